@@ -1,0 +1,237 @@
+// Package blade describes one circular blade by the numbers that can be read
+// or measured off it: craft section 2.
+//
+// A Blade is a small value. It says nothing about how sharp or clean the blade
+// is now; that is folded from its log by package care.
+package blade
+
+import (
+	"fmt"
+	"math"
+
+	"corte/core/measure"
+)
+
+// A Grind is the shape to which the tips of a blade are ground.
+type Grind uint8
+
+// The grinds, from craft section 2. The zero Grind is unknown and not valid.
+const (
+	_       Grind = iota
+	FTG           // flat top: every tooth a chisel
+	ATB           // alternate top bevel: knife points left and right
+	HighATB       // alternate bevel of 30 degrees and more
+	ATBR          // groups of ATB teeth, each group with one flat raker
+	TCG           // triple chip: a chamfered tooth leads a flat one
+	OneWay        // all teeth bevelled to one side, for dovetails
+	Conical       // kerf widens with depth, for scoring units
+)
+
+var grindNames = map[Grind][2]string{
+	FTG:     {"FTG", "flat top"},
+	ATB:     {"ATB", "alternate bevel"},
+	HighATB: {"HIATB", "high alternate bevel"},
+	ATBR:    {"ATBR", "alternate bevel with raker"},
+	TCG:     {"TCG", "triple chip"},
+	OneWay:  {"ONEWAY", "one-way bevel"},
+	Conical: {"CONICAL", "conical"},
+}
+
+// Grinds lists every grind in the order of the constants.
+func Grinds() []Grind { return []Grind{FTG, ATB, HighATB, ATBR, TCG, OneWay, Conical} }
+
+// ParseGrind is the inverse of Grind.String.
+func ParseGrind(s string) (Grind, error) {
+	for _, g := range Grinds() {
+		if grindNames[g][0] == s {
+			return g, nil
+		}
+	}
+	return 0, fmt.Errorf("unknown grind %q; use one of FTG, ATB, HIATB, ATBR, TCG, ONEWAY, CONICAL", s)
+}
+
+// String returns the grind's code, as it stands in records.
+func (g Grind) String() string { return grindNames[g][0] }
+
+// Words returns the grind's name in words.
+func (g Grind) Words() string { return grindNames[g][1] }
+
+// A Make says what the disc is, before any question of teeth.
+type Make uint8
+
+const (
+	Toothed  Make = iota // carbide teeth on a steel plate
+	Dado                 // a stacked or adjustable grooving set
+	Scoring              // for the scoring unit of a panel saw
+	Diamond              // continuous or segmented diamond rim, no teeth
+	Abrasive             // bonded abrasive wheel
+)
+
+var makeNames = [...]string{"toothed", "dado", "scoring", "diamond", "abrasive"}
+
+func (m Make) String() string { return makeNames[m] }
+
+// ParseMake is the inverse of Make.String.
+func ParseMake(s string) (Make, error) {
+	for i, n := range makeNames {
+		if n == s {
+			return Make(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown make %q; use one of toothed, dado, scoring, diamond, abrasive", s)
+}
+
+// A Use is what an owner keeps a blade for.
+type Use uint8
+
+const (
+	UseGeneral Use = iota
+	UseRip
+	UseCrosscut
+	UseSheet
+	UseJoints
+	UseMetal
+	UsePlastic
+	UseDirty   // nails, cement, demolition
+	UseMineral // tile, brick, stone
+)
+
+var useNames = [...]string{"general", "rip", "crosscut", "sheet", "joints", "metal", "plastic", "dirty", "mineral"}
+
+func (u Use) String() string { return useNames[u] }
+
+// ParseUse is the inverse of Use.String.
+func ParseUse(s string) (Use, error) {
+	for i, n := range useNames {
+		if n == s {
+			return Use(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown use %q", s)
+}
+
+// A Blade is one circular blade. Lengths are millimetres, angles degrees.
+type Blade struct {
+	Make     Make
+	Diameter measure.Length // over the tips
+	Bore     measure.Length
+	Kerf     measure.Length // tip to tip across one tooth pair
+	Plate    measure.Length // thickness of the plate; 0 if not measured
+	Teeth    int
+	Grind    Grind
+	Group    int     // teeth in one ATBR group, raker included; 0 means 5
+	Bevel    float64 // top bevel
+	Hook     float64
+	MaxRPM   float64        // 0 if the blade does not say
+	Gullet   measure.Length // measured depth; 0 if not measured
+	Raker    measure.Length // how far an ATBR raker sits below its points; 0 means 0.15 mm
+	KeptFor  Use
+	Nails    bool // rated for wood with nails in it
+	Ferrous  bool // made for steel
+}
+
+const (
+	defaultGroup = 5
+	defaultRaker = measure.Length(0.15)
+	deepestShare = 0.45 // gullet depth as a share of the pitch, where not measured
+	deepest      = measure.Length(14)
+)
+
+// Radius is half the diameter over the tips.
+func (b Blade) Radius() measure.Length { return b.Diameter / 2 }
+
+// Pitch is the distance from tip to tip along the rim.
+func (b Blade) Pitch() measure.Length {
+	return measure.Length(math.Pi * b.Diameter.Mm() / float64(b.Teeth))
+}
+
+// GroupSize is the number of teeth in one repeating ATBR group.
+func (b Blade) GroupSize() int {
+	if b.Group > 0 {
+		return b.Group
+	}
+	return defaultGroup
+}
+
+// RakerStep is how far an ATBR raker sits below the bevelled points.
+func (b Blade) RakerStep() measure.Length {
+	if b.Raker > 0 {
+		return b.Raker
+	}
+	return defaultRaker
+}
+
+// GulletDepth is the measured depth, or the usual one for the pitch: 0.45 of
+// it and at most 14 mm (model section 5).
+func (b Blade) GulletDepth() measure.Length {
+	if b.Gullet > 0 {
+		return b.Gullet
+	}
+	return min(deepestShare*b.Pitch(), deepest)
+}
+
+// SideClearance is how far each tip stands out beyond the plate, or 0 if the
+// plate was not measured.
+func (b Blade) SideClearance() measure.Length {
+	if b.Plate <= 0 {
+		return 0
+	}
+	return (b.Kerf - b.Plate) / 2
+}
+
+// An Error names the number of a blade that cannot be right, and says why.
+type Error struct {
+	Field  string // as in the API: "kerf_mm"
+	Reason string // a sentence without its full stop
+}
+
+func (e *Error) Error() string { return e.Reason }
+
+// Check reports the first number that no real blade can have.
+func (b Blade) Check() error {
+	refuse := func(field, format string, args ...any) error {
+		return &Error{field, fmt.Sprintf(format, args...)}
+	}
+	between := func(v, lo, hi float64) bool { return v >= lo && v <= hi } // false for NaN
+	bevelled := b.Grind == ATB || b.Grind == HighATB || b.Grind == ATBR || b.Grind == OneWay
+	switch {
+	case !between(b.Diameter.Mm(), 50, 600):
+		return refuse("diameter_mm", "a blade's diameter is between 50 and 600 mm")
+	case !between(b.Bore.Mm(), 5, 80):
+		return refuse("bore_mm", "a bore is between 5 and 80 mm")
+	case b.Bore >= b.Diameter/2:
+		return refuse("bore_mm", "a bore of %v leaves no plate on a blade of %v", b.Bore, b.Diameter)
+	case !between(b.Kerf.Mm(), 0.5, 30):
+		return refuse("kerf_mm", "a kerf is between 0.5 and 30 mm")
+	case !between(b.Plate.Mm(), 0, 30):
+		return refuse("plate_mm", "a plate is between 0.3 and 30 mm thick, or 0 if not measured")
+	case b.Plate > 0 && b.Plate >= b.Kerf:
+		return refuse("plate_mm", "a plate of %v would rub: it must be thinner than the kerf of %v", b.Plate, b.Kerf)
+	case !between(b.MaxRPM, 0, 30_000):
+		return refuse("max_rpm", "a speed limit is at most 30,000 rpm, or 0 if the blade does not say")
+	case b.Make == Diamond || b.Make == Abrasive:
+		if b.Teeth != 0 {
+			return refuse("teeth", "a wheel has no teeth; leave the count at 0")
+		}
+		return nil
+	case b.Teeth < 2 || b.Teeth > 200:
+		return refuse("teeth", "a blade has between 2 and 200 teeth")
+	case b.Pitch() < 3:
+		return refuse("teeth", "%d teeth do not fit on a blade of %v", b.Teeth, b.Diameter)
+	case b.Grind.String() == "":
+		return refuse("grind", "choose the grind")
+	case !between(b.Hook, -15, 35):
+		return refuse("hook_deg", "a hook is between -15 and +35 degrees")
+	case !between(b.Bevel, 0, 50):
+		return refuse("bevel_deg", "a top bevel is between 0 and 50 degrees")
+	case bevelled && b.Bevel == 0:
+		return refuse("bevel_deg", "%s has a top bevel; measure it or take it from the blade", b.Grind)
+	case b.Group < 0 || b.Group == 1 || b.Group > 9:
+		return refuse("group", "a raker group has 2 to 9 teeth")
+	case !between(b.Gullet.Mm(), 0, 40):
+		return refuse("gullet_mm", "a gullet is at most 40 mm deep, or 0 if not measured")
+	case !between(b.Raker.Mm(), 0, 1):
+		return refuse("raker_mm", "a raker sits at most 1 mm below the points")
+	}
+	return nil
+}

@@ -1,0 +1,192 @@
+// Package choose weighs the blades of a rack for one cut on one saw: which may
+// not go on and why, which are best and for what reasons, how high to set
+// them, what one change would help most, and what the ideal blade would be.
+// Craft sections 3, 4, 12 and 13; model sections 5 and 7.
+package choose
+
+import (
+	"math"
+	"slices"
+
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/core/saw"
+)
+
+// A Candidate is a blade of the rack as it is today.
+type Candidate struct {
+	Blade   blade.Blade
+	State   cut.State // Heel is the saw's and is filled in by Rank
+	Mounted bool      // on this saw now
+}
+
+// A Request is one cut on one saw. Job.Height is ignored: every blade is
+// judged at the height that suits it.
+type Request struct {
+	Job           cut.Job
+	Saw           saw.Saw
+	Heel          measure.Length // last measured on this saw
+	ChangeMinutes float64        // what the shop counts a change of blade for; 0 swaps freely
+	Unit          measure.Unit   // in which reasons are written
+}
+
+func (r Request) drive() cut.Drive {
+	return cut.Drive{RPM: r.Saw.RPM, PowerLimitW: r.Saw.PowerLimitW()}
+}
+
+// A Verdict is one of three words.
+type Verdict uint8
+
+const (
+	Clear Verdict = iota
+	Mind
+	Halt
+)
+
+var verdictNames = [...]string{"clear", "mind", "stop"}
+
+func (v Verdict) String() string { return verdictNames[v] }
+
+// An Option is what became of one candidate.
+type Option struct {
+	Index   int    // into the candidates
+	Stops   []Stop // not empty: it may not go on, and nothing below is set but Height
+	Height  measure.Length
+	Figures cut.Figures // of the model; zero where the material has none
+	Terms   Terms
+	Score   float64 // weighted geometric mean of the terms, 0 to 1
+}
+
+// Verdict says in a word how an option stands.
+func (o Option) Verdict(modelled bool, s cut.State) Verdict {
+	switch {
+	case len(o.Stops) > 0:
+		return Halt
+	case modelled && Judge(o.Figures) != Clear, wantsCare(s):
+		return Mind
+	}
+	return Clear
+}
+
+// Judge says how a setting stands by its figures alone: clear where the window
+// is at least fair, mind where it is tight or shut.
+func Judge(f cut.Figures) Verdict {
+	if f.Window.Grade() <= cut.Tight {
+		return Mind
+	}
+	return Clear
+}
+
+// A Ranking is every candidate weighed: the ones that may go on, best first,
+// and the ones that may not, in the order given.
+type Ranking struct {
+	Fit     []Option
+	Stopped []Option
+	mean    Terms // of ln terms over Fit: what "better than the others" means
+}
+
+// Rank weighs the candidates. The request's job must have passed CheckJob.
+func Rank(r Request, rack []Candidate) Ranking {
+	out := Ranking{Fit: make([]Option, 0, len(rack))}
+	modelled := r.Job.Material.Kind.Modelled()
+	drive := r.drive()
+	for i, c := range rack {
+		o := Option{Index: i, Height: SuggestHeight(r.Job, c.Blade, r.Saw)}
+		j := r.Job
+		j.Height = o.Height
+		if o.Stops = Stops(c.Blade, j, r.Saw, r.Unit); len(o.Stops) > 0 {
+			out.Stopped = append(out.Stopped, o)
+			continue
+		}
+		c.State.Heel = r.Heel
+		if modelled {
+			o.Figures = cut.Work(j, c.Blade, drive, c.State)
+		}
+		o.Terms = weigh(r, c, o.Figures)
+		o.Score = o.Terms.score()
+		out.Fit = append(out.Fit, o)
+	}
+	for _, o := range out.Fit {
+		for t, v := range o.Terms {
+			out.mean[t] += math.Log(v) / float64(len(out.Fit))
+		}
+	}
+	slices.SortStableFunc(out.Fit, func(a, b Option) int {
+		switch {
+		case a.Score > b.Score:
+			return -1
+		case a.Score < b.Score:
+			return 1
+		}
+		return 0
+	})
+	return out
+}
+
+// Heights are the schools of setting a blade (craft section 4), each kept
+// within the saw's reach. For a chop all are 0.
+type Heights struct {
+	Proud     measure.Length // just proud of the work
+	Gullets   measure.Length // gullets clear of the work, so that chips leave
+	Full      measure.Length // as far as the saw goes
+	Suggested measure.Length
+}
+
+const (
+	proudBy   = measure.Length(4) // schools say 2 to 6 mm
+	throughBy = measure.Length(3) // a circular saw over runners or a sheet
+)
+
+// SetHeights works out the schools for one blade. The first suggestion is
+// gullets clear on a table saw, 3 mm through on a circular saw, and on a
+// sliding miter saw the fixed depth to which it goes below its table.
+func SetHeights(j cut.Job, b blade.Blade, s saw.Saw) Heights {
+	if j.Motion == cut.Chop {
+		return Heights{}
+	}
+	reach := s.ReachWith(b)
+	if j.Motion == cut.Push {
+		reach = min(reach, j.Thickness+s.BelowTable)
+	}
+	within := func(l measure.Length) measure.Length { return min(l, reach) }
+	h := Heights{
+		Proud:   within(j.Thickness + proudBy),
+		Gullets: within(j.Thickness + b.GulletDepth()),
+		Full:    reach,
+	}
+	switch {
+	case j.Motion == cut.Push:
+		h.Suggested = h.Full
+	case s.Kind == saw.Circular:
+		h.Suggested = within(j.Thickness + throughBy)
+	default:
+		h.Suggested = h.Gullets
+	}
+	return h
+}
+
+// SuggestHeight is SetHeights' first suggestion.
+func SuggestHeight(j cut.Job, b blade.Blade, s saw.Saw) measure.Length {
+	return SetHeights(j, b, s).Suggested
+}
+
+// Sweep works out the figures of one blade at every height of a list, into
+// dst, which must be as long as the list.
+func Sweep(r Request, c Candidate, heights []measure.Length, dst []cut.Figures) {
+	c.State.Heel = r.Heel
+	drive := r.drive()
+	j := r.Job
+	for i, h := range heights {
+		j.Height = h
+		dst[i] = cut.Work(j, c.Blade, drive, c.State)
+	}
+}
+
+// At works out the figures of one blade at one height. The height must be over
+// 0 and within the saw's reach; it is not looked at for a chop.
+func At(r Request, c Candidate, height measure.Length) cut.Figures {
+	var one [1]cut.Figures
+	Sweep(r, c, []measure.Length{height}, one[:])
+	return one[0]
+}

@@ -1,0 +1,243 @@
+package choose
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/core/saw"
+)
+
+var (
+	table = saw.Saw{Kind: saw.Table, Diameter: 254, Least: 216, Arbor: 15.875, RPM: 4000, MotorW: 1300,
+		Volts: 120, BreakerA: 15, Knife: 2.3, Reach: 79, Reach45: 57}
+	slider = saw.Saw{Kind: saw.Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500,
+		Reach: 92, BelowTable: 6, ChopWidth: 150, Crosscut: 340}
+
+	rip24   = blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 24, Grind: blade.FTG, Hook: 20, MaxRPM: 7000, KeptFor: blade.UseRip}
+	combo50 = blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 50, Grind: blade.ATBR, Bevel: 15, Hook: 12, MaxRPM: 7000}
+	fine80  = blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.0, Plate: 2.2, Teeth: 80, Grind: blade.HighATB, Bevel: 38, Hook: 5, MaxRPM: 7000, KeptFor: blade.UseSheet}
+	tcg80   = blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 80, Grind: blade.TCG, Hook: -3, MaxRPM: 7000, KeptFor: blade.UsePlastic}
+	rack    = []Candidate{{Blade: fine80}, {Blade: combo50, Mounted: true}, {Blade: rip24}, {Blade: tcg80}}
+)
+
+func request(t testing.TB, id string, d cut.Direction, f cut.Finish) Request {
+	t.Helper()
+	m, err := material.Get(id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return Request{Saw: table, ChangeMinutes: 3, Job: cut.Job{
+		Material: m, Direction: d, Finish: f, Thickness: 25, Width: 120, Length: 900,
+	}}
+}
+
+// What an experienced shop would reach for comes first.
+func TestTheRightBladeWins(t *testing.T) {
+	for _, tt := range []struct {
+		material string
+		d        cut.Direction
+		f        cut.Finish
+		exit     cut.Support
+		want     []int // any of these first
+		last     int
+	}{
+		{"hard-maple", cut.Rip, cut.Hidden, cut.Open, []int{2}, 3},
+		{"cherry", cut.Rip, cut.Hidden, cut.Open, []int{2}, 3},
+		{"birch-ply", cut.Sheet, cut.Show, cut.ZeroClearance, []int{0}, 2},
+		{"melamine-board", cut.Sheet, cut.Show, cut.ZeroClearance, []int{0, 3}, 2},
+		{"acrylic", cut.Crosscut, cut.Show, cut.Open, []int{3}, 3},
+	} {
+		r := request(t, tt.material, tt.d, tt.f)
+		r.Job.Exit, r.Job.Other = tt.exit, cut.Backer
+		k := Rank(r, rack)
+		first, last := k.Fit[0].Index, k.Fit[len(k.Fit)-1].Index
+		ok := false
+		for _, w := range tt.want {
+			ok = ok || w == first
+		}
+		if !ok || last != tt.last {
+			for _, o := range k.Fit {
+				t.Logf("%d %.3f %.2f %v", o.Index, o.Score, o.Terms, k.Reasons(r, rack[o.Index], o))
+			}
+			t.Errorf("%s %v %v: blade %d first, %d last", tt.material, tt.d, tt.f, first, last)
+		}
+		for _, o := range k.Fit {
+			if n := len(k.Reasons(r, rack[o.Index], o)); n < 2 || n > 3 {
+				t.Errorf("%s: %d reasons", tt.material, n)
+			}
+		}
+	}
+}
+
+func TestHardRules(t *testing.T) {
+	with := func(change func(*blade.Blade)) blade.Blade {
+		b := combo50
+		change(&b)
+		return b
+	}
+	braked := table
+	braked.Brake = &saw.Brake{MinKerf: 2.3, MaxKerf: 4.8, MinDiameter: 250, MaxDiameter: 260}
+	for name, tt := range map[string]struct {
+		b        blade.Blade
+		s        saw.Saw
+		material string
+		rule     Rule
+		says     string
+	}{
+		"too large":             {with(func(b *blade.Blade) { b.Diameter = 305 }), table, "cherry", RuleDiameter, "305 mm does not fit"},
+		"too small":             {with(func(b *blade.Blade) { b.Diameter = 210 }), table, "cherry", RuleDiameter, "too small"},
+		"wrong bore":            {with(func(b *blade.Blade) { b.Bore = 30 }), table, "cherry", RuleBore, "bore of 30 mm"},
+		"too slow":              {with(func(b *blade.Blade) { b.MaxRPM = 3000 }), table, "cherry", RuleSpeed, "3000 rpm"},
+		"knife fills the kerf":  {with(func(b *blade.Blade) { b.Kerf, b.Plate = 2.3, 1.6 }), table, "cherry", RuleKnife, "would jam"},
+		"knife under the plate": {with(func(b *blade.Blade) { b.Plate = 2.4 }), table, "cherry", RuleKnife, "hold the kerf open"},
+		"brake kerf":            {with(func(b *blade.Blade) { b.Kerf = 5 }), braked, "cherry", RuleBrake, "kerfs from 2.3 mm"},
+		"brake diameter":        {with(func(b *blade.Blade) { b.Diameter = 240 }), braked, "cherry", RuleBrake, "diameters from"},
+		"hook on a miter saw":   {with(func(b *blade.Blade) { b.Hook, b.Bore = 15, 25.4 }), slider, "cherry", RuleHook, "climb"},
+		"dado on a miter saw":   {with(func(b *blade.Blade) { b.Make, b.Bore = blade.Dado, 25.4 }), slider, "cherry", RuleDado, "never goes on a miter saw"},
+		"dado not allowed":      {with(func(b *blade.Blade) { b.Make = blade.Dado }), table, "cherry", RuleDado, "does not allow dado"},
+		"bevel on aluminium":    {combo50, table, "aluminium", RuleMaterial, "grab aluminium"},
+		"hook on aluminium":     {with(func(b *blade.Blade) { b.Grind, b.Hook = blade.TCG, 10 }), table, "aluminium", RuleMaterial, "hook of 10"},
+		"teeth on tile":         {combo50, table, "tile", RuleMaterial, "teeth do not cut tile"},
+		"wood blade on steel":   {combo50, table, "steel", RuleMaterial, "not made for steel"},
+		"nails":                 {combo50, table, "nailed-wood", RuleMaterial, "takes the tips off"},
+		"wheel on wood":         {blade.Blade{Make: blade.Diamond, Diameter: 254, Bore: 15.875, Kerf: 2.4}, table, "cherry", RuleMaterial, "grinds and burns"},
+		"conical":               {with(func(b *blade.Blade) { b.Grind = blade.Conical }), table, "cherry", RuleMake, "scoring"},
+		"out of reach":          {with(func(b *blade.Blade) { b.Diameter = 218 }), table, "cherry", RuleReach, "reaches only"},
+	} {
+		r := request(t, tt.material, cut.Crosscut, cut.Show)
+		if tt.rule == RuleReach {
+			r.Job.Thickness = 65
+		}
+		if tt.s.Kind == saw.Miter {
+			r.Job.Motion = cut.Push
+		}
+		found := false
+		for _, s := range Stops(tt.b, r.Job, tt.s, measure.Millimetre) {
+			found = found || s.Rule == tt.rule && strings.Contains(s.Why, tt.says) && s.WayOut != ""
+		}
+		if !found {
+			t.Errorf("%s: %+v; want rule %v that says %q", name, Stops(tt.b, r.Job, tt.s, measure.Millimetre), tt.rule, tt.says)
+		}
+	}
+	if s := Stops(combo50, request(t, "cherry", cut.Crosscut, cut.Show).Job, braked, measure.Millimetre); len(s) > 0 {
+		t.Errorf("an ordinary blade on an ordinary saw: %v", s)
+	}
+}
+
+func TestJobsThatNoBladeCanDo(t *testing.T) {
+	for name, tt := range map[string]struct {
+		field, says string
+		s           saw.Saw
+		change      func(*cut.Job)
+	}{
+		"rip on a miter saw": {"direction", "cuts across", slider, func(j *cut.Job) { j.Direction = cut.Rip }},
+		"too thick":          {"thickness_mm", `3 15/16"`, table, func(j *cut.Job) { j.Motion, j.Thickness = cut.Along, 100 }},
+		"too wide to chop":   {"width_mm", "push it", slider, func(j *cut.Job) { j.Motion, j.Width = cut.Chop, 200 }},
+		"too wide to push":   {"width_mm", "slide crosses", slider, func(j *cut.Job) { j.Width = 400 }},
+		"chop on a table":    {"motion", "only a miter saw", table, func(j *cut.Job) { j.Motion = cut.Chop }},
+	} {
+		j := request(t, "cherry", cut.Crosscut, cut.Show).Job
+		j.Motion = cut.Push
+		tt.change(&j)
+		err, ok := CheckJob(j, tt.s, measure.Inch).(*cut.Error)
+		if !ok || err.Field != tt.field || !strings.Contains(err.Reason, tt.says) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}
+
+func TestHeightsAndBestChange(t *testing.T) {
+	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
+	h := SetHeights(r.Job, rip24, table)
+	if !(25 < h.Proud && h.Proud < h.Gullets && h.Gullets < h.Full) || h.Suggested != h.Gullets || h.Full != 79 {
+		t.Errorf("heights %+v", h)
+	}
+	r.Job.Thickness = 76
+	if h := SetHeights(r.Job, rip24, table); h.Suggested != 79 {
+		t.Errorf("in thick stock the suggestion %v leaves the saw's reach", h.Suggested)
+	}
+	r = request(t, "cherry", cut.Rip, cut.Hidden)
+	caked := Candidate{Blade: combo50, State: cut.State{Sharpness: 1.1, Pitch: 2.8}}
+	k := Rank(r, []Candidate{caked})
+	c, ok := BestChange(r, caked, k.Fit[0])
+	if !ok || c.Text != "wash it" || c.Room <= k.Fit[0].Figures.Window.Room() {
+		t.Errorf("for a caked blade the best change is %+v, %v", c, ok)
+	}
+	if v := k.Fit[0].Verdict(true, caked.State); v != Mind {
+		t.Errorf("a caked blade is %v", v)
+	}
+}
+
+func TestSweepIsWork(t *testing.T) {
+	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
+	r.Heel = 0.1
+	heights := []measure.Length{26, 31, 60}
+	got := make([]cut.Figures, 3)
+	Sweep(r, rack[2], heights, got)
+	for i, h := range heights {
+		if got[i] != At(r, rack[2], h) || math.IsNaN(got[i].Load) {
+			t.Errorf("at %v the sweep says %+v", h, got[i])
+		}
+	}
+	if got[0].Burn <= got[2].Burn {
+		t.Error("the low blade is not the one that scorches")
+	}
+}
+
+func BenchmarkRank1000(b *testing.B) {
+	r := request(b, "hard-maple", cut.Rip, cut.Hidden)
+	many := make([]Candidate, 1000)
+	for i := range many {
+		many[i] = rack[i%len(rack)]
+		many[i].Blade.Teeth += 2 * (i % 17)
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		Rank(r, many)
+	}
+}
+
+func BenchmarkSweep200(b *testing.B) {
+	r := request(b, "hard-maple", cut.Rip, cut.Hidden)
+	heights := make([]measure.Length, 200)
+	for i := range heights {
+		heights[i] = 1 + measure.Length(i)*0.39
+	}
+	dst := make([]cut.Figures, len(heights))
+	for b.Loop() {
+		Sweep(r, rack[2], heights, dst)
+	}
+}
+
+func BenchmarkIdeal(b *testing.B) {
+	r := request(b, "hard-maple", cut.Rip, cut.Hidden)
+	for b.Loop() {
+		FindIdeal(r)
+	}
+}
+
+// The ideal follows the cut: few teeth along the grain, many and pointed
+// through veneer.
+func TestIdealFollowsTheCut(t *testing.T) {
+	rip, ok := FindIdeal(request(t, "hard-maple", cut.Rip, cut.Hidden))
+	if !ok || rip.Blade.Teeth > 30 || rip.Blade.Hook < 15 {
+		t.Errorf("for a rip: %+v", rip)
+	}
+	r := request(t, "birch-ply", cut.Sheet, cut.Fine)
+	r.Job.Exit, r.Job.Other = cut.ZeroClearance, cut.Backer
+	sheet, ok := FindIdeal(r)
+	if !ok || sheet.Blade.Teeth < 60 || sheet.Blade.Grind != blade.HighATB {
+		t.Errorf("for veneer: %+v", sheet)
+	}
+	if err := sheet.Blade.Check(); err != nil || len(Stops(sheet.Blade, r.Job, r.Saw, r.Unit)) > 0 {
+		t.Errorf("the ideal blade could not be used: %v", err)
+	}
+	if _, ok := FindIdeal(request(t, "tile", cut.Crosscut, cut.Show)); ok {
+		t.Error("an ideal toothed blade for tile")
+	}
+}

@@ -1,0 +1,216 @@
+package choose
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/measure"
+)
+
+// A Reason is one term that decided where an option stands, in words.
+type Reason struct {
+	Term Term
+	For  bool // speaks for the blade
+	Text string
+}
+
+// mostReasons is how many a person takes in at a glance.
+const mostReasons = 3
+
+// Reasons gives the two or three terms that decided about an option: those in
+// which it differs most from the other blades that may go on, or, where it is
+// alone, from perfection.
+func (k Ranking) Reasons(r Request, c Candidate, o Option) []Reason {
+	type pull struct {
+		t Term
+		d float64
+	}
+	pulls := make([]pull, 0, termCount)
+	for t, v := range o.Terms {
+		d := math.Log(v)
+		if len(k.Fit) > 1 {
+			d -= k.mean[t]
+		}
+		pulls = append(pulls, pull{Term(t), weights[t] * d})
+	}
+	slices.SortStableFunc(pulls, func(a, b pull) int {
+		if math.Abs(a.d) > math.Abs(b.d) {
+			return -1
+		}
+		return 1
+	})
+	reasons := make([]Reason, 0, mostReasons)
+	for _, p := range pulls {
+		const hardly = 0.03
+		if len(reasons) == mostReasons || math.Abs(p.d) < hardly && len(reasons) >= 2 {
+			break
+		}
+		if text := say(p.t, r, c, o); text != "" {
+			reasons = append(reasons, Reason{p.t, p.d >= 0 && good(p.t, o), text})
+		}
+	}
+	return reasons
+}
+
+// good reports whether a term is well met in itself, however the others stand:
+// the best of a bad lot is not praised.
+func good(t Term, o Option) bool {
+	switch t {
+	case TermScorch:
+		return o.Figures.Burn < burnAtBound
+	case TermRoom:
+		return o.Figures.Window.Grade() > cut.Tight
+	}
+	return o.Terms[t] >= 0.5
+}
+
+// burnAtBound is where the window's slow end stands, less a rounding error.
+const burnAtBound = 0.2 - 1e-9
+
+func say(t Term, r Request, c Candidate, o Option) string {
+	f := o.Figures
+	modelled := r.Job.Material.Kind.Modelled()
+	if !modelled && t < TermFitness {
+		return ""
+	}
+	switch t {
+	case TermFinish:
+		worst := worstFace(f)
+		switch ratio := worst / r.Job.Finish.SplinterLimit(); {
+		case worst == 0:
+			return "no face that matters can splinter"
+		case ratio > 1.05:
+			return fmt.Sprintf("splinters %.1f times what a %s face bears", ratio, r.Job.Finish)
+		case ratio > 0.67:
+			return fmt.Sprintf("just clean enough for a %s face", r.Job.Finish)
+		case ratio > 0.34:
+			return fmt.Sprintf("cleaner than a %s face asks", r.Job.Finish)
+		default:
+			return fmt.Sprintf("far cleaner than a %s face asks", r.Job.Finish)
+		}
+	case TermScorch:
+		if f.Burn >= burnAtBound {
+			return fmt.Sprintf("thin chips: %.0f in 100 walls would scorch", 100*f.Burn)
+		}
+		if f.Burn < 0.01 {
+			return "chips thick enough that scorch is out of sight"
+		}
+		return fmt.Sprintf("scorches about %.0f walls in 100", 100*f.Burn)
+	case TermLoad:
+		if f.Load > f.Allowed {
+			return fmt.Sprintf("asks %.0f %% of what motor and circuit give", 100*f.Load)
+		}
+		return fmt.Sprintf("loads the motor to %.0f %%", 100*f.Load)
+	case TermRoom:
+		if !f.Window.Open() {
+			return fmt.Sprintf("window shut: %s if slower than %s, %s if quicker than %s",
+				f.Window.SlowBy.Words(), pace(f.Window.Slowest, r.Unit), f.Window.FastBy.Words(), pace(f.Window.Fastest, r.Unit))
+		}
+		return fmt.Sprintf("%s window, %.1f from slowest to fastest feed", f.Window.Grade(), f.Window.Room())
+	case TermFitness:
+		switch fitness(c.Blade, r.Job) {
+		case fitKept:
+			return "kept for this"
+		case fitGeneral:
+			return "kept for general work"
+		case fitSaved:
+			if c.Blade.Grind == blade.HighATB && r.Job.Material.Abrasion >= 2.5 {
+				return fmt.Sprintf("steep points: %s would dull them soon", r.Job.Material.Name)
+			}
+			return fmt.Sprintf("saved for %s: this would spend its edge", useWords[c.Blade.KeptFor])
+		}
+		return "kept for " + useWords[c.Blade.KeptFor]
+	case TermCondition:
+		s := c.State
+		switch {
+		case s.Sharpness >= care.DullAt:
+			return "dull by its log: sharpen it"
+		case s.Pitch >= care.WashAt:
+			return "pitchy by its log: wash it first"
+		case s.Sharpness >= 1.6:
+			return "edges well worn"
+		case s.Pitch >= 0.8:
+			return "some pitch on it"
+		}
+		return "sharp and clean"
+	case TermChange:
+		if c.Mounted {
+			return "on the saw now"
+		}
+		if r.ChangeMinutes > 0 {
+			return fmt.Sprintf("%.0f min to change", r.ChangeMinutes)
+		}
+	}
+	return ""
+}
+
+var useWords = map[blade.Use]string{
+	blade.UseGeneral: "general work", blade.UseRip: "ripping", blade.UseCrosscut: "crosscuts",
+	blade.UseSheet: "sheet goods", blade.UseJoints: "joints", blade.UseMetal: "metal",
+	blade.UsePlastic: "plastics", blade.UseDirty: "dirty work", blade.UseMineral: "tile and stone",
+}
+
+// pace writes a feed as seconds for the stretch of cut that people count by.
+func pace(f measure.Feed, u measure.Unit) string {
+	if u == measure.Inch {
+		return fmt.Sprintf("%.1f s a foot", f.SecondsPerFoot())
+	}
+	return fmt.Sprintf("%.1f s for 300 mm", f.SecondsPer300mm())
+}
+
+// A Change is one thing that could be done differently, and how wide the
+// window would stand then.
+type Change struct {
+	Text   string
+	Room   float64
+	Height measure.Length // the height to set, where that is the change; else 0
+}
+
+// BestChange finds the single change that opens an option's window most:
+// another height, support of a face, washing, sharpening, truing the saw. It
+// reports false where none helps by a tenth.
+func BestChange(r Request, c Candidate, o Option) (Change, bool) {
+	c.State.Heel = r.Heel
+	drive := r.drive()
+	best := Change{Room: o.Figures.Window.Room() * 1.1}
+	found := false
+	try := func(text string, height measure.Length, change func(*cut.Job, *cut.State)) {
+		j, s := r.Job, c.State
+		j.Height = o.Height
+		change(&j, &s)
+		if room := cut.Work(j, c.Blade, drive, s).Window.Room(); room > best.Room {
+			best, found = Change{text, room, height}, true
+		}
+	}
+	if h := SetHeights(r.Job, c.Blade, r.Saw); r.Job.Motion == cut.Along {
+		for _, to := range [...]measure.Length{h.Proud, h.Gullets, h.Full} {
+			text := "raise it to " + to.Format(r.Unit)
+			if to < o.Height {
+				text = "lower it to " + to.Format(r.Unit)
+			}
+			if to > r.Job.Thickness && to != o.Height {
+				try(text, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
+			}
+		}
+	}
+	if o.Figures.Exit.Matters && r.Job.Exit == cut.Open {
+		try("close the gap where teeth leave, with a zero-clearance insert", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
+	}
+	if o.Figures.Other.Matters && r.Job.Other == cut.Open {
+		try("put a fresh backer behind the cut", 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
+	}
+	if c.State.Pitch > 0.3 {
+		try("wash it", 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
+	}
+	if c.State.Sharpness > 1.3 {
+		try("have it sharpened", 0, func(_ *cut.Job, s *cut.State) { s.Sharpness, s.Pitch = 1, 0 })
+	}
+	if math.Abs(r.Heel.Mm()) > 0.02 {
+		try("true the blade to the slot", 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
+	}
+	return best, found
+}

@@ -1,0 +1,220 @@
+package choose
+
+import (
+	"fmt"
+
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/core/saw"
+)
+
+// A Rule is one of the hard rules of craft sections 3, 6, 12 and 13. A blade
+// that breaks one is not ranked; it does not go on.
+type Rule uint8
+
+const (
+	RuleMake Rule = iota
+	RuleDiameter
+	RuleBore
+	RuleSpeed
+	RuleKnife
+	RuleBrake
+	RuleDado
+	RuleMaterial
+	RuleHook
+	RuleReach
+)
+
+var ruleNames = [...]string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach"}
+
+func (r Rule) String() string { return ruleNames[r] }
+
+// A Stop says which rule a blade breaks on this saw and cut, why, and what
+// would be right instead.
+type Stop struct {
+	Rule   Rule
+	Why    string
+	WayOut string
+}
+
+// A checker collects stops with lengths written in the reader's unit.
+type checker struct {
+	stops []Stop
+	unit  measure.Unit
+}
+
+func (c *checker) add(r Rule, wayOut, why string, args ...any) {
+	for i, a := range args {
+		if l, ok := a.(measure.Length); ok {
+			args[i] = l.Format(c.unit)
+		}
+	}
+	c.stops = append(c.stops, Stop{r, fmt.Sprintf(why, args...), wayOut})
+}
+
+// CheckJob reports what no blade could make of a job on a saw: a rip on a
+// miter saw, stock past the saw's reach. The error is a *cut.Error.
+func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
+	if err := j.Check(); err != nil {
+		return err
+	}
+	refuse := func(field, why string, args ...any) error {
+		var c checker
+		c.unit = u
+		c.add(RuleReach, "", why, args...)
+		return &cut.Error{Field: field, Reason: c.stops[0].Why}
+	}
+	if s.Kind == saw.Miter {
+		switch {
+		case j.Direction == cut.Rip:
+			return refuse("direction", "a miter saw cuts across the work; rip it on a table saw or along a guide with a circular saw")
+		case j.Motion == cut.Along:
+			return refuse("motion", "a miter saw chops, or is pushed along the work")
+		case j.Motion == cut.Push && !s.Sliding:
+			return refuse("motion", "this miter saw does not slide; it can only chop")
+		case j.Motion == cut.Chop && s.ChopWidth > 0 && j.Width > s.ChopWidth:
+			if s.Sliding {
+				return refuse("width_mm", "%v is wider than this saw chops (%v); push it instead", j.Width, s.ChopWidth)
+			}
+			return refuse("width_mm", "%v is wider than this saw chops (%v)", j.Width, s.ChopWidth)
+		case j.Motion == cut.Push && s.Crosscut > 0 && j.Width > s.Crosscut:
+			return refuse("width_mm", "%v is wider than this saw's slide crosses (%v); use a circular saw along a guide", j.Width, s.Crosscut)
+		}
+	} else if j.Motion != cut.Along {
+		return refuse("motion", "only a miter saw chops or is pushed along the work")
+	}
+	if j.Thickness >= s.Reach {
+		return refuse("thickness_mm", "%v is thicker than this saw reaches (%v); cut from both faces, or use another machine", j.Thickness, s.Reach)
+	}
+	return nil
+}
+
+// Stops checks every hard rule for one blade, job and saw. No stops: it may go
+// on.
+func Stops(b blade.Blade, j cut.Job, s saw.Saw, u measure.Unit) []Stop {
+	c := checker{unit: u}
+	c.mounting(b, s)
+	c.material(b, j, s)
+	if s.Kind == saw.Miter && b.Hook > strongestMiterHook && b.Teeth > 0 {
+		c.add(RuleHook, "use a blade with a hook near zero or negative",
+			"a hook of %g degrees lets the blade climb on a miter saw", b.Hook)
+	}
+	if reach := s.ReachWith(b); j.Motion != cut.Chop && j.Thickness >= reach && s.Reach > j.Thickness {
+		c.add(RuleReach, "use a larger blade, or cut from both faces",
+			"this blade reaches only %v here, and the stock is %v", reach, j.Thickness)
+	}
+	return c.stops
+}
+
+const (
+	// Miter saws are seen with hooks from -7 to +10 (craft section 2).
+	strongestMiterHook = 10
+	// Metals and plastics want about zero to negative (craft section 13).
+	strongestMetalHook   = 5
+	strongestPlasticHook = 10
+)
+
+// mounting checks what can be told from blade and saw alone.
+func (c *checker) mounting(b blade.Blade, s saw.Saw) {
+	switch b.Make {
+	case blade.Scoring:
+		c.add(RuleMake, "keep it for the scoring unit", "a scoring blade runs only in the scoring unit of a panel saw")
+		return
+	case blade.Dado:
+		switch {
+		case s.Kind != saw.Table:
+			c.add(RuleDado, "cut the groove on a table saw that allows dado sets", "a dado set never goes on a %s saw", s.Kind)
+		case !s.DadoSets:
+			c.add(RuleDado, "step a flat-top blade across the groove", "this saw's maker does not allow dado sets")
+		}
+	case blade.Diamond, blade.Abrasive:
+		if !s.Wheels {
+			c.add(RuleMake, "use a saw whose manual allows wheels", "this saw's maker does not allow %s wheels", b.Make)
+		}
+	}
+	if b.Grind == blade.Conical && b.Make == blade.Toothed {
+		c.add(RuleMake, "keep it for the scoring unit", "conical teeth are for scoring units only")
+	}
+	switch {
+	case b.Diameter > s.Diameter+1:
+		c.add(RuleDiameter, "use a blade of the saw's size", "a blade of %v does not fit a saw made for %v", b.Diameter, s.Diameter)
+	case s.Least > 0 && b.Diameter < s.Least:
+		c.add(RuleDiameter, "use a blade of the saw's size", "%v is too small: this saw's guard and knife want at least %v", b.Diameter, s.Least)
+	}
+	if fits, _ := s.TakesBore(b.Bore); !fits {
+		c.add(RuleBore, "use a blade with this arbor's bore, or a bushing made for both", "its bore of %v does not fit the arbor of %v, and no bushing in the shop does", b.Bore, s.Arbor)
+	}
+	if b.MaxRPM > 0 && b.MaxRPM < s.RPM {
+		c.add(RuleSpeed, "use a blade rated for this saw's speed", "it may turn at %.0f rpm at most; this saw turns at %.0f", b.MaxRPM, s.RPM)
+	}
+	if s.Knife > 0 && b.Make == blade.Toothed {
+		switch {
+		case b.Kerf <= s.Knife:
+			c.add(RuleKnife, "use a thicker blade, or the thinner knife made for this saw", "the riving knife (%v) is as thick as the kerf (%v): the work would jam on it", s.Knife, b.Kerf)
+		case b.Plate > 0 && b.Plate >= s.Knife:
+			c.add(RuleKnife, "use a thinner blade, or the thicker knife made for this saw", "the riving knife (%v) is no thicker than the plate (%v): it would not hold the kerf open", s.Knife, b.Plate)
+		}
+	}
+	if k := s.Brake; k != nil && b.Make != blade.Dado {
+		if b.Kerf < k.MinKerf || b.Kerf > k.MaxKerf {
+			c.add(RuleBrake, "use a blade in the brake's range", "the blade brake allows kerfs from %v to %v, and this one is %v", k.MinKerf, k.MaxKerf, b.Kerf)
+		}
+		if b.Diameter < k.MinDiameter || b.Diameter > k.MaxDiameter {
+			c.add(RuleBrake, "use a blade in the brake's range, or the cartridge for this size", "the blade brake allows diameters from %v to %v, and this one is %v", k.MinDiameter, k.MaxDiameter, b.Diameter)
+		}
+	}
+}
+
+// material checks craft section 13: which disc may meet which stuff.
+func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
+	m := j.Material
+	wheel := b.Make == blade.Diamond || b.Make == blade.Abrasive
+	if b.Make == blade.Dado && !j.NotThrough() {
+		c.add(RuleDado, "use a single blade for a through cut", "a dado set never cuts through the work")
+	}
+	refuse := func(wayOut, why string, args ...any) { c.add(RuleMaterial, wayOut, why, args...) }
+	switch m.Kind {
+	case material.Mineral:
+		if !wheel {
+			refuse("use a diamond wheel in a saw that allows it, with water for any quantity", "teeth do not cut %s", m.Name)
+		}
+		return
+	case material.CementBoard:
+		if !wheel && b.KeptFor != blade.UseDirty {
+			refuse("use a blade kept for dirty work with few teeth, or a diamond wheel", "cement would ruin it in one cut")
+		}
+		return
+	case material.Steel:
+		switch {
+		case !s.Steel:
+			refuse("use a saw and a blade made for steel", "this saw is not made for steel")
+		case !b.Ferrous && b.Make != blade.Abrasive:
+			refuse("use a blade made for steel", "steel is never cut with a wood blade")
+		}
+		return
+	}
+	if wheel {
+		refuse("use a toothed blade", "a %s wheel grinds and burns %s", b.Make, m.Name)
+		return
+	}
+	switch m.Kind {
+	case material.Nailed:
+		if !b.Nails && b.KeptFor != blade.UseDirty {
+			refuse("use a nail-rated blade, or an old one to be thrown away", "a nail takes the tips off this blade")
+		}
+	case material.SoftMetal:
+		c.tripleChip(b, m, strongestMetalHook)
+	case material.Plastic, material.SolidSurface:
+		c.tripleChip(b, m, strongestPlasticHook)
+	}
+}
+
+func (c *checker) tripleChip(b blade.Blade, m material.Material, hook float64) {
+	if b.Grind != blade.TCG {
+		c.add(RuleMaterial, "use a triple-chip blade with many teeth", "%s teeth grab %s", b.Grind.Words(), m.Name)
+	} else if b.Hook > hook {
+		c.add(RuleMaterial, "use a triple-chip blade with about zero to negative hook", "a hook of %g degrees grabs %s", b.Hook, m.Name)
+	}
+}

@@ -1,0 +1,368 @@
+package cut
+
+import (
+	"math"
+
+	"corte/core/blade"
+	"corte/core/material"
+	"corte/core/measure"
+)
+
+// A State is what the log says of blade and saw today. The zero State is a
+// sharp, clean blade on a true saw.
+type State struct {
+	Sharpness float64        // 1 sharp, 2.5 dull; 0 means 1
+	Pitch     float64        // 0 clean to 3 caked
+	Heel      measure.Length // rear of the blade out of line with the slot, either way
+}
+
+func (s State) dullness() float64 { return max(s.Sharpness, 1) }
+
+// A Drive is what turns the blade.
+type Drive struct {
+	RPM         float64
+	PowerLimitW float64 // the smaller of the motor's shaft power and what the circuit carries
+}
+
+// A Bound is what sets one end of a feed window.
+type Bound uint8
+
+const (
+	ByScorch   Bound = iota // slower would brown the wall
+	ByHand                  // slower or faster than a hand holds steadily
+	ByBog                   // faster would ask more than the motor or circuit gives
+	BySplinter              // faster would break out a face that matters
+	ByGullet                // faster would overfill the gullets
+)
+
+var boundNames = [...]string{"scorch", "hand", "bog", "splinter", "gullet"}
+
+func (b Bound) String() string { return boundNames[b] }
+
+var boundWords = [...]string{"scorch", "an unsteady hand", "bog", "splinters", "full gullets"}
+
+// Words names what happens past the bound.
+func (b Bound) Words() string { return boundWords[b] }
+
+// A Window is the range of feeds at which a blade makes a cut well.
+type Window struct {
+	Slowest, Fastest measure.Feed
+	SlowBy, FastBy   Bound
+	Scorch           measure.Feed // the bounds one by one
+	Bog              measure.Feed
+	Splinter         measure.Feed
+	Hand             measure.Feed
+	Gullet           measure.Feed // 0 where it was not assessed
+}
+
+// Room is how wide the window stands: fastest over slowest. Under 1 it is shut.
+func (w Window) Room() float64 { return float64(w.Fastest) / float64(w.Slowest) }
+
+// Open reports whether there is a feed at which the cut goes well.
+func (w Window) Open() bool { return w.Room() >= 1 }
+
+// A Grade puts the room of a window into a word.
+type Grade uint8
+
+const (
+	Shut Grade = iota
+	Tight
+	Fair
+	Roomy
+)
+
+var gradeNames = [...]string{"shut", "tight", "fair", "roomy"}
+
+func (g Grade) String() string { return gradeNames[g] }
+
+// Grade is shut under 1, tight to 1.5, fair to 2.5, roomy over that.
+func (w Window) Grade() Grade {
+	switch r := w.Room(); {
+	case r < 1:
+		return Shut
+	case r < 1.5:
+		return Tight
+	case r < 2.5:
+		return Fair
+	}
+	return Roomy
+}
+
+// A Face is one place where teeth leave the work.
+type Face struct {
+	AngleDeg float64 // between the tooth's path and the face
+	Splinter float64 // on the scale of Finish.SplinterLimit
+	Matters  bool    // whether it may close the window
+}
+
+// Figures is everything that the model says of one blade on one cut, at the
+// suggested feed.
+type Figures struct {
+	Arc        measure.Length // of the rim in the wood
+	TeethInCut float64
+	Bite       measure.Length // feed per tooth
+	MeanChip   measure.Length
+	PushShare  float64 // of the cutting force along the table: back at the person at a table saw, to the fence in a chop
+	HoldShare  float64 // of the cutting force square to the table: down on it at a table saw
+	RimSpeed   float64
+	Window     Window
+	Feed       measure.Feed
+	PowerW     float64
+	Load       float64 // PowerW over the power limit
+	Allowed    float64 // the load that may be used: 0.9 on a rip, 1.2 across
+	Dose       float64 // heat reaching the wall
+	Burn       float64 // chance of a visible burn
+	Exit       Face
+	Other      Face // end edge; bottom face for a chop
+}
+
+// The model's constants: docs/model.md says where each comes from.
+const (
+	forceScale   = 0.0458 // specific cutting force over density
+	forceExp     = 0.62   // 1 - Kienzle's m
+	acrossPower  = 1.15
+	allowedRip   = 0.9
+	allowedCross = 1.2
+	heatScale    = 3.47e-4
+	heatExp      = 0.8
+	heelScale    = 0.15 // mm
+	splinterBite = 0.03 // mm
+	slowChop     = 0.4
+	slowHand     = 1.0
+	fastRip      = 6.0
+	fastCross    = 4.0
+	usualRip     = 3.5
+	usualCross   = 2.5
+	gulletShare  = 0.45 // of pitch times depth
+	gulletFill   = 0.5
+	swellRip     = 8.0
+	swellCross   = 4.0
+)
+
+// scorchAtBound is (q/qs) where the chance of a burn is 20 %: 0.25^(1/4).
+var scorchAtBound = math.Pow(0.25, 0.25)
+
+// An Engagement is how the rim meets the wood, before anything moves.
+type Engagement struct {
+	Arc        measure.Length
+	Depth      measure.Length // of wood swept by the arc: d of the model
+	TeethInCut float64
+	ExitDeg    float64 // at the exit face; at the back edge for a chop
+	OtherDeg   float64 // at the end edge, or the bottom face of a chop
+	PushShare  float64
+	HoldShare  float64
+}
+
+// Engage works out model section 1. The height must be over 0 and no more than
+// the radius, except for a chop, which has none.
+func Engage(j Job, b blade.Blade) Engagement {
+	r := b.Radius().Mm()
+	pitch := b.Pitch().Mm()
+	if j.Motion == Chop {
+		half := math.Asin(min(1, j.Width.Mm()/(2*r)))
+		arc := 2 * r * half
+		return Engagement{
+			Arc: measure.Length(arc), Depth: j.Width, TeethInCut: arc / pitch,
+			ExitDeg: 90 - degrees(half), OtherDeg: 0,
+			PushShare: 1, HoldShare: 0,
+		}
+	}
+	h := j.Height.Mm()
+	d := min(j.Thickness.Mm(), h)
+	c := r - h
+	out := math.Acos(c / r)
+	in := math.Acos(min(1, (c+d)/r))
+	arc := r * (out - in)
+	mean := (out + in) / 2
+	sin, cos := math.Sincos(mean)
+	return Engagement{
+		Arc: measure.Length(arc), Depth: measure.Length(d), TeethInCut: arc / pitch,
+		ExitDeg: degrees(out), OtherDeg: 90 - degrees(mean),
+		PushShare: cos, HoldShare: sin,
+	}
+}
+
+func degrees(rad float64) float64 { return rad * 180 / math.Pi }
+func radians(deg float64) float64 { return deg * math.Pi / 180 }
+
+// Work works out everything that the model says of blade b making the job on a
+// saw in a state, gullets included. The material must be one that is modelled.
+func Work(j Job, b blade.Blade, d Drive, s State) Figures {
+	e := Engage(j, b)
+	k := newKernel(&j, &b, d, s, &e)
+	w := k.window(&j, &b)
+	return k.at(&e, w, k.suggest(w, j.Direction))
+}
+
+// WorkAt is Work at a feed of one's own choosing instead of the suggested one.
+func WorkAt(j Job, b blade.Blade, d Drive, s State, feed measure.Feed) Figures {
+	e := Engage(j, b)
+	k := newKernel(&j, &b, d, s, &e)
+	return k.at(&e, k.window(&j, &b), feed)
+}
+
+// suggest moves the usual feed for a direction into the window. Where the
+// window is shut the fastest feed stands, unless a hand cannot go so slowly.
+func (k *kernel) suggest(w Window, d Direction) measure.Feed {
+	usual := measure.Feed(usualRip)
+	if d.Across() {
+		usual = usualCross
+	}
+	if !w.Open() {
+		return max(w.Fastest, measure.Feed(k.slow))
+	}
+	return min(max(usual, w.Slowest), w.Fastest)
+}
+
+// A kernel holds what does not change with feed.
+type kernel struct {
+	chipPerFeed  float64 // mm of mean chip per m/min
+	bitePerFeed  float64 // mm of bite per m/min
+	power        float64 // W at a mean chip of 1 mm
+	powerLimit   float64
+	allowed      float64
+	heat         float64 // J/cm² at a mean chip of 1 mm
+	burnDose     float64 // qs
+	exit, other  float64 // splinter at 1 m/min
+	exitMatters  bool
+	otherMatters bool
+	slow         float64 // m/min that a hand still holds steadily
+	rim          float64 // m/s
+	depth        float64 // mm of wood under the arc
+}
+
+func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
+	m := &j.Material
+	across := j.Direction.Across()
+	dull := s.dullness()
+	k := kernel{
+		bitePerFeed: 1000 / (d.RPM * float64(b.Teeth)),
+		powerLimit:  d.PowerLimitW,
+		allowed:     allowedRip,
+		burnDose:    m.ScorchDose,
+		slow:        slowHand,
+		depth:       e.Depth.Mm(),
+		rim:         math.Pi * b.Diameter.Mm() / 1000 * d.RPM / 60,
+	}
+	k.chipPerFeed = k.bitePerFeed * e.Depth.Mm() / e.Arc.Mm()
+	k.power = b.Kerf.Mm() * e.TeethInCut * k.rim * forceScale * m.Density *
+		(0.6 + 0.4*dull) * (1 + 0.1*s.Pitch) * (1 - 0.012*(b.Hook-10))
+	k.heat = heatScale * m.Density * dull * (1 + 0.25*s.Pitch) * (1 + math.Abs(s.Heel.Mm())/heelScale)
+	if across {
+		k.power *= acrossPower
+		k.allowed = allowedCross
+		k.burnDose *= 2
+	}
+	if j.Motion == Chop {
+		k.slow = slowChop
+	}
+
+	prone := m.MAlong
+	if across {
+		prone = m.MAcross
+	}
+	common := prone * grindFactor(b, m.Kind) * (1 + 0.01*b.Hook) * math.Sqrt(dull) *
+		math.Sqrt(k.bitePerFeed*scoringTeeth(b)/splinterBite)
+	k.exit = common * (0.4 + 0.6*math.Sin(radians(e.ExitDeg))) * j.Exit.Factor()
+	k.other = common * (0.4 + 0.6*math.Sin(radians(e.OtherDeg))) * j.Other.Factor()
+	k.exitMatters = j.Exit != Spare
+	// The end of a rip is trimmed square afterwards, so it never closes the window.
+	k.otherMatters = j.Other != Spare && across
+	return k
+}
+
+// grindFactor is g of model section 4. A one-way bevel is a knife point like
+// any other; the model leaves conical teeth out, which only score.
+func grindFactor(b *blade.Blade, kind material.Kind) float64 {
+	const flat = 2.2
+	point := max(0.35, 1.25-0.02*b.Bevel)
+	switch b.Grind {
+	case blade.FTG, blade.Conical:
+		return flat
+	case blade.ATBR:
+		k := float64(b.GroupSize())
+		return ((k-1)*point + flat) / k
+	case blade.TCG:
+		if kind == material.Laminate {
+			return 0.7
+		}
+		return 1.1
+	}
+	return point
+}
+
+// scoringTeeth is how many bites pass between two teeth that score the same
+// wall.
+func scoringTeeth(b *blade.Blade) float64 {
+	switch b.Grind {
+	case blade.FTG, blade.OneWay, blade.Conical:
+		return 1
+	case blade.ATBR:
+		k := float64(b.GroupSize())
+		return 2 * k / (k - 1)
+	}
+	return 2
+}
+
+// window works out model section 5.
+func (k *kernel) window(j *Job, b *blade.Blade) Window {
+	across := j.Direction.Across()
+	// Heat falls with chip^-0.8, so the bound on heat is a least chip.
+	scorchChip := math.Pow(k.heat/(k.burnDose*scorchAtBound), 1/heatExp)
+	bogChip := math.Pow(k.allowed*k.powerLimit/k.power, 1/forceExp)
+	w := Window{
+		Scorch: measure.Feed(scorchChip / k.chipPerFeed),
+		Bog:    measure.Feed(bogChip / k.chipPerFeed),
+		Hand:   fastRip,
+	}
+	swell := swellRip
+	if across {
+		w.Hand, swell = fastCross, swellCross
+	}
+	worst := 0.0
+	if k.exitMatters {
+		worst = k.exit
+	}
+	if k.otherMatters {
+		worst = max(worst, k.other)
+	}
+	w.Splinter = measure.Feed(square(j.Finish.SplinterLimit() / worst)) // +Inf where no face matters
+	area := gulletShare * b.Pitch().Mm() * b.GulletDepth().Mm()
+	w.Gullet = measure.Feed(gulletFill * area / (swell * k.depth * k.bitePerFeed))
+
+	w.Slowest, w.SlowBy = w.Scorch, ByScorch
+	if k.slow > float64(w.Slowest) {
+		w.Slowest, w.SlowBy = measure.Feed(k.slow), ByHand
+	}
+	w.Fastest, w.FastBy = w.Hand, ByHand
+	for _, l := range [...]struct {
+		f measure.Feed
+		b Bound
+	}{{w.Bog, ByBog}, {w.Splinter, BySplinter}, {w.Gullet, ByGullet}} {
+		if l.f < w.Fastest {
+			w.Fastest, w.FastBy = l.f, l.b
+		}
+	}
+	return w
+}
+
+// at fills in the figures at one feed.
+func (k *kernel) at(e *Engagement, w Window, feed measure.Feed) Figures {
+	f := float64(feed)
+	chip := k.chipPerFeed * f
+	fig := Figures{
+		Arc: e.Arc, TeethInCut: e.TeethInCut,
+		PushShare: e.PushShare, HoldShare: e.HoldShare,
+		Bite: measure.Length(k.bitePerFeed * f), MeanChip: measure.Length(chip),
+		RimSpeed: k.rim, Window: w, Feed: feed, Allowed: k.allowed,
+		PowerW: k.power * math.Pow(chip, forceExp),
+		Dose:   k.heat * math.Pow(chip, -heatExp),
+		Exit:   Face{e.ExitDeg, k.exit * math.Sqrt(f), k.exitMatters},
+		Other:  Face{e.OtherDeg, k.other * math.Sqrt(f), k.otherMatters},
+	}
+	fig.Load = fig.PowerW / k.powerLimit
+	fig.Burn = 1 / (1 + square(square(k.burnDose/fig.Dose)))
+	return fig
+}
+
+func square(x float64) float64 { return x * x }

@@ -1,0 +1,172 @@
+// Package cut says what one blade at one setting does to one piece of work:
+// the arc it makes, the power it takes, how near it is to scorching, how the
+// faces splinter where teeth leave, and between which feeds it cuts well.
+//
+// It is the cutting model of docs/model.md, sections 1 to 5, in closed form: a
+// few dozen operations, no allocation. Lengths are millimetres, angles
+// degrees, feed m/min, rim speed m/s, power W, heat J/cm².
+package cut
+
+import (
+	"fmt"
+
+	"corte/core/material"
+	"corte/core/measure"
+)
+
+// A Direction is how the cut runs to the grain.
+type Direction uint8
+
+const (
+	Rip      Direction = iota // along the grain
+	Crosscut                  // across it
+	Sheet                     // through face veneers that run both ways
+)
+
+var directionNames = [...]string{"rip", "crosscut", "sheet"}
+
+func (d Direction) String() string { return directionNames[d] }
+
+// Across reports whether fibres are severed: in sheet goods the face veneers
+// are across the grain somewhere, so a sheet counts as a crosscut.
+func (d Direction) Across() bool { return d != Rip }
+
+// ParseDirection is the inverse of Direction.String.
+func ParseDirection(s string) (Direction, error) {
+	i, err := lookup(directionNames[:], s, "direction")
+	return Direction(i), err
+}
+
+// A Motion is how blade and work pass each other.
+type Motion uint8
+
+const (
+	Along Motion = iota // the work past the blade, or a hand-held saw along the work
+	Chop                // a miter saw down through the work
+	Push                // a sliding miter saw along the work, front to back
+)
+
+var motionNames = [...]string{"along", "chop", "push"}
+
+func (m Motion) String() string { return motionNames[m] }
+
+// ParseMotion is the inverse of Motion.String.
+func ParseMotion(s string) (Motion, error) {
+	i, err := lookup(motionNames[:], s, "motion")
+	return Motion(i), err
+}
+
+// A Finish is what the cut face must be good for (craft section 1).
+type Finish uint8
+
+const (
+	Rough  Finish = iota // cut or planed again
+	Hidden               // glued up or out of sight
+	Show                 // seen; light sanding only
+	Fine                 // straight off the saw
+)
+
+var (
+	finishNames  = [...]string{"rough", "hidden", "show", "fine"}
+	finishLimits = [...]float64{2.5, 1.2, 0.6, 0.3} // model section 4
+)
+
+func (f Finish) String() string { return finishNames[f] }
+
+// SplinterLimit is the most splintering, on the model's scale, that a face of
+// this finish bears.
+func (f Finish) SplinterLimit() float64 { return finishLimits[f] }
+
+// ParseFinish is the inverse of Finish.String.
+func ParseFinish(s string) (Finish, error) {
+	i, err := lookup(finishNames[:], s, "finish")
+	return Finish(i), err
+}
+
+// A Support is what holds the fibres of a face where teeth leave it.
+type Support uint8
+
+const (
+	Open          Support = iota
+	Tape                  // over the line
+	ZeroClearance         // an insert that closes on the plate
+	Backer                // a fresh backer or fence
+	Scored                // a knife line
+	Spare                 // the face is trimmed or out of sight: splinters there do not count
+)
+
+var (
+	supportNames   = [...]string{"open", "tape", "zero-clearance", "backer", "scored", "spare"}
+	supportFactors = [...]float64{1, 0.7, 0.45, 0.4, 0.35, 1} // model section 4, u
+)
+
+func (s Support) String() string { return supportNames[s] }
+
+// Factor is the share of the splintering that is left with this support.
+func (s Support) Factor() float64 { return supportFactors[s] }
+
+// ParseSupport is the inverse of Support.String.
+func ParseSupport(s string) (Support, error) {
+	i, err := lookup(supportNames[:], s, "support")
+	return Support(i), err
+}
+
+func lookup(names []string, s, what string) (int, error) {
+	for i, n := range names {
+		if n == s {
+			return i, nil
+		}
+	}
+	return 0, fmt.Errorf("unknown %s %q", what, s)
+}
+
+// A Job is the cut that somebody means to make, before any blade is chosen.
+type Job struct {
+	Material  material.Material
+	Direction Direction
+	Motion    Motion
+	Finish    Finish
+	Thickness measure.Length // through which the blade cuts
+	Width     measure.Length // of the board; of the piece between fence and blade for a rip
+	Length    measure.Length // of the board
+	Height    measure.Length // above the table, below the shoe, below the top face on the push; unused for a chop
+	Exit      Support        // of the face where teeth leave; of the back edge for a chop
+	Other     Support        // of the end edge; of the bottom face for a chop
+}
+
+// CutLength is how far the blade travels through the work in one cut.
+func (j Job) CutLength() measure.Length {
+	if j.Direction == Crosscut {
+		return j.Width
+	}
+	return j.Length
+}
+
+// NotThrough reports whether the setting leaves wood above or below the kerf.
+func (j Job) NotThrough() bool { return j.Motion != Chop && j.Height < j.Thickness }
+
+// An Error names the part of a job that cannot be, and says what can.
+type Error struct {
+	Field  string // as in the API: "thickness_mm"
+	Reason string
+}
+
+func (e *Error) Error() string { return e.Reason }
+
+// Check reports the first size of a job that no saw could meet. It does not
+// look at the height, which depends on the blade.
+func (j Job) Check() error {
+	for _, s := range []struct {
+		field, name string
+		v, lo, hi   measure.Length
+	}{
+		{"thickness_mm", "thickness", j.Thickness, 0.5, 400},
+		{"width_mm", "width", j.Width, 1, 5000},
+		{"length_mm", "length", j.Length, 1, 20_000},
+	} {
+		if !(s.v >= s.lo && s.v <= s.hi) { // written so that NaN fails
+			return &Error{s.field, fmt.Sprintf("the %s must be between %v and %v", s.name, s.lo, s.hi)}
+		}
+	}
+	return nil
+}

@@ -1,0 +1,49 @@
+// Package groove works out the bottoms and widths of cuts that do not go
+// through: craft section 12, model section 11.
+package groove
+
+import (
+	"math"
+
+	"corte/core/blade"
+	"corte/core/measure"
+)
+
+// Bottom is what a blade leaves standing above the deepest point of its kerf,
+// at a distance x from the middle of the kerf. Outside the kerf it is 0.
+func Bottom(b blade.Blade, x measure.Length) measure.Length {
+	half := b.Kerf / 2
+	off := measure.Length(math.Abs(x.Mm()))
+	if off > half {
+		return 0
+	}
+	slope := measure.Length(math.Tan(b.Bevel * math.Pi / 180))
+	switch b.Grind {
+	case blade.ATB, blade.HighATB:
+		return (half - off) * slope
+	case blade.ATBR:
+		return min((half-off)*slope, b.RakerStep())
+	case blade.OneWay:
+		return (half - x) * slope
+	}
+	return 0
+}
+
+// Profile is the bottom across the kerf from edge to edge in n points, at
+// least 2: x and the height left standing there.
+func Profile(b blade.Blade, n int) [][2]measure.Length {
+	p := make([][2]measure.Length, n)
+	for i := range p {
+		x := b.Kerf * measure.Length(float64(i)/float64(n-1)-0.5)
+		p[i] = [2]measure.Length{x, Bottom(b, x)}
+	}
+	return p
+}
+
+// Ridge is the most that a blade leaves standing in the bottom of its kerf.
+func Ridge(b blade.Blade) measure.Length {
+	if b.Grind == blade.OneWay {
+		return Bottom(b, -b.Kerf/2)
+	}
+	return Bottom(b, 0)
+}

@@ -1,0 +1,129 @@
+// Package material holds what the model needs to know of the stuff that is
+// cut: craft sections 11 and 13, model section 6.
+package material
+
+import "fmt"
+
+// A Kind decides which blades may cut a material at all (craft section 13).
+type Kind uint8
+
+const (
+	Softwood Kind = iota
+	Hardwood
+	Plywood   // veneers: somewhere across the grain
+	Composite // chips or fibre: abrasive
+	Laminate  // a brittle face on a board
+	Nailed    // wood with nails or grit in it
+	SoftMetal // aluminium, brass, copper, lead
+	Plastic   // acrylic and the like
+	SolidSurface
+	CementBoard
+	Mineral // tile, brick, stone
+	Steel
+)
+
+var kindNames = [...]string{"softwood", "hardwood", "plywood", "composite", "laminate", "nailed",
+	"soft-metal", "plastic", "solid-surface", "cement-board", "mineral", "steel"}
+
+func (k Kind) String() string { return kindNames[k] }
+
+// Modelled reports whether the feed-window model holds: for wood and boards
+// made of it. Everything else is chosen by rule.
+func (k Kind) Modelled() bool { return k <= Laminate }
+
+// Sheet reports whether the material comes as sheets, with no one grain.
+func (k Kind) Sheet() bool { return k == Plywood || k == Composite || k == Laminate }
+
+// A Material is what is cut. Where Kind is not modelled only ID, Name, Kind,
+// Density and Source are set.
+type Material struct {
+	ID, Name   string
+	Kind       Kind
+	Density    float64 // kg/m³
+	ScorchDose float64 // J/cm² that brown a wall along the grain in half of all cuts
+	Abrasion   float64 // wear of an edge against cherry = 1
+	Resin      float64 // pitch left on the blade against yellow pine = 2.5
+	MAcross    float64 // proneness to splinter across the grain
+	MAlong     float64 // the same along the grain
+	Source     string  // where the numbers come from
+}
+
+// Get finds a material by its ID.
+func Get(id string) (Material, error) {
+	i, ok := index[id]
+	if !ok {
+		return Material{}, fmt.Errorf("%q is not a material that Corte knows", id)
+	}
+	return table[i], nil
+}
+
+// All returns every material, woods first. The caller owns the slice.
+func All() []Material { return append([]Material(nil), table...) }
+
+var index = func() map[string]int {
+	m := make(map[string]int, len(table))
+	for i, r := range table {
+		m[r.ID] = i
+	}
+	return m
+}()
+
+// Source notes. The base rows are the model's own calibration; every further
+// row is placed on the same scale from its density and its nearest kin there,
+// since no shop measures a scorch dose.
+const (
+	base  = "model table, calibrated on everyday shop experience"
+	kin   = "density from common handbooks' mid range; scorch, wear and splinter placed by kin: "
+	rules = "chosen by rule, craft section 13; density from common handbooks"
+)
+
+var table = []Material{
+	{"white-pine", "white pine", Softwood, 400, 20, 0.8, 2.0, 1.15, 0.25, base},
+	{"yellow-pine", "yellow pine", Softwood, 590, 19, 0.9, 2.5, 1.20, 0.30, base},
+	{"spruce", "spruce", Softwood, 430, 20, 0.8, 1.6, 1.20, 0.30, kin + "white pine, stringier, less pitch"},
+	{"douglas-fir", "Douglas fir", Softwood, 520, 19, 0.9, 2.0, 1.35, 0.35, kin + "between the pines; hard late wood lifts at the exit"},
+	{"cedar", "red cedar", Softwood, 380, 17, 0.7, 0.9, 1.25, 0.30, kin + "white pine, oilier and more brittle"},
+	{"larch", "larch", Softwood, 580, 19, 0.9, 2.3, 1.25, 0.30, kin + "yellow pine"},
+
+	{"cherry", "cherry", Hardwood, 560, 11, 1.0, 0.6, 0.80, 0.15, base},
+	{"hard-maple", "hard maple", Hardwood, 705, 14, 1.1, 0.3, 0.75, 0.15, base},
+	{"soft-maple", "soft maple", Hardwood, 600, 15, 1.0, 0.3, 0.80, 0.15, kin + "hard maple, lighter; sugar scorches nearly as soon"},
+	{"red-oak", "red oak", Hardwood, 700, 24, 1.1, 0.3, 1.00, 0.25, base},
+	{"white-oak", "white oak", Hardwood, 755, 23, 1.2, 0.3, 0.95, 0.25, kin + "red oak, denser, closed pores"},
+	{"ash", "ash", Hardwood, 670, 23, 1.0, 0.3, 1.00, 0.25, kin + "red oak"},
+	{"beech", "beech", Hardwood, 720, 17, 1.0, 0.3, 0.80, 0.15, kin + "hard maple and oak; known to scorch, later than maple"},
+	{"birch", "birch", Hardwood, 650, 18, 1.0, 0.3, 0.90, 0.20, kin + "beech, finer"},
+	{"poplar", "poplar", Hardwood, 450, 21, 0.8, 0.3, 0.95, 0.25, kin + "walnut, softer and woolly"},
+	{"walnut", "walnut", Hardwood, 610, 22, 1.0, 0.3, 0.85, 0.15, base},
+	{"mahogany", "mahogany", Hardwood, 550, 21, 1.0, 0.4, 0.85, 0.20, kin + "walnut"},
+	{"teak", "teak", Hardwood, 640, 17, 2.2, 1.2, 0.90, 0.20, kin + "walnut for cut; silica for wear, oil for pitch and scorch"},
+	{"purpleheart", "purpleheart", Hardwood, 880, 13, 1.4, 0.8, 0.90, 0.20, base},
+	{"bamboo", "bamboo board", Hardwood, 700, 19, 1.8, 0.5, 1.30, 0.35, kin + "red oak for weight; silica for wear, long fibres lift"},
+
+	{"softwood-ply", "softwood ply", Plywood, 550, 24, 1.8, 0.8, 1.80, 1.40, base},
+	{"hardwood-ply", "hardwood ply", Plywood, 600, 22, 1.8, 0.4, 1.70, 1.35, kin + "birch ply, thinner faces on a softer core"},
+	{"birch-ply", "birch ply", Plywood, 680, 21, 2.0, 0.3, 1.40, 1.10, base},
+	{"phenolic-ply", "phenolic-faced ply", Plywood, 720, 21, 2.6, 0.3, 1.80, 1.60, kin + "birch ply core under a brittle, abrasive film"},
+	{"blockboard", "blockboard", Plywood, 500, 22, 1.3, 0.6, 1.60, 1.25, kin + "softwood ply with a solid core"},
+	{"mdf", "MDF", Composite, 750, 22, 3.0, 0.4, 0.35, 0.35, base},
+	{"hardboard", "hardboard", Composite, 950, 21, 2.8, 0.4, 0.40, 0.40, kin + "MDF, denser"},
+	{"chipboard", "chipboard", Composite, 660, 23, 3.2, 0.4, 1.20, 1.20, kin + "MDF for wear; coarse chips break out"},
+	{"osb", "strand board", Composite, 620, 23, 2.4, 0.7, 1.50, 1.40, kin + "softwood ply and chipboard"},
+	{"melamine-board", "melamine board", Laminate, 700, 22, 3.5, 0.3, 2.20, 2.20, base},
+	{"laminate-board", "laminate-faced board", Laminate, 780, 21, 3.6, 0.3, 2.00, 2.00, kin + "melamine board, thicker and tougher face"},
+	{"veneered-board", "veneered board", Laminate, 700, 21, 3.0, 0.3, 1.70, 1.40, kin + "MDF core under a hardwood ply face"},
+
+	{ID: "nailed-wood", Name: "wood with nails", Kind: Nailed, Density: 550, Source: rules},
+	{ID: "aluminium", Name: "aluminium", Kind: SoftMetal, Density: 2700, Source: rules},
+	{ID: "brass", Name: "brass", Kind: SoftMetal, Density: 8500, Source: rules},
+	{ID: "copper", Name: "copper", Kind: SoftMetal, Density: 8960, Source: rules},
+	{ID: "acrylic", Name: "acrylic", Kind: Plastic, Density: 1190, Source: rules},
+	{ID: "polycarbonate", Name: "polycarbonate", Kind: Plastic, Density: 1200, Source: rules},
+	{ID: "rigid-pvc", Name: "rigid PVC", Kind: Plastic, Density: 1400, Source: rules},
+	{ID: "solid-surface", Name: "solid surface", Kind: SolidSurface, Density: 1700, Source: rules},
+	{ID: "cement-board", Name: "cement board", Kind: CementBoard, Density: 1300, Source: rules},
+	{ID: "tile", Name: "tile", Kind: Mineral, Density: 2300, Source: rules},
+	{ID: "brick", Name: "brick", Kind: Mineral, Density: 1900, Source: rules},
+	{ID: "stone", Name: "stone", Kind: Mineral, Density: 2700, Source: rules},
+	{ID: "steel", Name: "steel", Kind: Steel, Density: 7850, Source: rules},
+}

@@ -1,0 +1,362 @@
+// Package verify holds the core to worked cases: files of inputs and of the
+// figures that they must give. It is how anyone who doubts a figure can check
+// it by hand, and what `corte verify` runs.
+//
+// A file is a JSON array of cases {"kind", "name", "input", "want"}. Each kind
+// is one calculation of the core; want may hold any of its figures.
+package verify
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"sort"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/groove"
+	"corte/core/material"
+	"corte/core/measure"
+)
+
+// Tolerance is the largest relative difference that passes.
+const Tolerance = 0.001
+
+// A Result is what became of one case.
+type Result struct {
+	Name  string
+	Worst float64 // the largest relative difference; +Inf where a word, a truth or a shape differs
+	Where string  // the figure in which it was found
+	Err   error   // the case could not be run
+}
+
+// OK reports whether the case passed.
+func (r Result) OK() bool { return r.Err == nil && r.Worst <= Tolerance }
+
+func (r Result) String() string {
+	switch {
+	case r.Err != nil:
+		return fmt.Sprintf("FAIL  %s: %v", r.Name, r.Err)
+	case r.OK():
+		return fmt.Sprintf("ok    %s: largest difference %.2g in %s", r.Name, r.Worst, r.Where)
+	}
+	return fmt.Sprintf("FAIL  %s: %s differs by %.2g", r.Name, r.Where, r.Worst)
+}
+
+type worked struct {
+	Kind  string          `json:"kind"`
+	Name  string          `json:"name"`
+	Input json.RawMessage `json:"input"`
+	Want  json.RawMessage `json:"want"`
+}
+
+// kinds are the calculations that cases can ask for. Each returns a value whose
+// JSON holds the figures under the names that want uses.
+var kinds = map[string]func(input json.RawMessage) (any, error){
+	"cutting":       cutting,
+	"groove_bottom": grooveBottom,
+	"wear":          wear,
+}
+
+// Run reads one file of cases and runs them all. The error is about the file
+// as a whole; what is wrong with one case is in its Result.
+func Run(r io.Reader) ([]Result, error) {
+	var cases []worked
+	if err := strict(r, &cases); err != nil {
+		return nil, fmt.Errorf("not a file of worked cases: %w", err)
+	}
+	if len(cases) == 0 {
+		return nil, errors.New("the file holds no cases")
+	}
+	results := make([]Result, len(cases))
+	for i, c := range cases {
+		results[i] = run(i, c)
+	}
+	return results, nil
+}
+
+func run(i int, c worked) (res Result) {
+	res.Name = c.Name
+	if res.Name == "" {
+		res.Name = fmt.Sprintf("%s %d", c.Kind, i+1)
+	}
+	calc, known := kinds[c.Kind]
+	if !known {
+		res.Err = fmt.Errorf("unknown kind %q", c.Kind)
+		return res
+	}
+	got, err := calc(c.Input)
+	if err != nil {
+		res.Err = err
+		return res
+	}
+	raw, err := json.Marshal(got)
+	if err != nil {
+		res.Err = fmt.Errorf("the result is not a number: %w", err)
+		return res
+	}
+	var have, want any
+	if err := json.Unmarshal(c.Want, &want); err != nil {
+		res.Err = fmt.Errorf("want cannot be read: %w", err)
+		return res
+	}
+	if err := json.Unmarshal(raw, &have); err != nil {
+		res.Err = err
+		return res
+	}
+	if _, none := want.(map[string]any); !none {
+		res.Err = errors.New("want names no figure")
+		return res
+	}
+	res.compare("", have, want)
+	return res
+}
+
+// compare walks want and keeps the largest relative difference it meets.
+func (r *Result) compare(path string, have, want any) {
+	worst := func(d float64) {
+		if r.Where == "" || d > r.Worst {
+			r.Worst, r.Where = d, path
+		}
+	}
+	switch w := want.(type) {
+	case map[string]any:
+		h, ok := have.(map[string]any)
+		if !ok {
+			worst(math.Inf(1))
+			return
+		}
+		keys := make([]string, 0, len(w))
+		for k := range w {
+			keys = append(keys, k)
+		}
+		sort.Strings(keys)
+		for _, k := range keys {
+			r.compare(join(path, k), h[k], w[k])
+		}
+	case []any:
+		h, ok := have.([]any)
+		if !ok || len(h) != len(w) {
+			worst(math.Inf(1))
+			return
+		}
+		for i := range w {
+			r.compare(join(path, fmt.Sprint(i)), h[i], w[i])
+		}
+	case float64:
+		h, ok := have.(float64)
+		if !ok {
+			worst(math.Inf(1))
+			return
+		}
+		const nothing = 1e-6 // below this a figure is a rounding remainder
+		worst(math.Abs(h-w) / max(math.Abs(w), nothing))
+	default:
+		if have != want {
+			worst(math.Inf(1))
+			return
+		}
+		worst(0)
+	}
+}
+
+func join(path, key string) string {
+	if path == "" {
+		return key
+	}
+	return path + "." + key
+}
+
+// strict decodes JSON and refuses fields that it does not know, so that a
+// misspelt input cannot pass as a default.
+func strict(r io.Reader, v any) error {
+	d := json.NewDecoder(r)
+	d.DisallowUnknownFields()
+	if err := d.Decode(v); err != nil {
+		return err
+	}
+	if d.More() {
+		return errors.New("something follows the end of the JSON")
+	}
+	return nil
+}
+
+func input[T any](raw json.RawMessage) (T, error) {
+	var v T
+	if err := strict(bytes.NewReader(raw), &v); err != nil {
+		return v, fmt.Errorf("input cannot be read: %w", err)
+	}
+	return v, nil
+}
+
+type obj = map[string]any
+
+func cutting(raw json.RawMessage) (any, error) {
+	in, err := input[struct {
+		Saw   string `json:"saw"`
+		Blade struct {
+			D, B, Hook, Bevel float64
+			Z, Group          int
+			Grind             string
+		} `json:"blade"`
+		Height      float64  `json:"height_mm"`
+		Thickness   float64  `json:"thickness_mm"`
+		RPM         float64  `json:"rpm"`
+		Material    string   `json:"material"`
+		Finish      string   `json:"finish"`
+		PowerLimit  float64  `json:"power_limit_w"`
+		Sharpness   float64  `json:"sharpness"`
+		PitchLevel  float64  `json:"pitch_level"`
+		AcrossGrain bool     `json:"across_grain"`
+		Heel        float64  `json:"heel_mm"`
+		Support     float64  `json:"support"`
+		Width       *float64 `json:"width_mm"`
+	}](raw)
+	if err != nil {
+		return nil, err
+	}
+	m, err := material.Get(in.Material)
+	if err != nil {
+		return nil, err
+	}
+	if !m.Kind.Modelled() {
+		return nil, fmt.Errorf("%s is chosen by rule and has no feed window", m.Name)
+	}
+	grind, err := blade.ParseGrind(in.Blade.Grind)
+	if err != nil {
+		return nil, err
+	}
+	finish, err := cut.ParseFinish(in.Finish)
+	if err != nil {
+		return nil, err
+	}
+	support, err := supportOf(in.Support)
+	if err != nil {
+		return nil, err
+	}
+	motions := map[string]cut.Motion{"table": cut.Along, "circular": cut.Along, "chop": cut.Chop, "push": cut.Push}
+	motion, ok := motions[in.Saw]
+	if !ok {
+		return nil, fmt.Errorf("unknown saw %q; use table, circular, chop or push", in.Saw)
+	}
+	b := blade.Blade{
+		Diameter: measure.Length(in.Blade.D), Bore: 15.875, Kerf: measure.Length(in.Blade.B),
+		Teeth: in.Blade.Z, Grind: grind, Group: in.Blade.Group, Bevel: in.Blade.Bevel, Hook: in.Blade.Hook,
+	}
+	if err := b.Check(); err != nil {
+		return nil, err
+	}
+	// The worked cases leave gullets out: one too deep to fill never binds.
+	b.Gullet = math.MaxFloat64
+	j := cut.Job{
+		Material: m, Motion: motion, Finish: finish, Exit: support, Other: cut.Spare,
+		Thickness: measure.Length(in.Thickness), Height: measure.Length(in.Height), Width: 100, Length: 1000,
+	}
+	if in.AcrossGrain {
+		j.Direction = cut.Crosscut
+	}
+	if in.Width != nil {
+		j.Width = measure.Length(*in.Width)
+	}
+	if err := j.Check(); err != nil {
+		return nil, err
+	}
+	if motion != cut.Chop && !(in.Height > 0 && in.Height <= in.Blade.D/2) {
+		return nil, fmt.Errorf("height_mm must be over 0 and at most the blade's radius")
+	}
+	if motion == cut.Chop && in.Width == nil {
+		return nil, errors.New("width_mm is needed for a chop")
+	}
+	if !(in.RPM > 0 && in.PowerLimit > 0) {
+		return nil, errors.New("rpm and power_limit_w must be over 0")
+	}
+	f := cut.Work(j, b, cut.Drive{RPM: in.RPM, PowerLimitW: in.PowerLimit},
+		cut.State{Sharpness: in.Sharpness, Pitch: in.PitchLevel, Heel: measure.Length(in.Heel)})
+	w := f.Window
+	exit := f.Exit.AngleDeg
+	if motion == cut.Chop {
+		// The worked cases give a chop's splinter at the back edge, but its
+		// angle at the bottom face.
+		exit = f.Other.AngleDeg
+	}
+	return obj{
+		"feed_scorch": w.Scorch, "feed_low": w.Slowest, "feed_max": w.Fastest,
+		"feed_limits": obj{"bog": w.Bog, "splinter": w.Splinter, "hand": w.Hand},
+		"limited_by":  w.FastBy.String(), "open": w.Open(), "room": w.Room(),
+		"feed": f.Feed, "sec_per_300mm": f.Feed.SecondsPer300mm(),
+		"power": f.PowerW, "load": f.Load, "dose": f.Dose, "burn": f.Burn,
+		"splinter": f.Exit.Splinter, "arc": f.Arc, "teeth_in_cut": f.TeethInCut,
+		"bite": f.Bite, "mean_chip": f.MeanChip, "exit_deg": exit,
+		"push_share": f.PushShare, "hold_share": f.HoldShare, "v": f.RimSpeed,
+	}, nil
+}
+
+// supportOf finds the kind of support that has a factor.
+func supportOf(u float64) (cut.Support, error) {
+	for s := cut.Open; s < cut.Spare; s++ {
+		if math.Abs(s.Factor()-u) < 1e-9 {
+			return s, nil
+		}
+	}
+	return 0, fmt.Errorf("no kind of support has the factor %v", u)
+}
+
+func grooveBottom(raw json.RawMessage) (any, error) {
+	in, err := input[struct {
+		Grind  string  `json:"grind"`
+		Bevel  float64 `json:"bevel_deg"`
+		Kerf   float64 `json:"kerf_mm"`
+		Raker  float64 `json:"raker_mm"`
+		Points int     `json:"points"`
+	}](raw)
+	if err != nil {
+		return nil, err
+	}
+	grind, err := blade.ParseGrind(in.Grind)
+	if err != nil {
+		return nil, err
+	}
+	if in.Points < 2 || in.Points > 10_000 || !(in.Kerf > 0) {
+		return nil, errors.New("points must be 2 to 10,000 and kerf_mm over 0")
+	}
+	return obj{"profile_mm": groove.Profile(blade.Blade{
+		Grind: grind, Bevel: in.Bevel, Kerf: measure.Length(in.Kerf), Raker: measure.Length(in.Raker),
+	}, in.Points)}, nil
+}
+
+func wear(raw json.RawMessage) (any, error) {
+	in, err := input[struct {
+		Teeth int    `json:"teeth"`
+		Grind string `json:"grind"`
+		Cuts  []struct {
+			Length    float64 `json:"length_m"`
+			Thickness float64 `json:"thickness_mm"`
+			Material  string  `json:"material"`
+		} `json:"cuts"`
+	}](raw)
+	if err != nil {
+		return nil, err
+	}
+	grind, err := blade.ParseGrind(in.Grind)
+	if err != nil {
+		return nil, err
+	}
+	if in.Teeth < 1 {
+		return nil, errors.New("teeth must be at least 1")
+	}
+	var c care.Condition
+	for _, one := range in.Cuts {
+		m, err := material.Get(one.Material)
+		if err != nil {
+			return nil, err
+		}
+		c = c.Cut(blade.Blade{Teeth: in.Teeth}, m, measure.Length(one.Length*1000), measure.Length(one.Thickness))
+	}
+	life := care.Life(grind)
+	return obj{"wear_m2": c.WearM2, "life_m2": life, "sharpness": c.Sharpness(life),
+		"resin_m2": c.ResinM2, "pitch_level": c.Pitch()}, nil
+}
