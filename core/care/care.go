@@ -87,3 +87,19 @@ const (
 	WashAt = 1.5
 	DullAt = 2.5
 )
+
+// Word says in one word how a blade stands, the gravest first.
+func (c Condition) Word(lifeM2 float64) string {
+	switch s, p := c.Sharpness(lifeM2), c.Pitch(); {
+	case s >= DullAt:
+		return "dull"
+	case p >= WashAt:
+		return "pitchy"
+	case s >= WornAt:
+		return "worn"
+	}
+	return "fine"
+}
+
+// WornAt is the sharpness factor from which the edge is worth a word.
+const WornAt = 1.6

@@ -63,7 +63,7 @@ func (o Option) Verdict(modelled bool, s cut.State) Verdict {
 	switch {
 	case len(o.Stops) > 0:
 		return Halt
-	case modelled && Judge(o.Figures) != Clear, wantsCare(s):
+	case modelled && Judge(o.Figures) != Clear, CareVerdict(s) != Clear:
 		return Mind
 	}
 	return Clear

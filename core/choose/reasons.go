@@ -131,7 +131,7 @@ func say(t Term, r Request, c Candidate, o Option) string {
 			return "dull by its log: sharpen it"
 		case s.Pitch >= care.WashAt:
 			return "pitchy by its log: wash it first"
-		case s.Sharpness >= 1.6:
+		case s.Sharpness >= care.WornAt:
 			return "edges well worn"
 		case s.Pitch >= 0.8:
 			return "some pitch on it"

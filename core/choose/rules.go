@@ -140,7 +140,7 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 	switch {
 	case b.Diameter > s.Diameter+1:
 		c.add(RuleDiameter, "use a blade of the saw's size", "a blade of %v does not fit a saw made for %v", b.Diameter, s.Diameter)
-	case s.Least > 0 && b.Diameter < s.Least:
+	case b.Make == blade.Toothed && s.Least > 0 && b.Diameter < s.Least:
 		c.add(RuleDiameter, "use a blade of the saw's size", "%v is too small: this saw's guard and knife want at least %v", b.Diameter, s.Least)
 	}
 	if fits, _ := s.TakesBore(b.Bore); !fits {

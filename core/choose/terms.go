@@ -136,7 +136,10 @@ func fitness(b blade.Blade, j cut.Job) float64 {
 	return fitOther
 }
 
-// wantsCare reports whether a blade should be washed or sharpened first.
-func wantsCare(s cut.State) bool {
-	return s.Sharpness >= care.DullAt || s.Pitch >= care.WashAt
+// CareVerdict is mind where a blade should be washed or sharpened first.
+func CareVerdict(s cut.State) Verdict {
+	if s.Sharpness >= care.DullAt || s.Pitch >= care.WashAt {
+		return Mind
+	}
+	return Clear
 }

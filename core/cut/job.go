@@ -111,6 +111,37 @@ func ParseSupport(s string) (Support, error) {
 	return Support(i), err
 }
 
+// FaceNames are the two places where teeth leave the work, in the order of
+// Figures.Exit and Figures.Other. carried says that the work lies on the saw
+// and the blade comes up through it.
+func FaceNames(m Motion, carried bool) (exit, other string) {
+	switch {
+	case m == Chop:
+		return "back edge", "bottom face"
+	case carried:
+		return "underside", "end edge"
+	}
+	return "top face", "end edge"
+}
+
+// UsualSupport is what a shop does without being told. The fence backs the far
+// edge on a miter saw, and the gauge's fence backs a crosscut on a saw that
+// carries the work. In sheet goods only the faces are looked at: the last
+// corner is of no account. The rest stands open.
+func UsualSupport(d Direction, m Motion, gauge bool) (exit, other Support) {
+	switch {
+	case m == Chop:
+		return Backer, Open
+	case m == Push:
+		return Open, Backer
+	case d == Sheet:
+		return Open, Spare
+	case d == Crosscut && gauge:
+		return Open, Backer
+	}
+	return Open, Open
+}
+
 func lookup(names []string, s, what string) (int, error) {
 	for i, n := range names {
 		if n == s {

@@ -60,13 +60,18 @@ func (l Length) Fraction() (whole, num, den int, rest Length) {
 	return whole, num, den, rest
 }
 
-// restShown is the smallest remainder, in inches, that is worth a word beside
-// a fraction: about a tenth of a millimetre matters on a rule, less does not.
-const restShown = 0.004
+// A remainder is worth a word beside a fraction where it is at least restShown
+// inches, about a tenth of a millimetre, and the length is small enough for
+// that to matter: a groove or a tenon, not the length of a board.
+const (
+	restShown = 0.004
+	restUpTo  = 2.0 // inches
+)
 
 // Format writes the length in a unit: "31.25 mm" to the nearest hundredth, or
 // `1 7/32"` to the nearest 1/64 in, followed by the remainder in thousandths
-// (`1 7/32" +0.005`) where the fraction is off by 0.004 in or more.
+// (`1 7/32" +0.005`) where the fraction is off by 0.004 in or more and the
+// length is under 2 in.
 func (l Length) Format(u Unit) string {
 	if u == Millimetre {
 		s := strconv.FormatFloat(l.Mm(), 'f', 2, 64)
@@ -91,7 +96,7 @@ func (l Length) Format(u Unit) string {
 		b.WriteString(strconv.Itoa(num) + "/" + strconv.Itoa(den))
 	}
 	b.WriteByte('"')
-	if r := rest.Inches(); math.Abs(r) >= restShown {
+	if r := rest.Inches(); math.Abs(r) >= restShown && math.Abs(l.Inches()) < restUpTo {
 		sign := "+"
 		if r < 0 {
 			sign = "-"

@@ -122,7 +122,7 @@ func FuzzParse(f *testing.F) {
 		if math.IsNaN(l.Mm()) || math.Abs(l.Mm()) > Longest.Mm() {
 			t.Errorf("Parse(%q) = %v", s, l.Mm())
 		}
-		for unit, within := range map[Unit]float64{Millimetre: 0.005 + 1e-9, Inch: 0.004*MmPerInch + 1e-9} {
+		for unit, within := range map[Unit]float64{Millimetre: 0.005 + 1e-9, Inch: MmPerInch/128 + 1e-9} {
 			back, err := Parse(l.Format(unit), Millimetre)
 			if err != nil || math.Abs((back-l).Mm()) > within {
 				t.Errorf("%q = %v mm, written %q, read back %v mm, %v", s, l.Mm(), l.Format(unit), back.Mm(), err)

@@ -7,6 +7,7 @@ import (
 	"math"
 
 	"corte/core/blade"
+	"corte/core/cut"
 	"corte/core/measure"
 )
 
@@ -94,6 +95,30 @@ func (s Saw) ReachAt(deg float64) measure.Length {
 	}
 	c45 := math.Sqrt2 / 2
 	return s.Reach45 + measure.Length((s.Reach-s.Reach45).Mm()*(c-c45)/(1-c45))
+}
+
+// CarriesWork reports whether the work lies on the saw and is moved against a
+// gauge or fence, rather than the saw being moved over the work.
+func (k Kind) CarriesWork() bool { return k == Table }
+
+// UsualMotion is how work of a width is cut: a miter saw chops what it can and
+// is pushed through what is wider.
+func (s Saw) UsualMotion(width measure.Length) cut.Motion {
+	switch {
+	case s.Kind != Miter:
+		return cut.Along
+	case s.Sliding && s.ChopWidth > 0 && width > s.ChopWidth:
+		return cut.Push
+	}
+	return cut.Chop
+}
+
+// Directions are the cuts that a kind of saw makes.
+func (k Kind) Directions() []cut.Direction {
+	if k == Miter {
+		return []cut.Direction{cut.Crosscut}
+	}
+	return []cut.Direction{cut.Rip, cut.Crosscut, cut.Sheet}
 }
 
 // TakesBore reports whether a blade's bore fits the arbor, and whether that

@@ -1,0 +1,206 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+	"syscall"
+	"time"
+
+	"github.com/caarlos0/env/v11"
+	"github.com/google/uuid"
+	"github.com/spf13/cobra"
+
+	"corte/internal/demo"
+	"corte/internal/httpapi"
+	"corte/internal/pg"
+	"corte/internal/shop"
+	"corte/internal/store"
+	"corte/web"
+)
+
+// settings come from the environment; docs/operation.md lists them.
+type settings struct {
+	DatabaseURL string `env:"DATABASE_URL"`
+	Data        string `env:"CORTE_DATA"`
+	Listen      string `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254"`
+	Shop        string `env:"CORTE_SHOP" envDefault:"shop"`
+	LogLevel    string `env:"CORTE_LOG" envDefault:"info"`
+}
+
+func readSettings() (settings, error) {
+	s, err := env.ParseAs[settings]()
+	if err != nil {
+		return s, err
+	}
+	if s.Data == "" {
+		s.Data = usualData()
+	}
+	return s, nil
+}
+
+// usualData is outside any source tree. Root's home is closed to the user
+// postgres, so root's data live where a service's would.
+func usualData() string {
+	if os.Geteuid() == 0 {
+		return "/var/lib/corte"
+	}
+	if dir := os.Getenv("XDG_DATA_HOME"); dir != "" {
+		return filepath.Join(dir, "corte")
+	}
+	home, _ := os.UserHomeDir()
+	return filepath.Join(home, ".local", "share", "corte")
+}
+
+func serveCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "serve", Short: "Serve the application", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return run(cmd.Context(), func(ctx context.Context, s settings, st *store.Store) (store.Shop, error) {
+				sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: s.Shop, Name: "Our shop", ChangeMinutes: 3})
+				return sh, err
+			})
+		},
+	}
+}
+
+func demoCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "demo", Short: "Serve the application with the demo shop", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return run(cmd.Context(), func(ctx context.Context, _ settings, st *store.Store) (store.Shop, error) {
+				return demo.Furnish(ctx, st, time.Now())
+			})
+		},
+	}
+}
+
+func migrateCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "migrate", Short: "Bring the database up to date and end", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			_, done, err := openStore(cmd.Context(), s)
+			if err != nil {
+				return err
+			}
+			done()
+			fmt.Fprintln(cmd.OutOrStdout(), "The database is up to date.")
+			return nil
+		},
+	}
+}
+
+// openStore connects to DATABASE_URL, or to a PostgreSQL of its own, and
+// brings it up to date. done lets go of both.
+func openStore(ctx context.Context, s settings) (st *store.Store, done func(), err error) {
+	url, stop := s.DatabaseURL, func() {}
+	if url == "" {
+		server, err := pg.Start(ctx, pg.Options{Dir: s.Data})
+		if err != nil {
+			return nil, nil, err
+		}
+		stop = server.Stop
+		if err := server.EnsureDatabase(ctx, "corte"); err != nil {
+			stop()
+			return nil, nil, err
+		}
+		url = server.URL("corte")
+	}
+	st, err = store.Open(ctx, url)
+	if err != nil {
+		stop()
+		return nil, nil, err
+	}
+	done = func() {
+		st.Close()
+		stop()
+	}
+	if err := st.Migrate(ctx); err != nil {
+		done()
+		return nil, nil, err
+	}
+	return st, done, nil
+}
+
+// run serves a shop until ctx ends, then lets requests under way finish and
+// stops everything that it started.
+func run(ctx context.Context, furnish func(context.Context, settings, *store.Store) (store.Shop, error)) error {
+	s, err := readSettings()
+	if err != nil {
+		return err
+	}
+	log, err := logger(s.LogLevel)
+	if err != nil {
+		return err
+	}
+	slog.SetDefault(log)
+	// The port first: it is the likeliest thing to be wrong, and nothing has
+	// been started yet.
+	l, err := listen(s.Listen)
+	if err != nil {
+		return err
+	}
+	defer l.Close()
+	st, done, err := openStore(ctx, s)
+	if err != nil {
+		return err
+	}
+	defer done()
+	sh, err := furnish(ctx, s, st)
+	if err != nil {
+		return err
+	}
+	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: web.Files(), Log: log})
+	if err != nil {
+		return err
+	}
+	srv := &http.Server{
+		Handler: h, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 15 * time.Second, WriteTimeout: 30 * time.Second,
+		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
+	}
+	ended := make(chan error, 1)
+	go func() { ended <- srv.Serve(l) }()
+	fmt.Printf("Corte is ready: http://%s  (Ctrl-C stops it)\n", l.Addr())
+	select {
+	case err := <-ended:
+		return err
+	case <-ctx.Done():
+	}
+	fmt.Println("Corte is stopping.")
+	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
+	defer cancel()
+	return srv.Shutdown(grace)
+}
+
+// listen opens the address, which must be on loopback until there is sign-in.
+func listen(addr string) (net.Listener, error) {
+	host, _, err := net.SplitHostPort(addr)
+	if err != nil {
+		return nil, fmt.Errorf("CORTE_LISTEN %q is not an address such as 127.0.0.1:8254", addr)
+	}
+	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+		return nil, fmt.Errorf("CORTE_LISTEN %q is not on loopback; Corte has no sign-in yet and answers on this machine alone", addr)
+	}
+	l, err := net.Listen("tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("%s is in use, perhaps by another Corte; stop that one, or choose another with CORTE_LISTEN=127.0.0.1:8255", addr)
+	}
+	return l, err
+}
+
+func logger(level string) (*slog.Logger, error) {
+	var l slog.Level
+	if err := l.UnmarshalText([]byte(level)); err != nil {
+		return nil, fmt.Errorf("CORTE_LOG %q is not debug, info, warn or error", level)
+	}
+	return slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: l})), nil
+}

@@ -1,0 +1,194 @@
+package httpapi
+
+import (
+	"encoding/json"
+	"math"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/groove"
+	"corte/core/material"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func encodePlan(p shop.Plan) contract.Plan {
+	j := p.Job
+	out := contract.Plan{
+		Cut: contract.Cut{
+			SawID: p.Saw.ID, Material: j.Material.ID, Direction: contract.Direction(j.Direction.String()),
+			Motion: ptr(contract.Motion(j.Motion.String())), Finish: contract.Finish(j.Finish.String()),
+			ThicknessMm: j.Thickness.Mm(), WidthMm: j.Width.Mm(), LengthMm: j.Length.Mm(),
+			ExitSupport: ptr(contract.Support(j.Exit.String())), OtherSupport: ptr(contract.Support(j.Other.String())),
+		},
+		Modelled: j.Material.Kind.Modelled(), HeelMm: p.Saw.Heel.Mm(), PowerLimitW: p.Saw.PowerLimitW(),
+		Options: make([]contract.Option, len(p.Options)), Stopped: make([]contract.Stopped, len(p.Stopped)),
+		Cautions: p.Cautions,
+	}
+	for i, o := range p.Options {
+		out.Options[i] = encodeOption(o, j.Motion)
+	}
+	for i, st := range p.Stopped {
+		one := contract.Stopped{BladeID: st.Blade}
+		for _, why := range st.Stops {
+			one.Stops = append(one.Stops, struct {
+				Rule   contract.StoppedStopsRule `json:"rule"`
+				WayOut string                    `json:"way_out"`
+				Why    string                    `json:"why"`
+			}{contract.StoppedStopsRule(why.Rule.String()), sentence(why.WayOut), sentence(why.Why)})
+		}
+		out.Stopped[i] = one
+	}
+	if i := p.Ideal; i != nil {
+		out.Ideal = &contract.Ideal{
+			Teeth: i.Blade.Teeth, Grind: contract.Grind(i.Blade.Grind.String()), BevelDeg: i.Blade.Bevel,
+			HookDeg: i.Blade.Hook, KerfMm: i.Blade.Kerf.Mm(), HeightMm: i.Height.Mm(), Room: i.Room,
+		}
+	}
+	return out
+}
+
+func encodeOption(o shop.Option, m cut.Motion) contract.Option {
+	out := contract.Option{
+		BladeID: o.Blade, Mounted: o.Mounted, Verdict: contract.Verdict(o.Verdict.String()), Score: o.Score,
+		Reasons: make([]contract.Reason, len(o.Reasons)),
+	}
+	for i, r := range o.Reasons {
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: r.Text}
+	}
+	if m != cut.Chop {
+		h := o.Heights
+		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm()}
+	}
+	if o.Setting != nil {
+		s := encodeSetting(*o.Setting)
+		out.Setting = &s
+	}
+	if c := o.Change; c != nil {
+		out.BestChange = &contract.Change{Text: sentence(c.Text), Room: c.Room, HeightMm: positive(c.Height.Mm())}
+	}
+	return out
+}
+
+func encodeSetting(s shop.Setting) contract.Setting {
+	w := s.Window
+	out := contract.Setting{
+		HeightMm: s.Height.Mm(), Verdict: contract.Verdict(s.Verdict.String()), Through: s.Through,
+		ArcMm: s.Arc.Mm(), TeethInCut: s.TeethInCut, BiteMm: s.Bite.Mm(), MeanChipMm: s.MeanChip.Mm(),
+		PushShare: s.PushShare, HoldShare: s.HoldShare, RimMS: s.RimSpeed, PowerW: s.PowerW, Load: s.Load,
+		LoadAllowed: s.Allowed, Burn: s.Burn, FeedMMin: float64(s.Feed),
+		SecPer300Mm: s.Feed.SecondsPer300mm(), SecPerFoot: s.Feed.SecondsPerFoot(),
+		Exit: encodeFace(s.Exit, s.ExitName, s.SplinterLimit), Other: encodeFace(s.Other, s.OtherName, s.SplinterLimit),
+		Window: contract.Window{
+			SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
+			SlowBy: contract.Bound(w.SlowBy.String()), FastBy: contract.Bound(w.FastBy.String()),
+			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
+			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet),
+		},
+	}
+	if !math.IsInf(float64(w.Splinter), 1) {
+		out.Window.SplinterMMin = ptr(float64(w.Splinter))
+	}
+	return out
+}
+
+func encodeFace(f cut.Face, name string, limit float64) contract.Face {
+	return contract.Face{
+		Name: contract.FaceName(name), AngleDeg: f.AngleDeg, Splinter: f.Splinter, OfLimit: f.Splinter / limit, Matters: f.Matters,
+	}
+}
+
+func encodeBlade(b store.Blade) contract.Blade {
+	state := shop.State(b.Blade, b.Condition)
+	c, life := b.Condition, care.Life(b.Grind)
+	out := contract.Blade{
+		ID: b.ID, Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
+		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Hook,
+		MaxRpm: positive(b.MaxRPM), KeptFor: contract.Use(b.KeptFor.String()), Nails: b.Nails, Ferrous: b.Ferrous,
+		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance().Mm()),
+		Condition: contract.Condition{
+			State: contract.ConditionState(c.Word(life)), Verdict: contract.Verdict(choose.CareVerdict(state).String()),
+			Sharpness: state.Sharpness, WearShare: c.WearM2 / life, PitchLevel: state.Pitch,
+			Metres: c.Metres, MetresSinceWash: c.MetresWashed, MetresSinceSharpening: c.MetresSharp,
+			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
+		},
+	}
+	if b.Teeth > 0 {
+		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
+		out.Grind = ptr(contract.Grind(b.Grind.String()))
+		out.Groove.RidgeMm = groove.Ridge(b.Blade).Mm()
+	}
+	if b.Grind == blade.ATBR {
+		out.Group = ptr(b.GroupSize())
+	}
+	return out
+}
+
+func encodeSaw(w store.Saw) contract.Saw {
+	out := contract.Saw{
+		ID: w.ID, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter.Mm(),
+		ArborMm: w.Arbor.Mm(), BushingsMm: make([]float64, len(w.Bushings)), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), DadoSets: w.DadoSets,
+		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()),
+		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
+		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, MountedBladeID: w.Mounted, Note: w.Note,
+	}
+	for i, b := range w.Bushings {
+		out.BushingsMm[i] = b.Mm()
+	}
+	for _, d := range w.Kind.Directions() {
+		out.Directions = append(out.Directions, contract.Direction(d.String()))
+	}
+	return out
+}
+
+func encodeEntry(e store.Entry) (contract.LogEntry, error) {
+	out := contract.LogEntry{
+		ID: e.ID, At: e.At, Kind: contract.LogEntryKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
+		By: text(e.By), Note: text(e.Note),
+	}
+	switch e.Kind {
+	case store.KindCut:
+		var d store.CutDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		name := d.Material
+		if m, err := material.Get(d.Material); err == nil {
+			name = m.Name
+		}
+		out.Cut = &contract.CutRecord{
+			Material: d.Material, MaterialName: name, Direction: contract.Direction(d.Direction), Motion: contract.Motion(d.Motion),
+			Finish: contract.Finish(d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
+			HeightMm: positive(d.Height), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: shop.CutLength(d).Mm() / 1000,
+			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
+		}
+	case store.KindHeel:
+		var d store.HeelDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		out.HeelMm = &d.Heel
+	}
+	return out, nil
+}
+
+func ptr[T any](v T) *T { return &v }
+
+// positive leaves out a number that stands for not known or not there.
+func positive(v float64) *float64 {
+	if v <= 0 {
+		return nil
+	}
+	return &v
+}
+
+func text(s string) *string {
+	if s == "" {
+		return nil
+	}
+	return &s
+}

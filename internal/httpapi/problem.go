@@ -1,0 +1,159 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net/http"
+	"regexp"
+	"strings"
+
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/getkin/kin-openapi/openapi3filter"
+	"github.com/gin-gonic/gin"
+	"github.com/jackc/pgx/v5/pgconn"
+
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+)
+
+// refuse answers with a problem and ends the request.
+func refuse(c *gin.Context, status int, field, detail string) {
+	id := c.GetString(requestIDKey)
+	p := contract.Problem{
+		Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: detail, RequestID: &id,
+	}
+	if field != "" {
+		p.Field = &field
+	}
+	c.Header("Content-Type", "application/problem+json")
+	c.AbortWithStatusJSON(status, p)
+}
+
+// refuseError answers with the problem that an error from below comes down to.
+// What nobody foresaw is logged whole and told without its entrails.
+func refuseError(c *gin.Context, err error) {
+	var (
+		se   *shop.Error
+		re   *openapi3filter.RequestError
+		size *http.MaxBytesError
+		db   *pgconn.PgError
+	)
+	switch {
+	case errors.As(err, &se):
+		refuse(c, statusOf(se), se.Field, sentence(se.Detail))
+	case errors.As(err, &size):
+		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which no cut needs. Nothing was saved.", size.Limit>>10))
+	case errors.As(err, &re):
+		status, field, detail := contractBreach(re)
+		refuse(c, status, field, detail)
+	case errors.Is(err, context.DeadlineExceeded):
+		refuse(c, http.StatusServiceUnavailable, "", "The database took too long to answer. Nothing was saved; try again.")
+	case errors.Is(err, context.Canceled):
+		c.Abort() // nobody is listening any more
+	case errors.As(err, &db) && db.Code == diskFull:
+		slog.Error("disk full", "request_id", c.GetString(requestIDKey), "error", err)
+		refuse(c, http.StatusInsufficientStorage, "", "The disk under the database is full. Nothing was saved; make room and try again.")
+	default:
+		slog.Error("request failed", "request_id", c.GetString(requestIDKey), "error", err)
+		refuse(c, http.StatusInternalServerError, "", "Something went wrong inside Corte. Nothing was saved; the server's log has more under this request's id.")
+	}
+}
+
+// diskFull is PostgreSQL's code for it.
+const diskFull = "53100"
+
+func statusOf(e *shop.Error) int {
+	switch {
+	case e.Reason == shop.Conflict:
+		return http.StatusConflict
+	case e.Reason == shop.Missing && (e.Field == "id" || e.Field == ""):
+		return http.StatusNotFound
+	}
+	return http.StatusUnprocessableEntity
+}
+
+// sentence makes a core's phrase into a sentence.
+func sentence(s string) string {
+	if s == "" {
+		return s
+	}
+	s = strings.ToUpper(s[:1]) + s[1:]
+	if !strings.HasSuffix(s, ".") {
+		s += "."
+	}
+	return s
+}
+
+// contractBreach says in words what of a request does not keep to the
+// contract: 400 where it cannot be read, 422 where it can but is impossible.
+func contractBreach(e *openapi3filter.RequestError) (status int, field, detail string) {
+	if e.Parameter != nil {
+		field = e.Parameter.Name
+	}
+	var (
+		schema *openapi3.SchemaError
+		parse  *openapi3filter.ParseError
+		syntax *json.SyntaxError
+	)
+	switch {
+	case errors.As(e.Err, &schema):
+		if path := schema.JSONPointer(); len(path) > 0 {
+			field = strings.Join(path, ".")
+		}
+		status, detail = schemaBreach(schema, field)
+		return status, field, detail
+	case errors.Is(e.Err, openapi3filter.ErrInvalidRequired), errors.Is(e.Err, openapi3filter.ErrInvalidEmptyValue):
+		if field == "" {
+			return http.StatusBadRequest, "", "The request is empty; send it as JSON."
+		}
+		return http.StatusBadRequest, field, fmt.Sprintf("%s is missing.", field)
+	case errors.As(e.Err, &syntax), errors.As(e.Err, &parse) && e.Parameter == nil:
+		return http.StatusBadRequest, "", "What was sent is not JSON that can be read: numbers must be plain numbers, names in quotes."
+	case e.Parameter != nil:
+		return http.StatusBadRequest, field, fmt.Sprintf("%s cannot be read.", field)
+	}
+	return http.StatusBadRequest, "", "The request cannot be read; send JSON with the content type application/json."
+}
+
+func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail string) {
+	const bad, impossible = http.StatusBadRequest, http.StatusUnprocessableEntity
+	name := field[strings.LastIndexByte(field, '.')+1:]
+	switch e.SchemaField {
+	case "minimum":
+		return impossible, fmt.Sprintf("%s must be at least %v.", name, *e.Schema.Min)
+	case "maximum":
+		return impossible, fmt.Sprintf("%s must be at most %v.", name, *e.Schema.Max)
+	case "maxLength":
+		return impossible, fmt.Sprintf("%s may have at most %d characters.", name, *e.Schema.MaxLength)
+	case "minLength":
+		return impossible, fmt.Sprintf("%s must have at least %d characters.", name, e.Schema.MinLength)
+	case "enum":
+		return impossible, fmt.Sprintf("%s must be one of %s.", name, list(e.Schema.Enum))
+	case "required":
+		return bad, fmt.Sprintf("%s is missing.", name)
+	case "properties":
+		if m := unsupported.FindStringSubmatch(e.Reason); m != nil {
+			name = m[1]
+		}
+		return bad, fmt.Sprintf("%s is not a field that is known here.", name)
+	case "type":
+		return bad, fmt.Sprintf("%s must be a %s.", name, strings.Join(e.Schema.Type.Slice(), " or "))
+	case "format":
+		return bad, fmt.Sprintf("%s is not a %s.", name, strings.ToUpper(e.Schema.Format))
+	}
+	return bad, fmt.Sprintf("%s cannot be read.", name)
+}
+
+// unsupported is how the validator names a field that the contract lacks.
+var unsupported = regexp.MustCompile(`property "(.+)" is unsupported`)
+
+func list(values []any) string {
+	words := make([]string, len(values))
+	for i, v := range values {
+		words[i] = fmt.Sprint(v)
+	}
+	return strings.Join(words, ", ")
+}

@@ -1,0 +1,294 @@
+// Package pg finds the PostgreSQL that the system's packages installed and
+// runs one of Corte's own on loopback, in a data folder of its own.
+//
+// The server is a child of this process and is told by the kernel to shut down
+// when its parent dies, however that happens, so a Corte that was killed hard
+// leaves nothing running and its next start finds a database that recovers by
+// itself.
+package pg
+
+import (
+	"bytes"
+	"context"
+	"crypto/rand"
+	"errors"
+	"fmt"
+	"net"
+	"net/url"
+	"os"
+	"os/exec"
+	"os/user"
+	"path/filepath"
+	"runtime"
+	"sort"
+	"strconv"
+	"strings"
+	"syscall"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+)
+
+// superuser owns the databases; the operating system's user need not exist.
+const superuser = "corte"
+
+// leastFree is the room on the disk under which a start is refused: initdb
+// takes 40 MB, and a database that runs full mid-write helps nobody.
+const leastFree = 200 << 20
+
+// Options say where and how to run.
+type Options struct {
+	Dir       string // holds the cluster, its password and its log
+	Throwaway bool   // trade all safety for speed: for tests alone
+}
+
+// A Server is a running PostgreSQL.
+type Server struct {
+	dir, password string
+	port          int
+	cmd           *exec.Cmd
+	done          chan struct{} // closed when the process has ended
+}
+
+// URL is where to connect to a database of the server.
+func (s *Server) URL(database string) string {
+	u := url.URL{
+		Scheme: "postgres", User: url.UserPassword(superuser, s.password),
+		Host: net.JoinHostPort("127.0.0.1", strconv.Itoa(s.port)), Path: "/" + database,
+	}
+	return u.String()
+}
+
+// Start runs the server, setting up its cluster on the first start. Errors are
+// sentences with the remedy.
+func Start(ctx context.Context, o Options) (*Server, error) {
+	bin, err := find()
+	if err != nil {
+		return nil, err
+	}
+	as, err := runAs()
+	if err != nil {
+		return nil, err
+	}
+	if err := prepare(o.Dir, as); err != nil {
+		return nil, err
+	}
+	s := &Server{dir: o.Dir}
+	if s.password, err = s.ensureCluster(ctx, bin, as); err != nil {
+		return nil, err
+	}
+	// A Corte that was killed a moment ago may still be letting go of the folder.
+	const patience = 15 * time.Second
+	for deadline := time.Now().Add(patience); ; {
+		err := s.launch(ctx, bin, as, o.Throwaway)
+		if err == nil {
+			return s, nil
+		}
+		if !errors.Is(err, errHeld) || time.Now().After(deadline) {
+			return nil, err
+		}
+		time.Sleep(200 * time.Millisecond)
+	}
+}
+
+var errHeld = errors.New("another Corte is using this data folder; stop it first, or give this one a folder of its own with CORTE_DATA")
+
+// find looks for PostgreSQL's programs where packages put them.
+func find() (string, error) {
+	if p, err := exec.LookPath("postgres"); err == nil {
+		return filepath.Dir(p), nil
+	}
+	dirs, _ := filepath.Glob("/usr/lib/postgresql/*/bin")
+	sort.Slice(dirs, func(i, j int) bool { return version(dirs[i]) > version(dirs[j]) })
+	for _, d := range dirs {
+		if _, err := os.Stat(filepath.Join(d, "postgres")); err == nil {
+			return d, nil
+		}
+	}
+	return "", errors.New("PostgreSQL is not installed; install the package postgresql, or set DATABASE_URL to one that runs elsewhere")
+}
+
+func version(bin string) int {
+	n, _ := strconv.Atoi(filepath.Base(filepath.Dir(bin)))
+	return n
+}
+
+// runAs is the user for PostgreSQL, which refuses to run as root; nil means
+// the user that runs Corte.
+func runAs() (*syscall.Credential, error) {
+	if os.Geteuid() != 0 {
+		return nil, nil
+	}
+	u, err := user.Lookup("postgres")
+	if err != nil {
+		return nil, errors.New("PostgreSQL does not run as root and there is no user postgres; install the package postgresql, or start Corte as another user")
+	}
+	uid, _ := strconv.ParseUint(u.Uid, 10, 32)
+	gid, _ := strconv.ParseUint(u.Gid, 10, 32)
+	return &syscall.Credential{Uid: uint32(uid), Gid: uint32(gid)}, nil
+}
+
+func prepare(dir string, as *syscall.Credential) error {
+	if err := os.MkdirAll(dir, 0o755); err != nil {
+		return fmt.Errorf("the data folder cannot be made (%w); set CORTE_DATA to a folder that can be written", err)
+	}
+	if as != nil {
+		if err := os.Chown(dir, int(as.Uid), int(as.Gid)); err != nil {
+			return fmt.Errorf("the data folder cannot be given to the user postgres: %w", err)
+		}
+	}
+	var fs syscall.Statfs_t
+	if err := syscall.Statfs(dir, &fs); err == nil && fs.Bavail*uint64(fs.Bsize) < leastFree {
+		return fmt.Errorf("the disk is full: %s has %d MB left, and Corte wants %d; make room, or set CORTE_DATA to a folder on another disk",
+			dir, fs.Bavail*uint64(fs.Bsize)>>20, leastFree>>20)
+	}
+	return nil
+}
+
+func (s *Server) data() string { return filepath.Join(s.dir, "cluster") }
+
+// ensureCluster makes the cluster on the first start and returns its password.
+// It is made beside its place and moved there whole, so that a first start
+// that was cut short is simply begun again.
+func (s *Server) ensureCluster(ctx context.Context, bin string, as *syscall.Credential) (string, error) {
+	pwfile := filepath.Join(s.dir, "password")
+	if _, err := os.Stat(s.data()); err == nil {
+		pw, err := os.ReadFile(pwfile)
+		return strings.TrimSpace(string(pw)), err
+	}
+	password := rand.Text()
+	if err := os.WriteFile(pwfile, []byte(password), 0o600); err != nil {
+		return "", fullOr(err)
+	}
+	if as != nil {
+		if err := os.Chown(pwfile, int(as.Uid), int(as.Gid)); err != nil {
+			return "", err
+		}
+	}
+	half := s.data() + ".new"
+	if err := os.RemoveAll(half); err != nil {
+		return "", err
+	}
+	cmd := exec.CommandContext(ctx, filepath.Join(bin, "initdb"), "-D", half, "-U", superuser, "-E", "UTF8",
+		"--locale=C.UTF-8", "--auth=scram-sha-256", "--pwfile="+pwfile)
+	cmd.Dir = s.dir
+	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: as}
+	if out, err := cmd.CombinedOutput(); err != nil {
+		return "", fullOr(fmt.Errorf("PostgreSQL could not set up its data folder: %s", lastLine(out)))
+	}
+	return password, os.Rename(half, s.data())
+}
+
+// launch starts the server and waits until it answers.
+func (s *Server) launch(ctx context.Context, bin string, as *syscall.Credential, throwaway bool) error {
+	port, err := freePort()
+	if err != nil {
+		return err
+	}
+	s.port = port
+	log, err := os.OpenFile(filepath.Join(s.dir, "postgres.log"), os.O_CREATE|os.O_TRUNC|os.O_RDWR, 0o644)
+	if err != nil {
+		return fullOr(err)
+	}
+	defer log.Close()
+	args := []string{"-D", s.data(), "-p", strconv.Itoa(port), "-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories="}
+	if throwaway {
+		args = append(args, "-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off")
+	}
+	cmd := exec.Command(filepath.Join(bin, "postgres"), args...)
+	cmd.Dir = s.dir
+	cmd.Stdout, cmd.Stderr = log, log
+	// Its own process group, so that a Ctrl-C in the terminal reaches Corte
+	// alone, which then stops it in order. SIGINT asks for a fast shutdown.
+	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: as, Setpgid: true, Pdeathsig: syscall.SIGINT}
+	s.cmd, s.done = cmd, make(chan struct{})
+	started := make(chan error, 1)
+	go func() {
+		// The death signal is tied to the thread that forks, so it must live on.
+		runtime.LockOSThread()
+		defer close(s.done)
+		if err := cmd.Start(); err != nil {
+			started <- err
+			return
+		}
+		started <- nil
+		_ = cmd.Wait()
+	}()
+	if err := <-started; err != nil {
+		return fmt.Errorf("PostgreSQL does not start: %w", err)
+	}
+	return s.awaitReady(ctx, log.Name())
+}
+
+func (s *Server) awaitReady(ctx context.Context, log string) error {
+	ctx, cancel := context.WithTimeout(ctx, 60*time.Second)
+	defer cancel()
+	for {
+		conn, err := pgx.Connect(ctx, s.URL("postgres"))
+		if err == nil {
+			return conn.Close(ctx)
+		}
+		select {
+		case <-s.done:
+			out, _ := os.ReadFile(log)
+			if bytes.Contains(out, []byte("postmaster.pid")) {
+				return errHeld
+			}
+			return fullOr(fmt.Errorf("PostgreSQL does not start: %s (more in %s)", lastLine(out), log))
+		case <-ctx.Done():
+			s.Stop()
+			return fmt.Errorf("PostgreSQL does not answer (more in %s)", log)
+		case <-time.After(30 * time.Millisecond):
+		}
+	}
+}
+
+// EnsureDatabase creates a database if the server does not have it yet.
+func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
+	conn, err := pgx.Connect(ctx, s.URL("postgres"))
+	if err != nil {
+		return err
+	}
+	defer conn.Close(ctx)
+	var there bool
+	if err := conn.QueryRow(ctx, `SELECT EXISTS (SELECT FROM pg_database WHERE datname = $1)`, name).Scan(&there); err != nil || there {
+		return err
+	}
+	_, err = conn.Exec(ctx, `CREATE DATABASE `+pgx.Identifier{name}.Sanitize())
+	return err
+}
+
+// Stop shuts the server down and waits for it.
+func (s *Server) Stop() {
+	for _, sig := range []syscall.Signal{syscall.SIGINT, syscall.SIGQUIT, syscall.SIGKILL} {
+		_ = s.cmd.Process.Signal(sig)
+		select {
+		case <-s.done:
+			return
+		case <-time.After(10 * time.Second):
+		}
+	}
+}
+
+func freePort() (int, error) {
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		return 0, fmt.Errorf("no free port on loopback: %w", err)
+	}
+	defer l.Close()
+	return l.Addr().(*net.TCPAddr).Port, nil
+}
+
+// fullOr says in a sentence that the disk is full, where that is what an error
+// comes down to.
+func fullOr(err error) error {
+	if errors.Is(err, syscall.ENOSPC) || strings.Contains(err.Error(), "No space left") {
+		return errors.New("the disk is full; make room, or set CORTE_DATA to a folder on another disk")
+	}
+	return err
+}
+
+func lastLine(out []byte) string {
+	lines := strings.Split(strings.TrimSpace(string(out)), "\n")
+	return lines[len(lines)-1]
+}

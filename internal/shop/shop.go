@@ -1,0 +1,154 @@
+// Package shop holds the use cases: load what the shop knows, ask the core,
+// save what was decided. It is the only place where craft and records meet.
+package shop
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/store"
+)
+
+// A Reason says in which way a request could not be met.
+type Reason uint8
+
+const (
+	Invalid  Reason = iota // what was asked cannot be
+	Missing                // what was named is not in this shop
+	Conflict               // what was sent contradicts what was sent before
+)
+
+// An Error is a sentence for the person at the saw, and the field it is about.
+type Error struct {
+	Reason Reason
+	Field  string // as in the API, such as "cut.thickness_mm"; empty if about the whole
+	Detail string
+}
+
+func (e *Error) Error() string { return e.Detail }
+
+func invalid(field, format string, args ...any) error {
+	return &Error{Invalid, field, fmt.Sprintf(format, args...)}
+}
+
+// missing turns a row that is not there into a sentence about a field.
+func missing(err error, field, what string) error {
+	if errors.Is(err, store.ErrNone) {
+		return &Error{Missing, field, "there is no such " + what + " in this shop"}
+	}
+	return err
+}
+
+// A Service answers for every shop on one database. It holds no state.
+type Service struct {
+	st  *store.Store
+	now func() time.Time
+}
+
+// New makes a service that reads the time from now.
+func New(st *store.Store, now func() time.Time) *Service { return &Service{st, now} }
+
+// Alive reports whether the database answers.
+func (s *Service) Alive(ctx context.Context) error { return s.st.Ping(ctx) }
+
+// Shop finds a shop.
+func (s *Service) Shop(ctx context.Context, id uuid.UUID) (store.Shop, error) {
+	shop, err := s.st.Shop(ctx, id)
+	return shop, missing(err, "", "shop")
+}
+
+// Saws lists the shop's saws by name.
+func (s *Service) Saws(ctx context.Context, shop uuid.UUID) ([]store.Saw, error) {
+	return s.st.Saws(ctx, shop)
+}
+
+// Blades lists one page of the rack by name, and the place where the next page
+// begins, if there is one.
+func (s *Service) Blades(ctx context.Context, shop uuid.UUID, after store.Place, limit int) ([]store.Blade, *store.Place, error) {
+	page, err := s.st.Blades(ctx, shop, after, limit+1)
+	if err != nil || len(page) <= limit {
+		return page, nil, err
+	}
+	last := page[limit-1]
+	return page[:limit], &store.Place{Name: last.Name, ID: last.ID}, nil
+}
+
+// Blade finds one blade of the rack.
+func (s *Service) Blade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
+	b, err := s.st.Blade(ctx, shop, id)
+	return b, missing(err, "id", "blade")
+}
+
+// BladeLog lists one page of what a blade has done, newest first, and the row
+// before which the next page begins, or 0.
+func (s *Service) BladeLog(ctx context.Context, shop, id uuid.UUID, before int64, limit int) ([]store.Entry, int64, error) {
+	if _, err := s.Blade(ctx, shop, id); err != nil {
+		return nil, 0, err
+	}
+	page, err := s.st.BladeLog(ctx, shop, id, before, limit+1)
+	if err != nil || len(page) <= limit {
+		return page, 0, err
+	}
+	return page[:limit], page[limit-1].ID, nil
+}
+
+// State is the condition of a blade as the cutting model sees it.
+func State(b blade.Blade, c care.Condition) cut.State {
+	return cut.State{Sharpness: c.Sharpness(care.Life(b.Grind)), Pitch: c.Pitch()}
+}
+
+// A Cut is a cut as somebody says it. What they leave out follows from the saw.
+type Cut struct {
+	SawID     uuid.UUID
+	Material  string
+	Direction cut.Direction
+	Motion    *cut.Motion
+	Finish    cut.Finish
+	Thickness measure.Length
+	Width     measure.Length
+	Length    measure.Length
+	Exit      *cut.Support
+	Other     *cut.Support
+}
+
+// job settles what a cut leaves open on a saw.
+func (c Cut) job(s store.Saw) (cut.Job, error) {
+	m, err := material.Get(c.Material)
+	if err != nil {
+		return cut.Job{}, invalid("cut.material", "%s; choose one of the list", err)
+	}
+	j := cut.Job{
+		Material: m, Direction: c.Direction, Finish: c.Finish,
+		Thickness: c.Thickness, Width: c.Width, Length: c.Length,
+		Motion: s.UsualMotion(c.Width),
+	}
+	if c.Motion != nil {
+		j.Motion = *c.Motion
+	}
+	j.Exit, j.Other = cut.UsualSupport(j.Direction, j.Motion, s.Kind.CarriesWork())
+	if c.Exit != nil {
+		j.Exit = *c.Exit
+	}
+	if c.Other != nil {
+		j.Other = *c.Other
+	}
+	return j, nil
+}
+
+// cutError puts the core's error about a job into the API's terms.
+func cutError(err error) error {
+	var ce *cut.Error
+	if errors.As(err, &ce) {
+		return &Error{Invalid, "cut." + ce.Field, ce.Reason}
+	}
+	return err
+}

@@ -1,0 +1,192 @@
+package store
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+)
+
+// A Kind says what a log row records.
+type Kind string
+
+const (
+	KindCut       Kind = "cut"
+	KindMounted   Kind = "mounted"
+	KindWashed    Kind = "washed"
+	KindSharpened Kind = "sharpened"
+	KindHeel      Kind = "heel"
+)
+
+// An Entry is one row of the log. Detail holds what belongs to its kind alone:
+// a CutDetail for a cut, a HeelDetail for a heel reading.
+type Entry struct {
+	ID      int64           `db:"id"`
+	Shop    uuid.UUID       `db:"shop_id"`
+	At      time.Time       `db:"at"`
+	Kind    Kind            `db:"kind"`
+	Blade   *uuid.UUID      `db:"blade_id"`
+	Saw     *uuid.UUID      `db:"saw_id"`
+	SawName *string         `db:"saw_name"` // on reading
+	By      string          `db:"by_name"`
+	Note    string          `db:"note"`
+	Detail  json.RawMessage `db:"detail"`
+}
+
+// A CutDetail is what a log row keeps of a cut.
+type CutDetail struct {
+	Material  string  `json:"material"`
+	Direction string  `json:"direction"`
+	Motion    string  `json:"motion"`
+	Finish    string  `json:"finish"`
+	Thickness float64 `json:"thickness_mm"`
+	Width     float64 `json:"width_mm"`
+	Length    float64 `json:"length_mm"`
+	Height    float64 `json:"height_mm,omitempty"`
+	Pieces    int     `json:"pieces"`
+	Exit      string  `json:"exit_support"`
+	Other     string  `json:"other_support"`
+	Feed      float64 `json:"feed_m_min,omitempty"`
+	Wall      string  `json:"wall"`
+	Splinters string  `json:"splinters"`
+}
+
+// A HeelDetail is what a log row keeps of a heel reading.
+type HeelDetail struct {
+	Heel float64 `json:"heel_mm"`
+}
+
+type conditionRow struct {
+	BladeID     *uuid.UUID `db:"blade_id"` // nil where the blade has no log yet
+	LogID       *int64     `db:"log_id"`
+	Wear        *float64   `db:"wear_m2"`
+	Resin       *float64   `db:"resin_m2"`
+	Metres      *float64   `db:"metres"`
+	Sharp       *float64   `db:"metres_sharp"`
+	Washed      *float64   `db:"metres_washed"`
+	Cuts        *int       `db:"cuts"`
+	Washes      *int       `db:"washes"`
+	Sharpenings *int       `db:"sharpenings"`
+}
+
+func (r conditionRow) condition() care.Condition {
+	if r.BladeID == nil {
+		return care.Condition{}
+	}
+	return care.Condition{
+		WearM2: *r.Wear, ResinM2: *r.Resin, Metres: *r.Metres, MetresSharp: *r.Sharp, MetresWashed: *r.Washed,
+		Cuts: *r.Cuts, Washes: *r.Washes, Sharpenings: *r.Sharpenings,
+	}
+}
+
+// ErrKeyReused is returned where an idempotency key comes again with other
+// content.
+var ErrKeyReused = errors.New("idempotency key reused")
+
+// An IdempotencyKey ties a creating call to its content. The zero key ties
+// nothing: the row is simply added.
+type IdempotencyKey struct {
+	Key     string
+	Content []byte // a digest of what was sent
+}
+
+// Append adds a row to the log and, in the same transaction, brings the
+// blade's snapshot up to date by fold, which is given the blade as it was. A
+// retry with the same key and content returns the first row and adds nothing.
+func (s *Store) Append(ctx context.Context, key IdempotencyKey, e Entry, fold func(Blade) care.Condition) (Entry, error) {
+	var out Entry
+	err := s.Atomically(ctx, func(tx *Store) (err error) {
+		if key.Key == "" {
+			out, err = tx.add(ctx, e, fold)
+			return err
+		}
+		// Serialises retries of one key, so that two at once cannot both log.
+		if _, err := tx.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 0))`, e.Shop.String()+key.Key); err != nil {
+			return err
+		}
+		if out, err = tx.answered(ctx, e.Shop, key); !errors.Is(err, ErrNone) {
+			return err
+		}
+		if out, err = tx.add(ctx, e, fold); err != nil {
+			return err
+		}
+		_, err = tx.db.ExecContext(ctx, `INSERT INTO idempotency (shop_id, key, request, log_id) VALUES ($1, $2, $3, $4)`,
+			e.Shop, key.Key, key.Content, out.ID)
+		return err
+	})
+	return out, err
+}
+
+// answered finds the row that a key was answered with.
+func (s *Store) answered(ctx context.Context, shop uuid.UUID, key IdempotencyKey) (Entry, error) {
+	var seen struct {
+		Request []byte `db:"request"`
+		LogID   int64  `db:"log_id"`
+	}
+	err := s.db.GetContext(ctx, &seen, `SELECT request, log_id FROM idempotency WHERE shop_id = $1 AND key = $2`, shop, key.Key)
+	if err != nil {
+		return Entry{}, noneIfNoRows(err)
+	}
+	if !bytes.Equal(seen.Request, key.Content) {
+		return Entry{}, ErrKeyReused
+	}
+	return s.entry(ctx, shop, seen.LogID)
+}
+
+func (s *Store) add(ctx context.Context, e Entry, fold func(Blade) care.Condition) (Entry, error) {
+	if e.Detail == nil {
+		e.Detail = json.RawMessage(`{}`)
+	}
+	var b Blade
+	if e.Blade != nil {
+		var err error
+		if b, err = s.blade(ctx, e.Shop, *e.Blade, `FOR UPDATE OF b`); err != nil {
+			return Entry{}, err
+		}
+	}
+	var id int64
+	if err := s.db.GetContext(ctx, &id, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, by_name, note, detail)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
+		e.Shop, e.At, e.Kind, e.Blade, e.Saw, e.By, e.Note, e.Detail); err != nil {
+		return Entry{}, err
+	}
+	if e.Blade != nil && fold != nil {
+		if err := s.saveCondition(ctx, *e.Blade, id, fold(b)); err != nil {
+			return Entry{}, err
+		}
+	}
+	return s.entry(ctx, e.Shop, id)
+}
+
+func (s *Store) saveCondition(ctx context.Context, blade uuid.UUID, logID int64, c care.Condition) error {
+	_, err := s.db.ExecContext(ctx, `INSERT INTO conditions (blade_id, log_id, wear_m2, resin_m2, metres, metres_sharp,
+		metres_washed, cuts, washes, sharpenings) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+		ON CONFLICT (blade_id) DO UPDATE SET log_id = $2, wear_m2 = $3, resin_m2 = $4, metres = $5, metres_sharp = $6,
+		metres_washed = $7, cuts = $8, washes = $9, sharpenings = $10`,
+		blade, logID, c.WearM2, c.ResinM2, c.Metres, c.MetresSharp, c.MetresWashed, c.Cuts, c.Washes, c.Sharpenings)
+	return err
+}
+
+func (s *Store) entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, error) {
+	var e Entry
+	err := s.db.GetContext(ctx, &e, selectLog+` AND l.id = $2`, shop, id)
+	return e, noneIfNoRows(err)
+}
+
+const selectLog = `
+SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, s.name AS saw_name, l.by_name, l.note, l.detail
+FROM log l LEFT JOIN saws s ON s.id = l.saw_id WHERE l.shop_id = $1`
+
+// BladeLog lists at most limit rows of a blade's log, newest first, that come
+// before the row before, or from the newest on where that is 0.
+func (s *Store) BladeLog(ctx context.Context, shop, blade uuid.UUID, before int64, limit int) ([]Entry, error) {
+	rows := []Entry{}
+	err := s.db.SelectContext(ctx, &rows, selectLog+` AND l.blade_id = $2 AND ($3 = 0 OR l.id < $3)
+		ORDER BY l.id DESC LIMIT $4`, shop, blade, before, limit)
+	return rows, err
+}
