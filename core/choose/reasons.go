@@ -9,6 +9,7 @@ import (
 	"corte/core/care"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/core/saw"
 )
 
 // A Reason is one term that decided where an option stands, in words.
@@ -61,7 +62,7 @@ func (k Ranking) Reasons(r Request, c Candidate, o Option) []Reason {
 func good(t Term, o Option) bool {
 	switch t {
 	case TermScorch:
-		return o.Figures.Burn < burnAtBound
+		return o.Figures.Burn < 0.1
 	case TermRoom:
 		return o.Figures.Window.Grade() > cut.Tight
 	}
@@ -107,10 +108,9 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		return fmt.Sprintf("loads the motor to %.0f %%", 100*f.Load)
 	case TermRoom:
 		if !f.Window.Open() {
-			return fmt.Sprintf("window shut: %s if slower than %s, %s if quicker than %s",
-				f.Window.SlowBy.Words(), pace(f.Window.Slowest, r.Unit), f.Window.FastBy.Words(), pace(f.Window.Fastest, r.Unit))
+			return fmt.Sprintf("window shut: %s crosses %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
 		}
-		return fmt.Sprintf("%s window, %.1f from slowest to fastest feed", f.Window.Grade(), f.Window.Room())
+		return fmt.Sprintf("%s window, %.1f wide", f.Window.Grade(), f.Window.Room())
 	case TermFitness:
 		switch fitness(c.Blade, r.Job) {
 		case fitKept:
@@ -154,14 +154,6 @@ var useWords = map[blade.Use]string{
 	blade.UsePlastic: "plastics", blade.UseDirty: "dirty work", blade.UseMineral: "tile and stone",
 }
 
-// pace writes a feed as seconds for the stretch of cut that people count by.
-func pace(f measure.Feed, u measure.Unit) string {
-	if u == measure.Inch {
-		return fmt.Sprintf("%.1f s a foot", f.SecondsPerFoot())
-	}
-	return fmt.Sprintf("%.1f s for 300 mm", f.SecondsPer300mm())
-}
-
 // A Change is one thing that could be done differently, and how wide the
 // window would stand then.
 type Change struct {
@@ -186,12 +178,17 @@ func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 			best, found = Change{text, room, height}, true
 		}
 	}
+	raise, lower := "raise it to ", "lower it to "
+	if r.Saw.Kind != saw.Table {
+		raise, lower = "set it deeper, to ", "set it shallower, to "
+	}
 	if h := SetHeights(r.Job, c.Blade, r.Saw); r.Job.Motion == cut.Along {
 		for _, to := range [...]measure.Length{h.Proud, h.Gullets, h.Full} {
-			text := "raise it to " + to.Format(r.Unit)
+			text := raise
 			if to < o.Height {
-				text = "lower it to " + to.Format(r.Unit)
+				text = lower
 			}
+			text += to.Setting(r.Unit)
 			if to > r.Job.Thickness && to != o.Height {
 				try(text, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
 			}

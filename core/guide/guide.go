@@ -9,6 +9,16 @@ import (
 	"corte/core/saw"
 )
 
+// ShowFace says which way the face that will be seen lies: to the side where
+// teeth enter, which is up where the blade comes from above or cuts down
+// through the work on a table, and down under a hand-held saw.
+func ShowFace(j cut.Job, s saw.Saw) string {
+	if s.Kind == saw.Circular || j.Motion == cut.Push {
+		return "down"
+	}
+	return "up"
+}
+
 // Cautions are the usual ones for a job on a saw, the gravest first.
 func Cautions(j cut.Job, s saw.Saw) []string {
 	c := []string{"Plug out or battery out before a hand touches the blade."}

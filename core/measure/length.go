@@ -106,6 +106,15 @@ func (l Length) Format(u Unit) string {
 	return b.String()
 }
 
+// Setting writes a length that somebody sets by a rule or a scale: to the
+// nearest tenth of a millimetre or 1/64 in, with no remainder.
+func (l Length) Setting(u Unit) string {
+	if u == Millimetre {
+		return Length(math.Round(l.Mm()*10) / 10).Format(u)
+	}
+	return Inches(math.Round(l.Inches()*finest) / finest).Format(u)
+}
+
 // A Feed is a speed of the work past the blade in metres a minute. The zero
 // Feed stands still.
 type Feed float64

@@ -26,7 +26,7 @@ func encodePlan(p shop.Plan) contract.Plan {
 		},
 		Modelled: j.Material.Kind.Modelled(), HeelMm: p.Saw.Heel.Mm(), PowerLimitW: p.Saw.PowerLimitW(),
 		Options: make([]contract.Option, len(p.Options)), Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Cautions: p.Cautions,
+		Cautions: p.Cautions, ShowFace: contract.PlanShowFace(p.ShowFace),
 	}
 	for i, o := range p.Options {
 		out.Options[i] = encodeOption(o, j.Motion)

@@ -87,7 +87,7 @@ func New(o Options) (http.Handler, error) {
 
 // keepContract refuses requests that do not keep to the contract.
 func keepContract(spec *openapi3.T) (gin.HandlerFunc, error) {
-	openapi3.DefineStringFormatValidator("uuid", openapi3.NewRegexpFormatValidator(openapi3.FormatOfStringForUUIDOfRFC4122))
+	openapi3.DefineStringFormatValidator("uuid", openapi3.NewCallbackValidator(uuid.Validate))
 	router, err := gorillamux.NewRouter(spec)
 	if err != nil {
 		return nil, fmt.Errorf("the contract cannot be routed: %w", err)

@@ -20,6 +20,7 @@ type Plan struct {
 	Options  []Option
 	Stopped  []Stopped
 	Ideal    *choose.Ideal
+	ShowFace string // which way the face that will be seen lies: up or down
 	Cautions []string
 }
 
@@ -66,7 +67,7 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, u measure.Uni
 		rack[i] = candidate(b, w)
 	}
 	ranking := choose.Rank(r, rack)
-	p := Plan{Saw: w, Job: j, Cautions: guide.Cautions(j, w.Saw),
+	p := Plan{Saw: w, Job: j, Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
 		Options: make([]Option, len(ranking.Fit)), Stopped: make([]Stopped, len(ranking.Stopped))}
 	modelled := j.Material.Kind.Modelled()
 	for i, o := range ranking.Fit {

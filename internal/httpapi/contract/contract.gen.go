@@ -302,6 +302,24 @@ func (e Motion) Valid() bool {
 	}
 }
 
+// Defines values for PlanShowFace.
+const (
+	Down PlanShowFace = "down"
+	Up   PlanShowFace = "up"
+)
+
+// Valid indicates whether the value is a known member of the PlanShowFace enum.
+func (e PlanShowFace) Valid() bool {
+	switch e {
+	case Down:
+		return true
+	case Up:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ReasonTerm.
 const (
 	ReasonTermChange    ReasonTerm = "change"
@@ -695,7 +713,7 @@ type Cut struct {
 	// Motion Left out, a miter saw chops what it can and is pushed through what is wider.
 	Motion *Motion `json:"motion,omitempty"`
 
-	// OtherSupport What holds the end edge (the bottom face for a chop). Left out, a backer across the grain on a table saw, else open.
+	// OtherSupport What holds the end edge (the bottom face for a chop). Left out, what a shop does without being told.
 	OtherSupport *Support           `json:"other_support,omitempty"`
 	SawID        openapi_types.UUID `json:"saw_id"`
 	ThicknessMm  float64            `json:"thickness_mm"`
@@ -862,11 +880,17 @@ type Plan struct {
 	Ideal *Ideal `json:"ideal,omitempty"`
 
 	// Modelled Whether the material has a feed window; otherwise blades are chosen by rule.
-	Modelled    bool      `json:"modelled"`
-	Options     []Option  `json:"options"`
-	PowerLimitW float64   `json:"power_limit_w"`
-	Stopped     []Stopped `json:"stopped"`
+	Modelled    bool     `json:"modelled"`
+	Options     []Option `json:"options"`
+	PowerLimitW float64  `json:"power_limit_w"`
+
+	// ShowFace Which way the face that will be seen lies.
+	ShowFace PlanShowFace `json:"show_face"`
+	Stopped  []Stopped    `json:"stopped"`
 }
+
+// PlanShowFace Which way the face that will be seen lies.
+type PlanShowFace string
 
 // PlanRequest defines model for PlanRequest.
 type PlanRequest struct {
@@ -2317,72 +2341,73 @@ var swaggerSpec = []string{
 	"WL9ypiCbg+h/aBvepQl8Zmat66qSysxH4le+wyEWRw+okDzXyLUtzcC5QQRPPoezyX+g9aDZDbLVg4as",
 	"kNV/rkg4GtIAeSoQzofCAUFk/Q6I87dMMKfKxxb90rW6SxMOYtfC5EPJaX3Ox6enE15nHxoaUIxGzMKF",
 	"ICwncktOQhvEwyX9/BrnT86/O41oVikDE+fx4o1rP+0WpYSSkhlQCCYt0bRzR5khGRVIWqZJVesCLJGV",
-	"rHeFb6FJw3JQSGVpClBfUVZA5E4cnHQ4/wwFaEI+KIoQKEIzJbUbZKcoExZVUGLohiOATglwDShIuBFN",
-	"m/VMr8IULLuxRuF+Yfl2ICqnq6cRYWlYPuGeeSu3kVTlz6zQOBcMMiAW9nkSKDZh7PphkuMSO7aDjhY9",
-	"OU57lmREgN4G+krUKuCEIXvj4xsLjBkii7lMyup7zyFrTjEaAfm6XJdswtuy3z2ko5pQVkJOqDlO8SdD",
-	"tp8e8D1NnAG8EbIR/vC2bnAfCB4NaDg7ly4RvrMohoHMHxVtiG2skj9Z3ErFnnB24+XP6hXTRMmGaENF",
-	"ru2qVv3Jv//++++Px+Y60H2vI3HVNkTMwPl9HT7aNmOxtiKRdlLkR+ovY0JW30EmVX7oDX3Z6TqUtznh",
-	"soUn2VJv4p6T7+jpdnhS+Y/ryZhCh+wp5604yR3Yo2QCx77dEse9WdGTOSwJJ2RfBR5KQu8/IA4PgdlC",
-	"PTwwlkLcnkUfcmpo4T0NW9mba/M9LXuIeJaO/dBXpOB9KGb9FjzFHe91ARN++UuaRYIVVOw4LAgqltQE",
-	"Vk+HyMLqapGD0izHkWSFmCRJk4BXrKEJUBaDDC1wiW5Abtc8ZESGkh8Ei4kdkdaZdkkDey4ha8gGqNJz",
-	"fcsQ5fgCyfFS0hF1EDRpN9CRMcbol60pa7lsgWWSJgXLcxDIZdk4wYuT6seQHwgjvHz/Y5ImF++fJ2ny",
-	"0yv3/4v3z98lafL+0n56+/OLjxf/k6TJ5dufX11evI4O+xMaTX0oRdua8/l67IJHCxS/UrLO5zfX9W4H",
-	"2kD+hfrfTjdYatrucjRDjIevcoh5Nu9D7MdhJcQHWR3iYAgdNqBNSmQjICdSESEjobClGa42XTQjSbT8",
-	"aFyYlliWQFgUxZsXfg6RZEeVyYhyF3ruCHIk+hdc07FqlEuCkGuHdw69KfvNjXQ8RulD5Z/NuvuLifiC",
-	"5e6FMGofORPMcMnUwCPDSoi5EIv8jc0+urt5bogHmCigsMDajNbGhPnu22gm8GZkM92B6vNMIQSVdyEo",
-	"/NuuJWorJ7NCC5xo23QCIsZSKuhw4S4m+P0Q+YpWbB4mZXEvX2YnMd74VGNgn5HSOH7lNJdYKSGViynm",
-	"jJYSdZ9uFNXsNn6Kvulh+JFTA0Izs1/f7Nblk0VyeJh+HUmdllvTSImyRVXu/6z43v+FLNEMY7Cclky4",
-	"cKygjDvhlFvzqASD8LWytGYZ/jNn+SNdK4/BMihBmEcYNknQBwWFXbSZkuhS5sDtJMvSow6RRvtoWats",
-	"rnR7bHXjjHa7mDBBOmJKO3pUVuQYSFMuXbi5kBZRV/UgKtPt5m0Veo6PZG3WWZv6OmrLXKulxrPowNex",
-	"0QNG61LkcdoroFqK+Xr/DtvHtN7qFcyFZmCMTzod9RR9sy/Il4xEpxfJ6Cx5L3eBa++oEROWXziNMDyj",
-	"tZWEIQEPD+4RreZH3HqH3MicWvMZMvrOpjJNNG1m+jcsQNNji3D4daT0BwUrpgBX8hLcZFJQTaiLBrpk",
-	"7jOC0e+GaY98NaEKSFZIDYJs9kTVvJ+77kmorA4JfGzNXjUjVK9kA8r5XutmrqQaWVVu37Nmv/LtD6aP",
-	"Bth65iswerzMjgDdYtJO7KYk9R38UYNemgObL5e1YPcboQ/YKL51N0B0+V3d4VDU3r28JN9/+/Qfh55Q",
-	"DoayeJBty4DnE3VWKUE5ragpiK6zwv7MarPqB3CiJVjKUXc9cZhrQ009ESYzzHA4YiTuLT+wX8Mw7VRp",
-	"IEGMoN5mH9iunYUS0VPBgCpH2W0X2morQrikefCDLJGNz/z262b8ORg7P+eWWij0vh3kwT6x/V3RJuK9",
-	"qI1cUGe5AS6bNaa8FnRSQG9Arenc9rUumNiFkEdrUOa4heMTpJDVelF0s4sPzu9hIfNag5kI9C0vZ20D",
-	"p9HSR5dTLeketTBJ55ncQcZgTCc0q0s82b/lVU4WV47QPcoZ4m0XEsyYympOVVRXbgTbLhDKUhqpZp9v",
-	"oX5yEQb9ghrILzh6FdCs+PbpgiCR7bCg+ewiU81Z7uFqxHtBTyn66VZyM1fBseQzqmf3e0FhfeMCytYG",
-	"Dk2P23onKWGhfYN2CEM6W9AuNmy+R/oDS9pHNj3t97ISNeedczA0EC9uQe2N3UaImwJBBEU03Wsit1hY",
-	"6AKr1OAP5y2lxLduA7aITQ9xBFXZAuvPzJKzolaRpLl1AjOwS6fklmm24UBsy5kgHj6zewEbJny+JJc6",
-	"CAAjVx0NCwkh89j9a8jrhOiO9ZxXbT2zy8BH05UXG3kLbghvFGfFmnne1bvNydtauHKYMLIjtMUiVt4J",
-	"yvtM6ttB15Rz2UA+u36SinVWsGq+4KDjNJfJTmnnWljLpEVkVKxcl2s928vP1hWo9ZPT0/lJG99nK6VZ",
-	"EvBfM7H23sucLq5Ia8JqLy/NRB/33py0azW25/20QheRCCtMg00a7bMzPyOhGnB1oCkd+zo5aYH8QJa9",
-	"tRrYjDE7R6zytiiIa0uTqIEvZBWJpKC3YOeqDUzBQxrqxuXWG3qmSeYwTKireTjYtiDo7g/k0Saiu+/X",
-	"SQRAKCSWD2/rP/8cVACkiZFKRGHhVReZ+Bu1X9rIahhbGd3ZqvkgnD66qOFvaeCaASVHsVsmdo8QtCKi",
-	"8B1c8L1XU1FIeROQQ3SDDd2vZW2ieLIp9vczBtfu2najxVhyNFLTCx06YkWZ2lV1BkrJCnP0hqK//ico",
-	"+ai9TONLHpB+GHvE0SurpVFWNwARjaFcywUhVB90nR9J6/U9SqF24Chl7Nq/LBpl9xcv9hQW+KkA79p6",
-	"diHb7JI2UGmM72hZwkbm+3C1wjxAKeBXKq+0i76/UPZsuL7HkfX97ejcQOjBHyzTIbsPYb7WTNj2LG64",
-	"PuiBRdlByDlNVDGlye+SCeNLpUYJrZwps+9lrmIT/qs70NukrtVE1y0odrTrR19r1u8n0KzJRjg6ZTfx",
-	"ni0mGN0BAsg12YBpAARpCpYV3V0gYs2rK8TGehDgPFL2IXfLaiKpNmuXcz96Aw1vf/n2oM2iOXbK1yi3",
-	"+csCOWisflp9o0z5cOE+Si5/W2+Rf0LFMocmFJGMGOK26yrGtAVA2jwjWLNGzvr30Zgmdldz68cwUrpo",
-	"fXbyJYzyi102h4cWU1XcbZbe1VwL6bw6X6j2RTeFBqsci1e3605Q27Cyk6oRLdOeAgyEYCREh3bKroyJ",
-	"rYxgS6ludCErYslNBZMCHdcQlsOLHy5tde5Vtq+u1CprSgrZkILtimthJNFgCPP/aPdFjHT5MPuP7YMG",
-	"G8hoiWCWmdW1uBaufMglx0rGOXPFobbLjoMmOewU2N9bNCPuK95PsYDzGYFbUHuCOY9rkVGlGGjCjCbW",
-	"dhMm8G+LVVfkCoQBkYEdhYpQK1+B0lLg/I1ixoAgTFwLqwZo/gnVNx5qkxdKSeXWGlIzxD8Jod2ZbGfy",
-	"BZjA89W1ZRJnGQh3BPg3LC4qmhXw6PHq1B4yiifnSWFMpc9PTpqmWVH8vJJqd+L76pPXry5f/Hz1Avt0",
-	"SZXkUqpwK037W32rU9fEwjFaseQ8ebI6XT2xVpWaAg3qiWMtpkRcjYI1t/jExavc6gTT5rlrkg5e/Zi4",
-	"udM1OXFvd9ylsQrATwI+m09t+IHugGxgKxXmQWNvfdCt8YgxPLPRuwv1+PTwMtTdb6MnPR6fnh55zmPZ",
-	"Mx7d1efIQx4WodkdpWSzd/KG0f9wbyI+crvU3hMhaaLrsqRq3y+b1IFoyp6+FmNbVPtr8g4PY9vJs/Tk",
-	"L5bfTfL1R3BsXczVV+4Vja9L2hhZWwo8BDnfhmDpvRQ84XJ3v3a8xtvhyymZ/nu1yH1Nom/whOqzo+/k",
-	"fE3Oh+q8Iyplt8rljijZ6IcQAx9XcQdaQTXJpYCUCLCnNtkypU1PQCyTnXyE++iV1JFqv4s81xiBV7LB",
-	"5y0KwFXbo29jrZMe3IBv08akxtcwcmos7jLFtWBmRdxLHiWQVzmUlbTn1v7Rf8Memzh/z371LLAT2ckz",
-	"wPPXnonXQm7xLEM/UYMwz1xfDFe1Hd1nBdtagz+uRsIud5cIbEdiPo7qh7IWXBoglnTvwjBHFQQMoeSA",
-	"kg8fXv3QymsBNAfVCexoz0dfk+odCGfejw2//zlxPKBn/lzm+wcT4nBl8W4IBe1a7w505+whdceXpMYN",
-	"p5VEatFQuIfHRBDLh9Cj11a60W1rL0CWQ+Pa6U4BlLsq8amD6SfX4m+amqHj2JWltDGqmO8auelf6wk4",
-	"PaTyc2kK90LXA1ilrqxMg7K+Gd6zNtraBrqhGggVukFFCQS+AnXLMvBE5m0pvifycLEf8FaSk4RPT07L",
-	"8lNKPp2RJydn3+Ffj+xf14n9+/E35Ak5O3nsfp2uzv75j6fY5nH69NPqWlwQ5/ugSbHOE/V4G2XsEwLn",
-	"T88IJVtFMf/ZNrS2AFtlBeiYwXkHNPcafGB0YqdbeJ1kjoWIXJ+3Z2xsWBf6OTbunEjTVz053aYmdN/J",
-	"wkMIpmUIoX5AXz/mfCZLSmte+nAKtqCsk+VFsn3I4CiaetO2elD1X1bg31a93xf9nSrFj7zuJ2WuHaJI",
-	"rWILd11f+x/9ClLvP8ZqRP8+C7GOoCtWxZnQc8Qr5voI/ypOxTHQgwZJ90MEGsuZSnoDIaqX4t2uQAag",
-	"FgO46gQXzbbONjVE19bWMZM6nGJ/9Opp2/c8fMWy20QOGcshf2a/Xgu3Cju9kGEY7FJzf/EM8xm4hBW5",
-	"wvf7hMT6ipglulRADWAV9NeBDf2y1VnQ4fRBp54yHZbnD3KiWe76AI0D2z0nFtGhB4Y9+bsspNRB+DRt",
-	"jtuNK9r8n5qMK9o8oLW44JzYLT94CEEXsvpG+7Fbrejdx0SMjmoR94y1z19PYbcrd3nkq0krjj8hrTq8",
-	"6fNAhJqgQANQHTGE+BYI29UKDsuynAZoA5X95DN47ZNoaBbdVyNd3FHT5hvrlNGsSAk+ThOgX0q09AcF",
-	"yRVtmNjhizxbybm1kfYfdzsmdteioCJfkQusREIvV8gwtzWlO3aLcVTNxI5bxIkZzdlW0SVov45ZHCRQ",
-	"/8120e1rStTsxwcNRHXi4VgTtYSYybYOgQPBLl58Qit2cnuGYTnfJfrYpnfQZBvwsMynLb87wOvni8ec",
-	"vAUJF1lEjsak1xtV5bDvx+AYIgxA09MU1CcECtm4F6VKILI2K/JONi64LgXfI10IzXNXtujnsR7l4TQt",
-	"fnQD85BT0KQCWdnDf18hHCn7S26hzsSenRPGjAa+7fULPtfdb3f/GwAA//8=",
+	"rHeFb6FJw3JQSGVpClBfUVZA5E4cnHQ4/wwFaEI+cImU6EJWJJdg12oKCyo2wMSOGMlzXLimzXqmF2EK",
+	"lt1YI3C/cHw7EI3T1dOIcDQsn3DHvFXbSKryZ1ZInMsFGRAL8/yWFZswbv2wyHEJHds9R4ue3KY9yzEi",
+	"QG8DfaVpFW7CcL3x8YwFxguRxFwmZfW95441nxh9gHxdrks24V3Z7x7CUU0oKyEn1Byn+JMh208P+J4m",
+	"zuDdCNkIf1hbt7cP/I4GMJxdS5cI31kUs0Dmj4Y2pDZWwZ8sTqViTzi78fJnlZFpomRDtKEi13ZVq/7k",
+	"33///ffHY3EdyL7XcbhqGyJG4Py+Dh9tm7FYW5FIOynyI/WXMSGr7yCTKj/0fr7sNB3K25zw2MKTa6n3",
+	"cM9Jd/Q0OzyZ/Mf1ZAyhQ/KU81ac5A7s0TGBW99uiePerGjJHJaEE7GvAg8lofcfEIeHwGyhHh4YSyFt",
+	"z6IPOTW08J6GrezNtfmelj0EPEvHfugrUvA2FLN+Sqak1o73uoAJP/wlzSLBCSp2HBYEEUtqAqunQ2Jh",
+	"dbXIQWmW40iyQgySpEnAJ9bQBOiKQYUWqEQ3ILdrHjIgQ8kPgmXBirTOs0sS2HMJWUM2QJWe60uGqMYX",
+	"SI6Xko6ogyBJu4GOjDFGv2xNWctlCySTNClYnoNALsvGCV6cVD+GfEAY4eX7H5M0uXj/PEmTn165/1+8",
+	"f/4uSZP3l/bT259ffLz4nyRNLt/+/Ory4nV02J/QaOpDKdrWnM/XYxcsWqD4lZJ1Pr+5rnc70AbyL9T/",
+	"drrBUtN2l6MZYjx8lUPMk3kfYj0OKyE+yOoQ90LosAFtUiIbATmRiggZCX0tzWi16aEZSaHlR+PCNMSy",
+	"hMGiqN28cHOIHDuqTEaQu1BzR5Aj0b7gio5Vo1wSdFw7vHPoTdlvbqTjMUkfGv9s1t1fTMQXLHcvhFH7",
+	"yJlghkumBh4ZVkLMhVjkb2z20d3Nc0M8wEQBhQXWZrQ2Jsx330Yzfzcjm+kOVJ9XCiGnvAs54d92LVFb",
+	"OZkFWuBE26YTEDGWQkGHC3cxwe+HyE+0YvMwKYp7+TI7afHGpxYD+4yUxvErp7nEygipXAwxZ7SUqPt0",
+	"o6hmt/FT9E0Pw4+cGhCamf36ZrcunyySw8N060jqtNyaRkqULapy/2fF9/4vZIlmGHPltGTChV8FZdwJ",
+	"p9yaRyUYhK+VpTXL8J85yx/pWnkMlkEJwjzCsEmCPigo7KLNlESXMgduJ1mWDnWINNpHy1plc6XbY6sb",
+	"Z7TbxYQJ0hFT2tGjsiLHQJpy6cLLhbSIuqoHUZluN2+r0HN8JGuzztpU11Fb5lotNZ5FB76OjR4wWpcS",
+	"j9NeAdVSzNf7d9g+pvVWr2AuNANjfJLpqKfom31BfmQkOr1IRmfJe7kKXHtHjZiw/MJphOEZra0kDAl4",
+	"eHCPaDU/4tY75Ebm1JrPkMF3NpVpomkz079hAZoeW4TDryOlPyhQMQW4EpfgJpOCakJdNNAlb58RjHY3",
+	"THvkqwlVQLJCahBksyeq5v1cdU9CZXVI4GNr9qoZoXolG1DO91o3cyW1kM16633m8c5ZVpCG7rvMjAt9",
+	"Ms7JBogGEIQzQI+z9YWtWcllI6JmRRtZVY7Ks/Z65dsfbDYazusZyyBWY6L0N9yRvltY2gn8lI68gz9q",
+	"0EuzbfM1ohbsfvP3ARvFyeAGiC6/q3Acsvrdy0vy/bdP/3Hog+VgKIuH97YMeD5R0ZUS1JCKmoLoOivs",
+	"z6w2q37oKFrspRx11xMwQhtq6okAnWGGwxHzdG+hg/0ahmmnSgMJYgT1p8WB1dxZEBM9jwyocpRHd0G1",
+	"tvaES5oHD8wS2fgcc79Cx5/AMRWbW9Sh0O93YAv7xPZ3RZuI36Q2ckFF5wa4bNaGbviCmqqNAnoDak3n",
+	"tq91wcQuBFta4zLHIR2fXYWs1oviql1kcn4PC9bXGsxEiHF54Wwbso0WWbrsbUn3qIVJOs/8DnIVYzqh",
+	"iV3iQ/8tf3ayjHPkV6CcIdJ3wciMqazmVEV15Uaw7QKhLKWRavbJGio1F6HfL6i2/IJDXwHNim+fLghP",
+	"2Q4Lms8uZ9Wc5R4oR/wm9NGin24lN3MVHItLo3p2v/8V1jcu1Wxt4ND0uK13khIW2jdoh5CkswXtYsPm",
+	"e6Q/sKR9lNPTfi8rUXPeuSVDA/HiFtTeFFgFEXIKiKaIpntN5BZLGF1Ilxr84fy0lPjWbagYUfEhjqAq",
+	"W2D9mVlyVtQqkq637mcGdumU3DLNNhyIbTnTfYDP7F7AhqmmL8niDkLPyFVHw0JCyHl2/xoySiGuZH32",
+	"VVs57XL/0UTpxUbeghvCG8VZUW6ed5V1czLGFq4cpqrsCG2ZipV3gvI+k/p20DXlXDaQz67UpGKdFaya",
+	"Lzjoss1lslPauRbWMmkRGRUr1+Vaz44vZOsK1PrJ6en8dJHvs5XSLEk1rJlYe+9lThdXDjZhtZcXgaJ3",
+	"fW823LUa2/N+QqOLhYQVpsEmjfbZmZ+RUA24OtCUjn2dnLRAfiDL3loNbMaYnSNWeVsUxLWlSdTAF7KK",
+	"xHDQW7Bz1Qam4CENFepy6w090yRzGCZU9DwcbFsQ7vcH8mgT0d33KzQCIBQSC5W39Z9/DmoP0sRIFY9S",
+	"XHVRir9RdaaNrIZRndHtsJoPAvmjKyH+PgiuGVByFLtlYvcIQSsiCt/Bhf171RyFlDcBOUQ32ND9WtYm",
+	"iiebYn8/Y3Dtrm03WowlR6M2vaClI1aUqV39aKCUrLA6wFD01/8EJR+113Z8sQXSD6OeOHpltTTK6gYg",
+	"ojGUa7kgeOvDvfNjeL2+RynUDhyljF37l0Wj7P7iZabCAj8V4F1bOS9km9fSBiqN8R0tS9jIfB8ucZgH",
+	"KEL8SoWddtH3l+ieDdf3OLK+vx2dGwg9+INlOmT3IczXmgnbnsUN1wc9sCg7CNmuifqpNPldMmF8kdYo",
+	"lZYzZfa9nFlswn91B3qbTraa6LoFxY52/eir3Pr9BJo12QhHp+wm3rPFBKPbRgC5JhswDYAgDUav21tH",
+	"xJpXVzeOlSjAeaTgRO6WVWNSbdYu23/0rhveM/PtQZtFc+yUr45uM6cFctBY/bT6Rpny4cJ9lFz+XuAi",
+	"/4SKZQ5NKF8ZMcRt19WqaQuAtHlGsFqOnPVvvjFN7K7mVq5hpHTR+uzkSxjlF7tsDg8tpurH2/oAV+0t",
+	"pPPqfIncF91JGqxyLF7drjtBbcPKTqpGtEx7CjAQgpEQHdopuzImtjKCLaW6wQsXltxUMCnQcQ1hObxi",
+	"4hJm515l++pKrbKmpJANKdiuuBZGEg2GMP+Pdl/ESJeJs//YPp2wgYyWCGaZWV2La+EKl1xarmScM1eW",
+	"arvsOGiSw06B/b1FM+K+4k0YCzifEbgFtSeY87gWGVWKgSbMaGJtN2EC/7ZYdUWuQBgQGdhRqAhV+hUo",
+	"LQXO3yhmDAjCxLWwaoDmn1B946E2eaGUVG6tITVD/OMT2p3JdiZf+gk8X11bJnGWgXBHgH8t46KiWQGP",
+	"Hq9O7SGjeHKeFMZU+vzkpGmaFcXPK6l2J76vPnn96vLFz1cvsE+XVEkupQr337S/P7g6dU0sHKMVS86T",
+	"J6vT1RNrVakp0KCeONZiSsRVR1hzi49pvMqtTjBtnrsm6eB9kYk7Ql2TE/dKyF0aqz38JOCz+dSGH+gO",
+	"yAa2UmEGNvaqCN0ajxjDgx69W1ePTw+vXd39Nno85PHp6ZGHQ5Y9GNJdso48GWIRmt1RSjZ7J28Y/Q83",
+	"NuIjt0vtPUaSJrouS6r2/YJNHYim7OlrMbZFtb8m7/Awtp08S0/+YvndJF9/BMfWxVx95d7r+LqkjZG1",
+	"pcBDkPNtCJbeS8ETLnf3a8drvIe+nJLpv1eL3Nck+tpPqHs7+iLP1+R8qAs8olJ2q1zuiJKNfggx8HEV",
+	"d6AVVJNcCkiJAHtqky1T2vQExDLZyUe4+V5JHakzvMhzjRF4JRt8SKMAXLU9+jbWOunBXfs2bUxqfHcj",
+	"pwbw4uO1YGZF3JshJZBXOZSVtOfW/tF/wx6bOH/PfvUssBPZyTPA89eeiddCbvEsQz9RgzDPXF8MV7Ud",
+	"3WcF21qDP65Gwi53lwhsR2I+juqHghpcGiCWdC/QMEcVBAyh5ICSDx9e/dDKawE0B9UJ7GjPR9+t6h0I",
+	"Z96PDb//OXE8oGf+XOb7BxPicFnybggF7VrvDnTn7CF1xxfDxg2nlURq0VC4AchEEMuH0KPXVrrRbWuv",
+	"XpZD49rpTgGUu/r0qYPpJ9fib5qaoePYlaW0MaqY7xp5U6DWE3B6SOXn0hTuLbAHsEpdQZsGZX0zvNFt",
+	"tLUNdEM1ECp0g4oSCHwF6pZl4InM20sAnsjDxX7A+1BOEj49OS3LTyn5dEaenJx9h389sn9dJ/bvx9+Q",
+	"J+Ts5LH7dbo6++c/nmKbx+nTT6trcUGc79Ne1aYeb6OMfULg/OkZoWSrKOY/24bWFmCrrAAdMzjvgOZe",
+	"gw+MTux0C++gzLEQkYv69oyNDetCP8fGnRNp+qonp9vUhO47WXgIwbQMIdQP6OvHnM9kSWnNSx9OwRaU",
+	"dbK8SLZPJhxFU2/aVg+q/suuFrT19vdFf6cuAUTeEZQy1w5RpFaxhXsoQPsf/dpV7z/GqlP/PguxjqAr",
+	"k8WZ0HPEy+36CP8qTsUx0IMGSfdDBBrLmUp6AyGql+KtskAGoBYDuOoEF822zjY1RNfW1jGTOpxif/Qq",
+	"eduXQ3yttNtEDhnLIX9mv14Ltwo7vZBhGOxSc18ji/kMXMKKXOFLgUJifUXMEl0qoAaw/vrrwIZ+2eos",
+	"6HD6oFNPmQ7L8wc50Sx3fYDGge2eE4vo0APDnvxdFlLqIHyaNsftxhVt/k9NxhVtHtBaXHBO7JYfPISg",
+	"C1l9o/3YrVb0boIiRke1iHvG2uevp7Dblbu28tWkFcefkFYdXg96IEJNUKABqI4YQnyFhO1qBYdlWU4D",
+	"tIHKfvIZvPbxNTSL7quRLu6oafONdcpoVqQWT9nRHPRLiZb+oCC5og0TO3z7Zys5tzbS/uNux8TuWhRU",
+	"5CtygZVI6OUKGea2pnTHbjGOqpnYcYs4MaM52yq6BO3XMYuDBOq/2S66fU2Jmv34oIGoTjwca6KWEDPZ",
+	"1iFwINjFi09oxU5uzzAs57tEn/X0DppsAx6W+bTldwd4/XzxmJO3IOEKjcjRmPR6o6oc9v0YHEOEAWh6",
+	"moL6hEAhG/d2VQlE1mZF3snGBdel4HukC6F57soW/TzWozycpsWPbmAecgqaVCAre/jvK4QjZX/JLdSZ",
+	"2LNzwpjRwLe9fsHnuvvt7n8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -258,7 +258,7 @@ export interface components {
             finish: components["schemas"]["Finish"];
             /** @description What holds the face where teeth leave (the back edge for a chop). Left out, it is open, and the fence for a chop. */
             exit_support?: components["schemas"]["Support"];
-            /** @description What holds the end edge (the bottom face for a chop). Left out, a backer across the grain on a table saw, else open. */
+            /** @description What holds the end edge (the bottom face for a chop). Left out, what a shop does without being told. */
             other_support?: components["schemas"]["Support"];
         };
         PlanRequest: {
@@ -276,6 +276,11 @@ export interface components {
             heel_mm: number;
             /** Format: double */
             power_limit_w: number;
+            /**
+             * @description Which way the face that will be seen lies.
+             * @enum {string}
+             */
+            show_face: "up" | "down";
             options: components["schemas"]["Option"][];
             stopped: components["schemas"]["Stopped"][];
             ideal?: components["schemas"]["Ideal"];
@@ -463,6 +468,11 @@ export interface components {
              * @description The feed that was aimed at
              */
             feed_m_min?: number;
+            /**
+             * @description How many like pieces this row stands for.
+             * @default 1
+             */
+            pieces: number;
             wall: components["schemas"]["Wall"];
             splinters: components["schemas"]["Splinters"];
         };
@@ -601,8 +611,6 @@ export interface components {
             heel_at?: string;
             /** Format: uuid */
             mounted_blade_id?: string;
-            /** Format: date-time */
-            mounted_at?: string;
             /** @description What it may cut. */
             directions: components["schemas"]["Direction"][];
             note: string;
@@ -676,6 +684,12 @@ export interface components {
             height_mm?: number;
             /** Format: double */
             feed_m_min?: number;
+            pieces: number;
+            /**
+             * Format: double
+             * @description Of cut
+             */
+            metres: number;
             wall: components["schemas"]["Wall"];
             splinters: components["schemas"]["Splinters"];
         };

@@ -1,0 +1,152 @@
+/**
+ * The frame of every page: a drawing sheet with its title block along the lower
+ * edge, where a thumb reaches. The block holds the stations, the units and the
+ * light, as a drawing's block holds its sheet numbers and scale.
+ */
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import { useColorScheme } from '@mui/material/styles';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import type { ReactNode } from 'react';
+import { NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
+import { useShop } from '../api/queries';
+import { usePreferences } from './preferences';
+import { cutFace } from './theme';
+
+const stations = [
+  { to: '/', name: 'Choose' },
+  { to: '/rack', name: 'Rack' },
+];
+
+const BLOCK = 56;
+
+export function Sheet() {
+  const shop = useShop();
+  const { search } = useLocation();
+  return (
+    <Box sx={{ height: '100dvh', display: 'flex', flexDirection: 'column', bgcolor: 'background.default' }}>
+      <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto' }}>
+        <Outlet />
+      </Box>
+      <Box
+        component="nav"
+        aria-label="Stations and settings"
+        sx={{
+          height: BLOCK,
+          flex: 'none',
+          display: 'flex',
+          borderTop: '2px solid',
+          borderColor: 'text.primary',
+          bgcolor: 'background.paper',
+          '& > *': { borderRight: '1px solid', borderColor: 'divider' },
+        }}
+      >
+        <Box
+          sx={{
+            px: 2,
+            display: { xs: 'none', md: 'flex' },
+            flexDirection: 'column',
+            justifyContent: 'center',
+            minWidth: 0,
+            maxWidth: 320,
+          }}
+        >
+          <Box sx={{ fontFamily: cutFace, fontWeight: 760, fontSize: 20, lineHeight: 1 }}>Corte</Box>
+          <Box
+            sx={{
+              fontSize: 13,
+              color: 'text.secondary',
+              whiteSpace: 'nowrap',
+              overflow: 'hidden',
+              textOverflow: 'ellipsis',
+            }}
+          >
+            {shop.data?.name ?? ' '}
+          </Box>
+        </Box>
+        {stations.map((s) => (
+          <StationLink key={s.to} to={s.to + search} end={s.to === '/'}>
+            {s.name}
+          </StationLink>
+        ))}
+        <Box sx={{ flex: 1 }} />
+        <UnitCells />
+        <LightCell />
+      </Box>
+      <ScrollRestoration />
+    </Box>
+  );
+}
+
+function StationLink({ to, end, children }: { to: string; end: boolean; children: ReactNode }) {
+  return (
+    <Box
+      component={NavLink}
+      to={to}
+      end={end}
+      sx={{
+        px: { xs: 2, sm: 3 },
+        display: 'flex',
+        alignItems: 'center',
+        fontFamily: cutFace,
+        fontSize: 19,
+        fontWeight: 600,
+        color: 'text.secondary',
+        textDecoration: 'none',
+        '&.active': { color: 'text.primary', boxShadow: 'inset 0 4px 0 currentColor' },
+        '&:focus-visible': { outlineOffset: -4 },
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+const cell = {
+  px: 1.5,
+  minWidth: 48,
+  fontSize: 15,
+  fontWeight: 600,
+  color: 'text.secondary',
+  '&[aria-checked=true]': { color: 'text.primary', boxShadow: 'inset 0 4px 0 currentColor' },
+  '&:focus-visible': { outlineOffset: -4 },
+};
+
+function UnitCells() {
+  const { units, setUnits } = usePreferences();
+  return (
+    <Box
+      role="radiogroup"
+      aria-label="Units"
+      sx={{ display: 'flex', borderLeft: '1px solid', borderColor: 'divider' }}
+    >
+      {(['mm', 'in'] as const).map((u) => (
+        <ButtonBase
+          key={u}
+          role="radio"
+          aria-checked={units === u}
+          aria-label={u === 'mm' ? 'Millimetres' : 'Inches'}
+          onClick={() => setUnits(u)}
+          sx={cell}
+        >
+          {u}
+        </ButtonBase>
+      ))}
+    </Box>
+  );
+}
+
+function LightCell() {
+  const { mode, setMode } = useColorScheme();
+  const systemDark = useMediaQuery('(prefers-color-scheme: dark)');
+  const dark = mode === 'dark' || (mode === 'system' && systemDark);
+  return (
+    <ButtonBase
+      aria-label={dark ? 'Day light' : 'Night light'}
+      onClick={() => setMode(dark ? 'light' : 'dark')}
+      sx={cell}
+    >
+      {dark ? 'Day' : 'Night'}
+    </ButtonBase>
+  );
+}

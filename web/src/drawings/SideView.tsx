@@ -1,0 +1,538 @@
+/**
+ * The cut from the side at true scale: blade, table or shoe, stock, the arc in
+ * the wood and the teeth in it, where and how steeply they leave, and what
+ * stands proud. The blade can be taken hold of and moved up and down.
+ *
+ * Drawn from props alone; every figure beside it comes from the server.
+ */
+import Box from '@mui/material/Box';
+import { memo, useId, useMemo, useRef } from 'react';
+import type { Blade, Cut, Material, Saw, Setting, Units } from '../api/types';
+import { formatLength, formatSetting, heightStep } from '../measure/format';
+import { useSize } from '../ui/useSize';
+import { bladePath, circle, tipsPath } from './blade';
+import { VerticalDimension } from './Dimension';
+import { ink } from './ink';
+import { GrainPattern, grainOf } from './Stock';
+
+interface Props {
+  saw: Saw;
+  blade: Blade;
+  cut: Cut;
+  material: Material | undefined;
+  setting: Setting;
+  fullMm: number; // as far as the height goes; 0 for a chop
+  showFace: 'up' | 'down';
+  units: Units;
+  onHeight: (mm: number) => void;
+}
+
+/** Where things stand, in millimetres: x along the cut, y up from the underside of the stock. */
+interface Scene {
+  centre: number; // y of the blade's centre
+  rim: number; // y of the rim point that the hand moves
+  faceIn: number; // y of the face where teeth enter
+  faceOut: number; // y of the face where teeth leave
+  side: 1 | -1; // on which side of the blade the wood is still whole
+  bottom: number; // lowest y shown
+  top: number; // highest y shown
+}
+
+function sceneOf(
+  motion: Cut['motion'],
+  kind: Saw['kind'],
+  r: number,
+  t: number,
+  h: number,
+  full: number,
+): Scene {
+  if (motion === 'chop') {
+    const low = t * 0.4;
+    return {
+      centre: low + r,
+      rim: low,
+      faceIn: t,
+      faceOut: 0,
+      side: 1,
+      bottom: -24,
+      top: Math.max(t + 70, 110),
+    };
+  }
+  if (kind === 'table') {
+    return {
+      centre: h - r,
+      rim: h,
+      faceIn: t,
+      faceOut: 0,
+      side: -1,
+      bottom: -21,
+      top: Math.max(full, t) + 15,
+    };
+  }
+  return {
+    centre: t - h + r,
+    rim: t - h,
+    faceIn: 0,
+    faceOut: t,
+    side: 1,
+    bottom: Math.min(t - full, 0) - 26,
+    top: t + 62,
+  };
+}
+
+export function SideView(p: Props) {
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  return (
+    <Box ref={ref} sx={{ width: '100%', height: '100%', minHeight: 0, overflow: 'hidden' }}>
+      {width > 0 && height > 0 && <Drawing {...p} width={width} height={height} />}
+    </Box>
+  );
+}
+
+function Drawing({
+  saw,
+  blade,
+  cut,
+  material,
+  setting,
+  fullMm,
+  showFace,
+  units,
+  onHeight,
+  width,
+  height,
+}: Props & { width: number; height: number }) {
+  const id = useId();
+  const r = blade.diameter_mm / 2;
+  const t = cut.thickness_mm;
+  const h = setting.height_mm;
+  const chop = cut.motion === 'chop';
+  const s = sceneOf(cut.motion, saw.kind, r, t, h, fullMm);
+  const scale = Math.min(
+    height / (s.top - s.bottom),
+    width / (chop ? Math.max(cut.width_mm + 120, 200) : 250),
+  );
+  const middle = width * (saw.kind === 'table' ? 0.5 : 0.46);
+  const floor = height - -s.bottom * scale - Math.max(0, (height - (s.top - s.bottom) * scale) / 2);
+  const X = (mm: number) => middle + mm * scale;
+  const Y = (mm: number) => floor - mm * scale;
+
+  // Where the rim crosses the faces of the stock, on the side that still has wood.
+  const crossing = (y: number) => s.side * Math.sqrt(Math.max(0, r * r - (y - s.centre) ** 2));
+  const reachesIn = Math.abs(s.faceIn - s.centre) < r;
+  const yIn = reachesIn ? s.faceIn : s.rim;
+  const half = cut.width_mm / 2;
+  const inX = chop ? -Math.min(half, Math.abs(crossing(s.faceIn))) : reachesIn ? crossing(s.faceIn) : 0;
+  const outX = chop ? -inX : crossing(s.faceOut);
+  const yAt = (x: number) => s.centre - Math.sign(s.centre - s.rim) * Math.sqrt(r * r - x * x);
+  const start: [number, number] = [inX, chop ? yAt(inX) : yIn];
+  const end: [number, number] = [outX, chop ? yAt(outX) : s.faceOut];
+  const arc = (sweep: 0 | 1) => `A${r * scale} ${r * scale} 0 0 ${sweep} ${X(end[0])} ${Y(end[1])}`;
+  // The blade turns counter-clockwise, on paper as well.
+  const rimArc = `M${X(start[0])} ${Y(start[1])}${arc(0)}`;
+  const angle = ([x, y]: readonly [number, number]) => Math.atan2(y - s.centre, x);
+  const from = angle(start);
+  const to = angle(end);
+
+  // The work: whole wood up to the arc, and the wall of the kerf behind it.
+  const left = chop
+    ? X(-half)
+    : cut.motion === 'push'
+      ? X(outX + Math.min(cut.width_mm * 0.3, 60) - cut.width_mm)
+      : 0;
+  const right = chop ? X(half) : cut.motion === 'push' ? X(outX + Math.min(cut.width_mm * 0.3, 60)) : width;
+  const whole = chop
+    ? `M${left} ${Y(t)}L${X(start[0])} ${Y(start[1])}${arc(0)}L${right} ${Y(t)}V${Y(0)}H${left}Z`
+    : s.side < 0
+      ? `M${left} ${Y(t)}H${X(start[0])}${start[1] < t ? `V${Y(start[1])}` : ''}${arc(0)}H${left}Z`
+      : `M${right} ${Y(0)}H${X(start[0])}${start[1] > 0 ? `V${Y(start[1])}` : ''}${arc(0)}H${right}Z`;
+  const uncut = setting.through || chop ? null : s.rim; // wood left over the rim
+  const grain = grainOf(material, cut.direction);
+  const tangent = to + Math.PI / 2;
+  const movable = fullMm > 0;
+
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={`Side view of ${blade.name} in ${formatLength(t, units)} ${material?.name ?? 'stock'}`}
+      style={{ display: 'block', touchAction: 'pan-x', userSelect: 'none' }}
+    >
+      <defs>
+        <GrainPattern id={`${id}g`} grain={grain} thickness={t * scale} />
+        <pattern
+          id={`${id}iron`}
+          width={7}
+          height={7}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V7" stroke={ink.hair} strokeWidth={1} />
+        </pattern>
+      </defs>
+
+      {/* the wall of the kerf, and then the wood that is still whole */}
+      <g transform={`translate(0 ${Y(t)})`}>
+        <rect
+          x={left}
+          y={0}
+          width={Math.max(0, right - left)}
+          height={t * scale}
+          fill={ink.wood}
+          fillOpacity={0.45}
+          stroke={ink.hair}
+          strokeDasharray="5 4"
+        />
+      </g>
+      <g transform={`translate(0 ${Y(t)})`}>
+        <path d={whole} transform={`translate(0 ${-Y(t)})`} fill={ink.wood} />
+        <g clipPath={`url(#${id}w)`}>
+          <rect x={left} y={0} width={Math.max(0, right - left)} height={t * scale} fill={`url(#${id}g)`} />
+        </g>
+        <clipPath id={`${id}w`}>
+          <path d={whole} transform={`translate(0 ${-Y(t)})`} />
+        </clipPath>
+        <path d={whole} transform={`translate(0 ${-Y(t)})`} fill="none" stroke={ink.ink} strokeWidth={1.4} />
+      </g>
+      {uncut !== null && (
+        <rect
+          x={left}
+          y={saw.kind === 'table' ? Y(t) : Y(uncut)}
+          width={Math.max(0, right - left)}
+          height={Math.abs((saw.kind === 'table' ? t - uncut : uncut) * scale)}
+          fill={ink.wood}
+          stroke={ink.ink}
+        />
+      )}
+
+      <BladeBody blade={blade} x={X(0)} y={Y(s.centre)} scale={scale} />
+
+      {/* table, or shoe */}
+      {saw.kind === 'circular' ? (
+        <g>
+          <rect
+            x={X(-r * 0.95)}
+            y={Y(t) - 6}
+            width={r * 1.9 * scale}
+            height={6}
+            fill={ink.sheet}
+            stroke={ink.ink}
+            strokeWidth={1.4}
+          />
+          <path d={`M0 ${Y(0)}H${width}`} stroke={ink.hair} strokeDasharray="2 5" />
+        </g>
+      ) : (
+        <g>
+          <rect
+            x={0}
+            y={Y(0)}
+            width={width}
+            height={Math.max(0, height - Y(0))}
+            fill={ink.sheet}
+            fillOpacity={0.82}
+          />
+          <rect x={0} y={Y(0)} width={width} height={9} fill={`url(#${id}iron)`} />
+          <path d={`M0 ${Y(0)}H${width}`} stroke={ink.ink} strokeWidth={2} />
+          {saw.kind === 'miter' && (
+            <path
+              d={`M${right + 1} ${Y(0)}V${Y(t) - 26}h9V${Y(0)}Z`}
+              fill={ink.sheet}
+              stroke={ink.ink}
+              strokeWidth={1.4}
+            />
+          )}
+        </g>
+      )}
+      {saw.kind !== 'circular' && (
+        <g strokeDasharray="4 4" fill="none" stroke={ink.hair} clipPath={`url(#${id}under)`}>
+          <circle cx={X(0)} cy={Y(s.centre)} r={r * scale} />
+        </g>
+      )}
+      <clipPath id={`${id}under`}>
+        <rect x={0} y={Y(0)} width={width} height={Math.max(0, height - Y(0))} />
+      </clipPath>
+
+      {/* the arc, and the teeth that are in the wood */}
+      <path
+        d={rimArc}
+        fill="none"
+        stroke={ink.ink}
+        strokeWidth={5}
+        strokeLinecap="round"
+        strokeOpacity={0.16}
+      />
+      <path d={rimArc} fill="none" stroke={ink.ink} strokeWidth={2.4} strokeLinecap="round" />
+      {blade.teeth > 0 && (
+        <path
+          transform={`translate(${X(0)} ${Y(s.centre)}) scale(${scale})`}
+          d={tipsPath(blade, Math.PI / 2, [from, to])}
+          fill={ink.ink}
+          stroke={ink.ink}
+          strokeWidth={0.8}
+        />
+      )}
+
+      {/* where they leave */}
+      {!chop && (
+        <g transform={`translate(${X(end[0])} ${Y(end[1])}) rotate(${(-tangent * 180) / Math.PI})`}>
+          <path
+            d="M2 0H40M32 -5L41 0L32 5"
+            fill="none"
+            stroke={ink.ink}
+            strokeWidth={2}
+            strokeLinejoin="round"
+          />
+        </g>
+      )}
+      {!chop && (
+        <Label
+          x={X(end[0]) + (s.side < 0 ? 8 : 30)}
+          y={saw.kind === 'table' ? Y(0) + 24 : Y(t) - 34}
+          anchor="start"
+        >
+          {`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
+        </Label>
+      )}
+      {chop && (
+        <Label x={X(0)} y={Y(t) - 40} anchor="middle">
+          {`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
+        </Label>
+      )}
+      <Label
+        x={X((start[0] + end[0]) / 2) + s.side * 14}
+        y={Y((start[1] + end[1]) / 2)}
+        anchor={s.side < 0 ? 'end' : 'start'}
+      >
+        {`${setting.teeth_in_cut.toFixed(1)} teeth in`}
+      </Label>
+
+      <Turning x={X(0)} y={Y(s.centre)} r={r * scale} up={saw.kind === 'table'} />
+      {saw.kind === 'table' && (
+        <g stroke={ink.hair} strokeWidth={1.5} fill="none">
+          <path d={`M16 ${Y(t) - 16}h44m-9 -5l9 5l-9 5`} />
+          <Label x={66} y={Y(t) - 16} anchor="start">
+            feed
+          </Label>
+        </g>
+      )}
+      {saw.kind !== 'table' && !chop && (
+        <g stroke={ink.hair} strokeWidth={1.5} fill="none">
+          <path d={`M${X(0) - 22} ${Math.max(16, Y(s.centre))}h44m-9 -5l9 5l-9 5`} />
+        </g>
+      )}
+      <Label
+        x={s.side < 0 ? width - 14 : 14}
+        y={showFace === 'up' ? Y(t) - 14 : Y(0) + 16}
+        anchor={s.side < 0 ? 'end' : 'start'}
+      >
+        {showFace === 'up' ? 'show face up ▴' : 'show face down ▾'}
+      </Label>
+
+      <VerticalDimension
+        x={chop ? left - 34 : s.side < 0 ? 34 : width - 40}
+        from={Y(0)}
+        to={Y(t)}
+        text={formatLength(t, units)}
+      />
+      {movable && (
+        <HeightHandle
+          x={X(0)}
+          y={Y(s.rim)}
+          zero={saw.kind === 'table' ? Y(0) : Y(t)}
+          dimX={X(s.side < 0 ? r * 0.62 : -r * 0.62)}
+          up={saw.kind === 'table'}
+          value={h}
+          max={fullMm}
+          scale={scale}
+          units={units}
+          onHeight={onHeight}
+          label={saw.kind === 'table' ? 'Blade height' : 'Depth of cut'}
+        />
+      )}
+      <ScaleBar x={width - 50 * scale - 64} y={height - 10} scale={scale} units={units} />
+    </svg>
+  );
+}
+
+/** The blade itself: costly to outline, so it is moved, never redrawn. */
+const BladeBody = memo(function BladeBody({
+  blade,
+  x,
+  y,
+  scale,
+}: {
+  blade: Blade;
+  x: number;
+  y: number;
+  scale: number;
+}) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <Outline blade={blade} scale={scale} />
+    </g>
+  );
+});
+
+const Outline = memo(function Outline({ blade, scale }: { blade: Blade; scale: number }) {
+  const d = useMemo(() => bladePath(blade), [blade]);
+  return (
+    <g transform={`scale(${scale})`}>
+      <path
+        d={d}
+        fill={ink.steel}
+        fillOpacity={0.93}
+        stroke={ink.ink}
+        strokeWidth={1.2 / scale}
+        strokeLinejoin="round"
+      />
+      {blade.teeth > 0 && <path d={tipsPath(blade)} fill={ink.hair} />}
+      <path d={circle(blade.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.2 / scale} />
+      <path d={circle(blade.bore_mm * 1.6)} fill="none" stroke={ink.hair} strokeWidth={1 / scale} />
+    </g>
+  );
+});
+
+function Label({
+  x,
+  y,
+  anchor,
+  children,
+}: {
+  x: number;
+  y: number;
+  anchor: 'start' | 'middle' | 'end';
+  children: string;
+}) {
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor={anchor}
+      dominantBaseline="central"
+      fontSize={14}
+      fontWeight={500}
+      fill={ink.ink}
+      stroke={ink.sheet}
+      strokeWidth={4}
+      paintOrder="stroke"
+    >
+      {children}
+    </text>
+  );
+}
+
+/** Which way the blade turns. */
+function Turning({ x, y, r, up }: { x: number; y: number; r: number; up: boolean }) {
+  const a = r * 0.87;
+  const [from, to] = up ? [70, 108] : [250, 288];
+  const p = (deg: number) =>
+    `${x + a * Math.cos((deg * Math.PI) / 180)} ${y - a * Math.sin((deg * Math.PI) / 180)}`;
+  return (
+    <g fill="none" stroke={ink.hair} strokeWidth={1.6}>
+      <path d={`M${p(from)}A${a} ${a} 0 0 0 ${p(to)}`} />
+      <g transform={`translate(${p(to)}) rotate(${-to - 90})`}>
+        <path d="M-8 -5L0 0L-8 5" />
+      </g>
+    </g>
+  );
+}
+
+function ScaleBar({ x, y, scale, units }: { x: number; y: number; scale: number; units: Units }) {
+  const [mm, text] = units === 'mm' ? [50, '50 mm'] : [50.8, '2"'];
+  return (
+    <g stroke={ink.hair} strokeWidth={1.2} fill="none">
+      <path d={`M${x} ${y - 4}v4h${mm * scale}v-4`} />
+      <text x={x + mm * scale + 8} y={y} fontSize={12.5} fill={ink.mark} stroke="none">
+        {text}
+      </text>
+    </g>
+  );
+}
+
+interface HandleProps {
+  x: number;
+  y: number;
+  zero: number;
+  dimX: number;
+  up: boolean;
+  value: number;
+  max: number;
+  scale: number;
+  units: Units;
+  label: string;
+  onHeight: (mm: number) => void;
+}
+
+/** What the hand can move: a grip at the rim, by pointer or by arrow keys, with the height beside it. */
+function HeightHandle({ x, y, zero, dimX, up, value, max, scale, units, label, onHeight }: HandleProps) {
+  const grab = useRef<{ pointer: number; y: number; value: number } | null>(null);
+  const step = heightStep[units];
+  const snap = (mm: number) => {
+    const steps = Math.min(Math.floor(max / step + 1e-9), Math.max(1, Math.round(mm / step)));
+    return steps * step;
+  };
+  const nudge = (by: number) => onHeight(snap(value + by * step));
+  const keys: Record<string, () => void> = {
+    ArrowUp: () => nudge(up ? 1 : -1),
+    ArrowDown: () => nudge(up ? -1 : 1),
+    ArrowRight: () => nudge(1),
+    ArrowLeft: () => nudge(-1),
+    PageUp: () => nudge(up ? 10 : -10),
+    PageDown: () => nudge(up ? -10 : 10),
+    Home: () => onHeight(snap(step)),
+    End: () => onHeight(snap(max)),
+  };
+  return (
+    <g>
+      <VerticalDimension
+        x={dimX}
+        from={zero}
+        to={y}
+        reach={x - dimX}
+        text={formatLength(value, units)}
+        strong
+      />
+      <g
+        role="slider"
+        tabIndex={0}
+        aria-label={label}
+        aria-valuemin={step}
+        aria-valuemax={max}
+        aria-valuenow={value}
+        aria-valuetext={formatSetting(value, units)}
+        aria-orientation="vertical"
+        style={{ cursor: 'ns-resize', touchAction: 'none' }}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          grab.current = { pointer: e.pointerId, y: e.clientY, value };
+        }}
+        onPointerMove={(e) => {
+          const g = grab.current;
+          if (!g || g.pointer !== e.pointerId) return;
+          const moved = ((g.y - e.clientY) / scale) * (up ? 1 : -1);
+          const to = snap(g.value + moved);
+          if (to !== value) onHeight(to);
+        }}
+        onPointerUp={() => (grab.current = null)}
+        onPointerCancel={() => (grab.current = null)}
+        onKeyDown={(e) => {
+          const act = keys[e.key];
+          if (act) {
+            e.preventDefault();
+            act();
+          }
+        }}
+      >
+        <rect x={x - 90} y={y - 26} width={180} height={52} fill="transparent" />
+        <circle cx={x} cy={y} r={15} fill={ink.accent} stroke={ink.sheet} strokeWidth={2.5} />
+        <path
+          d={`M${x - 4.5} ${y - 3}L${x} ${y - 8}L${x + 4.5} ${y - 3}M${x - 4.5} ${y + 3}L${x} ${y + 8}L${x + 4.5} ${y + 3}`}
+          fill="none"
+          stroke={ink.sheet}
+          strokeWidth={2}
+        />
+      </g>
+    </g>
+  );
+}

@@ -1,0 +1,59 @@
+/** What a blade is, in the field's words. */
+import type { Blade, Units } from '../api/types';
+import { formatThin } from '../measure/format';
+
+export const grindWords = {
+  FTG: 'flat top',
+  ATB: 'alternate bevel',
+  HIATB: 'high alternate bevel',
+  ATBR: 'alternate bevel with raker',
+  TCG: 'triple chip',
+  ONEWAY: 'one-way bevel',
+  CONICAL: 'conical',
+} as const;
+
+export const grindShort = {
+  FTG: 'FTG',
+  ATB: 'ATB',
+  HIATB: 'high ATB',
+  ATBR: 'ATB+R',
+  TCG: 'TCG',
+  ONEWAY: 'one-way',
+  CONICAL: 'conical',
+} as const;
+
+export const useWords = {
+  general: 'general work',
+  rip: 'ripping',
+  crosscut: 'crosscuts',
+  sheet: 'sheet goods',
+  joints: 'joints',
+  metal: 'metal',
+  plastic: 'plastics',
+  dirty: 'dirty work',
+  mineral: 'tile and stone',
+} as const;
+
+export const makeWords = {
+  toothed: 'toothed blade',
+  dado: 'dado set',
+  scoring: 'scoring blade',
+  diamond: 'diamond wheel',
+  abrasive: 'abrasive wheel',
+} as const;
+
+type Spec = Pick<Blade, 'teeth' | 'grind' | 'hook_deg' | 'kerf_mm' | 'make'>;
+
+const sign = (deg: number) => (deg > 0 ? `+${deg}` : deg < 0 ? `−${-deg}` : '0');
+
+/** `24 FTG, +20°` */
+export function shortSpecOf(b: Spec): string {
+  return b.grind ? `${b.teeth} ${grindShort[b.grind]}, ${sign(b.hook_deg)}°` : makeWords[b.make];
+}
+
+/** `24 FTG, hook +20°, kerf 3.2 mm` */
+export function specOf(b: Spec, units: Units): string {
+  const kerf = `kerf ${formatThin(b.kerf_mm, units)}`;
+  if (!b.grind) return `${makeWords[b.make]}, ${kerf}`;
+  return `${b.teeth} ${grindShort[b.grind]}, hook ${sign(b.hook_deg)}°, ${kerf}`;
+}

@@ -1,0 +1,39 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { ProblemError } from './api/client';
+import './app/fonts.css';
+import { PreferencesProvider } from './app/preferences';
+import { router } from './app/router';
+import { theme } from './app/theme';
+
+// The content policy lets in only styles that carry this answer's nonce.
+const nonce = document.querySelector('meta[property="csp-nonce"]')?.getAttribute('content') ?? undefined;
+const styles = createCache({ key: 'c', nonce });
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      // A refusal stays a refusal; only silence is worth asking again.
+      retry: (times, error) => times < 2 && !(error instanceof ProblemError && error.status < 500),
+    },
+  },
+});
+
+createRoot(document.getElementById('root')!).render(
+  <CacheProvider value={styles}>
+    <ThemeProvider theme={theme} defaultMode="system" noSsr>
+      <CssBaseline enableColorScheme />
+      <QueryClientProvider client={queries}>
+        <PreferencesProvider>
+          <RouterProvider router={router} />
+        </PreferencesProvider>
+      </QueryClientProvider>
+    </ThemeProvider>
+  </CacheProvider>,
+);

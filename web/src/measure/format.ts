@@ -1,0 +1,55 @@
+/**
+ * Lengths as they are shown. Parsing is the server's (GET /length); printing is
+ * done here as well, because a dragged height changes sixty times a second.
+ * Both sides are held to core/measure/testdata/format.json.
+ */
+import type { Units } from '../api/types';
+
+const MM_PER_INCH = 25.4;
+const FINEST = 64;
+/** A remainder is said where it is this large (inches) and the length this small. */
+const REST_SHOWN = 0.004;
+const REST_UP_TO = 2;
+
+/** The steps on which a dragged height moves: 0.5 mm, or 1/64 in. */
+export const heightStep: Record<Units, number> = { mm: 0.5, in: MM_PER_INCH / FINEST };
+
+/** A length in millimetres, written in a unit: `31.25 mm`, `1 7/32"`, `45/64" +0.006`. */
+export function formatLength(mm: number, units: Units): string {
+  if (units === 'mm') return `${trim(mm, 2)} mm`;
+  const inches = Math.abs(mm) / MM_PER_INCH;
+  const n = Math.round(inches * FINEST);
+  const rest = inches - n / FINEST;
+  const whole = Math.floor(n / FINEST);
+  let top = n % FINEST;
+  let den = FINEST;
+  while (top > 0 && top % 2 === 0) [top, den] = [top / 2, den / 2];
+  const sign = mm < 0 && n > 0 ? '-' : '';
+  const parts = [whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${den}` : ''];
+  const said =
+    Math.abs(rest) >= REST_SHOWN && inches < REST_UP_TO
+      ? ` ${rest < 0 ? '-' : '+'}${Math.abs(rest).toFixed(3)}`
+      : '';
+  return `${sign}${parts.filter(Boolean).join(' ')}"${said}`;
+}
+
+/** A length that somebody sets by a rule or a scale: to the nearest 1/64 in, or half a tenth of a millimetre. */
+export const formatSetting = (mm: number, units: Units): string =>
+  units === 'mm' ? `${trim(mm, 1)} mm` : formatLength(mm, units).replace(/" .*$/, '"');
+
+/** A number with at most so many decimals and no trailing zeros. */
+export function trim(x: number, decimals: number): string {
+  const s = x.toFixed(decimals);
+  const short = s.includes('.') ? s.replace(/\.?0+$/, '') : s;
+  return short === '-0' ? '0' : short;
+}
+
+/** Thicknesses of metal are read in thousandths, not in fractions. */
+export function formatThin(mm: number, units: Units): string {
+  return units === 'mm' ? `${trim(mm, 2)} mm` : `${(mm / MM_PER_INCH).toFixed(3)}"`;
+}
+
+/** Metres of cut, or feet. */
+export function formatRun(metres: number, units: Units): string {
+  return units === 'mm' ? `${trim(metres, metres < 10 ? 1 : 0)} m` : `${trim(metres / 0.3048, 0)} ft`;
+}

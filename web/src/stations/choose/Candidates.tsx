@@ -1,0 +1,184 @@
+/** The rack weighed for this cut: what may go on, best first, and what may not. */
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import Typography from '@mui/material/Typography';
+import { memo } from 'react';
+import type { Blade, Option, Plan, Units } from '../../api/types';
+import { TeethStrip } from '../../drawings/TeethStrip';
+import { shortSpecOf } from '../../drawings/words';
+import { cutFace } from '../../app/theme';
+import { FeedScale, FeedWindow } from '../../ui/FeedWindow';
+import { Verdict } from '../../ui/Verdict';
+
+interface Props {
+  plan: Plan;
+  blades: Map<string, Blade>;
+  chosen: string | undefined;
+  units: Units;
+  onChoose: (id: string) => void;
+}
+
+export const Candidates = memo(function Candidates({ plan, blades, chosen, units, onChoose }: Props) {
+  return (
+    <Box component="section" aria-label="Blades for this cut" sx={{ minWidth: 0 }}>
+      {plan.modelled && plan.options.length > 0 && (
+        <Box
+          sx={{ pl: '128px', pr: 1.5, position: 'sticky', top: 0, bgcolor: 'background.default', zIndex: 1 }}
+        >
+          <FeedScale units={units} />
+        </Box>
+      )}
+      {plan.options.length === 0 && (
+        <Typography sx={{ p: 2, border: '1px dashed', borderColor: 'divider' }}>
+          No blade of this rack may make this cut. Each one’s reason stands below.
+        </Typography>
+      )}
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="May go on, best first">
+        {plan.options.map((o, i) => {
+          const blade = blades.get(o.blade_id);
+          return blade ? (
+            <li key={o.blade_id}>
+              <Row
+                option={o}
+                blade={blade}
+                place={i + 1}
+                chosen={o.blade_id === chosen}
+                units={units}
+                onChoose={onChoose}
+              />
+            </li>
+          ) : null;
+        })}
+      </Box>
+      {plan.stopped.length > 0 && (
+        <Box component="section" aria-labelledby="stopped" sx={{ mt: 2 }}>
+          <Typography id="stopped" variant="h3" component="h2" sx={{ display: 'flex', gap: 1, mb: 0.5 }}>
+            <Verdict verdict="stop" />
+            <span>· {plan.stopped.length} may not go on</span>
+          </Typography>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {groupStops(plan, blades).map((g) => (
+              <Box
+                component="li"
+                key={g.why}
+                sx={{ py: 0.75, borderTop: '1px solid', borderColor: 'divider' }}
+              >
+                <Box component="span" sx={{ fontFamily: cutFace, fontWeight: 620, overflowWrap: 'anywhere' }}>
+                  {g.names.join(', ')}
+                </Box>
+                <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>
+                  {g.why}{' '}
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    {g.wayOut}
+                  </Box>
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+});
+
+/** The stopped blades by what stops them, as many are often stopped by the same. */
+function groupStops(plan: Plan, blades: Map<string, Blade>) {
+  const groups = new Map<string, { why: string; wayOut: string; names: string[] }>();
+  for (const s of plan.stopped) {
+    const stop = s.stops[0];
+    if (!stop) continue;
+    const g = groups.get(stop.why) ?? { why: stop.why, wayOut: stop.way_out, names: [] };
+    g.names.push(blades.get(s.blade_id)?.name ?? 'a blade');
+    groups.set(stop.why, g);
+  }
+  return [...groups.values()];
+}
+
+interface RowProps {
+  option: Option;
+  blade: Blade;
+  place: number;
+  chosen: boolean;
+  units: Units;
+  onChoose: (id: string) => void;
+}
+
+const Row = memo(function Row({ option, blade, place, chosen, units, onChoose }: RowProps) {
+  return (
+    <ButtonBase
+      aria-pressed={chosen}
+      onClick={() => onChoose(blade.id)}
+      sx={{
+        width: '100%',
+        display: 'grid',
+        gridTemplateColumns: '116px minmax(0, 1fr)',
+        columnGap: 1.5,
+        alignItems: 'start',
+        textAlign: 'left',
+        p: 1,
+        pr: 1.5,
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        bgcolor: chosen ? 'background.paper' : 'transparent',
+        boxShadow: chosen ? 'inset 5px 0 0 var(--mui-palette-text-primary)' : 'none',
+        '&:hover': { bgcolor: 'background.paper' },
+        '&:focus-visible': { outlineOffset: -3 },
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, pl: 0.5 }}>
+        <Box aria-hidden sx={{ width: 16, fontSize: 14, color: 'text.secondary' }}>
+          {place}
+        </Box>
+        <TeethStrip blade={blade} />
+      </Box>
+      <Box sx={{ minWidth: 0 }}>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+          <Box
+            component="span"
+            sx={{
+              fontFamily: cutFace,
+              fontWeight: 640,
+              fontSize: 19,
+              lineHeight: 1.1,
+              overflowWrap: 'anywhere',
+            }}
+          >
+            {blade.name}
+          </Box>
+          <Box component="span" sx={{ fontSize: 14, color: 'text.secondary', flex: 1, minWidth: 0 }}>
+            {shortSpecOf(blade)}
+          </Box>
+          <Verdict verdict={option.verdict} size={14} />
+        </Box>
+        {option.setting && (
+          <Box sx={{ my: 0.5 }}>
+            <FeedWindow window={option.setting.window} feed={option.setting.feed_m_min} units={units} />
+          </Box>
+        )}
+        <Reasons option={option} />
+      </Box>
+    </ButtonBase>
+  );
+});
+
+function Reasons({ option }: { option: Option }) {
+  return (
+    <Box component="span" sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3 }}>
+      {option.reasons.map((r, i) => (
+        <Box component="span" key={r.term}>
+          {i > 0 && ' · '}
+          <Box component="span" aria-hidden sx={{ fontWeight: 700 }}>
+            {r.good ? '+ ' : '− '}
+          </Box>
+          <Box
+            component="span"
+            sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+          >
+            {r.good ? 'for: ' : 'against: '}
+          </Box>
+          {r.text}
+        </Box>
+      ))}
+    </Box>
+  );
+}

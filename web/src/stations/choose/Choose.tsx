@@ -1,0 +1,188 @@
+/**
+ * Choose: say a cut, see which of the shop's blades makes it and why, set the
+ * height on a drawing at true scale, and log that it was made.
+ */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useMemo, useState } from 'react';
+import { ProblemError } from '../../api/client';
+import { useBlades, useMaterials, usePlan, useSaws, useSweep } from '../../api/queries';
+import type { Blade, Setting, Sweep, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { specOf } from '../../drawings/words';
+import { heightStep } from '../../measure/format';
+import { Candidates } from './Candidates';
+import { useCut } from './cut';
+import { CutMade } from './CutMade';
+import { Sentence } from './Sentence';
+import { SettingPanel } from './SettingPanel';
+
+export function Choose() {
+  const { units } = usePreferences();
+  const saws = useSaws();
+  const materials = useMaterials();
+  const rack = useBlades();
+  const [cut, change] = useCut(saws.data, materials.data);
+  const plan = usePlan(cut, units);
+  const blades = useMemo(() => new Map((rack.data ?? []).map((b) => [b.id, b])), [rack.data]);
+  const [wanted, setWanted] = useState<string>();
+  const [asked, setAsked] = useState<{ of: string; mm: number }>();
+
+  const failed = saws.error ?? materials.error ?? rack.error;
+  if (failed) return <Trouble message={failed.message} />;
+  if (!cut || !saws.data || !materials.data) return <Waiting ready={saws.data?.length === 0} />;
+
+  const saw = saws.data.find((s) => s.id === cut.saw_id)!;
+  const problem =
+    plan.error instanceof ProblemError ? { field: plan.error.field, message: plan.error.message } : undefined;
+  // A refused cut leaves no plan to show; while a new one is on its way the last stands.
+  const shown = plan.error ? undefined : plan.data;
+  const option = shown?.options.find((o) => o.blade_id === wanted) ?? shown?.options[0];
+  const blade = option && blades.get(option.blade_id);
+  const cutKey = JSON.stringify(cut); // a height belongs to one cut
+  const first = shown?.options[0]?.setting;
+  const faces = first && {
+    exit: first.exit.name,
+    // the end of a rip never counts, so there is nothing to choose there
+    other: first.other.matters || shown.cut.other_support === 'spare' ? first.other.name : undefined,
+  };
+
+  return (
+    <Box
+      component="main"
+      sx={{
+        height: { md: '100%' },
+        display: 'flex',
+        flexDirection: 'column',
+        px: { xs: 2, md: 3 },
+        pt: 1.5,
+        pb: { xs: 2, md: 1 },
+        gap: 1.25,
+      }}
+    >
+      <Sentence
+        cut={cut}
+        settled={shown?.cut}
+        faces={faces}
+        showFace={shown?.show_face}
+        saws={saws.data}
+        materials={materials.data}
+        units={units}
+        problem={problem}
+        onChange={change}
+      />
+      {plan.error && !problem && <Trouble message={plan.error.message} />}
+      {shown && (
+        <Box
+          sx={{
+            flex: 1,
+            minHeight: 0,
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(400px, 5fr) minmax(0, 7fr)' },
+            gap: { xs: 3, md: 3 },
+            borderTop: '2px solid',
+            borderColor: 'text.primary',
+            pt: 1,
+          }}
+        >
+          <Box sx={{ order: { xs: 2, md: 1 }, minHeight: 0, overflow: { md: 'auto' } }} tabIndex={-1}>
+            <Candidates
+              plan={shown}
+              blades={blades}
+              chosen={option?.blade_id}
+              units={units}
+              onChoose={setWanted}
+            />
+          </Box>
+          <Box sx={{ order: { xs: 1, md: 2 }, minHeight: 0, minWidth: 0, overflow: { md: 'auto' } }}>
+            {option && blade && option.setting && (
+              <AtHeight
+                key={blade.id}
+                {...{ option, blade, saw, units }}
+                suggested={option.setting}
+                plan={shown}
+                cut={shown.cut}
+                material={materials.data.find((m) => m.id === cut.material)}
+                asked={asked?.of === blade.id + cutKey ? asked.mm : undefined}
+                onHeight={(mm) => setAsked({ of: blade.id + cutKey, mm })}
+              />
+            )}
+            {option && blade && !option.setting && (
+              <ByRule blade={blade} cautions={shown.cautions} units={units} />
+            )}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+type AtHeightProps = Omit<Parameters<typeof SettingPanel>[0], 'setting' | 'children' | 'problem'> & {
+  suggested: Setting;
+  asked: number | undefined;
+};
+
+/** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
+function AtHeight({ suggested, asked, ...p }: AtHeightProps) {
+  const step = heightStep[p.units];
+  const typed = asked !== undefined && offStep(asked, step) ? asked : undefined;
+  const sweep = useSweep(p.cut, p.blade.id, step, typed, p.units);
+  const setting =
+    asked === undefined ? suggested : (settingAt(sweep.data, asked, step, suggested) ?? suggested);
+  return (
+    <SettingPanel {...p} setting={setting} problem={sweep.error?.message}>
+      <CutMade cut={p.cut} blade={p.blade} setting={setting} />
+    </SettingPanel>
+  );
+}
+
+const offStep = (mm: number, step: number) => Math.abs(mm / step - Math.round(mm / step)) > 1e-6;
+
+function settingAt(
+  sweep: Sweep | undefined,
+  mm: number,
+  step: number,
+  suggested: Setting,
+): Setting | undefined {
+  if (Math.abs(mm - suggested.height_mm) < 1e-9) return suggested;
+  if (!sweep) return undefined;
+  if (offStep(mm, step)) return sweep.also?.height_mm === mm ? sweep.also : undefined;
+  return sweep.settings[Math.round(mm / step) - 1];
+}
+
+/** A material without a feed window: which blade, and what to mind. */
+function ByRule({ blade, cautions, units }: { blade: Blade; cautions: string[]; units: Units }) {
+  return (
+    <Box component="section" aria-label={`${blade.name} by rule`}>
+      <Typography variant="h1">{blade.name}</Typography>
+      <Typography sx={{ color: 'text.secondary', mb: 2 }}>{specOf(blade, units)}</Typography>
+      <Typography sx={{ mb: 1 }}>
+        This material’s blade is chosen by rule. Corte has no feed window for it and draws none.
+      </Typography>
+      <Box component="ul" aria-label="Cautions" sx={{ pl: 2.5, '& li': { mb: 0.5 } }}>
+        {cautions.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Trouble({ message }: { message: string }) {
+  return (
+    <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
+      {message}
+    </Alert>
+  );
+}
+
+function Waiting({ ready }: { ready: boolean }) {
+  return (
+    <Typography component="main" sx={{ p: 3 }} role="status">
+      {ready
+        ? 'This shop has no saw yet. Start Corte with its demo shop, or bring in your saws.'
+        : 'Laying out the sheet…'}
+    </Typography>
+  );
+}

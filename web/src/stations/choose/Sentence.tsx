@@ -1,0 +1,205 @@
+/** The cut as a sentence whose words are its controls. */
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { Cut, Direction, Finish, Material, Saw, Support, Units } from '../../api/types';
+import { ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
+
+interface Props {
+  cut: Cut;
+  settled: Cut | undefined; // with what the cut left out filled in by the server
+  faces: { exit: string; other: string | undefined } | undefined; // where teeth leave
+  showFace: string | undefined;
+  saws: Saw[];
+  materials: Material[];
+  units: Units;
+  problem: { field: string | undefined; message: string } | undefined;
+  onChange: (part: Partial<Cut>) => void;
+}
+
+const directions: Record<Direction, string> = { rip: 'Rip', crosscut: 'Crosscut', sheet: 'Cut sheet of' };
+const finishes: Choice<Finish>[] = [
+  { value: 'rough', name: 'rough: cut or planed again' },
+  { value: 'hidden', name: 'hidden: glued up or out of sight' },
+  { value: 'show', name: 'show: seen, light sanding only' },
+  { value: 'fine', name: 'fine: straight off the saw' },
+];
+const finishWord: Record<Finish, string> = {
+  rough: 'rough face',
+  hidden: 'hidden face',
+  show: 'show face',
+  fine: 'fine face',
+};
+const supports: Record<Support, string> = {
+  open: 'open',
+  tape: 'taped',
+  'zero-clearance': 'zero-clearance insert',
+  backer: 'against a backer',
+  scored: 'knife line',
+  spare: 'of no account',
+};
+const kinds: Record<Material['kind'], string> = {
+  softwood: 'Softwood',
+  hardwood: 'Hardwood',
+  plywood: 'Ply',
+  composite: 'Fibre and chip board',
+  laminate: 'Faced board',
+  nailed: 'By rule, without a feed window',
+  'soft-metal': 'By rule, without a feed window',
+  plastic: 'By rule, without a feed window',
+  'solid-surface': 'By rule, without a feed window',
+  'cement-board': 'By rule, without a feed window',
+  mineral: 'By rule, without a feed window',
+  steel: 'By rule, without a feed window',
+};
+
+const inch = 25.4;
+const picks = {
+  mm: { t: [6, 12, 18, 25, 38, 50], w: [50, 90, 120, 300, 610], l: [600, 900, 1200, 1800, 2440] },
+  in: {
+    t: [0.25, 0.5, 0.75, 1, 1.5, 2].map((x) => x * inch),
+    w: [2, 3.5, 4.75, 12, 24].map((x) => x * inch),
+    l: [24, 36, 48, 72, 96].map((x) => x * inch),
+  },
+};
+
+export function Sentence({
+  cut,
+  settled,
+  faces,
+  showFace,
+  saws,
+  materials,
+  units,
+  problem,
+  onChange,
+}: Props) {
+  const saw = saws.find((s) => s.id === cut.saw_id)!;
+  const wrong = (field: keyof Cut) => problem?.field === `cut.${field}`;
+  const says = (field: keyof Cut) => (wrong(field) ? problem?.message : undefined);
+  const sizes = picks[units];
+  const supportChoices = (without: Support[]) =>
+    (Object.keys(supports) as Support[])
+      .filter((s) => !without.includes(s))
+      .map((s) => ({ value: s, name: supports[s] }));
+  return (
+    <Box component="section" aria-label="The cut" sx={{ minWidth: 0 }}>
+      <Typography
+        component="p"
+        sx={{
+          fontSize: { xs: 21, sm: 25 },
+          lineHeight: { xs: 1.65, md: 1.4 },
+          textWrap: 'pretty',
+        }}
+      >
+        <ChoiceWord
+          label="Cut"
+          value={cut.direction}
+          choices={saw.directions.map((d) => ({ value: d, name: directions[d] }))}
+          onChoose={(direction) => onChange({ direction })}
+          wrong={wrong('direction')}
+        />{' '}
+        <LengthWord
+          label="Thickness"
+          mm={cut.thickness_mm}
+          units={units}
+          picks={sizes.t}
+          onChoose={(thickness_mm) => onChange({ thickness_mm })}
+          wrong={wrong('thickness_mm')}
+          problem={says('thickness_mm')}
+        />{' '}
+        <ChoiceWord
+          label="Material"
+          value={cut.material}
+          choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
+          onChoose={(material) => onChange({ material })}
+          wrong={wrong('material')}
+        />
+        ,{' '}
+        <LengthWord
+          label="Length"
+          mm={cut.length_mm}
+          units={units}
+          picks={sizes.l}
+          onChoose={(length_mm) => onChange({ length_mm })}
+          wrong={wrong('length_mm')}
+          problem={says('length_mm')}
+        />{' '}
+        long and{' '}
+        <LengthWord
+          label="Width"
+          mm={cut.width_mm}
+          units={units}
+          picks={sizes.w}
+          onChoose={(width_mm) => onChange({ width_mm })}
+          wrong={wrong('width_mm')}
+          problem={says('width_mm')}
+        />{' '}
+        wide, on the{' '}
+        <ChoiceWord
+          label="Saw"
+          value={cut.saw_id}
+          choices={saws.map((s) => ({ value: s.id, name: s.name }))}
+          onChoose={(saw_id) => onChange({ saw_id })}
+        />
+        {settled?.motion && settled.motion !== 'along' && (
+          <>
+            {' by '}
+            <ChoiceWord
+              label="Motion"
+              value={settled.motion}
+              choices={[
+                { value: 'chop', name: 'chopping' },
+                { value: 'push', name: 'pushing', disabled: !saw.sliding },
+              ]}
+              onChoose={(motion) => onChange({ motion })}
+              wrong={wrong('motion')}
+            />
+          </>
+        )}
+        ,{' '}
+        <ChoiceWord
+          label="Finish"
+          value={cut.finish}
+          choices={finishes}
+          onChoose={(finish) => onChange({ finish })}
+        >
+          {finishWord[cut.finish]}
+        </ChoiceWord>
+        .
+      </Typography>
+      <Typography
+        component="p"
+        sx={{ fontSize: 17, minHeight: 27, lineHeight: 1.55, color: 'text.secondary' }}
+      >
+        {settled?.exit_support && settled.other_support && faces && (
+          <>
+            Teeth leave at the {faces.exit},{' '}
+            <ChoiceWord
+              label={faces.exit}
+              value={settled.exit_support}
+              choices={supportChoices(saw.kind === 'table' ? ['backer'] : [])}
+              onChoose={(exit_support) => onChange({ exit_support })}
+            />
+            {faces.other && (
+              <>
+                , and at the {faces.other},{' '}
+                <ChoiceWord
+                  label={faces.other}
+                  value={settled.other_support}
+                  choices={supportChoices(['zero-clearance'])}
+                  onChoose={(other_support) => onChange({ other_support })}
+                />
+              </>
+            )}
+            . Show face {showFace}.
+          </>
+        )}
+      </Typography>
+      {problem && (
+        <Typography role="alert" sx={{ color: 'error.main', fontWeight: 600, mt: 0.5 }}>
+          {problem.message}
+        </Typography>
+      )}
+    </Box>
+  );
+}

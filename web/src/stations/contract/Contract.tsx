@@ -1,0 +1,210 @@
+/** The API's contract as a page to read: what can be asked, and what comes back. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+
+interface Schema {
+  $ref?: string;
+  type?: string;
+  format?: string;
+  description?: string;
+  enum?: (string | number)[];
+  items?: Schema;
+  allOf?: Schema[];
+  properties?: Record<string, Schema>;
+  required?: string[];
+  minimum?: number;
+  maximum?: number;
+  minLength?: number;
+  maxLength?: number;
+}
+interface Parameter {
+  $ref?: string;
+  name?: string;
+  in?: string;
+  required?: boolean;
+  description?: string;
+  schema?: Schema;
+}
+interface Body {
+  description?: string;
+  content?: Record<string, { schema?: Schema }>;
+}
+interface Operation {
+  operationId?: string;
+  tags?: string[];
+  summary?: string;
+  description?: string;
+  parameters?: Parameter[];
+  requestBody?: Body;
+  responses?: Record<string, Body>;
+}
+interface Spec {
+  info: { title: string; version: string; description?: string };
+  tags?: { name: string; description?: string }[];
+  paths: Record<string, Record<string, Operation>>;
+  components: { schemas: Record<string, Schema>; parameters?: Record<string, Parameter> };
+}
+
+const useSpec = () =>
+  useQuery({
+    queryKey: ['contract'],
+    staleTime: Infinity,
+    queryFn: async () => {
+      const r = await fetch('/api/v1/openapi.json');
+      if (!r.ok) throw new Error('The contract cannot be fetched.');
+      return (await r.json()) as Spec;
+    },
+  });
+
+const nameOf = (ref: string) => ref.slice(ref.lastIndexOf('/') + 1);
+
+export function Contract() {
+  const spec = useSpec();
+  if (spec.error) {
+    return (
+      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
+        {spec.error.message}
+      </Alert>
+    );
+  }
+  if (!spec.data) return <Box component="main" sx={{ p: 3 }} />;
+  const { info, tags = [], paths, components } = spec.data;
+  const operations = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.entries(methods).map(([method, op]) => ({ path, method, op })),
+  );
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
+      <Typography variant="h1">
+        {info.title} contract, version {info.version}
+      </Typography>
+      <Typography sx={{ whiteSpace: 'pre-line', my: 1 }}>{info.description}</Typography>
+      <Typography>
+        All addresses begin with <code>/api/v1</code>. The same in a machine’s words:{' '}
+        <a href="/api/v1/openapi.json">openapi.json</a>
+      </Typography>
+      {tags.map((tag) => (
+        <Box component="section" key={tag.name} sx={{ mt: 4 }}>
+          <Typography variant="h2">{tag.name}</Typography>
+          <Typography sx={{ color: 'text.secondary' }}>{tag.description}</Typography>
+          {operations
+            .filter((o) => o.op.tags?.includes(tag.name))
+            .map(({ path, method, op }) => (
+              <OperationText
+                key={method + path}
+                path={path}
+                method={method}
+                op={op}
+                parameters={components.parameters ?? {}}
+              />
+            ))}
+        </Box>
+      ))}
+      <Box component="section" sx={{ mt: 4 }}>
+        <Typography variant="h2">Shapes</Typography>
+        {Object.entries(components.schemas).map(([name, schema]) => (
+          <SchemaText key={name} name={name} schema={schema} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function OperationText({
+  path,
+  method,
+  op,
+  parameters,
+}: {
+  path: string;
+  method: string;
+  op: Operation;
+  parameters: Record<string, Parameter>;
+}) {
+  const asked = (op.parameters ?? []).map((p) => (p.$ref ? (parameters[nameOf(p.$ref)] ?? p) : p));
+  const body = Object.values(op.requestBody?.content ?? {})[0]?.schema;
+  return (
+    <Box sx={{ borderTop: '1px solid', borderColor: 'divider', mt: 1.5, pt: 1 }}>
+      <Typography variant="h3" sx={{ fontFamily: 'monospace', overflowWrap: 'anywhere' }}>
+        {method.toUpperCase()} {path}
+      </Typography>
+      <Typography>
+        <b>{op.summary}.</b> <span>{op.description}</span>
+      </Typography>
+      {asked.length > 0 && (
+        <Box component="ul" sx={{ my: 0.5, pl: 3 }}>
+          {asked.map((p) => (
+            <li key={p.name}>
+              <code>{p.name}</code> ({p.in}
+              {p.required ? ', required' : ''}): <TypeText schema={p.schema ?? {}} /> {p.description}
+            </li>
+          ))}
+        </Box>
+      )}
+      {body && (
+        <Typography>
+          Takes <TypeText schema={body} />.
+        </Typography>
+      )}
+      {Object.entries(op.responses ?? {}).map(([status, r]) => {
+        const schema = Object.values(r.content ?? {})[0]?.schema;
+        return (
+          <Typography key={status}>
+            {status === 'default' ? 'Otherwise' : status}: {schema ? <TypeText schema={schema} /> : null}.{' '}
+            {r.description}
+          </Typography>
+        );
+      })}
+    </Box>
+  );
+}
+
+function SchemaText({ name, schema }: { name: string; schema: Schema }) {
+  return (
+    <Box id={name} sx={{ borderTop: '1px solid', borderColor: 'divider', mt: 1.5, pt: 1 }}>
+      <Typography variant="h3">{name}</Typography>
+      {schema.description && <Typography>{schema.description}</Typography>}
+      {schema.properties ? (
+        <Box component="ul" sx={{ my: 0.5, pl: 3 }}>
+          {Object.entries(schema.properties).map(([field, s]) => (
+            <li key={field}>
+              <code>{field}</code>
+              {schema.required?.includes(field) ? '' : ' (may be left out)'}: <TypeText schema={s} />{' '}
+              {s.description}
+            </li>
+          ))}
+        </Box>
+      ) : (
+        <Typography>
+          <TypeText schema={schema} />
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+/** A schema in a few words, with a link where it has a name. */
+function TypeText({ schema: s }: { schema: Schema }) {
+  if (s.$ref) return <a href={`#${nameOf(s.$ref)}`}>{nameOf(s.$ref)}</a>;
+  if (s.allOf?.[0]) return <TypeText schema={s.allOf[0]} />;
+  if (s.type === 'array' && s.items)
+    return (
+      <>
+        list of <TypeText schema={s.items} />
+      </>
+    );
+  if (s.enum) return <>{s.enum.map(String).join(' | ')}</>;
+  const limits = [
+    s.minimum !== undefined && `from ${s.minimum}`,
+    s.maximum !== undefined && `to ${s.maximum}`,
+    s.minLength !== undefined && `${s.minLength} characters at least`,
+    s.maxLength !== undefined && `${s.maxLength} characters at most`,
+  ].filter(Boolean);
+  return (
+    <>
+      {s.format ?? s.type}
+      {limits.length > 0 && ` ${limits.join(' ')}`}
+    </>
+  );
+}

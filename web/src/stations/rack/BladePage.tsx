@@ -1,0 +1,223 @@
+/** One blade: its drawing, its numbers, how it stands, and everything it has done. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { Link, useLocation, useParams } from 'react-router';
+import { useBlade, useBladeLog, useSaws } from '../../api/queries';
+import type { Blade, LogEntry, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { BladeFace } from '../../drawings/BladeFace';
+import { grindWords, makeWords, useWords } from '../../drawings/words';
+import { formatLength, formatRun, formatThin, trim } from '../../measure/format';
+import { Condition } from '../../ui/Condition';
+
+export function BladePage() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const { search } = useLocation();
+  const blade = useBlade(id);
+  const log = useBladeLog(id);
+  const saws = useSaws();
+  const rows = log.data?.pages.flatMap((p) => p.items) ?? [];
+  const saw = saws.data?.find((s) => s.id === blade.data?.mounted_on);
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>
+        ‹ Rack
+      </Button>
+      {blade.error && (
+        <Alert severity="error" variant="outlined" sx={{ my: 2 }}>
+          {blade.error.message}
+        </Alert>
+      )}
+      {blade.data && (
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '360px minmax(0,1fr)' },
+            columnGap: 5,
+            rowGap: 3,
+            alignItems: 'start',
+          }}
+        >
+          <About blade={blade.data} saw={saw?.name} units={units} />
+          <Box component="section" aria-labelledby="history" sx={{ minWidth: 0 }}>
+            <Typography id="history" variant="h2" sx={{ mb: 1 }}>
+              History
+            </Typography>
+            {log.error && (
+              <Alert severity="error" variant="outlined">
+                {log.error.message}
+              </Alert>
+            )}
+            {log.data && rows.length === 0 && (
+              <Typography>Nothing logged yet. “Cut made” on Choose writes the first line.</Typography>
+            )}
+            <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+              {rows.map((e) => (
+                <Entry key={e.id} entry={e} units={units} />
+              ))}
+            </Box>
+            {log.hasNextPage && (
+              <Button
+                variant="outlined"
+                sx={{ mt: 2 }}
+                disabled={log.isFetchingNextPage}
+                onClick={() => void log.fetchNextPage()}
+              >
+                {log.isFetchingNextPage ? 'Fetching…' : 'Earlier'}
+              </Button>
+            )}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined; units: Units }) {
+  const c = b.condition;
+  const rows: [string, string | undefined][] = [
+    ['What', makeWords[b.make]],
+    ['Diameter', formatLength(b.diameter_mm, units)],
+    ['Bore', formatLength(b.bore_mm, units)],
+    ['Teeth', b.teeth ? `${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : 'none'],
+    ['Grind', b.grind && grindWords[b.grind] + (b.group ? `, groups of ${b.group}` : '')],
+    ['Hook', b.grind && `${trim(b.hook_deg, 1)}°`],
+    ['Top bevel', b.bevel_deg ? `${trim(b.bevel_deg, 1)}°` : undefined],
+    ['Kerf', formatThin(b.kerf_mm, units)],
+    ['Plate', b.plate_mm ? formatThin(b.plate_mm, units) : 'not measured'],
+    ['Side clearance', b.side_clearance_mm ? `${formatThin(b.side_clearance_mm, units)} a side` : undefined],
+    ['Gullets', b.teeth ? `${formatLength(b.gullet_depth_mm, units)} deep` : undefined],
+    [
+      'Groove bottom',
+      b.teeth
+        ? b.groove.ridge_mm > 0.01
+          ? `leaves ${formatThin(b.groove.ridge_mm, units)} standing`
+          : 'flat'
+        : undefined,
+    ],
+    ['Speed limit', b.max_rpm ? `${trim(b.max_rpm, 0)} rpm` : 'not on the blade'],
+    ['Kept for', useWords[b.kept_for] + (b.nails ? ', nail-rated' : '')],
+    ['Hangs', saw ? `on ${saw}` : b.hangs || 'not said'],
+    ['Cut so far', `${formatRun(c.metres, units)} in ${c.cuts} log lines`],
+    ['Since washing', formatRun(c.metres_since_wash, units)],
+    ['Since sharpening', `${formatRun(c.metres_since_sharpening, units)}, sharpened ${times(c.sharpenings)}`],
+  ];
+  return (
+    <Box component="section" aria-label="The blade" sx={{ minWidth: 0 }}>
+      <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
+        {b.name}
+      </Typography>
+      <Box
+        sx={{ display: 'grid', placeItems: 'center', my: 1.5, '& svg': { maxWidth: '100%', height: 'auto' } }}
+      >
+        <BladeFace blade={b} scale={1.02} />
+      </Box>
+      <Condition condition={c} />
+      {b.note && <Typography sx={{ mt: 1.5 }}>{b.note}</Typography>}
+      <Box
+        component="dl"
+        sx={{ m: 0, mt: 1.5, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, fontSize: 15 }}
+      >
+        {rows.map(
+          ([name, value]) =>
+            value && (
+              <Box
+                key={name}
+                sx={{
+                  display: 'contents',
+                  '& > *': { py: 0.4, borderTop: '1px solid', borderColor: 'divider' },
+                }}
+              >
+                <Box component="dt" sx={{ color: 'text.secondary' }}>
+                  {name}
+                </Box>
+                <Box component="dd" sx={{ m: 0 }}>
+                  {value}
+                </Box>
+              </Box>
+            ),
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+const times = (n: number) => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`);
+
+const day = new Intl.DateTimeFormat(undefined, {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+function Entry({ entry: e, units }: { entry: LogEntry; units: Units }) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '176px minmax(0,1fr)' },
+        columnGap: 2,
+        py: 0.75,
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        fontSize: 15.5,
+      }}
+    >
+      <Box component="time" dateTime={e.at} sx={{ color: 'text.secondary' }}>
+        {day.format(new Date(e.at))}
+      </Box>
+      <Box sx={{ minWidth: 0 }}>
+        {what(e, units)}
+        {(e.by ?? e.note) && (
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            {e.by && ` ${e.by}`}
+            {e.note && `${e.by ? ',' : ''} ${e.note}`}
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+const cutWords = { rip: 'Ripped', crosscut: 'Crosscut', sheet: 'Cut sheet of' } as const;
+const splinterWords = {
+  none: 'no splinters',
+  fuzz: 'fuzz',
+  splinters: 'some splinters',
+  torn: 'torn',
+} as const;
+
+function what(e: LogEntry, units: Units) {
+  const on = e.saw_name ? ` on ${e.saw_name}` : '';
+  switch (e.kind) {
+    case 'cut': {
+      if (!e.cut) return 'Cut.';
+      const c = e.cut;
+      const at = c.height_mm ? ` at ${formatLength(c.height_mm, units)}` : '';
+      const many = c.pieces > 1 ? `, ${c.pieces} pieces` : '';
+      return (
+        <>
+          {cutWords[c.direction]} {formatLength(c.thickness_mm, units)} {c.material_name},{' '}
+          {formatRun(c.metres, units)}
+          {many}
+          {on}
+          {at}: <b>wall {c.wall}</b>, {splinterWords[c.splinters]}.
+        </>
+      );
+    }
+    case 'mounted':
+      return `Went on${on.replace(' on', '')}.`;
+    case 'washed':
+      return 'Washed.';
+    case 'sharpened':
+      return 'Sharpened.';
+    case 'heel':
+      return `Heel ${e.heel_mm ?? 0} mm${on}.`;
+  }
+}

@@ -1,0 +1,45 @@
+/** How a blade stands: edge used up and pitch gathered, as two drawn measures with their word. */
+import Box from '@mui/material/Box';
+import type { Blade } from '../api/types';
+import { ink } from '../drawings/ink';
+import { Verdict } from './Verdict';
+
+export function Condition({ condition: c }: { condition: Blade['condition'] }) {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'auto 1fr',
+        columnGap: 1,
+        rowGap: 0.25,
+        alignItems: 'center',
+        fontSize: 14,
+      }}
+    >
+      <Box sx={{ color: 'text.secondary' }}>edge</Box>
+      <Measure
+        share={c.wear_share}
+        name={`Edge ${Math.round(100 * Math.min(9.99, c.wear_share))} % used up`}
+        colour={ink.ink}
+      />
+      <Box sx={{ color: 'text.secondary' }}>pitch</Box>
+      <Measure
+        share={c.pitch_level / 3}
+        name={`Pitch level ${c.pitch_level.toFixed(1)} of 3`}
+        colour={ink.scorch}
+      />
+      <Box sx={{ gridColumn: '1 / -1', display: 'flex', gap: 1, mt: 0.25 }}>
+        {c.verdict === 'clear' ? <span>{c.state}</span> : <Verdict verdict={c.verdict} size={13} />}
+        {c.verdict !== 'clear' && <span>{c.state === 'dull' ? 'dull: sharpen it' : 'pitchy: wash it'}</span>}
+      </Box>
+    </Box>
+  );
+}
+
+function Measure({ share, name, colour }: { share: number; name: string; colour: string }) {
+  return (
+    <Box role="img" aria-label={name} sx={{ height: 8, border: '1px solid', borderColor: 'drawing.hair' }}>
+      <Box sx={{ height: '100%', width: `${100 * Math.min(1, share)}%` }} style={{ background: colour }} />
+    </Box>
+  );
+}

@@ -1,0 +1,157 @@
+/**
+ * The feed window: from scorch through clean to splinter or bog, on one scale of
+ * seconds for 300 mm or for a foot, slow on the left. What is clean is left
+ * bare, so the window reads without colour: scorch is a brown wash, splinter a
+ * hatch, bog a dotted weight, the hand's own limits a plain tint.
+ */
+import Box from '@mui/material/Box';
+import { useId } from 'react';
+import type { FeedWindow as Window, Units } from '../api/types';
+import { ink } from '../drawings/ink';
+import { trim } from '../measure/format';
+
+const SLOWEST = 0.4; // m/min at the left end
+const FASTEST = 7.5; // at the right end
+
+/** Where a feed stands on the scale, 0 to 100. */
+const place = (feed: number) =>
+  Math.max(0, Math.min(100, (100 * Math.log(feed / SLOWEST)) / Math.log(FASTEST / SLOWEST)));
+
+/** Seconds for the stretch of cut that people count by. */
+const stretch: Record<Units, { metres: number; name: string }> = {
+  mm: { metres: 0.3, name: '300 mm' },
+  in: { metres: 0.3048, name: 'a foot' },
+};
+
+const ticks = [30, 20, 10, 5, 3];
+
+const words = {
+  scorch: 'scorch',
+  hand: 'unsteady',
+  bog: 'bog',
+  splinter: 'splinters',
+  gullet: 'gullets full',
+} as const;
+
+export function FeedScale({ units }: { units: Units }) {
+  const { metres, name } = stretch[units];
+  return (
+    <Box
+      aria-hidden
+      sx={{ position: 'relative', height: 20, fontSize: 12.5, color: 'text.secondary', fontWeight: 500 }}
+    >
+      <Box sx={{ position: 'absolute', right: '100%', pr: 1, whiteSpace: 'nowrap' }}>seconds for {name}</Box>
+      {ticks.map((s) => (
+        <Box
+          key={s}
+          sx={{
+            position: 'absolute',
+            left: `${place((metres * 60) / s)}%`,
+            transform: 'translateX(-50%)',
+            whiteSpace: 'nowrap',
+          }}
+        >
+          {s}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+interface Props {
+  window: Window;
+  feed: number;
+  units: Units;
+  tall?: boolean;
+}
+
+export function FeedWindow({ window: w, feed, units, tall = false }: Props) {
+  const id = useId();
+  const { metres, name } = stretch[units];
+  const seconds = (f: number) => trim((metres * 60) / f, 1);
+  const low = place(w.slowest_m_min);
+  const high = place(w.fastest_m_min);
+  const h = tall ? 34 : 18;
+  const says =
+    `Feed window ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
+    `fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.`;
+  return (
+    <Box role="img" aria-label={says} sx={{ position: 'relative' }}>
+      <svg width="100%" height={h} style={{ display: 'block' }} aria-hidden focusable="false">
+        <defs>
+          <linearGradient id={`${id}s`}>
+            <stop offset="0" stopColor={ink.scorch} stopOpacity={0.85} />
+            <stop offset="1" stopColor={ink.scorch} stopOpacity={0.3} />
+          </linearGradient>
+          <pattern
+            id={`${id}h`}
+            width={5}
+            height={5}
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(35)"
+          >
+            <path d="M0 0V5" stroke={ink.ink} strokeWidth={2.2} />
+          </pattern>
+          <pattern id={`${id}d`} width={6} height={6} patternUnits="userSpaceOnUse">
+            <circle cx={1.5} cy={1.5} r={1.35} fill={ink.ink} />
+            <circle cx={4.5} cy={4.5} r={1.35} fill={ink.ink} />
+          </pattern>
+          <pattern id={`${id}g`} width={7} height={7} patternUnits="userSpaceOnUse">
+            <path d="M0 3.500H7M3.500 0V7" stroke={ink.ink} strokeWidth={1} />
+          </pattern>
+        </defs>
+        <rect
+          x={0}
+          y={0}
+          width={`${low}%`}
+          height={h}
+          fill={w.slow_by === 'scorch' ? `url(#${id}s)` : ink.hair}
+          fillOpacity={w.slow_by === 'scorch' ? 1 : 0.22}
+        />
+        <rect
+          x={`${high}%`}
+          y={0}
+          width={`${100 - high}%`}
+          height={h}
+          fill={
+            w.fast_by === 'splinter'
+              ? `url(#${id}h)`
+              : w.fast_by === 'bog'
+                ? `url(#${id}d)`
+                : w.fast_by === 'gullet'
+                  ? `url(#${id}g)`
+                  : ink.hair
+          }
+          fillOpacity={w.fast_by === 'hand' ? 0.22 : 0.75}
+        />
+        <line x1={0} x2="100%" y1={h - 0.5} y2={h - 0.5} stroke={ink.hair} />
+        <line x1={0} x2="100%" y1={0.5} y2={0.5} stroke={ink.hair} />
+        <line x1={`${low}%`} x2={`${low}%`} y1={0} y2={h} stroke={ink.ink} strokeWidth={2} />
+        <line x1={`${high}%`} x2={`${high}%`} y1={0} y2={h} stroke={ink.ink} strokeWidth={2} />
+        <svg x={`${place(feed)}%`} y={0} width={1} height={h} overflow="visible">
+          <path d={`M-5.500 0H5.500L0 8Z`} fill={ink.ink} stroke={ink.paper} strokeWidth={1.5} />
+          <path d={`M0 6V${h}`} stroke={ink.ink} strokeWidth={1.5} />
+        </svg>
+      </svg>
+      {tall && (
+        <Box
+          aria-hidden
+          sx={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            fontSize: 13.5,
+            color: 'text.secondary',
+            mt: 0.25,
+          }}
+        >
+          <span>
+            {words[w.slow_by]} if slower than <b>{seconds(w.slowest_m_min)} s</b>
+          </span>
+          <span>
+            {words[w.fast_by]} if quicker than <b>{seconds(w.fastest_m_min)} s</b>
+          </span>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,262 @@
+/**
+ * The words of a sentence that are its controls: a word that opens a list, and
+ * a word that opens a field for a length.
+ */
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import ListSubheader from '@mui/material/ListSubheader';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import Popover from '@mui/material/Popover';
+import TextField from '@mui/material/TextField';
+import { useId, useRef, useState, type ReactNode } from 'react';
+import { useReadLength } from '../api/queries';
+import type { Units } from '../api/types';
+import { formatLength, formatSetting } from '../measure/format';
+
+interface WordProps {
+  label: string; // what the word decides, for those who do not see the sentence
+  wrong?: boolean;
+  onClick: (e: React.MouseEvent<HTMLButtonElement>) => void;
+  children: ReactNode;
+  open: boolean;
+}
+
+function WordButton({ label, wrong, onClick, children, open }: WordProps) {
+  return (
+    <ButtonBase
+      aria-label={`${label}: ${typeof children === 'string' ? children : ''}`}
+      aria-haspopup="true"
+      aria-expanded={open}
+      onClick={onClick}
+      sx={{
+        font: 'inherit',
+        color: wrong ? 'error.main' : 'primary.main',
+        fontWeight: 650,
+        px: 0.25,
+        minHeight: { xs: 40, md: 0 },
+        verticalAlign: 'baseline',
+        borderBottom: wrong ? '3px double' : '2px solid',
+        borderColor: 'currentColor',
+        borderRadius: 0,
+        lineHeight: 1.15,
+        '&:hover': { bgcolor: 'action.hover' },
+      }}
+    >
+      {children}
+    </ButtonBase>
+  );
+}
+
+export interface Choice<T extends string> {
+  value: T;
+  name: string;
+  group?: string;
+  disabled?: boolean;
+}
+
+interface ChoiceProps<T extends string> {
+  label: string;
+  value: T;
+  choices: Choice<T>[];
+  onChoose: (v: T) => void;
+  wrong?: boolean;
+  children?: string; // the word in the sentence, where it differs from the choice's name
+}
+
+export function ChoiceWord<T extends string>({
+  label,
+  value,
+  choices,
+  onChoose,
+  wrong,
+  children,
+}: ChoiceProps<T>) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const said = children ?? choices.find((c) => c.value === value)?.name ?? value;
+  const items: ReactNode[] = [];
+  let group: string | undefined;
+  for (const c of choices) {
+    if (c.group !== group) {
+      group = c.group;
+      items.push(
+        <ListSubheader key={`group ${group}`} sx={{ lineHeight: 2.2, bgcolor: 'background.paper' }}>
+          {group}
+        </ListSubheader>,
+      );
+    }
+    items.push(
+      <MenuItem
+        key={c.value}
+        selected={c.value === value}
+        disabled={c.disabled}
+        onClick={() => {
+          setAnchor(null);
+          onChoose(c.value);
+        }}
+      >
+        {c.name}
+      </MenuItem>,
+    );
+  }
+  return (
+    <>
+      <WordButton
+        label={label}
+        wrong={wrong}
+        open={anchor !== null}
+        onClick={(e) => setAnchor(e.currentTarget)}
+      >
+        {said}
+      </WordButton>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => setAnchor(null)}
+        slotProps={{ list: { 'aria-label': label, dense: true }, paper: { sx: { maxHeight: 420 } } }}
+      >
+        {items}
+      </Menu>
+    </>
+  );
+}
+
+interface LengthProps {
+  label: string;
+  mm: number;
+  units: Units;
+  picks: number[]; // in millimetres
+  onChoose: (mm: number) => void;
+  wrong?: boolean;
+  problem?: string;
+}
+
+export function LengthWord({ label, mm, units, picks, onChoose, wrong, problem }: LengthProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const close = () => setAnchor(null);
+  return (
+    <>
+      <WordButton
+        label={label}
+        wrong={wrong}
+        open={anchor !== null}
+        onClick={(e) => setAnchor(e.currentTarget)}
+      >
+        {formatLength(mm, units)}
+      </WordButton>
+      <Popover
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={close}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': label } as object }}
+      >
+        <Box sx={{ p: 2, width: 296 }}>
+          <LengthField
+            label={label}
+            mm={mm}
+            units={units}
+            autoFocus
+            problem={problem}
+            hint="Millimetres or inches: 30 mm, 1 3/16"
+            onLength={(v) => {
+              close();
+              onChoose(v);
+            }}
+          />
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
+            {picks.map((p) => (
+              <ButtonBase
+                key={p}
+                onClick={() => {
+                  close();
+                  onChoose(p);
+                }}
+                sx={{
+                  px: 1.25,
+                  minHeight: 44,
+                  minWidth: 52,
+                  fontSize: 16,
+                  border: '1.5px solid',
+                  borderColor: 'drawing.hair',
+                  borderRadius: 1,
+                }}
+              >
+                {formatLength(p, units)}
+              </ButtonBase>
+            ))}
+          </Box>
+        </Box>
+      </Popover>
+    </>
+  );
+}
+
+interface FieldProps {
+  label: string;
+  mm: number;
+  units: Units;
+  onLength: (mm: number) => void;
+  autoFocus?: boolean;
+  problem?: string;
+  hint?: string;
+  large?: boolean; // to be read at arm's length
+}
+
+/** A field that takes a length as people type it, in either unit, and says what it cannot read. */
+export function LengthField({ label, mm, units, onLength, autoFocus, problem, hint, large }: FieldProps) {
+  const shown = large ? formatSetting(mm, units) : formatLength(mm, units);
+  const [text, setText] = useState<string | null>(null); // null: nothing typed, follow the value
+  const read = useReadLength();
+  const id = useId();
+  const done = useRef(false);
+  const commit = async () => {
+    if (text === null || done.current) return;
+    done.current = true;
+    try {
+      const l = await read.mutateAsync({ text, units });
+      setText(null);
+      onLength(l.mm);
+    } catch {
+      // the sentence is shown below the field
+    } finally {
+      done.current = false;
+    }
+  };
+  const wrong = read.error?.message ?? problem;
+  return (
+    <TextField
+      id={id}
+      label={label}
+      value={text ?? shown}
+      autoFocus={autoFocus}
+      fullWidth
+      size="small"
+      autoComplete="off"
+      error={wrong !== undefined}
+      helperText={wrong ?? hint}
+      onFocus={(e) => e.target.select()}
+      onChange={(e) => {
+        setText(e.target.value);
+        if (read.error) read.reset();
+      }}
+      onBlur={() => void commit()}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') void commit();
+        if (e.key === 'Escape' && text !== null) {
+          setText(null);
+          read.reset();
+          e.stopPropagation();
+        }
+      }}
+      slotProps={{
+        htmlInput: {
+          inputMode: 'text',
+          style: large
+            ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
+            : { fontSize: 20 },
+        },
+      }}
+    />
+  );
+}
