@@ -163,8 +163,9 @@ type Change struct {
 }
 
 // BestChange finds the single change that opens an option's window most:
-// another height, support of a face, washing, sharpening, truing the saw. It
-// reports false where none helps by a tenth.
+// support of a face, washing, sharpening, truing the saw, another height. Full
+// height is named only where nothing else helps, because it leaves the most
+// blade bare. It reports false where none helps by a tenth.
 func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	c.State.Heel = r.Heel
 	drive := r.drive()
@@ -176,22 +177,6 @@ func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 		change(&j, &s)
 		if room := cut.Work(j, c.Blade, drive, s).Window.Room(); room > best.Room {
 			best, found = Change{text, room, height}, true
-		}
-	}
-	raise, lower := "raise it to ", "lower it to "
-	if r.Saw.Kind != saw.Table {
-		raise, lower = "set it deeper, to ", "set it shallower, to "
-	}
-	if h := SetHeights(r.Job, c.Blade, r.Saw); r.Job.Motion == cut.Along {
-		for _, to := range [...]measure.Length{h.Proud, h.Gullets, h.Full} {
-			text := raise
-			if to < o.Height {
-				text = lower
-			}
-			text += to.Setting(r.Unit)
-			if to > r.Job.Thickness && to != o.Height {
-				try(text, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
-			}
 		}
 	}
 	if o.Figures.Exit.Matters && r.Job.Exit == cut.Open {
@@ -208,6 +193,26 @@ func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	}
 	if math.Abs(r.Heel.Mm()) > 0.02 {
 		try("true the blade to the slot", 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
+	}
+	raise, lower := "raise it to ", "lower it to "
+	if r.Saw.Kind != saw.Table {
+		raise, lower = "set it deeper, to ", "set it shallower, to "
+	}
+	h := SetHeights(r.Job, c.Blade, r.Saw)
+	if r.Job.Motion == cut.Along {
+		for _, to := range [...]measure.Length{h.Proud, h.Gullets} {
+			text := raise
+			if to < o.Height {
+				text = lower
+			}
+			text += to.Setting(r.Unit)
+			if to > r.Job.Thickness && to != o.Height {
+				try(text, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
+			}
+		}
+	}
+	if h.Full > o.Height && !found && r.Job.Motion == cut.Along {
+		try(raise+h.Full.Setting(r.Unit)+", though more blade stands bare", h.Full, func(j *cut.Job, _ *cut.State) { j.Height = h.Full })
 	}
 	return best, found
 }

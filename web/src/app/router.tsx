@@ -9,6 +9,7 @@ export const router = createBrowserRouter([
     path: '/',
     element: <Sheet />,
     errorElement: <Broken />,
+    hydrateFallbackElement: <></>,
     children: [
       { index: true, element: <Choose /> },
       {

@@ -7,12 +7,12 @@ import { VerticalDimension } from './Dimension';
 import { ink } from './ink';
 
 export function SawFace({ saw, units }: { saw: Saw; units: Units }) {
-  const scale = 0.5;
+  const scale = 0.42;
   const r = (saw.diameter_mm / 2) * scale;
   const reach = saw.reach_mm * scale;
   const [w, h] = [230, 130];
   const up = saw.kind === 'table';
-  const line = up ? 74 : saw.kind === 'miter' ? 112 : 78;
+  const line = up ? 74 : saw.kind === 'miter' ? 124 : 78;
   const low = saw.below_table_mm * scale;
   const y = up ? line - reach + r : saw.kind === 'miter' ? line + low - r : line + reach - r;
   const x = 92;

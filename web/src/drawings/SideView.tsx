@@ -150,6 +150,7 @@ function Drawing({
   const grain = grainOf(material, cut.direction);
   const tangent = to + Math.PI / 2;
   const movable = fullMm > 0;
+  const roomy = width > 520; // for what the sentence says as well
 
   return (
     <svg
@@ -287,7 +288,7 @@ function Drawing({
       )}
       {!chop && (
         <Label
-          x={X(end[0]) + (s.side < 0 ? 8 : 30)}
+          x={s.side < 0 ? X(end[0]) + 8 : Math.min(X(end[0]) + 30, width - 170)}
           y={saw.kind === 'table' ? Y(0) + 24 : Y(t) - 34}
           anchor="start"
         >
@@ -299,16 +300,18 @@ function Drawing({
           {`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
         </Label>
       )}
-      <Label
-        x={X((start[0] + end[0]) / 2) + s.side * 14}
-        y={Y((start[1] + end[1]) / 2)}
-        anchor={s.side < 0 ? 'end' : 'start'}
-      >
-        {`${setting.teeth_in_cut.toFixed(1)} teeth in`}
-      </Label>
+      {roomy && (
+        <Label
+          x={X((start[0] + end[0]) / 2) + s.side * 14}
+          y={Y((start[1] + end[1]) / 2)}
+          anchor={s.side < 0 ? 'end' : 'start'}
+        >
+          {`${setting.teeth_in_cut.toFixed(1)} teeth in`}
+        </Label>
+      )}
 
       <Turning x={X(0)} y={Y(s.centre)} r={r * scale} up={saw.kind === 'table'} />
-      {saw.kind === 'table' && (
+      {roomy && saw.kind === 'table' && (
         <g stroke={ink.hair} strokeWidth={1.5} fill="none">
           <path d={`M16 ${Y(t) - 16}h44m-9 -5l9 5l-9 5`} />
           <Label x={66} y={Y(t) - 16} anchor="start">
@@ -321,13 +324,15 @@ function Drawing({
           <path d={`M${X(0) - 22} ${Math.max(16, Y(s.centre))}h44m-9 -5l9 5l-9 5`} />
         </g>
       )}
-      <Label
-        x={s.side < 0 ? width - 14 : 14}
-        y={showFace === 'up' ? Y(t) - 14 : Y(0) + 16}
-        anchor={s.side < 0 ? 'end' : 'start'}
-      >
-        {showFace === 'up' ? 'show face up ▴' : 'show face down ▾'}
-      </Label>
+      {roomy && (
+        <Label
+          x={s.side < 0 ? width - 14 : 14}
+          y={showFace === 'up' ? Y(t) - 14 : Y(0) + 16}
+          anchor={s.side < 0 ? 'end' : 'start'}
+        >
+          {showFace === 'up' ? 'show face up ▴' : 'show face down ▾'}
+        </Label>
+      )}
 
       <VerticalDimension
         x={chop ? left - 34 : s.side < 0 ? 34 : width - 40}
@@ -490,7 +495,7 @@ function HeightHandle({ x, y, zero, dimX, up, value, max, scale, units, label, o
         from={zero}
         to={y}
         reach={x - dimX}
-        text={formatLength(value, units)}
+        text={formatSetting(value, units)}
         strong
       />
       <g

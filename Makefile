@@ -1,0 +1,50 @@
+# The two commands that matter are `make demo` and `make test`; both do all the
+# set-up that a fresh machine needs.
+.PHONY: demo test setup build generate fresh format format-check lint bench shots clean
+
+demo: setup build
+	@exec ./bin/corte demo
+
+test:
+	@exec scripts/test.sh
+
+setup:
+	@scripts/setup.sh
+
+build:
+	@scripts/build.sh
+
+# Types on both sides follow from the contract.
+generate:
+	go tool oapi-codegen -config api/codegen.yaml api/openapi.yaml
+	cd web && npm run -s types
+
+fresh: generate
+	@git diff --exit-code -- internal/httpapi/contract web/src/api/schema.d.ts || \
+	  { echo "Generated code is stale: run 'make generate' and commit what it writes." >&2; exit 1; }
+
+format:
+	gofmt -w api cmd core internal web/*.go
+	cd web && npx prettier --write .
+	cd e2e && ../web/node_modules/.bin/prettier --write .
+
+format-check:
+	@test -z "$$(gofmt -l cmd core internal web/*.go)" || { echo "Not formatted; run 'make format':"; gofmt -l cmd core internal web/*.go; exit 1; } >&2
+	cd web && npm run -s format:check
+	cd e2e && ../web/node_modules/.bin/prettier --check .
+
+lint:
+	go vet ./...
+	go tool staticcheck $$(go list ./... | grep -v /contract$$)
+	cd web && npm run -s typecheck && npm run -s lint
+	cd e2e && npx tsc --noEmit
+
+bench:
+	go test -run '^$$' -bench . ./core/... ./internal/...
+
+# Refreshes docs/screenshots from demo data.
+shots: setup build
+	cd e2e && npx playwright test --project=shots
+
+clean:
+	rm -rf bin web/dist/assets web/dist/index.html web/dist/favicon.svg e2e/test-results

@@ -1,0 +1,43 @@
+/** Journeys through the built application, in Debian's Chromium. Nothing is downloaded. */
+import { defineConfig } from '@playwright/test';
+
+const port = 8298;
+
+export default defineConfig({
+  testDir: '.',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 30_000,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    locale: 'en-GB',
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: './demo-server.sh',
+    env: { CORTE_LISTEN: `127.0.0.1:${port}` },
+    url: `http://127.0.0.1:${port}/api/v1/health`,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+    reuseExistingServer: false,
+    stdout: 'ignore',
+  },
+  projects: [
+    { name: 'journeys', testMatch: /.*\.journey\.ts/ },
+    { name: 'shots', testMatch: /shots\.ts/ },
+    { name: 'trace', testMatch: /drag\.trace\.ts/ },
+  ],
+});

@@ -1,0 +1,46 @@
+/** The test that every journey extends: a page that must not complain, and the words for finding things. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test as base, type Page } from '@playwright/test';
+
+export const test = base.extend<{ quiet: void }>({
+  quiet: [
+    async ({ page }, use) => {
+      const said: string[] = [];
+      page.on('console', (m) => {
+        // A refused request is an answer that the page shows, not a fault of the page.
+        if (['error', 'warning'].includes(m.type()) && !m.text().includes('status of 4')) said.push(m.text());
+      });
+      page.on('pageerror', (e) => said.push(e.message));
+      await use();
+      expect(said, 'what the browser complained of').toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** No fault that axe can see. */
+export async function accessible(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+}
+
+/** Says one word of the sentence by choosing from its list. */
+export async function choose(page: Page, word: string, choice: string | RegExp) {
+  await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click();
+  await page.getByRole('menuitem', { name: choice }).click();
+}
+
+/** Says a length of the sentence by typing it. */
+export async function type(page: Page, word: string, text: string) {
+  await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click();
+  const field = page.getByRole('textbox', { name: word });
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+export const cut = (page: Page) => page.getByRole('region', { name: 'The cut' });
+export const rack = (page: Page) => page.getByRole('region', { name: 'Blades for this cut' });
+export const first = (page: Page) => rack(page).getByRole('listitem').first();
+export const height = (page: Page) => page.getByRole('slider');
