@@ -1,6 +1,6 @@
 # The two commands that matter are `make demo` and `make test`; both do all the
 # set-up that a fresh machine needs.
-.PHONY: demo test setup build generate fresh format format-check lint bench shots clean
+.PHONY: demo test setup build generate fresh format format-check lint bench shots drag clean
 
 demo: setup build
 	@exec ./bin/corte demo
@@ -45,6 +45,10 @@ bench:
 # Refreshes docs/screenshots from demo data.
 shots: setup build
 	cd e2e && npx playwright test --project=shots
+
+# Drags the blade for three seconds and says how many frames the page kept.
+drag: setup build
+	cd e2e && npx playwright test --project=trace
 
 clean:
 	rm -rf bin web/dist/assets web/dist/index.html web/dist/favicon.svg e2e/test-results

@@ -19,7 +19,8 @@ test('night, a tablet and a phone', async ({ browser }) => {
     [820, 1180],
     [390, 844],
   ] as const) {
-    const page = await browser.newPage({ viewport: { width, height }, colorScheme: 'dark' });
+    const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'dark' });
+    const page = await context.newPage();
     for (const address of ['/', '/rack']) {
       await page.goto(address);
       await expect(page.getByRole('heading').first()).toBeVisible();
@@ -27,7 +28,7 @@ test('night, a tablet and a phone', async ({ browser }) => {
       expect(wide, `${address} at ${width} scrolls sideways`).toBeLessThanOrEqual(width);
       await accessible(page);
     }
-    await page.close();
+    await context.close();
   }
 });
 

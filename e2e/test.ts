@@ -7,8 +7,9 @@ export const test = base.extend<{ quiet: void }>({
     async ({ page }, use) => {
       const said: string[] = [];
       page.on('console', (m) => {
-        // A refused request is an answer that the page shows, not a fault of the page.
-        if (['error', 'warning'].includes(m.type()) && !m.text().includes('status of 4')) said.push(m.text());
+        // A refused or lost request is shown by the page; it is no fault of the page.
+        if (['error', 'warning'].includes(m.type()) && !/status of 4|ERR_CONNECTION_RESET/.test(m.text()))
+          said.push(m.text());
       });
       page.on('pageerror', (e) => said.push(e.message));
       await use();

@@ -139,6 +139,8 @@ func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail str
 			name = m[1]
 		}
 		return bad, fmt.Sprintf("%s is not a field that is known here.", name)
+	case "nullable":
+		return bad, fmt.Sprintf("%s is null; give it a value or leave it out.", name)
 	case "type":
 		return bad, fmt.Sprintf("%s must be a %s.", name, strings.Join(e.Schema.Type.Slice(), " or "))
 	case "format":

@@ -40,6 +40,10 @@ const leastFree = 200 << 20
 type Options struct {
 	Dir       string // holds the cluster, its password and its log
 	Throwaway bool   // trade all safety for speed: for tests alone
+
+	// Patience is how long to wait for a folder that another server, such as
+	// one that was killed a moment ago, is still letting go of. 0 means 15 s.
+	Patience time.Duration
 }
 
 // A Server is a running PostgreSQL.
@@ -77,8 +81,10 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 	if s.password, err = s.ensureCluster(ctx, bin, as); err != nil {
 		return nil, err
 	}
-	// A Corte that was killed a moment ago may still be letting go of the folder.
-	const patience = 15 * time.Second
+	patience := o.Patience
+	if patience == 0 {
+		patience = 15 * time.Second
+	}
 	for deadline := time.Now().Add(patience); ; {
 		err := s.launch(ctx, bin, as, o.Throwaway)
 		if err == nil {

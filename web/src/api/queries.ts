@@ -76,7 +76,7 @@ export const useSweep = (
   units: Units,
 ) =>
   useQuery({
-    queryKey: ['sweep', cut, bladeId, stepMm, alsoMm],
+    queryKey: ['sweep', cut, bladeId, stepMm, alsoMm, units],
     enabled: cut !== undefined && bladeId !== undefined,
     queryFn: async () =>
       unwrap(

@@ -156,7 +156,7 @@ function Drawing({
     <svg
       width={width}
       height={height}
-      role="img"
+      role="group"
       aria-label={`Side view of ${blade.name} in ${formatLength(t, units)} ${material?.name ?? 'stock'}`}
       style={{ display: 'block', touchAction: 'pan-x', userSelect: 'none' }}
     >
@@ -504,7 +504,7 @@ function HeightHandle({ x, y, zero, dimX, up, value, max, scale, units, label, o
         aria-label={label}
         aria-valuemin={step}
         aria-valuemax={max}
-        aria-valuenow={value}
+        aria-valuenow={Number(value.toFixed(4))}
         aria-valuetext={formatSetting(value, units)}
         aria-orientation="vertical"
         style={{ cursor: 'ns-resize', touchAction: 'none' }}

@@ -126,7 +126,9 @@ type AtHeightProps = Omit<Parameters<typeof SettingPanel>[0], 'setting' | 'child
 /** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
 function AtHeight({ suggested, asked, ...p }: AtHeightProps) {
   const step = heightStep[p.units];
-  const typed = asked !== undefined && offStep(asked, step) ? asked : undefined;
+  // A height off the steps, or out of reach, is for the server to answer.
+  const full = p.option.heights?.full_mm ?? 0;
+  const typed = asked !== undefined && (offStep(asked, step) || asked > full) ? asked : undefined;
   const sweep = useSweep(p.cut, p.blade.id, step, typed, p.units);
   const setting =
     asked === undefined ? suggested : (settingAt(sweep.data, asked, step, suggested) ?? suggested);

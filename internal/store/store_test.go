@@ -1,0 +1,111 @@
+package store_test
+
+import (
+	"errors"
+	"os"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+
+	"corte/core/blade"
+	"corte/core/saw"
+	"corte/internal/pgtest"
+	"corte/internal/store"
+)
+
+func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }
+
+func furnished(t *testing.T, st *store.Store, slug string) (sh store.Shop, saws [2]store.Saw, b store.Blade) {
+	t.Helper()
+	ctx := t.Context()
+	sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: slug, Name: slug})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range saws {
+		saws[i] = store.Saw{ID: uuid.New(), Name: "saw", Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Arbor: 15.875, RPM: 4000, MotorW: 1300, Reach: 79, Brake: &saw.Brake{MinKerf: 2, MaxKerf: 4, MinDiameter: 250, MaxDiameter: 260}}}
+		if err := st.AddSaw(ctx, sh.ID, saws[i]); err != nil {
+			t.Fatal(err)
+		}
+	}
+	b = store.Blade{ID: uuid.New(), Name: "Plough", Blade: blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Teeth: 24, Grind: blade.FTG}}
+	if err := st.AddBlade(ctx, sh.ID, b); err != nil {
+		t.Fatal(err)
+	}
+	return sh, saws, b
+}
+
+func TestRowsComeBackAsTheyWent(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	if err := st.Migrate(ctx); err != nil {
+		t.Errorf("migrating what is up to date: %v", err)
+	}
+	sh, saws, b := furnished(t, st, "a")
+	got, err := st.Blade(ctx, sh.ID, b.ID)
+	if err != nil || got.Blade != b.Blade {
+		t.Errorf("blade %+v, %v; want %+v", got, err, b)
+	}
+	w, err := st.Saw(ctx, sh.ID, saws[0].ID)
+	if err != nil || *w.Brake != *saws[0].Brake || w.Reach != 79 {
+		t.Errorf("saw %+v, %v", w, err)
+	}
+	// Another shop sees nothing of it.
+	other, _, _ := furnished(t, st, "b")
+	if _, err := st.Blade(ctx, other.ID, b.ID); !errors.Is(err, store.ErrNone) {
+		t.Errorf("another shop's blade: %v", err)
+	}
+	if _, err := st.Saw(ctx, other.ID, saws[0].ID); !errors.Is(err, store.ErrNone) {
+		t.Errorf("another shop's saw: %v", err)
+	}
+}
+
+// A blade is where it was last mounted or cut with, and only there.
+func TestABladeIsOnOneSaw(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	sh, saws, b := furnished(t, st, "a")
+	for i, kind := range []store.Kind{store.KindMounted, store.KindCut} {
+		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[i].ID}
+		if _, err := st.Append(ctx, store.IdempotencyKey{}, e, nil); err != nil {
+			t.Fatal(err)
+		}
+		for k, s := range saws {
+			w, err := st.Saw(ctx, sh.ID, s.ID)
+			if err != nil || (w.Mounted != nil) != (k == i) {
+				t.Errorf("after row %d saw %d has %v on it, %v", i, k, w.Mounted, err)
+			}
+		}
+	}
+}
+
+func TestLogRowsStay(t *testing.T) {
+	ctx, url := t.Context(), pgtest.URL(t)
+	st, err := store.Open(ctx, url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	sh, saws, b := furnished(t, st, "a")
+	if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}, nil); err != nil {
+		t.Fatal(err)
+	}
+	db := sqlx.MustConnect("pgx", url)
+	defer db.Close()
+	for _, sql := range []string{`UPDATE log SET note = 'x'`, `DELETE FROM log`} {
+		if _, err := db.ExecContext(ctx, sql); err == nil || !strings.Contains(err.Error(), "only added") {
+			t.Errorf("%s: %v", sql, err)
+		}
+	}
+	failed := errors.New("no")
+	err = st.Atomically(ctx, func(st *store.Store) error {
+		if _, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: "half"}); err != nil {
+			return err
+		}
+		return failed
+	})
+	if _, founded, _ := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: "half"}); !errors.Is(err, failed) || !founded {
+		t.Errorf("a failed change was kept: %v, founded anew %v", err, founded)
+	}
+}
