@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { formatLength } from '../web/src/measure/format';
 import table from '../core/measure/testdata/format.json' with { type: 'json' };
 import { accessible, choose, cut, expect, first, height, rack, test, type } from './test';
@@ -131,4 +132,17 @@ test('a retry of a logged cut logs once', async ({ page }) => {
   expect(times).toBe(2);
   await page.getByRole('link', { name: /^See / }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'walnut, 0.9 m' })).toHaveCount(1);
+});
+
+test('the first page stays light', async ({ page }) => {
+  const scripts: Promise<number>[] = [];
+  page.on('response', (r) => {
+    if (r.request().resourceType() === 'script')
+      scripts.push(r.body().then((b) => gzipSync(b, { level: 9 }).length));
+  });
+  await page.goto('/');
+  await expect(first(page)).toBeVisible();
+  const sizes = await Promise.all(scripts);
+  expect(sizes.length).toBeGreaterThan(0);
+  expect(sizes.reduce((a, b) => a + b)).toBeLessThan(220_000);
 });

@@ -27,6 +27,10 @@ func Cautions(j cut.Job, s saw.Saw) []string {
 		c = append(c,
 			"Riving knife and guard on; stand out of the line of the cut.",
 			"Straight edge to the fence, push block for anything near the blade, never freehand.")
+	case s.Kind == saw.Table && j.Direction == cut.Sheet:
+		c = append(c,
+			"Guard and riving knife on; stand out of the line of the cut.",
+			"Sheet flat and tight to the fence, both halves carried until the cut is done.")
 	case s.Kind == saw.Table:
 		c = append(c,
 			"Guard on; stand out of the line of the cut.",

@@ -313,8 +313,8 @@ function Drawing({
       <Turning x={X(0)} y={Y(s.centre)} r={r * scale} up={saw.kind === 'table'} />
       {roomy && saw.kind === 'table' && (
         <g stroke={ink.hair} strokeWidth={1.5} fill="none">
-          <path d={`M16 ${Y(t) - 16}h44m-9 -5l9 5l-9 5`} />
-          <Label x={66} y={Y(t) - 16} anchor="start">
+          <path d={`M72 ${Y(t) - 16}h44m-9 -5l9 5l-9 5`} />
+          <Label x={122} y={Y(t) - 16} anchor="start">
             feed
           </Label>
         </g>

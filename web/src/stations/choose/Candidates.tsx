@@ -5,8 +5,9 @@ import Typography from '@mui/material/Typography';
 import { memo } from 'react';
 import type { Blade, Option, Plan, Units } from '../../api/types';
 import { TeethStrip } from '../../drawings/TeethStrip';
-import { shortSpecOf } from '../../drawings/words';
+import { shortSpecOf, specOf } from '../../drawings/words';
 import { cutFace } from '../../app/theme';
+import { trim } from '../../measure/format';
 import { FeedScale, FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 
@@ -50,6 +51,13 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
           ) : null;
         })}
       </Box>
+      {plan.ideal && (
+        <Box sx={{ py: 1, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
+          <b>This cut would like best,</b> owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}
+          {plan.ideal.bevel_deg > 0 && `, bevel ${plan.ideal.bevel_deg}°`}; its window would stand{' '}
+          {trim(plan.ideal.room, 1)} wide.
+        </Box>
+      )}
       {plan.stopped.length > 0 && (
         <Box component="section" aria-labelledby="stopped" sx={{ mt: 2 }}>
           <Typography id="stopped" variant="h3" component="h2" sx={{ display: 'flex', gap: 1, mb: 0.5 }}>

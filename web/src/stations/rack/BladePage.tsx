@@ -9,7 +9,7 @@ import type { Blade, LogEntry, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { grindWords, makeWords, useWords } from '../../drawings/words';
-import { formatLength, formatRun, formatThin, trim } from '../../measure/format';
+import { formatLength, formatRun, formatSetting, formatThin, trim } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
 
 export function BladePage() {
@@ -199,7 +199,7 @@ function what(e: LogEntry, units: Units) {
     case 'cut': {
       if (!e.cut) return 'Cut.';
       const c = e.cut;
-      const at = c.height_mm ? ` at ${formatLength(c.height_mm, units)}` : '';
+      const at = c.height_mm ? ` at ${formatSetting(c.height_mm, units)}` : '';
       const many = c.pieces > 1 ? `, ${c.pieces} pieces` : '';
       return (
         <>
