@@ -146,3 +146,74 @@ test('the first page stays light', async ({ page }) => {
   expect(sizes.length).toBeGreaterThan(0);
   expect(sizes.reduce((a, b) => a + b)).toBeLessThan(220_000);
 });
+
+test('the drawing is at true scale, with the real number of teeth', async ({ page }) => {
+  await page.goto('/');
+  const drawing = page.getByRole('group', { name: /^Side view of Plough/ });
+  await expect(drawing).toBeVisible();
+  const got = await drawing.evaluate((svg) => {
+    const size = (e: Element | undefined) => (e as SVGGraphicsElement).getBoundingClientRect();
+    const bodies = [...svg.querySelectorAll('path')].filter((p) => p.getAttribute('d')!.length > 1500);
+    const outline = bodies[0]!;
+    const stock = [...svg.querySelectorAll('rect')].find((r) => r.getAttribute('stroke-dasharray'));
+    const slider = svg.querySelector('[role=slider] circle') as SVGGraphicsElement;
+    return {
+      diameter: size(outline).width,
+      thickness: size(stock).height,
+      // one straight face ends each tooth
+      teeth: (outline.getAttribute('d')!.match(/Q[^Q]+L/g) ?? []).length,
+      proud: size(stock).top - (size(slider).top + size(slider).height / 2),
+    };
+  });
+  expect(got.teeth).toBe(24);
+  expect(got.thickness / got.diameter).toBeCloseTo(25 / 254, 2);
+  expect(got.proud / got.thickness).toBeCloseTo((39 - 25) / 25, 1);
+});
+
+test('the whole cut by keyboard alone', async ({ page }) => {
+  await page.goto('/');
+  await expect(first(page)).toBeVisible();
+  const focused = (name: RegExp) => page.locator(':focus').filter({ hasText: name });
+  const tabTo = async (name: RegExp) => {
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('Tab');
+      if ((await focused(name).count()) > 0) return;
+    }
+    throw new Error(`no way by Tab to ${String(name)}`);
+  };
+  await tabTo(/^25 mm$/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('20 mm');
+  await page.keyboard.press('Enter');
+  await expect(cut(page)).toContainText('20 mm hard maple');
+  await tabTo(/^hard maple$/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('wal');
+  await page.keyboard.press('Enter');
+  await expect(cut(page)).toContainText('20 mm walnut');
+  await tabTo(/^2Understudy|^2Stagehand|^2Mortise|^2/);
+  await page.keyboard.press('Space');
+  await expect(rack(page).getByRole('button', { pressed: true })).toContainText(/^2/);
+  await height(page).focus();
+  await page.keyboard.press('End');
+  await expect(height(page)).toHaveAttribute('aria-valuenow', '79');
+  await tabTo(/^Cut made$/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Cut logged.')).toBeVisible();
+});
+
+test('a server that does not answer is told, and what was typed stays', async ({ page }) => {
+  await page.goto('/');
+  await expect(first(page)).toBeVisible();
+  await page.route('**/api/v1/cuts', (route) =>
+    route.fulfill({
+      status: 507,
+      contentType: 'application/problem+json',
+      json: { type: 'about:blank', title: 'x', status: 507, detail: 'The disk under the database is full.' },
+    }),
+  );
+  await page.getByRole('button', { name: 'black' }).click();
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByText('The disk under the database is full.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'black' })).toHaveAttribute('aria-pressed', 'true');
+});

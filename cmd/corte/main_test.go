@@ -13,15 +13,14 @@ import (
 	"syscall"
 	"testing"
 	"time"
+
+	"corte/internal/pg"
 )
 
 // The start command as people use it: it comes up, is killed hard, comes up
 // again with its data, and ends in order on Ctrl-C.
 func TestDemoSurvivesBeingKilled(t *testing.T) {
-	bin := filepath.Join(t.TempDir(), "corte")
-	if out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput(); err != nil {
-		t.Fatalf("%v: %s", err, out)
-	}
+	bin := build(t)
 	data, err := os.MkdirTemp("", "corte-demo-")
 	if err != nil {
 		t.Fatal(err)
@@ -29,22 +28,16 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 	defer os.RemoveAll(data)
 	addr := freeAddr(t)
 
-	first, _ := start(t, bin, data, addr)
-	if out, err := collect(bin, data, addr); err == nil || !strings.Contains(out, "is in use") {
+	first, _ := start(t, demoOf(bin, data, addr), addr)
+	if out, err := demoOf(bin, data, addr).CombinedOutput(); err == nil || !bytes.Contains(out, []byte("is in use")) {
 		t.Errorf("a second server on the same port: %v, %s", err, out)
 	}
 	_ = first.Process.Kill()
 	_ = first.Wait()
 
-	again, rest := start(t, bin, data, addr)
-	r, err := http.Get("http://" + addr + "/api/v1/blades")
-	if err != nil {
-		t.Fatal(err)
-	}
-	body, _ := io.ReadAll(r.Body)
-	r.Body.Close()
-	if !bytes.Contains(body, []byte("Plough")) {
-		t.Errorf("after the kill the rack is %s", body)
+	again, rest := start(t, demoOf(bin, data, addr), addr)
+	if rack := get(t, addr, "/blades"); !strings.Contains(rack, "Plough") {
+		t.Errorf("after the kill the rack is %s", rack)
 	}
 	_ = again.Process.Signal(os.Interrupt)
 	said, _ := io.ReadAll(rest)
@@ -82,23 +75,83 @@ func TestVerifySaysWhatFails(t *testing.T) {
 	}
 }
 
-func command(bin, data, addr string) *exec.Cmd {
-	c := exec.Command(bin, "demo")
-	c.Env = append(os.Environ(), "DATABASE_URL=", "CORTE_DATA="+data, "CORTE_LISTEN="+addr, "CORTE_LOG=error")
+// A shop of one's own on a database that runs elsewhere begins empty, and two
+// servers can share it.
+func TestServeOnAnotherDatabase(t *testing.T) {
+	bin := build(t)
+	dir, err := os.MkdirTemp("", "corte-elsewhere-")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer os.RemoveAll(dir)
+	elsewhere, err := pg.Start(t.Context(), pg.Options{Dir: dir, Throwaway: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer elsewhere.Stop()
+	if err := elsewhere.EnsureDatabase(t.Context(), "shops"); err != nil {
+		t.Fatal(err)
+	}
+	url := "DATABASE_URL=" + elsewhere.URL("shops")
+	if out, err := command(bin, "migrate", url).CombinedOutput(); err != nil || !bytes.Contains(out, []byte("up to date")) {
+		t.Fatalf("migrate: %v, %s", err, out)
+	}
+	ids := map[string]bool{}
+	for range 2 {
+		addr := freeAddr(t)
+		start(t, command(bin, "serve", url, "CORTE_LISTEN="+addr), addr)
+		ids[get(t, addr, "/shop")] = true
+		if got := get(t, addr, "/blades"); got != `{"items":[]}` {
+			t.Errorf("an empty rack is %s", got)
+		}
+	}
+	if len(ids) != 1 {
+		t.Errorf("two servers founded two shops: %v", ids)
+	}
+	out, err := command(bin, "serve", "DATABASE_URL=postgres://127.0.0.1:1/none").CombinedOutput()
+	if err == nil || !bytes.Contains(out, []byte("database does not answer")) {
+		t.Errorf("a database that is not there: %v, %s", err, out)
+	}
+}
+
+func build(t *testing.T) string {
+	t.Helper()
+	bin := filepath.Join(t.TempDir(), "corte")
+	if out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput(); err != nil {
+		t.Fatalf("%v: %s", err, out)
+	}
+	return bin
+}
+
+func get(t *testing.T, addr, path string) string {
+	t.Helper()
+	r, err := http.Get("http://" + addr + "/api/v1" + path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer r.Body.Close()
+	body, err := io.ReadAll(r.Body)
+	if err != nil || r.StatusCode != http.StatusOK {
+		t.Fatalf("GET %s: %d, %v", path, r.StatusCode, err)
+	}
+	return strings.TrimSpace(string(body))
+}
+
+func demoOf(bin, data, addr string) *exec.Cmd {
+	return command(bin, "demo", "CORTE_DATA="+data, "CORTE_LISTEN="+addr)
+}
+
+func command(bin, name string, env ...string) *exec.Cmd {
+	c := exec.Command(bin, name)
+	c.Env = append(append(os.Environ(), "DATABASE_URL=", "CORTE_LOG=error"), env...)
 	c.SysProcAttr = &syscall.SysProcAttr{Pdeathsig: syscall.SIGTERM}
 	return c
 }
 
-func collect(bin, data, addr string) (string, error) {
-	out, err := command(bin, data, addr).CombinedOutput()
-	return string(out), err
-}
-
 // start runs the command until it says that it is ready, and returns what it
 // says afterwards.
-func start(t *testing.T, bin, data, addr string) (*exec.Cmd, io.Reader) {
+func start(t *testing.T, c *exec.Cmd, addr string) (*exec.Cmd, io.Reader) {
 	t.Helper()
-	c := command(bin, data, addr)
 	c.Stderr = os.Stderr
 	out, err := c.StdoutPipe()
 	if err != nil {

@@ -173,6 +173,85 @@ func TestHeightsAndBestChange(t *testing.T) {
 	}
 }
 
+// One-blade and right-blade shops (craft section 3): what a change costs
+// decides between a better blade and the one that is on.
+func TestCostOfAChange(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Hidden)
+	for minutes, want := range map[float64]int{0: 2, 3: 2, 60: 1} {
+		r.ChangeMinutes = minutes
+		if k := Rank(r, rack); k.Fit[0].Index != want {
+			t.Errorf("with %v min a change blade %d is first, want %d", minutes, k.Fit[0].Index, want)
+		}
+	}
+}
+
+// A blade that is worse in any one way never gains by it.
+func TestWorseNeverRanksHigher(t *testing.T) {
+	r := request(t, "cherry", cut.Rip, cut.Hidden)
+	base := Rank(r, []Candidate{{Blade: rip24}}).Fit[0].Score
+	for name, c := range map[string]Candidate{
+		"duller":   {Blade: rip24, State: cut.State{Sharpness: 1.8}},
+		"pitchy":   {Blade: rip24, State: cut.State{Pitch: 1.2}},
+		"unsuited": {Blade: func() blade.Blade { b := rip24; b.KeptFor = blade.UseMetal; return b }()},
+	} {
+		if got := Rank(r, []Candidate{c}).Fit[0].Score; got >= base {
+			t.Errorf("%s: %v, no lower than %v", name, got, base)
+		}
+	}
+	r.Heel = 0.15
+	if got := Rank(r, []Candidate{{Blade: rip24}}).Fit[0].Score; got >= base {
+		t.Errorf("on a saw out of line: %v, no lower than %v", got, base)
+	}
+	if k := Rank(r, nil); len(k.Fit)+len(k.Stopped) != 0 {
+		t.Errorf("an empty rack: %+v", k)
+	}
+}
+
+// Full height is the last resort, because it leaves the most blade bare.
+func TestFullHeightIsTheLastResort(t *testing.T) {
+	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
+	c := Candidate{Blade: combo50}
+	k := Rank(r, []Candidate{c})
+	change, ok := BestChange(r, c, k.Fit[0])
+	if !ok || change.Height != 79 || !strings.Contains(change.Text, "more blade stands bare") {
+		t.Errorf("with nothing else to do: %+v, %v", change, ok)
+	}
+	r.Heel = 0.1
+	k = Rank(r, []Candidate{c})
+	if change, ok = BestChange(r, c, k.Fit[0]); !ok || change.Height != 0 || !strings.Contains(change.Text, "true the blade") {
+		t.Errorf("on a saw out of line: %+v, %v", change, ok)
+	}
+}
+
+// Reasons speak in the reader's unit and say which two limits cross.
+func TestReasonsInWords(t *testing.T) {
+	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
+	k := Rank(r, rack)
+	var said []string
+	for _, o := range k.Fit {
+		for _, reason := range k.Reasons(r, rack[o.Index], o) {
+			said = append(said, reason.Text)
+			if reason.For && strings.Contains(reason.Text, "shut") {
+				t.Errorf("a shut window speaks for a blade: %q", reason.Text)
+			}
+		}
+	}
+	all := strings.Join(said, "; ")
+	for _, want := range []string{"kept for this", "window shut: scorch crosses bog", "saved for sheet goods"} {
+		if !strings.Contains(all, want) {
+			t.Errorf("nobody says %q in: %s", want, all)
+		}
+	}
+	r.Unit = measure.Inch
+	thick := r.Job
+	thick.Thickness = 65
+	small := combo50
+	small.Diameter = 218
+	if stops := Stops(small, thick, table, r.Unit); len(stops) != 1 || !strings.Contains(stops[0].Why, `2 13/32"`) {
+		t.Errorf("in inches: %+v", stops)
+	}
+}
+
 func TestSweepIsWork(t *testing.T) {
 	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
 	r.Heel = 0.1

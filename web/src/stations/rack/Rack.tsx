@@ -15,6 +15,16 @@ import { Condition } from '../../ui/Condition';
 
 const SCALE = 0.46; // px per mm, one for the whole wall
 
+/** A list laid out in columns of at least a width. */
+const wall = (least: string) => ({
+  listStyle: 'none',
+  m: 0,
+  p: 0,
+  display: 'grid',
+  gridTemplateColumns: `repeat(auto-fill, minmax(min(100%, ${least}), 1fr))`,
+  columnGap: 3,
+});
+
 export function Rack() {
   const { units } = usePreferences();
   const saws = useSaws();
@@ -36,17 +46,7 @@ export function Rack() {
         <Typography id="saws" variant="h2">
           Saws
         </Typography>
-        <Box
-          component="ul"
-          sx={{
-            listStyle: 'none',
-            m: 0,
-            p: 0,
-            display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 380px), 1fr))',
-            columnGap: 3,
-          }}
-        >
+        <Box component="ul" sx={wall('380px')}>
           {(saws.data ?? []).map((s) => (
             <SawPlate key={s.id} saw={s} blade={onSaw(s.mounted_blade_id)} units={units} />
           ))}
@@ -61,17 +61,7 @@ export function Rack() {
             The wall is empty. Start Corte with its demo shop to see blades on it.
           </Typography>
         )}
-        <Box
-          component="ul"
-          sx={{
-            listStyle: 'none',
-            m: 0,
-            p: 0,
-            display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 288px), 1fr))',
-            columnGap: 3,
-          }}
-        >
+        <Box component="ul" sx={wall('288px')}>
           {(blades.data ?? []).map((b) => (
             <BladePeg
               key={b.id}
