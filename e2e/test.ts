@@ -8,7 +8,10 @@ export const test = base.extend<{ quiet: void }>({
       const said: string[] = [];
       page.on('console', (m) => {
         // A refused or lost request is shown by the page; it is no fault of the page.
-        if (['error', 'warning'].includes(m.type()) && !/status of (4|507)|ERR_CONNECTION_RESET/.test(m.text()))
+        if (
+          ['error', 'warning'].includes(m.type()) &&
+          !/status of (4|507)|ERR_CONNECTION_RESET/.test(m.text())
+        )
           said.push(m.text());
       });
       page.on('pageerror', (e) => said.push(e.message));

@@ -9,9 +9,9 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/internal/demo"
-	"corte/internal/pgtest"
 	"corte/internal/shop"
 	"corte/internal/store"
+	"corte/internal/testkit/pgtest"
 )
 
 func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }

@@ -21,9 +21,9 @@ import (
 
 	"corte/internal/demo"
 	"corte/internal/httpapi"
-	"corte/internal/pgtest"
 	"corte/internal/shop"
 	"corte/internal/store"
+	"corte/internal/testkit/pgtest"
 )
 
 func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }

@@ -144,8 +144,13 @@ func (s *Store) add(ctx context.Context, e Entry, fold func(Blade) care.Conditio
 	}
 	var b Blade
 	if e.Blade != nil {
+		// The lock comes in a statement of its own: one that waits for it still
+		// sees the snapshot from before the wait, and would fold from that.
+		if _, err := s.db.ExecContext(ctx, `SELECT 1 FROM blades WHERE id = $1 FOR UPDATE`, e.Blade); err != nil {
+			return Entry{}, err
+		}
 		var err error
-		if b, err = s.blade(ctx, e.Shop, *e.Blade, `FOR UPDATE OF b`); err != nil {
+		if b, err = s.Blade(ctx, e.Shop, *e.Blade); err != nil {
 			return Entry{}, err
 		}
 	}

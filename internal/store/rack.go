@@ -255,12 +255,8 @@ func (s *Store) Blades(ctx context.Context, shop uuid.UUID, after Place, limit i
 
 // Blade finds one blade of the shop, retired or not.
 func (s *Store) Blade(ctx context.Context, shop, id uuid.UUID) (Blade, error) {
-	return s.blade(ctx, shop, id, "")
-}
-
-func (s *Store) blade(ctx context.Context, shop, id uuid.UUID, lock string) (Blade, error) {
 	var row bladeRow
-	if err := s.db.GetContext(ctx, &row, selectBlades+` AND b.id = $2 `+lock, shop, id); err != nil {
+	if err := s.db.GetContext(ctx, &row, selectBlades+` AND b.id = $2`, shop, id); err != nil {
 		return Blade{}, noneIfNoRows(err)
 	}
 	return row.blade()

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"os"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -11,9 +12,10 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"corte/core/blade"
+	"corte/core/care"
 	"corte/core/saw"
-	"corte/internal/pgtest"
 	"corte/internal/store"
+	"corte/internal/testkit/pgtest"
 )
 
 func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }
@@ -77,6 +79,37 @@ func TestABladeIsOnOneSaw(t *testing.T) {
 				t.Errorf("after row %d saw %d has %v on it, %v", i, k, w.Mounted, err)
 			}
 		}
+	}
+}
+
+// Two tablets that log at once must not each fold from the same snapshot.
+func TestNoCutIsLostFromTheCondition(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	sh, saws, b := furnished(t, st, "a")
+	fold := func(b store.Blade) care.Condition {
+		b.Condition.Cuts++
+		b.Condition.Metres += 1.5
+		return b.Condition
+	}
+	const cuts = 40
+	var wg sync.WaitGroup
+	for range cuts {
+		wg.Go(func() {
+			e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}
+			key := store.IdempotencyKey{Key: uuid.NewString(), Content: []byte("x")}
+			if _, err := st.Append(ctx, key, e, fold); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	wg.Wait()
+	got, err := st.Blade(ctx, sh.ID, b.ID)
+	if err != nil || got.Condition.Cuts != cuts || got.Condition.Metres != cuts*1.5 {
+		t.Errorf("after %d cuts at once the snapshot counts %d, %v m, %v", cuts, got.Condition.Cuts, got.Condition.Metres, err)
+	}
+	rows, err := st.BladeLog(ctx, sh.ID, b.ID, 0, 100)
+	if err != nil || len(rows) != cuts {
+		t.Errorf("%d rows, %v", len(rows), err)
 	}
 }
 

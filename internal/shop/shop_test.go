@@ -1,0 +1,155 @@
+package shop_test
+
+import (
+	"errors"
+	"math"
+	"os"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/internal/demo"
+	"corte/internal/shop"
+	"corte/internal/store"
+	"corte/internal/testkit/pgtest"
+)
+
+func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }
+
+// A shop in which a test can say a cut on a saw by its kind.
+type floor struct {
+	*shop.Service
+	id    uuid.UUID
+	saws  map[string]store.Saw
+	blade map[string]store.Blade
+}
+
+func open(t *testing.T) floor {
+	t.Helper()
+	st := pgtest.Store(t)
+	sh, err := demo.Furnish(t.Context(), st, time.Now())
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := floor{shop.New(st, time.Now), sh.ID, map[string]store.Saw{}, map[string]store.Blade{}}
+	saws, err := f.Saws(t.Context(), f.id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, s := range saws {
+		f.saws[s.Kind.String()] = s
+	}
+	blades, _, err := f.Blades(t.Context(), f.id, store.Place{}, 500)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, b := range blades {
+		f.blade[b.Name] = b
+	}
+	return f
+}
+
+func (f floor) cut(saw, material string, d cut.Direction, width measure.Length) shop.Cut {
+	return shop.Cut{SawID: f.saws[saw].ID, Material: material, Direction: d, Finish: cut.Show, Thickness: 19, Width: width, Length: 900}
+}
+
+// What a cut leaves out is settled as a shop would do it without being told.
+func TestWhatIsLeftOutIsSettled(t *testing.T) {
+	f := open(t)
+	for name, tt := range map[string]struct {
+		c           shop.Cut
+		motion      cut.Motion
+		exit, other cut.Support
+	}{
+		"a rip":              {f.cut("table", "cherry", cut.Rip, 90), cut.Along, cut.Open, cut.Open},
+		"a crosscut":         {f.cut("table", "cherry", cut.Crosscut, 90), cut.Along, cut.Open, cut.Backer},
+		"a sheet":            {f.cut("table", "birch-ply", cut.Sheet, 600), cut.Along, cut.Open, cut.Spare},
+		"by hand":            {f.cut("circular", "cherry", cut.Crosscut, 90), cut.Along, cut.Open, cut.Open},
+		"a narrow board":     {f.cut("miter", "cherry", cut.Crosscut, 90), cut.Chop, cut.Backer, cut.Open},
+		"a wide board":       {f.cut("miter", "cherry", cut.Crosscut, 240), cut.Push, cut.Open, cut.Backer},
+		"as wide as it goes": {f.cut("miter", "cherry", cut.Crosscut, 152), cut.Chop, cut.Backer, cut.Open},
+	} {
+		p, err := f.Plan(t.Context(), f.id, tt.c, measure.Millimetre)
+		if err != nil || p.Job.Motion != tt.motion || p.Job.Exit != tt.exit || p.Job.Other != tt.other {
+			t.Errorf("%s: %v, %v, %v, %v", name, p.Job.Motion, p.Job.Exit, p.Job.Other, err)
+		}
+	}
+	taped := cut.Tape
+	c := f.cut("table", "birch-ply", cut.Sheet, 600)
+	c.Exit = &taped
+	if p, err := f.Plan(t.Context(), f.id, c, measure.Millimetre); err != nil || p.Job.Exit != cut.Tape {
+		t.Errorf("what was said is not kept: %v, %v", p.Job.Exit, err)
+	}
+}
+
+// The log reaches the plan: heel, what is on the saw, and how a blade stands.
+func TestThePlanKnowsWhatTheLogKnows(t *testing.T) {
+	f := open(t)
+	p, err := f.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), measure.Millimetre)
+	if err != nil || p.Saw.Heel == 0 {
+		t.Fatalf("heel %v, %v", p.Saw.Heel, err)
+	}
+	seen := map[string]shop.Option{}
+	for _, o := range p.Options {
+		for name, b := range f.blade {
+			if b.ID == o.Blade {
+				seen[name] = o
+			}
+		}
+	}
+	if !seen["Chorus"].Mounted || seen["Plough"].Mounted {
+		t.Error("the plan does not know what is on the saw")
+	}
+	// Rook is Stagehand's twin, but dull: its window closes from the slow side.
+	dull, sharp := seen["Rook"].Setting.Window, seen["Stagehand"].Setting.Window
+	if dull.Scorch <= sharp.Scorch || dull.Room() >= sharp.Room() || seen["Rook"].Verdict != choose.Mind {
+		t.Errorf("dull %v, sharp %v", dull, sharp)
+	}
+	said := ""
+	for _, r := range seen["Rook"].Reasons {
+		said += r.Text + "; "
+	}
+	if !strings.Contains(said, "dull by its log") {
+		t.Errorf("of the dull blade it says %s", said)
+	}
+}
+
+// A logged cut moves the blade and its condition, and the next plan sees it.
+func TestALoggedCutIsInTheNextPlan(t *testing.T) {
+	f := open(t)
+	c := f.cut("table", "yellow-pine", cut.Rip, 90)
+	before := f.blade["Plough"]
+	made := shop.CutMade{Cut: c, Blade: before.ID, Height: 33, Pieces: 500, Wall: "clean", Splinters: "none"}
+	if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+		t.Fatal(err)
+	}
+	after, err := f.Blade(t.Context(), f.id, before.ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if d := after.Condition.Metres - before.Condition.Metres; math.Abs(d-450) > 1e-9 {
+		t.Errorf("500 pieces of 900 mm added %v m", d)
+	}
+	if was, is := shop.State(before.Blade, before.Condition), shop.State(after.Blade, after.Condition); is.Pitch <= was.Pitch || is.Sharpness <= was.Sharpness {
+		t.Errorf("from %+v to %+v", was, is)
+	}
+	if w := f.saws["table"].ID; after.MountedOn == nil || *after.MountedOn != w {
+		t.Errorf("it is on %v", after.MountedOn)
+	}
+	// A height for a chop, or none for a rip, is refused by name.
+	for field, m := range map[string]shop.CutMade{
+		"height_mm":     {Cut: c, Blade: before.ID, Pieces: 1},
+		"blade_id":      {Cut: c, Blade: f.blade["Gallop"].ID, Height: 33, Pieces: 1},
+		"cut.direction": {Cut: f.cut("miter", "cherry", cut.Rip, 90), Blade: before.ID, Height: 33, Pieces: 1},
+	} {
+		var e *shop.Error
+		if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
+			t.Errorf("%s: %v", field, err)
+		}
+	}
+}
