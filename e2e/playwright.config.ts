@@ -7,7 +7,7 @@ export default defineConfig({
   testDir: '.',
   fullyParallel: true,
   workers: 2,
-  timeout: 30_000,
+  timeout: 90_000,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

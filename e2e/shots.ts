@@ -50,6 +50,7 @@ for (const view of views) {
     } else {
       await page.goto(view.path(await saws(request)));
     }
+    await page.getByRole('heading', { level: 1 }).waitFor();
     await page.waitForLoadState('networkidle');
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({ path: `../docs/screenshots/${view.name}.png` });

@@ -40,6 +40,7 @@ func refuseError(c *gin.Context, err error) {
 		re   *openapi3filter.RequestError
 		size *http.MaxBytesError
 		db   *pgconn.PgError
+		gone *pgconn.ConnectError
 	)
 	switch {
 	case errors.As(err, &se):
@@ -49,6 +50,9 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &re):
 		status, field, detail := contractBreach(re)
 		refuse(c, status, field, detail)
+	case errors.As(err, &gone):
+		slog.Error("no database", "request_id", c.GetString(requestIDKey), "error", err)
+		refuse(c, http.StatusServiceUnavailable, "", "The database does not answer. Nothing was saved; try again in a moment.")
 	case errors.Is(err, context.DeadlineExceeded):
 		refuse(c, http.StatusServiceUnavailable, "", "The database took too long to answer. Nothing was saved; try again.")
 	case errors.Is(err, context.Canceled):

@@ -58,7 +58,7 @@ func New(o Options) (http.Handler, error) {
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
 	r.ContextWithFallback = true // handlers see the request's deadline through *gin.Context
-	r.Use(identify, logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression))
+	r.Use(identify, logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")

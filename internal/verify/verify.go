@@ -247,8 +247,8 @@ func cutting(raw json.RawMessage) (any, error) {
 		Diameter: measure.Length(in.Blade.D), Bore: 15.875, Kerf: measure.Length(in.Blade.B),
 		Teeth: in.Blade.Z, Grind: grind, Group: in.Blade.Group, Bevel: in.Blade.Bevel, Hook: in.Blade.Hook,
 	}
-	if err := b.Check(); err != nil {
-		return nil, err
+	if !(b.Diameter > 0 && b.Kerf > 0 && b.Teeth > 0) {
+		return nil, errors.New("D, B and z must be over 0")
 	}
 	// The worked cases leave gullets out: one too deep to fill never binds.
 	b.Gullet = math.MaxFloat64

@@ -340,6 +340,11 @@ function Drawing({
         to={Y(t)}
         text={formatLength(t, units)}
       />
+      {movable && setting.through && (
+        <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? -6 : 14)} anchor="end">
+          {`${formatSetting(h - t, units)} ${saw.kind === 'table' ? 'proud' : 'through'}`}
+        </Label>
+      )}
       {movable && (
         <HeightHandle
           x={X(0)}

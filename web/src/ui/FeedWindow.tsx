@@ -78,28 +78,7 @@ export function FeedWindow({ window: w, feed, units, tall = false }: Props) {
   return (
     <Box role="img" aria-label={says} sx={{ position: 'relative' }}>
       <svg width="100%" height={h} style={{ display: 'block' }} aria-hidden focusable="false">
-        <defs>
-          <linearGradient id={`${id}s`}>
-            <stop offset="0" stopColor={ink.scorch} stopOpacity={0.85} />
-            <stop offset="1" stopColor={ink.scorch} stopOpacity={0.3} />
-          </linearGradient>
-          <pattern
-            id={`${id}h`}
-            width={5}
-            height={5}
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(35)"
-          >
-            <path d="M0 0V5" stroke={ink.ink} strokeWidth={2.2} />
-          </pattern>
-          <pattern id={`${id}d`} width={6} height={6} patternUnits="userSpaceOnUse">
-            <circle cx={1.5} cy={1.5} r={1.35} fill={ink.ink} />
-            <circle cx={4.5} cy={4.5} r={1.35} fill={ink.ink} />
-          </pattern>
-          <pattern id={`${id}g`} width={7} height={7} patternUnits="userSpaceOnUse">
-            <path d="M0 3.500H7M3.500 0V7" stroke={ink.ink} strokeWidth={1} />
-          </pattern>
-        </defs>
+        <Washes id={id} />
         <rect
           x={0}
           y={0}
@@ -152,6 +131,64 @@ export function FeedWindow({ window: w, feed, units, tall = false }: Props) {
           </span>
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** The washes and hatches of the window's ends, under ids that begin with id. */
+function Washes({ id }: { id: string }) {
+  return (
+    <defs>
+      <linearGradient id={`${id}s`}>
+        <stop offset="0" stopColor={ink.scorch} stopOpacity={0.85} />
+        <stop offset="1" stopColor={ink.scorch} stopOpacity={0.3} />
+      </linearGradient>
+      <pattern id={`${id}h`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(35)">
+        <path d="M0 0V5" stroke={ink.ink} strokeWidth={2.2} />
+      </pattern>
+      <pattern id={`${id}d`} width={6} height={6} patternUnits="userSpaceOnUse">
+        <circle cx={1.5} cy={1.5} r={1.35} fill={ink.ink} />
+        <circle cx={4.5} cy={4.5} r={1.35} fill={ink.ink} />
+      </pattern>
+      <pattern id={`${id}g`} width={7} height={7} patternUnits="userSpaceOnUse">
+        <path d="M0 3.500H7M3.500 0V7" stroke={ink.ink} strokeWidth={1} />
+      </pattern>
+    </defs>
+  );
+}
+
+/** What each end of a window means. */
+export function FeedLegend() {
+  const id = useId();
+  const ends = [
+    { name: 'scorch', fill: `url(#${id}s)`, opacity: 1 },
+    { name: 'splinters', fill: `url(#${id}h)`, opacity: 0.75 },
+    { name: 'bog', fill: `url(#${id}d)`, opacity: 0.75 },
+    { name: 'unsteady hand', fill: ink.hair, opacity: 0.22 },
+    { name: 'clean', fill: 'none', opacity: 1 },
+  ];
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 2,
+        rowGap: 0.5,
+        fontSize: 13.5,
+        color: 'text.secondary',
+      }}
+    >
+      <svg width={0} height={0} aria-hidden focusable="false">
+        <Washes id={id} />
+      </svg>
+      {ends.map((e) => (
+        <Box key={e.name} sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
+          <svg width={26} height={12} aria-hidden focusable="false">
+            <rect width={26} height={12} fill={e.fill} fillOpacity={e.opacity} stroke={ink.hair} />
+          </svg>
+          {e.name}
+        </Box>
+      ))}
     </Box>
   );
 }

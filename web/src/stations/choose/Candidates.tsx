@@ -8,7 +8,7 @@ import { TeethStrip } from '../../drawings/TeethStrip';
 import { shortSpecOf, specOf } from '../../drawings/words';
 import { cutFace } from '../../app/theme';
 import { trim } from '../../measure/format';
-import { FeedScale, FeedWindow } from '../../ui/FeedWindow';
+import { FeedLegend, FeedScale, FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 
 interface Props {
@@ -51,6 +51,11 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
           ) : null;
         })}
       </Box>
+      {plan.modelled && plan.options.length > 0 && (
+        <Box sx={{ py: 1, borderTop: '1px solid', borderColor: 'divider' }}>
+          <FeedLegend />
+        </Box>
+      )}
       {plan.ideal && (
         <Box sx={{ py: 1, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
           <b>This cut would like best,</b> owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}

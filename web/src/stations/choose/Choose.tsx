@@ -183,7 +183,7 @@ function Waiting({ ready }: { ready: boolean }) {
   return (
     <Typography component="main" sx={{ p: 3 }} role="status">
       {ready
-        ? 'This shop has no saw yet. Start Corte with its demo shop, or bring in your saws.'
+        ? 'This shop has no saw yet. Start Corte with its demo shop (make demo) to see one furnished.'
         : 'Laying out the sheet…'}
     </Typography>
   );

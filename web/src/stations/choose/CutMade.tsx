@@ -8,7 +8,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useLogCut } from '../../api/queries';
-import type { Blade, Cut, Setting, Splinters, Wall } from '../../api/types';
+import type { Blade, Cut, CutMade as CutMadeBody, Setting, Splinters, Wall } from '../../api/types';
 
 interface Props {
   cut: Cut;
@@ -24,36 +24,36 @@ export function CutMade({ cut, blade, setting }: Props) {
   const [splinter, setSplinter] = useState<Splinters>('none');
   const [told, setTold] = useState(false);
   const log = useLogCut();
-  // One key for one cut: it changes only when the cut has been taken.
-  const key = useRef(crypto.randomUUID());
-  const made = () =>
+  // One key for one cut: the same as long as the same cut is sent again.
+  const sent = useRef<{ content: string; key: string }>(undefined);
+  const send = () => {
+    const made: CutMadeBody = {
+      cut,
+      blade_id: blade.id,
+      height_mm: setting.height_mm || undefined,
+      feed_m_min: setting.feed_m_min,
+      pieces: 1,
+      wall,
+      splinters: splinter,
+    };
+    const content = JSON.stringify(made);
+    if (sent.current?.content !== content) sent.current = { content, key: crypto.randomUUID() };
     log.mutate(
-      {
-        key: key.current,
-        made: {
-          cut,
-          blade_id: blade.id,
-          height_mm: setting.height_mm || undefined,
-          feed_m_min: setting.feed_m_min,
-          pieces: 1,
-          wall,
-          splinters: splinter,
-        },
-      },
+      { key: sent.current.key, made },
       {
         onSuccess: () => {
-          key.current = crypto.randomUUID();
+          sent.current = undefined; // the next one is another cut, even if it is alike
           setWall('clean');
           setSplinter('none');
           setTold(true);
         },
       },
     );
+  };
   const change =
     <T,>(set: (v: T) => void) =>
     (_: unknown, v: T | null) => {
       if (v === null) return;
-      key.current = crypto.randomUUID(); // another outcome is another cut
       set(v);
     };
   return (
@@ -84,7 +84,7 @@ export function CutMade({ cut, blade, setting }: Props) {
       />
       <Button
         variant="contained"
-        onClick={made}
+        onClick={send}
         disabled={log.isPending}
         sx={{ ml: { sm: 'auto' }, px: 3, fontSize: 17 }}
       >

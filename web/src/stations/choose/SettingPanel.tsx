@@ -65,7 +65,7 @@ export function SettingPanel({
       <Box
         sx={{
           flex: { md: 1 },
-          height: { xs: 280, sm: 340, md: 'auto' },
+          height: { xs: 224, sm: 340, md: 'auto' },
           minHeight: { md: 220 },
           borderTop: '1px solid',
           borderBottom: '1px solid',

@@ -73,6 +73,9 @@ export function Rack() {
           ))}
         </Box>
       </Box>
+      <Typography sx={{ mt: 3, fontSize: 15, color: 'text.secondary' }}>
+        All of it can be asked for by other programs: <Link to="/contract">the contract</Link>.
+      </Typography>
     </Box>
   );
 }
