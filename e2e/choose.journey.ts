@@ -217,3 +217,18 @@ test('a server that does not answer is told, and what was typed stays', async ({
   await expect(page.getByText('The disk under the database is full.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'black' })).toHaveAttribute('aria-pressed', 'true');
 });
+
+test('the schools of height stand side by side, and the kerf is seen from its end', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Heights' }).click();
+  const proud = page.getByRole('region', { name: 'Just proud' });
+  const full = page.getByRole('region', { name: 'Full' });
+  const arc = async (r: typeof proud) => parseFloat((await r.getByRole('definition').first().textContent())!);
+  expect(await arc(proud)).toBeGreaterThan(await arc(full));
+  await accessible(page);
+  await page.getByRole('button', { name: 'Set just proud' }).click();
+  await expect(page.getByRole('textbox', { name: 'Height' })).toHaveValue('29 mm');
+  await page.getByRole('button', { name: 'End', exact: true }).click();
+  await expect(page.getByText('As a groove: flat')).toBeVisible();
+  await accessible(page);
+});

@@ -189,7 +189,9 @@ func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 		try("wash it", 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
 	}
 	if c.State.Sharpness > 1.3 {
-		try("have it sharpened", 0, func(_ *cut.Job, s *cut.State) { s.Sharpness, s.Pitch = 1, 0 })
+		// Weighed without the wash that comes with it: a dirty blade feels like a
+		// dull one, so washing is tried for itself first (craft section 9).
+		try("have it sharpened", 0, func(_ *cut.Job, s *cut.State) { s.Sharpness = 1 })
 	}
 	if math.Abs(r.Heel.Mm()) > 0.02 {
 		try("true the blade to the slot", 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })

@@ -40,6 +40,23 @@ func Profile(b blade.Blade, n int) [][2]measure.Length {
 	return p
 }
 
+// FlatEnoughFor says in words what a blade's groove bottom will do for. The
+// bounds are what glue and eye forgive: a film of glue fills a few hundredths,
+// and two tenths vanish in a joint that nobody looks into.
+func FlatEnoughFor(b blade.Blade) string {
+	switch r := Ridge(b); {
+	case r <= 0.03:
+		return "flat: for any joint, seen or not"
+	case r <= 0.2 && b.Grind == blade.ATBR:
+		return "nearly flat, with small ears in the corners: for joints that are not seen from the end"
+	case r <= 0.2:
+		return "nearly flat: for joints that are not seen from the end"
+	case b.Grind == blade.OneWay:
+		return "sloping: for dovetail tails, with the blade tilted to match"
+	}
+	return "ridged: for kerfs and loose grooves, not for a joint that bears or shows"
+}
+
 // Ridge is the most that a blade leaves standing in the bottom of its kerf.
 func Ridge(b blade.Blade) measure.Length {
 	if b.Grind == blade.OneWay {

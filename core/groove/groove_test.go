@@ -2,6 +2,7 @@ package groove
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"corte/core/blade"
@@ -39,5 +40,21 @@ func TestBottoms(t *testing.T) {
 	p := Profile(blade.Blade{Grind: blade.ATBR, Kerf: 3.2, Bevel: 15}, 33)
 	if p[0][1] != 0 || p[1][1] >= p[8][1] || p[16][1] != p[12][1] {
 		t.Errorf("ears and flat: %v", p)
+	}
+}
+
+func TestFlatEnoughIsSaidPlainly(t *testing.T) {
+	for _, tt := range []struct {
+		b    blade.Blade
+		says string
+	}{
+		{blade.Blade{Grind: blade.FTG, Kerf: 3.2}, "flat: for any joint"},
+		{blade.Blade{Grind: blade.ATBR, Kerf: 3.2, Bevel: 15}, "small ears"},
+		{blade.Blade{Grind: blade.ATB, Kerf: 3.2, Bevel: 15}, "ridged"},
+		{blade.Blade{Grind: blade.OneWay, Kerf: 3.2, Bevel: 8}, "dovetail"},
+	} {
+		if got := FlatEnoughFor(tt.b); !strings.Contains(got, tt.says) {
+			t.Errorf("%v is %q, want %q", tt.b.Grind, got, tt.says)
+		}
 	}
 }

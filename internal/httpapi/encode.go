@@ -73,6 +73,20 @@ func encodeOption(o shop.Option, m cut.Motion) contract.Option {
 	return out
 }
 
+func encodeSweep(s shop.Sweep) contract.Sweep {
+	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools))}
+	for i, at := range s.All {
+		out.Settings[i] = encodeSetting(at)
+	}
+	if s.Also != nil {
+		out.Also = ptr(encodeSetting(*s.Also))
+	}
+	for i, one := range s.Schools {
+		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: encodeSetting(one.Setting)}
+	}
+	return out
+}
+
 func encodeSetting(s shop.Setting) contract.Setting {
 	w := s.Window
 	out := contract.Setting{
@@ -116,16 +130,25 @@ func encodeBlade(b store.Blade) contract.Blade {
 			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
 		},
 	}
+	out.Groove.ProfileMm = [][]float64{}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
 		out.Grind = ptr(contract.Grind(b.Grind.String()))
 		out.Groove.RidgeMm = groove.Ridge(b.Blade).Mm()
+		out.Groove.FlatEnoughFor = groove.FlatEnoughFor(b.Blade)
+		for _, p := range groove.Profile(b.Blade, profilePoints) {
+			out.Groove.ProfileMm = append(out.Groove.ProfileMm, []float64{p[0].Mm(), p[1].Mm()})
+		}
 	}
 	if b.Grind == blade.ATBR {
 		out.Group = ptr(b.GroupSize())
 	}
 	return out
 }
+
+// profilePoints draw every grind's bottom without a visible corner cut off: the
+// middle of the kerf is one of them.
+const profilePoints = 33
 
 func encodeSaw(w store.Saw) contract.Saw {
 	out := contract.Saw{

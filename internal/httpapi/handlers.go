@@ -40,19 +40,11 @@ func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestO
 		return nil, err
 	}
 	spec := shop.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
-	all, also, err := s.svc.Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
+	sweep, err := s.svc.Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
-	out := contract.Sweep{Settings: make([]contract.Setting, len(all))}
-	for i, at := range all {
-		out.Settings[i] = encodeSetting(at)
-	}
-	if also != nil {
-		one := encodeSetting(*also)
-		out.Also = &one
-	}
-	return contract.CreateSweep200JSONResponse(out), nil
+	return contract.CreateSweep200JSONResponse(encodeSweep(sweep)), nil
 }
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {

@@ -141,21 +141,38 @@ type SweepSpec struct {
 	Also  measure.Length // 0 for none
 }
 
+// A Sweep is one blade at every step of height.
+type Sweep struct {
+	All     []Setting
+	Also    *Setting // the one that was asked for beside the steps
+	Schools []School // none for a chop
+}
+
+// A School is a school of setting a blade (craft section 4), and where it
+// would set this one.
+type School struct {
+	Name string // proud, gullets or full
+	Setting
+}
+
 // Sweep works out one blade at every height up to the saw's reach. A chop has
 // no height and gives one setting.
-func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpec, u measure.Unit) (all []Setting, also *Setting, err error) {
+func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpec, u measure.Unit) (Sweep, error) {
 	w, j, r, err := s.request(ctx, shop, c, u)
 	if err != nil {
-		return nil, nil, err
+		return Sweep{}, err
 	}
 	if !j.Material.Kind.Modelled() {
-		return nil, nil, invalid("cut.material", "%s has no feed window; its blade is chosen by rule", j.Material.Name)
+		return Sweep{}, invalid("cut.material", "%s has no feed window; its blade is chosen by rule", j.Material.Name)
 	}
 	cand, err := s.fit(ctx, shop, spec.Blade, w, j, u)
 	if err != nil {
-		return nil, nil, err
+		return Sweep{}, err
 	}
-	full := choose.SetHeights(j, cand.Blade, w.Saw).Full
+	schools := choose.SetHeights(j, cand.Blade, w.Saw)
+	full := schools.Full
+	at := func(h measure.Length) Setting { return setting(w, j, h, choose.At(r, cand, h)) }
+	var out Sweep
 	heights := []measure.Length{0}
 	if j.Motion != cut.Chop {
 		n := int(math.Floor(float64(full/spec.Step) + 1e-9))
@@ -165,19 +182,20 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 		}
 		if spec.Also > 0 {
 			if spec.Also > full {
-				return nil, nil, pastReach("also_mm", spec.Also, full, u)
+				return Sweep{}, pastReach("also_mm", spec.Also, full, u)
 			}
-			one := setting(w, j, spec.Also, choose.At(r, cand, spec.Also))
-			also = &one
+			one := at(spec.Also)
+			out.Also = &one
 		}
+		out.Schools = []School{{"proud", at(schools.Proud)}, {"gullets", at(schools.Gullets)}, {"full", at(schools.Full)}}
 	}
 	figures := make([]cut.Figures, len(heights))
 	choose.Sweep(r, cand, heights, figures)
-	all = make([]Setting, len(heights))
+	out.All = make([]Setting, len(heights))
 	for i, h := range heights {
-		all[i] = setting(w, j, h, figures[i])
+		out.All[i] = setting(w, j, h, figures[i])
 	}
-	return all, also, nil
+	return out, nil
 }
 
 func pastReach(field string, h, full measure.Length, u measure.Unit) error {

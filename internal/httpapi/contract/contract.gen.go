@@ -374,6 +374,27 @@ func (e SawKind) Valid() bool {
 	}
 }
 
+// Defines values for SchoolName.
+const (
+	Full    SchoolName = "full"
+	Gullets SchoolName = "gullets"
+	Proud   SchoolName = "proud"
+)
+
+// Valid indicates whether the value is a known member of the SchoolName enum.
+func (e SchoolName) Valid() bool {
+	switch e {
+	case Full:
+		return true
+	case Gullets:
+		return true
+	case Proud:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Splinters.
 const (
 	SplintersFuzz      Splinters = "fuzz"
@@ -623,7 +644,12 @@ type Blade struct {
 
 	// Groove The bottom that it leaves in a groove.
 	Groove struct {
-		RidgeMm float64 `json:"ridge_mm"`
+		// FlatEnoughFor In words; empty for a wheel.
+		FlatEnoughFor string `json:"flat_enough_for"`
+
+		// ProfileMm Across the kerf, from edge to edge, pairs of place and height left standing. None for a wheel.
+		ProfileMm [][]float64 `json:"profile_mm"`
+		RidgeMm   float64     `json:"ridge_mm"`
 	} `json:"groove"`
 
 	// Group Teeth in a raker group.
@@ -955,6 +981,18 @@ type Saw struct {
 // SawKind defines model for Saw.Kind.
 type SawKind string
 
+// School A school of setting a blade, and what it leads to with this one.
+type School struct {
+	// Name Just proud of the work, gullets clear of it, as far as the saw goes.
+	Name SchoolName `json:"name"`
+
+	// Setting Everything that the model says of one blade at one height, at the suggested feed.
+	Setting Setting `json:"setting"`
+}
+
+// SchoolName Just proud of the work, gullets clear of it, as far as the saw goes.
+type SchoolName string
+
 // Setting Everything that the model says of one blade at one height, at the suggested feed.
 type Setting struct {
 	ArcMm  float64 `json:"arc_mm"`
@@ -1017,7 +1055,10 @@ type Support string
 // Sweep defines model for Sweep.
 type Sweep struct {
 	// Also Everything that the model says of one blade at one height, at the suggested feed.
-	Also     *Setting  `json:"also,omitempty"`
+	Also *Setting `json:"also,omitempty"`
+
+	// Schools The schools of setting a blade. None for a chop.
+	Schools  []School  `json:"schools"`
 	Settings []Setting `json:"settings"`
 }
 
@@ -2320,94 +2361,97 @@ func (sh *strictHandler) CreateSweep(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"xHz7b9y2lv+/Quj7BbqLVcZ20vTeOj85btIGmzRFnNxgURcTjnRmxJoiVZKyMi38vy94SOo11FhKnbu/",
-	"tJ6Iz/Pi5zzIv5JMlpUUIIxOzv9KKqpoCQYU/nqV2/8ykZwnFTVFkiaClpCcJyxP0kTBHzVTkCfnRtWQ",
-	"JjoroKS2x1aqkprkPKlrbGn2le2ljWJil9zdpclrVjLTDv5HDWrfjc7xY3/AHLa05iY5Pzs9TZOSfmZl",
-	"XSbnT/EXE+7XWTsREwZ2oJI7O5UCXUmhAXf0i5IbDqX9M5PCgMBF0KriLKOGSXFSuRb/9buWwn7rFvH/",
-	"FWyT8+T/nXQkO3Ff9UkYF2fMQWeKVXa45Dz5WFBDmCaNkmKXkqYABSmhIieN/WIkyeUKieIHs3M95zQH",
-	"ZIiSFSjD3PI3cAt8ncNuQOVc1hsOHZ1FXW7s7tNkIxWsy3Jm60yKnLlVH9/tZdvQ7pY5iZk/zxaUkjVu",
-	"yH/bSMmB4nA7xQSKHeX87TY5//X4Un7E5ne/jan+GraGyNqQrVSEWqoDX7nxpbwFJ1T9Du8LIBtpjCyJ",
-	"QY4ZwoHegiZMEEpct1WSjjiiWL6bTeK7vtL82vX9rW0pN79DZvw66yqyTABTuCUpegOKYLtVcij7abKr",
-	"OQezzqEyhV/icLA3QHVtF5NG1m7ppkmta8qRiKYAUjGTFavkXNScRxhbULHTh9N8tCJvCYrfV4cGIU0K",
-	"KW8WyDXLZ5iZNLmByqy3Ut0nzx80uOZqO1+KS3oD9w38xrbBtp/Xqpo9sqyFgXztFPFQTDVtWhllmkix",
-	"6jNwihiCMj6hc87u/hXpI038AwpCVKZeKqtBrLKGzbDqGTkdqmA6hwIVpwaiw7d6zbZESENKL8IzB9Ys",
-	"h3XGgSoqsgWm0Vi161GiO2GGKo2kR3J6ARnax84id9IWBk971r2nED1aH2p0T8QDgzvzGvTRs7Fv31sz",
-	"GLM8ePb8QneR84cZKId/HJN+d4jdtVNQpegexQo+myOslQKNDafakIruYBWFEAOy43Kim5G1O05AWIzw",
-	"a6IzqbLCESdHhlga64pblqqWxr3BOqm/tASdODukAJLhd6ebjax5TmQFbjMNE7lsSCm1OTxECmC7wsyX",
-	"RiXlfMF1pD5OP2zlx41R8bKPDEb6LnkOOdmi2tsz1DL9G0243D0jAm5BETtcTpg43HhWGx3TqjQpwSjX",
-	"Zo7BxMZrzaxO64KqCoTd5hf0bqguZvZzesmt0h6S5ZRYKyOsFXxCMnoz30K1y5+gDDYQoPHz49VTktec",
-	"t2fycBVnBFvPnNlQZ+2DqmyZsA0bqUQwQxal2/mi6nELKmeZuc8s/Ms3u0sTS22Y2GcDVCEzIwr3douy",
-	"BvkORY1tvdIxC1ggJw4RLcVjjgDdPvq0HqxnyPtWWGOiNC2cqZP+lghD1ke1sHbeSu50kfJfesq0pVzD",
-	"WL9ypiCbg+h/aBvepQl8Zmat66qSysxH4le+wyEWRw+okDzXyLUtzcC5QQRPPoezyX+g9aDZDbLVg4as",
-	"kNV/rkg4GtIAeSoQzofCAUFk/Q6I87dMMKfKxxb90rW6SxMOYtfC5EPJaX3Ox6enE15nHxoaUIxGzMKF",
-	"ICwncktOQhvEwyX9/BrnT86/O41oVikDE+fx4o1rP+0WpYSSkhlQCCYt0bRzR5khGRVIWqZJVesCLJGV",
-	"rHeFb6FJw3JQSGVpClBfUVZA5E4cnHQ4/wwFaEI+cImU6EJWJJdg12oKCyo2wMSOGMlzXLimzXqmF2EK",
-	"lt1YI3C/cHw7EI3T1dOIcDQsn3DHvFXbSKryZ1ZInMsFGRAL8/yWFZswbv2wyHEJHds9R4ue3KY9yzEi",
-	"QG8DfaVpFW7CcL3x8YwFxguRxFwmZfW95441nxh9gHxdrks24V3Z7x7CUU0oKyEn1Byn+JMh208P+J4m",
-	"zuDdCNkIf1hbt7cP/I4GMJxdS5cI31kUs0Dmj4Y2pDZWwZ8sTqViTzi78fJnlZFpomRDtKEi13ZVq/7k",
-	"33///ffHY3EdyL7XcbhqGyJG4Py+Dh9tm7FYW5FIOynyI/WXMSGr7yCTKj/0fr7sNB3K25zw2MKTa6n3",
-	"cM9Jd/Q0OzyZ/Mf1ZAyhQ/KU81ac5A7s0TGBW99uiePerGjJHJaEE7GvAg8lofcfEIeHwGyhHh4YSyFt",
-	"z6IPOTW08J6GrezNtfmelj0EPEvHfugrUvA2FLN+Sqak1o73uoAJP/wlzSLBCSp2HBYEEUtqAqunQ2Jh",
-	"dbXIQWmW40iyQgySpEnAJ9bQBOiKQYUWqEQ3ILdrHjIgQ8kPgmXBirTOs0sS2HMJWUM2QJWe60uGqMYX",
-	"SI6Xko6ogyBJu4GOjDFGv2xNWctlCySTNClYnoNALsvGCV6cVD+GfEAY4eX7H5M0uXj/PEmTn165/1+8",
-	"f/4uSZP3l/bT259ffLz4nyRNLt/+/Ory4nV02J/QaOpDKdrWnM/XYxcsWqD4lZJ1Pr+5rnc70AbyL9T/",
-	"drrBUtN2l6MZYjx8lUPMk3kfYj0OKyE+yOoQ90LosAFtUiIbATmRiggZCX0tzWi16aEZSaHlR+PCNMSy",
-	"hMGiqN28cHOIHDuqTEaQu1BzR5Aj0b7gio5Vo1wSdFw7vHPoTdlvbqTjMUkfGv9s1t1fTMQXLHcvhFH7",
-	"yJlghkumBh4ZVkLMhVjkb2z20d3Nc0M8wEQBhQXWZrQ2Jsx330Yzfzcjm+kOVJ9XCiGnvAs54d92LVFb",
-	"OZkFWuBE26YTEDGWQkGHC3cxwe+HyE+0YvMwKYp7+TI7afHGpxYD+4yUxvErp7nEygipXAwxZ7SUqPt0",
-	"o6hmt/FT9E0Pw4+cGhCamf36ZrcunyySw8N060jqtNyaRkqULapy/2fF9/4vZIlmGHPltGTChV8FZdwJ",
-	"p9yaRyUYhK+VpTXL8J85yx/pWnkMlkEJwjzCsEmCPigo7KLNlESXMgduJ1mWDnWINNpHy1plc6XbY6sb",
-	"Z7TbxYQJ0hFT2tGjsiLHQJpy6cLLhbSIuqoHUZluN2+r0HN8JGuzztpU11Fb5lotNZ5FB76OjR4wWpcS",
-	"j9NeAdVSzNf7d9g+pvVWr2AuNANjfJLpqKfom31BfmQkOr1IRmfJe7kKXHtHjZiw/MJphOEZra0kDAl4",
-	"eHCPaDU/4tY75Ebm1JrPkMF3NpVpomkz079hAZoeW4TDryOlPyhQMQW4EpfgJpOCakJdNNAlb58RjHY3",
-	"THvkqwlVQLJCahBksyeq5v1cdU9CZXVI4GNr9qoZoXolG1DO91o3cyW1kM16633m8c5ZVpCG7rvMjAt9",
-	"Ms7JBogGEIQzQI+z9YWtWcllI6JmRRtZVY7Ks/Z65dsfbDYazusZyyBWY6L0N9yRvltY2gn8lI68gz9q",
-	"0EuzbfM1ohbsfvP3ARvFyeAGiC6/q3Acsvrdy0vy/bdP/3Hog+VgKIuH97YMeD5R0ZUS1JCKmoLoOivs",
-	"z6w2q37oKFrspRx11xMwQhtq6okAnWGGwxHzdG+hg/0ahmmnSgMJYgT1p8WB1dxZEBM9jwyocpRHd0G1",
-	"tvaES5oHD8wS2fgcc79Cx5/AMRWbW9Sh0O93YAv7xPZ3RZuI36Q2ckFF5wa4bNaGbviCmqqNAnoDak3n",
-	"tq91wcQuBFta4zLHIR2fXYWs1oviql1kcn4PC9bXGsxEiHF54Wwbso0WWbrsbUn3qIVJOs/8DnIVYzqh",
-	"iV3iQ/8tf3ayjHPkV6CcIdJ3wciMqazmVEV15Uaw7QKhLKWRavbJGio1F6HfL6i2/IJDXwHNim+fLghP",
-	"2Q4Lms8uZ9Wc5R4oR/wm9NGin24lN3MVHItLo3p2v/8V1jcu1Wxt4ND0uK13khIW2jdoh5CkswXtYsPm",
-	"e6Q/sKR9lNPTfi8rUXPeuSVDA/HiFtTeFFgFEXIKiKaIpntN5BZLGF1Ilxr84fy0lPjWbagYUfEhjqAq",
-	"W2D9mVlyVtQqkq637mcGdumU3DLNNhyIbTnTfYDP7F7AhqmmL8niDkLPyFVHw0JCyHl2/xoySiGuZH32",
-	"VVs57XL/0UTpxUbeghvCG8VZUW6ed5V1czLGFq4cpqrsCG2ZipV3gvI+k/p20DXlXDaQz67UpGKdFaya",
-	"Lzjoss1lslPauRbWMmkRGRUr1+Vaz44vZOsK1PrJ6en8dJHvs5XSLEk1rJlYe+9lThdXDjZhtZcXgaJ3",
-	"fW823LUa2/N+QqOLhYQVpsEmjfbZmZ+RUA24OtCUjn2dnLRAfiDL3loNbMaYnSNWeVsUxLWlSdTAF7KK",
-	"xHDQW7Bz1Qam4CENFepy6w090yRzGCZU9DwcbFsQ7vcH8mgT0d33KzQCIBQSC5W39Z9/DmoP0sRIFY9S",
-	"XHVRir9RdaaNrIZRndHtsJoPAvmjKyH+PgiuGVByFLtlYvcIQSsiCt/Bhf171RyFlDcBOUQ32ND9WtYm",
-	"iiebYn8/Y3Dtrm03WowlR6M2vaClI1aUqV39aKCUrLA6wFD01/8EJR+113Z8sQXSD6OeOHpltTTK6gYg",
-	"ojGUa7kgeOvDvfNjeL2+RynUDhyljF37l0Wj7P7iZabCAj8V4F1bOS9km9fSBiqN8R0tS9jIfB8ucZgH",
-	"KEL8SoWddtH3l+ieDdf3OLK+vx2dGwg9+INlOmT3IczXmgnbnsUN1wc9sCg7CNmuifqpNPldMmF8kdYo",
-	"lZYzZfa9nFlswn91B3qbTraa6LoFxY52/eir3Pr9BJo12QhHp+wm3rPFBKPbRgC5JhswDYAgDUav21tH",
-	"xJpXVzeOlSjAeaTgRO6WVWNSbdYu23/0rhveM/PtQZtFc+yUr45uM6cFctBY/bT6Rpny4cJ9lFz+XuAi",
-	"/4SKZQ5NKF8ZMcRt19WqaQuAtHlGsFqOnPVvvjFN7K7mVq5hpHTR+uzkSxjlF7tsDg8tpurH2/oAV+0t",
-	"pPPqfIncF91JGqxyLF7drjtBbcPKTqpGtEx7CjAQgpEQHdopuzImtjKCLaW6wQsXltxUMCnQcQ1hObxi",
-	"4hJm515l++pKrbKmpJANKdiuuBZGEg2GMP+Pdl/ESJeJs//YPp2wgYyWCGaZWV2La+EKl1xarmScM1eW",
-	"arvsOGiSw06B/b1FM+K+4k0YCzifEbgFtSeY87gWGVWKgSbMaGJtN2EC/7ZYdUWuQBgQGdhRqAhV+hUo",
-	"LQXO3yhmDAjCxLWwaoDmn1B946E2eaGUVG6tITVD/OMT2p3JdiZf+gk8X11bJnGWgXBHgH8t46KiWQGP",
-	"Hq9O7SGjeHKeFMZU+vzkpGmaFcXPK6l2J76vPnn96vLFz1cvsE+XVEkupQr337S/P7g6dU0sHKMVS86T",
-	"J6vT1RNrVakp0KCeONZiSsRVR1hzi49pvMqtTjBtnrsm6eB9kYk7Ql2TE/dKyF0aqz38JOCz+dSGH+gO",
-	"yAa2UmEGNvaqCN0ajxjDgx69W1ePTw+vXd39Nno85PHp6ZGHQ5Y9GNJdso48GWIRmt1RSjZ7J28Y/Q83",
-	"NuIjt0vtPUaSJrouS6r2/YJNHYim7OlrMbZFtb8m7/Awtp08S0/+YvndJF9/BMfWxVx95d7r+LqkjZG1",
-	"pcBDkPNtCJbeS8ETLnf3a8drvIe+nJLpv1eL3Nck+tpPqHs7+iLP1+R8qAs8olJ2q1zuiJKNfggx8HEV",
-	"d6AVVJNcCkiJAHtqky1T2vQExDLZyUe4+V5JHakzvMhzjRF4JRt8SKMAXLU9+jbWOunBXfs2bUxqfHcj",
-	"pwbw4uO1YGZF3JshJZBXOZSVtOfW/tF/wx6bOH/PfvUssBPZyTPA89eeiddCbvEsQz9RgzDPXF8MV7Ud",
-	"3WcF21qDP65Gwi53lwhsR2I+juqHghpcGiCWdC/QMEcVBAyh5ICSDx9e/dDKawE0B9UJ7GjPR9+t6h0I",
-	"Z96PDb//OXE8oGf+XOb7BxPicFnybggF7VrvDnTn7CF1xxfDxg2nlURq0VC4AchEEMuH0KPXVrrRbWuv",
-	"XpZD49rpTgGUu/r0qYPpJ9fib5qaoePYlaW0MaqY7xp5U6DWE3B6SOXn0hTuLbAHsEpdQZsGZX0zvNFt",
-	"tLUNdEM1ECp0g4oSCHwF6pZl4InM20sAnsjDxX7A+1BOEj49OS3LTyn5dEaenJx9h389sn9dJ/bvx9+Q",
-	"J+Ts5LH7dbo6++c/nmKbx+nTT6trcUGc79Ne1aYeb6OMfULg/OkZoWSrKOY/24bWFmCrrAAdMzjvgOZe",
-	"gw+MTux0C++gzLEQkYv69oyNDetCP8fGnRNp+qonp9vUhO47WXgIwbQMIdQP6OvHnM9kSWnNSx9OwRaU",
-	"dbK8SLZPJhxFU2/aVg+q/suuFrT19vdFf6cuAUTeEZQy1w5RpFaxhXsoQPsf/dpV7z/GqlP/PguxjqAr",
-	"k8WZ0HPEy+36CP8qTsUx0IMGSfdDBBrLmUp6AyGql+KtskAGoBYDuOoEF822zjY1RNfW1jGTOpxif/Qq",
-	"eduXQ3yttNtEDhnLIX9mv14Ltwo7vZBhGOxSc18ji/kMXMKKXOFLgUJifUXMEl0qoAaw/vrrwIZ+2eos",
-	"6HD6oFNPmQ7L8wc50Sx3fYDGge2eE4vo0APDnvxdFlLqIHyaNsftxhVt/k9NxhVtHtBaXHBO7JYfPISg",
-	"C1l9o/3YrVb0boIiRke1iHvG2uevp7Dblbu28tWkFcefkFYdXg96IEJNUKABqI4YQnyFhO1qBYdlWU4D",
-	"tIHKfvIZvPbxNTSL7quRLu6oafONdcpoVqQWT9nRHPRLiZb+oCC5og0TO3z7Zys5tzbS/uNux8TuWhRU",
-	"5CtygZVI6OUKGea2pnTHbjGOqpnYcYs4MaM52yq6BO3XMYuDBOq/2S66fU2Jmv34oIGoTjwca6KWEDPZ",
-	"1iFwINjFi09oxU5uzzAs57tEn/X0DppsAx6W+bTldwd4/XzxmJO3IOEKjcjRmPR6o6oc9v0YHEOEAWh6",
-	"moL6hEAhG/d2VQlE1mZF3snGBdel4HukC6F57soW/TzWozycpsWPbmAecgqaVCAre/jvK4QjZX/JLdSZ",
-	"2LNzwpjRwLe9fsHnuvvt7n8DAAD//w==",
+	"xFzrctw2ln4VFHersltLtyQ7npnIv2SNnXjXjlOWPa6tKNVGk6ebGIEAA4CiOym9+xYOAN4abJG2PPsn",
+	"UZsgCJzrdy7An0kmy0oKEEYn538mFVW0BAMKf73K7X+ZSM6TipoiSRNBS0jOE5YnaaLg95opyJNzo2pI",
+	"E50VUFL7xlaqkprkPKlrHGn2lX1LG8XELrm7S5PXrGSmnfz3GtS+m53jw/6EOWxpzU1yfnZ6miYl/czK",
+	"ukzOn+IvJtyvs/ZDTBjYgUru7KcU6EoKDbijX5TccCjtn5kUBgQuglYVZxk1TIqTyo34r39qKeyzbhH/",
+	"rmCbnCf/dtKR7MQ91SdhXvxiDjpTrLLTJefJx4IawjRplBS7lDQFKEgJFTlp7BMjSS5XSBQ/mf3Wc05z",
+	"QIYoWYEyzC1/A7fA1znsBlTOZb3h0NFZ1OXG7j5NNlLBuixnjs6kyJlb9fHdXrYD7W6Zk5j539mCUrLG",
+	"DflnGyk5UJxup5hAsaOcv90m578eX8qPOPzutzHVX8PWEFkbspWKUEt14Cs3v5S34ISq/8L7AshGGiNL",
+	"YpBjhnCgt6AJE4QS99oqSUcc2XJq1iBkvSvWW6kO530lSCNVrp8RKCuzH67nQDVw+i3jgWvDuS4yJbUm",
+	"pgByA2qbkq2SJYF8B1aM7P9TUlGmNJFbUnGaAcpZAWxX2O1sDdGGipyJ3Yr8LAWMV8MMlLit9o8Z7PT/",
+	"QJWi+9hvxfLdbCm869uVX7t3B4RJD8j+WzuR3PwTMuM5XVcRRgOYwjFV0RtQBMf1eNFajzTZ1ZyDWedQ",
+	"mSLKkTdAdW3Xmka2ZmmrSa1rypHQlm8VM1mxSs5FzXmElgUVO334mY/WaFiRxOdRuSmkvFlgGVg+w1Cn",
+	"yQ1UJsj1MTX8oMENV9v5dqCkN3DfxG/sGBz7ea2q2TPLWhjI186UHSq6pk2r5UwTKVZ9Bk4RQ1DGJ6yW",
+	"81x/Rt6RJv4ABSEqUy+tUhtWWZ02rHpGTsdqOoMCFacmbkRay8i2REhDSi/CMyfWLId1xoEqKrIFzsVY",
+	"tetRovPRQ41H0iM5vYAMPUzn0zppC5OnPf/YU4gerQ81uifigcGdgwr66NnY95CtI4lZHvTev9BdxIMf",
+	"Wthj0u9gQMSmCvhsjrBWCjQ2nGpDKrqDVRSEDciOy4luRtbOIYOwKOvXRGdSZYUjTo4MsTTWFbcsVS2N",
+	"e5N1Un9pCTrhfa0/yvC5081G1jwnsgK3mYaJXDaklNocumHn4uZLo5JyvuA6Uh+nH47y88aoeNnHViN9",
+	"lzyH3Plyu9GNZfp3mnC5e0YE3IIidrqcMHG48aw2OqZVaVKCUTDXh7vBa82sTuuCqgqE3eYXvN1QXcx8",
+	"z+klt0p7SJZTYq2MsFbwCcnozXwL1S5/gjI4QIDGx49XT0lec9765OEqzgiOnvllQ521D6qyZcIObKQS",
+	"wQzZOMd+L6oet6Bylpn7zMI//LC7NLHUhol9NkAVMjOicG+3KGsWM1pRY1uvdMwCFsiJQ0RL4ZojQLeP",
+	"Pq0H6xnyvhXWmChNC2fqpL8lwpD1US2sXbyXO12k/JeeMm0p1zDWr5wpyObERH9vB96lCXxmZq3rqpLK",
+	"zI9lrvwLh9EMxpCF5LkD/1uL7DGQJOj5XKRC/gOtB81uXEjgQENWyOo/VyS4hjRAngqEi0JxQhBZ/wWM",
+	"lLZMMKfKxxb90o26SxMOYtfC5EPJaaP2x6enE3F7HxoaUIxGzMKFICy38c1JGIN4uKSfX+P3k/O/nEY0",
+	"q5SBifN48caNnw4sU0JJyQwoBJOWaNoF9MyQjAokLdOkqnUBlsjKxip+hCYNy0EhlaUpQH1DWQGRO3Fw",
+	"0uEiXBSgCfnAJVKiC1mRXIJdqyksqNgAEztiJM9x4Zo265lRhClYdmONwP3C8f1ANE5XTyPC0bB8Ihzz",
+	"Vm0jqcqfWSFxIRdkNmCuQjJAsQnj1k8sHZfQsd1ztOjJbdqzHCMC9DbQV5pW4SYM1xufEVpgvBBJzGVS",
+	"Vt/rd6z5xPwN5OtyXbKJ6Mo+9xCOakJZCTmh5jjFnwzZfnrA9zRxBu9GyEZ4Z23D3j7wO5oCcnYtXSJ8",
+	"Z1HMApl3DW1ScqyCP1mcSsWecHbj5c8qI9NEycalYLRd1ar/8R9++OGH49nMDmTfGzhctQMRI3B+3wsf",
+	"7ZixWFuRSDsp8jP1lzEhq+8gkyo/jH6+zJsO5W1OgnGh51oaPdzj6Y56s0PP5B+uJ3MIHZKnnLfiJHdg",
+	"XccEbn27JY57s7Ilc1gSPGJfBR5KQu93EIdOYLZQDx3GUkjbs+hDTg0tvKdhK3tzbb6nZQ8Bz9Kxv/cV",
+	"KUQbitk4BXPEjve6gIk4/CXNIskJKnYcFiQRS2oCq6dTYmF1tchBaZbjTLJCDJKkScAn1tAE6IpJhRao",
+	"RDcgt2seakhDyQ+CZcGKtMGzK7NYv4SsIRugSs+NJUNW4wskx0tJR9RBkqTdQEfGGKNftqas5bIFkkma",
+	"FCzPQSCXZeMEL06qH0NFJczw8v2PSZpcvH+epMlPr9z/L94/f5ekyftL++jtzy8+XvxvkiaXb39+dXnx",
+	"OjrtT2g09aEUbWvO5+uxSxYtUPxKyTqfP1zXux1oA/kX6n/7ucFS03aXoy/EePgqh1gk8z7kehxWQnyQ",
+	"1SHvhdBhA9qkRDYCciIVETKS+lpaE2wLbDPKastd48IyxLKCwaKs3bx0c8gcO6pMZpC7VHNHkCPZvhCK",
+	"jlWjXJJ0XDu8cxhN2WdupuM5SZ8a/2zW3V9MxBcsdy+EUfuITzDDJVMDjwwrIRZCLIo3Nvvo7uaFIR5g",
+	"ooDCAmszWhsT5i/fRyt/NyOb6RyqryuFlFPepZzwb7uWqK2crAItCKLt0AmIGCuhYMCFu5jg90PUJ1qx",
+	"eZgSxb18mV20eONLi4F9Rkrj+JXTXGJviVQuh5gzWkrUfbpRVLPbuBd908Pwo6AGhGZmv77Zrcsni+Tw",
+	"sNw6kjott6aREmWLqtz/WfG9/wtZohnmXDktmXDpV0EZd8Ipt+ZRCQbha2VpzTL8Z87yR7pWHoNlUIIw",
+	"jzBtkmAMCgpf0WZKokuZA7cfWVYOdYg0+o6WtcrmSrfHVjfOaLeLCR9IR0xpZ4/KihwDacqlSy8X0iLq",
+	"qh5kZbrdvK3Cm2OXrM06a0tdR22ZG7XUeBYd+Do2e8BoXUk8TnsFVEsxX+/f4fiY1lu9grnQDIzxRaaj",
+	"kaIf9gX1kZHo9DIZnSXv1Spw7R01YsLyC6cRhme0tpIwJOCh4x7Ran7GrefkRubUms9QwXc2lWmiaTMz",
+	"vmEBmh5bhMOvI6U/aFAxBbgWlxAmk4JqQl020BVvnxHMdjdMe+SrCVVAskJqEGSzJ6rm/Vp1T0JldUjg",
+	"Y2v2qhmheiUbUC72WjdzJbWQzXrrY+bxzllWkIbuu8qMS30yzskGiAYQhDPAiLONha1ZyWUjomZFG1lV",
+	"jsqz9nrlxx9sNprO6xnLIFZjovQ33JG+W1jaCfyUjryD32vQS6tt8zWiFux+8/cBB8XJ4CaILr/rER2y",
+	"+t3LS/LD90//ehiD5WAoi6f3tgx4PtHRlRLUkIqagug6K+zPrDarfuoo2uylHHXXEzBCG2rqiQSdYYbD",
+	"EfN0b6ODfRqmaT+VBhLECOq9xYHV3FkQE/VHBlQ5qqO7pFrbe8IlzUMEZolsfI2536HjPXBMxeY2dSiM",
+	"+x3Ywndi+7uiTSRuUhu5oCd2A1w2a0M3fEFP1UYBvQG1pnPH17pgYheSLV/T5Gmh0XpRXrXLTM5/w4L1",
+	"tQYzkWJc3nrcpmyjTZauelvSPWphvx92dq1iTCc0sUti6K+KZyfbOEdxBcoZIn2XjMyYympOVVRXbgTb",
+	"LhDKUhqpZnvW0Km5CP1+QbflFzh9BTQrvn+6ID1lX1gwfHY7q+Ys90A5EjdhjBZ9dCu5mavg2Fwa1bP7",
+	"46+wvnGrZmsDh6bHbb2TlLDQvkE7hCSdLWgXGzbfI/2BJe2jnJ72e1mJmvOskDLWeUI0PiFyS3zoQqjD",
+	"sb3zHO7cQK6Jkdg54RC5FJGzA0GMh5/571obglnn0MDQSHWTEp99xq44ZR8xg/hhS7HN3Pi25p0cQk2c",
+	"qUte+8x1HHcujMfi9Y4wS5S03ReGm35xC2pvCmwwCeUaBKpE0z0eZ5AiZMupwR8uBE6JH91m4THgOCQ2",
+	"VdkCx8rMEjdcq0gnhI3sM7BLp+SWabbhQOzImZEZfGb3YmGs4n1JgXyQ1UeFcTQsJIRycvevoVgXUnZV",
+	"rYtV25Tu2iqiNeiLjbwFN4X3N7MKCDzvmhbnFOMtEjysAtoZ2g4ga0oImpKZ1LeTrinnsoF8dhMsFeus",
+	"YNV8wcFoeC6TnT2c67wskxaRUbFyXa717NRNtq5ArZ+cns6vxPl3tlKaJVWcNRNrHxjOecV12k04xOX9",
+	"tZi4uLfRwI0aW8R+rahLM4UVpsEmjfbZmZ+RUA24OtCUjn2dnLQx0kCWvbUa2IwxO0es8rYoiGtLk6iB",
+	"L2QVSY9hIGa/VRuYQt40NP/LrTf0TJPMwcPQLPVwiHhBJcX7tdEmorvvN78EBywk9oBv6z/+GLR1pImR",
+	"Kp4AuuoSQF/R0KeNrIYJs+FkquaDGsnotI0/aoNrBpQcxW6Z2D3CeADBmn/BVVR6jTKFlDcBlEU32ND9",
+	"WtYmCtWbYn8/Y3Dtbmw3W4wlRxNivXywI1aUqV1rbqCUrLDxwlBMhfwBSj5qT0T5PhakHyaUcfbKammU",
+	"1Q1ARGMo13JBXtwBUz1x2M09jMDWwSHQ0B85L+XoMHKsAOA+MT9T29vGUWa1E3fbjbLLEvTLso+W6PG2",
+	"YmHRqAqYsz0pIWRbx9QGKo14XMsSNjLfh0M75gGaTr9RI69d9P0t2WfD9T2OrO+rs7EDTQTv7aZTtB/C",
+	"91rbZcezuDX9oAdmbgehujnRL5cm/5RMGN+UNyqd5kyZfa9GGvvgPzqU0bYPWPPgXgvWJvrqR9/V2H9P",
+	"oK2VjXB0ym7ib7ZAZXS6DCDXZAOmARCkwWpFe8qMWJvvYkfsPALOIw1Gcres+5Zqs3bdHUfPNuK5Qj8e",
+	"tFn0jZ3y3fBtpbxADhqrn1bfKFM+PbyPksufA10UNFGxLMoK7Uojhrjtut5EbVGZNs8IdkeSs/5JR6aJ",
+	"3dXcTkXMjC9an/34Ekb5xS77hsc7U+cF2n4Q190vpAs1fUvkF51BG6xyLF7drjtBbcsITqpGtEx7CjAQ",
+	"gpEQHdopuzImtjICeKW6wQM2ltxUMCnQCYc0LCZyXIH03KtsX12pVdaUFLIhBdsV18JI69kxIWT/0e6L",
+	"GOkqr5glCsmpDWS0BJc8Wl2La+Ea1VwZtmScM9eGbF/ZcdAkh50C+3uLZsQ9xZNPFgU/I3ALak+wxnUt",
+	"MqoUA02Y0cTabsIE/m0B9IpcgTAgMrCzUBFOZVSgtBT4/UYxY0AQJq6FVQM0/4TqG4//yQulpHJrDaU4",
+	"4q9r0c4n2y/5Vl/g+eraMomzDIRzAf5+mYuKZgU8erw6tU5G8eQ8KYyp9PnJSdM0K4qPV1LtTvy7+uT1",
+	"q8sXP1+9wHe6IlpyKVU476j9edHVqRtiMSKtWHKePFmdrp5Yq0pNgQb1xLEWS2CuG8aaW7x+5lVudYJp",
+	"89wNSQc38kycCeuGnLh7de7SGA78JOCz+dTmROgOyAa2UmFmMnYPD90aD2PDFTi9U3aPTw+P2d39Nrpu",
+	"5/Hp6ZGrdpZdsdMdqo9csmMRmt1RSjZ7J29Y7QkndOIzt0vtXd+TJrouS6r2/QZdHYimrPe1wN/i21+T",
+	"d+iM7UuepSd/svxukq8/gmPrYq6+cjfcfFvSxsjaUuAhyPk2ZHDvpeAJl7v7teM13juwnJLpv1aL3NMk",
+	"ej9W6HM8eofVt+R86AM9olJ2q1zuiJKNfggx8Mke59AKqkkuBaREgPXaZMuUNj0BsUx28hFuOqikjvSV",
+	"XuQ5VlnwhJ2RrrdU7tD1bax10oO7Fdo2AVLjPSs5NYDlmmvBzIq4O2JKIK9yKCtp/db+0f/APlR0/FPP",
+	"Avsh+/EM0P9an3gt5BZ9GcaJGoR55t7FHFr7onusYFtr8O5qJOxyd4nAdiTm41JDaKDCpQFiSXfjkKs9",
+	"OcAQWkwo+fDh1d9beS2A5qA6gR3t+ehNbz2HcObj2PD7bxPuASPz5zLfP5gQh8Oxd0MoaNd6d6A7Zw+p",
+	"O775OW44rSRSi4bCiU8mglg+hB69ttKNYVt71LYcGtdOdwqg3J1HmHJMP7kRX2lqhoFj14bUJs5isWvk",
+	"DolaT8DpIZWfS1O42/MewCp1DYwalI3N8AS/0dY20A3VQKjQDSpKIPAVqFuWgScybw99eCIPF/sBz785",
+	"Sfj05LQsP6Xk0xl5cnL2F/zrkf3rOrF/P/6OPCFnJ4/dr9PV2d/++hTHPE6fflpdiwviYp/2aD71eBtl",
+	"7BMC50/PCCVbRbHe3Q60tgBHZQXomMF5BzT3GnxgdGLeLdx7M8dCRC5msD42Nq1L/Rybd06m6Zt6Trep",
+	"Cd13svAQgmkZQqif0PcLupjJktKalz6cgi0oG2R5kWyvyDiKpt60ox5U/ZcdJWnPV9yXB5469BG5eVPK",
+	"XDtEkVrFFu5iCO1/9HuVffwY60b+ehZic0PXFo1fwsgRLzPQR/hXcSqOgR40SLqfItDYvlbSGwhZvRRP",
+	"EQYyALUYwLVMuGy2DbapIbq2to6Z1OEU+6PXud3eFON7490mcshYDvkz+/RauFXYzwsZpsFXau57orHI",
+	"gktYkSu8W1NIbPqIWaJLBdQA9tt/G9jQb1OeBR1OH/TTU6bD8vxBPJrlrk/QOLDdC2IRHXpg2JO/y0JK",
+	"HYRP0+a43biizf+rybiizQNaiwvOid3yg6cQdCGr77Sfu9WK3slfxOioFvHIWPui+hR2u3LHlL6ZtOL8",
+	"E9Kqw21RD0SoCQo0ANURQ4i3zrBdreCwV8xpgDZQ2Ue+gtdetodm0T010uUdNW2+s0EZzYrU4ik7m4N+",
+	"KdHSOwqSK9owscO7nraSc2sj7T/udkzsrkVBRb4iF1hVxShXyPBta0p37BbzqJqJHYdQl51tFV3V+NuY",
+	"xUEB9V9sF92+pkTNPnzQRFQnHo41UUuINW0bEDgQ7PLFJ7RiJ7dnmJbzr0SvcfUBmmwTHpb5tOV3B3j9",
+	"9+I5J29BwpEpkaMx6b2NqnL47scQGCIMQNPTFNQXBArZuLvKSiCyNivyTjYuuS4F3yNdCM1z10vpv2Mj",
+	"ysPPtPjRTcxDTUGTCmRlnf++QjhS9pfcQp2JPbsgjBkNfNt7L8Rcd7/d/V8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

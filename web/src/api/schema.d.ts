@@ -452,7 +452,18 @@ export interface components {
         };
         Sweep: {
             settings: components["schemas"]["Setting"][];
+            /** @description The schools of setting a blade. None for a chop. */
+            schools: components["schemas"]["School"][];
             also?: components["schemas"]["Setting"];
+        };
+        /** @description A school of setting a blade, and what it leads to with this one. */
+        School: {
+            /**
+             * @description Just proud of the work, gullets clear of it, as far as the saw goes.
+             * @enum {string}
+             */
+            name: "proud" | "gullets" | "full";
+            setting: components["schemas"]["Setting"];
         };
         CutMade: {
             cut: components["schemas"]["Cut"];
@@ -536,6 +547,10 @@ export interface components {
             groove: {
                 /** Format: double */
                 ridge_mm: number;
+                /** @description Across the kerf, from edge to edge, pairs of place and height left standing. None for a wheel. */
+                profile_mm: number[][];
+                /** @description In words; empty for a wheel. */
+                flat_enough_for: string;
             };
         };
         /** @description Folded from the blade's log; never typed in. */

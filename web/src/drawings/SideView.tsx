@@ -24,7 +24,7 @@ interface Props {
   fullMm: number; // as far as the height goes; 0 for a chop
   showFace: 'up' | 'down';
   units: Units;
-  onHeight: (mm: number) => void;
+  onHeight?: (mm: number) => void; // left out, nothing moves and little is said: for a row of drawings
 }
 
 /** Where things stand, in millimetres: x along the cut, y up from the underside of the stock. */
@@ -149,8 +149,9 @@ function Drawing({
   const uncut = setting.through || chop ? null : s.rim; // wood left over the rim
   const grain = grainOf(material, cut.direction);
   const tangent = to + Math.PI / 2;
-  const movable = fullMm > 0;
-  const roomy = width > 520; // for what the sentence says as well
+  const movable = fullMm > 0 && onHeight !== undefined;
+  const still = onHeight === undefined;
+  const roomy = width > 520 && !still; // for what the sentence says as well
 
   return (
     <svg
@@ -286,7 +287,7 @@ function Drawing({
           />
         </g>
       )}
-      {!chop && (
+      {!chop && !still && (
         <Label
           x={s.side < 0 ? X(end[0]) + 8 : Math.min(X(end[0]) + 30, width - 170)}
           y={saw.kind === 'table' ? Y(0) + 24 : Y(t) - 34}
@@ -334,18 +335,20 @@ function Drawing({
         </Label>
       )}
 
-      <VerticalDimension
-        x={chop ? left - 34 : s.side < 0 ? 34 : width - 40}
-        from={Y(0)}
-        to={Y(t)}
-        text={formatLength(t, units)}
-      />
+      {!still && (
+        <VerticalDimension
+          x={chop ? left - 34 : s.side < 0 ? 34 : width - 40}
+          from={Y(0)}
+          to={Y(t)}
+          text={formatLength(t, units)}
+        />
+      )}
       {movable && setting.through && (
         <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? -6 : 14)} anchor="end">
           {`${formatSetting(h - t, units)} ${saw.kind === 'table' ? 'proud' : 'through'}`}
         </Label>
       )}
-      {movable && (
+      {movable && onHeight && (
         <HeightHandle
           x={X(0)}
           y={Y(s.rim)}
@@ -360,7 +363,7 @@ function Drawing({
           label={saw.kind === 'table' ? 'Blade height' : 'Depth of cut'}
         />
       )}
-      <ScaleBar x={width - 50 * scale - 64} y={height - 10} scale={scale} units={units} />
+      {!still && <ScaleBar x={width - 50 * scale - 64} y={height - 10} scale={scale} units={units} />}
     </svg>
   );
 }

@@ -118,7 +118,10 @@ export function Choose() {
   );
 }
 
-type AtHeightProps = Omit<Parameters<typeof SettingPanel>[0], 'setting' | 'children' | 'problem'> & {
+type AtHeightProps = Omit<
+  Parameters<typeof SettingPanel>[0],
+  'setting' | 'schools' | 'children' | 'problem'
+> & {
   suggested: Setting;
   asked: number | undefined;
 };
@@ -133,7 +136,7 @@ function AtHeight({ suggested, asked, ...p }: AtHeightProps) {
   const setting =
     asked === undefined ? suggested : (settingAt(sweep.data, asked, step, suggested) ?? suggested);
   return (
-    <SettingPanel {...p} setting={setting} problem={sweep.error?.message}>
+    <SettingPanel {...p} setting={setting} schools={sweep.data?.schools ?? []} problem={sweep.error?.message}>
       <CutMade cut={p.cut} blade={p.blade} setting={setting} />
     </SettingPanel>
   );

@@ -1,16 +1,20 @@
 /** One blade at one height: the drawing, the settings to read at arm's length, and what they lead to. */
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import type { ReactNode } from 'react';
-import type { Blade, Cut, Face, Material, Option, Plan, Saw, Setting, Units } from '../../api/types';
+import { useState, type ReactNode } from 'react';
+import type { Blade, Cut, Face, Material, Option, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
 import { cutFace } from '../../app/theme';
+import { EndView } from '../../drawings/EndView';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
 import { formatSetting, trim } from '../../measure/format';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
+import { Schools } from './Schools';
 
 interface Props {
   plan: Plan;
@@ -20,11 +24,14 @@ interface Props {
   blade: Blade;
   option: Option;
   setting: Setting;
+  schools: Sweep['schools'];
   units: Units;
   problem: string | undefined;
   onHeight: (mm: number) => void;
   children: ReactNode; // what is done when the cut is made
 }
+
+type View = 'side' | 'end' | 'heights';
 
 const pct = (x: number) => `${trim(100 * x, 0)} %`;
 
@@ -36,12 +43,20 @@ export function SettingPanel({
   blade,
   option,
   setting,
+  schools,
   units,
   problem,
   onHeight,
   children,
 }: Props) {
   const heights = option.heights;
+  const [view, setView] = useState<View>('side');
+  const views: { value: View; name: string }[] = [
+    { value: 'side', name: 'Side' },
+    { value: 'end', name: 'End' },
+    ...(schools.length > 0 ? [{ value: 'heights' as const, name: 'Heights' }] : []),
+  ];
+  const shown = views.some((v) => v.value === view) ? view : 'side';
   const name = saw.kind === 'table' ? 'Height' : 'Depth';
   const seconds = units === 'mm' ? setting.sec_per_300mm : setting.sec_per_foot;
   return (
@@ -57,6 +72,23 @@ export function SettingPanel({
         <Box sx={{ color: 'text.secondary', flex: 1, minWidth: 180 }}>
           {specOf(blade, units)}, {option.mounted ? 'on the saw now' : `hangs: ${blade.hangs || 'not said'}`}
         </Box>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={shown}
+          onChange={(_, v: View | null) => v && setView(v)}
+          aria-label="Drawing"
+        >
+          {views.map((v) => (
+            <ToggleButton
+              key={v.value}
+              value={v.value}
+              sx={{ minHeight: { xs: 44, md: 30 }, py: 0, px: 1.25 }}
+            >
+              {v.name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
         <Box sx={{ fontSize: 19 }}>
           <Verdict verdict={worse(option, setting)} size={20} />
         </Box>
@@ -72,17 +104,23 @@ export function SettingPanel({
           borderColor: 'divider',
         }}
       >
-        <SideView
-          saw={saw}
-          blade={blade}
-          cut={cut}
-          material={material}
-          setting={setting}
-          fullMm={heights?.full_mm ?? 0}
-          showFace={plan.show_face}
-          units={units}
-          onHeight={onHeight}
-        />
+        {shown === 'side' && (
+          <SideView
+            saw={saw}
+            blade={blade}
+            cut={cut}
+            material={material}
+            setting={setting}
+            fullMm={heights?.full_mm ?? 0}
+            showFace={plan.show_face}
+            units={units}
+            onHeight={onHeight}
+          />
+        )}
+        {shown === 'end' && <EndView blade={blade} units={units} />}
+        {shown === 'heights' && (
+          <Schools {...{ schools, plan, cut, saw, material, blade, units, onHeight }} />
+        )}
       </Box>
 
       <Box

@@ -1,0 +1,110 @@
+/** The schools of setting a blade side by side: the same drawing and the same figures for each. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { Blade, Cut, Material, Plan, Saw, Sweep, Units } from '../../api/types';
+import { SideView } from '../../drawings/SideView';
+import { formatSetting, trim } from '../../measure/format';
+
+interface Props {
+  schools: Sweep['schools'];
+  plan: Plan;
+  cut: Cut;
+  saw: Saw;
+  material: Material | undefined;
+  blade: Blade;
+  units: Units;
+  onHeight: (mm: number) => void;
+}
+
+const names = { proud: 'Just proud', gullets: 'Gullets clear', full: 'Full' } as const;
+const pct = (x: number) => `${trim(100 * x, 0)} %`;
+
+export function Schools({ schools, plan, cut, saw, material, blade, units, onHeight }: Props) {
+  const full = Math.max(...schools.map((s) => s.setting.height_mm));
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'repeat(3, minmax(0,1fr))' },
+        columnGap: 2,
+        height: { md: '100%' },
+      }}
+    >
+      {schools.map(({ name, setting: s }) => {
+        const rows: [string, string][] = [
+          ['arc, teeth in', `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
+          [
+            'mean chip',
+            units === 'mm'
+              ? `${trim(1000 * s.mean_chip_mm, 0)} µm`
+              : `${(s.mean_chip_mm / 25.4).toFixed(4)}"`,
+          ],
+          [s.exit.name, `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],
+          ['scorch', `${s.burn < 0.005 ? '<1' : trim(100 * s.burn, 0)} in 100`],
+          [
+            saw.kind === 'table' ? 'back, down' : 'along, across',
+            `${pct(s.push_share)}, ${pct(s.hold_share)}`,
+          ],
+          ['blade shown', formatSetting(Math.max(0, s.height_mm - cut.thickness_mm), units)],
+          ['window', `${s.window.grade}, ${trim(s.window.room, 1)}`],
+        ];
+        return (
+          <Box
+            key={name}
+            component="section"
+            aria-label={names[name]}
+            sx={{ display: 'flex', flexDirection: 'column', minHeight: 0 }}
+          >
+            <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+              <b>
+                {names[name]}, {formatSetting(s.height_mm, units)}
+              </b>
+              <Button
+                size="small"
+                aria-label={`Set ${names[name].toLowerCase()}`}
+                onClick={() => onHeight(s.height_mm)}
+                sx={{ minHeight: { xs: 44, md: 30 }, minWidth: 0 }}
+              >
+                Set
+              </Button>
+            </Box>
+            <Box sx={{ flex: { md: 1 }, height: { xs: 130, md: 'auto' }, minHeight: 84 }}>
+              <SideView
+                saw={saw}
+                blade={blade}
+                cut={cut}
+                material={material}
+                setting={s}
+                fullMm={full}
+                showFace={plan.show_face}
+                units={units}
+              />
+            </Box>
+            <Box
+              component="dl"
+              sx={{
+                m: 0,
+                display: 'grid',
+                gridTemplateColumns: 'auto 1fr',
+                columnGap: 1,
+                fontSize: 13.5,
+                lineHeight: 1.3,
+              }}
+            >
+              {rows.map(([k, v]) => (
+                <Box key={k} sx={{ display: 'contents' }}>
+                  <Box component="dt" sx={{ color: 'text.secondary' }}>
+                    {k}
+                  </Box>
+                  <Box component="dd" sx={{ m: 0, textAlign: 'right', fontWeight: 600 }}>
+                    {v}
+                  </Box>
+                </Box>
+              ))}
+            </Box>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
