@@ -248,7 +248,7 @@ func cutting(raw json.RawMessage) (any, error) {
 		Teeth: in.Blade.Z, Grind: grind, Group: in.Blade.Group, Bevel: in.Blade.Bevel, Hook: in.Blade.Hook,
 	}
 	if !(b.Diameter > 0 && b.Kerf > 0 && b.Teeth > 0) {
-		return nil, errors.New("D, B and z must be over 0")
+		return nil, errors.New("the blade's D, B and z must be over 0")
 	}
 	// The worked cases leave gullets out: one too deep to fill never binds.
 	b.Gullet = math.MaxFloat64
