@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { formatLength } from '../web/src/measure/format';
 import table from '../core/measure/testdata/format.json' with { type: 'json' };
@@ -94,8 +95,8 @@ test('a miter saw chops what it can and is pushed through what is wider', async 
 
 test('what cannot be is said at the word, and nothing is drawn for it', async ({ page }) => {
   await page.goto('/');
-  await type(page, 'Thickness', '100');
-  await expect(page.getByRole('alert')).toContainText('thicker than this saw reaches');
+  await type(page, 'Thickness', '160');
+  await expect(page.getByRole('alert')).toContainText('more than this saw reaches from both faces');
   await expect(page.getByRole('button', { name: 'Cut made' })).toBeHidden();
   await page.getByRole('button', { name: /^Thickness: / }).click();
   const field = page.getByRole('textbox', { name: 'Thickness' });
@@ -231,4 +232,116 @@ test('the schools of height stand side by side, and the kerf is seen from its en
   await page.getByRole('button', { name: 'End', exact: true }).click();
   await expect(page.getByText('As a groove: flat')).toBeVisible();
   await accessible(page);
+});
+
+test('a bevel with the circular saw: the shoe takes depth away, and four supports carry both halves', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await choose(page, 'Saw', 'Walker');
+  await choose(page, 'Cut', 'Crosscut');
+  await choose(page, 'Material', 'softwood ply');
+  await type(page, 'Thickness', '18 mm');
+  await page.getByRole('button', { name: /^Bevel: / }).click();
+  await page.getByRole('button', { name: '30°' }).click();
+  await choose(page, 'Below', 'over runners');
+  await expect(cut(page)).toContainText('tilted 30°, on the Walker over runners');
+  await expect(page.getByText(/tilted 30°: 20.8 mm of wood in its way/)).toBeVisible();
+  // From the plate depths 63 square and 46 at 45°, 30° leaves 55.2.
+  await expect(height(page)).toHaveAttribute('aria-valuemax', /^55\.2/);
+  await expect(height(page)).toHaveAttribute('aria-valuenow', '21');
+  await page.getByRole('textbox', { name: 'Depth' }).fill('40 mm');
+  await page.keyboard.press('Enter');
+  await expect(
+    page
+      .getByRole('region', { name: /at its setting/ })
+      .getByText('mind')
+      .first(),
+  ).toBeVisible();
+  await accessible(page);
+  await type(page, 'Thickness', '60 mm');
+  await expect(page.getByRole('alert')).toContainText('Tilted to 30 degrees this saw reaches 55.2');
+  await type(page, 'Thickness', '18 mm');
+
+  await page.getByRole('button', { name: 'Hold' }).click();
+  const board = page.getByRole('group', { name: /Board on 4 supports/ });
+  await expect(board).toContainText('carried');
+  await page.getByRole('button', { name: 'Mine stand elsewhere' }).click();
+  await expect(page.getByText(/cut end of the left piece sinks/)).toBeVisible();
+  await page.getByRole('button', { name: 'One more' }).click();
+  const third = page.getByRole('slider', { name: 'Support 3' });
+  await third.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByText(/cut end of the left piece sinks/)).toHaveCount(0);
+  await accessible(page);
+});
+
+test('a groove has its own depth, its bottom is drawn, and a flat one comes first', async ({ page }) => {
+  await page.goto('/');
+  await choose(page, 'Form', 'as a groove');
+  await type(page, 'Depth', '6 mm');
+  await expect(cut(page)).toContainText('as a groove 6 mm deep');
+  await expect(first(page)).toContainText('FTG');
+  await expect(page.getByText('19 mm left standing')).toBeVisible();
+  await page.getByRole('button', { name: 'End', exact: true }).click();
+  await expect(page.getByText('As a groove: flat')).toBeVisible();
+  await expect(page.getByText('6 mm deep', { exact: true })).toBeVisible();
+  // Thicker than the reach: from both faces, with a height for each.
+  await choose(page, 'Form', 'right through');
+  await type(page, 'Thickness', '120 mm');
+  const passes = page.getByRole('list', { name: 'Passes' });
+  await expect(passes.getByRole('listitem')).toHaveCount(2);
+  await expect(passes).toContainText('other face');
+});
+
+test('settings are pinned, compared and carried by a link, and one goes on a card', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.goto('/?cut=sheet&of=birch-ply&t=12&w=600&l=1200&for=show');
+  await page.getByRole('button', { name: 'Pin to compare' }).click();
+  await choose(page, 'underside', 'zero-clearance insert');
+  await page.getByRole('button', { name: 'Pin to compare' }).click();
+  await page.getByRole('button', { name: 'Compare 2' }).click();
+  const table = page.getByRole('table', { name: 'Compared settings' });
+  await expect(table).toContainText('underside, open');
+  await expect(table).toContainText('underside, zero-clearance insert');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Copy a link to this table' }).click();
+  const link = await page.evaluate(() => navigator.clipboard.readText());
+  await page.goto(link);
+  await page.getByRole('button', { name: 'Compare 2' }).click();
+  await expect(table.getByRole('columnheader')).toHaveCount(2);
+  await page
+    .getByRole('button', { name: /^Unpin/ })
+    .first()
+    .click();
+  await expect(table.getByRole('columnheader')).toHaveCount(1);
+
+  await page.getByRole('button', { name: 'Side', exact: true }).click();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save drawing' }).click();
+  const file = await saved;
+  expect(file.suggestedFilename()).toMatch(/ side\.svg$/);
+  const svg = readFileSync(await file.path(), 'utf8');
+  expect(svg).toContain('xmlns="http://www.w3.org/2000/svg"');
+  expect(svg).not.toContain('var(');
+  await page.getByRole('link', { name: 'Setup card' }).click();
+  const card = page.getByRole('article', { name: 'Setup card' });
+  await expect(card).toContainText('Cut sheet of 12 mm birch ply');
+  await accessible(page);
+  await page.emulateMedia({ media: 'print' });
+  const pages = (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g);
+  expect(pages).toHaveLength(1);
+});
+
+test('a metal is refused on the wrong blade, and steel on the wrong saw', async ({ page }) => {
+  await page.goto('/?cut=crosscut&of=aluminium&t=6');
+  await expect(page.getByText('Wax stick')).toBeVisible();
+  await expect(rack(page)).toContainText('Flat top teeth grab aluminium');
+  await accessible(page);
+  await choose(page, 'Material', 'steel');
+  await expect(page.getByText('Not on this saw.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Cut made' })).toHaveCount(0);
 });

@@ -1,38 +1,57 @@
 /** Refreshes docs/screenshots from the demo shop: `make shots`. */
 import { test } from '@playwright/test';
 
-const saws = async (request: import('@playwright/test').APIRequestContext) => {
-  const { items } = (await (await request.get('/api/v1/saws')).json()) as {
-    items: { id: string; kind: string }[];
-  };
-  return Object.fromEntries(items.map((s) => [s.kind, s.id]));
+type Ids = Record<string, string>; // of saws by kind, and of blades by name
+
+const known = async (request: import('@playwright/test').APIRequestContext): Promise<Ids> => {
+  const list = async (path: string) =>
+    ((await (await request.get(path)).json()) as { items: { id: string; kind?: string; name: string }[] })
+      .items;
+  const all = [...(await list('/api/v1/saws')), ...(await list('/api/v1/blades?limit=500'))];
+  return Object.fromEntries(all.map((x) => [x.kind ?? x.name, x.id]));
 };
+
+const sheet = 'cut=sheet&of=birch-ply&t=19.05&w=609.6&l=1219.2&for=show';
 
 const views: {
   name: string;
-  path: (saw: Record<string, string>) => string;
+  path: (id: Ids) => string;
   size?: [number, number];
   night?: true;
   inches?: true;
+  press?: string[]; // buttons, before the picture
 }[] = [
   { name: 'choose-rip', path: () => '/' },
   {
     name: 'choose-sheet-night-inches',
-    path: () => '/?cut=sheet&of=birch-ply&t=19.05&w=609.6&l=1219.2&for=show&exit=zero-clearance',
+    path: () => `/?${sheet}&exit=zero-clearance`,
     night: true,
     inches: true,
   },
   {
-    name: 'choose-circular',
-    path: (s) => `/?saw=${s.circular}&cut=crosscut&of=softwood-ply&t=18&for=hidden`,
+    name: 'choose-circular-bevel',
+    path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&bevel=30&over=runners`,
   },
-  { name: 'choose-miter-chop', path: (s) => `/?saw=${s.miter}&of=red-oak&t=19&w=90&for=show` },
-  { name: 'choose-miter-push', path: (s) => `/?saw=${s.miter}&of=red-oak&t=38&w=240&for=show` },
+  {
+    name: 'choose-supports',
+    path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&piece=900`,
+    press: ['Hold'],
+  },
+  { name: 'choose-miter-push', path: (id) => `/?saw=${id.miter}&of=red-oak&t=38&w=240&for=show&exit=scored` },
+  { name: 'choose-groove', path: () => '/?form=groove&d=8&of=red-oak', press: ['End'] },
+  {
+    name: 'choose-compare',
+    path: (id) =>
+      `/?${sheet}&pin=${id.Needle}~~zero-clearance~spare&pin=${id.Needle}~~open~spare&pin=${id.Stagehand}~~zero-clearance~spare`,
+    press: ['Compare 3'],
+  },
+  { name: 'choose-metal', path: () => '/?cut=crosscut&of=aluminium&t=6&w=40&for=show' },
+  { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
   { name: 'choose-tablet', path: () => '/?of=cherry&t=19', size: [820, 1180] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
   { name: 'rack', path: () => '/rack' },
-  { name: 'blade', path: () => 'chorus' },
-  { name: 'contract', path: () => '/contract' },
+  { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
+  { name: 'blade-form', path: (id) => `/rack/${id.Quill}/edit` },
 ];
 
 for (const view of views) {
@@ -44,14 +63,14 @@ for (const view of views) {
       baseURL,
     });
     await page.addInitScript((u) => localStorage.setItem('corte.units', u), view.inches ? 'in' : 'mm');
-    if (view.name === 'blade') {
-      await page.goto('/rack');
-      await page.getByRole('link', { name: /Chorus/ }).click();
-    } else {
-      await page.goto(view.path(await saws(request)));
-    }
+    await page.goto(view.path(await known(request)));
     await page.getByRole('heading', { level: 1 }).waitFor();
     await page.waitForLoadState('networkidle');
+    for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click();
+    await page.waitForLoadState('networkidle');
+    await page.getByText('Laying it out').waitFor({ state: 'detached' });
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(300);
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({ path: `../docs/screenshots/${view.name}.png` });
     await page.close();

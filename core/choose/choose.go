@@ -5,7 +5,7 @@
 package choose
 
 import (
-	"math"
+	"cmp"
 	"slices"
 
 	"corte/core/blade"
@@ -28,6 +28,7 @@ type Request struct {
 	Saw           saw.Saw
 	Heel          measure.Length // last measured on this saw
 	ChangeMinutes float64        // what the shop counts a change of blade for; 0 swaps freely
+	School        School         // of height, as the shop prefers
 	Unit          measure.Unit   // in which reasons are written
 }
 
@@ -88,11 +89,12 @@ type Ranking struct {
 
 // Rank weighs the candidates. The request's job must have passed CheckJob.
 func Rank(r Request, rack []Candidate) Ranking {
-	out := Ranking{Fit: make([]Option, 0, len(rack))}
+	var out Ranking
+	fit := make([]Option, 0, len(rack))
 	modelled := r.Job.Material.Kind.Modelled()
 	drive := r.drive()
 	for i, c := range rack {
-		o := Option{Index: i, Height: SuggestHeight(r.Job, c.Blade, r.Saw)}
+		o := Option{Index: i, Height: r.Heights(c.Blade).Suggested}
 		j := r.Job
 		j.Height = o.Height
 		if o.Stops = Stops(c.Blade, j, r.Saw, r.Unit); len(o.Stops) > 0 {
@@ -104,71 +106,27 @@ func Rank(r Request, rack []Candidate) Ranking {
 			o.Figures = cut.Work(j, c.Blade, drive, c.State)
 		}
 		o.Terms = weigh(r, c, o.Figures)
-		o.Score = o.Terms.score()
-		out.Fit = append(out.Fit, o)
-	}
-	for _, o := range out.Fit {
-		for t, v := range o.Terms {
-			out.mean[t] += math.Log(v) / float64(len(out.Fit))
+		ln := o.Terms.logs()
+		o.Score = ln.score()
+		for t, v := range ln {
+			out.mean[t] += v
 		}
+		fit = append(fit, o)
 	}
-	slices.SortStableFunc(out.Fit, func(a, b Option) int {
-		switch {
-		case a.Score > b.Score:
-			return -1
-		case a.Score < b.Score:
-			return 1
-		}
-		return 0
-	})
+	for t := range out.mean {
+		out.mean[t] /= float64(max(1, len(fit)))
+	}
+	// Options are large: their places are sorted, and then each moves once.
+	places := make([]int, len(fit))
+	for i := range places {
+		places[i] = i
+	}
+	slices.SortStableFunc(places, func(a, b int) int { return cmp.Compare(fit[b].Score, fit[a].Score) })
+	out.Fit = make([]Option, len(fit))
+	for i, at := range places {
+		out.Fit[i] = fit[at]
+	}
 	return out
-}
-
-// Heights are the schools of setting a blade (craft section 4), each kept
-// within the saw's reach. For a chop all are 0.
-type Heights struct {
-	Proud     measure.Length // just proud of the work
-	Gullets   measure.Length // gullets clear of the work, so that chips leave
-	Full      measure.Length // as far as the saw goes
-	Suggested measure.Length
-}
-
-const (
-	proudBy   = measure.Length(4) // schools say 2 to 6 mm
-	throughBy = measure.Length(3) // a circular saw over runners or a sheet
-)
-
-// SetHeights works out the schools for one blade. The first suggestion is
-// gullets clear on a table saw, 3 mm through on a circular saw, and on a
-// sliding miter saw the fixed depth to which it goes below its table.
-func SetHeights(j cut.Job, b blade.Blade, s saw.Saw) Heights {
-	if j.Motion == cut.Chop {
-		return Heights{}
-	}
-	reach := s.ReachWith(b)
-	if j.Motion == cut.Push {
-		reach = min(reach, j.Thickness+s.BelowTable)
-	}
-	within := func(l measure.Length) measure.Length { return min(l, reach) }
-	h := Heights{
-		Proud:   within(j.Thickness + proudBy),
-		Gullets: within(j.Thickness + b.GulletDepth()),
-		Full:    reach,
-	}
-	switch {
-	case j.Motion == cut.Push:
-		h.Suggested = h.Full
-	case s.Kind == saw.Circular:
-		h.Suggested = within(j.Thickness + throughBy)
-	default:
-		h.Suggested = h.Gullets
-	}
-	return h
-}
-
-// SuggestHeight is SetHeights' first suggestion.
-func SuggestHeight(j cut.Job, b blade.Blade, s saw.Saw) measure.Length {
-	return SetHeights(j, b, s).Suggested
 }
 
 // Sweep works out the figures of one blade at every height of a list, into

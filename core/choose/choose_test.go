@@ -136,7 +136,14 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		change      func(*cut.Job)
 	}{
 		"rip on a miter saw": {"direction", "cuts across", slider, func(j *cut.Job) { j.Direction = cut.Rip }},
-		"too thick":          {"thickness_mm", `3 15/16"`, table, func(j *cut.Job) { j.Motion, j.Thickness = cut.Along, 100 }},
+		"too thick":          {"thickness_mm", `3 7/64"`, table, func(j *cut.Job) { j.Motion, j.Thickness = cut.Along, 160 }},
+		"too thick tilted":   {"thickness_mm", "other face", table, func(j *cut.Job) { j.Motion, j.Thickness, j.BevelDeg = cut.Along, 60, 45 }},
+		"tilted too far":     {"bevel_deg", "tilts to 45", table, func(j *cut.Job) { j.Motion, j.BevelDeg = cut.Along, 50 }},
+		"a groove on a chop": {"form", "cuts through", slider, func(j *cut.Job) { j.Form, j.Depth = cut.Groove, 9 }},
+		"a deep groove":      {"depth_mm", "deeper than this saw", table, func(j *cut.Job) { j.Motion, j.Form, j.Thickness, j.Depth = cut.Along, cut.Groove, 120, 90 }},
+		"a groove through":   {"depth_mm", "leaves wood standing", table, func(j *cut.Job) { j.Motion, j.Form, j.Depth = cut.Along, cut.Groove, 25 }},
+		"mitred too wide":    {"width_mm", "across the cut", slider, func(j *cut.Job) { j.Motion, j.Width, j.MiterDeg = cut.Chop, 120, 45 }},
+		"longer than it is":  {"piece_mm", "cannot come off", table, func(j *cut.Job) { j.Motion, j.Piece = cut.Along, 1000 }},
 		"too wide to chop":   {"width_mm", "push it", slider, func(j *cut.Job) { j.Motion, j.Width = cut.Chop, 200 }},
 		"too wide to push":   {"width_mm", "slide crosses", slider, func(j *cut.Job) { j.Width = 400 }},
 		"chop on a table":    {"motion", "only a miter saw", table, func(j *cut.Job) { j.Motion = cut.Chop }},
@@ -153,13 +160,25 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 
 func TestHeightsAndBestChange(t *testing.T) {
 	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
-	h := SetHeights(r.Job, rip24, table)
+	h := r.Heights(rip24)
 	if !(25 < h.Proud && h.Proud < h.Gullets && h.Gullets < h.Full) || h.Suggested != h.Gullets || h.Full != 79 {
 		t.Errorf("heights %+v", h)
 	}
 	r.Job.Thickness = 76
-	if h := SetHeights(r.Job, rip24, table); h.Suggested != 79 {
-		t.Errorf("in thick stock the suggestion %v leaves the saw's reach", h.Suggested)
+	if h := r.Heights(rip24); h.Suggested != 79 || !strings.Contains(h.Why, "as far as") {
+		t.Errorf("in thick stock the suggestion %+v leaves the saw's reach", h)
+	}
+	r.Job.Thickness = 25
+	for school, want := range map[School]measure.Length{JustProud: h.Proud, GulletsClear: h.Gullets, FullReach: h.Full} {
+		r.School = school
+		if got := r.Heights(rip24); got.Suggested != want || got.Why == "" {
+			t.Errorf("a shop of the school %v is told %+v", school, got)
+		}
+	}
+	walker := Request{Job: r.Job, Saw: saw.Saw{Kind: saw.Circular, Diameter: 254, Reach: 90, Reach45: 64}, School: FullReach}
+	walker.Job.Bed = cut.Runners
+	if got := walker.Heights(rip24).Suggested; got != 28 {
+		t.Errorf("over runners a saw is set to %v, whatever the school", got)
 	}
 	r = request(t, "cherry", cut.Rip, cut.Hidden)
 	caked := Candidate{Blade: combo50, State: cut.State{Sharpness: 1.1, Pitch: 2.8}}
@@ -181,6 +200,122 @@ func TestCostOfAChange(t *testing.T) {
 		r.ChangeMinutes = minutes
 		if k := Rank(r, rack); k.Fit[0].Index != want {
 			t.Errorf("with %v min a change blade %d is first, want %d", minutes, k.Fit[0].Index, want)
+		}
+	}
+}
+
+// What a change is worth is said in minutes, so that either school can decide.
+func TestSwapIsWorthMinutes(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Hidden)
+	swap := func() Swap {
+		s, ok := Rank(r, rack).Swap(r, rack)
+		if !ok {
+			t.Fatal("no swap to weigh")
+		}
+		return s
+	}
+	s := swap()
+	if s.On != 1 || s.Best != 2 || s.Stay || s.WorthMinutes < 3 || !strings.Contains(s.Text, "Change") {
+		t.Errorf("a rip with the combination on: %+v", s)
+	}
+	// At exactly that many minutes the two stand level in the ranking.
+	r.ChangeMinutes = s.WorthMinutes
+	k := Rank(r, rack)
+	if d := k.Fit[0].Score - k.Fit[1].Score; math.Abs(d) > 1e-9 || !swap().Stay {
+		t.Errorf("at %v min the scores differ by %v", s.WorthMinutes, d)
+	}
+	r = request(t, "acrylic", cut.Crosscut, cut.Show)
+	if s := swap(); s.On != -1 || !strings.Contains(s.Text, "may not make this cut") {
+		t.Errorf("with a blade on that may not: %+v", s)
+	}
+	if _, ok := Rank(r, nil).Swap(r, nil); ok {
+		t.Error("an empty rack has a swap")
+	}
+}
+
+// Where the saw does not reach through, two passes meet in the middle, and a
+// tilted blade has more wood in its way and less reach.
+func TestBothFacesAndBevel(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Hidden)
+	r.Job.Thickness = 120
+	r.Job = Settle(r.Job, table)
+	if !r.Job.BothFaces || CheckJob(r.Job, table, measure.Millimetre) != nil {
+		t.Fatalf("120 mm of oak: %+v", r.Job)
+	}
+	h := r.Heights(rip24)
+	passes := r.Passes(h.Suggested)
+	if !h.Exact || len(passes) != 2 || passes[0].Height+passes[1].Height < 120 {
+		t.Errorf("heights %+v, passes %+v", h, passes)
+	}
+	for _, p := range passes {
+		if f := AtPass(r, rack[2], p); !(f.TeethInCut > 0 && f.PowerW > 0) {
+			t.Errorf("%s: %+v", p.Name, f)
+		}
+	}
+	r = request(t, "red-oak", cut.Rip, cut.Hidden)
+	square := Rank(r, rack[2:3]).Fit[0].Figures
+	r.Job.BevelDeg = 45
+	tilted := Rank(r, rack[2:3]).Fit[0]
+	if tilted.Figures.Arc <= square.Arc || tilted.Figures.PowerW <= square.PowerW {
+		t.Errorf("tilted %+v, square %+v", tilted.Figures, square)
+	}
+	if h := r.Heights(rip24); h.Full != 57 || h.Suggested >= 25+rip24.GulletDepth() {
+		t.Errorf("heights at 45 degrees %+v", h)
+	}
+}
+
+// A groove for a joint wants a flat bottom before anything else.
+func TestAGrooveWantsAFlatBottom(t *testing.T) {
+	r := request(t, "birch-ply", cut.Sheet, cut.Hidden)
+	r.Job.Form, r.Job.Depth, r.Job.Exit, r.Job.Other = cut.Groove, 9, cut.ZeroClearance, cut.Spare
+	flat := tcg80
+	flat.KeptFor = blade.UseGeneral
+	k := Rank(r, []Candidate{{Blade: fine80}, {Blade: flat}})
+	if k.Fit[0].Index != 1 || k.Fit[0].Height != 9 {
+		t.Errorf("first is %+v", k.Fit[0])
+	}
+	said := ""
+	for _, one := range k.Reasons(r, Candidate{Blade: fine80}, k.Fit[1]) {
+		said += one.Text
+	}
+	if !strings.Contains(said, "ridge of 1.17 mm") {
+		t.Errorf("of the pointed blade it says %s", said)
+	}
+}
+
+func TestKerfByMotorAndCircuit(t *testing.T) {
+	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
+	r.Job.Thickness = 50
+	free := table
+	free.Knife = 0
+	for name, tt := range map[string]struct {
+		knife measure.Length
+		motor float64
+		says  string
+	}{
+		"a small motor":   {0, 900, "thin kerf"},
+		"a strong motor":  {0, 3500, "full kerf: stiffer"},
+		"a knife forbids": {2.5, 900, "riving knife (2.5 mm) is as thick"},
+	} {
+		r.Saw = free
+		r.Saw.Knife, r.Saw.MotorW, r.Saw.BreakerA = tt.knife, tt.motor, 40
+		a, ok := Kerfs(r, rip24)
+		if !ok || !strings.Contains(a.Text, tt.says) || a.Thin.PowerW >= a.Full.PowerW || a.CircuitW != 3600 {
+			t.Errorf("%s: %+v", name, a)
+		}
+	}
+}
+
+// Every material without a window has a sheet, and the saw's own limits are in it.
+func TestEveryMaterialWithoutAWindowHasARule(t *testing.T) {
+	for _, m := range material.All() {
+		sheet, ok := RuleSheet(m, table)
+		if ok == m.Kind.Modelled() {
+			t.Errorf("%s: sheet %v", m.Name, ok)
+		}
+		refused := m.Kind == material.Steel || m.Kind == material.Mineral
+		if ok && (sheet.Blade == "" || sheet.Saw == "" || sheet.SawMay == refused || len(sheet.Never) == 0 || len(sheet.Protection) == 0) {
+			t.Errorf("%s: %+v", m.Name, sheet)
 		}
 	}
 }

@@ -63,7 +63,7 @@ func FindIdeal(r Request) (Ideal, bool) {
 			return
 		}
 		j := r.Job
-		j.Height = SuggestHeight(j, b, r.Saw)
+		j.Height = r.Heights(b).Suggested
 		f := cut.Work(j, b, drive, cut.State{Heel: r.Heel})
 		room := f.Window.Room()
 		widest = max(widest, room)
@@ -74,7 +74,7 @@ func FindIdeal(r Request) (Ideal, bool) {
 			for _, hook := range k.hooks {
 				for _, count := range k.counts {
 					b := base
-					b.Kerf, b.Plate = kerf, kerf*0.7
+					b.Kerf, b.Plate = kerf, kerf*usualPlate
 					b.Grind, b.Bevel, b.Hook = k.grind, k.bevel, hook
 					b.Teeth = 2 * int(math.Round(count*scale/2))
 					try(b)
@@ -95,14 +95,15 @@ func FindIdeal(r Request) (Ideal, bool) {
 // suits leaves out what the hard rules or the owner's sense would refuse.
 func suits(b blade.Blade, r Request) bool {
 	b.KeptFor = wanted(r.Job)
-	if k := r.Saw.Knife; k > 0 && (b.Kerf <= k || b.Plate >= k) {
+	if len(guards(b, r.Saw, r.Unit)) > 0 {
 		return false
 	}
-	if k := r.Saw.Brake; k != nil && (b.Kerf < k.MinKerf || b.Kerf > k.MaxKerf) {
-		return false
-	}
-	return fitness(b, r.Job) > fitSaved
+	return fitnessOf(b, r.Job) != fitSaved && fitnessOf(b, r.Job) != fitRidged
 }
+
+// usualPlate is a plate's thickness as a share of its kerf, where nothing is
+// measured.
+const usualPlate = 0.7
 
 // kerfFor is the usual full or thin kerf of a diameter (craft section 2).
 func kerfFor(d measure.Length, thin bool) measure.Length {

@@ -8,6 +8,7 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
 )
@@ -112,15 +113,20 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		}
 		return fmt.Sprintf("%s window, %.1f wide", f.Window.Grade(), f.Window.Room())
 	case TermFitness:
-		switch fitness(c.Blade, r.Job) {
+		switch fitnessOf(c.Blade, r.Job) {
 		case fitKept:
 			return "kept for this"
+		case fitFlat:
+			return "leaves a flat bottom"
 		case fitGeneral:
 			return "kept for general work"
+		case fitEars:
+			return "leaves a nearly flat bottom, " + groove.Ridge(c.Blade).Format(r.Unit) + " out"
+		case fitRidged:
+			return "leaves a ridge of " + groove.Ridge(c.Blade).Format(r.Unit) + " on the bottom"
+		case fitSteep:
+			return fmt.Sprintf("steep points: %s would dull them soon", r.Job.Material.Name)
 		case fitSaved:
-			if c.Blade.Grind == blade.HighATB && r.Job.Material.Abrasion >= 2.5 {
-				return fmt.Sprintf("steep points: %s would dull them soon", r.Job.Material.Name)
-			}
 			return fmt.Sprintf("saved for %s: this would spend its edge", useWords[c.Blade.KeptFor])
 		}
 		return "kept for " + useWords[c.Blade.KeptFor]
@@ -200,7 +206,10 @@ func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	if r.Saw.Kind != saw.Table {
 		raise, lower = "set it deeper, to ", "set it shallower, to "
 	}
-	h := SetHeights(r.Job, c.Blade, r.Saw)
+	h := r.Heights(c.Blade)
+	if h.Exact || r.Saw.Kind == saw.Circular && r.Job.Bed != cut.Air {
+		return best, found
+	}
 	if r.Job.Motion == cut.Along {
 		for _, to := range [...]measure.Length{h.Proud, h.Gullets} {
 			text := raise

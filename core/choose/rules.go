@@ -74,19 +74,40 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 			return refuse("motion", "a miter saw chops, or is pushed along the work")
 		case j.Motion == cut.Push && !s.Sliding:
 			return refuse("motion", "this miter saw does not slide; it can only chop")
-		case j.Motion == cut.Chop && s.ChopWidth > 0 && j.Width > s.ChopWidth:
+		case j.Motion == cut.Chop && s.ChopWidth > 0 && j.MeetsWidth() > s.ChopWidth:
 			if s.Sliding {
-				return refuse("width_mm", "%v is wider than this saw chops (%v); push it instead", j.Width, s.ChopWidth)
+				return refuse("width_mm", "%v across the cut is wider than this saw chops (%v); push it instead", j.MeetsWidth(), s.ChopWidth)
 			}
-			return refuse("width_mm", "%v is wider than this saw chops (%v)", j.Width, s.ChopWidth)
-		case j.Motion == cut.Push && s.Crosscut > 0 && j.Width > s.Crosscut:
-			return refuse("width_mm", "%v is wider than this saw's slide crosses (%v); use a circular saw along a guide", j.Width, s.Crosscut)
+			return refuse("width_mm", "%v across the cut is wider than this saw chops (%v)", j.MeetsWidth(), s.ChopWidth)
+		case j.Motion == cut.Push && s.Crosscut > 0 && j.MeetsWidth() > s.Crosscut:
+			return refuse("width_mm", "%v across the cut is wider than this saw's slide crosses (%v); use a circular saw along a guide", j.MeetsWidth(), s.Crosscut)
 		}
 	} else if j.Motion != cut.Along {
 		return refuse("motion", "only a miter saw chops or is pushed along the work")
 	}
-	if j.Thickness >= s.Reach {
-		return refuse("thickness_mm", "%v is thicker than this saw reaches (%v); cut from both faces, or use another machine", j.Thickness, s.Reach)
+	if j.Form != cut.Through && s.Kind == saw.Miter {
+		return refuse("form", "a miter saw cuts through; cut a %v on a table saw or along a guide with a circular saw", j.Form)
+	}
+	if most := s.MostBevel(); j.BevelDeg > most {
+		return refuse("bevel_deg", "this saw tilts to %g degrees; for %g use another machine or a jig made for it", most, j.BevelDeg)
+	}
+	if most := s.MostMiter(); j.MiterDeg > most {
+		return refuse("miter_deg", "this saw turns to %g degrees; for %g use another machine or a jig made for it", most, j.MiterDeg)
+	}
+	if j.Piece > j.Length {
+		return refuse("piece_mm", "a piece of %v cannot come off a board of %v", j.Piece, j.Length)
+	}
+	switch reach := s.ReachAt(j.BevelDeg); {
+	case needsBothFaces(j, s):
+	case j.Form != cut.Through && j.Depth > reach:
+		return refuse("depth_mm", "%v is deeper than this saw reaches (%v)", j.Depth, reach)
+	case j.Form != cut.Through:
+	case j.Thickness >= reach && j.BevelDeg > 0:
+		return refuse("thickness_mm", "tilted to %g degrees this saw reaches %v, and the stock is %v; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness)
+	case j.Thickness >= reach && s.Kind == saw.Miter:
+		return refuse("thickness_mm", "%v is thicker than this saw reaches (%v); use another machine", j.Thickness, reach)
+	case j.Thickness >= reach:
+		return refuse("thickness_mm", "%v is more than this saw reaches from both faces (%v each); use another machine", j.Thickness, reach)
 	}
 	return nil
 }
@@ -101,9 +122,8 @@ func Stops(b blade.Blade, j cut.Job, s saw.Saw, u measure.Unit) []Stop {
 		c.add(RuleHook, "use a blade with a hook near zero or negative",
 			"a hook of %g degrees lets the blade climb on a miter saw", b.Hook)
 	}
-	if reach := s.ReachWith(b); j.Motion != cut.Chop && j.Thickness >= reach && s.Reach > j.Thickness {
-		c.add(RuleReach, "use a larger blade, or cut from both faces",
-			"this blade reaches only %v here, and the stock is %v", reach, j.Thickness)
+	if reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j); j.Motion != cut.Chop && deep >= reach {
+		c.add(RuleReach, "use a larger blade", "this blade reaches only %v here, and the cut is %v deep", reach, deep)
 	}
 	return c.stops
 }
@@ -149,6 +169,17 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 	if b.MaxRPM > 0 && b.MaxRPM < s.RPM {
 		c.add(RuleSpeed, "use a blade rated for this saw's speed", "it may turn at %.0f rpm at most; this saw turns at %.0f", b.MaxRPM, s.RPM)
 	}
+	c.guards(b, s)
+}
+
+// guards checks a blade against the riving knife and the blade brake.
+func guards(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
+	c := checker{unit: u}
+	c.guards(b, s)
+	return c.stops
+}
+
+func (c *checker) guards(b blade.Blade, s saw.Saw) {
 	if s.Knife > 0 && b.Make == blade.Toothed {
 		switch {
 		case b.Kerf <= s.Knife:

@@ -6,6 +6,7 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/groove"
 	"corte/core/material"
 )
 
@@ -37,18 +38,27 @@ var weights = Terms{
 	TermFitness: 1.5, TermCondition: 0.75, TermChange: 1,
 }
 
-func (t Terms) score() float64 {
-	var sum, of float64
+// logs are the terms' logarithms, in which they are weighed.
+func (t Terms) logs() Terms {
 	for i, v := range t {
-		sum += weights[i] * math.Log(v)
+		t[i] = math.Log(v)
+	}
+	return t
+}
+
+// score is the weighted geometric mean of terms given as logarithms.
+func (ln Terms) score() float64 {
+	var sum, of float64
+	for i, v := range ln {
+		sum += weights[i] * v
 		of += weights[i]
 	}
 	return math.Exp(sum / of)
 }
 
 // falling is 1 at 0, a half at 1, and goes on down: the shape of every term
-// that compares a figure with its limit.
-func falling(x, power float64) float64 { return 1 / (1 + math.Pow(x, power)) }
+// that compares a figure, to some power, with its limit.
+func falling(x float64) float64 { return 1 / (1 + x) }
 
 // leastTerm keeps a hopeless term from wiping out all others.
 const leastTerm = 0.01
@@ -56,12 +66,13 @@ const leastTerm = 0.01
 func weigh(r Request, c Candidate, f cut.Figures) Terms {
 	t := Terms{1, 1, 1, 1, 1, 1, 1}
 	if r.Job.Material.Kind.Modelled() {
-		t[TermFinish] = falling(worstFace(f)/r.Job.Finish.SplinterLimit(), 2)
+		splinter, load, room := worstFace(f)/r.Job.Finish.SplinterLimit(), f.Load/f.Allowed, f.Window.Room()
+		t[TermFinish] = falling(splinter * splinter)
 		t[TermScorch] = 1 - f.Burn
-		t[TermLoad] = falling(f.Load/f.Allowed, 3)
-		t[TermRoom] = 1 - falling(f.Window.Room(), 2)
+		t[TermLoad] = falling(load * load * load)
+		t[TermRoom] = 1 - falling(room*room)
 	}
-	t[TermFitness] = fitness(c.Blade, r.Job)
+	t[TermFitness] = fitValues[fitnessOf(c.Blade, r.Job)]
 	t[TermCondition] = 1 / (1 + 0.4*max(0, c.State.Sharpness-1) + 0.12*c.State.Pitch)
 	if !c.Mounted {
 		t[TermChange] = math.Exp(-r.ChangeMinutes / changeScale)
@@ -97,6 +108,8 @@ func wanted(j cut.Job) blade.Use {
 		return blade.UseDirty
 	case k == material.Mineral:
 		return blade.UseMineral
+	case j.Form.Bears():
+		return blade.UseJoints
 	case k.Sheet():
 		return blade.UseSheet
 	case j.Direction == cut.Rip:
@@ -105,23 +118,44 @@ func wanted(j cut.Job) blade.Use {
 	return blade.UseCrosscut
 }
 
-// Fitness of a blade for a cut: what it is kept for, with steep points spared
-// abrasive board and a fine blade spared rough work.
+// A fit says how a blade suits a cut by what its owner keeps it for and by the
+// shape that its teeth leave: steep points are spared abrasive board, a fine
+// blade rough work, and where another piece bears on the bottom it is flat.
+type fit uint8
+
 const (
-	fitKept    = 1.0
-	fitGeneral = 0.85
-	fitNear    = 0.7  // crosscut for sheet and the other way round, metal for plastic
-	fitOther   = 0.5  // kept for something else
-	fitSaved   = 0.35 // kept sharp for something that this cut would spoil it for
+	fitKept    fit = iota // kept for this
+	fitFlat               // not kept for joints, but flat where it matters
+	fitGeneral            // kept for general work
+	fitNear               // crosscut for sheet and the other way round, metal for plastic
+	fitEars               // nearly flat
+	fitOther              // kept for something else
+	fitSteep              // steep points that the board would dull
+	fitSaved              // kept sharp for something that this cut would spoil it for
+	fitRidged             // leaves a ridge where a piece bears
 )
 
-func fitness(b blade.Blade, j cut.Job) float64 {
+var fitValues = [...]float64{fitKept: 1, fitFlat: 0.9, fitGeneral: 0.85, fitNear: 0.7, fitEars: 0.6, fitOther: 0.5,
+	fitSteep: 0.35, fitSaved: 0.35, fitRidged: 0.15}
+
+func fitnessOf(b blade.Blade, j cut.Job) fit {
 	want := wanted(j)
 	if b.Grind == blade.HighATB && j.Material.Abrasion >= 2.5 && j.Material.Kind == material.Composite {
-		return fitSaved
+		return fitSteep
 	}
 	pair := func(a, c blade.Use) bool {
 		return b.KeptFor == a && want == c || b.KeptFor == c && want == a
+	}
+	saved := b.KeptFor == blade.UseSheet || b.KeptFor == blade.UseJoints || b.KeptFor == blade.UsePlastic || b.KeptFor == blade.UseMetal
+	if j.Form.Bears() {
+		switch flat := groove.Flatness(b); {
+		case flat == groove.Ridged, flat == groove.Sloping:
+			return fitRidged
+		case flat == groove.NearlyFlat:
+			return fitEars
+		case b.KeptFor != want && !saved:
+			return fitFlat
+		}
 	}
 	switch {
 	case b.KeptFor == want:
@@ -130,7 +164,7 @@ func fitness(b blade.Blade, j cut.Job) float64 {
 		return fitGeneral
 	case pair(blade.UseCrosscut, blade.UseSheet), pair(blade.UseMetal, blade.UsePlastic):
 		return fitNear
-	case b.KeptFor == blade.UseSheet || b.KeptFor == blade.UseJoints || b.KeptFor == blade.UsePlastic || b.KeptFor == blade.UseMetal:
+	case saved:
 		return fitSaved
 	}
 	return fitOther

@@ -153,22 +153,27 @@ type Engagement struct {
 	HoldShare  float64
 }
 
-// Engage works out model section 1. The height must be over 0 and no more than
-// the radius, except for a chop, which has none.
+// Engage works out model section 1. The height, in the plane of the blade, must
+// be over 0 and no more than the radius, except for a chop, which has none.
 func Engage(j Job, b blade.Blade) Engagement {
 	r := b.Radius().Mm()
 	pitch := b.Pitch().Mm()
 	if j.Motion == Chop {
-		half := math.Asin(min(1, j.Width.Mm()/(2*r)))
+		width := j.MeetsWidth()
+		half := math.Asin(min(1, width.Mm()/(2*r)))
 		arc := 2 * r * half
 		return Engagement{
-			Arc: measure.Length(arc), Depth: j.Width, TeethInCut: arc / pitch,
+			Arc: measure.Length(arc), Depth: width, TeethInCut: arc / pitch,
 			ExitDeg: 90 - degrees(half), OtherDeg: 0,
 			PushShare: 1, HoldShare: 0,
 		}
 	}
-	h := j.Height.Mm()
-	d := min(j.Thickness.Mm(), h)
+	h, t := j.Height.Mm(), j.Thickness.Mm()
+	if j.BevelDeg != 0 { // all that follows is in the plane of the tilted blade
+		plane := 1 / math.Cos(radians(j.BevelDeg))
+		h, t = h*plane, t*plane
+	}
+	d := min(t, h)
 	c := r - h
 	out := math.Acos(c / r)
 	in := math.Acos(min(1, (c+d)/r))
@@ -199,6 +204,15 @@ func WorkAt(j Job, b blade.Blade, d Drive, s State, feed measure.Feed) Figures {
 	e := Engage(j, b)
 	k := newKernel(&j, &b, d, s, &e)
 	return k.at(&e, k.window(&j, &b), feed)
+}
+
+// AllowedLoad is the share of the power limit that a cut may use: less in a
+// long rip than in the short time of a crosscut (model section 2).
+func AllowedLoad(d Direction) float64 {
+	if d.Across() {
+		return allowedCross
+	}
+	return allowedRip
 }
 
 // suggest moves the usual feed for a direction into the window. Where the
@@ -238,7 +252,7 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	k := kernel{
 		bitePerFeed: 1000 / (d.RPM * float64(b.Teeth)),
 		powerLimit:  d.PowerLimitW,
-		allowed:     allowedRip,
+		allowed:     AllowedLoad(j.Direction),
 		burnDose:    m.ScorchDose,
 		slow:        slowHand,
 		depth:       e.Depth.Mm(),
@@ -250,7 +264,6 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	k.heat = heatScale * m.Density * dull * (1 + 0.25*s.Pitch) * (1 + math.Abs(s.Heel.Mm())/heelScale)
 	if across {
 		k.power *= acrossPower
-		k.allowed = allowedCross
 		k.burnDose *= 2
 	}
 	if j.Motion == Chop {

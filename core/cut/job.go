@@ -9,6 +9,7 @@ package cut
 
 import (
 	"fmt"
+	"math"
 
 	"corte/core/material"
 	"corte/core/measure"
@@ -142,6 +143,51 @@ func UsualSupport(d Direction, m Motion, gauge bool) (exit, other Support) {
 	return Open, Open
 }
 
+// A Form is what a cut leaves of the work: it parts it, or it stops at a depth
+// (craft sections 1 and 12).
+type Form uint8
+
+const (
+	Through Form = iota
+	Groove       // wood on both sides and below
+	Rabbet       // a step along an edge
+	Cheek        // the side of a tenon
+	Fold         // a kerf to fold along
+)
+
+var formNames = [...]string{"through", "groove", "rabbet", "cheek", "fold"}
+
+func (f Form) String() string { return formNames[f] }
+
+// ParseForm is the inverse of Form.String.
+func ParseForm(s string) (Form, error) {
+	i, err := lookup(formNames[:], s, "form")
+	return Form(i), err
+}
+
+// Bears reports whether the bottom of the form meets another piece, so that it
+// wants to be flat.
+func (f Form) Bears() bool { return f == Groove || f == Rabbet || f == Cheek }
+
+// A Bed is what lies under work that a hand-held saw cuts.
+type Bed uint8
+
+const (
+	Air       Bed = iota // nothing near the line
+	Runners              // battens that must survive the cut
+	Sacrifice            // a sheet to be cut into
+)
+
+var bedNames = [...]string{"air", "runners", "sheet"}
+
+func (b Bed) String() string { return bedNames[b] }
+
+// ParseBed is the inverse of Bed.String.
+func ParseBed(s string) (Bed, error) {
+	i, err := lookup(bedNames[:], s, "bed")
+	return Bed(i), err
+}
+
 func lookup(names []string, s, what string) (int, error) {
 	for i, n := range names {
 		if n == s {
@@ -152,29 +198,80 @@ func lookup(names []string, s, what string) (int, error) {
 }
 
 // A Job is the cut that somebody means to make, before any blade is chosen.
+// The zero values of its later fields are the plain case: right through,
+// square, from one face.
 type Job struct {
 	Material  material.Material
 	Direction Direction
 	Motion    Motion
 	Finish    Finish
-	Thickness measure.Length // through which the blade cuts
+	Thickness measure.Length // of the board
 	Width     measure.Length // of the board; of the piece between fence and blade for a rip
 	Length    measure.Length // of the board
-	Height    measure.Length // above the table, below the shoe, below the top face on the push; unused for a chop
+	Height    measure.Length // straight up from the table, down from the shoe, down from the top face on the push; unused for a chop
 	Exit      Support        // of the face where teeth leave; of the back edge for a chop
 	Other     Support        // of the end edge; of the bottom face for a chop
+
+	Form      Form
+	Depth     measure.Length // of a form that does not go through
+	BevelDeg  float64        // tilt of the blade from square, 0 to 60
+	MiterDeg  float64        // turn of the cut from straight across, 0 to 60
+	Bed       Bed            // under a hand-held saw
+	Piece     measure.Length // length that is cut off; 0 if it was not said
+	BothFaces bool           // half from each face, because the saw does not reach through
+}
+
+// MeetsWidth is the width of the section that the blade really meets: a turned
+// cut is longer than the board is wide.
+func (j Job) MeetsWidth() measure.Length {
+	return j.Width / measure.Length(math.Cos(radians(j.MiterDeg)))
+}
+
+// MeetsThickness is the thickness of the section that the blade really meets:
+// a tilted blade has more wood in its way.
+func (j Job) MeetsThickness() measure.Length {
+	return j.Thickness / measure.Length(math.Cos(radians(j.BevelDeg)))
 }
 
 // CutLength is how far the blade travels through the work in one cut.
 func (j Job) CutLength() measure.Length {
-	if j.Direction == Crosscut {
-		return j.Width
+	switch {
+	case j.Direction == Crosscut:
+		return j.MeetsWidth()
+	case j.BothFaces:
+		return 2 * j.Length
 	}
 	return j.Length
 }
 
+// Swept is the depth of wood that one pass of the blade goes through, in the
+// blade's own plane.
+func (j Job) Swept() measure.Length {
+	deep := j.Thickness
+	if j.Form != Through {
+		deep = j.Depth
+	} else if j.BothFaces {
+		deep /= 2
+	}
+	return deep / measure.Length(math.Cos(radians(j.BevelDeg)))
+}
+
 // NotThrough reports whether the setting leaves wood above or below the kerf.
 func (j Job) NotThrough() bool { return j.Motion != Chop && j.Height < j.Thickness }
+
+// Parts reports whether the setting does what the form asks: it parts the
+// work, or stops where it should.
+func (j Job) Parts() bool {
+	switch {
+	case j.Motion == Chop:
+		return true
+	case j.Form != Through:
+		return math.Abs((j.Height - j.Depth).Mm()) < 0.01
+	case j.BothFaces:
+		return j.Height > j.Thickness/2
+	}
+	return j.Height >= j.Thickness
+}
 
 // An Error names the part of a job that cannot be, and says what can.
 type Error struct {
@@ -198,6 +295,19 @@ func (j Job) Check() error {
 		if !(s.v >= s.lo && s.v <= s.hi) { // written so that NaN fails
 			return &Error{s.field, fmt.Sprintf("the %s must be between %v and %v", s.name, s.lo, s.hi)}
 		}
+	}
+	const steepest = 60
+	switch {
+	case !(j.BevelDeg >= 0 && j.BevelDeg <= steepest):
+		return &Error{"bevel_deg", "a bevel is between 0 and 60 degrees from square"}
+	case !(j.MiterDeg >= 0 && j.MiterDeg <= steepest):
+		return &Error{"miter_deg", "a miter is between 0 and 60 degrees from straight across"}
+	case j.MiterDeg > 0 && j.Direction == Rip:
+		return &Error{"miter_deg", "a rip follows the fence and has no miter; tilt the blade, or crosscut"}
+	case j.Form != Through && !(j.Depth >= 0.5 && j.Depth < j.Thickness):
+		return &Error{"depth_mm", fmt.Sprintf("a %s leaves wood standing: its depth is between 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)}
+	case !(j.Piece >= 0 && j.Piece <= 20_000):
+		return &Error{"piece_mm", "the length to cut off is at most 20 m, or 0 if it is not said"}
 	}
 	return nil
 }

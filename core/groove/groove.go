@@ -40,18 +40,40 @@ func Profile(b blade.Blade, n int) [][2]measure.Length {
 	return p
 }
 
-// FlatEnoughFor says in words what a blade's groove bottom will do for. The
-// bounds are what glue and eye forgive: a film of glue fills a few hundredths,
-// and two tenths vanish in a joint that nobody looks into.
-func FlatEnoughFor(b blade.Blade) string {
+// A Bottoming says how flat a groove's bottom comes out.
+type Bottoming uint8
+
+const (
+	Flat Bottoming = iota
+	NearlyFlat
+	Sloping // all to one side
+	Ridged
+)
+
+// Flatness judges a blade by what glue and eye forgive: a film of glue fills a
+// few hundredths, and two tenths vanish in a joint that nobody looks into.
+func Flatness(b blade.Blade) Bottoming {
 	switch r := Ridge(b); {
 	case r <= 0.03:
-		return "flat: for any joint, seen or not"
-	case r <= 0.2 && b.Grind == blade.ATBR:
-		return "nearly flat, with small ears in the corners: for joints that are not seen from the end"
+		return Flat
 	case r <= 0.2:
-		return "nearly flat: for joints that are not seen from the end"
+		return NearlyFlat
 	case b.Grind == blade.OneWay:
+		return Sloping
+	}
+	return Ridged
+}
+
+// FlatEnoughFor says in words what a blade's groove bottom will do for.
+func FlatEnoughFor(b blade.Blade) string {
+	switch f := Flatness(b); {
+	case f == Flat:
+		return "flat: for any joint, seen or not"
+	case f == NearlyFlat && b.Grind == blade.ATBR:
+		return "nearly flat, with small ears in the corners: for joints that are not seen from the end"
+	case f == NearlyFlat:
+		return "nearly flat: for joints that are not seen from the end"
+	case f == Sloping:
 		return "sloping: for dovetail tails, with the blade tilted to match"
 	}
 	return "ridged: for kerfs and loose grooves, not for a joint that bears or shows"

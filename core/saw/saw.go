@@ -3,6 +3,7 @@
 package saw
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 
@@ -63,26 +64,42 @@ type Saw struct {
 	Crosscut   measure.Length // widest work that a sliding miter saw crosses on the push
 	Wheels     bool           // the maker allows diamond or abrasive wheels
 	Steel      bool           // made for cutting steel
+	Tilt       float64        // furthest bevel in degrees; 0 means the usual 45
+	Turn       float64        // furthest miter in degrees; 0 means the usual 45
 }
 
 // continuous is the share of a breaker's rating that a motor may draw for long
 // (model section 2).
 const continuous = 0.75
 
+// CircuitW is what the circuit carries for long, or 0 where there is no
+// breaker, as on a battery.
+func (s Saw) CircuitW() float64 { return continuous * s.Volts * s.BreakerA }
+
 // PowerLimitW is what the blade may be given: the smaller of the motor's shaft
-// power and 0.75 of what the circuit's breaker carries.
+// power and what the circuit carries.
 func (s Saw) PowerLimitW() float64 {
-	circuit := continuous * s.Volts * s.BreakerA
-	if circuit <= 0 {
-		return s.MotorW
+	if circuit := s.CircuitW(); circuit > 0 {
+		return min(s.MotorW, circuit)
 	}
-	return min(s.MotorW, circuit)
+	return s.MotorW
 }
 
-// ReachWith is the greatest height or depth with a blade: a smaller blade on
-// the same arbor reaches less by the difference of the radii.
-func (s Saw) ReachWith(b blade.Blade) measure.Length {
-	return max(0, s.Reach-(s.Diameter-b.Diameter)/2)
+// usualLimit is how far nearly every saw tilts and turns.
+const usualLimit = 45
+
+// MostBevel is how far the saw tilts, in degrees.
+func (s Saw) MostBevel() float64 { return cmp.Or(s.Tilt, usualLimit) }
+
+// MostMiter is how far the saw, or its gauge, turns, in degrees.
+func (s Saw) MostMiter() float64 { return cmp.Or(s.Turn, usualLimit) }
+
+// ReachWith is the greatest height or depth, straight through the work, with a
+// blade tilted by deg: a smaller blade on the same arbor reaches less by the
+// difference of the radii.
+func (s Saw) ReachWith(b blade.Blade, deg float64) measure.Length {
+	short := (s.Diameter - b.Diameter) / 2 * measure.Length(math.Cos(deg*math.Pi/180))
+	return max(0, s.ReachAt(deg)-short)
 }
 
 // ReachAt is the reach with the blade tilted by deg, worked out from the two
@@ -95,6 +112,71 @@ func (s Saw) ReachAt(deg float64) measure.Length {
 	}
 	c45 := math.Sqrt2 / 2
 	return s.Reach45 + measure.Length((s.Reach-s.Reach45).Mm()*(c-c45)/(1-c45))
+}
+
+// An Error names the number of a saw that cannot be right, and says why.
+type Error struct {
+	Field  string // as in the API: "arbor_mm"
+	Reason string // a sentence without its full stop
+}
+
+func (e *Error) Error() string { return e.Reason }
+
+// Check reports the first number that no real saw can have.
+func (s Saw) Check() error {
+	refuse := func(field, format string, args ...any) error {
+		return &Error{field, fmt.Sprintf(format, args...)}
+	}
+	between := func(v, lo, hi float64) bool { return v >= lo && v <= hi } // false for NaN
+	d := s.Diameter.Mm()
+	switch {
+	case !between(d, 80, 600):
+		return refuse("diameter_mm", "a saw takes blades between 80 and 600 mm")
+	case !between(s.Least.Mm(), 0, d):
+		return refuse("least_mm", "the smallest blade is no larger than the saw's own, %v; 0 if the manual does not say", s.Diameter)
+	case !between(s.Arbor.Mm(), 5, 80) || s.Arbor >= s.Diameter/2:
+		return refuse("arbor_mm", "an arbor is between 5 and 80 mm, and less than half the blade")
+	case !between(s.RPM, 300, 12_000):
+		return refuse("rpm", "a saw turns between 300 and 12,000 times a minute")
+	case !between(s.MotorW, 50, 20_000):
+		return refuse("motor_w", "a motor gives between 50 and 20,000 W at its shaft")
+	case !between(s.Volts, 0, 700):
+		return refuse("volts", "volts are at most 700, or 0 if the saw runs on a battery")
+	case !between(s.BreakerA, 0, 125):
+		return refuse("breaker_a", "a breaker is at most 125 A, or 0 if there is none")
+	case !between(s.Knife.Mm(), 0, 10):
+		return refuse("knife_mm", "a riving knife is at most 10 mm thick, or 0 if there is none")
+	case !between(s.Reach.Mm(), 1, d/2):
+		return refuse("reach_mm", "no blade of %v reaches more than its radius, and a saw reaches at least 1 mm", s.Diameter)
+	case !between(s.Reach45.Mm(), 0, s.Reach.Mm()):
+		return refuse("reach45_mm", "tilting takes depth away: at 45 degrees a saw reaches less than square, %v; 0 if not measured", s.Reach)
+	case !between(s.BelowTable.Mm(), 0, 40):
+		return refuse("below_table_mm", "a miter saw's blade goes at most 40 mm below its table")
+	case !between(s.ChopWidth.Mm(), 0, d):
+		return refuse("chop_width_mm", "a chop is no wider than the blade, %v; 0 if not measured", s.Diameter)
+	case !between(s.Crosscut.Mm(), 0, 2000):
+		return refuse("crosscut_mm", "a slide crosses at most 2 m, or 0 if not measured")
+	case !between(s.Tilt, 0, 60):
+		return refuse("tilt_deg", "a saw tilts at most 60 degrees; 0 for the usual 45")
+	case !between(s.Turn, 0, 60):
+		return refuse("turn_deg", "a saw or its gauge turns at most 60 degrees; 0 for the usual 45")
+	case s.Sliding && s.Kind != Miter:
+		return refuse("sliding", "only a miter saw slides")
+	}
+	for _, b := range s.Bushings {
+		if !between(b.Mm(), s.Arbor.Mm(), 80) {
+			return refuse("bushings_mm", "a bushing steps a bore down to the arbor, so it is wider than %v and at most 80 mm", s.Arbor)
+		}
+	}
+	if k := s.Brake; k != nil {
+		switch {
+		case !between(k.MinKerf.Mm(), 0.5, k.MaxKerf.Mm()) || k.MaxKerf > 30:
+			return refuse("brake.min_kerf_mm", "a brake's kerfs run from a smaller to a larger one, 0.5 to 30 mm")
+		case !between(k.MinDiameter.Mm(), 50, k.MaxDiameter.Mm()) || k.MaxDiameter > 600:
+			return refuse("brake.min_diameter_mm", "a brake's diameters run from a smaller to a larger one, 50 to 600 mm")
+		}
+	}
+	return nil
 }
 
 // CarriesWork reports whether the work lies on the saw and is moved against a

@@ -17,7 +17,7 @@ func TestReachFollowsTiltAndDiameter(t *testing.T) {
 	if got := s.ReachAt(45); got != 47 {
 		t.Errorf("reach at 45 degrees = %v", got)
 	}
-	if got := s.ReachWith(blade.Blade{Diameter: 160}); got != 56 {
+	if got := s.ReachWith(blade.Blade{Diameter: 160}, 0); got != 56 {
 		t.Errorf("reach with a smaller blade = %v", got)
 	}
 }
@@ -36,6 +36,31 @@ func TestBore(t *testing.T) {
 	for bore, want := range map[measure.Length][2]bool{15.875: {true, false}, 15.9: {true, false}, 25.4: {true, true}, 30: {}, 15.8: {}} {
 		if fits, bushed := s.TakesBore(bore); fits != want[0] || bushed != want[1] {
 			t.Errorf("bore %v: fits %v, bushed %v", bore, fits, bushed)
+		}
+	}
+}
+
+func TestCheckNamesTheField(t *testing.T) {
+	good := Saw{Kind: Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500, Reach: 98, Reach45: 60}
+	if err := good.Check(); err != nil {
+		t.Fatal(err)
+	}
+	for field, spoil := range map[string]func(*Saw){
+		"diameter_mm":       func(s *Saw) { s.Diameter = 20 },
+		"arbor_mm":          func(s *Saw) { s.Arbor = 300 },
+		"rpm":               func(s *Saw) { s.RPM = math.NaN() },
+		"motor_w":           func(s *Saw) { s.MotorW = 0 },
+		"reach_mm":          func(s *Saw) { s.Reach = 160 },
+		"reach45_mm":        func(s *Saw) { s.Reach45 = 99 },
+		"sliding":           func(s *Saw) { s.Kind = Table },
+		"bushings_mm":       func(s *Saw) { s.Bushings = []measure.Length{20} },
+		"tilt_deg":          func(s *Saw) { s.Tilt = 80 },
+		"brake.min_kerf_mm": func(s *Saw) { s.Brake = &Brake{MinKerf: 4, MaxKerf: 3} },
+	} {
+		bad := good
+		spoil(&bad)
+		if err, ok := bad.Check().(*Error); !ok || err.Field != field {
+			t.Errorf("%s: %v", field, bad.Check())
 		}
 	}
 }

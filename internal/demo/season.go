@@ -162,7 +162,7 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 	if t.finish >= cut.Show && j.Exit == cut.Open {
 		j.Exit = cut.ZeroClearance
 	}
-	j.Height = choose.SuggestHeight(j, b.Blade, t.saw.Saw)
+	j.Height = choose.Request{Job: j, Saw: t.saw.Saw}.Heights(b.Blade).Suggested
 	if err := choose.CheckJob(j, t.saw.Saw, measure.Millimetre); err != nil {
 		return store.Entry{}, fmt.Errorf("%s: %w", t.blade, err)
 	}

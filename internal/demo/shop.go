@@ -33,11 +33,11 @@ var (
 	drop = store.Saw{ID: id("Drop"), Name: "Drop",
 		Note: "On the batten bench.",
 		Saw: saw.Saw{Kind: saw.Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500, Volts: 120,
-			BreakerA: 20, Reach: 98, BelowTable: 6, ChopWidth: 152, Crosscut: 340}}
+			BreakerA: 20, Reach: 98, Reach45: 60, Tilt: 48, Turn: 50, BelowTable: 6, ChopWidth: 152, Crosscut: 340}}
 	walker = store.Saw{ID: id("Walker"), Name: "Walker",
 		Note: "With the long guide rail. Lives in the platform cart.",
 		Saw: saw.Saw{Kind: saw.Circular, Diameter: 184, Least: 180, Arbor: 15.875, RPM: 5200, MotorW: 1200, Volts: 120,
-			BreakerA: 15, Reach: 63, Reach45: 46, Wheels: true}}
+			BreakerA: 15, Reach: 63, Reach45: 46, Tilt: 55, Wheels: true}}
 	saws = []store.Saw{longTable, drop, walker}
 )
 

@@ -4,13 +4,17 @@ import (
 	"encoding/json"
 	"math"
 
+	"github.com/google/uuid"
+
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/groove"
+	"corte/core/guide"
 	"corte/core/material"
 	"corte/internal/httpapi/contract"
+	"corte/internal/rackfile"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -18,29 +22,36 @@ import (
 func encodePlan(p shop.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
-		Cut: contract.Cut{
-			SawID: p.Saw.ID, Material: j.Material.ID, Direction: contract.Direction(j.Direction.String()),
-			Motion: ptr(contract.Motion(j.Motion.String())), Finish: contract.Finish(j.Finish.String()),
-			ThicknessMm: j.Thickness.Mm(), WidthMm: j.Width.Mm(), LengthMm: j.Length.Mm(),
-			ExitSupport: ptr(contract.Support(j.Exit.String())), OtherSupport: ptr(contract.Support(j.Other.String())),
-		},
-		Modelled: j.Material.Kind.Modelled(), HeelMm: p.Saw.Heel.Mm(), PowerLimitW: p.Saw.PowerLimitW(),
-		Options: make([]contract.Option, len(p.Options)), Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Cautions: p.Cautions, ShowFace: contract.PlanShowFace(p.ShowFace),
+		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Saw.Heel.Mm(), PowerLimitW: p.Saw.PowerLimitW(),
+		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
+		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, ShowFace: contract.PlanShowFace(p.ShowFace),
 	}
 	for i, o := range p.Options {
 		out.Options[i] = encodeOption(o, j.Motion)
 	}
 	for i, st := range p.Stopped {
-		one := contract.Stopped{BladeID: st.Blade}
-		for _, why := range st.Stops {
-			one.Stops = append(one.Stops, struct {
-				Rule   contract.StoppedStopsRule `json:"rule"`
-				WayOut string                    `json:"way_out"`
-				Why    string                    `json:"why"`
-			}{contract.StoppedStopsRule(why.Rule.String()), sentence(why.WayOut), sentence(why.Why)})
+		out.Stopped[i] = contract.Stopped{
+			Rule: contract.StoppedRule(st.Rule.String()), Why: sentence(st.Why), WayOut: sentence(st.WayOut), BladeIds: st.Blades,
 		}
-		out.Stopped[i] = one
+	}
+	for i, a := range p.Hold {
+		out.Hold[i] = contract.Advice{Topic: contract.AdviceTopic(a.Topic), Text: a.Text, Halt: a.Halt}
+	}
+	if w := p.Swap; w != nil {
+		out.Swap = &contract.Swap{
+			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, WorthMinutes: positive(w.WorthMinutes), Text: sentence(w.Text),
+		}
+	}
+	if k := p.Kerfs; k != nil {
+		out.Kerfs = &contract.KerfAdvice{
+			Thin: encodeKerf(k.Thin), Full: encodeKerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: positive(k.CircuitW), Text: sentence(k.Text),
+		}
+	}
+	if r := p.ByRule; r != nil {
+		out.ByRule = &contract.RuleSheet{
+			Blade: r.Blade, Saw: r.Saw, SawMay: r.SawMay, Feed: r.Feed, Lubricant: text(r.Lubricant), Protection: r.Protection, Never: r.Never,
+		}
 	}
 	if i := p.Ideal; i != nil {
 		out.Ideal = &contract.Ideal{
@@ -49,6 +60,49 @@ func encodePlan(p shop.Plan) contract.Plan {
 		}
 	}
 	return out
+}
+
+// encodeCut is a job as the contract says it, with all that was left out
+// filled in.
+func encodeCut(saw uuid.UUID, j cut.Job) contract.Cut {
+	out := contract.Cut{
+		SawID: saw, Material: j.Material.ID, Direction: contract.Direction(j.Direction.String()),
+		Motion: ptr(contract.Motion(j.Motion.String())), Finish: contract.Finish(j.Finish.String()),
+		ThicknessMm: j.Thickness.Mm(), WidthMm: j.Width.Mm(), LengthMm: j.Length.Mm(),
+		ExitSupport: ptr(contract.Support(j.Exit.String())), OtherSupport: ptr(contract.Support(j.Other.String())),
+		Form: ptr(contract.Form(j.Form.String())), DepthMm: positive(j.Depth.Mm()), BevelDeg: ptr(j.BevelDeg),
+		MiterDeg: ptr(j.MiterDeg), Bed: ptr(contract.Bed(j.Bed.String())), PieceMm: positive(j.Piece.Mm()),
+	}
+	return out
+}
+
+func encodeKerf(k choose.KerfLoad) contract.KerfLoad {
+	return contract.KerfLoad{KerfMm: k.Kerf.Mm(), PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: text(sentence(k.Refused))}
+}
+
+func encodeSupports(p guide.SupportPlan) contract.SupportPlan {
+	out := contract.SupportPlan{
+		AtMm: make([]float64, len(p.At)), Kg: p.KG, GapMm: p.Gap.Mm(), SagMm: p.Sag.Mm(), Binds: p.Binds, Text: p.Text,
+	}
+	for i, at := range p.At {
+		out.AtMm[i] = at.Mm()
+	}
+	raw := p.Halves[:]
+	for _, h := range raw {
+		one := contract.SupportHalf{FromMm: h.From.Mm(), ToMm: h.To.Mm(), Kg: h.KG, Verdict: contract.SupportHalfVerdict(h.Verdict), Loads: []contract.SupportLoad{}}
+		for _, l := range h.Loads {
+			one.Loads = append(one.Loads, contract.SupportLoad{AtMm: l.At.Mm(), Kg: l.KG})
+		}
+		out.Halves = append(out.Halves, one)
+	}
+	return out
+}
+
+func encodeRetired(r *store.Retired) *contract.Retired {
+	if r == nil {
+		return nil
+	}
+	return &contract.Retired{At: r.At, Reason: r.Reason, Note: r.Note}
 }
 
 func encodeOption(o shop.Option, m cut.Motion) contract.Option {
@@ -61,7 +115,7 @@ func encodeOption(o shop.Option, m cut.Motion) contract.Option {
 	}
 	if m != cut.Chop {
 		h := o.Heights
-		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm()}
+		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm(), Why: sentence(h.Why), Exact: h.Exact}
 	}
 	if o.Setting != nil {
 		s := encodeSetting(*o.Setting)
@@ -74,7 +128,7 @@ func encodeOption(o shop.Option, m cut.Motion) contract.Option {
 }
 
 func encodeSweep(s shop.Sweep) contract.Sweep {
-	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools))}
+	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools)), Passes: make([]contract.Pass, len(s.Passes))}
 	for i, at := range s.All {
 		out.Settings[i] = encodeSetting(at)
 	}
@@ -83,6 +137,9 @@ func encodeSweep(s shop.Sweep) contract.Sweep {
 	}
 	for i, one := range s.Schools {
 		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: encodeSetting(one.Setting)}
+	}
+	for i, p := range s.Passes {
+		out.Passes[i] = contract.Pass{Name: contract.PassName(p.Name), ScorchAssessed: !p.Scoring, Setting: encodeSetting(p.Setting)}
 	}
 	return out
 }
@@ -119,9 +176,12 @@ func encodeBlade(b store.Blade) contract.Blade {
 	state := shop.State(b.Blade, b.Condition)
 	c, life := b.Condition, care.Life(b.Grind)
 	out := contract.Blade{
-		ID: b.ID, Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
+		ID: b.ID, Version: b.Version, Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
 		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Hook,
-		MaxRpm: positive(b.MaxRPM), KeptFor: contract.Use(b.KeptFor.String()), Nails: b.Nails, Ferrous: b.Ferrous,
+		MaxRpm: positive(b.MaxRPM), GulletMm: positive(b.Gullet.Mm()), RakerMm: positive(b.Raker.Mm()),
+		KeptFor: contract.Use(b.KeptFor.String()), Nails: b.Nails, Ferrous: b.Ferrous,
+		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Carbide.Mm()),
+		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
 		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance().Mm()),
 		Condition: contract.Condition{
 			State: contract.ConditionState(c.Word(life)), Verdict: contract.Verdict(choose.CareVerdict(state).String()),
@@ -130,18 +190,26 @@ func encodeBlade(b store.Blade) contract.Blade {
 			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
 		},
 	}
-	out.Groove.ProfileMm = [][]float64{}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
 		out.Grind = ptr(contract.Grind(b.Grind.String()))
 		out.Groove.RidgeMm = groove.Ridge(b.Blade).Mm()
 		out.Groove.FlatEnoughFor = groove.FlatEnoughFor(b.Blade)
-		for _, p := range groove.Profile(b.Blade, profilePoints) {
-			out.Groove.ProfileMm = append(out.Groove.ProfileMm, []float64{p[0].Mm(), p[1].Mm()})
-		}
 	}
 	if b.Grind == blade.ATBR {
 		out.Group = ptr(b.GroupSize())
+	}
+	return out
+}
+
+// withProfile adds the groove's bottom, which is too long for a list.
+func withProfile(out contract.Blade, b store.Blade) contract.Blade {
+	if b.Teeth > 0 {
+		all := make([][]float64, 0, profilePoints)
+		for _, p := range groove.Profile(b.Blade, profilePoints) {
+			all = append(all, []float64{p[0].Mm(), p[1].Mm()})
+		}
+		out.Groove.ProfileMm = &all
 	}
 	return out
 }
@@ -152,12 +220,12 @@ const profilePoints = 33
 
 func encodeSaw(w store.Saw) contract.Saw {
 	out := contract.Saw{
-		ID: w.ID, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter.Mm(),
-		ArborMm: w.Arbor.Mm(), BushingsMm: make([]float64, len(w.Bushings)), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
-		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), DadoSets: w.DadoSets,
-		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()),
+		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter.Mm(),
+		LeastMm: positive(w.Least.Mm()), ArborMm: w.Arbor.Mm(), BushingsMm: make([]float64, len(w.Bushings)), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), Brake: rackfile.RecordOfSaw(w).Brake, DadoSets: w.DadoSets,
+		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
 		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
-		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, MountedBladeID: w.Mounted, Note: w.Note,
+		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	for i, b := range w.Bushings {
 		out.BushingsMm[i] = b.Mm()
@@ -186,9 +254,18 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		out.Cut = &contract.CutRecord{
 			Material: d.Material, MaterialName: name, Direction: contract.Direction(d.Direction), Motion: contract.Motion(d.Motion),
 			Finish: contract.Finish(d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
-			HeightMm: positive(d.Height), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: shop.CutLength(d).Mm() / 1000,
+			HeightMm: positive(d.Height), DepthMm: positive(d.Depth), BevelDeg: positive(d.Bevel), MiterDeg: positive(d.Miter), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: shop.CutLength(d).Mm() / 1000,
 			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
 		}
+		if d.Form != "" {
+			out.Cut.Form = ptr(contract.Form(d.Form))
+		}
+	case store.KindRetired:
+		var d store.RetiredDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		out.Reason = text(d.Reason)
 	case store.KindHeel:
 		var d store.HeelDetail
 		if err := json.Unmarshal(e.Detail, &d); err != nil {

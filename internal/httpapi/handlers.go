@@ -11,6 +11,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
+	"corte/internal/rackfile"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -18,8 +19,9 @@ import (
 // A server meets the contract. Every answer but success is an error, which
 // refuseError turns into a problem.
 type server struct {
-	svc  *shop.Service
-	shop uuid.UUID
+	svc   *shop.Service
+	shop  uuid.UUID
+	files *rackfile.Reader
 }
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
@@ -27,7 +29,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.svc.Plan(ctx, s.shop, c, units(r.Body.Units))
+	p, err := s.svc.Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -69,6 +71,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 	if err != nil {
 		return nil, err
 	}
+	after.Retired = value(r.Params.Retired)
 	page, next, err := s.svc.Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
@@ -89,7 +92,7 @@ func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetBlade200JSONResponse(encodeBlade(b)), nil
+	return contract.GetBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
 }
 
 func (s *server) ListBladeLog(ctx context.Context, r contract.ListBladeLogRequestObject) (contract.ListBladeLogResponseObject, error) {
@@ -126,7 +129,7 @@ func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetShop200JSONResponse{ID: sh.ID, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes}, nil
+	return contract.GetShop200JSONResponse(encodeShop(sh)), nil
 }
 
 func (s *server) ListMaterials(context.Context, contract.ListMaterialsRequestObject) (contract.ListMaterialsResponseObject, error) {
@@ -161,6 +164,14 @@ func units(u contract.Units) measure.Unit {
 		return measure.Inch
 	}
 	return measure.Millimetre
+}
+
+// planLimit is how many options are told of; more than anyone reads.
+func planLimit(l *int) int {
+	if l == nil {
+		return 60
+	}
+	return *l
 }
 
 const usualLimit = 100
@@ -204,8 +215,22 @@ func decodeCut(c contract.Cut) (shop.Cut, error) {
 	if out.Exit, err = decodeSupport(c.ExitSupport); err != nil {
 		return out, err
 	}
-	out.Other, err = decodeSupport(c.OtherSupport)
-	return out, err
+	if out.Other, err = decodeSupport(c.OtherSupport); err != nil {
+		return out, err
+	}
+	if c.Form != nil {
+		if out.Form, err = cut.ParseForm(string(*c.Form)); err != nil {
+			return out, err
+		}
+	}
+	if c.Bed != nil {
+		if out.Bed, err = cut.ParseBed(string(*c.Bed)); err != nil {
+			return out, err
+		}
+	}
+	out.Depth, out.Piece = measure.Length(value(c.DepthMm)), measure.Length(value(c.PieceMm))
+	out.BevelDeg, out.MiterDeg = value(c.BevelDeg), value(c.MiterDeg)
+	return out, nil
 }
 
 func decodeSupport(s *contract.Support) (*cut.Support, error) {

@@ -33,6 +33,7 @@ type obj = map[string]any
 // A bench is the whole server on a database of its own, with the demo shop.
 type bench struct {
 	t     testing.TB
+	url   string // of its database
 	h     http.Handler
 	st    *store.Store
 	shop  uuid.UUID
@@ -42,7 +43,12 @@ type bench struct {
 
 func newBench(t testing.TB) *bench {
 	t.Helper()
-	st := pgtest.Store(t)
+	url := pgtest.URL(t)
+	st, err := store.Open(t.Context(), url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { st.Close() })
 	sh, err := demo.Furnish(t.Context(), st, time.Now())
 	if err != nil {
 		t.Fatal(err)
@@ -55,7 +61,7 @@ func newBench(t testing.TB) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := &bench{t: t, h: h, st: st, shop: sh.ID, saw: map[string]string{}, blade: map[string]string{}}
+	b := &bench{t: t, url: url, h: h, st: st, shop: sh.ID, saw: map[string]string{}, blade: map[string]string{}}
 	for _, s := range b.get("/saws")["items"].([]any) {
 		b.saw[s.(obj)["kind"].(string)] = s.(obj)["id"].(string)
 	}
@@ -129,8 +135,12 @@ func TestPlanKnowsTheShop(t *testing.T) {
 	b := newBench(t)
 	p := decode(t, b.plan(nil))
 	options, stopped := p["options"].([]any), p["stopped"].([]any)
-	if len(options)+len(stopped) != len(b.blade) {
-		t.Errorf("%d options and %d stopped of %d blades", len(options), len(stopped), len(b.blade))
+	halted := 0
+	for _, s := range stopped {
+		halted += len(s.(obj)["blade_ids"].([]any))
+	}
+	if len(options)+halted != len(b.blade) || p["options_total"] != float64(len(options)) {
+		t.Errorf("%d options and %d stopped of %d blades", len(options), halted, len(b.blade))
 	}
 	if first := options[0].(obj); first["blade_id"] != b.blade["Plough"] || first["setting"] == nil {
 		t.Errorf("the first option is %v", first)
@@ -140,11 +150,9 @@ func TestPlanKnowsTheShop(t *testing.T) {
 	}
 	rules := map[string]bool{}
 	for _, s := range stopped {
-		for _, one := range s.(obj)["stops"].([]any) {
-			rules[one.(obj)["rule"].(string)] = true
-		}
+		rules[s.(obj)["rule"].(string)] = true
 	}
-	for _, want := range []string{"diameter", "bore", "riving-knife", "dado", "make"} {
+	for _, want := range []string{"diameter", "riving-knife", "dado", "make"} {
 		if !rules[want] {
 			t.Errorf("no blade is stopped by %s: %v", want, rules)
 		}
@@ -154,8 +162,18 @@ func TestPlanKnowsTheShop(t *testing.T) {
 	if c := p["cut"].(obj); c["motion"] != "push" || c["other_support"] != "backer" {
 		t.Errorf("settled as %v", c)
 	}
-	if w := b.plan(obj{"material": "aluminium"}); decode(t, w)["modelled"] != false {
-		t.Errorf("aluminium: %s", w.Body)
+	p = decode(t, b.plan(obj{"material": "aluminium"}))
+	if sheet, _ := p["by_rule"].(obj); p["modelled"] != false || sheet["lubricant"] == nil || p["kerfs"] != nil {
+		t.Errorf("aluminium: %v", p)
+	}
+	// The same rack for a shop that would rather leave the blade on.
+	p = decode(t, b.plan(obj{"form": "groove", "depth_mm": 9}))
+	if c := p["options"].([]any)[0].(obj)["heights"].(obj); c["suggested_mm"] != 9.0 || c["exact"] != true || p["swap"].(obj)["text"] == "" {
+		t.Errorf("a groove: %v, swap %v", c, p["swap"])
+	}
+	p = decode(t, b.plan(obj{"thickness_mm": 120}))
+	if p["both_faces"] != true || !strings.Contains(fmt.Sprint(p["hold"]), "same face against the fence") {
+		t.Errorf("120 mm on the table saw: %v, %v", p["both_faces"], p["hold"])
 	}
 }
 
@@ -174,6 +192,32 @@ func TestSweepAgreesWithPlan(t *testing.T) {
 	}
 	if first := all[0].(obj); first["through"] != false || first["verdict"] != "mind" {
 		t.Errorf("half a millimetre high: %v", first)
+	}
+}
+
+// Passes, pins and supports are answered together with what may not be.
+func TestPassesPinsAndSupports(t *testing.T) {
+	b := newBench(t)
+	wide := obj{"saw_id": b.saw["miter"], "direction": "crosscut", "width_mm": 240, "exit_support": "scored"}
+	passes := decode(t, b.post("/sweeps", obj{"cut": b.cut(wide), "blade_id": b.blade["Curtain"], "step_mm": 0.5, "units": "mm"}))["passes"].([]any)
+	if len(passes) != 2 || passes[0].(obj)["name"] != "scoring pass" || passes[0].(obj)["scorch_assessed"] != false {
+		t.Errorf("a scored push: %v", passes)
+	}
+	items := decode(t, b.post("/comparisons", obj{"units": "mm", "cut": b.cut(nil), "pins": []obj{
+		{"blade_id": b.blade["Plough"]}, {"blade_id": b.blade["Plough"], "height_mm": 70}, {"blade_id": b.blade["Plough"], "height_mm": 90}, {"blade_id": b.blade["Reed"]},
+	}}))["items"].([]any)
+	low, high := items[0].(obj)["setting"].(obj), items[1].(obj)["setting"].(obj)
+	if low["arc_mm"].(float64) <= high["arc_mm"].(float64) || items[2].(obj)["refused"] == nil || !strings.Contains(items[3].(obj)["refused"].(string), "riving knife") {
+		t.Errorf("pins: %v", items)
+	}
+	board := obj{"material": "softwood-ply", "thickness_mm": 18, "span_mm": 2440, "breadth_mm": 1220, "line_mm": 1200, "now_mm": []float64{200, 2200}, "units": "mm"}
+	s := decode(t, b.post("/support-plans", board))
+	if len(s["plan"].(obj)["at_mm"].([]any)) != 4 || s["plan"].(obj)["binds"] != false || s["now"].(obj)["binds"] != true {
+		t.Errorf("supports: %v", s)
+	}
+	board["line_mm"] = 2440
+	if w := b.post("/support-plans", board); w.Code != 422 || decode(t, w)["field"] != "line_mm" {
+		t.Errorf("a line at the end: %d %s", w.Code, w.Body)
 	}
 }
 
@@ -200,13 +244,15 @@ func TestBadInput(t *testing.T) {
 		"no thickness":       {obj{"thickness_mm": 0}, 422, "cut.thickness_mm", "at least 0.5"},
 		"negative width":     {obj{"width_mm": -3}, 422, "cut.width_mm", "at least 1"},
 		"absurd length":      {obj{"length_mm": 1e9}, 422, "cut.length_mm", "at most 20000"},
-		"thicker than it":    {obj{"thickness_mm": 90}, 422, "cut.thickness_mm", "reaches (79 mm)"},
+		"thicker than it":    {obj{"thickness_mm": 160}, 422, "cut.thickness_mm", "from both faces (79 mm each)"},
 		"unknown material":   {obj{"material": "marzipan"}, 422, "cut.material", "not a material"},
 		"unknown saw":        {obj{"saw_id": uuid.NewString()}, 422, "cut.saw_id", "no such saw"},
 		"a rip on the mitre": {obj{"saw_id": b.saw["miter"], "direction": "rip"}, 422, "cut.direction", "cuts across"},
 		"a word for a size":  {obj{"thickness_mm": "thick"}, 400, "cut.thickness_mm", "must be a number"},
 		"a field too many":   {obj{"thickness_in": 1}, 400, "cut", "thickness_in is not a field"},
 		"an unknown finish":  {obj{"finish": "shiny"}, 422, "cut.finish", "one of rough, hidden"},
+		"a steep bevel":      {obj{"bevel_deg": 50}, 422, "cut.bevel_deg", "tilts to 45"},
+		"a groove too deep":  {obj{"form": "groove", "depth_mm": 25}, 422, "cut.depth_mm", "leaves wood standing"},
 	} {
 		refused("plan with "+name, b.plan(c.change), c.status, c.field, c.says)
 		refused("cut with "+name, b.post("/cuts", b.made(obj{"cut": b.cut(c.change)}), "Idempotency-Key", uuid.NewString()), c.status, c.field, c.says)

@@ -46,7 +46,7 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &se):
 		refuse(c, statusOf(se), se.Field, sentence(se.Detail))
 	case errors.As(err, &size):
-		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which no cut needs. Nothing was saved.", size.Limit>>10))
+		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
 	case errors.As(err, &re):
 		status, field, detail := contractBreach(re)
 		refuse(c, status, field, detail)
@@ -73,6 +73,8 @@ func statusOf(e *shop.Error) int {
 	switch {
 	case e.Reason == shop.Conflict:
 		return http.StatusConflict
+	case e.Reason == shop.Stale:
+		return http.StatusPreconditionFailed
 	case e.Reason == shop.Missing && (e.Field == "id" || e.Field == ""):
 		return http.StatusNotFound
 	}
@@ -147,6 +149,17 @@ func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail str
 		return bad, fmt.Sprintf("%s is null; give it a value or leave it out.", name)
 	case "type":
 		return bad, fmt.Sprintf("%s must be a %s.", name, strings.Join(e.Schema.Type.Slice(), " or "))
+	case "allOf": // what a $ref with a description beside it is wrapped in
+		var inner *openapi3.SchemaError
+		if errors.As(e.Origin, &inner) {
+			return schemaBreach(inner, field)
+		}
+	case "pattern":
+		return bad, fmt.Sprintf("%s is not written as it should be.", name)
+	case "maxItems":
+		return impossible, fmt.Sprintf("%s may hold at most %d.", name, *e.Schema.MaxItems)
+	case "minItems":
+		return impossible, fmt.Sprintf("%s must hold at least %d.", name, e.Schema.MinItems)
 	case "format":
 		return bad, fmt.Sprintf("%s is not a %s.", name, strings.ToUpper(e.Schema.Format))
 	}

@@ -22,6 +22,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/internal/httpapi/contract"
+	"corte/internal/rackfile"
 	"corte/internal/shop"
 )
 
@@ -36,6 +37,7 @@ type Options struct {
 const (
 	base         = "/api/v1"
 	maxBody      = 256 << 10
+	maxFile      = 8 << 20          // a photo, or a rack file
 	patience     = 10 * time.Second // for one request
 	requestIDKey = "request_id"
 )
@@ -71,7 +73,17 @@ func New(o Options) (http.Handler, error) {
 	})
 	r.GET(base+"/openapi.json", func(c *gin.Context) { c.JSON(http.StatusOK, spec) })
 
-	strict := contract.NewStrictHandlerWithOptions(&server{o.Service, o.Shop}, nil, contract.StrictGinServerOptions{
+	files := rackfile.NewReader(spec, func(e *openapi3.SchemaError, field string) string {
+		_, says := schemaBreach(e, field)
+		return says
+	})
+	schema, err := files.Schema()
+	if err != nil {
+		return nil, fmt.Errorf("the schema of rack files cannot be made: %w", err)
+	}
+	r.GET(base+"/schemas/rack.json", func(c *gin.Context) { c.JSON(http.StatusOK, schema) })
+
+	strict := contract.NewStrictHandlerWithOptions(&server{o.Service, o.Shop, files}, nil, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
@@ -176,6 +188,10 @@ func limit(c *gin.Context) {
 	ctx, cancel := context.WithTimeout(c.Request.Context(), patience)
 	defer cancel()
 	c.Request = c.Request.WithContext(ctx)
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, maxBody)
+	most := int64(maxBody)
+	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") {
+		most = maxFile
+	}
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	c.Next()
 }

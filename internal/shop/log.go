@@ -9,7 +9,6 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/care"
-	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
@@ -30,7 +29,7 @@ type CutMade struct {
 // LogCut adds a cut to the log and brings the blade's condition up to date.
 // The same key with the same content logs once.
 func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, key string, made CutMade, u measure.Unit) (store.Entry, error) {
-	w, j, _, err := s.request(ctx, shop, made.Cut, u)
+	w, j, r, err := s.request(ctx, shop, made.Cut, u)
 	if err != nil {
 		return store.Entry{}, err
 	}
@@ -38,7 +37,7 @@ func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, key string, made C
 	if err != nil {
 		return store.Entry{}, err
 	}
-	full := choose.SetHeights(j, cand.Blade, w.Saw).Full
+	full := r.Heights(cand.Blade).Full
 	switch {
 	case j.Motion == cut.Chop && made.Height != 0:
 		return store.Entry{}, invalid("height_mm", "a chop has no height; leave it out")
@@ -52,6 +51,10 @@ func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, key string, made C
 		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: made.Height.Mm(),
 		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces,
 		Wall: made.Wall, Splinters: made.Splinters,
+		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces,
+	}
+	if j.Form != cut.Through {
+		detail.Form = j.Form.String()
 	}
 	raw, err := json.Marshal(detail)
 	if err != nil {
@@ -79,7 +82,8 @@ func Fold(e store.Entry) func(store.Blade) care.Condition {
 			if err != nil {
 				return b.Condition
 			}
-			return b.Condition.Cut(b.Blade, m, CutLength(d), measure.Length(d.Thickness))
+			j := logged(d)
+			return b.Condition.Cut(b.Blade, m, j.CutLength()*measure.Length(d.Pieces), j.Swept())
 		case store.KindWashed:
 			return b.Condition.Wash()
 		case store.KindSharpened:
@@ -91,7 +95,18 @@ func Fold(e store.Entry) func(store.Blade) care.Condition {
 
 // CutLength is how far the blade cut in all pieces of a log row together.
 func CutLength(d store.CutDetail) measure.Length {
+	return logged(d).CutLength() * measure.Length(d.Pieces)
+}
+
+// logged is the geometry of a job as the log keeps it.
+func logged(d store.CutDetail) cut.Job {
 	direction, _ := cut.ParseDirection(d.Direction)
-	j := cut.Job{Direction: direction, Width: measure.Length(d.Width), Length: measure.Length(d.Length)}
-	return j.CutLength() * measure.Length(d.Pieces)
+	j := cut.Job{
+		Direction: direction, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
+		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
+	}
+	if d.Form != "" {
+		j.Form, _ = cut.ParseForm(d.Form)
+	}
+	return j
 }

@@ -2,7 +2,9 @@ package shop
 
 import (
 	"context"
+	"errors"
 	"math"
+	"strings"
 
 	"github.com/google/uuid"
 
@@ -16,12 +18,23 @@ import (
 // A Plan is every blade of the rack weighed for one cut.
 type Plan struct {
 	Saw      store.Saw
-	Job      cut.Job // with everything settled but the height
-	Options  []Option
+	Job      cut.Job  // with everything settled but the height
+	Options  []Option // the best ones
+	Total    int      // how many may make the cut
 	Stopped  []Stopped
 	Ideal    *choose.Ideal
+	Swap     *Swap
+	Kerfs    *choose.KerfAdvice
+	ByRule   *choose.Sheet
+	Hold     []guide.Advice
 	ShowFace string // which way the face that will be seen lies: up or down
 	Cautions []string
+}
+
+// A Swap is whether to change the blade for one cut.
+type Swap struct {
+	choose.Swap
+	On, Best *uuid.UUID
 }
 
 // An Option is a blade that may make the cut.
@@ -40,25 +53,26 @@ type Option struct {
 type Setting struct {
 	Height  measure.Length
 	Verdict choose.Verdict
-	Through bool
+	Through bool // it does what the form asks: parts the work, or stops at its depth
 	cut.Figures
 	ExitName, OtherName string  // the two faces where teeth leave
 	SplinterLimit       float64 // what the finish bears
 }
 
-// A Stopped is a blade that may not make the cut.
+// A Stopped is what stops some of the blades.
 type Stopped struct {
-	Blade uuid.UUID
-	Stops []choose.Stop
+	choose.Stop
+	Blades []uuid.UUID
 }
 
-// Plan weighs every blade of the rack for a cut.
-func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, u measure.Unit) (Plan, error) {
+// Plan weighs every blade of the rack for a cut and tells of at most limit of
+// those that may make it.
+func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u measure.Unit) (Plan, error) {
 	w, j, r, err := s.request(ctx, shop, c, u)
 	if err != nil {
 		return Plan{}, err
 	}
-	blades, err := s.st.Blades(ctx, shop, store.Place{}, 0)
+	blades, err := s.st.Rack(ctx, shop)
 	if err != nil {
 		return Plan{}, err
 	}
@@ -67,15 +81,16 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, u measure.Uni
 		rack[i] = candidate(b, w)
 	}
 	ranking := choose.Rank(r, rack)
-	p := Plan{Saw: w, Job: j, Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
-		Options: make([]Option, len(ranking.Fit)), Stopped: make([]Stopped, len(ranking.Stopped))}
+	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
+		Hold: guide.Hold(j, w.Saw, u), Options: make([]Option, min(limit, len(ranking.Fit)))}
 	modelled := j.Material.Kind.Modelled()
-	for i, o := range ranking.Fit {
+	for i := range p.Options {
+		o := ranking.Fit[i]
 		c := rack[o.Index]
 		out := Option{
 			Blade: blades[o.Index].ID, Mounted: c.Mounted, Score: o.Score,
 			Verdict: o.Verdict(modelled, c.State), Reasons: ranking.Reasons(r, c, o),
-			Heights: choose.SetHeights(j, c.Blade, w.Saw),
+			Heights: r.Heights(c.Blade),
 		}
 		if modelled {
 			at := setting(w, j, o.Height, o.Figures)
@@ -88,13 +103,53 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, u measure.Uni
 		}
 		p.Options[i] = out
 	}
-	for i, o := range ranking.Stopped {
-		p.Stopped[i] = Stopped{blades[o.Index].ID, o.Stops}
-	}
+	p.Stopped = gather(ranking.Stopped, blades)
 	if ideal, ok := choose.FindIdeal(r); ok {
 		p.Ideal = &ideal
 	}
+	if sheet, ok := choose.RuleSheet(j.Material, w.Saw); ok {
+		p.ByRule = &sheet
+	}
+	if swap, ok := ranking.Swap(r, rack); ok {
+		p.Swap = named(swap, blades, rack)
+	}
+	if len(ranking.Fit) > 0 {
+		if kerfs, ok := choose.Kerfs(r, rack[ranking.Fit[0].Index].Blade); ok {
+			p.Kerfs = &kerfs
+		}
+	}
 	return p, nil
+}
+
+// gather puts blades together that the same rule stops for the same reason.
+func gather(stopped []choose.Option, blades []store.Blade) []Stopped {
+	out := []Stopped{}
+	place := map[choose.Stop]int{}
+	for _, o := range stopped {
+		first := o.Stops[0]
+		i, seen := place[first]
+		if !seen {
+			i = len(out)
+			place[first] = i
+			out = append(out, Stopped{Stop: first})
+		}
+		out[i].Blades = append(out[i].Blades, blades[o.Index].ID)
+	}
+	return out
+}
+
+// named puts the blades' names into the sentence of a swap.
+func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
+	out := Swap{Swap: s, Best: &blades[s.Best].ID}
+	on := ""
+	for i, c := range rack {
+		if c.Mounted {
+			on = blades[i].Name
+			out.On = &blades[i].ID
+		}
+	}
+	out.Text = strings.NewReplacer("NAME", blades[s.Best].Name, "ON", on).Replace(s.Text)
+	return &out
 }
 
 // request loads the saw of a cut and settles and checks the cut on it.
@@ -113,7 +168,7 @@ func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.
 	if err := choose.CheckJob(j, w.Saw, u); err != nil {
 		return fail(cutError(err))
 	}
-	return w, j, choose.Request{Job: j, Saw: w.Saw, Heel: w.Heel, ChangeMinutes: w.ChangeMinutes, Unit: u}, nil
+	return w, j, choose.Request{Job: j, Saw: w.Saw, Heel: w.Heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u}, nil
 }
 
 func candidate(b store.Blade, w store.Saw) choose.Candidate {
@@ -125,9 +180,9 @@ func candidate(b store.Blade, w store.Saw) choose.Candidate {
 
 func setting(w store.Saw, j cut.Job, h measure.Length, f cut.Figures) Setting {
 	j.Height = h
-	at := Setting{Height: h, Figures: f, Through: !j.NotThrough(), Verdict: choose.Judge(f), SplinterLimit: j.Finish.SplinterLimit()}
+	at := Setting{Height: h, Figures: f, Through: j.Parts(), Verdict: choose.Judge(f), SplinterLimit: j.Finish.SplinterLimit()}
 	at.ExitName, at.OtherName = cut.FaceNames(j.Motion, w.Kind.CarriesWork())
-	if !at.Through {
+	if !at.Through || choose.SpoilsBed(j) {
 		at.Verdict = choose.Mind
 	}
 	return at
@@ -145,7 +200,15 @@ type SweepSpec struct {
 type Sweep struct {
 	All     []Setting
 	Also    *Setting // the one that was asked for beside the steps
-	Schools []School // none for a chop
+	Schools []School // none where the cut leaves no choice
+	Passes  []Pass   // none where one pass does
+}
+
+// A Pass is one of the passes of a cut that takes more than one.
+type Pass struct {
+	Name    string
+	Scoring bool
+	Setting
 }
 
 // A School is a school of setting a blade (craft section 4), and where it
@@ -169,7 +232,7 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 	if err != nil {
 		return Sweep{}, err
 	}
-	schools := choose.SetHeights(j, cand.Blade, w.Saw)
+	schools := r.Heights(cand.Blade)
 	full := schools.Full
 	at := func(h measure.Length) Setting { return setting(w, j, h, choose.At(r, cand, h)) }
 	var out Sweep
@@ -187,7 +250,16 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 			one := at(spec.Also)
 			out.Also = &one
 		}
-		out.Schools = []School{{"proud", at(schools.Proud)}, {"gullets", at(schools.Gullets)}, {"full", at(schools.Full)}}
+		if !schools.Exact {
+			out.Schools = []School{{"proud", at(schools.Proud)}, {"gullets", at(schools.Gullets)}, {"full", at(schools.Full)}}
+		}
+		h := schools.Suggested
+		if spec.Also > 0 {
+			h = spec.Also
+		}
+		for _, p := range r.Passes(h) {
+			out.Passes = append(out.Passes, Pass{p.Name, p.Scoring, setting(w, p.Job, p.Height, choose.AtPass(r, cand, p))})
+		}
 	}
 	figures := make([]cut.Figures, len(heights))
 	choose.Sweep(r, cand, heights, figures)
@@ -208,8 +280,89 @@ func (s *Service) fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cu
 	if err != nil {
 		return choose.Candidate{}, missing(err, "blade_id", "blade")
 	}
+	if b.Retired != nil {
+		return choose.Candidate{}, invalid("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+	}
 	if stops := choose.Stops(b.Blade, j, w.Saw, u); len(stops) > 0 {
 		return choose.Candidate{}, invalid("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
 	}
 	return candidate(b, w), nil
+}
+
+// A Pin is a blade, and perhaps a height and supports, to compare.
+type Pin struct {
+	Blade       uuid.UUID
+	Height      measure.Length // 0 for the suggested one
+	Exit, Other *cut.Support
+}
+
+// A Compared is what became of a pin: a setting, or why it may not be.
+type Compared struct {
+	Pin
+	Job     cut.Job
+	Setting *Setting
+	Refused string
+}
+
+// Compare puts blades and settings side by side for the same cut.
+func (s *Service) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin, u measure.Unit) (store.Saw, []Compared, error) {
+	out := make([]Compared, len(pins))
+	var saw store.Saw
+	for i, pin := range pins {
+		one := c
+		if pin.Exit != nil {
+			one.Exit = pin.Exit
+		}
+		if pin.Other != nil {
+			one.Other = pin.Other
+		}
+		w, j, r, err := s.request(ctx, shop, one, u)
+		if err != nil {
+			return saw, nil, err
+		}
+		saw = w
+		out[i] = Compared{Pin: pin, Job: j}
+		cand, err := s.fit(ctx, shop, pin.Blade, w, j, u)
+		var refused *Error
+		switch {
+		case errors.As(err, &refused):
+			out[i].Refused = refused.Detail
+			continue
+		case err != nil:
+			return saw, nil, err
+		case !j.Material.Kind.Modelled():
+			out[i].Refused = j.Material.Name + " has no feed window; its blade is chosen by rule"
+			continue
+		}
+		h := r.Heights(cand.Blade)
+		at := h.Suggested
+		if pin.Height > 0 && j.Motion != cut.Chop {
+			at = pin.Height
+		}
+		if at > h.Full && j.Motion != cut.Chop {
+			out[i].Refused = pastReach("", at, h.Full, u).Error()
+			continue
+		}
+		set := setting(w, j, at, choose.At(r, cand, at))
+		out[i].Setting = &set
+	}
+	return saw, out, nil
+}
+
+// Supports says where four supports carry a board, and what comes of where
+// they are now, if that is said.
+func (s *Service) Supports(b guide.Board, now []measure.Length, u measure.Unit) (plan guide.SupportPlan, as *guide.SupportPlan, err error) {
+	if err := b.Check(); err != nil {
+		var fe *guide.FieldError
+		if errors.As(err, &fe) {
+			err = invalid(fe.Field, "%s", fe.Reason)
+		}
+		return plan, nil, err
+	}
+	plan = guide.PlanSupports(b, u)
+	if len(now) > 0 {
+		judged := guide.JudgeSupports(b, now, u)
+		as = &judged
+	}
+	return plan, as, nil
 }

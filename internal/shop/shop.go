@@ -12,6 +12,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/care"
+	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
@@ -25,6 +26,7 @@ const (
 	Invalid  Reason = iota // what was asked cannot be
 	Missing                // what was named is not in this shop
 	Conflict               // what was sent contradicts what was sent before
+	Stale                  // somebody else changed it in the meantime
 )
 
 // An Error is a sentence for the person at the saw, and the field it is about.
@@ -118,6 +120,12 @@ type Cut struct {
 	Length    measure.Length
 	Exit      *cut.Support
 	Other     *cut.Support
+	Form      cut.Form
+	Depth     measure.Length // of a form that does not go through
+	BevelDeg  float64
+	MiterDeg  float64
+	Bed       cut.Bed
+	Piece     measure.Length // length that is cut off; 0 if not said
 }
 
 // job settles what a cut leaves open on a saw.
@@ -129,8 +137,12 @@ func (c Cut) job(s store.Saw) (cut.Job, error) {
 	j := cut.Job{
 		Material: m, Direction: c.Direction, Finish: c.Finish,
 		Thickness: c.Thickness, Width: c.Width, Length: c.Length,
-		Motion: s.UsualMotion(c.Width),
+		Form: c.Form, Depth: c.Depth, BevelDeg: c.BevelDeg, MiterDeg: c.MiterDeg, Bed: c.Bed, Piece: c.Piece,
 	}
+	if j.Form == cut.Through {
+		j.Depth = 0
+	}
+	j.Motion = s.UsualMotion(j.MeetsWidth())
 	if c.Motion != nil {
 		j.Motion = *c.Motion
 	}
@@ -141,7 +153,7 @@ func (c Cut) job(s store.Saw) (cut.Job, error) {
 	if c.Other != nil {
 		j.Other = *c.Other
 	}
-	return j, nil
+	return choose.Settle(j, s.Saw), nil
 }
 
 // cutError puts the core's error about a job into the API's terms.

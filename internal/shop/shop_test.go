@@ -74,7 +74,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 		"a wide board":       {f.cut("miter", "cherry", cut.Crosscut, 240), cut.Push, cut.Open, cut.Backer},
 		"as wide as it goes": {f.cut("miter", "cherry", cut.Crosscut, 152), cut.Chop, cut.Backer, cut.Open},
 	} {
-		p, err := f.Plan(t.Context(), f.id, tt.c, measure.Millimetre)
+		p, err := f.Plan(t.Context(), f.id, tt.c, 60, measure.Millimetre)
 		if err != nil || p.Job.Motion != tt.motion || p.Job.Exit != tt.exit || p.Job.Other != tt.other {
 			t.Errorf("%s: %v, %v, %v, %v", name, p.Job.Motion, p.Job.Exit, p.Job.Other, err)
 		}
@@ -82,7 +82,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 	taped := cut.Tape
 	c := f.cut("table", "birch-ply", cut.Sheet, 600)
 	c.Exit = &taped
-	if p, err := f.Plan(t.Context(), f.id, c, measure.Millimetre); err != nil || p.Job.Exit != cut.Tape {
+	if p, err := f.Plan(t.Context(), f.id, c, 60, measure.Millimetre); err != nil || p.Job.Exit != cut.Tape {
 		t.Errorf("what was said is not kept: %v, %v", p.Job.Exit, err)
 	}
 }
@@ -90,7 +90,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 // The log reaches the plan: heel, what is on the saw, and how a blade stands.
 func TestThePlanKnowsWhatTheLogKnows(t *testing.T) {
 	f := open(t)
-	p, err := f.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), measure.Millimetre)
+	p, err := f.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), 60, measure.Millimetre)
 	if err != nil || p.Saw.Heel == 0 {
 		t.Fatalf("heel %v, %v", p.Saw.Heel, err)
 	}

@@ -3,6 +3,7 @@ package store
 import (
 	"bytes"
 	"context"
+	"database/sql"
 	"encoding/json"
 	"errors"
 	"time"
@@ -21,6 +22,8 @@ const (
 	KindWashed    Kind = "washed"
 	KindSharpened Kind = "sharpened"
 	KindHeel      Kind = "heel"
+	KindRetired   Kind = "retired"
+	KindRestored  Kind = "restored"
 )
 
 // An Entry is one row of the log. Detail holds what belongs to its kind alone:
@@ -54,6 +57,17 @@ type CutDetail struct {
 	Feed      float64 `json:"feed_m_min,omitempty"`
 	Wall      string  `json:"wall"`
 	Splinters string  `json:"splinters"`
+
+	Form      string  `json:"form,omitempty"` // through where it is not said
+	Depth     float64 `json:"depth_mm,omitempty"`
+	Bevel     float64 `json:"bevel_deg,omitempty"`
+	Miter     float64 `json:"miter_deg,omitempty"`
+	BothFaces bool    `json:"both_faces,omitempty"`
+}
+
+// A RetiredDetail is what a log row keeps of a blade or saw taken out of use.
+type RetiredDetail struct {
+	Reason string `json:"reason"`
 }
 
 // A HeelDetail is what a log row keeps of a heel reading.
@@ -62,25 +76,20 @@ type HeelDetail struct {
 }
 
 type conditionRow struct {
-	BladeID     *uuid.UUID `db:"blade_id"` // nil where the blade has no log yet
-	LogID       *int64     `db:"log_id"`
-	Wear        *float64   `db:"wear_m2"`
-	Resin       *float64   `db:"resin_m2"`
-	Metres      *float64   `db:"metres"`
-	Sharp       *float64   `db:"metres_sharp"`
-	Washed      *float64   `db:"metres_washed"`
-	Cuts        *int       `db:"cuts"`
-	Washes      *int       `db:"washes"`
-	Sharpenings *int       `db:"sharpenings"`
+	Wear        float64 `db:"wear_m2"`
+	Resin       float64 `db:"resin_m2"`
+	Metres      float64 `db:"metres"`
+	Sharp       float64 `db:"metres_sharp"`
+	Washed      float64 `db:"metres_washed"`
+	Cuts        int     `db:"cuts"`
+	Washes      int     `db:"washes"`
+	Sharpenings int     `db:"sharpenings"`
 }
 
 func (r conditionRow) condition() care.Condition {
-	if r.BladeID == nil {
-		return care.Condition{}
-	}
 	return care.Condition{
-		WearM2: *r.Wear, ResinM2: *r.Resin, Metres: *r.Metres, MetresSharp: *r.Sharp, MetresWashed: *r.Washed,
-		Cuts: *r.Cuts, Washes: *r.Washes, Sharpenings: *r.Sharpenings,
+		WearM2: r.Wear, ResinM2: r.Resin, Metres: r.Metres, MetresSharp: r.Sharp, MetresWashed: r.Washed,
+		Cuts: r.Cuts, Washes: r.Washes, Sharpenings: r.Sharpenings,
 	}
 }
 
@@ -95,47 +104,62 @@ type IdempotencyKey struct {
 	Content []byte // a digest of what was sent
 }
 
-// Append adds a row to the log and, in the same transaction, brings the
-// blade's snapshot up to date by fold, which is given the blade as it was. A
-// retry with the same key and content returns the first row and adds nothing.
-func (s *Store) Append(ctx context.Context, key IdempotencyKey, e Entry, fold func(Blade) care.Condition) (Entry, error) {
-	var out Entry
+// A Made names what was made under a key: a row of the log, or of the rack.
+type Made struct {
+	LogID *int64     `db:"log_id"`
+	RowID *uuid.UUID `db:"made_id"`
+}
+
+// Once makes something under a key, all of it or nothing, and reports what. A
+// retry with the same key and content reports what was made first and makes
+// nothing.
+func (s *Store) Once(ctx context.Context, shop uuid.UUID, key IdempotencyKey, create func(*Store) (Made, error)) (Made, error) {
+	var out Made
 	err := s.Atomically(ctx, func(tx *Store) (err error) {
 		if key.Key == "" {
-			out, err = tx.add(ctx, e, fold)
+			out, err = create(tx)
 			return err
 		}
-		// Serialises retries of one key, so that two at once cannot both log.
-		if _, err := tx.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 0))`, e.Shop.String()+key.Key); err != nil {
+		// Serialises retries of one key, so that two at once cannot both make.
+		if _, err := tx.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 0))`, shop.String()+key.Key); err != nil {
 			return err
 		}
-		if out, err = tx.answered(ctx, e.Shop, key); !errors.Is(err, ErrNone) {
+		var seen struct {
+			Request []byte `db:"request"`
+			Made
+		}
+		err = tx.db.GetContext(ctx, &seen, `SELECT request, log_id, made_id FROM idempotency WHERE shop_id = $1 AND key = $2`, shop, key.Key)
+		switch {
+		case err == nil && !bytes.Equal(seen.Request, key.Content):
+			return ErrKeyReused
+		case err == nil:
+			out = seen.Made
+			return nil
+		case !errors.Is(err, sql.ErrNoRows):
 			return err
 		}
-		if out, err = tx.add(ctx, e, fold); err != nil {
+		if out, err = create(tx); err != nil {
 			return err
 		}
-		_, err = tx.db.ExecContext(ctx, `INSERT INTO idempotency (shop_id, key, request, log_id) VALUES ($1, $2, $3, $4)`,
-			e.Shop, key.Key, key.Content, out.ID)
+		_, err = tx.db.ExecContext(ctx, `INSERT INTO idempotency (shop_id, key, request, log_id, made_id) VALUES ($1, $2, $3, $4, $5)`,
+			shop, key.Key, key.Content, out.LogID, out.RowID)
 		return err
 	})
 	return out, err
 }
 
-// answered finds the row that a key was answered with.
-func (s *Store) answered(ctx context.Context, shop uuid.UUID, key IdempotencyKey) (Entry, error) {
-	var seen struct {
-		Request []byte `db:"request"`
-		LogID   int64  `db:"log_id"`
-	}
-	err := s.db.GetContext(ctx, &seen, `SELECT request, log_id FROM idempotency WHERE shop_id = $1 AND key = $2`, shop, key.Key)
+// Append adds a row to the log, once for its key, and in the same transaction
+// brings the blade's snapshot up to date by fold, which is given the blade as
+// it was.
+func (s *Store) Append(ctx context.Context, key IdempotencyKey, e Entry, fold func(Blade) care.Condition) (Entry, error) {
+	made, err := s.Once(ctx, e.Shop, key, func(tx *Store) (Made, error) {
+		row, err := tx.add(ctx, e, fold)
+		return Made{LogID: &row.ID}, err
+	})
 	if err != nil {
-		return Entry{}, noneIfNoRows(err)
+		return Entry{}, err
 	}
-	if !bytes.Equal(seen.Request, key.Content) {
-		return Entry{}, ErrKeyReused
-	}
-	return s.entry(ctx, shop, seen.LogID)
+	return s.entry(ctx, e.Shop, *made.LogID)
 }
 
 func (s *Store) add(ctx context.Context, e Entry, fold func(Blade) care.Condition) (Entry, error) {

@@ -1,15 +1,20 @@
 package store
 
 import (
+	"cmp"
 	"context"
+	"errors"
 	"fmt"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5/pgtype"
+	"github.com/jackc/pgx/v5/stdlib"
 
 	"corte/core/blade"
 	"corte/core/care"
+	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
 )
@@ -22,8 +27,71 @@ type Saw struct {
 	Note          string
 	Heel          measure.Length // last measured; 0 if never
 	HeelAt        *time.Time
-	Mounted       *uuid.UUID // the blade that is on it
-	ChangeMinutes float64    // what the shop counts a change of blade for
+	Mounted       *uuid.UUID    // the blade that is on it
+	ChangeMinutes float64       // what the shop counts a change of blade for
+	School        choose.School // of height, as the shop prefers
+	Version       int
+	Retired       *Retired
+}
+
+// Retired says when and why something was taken out of use.
+type Retired struct {
+	At     time.Time
+	Reason string
+	Note   string
+}
+
+type retiredRow struct {
+	RetiredAt     *time.Time `db:"retired_at"`
+	RetiredReason string     `db:"retired_reason"`
+	RetiredNote   string     `db:"retired_note"`
+}
+
+func (r retiredRow) retired() *Retired {
+	if r.RetiredAt == nil {
+		return nil
+	}
+	return &Retired{*r.RetiredAt, r.RetiredReason, r.RetiredNote}
+}
+
+// columns are what somebody can say of a row of the rack; an insert, an update
+// and a select are written from one list.
+type columns []string
+
+func (c columns) insert(table string) string {
+	return `INSERT INTO ` + table + ` (id, shop_id, ` + strings.Join(c, ", ") + `) VALUES (:id, :shop_id, :` + strings.Join(c, ", :") + `)`
+}
+
+func (c columns) update(table string) string {
+	set := make([]string, len(c))
+	for i, name := range c {
+		set[i] = name + " = :" + name
+	}
+	return `UPDATE ` + table + ` SET ` + strings.Join(set, ", ") + `, version = version + 1
+		WHERE id = :id AND shop_id = :shop_id AND version = :version`
+}
+
+func (c columns) of(alias string) string { return alias + "." + strings.Join(c, ", "+alias+".") }
+
+// ErrStale is returned where a row has been changed since the version that was
+// edited.
+var ErrStale = errors.New("changed by somebody else")
+
+// change runs a versioned update and tells a row that is not there from one
+// that has moved on.
+func (s *Store) change(ctx context.Context, table, update string, id uuid.UUID, row any) error {
+	res, err := s.db.NamedExecContext(ctx, update, row)
+	if err != nil {
+		return err
+	}
+	if n, _ := res.RowsAffected(); n == 1 {
+		return nil
+	}
+	var there bool
+	if err := s.db.GetContext(ctx, &there, `SELECT true FROM `+table+` WHERE id = $1`, id); err != nil {
+		return noneIfNoRows(err)
+	}
+	return ErrStale
 }
 
 // sawRow is a row of saws. Lengths scan as what they are: floats of millimetres.
@@ -59,7 +127,17 @@ type sawRow struct {
 	HeelAt     *time.Time      `db:"heel_at"`
 	Mounted    *uuid.UUID      `db:"mounted"`
 	Change     float64         `db:"change_minutes"`
+	School     string          `db:"height_school"`
+	Tilt       float64         `db:"tilt_deg"`
+	Turn       float64         `db:"turn_deg"`
+	Version    int             `db:"version"`
+	retiredRow
 }
+
+var sawColumns = columns{"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
+	"volts", "breaker_a", "knife_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm",
+	"brake_max_diameter_mm", "dado_sets", "wheels", "steel", "reach_mm", "reach45_mm", "tilt_deg", "turn_deg",
+	"below_table_mm", "chop_width_mm", "crosscut_mm", "note"}
 
 // lengths is an array column.
 type lengths []float64
@@ -72,12 +150,17 @@ func (r sawRow) saw() (Saw, error) {
 	if err != nil {
 		return Saw{}, err
 	}
-	s := Saw{ID: r.ID, Name: r.Name, Note: r.Note, HeelAt: r.HeelAt, Mounted: r.Mounted, ChangeMinutes: r.Change}
+	s := Saw{ID: r.ID, Name: r.Name, Note: r.Note, HeelAt: r.HeelAt, Mounted: r.Mounted,
+		ChangeMinutes: r.Change, Version: r.Version, Retired: r.retired()}
+	if s.School, err = choose.ParseSchool(r.School); err != nil {
+		return Saw{}, err
+	}
 	s.Saw = saw.Saw{
 		Kind: kind, Sliding: r.Sliding, Diameter: r.Diameter, Least: r.Least, Arbor: r.Arbor,
 		RPM: r.RPM, MotorW: r.MotorW, Volts: r.Volts, BreakerA: r.BreakerA, Knife: r.Knife,
 		DadoSets: r.DadoSets, Wheels: r.Wheels, Steel: r.Steel, Reach: r.Reach, Reach45: r.Reach45,
 		BelowTable: r.BelowTable, ChopWidth: r.ChopWidth, Crosscut: r.Crosscut,
+		Tilt: r.Tilt, Turn: r.Turn,
 	}
 	for _, b := range r.Bushings {
 		s.Bushings = append(s.Bushings, measure.Length(b))
@@ -94,7 +177,7 @@ func (r sawRow) saw() (Saw, error) {
 // onSaw tells which blade is on which saw: the one that was last mounted on it
 // or cut with, unless that blade has since been used on another saw.
 const onSaw = `
-WITH on_saw AS (
+WITH on_saw AS MATERIALIZED (
     SELECT DISTINCT ON (last.blade_id) last.blade_id, s.id AS saw_id
     FROM saws s, LATERAL (
         SELECT id, blade_id FROM log WHERE saw_id = s.id AND kind IN ('mounted', 'cut') ORDER BY id DESC LIMIT 1
@@ -102,22 +185,19 @@ WITH on_saw AS (
     WHERE s.shop_id = $1 ORDER BY last.blade_id, last.id DESC
 )`
 
-const selectSaws = onSaw + `
-SELECT s.id, s.shop_id, s.name, s.kind, s.sliding, s.diameter_mm, s.least_mm, s.arbor_mm, s.bushings_mm, s.rpm,
-       s.motor_w, s.volts, s.breaker_a, s.knife_mm, s.brake_min_kerf_mm, s.brake_max_kerf_mm,
-       s.brake_min_diameter_mm, s.brake_max_diameter_mm, s.dado_sets, s.wheels, s.steel, s.reach_mm, s.reach45_mm,
-       s.below_table_mm, s.chop_width_mm, s.crosscut_mm, s.note,
-       on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, shop.change_minutes
+var selectSaws = onSaw + `
+SELECT s.id, s.shop_id, s.version, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
+       on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, shop.change_minutes, shop.height_school
 FROM saws s
 JOIN shops shop ON shop.id = s.shop_id
 LEFT JOIN on_saw ON on_saw.saw_id = s.id
 LEFT JOIN LATERAL (SELECT (detail->>'heel_mm')::float8 AS mm, at FROM log WHERE saw_id = s.id AND kind = 'heel' ORDER BY id DESC LIMIT 1) h ON true
 WHERE s.shop_id = $1`
 
-// Saws lists the shop's saws by name.
+// Saws lists the shop's saws that are not retired, by name.
 func (s *Store) Saws(ctx context.Context, shop uuid.UUID) ([]Saw, error) {
 	var rows []sawRow
-	if err := s.db.SelectContext(ctx, &rows, selectSaws+` ORDER BY s.name, s.id`, shop); err != nil {
+	if err := s.db.SelectContext(ctx, &rows, selectSaws+` AND s.retired_at IS NULL ORDER BY s.name, s.id`, shop); err != nil {
 		return nil, err
 	}
 	return each(rows, sawRow.saw)
@@ -134,12 +214,23 @@ func (s *Store) Saw(ctx context.Context, shop, id uuid.UUID) (Saw, error) {
 
 // AddSaw puts a saw into the shop. What the log says of it is left out.
 func (s *Store) AddSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
+	_, err := s.db.NamedExecContext(ctx, sawColumns.insert("saws"), sawRowOf(shop, w))
+	return err
+}
+
+// ChangeSaw writes a saw's numbers over those of its version. The error is
+// ErrStale where somebody else was first.
+func (s *Store) ChangeSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
+	return s.change(ctx, "saws", sawColumns.update("saws"), w.ID, sawRowOf(shop, w))
+}
+
+func sawRowOf(shop uuid.UUID, w Saw) sawRow {
 	row := sawRow{
-		ID: w.ID, Shop: shop, Name: w.Name, Note: w.Note, Kind: w.Kind.String(), Sliding: w.Sliding,
+		ID: w.ID, Shop: shop, Version: w.Version, Name: w.Name, Note: w.Note, Kind: w.Kind.String(), Sliding: w.Sliding,
 		Diameter: w.Diameter, Least: w.Least, Arbor: w.Arbor, Bushings: lengths{},
 		RPM: w.RPM, MotorW: w.MotorW, Volts: w.Volts, BreakerA: w.BreakerA, Knife: w.Knife,
 		DadoSets: w.DadoSets, Wheels: w.Wheels, Steel: w.Steel, Reach: w.Reach, Reach45: w.Reach45,
-		BelowTable: w.BelowTable, ChopWidth: w.ChopWidth, Crosscut: w.Crosscut,
+		BelowTable: w.BelowTable, ChopWidth: w.ChopWidth, Crosscut: w.Crosscut, Tilt: w.Tilt, Turn: w.Turn,
 	}
 	for _, b := range w.Bushings {
 		row.Bushings = append(row.Bushings, b.Mm())
@@ -147,15 +238,35 @@ func (s *Store) AddSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
 	if k := w.Brake; k != nil {
 		row.MinKerf, row.MaxKerf, row.MinDiam, row.MaxDiam = &k.MinKerf, &k.MaxKerf, &k.MinDiameter, &k.MaxDiameter
 	}
-	_, err := s.db.NamedExecContext(ctx, `INSERT INTO saws (id, shop_id, name, kind, sliding, diameter_mm, least_mm,
-		arbor_mm, bushings_mm, rpm, motor_w, volts, breaker_a, knife_mm, brake_min_kerf_mm, brake_max_kerf_mm,
-		brake_min_diameter_mm, brake_max_diameter_mm, dado_sets, wheels, steel, reach_mm, reach45_mm, below_table_mm,
-		chop_width_mm, crosscut_mm, note)
-		VALUES (:id, :shop_id, :name, :kind, :sliding, :diameter_mm, :least_mm, :arbor_mm, :bushings_mm, :rpm, :motor_w,
-		:volts, :breaker_a, :knife_mm, :brake_min_kerf_mm, :brake_max_kerf_mm, :brake_min_diameter_mm,
-		:brake_max_diameter_mm, :dado_sets, :wheels, :steel, :reach_mm, :reach45_mm, :below_table_mm, :chop_width_mm,
-		:crosscut_mm, :note)`, row)
-	return err
+	return row
+}
+
+// retire takes a row of the rack out of use, or back into it where r is nil.
+// The table is blades or saws.
+func (s *Store) retire(ctx context.Context, table string, shop, id uuid.UUID, r *Retired) error {
+	row := retiredRow{}
+	if r != nil {
+		row = retiredRow{&r.At, r.Reason, r.Note}
+	}
+	res, err := s.db.ExecContext(ctx, `UPDATE `+table+` SET retired_at = $3, retired_reason = $4, retired_note = $5, version = version + 1
+		WHERE id = $1 AND shop_id = $2`, id, shop, row.RetiredAt, row.RetiredReason, row.RetiredNote)
+	if err != nil {
+		return err
+	}
+	if n, _ := res.RowsAffected(); n == 0 {
+		return ErrNone
+	}
+	return nil
+}
+
+// RetireBlade takes a blade out of use, or back into it where r is nil.
+func (s *Store) RetireBlade(ctx context.Context, shop, id uuid.UUID, r *Retired) error {
+	return s.retire(ctx, "blades", shop, id, r)
+}
+
+// RetireSaw takes a saw out of use, or back into it where r is nil.
+func (s *Store) RetireSaw(ctx context.Context, shop, id uuid.UUID, r *Retired) error {
+	return s.retire(ctx, "saws", shop, id, r)
 }
 
 // A Blade is a blade of the shop, with the condition that its log adds up to.
@@ -165,8 +276,16 @@ type Blade struct {
 	Name      string
 	Hangs     string // where it hangs
 	Note      string
+	Coating   string         // none, nitride or slick
+	Slots     int            // in the body
+	Price     float64        // in the shop's own money; 0 if not said
+	Carbide   measure.Length // left on the face of a tip; 0 if not measured
+	Sharpened int            // times before its log began
 	Condition care.Condition
 	MountedOn *uuid.UUID // the saw that it is on
+	PhotoAt   *time.Time
+	Version   int
+	Retired   *Retired
 }
 
 type bladeRow struct {
@@ -191,12 +310,26 @@ type bladeRow struct {
 	Ferrous   bool           `db:"ferrous"`
 	Hangs     string         `db:"hangs"`
 	Note      string         `db:"note"`
+	Coating   string         `db:"coating"`
+	Slots     int            `db:"slots"`
+	Price     float64        `db:"price"`
+	Carbide   measure.Length `db:"carbide_mm"`
+	Sharpened int            `db:"sharpened_before"`
 	MountedOn *uuid.UUID     `db:"mounted_on"`
+	PhotoAt   *time.Time     `db:"photo_at"`
+	Version   int            `db:"version"`
+	retiredRow
 	conditionRow
 }
 
+var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
+	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hangs", "note",
+	"coating", "slots", "price", "carbide_mm", "sharpened_before"}
+
 func (r bladeRow) blade() (Blade, error) {
-	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn, Condition: r.condition()}
+	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn, Condition: r.condition(),
+		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Carbide: r.Carbide, Sharpened: r.Sharpened,
+		PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
 	mk, err := blade.ParseMake(r.Make)
 	if err != nil {
 		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
@@ -219,27 +352,89 @@ func (r bladeRow) blade() (Blade, error) {
 	return b, nil
 }
 
-const selectBlades = onSaw + `
-SELECT b.id, b.shop_id, b.name, b.make, b.diameter_mm, b.bore_mm, b.kerf_mm, b.plate_mm, b.teeth, b.grind,
-       b.raker_group, b.bevel_deg, b.hook_deg, b.max_rpm, b.gullet_mm, b.raker_mm, b.kept_for, b.nails, b.ferrous,
-       b.hangs, b.note, c.blade_id, c.log_id, c.wear_m2, c.resin_m2, c.metres, c.metres_sharp, c.metres_washed,
-       c.cuts, c.washes, c.sharpenings, on_saw.saw_id AS mounted_on
+// conditionColumns are 0 for a blade that has no log yet.
+const conditionColumns = `coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2, coalesce(c.metres, 0) AS metres,
+       coalesce(c.metres_sharp, 0) AS metres_sharp, coalesce(c.metres_washed, 0) AS metres_washed, coalesce(c.cuts, 0) AS cuts,
+       coalesce(c.washes, 0) AS washes, coalesce(c.sharpenings, 0) AS sharpenings`
+
+var selectBlades = onSaw + `
+SELECT b.id, b.shop_id, b.version, b.retired_at, b.retired_reason, b.retired_note, ` + bladeColumns.of("b") + `,
+       ` + conditionColumns + `, on_saw.saw_id AS mounted_on, p.at AS photo_at
 FROM blades b
 LEFT JOIN conditions c ON c.blade_id = b.id
 LEFT JOIN on_saw ON on_saw.blade_id = b.id
+LEFT JOIN photos p ON p.blade_id = b.id
 WHERE b.shop_id = $1`
 
-// A Place is where a page of the rack left off.
-type Place struct {
-	Name string
-	ID   uuid.UUID
+// weighed are the columns that decide about a cut: half of a row, because a
+// plan reads every row of the rack.
+var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
+	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous"}
+
+var selectWeighed = onSaw + `
+SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2,
+       on_saw.saw_id AS mounted_on
+FROM blades b
+LEFT JOIN conditions c ON c.blade_id = b.id
+LEFT JOIN on_saw ON on_saw.blade_id = b.id
+WHERE b.shop_id = $1 AND b.retired_at IS NULL ORDER BY b.id`
+
+// mm is a length as the driver knows it.
+func mm(l *measure.Length) *float64 { return (*float64)(l) }
+
+// Rack lists every blade that is not retired, in no order that means anything
+// but always the same, with what decides about
+// a cut and no more: notes, money and counts are left out. A plan waits for all
+// of it, so the rows are taken from the driver as it has them, which is three
+// times as quick as value by value through database/sql.
+func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
+	conn, err := s.pool.Connx(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer conn.Close()
+	var out []Blade
+	err = conn.Raw(func(driver any) error {
+		rows, err := driver.(*stdlib.Conn).Conn().Query(ctx, selectWeighed, shop)
+		if err != nil {
+			return err
+		}
+		defer rows.Close()
+		var r bladeRow
+		for rows.Next() {
+			r.MountedOn = nil
+			if err := rows.Scan((*[16]byte)(&r.ID), &r.Name, &r.Make, mm(&r.Diameter), mm(&r.Bore), mm(&r.Kerf), mm(&r.Plate), &r.Teeth,
+				&r.Grind, &r.Group, &r.Bevel, &r.Hook, &r.MaxRPM, mm(&r.Gullet), mm(&r.Raker), &r.KeptFor, &r.Nails, &r.Ferrous,
+				&r.Wear, &r.Resin, &r.MountedOn); err != nil {
+				return err
+			}
+			b, err := r.blade()
+			if err != nil {
+				return err
+			}
+			out = append(out, b)
+		}
+		return rows.Err()
+	})
+	return out, err
 }
 
-// Blades lists at most limit blades that are not retired, by name, after a
-// place. A limit of 0 lists all.
+// A Place is where a page of the rack left off. It may be on the wall of the
+// retired.
+type Place struct {
+	Name    string
+	ID      uuid.UUID
+	Retired bool
+}
+
+// Blades lists at most limit blades that are not retired, or those that are,
+// by name, after a place. A limit of 0 lists all.
 func (s *Store) Blades(ctx context.Context, shop uuid.UUID, after Place, limit int) ([]Blade, error) {
 	q, args := selectBlades+` AND b.retired_at IS NULL`, []any{shop}
-	if after != (Place{}) {
+	if after.Retired {
+		q = selectBlades + ` AND b.retired_at IS NOT NULL`
+	}
+	if after.ID != uuid.Nil {
 		q, args = q+` AND (b.name, b.id) > ($2, $3)`, append(args, after.Name, after.ID)
 	}
 	q += ` ORDER BY b.name, b.id`
@@ -264,18 +459,44 @@ func (s *Store) Blade(ctx context.Context, shop, id uuid.UUID) (Blade, error) {
 
 // AddBlade puts a blade into the rack. What the log says of it is left out.
 func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
-	_, err := s.db.NamedExecContext(ctx, `INSERT INTO blades (id, shop_id, name, make, diameter_mm, bore_mm, kerf_mm,
-		plate_mm, teeth, grind, raker_group, bevel_deg, hook_deg, max_rpm, gullet_mm, raker_mm, kept_for, nails,
-		ferrous, hangs, note)
-		VALUES (:id, :shop_id, :name, :make, :diameter_mm, :bore_mm, :kerf_mm, :plate_mm, :teeth, :grind, :raker_group,
-		:bevel_deg, :hook_deg, :max_rpm, :gullet_mm, :raker_mm, :kept_for, :nails, :ferrous, :hangs, :note)`,
-		bladeRow{
-			ID: b.ID, Shop: shop, Name: b.Name, Make: b.Make.String(), Diameter: b.Diameter, Bore: b.Bore, Kerf: b.Kerf,
-			Plate: b.Plate, Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel, Hook: b.Hook,
-			MaxRPM: b.MaxRPM, Gullet: b.Gullet, Raker: b.Raker, KeptFor: b.KeptFor.String(), Nails: b.Nails,
-			Ferrous: b.Ferrous, Hangs: b.Hangs, Note: b.Note,
-		})
+	_, err := s.db.NamedExecContext(ctx, bladeColumns.insert("blades"), bladeRowOf(shop, b))
 	return err
+}
+
+// ChangeBlade writes a blade's numbers over those of its version. The error is
+// ErrStale where somebody else was first.
+func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
+	return s.change(ctx, "blades", bladeColumns.update("blades"), b.ID, bladeRowOf(shop, b))
+}
+
+func bladeRowOf(shop uuid.UUID, b Blade) bladeRow {
+	return bladeRow{
+		ID: b.ID, Shop: shop, Version: b.Version, Name: b.Name, Make: b.Make.String(), Diameter: b.Diameter, Bore: b.Bore,
+		Kerf: b.Kerf, Plate: b.Plate, Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel, Hook: b.Hook,
+		MaxRPM: b.MaxRPM, Gullet: b.Gullet, Raker: b.Raker, KeptFor: b.KeptFor.String(), Nails: b.Nails,
+		Ferrous: b.Ferrous, Hangs: b.Hangs, Note: b.Note, Coating: cmp.Or(b.Coating, "none"), Slots: b.Slots, Price: b.Price,
+		Carbide: b.Carbide, Sharpened: b.Sharpened,
+	}
+}
+
+// SetPhoto keeps a photo of a blade in place of the one before.
+func (s *Store) SetPhoto(ctx context.Context, shop, blade uuid.UUID, at time.Time, jpeg []byte) error {
+	_, err := s.db.ExecContext(ctx, `INSERT INTO photos (blade_id, shop_id, at, jpeg) VALUES ($1, $2, $3, $4)
+		ON CONFLICT (blade_id) DO UPDATE SET at = $3, jpeg = $4`, blade, shop, at, jpeg)
+	return err
+}
+
+// DropPhoto throws a blade's photo away.
+func (s *Store) DropPhoto(ctx context.Context, shop, blade uuid.UUID) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM photos WHERE blade_id = $1 AND shop_id = $2`, blade, shop)
+	return err
+}
+
+// Photo finds a blade's photo, a JPEG.
+func (s *Store) Photo(ctx context.Context, shop, blade uuid.UUID) ([]byte, error) {
+	var jpeg []byte
+	err := s.db.GetContext(ctx, &jpeg, `SELECT jpeg FROM photos WHERE blade_id = $1 AND shop_id = $2`, blade, shop)
+	return jpeg, noneIfNoRows(err)
 }
 
 func each[R, V any](rows []R, f func(R) (V, error)) ([]V, error) {

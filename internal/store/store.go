@@ -107,13 +107,24 @@ type Shop struct {
 	Slug          string    `db:"slug"`
 	Name          string    `db:"name"`
 	ChangeMinutes float64   `db:"change_minutes"`
+	HeightSchool  string    `db:"height_school"` // saw, proud, gullets or full
+	Version       int       `db:"version"`
 }
+
+const shopColumns = `id, slug, name, change_minutes, height_school, version`
 
 // Shop finds a shop by its ID.
 func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
 	var row Shop
-	err := s.db.GetContext(ctx, &row, `SELECT id, slug, name, change_minutes FROM shops WHERE id = $1`, id)
+	err := s.db.GetContext(ctx, &row, `SELECT `+shopColumns+` FROM shops WHERE id = $1`, id)
 	return row, noneIfNoRows(err)
+}
+
+// ChangeShop writes how a shop likes to work over its version. The error is
+// ErrStale where somebody else was first.
+func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
+	return s.change(ctx, "shops", `UPDATE shops SET name = :name, change_minutes = :change_minutes,
+		height_school = :height_school, version = version + 1 WHERE id = :id AND version = :version`, shop.ID, shop)
 }
 
 // EnsureShop finds a shop by its slug, or founds it, and reports whether it
@@ -125,6 +136,6 @@ func (s *Store) EnsureShop(ctx context.Context, want Shop) (shop Shop, founded b
 		return Shop{}, false, err
 	}
 	n, _ := res.RowsAffected()
-	err = s.db.GetContext(ctx, &shop, `SELECT id, slug, name, change_minutes FROM shops WHERE slug = $1`, want.Slug)
+	err = s.db.GetContext(ctx, &shop, `SELECT `+shopColumns+` FROM shops WHERE slug = $1`, want.Slug)
 	return shop, n == 1, err
 }

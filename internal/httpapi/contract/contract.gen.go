@@ -10,6 +10,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"net/url"
 	"path"
@@ -22,6 +23,60 @@ import (
 	"github.com/oapi-codegen/runtime"
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
+
+// Defines values for AdviceTopic.
+const (
+	AdviceTopicEnd     AdviceTopic = "end"
+	AdviceTopicFence   AdviceTopic = "fence"
+	AdviceTopicPasses  AdviceTopic = "passes"
+	AdviceTopicPush    AdviceTopic = "push"
+	AdviceTopicSled    AdviceTopic = "sled"
+	AdviceTopicStop    AdviceTopic = "stop"
+	AdviceTopicSupport AdviceTopic = "support"
+)
+
+// Valid indicates whether the value is a known member of the AdviceTopic enum.
+func (e AdviceTopic) Valid() bool {
+	switch e {
+	case AdviceTopicEnd:
+		return true
+	case AdviceTopicFence:
+		return true
+	case AdviceTopicPasses:
+		return true
+	case AdviceTopicPush:
+		return true
+	case AdviceTopicSled:
+		return true
+	case AdviceTopicStop:
+		return true
+	case AdviceTopicSupport:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Bed.
+const (
+	BedAir     Bed = "air"
+	BedRunners Bed = "runners"
+	BedSheet   Bed = "sheet"
+)
+
+// Valid indicates whether the value is a known member of the Bed enum.
+func (e Bed) Valid() bool {
+	switch e {
+	case BedAir:
+		return true
+	case BedRunners:
+		return true
+	case BedSheet:
+		return true
+	default:
+		return false
+	}
+}
 
 // Defines values for Bound.
 const (
@@ -44,6 +99,27 @@ func (e Bound) Valid() bool {
 	case BoundScorch:
 		return true
 	case BoundSplinter:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Coating.
+const (
+	CoatingNitride Coating = "nitride"
+	CoatingNone    Coating = "none"
+	CoatingSlick   Coating = "slick"
+)
+
+// Valid indicates whether the value is a known member of the Coating enum.
+func (e Coating) Valid() bool {
+	switch e {
+	case CoatingNitride:
+		return true
+	case CoatingNone:
+		return true
+	case CoatingSlick:
 		return true
 	default:
 		return false
@@ -122,6 +198,24 @@ func (e FaceName) Valid() bool {
 	}
 }
 
+// Defines values for FileFormat.
+const (
+	Csv  FileFormat = "csv"
+	JSON FileFormat = "json"
+)
+
+// Valid indicates whether the value is a known member of the FileFormat enum.
+func (e FileFormat) Valid() bool {
+	switch e {
+	case Csv:
+		return true
+	case JSON:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Finish.
 const (
 	FinishFine   Finish = "fine"
@@ -140,6 +234,33 @@ func (e Finish) Valid() bool {
 	case FinishRough:
 		return true
 	case FinishShow:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Form.
+const (
+	Cheek   Form = "cheek"
+	Fold    Form = "fold"
+	Groove  Form = "groove"
+	Rabbet  Form = "rabbet"
+	Through Form = "through"
+)
+
+// Valid indicates whether the value is a known member of the Form enum.
+func (e Form) Valid() bool {
+	switch e {
+	case Cheek:
+		return true
+	case Fold:
+		return true
+	case Groove:
+		return true
+	case Rabbet:
+		return true
+	case Through:
 		return true
 	default:
 		return false
@@ -179,11 +300,79 @@ func (e Grind) Valid() bool {
 	}
 }
 
+// Defines values for HeightSchool.
+const (
+	HeightSchoolFull    HeightSchool = "full"
+	HeightSchoolGullets HeightSchool = "gullets"
+	HeightSchoolProud   HeightSchool = "proud"
+	HeightSchoolSaw     HeightSchool = "saw"
+)
+
+// Valid indicates whether the value is a known member of the HeightSchool enum.
+func (e HeightSchool) Valid() bool {
+	switch e {
+	case HeightSchoolFull:
+		return true
+	case HeightSchoolGullets:
+		return true
+	case HeightSchoolProud:
+		return true
+	case HeightSchoolSaw:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportRowAction.
+const (
+	ImportRowActionAdd    ImportRowAction = "add"
+	ImportRowActionChange ImportRowAction = "change"
+	ImportRowActionRefuse ImportRowAction = "refuse"
+	ImportRowActionSame   ImportRowAction = "same"
+)
+
+// Valid indicates whether the value is a known member of the ImportRowAction enum.
+func (e ImportRowAction) Valid() bool {
+	switch e {
+	case ImportRowActionAdd:
+		return true
+	case ImportRowActionChange:
+		return true
+	case ImportRowActionRefuse:
+		return true
+	case ImportRowActionSame:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportRowWhat.
+const (
+	ImportRowWhatBlade ImportRowWhat = "blade"
+	ImportRowWhatSaw   ImportRowWhat = "saw"
+)
+
+// Valid indicates whether the value is a known member of the ImportRowWhat enum.
+func (e ImportRowWhat) Valid() bool {
+	switch e {
+	case ImportRowWhatBlade:
+		return true
+	case ImportRowWhatSaw:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LogEntryKind.
 const (
 	LogEntryKindCut       LogEntryKind = "cut"
 	LogEntryKindHeel      LogEntryKind = "heel"
 	LogEntryKindMounted   LogEntryKind = "mounted"
+	LogEntryKindRestored  LogEntryKind = "restored"
+	LogEntryKindRetired   LogEntryKind = "retired"
 	LogEntryKindSharpened LogEntryKind = "sharpened"
 	LogEntryKindWashed    LogEntryKind = "washed"
 )
@@ -196,6 +385,10 @@ func (e LogEntryKind) Valid() bool {
 	case LogEntryKindHeel:
 		return true
 	case LogEntryKindMounted:
+		return true
+	case LogEntryKindRestored:
+		return true
+	case LogEntryKindRetired:
 		return true
 	case LogEntryKindSharpened:
 		return true
@@ -283,19 +476,43 @@ func (e MaterialKind) Valid() bool {
 
 // Defines values for Motion.
 const (
-	Along Motion = "along"
-	Chop  Motion = "chop"
-	Push  Motion = "push"
+	MotionAlong Motion = "along"
+	MotionChop  Motion = "chop"
+	MotionPush  Motion = "push"
 )
 
 // Valid indicates whether the value is a known member of the Motion enum.
 func (e Motion) Valid() bool {
 	switch e {
-	case Along:
+	case MotionAlong:
 		return true
-	case Chop:
+	case MotionChop:
 		return true
-	case Push:
+	case MotionPush:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PassName.
+const (
+	FirstFace   PassName = "first face"
+	FullPass    PassName = "full pass"
+	OtherFace   PassName = "other face"
+	ScoringPass PassName = "scoring pass"
+)
+
+// Valid indicates whether the value is a known member of the PassName enum.
+func (e PassName) Valid() bool {
+	switch e {
+	case FirstFace:
+		return true
+	case FullPass:
+		return true
+	case OtherFace:
+		return true
+	case ScoringPass:
 		return true
 	default:
 		return false
@@ -353,21 +570,72 @@ func (e ReasonTerm) Valid() bool {
 	}
 }
 
+// Defines values for RetirementReason.
+const (
+	Bent    RetirementReason = "bent"
+	Cracked RetirementReason = "cracked"
+	Lost    RetirementReason = "lost"
+	Other   RetirementReason = "other"
+	Sold    RetirementReason = "sold"
+	WornOut RetirementReason = "worn-out"
+)
+
+// Valid indicates whether the value is a known member of the RetirementReason enum.
+func (e RetirementReason) Valid() bool {
+	switch e {
+	case Bent:
+		return true
+	case Cracked:
+		return true
+	case Lost:
+		return true
+	case Other:
+		return true
+	case Sold:
+		return true
+	case WornOut:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SawKind.
 const (
-	Circular SawKind = "circular"
-	Miter    SawKind = "miter"
-	Table    SawKind = "table"
+	SawKindCircular SawKind = "circular"
+	SawKindMiter    SawKind = "miter"
+	SawKindTable    SawKind = "table"
 )
 
 // Valid indicates whether the value is a known member of the SawKind enum.
 func (e SawKind) Valid() bool {
 	switch e {
-	case Circular:
+	case SawKindCircular:
 		return true
-	case Miter:
+	case SawKindMiter:
 		return true
-	case Table:
+	case SawKindTable:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SawInputKind.
+const (
+	SawInputKindCircular SawInputKind = "circular"
+	SawInputKindMiter    SawInputKind = "miter"
+	SawInputKindTable    SawInputKind = "table"
+)
+
+// Valid indicates whether the value is a known member of the SawInputKind enum.
+func (e SawInputKind) Valid() bool {
+	switch e {
+	case SawInputKindCircular:
+		return true
+	case SawInputKindMiter:
+		return true
+	case SawInputKindTable:
 		return true
 	default:
 		return false
@@ -376,19 +644,19 @@ func (e SawKind) Valid() bool {
 
 // Defines values for SchoolName.
 const (
-	Full    SchoolName = "full"
-	Gullets SchoolName = "gullets"
-	Proud   SchoolName = "proud"
+	SchoolNameFull    SchoolName = "full"
+	SchoolNameGullets SchoolName = "gullets"
+	SchoolNameProud   SchoolName = "proud"
 )
 
 // Valid indicates whether the value is a known member of the SchoolName enum.
 func (e SchoolName) Valid() bool {
 	switch e {
-	case Full:
+	case SchoolNameFull:
 		return true
-	case Gullets:
+	case SchoolNameGullets:
 		return true
-	case Proud:
+	case SchoolNameProud:
 		return true
 	default:
 		return false
@@ -419,42 +687,42 @@ func (e Splinters) Valid() bool {
 	}
 }
 
-// Defines values for StoppedStopsRule.
+// Defines values for StoppedRule.
 const (
-	StoppedStopsRuleBore        StoppedStopsRule = "bore"
-	StoppedStopsRuleBrake       StoppedStopsRule = "brake"
-	StoppedStopsRuleDado        StoppedStopsRule = "dado"
-	StoppedStopsRuleDiameter    StoppedStopsRule = "diameter"
-	StoppedStopsRuleHook        StoppedStopsRule = "hook"
-	StoppedStopsRuleMake        StoppedStopsRule = "make"
-	StoppedStopsRuleMaterial    StoppedStopsRule = "material"
-	StoppedStopsRuleReach       StoppedStopsRule = "reach"
-	StoppedStopsRuleRivingKnife StoppedStopsRule = "riving-knife"
-	StoppedStopsRuleSpeed       StoppedStopsRule = "speed"
+	StoppedRuleBore        StoppedRule = "bore"
+	StoppedRuleBrake       StoppedRule = "brake"
+	StoppedRuleDado        StoppedRule = "dado"
+	StoppedRuleDiameter    StoppedRule = "diameter"
+	StoppedRuleHook        StoppedRule = "hook"
+	StoppedRuleMake        StoppedRule = "make"
+	StoppedRuleMaterial    StoppedRule = "material"
+	StoppedRuleReach       StoppedRule = "reach"
+	StoppedRuleRivingKnife StoppedRule = "riving-knife"
+	StoppedRuleSpeed       StoppedRule = "speed"
 )
 
-// Valid indicates whether the value is a known member of the StoppedStopsRule enum.
-func (e StoppedStopsRule) Valid() bool {
+// Valid indicates whether the value is a known member of the StoppedRule enum.
+func (e StoppedRule) Valid() bool {
 	switch e {
-	case StoppedStopsRuleBore:
+	case StoppedRuleBore:
 		return true
-	case StoppedStopsRuleBrake:
+	case StoppedRuleBrake:
 		return true
-	case StoppedStopsRuleDado:
+	case StoppedRuleDado:
 		return true
-	case StoppedStopsRuleDiameter:
+	case StoppedRuleDiameter:
 		return true
-	case StoppedStopsRuleHook:
+	case StoppedRuleHook:
 		return true
-	case StoppedStopsRuleMake:
+	case StoppedRuleMake:
 		return true
-	case StoppedStopsRuleMaterial:
+	case StoppedRuleMaterial:
 		return true
-	case StoppedStopsRuleReach:
+	case StoppedRuleReach:
 		return true
-	case StoppedStopsRuleRivingKnife:
+	case StoppedRuleRivingKnife:
 		return true
-	case StoppedStopsRuleSpeed:
+	case StoppedRuleSpeed:
 		return true
 	default:
 		return false
@@ -485,6 +753,30 @@ func (e Support) Valid() bool {
 	case Tape:
 		return true
 	case ZeroClearance:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SupportHalfVerdict.
+const (
+	Carried SupportHalfVerdict = "carried"
+	Drops   SupportHalfVerdict = "drops"
+	Falls   SupportHalfVerdict = "falls"
+	Tips    SupportHalfVerdict = "tips"
+)
+
+// Valid indicates whether the value is a known member of the SupportHalfVerdict enum.
+func (e SupportHalfVerdict) Valid() bool {
+	switch e {
+	case Carried:
+		return true
+	case Drops:
+		return true
+	case Falls:
+		return true
+	case Tips:
 		return true
 	default:
 		return false
@@ -550,19 +842,19 @@ func (e Use) Valid() bool {
 
 // Defines values for Verdict.
 const (
-	Clear Verdict = "clear"
-	Mind  Verdict = "mind"
-	Stop  Verdict = "stop"
+	VerdictClear Verdict = "clear"
+	VerdictMind  Verdict = "mind"
+	VerdictStop  Verdict = "stop"
 )
 
 // Valid indicates whether the value is a known member of the Verdict enum.
 func (e Verdict) Valid() bool {
 	switch e {
-	case Clear:
+	case VerdictClear:
 		return true
-	case Mind:
+	case VerdictMind:
 		return true
-	case Stop:
+	case VerdictStop:
 		return true
 	default:
 		return false
@@ -629,15 +921,37 @@ func (e GetHealth200JSONResponseBodyStatus) Valid() bool {
 	}
 }
 
+// Advice How to hold and guide the work.
+type Advice struct {
+	// Halt The obvious way would hurt somebody.
+	Halt  bool        `json:"halt"`
+	Text  string      `json:"text"`
+	Topic AdviceTopic `json:"topic"`
+}
+
+// AdviceTopic defines model for Advice.Topic.
+type AdviceTopic string
+
+// Bed defines model for Bed.
+type Bed string
+
 // Blade defines model for Blade.
 type Blade struct {
 	BevelDeg float64 `json:"bevel_deg"`
 	BoreMm   float64 `json:"bore_mm"`
 
+	// CarbideMm Carbide left on the face of a tip.
+	CarbideMm *float64 `json:"carbide_mm,omitempty"`
+	Coating   Coating  `json:"coating"`
+
 	// Condition Folded from the blade's log; never typed in.
-	Condition  Condition `json:"condition"`
-	DiameterMm float64   `json:"diameter_mm"`
-	Ferrous    bool      `json:"ferrous"`
+	Condition Condition `json:"condition"`
+
+	// DiameterMm Over the tips.
+	DiameterMm float64 `json:"diameter_mm"`
+
+	// Ferrous Made for steel.
+	Ferrous bool `json:"ferrous"`
 
 	// Grind Left out for a wheel.
 	Grind *Grind `json:"grind,omitempty"`
@@ -647,9 +961,9 @@ type Blade struct {
 		// FlatEnoughFor In words; empty for a wheel.
 		FlatEnoughFor string `json:"flat_enough_for"`
 
-		// ProfileMm Across the kerf, from edge to edge, pairs of place and height left standing. None for a wheel.
-		ProfileMm [][]float64 `json:"profile_mm"`
-		RidgeMm   float64     `json:"ridge_mm"`
+		// ProfileMm Across the kerf, from edge to edge, pairs of place and height left standing. Left out in lists and for a wheel.
+		ProfileMm *[][]float64 `json:"profile_mm,omitempty"`
+		RidgeMm   float64      `json:"ridge_mm"`
 	} `json:"groove"`
 
 	// Group Teeth in a raker group.
@@ -658,14 +972,19 @@ type Blade struct {
 	// GulletDepthMm Measured
 	GulletDepthMm float64 `json:"gullet_depth_mm"`
 
+	// GulletMm Measured depth.
+	GulletMm *float64 `json:"gullet_mm,omitempty"`
+
 	// Hangs Where it hangs.
 	Hangs   string             `json:"hangs"`
 	HookDeg float64            `json:"hook_deg"`
 	ID      openapi_types.UUID `json:"id"`
 	KeptFor Use                `json:"kept_for"`
-	KerfMm  float64            `json:"kerf_mm"`
-	Make    Make               `json:"make"`
-	MaxRpm  *float64           `json:"max_rpm,omitempty"`
+
+	// KerfMm Tip to tip.
+	KerfMm float64  `json:"kerf_mm"`
+	Make   Make     `json:"make"`
+	MaxRpm *float64 `json:"max_rpm,omitempty"`
 
 	// MountedOn The saw that it is on.
 	MountedOn *openapi_types.UUID `json:"mounted_on,omitempty"`
@@ -673,13 +992,86 @@ type Blade struct {
 	Name      string              `json:"name"`
 	Note      string              `json:"note"`
 
-	// PitchMm From tip to tip; 0 for a wheel.
-	PitchMm float64 `json:"pitch_mm"`
+	// PhotoAt Left out where there is no photo.
+	PhotoAt *time.Time `json:"photo_at,omitempty"`
 
-	// PlateMm Left out if not measured.
-	PlateMm         *float64 `json:"plate_mm,omitempty"`
+	// PitchMm From tip to tip; 0 for a wheel.
+	PitchMm float64  `json:"pitch_mm"`
+	PlateMm *float64 `json:"plate_mm,omitempty"`
+
+	// Price What was paid
+	Price *float64 `json:"price,omitempty"`
+
+	// RakerMm How far a raker sits below the points.
+	RakerMm *float64 `json:"raker_mm,omitempty"`
+	Retired *Retired `json:"retired,omitempty"`
+
+	// SharpenedBefore Sharpenings before its log began.
+	SharpenedBefore int      `json:"sharpened_before"`
 	SideClearanceMm *float64 `json:"side_clearance_mm,omitempty"`
-	Teeth           int      `json:"teeth"`
+
+	// Slots Slots in the body that take up heat and noise.
+	Slots int `json:"slots"`
+
+	// Teeth 0 for a wheel.
+	Teeth int `json:"teeth"`
+
+	// Version Its ETag.
+	Version int `json:"version"`
+}
+
+// BladeInput What can be read, measured or said of a blade. What is left out is not known, or not there.
+type BladeInput struct {
+	BevelDeg *float64 `json:"bevel_deg,omitempty"`
+	BoreMm   float64  `json:"bore_mm"`
+
+	// CarbideMm Carbide left on the face of a tip.
+	CarbideMm *float64 `json:"carbide_mm,omitempty"`
+	Coating   *Coating `json:"coating,omitempty"`
+
+	// DiameterMm Over the tips.
+	DiameterMm float64 `json:"diameter_mm"`
+
+	// Ferrous Made for steel.
+	Ferrous *bool `json:"ferrous,omitempty"`
+
+	// Grind Left out for a wheel.
+	Grind *Grind `json:"grind,omitempty"`
+
+	// Group Teeth in a raker group.
+	Group *int `json:"group,omitempty"`
+
+	// GulletMm Measured depth.
+	GulletMm *float64 `json:"gullet_mm,omitempty"`
+
+	// Hangs Where it hangs.
+	Hangs   *string  `json:"hangs,omitempty"`
+	HookDeg *float64 `json:"hook_deg,omitempty"`
+	KeptFor Use      `json:"kept_for"`
+
+	// KerfMm Tip to tip.
+	KerfMm  float64  `json:"kerf_mm"`
+	Make    Make     `json:"make"`
+	MaxRpm  *float64 `json:"max_rpm,omitempty"`
+	Nails   *bool    `json:"nails,omitempty"`
+	Name    string   `json:"name"`
+	Note    *string  `json:"note,omitempty"`
+	PlateMm *float64 `json:"plate_mm,omitempty"`
+
+	// Price What was paid
+	Price *float64 `json:"price,omitempty"`
+
+	// RakerMm How far a raker sits below the points.
+	RakerMm *float64 `json:"raker_mm,omitempty"`
+
+	// SharpenedBefore Sharpenings before its log began.
+	SharpenedBefore *int `json:"sharpened_before,omitempty"`
+
+	// Slots Slots in the body that take up heat and noise.
+	Slots *int `json:"slots,omitempty"`
+
+	// Teeth 0 for a wheel.
+	Teeth int `json:"teeth"`
 }
 
 // BladePage defines model for BladePage.
@@ -698,6 +1090,35 @@ type Change struct {
 	HeightMm *float64 `json:"height_mm,omitempty"`
 	Room     float64  `json:"room"`
 	Text     string   `json:"text"`
+}
+
+// Coating defines model for Coating.
+type Coating string
+
+// Compared defines model for Compared.
+type Compared struct {
+	BladeID openapi_types.UUID `json:"blade_id"`
+	Cut     Cut                `json:"cut"`
+
+	// Refused Why this blade or height may not be; then there is no setting.
+	Refused *string `json:"refused,omitempty"`
+
+	// Setting Everything that the model says of one blade at one height, at the suggested feed.
+	Setting *Setting `json:"setting,omitempty"`
+}
+
+// ComparisonRequest defines model for ComparisonRequest.
+type ComparisonRequest struct {
+	Cut  Cut `json:"cut"`
+	Pins []struct {
+		BladeID     openapi_types.UUID `json:"blade_id"`
+		ExitSupport *Support           `json:"exit_support,omitempty"`
+
+		// HeightMm Left out
+		HeightMm     *float64 `json:"height_mm,omitempty"`
+		OtherSupport *Support `json:"other_support,omitempty"`
+	} `json:"pins"`
+	Units Units `json:"units"`
 }
 
 // Condition Folded from the blade's log; never typed in.
@@ -726,23 +1147,40 @@ type ConditionState string
 
 // Cut defines model for Cut.
 type Cut struct {
+	// Bed What lies under the work of a hand-held saw. Left out, nothing near the line.
+	Bed *Bed `json:"bed,omitempty"`
+
+	// BevelDeg Tilt of the blade from square.
+	BevelDeg *float64 `json:"bevel_deg,omitempty"`
+
+	// DepthMm Of a form that does not go through.
+	DepthMm   *float64  `json:"depth_mm,omitempty"`
 	Direction Direction `json:"direction"`
 
 	// ExitSupport What holds the face where teeth leave (the back edge for a chop). Left out, it is open, and the fence for a chop.
 	ExitSupport *Support `json:"exit_support,omitempty"`
 	Finish      Finish   `json:"finish"`
-	LengthMm    float64  `json:"length_mm"`
+
+	// Form Left out, the cut goes through.
+	Form     *Form   `json:"form,omitempty"`
+	LengthMm float64 `json:"length_mm"`
 
 	// Material An id of /materials.
 	Material string `json:"material"`
+
+	// MiterDeg Turn of the cut from straight across.
+	MiterDeg *float64 `json:"miter_deg,omitempty"`
 
 	// Motion Left out, a miter saw chops what it can and is pushed through what is wider.
 	Motion *Motion `json:"motion,omitempty"`
 
 	// OtherSupport What holds the end edge (the bottom face for a chop). Left out, what a shop does without being told.
-	OtherSupport *Support           `json:"other_support,omitempty"`
-	SawID        openapi_types.UUID `json:"saw_id"`
-	ThicknessMm  float64            `json:"thickness_mm"`
+	OtherSupport *Support `json:"other_support,omitempty"`
+
+	// PieceMm Length that is cut off.
+	PieceMm     *float64           `json:"piece_mm,omitempty"`
+	SawID       openapi_types.UUID `json:"saw_id"`
+	ThicknessMm float64            `json:"thickness_mm"`
 
 	// WidthMm Of the board; of the piece kept for a rip.
 	WidthMm float64 `json:"width_mm"`
@@ -767,9 +1205,12 @@ type CutMade struct {
 
 // CutRecord defines model for CutRecord.
 type CutRecord struct {
+	BevelDeg     *float64  `json:"bevel_deg,omitempty"`
+	DepthMm      *float64  `json:"depth_mm,omitempty"`
 	Direction    Direction `json:"direction"`
 	FeedMMin     *float64  `json:"feed_m_min,omitempty"`
 	Finish       Finish    `json:"finish"`
+	Form         *Form     `json:"form,omitempty"`
 	HeightMm     *float64  `json:"height_mm,omitempty"`
 	LengthMm     float64   `json:"length_mm"`
 	Material     string    `json:"material"`
@@ -777,6 +1218,7 @@ type CutRecord struct {
 
 	// Metres Of cut
 	Metres      float64   `json:"metres"`
+	MiterDeg    *float64  `json:"miter_deg,omitempty"`
 	Motion      Motion    `json:"motion"`
 	Pieces      int       `json:"pieces"`
 	Splinters   Splinters `json:"splinters"`
@@ -802,18 +1244,45 @@ type Face struct {
 // FaceName defines model for Face.Name.
 type FaceName string
 
+// FieldChange defines model for FieldChange.
+type FieldChange struct {
+	Field string `json:"field"`
+	From  string `json:"from"`
+	To    string `json:"to"`
+}
+
+// FieldProblem defines model for FieldProblem.
+type FieldProblem struct {
+	Detail string `json:"detail"`
+	Field  string `json:"field"`
+}
+
+// FileFormat defines model for FileFormat.
+type FileFormat string
+
 // Finish defines model for Finish.
 type Finish string
+
+// Form defines model for Form.
+type Form string
 
 // Grind defines model for Grind.
 type Grind string
 
+// HeightSchool defines model for HeightSchool.
+type HeightSchool string
+
 // Heights defines model for Heights.
 type Heights struct {
+	// Exact The cut leaves no choice of height.
+	Exact       bool    `json:"exact"`
 	FullMm      float64 `json:"full_mm"`
 	GulletsMm   float64 `json:"gullets_mm"`
 	ProudMm     float64 `json:"proud_mm"`
 	SuggestedMm float64 `json:"suggested_mm"`
+
+	// Why Of the suggestion.
+	Why string `json:"why"`
 }
 
 // Ideal The blade that this cut would like best, owned or not.
@@ -825,6 +1294,64 @@ type Ideal struct {
 	KerfMm   float64 `json:"kerf_mm"`
 	Room     float64 `json:"room"`
 	Teeth    int     `json:"teeth"`
+}
+
+// ImportPreview defines model for ImportPreview.
+type ImportPreview struct {
+	Add    int         `json:"add"`
+	Change int         `json:"change"`
+	Digest string      `json:"digest"`
+	Refuse int         `json:"refuse"`
+	Rows   []ImportRow `json:"rows"`
+	Same   int         `json:"same"`
+}
+
+// ImportRow defines model for ImportRow.
+type ImportRow struct {
+	Action   ImportRowAction `json:"action"`
+	Changes  []FieldChange   `json:"changes"`
+	Name     string          `json:"name"`
+	Problems []FieldProblem  `json:"problems"`
+
+	// Row Counted from 1, the header of a CSV aside.
+	Row  int           `json:"row"`
+	What ImportRowWhat `json:"what"`
+}
+
+// ImportRowAction defines model for ImportRow.Action.
+type ImportRowAction string
+
+// ImportRowWhat defines model for ImportRow.What.
+type ImportRowWhat string
+
+// KerfAdvice Thin or full kerf, judged by motor and circuit.
+type KerfAdvice struct {
+	// CircuitW What the breaker carries for long. Left out on a battery.
+	CircuitW *float64 `json:"circuit_w,omitempty"`
+	Full     KerfLoad `json:"full"`
+	MotorW   float64  `json:"motor_w"`
+	Text     string   `json:"text"`
+	Thin     KerfLoad `json:"thin"`
+}
+
+// KerfLoad defines model for KerfLoad.
+type KerfLoad struct {
+	BogMMin float64 `json:"bog_m_min"`
+	KerfMm  float64 `json:"kerf_mm"`
+	Load    float64 `json:"load"`
+	PowerW  float64 `json:"power_w"`
+
+	// Refused By the riving knife or the brake.
+	Refused *string `json:"refused,omitempty"`
+}
+
+// LabelRequest defines model for LabelRequest.
+type LabelRequest struct {
+	BladeIds []openapi_types.UUID `json:"blade_ids"`
+
+	// Skip Labels of the first sheet that are gone already.
+	Skip  *int  `json:"skip,omitempty"`
+	Units Units `json:"units"`
 }
 
 // Length defines model for Length.
@@ -844,6 +1371,9 @@ type LogEntry struct {
 	ID      int64               `json:"id"`
 	Kind    LogEntryKind        `json:"kind"`
 	Note    *string             `json:"note,omitempty"`
+
+	// Reason Why it was retired.
+	Reason  *string             `json:"reason,omitempty"`
 	SawID   *openapi_types.UUID `json:"saw_id,omitempty"`
 	SawName *string             `json:"saw_name,omitempty"`
 }
@@ -894,25 +1424,58 @@ type Option struct {
 	Verdict Verdict  `json:"verdict"`
 }
 
+// Pass defines model for Pass.
+type Pass struct {
+	Name           PassName `json:"name"`
+	ScorchAssessed bool     `json:"scorch_assessed"`
+
+	// Setting Everything that the model says of one blade at one height, at the suggested feed.
+	Setting Setting `json:"setting"`
+}
+
+// PassName defines model for Pass.Name.
+type PassName string
+
 // Plan defines model for Plan.
 type Plan struct {
-	Cautions []string `json:"cautions"`
-	Cut      Cut      `json:"cut"`
+	// BothFaces The saw does not reach through; half is cut from each face.
+	BothFaces bool `json:"both_faces"`
+
+	// ByRule How a material without a feed window is cut.
+	ByRule   *RuleSheet `json:"by_rule,omitempty"`
+	Cautions []string   `json:"cautions"`
+	Cut      Cut        `json:"cut"`
 
 	// HeelMm Last measured on this saw.
-	HeelMm float64 `json:"heel_mm"`
+	HeelMm float64  `json:"heel_mm"`
+	Hold   []Advice `json:"hold"`
 
 	// Ideal The blade that this cut would like best, owned or not.
 	Ideal *Ideal `json:"ideal,omitempty"`
 
+	// Kerfs Thin or full kerf, judged by motor and circuit.
+	Kerfs *KerfAdvice `json:"kerfs,omitempty"`
+
+	// MeetsThicknessMm Thickness of the section that the blade really meets.
+	MeetsThicknessMm float64 `json:"meets_thickness_mm"`
+
+	// MeetsWidthMm Width of the section that the blade really meets.
+	MeetsWidthMm float64 `json:"meets_width_mm"`
+
 	// Modelled Whether the material has a feed window; otherwise blades are chosen by rule.
-	Modelled    bool     `json:"modelled"`
-	Options     []Option `json:"options"`
-	PowerLimitW float64  `json:"power_limit_w"`
+	Modelled bool     `json:"modelled"`
+	Options  []Option `json:"options"`
+
+	// OptionsTotal How many there are beside those answered.
+	OptionsTotal int     `json:"options_total"`
+	PowerLimitW  float64 `json:"power_limit_w"`
 
 	// ShowFace Which way the face that will be seen lies.
 	ShowFace PlanShowFace `json:"show_face"`
 	Stopped  []Stopped    `json:"stopped"`
+
+	// Swap Whether to change the blade for this one cut.
+	Swap *Swap `json:"swap,omitempty"`
 }
 
 // PlanShowFace Which way the face that will be seen lies.
@@ -920,7 +1483,10 @@ type PlanShowFace string
 
 // PlanRequest defines model for PlanRequest.
 type PlanRequest struct {
-	Cut   Cut   `json:"cut"`
+	Cut Cut `json:"cut"`
+
+	// Limit How many options to answer at most.
+	Limit *int  `json:"limit,omitempty"`
 	Units Units `json:"units"`
 }
 
@@ -936,6 +1502,14 @@ type Problem struct {
 	Type      string  `json:"type"`
 }
 
+// RackFile defines model for RackFile.
+type RackFile struct {
+	// Digest Of the preview that is to be saved.
+	Digest *string    `json:"digest,omitempty"`
+	Format FileFormat `json:"format"`
+	Text   string     `json:"text"`
+}
+
 // Reason defines model for Reason.
 type Reason struct {
 	Good bool       `json:"good"`
@@ -946,40 +1520,180 @@ type Reason struct {
 // ReasonTerm defines model for Reason.Term.
 type ReasonTerm string
 
+// Retired defines model for Retired.
+type Retired struct {
+	At     time.Time `json:"at"`
+	Note   string    `json:"note"`
+	Reason string    `json:"reason"`
+}
+
+// Retirement defines model for Retirement.
+type Retirement struct {
+	Note   *string          `json:"note,omitempty"`
+	Reason RetirementReason `json:"reason"`
+}
+
+// RetirementReason defines model for Retirement.Reason.
+type RetirementReason string
+
+// RuleSheet How a material without a feed window is cut.
+type RuleSheet struct {
+	Blade      string   `json:"blade"`
+	Feed       string   `json:"feed"`
+	Lubricant  *string  `json:"lubricant,omitempty"`
+	Never      []string `json:"never"`
+	Protection []string `json:"protection"`
+	Saw        string   `json:"saw"`
+	SawMay     bool     `json:"saw_may"`
+}
+
 // Saw defines model for Saw.
 type Saw struct {
-	ArborMm      float64   `json:"arbor_mm"`
-	BelowTableMm float64   `json:"below_table_mm"`
-	BreakerA     float64   `json:"breaker_a"`
-	BushingsMm   []float64 `json:"bushings_mm"`
-	ChopWidthMm  *float64  `json:"chop_width_mm,omitempty"`
-	CrosscutMm   *float64  `json:"crosscut_mm,omitempty"`
-	DadoSets     bool      `json:"dado_sets"`
-	DiameterMm   float64   `json:"diameter_mm"`
+	ArborMm float64 `json:"arbor_mm"`
+
+	// BelowTableMm How far a miter saw's blade goes below its table.
+	BelowTableMm float64 `json:"below_table_mm"`
+
+	// Brake A blade brake's allowed range.
+	Brake *struct {
+		MaxDiameterMm float64 `json:"max_diameter_mm"`
+		MaxKerfMm     float64 `json:"max_kerf_mm"`
+		MinDiameterMm float64 `json:"min_diameter_mm"`
+		MinKerfMm     float64 `json:"min_kerf_mm"`
+	} `json:"brake,omitempty"`
+	BreakerA float64 `json:"breaker_a"`
+
+	// BushingsMm Bores that the shop owns bushings for.
+	BushingsMm []float64 `json:"bushings_mm"`
+
+	// ChopWidthMm Widest work that it chops.
+	ChopWidthMm *float64 `json:"chop_width_mm,omitempty"`
+
+	// CrosscutMm Widest work that its slide crosses.
+	CrosscutMm *float64 `json:"crosscut_mm,omitempty"`
+
+	// DadoSets The maker allows dado sets.
+	DadoSets bool `json:"dado_sets"`
+
+	// DiameterMm Of the blade that it is made for.
+	DiameterMm float64 `json:"diameter_mm"`
 
 	// Directions What it may cut.
-	Directions     []Direction         `json:"directions"`
-	HeelAt         *time.Time          `json:"heel_at,omitempty"`
-	HeelMm         float64             `json:"heel_mm"`
-	ID             openapi_types.UUID  `json:"id"`
-	Kind           SawKind             `json:"kind"`
-	KnifeMm        *float64            `json:"knife_mm,omitempty"`
+	Directions []Direction        `json:"directions"`
+	HeelAt     *time.Time         `json:"heel_at,omitempty"`
+	HeelMm     float64            `json:"heel_mm"`
+	ID         openapi_types.UUID `json:"id"`
+	Kind       SawKind            `json:"kind"`
+
+	// KnifeMm Thickness of the riving knife or splitter.
+	KnifeMm *float64 `json:"knife_mm,omitempty"`
+
+	// LeastMm The smallest blade that guard and knife allow.
+	LeastMm *float64 `json:"least_mm,omitempty"`
+
+	// MotorW At the shaft.
 	MotorW         float64             `json:"motor_w"`
 	MountedBladeID *openapi_types.UUID `json:"mounted_blade_id,omitempty"`
 	Name           string              `json:"name"`
 	Note           string              `json:"note"`
 	PowerLimitW    float64             `json:"power_limit_w"`
-	Reach45Mm      *float64            `json:"reach45_mm,omitempty"`
-	ReachMm        float64             `json:"reach_mm"`
-	Rpm            float64             `json:"rpm"`
-	Sliding        bool                `json:"sliding"`
-	Steel          bool                `json:"steel"`
-	Volts          float64             `json:"volts"`
-	Wheels         bool                `json:"wheels"`
+
+	// Reach45Mm The same tilted to 45 degrees.
+	Reach45Mm *float64 `json:"reach45_mm,omitempty"`
+
+	// ReachMm Greatest height or depth square.
+	ReachMm float64  `json:"reach_mm"`
+	Retired *Retired `json:"retired,omitempty"`
+	Rpm     float64  `json:"rpm"`
+	Sliding bool     `json:"sliding"`
+
+	// Steel Made for cutting steel.
+	Steel bool `json:"steel"`
+
+	// TiltDeg Furthest bevel; left out
+	TiltDeg float64 `json:"tilt_deg"`
+
+	// TurnDeg Furthest miter; left out
+	TurnDeg float64 `json:"turn_deg"`
+
+	// Version Its ETag.
+	Version int     `json:"version"`
+	Volts   float64 `json:"volts"`
+
+	// Wheels The maker allows diamond or abrasive wheels.
+	Wheels bool `json:"wheels"`
 }
 
 // SawKind defines model for Saw.Kind.
 type SawKind string
+
+// SawInput What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
+type SawInput struct {
+	ArborMm float64 `json:"arbor_mm"`
+
+	// BelowTableMm How far a miter saw's blade goes below its table.
+	BelowTableMm *float64 `json:"below_table_mm,omitempty"`
+
+	// Brake A blade brake's allowed range.
+	Brake *struct {
+		MaxDiameterMm float64 `json:"max_diameter_mm"`
+		MaxKerfMm     float64 `json:"max_kerf_mm"`
+		MinDiameterMm float64 `json:"min_diameter_mm"`
+		MinKerfMm     float64 `json:"min_kerf_mm"`
+	} `json:"brake,omitempty"`
+	BreakerA *float64 `json:"breaker_a,omitempty"`
+
+	// BushingsMm Bores that the shop owns bushings for.
+	BushingsMm *[]float64 `json:"bushings_mm,omitempty"`
+
+	// ChopWidthMm Widest work that it chops.
+	ChopWidthMm *float64 `json:"chop_width_mm,omitempty"`
+
+	// CrosscutMm Widest work that its slide crosses.
+	CrosscutMm *float64 `json:"crosscut_mm,omitempty"`
+
+	// DadoSets The maker allows dado sets.
+	DadoSets *bool `json:"dado_sets,omitempty"`
+
+	// DiameterMm Of the blade that it is made for.
+	DiameterMm float64      `json:"diameter_mm"`
+	Kind       SawInputKind `json:"kind"`
+
+	// KnifeMm Thickness of the riving knife or splitter.
+	KnifeMm *float64 `json:"knife_mm,omitempty"`
+
+	// LeastMm The smallest blade that guard and knife allow.
+	LeastMm *float64 `json:"least_mm,omitempty"`
+
+	// MotorW At the shaft.
+	MotorW float64 `json:"motor_w"`
+	Name   string  `json:"name"`
+	Note   *string `json:"note,omitempty"`
+
+	// Reach45Mm The same tilted to 45 degrees.
+	Reach45Mm *float64 `json:"reach45_mm,omitempty"`
+
+	// ReachMm Greatest height or depth square.
+	ReachMm float64 `json:"reach_mm"`
+	Rpm     float64 `json:"rpm"`
+	Sliding *bool   `json:"sliding,omitempty"`
+
+	// Steel Made for cutting steel.
+	Steel *bool `json:"steel,omitempty"`
+
+	// TiltDeg Furthest bevel; left out
+	TiltDeg *float64 `json:"tilt_deg,omitempty"`
+
+	// TurnDeg Furthest miter; left out
+	TurnDeg *float64 `json:"turn_deg,omitempty"`
+	Volts   *float64 `json:"volts,omitempty"`
+
+	// Wheels The maker allows diamond or abrasive wheels.
+	Wheels *bool `json:"wheels,omitempty"`
+}
+
+// SawInputKind defines model for SawInput.Kind.
+type SawInputKind string
 
 // School A school of setting a blade, and what it leads to with this one.
 type School struct {
@@ -1027,35 +1741,118 @@ type Setting struct {
 
 // Shop defines model for Shop.
 type Shop struct {
-	// ChangeMinutes What a change of blade is counted for.
-	ChangeMinutes float64            `json:"change_minutes"`
-	ID            openapi_types.UUID `json:"id"`
-	Name          string             `json:"name"`
+	// ChangeMinutes What a change of blade is counted for. 0 swaps freely.
+	ChangeMinutes float64 `json:"change_minutes"`
+
+	// HeightSchool How the shop sets height and depth; saw follows the kind of saw.
+	HeightSchool HeightSchool       `json:"height_school"`
+	ID           openapi_types.UUID `json:"id"`
+	Name         string             `json:"name"`
+
+	// Version Its ETag.
+	Version int `json:"version"`
+}
+
+// ShopInput defines model for ShopInput.
+type ShopInput struct {
+	// ChangeMinutes What a change of blade is counted for. 0 swaps freely.
+	ChangeMinutes float64 `json:"change_minutes"`
+
+	// HeightSchool How the shop sets height and depth; saw follows the kind of saw.
+	HeightSchool HeightSchool `json:"height_school"`
+	Name         string       `json:"name"`
 }
 
 // Splinters defines model for Splinters.
 type Splinters string
 
-// Stopped defines model for Stopped.
+// Stopped What stops some of the blades, and the way out.
 type Stopped struct {
-	BladeID openapi_types.UUID `json:"blade_id"`
-	Stops   []struct {
-		Rule   StoppedStopsRule `json:"rule"`
-		WayOut string           `json:"way_out"`
-		Why    string           `json:"why"`
-	} `json:"stops"`
+	BladeIds []openapi_types.UUID `json:"blade_ids"`
+	Rule     StoppedRule          `json:"rule"`
+	WayOut   string               `json:"way_out"`
+	Why      string               `json:"why"`
 }
 
-// StoppedStopsRule defines model for Stopped.Stops.Rule.
-type StoppedStopsRule string
+// StoppedRule defines model for Stopped.Rule.
+type StoppedRule string
 
 // Support defines model for Support.
 type Support string
+
+// SupportAnswer defines model for SupportAnswer.
+type SupportAnswer struct {
+	Now  *SupportPlan `json:"now,omitempty"`
+	Plan SupportPlan  `json:"plan"`
+}
+
+// SupportHalf defines model for SupportHalf.
+type SupportHalf struct {
+	FromMm  float64            `json:"from_mm"`
+	Kg      float64            `json:"kg"`
+	Loads   []SupportLoad      `json:"loads"`
+	ToMm    float64            `json:"to_mm"`
+	Verdict SupportHalfVerdict `json:"verdict"`
+}
+
+// SupportHalfVerdict defines model for SupportHalf.Verdict.
+type SupportHalfVerdict string
+
+// SupportLoad defines model for SupportLoad.
+type SupportLoad struct {
+	AtMm float64 `json:"at_mm"`
+	Kg   float64 `json:"kg"`
+}
+
+// SupportPlan defines model for SupportPlan.
+type SupportPlan struct {
+	AtMm  []float64 `json:"at_mm"`
+	Binds bool      `json:"binds"`
+
+	// GapMm Between the supports next to the line; 0 if one side has none.
+	GapMm  float64       `json:"gap_mm"`
+	Halves []SupportHalf `json:"halves"`
+	Kg     float64       `json:"kg"`
+	SagMm  float64       `json:"sag_mm"`
+	Text   []string      `json:"text"`
+}
+
+// SupportRequest defines model for SupportRequest.
+type SupportRequest struct {
+	// BreadthMm Of the board
+	BreadthMm float64 `json:"breadth_mm"`
+
+	// LineMm From one end to the cut line.
+	LineMm   float64 `json:"line_mm"`
+	Material string  `json:"material"`
+
+	// NowMm Where supports are now, from the same end.
+	NowMm *[]float64 `json:"now_mm,omitempty"`
+
+	// SpanMm Of the board
+	SpanMm      float64 `json:"span_mm"`
+	ThicknessMm float64 `json:"thickness_mm"`
+	Units       Units   `json:"units"`
+}
+
+// Swap Whether to change the blade for this one cut.
+type Swap struct {
+	BestBladeID *openapi_types.UUID `json:"best_blade_id,omitempty"`
+	OnBladeID   *openapi_types.UUID `json:"on_blade_id,omitempty"`
+	Stay        bool                `json:"stay"`
+	Text        string              `json:"text"`
+
+	// WorthMinutes A change that takes less pays for one cut.
+	WorthMinutes *float64 `json:"worth_minutes,omitempty"`
+}
 
 // Sweep defines model for Sweep.
 type Sweep struct {
 	// Also Everything that the model says of one blade at one height, at the suggested feed.
 	Also *Setting `json:"also,omitempty"`
+
+	// Passes The passes of a cut that takes more than one, at the typed height, or the suggested one.
+	Passes []Pass `json:"passes"`
 
 	// Schools The schools of setting a blade. None for a chop.
 	Schools  []School  `json:"schools"`
@@ -1074,6 +1871,27 @@ type SweepRequest struct {
 
 // Units defines model for Units.
 type Units string
+
+// UnmarkedBlade defines model for UnmarkedBlade.
+type UnmarkedBlade struct {
+	HookDeg         *float64 `json:"hook_deg,omitempty"`
+	SideClearanceMm *float64 `json:"side_clearance_mm,omitempty"`
+	Teeth           *int     `json:"teeth,omitempty"`
+}
+
+// UnmarkedReadings defines model for UnmarkedReadings.
+type UnmarkedReadings struct {
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+
+	// GroupTeeth Teeth in one group that repeats.
+	GroupTeeth *int     `json:"group_teeth,omitempty"`
+	Groups     *int     `json:"groups,omitempty"`
+	KerfMm     *float64 `json:"kerf_mm,omitempty"`
+
+	// OffsetMm Of the tooth face's line from the centre of the bore.
+	OffsetMm *float64 `json:"offset_mm,omitempty"`
+	PlateMm  *float64 `json:"plate_mm,omitempty"`
+}
 
 // Use defines model for Use.
 type Use string
@@ -1109,15 +1927,48 @@ type WindowGrade string
 // ID defines model for Id.
 type ID = openapi_types.UUID
 
+// IfMatch defines model for IfMatch.
+type IfMatch = string
+
+// Key defines model for Key.
+type Key = string
+
 // Limit defines model for Limit.
 type Limit = int
+
+// BladeBody What can be read, measured or said of a blade. What is left out is not known, or not there.
+type BladeBody = BladeInput
+
+// RackFileBody defines model for RackFileBody.
+type RackFileBody = RackFile
+
+// RetirementBody defines model for RetirementBody.
+type RetirementBody = Retirement
+
+// SawBody What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
+type SawBody = SawInput
 
 // ListBladesParams defines parameters for ListBlades.
 type ListBladesParams struct {
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 
+	// Retired List the retired blades instead.
+	Retired *bool `form:"retired,omitempty" json:"retired,omitempty"`
+
 	// After The `next` of the page before.
 	After *string `form:"after,omitempty" json:"after,omitempty"`
+}
+
+// AddBladeParams defines parameters for AddBlade.
+type AddBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// ChangeBladeParams defines parameters for ChangeBlade.
+type ChangeBladeParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
 }
 
 // ListBladeLogParams defines parameters for ListBladeLog.
@@ -1130,8 +1981,8 @@ type ListBladeLogParams struct {
 
 // LogCutParams defines parameters for LogCut.
 type LogCutParams struct {
-	// IdempotencyKey Chosen by the sender for this one cut, such as a UUID.
-	IdempotencyKey string `json:"Idempotency-Key"`
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
 // GetHealth200JSONResponseBodyStatus defines parameters for GetHealth.
@@ -1143,32 +1994,130 @@ type ReadLengthParams struct {
 	Units Units  `form:"units" json:"units"`
 }
 
+// ExportRackParams defines parameters for ExportRack.
+type ExportRackParams struct {
+	Format FileFormat `form:"format" json:"format"`
+}
+
+// AddSawParams defines parameters for AddSaw.
+type AddSawParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// ChangeSawParams defines parameters for ChangeSaw.
+type ChangeSawParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// ChangeShopParams defines parameters for ChangeShop.
+type ChangeShopParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// DraftBladeJSONRequestBody defines body for DraftBlade for application/json ContentType.
+type DraftBladeJSONRequestBody = BladeInput
+
+// AddBladeJSONRequestBody defines body for AddBlade for application/json ContentType.
+type AddBladeJSONRequestBody = BladeInput
+
+// ChangeBladeJSONRequestBody defines body for ChangeBlade for application/json ContentType.
+type ChangeBladeJSONRequestBody = BladeInput
+
+// RetireBladeJSONRequestBody defines body for RetireBlade for application/json ContentType.
+type RetireBladeJSONRequestBody = Retirement
+
+// CreateComparisonJSONRequestBody defines body for CreateComparison for application/json ContentType.
+type CreateComparisonJSONRequestBody = ComparisonRequest
+
 // LogCutJSONRequestBody defines body for LogCut for application/json ContentType.
 type LogCutJSONRequestBody = CutMade
+
+// PrintLabelsJSONRequestBody defines body for PrintLabels for application/json ContentType.
+type PrintLabelsJSONRequestBody = LabelRequest
 
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = PlanRequest
 
+// PreviewImportJSONRequestBody defines body for PreviewImport for application/json ContentType.
+type PreviewImportJSONRequestBody = RackFile
+
+// ImportRackJSONRequestBody defines body for ImportRack for application/json ContentType.
+type ImportRackJSONRequestBody = RackFile
+
+// DraftSawJSONRequestBody defines body for DraftSaw for application/json ContentType.
+type DraftSawJSONRequestBody = SawInput
+
+// AddSawJSONRequestBody defines body for AddSaw for application/json ContentType.
+type AddSawJSONRequestBody = SawInput
+
+// ChangeSawJSONRequestBody defines body for ChangeSaw for application/json ContentType.
+type ChangeSawJSONRequestBody = SawInput
+
+// RetireSawJSONRequestBody defines body for RetireSaw for application/json ContentType.
+type RetireSawJSONRequestBody = Retirement
+
+// ChangeShopJSONRequestBody defines body for ChangeShop for application/json ContentType.
+type ChangeShopJSONRequestBody = ShopInput
+
+// CreateSupportPlanJSONRequestBody defines body for CreateSupportPlan for application/json ContentType.
+type CreateSupportPlanJSONRequestBody = SupportRequest
+
 // CreateSweepJSONRequestBody defines body for CreateSweep for application/json ContentType.
 type CreateSweepJSONRequestBody = SweepRequest
 
+// ReadUnmarkedBladeJSONRequestBody defines body for ReadUnmarkedBlade for application/json ContentType.
+type ReadUnmarkedBladeJSONRequestBody = UnmarkedReadings
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// DraftBlade What a blade's numbers come to, before it is saved
+	// (POST /blade-drafts)
+	DraftBlade(c *gin.Context)
 	// ListBlades The blades of the rack
 	// (GET /blades)
 	ListBlades(c *gin.Context, params ListBladesParams)
+	// AddBlade Put a blade on the rack
+	// (POST /blades)
+	AddBlade(c *gin.Context, params AddBladeParams)
 	// GetBlade One blade
 	// (GET /blades/{id})
 	GetBlade(c *gin.Context, id ID)
+	// ChangeBlade Change a blade's numbers
+	// (PUT /blades/{id})
+	ChangeBlade(c *gin.Context, id ID, params ChangeBladeParams)
 	// ListBladeLog What a blade has done, newest first
 	// (GET /blades/{id}/log)
 	ListBladeLog(c *gin.Context, id ID, params ListBladeLogParams)
+	// DropPhoto Throw a blade's photo away
+	// (DELETE /blades/{id}/photo)
+	DropPhoto(c *gin.Context, id ID)
+	// GetPhoto A blade's photo
+	// (GET /blades/{id}/photo)
+	GetPhoto(c *gin.Context, id ID)
+	// SetPhoto Keep a photo of a blade
+	// (PUT /blades/{id}/photo)
+	SetPhoto(c *gin.Context, id ID)
+	// RestoreBlade Put a retired blade back
+	// (DELETE /blades/{id}/retirement)
+	RestoreBlade(c *gin.Context, id ID)
+	// RetireBlade Take a blade off the rack for good
+	// (PUT /blades/{id}/retirement)
+	RetireBlade(c *gin.Context, id ID)
+	// CreateComparison Two or three blades or settings side by side
+	// (POST /comparisons)
+	CreateComparison(c *gin.Context)
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(c *gin.Context, params LogCutParams)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(c *gin.Context)
+	// PrintLabels A sheet of labels to print
+	// (POST /labels)
+	PrintLabels(c *gin.Context)
 	// ReadLength Read a length as a person types it
 	// (GET /length)
 	ReadLength(c *gin.Context, params ReadLengthParams)
@@ -1178,15 +2127,51 @@ type ServerInterface interface {
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(c *gin.Context)
+	// ExportRack The rack as a file
+	// (GET /rack-exports)
+	ExportRack(c *gin.Context, params ExportRackParams)
+	// PreviewImport What a file would add, change or be refused
+	// (POST /rack-import-previews)
+	PreviewImport(c *gin.Context)
+	// ImportRack Save what a preview showed
+	// (POST /rack-imports)
+	ImportRack(c *gin.Context)
+	// DraftSaw What a saw's numbers come to, before it is saved
+	// (POST /saw-drafts)
+	DraftSaw(c *gin.Context)
 	// ListSaws The shop's saws, with the blade that is on each
 	// (GET /saws)
 	ListSaws(c *gin.Context)
+	// AddSaw Put a saw into the shop
+	// (POST /saws)
+	AddSaw(c *gin.Context, params AddSawParams)
+	// GetSaw One saw
+	// (GET /saws/{id})
+	GetSaw(c *gin.Context, id ID)
+	// ChangeSaw Change a saw's numbers
+	// (PUT /saws/{id})
+	ChangeSaw(c *gin.Context, id ID, params ChangeSawParams)
+	// RestoreSaw Put a retired saw back
+	// (DELETE /saws/{id}/retirement)
+	RestoreSaw(c *gin.Context, id ID)
+	// RetireSaw Take a saw out of the shop
+	// (PUT /saws/{id}/retirement)
+	RetireSaw(c *gin.Context, id ID)
 	// GetShop The shop
 	// (GET /shop)
 	GetShop(c *gin.Context)
+	// ChangeShop Change how the shop likes to work
+	// (PUT /shop)
+	ChangeShop(c *gin.Context, params ChangeShopParams)
+	// CreateSupportPlan Where four supports carry a board that is cut in two
+	// (POST /support-plans)
+	CreateSupportPlan(c *gin.Context)
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(c *gin.Context)
+	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
+	// (POST /unmarked-blades)
+	ReadUnmarkedBlade(c *gin.Context)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -1197,6 +2182,19 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// DraftBlade operation middleware
+func (siw *ServerInterfaceWrapper) DraftBlade(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DraftBlade(c)
+}
 
 // ListBlades operation middleware
 func (siw *ServerInterfaceWrapper) ListBlades(c *gin.Context) {
@@ -1212,6 +2210,14 @@ func (siw *ServerInterfaceWrapper) ListBlades(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "retired" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "retired", c.Request.URL.Query(), &params.Retired, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter retired: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -1231,6 +2237,49 @@ func (siw *ServerInterfaceWrapper) ListBlades(c *gin.Context) {
 	}
 
 	siw.Handler.ListBlades(c, params)
+}
+
+// AddBlade operation middleware
+func (siw *ServerInterfaceWrapper) AddBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddBlade(c, params)
 }
 
 // GetBlade operation middleware
@@ -1256,6 +2305,58 @@ func (siw *ServerInterfaceWrapper) GetBlade(c *gin.Context) {
 	}
 
 	siw.Handler.GetBlade(c, id)
+}
+
+// ChangeBlade operation middleware
+func (siw *ServerInterfaceWrapper) ChangeBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangeBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeBlade(c, id, params)
 }
 
 // ListBladeLog operation middleware
@@ -1302,6 +2403,144 @@ func (siw *ServerInterfaceWrapper) ListBladeLog(c *gin.Context) {
 	siw.Handler.ListBladeLog(c, id, params)
 }
 
+// DropPhoto operation middleware
+func (siw *ServerInterfaceWrapper) DropPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropPhoto(c, id)
+}
+
+// GetPhoto operation middleware
+func (siw *ServerInterfaceWrapper) GetPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPhoto(c, id)
+}
+
+// SetPhoto operation middleware
+func (siw *ServerInterfaceWrapper) SetPhoto(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetPhoto(c, id)
+}
+
+// RestoreBlade operation middleware
+func (siw *ServerInterfaceWrapper) RestoreBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestoreBlade(c, id)
+}
+
+// RetireBlade operation middleware
+func (siw *ServerInterfaceWrapper) RetireBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RetireBlade(c, id)
+}
+
+// CreateComparison operation middleware
+func (siw *ServerInterfaceWrapper) CreateComparison(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CreateComparison(c)
+}
+
 // LogCut operation middleware
 func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 
@@ -1315,7 +2554,7 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 
 	// ------------- Required header parameter "Idempotency-Key" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey string
+		var IdempotencyKey Key
 		n := len(valueList)
 		if n != 1 {
 			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
@@ -1356,6 +2595,19 @@ func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 	}
 
 	siw.Handler.GetHealth(c)
+}
+
+// PrintLabels operation middleware
+func (siw *ServerInterfaceWrapper) PrintLabels(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PrintLabels(c)
 }
 
 // ReadLength operation middleware
@@ -1419,6 +2671,72 @@ func (siw *ServerInterfaceWrapper) CreatePlan(c *gin.Context) {
 	siw.Handler.CreatePlan(c)
 }
 
+// ExportRack operation middleware
+func (siw *ServerInterfaceWrapper) ExportRack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportRackParams
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportRack(c, params)
+}
+
+// PreviewImport operation middleware
+func (siw *ServerInterfaceWrapper) PreviewImport(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PreviewImport(c)
+}
+
+// ImportRack operation middleware
+func (siw *ServerInterfaceWrapper) ImportRack(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportRack(c)
+}
+
+// DraftSaw operation middleware
+func (siw *ServerInterfaceWrapper) DraftSaw(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DraftSaw(c)
+}
+
 // ListSaws operation middleware
 func (siw *ServerInterfaceWrapper) ListSaws(c *gin.Context) {
 
@@ -1430,6 +2748,176 @@ func (siw *ServerInterfaceWrapper) ListSaws(c *gin.Context) {
 	}
 
 	siw.Handler.ListSaws(c)
+}
+
+// AddSaw operation middleware
+func (siw *ServerInterfaceWrapper) AddSaw(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddSawParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddSaw(c, params)
+}
+
+// GetSaw operation middleware
+func (siw *ServerInterfaceWrapper) GetSaw(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSaw(c, id)
+}
+
+// ChangeSaw operation middleware
+func (siw *ServerInterfaceWrapper) ChangeSaw(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangeSawParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeSaw(c, id, params)
+}
+
+// RestoreSaw operation middleware
+func (siw *ServerInterfaceWrapper) RestoreSaw(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RestoreSaw(c, id)
+}
+
+// RetireSaw operation middleware
+func (siw *ServerInterfaceWrapper) RetireSaw(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RetireSaw(c, id)
 }
 
 // GetShop operation middleware
@@ -1445,6 +2933,62 @@ func (siw *ServerInterfaceWrapper) GetShop(c *gin.Context) {
 	siw.Handler.GetShop(c)
 }
 
+// ChangeShop operation middleware
+func (siw *ServerInterfaceWrapper) ChangeShop(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangeShopParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeShop(c, params)
+}
+
+// CreateSupportPlan operation middleware
+func (siw *ServerInterfaceWrapper) CreateSupportPlan(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CreateSupportPlan(c)
+}
+
 // CreateSweep operation middleware
 func (siw *ServerInterfaceWrapper) CreateSweep(c *gin.Context) {
 
@@ -1456,6 +3000,19 @@ func (siw *ServerInterfaceWrapper) CreateSweep(c *gin.Context) {
 	}
 
 	siw.Handler.CreateSweep(c)
+}
+
+// ReadUnmarkedBlade operation middleware
+func (siw *ServerInterfaceWrapper) ReadUnmarkedBlade(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadUnmarkedBlade(c)
 }
 
 // GinServerOptions provides options for the Gin server.
@@ -1487,18 +3044,79 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 
 	router.POST(options.BaseURL+"/plans", wrapper.CreatePlan)
 	router.POST(options.BaseURL+"/sweeps", wrapper.CreateSweep)
+	router.POST(options.BaseURL+"/comparisons", wrapper.CreateComparison)
+	router.POST(options.BaseURL+"/support-plans", wrapper.CreateSupportPlan)
 	router.POST(options.BaseURL+"/cuts", wrapper.LogCut)
 	router.GET(options.BaseURL+"/blades", wrapper.ListBlades)
+	router.POST(options.BaseURL+"/blades", wrapper.AddBlade)
+	router.POST(options.BaseURL+"/blade-drafts", wrapper.DraftBlade)
+	router.POST(options.BaseURL+"/unmarked-blades", wrapper.ReadUnmarkedBlade)
 	router.GET(options.BaseURL+"/blades/:id", wrapper.GetBlade)
+	router.PUT(options.BaseURL+"/blades/:id", wrapper.ChangeBlade)
+	router.DELETE(options.BaseURL+"/blades/:id/retirement", wrapper.RestoreBlade)
+	router.PUT(options.BaseURL+"/blades/:id/retirement", wrapper.RetireBlade)
+	router.DELETE(options.BaseURL+"/blades/:id/photo", wrapper.DropPhoto)
+	router.GET(options.BaseURL+"/blades/:id/photo", wrapper.GetPhoto)
+	router.PUT(options.BaseURL+"/blades/:id/photo", wrapper.SetPhoto)
+	router.POST(options.BaseURL+"/labels", wrapper.PrintLabels)
+	router.GET(options.BaseURL+"/rack-exports", wrapper.ExportRack)
+	router.POST(options.BaseURL+"/rack-import-previews", wrapper.PreviewImport)
+	router.POST(options.BaseURL+"/rack-imports", wrapper.ImportRack)
 	router.GET(options.BaseURL+"/blades/:id/log", wrapper.ListBladeLog)
 	router.GET(options.BaseURL+"/saws", wrapper.ListSaws)
+	router.POST(options.BaseURL+"/saws", wrapper.AddSaw)
+	router.POST(options.BaseURL+"/saw-drafts", wrapper.DraftSaw)
+	router.GET(options.BaseURL+"/saws/:id", wrapper.GetSaw)
+	router.PUT(options.BaseURL+"/saws/:id", wrapper.ChangeSaw)
+	router.DELETE(options.BaseURL+"/saws/:id/retirement", wrapper.RestoreSaw)
+	router.PUT(options.BaseURL+"/saws/:id/retirement", wrapper.RetireSaw)
 	router.GET(options.BaseURL+"/shop", wrapper.GetShop)
+	router.PUT(options.BaseURL+"/shop", wrapper.ChangeShop)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.GET(options.BaseURL+"/length", wrapper.ReadLength)
 	router.GET(options.BaseURL+"/health", wrapper.GetHealth)
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type DraftBladeRequestObject struct {
+	Body *DraftBladeJSONRequestBody
+}
+
+type DraftBladeResponseObject interface {
+	VisitDraftBladeResponse(w http.ResponseWriter) error
+}
+
+type DraftBlade200JSONResponse Blade
+
+func (response DraftBlade200JSONResponse) VisitDraftBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DraftBladedefaultApplicationProblemPlusJSONResponse) VisitDraftBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type ListBladesRequestObject struct {
 	Params ListBladesParams
@@ -1528,6 +3146,46 @@ type ListBladesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListBladesdefaultApplicationProblemPlusJSONResponse) VisitListBladesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddBladeRequestObject struct {
+	Params AddBladeParams
+	Body   *AddBladeJSONRequestBody
+}
+
+type AddBladeResponseObject interface {
+	VisitAddBladeResponse(w http.ResponseWriter) error
+}
+
+type AddBlade201JSONResponse Blade
+
+func (response AddBlade201JSONResponse) VisitAddBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddBladedefaultApplicationProblemPlusJSONResponse) VisitAddBladeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1578,6 +3236,47 @@ func (response GetBladedefaultApplicationProblemPlusJSONResponse) VisitGetBladeR
 	return err
 }
 
+type ChangeBladeRequestObject struct {
+	ID     ID `json:"id"`
+	Params ChangeBladeParams
+	Body   *ChangeBladeJSONRequestBody
+}
+
+type ChangeBladeResponseObject interface {
+	VisitChangeBladeResponse(w http.ResponseWriter) error
+}
+
+type ChangeBlade200JSONResponse Blade
+
+func (response ChangeBlade200JSONResponse) VisitChangeBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeBladedefaultApplicationProblemPlusJSONResponse) VisitChangeBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListBladeLogRequestObject struct {
 	ID     ID `json:"id"`
 	Params ListBladeLogParams
@@ -1607,6 +3306,250 @@ type ListBladeLogdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListBladeLogdefaultApplicationProblemPlusJSONResponse) VisitListBladeLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropPhotoRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DropPhotoResponseObject interface {
+	VisitDropPhotoResponse(w http.ResponseWriter) error
+}
+
+type DropPhoto200JSONResponse Blade
+
+func (response DropPhoto200JSONResponse) VisitDropPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropPhotodefaultApplicationProblemPlusJSONResponse) VisitDropPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPhotoRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetPhotoResponseObject interface {
+	VisitGetPhotoResponse(w http.ResponseWriter) error
+}
+
+type GetPhoto200ImageJpegResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetPhoto200ImageJpegResponse) VisitGetPhotoResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/jpeg")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPhotodefaultApplicationProblemPlusJSONResponse) VisitGetPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPhotoRequestObject struct {
+	ID   ID `json:"id"`
+	Body io.Reader
+}
+
+type SetPhotoResponseObject interface {
+	VisitSetPhotoResponse(w http.ResponseWriter) error
+}
+
+type SetPhoto200JSONResponse Blade
+
+func (response SetPhoto200JSONResponse) VisitSetPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetPhotodefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetPhotodefaultApplicationProblemPlusJSONResponse) VisitSetPhotoResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreBladeRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type RestoreBladeResponseObject interface {
+	VisitRestoreBladeResponse(w http.ResponseWriter) error
+}
+
+type RestoreBlade200JSONResponse Blade
+
+func (response RestoreBlade200JSONResponse) VisitRestoreBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreBladedefaultApplicationProblemPlusJSONResponse) VisitRestoreBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RetireBladeRequestObject struct {
+	ID   ID `json:"id"`
+	Body *RetireBladeJSONRequestBody
+}
+
+type RetireBladeResponseObject interface {
+	VisitRetireBladeResponse(w http.ResponseWriter) error
+}
+
+type RetireBlade200JSONResponse Blade
+
+func (response RetireBlade200JSONResponse) VisitRetireBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RetireBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RetireBladedefaultApplicationProblemPlusJSONResponse) VisitRetireBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateComparisonRequestObject struct {
+	Body *CreateComparisonJSONRequestBody
+}
+
+type CreateComparisonResponseObject interface {
+	VisitCreateComparisonResponse(w http.ResponseWriter) error
+}
+
+type CreateComparison200JSONResponse struct {
+	Items []Compared `json:"items"`
+}
+
+func (response CreateComparison200JSONResponse) VisitCreateComparisonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateComparisondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateComparisondefaultApplicationProblemPlusJSONResponse) VisitCreateComparisonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1687,6 +3630,51 @@ type GetHealthdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PrintLabelsRequestObject struct {
+	Body *PrintLabelsJSONRequestBody
+}
+
+type PrintLabelsResponseObject interface {
+	VisitPrintLabelsResponse(w http.ResponseWriter) error
+}
+
+type PrintLabels200ImageSvgXMLResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response PrintLabels200ImageSvgXMLResponse) VisitPrintLabelsResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/svg+xml")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type PrintLabelsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PrintLabelsdefaultApplicationProblemPlusJSONResponse) VisitPrintLabelsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1816,6 +3804,168 @@ func (response CreatePlandefaultApplicationProblemPlusJSONResponse) VisitCreateP
 	return err
 }
 
+type ExportRackRequestObject struct {
+	Params ExportRackParams
+}
+
+type ExportRackResponseObject interface {
+	VisitExportRackResponse(w http.ResponseWriter) error
+}
+
+type ExportRack200ApplicationOctetStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportRack200ApplicationOctetStreamResponse) VisitExportRackResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportRackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportRackdefaultApplicationProblemPlusJSONResponse) VisitExportRackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewImportRequestObject struct {
+	Body *PreviewImportJSONRequestBody
+}
+
+type PreviewImportResponseObject interface {
+	VisitPreviewImportResponse(w http.ResponseWriter) error
+}
+
+type PreviewImport200JSONResponse ImportPreview
+
+func (response PreviewImport200JSONResponse) VisitPreviewImportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewImportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PreviewImportdefaultApplicationProblemPlusJSONResponse) VisitPreviewImportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportRackRequestObject struct {
+	Body *ImportRackJSONRequestBody
+}
+
+type ImportRackResponseObject interface {
+	VisitImportRackResponse(w http.ResponseWriter) error
+}
+
+type ImportRack200JSONResponse ImportPreview
+
+func (response ImportRack200JSONResponse) VisitImportRackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportRackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportRackdefaultApplicationProblemPlusJSONResponse) VisitImportRackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftSawRequestObject struct {
+	Body *DraftSawJSONRequestBody
+}
+
+type DraftSawResponseObject interface {
+	VisitDraftSawResponse(w http.ResponseWriter) error
+}
+
+type DraftSaw200JSONResponse Saw
+
+func (response DraftSaw200JSONResponse) VisitDraftSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DraftSawdefaultApplicationProblemPlusJSONResponse) VisitDraftSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListSawsRequestObject struct {
 }
 
@@ -1856,6 +4006,205 @@ func (response ListSawsdefaultApplicationProblemPlusJSONResponse) VisitListSawsR
 	return err
 }
 
+type AddSawRequestObject struct {
+	Params AddSawParams
+	Body   *AddSawJSONRequestBody
+}
+
+type AddSawResponseObject interface {
+	VisitAddSawResponse(w http.ResponseWriter) error
+}
+
+type AddSaw201JSONResponse Saw
+
+func (response AddSaw201JSONResponse) VisitAddSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddSawdefaultApplicationProblemPlusJSONResponse) VisitAddSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSawRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetSawResponseObject interface {
+	VisitGetSawResponse(w http.ResponseWriter) error
+}
+
+type GetSaw200JSONResponse Saw
+
+func (response GetSaw200JSONResponse) VisitGetSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSawdefaultApplicationProblemPlusJSONResponse) VisitGetSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeSawRequestObject struct {
+	ID     ID `json:"id"`
+	Params ChangeSawParams
+	Body   *ChangeSawJSONRequestBody
+}
+
+type ChangeSawResponseObject interface {
+	VisitChangeSawResponse(w http.ResponseWriter) error
+}
+
+type ChangeSaw200JSONResponse Saw
+
+func (response ChangeSaw200JSONResponse) VisitChangeSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeSawdefaultApplicationProblemPlusJSONResponse) VisitChangeSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreSawRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type RestoreSawResponseObject interface {
+	VisitRestoreSawResponse(w http.ResponseWriter) error
+}
+
+type RestoreSaw200JSONResponse Saw
+
+func (response RestoreSaw200JSONResponse) VisitRestoreSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreSawdefaultApplicationProblemPlusJSONResponse) VisitRestoreSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RetireSawRequestObject struct {
+	ID   ID `json:"id"`
+	Body *RetireSawJSONRequestBody
+}
+
+type RetireSawResponseObject interface {
+	VisitRetireSawResponse(w http.ResponseWriter) error
+}
+
+type RetireSaw200JSONResponse Saw
+
+func (response RetireSaw200JSONResponse) VisitRetireSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RetireSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RetireSawdefaultApplicationProblemPlusJSONResponse) VisitRetireSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetShopRequestObject struct {
 }
 
@@ -1883,6 +4232,85 @@ type GetShopdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetShopdefaultApplicationProblemPlusJSONResponse) VisitGetShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeShopRequestObject struct {
+	Params ChangeShopParams
+	Body   *ChangeShopJSONRequestBody
+}
+
+type ChangeShopResponseObject interface {
+	VisitChangeShopResponse(w http.ResponseWriter) error
+}
+
+type ChangeShop200JSONResponse Shop
+
+func (response ChangeShop200JSONResponse) VisitChangeShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeShopdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeShopdefaultApplicationProblemPlusJSONResponse) VisitChangeShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateSupportPlanRequestObject struct {
+	Body *CreateSupportPlanJSONRequestBody
+}
+
+type CreateSupportPlanResponseObject interface {
+	VisitCreateSupportPlanResponse(w http.ResponseWriter) error
+}
+
+type CreateSupportPlan200JSONResponse SupportAnswer
+
+func (response CreateSupportPlan200JSONResponse) VisitCreateSupportPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateSupportPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateSupportPlandefaultApplicationProblemPlusJSONResponse) VisitCreateSupportPlanResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1933,23 +4361,92 @@ func (response CreateSweepdefaultApplicationProblemPlusJSONResponse) VisitCreate
 	return err
 }
 
+type ReadUnmarkedBladeRequestObject struct {
+	Body *ReadUnmarkedBladeJSONRequestBody
+}
+
+type ReadUnmarkedBladeResponseObject interface {
+	VisitReadUnmarkedBladeResponse(w http.ResponseWriter) error
+}
+
+type ReadUnmarkedBlade200JSONResponse UnmarkedBlade
+
+func (response ReadUnmarkedBlade200JSONResponse) VisitReadUnmarkedBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadUnmarkedBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadUnmarkedBladedefaultApplicationProblemPlusJSONResponse) VisitReadUnmarkedBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// DraftBlade What a blade's numbers come to, before it is saved
+	// (POST /blade-drafts)
+	DraftBlade(ctx context.Context, request DraftBladeRequestObject) (DraftBladeResponseObject, error)
 	// ListBlades The blades of the rack
 	// (GET /blades)
 	ListBlades(ctx context.Context, request ListBladesRequestObject) (ListBladesResponseObject, error)
+	// AddBlade Put a blade on the rack
+	// (POST /blades)
+	AddBlade(ctx context.Context, request AddBladeRequestObject) (AddBladeResponseObject, error)
 	// GetBlade One blade
 	// (GET /blades/{id})
 	GetBlade(ctx context.Context, request GetBladeRequestObject) (GetBladeResponseObject, error)
+	// ChangeBlade Change a blade's numbers
+	// (PUT /blades/{id})
+	ChangeBlade(ctx context.Context, request ChangeBladeRequestObject) (ChangeBladeResponseObject, error)
 	// ListBladeLog What a blade has done, newest first
 	// (GET /blades/{id}/log)
 	ListBladeLog(ctx context.Context, request ListBladeLogRequestObject) (ListBladeLogResponseObject, error)
+	// DropPhoto Throw a blade's photo away
+	// (DELETE /blades/{id}/photo)
+	DropPhoto(ctx context.Context, request DropPhotoRequestObject) (DropPhotoResponseObject, error)
+	// GetPhoto A blade's photo
+	// (GET /blades/{id}/photo)
+	GetPhoto(ctx context.Context, request GetPhotoRequestObject) (GetPhotoResponseObject, error)
+	// SetPhoto Keep a photo of a blade
+	// (PUT /blades/{id}/photo)
+	SetPhoto(ctx context.Context, request SetPhotoRequestObject) (SetPhotoResponseObject, error)
+	// RestoreBlade Put a retired blade back
+	// (DELETE /blades/{id}/retirement)
+	RestoreBlade(ctx context.Context, request RestoreBladeRequestObject) (RestoreBladeResponseObject, error)
+	// RetireBlade Take a blade off the rack for good
+	// (PUT /blades/{id}/retirement)
+	RetireBlade(ctx context.Context, request RetireBladeRequestObject) (RetireBladeResponseObject, error)
+	// CreateComparison Two or three blades or settings side by side
+	// (POST /comparisons)
+	CreateComparison(ctx context.Context, request CreateComparisonRequestObject) (CreateComparisonResponseObject, error)
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(ctx context.Context, request LogCutRequestObject) (LogCutResponseObject, error)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
+	// PrintLabels A sheet of labels to print
+	// (POST /labels)
+	PrintLabels(ctx context.Context, request PrintLabelsRequestObject) (PrintLabelsResponseObject, error)
 	// ReadLength Read a length as a person types it
 	// (GET /length)
 	ReadLength(ctx context.Context, request ReadLengthRequestObject) (ReadLengthResponseObject, error)
@@ -1959,15 +4456,51 @@ type StrictServerInterface interface {
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(ctx context.Context, request CreatePlanRequestObject) (CreatePlanResponseObject, error)
+	// ExportRack The rack as a file
+	// (GET /rack-exports)
+	ExportRack(ctx context.Context, request ExportRackRequestObject) (ExportRackResponseObject, error)
+	// PreviewImport What a file would add, change or be refused
+	// (POST /rack-import-previews)
+	PreviewImport(ctx context.Context, request PreviewImportRequestObject) (PreviewImportResponseObject, error)
+	// ImportRack Save what a preview showed
+	// (POST /rack-imports)
+	ImportRack(ctx context.Context, request ImportRackRequestObject) (ImportRackResponseObject, error)
+	// DraftSaw What a saw's numbers come to, before it is saved
+	// (POST /saw-drafts)
+	DraftSaw(ctx context.Context, request DraftSawRequestObject) (DraftSawResponseObject, error)
 	// ListSaws The shop's saws, with the blade that is on each
 	// (GET /saws)
 	ListSaws(ctx context.Context, request ListSawsRequestObject) (ListSawsResponseObject, error)
+	// AddSaw Put a saw into the shop
+	// (POST /saws)
+	AddSaw(ctx context.Context, request AddSawRequestObject) (AddSawResponseObject, error)
+	// GetSaw One saw
+	// (GET /saws/{id})
+	GetSaw(ctx context.Context, request GetSawRequestObject) (GetSawResponseObject, error)
+	// ChangeSaw Change a saw's numbers
+	// (PUT /saws/{id})
+	ChangeSaw(ctx context.Context, request ChangeSawRequestObject) (ChangeSawResponseObject, error)
+	// RestoreSaw Put a retired saw back
+	// (DELETE /saws/{id}/retirement)
+	RestoreSaw(ctx context.Context, request RestoreSawRequestObject) (RestoreSawResponseObject, error)
+	// RetireSaw Take a saw out of the shop
+	// (PUT /saws/{id}/retirement)
+	RetireSaw(ctx context.Context, request RetireSawRequestObject) (RetireSawResponseObject, error)
 	// GetShop The shop
 	// (GET /shop)
 	GetShop(ctx context.Context, request GetShopRequestObject) (GetShopResponseObject, error)
+	// ChangeShop Change how the shop likes to work
+	// (PUT /shop)
+	ChangeShop(ctx context.Context, request ChangeShopRequestObject) (ChangeShopResponseObject, error)
+	// CreateSupportPlan Where four supports carry a board that is cut in two
+	// (POST /support-plans)
+	CreateSupportPlan(ctx context.Context, request CreateSupportPlanRequestObject) (CreateSupportPlanResponseObject, error)
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(ctx context.Context, request CreateSweepRequestObject) (CreateSweepResponseObject, error)
+	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
+	// (POST /unmarked-blades)
+	ReadUnmarkedBlade(ctx context.Context, request ReadUnmarkedBladeRequestObject) (ReadUnmarkedBladeResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -2027,6 +4560,48 @@ type strictHandler struct {
 	options     StrictGinServerOptions
 }
 
+// DraftBlade operation middleware
+func (sh *strictHandler) DraftBlade(ctx *gin.Context) {
+	var request DraftBladeRequestObject
+
+	var body DraftBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DraftBlade(ctx, request.(DraftBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DraftBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DraftBladeResponseObject); ok {
+		if err := validResponse.VisitDraftBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListBlades operation middleware
 func (sh *strictHandler) ListBlades(ctx *gin.Context, params ListBladesParams) {
 	var request ListBladesRequestObject
@@ -2046,6 +4621,50 @@ func (sh *strictHandler) ListBlades(ctx *gin.Context, params ListBladesParams) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListBladesResponseObject); ok {
 		if err := validResponse.VisitListBladesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddBlade operation middleware
+func (sh *strictHandler) AddBlade(ctx *gin.Context, params AddBladeParams) {
+	var request AddBladeRequestObject
+
+	request.Params = params
+
+	var body AddBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddBlade(ctx, request.(AddBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddBladeResponseObject); ok {
+		if err := validResponse.VisitAddBladeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2079,6 +4698,51 @@ func (sh *strictHandler) GetBlade(ctx *gin.Context, id ID) {
 	}
 }
 
+// ChangeBlade operation middleware
+func (sh *strictHandler) ChangeBlade(ctx *gin.Context, id ID, params ChangeBladeParams) {
+	var request ChangeBladeRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body ChangeBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeBlade(ctx, request.(ChangeBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeBladeResponseObject); ok {
+		if err := validResponse.VisitChangeBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListBladeLog operation middleware
 func (sh *strictHandler) ListBladeLog(ctx *gin.Context, id ID, params ListBladeLogParams) {
 	var request ListBladeLogRequestObject
@@ -2099,6 +4763,198 @@ func (sh *strictHandler) ListBladeLog(ctx *gin.Context, id ID, params ListBladeL
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListBladeLogResponseObject); ok {
 		if err := validResponse.VisitListBladeLogResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropPhoto operation middleware
+func (sh *strictHandler) DropPhoto(ctx *gin.Context, id ID) {
+	var request DropPhotoRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropPhoto(ctx, request.(DropPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropPhotoResponseObject); ok {
+		if err := validResponse.VisitDropPhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetPhoto operation middleware
+func (sh *strictHandler) GetPhoto(ctx *gin.Context, id ID) {
+	var request GetPhotoRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPhoto(ctx, request.(GetPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPhotoResponseObject); ok {
+		if err := validResponse.VisitGetPhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetPhoto operation middleware
+func (sh *strictHandler) SetPhoto(ctx *gin.Context, id ID) {
+	var request SetPhotoRequestObject
+
+	request.ID = id
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetPhoto(ctx, request.(SetPhotoRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetPhoto")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetPhotoResponseObject); ok {
+		if err := validResponse.VisitSetPhotoResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RestoreBlade operation middleware
+func (sh *strictHandler) RestoreBlade(ctx *gin.Context, id ID) {
+	var request RestoreBladeRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreBlade(ctx, request.(RestoreBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RestoreBladeResponseObject); ok {
+		if err := validResponse.VisitRestoreBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RetireBlade operation middleware
+func (sh *strictHandler) RetireBlade(ctx *gin.Context, id ID) {
+	var request RetireBladeRequestObject
+
+	request.ID = id
+
+	var body RetireBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RetireBlade(ctx, request.(RetireBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RetireBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RetireBladeResponseObject); ok {
+		if err := validResponse.VisitRetireBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CreateComparison operation middleware
+func (sh *strictHandler) CreateComparison(ctx *gin.Context) {
+	var request CreateComparisonRequestObject
+
+	var body CreateComparisonJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateComparison(ctx, request.(CreateComparisonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateComparison")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CreateComparisonResponseObject); ok {
+		if err := validResponse.VisitCreateComparisonResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2167,6 +5023,48 @@ func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetHealthResponseObject); ok {
 		if err := validResponse.VisitGetHealthResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PrintLabels operation middleware
+func (sh *strictHandler) PrintLabels(ctx *gin.Context) {
+	var request PrintLabelsRequestObject
+
+	var body PrintLabelsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PrintLabels(ctx, request.(PrintLabelsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PrintLabels")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PrintLabelsResponseObject); ok {
+		if err := validResponse.VisitPrintLabelsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2266,6 +5164,158 @@ func (sh *strictHandler) CreatePlan(ctx *gin.Context) {
 	}
 }
 
+// ExportRack operation middleware
+func (sh *strictHandler) ExportRack(ctx *gin.Context, params ExportRackParams) {
+	var request ExportRackRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportRack(ctx, request.(ExportRackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportRack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportRackResponseObject); ok {
+		if err := validResponse.VisitExportRackResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PreviewImport operation middleware
+func (sh *strictHandler) PreviewImport(ctx *gin.Context) {
+	var request PreviewImportRequestObject
+
+	var body PreviewImportJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PreviewImport(ctx, request.(PreviewImportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PreviewImport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PreviewImportResponseObject); ok {
+		if err := validResponse.VisitPreviewImportResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportRack operation middleware
+func (sh *strictHandler) ImportRack(ctx *gin.Context) {
+	var request ImportRackRequestObject
+
+	var body ImportRackJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportRack(ctx, request.(ImportRackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportRack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportRackResponseObject); ok {
+		if err := validResponse.VisitImportRackResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DraftSaw operation middleware
+func (sh *strictHandler) DraftSaw(ctx *gin.Context) {
+	var request DraftSawRequestObject
+
+	var body DraftSawJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DraftSaw(ctx, request.(DraftSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DraftSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DraftSawResponseObject); ok {
+		if err := validResponse.VisitDraftSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListSaws operation middleware
 func (sh *strictHandler) ListSaws(ctx *gin.Context) {
 	var request ListSawsRequestObject
@@ -2290,6 +5340,191 @@ func (sh *strictHandler) ListSaws(ctx *gin.Context) {
 	}
 }
 
+// AddSaw operation middleware
+func (sh *strictHandler) AddSaw(ctx *gin.Context, params AddSawParams) {
+	var request AddSawRequestObject
+
+	request.Params = params
+
+	var body AddSawJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddSaw(ctx, request.(AddSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddSawResponseObject); ok {
+		if err := validResponse.VisitAddSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSaw operation middleware
+func (sh *strictHandler) GetSaw(ctx *gin.Context, id ID) {
+	var request GetSawRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSaw(ctx, request.(GetSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSawResponseObject); ok {
+		if err := validResponse.VisitGetSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeSaw operation middleware
+func (sh *strictHandler) ChangeSaw(ctx *gin.Context, id ID, params ChangeSawParams) {
+	var request ChangeSawRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body ChangeSawJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeSaw(ctx, request.(ChangeSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeSawResponseObject); ok {
+		if err := validResponse.VisitChangeSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RestoreSaw operation middleware
+func (sh *strictHandler) RestoreSaw(ctx *gin.Context, id ID) {
+	var request RestoreSawRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreSaw(ctx, request.(RestoreSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RestoreSawResponseObject); ok {
+		if err := validResponse.VisitRestoreSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RetireSaw operation middleware
+func (sh *strictHandler) RetireSaw(ctx *gin.Context, id ID) {
+	var request RetireSawRequestObject
+
+	request.ID = id
+
+	var body RetireSawJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RetireSaw(ctx, request.(RetireSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RetireSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RetireSawResponseObject); ok {
+		if err := validResponse.VisitRetireSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetShop operation middleware
 func (sh *strictHandler) GetShop(ctx *gin.Context) {
 	var request GetShopRequestObject
@@ -2307,6 +5542,92 @@ func (sh *strictHandler) GetShop(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetShopResponseObject); ok {
 		if err := validResponse.VisitGetShopResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeShop operation middleware
+func (sh *strictHandler) ChangeShop(ctx *gin.Context, params ChangeShopParams) {
+	var request ChangeShopRequestObject
+
+	request.Params = params
+
+	var body ChangeShopJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeShop(ctx, request.(ChangeShopRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeShop")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeShopResponseObject); ok {
+		if err := validResponse.VisitChangeShopResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CreateSupportPlan operation middleware
+func (sh *strictHandler) CreateSupportPlan(ctx *gin.Context) {
+	var request CreateSupportPlanRequestObject
+
+	var body CreateSupportPlanJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateSupportPlan(ctx, request.(CreateSupportPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateSupportPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CreateSupportPlanResponseObject); ok {
+		if err := validResponse.VisitCreateSupportPlanResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2356,102 +5677,220 @@ func (sh *strictHandler) CreateSweep(ctx *gin.Context) {
 	}
 }
 
+// ReadUnmarkedBlade operation middleware
+func (sh *strictHandler) ReadUnmarkedBlade(ctx *gin.Context) {
+	var request ReadUnmarkedBladeRequestObject
+
+	var body ReadUnmarkedBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadUnmarkedBlade(ctx, request.(ReadUnmarkedBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadUnmarkedBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadUnmarkedBladeResponseObject); ok {
+		if err := validResponse.VisitReadUnmarkedBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"xFzrctw2ln4VFHersltLtyQ7npnIv2SNnXjXjlOWPa6tKNVGk6ebGIEAA4CiOym9+xYOAN4abJG2PPsn",
-	"UZsgCJzrdy7An0kmy0oKEEYn538mFVW0BAMKf73K7X+ZSM6TipoiSRNBS0jOE5YnaaLg95opyJNzo2pI",
-	"E50VUFL7xlaqkprkPKlrHGn2lX1LG8XELrm7S5PXrGSmnfz3GtS+m53jw/6EOWxpzU1yfnZ6miYl/czK",
-	"ukzOn+IvJtyvs/ZDTBjYgUru7KcU6EoKDbijX5TccCjtn5kUBgQuglYVZxk1TIqTyo34r39qKeyzbhH/",
-	"rmCbnCf/dtKR7MQ91SdhXvxiDjpTrLLTJefJx4IawjRplBS7lDQFKEgJFTlp7BMjSS5XSBQ/mf3Wc05z",
-	"QIYoWYEyzC1/A7fA1znsBlTOZb3h0NFZ1OXG7j5NNlLBuixnjs6kyJlb9fHdXrYD7W6Zk5j539mCUrLG",
-	"DflnGyk5UJxup5hAsaOcv90m578eX8qPOPzutzHVX8PWEFkbspWKUEt14Cs3v5S34ISq/8L7AshGGiNL",
-	"YpBjhnCgt6AJE4QS99oqSUcc2XJq1iBkvSvWW6kO530lSCNVrp8RKCuzH67nQDVw+i3jgWvDuS4yJbUm",
-	"pgByA2qbkq2SJYF8B1aM7P9TUlGmNJFbUnGaAcpZAWxX2O1sDdGGipyJ3Yr8LAWMV8MMlLit9o8Z7PT/",
-	"QJWi+9hvxfLdbCm869uVX7t3B4RJD8j+WzuR3PwTMuM5XVcRRgOYwjFV0RtQBMf1eNFajzTZ1ZyDWedQ",
-	"mSLKkTdAdW3Xmka2ZmmrSa1rypHQlm8VM1mxSs5FzXmElgUVO334mY/WaFiRxOdRuSmkvFlgGVg+w1Cn",
-	"yQ1UJsj1MTX8oMENV9v5dqCkN3DfxG/sGBz7ea2q2TPLWhjI186UHSq6pk2r5UwTKVZ9Bk4RQ1DGJ6yW",
-	"81x/Rt6RJv4ABSEqUy+tUhtWWZ02rHpGTsdqOoMCFacmbkRay8i2REhDSi/CMyfWLId1xoEqKrIFzsVY",
-	"tetRovPRQ41H0iM5vYAMPUzn0zppC5OnPf/YU4gerQ81uifigcGdgwr66NnY95CtI4lZHvTev9BdxIMf",
-	"Wthj0u9gQMSmCvhsjrBWCjQ2nGpDKrqDVRSEDciOy4luRtbOIYOwKOvXRGdSZYUjTo4MsTTWFbcsVS2N",
-	"e5N1Un9pCTrhfa0/yvC5081G1jwnsgK3mYaJXDaklNocumHn4uZLo5JyvuA6Uh+nH47y88aoeNnHViN9",
-	"lzyH3Plyu9GNZfp3mnC5e0YE3IIidrqcMHG48aw2OqZVaVKCUTDXh7vBa82sTuuCqgqE3eYXvN1QXcx8",
-	"z+klt0p7SJZTYq2MsFbwCcnozXwL1S5/gjI4QIDGx49XT0lec9765OEqzgiOnvllQ521D6qyZcIObKQS",
-	"wQzZOMd+L6oet6Bylpn7zMI//LC7NLHUhol9NkAVMjOicG+3KGsWM1pRY1uvdMwCFsiJQ0RL4ZojQLeP",
-	"Pq0H6xnyvhXWmChNC2fqpL8lwpD1US2sXbyXO12k/JeeMm0p1zDWr5wpyObERH9vB96lCXxmZq3rqpLK",
-	"zI9lrvwLh9EMxpCF5LkD/1uL7DGQJOj5XKRC/gOtB81uXEjgQENWyOo/VyS4hjRAngqEi0JxQhBZ/wWM",
-	"lLZMMKfKxxb90o26SxMOYtfC5EPJaaP2x6enE3F7HxoaUIxGzMKFICy38c1JGIN4uKSfX+P3k/O/nEY0",
-	"q5SBifN48caNnw4sU0JJyQwoBJOWaNoF9MyQjAokLdOkqnUBlsjKxip+hCYNy0EhlaUpQH1DWQGRO3Fw",
-	"0uEiXBSgCfnAJVKiC1mRXIJdqyksqNgAEztiJM9x4Zo265lRhClYdmONwP3C8f1ANE5XTyPC0bB8Ihzz",
-	"Vm0jqcqfWSFxIRdkNmCuQjJAsQnj1k8sHZfQsd1ztOjJbdqzHCMC9DbQV5pW4SYM1xufEVpgvBBJzGVS",
-	"Vt/rd6z5xPwN5OtyXbKJ6Mo+9xCOakJZCTmh5jjFnwzZfnrA9zRxBu9GyEZ4Z23D3j7wO5oCcnYtXSJ8",
-	"Z1HMApl3DW1ScqyCP1mcSsWecHbj5c8qI9NEycalYLRd1ar/8R9++OGH49nMDmTfGzhctQMRI3B+3wsf",
-	"7ZixWFuRSDsp8jP1lzEhq+8gkyo/jH6+zJsO5W1OgnGh51oaPdzj6Y56s0PP5B+uJ3MIHZKnnLfiJHdg",
-	"XccEbn27JY57s7Ilc1gSPGJfBR5KQu93EIdOYLZQDx3GUkjbs+hDTg0tvKdhK3tzbb6nZQ8Bz9Kxv/cV",
-	"KUQbitk4BXPEjve6gIk4/CXNIskJKnYcFiQRS2oCq6dTYmF1tchBaZbjTLJCDJKkScAn1tAE6IpJhRao",
-	"RDcgt2seakhDyQ+CZcGKtMGzK7NYv4SsIRugSs+NJUNW4wskx0tJR9RBkqTdQEfGGKNftqas5bIFkkma",
-	"FCzPQSCXZeMEL06qH0NFJczw8v2PSZpcvH+epMlPr9z/L94/f5ekyftL++jtzy8+XvxvkiaXb39+dXnx",
-	"OjrtT2g09aEUbWvO5+uxSxYtUPxKyTqfP1zXux1oA/kX6n/7ucFS03aXoy/EePgqh1gk8z7kehxWQnyQ",
-	"1SHvhdBhA9qkRDYCciIVETKS+lpaE2wLbDPKastd48IyxLKCwaKs3bx0c8gcO6pMZpC7VHNHkCPZvhCK",
-	"jlWjXJJ0XDu8cxhN2WdupuM5SZ8a/2zW3V9MxBcsdy+EUfuITzDDJVMDjwwrIRZCLIo3Nvvo7uaFIR5g",
-	"ooDCAmszWhsT5i/fRyt/NyOb6RyqryuFlFPepZzwb7uWqK2crAItCKLt0AmIGCuhYMCFu5jg90PUJ1qx",
-	"eZgSxb18mV20eONLi4F9Rkrj+JXTXGJviVQuh5gzWkrUfbpRVLPbuBd908Pwo6AGhGZmv77Zrcsni+Tw",
-	"sNw6kjott6aREmWLqtz/WfG9/wtZohnmXDktmXDpV0EZd8Ipt+ZRCQbha2VpzTL8Z87yR7pWHoNlUIIw",
-	"jzBtkmAMCgpf0WZKokuZA7cfWVYOdYg0+o6WtcrmSrfHVjfOaLeLCR9IR0xpZ4/KihwDacqlSy8X0iLq",
-	"qh5kZbrdvK3Cm2OXrM06a0tdR22ZG7XUeBYd+Do2e8BoXUk8TnsFVEsxX+/f4fiY1lu9grnQDIzxRaaj",
-	"kaIf9gX1kZHo9DIZnSXv1Spw7R01YsLyC6cRhme0tpIwJOCh4x7Ran7GrefkRubUms9QwXc2lWmiaTMz",
-	"vmEBmh5bhMOvI6U/aFAxBbgWlxAmk4JqQl020BVvnxHMdjdMe+SrCVVAskJqEGSzJ6rm/Vp1T0JldUjg",
-	"Y2v2qhmheiUbUC72WjdzJbWQzXrrY+bxzllWkIbuu8qMS30yzskGiAYQhDPAiLONha1ZyWUjomZFG1lV",
-	"jsqz9nrlxx9sNprO6xnLIFZjovQ33JG+W1jaCfyUjryD32vQS6tt8zWiFux+8/cBB8XJ4CaILr/rER2y",
-	"+t3LS/LD90//ehiD5WAoi6f3tgx4PtHRlRLUkIqagug6K+zPrDarfuoo2uylHHXXEzBCG2rqiQSdYYbD",
-	"EfN0b6ODfRqmaT+VBhLECOq9xYHV3FkQE/VHBlQ5qqO7pFrbe8IlzUMEZolsfI2536HjPXBMxeY2dSiM",
-	"+x3Ywndi+7uiTSRuUhu5oCd2A1w2a0M3fEFP1UYBvQG1pnPH17pgYheSLV/T5Gmh0XpRXrXLTM5/w4L1",
-	"tQYzkWJc3nrcpmyjTZauelvSPWphvx92dq1iTCc0sUti6K+KZyfbOEdxBcoZIn2XjMyYympOVVRXbgTb",
-	"LhDKUhqpZnvW0Km5CP1+QbflFzh9BTQrvn+6ID1lX1gwfHY7q+Ys90A5EjdhjBZ9dCu5mavg2Fwa1bP7",
-	"46+wvnGrZmsDh6bHbb2TlLDQvkE7hCSdLWgXGzbfI/2BJe2jnJ72e1mJmvOskDLWeUI0PiFyS3zoQqjD",
-	"sb3zHO7cQK6Jkdg54RC5FJGzA0GMh5/571obglnn0MDQSHWTEp99xq44ZR8xg/hhS7HN3Pi25p0cQk2c",
-	"qUte+8x1HHcujMfi9Y4wS5S03ReGm35xC2pvCmwwCeUaBKpE0z0eZ5AiZMupwR8uBE6JH91m4THgOCQ2",
-	"VdkCx8rMEjdcq0gnhI3sM7BLp+SWabbhQOzImZEZfGb3YmGs4n1JgXyQ1UeFcTQsJIRycvevoVgXUnZV",
-	"rYtV25Tu2iqiNeiLjbwFN4X3N7MKCDzvmhbnFOMtEjysAtoZ2g4ga0oImpKZ1LeTrinnsoF8dhMsFeus",
-	"YNV8wcFoeC6TnT2c67wskxaRUbFyXa717NRNtq5ArZ+cns6vxPl3tlKaJVWcNRNrHxjOecV12k04xOX9",
-	"tZi4uLfRwI0aW8R+rahLM4UVpsEmjfbZmZ+RUA24OtCUjn2dnLQx0kCWvbUa2IwxO0es8rYoiGtLk6iB",
-	"L2QVSY9hIGa/VRuYQt40NP/LrTf0TJPMwcPQLPVwiHhBJcX7tdEmorvvN78EBywk9oBv6z/+GLR1pImR",
-	"Kp4AuuoSQF/R0KeNrIYJs+FkquaDGsnotI0/aoNrBpQcxW6Z2D3CeADBmn/BVVR6jTKFlDcBlEU32ND9",
-	"WtYmCtWbYn8/Y3Dtbmw3W4wlRxNivXywI1aUqV1rbqCUrLDxwlBMhfwBSj5qT0T5PhakHyaUcfbKammU",
-	"1Q1ARGMo13JBXtwBUz1x2M09jMDWwSHQ0B85L+XoMHKsAOA+MT9T29vGUWa1E3fbjbLLEvTLso+W6PG2",
-	"YmHRqAqYsz0pIWRbx9QGKo14XMsSNjLfh0M75gGaTr9RI69d9P0t2WfD9T2OrO+rs7EDTQTv7aZTtB/C",
-	"91rbZcezuDX9oAdmbgehujnRL5cm/5RMGN+UNyqd5kyZfa9GGvvgPzqU0bYPWPPgXgvWJvrqR9/V2H9P",
-	"oK2VjXB0ym7ib7ZAZXS6DCDXZAOmARCkwWpFe8qMWJvvYkfsPALOIw1Gcres+5Zqs3bdHUfPNuK5Qj8e",
-	"tFn0jZ3y3fBtpbxADhqrn1bfKFM+PbyPksufA10UNFGxLMoK7Uojhrjtut5EbVGZNs8IdkeSs/5JR6aJ",
-	"3dXcTkXMjC9an/34Ekb5xS77hsc7U+cF2n4Q190vpAs1fUvkF51BG6xyLF7drjtBbcsITqpGtEx7CjAQ",
-	"gpEQHdopuzImtjICeKW6wQM2ltxUMCnQCYc0LCZyXIH03KtsX12pVdaUFLIhBdsV18JI69kxIWT/0e6L",
-	"GOkqr5glCsmpDWS0BJc8Wl2La+Ea1VwZtmScM9eGbF/ZcdAkh50C+3uLZsQ9xZNPFgU/I3ALak+wxnUt",
-	"MqoUA02Y0cTabsIE/m0B9IpcgTAgMrCzUBFOZVSgtBT4/UYxY0AQJq6FVQM0/4TqG4//yQulpHJrDaU4",
-	"4q9r0c4n2y/5Vl/g+eraMomzDIRzAf5+mYuKZgU8erw6tU5G8eQ8KYyp9PnJSdM0K4qPV1LtTvy7+uT1",
-	"q8sXP1+9wHe6IlpyKVU476j9edHVqRtiMSKtWHKePFmdrp5Yq0pNgQb1xLEWS2CuG8aaW7x+5lVudYJp",
-	"89wNSQc38kycCeuGnLh7de7SGA78JOCz+dTmROgOyAa2UmFmMnYPD90aD2PDFTi9U3aPTw+P2d39Nrpu",
-	"5/Hp6ZGrdpZdsdMdqo9csmMRmt1RSjZ7J29Y7QkndOIzt0vtXd+TJrouS6r2/QZdHYimrPe1wN/i21+T",
-	"d+iM7UuepSd/svxukq8/gmPrYq6+cjfcfFvSxsjaUuAhyPk2ZHDvpeAJl7v7teM13juwnJLpv1aL3NMk",
-	"ej9W6HM8eofVt+R86AM9olJ2q1zuiJKNfggx8Mke59AKqkkuBaREgPXaZMuUNj0BsUx28hFuOqikjvSV",
-	"XuQ5VlnwhJ2RrrdU7tD1bax10oO7Fdo2AVLjPSs5NYDlmmvBzIq4O2JKIK9yKCtp/db+0f/APlR0/FPP",
-	"Avsh+/EM0P9an3gt5BZ9GcaJGoR55t7FHFr7onusYFtr8O5qJOxyd4nAdiTm41JDaKDCpQFiSXfjkKs9",
-	"OcAQWkwo+fDh1d9beS2A5qA6gR3t+ehNbz2HcObj2PD7bxPuASPz5zLfP5gQh8Oxd0MoaNd6d6A7Zw+p",
-	"O775OW44rSRSi4bCiU8mglg+hB69ttKNYVt71LYcGtdOdwqg3J1HmHJMP7kRX2lqhoFj14bUJs5isWvk",
-	"DolaT8DpIZWfS1O42/MewCp1DYwalI3N8AS/0dY20A3VQKjQDSpKIPAVqFuWgScybw99eCIPF/sBz785",
-	"Sfj05LQsP6Xk0xl5cnL2F/zrkf3rOrF/P/6OPCFnJ4/dr9PV2d/++hTHPE6fflpdiwviYp/2aD71eBtl",
-	"7BMC50/PCCVbRbHe3Q60tgBHZQXomMF5BzT3GnxgdGLeLdx7M8dCRC5msD42Nq1L/Rybd06m6Zt6Trep",
-	"Cd13svAQgmkZQqif0PcLupjJktKalz6cgi0oG2R5kWyvyDiKpt60ox5U/ZcdJWnPV9yXB5469BG5eVPK",
-	"XDtEkVrFFu5iCO1/9HuVffwY60b+ehZic0PXFo1fwsgRLzPQR/hXcSqOgR40SLqfItDYvlbSGwhZvRRP",
-	"EQYyALUYwLVMuGy2DbapIbq2to6Z1OEU+6PXud3eFON7490mcshYDvkz+/RauFXYzwsZpsFXau57orHI",
-	"gktYkSu8W1NIbPqIWaJLBdQA9tt/G9jQb1OeBR1OH/TTU6bD8vxBPJrlrk/QOLDdC2IRHXpg2JO/y0JK",
-	"HYRP0+a43biizf+rybiizQNaiwvOid3yg6cQdCGr77Sfu9WK3slfxOioFvHIWPui+hR2u3LHlL6ZtOL8",
-	"E9Kqw21RD0SoCQo0ANURQ4i3zrBdreCwV8xpgDZQ2Ue+gtdetodm0T010uUdNW2+s0EZzYrU4ik7m4N+",
-	"KdHSOwqSK9owscO7nraSc2sj7T/udkzsrkVBRb4iF1hVxShXyPBta0p37BbzqJqJHYdQl51tFV3V+NuY",
-	"xUEB9V9sF92+pkTNPnzQRFQnHo41UUuINW0bEDgQ7PLFJ7RiJ7dnmJbzr0SvcfUBmmwTHpb5tOV3B3j9",
-	"9+I5J29BwpEpkaMx6b2NqnL47scQGCIMQNPTFNQXBArZuLvKSiCyNivyTjYuuS4F3yNdCM1z10vpv2Mj",
-	"ysPPtPjRTcxDTUGTCmRlnf++QjhS9pfcQp2JPbsgjBkNfNt7L8Rcd7/d/V8AAAD//w==",
+	"7H17k9y28eBXQc39qnxXmV3tSpZ/sfSXpFi2EsnWaeWoriLfCEP2DOElAQYAl5qk9N2v0A3wCc5wVrNK",
+	"nPM/0u6SxKPR6Pfjn4tEFaWSIK1ZPPrnouSaF2BB428vUvevkItHi5LbbLFcSF7A4tFCpIvlQsPfK6Eh",
+	"XTyyuoLlwiQZFNx9sVG64HbxaFFV+Kbdle4rY7WQ28WnT8vFi80rbpPMvZyCSbQorVBunrcZsBvQRijJ",
+	"bMYtq7lhkAoL6ZJxw4Q17Lu3fHu+WNLCMuAp6HZpLzZnNPS+BZbcWtDu8//7fvG3i7Nvf/nD+8V/RVf6",
+	"F9iNV/ksUwYkW++YzYAZkClotlGa2UwYpiS4H+R2yUyVZG7ZnP3884s/nbMnTIPVO1YLm9G3vAB2DTtW",
+	"8Gtw22NKJjC9uxSKUlmQye7MrWzfJgv+8SXIrc0Wjy4vLpaLQsjw+x9jO30pCmGbA/97BXrXTpzjw+7w",
+	"KWx4ldswOP8oiqpYPHrop6LfLpuJhLSwBb345KZyiwZjn6pUAGLa05yn8FSlCOtESQsSl8LLMhcJd2C/",
+	"96txsP9nZwn/pWGzeLT4H/daJL5HT809HPGFLCvbTtnC6dNy8YYn189FftpZw6BTc4IVGgqQ9rSzNsNO",
+	"zHvF65NOeMXradDiX0yppKGzfa3VOodiz+QlvfGH4xYRxsU19O/nO0c5hGG1Vu4W1hloWDIuU1a7J1ax",
+	"VJ0j0vvB3FxP0huRwPiy/6Bq90Wm8hSH2FYiBby8tdLX7qqWWpWgrcfljOc2TtjU+kaoyrCa71itqjxl",
+	"WaUtM6qAtUp35y0BWiuVA5eLT8uFhY843ODCLhdWlSJxT0C6q/a3xQZkAu6OWlW6/3JwxLesjCOGIN0v",
+	"pipLpd1FLrlx5/NLjBK0B/o3P4tfxpI2136k1r9CYt1qnkLaXQsXjmrpSkrHS5YLkwHYyGxLuvpIlHtQ",
+	"XMMN5KsUtj2GkqpqnUMLJ1kVa0dUlou10rAqiplvJ1yvRRo+GBB3esZy2DhqjCe94QkwtWGcWVG6cxrP",
+	"0VDA+10CeBGbXHHrNn8Av5/51/ALmQpa3qFvwovuTgji5dFd/nQDGrdmRWniOxotfANaq8qMB3vFU0D+",
+	"ZyxAHsfjrRYSUYTn+U+bxaO/7d/J9/j6p1+GV/slnkplcTrurrabEMdX6gbiF2+trFUFCRTCshz4jWO2",
+	"knFGn41v8SbndgVSVdtstVF6PO4L6e5/ah4zKEq7668nguelVhuRx1HuSaKVMXgc16A3S7bRqmCQbsFR",
+	"Hvf/kpVcaONwsMwdMjpKlIHYZpYQ1VguUyG356yBkJAsF8YafHewPGGhwH02P8w4f/8HrjXfxX7XIt3O",
+	"voQDOtN8uxyBPkZutlpVZeSwAWxGB6v5NWiG7513r+e30dvZiCfLxbbKc7CrFEqbRU/rFXBTaSSu4106",
+	"MBtWmYrnXiIEVgqbZOeLR7LK8whY/YT7pmK4mpnXNONyG7mk7xwXdOiPzz1MGgnx/kUEZzOlro+gwSKd",
+	"If0vF9dQ2nCn9pGAnw3Q63oTBc5bUbrrMUmRR+tzMvahSV+5d/DdjytdzuUnhaqkhXRFFHpMgAyvG+qD",
+	"GkJvxVOAklzkpsP7O9SUxPKekP9NX8a/jA2o7PCr+xcXsZMvM2XVikcEmYa8oFTl8NthlWFSMfyofxbc",
+	"wpkVBUQporsW0ZN97sifbY73MbsY0q8ZZ1Lm3B4hEpQ6Kv29C0poyUX8xgsSEUymyq8MU7VkhZKwa+57",
+	"Q3kuLy4uLg4JB0i2okBxcuiG64a0GacLryF34qkjMkpIO5eTa9QY0nmKReq+MBnXJUhIV2vYKB2B1BW9",
+	"IeTWLcu9g9p6rrZsDVsue1T4cgIQHTpsnICW5MA1l8kRB2lyZSPk78r9mfnDcuI2XUjLr4FVJcuAW2SU",
+	"UgkDvbV+fXCp1rGd8ZQjrO0MeXBMbwWJCB4dE8hIue4zVcTYMJAnGp4M9sXDVn5u6W3Y1rIji3dYQuf+",
+	"jnlmh8gHMtaKj60EHA4r8CxPoSLY1pWBG1kvqoe0er+TNVP6huevO9LdhucGojpjwiVbA9PA0yUrAvN1",
+	"gi0XKSkAazfBOQsqZt5IW44EWnYtVS2X7hP3G1LHsXD5u3LTUW7+v1NT7lhw/e3Lkf+BAuK/UpT7XQ6a",
+	"lhW+vFTznyCdDMSM28oVzT2fZOSv+TZiGxwbLw56AmLmCuktqxOU23PHnBvLSr6F88UhWyktJ7oZVcme",
+	"fdQkSqOTKuNomF0rlIbK3MFYNxJV1GL6zBHeCUuXksASfO7dZ2hmViXQZmohU1WzQhkbMVyjOWk+pdBK",
+	"zX11wog9tDWTjRnHjUHxWStbBDhKJd2EUlgtUpQcc5Fcx8GmipJ7pWcgjjkMWc20XiQkWe4VbipLStam",
+	"MjTfkJbuyFOIEztZ0VvyCr5DsXENj91xyZ52bcC63UeNi/7ZQb+Nf20I+AYAtL047B30hFHyDTnvDorX",
+	"fRjPB1spZP9yHzHLUScJH4VdBY/IIcj515ww070mcdqxX4YekNdzx94d46y2WzDW6RsSpq2FyuHE0cue",
+	"OvDYURf84wuC/de4Tv/L5ZiCVlLYg/T3Z3xpuIIEoYRnHcaJo13H8zEwEqk8hZRM5cg13Z6+Qtb8mElA",
+	"xWFXQsqEHNO6pLJdcazDLQuwGuZaxOnllREygZVpRIXbfF1zk80V0VDxzp0SGWPriZMsneD7gCX8GtLj",
+	"ZCHhhf6I6OJekGDw8f3zhyyt8rxB1P4qLhm+PXNmy0mYbTyZAql6rbQMdoadkyyqPI+S9hvQqUgO3oa/",
+	"+tc+LRcO2jCxzxq4xsOM8NifNohrkG4R1cTG81lhmKP1rJqnagwuAwGg3UcX1r319M++QdYYKk0j55Kw",
+	"vwFC/+ijt7A6ltyv4Qgl+inEVGjUOHIBhlUYXxM87mSqcHLTWQZ5ygyvW6fX0vHPTMgtk8Dpm1w4cvpp",
+	"2be6DDXF3LpxGzpCZMX8veJkv9lDzr85pMpMe5J+cjtxQxMSpQrIiLRVzGZaVdvs/DhW8jA2vdCQzHEe",
+	"/6l5McIc551kw2/ip5mpPDWtzcl7END0gT5Z9j/xAHhyTc5PUlCSTJX/q3vE3olSgqSgDhwQZNL9AE98",
+	"I6Qgqrpv0c/prU8E6fmbfe7enjb9LHFdSeWOE0x7oJ+Wixw19klJu2Ntu5gIp+raLCxowSOc4IlkZLS8",
+	"F94ZWmu+idkLCuGUt/g1qbQM18RtjC6J1RylV45e7M+9LYUKuDrvFF7R+/vOgTPcE3rhHG4YCgMSZO91",
+	"GCQMKyuTQRqOyb9hWC1S0OdRwevEVwJkSlhPl4BCFvCeTFwDXCJHgwuRjlrYzGmua3AE0Ko8PSdxARKY",
+	"kFcdHjQczB2p2mwOmoAPI6Xh9Vwp3GYiuXac7vB1mEPtapFOE1sCLNfp44DFCBt2DWWw1OqDJvCHh7Y/",
+	"ZO4Ei85N7dLkAQA6G+iSiYaUTXDnVz6G6q5Upfna2wYgXRWrQkx4wt3zNrKXiwJSxg8oTA/6x34xOvfl",
+	"glgJOl+8RDpPU+txjKO1trFgDgmYfnTsMmK+LLjcsVxce/wzZA3QqqYwHuNW1bf9f/vtt/vDalvj0UGF",
+	"7Kp5EQXhPD/0wTv3TlyB61gOcKTuMiZw9Q0kSqefH/HXFavmvH4rMaiPznOcT7cUOQ4LGsujDXQHxIy9",
+	"osRYLPAPV8FfMX6j0Zx5njeYrbbgGOeEnvjThiUT9pLx8rqCyaygnDnHHeSH7u091eU6zNvG/Gv2fezz",
+	"umNVzg4z6p9snzl5GDZ4PZddeVh2NNRZ5OFP3UsarAFalE5ndcIl4cp0MPFznkT8BVxuczgGcTA95IC7",
+	"LqwOlVNDxmerSpTYKN4apTlHI4M+g3b+RqyLbkBtVnnIwxh4iDzgnGinbkD7UHbHUvFo2Bq4nu33Co6G",
+	"W2COx5IWqD2/RbOBFoyxg34uIE9bR8Yg9tY9jJIYp3BMBMMfdi/QsH4Q/GRyZZ2chf7SUrBcxAnk1Kon",
+	"VuFHii8hh+f+VFpEw+yI5SIxN3HUbxhPc2+cIrNYLjKRpiDx3qiarnIc+Z57XhQG8LpQG3CzXGi+XoM7",
+	"3CQDuEZky9PoYN+HQIow2vO33y+Wiydvny6Wix9e0P9P3j59s1gu3j5zj3768bt3T/7PYrl49tOPL549",
+	"eRkd9gfkgVdJplTec6jxmoy8Vdp4zzDoaMpmSAOZ8RHDR55MJHA4BckHj0vlhEZBkTPEmOMBJW4B88m/",
+	"X/gx7npVpUcExwUnwxEcKdtNKlN+OEEBrfsRv1lpb5ctgAaLo4mX/jhi1+RFCjGzx9vGhkcu9MxrtuQK",
+	"Ral7DcYumaolBXdJZT8/RqsJHJoRLnS8KHd0BE0TEnNqR66PJTgQEhBc/ASVyRDCNiagBcgeB/CLolTa",
+	"vtZwI6CO8Pk0jUtvScNoxs9SsfXezBGJIAdu/DOt6vkhCLTuN6qOhSGYvjw9BVG/ziXustmS/7xZq1/Y",
+	"NPDcIsaAG8lceyeJkVN6dT5IugJALDZjSsnwuYJHTtTkCkaSVggggzBJiucnA+clWXIpF5e8D8+u/sq4",
+	"E/piQbiOcvVZN5IjBGN9OONOI5PGIZqQXR7k8QDmDiBiZ/0X0JupfMa3mZCO6jm669ONfq3SLaRsvWOF",
+	"skqjSTQROqlEhDD6B6t6IkgMjWwaMDYr4VoLQHsGy1UvO0lJxtkaRcTd3MDO6rBu5Hb+UvHUK4BK0zpv",
+	"H6OCGo+cP+2QELqP/dLbFfnZpo4ORxobSNT2KFPEcUwg93POkTlUDfPhOhkG85TS57W4cTrNtRQbjIUh",
+	"/OHXMwKuWvYRluT3sewAKwbkl3wN+e0CWYLFayJ7bsqC2gZV3PcRe9NhFeZalD0j4sXIt+HWb4IReyO0",
+	"sQy1YpJ5uAa2VRIYzzVwyixu7fcPDgUMfkZYRwudfVEdwf80xPDimHiyFV2E8XV1z4risCbmYxE/2lX7",
+	"0xS+qO130updhHXa/pL3JTwdZXJf76K7m2eJ9zZWFDThCPVjsDYh7TdfRznc9UC5I8OMT4MLoQVpN5Nj",
+	"QWtZtMlHWCfAKvfjL3sinCNiGTexgKB32Y4J8iv4KeKxcvN9U+7VCUkklmmDHBshM4FDpwhnbVDxNBGt",
+	"B896dozrKx8831gPlLKEAylPFdYOUZriT1LBC4V6AV9rbsRNXKZ81bFHD80w0gi7W11vV8WDo3B7nI06",
+	"wGSjNrZWCvGV69T/WOY7/xMeiREYr5PzQkgK3ZFcUL0F9/1ZARZNq6WDNdZPMCoX6ZmptLcPJliv4wy9",
+	"kQskyKDxE8xNiYKjUCnkOaT77ZJjJEZrafQboyqdzMVuL4pek0LXLCZMsBwcSjN6FFfUSOFw4iEKuFi8",
+	"AqtWxIDwUxm+HKrrxq5aPW8vfWy0jqMIctYajPaNHuxKbVZwHPZExebf+zdE9WIKZOIzF+bYf44MFD4+",
+	"tm46tLjlDp04t4Sy+wI0YsjympuImW5ohychyN8ujNUIv3i6w0pugkWQfo7hFwXmr7A6ipk6u88Mt/Y3",
+	"aThVO24UCjmPob2y2crt00wnnjdhZRp4koUIl8cs4/kmhH1QwQn32A0Wt2Sudytd5Qev15sqhyskCZiL",
+	"WLnV9NF8LLINMHp+uEFHvBlKyMZ2Mjgl2QENr+cmvyky5s+6m17VjuxEBBvlXvMQvuQ1NjNH1WwnLACs",
+	"WQ0djSONn54GhcGQky0YSIO9VAPP8x3DIedmzOH000E379yTO5i2wwpH2Yl4993wwbHJMizBhqEnlAHz",
+	"mCGFqIXxizCoMyVNXTeH6PFboMoxQu87Ls+wIrjhR1pZZWN27CZQhJJA3PrWYKj2lDLAuDQ19IXcjoBO",
+	"CjG64mZr6iZTNRKTGFhFkmHhqiZ6k4J4RJ6ztTtakBise46+T+8adZw8VbWMU1qryhLmX7Ir/36MA9a8",
+	"PPi5eycexNKRZQI9GQKwC5wR1kdv4bJLm1u0GR57CwdPczo0c4oN3HUGTscD7Q0Q31xMhjH57TCrPEYy",
+	"bpsEs/llAU+QTDJtb+i4c/u7ePP8Gfv264f/PbZyznH0RvKil1TtseQ2a4o/JpU976JGVCv1JRFXE1qK",
+	"sdxWE7EpVtgc9vDVg2l37mkYpplqr4e6qXN4HAq2vpaoN7Ekx04Tj2oVkhZ+Q0RuWNByfDCNz3y/Q6Dx",
+	"rnesvp3Bv77wCcoHHPk0xh5T7pvGUNEHw9ZpklHB0kLfA99E3TT5ot68iS4yh4rWJ4l0y2N4NShGdOcm",
+	"Ymp005LGu2d/TRWZ2xvFZph59i8Wz8C/7IebXmwRyk/OR9pIpv3DKPq1C26sYpon12QPU1qeUWbg2i3B",
+	"HSR68wzRfBRHZviGaIro/hqxOypJ8FYaCmHiPYnIKwIRP3iozzi+bgBxYpVXay0SLuPuFEzNO04fKLWy",
+	"bVzY/O8Mr+PUlNergu9idzCmvnrPXfud33tvYWFjsbO54jGnq14rPd80ixUOVpavJ2oItmURmmSHr0KG",
+	"MSagUIkEYQ3DQWZK2uiJObKUzhM/LX77lWE8z1UNKdOOLI0xrOAfV4MiMLOC9D6ujvNwFULeZh4hj5pn",
+	"6GTofN5f9HhByxEoYsjkfasrPhdxKpMJuY2rhk+VxvBzr5BhLomqpWHhqxCKfkydyNbXdXkRUe4zVe7X",
+	"GMFYyvQLJfMwaWcmwoY40bmDG2Zyp1ThdzB3lpSnamXATphdCvR+I94b5t5lxiu3Y56/v/5RNyexU0Gw",
+	"8KWM5i43xNWaCae9oOIDngPM0sd6cfLDQ0Y96hgx4LP8VJOVJge2fSR8Cx9J7gQloZMq5zoqKqFDep49",
+	"ZejCNmUurIW5p5MDN3ZiJmCm4HnusLaDBNuKa6pGTXMips22nTRREQOyHWgA39jZY1Hdy6MM6Xde8OgW",
+	"pg80jX79cPoQeAHMitxC6tSSrx+yFLYaYH7BRT5R6/J7Ddy64/U1QJSmIl17k49PUNBxfu0qRx+9tTti",
+	"Ckd31XSptaRCk/a+kmsOrPF80+eVthmiPtxA/rgptheHSQa+7u7XD6fLZ9hKywOTIXU4yWS3quG4XNyo",
+	"3JrZ0bkA+SwuRD5Xh1/B6Uqln6JsaVYhSe8KDPgxLP3UCLh9GYRQrxsLRfvtSjZj81vLcJs9B+Tr3K4O",
+	"MnWOeiQ8d+18Hda4R3tsOh58XlFJpjYbxtErg2nH1nFyWfF8uqCkJbOSLyiJGY5sB5Yy341VpQklD8aS",
+	"9e8qxu8qxu8qxu8qxpdQMX6Xte9Y1r5rsfk3LwL/LtDevUD7byeZ9kXRSQF0KHI2yBgV9prswqHQYfCJ",
+	"I0U+VCcUBO90l6IGMym6r3yfN2oKNxZLwpXuT/PnyliG2XKB5jlmsmQ+aw7ru2EeirDobkSRzPh2cjVK",
+	"Yl0v/BE5kSeKa9oTxXTVztDf9Hc3oHdUuasRFdAvzwzfIfFXMjApbvEXohZLFgSLpn7iBshhOBSGkyNE",
+	"YXFMzeR1pWWsSyCXobL6jTBinQNzb86kZ/BRHPZlcooCOrpMRS//sC2ebDIF4fK3fw1p7SGAuKxMdt70",
+	"5KDaKdHqDk/W6oZapQVpYGbkVVt+74jMlXHhZmjK/DhtkqE2OVdOUDxdea1idjlHLldJJsr5iENuv5mH",
+	"fFzajTuko8CoRbEqVmZ2IGmyKkGvHlxczE8+9t9slLLH5JuuhFz56JU5n/is9Sh3v0WlSHSPHizJQW8N",
+	"KWI3q7UNem3z6j1NGuyzJT8DpOqdau+mtMcXyYXq4bKnVj2aMTzOwVF5WhTQtYFJlMBnqhz7Oikiwc1V",
+	"WZjyQfBQuVptPKEXhiUhE1NpR3JMzUvDNhog3x0o2HR5sFeFPx3TsPt5Fd16JQjGZd1+aGlpiTpZEGud",
+	"hIBy7WPk0xtF4g92fRMSmT3Gp873b0RUgj8eVgnurrPM4JiHEJ7Cl3mWtd8x6nMw6jaoEhfvbnPI3epJ",
+	"g9Ltm+of/+jVBVourNLxkNGrNmQ0ctpkDDWqgF4pV9MWCa35zilAE0Euxyd1jnLJfXh82OKgI4Jvh4C7",
+	"pfgRMmacoWFhESyhTcJUp0ZTptR1UFuioKn5bqWqeMSNr+BxILSoQmSnohthtGUHMtGDbathhj2rEmvN",
+	"WI5Bhf8Arc6aJl6+GBJCAjM/0H1QOgYWPW4a/QmGlUYyQA6zZT8C5k5QKxR51CfDEibuj3vg8APPN5Fy",
+	"RloV80XC6+0RYu/8MHS/wpAaP2rlqeavsCNDNYFumOePGrhWJd5hgf9teJ7P6DIcQBQWgmDoiky02T2g",
+	"j6fMc3tywI+iD5v17lldPHmnWd3nNGFdC5lOlCrb8jJukQdbg+8I4uvZGibhI3bGDiWzH7MLJkjrxqSD",
+	"jBsmvRVjVvOo/AaORk+8QJFNzr4Uhm9XxbFdSeYGFE4ffQPrZgXhYBpI7Imj9Zu/ZT0CDbx1dGAaZVOf",
+	"mUqfTxVebKrhfn69XzfRdCdPh0Mg04Bd7cqWpyx+faiutVR13GGD6TXNPeAamFT1sm0sgYZvkOkBH9Xk",
+	"wi/2+q/+GAlbLbk8WML4aOCRMX18CJOG5dMWZv6M9I6OHDRIsQmQWnavQYuO+3JCrnzO0ET6mGrbKDUt",
+	"AbA4CdlyJ2KlwdjjYqGUPO59Y+Nhy3vK19RKO7hMKUpPev2iLL8Gw3IwhpV8R4V7Otu9RWOL3V7KVwNE",
+	"zAU8N+qIFOUSU2jjngZ6RkZYh/OdXRYK+xdz6XbYmJGpZ0ywLft6NIPePDMjJDFxOZqw7TSlqYxdehjx",
+	"MZyzH91R9CtWz+OuXrOMLIWmOIJRt2DfyxybgdvtNgc1iQm344AOW+LkUgIdsleXQ16RVE0tDGOhNOhF",
+	"cXojNd6jpkH2BPXA76jGulv0YaJ82V/f/dPS5FH577CofTT35zBfoyAX2Dgyqv39LAuuryF9GhJQBt3q",
+	"jquIeNtu0vsKHkb2R0t+AzwNt+qo9LgDkUOdLhrdw314Ea1HqapyNdH7sWk36wgKvkmXQ0MJ3Jp+U8v7",
+	"hzI3cYAQZ9XIH4e+2hvxNFX7PyZZqM3GTPS99QITlqJBFxY2bZLQCncJSNv6idZKzxBLOys6u39xcXTv",
+	"+anNPYix0zGSmZ6NaQuhcsxEnezl4ldsiUrFuAdlaVKh7a5TfyZ2Ef8a0ffdRaLPUp/CHP30na9m3v1O",
+	"orSmakn0Y6Jb47vG7TJQKABSw9Zeg60xLb0V0Qpk7EG+rSHPI0LakWX0NtwJdbuDbUaxxad/38mBx8yx",
+	"1Z7GNVWIMjxB6/gWmlGE9lmfuyi4Qu/nY1zAXB7nMw5lYgcHQtulmuQmVzUY+9i37LrsNh0Vhrldza1Q",
+	"TsVRjlmfm/yYg/KLPW4Ob6aeanHS1NqihiRSkePcl0K/lQjdW+UQvdpdt4jaZAcTVg1g2S2N2EOCARKN",
+	"+bdbmZAbFdGalL5G54QDN5dCSQqV8iF/6JwgW/wjf2W71xUF8yXLVM0ysc3eS4uxjBjekmHIsUHLFGar",
+	"CtsJtVlDwsnaL+z5e/ne+zJIiS9EngtqP+A+2eZgQsTaEscyjJ5iPLPTjh4zuAG9Y5jg/16G4qXCGuZk",
+	"Gscv3c+SF3DOrkBakInTI4DL0EimBG2UxPlrLawFyYR8LzG6ygk/jJvr4Hv6Tmulaa2hDgELVV2JHUsM",
+	"ucMKj5Cn5+8l6rYJSGIB5NNZPCl5ksHZ/fMLJ3zpfPFokVlbmkf37tV1fc7x8bnS23v+W3Pv5Ytn3/14",
+	"9R1+01YQWDxTOvQhNL6P4/kFvaJKkLwUi0eLB+cX5w9QmLcZEtR7eJhnqeYbX09dxZL8yYzv27+JbdVE",
+	"BZPbqmXJdBFMo3xRZSf6q4eLwqIxHosSLlnGb9yZ+NLsTTi8o/vczf8iXTxa/Mmt8KnP6PUFF56qdJJi",
+	"tK8I8H2k8XW8oaZU0mud9y8u0CWpHEaQ9lKWuUhw5nu/+qRwoj8zu1V/+rScLGvODZY5xHLma2pt2BTq",
+	"mNqIX+29phAy1oIvCq53rbM0dFD1B+Bus5Odlm3jcyTi/AYt/ZY7AfdvWAti8YsbkBCBShxQHnof/i+F",
+	"IfCTLqhJ2jWT7tH2lXsvsSTJp+WI3gpDartPgArVfIQ0FjiZ7Nx7f69A74Kj+lGnBGV7Kg0MvWw+DjyM",
+	"qesfJHy0H5o4I74FD62pqfnGev9XmLgfmjt2lfxy1+iGZSkjKOf0Z7ejJVvviOqdANcaPG4juh0CjfBp",
+	"2ZCRPhI9SdNwhY9Dob/AbkGwPOHFv/yCF/8U0H9dNRc9mEDi4G+v871/ivTT5J3+HuztjuNFurh7zL5z",
+	"eP4UglKjCFxF2OAbKodNocFfX973kmJjfoLckLONzLJO4mHYwhcPy3NmvI2pE0hebM5ecZtkY25HZS5v",
+	"fzjLw29tcOrT36p/ATtFs2B9CpQguI/Z6cE7di9X28O886Xa3tFxTvHYW7E5etrjc6NSw/vsQ3dKG0Ip",
+	"5j08z201V1umVW1OLWLh9U7R6SDBKXck4nYQxB3yGD/KTFmvfeVAaT1DAVeVr/Gl3x41Pvk9fJtprHsU",
+	"riFCj/GaPFJDWj3F3O4SnKLgW7j3a0lG7MhFWQvJ8VINRcIoGHGDp4Dckz7MZrO2J+zPr7/7fsle//i9",
+	"093ewfo1Ot6oHiD7I3v19Jy9oNJulZbYLl+Tnw2TDSn7jtqPgExUCinjEuolMyoofpQigkyy6SIrpNcT",
+	"cwzwvIbSjtnh1WefZY/BTdwKlViwZ8Zq4MUtDrU1/FhdwX8YY/wLQMm4v4fokJ2QnIZ0T/dKt00RvzfU",
+	"TOC3Ko2eHNwk6vf0Ymytf8R17n/slgY32AJpA+7PfMuFdDfaIKs0lu/M+OJRzZHPPJYjhcu22N9/ooT5",
+	"ll9Dq8VtWi0ajZChauP4TqF1VotQdj5upmtSfdGD4pQULAteCikDJiy78ec+cOqg8e0ZJvk+a5awmEtS",
+	"jzuOdoIQTHAHhPVz+nfQAmN1jGd22ojLrCFWxGFAOLBl4IxK+85l1PJenkSifVsrstBqaC06OizEUNTo",
+	"esdCb1yPj88ypQwEjKz2WozTlIKtnCAXQlPVFtFurXGSxvX3lWFNCVRWle71lFtADH4vhT1nDWK/SKEo",
+	"lQWZ7M7+AruQpBvQnpDATeQmTwCdEI7uvZdqgwZ9MoOCtI/pW+o2ED6kx77rFdnsB6qc2j5D795J7Fen",
+	"uTWVfdWQsUN35fKUepjvZRMnnyjAI/H0ffE9PudqewoMfulwqY0Kc6Jk0RdIWj0sA55TJMWUpvADvXFS",
+	"0tKWfW7SK64PR9P7r+aQjqfKZixVp9Fw28r7BvSNF+SFNe4m8jVvatZ3AHwFGjsZEJBzbGu2hyB87TDg",
+	"6q/fLwPZ2TEfqIc0D2+j5IVTrIMTqe43G/D6gaOT5Ejk7H+/YU7XIDeiaToj9Q/4tRbSUtu1O+JcvZ50",
+	"t2JapE+am+0fPhb5SVRKjCAxS8q9b/LBFTX0P4WiSU3r1IbR0TuyXTpIxwWYvOkbt43VOf4ZW7ETpfjw",
+	"4KIoPizZh0v24N7lN/jTmfvp/cL9fP8r9oBd3rtPv12cX/7xvx/iO/eXDz+cv5dPgr+xLZZMLmCkQR/Q",
+	"l/vhMeNso6k3Z/OiAxW+lWRgYuT/DfDU+3tGLCBmScPg2SEyTPiPvolVLY8PS1F6+8adExR4p1Y62tQE",
+	"ahIunAIL3YEw7gf09fvJje9A6dhPFxvB6T6yIVkhNn2/1/NV89a/UPJs2qmdTvJ8p1RqyHqJTXIl5SYY",
+	"/0u3CYtpW1MO26x8/hFi9ZC2wjnOhMEMWDDP7Dm/MudyRtBCJ2rFYKXcwulgPtBsiQ3FAxiQE3meQ3rS",
+	"e4kLMpVjL8IuiU+5X7oF2EOSqm+FRZtIIREppI/d0/eSVuGmlyoMg59UuTeHUQ6sW8JQIYtQIlLJMDft",
+	"blhat1nJF7Zv+fzNuKE05/IkEo87XR8zFJTxvi7uUyem1B/33hl8xMSjSa7256uffmSZylNsX2VI+/E9",
+	"i2TKrgFK5Jv3eCnu3Vw2EHCDnzugPcZ21TRCmxU9FnG+w4W8IRPRDMbUNMC4HQvp9uE4ko98ppV1jBEb",
+	"kZ8suAEPnxpOiXzCuokHL7Ah+5nverKHCL1RNRJLVTehOFz6YkkhIOecvVG1D3wD6163GQjNRLoka3nz",
+	"FwrkGMu3uApqEn+b8KjQEubODW60RL/eyStOj0/ouUPvAgVd8TRdNpUlNNV2pR7Xhw57n92tCV3GmdC2",
+	"2lJ4v5+vDPtATXQ+nLMneR50lq1SKboq30uHAYgRzKotamS+eKyExz7WoCFR3TCDJsbgvQx9eHqWjCZg",
+	"IcZJ6Ew86fgNo867YAfwTYc+H3scEyYdlDf9jUzmK/FEkMXwOhJJGYljvOL1bWB9xes7B7Nb2pRCyeu7",
+	"i1+kesS3jl503HWvFH/F63+pAI9wPZns7siH2/LJo/tMpsqvjB+7oWDd+rKGKYlC6lFhf4TxXyjob/qe",
+	"XH6he3I6H6C7dEJ6A7qhBssT+H8w2O82h3DXztW7hyN6WHDn/5ZBfrc9lDsO8fu34TV3ENzX4zUH7tNx",
+	"AQy/vRt2x6ELmD20P3AhFnHwWXD89403+MJH4WMN3NBo3d4cYiK+/uMk/6Av7w48bvxJb4YqTynkzEZI",
+	"T6XpkyMxcpoAnwxeVH/xCxvoDh3UXZHurFtMMReodCussD2B0BTfcnbAUHxluRUJ5bTUimmxFSmj0k9d",
+	"56RT1lUtWd0G0GAb/lC8W8n3mCaYVJaBTJcsEygfeHsy5q7XmchJUMg5mp3XGgza987ZOwx3+EC1jj44",
+	"APLcKKqhjVqoV7uEG9uKkinNNjzPO5aBUAkJTQmzrcjdQmd3hKn9KllfGl17tQj3GJbbapNtSSm06+wY",
+	"9jI4iaNdA9uoSrdTJFzrHePkfmm0LIdFQjqEnLJAmxqgPBANFpI1hzXYyfBtLJTukQ8Ja7I4KWsTn1pF",
+	"GbAkM2ENy2UoPkERAW2EL2ep5rWQW0zr9Kmh+MftVsjte5lxmZ6zJ1gAxxel64ajbcUNZvQaIbd5ExY1",
+	"H42xINEdIXC3xM2XRl/c1xS5dQ9Pmg3VogcdzRT6Vb5gylmbOTrlh9s1zhVfXAX9YGto2lo8JgIXiuA2",
+	"iIjRCsZdB8I16g0w9sn3683cDQqMCsR8YTTo73HKANqDsjejnczR3snw9t3QOpahUGSSKTlwu3uGjCWr",
+	"9E0Qnijb3Xu+UEbyH0TrEPpYL9XMSfE/gUa0ni2Po/FUKG/e6rjgnKLX+RrXOv62sS2jxxilAYewxC8y",
+	"7JvGqJxBZTveHCXzHd4lxtOUcNfP81JtI9M0oQY0cB4qIhhWgipzKnDmTqHoLrnxik/smeK5hDWQbzrf",
+	"hfCtT798+n8BAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

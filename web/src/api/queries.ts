@@ -5,9 +5,23 @@ import {
   useMutation,
   useQuery,
   useQueryClient,
+  type QueryClient,
 } from '@tanstack/react-query';
-import client, { unwrap } from './client';
-import type { Blade, Cut, CutMade, Units } from './types';
+import client, { ProblemError, unwrap } from './client';
+import type {
+  Blade,
+  BladeInput,
+  Cut,
+  CutMade,
+  Pin,
+  RackFile,
+  Retirement,
+  SawInput,
+  ShopInput,
+  SupportRequest,
+  UnmarkedReadings,
+  Units,
+} from './types';
 
 const forGood = { staleTime: Infinity };
 
@@ -24,15 +38,17 @@ export const useShop = () =>
 export const useSaws = () =>
   useQuery({ queryKey: ['saws'], queryFn: async () => unwrap(await client.GET('/saws')).items });
 
-/** The whole rack, page after page. */
-export const useBlades = () =>
+/** The whole rack, or the wall of the retired, page after page. */
+export const useBlades = (retired = false) =>
   useQuery({
-    queryKey: ['blades'],
+    queryKey: ['blades', { retired }],
     queryFn: async () => {
       const all: Blade[] = [];
       let after: string | undefined;
       do {
-        const page = unwrap(await client.GET('/blades', { params: { query: { limit: 500, after } } }));
+        const page = unwrap(
+          await client.GET('/blades', { params: { query: { limit: 500, after, retired } } }),
+        );
         all.push(...page.items);
         after = page.next;
       } while (after);
@@ -43,6 +59,7 @@ export const useBlades = () =>
 export const useBlade = (id: string) =>
   useQuery({
     queryKey: ['blades', id],
+    enabled: id !== '',
     queryFn: async () => unwrap(await client.GET('/blades/{id}', { params: { path: { id } } })),
   });
 
@@ -59,11 +76,33 @@ export const useBladeLog = (id: string) =>
     getNextPageParam: (last) => last.next,
   });
 
-export const usePlan = (cut: Cut | undefined, units: Units) =>
+export const useSaw = (id: string) =>
   useQuery({
-    queryKey: ['plan', cut, units],
+    queryKey: ['saws', id],
+    enabled: id !== '',
+    queryFn: async () => unwrap(await client.GET('/saws/{id}', { params: { path: { id } } })),
+  });
+
+export const usePlan = (cut: Cut | undefined, units: Units, limit: number) =>
+  useQuery({
+    queryKey: ['plan', cut, units, limit],
     enabled: cut !== undefined,
-    queryFn: async () => unwrap(await client.POST('/plans', { body: { cut: cut!, units } })),
+    queryFn: async () => unwrap(await client.POST('/plans', { body: { cut: cut!, units, limit } })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useComparison = (cut: Cut, pins: Pin[], units: Units) =>
+  useQuery({
+    queryKey: ['comparison', cut, pins, units],
+    enabled: pins.length > 0,
+    queryFn: async () => unwrap(await client.POST('/comparisons', { body: { cut, pins, units } })).items,
+    placeholderData: keepPreviousData,
+  });
+
+export const useSupports = (request: SupportRequest) =>
+  useQuery({
+    queryKey: ['supports', request],
+    queryFn: async () => unwrap(await client.POST('/support-plans', { body: request })),
     placeholderData: keepPreviousData,
   });
 
@@ -101,7 +140,123 @@ export const useLogCut = () => {
     mutationFn: async ({ key, made }: { key: string; made: CutMade }) =>
       unwrap(await client.POST('/cuts', { params: { header: { 'Idempotency-Key': key } }, body: made })),
     retry: (times, error) => times < 3 && !('status' in error),
-    onSuccess: () =>
-      Promise.all(['blades', 'saws', 'plan', 'sweep'].map((k) => cache.invalidateQueries({ queryKey: [k] }))),
+    onSuccess: () => refresh(cache),
   });
 };
+
+/** What the shop knows has changed: everything that follows from it is asked again. */
+const refresh = (cache: QueryClient) =>
+  Promise.all(
+    ['shop', 'blades', 'saws', 'plan', 'sweep', 'comparison'].map((k) =>
+      cache.invalidateQueries({ queryKey: [k] }),
+    ),
+  );
+
+/** A change of the shop, after which what follows from it is asked again. */
+function useChange<V, R>(mutationFn: (v: V) => Promise<R>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn,
+    onSuccess: () => refresh(cache),
+    // Somebody else was first: what they did is fetched, to be looked at.
+    onError: (e) => (e instanceof ProblemError && e.status === 412 ? refresh(cache) : undefined),
+  });
+}
+
+const etag = (version: number) => ({ 'If-Match': `"${version}"` });
+
+/** What a blade's numbers come to as they are typed, or which of them cannot be. */
+export const useBladeDraft = (body: BladeInput | undefined) =>
+  useQuery({
+    queryKey: ['blade-draft', body],
+    enabled: body !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/blade-drafts', { body: body! })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useSawDraft = (body: SawInput | undefined) =>
+  useQuery({
+    queryKey: ['saw-draft', body],
+    enabled: body !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/saw-drafts', { body: body! })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useUnmarked = (body: UnmarkedReadings) =>
+  useQuery({
+    queryKey: ['unmarked', body],
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/unmarked-blades', { body })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useAddBlade = () =>
+  useChange(async ({ key, body }: { key: string; body: BladeInput }) =>
+    unwrap(await client.POST('/blades', { params: { header: { 'Idempotency-Key': key } }, body })),
+  );
+
+export const useChangeBlade = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: BladeInput }) =>
+    unwrap(await client.PUT('/blades/{id}', { params: { path: { id }, header: etag(version) }, body })),
+  );
+
+export const useRetireBlade = () =>
+  useChange(async ({ id, body }: { id: string; body: Retirement }) =>
+    unwrap(await client.PUT('/blades/{id}/retirement', { params: { path: { id } }, body })),
+  );
+
+export const useRestoreBlade = () =>
+  useChange(async (id: string) =>
+    unwrap(await client.DELETE('/blades/{id}/retirement', { params: { path: { id } } })),
+  );
+
+export const useSetPhoto = () =>
+  useChange(async ({ id, file }: { id: string; file: File | null }) => {
+    const params = { path: { id } };
+    if (!file) return unwrap(await client.DELETE('/blades/{id}/photo', { params }));
+    return unwrap(
+      await client.PUT('/blades/{id}/photo', {
+        params,
+        body: file as never, // the contract says bytes, and a file is those
+        bodySerializer: (f) => f,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    );
+  });
+
+export const useAddSaw = () =>
+  useChange(async ({ key, body }: { key: string; body: SawInput }) =>
+    unwrap(await client.POST('/saws', { params: { header: { 'Idempotency-Key': key } }, body })),
+  );
+
+export const useChangeSaw = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: SawInput }) =>
+    unwrap(await client.PUT('/saws/{id}', { params: { path: { id }, header: etag(version) }, body })),
+  );
+
+export const useRetireSaw = () =>
+  useChange(async ({ id, body }: { id: string; body: Retirement }) =>
+    unwrap(await client.PUT('/saws/{id}/retirement', { params: { path: { id } }, body })),
+  );
+
+export const useChangeShop = () =>
+  useChange(async ({ version, body }: { version: number; body: ShopInput }) =>
+    unwrap(await client.PUT('/shop', { params: { header: etag(version) }, body })),
+  );
+
+export const usePreviewImport = () =>
+  useMutation({
+    mutationFn: async (body: RackFile) => unwrap(await client.POST('/rack-import-previews', { body })),
+  });
+
+export const useImport = () =>
+  useChange(async (body: RackFile) => unwrap(await client.POST('/rack-imports', { body })));
+
+/** A sheet of labels, as SVG text. */
+export const useLabels = () =>
+  useMutation({
+    mutationFn: async ({ ids, units, skip }: { ids: string[]; units: Units; skip: number }) =>
+      unwrap(await client.POST('/labels', { body: { blade_ids: ids, units, skip }, parseAs: 'text' })),
+  });

@@ -48,6 +48,49 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/comparisons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Two or three blades or settings side by side
+         * @description The same cut with each pinned blade, height and support. Saves nothing.
+         */
+        post: operations["createComparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/support-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Where four supports carry a board that is cut in two
+         * @description Statics of two rigid halves, each with its own weight and half the saw on
+         *     its cut end, hinged at the line while the last fibres hold. With
+         *     `now_mm` it also says what would bind, tip or fall where the supports
+         *     are. Saves nothing.
+         */
+        post: operations["createSupportPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/cuts": {
         parameters: {
             query?: never;
@@ -80,7 +123,48 @@ export interface paths {
         /** The blades of the rack */
         get: operations["listBlades"];
         put?: never;
-        post?: never;
+        /** Put a blade on the rack */
+        post: operations["addBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blade-drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a blade's numbers come to, before it is saved
+         * @description Answers the figures that follow from the numbers, or the first number that no real blade can have. Saves nothing.
+         */
+        post: operations["draftBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/unmarked-blades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read the numbers off a blade that has none on it
+         * @description Any of the readings may be left out; what follows from the others is answered.
+         */
+        post: operations["readUnmarkedBlade"];
         delete?: never;
         options?: never;
         head?: never;
@@ -96,8 +180,137 @@ export interface paths {
         };
         /** One blade */
         get: operations["getBlade"];
+        /**
+         * Change a blade's numbers
+         * @description Refused with 412 where somebody else has changed it since the version named in If-Match.
+         */
+        put: operations["changeBlade"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/retirement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take a blade off the rack for good
+         * @description A retired blade is never offered again. Its log stays.
+         */
+        put: operations["retireBlade"];
+        post?: never;
+        /** Put a retired blade back */
+        delete: operations["restoreBlade"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A blade's photo */
+        get: operations["getPhoto"];
+        /**
+         * Keep a photo of a blade
+         * @description A JPEG, PNG or WebP of at most 8 MB. It is turned upright, made smaller and encoded anew, so that nothing else that was in the file is kept.
+         */
+        put: operations["setPhoto"];
+        post?: never;
+        /** Throw a blade's photo away */
+        delete: operations["dropPhoto"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A sheet of labels to print
+         * @description A4 in SVG, three by eight, each with name, numbers, what the blade is kept for, and a QR code of its page.
+         */
+        post: operations["printLabels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rack-exports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The rack as a file
+         * @description JSON holds saws and blades and keeps to /api/v1/schemas/rack.json; CSV holds the blades.
+         */
+        get: operations["exportRack"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rack-import-previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a file would add, change or be refused
+         * @description Row by row, before anything is saved. Rows are met by their id, else by their name.
+         */
+        post: operations["previewImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rack-imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Save what a preview showed
+         * @description Takes the file again with the preview's `digest`. All of its good rows
+         *     are saved together, or none; where the rack has changed since the
+         *     preview it is refused with 412.
+         */
+        post: operations["importRack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -131,8 +344,65 @@ export interface paths {
         /** The shop's saws, with the blade that is on each */
         get: operations["listSaws"];
         put?: never;
+        /** Put a saw into the shop */
+        post: operations["addSaw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/saw-drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a saw's numbers come to, before it is saved */
+        post: operations["draftSaw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/saws/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One saw */
+        get: operations["getSaw"];
+        /**
+         * Change a saw's numbers
+         * @description Refused with 412 where somebody else has changed it since the version named in If-Match.
+         */
+        put: operations["changeSaw"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/saws/{id}/retirement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a saw out of the shop */
+        put: operations["retireSaw"];
+        post?: never;
+        /** Put a retired saw back */
+        delete: operations["restoreSaw"];
         options?: never;
         head?: never;
         patch?: never;
@@ -147,7 +417,8 @@ export interface paths {
         };
         /** The shop */
         get: operations["getShop"];
-        put?: never;
+        /** Change how the shop likes to work */
+        put: operations["changeShop"];
         post?: never;
         delete?: never;
         options?: never;
@@ -237,6 +508,16 @@ export interface components {
         /** @enum {string} */
         Splinters: "none" | "fuzz" | "splinters" | "torn";
         /** @enum {string} */
+        Form: "through" | "groove" | "rabbet" | "cheek" | "fold";
+        /** @enum {string} */
+        Bed: "air" | "runners" | "sheet";
+        /** @enum {string} */
+        HeightSchool: "saw" | "proud" | "gullets" | "full";
+        /** @enum {string} */
+        Coating: "none" | "nitride" | "slick";
+        /** @enum {string} */
+        FileFormat: "json" | "csv";
+        /** @enum {string} */
         Bound: "scorch" | "hand" | "bog" | "splinter" | "gullet";
         Cut: {
             /** Format: uuid */
@@ -260,10 +541,39 @@ export interface components {
             exit_support?: components["schemas"]["Support"];
             /** @description What holds the end edge (the bottom face for a chop). Left out, what a shop does without being told. */
             other_support?: components["schemas"]["Support"];
+            /** @description Left out, the cut goes through. */
+            form?: components["schemas"]["Form"];
+            /**
+             * Format: double
+             * @description Of a form that does not go through.
+             */
+            depth_mm?: number;
+            /**
+             * Format: double
+             * @description Tilt of the blade from square.
+             */
+            bevel_deg?: number;
+            /**
+             * Format: double
+             * @description Turn of the cut from straight across.
+             */
+            miter_deg?: number;
+            /** @description What lies under the work of a hand-held saw. Left out, nothing near the line. */
+            bed?: components["schemas"]["Bed"];
+            /**
+             * Format: double
+             * @description Length that is cut off.
+             */
+            piece_mm?: number;
         };
         PlanRequest: {
             cut: components["schemas"]["Cut"];
             units: components["schemas"]["Units"];
+            /**
+             * @description How many options to answer at most.
+             * @default 60
+             */
+            limit: number;
         };
         Plan: {
             cut: components["schemas"]["Cut"];
@@ -281,9 +591,27 @@ export interface components {
              * @enum {string}
              */
             show_face: "up" | "down";
+            /**
+             * Format: double
+             * @description Width of the section that the blade really meets.
+             */
+            meets_width_mm: number;
+            /**
+             * Format: double
+             * @description Thickness of the section that the blade really meets.
+             */
+            meets_thickness_mm: number;
+            /** @description The saw does not reach through; half is cut from each face. */
+            both_faces: boolean;
             options: components["schemas"]["Option"][];
+            /** @description How many there are beside those answered. */
+            options_total: number;
             stopped: components["schemas"]["Stopped"][];
             ideal?: components["schemas"]["Ideal"];
+            swap?: components["schemas"]["Swap"];
+            kerfs?: components["schemas"]["KerfAdvice"];
+            by_rule?: components["schemas"]["RuleSheet"];
+            hold: components["schemas"]["Advice"][];
             cautions: string[];
         };
         Option: {
@@ -312,17 +640,76 @@ export interface components {
             /** Format: double */
             height_mm?: number;
         };
+        /** @description What stops some of the blades, and the way out. */
         Stopped: {
+            /** @enum {string} */
+            rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach";
+            why: string;
+            way_out: string;
+            blade_ids: string[];
+        };
+        /** @description Whether to change the blade for this one cut. */
+        Swap: {
             /** Format: uuid */
-            blade_id: string;
-            stops: {
-                /** @enum {string} */
-                rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach";
-                why: string;
-                way_out: string;
-            }[];
+            on_blade_id?: string;
+            /** Format: uuid */
+            best_blade_id?: string;
+            stay: boolean;
+            /**
+             * Format: double
+             * @description A change that takes less pays for one cut.
+             */
+            worth_minutes?: number;
+            text: string;
+        };
+        KerfLoad: {
+            /** Format: double */
+            kerf_mm: number;
+            /** Format: double */
+            power_w: number;
+            /** Format: double */
+            load: number;
+            /** Format: double */
+            bog_m_min: number;
+            /** @description By the riving knife or the brake. */
+            refused?: string;
+        };
+        /** @description Thin or full kerf, judged by motor and circuit. */
+        KerfAdvice: {
+            thin: components["schemas"]["KerfLoad"];
+            full: components["schemas"]["KerfLoad"];
+            /** Format: double */
+            motor_w: number;
+            /**
+             * Format: double
+             * @description What the breaker carries for long. Left out on a battery.
+             */
+            circuit_w?: number;
+            text: string;
+        };
+        /** @description How a material without a feed window is cut. */
+        RuleSheet: {
+            blade: string;
+            saw: string;
+            saw_may: boolean;
+            feed: string;
+            lubricant?: string;
+            protection: string[];
+            never: string[];
+        };
+        /** @description How to hold and guide the work. */
+        Advice: {
+            /** @enum {string} */
+            topic: "fence" | "stop" | "sled" | "push" | "end" | "support" | "passes";
+            text: string;
+            /** @description The obvious way would hurt somebody. */
+            halt: boolean;
         };
         Heights: {
+            /** @description Of the suggestion. */
+            why: string;
+            /** @description The cut leaves no choice of height. */
+            exact: boolean;
             /** Format: double */
             proud_mm: number;
             /** Format: double */
@@ -455,6 +842,96 @@ export interface components {
             /** @description The schools of setting a blade. None for a chop. */
             schools: components["schemas"]["School"][];
             also?: components["schemas"]["Setting"];
+            /** @description The passes of a cut that takes more than one, at the typed height, or the suggested one. */
+            passes: components["schemas"]["Pass"][];
+        };
+        Pass: {
+            /** @enum {string} */
+            name: "first face" | "other face" | "scoring pass" | "full pass";
+            scorch_assessed: boolean;
+            setting: components["schemas"]["Setting"];
+        };
+        ComparisonRequest: {
+            cut: components["schemas"]["Cut"];
+            units: components["schemas"]["Units"];
+            pins: {
+                /** Format: uuid */
+                blade_id: string;
+                /**
+                 * Format: double
+                 * @description Left out
+                 */
+                height_mm?: number;
+                exit_support?: components["schemas"]["Support"];
+                other_support?: components["schemas"]["Support"];
+            }[];
+        };
+        Compared: {
+            /** Format: uuid */
+            blade_id: string;
+            cut: components["schemas"]["Cut"];
+            setting?: components["schemas"]["Setting"];
+            /** @description Why this blade or height may not be; then there is no setting. */
+            refused?: string;
+        };
+        SupportRequest: {
+            material: string;
+            /** Format: double */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Of the board
+             */
+            span_mm: number;
+            /**
+             * Format: double
+             * @description Of the board
+             */
+            breadth_mm: number;
+            /**
+             * Format: double
+             * @description From one end to the cut line.
+             */
+            line_mm: number;
+            /** @description Where supports are now, from the same end. */
+            now_mm?: number[];
+            units: components["schemas"]["Units"];
+        };
+        SupportAnswer: {
+            plan: components["schemas"]["SupportPlan"];
+            now?: components["schemas"]["SupportPlan"];
+        };
+        SupportPlan: {
+            at_mm: number[];
+            /** Format: double */
+            kg: number;
+            /**
+             * Format: double
+             * @description Between the supports next to the line; 0 if one side has none.
+             */
+            gap_mm: number;
+            /** Format: double */
+            sag_mm: number;
+            binds: boolean;
+            text: string[];
+            halves: components["schemas"]["SupportHalf"][];
+        };
+        SupportHalf: {
+            /** Format: double */
+            from_mm: number;
+            /** Format: double */
+            to_mm: number;
+            /** Format: double */
+            kg: number;
+            /** @enum {string} */
+            verdict: "carried" | "drops" | "tips" | "falls";
+            loads: components["schemas"]["SupportLoad"][];
+        };
+        SupportLoad: {
+            /** Format: double */
+            at_mm: number;
+            /** Format: double */
+            kg: number;
         };
         /** @description A school of setting a blade, and what it leads to with this one. */
         School: {
@@ -492,22 +969,87 @@ export interface components {
             /** @description Left out on the last page. */
             next?: string;
         };
-        Blade: {
-            /** Format: uuid */
-            id: string;
+        /** @description What can be read, measured or said of a blade. What is left out is not known, or not there. */
+        BladeInput: {
             name: string;
             make: components["schemas"]["Make"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Over the tips.
+             */
             diameter_mm: number;
             /** Format: double */
             bore_mm: number;
-            /** Format: double */
-            kerf_mm: number;
             /**
              * Format: double
-             * @description Left out if not measured.
+             * @description Tip to tip.
              */
+            kerf_mm: number;
+            /** Format: double */
             plate_mm?: number;
+            /** @description 0 for a wheel. */
+            teeth: number;
+            /** @description Left out for a wheel. */
+            grind?: components["schemas"]["Grind"];
+            /** @description Teeth in a raker group. */
+            group?: number;
+            /** Format: double */
+            bevel_deg?: number;
+            /** Format: double */
+            hook_deg?: number;
+            /** Format: double */
+            max_rpm?: number;
+            /**
+             * Format: double
+             * @description Measured depth.
+             */
+            gullet_mm?: number;
+            /**
+             * Format: double
+             * @description How far a raker sits below the points.
+             */
+            raker_mm?: number;
+            coating?: components["schemas"]["Coating"];
+            /** @description Slots in the body that take up heat and noise. */
+            slots?: number;
+            kept_for: components["schemas"]["Use"];
+            nails?: boolean;
+            /** @description Made for steel. */
+            ferrous?: boolean;
+            /** @description Where it hangs. */
+            hangs?: string;
+            note?: string;
+            /**
+             * Format: double
+             * @description What was paid
+             */
+            price?: number;
+            /**
+             * Format: double
+             * @description Carbide left on the face of a tip.
+             */
+            carbide_mm?: number;
+            /** @description Sharpenings before its log began. */
+            sharpened_before?: number;
+        };
+        Blade: {
+            name: string;
+            make: components["schemas"]["Make"];
+            /**
+             * Format: double
+             * @description Over the tips.
+             */
+            diameter_mm: number;
+            /** Format: double */
+            bore_mm: number;
+            /**
+             * Format: double
+             * @description Tip to tip.
+             */
+            kerf_mm: number;
+            /** Format: double */
+            plate_mm?: number;
+            /** @description 0 for a wheel. */
             teeth: number;
             /** @description Left out for a wheel. */
             grind?: components["schemas"]["Grind"];
@@ -521,6 +1063,42 @@ export interface components {
             max_rpm?: number;
             /**
              * Format: double
+             * @description Measured depth.
+             */
+            gullet_mm?: number;
+            /**
+             * Format: double
+             * @description How far a raker sits below the points.
+             */
+            raker_mm?: number;
+            coating: components["schemas"]["Coating"];
+            /** @description Slots in the body that take up heat and noise. */
+            slots: number;
+            kept_for: components["schemas"]["Use"];
+            nails: boolean;
+            /** @description Made for steel. */
+            ferrous: boolean;
+            /** @description Where it hangs. */
+            hangs: string;
+            note: string;
+            /**
+             * Format: double
+             * @description What was paid
+             */
+            price?: number;
+            /**
+             * Format: double
+             * @description Carbide left on the face of a tip.
+             */
+            carbide_mm?: number;
+            /** @description Sharpenings before its log began. */
+            sharpened_before: number;
+            /** Format: uuid */
+            id: string;
+            /** @description Its ETag. */
+            version: number;
+            /**
+             * Format: double
              * @description From tip to tip; 0 for a wheel.
              */
             pitch_mm: number;
@@ -531,27 +1109,104 @@ export interface components {
             gullet_depth_mm: number;
             /** Format: double */
             side_clearance_mm?: number;
-            kept_for: components["schemas"]["Use"];
-            nails: boolean;
-            ferrous: boolean;
-            /** @description Where it hangs. */
-            hangs: string;
-            note: string;
             /**
              * Format: uuid
              * @description The saw that it is on.
              */
             mounted_on?: string;
+            /**
+             * Format: date-time
+             * @description Left out where there is no photo.
+             */
+            photo_at?: string;
+            retired?: components["schemas"]["Retired"];
             condition: components["schemas"]["Condition"];
             /** @description The bottom that it leaves in a groove. */
             groove: {
                 /** Format: double */
                 ridge_mm: number;
-                /** @description Across the kerf, from edge to edge, pairs of place and height left standing. None for a wheel. */
-                profile_mm: number[][];
+                /** @description Across the kerf, from edge to edge, pairs of place and height left standing. Left out in lists and for a wheel. */
+                profile_mm?: number[][];
                 /** @description In words; empty for a wheel. */
                 flat_enough_for: string;
             };
+        };
+        Retirement: {
+            /** @enum {string} */
+            reason: "cracked" | "worn-out" | "bent" | "lost" | "sold" | "other";
+            note?: string;
+        };
+        Retired: {
+            /** Format: date-time */
+            at: string;
+            reason: string;
+            note: string;
+        };
+        UnmarkedReadings: {
+            /** @description Teeth in one group that repeats. */
+            group_teeth?: number;
+            groups?: number;
+            /** Format: double */
+            diameter_mm?: number;
+            /**
+             * Format: double
+             * @description Of the tooth face's line from the centre of the bore.
+             */
+            offset_mm?: number;
+            /** Format: double */
+            kerf_mm?: number;
+            /** Format: double */
+            plate_mm?: number;
+        };
+        UnmarkedBlade: {
+            teeth?: number;
+            /** Format: double */
+            hook_deg?: number;
+            /** Format: double */
+            side_clearance_mm?: number;
+        };
+        LabelRequest: {
+            blade_ids: string[];
+            units: components["schemas"]["Units"];
+            /**
+             * @description Labels of the first sheet that are gone already.
+             * @default 0
+             */
+            skip: number;
+        };
+        RackFile: {
+            format: components["schemas"]["FileFormat"];
+            text: string;
+            /** @description Of the preview that is to be saved. */
+            digest?: string;
+        };
+        ImportPreview: {
+            digest: string;
+            add: number;
+            change: number;
+            same: number;
+            refuse: number;
+            rows: components["schemas"]["ImportRow"][];
+        };
+        ImportRow: {
+            /** @description Counted from 1, the header of a CSV aside. */
+            row: number;
+            /** @enum {string} */
+            what: "blade" | "saw";
+            name: string;
+            /** @enum {string} */
+            action: "add" | "change" | "same" | "refuse";
+            changes: components["schemas"]["FieldChange"][];
+            problems: components["schemas"]["FieldProblem"][];
+        };
+        FieldChange: {
+            field: string;
+            from: string;
+            to: string;
+        };
+        FieldProblem: {
+            field: string;
+            detail: string;
         };
         /** @description Folded from the blade's log; never typed in. */
         Condition: {
@@ -583,62 +1238,223 @@ export interface components {
             washes: number;
             sharpenings: number;
         };
+        /** @description What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing. */
+        SawInput: {
+            name: string;
+            /** @enum {string} */
+            kind: "table" | "miter" | "circular";
+            sliding?: boolean;
+            /**
+             * Format: double
+             * @description Of the blade that it is made for.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description The smallest blade that guard and knife allow.
+             */
+            least_mm?: number;
+            /** Format: double */
+            arbor_mm: number;
+            /** @description Bores that the shop owns bushings for. */
+            bushings_mm?: number[];
+            /** Format: double */
+            rpm: number;
+            /**
+             * Format: double
+             * @description At the shaft.
+             */
+            motor_w: number;
+            /** Format: double */
+            volts?: number;
+            /** Format: double */
+            breaker_a?: number;
+            /**
+             * Format: double
+             * @description Thickness of the riving knife or splitter.
+             */
+            knife_mm?: number;
+            /** @description A blade brake's allowed range. */
+            brake?: {
+                /** Format: double */
+                min_kerf_mm: number;
+                /** Format: double */
+                max_kerf_mm: number;
+                /** Format: double */
+                min_diameter_mm: number;
+                /** Format: double */
+                max_diameter_mm: number;
+            };
+            /** @description The maker allows dado sets. */
+            dado_sets?: boolean;
+            /** @description The maker allows diamond or abrasive wheels. */
+            wheels?: boolean;
+            /** @description Made for cutting steel. */
+            steel?: boolean;
+            /**
+             * Format: double
+             * @description Greatest height or depth square.
+             */
+            reach_mm: number;
+            /**
+             * Format: double
+             * @description The same tilted to 45 degrees.
+             */
+            reach45_mm?: number;
+            /**
+             * Format: double
+             * @description Furthest bevel; left out
+             */
+            tilt_deg?: number;
+            /**
+             * Format: double
+             * @description Furthest miter; left out
+             */
+            turn_deg?: number;
+            /**
+             * Format: double
+             * @description How far a miter saw's blade goes below its table.
+             */
+            below_table_mm?: number;
+            /**
+             * Format: double
+             * @description Widest work that it chops.
+             */
+            chop_width_mm?: number;
+            /**
+             * Format: double
+             * @description Widest work that its slide crosses.
+             */
+            crosscut_mm?: number;
+            note?: string;
+        };
         Saw: {
-            /** Format: uuid */
-            id: string;
             name: string;
             /** @enum {string} */
             kind: "table" | "miter" | "circular";
             sliding: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the blade that it is made for.
+             */
             diameter_mm: number;
+            /**
+             * Format: double
+             * @description The smallest blade that guard and knife allow.
+             */
+            least_mm?: number;
             /** Format: double */
             arbor_mm: number;
+            /** @description Bores that the shop owns bushings for. */
             bushings_mm: number[];
             /** Format: double */
             rpm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At the shaft.
+             */
             motor_w: number;
             /** Format: double */
             volts: number;
             /** Format: double */
             breaker_a: number;
+            /**
+             * Format: double
+             * @description Thickness of the riving knife or splitter.
+             */
+            knife_mm?: number;
+            /** @description A blade brake's allowed range. */
+            brake?: {
+                /** Format: double */
+                min_kerf_mm: number;
+                /** Format: double */
+                max_kerf_mm: number;
+                /** Format: double */
+                min_diameter_mm: number;
+                /** Format: double */
+                max_diameter_mm: number;
+            };
+            /** @description The maker allows dado sets. */
+            dado_sets: boolean;
+            /** @description The maker allows diamond or abrasive wheels. */
+            wheels: boolean;
+            /** @description Made for cutting steel. */
+            steel: boolean;
+            /**
+             * Format: double
+             * @description Greatest height or depth square.
+             */
+            reach_mm: number;
+            /**
+             * Format: double
+             * @description The same tilted to 45 degrees.
+             */
+            reach45_mm?: number;
+            /**
+             * Format: double
+             * @description Furthest bevel; left out
+             */
+            tilt_deg: number;
+            /**
+             * Format: double
+             * @description Furthest miter; left out
+             */
+            turn_deg: number;
+            /**
+             * Format: double
+             * @description How far a miter saw's blade goes below its table.
+             */
+            below_table_mm: number;
+            /**
+             * Format: double
+             * @description Widest work that it chops.
+             */
+            chop_width_mm?: number;
+            /**
+             * Format: double
+             * @description Widest work that its slide crosses.
+             */
+            crosscut_mm?: number;
+            note: string;
+            /** Format: uuid */
+            id: string;
+            /** @description Its ETag. */
+            version: number;
             /** Format: double */
             power_limit_w: number;
-            /** Format: double */
-            knife_mm?: number;
-            dado_sets: boolean;
-            wheels: boolean;
-            steel: boolean;
-            /** Format: double */
-            reach_mm: number;
-            /** Format: double */
-            reach45_mm?: number;
-            /** Format: double */
-            below_table_mm: number;
-            /** Format: double */
-            chop_width_mm?: number;
-            /** Format: double */
-            crosscut_mm?: number;
             /** Format: double */
             heel_mm: number;
             /** Format: date-time */
             heel_at?: string;
             /** Format: uuid */
             mounted_blade_id?: string;
+            retired?: components["schemas"]["Retired"];
             /** @description What it may cut. */
             directions: components["schemas"]["Direction"][];
-            note: string;
         };
-        Shop: {
-            /** Format: uuid */
-            id: string;
+        ShopInput: {
             name: string;
             /**
              * Format: double
-             * @description What a change of blade is counted for.
+             * @description What a change of blade is counted for. 0 swaps freely.
              */
             change_minutes: number;
+            /** @description How the shop sets height and depth; saw follows the kind of saw. */
+            height_school: components["schemas"]["HeightSchool"];
+        };
+        Shop: {
+            name: string;
+            /**
+             * Format: double
+             * @description What a change of blade is counted for. 0 swaps freely.
+             */
+            change_minutes: number;
+            /** @description How the shop sets height and depth; saw follows the kind of saw. */
+            height_school: components["schemas"]["HeightSchool"];
+            /** Format: uuid */
+            id: string;
+            /** @description Its ETag. */
+            version: number;
         };
         Material: {
             id: string;
@@ -671,7 +1487,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "cut" | "mounted" | "washed" | "sharpened" | "heel";
+            kind: "cut" | "mounted" | "washed" | "sharpened" | "heel" | "retired" | "restored";
             by?: string;
             /** Format: uuid */
             blade_id?: string;
@@ -682,6 +1498,8 @@ export interface components {
             cut?: components["schemas"]["CutRecord"];
             /** Format: double */
             heel_mm?: number;
+            /** @description Why it was retired. */
+            reason?: string;
         };
         CutRecord: {
             material: string;
@@ -697,6 +1515,13 @@ export interface components {
             length_mm: number;
             /** Format: double */
             height_mm?: number;
+            form?: components["schemas"]["Form"];
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            bevel_deg?: number;
+            /** Format: double */
+            miter_deg?: number;
             /** Format: double */
             feed_m_min?: number;
             pieces: number;
@@ -732,9 +1557,34 @@ export interface components {
     };
     parameters: {
         Id: string;
+        /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+        Key: string;
+        /** @description The version that was edited, as its ETag. */
+        IfMatch: string;
         Limit: number;
     };
-    requestBodies: never;
+    requestBodies: {
+        BladeBody: {
+            content: {
+                "application/json": components["schemas"]["BladeInput"];
+            };
+        };
+        SawBody: {
+            content: {
+                "application/json": components["schemas"]["SawInput"];
+            };
+        };
+        RetirementBody: {
+            content: {
+                "application/json": components["schemas"]["Retirement"];
+            };
+        };
+        RackFileBody: {
+            content: {
+                "application/json": components["schemas"]["RackFile"];
+            };
+        };
+    };
     headers: never;
     pathItems: never;
 }
@@ -790,12 +1640,64 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    createComparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComparisonRequest"];
+            };
+        };
+        responses: {
+            /** @description One setting for each pin, in the order of the pins. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Compared"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createSupportPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupportRequest"];
+            };
+        };
+        responses: {
+            /** @description The plan, and the supports as they are. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupportAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     logCut: {
         parameters: {
             query?: never;
             header: {
-                /** @description Chosen by the sender for this one cut, such as a UUID. */
-                "Idempotency-Key": string;
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
             };
             path?: never;
             cookie?: never;
@@ -822,6 +1724,8 @@ export interface operations {
         parameters: {
             query?: {
                 limit?: components["parameters"]["Limit"];
+                /** @description List the retired blades instead. */
+                retired?: boolean;
                 /** @description The `next` of the page before. */
                 after?: string;
             };
@@ -838,6 +1742,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BladePage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["BladeBody"];
+        responses: {
+            /** @description The blade. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftBlade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["BladeBody"];
+        responses: {
+            /** @description The blade as it would be. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readUnmarkedBlade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnmarkedReadings"];
+            };
+        };
+        responses: {
+            /** @description What the readings come to. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnmarkedBlade"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -861,6 +1835,241 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["BladeBody"];
+        responses: {
+            /** @description The blade as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retireBlade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RetirementBody"];
+        responses: {
+            /** @description The blade as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreBlade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The blade as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The photo. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The blade as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The blade as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    printLabels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelRequest"];
+            };
+        };
+        responses: {
+            /** @description The sheets, one below the other. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportRack: {
+        parameters: {
+            query: {
+                format: components["schemas"]["FileFormat"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RackFileBody"];
+        responses: {
+            /** @description The preview. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportPreview"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importRack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RackFileBody"];
+        responses: {
+            /** @description What was saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportPreview"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -916,6 +2125,146 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    addSaw: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SawBody"];
+        responses: {
+            /** @description The saw. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftSaw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SawBody"];
+        responses: {
+            /** @description The saw as it would be. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSaw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The saw. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeSaw: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["SawBody"];
+        responses: {
+            /** @description The saw as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    retireSaw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["RetirementBody"];
+        responses: {
+            /** @description The saw as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreSaw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The saw as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getShop: {
         parameters: {
             query?: never;
@@ -926,6 +2275,34 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description The shop. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shop"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeShop: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopInput"];
+            };
+        };
+        responses: {
+            /** @description The shop as it is now. */
             200: {
                 headers: {
                     [name: string]: unknown;

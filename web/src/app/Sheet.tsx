@@ -8,7 +8,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { useColorScheme } from '@mui/material/styles';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import type { ReactNode } from 'react';
-import { NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
+import { Link, NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { useShop } from '../api/queries';
 import { usePreferences } from './preferences';
 import { cutFace } from './theme';
@@ -24,8 +24,19 @@ export function Sheet() {
   const shop = useShop();
   const { search } = useLocation();
   return (
-    <Box sx={{ height: '100dvh', display: 'flex', flexDirection: 'column', bgcolor: 'background.default' }}>
-      <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto' }}>
+    <Box
+      sx={{
+        height: '100dvh',
+        display: 'flex',
+        flexDirection: 'column',
+        bgcolor: 'background.default',
+        '@media print': { height: 'auto', display: 'block' },
+      }}
+    >
+      <Box
+        id="sheet"
+        sx={{ flex: 1, minHeight: 0, overflow: 'auto', '@media print': { overflow: 'visible' } }}
+      >
         <Outlet />
       </Box>
       <Box
@@ -35,6 +46,7 @@ export function Sheet() {
           height: BLOCK,
           flex: 'none',
           display: 'flex',
+          '@media print': { display: 'none' },
           borderTop: '2px solid',
           borderColor: 'text.primary',
           bgcolor: 'background.paper',
@@ -42,7 +54,12 @@ export function Sheet() {
         }}
       >
         <Box
+          component={Link}
+          to={`/shop${search}`}
           sx={{
+            color: 'inherit',
+            textDecoration: 'none',
+            '&:focus-visible': { outlineOffset: -4 },
             px: 2,
             display: { xs: 'none', md: 'flex' },
             flexDirection: 'column',

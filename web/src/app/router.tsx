@@ -13,8 +13,40 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Choose /> },
       {
+        path: 'card',
+        lazy: async () => ({ Component: (await import('../stations/choose/Card')).Card }),
+      },
+      {
         path: 'rack',
         lazy: async () => ({ Component: (await import('../stations/rack/Rack')).Rack }),
+      },
+      {
+        path: 'rack/new',
+        lazy: async () => ({ Component: (await import('../stations/rack/BladeForm')).NewBlade }),
+      },
+      {
+        path: 'rack/files',
+        lazy: async () => ({ Component: (await import('../stations/rack/Files')).Files }),
+      },
+      {
+        path: 'rack/labels',
+        lazy: async () => ({ Component: (await import('../stations/rack/Labels')).Labels }),
+      },
+      {
+        path: 'rack/saws/new',
+        lazy: async () => ({ Component: (await import('../stations/rack/SawForm')).NewSaw }),
+      },
+      {
+        path: 'rack/saws/:id',
+        lazy: async () => ({ Component: (await import('../stations/rack/SawForm')).EditSaw }),
+      },
+      {
+        path: 'rack/:id/edit',
+        lazy: async () => ({ Component: (await import('../stations/rack/BladeForm')).EditBlade }),
+      },
+      {
+        path: 'shop',
+        lazy: async () => ({ Component: (await import('../stations/shop/Shop')).ShopPage }),
       },
       {
         path: 'rack/:id',

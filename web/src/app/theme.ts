@@ -84,6 +84,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', WebkitFontSmoothing: 'antialiased' },
+        a: { color: 'var(--mui-palette-primary-main)' },
         ':focus-visible': {
           outline: '3px solid var(--mui-palette-primary-main)',
           outlineOffset: 2,

@@ -8,11 +8,12 @@
 import Box from '@mui/material/Box';
 import { memo, useId, useMemo, useRef } from 'react';
 import type { Blade, Cut, Material, Saw, Setting, Units } from '../api/types';
-import { formatLength, formatSetting, heightStep } from '../measure/format';
+import { formatLength, formatSetting, heightStep, trim } from '../measure/format';
 import { useSize } from '../ui/useSize';
 import { bladePath, circle, tipsPath } from './blade';
 import { VerticalDimension } from './Dimension';
 import { ink } from './ink';
+import { Label } from './Label';
 import { GrainPattern, grainOf } from './Stock';
 
 interface Props {
@@ -21,7 +22,8 @@ interface Props {
   cut: Cut;
   material: Material | undefined;
   setting: Setting;
-  fullMm: number; // as far as the height goes; 0 for a chop
+  section: { width_mm: number; thickness_mm: number }; // that the blade really meets, turned and tilted
+  fullMm: number; // as far as the height goes; 0 where it does not move
   showFace: 'up' | 'down';
   units: Units;
   onHeight?: (mm: number) => void; // left out, nothing moves and little is said: for a row of drawings
@@ -95,6 +97,7 @@ function Drawing({
   cut,
   material,
   setting,
+  section,
   fullMm,
   showFace,
   units,
@@ -104,14 +107,14 @@ function Drawing({
 }: Props & { width: number; height: number }) {
   const id = useId();
   const r = blade.diameter_mm / 2;
-  const t = cut.thickness_mm;
-  const h = setting.height_mm;
   const chop = cut.motion === 'chop';
-  const s = sceneOf(cut.motion, saw.kind, r, t, h, fullMm);
-  const scale = Math.min(
-    height / (s.top - s.bottom),
-    width / (chop ? Math.max(cut.width_mm + 120, 200) : 250),
-  );
+  // All is drawn in the plane of the blade: tilted, it has more wood in its way.
+  const plane = section.thickness_mm / cut.thickness_mm;
+  const across = section.width_mm;
+  const t = section.thickness_mm;
+  const h = setting.height_mm * plane;
+  const s = sceneOf(cut.motion, saw.kind, r, t, h, fullMm * plane);
+  const scale = Math.min(height / (s.top - s.bottom), width / (chop ? Math.max(across + 120, 200) : 250));
   const middle = width * (saw.kind === 'table' ? 0.5 : 0.46);
   const floor = height - -s.bottom * scale - Math.max(0, (height - (s.top - s.bottom) * scale) / 2);
   const X = (mm: number) => middle + mm * scale;
@@ -121,7 +124,7 @@ function Drawing({
   const crossing = (y: number) => s.side * Math.sqrt(Math.max(0, r * r - (y - s.centre) ** 2));
   const reachesIn = Math.abs(s.faceIn - s.centre) < r;
   const yIn = reachesIn ? s.faceIn : s.rim;
-  const half = cut.width_mm / 2;
+  const half = across / 2;
   const inX = chop ? -Math.min(half, Math.abs(crossing(s.faceIn))) : reachesIn ? crossing(s.faceIn) : 0;
   const outX = chop ? -inX : crossing(s.faceOut);
   const yAt = (x: number) => s.centre - Math.sign(s.centre - s.rim) * Math.sqrt(r * r - x * x);
@@ -135,18 +138,15 @@ function Drawing({
   const to = angle(end);
 
   // The work: whole wood up to the arc, and the wall of the kerf behind it.
-  const left = chop
-    ? X(-half)
-    : cut.motion === 'push'
-      ? X(outX + Math.min(cut.width_mm * 0.3, 60) - cut.width_mm)
-      : 0;
-  const right = chop ? X(half) : cut.motion === 'push' ? X(outX + Math.min(cut.width_mm * 0.3, 60)) : width;
+  const left = chop ? X(-half) : cut.motion === 'push' ? X(outX + Math.min(across * 0.3, 60) - across) : 0;
+  const right = chop ? X(half) : cut.motion === 'push' ? X(outX + Math.min(across * 0.3, 60)) : width;
   const whole = chop
     ? `M${left} ${Y(t)}L${X(start[0])} ${Y(start[1])}${arc(0)}L${right} ${Y(t)}V${Y(0)}H${left}Z`
     : s.side < 0
       ? `M${left} ${Y(t)}H${X(start[0])}${start[1] < t ? `V${Y(start[1])}` : ''}${arc(0)}H${left}Z`
       : `M${right} ${Y(0)}H${X(start[0])}${start[1] > 0 ? `V${Y(start[1])}` : ''}${arc(0)}H${right}Z`;
-  const uncut = setting.through || chop ? null : s.rim; // wood left over the rim
+  const through = chop || setting.height_mm >= cut.thickness_mm;
+  const uncut = through ? null : s.rim; // wood left over the rim
   const grain = grainOf(material, cut.direction);
   const tangent = to + Math.PI / 2;
   const movable = fullMm > 0 && onHeight !== undefined;
@@ -158,7 +158,7 @@ function Drawing({
       width={width}
       height={height}
       role="group"
-      aria-label={`Side view of ${blade.name} in ${formatLength(t, units)} ${material?.name ?? 'stock'}`}
+      aria-label={`Side view of ${blade.name} in ${formatLength(cut.thickness_mm, units)} ${material?.name ?? 'stock'}`}
       style={{ display: 'block', touchAction: 'pan-x', userSelect: 'none' }}
     >
       <defs>
@@ -223,6 +223,22 @@ function Drawing({
             strokeWidth={1.4}
           />
           <path d={`M0 ${Y(0)}H${width}`} stroke={ink.hair} strokeDasharray="2 5" />
+          {cut.bed === 'sheet' && (
+            <rect
+              x={0}
+              y={Y(0)}
+              width={width}
+              height={12 * scale}
+              fill={ink.grain}
+              fillOpacity={0.45}
+              stroke={ink.hair}
+            />
+          )}
+          {cut.bed === 'runners' && (
+            <g fill={ink.grain} fillOpacity={0.45} stroke={ink.hair}>
+              <rect x={0} y={Y(0)} width={width} height={16 * scale} />
+            </g>
+          )}
         </g>
       ) : (
         <g>
@@ -340,12 +356,24 @@ function Drawing({
           x={chop ? left - 34 : s.side < 0 ? 34 : width - 40}
           from={Y(0)}
           to={Y(t)}
-          text={formatLength(t, units)}
+          text={(roomy ? formatLength : formatSetting)(cut.thickness_mm, units)}
         />
       )}
-      {movable && setting.through && (
+      {plane > 1.0001 && !still && (
+        <Label x={8} y={14} anchor="start">
+          {roomy
+            ? `seen square to the blade, tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(t, units)} of wood in its way`
+            : `tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(t, units)} in its way`}
+        </Label>
+      )}
+      {!through && !still && (
+        <Label x={X(0)} y={saw.kind === 'table' ? Y(t) + 16 : Y(0) - 14} anchor="middle">
+          {`${formatSetting(cut.thickness_mm - setting.height_mm, units)} left standing`}
+        </Label>
+      )}
+      {movable && through && (
         <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? -6 : 14)} anchor="end">
-          {`${formatSetting(h - t, units)} ${saw.kind === 'table' ? 'proud' : 'through'}`}
+          {`${formatSetting(setting.height_mm - cut.thickness_mm, units)} ${saw.kind === 'table' ? 'proud' : 'through'}`}
         </Label>
       )}
       {movable && onHeight && (
@@ -355,9 +383,9 @@ function Drawing({
           zero={saw.kind === 'table' ? Y(0) : Y(t)}
           dimX={X(s.side < 0 ? r * 0.62 : -r * 0.62)}
           up={saw.kind === 'table'}
-          value={h}
+          value={setting.height_mm}
           max={fullMm}
-          scale={scale}
+          scale={scale * plane}
           units={units}
           onHeight={onHeight}
           label={saw.kind === 'table' ? 'Blade height' : 'Depth of cut'}
@@ -405,35 +433,6 @@ const Outline = memo(function Outline({ blade, scale }: { blade: Blade; scale: n
     </g>
   );
 });
-
-function Label({
-  x,
-  y,
-  anchor,
-  children,
-}: {
-  x: number;
-  y: number;
-  anchor: 'start' | 'middle' | 'end';
-  children: string;
-}) {
-  return (
-    <text
-      x={x}
-      y={y}
-      textAnchor={anchor}
-      dominantBaseline="central"
-      fontSize={14}
-      fontWeight={500}
-      fill={ink.ink}
-      stroke={ink.sheet}
-      strokeWidth={4}
-      paintOrder="stroke"
-    >
-      {children}
-    </text>
-  );
-}
 
 /** Which way the blade turns. */
 function Turning({ x, y, r, up }: { x: number; y: number; r: number; up: boolean }) {

@@ -42,6 +42,36 @@ export const makeWords = {
   abrasive: 'abrasive wheel',
 } as const;
 
+export const coatingWords = {
+  none: 'none',
+  nitride: 'hard nitride, gold in colour',
+  slick: 'slick, non-stick',
+} as const;
+
+export const sawWords = {
+  table: 'table saw',
+  miter: 'miter saw',
+  circular: 'circular saw',
+} as const;
+
+export const retiredWords: Record<string, string> = {
+  cracked: 'cracked plate',
+  'worn-out': 'too little carbide left',
+  bent: 'bent or blued plate',
+  lost: 'lost',
+  sold: 'sold or given away',
+  other: 'another reason',
+};
+
+export const supportWords = {
+  open: 'open',
+  tape: 'taped',
+  'zero-clearance': 'zero-clearance insert',
+  backer: 'against a backer',
+  scored: 'scored first',
+  spare: 'of no account',
+} as const;
+
 type Spec = Pick<Blade, 'teeth' | 'grind' | 'hook_deg' | 'kerf_mm' | 'make'>;
 
 const sign = (deg: number) => (deg > 0 ? `+${deg}` : deg < 0 ? `−${-deg}` : '0');

@@ -121,17 +121,104 @@ export function ChoiceWord<T extends string>({
   );
 }
 
-interface LengthProps {
+const pick = {
+  px: 1.25,
+  minHeight: 44,
+  minWidth: 52,
+  fontSize: 16,
+  border: '1.5px solid',
+  borderColor: 'drawing.hair',
+  borderRadius: 1,
+};
+
+interface AngleProps {
   label: string;
-  mm: number;
-  units: Units;
-  picks: number[]; // in millimetres
-  onChoose: (mm: number) => void;
+  deg: number;
+  most: number;
+  picks: number[];
+  square: string; // what the word says at 0
+  turned: string; // what it says before the degrees
+  onChoose: (deg: number) => void;
   wrong?: boolean;
   problem?: string;
 }
 
-export function LengthWord({ label, mm, units, picks, onChoose, wrong, problem }: LengthProps) {
+/** A word for an angle: square, or so many degrees. */
+export function AngleWord({ label, deg, most, picks, square, turned, onChoose, wrong, problem }: AngleProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [text, setText] = useState('');
+  const close = () => setAnchor(null);
+  const typed = Number(text.replace(',', '.').replace('°', ''));
+  const bad =
+    text !== '' && !(typed >= 0 && typed <= most) ? `Degrees from square, 0 to ${most}.` : undefined;
+  const choose = (v: number) => {
+    close();
+    onChoose(v);
+  };
+  return (
+    <>
+      <WordButton
+        label={label}
+        wrong={wrong}
+        open={anchor !== null}
+        onClick={(e) => {
+          setText('');
+          setAnchor(e.currentTarget);
+        }}
+      >
+        {deg > 0 ? `${turned} ${deg}°` : square}
+      </WordButton>
+      <Popover
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={close}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': label } as object }}
+      >
+        <Box sx={{ p: 2, width: 296 }}>
+          <TextField
+            label={`${label}, degrees`}
+            value={text}
+            placeholder={String(deg)}
+            autoFocus
+            fullWidth
+            size="small"
+            autoComplete="off"
+            error={bad !== undefined || problem !== undefined}
+            helperText={bad ?? problem ?? 'From square'}
+            onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && text !== '' && !bad) choose(typed);
+            }}
+            slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
+          />
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
+            {picks
+              .filter((p) => p <= most)
+              .map((p) => (
+                <ButtonBase key={p} onClick={() => choose(p)} sx={pick}>
+                  {p === 0 ? square : `${p}°`}
+                </ButtonBase>
+              ))}
+          </Box>
+        </Box>
+      </Popover>
+    </>
+  );
+}
+
+interface LengthProps {
+  label: string;
+  mm: number | undefined;
+  units: Units;
+  picks: number[]; // in millimetres
+  onChoose: (mm: number | undefined) => void;
+  unsaid?: string; // what the word says without a length; then it can be taken back
+  wrong?: boolean;
+  problem?: string;
+}
+
+export function LengthWord({ label, mm, units, picks, onChoose, unsaid, wrong, problem }: LengthProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
   return (
@@ -142,7 +229,7 @@ export function LengthWord({ label, mm, units, picks, onChoose, wrong, problem }
         open={anchor !== null}
         onClick={(e) => setAnchor(e.currentTarget)}
       >
-        {formatLength(mm, units)}
+        {mm === undefined ? (unsaid ?? '') : formatLength(mm, units)}
       </WordButton>
       <Popover
         anchorEl={anchor}
@@ -172,19 +259,22 @@ export function LengthWord({ label, mm, units, picks, onChoose, wrong, problem }
                   close();
                   onChoose(p);
                 }}
-                sx={{
-                  px: 1.25,
-                  minHeight: 44,
-                  minWidth: 52,
-                  fontSize: 16,
-                  border: '1.5px solid',
-                  borderColor: 'drawing.hair',
-                  borderRadius: 1,
-                }}
+                sx={pick}
               >
                 {formatLength(p, units)}
               </ButtonBase>
             ))}
+            {unsaid !== undefined && (
+              <ButtonBase
+                onClick={() => {
+                  close();
+                  onChoose(undefined);
+                }}
+                sx={pick}
+              >
+                {unsaid}
+              </ButtonBase>
+            )}
           </Box>
         </Box>
       </Popover>
@@ -194,24 +284,44 @@ export function LengthWord({ label, mm, units, picks, onChoose, wrong, problem }
 
 interface FieldProps {
   label: string;
-  mm: number;
+  mm: number | undefined;
   units: Units;
   onLength: (mm: number) => void;
   autoFocus?: boolean;
   problem?: string;
   hint?: string;
   large?: boolean; // to be read at arm's length
+  live?: boolean; // follow the typing, not only Enter and leaving
+  onClear?: () => void; // the field may be left empty
 }
 
 /** A field that takes a length as people type it, in either unit, and says what it cannot read. */
-export function LengthField({ label, mm, units, onLength, autoFocus, problem, hint, large }: FieldProps) {
-  const shown = large ? formatSetting(mm, units) : formatLength(mm, units);
+export function LengthField({
+  label,
+  mm,
+  units,
+  onLength,
+  autoFocus,
+  problem,
+  hint,
+  large,
+  live,
+  onClear,
+}: FieldProps) {
+  const shown = mm === undefined ? '' : large ? formatSetting(mm, units) : formatLength(mm, units);
   const [text, setText] = useState<string | null>(null); // null: nothing typed, follow the value
   const read = useReadLength();
   const id = useId();
   const done = useRef(false);
+  const timer = useRef<number>(undefined);
   const commit = async () => {
+    window.clearTimeout(timer.current);
     if (text === null || done.current) return;
+    if (onClear && text.trim() === '') {
+      setText(null);
+      onClear();
+      return;
+    }
     done.current = true;
     try {
       const l = await read.mutateAsync({ text, units });
@@ -222,6 +332,14 @@ export function LengthField({ label, mm, units, onLength, autoFocus, problem, hi
     } finally {
       done.current = false;
     }
+  };
+  /** While it is typed, what can be read is told and what cannot is left alone. */
+  const follow = (typed: string) => {
+    window.clearTimeout(timer.current);
+    if (!live || typed.trim() === '') return;
+    timer.current = window.setTimeout(() => {
+      read.mutate({ text: typed, units }, { onSuccess: (l) => onLength(l.mm), onError: () => read.reset() });
+    }, 150);
   };
   const wrong = read.error?.message ?? problem;
   return (
@@ -239,6 +357,7 @@ export function LengthField({ label, mm, units, onLength, autoFocus, problem, hi
       onChange={(e) => {
         setText(e.target.value);
         if (read.error) read.reset();
+        follow(e.target.value);
       }}
       onBlur={() => void commit()}
       onKeyDown={(e) => {

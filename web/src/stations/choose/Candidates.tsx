@@ -1,8 +1,9 @@
 /** The rack weighed for this cut: what may go on, best first, and what may not. */
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import type { Blade, Option, Plan, Units } from '../../api/types';
 import { TeethStrip } from '../../drawings/TeethStrip';
 import { shortSpecOf, specOf } from '../../drawings/words';
@@ -17,9 +18,10 @@ interface Props {
   chosen: string | undefined;
   units: Units;
   onChoose: (id: string) => void;
+  onMore: () => void;
 }
 
-export const Candidates = memo(function Candidates({ plan, blades, chosen, units, onChoose }: Props) {
+export const Candidates = memo(function Candidates({ plan, blades, chosen, units, onChoose, onMore }: Props) {
   return (
     <Box component="section" aria-label="Blades for this cut" sx={{ minWidth: 0 }}>
       {plan.modelled && plan.options.length > 0 && (
@@ -38,7 +40,11 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
         {plan.options.map((o, i) => {
           const blade = blades.get(o.blade_id);
           return blade ? (
-            <li key={o.blade_id}>
+            <Box
+              component="li"
+              key={o.blade_id}
+              sx={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 92px' }}
+            >
               <Row
                 option={o}
                 blade={blade}
@@ -47,7 +53,7 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
                 units={units}
                 onChoose={onChoose}
               />
-            </li>
+            </Box>
           ) : null;
         })}
       </Box>
@@ -56,33 +62,46 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
           <FeedLegend />
         </Box>
       )}
+      {plan.options_total > plan.options.length && (
+        <Button onClick={onMore} variant="outlined" sx={{ my: 1 }}>
+          Show more of {plan.options_total}
+        </Button>
+      )}
+      {plan.swap && <Said name="Change or stay">{plan.swap.text}</Said>}
+      {plan.kerfs && (
+        <Said name="Thin or full kerf">
+          {plan.kerfs.text}{' '}
+          {plan.kerfs.circuit_w !== undefined &&
+            `The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
+        </Said>
+      )}
       {plan.ideal && (
-        <Box sx={{ py: 1, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
-          <b>This cut would like best,</b> owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}
+        <Said name="This cut would like best">
+          Owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}
           {plan.ideal.bevel_deg > 0 && `, bevel ${plan.ideal.bevel_deg}°`}; its window would stand{' '}
           {trim(plan.ideal.room, 1)} wide.
-        </Box>
+        </Said>
       )}
       {plan.stopped.length > 0 && (
         <Box component="section" aria-labelledby="stopped" sx={{ mt: 2 }}>
           <Typography id="stopped" variant="h3" component="h2" sx={{ display: 'flex', gap: 1, mb: 0.5 }}>
             <Verdict verdict="stop" />
-            <span>· {plan.stopped.length} may not go on</span>
+            <span>· {plan.stopped.reduce((n, s) => n + s.blade_ids.length, 0)} may not go on</span>
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {groupStops(plan, blades).map((g) => (
+            {plan.stopped.map((g) => (
               <Box
                 component="li"
-                key={g.why}
+                key={g.rule + g.why}
                 sx={{ py: 0.75, borderTop: '1px solid', borderColor: 'divider' }}
               >
                 <Box component="span" sx={{ fontFamily: cutFace, fontWeight: 620, overflowWrap: 'anywhere' }}>
-                  {g.names.join(', ')}
+                  {namesOf(g.blade_ids, blades)}
                 </Box>
                 <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>
                   {g.why}{' '}
                   <Box component="span" sx={{ color: 'text.secondary' }}>
-                    {g.wayOut}
+                    {g.way_out}
                   </Box>
                 </Box>
               </Box>
@@ -94,17 +113,23 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
   );
 });
 
-/** The stopped blades by what stops them, as many are often stopped by the same. */
-function groupStops(plan: Plan, blades: Map<string, Blade>) {
-  const groups = new Map<string, { why: string; wayOut: string; names: string[] }>();
-  for (const s of plan.stopped) {
-    const stop = s.stops[0];
-    if (!stop) continue;
-    const g = groups.get(stop.why) ?? { why: stop.why, wayOut: stop.way_out, names: [] };
-    g.names.push(blades.get(s.blade_id)?.name ?? 'a blade');
-    groups.set(stop.why, g);
-  }
-  return [...groups.values()];
+const headroom = (power: number, circuit: number) => `${trim(100 * (1 - power / circuit), 0)} %`;
+
+/** A sentence about the cut as a whole, under its own name. */
+function Said({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Box sx={{ py: 0.75, borderTop: '1px solid', borderColor: 'divider', fontSize: 15, lineHeight: 1.35 }}>
+      <b>{name}.</b> {children}
+    </Box>
+  );
+}
+
+const MOST_NAMES = 12;
+
+function namesOf(ids: string[], blades: Map<string, Blade>) {
+  const names = ids.slice(0, MOST_NAMES).map((id) => blades.get(id)?.name ?? 'a blade');
+  const rest = ids.length - names.length;
+  return names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
 }
 
 interface RowProps {

@@ -5,18 +5,22 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { useLocation } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useBlades, useMaterials, usePlan, useSaws, useSweep } from '../../api/queries';
-import type { Blade, Setting, Sweep, Units } from '../../api/types';
+import type { Pin, Setting, Sweep } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { specOf } from '../../drawings/words';
 import { heightStep } from '../../measure/format';
 import { Candidates } from './Candidates';
-import { useCut } from './cut';
+import { useCut, usePins } from './cut';
 import { CutMade } from './CutMade';
 import { Sentence } from './Sentence';
 import { SettingPanel } from './SettingPanel';
+
+const ByRule = lazy(() => import('./ByRule').then((m) => ({ default: m.ByRule })));
+
+const FEW = 60; // options at first; more than anyone reads
 
 export function Choose() {
   const { units } = usePreferences();
@@ -24,7 +28,10 @@ export function Choose() {
   const materials = useMaterials();
   const rack = useBlades();
   const [cut, change] = useCut(saws.data, materials.data);
-  const plan = usePlan(cut, units);
+  const [limit, setLimit] = useState(FEW);
+  const plan = usePlan(cut, units, limit);
+  const { pins, add, drop } = usePins();
+  const { search } = useLocation();
   const blades = useMemo(() => new Map((rack.data ?? []).map((b) => [b.id, b])), [rack.data]);
   const [wanted, setWanted] = useState<string>();
   const [asked, setAsked] = useState<{ of: string; mm: number }>();
@@ -93,9 +100,17 @@ export function Choose() {
               chosen={option?.blade_id}
               units={units}
               onChoose={setWanted}
+              onMore={() => setLimit(500)}
             />
           </Box>
-          <Box sx={{ order: { xs: 1, md: 2 }, minHeight: 0, minWidth: 0, overflow: { md: 'auto' } }}>
+          <Box
+            sx={{
+              order: { xs: 1, md: 2 },
+              minHeight: 0,
+              minWidth: 0,
+              overflow: { md: shown.modelled ? 'hidden' : 'auto' },
+            }}
+          >
             {option && blade && option.setting && (
               <AtHeight
                 key={blade.id}
@@ -106,10 +121,23 @@ export function Choose() {
                 material={materials.data.find((m) => m.id === cut.material)}
                 asked={asked?.of === blade.id + cutKey ? asked.mm : undefined}
                 onHeight={(mm) => setAsked({ of: blade.id + cutKey, mm })}
+                {...{ blades, pins, search }}
+                onPin={add}
+                onUnpin={drop}
               />
             )}
-            {option && blade && !option.setting && (
-              <ByRule blade={blade} cautions={shown.cautions} units={units} />
+            {shown.by_rule && (
+              <Suspense fallback={null}>
+                <ByRule
+                  plan={shown}
+                  material={materials.data.find((m) => m.id === cut.material)}
+                  blade={blade}
+                  units={units}
+                />
+                {option && blade && (
+                  <CutMade cut={shown.cut} blade={blade} height={option.heights?.suggested_mm} />
+                )}
+              </Suspense>
             )}
           </Box>
         </Box>
@@ -120,14 +148,16 @@ export function Choose() {
 
 type AtHeightProps = Omit<
   Parameters<typeof SettingPanel>[0],
-  'setting' | 'schools' | 'children' | 'problem'
+  'setting' | 'schools' | 'passes' | 'children' | 'problem' | 'card' | 'onPin'
 > & {
   suggested: Setting;
   asked: number | undefined;
+  search: string;
+  onPin: (p: Pin) => void;
 };
 
 /** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
-function AtHeight({ suggested, asked, ...p }: AtHeightProps) {
+function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
   const step = heightStep[p.units];
   // A height off the steps, or out of reach, is for the server to answer.
   const full = p.option.heights?.full_mm ?? 0;
@@ -135,9 +165,27 @@ function AtHeight({ suggested, asked, ...p }: AtHeightProps) {
   const sweep = useSweep(p.cut, p.blade.id, step, typed, p.units);
   const setting =
     asked === undefined ? suggested : (settingAt(sweep.data, asked, step, suggested) ?? suggested);
+  const card = new URLSearchParams(search);
+  card.set('blade', p.blade.id);
+  if (setting.height_mm > 0) card.set('h', String(Number(setting.height_mm.toFixed(4))));
   return (
-    <SettingPanel {...p} setting={setting} schools={sweep.data?.schools ?? []} problem={sweep.error?.message}>
-      <CutMade cut={p.cut} blade={p.blade} setting={setting} />
+    <SettingPanel
+      {...p}
+      setting={setting}
+      schools={sweep.data?.schools ?? []}
+      passes={sweep.data?.passes ?? []}
+      card={`/card?${card}`}
+      onPin={() =>
+        onPin({
+          blade_id: p.blade.id,
+          height_mm: setting.height_mm || undefined,
+          exit_support: p.cut.exit_support,
+          other_support: p.cut.other_support,
+        })
+      }
+      problem={sweep.error?.message}
+    >
+      <CutMade cut={p.cut} blade={p.blade} height={setting.height_mm} feed={setting.feed_m_min} />
     </SettingPanel>
   );
 }
@@ -156,24 +204,6 @@ function settingAt(
   return sweep.settings[Math.round(mm / step) - 1];
 }
 
-/** A material without a feed window: which blade, and what to mind. */
-function ByRule({ blade, cautions, units }: { blade: Blade; cautions: string[]; units: Units }) {
-  return (
-    <Box component="section" aria-label={`${blade.name} by rule`}>
-      <Typography variant="h1">{blade.name}</Typography>
-      <Typography sx={{ color: 'text.secondary', mb: 2 }}>{specOf(blade, units)}</Typography>
-      <Typography sx={{ mb: 1 }}>
-        This material’s blade is chosen by rule. Corte has no feed window for it and draws none.
-      </Typography>
-      <Box component="ul" aria-label="Cautions" sx={{ pl: 2.5, '& li': { mb: 0.5 } }}>
-        {cautions.map((c) => (
-          <li key={c}>{c}</li>
-        ))}
-      </Box>
-    </Box>
-  );
-}
-
 function Trouble({ message }: { message: string }) {
   return (
     <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
@@ -186,7 +216,7 @@ function Waiting({ ready }: { ready: boolean }) {
   return (
     <Typography component="main" sx={{ p: 3 }} role="status">
       {ready
-        ? 'This shop has no saw yet. Start Corte with its demo shop (make demo) to see one furnished.'
+        ? 'This shop has no saw yet. Put yours in under Rack, or start Corte with its demo shop (make demo) to see one furnished.'
         : 'Laying out the sheet…'}
     </Typography>
   );

@@ -8,18 +8,19 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useLogCut } from '../../api/queries';
-import type { Blade, Cut, CutMade as CutMadeBody, Setting, Splinters, Wall } from '../../api/types';
+import type { Blade, Cut, CutMade as CutMadeBody, Splinters, Wall } from '../../api/types';
 
 interface Props {
   cut: Cut;
   blade: Blade;
-  setting: Setting;
+  height: number | undefined; // mm; 0 or left out for a chop
+  feed?: number; // m/min, where one was aimed at
 }
 
 const walls: Wall[] = ['clean', 'brown', 'black'];
 const splinters: Record<Splinters, string> = { none: 'none', fuzz: 'fuzz', splinters: 'some', torn: 'torn' };
 
-export function CutMade({ cut, blade, setting }: Props) {
+export function CutMade({ cut, blade, height, feed }: Props) {
   const [wall, setWall] = useState<Wall>('clean');
   const [splinter, setSplinter] = useState<Splinters>('none');
   const [told, setTold] = useState(false);
@@ -30,8 +31,8 @@ export function CutMade({ cut, blade, setting }: Props) {
     const made: CutMadeBody = {
       cut,
       blade_id: blade.id,
-      height_mm: setting.height_mm || undefined,
-      feed_m_min: setting.feed_m_min,
+      height_mm: height || undefined,
+      feed_m_min: feed,
       pieces: 1,
       wall,
       splinters: splinter,

@@ -75,6 +75,7 @@ export function Schools({ schools, plan, cut, saw, material, blade, units, onHei
                 cut={cut}
                 material={material}
                 setting={s}
+                section={{ width_mm: plan.meets_width_mm, thickness_mm: plan.meets_thickness_mm }}
                 fullMm={full}
                 showFace={plan.show_face}
                 units={units}

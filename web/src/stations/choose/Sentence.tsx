@@ -1,8 +1,9 @@
 /** The cut as a sentence whose words are its controls. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Cut, Direction, Finish, Material, Saw, Support, Units } from '../../api/types';
-import { ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
+import type { Bed, Cut, Direction, Finish, Form, Material, Saw, Support, Units } from '../../api/types';
+import { supportWords } from '../../drawings/words';
+import { AngleWord, ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
 
 interface Props {
   cut: Cut;
@@ -29,14 +30,20 @@ const finishWord: Record<Finish, string> = {
   show: 'show face',
   fine: 'fine face',
 };
-const supports: Record<Support, string> = {
-  open: 'open',
-  tape: 'taped',
-  'zero-clearance': 'zero-clearance insert',
-  backer: 'against a backer',
-  scored: 'knife line',
-  spare: 'of no account',
-};
+const forms: Choice<Form>[] = [
+  { value: 'through', name: 'right through' },
+  { value: 'groove', name: 'as a groove' },
+  { value: 'rabbet', name: 'as a rabbet' },
+  { value: 'cheek', name: 'as a tenon cheek' },
+  { value: 'fold', name: 'as a kerf to fold along' },
+];
+const beds: Choice<Bed>[] = [
+  { value: 'air', name: 'over nothing' },
+  { value: 'runners', name: 'over runners' },
+  { value: 'sheet', name: 'over a sheet to cut into' },
+];
+const angles = [0, 5, 10, 15, 22.5, 30, 45];
+
 const kinds: Record<Material['kind'], string> = {
   softwood: 'Softwood',
   hardwood: 'Hardwood',
@@ -54,8 +61,16 @@ const kinds: Record<Material['kind'], string> = {
 
 const inch = 25.4;
 const picks = {
-  mm: { t: [6, 12, 18, 25, 38, 50], w: [50, 90, 120, 300, 610], l: [600, 900, 1200, 1800, 2440] },
+  mm: {
+    t: [6, 12, 18, 25, 38, 50],
+    w: [50, 90, 120, 300, 610],
+    l: [600, 900, 1200, 1800, 2440],
+    d: [3, 6, 9, 12, 15],
+    p: [50, 100, 300, 450, 600],
+  },
   in: {
+    d: [0.125, 0.25, 0.375, 0.5, 0.75].map((x) => x * inch),
+    p: [2, 4, 12, 18, 24].map((x) => x * inch),
     t: [0.25, 0.5, 0.75, 1, 1.5, 2].map((x) => x * inch),
     w: [2, 3.5, 4.75, 12, 24].map((x) => x * inch),
     l: [24, 36, 48, 72, 96].map((x) => x * inch),
@@ -78,15 +93,15 @@ export function Sentence({
   const says = (field: keyof Cut) => (wrong(field) ? problem?.message : undefined);
   const sizes = picks[units];
   const supportChoices = (without: Support[]) =>
-    (Object.keys(supports) as Support[])
+    (Object.keys(supportWords) as Support[])
       .filter((s) => !without.includes(s))
-      .map((s) => ({ value: s, name: supports[s] }));
+      .map((s) => ({ value: s, name: supportWords[s] }));
   return (
     <Box component="section" aria-label="The cut" sx={{ minWidth: 0 }}>
       <Typography
         component="p"
         sx={{
-          fontSize: { xs: 21, sm: 25 },
+          fontSize: { xs: 20, sm: 21 },
           lineHeight: { xs: 1.65, md: 1.4 },
           textWrap: 'pretty',
         }}
@@ -134,7 +149,62 @@ export function Sentence({
           wrong={wrong('width_mm')}
           problem={says('width_mm')}
         />{' '}
-        wide, on the{' '}
+        wide,{' '}
+        {saw.kind !== 'miter' && (
+          <>
+            <ChoiceWord
+              label="Form"
+              value={cut.form ?? 'through'}
+              choices={forms}
+              onChoose={(form) => onChange({ form: form === 'through' ? undefined : form })}
+              wrong={wrong('form')}
+            />
+            {cut.depth_mm !== undefined && (
+              <>
+                {' '}
+                <LengthWord
+                  label="Depth"
+                  mm={cut.depth_mm}
+                  units={units}
+                  picks={sizes.d}
+                  onChoose={(depth_mm) => onChange({ depth_mm })}
+                  wrong={wrong('depth_mm')}
+                  problem={says('depth_mm')}
+                />{' '}
+                deep
+              </>
+            )}
+            ,{' '}
+          </>
+        )}
+        {cut.direction === 'crosscut' && (
+          <>
+            <AngleWord
+              label="Miter"
+              deg={cut.miter_deg ?? 0}
+              most={60}
+              picks={angles}
+              square="square across"
+              turned="mitered"
+              onChoose={(miter_deg) => onChange({ miter_deg })}
+              wrong={wrong('miter_deg')}
+              problem={says('miter_deg')}
+            />
+            ,{' '}
+          </>
+        )}
+        <AngleWord
+          label="Bevel"
+          deg={cut.bevel_deg ?? 0}
+          most={60}
+          picks={angles}
+          square="blade upright"
+          turned="tilted"
+          onChoose={(bevel_deg) => onChange({ bevel_deg })}
+          wrong={wrong('bevel_deg')}
+          problem={says('bevel_deg')}
+        />
+        , on the{' '}
         <ChoiceWord
           label="Saw"
           value={cut.saw_id}
@@ -153,6 +223,17 @@ export function Sentence({
               ]}
               onChoose={(motion) => onChange({ motion })}
               wrong={wrong('motion')}
+            />
+          </>
+        )}
+        {saw.kind === 'circular' && (
+          <>
+            {' '}
+            <ChoiceWord
+              label="Below"
+              value={cut.bed ?? 'air'}
+              choices={beds}
+              onChoose={(bed) => onChange({ bed })}
             />
           </>
         )}
@@ -192,6 +273,23 @@ export function Sentence({
               </>
             )}
             . Show face {showFace}.
+            {cut.direction === 'crosscut' && (
+              <>
+                {' '}
+                Cut to length:{' '}
+                <LengthWord
+                  label="Piece"
+                  mm={cut.piece_mm}
+                  units={units}
+                  picks={sizes.p}
+                  unsaid="not said"
+                  onChoose={(piece_mm) => onChange({ piece_mm })}
+                  wrong={wrong('piece_mm')}
+                  problem={says('piece_mm')}
+                />
+                .
+              </>
+            )}
           </>
         )}
       </Typography>

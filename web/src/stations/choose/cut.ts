@@ -1,7 +1,7 @@
 /** The cut in the page's address, so that it can be shared, bookmarked and taken from station to station. */
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Cut, Direction, Finish, Material, Saw, Support } from '../../api/types';
+import type { Bed, Cut, Direction, Finish, Form, Material, Pin, Saw, Support } from '../../api/types';
 
 const usual = {
   material: 'hard-maple',
@@ -10,6 +10,8 @@ const usual = {
   length_mm: 900,
   finish: 'hidden' as Finish,
 };
+
+const usualDepth = 9;
 
 /** The address's keys, short because people read them aloud. */
 const keys = {
@@ -23,6 +25,12 @@ const keys = {
   finish: 'for',
   exit_support: 'exit',
   other_support: 'end',
+  form: 'form',
+  depth_mm: 'd',
+  bevel_deg: 'bevel',
+  miter_deg: 'miter',
+  bed: 'over',
+  piece_mm: 'piece',
 } as const satisfies Record<keyof Cut, string>;
 
 /** The cut that the address says, filled up with the usual one; undefined until the shop's saws are known. */
@@ -34,6 +42,11 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       saws.find((s) => s.id === params.get(keys.saw_id)) ?? saws.find((s) => s.kind === 'table') ?? saws[0];
     if (!saw) return undefined;
     const direction = params.get(keys.direction) as Direction | null;
+    const optional = (key: 'depth_mm' | 'bevel_deg' | 'miter_deg' | 'piece_mm') => {
+      const v = Number(params.get(keys[key]) ?? 0);
+      return Number.isFinite(v) && v > 0 ? v : undefined;
+    };
+    const form = (params.get(keys.form) as Form | null) ?? undefined;
     const size = (key: 'thickness_mm' | 'width_mm' | 'length_mm') => {
       const v = Number(params.get(keys[key]) ?? usual[key]);
       return Number.isFinite(v) ? v : usual[key];
@@ -49,6 +62,12 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       motion: (params.get(keys.motion) as Cut['motion'] | null) ?? undefined,
       exit_support: (params.get(keys.exit_support) as Support | null) ?? undefined,
       other_support: (params.get(keys.other_support) as Support | null) ?? undefined,
+      form,
+      depth_mm: form && form !== 'through' ? (optional('depth_mm') ?? usualDepth) : undefined,
+      bevel_deg: optional('bevel_deg'),
+      miter_deg: optional('miter_deg'),
+      bed: saw.kind === 'circular' ? ((params.get(keys.bed) as Bed | null) ?? undefined) : undefined,
+      piece_mm: optional('piece_mm'),
     };
   }, [params, saws, materials]);
 
@@ -56,9 +75,48 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
     const next = new URLSearchParams(params);
     // Another saw or direction brings its own usual motion and supports.
     const resets = 'saw_id' in part || 'direction' in part;
-    if (resets) for (const k of ['motion', 'exit_support', 'other_support'] as const) next.delete(keys[k]);
-    for (const [k, v] of Object.entries(part) as [keyof Cut, string | number][]) next.set(keys[k], String(v));
+    if (resets) {
+      for (const k of ['motion', 'exit_support', 'other_support', 'miter_deg'] as const) next.delete(keys[k]);
+      // A miter saw only cuts through, and only a hand-held one has a bed.
+      if ('saw_id' in part) for (const k of ['form', 'depth_mm', 'bed'] as const) next.delete(keys[k]);
+    }
+    for (const [k, v] of Object.entries(part) as [keyof Cut, string | number | undefined][]) {
+      if (v === undefined || v === 0) next.delete(keys[k]);
+      else next.set(keys[k], String(v));
+    }
     setParams(next, { replace: true, preventScrollReset: true });
   };
   return [cut, change] as const;
+}
+
+/** Two or three settings side by side, in the page's address like the cut itself. */
+export function usePins() {
+  const [params, setParams] = useSearchParams();
+  const pins = useMemo(() => params.getAll('pin').map(readPin), [params]);
+  const set = (all: Pin[]) => {
+    const next = new URLSearchParams(params);
+    next.delete('pin');
+    for (const p of all) next.append('pin', writePin(p));
+    setParams(next, { replace: true, preventScrollReset: true });
+  };
+  return {
+    pins,
+    add: (p: Pin) => set([...pins.filter((q) => writePin(q) !== writePin(p)), p].slice(-MOST_PINS)),
+    drop: (i: number) => set(pins.filter((_, k) => k !== i)),
+  };
+}
+
+export const MOST_PINS = 3;
+
+const writePin = (p: Pin) =>
+  [p.blade_id, p.height_mm ?? '', p.exit_support ?? '', p.other_support ?? ''].join('~');
+
+function readPin(text: string): Pin {
+  const [blade_id = '', height, exit, other] = text.split('~');
+  return {
+    blade_id,
+    height_mm: height ? Number(height) : undefined,
+    exit_support: (exit || undefined) as Support | undefined,
+    other_support: (other || undefined) as Support | undefined,
+  };
 }

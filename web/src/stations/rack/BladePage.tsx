@@ -4,13 +4,22 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useLocation, useParams } from 'react-router';
-import { useBlade, useBladeLog, useSaws } from '../../api/queries';
+import {
+  useBlade,
+  useBladeLog,
+  useRestoreBlade,
+  useRetireBlade,
+  useSaws,
+  useSetPhoto,
+} from '../../api/queries';
 import type { Blade, LogEntry, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
-import { grindWords, makeWords, useWords } from '../../drawings/words';
+import { coatingWords, grindWords, makeWords, retiredWords, useWords } from '../../drawings/words';
 import { formatLength, formatRun, formatSetting, formatThin, trim } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
+import { FileButton } from '../../ui/FileButton';
+import { Retire } from './Retire';
 
 export function BladePage() {
   const { id = '' } = useParams();
@@ -41,7 +50,10 @@ export function BladePage() {
             alignItems: 'start',
           }}
         >
-          <About blade={blade.data} saw={saw?.name} units={units} />
+          <Box sx={{ minWidth: 0 }}>
+            <About blade={blade.data} saw={saw?.name} units={units} />
+            <Doings blade={blade.data} search={search} />
+          </Box>
           <Box component="section" aria-labelledby="history" sx={{ minWidth: 0 }}>
             <Typography id="history" variant="h2" sx={{ mb: 1 }}>
               History
@@ -99,11 +111,18 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
         : undefined,
     ],
     ['Speed limit', b.max_rpm ? `${trim(b.max_rpm, 0)} rpm` : 'not on the blade'],
+    ['Coating', b.coating === 'none' ? undefined : coatingWords[b.coating]],
+    ['Body slots', b.slots ? String(b.slots) : undefined],
+    ['Carbide left', b.carbide_mm ? formatThin(b.carbide_mm, units) : undefined],
+    ['Price', b.price ? trim(b.price, 2) : undefined],
     ['Kept for', useWords[b.kept_for] + (b.nails ? ', nail-rated' : '')],
     ['Hangs', saw ? `on ${saw}` : b.hangs || 'not said'],
     ['Cut so far', `${formatRun(c.metres, units)} in ${c.cuts} log lines`],
     ['Since washing', formatRun(c.metres_since_wash, units)],
-    ['Since sharpening', `${formatRun(c.metres_since_sharpening, units)}, sharpened ${times(c.sharpenings)}`],
+    [
+      'Since sharpening',
+      `${formatRun(c.metres_since_sharpening, units)}, sharpened ${times(c.sharpenings + b.sharpened_before)}`,
+    ],
   ];
   return (
     <Box component="section" aria-label="The blade" sx={{ minWidth: 0 }}>
@@ -116,7 +135,13 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
         <BladeFace blade={b} scale={1.02} />
       </Box>
       <Condition condition={c} />
-      {b.note && <Typography sx={{ mt: 1.5 }}>{b.note}</Typography>}
+      {b.retired && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+          Retired: {retiredWords[b.retired.reason] ?? b.retired.reason}
+          {b.retired.note && `, ${b.retired.note}`}. It is not offered for any cut.
+        </Alert>
+      )}
+      {b.note && <Typography sx={{ mt: 1.5, overflowWrap: 'anywhere' }}>{b.note}</Typography>}
       <Box
         component="dl"
         sx={{ m: 0, mt: 1.5, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, fontSize: 15 }}
@@ -139,6 +164,75 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
                 </Box>
               </Box>
             ),
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** What can be done with a blade here. */
+function Doings({ blade: b, search }: { blade: Blade; search: string }) {
+  const retire = useRetireBlade();
+  const restore = useRestoreBlade();
+  const photo = useSetPhoto();
+  const failed = retire.error ?? restore.error ?? photo.error;
+  return (
+    <Box sx={{ mt: 2 }}>
+      {b.photo_at && (
+        <Box
+          component="img"
+          src={`/api/v1/blades/${b.id}/photo?at=${encodeURIComponent(b.photo_at)}`}
+          alt={`Photo of ${b.name}`}
+          sx={{
+            width: '100%',
+            maxHeight: 320,
+            objectFit: 'cover',
+            border: '1px solid',
+            borderColor: 'divider',
+          }}
+        />
+      )}
+      {failed && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {failed.message}
+        </Alert>
+      )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        <Button component={Link} to={`/rack/${b.id}/edit${search}`} variant="contained" size="small">
+          Edit
+        </Button>
+        <Button component={Link} to={`/rack/new?copy=${b.id}`} variant="outlined" size="small">
+          Copy
+        </Button>
+        <Button component={Link} to={`/rack/labels?only=${b.id}`} variant="outlined" size="small">
+          Label
+        </Button>
+        <FileButton
+          variant="outlined"
+          size="small"
+          disabled={photo.isPending}
+          label="Photo of the blade"
+          accept="image/jpeg,image/png,image/webp"
+          onFile={(file) => photo.mutate({ id: b.id, file })}
+        >
+          {photo.isPending ? 'Sending…' : b.photo_at ? 'Another photo' : 'Photo'}
+        </FileButton>
+        {b.photo_at && (
+          <Button size="small" onClick={() => photo.mutate({ id: b.id, file: null })}>
+            Drop the photo
+          </Button>
+        )}
+        {b.retired ? (
+          <Button size="small" variant="outlined" onClick={() => restore.mutate(b.id)}>
+            Put it back
+          </Button>
+        ) : (
+          <Retire
+            what="blade"
+            name={b.name}
+            reasons={['cracked', 'worn-out', 'bent', 'lost', 'sold', 'other']}
+            onRetire={(body) => retire.mutate({ id: b.id, body })}
+          />
         )}
       </Box>
     </Box>
@@ -200,11 +294,17 @@ function what(e: LogEntry, units: Units) {
       if (!e.cut) return 'Cut.';
       const c = e.cut;
       const at = c.height_mm ? ` at ${formatSetting(c.height_mm, units)}` : '';
+      const how = [
+        c.form && c.depth_mm ? `, ${c.form} ${formatSetting(c.depth_mm, units)} deep` : '',
+        c.bevel_deg ? `, tilted ${trim(c.bevel_deg, 1)}°` : '',
+        c.miter_deg ? `, mitered ${trim(c.miter_deg, 1)}°` : '',
+      ].join('');
       const many = c.pieces > 1 ? `, ${c.pieces} pieces` : '';
       return (
         <>
           {cutWords[c.direction]} {formatLength(c.thickness_mm, units)} {c.material_name},{' '}
           {formatRun(c.metres, units)}
+          {how}
           {many}
           {on}
           {at}: <b>wall {c.wall}</b>, {splinterWords[c.splinters]}.
@@ -217,6 +317,10 @@ function what(e: LogEntry, units: Units) {
       return 'Washed.';
     case 'sharpened':
       return 'Sharpened.';
+    case 'retired':
+      return `Retired: ${retiredWords[e.reason ?? ''] ?? e.reason ?? ''}.`;
+    case 'restored':
+      return 'Put back on the rack.';
     case 'heel':
       return `Heel ${e.heel_mm ?? 0} mm${on}.`;
   }

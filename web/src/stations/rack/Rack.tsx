@@ -1,7 +1,12 @@
 /** Rack: every saw and blade of the shop, drawn from its own numbers, with what it is kept for. */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useBlades, useSaws } from '../../api/queries';
 import type { Blade, Saw, Units } from '../../api/types';
@@ -9,11 +14,15 @@ import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { BladeFace } from '../../drawings/BladeFace';
 import { SawFace } from '../../drawings/SawFace';
-import { specOf, useWords } from '../../drawings/words';
+import { retiredWords, specOf, useWords } from '../../drawings/words';
 import { formatLength, formatThin, trim } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
+import { useSize } from '../../ui/useSize';
+import { matches, type Wanted } from './search';
 
 const SCALE = 0.46; // px per mm, one for the whole wall
+const PEG = 288; // px, the least width of a blade's place
+const TALL = 182; // px, of a place, as a first guess
 
 /** A list laid out in columns of at least a width. */
 const wall = (least: string) => ({
@@ -28,8 +37,11 @@ const wall = (least: string) => ({
 export function Rack() {
   const { units } = usePreferences();
   const saws = useSaws();
-  const blades = useBlades();
+  const [wanted, setWanted] = useState<Wanted>({ text: '', use: '', state: '', retired: false });
+  const blades = useBlades(wanted.retired);
   const { search } = useLocation();
+  const asked = useDeferredValue(wanted);
+  const found = useMemo(() => (blades.data ?? []).filter((b) => matches(b, asked)), [blades.data, asked]);
   const error = saws.error ?? blades.error;
   if (error) {
     return (
@@ -39,39 +51,92 @@ export function Rack() {
     );
   }
   const onSaw = (id: string | undefined) => blades.data?.find((b) => b.id === id);
+  const total = blades.data?.length ?? 0;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">Rack</Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>
+          Rack
+        </Typography>
+        <Button component={Link} to={`/rack/new${search}`} variant="contained" size="small">
+          Add a blade
+        </Button>
+        <Button component={Link} to={`/rack/saws/new${search}`} variant="outlined" size="small">
+          Add a saw
+        </Button>
+        <Button component={Link} to={`/rack/labels${search}`} variant="outlined" size="small">
+          Labels
+        </Button>
+        <Button component={Link} to={`/rack/files${search}`} variant="outlined" size="small">
+          Files in and out
+        </Button>
+        <Button component={Link} to={`/shop${search}`} variant="outlined" size="small">
+          Shop
+        </Button>
+      </Box>
       <Box component="section" aria-labelledby="saws" sx={{ mt: 2 }}>
         <Typography id="saws" variant="h2">
           Saws
         </Typography>
+        {saws.data?.length === 0 && <Typography sx={{ mt: 1 }}>No saw yet. Put the first one in.</Typography>}
         <Box component="ul" sx={wall('380px')}>
           {(saws.data ?? []).map((s) => (
-            <SawPlate key={s.id} saw={s} blade={onSaw(s.mounted_blade_id)} units={units} />
+            <SawPlate key={s.id} saw={s} blade={onSaw(s.mounted_blade_id)} units={units} search={search} />
           ))}
         </Box>
       </Box>
       <Box component="section" aria-labelledby="blades" sx={{ mt: 3 }}>
-        <Typography id="blades" variant="h2">
-          Blades{blades.data && `, ${blades.data.length} on the wall`}
-        </Typography>
-        {blades.data?.length === 0 && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', mb: 1 }}>
+          <Typography id="blades" variant="h2" sx={{ mr: 1 }}>
+            {wanted.retired ? 'Retired' : 'Blades'}
+            {blades.data &&
+              (found.length === total
+                ? `, ${total} ${wanted.retired ? 'in all' : 'on the wall'}`
+                : `, ${found.length} of ${total}`)}
+          </Typography>
+          <TextField
+            label="Find"
+            size="small"
+            value={wanted.text}
+            onChange={(e) => setWanted({ ...wanted, text: e.target.value })}
+            placeholder="name, 60 ATB, peg 3…"
+            sx={{ width: 220 }}
+          />
+          <Pick
+            label="Kept for"
+            value={wanted.use}
+            choices={Object.entries(useWords)}
+            onPick={(use) => setWanted({ ...wanted, use })}
+          />
+          <Pick
+            label="Condition"
+            value={wanted.state}
+            choices={[
+              ['fine', 'fine'],
+              ['worn', 'worn'],
+              ['pitchy', 'pitchy'],
+              ['dull', 'dull'],
+            ]}
+            onPick={(state) => setWanted({ ...wanted, state })}
+          />
+          <Button
+            size="small"
+            aria-pressed={wanted.retired}
+            onClick={() => setWanted({ ...wanted, retired: !wanted.retired })}
+          >
+            {wanted.retired ? 'Back to the wall' : 'Retired ones'}
+          </Button>
+        </Box>
+        {blades.data && found.length === 0 && (
           <Typography sx={{ mt: 1 }}>
-            The wall is empty. Start Corte with its demo shop to see blades on it.
+            {total > 0
+              ? 'None of them is like that.'
+              : wanted.retired
+                ? 'Nothing is retired.'
+                : 'The wall is empty. Add the first blade, or bring a file in.'}
           </Typography>
         )}
-        <Box component="ul" sx={wall('288px')}>
-          {(blades.data ?? []).map((b) => (
-            <BladePeg
-              key={b.id}
-              blade={b}
-              saw={saws.data?.find((s) => s.id === b.mounted_on)?.name}
-              units={units}
-              search={search}
-            />
-          ))}
-        </Box>
+        <Wall blades={found} saws={saws.data ?? []} units={units} search={search} />
       </Box>
       <Typography sx={{ mt: 3, fontSize: 15, color: 'text.secondary' }}>
         All of it can be asked for by other programs: <Link to="/contract">the contract</Link>.
@@ -80,7 +145,115 @@ export function Rack() {
   );
 }
 
-function SawPlate({ saw, blade, units }: { saw: Saw; blade: Blade | undefined; units: Units }) {
+function Pick({
+  label,
+  value,
+  choices,
+  onPick,
+}: {
+  label: string;
+  value: string;
+  choices: [string, string][];
+  onPick: (v: string) => void;
+}) {
+  return (
+    <TextField
+      select
+      label={label}
+      size="small"
+      value={value}
+      onChange={(e) => onPick(e.target.value)}
+      sx={{ minWidth: 138 }}
+    >
+      <MenuItem value="">any</MenuItem>
+      {choices.map(([v, name]) => (
+        <MenuItem key={v} value={v}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+interface WallProps {
+  blades: Blade[];
+  saws: Saw[];
+  units: Units;
+  search: string;
+}
+
+/** The blades in rows, of which only those near the window are drawn. */
+function Wall({ blades, saws, units, search }: WallProps) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const columns = Math.max(1, Math.floor((width + 24) / (PEG + 24)));
+  const rows = width > 0 ? Math.ceil(blades.length / columns) : 0;
+  const [above, setAbove] = useState(0);
+  const top = useRef<HTMLDivElement>(null);
+  const sheet = () => document.getElementById('sheet');
+  useLayoutEffect(() => {
+    const s = sheet();
+    if (!top.current || !s) return;
+    setAbove(top.current.getBoundingClientRect().top - s.getBoundingClientRect().top + s.scrollTop);
+  }, [width]);
+  // The compiler's memo is not at work here, so what it warns of does no harm.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const virtual = useVirtualizer({
+    count: rows,
+    getScrollElement: sheet,
+    estimateSize: () => TALL,
+    overscan: 3,
+    scrollMargin: above,
+  });
+  return (
+    <div ref={ref}>
+      <Box
+        ref={top}
+        role="list"
+        aria-label="Blades"
+        sx={{ position: 'relative' }}
+        style={{ height: virtual.getTotalSize() }}
+      >
+        {virtual.getVirtualItems().map((row) => (
+          <Box
+            key={row.key}
+            ref={virtual.measureElement}
+            data-index={row.index}
+            role="presentation"
+            sx={{ position: 'absolute', left: 0, right: 0, top: 0, display: 'grid', columnGap: 3 }}
+            style={{
+              transform: `translateY(${row.start - above}px)`,
+              gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+            }}
+          >
+            {blades.slice(row.index * columns, (row.index + 1) * columns).map((b, i) => (
+              <BladePeg
+                key={b.id}
+                blade={b}
+                saw={saws.find((s) => s.id === b.mounted_on)?.name}
+                units={units}
+                search={search}
+                place={row.index * columns + i + 1}
+                of={blades.length}
+              />
+            ))}
+          </Box>
+        ))}
+      </Box>
+    </div>
+  );
+}
+
+function SawPlate({
+  saw,
+  blade,
+  units,
+  search,
+}: {
+  saw: Saw;
+  blade: Blade | undefined;
+  units: Units;
+  search: string;
+}) {
   return (
     <Box
       component="li"
@@ -99,7 +272,9 @@ function SawPlate({ saw, blade, units }: { saw: Saw; blade: Blade | undefined; u
       </Box>
       <Box sx={{ minWidth: 0, fontSize: 15, lineHeight: 1.35 }}>
         <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
-          {saw.name}
+          <Box component={Link} to={`/rack/saws/${saw.id}${search}`} sx={{ color: 'inherit' }}>
+            {saw.name}
+          </Box>
         </Typography>
         <Box sx={{ color: 'text.secondary' }}>
           {formatLength(saw.diameter_mm, units)} {saw.sliding ? 'sliding miter' : saw.kind} saw, arbor{' '}
@@ -113,7 +288,7 @@ function SawPlate({ saw, blade, units }: { saw: Saw; blade: Blade | undefined; u
           On it: <b>{blade?.name ?? 'nothing logged yet'}</b>
         </Box>
         {saw.heel_mm !== 0 && <Box>Heel at last truing: {formatThin(saw.heel_mm, units)}</Box>}
-        <Box sx={{ color: 'text.secondary' }}>{saw.note}</Box>
+        <Box sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>{saw.note}</Box>
       </Box>
     </Box>
   );
@@ -124,11 +299,18 @@ interface PegProps {
   saw: string | undefined;
   units: Units;
   search: string;
+  place: number;
+  of: number;
 }
 
-function BladePeg({ blade, saw, units, search }: PegProps) {
+function BladePeg({ blade, saw, units, search, place, of }: PegProps) {
   return (
-    <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', mt: 1 }}>
+    <Box
+      role="listitem"
+      aria-posinset={place}
+      aria-setsize={of}
+      sx={{ borderTop: '1px solid', borderColor: 'divider', mt: 1, minWidth: 0 }}
+    >
       <Box
         component={Link}
         to={`/rack/${blade.id}${search}`}
@@ -143,7 +325,7 @@ function BladePeg({ blade, saw, units, search }: PegProps) {
         }}
       >
         <Box sx={{ display: 'grid', placeItems: 'center', minHeight: 144 }}>
-          <BladeFace blade={blade} scale={SCALE} />
+          <BladeFace blade={blade} scale={Math.min(SCALE, 142 / (blade.diameter_mm + 4))} />
         </Box>
         <Box sx={{ minWidth: 0 }}>
           <Box
@@ -160,10 +342,16 @@ function BladePeg({ blade, saw, units, search }: PegProps) {
           <Box sx={{ fontSize: 14, color: 'text.secondary', lineHeight: 1.3 }}>
             {formatLength(blade.diameter_mm, units)}, {specOf(blade, units)}
           </Box>
-          <Box sx={{ fontSize: 15, my: 0.5, lineHeight: 1.3 }}>
+          <Box sx={{ fontSize: 15, my: 0.5, lineHeight: 1.3, overflowWrap: 'anywhere' }}>
             for {useWords[blade.kept_for]}
             <br />
-            {saw ? <b>on {saw}</b> : blade.hangs}
+            {blade.retired ? (
+              <b>{retiredWords[blade.retired.reason] ?? blade.retired.reason}</b>
+            ) : saw ? (
+              <b>on {saw}</b>
+            ) : (
+              blade.hangs
+            )}
           </Box>
           <Condition condition={blade.condition} />
         </Box>

@@ -1,0 +1,172 @@
+package choose
+
+import (
+	"fmt"
+	"math"
+
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/core/saw"
+)
+
+// A School is a way of setting height or depth (craft section 4).
+type School uint8
+
+const (
+	BySaw        School = iota // what suits the kind of saw: Corte's own first suggestion
+	JustProud                  // little blade is exposed
+	GulletsClear               // chips leave and teeth cool
+	FullReach                  // teeth cross the work by the shortest way
+)
+
+var schoolNames = [...]string{"saw", "proud", "gullets", "full"}
+
+func (s School) String() string { return schoolNames[s] }
+
+// ParseSchool is the inverse of School.String.
+func ParseSchool(s string) (School, error) {
+	for i, n := range schoolNames {
+		if n == s {
+			return School(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown school of height %q; use saw, proud, gullets or full", s)
+}
+
+// Heights are where each school sets a blade, within the saw's reach, and what
+// is suggested first. For a chop all are 0. A cut to a depth, or from both
+// faces, has one height, which is every school's.
+type Heights struct {
+	Proud     measure.Length
+	Gullets   measure.Length
+	Full      measure.Length // as far as the saw goes
+	Suggested measure.Length
+	Why       string // of the suggestion, a sentence without its full stop
+	Exact     bool   // the cut leaves no choice of height
+}
+
+const (
+	proudBy   = measure.Length(4) // schools say 2 to 6 mm
+	throughBy = measure.Length(3) // a circular saw over runners or a sheet
+	overlapBy = measure.Length(2) // past the middle, for a cut from both faces
+)
+
+// Heights works out the schools for one blade. The first suggestion is gullets
+// clear on a table saw, 3 mm through on a circular saw, the fixed depth on a
+// sliding miter saw, or what the shop prefers.
+func (r Request) Heights(b blade.Blade) Heights {
+	j, s := r.Job, r.Saw
+	if j.Motion == cut.Chop {
+		return Heights{Why: "a chop goes down as far as the saw does", Exact: true}
+	}
+	reach := s.ReachWith(b, j.BevelDeg)
+	one := func(at measure.Length, why string) Heights {
+		return Heights{Proud: at, Gullets: at, Full: reach, Suggested: at, Why: why, Exact: true}
+	}
+	switch {
+	case j.Motion == cut.Push:
+		reach = min(reach, j.Thickness+s.BelowTable)
+		return one(reach, "a slide has one depth, a little below the table")
+	case j.Form != cut.Through:
+		return one(j.Depth, fmt.Sprintf("the depth of the %s; cut a little shy, measure, and end the adjustment upwards, so that the slack is on one side", j.Form))
+	case j.BothFaces:
+		return one(j.Thickness/2+overlapBy, "from both faces, meeting just past the middle; the same face stays against the fence")
+	}
+	within := func(l measure.Length) measure.Length { return min(l, reach) }
+	h := Heights{
+		Proud:   within(j.Thickness + proudBy),
+		Gullets: within(j.Thickness + upright(b.GulletDepth(), j)),
+		Full:    reach,
+	}
+	through := within(j.Thickness + throughBy)
+	school := r.School
+	switch {
+	case s.Kind == saw.Circular && j.Bed != cut.Air:
+		h.Suggested, h.Why = through, "just through, so that what lies below survives"
+	case school == JustProud:
+		h.Suggested, h.Why = h.Proud, "the shop sets its blades just proud: little blade is exposed"
+	case school == FullReach:
+		h.Suggested, h.Why = h.Full, "the shop sets its blades as far as they go: the shortest way through"
+	case school == BySaw && s.Kind == saw.Circular:
+		h.Suggested, h.Why = through, "just through: enough to part the work, with little blade below it"
+	default:
+		h.Suggested, h.Why = h.Gullets, "gullets clear of the work: chips leave and teeth cool"
+	}
+	if h.Suggested == reach && school != FullReach {
+		h.Why = "as far as this saw reaches"
+	}
+	return h
+}
+
+// upright is how high a length along the tilted blade stands.
+func upright(l measure.Length, j cut.Job) measure.Length {
+	return l * measure.Length(math.Cos(j.BevelDeg*math.Pi/180))
+}
+
+// A Pass is one of the passes that a cut takes where one is not enough.
+type Pass struct {
+	Name    string
+	Height  measure.Length
+	Scoring bool // so shallow that scorch is not assessed (model section 3)
+	Job     cut.Job
+}
+
+// scoreBy is the depth of a first pass that only cuts the fibres of the face.
+const scoreBy = measure.Length(2)
+
+// Passes lists the passes of a cut at a height: half from each face where the
+// saw does not reach through, a scoring pass and a full one where the face
+// that teeth leave is scored by the saw itself. Other cuts have none.
+func (r Request) Passes(height measure.Length) []Pass {
+	j := r.Job
+	switch {
+	case j.BothFaces:
+		rest := j
+		rest.Thickness = max(j.Thickness-height+overlapBy, height)
+		return []Pass{{Name: "first face", Height: height, Job: j}, {Name: "other face", Height: height, Job: rest}}
+	case j.Motion == cut.Push && j.Exit == cut.Scored:
+		score := j
+		score.Exit = cut.Open
+		return []Pass{{Name: "scoring pass", Height: scoreBy, Scoring: true, Job: score}, {Name: "full pass", Height: height, Job: j}}
+	}
+	return nil
+}
+
+// AtPass works out the figures of one blade on one pass.
+func AtPass(r Request, c Candidate, p Pass) cut.Figures {
+	r.Job = p.Job
+	return At(r, c, p.Height)
+}
+
+// needsBothFaces reports whether a cut that parts the work is too deep for the
+// saw in one pass, but not in two, one from each face.
+func needsBothFaces(j cut.Job, s saw.Saw) bool {
+	return j.Form == cut.Through && j.BevelDeg == 0 && s.Kind != saw.Miter &&
+		j.Thickness >= s.Reach && j.Thickness/2+overlapBy < s.Reach
+}
+
+// Settle decides what follows from a job and a saw together: whether the cut
+// has to be made from both faces.
+func Settle(j cut.Job, s saw.Saw) cut.Job {
+	j.BothFaces = needsBothFaces(j, s)
+	return j
+}
+
+// deepest is the depth of work, straight down, that a job asks the saw to reach.
+func deepest(j cut.Job) measure.Length {
+	switch {
+	case j.Form != cut.Through:
+		return j.Depth
+	case j.BothFaces:
+		return j.Thickness/2 + overlapBy
+	}
+	return j.Thickness
+}
+
+// SpoilsBed reports whether a setting cuts deeper into what lies below the work
+// than that is meant to bear.
+func SpoilsBed(j cut.Job) bool {
+	const bears = 3.5 // mm; 2 to 3 is what runners and sheets are meant for
+	return j.Bed != cut.Air && j.Form == cut.Through && (j.Height-j.Thickness).Mm() > bears
+}

@@ -1,0 +1,323 @@
+package httpapi_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"encoding/xml"
+	"errors"
+	"fmt"
+	"image"
+	"image/color"
+	"image/png"
+	"io"
+	"maps"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
+	"github.com/santhosh-tekuri/jsonschema/v6"
+
+	"corte/core/blade"
+	"corte/internal/store"
+)
+
+func newBlade(change obj) obj {
+	in := obj{"name": "Sprite", "make": "toothed", "diameter_mm": 254, "bore_mm": 15.875, "kerf_mm": 3.2, "plate_mm": 2.2,
+		"teeth": 48, "grind": "ATB", "bevel_deg": 20, "hook_deg": 10, "kept_for": "crosscut"}
+	maps.Copy(in, change)
+	return in
+}
+
+func (b *bench) put(path string, body any, header ...string) *httptest.ResponseRecorder {
+	raw, _ := json.Marshal(body)
+	return b.do("PUT", "/api/v1"+path, string(raw), header...)
+}
+
+// Blades and saws are added once, changed by version, retired with a reason and
+// brought back; impossible numbers are refused by name.
+func TestRackIsEdited(t *testing.T) {
+	b := newBench(t)
+	key := []string{"Idempotency-Key", uuid.NewString()}
+	w := b.post("/blades", newBlade(nil), key...)
+	made := decode(t, w)
+	id, _ := made["id"].(string)
+	if w.Code != 201 || made["version"] != 1.0 || made["pitch_mm"].(float64) < 16 {
+		t.Fatalf("%d %s", w.Code, w.Body)
+	}
+	if again := decode(t, b.post("/blades", newBlade(nil), key...)); again["id"] != id {
+		t.Errorf("a retry made another blade: %v", again)
+	}
+	if w := b.post("/blades", newBlade(obj{"name": "Other"}), key...); w.Code != 409 {
+		t.Errorf("the same key for another blade: %d", w.Code)
+	}
+	for name, tt := range map[string]struct {
+		change obj
+		field  string
+		says   string
+	}{
+		"a thick plate":   {obj{"plate_mm": 3.4}, "plate_mm", "thinner than the kerf"},
+		"a wide bore":     {obj{"bore_mm": 79, "diameter_mm": 120}, "bore_mm", "leaves no plate"},
+		"a hook of 60":    {obj{"hook_deg": 60}, "hook_deg", "between -15 and +35"},
+		"no name":         {obj{"name": ""}, "name", "at least 1"},
+		"too many teeth":  {obj{"teeth": 190, "diameter_mm": 150}, "teeth", "do not fit"},
+		"no grind":        {obj{"grind": nil}, "grind", "one of FTG"},
+		"a strange grind": {obj{"grind": "WAVY"}, "grind", "one of FTG"},
+	} {
+		for _, path := range []string{"/blades", "/blade-drafts"} {
+			w := b.post(path, newBlade(tt.change), "Idempotency-Key", uuid.NewString())
+			if p := decode(t, w); w.Code < 400 || p["field"] != tt.field || !strings.Contains(p["detail"].(string), tt.says) {
+				t.Errorf("%s at %s: %d %s", name, path, w.Code, w.Body)
+			}
+		}
+	}
+	// Two people edit one blade: the second is told, and nothing is overwritten.
+	first := b.put("/blades/"+id, newBlade(obj{"note": "for the panels"}), "If-Match", `"1"`)
+	second := b.put("/blades/"+id, newBlade(obj{"hangs": "peg 9"}), "If-Match", `"1"`)
+	if first.Code != 200 || second.Code != http.StatusPreconditionFailed {
+		t.Errorf("first %d, second %d %s", first.Code, second.Code, second.Body)
+	}
+	if now := b.get("/blades/" + id); now["note"] != "for the panels" || now["hangs"] != "" || now["version"] != 2.0 {
+		t.Errorf("after both it is %v", now)
+	}
+	if w := b.put("/blades/"+id, newBlade(nil)); w.Code != 400 {
+		t.Errorf("without If-Match: %d", w.Code)
+	}
+	if w := b.put("/blades/"+id+"/retirement", obj{"reason": "cracked", "note": "at a gullet"}); w.Code != 200 {
+		t.Fatalf("%d %s", w.Code, w.Body)
+	}
+	refused := b.post("/cuts", b.made(obj{"blade_id": id}), "Idempotency-Key", uuid.NewString())
+	if refused.Code != 422 || !strings.Contains(refused.Body.String(), "retired") {
+		t.Errorf("a cut with a retired blade: %d %s", refused.Code, refused.Body)
+	}
+	if p := b.plan(nil).Body.String(); strings.Contains(p, id) {
+		t.Error("a retired blade is still offered")
+	}
+	if gone := b.get("/blades?retired=true")["items"].([]any); len(gone) != 1 || gone[0].(obj)["retired"].(obj)["reason"] != "cracked" {
+		t.Errorf("the retired: %v", gone)
+	}
+	if w := b.do("DELETE", "/api/v1/blades/"+id+"/retirement", ""); w.Code != 200 || !strings.Contains(b.plan(nil).Body.String(), id) {
+		t.Errorf("brought back: %d", w.Code)
+	}
+	rows := b.get("/blades/" + id + "/log")["items"].([]any)
+	if len(rows) != 2 || rows[1].(obj)["kind"] != "retired" || rows[1].(obj)["reason"] != "cracked" {
+		t.Errorf("its log: %v", rows)
+	}
+
+	saw := obj{"name": "Stub", "kind": "circular", "diameter_mm": 160, "arbor_mm": 20, "rpm": 5000, "motor_w": 900, "reach_mm": 55, "reach45_mm": 40}
+	made = decode(t, b.post("/saws", saw, "Idempotency-Key", uuid.NewString()))
+	saw["reach_mm"] = 95
+	if w := b.put("/saws/"+made["id"].(string), saw, "If-Match", `"1"`); w.Code != 422 || decode(t, w)["field"] != "reach_mm" {
+		t.Errorf("a saw that reaches past its radius: %d %s", w.Code, w.Body)
+	}
+	shop := b.put("/shop", obj{"name": "Ours", "change_minutes": 12, "height_school": "proud"}, "If-Match", `"1"`)
+	h := decode(t, b.plan(nil))["options"].([]any)[0].(obj)["heights"].(obj)
+	if shop.Code != 200 || h["suggested_mm"] != 29.0 {
+		t.Errorf("a shop that sets just proud: %s, heights %v", shop.Body, h)
+	}
+}
+
+// What the browser needs for an unmarked blade, worked out by the core.
+func TestUnmarkedBlade(t *testing.T) {
+	b := newBench(t)
+	got := decode(t, b.post("/unmarked-blades", obj{"group_teeth": 5, "groups": 10, "diameter_mm": 254, "offset_mm": 41.1, "kerf_mm": 3.2, "plate_mm": 2.2}))
+	if got["teeth"] != 50.0 || fmt.Sprintf("%.4f", got["hook_deg"]) != "18.8821" || got["side_clearance_mm"] != 0.5 {
+		t.Errorf("%v", got)
+	}
+	if w := b.post("/unmarked-blades", obj{"kerf_mm": 2, "plate_mm": 2}); w.Code != 422 || decode(t, w)["field"] != "plate_mm" {
+		t.Errorf("%d %s", w.Code, w.Body)
+	}
+}
+
+// A photo comes back smaller, as JPEG and nothing else; what is no photo is
+// refused.
+func TestPhoto(t *testing.T) {
+	b := newBench(t)
+	at := "/api/v1/blades/" + b.blade["Quill"] + "/photo"
+	send := func(raw []byte) *httptest.ResponseRecorder {
+		return b.do("PUT", at, string(raw), "Content-Type", "application/octet-stream")
+	}
+	var file bytes.Buffer
+	big := image.NewRGBA(image.Rect(0, 0, 2000, 1000))
+	for i := range 1000 {
+		big.Set(2*i, i, color.White)
+	}
+	_ = png.Encode(&file, big)
+	if w := b.do("GET", at, ""); w.Code != 404 {
+		t.Errorf("before there is one: %d", w.Code)
+	}
+	if w := send(file.Bytes()); w.Code != 200 || decode(t, w)["photo_at"] == nil {
+		t.Fatalf("%d %s", w.Code, w.Body)
+	}
+	w := b.do("GET", at, "")
+	got, kind, err := image.Decode(w.Body)
+	if err != nil || kind != "jpeg" || got.Bounds().Dx() != 1280 || got.Bounds().Dy() != 640 || w.Header().Get("Content-Type") != "image/jpeg" {
+		t.Errorf("%v %s %v", err, kind, w.Header())
+	}
+	for name, raw := range map[string][]byte{"text": []byte("<svg onload=x>"), "half a photo": file.Bytes()[:200]} {
+		if w := send(raw); w.Code != 422 || decode(t, w)["field"] != "photo" {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
+	}
+	if w := send(make([]byte, 9<<20)); w.Code != 413 {
+		t.Errorf("9 MB: %d", w.Code)
+	}
+	if w := b.do("DELETE", at, ""); w.Code != 200 || decode(t, w)["photo_at"] != nil {
+		t.Errorf("thrown away: %d", w.Code)
+	}
+}
+
+// A file that is exported comes back the same, in both formats, and keeps to
+// the published schema; what would change or be refused is shown row by row.
+func TestARackFileGoesOutAndComesBack(t *testing.T) {
+	b := newBench(t)
+	export := func(format string) string {
+		return b.do("GET", "/api/v1/rack-exports?format="+format, "").Body.String()
+	}
+	preview := func(format, text string) obj {
+		t.Helper()
+		w := b.post("/rack-import-previews", obj{"format": format, "text": text})
+		if w.Code != 200 {
+			t.Fatalf("%d %s", w.Code, w.Body)
+		}
+		return decode(t, w)
+	}
+	for _, format := range []string{"json", "csv"} {
+		p := preview(format, export(format))
+		if n := len(p["rows"].([]any)); p["same"] != float64(n) || n < len(b.blade) {
+			t.Errorf("%s comes back as %v add, %v change, %v refuse of %d", format, p["add"], p["change"], p["refuse"], n)
+		}
+	}
+	c := jsonschema.NewCompiler()
+	if err := c.AddResource("rack.json", map[string]any(b.get("/schemas/rack.json"))); err != nil {
+		t.Fatal(err)
+	}
+	schema, err := c.Compile("rack.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	file := export("json")
+	doc, _ := jsonschema.UnmarshalJSON(strings.NewReader(file))
+	if err := schema.Validate(doc); err != nil {
+		t.Errorf("the export breaks its schema: %v", err)
+	}
+	wrong, _ := jsonschema.UnmarshalJSON(strings.NewReader(strings.Replace(file, `"teeth": 24`, `"teeth": "many"`, 1)))
+	if schema.Validate(wrong) == nil {
+		t.Error("the schema lets anything pass")
+	}
+
+	text := "name;make;diameter_mm;bore_mm;kerf_mm;plate_mm;teeth;grind;hook_deg;bevel_deg;kept_for\n" +
+		"Sprite;toothed;10\";5/8;1/8\";2,2;48;ATB;10;20;crosscut\n" + // added, sizes as people write them
+		"Thick;toothed;254;15.875;2;2.4;40;ATB;10;20;general\n" + // the plate would rub
+		"Plough;toothed;254;15.875;3.2;2.2;22;FTG;20;;rip\n" + // two teeth fewer
+		"Odd;toothed;254;15.875;wide;2.2;40;ATB;10;20;general\n" +
+		"Sprite;toothed;254;15.875;3.2;2.2;48;ATB;10;20;crosscut\n"
+	p := preview("csv", text)
+	rows := p["rows"].([]any)
+	action := func(i int) string { return rows[i].(obj)["action"].(string) }
+	if p["add"] != 2.0 || p["change"] != 1.0 || p["refuse"] != 2.0 || action(1) != "refuse" || action(2) != "change" || action(3) != "refuse" {
+		t.Errorf("%v", p)
+	}
+	problem := rows[1].(obj)["problems"].([]any)[0].(obj)
+	if problem["field"] != "plate_mm" || !strings.Contains(rows[3].(obj)["problems"].([]any)[0].(obj)["detail"].(string), `"wide" is not a length`) {
+		t.Errorf("problems %v, %v", problem, rows[3])
+	}
+	// What the file has no column for stays as it is.
+	if changes := rows[2].(obj)["changes"].([]any); len(changes) != 1 || changes[0].(obj)["field"] != "teeth" || changes[0].(obj)["to"] != "22" {
+		t.Errorf("Plough: %v", changes)
+	}
+	if one := preview("csv", "id,price\n"+b.blade["Needle"]+",88\n"); one["change"] != 1.0 {
+		t.Errorf("a price alone: %v", one)
+	}
+	if n := len(b.get("/blades")["items"].([]any)); n != len(b.blade) {
+		t.Errorf("a preview saved: %d blades", n)
+	}
+	save := func(digest any) *httptest.ResponseRecorder {
+		return b.post("/rack-imports", obj{"format": "csv", "text": text, "digest": digest})
+	}
+	if w := save("another"); w.Code != http.StatusPreconditionFailed {
+		t.Errorf("without its preview: %d", w.Code)
+	}
+	if w := save(p["digest"]); w.Code != 200 || b.get("/blades/" + b.blade["Plough"])["teeth"] != 22.0 {
+		t.Errorf("saved: %d %s", w.Code, w.Body)
+	}
+	if w := save(p["digest"]); w.Code != http.StatusPreconditionFailed {
+		t.Errorf("saved twice: %d", w.Code)
+	}
+	for name, bad := range map[string][2]string{
+		"not JSON": {"json", "{"}, "another file": {"json", `{"format":"x","version":1}`}, "an unknown field": {"csv", "name,colour\nA,red\n"}, "empty": {"csv", ""},
+	} {
+		if w := b.post("/rack-import-previews", obj{"format": bad[0], "text": bad[1]}); w.Code != 422 || decode(t, w)["field"] != "text" {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
+	}
+}
+
+// Labels are well-formed, carry each name, and say nothing that a name could
+// smuggle in.
+func TestLabels(t *testing.T) {
+	b := newBench(t)
+	evil := decode(t, b.post("/blades", newBlade(obj{"name": `<b>&"`}), "Idempotency-Key", uuid.NewString()))["id"].(string)
+	w := b.post("/labels", obj{"blade_ids": []string{b.blade["Plough"], evil}, "units": "in", "skip": 23})
+	d := xml.NewDecoder(w.Body)
+	var said strings.Builder
+	paths := 0
+	for {
+		tok, err := d.Token()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+		switch tok := tok.(type) {
+		case xml.CharData:
+			said.Write(tok)
+		case xml.StartElement:
+			if tok.Name.Local == "path" {
+				paths++
+			}
+			if tok.Name.Local == "b" {
+				t.Error("a name became an element")
+			}
+			if tok.Name.Local == "svg" && tok.Attr[2].Value != "594mm" {
+				t.Errorf("two labels after 23 gone take two pages: %v", tok.Attr)
+			}
+		}
+	}
+	if s := said.String(); paths != 2 || !strings.Contains(s, "Plough") || !strings.Contains(s, `<b>&"`) || !strings.Contains(s, `0.126"`) {
+		t.Errorf("%d codes, it says %s", paths, s)
+	}
+}
+
+// BenchmarkPlan2000 weighs a rack of 2,000 blades, as a large shop's, through
+// the whole server.
+func BenchmarkPlan2000(b *testing.B) {
+	on := newBench(b)
+	for i := range 2000 - len(on.blade) {
+		one := store.Blade{ID: uuid.New(), Name: fmt.Sprintf("Blade %d", i), Blade: blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2,
+			Plate: 2.2, Teeth: 20 + 2*(i%40), Grind: blade.ATB, Bevel: 15, Hook: float64(i % 20), MaxRPM: 7000}}
+		if err := on.st.AddBlade(b.Context(), on.shop, one); err != nil {
+			b.Fatal(err)
+		}
+	}
+	// A database that has run for a minute has counted its rows by itself.
+	db := sqlx.MustConnect("pgx", on.url)
+	db.MustExec(`ANALYZE`)
+	db.Close()
+	raw, _ := json.Marshal(obj{"cut": on.cut(nil), "units": "mm"})
+	start := time.Now()
+	for b.Loop() {
+		r := httptest.NewRequest("POST", "http://127.0.0.1/api/v1/plans", bytes.NewReader(raw))
+		r.Header.Set("Content-Type", "application/json")
+		w := httptest.NewRecorder()
+		on.h.ServeHTTP(w, r)
+		if w.Code != http.StatusOK {
+			b.Fatal(w.Code, w.Body)
+		}
+	}
+	b.ReportMetric(float64(time.Since(start).Milliseconds())/float64(b.N), "ms/plan")
+}

@@ -1,0 +1,408 @@
+package rackfile
+
+import (
+	"bytes"
+	"encoding/csv"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"slices"
+	"strconv"
+	"strings"
+
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/google/uuid"
+
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+// A What says which kind of thing a row is.
+type What string
+
+const (
+	Blade What = "blade"
+	Saw   What = "saw"
+)
+
+// A Problem is what is wrong with one field of a row.
+type Problem struct{ Field, Detail string }
+
+// A Row is one blade or saw of a file.
+type Row struct {
+	N        int // from 1, within its kind; a CSV's header does not count
+	What     What
+	ID       uuid.UUID // nil where the file gives none
+	Name     string
+	Blade    store.Blade
+	Saw      store.Saw
+	Problems []Problem
+
+	fields  map[string]any  // by their names in the contract, without the id
+	columns map[string]bool // that the file has; nil where what is left out is meant to be left out
+}
+
+// mostRows is how many rows a file may have.
+const mostRows = 5000
+
+// document is the JSON file.
+type document struct {
+	Schema  string            `json:"$schema,omitempty"`
+	Format  string            `json:"format"`
+	Version int               `json:"version"`
+	Saws    []json.RawMessage `json:"saws"`
+	Blades  []json.RawMessage `json:"blades"`
+}
+
+const (
+	formatName    = "corte-rack"
+	formatVersion = 1
+	schemaName    = "rack.json"
+)
+
+// A Reader reads files by the contract's schemas.
+type Reader struct {
+	spec   *openapi3.T
+	breach func(*openapi3.SchemaError, string) string // says what is wrong with a field
+}
+
+// NewReader makes a reader. breach puts a breach of the schema into words.
+func NewReader(spec *openapi3.T, breach func(*openapi3.SchemaError, string) string) *Reader {
+	return &Reader{spec, breach}
+}
+
+// Read reads a file. The error is about the file as a whole; what cannot be
+// read of a row is in the row. Compare checks the rest.
+func (r *Reader) Read(format contract.FileFormat, text string) ([]Row, error) {
+	rows, err := r.readJSON, error(nil)
+	if format == contract.Csv {
+		rows = r.readCSV
+	}
+	out, err := rows(text)
+	if err == nil && len(out) > mostRows {
+		err = fmt.Errorf("the file has %d rows; send at most %d at once", len(out), mostRows)
+	}
+	if err == nil && len(out) == 0 {
+		err = errors.New("the file has no rows")
+	}
+	return out, err
+}
+
+func (r *Reader) readJSON(text string) ([]Row, error) {
+	d := json.NewDecoder(strings.NewReader(text))
+	d.DisallowUnknownFields()
+	var doc document
+	if err := d.Decode(&doc); err != nil {
+		return nil, fmt.Errorf("this is not a rack file: %s", plainly(err))
+	}
+	if doc.Format != formatName || doc.Version != formatVersion {
+		return nil, fmt.Errorf("this is not a rack file of version %d; its format should be %q", formatVersion, formatName)
+	}
+	var rows []Row
+	for i, raw := range doc.Saws {
+		rows = append(rows, r.row(i+1, Saw, raw))
+	}
+	for i, raw := range doc.Blades {
+		rows = append(rows, r.row(i+1, Blade, raw))
+	}
+	return rows, nil
+}
+
+func plainly(err error) string {
+	var syntax *json.SyntaxError
+	if errors.As(err, &syntax) {
+		return fmt.Sprintf("it is not JSON from character %d on", syntax.Offset)
+	}
+	if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
+		return "it ends too early"
+	}
+	return strings.TrimPrefix(err.Error(), "json: ")
+}
+
+func (r *Reader) row(n int, what What, raw json.RawMessage) Row {
+	var fields map[string]any
+	if err := json.Unmarshal(raw, &fields); err != nil {
+		return Row{N: n, What: what, Problems: []Problem{{"", "The row is not an object with fields."}}}
+	}
+	return r.rowOf(n, what, fields)
+}
+
+// rowOf is a row with its id and name read, and nothing checked yet.
+func (r *Reader) rowOf(n int, what What, fields map[string]any) Row {
+	row := Row{N: n, What: what, fields: fields}
+	row.Name, _ = fields["name"].(string)
+	if id, ok := fields["id"]; ok {
+		text, _ := id.(string)
+		var err error
+		if row.ID, err = uuid.Parse(text); err != nil {
+			row.problem("id", "The id is not a UUID; leave it out to add the row as a new one.")
+		}
+		delete(fields, "id")
+	}
+	return row
+}
+
+func (row *Row) problem(field, detail string) {
+	row.Problems = append(row.Problems, Problem{field, detail})
+}
+
+// check holds a row to the schema, and then to the craft.
+func (r *Reader) check(row *Row) {
+	if err := r.schema(row.What).VisitJSON(row.fields, openapi3.MultiErrors()); err != nil {
+		for _, one := range flatten(err) {
+			var se *openapi3.SchemaError
+			if errors.As(one, &se) {
+				field := strings.Join(se.JSONPointer(), ".")
+				row.problem(field, r.breach(se, field))
+			} else {
+				row.problem("", one.Error())
+			}
+		}
+		return
+	}
+	raw, err := json.Marshal(row.fields)
+	if err == nil {
+		err = row.take(raw)
+	}
+	var se *shop.Error
+	if errors.As(err, &se) {
+		row.problem(se.Field, se.Detail)
+	} else if err != nil {
+		row.problem("", err.Error())
+	}
+}
+
+// take decodes and checks a row that keeps to the schema.
+func (row *Row) take(raw []byte) error {
+	if row.What == Saw {
+		var in contract.SawInput
+		if err := json.Unmarshal(raw, &in); err != nil {
+			return err
+		}
+		var err error
+		if row.Saw, err = SawOf(in); err != nil {
+			return err
+		}
+		return shop.CheckSaw(row.Saw)
+	}
+	var in contract.BladeInput
+	if err := json.Unmarshal(raw, &in); err != nil {
+		return err
+	}
+	var err error
+	if row.Blade, err = BladeOf(in); err != nil {
+		return err
+	}
+	return shop.CheckBlade(row.Blade)
+}
+
+func flatten(err error) []error {
+	var many openapi3.MultiError
+	if errors.As(err, &many) {
+		var out []error
+		for _, one := range many {
+			out = append(out, flatten(one)...)
+		}
+		return out
+	}
+	return []error{err}
+}
+
+func (r *Reader) schema(what What) *openapi3.Schema {
+	name := "BladeInput"
+	if what == Saw {
+		name = "SawInput"
+	}
+	return r.spec.Components.Schemas[name].Value
+}
+
+// readCSV reads blades, one a row under a header of field names. Lengths may be
+// written as people write them: 3.2, 1/8", 3/32.
+func (r *Reader) readCSV(text string) ([]Row, error) {
+	in := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
+	in.FieldsPerRecord = -1
+	in.TrimLeadingSpace = true
+	in.LazyQuotes = true // 10" is ten inches, not the end of a quotation
+	if first, _, _ := strings.Cut(text, "\n"); strings.Count(first, ";") > strings.Count(first, ",") {
+		in.Comma = ';'
+	}
+	header, err := in.Read()
+	if err != nil {
+		return nil, errors.New("the file is empty; its first line should name the fields")
+	}
+	props := r.schema(Blade).Properties
+	for i, h := range header {
+		header[i] = strings.ToLower(strings.TrimSpace(h))
+		if header[i] != "id" && props[header[i]] == nil {
+			return nil, fmt.Errorf("%q in the first line is not a field that is known; an export shows them all", h)
+		}
+	}
+	if !slices.Contains(header, "name") && !slices.Contains(header, "id") {
+		return nil, errors.New("the first line has neither a field called name nor one called id")
+	}
+	columns := map[string]bool{}
+	for _, h := range header {
+		columns[h] = true
+	}
+	var rows []Row
+	for n := 1; ; n++ {
+		record, err := in.Read()
+		if errors.Is(err, io.EOF) {
+			return rows, nil
+		}
+		if err != nil {
+			return nil, fmt.Errorf("row %d cannot be read: %w", n, err)
+		}
+		fields, problems := map[string]any{}, []Problem(nil)
+		for i, cell := range record {
+			cell = strings.TrimSpace(cell)
+			if cell == "" {
+				continue
+			}
+			if i >= len(header) {
+				problems = append(problems, Problem{"", "The row has more cells than the first line has names."})
+				break
+			}
+			v, err := readCell(header[i], cell, props)
+			if err != nil {
+				problems = append(problems, Problem{header[i], err.Error()})
+				continue
+			}
+			fields[header[i]] = v
+		}
+		row := r.rowOf(n, Blade, fields)
+		row.columns, row.Problems = columns, append(row.Problems, problems...)
+		rows = append(rows, row)
+	}
+}
+
+func readCell(field, cell string, props openapi3.Schemas) (any, error) {
+	if field == "id" {
+		return cell, nil
+	}
+	schema := props[field].Value
+	if len(schema.AllOf) > 0 {
+		schema = schema.AllOf[0].Value
+	}
+	switch {
+	case schema.Type.Is("number") && strings.HasSuffix(field, "_mm"):
+		l, err := measure.Parse(cell, measure.Millimetre)
+		return l.Mm(), err
+	case schema.Type.Is("number"), schema.Type.Is("integer"):
+		v, err := strconv.ParseFloat(strings.Replace(cell, ",", ".", 1), 64)
+		if err != nil {
+			return nil, fmt.Errorf("%q is not a number", cell)
+		}
+		return v, nil
+	case schema.Type.Is("boolean"):
+		switch strings.ToLower(cell) {
+		case "true", "yes", "1":
+			return true, nil
+		case "false", "no", "0":
+			return false, nil
+		}
+		return nil, fmt.Errorf("%q is neither yes nor no", cell)
+	}
+	return cell, nil
+}
+
+// Write writes the rack in a format; CSV holds the blades alone.
+func Write(format contract.FileFormat, saws []store.Saw, blades []store.Blade) ([]byte, error) {
+	if format == contract.Csv {
+		return writeCSV(blades)
+	}
+	doc := struct {
+		Schema  string           `json:"$schema"`
+		Format  string           `json:"format"`
+		Version int              `json:"version"`
+		Saws    []map[string]any `json:"saws"`
+		Blades  []map[string]any `json:"blades"`
+	}{schemaName, formatName, formatVersion, []map[string]any{}, []map[string]any{}}
+	for _, w := range saws {
+		fields := fieldsOf(RecordOfSaw(w))
+		fields["id"] = w.ID
+		doc.Saws = append(doc.Saws, fields)
+	}
+	for _, b := range blades {
+		fields := fieldsOf(RecordOfBlade(b))
+		fields["id"] = b.ID
+		doc.Blades = append(doc.Blades, fields)
+	}
+	return json.MarshalIndent(doc, "", "  ")
+}
+
+// fieldsOf is a record as JSON has it.
+func fieldsOf(record any) map[string]any {
+	raw, _ := json.Marshal(record)
+	var fields map[string]any
+	_ = json.Unmarshal(raw, &fields)
+	return fields
+}
+
+// csvHeader is the order of the columns: what tells blades apart first.
+var csvHeader = []string{"id", "name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "group",
+	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "coating", "slots", "kept_for", "nails", "ferrous",
+	"hangs", "price", "carbide_mm", "sharpened_before", "note"}
+
+func writeCSV(blades []store.Blade) ([]byte, error) {
+	var out bytes.Buffer
+	w := csv.NewWriter(&out)
+	_ = w.Write(csvHeader)
+	for _, b := range blades {
+		fields := fieldsOf(RecordOfBlade(b))
+		fields["id"] = b.ID.String()
+		record := make([]string, len(csvHeader))
+		for i, name := range csvHeader {
+			record[i] = cellOf(fields[name])
+		}
+		_ = w.Write(record)
+	}
+	w.Flush()
+	return out.Bytes(), w.Error()
+}
+
+func cellOf(v any) string {
+	switch v := v.(type) {
+	case nil:
+		return ""
+	case float64:
+		return strconv.FormatFloat(v, 'f', -1, 64)
+	}
+	return fmt.Sprint(v)
+}
+
+// Schema is the JSON schema (draft 2020-12) that exported files keep to, made
+// from the contract's own.
+func (r *Reader) Schema() (map[string]any, error) {
+	plain := map[string]any{}
+	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating"} {
+		raw, err := json.Marshal(r.spec.Components.Schemas[name].Value)
+		if err != nil {
+			return nil, err
+		}
+		raw = bytes.ReplaceAll(raw, []byte("#/components/schemas/"), []byte("#/$defs/"))
+		var one map[string]any
+		if err := json.Unmarshal(raw, &one); err != nil {
+			return nil, err
+		}
+		if props, ok := one["properties"].(map[string]any); ok {
+			props["id"] = map[string]any{"type": "string", "format": "uuid"}
+		}
+		plain[name] = one
+	}
+	list := func(name string) map[string]any {
+		return map[string]any{"type": "array", "items": map[string]any{"$ref": "#/$defs/" + name}}
+	}
+	return map[string]any{
+		"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "A rack of saws and blades",
+		"type": "object", "additionalProperties": false, "required": []string{"format", "version"},
+		"properties": map[string]any{
+			"$schema": map[string]any{"type": "string"}, "format": map[string]any{"const": formatName},
+			"version": map[string]any{"const": formatVersion}, "saws": list("SawInput"), "blades": list("BladeInput"),
+		},
+		"$defs": plain,
+	}, nil
+}

@@ -1,0 +1,143 @@
+// Package rackfile is the rack as a file: JSON with a published schema, or CSV.
+// It reads strictly and row by row, so that one bad row does not spoil a file,
+// and compares what it read with the rack that is there before anything is
+// saved.
+//
+// The records are the contract's own inputs with an id beside them: what a file
+// may hold is what a person may type, checked by the same schema.
+package rackfile
+
+import (
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/internal/httpapi/contract"
+	"corte/internal/store"
+)
+
+// BladeOf reads a blade from the contract's record.
+func BladeOf(in contract.BladeInput) (store.Blade, error) {
+	var b store.Blade
+	var err error
+	if b.Make, err = blade.ParseMake(string(in.Make)); err != nil {
+		return b, err
+	}
+	if b.KeptFor, err = blade.ParseUse(string(in.KeptFor)); err != nil {
+		return b, err
+	}
+	if in.Grind != nil {
+		if b.Grind, err = blade.ParseGrind(string(*in.Grind)); err != nil {
+			return b, err
+		}
+	}
+	b.Name, b.Hangs, b.Note = in.Name, value(in.Hangs), value(in.Note)
+	b.Diameter, b.Bore, b.Kerf = measure.Length(in.DiameterMm), measure.Length(in.BoreMm), measure.Length(in.KerfMm)
+	b.Plate, b.Gullet, b.Raker = length(in.PlateMm), length(in.GulletMm), length(in.RakerMm)
+	b.Teeth, b.Group = in.Teeth, value(in.Group)
+	b.Bevel, b.Hook, b.MaxRPM = value(in.BevelDeg), value(in.HookDeg), value(in.MaxRpm)
+	b.Nails, b.Ferrous = value(in.Nails), value(in.Ferrous)
+	b.Coating, b.Slots = "none", value(in.Slots)
+	if in.Coating != nil {
+		b.Coating = string(*in.Coating)
+	}
+	b.Price, b.Carbide, b.Sharpened = value(in.Price), length(in.CarbideMm), value(in.SharpenedBefore)
+	return b, nil
+}
+
+// RecordOfBlade is the inverse of BladeOf.
+func RecordOfBlade(b store.Blade) contract.BladeInput {
+	out := contract.BladeInput{
+		Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
+		KerfMm: b.Kerf.Mm(), PlateMm: known(b.Plate.Mm()), Teeth: b.Teeth, Group: known(b.Group),
+		MaxRpm: known(b.MaxRPM), GulletMm: known(b.Gullet.Mm()), RakerMm: known(b.Raker.Mm()),
+		KeptFor: contract.Use(b.KeptFor.String()), Nails: known(b.Nails), Ferrous: known(b.Ferrous), Hangs: known(b.Hangs), Note: known(b.Note),
+		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Carbide.Mm()), SharpenedBefore: known(b.Sharpened),
+		BevelDeg: known(b.Bevel),
+	}
+	if b.Coating != "" && b.Coating != "none" {
+		out.Coating = ptr(contract.Coating(b.Coating))
+	}
+	if b.Grind != 0 {
+		out.Grind, out.HookDeg = ptr(contract.Grind(b.Grind.String())), ptr(b.Hook)
+	}
+	return out
+}
+
+// SawOf reads a saw from the contract's record.
+func SawOf(in contract.SawInput) (store.Saw, error) {
+	var w store.Saw
+	var err error
+	if w.Kind, err = saw.ParseKind(string(in.Kind)); err != nil {
+		return w, err
+	}
+	w.Name, w.Note = in.Name, value(in.Note)
+	w.Sliding, w.DadoSets, w.Wheels, w.Steel = value(in.Sliding), value(in.DadoSets), value(in.Wheels), value(in.Steel)
+	w.Diameter, w.Least, w.Arbor = measure.Length(in.DiameterMm), length(in.LeastMm), measure.Length(in.ArborMm)
+	w.RPM, w.MotorW, w.Volts, w.BreakerA = in.Rpm, in.MotorW, value(in.Volts), value(in.BreakerA)
+	w.Knife, w.Reach, w.Reach45 = length(in.KnifeMm), measure.Length(in.ReachMm), length(in.Reach45Mm)
+	w.Tilt, w.Turn = value(in.TiltDeg), value(in.TurnDeg)
+	w.BelowTable, w.ChopWidth, w.Crosscut = length(in.BelowTableMm), length(in.ChopWidthMm), length(in.CrosscutMm)
+	for _, b := range value(in.BushingsMm) {
+		w.Bushings = append(w.Bushings, measure.Length(b))
+	}
+	if k := in.Brake; k != nil {
+		w.Brake = &saw.Brake{MinKerf: measure.Length(k.MinKerfMm), MaxKerf: measure.Length(k.MaxKerfMm),
+			MinDiameter: measure.Length(k.MinDiameterMm), MaxDiameter: measure.Length(k.MaxDiameterMm)}
+	}
+	return w, nil
+}
+
+// RecordOfSaw is the inverse of SawOf.
+func RecordOfSaw(w store.Saw) contract.SawInput {
+	out := contract.SawInput{
+		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: known(w.Sliding), DiameterMm: w.Diameter.Mm(),
+		LeastMm: known(w.Least.Mm()), ArborMm: w.Arbor.Mm(), Rpm: w.RPM, MotorW: w.MotorW, Volts: known(w.Volts),
+		BreakerA: known(w.BreakerA), KnifeMm: known(w.Knife.Mm()), DadoSets: known(w.DadoSets), Wheels: known(w.Wheels),
+		Steel: known(w.Steel), ReachMm: w.Reach.Mm(), Reach45Mm: known(w.Reach45.Mm()), TiltDeg: known(w.Tilt),
+		TurnDeg: known(w.Turn), BelowTableMm: known(w.BelowTable.Mm()), ChopWidthMm: known(w.ChopWidth.Mm()),
+		CrosscutMm: known(w.Crosscut.Mm()), Note: known(w.Note),
+	}
+	if len(w.Bushings) > 0 {
+		all := make([]float64, len(w.Bushings))
+		for i, b := range w.Bushings {
+			all[i] = b.Mm()
+		}
+		out.BushingsMm = &all
+	}
+	if k := w.Brake; k != nil {
+		out.Brake = &struct {
+			MaxDiameterMm float64 `json:"max_diameter_mm"`
+			MaxKerfMm     float64 `json:"max_kerf_mm"`
+			MinDiameterMm float64 `json:"min_diameter_mm"`
+			MinKerfMm     float64 `json:"min_kerf_mm"`
+		}{k.MaxDiameter.Mm(), k.MaxKerf.Mm(), k.MinDiameter.Mm(), k.MinKerf.Mm()}
+	}
+	return out
+}
+
+func ptr[T any](v T) *T { return &v }
+
+// known leaves out what stands for not known, or not there.
+func known[T comparable](v T) *T {
+	var zero T
+	if v == zero {
+		return nil
+	}
+	return &v
+}
+
+func value[T any](p *T) T {
+	if p == nil {
+		var zero T
+		return zero
+	}
+	return *p
+}
+
+func length(p *float64) measure.Length { return measure.Length(value(p)) }
+
+// idIn is the id that a file's row has in a shop: its own where it came from
+// there, else one that is the same each time the file is read.
+func idIn(shop, id uuid.UUID) uuid.UUID { return uuid.NewSHA1(shop, id[:]) }

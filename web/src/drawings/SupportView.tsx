@@ -1,0 +1,173 @@
+/** A board from above on its supports, with its cut line; what bears is dark, what does not is hollow. */
+import Box from '@mui/material/Box';
+import { useRef } from 'react';
+import type { SupportPlan, Units } from '../api/types';
+import { formatSetting, trim } from '../measure/format';
+import { useSize } from '../ui/useSize';
+import { ink } from './ink';
+import { Label } from './Label';
+
+interface Props {
+  plan: SupportPlan;
+  spanMm: number;
+  breadthMm: number;
+  lineMm: number;
+  units: Units;
+  handles: number[]; // in the order in which they were placed
+  onMove?: (i: number, mm: number) => void; // left out, nothing moves
+}
+
+const words = { carried: 'carried', drops: 'sinks at the line', tips: 'tips away', falls: 'falls' } as const;
+
+export function SupportView(p: Props) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  return (
+    <Box ref={ref} sx={{ width: '100%', my: 1 }}>
+      {width > 0 && <Drawing {...p} width={width} />}
+    </Box>
+  );
+}
+
+function Drawing({
+  plan,
+  spanMm,
+  breadthMm,
+  lineMm,
+  units,
+  handles,
+  onMove,
+  width,
+}: Props & { width: number }) {
+  const pad = 20;
+  const scale = (width - 2 * pad) / spanMm;
+  const tall = Math.min(120, Math.max(46, breadthMm * scale));
+  const top = 30;
+  const height = top + tall + 56;
+  const X = (mm: number) => pad + mm * scale;
+  const loads = new Map(plan.halves.flatMap((h) => h.loads).map((l) => [l.at_mm, l.kg]));
+  const ink2 = (x: number) => loads.has(x);
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="group"
+      aria-label={`Board on ${plan.at_mm.length} supports: ${plan.halves.map((h) => words[h.verdict]).join(', ')}`}
+      style={{ display: 'block' }}
+    >
+      {plan.at_mm.map((x) => (
+        <rect
+          key={x}
+          x={X(x) - 5}
+          y={top - 10}
+          width={10}
+          height={tall + 20}
+          fill={ink2(x) ? ink.hair : ink.sheet}
+          stroke={ink.ink}
+          strokeWidth={1.2}
+        />
+      ))}
+      {plan.halves.map((h) => (
+        <g key={h.from_mm}>
+          <rect
+            x={X(h.from_mm)}
+            y={top}
+            width={(h.to_mm - h.from_mm) * scale}
+            height={tall}
+            fill={ink.wood}
+            fillOpacity={0.75}
+            stroke={ink.ink}
+            strokeWidth={1.4}
+          />
+          <circle cx={X((h.from_mm + h.to_mm) / 2)} cy={top + tall / 2} r={4} fill="none" stroke={ink.ink} />
+          <path
+            d={`M${X((h.from_mm + h.to_mm) / 2) - 7} ${top + tall / 2}h14m-7 -7v14`}
+            stroke={ink.ink}
+            strokeWidth={1}
+          />
+          <Label size={13} x={X((h.from_mm + h.to_mm) / 2)} y={top + 14}>
+            {`${trim(h.kg, 1)} kg, ${words[h.verdict]}`}
+          </Label>
+        </g>
+      ))}
+      <path
+        d={`M${X(lineMm)} ${top - 18}V${top + tall + 18}`}
+        stroke={ink.ink}
+        strokeWidth={2}
+        strokeDasharray="9 4 2 4"
+      />
+      <Label size={13} x={X(lineMm)} y={top - 22}>
+        cut line
+      </Label>
+      {plan.at_mm.map((x, i) => (
+        <Label size={13} key={x} x={X(x)} y={top + tall + 28 + (i % 2) * 15}>
+          {formatSetting(x, units) +
+            (loads.get(x) !== undefined ? `, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : '')}
+        </Label>
+      ))}
+      {onMove &&
+        handles.map((x, i) => (
+          <Handle
+            key={i}
+            label={`Support ${i + 1}`}
+            mm={x}
+            x={X(x)}
+            y={top + tall / 2}
+            most={spanMm}
+            scale={scale}
+            text={formatSetting(x, units)}
+            onMove={(mm) => onMove(i, mm)}
+          />
+        ))}
+    </svg>
+  );
+}
+
+interface HandleProps {
+  label: string;
+  mm: number;
+  x: number;
+  y: number;
+  most: number;
+  scale: number;
+  text: string;
+  onMove: (mm: number) => void;
+}
+
+function Handle({ label, mm, x, y, most, scale, text, onMove }: HandleProps) {
+  const grab = useRef<{ x: number; mm: number } | null>(null);
+  const to = (v: number) => onMove(Math.max(1, Math.min(most - 1, Math.round(v))));
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-valuemin={1}
+      aria-valuemax={most - 1}
+      aria-valuenow={mm}
+      aria-valuetext={text}
+      style={{ cursor: 'ew-resize', touchAction: 'none' }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        grab.current = { x: e.clientX, mm };
+      }}
+      onPointerMove={(e) => grab.current && to(grab.current.mm + (e.clientX - grab.current.x) / scale)}
+      onPointerUp={() => (grab.current = null)}
+      onPointerCancel={() => (grab.current = null)}
+      onKeyDown={(e) => {
+        const by = { ArrowLeft: -10, ArrowRight: 10, PageDown: -100, PageUp: 100 }[e.key];
+        if (by === undefined) return;
+        e.preventDefault();
+        to(mm + by);
+      }}
+    >
+      <rect x={x - 22} y={y - 22} width={44} height={44} fill="transparent" />
+      <circle cx={x} cy={y} r={12} fill={ink.accent} stroke={ink.sheet} strokeWidth={2.5} />
+      <path
+        d={`M${x - 3} ${y - 4}l-4 4l4 4M${x + 3} ${y - 4}l4 4l-4 4`}
+        fill="none"
+        stroke={ink.sheet}
+        strokeWidth={2}
+      />
+    </g>
+  );
+}

@@ -1,0 +1,103 @@
+/** A material without a feed window: which blade or wheel, on which saw, with what, and what never. */
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { Blade, Material, Plan, Units } from '../../api/types';
+import { specOf } from '../../drawings/words';
+import { Verdict } from '../../ui/Verdict';
+import { Advices } from './Hold';
+
+interface Props {
+  plan: Plan;
+  material: Material | undefined;
+  blade: Blade | undefined; // undefined where none of the rack may
+  units: Units;
+}
+
+export function ByRule({ plan, material, blade, units }: Props) {
+  const r = plan.by_rule;
+  if (!r) return null;
+  const rows: [string, string | undefined][] = [
+    ['Blade', r.blade],
+    ['Saw', r.saw],
+    ['Feed', r.feed],
+    ['Lubricant', r.lubricant],
+  ];
+  return (
+    <Box component="section" aria-label={`${material?.name ?? 'Material'} by rule`}>
+      <Typography variant="h1" sx={{ '&::first-letter': { textTransform: 'uppercase' } }}>
+        {material?.name}
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap', mb: 1 }}>
+        <Verdict verdict={!r.saw_may || !blade ? 'stop' : 'mind'} size={18} />
+        <Box sx={{ fontWeight: 650 }}>
+          {!r.saw_may
+            ? 'Not on this saw.'
+            : blade
+              ? `With ${blade.name}: ${specOf(blade, units)}.`
+              : 'No blade of this rack may cut it.'}
+        </Box>
+      </Box>
+      <Typography sx={{ mb: 1, color: 'text.secondary' }}>
+        Chosen by rule. Corte has no feed window for it, and draws none.
+      </Typography>
+      <Box
+        component="dl"
+        sx={{
+          m: 0,
+          display: 'grid',
+          gridTemplateColumns: 'auto 1fr',
+          columnGap: 2,
+          rowGap: 0.75,
+          fontSize: 17,
+        }}
+      >
+        {rows.map(
+          ([k, v]) =>
+            v && (
+              <Box key={k} sx={{ display: 'contents' }}>
+                <Box component="dt" sx={{ color: 'text.secondary' }}>
+                  {k}
+                </Box>
+                <Box component="dd" sx={{ m: 0 }}>
+                  {v}
+                </Box>
+              </Box>
+            ),
+        )}
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, columnGap: 4, mt: 1.5 }}>
+        <Lines name="Protection" lines={r.protection} />
+        <Lines name="Never" lines={r.never} />
+      </Box>
+      {r.saw_may && blade && (
+        <Box sx={{ mt: 1.5 }}>
+          <Advices hold={plan.hold} />
+        </Box>
+      )}
+      <Box
+        component="ul"
+        aria-label="Cautions"
+        sx={{ pl: 2.5, mt: 1.5, color: 'text.secondary', fontSize: 15 }}
+      >
+        {plan.cautions.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Lines({ name, lines }: { name: string; lines: string[] }) {
+  return (
+    <Box>
+      <Typography variant="h3" component="h2">
+        {name}
+      </Typography>
+      <Box component="ul" aria-label={name} sx={{ m: 0, pl: 2.5, lineHeight: 1.4 }}>
+        {lines.map((l) => (
+          <li key={l}>{l}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,157 @@
+/** The setup card: one cut on one page, to print or to lean against the saw. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { useBlades, useComparison, useMaterials, usePlan, useSaws } from '../../api/queries';
+import type { Cut, Material, Saw, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { cutFace } from '../../app/theme';
+import { SideView } from '../../drawings/SideView';
+import { specOf, supportWords } from '../../drawings/words';
+import { formatLength, formatSetting, trim } from '../../measure/format';
+import { FeedWindow } from '../../ui/FeedWindow';
+import { useCut } from './cut';
+import { Advices } from './Hold';
+
+export function Card() {
+  const { units } = usePreferences();
+  const [params] = useSearchParams();
+  const saws = useSaws();
+  const materials = useMaterials();
+  const rack = useBlades();
+  const [cut] = useCut(saws.data, materials.data);
+  const blade = rack.data?.find((b) => b.id === params.get('blade'));
+  const plan = usePlan(cut, units, 60);
+  const height = Number(params.get('h')) || undefined;
+  const compared = useComparison(
+    plan.data?.cut ?? (cut as Cut),
+    cut && plan.data && blade ? [{ blade_id: blade.id, height_mm: height }] : [],
+    units,
+  );
+  const one = compared.data?.[0];
+  const saw = saws.data?.find((s) => s.id === cut?.saw_id);
+  const material = materials.data?.find((m) => m.id === cut?.material);
+  const back = new URLSearchParams(params);
+  back.delete('blade');
+  back.delete('h');
+  const failed = plan.error ?? compared.error ?? rack.error;
+  return (
+    <Box
+      component="main"
+      sx={{ maxWidth: 820, mx: 'auto', p: 3, '@media print': { p: 0, maxWidth: 'none', fontSize: '11pt' } }}
+    >
+      <Box sx={{ display: 'flex', gap: 1, mb: 2, '@media print': { display: 'none' } }}>
+        <Button component={Link} to={`/?${back}`}>
+          ‹ Choose
+        </Button>
+        <Button variant="contained" onClick={() => window.print()}>
+          Print
+        </Button>
+      </Box>
+      {failed && (
+        <Alert severity="error" variant="outlined">
+          {failed.message}
+        </Alert>
+      )}
+      {rack.data && !blade && (
+        <Alert severity="error" variant="outlined">
+          The blade of this card is not on the rack any more.
+        </Alert>
+      )}
+      {one?.refused && (
+        <Alert severity="error" variant="outlined">
+          {one.refused}
+        </Alert>
+      )}
+      {plan.data && saw && blade && one?.setting && (
+        <Box component="article" aria-label="Setup card">
+          <Typography variant="h1" sx={{ fontSize: 34 }}>
+            {blade.name}
+          </Typography>
+          <Box sx={{ fontSize: 17 }}>{specOf(blade, units)}</Box>
+          <Box sx={{ fontSize: 19, my: 1.5, fontFamily: cutFace }}>
+            {said(plan.data.cut, saw, material, units)}
+          </Box>
+          <Box
+            sx={{ height: 300, borderTop: '1px solid', borderBottom: '1px solid', borderColor: 'divider' }}
+          >
+            <SideView
+              saw={saw}
+              blade={blade}
+              cut={plan.data.cut}
+              material={material}
+              setting={one.setting}
+              section={{ width_mm: plan.data.meets_width_mm, thickness_mm: plan.data.meets_thickness_mm }}
+              fullMm={0}
+              showFace={plan.data.show_face}
+              units={units}
+              onHeight={() => {}}
+            />
+          </Box>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, my: 2 }}>
+            {one.setting.height_mm > 0 && (
+              <Big name={saw.kind === 'table' ? 'height' : 'depth'}>
+                {formatSetting(one.setting.height_mm, units)}
+              </Big>
+            )}
+            <Big name={`for ${units === 'mm' ? '300 mm' : 'a foot'} of feed`}>
+              {trim(units === 'mm' ? one.setting.sec_per_300mm : one.setting.sec_per_foot, 1)} s
+            </Big>
+            <Big name={`window ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
+            <Big name={`${one.setting.exit.name}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
+              show face {plan.data.show_face}
+            </Big>
+          </Box>
+          <FeedWindow window={one.setting.window} feed={one.setting.feed_m_min} units={units} tall />
+          <Box sx={{ mt: 2 }}>
+            <Advices hold={plan.data.hold} />
+          </Box>
+          <Box component="ul" aria-label="Cautions" sx={{ pl: 2.5, mt: 1.5, fontSize: 15 }}>
+            {plan.data.cautions.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </Box>
+          <Box sx={{ fontSize: 13.5, color: 'text.secondary', mt: 1 }}>
+            Guidance, not a substitute for a guard. The saw’s own manual and local rules come first.
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Big({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Box>
+      <Box sx={{ fontSize: 30, fontWeight: 700, lineHeight: 1.1 }}>{children}</Box>
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{name}</Box>
+    </Box>
+  );
+}
+
+const verbs = { rip: 'Rip', crosscut: 'Crosscut', sheet: 'Cut sheet of' } as const;
+const formWords = {
+  through: 'right through',
+  groove: 'as a groove',
+  rabbet: 'as a rabbet',
+  cheek: 'as a tenon cheek',
+  fold: 'as a kerf to fold along',
+} as const;
+
+/** The cut as a plain sentence. */
+function said(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
+  const parts = [
+    `${verbs[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
+    `${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
+    formWords[cut.form ?? 'through'] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : ''),
+    cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',
+    cut.bevel_deg ? `tilted ${cut.bevel_deg}°` : '',
+    `on the ${saw.name}`,
+    `${cut.finish} face`,
+    cut.piece_mm ? `pieces of ${formatLength(cut.piece_mm, units)}` : '',
+  ];
+  return `${parts.filter(Boolean).join(', ')}.`;
+}

@@ -1,0 +1,121 @@
+/** Two or three blades or settings of one cut in one table, which a link carries along. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState, type ReactNode } from 'react';
+import { useComparison } from '../../api/queries';
+import type { Blade, Compared, Cut, Face, Pin, Setting, Units } from '../../api/types';
+import { cutFace } from '../../app/theme';
+import { supportWords } from '../../drawings/words';
+import { formatSetting, trim } from '../../measure/format';
+import { FeedWindow } from '../../ui/FeedWindow';
+import { Verdict } from '../../ui/Verdict';
+
+interface Props {
+  cut: Cut;
+  pins: Pin[];
+  blades: Map<string, Blade>;
+  units: Units;
+  onUnpin: (i: number) => void;
+}
+
+const pct = (x: number) => `${trim(100 * x, 0)} %`;
+const face = (f: Face) => (f.matters ? pct(f.of_limit) : 'does not count');
+
+export function Compare({ cut, pins, blades, units, onUnpin }: Props) {
+  const compared = useComparison(cut, pins, units);
+  const [copied, setCopied] = useState(false);
+  const items = compared.data ?? [];
+  const rows: [string, (s: Setting, c: Compared) => ReactNode][] = [
+    ['Height or depth', (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : 'a chop')],
+    ['Feed', (s) => `${trim(units === 'mm' ? s.sec_per_300mm : s.sec_per_foot, 1)} s`],
+    ['Window', (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
+    ['Motor load', (s) => pct(s.load)],
+    ['Scorch', (s) => (s.burn < 0.005 ? '<1 in 100' : `${trim(100 * s.burn, 0)} in 100`)],
+    ['Exit face', (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`],
+    ['End', (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],
+    ['Arc, teeth in', (s) => `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
+  ];
+  return (
+    <Box sx={{ py: 1, overflowX: 'auto' }}>
+      {compared.error && (
+        <Alert severity="error" variant="outlined">
+          {compared.error.message}
+        </Alert>
+      )}
+      <Box
+        component="table"
+        aria-label="Compared settings"
+        sx={{
+          borderCollapse: 'collapse',
+          width: '100%',
+          fontSize: 15,
+          '& th': { textAlign: 'left', fontWeight: 500, color: 'text.secondary', pr: 1.5 },
+          '& th, & td': { py: 0.4, borderTop: '1px solid', borderColor: 'divider', verticalAlign: 'top' },
+          '& td': { pr: 2, fontWeight: 600, minWidth: 130 },
+        }}
+      >
+        <thead>
+          <tr>
+            <td />
+            {items.map((c, i) => (
+              <Box component="th" scope="col" key={i} sx={{ color: 'text.primary !important' }}>
+                <Box sx={{ fontFamily: cutFace, fontSize: 19, fontWeight: 640 }}>
+                  {blades.get(c.blade_id)?.name ?? 'a blade that is gone'}
+                </Box>
+                <Button
+                  size="small"
+                  sx={{ minHeight: { xs: 44, md: 28 }, p: 0, minWidth: 0 }}
+                  aria-label={`Unpin ${blades.get(c.blade_id)?.name ?? ''} ${i + 1}`}
+                  onClick={() => onUnpin(i)}
+                >
+                  unpin
+                </Button>
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Feed window</th>
+            {items.map((c, i) => (
+              <td key={i}>
+                {c.setting ? (
+                  <FeedWindow window={c.setting.window} feed={c.setting.feed_m_min} units={units} />
+                ) : (
+                  <Verdict verdict="stop" />
+                )}
+              </td>
+            ))}
+          </tr>
+          {items.some((c) => c.refused) && (
+            <tr>
+              <th scope="row">Refused</th>
+              {items.map((c, i) => (
+                <td key={i}>{c.refused}</td>
+              ))}
+            </tr>
+          )}
+          {rows.map(([name, value]) => (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              {items.map((c, i) => (
+                <td key={i}>{c.setting && value(c.setting, c)}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <Button
+        variant="outlined"
+        size="small"
+        sx={{ mt: 1 }}
+        onClick={() => {
+          void navigator.clipboard.writeText(location.href).then(() => setCopied(true));
+        }}
+      >
+        {copied ? 'Link copied' : 'Copy a link to this table'}
+      </Button>
+    </Box>
+  );
+}

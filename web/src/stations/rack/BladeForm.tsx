@@ -1,0 +1,380 @@
+/** A blade's numbers, typed beside the drawing that they make. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { ProblemError } from '../../api/client';
+import { useAddBlade, useBlade, useBladeDraft, useChangeBlade } from '../../api/queries';
+import type { Blade, BladeInput, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { BladeFace } from '../../drawings/BladeFace';
+import { EndView } from '../../drawings/EndView';
+import { TeethStrip } from '../../drawings/TeethStrip';
+import { coatingWords, grindWords, makeWords, useWords } from '../../drawings/words';
+import { formatLength, formatThin } from '../../measure/format';
+import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
+import { LengthField } from '../../ui/Word';
+import { pick } from '../../ui/pick';
+import { useOpened } from '../../ui/useOpened';
+import { Stale } from './Stale';
+import { Unmarked } from './Unmarked';
+
+const fresh: BladeInput = {
+  name: '',
+  make: 'toothed',
+  diameter_mm: 254,
+  bore_mm: 15.875,
+  kerf_mm: 3.2,
+  teeth: 40,
+  grind: 'ATB',
+  bevel_deg: 15,
+  hook_deg: 15,
+  kept_for: 'general',
+};
+
+/** What of a blade can be typed; the rest follows. */
+const typed = [
+  'name',
+  'make',
+  'diameter_mm',
+  'bore_mm',
+  'kerf_mm',
+  'plate_mm',
+  'teeth',
+  'grind',
+  'group',
+  'bevel_deg',
+  'hook_deg',
+  'max_rpm',
+  'gullet_mm',
+  'raker_mm',
+  'coating',
+  'slots',
+  'kept_for',
+  'nails',
+  'ferrous',
+  'hangs',
+  'note',
+  'price',
+  'carbide_mm',
+  'sharpened_before',
+] as const satisfies (keyof BladeInput)[];
+
+/** A new blade, or a copy of one. */
+export function NewBlade() {
+  const [params] = useSearchParams();
+  const copied = params.get('copy') ?? '';
+  const from = useBlade(copied);
+  if (copied && !from.data) return null;
+  const start = from.data
+    ? { ...pick(from.data, typed), name: `${from.data.name} copy`, sharpened_before: 0 }
+    : fresh;
+  return <Form start={start} title={copied ? `A blade like ${from.data?.name}` : 'A new blade'} />;
+}
+
+export function EditBlade() {
+  const { id = '' } = useParams();
+  const blade = useBlade(id);
+  const { at, now, reopen } = useOpened(blade.data);
+  if (blade.error)
+    return (
+      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
+        {blade.error.message}
+      </Alert>
+    );
+  if (!at) return null;
+  return (
+    <Form key={at.version} start={pick(at, typed)} title={at.name} blade={at} now={now} onReopen={reopen} />
+  );
+}
+
+interface FormProps {
+  start: BladeInput;
+  title: string;
+  blade?: Blade;
+  now?: Blade; // what is there, where it has moved on since
+  onReopen?: (b: Blade) => void;
+}
+
+function Form({ start, title, blade, now, onReopen }: FormProps) {
+  const { units } = usePreferences();
+  const go = useNavigate();
+  const [input, setInput] = useState(start);
+  const [version, setVersion] = useState(blade?.version ?? 0);
+  const [key] = useState(() => crypto.randomUUID());
+  const draft = useBladeDraft({ ...input, name: input.name || 'unnamed' });
+  const add = useAddBlade();
+  const change = useChangeBlade();
+  const set = (part: Partial<BladeInput>) => setInput({ ...input, ...part });
+  const saving = add.isPending || change.isPending;
+  const failed = add.error ?? change.error;
+  const stale = failed instanceof ProblemError && failed.status === 412;
+  const refused = draft.error instanceof ProblemError ? draft.error : undefined;
+  const problem = (field: keyof BladeInput) => (refused?.field === field ? refused.message : undefined);
+  const toothed = input.make !== 'diamond' && input.make !== 'abrasive';
+  const bevelled = ['ATB', 'HIATB', 'ATBR', 'ONEWAY'].includes(input.grind ?? '');
+  const length = (field: LengthKey, label: string, optional = false) => (
+    <LengthField
+      label={label}
+      mm={input[field]}
+      units={units}
+      live
+      onLength={(mm) => set({ [field]: mm })}
+      onClear={optional ? () => set({ [field]: undefined }) : undefined}
+      problem={problem(field)}
+      hint={optional ? 'if measured' : undefined}
+    />
+  );
+  const save = () => {
+    const done = { onSuccess: (b: Blade) => void go(`/rack/${b.id}`) };
+    if (blade) change.mutate({ id: blade.id, version, body: input }, done);
+    else add.mutate({ key, body: input }, done);
+  };
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      <Button component={Link} to={blade ? `/rack/${blade.id}` : '/rack'} size="small" sx={{ ml: -0.75 }}>
+        ‹ {blade ? blade.name : 'Rack'}
+      </Button>
+      <Typography variant="h1" sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
+        {title}
+      </Typography>
+      {(stale || (now && now.version !== version)) && (
+        <Stale
+          what="blade"
+          mine={input}
+          theirs={now ? pick(now, typed) : {}}
+          onTheirs={() => now && onReopen?.(now)}
+          onMine={() => {
+            if (now) setVersion(now.version);
+            change.reset();
+          }}
+        />
+      )}
+      {failed && !stale && (
+        <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
+          {failed.message}
+        </Alert>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '320px minmax(0,1fr)' },
+          columnGap: 4,
+          rowGap: 2,
+          alignItems: 'start',
+        }}
+      >
+        <Preview blade={draft.data} units={units} problem={refused} />
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            save();
+          }}
+        >
+          <Group name="What it is">
+            <LineField
+              label="Name"
+              value={input.name}
+              most={60}
+              onText={(name) => set({ name })}
+              problem={input.name === '' ? undefined : problem('name')}
+              hint={input.name === '' ? 'as the shop calls it' : undefined}
+            />
+            <SelectField
+              label="Kind"
+              value={input.make}
+              choices={Object.entries(makeWords) as [BladeInput['make'], string][]}
+              onChoose={(make) =>
+                set(
+                  make === 'diamond' || make === 'abrasive'
+                    ? { make, teeth: 0, grind: undefined, hook_deg: undefined, bevel_deg: undefined }
+                    : { make, teeth: input.teeth || 40, grind: input.grind ?? 'ATB' },
+                )
+              }
+            />
+            <SelectField
+              label="Kept for"
+              value={input.kept_for}
+              choices={Object.entries(useWords) as [BladeInput['kept_for'], string][]}
+              onChoose={(kept_for) => set({ kept_for })}
+            />
+            <LineField
+              label="Where it hangs"
+              value={input.hangs ?? ''}
+              most={120}
+              onText={(hangs) => set({ hangs })}
+            />
+          </Group>
+          <Group name="Size">
+            {length('diameter_mm', 'Diameter')}
+            {length('bore_mm', 'Bore')}
+            {length('kerf_mm', 'Kerf, tip to tip')}
+            {length('plate_mm', 'Plate', true)}
+            <NumberField
+              label="Speed limit"
+              unit="rpm"
+              value={input.max_rpm}
+              onNumber={(max_rpm) => set({ max_rpm })}
+              problem={problem('max_rpm')}
+              hint="if it is on the blade"
+            />
+          </Group>
+          {toothed && (
+            <Group name="Teeth">
+              <NumberField
+                label="Teeth"
+                value={input.teeth}
+                onNumber={(teeth) => set({ teeth: Math.round(teeth ?? 0) })}
+                problem={problem('teeth')}
+              />
+              <SelectField
+                label="Grind"
+                value={input.grind ?? ''}
+                choices={Object.entries(grindWords) as [NonNullable<BladeInput['grind']>, string][]}
+                onChoose={(grind) => set({ grind })}
+                problem={problem('grind')}
+              />
+              <NumberField
+                label="Hook"
+                unit="degrees"
+                value={input.hook_deg}
+                onNumber={(hook_deg) => set({ hook_deg })}
+                problem={problem('hook_deg')}
+              />
+              {bevelled && (
+                <NumberField
+                  label="Top bevel"
+                  unit="degrees"
+                  value={input.bevel_deg}
+                  onNumber={(bevel_deg) => set({ bevel_deg })}
+                  problem={problem('bevel_deg')}
+                />
+              )}
+              {input.grind === 'ATBR' && (
+                <NumberField
+                  label="Teeth in a group"
+                  value={input.group}
+                  onNumber={(group) => set({ group })}
+                  problem={problem('group')}
+                  hint="raker included; 5 is usual"
+                />
+              )}
+              {input.grind === 'ATBR' && length('raker_mm', 'Raker below the points', true)}
+              {length('gullet_mm', 'Gullet depth', true)}
+              <NumberField
+                label="Body slots"
+                value={input.slots}
+                onNumber={(slots) => set({ slots })}
+                problem={problem('slots')}
+              />
+              <SelectField
+                label="Coating"
+                value={input.coating ?? 'none'}
+                choices={Object.entries(coatingWords) as [NonNullable<BladeInput['coating']>, string][]}
+                onChoose={(coating) => set({ coating })}
+              />
+              <CheckField
+                label="Rated for nails"
+                value={input.nails ?? false}
+                onCheck={(nails) => set({ nails })}
+              />
+              <CheckField
+                label="Made for steel"
+                value={input.ferrous ?? false}
+                onCheck={(ferrous) => set({ ferrous })}
+              />
+            </Group>
+          )}
+          {toothed && <Unmarked input={input} units={units} onRead={set} />}
+          <Group name="Owning it">
+            <NumberField
+              label="Price"
+              value={input.price}
+              onNumber={(price) => set({ price })}
+              problem={problem('price')}
+              hint="in the shop’s own money"
+            />
+            {length('carbide_mm', 'Carbide left on a tip', true)}
+            <NumberField
+              label="Sharpened before"
+              unit="times"
+              value={input.sharpened_before}
+              onNumber={(sharpened_before) => set({ sharpened_before })}
+              problem={problem('sharpened_before')}
+              hint="before this log began"
+            />
+            <Box sx={{ gridColumn: '1 / -1' }}>
+              <LineField
+                label="Notes"
+                value={input.note ?? ''}
+                rows={2}
+                most={2000}
+                onText={(note) => set({ note })}
+              />
+            </Box>
+          </Group>
+          <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Button type="submit" variant="contained" disabled={saving || !!refused || input.name === ''}>
+              {saving ? 'Saving…' : blade ? 'Save' : 'Put it on the rack'}
+            </Button>
+            {refused && input.name !== '' && (
+              <Box role="status" sx={{ color: 'error.main', fontWeight: 600 }}>
+                {refused.message}
+              </Box>
+            )}
+            {input.name === '' && <Box sx={{ color: 'text.secondary' }}>It needs a name.</Box>}
+          </Box>
+        </form>
+      </Box>
+    </Box>
+  );
+}
+
+type LengthKey = 'diameter_mm' | 'bore_mm' | 'kerf_mm' | 'plate_mm' | 'gullet_mm' | 'raker_mm' | 'carbide_mm';
+
+/** The blade as the numbers have it; where they cannot be, the last good drawing stands, faded. */
+function Preview({
+  blade: b,
+  units,
+  problem,
+}: {
+  blade: Blade | undefined;
+  units: Units;
+  problem: ProblemError | undefined;
+}) {
+  if (!b) return <Box sx={{ minHeight: 320 }} />;
+  return (
+    <Box
+      component="section"
+      aria-label="As drawn from its numbers"
+      sx={{ position: { md: 'sticky' }, top: 8, opacity: problem ? 0.45 : 1 }}
+    >
+      <Box sx={{ display: 'grid', placeItems: 'center', '& svg': { maxWidth: '100%', height: 'auto' } }}>
+        <BladeFace blade={b} scale={Math.min(1, 300 / (b.diameter_mm + 4))} />
+      </Box>
+      {b.teeth > 0 && (
+        <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 1 }}>
+          <TeethStrip blade={b} width={130} height={58} />
+          <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>
+            {formatLength(b.pitch_mm, units)} from tip to tip
+            <br />
+            gullets {formatLength(b.gullet_depth_mm, units)}
+            {b.side_clearance_mm && (
+              <>
+                <br />
+                clears by {formatThin(b.side_clearance_mm, units)} a side
+              </>
+            )}
+          </Box>
+        </Box>
+      )}
+      {b.teeth > 0 && (
+        <Box sx={{ height: 170, mt: 1, display: { xs: 'none', md: 'block' } }}>
+          <EndView blade={b} cut={{}} units={units} />
+        </Box>
+      )}
+    </Box>
+  );
+}

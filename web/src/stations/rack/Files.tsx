@@ -1,0 +1,175 @@
+/** The rack as a file: out in two open formats, and in with a look at every row before anything is saved. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import { useImport, usePreviewImport } from '../../api/queries';
+import { FileButton } from '../../ui/FileButton';
+import type { ImportPreview, RackFile } from '../../api/types';
+
+const words = { add: 'add', change: 'change', same: 'same', refuse: 'refused' } as const;
+const marks = { add: '+', change: '~', same: '=', refuse: '×' } as const;
+
+export function Files() {
+  const { search } = useLocation();
+  const [file, setFile] = useState<RackFile & { name: string }>();
+  const preview = usePreviewImport();
+  const save = useImport();
+  const take = async (f: File) => {
+    save.reset();
+    const text = await f.text();
+    const body: RackFile = { format: /\.csv$/i.test(f.name) ? 'csv' : 'json', text };
+    setFile({ ...body, name: f.name });
+    preview.mutate(body);
+  };
+  const p = preview.data;
+  const failed = preview.error ?? save.error;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
+      <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>
+        ‹ Rack
+      </Button>
+      <Typography variant="h1">Files in and out</Typography>
+      <Box component="section" aria-labelledby="out" sx={{ mt: 2 }}>
+        <Typography id="out" variant="h2">
+          Out
+        </Typography>
+        <Typography sx={{ mb: 1 }}>
+          JSON holds saws and blades, and keeps to <a href="/api/v1/schemas/rack.json">a published schema</a>.
+          CSV holds the blades, for a spreadsheet.
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <Button
+            variant="outlined"
+            component="a"
+            href="/api/v1/rack-exports?format=json"
+            download="rack.json"
+          >
+            rack.json
+          </Button>
+          <Button
+            variant="outlined"
+            component="a"
+            href="/api/v1/rack-exports?format=csv"
+            download="blades.csv"
+          >
+            blades.csv
+          </Button>
+        </Box>
+      </Box>
+      <Box component="section" aria-labelledby="in" sx={{ mt: 3 }}>
+        <Typography id="in" variant="h2">
+          In
+        </Typography>
+        <Typography sx={{ mb: 1 }}>
+          Rows are met by their id, else by their name. In CSV sizes may stand as you write them: 3.2, 1/8",
+          5/8.
+        </Typography>
+        <FileButton
+          variant="contained"
+          label="Rack file"
+          accept=".json,.csv,application/json,text/csv"
+          onFile={(f) => void take(f)}
+        >
+          Choose a file
+        </FileButton>
+        {failed && (
+          <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
+            {failed.message}
+          </Alert>
+        )}
+        {save.data && (
+          <Alert severity="success" variant="outlined" sx={{ mt: 2 }}>
+            Saved: {save.data.add} added, {save.data.change} changed.
+          </Alert>
+        )}
+        {p && file && !save.data && (
+          <Rows
+            preview={p}
+            name={file.name}
+            saving={save.isPending}
+            onSave={() => save.mutate({ format: file.format, text: file.text, digest: p.digest })}
+          />
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function Rows({
+  preview: p,
+  name,
+  saving,
+  onSave,
+}: {
+  preview: ImportPreview;
+  name: string;
+  saving: boolean;
+  onSave: () => void;
+}) {
+  const [all, setAll] = useState(false);
+  const telling = p.rows.filter((r) => all || r.action !== 'same');
+  const some = p.add + p.change;
+  return (
+    <Box sx={{ mt: 2 }}>
+      <div role="status">
+        <Typography variant="h3">
+          {name}: {p.add} to add, {p.change} to change, {p.same} the same, {p.refuse} refused
+        </Typography>
+      </div>
+      <Box sx={{ display: 'flex', gap: 1, my: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Button variant="contained" disabled={some === 0 || saving} onClick={onSave}>
+          {some === 0 ? 'Nothing to save' : `Save ${some} ${some === 1 ? 'row' : 'rows'}`}
+        </Button>
+        {p.refuse > 0 && some > 0 && <span>The refused rows are left out.</span>}
+        {p.same > 0 && (
+          <Button size="small" onClick={() => setAll(!all)}>
+            {all ? 'Hide the same' : 'Show the same too'}
+          </Button>
+        )}
+      </Box>
+      <Box component="ol" aria-label="Rows of the file" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {telling.map((r) => (
+          <Box
+            component="li"
+            key={`${r.what}${r.row}`}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '86px minmax(0,1fr)',
+              columnGap: 2,
+              py: 0.75,
+              borderTop: '1px solid',
+              borderColor: 'divider',
+              contentVisibility: 'auto',
+              containIntrinsicSize: 'auto 40px',
+            }}
+          >
+            <Box sx={{ fontWeight: 650, color: r.action === 'refuse' ? 'error.main' : 'text.primary' }}>
+              <span aria-hidden>{marks[r.action]} </span>
+              {words[r.action]}
+            </Box>
+            <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>
+              <b>{r.name || 'without a name'}</b>{' '}
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {r.what} {r.row}
+              </Box>
+              {r.changes.map((c) => (
+                <Box key={c.field} sx={{ fontSize: 15 }}>
+                  {c.field}: {c.from || 'nothing'} → <b>{c.to || 'nothing'}</b>
+                </Box>
+              ))}
+              {r.problems.map((x) => (
+                <Box key={x.field + x.detail} sx={{ fontSize: 15, color: 'error.main' }}>
+                  {x.field && `${x.field}: `}
+                  {x.detail}
+                </Box>
+              ))}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

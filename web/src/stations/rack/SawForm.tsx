@@ -1,0 +1,326 @@
+/** A saw, by what can be read off it and its manual. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { ProblemError } from '../../api/client';
+import { useAddSaw, useChangeSaw, useRetireSaw, useSaw, useSawDraft } from '../../api/queries';
+import type { Saw, SawInput } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { SawFace } from '../../drawings/SawFace';
+import { sawWords } from '../../drawings/words';
+import { trim } from '../../measure/format';
+import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
+import { LengthField } from '../../ui/Word';
+import { pick } from '../../ui/pick';
+import { useOpened } from '../../ui/useOpened';
+import { Retire } from './Retire';
+import { Stale } from './Stale';
+
+const fresh: SawInput = {
+  name: '',
+  kind: 'table',
+  diameter_mm: 254,
+  arbor_mm: 15.875,
+  rpm: 4000,
+  motor_w: 1300,
+  reach_mm: 79,
+};
+
+/** What of a saw can be typed; the rest follows. */
+const typed = [
+  'name',
+  'kind',
+  'sliding',
+  'diameter_mm',
+  'least_mm',
+  'arbor_mm',
+  'bushings_mm',
+  'rpm',
+  'motor_w',
+  'volts',
+  'breaker_a',
+  'knife_mm',
+  'brake',
+  'dado_sets',
+  'wheels',
+  'steel',
+  'reach_mm',
+  'reach45_mm',
+  'tilt_deg',
+  'turn_deg',
+  'below_table_mm',
+  'chop_width_mm',
+  'crosscut_mm',
+  'note',
+] as const satisfies (keyof SawInput)[];
+
+export const NewSaw = () => <Form start={fresh} title="A new saw" />;
+
+export function EditSaw() {
+  const { id = '' } = useParams();
+  const saw = useSaw(id);
+  const { at, now, reopen } = useOpened(saw.data);
+  if (saw.error)
+    return (
+      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
+        {saw.error.message}
+      </Alert>
+    );
+  if (!at) return null;
+  return (
+    <Form key={at.version} start={pick(at, typed)} title={at.name} saw={at} now={now} onReopen={reopen} />
+  );
+}
+
+interface FormProps {
+  start: SawInput;
+  title: string;
+  saw?: Saw;
+  now?: Saw;
+  onReopen?: (s: Saw) => void;
+}
+
+type LengthKey = {
+  [K in keyof SawInput]-?: NonNullable<SawInput[K]> extends number
+    ? K extends `${string}_mm`
+      ? K
+      : never
+    : never;
+}[keyof SawInput];
+
+function Form({ start, title, saw, now, onReopen }: FormProps) {
+  const { units } = usePreferences();
+  const go = useNavigate();
+  const [input, setInput] = useState(start);
+  const [version, setVersion] = useState(saw?.version ?? 0);
+  const [key] = useState(() => crypto.randomUUID());
+  const draft = useSawDraft({ ...input, name: input.name || 'unnamed' });
+  const add = useAddSaw();
+  const change = useChangeSaw();
+  const retire = useRetireSaw();
+  const set = (part: Partial<SawInput>) => setInput({ ...input, ...part });
+  const failed = add.error ?? change.error ?? retire.error;
+  const stale = failed instanceof ProblemError && failed.status === 412;
+  const refused = draft.error instanceof ProblemError ? draft.error : undefined;
+  const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
+  const length = (field: LengthKey, label: string, optional = false) => (
+    <LengthField
+      label={label}
+      mm={input[field]}
+      units={units}
+      live
+      onLength={(mm) => set({ [field]: mm })}
+      onClear={optional ? () => set({ [field]: undefined }) : undefined}
+      problem={problem(field)}
+      hint={optional ? 'if there is one' : undefined}
+    />
+  );
+  const number = (
+    field: 'rpm' | 'motor_w' | 'volts' | 'breaker_a' | 'tilt_deg' | 'turn_deg',
+    label: string,
+    unit: string,
+    hint?: string,
+  ) => (
+    <NumberField
+      label={label}
+      unit={unit}
+      value={input[field]}
+      onNumber={(v) => set({ [field]: v ?? 0 })}
+      problem={problem(field)}
+      hint={hint}
+    />
+  );
+  const brake = (field: keyof NonNullable<SawInput['brake']>, label: string) =>
+    input.brake && (
+      <LengthField
+        label={label}
+        mm={input.brake[field]}
+        units={units}
+        live
+        onLength={(mm) => set({ brake: { ...input.brake!, [field]: mm } })}
+        problem={problem(`brake.${field}`)}
+      />
+    );
+  const save = () => {
+    const done = { onSuccess: () => void go('/rack') };
+    if (saw) change.mutate({ id: saw.id, version, body: input }, done);
+    else add.mutate({ key, body: input }, done);
+  };
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      <Button component={Link} to="/rack" size="small" sx={{ ml: -0.75 }}>
+        ‹ Rack
+      </Button>
+      <Typography variant="h1" sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
+        {title}
+      </Typography>
+      {(stale || (now && now.version !== version)) && (
+        <Stale
+          what="saw"
+          mine={input}
+          theirs={now ? pick(now, typed) : {}}
+          onTheirs={() => now && onReopen?.(now)}
+          onMine={() => {
+            if (now) setVersion(now.version);
+            change.reset();
+          }}
+        />
+      )}
+      {failed && !stale && (
+        <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
+          {failed.message}
+        </Alert>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '260px minmax(0,1fr)' },
+          columnGap: 4,
+          rowGap: 2,
+          alignItems: 'start',
+        }}
+      >
+        <Box sx={{ opacity: refused ? 0.45 : 1 }}>
+          {draft.data && (
+            <>
+              <SawFace saw={draft.data} units={units} />
+              <Box sx={{ fontSize: 15, mt: 1 }}>
+                The blade may be given <b>{trim(draft.data.power_limit_w, 0)} W</b>
+                {draft.data.power_limit_w < draft.data.motor_w
+                  ? ': the circuit carries less than the motor gives.'
+                  : ', all that the motor gives.'}
+              </Box>
+            </>
+          )}
+        </Box>
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            save();
+          }}
+        >
+          <Group name="What it is">
+            <LineField label="Name" value={input.name} most={60} onText={(name) => set({ name })} />
+            <SelectField
+              label="Kind"
+              value={input.kind}
+              choices={Object.entries(sawWords) as [SawInput['kind'], string][]}
+              onChoose={(kind) => set({ kind, sliding: kind === 'miter' ? input.sliding : undefined })}
+            />
+            {length('diameter_mm', 'Blade diameter')}
+            {length('arbor_mm', 'Arbor')}
+            {length('least_mm', 'Smallest blade', true)}
+            {input.kind === 'miter' && (
+              <CheckField
+                label="It slides"
+                value={input.sliding ?? false}
+                onCheck={(sliding) => set({ sliding })}
+              />
+            )}
+          </Group>
+          <Group name="Drive" hint="Leave volts and breaker at 0 on a battery.">
+            {number('rpm', 'Speed', 'rpm')}
+            {number('motor_w', 'Motor, at the shaft', 'W')}
+            {number('volts', 'Circuit', 'V')}
+            {number('breaker_a', 'Breaker', 'A')}
+          </Group>
+          <Group name="Reach">
+            {length('reach_mm', 'Upright')}
+            {length('reach45_mm', 'Tilted to 45°', true)}
+            {number('tilt_deg', 'Tilts to', 'degrees', '0 for the usual 45')}
+            {number('turn_deg', 'Turns to', 'degrees', '0 for the usual 45')}
+            {input.kind === 'miter' && length('chop_width_mm', 'Chops, at most', true)}
+            {input.kind === 'miter' && input.sliding && length('crosscut_mm', 'Slide crosses', true)}
+            {input.kind === 'miter' && length('below_table_mm', 'Goes below the table', true)}
+          </Group>
+          <Group name="Guards and limits">
+            {input.kind !== 'miter' && length('knife_mm', 'Riving knife', true)}
+            <LengthField
+              label="A bushing to"
+              mm={input.bushings_mm?.[0]}
+              units={units}
+              live
+              onLength={(mm) => set({ bushings_mm: [mm, ...(input.bushings_mm ?? []).slice(1)] })}
+              onClear={() => set({ bushings_mm: [] })}
+              problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
+              hint="a wider bore it fits"
+            />
+            <CheckField
+              label="Dado sets allowed"
+              value={input.dado_sets ?? false}
+              onCheck={(dado_sets) => set({ dado_sets })}
+            />
+            <CheckField
+              label="Wheels allowed"
+              value={input.wheels ?? false}
+              onCheck={(wheels) => set({ wheels })}
+            />
+            <CheckField
+              label="Made for steel"
+              value={input.steel ?? false}
+              onCheck={(steel) => set({ steel })}
+            />
+            <CheckField
+              label="Has a blade brake"
+              value={input.brake !== undefined}
+              onCheck={(on) =>
+                set({
+                  brake: on
+                    ? {
+                        min_kerf_mm: 2.3,
+                        max_kerf_mm: 4.8,
+                        min_diameter_mm: input.diameter_mm - 4,
+                        max_diameter_mm: input.diameter_mm + 2,
+                      }
+                    : undefined,
+                })
+              }
+            />
+            {brake('min_kerf_mm', 'Brake: least kerf')}
+            {brake('max_kerf_mm', 'Brake: most kerf')}
+            {brake('min_diameter_mm', 'Brake: least diameter')}
+            {brake('max_diameter_mm', 'Brake: most diameter')}
+          </Group>
+          <Group name="Notes">
+            <Box sx={{ gridColumn: '1 / -1' }}>
+              <LineField
+                label="Notes"
+                value={input.note ?? ''}
+                rows={2}
+                most={2000}
+                onText={(note) => set({ note })}
+              />
+            </Box>
+          </Group>
+          <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Button
+              type="submit"
+              variant="contained"
+              disabled={add.isPending || change.isPending || !!refused || input.name === ''}
+            >
+              {saw ? 'Save' : 'Put it in the shop'}
+            </Button>
+            {saw && (
+              <Retire
+                what="saw"
+                name={saw.name}
+                reasons={['worn-out', 'sold', 'lost', 'other']}
+                onRetire={(body) =>
+                  retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/rack') })
+                }
+              />
+            )}
+            {refused && input.name !== '' && (
+              <Box role="status" sx={{ color: 'error.main', fontWeight: 600 }}>
+                {refused.message}
+              </Box>
+            )}
+          </Box>
+        </form>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,153 @@
+/** How the shop likes to work: what a change of blade counts for, and how high blades are set. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { ProblemError } from '../../api/client';
+import { useChangeShop, useShop } from '../../api/queries';
+import type { HeightSchool, Shop, ShopInput } from '../../api/types';
+import { LineField, NumberField } from '../../ui/Fields';
+import { pick } from '../../ui/pick';
+import { useOpened } from '../../ui/useOpened';
+import { Stale } from '../rack/Stale';
+
+const schools: [HeightSchool, string, string][] = [
+  ['saw', 'By the saw', 'Gullets clear on a table saw, just through with a circular saw.'],
+  ['proud', 'Just proud', 'Little blade is exposed; a longer arc, thinner chips, more heat.'],
+  ['gullets', 'Gullets clear', 'Chips leave and teeth cool.'],
+  ['full', 'Full', 'The shortest way through, and the most blade bare.'],
+];
+const habits: [number, string, string][] = [
+  [0, 'Swap freely', 'The best blade goes on for every cut.'],
+  [3, 'In between', 'A change is worth it where the cut gains.'],
+  [12, 'Leave one on', 'Only a cut that gains much is worth a change.'],
+];
+
+export function ShopPage() {
+  const shop = useShop();
+  const { at, now, reopen } = useOpened(shop.data);
+  if (!at) return null;
+  return <Form key={at.version} shop={at} now={now} onReopen={reopen} />;
+}
+
+const typed = ['name', 'change_minutes', 'height_school'] as const satisfies (keyof ShopInput)[];
+
+function Form({ shop, now, onReopen }: { shop: Shop; now: Shop | undefined; onReopen: (s: Shop) => void }) {
+  const go = useNavigate();
+  const [input, setInput] = useState<ShopInput>(pick(shop, typed));
+  const [version, setVersion] = useState(shop.version);
+  const change = useChangeShop();
+  const set = (part: Partial<ShopInput>) => setInput({ ...input, ...part });
+  const stale = change.error instanceof ProblemError && change.error.status === 412;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
+      <Typography variant="h1">How this shop likes to work</Typography>
+      {(stale || (now && now.version !== version)) && (
+        <Stale
+          what="shop"
+          mine={input}
+          theirs={now ? pick(now, typed) : {}}
+          onTheirs={() => now && onReopen(now)}
+          onMine={() => {
+            if (now) setVersion(now.version);
+            change.reset();
+          }}
+        />
+      )}
+      {change.error && !stale && (
+        <Alert severity="error" variant="outlined">
+          {change.error.message}
+        </Alert>
+      )}
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          change.mutate({ version, body: input }, { onSuccess: () => void go(-1) });
+        }}
+      >
+        <Box sx={{ maxWidth: 420, my: 2 }}>
+          <LineField label="Name" value={input.name} most={80} onText={(name) => set({ name })} />
+        </Box>
+        <Choices
+          title="Changing blades"
+          why="Corte counts a change in minutes when it ranks blades, and says for each cut what a change would be worth."
+          value={input.change_minutes}
+          choices={habits}
+          onChoose={(change_minutes) => set({ change_minutes })}
+        />
+        <Box sx={{ width: 200, mt: 1.5 }}>
+          <NumberField
+            label="A change counts for"
+            unit="min"
+            value={input.change_minutes}
+            onNumber={(v) => set({ change_minutes: Math.max(0, Math.min(120, v ?? 0)) })}
+          />
+        </Box>
+        <Box sx={{ mt: 3 }}>
+          <Choices
+            title="Height and depth"
+            why="What is suggested first; the others stay a tap away."
+            value={input.height_school}
+            choices={schools}
+            onChoose={(height_school) => set({ height_school })}
+          />
+        </Box>
+        <Button
+          type="submit"
+          variant="contained"
+          sx={{ mt: 3 }}
+          disabled={change.isPending || input.name === ''}
+        >
+          Save
+        </Button>
+      </form>
+    </Box>
+  );
+}
+
+function Choices<T extends string | number>({
+  title,
+  why,
+  value,
+  choices,
+  onChoose,
+}: {
+  title: string;
+  why: string;
+  value: T;
+  choices: [T, string, string][];
+  onChoose: (v: T) => void;
+}) {
+  return (
+    <Box role="radiogroup" aria-label={title}>
+      <Typography variant="h2">{title}</Typography>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>{why}</Box>
+      <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fit, minmax(190px, 1fr))' }}>
+        {choices.map(([v, name, says]) => (
+          <ButtonBase
+            key={v}
+            role="radio"
+            aria-checked={v === value}
+            onClick={() => onChoose(v)}
+            sx={{
+              display: 'block',
+              textAlign: 'left',
+              p: 1.5,
+              border: '1.5px solid',
+              borderColor: v === value ? 'text.primary' : 'divider',
+              bgcolor: v === value ? 'background.paper' : 'transparent',
+              boxShadow: v === value ? 'inset 5px 0 0 var(--mui-palette-text-primary)' : 'none',
+              borderRadius: 1,
+            }}
+          >
+            <Box sx={{ fontWeight: 700 }}>{name}</Box>
+            <Box sx={{ fontSize: 14.5, lineHeight: 1.3 }}>{says}</Box>
+          </ButtonBase>
+        ))}
+      </Box>
+    </Box>
+  );
+}

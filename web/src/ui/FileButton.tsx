@@ -1,0 +1,33 @@
+/** A button that asks for a file. */
+import Button, { type ButtonProps } from '@mui/material/Button';
+import { useRef } from 'react';
+
+interface Props extends Pick<ButtonProps, 'variant' | 'size' | 'disabled'> {
+  label: string; // what the file is
+  accept: string;
+  onFile: (f: File) => void;
+  children: string;
+}
+
+export function FileButton({ label, accept, onFile, children, ...button }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button {...button} onClick={() => input.current?.click()}>
+        {children}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept={accept}
+        aria-label={label}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = ''; // the same file may be chosen again
+          if (file) onFile(file);
+        }}
+      />
+    </>
+  );
+}
