@@ -17,6 +17,8 @@ import (
 	"github.com/spf13/cobra"
 
 	"corte/internal/demo"
+	"corte/internal/gauge"
+	"corte/internal/gaugesim"
 	"corte/internal/httpapi"
 	"corte/internal/pg"
 	"corte/internal/shop"
@@ -26,11 +28,12 @@ import (
 
 // settings come from the environment; docs/operation.md lists them.
 type settings struct {
-	DatabaseURL string `env:"DATABASE_URL"`
-	Data        string `env:"CORTE_DATA"`
-	Listen      string `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254"`
-	Shop        string `env:"CORTE_SHOP" envDefault:"shop"`
-	LogLevel    string `env:"CORTE_LOG" envDefault:"info"`
+	DatabaseURL string   `env:"DATABASE_URL"`
+	Data        string   `env:"CORTE_DATA"`
+	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254"`
+	Shop        string   `env:"CORTE_SHOP" envDefault:"shop"`
+	LogLevel    string   `env:"CORTE_LOG" envDefault:"info"`
+	Gauges      []string `env:"CORTE_GAUGES"` // addresses of dial gauges
 }
 
 func readSettings() (settings, error) {
@@ -61,7 +64,7 @@ func serveCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "serve", Short: "Serve the application", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return run(cmd.Context(), func(ctx context.Context, s settings, st *store.Store) (store.Shop, error) {
+			return run(cmd.Context(), func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
 				sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: s.Shop, Name: "Our shop", ChangeMinutes: 3})
 				return sh, err
 			})
@@ -73,7 +76,15 @@ func demoCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "demo", Short: "Serve the application with the demo shop", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return run(cmd.Context(), func(ctx context.Context, _ settings, st *store.Store) (store.Shop, error) {
+			return run(cmd.Context(), func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
+				if len(s.Gauges) == 0 { // the demo shop has a dial on its table saw
+					l, err := net.Listen("tcp", "127.0.0.1:0")
+					if err != nil {
+						return store.Shop{}, err
+					}
+					go gaugesim.Rig{Truth: gaugesim.Demo, Names: []string{"dial"}, Every: 100 * time.Millisecond}.Serve(ctx, l)
+					s.Gauges = []string{l.Addr().String()}
+				}
 				return demo.Furnish(ctx, st, time.Now())
 			})
 		},
@@ -133,7 +144,7 @@ func openStore(ctx context.Context, s settings) (st *store.Store, done func(), e
 
 // run serves a shop until ctx ends, then lets requests under way finish and
 // stops everything that it started.
-func run(ctx context.Context, furnish func(context.Context, settings, *store.Store) (store.Shop, error)) error {
+func run(ctx context.Context, furnish func(context.Context, *settings, *store.Store) (store.Shop, error)) error {
 	s, err := readSettings()
 	if err != nil {
 		return err
@@ -155,14 +166,16 @@ func run(ctx context.Context, furnish func(context.Context, settings, *store.Sto
 		return err
 	}
 	defer done()
-	sh, err := furnish(ctx, s, st)
+	sh, err := furnish(ctx, &s, st)
 	if err != nil {
 		return err
 	}
-	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: web.Files(), Log: log})
+	gauges := gauge.New(s.Gauges, log)
+	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: web.Files(), Log: log, Gauges: gauges})
 	if err != nil {
 		return err
 	}
+	go gauges.Run(ctx)
 	srv := &http.Server{
 		Handler: h, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 15 * time.Second, WriteTimeout: 30 * time.Second,
 		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),

@@ -12,6 +12,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/verdict"
 )
 
 // A Candidate is a blade of the rack as it is today.
@@ -37,17 +38,15 @@ func (r Request) drive() cut.Drive {
 }
 
 // A Verdict is one of three words.
-type Verdict uint8
+type Verdict = verdict.Verdict
 
+// The three words, as this package uses them: Stop is the name of a broken
+// rule here.
 const (
-	Clear Verdict = iota
-	Mind
-	Halt
+	Clear = verdict.Clear
+	Mind  = verdict.Mind
+	Halt  = verdict.Stop
 )
-
-var verdictNames = [...]string{"clear", "mind", "stop"}
-
-func (v Verdict) String() string { return verdictNames[v] }
 
 // An Option is what became of one candidate.
 type Option struct {

@@ -118,13 +118,19 @@ func Stops(b blade.Blade, j cut.Job, s saw.Saw, u measure.Unit) []Stop {
 	c := checker{unit: u}
 	c.mounting(b, s)
 	c.material(b, j, s)
-	if s.Kind == saw.Miter && b.Hook > strongestMiterHook && b.Teeth > 0 {
-		c.add(RuleHook, "use a blade with a hook near zero or negative",
-			"a hook of %g degrees lets the blade climb on a miter saw", b.Hook)
-	}
+	c.hook(b, s)
 	if reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j); j.Motion != cut.Chop && deep >= reach {
 		c.add(RuleReach, "use a larger blade", "this blade reaches only %v here, and the cut is %v deep", reach, deep)
 	}
+	return c.stops
+}
+
+// MountStops checks the rules that can be told from blade and saw alone,
+// before any cut is said.
+func MountStops(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
+	c := checker{unit: u}
+	c.mounting(b, s)
+	c.hook(b, s)
 	return c.stops
 }
 
@@ -135,6 +141,13 @@ const (
 	strongestMetalHook   = 5
 	strongestPlasticHook = 10
 )
+
+func (c *checker) hook(b blade.Blade, s saw.Saw) {
+	if s.Kind == saw.Miter && b.Hook > strongestMiterHook && b.Teeth > 0 {
+		c.add(RuleHook, "use a blade with a hook near zero or negative",
+			"a hook of %g degrees lets the blade climb on a miter saw", b.Hook)
+	}
+}
 
 // mounting checks what can be told from blade and saw alone.
 func (c *checker) mounting(b blade.Blade, s saw.Saw) {

@@ -35,6 +35,29 @@ func ParseKind(s string) (Kind, error) {
 	return 0, fmt.Errorf("unknown saw %q; use table, miter or circular", s)
 }
 
+// A Thread is the way in which the arbor's nut is cut.
+type Thread uint8
+
+const (
+	UnknownThread Thread = iota
+	RightHand
+	LeftHand
+)
+
+var threadNames = [...]string{"unknown", "right", "left"}
+
+func (t Thread) String() string { return threadNames[t] }
+
+// ParseThread is the inverse of Thread.String.
+func ParseThread(s string) (Thread, error) {
+	for i, n := range threadNames {
+		if n == s {
+			return Thread(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown thread %q; use unknown, right or left", s)
+}
+
 // A Brake is a blade brake's allowed range; its makers refuse blades outside.
 type Brake struct {
 	MinKerf, MaxKerf         measure.Length
@@ -66,6 +89,12 @@ type Saw struct {
 	Steel      bool           // made for cutting steel
 	Tilt       float64        // furthest bevel in degrees; 0 means the usual 45
 	Turn       float64        // furthest miter in degrees; 0 means the usual 45
+	Thread     Thread         // of the arbor's nut
+	Lock       bool           // it has an arbor lock
+	Knockout   bool           // its arbor takes a blade's diamond knock-out
+	WheelLead  measure.Length // height that one turn of the wheel moves; 0 if not known
+	FenceLead  measure.Length // way that one turn of the fence's screw moves; 0 if there is none
+	ToBolt     measure.Length // from the trunnion's pivot to the bolt that moves it; 0 if not measured
 }
 
 // continuous is the share of a breaker's rating that a motor may draw for long
@@ -160,6 +189,12 @@ func (s Saw) Check() error {
 		return refuse("tilt_deg", "a saw tilts at most 60 degrees; 0 for the usual 45")
 	case !between(s.Turn, 0, 60):
 		return refuse("turn_deg", "a saw or its gauge turns at most 60 degrees; 0 for the usual 45")
+	case !between(s.WheelLead.Mm(), 0, 50):
+		return refuse("wheel_lead_mm", "a turn of the wheel moves at most 50 mm; 0 if not known")
+	case !between(s.FenceLead.Mm(), 0, 50):
+		return refuse("fence_lead_mm", "a turn of the fence's screw moves at most 50 mm; 0 if there is none")
+	case !between(s.ToBolt.Mm(), 0, 1000):
+		return refuse("to_bolt_mm", "from pivot to bolt is at most 1 m; 0 if not measured")
 	case s.Sliding && s.Kind != Miter:
 		return refuse("sliding", "only a miter saw slides")
 	}

@@ -11,6 +11,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/truing"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -82,16 +83,36 @@ var tasks = []task{
 
 // care is what was done to blades and saws on a day of the season.
 var careDays = map[int][]store.Entry{
-	0:  {heel(longTable, 0.04, "after the dock was swept")},
+	0:  {heel(longTable, 0.04, "after the dock was swept"), fence(longTable, 0.03, "")},
+	42: {heel(longTable, 0.05, "")},
 	30: {washed("Stagehand", "Maren"), washed("Chorus", "Maren")},
 	52: {sharpened("Plough", "back from the saw doctor, 24 tips sound")},
 	75: {washed("Stagehand", "Ilse"), washed("Batten", "Wick")},
-	98: {heel(longTable, 0.09, "the platform truck bumped it")},
+	98: {{Kind: store.KindMoved, Saw: &longTable.ID, By: "Tobin", Note: "the platform truck bumped it"}, heel(longTable, 0.09, "after the bump")},
 }
 
 func heel(s store.Saw, mm float64, note string) store.Entry {
-	raw, _ := json.Marshal(store.HeelDetail{Heel: mm})
-	return store.Entry{Kind: store.KindHeel, Saw: &s.ID, By: "Maren", Note: note, Detail: raw}
+	// The rear has come toward the fence, which a dial in the right slot shows.
+	return measured(s, store.KindHeel, mm, truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual, measure.Millimetre),
+		map[string]any{"first_mm": []float64{0.2, 0.2 + mm}, "span_mm": 200, "dial": "right"}, note)
+}
+
+func fence(s store.Saw, open float64, note string) store.Entry {
+	return measured(s, store.KindFence, open, truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual, measure.Millimetre),
+		map[string]any{"first_mm": []float64{100, 100 + open}, "span_mm": 600}, note)
+}
+
+func measured(s store.Saw, kind store.Kind, mm float64, f truing.Finding, input map[string]any, note string) store.Entry {
+	input["test"], input["saw_id"], input["units"] = kind, s.ID, "mm"
+	in, _ := json.Marshal(input)
+	d := store.TruingDetail{Figure: mm, Unit: "mm", Verdict: f.Verdict.String(), Input: in}
+	if kind == store.KindHeel {
+		d.Heel = &mm
+	} else {
+		d.Open = &mm
+	}
+	raw, _ := json.Marshal(d)
+	return store.Entry{Kind: kind, Saw: &s.ID, By: "Maren", Note: note, Detail: raw}
 }
 
 func washed(name, by string) store.Entry {

@@ -29,15 +29,15 @@ var (
 	longTable = store.Saw{ID: id("Long Table"), Name: "Long Table",
 		Note: "By the dock door. Outfeed to the paint frame.",
 		Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Least: 216, Arbor: 15.875, RPM: 4000, MotorW: 1300, Volts: 120,
-			BreakerA: 15, Knife: 2.3, DadoSets: true, Reach: 79, Reach45: 57}}
+			BreakerA: 15, Knife: 2.3, Thread: saw.LeftHand, WheelLead: 8, ToBolt: 240, DadoSets: true, Reach: 79, Reach45: 57}}
 	drop = store.Saw{ID: id("Drop"), Name: "Drop",
 		Note: "On the batten bench.",
 		Saw: saw.Saw{Kind: saw.Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500, Volts: 120,
-			BreakerA: 20, Reach: 98, Reach45: 60, Tilt: 48, Turn: 50, BelowTable: 6, ChopWidth: 152, Crosscut: 340}}
+			BreakerA: 20, Reach: 98, Reach45: 60, Tilt: 48, Turn: 50, Thread: saw.LeftHand, Lock: true, BelowTable: 6, ChopWidth: 152, Crosscut: 340}}
 	walker = store.Saw{ID: id("Walker"), Name: "Walker",
 		Note: "With the long guide rail. Lives in the platform cart.",
 		Saw: saw.Saw{Kind: saw.Circular, Diameter: 184, Least: 180, Arbor: 15.875, RPM: 5200, MotorW: 1200, Volts: 120,
-			BreakerA: 15, Reach: 63, Reach45: 46, Tilt: 55, Wheels: true}}
+			BreakerA: 15, Reach: 63, Reach45: 46, Tilt: 55, Lock: true, Knockout: true, Wheels: true}}
 	saws = []store.Saw{longTable, drop, walker}
 )
 

@@ -22,7 +22,7 @@ import (
 func encodePlan(p shop.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
-		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Saw.Heel.Mm(), PowerLimitW: p.Saw.PowerLimitW(),
+		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
 		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, ShowFace: contract.PlanShowFace(p.ShowFace),
@@ -225,10 +225,15 @@ func encodeSaw(w store.Saw) contract.Saw {
 		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), Brake: rackfile.RecordOfSaw(w).Brake, DadoSets: w.DadoSets,
 		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
 		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
-		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
+		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead.Mm()),
+		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), Tolerances: rackfile.RecordOfSaw(w).Tolerances,
+		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	for i, b := range w.Bushings {
 		out.BushingsMm[i] = b.Mm()
+	}
+	if w.FenceAt != nil {
+		out.FenceOpenMm = ptr(w.FenceOpen.Mm())
 	}
 	for _, d := range w.Kind.Directions() {
 		out.Directions = append(out.Directions, contract.Direction(d.String()))
@@ -266,12 +271,12 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 			return out, err
 		}
 		out.Reason = text(d.Reason)
-	case store.KindHeel:
-		var d store.HeelDetail
+	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
+		var d store.TruingDetail
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
-		out.HeelMm = &d.Heel
+		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, ptr(contract.LogEntryFigureUnit(d.Unit)), ptr(contract.Verdict(d.Verdict))
 	}
 	return out, nil
 }

@@ -10,6 +10,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
@@ -19,9 +20,10 @@ import (
 // A server meets the contract. Every answer but success is an error, which
 // refuseError turns into a problem.
 type server struct {
-	svc   *shop.Service
-	shop  uuid.UUID
-	files *rackfile.Reader
+	svc    *shop.Service
+	shop   uuid.UUID
+	files  *rackfile.Reader
+	gauges *gauge.Hub
 }
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
@@ -160,7 +162,7 @@ func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObjec
 }
 
 func units(u contract.Units) measure.Unit {
-	if u == contract.In {
+	if u == contract.UnitsIn {
 		return measure.Inch
 	}
 	return measure.Millimetre

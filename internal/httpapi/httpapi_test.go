@@ -41,6 +41,12 @@ type bench struct {
 	blade map[string]string // by name
 }
 
+// page is a front end, as small as it can be.
+var page = fstest.MapFS{
+	"index.html":     {Data: []byte(`<meta content="__CSP_NONCE__">`)},
+	"assets/main.js": {Data: []byte(`1`)},
+}
+
 func newBench(t testing.TB) *bench {
 	t.Helper()
 	url := pgtest.URL(t)
@@ -53,11 +59,7 @@ func newBench(t testing.TB) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	web := fstest.MapFS{
-		"index.html":     {Data: []byte(`<meta content="__CSP_NONCE__">`)},
-		"assets/main.js": {Data: []byte(`1`)},
-	}
-	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: web, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
+	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: page, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	if err != nil {
 		t.Fatal(err)
 	}

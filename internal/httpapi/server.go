@@ -21,6 +21,7 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
 
+	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
@@ -29,8 +30,9 @@ import (
 // Options say what to serve.
 type Options struct {
 	Service *shop.Service
-	Shop    uuid.UUID // whose rack is served, until sign-in says so
-	Web     fs.FS     // the built front end
+	Shop    uuid.UUID  // whose rack is served, until sign-in says so
+	Web     fs.FS      // the built front end
+	Gauges  *gauge.Hub // the dial gauges that are listened to
 	Log     *slog.Logger
 }
 
@@ -40,6 +42,7 @@ const (
 	maxFile      = 8 << 20          // a photo, or a rack file
 	patience     = 10 * time.Second // for one request
 	requestIDKey = "request_id"
+	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
 )
 
 // New makes the handler of the whole application.
@@ -52,6 +55,9 @@ func New(o Options) (http.Handler, error) {
 	if err != nil {
 		return nil, err
 	}
+	if o.Gauges == nil {
+		o.Gauges = gauge.New(nil, o.Log)
+	}
 	web, err := newWeb(o.Web)
 	if err != nil {
 		return nil, err
@@ -60,7 +66,7 @@ func New(o Options) (http.Handler, error) {
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
 	r.ContextWithFallback = true // handlers see the request's deadline through *gin.Context
-	r.Use(identify, logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"})))
+	r.Use(identify, logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
@@ -83,7 +89,7 @@ func New(o Options) (http.Handler, error) {
 	}
 	r.GET(base+"/schemas/rack.json", func(c *gin.Context) { c.JSON(http.StatusOK, schema) })
 
-	strict := contract.NewStrictHandlerWithOptions(&server{o.Service, o.Shop, files}, nil, contract.StrictGinServerOptions{
+	strict := contract.NewStrictHandlerWithOptions(&server{o.Service, o.Shop, files, o.Gauges}, nil, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
@@ -185,9 +191,11 @@ func secure(c *gin.Context) {
 }
 
 func limit(c *gin.Context) {
-	ctx, cancel := context.WithTimeout(c.Request.Context(), patience)
-	defer cancel()
-	c.Request = c.Request.WithContext(ctx)
+	if c.Request.URL.Path != streamPath {
+		ctx, cancel := context.WithTimeout(c.Request.Context(), patience)
+		defer cancel()
+		c.Request = c.Request.WithContext(ctx)
+	}
 	most := int64(maxBody)
 	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") {
 		most = maxFile

@@ -378,7 +378,7 @@ func cellOf(v any) string {
 // from the contract's own.
 func (r *Reader) Schema() (map[string]any, error) {
 	plain := map[string]any{}
-	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating"} {
+	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances"} {
 		raw, err := json.Marshal(r.spec.Components.Schemas[name].Value)
 		if err != nil {
 			return nil, err
@@ -388,7 +388,7 @@ func (r *Reader) Schema() (map[string]any, error) {
 		if err := json.Unmarshal(raw, &one); err != nil {
 			return nil, err
 		}
-		if props, ok := one["properties"].(map[string]any); ok {
+		if props, ok := one["properties"].(map[string]any); ok && strings.HasSuffix(name, "Input") {
 			props["id"] = map[string]any{"type": "string", "format": "uuid"}
 		}
 		plain[name] = one

@@ -13,6 +13,7 @@ import (
 	"corte/core/blade"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	"corte/internal/store"
 )
@@ -79,6 +80,18 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 	w.Knife, w.Reach, w.Reach45 = length(in.KnifeMm), measure.Length(in.ReachMm), length(in.Reach45Mm)
 	w.Tilt, w.Turn = value(in.TiltDeg), value(in.TurnDeg)
 	w.BelowTable, w.ChopWidth, w.Crosscut = length(in.BelowTableMm), length(in.ChopWidthMm), length(in.CrosscutMm)
+	if in.Thread != nil {
+		if w.Thread, err = saw.ParseThread(string(*in.Thread)); err != nil {
+			return w, err
+		}
+	}
+	w.Lock, w.Knockout = value(in.ArborLock), value(in.Knockout)
+	w.WheelLead, w.FenceLead, w.ToBolt = length(in.WheelLeadMm), length(in.FenceLeadMm), length(in.ToBoltMm)
+	if t := in.Tolerances; t != nil {
+		w.Tolerances = &truing.Tolerances{HeelAim: measure.Length(t.HeelAimMm), HeelAct: measure.Length(t.HeelActMm),
+			FenceOpen: measure.Length(t.FenceOpenMm), RunOutAim: measure.Length(t.RunoutAimMm), RunOutAct: measure.Length(t.RunoutActMm),
+			TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
+	}
 	for _, b := range value(in.BushingsMm) {
 		w.Bushings = append(w.Bushings, measure.Length(b))
 	}
@@ -97,7 +110,15 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 		BreakerA: known(w.BreakerA), KnifeMm: known(w.Knife.Mm()), DadoSets: known(w.DadoSets), Wheels: known(w.Wheels),
 		Steel: known(w.Steel), ReachMm: w.Reach.Mm(), Reach45Mm: known(w.Reach45.Mm()), TiltDeg: known(w.Tilt),
 		TurnDeg: known(w.Turn), BelowTableMm: known(w.BelowTable.Mm()), ChopWidthMm: known(w.ChopWidth.Mm()),
-		CrosscutMm: known(w.Crosscut.Mm()), Note: known(w.Note),
+		CrosscutMm: known(w.Crosscut.Mm()), Note: known(w.Note), ArborLock: known(w.Lock), Knockout: known(w.Knockout),
+		WheelLeadMm: known(w.WheelLead.Mm()), FenceLeadMm: known(w.FenceLead.Mm()), ToBoltMm: known(w.ToBolt.Mm()),
+	}
+	if w.Thread != saw.UnknownThread {
+		out.Thread = ptr(contract.SawInputThread(w.Thread.String()))
+	}
+	if t := w.Tolerances; t != nil {
+		out.Tolerances = &contract.Tolerances{HeelAimMm: t.HeelAim.Mm(), HeelActMm: t.HeelAct.Mm(), FenceOpenMm: t.FenceOpen.Mm(),
+			RunoutAimMm: t.RunOutAim.Mm(), RunoutActMm: t.RunOutAct.Mm(), TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
 	}
 	if len(w.Bushings) > 0 {
 		all := make([]float64, len(w.Bushings))

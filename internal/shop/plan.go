@@ -27,7 +27,9 @@ type Plan struct {
 	Kerfs    *choose.KerfAdvice
 	ByRule   *choose.Sheet
 	Hold     []guide.Advice
-	ShowFace string // which way the face that will be seen lies: up or down
+	Heel     measure.Length // that the work meets
+	HeelFrom string         // a phrase; empty if nothing was measured
+	ShowFace string         // which way the face that will be seen lies: up or down
 	Cautions []string
 }
 
@@ -83,6 +85,7 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u 
 	ranking := choose.Rank(r, rack)
 	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
 		Hold: guide.Hold(j, w.Saw, u), Options: make([]Option, min(limit, len(ranking.Fit)))}
+	p.Heel, p.HeelFrom = meets(j, w, u)
 	modelled := j.Material.Kind.Modelled()
 	for i := range p.Options {
 		o := ranking.Fit[i]
@@ -168,7 +171,8 @@ func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.
 	if err := choose.CheckJob(j, w.Saw, u); err != nil {
 		return fail(cutError(err))
 	}
-	return w, j, choose.Request{Job: j, Saw: w.Saw, Heel: w.Heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u}, nil
+	heel, _ := meets(j, w, u)
+	return w, j, choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u}, nil
 }
 
 func candidate(b store.Blade, w store.Saw) choose.Candidate {

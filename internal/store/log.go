@@ -24,6 +24,14 @@ const (
 	KindHeel      Kind = "heel"
 	KindRetired   Kind = "retired"
 	KindRestored  Kind = "restored"
+
+	KindDismounted Kind = "dismounted"
+	KindMoved      Kind = "moved" // a saw, or bumped
+	KindFence      Kind = "fence"
+	KindRunOut     Kind = "runout"
+	KindTilt       Kind = "tilt"
+	KindGauge      Kind = "gauge"
+	KindClearance  Kind = "clearance"
 )
 
 // An Entry is one row of the log. Detail holds what belongs to its kind alone:
@@ -70,9 +78,16 @@ type RetiredDetail struct {
 	Reason string `json:"reason"`
 }
 
-// A HeelDetail is what a log row keeps of a heel reading.
-type HeelDetail struct {
-	Heel float64 `json:"heel_mm"`
+// A TruingDetail is what a log row keeps of a truing: the figure that it came
+// to, and everything that was read.
+type TruingDetail struct {
+	Figure  float64         `json:"figure"`
+	Unit    string          `json:"figure_unit"` // mm or deg
+	Verdict string          `json:"verdict"`
+	Input   json.RawMessage `json:"input,omitempty"`
+
+	Heel *float64 `json:"heel_mm,omitempty"` // toward the fence
+	Open *float64 `json:"open_mm,omitempty"` // of the fence at the rear
 }
 
 type conditionRow struct {
@@ -210,6 +225,50 @@ func (s *Store) entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, err
 const selectLog = `
 SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, s.name AS saw_name, l.by_name, l.note, l.detail
 FROM log l LEFT JOIN saws s ON s.id = l.saw_id WHERE l.shop_id = $1`
+
+// SawLog lists at most limit rows of a saw's log, newest first.
+func (s *Store) SawLog(ctx context.Context, shop, saw uuid.UUID, limit int) ([]Entry, error) {
+	rows := []Entry{}
+	err := s.db.SelectContext(ctx, &rows, selectLog+` AND l.saw_id = $2 ORDER BY l.id DESC LIMIT $3`, shop, saw, limit)
+	return rows, err
+}
+
+// Truings lists at most limit truings, newest first, of a saw or a blade (nil
+// for any) and of one test (empty for all).
+func (s *Store) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUID, test string, limit int) ([]Entry, error) {
+	rows := []Entry{}
+	err := s.db.SelectContext(ctx, &rows, selectLog+`
+		AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance')
+		AND ($2::uuid IS NULL OR l.saw_id = $2) AND ($3::uuid IS NULL OR l.blade_id = $3) AND ($4 = '' OR l.kind = $4)
+		ORDER BY l.id DESC LIMIT $5`, shop, saw, blade, test, limit)
+	return rows, err
+}
+
+// Stands lists the last truing of each test of every saw, and when each saw
+// was last moved.
+func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
+	rows := []Entry{}
+	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.saw_id, l.kind) l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id,
+		NULL AS saw_name, l.by_name, l.note, l.detail FROM log l
+		WHERE l.shop_id = $1 AND l.saw_id IS NOT NULL AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'moved')
+		ORDER BY l.saw_id, l.kind, l.id DESC`, shop)
+	return rows, err
+}
+
+// LastUse is when a blade was last used or mounted, and whether it was
+// sharpened since; zero where its log has nothing of it.
+func (s *Store) LastUse(ctx context.Context, shop, blade uuid.UUID) (at time.Time, sharpenedSince bool, err error) {
+	var row struct {
+		Used  *time.Time `db:"used"`
+		Sharp *time.Time `db:"sharp"`
+	}
+	err = s.db.GetContext(ctx, &row, `SELECT max(at) FILTER (WHERE kind IN ('cut', 'mounted')) AS used,
+		max(at) FILTER (WHERE kind = 'sharpened') AS sharp FROM log WHERE shop_id = $1 AND blade_id = $2`, shop, blade)
+	if err != nil || row.Used == nil {
+		return time.Time{}, row.Sharp != nil, err
+	}
+	return *row.Used, row.Sharp != nil && row.Sharp.After(*row.Used), nil
+}
 
 // BladeLog lists at most limit rows of a blade's log, newest first, that come
 // before the row before, or from the newest on where that is 0.

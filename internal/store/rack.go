@@ -3,6 +3,7 @@ package store
 import (
 	"cmp"
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"strings"
@@ -17,6 +18,7 @@ import (
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/truing"
 )
 
 // A Saw is a saw of the shop, with what the log last said of it.
@@ -25,11 +27,14 @@ type Saw struct {
 	ID            uuid.UUID
 	Name          string
 	Note          string
-	Heel          measure.Length // last measured; 0 if never
+	Heel          measure.Length // toward the fence, last measured; 0 if never
 	HeelAt        *time.Time
-	Mounted       *uuid.UUID    // the blade that is on it
-	ChangeMinutes float64       // what the shop counts a change of blade for
-	School        choose.School // of height, as the shop prefers
+	Mounted       *uuid.UUID     // the blade that is on it
+	ChangeMinutes float64        // what the shop counts a change of blade for
+	School        choose.School  // of height, as the shop prefers
+	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
+	FenceAt       *time.Time
+	Tolerances    *truing.Tolerances // nil for the usual ones
 	Version       int
 	Retired       *Retired
 }
@@ -131,10 +136,20 @@ type sawRow struct {
 	Tilt       float64         `db:"tilt_deg"`
 	Turn       float64         `db:"turn_deg"`
 	Version    int             `db:"version"`
+	Thread     string          `db:"thread"`
+	Lock       bool            `db:"arbor_lock"`
+	Knockout   bool            `db:"knockout"`
+	WheelLead  measure.Length  `db:"wheel_lead_mm"`
+	FenceLead  measure.Length  `db:"fence_lead_mm"`
+	ToBolt     measure.Length  `db:"to_bolt_mm"`
+	Tolerances string          `db:"tolerances"` // JSON; empty for the usual ones
+	Open       *measure.Length `db:"open_mm"`
+	OpenAt     *time.Time      `db:"open_at"`
 	retiredRow
 }
 
-var sawColumns = columns{"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
+var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances",
+	"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
 	"volts", "breaker_a", "knife_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm",
 	"brake_max_diameter_mm", "dado_sets", "wheels", "steel", "reach_mm", "reach45_mm", "tilt_deg", "turn_deg",
 	"below_table_mm", "chop_width_mm", "crosscut_mm", "note"}
@@ -160,7 +175,19 @@ func (r sawRow) saw() (Saw, error) {
 		RPM: r.RPM, MotorW: r.MotorW, Volts: r.Volts, BreakerA: r.BreakerA, Knife: r.Knife,
 		DadoSets: r.DadoSets, Wheels: r.Wheels, Steel: r.Steel, Reach: r.Reach, Reach45: r.Reach45,
 		BelowTable: r.BelowTable, ChopWidth: r.ChopWidth, Crosscut: r.Crosscut,
-		Tilt: r.Tilt, Turn: r.Turn,
+		Tilt: r.Tilt, Turn: r.Turn, Lock: r.Lock, Knockout: r.Knockout, WheelLead: r.WheelLead, FenceLead: r.FenceLead, ToBolt: r.ToBolt,
+	}
+	if s.Thread, err = saw.ParseThread(r.Thread); err != nil {
+		return Saw{}, err
+	}
+	if r.Tolerances != "" {
+		s.Tolerances = new(truing.Tolerances)
+		if err := json.Unmarshal([]byte(r.Tolerances), s.Tolerances); err != nil {
+			return Saw{}, fmt.Errorf("tolerances of %q: %w", r.Name, err)
+		}
+	}
+	if r.Open != nil {
+		s.FenceOpen, s.FenceAt = *r.Open, r.OpenAt
 	}
 	for _, b := range r.Bushings {
 		s.Bushings = append(s.Bushings, measure.Length(b))
@@ -175,23 +202,24 @@ func (r sawRow) saw() (Saw, error) {
 }
 
 // onSaw tells which blade is on which saw: the one that was last mounted on it
-// or cut with, unless that blade has since been used on another saw.
+// or cut with and not taken off, unless it has since been used on another saw.
 const onSaw = `
 WITH on_saw AS MATERIALIZED (
     SELECT DISTINCT ON (last.blade_id) last.blade_id, s.id AS saw_id
     FROM saws s, LATERAL (
-        SELECT id, blade_id FROM log WHERE saw_id = s.id AND kind IN ('mounted', 'cut') ORDER BY id DESC LIMIT 1
+        SELECT id, blade_id, kind FROM log WHERE saw_id = s.id AND kind IN ('mounted', 'dismounted', 'cut') ORDER BY id DESC LIMIT 1
     ) last
-    WHERE s.shop_id = $1 ORDER BY last.blade_id, last.id DESC
+    WHERE s.shop_id = $1 AND last.kind <> 'dismounted' ORDER BY last.blade_id, last.id DESC
 )`
 
 var selectSaws = onSaw + `
 SELECT s.id, s.shop_id, s.version, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
-       on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, shop.change_minutes, shop.height_school
+       on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at, shop.change_minutes, shop.height_school
 FROM saws s
 JOIN shops shop ON shop.id = s.shop_id
 LEFT JOIN on_saw ON on_saw.saw_id = s.id
 LEFT JOIN LATERAL (SELECT (detail->>'heel_mm')::float8 AS mm, at FROM log WHERE saw_id = s.id AND kind = 'heel' ORDER BY id DESC LIMIT 1) h ON true
+LEFT JOIN LATERAL (SELECT (detail->>'open_mm')::float8 AS mm, at FROM log WHERE saw_id = s.id AND kind = 'fence' ORDER BY id DESC LIMIT 1) f ON true
 WHERE s.shop_id = $1`
 
 // Saws lists the shop's saws that are not retired, by name.
@@ -231,6 +259,11 @@ func sawRowOf(shop uuid.UUID, w Saw) sawRow {
 		RPM: w.RPM, MotorW: w.MotorW, Volts: w.Volts, BreakerA: w.BreakerA, Knife: w.Knife,
 		DadoSets: w.DadoSets, Wheels: w.Wheels, Steel: w.Steel, Reach: w.Reach, Reach45: w.Reach45,
 		BelowTable: w.BelowTable, ChopWidth: w.ChopWidth, Crosscut: w.Crosscut, Tilt: w.Tilt, Turn: w.Turn,
+		Thread: w.Thread.String(), Lock: w.Lock, Knockout: w.Knockout, WheelLead: w.WheelLead, FenceLead: w.FenceLead, ToBolt: w.ToBolt,
+	}
+	if w.Tolerances != nil {
+		raw, _ := json.Marshal(w.Tolerances)
+		row.Tolerances = string(raw)
 	}
 	for _, b := range w.Bushings {
 		row.Bushings = append(row.Bushings, b.Mm())

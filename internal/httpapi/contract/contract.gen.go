@@ -105,6 +105,30 @@ func (e Bound) Valid() bool {
 	}
 }
 
+// Defines values for ClearanceGrade.
+const (
+	Excellent ClearanceGrade = "excellent"
+	Good      ClearanceGrade = "good"
+	Poor      ClearanceGrade = "poor"
+	Reject    ClearanceGrade = "reject"
+)
+
+// Valid indicates whether the value is a known member of the ClearanceGrade enum.
+func (e ClearanceGrade) Valid() bool {
+	switch e {
+	case Excellent:
+		return true
+	case Good:
+		return true
+	case Poor:
+		return true
+	case Reject:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Coating.
 const (
 	CoatingNitride Coating = "nitride"
@@ -267,6 +291,27 @@ func (e Form) Valid() bool {
 	}
 }
 
+// Defines values for GaugeWord.
+const (
+	Garbled GaugeWord = "garbled"
+	Gone    GaugeWord = "gone"
+	Live    GaugeWord = "live"
+)
+
+// Valid indicates whether the value is a known member of the GaugeWord enum.
+func (e GaugeWord) Valid() bool {
+	switch e {
+	case Garbled:
+		return true
+	case Gone:
+		return true
+	case Live:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Grind.
 const (
 	ATB     Grind = "ATB"
@@ -366,31 +411,70 @@ func (e ImportRowWhat) Valid() bool {
 	}
 }
 
+// Defines values for LogEntryFigureUnit.
+const (
+	LogEntryFigureUnitDeg LogEntryFigureUnit = "deg"
+	LogEntryFigureUnitMm  LogEntryFigureUnit = "mm"
+)
+
+// Valid indicates whether the value is a known member of the LogEntryFigureUnit enum.
+func (e LogEntryFigureUnit) Valid() bool {
+	switch e {
+	case LogEntryFigureUnitDeg:
+		return true
+	case LogEntryFigureUnitMm:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LogEntryKind.
 const (
-	LogEntryKindCut       LogEntryKind = "cut"
-	LogEntryKindHeel      LogEntryKind = "heel"
-	LogEntryKindMounted   LogEntryKind = "mounted"
-	LogEntryKindRestored  LogEntryKind = "restored"
-	LogEntryKindRetired   LogEntryKind = "retired"
-	LogEntryKindSharpened LogEntryKind = "sharpened"
-	LogEntryKindWashed    LogEntryKind = "washed"
+	LogEntryKindClearance  LogEntryKind = "clearance"
+	LogEntryKindCut        LogEntryKind = "cut"
+	LogEntryKindDismounted LogEntryKind = "dismounted"
+	LogEntryKindFence      LogEntryKind = "fence"
+	LogEntryKindGauge      LogEntryKind = "gauge"
+	LogEntryKindHeel       LogEntryKind = "heel"
+	LogEntryKindMounted    LogEntryKind = "mounted"
+	LogEntryKindMoved      LogEntryKind = "moved"
+	LogEntryKindRestored   LogEntryKind = "restored"
+	LogEntryKindRetired    LogEntryKind = "retired"
+	LogEntryKindRunout     LogEntryKind = "runout"
+	LogEntryKindSharpened  LogEntryKind = "sharpened"
+	LogEntryKindTilt       LogEntryKind = "tilt"
+	LogEntryKindWashed     LogEntryKind = "washed"
 )
 
 // Valid indicates whether the value is a known member of the LogEntryKind enum.
 func (e LogEntryKind) Valid() bool {
 	switch e {
+	case LogEntryKindClearance:
+		return true
 	case LogEntryKindCut:
+		return true
+	case LogEntryKindDismounted:
+		return true
+	case LogEntryKindFence:
+		return true
+	case LogEntryKindGauge:
 		return true
 	case LogEntryKindHeel:
 		return true
 	case LogEntryKindMounted:
 		return true
+	case LogEntryKindMoved:
+		return true
 	case LogEntryKindRestored:
 		return true
 	case LogEntryKindRetired:
 		return true
+	case LogEntryKindRunout:
+		return true
 	case LogEntryKindSharpened:
+		return true
+	case LogEntryKindTilt:
 		return true
 	case LogEntryKindWashed:
 		return true
@@ -489,6 +573,108 @@ func (e Motion) Valid() bool {
 	case MotionChop:
 		return true
 	case MotionPush:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MountStepPicture.
+const (
+	MountStepPictureBrake   MountStepPicture = "brake"
+	MountStepPictureClose   MountStepPicture = "close"
+	MountStepPictureFlange  MountStepPicture = "flange"
+	MountStepPictureKnife   MountStepPicture = "knife"
+	MountStepPictureLock    MountStepPicture = "lock"
+	MountStepPictureLook    MountStepPicture = "look"
+	MountStepPictureNumbers MountStepPicture = "numbers"
+	MountStepPictureNut     MountStepPicture = "nut"
+	MountStepPictureOil     MountStepPicture = "oil"
+	MountStepPicturePower   MountStepPicture = "power"
+	MountStepPictureSpin    MountStepPicture = "spin"
+	MountStepPictureTeeth   MountStepPicture = "teeth"
+	MountStepPictureTest    MountStepPicture = "test"
+	MountStepPictureUndo    MountStepPicture = "undo"
+	MountStepPictureWasher  MountStepPicture = "washer"
+	MountStepPictureWayIn   MountStepPicture = "way-in"
+)
+
+// Valid indicates whether the value is a known member of the MountStepPicture enum.
+func (e MountStepPicture) Valid() bool {
+	switch e {
+	case MountStepPictureBrake:
+		return true
+	case MountStepPictureClose:
+		return true
+	case MountStepPictureFlange:
+		return true
+	case MountStepPictureKnife:
+		return true
+	case MountStepPictureLock:
+		return true
+	case MountStepPictureLook:
+		return true
+	case MountStepPictureNumbers:
+		return true
+	case MountStepPictureNut:
+		return true
+	case MountStepPictureOil:
+		return true
+	case MountStepPicturePower:
+		return true
+	case MountStepPictureSpin:
+		return true
+	case MountStepPictureTeeth:
+		return true
+	case MountStepPictureTest:
+		return true
+	case MountStepPictureUndo:
+		return true
+	case MountStepPictureWasher:
+		return true
+	case MountStepPictureWayIn:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MountingSawKind.
+const (
+	MountingSawKindCircular MountingSawKind = "circular"
+	MountingSawKindMiter    MountingSawKind = "miter"
+	MountingSawKindTable    MountingSawKind = "table"
+)
+
+// Valid indicates whether the value is a known member of the MountingSawKind enum.
+func (e MountingSawKind) Valid() bool {
+	switch e {
+	case MountingSawKindCircular:
+		return true
+	case MountingSawKindMiter:
+		return true
+	case MountingSawKindTable:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for MountingThread.
+const (
+	MountingThreadLeft    MountingThread = "left"
+	MountingThreadRight   MountingThread = "right"
+	MountingThreadUnknown MountingThread = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the MountingThread enum.
+func (e MountingThread) Valid() bool {
+	switch e {
+	case MountingThreadLeft:
+		return true
+	case MountingThreadRight:
+		return true
+	case MountingThreadUnknown:
 		return true
 	default:
 		return false
@@ -621,6 +807,27 @@ func (e SawKind) Valid() bool {
 	}
 }
 
+// Defines values for SawThread.
+const (
+	SawThreadLeft    SawThread = "left"
+	SawThreadRight   SawThread = "right"
+	SawThreadUnknown SawThread = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the SawThread enum.
+func (e SawThread) Valid() bool {
+	switch e {
+	case SawThreadLeft:
+		return true
+	case SawThreadRight:
+		return true
+	case SawThreadUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SawInputKind.
 const (
 	SawInputKindCircular SawInputKind = "circular"
@@ -636,6 +843,27 @@ func (e SawInputKind) Valid() bool {
 	case SawInputKindMiter:
 		return true
 	case SawInputKindTable:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SawInputThread.
+const (
+	SawInputThreadLeft    SawInputThread = "left"
+	SawInputThreadRight   SawInputThread = "right"
+	SawInputThreadUnknown SawInputThread = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the SawInputThread enum.
+func (e SawInputThread) Valid() bool {
+	switch e {
+	case SawInputThreadLeft:
+		return true
+	case SawInputThreadRight:
+		return true
+	case SawInputThreadUnknown:
 		return true
 	default:
 		return false
@@ -783,18 +1011,126 @@ func (e SupportHalfVerdict) Valid() bool {
 	}
 }
 
+// Defines values for TruingInputDial.
+const (
+	TruingInputDialLeft  TruingInputDial = "left"
+	TruingInputDialRight TruingInputDial = "right"
+)
+
+// Valid indicates whether the value is a known member of the TruingInputDial enum.
+func (e TruingInputDial) Valid() bool {
+	switch e {
+	case TruingInputDialLeft:
+		return true
+	case TruingInputDialRight:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TruingRecordFigureUnit.
+const (
+	TruingRecordFigureUnitDeg TruingRecordFigureUnit = "deg"
+	TruingRecordFigureUnitMm  TruingRecordFigureUnit = "mm"
+)
+
+// Valid indicates whether the value is a known member of the TruingRecordFigureUnit enum.
+func (e TruingRecordFigureUnit) Valid() bool {
+	switch e {
+	case TruingRecordFigureUnitDeg:
+		return true
+	case TruingRecordFigureUnitMm:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TruingResultFigureUnit.
+const (
+	TruingResultFigureUnitDeg TruingResultFigureUnit = "deg"
+	TruingResultFigureUnitMm  TruingResultFigureUnit = "mm"
+)
+
+// Valid indicates whether the value is a known member of the TruingResultFigureUnit enum.
+func (e TruingResultFigureUnit) Valid() bool {
+	switch e {
+	case TruingResultFigureUnitDeg:
+		return true
+	case TruingResultFigureUnitMm:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TruingStandFigureUnit.
+const (
+	TruingStandFigureUnitDeg TruingStandFigureUnit = "deg"
+	TruingStandFigureUnitMm  TruingStandFigureUnit = "mm"
+)
+
+// Valid indicates whether the value is a known member of the TruingStandFigureUnit enum.
+func (e TruingStandFigureUnit) Valid() bool {
+	switch e {
+	case TruingStandFigureUnitDeg:
+		return true
+	case TruingStandFigureUnitMm:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TruingTest.
+const (
+	TruingTestClearance TruingTest = "clearance"
+	TruingTestDepth     TruingTest = "depth"
+	TruingTestFence     TruingTest = "fence"
+	TruingTestGauge     TruingTest = "gauge"
+	TruingTestHeel      TruingTest = "heel"
+	TruingTestRunout    TruingTest = "runout"
+	TruingTestTilt      TruingTest = "tilt"
+	TruingTestWidth     TruingTest = "width"
+)
+
+// Valid indicates whether the value is a known member of the TruingTest enum.
+func (e TruingTest) Valid() bool {
+	switch e {
+	case TruingTestClearance:
+		return true
+	case TruingTestDepth:
+		return true
+	case TruingTestFence:
+		return true
+	case TruingTestGauge:
+		return true
+	case TruingTestHeel:
+		return true
+	case TruingTestRunout:
+		return true
+	case TruingTestTilt:
+		return true
+	case TruingTestWidth:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Units.
 const (
-	In Units = "in"
-	Mm Units = "mm"
+	UnitsIn Units = "in"
+	UnitsMm Units = "mm"
 )
 
 // Valid indicates whether the value is a known member of the Units enum.
 func (e Units) Valid() bool {
 	switch e {
-	case In:
+	case UnitsIn:
 		return true
-	case Mm:
+	case UnitsMm:
 		return true
 	default:
 		return false
@@ -906,6 +1242,42 @@ func (e WindowGrade) Valid() bool {
 	}
 }
 
+// Defines values for PlaceGaugeJSONBodyWhere.
+const (
+	PlaceGaugeJSONBodyWhereFenceFront PlaceGaugeJSONBodyWhere = "fence-front"
+	PlaceGaugeJSONBodyWhereFenceRear  PlaceGaugeJSONBodyWhere = "fence-rear"
+	PlaceGaugeJSONBodyWhereHeelFront  PlaceGaugeJSONBodyWhere = "heel-front"
+	PlaceGaugeJSONBodyWhereHeelRear   PlaceGaugeJSONBodyWhere = "heel-rear"
+	PlaceGaugeJSONBodyWhereLeft       PlaceGaugeJSONBodyWhere = "left"
+	PlaceGaugeJSONBodyWhereRight      PlaceGaugeJSONBodyWhere = "right"
+	PlaceGaugeJSONBodyWhereRunout     PlaceGaugeJSONBodyWhere = "runout"
+	PlaceGaugeJSONBodyWhereTurned     PlaceGaugeJSONBodyWhere = "turned"
+)
+
+// Valid indicates whether the value is a known member of the PlaceGaugeJSONBodyWhere enum.
+func (e PlaceGaugeJSONBodyWhere) Valid() bool {
+	switch e {
+	case PlaceGaugeJSONBodyWhereFenceFront:
+		return true
+	case PlaceGaugeJSONBodyWhereFenceRear:
+		return true
+	case PlaceGaugeJSONBodyWhereHeelFront:
+		return true
+	case PlaceGaugeJSONBodyWhereHeelRear:
+		return true
+	case PlaceGaugeJSONBodyWhereLeft:
+		return true
+	case PlaceGaugeJSONBodyWhereRight:
+		return true
+	case PlaceGaugeJSONBodyWhereRunout:
+		return true
+	case PlaceGaugeJSONBodyWhereTurned:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GetHealth200JSONResponseBodyStatus.
 const (
 	Ok GetHealth200JSONResponseBodyStatus = "ok"
@@ -934,6 +1306,23 @@ type AdviceTopic string
 
 // Bed defines model for Bed.
 type Bed string
+
+// BenchSaw defines model for BenchSaw.
+type BenchSaw struct {
+	Blade *Blade `json:"blade,omitempty"`
+
+	// Due What wants doing.
+	Due []string `json:"due"`
+
+	// Last The last rows of its log.
+	Last          []LogEntry `json:"last"`
+	MountingBlade *string    `json:"mounting_blade,omitempty"`
+
+	// MountingID Of a mounting that is under way.
+	MountingID *openapi_types.UUID `json:"mounting_id,omitempty"`
+	Saw        Saw                 `json:"saw"`
+	Truings    []TruingStand       `json:"truings"`
+}
 
 // Blade defines model for Blade.
 type Blade struct {
@@ -1091,6 +1480,24 @@ type Change struct {
 	Room     float64  `json:"room"`
 	Text     string   `json:"text"`
 }
+
+// Clearance defines model for Clearance.
+type Clearance struct {
+	BesideSlotsMm *float64       `json:"beside_slots_mm,omitempty"`
+	Grade         ClearanceGrade `json:"grade"`
+	MadMm         float64        `json:"mad_mm"`
+	MeanMm        float64        `json:"mean_mm"`
+	MedianMm      float64        `json:"median_mm"`
+
+	// Proud Teeth that stand out, from 0.
+	Proud   []int    `json:"proud"`
+	RangeMm float64  `json:"range_mm"`
+	RestMm  *float64 `json:"rest_mm,omitempty"`
+	SdMm    float64  `json:"sd_mm"`
+}
+
+// ClearanceGrade defines model for Clearance.Grade.
+type ClearanceGrade string
 
 // Coating defines model for Coating.
 type Coating string
@@ -1266,8 +1673,37 @@ type Finish string
 // Form defines model for Form.
 type Form string
 
+// Gauge defines model for Gauge.
+type Gauge struct {
+	Name string `json:"name"`
+
+	// StandIn A program that plays a gauge.
+	StandIn bool      `json:"stand_in"`
+	Text    string    `json:"text"`
+	Word    GaugeWord `json:"word"`
+}
+
+// GaugeWord defines model for Gauge.Word.
+type GaugeWord string
+
+// GaugeReading defines model for GaugeReading.
+type GaugeReading struct {
+	Mm       float64 `json:"mm"`
+	Name     string  `json:"name"`
+	Sequence int64   `json:"sequence"`
+
+	// Still It has hardly moved for a second.
+	Still bool `json:"still"`
+}
+
 // Grind defines model for Grind.
 type Grind string
+
+// Harmonic defines model for Harmonic.
+type Harmonic struct {
+	AmplitudeMm float64 `json:"amplitude_mm"`
+	PhaseDeg    float64 `json:"phase_deg"`
+}
 
 // HeightSchool defines model for HeightSchool.
 type HeightSchool string
@@ -1367,16 +1803,23 @@ type LogEntry struct {
 	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
 	By      *string             `json:"by,omitempty"`
 	Cut     *CutRecord          `json:"cut,omitempty"`
-	HeelMm  *float64            `json:"heel_mm,omitempty"`
-	ID      int64               `json:"id"`
-	Kind    LogEntryKind        `json:"kind"`
-	Note    *string             `json:"note,omitempty"`
+
+	// Figure What a truing measured.
+	Figure     *float64            `json:"figure,omitempty"`
+	FigureUnit *LogEntryFigureUnit `json:"figure_unit,omitempty"`
+	ID         int64               `json:"id"`
+	Kind       LogEntryKind        `json:"kind"`
+	Note       *string             `json:"note,omitempty"`
 
 	// Reason Why it was retired.
 	Reason  *string             `json:"reason,omitempty"`
 	SawID   *openapi_types.UUID `json:"saw_id,omitempty"`
 	SawName *string             `json:"saw_name,omitempty"`
+	Verdict *Verdict            `json:"verdict,omitempty"`
 }
+
+// LogEntryFigureUnit defines model for LogEntry.FigureUnit.
+type LogEntryFigureUnit string
 
 // LogEntryKind defines model for LogEntry.Kind.
 type LogEntryKind string
@@ -1408,6 +1851,59 @@ type MaterialKind string
 
 // Motion defines model for Motion.
 type Motion string
+
+// MountCheck defines model for MountCheck.
+type MountCheck struct {
+	Ask   string `json:"ask"`
+	ID    string `json:"id"`
+	IfNot string `json:"if_not"`
+}
+
+// MountStep defines model for MountStep.
+type MountStep struct {
+	Caution string       `json:"caution"`
+	Checks  []MountCheck `json:"checks"`
+	ID      string       `json:"id"`
+
+	// Numbers The blade's diameter is asked for again.
+	Numbers bool             `json:"numbers"`
+	Picture MountStepPicture `json:"picture"`
+	Text    []string         `json:"text"`
+	Title   string           `json:"title"`
+}
+
+// MountStepPicture defines model for MountStep.Picture.
+type MountStepPicture string
+
+// Mounting defines model for Mounting.
+type Mounting struct {
+	Answers   map[string]bool    `json:"answers"`
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	BladeName string             `json:"blade_name"`
+	By        string             `json:"by"`
+	ID        openapi_types.UUID `json:"id"`
+	SawID     openapi_types.UUID `json:"saw_id"`
+	SawKind   MountingSawKind    `json:"saw_kind"`
+	SawName   string             `json:"saw_name"`
+	StartedAt time.Time          `json:"started_at"`
+	Step      int                `json:"step"`
+	Steps     []MountStep        `json:"steps"`
+	Thread    *MountingThread    `json:"thread,omitempty"`
+	Version   int                `json:"version"`
+}
+
+// MountingSawKind defines model for Mounting.SawKind.
+type MountingSawKind string
+
+// MountingThread defines model for Mounting.Thread.
+type MountingThread string
+
+// MountingStep defines model for MountingStep.
+type MountingStep struct {
+	Answers map[string]bool `json:"answers"`
+	Step    int             `json:"step"`
+	Units   Units           `json:"units"`
+}
 
 // Option defines model for Option.
 type Option struct {
@@ -1446,7 +1942,10 @@ type Plan struct {
 	Cautions []string   `json:"cautions"`
 	Cut      Cut        `json:"cut"`
 
-	// HeelMm Last measured on this saw.
+	// HeelFrom Where it is from, in words.
+	HeelFrom string `json:"heel_from"`
+
+	// HeelMm That the work meets, from the last truing.
 	HeelMm float64  `json:"heel_mm"`
 	Hold   []Advice `json:"hold"`
 
@@ -1547,9 +2046,19 @@ type RuleSheet struct {
 	SawMay     bool     `json:"saw_may"`
 }
 
+// RunOut defines model for RunOut.
+type RunOut struct {
+	Arbor    *Harmonic `json:"arbor,omitempty"`
+	Blade    *Harmonic `json:"blade,omitempty"`
+	First    Harmonic  `json:"first"`
+	MeanMm   float64   `json:"mean_mm"`
+	SpreadMm float64   `json:"spread_mm"`
+}
+
 // Saw defines model for Saw.
 type Saw struct {
-	ArborMm float64 `json:"arbor_mm"`
+	ArborLock *bool   `json:"arbor_lock,omitempty"`
+	ArborMm   float64 `json:"arbor_mm"`
 
 	// BelowTableMm How far a miter saw's blade goes below its table.
 	BelowTableMm float64 `json:"below_table_mm"`
@@ -1579,14 +2088,24 @@ type Saw struct {
 	DiameterMm float64 `json:"diameter_mm"`
 
 	// Directions What it may cut.
-	Directions []Direction        `json:"directions"`
-	HeelAt     *time.Time         `json:"heel_at,omitempty"`
-	HeelMm     float64            `json:"heel_mm"`
-	ID         openapi_types.UUID `json:"id"`
-	Kind       SawKind            `json:"kind"`
+	Directions []Direction `json:"directions"`
+	FenceAt    *time.Time  `json:"fence_at,omitempty"`
+
+	// FenceLeadMm Way that one turn of the fence's screw moves.
+	FenceLeadMm *float64 `json:"fence_lead_mm,omitempty"`
+
+	// FenceOpenMm At the rear, last measured; negative where it closes.
+	FenceOpenMm *float64           `json:"fence_open_mm,omitempty"`
+	HeelAt      *time.Time         `json:"heel_at,omitempty"`
+	HeelMm      float64            `json:"heel_mm"`
+	ID          openapi_types.UUID `json:"id"`
+	Kind        SawKind            `json:"kind"`
 
 	// KnifeMm Thickness of the riving knife or splitter.
 	KnifeMm *float64 `json:"knife_mm,omitempty"`
+
+	// Knockout Its arbor takes a blade's diamond knock-out.
+	Knockout *bool `json:"knockout,omitempty"`
 
 	// LeastMm The smallest blade that guard and knife allow.
 	LeastMm *float64 `json:"least_mm,omitempty"`
@@ -1610,8 +2129,17 @@ type Saw struct {
 	// Steel Made for cutting steel.
 	Steel bool `json:"steel"`
 
+	// Thread Of the arbor's nut.
+	Thread *SawThread `json:"thread,omitempty"`
+
 	// TiltDeg Furthest bevel; left out
 	TiltDeg float64 `json:"tilt_deg"`
+
+	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
+	ToBoltMm *float64 `json:"to_bolt_mm,omitempty"`
+
+	// Tolerances What the saw is held to. Left out, the usual ones.
+	Tolerances *Tolerances `json:"tolerances,omitempty"`
 
 	// TurnDeg Furthest miter; left out
 	TurnDeg float64 `json:"turn_deg"`
@@ -1620,6 +2148,9 @@ type Saw struct {
 	Version int     `json:"version"`
 	Volts   float64 `json:"volts"`
 
+	// WheelLeadMm Height that one turn of the wheel moves.
+	WheelLeadMm *float64 `json:"wheel_lead_mm,omitempty"`
+
 	// Wheels The maker allows diamond or abrasive wheels.
 	Wheels bool `json:"wheels"`
 }
@@ -1627,9 +2158,13 @@ type Saw struct {
 // SawKind defines model for Saw.Kind.
 type SawKind string
 
+// SawThread Of the arbor's nut.
+type SawThread string
+
 // SawInput What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawInput struct {
-	ArborMm float64 `json:"arbor_mm"`
+	ArborLock *bool   `json:"arbor_lock,omitempty"`
+	ArborMm   float64 `json:"arbor_mm"`
 
 	// BelowTableMm How far a miter saw's blade goes below its table.
 	BelowTableMm *float64 `json:"below_table_mm,omitempty"`
@@ -1656,11 +2191,17 @@ type SawInput struct {
 	DadoSets *bool `json:"dado_sets,omitempty"`
 
 	// DiameterMm Of the blade that it is made for.
-	DiameterMm float64      `json:"diameter_mm"`
-	Kind       SawInputKind `json:"kind"`
+	DiameterMm float64 `json:"diameter_mm"`
+
+	// FenceLeadMm Way that one turn of the fence's screw moves.
+	FenceLeadMm *float64     `json:"fence_lead_mm,omitempty"`
+	Kind        SawInputKind `json:"kind"`
 
 	// KnifeMm Thickness of the riving knife or splitter.
 	KnifeMm *float64 `json:"knife_mm,omitempty"`
+
+	// Knockout Its arbor takes a blade's diamond knock-out.
+	Knockout *bool `json:"knockout,omitempty"`
 
 	// LeastMm The smallest blade that guard and knife allow.
 	LeastMm *float64 `json:"least_mm,omitempty"`
@@ -1681,12 +2222,24 @@ type SawInput struct {
 	// Steel Made for cutting steel.
 	Steel *bool `json:"steel,omitempty"`
 
+	// Thread Of the arbor's nut.
+	Thread *SawInputThread `json:"thread,omitempty"`
+
 	// TiltDeg Furthest bevel; left out
 	TiltDeg *float64 `json:"tilt_deg,omitempty"`
+
+	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
+	ToBoltMm *float64 `json:"to_bolt_mm,omitempty"`
+
+	// Tolerances What the saw is held to. Left out, the usual ones.
+	Tolerances *Tolerances `json:"tolerances,omitempty"`
 
 	// TurnDeg Furthest miter; left out
 	TurnDeg *float64 `json:"turn_deg,omitempty"`
 	Volts   *float64 `json:"volts,omitempty"`
+
+	// WheelLeadMm Height that one turn of the wheel moves.
+	WheelLeadMm *float64 `json:"wheel_lead_mm,omitempty"`
 
 	// Wheels The maker allows diamond or abrasive wheels.
 	Wheels *bool `json:"wheels,omitempty"`
@@ -1694,6 +2247,9 @@ type SawInput struct {
 
 // SawInputKind defines model for SawInput.Kind.
 type SawInputKind string
+
+// SawInputThread Of the arbor's nut.
+type SawInputThread string
 
 // School A school of setting a blade, and what it leads to with this one.
 type School struct {
@@ -1869,6 +2425,122 @@ type SweepRequest struct {
 	Units   Units              `json:"units"`
 }
 
+// Tolerances What the saw is held to. Left out, the usual ones.
+type Tolerances struct {
+	FenceOpenMm float64 `json:"fence_open_mm"`
+	GaugeDeg    float64 `json:"gauge_deg"`
+	HeelActMm   float64 `json:"heel_act_mm"`
+	HeelAimMm   float64 `json:"heel_aim_mm"`
+	RunoutActMm float64 `json:"runout_act_mm"`
+	RunoutAimMm float64 `json:"runout_aim_mm"`
+	TiltDeg     float64 `json:"tilt_deg"`
+}
+
+// TruingInput heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
+// equal steps round, second_mm with the blade turned half round. gauge:
+// first_mm is the fifth strip at the end cut first and last, with length_mm.
+// clearance: first_mm every tooth of the left side, second_mm of the right.
+type TruingInput struct {
+	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
+	By      *string             `json:"by,omitempty"`
+
+	// Dial Of the blade
+	Dial    *TruingInputDial `json:"dial,omitempty"`
+	FirstMm *[]float64       `json:"first_mm,omitempty"`
+
+	// GapMm Positive where it opens at the top.
+	GapMm      *float64            `json:"gap_mm,omitempty"`
+	HeightMm   *float64            `json:"height_mm,omitempty"`
+	LengthMm   *float64            `json:"length_mm,omitempty"`
+	MeasuredMm *float64            `json:"measured_mm,omitempty"`
+	Note       *string             `json:"note,omitempty"`
+	SawID      *openapi_types.UUID `json:"saw_id,omitempty"`
+	SecondMm   *[]float64          `json:"second_mm,omitempty"`
+
+	// Slots Teeth beside body slots, from 0.
+	Slots    *[]int     `json:"slots,omitempty"`
+	SpanMm   *float64   `json:"span_mm,omitempty"`
+	Test     TruingTest `json:"test"`
+	Units    Units      `json:"units"`
+	WantedMm *float64   `json:"wanted_mm,omitempty"`
+}
+
+// TruingInputDial Of the blade
+type TruingInputDial string
+
+// TruingRecord defines model for TruingRecord.
+type TruingRecord struct {
+	At         time.Time              `json:"at"`
+	BladeID    *openapi_types.UUID    `json:"blade_id,omitempty"`
+	By         *string                `json:"by,omitempty"`
+	Figure     float64                `json:"figure"`
+	FigureUnit TruingRecordFigureUnit `json:"figure_unit"`
+	ID         int64                  `json:"id"`
+
+	// Input heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
+	// equal steps round, second_mm with the blade turned half round. gauge:
+	// first_mm is the fifth strip at the end cut first and last, with length_mm.
+	// clearance: first_mm every tooth of the left side, second_mm of the right.
+	Input   TruingInput         `json:"input"`
+	Note    *string             `json:"note,omitempty"`
+	SawID   *openapi_types.UUID `json:"saw_id,omitempty"`
+	Test    TruingTest          `json:"test"`
+	Verdict Verdict             `json:"verdict"`
+}
+
+// TruingRecordFigureUnit defines model for TruingRecord.FigureUnit.
+type TruingRecordFigureUnit string
+
+// TruingResult defines model for TruingResult.
+type TruingResult struct {
+	Act *float64 `json:"act,omitempty"`
+
+	// Aim The tolerance in the figure's unit.
+	Aim *float64 `json:"aim,omitempty"`
+	Do  []string `json:"do"`
+
+	// DoubtfulFirst Readings out of all reason, from 0; take them again.
+	DoubtfulFirst  []int                  `json:"doubtful_first"`
+	DoubtfulSecond []int                  `json:"doubtful_second"`
+	Figure         float64                `json:"figure"`
+	FigureUnit     TruingResultFigureUnit `json:"figure_unit"`
+	Left           *Clearance             `json:"left,omitempty"`
+	MarksApartMm   *float64               `json:"marks_apart_mm,omitempty"`
+	MoveAtBoltMm   *float64               `json:"move_at_bolt_mm,omitempty"`
+	MoveMm         *float64               `json:"move_mm,omitempty"`
+	OpenMm         *float64               `json:"open_mm,omitempty"`
+	Right          *Clearance             `json:"right,omitempty"`
+	Runout         *RunOut                `json:"runout,omitempty"`
+	Says           []string               `json:"says"`
+	Test           TruingTest             `json:"test"`
+	TowardFenceMm  *float64               `json:"toward_fence_mm,omitempty"`
+	Turns          *float64               `json:"turns,omitempty"`
+	Verdict        Verdict                `json:"verdict"`
+}
+
+// TruingResultFigureUnit defines model for TruingResult.FigureUnit.
+type TruingResultFigureUnit string
+
+// TruingStand defines model for TruingStand.
+type TruingStand struct {
+	At *time.Time `json:"at,omitempty"`
+
+	// Figure Left out if never measured.
+	Figure     *float64               `json:"figure,omitempty"`
+	FigureUnit *TruingStandFigureUnit `json:"figure_unit,omitempty"`
+
+	// Stale Why it is not to be trusted; empty where it is.
+	Stale   string     `json:"stale"`
+	Test    TruingTest `json:"test"`
+	Verdict *Verdict   `json:"verdict,omitempty"`
+}
+
+// TruingStandFigureUnit defines model for TruingStand.FigureUnit.
+type TruingStandFigureUnit string
+
+// TruingTest defines model for TruingTest.
+type TruingTest string
+
 // Units defines model for Units.
 type Units string
 
@@ -1985,6 +2657,16 @@ type LogCutParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// PlaceGaugeJSONBody defines parameters for PlaceGauge.
+type PlaceGaugeJSONBody struct {
+	Of    *int                    `json:"of,omitempty"`
+	Step  *int                    `json:"step,omitempty"`
+	Where PlaceGaugeJSONBodyWhere `json:"where"`
+}
+
+// PlaceGaugeJSONBodyWhere defines parameters for PlaceGauge.
+type PlaceGaugeJSONBodyWhere string
+
 // GetHealth200JSONResponseBodyStatus defines parameters for GetHealth.
 type GetHealth200JSONResponseBodyStatus string
 
@@ -1992,6 +2674,33 @@ type GetHealth200JSONResponseBodyStatus string
 type ReadLengthParams struct {
 	Text  string `form:"text" json:"text"`
 	Units Units  `form:"units" json:"units"`
+}
+
+// StartMountingJSONBody defines parameters for StartMounting.
+type StartMountingJSONBody struct {
+	BladeID openapi_types.UUID `json:"blade_id"`
+	By      *string            `json:"by,omitempty"`
+	SawID   openapi_types.UUID `json:"saw_id"`
+	Units   Units              `json:"units"`
+}
+
+// GetMountingParams defines parameters for GetMounting.
+type GetMountingParams struct {
+	Units Units `form:"units" json:"units"`
+}
+
+// StepMountingParams defines parameters for StepMounting.
+type StepMountingParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// EndMountingJSONBody defines parameters for EndMounting.
+type EndMountingJSONBody struct {
+	By *string `json:"by,omitempty"`
+
+	// DiameterMm Measured again after sharpening.
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
 }
 
 // ExportRackParams defines parameters for ExportRack.
@@ -2011,10 +2720,35 @@ type ChangeSawParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
+// MoveSawJSONBody defines parameters for MoveSaw.
+type MoveSawJSONBody struct {
+	Note *string `json:"note,omitempty"`
+}
+
+// MoveSawParams defines parameters for MoveSaw.
+type MoveSawParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
 // ChangeShopParams defines parameters for ChangeShop.
 type ChangeShopParams struct {
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
+}
+
+// ListTruingsParams defines parameters for ListTruings.
+type ListTruingsParams struct {
+	SawID   *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
+	BladeID *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
+	Test    *TruingTest         `form:"test,omitempty" json:"test,omitempty"`
+	Limit   *Limit              `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// SaveTruingParams defines parameters for SaveTruing.
+type SaveTruingParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
 // DraftBladeJSONRequestBody defines body for DraftBlade for application/json ContentType.
@@ -2035,8 +2769,20 @@ type CreateComparisonJSONRequestBody = ComparisonRequest
 // LogCutJSONRequestBody defines body for LogCut for application/json ContentType.
 type LogCutJSONRequestBody = CutMade
 
+// PlaceGaugeJSONRequestBody defines body for PlaceGauge for application/json ContentType.
+type PlaceGaugeJSONRequestBody PlaceGaugeJSONBody
+
 // PrintLabelsJSONRequestBody defines body for PrintLabels for application/json ContentType.
 type PrintLabelsJSONRequestBody = LabelRequest
+
+// StartMountingJSONRequestBody defines body for StartMounting for application/json ContentType.
+type StartMountingJSONRequestBody StartMountingJSONBody
+
+// StepMountingJSONRequestBody defines body for StepMounting for application/json ContentType.
+type StepMountingJSONRequestBody = MountingStep
+
+// EndMountingJSONRequestBody defines body for EndMounting for application/json ContentType.
+type EndMountingJSONRequestBody EndMountingJSONBody
 
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = PlanRequest
@@ -2056,6 +2802,9 @@ type AddSawJSONRequestBody = SawInput
 // ChangeSawJSONRequestBody defines body for ChangeSaw for application/json ContentType.
 type ChangeSawJSONRequestBody = SawInput
 
+// MoveSawJSONRequestBody defines body for MoveSaw for application/json ContentType.
+type MoveSawJSONRequestBody MoveSawJSONBody
+
 // RetireSawJSONRequestBody defines body for RetireSaw for application/json ContentType.
 type RetireSawJSONRequestBody = Retirement
 
@@ -2068,11 +2817,20 @@ type CreateSupportPlanJSONRequestBody = SupportRequest
 // CreateSweepJSONRequestBody defines body for CreateSweep for application/json ContentType.
 type CreateSweepJSONRequestBody = SweepRequest
 
+// WorkOutTruingJSONRequestBody defines body for WorkOutTruing for application/json ContentType.
+type WorkOutTruingJSONRequestBody = TruingInput
+
+// SaveTruingJSONRequestBody defines body for SaveTruing for application/json ContentType.
+type SaveTruingJSONRequestBody = TruingInput
+
 // ReadUnmarkedBladeJSONRequestBody defines body for ReadUnmarkedBlade for application/json ContentType.
 type ReadUnmarkedBladeJSONRequestBody = UnmarkedReadings
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// GetBench Each saw with the blade on it, what is due, and what is under way
+	// (GET /bench)
+	GetBench(c *gin.Context)
 	// DraftBlade What a blade's numbers come to, before it is saved
 	// (POST /blade-drafts)
 	DraftBlade(c *gin.Context)
@@ -2112,6 +2870,15 @@ type ServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(c *gin.Context, params LogCutParams)
+	// ListGauges The gauges that Corte listens to
+	// (GET /gauges)
+	ListGauges(c *gin.Context)
+	// StreamGauges Their readings as they come
+	// (GET /gauges/stream)
+	StreamGauges(c *gin.Context)
+	// PlaceGauge Put a stand-in gauge somewhere
+	// (POST /gauges/{name}/place)
+	PlaceGauge(c *gin.Context, name string)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(c *gin.Context)
@@ -2124,6 +2891,21 @@ type ServerInterface interface {
 	// ListMaterials Every material that Corte knows
 	// (GET /materials)
 	ListMaterials(c *gin.Context)
+	// StartMounting Begin to mount a blade, or go on where it was left
+	// (POST /mountings)
+	StartMounting(c *gin.Context)
+	// DropMounting Give a mounting up
+	// (DELETE /mountings/{id})
+	DropMounting(c *gin.Context, id ID)
+	// GetMounting A mounting that is under way
+	// (GET /mountings/{id})
+	GetMounting(c *gin.Context, id ID, params GetMountingParams)
+	// StepMounting Say how far a mounting has come
+	// (PUT /mountings/{id})
+	StepMounting(c *gin.Context, id ID, params StepMountingParams)
+	// EndMounting The blade is on
+	// (POST /mountings/{id}/end)
+	EndMounting(c *gin.Context, id ID)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(c *gin.Context)
@@ -2151,6 +2933,9 @@ type ServerInterface interface {
 	// ChangeSaw Change a saw's numbers
 	// (PUT /saws/{id})
 	ChangeSaw(c *gin.Context, id ID, params ChangeSawParams)
+	// MoveSaw Say that a saw was moved or bumped
+	// (POST /saws/{id}/moves)
+	MoveSaw(c *gin.Context, id ID, params MoveSawParams)
 	// RestoreSaw Put a retired saw back
 	// (DELETE /saws/{id}/retirement)
 	RestoreSaw(c *gin.Context, id ID)
@@ -2169,6 +2954,15 @@ type ServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(c *gin.Context)
+	// WorkOutTruing What readings come to
+	// (POST /truing-results)
+	WorkOutTruing(c *gin.Context)
+	// ListTruings What was measured before, newest first
+	// (GET /truings)
+	ListTruings(c *gin.Context, params ListTruingsParams)
+	// SaveTruing Log a session's readings
+	// (POST /truings)
+	SaveTruing(c *gin.Context, params SaveTruingParams)
 	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
 	// (POST /unmarked-blades)
 	ReadUnmarkedBlade(c *gin.Context)
@@ -2182,6 +2976,19 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// GetBench operation middleware
+func (siw *ServerInterfaceWrapper) GetBench(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBench(c)
+}
 
 // DraftBlade operation middleware
 func (siw *ServerInterfaceWrapper) DraftBlade(c *gin.Context) {
@@ -2584,6 +3391,57 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 	siw.Handler.LogCut(c, params)
 }
 
+// ListGauges operation middleware
+func (siw *ServerInterfaceWrapper) ListGauges(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListGauges(c)
+}
+
+// StreamGauges operation middleware
+func (siw *ServerInterfaceWrapper) StreamGauges(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StreamGauges(c)
+}
+
+// PlaceGauge operation middleware
+func (siw *ServerInterfaceWrapper) PlaceGauge(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "name" -------------
+	var name string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "name", c.Param("name"), &name, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter name: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlaceGauge(c, name)
+}
+
 // GetHealth operation middleware
 func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 
@@ -2656,6 +3514,157 @@ func (siw *ServerInterfaceWrapper) ListMaterials(c *gin.Context) {
 	}
 
 	siw.Handler.ListMaterials(c)
+}
+
+// StartMounting operation middleware
+func (siw *ServerInterfaceWrapper) StartMounting(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StartMounting(c)
+}
+
+// DropMounting operation middleware
+func (siw *ServerInterfaceWrapper) DropMounting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropMounting(c, id)
+}
+
+// GetMounting operation middleware
+func (siw *ServerInterfaceWrapper) GetMounting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetMountingParams
+
+	// ------------- Required query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetMounting(c, id, params)
+}
+
+// StepMounting operation middleware
+func (siw *ServerInterfaceWrapper) StepMounting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StepMountingParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StepMounting(c, id, params)
+}
+
+// EndMounting operation middleware
+func (siw *ServerInterfaceWrapper) EndMounting(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndMounting(c, id)
 }
 
 // CreatePlan operation middleware
@@ -2870,6 +3879,58 @@ func (siw *ServerInterfaceWrapper) ChangeSaw(c *gin.Context) {
 	siw.Handler.ChangeSaw(c, id, params)
 }
 
+// MoveSaw operation middleware
+func (siw *ServerInterfaceWrapper) MoveSaw(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MoveSawParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MoveSaw(c, id, params)
+}
+
 // RestoreSaw operation middleware
 func (siw *ServerInterfaceWrapper) RestoreSaw(c *gin.Context) {
 
@@ -3002,6 +4063,113 @@ func (siw *ServerInterfaceWrapper) CreateSweep(c *gin.Context) {
 	siw.Handler.CreateSweep(c)
 }
 
+// WorkOutTruing operation middleware
+func (siw *ServerInterfaceWrapper) WorkOutTruing(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WorkOutTruing(c)
+}
+
+// ListTruings operation middleware
+func (siw *ServerInterfaceWrapper) ListTruings(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListTruingsParams
+
+	// ------------- Optional query parameter "saw_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "saw_id", c.Request.URL.Query(), &params.SawID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "blade_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "blade_id", c.Request.URL.Query(), &params.BladeID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter blade_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "test" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "test", c.Request.URL.Query(), &params.Test, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter test: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListTruings(c, params)
+}
+
+// SaveTruing operation middleware
+func (siw *ServerInterfaceWrapper) SaveTruing(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SaveTruingParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SaveTruing(c, params)
+}
+
 // ReadUnmarkedBlade operation middleware
 func (siw *ServerInterfaceWrapper) ReadUnmarkedBlade(c *gin.Context) {
 
@@ -3070,6 +4238,19 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/saws/:id", wrapper.ChangeSaw)
 	router.DELETE(options.BaseURL+"/saws/:id/retirement", wrapper.RestoreSaw)
 	router.PUT(options.BaseURL+"/saws/:id/retirement", wrapper.RetireSaw)
+	router.GET(options.BaseURL+"/bench", wrapper.GetBench)
+	router.POST(options.BaseURL+"/saws/:id/moves", wrapper.MoveSaw)
+	router.POST(options.BaseURL+"/mountings", wrapper.StartMounting)
+	router.DELETE(options.BaseURL+"/mountings/:id", wrapper.DropMounting)
+	router.GET(options.BaseURL+"/mountings/:id", wrapper.GetMounting)
+	router.PUT(options.BaseURL+"/mountings/:id", wrapper.StepMounting)
+	router.POST(options.BaseURL+"/mountings/:id/end", wrapper.EndMounting)
+	router.POST(options.BaseURL+"/truing-results", wrapper.WorkOutTruing)
+	router.GET(options.BaseURL+"/truings", wrapper.ListTruings)
+	router.POST(options.BaseURL+"/truings", wrapper.SaveTruing)
+	router.GET(options.BaseURL+"/gauges", wrapper.ListGauges)
+	router.GET(options.BaseURL+"/gauges/stream", wrapper.StreamGauges)
+	router.POST(options.BaseURL+"/gauges/:name/place", wrapper.PlaceGauge)
 	router.GET(options.BaseURL+"/shop", wrapper.GetShop)
 	router.PUT(options.BaseURL+"/shop", wrapper.ChangeShop)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
@@ -3078,6 +4259,46 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type GetBenchRequestObject struct {
+}
+
+type GetBenchResponseObject interface {
+	VisitGetBenchResponse(w http.ResponseWriter) error
+}
+
+type GetBench200JSONResponse struct {
+	Items []BenchSaw `json:"items"`
+}
+
+func (response GetBench200JSONResponse) VisitGetBenchResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBenchdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBenchdefaultApplicationProblemPlusJSONResponse) VisitGetBenchResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type DraftBladeRequestObject struct {
 	Body *DraftBladeJSONRequestBody
@@ -3601,6 +4822,147 @@ func (response LogCutdefaultApplicationProblemPlusJSONResponse) VisitLogCutRespo
 	return err
 }
 
+type ListGaugesRequestObject struct {
+}
+
+type ListGaugesResponseObject interface {
+	VisitListGaugesResponse(w http.ResponseWriter) error
+}
+
+type ListGauges200JSONResponse struct {
+	Items []Gauge `json:"items"`
+}
+
+func (response ListGauges200JSONResponse) VisitListGaugesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGaugesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGaugesdefaultApplicationProblemPlusJSONResponse) VisitListGaugesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StreamGaugesRequestObject struct {
+}
+
+type StreamGaugesResponseObject interface {
+	VisitStreamGaugesResponse(w http.ResponseWriter) error
+}
+
+type StreamGauges200TextEventStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response StreamGauges200TextEventStreamResponse) VisitStreamGaugesResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/event-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type StreamGaugesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StreamGaugesdefaultApplicationProblemPlusJSONResponse) VisitStreamGaugesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlaceGaugeRequestObject struct {
+	Name string `json:"name"`
+	Body *PlaceGaugeJSONRequestBody
+}
+
+type PlaceGaugeResponseObject interface {
+	VisitPlaceGaugeResponse(w http.ResponseWriter) error
+}
+
+type PlaceGauge204Response struct {
+}
+
+func (response PlaceGauge204Response) VisitPlaceGaugeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PlaceGaugedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlaceGaugedefaultApplicationProblemPlusJSONResponse) VisitPlaceGaugeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -3754,6 +5116,199 @@ type ListMaterialsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListMaterialsdefaultApplicationProblemPlusJSONResponse) VisitListMaterialsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartMountingRequestObject struct {
+	Body *StartMountingJSONRequestBody
+}
+
+type StartMountingResponseObject interface {
+	VisitStartMountingResponse(w http.ResponseWriter) error
+}
+
+type StartMounting200JSONResponse Mounting
+
+func (response StartMounting200JSONResponse) VisitStartMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartMountingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StartMountingdefaultApplicationProblemPlusJSONResponse) VisitStartMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropMountingRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DropMountingResponseObject interface {
+	VisitDropMountingResponse(w http.ResponseWriter) error
+}
+
+type DropMounting204Response struct {
+}
+
+func (response DropMounting204Response) VisitDropMountingResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropMountingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropMountingdefaultApplicationProblemPlusJSONResponse) VisitDropMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMountingRequestObject struct {
+	ID     ID `json:"id"`
+	Params GetMountingParams
+}
+
+type GetMountingResponseObject interface {
+	VisitGetMountingResponse(w http.ResponseWriter) error
+}
+
+type GetMounting200JSONResponse Mounting
+
+func (response GetMounting200JSONResponse) VisitGetMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMountingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetMountingdefaultApplicationProblemPlusJSONResponse) VisitGetMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StepMountingRequestObject struct {
+	ID     ID `json:"id"`
+	Params StepMountingParams
+	Body   *StepMountingJSONRequestBody
+}
+
+type StepMountingResponseObject interface {
+	VisitStepMountingResponse(w http.ResponseWriter) error
+}
+
+type StepMounting200JSONResponse Mounting
+
+func (response StepMounting200JSONResponse) VisitStepMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StepMountingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StepMountingdefaultApplicationProblemPlusJSONResponse) VisitStepMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndMountingRequestObject struct {
+	ID   ID `json:"id"`
+	Body *EndMountingJSONRequestBody
+}
+
+type EndMountingResponseObject interface {
+	VisitEndMountingResponse(w http.ResponseWriter) error
+}
+
+type EndMounting201JSONResponse LogEntry
+
+func (response EndMounting201JSONResponse) VisitEndMountingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndMountingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndMountingdefaultApplicationProblemPlusJSONResponse) VisitEndMountingResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4126,6 +5681,47 @@ func (response ChangeSawdefaultApplicationProblemPlusJSONResponse) VisitChangeSa
 	return err
 }
 
+type MoveSawRequestObject struct {
+	ID     ID `json:"id"`
+	Params MoveSawParams
+	Body   *MoveSawJSONRequestBody
+}
+
+type MoveSawResponseObject interface {
+	VisitMoveSawResponse(w http.ResponseWriter) error
+}
+
+type MoveSaw201JSONResponse LogEntry
+
+func (response MoveSaw201JSONResponse) VisitMoveSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MoveSawdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MoveSawdefaultApplicationProblemPlusJSONResponse) VisitMoveSawResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RestoreSawRequestObject struct {
 	ID ID `json:"id"`
 }
@@ -4361,6 +5957,126 @@ func (response CreateSweepdefaultApplicationProblemPlusJSONResponse) VisitCreate
 	return err
 }
 
+type WorkOutTruingRequestObject struct {
+	Body *WorkOutTruingJSONRequestBody
+}
+
+type WorkOutTruingResponseObject interface {
+	VisitWorkOutTruingResponse(w http.ResponseWriter) error
+}
+
+type WorkOutTruing200JSONResponse TruingResult
+
+func (response WorkOutTruing200JSONResponse) VisitWorkOutTruingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WorkOutTruingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WorkOutTruingdefaultApplicationProblemPlusJSONResponse) VisitWorkOutTruingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTruingsRequestObject struct {
+	Params ListTruingsParams
+}
+
+type ListTruingsResponseObject interface {
+	VisitListTruingsResponse(w http.ResponseWriter) error
+}
+
+type ListTruings200JSONResponse struct {
+	Items []TruingRecord `json:"items"`
+}
+
+func (response ListTruings200JSONResponse) VisitListTruingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTruingsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTruingsdefaultApplicationProblemPlusJSONResponse) VisitListTruingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SaveTruingRequestObject struct {
+	Params SaveTruingParams
+	Body   *SaveTruingJSONRequestBody
+}
+
+type SaveTruingResponseObject interface {
+	VisitSaveTruingResponse(w http.ResponseWriter) error
+}
+
+type SaveTruing201JSONResponse TruingRecord
+
+func (response SaveTruing201JSONResponse) VisitSaveTruingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SaveTruingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SaveTruingdefaultApplicationProblemPlusJSONResponse) VisitSaveTruingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadUnmarkedBladeRequestObject struct {
 	Body *ReadUnmarkedBladeJSONRequestBody
 }
@@ -4402,6 +6118,9 @@ func (response ReadUnmarkedBladedefaultApplicationProblemPlusJSONResponse) Visit
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// GetBench Each saw with the blade on it, what is due, and what is under way
+	// (GET /bench)
+	GetBench(ctx context.Context, request GetBenchRequestObject) (GetBenchResponseObject, error)
 	// DraftBlade What a blade's numbers come to, before it is saved
 	// (POST /blade-drafts)
 	DraftBlade(ctx context.Context, request DraftBladeRequestObject) (DraftBladeResponseObject, error)
@@ -4441,6 +6160,15 @@ type StrictServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(ctx context.Context, request LogCutRequestObject) (LogCutResponseObject, error)
+	// ListGauges The gauges that Corte listens to
+	// (GET /gauges)
+	ListGauges(ctx context.Context, request ListGaugesRequestObject) (ListGaugesResponseObject, error)
+	// StreamGauges Their readings as they come
+	// (GET /gauges/stream)
+	StreamGauges(ctx context.Context, request StreamGaugesRequestObject) (StreamGaugesResponseObject, error)
+	// PlaceGauge Put a stand-in gauge somewhere
+	// (POST /gauges/{name}/place)
+	PlaceGauge(ctx context.Context, request PlaceGaugeRequestObject) (PlaceGaugeResponseObject, error)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -4453,6 +6181,21 @@ type StrictServerInterface interface {
 	// ListMaterials Every material that Corte knows
 	// (GET /materials)
 	ListMaterials(ctx context.Context, request ListMaterialsRequestObject) (ListMaterialsResponseObject, error)
+	// StartMounting Begin to mount a blade, or go on where it was left
+	// (POST /mountings)
+	StartMounting(ctx context.Context, request StartMountingRequestObject) (StartMountingResponseObject, error)
+	// DropMounting Give a mounting up
+	// (DELETE /mountings/{id})
+	DropMounting(ctx context.Context, request DropMountingRequestObject) (DropMountingResponseObject, error)
+	// GetMounting A mounting that is under way
+	// (GET /mountings/{id})
+	GetMounting(ctx context.Context, request GetMountingRequestObject) (GetMountingResponseObject, error)
+	// StepMounting Say how far a mounting has come
+	// (PUT /mountings/{id})
+	StepMounting(ctx context.Context, request StepMountingRequestObject) (StepMountingResponseObject, error)
+	// EndMounting The blade is on
+	// (POST /mountings/{id}/end)
+	EndMounting(ctx context.Context, request EndMountingRequestObject) (EndMountingResponseObject, error)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(ctx context.Context, request CreatePlanRequestObject) (CreatePlanResponseObject, error)
@@ -4480,6 +6223,9 @@ type StrictServerInterface interface {
 	// ChangeSaw Change a saw's numbers
 	// (PUT /saws/{id})
 	ChangeSaw(ctx context.Context, request ChangeSawRequestObject) (ChangeSawResponseObject, error)
+	// MoveSaw Say that a saw was moved or bumped
+	// (POST /saws/{id}/moves)
+	MoveSaw(ctx context.Context, request MoveSawRequestObject) (MoveSawResponseObject, error)
 	// RestoreSaw Put a retired saw back
 	// (DELETE /saws/{id}/retirement)
 	RestoreSaw(ctx context.Context, request RestoreSawRequestObject) (RestoreSawResponseObject, error)
@@ -4498,6 +6244,15 @@ type StrictServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(ctx context.Context, request CreateSweepRequestObject) (CreateSweepResponseObject, error)
+	// WorkOutTruing What readings come to
+	// (POST /truing-results)
+	WorkOutTruing(ctx context.Context, request WorkOutTruingRequestObject) (WorkOutTruingResponseObject, error)
+	// ListTruings What was measured before, newest first
+	// (GET /truings)
+	ListTruings(ctx context.Context, request ListTruingsRequestObject) (ListTruingsResponseObject, error)
+	// SaveTruing Log a session's readings
+	// (POST /truings)
+	SaveTruing(ctx context.Context, request SaveTruingRequestObject) (SaveTruingResponseObject, error)
 	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
 	// (POST /unmarked-blades)
 	ReadUnmarkedBlade(ctx context.Context, request ReadUnmarkedBladeRequestObject) (ReadUnmarkedBladeResponseObject, error)
@@ -4558,6 +6313,30 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// GetBench operation middleware
+func (sh *strictHandler) GetBench(ctx *gin.Context) {
+	var request GetBenchRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBench(ctx, request.(GetBenchRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBench")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBenchResponseObject); ok {
+		if err := validResponse.VisitGetBenchResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // DraftBlade operation middleware
@@ -5006,6 +6785,98 @@ func (sh *strictHandler) LogCut(ctx *gin.Context, params LogCutParams) {
 	}
 }
 
+// ListGauges operation middleware
+func (sh *strictHandler) ListGauges(ctx *gin.Context) {
+	var request ListGaugesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGauges(ctx, request.(ListGaugesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGauges")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListGaugesResponseObject); ok {
+		if err := validResponse.VisitListGaugesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StreamGauges operation middleware
+func (sh *strictHandler) StreamGauges(ctx *gin.Context) {
+	var request StreamGaugesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StreamGauges(ctx, request.(StreamGaugesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StreamGauges")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StreamGaugesResponseObject); ok {
+		if err := validResponse.VisitStreamGaugesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlaceGauge operation middleware
+func (sh *strictHandler) PlaceGauge(ctx *gin.Context, name string) {
+	var request PlaceGaugeRequestObject
+
+	request.Name = name
+
+	var body PlaceGaugeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlaceGauge(ctx, request.(PlaceGaugeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlaceGauge")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlaceGaugeResponseObject); ok {
+		if err := validResponse.VisitPlaceGaugeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetHealth operation middleware
 func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 	var request GetHealthRequestObject
@@ -5115,6 +6986,190 @@ func (sh *strictHandler) ListMaterials(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListMaterialsResponseObject); ok {
 		if err := validResponse.VisitListMaterialsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StartMounting operation middleware
+func (sh *strictHandler) StartMounting(ctx *gin.Context) {
+	var request StartMountingRequestObject
+
+	var body StartMountingJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StartMounting(ctx, request.(StartMountingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StartMounting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StartMountingResponseObject); ok {
+		if err := validResponse.VisitStartMountingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropMounting operation middleware
+func (sh *strictHandler) DropMounting(ctx *gin.Context, id ID) {
+	var request DropMountingRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropMounting(ctx, request.(DropMountingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropMounting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropMountingResponseObject); ok {
+		if err := validResponse.VisitDropMountingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetMounting operation middleware
+func (sh *strictHandler) GetMounting(ctx *gin.Context, id ID, params GetMountingParams) {
+	var request GetMountingRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetMounting(ctx, request.(GetMountingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetMounting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetMountingResponseObject); ok {
+		if err := validResponse.VisitGetMountingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StepMounting operation middleware
+func (sh *strictHandler) StepMounting(ctx *gin.Context, id ID, params StepMountingParams) {
+	var request StepMountingRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body StepMountingJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StepMounting(ctx, request.(StepMountingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StepMounting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StepMountingResponseObject); ok {
+		if err := validResponse.VisitStepMountingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndMounting operation middleware
+func (sh *strictHandler) EndMounting(ctx *gin.Context, id ID) {
+	var request EndMountingRequestObject
+
+	request.ID = id
+
+	var body EndMountingJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndMounting(ctx, request.(EndMountingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndMounting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndMountingResponseObject); ok {
+		if err := validResponse.VisitEndMountingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -5455,6 +7510,51 @@ func (sh *strictHandler) ChangeSaw(ctx *gin.Context, id ID, params ChangeSawPara
 	}
 }
 
+// MoveSaw operation middleware
+func (sh *strictHandler) MoveSaw(ctx *gin.Context, id ID, params MoveSawParams) {
+	var request MoveSawRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body MoveSawJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MoveSaw(ctx, request.(MoveSawRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MoveSaw")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MoveSawResponseObject); ok {
+		if err := validResponse.VisitMoveSawResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // RestoreSaw operation middleware
 func (sh *strictHandler) RestoreSaw(ctx *gin.Context, id ID) {
 	var request RestoreSawRequestObject
@@ -5677,6 +7777,118 @@ func (sh *strictHandler) CreateSweep(ctx *gin.Context) {
 	}
 }
 
+// WorkOutTruing operation middleware
+func (sh *strictHandler) WorkOutTruing(ctx *gin.Context) {
+	var request WorkOutTruingRequestObject
+
+	var body WorkOutTruingJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WorkOutTruing(ctx, request.(WorkOutTruingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WorkOutTruing")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WorkOutTruingResponseObject); ok {
+		if err := validResponse.VisitWorkOutTruingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListTruings operation middleware
+func (sh *strictHandler) ListTruings(ctx *gin.Context, params ListTruingsParams) {
+	var request ListTruingsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTruings(ctx, request.(ListTruingsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTruings")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListTruingsResponseObject); ok {
+		if err := validResponse.VisitListTruingsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SaveTruing operation middleware
+func (sh *strictHandler) SaveTruing(ctx *gin.Context, params SaveTruingParams) {
+	var request SaveTruingRequestObject
+
+	request.Params = params
+
+	var body SaveTruingJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SaveTruing(ctx, request.(SaveTruingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SaveTruing")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SaveTruingResponseObject); ok {
+		if err := validResponse.VisitSaveTruingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ReadUnmarkedBlade operation middleware
 func (sh *strictHandler) ReadUnmarkedBlade(ctx *gin.Context) {
 	var request ReadUnmarkedBladeRequestObject
@@ -5724,173 +7936,218 @@ func (sh *strictHandler) ReadUnmarkedBlade(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H17k9y28eBXQc39qnxXmV3tSpZ/sfSXpFi2EsnWaeWoriLfCEP2DOElAQYAl5qk9N2v0A3wCc5wVrNK",
-	"nPM/0u6SxKPR6Pfjn4tEFaWSIK1ZPPrnouSaF2BB428vUvevkItHi5LbbLFcSF7A4tFCpIvlQsPfK6Eh",
-	"XTyyuoLlwiQZFNx9sVG64HbxaFFV+Kbdle4rY7WQ28WnT8vFi80rbpPMvZyCSbQorVBunrcZsBvQRijJ",
-	"bMYtq7lhkAoL6ZJxw4Q17Lu3fHu+WNLCMuAp6HZpLzZnNPS+BZbcWtDu8//7fvG3i7Nvf/nD+8V/RVf6",
-	"F9iNV/ksUwYkW++YzYAZkClotlGa2UwYpiS4H+R2yUyVZG7ZnP3884s/nbMnTIPVO1YLm9G3vAB2DTtW",
-	"8Gtw22NKJjC9uxSKUlmQye7MrWzfJgv+8SXIrc0Wjy4vLpaLQsjw+x9jO30pCmGbA/97BXrXTpzjw+7w",
-	"KWx4ldswOP8oiqpYPHrop6LfLpuJhLSwBb345KZyiwZjn6pUAGLa05yn8FSlCOtESQsSl8LLMhcJd2C/",
-	"96txsP9nZwn/pWGzeLT4H/daJL5HT809HPGFLCvbTtnC6dNy8YYn189FftpZw6BTc4IVGgqQ9rSzNsNO",
-	"zHvF65NOeMXradDiX0yppKGzfa3VOodiz+QlvfGH4xYRxsU19O/nO0c5hGG1Vu4W1hloWDIuU1a7J1ax",
-	"VJ0j0vvB3FxP0huRwPiy/6Bq90Wm8hSH2FYiBby8tdLX7qqWWpWgrcfljOc2TtjU+kaoyrCa71itqjxl",
-	"WaUtM6qAtUp35y0BWiuVA5eLT8uFhY843ODCLhdWlSJxT0C6q/a3xQZkAu6OWlW6/3JwxLesjCOGIN0v",
-	"pipLpd1FLrlx5/NLjBK0B/o3P4tfxpI2136k1r9CYt1qnkLaXQsXjmrpSkrHS5YLkwHYyGxLuvpIlHtQ",
-	"XMMN5KsUtj2GkqpqnUMLJ1kVa0dUlou10rAqiplvJ1yvRRo+GBB3esZy2DhqjCe94QkwtWGcWVG6cxrP",
-	"0VDA+10CeBGbXHHrNn8Av5/51/ALmQpa3qFvwovuTgji5dFd/nQDGrdmRWniOxotfANaq8qMB3vFU0D+",
-	"ZyxAHsfjrRYSUYTn+U+bxaO/7d/J9/j6p1+GV/slnkplcTrurrabEMdX6gbiF2+trFUFCRTCshz4jWO2",
-	"knFGn41v8SbndgVSVdtstVF6PO4L6e5/ah4zKEq7668nguelVhuRx1HuSaKVMXgc16A3S7bRqmCQbsFR",
-	"Hvf/kpVcaONwsMwdMjpKlIHYZpYQ1VguUyG356yBkJAsF8YafHewPGGhwH02P8w4f/8HrjXfxX7XIt3O",
-	"voQDOtN8uxyBPkZutlpVZeSwAWxGB6v5NWiG7513r+e30dvZiCfLxbbKc7CrFEqbRU/rFXBTaSSu4106",
-	"MBtWmYrnXiIEVgqbZOeLR7LK8whY/YT7pmK4mpnXNONyG7mk7xwXdOiPzz1MGgnx/kUEZzOlro+gwSKd",
-	"If0vF9dQ2nCn9pGAnw3Q63oTBc5bUbrrMUmRR+tzMvahSV+5d/DdjytdzuUnhaqkhXRFFHpMgAyvG+qD",
-	"GkJvxVOAklzkpsP7O9SUxPKekP9NX8a/jA2o7PCr+xcXsZMvM2XVikcEmYa8oFTl8NthlWFSMfyofxbc",
-	"wpkVBUQporsW0ZN97sifbY73MbsY0q8ZZ1Lm3B4hEpQ6Kv29C0poyUX8xgsSEUymyq8MU7VkhZKwa+57",
-	"Q3kuLy4uLg4JB0i2okBxcuiG64a0GacLryF34qkjMkpIO5eTa9QY0nmKReq+MBnXJUhIV2vYKB2B1BW9",
-	"IeTWLcu9g9p6rrZsDVsue1T4cgIQHTpsnICW5MA1l8kRB2lyZSPk78r9mfnDcuI2XUjLr4FVJcuAW2SU",
-	"UgkDvbV+fXCp1rGd8ZQjrO0MeXBMbwWJCB4dE8hIue4zVcTYMJAnGp4M9sXDVn5u6W3Y1rIji3dYQuf+",
-	"jnlmh8gHMtaKj60EHA4r8CxPoSLY1pWBG1kvqoe0er+TNVP6huevO9LdhucGojpjwiVbA9PA0yUrAvN1",
-	"gi0XKSkAazfBOQsqZt5IW44EWnYtVS2X7hP3G1LHsXD5u3LTUW7+v1NT7lhw/e3Lkf+BAuK/UpT7XQ6a",
-	"lhW+vFTznyCdDMSM28oVzT2fZOSv+TZiGxwbLw56AmLmCuktqxOU23PHnBvLSr6F88UhWyktJ7oZVcme",
-	"fdQkSqOTKuNomF0rlIbK3MFYNxJV1GL6zBHeCUuXksASfO7dZ2hmViXQZmohU1WzQhkbMVyjOWk+pdBK",
-	"zX11wog9tDWTjRnHjUHxWStbBDhKJd2EUlgtUpQcc5Fcx8GmipJ7pWcgjjkMWc20XiQkWe4VbipLStam",
-	"MjTfkJbuyFOIEztZ0VvyCr5DsXENj91xyZ52bcC63UeNi/7ZQb+Nf20I+AYAtL047B30hFHyDTnvDorX",
-	"fRjPB1spZP9yHzHLUScJH4VdBY/IIcj515ww070mcdqxX4YekNdzx94d46y2WzDW6RsSpq2FyuHE0cue",
-	"OvDYURf84wuC/de4Tv/L5ZiCVlLYg/T3Z3xpuIIEoYRnHcaJo13H8zEwEqk8hZRM5cg13Z6+Qtb8mElA",
-	"xWFXQsqEHNO6pLJdcazDLQuwGuZaxOnllREygZVpRIXbfF1zk80V0VDxzp0SGWPriZMsneD7gCX8GtLj",
-	"ZCHhhf6I6OJekGDw8f3zhyyt8rxB1P4qLhm+PXNmy0mYbTyZAql6rbQMdoadkyyqPI+S9hvQqUgO3oa/",
-	"+tc+LRcO2jCxzxq4xsOM8NifNohrkG4R1cTG81lhmKP1rJqnagwuAwGg3UcX1r319M++QdYYKk0j55Kw",
-	"vwFC/+ijt7A6ltyv4Qgl+inEVGjUOHIBhlUYXxM87mSqcHLTWQZ5ygyvW6fX0vHPTMgtk8Dpm1w4cvpp",
-	"2be6DDXF3LpxGzpCZMX8veJkv9lDzr85pMpMe5J+cjtxQxMSpQrIiLRVzGZaVdvs/DhW8jA2vdCQzHEe",
-	"/6l5McIc551kw2/ip5mpPDWtzcl7END0gT5Z9j/xAHhyTc5PUlCSTJX/q3vE3olSgqSgDhwQZNL9AE98",
-	"I6Qgqrpv0c/prU8E6fmbfe7enjb9LHFdSeWOE0x7oJ+Wixw19klJu2Ntu5gIp+raLCxowSOc4IlkZLS8",
-	"F94ZWmu+idkLCuGUt/g1qbQM18RtjC6J1RylV45e7M+9LYUKuDrvFF7R+/vOgTPcE3rhHG4YCgMSZO91",
-	"GCQMKyuTQRqOyb9hWC1S0OdRwevEVwJkSlhPl4BCFvCeTFwDXCJHgwuRjlrYzGmua3AE0Ko8PSdxARKY",
-	"kFcdHjQczB2p2mwOmoAPI6Xh9Vwp3GYiuXac7vB1mEPtapFOE1sCLNfp44DFCBt2DWWw1OqDJvCHh7Y/",
-	"ZO4Ei85N7dLkAQA6G+iSiYaUTXDnVz6G6q5Upfna2wYgXRWrQkx4wt3zNrKXiwJSxg8oTA/6x34xOvfl",
-	"glgJOl+8RDpPU+txjKO1trFgDgmYfnTsMmK+LLjcsVxce/wzZA3QqqYwHuNW1bf9f/vtt/vDalvj0UGF",
-	"7Kp5EQXhPD/0wTv3TlyB61gOcKTuMiZw9Q0kSqefH/HXFavmvH4rMaiPznOcT7cUOQ4LGsujDXQHxIy9",
-	"osRYLPAPV8FfMX6j0Zx5njeYrbbgGOeEnvjThiUT9pLx8rqCyaygnDnHHeSH7u091eU6zNvG/Gv2fezz",
-	"umNVzg4z6p9snzl5GDZ4PZddeVh2NNRZ5OFP3UsarAFalE5ndcIl4cp0MPFznkT8BVxuczgGcTA95IC7",
-	"LqwOlVNDxmerSpTYKN4apTlHI4M+g3b+RqyLbkBtVnnIwxh4iDzgnGinbkD7UHbHUvFo2Bq4nu33Co6G",
-	"W2COx5IWqD2/RbOBFoyxg34uIE9bR8Yg9tY9jJIYp3BMBMMfdi/QsH4Q/GRyZZ2chf7SUrBcxAnk1Kon",
-	"VuFHii8hh+f+VFpEw+yI5SIxN3HUbxhPc2+cIrNYLjKRpiDx3qiarnIc+Z57XhQG8LpQG3CzXGi+XoM7",
-	"3CQDuEZky9PoYN+HQIow2vO33y+Wiydvny6Wix9e0P9P3j59s1gu3j5zj3768bt3T/7PYrl49tOPL549",
-	"eRkd9gfkgVdJplTec6jxmoy8Vdp4zzDoaMpmSAOZ8RHDR55MJHA4BckHj0vlhEZBkTPEmOMBJW4B88m/",
-	"X/gx7npVpUcExwUnwxEcKdtNKlN+OEEBrfsRv1lpb5ctgAaLo4mX/jhi1+RFCjGzx9vGhkcu9MxrtuQK",
-	"Ral7DcYumaolBXdJZT8/RqsJHJoRLnS8KHd0BE0TEnNqR66PJTgQEhBc/ASVyRDCNiagBcgeB/CLolTa",
-	"vtZwI6CO8Pk0jUtvScNoxs9SsfXezBGJIAdu/DOt6vkhCLTuN6qOhSGYvjw9BVG/ziXustmS/7xZq1/Y",
-	"NPDcIsaAG8lceyeJkVN6dT5IugJALDZjSsnwuYJHTtTkCkaSVggggzBJiucnA+clWXIpF5e8D8+u/sq4",
-	"E/piQbiOcvVZN5IjBGN9OONOI5PGIZqQXR7k8QDmDiBiZ/0X0JupfMa3mZCO6jm669ONfq3SLaRsvWOF",
-	"skqjSTQROqlEhDD6B6t6IkgMjWwaMDYr4VoLQHsGy1UvO0lJxtkaRcTd3MDO6rBu5Hb+UvHUK4BK0zpv",
-	"H6OCGo+cP+2QELqP/dLbFfnZpo4ORxobSNT2KFPEcUwg93POkTlUDfPhOhkG85TS57W4cTrNtRQbjIUh",
-	"/OHXMwKuWvYRluT3sewAKwbkl3wN+e0CWYLFayJ7bsqC2gZV3PcRe9NhFeZalD0j4sXIt+HWb4IReyO0",
-	"sQy1YpJ5uAa2VRIYzzVwyixu7fcPDgUMfkZYRwudfVEdwf80xPDimHiyFV2E8XV1z4risCbmYxE/2lX7",
-	"0xS+qO130updhHXa/pL3JTwdZXJf76K7m2eJ9zZWFDThCPVjsDYh7TdfRznc9UC5I8OMT4MLoQVpN5Nj",
-	"QWtZtMlHWCfAKvfjL3sinCNiGTexgKB32Y4J8iv4KeKxcvN9U+7VCUkklmmDHBshM4FDpwhnbVDxNBGt",
-	"B896dozrKx8831gPlLKEAylPFdYOUZriT1LBC4V6AV9rbsRNXKZ81bFHD80w0gi7W11vV8WDo3B7nI06",
-	"wGSjNrZWCvGV69T/WOY7/xMeiREYr5PzQkgK3ZFcUL0F9/1ZARZNq6WDNdZPMCoX6ZmptLcPJliv4wy9",
-	"kQskyKDxE8xNiYKjUCnkOaT77ZJjJEZrafQboyqdzMVuL4pek0LXLCZMsBwcSjN6FFfUSOFw4iEKuFi8",
-	"AqtWxIDwUxm+HKrrxq5aPW8vfWy0jqMIctYajPaNHuxKbVZwHPZExebf+zdE9WIKZOIzF+bYf44MFD4+",
-	"tm46tLjlDp04t4Sy+wI0YsjympuImW5ohychyN8ujNUIv3i6w0pugkWQfo7hFwXmr7A6ipk6u88Mt/Y3",
-	"aThVO24UCjmPob2y2crt00wnnjdhZRp4koUIl8cs4/kmhH1QwQn32A0Wt2Sudytd5Qev15sqhyskCZiL",
-	"WLnV9NF8LLINMHp+uEFHvBlKyMZ2Mjgl2QENr+cmvyky5s+6m17VjuxEBBvlXvMQvuQ1NjNH1WwnLACs",
-	"WQ0djSONn54GhcGQky0YSIO9VAPP8x3DIedmzOH000E379yTO5i2wwpH2Yl4993wwbHJMizBhqEnlAHz",
-	"mCGFqIXxizCoMyVNXTeH6PFboMoxQu87Ls+wIrjhR1pZZWN27CZQhJJA3PrWYKj2lDLAuDQ19IXcjoBO",
-	"CjG64mZr6iZTNRKTGFhFkmHhqiZ6k4J4RJ6ztTtakBise46+T+8adZw8VbWMU1qryhLmX7Ir/36MA9a8",
-	"PPi5eycexNKRZQI9GQKwC5wR1kdv4bJLm1u0GR57CwdPczo0c4oN3HUGTscD7Q0Q31xMhjH57TCrPEYy",
-	"bpsEs/llAU+QTDJtb+i4c/u7ePP8Gfv264f/PbZyznH0RvKil1TtseQ2a4o/JpU976JGVCv1JRFXE1qK",
-	"sdxWE7EpVtgc9vDVg2l37mkYpplqr4e6qXN4HAq2vpaoN7Ekx04Tj2oVkhZ+Q0RuWNByfDCNz3y/Q6Dx",
-	"rnesvp3Bv77wCcoHHPk0xh5T7pvGUNEHw9ZpklHB0kLfA99E3TT5ot68iS4yh4rWJ4l0y2N4NShGdOcm",
-	"Ymp005LGu2d/TRWZ2xvFZph59i8Wz8C/7IebXmwRyk/OR9pIpv3DKPq1C26sYpon12QPU1qeUWbg2i3B",
-	"HSR68wzRfBRHZviGaIro/hqxOypJ8FYaCmHiPYnIKwIRP3iozzi+bgBxYpVXay0SLuPuFEzNO04fKLWy",
-	"bVzY/O8Mr+PUlNergu9idzCmvnrPXfud33tvYWFjsbO54jGnq14rPd80ixUOVpavJ2oItmURmmSHr0KG",
-	"MSagUIkEYQ3DQWZK2uiJObKUzhM/LX77lWE8z1UNKdOOLI0xrOAfV4MiMLOC9D6ujvNwFULeZh4hj5pn",
-	"6GTofN5f9HhByxEoYsjkfasrPhdxKpMJuY2rhk+VxvBzr5BhLomqpWHhqxCKfkydyNbXdXkRUe4zVe7X",
-	"GMFYyvQLJfMwaWcmwoY40bmDG2Zyp1ThdzB3lpSnamXATphdCvR+I94b5t5lxiu3Y56/v/5RNyexU0Gw",
-	"8KWM5i43xNWaCae9oOIDngPM0sd6cfLDQ0Y96hgx4LP8VJOVJge2fSR8Cx9J7gQloZMq5zoqKqFDep49",
-	"ZejCNmUurIW5p5MDN3ZiJmCm4HnusLaDBNuKa6pGTXMips22nTRREQOyHWgA39jZY1Hdy6MM6Xde8OgW",
-	"pg80jX79cPoQeAHMitxC6tSSrx+yFLYaYH7BRT5R6/J7Ddy64/U1QJSmIl17k49PUNBxfu0qRx+9tTti",
-	"Ckd31XSptaRCk/a+kmsOrPF80+eVthmiPtxA/rgptheHSQa+7u7XD6fLZ9hKywOTIXU4yWS3quG4XNyo",
-	"3JrZ0bkA+SwuRD5Xh1/B6Uqln6JsaVYhSe8KDPgxLP3UCLh9GYRQrxsLRfvtSjZj81vLcJs9B+Tr3K4O",
-	"MnWOeiQ8d+18Hda4R3tsOh58XlFJpjYbxtErg2nH1nFyWfF8uqCkJbOSLyiJGY5sB5Yy341VpQklD8aS",
-	"9e8qxu8qxu8qxu8qxpdQMX6Xte9Y1r5rsfk3LwL/LtDevUD7byeZ9kXRSQF0KHI2yBgV9prswqHQYfCJ",
-	"I0U+VCcUBO90l6IGMym6r3yfN2oKNxZLwpXuT/PnyliG2XKB5jlmsmQ+aw7ru2EeirDobkSRzPh2cjVK",
-	"Yl0v/BE5kSeKa9oTxXTVztDf9Hc3oHdUuasRFdAvzwzfIfFXMjApbvEXohZLFgSLpn7iBshhOBSGkyNE",
-	"YXFMzeR1pWWsSyCXobL6jTBinQNzb86kZ/BRHPZlcooCOrpMRS//sC2ebDIF4fK3fw1p7SGAuKxMdt70",
-	"5KDaKdHqDk/W6oZapQVpYGbkVVt+74jMlXHhZmjK/DhtkqE2OVdOUDxdea1idjlHLldJJsr5iENuv5mH",
-	"fFzajTuko8CoRbEqVmZ2IGmyKkGvHlxczE8+9t9slLLH5JuuhFz56JU5n/is9Sh3v0WlSHSPHizJQW8N",
-	"KWI3q7UNem3z6j1NGuyzJT8DpOqdau+mtMcXyYXq4bKnVj2aMTzOwVF5WhTQtYFJlMBnqhz7Oikiwc1V",
-	"WZjyQfBQuVptPKEXhiUhE1NpR3JMzUvDNhog3x0o2HR5sFeFPx3TsPt5Fd16JQjGZd1+aGlpiTpZEGud",
-	"hIBy7WPk0xtF4g92fRMSmT3Gp873b0RUgj8eVgnurrPM4JiHEJ7Cl3mWtd8x6nMw6jaoEhfvbnPI3epJ",
-	"g9Ltm+of/+jVBVourNLxkNGrNmQ0ctpkDDWqgF4pV9MWCa35zilAE0Euxyd1jnLJfXh82OKgI4Jvh4C7",
-	"pfgRMmacoWFhESyhTcJUp0ZTptR1UFuioKn5bqWqeMSNr+BxILSoQmSnohthtGUHMtGDbathhj2rEmvN",
-	"WI5Bhf8Arc6aJl6+GBJCAjM/0H1QOgYWPW4a/QmGlUYyQA6zZT8C5k5QKxR51CfDEibuj3vg8APPN5Fy",
-	"RloV80XC6+0RYu/8MHS/wpAaP2rlqeavsCNDNYFumOePGrhWJd5hgf9teJ7P6DIcQBQWgmDoiky02T2g",
-	"j6fMc3tywI+iD5v17lldPHmnWd3nNGFdC5lOlCrb8jJukQdbg+8I4uvZGibhI3bGDiWzH7MLJkjrxqSD",
-	"jBsmvRVjVvOo/AaORk+8QJFNzr4Uhm9XxbFdSeYGFE4ffQPrZgXhYBpI7Imj9Zu/ZT0CDbx1dGAaZVOf",
-	"mUqfTxVebKrhfn69XzfRdCdPh0Mg04Bd7cqWpyx+faiutVR13GGD6TXNPeAamFT1sm0sgYZvkOkBH9Xk",
-	"wi/2+q/+GAlbLbk8WML4aOCRMX18CJOG5dMWZv6M9I6OHDRIsQmQWnavQYuO+3JCrnzO0ET6mGrbKDUt",
-	"AbA4CdlyJ2KlwdjjYqGUPO59Y+Nhy3vK19RKO7hMKUpPev2iLL8Gw3IwhpV8R4V7Otu9RWOL3V7KVwNE",
-	"zAU8N+qIFOUSU2jjngZ6RkZYh/OdXRYK+xdz6XbYmJGpZ0ywLft6NIPePDMjJDFxOZqw7TSlqYxdehjx",
-	"MZyzH91R9CtWz+OuXrOMLIWmOIJRt2DfyxybgdvtNgc1iQm344AOW+LkUgIdsleXQ16RVE0tDGOhNOhF",
-	"cXojNd6jpkH2BPXA76jGulv0YaJ82V/f/dPS5FH577CofTT35zBfoyAX2Dgyqv39LAuuryF9GhJQBt3q",
-	"jquIeNtu0vsKHkb2R0t+AzwNt+qo9LgDkUOdLhrdw314Ea1HqapyNdH7sWk36wgKvkmXQ0MJ3Jp+U8v7",
-	"hzI3cYAQZ9XIH4e+2hvxNFX7PyZZqM3GTPS99QITlqJBFxY2bZLQCncJSNv6idZKzxBLOys6u39xcXTv",
-	"+anNPYix0zGSmZ6NaQuhcsxEnezl4ldsiUrFuAdlaVKh7a5TfyZ2Ef8a0ffdRaLPUp/CHP30na9m3v1O",
-	"orSmakn0Y6Jb47vG7TJQKABSw9Zeg60xLb0V0Qpk7EG+rSHPI0LakWX0NtwJdbuDbUaxxad/38mBx8yx",
-	"1Z7GNVWIMjxB6/gWmlGE9lmfuyi4Qu/nY1zAXB7nMw5lYgcHQtulmuQmVzUY+9i37LrsNh0Vhrldza1Q",
-	"TsVRjlmfm/yYg/KLPW4Ob6aeanHS1NqihiRSkePcl0K/lQjdW+UQvdpdt4jaZAcTVg1g2S2N2EOCARKN",
-	"+bdbmZAbFdGalL5G54QDN5dCSQqV8iF/6JwgW/wjf2W71xUF8yXLVM0ysc3eS4uxjBjekmHIsUHLFGar",
-	"CtsJtVlDwsnaL+z5e/ne+zJIiS9EngtqP+A+2eZgQsTaEscyjJ5iPLPTjh4zuAG9Y5jg/16G4qXCGuZk",
-	"Gscv3c+SF3DOrkBakInTI4DL0EimBG2UxPlrLawFyYR8LzG6ygk/jJvr4Hv6Tmulaa2hDgELVV2JHUsM",
-	"ucMKj5Cn5+8l6rYJSGIB5NNZPCl5ksHZ/fMLJ3zpfPFokVlbmkf37tV1fc7x8bnS23v+W3Pv5Ytn3/14",
-	"9R1+01YQWDxTOvQhNL6P4/kFvaJKkLwUi0eLB+cX5w9QmLcZEtR7eJhnqeYbX09dxZL8yYzv27+JbdVE",
-	"BZPbqmXJdBFMo3xRZSf6q4eLwqIxHosSLlnGb9yZ+NLsTTi8o/vczf8iXTxa/Mmt8KnP6PUFF56qdJJi",
-	"tK8I8H2k8XW8oaZU0mud9y8u0CWpHEaQ9lKWuUhw5nu/+qRwoj8zu1V/+rScLGvODZY5xHLma2pt2BTq",
-	"mNqIX+29phAy1oIvCq53rbM0dFD1B+Bus5Odlm3jcyTi/AYt/ZY7AfdvWAti8YsbkBCBShxQHnof/i+F",
-	"IfCTLqhJ2jWT7tH2lXsvsSTJp+WI3gpDartPgArVfIQ0FjiZ7Nx7f69A74Kj+lGnBGV7Kg0MvWw+DjyM",
-	"qesfJHy0H5o4I74FD62pqfnGev9XmLgfmjt2lfxy1+iGZSkjKOf0Z7ejJVvviOqdANcaPG4juh0CjfBp",
-	"2ZCRPhI9SdNwhY9Dob/AbkGwPOHFv/yCF/8U0H9dNRc9mEDi4G+v871/ivTT5J3+HuztjuNFurh7zL5z",
-	"eP4UglKjCFxF2OAbKodNocFfX973kmJjfoLckLONzLJO4mHYwhcPy3NmvI2pE0hebM5ecZtkY25HZS5v",
-	"fzjLw29tcOrT36p/ATtFs2B9CpQguI/Z6cE7di9X28O886Xa3tFxTvHYW7E5etrjc6NSw/vsQ3dKG0Ip",
-	"5j08z201V1umVW1OLWLh9U7R6SDBKXck4nYQxB3yGD/KTFmvfeVAaT1DAVeVr/Gl3x41Pvk9fJtprHsU",
-	"riFCj/GaPFJDWj3F3O4SnKLgW7j3a0lG7MhFWQvJ8VINRcIoGHGDp4Dckz7MZrO2J+zPr7/7fsle//i9",
-	"093ewfo1Ot6oHiD7I3v19Jy9oNJulZbYLl+Tnw2TDSn7jtqPgExUCinjEuolMyoofpQigkyy6SIrpNcT",
-	"cwzwvIbSjtnh1WefZY/BTdwKlViwZ8Zq4MUtDrU1/FhdwX8YY/wLQMm4v4fokJ2QnIZ0T/dKt00RvzfU",
-	"TOC3Ko2eHNwk6vf0Ymytf8R17n/slgY32AJpA+7PfMuFdDfaIKs0lu/M+OJRzZHPPJYjhcu22N9/ooT5",
-	"ll9Dq8VtWi0ajZChauP4TqF1VotQdj5upmtSfdGD4pQULAteCikDJiy78ec+cOqg8e0ZJvk+a5awmEtS",
-	"jzuOdoIQTHAHhPVz+nfQAmN1jGd22ojLrCFWxGFAOLBl4IxK+85l1PJenkSifVsrstBqaC06OizEUNTo",
-	"esdCb1yPj88ypQwEjKz2WozTlIKtnCAXQlPVFtFurXGSxvX3lWFNCVRWle71lFtADH4vhT1nDWK/SKEo",
-	"lQWZ7M7+AruQpBvQnpDATeQmTwCdEI7uvZdqgwZ9MoOCtI/pW+o2ED6kx77rFdnsB6qc2j5D795J7Fen",
-	"uTWVfdWQsUN35fKUepjvZRMnnyjAI/H0ffE9PudqewoMfulwqY0Kc6Jk0RdIWj0sA55TJMWUpvADvXFS",
-	"0tKWfW7SK64PR9P7r+aQjqfKZixVp9Fw28r7BvSNF+SFNe4m8jVvatZ3AHwFGjsZEJBzbGu2hyB87TDg",
-	"6q/fLwPZ2TEfqIc0D2+j5IVTrIMTqe43G/D6gaOT5Ejk7H+/YU7XIDeiaToj9Q/4tRbSUtu1O+JcvZ50",
-	"t2JapE+am+0fPhb5SVRKjCAxS8q9b/LBFTX0P4WiSU3r1IbR0TuyXTpIxwWYvOkbt43VOf4ZW7ETpfjw",
-	"4KIoPizZh0v24N7lN/jTmfvp/cL9fP8r9oBd3rtPv12cX/7xvx/iO/eXDz+cv5dPgr+xLZZMLmCkQR/Q",
-	"l/vhMeNso6k3Z/OiAxW+lWRgYuT/DfDU+3tGLCBmScPg2SEyTPiPvolVLY8PS1F6+8adExR4p1Y62tQE",
-	"ahIunAIL3YEw7gf09fvJje9A6dhPFxvB6T6yIVkhNn2/1/NV89a/UPJs2qmdTvJ8p1RqyHqJTXIl5SYY",
-	"/0u3CYtpW1MO26x8/hFi9ZC2wjnOhMEMWDDP7Dm/MudyRtBCJ2rFYKXcwulgPtBsiQ3FAxiQE3meQ3rS",
-	"e4kLMpVjL8IuiU+5X7oF2EOSqm+FRZtIIREppI/d0/eSVuGmlyoMg59UuTeHUQ6sW8JQIYtQIlLJMDft",
-	"blhat1nJF7Zv+fzNuKE05/IkEo87XR8zFJTxvi7uUyem1B/33hl8xMSjSa7256uffmSZylNsX2VI+/E9",
-	"i2TKrgFK5Jv3eCnu3Vw2EHCDnzugPcZ21TRCmxU9FnG+w4W8IRPRDMbUNMC4HQvp9uE4ko98ppV1jBEb",
-	"kZ8suAEPnxpOiXzCuokHL7Ah+5nverKHCL1RNRJLVTehOFz6YkkhIOecvVG1D3wD6163GQjNRLoka3nz",
-	"FwrkGMu3uApqEn+b8KjQEubODW60RL/eyStOj0/ouUPvAgVd8TRdNpUlNNV2pR7Xhw57n92tCV3GmdC2",
-	"2lJ4v5+vDPtATXQ+nLMneR50lq1SKboq30uHAYgRzKotamS+eKyExz7WoCFR3TCDJsbgvQx9eHqWjCZg",
-	"IcZJ6Ew86fgNo867YAfwTYc+H3scEyYdlDf9jUzmK/FEkMXwOhJJGYljvOL1bWB9xes7B7Nb2pRCyeu7",
-	"i1+kesS3jl503HWvFH/F63+pAI9wPZns7siH2/LJo/tMpsqvjB+7oWDd+rKGKYlC6lFhf4TxXyjob/qe",
-	"XH6he3I6H6C7dEJ6A7qhBssT+H8w2O82h3DXztW7hyN6WHDn/5ZBfrc9lDsO8fu34TV3ENzX4zUH7tNx",
-	"AQy/vRt2x6ELmD20P3AhFnHwWXD89403+MJH4WMN3NBo3d4cYiK+/uMk/6Av7w48bvxJb4YqTynkzEZI",
-	"T6XpkyMxcpoAnwxeVH/xCxvoDh3UXZHurFtMMReodCussD2B0BTfcnbAUHxluRUJ5bTUimmxFSmj0k9d",
-	"56RT1lUtWd0G0GAb/lC8W8n3mCaYVJaBTJcsEygfeHsy5q7XmchJUMg5mp3XGgza987ZOwx3+EC1jj44",
-	"APLcKKqhjVqoV7uEG9uKkinNNjzPO5aBUAkJTQmzrcjdQmd3hKn9KllfGl17tQj3GJbbapNtSSm06+wY",
-	"9jI4iaNdA9uoSrdTJFzrHePkfmm0LIdFQjqEnLJAmxqgPBANFpI1hzXYyfBtLJTukQ8Ja7I4KWsTn1pF",
-	"GbAkM2ENy2UoPkERAW2EL2ep5rWQW0zr9Kmh+MftVsjte5lxmZ6zJ1gAxxel64ajbcUNZvQaIbd5ExY1",
-	"H42xINEdIXC3xM2XRl/c1xS5dQ9Pmg3VogcdzRT6Vb5gylmbOTrlh9s1zhVfXAX9YGto2lo8JgIXiuA2",
-	"iIjRCsZdB8I16g0w9sn3683cDQqMCsR8YTTo73HKANqDsjejnczR3snw9t3QOpahUGSSKTlwu3uGjCWr",
-	"9E0Qnijb3Xu+UEbyH0TrEPpYL9XMSfE/gUa0ni2Po/FUKG/e6rjgnKLX+RrXOv62sS2jxxilAYewxC8y",
-	"7JvGqJxBZTveHCXzHd4lxtOUcNfP81JtI9M0oQY0cB4qIhhWgipzKnDmTqHoLrnxik/smeK5hDWQbzrf",
-	"hfCtT798+n8BAAD//w==",
+	"7L17k9s2sij+VVD6nSr/bh3Nw6+cjecv2xsnPmvHvh5nXbfWuTJEtkRkKIABwJG1W/7ut9ANgKQESuSM",
+	"xkn25B97Zkji0Wj0+/GvSaZWlZIgrZk8+dek4pqvwILG317m7l8hJ08mFbfFZDqRfAWTJxORT6YTDb/W",
+	"QkM+eWJ1DdOJyQpYcffFQukVt5Mnk7rGN+2mcl8Zq4VcTr58mU5eLl5zmxXu5RxMpkVlhXLzvC+AXYM2",
+	"QklmC27ZmhsGubCQTxk3TFjDvnvPl6eTKS2sAJ6Dbpb2cnFCQ+9bYMWtBe0+/78fJ/84P/n25//8OPmP",
+	"5Er/BpvdVT4vlAHJ5htmC2AGZA6aLZRmthCGKQnuB7mcMlNnhVs2Zz/99PKvp+wp02D1hq2FLehbvgJ2",
+	"BRu24lfgtseUzKB/dzmsKmVBZpsTt7J9m1zxz69ALm0xeXL//Hw6WQkZfv9LaqevxErYeOC/1qA3zcQl",
+	"PmwPn8OC16UNg/PPYlWvJk8e+6not/txIiEtLEFPvrip3KLB2GcqF4CY9qzkOTxTOcI6U9KCxKXwqipF",
+	"xh3Yz34xDvb/ai3hPzQsJk8m/99Zg8Rn9NSc4YgvZVXbZsoGTl+mk3c8u3ohyuPOGgbtmxOs0LACaY87",
+	"axy2Z95Lvj7qhJd83Q9a/IuplDR0tm+1mpew2jN5RW/857hFhHFxDd37+cFRDmHYWit3C9cFaJgyLnO2",
+	"dk+sYrk6RaT3g7m5nubXIoPdy/6DWrsvClXmOMSyFjng5V0rfeWuaqVVBdp6XC54adOETc2vhaoNW/MN",
+	"W6u6zFlRa8uMWsFc5ZvThgDNlSqBy8mX6cTCZxxu68JOJ1ZVInNPQLqr9o/JAmQG7o5aVbn/SnDEt6qN",
+	"I4Yg3S+mriql3UWuuHHn83OKEjQH+g8/i1/GlDbXfKTmv0Bm3WqeQd5eCxeOaulaSsdLphNTANjEbO5D",
+	"mRWXfI10uQPIubvCg+65GyevE2f3gViItIblSkhiGxZWJg1R+gPXmm/c7yU3PSfpnjCt1oapBfKkUnXH",
+	"3rfkV2r5nbR6k5pypWpphVzO4uZ3VhlfEfnu4t4sGGfhDeKgwrAaGdSaI4od4M7TiaHDOEAAcPW6FnKJ",
+	"Gx608/f4/qXlMt/d/BbiuVXQqTbz+CNJ4l+A1xYOwTWUsxyWHbkkV/W8hGbvsl7NHW+aTuZKw2y1Gvh2",
+	"xvVc5OGDLRmBnrESFo6pI8FY8AwcxnBmRdU5izhHZKQP2nz0PDW54u6QD8H8uX8Nv5C5oOUd+ia86C6W",
+	"IJEwucs316Bxa1ZUJr2jnYUvQGtVm93BXvMcUIwyFqBMk8OlFhLxnpflm8XkyT/27+R7fP3Lz9sc4hWe",
+	"Sm1xOu44hJsQx1fqGtK3fq6sVSt/qywrgV87mU0yzuizXWawKLmdgVT1spgtlN4d96V0bCQ3FwxWld10",
+	"15O4nJVWC1GmUe5pppUxeBxXoBdTttBqxSBfgmNg7v8pq7jQSLWq0iGjY2gFiGVhCVGNu5uOULIIISFZ",
+	"KYw1+O7W8uKtjz8MOP9tmrf9uxb5cvAl3KIa8dvpDuhTVGOpVV0lDhvAFnSwml+BZvjeaft6fpu8nVHK",
+	"nU6WdVmCneVQ2SJ5Wq+Bm1ojj97dpQOzYbWpeekVC2CVsFlxOnki67JMgNVPuG8qhqsZeE0L7kn7NksF",
+	"DQ798bmHSVQ0HpwncLZQ6moEDSa+dpBNXUFlw53aRwJ+MkCv60USOO9F5a5HL0XeWZ9T1Q5N+tq9g+9+",
+	"nulqKD9Bxg35jCj0LgEyfB2pDyqag/i55KJsCzwtakraXUdX/KarKt5PDajs9lcPzs9TJ18VyqoZT0hR",
+	"kbygcO7w22GVYVIx/Kh7FtzCiRUrSFJEdy2SJ/vCkT8bj/eCnW/TrwFnUpXcjhAJKp1UIj4EW0bFRfrG",
+	"CxIRTKGqe4aptWQrJWET73ukPPfPz8/PDwkHSLaSQHHqzILrSNqME1/nUDotxxEZJaQdysk1Kp75MP0U",
+	"RT5TcF2BhHw2h4XSCUhd0htO3mP0ThCw2RyWXHao8P0eQLTosHECWlYC11xmIw7SlMomyN+l+zPzh+W0",
+	"NrqQll8BqytWALfIKKUSBjprfXRwqdaxnd0pd7C2NeTBMb0xLSF4tCxpOzaaLlNFjA0DeaLhyWBXPGzk",
+	"54behm1NW7J4iyW07u8uz2wR+UDGGvGxkYDDYQWe5SlUAtvaMnCU9XrVCbJxOFkzp294+bYl3S14aSBp",
+	"esi4ZHNgGng+ZavAfJ1gy0VOCgDqd6csWCrKKG05EmjZlVRrOXWfuN+QOu4Kl38qNy3l5n+cmnLHgusf",
+	"X478NxQQf0tR7k85qF9W+PpSzb+DdLIlZtxUroj3vJeRv+XLhG1w13gxyNC8ba6Q3kDfQ7k9d0SLccWX",
+	"cDo5ZHKn5SQ3o2rZMbObTGn0dRYc7ftzhdJQVToY6yhRJQ3vzx3h7bF0KQksw+feC4veClUBbWYtZK7W",
+	"bKWMTfg/0Jw0nFJopYa+2uML2XZZkKsCx01B8XlQBlLmYlQX8HYN38FSe9tzOBb4nEFZgnTLWCqFbhiF",
+	"QqwGXEXqPFY8Hz7lCrgc83YuxrxfaVXnfdIFIgTaCR1+eyPjecqz0iYe2zY+h1sjcATMCIwy+U2th2FV",
+	"DYDDaG0gxrMKkAookMS2RpIN6CGVdGuRwmqRo55SiuwqfUnVquJexU54x2YDbWUZ6TF7RenaEqQXtYE8",
+	"xbk3FN6AEzvNxNuNV3yDSsocLhxxkB1bjgFrvd9t189Ezw76mvxr24cVAUDbS8PeQU8YJd9RxMFBZa4L",
+	"4+Fgq4TsspIRs4w6Sfgs7Cy4cQ9Bzr/mROc2UU5zqv0a2xYzP3XCpBPT6uUSjHXarYR+27RyODF62X0H",
+	"njrqFf/8kmD/CNfpf7m/S3pqKexBbv8TvrS9ggyhhGcdxkmjXcvPtmWSVGUOOdFMlNHcnu6hIHjBJKCa",
+	"uqkgZ0Luctastj3kdQVWgxnMDdzLMyNkBjMTBdObfL3mphjKU9DMU8I1lCkhMnN6jFOzHrKMX0E+TvIO",
+	"XuiEoOxekGDw8YPTxyyvyzIiancV9xm+PXBmy22H6S8EUvW10jJYtTbowS7LJGm/Bp2L7OBt+Lt/7ct0",
+	"4qANPftcA9d4mJAMCnC4BvkSUU0soIkMMJCzephiu+2gRwA0+2jDurOe7tlHZE2hUj9yTgn7IxC6R5+8",
+	"hfVYcj+HESabZ5Ay2KB+WwoIMRchTIgMY05KPymgzJnh68bFOnX8sxByySRw+qYUjpx+mXZtfNt2idK6",
+	"cSMdIbJifq05WQv3kPNvDinO/X5LDDFxQxMS5QrIZLlUzBZa1cvidBwreZyaXmjIhoQq/DW+mGCOw04y",
+	"8pv0aRaqzE1j4fT+KhSFMQKA/f94ADy7Ilc7qcNZoar/1T5i77KrQFIkGg4IMmt/gCe+EFIQVd236Bf0",
+	"1heC9PDNvnBv9xsap7iurHbHCaY50C/TSYn2oV7JumXbPe+JAW1byCxowROc4KlkZCI/C+9s2wa/SVmn",
+	"VsKC7rkmtZbhmriN0SWxmqP0yjFm4ra3ZaUCrg47hdf0/r5z4Az3hD5fhxuGYhcFeRccBgnDqtoUkIdj",
+	"8m8YthY56NOk4HXkKwEyJ6ynS0ABMnhPeq4BLpGjeY9Ix1rYQtVOfcCINVXmpyQuQAY98qrDg8jB3JGq",
+	"xeKgw+EwUhq+HiqF20JkV47THb4OQ6jdWuT9xJYAy3V+EbAYYcOuoAp+AX3Q4fL40PZ3o+9ItYo3tU2T",
+	"twDQ2kCbTERS1sOdX3uryV2pSsO1twVAPlvNVqIn7sI9b9IRuFhBzvgBhelh99jPd859OiFWgq4+L5EO",
+	"09Q6HGO01rYrmEMGphvSP00Yy1dcblgprjz+GbIGaLUmY5Bxq+p6mr799tv9uQCNqfKgQnYZX0RBuCwP",
+	"ffDBvZNW4FqWAxypvYweXH0HmdL57eNL22LVkNdvJAZ10XmIq/OGIsdhQWM62hx8QMzYK0okbKr0cBa8",
+	"Y7tvRM2Zl2XEbLUExzh79MQ3C5b12Et2l9cWTAaFgA057iA/tG/vsS7XYd62y78G38curxurcraYUfdk",
+	"u8zJwzDi9VB25WHZ0lAHkYe/ti9psAZoUTmd1QmXhCv9GRAveMoVweWyhDGIgzltB5zDYXWonBoyPltV",
+	"ocRGSSIozTkaGfQZ9CpFsS65AbWYlSF5bMsf6QHnRDt1Ddrn3ziWikfD5sD1YC9rcGvdAHM8ljRA7XjJ",
+	"4gYaMKYO+oWAMm/cZluR3u5hksQ4haMng+ewM4uG9YPgJ70rayVadZeWg+UiTSD7Vt2zCj9SegklvPCn",
+	"0iAapnRNJ5m5TqN+ZDzx3jhFZjKdFCLPQeK9UWu6ymnke+F5URjA60JNeNd0ovl8Du5wswLgCpGtzJOD",
+	"fc/r1Nn2cg+UfGYpsfEpq7Raau6tJFXJN4ZxtnQTjEz0WnvJI+ywFLirJXmRllzPS8gPZ3L5K4CjxXyu",
+	"uIHUkSI03gHPvXW4C5TV8KCVPujBrzV4P2wcR0j7zaNJUla0oixTgYys4IYVXOflhq3UNYQ0BQOZknkK",
+	"2mnQxPVMJ+T5wwmTkAnhXeFMXrz/fjKdPH3/bDKd/PCS/n/6/tm7yXTy/rl79ObH7z48/T+T6eT5mx9f",
+	"Pn/6Kol+P3C9UpKy+ra4waoqha3zMRE4BTfDGcgWRDrztcdKQeMHFPEus0KpshOdgClc0UWKoQgYwdln",
+	"EqeBzO724TPPelLxnP7vM3GkcjqRoDBEkjvTV80tYIR7nxY+0n0+wl0dfGgjBK5i02sr8MMJyg7YTxPi",
+	"Sju7bAC0tTiaeOqPI4UKL3NIWfXeRxM1xSMV3nBDcSWoVM7B2ClTa0mRslLZ2we8xijMAbGX4zWV0eGI",
+	"Mb7w2FExPjDrQHxViJciqPTGYzcBVg1A9kTTvFxVStu3Gq4FJJJ4eZ6nlZMsylG7z3Kx9M76HRJB8Qnp",
+	"z7RaD4/nonW/U+tUeIrpsqw+iPp1TnGXcUv+87hWv7B+4LlF7AJuR6XYO0mKnNKrw0HSlm9TgW59fNzn",
+	"74+cKObvJ6KDCCBbMeeUHEX2+/vkqKD6GORce375d8adTnOalB6c5tGGJiVYU7bzQdlJowyKQ8T8Bx7U",
+	"zQDmFiBSZ/030Iu+GgPvCyEd1XN01+du/lLnS8jZ3Ik01okzMmeZ0FktEoTRP5iteyJu0YasAQNdM661",
+	"ADTXsVJ1Uj2VZJzNUQPaDI2Srw+r/m7nrxTPvX1DaVrnzQP+UKGXw6fdJoTuY7/0ZkV+tr6jw5F27X9q",
+	"OcrSNo4JlH7OITKHWsNwuPZGeT2jkjZaXDuV/UqKBYZ6Ef7wqwHRqw37CEvy+5i2gJUC8is+h/JmcVrB",
+	"oNuTitznIGhihh748Of+qCFzJaqOjfx8x3Xn1m+Cj2YhtLEMjT4k83ANzKlsjJcaOFX7aNxTDw9FX98i",
+	"aqmBzr6gpeBevbGa526PV4V3r6t7tlodNjT4wO7Pdtb81IcvoYzGLuu03SXvyx4d5VGab5K7G+Zo8i4E",
+	"NLosa92XHMEZVbuIeWNDCTEOOnMH3GZzCMau4tYsfGvb/ar31Za6SyZNn66M1lfT/IIROnk7/W7SpIpS",
+	"LK+iH1FZR0ETA4NCARtdS4pHtKLEEGq0ykwnMYszuZmQypIQGblJxeJ9KDZMkEvPr+60pxzKUPxwr/ZK",
+	"SWPjvVJJmCh/4GH03IhjZDrsq09zg2SHg+g1OP3htc+riqY+pSxhWs5zhdXJlKZgsVzwlUIth881N+I6",
+	"jTOvW86jbZupNMJuZlfL2erhqMIFu4UKti6PUQu7pqyAguvc/1iVG/8THokRGFxX8pWQFGcnuaCKTu77",
+	"kxVY9INUDtZYocmoUuQnptbemJ9hRbATDB2YIHsBjZ9g2mI6BUHlUJaQ73ci7KI9ujaS3xhV6wwO033E",
+	"bi9YX5F6GhcTJphuHUocPYkrakd9csIuiutYHgvrYiVxwhGy5wVkVwnOYq6SEOg5ebGYSWUH7t6NHT9J",
+	"b6mW9tJCtbuujNdhuwktELKr4be/tf3E/e/ZKN0Bs8fwc8+wkNHFhGHcXAUz7ZILmTbTVSKznlGGQ0SZ",
+	"EiVK5aClhEPoMLtjPZsTlO1LlV2huIN0YVF6nTmYQJBFYVI5+eYq/AjFXSenakpBy0pl6CuT9twF9WR4",
+	"STErbDn0OtC70VQfzriBSzzbBgS9eJM04XNp1v7Y0tJ26krvjD9OhMKXe0lJj4Q1gv+OeHWbMFvuw2cE",
+	"uQVRqy65Tp79Xl5vLNcW8tkYSdT4m51yfEA18gIjmUjhX+GUj64rGAOQnNglloVFl/jC9kWsmy6VGVgx",
+	"IkaTRaC1DqATj9NCDw+RacTSDlgDVBBl9mF9IJgj1MnjXItwniNSbG+h5O3Aql/Te1MFXrGT/GhnjVl2",
+	"rzoTjYSjLn/R+Hf2jR7cQE1FpDTISbAffjPekSKQsvdmPmt7iLtmZNrarSX/1vVolKxW1kVGlU0CNFJH",
+	"/pYb0+/WbjJYtLEhFgQjh8MvXrBmFTfBgUc/JykjJiXPsMCo6Tu7Wyb/BQqxNVUzbhIKJU+hvbLFzO3T",
+	"9BfdikkOGnhWhHjrC1bwchGCkKnYnnvsBktLNPPNTNflwev1ri7hEmXeL5Hvm3GCxvDgV6d8z0KMSk+N",
+	"DmFwe1MmfLnC0/T1hjJdQSPYoDEVZgVgzbTJgUNtkYweQ0uKKApaGXTrvc09Kcx6Z+VePxG+5E23ZojN",
+	"uZkQdzrbDqjbMf3T02A5NBRMFjylwXGqgZflhoA3tA4JTt8fXP7BPbmDaVta5A4+IVVxw4cAPgze4BRi",
+	"TXUFLhjSnrUwfhEGjadZLLrurlD6fqlq96rsOy7PChO44UeaWWVTDu0YEE3Jzm59VDuAWbdMRny4Y1Fq",
+	"8XmyjGPI2WCTvSnUGslUCqwiK7CqdMxSomB1UZZs7o4WJCalnWKMn5f7nLiQO8kvScOtqioYfsku/fsp",
+	"3rrm1cHP3TvpYO2WGSDQlzbN2gZmG1A7NyB5I6dtDtCg0DYKNDDx9KdFmfuYzV1nnbeiLr1X4pvz3tB9",
+	"vx1mlcdOxm0s4TG8fv8REqj7RdNWCGN3F+9ePGffPnr8X7uuzyHBjQmuNqW2DBW3RezSkNX2tI0aSSbn",
+	"exfMeiwhxnJb9xXB6FH+wywHC5u4p41dwE+1NyozNiQYh4JNAEYyxKiiaI+Yg2UVkhl+TQRvu/PE7sHE",
+	"ONH9UQIxorRla2kN/ujcl4A6ELxKY+zx776LHoIuGLB2S1rbg27UaYw0jxV5vM8T42YcKlqfGN0uQOiV",
+	"rX2mpUOlbvSqqTGzZ3+xTufNPWUD/Cv7F4tn4F/2w/UvdhX6RAxH2kQts8dJ9GsWHP1ZmmdX5LxSWp6Q",
+	"92lOBXxKhSE+hmg+iiYDAkZoiuT+onCflCp4IxmF1MiOdOTVjURwXG/HAPd18kFZz7XIuEzHWGA5inFa",
+	"R6WVbXIhhn/nWw4kjWwrvkndwZSS7MN5mu/83jsLCxtLn418Q9x3657o+eE6gjF6N5hFxnyAuveYD8ZV",
+	"gDKVBn7TskitWkhxmLDiFBST3TwQhDO0yycpKj0fvCGs1DdDi+2B8n4xjfpeqF2Eqe1U6k9Yw3CQgboN",
+	"uQbGlYR96qfFb+8ZxstSrSFnWG1q9x6v+OfZVjHTQek/n2fjgotWQt5kHiFHzbONSq3Pu4veXdB0BxQp",
+	"ZPNhbTM+FHFqUwi5TCvjz5TGxFavAmOWulpLw8JXIcl1TL+DJszo/nnCUFOoar+ODsaS4SSUfsdyAAMR",
+	"NmSgDR3cMFM6NRa/g6Gz5DxXMwO2x4S2wsBDxHvD3LvMeHPCLh3YX8e3Xe2kVQl/5UvyDl1uyNgzPUE4",
+	"gsqaeT47SAPuZOBuHzJGtozyBtEXZUO0t1bJfWlPbDbXqnCB390zzGQa1pgNM7zesZtRVSDTzUXoSmjg",
+	"ekomuxCgdMEkLLkV16E4ikPRUg3HHtTmxwCnZWg8Yj+J23gD0XU8zL63HVtpqlJYC0Nx90qq7ErVNl3R",
+	"Hbko1ns1oci497wrmTP81km36atXAje2ZxPAzIqXpSMXrdu3rLmmrmi0Hbzig82EMRI4iWmm4As7eCxq",
+	"nDHKG3XnFZNvYOVD/8Kjx/2HwFfArCgt5E7rfvSY5bDUAMM7NvCeZhnfa+DWHa8v66g0VfneW0/qCB0h",
+	"hhe/dozJu4wS/iQMauqv1Z7V6BfaV7O98Y0nmQ5erXuGSbo+N/Cfu3NL1yh6UWtb4N2CaygvYjuANNAL",
+	"8J2BHj3uL7lo1WyuSrunMUoBzOpaSqHkPcMqca2wNSLVmyl92DJyECaGXkSrSsAQzcO94Jo33Xe1lgdA",
+	"g3T4KKC5UU+M6eRaldYMTtBzLKqXfZOHO83B8dNRnBu/GCR6eT6gNAthkTSdGZAkm+4C4kM4wt3crtsd",
+	"tbqu4E3Xvp17QcBti/O7lv1Gyox7Dhe/Rdla96yFVzsaY9ud0JIH9ximYtfT23UEYWqxYBzdyljFyzrx",
+	"Vda87O8GYsli7buBIL1hG7BUSM5YVZlQQXBXnfxT7/5T7/5T7/5T7/496N1fX6n9U6n74yp1d62f/eF1",
+	"rT81pz81p6+sOf3PVoG6Ok+vprOt20RCkNQqYtmcbenV4BMHEx/UGog/yf3rpg11jiEYa4FlcbExbEK+",
+	"DeS0O81/18YyLAMTga/01ZT5cjBYl19Tl3sMmUHZnmr/Og3GifTtOz2i2M+RIoD3xPteNjN0N/3dNegN",
+	"VVyPMifGmTHDN8jTHUYSS/ToSZR6yoKEGvteLICCXra1rmyETiXGdFab1zphunheOIpAlTCuhRHzEph7",
+	"c+D9gc/icDwOp6jW0eVFO4V1mhZrplAQKE3z11COMOSSVrUpTmPnXqp5m6zK+XSuroGG8ELewEjipm3C",
+	"iJIMu+3dIJZnVmvQDM0WA6HvBp159XRMA6isENVwxKHQlYGHPK6ehDukUWDUYjVbzczglItsVoGePTw/",
+	"Hx7x4L9ZKGXHFFKaCTnzEZhDPvHVBpOS1Q06fGCIz8FSqvTWNkVsl2tq0kOaeoieJm3tsyE/W0jVOdXO",
+	"TWmOL1Hko4PLnlp1aMb2cW4dladFAV0jTJIEvlCpZNiC2ngJWVswvWUWfH87tfCEXhiWhRJDSjuSY9a8",
+	"MmyhAcrNgULb9w92tPWnYyK7H1aJv1Nbb7cc/w8NLa1QuQ8qhZMQUKe4QD69UCT+uHed+IJSBV+fjvCP",
+	"JtSxvxxWx+6u//TWMW9DuA9fhplw/8So22DUTVAlLd7d5JDbVa+3Wu4t6n/+s1PP2eldOp0CcdmkQCRO",
+	"m6zuRq2g04LHNM1d1nzDVG+g5vhqRTtF0nwiWaz00u2b6pum4m4pBpJsVCfbWe6+dkartnZByfWotiRB",
+	"s+abmbdW7T4rNodDgXHtoZpkGG3agkzyYJsuJmHPqsIawZZjYPw/QauTpkgMFbFGSGCOJPqpKsfAksdN",
+	"oz/F1IhEruRhtuxHwCxDapgsR32yXZvT/XEPHH7g5SJRhlqr1XCR8Go5QuwdnlblVxhqvu0koavhK2zJ",
+	"UDFYGwvYoQauFaaAW4H/LXhZmsOx2QFEYSEIhrbIRJvdA/p0LThujw74nQj6uN49q0unucbVjXGhbJ/c",
+	"XMi8J/99yau0awfsGnzfYN+HyDAJn6PFrBQSLtg5E6R1YxJdwQ2T3ooxqMV8eQ2j0RMvUGKTgy+F4cvZ",
+	"amzv4qFB8f1HH2EdVxAOJkJiTy6I3/wNC+1p4I3HDCvqxL5a1LKur2FG7GJ0+z5NbqJ+46zDIZB5wK5m",
+	"ZdNjNi071I9MqnXaxYUBkvEecA1MqnUrGRqdDkBVy/fc1N6Fn+91hP4lkXpRcXmw9dRo4JEjY/cQem3u",
+	"x22odYsUxZYctJUmGiA1bV+DBh335TVe+hzYnnRo1TRbj60cseom2XJ78n3A2HEBj0qOe9/YdOrN/l4F",
+	"Di59itLTTld58miWYAyr+IYq0ra2e4OGpJu9lG8NqdpZvDRqRDGPCotNpD0N9IyMsA7nW7tcKY27lm6H",
+	"0YxMvX6DbdkXWt3qqTww/hxLfCRLmzhNqa+2BT1M+BhO2Y/uKLqdxoZxV69ZJpZCU4xg1A3Y9zLHOHCz",
+	"3XhQvZhwMw7osCVNLiXQIRctx5aP3/KmbKxYhF4UpzfOVb4JzZ7tEfq43VFvPLfow0T5fnd9D45Lk3fa",
+	"toVF7aO57zsO1bEBe8HBJQzDhr1WtbtYNt5SJckBtqWFbedS7OOeB7g3Vj/t7zOQHuf0/Pxxb6ZFZkeu",
+	"au9oYjUAPQaMRlVfj7e6MN6x1teOQRi+tIOdNttA7B7QdkrO9pa2QdYJfG2wJnk3sNrOTaJZ3QKnFJD1",
+	"hIpcz1YrXx9IkpGQUoTQG+1FplNGK219we1HCb+6G4RUkWlVy3zqW/a4F7w3Owad1Vo6VsnLBb17Sr2U",
+	"nnyU7VVQ6e2Fm9pqUQU+6xQCrNGEFa7cIkturF9kbAF3+lFG61FrqXANesOw2Gyw9WEohdNU2yuOoWDL",
+	"wp5+lJNbNS+lQoiH1IzcqyOOpTglG9UISsJCXRobcx5QynzidOwuBQsbQ3JShrIAlwO2hL7WsyeP29FY",
+	"KSXl0XkiXLPPvPBWGdFNPXPXxUQBS1WDk9DuuE+lz5Yb/sXgegZjyl4GbP26p2dKlYxRxS7qvnASykP4",
+	"oleHzzsiZ58slMrUOLSaakzqvIXDiflET9+7N0dKOtPJmssRvZ92CoCY/RV1aGV97Wu/dqX8pvL9b13R",
+	"XgTed/hYiU3uq4AypnP4aGw6Wt14jyv+DLrwbZu/CTT7kMlgralEx6KBJ8tFT8htDIJkQnpe7tZ4zzC3",
+	"yqFB8Wpc8RE3kl3U5SzW4NiqPUUdEA1VuF8wXpaM6rsEQnWBSr5b8KqpZ729gHYhqL4VEHlOLX/P13d+",
+	"qVAkOKQtRrcb0l99ZWa84noEQ12pa5hx2469HfrV8BCofRpZIkjJyUBjNu47Vxws74lVZpBwbEbW9RxP",
+	"P6xac53PSJcYzvVqLc14H91NKJSnSw0B6qFQCCy83jt3dvcK9ZOvSycU344V9jVwiX0wxIJhkaGv0cTF",
+	"WF5Cb3eTkEGIFdqsro2F/ILBqrKbRmQW6XquX51XeUygHfWf4Hu/rgCe0e1jfAfwie/HnwTrT0GI6xyC",
+	"kD0vO5IH+bNQ9qmLWyM7RTpxeBZXO0ZS7W8EuQPKsOTA3UZXCDyQwRjl9W868vrjpIlLq7qaxeWnlASB",
+	"hnOGb5JtVUMFnLLZWkFTh4pX4gBdheLB4ZKXezMv40APDzum1GJhwO7zt5GdYcEx4a0UEhrfYAbSNmHG",
+	"c6UHeDXbutuDpOpWlXxP+Hnf5h6mNJNdJDOdEKUlhB40Pe3xp5NflJDW9+DfanCTC203rU42qYv490S4",
+	"iLtI9Fnuq7gmP/3Ay3L7O4nOPkpSmpc8u0p/GaN2t/zRALlhcx8AscYqvY1Fa4V+oeAeXUNZJnx8I9sL",
+	"LrixM9K99tHfZ6qmlrfufTB21BxL7Wlc7GdUeGpLSVwLLrQvfLlJgotyQ8ZlEHA5LuUgtM/dOhDaLlOO",
+	"NZtSrcHYC1bLHDS7T0F7scai29VAru2r0I9Zn5t8zEH5xY6bw0c5Nh/1SCskB0hFeRcr7P9pbuSB7axy",
+	"G72aXTeIGgukElZtwbLdMrKDBFtItCsqfEEVf6EScpHSVxjb6sDNpVCSshx9IjA6fSiU84m/su3rin7d",
+	"KSvUmhViWXyUFnOqMTuqwNIHBoUtLNgpbCtTaw4Zp2BRYU8/yo8+FJZiQFaiLMUKrKYA0mUJJiSbTnEs",
+	"w+gp1lWQtYULb5bGGscfZWjqKiypyo5fup8lX8EpuwRpnXDkRuHSeq9uBdooifOvtbAWJBPyo0TflhN+",
+	"miZNp+w7rZWmtYZSzCx0uyV2LDFbFlV2KHOyf5ciA0ksgEKCJ08rnhVw8uD0fDKd1LqcPJkU1lbmydnZ",
+	"er0+5fj4VOnlmf/WnL16+fy7Hy+/w2+aIsqT50pjW7QYYD65f3pOrzgtj1di8mTy8PT89CH6gm2BBPVs",
+	"DjJDIWNJBVgdteUONV7mkyeT78E+wxewTWGlpHf1Pzg/xzhw5eBILpOqKkWGX5794qvJ0q29bfs9XMAl",
+	"Xx/0evc1ynPvbYVdlKXDazNl8w2hBFodQtHw9HoiAM5ip2ZsVr9acb2ZPJl8x7MCb8uWp0ZJRPy193/n",
+	"dSdf0Xhyu6ZYDe4Ez39Qs57Jz26CMxzlJNd8QfJ3pVJGGYrTNS0jkcdDiktvhCbfGStGV5ALiP7qMVdh",
+	"lwO//IxLVvBrd2v4NXQKq3Rx5a9uhc+898RXBX+m8k0/PMMrAswZfoivf7klru3FJVxeAiOahvzcYBNM",
+	"bMQ/Pwpi+GyIUKfAH4Cjt066nbI5LFRsK4JFw1uY8A6FrAYRTO9dfSUMgZ+CPTTpI6Y3/6F55ewV1s3/",
+	"Mt3hiMKEKodYnyy0nxDSWOAUk+fe+7UGvQmZKE9avU2bU4kw9NrTbmZxyv75ScJn+ykmEvIleGj1Tc0X",
+	"1ge4h4m7dQ92Y6F/vmt0wxakCZR7I2lHRyVCEY+bShwcO/9t4dM0kpEuEj3N83CFx6HQ32AzIVge8eLf",
+	"/4oX/xjQf1vHix5inNLgb67z2b9E/mUv/73RcbzMJ3eP2XcOzzey8cfvInCd9E1gI3fiwY/uP/CyfIwv",
+	"g9JQND3FXTqZlBkhMxLVvOyEtzF3IuPLxclrbrNil9tRx7ebH8708FsLnPr4t+o3YKdodV0fAyUI7rvs",
+	"9OAdOyvV8jDvfKWWd3ScfTz2RmyOnnb43I6Pd58F705pQ2i7vYfnua2Wasm0Wptji1h4vXOMKpbg1G8W",
+	"fCIBQdwh7+JHVSjr9eMSyLG9LeCq6i2+9Mejxke/h+8Ljc05wjVE6DHeVWMire5jbncJTrHiSzj7pSI3",
+	"Q+KizIXkeKm2RcIkGHGDx4Dc0y7MBrO2p+y/3373/ZS9/fF7p7t9gPlb9L5T0yr2F/b62Sl7Sf2HKDiw",
+	"rjQF0mNZOiptplH3BJmpHHLGJaynzKig+FENGGSS1DHNoU2IPCgxg/sKKrvLDi9vfZYdBtdzK1RmwZ4Y",
+	"q4GvbnCojbHA6hr+zRjj3wAqxv09xIyLHslpm+7pTn+hPuL3DoxVGv6o0ujRwU2ifkcvZvM+VSt9nbsf",
+	"u6Whi1wtFuD+TIEz7KU1yCqN5Ruze/Gocvgtj2WkcNl0pPp3lDDf8ytotLhFo0WjmTi0Ftu9U2g/1yJ0",
+	"YE6b6WIdRfRxOSUFO+RWQsqACdN2gQmfGXnQ+PYcKyg+j0uYDCWp446jmSBkC90BYb2NsZgWmGq8eWNj",
+	"sZNZQzKYw4BwYNPAGZXO8dqS8C7kUSTa92tFFloNjUVHh4UYSgufb/D/Fj4+L5QyEDCy3msxznPKpnSC",
+	"XMg9V0tEu7nGSaIR+55hsU8fqyv3es4tIAZ/lMKesojYL3NYVcqCzDYnf4NNYw0ntCckcBO5yTNAN5Gj",
+	"ex+lWqDLhcygIO0FfUuNt8OH9FiTmk9elS1VTi2fo//1KPar49ya2r6OZOzQXbl/TD3sO2n1po98ogCP",
+	"xJPyIgI+l2p5DAx+5XCpSft0ouSqK5A0ehiGJO03bX9Pr/yGtAVXcETC8uy4Zl+CIQEbnYGsFMYCdrht",
+	"Af29rqED9bNGnl6mmjBegr4GfeJuJINrt5wn7JOx3MInFtysnCFwpuyTpvCpT+FPPpwqoTHgrENP1cJn",
+	"e4az31z8727rJ2lF6ckJdmfKj3QQQjMdIqSpMugGfT17z+BfDhO+nFWlb2jdQ7Lppp4IyaqSbxzcc4FJ",
+	"l9RA4YJS5H3eV0GVl9qld9lTcu3hrJ2qIt3DeevW8b2PE9wipGiPqjiGC3pzlC9O1SVtPU6YR30+mJvR",
+	"3REhemqxJ28mGeZmLCXIj8m1QYPzdjTmCWYD+nzGE00BWBifGZ/Qb/5RE7KJmnwoBd2fhrZFhGgRaSJ0",
+	"iAE9StWm8zilj+gmiahMyGjUCmjZyXtSAC/t3kCFH+iNozKIpnt1rLB1dRj6/qtBPEDZguXqODZQXz3D",
+	"yVpIs2M/lZxbPuexDX8Lwo64iywAueRzXzW6h/48cjLC5d+/nwbBdMN8rQaUilFec8Rg2oQZrEP2eFRz",
+	"r6DCkBsKg+Dsf79jmcp9KJBB+3CCImkh7Sta391IaTj4rdQasjia6+V/fl6VRzE6YhSomVL55VgSGCXi",
+	"45gicQK0xiNonWBfOUinVdzS0/AeSeEnmYP2suSnh+er1acp+3SfPTy7/w3+dOJ++jhxPz+4xx6y+2cP",
+	"6Lfz0/t/+a/H+M6D6eNPpx/l0xCR0vR8pjAulFI/YTzWpwvG2UJz7FQUX3SgwreyAkxKQXASiWdGad62",
+	"5WvB+ikDmds3qebr6WEpRXHfuEPqQtypH4c21YOahAvHwEJ3IIz7AZ3IFEPxHCid3NLGRliAxsQGQslQ",
+	"nmi/8vA6vvUb6g9hEUdUIT4olRvyb2ERDknlqYz/Beu4h62TKMg1sKxQxr26YboujxP7hrGXsVF7Swe5",
+	"kmpt9p2fqmUsgtMr9fI1CqsKa8rQBww9flaswEm1rXYtCy5Kh0MF1zlukGVcSmXZ3H9M2Ufb2gjX9rUf",
+	"evJVxNE7KH8wIu/2FtVn/CydAjR9Cddf1+0SD7CHZgXcOQbKP4OlkI5f4qBNKwq0ETuNLGaTrTl1sOuJ",
+	"74w3IIYCNT6Y7hZ+9P457BsnZGOzu9juRrXGy0LVllELVTIVsKmqFsofw6XTqzssUc28PdS/F9fAeEME",
+	"6ioB1X5/8622+4dl5F/zWjxtzsYOCHCOzrFtcgzVbc/q5uFVRwW628rvlQ4e3Xd2yTc+7UO3bykG3HVN",
+	"YP0U8Ax8OnJSGCBJIysgu2Kr2liMTWdzAOmV2xD8twFzyl6ppSEN1CebLJrQ+zVIm6SL38n89mTx7sWH",
+	"oQWR+rsYvvbJ2ORqZhg7zUzBdQXS22xvk8f65UbSwNf1fyCNwiZHXZw4YiQ2w6KlPahflVwOyOpoJV4Z",
+	"tuIbzL4KuZJTNo9Rbt4Q400u5Ej+KGmXtbCGUlHc/XC/YFaWT/ELZfqpkofXFnLIRA75hXv6UdIq3PRS",
+	"hWHwEydk26YLgFvCtsc6oYiTzxqrc98NCXZD36Gf+tDUvZFkJT8Khn1wp+vT3kK0QjdYwReP7fMPu/dO",
+	"4DOWXu416vz35ZsfWaHK3GDKFLmHCRGxJSZAhWajM16Js+v7EQJu8FMHtAv2/PLvfoSmL0SC7OJC3lEM",
+	"zQC7jCdNNxW8XogSXtAQY6WvW4ah7WLEQpRHcwPi4aMRxY2atuPhwYuVg/dJpeFawHoPEXqn1mgrUOuY",
+	"q8SlbxcXMpZO2Tu19rmbYN3rFj1hIp9SOGH8C7k8d827uIqXuKab5I+53bkjvfOIJFqiX2/vFafHRwxt",
+	"xvBLykrjeT6NvXU0tVHHcIiDh70vMClm3+NMJBFECu/3c8+wT7lYgrGfTtnTsgwm+6VSOcZyf5QOAxAj",
+	"mFVLdEj4Pu0SLrxKHElUOw8jJmF8lH6ybqhHzOhIcRI6E086/sCo8yHo7nSnjiKQYylIRKEAV1P4XmQJ",
+	"ZDF8nUg1TSR6XvL1TWB9ydd3DmbMFe7xp/D13SV4Umv/G6d3Ou6614h9yde/qf36D5CD/d436rpn/Njb",
+	"VXO9SUJJFFJH5UUSxn+lrMj+e3L/K92TIzr6+bqxVrrT6cf/g9mQNzmEu44+v3s4Yggq7vx3mQV500O5",
+	"4xzI3w2vuYPsxw6vOXCfzjD8q1/0i1JHKM4XWZZhWHouFo+QSXvZa3V9hyhw28DcESa1gQWm/wh2rTuM",
+	"673kG+9KpmonDnGUE/idLlKvqo5804rgavBxVMbRH4/i33GuERZk2p9plEoRuhUcf78JQl/5KHxykBva",
+	"Vz8+INT4jsy98gx9eXfgceP3Bpep6phC92CE9FIDfTISI+/Ya9d0RP7KBuNDB3VXokTRbm9cCjQCKbZW",
+	"uqdqiU9IOznguLi03IqMitCsFdNiKbBZyTWYdqyosIaptWTrJuMNO5qEbkNKfsTKa1ltGch8ygqB8qr3",
+	"b2A50HUhShJcS45ukLkGg/bmU/YB85M+UffBTw6AvDSq7fAhM4BwY1tROR624GXZslSF3oRo2hrs1Wi3",
+	"Hr0jTO32rfza6NrpDrzH0dH0f26aPPqkCK6PZH1xR7VQtW6myLjWG8YpGi5q/Q6LnCy0Vn0eEbMGqA6k",
+	"b4bqaor6s/okVOsdMcZC5R75HM5Ydo3KrOFTq6ioIMnw2FV6Gur5kg+7ScnnLNd8LeQS67D5Wm74x+VS",
+	"yOVHWXCZn7Kn2JLOJ3S080eX4hrTc4yQyzLmMQ5HY2wReEcI3G4697XRF/fVR27dw6OWL2rQg46mD/0s",
+	"lvM+0dhQYh91bZ/ehSNrDjvm4CtUkiOfJtR9+VcflL56U1uqIH5HR9zpF/J1T7jTmqNPUcKnR7MAx6wv",
+	"b/pNq0F0xvstve/9O4P8oDEcM+GGTEd/9kWytRsK3nasULp+xGFR0fzhpZR+/g1t4Z02Qkc0ivtiLkax",
+	"FZebo6FmwrrTWx3J4+q0h/b8AFAia8GENbZUjW23xRmJ+DgB4IDxyJGySIN+PynboynX/aNTLkKtPsrl",
+	"nh4vS9uAMUJJEkdyT3sSxKv2TRJOmlqkfYFLmxiNEsjiim8cjyp9me0LksBJpjGNpITZTZjEGgL6TpM5",
+	"PN0eE3eDBjtNIb4yF+vusc9j3IGyZz5HS8xp1Qym+Mm2Ky1kEFOR44TGiC329HW40VTh2ocK4eX1HyRb",
+	"1/vqASrOSfmCQYhtmI0XotLF9bw/sBWzZPjatL7Gte5+G5JKDF9AuYk51lMS4uck6reGobC+1DhOk43U",
+	"11jNKWWSdhPqa2C3j9ZweOt2R4vkHAP/UIl214hGc8q8CLGutW0F5ShZbpAoM57ndKP8PK/UMjFNTJii",
+	"gctQm92wClRVUqdubPDVBmTM7ek5CcpKFdZAuWh9F5JQv/z85f8FAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

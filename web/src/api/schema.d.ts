@@ -408,6 +408,203 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Each saw with the blade on it, what is due, and what is under way */
+        get: operations["getBench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/saws/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that a saw was moved or bumped
+         * @description What was measured before is stale from then on.
+         */
+        post: operations["moveSaw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/mountings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin to mount a blade, or go on where it was left
+         * @description A saw has one mounting at a time. A blade that fails a hard rule cannot be mounted.
+         */
+        post: operations["startMounting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/mountings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A mounting that is under way */
+        get: operations["getMounting"];
+        /** Say how far a mounting has come */
+        put: operations["stepMounting"];
+        post?: never;
+        /**
+         * Give a mounting up
+         * @description Nothing goes into the log; the blade that was on counts as on.
+         */
+        delete: operations["dropMounting"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/mountings/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The blade is on
+         * @description Every check must have been answered with yes. Logs what came off and what went on.
+         */
+        post: operations["endMounting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/truing-results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What readings come to
+         * @description Saves nothing; it can be asked after every reading.
+         */
+        post: operations["workOutTruing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/truings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was measured before, newest first */
+        get: operations["listTruings"];
+        put?: never;
+        /**
+         * Log a session's readings
+         * @description Heel and fence go into the figures of every plan from then on.
+         */
+        post: operations["saveTruing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The gauges that Corte listens to */
+        get: operations["listGauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gauges/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Their readings as they come
+         * @description Server-sent events: `state` carries a Gauge, `reading` a GaugeReading.
+         */
+        get: operations["streamGauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gauges/{name}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a stand-in gauge somewhere
+         * @description A stand-in plays a dial on a saw; this is the hand that moves it. A real gauge has none.
+         */
+        post: operations["placeGauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/shop": {
         parameters: {
             query?: never;
@@ -581,9 +778,11 @@ export interface components {
             modelled: boolean;
             /**
              * Format: double
-             * @description Last measured on this saw.
+             * @description That the work meets, from the last truing.
              */
             heel_mm: number;
+            /** @description Where it is from, in words. */
+            heel_from: string;
             /** Format: double */
             power_limit_w: number;
             /**
@@ -1326,7 +1525,48 @@ export interface components {
              * @description Widest work that its slide crosses.
              */
             crosscut_mm?: number;
+            /**
+             * @description Of the arbor's nut.
+             * @enum {string}
+             */
+            thread?: "unknown" | "right" | "left";
+            arbor_lock?: boolean;
+            /** @description Its arbor takes a blade's diamond knock-out. */
+            knockout?: boolean;
+            /**
+             * Format: double
+             * @description Height that one turn of the wheel moves.
+             */
+            wheel_lead_mm?: number;
+            /**
+             * Format: double
+             * @description Way that one turn of the fence's screw moves.
+             */
+            fence_lead_mm?: number;
+            /**
+             * Format: double
+             * @description From the trunnion's pivot to the bolt that moves it.
+             */
+            to_bolt_mm?: number;
+            tolerances?: components["schemas"]["Tolerances"];
             note?: string;
+        };
+        /** @description What the saw is held to. Left out, the usual ones. */
+        Tolerances: {
+            /** Format: double */
+            heel_aim_mm: number;
+            /** Format: double */
+            heel_act_mm: number;
+            /** Format: double */
+            fence_open_mm: number;
+            /** Format: double */
+            runout_aim_mm: number;
+            /** Format: double */
+            runout_act_mm: number;
+            /** Format: double */
+            tilt_deg: number;
+            /** Format: double */
+            gauge_deg: number;
         };
         Saw: {
             name: string;
@@ -1415,6 +1655,30 @@ export interface components {
              * @description Widest work that its slide crosses.
              */
             crosscut_mm?: number;
+            /**
+             * @description Of the arbor's nut.
+             * @enum {string}
+             */
+            thread?: "unknown" | "right" | "left";
+            arbor_lock?: boolean;
+            /** @description Its arbor takes a blade's diamond knock-out. */
+            knockout?: boolean;
+            /**
+             * Format: double
+             * @description Height that one turn of the wheel moves.
+             */
+            wheel_lead_mm?: number;
+            /**
+             * Format: double
+             * @description Way that one turn of the fence's screw moves.
+             */
+            fence_lead_mm?: number;
+            /**
+             * Format: double
+             * @description From the trunnion's pivot to the bolt that moves it.
+             */
+            to_bolt_mm?: number;
+            tolerances?: components["schemas"]["Tolerances"];
             note: string;
             /** Format: uuid */
             id: string;
@@ -1426,6 +1690,13 @@ export interface components {
             heel_mm: number;
             /** Format: date-time */
             heel_at?: string;
+            /**
+             * Format: double
+             * @description At the rear, last measured; negative where it closes.
+             */
+            fence_open_mm?: number;
+            /** Format: date-time */
+            fence_at?: string;
             /** Format: uuid */
             mounted_blade_id?: string;
             retired?: components["schemas"]["Retired"];
@@ -1455,6 +1726,230 @@ export interface components {
             id: string;
             /** @description Its ETag. */
             version: number;
+        };
+        BenchSaw: {
+            saw: components["schemas"]["Saw"];
+            blade?: components["schemas"]["Blade"];
+            /** @description What wants doing. */
+            due: string[];
+            truings: components["schemas"]["TruingStand"][];
+            /** @description The last rows of its log. */
+            last: components["schemas"]["LogEntry"][];
+            /**
+             * Format: uuid
+             * @description Of a mounting that is under way.
+             */
+            mounting_id?: string;
+            mounting_blade?: string;
+        };
+        TruingStand: {
+            test: components["schemas"]["TruingTest"];
+            /**
+             * Format: double
+             * @description Left out if never measured.
+             */
+            figure?: number;
+            /** @enum {string} */
+            figure_unit?: "mm" | "deg";
+            verdict?: components["schemas"]["Verdict"];
+            /** Format: date-time */
+            at?: string;
+            /** @description Why it is not to be trusted; empty where it is. */
+            stale: string;
+        };
+        Mounting: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            /** Format: uuid */
+            saw_id: string;
+            saw_name: string;
+            /** @enum {string} */
+            saw_kind: "table" | "miter" | "circular";
+            /** @enum {string} */
+            thread?: "unknown" | "right" | "left";
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            step: number;
+            answers: {
+                [key: string]: boolean;
+            };
+            by: string;
+            /** Format: date-time */
+            started_at: string;
+            steps: components["schemas"]["MountStep"][];
+        };
+        MountStep: {
+            id: string;
+            title: string;
+            text: string[];
+            caution: string;
+            /** @enum {string} */
+            picture: "power" | "look" | "oil" | "numbers" | "way-in" | "lock" | "undo" | "flange" | "teeth" | "washer" | "nut" | "spin" | "knife" | "brake" | "close" | "test";
+            checks: components["schemas"]["MountCheck"][];
+            /** @description The blade's diameter is asked for again. */
+            numbers: boolean;
+        };
+        MountCheck: {
+            id: string;
+            ask: string;
+            if_not: string;
+        };
+        MountingStep: {
+            step: number;
+            answers: {
+                [key: string]: boolean;
+            };
+            units: components["schemas"]["Units"];
+        };
+        /** @enum {string} */
+        TruingTest: "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance" | "width" | "depth";
+        /**
+         * @description heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
+         *     equal steps round, second_mm with the blade turned half round. gauge:
+         *     first_mm is the fifth strip at the end cut first and last, with length_mm.
+         *     clearance: first_mm every tooth of the left side, second_mm of the right.
+         */
+        TruingInput: {
+            test: components["schemas"]["TruingTest"];
+            /** Format: uuid */
+            saw_id?: string;
+            /** Format: uuid */
+            blade_id?: string;
+            first_mm?: number[];
+            second_mm?: number[];
+            /** Format: double */
+            span_mm?: number;
+            /**
+             * @description Of the blade
+             * @enum {string}
+             */
+            dial?: "left" | "right";
+            /**
+             * Format: double
+             * @description Positive where it opens at the top.
+             */
+            gap_mm?: number;
+            /** Format: double */
+            height_mm?: number;
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            wanted_mm?: number;
+            /** Format: double */
+            measured_mm?: number;
+            /** @description Teeth beside body slots, from 0. */
+            slots?: number[];
+            by?: string;
+            note?: string;
+            units: components["schemas"]["Units"];
+        };
+        TruingResult: {
+            test: components["schemas"]["TruingTest"];
+            verdict: components["schemas"]["Verdict"];
+            /** Format: double */
+            figure: number;
+            /** @enum {string} */
+            figure_unit: "mm" | "deg";
+            /**
+             * Format: double
+             * @description The tolerance in the figure's unit.
+             */
+            aim?: number;
+            /** Format: double */
+            act?: number;
+            says: string[];
+            do: string[];
+            /** @description Readings out of all reason, from 0; take them again. */
+            doubtful_first: number[];
+            doubtful_second: number[];
+            /** Format: double */
+            toward_fence_mm?: number;
+            /** Format: double */
+            open_mm?: number;
+            /** Format: double */
+            move_at_bolt_mm?: number;
+            /** Format: double */
+            move_mm?: number;
+            /** Format: double */
+            turns?: number;
+            runout?: components["schemas"]["RunOut"];
+            left?: components["schemas"]["Clearance"];
+            right?: components["schemas"]["Clearance"];
+            /** Format: double */
+            marks_apart_mm?: number;
+        };
+        Harmonic: {
+            /** Format: double */
+            amplitude_mm: number;
+            /** Format: double */
+            phase_deg: number;
+        };
+        RunOut: {
+            /** Format: double */
+            mean_mm: number;
+            /** Format: double */
+            spread_mm: number;
+            first: components["schemas"]["Harmonic"];
+            arbor?: components["schemas"]["Harmonic"];
+            blade?: components["schemas"]["Harmonic"];
+        };
+        Clearance: {
+            /** Format: double */
+            range_mm: number;
+            /** Format: double */
+            mean_mm: number;
+            /** Format: double */
+            sd_mm: number;
+            /** Format: double */
+            median_mm: number;
+            /** Format: double */
+            mad_mm: number;
+            /** @description Teeth that stand out, from 0. */
+            proud: number[];
+            /** @enum {string} */
+            grade: "excellent" | "good" | "poor" | "reject";
+            /** Format: double */
+            beside_slots_mm?: number;
+            /** Format: double */
+            rest_mm?: number;
+        };
+        TruingRecord: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            note?: string;
+            test: components["schemas"]["TruingTest"];
+            /** Format: uuid */
+            saw_id?: string;
+            /** Format: uuid */
+            blade_id?: string;
+            /** Format: double */
+            figure: number;
+            /** @enum {string} */
+            figure_unit: "mm" | "deg";
+            verdict: components["schemas"]["Verdict"];
+            input: components["schemas"]["TruingInput"];
+        };
+        Gauge: {
+            name: string;
+            /** @enum {string} */
+            word: "live" | "gone" | "garbled";
+            text: string;
+            /** @description A program that plays a gauge. */
+            stand_in: boolean;
+        };
+        GaugeReading: {
+            name: string;
+            /** Format: int64 */
+            sequence: number;
+            /** Format: double */
+            mm: number;
+            /** @description It has hardly moved for a second. */
+            still: boolean;
         };
         Material: {
             id: string;
@@ -1487,7 +1982,7 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @enum {string} */
-            kind: "cut" | "mounted" | "washed" | "sharpened" | "heel" | "retired" | "restored";
+            kind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
             by?: string;
             /** Format: uuid */
             blade_id?: string;
@@ -1496,8 +1991,14 @@ export interface components {
             saw_name?: string;
             note?: string;
             cut?: components["schemas"]["CutRecord"];
-            /** Format: double */
-            heel_mm?: number;
+            /**
+             * Format: double
+             * @description What a truing measured.
+             */
+            figure?: number;
+            /** @enum {string} */
+            figure_unit?: "mm" | "deg";
+            verdict?: components["schemas"]["Verdict"];
             /** @description Why it was retired. */
             reason?: string;
         };
@@ -2261,6 +2762,358 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Saw"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All saws, by name. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["BenchSaw"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    moveSaw: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    note?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The row as it stands in the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    startMounting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    saw_id: string;
+                    /** Format: uuid */
+                    blade_id: string;
+                    by?: string;
+                    units: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The mounting. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mounting"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMounting: {
+        parameters: {
+            query: {
+                units: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The mounting. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mounting"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    stepMounting: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MountingStep"];
+            };
+        };
+        responses: {
+            /** @description The mounting as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mounting"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropMounting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endMounting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    by?: string;
+                    /**
+                     * Format: double
+                     * @description Measured again after sharpening.
+                     */
+                    diameter_mm?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The row that says what went on. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    workOutTruing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TruingInput"];
+            };
+        };
+        responses: {
+            /** @description The result. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TruingResult"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTruings: {
+        parameters: {
+            query?: {
+                saw_id?: string;
+                blade_id?: string;
+                test?: components["schemas"]["TruingTest"];
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description At most so many. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["TruingRecord"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    saveTruing: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TruingInput"];
+            };
+        };
+        responses: {
+            /** @description The record. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TruingRecord"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Gauge"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    streamGauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Until it is closed. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    placeGauge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    where: "heel-front" | "heel-rear" | "fence-front" | "fence-rear" | "runout" | "turned" | "left" | "right";
+                    step?: number;
+                    of?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description It is there. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

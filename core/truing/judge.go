@@ -1,0 +1,242 @@
+package truing
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+
+	"corte/core/measure"
+	"corte/core/verdict"
+)
+
+// Tolerances are what a saw is held to. The usual ones are craft section 7's;
+// where the craft gives none they are ours, and docs/model.md says so.
+type Tolerances struct {
+	HeelAim, HeelAct     measure.Length
+	FenceOpen            measure.Length // at the rear, at most; it never closes
+	RunOutAim, RunOutAct measure.Length // spread at the plate
+	TiltDeg, GaugeDeg    float64
+}
+
+// Usual are the tolerances of a shop that has not set its own.
+var Usual = Tolerances{HeelAim: 0.05, HeelAct: 0.1, FenceOpen: 0.1, RunOutAim: 0.08, RunOutAct: 0.15, TiltDeg: 0.1, GaugeDeg: 0.05}
+
+// A Finding is what readings come to: a word, what it means, and what to do.
+type Finding struct {
+	Verdict verdict.Verdict
+	Says    []string
+	Do      []string
+}
+
+func (f *Finding) say(format string, args ...any) {
+	f.Says = append(f.Says, fmt.Sprintf(format, args...))
+}
+func (f *Finding) do(format string, args ...any) { f.Do = append(f.Do, fmt.Sprintf(format, args...)) }
+
+// closingNoise is what a dial cannot tell from parallel.
+const closingNoise = measure.Length(0.02)
+
+// thin writes a length as a dial shows it: hundredths and thousandths of a
+// millimetre, or thousandths of an inch.
+func thin(l measure.Length, u measure.Unit) string {
+	mag := measure.Length(math.Abs(l.Mm()))
+	if u == measure.Inch {
+		return strconv.FormatFloat(mag.Inches(), 'f', 4, 64) + `"`
+	}
+	return strconv.FormatFloat(math.Round(mag.Mm()*1000)/1000, 'f', -1, 64) + " mm"
+}
+
+// Judge says what a heel means.
+func (h Heel) Judge(t Tolerances, u measure.Unit) Finding {
+	var f Finding
+	size := measure.Length(math.Abs(h.Heel.Mm()))
+	if size <= t.HeelAim {
+		f.say("The blade stands true to the slot: %s over %s.", thin(h.Heel, u), h.Span.Setting(u))
+		return f
+	}
+	f.Verdict = verdict.Mind
+	toward := h.TowardFence > 0
+	if toward {
+		f.say("The rear leans toward the fence by %s over %s: it traps the work, and the wall against the fence scorches until it is put right.", thin(h.Heel, u), h.Span.Setting(u))
+	} else {
+		f.say("The rear leans away from the fence by %s over %s: its teeth scuff the offcut's wall until it is put right.", thin(h.Heel, u), h.Span.Setting(u))
+	}
+	if size > t.HeelAct {
+		if toward && size > 2*t.HeelAct {
+			f.Verdict = verdict.Stop
+			f.say("That much pinches and can throw the work: no rip along the fence before it is set.")
+		}
+	} else {
+		f.say("It will do, and better is to be had: aim for %s.", thin(t.HeelAim, u))
+	}
+	way := "away from"
+	if !toward {
+		way = "toward"
+	}
+	if h.ToBolt > 0 {
+		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, thin(h.MoveAtBolt, u), h.ToBolt.Setting(u))
+	} else {
+		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, thin(h.Per100, u), measure.Length(100).Setting(u))
+	}
+	f.do("Tighten, turn the same tooth to front and rear, and read again.")
+	return f
+}
+
+// Judge says what a fence's stand means.
+func (c Fence) Judge(t Tolerances, u measure.Unit) Finding {
+	var f Finding
+	switch {
+	case c.Open < -closingNoise:
+		f.Verdict = verdict.Stop
+		f.say("The fence closes on the blade by %s: it pinches the work and throws it. Nothing is ripped along it before it is set.", thin(c.Open, u))
+		f.do("Loosen the fence's own screws, open its rear by %s, and read again.", thin(-c.Open+t.FenceOpen/2, u))
+	case c.Open > t.FenceOpen:
+		f.Verdict = verdict.Mind
+		f.say("The fence opens at the rear by %s, more than the %s that it may: the work drifts off it and the wall comes out stepped.", thin(c.Open, u), thin(t.FenceOpen, u))
+		f.do("Bring its rear in by %s, and read again.", thin(c.Open-t.FenceOpen/2, u))
+	default:
+		f.say("The fence is parallel, or open at the rear by a hair: %s.", thin(c.Open, u))
+	}
+	return f
+}
+
+// Judge says what a run-out means.
+func (r RunOut) Judge(t Tolerances, u measure.Unit) Finding {
+	var f Finding
+	switch {
+	case r.Spread <= t.RunOutAim:
+		f.say("The plate runs true: %s from least to most.", thin(r.Spread, u))
+	case r.Spread <= t.RunOutAct:
+		f.Verdict = verdict.Mind
+		f.say("The plate wobbles by %s: enough for a faint mark once a turn.", thin(r.Spread, u))
+	default:
+		f.Verdict = verdict.Mind
+		f.say("The plate wobbles by %s: the kerf comes out that much wider, with a mark once a turn.", thin(r.Spread, u))
+	}
+	if f.Verdict == verdict.Clear {
+		return f
+	}
+	f.say("Most of it is a sway of %s once a turn, greatest %.0f° from the first place.", thin(2*r.First.Amplitude, u), r.First.PhaseDeg)
+	f.do("Clean both flanges, the plate and the arbor; a speck there grows ten times at the rim. Read again.")
+	switch {
+	case !r.Split:
+		f.do("Then turn the blade half round on the arbor and read again: that tells the arbor from the blade.")
+	case r.Arbor.Amplitude > 1.5*r.Blade.Amplitude:
+		f.say("It stays with the arbor (%s against %s): the blade is not to blame.", thin(r.Arbor.Amplitude, u), thin(r.Blade.Amplitude, u))
+		f.do("If it is still there after cleaning, the flange is faced or the arbor looked at by the maker's service.")
+	case r.Blade.Amplitude > 1.5*r.Arbor.Amplitude:
+		f.say("It travels with the blade (%s against %s): the plate is not flat.", thin(r.Blade.Amplitude, u), thin(r.Arbor.Amplitude, u))
+		f.do("A saw doctor can flatten it; until then it takes rough work.")
+	default:
+		f.say("Arbor and blade share it (%s and %s): turned half round, they may cancel.", thin(r.Arbor.Amplitude, u), thin(r.Blade.Amplitude, u))
+		f.do("Turn the blade on the arbor until the spread is least, and mark the place.")
+	}
+	return f
+}
+
+// JudgeTilt says what a tilt means; positive is a gap that opens at the top.
+func JudgeTilt(deg float64, t Tolerances) Finding {
+	var f Finding
+	if math.Abs(deg) <= t.TiltDeg {
+		f.say("The blade stands square to the table, within %.2f°.", math.Abs(deg))
+		return f
+	}
+	f.Verdict = verdict.Mind
+	where := "at the top"
+	if deg < 0 {
+		where = "at the bottom"
+	}
+	f.say("The blade is %.2f° from square: the gap opens %s.", math.Abs(deg), where)
+	f.do("Tilt it by %.2f°, half of what the gap shows, set the stop there, and cut again.", math.Abs(deg))
+	return f
+}
+
+// Judge says what a gauge's error means; positive makes the strip wider at the
+// end that is cut first.
+func (g Gauge) Judge(t Tolerances) Finding {
+	var f Finding
+	if math.Abs(g.AngleDeg) <= t.GaugeDeg {
+		f.say("The gauge is square to the blade, within %.3f°: %.2f mm over 300.", math.Abs(g.AngleDeg), 300*math.Abs(g.PerLength))
+		return f
+	}
+	f.Verdict = verdict.Mind
+	f.say("The gauge is %.3f° from square: %.2f mm over 300.", math.Abs(g.AngleDeg), 300*math.Abs(g.PerLength))
+	way := "out"
+	if g.AngleDeg < 0 {
+		way = "in"
+	}
+	f.do("Take the slack out of its bar first. Then swing the far end of its fence %s by %.2f mm for each 300 mm of fence, and cut five again.", way, 300*math.Abs(g.PerLength))
+	return f
+}
+
+// JudgeWidth says how to move the fence after a test cut.
+func (a Adjustment) JudgeWidth(u measure.Unit) Finding {
+	return a.judge(u, "Move the fence %s toward the blade%s, against a dial. The piece is too wide.",
+		"Move the fence away from the blade by more than %s, and come back%s: the last move is toward the blade, so that the slack is on one side. The piece is too narrow.", false)
+}
+
+// JudgeDepth says how to move the height after a test cut.
+func (a Adjustment) JudgeDepth(u measure.Unit) Finding {
+	return a.judge(u, "Raise the blade by %s%s. The cut is too shallow, as it should be at first.",
+		"Lower the blade by more than %s, and come up%s: the last move is upwards, so that the slack is on one side. The cut is too deep.", true)
+}
+
+func (a Adjustment) judge(u measure.Unit, onward, back string, more bool) Finding {
+	var f Finding
+	const there = 0.02 // mm; what a shop measures
+	if math.Abs(a.Move.Mm()) <= there {
+		f.say("That is the size, within %s.", thin(there, u))
+		return f
+	}
+	f.Verdict = verdict.Mind
+	turns := ""
+	if a.Turns != 0 {
+		turns = fmt.Sprintf(" (%.2f turns of the wheel)", math.Abs(a.Turns))
+	}
+	text := back
+	if (a.Move > 0) == more {
+		text = onward
+	}
+	f.do(text, thin(a.Move, u), turns)
+	f.do("Cut again, measure, and move by what is left.")
+	return f
+}
+
+// Judge says what the side clearance of one side means. apart is the distance
+// between the marks that a proud tooth leaves, 0 if it is not known.
+func (c Clearance) Judge(apart measure.Length, u measure.Unit) Finding {
+	var f Finding
+	f.say("%s: %s from least to most, half of the teeth within %s of %s.", strings.ToUpper(c.Grade.String()[:1])+c.Grade.String()[1:],
+		thin(c.Range, u), thin(c.MAD/1.4826, u), thin(c.Median, u))
+	if c.Grade >= Poor {
+		f.Verdict = verdict.Mind
+	}
+	if len(c.Proud) > 0 {
+		f.Verdict = verdict.Mind
+		names := make([]string, len(c.Proud))
+		for i, t := range c.Proud {
+			names[i] = strconv.Itoa(t + 1)
+		}
+		what, them := "Tooth "+names[0]+" stands out", "it"
+		if len(names) > 1 {
+			what, them = "Teeth "+strings.Join(names, ", ")+" stand out", "them"
+		}
+		f.say("%s, counted from the mark.", what)
+		if apart > 0 {
+			f.say("Each turn scores the wall once for %s: marks %s apart.", them, apart.Format(u))
+		}
+		f.do("Look at %s: chipped, loose or bent is not run, and goes to a saw doctor. Sound, it is ground with the rest at the next sharpening.", them)
+	}
+	if s := c.Slots; s != nil {
+		if d := s.Beside - s.Rest; math.Abs(d.Mm()) > 0.015 {
+			f.say("Teeth beside body slots differ from the rest by %s: the softer plate there gave way in grinding.", thin(d, u))
+		} else {
+			f.say("Teeth beside body slots are like the rest.")
+		}
+	}
+	if c.Grade == Reject {
+		f.do("Spread like this is bad grinding, or a bent plate: back to the saw doctor.")
+	}
+	return f
+}

@@ -1,0 +1,153 @@
+package truing
+
+import (
+	"math"
+	"strings"
+	"testing"
+	"time"
+
+	"corte/core/measure"
+	"corte/core/verdict"
+)
+
+func sway(n int, arbor, blade Harmonic, turned bool) []measure.Length {
+	out := make([]measure.Length, n)
+	for i := range out {
+		at := 2 * math.Pi * float64(i) / float64(n)
+		sign := 1.0
+		if turned {
+			sign = -1
+		}
+		out[i] = measure.Length(arbor.Amplitude.Mm()*math.Cos(at-arbor.PhaseDeg*math.Pi/180) + sign*blade.Amplitude.Mm()*math.Cos(at-blade.PhaseDeg*math.Pi/180))
+	}
+	return out
+}
+
+// The half turn of the blade on the arbor tells the two apart, whatever their
+// sizes and directions.
+func TestRunOutIsSplit(t *testing.T) {
+	for _, n := range []int{4, 8, 12, 37} {
+		arbor, blade := Harmonic{0.04, 200}, Harmonic{0.11, 35}
+		r, err := RunOutOf(sway(n, arbor, blade, false), sway(n, arbor, blade, true))
+		near := func(a, b Harmonic) bool {
+			return math.Abs((a.Amplitude-b.Amplitude).Mm()) < 1e-12 && math.Abs(a.PhaseDeg-b.PhaseDeg) < 1e-9
+		}
+		if err != nil || !near(r.Arbor, arbor) || !near(r.Blade, blade) {
+			t.Errorf("%d steps: %+v, %v", n, r, err)
+		}
+	}
+}
+
+// Which way to move what, and which wall scorches until then.
+func TestFindings(t *testing.T) {
+	heel := func(rear measure.Length, s Side) Finding {
+		h, err := HeelOf(0, rear, 200, 300, s)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return h.Judge(Usual, measure.Millimetre)
+	}
+	fence := func(rear measure.Length) Finding {
+		f, _ := FenceOf(100, 100+rear, 600)
+		return f.Judge(Usual, measure.Millimetre)
+	}
+	adjust := func(wanted, measured measure.Length, depth bool) Finding {
+		a, err := Adjust(wanted, measured, 5)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if depth {
+			return a.JudgeDepth(measure.Millimetre)
+		}
+		return a.JudgeWidth(measure.Millimetre)
+	}
+	r, _ := RunOutOf(sway(8, Harmonic{0.1, 0}, Harmonic{0.01, 0}, false), sway(8, Harmonic{0.1, 0}, Harmonic{0.01, 0}, true))
+	gauge, _ := FiveCut(22, 20, 300)
+	for name, tt := range map[string]struct {
+		f    Finding
+		v    verdict.Verdict
+		says string
+	}{
+		"true":                 {heel(0.04, Right), verdict.Clear, "stands true"},
+		"toward the fence":     {heel(0.14, Right), verdict.Mind, "wall against the fence scorches"},
+		"move it away":         {heel(0.14, Right), verdict.Mind, "away from the fence: by 0.21 mm at the bolt"},
+		"a dial on the left":   {heel(0.14, Left), verdict.Mind, "scuff the offcut"},
+		"far toward the fence": {heel(0.3, Right), verdict.Stop, "can throw the work"},
+		"far away from it":     {heel(-0.3, Right), verdict.Mind, "toward the fence"},
+		"parallel":             {fence(0), verdict.Clear, "parallel"},
+		"closing":              {fence(-0.2), verdict.Stop, "pinches the work"},
+		"opening too far":      {fence(0.4), verdict.Mind, "Bring its rear in by 0.35 mm"},
+		"the arbor":            {r.Judge(Usual, measure.Millimetre), verdict.Mind, "the blade is not to blame"},
+		"tilted":               {JudgeTilt(-0.3, Usual), verdict.Mind, "opens at the bottom"},
+		"the gauge":            {gauge.Judge(Usual), verdict.Mind, "out by 0.50 mm for each 300"},
+		"too wide":             {adjust(100, 100.5, false), verdict.Mind, "0.5 mm toward the blade (0.10 turns"},
+		"too narrow":           {adjust(100, 99, false), verdict.Mind, "the last move is toward the blade"},
+		"too shallow":          {adjust(9, 8.5, true), verdict.Mind, "Raise the blade by 0.5 mm"},
+		"too deep":             {adjust(9, 9.4, true), verdict.Mind, "the last move is upwards"},
+		"the size":             {adjust(9, 9.01, true), verdict.Clear, "That is the size"},
+	} {
+		if text := strings.Join(append(tt.f.Says, tt.f.Do...), " "); tt.f.Verdict != tt.v || !strings.Contains(text, tt.says) {
+			t.Errorf("%s: %v %q; want %v and %q", name, tt.f.Verdict, text, tt.v, tt.says)
+		}
+	}
+}
+
+func TestClearanceNamesTheProudTooth(t *testing.T) {
+	even := make([]measure.Length, 60)
+	for i := range even {
+		even[i] = 0.5 + 0.004*measure.Length(i%3)
+	}
+	c, err := ClearanceOf(even, nil)
+	if err != nil || c.Grade != Excellent || len(c.Proud) != 0 {
+		t.Fatalf("even teeth: %+v, %v", c, err)
+	}
+	even[22] += 0.09
+	for _, i := range []int{9, 10, 29, 30} {
+		even[i] -= 0.025
+	}
+	c, _ = ClearanceOf(even, []int{9, 10, 29, 30})
+	f := c.Judge(MarksApart(3.5, 4000), measure.Millimetre)
+	text := strings.Join(append(f.Says, f.Do...), " ")
+	if len(c.Proud) != 1 || c.Proud[0] != 22 || c.Grade != Reject && c.Grade != Poor || !strings.Contains(text, "Tooth 23 stands out") ||
+		!strings.Contains(text, "0.88 mm apart") || !strings.Contains(text, "differ from the rest by 0.02") {
+		t.Errorf("%+v\n%s", c, text)
+	}
+}
+
+func TestDoubtfulAndStale(t *testing.T) {
+	if got := Doubtful([]measure.Length{0.01, 0.02, -0.01, 3.9, 0.03}); len(got) != 1 || got[0] != 3 {
+		t.Errorf("a slip of the finger: %v", got)
+	}
+	if got := Doubtful([]measure.Length{0.1, -0.2, 0.3, 0.25}); got != nil {
+		t.Errorf("a real wobble: %v", got)
+	}
+	now := time.Date(2026, 5, 1, 0, 0, 0, 0, time.UTC)
+	for want, at := range map[string][2]time.Time{
+		"never measured":    {},
+		"measured 7 months": {now.AddDate(0, -7, 0)},
+		"the saw was moved": {now.AddDate(0, -2, 0), now.AddDate(0, -1, 0)},
+		"":                  {now.AddDate(0, -1, 0), now.AddDate(0, -2, 0)},
+	} {
+		if got := Stale(at[0], at[1], now); got != want && !(want != "" && strings.HasPrefix(got, want)) {
+			t.Errorf("%v: %q, want %q", at, got, want)
+		}
+	}
+}
+
+func TestBadReadingsAreNamed(t *testing.T) {
+	for field, err := range map[string]error{
+		"span_mm":     second(HeelOf(0, 0, 0, 0, Left)),
+		"first_mm":    second(RunOutOf([]measure.Length{1, 2}, nil)),
+		"second_mm":   second(RunOutOf(make([]measure.Length, 8), make([]measure.Length, 7))),
+		"height_mm":   second(Tilt(1, measure.Length(math.NaN()))),
+		"length_mm":   second(FiveCut(1, 1, -3)),
+		"offset_mm":   second(Hook(120, 127)),
+		"measured_mm": second(Adjust(5, 0, 0)),
+	} {
+		if e, ok := err.(*Error); !ok || e.Field != field {
+			t.Errorf("%s: %v", field, err)
+		}
+	}
+}
+
+func second[T any](_ T, err error) error { return err }

@@ -1,0 +1,155 @@
+package shop
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/measure"
+	"corte/core/mount"
+	"corte/internal/store"
+)
+
+// A Mounting is a mounting that is under way, with its steps.
+type Mounting struct {
+	store.Mounting
+	Saw     store.Saw
+	Blade   store.Blade
+	Steps   []mount.Step
+	Answers map[string]bool
+}
+
+// StartMounting begins to mount a blade, or goes on where it was left. A blade
+// that fails a hard rule of the saw is refused.
+func (s *Service) StartMounting(ctx context.Context, shop, saw, blade uuid.UUID, by string, u measure.Unit) (Mounting, error) {
+	w, err := s.st.Saw(ctx, shop, saw)
+	if err != nil {
+		return Mounting{}, missing(err, "saw_id", "saw")
+	}
+	b, err := s.st.Blade(ctx, shop, blade)
+	if err != nil {
+		return Mounting{}, missing(err, "blade_id", "blade")
+	}
+	if b.Retired != nil {
+		return Mounting{}, invalid("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+	}
+	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
+		return Mounting{}, invalid("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
+	}
+	m, err := s.st.StartMounting(ctx, store.Mounting{ID: uuid.New(), Shop: shop, Saw: saw, Blade: blade, By: by, Started: s.now()})
+	if err != nil {
+		return Mounting{}, err
+	}
+	return s.mounting(ctx, m, u)
+}
+
+// Mounting finds one that is under way.
+func (s *Service) Mounting(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (Mounting, error) {
+	m, err := s.st.Mounting(ctx, shop, id)
+	if err != nil {
+		return Mounting{}, missing(err, "id", "mounting under way")
+	}
+	return s.mounting(ctx, m, u)
+}
+
+func (s *Service) mounting(ctx context.Context, m store.Mounting, u measure.Unit) (Mounting, error) {
+	out := Mounting{Mounting: m, Answers: map[string]bool{}}
+	var err error
+	if out.Saw, err = s.st.Saw(ctx, m.Shop, m.Saw); err != nil {
+		return out, err
+	}
+	if out.Blade, err = s.st.Blade(ctx, m.Shop, m.Blade); err != nil {
+		return out, err
+	}
+	if err := json.Unmarshal(m.Answers, &out.Answers); err != nil {
+		return out, fmt.Errorf("answers of mounting %s: %w", m.ID, err)
+	}
+	used, sharpened, err := s.st.LastUse(ctx, m.Shop, m.Blade)
+	if err != nil {
+		return out, err
+	}
+	_, bushed := out.Saw.TakesBore(out.Blade.Bore)
+	c := mount.Case{Saw: out.Saw.Saw, Blade: out.Blade.Blade, New: used.IsZero() && !sharpened && out.Blade.Sharpened == 0, Back: sharpened, Bushing: bushed, Unit: u,
+		LongAgo: !used.IsZero() && s.now().Sub(used) > mount.LongUnused*24*time.Hour}
+	if on := out.Saw.Mounted; on != nil && *on != m.Blade {
+		off, err := s.st.Blade(ctx, m.Shop, *on)
+		if err != nil {
+			return out, err
+		}
+		c.Off = off.Name
+	}
+	out.Steps = mount.Steps(c)
+	return out, nil
+}
+
+// StepMounting says how far a mounting has come, over the version it carries.
+func (s *Service) StepMounting(ctx context.Context, m store.Mounting, answers map[string]bool, u measure.Unit) (Mounting, error) {
+	raw, err := json.Marshal(answers)
+	if err != nil {
+		return Mounting{}, err
+	}
+	m.Answers = raw
+	if err := s.st.StepMounting(ctx, m); err != nil {
+		return Mounting{}, stale(missing(err, "id", "mounting under way"), "mounting")
+	}
+	return s.Mounting(ctx, m.Shop, m.ID, u)
+}
+
+// DropMounting gives a mounting up.
+func (s *Service) DropMounting(ctx context.Context, shop, id uuid.UUID) error {
+	return s.st.DropMounting(ctx, shop, id)
+}
+
+// EndMounting logs what came off and what went on. Every check must have been
+// answered with yes. diameter is what was measured after a sharpening, or 0.
+func (s *Service) EndMounting(ctx context.Context, shop, id uuid.UUID, by string, diameter measure.Length) (store.Entry, error) {
+	m, err := s.Mounting(ctx, shop, id, measure.Millimetre)
+	if err != nil {
+		return store.Entry{}, err
+	}
+	for _, step := range m.Steps {
+		for _, c := range step.Checks {
+			yes, answered := m.Answers[c.ID]
+			if !answered {
+				return store.Entry{}, invalid("answers", "%s is not answered yet: %s", step.Title, c.Ask)
+			}
+			if !yes {
+				return store.Entry{}, invalid("answers", "%s: %s", step.Title, c.IfNot)
+			}
+		}
+	}
+	if by == "" {
+		by = m.By
+	}
+	var out store.Entry
+	err = s.st.Atomically(ctx, func(tx *store.Store) error {
+		entry := func(kind store.Kind, blade uuid.UUID) (store.Entry, error) {
+			return tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, Saw: &m.Saw.ID, By: by}, keep)
+		}
+		if on := m.Saw.Mounted; on != nil && *on != m.Blade.ID {
+			if _, err := entry(store.KindDismounted, *on); err != nil {
+				return err
+			}
+		}
+		if diameter > 0 {
+			b := m.Blade
+			b.Diameter = diameter
+			if err := CheckBlade(b); err != nil {
+				return err
+			}
+			if err := tx.ChangeBlade(ctx, shop, b); err != nil {
+				return stale(err, "blade")
+			}
+		}
+		var err error
+		if out, err = entry(store.KindMounted, m.Blade.ID); err != nil {
+			return err
+		}
+		return tx.DropMounting(ctx, shop, id)
+	})
+	return out, err
+}

@@ -1,0 +1,387 @@
+package shop
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/truing"
+	"corte/core/verdict"
+	"corte/internal/store"
+)
+
+// A Reading is everything that a truing session read.
+type Reading struct {
+	Test          string // heel, fence, runout, tilt, gauge, clearance, width or depth
+	Saw, Blade    *uuid.UUID
+	First, Second []measure.Length
+	Span          measure.Length
+	Dial          truing.Side
+	Gap, Height   measure.Length
+	Length        measure.Length
+	Wanted, Found measure.Length
+	Slots         []int
+	By, Note      string
+}
+
+// A Truing is what readings come to.
+type Truing struct {
+	truing.Finding
+	Figure        float64 // what is kept and drawn over time
+	Unit          string  // mm or deg
+	Aim, Act      float64 // tolerances in that unit; 0 where there is none
+	Heel          *truing.Heel
+	Fence         *truing.Fence
+	RunOut        *truing.RunOut
+	Adjustment    *truing.Adjustment
+	Left, Right   *truing.Clearance
+	MarksApart    measure.Length
+	First, Second []int // doubtful readings
+}
+
+// usualFeed is the feed at which marks on a wall are told, where no cut is at
+// hand: that of an ordinary rip.
+const usualFeed = measure.Feed(3.5)
+
+// WorkOut says what readings come to.
+func (s *Service) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measure.Unit) (Truing, error) {
+	var w store.Saw
+	var err error
+	if r.Saw != nil {
+		if w, err = s.st.Saw(ctx, shop, *r.Saw); err != nil {
+			return Truing{}, missing(err, "saw_id", "saw")
+		}
+	} else if r.Test != "clearance" && r.Test != "runout" {
+		return Truing{}, invalid("saw_id", "say which saw was measured")
+	}
+	t := truing.Usual
+	if w.Tolerances != nil {
+		t = *w.Tolerances
+	}
+	out, err := workOut(r, w.Saw, t, u)
+	var te *truing.Error
+	if errors.As(err, &te) {
+		return out, invalid(te.Field, "%s", te.Reason)
+	}
+	if out.First == nil {
+		out.First = []int{}
+	}
+	if out.Second == nil {
+		out.Second = []int{}
+	}
+	return out, err
+}
+
+func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing, error) {
+	out := Truing{Unit: "mm", First: truing.Doubtful(r.First), Second: truing.Doubtful(r.Second)}
+	two := func(what string) error {
+		if len(r.First) != 2 {
+			return &truing.Error{Field: "first_mm", Reason: "read " + what}
+		}
+		return nil
+	}
+	switch r.Test {
+	case "heel":
+		if err := two("the same tooth at the front and at the rear"); err != nil {
+			return out, err
+		}
+		h, err := truing.HeelOf(r.First[0], r.First[1], r.Span, w.ToBolt, r.Dial)
+		if err != nil {
+			return out, err
+		}
+		out.Heel, out.Finding, out.Figure, out.Aim, out.Act = &h, h.Judge(t, u), h.TowardFence.Mm(), t.HeelAim.Mm(), t.HeelAct.Mm()
+	case "fence":
+		if err := two("the way from slot to fence at the front and at the rear"); err != nil {
+			return out, err
+		}
+		f, err := truing.FenceOf(r.First[0], r.First[1], r.Span)
+		if err != nil {
+			return out, err
+		}
+		out.First = nil // these are widths, not a dial's readings
+		out.Fence, out.Finding, out.Figure, out.Act = &f, f.Judge(t, u), f.Open.Mm(), t.FenceOpen.Mm()
+	case "runout":
+		ro, err := truing.RunOutOf(r.First, r.Second)
+		if err != nil {
+			return out, err
+		}
+		out.RunOut, out.Finding, out.Figure, out.Aim, out.Act = &ro, ro.Judge(t, u), ro.Spread.Mm(), t.RunOutAim.Mm(), t.RunOutAct.Mm()
+	case "tilt":
+		deg, err := truing.Tilt(r.Gap, r.Height)
+		if err != nil {
+			return out, err
+		}
+		out.Finding, out.Figure, out.Unit, out.Act = truing.JudgeTilt(deg, t), deg, "deg", t.TiltDeg
+	case "gauge":
+		if err := two("the strip's width at the end that was cut first and at the one cut last"); err != nil {
+			return out, err
+		}
+		out.First = nil
+		g, err := truing.FiveCut(r.First[0], r.First[1], r.Length)
+		if err != nil {
+			return out, err
+		}
+		out.Finding, out.Figure, out.Unit, out.Act = g.Judge(t), g.AngleDeg, "deg", t.GaugeDeg
+	case "width", "depth":
+		lead := w.FenceLead
+		if r.Test == "depth" {
+			lead = w.WheelLead
+		}
+		a, err := truing.Adjust(r.Wanted, r.Found, lead)
+		if err != nil {
+			return out, err
+		}
+		out.Adjustment, out.Figure = &a, a.Move.Mm()
+		if out.Finding = a.JudgeWidth(u); r.Test == "depth" {
+			out.Finding = a.JudgeDepth(u)
+		}
+	case "clearance":
+		if w.RPM > 0 {
+			out.MarksApart = truing.MarksApart(usualFeed, w.RPM)
+		}
+		l, err := truing.ClearanceOf(r.First, r.Slots)
+		if err != nil {
+			return out, err
+		}
+		out.Left, out.Finding, out.Figure = &l, l.Judge(out.MarksApart, u), l.Range.Mm()
+		if len(r.Second) > 0 {
+			rt, err := truing.ClearanceOf(r.Second, r.Slots)
+			if err != nil {
+				return out, &truing.Error{Field: "second_mm", Reason: err.Error()}
+			}
+			f := rt.Judge(out.MarksApart, u)
+			out.Right, out.Figure = &rt, max(out.Figure, rt.Range.Mm())
+			out.Verdict = max(out.Verdict, f.Verdict)
+			out.Says = append(prefixed("Left side: ", out.Says), prefixed("Right side: ", f.Says)...)
+			out.Do = append(out.Do, f.Do...)
+		}
+	default:
+		return out, &truing.Error{Field: "test", Reason: "there is no such test"}
+	}
+	return out, nil
+}
+
+func prefixed(p string, says []string) []string {
+	out := make([]string, len(says))
+	for i, s := range says {
+		out[i] = p + s
+	}
+	return out
+}
+
+// SaveTruing logs a session, once for its key. input is what was sent, kept
+// whole so that it can be worked out anew.
+func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r Reading, input []byte, u measure.Unit) (store.Entry, error) {
+	if r.Test == "width" || r.Test == "depth" {
+		return store.Entry{}, invalid("test", "an adjustment is not kept; it is done")
+	}
+	if r.Test == "clearance" && r.Blade == nil {
+		return store.Entry{}, invalid("blade_id", "say which blade was measured")
+	}
+	t, err := s.WorkOut(ctx, shop, r, u)
+	if err != nil {
+		return store.Entry{}, err
+	}
+	if r.Blade != nil {
+		if _, err := s.st.Blade(ctx, shop, *r.Blade); err != nil {
+			return store.Entry{}, missing(err, "blade_id", "blade")
+		}
+	}
+	d := store.TruingDetail{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
+	if t.Heel != nil {
+		v := t.Heel.TowardFence.Mm()
+		d.Heel = &v
+	}
+	if t.Fence != nil {
+		v := t.Fence.Open.Mm()
+		d.Open = &v
+	}
+	raw, err := json.Marshal(d)
+	if err != nil {
+		return store.Entry{}, err
+	}
+	digest := sha256.Sum256(input)
+	e := store.Entry{Shop: shop, At: s.now(), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
+	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e, keep)
+	if errors.Is(err, store.ErrKeyReused) {
+		return out, &Error{Conflict, "Idempotency-Key", "this key was sent before with other readings; send a new session with a new key"}
+	}
+	return out, err
+}
+
+// Truings lists what was measured before, newest first.
+func (s *Service) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUID, test string, limit int) ([]store.Entry, error) {
+	return s.st.Truings(ctx, shop, saw, blade, test, limit)
+}
+
+// MoveSaw logs that a saw was moved or bumped, once for its key.
+func (s *Service) MoveSaw(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, note string) (store.Entry, error) {
+	if _, err := s.Saw(ctx, shop, id); err != nil {
+		return store.Entry{}, err
+	}
+	e := store.Entry{Shop: shop, At: s.now(), Kind: store.KindMoved, Saw: &id, Note: note}
+	return s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: []byte(id.String() + note)}, e, nil)
+}
+
+// meets is the heel that the work of a job meets on a saw, and where it is
+// from, a phrase; empty where nothing was ever measured.
+func meets(j cut.Job, w store.Saw, u measure.Unit) (measure.Length, string) {
+	if w.HeelAt == nil && w.FenceAt == nil {
+		return 0, ""
+	}
+	day := func(t *time.Time) string { return t.Format("2 January 2006") }
+	thin := func(l measure.Length) string {
+		if u == measure.Inch {
+			return fmt.Sprintf("%.4f\"", l.Inches())
+		}
+		return l.Format(u)
+	}
+	from := ""
+	if w.HeelAt != nil {
+		from = "heel " + thin(w.Heel) + " on " + day(w.HeelAt)
+	}
+	if w.Kind == saw.Table && j.Direction != cut.Crosscut && w.FenceAt != nil {
+		if from != "" {
+			from += ", "
+		}
+		return truing.AlongFence(w.Heel, w.FenceOpen), from + "fence open " + thin(w.FenceOpen) + " on " + day(w.FenceAt)
+	}
+	return w.Heel, from
+}
+
+// A BenchSaw is a saw with what is on it, due and under way.
+type BenchSaw struct {
+	Saw      store.Saw
+	Blade    *store.Blade
+	Due      []string
+	Stands   []Stand
+	Last     []store.Entry
+	Mounting *store.Mounting
+	Goes     string // name of the blade that is being mounted
+}
+
+// A Stand is what a test of a saw last came to.
+type Stand struct {
+	Test  string
+	Entry *store.Entry // nil if it was never measured
+	Stale string
+}
+
+// lastRows of a saw's log are shown on the bench.
+const lastRows = 4
+
+// Bench tells of every saw.
+func (s *Service) Bench(ctx context.Context, shop uuid.UUID) ([]BenchSaw, error) {
+	saws, err := s.st.Saws(ctx, shop)
+	if err != nil {
+		return nil, err
+	}
+	stands, err := s.st.Stands(ctx, shop)
+	if err != nil {
+		return nil, err
+	}
+	mountings, err := s.st.Mountings(ctx, shop)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]BenchSaw, len(saws))
+	for i, w := range saws {
+		b := BenchSaw{Saw: w, Due: []string{}}
+		if w.Mounted != nil {
+			blade, err := s.st.Blade(ctx, shop, *w.Mounted)
+			if err != nil {
+				return nil, err
+			}
+			b.Blade = &blade
+			if due := careDue(State(blade.Blade, blade.Condition)); due != "" {
+				b.Due = append(b.Due, blade.Name+" is "+due)
+			}
+		}
+		for k := range mountings {
+			if mountings[k].Saw == w.ID {
+				b.Mounting = &mountings[k]
+				blade, err := s.st.Blade(ctx, shop, mountings[k].Blade)
+				if err != nil {
+					return nil, err
+				}
+				b.Goes = blade.Name
+			}
+		}
+		b.Stands = standsOf(w, stands, s.now())
+		for _, st := range b.Stands {
+			switch {
+			case st.Stale != "":
+				b.Due = append(b.Due, testNames[st.Test]+": "+st.Stale)
+			case st.Entry != nil && truingVerdict(*st.Entry) != verdict.Clear.String():
+				b.Due = append(b.Due, testNames[st.Test]+": out when it was last measured")
+			}
+		}
+		if b.Last, err = s.st.SawLog(ctx, shop, w.ID, lastRows); err != nil {
+			return nil, err
+		}
+		out[i] = b
+	}
+	return out, nil
+}
+
+// testNames are the tests as they are called on the bench.
+var testNames = map[string]string{"heel": "Blade to slot", "fence": "Fence to slot", "runout": "Run-out", "tilt": "Tilt", "gauge": "Gauge"}
+
+// testsOf are the tests that a kind of saw has.
+func testsOf(k saw.Kind) []string {
+	if k == saw.Table {
+		return []string{"heel", "fence", "runout", "tilt", "gauge"}
+	}
+	return []string{"runout", "tilt", "gauge"}
+}
+
+func standsOf(w store.Saw, all []store.Entry, now time.Time) []Stand {
+	var moved time.Time
+	last := map[string]*store.Entry{}
+	for i := range all {
+		if e := &all[i]; *e.Saw == w.ID {
+			if e.Kind == store.KindMoved {
+				moved = e.At
+			} else {
+				last[string(e.Kind)] = e
+			}
+		}
+	}
+	var out []Stand
+	for _, test := range testsOf(w.Kind) {
+		st := Stand{Test: test, Entry: last[test]}
+		var at time.Time
+		if st.Entry != nil {
+			at = st.Entry.At
+		}
+		st.Stale = truing.Stale(at, moved, now)
+		out = append(out, st)
+	}
+	return out
+}
+
+func truingVerdict(e store.Entry) string {
+	var d store.TruingDetail
+	_ = json.Unmarshal(e.Detail, &d)
+	return d.Verdict
+}
+
+// careDue says in a word what a blade wants, or nothing.
+func careDue(s cut.State) string {
+	switch {
+	case s.Sharpness >= care.DullAt:
+		return "dull"
+	case s.Pitch >= care.WashAt:
+		return "pitchy"
+	}
+	return ""
+}
