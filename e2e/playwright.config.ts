@@ -38,6 +38,6 @@ export default defineConfig({
   projects: [
     { name: 'journeys', testMatch: /.*\.journey\.ts/ },
     { name: 'shots', testMatch: /shots\.ts/ },
-    { name: 'trace', testMatch: /drag\.trace\.ts/ },
+    { name: 'trace', testMatch: /.*\.trace\.ts/ },
   ],
 });

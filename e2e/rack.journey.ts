@@ -21,7 +21,16 @@ test('night, a tablet and a phone', async ({ browser }) => {
   ] as const) {
     const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'dark' });
     const page = await context.newPage();
-    for (const address of ['/', '/rack', '/rack/new', '/rack/files', '/shop']) {
+    for (const address of [
+      '/',
+      '/bench',
+      '/true',
+      '/true/runout',
+      '/rack',
+      '/rack/new',
+      '/rack/files',
+      '/shop',
+    ]) {
       await page.goto(address);
       await expect(page.getByRole('heading').first()).toBeVisible();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);

@@ -15,11 +15,13 @@ const sheet = 'cut=sheet&of=birch-ply&t=19.05&w=609.6&l=1219.2&for=show';
 
 const views: {
   name: string;
-  path: (id: Ids) => string;
+  path: (id: Ids, request: import('@playwright/test').APIRequestContext) => string | Promise<string>;
   size?: [number, number];
   night?: true;
   inches?: true;
   press?: string[]; // buttons, before the picture
+  file?: string; // of readings
+  compare?: true; // with the last time
 }[] = [
   { name: 'choose-rip', path: () => '/' },
   {
@@ -49,6 +51,33 @@ const views: {
   { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
   { name: 'choose-tablet', path: () => '/?of=cherry&t=19', size: [820, 1180] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
+  {
+    name: 'mount-phone',
+    size: [390, 844],
+    path: async (id, request) => {
+      const body = { saw_id: id.table, blade_id: id.Needle, units: 'mm' };
+      const m = (await (await request.post('/api/v1/mountings', { data: body })).json()) as {
+        id: string;
+        version: number;
+      };
+      const step = { step: 4, answers: { dead: true, teeth: true, plate: true }, units: 'mm' };
+      await request.put(`/api/v1/mountings/${m.id}`, {
+        data: step,
+        headers: { 'If-Match': `"${m.version}"` },
+      });
+      return `/mount/${m.id}`;
+    },
+  },
+  { name: 'bench', path: () => '/bench' },
+  { name: 'true', path: () => '/true' },
+  {
+    name: 'true-clearance',
+    path: (id) => `/true/clearance?blade=${id.Quill}`,
+    file: Array.from({ length: 60 }, (_, i) => 0.5 + 0.006 * Math.sin(i * 7) + (i === 22 ? 0.088 : 0)).join(
+      '\n',
+    ),
+    compare: true,
+  },
   { name: 'rack', path: () => '/rack' },
   { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
   { name: 'blade-form', path: (id) => `/rack/${id.Quill}/edit` },
@@ -63,9 +92,19 @@ for (const view of views) {
       baseURL,
     });
     await page.addInitScript((u) => localStorage.setItem('corte.units', u), view.inches ? 'in' : 'mm');
-    await page.goto(view.path(await known(request)));
+    await page.goto(await view.path(await known(request), request));
     await page.getByRole('heading', { level: 1 }).waitFor();
     await page.waitForLoadState('networkidle');
+    if (view.file) {
+      const buffer = Buffer.from(view.file);
+      await page
+        .getByLabel('Readings file')
+        .setInputFiles({ name: 'teeth.csv', mimeType: 'text/csv', buffer });
+    }
+    if (view.compare) {
+      await page.getByRole('combobox', { name: 'Compare with' }).click();
+      await page.getByRole('option').nth(1).click();
+    }
     for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click();
     await page.waitForLoadState('networkidle');
     await page.getByText('Laying it out').waitFor({ state: 'detached' });

@@ -7,3 +7,4 @@ if [ ! -e web/dist/index.html ] || [ -n "$(find web/src web/public web/index.htm
   (cd web && npm run -s build -- --logLevel warn && touch dist/.keep)
 fi
 go build -trimpath -o bin/corte ./cmd/corte
+go build -trimpath -o bin/corte-gauge ./cmd/corte-gauge

@@ -82,7 +82,7 @@ func demoCommand() *cobra.Command {
 					if err != nil {
 						return store.Shop{}, err
 					}
-					go gaugesim.Rig{Truth: gaugesim.Demo, Names: []string{"dial"}, Every: 100 * time.Millisecond}.Serve(ctx, l)
+					go gaugesim.Rig{Truth: gaugesim.Demo, Names: []string{"dial"}, Every: 10 * time.Millisecond}.Serve(ctx, l)
 					s.Gauges = []string{l.Addr().String()}
 				}
 				return demo.Furnish(ctx, st, time.Now())

@@ -12,6 +12,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/truing"
+	"corte/internal/gaugesim"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -88,6 +89,7 @@ var careDays = map[int][]store.Entry{
 	30: {washed("Stagehand", "Maren"), washed("Chorus", "Maren")},
 	52: {sharpened("Plough", "back from the saw doctor, 24 tips sound")},
 	75: {washed("Stagehand", "Ilse"), washed("Batten", "Wick")},
+	90: {clearance("Quill"), runOut(longTable, "Quill")},
 	98: {{Kind: store.KindMoved, Saw: &longTable.ID, By: "Tobin", Note: "the platform truck bumped it"}, heel(longTable, 0.09, "after the bump")},
 }
 
@@ -102,13 +104,46 @@ func fence(s store.Saw, open float64, note string) store.Entry {
 		map[string]any{"first_mm": []float64{100, 100 + open}, "span_mm": 600}, note)
 }
 
+// clearance is every tooth of a blade, as the stand-in gauge shows them.
+func clearance(name string) store.Entry {
+	b := named(name)
+	var left, right []measure.Length
+	for i := range b.Teeth {
+		left = append(left, gaugesim.Demo.At("left", i, b.Teeth))
+		right = append(right, gaugesim.Demo.At("right", i, b.Teeth))
+	}
+	c, _ := truing.ClearanceOf(left, nil)
+	e := measured(longTable, store.KindClearance, c.Range.Mm(), c.Judge(0, measure.Millimetre),
+		map[string]any{"blade_id": b.ID, "first_mm": left, "second_mm": right}, "since the staple in April")
+	e.Blade = &b.ID
+	return e
+}
+
+// runOut is a round of the plate and one with the blade turned, as the
+// stand-in gauge shows them.
+func runOut(s store.Saw, name string) store.Entry {
+	const steps = 12
+	var first, turned []measure.Length
+	for i := range steps {
+		first = append(first, gaugesim.Demo.At("runout", i, steps))
+		turned = append(turned, gaugesim.Demo.At("turned", i, steps))
+	}
+	r, _ := truing.RunOutOf(first, turned)
+	b := named(name).ID
+	e := measured(s, store.KindRunOut, r.Spread.Mm(), r.Judge(truing.Usual, measure.Millimetre),
+		map[string]any{"blade_id": b, "first_mm": first, "second_mm": turned}, "")
+	e.Blade = &b
+	return e
+}
+
 func measured(s store.Saw, kind store.Kind, mm float64, f truing.Finding, input map[string]any, note string) store.Entry {
 	input["test"], input["saw_id"], input["units"] = kind, s.ID, "mm"
 	in, _ := json.Marshal(input)
 	d := store.TruingDetail{Figure: mm, Unit: "mm", Verdict: f.Verdict.String(), Input: in}
-	if kind == store.KindHeel {
+	switch kind {
+	case store.KindHeel:
 		d.Heel = &mm
-	} else {
+	case store.KindFence:
 		d.Open = &mm
 	}
 	raw, _ := json.Marshal(d)

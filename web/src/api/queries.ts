@@ -19,6 +19,8 @@ import type {
   SawInput,
   ShopInput,
   SupportRequest,
+  TruingInput,
+  TruingTest,
   UnmarkedReadings,
   Units,
 } from './types';
@@ -147,7 +149,7 @@ export const useLogCut = () => {
 /** What the shop knows has changed: everything that follows from it is asked again. */
 const refresh = (cache: QueryClient) =>
   Promise.all(
-    ['shop', 'blades', 'saws', 'plan', 'sweep', 'comparison'].map((k) =>
+    ['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'comparison'].map((k) =>
       cache.invalidateQueries({ queryKey: [k] }),
     ),
   );
@@ -260,3 +262,98 @@ export const useLabels = () =>
     mutationFn: async ({ ids, units, skip }: { ids: string[]; units: Units; skip: number }) =>
       unwrap(await client.POST('/labels', { body: { blade_ids: ids, units, skip }, parseAs: 'text' })),
   });
+
+export const useBench = () =>
+  useQuery({ queryKey: ['bench'], queryFn: async () => unwrap(await client.GET('/bench')).items });
+
+export const useMounting = (id: string, units: Units) =>
+  useQuery({
+    queryKey: ['mounting', id, units],
+    // Another device may go on with it.
+    refetchInterval: 5000,
+    queryFn: async () =>
+      unwrap(await client.GET('/mountings/{id}', { params: { path: { id }, query: { units } } })),
+  });
+
+export const useStartMounting = () =>
+  useChange(async (body: { saw_id: string; blade_id: string; by?: string; units: Units }) =>
+    unwrap(await client.POST('/mountings', { body })),
+  );
+
+export const useStepMounting = () => {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: async (p: {
+      id: string;
+      version: number;
+      step: number;
+      answers: Record<string, boolean>;
+      units: Units;
+    }) =>
+      unwrap(
+        await client.PUT('/mountings/{id}', {
+          params: { path: { id: p.id }, header: etag(p.version) },
+          body: { step: p.step, answers: p.answers, units: p.units },
+        }),
+      ),
+    onSuccess: (m, p) => cache.setQueryData(['mounting', p.id, p.units], m),
+    onError: () => cache.invalidateQueries({ queryKey: ['mounting'] }),
+  });
+};
+
+export const useEndMounting = () =>
+  useChange(async ({ id, by, diameter_mm }: { id: string; by?: string; diameter_mm?: number }) =>
+    unwrap(await client.POST('/mountings/{id}/end', { params: { path: { id } }, body: { by, diameter_mm } })),
+  );
+
+export const useDropMounting = () =>
+  useChange(async (id: string) => {
+    const r = await client.DELETE('/mountings/{id}', { params: { path: { id } } });
+    if (r.error) unwrap(r as never);
+  });
+
+/** What readings come to, while they are read; nothing until there are enough. */
+export const useTruingResult = (body: TruingInput | undefined) =>
+  useQuery({
+    queryKey: ['truing-result', body],
+    enabled: body !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/truing-results', { body: body! })),
+    placeholderData: (last) => (body ? last : undefined),
+  });
+
+export const useTruings = (of: { saw_id?: string; blade_id?: string; test?: TruingTest }) =>
+  useQuery({
+    queryKey: ['truings', of],
+    queryFn: async () =>
+      unwrap(await client.GET('/truings', { params: { query: { ...of, limit: 100 } } })).items,
+  });
+
+export const useSaveTruing = () =>
+  useChange(async ({ key, body }: { key: string; body: TruingInput }) =>
+    unwrap(await client.POST('/truings', { params: { header: { 'Idempotency-Key': key } }, body })),
+  );
+
+export const useMoveSaw = () =>
+  useChange(async ({ id, key, note }: { id: string; key: string; note?: string }) =>
+    unwrap(
+      await client.POST('/saws/{id}/moves', {
+        params: { path: { id }, header: { 'Idempotency-Key': key } },
+        body: { note },
+      }),
+    ),
+  );
+
+export const usePlaceGauge = () =>
+  useMutation({
+    mutationFn: async (p: { name: string; where: Place; step?: number; of?: number }) => {
+      const r = await client.POST('/gauges/{name}/place', {
+        params: { path: { name: p.name } },
+        body: { where: p.where, step: p.step, of: p.of },
+      });
+      if (r.error) unwrap(r as never);
+    },
+  });
+
+export type Place =
+  'heel-front' | 'heel-rear' | 'fence-front' | 'fence-rear' | 'runout' | 'turned' | 'left' | 'right';

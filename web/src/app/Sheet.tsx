@@ -15,6 +15,8 @@ import { cutFace } from './theme';
 
 const stations = [
   { to: '/', name: 'Choose' },
+  { to: '/bench', name: 'Bench' },
+  { to: '/true', name: 'True' },
   { to: '/rack', name: 'Rack' },
 ];
 
@@ -81,12 +83,13 @@ export function Sheet() {
             {shop.data?.name ?? ' '}
           </Box>
         </Box>
-        {stations.map((s) => (
-          <StationLink key={s.to} to={s.to + search} end={s.to === '/'}>
-            {s.name}
-          </StationLink>
-        ))}
-        <Box sx={{ flex: 1 }} />
+        <Box sx={{ display: 'flex', flex: 1, minWidth: 0, overflowX: 'auto', scrollbarWidth: 'none' }}>
+          {stations.map((s) => (
+            <StationLink key={s.to} to={s.to + search} end={s.to === '/'}>
+              {s.name}
+            </StationLink>
+          ))}
+        </Box>
         <UnitCells />
         <LightCell />
       </Box>
@@ -102,11 +105,14 @@ function StationLink({ to, end, children }: { to: string; end: boolean; children
       to={to}
       end={end}
       sx={{
-        px: { xs: 2, sm: 3 },
+        px: { xs: 1, sm: 3 },
+        flex: 'none',
+        borderRight: '1px solid',
+        borderColor: 'divider',
         display: 'flex',
         alignItems: 'center',
         fontFamily: cutFace,
-        fontSize: 19,
+        fontSize: { xs: 16.5, sm: 19 },
         fontWeight: 600,
         color: 'text.secondary',
         textDecoration: 'none',
@@ -120,8 +126,8 @@ function StationLink({ to, end, children }: { to: string; end: boolean; children
 }
 
 const cell = {
-  px: 1.5,
-  minWidth: 48,
+  px: { xs: 0.5, sm: 1.5 },
+  minWidth: { xs: 38, sm: 48 },
   fontSize: 15,
   fontWeight: 600,
   color: 'text.secondary',

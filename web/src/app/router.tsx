@@ -17,6 +17,22 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../stations/choose/Card')).Card }),
       },
       {
+        path: 'bench',
+        lazy: async () => ({ Component: (await import('../stations/bench/Bench')).Bench }),
+      },
+      {
+        path: 'mount/:id',
+        lazy: async () => ({ Component: (await import('../stations/mount/Mount')).Mount }),
+      },
+      {
+        path: 'true',
+        lazy: async () => ({ Component: (await import('../stations/true/True')).True }),
+      },
+      {
+        path: 'true/:test',
+        lazy: async () => ({ Component: (await import('../stations/true/Session')).Session }),
+      },
+      {
         path: 'rack',
         lazy: async () => ({ Component: (await import('../stations/rack/Rack')).Rack }),
       },

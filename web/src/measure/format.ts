@@ -49,6 +49,10 @@ export function formatThin(mm: number, units: Units): string {
   return units === 'mm' ? `${trim(mm, 2)} mm` : `${(mm / MM_PER_INCH).toFixed(3)}"`;
 }
 
+/** A dial's reading: thousandths of a millimetre, or ten-thousandths of an inch. */
+export const formatDial = (mm: number, units: Units): string =>
+  units === 'mm' ? `${trim(mm, 3)} mm` : `${trim(mm / MM_PER_INCH, 4)}"`;
+
 /** Metres of cut, or feet. */
 export function formatRun(metres: number, units: Units): string {
   return units === 'mm' ? `${trim(metres, metres < 10 ? 1 : 0)} m` : `${trim(metres / 0.3048, 0)} ft`;

@@ -75,6 +75,11 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
             `The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
         </Said>
       )}
+      {plan.heel_from && plan.modelled && (
+        <Said name="From truing">
+          {plan.heel_from} Scorch is worked out with {trim(Math.abs(plan.heel_mm), 3)} mm.
+        </Said>
+      )}
       {plan.ideal && (
         <Said name="This cut would like best">
           Owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}

@@ -6,9 +6,9 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { useLocation } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useBlades, useMaterials, usePlan, useSaws, useSweep } from '../../api/queries';
+import { useBlades, useMaterials, usePlan, useSaws, useStartMounting, useSweep } from '../../api/queries';
 import type { Pin, Setting, Sweep } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { heightStep } from '../../measure/format';
@@ -148,7 +148,7 @@ export function Choose() {
 
 type AtHeightProps = Omit<
   Parameters<typeof SettingPanel>[0],
-  'setting' | 'schools' | 'passes' | 'children' | 'problem' | 'card' | 'onPin'
+  'setting' | 'schools' | 'passes' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount'
 > & {
   suggested: Setting;
   asked: number | undefined;
@@ -165,6 +165,8 @@ function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
   const sweep = useSweep(p.cut, p.blade.id, step, typed, p.units);
   const setting =
     asked === undefined ? suggested : (settingAt(sweep.data, asked, step, suggested) ?? suggested);
+  const mount = useStartMounting();
+  const go = useNavigate();
   const card = new URLSearchParams(search);
   card.set('blade', p.blade.id);
   if (setting.height_mm > 0) card.set('h', String(Number(setting.height_mm.toFixed(4))));
@@ -183,7 +185,13 @@ function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
           other_support: p.cut.other_support,
         })
       }
-      problem={sweep.error?.message}
+      onMount={() =>
+        mount.mutate(
+          { saw_id: p.saw.id, blade_id: p.blade.id, units: p.units },
+          { onSuccess: (m) => void go(`/mount/${m.id}${search}`) },
+        )
+      }
+      problem={sweep.error?.message ?? mount.error?.message}
     >
       <CutMade cut={p.cut} blade={p.blade} height={setting.height_mm} feed={setting.feed_m_min} />
     </SettingPanel>

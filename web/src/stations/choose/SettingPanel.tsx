@@ -51,6 +51,7 @@ interface Props {
   problem: string | undefined;
   onHeight: (mm: number) => void;
   onPin: () => void;
+  onMount: () => void;
   onUnpin: (i: number) => void;
   children: ReactNode; // what is done when the cut is made
 }
@@ -76,6 +77,7 @@ export function SettingPanel({
   problem,
   onHeight,
   onPin,
+  onMount,
   onUnpin,
   children,
 }: Props) {
@@ -143,6 +145,11 @@ export function SettingPanel({
             {specOf(blade, units)},{' '}
             {option.mounted ? 'on the saw now' : `hangs: ${blade.hangs || 'not said'}`}
           </Box>
+          {!option.mounted && (
+            <Button size="small" sx={small} onClick={onMount}>
+              Mount it
+            </Button>
+          )}
           <Button size="small" sx={small} onClick={onPin}>
             Pin to compare
           </Button>

@@ -19,6 +19,19 @@ import { useOpened } from '../../ui/useOpened';
 import { Retire } from './Retire';
 import { Stale } from './Stale';
 
+type Tolerances = NonNullable<SawInput['tolerances']>;
+
+/** What most shops hold a saw to, as a start. */
+const usual: Tolerances = {
+  heel_aim_mm: 0.05,
+  heel_act_mm: 0.1,
+  fence_open_mm: 0.1,
+  runout_aim_mm: 0.08,
+  runout_act_mm: 0.15,
+  tilt_deg: 0.1,
+  gauge_deg: 0.05,
+};
+
 const fresh: SawInput = {
   name: '',
   kind: 'table',
@@ -54,6 +67,13 @@ const typed = [
   'below_table_mm',
   'chop_width_mm',
   'crosscut_mm',
+  'thread',
+  'arbor_lock',
+  'knockout',
+  'wheel_lead_mm',
+  'fence_lead_mm',
+  'to_bolt_mm',
+  'tolerances',
   'note',
 ] as const satisfies (keyof SawInput)[];
 
@@ -142,6 +162,15 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         live
         onLength={(mm) => set({ brake: { ...input.brake!, [field]: mm } })}
         problem={problem(`brake.${field}`)}
+      />
+    );
+  const tolerance = (field: keyof Tolerances, label: string) =>
+    input.tolerances && (
+      <NumberField
+        label={field.endsWith('_mm') ? `${label}, mm` : label}
+        value={input.tolerances[field]}
+        onNumber={(v) => set({ tolerances: { ...input.tolerances!, [field]: v ?? 0 } })}
+        problem={problem(`tolerances.${field}`)}
       />
     );
   const save = () => {
@@ -283,6 +312,47 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
             {brake('max_kerf_mm', 'Brake: most kerf')}
             {brake('min_diameter_mm', 'Brake: least diameter')}
             {brake('max_diameter_mm', 'Brake: most diameter')}
+          </Group>
+          <Group name="Mounting and truing">
+            <SelectField
+              label="Thread of the nut"
+              value={input.thread ?? 'unknown'}
+              choices={[
+                ['unknown', 'not known'],
+                ['right', 'right-hand'],
+                ['left', 'left-hand'],
+              ]}
+              onChoose={(thread) => set({ thread })}
+            />
+            <CheckField
+              label="Arbor lock"
+              value={input.arbor_lock ?? false}
+              onCheck={(arbor_lock) => set({ arbor_lock })}
+            />
+            <CheckField
+              label="Diamond knock-out"
+              value={input.knockout ?? false}
+              onCheck={(knockout) => set({ knockout })}
+            />
+            {input.kind === 'table' && length('wheel_lead_mm', 'A turn of the wheel', true)}
+            {input.kind === 'table' && length('fence_lead_mm', 'A turn of the fence screw', true)}
+            {input.kind === 'table' && length('to_bolt_mm', 'Trunnion, pivot to bolt', true)}
+            <CheckField
+              label="Own tolerances"
+              value={input.tolerances !== undefined}
+              onCheck={(on) => set({ tolerances: on ? usual : undefined })}
+            />
+            {input.tolerances && (
+              <>
+                {tolerance('heel_aim_mm', 'Heel, aim for')}
+                {tolerance('heel_act_mm', 'Heel, act over')}
+                {tolerance('fence_open_mm', 'Fence may open')}
+                {tolerance('runout_aim_mm', 'Run-out, aim for')}
+                {tolerance('runout_act_mm', 'Run-out, act over')}
+                {tolerance('tilt_deg', 'Tilt, degrees')}
+                {tolerance('gauge_deg', 'Gauge, degrees')}
+              </>
+            )}
           </Group>
           <Group name="Notes">
             <Box sx={{ gridColumn: '1 / -1' }}>

@@ -1,0 +1,143 @@
+import { accessible, expect, test } from './test';
+
+test('a blade is mounted card by card, on two devices, and the bench shows it', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await page.goto('/bench');
+  const saw = page.getByRole('region', { name: 'Walker' });
+  await expect(saw.getByText('Due', { exact: true })).toBeVisible();
+  await accessible(page);
+  // What fails a hard rule cannot be mounted.
+  await saw.getByRole('button', { name: 'Mount a blade' }).click();
+  await page.getByRole('menuitem', { name: /^Curtain/ }).click();
+  await expect(saw.getByText(/Curtain may not go on Walker/)).toBeVisible();
+  await saw.getByRole('button', { name: 'Mount a blade' }).click();
+  await page.getByRole('menuitem', { name: /^Ragman/ }).click();
+
+  await expect(page.getByRole('heading', { name: 'Power off' })).toBeVisible();
+  const next = page.getByRole('button', { name: 'Done, next' });
+  await expect(next).toBeDisabled();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Yes' }).click();
+  await next.click();
+  await expect(page.getByRole('heading', { name: /Look it over/ })).toBeVisible();
+  await page.getByRole('button', { name: 'No', exact: true }).first().click();
+  await expect(page.getByRole('alert')).toContainText('goes to a saw doctor');
+  await expect(page.getByRole('button', { name: 'Stopped' })).toBeDisabled();
+  // Another device goes on where this one stopped.
+  const other = await browser.newPage({ viewport: { width: 390, height: 844 }, baseURL });
+  await other.goto('/bench');
+  await other.getByRole('link', { name: 'Go on' }).click();
+  await expect(other.getByRole('heading', { name: /Look it over/ })).toBeVisible();
+  for (let i = 0; i < 20; i++) {
+    const asked = other.getByRole('group').filter({ has: other.getByRole('button', { name: 'Yes' }) });
+    for (let k = 0; k < (await asked.count()); k++) {
+      const yes = asked.nth(k).getByRole('button', { name: 'Yes' });
+      await yes.click();
+      await expect(yes).toHaveAttribute('aria-pressed', 'true');
+    }
+    const on = other.getByRole('button', { name: 'It is on' });
+    if (await on.isVisible()) {
+      await other.getByRole('textbox', { name: 'Who mounted it' }).fill('Ilse');
+      await on.click();
+      break;
+    }
+    const title = await other.getByRole('heading', { level: 1 }).textContent();
+    await other.getByRole('button', { name: 'Done, next' }).click();
+    await expect(other.getByRole('heading', { level: 1 })).not.toHaveText(title!);
+  }
+  const bench = other.getByRole('region', { name: 'Walker' });
+  await expect(bench.getByRole('link', { name: 'Ragman' })).toBeVisible();
+  await expect(bench.getByRole('listitem').filter({ hasText: 'Went on Walker. Ilse' })).toBeVisible();
+  await expect(page.getByText('This mounting has ended')).toBeVisible();
+  await other.close();
+});
+
+test('a heel is typed in inches by a gauge that presses Enter, and kept', async ({ page }) => {
+  await page.addInitScript(() => localStorage.setItem('corte.units', 'in'));
+  await page.goto('/true/heel');
+  await expect(page.getByRole('textbox', { name: 'Reading: Front' })).toBeFocused();
+  // As quick as a gauge types: both before the first is answered.
+  await page.keyboard.type('0.010');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('0.016');
+  await page.keyboard.press('Enter');
+  const found = page.getByRole('region', { name: 'What it comes to' });
+  await expect(found).toContainText('The rear leans toward the fence by 0.0060"');
+  await expect(found).toContainText('at the bolt');
+  await accessible(page);
+  await page.getByRole('combobox', { name: 'Dial in the slot' }).click();
+  await page.getByRole('option', { name: 'left of the blade' }).click();
+  await expect(found).toContainText('away from the fence');
+  await page.getByRole('button', { name: 'Measure again' }).click();
+  await page.keyboard.type('0.010');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('0.011');
+  await page.keyboard.press('Enter');
+  await expect(found).toContainText('stands true');
+  await expect(found).toContainText('before: -0.006"');
+  await page.getByRole('button', { name: 'Keep it in the log' }).click();
+  const card = page.getByRole('listitem').filter({ hasText: 'Blade to slot' });
+  await expect(card).toContainText('-0.001"');
+  await expect(card.getByText('clear')).toBeVisible();
+});
+
+test('run-out with the stand-in finds what it hides, arbor and blade apart', async ({ page }) => {
+  await page.goto('/true/runout');
+  await page.getByRole('combobox', { name: 'Steps round' }).click();
+  await page.getByRole('option', { name: '6', exact: true }).click();
+  const dial = page.getByRole('region', { name: 'Gauge dial' });
+  await expect(dial).toContainText('a stand-in');
+  const readings = page.getByRole('list', { name: 'Readings' }).getByRole('listitem');
+  for (const round of [0, 1]) {
+    for (let i = 0; i < 6; i++) {
+      await dial.getByRole('button', { name: 'Put it there' }).click();
+      await page.waitForTimeout(350);
+      await dial.getByRole('button', { name: 'Capture' }).click();
+      if (i < 5) await expect(readings).toHaveCount(i + 1);
+    }
+    if (round === 0) await page.getByRole('button', { name: /Turned half round/ }).click();
+  }
+  // Hidden: 0.02 mm stays with the arbor, 0.05 mm travels with the blade; one reading is noisy by 0.002.
+  const value = async (name: string) =>
+    parseFloat((await page.locator('dt', { hasText: name }).locator('+ dd').textContent())!);
+  await expect(page.locator('dt', { hasText: 'travels with the blade' })).toBeVisible();
+  expect(Math.abs((await value('stays with the arbor')) - 0.02)).toBeLessThan(0.004);
+  expect(Math.abs((await value('travels with the blade')) - 0.05)).toBeLessThan(0.004);
+  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText('The plate runs true');
+  await accessible(page);
+});
+
+test('a column of teeth is pasted, the proud one is named, and a slip is asked for again', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.goto('/true/clearance');
+  await page.getByRole('combobox', { name: 'Blade' }).click();
+  await page.getByRole('option', { name: 'Quill' }).click();
+  const teeth = Array.from({ length: 60 }, (_, i) => (0.5 + 0.004 * Math.sin(i * 7)).toFixed(4));
+  teeth[22] = '0.59';
+  await page.evaluate((t) => navigator.clipboard.writeText(t), teeth.join('\n'));
+  await page.getByRole('textbox', { name: 'Reading: Left 1' }).focus();
+  await page.keyboard.press('ControlOrMeta+v');
+  const found = page.getByRole('region', { name: 'What it comes to' });
+  await expect(found).toContainText('Tooth 23 stands out');
+  await expect(found).toContainText('marks 0.88 mm apart');
+  await expect(page.getByRole('img', { name: 'Left side: 60 teeth, poor, 1 standing out' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Compare with' }).click();
+  await page.getByRole('option', { name: /Quill/ }).first().click();
+  await accessible(page);
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  expect((await saved).suggestedFilename()).toBe('clearance.csv');
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('textbox', { name: 'Reading: Left 58' }).fill('9.5');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('out of all reason')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it in the log' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Read Left 58 again' }).click();
+  await expect(page.getByRole('textbox', { name: 'Reading: Left 58' })).toBeVisible();
+});

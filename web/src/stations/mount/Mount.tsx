@@ -1,0 +1,215 @@
+/** Mount: one large card at a time, for one thumb; it comes back where it was, on any device. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/queries';
+import type { Mounting, MountStep, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { MountPicture } from '../../drawings/MountPicture';
+import { LineField } from '../../ui/Fields';
+import { Verdict } from '../../ui/Verdict';
+import { LengthField } from '../../ui/Word';
+
+export function Mount() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const { search } = useLocation();
+  const mounting = useMounting(id, units);
+  if (mounting.error)
+    return (
+      <Box component="main" sx={{ p: 3 }}>
+        <Typography variant="h1">Mounting</Typography>
+        <Alert severity="info" variant="outlined" sx={{ my: 2 }}>
+          This mounting has ended, here or on another device.
+        </Alert>
+        <Button component={Link} to={`/bench${search}`} variant="outlined">
+          To the bench
+        </Button>
+      </Box>
+    );
+  if (!mounting.data) return null;
+  return <Cards key={mounting.data.id} mounting={mounting.data} units={units} />;
+}
+
+function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
+  const go = useNavigate();
+  const { search } = useLocation();
+  const move = useStepMounting();
+  const end = useEndMounting();
+  const drop = useDropMounting();
+  const [by, setBy] = useState(m.by);
+  const [diameter, setDiameter] = useState<number>();
+  const step = m.steps[m.step]!;
+  const last = m.step === m.steps.length - 1;
+  const bad = step.checks.find((c) => m.answers[c.id] === false);
+  const open = step.checks.some((c) => m.answers[c.id] !== true) || (step.numbers && diameter === undefined);
+  const to = (at: number, answers = m.answers) =>
+    move.mutate({ id: m.id, version: m.version, step: at, answers, units });
+  const failed = move.error ?? end.error ?? drop.error;
+  return (
+    <Box
+      component="main"
+      sx={{
+        maxWidth: 720,
+        mx: 'auto',
+        p: 2,
+        minHeight: '100%',
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 1.5,
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
+        <Box sx={{ fontSize: 17, color: 'text.secondary', flex: 1, overflowWrap: 'anywhere' }}>
+          {m.blade_name} onto {m.saw_name}
+        </Box>
+        <Box>
+          {m.step + 1} of {m.steps.length}
+        </Box>
+      </Box>
+      <LinearProgress
+        variant="determinate"
+        aria-label="How far the mounting has come"
+        value={(100 * (m.step + 1)) / m.steps.length}
+        sx={{ bgcolor: 'divider', '& .MuiLinearProgress-bar': { bgcolor: 'text.primary' } }}
+      />
+      <Box
+        component="section"
+        aria-label={step.title}
+        sx={{
+          flex: 1,
+          border: '1.5px solid',
+          borderColor: 'text.primary',
+          borderRadius: 1,
+          p: 2,
+          bgcolor: 'background.paper',
+        }}
+      >
+        <Typography variant="h1" sx={{ fontSize: { xs: 28, sm: 34 }, overflowWrap: 'anywhere' }}>
+          {step.title}
+        </Typography>
+        <Box sx={{ my: 1.5, display: 'grid', placeItems: 'center' }}>
+          <MountPicture picture={step.picture} saw={m.saw_kind} thread={m.thread ?? 'unknown'} />
+        </Box>
+        {step.text.map((t) => (
+          <Typography key={t} sx={{ fontSize: 19, lineHeight: 1.4, mb: 1 }}>
+            {t}
+          </Typography>
+        ))}
+        {step.caution && (
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 17, fontWeight: 650, my: 1 }}>
+            <Verdict verdict="mind" size={15} />
+            <span>{step.caution}</span>
+          </Box>
+        )}
+        {step.numbers && (
+          <Box sx={{ maxWidth: 280, my: 1.5 }}>
+            <LengthField label="Diameter now" mm={diameter} units={units} onLength={setDiameter} large />
+          </Box>
+        )}
+        <Checks step={step} mounting={m} onAnswer={(answers) => to(m.step, answers)} />
+        {last && (
+          <Box sx={{ maxWidth: 280, mt: 2 }}>
+            <LineField label="Who mounted it" value={by} most={60} onText={setBy} />
+          </Box>
+        )}
+      </Box>
+      {failed && (
+        <Alert severity="error" variant="outlined">
+          {failed.message}
+        </Alert>
+      )}
+      <Box sx={{ display: 'flex', gap: 1.5 }}>
+        <Button
+          variant="outlined"
+          sx={{ minHeight: 64, px: 3 }}
+          disabled={m.step === 0}
+          onClick={() => to(m.step - 1)}
+        >
+          Back
+        </Button>
+        {last ? (
+          <Button
+            variant="contained"
+            sx={{ flex: 1, minHeight: 64, fontSize: 21 }}
+            disabled={open || end.isPending}
+            onClick={() =>
+              end.mutate(
+                { id: m.id, by: by || undefined, diameter_mm: diameter },
+                { onSuccess: () => void go(`/bench${search}`) },
+              )
+            }
+          >
+            It is on
+          </Button>
+        ) : (
+          <Button
+            variant="contained"
+            sx={{ flex: 1, minHeight: 64, fontSize: 21 }}
+            disabled={open || move.isPending}
+            onClick={() => to(m.step + 1)}
+          >
+            {bad ? 'Stopped' : 'Done, next'}
+          </Button>
+        )}
+      </Box>
+      <Button
+        size="small"
+        sx={{ alignSelf: 'center' }}
+        onClick={() => drop.mutate(m.id, { onSuccess: () => void go(`/bench${search}`) })}
+      >
+        Give this mounting up
+      </Button>
+    </Box>
+  );
+}
+
+function Checks({
+  step,
+  mounting: m,
+  onAnswer,
+}: {
+  step: MountStep;
+  mounting: Mounting;
+  onAnswer: (answers: Record<string, boolean>) => void;
+}) {
+  return (
+    <>
+      {step.checks.map((c) => {
+        const said = m.answers[c.id];
+        return (
+          <Box key={c.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1.25 }}>
+            <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+              <Box sx={{ flex: 1, minWidth: 200, fontSize: 19, fontWeight: 650 }}>{c.ask}</Box>
+              <ToggleButtonGroup
+                exclusive
+                value={said === undefined ? null : said ? 'yes' : 'no'}
+                onChange={(_, v: 'yes' | 'no' | null) => v && onAnswer({ ...m.answers, [c.id]: v === 'yes' })}
+                aria-label={c.ask}
+              >
+                <ToggleButton value="yes" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>
+                  Yes
+                </ToggleButton>
+                <ToggleButton value="no" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>
+                  No
+                </ToggleButton>
+              </ToggleButtonGroup>
+            </Box>
+            {said === false && (
+              <Box role="alert" sx={{ display: 'flex', gap: 1, mt: 1, fontSize: 18, fontWeight: 650 }}>
+                <Verdict verdict="stop" size={18} />
+                <span>{c.if_not}</span>
+              </Box>
+            )}
+          </Box>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,102 @@
+/** A dial that is heard live: what it shows, a button that takes it, or taking it when it has stood still. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useEffect, useRef, useState } from 'react';
+import { useGauges } from '../../api/gauges';
+import { usePlaceGauge, type Place } from '../../api/queries';
+import type { Units } from '../../api/types';
+import { formatDial } from '../../measure/format';
+
+interface Props {
+  units: Units;
+  place: { where: Place; step?: number; of?: number } | undefined; // of a stand-in
+  at: string; // which reading is wanted; another one means that the dial is moved
+  onCapture: (mm: number) => void;
+}
+
+export function GaugePanel({ units, place, at, onCapture }: Props) {
+  const { gauges, connected } = useGauges();
+  const put = usePlaceGauge();
+  const [name, setName] = useState<string>();
+  const [auto, setAuto] = useState(false);
+  const all = [...gauges.values()];
+  const g = all.find((x) => x.state.name === name) ?? all[0];
+  const reading = g?.reading;
+  // After a capture the dial must move before it may stand still for the next.
+  const armed = useRef(false);
+  useEffect(() => {
+    armed.current = false;
+  }, [at]);
+  useEffect(() => {
+    if (!reading) return;
+    if (!reading.still) armed.current = true;
+    else if (auto && armed.current && g?.state.word === 'live') {
+      armed.current = false;
+      onCapture(reading.mm);
+    }
+  }, [reading, auto, g?.state.word, onCapture]);
+  if (!g) return null;
+  const live = connected && g.state.word === 'live' && reading !== undefined;
+  return (
+    <Box
+      component="section"
+      aria-label={`Gauge ${g.state.name}`}
+      sx={{
+        my: 1.5,
+        p: 1.5,
+        border: '1.5px solid',
+        borderColor: live ? 'text.primary' : 'divider',
+        borderRadius: 1,
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
+        <Box sx={{ minWidth: 150 }}>
+          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+            {g.state.name}
+            {g.state.stand_in && ', a stand-in'}
+          </Box>
+          <Box
+            data-testid="dial"
+            sx={{ fontSize: 30, fontWeight: 700, lineHeight: 1.1, opacity: live ? 1 : 0.4 }}
+          >
+            {reading ? formatDial(reading.mm, units) : '–'}
+          </Box>
+        </Box>
+        <Button variant="contained" disabled={!live} onClick={() => reading && onCapture(reading.mm)}>
+          Capture
+        </Button>
+        {g.state.stand_in && place && (
+          <Button variant="outlined" onClick={() => put.mutate({ name: g.state.name, ...place })}>
+            Put it there
+          </Button>
+        )}
+        {all.length > 1 &&
+          all.map((x) => (
+            <Button
+              key={x.state.name}
+              size="small"
+              aria-pressed={x === g}
+              onClick={() => setName(x.state.name)}
+            >
+              {x.state.name}
+            </Button>
+          ))}
+      </Box>
+      <FormControlLabel
+        control={<Checkbox checked={auto} onChange={(e) => setAuto(e.target.checked)} />}
+        label="Take it when it has stood still for a second"
+      />
+      <Box role="status" sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+        {!connected
+          ? 'Corte does not answer; the page goes on trying. What was captured is kept.'
+          : g.state.word === 'live'
+            ? reading?.still
+              ? 'It stands still.'
+              : 'It moves.'
+            : g.state.text}
+      </Box>
+    </Box>
+  );
+}
