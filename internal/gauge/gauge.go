@@ -74,14 +74,13 @@ type Hub struct {
 }
 
 type gauge struct {
-	state   State
-	last    Reading
-	fresh   bool // not handed out yet
-	anchor  measure.Length
-	since   time.Time // since when it has stood near the anchor
-	lines   int       // since the last garbled one
-	conn    net.Conn
-	garbled int
+	state  State
+	last   Reading
+	fresh  bool // not handed out yet
+	anchor measure.Length
+	since  time.Time // since when it has stood near the anchor
+	lines  int       // since the last garbled one
+	conn   net.Conn
 }
 
 // New makes a hub; Run brings it to life.

@@ -148,7 +148,12 @@ function Plan({ input, result, units }: Omit<Props, 'compare' | 'next'>) {
   );
 }
 
-function Polar({ input, runout, units }: { input: TruingInput; runout: RunOut | undefined; units: Units }) {
+interface PolarProps extends Pick<Props, 'input' | 'units' | 'next'> {
+  runout: RunOut | undefined;
+}
+
+/** The plate's wobble round the arbor: readings, the sway that is in them, and what of it goes with what. */
+function Polar({ input, runout, units, next }: PolarProps) {
   const size = 300;
   const c = size / 2;
   const rounds = [input.first_mm ?? [], input.second_mm ?? []];
