@@ -14,32 +14,28 @@ test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await accessible(page);
 });
 
-test('night, a tablet and a phone', async ({ browser }) => {
-  for (const [width, height] of [
-    [820, 1180],
-    [390, 844],
-  ] as const) {
-    const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'dark' });
-    const page = await context.newPage();
-    for (const address of [
-      '/',
-      '/bench',
-      '/true',
-      '/true/runout',
-      '/rack',
-      '/rack/new',
-      '/rack/files',
-      '/shop',
-    ]) {
-      await page.goto(address);
-      await expect(page.getByRole('heading').first()).toBeVisible();
-      const wide = await page.evaluate(() => document.documentElement.scrollWidth);
-      expect(wide, `${address} at ${width} scrolls sideways`).toBeLessThanOrEqual(width);
-      await accessible(page);
-    }
-    await context.close();
+for (const [name, width, height] of [
+  ['a tablet', 820, 1180],
+  ['a phone', 390, 844],
+] as const) {
+  for (const addresses of [
+    ['/', '/bench', '/true', '/true/runout'],
+    ['/rack', '/rack/new', '/rack/files', '/shop'],
+  ]) {
+    test(`night on ${name}: ${addresses.join(' ')}`, async ({ browser }) => {
+      const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'dark' });
+      const page = await context.newPage();
+      for (const address of addresses) {
+        await page.goto(address);
+        await expect(page.getByRole('heading').first()).toBeVisible();
+        const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+        expect(wide, `${address} scrolls sideways`).toBeLessThanOrEqual(width);
+        await accessible(page);
+      }
+      await context.close();
+    });
   }
-});
+}
 
 test('the contract can be read, and an unknown blade is told so', async ({ page }) => {
   await page.goto('/contract');

@@ -296,6 +296,8 @@ export const useStepMounting = () => {
           body: { step: p.step, answers: p.answers, units: p.units },
         }),
       ),
+    // An answer that was on its way before the step must not undo it.
+    onMutate: () => cache.cancelQueries({ queryKey: ['mounting'] }),
     onSuccess: (m, p) => cache.setQueryData(['mounting', p.id, p.units], m),
     onError: () => cache.invalidateQueries({ queryKey: ['mounting'] }),
   });

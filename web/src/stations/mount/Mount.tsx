@@ -51,6 +51,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
   const open = step.checks.some((c) => m.answers[c.id] !== true) || (step.numbers && diameter === undefined);
   const to = (at: number, answers = m.answers) =>
     move.mutate({ id: m.id, version: m.version, step: at, answers, units });
+  const toBench = () => void go(`/bench${search}`);
   const failed = move.error ?? end.error ?? drop.error;
   return (
     <Box
@@ -140,10 +141,10 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
             sx={{ flex: 1, minHeight: 64, fontSize: 21 }}
             disabled={open || end.isPending}
             onClick={() =>
-              end.mutate(
-                { id: m.id, by: by || undefined, diameter_mm: diameter },
-                { onSuccess: () => void go(`/bench${search}`) },
-              )
+              // Not a callback of the mutation: this page ends with the mounting.
+              void end
+                .mutateAsync({ id: m.id, by: by || undefined, diameter_mm: diameter })
+                .then(toBench, () => undefined)
             }
           >
             It is on
@@ -162,7 +163,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
       <Button
         size="small"
         sx={{ alignSelf: 'center' }}
-        onClick={() => drop.mutate(m.id, { onSuccess: () => void go(`/bench${search}`) })}
+        onClick={() => void drop.mutateAsync(m.id).then(toBench, () => undefined)}
       >
         Give this mounting up
       </Button>
