@@ -1,8 +1,19 @@
 /** What is drawn, held to the numbers that it is drawn from. */
 import { expect, test } from '@playwright/test';
+import type { Blade } from '../web/src/api/types';
+import { matches, type Wanted } from '../web/src/stations/rack/search';
+import { nameOf, placeOf, readNumbers, readSlots, testsOf } from '../web/src/stations/true/tests';
+import { pick } from '../web/src/ui/pick';
 import { bladePath, tipsPath } from '../web/src/drawings/blade';
 import { shortSpecOf, specOf } from '../web/src/drawings/words';
-import { formatRun, formatSetting, formatThin, heightStep, trim } from '../web/src/measure/format';
+import {
+  formatDial,
+  formatRun,
+  formatSetting,
+  formatThin,
+  heightStep,
+  trim,
+} from '../web/src/measure/format';
 
 const rip = { diameter_mm: 254, teeth: 24, hook_deg: 20, gullet_depth_mm: 14 };
 
@@ -58,4 +69,60 @@ test('figures are written as a shop writes them', () => {
   const blade = { teeth: 80, grind: 'HIATB', hook_deg: -2, kerf_mm: 3, make: 'toothed' } as const;
   expect(specOf(blade, 'mm')).toBe('80 high ATB, hook −2°, kerf 3 mm');
   expect(shortSpecOf({ ...blade, grind: undefined, make: 'diamond' })).toBe('diamond wheel');
+});
+
+test('a dial is written as it reads', () => {
+  expect([formatDial(0.0342, 'mm'), formatDial(-0.14, 'mm'), formatDial(0.1524, 'in')]).toEqual([
+    '0.034 mm',
+    '-0.14 mm',
+    '0.006"',
+  ]);
+});
+
+test('a pasted column is read, whatever stands beside its readings', () => {
+  expect(readNumbers('0.5\n0.51\r\n-0.02\n', 'mm')).toEqual([0.5, 0.51, -0.02]);
+  expect(readNumbers('place,first_mm,second_mm\nLeft 1,0.5,\nLeft 2,0.51,\n', 'mm')).toEqual([0.5, 0.51]);
+  expect(readNumbers('1;0.5\n2;0.6', 'mm')).toEqual([0.5, 0.6]);
+  expect(readNumbers('1\t0.02\n2\t0.03', 'in').map((v) => v.toFixed(3))).toEqual(['0.508', '0.762']);
+  expect(readNumbers('nothing of it', 'mm')).toEqual([]);
+  expect(readSlots('10, 11 und 30')).toEqual([9, 10, 29]);
+});
+
+test('nobody loses count, and a stand-in goes where the page says', () => {
+  expect([nameOf('heel', 0, 1, 2), nameOf('runout', 1, 3, 12), nameOf('clearance', 1, 4, 60)]).toEqual([
+    'Rear',
+    'Turned, 90°',
+    'Right 5',
+  ]);
+  expect(placeOf('runout', 1, 3, 12)).toEqual({ where: 'turned', step: 3, of: 12 });
+  expect(placeOf('gauge', 0, 0, 2)).toBeUndefined();
+  expect(testsOf('table')).toContain('heel');
+  expect(testsOf('miter')).not.toContain('heel');
+});
+
+test('a blade is found by what people call it', () => {
+  const blade = {
+    name: 'Plough',
+    hangs: 'table wall, peg 1',
+    note: 'Nobody cuts ply with it.',
+    kept_for: 'rip',
+    make: 'toothed',
+    grind: 'FTG',
+    teeth: 24,
+    diameter_mm: 254,
+    kerf_mm: 3.2,
+    condition: { state: 'fine' },
+  } as Blade;
+  const found = (text: string, more: Partial<Wanted> = {}) =>
+    matches(blade, { text, use: '', state: '', retired: false, ...more });
+  for (const text of ['', 'plough', 'PEG 1', '24 ftg', 'flat ripping', 'nobody ply', '254'])
+    expect(found(text), text).toBe(true);
+  for (const text of ['ploughs', 'peg 2', '24 ATB']) expect(found(text), text).toBe(false);
+  expect(found('plough', { use: 'sheet' })).toBe(false);
+  expect(found('plough', { use: 'rip', state: 'dull' })).toBe(false);
+});
+
+test('a form edits a part of a record, and leaves the rest alone', () => {
+  const from = { name: 'Plough', version: 3, teeth: 24 };
+  expect(pick(from, ['name', 'teeth'] as const)).toEqual({ name: 'Plough', teeth: 24 });
 });

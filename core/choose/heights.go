@@ -147,8 +147,11 @@ func needsBothFaces(j cut.Job, s saw.Saw) bool {
 }
 
 // Settle decides what follows from a job and a saw together: whether the cut
-// has to be made from both faces.
+// has to be made from both faces, and that only a hand-held saw has a bed.
 func Settle(j cut.Job, s saw.Saw) cut.Job {
+	if s.Kind != saw.Circular {
+		j.Bed = cut.Air
+	}
 	j.BothFaces = needsBothFaces(j, s)
 	return j
 }

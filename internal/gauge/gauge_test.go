@@ -126,3 +126,26 @@ func TestBadGauges(t *testing.T) {
 	fmt.Fprintln(conn, "dial 1 0.5 mm")
 	await(t, events, "reading after it came back", func(e gauge.Event) bool { return e.Reading != nil && e.Reading.Value == 0.5 })
 }
+
+// No line, however broken, stops the hub: what follows it is read.
+func FuzzLines(f *testing.F) {
+	for _, s := range []string{"dial 1 0.5 mm", "gauge x stand-in", "\xff\xfe", "dial 18446744073709551615 1e309 in", strings.Repeat("a ", 100)} {
+		f.Add(s)
+	}
+	f.Fuzz(func(t *testing.T, garbage string) {
+		l := listen(t, "127.0.0.1:0")
+		defer l.Close()
+		h := hub(t, l.Addr().String())
+		events, done := h.Watch()
+		defer done()
+		conn, err := l.Accept()
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer conn.Close()
+		fmt.Fprintf(conn, "gauge last\n%s\nlast 1 0.25 mm\n", garbage)
+		await(t, events, "reading after garbage", func(e gauge.Event) bool {
+			return e.Reading != nil && (e.Reading.Name == "last" || strings.Contains(garbage, "\n"))
+		})
+	})
+}

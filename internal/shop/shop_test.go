@@ -24,6 +24,7 @@ func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }
 // A shop in which a test can say a cut on a saw by its kind.
 type floor struct {
 	*shop.Service
+	st    *store.Store
 	id    uuid.UUID
 	saws  map[string]store.Saw
 	blade map[string]store.Blade
@@ -36,7 +37,7 @@ func open(t *testing.T) floor {
 	if err != nil {
 		t.Fatal(err)
 	}
-	f := floor{shop.New(st, time.Now), sh.ID, map[string]store.Saw{}, map[string]store.Blade{}}
+	f := floor{shop.New(st, time.Now), st, sh.ID, map[string]store.Saw{}, map[string]store.Blade{}}
 	saws, err := f.Saws(t.Context(), f.id)
 	if err != nil {
 		t.Fatal(err)

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { useReadLength } from '../../api/queries';
 import type { Units } from '../../api/types';
-import { readNumbers } from './Session';
+import { readNumbers } from './tests';
 
 interface Props {
   label: string;

@@ -19,7 +19,7 @@ import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { GaugePanel } from './GaugePanel';
 import { ReadingEntry } from './ReadingEntry';
-import { nameOf, placeOf, testWords } from './tests';
+import { nameOf, placeOf, readNumbers, readSlots, testWords } from './tests';
 
 export function Session() {
   const { test = '' } = useParams();
@@ -371,31 +371,6 @@ function Page({ test, saw, blades, units, first }: Props) {
 }
 
 type Sizes = Partial<Record<'gap_mm' | 'height_mm' | 'length_mm' | 'wanted_mm' | 'measured_mm', number>>;
-
-/** Teeth as people count them, from 1. */
-const readSlots = (text: string) =>
-  text
-    .split(/[^0-9]+/)
-    .filter(Boolean)
-    .map((t) => Number(t) - 1)
-    .filter((i) => i >= 0);
-
-/** Plain numbers of a pasted or saved column, in the unit that is on. */
-export function readNumbers(text: string, units: Units): number[] {
-  return text
-    .split(/\r?\n/)
-    .flatMap((row) => {
-      const cells = row.split(/[;\t,]/).map((c) => c.trim());
-      const numbers = cells.filter((c) => c !== '' && Number.isFinite(Number(c)));
-      // A row that names its place, or counts, has its reading last.
-      return cells.length > 2
-        ? numbers.slice(-1)
-        : cells.length === 2 && numbers.length === 2
-          ? numbers.slice(-1)
-          : numbers;
-    })
-    .map((c) => Number(c) * (units === 'in' ? 25.4 : 1));
-}
 
 function Readings({
   rounds,

@@ -1,6 +1,6 @@
 /** The guided sessions of True: what each is called, what it reads, and where its dial goes. */
 import type { Place } from '../../api/queries';
-import type { Saw, TruingTest } from '../../api/types';
+import type { Saw, TruingTest, Units } from '../../api/types';
 
 interface Words {
   title: string;
@@ -109,3 +109,28 @@ export function nameOf(test: TruingTest, round: 0 | 1, i: number, n: number): st
       return String(i + 1);
   }
 }
+
+/** Plain numbers of a pasted or saved column, in the unit that is on. */
+export function readNumbers(text: string, units: Units): number[] {
+  return text
+    .split(/\r?\n/)
+    .flatMap((row) => {
+      const cells = row.split(/[;\t,]/).map((c) => c.trim());
+      const numbers = cells.filter((c) => c !== '' && Number.isFinite(Number(c)));
+      // A row that names its place, or counts, has its reading last.
+      return cells.length > 2
+        ? numbers.slice(-1)
+        : cells.length === 2 && numbers.length === 2
+          ? numbers.slice(-1)
+          : numbers;
+    })
+    .map((c) => Number(c) * (units === 'in' ? 25.4 : 1));
+}
+
+/** Teeth as people count them, from 1. */
+export const readSlots = (text: string) =>
+  text
+    .split(/[^0-9]+/)
+    .filter(Boolean)
+    .map((t) => Number(t) - 1)
+    .filter((i) => i >= 0);
