@@ -3,7 +3,9 @@ import { accessible, expect, test } from './test';
 test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await page.goto('/rack');
   await expect(page.getByRole('heading', { name: /Blades, \d+ on the wall/ })).toBeVisible();
-  await expect(page.getByRole('list').first().getByRole('listitem')).toHaveCount(3);
+  await expect(page.getByRole('region', { name: 'Saws' }).getByRole('heading', { level: 3 })).not.toHaveCount(
+    0,
+  );
   await accessible(page);
   await page.getByRole('link', { name: /Rook/ }).click();
   await expect(page.getByText('dull: sharpen it')).toBeVisible();
@@ -155,4 +157,54 @@ test('a wall of two thousand blades is drawn in windows and searched at once', a
   expect(await pegs.count()).toBeLessThan(60);
   await page.getByRole('textbox', { name: 'Find' }).fill('blade 1999');
   await expect(pegs).toHaveCount(1);
+});
+
+test('a saw is put in, held to its own tolerances, and taken out again', async ({ page }) => {
+  await page.goto('/rack/saws/new');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Prompter');
+  await page.getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'circular saw' }).click();
+  await page.getByRole('textbox', { name: 'Blade diameter' }).fill('160');
+  await page.getByRole('textbox', { name: 'Upright' }).fill('95');
+  await expect(page.getByText('more than its radius').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Put it in the shop' })).toBeDisabled();
+  await page.getByRole('textbox', { name: 'Upright' }).fill('55');
+  await page.getByRole('textbox', { name: 'Circuit, V' }).fill('120');
+  await page.getByRole('textbox', { name: 'Breaker, A' }).fill('10');
+  // 0.75 of what the breaker carries is less than the motor gives.
+  await expect(page.getByText('900 W')).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Own tolerances' }).check();
+  await page.getByRole('textbox', { name: 'Run-out, act over, mm' }).fill('0.3');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Put it in the shop' }).click();
+  await page.getByRole('link', { name: 'Prompter' }).click();
+  await expect(page.getByRole('textbox', { name: 'Run-out, act over, mm' })).toHaveValue('0.3');
+  await page.getByRole('button', { name: 'Retire', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Why' }).click();
+  await page.getByRole('option', { name: 'lost' }).click();
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await expect(page.getByRole('heading', { name: 'Rack' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Prompter' })).toHaveCount(0);
+});
+
+test('how the shop works is changed by version, and the second of two is told', async ({ page, request }) => {
+  await page.goto('/shop');
+  const shop = (await (await request.get('/api/v1/shop')).json()) as Record<string, unknown>;
+  const name = page.getByRole('textbox', { name: 'Name' });
+  await expect(name).toHaveValue(String(shop.name));
+  await name.fill('Our own shop');
+  const { change_minutes, height_school, version } = shop;
+  const theirs = await request.put('/api/v1/shop', {
+    data: { name: 'Somebody’s shop', change_minutes, height_school },
+    headers: { 'If-Match': `"${String(version)}"` },
+  });
+  expect(theirs.ok()).toBe(true);
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('table', { name: 'What differs' })).toContainText('Somebody’s shop');
+  await page.getByRole('button', { name: 'Take what is there' }).click();
+  await expect(name).toHaveValue('Somebody’s shop');
+  await name.fill(String(shop.name));
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await expect(page.getByRole('link', { name: /Corte/ })).toContainText(String(shop.name));
 });

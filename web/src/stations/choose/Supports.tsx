@@ -40,7 +40,7 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
         label={label}
         mm={board[key]}
         units={units}
-        onLength={(mm) => setBoard({ ...board, [key]: mm })}
+        onLength={(mm) => setBoard((now) => ({ ...now, [key]: mm }))}
       />
     </Box>
   );

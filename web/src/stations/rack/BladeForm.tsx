@@ -107,7 +107,8 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
   const draft = useBladeDraft({ ...input, name: input.name || 'unnamed' });
   const add = useAddBlade();
   const change = useChangeBlade();
-  const set = (part: Partial<BladeInput>) => setInput({ ...input, ...part });
+  // Readings of several fields may be under way at once; none may undo another.
+  const set = (part: Partial<BladeInput>) => setInput((now) => ({ ...now, ...part }));
   const saving = add.isPending || change.isPending;
   const failed = add.error ?? change.error;
   const stale = failed instanceof ProblemError && failed.status === 412;
@@ -140,7 +141,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       <Typography variant="h1" sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
         {title}
       </Typography>
-      {(stale || (now && now.version !== version)) && (
+      {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
           what="blade"
           mine={input}

@@ -121,7 +121,8 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
   const add = useAddSaw();
   const change = useChangeSaw();
   const retire = useRetireSaw();
-  const set = (part: Partial<SawInput>) => setInput({ ...input, ...part });
+  // Readings of several fields may be under way at once; none may undo another.
+  const set = (part: Partial<SawInput>) => setInput((now) => ({ ...now, ...part }));
   const failed = add.error ?? change.error ?? retire.error;
   const stale = failed instanceof ProblemError && failed.status === 412;
   const refused = draft.error instanceof ProblemError ? draft.error : undefined;
@@ -160,7 +161,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         mm={input.brake[field]}
         units={units}
         live
-        onLength={(mm) => set({ brake: { ...input.brake!, [field]: mm } })}
+        onLength={(mm) => setInput((now) => ({ ...now, brake: now.brake && { ...now.brake, [field]: mm } }))}
         problem={problem(`brake.${field}`)}
       />
     );
@@ -169,7 +170,12 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
       <NumberField
         label={field.endsWith('_mm') ? `${label}, mm` : label}
         value={input.tolerances[field]}
-        onNumber={(v) => set({ tolerances: { ...input.tolerances!, [field]: v ?? 0 } })}
+        onNumber={(v) =>
+          setInput((now) => ({
+            ...now,
+            tolerances: now.tolerances && { ...now.tolerances, [field]: v ?? 0 },
+          }))
+        }
         problem={problem(`tolerances.${field}`)}
       />
     );
@@ -186,7 +192,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
       <Typography variant="h1" sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
         {title}
       </Typography>
-      {(stale || (now && now.version !== version)) && (
+      {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
           what="saw"
           mine={input}
@@ -272,7 +278,9 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
               mm={input.bushings_mm?.[0]}
               units={units}
               live
-              onLength={(mm) => set({ bushings_mm: [mm, ...(input.bushings_mm ?? []).slice(1)] })}
+              onLength={(mm) =>
+                setInput((now) => ({ ...now, bushings_mm: [mm, ...(now.bushings_mm ?? []).slice(1)] }))
+              }
               onClear={() => set({ bushings_mm: [] })}
               problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
               hint="a wider bore it fits"

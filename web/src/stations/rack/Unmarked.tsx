@@ -25,7 +25,7 @@ export function Unmarked({ input, units, onRead }: Props) {
   const [open, setOpen] = useState(false);
   const [read, setRead] = useState<UnmarkedReadings>({});
   const answer = useUnmarked({ ...read, diameter_mm: input.diameter_mm });
-  const set = (part: UnmarkedReadings) => setRead({ ...read, ...part });
+  const set = (part: UnmarkedReadings) => setRead((now) => ({ ...now, ...part }));
   const got = answer.error ? {} : (answer.data ?? {});
   return (
     <Box sx={{ borderTop: '1px solid', borderColor: 'divider', pb: 2 }}>

@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useChangeShop, useShop } from '../../api/queries';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';
@@ -29,23 +28,44 @@ const habits: [number, string, string][] = [
 export function ShopPage() {
   const shop = useShop();
   const { at, now, reopen } = useOpened(shop.data);
+  const [saved, setSaved] = useState(false);
   if (!at) return null;
-  return <Form key={at.version} shop={at} now={now} onReopen={reopen} />;
+  return (
+    <Form
+      key={at.version}
+      shop={at}
+      now={now}
+      onReopen={reopen}
+      saved={saved}
+      onSaved={(s) => {
+        reopen(s);
+        setSaved(true);
+      }}
+    />
+  );
 }
 
 const typed = ['name', 'change_minutes', 'height_school'] as const satisfies (keyof ShopInput)[];
 
-function Form({ shop, now, onReopen }: { shop: Shop; now: Shop | undefined; onReopen: (s: Shop) => void }) {
-  const go = useNavigate();
+interface FormProps {
+  shop: Shop;
+  now: Shop | undefined;
+  saved: boolean;
+  onReopen: (s: Shop) => void;
+  onSaved: (s: Shop) => void;
+}
+
+function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   const [input, setInput] = useState<ShopInput>(pick(shop, typed));
   const [version, setVersion] = useState(shop.version);
   const change = useChangeShop();
-  const set = (part: Partial<ShopInput>) => setInput({ ...input, ...part });
+  // Readings of several fields may be under way at once; none may undo another.
+  const set = (part: Partial<ShopInput>) => setInput((now) => ({ ...now, ...part }));
   const stale = change.error instanceof ProblemError && change.error.status === 412;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
       <Typography variant="h1">How this shop likes to work</Typography>
-      {(stale || (now && now.version !== version)) && (
+      {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
           what="shop"
           mine={input}
@@ -65,7 +85,8 @@ function Form({ shop, now, onReopen }: { shop: Shop; now: Shop | undefined; onRe
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          change.mutate({ version, body: input }, { onSuccess: () => void go(-1) });
+          // Not a callback of the mutation: the form begins anew with what was saved.
+          void change.mutateAsync({ version, body: input }).then(onSaved, () => undefined);
         }}
       >
         <Box sx={{ maxWidth: 420, my: 2 }}>
@@ -103,6 +124,9 @@ function Form({ shop, now, onReopen }: { shop: Shop; now: Shop | undefined; onRe
         >
           Save
         </Button>
+        <Box role="status" sx={{ mt: 1 }}>
+          {saved && !change.isPending && 'Saved.'}
+        </Box>
       </form>
     </Box>
   );

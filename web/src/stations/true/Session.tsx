@@ -135,7 +135,7 @@ function Page({ test, saw, blades, units, first }: Props) {
       mm={sizes[field]}
       units={units}
       live
-      onLength={(mm) => setSizes({ ...sizes, [field]: mm })}
+      onLength={(mm) => setSizes((now) => ({ ...now, [field]: mm }))}
     />
   );
   const other = past.data?.find((r) => String(r.id) === compare);
@@ -238,7 +238,7 @@ function Page({ test, saw, blades, units, first }: Props) {
                 label="Gap, + at the top"
                 unit="mm"
                 value={sizes.gap_mm}
-                onNumber={(gap_mm) => setSizes({ ...sizes, gap_mm })}
+                onNumber={(gap_mm) => setSizes((now) => ({ ...now, gap_mm }))}
               />
             )}
             {test === 'gauge' && size('length_mm', 'Length of the strip')}
