@@ -2,6 +2,7 @@ package choose
 
 import (
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -126,6 +127,31 @@ func TestHardRules(t *testing.T) {
 	}
 	if s := Stops(combo50, request(t, "cherry", cut.Crosscut, cut.Show).Job, braked, measure.Millimetre); len(s) > 0 {
 		t.Errorf("an ordinary blade on an ordinary saw: %v", s)
+	}
+}
+
+// What keeps a blade off a saw can be told before any cut is said; what only a
+// cut forbids does not keep it off.
+func TestMountStopsNeedNoCut(t *testing.T) {
+	strong := combo50
+	strong.Bore, strong.Hook = 25.4, 18
+	for name, tt := range map[string]struct {
+		b     blade.Blade
+		s     saw.Saw
+		rules []Rule
+	}{
+		"an ordinary blade":        {combo50, table, nil},
+		"a blade for acrylic":      {tcg80, table, nil},
+		"a strong hook on a slide": {strong, slider, []Rule{RuleHook}},
+		"a wrong bore":             {strong, table, []Rule{RuleBore}},
+	} {
+		var got []Rule
+		for _, s := range MountStops(tt.b, tt.s, measure.Millimetre) {
+			got = append(got, s.Rule)
+		}
+		if !slices.Equal(got, tt.rules) {
+			t.Errorf("%s is stopped by %v, want %v", name, got, tt.rules)
+		}
 	}
 }
 
