@@ -115,9 +115,20 @@ test('a blade is found by what people call it', () => {
   } as Blade;
   const found = (text: string, more: Partial<Wanted> = {}) =>
     matches(blade, { text, use: '', state: '', retired: false, ...more });
-  for (const text of ['', 'plough', 'PEG 1', '24 ftg', 'flat ripping', 'nobody ply', '254'])
+  for (const text of [
+    '',
+    'plough',
+    'PEG 1',
+    '24 ftg',
+    '24t',
+    'flat ripping',
+    'wall, peg',
+    'nobody ply',
+    '254',
+    '3.2',
+  ])
     expect(found(text), text).toBe(true);
-  for (const text of ['ploughs', 'peg 2', '24 ATB']) expect(found(text), text).toBe(false);
+  for (const text of ['ploughs', 'peg 2', '24 ATB', '25']) expect(found(text), text).toBe(false);
   expect(found('plough', { use: 'sheet' })).toBe(false);
   expect(found('plough', { use: 'rip', state: 'dull' })).toBe(false);
 });

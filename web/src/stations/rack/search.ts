@@ -1,4 +1,8 @@
-/** Finding blades by what people call them: every word must be somewhere in the blade. */
+/**
+ * Finding blades by what people call them: every word must be somewhere in the
+ * blade, and every number must be a whole number of it, so that peg 2 is not
+ * found in 24 teeth.
+ */
 import type { Blade } from '../../api/types';
 import { grindShort, grindWords, makeWords, useWords } from '../../drawings/words';
 
@@ -9,13 +13,17 @@ export interface Wanted {
   retired: boolean;
 }
 
+const number = /^[\d.]+$/;
+/** What stands between words: all but letters, digits and the point inside a number. */
+const between = /[^\p{L}\p{N}.]+|\.(?!\d)/gu;
+
 const texts = new WeakMap<Blade, string>();
 
-/** All that can be said of a blade, in small letters; made once for each. */
+/** All that can be said of a blade, in small letters with a space around each word; made once for each. */
 function textOf(b: Blade): string {
   let t = texts.get(b);
   if (t === undefined) {
-    t = [
+    const said = [
       b.name,
       b.hangs,
       b.note,
@@ -27,6 +35,7 @@ function textOf(b: Blade): string {
     ]
       .join(' ')
       .toLowerCase();
+    t = ` ${said.replace(between, ' ')} `;
     texts.set(b, t);
   }
   return t;
@@ -38,6 +47,6 @@ export function matches(b: Blade, w: Wanted): boolean {
   const t = textOf(b);
   return w.text
     .toLowerCase()
-    .split(/\s+/)
-    .every((word) => t.includes(word));
+    .split(between)
+    .every((word) => t.includes(number.test(word) ? ` ${word} ` : word));
 }
