@@ -90,7 +90,13 @@ export function Files() {
             preview={p}
             name={file.name}
             saving={save.isPending}
-            onSave={() => save.mutate({ format: file.format, text: file.text, digest: p.digest })}
+            onSave={() =>
+              save.mutate(
+                { format: file.format, text: file.text, digest: p.digest },
+                // Most often the rack has changed: what is shown must be what the next Save does.
+                { onError: () => preview.mutate({ format: file.format, text: file.text }) },
+              )
+            }
           />
         )}
       </Box>
