@@ -8,6 +8,8 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   timeout: 90_000,
+  // A loaded machine may stall a page for seconds; what is asserted stays the same.
+  expect: { timeout: 20_000 },
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
