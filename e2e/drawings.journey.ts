@@ -2,7 +2,7 @@
 import { expect, test } from '@playwright/test';
 import type { Blade } from '../web/src/api/types';
 import { matches, type Wanted } from '../web/src/stations/rack/search';
-import { nameOf, placeOf, readNumbers, readSlots, testsOf } from '../web/src/stations/true/tests';
+import { nameOf, placeOf, readNumbers, readRounds, readSlots, testsOf } from '../web/src/stations/true/tests';
 import { pick } from '../web/src/ui/pick';
 import { bladePath, tipsPath } from '../web/src/drawings/blade';
 import { shortSpecOf, specOf } from '../web/src/drawings/words';
@@ -84,7 +84,13 @@ test('a pasted column is read, whatever stands beside its readings', () => {
   expect(readNumbers('place,first_mm,second_mm\nLeft 1,0.5,\nLeft 2,0.51,\n', 'mm')).toEqual([0.5, 0.51]);
   expect(readNumbers('1;0.5\n2;0.6', 'mm')).toEqual([0.5, 0.6]);
   expect(readNumbers('1\t0.02\n2\t0.03', 'in').map((v) => v.toFixed(3))).toEqual(['0.508', '0.762']);
+  expect(readNumbers('1;0,5\n2;-0,6', 'mm')).toEqual([0.5, -0.6]);
+  expect(readNumbers('0,05\n0,06', 'mm')).toEqual([0.05, 0.06]);
+  expect(readNumbers('1,0.5\n2,0.6', 'mm')).toEqual([0.5, 0.6]);
   expect(readNumbers('nothing of it', 'mm')).toEqual([]);
+  const saved = 'place,first_mm,second_mm\nLeft 1,0.5,0.4\nLeft 2,0.51,\n';
+  expect(readRounds(saved, 'in'), 'a saved file says its own unit').toEqual([[0.5, 0.51], [0.4]]);
+  expect(readRounds('0.5\n0.51', 'mm')).toEqual([[0.5, 0.51], []]);
   expect(readSlots('10, 11 und 30')).toEqual([9, 10, 29]);
 });
 

@@ -129,10 +129,21 @@ test('a column of teeth is pasted, the proud one is named, and a slip is asked f
   await expect(page.getByRole('img', { name: 'Left side: 60 teeth, poor, 1 standing out' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Compare with' }).click();
   await page.getByRole('option', { name: /Quill/ }).first().click();
+  const figures = page.getByRole('table', { name: 'Side clearance in figures' });
+  await expect(figures.getByRole('columnheader')).toHaveText([
+    'Left',
+    /^Quill, .*, left$/,
+    /^Quill, .*, right$/,
+  ]);
+  await expect(figures.getByRole('row', { name: 'Least to most' })).toContainText('0.094 mm');
   await accessible(page);
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as CSV' }).click();
-  expect((await saved).suggestedFilename()).toBe('clearance.csv');
+  const file = await saved;
+  expect(file.suggestedFilename()).toBe('clearance.csv');
+  await page.getByRole('button', { name: 'Measure again' }).click();
+  await page.getByLabel('Readings file').setInputFiles(await file.path());
+  await expect(found, 'a file that was saved comes back the same').toContainText('Tooth 23 stands out');
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('textbox', { name: 'Reading: Left 58' }).fill('9.5');
   await page.keyboard.press('Enter');

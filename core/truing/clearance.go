@@ -21,12 +21,15 @@ var gradeNames = [...]string{"excellent", "good", "poor", "reject"}
 
 func (g Grade) String() string { return gradeNames[g] }
 
+// goodUpTo is the greatest spread that is still good.
+const goodUpTo = measure.Length(0.05)
+
 // gradeOf judges a spread (craft section 10).
 func gradeOf(spread measure.Length) Grade {
 	switch {
 	case spread <= 0.015:
 		return Excellent
-	case spread <= 0.05:
+	case spread <= goodUpTo:
 		return Good
 	case spread <= 0.12:
 		return Poor

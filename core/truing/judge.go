@@ -22,6 +22,27 @@ type Tolerances struct {
 // Usual are the tolerances of a shop that has not set its own.
 var Usual = Tolerances{HeelAim: 0.05, HeelAct: 0.1, FenceOpen: 0.1, RunOutAim: 0.08, RunOutAct: 0.15, TiltDeg: 0.1, GaugeDeg: 0.05}
 
+// Band is the least and the greatest figure of a test that is held good, in
+// the test's own unit: mm, or degrees for tilt and gauge. Side clearance is
+// graded alike on every saw.
+func (t Tolerances) Band(test string) (low, high float64) {
+	switch test {
+	case "heel":
+		return -t.HeelAct.Mm(), t.HeelAct.Mm()
+	case "fence":
+		return -closingNoise.Mm(), t.FenceOpen.Mm()
+	case "runout":
+		return 0, t.RunOutAct.Mm()
+	case "tilt":
+		return -t.TiltDeg, t.TiltDeg
+	case "gauge":
+		return -t.GaugeDeg, t.GaugeDeg
+	case "clearance":
+		return 0, goodUpTo.Mm()
+	}
+	return 0, 0
+}
+
 // A Finding is what readings come to: a word, what it means, and what to do.
 type Finding struct {
 	Verdict verdict.Verdict

@@ -151,3 +151,30 @@ func TestBadReadingsAreNamed(t *testing.T) {
 }
 
 func second[T any](_ T, err error) error { return err }
+
+// What is drawn as good over time is what a finding is clear within; heel and
+// run-out have an aim inside it.
+func TestBandIsThatOfTheFindings(t *testing.T) {
+	own := Tolerances{HeelAim: 0.02, HeelAct: 0.2, FenceOpen: 0.05, RunOutAim: 0.02, RunOutAct: 0.3, TiltDeg: 0.4, GaugeDeg: 0.3}
+	judge := map[string]func(Tolerances, float64) verdict.Verdict{
+		"fence": func(held Tolerances, v float64) verdict.Verdict {
+			return Fence{Open: measure.Length(v)}.Judge(held, measure.Millimetre).Verdict
+		},
+		"tilt":  func(held Tolerances, v float64) verdict.Verdict { return JudgeTilt(v, held).Verdict },
+		"gauge": func(held Tolerances, v float64) verdict.Verdict { return Gauge{AngleDeg: v}.Judge(held).Verdict },
+	}
+	for test, verdictOf := range judge {
+		for _, held := range []Tolerances{Usual, own} {
+			low, high := held.Band(test)
+			if verdictOf(held, low*0.99) != verdict.Clear || verdictOf(held, high*0.99) != verdict.Clear {
+				t.Errorf("%s: what lies in %v to %v is not clear", test, low, high)
+			}
+			if verdictOf(held, low*1.01) == verdict.Clear || verdictOf(held, high*1.01) == verdict.Clear {
+				t.Errorf("%s: what lies outside of %v to %v is clear", test, low, high)
+			}
+		}
+	}
+	if low, high := own.Band("heel"); low != -0.2 || high != 0.2 {
+		t.Errorf("heel: %v to %v", low, high)
+	}
+}

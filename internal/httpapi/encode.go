@@ -219,14 +219,15 @@ func withProfile(out contract.Blade, b store.Blade) contract.Blade {
 const profilePoints = 33
 
 func encodeSaw(w store.Saw) contract.Saw {
+	record := rackfile.RecordOfSaw(w)
 	out := contract.Saw{
 		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter.Mm(),
 		LeastMm: positive(w.Least.Mm()), ArborMm: w.Arbor.Mm(), BushingsMm: make([]float64, len(w.Bushings)), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
-		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), Brake: rackfile.RecordOfSaw(w).Brake, DadoSets: w.DadoSets,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), Brake: record.Brake, DadoSets: w.DadoSets,
 		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
 		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
 		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead.Mm()),
-		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), Tolerances: rackfile.RecordOfSaw(w).Tolerances,
+		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
 		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	for i, b := range w.Bushings {

@@ -279,13 +279,13 @@ func orNone(s []string) []string {
 	return s
 }
 
-func encodeRecord(e store.Entry) (contract.TruingRecord, error) {
+func encodeRecord(e shop.PastTruing) (contract.TruingRecord, error) {
 	var d store.TruingDetail
 	if err := json.Unmarshal(e.Detail, &d); err != nil {
 		return contract.TruingRecord{}, err
 	}
 	out := contract.TruingRecord{ID: e.ID, At: e.At, By: text(e.By), Note: text(e.Note), Test: contract.TruingTest(e.Kind), SawID: e.Saw,
-		BladeID: e.Blade, Figure: d.Figure, FigureUnit: contract.TruingRecordFigureUnit(d.Unit), Verdict: contract.Verdict(d.Verdict)}
+		BladeID: e.Blade, Figure: d.Figure, FigureUnit: contract.TruingRecordFigureUnit(d.Unit), Low: e.Low, High: e.High, Verdict: contract.Verdict(d.Verdict)}
 	err := json.Unmarshal(d.Input, &out.Input)
 	return out, err
 }

@@ -104,7 +104,7 @@ func TestTruingReachesThePlanAndTheBench(t *testing.T) {
 		}
 		return decode(t, w)
 	}
-	if rec := save("heel", 0); rec["verdict"] != "clear" || rec["input"].(obj)["span_mm"] != 220.0 {
+	if rec := save("heel", 0); rec["verdict"] != "clear" || rec["input"].(obj)["span_mm"] != 220.0 || rec["high"] != 0.1 {
 		t.Errorf("the record: %v", rec)
 	}
 	save("fence", 0)

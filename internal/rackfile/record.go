@@ -102,6 +102,12 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 	return w, nil
 }
 
+// RecordOfTolerances writes what a saw is held to.
+func RecordOfTolerances(t truing.Tolerances) contract.Tolerances {
+	return contract.Tolerances{HeelAimMm: t.HeelAim.Mm(), HeelActMm: t.HeelAct.Mm(), FenceOpenMm: t.FenceOpen.Mm(),
+		RunoutAimMm: t.RunOutAim.Mm(), RunoutActMm: t.RunOutAct.Mm(), TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
+}
+
 // RecordOfSaw is the inverse of SawOf.
 func RecordOfSaw(w store.Saw) contract.SawInput {
 	out := contract.SawInput{
@@ -117,8 +123,7 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 		out.Thread = ptr(contract.SawInputThread(w.Thread.String()))
 	}
 	if t := w.Tolerances; t != nil {
-		out.Tolerances = &contract.Tolerances{HeelAimMm: t.HeelAim.Mm(), HeelActMm: t.HeelAct.Mm(), FenceOpenMm: t.FenceOpen.Mm(),
-			RunoutAimMm: t.RunOutAim.Mm(), RunoutActMm: t.RunOutAct.Mm(), TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
+		out.Tolerances = ptr(RecordOfTolerances(*t))
 	}
 	if len(w.Bushings) > 0 {
 		all := make([]float64, len(w.Bushings))

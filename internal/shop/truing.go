@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -46,6 +47,7 @@ type Truing struct {
 	Left, Right   *truing.Clearance
 	MarksApart    measure.Length
 	First, Second []int // doubtful readings
+	Saw           store.Saw
 }
 
 // usualFeed is the feed at which marks on a wall are told, where no cut is at
@@ -63,11 +65,8 @@ func (s *Service) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u meas
 	} else if r.Test != "clearance" && r.Test != "runout" {
 		return Truing{}, invalid("saw_id", "say which saw was measured")
 	}
-	t := truing.Usual
-	if w.Tolerances != nil {
-		t = *w.Tolerances
-	}
-	out, err := workOut(r, w.Saw, t, u)
+	out, err := workOut(r, w.Saw, w.HeldTo(), u)
+	out.Saw = w
 	var te *truing.Error
 	if errors.As(err, &te) {
 		return out, invalid(te.Field, "%s", te.Reason)
@@ -180,20 +179,20 @@ func prefixed(p string, says []string) []string {
 
 // SaveTruing logs a session, once for its key. input is what was sent, kept
 // whole so that it can be worked out anew.
-func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r Reading, input []byte, u measure.Unit) (store.Entry, error) {
+func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r Reading, input []byte, u measure.Unit) (PastTruing, error) {
 	if r.Test == "width" || r.Test == "depth" {
-		return store.Entry{}, invalid("test", "an adjustment is not kept; it is done")
+		return PastTruing{}, invalid("test", "an adjustment is not kept; it is done")
 	}
 	if r.Test == "clearance" && r.Blade == nil {
-		return store.Entry{}, invalid("blade_id", "say which blade was measured")
+		return PastTruing{}, invalid("blade_id", "say which blade was measured")
 	}
 	t, err := s.WorkOut(ctx, shop, r, u)
 	if err != nil {
-		return store.Entry{}, err
+		return PastTruing{}, err
 	}
 	if r.Blade != nil {
 		if _, err := s.st.Blade(ctx, shop, *r.Blade); err != nil {
-			return store.Entry{}, missing(err, "blade_id", "blade")
+			return PastTruing{}, missing(err, "blade_id", "blade")
 		}
 	}
 	d := store.TruingDetail{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
@@ -207,20 +206,49 @@ func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r 
 	}
 	raw, err := json.Marshal(d)
 	if err != nil {
-		return store.Entry{}, err
+		return PastTruing{}, err
 	}
 	digest := sha256.Sum256(input)
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
 	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e, keep)
 	if errors.Is(err, store.ErrKeyReused) {
-		return out, &Error{Conflict, "Idempotency-Key", "this key was sent before with other readings; send a new session with a new key"}
+		return PastTruing{}, &Error{Conflict, "Idempotency-Key", "this key was sent before with other readings; send a new session with a new key"}
 	}
-	return out, err
+	return past(out, t.Saw), err
+}
+
+// A PastTruing is one of the log, with the band that its figure is held to now.
+type PastTruing struct {
+	store.Entry
+	Low, High float64
 }
 
 // Truings lists what was measured before, newest first.
-func (s *Service) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUID, test string, limit int) ([]store.Entry, error) {
-	return s.st.Truings(ctx, shop, saw, blade, test, limit)
+func (s *Service) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUID, test string, limit int) ([]PastTruing, error) {
+	rows, err := s.st.Truings(ctx, shop, saw, blade, test, limit)
+	if err != nil {
+		return nil, err
+	}
+	saws, err := s.st.Saws(ctx, shop)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]PastTruing, len(rows))
+	for i, e := range rows {
+		var w store.Saw // a retired saw is held to what is usual
+		if e.Saw != nil {
+			if k := slices.IndexFunc(saws, func(w store.Saw) bool { return w.ID == *e.Saw }); k >= 0 {
+				w = saws[k]
+			}
+		}
+		out[i] = past(e, w)
+	}
+	return out, nil
+}
+
+func past(e store.Entry, w store.Saw) PastTruing {
+	low, high := w.HeldTo().Band(string(e.Kind))
+	return PastTruing{e, low, high}
 }
 
 // MoveSaw logs that a saw was moved or bumped, once for its key.

@@ -39,6 +39,14 @@ type Saw struct {
 	Retired       *Retired
 }
 
+// HeldTo is what the saw is held to: its own tolerances, or the usual ones.
+func (w Saw) HeldTo() truing.Tolerances {
+	if w.Tolerances != nil {
+		return *w.Tolerances
+	}
+	return truing.Usual
+}
+
 // Retired says when and why something was taken out of use.
 type Retired struct {
 	At     time.Time

@@ -1680,6 +1680,7 @@ export interface components {
             to_bolt_mm?: number;
             tolerances?: components["schemas"]["Tolerances"];
             note: string;
+            held_to: components["schemas"]["Tolerances"];
             /** Format: uuid */
             id: string;
             /** @description Its ETag. */
@@ -1931,6 +1932,16 @@ export interface components {
             figure: number;
             /** @enum {string} */
             figure_unit: "mm" | "deg";
+            /**
+             * Format: double
+             * @description Least figure that is held good now, in its unit.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Greatest figure that is held good now.
+             */
+            high: number;
             verdict: components["schemas"]["Verdict"];
             input: components["schemas"]["TruingInput"];
         };

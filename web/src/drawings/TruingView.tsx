@@ -9,55 +9,51 @@ interface Props {
   input: TruingInput;
   result: TruingResult | undefined;
   units: Units;
+  fromAbove?: boolean; // the blade comes from above the work
   compare?: TruingInput; // another session's readings, drawn beside
   next?: { round: 0 | 1; step: number; of: number }; // where the dial goes now
 }
 
-export function TruingView({ input, result, units, compare, next }: Props) {
+export function TruingView({ input, result, units, fromAbove, compare, next }: Props) {
   switch (input.test) {
     case 'heel':
     case 'fence':
       return <Plan input={input} result={result} units={units} />;
     case 'runout':
       return <Polar input={input} runout={result?.runout} units={units} next={next} />;
-    case 'clearance':
+    case 'clearance': {
+      const sides = [
+        { name: 'Left side', readings: input.first_mm, other: compare?.first_mm, found: result?.left },
+        { name: 'Right side', readings: input.second_mm, other: compare?.second_mm, found: result?.right },
+      ];
       return (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
-          <Ring
-            name="Left side"
-            readings={input.first_mm ?? []}
-            other={compare?.first_mm}
-            slots={input.slots ?? []}
-            found={result?.left}
-            units={units}
-            next={next?.round === 0 ? next : undefined}
-          />
-          {((input.second_mm?.length ?? 0) > 0 || next?.round === 1) && (
-            <Ring
-              name="Right side"
-              readings={input.second_mm ?? []}
-              other={compare?.second_mm}
-              slots={input.slots ?? []}
-              found={result?.right}
-              units={units}
-              next={next?.round === 1 ? next : undefined}
-            />
-          )}
+          {sides.map((side, round) => {
+            const at = next?.round === round ? next : undefined;
+            return round === 0 || side.readings?.length || at ? (
+              <Ring key={side.name} {...side} slots={input.slots ?? []} units={units} next={at} />
+            ) : null;
+          })}
         </Box>
       );
+    }
     case 'tilt':
       return <TiltView deg={result?.figure ?? 0} top={(input.gap_mm ?? 0) >= 0} />;
     case 'gauge':
       return <GaugeView figure={result?.figure ?? 0} />;
-    default:
-      return null;
+    case 'width':
+      return <WidthView over={(input.measured_mm ?? 0) - (input.wanted_mm ?? 0)} />;
+    case 'depth':
+      return (
+        <DepthView over={(input.measured_mm ?? 0) - (input.wanted_mm ?? 0)} fromAbove={fromAbove ?? false} />
+      );
   }
 }
 
 /** How much larger than life an error is drawn. */
 const LARGER = 150;
 
-function Plan({ input, result, units }: Omit<Props, 'compare' | 'next'>) {
+function Plan({ input, result, units }: Omit<Props, 'compare' | 'next' | 'fromAbove'>) {
   const [w, h] = [420, 300];
   const span = 190;
   const mid = h / 2;
@@ -237,7 +233,7 @@ function Polar({ input, runout, units, next }: PolarProps) {
 
 interface RingProps {
   name: string;
-  readings: number[];
+  readings?: number[];
   other?: number[];
   slots: number[];
   found: Clearance | undefined;
@@ -251,7 +247,7 @@ const Dial = ({ at: [x, y] }: { at: readonly [number, number] }) => (
 );
 
 /** Side clearance of every tooth of one side round the rim, the proud ones named. */
-function Ring({ name, readings, other, slots, found, units, next }: RingProps) {
+function Ring({ name, readings = [], other, slots, found, units, next }: RingProps) {
   const size = 320;
   const c = size / 2;
   const mid = found?.median_mm ?? readings[0] ?? 0;
@@ -385,6 +381,105 @@ function GaugeView({ figure }: { figure: number }) {
       </Label>
       <Label x={300} y={154} size={14}>
         cut last
+      </Label>
+    </svg>
+  );
+}
+
+/** How a size that is off is drawn: much larger than life, within bounds. */
+const off = (mm: number) => Math.max(-42, Math.min(42, mm * 60));
+
+/** An arrow from one place to the other along x. */
+const arrow = (from: number, to: number, y: number) => {
+  const back = from < to ? -7 : 7;
+  return `M${from} ${y}H${to}M${to + back} ${y - 5}L${to} ${y}L${to + back} ${y + 5}`;
+};
+
+/** The test piece between blade and fence, and where the fence goes. */
+function WidthView({ over }: { over: number }) {
+  const [blade, wanted, top, low] = [80, 240, 50, 150];
+  const now = wanted + off(over);
+  return (
+    <svg
+      width={360}
+      height={200}
+      viewBox="0 0 360 200"
+      style={{ maxWidth: '100%', height: 'auto' }}
+      role="img"
+      aria-label={
+        over === 0
+          ? 'The test piece between blade and fence; measure its width with a caliper'
+          : `The piece is too ${over > 0 ? 'wide' : 'narrow'}: the fence goes ${over > 0 ? 'toward' : 'away from'} the blade`
+      }
+    >
+      <rect x={blade} y={top} width={now - blade} height={low - top} fill={ink.wood} stroke={ink.ink} />
+      <path d={`M${blade - 5} ${top - 14}V${low + 14}`} stroke={ink.steel} strokeWidth={8} />
+      <rect x={now} y={top - 20} width={26} height={low - top + 40} fill={ink.sheet} stroke={ink.ink} />
+      <path
+        d={`M${wanted} ${top - 24}V${low + 24}`}
+        stroke={ink.accent}
+        strokeDasharray="5 4"
+        strokeWidth={2}
+      />
+      <path
+        d={`${arrow(blade + 60, blade, 100)}${arrow(now - 60, now, 100)}`}
+        fill="none"
+        stroke={ink.ink}
+        strokeWidth={1.6}
+      />
+      <Label x={(blade + now) / 2} y={100} size={14}>
+        measured
+      </Label>
+      {over !== 0 && (
+        <path d={arrow(now, wanted, low + 12)} fill="none" stroke={ink.accent} strokeWidth={3} />
+      )}
+      <Label x={blade - 5} y={18} size={13}>
+        blade
+      </Label>
+      <Label x={now + 13} y={18} size={13}>
+        fence
+      </Label>
+      <Label x={wanted} y={190} size={13}>
+        wanted
+      </Label>
+    </svg>
+  );
+}
+
+/** The test groove, and how deep it was to be. */
+function DepthView({ over, fromAbove }: { over: number; fromAbove: boolean }) {
+  const [top, low, deep] = [40, 150, 60];
+  const face = fromAbove ? top : low;
+  const inward = fromAbove ? 1 : -1;
+  const wanted = face + inward * deep;
+  const now = wanted + inward * off(over) * 0.5;
+  return (
+    <svg
+      width={360}
+      height={200}
+      viewBox="0 0 360 200"
+      style={{ maxWidth: '100%', height: 'auto' }}
+      role="img"
+      aria-label={
+        over === 0
+          ? 'The test groove from its end; measure its depth'
+          : `The groove is too ${over > 0 ? 'deep' : 'shallow'}`
+      }
+    >
+      <path
+        d={`M40 ${face}H150V${now}H200V${face}H320V${fromAbove ? low : top}H40Z`}
+        fill={ink.wood}
+        stroke={ink.ink}
+        strokeWidth={1.6}
+      />
+      <path d={`M20 ${low + 2}H340`} stroke={ink.ink} strokeWidth={3} />
+      <path d={`M120 ${wanted}H230`} stroke={ink.accent} strokeWidth={2} strokeDasharray="5 4" />
+      <Label x={262} y={wanted} size={13}>
+        wanted
+      </Label>
+      <path d={`M175 ${face}V${now}`} stroke={ink.ink} strokeWidth={1.4} />
+      <Label x={175} y={face - inward * 16} size={13}>
+        measured
       </Label>
     </svg>
   );

@@ -72,6 +72,16 @@ export const supportWords = {
   spare: 'of no account',
 } as const;
 
+export const directionWords = { rip: 'Rip', crosscut: 'Crosscut', sheet: 'Cut sheet of' } as const;
+
+export const formWords = {
+  through: 'right through',
+  groove: 'as a groove',
+  rabbet: 'as a rabbet',
+  cheek: 'as a tenon cheek',
+  fold: 'as a kerf to fold along',
+} as const;
+
 type Spec = Pick<Blade, 'teeth' | 'grind' | 'hook_deg' | 'kerf_mm' | 'make'>;
 
 const sign = (deg: number) => (deg > 0 ? `+${deg}` : deg < 0 ? `−${-deg}` : '0');

@@ -53,6 +53,13 @@ export function formatThin(mm: number, units: Units): string {
 export const formatDial = (mm: number, units: Units): string =>
   units === 'mm' ? `${trim(mm, 3)} mm` : `${trim(mm / MM_PER_INCH, 4)}"`;
 
+/** What a truing came to, in its own unit. */
+export const formatFigure = (figure: number, unit: 'mm' | 'deg', units: Units): string =>
+  unit === 'deg' ? `${trim(figure, 3)}°` : formatDial(figure, units);
+
+/** A share, in whole hundredths. */
+export const percent = (x: number) => `${trim(100 * x, 0)} %`;
+
 /** Metres of cut, or feet. */
 export function formatRun(metres: number, units: Units): string {
   return units === 'mm' ? `${trim(metres, metres < 10 ? 1 : 0)} m` : `${trim(metres / 0.3048, 0)} ft`;

@@ -2,7 +2,7 @@
 import Box from '@mui/material/Box';
 import type { LogEntry, Units } from '../api/types';
 import { retiredWords } from '../drawings/words';
-import { formatDial, formatLength, formatRun, formatSetting, trim } from '../measure/format';
+import { formatFigure, formatLength, formatRun, formatSetting, trim } from '../measure/format';
 
 const day = new Intl.DateTimeFormat(undefined, {
   day: 'numeric',
@@ -98,8 +98,6 @@ function what(e: LogEntry, units: Units) {
     case 'moved':
       return `${e.saw_name ?? 'The saw'} was moved or bumped.`;
     default:
-      return `${truingWords[e.kind]}${on}: ${
-        e.figure_unit === 'deg' ? `${trim(e.figure ?? 0, 2)}°` : formatDial(e.figure ?? 0, units)
-      }, ${e.verdict ?? ''}.`;
+      return `${truingWords[e.kind]}${on}: ${formatFigure(e.figure ?? 0, e.figure_unit ?? 'mm', units)}, ${e.verdict ?? ''}.`;
   }
 }

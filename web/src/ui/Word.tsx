@@ -131,6 +131,44 @@ const pick = {
   borderRadius: 1,
 };
 
+interface PopoverProps {
+  label: string;
+  wrong?: boolean;
+  said: string; // the word in the sentence
+  onOpen?: () => void;
+  children: (close: () => void) => ReactNode;
+}
+
+/** A word that opens a small sheet. */
+function PopoverWord({ label, wrong, said, onOpen, children }: PopoverProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const close = () => setAnchor(null);
+  return (
+    <>
+      <WordButton
+        label={label}
+        wrong={wrong}
+        open={anchor !== null}
+        onClick={(e) => {
+          onOpen?.();
+          setAnchor(e.currentTarget);
+        }}
+      >
+        {said}
+      </WordButton>
+      <Popover
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={close}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': label } as object }}
+      >
+        <Box sx={{ p: 2, width: 296 }}>{children(close)}</Box>
+      </Popover>
+    </>
+  );
+}
+
 interface AngleProps {
   label: string;
   deg: number;
@@ -145,65 +183,53 @@ interface AngleProps {
 
 /** A word for an angle: square, or so many degrees. */
 export function AngleWord({ label, deg, most, picks, square, turned, onChoose, wrong, problem }: AngleProps) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [text, setText] = useState('');
-  const close = () => setAnchor(null);
   const typed = Number(text.replace(',', '.').replace('°', ''));
   const bad =
     text !== '' && !(typed >= 0 && typed <= most) ? `Degrees from square, 0 to ${most}.` : undefined;
-  const choose = (v: number) => {
-    close();
-    onChoose(v);
-  };
   return (
-    <>
-      <WordButton
-        label={label}
-        wrong={wrong}
-        open={anchor !== null}
-        onClick={(e) => {
-          setText('');
-          setAnchor(e.currentTarget);
-        }}
-      >
-        {deg > 0 ? `${turned} ${deg}°` : square}
-      </WordButton>
-      <Popover
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={close}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': label } as object }}
-      >
-        <Box sx={{ p: 2, width: 296 }}>
-          <TextField
-            label={`${label}, degrees`}
-            value={text}
-            placeholder={String(deg)}
-            autoFocus
-            fullWidth
-            size="small"
-            autoComplete="off"
-            error={bad !== undefined || problem !== undefined}
-            helperText={bad ?? problem ?? 'From square'}
-            onChange={(e) => setText(e.target.value)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter' && text !== '' && !bad) choose(typed);
-            }}
-            slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
-          />
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
-            {picks
-              .filter((p) => p <= most)
-              .map((p) => (
-                <ButtonBase key={p} onClick={() => choose(p)} sx={pick}>
-                  {p === 0 ? square : `${p}°`}
-                </ButtonBase>
-              ))}
-          </Box>
-        </Box>
-      </Popover>
-    </>
+    <PopoverWord
+      label={label}
+      wrong={wrong}
+      said={deg > 0 ? `${turned} ${deg}°` : square}
+      onOpen={() => setText('')}
+    >
+      {(close) => {
+        const choose = (v: number) => {
+          close();
+          onChoose(v);
+        };
+        return (
+          <>
+            <TextField
+              label={`${label}, degrees`}
+              value={text}
+              placeholder={String(deg)}
+              autoFocus
+              fullWidth
+              size="small"
+              autoComplete="off"
+              error={bad !== undefined || problem !== undefined}
+              helperText={bad ?? problem ?? 'From square'}
+              onChange={(e) => setText(e.target.value)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' && text !== '' && !bad) choose(typed);
+              }}
+              slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
+            />
+            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
+              {picks
+                .filter((p) => p <= most)
+                .map((p) => (
+                  <ButtonBase key={p} onClick={() => choose(p)} sx={pick}>
+                    {p === 0 ? square : `${p}°`}
+                  </ButtonBase>
+                ))}
+            </Box>
+          </>
+        );
+      }}
+    </PopoverWord>
   );
 }
 
@@ -219,26 +245,14 @@ interface LengthProps {
 }
 
 export function LengthWord({ label, mm, units, picks, onChoose, unsaid, wrong, problem }: LengthProps) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const close = () => setAnchor(null);
   return (
-    <>
-      <WordButton
-        label={label}
-        wrong={wrong}
-        open={anchor !== null}
-        onClick={(e) => setAnchor(e.currentTarget)}
-      >
-        {mm === undefined ? (unsaid ?? '') : formatLength(mm, units)}
-      </WordButton>
-      <Popover
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={close}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': label } as object }}
-      >
-        <Box sx={{ p: 2, width: 296 }}>
+    <PopoverWord
+      label={label}
+      wrong={wrong}
+      said={mm === undefined ? (unsaid ?? '') : formatLength(mm, units)}
+    >
+      {(close) => (
+        <>
           <LengthField
             label={label}
             mm={mm}
@@ -276,9 +290,9 @@ export function LengthWord({ label, mm, units, picks, onChoose, unsaid, wrong, p
               </ButtonBase>
             )}
           </Box>
-        </Box>
-      </Popover>
-    </>
+        </>
+      )}
+    </PopoverWord>
   );
 }
 

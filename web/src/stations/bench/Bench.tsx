@@ -12,7 +12,7 @@ import type { BenchSaw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { specOf } from '../../drawings/words';
-import { formatDial, trim } from '../../measure/format';
+import { formatFigure } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
 import { Entry } from '../../ui/Entry';
 import { Verdict } from '../../ui/Verdict';
@@ -148,7 +148,7 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
                 {testWords[t.test].title}
               </Box>
               <Box component="dd" sx={{ m: 0, textAlign: 'right' }}>
-                {t.figure_unit === 'deg' ? `${trim(t.figure ?? 0, 2)}°` : formatDial(t.figure ?? 0, units)}
+                {formatFigure(t.figure ?? 0, t.figure_unit ?? 'mm', units)}
                 {', '}
                 {t.at && new Date(t.at).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}
               </Box>
@@ -167,7 +167,7 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
   );
 }
 
-/** Which blade goes on: those whose size is the saw's; the server has the last word. */
+/** Which blade goes on; one that may not is refused with the rule that stops it. */
 function MountMenu({
   saw,
   sawName,

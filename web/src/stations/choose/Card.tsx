@@ -10,7 +10,7 @@ import type { Cut, Material, Saw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { SideView } from '../../drawings/SideView';
-import { specOf, supportWords } from '../../drawings/words';
+import { directionWords, formWords, specOf, supportWords } from '../../drawings/words';
 import { formatLength, formatSetting, trim } from '../../measure/format';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { useCut } from './cut';
@@ -132,19 +132,10 @@ function Big({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-const verbs = { rip: 'Rip', crosscut: 'Crosscut', sheet: 'Cut sheet of' } as const;
-const formWords = {
-  through: 'right through',
-  groove: 'as a groove',
-  rabbet: 'as a rabbet',
-  cheek: 'as a tenon cheek',
-  fold: 'as a kerf to fold along',
-} as const;
-
 /** The cut as a plain sentence. */
 function said(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
   const parts = [
-    `${verbs[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
+    `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
     `${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
     formWords[cut.form ?? 'through'] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : ''),
     cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',

@@ -7,7 +7,7 @@ import { useComparison } from '../../api/queries';
 import type { Blade, Compared, Cut, Face, Pin, Setting, Units } from '../../api/types';
 import { cutFace } from '../../app/theme';
 import { supportWords } from '../../drawings/words';
-import { formatSetting, trim } from '../../measure/format';
+import { formatSetting, percent, trim } from '../../measure/format';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 
@@ -19,8 +19,7 @@ interface Props {
   onUnpin: (i: number) => void;
 }
 
-const pct = (x: number) => `${trim(100 * x, 0)} %`;
-const face = (f: Face) => (f.matters ? pct(f.of_limit) : 'does not count');
+const face = (f: Face) => (f.matters ? percent(f.of_limit) : 'does not count');
 
 export function Compare({ cut, pins, blades, units, onUnpin }: Props) {
   const compared = useComparison(cut, pins, units);
@@ -30,7 +29,7 @@ export function Compare({ cut, pins, blades, units, onUnpin }: Props) {
     ['Height or depth', (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : 'a chop')],
     ['Feed', (s) => `${trim(units === 'mm' ? s.sec_per_300mm : s.sec_per_foot, 1)} s`],
     ['Window', (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
-    ['Motor load', (s) => pct(s.load)],
+    ['Motor load', (s) => percent(s.load)],
     ['Scorch', (s) => (s.burn < 0.005 ? '<1 in 100' : `${trim(100 * s.burn, 0)} in 100`)],
     ['Exit face', (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`],
     ['End', (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],

@@ -1,8 +1,8 @@
 /** The cut as a sentence whose words are its controls. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Bed, Cut, Direction, Finish, Form, Material, Saw, Support, Units } from '../../api/types';
-import { supportWords } from '../../drawings/words';
+import type { Bed, Cut, Finish, Form, Material, Saw, Support, Units } from '../../api/types';
+import { directionWords, formWords, supportWords } from '../../drawings/words';
 import { AngleWord, ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
 
 interface Props {
@@ -17,7 +17,6 @@ interface Props {
   onChange: (part: Partial<Cut>) => void;
 }
 
-const directions: Record<Direction, string> = { rip: 'Rip', crosscut: 'Crosscut', sheet: 'Cut sheet of' };
 const finishes: Choice<Finish>[] = [
   { value: 'rough', name: 'rough: cut or planed again' },
   { value: 'hidden', name: 'hidden: glued up or out of sight' },
@@ -30,13 +29,7 @@ const finishWord: Record<Finish, string> = {
   show: 'show face',
   fine: 'fine face',
 };
-const forms: Choice<Form>[] = [
-  { value: 'through', name: 'right through' },
-  { value: 'groove', name: 'as a groove' },
-  { value: 'rabbet', name: 'as a rabbet' },
-  { value: 'cheek', name: 'as a tenon cheek' },
-  { value: 'fold', name: 'as a kerf to fold along' },
-];
+const forms = (Object.keys(formWords) as Form[]).map((value) => ({ value, name: formWords[value] }));
 const beds: Choice<Bed>[] = [
   { value: 'air', name: 'over nothing' },
   { value: 'runners', name: 'over runners' },
@@ -109,7 +102,7 @@ export function Sentence({
         <ChoiceWord
           label="Cut"
           value={cut.direction}
-          choices={saw.directions.map((d) => ({ value: d, name: directions[d] }))}
+          choices={saw.directions.map((d) => ({ value: d, name: directionWords[d] }))}
           onChoose={(direction) => onChange({ direction })}
           wrong={wrong('direction')}
         />{' '}

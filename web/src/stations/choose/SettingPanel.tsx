@@ -24,7 +24,7 @@ import { cutFace } from '../../app/theme';
 import { saveSvg } from '../../drawings/save';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
-import { formatSetting, trim } from '../../measure/format';
+import { formatSetting, percent, trim } from '../../measure/format';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
@@ -57,8 +57,6 @@ interface Props {
 }
 
 type View = 'side' | 'end' | 'heights' | 'hold' | 'compare';
-
-const pct = (x: number) => `${trim(100 * x, 0)} %`;
 
 export function SettingPanel({
   plan,
@@ -275,7 +273,7 @@ export function SettingPanel({
             >
               <Figure
                 name="motor load"
-                value={pct(setting.load)}
+                value={percent(setting.load)}
                 note={`of ${trim(plan.power_limit_w, 0)} W`}
               />
               <Figure name="scorch" value={burn(setting.burn)} note="walls in 100" />
@@ -294,7 +292,7 @@ export function SettingPanel({
                       ? 'at the fence'
                       : 'along the cut'
                 }
-                value={pct(setting.push_share)}
+                value={percent(setting.push_share)}
                 note="of the cutting force"
               />
             </Box>
@@ -324,7 +322,7 @@ function Passes({ passes, units, table }: { passes: Sweep['passes']; units: Unit
       {passes.map((p) => (
         <li key={p.name}>
           <b>{p.name}</b> {formatSetting(p.setting.height_mm, units)} {table ? 'high' : 'deep'},{' '}
-          {p.setting.exit.name} {pct(p.setting.exit.of_limit)} of the splinters it bears
+          {p.setting.exit.name} {percent(p.setting.exit.of_limit)} of the splinters it bears
           {p.scorch_assessed
             ? `, scorch ${burn(p.setting.burn)} in 100.`
             : '; too shallow for scorch to be judged.'}
@@ -396,7 +394,7 @@ function FaceFigure({ face }: { face: Face }) {
   return (
     <Figure
       name={face.name}
-      value={pct(face.of_limit)}
+      value={percent(face.of_limit)}
       note={face.of_limit > 1 ? 'of the splinters it bears: too many' : 'of the splinters it bears'}
     />
   );

@@ -8,6 +8,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { ProblemError } from '../../api/client';
 import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/queries';
 import type { Mounting, MountStep, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
@@ -21,12 +22,13 @@ export function Mount() {
   const { units } = usePreferences();
   const { search } = useLocation();
   const mounting = useMounting(id, units);
+  const ended = mounting.error instanceof ProblemError && mounting.error.status === 404;
   if (mounting.error)
     return (
       <Box component="main" sx={{ p: 3 }}>
         <Typography variant="h1">Mounting</Typography>
-        <Alert severity="info" variant="outlined" sx={{ my: 2 }}>
-          This mounting has ended, here or on another device.
+        <Alert severity={ended ? 'info' : 'error'} variant="outlined" sx={{ my: 2 }}>
+          {ended ? 'This mounting has ended, here or on another device.' : mounting.error.message}
         </Alert>
         <Button component={Link} to={`/bench${search}`} variant="outlined">
           To the bench

@@ -1,10 +1,8 @@
 /** A blade's numbers, typed beside the drawing that they make. */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useAddBlade, useBlade, useBladeDraft, useChangeBlade } from '../../api/queries';
 import type { Blade, BladeInput, Units } from '../../api/types';
@@ -18,7 +16,7 @@ import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui
 import { LengthField } from '../../ui/Word';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
-import { Stale } from './Stale';
+import { RecordForm } from './RecordForm';
 import { Unmarked } from './Unmarked';
 
 const fresh: BladeInput = {
@@ -112,6 +110,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
   const saving = add.isPending || change.isPending;
   const failed = add.error ?? change.error;
   const stale = failed instanceof ProblemError && failed.status === 412;
+  const conflict = (stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess;
   const refused = draft.error instanceof ProblemError ? draft.error : undefined;
   const problem = (field: keyof BladeInput) => (refused?.field === field ? refused.message : undefined);
   const toothed = input.make !== 'diamond' && input.make !== 'abrasive';
@@ -134,202 +133,169 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
     else add.mutate({ key, body: input }, done);
   };
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Button component={Link} to={blade ? `/rack/${blade.id}` : '/rack'} size="small" sx={{ ml: -0.75 }}>
-        ‹ {blade ? blade.name : 'Rack'}
-      </Button>
-      <Typography variant="h1" sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
-        {title}
-      </Typography>
-      {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
-        <Stale
-          what="blade"
-          mine={input}
-          theirs={now ? pick(now, typed) : {}}
-          onTheirs={() => now && onReopen?.(now)}
-          onMine={() => {
-            if (now) setVersion(now.version);
-            change.reset();
-          }}
+    <RecordForm
+      what="blade"
+      title={title}
+      back={blade ? { to: `/rack/${blade.id}`, name: blade.name } : { to: '/rack', name: 'Rack' }}
+      mine={input}
+      theirs={conflict ? (now ? pick(now, typed) : {}) : undefined}
+      units={units}
+      onTheirs={() => now && onReopen?.(now)}
+      onMine={() => {
+        if (now) setVersion(now.version);
+        change.reset();
+      }}
+      failed={stale ? undefined : failed?.message}
+      refused={refused?.message}
+      preview={<Preview blade={draft.data} units={units} problem={refused} />}
+      previewWidth={320}
+      save={blade ? 'Save' : 'Put it on the rack'}
+      saving={saving}
+      onSave={save}
+    >
+      <Group name="What it is">
+        <LineField
+          label="Name"
+          value={input.name}
+          most={60}
+          onText={(name) => set({ name })}
+          problem={input.name === '' ? undefined : problem('name')}
+          hint={input.name === '' ? 'as the shop calls it' : undefined}
         />
-      )}
-      {failed && !stale && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
-          {failed.message}
-        </Alert>
-      )}
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '320px minmax(0,1fr)' },
-          columnGap: 4,
-          rowGap: 2,
-          alignItems: 'start',
-        }}
-      >
-        <Preview blade={draft.data} units={units} problem={refused} />
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            save();
-          }}
-        >
-          <Group name="What it is">
-            <LineField
-              label="Name"
-              value={input.name}
-              most={60}
-              onText={(name) => set({ name })}
-              problem={input.name === '' ? undefined : problem('name')}
-              hint={input.name === '' ? 'as the shop calls it' : undefined}
-            />
-            <SelectField
-              label="Kind"
-              value={input.make}
-              choices={Object.entries(makeWords) as [BladeInput['make'], string][]}
-              onChoose={(make) =>
-                set(
-                  make === 'diamond' || make === 'abrasive'
-                    ? { make, teeth: 0, grind: undefined, hook_deg: undefined, bevel_deg: undefined }
-                    : { make, teeth: input.teeth || 40, grind: input.grind ?? 'ATB' },
-                )
-              }
-            />
-            <SelectField
-              label="Kept for"
-              value={input.kept_for}
-              choices={Object.entries(useWords) as [BladeInput['kept_for'], string][]}
-              onChoose={(kept_for) => set({ kept_for })}
-            />
-            <LineField
-              label="Where it hangs"
-              value={input.hangs ?? ''}
-              most={120}
-              onText={(hangs) => set({ hangs })}
-            />
-          </Group>
-          <Group name="Size">
-            {length('diameter_mm', 'Diameter')}
-            {length('bore_mm', 'Bore')}
-            {length('kerf_mm', 'Kerf, tip to tip')}
-            {length('plate_mm', 'Plate', true)}
+        <SelectField
+          label="Kind"
+          value={input.make}
+          choices={Object.entries(makeWords) as [BladeInput['make'], string][]}
+          onChoose={(make) =>
+            set(
+              make === 'diamond' || make === 'abrasive'
+                ? { make, teeth: 0, grind: undefined, hook_deg: undefined, bevel_deg: undefined }
+                : { make, teeth: input.teeth || 40, grind: input.grind ?? 'ATB' },
+            )
+          }
+        />
+        <SelectField
+          label="Kept for"
+          value={input.kept_for}
+          choices={Object.entries(useWords) as [BladeInput['kept_for'], string][]}
+          onChoose={(kept_for) => set({ kept_for })}
+        />
+        <LineField
+          label="Where it hangs"
+          value={input.hangs ?? ''}
+          most={120}
+          onText={(hangs) => set({ hangs })}
+        />
+      </Group>
+      <Group name="Size">
+        {length('diameter_mm', 'Diameter')}
+        {length('bore_mm', 'Bore')}
+        {length('kerf_mm', 'Kerf, tip to tip')}
+        {length('plate_mm', 'Plate', true)}
+        <NumberField
+          label="Speed limit"
+          unit="rpm"
+          value={input.max_rpm}
+          onNumber={(max_rpm) => set({ max_rpm })}
+          problem={problem('max_rpm')}
+          hint="if it is on the blade"
+        />
+      </Group>
+      {toothed && (
+        <Group name="Teeth">
+          <NumberField
+            label="Teeth"
+            value={input.teeth}
+            onNumber={(teeth) => set({ teeth: Math.round(teeth ?? 0) })}
+            problem={problem('teeth')}
+          />
+          <SelectField
+            label="Grind"
+            value={input.grind ?? ''}
+            choices={Object.entries(grindWords) as [NonNullable<BladeInput['grind']>, string][]}
+            onChoose={(grind) => set({ grind })}
+            problem={problem('grind')}
+          />
+          <NumberField
+            label="Hook"
+            unit="degrees"
+            value={input.hook_deg}
+            onNumber={(hook_deg) => set({ hook_deg })}
+            problem={problem('hook_deg')}
+          />
+          {bevelled && (
             <NumberField
-              label="Speed limit"
-              unit="rpm"
-              value={input.max_rpm}
-              onNumber={(max_rpm) => set({ max_rpm })}
-              problem={problem('max_rpm')}
-              hint="if it is on the blade"
+              label="Top bevel"
+              unit="degrees"
+              value={input.bevel_deg}
+              onNumber={(bevel_deg) => set({ bevel_deg })}
+              problem={problem('bevel_deg')}
             />
-          </Group>
-          {toothed && (
-            <Group name="Teeth">
-              <NumberField
-                label="Teeth"
-                value={input.teeth}
-                onNumber={(teeth) => set({ teeth: Math.round(teeth ?? 0) })}
-                problem={problem('teeth')}
-              />
-              <SelectField
-                label="Grind"
-                value={input.grind ?? ''}
-                choices={Object.entries(grindWords) as [NonNullable<BladeInput['grind']>, string][]}
-                onChoose={(grind) => set({ grind })}
-                problem={problem('grind')}
-              />
-              <NumberField
-                label="Hook"
-                unit="degrees"
-                value={input.hook_deg}
-                onNumber={(hook_deg) => set({ hook_deg })}
-                problem={problem('hook_deg')}
-              />
-              {bevelled && (
-                <NumberField
-                  label="Top bevel"
-                  unit="degrees"
-                  value={input.bevel_deg}
-                  onNumber={(bevel_deg) => set({ bevel_deg })}
-                  problem={problem('bevel_deg')}
-                />
-              )}
-              {input.grind === 'ATBR' && (
-                <NumberField
-                  label="Teeth in a group"
-                  value={input.group}
-                  onNumber={(group) => set({ group })}
-                  problem={problem('group')}
-                  hint="raker included; 5 is usual"
-                />
-              )}
-              {input.grind === 'ATBR' && length('raker_mm', 'Raker below the points', true)}
-              {length('gullet_mm', 'Gullet depth', true)}
-              <NumberField
-                label="Body slots"
-                value={input.slots}
-                onNumber={(slots) => set({ slots })}
-                problem={problem('slots')}
-              />
-              <SelectField
-                label="Coating"
-                value={input.coating ?? 'none'}
-                choices={Object.entries(coatingWords) as [NonNullable<BladeInput['coating']>, string][]}
-                onChoose={(coating) => set({ coating })}
-              />
-              <CheckField
-                label="Rated for nails"
-                value={input.nails ?? false}
-                onCheck={(nails) => set({ nails })}
-              />
-              <CheckField
-                label="Made for steel"
-                value={input.ferrous ?? false}
-                onCheck={(ferrous) => set({ ferrous })}
-              />
-            </Group>
           )}
-          {toothed && <Unmarked input={input} units={units} onRead={set} />}
-          <Group name="Owning it">
+          {input.grind === 'ATBR' && (
             <NumberField
-              label="Price"
-              value={input.price}
-              onNumber={(price) => set({ price })}
-              problem={problem('price')}
-              hint="in the shop’s own money"
+              label="Teeth in a group"
+              value={input.group}
+              onNumber={(group) => set({ group })}
+              problem={problem('group')}
+              hint="raker included; 5 is usual"
             />
-            {length('carbide_mm', 'Carbide left on a tip', true)}
-            <NumberField
-              label="Sharpened before"
-              unit="times"
-              value={input.sharpened_before}
-              onNumber={(sharpened_before) => set({ sharpened_before })}
-              problem={problem('sharpened_before')}
-              hint="before this log began"
-            />
-            <Box sx={{ gridColumn: '1 / -1' }}>
-              <LineField
-                label="Notes"
-                value={input.note ?? ''}
-                rows={2}
-                most={2000}
-                onText={(note) => set({ note })}
-              />
-            </Box>
-          </Group>
-          <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-            <Button type="submit" variant="contained" disabled={saving || !!refused || input.name === ''}>
-              {saving ? 'Saving…' : blade ? 'Save' : 'Put it on the rack'}
-            </Button>
-            {refused && input.name !== '' && (
-              <Box role="status" sx={{ color: 'error.main', fontWeight: 600 }}>
-                {refused.message}
-              </Box>
-            )}
-            {input.name === '' && <Box sx={{ color: 'text.secondary' }}>It needs a name.</Box>}
-          </Box>
-        </form>
-      </Box>
-    </Box>
+          )}
+          {input.grind === 'ATBR' && length('raker_mm', 'Raker below the points', true)}
+          {length('gullet_mm', 'Gullet depth', true)}
+          <NumberField
+            label="Body slots"
+            value={input.slots}
+            onNumber={(slots) => set({ slots })}
+            problem={problem('slots')}
+          />
+          <SelectField
+            label="Coating"
+            value={input.coating ?? 'none'}
+            choices={Object.entries(coatingWords) as [NonNullable<BladeInput['coating']>, string][]}
+            onChoose={(coating) => set({ coating })}
+          />
+          <CheckField
+            label="Rated for nails"
+            value={input.nails ?? false}
+            onCheck={(nails) => set({ nails })}
+          />
+          <CheckField
+            label="Made for steel"
+            value={input.ferrous ?? false}
+            onCheck={(ferrous) => set({ ferrous })}
+          />
+        </Group>
+      )}
+      {toothed && <Unmarked input={input} units={units} onRead={set} />}
+      <Group name="Owning it">
+        <NumberField
+          label="Price"
+          value={input.price}
+          onNumber={(price) => set({ price })}
+          problem={problem('price')}
+          hint="in the shop’s own money"
+        />
+        {length('carbide_mm', 'Carbide left on a tip', true)}
+        <NumberField
+          label="Sharpened before"
+          unit="times"
+          value={input.sharpened_before}
+          onNumber={(sharpened_before) => set({ sharpened_before })}
+          problem={problem('sharpened_before')}
+          hint="before this log began"
+        />
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <LineField
+            label="Notes"
+            value={input.note ?? ''}
+            rows={2}
+            most={2000}
+            onText={(note) => set({ note })}
+          />
+        </Box>
+      </Group>
+    </RecordForm>
   );
 }
 

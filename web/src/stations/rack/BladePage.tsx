@@ -11,15 +11,19 @@ import {
   useRetireBlade,
   useSaws,
   useSetPhoto,
+  useTruings,
 } from '../../api/queries';
 import type { Blade, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
+import { HistoryChart } from '../../drawings/HistoryChart';
 import { coatingWords, grindWords, makeWords, retiredWords, useWords } from '../../drawings/words';
-import { formatLength, formatRun, formatThin, trim } from '../../measure/format';
+import { formatFigure, formatLength, formatRun, formatThin, trim } from '../../measure/format';
 import { Entry } from '../../ui/Entry';
 import { Condition } from '../../ui/Condition';
 import { FileButton } from '../../ui/FileButton';
+import { Verdict } from '../../ui/Verdict';
+import { testWords } from '../true/tests';
 import { Retire } from './Retire';
 
 export function BladePage() {
@@ -54,6 +58,7 @@ export function BladePage() {
           <Box sx={{ minWidth: 0 }}>
             <About blade={blade.data} saw={saw?.name} units={units} />
             <Doings blade={blade.data} search={search} />
+            {blade.data.teeth > 0 && <Measured blade={blade.data} units={units} />}
           </Box>
           <Box component="section" aria-labelledby="history" sx={{ minWidth: 0 }}>
             <Typography id="history" variant="h2" sx={{ mb: 1 }}>
@@ -167,6 +172,51 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
             ),
         )}
       </Box>
+    </Box>
+  );
+}
+
+/** How even the blade runs and its tips stand, over time. */
+function Measured({ blade, units }: { blade: Blade; units: Units }) {
+  const truings = useTruings({ blade_id: blade.id });
+  return (
+    <Box component="section" aria-label="Measured" sx={{ mt: 2 }}>
+      <Typography variant="h3" component="h2">
+        Measured
+      </Typography>
+      {(['runout', 'clearance'] as const).map((test) => {
+        const history = (truings.data ?? []).filter((t) => t.test === test);
+        const last = history[0];
+        return (
+          <Box key={test} sx={{ py: 0.75, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+              <Box sx={{ flex: 1 }}>
+                {testWords[test].title}{' '}
+                {last ? (
+                  <>
+                    <b>{formatFigure(last.figure, last.figure_unit, units)}</b>{' '}
+                    <Verdict verdict={last.verdict} size={13} />
+                  </>
+                ) : (
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    never
+                  </Box>
+                )}
+              </Box>
+              <Button
+                component={Link}
+                to={`/true/${test}?blade=${blade.id}${blade.mounted_on ? `&saw=${blade.mounted_on}` : ''}`}
+                variant="outlined"
+                size="small"
+                aria-label={`Measure: ${testWords[test].title}`}
+              >
+                Measure
+              </Button>
+            </Box>
+            {history.length > 1 && <HistoryChart history={history} units={units} />}
+          </Box>
+        );
+      })}
     </Box>
   );
 }

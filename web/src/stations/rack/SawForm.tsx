@@ -1,10 +1,8 @@
 /** A saw, by what can be read off it and its manual. */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useAddSaw, useChangeSaw, useRetireSaw, useSaw, useSawDraft } from '../../api/queries';
 import type { Saw, SawInput } from '../../api/types';
@@ -16,21 +14,10 @@ import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui
 import { LengthField } from '../../ui/Word';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
+import { RecordForm } from './RecordForm';
 import { Retire } from './Retire';
-import { Stale } from './Stale';
 
 type Tolerances = NonNullable<SawInput['tolerances']>;
-
-/** What most shops hold a saw to, as a start. */
-const usual: Tolerances = {
-  heel_aim_mm: 0.05,
-  heel_act_mm: 0.1,
-  fence_open_mm: 0.1,
-  runout_aim_mm: 0.08,
-  runout_act_mm: 0.15,
-  tilt_deg: 0.1,
-  gauge_deg: 0.05,
-};
 
 const fresh: SawInput = {
   name: '',
@@ -125,6 +112,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
   const set = (part: Partial<SawInput>) => setInput((now) => ({ ...now, ...part }));
   const failed = add.error ?? change.error ?? retire.error;
   const stale = failed instanceof ProblemError && failed.status === 412;
+  const conflict = (stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess;
   const refused = draft.error instanceof ProblemError ? draft.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
   const length = (field: LengthKey, label: string, optional = false) => (
@@ -185,39 +173,21 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
     else add.mutate({ key, body: input }, done);
   };
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Button component={Link} to="/rack" size="small" sx={{ ml: -0.75 }}>
-        ‹ Rack
-      </Button>
-      <Typography variant="h1" sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
-        {title}
-      </Typography>
-      {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
-        <Stale
-          what="saw"
-          mine={input}
-          theirs={now ? pick(now, typed) : {}}
-          onTheirs={() => now && onReopen?.(now)}
-          onMine={() => {
-            if (now) setVersion(now.version);
-            change.reset();
-          }}
-        />
-      )}
-      {failed && !stale && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
-          {failed.message}
-        </Alert>
-      )}
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '260px minmax(0,1fr)' },
-          columnGap: 4,
-          rowGap: 2,
-          alignItems: 'start',
-        }}
-      >
+    <RecordForm
+      what="saw"
+      title={title}
+      back={{ to: '/rack', name: 'Rack' }}
+      mine={input}
+      theirs={conflict ? (now ? pick(now, typed) : {}) : undefined}
+      units={units}
+      onTheirs={() => now && onReopen?.(now)}
+      onMine={() => {
+        if (now) setVersion(now.version);
+        change.reset();
+      }}
+      failed={stale ? undefined : failed?.message}
+      refused={refused?.message}
+      preview={
         <Box sx={{ opacity: refused ? 0.45 : 1 }}>
           {draft.data && (
             <>
@@ -231,174 +201,154 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
             </>
           )}
         </Box>
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            save();
-          }}
-        >
-          <Group name="What it is">
-            <LineField label="Name" value={input.name} most={60} onText={(name) => set({ name })} />
-            <SelectField
-              label="Kind"
-              value={input.kind}
-              choices={Object.entries(sawWords) as [SawInput['kind'], string][]}
-              onChoose={(kind) => set({ kind, sliding: kind === 'miter' ? input.sliding : undefined })}
-            />
-            {length('diameter_mm', 'Blade diameter')}
-            {length('arbor_mm', 'Arbor')}
-            {length('least_mm', 'Smallest blade', true)}
-            {input.kind === 'miter' && (
-              <CheckField
-                label="It slides"
-                value={input.sliding ?? false}
-                onCheck={(sliding) => set({ sliding })}
-              />
-            )}
-          </Group>
-          <Group name="Drive" hint="Leave volts and breaker at 0 on a battery.">
-            {number('rpm', 'Speed', 'rpm')}
-            {number('motor_w', 'Motor, at the shaft', 'W')}
-            {number('volts', 'Circuit', 'V')}
-            {number('breaker_a', 'Breaker', 'A')}
-          </Group>
-          <Group name="Reach">
-            {length('reach_mm', 'Upright')}
-            {length('reach45_mm', 'Tilted to 45°', true)}
-            {number('tilt_deg', 'Tilts to', 'degrees', '0 for the usual 45')}
-            {number('turn_deg', 'Turns to', 'degrees', '0 for the usual 45')}
-            {input.kind === 'miter' && length('chop_width_mm', 'Chops, at most', true)}
-            {input.kind === 'miter' && input.sliding && length('crosscut_mm', 'Slide crosses', true)}
-            {input.kind === 'miter' && length('below_table_mm', 'Goes below the table', true)}
-          </Group>
-          <Group name="Guards and limits">
-            {input.kind !== 'miter' && length('knife_mm', 'Riving knife', true)}
-            <LengthField
-              label="A bushing to"
-              mm={input.bushings_mm?.[0]}
-              units={units}
-              live
-              onLength={(mm) =>
-                setInput((now) => ({ ...now, bushings_mm: [mm, ...(now.bushings_mm ?? []).slice(1)] }))
-              }
-              onClear={() => set({ bushings_mm: [] })}
-              problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
-              hint="a wider bore it fits"
-            />
-            <CheckField
-              label="Dado sets allowed"
-              value={input.dado_sets ?? false}
-              onCheck={(dado_sets) => set({ dado_sets })}
-            />
-            <CheckField
-              label="Wheels allowed"
-              value={input.wheels ?? false}
-              onCheck={(wheels) => set({ wheels })}
-            />
-            <CheckField
-              label="Made for steel"
-              value={input.steel ?? false}
-              onCheck={(steel) => set({ steel })}
-            />
-            <CheckField
-              label="Has a blade brake"
-              value={input.brake !== undefined}
-              onCheck={(on) =>
-                set({
-                  brake: on
-                    ? {
-                        min_kerf_mm: 2.3,
-                        max_kerf_mm: 4.8,
-                        min_diameter_mm: input.diameter_mm - 4,
-                        max_diameter_mm: input.diameter_mm + 2,
-                      }
-                    : undefined,
-                })
-              }
-            />
-            {brake('min_kerf_mm', 'Brake: least kerf')}
-            {brake('max_kerf_mm', 'Brake: most kerf')}
-            {brake('min_diameter_mm', 'Brake: least diameter')}
-            {brake('max_diameter_mm', 'Brake: most diameter')}
-          </Group>
-          <Group name="Mounting and truing">
-            <SelectField
-              label="Thread of the nut"
-              value={input.thread ?? 'unknown'}
-              choices={[
-                ['unknown', 'not known'],
-                ['right', 'right-hand'],
-                ['left', 'left-hand'],
-              ]}
-              onChoose={(thread) => set({ thread })}
-            />
-            <CheckField
-              label="Arbor lock"
-              value={input.arbor_lock ?? false}
-              onCheck={(arbor_lock) => set({ arbor_lock })}
-            />
-            <CheckField
-              label="Diamond knock-out"
-              value={input.knockout ?? false}
-              onCheck={(knockout) => set({ knockout })}
-            />
-            {input.kind === 'table' && length('wheel_lead_mm', 'A turn of the wheel', true)}
-            {input.kind === 'table' && length('fence_lead_mm', 'A turn of the fence screw', true)}
-            {input.kind === 'table' && length('to_bolt_mm', 'Trunnion, pivot to bolt', true)}
-            <CheckField
-              label="Own tolerances"
-              value={input.tolerances !== undefined}
-              onCheck={(on) => set({ tolerances: on ? usual : undefined })}
-            />
-            {input.tolerances && (
-              <>
-                {tolerance('heel_aim_mm', 'Heel, aim for')}
-                {tolerance('heel_act_mm', 'Heel, act over')}
-                {tolerance('fence_open_mm', 'Fence may open')}
-                {tolerance('runout_aim_mm', 'Run-out, aim for')}
-                {tolerance('runout_act_mm', 'Run-out, act over')}
-                {tolerance('tilt_deg', 'Tilt, degrees')}
-                {tolerance('gauge_deg', 'Gauge, degrees')}
-              </>
-            )}
-          </Group>
-          <Group name="Notes">
-            <Box sx={{ gridColumn: '1 / -1' }}>
-              <LineField
-                label="Notes"
-                value={input.note ?? ''}
-                rows={2}
-                most={2000}
-                onText={(note) => set({ note })}
-              />
-            </Box>
-          </Group>
-          <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-            <Button
-              type="submit"
-              variant="contained"
-              disabled={add.isPending || change.isPending || !!refused || input.name === ''}
-            >
-              {saw ? 'Save' : 'Put it in the shop'}
-            </Button>
-            {saw && (
-              <Retire
-                what="saw"
-                name={saw.name}
-                reasons={['worn-out', 'sold', 'lost', 'other']}
-                onRetire={(body) =>
-                  retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/rack') })
-                }
-              />
-            )}
-            {refused && input.name !== '' && (
-              <Box role="status" sx={{ color: 'error.main', fontWeight: 600 }}>
-                {refused.message}
-              </Box>
-            )}
-          </Box>
-        </form>
-      </Box>
-    </Box>
+      }
+      previewWidth={260}
+      save={saw ? 'Save' : 'Put it in the shop'}
+      saving={add.isPending || change.isPending}
+      onSave={save}
+      more={
+        saw && (
+          <Retire
+            what="saw"
+            name={saw.name}
+            reasons={['worn-out', 'sold', 'lost', 'other']}
+            onRetire={(body) => retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/rack') })}
+          />
+        )
+      }
+    >
+      <Group name="What it is">
+        <LineField label="Name" value={input.name} most={60} onText={(name) => set({ name })} />
+        <SelectField
+          label="Kind"
+          value={input.kind}
+          choices={Object.entries(sawWords) as [SawInput['kind'], string][]}
+          onChoose={(kind) => set({ kind, sliding: kind === 'miter' ? input.sliding : undefined })}
+        />
+        {length('diameter_mm', 'Blade diameter')}
+        {length('arbor_mm', 'Arbor')}
+        {length('least_mm', 'Smallest blade', true)}
+        {input.kind === 'miter' && (
+          <CheckField
+            label="It slides"
+            value={input.sliding ?? false}
+            onCheck={(sliding) => set({ sliding })}
+          />
+        )}
+      </Group>
+      <Group name="Drive" hint="Leave volts and breaker at 0 on a battery.">
+        {number('rpm', 'Speed', 'rpm')}
+        {number('motor_w', 'Motor, at the shaft', 'W')}
+        {number('volts', 'Circuit', 'V')}
+        {number('breaker_a', 'Breaker', 'A')}
+      </Group>
+      <Group name="Reach">
+        {length('reach_mm', 'Upright')}
+        {length('reach45_mm', 'Tilted to 45°', true)}
+        {number('tilt_deg', 'Tilts to', 'degrees', '0 for the usual 45')}
+        {number('turn_deg', 'Turns to', 'degrees', '0 for the usual 45')}
+        {input.kind === 'miter' && length('chop_width_mm', 'Chops, at most', true)}
+        {input.kind === 'miter' && input.sliding && length('crosscut_mm', 'Slide crosses', true)}
+        {input.kind === 'miter' && length('below_table_mm', 'Goes below the table', true)}
+      </Group>
+      <Group name="Guards and limits">
+        {input.kind !== 'miter' && length('knife_mm', 'Riving knife', true)}
+        <LengthField
+          label="A bushing to"
+          mm={input.bushings_mm?.[0]}
+          units={units}
+          live
+          onLength={(mm) =>
+            setInput((now) => ({ ...now, bushings_mm: [mm, ...(now.bushings_mm ?? []).slice(1)] }))
+          }
+          onClear={() => set({ bushings_mm: [] })}
+          problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
+          hint="a wider bore it fits"
+        />
+        <CheckField
+          label="Dado sets allowed"
+          value={input.dado_sets ?? false}
+          onCheck={(dado_sets) => set({ dado_sets })}
+        />
+        <CheckField
+          label="Wheels allowed"
+          value={input.wheels ?? false}
+          onCheck={(wheels) => set({ wheels })}
+        />
+        <CheckField label="Made for steel" value={input.steel ?? false} onCheck={(steel) => set({ steel })} />
+        <CheckField
+          label="Has a blade brake"
+          value={input.brake !== undefined}
+          onCheck={(on) =>
+            set({
+              brake: on
+                ? {
+                    min_kerf_mm: 2.3,
+                    max_kerf_mm: 4.8,
+                    min_diameter_mm: input.diameter_mm - 4,
+                    max_diameter_mm: input.diameter_mm + 2,
+                  }
+                : undefined,
+            })
+          }
+        />
+        {brake('min_kerf_mm', 'Brake: least kerf')}
+        {brake('max_kerf_mm', 'Brake: most kerf')}
+        {brake('min_diameter_mm', 'Brake: least diameter')}
+        {brake('max_diameter_mm', 'Brake: most diameter')}
+      </Group>
+      <Group name="Mounting and truing">
+        <SelectField
+          label="Thread of the nut"
+          value={input.thread ?? 'unknown'}
+          choices={[
+            ['unknown', 'not known'],
+            ['right', 'right-hand'],
+            ['left', 'left-hand'],
+          ]}
+          onChoose={(thread) => set({ thread })}
+        />
+        <CheckField
+          label="Arbor lock"
+          value={input.arbor_lock ?? false}
+          onCheck={(arbor_lock) => set({ arbor_lock })}
+        />
+        <CheckField
+          label="Diamond knock-out"
+          value={input.knockout ?? false}
+          onCheck={(knockout) => set({ knockout })}
+        />
+        {input.kind === 'table' && length('wheel_lead_mm', 'A turn of the wheel', true)}
+        {input.kind === 'table' && length('fence_lead_mm', 'A turn of the fence screw', true)}
+        {input.kind === 'table' && length('to_bolt_mm', 'Trunnion, pivot to bolt', true)}
+        <CheckField
+          label="Own tolerances"
+          value={input.tolerances !== undefined}
+          onCheck={(on) => set({ tolerances: on ? draft.data?.held_to : undefined })}
+        />
+        {input.tolerances && (
+          <>
+            {tolerance('heel_aim_mm', 'Heel, aim for')}
+            {tolerance('heel_act_mm', 'Heel, act over')}
+            {tolerance('fence_open_mm', 'Fence may open')}
+            {tolerance('runout_aim_mm', 'Run-out, aim for')}
+            {tolerance('runout_act_mm', 'Run-out, act over')}
+            {tolerance('tilt_deg', 'Tilt, degrees')}
+            {tolerance('gauge_deg', 'Gauge, degrees')}
+          </>
+        )}
+      </Group>
+      <Group name="Notes">
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <LineField
+            label="Notes"
+            value={input.note ?? ''}
+            rows={2}
+            most={2000}
+            onText={(note) => set({ note })}
+          />
+        </Box>
+      </Group>
+    </RecordForm>
   );
 }

@@ -2,20 +2,45 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import type { Units } from '../../api/types';
+import { formatThin } from '../../measure/format';
 
 interface Props {
   what: string;
-  mine: Record<string, unknown>;
-  theirs: Record<string, unknown>;
+  mine: object;
+  theirs: object;
+  units: Units;
   onTheirs: () => void; // begin anew from what is there now
   onMine: () => void; // keep what was typed, knowing of the other
 }
 
-const show = (v: unknown) =>
-  v === undefined || v === '' ? 'nothing' : typeof v === 'string' ? v : JSON.stringify(v);
+/** `kerf_mm` is a kerf; of a saw's brake and tolerances every part is named. */
+const said = (field: string) => field.replace(/_(mm|deg|w|a)$/, '').replace(/[._]/g, ' ');
 
-export function Stale({ what, mine, theirs, onTheirs, onMine }: Props) {
-  const fields = Object.keys(mine).filter((k) => show(mine[k]) !== show(theirs[k]));
+function show(field: string, v: unknown, units: Units): string {
+  if (v === undefined || v === '') return 'nothing';
+  if (typeof v === 'boolean') return v ? 'yes' : 'no';
+  if (typeof v === 'number') return field.endsWith('_mm') ? formatThin(v, units) : String(v);
+  return typeof v === 'string' ? v : JSON.stringify(v);
+}
+
+/** A record's fields, those of its parts too: `brake.min_kerf_mm`. */
+function flat(record: object, units: Units, under = ''): Map<string, string> {
+  const out = new Map<string, string>();
+  for (const [k, v] of Object.entries(record) as [string, unknown][]) {
+    if (typeof v === 'object' && v !== null && !Array.isArray(v))
+      for (const [name, text] of flat(v, units, `${under}${k}.`)) out.set(name, text);
+    else out.set(under + k, show(k, v, units));
+  }
+  return out;
+}
+
+export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
+  const [my, their] = [flat(mine, units), flat(theirs, units)];
+  const none = 'nothing';
+  const fields = [...new Set([...my.keys(), ...their.keys()])].filter(
+    (k) => (my.get(k) ?? none) !== (their.get(k) ?? none),
+  );
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
       <b>Somebody else has changed this {what} since you opened it.</b> Nothing of yours is saved yet.
@@ -34,9 +59,9 @@ export function Stale({ what, mine, theirs, onTheirs, onMine }: Props) {
         <tbody>
           {fields.map((k) => (
             <tr key={k}>
-              <td>{k}</td>
-              <td>{show(theirs[k])}</td>
-              <td>{show(mine[k])}</td>
+              <td>{said(k)}</td>
+              <td>{their.get(k) ?? none}</td>
+              <td>{my.get(k) ?? none}</td>
             </tr>
           ))}
         </tbody>

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { ProblemError } from '../../api/client';
 import { useChangeShop, useShop } from '../../api/queries';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
 import { LineField, NumberField } from '../../ui/Fields';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
@@ -56,6 +57,7 @@ interface FormProps {
 }
 
 function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
+  const { units } = usePreferences();
   const [input, setInput] = useState<ShopInput>(pick(shop, typed));
   const [version, setVersion] = useState(shop.version);
   const change = useChangeShop();
@@ -68,6 +70,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
       {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
           what="shop"
+          units={units}
           mine={input}
           theirs={now ? pick(now, typed) : {}}
           onTheirs={() => now && onReopen(now)}

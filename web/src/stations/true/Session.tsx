@@ -8,18 +8,19 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useBlades, useSaveTruing, useSaws, useTruingResult, useTruings } from '../../api/queries';
-import type { Blade, Saw, TruingInput, TruingResult, TruingTest, Units } from '../../api/types';
+import type { Blade, Saw, TruingInput, TruingRecord, TruingResult, TruingTest, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { save, saveSvg } from '../../drawings/save';
 import { TruingView } from '../../drawings/TruingView';
-import { formatDial, trim } from '../../measure/format';
+import { formatDial, formatFigure } from '../../measure/format';
 import { FileButton } from '../../ui/FileButton';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
+import { ClearanceTable } from './ClearanceTable';
 import { GaugePanel } from './GaugePanel';
 import { ReadingEntry } from './ReadingEntry';
-import { nameOf, placeOf, readNumbers, readSlots, testWords } from './tests';
+import { nameOf, placeOf, readRounds, readSlots, testWords } from './tests';
 
 export function Session() {
   const { test = '' } = useParams();
@@ -112,6 +113,12 @@ function Page({ test, saw, blades, units, first }: Props) {
     setRounds(next);
     setRound(at);
   };
+  const load = (text: string) => {
+    const [one, two] = readRounds(text, units);
+    if (two.length === 0) return put(one);
+    setRounds([one.slice(0, n), two.slice(0, n)]);
+    setRound(1);
+  };
   const undo = () => {
     const next: [number[], number[]] = [[...rounds[0]], [...rounds[1]]];
     next[round].pop();
@@ -139,6 +146,9 @@ function Page({ test, saw, blades, units, first }: Props) {
     />
   );
   const other = past.data?.find((r) => String(r.id) === compare);
+  const compared = useTruingResult(other?.input);
+  const nameOfPast = (r: TruingRecord) =>
+    `${blades.find((b) => b.id === r.blade_id)?.name ?? 'a blade'}, ${new Date(r.at).toLocaleDateString()}`;
 
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
@@ -285,7 +295,7 @@ function Page({ test, saw, blades, units, first }: Props) {
                   size="small"
                   label="Readings file"
                   accept=".csv,.txt,text/csv,text/plain"
-                  onFile={(f) => void f.text().then((t) => put(readNumbers(t, units)))}
+                  onFile={(f) => void f.text().then(load)}
                 >
                   From a file
                 </FileButton>
@@ -302,6 +312,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               input={input}
               result={found}
               units={units}
+              fromAbove={saw.kind !== 'table'}
               compare={other?.input}
               next={read && !full && n > 0 ? { round, step: now.length, of: n } : undefined}
             />
@@ -324,11 +335,18 @@ function Page({ test, saw, blades, units, first }: Props) {
               <MenuItem value="">nothing</MenuItem>
               {past.data?.map((r) => (
                 <MenuItem key={r.id} value={String(r.id)}>
-                  {blades.find((b) => b.id === r.blade_id)?.name ?? 'a blade'},{' '}
-                  {new Date(r.at).toLocaleDateString()}: {formatDial(r.figure, units)}
+                  {nameOfPast(r)}: {formatDial(r.figure, units)}
                 </MenuItem>
               ))}
             </TextField>
+          )}
+          {found && test === 'clearance' && (
+            <ClearanceTable
+              result={found}
+              compared={other && compared.data}
+              comparedName={other ? nameOfPast(other) : ''}
+              units={units}
+            />
           )}
           {found && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'center' }}>
@@ -441,16 +459,15 @@ function Found({
   before: TruingResult | undefined;
   units: Units;
 }) {
-  const show = (x: TruingResult) =>
-    x.figure_unit === 'deg' ? `${trim(x.figure, 3)}°` : formatDial(x.figure, units);
+  const show = (x: TruingResult) => formatFigure(x.figure, x.figure_unit, units);
   return (
     <Box component="section" aria-label="What it comes to" sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{show(r)}</Box>
         {r.aim !== undefined && (
           <Box sx={{ color: 'text.secondary' }}>
-            aim {r.figure_unit === 'deg' ? `${r.aim}°` : formatDial(r.aim, units)}
-            {r.act !== undefined && `, act over ${formatDial(r.act, units)}`}
+            aim {formatFigure(r.aim, r.figure_unit, units)}
+            {r.act !== undefined && `, act over ${formatFigure(r.act, r.figure_unit, units)}`}
           </Box>
         )}
         {before && (

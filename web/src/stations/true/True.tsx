@@ -6,11 +6,11 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { Link, useSearchParams } from 'react-router';
-import { useBench, useSaws, useTruings } from '../../api/queries';
+import { useBench, useBlades, useSaws, useTruings } from '../../api/queries';
 import type { Saw, TruingRecord, TruingStand, TruingTest, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { HistoryChart } from '../../drawings/HistoryChart';
-import { formatDial, trim } from '../../measure/format';
+import { formatFigure } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 import { testsOf, testWords } from './tests';
 
@@ -19,6 +19,7 @@ export function True() {
   const [params, setParams] = useSearchParams();
   const saws = useSaws();
   const bench = useBench();
+  const blades = useBlades();
   const saw =
     saws.data?.find((s) => s.id === params.get('saw')) ??
     saws.data?.find((s) => s.kind === 'table') ??
@@ -30,6 +31,8 @@ export function True() {
     next.set('saw', id);
     setParams(next, { replace: true });
   };
+  const bladeOf = (test: TruingTest) =>
+    blades.data?.find((b) => b.id === history.data?.find((h) => h.test === test)?.blade_id)?.name;
   const stands = bench.data?.find((b) => b.saw.id === saw?.id)?.truings ?? [];
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
@@ -78,7 +81,8 @@ export function True() {
               test={test}
               saw={saw}
               stand={stands.find((s) => s.test === test)}
-              history={(history.data ?? []).filter((h) => h.test === test)}
+              all={(history.data ?? []).filter((h) => h.test === test)}
+              blade={bladeOf(test)}
               units={units}
             />
           ))}
@@ -103,15 +107,16 @@ interface CardProps {
   test: TruingTest;
   saw: Saw;
   stand: TruingStand | undefined;
-  history: TruingRecord[];
+  all: TruingRecord[]; // newest first
+  blade: string | undefined; // that was read last
   units: Units;
 }
 
-function TestCard({ test, saw, stand, history, units }: CardProps) {
+function TestCard({ test, saw, stand, all, blade, units }: CardProps) {
   const words = testWords[test];
-  const last = history[0];
-  const show = (figure: number, unit: string) =>
-    unit === 'deg' ? `${trim(figure, 2)}°` : formatDial(figure, units);
+  const last = all[0];
+  // Plates differ: a wobble is followed on the plate that was read last.
+  const history = all.filter((h) => h.blade_id === last?.blade_id);
   return (
     <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1.5, minWidth: 0 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
@@ -123,7 +128,9 @@ function TestCard({ test, saw, stand, history, units }: CardProps) {
       <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>{words.why}</Box>
       {last && (
         <Box sx={{ fontSize: 15, mt: 0.5 }}>
-          <b>{show(last.figure, last.figure_unit)}</b> on {new Date(last.at).toLocaleDateString()}
+          <b>{formatFigure(last.figure, last.figure_unit, units)}</b> on{' '}
+          {new Date(last.at).toLocaleDateString()}
+          {blade && `, ${blade}`}
         </Box>
       )}
       {stand?.stale && (
@@ -133,7 +140,7 @@ function TestCard({ test, saw, stand, history, units }: CardProps) {
           {stand.stale}.
         </Box>
       )}
-      {history.length > 1 && <HistoryChart history={history} saw={saw} test={test} units={units} />}
+      {history.length > 1 && <HistoryChart history={history} units={units} />}
       <Button
         component={Link}
         to={`/true/${test}?saw=${saw.id}`}
