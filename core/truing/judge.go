@@ -197,8 +197,13 @@ func (a Adjustment) JudgeWidth(u measure.Unit) Finding {
 		"Move the fence away from the blade by more than %s, and come back%s: the last move is toward the blade, so that the slack is on one side. The piece is too narrow.", false)
 }
 
-// JudgeDepth says how to move the height after a test cut.
-func (a Adjustment) JudgeDepth(u measure.Unit) Finding {
+// JudgeDepth says how to move the height or depth after a test cut. A blade
+// that is fromAbove goes deeper where one in a table is raised.
+func (a Adjustment) JudgeDepth(fromAbove bool, u measure.Unit) Finding {
+	if fromAbove {
+		return a.judge(u, "Set the blade %s deeper%s. The cut is too shallow, as it should be at first.",
+			"Set the blade shallower by more than %s, and go deeper again%s: the last move is the deeper one, so that the slack is on one side. The cut is too deep.", true)
+	}
 	return a.judge(u, "Raise the blade by %s%s. The cut is too shallow, as it should be at first.",
 		"Lower the blade by more than %s, and come up%s: the last move is upwards, so that the slack is on one side. The cut is too deep.", true)
 }

@@ -57,7 +57,7 @@ func TestFindings(t *testing.T) {
 			t.Fatal(err)
 		}
 		if depth {
-			return a.JudgeDepth(measure.Millimetre)
+			return a.JudgeDepth(false, measure.Millimetre)
 		}
 		return a.JudgeWidth(measure.Millimetre)
 	}
@@ -151,6 +151,20 @@ func TestBadReadingsAreNamed(t *testing.T) {
 }
 
 func second[T any](_ T, err error) error { return err }
+
+// A blade that comes from above is never told to be raised to cut deeper.
+func TestDepthFromAbove(t *testing.T) {
+	for _, measured := range []measure.Length{5, 7} {
+		a, err := Adjust(6, measured, 0)
+		if err != nil {
+			t.Fatal(err)
+		}
+		said := strings.Join(a.JudgeDepth(true, measure.Millimetre).Do, " ")
+		if strings.Contains(said, "aise") || !strings.Contains(said, "deeper") {
+			t.Errorf("%v measured: %s", measured, said)
+		}
+	}
+}
 
 // What is drawn as good over time is what a finding is clear within; heel and
 // run-out have an aim inside it.

@@ -141,7 +141,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 		}
 		out.Adjustment, out.Figure = &a, a.Move.Mm()
 		if out.Finding = a.JudgeWidth(u); r.Test == "depth" {
-			out.Finding = a.JudgeDepth(u)
+			out.Finding = a.JudgeDepth(w.Kind != saw.Table, u)
 		}
 	case "clearance":
 		if w.RPM > 0 {

@@ -26,12 +26,14 @@ export function TruingView({ input, result, units, fromAbove, compare, next }: P
         { name: 'Left side', readings: input.first_mm, other: compare?.first_mm, found: result?.left },
         { name: 'Right side', readings: input.second_mm, other: compare?.second_mm, found: result?.right },
       ];
+      // One scale for both sides, so that a good one does not look like a poor one.
+      const most = Math.max(0.03, ...sides.map((s) => farthest(s.readings)));
       return (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
           {sides.map((side, round) => {
             const at = next?.round === round ? next : undefined;
             return round === 0 || side.readings?.length || at ? (
-              <Ring key={side.name} {...side} slots={input.slots ?? []} units={units} next={at} />
+              <Ring key={side.name} {...side} most={most} slots={input.slots ?? []} units={units} next={at} />
             ) : null;
           })}
         </Box>
@@ -237,6 +239,7 @@ interface RingProps {
   other?: number[];
   slots: number[];
   found: Clearance | undefined;
+  most: number; // mm from the median that is drawn farthest out
   units: Units;
   next: Props['next'];
 }
@@ -246,12 +249,17 @@ const Dial = ({ at: [x, y] }: { at: readonly [number, number] }) => (
   <circle cx={x} cy={y} r={9} fill={ink.paper} stroke={ink.accent} strokeWidth={3} />
 );
 
+/** How far readings stand from their middle, at most. */
+function farthest(readings: number[] = []): number {
+  const mid = [...readings].sort((a, b) => a - b)[readings.length >> 1] ?? 0;
+  return Math.max(0, ...readings.map((v) => Math.abs(v - mid)));
+}
+
 /** Side clearance of every tooth of one side round the rim, the proud ones named. */
-function Ring({ name, readings = [], other, slots, found, units, next }: RingProps) {
+function Ring({ name, readings = [], other, slots, found, most, units, next }: RingProps) {
   const size = 320;
   const c = size / 2;
   const mid = found?.median_mm ?? readings[0] ?? 0;
-  const most = Math.max(0.03, ...readings.map((v) => Math.abs(v - mid)));
   const base = 92;
   const R = (v: number) => base + ((v - mid) / most) * 38;
   const at = (i: number, n: number, r: number) => {
@@ -280,7 +288,7 @@ function Ring({ name, readings = [], other, slots, found, units, next }: RingPro
       width={size}
       height={size}
       viewBox={`0 0 ${size} ${size}`}
-      style={{ maxWidth: '100%', height: 'auto' }}
+      style={{ flex: '1 1 260px', minWidth: 0, maxWidth: size, height: 'auto' }}
       role="img"
       aria-label={`${name}: ${readings.length} teeth${found ? `, ${found.grade}, ${proud.size} standing out` : ''}`}
     >
@@ -413,7 +421,14 @@ function WidthView({ over }: { over: number }) {
       }
     >
       <rect x={blade} y={top} width={now - blade} height={low - top} fill={ink.wood} stroke={ink.ink} />
-      <path d={`M${blade - 5} ${top - 14}V${low + 14}`} stroke={ink.steel} strokeWidth={8} />
+      <rect
+        x={blade - 10}
+        y={top - 14}
+        width={10}
+        height={low - top + 28}
+        fill={ink.steel}
+        stroke={ink.ink}
+      />
       <rect x={now} y={top - 20} width={26} height={low - top + 40} fill={ink.sheet} stroke={ink.ink} />
       <path
         d={`M${wanted} ${top - 24}V${low + 24}`}

@@ -464,6 +464,9 @@ function Found({
     <Box component="section" aria-label="What it comes to" sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{show(r)}</Box>
+        {(r.test === 'width' || r.test === 'depth') && (
+          <Box sx={{ color: 'text.secondary' }}>wanted less measured</Box>
+        )}
         {r.aim !== undefined && (
           <Box sx={{ color: 'text.secondary' }}>
             aim {formatFigure(r.aim, r.figure_unit, units)}

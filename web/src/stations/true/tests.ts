@@ -60,7 +60,7 @@ export const testWords: Record<TruingTest, Words> = {
   },
   depth: {
     title: 'Exact depth',
-    why: 'Cut a little shy, measure, raise by the difference; end every move upwards.',
+    why: 'Cut a little shy, measure, go deeper by the difference; end every move deeper.',
     how: ['Cut a test groove a little shy and measure its depth.'],
   },
 };
