@@ -21,7 +21,7 @@ func main() {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), migrateCommand(), verifyCommand())
+	root.AddCommand(serveCommand(), demoCommand(), migrateCommand(), conditionsCommand(), verifyCommand())
 	if err := root.ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, "corte:", err)
 		stop()

@@ -110,6 +110,43 @@ func migrateCommand() *cobra.Command {
 	}
 }
 
+func conditionsCommand() *cobra.Command {
+	var mend bool
+	cmd := &cobra.Command{
+		Use: "conditions", Short: "Fold every blade's log anew and compare its snapshot", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			st, done, err := openStore(cmd.Context(), s)
+			if err != nil {
+				return err
+			}
+			defer done()
+			blades, drifts, err := st.Conditions(cmd.Context(), mend)
+			if err != nil {
+				return err
+			}
+			out := cmd.OutOrStdout()
+			for _, d := range drifts {
+				fmt.Fprintf(out, "%s: the snapshot says worn %.6g m², pitchy %.6g m²; the log %.6g and %.6g\n", d.Blade, d.Kept.WearM2, d.Kept.ResinM2, d.Folded.WearM2, d.Folded.ResinM2)
+			}
+			switch {
+			case len(drifts) == 0:
+				fmt.Fprintf(out, "The snapshots of all %d blades say what their logs add up to.\n", blades)
+			case mend:
+				fmt.Fprintf(out, "%d of %d snapshots were made anew.\n", len(drifts), blades)
+			default:
+				return fmt.Errorf("%d of %d snapshots differ from their logs; corte conditions --mend makes them anew", len(drifts), blades)
+			}
+			return nil
+		},
+	}
+	cmd.Flags().BoolVar(&mend, "mend", false, "write what the log adds up to")
+	return cmd
+}
+
 // openStore connects to DATABASE_URL, or to a PostgreSQL of its own, and
 // brings it up to date. done lets go of both.
 func openStore(ctx context.Context, s settings) (st *store.Store, done func(), err error) {

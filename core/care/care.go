@@ -1,22 +1,25 @@
-// Package care folds a blade's log into its condition: how worn its edges are,
-// how much pitch it carries, how far it has cut since it was washed and since
-// it was sharpened. Craft section 9, model section 9.
+// Package care keeps a blade in life. It folds a blade's log into its condition
+// (how worn, how pitchy, how far since washed and sharpened, what was said and
+// seen of it), says what is due and when, how a wash goes, what a bath wants,
+// and what a metre of cut costs. Craft sections 9, 10 and 14, model section 9.
 //
-// A condition is never typed in. It follows from what was cut, washed and
-// sharpened, so that a blade whose log is known is known.
+// A condition is never typed in. It follows from what was cut, washed,
+// sharpened, looked over and said, so that a blade whose log is known is known.
 package care
 
 import (
 	"math"
+	"time"
 
 	"corte/core/blade"
-	"corte/core/material"
-	"corte/core/measure"
 )
 
 // lifeM2 is the wood face, in m² per tooth at abrasion 1, after which an
-// average edge is dull.
-const lifeM2 = 1.9
+// average edge is dull; pitchM2 likewise sets how soon pitch gathers.
+const (
+	lifeM2  = 1.9
+	pitchM2 = 0.6
+)
 
 // grindLife is how much longer or shorter than lifeM2 a grind stays sharp;
 // grinds that are not named here last as long as ATB.
@@ -39,58 +42,248 @@ type Condition struct {
 	MetresWashed float64 // cut since washed or sharpened
 	Metres       float64 // cut in all its lives
 	Cuts         int
+	CutsSharp    int // log lines since new or sharpened
+	CutsWashed   int
 	Sharpenings  int
 	Washes       int
+
+	SharpFrom time.Time // first cut since new or sharpened; zero if none
+	WashFrom  time.Time // first cut since washed or sharpened
+	Used      time.Time // last cut
+
+	Life  Belief // about the m² that dull it
+	Pitch Belief // about the m² that gum it up
+
+	DullSaid   bool // "dull" was said since new or sharpened
+	Complained bool // something was said or seen since the last wash that cared for
+	Asked      bool // it was washed, and nobody has said yet whether that brought it back
+	NotBack    bool // the wash did not bring it back
+	Looked     bool // teeth and plate were looked over since the complaint
+
+	Flaw  string // what the last look-over found that may still run
+	Unfit string // what a look-over found that may not run
+	Away  bool   // with the saw doctor
+
+	SaidLeft bool // the saw doctor said how many sharpenings are left
+	Left     int
+	Spent    float64 // on sharpenings, in the shop's own money
+
+	before beliefs // from before the complaint, for a wash to give back
 }
 
-// Cut adds a length of cut, through a thickness of a material, by a blade.
-func (c Condition) Cut(b blade.Blade, m material.Material, length, thickness measure.Length) Condition {
-	metres := length.Mm() / 1000
-	c.Cuts++
-	c.Metres += metres
-	c.MetresSharp += metres
-	c.MetresWashed += metres
-	if b.Teeth > 0 {
-		face := metres * thickness.Mm() / 1000 / float64(b.Teeth)
-		c.WearM2 += face * m.Abrasion
-		c.ResinM2 += face * m.Resin
+type beliefs struct {
+	Life, Pitch Belief
+	Resin       float64 // at the wash
+}
+
+// A Kind is what happened to a blade.
+type Kind uint8
+
+const (
+	Cut    Kind = iota // wood was cut
+	Wash               // the pitch was taken off
+	Return             // it came back from the saw doctor
+	Say                // somebody said how it cuts
+	Look               // teeth and plate were looked over
+	Send               // it went to the saw doctor
+)
+
+// An Event is one row of a blade's log as the fold sees it.
+type Event struct {
+	Kind Kind
+	At   time.Time
+
+	// Of a cut.
+	Metres    float64
+	FaceM2    float64 // wood face: metres times thickness
+	Abrasion  float64
+	Resin     float64
+	Surprise  bool // it burnt or fed hard where the model saw no reason to
+	Easy      bool // it fed easily
+	CameBack  bool // the answer, if one was given, to whether a wash brought it back
+	Answered  bool
+	Says      Saying  // of a Say
+	Fault     Fault   // of a Look
+	Sharpened bool    // of a Return; otherwise it was only mended
+	Price     float64 // of a Return
+	SaidLeft  bool
+	Left      int
+}
+
+// A Saying is what somebody says of how a blade cuts.
+type Saying uint8
+
+const (
+	Dull    Saying = iota + 1 // dull now
+	Hard                      // it feeds hard, and nobody knows why
+	Gummed                    // it is pitchy
+	LikeNew                   // it cuts like new
+)
+
+var sayings = map[string]Saying{"dull": Dull, "hard": Hard, "pitchy": Gummed, "like-new": LikeNew}
+
+// ParseSaying reads a saying as records hold it, or 0.
+func ParseSaying(s string) Saying { return sayings[s] }
+
+// A Fault is what a look-over finds (craft section 10).
+type Fault string
+
+const (
+	Sound   Fault = ""
+	Cracked Fault = "cracked" // plate, at a gullet or slot
+	Loose   Fault = "loose"   // a tip
+	Missing Fault = "missing" // a tip
+	Bent    Fault = "bent"    // the plate
+	Chipped Fault = "chipped" // an edge
+	Blue    Fault = "blue"    // the plate was hot
+)
+
+// faultWords say what was found, and whether the blade may still run. A
+// cracked plate or a loose tip is not run (craft section 15).
+var faultWords = map[Fault]struct {
+	says  string
+	unfit bool
+}{
+	Cracked: {"its plate is cracked", true},
+	Loose:   {"a tip is loose", true},
+	Missing: {"a tip is missing", true},
+	Bent:    {"its plate is bent", true},
+	Chipped: {"a tip is chipped", false},
+	Blue:    {"its plate has been blue hot", false},
+}
+
+// Unfits reports whether a blade with the fault may not run.
+func (f Fault) Unfits() bool { return faultWords[f].unfit }
+
+// Words says what was found, without a full stop; empty if all is sound.
+func (f Fault) Words() string { return faultWords[f].says }
+
+// Then returns the condition after one more row of the log of a blade with so
+// many teeth and such a grind. Rows come in the order of their time.
+func (c Condition) Then(b blade.Blade, e Event) Condition {
+	switch e.Kind {
+	case Cut:
+		c.cut(b, e)
+	case Wash:
+		c.Asked = c.ResinM2 > 0 || c.Complained
+		c.before.Resin = c.ResinM2
+		c.NotBack = false
+		c.clean()
+		c.Washes++
+	case Return:
+		c.Away, c.Unfit, c.Flaw = false, "", ""
+		c.Spent += e.Price
+		if e.Sharpened {
+			c.sharpen()
+		}
+		if e.SaidLeft {
+			c.SaidLeft, c.Left = true, e.Left
+		}
+	case Say:
+		c.say(b.Grind, e.Says, sdSaid)
+	case Look:
+		c.Looked = true
+		if e.Fault.Unfits() {
+			c.Unfit = e.Fault.Words()
+		} else {
+			c.Flaw = e.Fault.Words()
+		}
+	case Send:
+		c.Away = true
 	}
 	return c
 }
 
-// Wash takes the pitch off.
-func (c Condition) Wash() Condition {
-	c.ResinM2, c.MetresWashed = 0, 0
-	c.Washes++
-	return c
+func (c *Condition) cut(b blade.Blade, e Event) {
+	c.Cuts++
+	c.CutsSharp++
+	c.CutsWashed++
+	c.Metres += e.Metres
+	c.MetresSharp += e.Metres
+	c.MetresWashed += e.Metres
+	if c.SharpFrom.IsZero() {
+		c.SharpFrom = e.At
+	}
+	if c.WashFrom.IsZero() {
+		c.WashFrom = e.At
+	}
+	c.Used = e.At
+	if b.Teeth > 0 {
+		face := e.FaceM2 / float64(b.Teeth)
+		c.WearM2 += face * e.Abrasion
+		c.ResinM2 += face * e.Resin
+	}
+	if e.Answered && c.Asked {
+		c.answer(e.CameBack)
+	}
+	switch {
+	case e.Surprise:
+		c.say(b.Grind, Hard, sdSeen)
+	case e.Easy:
+		c.outlasts(b.Grind, easyFactor, sdSeen)
+	}
 }
 
-// Sharpen makes the edges new; a sharpened blade comes back clean.
-func (c Condition) Sharpen() Condition {
-	c.WearM2, c.MetresSharp = 0, 0
-	c.ResinM2, c.MetresWashed = 0, 0
-	c.Sharpenings++
-	return c
+// answer is whether a wash brought the cut back. If it did, it was pitch and
+// not the edge, and what was held against the edge is taken back.
+func (c *Condition) answer(back bool) {
+	c.Asked = false
+	if !back {
+		c.NotBack = true
+		return
+	}
+	if c.Complained {
+		c.Life, c.Pitch = c.before.Life, c.before.Pitch
+		c.gums(c.before.Resin, sdSaid)
+	}
+	c.Complained, c.Looked, c.DullSaid = false, false, false
 }
+
+func (c *Condition) clean() {
+	c.ResinM2, c.MetresWashed, c.CutsWashed, c.WashFrom = 0, 0, 0, time.Time{}
+}
+
+// sharpen makes the edges new; a sharpened blade comes back clean.
+func (c *Condition) sharpen() {
+	c.WearM2, c.MetresSharp, c.CutsSharp, c.SharpFrom = 0, 0, 0, time.Time{}
+	c.clean()
+	c.DullSaid, c.Complained, c.Asked, c.NotBack, c.Looked = false, false, false, false, false
+	c.Left = max(0, c.Left-1)
+	c.Sharpenings++
+}
+
+// WearShare is how much of the edge's life is used up: 1 is dull.
+func (c Condition) WearShare(g blade.Grind) float64 { return c.WearM2 / c.LifeM2(g) }
+
+// LifeM2 is the m² per tooth after which this blade is thought to be dull.
+func (c Condition) LifeM2(g blade.Grind) float64 { return Life(g) * math.Exp(c.Life.Shift) }
 
 // Sharpness is the factor S by which the edge raises force and heat: 1 sharp,
 // 2.5 where the wear has reached the life.
-func (c Condition) Sharpness(lifeM2 float64) float64 {
-	return 1 + 1.5*math.Pow(c.WearM2/lifeM2, 1.2)
+func (c Condition) Sharpness(g blade.Grind) float64 {
+	return 1 + 1.5*math.Pow(c.WearShare(g), 1.2)
 }
 
-// Pitch is the pitch level, from 0 clean to 3 caked.
-func (c Condition) Pitch() float64 { return 3 * (1 - math.Exp(-c.ResinM2/0.6)) }
+// PitchLevel is from 0 clean to 3 caked.
+func (c Condition) PitchLevel() float64 {
+	return 3 * (1 - math.Exp(-c.ResinM2/(pitchM2*math.Exp(c.Pitch.Shift))))
+}
 
-// WashAt is the pitch level from which a wash is due; at DullAt the edges are dull.
+// WashAt is the pitch level from which a wash is due; at DullAt the edges are
+// dull, and from WornAt the edge is worth a word.
 const (
 	WashAt = 1.5
 	DullAt = 2.5
+	WornAt = 1.6
 )
 
 // Word says in one word how a blade stands, the gravest first.
-func (c Condition) Word(lifeM2 float64) string {
-	switch s, p := c.Sharpness(lifeM2), c.Pitch(); {
+func (c Condition) Word(g blade.Grind) string {
+	switch s, p := c.Sharpness(g), c.PitchLevel(); {
+	case c.Unfit != "":
+		return "unfit"
+	case c.Away:
+		return "away"
 	case s >= DullAt:
 		return "dull"
 	case p >= WashAt:
@@ -100,6 +293,3 @@ func (c Condition) Word(lifeM2 float64) string {
 	}
 	return "fine"
 }
-
-// WornAt is the sharpness factor from which the edge is worth a word.
-const WornAt = 1.6

@@ -1,69 +1,256 @@
 package care
 
 import (
+	"encoding/json"
 	"math"
+	"strings"
 	"testing"
+	"time"
 
 	"corte/core/blade"
 	"corte/core/material"
-	"corte/core/measure"
+	"corte/core/verdict"
 )
 
-func mat(t *testing.T, id string) material.Material {
+var day0 = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+
+func wood(t testing.TB, id string, metres, thicknessMm float64, at time.Time) Event {
 	t.Helper()
 	m, err := material.Get(id)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return m
+	return Event{Kind: Cut, At: at, Metres: metres, FaceM2: metres * thicknessMm / 1000, Abrasion: m.Abrasion, Resin: m.Resin}
 }
 
 func TestALifeInTheShop(t *testing.T) {
 	b := blade.Blade{Teeth: 40, Grind: blade.ATB}
-	life := Life(b.Grind)
 	var c Condition
-	if c.Sharpness(life) != 1 || c.Pitch() != 0 || c.Word(life) != "fine" {
-		t.Errorf("a new blade is %v", c.Word(life))
+	if c.Sharpness(b.Grind) != 1 || c.PitchLevel() != 0 || c.Word(b.Grind) != "fine" {
+		t.Errorf("a new blade is %v", c.Word(b.Grind))
 	}
 	// Resinous pine loads a blade long before it dulls it.
-	for c.Pitch() < WashAt {
-		c = c.Cut(b, mat(t, "yellow-pine"), 3000, 38)
+	for c.PitchLevel() < WashAt {
+		c = c.Then(b, wood(t, "yellow-pine", 3, 38, day0))
 	}
-	if c.Word(life) != "pitchy" || c.Sharpness(life) > WornAt {
-		t.Errorf("after %v m of pine it is %s, sharpness %v", c.Metres, c.Word(life), c.Sharpness(life))
+	if c.Word(b.Grind) != "pitchy" || c.Sharpness(b.Grind) > WornAt {
+		t.Errorf("after %v m of pine it is %s, sharpness %v", c.Metres, c.Word(b.Grind), c.Sharpness(b.Grind))
 	}
 	worn := c.WearM2
-	c = c.Wash()
-	if c.Pitch() != 0 || c.WearM2 != worn || c.MetresWashed != 0 || c.MetresSharp != c.Metres {
+	c = c.Then(b, Event{Kind: Wash})
+	if c.PitchLevel() != 0 || c.WearM2 != worn || c.MetresWashed != 0 || c.MetresSharp != c.Metres {
 		t.Errorf("a wash left %+v", c)
 	}
-	for c.Word(life) != "dull" {
-		c = c.Cut(b, mat(t, "mdf"), 2400, 18)
+	for c.Word(b.Grind) != "dull" {
+		c = c.Then(b, wood(t, "mdf", 2.4, 18, day0))
 	}
-	if math.Abs(c.WearM2/life-1) > 0.02 {
-		t.Errorf("dull at %v of its life", c.WearM2/life)
+	if share := c.WearShare(b.Grind); math.Abs(share-1) > 0.02 {
+		t.Errorf("dull at %v of its life", share)
 	}
 	metres := c.Metres
-	c = c.Sharpen()
-	if c.Word(life) != "fine" || c.Metres != metres || c.MetresSharp != 0 || c.Sharpenings != 1 || c.Washes != 1 {
+	c = c.Then(b, Event{Kind: Send})
+	if c.Word(b.Grind) != "away" {
+		t.Errorf("sent out it is %s", c.Word(b.Grind))
+	}
+	c = c.Then(b, Event{Kind: Return, Sharpened: true, Price: 13, SaidLeft: true, Left: 4})
+	left, _ := SharpeningsLeft(c, 0, 0)
+	if c.Word(b.Grind) != "fine" || c.Metres != metres || c.MetresSharp != 0 || c.Sharpenings != 1 || c.Spent != 13 || left != 4 {
 		t.Errorf("a sharpening left %+v", c)
 	}
-}
-
-// What one cut of two metres does, two cuts of one do as well.
-func TestFoldAddsUp(t *testing.T) {
-	b, m := blade.Blade{Teeth: 24, Grind: blade.FTG}, mat(t, "red-oak")
-	once := Condition{}.Cut(b, m, 2000, 25)
-	twice := Condition{}.Cut(b, m, 1000, 25).Cut(b, m, 1000, 25)
-	twice.Cuts = once.Cuts
+	// What one cut of two metres does, two cuts of one do as well.
+	once, twice := Condition{}.Then(b, wood(t, "red-oak", 2, 25, day0)), Condition{}
+	for range 2 {
+		twice = twice.Then(b, wood(t, "red-oak", 1, 25, day0))
+	}
 	if math.Abs(once.WearM2-twice.WearM2) > 1e-15 || once.Metres != twice.Metres {
 		t.Errorf("%+v and %+v", once, twice)
 	}
-	wheel := Condition{}.Cut(blade.Blade{}, m, measure.Length(1000), 25)
-	if wheel.WearM2 != 0 || math.IsNaN(wheel.ResinM2) || wheel.Metres != 1 {
+	if wheel := (Condition{}).Then(blade.Blade{}, wood(t, "tile", 1, 10, day0)); wheel.WearM2 != 0 || math.IsNaN(wheel.ResinM2) || wheel.Metres != 1 {
 		t.Errorf("a wheel without teeth: %+v", wheel)
 	}
-	if !(Life(blade.HighATB) < Life(blade.ATB) && Life(blade.ATB) < Life(blade.FTG) && Life(blade.FTG) < Life(blade.TCG)) {
-		t.Error("steep points do not dull soonest, or triple chips not last")
+}
+
+// used is a blade that is so much of the way to dull, and to its next wash.
+func used(t *testing.T, b blade.Blade, metres float64) Condition {
+	var c Condition
+	for i := range 10 {
+		c = c.Then(b, wood(t, "yellow-pine", metres/10, 38, day0.AddDate(0, 0, 3*i)))
+	}
+	return c
+}
+
+func TestWhatIsSaidMovesTheBelief(t *testing.T) {
+	b := blade.Blade{Teeth: 40, Grind: blade.ATB}
+	c := used(t, b, 800) // of about 2,200 m that the table gives it
+	said := c.Then(b, Event{Kind: Say, Says: Dull})
+	if said.LifeM2(b.Grind) >= c.LifeM2(b.Grind) || said.Life.SD() >= c.Life.SD() || said.Sharpness(b.Grind) <= c.Sharpness(b.Grind) {
+		t.Errorf("dull said early: life %v of %v", said.LifeM2(b.Grind), c.LifeM2(b.Grind))
+	}
+	if again := said.Then(b, Event{Kind: Say, Says: Dull}); again.Life != said.Life {
+		t.Error("said twice it counts twice")
+	}
+	if HealthOf(said, b.Grind, day0).Sharpen != Due {
+		t.Error("what is said to be dull is not due")
+	}
+	fresh := used(t, b, 20).Then(b, Event{Kind: Say, Says: Hard})
+	if fresh.Life != (Belief{}) {
+		t.Errorf("a blade that was sharpened yesterday is blamed: %+v", fresh.Life)
+	}
+	// One cut that burns for no reason says less than the owner does.
+	seen := c.Then(b, Event{Kind: Cut, Surprise: true})
+	if !(seen.LifeM2(b.Grind) < c.LifeM2(b.Grind) && seen.LifeM2(b.Grind) > said.LifeM2(b.Grind)) {
+		t.Errorf("seen %v, said %v, before %v", seen.LifeM2(b.Grind), said.LifeM2(b.Grind), c.LifeM2(b.Grind))
+	}
+	dull := used(t, b, 2000)
+	if new := dull.Then(b, Event{Kind: Say, Says: LikeNew}); new.Sharpness(b.Grind) >= dull.Sharpness(b.Grind) {
+		t.Error("cutting like new does not make it sharper")
+	}
+}
+
+func TestDidItComeBack(t *testing.T) {
+	b := blade.Blade{Teeth: 40, Grind: blade.ATB}
+	c := Condition{}.Then(b, wood(t, "mdf", 500, 38, day0)) // gums and wears, neither to its end
+	if Path(c, b.Grind, false) != nil {
+		t.Error("nobody complained")
+	}
+	hard := c.Then(b, Event{Kind: Say, Says: Hard})
+	next := func(c Condition) string {
+		for _, s := range Path(c, b.Grind, false) {
+			if !s.Done {
+				return s.ID
+			}
+		}
+		return ""
+	}
+	if next(hard) != "wash" {
+		t.Errorf("first comes %s", next(hard))
+	}
+	washed := hard.Then(b, Event{Kind: Wash})
+	if next(washed) != "answer" {
+		t.Errorf("then %s", next(washed))
+	}
+	cut := Event{Kind: Cut, Answered: true, CameBack: true}
+	back := washed.Then(b, cut)
+	if back.Life != c.Life || back.Pitch.Shift >= c.Pitch.Shift || Path(back, b.Grind, false) != nil {
+		t.Errorf("it came back: life %+v, pitch %+v", back.Life, back.Pitch)
+	}
+	cut.CameBack = false
+	not := washed.Then(b, cut)
+	if not.Life != hard.Life || next(not) != "look" || HealthOf(not, b.Grind, day0).Sharpen != Due {
+		t.Errorf("it did not: life %+v of %+v, next %s", not.Life, hard.Life, next(not))
+	}
+	if looked := not.Then(b, Event{Kind: Look}); next(looked) != "align" {
+		t.Errorf("looked over, next %s", next(looked))
+	}
+	// What a look-over finds may stop it, and only the saw doctor clears that.
+	cracked := not.Then(b, Event{Kind: Look, Fault: Cracked}).Then(b, Event{Kind: Look, Fault: Sound})
+	if cracked.Unfit == "" || cracked.Word(b.Grind) != "unfit" {
+		t.Error("a cracked plate runs again because somebody looked twice")
+	}
+	if mended := cracked.Then(b, Event{Kind: Return}); mended.Unfit != "" || mended.WearM2 != cracked.WearM2 {
+		t.Error("mended is not mended, or sharp")
+	}
+}
+
+func TestDates(t *testing.T) {
+	b := blade.Blade{Teeth: 40, Grind: blade.ATB}
+	c := used(t, b, 150)
+	now := day0.AddDate(0, 0, 30)
+	h := HealthOf(c, b.Grind, now)
+	if !h.WashAt.Known() || !h.WashAt.Early.Before(h.WashAt.Likely) || !h.WashAt.Likely.Before(h.WashAt.Late) || h.WashAt.Early.Before(now) {
+		t.Errorf("wash at %v", h.WashAt)
+	}
+	// At its own pace: after as many days again as the share wants.
+	share := c.ResinM2 / pitchM2 / math.Ln2
+	if got, want := h.WashAt.Likely.Sub(now).Hours()/24, 30*(1/share-1); math.Abs(got-want) > 0.01 {
+		t.Errorf("washing is %v days off, not %v", got, want)
+	}
+	if h := HealthOf(Condition{}, b.Grind, now); h.WashAt.Known() || h.SharpenAt.Known() || h.Worst() != Fine {
+		t.Errorf("a new blade: %+v", h)
+	}
+	if !(h.LeftLow < h.LeftM && h.LeftM < h.LeftH) {
+		t.Errorf("metres left %v, %v, %v", h.LeftLow, h.LeftM, h.LeftH)
+	}
+}
+
+func TestSnapshotKeepsEverything(t *testing.T) {
+	b := blade.Blade{Teeth: 40, Grind: blade.ATB}
+	c := used(t, b, 500).Then(b, Event{Kind: Say, Says: Hard}).Then(b, Event{Kind: Wash})
+	raw, err := json.Marshal(c)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var back Condition
+	if err := json.Unmarshal(raw, &back); err != nil || back != c {
+		t.Errorf("%v: %+v became %+v", err, c, back)
+	}
+}
+
+func TestCleaners(t *testing.T) {
+	oven, _ := CleanerByID("oven-cleaner")
+	mild, _ := CleanerByID("detergent")
+	if w := Agrees(oven, "Quill", "nitride"); len(w) != 1 || w[0].Verdict != verdict.Stop || !strings.Contains(w[0].Says, "Quill is coated") {
+		t.Errorf("caustic on a coating: %+v", w)
+	}
+	if w := Agrees(oven, "Rook", "none"); len(w) != 0 {
+		t.Errorf("on a bare plate: %+v", w)
+	}
+	if _, harsh := mild.Risk(); harsh || len(Agrees(mild, "Quill", "slick")) != 0 {
+		t.Error("a mild detergent is warned of")
+	}
+	if CheckBrush(Steel) == nil || CheckBrush(Nylon) != nil {
+		t.Error("brushes")
+	}
+	m, err := MixFor(Tray{Length: 400, Width: 300, Depth: 60}, mild, 254, 3, 2)
+	steel := 2 * math.Pi / 4 * 254 * 254 * 3 / 1e6
+	if want := 0.4*0.3*29 - steel; err != nil || math.Abs(m.Litres-want) > 1e-9 || math.Abs(m.Cleaner*11-m.Litres) > 1e-9 {
+		t.Errorf("%+v, want %v: %v", m, want, err)
+	}
+	for _, tray := range []Tray{{Length: 270, Width: 400, Depth: 60}, {Length: 400, Width: 400, Depth: 20}, {}} {
+		if _, err := MixFor(tray, mild, 254, 3, 2); err == nil {
+			t.Errorf("a tray of %v is let pass", tray)
+		}
+	}
+	if word, _ := BathState(mild, 12, 0, time.Hour); word != "replace" {
+		t.Errorf("a spent bath is %s", word)
+	}
+	if word, _ := BathState(mild, 7, 6, time.Hour); word != "strain" {
+		t.Errorf("a gritty bath is %s", word)
+	}
+}
+
+func TestMoney(t *testing.T) {
+	dear, cheap := Plan{102, 13, 8, 1832}, Plan{25, 0, 0, 900}
+	if got := dear.Spent(9*1832) / (9 * 1832); math.Abs(got-CostPerMetre(102, 13, 8, 1832)) > 1e-12 {
+		t.Errorf("over all its lives %v a metre", got)
+	}
+	line, from, ever := Compare(dear, cheap, 20_000)
+	if !ever || from < 1832 || from > 8000 || line[0].A != 102 || line[0].B != 25 {
+		t.Errorf("pays from %v (%v), first %+v", from, ever, line[0])
+	}
+	if _, _, ever := Compare(Plan{500, 40, 2, 900}, cheap, 20_000); ever {
+		t.Error("a dear blade that is no better pays")
+	}
+}
+
+func BenchmarkFold(b *testing.B) {
+	bl := blade.Blade{Teeth: 40, Grind: blade.ATB}
+	rows := make([]Event, 100_000)
+	for i := range rows {
+		rows[i] = wood(b, "yellow-pine", 1, 25, day0.Add(time.Duration(i)*time.Hour))
+		switch {
+		case i%400 == 399:
+			rows[i] = Event{Kind: Wash}
+		case i%4000 == 3998:
+			rows[i] = Event{Kind: Return, Sharpened: true}
+		case i%50 == 49:
+			rows[i].Surprise = true
+		}
+	}
+	for b.Loop() {
+		var c Condition
+		for _, e := range rows {
+			c = c.Then(bl, e)
+		}
 	}
 }

@@ -20,6 +20,7 @@ type Candidate struct {
 	Blade   blade.Blade
 	State   cut.State // Heel is the saw's and is filled in by Rank
 	Mounted bool      // on this saw now
+	Barred  *Stop     // by what its log says of it, whatever the cut
 }
 
 // A Request is one cut on one saw. Job.Height is ignored: every blade is
@@ -96,7 +97,12 @@ func Rank(r Request, rack []Candidate) Ranking {
 		o := Option{Index: i, Height: r.Heights(c.Blade).Suggested}
 		j := r.Job
 		j.Height = o.Height
-		if o.Stops = Stops(c.Blade, j, r.Saw, r.Unit); len(o.Stops) > 0 {
+		if c.Barred != nil {
+			o.Stops = []Stop{*c.Barred}
+		} else {
+			o.Stops = Stops(c.Blade, j, r.Saw, r.Unit)
+		}
+		if len(o.Stops) > 0 {
 			out.Stopped = append(out.Stopped, o)
 			continue
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"corte/core/blade"
+	"corte/core/care"
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
@@ -25,9 +26,10 @@ const (
 	RuleMaterial
 	RuleHook
 	RuleReach
+	RuleCondition
 )
 
-var ruleNames = [...]string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach"}
+var ruleNames = [...]string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition"}
 
 func (r Rule) String() string { return ruleNames[r] }
 
@@ -37,6 +39,19 @@ type Stop struct {
 	Rule   Rule
 	Why    string
 	WayOut string
+}
+
+// Bar is the stop of a blade that its own log keeps off every saw: a fault that
+// may not run (craft section 15), or a stay with the saw doctor. It is nil for
+// a blade that may go on.
+func Bar(c care.Condition) *Stop {
+	switch {
+	case c.Unfit != "":
+		return &Stop{RuleCondition, "it was looked over and " + c.Unfit, "it goes to a saw doctor, or is retired"}
+	case c.Away:
+		return &Stop{RuleCondition, "it is away at the saw doctor", "say under Care that it is back, when it is"}
+	}
+	return nil
 }
 
 // A checker collects stops with lengths written in the reader's unit.

@@ -7,7 +7,6 @@ import (
 	"time"
 
 	"corte/core/blade"
-	"corte/core/care"
 	"corte/internal/demo"
 	"corte/internal/shop"
 	"corte/internal/store"
@@ -39,22 +38,29 @@ func TestFurnish(t *testing.T) {
 			t.Errorf("%s: %v", b.Name, err)
 		}
 		grinds[b.Grind] = true
-		states[b.Condition.Word(care.Life(b.Grind))] = true
-		log, more, err := svc.BladeLog(ctx, sh.ID, b.ID, 0, 500)
-		if err != nil || more != 0 {
-			t.Fatalf("%s: %d rows, more from %d, %v", b.Name, len(log), more, err)
+		states[b.Condition.Word(b.Grind)] = true
+		log, more, err := svc.Log(ctx, sh.ID, store.Filter{Blade: &b.ID}, store.Mark{}, 500)
+		if err != nil || more != nil {
+			t.Fatalf("%s: %d rows, more from %v, %v", b.Name, len(log), more, err)
 		}
 		rows += len(log)
-		folded := b
-		folded.Condition = care.Condition{}
-		for i := len(log) - 1; i >= 0; i-- {
-			if log[i].At.After(now) {
-				t.Errorf("%s: a row from the future, %v", b.Name, log[i].At)
+		for _, e := range log {
+			if e.At.After(now) {
+				t.Errorf("%s: a row from the future, %v", b.Name, e.At)
 			}
-			folded.Condition = shop.Fold(log[i])(folded)
 		}
-		if d := math.Abs(folded.Condition.WearM2 - b.Condition.WearM2); d > 1e-12 || folded.Condition.Cuts != b.Condition.Cuts {
-			t.Errorf("%s: the snapshot says %+v, the log %+v", b.Name, b.Condition, folded.Condition)
+	}
+	if n, drifts, err := st.Conditions(ctx, false); err != nil || n != len(blades) || len(drifts) != 0 {
+		t.Errorf("%d snapshots, %d of them drifted: %+v, %v", n, len(drifts), drifts, err)
+	}
+	// The season's cuts teach what is true of this shop's wood.
+	lessons, err := svc.Lessons(ctx, sh.ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, l := range lessons {
+		if l.Material == "cherry" && !(l.LnScorch < -0.1 && l.LnScorch > -0.7) || l.Material == "softwood-ply" && math.Abs(l.LnSplinter-0.25) > 0.2 {
+			t.Errorf("of %s it taught %+v", l.Material, l.Correction)
 		}
 	}
 	for _, g := range blade.Grinds() {
@@ -62,7 +68,7 @@ func TestFurnish(t *testing.T) {
 			t.Errorf("no blade with grind %v", g)
 		}
 	}
-	if !states["dull"] || !states["pitchy"] || !states["fine"] || rows < 200 {
+	if !states["dull"] || !states["pitchy"] || !states["fine"] || !states["away"] || rows < 200 {
 		t.Errorf("states %v in %d rows", states, rows)
 	}
 	saws, err := svc.Saws(ctx, sh.ID)

@@ -7,8 +7,10 @@ import (
 	"math/rand/v2"
 	"time"
 
+	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/core/learn"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/truing"
@@ -67,6 +69,7 @@ var tasks = []task{
 	{"Plough", longTable, "hard-maple", cut.Rip, cut.Hidden, 25, 60, 900, 6, "Maren", 17, 8, season},
 	{"Plough", longTable, "cherry", cut.Rip, cut.Show, 19, 80, 1200, 6, "Ilse", 21, 12, season},
 	{"Stagehand", longTable, "walnut", cut.Crosscut, cut.Show, 19, 120, 900, 10, "Ilse", 12, 3, season},
+	{"Stagehand", longTable, "cherry", cut.Rip, cut.Hidden, 25, 60, 1200, 4, "Ilse", 5, 4, season},
 	{"Stagehand", longTable, "poplar", cut.Rip, cut.Hidden, 19, 90, 2400, 10, "Tobin", 7, 1, season},
 	{"Chorus", longTable, "yellow-pine", cut.Rip, cut.Hidden, 38, 45, 3000, 14, "Tobin", 6, 5, season},
 	{"Needle", longTable, "birch-ply", cut.Sheet, cut.Show, 12, 300, 1220, 8, "Ilse", 14, 6, season},
@@ -82,15 +85,36 @@ var tasks = []task{
 	{"Ragman", walker, "nailed-wood", cut.Crosscut, cut.Rough, 38, 140, 2400, 20, "Tobin", 30, 28, season},
 }
 
-// care is what was done to blades and saws on a day of the season.
+// careDays is what was done to blades and saws on a day of the season.
 var careDays = map[int][]store.Entry{
-	0:  {heel(longTable, 0.04, "after the dock was swept"), fence(longTable, 0.03, "")},
-	42: {heel(longTable, 0.05, "")},
-	30: {washed("Stagehand", "Maren"), washed("Chorus", "Maren")},
-	52: {sharpened("Plough", "back from the saw doctor, 24 tips sound")},
-	75: {washed("Stagehand", "Ilse"), washed("Batten", "Wick")},
-	90: {clearance("Quill"), runOut(longTable, "Quill")},
-	98: {{Kind: store.KindMoved, Saw: &longTable.ID, By: "Tobin", Note: "the platform truck bumped it"}, heel(longTable, 0.09, "after the bump")},
+	0:   {heel(longTable, 0.04, "after the dock was swept"), fence(longTable, 0.03, "")},
+	42:  {heel(longTable, 0.05, "")},
+	30:  {washed("Stagehand", "Maren"), washed("Chorus", "Maren")},
+	45:  {washed("Plough", "Ilse")},
+	46:  {about("Plough", store.KindInspected, store.InspectedDetail{}, "24 tips, all there; washed, and no better")},
+	47:  {about("Plough", store.KindSent, store.SentDetail{To: "the saw doctor on Quay Street", Asked: 22}, "")},
+	52:  {sharpened("Plough", store.SharpenedDetail{Price: 22, Report: "24 tips sound", Left: at(6)})},
+	60:  {sharpened("Understudy", store.SharpenedDetail{Price: 26, Report: "one tip new", Replaced: 1, Left: at(4), Kerf: 2.35})},
+	75:  {washed("Stagehand", "Ilse"), washed("Batten", "Wick")},
+	90:  {clearance("Quill"), runOut(longTable, "Quill")},
+	91:  {about("Quill", store.KindInspected, store.InspectedDetail{Fault: "chipped"}, "the proud tooth")},
+	98:  {{Kind: store.KindMoved, Saw: &longTable.ID, By: "Tobin", Note: "the platform truck bumped it"}, heel(longTable, 0.09, "after the bump")},
+	119: {about("Lace", store.KindSent, store.SentDetail{To: "the saw doctor on Quay Street", Asked: 28, Expected: later(9)}, "")},
+	121: {about("Chorus", store.KindJudged, store.JudgedDetail{Says: "hard"}, "three lengths of pine and the arms know it")},
+}
+
+func at(n int) *int { return &n }
+
+// later is a time after the season's end; play puts it there.
+func later(days int) *time.Time {
+	t := time.Time{}.AddDate(0, 0, days)
+	return &t
+}
+
+func about(name string, kind store.Kind, detail any, note string) store.Entry {
+	b := named(name).ID
+	raw, _ := json.Marshal(detail)
+	return store.Entry{Kind: kind, Blade: &b, By: "Maren", Note: note, Detail: raw}
 }
 
 func heel(s store.Saw, mm float64, note string) store.Entry {
@@ -151,13 +175,13 @@ func measured(s store.Saw, kind store.Kind, mm float64, f truing.Finding, input 
 }
 
 func washed(name, by string) store.Entry {
-	b := named(name).ID
-	return store.Entry{Kind: store.KindWashed, Blade: &b, By: by}
+	e := about(name, store.KindWashed, store.WashedDetail{Cleaner: "detergent", Brush: "nylon"}, "")
+	e.By = by
+	return e
 }
 
-func sharpened(name, note string) store.Entry {
-	b := named(name).ID
-	return store.Entry{Kind: store.KindSharpened, Blade: &b, By: "Maren", Note: note}
+func sharpened(name string, d store.SharpenedDetail) store.Entry {
+	return about(name, store.KindSharpened, d, "")
 }
 
 // play lives through the season day by day. How each cut came out is drawn
@@ -172,7 +196,13 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 		add := func(e store.Entry) error {
 			hour = hour.Add(time.Duration(10+dice.IntN(25)) * time.Minute)
 			e.Shop, e.At = shopRow.ID, hour
-			_, err := st.Append(ctx, store.IdempotencyKey{}, e, shop.Fold(e))
+			var sent store.SentDetail
+			if e.Kind == store.KindSent && json.Unmarshal(e.Detail, &sent) == nil && sent.Expected != nil {
+				back := begin.AddDate(0, 0, season).Add(sent.Expected.Sub(time.Time{}))
+				sent.Expected = &back
+				e.Detail, _ = json.Marshal(sent)
+			}
+			_, err := st.Append(ctx, store.IdempotencyKey{}, e)
 			return err
 		}
 		for _, e := range careDays[day] {
@@ -187,6 +217,9 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 			b, err := st.Blade(ctx, shopRow.ID, named(t.blade).ID)
 			if err != nil {
 				return err
+			}
+			if b.Condition.Away {
+				continue
 			}
 			if on[t.saw.Name] != t.blade {
 				on[t.saw.Name] = t.blade
@@ -203,7 +236,22 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 			}
 		}
 	}
-	return nil
+	// What the season taught, and a bath that still stands.
+	for _, t := range tasks {
+		if err := st.Learn(ctx, shopRow.ID, t.material); err != nil {
+			return err
+		}
+	}
+	return st.AddBath(ctx, store.Bath{ID: id("tray"), Shop: shopRow.ID, Name: "Paint tray", Cleaner: "detergent", Length: 400, Width: 340, Depth: 60,
+		Litres: 2.9, Made: now.AddDate(0, 0, -9), Uses: 4})
+}
+
+// truth is how the demo shop's own wood differs from the table, in the
+// logarithm of scorch dose and of proneness to splinter. Its log teaches it.
+var truth = map[string]learn.Correction{
+	"cherry":       {LnScorch: -0.35},
+	"softwood-ply": {LnSplinter: 0.25},
+	"red-oak":      {LnScorch: 0.1, LnSplinter: -0.1},
 }
 
 // cut makes the log row of one day's work at a task.
@@ -232,10 +280,22 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 		Wall: "clean", Splinters: "none",
 	}
 	if m.Kind.Modelled() {
-		f := cut.Work(j, b.Blade, cut.Drive{RPM: t.saw.RPM, PowerLimitW: t.saw.PowerLimitW()}, shop.State(b.Blade, b.Condition))
-		d.Feed = float64(f.Feed)
+		c := choose.Candidate{Blade: b.Blade, State: shop.State(b.Blade, b.Condition)}
+		drive := cut.Drive{RPM: t.saw.RPM, PowerLimitW: t.saw.PowerLimitW()}
+		feed := cut.Work(j, b.Blade, drive, c.State).Feed // as the table says
+		d.Foretold = shop.Foretell(j, c, t.saw, feed)
+		mine := j
+		mine.Material = truth[m.ID].Apply(m)
+		f := cut.WorkAt(mine, b.Blade, drive, c.State, feed)
+		d.Feed = float64(feed)
 		d.Wall = wall(f.Burn, dice)
-		d.Splinters = splinters(f.Exit.Splinter/j.Finish.SplinterLimit(), dice)
+		d.Splinters = splinters(f.Exit.Splinter, dice)
+		d.Seconds = j.CutLength().Mm() / 1000 / d.Feed * 60 * (0.9 + 0.2*dice.Float64())
+		d.Effort = effort(f.Load/f.Allowed, dice)
+		if b.Condition.Asked {
+			back := b.Condition.Sharpness(b.Grind) < care.DullAt && !b.Condition.DullSaid
+			d.CameBack = &back
+		}
 	}
 	raw, err := json.Marshal(d)
 	return store.Entry{Kind: store.KindCut, Blade: &b.ID, Saw: &t.saw.ID, By: t.by, Detail: raw}, err
@@ -251,14 +311,21 @@ func wall(burn float64, dice *rand.Rand) string {
 	return "clean"
 }
 
-func splinters(ofLimit float64, dice *rand.Rand) string {
-	switch x := ofLimit * (0.7 + 0.6*dice.Float64()); {
-	case x > 1.6:
-		return "torn"
-	case x > 1:
-		return "splinters"
-	case x > 0.6:
-		return "fuzz"
+func splinters(t float64, dice *rand.Rand) string {
+	grades := [...]string{"none", "fuzz", "splinters", "torn"}
+	x, at := dice.Float64(), 0
+	for p := learn.Chances(t); at < len(grades)-1 && x >= p[at]; at++ {
+		x -= p[at]
 	}
-	return "none"
+	return grades[at]
+}
+
+func effort(load float64, dice *rand.Rand) string {
+	switch x := load * (0.8 + 0.4*dice.Float64()); {
+	case x > 0.95:
+		return "hard"
+	case x < 0.3:
+		return "easy"
+	}
+	return "normal"
 }

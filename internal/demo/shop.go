@@ -22,7 +22,7 @@ var space = uuid.NewSHA1(uuid.NameSpaceURL, []byte("corte:demo"))
 // demo shop hold.
 func id(name string) uuid.UUID { return uuid.NewSHA1(space, []byte(name)) }
 
-var shopRow = store.Shop{ID: id("shop"), Slug: Slug, Name: "Lanterngate Playhouse scene shop", ChangeMinutes: 3}
+var shopRow = store.Shop{ID: id("shop"), Slug: Slug, Name: "Lanterngate Playhouse scene shop", ChangeMinutes: 3, Sharpening: 24}
 
 // The saws.
 var (
@@ -47,8 +47,16 @@ const (
 )
 
 func made(name, hangs, note string, b blade.Blade) store.Blade {
-	return store.Blade{ID: id(name), Name: name, Hangs: hangs, Note: note, Blade: b}
+	return store.Blade{ID: id(name), Name: name, Hangs: hangs, Note: note, Blade: b, Coating: coatings[name], Price: prices[name]}
 }
+
+// What the shop paid, in its own money, and what is coated.
+var (
+	prices = map[string]float64{"Plough": 78, "Stagehand": 64, "Understudy": 55, "Chorus": 92, "Quill": 98, "Needle": 118, "Glass": 126,
+		"Tinsel": 110, "Mortise": 82, "Dovecote": 88, "Rook": 24, "Reed": 45, "Trapdoor": 160, "Curtain": 124, "Batten": 86, "Gallop": 40,
+		"Trot": 14, "Lace": 36, "Ragman": 22, "Mason": 48}
+	coatings = map[string]string{"Needle": "nitride", "Glass": "slick", "Curtain": "slick", "Lace": "slick"}
+)
 
 // big is a 254 mm blade for the Long Table, full or thin kerf.
 func big(teeth int, g blade.Grind, bevel, hook float64, kerf, plate measure.Length, use blade.Use) blade.Blade {

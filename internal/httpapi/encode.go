@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"encoding/json"
+	"fmt"
 	"math"
 
 	"github.com/google/uuid"
@@ -25,7 +26,7 @@ func encodePlan(p shop.Plan) contract.Plan {
 		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, ShowFace: contract.PlanShowFace(p.ShowFace),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), ShowFace: contract.PlanShowFace(p.ShowFace),
 	}
 	for i, o := range p.Options {
 		out.Options[i] = encodeOption(o, j.Motion)
@@ -174,7 +175,8 @@ func encodeFace(f cut.Face, name string, limit float64) contract.Face {
 
 func encodeBlade(b store.Blade) contract.Blade {
 	state := shop.State(b.Blade, b.Condition)
-	c, life := b.Condition, care.Life(b.Grind)
+	c := b.Condition
+	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{
 		ID: b.ID, Version: b.Version, Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
 		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Hook,
@@ -184,8 +186,10 @@ func encodeBlade(b store.Blade) contract.Blade {
 		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
 		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance().Mm()),
 		Condition: contract.Condition{
-			State: contract.ConditionState(c.Word(life)), Verdict: contract.Verdict(choose.CareVerdict(state).String()),
-			Sharpness: state.Sharpness, WearShare: c.WearM2 / life, PitchLevel: state.Pitch,
+			State: contract.ConditionState(c.Word(b.Grind)), Verdict: contract.Verdict(careVerdict(c, state).String()),
+			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
+			LifeM2: c.LifeM2(b.Grind), LifeLowM2: low, LifeHighM2: high, Confidence: c.Confidence(),
+			Asked: c.Asked, Flaw: c.Flaw, Unfit: c.Unfit, Away: c.Away,
 			Metres: c.Metres, MetresSinceWash: c.MetresWashed, MetresSinceSharpening: c.MetresSharp,
 			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
 		},
@@ -200,6 +204,13 @@ func encodeBlade(b store.Blade) contract.Blade {
 		out.Group = ptr(b.GroupSize())
 	}
 	return out
+}
+
+func careVerdict(c care.Condition, s cut.State) choose.Verdict {
+	if choose.Bar(c) != nil {
+		return choose.Halt
+	}
+	return choose.CareVerdict(s)
 }
 
 // withProfile adds the groove's bottom, which is too long for a list.
@@ -244,9 +255,10 @@ func encodeSaw(w store.Saw) contract.Saw {
 
 func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 	out := contract.LogEntry{
-		ID: e.ID, At: e.At, Kind: contract.LogEntryKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
-		By: text(e.By), Note: text(e.Note),
+		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
+		By: text(e.By), Note: text(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy,
 	}
+	read := func(v any) error { return json.Unmarshal(e.Detail, v) }
 	switch e.Kind {
 	case store.KindCut:
 		var d store.CutDetail
@@ -260,11 +272,29 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		out.Cut = &contract.CutRecord{
 			Material: d.Material, MaterialName: name, Direction: contract.Direction(d.Direction), Motion: contract.Motion(d.Motion),
 			Finish: contract.Finish(d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
-			HeightMm: positive(d.Height), DepthMm: positive(d.Depth), BevelDeg: positive(d.Bevel), MiterDeg: positive(d.Miter), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: shop.CutLength(d).Mm() / 1000,
+			HeightMm: positive(d.Height), DepthMm: positive(d.Depth), BevelDeg: positive(d.Bevel), MiterDeg: positive(d.Miter), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
 			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
 		}
 		if d.Form != "" {
 			out.Cut.Form = ptr(contract.Form(d.Form))
+		}
+		if d.Seconds > 0 {
+			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr(float64(shop.RealFeed(d)))
+		}
+		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
+		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
+	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared:
+		says, err := said(e.Kind, read)
+		if err != nil {
+			return out, err
+		}
+		out.Says = &says
+		if e.Kind == store.KindCompared {
+			var d store.ComparedDetail
+			if err := read(&d); err != nil {
+				return out, err
+			}
+			out.TrialID = &d.Trial
 		}
 	case store.KindRetired:
 		var d store.RetiredDetail
@@ -280,6 +310,56 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, ptr(contract.LogEntryFigureUnit(d.Unit)), ptr(contract.Verdict(d.Verdict))
 	}
 	return out, nil
+}
+
+// said puts the detail of a row into words.
+func said(kind store.Kind, read func(any) error) (says []string, err error) {
+	add := func(yes bool, format string, args ...any) {
+		if yes {
+			says = append(says, fmt.Sprintf(format, args...))
+		}
+	}
+	says = []string{}
+	switch kind {
+	case store.KindWashed:
+		var d store.WashedDetail
+		err = read(&d)
+		if k, none := care.CleanerByID(d.Cleaner); none == nil {
+			add(true, "in %s", k.Name)
+		}
+		add(d.With > 1, "%d blades in one bath", d.With)
+	case store.KindSharpened, store.KindReturned:
+		var d store.SharpenedDetail
+		err = read(&d)
+		add(d.Price > 0, "paid %.2f", d.Price)
+		add(d.Replaced > 0, "%d teeth replaced", d.Replaced)
+		add(d.Left != nil, "%d sharpenings left", value(d.Left))
+		add(d.Kerf > 0, "kerf now %.2f mm", d.Kerf)
+		add(d.Diameter > 0, "diameter now %.1f mm", d.Diameter)
+		add(d.Report != "", "%s", d.Report)
+	case store.KindSent:
+		var d store.SentDetail
+		err = read(&d)
+		add(true, "to %s", d.To)
+		if d.Expected != nil {
+			add(true, "expected back %s", d.Expected.Format("2 January 2006"))
+		}
+		add(d.Asked > 0, "price asked %.2f", d.Asked)
+	case store.KindJudged:
+		var d store.JudgedDetail
+		err = read(&d)
+		add(true, "%s", map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new"}[d.Says])
+	case store.KindInspected:
+		var d store.InspectedDetail
+		err = read(&d)
+		add(d.Fault == "", "all sound")
+		add(d.Fault != "", "%s", care.Fault(d.Fault).Words())
+	case store.KindCompared:
+		var d store.ComparedDetail
+		err = read(&d)
+		says = orNone(d.Says)
+	}
+	return says, err
 }
 
 func ptr[T any](v T) *T { return &v }

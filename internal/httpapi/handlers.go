@@ -59,6 +59,8 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 	made := shop.CutMade{
 		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
 		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
+		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
+		Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note), At: value(r.Body.At),
 	}
 	e, err := s.svc.LogCut(ctx, s.shop, r.Params.IdempotencyKey, made, measure.Millimetre)
 	if err != nil {
@@ -95,23 +97,6 @@ func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject)
 		return nil, err
 	}
 	return contract.GetBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
-}
-
-func (s *server) ListBladeLog(ctx context.Context, r contract.ListBladeLogRequestObject) (contract.ListBladeLogResponseObject, error) {
-	page, next, err := s.svc.BladeLog(ctx, s.shop, r.ID, value(r.Params.Before), limitOf(r.Params.Limit))
-	if err != nil {
-		return nil, err
-	}
-	out := contract.ListBladeLog200JSONResponse{Items: make([]contract.LogEntry, len(page))}
-	for i, e := range page {
-		if out.Items[i], err = encodeEntry(e); err != nil {
-			return nil, err
-		}
-	}
-	if next != 0 {
-		out.Next = &next
-	}
-	return out, nil
 }
 
 func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject) (contract.ListSawsResponseObject, error) {

@@ -311,7 +311,7 @@ func TestARetryLogsOnce(t *testing.T) {
 	if w := b.post("/cuts", b.made(nil), "Idempotency-Key", "one-cut-one-key"); w.Code != http.StatusConflict {
 		t.Errorf("the same key for another cut: %d %s", w.Code, w.Body)
 	}
-	row := b.get("/blades/" + b.blade["Plough"] + "/log?limit=1")["items"].([]any)[0].(obj)
+	row := b.get("/log?blade_id=" + b.blade["Plough"] + "&limit=1")["items"].([]any)[0].(obj)
 	if c := row["cut"].(obj); c["wall"] != "brown" || c["pieces"].(float64) != 4 || c["metres"].(float64) != 3.6 {
 		t.Errorf("the row says %v", row)
 	}
@@ -338,7 +338,7 @@ func TestPagesByKey(t *testing.T) {
 	last, rows := 1e18, 0
 	before := ""
 	for {
-		page := b.get("/blades/" + b.blade["Rook"] + "/log?limit=20" + before)
+		page := b.get("/log?blade_id=" + b.blade["Rook"] + "&limit=20" + before)
 		for _, e := range page["items"].([]any) {
 			id := e.(obj)["id"].(float64)
 			if id >= last {
@@ -346,11 +346,11 @@ func TestPagesByKey(t *testing.T) {
 			}
 			last, rows = id, rows+1
 		}
-		next, more := page["next"].(float64)
+		next, more := page["next"].(string)
 		if !more {
 			break
 		}
-		before = fmt.Sprintf("&before=%.0f", next)
+		before = "&before=" + next
 	}
 	if rows < 50 {
 		t.Errorf("%d rows in all", rows)

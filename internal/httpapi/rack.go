@@ -283,12 +283,13 @@ func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObj
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
 	sh, err := s.svc.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool)})
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }
 
 func encodeShop(sh store.Shop) contract.Shop {
-	return contract.Shop{ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool)}
+	return contract.Shop{ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
+		Learning: sh.Learning, SharpeningPrice: sh.Sharpening}
 }
 
 // version reads an ETag, whose form the contract has checked.

@@ -102,7 +102,7 @@ func TestRackIsEdited(t *testing.T) {
 	if w := b.do("DELETE", "/api/v1/blades/"+id+"/retirement", ""); w.Code != 200 || !strings.Contains(b.plan(nil).Body.String(), id) {
 		t.Errorf("brought back: %d", w.Code)
 	}
-	rows := b.get("/blades/" + id + "/log")["items"].([]any)
+	rows := b.get("/log?blade_id=" + id)["items"].([]any)
 	if len(rows) != 2 || rows[1].(obj)["kind"] != "retired" || rows[1].(obj)["reason"] != "cracked" {
 		t.Errorf("its log: %v", rows)
 	}
@@ -113,7 +113,7 @@ func TestRackIsEdited(t *testing.T) {
 	if w := b.put("/saws/"+made["id"].(string), saw, "If-Match", `"1"`); w.Code != 422 || decode(t, w)["field"] != "reach_mm" {
 		t.Errorf("a saw that reaches past its radius: %d %s", w.Code, w.Body)
 	}
-	shop := b.put("/shop", obj{"name": "Ours", "change_minutes": 12, "height_school": "proud"}, "If-Match", `"1"`)
+	shop := b.put("/shop", obj{"name": "Ours", "change_minutes": 12, "height_school": "proud", "learning": true, "sharpening_price": 0}, "If-Match", `"1"`)
 	h := decode(t, b.plan(nil))["options"].([]any)[0].(obj)["heights"].(obj)
 	if shop.Code != 200 || h["suggested_mm"] != 29.0 {
 		t.Errorf("a shop that sets just proud: %s, heights %v", shop.Body, h)

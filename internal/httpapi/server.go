@@ -23,6 +23,7 @@ import (
 
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
+	"corte/internal/logfile"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
 )
@@ -43,6 +44,7 @@ const (
 	patience     = 10 * time.Second // for one request
 	requestIDKey = "request_id"
 	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
+	exportPath   = base + "/log-exports"   // goes on as long as the log
 )
 
 // New makes the handler of the whole application.
@@ -88,6 +90,7 @@ func New(o Options) (http.Handler, error) {
 		return nil, fmt.Errorf("the schema of rack files cannot be made: %w", err)
 	}
 	r.GET(base+"/schemas/rack.json", func(c *gin.Context) { c.JSON(http.StatusOK, schema) })
+	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 
 	strict := contract.NewStrictHandlerWithOptions(&server{o.Service, o.Shop, files, o.Gauges}, nil, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
@@ -191,13 +194,13 @@ func secure(c *gin.Context) {
 }
 
 func limit(c *gin.Context) {
-	if c.Request.URL.Path != streamPath {
+	if c.Request.URL.Path != streamPath && c.Request.URL.Path != exportPath {
 		ctx, cancel := context.WithTimeout(c.Request.Context(), patience)
 		defer cancel()
 		c.Request = c.Request.WithContext(ctx)
 	}
 	most := int64(maxBody)
-	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") {
+	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") || strings.HasPrefix(c.Request.URL.Path, base+"/log-import") {
 		most = maxFile
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)

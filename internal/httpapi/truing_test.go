@@ -76,7 +76,7 @@ func TestMounting(t *testing.T) {
 	if w := end(); w.Code != 201 || decode(t, w)["by"] != "Ilse" || on() != b.blade["Needle"] {
 		t.Errorf("at the end: %d %s, on is %v", w.Code, w.Body, on())
 	}
-	if row := b.get("/blades/" + b.blade["Chorus"] + "/log?limit=1")["items"].([]any)[0].(obj); row["kind"] != "dismounted" {
+	if row := b.get("/log?blade_id=" + b.blade["Chorus"] + "&limit=1")["items"].([]any)[0].(obj); row["kind"] != "dismounted" {
 		t.Errorf("what came off says %v", row)
 	}
 	if w := b.do("GET", "/api/v1/mountings/"+id+"?units=mm", ""); w.Code != 404 {

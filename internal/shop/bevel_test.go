@@ -174,7 +174,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	}
 	needle := f.blade["Needle"]
 	back := store.Entry{Shop: f.id, At: later, Kind: store.KindSharpened, Blade: &needle.ID}
-	if _, err := f.st.Append(t.Context(), store.IdempotencyKey{}, back, shop.Fold(back)); err != nil {
+	if _, err := f.st.Append(t.Context(), store.IdempotencyKey{}, back); err != nil {
 		t.Fatal(err)
 	}
 	if got := ids("Needle"); !strings.Contains(got, " numbers ") {

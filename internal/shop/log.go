@@ -5,12 +5,14 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
+	"math"
+	"time"
 
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/choose"
 	"corte/core/cut"
-	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/store"
 )
@@ -22,91 +24,223 @@ type CutMade struct {
 	Height    measure.Length // 0 for a chop
 	Feed      measure.Feed   // aimed at; 0 if not known
 	Pieces    int
+	Seconds   float64 // that one piece really took; 0 if nobody counted
 	Wall      string
 	Splinters string
+	Other     string // splinters of the other face where teeth leave; empty if nobody looked
+	Effort    string
+	Noise     string
+	CameBack  *bool // after a wash
+	By, Note  string
+	At        time.Time // when it was made, where that is not now
 }
 
-// LogCut adds a cut to the log and brings the blade's condition up to date.
-// The same key with the same content logs once.
+// A row may wait in a tablet that long before it is sent, and a tablet's clock
+// may be that far ahead.
+const (
+	longestWait = 60 * 24 * time.Hour
+	clockAhead  = 5 * time.Minute
+)
+
+// LogCut adds a cut to the log, brings the blade's condition up to date, and
+// takes in what the cut teaches of its material. The same key with the same
+// content logs once.
 func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, key string, made CutMade, u measure.Unit) (store.Entry, error) {
-	w, j, r, err := s.request(ctx, shop, made.Cut, u)
+	detail, w, err := s.cutDetail(ctx, shop, made, u)
 	if err != nil {
 		return store.Entry{}, err
 	}
-	cand, err := s.fit(ctx, shop, made.Blade, w, j, u)
+	at := s.now()
+	if !made.At.IsZero() {
+		if at.Sub(made.At) > longestWait || made.At.Sub(at) > clockAhead {
+			return store.Entry{}, invalid("at", "a cut is logged within %d days of being made, and not before; older records come in under Log, as a file", int(longestWait.Hours()/24))
+		}
+		at = made.At
+	}
+	said := detail
+	said.Foretold = nil // follows from the blade's state, which this very cut may have changed
+	content, err := json.Marshal([]any{said, made.Blade, w.ID, made.By, made.Note, made.At})
 	if err != nil {
 		return store.Entry{}, err
-	}
-	full := r.Heights(cand.Blade).Full
-	switch {
-	case j.Motion == cut.Chop && made.Height != 0:
-		return store.Entry{}, invalid("height_mm", "a chop has no height; leave it out")
-	case j.Motion != cut.Chop && made.Height <= 0:
-		return store.Entry{}, invalid("height_mm", "say how high the blade stood")
-	case made.Height > full:
-		return store.Entry{}, pastReach("height_mm", made.Height, full, u)
-	}
-	detail := store.CutDetail{
-		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
-		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: made.Height.Mm(),
-		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces,
-		Wall: made.Wall, Splinters: made.Splinters,
-		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces,
-	}
-	if j.Form != cut.Through {
-		detail.Form = j.Form.String()
 	}
 	raw, err := json.Marshal(detail)
 	if err != nil {
 		return store.Entry{}, err
 	}
-	entry := store.Entry{Shop: shop, At: s.now(), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, Detail: raw}
-	digest := sha256.Sum256(append(raw, made.Blade.String()+w.ID.String()...))
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, entry, Fold(entry))
+	digest := sha256.Sum256(content)
+	entry := store.Entry{Shop: shop, At: at, Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
+	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, entry, teaches(ctx, detail))
+	return out, reused(err, "cut")
+}
+
+// reused says that a key came again with other content.
+func reused(err error, what string) error {
 	if errors.Is(err, store.ErrKeyReused) {
-		return out, &Error{Conflict, "Idempotency-Key", "this key was sent before with another cut; send a new cut with a new key"}
+		return &Error{Conflict, "Idempotency-Key", "this key was sent before with another " + what + "; send a new " + what + " with a new key"}
 	}
-	return out, err
+	return err
 }
 
-// Fold returns how a log row changes a blade's condition.
-func Fold(e store.Entry) func(store.Blade) care.Condition {
-	return func(b store.Blade) care.Condition {
-		switch e.Kind {
-		case store.KindCut:
-			var d store.CutDetail
-			if json.Unmarshal(e.Detail, &d) != nil {
-				return b.Condition
-			}
-			m, err := material.Get(d.Material)
-			if err != nil {
-				return b.Condition
-			}
-			j := logged(d)
-			return b.Condition.Cut(b.Blade, m, j.CutLength()*measure.Length(d.Pieces), j.Swept())
-		case store.KindWashed:
-			return b.Condition.Wash()
-		case store.KindSharpened:
-			return b.Condition.Sharpen()
+// teaches takes in what a cut says of its material.
+func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.Entry) error {
+	return func(tx *store.Store, row store.Entry) error {
+		if d.Foretold == nil {
+			return nil
 		}
-		return b.Condition
+		return tx.Learn(ctx, row.Shop, d.Material)
 	}
 }
 
-// CutLength is how far the blade cut in all pieces of a log row together.
-func CutLength(d store.CutDetail) measure.Length {
-	return logged(d).CutLength() * measure.Length(d.Pieces)
+// cutDetail checks a cut that was made and writes it down as the log keeps it,
+// with what the model's table said of it.
+func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u measure.Unit) (store.CutDetail, store.Saw, error) {
+	fail := func(err error) (store.CutDetail, store.Saw, error) { return store.CutDetail{}, store.Saw{}, err }
+	w, j, r, err := s.request(ctx, shop, made.Cut, u)
+	if err != nil {
+		return fail(err)
+	}
+	cand, err := s.fit(ctx, shop, made.Blade, w, j, u)
+	if err != nil {
+		return fail(err)
+	}
+	full := r.Heights(cand.Blade).Full
+	switch {
+	case j.Motion == cut.Chop && made.Height != 0:
+		return fail(invalid("height_mm", "a chop has no height; leave it out"))
+	case j.Motion != cut.Chop && made.Height <= 0:
+		return fail(invalid("height_mm", "say how high the blade stood"))
+	case made.Height > full:
+		return fail(pastReach("height_mm", made.Height, full, u))
+	}
+	detail := store.CutDetail{
+		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
+		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: made.Height.Mm(),
+		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces,
+		Wall: made.Wall, Splinters: made.Splinters, OtherSplinters: made.Other, Effort: made.Effort, Noise: made.Noise,
+		Seconds: made.Seconds, CameBack: made.CameBack,
+		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces,
+	}
+	if j.Form != cut.Through {
+		detail.Form = j.Form.String()
+	}
+	if j.Material.Kind.Modelled() {
+		j.Height, j.Material = made.Height, r.table
+		cand.State.Heel = r.Heel
+		detail.Foretold = Foretell(j, cand, w, RealFeed(detail))
+	}
+	return detail, w, nil
 }
 
-// logged is the geometry of a job as the log keeps it.
-func logged(d store.CutDetail) cut.Job {
-	direction, _ := cut.ParseDirection(d.Direction)
-	j := cut.Job{
-		Direction: direction, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
-		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
+// RealFeed is the feed at which a cut was made: from the seconds that it took,
+// else the one that was aimed at, else 0.
+func RealFeed(d store.CutDetail) measure.Feed {
+	if d.Seconds > 0 {
+		return measure.Feed(d.CutLength().Mm() / 1000 / float64(max(1, d.Pieces)) / d.Seconds * 60)
 	}
-	if d.Form != "" {
-		j.Form, _ = cut.ParseForm(d.Form)
+	return measure.Feed(d.Feed)
+}
+
+// Foretell is what the model says of a job at a feed, or at the one it
+// suggests where that is 0. The job's material is that of the table.
+func Foretell(j cut.Job, c choose.Candidate, w store.Saw, feed measure.Feed) *store.Foretold {
+	drive := cut.Drive{RPM: w.RPM, PowerLimitW: w.PowerLimitW()}
+	f := cut.Work(j, c.Blade, drive, c.State)
+	if feed > 0 {
+		f = cut.WorkAt(j, c.Blade, drive, c.State, feed)
 	}
-	return j
+	out := &store.Foretold{Heat: math.Pow(f.Burn/(1-f.Burn), 0.25), Load: f.Load / f.Allowed, Exit: f.Exit.Splinter}
+	if f.Other.Matters {
+		out.Other = &f.Other.Splinter
+	}
+	return out
+}
+
+// Log lists one page of the log, newest first, and the mark before which the
+// next page begins, if there is one.
+func (s *Service) Log(ctx context.Context, shop uuid.UUID, f store.Filter, before store.Mark, limit int) ([]store.Entry, *store.Mark, error) {
+	page, err := s.st.Log(ctx, shop, f, before, limit+1)
+	if err != nil || len(page) <= limit {
+		return page, nil, err
+	}
+	last := page[limit-1]
+	return page[:limit], &store.Mark{At: last.At, ID: last.ID}, nil
+}
+
+// strikable are the rows that may be struck out. What took a thing out of use
+// is taken back by putting it into use again.
+var strikable = map[store.Kind]bool{
+	store.KindCut: true, store.KindWashed: true, store.KindSharpened: true, store.KindReturned: true, store.KindSent: true,
+	store.KindJudged: true, store.KindInspected: true, store.KindNoted: true, store.KindMounted: true, store.KindDismounted: true,
+	store.KindMoved: true, store.KindHeel: true, store.KindFence: true, store.KindRunOut: true, store.KindTilt: true,
+	store.KindGauge: true, store.KindClearance: true,
+}
+
+// Strike notes that a row of the log was a mistake. It stays, struck through,
+// and counts no more.
+func (s *Service) Strike(ctx context.Context, shop uuid.UUID, key string, id int64, note string) (store.Entry, error) {
+	row, err := s.st.Entry(ctx, shop, id)
+	switch {
+	case err != nil:
+		return row, missing(err, "id", "row of the log")
+	case !strikable[row.Kind]:
+		return row, invalid("id", "this row cannot be struck out; undo what it records instead")
+	}
+	e := store.Entry{Shop: shop, At: s.now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: note}
+	var d store.CutDetail
+	_ = json.Unmarshal(row.Detail, &d)
+	digest := sha256.Sum256([]byte(note + row.At.String()))
+	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e, func(tx *store.Store, e store.Entry) error {
+		if row.Kind != store.KindCut || d.Foretold == nil {
+			return nil
+		}
+		return tx.Learn(ctx, shop, d.Material)
+	})
+	if store.IsDuplicate(err) {
+		return row, &Error{Conflict, "id", "this row is struck out already"}
+	}
+	return out, reused(err, "row")
+}
+
+// Judge logs how somebody says that a blade cuts.
+func (s *Service) Judge(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, says, by, note string) (store.Entry, error) {
+	if care.ParseSaying(says) == 0 {
+		return store.Entry{}, invalid("says", "say dull, hard, pitchy or like-new")
+	}
+	return s.note(ctx, shop, key, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
+}
+
+// Inspect logs what a look-over of a blade found. A fault that may not run
+// keeps it off every saw from then on.
+func (s *Service) Inspect(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, fault care.Fault, by, note string) (store.Entry, error) {
+	if fault != care.Sound && fault.Words() == "" {
+		return store.Entry{}, invalid("fault", "there is no such fault")
+	}
+	return s.note(ctx, shop, key, blade, store.KindInspected, store.InspectedDetail{Fault: string(fault)}, by, note)
+}
+
+// Note logs a line of text about a blade: where it was stored, what was seen.
+func (s *Service) Note(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, by, note string) (store.Entry, error) {
+	if note == "" {
+		return store.Entry{}, invalid("note", "write the note")
+	}
+	return s.note(ctx, shop, key, blade, store.KindNoted, struct{}{}, by, note)
+}
+
+func (s *Service) note(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, kind store.Kind, detail any, by, note string) (store.Entry, error) {
+	if _, err := s.Blade(ctx, shop, blade); err != nil {
+		return store.Entry{}, err
+	}
+	raw, err := json.Marshal(detail)
+	if err != nil {
+		return store.Entry{}, err
+	}
+	digest := sha256.Sum256(append(raw, string(kind)+blade.String()+by+"\x00"+note...))
+	e := store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, By: by, Note: note, Detail: raw}
+	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e)
+	return out, reused(err, "row")
+}
+
+// Lessons lists what the shop's own cuts have taught, by material.
+func (s *Service) Lessons(ctx context.Context, shop uuid.UUID) ([]store.Lesson, error) {
+	return s.st.Lessons(ctx, shop, "")
 }

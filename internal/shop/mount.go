@@ -37,6 +37,9 @@ func (s *Service) StartMounting(ctx context.Context, shop, saw, blade uuid.UUID,
 	if b.Retired != nil {
 		return Mounting{}, invalid("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
 	}
+	if bar := choose.Bar(b.Condition); bar != nil {
+		return Mounting{}, invalid("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+	}
 	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
 		return Mounting{}, invalid("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
 	}
@@ -128,7 +131,7 @@ func (s *Service) EndMounting(ctx context.Context, shop, id uuid.UUID, by string
 	var out store.Entry
 	err = s.st.Atomically(ctx, func(tx *store.Store) error {
 		entry := func(kind store.Kind, blade uuid.UUID) (store.Entry, error) {
-			return tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, Saw: &m.Saw.ID, By: by}, keep)
+			return tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, Saw: &m.Saw.ID, By: by})
 		}
 		if on := m.Saw.Mounted; on != nil && *on != m.Blade.ID {
 			if _, err := entry(store.KindDismounted, *on); err != nil {

@@ -11,6 +11,8 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/guide"
+	"corte/core/learn"
+	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/store"
 )
@@ -31,6 +33,7 @@ type Plan struct {
 	HeelFrom string         // a phrase; empty if nothing was measured
 	ShowFace string         // which way the face that will be seen lies: up or down
 	Cautions []string
+	Learnt   []string // what the shop's own cuts correct in it, in words
 }
 
 // A Swap is whether to change the blade for one cut.
@@ -82,24 +85,25 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u 
 	for i, b := range blades {
 		rack[i] = candidate(b, w)
 	}
-	ranking := choose.Rank(r, rack)
+	ranking := choose.Rank(r.Request, rack)
 	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
 		Hold: guide.Hold(j, w.Saw, u), Options: make([]Option, min(limit, len(ranking.Fit)))}
 	p.Heel, p.HeelFrom = meets(j, w, u)
+	p.Learnt = r.learnt.Says(j.Material.Name)
 	modelled := j.Material.Kind.Modelled()
 	for i := range p.Options {
 		o := ranking.Fit[i]
 		c := rack[o.Index]
 		out := Option{
 			Blade: blades[o.Index].ID, Mounted: c.Mounted, Score: o.Score,
-			Verdict: o.Verdict(modelled, c.State), Reasons: ranking.Reasons(r, c, o),
+			Verdict: o.Verdict(modelled, c.State), Reasons: ranking.Reasons(r.Request, c, o),
 			Heights: r.Heights(c.Blade),
 		}
 		if modelled {
 			at := setting(w, j, o.Height, o.Figures)
 			out.Setting = &at
 			if out.Verdict != choose.Clear {
-				if change, ok := choose.BestChange(r, c, o); ok {
+				if change, ok := choose.BestChange(r.Request, c, o); ok {
 					out.Change = &change
 				}
 			}
@@ -107,17 +111,17 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u 
 		p.Options[i] = out
 	}
 	p.Stopped = gather(ranking.Stopped, blades)
-	if ideal, ok := choose.FindIdeal(r); ok {
+	if ideal, ok := choose.FindIdeal(r.Request); ok {
 		p.Ideal = &ideal
 	}
 	if sheet, ok := choose.RuleSheet(j.Material, w.Saw); ok {
 		p.ByRule = &sheet
 	}
-	if swap, ok := ranking.Swap(r, rack); ok {
+	if swap, ok := ranking.Swap(r.Request, rack); ok {
 		p.Swap = named(swap, blades, rack)
 	}
 	if len(ranking.Fit) > 0 {
-		if kerfs, ok := choose.Kerfs(r, rack[ranking.Fit[0].Index].Blade); ok {
+		if kerfs, ok := choose.Kerfs(r.Request, rack[ranking.Fit[0].Index].Blade); ok {
 			p.Kerfs = &kerfs
 		}
 	}
@@ -155,10 +159,18 @@ func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
 	return &out
 }
 
+// A request is one cut on one saw, and what the shop's own cuts have taught of
+// its material.
+type request struct {
+	choose.Request
+	learnt learn.Correction // zero where nothing was, or where it is switched off
+	table  material.Material
+}
+
 // request loads the saw of a cut and settles and checks the cut on it.
-func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.Unit) (store.Saw, cut.Job, choose.Request, error) {
-	fail := func(err error) (store.Saw, cut.Job, choose.Request, error) {
-		return store.Saw{}, cut.Job{}, choose.Request{}, err
+func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.Unit) (store.Saw, cut.Job, request, error) {
+	fail := func(err error) (store.Saw, cut.Job, request, error) {
+		return store.Saw{}, cut.Job{}, request{}, err
 	}
 	w, err := s.st.Saw(ctx, shop, c.SawID)
 	if err != nil {
@@ -171,14 +183,26 @@ func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.
 	if err := choose.CheckJob(j, w.Saw, u); err != nil {
 		return fail(cutError(err))
 	}
+	r := request{table: j.Material}
+	if w.Learning && j.Material.Kind.Modelled() {
+		lessons, err := s.st.Lessons(ctx, shop, j.Material.ID)
+		if err != nil {
+			return fail(err)
+		}
+		if len(lessons) > 0 {
+			r.learnt = lessons[0].Correction
+			j.Material = r.learnt.Apply(j.Material)
+		}
+	}
 	heel, _ := meets(j, w, u)
-	return w, j, choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u}, nil
+	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u}
+	return w, j, r, nil
 }
 
 func candidate(b store.Blade, w store.Saw) choose.Candidate {
 	return choose.Candidate{
 		Blade: b.Blade, State: State(b.Blade, b.Condition),
-		Mounted: w.Mounted != nil && *w.Mounted == b.ID,
+		Mounted: w.Mounted != nil && *w.Mounted == b.ID, Barred: choose.Bar(b.Condition),
 	}
 }
 
@@ -238,7 +262,7 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 	}
 	schools := r.Heights(cand.Blade)
 	full := schools.Full
-	at := func(h measure.Length) Setting { return setting(w, j, h, choose.At(r, cand, h)) }
+	at := func(h measure.Length) Setting { return setting(w, j, h, choose.At(r.Request, cand, h)) }
 	var out Sweep
 	heights := []measure.Length{0}
 	if j.Motion != cut.Chop {
@@ -262,11 +286,11 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 			h = spec.Also
 		}
 		for _, p := range r.Passes(h) {
-			out.Passes = append(out.Passes, Pass{p.Name, p.Scoring, setting(w, p.Job, p.Height, choose.AtPass(r, cand, p))})
+			out.Passes = append(out.Passes, Pass{p.Name, p.Scoring, setting(w, p.Job, p.Height, choose.AtPass(r.Request, cand, p))})
 		}
 	}
 	figures := make([]cut.Figures, len(heights))
-	choose.Sweep(r, cand, heights, figures)
+	choose.Sweep(r.Request, cand, heights, figures)
 	out.All = make([]Setting, len(heights))
 	for i, h := range heights {
 		out.All[i] = setting(w, j, h, figures[i])
@@ -286,6 +310,9 @@ func (s *Service) fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cu
 	}
 	if b.Retired != nil {
 		return choose.Candidate{}, invalid("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+	}
+	if bar := choose.Bar(b.Condition); bar != nil {
+		return choose.Candidate{}, invalid("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
 	if stops := choose.Stops(b.Blade, j, w.Saw, u); len(stops) > 0 {
 		return choose.Candidate{}, invalid("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
@@ -347,7 +374,7 @@ func (s *Service) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin
 			out[i].Refused = pastReach("", at, h.Full, u).Error()
 			continue
 		}
-		set := setting(w, j, at, choose.At(r, cand, at))
+		set := setting(w, j, at, choose.At(r.Request, cand, at))
 		out[i].Setting = &set
 	}
 	return saw, out, nil

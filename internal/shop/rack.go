@@ -17,7 +17,6 @@ import (
 	_ "golang.org/x/image/webp" // and as WebP
 
 	"corte/core/blade"
-	"corte/core/care"
 	"corte/core/saw"
 	"corte/internal/store"
 )
@@ -152,7 +151,7 @@ func (s *Service) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.R
 		if err := tx.RetireBlade(ctx, shop, id, r); err != nil {
 			return err
 		}
-		_, err := tx.Append(ctx, store.IdempotencyKey{}, retiredEntry(shop, r, s.now(), &id, nil), keep)
+		_, err := tx.Append(ctx, store.IdempotencyKey{}, retiredEntry(shop, r, s.now(), &id, nil))
 		return err
 	})
 	if err != nil {
@@ -160,9 +159,6 @@ func (s *Service) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.R
 	}
 	return s.Blade(ctx, shop, id)
 }
-
-// keep leaves a condition as it is.
-func keep(b store.Blade) care.Condition { return b.Condition }
 
 // RetireSaw takes a saw out of the shop, or brings it back where reason is
 // empty, and says so in the log.
@@ -179,7 +175,7 @@ func (s *Service) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, not
 		if err := tx.RetireSaw(ctx, shop, id, r); err != nil {
 			return err
 		}
-		_, err := tx.Append(ctx, store.IdempotencyKey{}, retiredEntry(shop, r, s.now(), nil, &id), nil)
+		_, err := tx.Append(ctx, store.IdempotencyKey{}, retiredEntry(shop, r, s.now(), nil, &id))
 		return err
 	})
 	if err != nil {

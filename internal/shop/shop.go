@@ -59,6 +59,9 @@ type Service struct {
 // New makes a service that reads the time from now.
 func New(st *store.Store, now func() time.Time) *Service { return &Service{st, now} }
 
+// Now is the time by the service's clock.
+func (s *Service) Now() time.Time { return s.now() }
+
 // Alive reports whether the database answers.
 func (s *Service) Alive(ctx context.Context) error { return s.st.Ping(ctx) }
 
@@ -90,22 +93,9 @@ func (s *Service) Blade(ctx context.Context, shop, id uuid.UUID) (store.Blade, e
 	return b, missing(err, "id", "blade")
 }
 
-// BladeLog lists one page of what a blade has done, newest first, and the row
-// before which the next page begins, or 0.
-func (s *Service) BladeLog(ctx context.Context, shop, id uuid.UUID, before int64, limit int) ([]store.Entry, int64, error) {
-	if _, err := s.Blade(ctx, shop, id); err != nil {
-		return nil, 0, err
-	}
-	page, err := s.st.BladeLog(ctx, shop, id, before, limit+1)
-	if err != nil || len(page) <= limit {
-		return page, 0, err
-	}
-	return page[:limit], page[limit-1].ID, nil
-}
-
 // State is the condition of a blade as the cutting model sees it.
 func State(b blade.Blade, c care.Condition) cut.State {
-	return cut.State{Sharpness: c.Sharpness(care.Life(b.Grind)), Pitch: c.Pitch()}
+	return cut.State{Sharpness: c.Sharpness(b.Grind), Pitch: c.PitchLevel()}
 }
 
 // A Cut is a cut as somebody says it. What they leave out follows from the saw.

@@ -210,7 +210,7 @@ func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r 
 	}
 	digest := sha256.Sum256(input)
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e, keep)
+	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e)
 	if errors.Is(err, store.ErrKeyReused) {
 		return PastTruing{}, &Error{Conflict, "Idempotency-Key", "this key was sent before with other readings; send a new session with a new key"}
 	}
@@ -257,7 +257,7 @@ func (s *Service) MoveSaw(ctx context.Context, shop uuid.UUID, key string, id uu
 		return store.Entry{}, err
 	}
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.KindMoved, Saw: &id, Note: note}
-	return s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: []byte(id.String() + note)}, e, nil)
+	return s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: []byte(id.String() + note)}, e)
 }
 
 // meets is the heel that the work of a job meets on a saw, and where it is
@@ -353,7 +353,7 @@ func (s *Service) Bench(ctx context.Context, shop uuid.UUID) ([]BenchSaw, error)
 				b.Due = append(b.Due, testNames[st.Test]+": out when it was last measured")
 			}
 		}
-		if b.Last, err = s.st.SawLog(ctx, shop, w.ID, lastRows); err != nil {
+		if b.Last, err = s.st.Log(ctx, shop, store.Filter{Saw: &w.ID, Standing: true}, store.Mark{}, lastRows); err != nil {
 			return nil, err
 		}
 		out[i] = b

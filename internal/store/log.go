@@ -6,11 +6,13 @@ import (
 	"database/sql"
 	"encoding/json"
 	"errors"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
-
-	"corte/core/care"
 )
 
 // A Kind says what a log row records.
@@ -22,6 +24,13 @@ const (
 	KindWashed    Kind = "washed"
 	KindSharpened Kind = "sharpened"
 	KindHeel      Kind = "heel"
+	KindReturned  Kind = "returned" // from the saw doctor, not sharpened
+	KindSent      Kind = "sent"     // to the saw doctor
+	KindJudged    Kind = "judged"
+	KindInspected Kind = "inspected"
+	KindNoted     Kind = "noted"
+	KindCompared  Kind = "compared"
+	KindStruck    Kind = "struck" // another row was a mistake
 	KindRetired   Kind = "retired"
 	KindRestored  Kind = "restored"
 
@@ -43,10 +52,14 @@ type Entry struct {
 	Kind    Kind            `db:"kind"`
 	Blade   *uuid.UUID      `db:"blade_id"`
 	Saw     *uuid.UUID      `db:"saw_id"`
-	SawName *string         `db:"saw_name"` // on reading
+	Strikes *int64          `db:"strikes"` // of a struck row: the row that was a mistake
 	By      string          `db:"by_name"`
 	Note    string          `db:"note"`
 	Detail  json.RawMessage `db:"detail"`
+
+	SawName   *string `db:"saw_name"` // on reading
+	BladeName *string `db:"blade_name"`
+	StruckBy  *int64  `db:"struck_by"`
 }
 
 // A CutDetail is what a log row keeps of a cut.
@@ -62,15 +75,74 @@ type CutDetail struct {
 	Pieces    int     `json:"pieces"`
 	Exit      string  `json:"exit_support"`
 	Other     string  `json:"other_support"`
-	Feed      float64 `json:"feed_m_min,omitempty"`
+	Feed      float64 `json:"feed_m_min,omitempty"` // that was aimed at
 	Wall      string  `json:"wall"`
 	Splinters string  `json:"splinters"`
+
+	OtherSplinters string  `json:"other_splinters,omitempty"` // of the other face where teeth leave
+	Effort         string  `json:"effort,omitempty"`          // easy, normal or hard
+	Noise          string  `json:"noise,omitempty"`           // smooth, usual or loud
+	Seconds        float64 `json:"seconds,omitempty"`         // that a piece really took
+	CameBack       *bool   `json:"came_back,omitempty"`       // after a wash
 
 	Form      string  `json:"form,omitempty"` // through where it is not said
 	Depth     float64 `json:"depth_mm,omitempty"`
 	Bevel     float64 `json:"bevel_deg,omitempty"`
 	Miter     float64 `json:"miter_deg,omitempty"`
 	BothFaces bool    `json:"both_faces,omitempty"`
+
+	Foretold *Foretold `json:"foretold,omitempty"`
+}
+
+// Foretold is what the model's own table said of a cut before it was made, with
+// the blade as it stood then, so that what came out can teach.
+type Foretold struct {
+	Heat  float64  `json:"heat"` // dose over the table's scorch dose
+	Load  float64  `json:"load"` // share of the load that was allowed
+	Exit  float64  `json:"exit"` // splinter figures
+	Other *float64 `json:"other,omitempty"`
+}
+
+// A SharpenedDetail is what a log row keeps of a blade that came back from the
+// saw doctor, sharpened or not.
+type SharpenedDetail struct {
+	Price    float64 `json:"price,omitempty"`
+	Report   string  `json:"report,omitempty"`
+	Replaced int     `json:"teeth_replaced,omitempty"`
+	Left     *int    `json:"sharpenings_left,omitempty"`
+	Kerf     float64 `json:"kerf_mm,omitempty"`
+	Diameter float64 `json:"diameter_mm,omitempty"`
+}
+
+// A SentDetail is what a log row keeps of a blade that goes to the saw doctor.
+type SentDetail struct {
+	To       string     `json:"to"`
+	Expected *time.Time `json:"expected,omitempty"`
+	Asked    float64    `json:"price_asked,omitempty"`
+}
+
+// A WashedDetail is what a log row keeps of a wash.
+type WashedDetail struct {
+	Cleaner string     `json:"cleaner,omitempty"`
+	Brush   string     `json:"brush,omitempty"`
+	Bath    *uuid.UUID `json:"bath_id,omitempty"`
+	With    int        `json:"with,omitempty"` // blades in the same bath
+}
+
+// A JudgedDetail is what somebody said of how a blade cuts.
+type JudgedDetail struct {
+	Says string `json:"says"` // dull, hard, pitchy or like-new
+}
+
+// An InspectedDetail is what a look-over found.
+type InspectedDetail struct {
+	Fault string `json:"fault,omitempty"` // empty where all is sound
+}
+
+// A ComparedDetail links a log row to its comparison.
+type ComparedDetail struct {
+	Trial uuid.UUID `json:"trial_id"`
+	Says  []string  `json:"says"`
 }
 
 // A RetiredDetail is what a log row keeps of a blade or saw taken out of use.
@@ -88,24 +160,6 @@ type TruingDetail struct {
 
 	Heel *float64 `json:"heel_mm,omitempty"` // toward the fence
 	Open *float64 `json:"open_mm,omitempty"` // of the fence at the rear
-}
-
-type conditionRow struct {
-	Wear        float64 `db:"wear_m2"`
-	Resin       float64 `db:"resin_m2"`
-	Metres      float64 `db:"metres"`
-	Sharp       float64 `db:"metres_sharp"`
-	Washed      float64 `db:"metres_washed"`
-	Cuts        int     `db:"cuts"`
-	Washes      int     `db:"washes"`
-	Sharpenings int     `db:"sharpenings"`
-}
-
-func (r conditionRow) condition() care.Condition {
-	return care.Condition{
-		WearM2: r.Wear, ResinM2: r.Resin, Metres: r.Metres, MetresSharp: r.Sharp, MetresWashed: r.Washed,
-		Cuts: r.Cuts, Washes: r.Washes, Sharpenings: r.Sharpenings,
-	}
 }
 
 // ErrKeyReused is returned where an idempotency key comes again with other
@@ -164,72 +218,123 @@ func (s *Store) Once(ctx context.Context, shop uuid.UUID, key IdempotencyKey, cr
 }
 
 // Append adds a row to the log, once for its key, and in the same transaction
-// brings the blade's snapshot up to date by fold, which is given the blade as
-// it was.
-func (s *Store) Append(ctx context.Context, key IdempotencyKey, e Entry, fold func(Blade) care.Condition) (Entry, error) {
+// brings the blade's snapshot up to date and does what then asks.
+func (s *Store) Append(ctx context.Context, key IdempotencyKey, e Entry, then ...func(tx *Store, row Entry) error) (Entry, error) {
 	made, err := s.Once(ctx, e.Shop, key, func(tx *Store) (Made, error) {
-		row, err := tx.add(ctx, e, fold)
+		row, err := tx.add(ctx, e)
+		for _, f := range then {
+			if err == nil {
+				err = f(tx, row)
+			}
+		}
 		return Made{LogID: &row.ID}, err
 	})
 	if err != nil {
 		return Entry{}, err
 	}
-	return s.entry(ctx, e.Shop, *made.LogID)
+	return s.Entry(ctx, e.Shop, *made.LogID)
 }
 
-func (s *Store) add(ctx context.Context, e Entry, fold func(Blade) care.Condition) (Entry, error) {
+func (s *Store) add(ctx context.Context, e Entry) (Entry, error) {
 	if e.Detail == nil {
 		e.Detail = json.RawMessage(`{}`)
 	}
 	var b Blade
 	if e.Blade != nil {
-		// The lock comes in a statement of its own: one that waits for it still
-		// sees the snapshot from before the wait, and would fold from that.
-		if _, err := s.db.ExecContext(ctx, `SELECT 1 FROM blades WHERE id = $1 FOR UPDATE`, e.Blade); err != nil {
-			return Entry{}, err
-		}
 		var err error
-		if b, err = s.Blade(ctx, e.Shop, *e.Blade); err != nil {
+		if b, err = s.lock(ctx, e.Shop, *e.Blade); err != nil {
 			return Entry{}, err
 		}
 	}
 	var id int64
-	if err := s.db.GetContext(ctx, &id, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, by_name, note, detail)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
-		e.Shop, e.At, e.Kind, e.Blade, e.Saw, e.By, e.Note, e.Detail); err != nil {
+	if err := s.db.GetContext(ctx, &id, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, strikes, by_name, note, detail)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+		e.Shop, e.At, e.Kind, e.Blade, e.Saw, e.Strikes, e.By, e.Note, e.Detail); err != nil {
 		return Entry{}, err
 	}
-	if e.Blade != nil && fold != nil {
-		if err := s.saveCondition(ctx, *e.Blade, id, fold(b)); err != nil {
+	if e.Blade != nil {
+		if err := s.keepCondition(ctx, b, id, e); err != nil {
 			return Entry{}, err
 		}
 	}
-	return s.entry(ctx, e.Shop, id)
+	return s.Entry(ctx, e.Shop, id)
 }
 
-func (s *Store) saveCondition(ctx context.Context, blade uuid.UUID, logID int64, c care.Condition) error {
-	_, err := s.db.ExecContext(ctx, `INSERT INTO conditions (blade_id, log_id, wear_m2, resin_m2, metres, metres_sharp,
-		metres_washed, cuts, washes, sharpenings) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
-		ON CONFLICT (blade_id) DO UPDATE SET log_id = $2, wear_m2 = $3, resin_m2 = $4, metres = $5, metres_sharp = $6,
-		metres_washed = $7, cuts = $8, washes = $9, sharpenings = $10`,
-		blade, logID, c.WearM2, c.ResinM2, c.Metres, c.MetresSharp, c.MetresWashed, c.Cuts, c.Washes, c.Sharpenings)
-	return err
+// lock reads a blade and holds it until the transaction ends. The lock comes in
+// a statement of its own: one that waits for it still sees the snapshot from
+// before the wait, and would fold from that.
+func (s *Store) lock(ctx context.Context, shop, blade uuid.UUID) (Blade, error) {
+	if _, err := s.db.ExecContext(ctx, `SELECT 1 FROM blades WHERE id = $1 FOR UPDATE`, blade); err != nil {
+		return Blade{}, err
+	}
+	return s.Blade(ctx, shop, blade)
 }
 
-func (s *Store) entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, error) {
+// Entry finds one row of the log.
+func (s *Store) Entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, error) {
 	var e Entry
 	err := s.db.GetContext(ctx, &e, selectLog+` AND l.id = $2`, shop, id)
 	return e, noneIfNoRows(err)
 }
 
 const selectLog = `
-SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, s.name AS saw_name, l.by_name, l.note, l.detail
-FROM log l LEFT JOIN saws s ON s.id = l.saw_id WHERE l.shop_id = $1`
+SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, l.strikes, l.by_name, l.note, l.detail,
+       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by
+FROM log l LEFT JOIN saws s ON s.id = l.saw_id LEFT JOIN blades b ON b.id = l.blade_id LEFT JOIN log x ON x.strikes = l.id
+WHERE l.shop_id = $1`
 
-// SawLog lists at most limit rows of a saw's log, newest first.
-func (s *Store) SawLog(ctx context.Context, shop, saw uuid.UUID, limit int) ([]Entry, error) {
+// stands leaves out the rows that were struck out.
+const stands = ` AND NOT EXISTS (SELECT 1 FROM log x WHERE x.strikes = l.id)`
+
+// A Filter says which rows of the log are wanted; what is zero filters nothing.
+type Filter struct {
+	Blade, Saw *uuid.UUID
+	Kinds      []Kind
+	From, To   time.Time // To is not in it
+	Standing   bool      // without what was struck out, and without the rows that strike
+}
+
+// A Mark is where a page of the log left off. The zero Mark is the newest row.
+type Mark struct {
+	At time.Time
+	ID int64
+}
+
+// Log lists at most limit rows, newest first, that come before a mark.
+func (s *Store) Log(ctx context.Context, shop uuid.UUID, f Filter, before Mark, limit int) ([]Entry, error) {
+	q, args := selectLog, []any{shop}
+	and := func(sql string, v any) {
+		args = append(args, v)
+		q += strings.ReplaceAll(sql, "?", fmt.Sprintf("$%d", len(args)))
+	}
+	if f.Blade != nil {
+		and(` AND l.blade_id = ?`, *f.Blade)
+	}
+	if f.Saw != nil {
+		and(` AND l.saw_id = ?`, *f.Saw)
+	}
+	if len(f.Kinds) > 0 {
+		kinds := make([]string, len(f.Kinds))
+		for i, k := range f.Kinds {
+			kinds[i] = string(k)
+		}
+		and(` AND l.kind = ANY(?)`, kinds)
+	}
+	if !f.From.IsZero() {
+		and(` AND l.at >= ?`, f.From)
+	}
+	if !f.To.IsZero() {
+		and(` AND l.at < ?`, f.To)
+	}
+	if f.Standing {
+		q += stands + ` AND l.strikes IS NULL`
+	}
+	if before.ID != 0 {
+		args = append(args, before.At, before.ID)
+		q += fmt.Sprintf(` AND (l.at, l.id) < ($%d, $%d)`, len(args)-1, len(args))
+	}
 	rows := []Entry{}
-	err := s.db.SelectContext(ctx, &rows, selectLog+` AND l.saw_id = $2 ORDER BY l.id DESC LIMIT $3`, shop, saw, limit)
+	err := s.db.SelectContext(ctx, &rows, q+fmt.Sprintf(` ORDER BY l.at DESC, l.id DESC LIMIT %d`, limit), args...)
 	return rows, err
 }
 
@@ -239,8 +344,8 @@ func (s *Store) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UU
 	rows := []Entry{}
 	err := s.db.SelectContext(ctx, &rows, selectLog+`
 		AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance')
-		AND ($2::uuid IS NULL OR l.saw_id = $2) AND ($3::uuid IS NULL OR l.blade_id = $3) AND ($4 = '' OR l.kind = $4)
-		ORDER BY l.id DESC LIMIT $5`, shop, saw, blade, test, limit)
+		AND ($2::uuid IS NULL OR l.saw_id = $2) AND ($3::uuid IS NULL OR l.blade_id = $3) AND ($4 = '' OR l.kind = $4)`+stands+`
+		ORDER BY l.at DESC, l.id DESC LIMIT $5`, shop, saw, blade, test, limit)
 	return rows, err
 }
 
@@ -249,9 +354,9 @@ func (s *Store) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UU
 func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 	rows := []Entry{}
 	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.saw_id, l.kind) l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id,
-		NULL AS saw_name, l.by_name, l.note, l.detail FROM log l
-		WHERE l.shop_id = $1 AND l.saw_id IS NOT NULL AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'moved')
-		ORDER BY l.saw_id, l.kind, l.id DESC`, shop)
+		l.by_name, l.note, l.detail FROM log l
+		WHERE l.shop_id = $1 AND l.saw_id IS NOT NULL AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'moved')`+stands+`
+		ORDER BY l.saw_id, l.kind, l.at DESC, l.id DESC`, shop)
 	return rows, err
 }
 
@@ -263,18 +368,96 @@ func (s *Store) LastUse(ctx context.Context, shop, blade uuid.UUID) (at time.Tim
 		Sharp *time.Time `db:"sharp"`
 	}
 	err = s.db.GetContext(ctx, &row, `SELECT max(at) FILTER (WHERE kind IN ('cut', 'mounted')) AS used,
-		max(at) FILTER (WHERE kind = 'sharpened') AS sharp FROM log WHERE shop_id = $1 AND blade_id = $2`, shop, blade)
+		max(at) FILTER (WHERE kind = 'sharpened') AS sharp FROM log l WHERE shop_id = $1 AND blade_id = $2`+stands, shop, blade)
 	if err != nil || row.Used == nil {
 		return time.Time{}, row.Sharp != nil, err
 	}
 	return *row.Used, row.Sharp != nil && row.Sharp.After(*row.Used), nil
 }
 
-// BladeLog lists at most limit rows of a blade's log, newest first, that come
-// before the row before, or from the newest on where that is 0.
-func (s *Store) BladeLog(ctx context.Context, shop, blade uuid.UUID, before int64, limit int) ([]Entry, error) {
-	rows := []Entry{}
-	err := s.db.SelectContext(ctx, &rows, selectLog+` AND l.blade_id = $2 AND ($3 = 0 OR l.id < $3)
-		ORDER BY l.id DESC LIMIT $4`, shop, blade, before, limit)
-	return rows, err
+// RowsAt counts the rows that stand in the log at any of the times, by place.
+func (s *Store) RowsAt(ctx context.Context, shop uuid.UUID, at []time.Time) (map[string]int, error) {
+	var rows []Entry
+	if err := s.db.SelectContext(ctx, &rows, `SELECT l.at, l.kind, l.blade_id, l.saw_id FROM log l WHERE l.shop_id = $1 AND l.at = ANY($2)`+stands, shop, at); err != nil {
+		return nil, err
+	}
+	out := make(map[string]int, len(rows))
+	for _, e := range rows {
+		out[PlaceOf(e)]++
+	}
+	return out, nil
+}
+
+// PlaceOf tells rows of the log apart by what they are about and when.
+func PlaceOf(e Entry) string {
+	id := func(u *uuid.UUID) string {
+		if u == nil {
+			return "-"
+		}
+		return u.String()
+	}
+	return e.At.UTC().Format(time.RFC3339Nano) + string(e.Kind) + id(e.Blade) + id(e.Saw)
+}
+
+// AddOld adds rows from before, all or none, and folds the blades that they are
+// about anew.
+func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry) error {
+	return s.Atomically(ctx, func(tx *Store) error {
+		blades, materials := map[uuid.UUID]bool{}, map[string]bool{}
+		for _, e := range rows {
+			if e.Blade != nil {
+				blades[*e.Blade] = true
+			}
+			var d CutDetail
+			if e.Kind == KindCut && json.Unmarshal(e.Detail, &d) == nil && d.Foretold != nil {
+				materials[d.Material] = true
+			}
+		}
+		// Blades are locked in one order, so that two imports cannot wait for each other.
+		ids := slices.SortedFunc(maps.Keys(blades), func(a, b uuid.UUID) int { return bytes.Compare(a[:], b[:]) })
+		for _, id := range ids {
+			if _, err := tx.lock(ctx, shop, id); err != nil {
+				return err
+			}
+		}
+		for part := range slices.Chunk(rows, 2000) {
+			if _, err := tx.db.NamedExecContext(ctx, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, by_name, note, detail)
+				VALUES (:shop_id, :at, :kind, :blade_id, :saw_id, :by_name, :note, :detail)`, part); err != nil {
+				return err
+			}
+		}
+		for _, id := range ids {
+			b, err := tx.Blade(ctx, shop, id)
+			if err != nil {
+				return err
+			}
+			if err := tx.refold(ctx, b); err != nil {
+				return err
+			}
+		}
+		for m := range materials {
+			if err := tx.Learn(ctx, shop, m); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+// NeedsBlade and NeedsSaw say what a row of a kind must be about.
+func (k Kind) NeedsBlade() bool {
+	switch k {
+	case KindCut, KindMounted, KindDismounted, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindClearance:
+		return true
+	}
+	return false
+}
+
+// NeedsSaw is NeedsBlade of a saw.
+func (k Kind) NeedsSaw() bool {
+	switch k {
+	case KindCut, KindMounted, KindDismounted, KindMoved, KindHeel, KindFence, KindTilt, KindGauge:
+		return true
+	}
+	return false
 }

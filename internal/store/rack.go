@@ -32,6 +32,7 @@ type Saw struct {
 	Mounted       *uuid.UUID     // the blade that is on it
 	ChangeMinutes float64        // what the shop counts a change of blade for
 	School        choose.School  // of height, as the shop prefers
+	Learning      bool           // the shop's own cuts correct the model
 	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
 	FenceAt       *time.Time
 	Tolerances    *truing.Tolerances // nil for the usual ones
@@ -141,6 +142,7 @@ type sawRow struct {
 	Mounted    *uuid.UUID      `db:"mounted"`
 	Change     float64         `db:"change_minutes"`
 	School     string          `db:"height_school"`
+	Learning   bool            `db:"learning"`
 	Tilt       float64         `db:"tilt_deg"`
 	Turn       float64         `db:"turn_deg"`
 	Version    int             `db:"version"`
@@ -174,7 +176,7 @@ func (r sawRow) saw() (Saw, error) {
 		return Saw{}, err
 	}
 	s := Saw{ID: r.ID, Name: r.Name, Note: r.Note, HeelAt: r.HeelAt, Mounted: r.Mounted,
-		ChangeMinutes: r.Change, Version: r.Version, Retired: r.retired()}
+		ChangeMinutes: r.Change, Learning: r.Learning, Version: r.Version, Retired: r.retired()}
 	if s.School, err = choose.ParseSchool(r.School); err != nil {
 		return Saw{}, err
 	}
@@ -215,19 +217,21 @@ const onSaw = `
 WITH on_saw AS MATERIALIZED (
     SELECT DISTINCT ON (last.blade_id) last.blade_id, s.id AS saw_id
     FROM saws s, LATERAL (
-        SELECT id, blade_id, kind FROM log WHERE saw_id = s.id AND kind IN ('mounted', 'dismounted', 'cut') ORDER BY id DESC LIMIT 1
+        SELECT l.id, l.at, l.blade_id, l.kind FROM log l WHERE l.saw_id = s.id AND l.kind IN ('mounted', 'dismounted', 'cut')
+        AND NOT EXISTS (SELECT 1 FROM log x WHERE x.strikes = l.id) ORDER BY l.at DESC, l.id DESC LIMIT 1
     ) last
-    WHERE s.shop_id = $1 AND last.kind <> 'dismounted' ORDER BY last.blade_id, last.id DESC
+    WHERE s.shop_id = $1 AND last.kind <> 'dismounted' ORDER BY last.blade_id, last.at DESC, last.id DESC
 )`
 
 var selectSaws = onSaw + `
 SELECT s.id, s.shop_id, s.version, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
-       on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at, shop.change_minutes, shop.height_school
+       on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at,
+       shop.change_minutes, shop.height_school, shop.learning
 FROM saws s
 JOIN shops shop ON shop.id = s.shop_id
 LEFT JOIN on_saw ON on_saw.saw_id = s.id
-LEFT JOIN LATERAL (SELECT (detail->>'heel_mm')::float8 AS mm, at FROM log WHERE saw_id = s.id AND kind = 'heel' ORDER BY id DESC LIMIT 1) h ON true
-LEFT JOIN LATERAL (SELECT (detail->>'open_mm')::float8 AS mm, at FROM log WHERE saw_id = s.id AND kind = 'fence' ORDER BY id DESC LIMIT 1) f ON true
+LEFT JOIN LATERAL (SELECT (detail->>'heel_mm')::float8 AS mm, at FROM log l WHERE saw_id = s.id AND kind = 'heel'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) h ON true
+LEFT JOIN LATERAL (SELECT (detail->>'open_mm')::float8 AS mm, at FROM log l WHERE saw_id = s.id AND kind = 'fence'` + stands + ` ORDER BY at DESC, id DESC LIMIT 1) f ON true
 WHERE s.shop_id = $1`
 
 // Saws lists the shop's saws that are not retired, by name.
@@ -359,8 +363,8 @@ type bladeRow struct {
 	MountedOn *uuid.UUID     `db:"mounted_on"`
 	PhotoAt   *time.Time     `db:"photo_at"`
 	Version   int            `db:"version"`
+	Condition []byte         `db:"condition"` // JSON; nil for a blade that has no log yet
 	retiredRow
-	conditionRow
 }
 
 var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
@@ -368,7 +372,7 @@ var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", 
 	"coating", "slots", "price", "carbide_mm", "sharpened_before"}
 
 func (r bladeRow) blade() (Blade, error) {
-	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn, Condition: r.condition(),
+	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn,
 		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Carbide: r.Carbide, Sharpened: r.Sharpened,
 		PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
 	mk, err := blade.ParseMake(r.Make)
@@ -390,17 +394,17 @@ func (r bladeRow) blade() (Blade, error) {
 		Group: r.Group, Bevel: r.Bevel, Hook: r.Hook, MaxRPM: r.MaxRPM, Gullet: r.Gullet, Raker: r.Raker,
 		KeptFor: use, Nails: r.Nails, Ferrous: r.Ferrous,
 	}
+	if r.Condition != nil {
+		if err := json.Unmarshal(r.Condition, &b.Condition); err != nil {
+			return Blade{}, fmt.Errorf("condition of blade %q: %w", r.Name, err)
+		}
+	}
 	return b, nil
 }
 
-// conditionColumns are 0 for a blade that has no log yet.
-const conditionColumns = `coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2, coalesce(c.metres, 0) AS metres,
-       coalesce(c.metres_sharp, 0) AS metres_sharp, coalesce(c.metres_washed, 0) AS metres_washed, coalesce(c.cuts, 0) AS cuts,
-       coalesce(c.washes, 0) AS washes, coalesce(c.sharpenings, 0) AS sharpenings`
-
 var selectBlades = onSaw + `
 SELECT b.id, b.shop_id, b.version, b.retired_at, b.retired_reason, b.retired_note, ` + bladeColumns.of("b") + `,
-       ` + conditionColumns + `, on_saw.saw_id AS mounted_on, p.at AS photo_at
+       c.condition, on_saw.saw_id AS mounted_on, p.at AS photo_at
 FROM blades b
 LEFT JOIN conditions c ON c.blade_id = b.id
 LEFT JOIN on_saw ON on_saw.blade_id = b.id
@@ -413,8 +417,8 @@ var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plat
 	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous"}
 
 var selectWeighed = onSaw + `
-SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2,
-       on_saw.saw_id AS mounted_on
+SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0), coalesce(c.resin_m2, 0),
+       coalesce(c.life_shift, 0), coalesce(c.pitch_shift, 0), coalesce(c.unfit, ''), coalesce(c.away, false), on_saw.saw_id
 FROM blades b
 LEFT JOIN conditions c ON c.blade_id = b.id
 LEFT JOIN on_saw ON on_saw.blade_id = b.id
@@ -442,17 +446,19 @@ func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
 		}
 		defer rows.Close()
 		var r bladeRow
+		var c care.Condition
 		for rows.Next() {
 			r.MountedOn = nil
 			if err := rows.Scan((*[16]byte)(&r.ID), &r.Name, &r.Make, mm(&r.Diameter), mm(&r.Bore), mm(&r.Kerf), mm(&r.Plate), &r.Teeth,
 				&r.Grind, &r.Group, &r.Bevel, &r.Hook, &r.MaxRPM, mm(&r.Gullet), mm(&r.Raker), &r.KeptFor, &r.Nails, &r.Ferrous,
-				&r.Wear, &r.Resin, &r.MountedOn); err != nil {
+				&c.WearM2, &c.ResinM2, &c.Life.Shift, &c.Pitch.Shift, &c.Unfit, &c.Away, &r.MountedOn); err != nil {
 				return err
 			}
 			b, err := r.blade()
 			if err != nil {
 				return err
 			}
+			b.Condition = c
 			out = append(out, b)
 		}
 		return rows.Err()
@@ -507,7 +513,19 @@ func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
 // ChangeBlade writes a blade's numbers over those of its version. The error is
 // ErrStale where somebody else was first.
 func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
-	return s.change(ctx, "blades", bladeColumns.update("blades"), b.ID, bladeRowOf(shop, b))
+	return s.Atomically(ctx, func(tx *Store) error {
+		was, err := tx.lock(ctx, shop, b.ID)
+		if err != nil {
+			return err
+		}
+		if err := tx.change(ctx, "blades", bladeColumns.update("blades"), b.ID, bladeRowOf(shop, b)); err != nil {
+			return err
+		}
+		if was.Teeth == b.Teeth && was.Grind == b.Grind {
+			return nil
+		}
+		return tx.refold(ctx, b) // they decide what a cut does to it
+	})
 }
 
 func bladeRowOf(shop uuid.UUID, b Blade) bladeRow {

@@ -2,6 +2,7 @@ package store_test
 
 import (
 	"bytes"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"sync"
@@ -10,7 +11,6 @@ import (
 
 	"github.com/google/uuid"
 
-	"corte/core/care"
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/store"
@@ -131,6 +131,12 @@ func TestOnceMakesOnce(t *testing.T) {
 	}
 }
 
+// pine is a cut of so many pieces of pine, each a metre long.
+func pine(pieces int) []byte {
+	raw, _ := json.Marshal(store.CutDetail{Material: "yellow-pine", Direction: "rip", Thickness: 38, Width: 90, Length: 1000, Pieces: pieces, Wall: "clean", Splinters: "none"})
+	return raw
+}
+
 // The quick way to read the rack agrees with the plain one on all that decides.
 func TestRackIsBladesInShort(t *testing.T) {
 	ctx, st := t.Context(), pgtest.Store(t)
@@ -141,10 +147,16 @@ func TestRackIsBladesInShort(t *testing.T) {
 		if err := st.AddBlade(ctx, sh.ID, one); err != nil {
 			t.Fatal(err)
 		}
-		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &one.ID, Saw: &saws[i%2].ID}
-		worn := func(store.Blade) care.Condition { return care.Condition{WearM2: float64(i), ResinM2: 0.5, Cuts: 1} }
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, e, worn); err != nil {
-			t.Fatal(err)
+		for _, e := range []store.Entry{
+			{Kind: store.KindCut, Saw: &saws[i%2].ID, Detail: pine(40 * (i + 1))},
+			{Kind: store.KindJudged, Detail: []byte(`{"says": "dull"}`)},
+			{Kind: store.KindInspected, Detail: []byte(`{"fault": "` + []string{"", "cracked"}[i%2] + `"}`)},
+			{Kind: store.KindSent, Detail: []byte(`{"to": "the saw doctor"}`)},
+		}[:1+i%4] {
+			e.Shop, e.At, e.Blade = sh.ID, time.Now(), &one.ID
+			if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+				t.Fatal(err)
+			}
 		}
 	}
 	if err := st.RetireBlade(ctx, sh.ID, b.ID, &store.Retired{At: time.Now(), Reason: "lost"}); err != nil {
@@ -165,7 +177,8 @@ func TestRackIsBladesInShort(t *testing.T) {
 	mounted := 0
 	for _, p := range plain {
 		s := byID[p.ID]
-		if s.Blade != p.Blade || s.Name != p.Name || s.Condition.WearM2 != p.Condition.WearM2 || s.Condition.ResinM2 != p.Condition.ResinM2 {
+		c, d := s.Condition, p.Condition
+		if s.Blade != p.Blade || s.Name != p.Name || c.Sharpness(s.Grind) != d.Sharpness(p.Grind) || c.PitchLevel() != d.PitchLevel() || c.Unfit != d.Unfit || c.Away != d.Away || d.WearM2 == 0 {
 			t.Errorf("in short %+v, plainly %+v", s, p)
 		}
 		if (s.MountedOn == nil) != (p.MountedOn == nil) || s.MountedOn != nil && *s.MountedOn != *p.MountedOn {
@@ -187,7 +200,7 @@ func TestOffPhotosAndMountings(t *testing.T) {
 	sh, saws, b := furnished(t, st, "a")
 	for i, kind := range []store.Kind{store.KindMounted, store.KindCut, store.KindDismounted} {
 		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[0].ID}
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, e, nil); err != nil {
+		if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
 			t.Fatal(err)
 		}
 		w, err := st.Saw(ctx, sh.ID, saws[0].ID)

@@ -12,6 +12,7 @@ import (
 	"io/fs"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5/pgconn"
 	_ "github.com/jackc/pgx/v5/stdlib" // the "pgx" driver
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
@@ -74,7 +75,7 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if _, err := p.Up(ctx); err != nil {
 		return fmt.Errorf("the database could not be brought up to date: %w", err)
 	}
-	return nil
+	return s.FoldNew(ctx)
 }
 
 // Atomically runs f on a store whose every change is kept together, or not at
@@ -94,6 +95,12 @@ func (s *Store) Atomically(ctx context.Context, f func(*Store) error) error {
 	return tx.Commit()
 }
 
+// IsDuplicate reports whether a row was refused because there is one already.
+func IsDuplicate(err error) bool {
+	var pe *pgconn.PgError
+	return errors.As(err, &pe) && pe.Code == "23505"
+}
+
 func noneIfNoRows(err error) error {
 	if errors.Is(err, sql.ErrNoRows) {
 		return ErrNone
@@ -108,10 +115,12 @@ type Shop struct {
 	Name          string    `db:"name"`
 	ChangeMinutes float64   `db:"change_minutes"`
 	HeightSchool  string    `db:"height_school"` // saw, proud, gullets or full
+	Learning      bool      `db:"learning"`      // its own cuts correct the model
+	Sharpening    float64   `db:"sharpening_price"`
 	Version       int       `db:"version"`
 }
 
-const shopColumns = `id, slug, name, change_minutes, height_school, version`
+const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, version`
 
 // Shop finds a shop by its ID.
 func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
@@ -124,14 +133,14 @@ func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
 // ErrStale where somebody else was first.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
 	return s.change(ctx, "shops", `UPDATE shops SET name = :name, change_minutes = :change_minutes,
-		height_school = :height_school, version = version + 1 WHERE id = :id AND version = :version`, shop.ID, shop)
+		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, version = version + 1 WHERE id = :id AND version = :version`, shop.ID, shop)
 }
 
 // EnsureShop finds a shop by its slug, or founds it, and reports whether it
 // was founded now.
 func (s *Store) EnsureShop(ctx context.Context, want Shop) (shop Shop, founded bool, err error) {
-	res, err := s.db.NamedExecContext(ctx, `INSERT INTO shops (id, slug, name, change_minutes)
-		VALUES (:id, :slug, :name, :change_minutes) ON CONFLICT (slug) DO NOTHING`, want)
+	res, err := s.db.NamedExecContext(ctx, `INSERT INTO shops (id, slug, name, change_minutes, sharpening_price)
+		VALUES (:id, :slug, :name, :change_minutes, :sharpening_price) ON CONFLICT (slug) DO NOTHING`, want)
 	if err != nil {
 		return Shop{}, false, err
 	}

@@ -12,7 +12,6 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"corte/core/blade"
-	"corte/core/care"
 	"corte/core/saw"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
@@ -20,7 +19,7 @@ import (
 
 func TestMain(m *testing.M) { os.Exit(pgtest.Run(m)) }
 
-func furnished(t *testing.T, st *store.Store, slug string) (sh store.Shop, saws [2]store.Saw, b store.Blade) {
+func furnished(t testing.TB, st *store.Store, slug string) (sh store.Shop, saws [2]store.Saw, b store.Blade) {
 	t.Helper()
 	ctx := t.Context()
 	sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: slug, Name: slug})
@@ -70,7 +69,7 @@ func TestABladeIsOnOneSaw(t *testing.T) {
 	sh, saws, b := furnished(t, st, "a")
 	for i, kind := range []store.Kind{store.KindMounted, store.KindCut} {
 		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[i].ID}
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, e, nil); err != nil {
+		if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
 			t.Fatal(err)
 		}
 		for k, s := range saws {
@@ -86,28 +85,23 @@ func TestABladeIsOnOneSaw(t *testing.T) {
 func TestNoCutIsLostFromTheCondition(t *testing.T) {
 	ctx, st := t.Context(), pgtest.Store(t)
 	sh, saws, b := furnished(t, st, "a")
-	fold := func(b store.Blade) care.Condition {
-		b.Condition.Cuts++
-		b.Condition.Metres += 1.5
-		return b.Condition
-	}
 	const cuts = 40
 	var wg sync.WaitGroup
 	for range cuts {
 		wg.Go(func() {
-			e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}
+			e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(3)}
 			key := store.IdempotencyKey{Key: uuid.NewString(), Content: []byte("x")}
-			if _, err := st.Append(ctx, key, e, fold); err != nil {
+			if _, err := st.Append(ctx, key, e); err != nil {
 				t.Error(err)
 			}
 		})
 	}
 	wg.Wait()
 	got, err := st.Blade(ctx, sh.ID, b.ID)
-	if err != nil || got.Condition.Cuts != cuts || got.Condition.Metres != cuts*1.5 {
+	if err != nil || got.Condition.Cuts != cuts || got.Condition.Metres != cuts*3 {
 		t.Errorf("after %d cuts at once the snapshot counts %d, %v m, %v", cuts, got.Condition.Cuts, got.Condition.Metres, err)
 	}
-	rows, err := st.BladeLog(ctx, sh.ID, b.ID, 0, 100)
+	rows, err := st.Log(ctx, sh.ID, store.Filter{Blade: &b.ID}, store.Mark{}, 100)
 	if err != nil || len(rows) != cuts {
 		t.Errorf("%d rows, %v", len(rows), err)
 	}
@@ -121,7 +115,7 @@ func TestLogRowsStay(t *testing.T) {
 	}
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
-	if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}, nil); err != nil {
+	if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}); err != nil {
 		t.Fatal(err)
 	}
 	db := sqlx.MustConnect("pgx", url)

@@ -62,6 +62,8 @@ var kinds = map[string]func(input json.RawMessage) (any, error){
 	"cutting":       cutting,
 	"groove_bottom": grooveBottom,
 	"wear":          wear,
+	"life_update":   lifeUpdate,
+	"cost":          cost,
 
 	"heel":           heel,
 	"runout":         runout,
@@ -364,11 +366,43 @@ func wear(raw json.RawMessage) (any, error) {
 		if err != nil {
 			return nil, err
 		}
-		c = c.Cut(blade.Blade{Teeth: in.Teeth}, m, measure.Length(one.Length*1000), measure.Length(one.Thickness))
+		c = c.Then(blade.Blade{Teeth: in.Teeth, Grind: grind}, care.Event{Kind: care.Cut, Metres: one.Length, FaceM2: one.Length * one.Thickness / 1000,
+			Abrasion: m.Abrasion, Resin: m.Resin})
 	}
-	life := care.Life(grind)
-	return obj{"wear_m2": c.WearM2, "life_m2": life, "sharpness": c.Sharpness(life),
-		"resin_m2": c.ResinM2, "pitch_level": c.Pitch()}, nil
+	return obj{"wear_m2": c.WearM2, "life_m2": c.LifeM2(grind), "sharpness": c.Sharpness(grind),
+		"resin_m2": c.ResinM2, "pitch_level": c.PitchLevel()}, nil
+}
+
+func lifeUpdate(raw json.RawMessage) (any, error) {
+	in, err := input[struct {
+		Life float64 `json:"prior_life_m2"`
+		SD   float64 `json:"prior_sd"`
+		Dull float64 `json:"dull_at_m2"`
+	}](raw)
+	if err != nil {
+		return nil, err
+	}
+	if !(in.Life > 0 && in.SD > 0 && in.Dull > 0) {
+		return nil, errors.New("prior_life_m2, prior_sd and dull_at_m2 must be over 0")
+	}
+	life, sd := care.Update(in.Life, in.SD, in.Dull)
+	return obj{"life_m2": life, "sd": sd}, nil
+}
+
+func cost(raw json.RawMessage) (any, error) {
+	in, err := input[struct {
+		Price       float64 `json:"price"`
+		Sharpening  float64 `json:"sharpening"`
+		Sharpenings int     `json:"sharpenings"`
+		LifeM       float64 `json:"life_m"`
+	}](raw)
+	if err != nil {
+		return nil, err
+	}
+	if !(in.LifeM > 0) || in.Sharpenings < 0 {
+		return nil, errors.New("life_m must be over 0 and sharpenings not under it")
+	}
+	return obj{"per_metre": care.CostPerMetre(in.Price, in.Sharpening, in.Sharpenings, in.LifeM)}, nil
 }
 
 func heel(raw json.RawMessage) (any, error) {

@@ -57,6 +57,27 @@ func (e AdviceTopic) Valid() bool {
 	}
 }
 
+// Defines values for BathWord.
+const (
+	BathWordGood    BathWord = "good"
+	BathWordReplace BathWord = "replace"
+	BathWordStrain  BathWord = "strain"
+)
+
+// Valid indicates whether the value is a known member of the BathWord enum.
+func (e BathWord) Valid() bool {
+	switch e {
+	case BathWordGood:
+		return true
+	case BathWordReplace:
+		return true
+	case BathWordStrain:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Bed.
 const (
 	BedAir     Bed = "air"
@@ -107,22 +128,22 @@ func (e Bound) Valid() bool {
 
 // Defines values for ClearanceGrade.
 const (
-	Excellent ClearanceGrade = "excellent"
-	Good      ClearanceGrade = "good"
-	Poor      ClearanceGrade = "poor"
-	Reject    ClearanceGrade = "reject"
+	ClearanceGradeExcellent ClearanceGrade = "excellent"
+	ClearanceGradeGood      ClearanceGrade = "good"
+	ClearanceGradePoor      ClearanceGrade = "poor"
+	ClearanceGradeReject    ClearanceGrade = "reject"
 )
 
 // Valid indicates whether the value is a known member of the ClearanceGrade enum.
 func (e ClearanceGrade) Valid() bool {
 	switch e {
-	case Excellent:
+	case ClearanceGradeExcellent:
 		return true
-	case Good:
+	case ClearanceGradeGood:
 		return true
-	case Poor:
+	case ClearanceGradePoor:
 		return true
-	case Reject:
+	case ClearanceGradeReject:
 		return true
 	default:
 		return false
@@ -152,20 +173,26 @@ func (e Coating) Valid() bool {
 
 // Defines values for ConditionState.
 const (
+	ConditionStateAway   ConditionState = "away"
 	ConditionStateDull   ConditionState = "dull"
 	ConditionStateFine   ConditionState = "fine"
 	ConditionStatePitchy ConditionState = "pitchy"
+	ConditionStateUnfit  ConditionState = "unfit"
 	ConditionStateWorn   ConditionState = "worn"
 )
 
 // Valid indicates whether the value is a known member of the ConditionState enum.
 func (e ConditionState) Valid() bool {
 	switch e {
+	case ConditionStateAway:
+		return true
 	case ConditionStateDull:
 		return true
 	case ConditionStateFine:
 		return true
 	case ConditionStatePitchy:
+		return true
+	case ConditionStateUnfit:
 		return true
 	case ConditionStateWorn:
 		return true
@@ -195,6 +222,27 @@ func (e Direction) Valid() bool {
 	}
 }
 
+// Defines values for Effort.
+const (
+	EffortEasy   Effort = "easy"
+	EffortHard   Effort = "hard"
+	EffortNormal Effort = "normal"
+)
+
+// Valid indicates whether the value is a known member of the Effort enum.
+func (e Effort) Valid() bool {
+	switch e {
+	case EffortEasy:
+		return true
+	case EffortHard:
+		return true
+	case EffortNormal:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FaceName.
 const (
 	BackEdge   FaceName = "back edge"
@@ -216,6 +264,36 @@ func (e FaceName) Valid() bool {
 	case TopFace:
 		return true
 	case Underside:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Fault.
+const (
+	FaultBent    Fault = "bent"
+	FaultBlue    Fault = "blue"
+	FaultChipped Fault = "chipped"
+	FaultCracked Fault = "cracked"
+	FaultLoose   Fault = "loose"
+	FaultMissing Fault = "missing"
+)
+
+// Valid indicates whether the value is a known member of the Fault enum.
+func (e Fault) Valid() bool {
+	switch e {
+	case FaultBent:
+		return true
+	case FaultBlue:
+		return true
+	case FaultChipped:
+		return true
+	case FaultCracked:
+		return true
+	case FaultLoose:
+		return true
+	case FaultMissing:
 		return true
 	default:
 		return false
@@ -411,6 +489,30 @@ func (e ImportRowWhat) Valid() bool {
 	}
 }
 
+// Defines values for JudgementSays.
+const (
+	JudgementSaysDull    JudgementSays = "dull"
+	JudgementSaysHard    JudgementSays = "hard"
+	JudgementSaysLikeNew JudgementSays = "like-new"
+	JudgementSaysPitchy  JudgementSays = "pitchy"
+)
+
+// Valid indicates whether the value is a known member of the JudgementSays enum.
+func (e JudgementSays) Valid() bool {
+	switch e {
+	case JudgementSaysDull:
+		return true
+	case JudgementSaysHard:
+		return true
+	case JudgementSaysLikeNew:
+		return true
+	case JudgementSaysPitchy:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LogEntryFigureUnit.
 const (
 	LogEntryFigureUnitDeg LogEntryFigureUnit = "deg"
@@ -429,54 +531,96 @@ func (e LogEntryFigureUnit) Valid() bool {
 	}
 }
 
-// Defines values for LogEntryKind.
+// Defines values for LogImportRowDoes.
 const (
-	LogEntryKindClearance  LogEntryKind = "clearance"
-	LogEntryKindCut        LogEntryKind = "cut"
-	LogEntryKindDismounted LogEntryKind = "dismounted"
-	LogEntryKindFence      LogEntryKind = "fence"
-	LogEntryKindGauge      LogEntryKind = "gauge"
-	LogEntryKindHeel       LogEntryKind = "heel"
-	LogEntryKindMounted    LogEntryKind = "mounted"
-	LogEntryKindMoved      LogEntryKind = "moved"
-	LogEntryKindRestored   LogEntryKind = "restored"
-	LogEntryKindRetired    LogEntryKind = "retired"
-	LogEntryKindRunout     LogEntryKind = "runout"
-	LogEntryKindSharpened  LogEntryKind = "sharpened"
-	LogEntryKindTilt       LogEntryKind = "tilt"
-	LogEntryKindWashed     LogEntryKind = "washed"
+	LogImportRowDoesAdd    LogImportRowDoes = "add"
+	LogImportRowDoesRefuse LogImportRowDoes = "refuse"
+	LogImportRowDoesSame   LogImportRowDoes = "same"
 )
 
-// Valid indicates whether the value is a known member of the LogEntryKind enum.
-func (e LogEntryKind) Valid() bool {
+// Valid indicates whether the value is a known member of the LogImportRowDoes enum.
+func (e LogImportRowDoes) Valid() bool {
 	switch e {
-	case LogEntryKindClearance:
+	case LogImportRowDoesAdd:
 		return true
-	case LogEntryKindCut:
+	case LogImportRowDoesRefuse:
 		return true
-	case LogEntryKindDismounted:
+	case LogImportRowDoesSame:
 		return true
-	case LogEntryKindFence:
+	default:
+		return false
+	}
+}
+
+// Defines values for LogKind.
+const (
+	LogKindClearance  LogKind = "clearance"
+	LogKindCompared   LogKind = "compared"
+	LogKindCut        LogKind = "cut"
+	LogKindDismounted LogKind = "dismounted"
+	LogKindFence      LogKind = "fence"
+	LogKindGauge      LogKind = "gauge"
+	LogKindHeel       LogKind = "heel"
+	LogKindInspected  LogKind = "inspected"
+	LogKindJudged     LogKind = "judged"
+	LogKindMounted    LogKind = "mounted"
+	LogKindMoved      LogKind = "moved"
+	LogKindNoted      LogKind = "noted"
+	LogKindRestored   LogKind = "restored"
+	LogKindRetired    LogKind = "retired"
+	LogKindReturned   LogKind = "returned"
+	LogKindRunout     LogKind = "runout"
+	LogKindSent       LogKind = "sent"
+	LogKindSharpened  LogKind = "sharpened"
+	LogKindStruck     LogKind = "struck"
+	LogKindTilt       LogKind = "tilt"
+	LogKindWashed     LogKind = "washed"
+)
+
+// Valid indicates whether the value is a known member of the LogKind enum.
+func (e LogKind) Valid() bool {
+	switch e {
+	case LogKindClearance:
 		return true
-	case LogEntryKindGauge:
+	case LogKindCompared:
 		return true
-	case LogEntryKindHeel:
+	case LogKindCut:
 		return true
-	case LogEntryKindMounted:
+	case LogKindDismounted:
 		return true
-	case LogEntryKindMoved:
+	case LogKindFence:
 		return true
-	case LogEntryKindRestored:
+	case LogKindGauge:
 		return true
-	case LogEntryKindRetired:
+	case LogKindHeel:
 		return true
-	case LogEntryKindRunout:
+	case LogKindInspected:
 		return true
-	case LogEntryKindSharpened:
+	case LogKindJudged:
 		return true
-	case LogEntryKindTilt:
+	case LogKindMounted:
 		return true
-	case LogEntryKindWashed:
+	case LogKindMoved:
+		return true
+	case LogKindNoted:
+		return true
+	case LogKindRestored:
+		return true
+	case LogKindRetired:
+		return true
+	case LogKindReturned:
+		return true
+	case LogKindRunout:
+		return true
+	case LogKindSent:
+		return true
+	case LogKindSharpened:
+		return true
+	case LogKindStruck:
+		return true
+	case LogKindTilt:
+		return true
+	case LogKindWashed:
 		return true
 	default:
 		return false
@@ -681,6 +825,27 @@ func (e MountingThread) Valid() bool {
 	}
 }
 
+// Defines values for Noise.
+const (
+	Loud   Noise = "loud"
+	Smooth Noise = "smooth"
+	Usual  Noise = "usual"
+)
+
+// Valid indicates whether the value is a known member of the Noise enum.
+func (e Noise) Valid() bool {
+	switch e {
+	case Loud:
+		return true
+	case Smooth:
+		return true
+	case Usual:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PassName.
 const (
 	FirstFace   PassName = "first face"
@@ -699,6 +864,33 @@ func (e PassName) Valid() bool {
 	case OtherFace:
 		return true
 	case ScoringPass:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PathStepID.
+const (
+	PathStepIDAlign   PathStepID = "align"
+	PathStepIDAnswer  PathStepID = "answer"
+	PathStepIDLook    PathStepID = "look"
+	PathStepIDSharpen PathStepID = "sharpen"
+	PathStepIDWash    PathStepID = "wash"
+)
+
+// Valid indicates whether the value is a known member of the PathStepID enum.
+func (e PathStepID) Valid() bool {
+	switch e {
+	case PathStepIDAlign:
+		return true
+	case PathStepIDAnswer:
+		return true
+	case PathStepIDLook:
+		return true
+	case PathStepIDSharpen:
+		return true
+	case PathStepIDWash:
 		return true
 	default:
 		return false
@@ -758,28 +950,31 @@ func (e ReasonTerm) Valid() bool {
 
 // Defines values for RetirementReason.
 const (
-	Bent    RetirementReason = "bent"
-	Cracked RetirementReason = "cracked"
-	Lost    RetirementReason = "lost"
-	Other   RetirementReason = "other"
-	Sold    RetirementReason = "sold"
-	WornOut RetirementReason = "worn-out"
+	RetirementReasonBent      RetirementReason = "bent"
+	RetirementReasonCracked   RetirementReason = "cracked"
+	RetirementReasonLost      RetirementReason = "lost"
+	RetirementReasonNoCarbide RetirementReason = "no-carbide"
+	RetirementReasonOther     RetirementReason = "other"
+	RetirementReasonSold      RetirementReason = "sold"
+	RetirementReasonWornOut   RetirementReason = "worn-out"
 )
 
 // Valid indicates whether the value is a known member of the RetirementReason enum.
 func (e RetirementReason) Valid() bool {
 	switch e {
-	case Bent:
+	case RetirementReasonBent:
 		return true
-	case Cracked:
+	case RetirementReasonCracked:
 		return true
-	case Lost:
+	case RetirementReasonLost:
 		return true
-	case Other:
+	case RetirementReasonNoCarbide:
 		return true
-	case Sold:
+	case RetirementReasonOther:
 		return true
-	case WornOut:
+	case RetirementReasonSold:
+		return true
+	case RetirementReasonWornOut:
 		return true
 	default:
 		return false
@@ -919,6 +1114,7 @@ func (e Splinters) Valid() bool {
 const (
 	StoppedRuleBore        StoppedRule = "bore"
 	StoppedRuleBrake       StoppedRule = "brake"
+	StoppedRuleCondition   StoppedRule = "condition"
 	StoppedRuleDado        StoppedRule = "dado"
 	StoppedRuleDiameter    StoppedRule = "diameter"
 	StoppedRuleHook        StoppedRule = "hook"
@@ -935,6 +1131,8 @@ func (e StoppedRule) Valid() bool {
 	case StoppedRuleBore:
 		return true
 	case StoppedRuleBrake:
+		return true
+	case StoppedRuleCondition:
 		return true
 	case StoppedRuleDado:
 		return true
@@ -1005,6 +1203,30 @@ func (e SupportHalfVerdict) Valid() bool {
 	case Falls:
 		return true
 	case Tips:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TrialResultMeasure.
+const (
+	TrialResultMeasureEffort    TrialResultMeasure = "effort"
+	TrialResultMeasureScorch    TrialResultMeasure = "scorch"
+	TrialResultMeasureSeconds   TrialResultMeasure = "seconds"
+	TrialResultMeasureSplinters TrialResultMeasure = "splinters"
+)
+
+// Valid indicates whether the value is a known member of the TrialResultMeasure enum.
+func (e TrialResultMeasure) Valid() bool {
+	switch e {
+	case TrialResultMeasureEffort:
+		return true
+	case TrialResultMeasureScorch:
+		return true
+	case TrialResultMeasureSeconds:
+		return true
+	case TrialResultMeasureSplinters:
 		return true
 	default:
 		return false
@@ -1137,6 +1359,27 @@ func (e Units) Valid() bool {
 	}
 }
 
+// Defines values for Urgency.
+const (
+	UrgencyDue  Urgency = "due"
+	UrgencyFine Urgency = "fine"
+	UrgencySoon Urgency = "soon"
+)
+
+// Valid indicates whether the value is a known member of the Urgency enum.
+func (e Urgency) Valid() bool {
+	switch e {
+	case UrgencyDue:
+		return true
+	case UrgencyFine:
+		return true
+	case UrgencySoon:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Use.
 const (
 	UseCrosscut Use = "crosscut"
@@ -1212,6 +1455,27 @@ func (e Wall) Valid() bool {
 	case Brown:
 		return true
 	case Clean:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WashAskBrush.
+const (
+	WashAskBrushBrass WashAskBrush = "brass"
+	WashAskBrushNylon WashAskBrush = "nylon"
+	WashAskBrushSteel WashAskBrush = "steel"
+)
+
+// Valid indicates whether the value is a known member of the WashAskBrush enum.
+func (e WashAskBrush) Valid() bool {
+	switch e {
+	case WashAskBrushBrass:
+		return true
+	case WashAskBrushNylon:
+		return true
+	case WashAskBrushSteel:
 		return true
 	default:
 		return false
@@ -1303,6 +1567,50 @@ type Advice struct {
 
 // AdviceTopic defines model for Advice.Topic.
 type AdviceTopic string
+
+// AwayBlade defines model for AwayBlade.
+type AwayBlade struct {
+	At         time.Time          `json:"at"`
+	BladeID    openapi_types.UUID `json:"blade_id"`
+	BladeName  string             `json:"blade_name"`
+	Expected   *time.Time         `json:"expected,omitempty"`
+	PriceAsked *float64           `json:"price_asked,omitempty"`
+	To         string             `json:"to"`
+}
+
+// Bath defines model for Bath.
+type Bath struct {
+	Cleaner Cleaner            `json:"cleaner"`
+	ID      openapi_types.UUID `json:"id"`
+	Litres  float64            `json:"litres"`
+	MadeAt  time.Time          `json:"made_at"`
+	Name    string             `json:"name"`
+	Until   time.Time          `json:"until"`
+
+	// Uses Blades washed in it.
+	Uses int      `json:"uses"`
+	Why  string   `json:"why"`
+	Word BathWord `json:"word"`
+}
+
+// BathWord defines model for Bath.Word.
+type BathWord string
+
+// BathAsk defines model for BathAsk.
+type BathAsk struct {
+	Blades     int     `json:"blades"`
+	Cleaner    string  `json:"cleaner"`
+	DepthMm    float64 `json:"depth_mm"`
+	DiameterMm float64 `json:"diameter_mm"`
+	KerfMm     float64 `json:"kerf_mm"`
+
+	// LengthMm Or the diameter of a round tray.
+	LengthMm float64 `json:"length_mm"`
+	Name     string  `json:"name"`
+
+	// WidthMm Left out for a round tray.
+	WidthMm *float64 `json:"width_mm,omitempty"`
+}
 
 // Bed defines model for Bed.
 type Bed string
@@ -1409,6 +1717,29 @@ type Blade struct {
 	Version int `json:"version"`
 }
 
+// BladeCare defines model for BladeCare.
+type BladeCare struct {
+	Blade     Blade   `json:"blade"`
+	LeftFrom  string  `json:"left_from"`
+	LeftHighM float64 `json:"left_high_m"`
+	LeftLowM  float64 `json:"left_low_m"`
+
+	// LeftM Metres of its usual work until it is dull; 0 where nothing is known.
+	LeftM float64 `json:"left_m"`
+
+	// Path Where somebody complained, the way to a remedy, cheapest and safest first.
+	Path    []PathStep `json:"path"`
+	Sharpen Urgency    `json:"sharpen"`
+
+	// SharpenAt At the shop's own pace. Two of three fall between early and late.
+	SharpenAt       *Forecast `json:"sharpen_at,omitempty"`
+	SharpeningsLeft int       `json:"sharpenings_left"`
+	Wash            Urgency   `json:"wash"`
+
+	// WashAt At the shop's own pace. Two of three fall between early and late.
+	WashAt *Forecast `json:"wash_at,omitempty"`
+}
+
 // BladeInput What can be read, measured or said of a blade. What is left out is not known, or not there.
 type BladeInput struct {
 	BevelDeg *float64 `json:"bevel_deg,omitempty"`
@@ -1463,6 +1794,12 @@ type BladeInput struct {
 	Teeth int `json:"teeth"`
 }
 
+// BladeNote defines model for BladeNote.
+type BladeNote struct {
+	By   *string `json:"by,omitempty"`
+	Note string  `json:"note"`
+}
+
 // BladePage defines model for BladePage.
 type BladePage struct {
 	Items []Blade `json:"items"`
@@ -1474,11 +1811,49 @@ type BladePage struct {
 // Bound defines model for Bound.
 type Bound string
 
+// CalendarAddress defines model for CalendarAddress.
+type CalendarAddress struct {
+	Path string `json:"path"`
+}
+
+// CalendarState defines model for CalendarState.
+type CalendarState struct {
+	// MadeAt Left out where there is no address.
+	MadeAt *time.Time `json:"made_at,omitempty"`
+}
+
+// CareSheet defines model for CareSheet.
+type CareSheet struct {
+	Away  []AwayBlade `json:"away"`
+	Baths []Bath      `json:"baths"`
+
+	// Blades The most urgent first.
+	Blades []BladeCare `json:"blades"`
+	Washes []Wash      `json:"washes"`
+}
+
 // Change The one change that would open the window most.
 type Change struct {
 	HeightMm *float64 `json:"height_mm,omitempty"`
 	Room     float64  `json:"room"`
 	Text     string   `json:"text"`
+}
+
+// Cleaner defines model for Cleaner.
+type Cleaner struct {
+	// Attacks Why it may not meet a coated blade; empty if it may.
+	Attacks string `json:"attacks"`
+
+	// Harsh Why it is warned of; empty if it is mild.
+	Harsh     string `json:"harsh"`
+	ID        string `json:"id"`
+	KeepsDays int    `json:"keeps_days"`
+	Name      string `json:"name"`
+
+	// Parts Of water to one of cleaner; 0 is used neat.
+	Parts float64 `json:"parts"`
+	SoakS int     `json:"soak_s"`
+	Uses  int     `json:"uses"`
 }
 
 // Clearance defines model for Clearance.
@@ -1530,7 +1905,25 @@ type ComparisonRequest struct {
 
 // Condition Folded from the blade's log; never typed in.
 type Condition struct {
-	Cuts                  int     `json:"cuts"`
+	// Asked It was washed, and nobody has said yet whether that brought it back.
+	Asked bool `json:"asked"`
+
+	// Away With the saw doctor.
+	Away bool `json:"away"`
+
+	// Confidence How well that is known.
+	Confidence string `json:"confidence"`
+	Cuts       int    `json:"cuts"`
+
+	// Flaw What a look-over found that may still run.
+	Flaw       string  `json:"flaw"`
+	LifeHighM2 float64 `json:"life_high_m2"`
+
+	// LifeLowM2 Two of three such blades dull between low and high.
+	LifeLowM2 float64 `json:"life_low_m2"`
+
+	// LifeM2 Wood face a tooth bears before it is dull.
+	LifeM2                float64 `json:"life_m2"`
 	Metres                float64 `json:"metres"`
 	MetresSinceSharpening float64 `json:"metres_since_sharpening"`
 	MetresSinceWash       float64 `json:"metres_since_wash"`
@@ -1542,8 +1935,11 @@ type Condition struct {
 	// Sharpness 1 sharp
 	Sharpness float64        `json:"sharpness"`
 	State     ConditionState `json:"state"`
-	Verdict   Verdict        `json:"verdict"`
-	Washes    int            `json:"washes"`
+
+	// Unfit What a look-over found that may not run.
+	Unfit   string  `json:"unfit"`
+	Verdict Verdict `json:"verdict"`
+	Washes  int     `json:"washes"`
 
 	// WearShare Of the edge's life that is used up.
 	WearShare float64 `json:"wear_share"`
@@ -1595,17 +1991,32 @@ type Cut struct {
 
 // CutMade defines model for CutMade.
 type CutMade struct {
+	// At When it was made, where it waited before it was sent.
+	At      *time.Time         `json:"at,omitempty"`
 	BladeID openapi_types.UUID `json:"blade_id"`
-	Cut     Cut                `json:"cut"`
+	By      *string            `json:"by,omitempty"`
+
+	// CameBack Whether a wash brought the cut back.
+	CameBack *bool   `json:"came_back,omitempty"`
+	Cut      Cut     `json:"cut"`
+	Effort   *Effort `json:"effort,omitempty"`
 
 	// FeedMMin The feed that was aimed at
 	FeedMMin *float64 `json:"feed_m_min,omitempty"`
 
 	// HeightMm Left out for a chop.
 	HeightMm *float64 `json:"height_mm,omitempty"`
+	Noise    *Noise   `json:"noise,omitempty"`
+	Note     *string  `json:"note,omitempty"`
+
+	// OtherSplinters Of the other face where teeth leave.
+	OtherSplinters *Splinters `json:"other_splinters,omitempty"`
 
 	// Pieces How many like pieces this row stands for.
-	Pieces    *int      `json:"pieces,omitempty"`
+	Pieces *int `json:"pieces,omitempty"`
+
+	// Seconds That one piece really took.
+	Seconds   *float64  `json:"seconds,omitempty"`
 	Splinters Splinters `json:"splinters"`
 	Wall      Wall      `json:"wall"`
 }
@@ -1615,6 +2026,7 @@ type CutRecord struct {
 	BevelDeg     *float64  `json:"bevel_deg,omitempty"`
 	DepthMm      *float64  `json:"depth_mm,omitempty"`
 	Direction    Direction `json:"direction"`
+	Effort       *Effort   `json:"effort,omitempty"`
 	FeedMMin     *float64  `json:"feed_m_min,omitempty"`
 	Finish       Finish    `json:"finish"`
 	Form         *Form     `json:"form,omitempty"`
@@ -1624,18 +2036,27 @@ type CutRecord struct {
 	MaterialName string    `json:"material_name"`
 
 	// Metres Of cut
-	Metres      float64   `json:"metres"`
-	MiterDeg    *float64  `json:"miter_deg,omitempty"`
-	Motion      Motion    `json:"motion"`
-	Pieces      int       `json:"pieces"`
-	Splinters   Splinters `json:"splinters"`
-	ThicknessMm float64   `json:"thickness_mm"`
-	Wall        Wall      `json:"wall"`
-	WidthMm     float64   `json:"width_mm"`
+	Metres         float64    `json:"metres"`
+	MiterDeg       *float64   `json:"miter_deg,omitempty"`
+	Motion         Motion     `json:"motion"`
+	Noise          *Noise     `json:"noise,omitempty"`
+	OtherSplinters *Splinters `json:"other_splinters,omitempty"`
+	Pieces         int        `json:"pieces"`
+
+	// RealFeedMMin From the seconds.
+	RealFeedMMin *float64  `json:"real_feed_m_min,omitempty"`
+	Seconds      *float64  `json:"seconds,omitempty"`
+	Splinters    Splinters `json:"splinters"`
+	ThicknessMm  float64   `json:"thickness_mm"`
+	Wall         Wall      `json:"wall"`
+	WidthMm      float64   `json:"width_mm"`
 }
 
 // Direction defines model for Direction.
 type Direction string
+
+// Effort defines model for Effort.
+type Effort string
 
 // Face defines model for Face.
 type Face struct {
@@ -1650,6 +2071,9 @@ type Face struct {
 
 // FaceName defines model for Face.Name.
 type FaceName string
+
+// Fault defines model for Fault.
+type Fault string
 
 // FieldChange defines model for FieldChange.
 type FieldChange struct {
@@ -1669,6 +2093,13 @@ type FileFormat string
 
 // Finish defines model for Finish.
 type Finish string
+
+// Forecast At the shop's own pace. Two of three fall between early and late.
+type Forecast struct {
+	Early  time.Time `json:"early"`
+	Late   time.Time `json:"late"`
+	Likely time.Time `json:"likely"`
+}
 
 // Form defines model for Form.
 type Form string
@@ -1760,6 +2191,25 @@ type ImportRowAction string
 // ImportRowWhat defines model for ImportRow.What.
 type ImportRowWhat string
 
+// Inspection defines model for Inspection.
+type Inspection struct {
+	By *string `json:"by,omitempty"`
+
+	// Fault Left out where all is sound.
+	Fault *Fault  `json:"fault,omitempty"`
+	Note  *string `json:"note,omitempty"`
+}
+
+// Judgement defines model for Judgement.
+type Judgement struct {
+	By   *string       `json:"by,omitempty"`
+	Note *string       `json:"note,omitempty"`
+	Says JudgementSays `json:"says"`
+}
+
+// JudgementSays defines model for Judgement.Says.
+type JudgementSays string
+
 // KerfAdvice Thin or full kerf, judged by motor and circuit.
 type KerfAdvice struct {
 	// CircuitW What the breaker carries for long. Left out on a battery.
@@ -1797,39 +2247,85 @@ type Length struct {
 	TextMm string  `json:"text_mm"`
 }
 
+// Lesson defines model for Lesson.
+type Lesson struct {
+	Cuts         int      `json:"cuts"`
+	Material     string   `json:"material"`
+	MaterialName string   `json:"material_name"`
+	Says         []string `json:"says"`
+
+	// ScorchFactor Of the table's scorch dose; under 1 it scorches sooner.
+	ScorchFactor   float64 `json:"scorch_factor"`
+	SplinterFactor float64 `json:"splinter_factor"`
+}
+
 // LogEntry defines model for LogEntry.
 type LogEntry struct {
-	At      time.Time           `json:"at"`
-	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
-	By      *string             `json:"by,omitempty"`
-	Cut     *CutRecord          `json:"cut,omitempty"`
+	At        time.Time           `json:"at"`
+	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
+	BladeName *string             `json:"blade_name,omitempty"`
+	By        *string             `json:"by,omitempty"`
+	Cut       *CutRecord          `json:"cut,omitempty"`
 
 	// Figure What a truing measured.
 	Figure     *float64            `json:"figure,omitempty"`
 	FigureUnit *LogEntryFigureUnit `json:"figure_unit,omitempty"`
 	ID         int64               `json:"id"`
-	Kind       LogEntryKind        `json:"kind"`
+	Kind       LogKind             `json:"kind"`
 	Note       *string             `json:"note,omitempty"`
 
 	// Reason Why it was retired.
 	Reason  *string             `json:"reason,omitempty"`
 	SawID   *openapi_types.UUID `json:"saw_id,omitempty"`
 	SawName *string             `json:"saw_name,omitempty"`
-	Verdict *Verdict            `json:"verdict,omitempty"`
+
+	// Says What a judgement, a look-over, a sending, a return, a wash or a comparison says.
+	Says *[]string `json:"says,omitempty"`
+
+	// Strikes The row that it strikes out.
+	Strikes *int64 `json:"strikes,omitempty"`
+
+	// StruckBy The row that struck it out.
+	StruckBy *int64              `json:"struck_by,omitempty"`
+	TrialID  *openapi_types.UUID `json:"trial_id,omitempty"`
+	Verdict  *Verdict            `json:"verdict,omitempty"`
 }
 
 // LogEntryFigureUnit defines model for LogEntry.FigureUnit.
 type LogEntryFigureUnit string
 
-// LogEntryKind defines model for LogEntry.Kind.
-type LogEntryKind string
+// LogImport defines model for LogImport.
+type LogImport struct {
+	Add    int `json:"add"`
+	Refuse int `json:"refuse"`
+
+	// Rows The first five hundred.
+	Rows []LogImportRow `json:"rows"`
+
+	// Same In the log already.
+	Same int `json:"same"`
+}
+
+// LogImportRow defines model for LogImportRow.
+type LogImportRow struct {
+	Does LogImportRowDoes `json:"does"`
+	Kind string           `json:"kind"`
+	Line int              `json:"line"`
+	Says string           `json:"says"`
+}
+
+// LogImportRowDoes defines model for LogImportRow.Does.
+type LogImportRowDoes string
+
+// LogKind defines model for LogKind.
+type LogKind string
 
 // LogPage defines model for LogPage.
 type LogPage struct {
 	Items []LogEntry `json:"items"`
 
 	// Next Left out on the last page.
-	Next *int64 `json:"next,omitempty"`
+	Next *string `json:"next,omitempty"`
 }
 
 // Make defines model for Make.
@@ -1848,6 +2344,29 @@ type Material struct {
 
 // MaterialKind defines model for Material.Kind.
 type MaterialKind string
+
+// Mix defines model for Mix.
+type Mix struct {
+	CleanerL float64 `json:"cleaner_l"`
+	LevelMm  float64 `json:"level_mm"`
+	Litres   float64 `json:"litres"`
+	WaterL   float64 `json:"water_l"`
+}
+
+// Money In the shop's own money. 0 where nothing is known.
+type Money struct {
+	Cheap        *OwningPlan `json:"cheap,omitempty"`
+	Dear         OwningPlan  `json:"dear"`
+	ExpectedPerM float64     `json:"expected_per_m"`
+
+	// Line Metres, and what both plans have cost by then.
+	Line [][]float64 `json:"line"`
+
+	// PaysFromM From where it costs less than cheap ones for good; left out if it never does.
+	PaysFromM *float64 `json:"pays_from_m,omitempty"`
+	SoFarPerM float64  `json:"so_far_per_m"`
+	Spent     float64  `json:"spent"`
+}
 
 // Motion defines model for Motion.
 type Motion string
@@ -1905,6 +2424,15 @@ type MountingStep struct {
 	Units   Units           `json:"units"`
 }
 
+// NamedBlade defines model for NamedBlade.
+type NamedBlade struct {
+	ID   openapi_types.UUID `json:"id"`
+	Name string             `json:"name"`
+}
+
+// Noise defines model for Noise.
+type Noise string
+
 // Option defines model for Option.
 type Option struct {
 	// BestChange The one change that would open the window most.
@@ -1920,6 +2448,15 @@ type Option struct {
 	Verdict Verdict  `json:"verdict"`
 }
 
+// OwningPlan defines model for OwningPlan.
+type OwningPlan struct {
+	// LifeM Metres that one sharp edge lasts.
+	LifeM       float64 `json:"life_m"`
+	Price       float64 `json:"price"`
+	Sharpening  float64 `json:"sharpening"`
+	Sharpenings int     `json:"sharpenings"`
+}
+
 // Pass defines model for Pass.
 type Pass struct {
 	Name           PassName `json:"name"`
@@ -1931,6 +2468,16 @@ type Pass struct {
 
 // PassName defines model for Pass.Name.
 type PassName string
+
+// PathStep defines model for PathStep.
+type PathStep struct {
+	Done bool       `json:"done"`
+	ID   PathStepID `json:"id"`
+	Text string     `json:"text"`
+}
+
+// PathStepID defines model for PathStep.ID.
+type PathStepID string
 
 // Plan defines model for Plan.
 type Plan struct {
@@ -1954,6 +2501,9 @@ type Plan struct {
 
 	// Kerfs Thin or full kerf, judged by motor and circuit.
 	Kerfs *KerfAdvice `json:"kerfs,omitempty"`
+
+	// Learnt What the shop's own cuts correct in it.
+	Learnt []string `json:"learnt"`
 
 	// MeetsThicknessMm Thickness of the section that the blade really meets.
 	MeetsThicknessMm float64 `json:"meets_thickness_mm"`
@@ -2034,6 +2584,21 @@ type Retirement struct {
 
 // RetirementReason defines model for Retirement.Reason.
 type RetirementReason string
+
+// Returned defines model for Returned.
+type Returned struct {
+	By         *string  `json:"by,omitempty"`
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	KerfMm     *float64 `json:"kerf_mm,omitempty"`
+	Note       *string  `json:"note,omitempty"`
+	Price      *float64 `json:"price,omitempty"`
+	Report     *string  `json:"report,omitempty"`
+
+	// Sharpened Otherwise it was only mended
+	Sharpened       bool `json:"sharpened"`
+	SharpeningsLeft *int `json:"sharpenings_left,omitempty"`
+	TeethReplaced   *int `json:"teeth_replaced,omitempty"`
+}
 
 // RuleSheet How a material without a feed window is cut.
 type RuleSheet struct {
@@ -2266,6 +2831,15 @@ type School struct {
 // SchoolName Just proud of the work, gullets clear of it, as far as the saw goes.
 type SchoolName string
 
+// Sending defines model for Sending.
+type Sending struct {
+	By         *string    `json:"by,omitempty"`
+	Expected   *time.Time `json:"expected,omitempty"`
+	Note       *string    `json:"note,omitempty"`
+	PriceAsked *float64   `json:"price_asked,omitempty"`
+	To         string     `json:"to"`
+}
+
 // Setting Everything that the model says of one blade at one height, at the suggested feed.
 type Setting struct {
 	ArcMm  float64 `json:"arc_mm"`
@@ -2306,7 +2880,13 @@ type Shop struct {
 	// HeightSchool How the shop sets height and depth; saw follows the kind of saw.
 	HeightSchool HeightSchool       `json:"height_school"`
 	ID           openapi_types.UUID `json:"id"`
-	Name         string             `json:"name"`
+
+	// Learning The shop's own cuts correct the model.
+	Learning bool   `json:"learning"`
+	Name     string `json:"name"`
+
+	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
+	SharpeningPrice float64 `json:"sharpening_price"`
 
 	// Version Its ETag.
 	Version int `json:"version"`
@@ -2319,7 +2899,13 @@ type ShopInput struct {
 
 	// HeightSchool How the shop sets height and depth; saw follows the kind of saw.
 	HeightSchool HeightSchool `json:"height_school"`
-	Name         string       `json:"name"`
+
+	// Learning The shop's own cuts correct the model.
+	Learning bool   `json:"learning"`
+	Name     string `json:"name"`
+
+	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
+	SharpeningPrice float64 `json:"sharpening_price"`
 }
 
 // Splinters defines model for Splinters.
@@ -2335,6 +2921,11 @@ type Stopped struct {
 
 // StoppedRule defines model for Stopped.Rule.
 type StoppedRule string
+
+// Strike defines model for Strike.
+type Strike struct {
+	Note *string `json:"note,omitempty"`
+}
 
 // Support defines model for Support.
 type Support string
@@ -2437,6 +3028,107 @@ type Tolerances struct {
 	RunoutActMm float64 `json:"runout_act_mm"`
 	RunoutAimMm float64 `json:"runout_aim_mm"`
 	TiltDeg     float64 `json:"tilt_deg"`
+}
+
+// Trial defines model for Trial.
+type Trial struct {
+	Blind bool   `json:"blind"`
+	By    string `json:"by"`
+	Cut   Cut    `json:"cut"`
+
+	// Differ What differs among the settings.
+	Differ  []string   `json:"differ"`
+	EndedAt *time.Time `json:"ended_at,omitempty"`
+
+	// Grading The pieces in the order of grading.
+	Grading []int              `json:"grading"`
+	ID      openapi_types.UUID `json:"id"`
+
+	// Note Said where more than one thing was changed.
+	Note    string        `json:"note"`
+	Repeats int           `json:"repeats"`
+	Results []TrialResult `json:"results"`
+
+	// Runs In the order of cutting.
+	Runs      []TrialRun     `json:"runs"`
+	Says      []string       `json:"says"`
+	Settings  []TrialSetting `json:"settings"`
+	StartedAt time.Time      `json:"started_at"`
+	Version   int            `json:"version"`
+}
+
+// TrialAsk defines model for TrialAsk.
+type TrialAsk struct {
+	// Blind Graded without knowing which setting made a piece.
+	Blind    bool    `json:"blind"`
+	By       *string `json:"by,omitempty"`
+	Cut      Cut     `json:"cut"`
+	Repeats  int     `json:"repeats"`
+	Settings []struct {
+		BladeID     openapi_types.UUID `json:"blade_id"`
+		ExitSupport *Support           `json:"exit_support,omitempty"`
+		FeedMMin    *float64           `json:"feed_m_min,omitempty"`
+
+		// HeightMm Left out for the suggested one.
+		HeightMm *float64 `json:"height_mm,omitempty"`
+	} `json:"settings"`
+	Units Units `json:"units"`
+}
+
+// TrialCut defines model for TrialCut.
+type TrialCut struct {
+	Piece   int      `json:"piece"`
+	Seconds *float64 `json:"seconds,omitempty"`
+}
+
+// TrialGrade defines model for TrialGrade.
+type TrialGrade struct {
+	Effort    Effort    `json:"effort"`
+	Piece     int       `json:"piece"`
+	Splinters Splinters `json:"splinters"`
+	Wall      Wall      `json:"wall"`
+}
+
+// TrialResult defines model for TrialResult.
+type TrialResult struct {
+	A int `json:"a"`
+	B int `json:"b"`
+
+	// Chance Of as large a difference by luck alone.
+	Chance float64 `json:"chance"`
+
+	// Mean Of b less that of a; less is better.
+	Mean    float64            `json:"mean"`
+	Measure TrialResultMeasure `json:"measure"`
+	Sure    string             `json:"sure"`
+}
+
+// TrialResultMeasure defines model for TrialResult.Measure.
+type TrialResultMeasure string
+
+// TrialRun defines model for TrialRun.
+type TrialRun struct {
+	Cut     bool     `json:"cut"`
+	Effort  *Effort  `json:"effort,omitempty"`
+	Graded  bool     `json:"graded"`
+	Piece   int      `json:"piece"`
+	Seconds *float64 `json:"seconds,omitempty"`
+
+	// Setting From 0. Left out while nobody is to know.
+	Setting   *int       `json:"setting,omitempty"`
+	Splinters *Splinters `json:"splinters,omitempty"`
+	Wall      *Wall      `json:"wall,omitempty"`
+}
+
+// TrialSetting defines model for TrialSetting.
+type TrialSetting struct {
+	BladeID     openapi_types.UUID `json:"blade_id"`
+	BladeName   string             `json:"blade_name"`
+	ExitSupport Support            `json:"exit_support"`
+	FeedMMin    *float64           `json:"feed_m_min,omitempty"`
+
+	// HeightMm 0 for a chop.
+	HeightMm float64 `json:"height_mm"`
 }
 
 // TruingInput heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
@@ -2574,6 +3266,9 @@ type UnmarkedReadings struct {
 	PlateMm  *float64 `json:"plate_mm,omitempty"`
 }
 
+// Urgency defines model for Urgency.
+type Urgency string
+
 // Use defines model for Use.
 type Use string
 
@@ -2582,6 +3277,67 @@ type Verdict string
 
 // Wall defines model for Wall.
 type Wall string
+
+// Warning defines model for Warning.
+type Warning struct {
+	Says    string  `json:"says"`
+	Verdict Verdict `json:"verdict"`
+}
+
+// Wash defines model for Wash.
+type Wash struct {
+	BathID  *openapi_types.UUID `json:"bath_id,omitempty"`
+	Blades  []NamedBlade        `json:"blades"`
+	Brush   string              `json:"brush"`
+	By      string              `json:"by"`
+	Cleaner Cleaner             `json:"cleaner"`
+	ID      openapi_types.UUID  `json:"id"`
+
+	// Now The server's clock as it answered.
+	Now       time.Time `json:"now"`
+	StartedAt time.Time `json:"started_at"`
+	Step      int       `json:"step"`
+
+	// StepAt When the step began.
+	StepAt  time.Time  `json:"step_at"`
+	Steps   []WashStep `json:"steps"`
+	Version int        `json:"version"`
+}
+
+// WashAsk defines model for WashAsk.
+type WashAsk struct {
+	// AcceptRisk The care that a harsh cleaner asks is taken.
+	AcceptRisk *bool                `json:"accept_risk,omitempty"`
+	BathID     *openapi_types.UUID  `json:"bath_id,omitempty"`
+	BladeIds   []openapi_types.UUID `json:"blade_ids"`
+	Brush      WashAskBrush         `json:"brush"`
+	By         *string              `json:"by,omitempty"`
+	Cleaner    string               `json:"cleaner"`
+
+	// ForScrap A caked plate that is about to be scrapped or retipped.
+	ForScrap *bool `json:"for_scrap,omitempty"`
+}
+
+// WashAskBrush defines model for WashAsk.Brush.
+type WashAskBrush string
+
+// WashStep defines model for WashStep.
+type WashStep struct {
+	ID string `json:"id"`
+
+	// LeastS How long it takes; 0 if it is done when it is done.
+	LeastS int `json:"least_s"`
+
+	// MostS After which it rings again.
+	MostS int    `json:"most_s"`
+	Text  string `json:"text"`
+	Title string `json:"title"`
+}
+
+// WashStepAt defines model for WashStepAt.
+type WashStepAt struct {
+	Step int `json:"step"`
+}
 
 // Window Feeds between which the blade makes the cut well.
 type Window struct {
@@ -2629,6 +3385,12 @@ type RetirementBody = Retirement
 // SawBody What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawBody = SawInput
 
+// MakeBathParams defines parameters for MakeBath.
+type MakeBathParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
 // ListBladesParams defines parameters for ListBlades.
 type ListBladesParams struct {
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
@@ -2652,12 +3414,43 @@ type ChangeBladeParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
-// ListBladeLogParams defines parameters for ListBladeLog.
-type ListBladeLogParams struct {
-	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+// InspectBladeParams defines parameters for InspectBlade.
+type InspectBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
 
-	// Before The `next` of the page before.
-	Before *int64 `form:"before,omitempty" json:"before,omitempty"`
+// JudgeBladeParams defines parameters for JudgeBlade.
+type JudgeBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// GetMoneyParams defines parameters for GetMoney.
+type GetMoneyParams struct {
+	Price       *float64 `form:"price,omitempty" json:"price,omitempty"`
+	Sharpening  *float64 `form:"sharpening,omitempty" json:"sharpening,omitempty"`
+	CheapPrice  *float64 `form:"cheap_price,omitempty" json:"cheap_price,omitempty"`
+	CheapLife   *float64 `form:"cheap_life,omitempty" json:"cheap_life,omitempty"`
+	Sharpenings *int     `form:"sharpenings,omitempty" json:"sharpenings,omitempty"`
+}
+
+// NoteBladeParams defines parameters for NoteBlade.
+type NoteBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// ReturnBladeParams defines parameters for ReturnBlade.
+type ReturnBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// SendBladeParams defines parameters for SendBlade.
+type SendBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
 // LogCutParams defines parameters for LogCut.
@@ -2683,6 +3476,43 @@ type GetHealth200JSONResponseBodyStatus string
 type ReadLengthParams struct {
 	Text  string `form:"text" json:"text"`
 	Units Units  `form:"units" json:"units"`
+}
+
+// ListLogParams defines parameters for ListLog.
+type ListLogParams struct {
+	BladeID *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
+	SawID   *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
+
+	// Kind One or more kinds.
+	Kind *[]LogKind `form:"kind,omitempty" json:"kind,omitempty"`
+	From *time.Time `form:"from,omitempty" json:"from,omitempty"`
+
+	// To Not in it.
+	To    *time.Time `form:"to,omitempty" json:"to,omitempty"`
+	Limit *Limit     `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// Before The `next` of the page before.
+	Before *string `form:"before,omitempty" json:"before,omitempty"`
+}
+
+// ExportLogParams defines parameters for ExportLog.
+type ExportLogParams struct {
+	BladeID *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
+	SawID   *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
+
+	// Kind One or more kinds.
+	Kind *[]LogKind `form:"kind,omitempty" json:"kind,omitempty"`
+	From *time.Time `form:"from,omitempty" json:"from,omitempty"`
+
+	// To Not in it.
+	To     *time.Time `form:"to,omitempty" json:"to,omitempty"`
+	Format FileFormat `form:"format" json:"format"`
+}
+
+// StrikeRowParams defines parameters for StrikeRow.
+type StrikeRowParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
 // StartMountingJSONBody defines parameters for StartMounting.
@@ -2746,6 +3576,30 @@ type ChangeShopParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
+// ListTrialsParams defines parameters for ListTrials.
+type ListTrialsParams struct {
+	BladeID *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
+	Limit   *Limit              `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// StartTrialParams defines parameters for StartTrial.
+type StartTrialParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// CutTrialPieceParams defines parameters for CutTrialPiece.
+type CutTrialPieceParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// GradeTrialPieceParams defines parameters for GradeTrialPiece.
+type GradeTrialPieceParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
 // ListTruingsParams defines parameters for ListTruings.
 type ListTruingsParams struct {
 	SawID   *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
@@ -2760,6 +3614,24 @@ type SaveTruingParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// StartWashParams defines parameters for StartWash.
+type StartWashParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// StepWashParams defines parameters for StepWash.
+type StepWashParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// MixBathJSONRequestBody defines body for MixBath for application/json ContentType.
+type MixBathJSONRequestBody = BathAsk
+
+// MakeBathJSONRequestBody defines body for MakeBath for application/json ContentType.
+type MakeBathJSONRequestBody = BathAsk
+
 // DraftBladeJSONRequestBody defines body for DraftBlade for application/json ContentType.
 type DraftBladeJSONRequestBody = BladeInput
 
@@ -2769,8 +3641,23 @@ type AddBladeJSONRequestBody = BladeInput
 // ChangeBladeJSONRequestBody defines body for ChangeBlade for application/json ContentType.
 type ChangeBladeJSONRequestBody = BladeInput
 
+// InspectBladeJSONRequestBody defines body for InspectBlade for application/json ContentType.
+type InspectBladeJSONRequestBody = Inspection
+
+// JudgeBladeJSONRequestBody defines body for JudgeBlade for application/json ContentType.
+type JudgeBladeJSONRequestBody = Judgement
+
+// NoteBladeJSONRequestBody defines body for NoteBlade for application/json ContentType.
+type NoteBladeJSONRequestBody = BladeNote
+
 // RetireBladeJSONRequestBody defines body for RetireBlade for application/json ContentType.
 type RetireBladeJSONRequestBody = Retirement
+
+// ReturnBladeJSONRequestBody defines body for ReturnBlade for application/json ContentType.
+type ReturnBladeJSONRequestBody = Returned
+
+// SendBladeJSONRequestBody defines body for SendBlade for application/json ContentType.
+type SendBladeJSONRequestBody = Sending
 
 // CreateComparisonJSONRequestBody defines body for CreateComparison for application/json ContentType.
 type CreateComparisonJSONRequestBody = ComparisonRequest
@@ -2783,6 +3670,15 @@ type PlaceGaugeJSONRequestBody PlaceGaugeJSONBody
 
 // PrintLabelsJSONRequestBody defines body for PrintLabels for application/json ContentType.
 type PrintLabelsJSONRequestBody = LabelRequest
+
+// PreviewLogImportJSONRequestBody defines body for PreviewLogImport for application/json ContentType.
+type PreviewLogImportJSONRequestBody = RackFile
+
+// ImportLogJSONRequestBody defines body for ImportLog for application/json ContentType.
+type ImportLogJSONRequestBody = RackFile
+
+// StrikeRowJSONRequestBody defines body for StrikeRow for application/json ContentType.
+type StrikeRowJSONRequestBody = Strike
 
 // StartMountingJSONRequestBody defines body for StartMounting for application/json ContentType.
 type StartMountingJSONRequestBody StartMountingJSONBody
@@ -2826,6 +3722,15 @@ type CreateSupportPlanJSONRequestBody = SupportRequest
 // CreateSweepJSONRequestBody defines body for CreateSweep for application/json ContentType.
 type CreateSweepJSONRequestBody = SweepRequest
 
+// StartTrialJSONRequestBody defines body for StartTrial for application/json ContentType.
+type StartTrialJSONRequestBody = TrialAsk
+
+// CutTrialPieceJSONRequestBody defines body for CutTrialPiece for application/json ContentType.
+type CutTrialPieceJSONRequestBody = TrialCut
+
+// GradeTrialPieceJSONRequestBody defines body for GradeTrialPiece for application/json ContentType.
+type GradeTrialPieceJSONRequestBody = TrialGrade
+
 // WorkOutTruingJSONRequestBody defines body for WorkOutTruing for application/json ContentType.
 type WorkOutTruingJSONRequestBody = TruingInput
 
@@ -2835,8 +3740,32 @@ type SaveTruingJSONRequestBody = TruingInput
 // ReadUnmarkedBladeJSONRequestBody defines body for ReadUnmarkedBlade for application/json ContentType.
 type ReadUnmarkedBladeJSONRequestBody = UnmarkedReadings
 
+// CheckWashJSONRequestBody defines body for CheckWash for application/json ContentType.
+type CheckWashJSONRequestBody = WashAsk
+
+// StartWashJSONRequestBody defines body for StartWash for application/json ContentType.
+type StartWashJSONRequestBody = WashAsk
+
+// StepWashJSONRequestBody defines body for StepWash for application/json ContentType.
+type StepWashJSONRequestBody = WashStepAt
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// MixBath Work out a bath
+	// (POST /bath-mixes)
+	MixBath(c *gin.Context)
+	// ListBaths The baths that stand in the shop
+	// (GET /baths)
+	ListBaths(c *gin.Context)
+	// MakeBath Make up a bath
+	// (POST /baths)
+	MakeBath(c *gin.Context, params MakeBathParams)
+	// EmptyBath A bath was thrown away
+	// (DELETE /baths/{id})
+	EmptyBath(c *gin.Context, id ID)
+	// StrainBath A bath was strained
+	// (POST /baths/{id}/strain)
+	StrainBath(c *gin.Context, id ID)
 	// GetBench Each saw with the blade on it, what is due, and what is under way
 	// (GET /bench)
 	GetBench(c *gin.Context)
@@ -2855,9 +3784,18 @@ type ServerInterface interface {
 	// ChangeBlade Change a blade's numbers
 	// (PUT /blades/{id})
 	ChangeBlade(c *gin.Context, id ID, params ChangeBladeParams)
-	// ListBladeLog What a blade has done, newest first
-	// (GET /blades/{id}/log)
-	ListBladeLog(c *gin.Context, id ID, params ListBladeLogParams)
+	// InspectBlade Say what a look-over of a blade found
+	// (POST /blades/{id}/inspections)
+	InspectBlade(c *gin.Context, id ID, params InspectBladeParams)
+	// JudgeBlade Say how a blade cuts
+	// (POST /blades/{id}/judgements)
+	JudgeBlade(c *gin.Context, id ID, params JudgeBladeParams)
+	// GetMoney What a blade costs by the metre
+	// (GET /blades/{id}/money)
+	GetMoney(c *gin.Context, id ID, params GetMoneyParams)
+	// NoteBlade Write a note into a blade’s log
+	// (POST /blades/{id}/notes)
+	NoteBlade(c *gin.Context, id ID, params NoteBladeParams)
 	// DropPhoto Throw a blade's photo away
 	// (DELETE /blades/{id}/photo)
 	DropPhoto(c *gin.Context, id ID)
@@ -2873,6 +3811,30 @@ type ServerInterface interface {
 	// RetireBlade Take a blade off the rack for good
 	// (PUT /blades/{id}/retirement)
 	RetireBlade(c *gin.Context, id ID)
+	// ReturnBlade A blade is back from the saw doctor
+	// (POST /blades/{id}/return)
+	ReturnBlade(c *gin.Context, id ID, params ReturnBladeParams)
+	// SendBlade A blade goes to the saw doctor
+	// (POST /blades/{id}/sending)
+	SendBlade(c *gin.Context, id ID, params SendBladeParams)
+	// WithdrawCalendar Make the calendar’s address lead nowhere
+	// (DELETE /calendar)
+	WithdrawCalendar(c *gin.Context)
+	// GetCalendar Whether the calendar has an address
+	// (GET /calendar)
+	GetCalendar(c *gin.Context)
+	// NewCalendar Give the calendar a new private address
+	// (POST /calendar)
+	NewCalendar(c *gin.Context)
+	// ReadCalendar The calendar itself
+	// (GET /calendars/{secret})
+	ReadCalendar(c *gin.Context, secret string)
+	// GetCare How every blade stands, and what is under way
+	// (GET /care)
+	GetCare(c *gin.Context)
+	// ListCleaners The kinds of cleaner
+	// (GET /cleaners)
+	ListCleaners(c *gin.Context)
 	// CreateComparison Two or three blades or settings side by side
 	// (POST /comparisons)
 	CreateComparison(c *gin.Context)
@@ -2897,6 +3859,24 @@ type ServerInterface interface {
 	// ReadLength Read a length as a person types it
 	// (GET /length)
 	ReadLength(c *gin.Context, params ReadLengthParams)
+	// ListLessons What the shop’s own cuts have taught
+	// (GET /lessons)
+	ListLessons(c *gin.Context)
+	// ListLog What happened in the shop, newest first
+	// (GET /log)
+	ListLog(c *gin.Context, params ListLogParams)
+	// ExportLog The log as a file
+	// (GET /log-exports)
+	ExportLog(c *gin.Context, params ExportLogParams)
+	// PreviewLogImport What a file of old records would add
+	// (POST /log-import-previews)
+	PreviewLogImport(c *gin.Context)
+	// ImportLog Add the good rows of a file of old records
+	// (POST /log-imports)
+	ImportLog(c *gin.Context)
+	// StrikeRow Strike a row out as a mistake
+	// (POST /log/{id}/strike)
+	StrikeRow(c *gin.Context, id int64, params StrikeRowParams)
 	// ListMaterials Every material that Corte knows
 	// (GET /materials)
 	ListMaterials(c *gin.Context)
@@ -2963,6 +3943,24 @@ type ServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(c *gin.Context)
+	// ListTrials The newest comparisons
+	// (GET /trials)
+	ListTrials(c *gin.Context, params ListTrialsParams)
+	// StartTrial Compare settings on one board
+	// (POST /trials)
+	StartTrial(c *gin.Context, params StartTrialParams)
+	// GetTrial One comparison
+	// (GET /trials/{id})
+	GetTrial(c *gin.Context, id ID)
+	// CutTrialPiece A piece of a comparison was cut
+	// (POST /trials/{id}/cuts)
+	CutTrialPiece(c *gin.Context, id ID, params CutTrialPieceParams)
+	// EndTrial Close a comparison and log it
+	// (POST /trials/{id}/end)
+	EndTrial(c *gin.Context, id ID)
+	// GradeTrialPiece How a piece of a comparison came out
+	// (POST /trials/{id}/grades)
+	GradeTrialPiece(c *gin.Context, id ID, params GradeTrialPieceParams)
 	// WorkOutTruing What readings come to
 	// (POST /truing-results)
 	WorkOutTruing(c *gin.Context)
@@ -2975,6 +3973,24 @@ type ServerInterface interface {
 	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
 	// (POST /unmarked-blades)
 	ReadUnmarkedBlade(c *gin.Context)
+	// CheckWash Whether blades, cleaner and brush agree
+	// (POST /wash-checks)
+	CheckWash(c *gin.Context)
+	// StartWash Begin to wash
+	// (POST /washes)
+	StartWash(c *gin.Context, params StartWashParams)
+	// DropWash Give a wash up
+	// (DELETE /washes/{id})
+	DropWash(c *gin.Context, id ID)
+	// GetWash A wash under way
+	// (GET /washes/{id})
+	GetWash(c *gin.Context, id ID)
+	// StepWash Go to a step; its timer begins now
+	// (PUT /washes/{id})
+	StepWash(c *gin.Context, id ID, params StepWashParams)
+	// EndWash End a wash and log it
+	// (POST /washes/{id}/end)
+	EndWash(c *gin.Context, id ID)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -2985,6 +4001,125 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// MixBath operation middleware
+func (siw *ServerInterfaceWrapper) MixBath(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MixBath(c)
+}
+
+// ListBaths operation middleware
+func (siw *ServerInterfaceWrapper) ListBaths(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBaths(c)
+}
+
+// MakeBath operation middleware
+func (siw *ServerInterfaceWrapper) MakeBath(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MakeBathParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeBath(c, params)
+}
+
+// EmptyBath operation middleware
+func (siw *ServerInterfaceWrapper) EmptyBath(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EmptyBath(c, id)
+}
+
+// StrainBath operation middleware
+func (siw *ServerInterfaceWrapper) StrainBath(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StrainBath(c, id)
+}
 
 // GetBench operation middleware
 func (siw *ServerInterfaceWrapper) GetBench(c *gin.Context) {
@@ -3175,8 +4310,8 @@ func (siw *ServerInterfaceWrapper) ChangeBlade(c *gin.Context) {
 	siw.Handler.ChangeBlade(c, id, params)
 }
 
-// ListBladeLog operation middleware
-func (siw *ServerInterfaceWrapper) ListBladeLog(c *gin.Context) {
+// InspectBlade operation middleware
+func (siw *ServerInterfaceWrapper) InspectBlade(c *gin.Context) {
 
 	var err error
 	_ = err
@@ -3191,21 +4326,29 @@ func (siw *ServerInterfaceWrapper) ListBladeLog(c *gin.Context) {
 	}
 
 	// Parameter object where we will unmarshal all parameters from the context
-	var params ListBladeLogParams
+	var params InspectBladeParams
 
-	// ------------- Optional query parameter "limit" -------------
+	headers := c.Request.Header
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
-		return
-	}
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
 
-	// ------------- Optional query parameter "before" -------------
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "before", c.Request.URL.Query(), &params.Before, runtime.BindQueryParameterOptions{Type: "integer", Format: "int64"})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter before: %w", err), http.StatusBadRequest)
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
 		return
 	}
 
@@ -3216,7 +4359,179 @@ func (siw *ServerInterfaceWrapper) ListBladeLog(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ListBladeLog(c, id, params)
+	siw.Handler.InspectBlade(c, id, params)
+}
+
+// JudgeBlade operation middleware
+func (siw *ServerInterfaceWrapper) JudgeBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params JudgeBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.JudgeBlade(c, id, params)
+}
+
+// GetMoney operation middleware
+func (siw *ServerInterfaceWrapper) GetMoney(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetMoneyParams
+
+	// ------------- Optional query parameter "price" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "price", c.Request.URL.Query(), &params.Price, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter price: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "sharpening" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "sharpening", c.Request.URL.Query(), &params.Sharpening, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter sharpening: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "cheap_price" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "cheap_price", c.Request.URL.Query(), &params.CheapPrice, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter cheap_price: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "cheap_life" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "cheap_life", c.Request.URL.Query(), &params.CheapLife, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter cheap_life: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "sharpenings" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "sharpenings", c.Request.URL.Query(), &params.Sharpenings, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter sharpenings: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetMoney(c, id, params)
+}
+
+// NoteBlade operation middleware
+func (siw *ServerInterfaceWrapper) NoteBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params NoteBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.NoteBlade(c, id, params)
 }
 
 // DropPhoto operation middleware
@@ -3342,6 +4657,200 @@ func (siw *ServerInterfaceWrapper) RetireBlade(c *gin.Context) {
 	}
 
 	siw.Handler.RetireBlade(c, id)
+}
+
+// ReturnBlade operation middleware
+func (siw *ServerInterfaceWrapper) ReturnBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReturnBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReturnBlade(c, id, params)
+}
+
+// SendBlade operation middleware
+func (siw *ServerInterfaceWrapper) SendBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SendBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SendBlade(c, id, params)
+}
+
+// WithdrawCalendar operation middleware
+func (siw *ServerInterfaceWrapper) WithdrawCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WithdrawCalendar(c)
+}
+
+// GetCalendar operation middleware
+func (siw *ServerInterfaceWrapper) GetCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCalendar(c)
+}
+
+// NewCalendar operation middleware
+func (siw *ServerInterfaceWrapper) NewCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.NewCalendar(c)
+}
+
+// ReadCalendar operation middleware
+func (siw *ServerInterfaceWrapper) ReadCalendar(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "secret" -------------
+	var secret string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "secret", c.Param("secret"), &secret, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter secret: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadCalendar(c, secret)
+}
+
+// GetCare operation middleware
+func (siw *ServerInterfaceWrapper) GetCare(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCare(c)
+}
+
+// ListCleaners operation middleware
+func (siw *ServerInterfaceWrapper) ListCleaners(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListCleaners(c)
 }
 
 // CreateComparison operation middleware
@@ -3510,6 +5019,239 @@ func (siw *ServerInterfaceWrapper) ReadLength(c *gin.Context) {
 	}
 
 	siw.Handler.ReadLength(c, params)
+}
+
+// ListLessons operation middleware
+func (siw *ServerInterfaceWrapper) ListLessons(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListLessons(c)
+}
+
+// ListLog operation middleware
+func (siw *ServerInterfaceWrapper) ListLog(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListLogParams
+
+	// ------------- Optional query parameter "blade_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "blade_id", c.Request.URL.Query(), &params.BladeID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter blade_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "saw_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "saw_id", c.Request.URL.Query(), &params.SawID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "to", c.Request.URL.Query(), &params.To, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter to: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "before" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "before", c.Request.URL.Query(), &params.Before, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter before: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListLog(c, params)
+}
+
+// ExportLog operation middleware
+func (siw *ServerInterfaceWrapper) ExportLog(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportLogParams
+
+	// ------------- Optional query parameter "blade_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "blade_id", c.Request.URL.Query(), &params.BladeID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter blade_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "saw_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "saw_id", c.Request.URL.Query(), &params.SawID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "to", c.Request.URL.Query(), &params.To, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter to: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportLog(c, params)
+}
+
+// PreviewLogImport operation middleware
+func (siw *ServerInterfaceWrapper) PreviewLogImport(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PreviewLogImport(c)
+}
+
+// ImportLog operation middleware
+func (siw *ServerInterfaceWrapper) ImportLog(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportLog(c)
+}
+
+// StrikeRow operation middleware
+func (siw *ServerInterfaceWrapper) StrikeRow(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StrikeRowParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StrikeRow(c, id, params)
 }
 
 // ListMaterials operation middleware
@@ -4072,6 +5814,238 @@ func (siw *ServerInterfaceWrapper) CreateSweep(c *gin.Context) {
 	siw.Handler.CreateSweep(c)
 }
 
+// ListTrials operation middleware
+func (siw *ServerInterfaceWrapper) ListTrials(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListTrialsParams
+
+	// ------------- Optional query parameter "blade_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "blade_id", c.Request.URL.Query(), &params.BladeID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter blade_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListTrials(c, params)
+}
+
+// StartTrial operation middleware
+func (siw *ServerInterfaceWrapper) StartTrial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StartTrialParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StartTrial(c, params)
+}
+
+// GetTrial operation middleware
+func (siw *ServerInterfaceWrapper) GetTrial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTrial(c, id)
+}
+
+// CutTrialPiece operation middleware
+func (siw *ServerInterfaceWrapper) CutTrialPiece(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CutTrialPieceParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CutTrialPiece(c, id, params)
+}
+
+// EndTrial operation middleware
+func (siw *ServerInterfaceWrapper) EndTrial(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndTrial(c, id)
+}
+
+// GradeTrialPiece operation middleware
+func (siw *ServerInterfaceWrapper) GradeTrialPiece(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GradeTrialPieceParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GradeTrialPiece(c, id, params)
+}
+
 // WorkOutTruing operation middleware
 func (siw *ServerInterfaceWrapper) WorkOutTruing(c *gin.Context) {
 
@@ -4192,6 +6166,189 @@ func (siw *ServerInterfaceWrapper) ReadUnmarkedBlade(c *gin.Context) {
 	siw.Handler.ReadUnmarkedBlade(c)
 }
 
+// CheckWash operation middleware
+func (siw *ServerInterfaceWrapper) CheckWash(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CheckWash(c)
+}
+
+// StartWash operation middleware
+func (siw *ServerInterfaceWrapper) StartWash(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StartWashParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StartWash(c, params)
+}
+
+// DropWash operation middleware
+func (siw *ServerInterfaceWrapper) DropWash(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropWash(c, id)
+}
+
+// GetWash operation middleware
+func (siw *ServerInterfaceWrapper) GetWash(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetWash(c, id)
+}
+
+// StepWash operation middleware
+func (siw *ServerInterfaceWrapper) StepWash(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StepWashParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StepWash(c, id, params)
+}
+
+// EndWash operation middleware
+func (siw *ServerInterfaceWrapper) EndWash(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndWash(c, id)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -4239,7 +6396,41 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/rack-exports", wrapper.ExportRack)
 	router.POST(options.BaseURL+"/rack-import-previews", wrapper.PreviewImport)
 	router.POST(options.BaseURL+"/rack-imports", wrapper.ImportRack)
-	router.GET(options.BaseURL+"/blades/:id/log", wrapper.ListBladeLog)
+	router.GET(options.BaseURL+"/log", wrapper.ListLog)
+	router.POST(options.BaseURL+"/log/:id/strike", wrapper.StrikeRow)
+	router.GET(options.BaseURL+"/log-exports", wrapper.ExportLog)
+	router.POST(options.BaseURL+"/log-import-previews", wrapper.PreviewLogImport)
+	router.POST(options.BaseURL+"/log-imports", wrapper.ImportLog)
+	router.POST(options.BaseURL+"/blades/:id/judgements", wrapper.JudgeBlade)
+	router.POST(options.BaseURL+"/blades/:id/inspections", wrapper.InspectBlade)
+	router.POST(options.BaseURL+"/blades/:id/notes", wrapper.NoteBlade)
+	router.POST(options.BaseURL+"/blades/:id/sending", wrapper.SendBlade)
+	router.POST(options.BaseURL+"/blades/:id/return", wrapper.ReturnBlade)
+	router.GET(options.BaseURL+"/blades/:id/money", wrapper.GetMoney)
+	router.GET(options.BaseURL+"/care", wrapper.GetCare)
+	router.GET(options.BaseURL+"/cleaners", wrapper.ListCleaners)
+	router.POST(options.BaseURL+"/wash-checks", wrapper.CheckWash)
+	router.POST(options.BaseURL+"/washes", wrapper.StartWash)
+	router.DELETE(options.BaseURL+"/washes/:id", wrapper.DropWash)
+	router.GET(options.BaseURL+"/washes/:id", wrapper.GetWash)
+	router.PUT(options.BaseURL+"/washes/:id", wrapper.StepWash)
+	router.POST(options.BaseURL+"/washes/:id/end", wrapper.EndWash)
+	router.GET(options.BaseURL+"/baths", wrapper.ListBaths)
+	router.POST(options.BaseURL+"/baths", wrapper.MakeBath)
+	router.POST(options.BaseURL+"/bath-mixes", wrapper.MixBath)
+	router.POST(options.BaseURL+"/baths/:id/strain", wrapper.StrainBath)
+	router.DELETE(options.BaseURL+"/baths/:id", wrapper.EmptyBath)
+	router.DELETE(options.BaseURL+"/calendar", wrapper.WithdrawCalendar)
+	router.GET(options.BaseURL+"/calendar", wrapper.GetCalendar)
+	router.POST(options.BaseURL+"/calendar", wrapper.NewCalendar)
+	router.GET(options.BaseURL+"/calendars/:secret", wrapper.ReadCalendar)
+	router.GET(options.BaseURL+"/trials", wrapper.ListTrials)
+	router.POST(options.BaseURL+"/trials", wrapper.StartTrial)
+	router.GET(options.BaseURL+"/trials/:id", wrapper.GetTrial)
+	router.POST(options.BaseURL+"/trials/:id/cuts", wrapper.CutTrialPiece)
+	router.POST(options.BaseURL+"/trials/:id/grades", wrapper.GradeTrialPiece)
+	router.POST(options.BaseURL+"/trials/:id/end", wrapper.EndTrial)
+	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
 	router.GET(options.BaseURL+"/saws", wrapper.ListSaws)
 	router.POST(options.BaseURL+"/saws", wrapper.AddSaw)
 	router.POST(options.BaseURL+"/saw-drafts", wrapper.DraftSaw)
@@ -4268,6 +6459,197 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type MixBathRequestObject struct {
+	Body *MixBathJSONRequestBody
+}
+
+type MixBathResponseObject interface {
+	VisitMixBathResponse(w http.ResponseWriter) error
+}
+
+type MixBath200JSONResponse Mix
+
+func (response MixBath200JSONResponse) VisitMixBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MixBathdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MixBathdefaultApplicationProblemPlusJSONResponse) VisitMixBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBathsRequestObject struct {
+}
+
+type ListBathsResponseObject interface {
+	VisitListBathsResponse(w http.ResponseWriter) error
+}
+
+type ListBaths200JSONResponse struct {
+	Items []Bath `json:"items"`
+}
+
+func (response ListBaths200JSONResponse) VisitListBathsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBathsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListBathsdefaultApplicationProblemPlusJSONResponse) VisitListBathsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeBathRequestObject struct {
+	Params MakeBathParams
+	Body   *MakeBathJSONRequestBody
+}
+
+type MakeBathResponseObject interface {
+	VisitMakeBathResponse(w http.ResponseWriter) error
+}
+
+type MakeBath201JSONResponse Bath
+
+func (response MakeBath201JSONResponse) VisitMakeBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeBathdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeBathdefaultApplicationProblemPlusJSONResponse) VisitMakeBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EmptyBathRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type EmptyBathResponseObject interface {
+	VisitEmptyBathResponse(w http.ResponseWriter) error
+}
+
+type EmptyBath204Response struct {
+}
+
+func (response EmptyBath204Response) VisitEmptyBathResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EmptyBathdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EmptyBathdefaultApplicationProblemPlusJSONResponse) VisitEmptyBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StrainBathRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type StrainBathResponseObject interface {
+	VisitStrainBathResponse(w http.ResponseWriter) error
+}
+
+type StrainBath200JSONResponse Bath
+
+func (response StrainBath200JSONResponse) VisitStrainBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StrainBathdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StrainBathdefaultApplicationProblemPlusJSONResponse) VisitStrainBathResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type GetBenchRequestObject struct {
 }
@@ -4507,18 +6889,100 @@ func (response ChangeBladedefaultApplicationProblemPlusJSONResponse) VisitChange
 	return err
 }
 
-type ListBladeLogRequestObject struct {
+type InspectBladeRequestObject struct {
 	ID     ID `json:"id"`
-	Params ListBladeLogParams
+	Params InspectBladeParams
+	Body   *InspectBladeJSONRequestBody
 }
 
-type ListBladeLogResponseObject interface {
-	VisitListBladeLogResponse(w http.ResponseWriter) error
+type InspectBladeResponseObject interface {
+	VisitInspectBladeResponse(w http.ResponseWriter) error
 }
 
-type ListBladeLog200JSONResponse LogPage
+type InspectBlade201JSONResponse LogEntry
 
-func (response ListBladeLog200JSONResponse) VisitListBladeLogResponse(w http.ResponseWriter) error {
+func (response InspectBlade201JSONResponse) VisitInspectBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InspectBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response InspectBladedefaultApplicationProblemPlusJSONResponse) VisitInspectBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgeBladeRequestObject struct {
+	ID     ID `json:"id"`
+	Params JudgeBladeParams
+	Body   *JudgeBladeJSONRequestBody
+}
+
+type JudgeBladeResponseObject interface {
+	VisitJudgeBladeResponse(w http.ResponseWriter) error
+}
+
+type JudgeBlade201JSONResponse LogEntry
+
+func (response JudgeBlade201JSONResponse) VisitJudgeBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgeBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response JudgeBladedefaultApplicationProblemPlusJSONResponse) VisitJudgeBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMoneyRequestObject struct {
+	ID     ID `json:"id"`
+	Params GetMoneyParams
+}
+
+type GetMoneyResponseObject interface {
+	VisitGetMoneyResponse(w http.ResponseWriter) error
+}
+
+type GetMoney200JSONResponse Money
+
+func (response GetMoney200JSONResponse) VisitGetMoneyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -4530,12 +6994,53 @@ func (response ListBladeLog200JSONResponse) VisitListBladeLogResponse(w http.Res
 	return err
 }
 
-type ListBladeLogdefaultApplicationProblemPlusJSONResponse struct {
+type GetMoneydefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response ListBladeLogdefaultApplicationProblemPlusJSONResponse) VisitListBladeLogResponse(w http.ResponseWriter) error {
+func (response GetMoneydefaultApplicationProblemPlusJSONResponse) VisitGetMoneyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type NoteBladeRequestObject struct {
+	ID     ID `json:"id"`
+	Params NoteBladeParams
+	Body   *NoteBladeJSONRequestBody
+}
+
+type NoteBladeResponseObject interface {
+	VisitNoteBladeResponse(w http.ResponseWriter) error
+}
+
+type NoteBlade201JSONResponse LogEntry
+
+func (response NoteBlade201JSONResponse) VisitNoteBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type NoteBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response NoteBladedefaultApplicationProblemPlusJSONResponse) VisitNoteBladeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4739,6 +7244,319 @@ type RetireBladedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RetireBladedefaultApplicationProblemPlusJSONResponse) VisitRetireBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReturnBladeRequestObject struct {
+	ID     ID `json:"id"`
+	Params ReturnBladeParams
+	Body   *ReturnBladeJSONRequestBody
+}
+
+type ReturnBladeResponseObject interface {
+	VisitReturnBladeResponse(w http.ResponseWriter) error
+}
+
+type ReturnBlade201JSONResponse LogEntry
+
+func (response ReturnBlade201JSONResponse) VisitReturnBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReturnBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReturnBladedefaultApplicationProblemPlusJSONResponse) VisitReturnBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SendBladeRequestObject struct {
+	ID     ID `json:"id"`
+	Params SendBladeParams
+	Body   *SendBladeJSONRequestBody
+}
+
+type SendBladeResponseObject interface {
+	VisitSendBladeResponse(w http.ResponseWriter) error
+}
+
+type SendBlade201JSONResponse LogEntry
+
+func (response SendBlade201JSONResponse) VisitSendBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SendBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SendBladedefaultApplicationProblemPlusJSONResponse) VisitSendBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawCalendarRequestObject struct {
+}
+
+type WithdrawCalendarResponseObject interface {
+	VisitWithdrawCalendarResponse(w http.ResponseWriter) error
+}
+
+type WithdrawCalendar204Response struct {
+}
+
+func (response WithdrawCalendar204Response) VisitWithdrawCalendarResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type WithdrawCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WithdrawCalendardefaultApplicationProblemPlusJSONResponse) VisitWithdrawCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCalendarRequestObject struct {
+}
+
+type GetCalendarResponseObject interface {
+	VisitGetCalendarResponse(w http.ResponseWriter) error
+}
+
+type GetCalendar200JSONResponse CalendarState
+
+func (response GetCalendar200JSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCalendardefaultApplicationProblemPlusJSONResponse) VisitGetCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type NewCalendarRequestObject struct {
+}
+
+type NewCalendarResponseObject interface {
+	VisitNewCalendarResponse(w http.ResponseWriter) error
+}
+
+type NewCalendar201JSONResponse CalendarAddress
+
+func (response NewCalendar201JSONResponse) VisitNewCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type NewCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response NewCalendardefaultApplicationProblemPlusJSONResponse) VisitNewCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadCalendarRequestObject struct {
+	Secret string `json:"secret"`
+}
+
+type ReadCalendarResponseObject interface {
+	VisitReadCalendarResponse(w http.ResponseWriter) error
+}
+
+type ReadCalendar200TextCalendarResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ReadCalendar200TextCalendarResponse) VisitReadCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ReadCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadCalendardefaultApplicationProblemPlusJSONResponse) VisitReadCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCareRequestObject struct {
+}
+
+type GetCareResponseObject interface {
+	VisitGetCareResponse(w http.ResponseWriter) error
+}
+
+type GetCare200JSONResponse CareSheet
+
+func (response GetCare200JSONResponse) VisitGetCareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCaredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCaredefaultApplicationProblemPlusJSONResponse) VisitGetCareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCleanersRequestObject struct {
+}
+
+type ListCleanersResponseObject interface {
+	VisitListCleanersResponse(w http.ResponseWriter) error
+}
+
+type ListCleaners200JSONResponse struct {
+	Items []Cleaner `json:"items"`
+}
+
+func (response ListCleaners200JSONResponse) VisitListCleanersResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCleanersdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCleanersdefaultApplicationProblemPlusJSONResponse) VisitListCleanersResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5085,6 +7903,249 @@ type ReadLengthdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReadLengthdefaultApplicationProblemPlusJSONResponse) VisitReadLengthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessonsRequestObject struct {
+}
+
+type ListLessonsResponseObject interface {
+	VisitListLessonsResponse(w http.ResponseWriter) error
+}
+
+type ListLessons200JSONResponse struct {
+	Items []Lesson `json:"items"`
+}
+
+func (response ListLessons200JSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessonsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLessonsdefaultApplicationProblemPlusJSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLogRequestObject struct {
+	Params ListLogParams
+}
+
+type ListLogResponseObject interface {
+	VisitListLogResponse(w http.ResponseWriter) error
+}
+
+type ListLog200JSONResponse LogPage
+
+func (response ListLog200JSONResponse) VisitListLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLogdefaultApplicationProblemPlusJSONResponse) VisitListLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportLogRequestObject struct {
+	Params ExportLogParams
+}
+
+type ExportLogResponseObject interface {
+	VisitExportLogResponse(w http.ResponseWriter) error
+}
+
+type ExportLog200ApplicationOctetStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportLog200ApplicationOctetStreamResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportLogdefaultApplicationProblemPlusJSONResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewLogImportRequestObject struct {
+	Body *PreviewLogImportJSONRequestBody
+}
+
+type PreviewLogImportResponseObject interface {
+	VisitPreviewLogImportResponse(w http.ResponseWriter) error
+}
+
+type PreviewLogImport200JSONResponse LogImport
+
+func (response PreviewLogImport200JSONResponse) VisitPreviewLogImportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewLogImportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PreviewLogImportdefaultApplicationProblemPlusJSONResponse) VisitPreviewLogImportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportLogRequestObject struct {
+	Body *ImportLogJSONRequestBody
+}
+
+type ImportLogResponseObject interface {
+	VisitImportLogResponse(w http.ResponseWriter) error
+}
+
+type ImportLog200JSONResponse LogImport
+
+func (response ImportLog200JSONResponse) VisitImportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportLogdefaultApplicationProblemPlusJSONResponse) VisitImportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StrikeRowRequestObject struct {
+	ID     int64 `json:"id"`
+	Params StrikeRowParams
+	Body   *StrikeRowJSONRequestBody
+}
+
+type StrikeRowResponseObject interface {
+	VisitStrikeRowResponse(w http.ResponseWriter) error
+}
+
+type StrikeRow201JSONResponse LogEntry
+
+func (response StrikeRow201JSONResponse) VisitStrikeRowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StrikeRowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StrikeRowdefaultApplicationProblemPlusJSONResponse) VisitStrikeRowResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5966,6 +9027,247 @@ func (response CreateSweepdefaultApplicationProblemPlusJSONResponse) VisitCreate
 	return err
 }
 
+type ListTrialsRequestObject struct {
+	Params ListTrialsParams
+}
+
+type ListTrialsResponseObject interface {
+	VisitListTrialsResponse(w http.ResponseWriter) error
+}
+
+type ListTrials200JSONResponse struct {
+	Items []Trial `json:"items"`
+}
+
+func (response ListTrials200JSONResponse) VisitListTrialsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTrialsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTrialsdefaultApplicationProblemPlusJSONResponse) VisitListTrialsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartTrialRequestObject struct {
+	Params StartTrialParams
+	Body   *StartTrialJSONRequestBody
+}
+
+type StartTrialResponseObject interface {
+	VisitStartTrialResponse(w http.ResponseWriter) error
+}
+
+type StartTrial201JSONResponse Trial
+
+func (response StartTrial201JSONResponse) VisitStartTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartTrialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StartTrialdefaultApplicationProblemPlusJSONResponse) VisitStartTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTrialRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetTrialResponseObject interface {
+	VisitGetTrialResponse(w http.ResponseWriter) error
+}
+
+type GetTrial200JSONResponse Trial
+
+func (response GetTrial200JSONResponse) VisitGetTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTrialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTrialdefaultApplicationProblemPlusJSONResponse) VisitGetTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CutTrialPieceRequestObject struct {
+	ID     ID `json:"id"`
+	Params CutTrialPieceParams
+	Body   *CutTrialPieceJSONRequestBody
+}
+
+type CutTrialPieceResponseObject interface {
+	VisitCutTrialPieceResponse(w http.ResponseWriter) error
+}
+
+type CutTrialPiece200JSONResponse Trial
+
+func (response CutTrialPiece200JSONResponse) VisitCutTrialPieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CutTrialPiecedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CutTrialPiecedefaultApplicationProblemPlusJSONResponse) VisitCutTrialPieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndTrialRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type EndTrialResponseObject interface {
+	VisitEndTrialResponse(w http.ResponseWriter) error
+}
+
+type EndTrial200JSONResponse Trial
+
+func (response EndTrial200JSONResponse) VisitEndTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndTrialdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndTrialdefaultApplicationProblemPlusJSONResponse) VisitEndTrialResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GradeTrialPieceRequestObject struct {
+	ID     ID `json:"id"`
+	Params GradeTrialPieceParams
+	Body   *GradeTrialPieceJSONRequestBody
+}
+
+type GradeTrialPieceResponseObject interface {
+	VisitGradeTrialPieceResponse(w http.ResponseWriter) error
+}
+
+type GradeTrialPiece200JSONResponse Trial
+
+func (response GradeTrialPiece200JSONResponse) VisitGradeTrialPieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GradeTrialPiecedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GradeTrialPiecedefaultApplicationProblemPlusJSONResponse) VisitGradeTrialPieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type WorkOutTruingRequestObject struct {
 	Body *WorkOutTruingJSONRequestBody
 }
@@ -6125,8 +9427,258 @@ func (response ReadUnmarkedBladedefaultApplicationProblemPlusJSONResponse) Visit
 	return err
 }
 
+type CheckWashRequestObject struct {
+	Body *CheckWashJSONRequestBody
+}
+
+type CheckWashResponseObject interface {
+	VisitCheckWashResponse(w http.ResponseWriter) error
+}
+
+type CheckWash200JSONResponse struct {
+	Items []Warning `json:"items"`
+}
+
+func (response CheckWash200JSONResponse) VisitCheckWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckWashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CheckWashdefaultApplicationProblemPlusJSONResponse) VisitCheckWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartWashRequestObject struct {
+	Params StartWashParams
+	Body   *StartWashJSONRequestBody
+}
+
+type StartWashResponseObject interface {
+	VisitStartWashResponse(w http.ResponseWriter) error
+}
+
+type StartWash201JSONResponse Wash
+
+func (response StartWash201JSONResponse) VisitStartWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartWashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StartWashdefaultApplicationProblemPlusJSONResponse) VisitStartWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropWashRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DropWashResponseObject interface {
+	VisitDropWashResponse(w http.ResponseWriter) error
+}
+
+type DropWash204Response struct {
+}
+
+func (response DropWash204Response) VisitDropWashResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropWashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropWashdefaultApplicationProblemPlusJSONResponse) VisitDropWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWashRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetWashResponseObject interface {
+	VisitGetWashResponse(w http.ResponseWriter) error
+}
+
+type GetWash200JSONResponse Wash
+
+func (response GetWash200JSONResponse) VisitGetWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWashdefaultApplicationProblemPlusJSONResponse) VisitGetWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StepWashRequestObject struct {
+	ID     ID `json:"id"`
+	Params StepWashParams
+	Body   *StepWashJSONRequestBody
+}
+
+type StepWashResponseObject interface {
+	VisitStepWashResponse(w http.ResponseWriter) error
+}
+
+type StepWash200JSONResponse Wash
+
+func (response StepWash200JSONResponse) VisitStepWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StepWashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StepWashdefaultApplicationProblemPlusJSONResponse) VisitStepWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndWashRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type EndWashResponseObject interface {
+	VisitEndWashResponse(w http.ResponseWriter) error
+}
+
+type EndWash201JSONResponse struct {
+	Items []LogEntry `json:"items"`
+}
+
+func (response EndWash201JSONResponse) VisitEndWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndWashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndWashdefaultApplicationProblemPlusJSONResponse) VisitEndWashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// MixBath Work out a bath
+	// (POST /bath-mixes)
+	MixBath(ctx context.Context, request MixBathRequestObject) (MixBathResponseObject, error)
+	// ListBaths The baths that stand in the shop
+	// (GET /baths)
+	ListBaths(ctx context.Context, request ListBathsRequestObject) (ListBathsResponseObject, error)
+	// MakeBath Make up a bath
+	// (POST /baths)
+	MakeBath(ctx context.Context, request MakeBathRequestObject) (MakeBathResponseObject, error)
+	// EmptyBath A bath was thrown away
+	// (DELETE /baths/{id})
+	EmptyBath(ctx context.Context, request EmptyBathRequestObject) (EmptyBathResponseObject, error)
+	// StrainBath A bath was strained
+	// (POST /baths/{id}/strain)
+	StrainBath(ctx context.Context, request StrainBathRequestObject) (StrainBathResponseObject, error)
 	// GetBench Each saw with the blade on it, what is due, and what is under way
 	// (GET /bench)
 	GetBench(ctx context.Context, request GetBenchRequestObject) (GetBenchResponseObject, error)
@@ -6145,9 +9697,18 @@ type StrictServerInterface interface {
 	// ChangeBlade Change a blade's numbers
 	// (PUT /blades/{id})
 	ChangeBlade(ctx context.Context, request ChangeBladeRequestObject) (ChangeBladeResponseObject, error)
-	// ListBladeLog What a blade has done, newest first
-	// (GET /blades/{id}/log)
-	ListBladeLog(ctx context.Context, request ListBladeLogRequestObject) (ListBladeLogResponseObject, error)
+	// InspectBlade Say what a look-over of a blade found
+	// (POST /blades/{id}/inspections)
+	InspectBlade(ctx context.Context, request InspectBladeRequestObject) (InspectBladeResponseObject, error)
+	// JudgeBlade Say how a blade cuts
+	// (POST /blades/{id}/judgements)
+	JudgeBlade(ctx context.Context, request JudgeBladeRequestObject) (JudgeBladeResponseObject, error)
+	// GetMoney What a blade costs by the metre
+	// (GET /blades/{id}/money)
+	GetMoney(ctx context.Context, request GetMoneyRequestObject) (GetMoneyResponseObject, error)
+	// NoteBlade Write a note into a blade’s log
+	// (POST /blades/{id}/notes)
+	NoteBlade(ctx context.Context, request NoteBladeRequestObject) (NoteBladeResponseObject, error)
 	// DropPhoto Throw a blade's photo away
 	// (DELETE /blades/{id}/photo)
 	DropPhoto(ctx context.Context, request DropPhotoRequestObject) (DropPhotoResponseObject, error)
@@ -6163,6 +9724,30 @@ type StrictServerInterface interface {
 	// RetireBlade Take a blade off the rack for good
 	// (PUT /blades/{id}/retirement)
 	RetireBlade(ctx context.Context, request RetireBladeRequestObject) (RetireBladeResponseObject, error)
+	// ReturnBlade A blade is back from the saw doctor
+	// (POST /blades/{id}/return)
+	ReturnBlade(ctx context.Context, request ReturnBladeRequestObject) (ReturnBladeResponseObject, error)
+	// SendBlade A blade goes to the saw doctor
+	// (POST /blades/{id}/sending)
+	SendBlade(ctx context.Context, request SendBladeRequestObject) (SendBladeResponseObject, error)
+	// WithdrawCalendar Make the calendar’s address lead nowhere
+	// (DELETE /calendar)
+	WithdrawCalendar(ctx context.Context, request WithdrawCalendarRequestObject) (WithdrawCalendarResponseObject, error)
+	// GetCalendar Whether the calendar has an address
+	// (GET /calendar)
+	GetCalendar(ctx context.Context, request GetCalendarRequestObject) (GetCalendarResponseObject, error)
+	// NewCalendar Give the calendar a new private address
+	// (POST /calendar)
+	NewCalendar(ctx context.Context, request NewCalendarRequestObject) (NewCalendarResponseObject, error)
+	// ReadCalendar The calendar itself
+	// (GET /calendars/{secret})
+	ReadCalendar(ctx context.Context, request ReadCalendarRequestObject) (ReadCalendarResponseObject, error)
+	// GetCare How every blade stands, and what is under way
+	// (GET /care)
+	GetCare(ctx context.Context, request GetCareRequestObject) (GetCareResponseObject, error)
+	// ListCleaners The kinds of cleaner
+	// (GET /cleaners)
+	ListCleaners(ctx context.Context, request ListCleanersRequestObject) (ListCleanersResponseObject, error)
 	// CreateComparison Two or three blades or settings side by side
 	// (POST /comparisons)
 	CreateComparison(ctx context.Context, request CreateComparisonRequestObject) (CreateComparisonResponseObject, error)
@@ -6187,6 +9772,24 @@ type StrictServerInterface interface {
 	// ReadLength Read a length as a person types it
 	// (GET /length)
 	ReadLength(ctx context.Context, request ReadLengthRequestObject) (ReadLengthResponseObject, error)
+	// ListLessons What the shop’s own cuts have taught
+	// (GET /lessons)
+	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
+	// ListLog What happened in the shop, newest first
+	// (GET /log)
+	ListLog(ctx context.Context, request ListLogRequestObject) (ListLogResponseObject, error)
+	// ExportLog The log as a file
+	// (GET /log-exports)
+	ExportLog(ctx context.Context, request ExportLogRequestObject) (ExportLogResponseObject, error)
+	// PreviewLogImport What a file of old records would add
+	// (POST /log-import-previews)
+	PreviewLogImport(ctx context.Context, request PreviewLogImportRequestObject) (PreviewLogImportResponseObject, error)
+	// ImportLog Add the good rows of a file of old records
+	// (POST /log-imports)
+	ImportLog(ctx context.Context, request ImportLogRequestObject) (ImportLogResponseObject, error)
+	// StrikeRow Strike a row out as a mistake
+	// (POST /log/{id}/strike)
+	StrikeRow(ctx context.Context, request StrikeRowRequestObject) (StrikeRowResponseObject, error)
 	// ListMaterials Every material that Corte knows
 	// (GET /materials)
 	ListMaterials(ctx context.Context, request ListMaterialsRequestObject) (ListMaterialsResponseObject, error)
@@ -6253,6 +9856,24 @@ type StrictServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(ctx context.Context, request CreateSweepRequestObject) (CreateSweepResponseObject, error)
+	// ListTrials The newest comparisons
+	// (GET /trials)
+	ListTrials(ctx context.Context, request ListTrialsRequestObject) (ListTrialsResponseObject, error)
+	// StartTrial Compare settings on one board
+	// (POST /trials)
+	StartTrial(ctx context.Context, request StartTrialRequestObject) (StartTrialResponseObject, error)
+	// GetTrial One comparison
+	// (GET /trials/{id})
+	GetTrial(ctx context.Context, request GetTrialRequestObject) (GetTrialResponseObject, error)
+	// CutTrialPiece A piece of a comparison was cut
+	// (POST /trials/{id}/cuts)
+	CutTrialPiece(ctx context.Context, request CutTrialPieceRequestObject) (CutTrialPieceResponseObject, error)
+	// EndTrial Close a comparison and log it
+	// (POST /trials/{id}/end)
+	EndTrial(ctx context.Context, request EndTrialRequestObject) (EndTrialResponseObject, error)
+	// GradeTrialPiece How a piece of a comparison came out
+	// (POST /trials/{id}/grades)
+	GradeTrialPiece(ctx context.Context, request GradeTrialPieceRequestObject) (GradeTrialPieceResponseObject, error)
 	// WorkOutTruing What readings come to
 	// (POST /truing-results)
 	WorkOutTruing(ctx context.Context, request WorkOutTruingRequestObject) (WorkOutTruingResponseObject, error)
@@ -6265,6 +9886,24 @@ type StrictServerInterface interface {
 	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
 	// (POST /unmarked-blades)
 	ReadUnmarkedBlade(ctx context.Context, request ReadUnmarkedBladeRequestObject) (ReadUnmarkedBladeResponseObject, error)
+	// CheckWash Whether blades, cleaner and brush agree
+	// (POST /wash-checks)
+	CheckWash(ctx context.Context, request CheckWashRequestObject) (CheckWashResponseObject, error)
+	// StartWash Begin to wash
+	// (POST /washes)
+	StartWash(ctx context.Context, request StartWashRequestObject) (StartWashResponseObject, error)
+	// DropWash Give a wash up
+	// (DELETE /washes/{id})
+	DropWash(ctx context.Context, request DropWashRequestObject) (DropWashResponseObject, error)
+	// GetWash A wash under way
+	// (GET /washes/{id})
+	GetWash(ctx context.Context, request GetWashRequestObject) (GetWashResponseObject, error)
+	// StepWash Go to a step; its timer begins now
+	// (PUT /washes/{id})
+	StepWash(ctx context.Context, request StepWashRequestObject) (StepWashResponseObject, error)
+	// EndWash End a wash and log it
+	// (POST /washes/{id}/end)
+	EndWash(ctx context.Context, request EndWashRequestObject) (EndWashResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -6322,6 +9961,168 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// MixBath operation middleware
+func (sh *strictHandler) MixBath(ctx *gin.Context) {
+	var request MixBathRequestObject
+
+	var body MixBathJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MixBath(ctx, request.(MixBathRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MixBath")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MixBathResponseObject); ok {
+		if err := validResponse.VisitMixBathResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListBaths operation middleware
+func (sh *strictHandler) ListBaths(ctx *gin.Context) {
+	var request ListBathsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListBaths(ctx, request.(ListBathsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListBaths")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListBathsResponseObject); ok {
+		if err := validResponse.VisitListBathsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeBath operation middleware
+func (sh *strictHandler) MakeBath(ctx *gin.Context, params MakeBathParams) {
+	var request MakeBathRequestObject
+
+	request.Params = params
+
+	var body MakeBathJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeBath(ctx, request.(MakeBathRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeBath")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeBathResponseObject); ok {
+		if err := validResponse.VisitMakeBathResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EmptyBath operation middleware
+func (sh *strictHandler) EmptyBath(ctx *gin.Context, id ID) {
+	var request EmptyBathRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EmptyBath(ctx, request.(EmptyBathRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EmptyBath")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EmptyBathResponseObject); ok {
+		if err := validResponse.VisitEmptyBathResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StrainBath operation middleware
+func (sh *strictHandler) StrainBath(ctx *gin.Context, id ID) {
+	var request StrainBathRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StrainBath(ctx, request.(StrainBathRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StrainBath")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StrainBathResponseObject); ok {
+		if err := validResponse.VisitStrainBathResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // GetBench operation middleware
@@ -6531,26 +10332,161 @@ func (sh *strictHandler) ChangeBlade(ctx *gin.Context, id ID, params ChangeBlade
 	}
 }
 
-// ListBladeLog operation middleware
-func (sh *strictHandler) ListBladeLog(ctx *gin.Context, id ID, params ListBladeLogParams) {
-	var request ListBladeLogRequestObject
+// InspectBlade operation middleware
+func (sh *strictHandler) InspectBlade(ctx *gin.Context, id ID, params InspectBladeParams) {
+	var request InspectBladeRequestObject
 
 	request.ID = id
 	request.Params = params
 
+	var body InspectBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ListBladeLog(ctx, request.(ListBladeLogRequestObject))
+		return sh.ssi.InspectBlade(ctx, request.(InspectBladeRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ListBladeLog")
+		handler = middleware(handler, "InspectBlade")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		sh.options.HandlerErrorFunc(ctx, err)
-	} else if validResponse, ok := response.(ListBladeLogResponseObject); ok {
-		if err := validResponse.VisitListBladeLogResponse(ctx.Writer); err != nil {
+	} else if validResponse, ok := response.(InspectBladeResponseObject); ok {
+		if err := validResponse.VisitInspectBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// JudgeBlade operation middleware
+func (sh *strictHandler) JudgeBlade(ctx *gin.Context, id ID, params JudgeBladeParams) {
+	var request JudgeBladeRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body JudgeBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.JudgeBlade(ctx, request.(JudgeBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "JudgeBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(JudgeBladeResponseObject); ok {
+		if err := validResponse.VisitJudgeBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetMoney operation middleware
+func (sh *strictHandler) GetMoney(ctx *gin.Context, id ID, params GetMoneyParams) {
+	var request GetMoneyRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetMoney(ctx, request.(GetMoneyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetMoney")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetMoneyResponseObject); ok {
+		if err := validResponse.VisitGetMoneyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// NoteBlade operation middleware
+func (sh *strictHandler) NoteBlade(ctx *gin.Context, id ID, params NoteBladeParams) {
+	var request NoteBladeRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body NoteBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.NoteBlade(ctx, request.(NoteBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "NoteBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(NoteBladeResponseObject); ok {
+		if err := validResponse.VisitNoteBladeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -6701,6 +10637,242 @@ func (sh *strictHandler) RetireBlade(ctx *gin.Context, id ID) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(RetireBladeResponseObject); ok {
 		if err := validResponse.VisitRetireBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReturnBlade operation middleware
+func (sh *strictHandler) ReturnBlade(ctx *gin.Context, id ID, params ReturnBladeParams) {
+	var request ReturnBladeRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body ReturnBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReturnBlade(ctx, request.(ReturnBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReturnBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReturnBladeResponseObject); ok {
+		if err := validResponse.VisitReturnBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SendBlade operation middleware
+func (sh *strictHandler) SendBlade(ctx *gin.Context, id ID, params SendBladeParams) {
+	var request SendBladeRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body SendBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SendBlade(ctx, request.(SendBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SendBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SendBladeResponseObject); ok {
+		if err := validResponse.VisitSendBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WithdrawCalendar operation middleware
+func (sh *strictHandler) WithdrawCalendar(ctx *gin.Context) {
+	var request WithdrawCalendarRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WithdrawCalendar(ctx, request.(WithdrawCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WithdrawCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WithdrawCalendarResponseObject); ok {
+		if err := validResponse.VisitWithdrawCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetCalendar operation middleware
+func (sh *strictHandler) GetCalendar(ctx *gin.Context) {
+	var request GetCalendarRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCalendar(ctx, request.(GetCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCalendarResponseObject); ok {
+		if err := validResponse.VisitGetCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// NewCalendar operation middleware
+func (sh *strictHandler) NewCalendar(ctx *gin.Context) {
+	var request NewCalendarRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.NewCalendar(ctx, request.(NewCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "NewCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(NewCalendarResponseObject); ok {
+		if err := validResponse.VisitNewCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadCalendar operation middleware
+func (sh *strictHandler) ReadCalendar(ctx *gin.Context, secret string) {
+	var request ReadCalendarRequestObject
+
+	request.Secret = secret
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadCalendar(ctx, request.(ReadCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadCalendarResponseObject); ok {
+		if err := validResponse.VisitReadCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetCare operation middleware
+func (sh *strictHandler) GetCare(ctx *gin.Context) {
+	var request GetCareRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCare(ctx, request.(GetCareRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCare")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCareResponseObject); ok {
+		if err := validResponse.VisitGetCareResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListCleaners operation middleware
+func (sh *strictHandler) ListCleaners(ctx *gin.Context) {
+	var request ListCleanersRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCleaners(ctx, request.(ListCleanersRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCleaners")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListCleanersResponseObject); ok {
+		if err := validResponse.VisitListCleanersResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -6971,6 +11143,211 @@ func (sh *strictHandler) ReadLength(ctx *gin.Context, params ReadLengthParams) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReadLengthResponseObject); ok {
 		if err := validResponse.VisitReadLengthResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListLessons operation middleware
+func (sh *strictHandler) ListLessons(ctx *gin.Context) {
+	var request ListLessonsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLessons(ctx, request.(ListLessonsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLessons")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListLessonsResponseObject); ok {
+		if err := validResponse.VisitListLessonsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListLog operation middleware
+func (sh *strictHandler) ListLog(ctx *gin.Context, params ListLogParams) {
+	var request ListLogRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLog(ctx, request.(ListLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListLogResponseObject); ok {
+		if err := validResponse.VisitListLogResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportLog operation middleware
+func (sh *strictHandler) ExportLog(ctx *gin.Context, params ExportLogParams) {
+	var request ExportLogRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportLog(ctx, request.(ExportLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportLogResponseObject); ok {
+		if err := validResponse.VisitExportLogResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PreviewLogImport operation middleware
+func (sh *strictHandler) PreviewLogImport(ctx *gin.Context) {
+	var request PreviewLogImportRequestObject
+
+	var body PreviewLogImportJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PreviewLogImport(ctx, request.(PreviewLogImportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PreviewLogImport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PreviewLogImportResponseObject); ok {
+		if err := validResponse.VisitPreviewLogImportResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportLog operation middleware
+func (sh *strictHandler) ImportLog(ctx *gin.Context) {
+	var request ImportLogRequestObject
+
+	var body ImportLogJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportLog(ctx, request.(ImportLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportLogResponseObject); ok {
+		if err := validResponse.VisitImportLogResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StrikeRow operation middleware
+func (sh *strictHandler) StrikeRow(ctx *gin.Context, id int64, params StrikeRowParams) {
+	var request StrikeRowRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body StrikeRowJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StrikeRow(ctx, request.(StrikeRowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StrikeRow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StrikeRowResponseObject); ok {
+		if err := validResponse.VisitStrikeRowResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -7786,6 +12163,218 @@ func (sh *strictHandler) CreateSweep(ctx *gin.Context) {
 	}
 }
 
+// ListTrials operation middleware
+func (sh *strictHandler) ListTrials(ctx *gin.Context, params ListTrialsParams) {
+	var request ListTrialsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTrials(ctx, request.(ListTrialsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTrials")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListTrialsResponseObject); ok {
+		if err := validResponse.VisitListTrialsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StartTrial operation middleware
+func (sh *strictHandler) StartTrial(ctx *gin.Context, params StartTrialParams) {
+	var request StartTrialRequestObject
+
+	request.Params = params
+
+	var body StartTrialJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StartTrial(ctx, request.(StartTrialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StartTrial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StartTrialResponseObject); ok {
+		if err := validResponse.VisitStartTrialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTrial operation middleware
+func (sh *strictHandler) GetTrial(ctx *gin.Context, id ID) {
+	var request GetTrialRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTrial(ctx, request.(GetTrialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTrial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTrialResponseObject); ok {
+		if err := validResponse.VisitGetTrialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CutTrialPiece operation middleware
+func (sh *strictHandler) CutTrialPiece(ctx *gin.Context, id ID, params CutTrialPieceParams) {
+	var request CutTrialPieceRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body CutTrialPieceJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CutTrialPiece(ctx, request.(CutTrialPieceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CutTrialPiece")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CutTrialPieceResponseObject); ok {
+		if err := validResponse.VisitCutTrialPieceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndTrial operation middleware
+func (sh *strictHandler) EndTrial(ctx *gin.Context, id ID) {
+	var request EndTrialRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndTrial(ctx, request.(EndTrialRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndTrial")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndTrialResponseObject); ok {
+		if err := validResponse.VisitEndTrialResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GradeTrialPiece operation middleware
+func (sh *strictHandler) GradeTrialPiece(ctx *gin.Context, id ID, params GradeTrialPieceParams) {
+	var request GradeTrialPieceRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body GradeTrialPieceJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GradeTrialPiece(ctx, request.(GradeTrialPieceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GradeTrialPiece")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GradeTrialPieceResponseObject); ok {
+		if err := validResponse.VisitGradeTrialPieceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // WorkOutTruing operation middleware
 func (sh *strictHandler) WorkOutTruing(ctx *gin.Context) {
 	var request WorkOutTruingRequestObject
@@ -7940,224 +12529,511 @@ func (sh *strictHandler) ReadUnmarkedBlade(ctx *gin.Context) {
 	}
 }
 
+// CheckWash operation middleware
+func (sh *strictHandler) CheckWash(ctx *gin.Context) {
+	var request CheckWashRequestObject
+
+	var body CheckWashJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CheckWash(ctx, request.(CheckWashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CheckWash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CheckWashResponseObject); ok {
+		if err := validResponse.VisitCheckWashResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StartWash operation middleware
+func (sh *strictHandler) StartWash(ctx *gin.Context, params StartWashParams) {
+	var request StartWashRequestObject
+
+	request.Params = params
+
+	var body StartWashJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StartWash(ctx, request.(StartWashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StartWash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StartWashResponseObject); ok {
+		if err := validResponse.VisitStartWashResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropWash operation middleware
+func (sh *strictHandler) DropWash(ctx *gin.Context, id ID) {
+	var request DropWashRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropWash(ctx, request.(DropWashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropWash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropWashResponseObject); ok {
+		if err := validResponse.VisitDropWashResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetWash operation middleware
+func (sh *strictHandler) GetWash(ctx *gin.Context, id ID) {
+	var request GetWashRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWash(ctx, request.(GetWashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetWashResponseObject); ok {
+		if err := validResponse.VisitGetWashResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StepWash operation middleware
+func (sh *strictHandler) StepWash(ctx *gin.Context, id ID, params StepWashParams) {
+	var request StepWashRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body StepWashJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StepWash(ctx, request.(StepWashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StepWash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StepWashResponseObject); ok {
+		if err := validResponse.VisitStepWashResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndWash operation middleware
+func (sh *strictHandler) EndWash(ctx *gin.Context, id ID) {
+	var request EndWashRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndWash(ctx, request.(EndWashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndWash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndWashResponseObject); ok {
+		if err := validResponse.VisitEndWashResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L17k9u4tTj4VVDaW+XduuqHPfbcxP7LdsYzvrFnZt2euLbiWRkij0SkKYABwKZ1U/7uv8I5AEhKoER2",
-	"q51M7vxjdzdJPA4Ozvvxj1mmNpWSIK2ZPf3HrOKab8CCxt9e5+5fIWdPZxW3xWw+k3wDs6czkc/mMw1/",
-	"r4WGfPbU6hrmM5MVsOHui5XSG25nT2d1jW/abeW+MlYLuZ59+TKfvV695TYr3Ms5mEyLygrl5nlfALsB",
-	"bYSSzBbcsoYbBrmwkM8ZN0xYw757z9fnszktrACeg26X9np1RkMfWmDFrQXtPv//P87+enn2x1//8+Ps",
-	"P5Ir/TNs91f5slAGJFtumS2AGZA5aLZSmtlCGKYkuB/kes5MnRVu2Zz98svrP52z50yD1VvWCFvQt3wD",
-	"7Bq2bMOvwW2PKZnB8O5y2FTKgsy2Z25lhza54Z/fgFzbYvb04eXlfLYRMvz+h9RO34iNsPHA/16D3rYT",
-	"l/iwO3wOK16XNgzOP4tNvZk9feKnot8exomEtLAGPfvipnKLBmNfqFwAYtqLkufwQuUI60xJCxKXwquq",
-	"FBl3YL/4m3Gw/0dnCf+hYTV7Ovu/LlokvqCn5gJHfC2r2rZTtnD6Mp+949n1K1GedtYw6NCcYIWGDUh7",
-	"2lnjsAPzXvHmpBNe8WYYtPgXUylp6Gx/1mpZwubA5BW98Z/TFhHGxTX07+cHRzmEYY1W7hY2BWiYMy5z",
-	"1rgnVrFcnSPS+8HcXM/zG5HB/mX/QTXui0KVOQ6xrkUOeHkbpa/dVa20qkBbj8sFL22asKnljVC1YQ3f",
-	"skbVZc6KWltm1AaWKt+etwRoqVQJXM6+zGcWPuNwOxd2PrOqEpl7AtJdtb/OViAzcHfUqsr9V4IjvlVt",
-	"HDEE6X4xdVUp7S5yxY07n19TlKA90L/6Wfwy5rS59iO1/Btk1q3mBeTdtXDhqJaupXS8ZD4zBYBNzOY+",
-	"lFlxxRukyz1ALt0VHnXP3Th5nTi7D8RCpDUsV0IS27CwMWmI0h+41nzrfi+5GThJ94Rp1RimVsiTStUf",
-	"+9CS36j1d9LqbWrKjaqlFXK9iJvfW2V8ReT7i/tpxTgLbxAHFYbVyKAajih2hDvPZ4YO4wgBwNXrWsg1",
-	"bnjUzt/j+1eWy3x/8zuI51ZBp9rO448kiX8BXjs4BDdQLnJY9+SSXNXLEtq9y3qzdLxpPlsqDYvNZuTb",
-	"GddLkYcPdmQEesZKWDmmjgRjxTNwGMOZFVXvLOIckZE+6vLRy9TkirtDPgbzl/41/ELmgpZ37JvwortY",
-	"gkTC5C5/ugGNW7OiMukd7S18BVqr2uwP9pbngGKUsQBlmhyutZCI97wsf1rNnv718E6+x9e//LrLId7g",
-	"qdQWp+OOQ7gJcXylbiB965fKWrXxt8qyEviNk9kk44w+22cGq5LbBUhVr4vFSun9cV9Lx0Zy84zBprLb",
-	"/noSl7PSaiXKNMo9z7QyBo/jGvRqzlZabRjka3AMzP0/ZxUXGqlWVTpkdAytALEuLCGqcXfTEUoWISQk",
-	"K4WxBt/dWV689fGHEee/S/N2f9ciX4++hDtUI3473wN9imqstaqrxGED2IIOVvNr0AzfO+9ezz8mb2eU",
-	"cuezdV2WYBc5VLZIntZb4KbWyKP3d+nAbFhtal56xQJYJWxWnM+eyrosE2D1Ex6aiuFqRl7TgnvSvstS",
-	"QYNDf3zuYRIVjUeXCZwtlLqeQIOJrx1lU9dQ2XCnDpGAXwzQ63qVBM57UbnrMUiR99bnVLVjk7517+C7",
-	"nxe6GstPkHFDviAKvU+ADG8i9UFFcxQ/l1yUXYGnQ01Ju+vpit/2VcWHqQGV3f3q0eVl6uSrQlm14Akp",
-	"KpIXFM4dfjusMkwqhh/1z4JbOLNiA0mK6K5F8mRfOfJn4/E+Y5e79GvEmVQltxNEgkonlYgPwZZRcZG+",
-	"8YJEBFOo6oFhqpFsoyRs432PlOfh5eXl5THhAMlWEihOnVlxHUmbceLrEkqn5Tgio4S0Yzm5RsUzH6ef",
-	"oshnCq4rkJAvlrBSOgGpK3rDyXuM3gkCNlvCmsseFX44AIgOHTZOQMtK4JrLbMJBmlLZBPm7cn9m/rCc",
-	"1kYX0vJrYHXFCuAWGaVUwkBvrY+PLtU6trM/5R7WdoY8OqY3piUEj44lbc9G02eqiLFhIE80PBnsi4et",
-	"/NzS27CteUcW77CEzv3d55kdIh/IWCs+thJwOKzAszyFSmBbVwaOst6gOkE2Didr5vQNL3/uSHcrXhpI",
-	"mh4yLtkSmAaez9kmMF8n2HKRkwKA+t05C5aKMkpbjgRadi1VI+fuE/cbUsd94fJ35aaj3PyvU1PuWXD9",
-	"7cuR/4YC4j9TlPtdDhqWFb6+VPPvIJ3siBm3lSviPR9k5D/zdcI2uG+8GGVo3jVXSG+gH6Dcnjuixbji",
-	"azifHTO503KSm1G17JnZTaY0+joLjvb9pUJpqCodjHWUqJKG95eO8A5YupQEluFz74VFb4WqgDbTCJmr",
-	"hm2UsQn/B5qTxlMKrdTYVwd8IbsuC3JV4LgpKL4MykDKXIzqAt6u8TtYa297DscCnzMoS5BuGWul0A2j",
-	"UIjVgKtInceG5+On3ACXU97OxZT3K63qfEi6QIRAO6HDb29kvEx5VrrEY9fG53BrAo6AmYBRJr+t9TCs",
-	"qgVwGK0LxHhWAVIBBZLY1kqyAT2kkm4tUlgtctRTSpFdpy+p2lTcq9gJ79hipK0sIz3moChdW4L0qjaQ",
-	"pzj3lsIbcGKnmXi78YZvUUlZwjNHHGTPlmPAWu932/cz0bOjvib/2u5hRQDQ9tKwd9ATRsl3FHFwVJnr",
-	"w3g82Coh+6xkwiyTThI+C7sIbtxjkPOvOdG5S5TTnOqwxrbDzM+dMOnEtHq9BmOddith2DatHE5MXvbQ",
-	"gaeOesM/vybYP8Z1+l8e7pOeWgp7lNv/gi/triBDKOFZh3HSaNfxs+2YJFWZQ040E2U0t6cHKAg+YxJQ",
-	"Td1WkDMh9zlrVtsB8roBq8GM5gbu5YURMoOFiYLpbb5uuCnG8hQ085RwA2VKiMycHuPUrG9Yxq8hnyZ5",
-	"By90QlB2L0gw+PjR+ROW12UZEbW/iocM3x45s+W2x/RXAql6o7QMVq0terDLMknab0DnIjt6G/7iX/sy",
-	"nzlow8A+G+AaDxOSQQEO1yBfI6qJFbSRAQZyVo9TbHcd9AiAdh9dWPfW0z/7iKwpVBpGzjlhfwRC/+iT",
-	"t7CeSu6XMMFk8wJSBhvUb0sBIeYihAmRYcxJ6WcFlDkzvGldrHPHPwsh10wCp29K4cjpl3nfxrdrlyit",
-	"GzfSESIr5u81J2vhAXL+7THFedhviSEmbmhColwBmSzXitlCq3pdnE9jJU9S0wsN2ZhQhT/FFxPMcdxJ",
-	"Rn6TPs1ClblpLZzeX4WiMEYAsP8bD4Bn1+RqJ3U4K1T1/3SP2LvsKpAUiYYDgsy6H+CJr4QURFUPLfoV",
-	"vfWFID1+s6/c28OGxjmuK6vdcYJpD/TLfFaifWhQsu7Ydi8HYkC7FjILWvAEJ3guGZnIL8I7u7bBb1PW",
-	"qY2woAeuSa1luCZuY3RJrOYovXKMmbjrbdmogKvjTuEtvX/oHDjDPaHP1+GGodhFQd4Fh0HCsKo2BeTh",
-	"mPwbhjUiB32eFLxOfCVA5oT1dAkoQAbvycA1wCVyNO8R6WiELVTt1AeMWFNlfk7iAmQwIK86PIgczB2p",
-	"Wq2OOhyOI6XhzVgp3BYiu3ac7vh1GEPtGpEPE1sCLNf5s4DFCBt2DVXwC+ijDpcnx7a/H31HqlW8qV2a",
-	"vAOAzga6ZCKSsgHu/NZbTe5LVRqvva0A8sVmsREDcRfueZuOwMUGcsaPKEzf9I/9cu/c5zNiJejq8xLp",
-	"OE2txzEma237gjlkYPoh/fOEsXzD5ZaV4trjnyFrgFYNGYOMW1Xf0/THP/7xcC5Aa6o8qpBdxRdREC7L",
-	"Yx98cO+kFbiO5QBH6i5jAFffQaZ0fvf40q5YNeb1W4lBfXQe4+q8pchxXNCYTzYHHxEzDooSCZsqPVwE",
-	"79j+G1Fz5mUZMVutwTHOAT3xpxXLBuwl+8vrCiajQsDGHHeQH7q391SX6zhv2+dfo+9jn9dNVTk7zKh/",
-	"sn3m5GEY8Xosu/Kw7Gioo8jDn7qXNFgDtKiczuqES8KV4QyIVzzliuByXcIUxMGctiPO4bA6VE4NGZ+t",
-	"qlBioyQRlOYcjQz6DHqVoliX3IBaLcqQPLbjj/SAc6KdugHt828cS8WjYUvgerSXNbi1boE5HktaoPa8",
-	"ZHEDLRhTB/1KQJm3brOdSG/3MElinMIxkMFz3JlFw/pB8JPBlXUSrfpLy8FykSaQQ6seWIUfKb2EEl75",
-	"U2kRDVO65rPM3KRRPzKeeG+cIjObzwqR5yDx3qiGrnIa+V55XhQG8LpQG941n2m+XII73KwAuEZkK/Pk",
-	"YN/zOnW2g9wDJZ9FSmx8ziqt1pp7K0lV8q1hnK3dBBMTvRoveYQdlgJ3tSYv0prrZQn58UwufwVwtJjP",
-	"FTeQOlKExjvgubcO94GyGR+0MgQ9+HsN3g8bxxHSfvt4lpQVrSjLVCAjK7hhBdd5uWUbdQMhTcFApmSe",
-	"gnYaNHE98xl5/nDCJGRCeFc4k1fvv5/NZ8/fv5jNZz+8pv+fv3/xbjafvX/pHv3043cfnv9/s/ns5U8/",
-	"vn75/E0S/X7geqMkZfXtcINNVQpb51MicApuxjOQHYj05uuOlYLGDyjiXWWFUmUvOgFTuKKLFEMRMIJz",
-	"yCROA5n97cNnng2k4jn932fiSOV0IkFhiCR3pq+aW8AE9z4tfKL7fIK7OvjQJghcxXbQVuCHE5QdcJgm",
-	"xJX2dtkCaGdxNPHcH0cKFV7nkLLqvY8maopHKrzhhuJKUKlcgrFzphpJkbJS2bsHvMYozBGxl9M1lcnh",
-	"iDG+8NRRMT4w60h8VYiXIqgMxmO3AVYtQA5E07zeVErbnzXcCEgk8fI8TysnWZSj9p/lYu2d9XskguIT",
-	"0p9p1YyP56J1v1NNKjzF9FnWEET9Oue4y7gl/3lcq1/YMPDcIvYBt6dSHJwkRU7p1fEg6cq3qUC3IT7u",
-	"8/cnThTz9xPRQQSQnZhzSo4i+/1DclRQfQxyrr28+gvjTqc5T0oPTvPoQpMSrCnb+ajspFEGxSFi/gMP",
-	"6mYAcwcQqbP+M+jVUI2B94WQjuo5uutzN/9W52vI2dKJNNaJMzJnmdBZLRKE0T9YNAMRt2hD1oCBrhnX",
-	"WgCa61ipeqmeSjLOlqgBbcdGydfHVX+38zeK596+oTSt8/YBf6jQy/HT7hJC97FfersiP9vQ0eFI+/Y/",
-	"tZ5kaZvGBEo/5xiZQzUwHq6DUV4vqKSNFjdOZb+WYoWhXoQ//HpE9GrLPsKS/D7mHWClgPyGL6G8XZxW",
-	"MOgOpCIPOQjamKFHPvx5OGrIXIuqZyO/3HPdufWb4KNZCW0sQ6MPyTxcA3MqG+OlBk7VPlr31DfHoq/v",
-	"ELXUQudQ0FJwr95azXO3x6vC+9fVPdtsjhsafGD3Z7tofxrCl1BGY5912v6SD2WPTvIoLbfJ3Y1zNHkX",
-	"Ahpd1rUeSo7gjKpdxLyxsYQYB124A+6yOQRjX3FrF76z7WHV+3pH3SWTpk9XRuuraX/BCJ28m343a1NF",
-	"KZZX0Y+orKOgiYFBoYCNriXFI1pRYgg1WmXms5jFmdxMSGVJiIzcpGLxPhRbJsil51d3PlAOZSx+uFcH",
-	"paSp8V6pJEyUP/AwBm7EKTIdDtWnuUWyw1H0Gp3+8NbnVUVTn1KWMC3nucLqZEpTsFgu+EahlsOXmhtx",
-	"k8aZtx3n0a7NVBpht4vr9WLzzaTCBfuFCnYuj1Er21BWQMF17n+syq3/CY/ECAyuK/lGSIqzk1xQRSf3",
-	"/dkGLPpBKgdrrNBkVCnyM1Nrb8zPsCLYGYYOzJC9gMZPMG0xnYKgcihLyA87EfbRHl0byW+MqnUGx+k+",
-	"YrcXrK9JPY2LCRPMdw4ljp7EFbWnPjlhF8V1LI+FdbGSOOEI2csCsusEZzHXSQgMnLxYLaSyI3fvxo6f",
-	"pLdUS3tlodpfV8brsN2EFgjZ9fjb39l+4v4PbJTugDlg+HlgWMjoYsIwbq6DmXbNhUyb6SqRWc8owyGi",
-	"TIkSpXLQUsIhdJjdsZ7tGcr2pcquUdxBurAqvc4cTCDIojCpnHxzFX6E4q6TUzWloGWlMvSVSXvugnoy",
-	"vqSYFbYcex3o3WiqD2fcwiWebQuCQbxJmvC5NI0/trS0nbrSe+NPE6Hw5UFSMiBhTeC/E17dJcyW+/AZ",
-	"QW5B1KpLrpNnf5DXG8u1hXwxRRI1/manHB9QTbzASCZS+Fc45aPvCsYAJCd2iXVh0SW+skMR66ZPZUZW",
-	"jIjRZBFonQPoxeN00MNDZB6xtAfWABVEmUNYHwjmBHXyNNcinOeEFNs7KHl7sBrW9H6qAq/YS360i9Ys",
-	"e1CdiUbCSZe/aP07h0YPbqC2IlIa5CTYj78Z70gRSNl7M5+1PcZdMzFt7c6Sf+d6tEpWJ+sio8omARqp",
-	"I/+ZGzPs1m4zWLSxIRYEI4fDL16wZhU3wYFHPycpIyYlL7DAqBk6uzsm/wUKsTNVO24SCiVPob2yxcLt",
-	"0wwX3YpJDhp4VoR462es4OUqBCFTsT332A2WlmiW24Wuy6PX611dwhXKvF8i3zfTBI3xwa9O+V6EGJWB",
-	"Gh3C4PbmTPhyhefp6w1luoJGsEFjKswGwJp5mwOH2iIZPcaWFFEUtDLq1nube1KY9c7Kg34ifMmbbs0Y",
-	"m3M7Ie50sRtQt2f6p6fBcmgomCx4SoPjVAMvyy0Bb2wdEpx+OLj8g3tyD9N2tMg9fEKq4oYPAXwYvMEp",
-	"xJrqCjxjSHsaYfwiDBpPs1h03V2h9P1S1f5VOXRcnhUmcMOPtLDKphzaMSCakp3d+qh2ALNumYz4cM+i",
-	"1OHzZBnHkLPRJntTqAbJVAqsIiuwqnTMUqJgdVGWbOmOFiQmpZ1jjJ+X+5y4kDvJL0nDraoqGH/Jrvz7",
-	"Kd7a8Oro5+6ddLB2xwwQ6EuXZu0CswuovRuQvJHzLgdoUWgXBVqYePrTocxDzOa+s847UZfeK/Ht5WDo",
-	"vt8Os8pjJ+M2lvAYX7//BAnUw6JpJ4Sxv4t3r16yPz5+8l/7rs8xwY0JrjantgwVt0Xs0pDV9ryLGkkm",
-	"53sXLAYsIcZyWw8VwRhQ/sMsRwubuKetXcBPdTAqMzYkmIaCbQBGMsSoomiPmINlFZIZfkMEb7fzxP7B",
-	"xDjRw1ECMaK0Y2vpDP740peAOhK8SmMc8O++ix6CPhiwdkta24N+1GmMNI8VebzPE+NmHCpanxjdLUDo",
-	"la1DpqVjpW70pq0xc2B/sU7n7T1lI/wrhxeLZ+Bf9sMNL3YT+kSMR9pELbMnSfRrFxz9WZpn1+S8Ulqe",
-	"kfdpSQV8SoUhPoZoPoomIwJGaIrk/qJwn5QqeCsZhdTInnTk1Y1EcNxgxwD3dfJBWS+1yLhMx1hgOYpp",
-	"WkellW1zIcZ/51sOJI1sG75N3cGUkuzDedrv/N57CwsbS5+N/Im478490cvjdQRj9G4wi0z5AHXvKR9M",
-	"qwBlKg38tmWROrWQ4jBhxSkoJrt5IAgXaJdPUlR6PnpDWKlvgRbbI+X9Yhr1g1C7CFPbqdSfsIbhICN1",
-	"G3INTCsJ+9xPi98+MIyXpWogZ1htav8eb/jnxU4x01HpP58X04KLNkLeZh4hJ82zi0qdz/uL3l/QfA8U",
-	"KWTzYW0LPhZxalMIuU4r4y+UxsRWrwJjlrpqpGHhq5DkOqXfQRtm9PAyYagpVHVYRwdjyXASSr9jOYCR",
-	"CBsy0MYObpgpnRqL38HYWXKeq4UBO2BC22DgIeK9Ye5dZrw5YZ8OHK7j26120qmEv/EleccuN2TsmYEg",
-	"HEFlzTyfHaUB9zJwdw8ZI1smeYPoi7Il2jur5L60Jzab61S4wO8eGGYyDQ1mw4yvd+xmVBXIdHMRuhIa",
-	"uJ6TyS4EKD1jEtbciptQHMWhaKnGYw9q81OA0zE0jhq+zBeUa3ewOZEqAaOLzJQmFHdxIaK/eZxRcDcg",
-	"01SlsBbGIvy1VNm1qm26DDyyXiwSa0Jlcu+uVzJn+K0TidP3tQRu7MAmgJkNL0tHYzpXdl1zTa3UaDtI",
-	"F0bbFmP4cBI9TcFXdvRY1G1jkgvr3sss38I0iE6Jx0+GD4FvgFlRWsidqv74CcthrQHGt3ngAx02vtfA",
-	"rTteXwtSaSoNfrAI1QnaSIyvmO24mfczJZxQGAk1XOA9q9GZdKjQe+tQT3IqvFoPDJN0fW7hdHfnli5s",
-	"9KrWtsC7BTdQPos9BNJAL8C3E3r8ZLhOo1WLpSrtgW4qBTCraymFkg8Mq8SNwn6KVKSm9LHOyHaYGHsR",
-	"bUt5J9Fox/eOgAbp8ElAc6tGGvPZjSqtGZ3V5/jaIM8nt3ia7eOnk9g9fjFKXvN8QGkWYilpOjMiszbd",
-	"OsTHfYS7uVvsO6qCfWmdrn03YYOA29UB9t0BrWga9xwufoeyde5ZB6/21MxWmOh6Izri5AG7VmyaereG",
-	"IkytVoyjVxqLgFkn/cqal8PNRCwZvH0zEaQ8bAuW6tAZqyoTChDua6O/q+2/q+2/q+2/q+3/Cmr719eJ",
-	"f1fvfrvq3X1rar95ret3Hep3Heor61D/u5WhvvYzqPPsajmRECS1ilh1Z1d6NfjEwcTHxAbiT3J/03ax",
-	"zjGCoxFYVRf7yibk20BO+9P8d20swyoyEfhKX8+ZryaDZf01NcnHiBuU7al0sNNgnEjfvdMTagWdKID4",
-	"QLjwVTtDf9Pf3YDeUsH2KHNimBozfIs83WEksUSPnkSp5yxIqLFtxgooZmZX68om6FRiSmO2Za0TRoyX",
-	"haMIVEjjRhixLIG5N0feH/gsjofzcAqKnVydtFeXp+3QZgoFgdK0fw3VDEMqalWb4jw2/qWSucmins+X",
-	"6gZoCC/kjQxEbrsuTKjosN8dDmJ1Z9WAZmjAGAl9N+jCq6dT+kdlhajGIw5Fvow85GnlKNwhTQKjFpvF",
-	"ZmFGZ2xkiwr04pvLy/EBE/6blVJ2Sh2mhZALH8A55hNfrDApWd2iQQhGCB2txEpv7VLEbrWnNrukLafo",
-	"adLOPlvys4NUvVPt3ZT2+BI1Qnq47KlVj2bsHufOUXlaFNA1wiRJ4AuVyqUtqAuYkLUFM1ilwbfHUytP",
-	"6IVhWahQpLQjOabhlWErDVBuj9Tpfni0Ia4/HRPZ/bhC/r3SfPvV/H9oaWmFyn1QKZyEgDrFM+TTK0Xi",
-	"j3vXiS8oVfDmfIKnNKGO/eG4OnZ/7at3jnkXwkP4Ms6E+ztG3QWjboMqafHuNofcLZq907FvVf/P//TK",
-	"QTu9S6czKK7aDIrEaZPV3agN9Dr4mLY3TMO3TA3GeU4vdrRXY83nocVCMf22q77nKu6WQijJRnW2myTv",
-	"S290SnMXlJuPaksSNA3fLry1av9ZsT0eSYxrD8Uow2jzDmSSB9s2QQl7VhWWGLYc4+r/B7Q6a2vMUA1s",
-	"hASmWKLHqnIMLHncNPpzzKxIpFoeZ8t+BExSpH7LctInu6U93R8PwOEHXq4SVay12owXCa/XE8Te8VlZ",
-	"foWhZNxeDrsav8KODBVjvbH+HWrgWmEGuRX434qXpTke2h1AFBaCYOiKTLTZA6BPl5Lj9uSA3wvAj+s9",
-	"sLp0lmxc3RQXyu7JLYXMB9Ln17xKu3bANuDbDvs2RoZJ+BwtZqWQ8IxdMkFaN+bgFdww6a0YozrUlzcw",
-	"GT3xAiU2OfpSGL5ebKa2Ph4bUz989BHWcQXhYCIkDqSS+M3fsk6fBt56zLAgT2zLRR3vhvptxCZId2/z",
-	"5CYaNs46HAKZB+xqVzY/Zc+zY+3MpGrSLi6Mr4z3gGtgUjWdXGp0OgAVPT9wUwcXfnnQEfqHROZGxeXR",
-	"zlWTgUeOjP1DGLS5n7Yf1x0yHDty0E6WaYDUvHsNWnQ8lBZ55VNoB7KpVdurPXaCxKKdZMsdSBcCY6eF",
-	"Pio57X1j05k7h1sdOLgMKUrPe03pyaNZgjGs4lsqaNvZ7i36mW4PUr4GUqW3eGnUhFogFdaqSHsa6BkZ",
-	"YR3Od3a5URp3Ld0OoxmZWgUH27Kv07rTknlk+DpWCElWRnGa0lBpDHqY8DGcsx/dUfQblY3jrl6zTCyF",
-	"ppjAqFuwH2SOceB2u/GgBjHhdhzQYUuaXEqgQy46ji0fv+VN2VjwCL0oTm9cqnwbekXbE7SBu6fWem7R",
-	"x4nyw/76Hp2WJu91fQuLOkRz3/ccqlMD9oKDSxiG/X6t6jbBbL2lSpIDbEcL203FOMQ9j3BvLJ463KYg",
-	"Pc755eWTwUSNzE5c1cHRxGYEeowYjYrGnm51YbxTra8bgzB+aUcbdXaB2D+g3Yye3S3tgqwXAttiTfJu",
-	"YLGe20SzugXOKSDrKdXIXmw2vryQJCMhZRihN9qLTOeMVtr5gtuPEv7ubhBSRaZVLfO57/jjXvDe7Bh0",
-	"VmvpWCUvV/TuObVievpRdldBlbtXbmqrRRX4rFMIsMQTFshyiyy5sX6RsYPc+UcZrUedpcIN6C3DWrXB",
-	"1oehFE5T7a44hoKtC3v+Uc7u1PuU6igeUzNyr444luKUbFQjKIcLdWns63lEKfN517E5FaxsDMlJGcoC",
-	"XI7YEoY615496UZjpZSUx5eJcM0h88LPyoh+5pq7LiYKWKoancN2z20ufbLd+C9Gl0OYUjUzYOvXPT1T",
-	"qmSMKjZh93WXUB7CF706fNkTOYdkoVTOxrHVVFMy7y0cz+snevrevTlR0pnPGi4ntI7aqx9iDhfkoZUN",
-	"db/92oX228L591QQvxDkjB+It6Qho2yOkt1aqZzJ0RGuo0vui8BdjyMOMWI0szep4uz8yNKxrJ+whjlY",
-	"jY2uHaoGM6WL+uSrcbIa+h7xPUL1kYXg6JGha9inIzl0TQwW4Uq0chqJs1wMBBPH8E53VCSluAU/mHRm",
-	"uZpWlcWNZFd1uYjFSXaKclFrSEOl/1eMlyWjwjeBBD9D84Vb8KYt9L27gG6FrKEVEONJLf/A1/dOLlDY",
-	"OaYHR4cichZ9bRa84nqCqLBRN7DgthtVPPar8cFdh3TNRPiVk+6mbNy39Dha9xTL7yAV2U4seDqdmFjV",
-	"cJ0vSEsaz89rLc107+NtyJUnUi0BGiBXCCy83nt3dv8KDZOvKyfu343JD3W2iQ1CxIph9aWv0d3GWF7C",
-	"YNuXkBuJpeusro2F/BmDTWW3rTIg0oVuvzrj8phAOxo+wfd+XQE8k/vq+NboCNTKpqM3fgniae8QhBx4",
-	"2ZE8yF+Eelh93JrYQtMJ+ou42iky+HCHzD1QhiUH7ja5dOKR3MyoiXzb00SeJI13WtXVIi4/pf4IdAkw",
-	"fJPEOw0VcMrT64SDHavqiQP0VaVHx2uBHswpjQN9c9zlplYrA/aQJ5EsKCuOqXylkNB6PTOQtg2gXio9",
-	"wl/b1UofJZXSquQHAuuHNvdNSufaRzLTC75aQ2jOo0U1a9M/O71v/qaExIyI/c4/udB222nxk7qIf0kE",
-	"wriLRJ/lvrxt8tMPvCx3v5PoxqT0q2XJs+v0lzEeecfTDpAbtvShHQ2WL25tdRv0eAXHbwNlmfBeTuy7",
-	"uOLGLkirPER/X6iaegG798HYSXOstadxsdFT4aktpaetuNC+Iug2CS7KepmWG8HltGSK0Fd450Bou0w5",
-	"1mxK1YCxz1gtc9DsIYUjxuKTblcjubYvzz9lfW7yKQflFzttDh+/2X40IK2QHCAVZZRssDGquZVvubfK",
-	"XfRqd90iaqwcS1i1A8tuL80eEuwg0b6o8AVNCyuVkIuUvsaoXQduLoWSlL/pU5zRnUVBqk/9le1eV/RY",
-	"z1mhGub05o/SYrY45n0VWNTBoLCFlUyF7eSgLSHjFAYr7PlH+dEH+VJ0y0aUpdiA1RQauy7BhDTaOY5l",
-	"GD3FihGytvDMG9yx+PNHGbrdBvNGMHVIvoFzdgXSOuHIjcKl9f7qCrRREudvtLAWJBPyo0SvnRN+2u5V",
-	"5+w7rZWmtYYa1Sy0ASZ2LDEPGFV2KHOy7JciA0ksgIKdZ88rnhVw9uj8cjaf1bqcPZ0V1lbm6cVF0zTn",
-	"HB+fK72+8N+aizevX37349V3+E1bXXr2UmnsFxdD52cPzy/pFafl8UrMns6+Ob88/wa93LZAgnqxBJmh",
-	"kLGmyrSO2nKHGq/z2dPZ92Bf4AvYv7FS0gcxPLq8xAh35eBIzqCqKkWGX178zZfZpVt7176EuIAr3hz1",
-	"5w91EHTv7QSUlKXDazNnyy2hBFodQjX19HoiAC5iC2vs4r/ZcL2dPZ19x7MCb8uOD0pJRPzGm+DyupeJ",
-	"aTy5bSgKhTvB86/UxWj2q5vgAkc5yzVfkfxdqZRRhiKQTcdI5PGQIu5bocm3DItxI+Tcor96zFXY/sEv",
-	"P+OSFfzG3Rp+A72SMX1c+ZNb4QvvF/Ll0l+ofDsMz/CKAHOBH+LrX+6IawdxCZeXwIjYsI5xg91BVV3m",
-	"bHkSxPB5HqECgz8AR2+ddDtnS1ip2G8Fq6l3MOEdClktIpjBu/pGGAI/hbFo0kfMYGZH+8rFG2wo8GW+",
-	"xxGFCeUfsQZb6MshpLHAKdrQvff3GvQ25Ng87TR9bU8lwtBrT/s50yn75ycJn+2nmCLJ1+ChNTQ1X1kf",
-	"uh8m7ld02I/y/vW+0Q17syZQ7idJOzopEYp43NYY4dgScQef5pGM9JHoeZ6HKzwNhf4M2xnB8oQX/+FX",
-	"vPingP7PdbzoIXorDf72Ol/8Q+RfDvLfWx3H63x2/5h97/D8SbaRBvsIXCd9E9jhnnjw44ePvCwfI+eg",
-	"NJQnQBGlTiZlRsiMRDUvO+FtzJ3I+Hp19pbbrNjndtQK7/aHMz/+1gqnPv2t+iewU7S6NqdACYL7Pjs9",
-	"escuSrU+zjvfqPU9HecQj70Vm6OnPT6351s+ZMG7V9oQ+pEf4Hluq6VaM60ac2oRC693jvHSEhry35NP",
-	"JCCIO+R9/KgKZb1+XAJ5uXcFXFX9jC/99qjxye/h+0Jj15JwDRF6jPfVmEirh5jbfYJTbPgaLv5WkZsh",
-	"cVGWQnK8VLsiYRKMuMFTQO55H2ajWdtz9t8/f/f9nP384/dOd/sAy5/R+07dvNgf2NsX5+w1NWaisMe6",
-	"0pQigAX3qGibRt0TZKZyyBmX0MyZUUHxo+o2yCSplZxDmxB5UGJu+jVUdp8dXt35LHsMbuBWqMyCPTNW",
-	"A9/c4lBbY4HVNfybMcY/A1SM+3uIuSQDktMu3dO9xktDxO8dGKs0/Fal0ZODm0T9nl7MlkOqVvo69z92",
-	"S0MXuVqtwP2ZAmfYa2uQVRrLt2b/4lF19Dsey0Thsm3V9e8oYb7n19BqcatWi0Yzcei5tn+n0H6uRWhN",
-	"nTbTxQqR6ONySgq2Dq6ElAET5t3SGT7n86jx7SXGKr6MS5iNJanTjqOdIORB3QNhvYuxmBaY6kh6a2Ox",
-	"k1lDmpvDgHBg88AZlc7x2pLwLuRJJNr3jSILrYbWoqPDQgwlvC+3+H8HH18WShkIGFkftBjnOeWJOkEu",
-	"ZNWrNaLdUuMk0Yj9wLDYwJDVlXs95xYQgz9KYc9ZROzXOWwqZUFm27M/w7a1hhPaExK4idzkGaCbyNG9",
-	"j1Kt0OVCZlCQ9hl9Sx3Jw4f0WJOaT16VHVVOrV+i//Uk9qvT3Jravo1k7NhdeXhKPew7afV2iHyiAI/E",
-	"kzI+Aj6Xan0KDH7jcKlNaHWi5KYvkLR6GIYkHTZtf0+v/BNpC67ghITlxWnNvgRDAjY6A1kpjAVs/dsB",
-	"+ntdQw/qF608vU51p7wCfQP6zN1IBjduOU/ZJ2O5hU8suFk5Q+DM2SdN4VOfwp98OFVCY8BZx56qhc/2",
-	"Ame/vfjf39Yv0orSkxNsW5Wf6CCEZjpESFPN0y36eg6ewT8cJny5qErf6XuAZNNNPROSVSXfOrjnAtNJ",
-	"qTXEM0r+9xltBdWU6hYVZs/JtYez9uql9A/nZ7eO732c4A4hRXtUxTFc0JujfNmtPmkbcMI8HvLB3I7u",
-	"TgjRU6sDGUHJMDdjKfV/ShYRGpx3ozHPMM/RZ2qeaQrAwvjM+IR+84/akE3U5EOR6+EEux0iRItIE6Fj",
-	"DOhxquqexyl9QjdJRGVCRqM2QMtO3pMCeGkPBir8QG+clEG0bb1j7bDr49D3X43iAcoWLFensYH6uiBO",
-	"1kKaHTvF5NzyJTfgO8B3IOyIu8gCkEu+9PWwB+jPYycjXP3l+3kQTLfMV6FAqRjlNUcM5m2YQRPy4qOa",
-	"ew0VhtxQGARn/+87lqnchwIZtA8nKJIW0r6h9d2PlIaD30mtIYujuVn/5+dNeRKjI0aBmjkVlo7FjlEi",
-	"Po0pEidAazyC1gn2lYN0WsUtPQ0fkBR+kTloL0t++uZys/k0Z58esm8uHn6LP525nz7O3M+PHrBv2MOL",
-	"R/Tb5fnDP/zXE3zn0fzJp/OP8nmISGmbYVMYF0qpnzAe69MzxtlKc+zBFF90oMK3sgJMSkFwEolnRmne",
-	"tuNrwcowI5nbt6mu9OlhKfny0LhjKl7cqx+HNjWAmoQLp8BCdyCM+wGdyBRD8RwondzSxUZYgcbEBkLJ",
-	"UHjpsPLwNr71T9QfwiJOqEJ8UCo35N/C8iKSCm8Z/wtWqA9bJ1GQa2BZoYx7dct0XZ4m9g1jL2MH+44O",
-	"ci1VYw6dn6plLO8zKPXyBoVVhdVy6AOGHj8rNuCk2k4jmhUXpcOhguscN8gyLqWybOk/puyjXW2Ea/vW",
-	"Dz37KuLoPRR2mJCEe4e6On6WXmmdoVTyr+t2iQc4QLMC7pwC5V/AWkjHL3HQtskG2oidRhazyRpOvfkG",
-	"4jvjDYihQK0Ppr+FH71/DjviCdna7J7t9tlq8LJQHWnUQpVMBWyqqoPyp3DpDOoOa1Qz7w7178UNMN4S",
-	"gbpKQHXY33yn7f5mGfnXvBbP27OxIwKco3NslxxDddezun141UmB7rbyr0oHT+47u+Jbn/ahu7cUA+76",
-	"JrBhCngBPh05KQyQpJEVkF2zTW0sxqazJYD0ym0I/tuCOWdv1NqQBuqTTVZt6H0D0ibp4ncyvztZvH/x",
-	"YWypp+H+jG99Mja5mhnGTjNTcF2B9Dbbu+SxfrmVNPB1/R9Io7B9Ux8nThiJzbAc6wDqVyWXI7I6OolX",
-	"hm34FrOvQq7knC1jlJs3xHiTCzmSP0raZS2soVQUdz/cL5iV5VP8QgMCquThtYUcMpFD/sw9/ShpFW56",
-	"qcIw+IkTsm3b38AtYddjnVDEyWeNdcfvhwS7oe/RT31s6sFIspKfBMM+uNP1aW8hWqEfrODL4g75h917",
-	"Z/AZi0oPGnX+++qnH1mhytxgyhS5hwkRsdknQIVmowteiYubhxECbvBzB7Rn7OXVX/wIbceLBNnFhbyj",
-	"GJoRdhlPmm4reL0SJbyiIaZKX3cMQ9vHiJUoT+YGxMNHI4obNW3Hw4MXGwfvs0rDjYDmABF6pxq0Fagm",
-	"5ipx6RvhhYylc/ZONT53E6x73aInTORzCieMfyGX5755F1fxGtd0m/wxtzt3pPcekURL9OsdvOL0+ISh",
-	"zRh+SVlpPM/nsWuQpgbxGA5x9LAPBSbF7HuciSSCSOH9fh4Y9ikXazD20zl7XpbBZI8VxbRqzEfpMAAx",
-	"glm1RoeE70Av4ZlXiSOJ6uZhxCSMj9JP1g/1iBkdKU5CZ+JJx28YdT4E3Z3u1EkEcixyiSgU4GoK32Ut",
-	"gSyGN4lU00Si5xVvbgPrK97cO5gxV3jAn8Kb+0vwNLy5S3qn464HjdhXvPmn2q9/AznY730LsgfGj71b",
-	"D9ibJJREIXVSXiRh/FfKihy+Jw+/0j05oaOfN6210p3OMP4fzYa8zSHcd/T5/cMRQ1Bx5/+SWZC3PZR7",
-	"zoH8l+E195D92OM1R+7TBYZ/DYt+UeoIxfkiyzIMS8/F4hEyaS97q27uEQXuGpg7waQ2snT2b8GudY9x",
-	"vVd8613JVO3EIY5yAr/TRepN1ZNvOhFcLT5Oyjj67VH8e841woJMhzONUilCd4Ljv26C0Fc+Cp8c5Ib2",
-	"1Y+PCDW+1/SgPENf3h943PiDwWWqOqXQPRohvdRAn0zEyHv22rW9nr+ywfjYQd2XKFF0GzeXAo1AijVK",
-	"D1Qt8QlpZ0ccF1eWW5FREZpGMS3WAtuw3IDpxooKa5hqJGvajDfs1RL6KCn5ESuvZbVlIPM5KwTKq96/",
-	"geVAm0KUJLiWVPF+qcGgvfmcfcD8pE/UV/GTAyAvjeo6fMgMINzYVlSOh614WXYsVaHrIpq2Rns1uk1V",
-	"7wlT+x05vza69voeH3B0tJ2t2/aVPimC6xNZX9xRrVSt2ykyrvWWcYqGi1q/wyInCzVqyCNiGoDqSPpm",
-	"qK6mqPOsT0K13hFjLFTukc/hjGXXqMwaPrWKigqSDI/9suehni/5sNuUfM5yzRsh11iHzddywz+u10Ku",
-	"P8qCy/ycPcdmez6ho5s/uhY3mJ5jhFyXMY9xPBpj88N7QuBuO72vjb64ryFy6x6etHxRix50NEPoZ7Gc",
-	"95nGhhKHqGv39J45suawYwm+QiU58mlCPZR/9UHp659qSxXE7+mIe31Kvu4J91pzDClK+PRkFuCY9eVN",
-	"v2k1iM74sKX3vX9nlB80hmMm3JDp6M+hSLZuq8S7jhVK1084LCqaP76U0q//RFt4r0HSCY3ivpiLUWzD",
-	"5fZkqJmw7gxWR/K4Oh+gPT8AlMhaMGGNrVVr2+1wRiI+TgA4YjxypCzSoH+dlO3JlOvhySkXodYQ5XJP",
-	"T5elbcAYoSSJI7mnPQniVfsmCWdtLdKhwKVtjEYJZHHDt45Hlb7M9jOSwEmmMa2khNlNmMQaAvrOkzk8",
-	"/R4T94MGe00hvjIX6+9xyGPcg7JnPidLzOnUDKb4ya4rLWQQU5HjhMaIzQP1TbjRVOHahwrh5fUfJJvy",
-	"++oBKs5J+YJBiG2ZjRei0sX1vD+wE7NkeGM6X+Na978NSSWGr6DcxhzrOQnxSxL1O8NQWF9qHKfJRupr",
-	"rOaUMkm7CfU1sNtHZzi8dfujRXKOgX+oRLtrRKM5ZV6EWNfadoJylCy3SJQZz3O6UX6eN2qdmCYmTNHA",
-	"ZajNblgFqiqpBzk2+OoCMub2DJwEZaUKa6Bcdb4LSahffv3yfwIAAP//",
+	"7L3tkhu31T94Kyjuv8q79XBGI9nKk0ifRopkK5FsrUaOaivK0mA3yIbZBDoAelp8Uqra29jb2yvZwjkA",
+	"+oUA2T3DGVmJv9iS2I0GDg4Ozuvv/GuWyW0lBRNGz578a1ZRRbfMMAV/e5Xb/3IxezKrqClm85mgWzZ7",
+	"MuP5bD5T7J81VyyfPTGqZvOZzgq2pfaNlVRbamZPZnUNT5pdZd/SRnGxnn3+PJ+9Wr2hJivswznTmeKV",
+	"4dJ+533ByDVTmktBTEENaagmLOeG5XNCNeFGkxfv6fp8NseJFYzmTLVTe7U6w6EPTbCixjBlX/+/P87+",
+	"fnH2p3/818fZ/4rO9K9stz/L54XUTJDljpiCEc1EzhRZSUVMwTWRgtk/iPWc6Dor7LQp+fnnV38+J5dE",
+	"MaN2pOGmwHfplpEN25Et3TC7PCJFxtKry9m2koaJbHdmZ3ZokVv66TUTa1PMnjy8uJjPtlz4v/8xttLX",
+	"fMtN2PB/1kzt2g+X8GN3+JytaF0aPzj9xLf1dvbksfsU/u1h+BAXhq2Zmn22n7KTZto8kzlnwGnPSpqz",
+	"ZzIHWmdSGCZgKrSqSp5RS/YHv2pL+391pvC/FFvNnsz+twctEz/AX/UDGPGVqGrTfrKl0+f57B3NNi95",
+	"edqv+kFT32SGK7Zlwpz2q2HYxHevaHPSD17RJk1a+BddSaFxb98quSzZ9sDHK3ziv6ZNwo8Lc+ifzw9W",
+	"cnBNGiXtKWwKpticUJGTxv5iJMnlOTC9G8x+6zK/5hnbP+w/yMa+UcgyhyHWNc8ZHN5Gqo09qpWSFVPG",
+	"8XJBSxMXbHJ5zWWtSUN3pJF1mZOiVoZouWVLme/OWwG0lLJkVMw+z2eGfYLhBgd2PjOy4pn9hQl71P4+",
+	"WzGRMXtGjazs/0pmhW9VaysMmbB/0XVVSWUPckW13Z9/xCRBu6F/d19x05jj4tqX5PJXlhk7m8uG7uDM",
+	"gXztEYSa3qWQU8PODN+yfXk7ny3tEAuej7hG/MMooSIEYp8qlhmWj/96pXjGFlRvhi/Jell23hD1dmll",
+	"md2EyKcHJAxr6s0Y3p1b4sTI+czet3uUzCxTMHXsZDx3j32ez0ZSsuRG4SdGrHlr1zBlU5M7VAvDy/Hj",
+	"1E6i9E8WcJ09VLpgOeGCcNM5SeHemc+aYhedRSNV3j1HaynhrBhFuYArtippxo6fFaCt21y/VYG2Ld38",
+	"ut2C3ARwfileuNQbOEp5zu2yafm2wxgrWmo2FEPAatopAngbPzpyNc+7DNZRH767iGxGzipTLLbbkUyT",
+	"c1Qsk2+EWf6hp0E8vogMtmFqdXygb7vjXJw/jgxUwgrdUH22+kmBjPfzJnJFKFGyFjkxioKwHrFsz/od",
+	"av6hr4s9jNC24XliVq/ZyhBZG9A2J89nwK/7rBrI0dnf/t61xJ97FovyLOsdKcrt8KoWwpoW85kuGDOR",
+	"A2VfFFlxRZt94bf0t8tRtQ/4rY5c5R/QohBGk1xygVaEYVsdv2DxH6hSdAfMQnXiYre/ECUbbbnEmiil",
+	"7I99aMqv5fqFMGoX++RWWlEh1ouw+L1ZhkdQ1A+Y2DKtfwINKq5JDfZKM2Ca1N2gcTOO6IMwe1VzsYYF",
+	"j1r5e3j+ylCR7y9+wKt2Frir7XfclkT5L66KLNk1Kxc5W4+UWkup2HgZl1G15DmLHtzn+Bsp4QALkC0r",
+	"mjGUK4ZX8QMcl90xmZhJajf5qG7gHoM3BN4mx9/xD+4L8gG/XTMUm4ZXeqSIXDGlZB252N/QnIGc04ax",
+	"Mq4drxUXwPe0LH9azZ78/fBKvofHP/9jflisNgV8EMaX8prFT/1SGiO37lQZUjJ6bU14QSjB1/Ztg1VJ",
+	"zYIJWa+LxUqq/XFfCWtV5PopYdvK7PrziWqscsXLOMtdZkpqDdthZfacrJTcEpavmbVn7P/npKJcgdQC",
+	"FQfsm4LxdWGQUbU9m1ZQkkAhLkjJtdHw7GB64dSHP4xRoQcyb/h3xfP16EM4kBrh3fke6WNSY61kXUU2",
+	"mzFT4MYqumGKwHPn3eP5p+jp7GhW67osmVl0taYBtzOqawUm2/4qLZk1qXVNS+dnYqTiJivOZ09EXZYR",
+	"sroPHvoUgdmMPKYFdaJ9eKUyxSz7w++OJkG3eRTTHAspNxNk8EgTZsMq48/UIRHws2YDFXKw2byyxyMp",
+	"kSPm0OaoWvLGPgPPflqoaux9Ahc3yxcoofcFkKZNkD7gdxx1nwvKy67C05GmN9NWhTTDtx5dXMR2viqk",
+	"kc50TAhg8NVY/rZcpYmQBF7q78VBG94ei+jOvrTiz4TtfUouhvJrxJ5UJTUTVALwKCQVUW3lb/zEc1QR",
+	"dCGrbzSRjSBbKdgunPcgeR5eXFxcHFMOQGxFifKDbMiKqiDatFVfl6yUDQoZyYUZe5Mr8EPm49yVoPLp",
+	"gqqKCZYvlmwlVYRSV/iE1fcIPuMVbLJkayp6UvhhghAdOaytgmYtHkVFNmEjdSlNRPxd2X8mbrOWMt/h",
+	"gTR0w0hdkYJRAxelkFyz3ly/OzpVY6+d/U/ucW1nyKNjuthKRPHoBFb2XPYRN4cfKDg8QAwObUWvP3et",
+	"RlzWvKOLd66EzvndvzM7Qt6LsVZ9bDVgv1n+znISKsJtXR046HpJc+I5Vey2ZqnVqhZWD4vacvBrwdfF",
+	"YixbwhulbKa9ENUJjGLBfkVNo5FqQ8BX5W6YvC5LKzZRSAsJUS77w0bIRoyVoDTG1ahHeFc4sTQsKRcs",
+	"n6Orne6s2KZEsS3Ld3OSFYxWTOPp0nRl/7jiSpvRdvdbaoorw6qYzuk45aguodZMZN033OV26KWXUrHM",
+	"2q3tW1a6LezOdLii67ikupgwFfv4pHnE/NUz99mWFoF3elzXZ9q5DxTvLazL+skThkGlY37OyFWaUUGW",
+	"jChG8znZevXWmo6U52hiw6rOiQ8NlcGesUqGQQ6e21fs30D/2DfffncfdNwH/3GOgDs2Db9+S+3f0AT7",
+	"ksbS75ZGWhu/f7vh30H/j8d/Jmvu4ZwnL/IfHZdPiVfuIodpzPF5fHHs1A2XbcdITv0tXUe0/H3P5ih1",
+	"f6hXCpfMkbh03MUO4aSKrtn57GjIGaYTXYysRS8GpzOpIC+uoJALspRgKlWlZQ8VzK1oVO45LZnIqbrM",
+	"c8W03qePV+oPzxaeik3Wj39lqIlQv5NxMNptRHGqYx1Hn6OzUuwKIpX7OS0N3Y1mhzY3JsISS2qKCZxl",
+	"KRgbJUT7992EW6kNqa19MNVEas3eyCch4WL8zD9Ya+JYlM8tIww+R0J7KkVZx6oziQiNFIxk8LtLJoWk",
+	"K1kxPGcNF7lsgD6RNC4Ig4y/f5WUYx9NpHQNM68w4wrGjS68zdUY5lsZmm2iGuDO6n9bugMjZ8uYIZRY",
+	"zZ/laB/5sBNfuQejQaeCKl0kh+eaNFQJa3+t+uNxTba8zKNjopc/4tVnlV7kdKfjpnEytaiiKnZf/7Qi",
+	"DTXWNpHAHXJFXPrDU3IBsXHNciIYNWM1EUk3i8TkfL7SGH+au4vdcH7+ntbzsKkhaahDmRR3gIszFgQH",
+	"JyhoNOP5e62cn8vfJ+xTxsqSCcukLmWqkuCaUwxmEbtItjQf/8kto2LK0zmf8nylZJ2nLDoQFxD9tNeL",
+	"C51exPJFugrbMHJpJc8ECcL0BHmj85vGRP2sWgL70bpEDHvlKeVZIMptrffAs4eQws5FcKM4uJN0ybNN",
+	"XLuQ24q6wEHEuTo2HTSrj/q8ntcGKb2y5zwuwiCHHz5MpPLRcC8zl+ypvTpET9XQzBiXTbSfPYO/Hc2g",
+	"cY8dyB21y4vT3lKPayneYVr9RMV7PNkqLvr3/dR0xLE7yT5xs/C5ysco5x6z91L3yo4rioe9ZAMD6tya",
+	"EtY0rtdrpu0lKQVLR9yl5YnJ005teGyrt/TTK6T9dzBP95eH+6KnFtwcVcl+hoeGM8iASrDXfpw423Wy",
+	"hwaBVlnmLEeZCXaxXdM3YHw/JYKBa3BXQbLuvt4Vsq+H8SnwYmCW79zZ1GBwF1Sjm3fHwA6wu4Dye6lk",
+	"bQ8vN2RJs03cceg1+YEgaAt0GpLLzEgVfz2TYsVzJlKVAw0ry5B4F8IkMdmVuFRWJebfRdw6lJRSbs7k",
+	"NVQfQSao/Wcrq7ThZUlUHf9ayVfMuewfjY0b2VfA5f8ocmc20mpSplCMYc0TKvIQMCJLZhrGBCllgwlG",
+	"fD3WlQlfjX3xg5Q5OsApMVKagiwZVR1Xjw9XjfUgsikJ8PDwQnORsUUb6bjJ2z60M0ZfgcBoya5ZGXMK",
+	"gRpr1dpvSUY3LJ/mSfN5mxHHl31AOKP/0fljR1UnBPuzeEjg6ZFf9rZ+qF/hoDE0UgkfB95BzmdZtoZg",
+	"LVY8rlriL5NPir3VU+fkmqmcZ0dl+d/cYz2jOBLGY1QBu7CoXWKlDcvXICj5irXZutYiqaubJHgjidt1",
+	"dHezN58+d4XjEGPWNPs7KdYx3rvM1R7mvjAZSKOeRJ2728BJQb/Hjhmit1I9Vf1Zsglho2csFjQCFis5",
+	"85nVvjYMg3MFFflZwcrc3iVtIuU8xM8Fo/hOya168XnejzMOYyOlQVnr7lW8ZvU/a4oRy4OVFUec9+ns",
+	"REgkt0MjW+aSYdh0La3Ut9fs+TTV6nG0RkSxbExC8p/DgxFlcdxOBv0rvpuFLHPdRlmdexFMQ8jzJf87",
+	"bADNNphQiy75rJDV/9HdYpeYVzGBKgsMaFm78wLs+IoLfjzI/xKf+oyUHr/Yl/bpdLATUyyy2m4n0+2G",
+	"DgtkDsaXLxKFv90onWGK08jtdSkIhukf+GeG8cloMGDLDVOJY1Ir4Y+JXRgeEqMoWHMUMqNve1q20vPq",
+	"uF14g88f2gdKYE2gdVre0FiwyjHDwXIQ16SqodLNbZN7QpOG50ydRw2REx8JJnLkejwEmAYP5yRxDBq8",
+	"g3UhKxQdDTeFrK05DXUpsszPUcVhGUvYb5YPwp1ot1SuVkeTHo4zpabNWKvUFDzb2Lvz+HEYI+3SRV5O",
+	"GVhKqvKnnouBNmTDqlD7dTTp4/Gx5e/X2KCrIZzUrkweEKCzgH7hmBNlidv5jfMiTrihaVSrY8IeC2sT",
+	"bmnOXJE3/hMHf3awBOwzmgkzPod4WhXyqMBlRrdsYe+L6FrAZqVg3Qar1YuutOk63nPDVqsRPokX+BSk",
+	"4rB8sV1seSLz3P7e4nNQvmU5oUecK4NyzIu9MzGf4R46KxksjHFend5tOtnDs5fzIbk+mk7yIzx0ICK9",
+	"xwFOKrt4q54gl8Mr+5LZiQoYO6GqtJJV93E75hF3xZaKHSn5xskbjd5QJRt0hmtL6X5205/+9KdjVcWa",
+	"ZVLk0egkNRCGQeGmGC3LnbXnN0e28ds/XIzYyB6tR1LYWi9leTyYWZYJx1nHYwsjdaeRkInvWOZK0G+X",
+	"bji5JPtG6vatRMmYNMAbqsLHFeD55KDuEfX3oIobiX3hj2nEitYLRcsynEC5hvsh4XP5aUWyhF97f3pd",
+	"hXlUAdIY9vB67VTJGRGIow9pK8/2xY0VI4tDN9hL75h2gmmsq6wVY2OevtG6juuY+3rkaHnV1zmnOpM6",
+	"SmGfk/tKouOZcI7Hqo1uRzu+p1Hi889dIeY9iYpXs/kMjDw8G2m8gRdBnIW4NtUAfGXJU2IEPo+++pLG",
+	"outUrEs25YwBFtmRHFM/N/AvaYynGlnBjY/gPmCQQaKMc0lAhlewzKILkKtF6UG/BmmNjubWOgOnKeIm",
+	"Wc0PdhW97WPPjU8xuwHTOQZridrLWAsLaMkY45GXqPC0ZMwUzdCvWEqpQbPgWqMPc4kZDVnBq4ohZk8d",
+	"J99Lzsq8TT8aVHrbH6NCPln9MwZLCId1g8Ar0QXbpzq4W/2p5cxQHr+iUrNOzMKNFJ9CyV66zW4JDwhf",
+	"81mmrxMU9Vd/OMnWFrKHkOc51KDoQjYoXBKb4qta9p1MZpjnXNGMnZNe8GpFOwErRlW5A69LSU2kHAR+",
+	"Hw9fVLp4x8in+YaNH32wQTizMIj7dnSfnPbkCe68Sm053Hym6HLJ8EwwtoEzX8Yl4ve0jp2FpL4DNsUi",
+	"dkVfkkrJtaLO31yVdKcJJWv7gYk4aUN4p5LDqtaYn7Kmalmy/Di4k5NEDqvJJeeFBcRIC9R4x2juYoOD",
+	"nNbxJQgp6rF/1j7wHMbhwvzhuyj8FYSEo4H1gmpib7lyR7bymnlYB9R3YtSOkybMZz7DnCL4YJQyvljH",
+	"78nL99/P5rPL989m89kPr/D/l++fvZvNZ++f259++vHFh8v/azafPf/px1fPL19H2e8HqrZSICje4FLe",
+	"ViU3dT6lnqKgevw9PqBI73vdsWLU+AGMkquskLLsJWxDyCskX0F2NlS81j2ydtYPA0Wys9knmiWgi7I6",
+	"IJcISbJCciwqQ0spftTsBCYkDuLEJybmTUiE89k5E1TmYpf0urrhuBTHs+/DTHurbAk0mBx+eO62I8YK",
+	"r3IWi4+8D8E+rC4pnAsc85nBXbNk2sztrYZ1j0Ka25cvhpq6EZV0023rycVlBzDfbpeNzXq1C6k0XV/9",
+	"glRJ1q+35TItQQ5kcb/aVlKZt4pdcxYBPaN5Hjdys6B37v+W87VLA9wTEZj5mLCbZTM+nR/n/U420fLp",
+	"/pWVoqib5xxWGZbkXg9zdRNLE89OYp9we0bhwY/ExCk+Op4kXXsgVvuTTFVHRX3ihwL8bSTvWEYyxp4j",
+	"mAxGQh9iyBfhpTFN4fnV3wi1pmUKPLOvyfsicXtJHdWdFOjsMETIdKfeYeDJ3CFEdK+FrlpL/+SFZStv",
+	"I46MqMPjB+qH0Q1vrQmuiZa1wAjnyGhBrBrpL3W+RpDn+yysi8ABYi2GZwSXngVekk7Wlr2UzgQbwRw6",
+	"VcLwV6ZWKVDm9wUX9p6zN61DN/vV0icnS6vEGqvAipxkXGU1j1yF7odFKrUS4q+KQaFqRpXiDEIfpJQ9",
+	"MDQpCCVLcD2MRQQF7e3IAbcrfy1p7nywUuE8b15aBE44Mf6zw6uvACDcFW61n5H7WmrrYKT9mIZcT4oG",
+	"TLv2S/fNMVqmbNh4uiYrBp5hDwDFr7lYk43gKygbQP6hmxElnK3C4Kfk1jHvECtG5Nd0ycqb5fz7IFUC",
+	"rC8V6m7zzx+58uV0Brre8KoXb7zYk5V2/trnN0BlIgFHLWq5VDFijXRCS8UowqO3qR3fHquevkUGfEud",
+	"QwnwXkze2LC3p8c5P/aPq/1tuz3uinOF2Z/Mov1Til+YdgD7ewUgiUjKLcNZ/qoYD7GLNcqLFc1MDB3T",
+	"mWiGLkv2jSb4NMmlZk9d6uVDwo37d2bvXSmYmuim7nz9hCGS/sr2vxaSZ5PXYcAJ/s0A7C/jeOrj0lJc",
+	"0BuczutasWTmNqL9BlSfsdcsDLqwx7errTho63VU4R9QJe1K24ywi1/L9V+dZex1q4g1RnWsgMZV0jZU",
+	"E4epd55AZh67k/bRo+c0Sv5fvdo572bRz8E/CNiwc0DlMrUSc5/ChNk4oS6N2A9Mw9q2v2xSBe1KtriX",
+	"7kGrjfU445AfVNXZZrHcHRkcn4OWPKPHNnDkR+7J1OqCWNkwWFTAjgmRgSbyBMfCGA9BJCEMbu8Vv2ak",
+	"qEXuOHYs/vkoZ8IeUDKkzMt1Vz844nBAF8Bo90JvZvthNMn0vn/huFvBC49IxEck6K779e8JVaDE+hmY",
+	"l3vnMG/8deCFx1i5Q52FsL5u/4KVd10URVimPff4zxg3RSsMYIW0a7+CAhCcL77Q15/CWQsaivXPEv8I",
+	"YQhwoUE5iu9so2qBNZyGl1B2DvEm7GCAxe4xgr+W61OAuhzC6b9HXJc3DusqBOykNLgxOc2l0zQwlJ1z",
+	"upXgq6RLRTW/jtPnTUfLG0aKheZmt9isF9tvJ8E1J7k+BDfkyjSIGlBQlbs/VuXO/Qk2QHMoXyrplgus",
+	"ZBKUY1sj+/7ZlhlQtipLWWhTpGXJ8zNdK5cZkcHVdQap1BDmF0zBKwAlF4cokDkrS5YfzsjYv0Q9UMz+",
+	"O1rWKmPHD3AXCGKDTuYwGf+B+WBTwuhRXuGfkk2EFuXoHLhrNiHcM6mVEGBxjJzJnrRzaULtetrxOrOO",
+	"0kWKWFu/VwkktIOIpwPiFoxWxyTJT43gYv22RO7IGVXT3vCNrRYVU+OBX93tEoN97fRGW0pTkKqkQpOC",
+	"XjOSSW1co0NxZxD/Fd1pgAZdpGC7Q3a/nY8mJYPGBlQgDiyRwvnn1lLmTzvgnoA7gyXn9l4cDeqyWFE1",
+	"iby6cp7ZyTWaFV6cvW/u7bFjE7eNcZ7eC3iUEqsyC+gHB43govLf3vHPC4a1CXvV+FFpl5DyfLUQ0oyU",
+	"dHbs8Ep8SbUwANG7L8Ro7ZcbidswB3806l7vLD/CmomF4mbqA6Hab3TbO4prAoWsmFixplzEA+sVz4wz",
+	"hf0mgk8QE9UstST0DfNftwJvdwa+2VKCNlUL0AFWpYty+aAlaG8Am435kBW8BO7K2XwGnkoQpZgNZ5iO",
+	"Z0t69/J4Q85wU469+vDZkFzj97ilS9jblgRJvokm3VChG197EfWWxq7vvfHvwYcywayf8OhQCQNH2szl",
+	"hVvqcpXVJVXRvT/sQjBUWWk1xRWl3cmOmeismniAU0jeprDGYT+HFu5ua07wdeGRqaNL7qDlT8PED5V0",
+	"gWidDZgnO0ICReaBS3tk9VQBljnE9V5gTqmwO8mx8Ps5AeL0Fk76PVqlPfU/0i3LEx3BRp6eBOMnFfjo",
+	"NHx1RLCBttZ2A0i3GoySUtbxxMqfKn/b7UG5mUWbCnLQ5RoSEyaJr6LNKTs0uk89a7vWxJkGPZ7jz/Y7",
+	"9JAmQgVsrHI2EYTr1r65zgFvPSgdFI4Mu094asS4paPy7207ImkkmzgYX1YHrhos1bYW8lj1N0BJT8KP",
+	"mfzCGGxEnErvM3FYkSgN39IYVu2wqML5LtFh0FZStq4UUlHtEy/xz9H7ESM80FdZp/j/lnBw/WBS+FQ7",
+	"bpwKrtFFxIXZ8zh25sl7V6YDfkFZ2yqjtORr0ekQcUhjHKP+odoHk4quI3oWrMG6sPul002yAlyJYjQr",
+	"PHLCU1LQcuXhBLA5nv3ZDhbXz5e7harLo6L2XV063ODPQYudGAgdX9pdMFaGjjIJxH+uYXlzwl17wTis",
+	"Kwt+nkiZbgC12TJm9LxFdwOvJgbpxjYokFhkMg48GTOAoqaZS5Y9mKcID7lEEj0mA6b9YMmoEuZAhlDH",
+	"U5TVRpNMKsUy0zahHr/hQNXFsPxvL+kJf/U5ExoT4nxWsE8SdnXUMORo/DP7+TQkxQf7yx18tuNrjYMi",
+	"2OF9LB0KFSiCDyB281OsfG+4Zh5yjipGskJqJshyR+xxjZ9lWe0fy4MuuMpXuQ63zo20MNLEkrdDWT1C",
+	"htr5IQIvMXaaBKVqL8Tb0ZAxJwiq3EYnK+lCNiASY2TlWYHdlDy2EcI4cKh7IhqA+jh6yoLFVIFYbuIS",
+	"XhsJlXJjCXnlno/pdM1x5+mVfSZeet9xlntZ1pWPQ2J2CbV3AqInct69bVoWGrJASxMn6zq3QJAqqRvu",
+	"rkFcOxWfLjHrDxdJJAi3Lmi9BWxKqAl46V2cmWMQELfGI01bd506x/4q3r18Tv703eP/3vfSj6mAjFyl",
+	"cwLyp6KmQJRLCqrDeZdHojerwj1dJJyJ2lBTpzClE/4z/5WjKPL219a15j51sHTzHc02L3k5FaanrTqI",
+	"Jm1VWOIQIJyMBHlDr1HydXsRRfOOV6GY9HBqfCg77SifncG/u3BdbI5UuOIYB1Jc34XcnT4ZAAo97jBh",
+	"/VLLUCAfOnO4tE8oFrGsaBxSY7dLobP2b65rwzQCZPuB9YVmnjfPNhuR+XR4srAH7uF5unMLTvYGyfGj",
+	"097bCe8XkTdSiTNMTBDyzLVxa0vJS6kxwAM3ASgsI0om8HuJxWLSxV3UAQy6uh3Ex+tK/ccXU5O3U8BQ",
+	"j6OQTCO36YDrYmIfK+bzpvqSKVoSETJi9oVfUE9dPp8UoCKLHDhHKpLRrQOSpBoeAqSyPsZ414EQ6RjZ",
+	"uYhH9ZRaKAbt3vPey48mdo9qVx1l0mADRxVi2ir1Hguwp9g7qzxSw+jduPsXBGOJvKp6qXhGRbwwAoLD",
+	"04zzSknTliJNSGpEJO9oZGVLd7FbI9GaE0uD/Xtu7b2J+YXF90b8VMdyAtXyePO+UGTtPclTXgBX25QX",
+	"prUA0ZVi9KZ9MTrNMMIwfsYxKl7RJkHCBQRjozoA/j56QdAebwFhuiM99QJu6De+eQVguWJ/PW40Js2P",
+	"NMsxHjytD+ul+yy8+40mtCxlw3IC7Ub2z/GWflocvWsiYDmfFtMqgrZc3OQ7XEz6zpCVOq/3J70/ofke",
+	"KWLM5mrRFnQs49S6gDsixjXPZIgSeC8WkY3QxL/lUf6m5Pi0tUEPLyL+zEJWh91LTBv0L/rMbsC/Hcmw",
+	"Hupp7OCa6JLnjMB7o9OCcprLhWYm1WcNqgWB7zWxzxLtPGH7cuBw89wuvLcnB0egU781U/D9Usn9rheY",
+	"u2dHOW96UIDDTYY03UkpAPhG2QrtwSzprg1mmQ6kM7wHFUCKNQBaMr7JsP2irJiIftGBBClG1Rw9277u",
+	"5CkRbE0Nv2adZLRSjucecERNIU7HHz9q+DJfIITUoQ18L0sGqdJ6QprJrfJGIMlonD97WEWpq5IbM7qC",
+	"ayNktpG1iYHcaAJXL3Rm1b4duMvRkiIn8O6Zq/TYP68lo9okFsGI3tKytDKmc2TXNVU55FXickAujHaL",
+	"h5rfBIYVXZnRY0H8eTEp6n/nvY1v4NWG2N13j9ObYA0pw0vDcmIk+e4xydlasdHnE8aPjv69YtTY7XXN",
+	"wKTCftwHuy5Exg8OlcMZD/iYfWN0m2p7m7mwcsRkhFT3dFf1rIbY8aHu6m0WVfSmgqP1jSYCj88NMq3s",
+	"vsWR/F/WyhRwttg1K9vc3jjRC0YgmYZ89zjdqMvIxVKW8eMcsEGNqoXgUnyjScWvpYGO5IDKXroCZbh2",
+	"XKBvTBJ0K3knyWh77x0hDcjhk5Cmk/G2L0FfvKfreJTqWpZmdM4/3GvJOx8zieLXPrw66bqHN0bpa+4e",
+	"kIr4Yhn8nB4BgDbI/uuXcPizOeywHUzBvraOx76LsoDE7doA+5GsVjUNa/YHvyPZOuesw1d7ZmarTHQD",
+	"aR118oAn9oo2r0Q1ogtPRB/NqCBLUL5yIlcrQiF5A7peGKv9ipqW5+SDCyC0Sf6Y22EwRIPgV1ifQXbM",
+	"YG2DNrLSvn4j0nTud7P9d7P9d7P9d7P9N2C2379N/Lt59/Wad3dtqX31VtfvNtTvNtQ921D/2cZQ3/pJ",
+	"2jxDKycIgqhVEcCRh9qrhl8sTVwKvBf+nZpmDhDHOeQcNdjYmWvs5T1P1Ab0P/OXWhsCYL+B+FJt5sSB",
+	"/kLvXYDR5AZyxEC316F/9Fr28yknQDqfqF7gQHXAFaL43EkyiS9inp4wNC7RYxGahd823QMd591Uj0fH",
+	"btFhWpVMkDdsYJ+nXlwztUM4gaDSQwIroCVZZrIHHjUOd/rxIpwTbwCEtvQrhkl0Q6M2m2CycjMBHH1Z",
+	"q4iP6HlhBS7CyV5zzZclI/bJkeKJfeLH8/sopuZP7irVQ6dG89oZUcwL8vZffWsVD9xS1bo4Jxe9NnPR",
+	"ZkyXS3nNWoy68eUQbV/oCSiXg54tdoTQLVI2TBHwD41ttS5pvnDW/+hO5lQssoJX4xkHs99GbvI0iE67",
+	"SZPIqPh2sV2M7ufEMsBi+PbiYnw+intnJaWZgka+4GLhMrrHvOJadkQV1xu0MIcErKMdpfCpoRTsYp63",
+	"9Y5tUxEnkwbrbMXPgKl6u9o7Ke32RXBTe7zspFVPZgy3c7BVThZ5dg00iQr4QsbwKSBL136rNiwNroeP",
+	"2UOLgp5rknmcbqmsyNENrTRZKcbK3ZGmiP7KSt9ybnd00KbGgV33GlTsY17/0MrSCnwn3mKzChiYbE9B",
+	"DVpJ1C7ts1Y7BKWNNucTAtFQOxG9Tt8fKMcKV2vcMIuY0H88bkK3iZiLkHQa2WN7bwNmDRTfxeCFnpIL",
+	"wlfgtNaU58c2eYw2c6MozqiYxoCvhyzV2aEIhVLHZ1zA4PcDdpsD9vvJGXFy4tbT6Xm+2xrSG4UC+1Gt",
+	"6v/5n17TQ2ubqHjl3VVbeRehH4a8tNwGpRArJNEwBiOW7jy26Ungwff6ULha6QC+iyhD3iUA5XRwlesK",
+	"85fRQXw2hCVywIYddOUCC9DBZ9Crj4mRqaG7hXMb7/9W7I4XocA6fPMeP9q8Q6XoJgMw7d2Uo8TQV67a",
+	"dv+e3rKClnmGQgnY/zAlz1qkTGwVCbsAcBQQqq6sahVlNRz9EhEA9iEVjiuMbgSPYVe5Yv7RrwyBIew/",
+	"/iNNhx9ouYp0ZQSMubHq+2Y9wSAbX0nsZugbPOwhFsnxM+xo96EsCbpVgOtNScALMhz+t6JlqY8XHnkS",
+	"+YkAGbrKPC72AOnjjR+oOTnh92rFwnwPzC6OIhFmdxtYwyV37YH3b8o1reIxXddqEv05MEFNBPsUXOUl",
+	"F8zdc4DownMGZfDCuS/H+Bdoec0msyccoMgiRx8KTdeLSb0QphTTpLc+0DrMwG9MoMSBqke3+Bt21VCM",
+	"tqFygF+EPYQee9zuV6qDNwZFEKP2gArzaKDBPEzgfKajMpaHmMg9d7Uzu/V3u70ijjcbauKxbUisDueA",
+	"AuRq08EagWgjE/mRLIfkxC8OZkD8MVKyVVFxMNh/o03DCOb+JiSDbUe7gncw145XU96iGL+jgw2QETyl",
+	"5t1j0LLjoQr+Kwf7kEAAkd6Ka7MrVtBiB4M4iTpBps20nGcppj2vTbxk73ArWkuXlM162S6UGpfKAEi3",
+	"Fd0hvG1nuZNxZg1UCqYlX8NiEFG01HICbloFmFRxIxN/w/CA5fnOKrdSMcTzlYKFAIedYx6iHq6rUhv1",
+	"cDfgqEsNkMCiKHLWhktBR+GPkeDiOfnRbkU3HjByIt7Ij0wFPzHhom7JfvByDAO3yw0bleSEm92Allvi",
+	"4lIw3OSiE9F2iZsuyALwlhA+tTbrUuY7xwCpEEZS5sWup0lHezyaip30caH8sD+/R6eVyVnPGp21kzok",
+	"c9/3MimmZur6yDbXpGClVSfapnjYWhLTJKTAyPfAChvWYB26PY/c3tACIt1GNj7O+cXF42SFVmYmzurg",
+	"aHw7gj1GjIatL043Oz/eqebXTT4aP7WHx26tLhH7GzQs5RsuaUiyXu57yzXRsxHvhrEs+51besCAt+iE",
+	"hYmlqxVTCU8e/qgJ3XqLwov0aRhzgDoxqQRxrUL3+sh9zlnGtHfOSuVaybp3YlPrAlFEcdaPF6Y5B9kg",
+	"9E157qoye5oEwfyKhmqnWeUJeKaK0VQPPMV07fK5Rt3KwDzv4KW4TzRWjvtqQEOXTjhaq8CP1nGg3Old",
+	"+KZqIvD5pDpyM3TwG2Nv43XYUXr89s7dCXab0HJ3OH6Ovwa4254DQk+lBAA3UOESGyZM6sXpxMow/ZXm",
+	"AIeC6CgbIRvgZQDw8+oopJZTPIkpyNIxBvl4QdU5K3H1Jgr/FuWoG/QrHSUj2CduFrp1h49wdo1JKUrh",
+	"FSUu/066UaIr1Cpl0dxK1U0hUcc4tnV9fNft5vpo/wTfWj09eB4PqKn2TD2fHB2GAzHg0RFMmknnwD20",
+	"+3+4mLoHOJvk8uCkT1wgW61GcPcLfAo6i9yEIN045cFTFB6EcNvxBtcf7DNxMrkB+iFQt9wkCd19u++9",
+	"iN/py/g/Z5C/GPX1UU1KqtZW2OJdYXVPstyRss42hJbjvfFbRkX0E8vQ1ciAj+Qp/p1rsmQTqmQcXkWv",
+	"z4DHF4yQtGX7aPqxG+lID2L3yfmM2kPtkrhmgaBunPTu1fGuxHFdeyrrr+EijY8VjsVEaXCow0DE637R",
+	"aRnfFLxkREhwcCAOpr3b43XVX+gEosh2hEtuWye1+Ra39ZH+OHd0mU+5sC8Gfr6pntdUt5durmRvmXGK",
+	"11ysb1JabY3mOVYHPsE+rYvt1kHCC8whQrgbKI1wbvxzgtZz5w1qPgr2z5qW6KkjStYinxM8J/YBV1oR",
+	"KiABpBIx9uHZcwJm95OPojsL7P2+sp82ilfe98tEjrD80JzBTrKk2rhJlqDL2ml+FCGjoTNVds3UjkBn",
+	"TJ/7AnU9muesO+NQl7guzPlHMbuV2jkaXxMTwzRiba/a7nYQ3zVU5PpIoNCBAHrxDgVhvj4sJsU9XY7E",
+	"t7t4zl3d4OxxtzQwFjj77iJSO5wKeb+VmvdhlGTFhA5O/5GHbHBkRzWydFwzPr0dkJ/GvzG6emVK3y7P",
+	"rfe7e7qU0YJpxkzh8evhCoMHXYj2ouewSBktsYvu2GyqKTCQhh0HmUR5+t4+OdG8sfcrICrdDGQAJnfY",
+	"5LEzc+3x77HX/y6Bh+6b899R0/2CY+lCovgXhwzxIog2rKXMiRhdbj26rT/3t+txxsGLGFK/mpiJT49M",
+	"fY49QjSxtBpb6p0C054gTaYfjZN1qXeM7xiqzyxIR8cM3WQz3JJDxyRh+GVjq2coT1S2h1pj7+HGCX8z",
+	"ac9yOc31akcyq7pcBKTcQU8DBi5LjW3FV4SWJUGocC+Cn0JI3U5427YaneCIDzPAiyc2/QNv37m48JjX",
+	"B12VIckVbha10QtaUTVBVdjKa7agplviPvat8aVwh+KfkWI1q91NWbhrln+0VxVgQd8oTjBdmBjZUJUv",
+	"MHI3/j6vldDTM2JvIq6ckGoFUEJcuUgA5KUPzuz+EUqLryur7t/ukm9PXMLNzFeuAbbXZ8fi0NzgdGpD",
+	"y2g9x85h4QgEgVgCNoQ2LH9K2LYyu9YY4PHmZPd+cTlOwBWld/C9m5cnT4GQa8DhIQbtgs8+8Oya1vs8",
+	"fMBXAqJWJt6h+2evnvY2gYvEw1bkJRueFlJu0oH6fccWz9kizHaKDs5MkQje7ZHST9nfbpM7z5ywZ8Va",
+	"ybpahOnHzB+OwWV4EtU7F9I471eLHfOvwwD6QBOG6Fsna6ohVyvNzKHsVvSgrCjgSpVcsDYTN2PCtOXm",
+	"S6lG5BB3rdJHUaO0KukBGILU4r6N2Vz7TKbWTGS7QQce8E5LCBzndbz25ed+1941E0xBBqzi1awFMYPq",
+	"L8bs/3+VXECAa8uwH1hVUm14hiiKZod4cjBK7IN/i1R1lNj+f+swJY2soq9+cK7f7nsCcnIRRGhZ0myT",
+	"eDPUB/ZPl9cLYhH62wjYTjtc+4WYiP1AdRFxL1NTTPIuj09k6HSKjtV3qFoXU7q4A/WP4x08d49NSYNp",
+	"EimrTF0z9Y0mWSlDS5luh8GxrdlP3c7dDbWX4t3mfpIlW1MxZY5TmsRbVkr1iL9xqonjrnajPY+EVu5+",
+	"6YOUEgHW7pGG7nbK09NJaJaxyiwUxzf3WSSj3ilBSUGVLoibPaF6A/FGa0CKRDrJ1LM3vYq0dQW6cmuP",
+	"T3ngQIYi2l2JG6OwYzPCtv3jxt76zgHu9ZCL96db6EzFKhkuSUY3LCdwuwV/EF1a7dy1wbMvVgwQtxQz",
+	"3P55BNRWS+F9FkxxVLwTdKIzIeIi6jiCLdQ3cZfC72rUUMvPrXrU2MPd/j0e4NzK+PiXK8OUS3bihijw",
+	"eQR3RqyvVaLkItU/MdqA2jVJdI2o/eLDLA+R9HJqiooXlx0FaVr7Lft+dEYBv2UQiWYsh1wCKDhE0rbR",
+	"ui3UYfhypIaVZaSmRq4nxVRXln540A6J5meyFrl/nmkz6RtrnzwTkh0KZ28hWuKKcuVaKu6iggBB2KbF",
+	"iqmYFlyGho77G4LLJdIa57qUDdPmKalFzhR5iAX6oReaXdVIu901h58yP/vxKRvlJjvtGy5DoX0p4a9A",
+	"T4CQiMC1pcYwpW9U8dSb5ZC92lW3jBpabyJXDWg57xyAHhMMmGj/UH6G4MJKRjQgqTYA62HJTQWXAuFE",
+	"HeIuFFmglvHEHdnucYU6qjkpZEMKvi4+CgPgxQBDWADGuIYbBhrrcdOBRFwy6DsIkIXnH8VHB9iBNZdb",
+	"XpZ8y4xCsIh1ybRHdZ3DWJrgrwBgLmrDnrqQO3TP/SiwBl2HAIcPdgi6ZefkignDRMbsKFQYl11RMaWl",
+	"gO83ihtjLw/xUUAtibAvA9Yfora8UEoqnKtv8ksqbAPsEqgEwNKC056VOcb2S54xgbYcppvMLiuaFezs",
+	"0fnFbD6rVTl7MiuMqfSTBw+apjmn8PO5VOsH7l394PWr5y9+vHoB77TXy+y5VJA4HFTJ2cPzC3xEVkzQ",
+	"is+ezL49vzj/FmqvTAEC9YFVp862/JPLWpToS7Iyl1oGeZXPnsze8E/PKDiIXBvhZzKHo5pJS0e8d6qq",
+	"5Bm88+BX16cUT+3RM00NKJmf+6fHqJph8nslhavoe3RxcbLPvuGf8JP7akUHNLuuzskVvWYd5H54xTWu",
+	"jn8izPmB7wz9GTLZtluqdu7IEWw4uUS6GrrWVmA8B/QL+zRsDLbzZZEtec21eQZP3JJEAyXM68ijLBpg",
+	"imO1fzhSXCINXD5ljvFWpc0pyGxNDaAiHkhIbOkC+ezTfZ46AHTD3AmoqEJXn05iKrWPPPgr2wGa0hc/",
+	"Nw9P+tnY7nlqn2LnLL1JXR0/Hw/+xfPPeKeVDGPT/Z17sa3M7kZb9yp3O9ej43cxRDMrLdZgYNx+6Zew",
+	"ZCgYMoWSjSC0wbLpQyR4oI2iqNPEOfgKfj8hIS6+KobqUBUpBfA0MZIykRVJqfs9M8/ggS8pdO0Ermhz",
+	"QsF7WZZWzdNzstyhhnQCkr+gWQHK4yApUwrQAxvng8jrHk62dtZHn+ffyFoYv0N2lLNc0ZXpqSyDJYHD",
+	"UXeyJtwtgAh1bRQBNXcdivsx2xP/1SlykihGSzf9jApS0Gu2pxbMB7zyZzvDZy5RciD/4/T0j3CmH8CL",
+	"8Phd6kDOz5w4ewj8jC3BZV3mZHkSxnC4iL4/htsAa34wYuScLNlK+kAs0fS6d1TfQfCgZYQjGpL3jk6T",
+	"eK/5lpvZ5/megci1b84JHfKcXUS40IZRhISxz/2zZmrnESufhLZ7886uBBo6z8y+my3mOP1FsE/ml4Cw",
+	"TNfMUSv1aboyDl/Nf7jfb2Mfiusfd81ub+k6ynI/CVzRSYVQ4OO2A4xloD1+Sil+l3nuj/BJFL/bHfyH",
+	"93jwT0H9t3U46B5iI07+9jgHhS55/95oO+5ch7kXev4k2tT7fQauo8l6q1q7Gl7y3cNHzrUV4E1YqRHM",
+	"zRWnW6mrucjQc+FcCXAawXJ6tTp7Q01W7N92z+H9m2/O/PhTK/j06U/VF7hOIQ2pOQVLIN33r9OjZ+wB",
+	"F7rqNOeOy79X+NBd7utdmsivwhrv20p+LdcvhFG7FDco2YS6IHkSp9IV3aEOTUkp5eYMfPqAdOUBy2qR",
+	"Mno6bPFrna/Z1n4xzRV/sc98rTzxF7/A/wyWKGQTWCCrjT7OAQBsfegKfgMP3HDnY1oq4lR3tdTbgmjH",
+	"v9NCY9/Dx7KC0WpxX0vDr5WIWn1/dNRD26JNazwYSL5LXQzZM3LIPvj+oFIbfWpLFke1tgsg1jOj2PGj",
+	"JqQ5FHf5UZqvVszCvO0C/v3F7AfFjVXB7G4SLoz0PPH//T//r7YfOc4IVSGNPOTH/rOS1Vt46OszfU6u",
+	"9L4vVHurfaMJUG/oJw+GUeoau0ty8i1dswe/VpjkHpHHSy4oiNSh/yVKRljgifzgXZqNtiMvyV/evvh+",
+	"Tt7++D2Rinxgy7egWxqyldqQP5I3z84JBkJc0X1dKQRNhTAq9q9V4OhlIpM5ywkVrJkTLb2XFZHSwCKF",
+	"f2mobuveSmicsmGV2bc9r269l2PEn8wMM2faKEa3N9jU+wtsf4ED+VfGKkLdOWxtjuNGKLpGt27NKeH3",
+	"jmkjFftaXT8nJzf61XpOaLJM+TXjx7n/sp0aQ3txxew/Y54jeWXg/iLa0J3eP3jvYJBbbstET867wDH/",
+	"ju6c93TDWpfpqnVZQ4rSWsp81JlyvTHjWuU7+P1r1Stx9iz/91crL9vDuQQOaFsQNCSXmZHquGKp2966",
+	"icQAJvKvlRd84+D/GFZYS6Z9z4ZjXJDRkomcqkMX6wduilzR5rl/dny+S+NeFSfL94HMbzcRsJxonium",
+	"NXTOtgK2YDGbOq3gp1d1ujvCf+PKUBO9K64gmtIUTJzG4+A6UnRoBfEbKjy5xme1/cgObPzDk5Po0s0v",
+	"cWrc9Oe+5EITXchG+CYb2UkiaN/z6z6jWbOdNaRS/JoalqZh90TpB//SLFPMpAOV7xjNO7QdCFbwqVWY",
+	"i+VdajDgbCjGEpH7YYvDG8XxDftkelLiVmYq98s9Vdg+7BA3mpWr1JYg8EBaBGCj3rs7/opdQcltgquh",
+	"HvcUJPlBNi7DHa8ChGk7njrVJRbWZx1OmXnuH/qCKW6datQTZbjZrdjyO8gv3nCRQ25JW/wWo7zcVlRx",
+	"PYi1RtiFbl35EzcFYTQrSMWF8IbavNt21WE1Hk1Eew5AVs/DFO4ojb/9gG/ccgd+j1txFUyQ5afMWBeh",
+	"EQIYaH7D5nstCSBfi4uThB3eNxKzFRVrs5tU6MiAHfqWO/h/lx8LKXXgyPpg9mSeY2Mrq8r6NoByDWy3",
+	"xErIkND5jSah+SmpK/t4bq9Sy8EfBTfnJDD2q5xtK2mYyHZnf2W7NjMU2R6ZwH4IL3yoILIy76OQKxNK",
+	"OTUT5im+C83Rw4v4s8KUFyy4Gcg3uX4OpXm/nST+57V5E7wMvy0TBn0beM94fj6RPfPa8lLbgauhWG3T",
+	"YdbXcu04FfBqDt9Z3+MjX1C2wAxOKFienTYFEmmIxIY6MVJybZiwxmSH6O9VzXpUf9C6ux3xB8YNYD2c",
+	"2RNplRNh9BPyi7am0C/EV+BRAsSZk18UYuv84v/JYe1EHPrw1bG7CnosfP3m3vn+sn4WhpdOnGSltNLk",
+	"NBvBFVEePg8KPNgO8p4P7sG/LCd8flCVFIHCEyIbT+oZF6Qq6U4DTDz0vyKUaNo8RUPKwR0X2IAb4jfX",
+	"UCZ5Ti4xzR2+2mvw2t+ct3Ye3zsQqeOGjUOaHmXWfJeyY24mdyeUwsvVAbjYeGeCYfH8CIhZ9GAMoLrO",
+	"AATbtZY6UwiyA+Bd4Rf8m/upxfNCP+j8GPryQAjhJOJC6NgFlPQG2Xv4hCnDgZWRGbXcsqH3p3NOCkZL",
+	"c7Bo5wd84qQXhBVzdQ8STW6OU9+9NeoOkKYguTy12wjxeUCV40ZbXY0uqWYOoqdDYSvceeaJXNIlKw+p",
+	"jN9ZHeHqb9/PvWK6I65tJmjFoK9ZYTBvS24a38gvOLo3rIJqbLRrKfk/35FM5q5KXEN9QEQiKS7Ma5zf",
+	"3WhpMPitzBpMCNDX6//6tC1PkhMAngU9BzV9yUqrqFuDw+7zaVzO8AFLedx6q9hXltLxCFTpZHhCU/hZ",
+	"5Ew5XfKXby+221/m5JeH5NsHD/8Afzqzf/o4s39+9A35ljx88Aj/dnH+8I///RieeTR//Mv5R3Hpq7N8",
+	"YyrqKvxBS/0FSvV/eUooWSkKub/hQUsqeCormI4ZCFYjcZdR/G4bJMI5mJZRl1sE3SeVX4fI3IfGHdMD",
+	"6S6D3m5RCdZEXjgFF9oNIdQNaFWmgNJgSWn1li43MtcVJ7Ck9h6XpOnw2j3zBW0HnMJpjQffJPtkWY6+",
+	"Zh4CM7IRkEsMhZDE0BqBbsI+1MLvgFwfpj7kxo04aN3WsvuCM47jlcxeRazyiSPtO36kwlaP4AJMFeBt",
+	"HFpi+NQ4lpDrv3IR9VTF17RSABoTS/xNA9jtL+tH6YBSUssBc3H6V25Yb3mjkkf8dXYgcnKfJY+v5fpY",
+	"wSNcsXJNlGxOl5Vc0KpigvXwLuZEsCZ4wKPOllKuz9inSiqjk1f5j51B5uFubbwjRxtVZwBvck7+cvXT",
+	"j2TDWAXawwNa8QfXDwNtSrk+t9Tc1+hewBR+lw7/GdIhOmV896Y60Etespc4xNTzfcs8z30JtuLlyRx5",
+	"4IS3WpAdNHmC+dYen7NKsWvOmgMFBm/xiddy/QpeuSPzyZoJdkfuOxO2XVcqrxrXf8JaEMhUlisiy5wo",
+	"aKCjHXgCzfMjG3bIui5LdwVuAakCXHPkg4v7ts55QkvFKLb1g35j0BfyKaY8+ChNqIV3sSOqGFnJ0udk",
+	"74tjJCKK4/8Y/vjgLzSa56dxAF/mOZAdOvDY2x5TpSMsk2KUgPXDN+xwIFnJBrN25/5CNoWS9bpAz0om",
+	"a2E0ERIuKWsstzE8rrvcEC54bqKOer5h7wBK+LgrGC7PtDzfa490yAH7pTMPcQt+g1E7B3Vmpwdu/VOU",
+	"kcJohGJiY23wBtpybegmfgl58/Ow7f0mPPUFrW8/iRPa3x+kzLXXj03BBFlKqnLt/gL1gX7pDgZbMZIV",
+	"UttHd0TVp1EYXkC6kP9UN/q3EbLRBzwnWysefBuMZLyJNhAmkoIR/wKBS9CqeufEJ60i7BLlpUa47xwW",
+	"SDIqhDRk6V5GtOmheKHKvHFDz+4lEHQH/TYn9Ea7RY/zYLd0jKFUh797Btr0G5jKy3K/n4Lln7G1VYYk",
+	"DuorKUBlWksiRdvkx97sLnAWQxkLJyCCMLhnFUHhGuRmQ/Wn08WedjvRemVCCn/3wl9isGGy6rD8V4FZ",
+	"CFm1tBUCdRWh6vwAnsAtlvvVutDv81hctntjRsDshaqxoThm1W336uYgPyclOvbh+G3KwZMXlXkYkBWk",
+	"u4fPAOxTP/kkLQEfMNclLqoMoKaRFSzbkG2tDQYGloyJ0PkFA8A7ps/Ja7nW6C90COCrNou5YcJE5eIL",
+	"kd9eLN69+jC2A3e3W1iflm9cjzyswSSA4EdaxI0jPa6Othf7fCNt4EvYMHSnBzxxQjxAAkUlCdavSipG",
+	"YIt20PA12dIdQOL7BhZzsux4ySEFwoXRMIX7o8BV1txoBES158P+BaDyXd8FTNNirsGqsxZylvGc5U/t",
+	"rx8FzsJ+Xkg/DLxilWxnDcpKwxSGueKREDhmi78t6V3liduh7zBD/Nink67Akp6mQsvubq9SQw6qeK29",
+	"hM3aopnZ9rmjMRgIrBSyzDUA92JitvPmiTwdcrGDQ8zlKXl+9Tc3QusKTEVi3mFx+YhQzO9++6jMgc2P",
+	"Oe47GTSw8Qdc9wNkR9mAr0A2ATGXih2aIh4395y8k41rqMGMwybiivB8jjgb4V8w2XgeDw+kYgMjivWd",
+	"Y/fOS/Vxim6+9+ztD+79uUPRtNbmkvlChKObfagkKLREgi+hRhAkvFvPN5r8kvM10+aXc+ICBfYeCW7m",
+	"j8JyAHAEMXINqYAhivDUmcRBRHXRQAMU6EfhPtYvsgi4orGbBPfEiY6vmHVCIADP1EkU8mvmsRo9XXUh",
+	"mxSzaNpEAM8jcONXtLkJra9oc+dkBsT6RCYjbe4OZlzT5jYg4/Z2PejEvqLNF/VffwWdAN67/JNvtBt7",
+	"0BHAuySkACV1Ejo3cvw9YXOnz8nDezonJ0yxp03rrRx0wxnw/1FM7ptswl3DMt09HaH4E1b+m8Tivumm",
+	"3DES92/mrrkDDO7eXXPkPD2Awqu06he0jq33B/krSxNtaNk2QhdRf9kbeX2HLHDb2PoEl5qQGHXpONUe",
+	"xxpXfAV+rTusqL2iO99RGXruWMaR19jOd1lvq55+06mdavlxEhTf1yfx7xiED7pkHobgi2Hn3YqOv13k",
+	"vHveCoeaZ4eGMp/VMaXG/nJIn8E37448dvxkWZesTql0j2ZIpzXgKxM58o6jdnZSr4Sd9T07jI9t1F2p",
+	"EoWr5oNvlJDKZSRppEr0znFQMGdHAhdXhhqeYfpnI4nia56TgpbXTHerNLnBEp+mxZopaLkKqHNSfIR2",
+	"uFltCBP5nBQc9FUX3yg5tF7nJSquJYUwyFIxDf7mc/IBkEF+EbJZbLe/WALSUstuwAfdANyObXhl77AV",
+	"LcuOp8otGF1bo6MaV/jWHQY33Be+UHzDfR3jU4cCHfMQWPKEDHAEVJ3I+8Igq7hW7ScyqtSOUMyGC1a/",
+	"5SKrCzUyFRHRDWPVEeAk3+NPrrAgFtFZjQvEaMMq+5NDTwpImtjsD341Ejs9ow6v7GkAFB87GsawW6xq",
+	"SnJFGy7W0A3QdRSEf1yvuVh/FAUV+Tm5JJk9vwil0EVuWvNrAMbQXKzLgCA0no0tPe6Kge3YX4p9YV0p",
+	"cWt/PGkTrZY9cGtS7GeOZ7K+92msd1isNK6G7h9f0BX5/sR5tN1Cs1OpRK4CrgvINixcnSdb6FKFO/2b",
+	"QpCCGX2BPtBut+OntaXvSbQiRG5rEc4kymW4SKKFx3hmjzoub7abd23I3iNlrTDMusiAB0m5hxo3uJ1q",
+	"JOhbzjL2lSYIwgKe37+lcY97fkkqu0FYfNQODT6jfl5KnAkGmYB7aXpf9aHq5GEppuvyJBfP81Jq1ie2",
+	"VQNLuR4AWETpvVa+z3Gc5N/b3/89Dh4s5d/46P0AdkL8+GEubPL81Vysz5AlD1n4XQviKTQ7o4IsGaF6",
+	"Yy10SCZFpVel0Pc+SLX5yYry+nZVN4dpbgf/Ij4d/PQ7oGTSWX+yow9hnID559IP4q543ONjhkbtuu6N",
+	"sDRuBmVw1wALhgH2xJTNeo/G6FdiBCF7ZVKdEmn40nXa0pJsqdidjDUjEcYkTIjj1XlC9vzAWAn3GsAV",
+	"krVs8ws63hkUPlVJxZEAphVlQQb9lsytiZLr4cklF7JWSnLZX0+H0auZ1lwKdInlTvZEhFcttlRtWH6G",
+	"icSHkud3ISPai8Ut3dk7CgALZG2eohcY/Wq69dYBth1AmPqikvMogtvPbi6+rc1dsIH/xjtPlXu+xfpr",
+	"TGUt9qjsLp+TwbLZwX1eHdTwdNO5PH6sNdV5AjKwobo4g6KhQ0al/f0D1cUdbaQderT35P6ukQ9UCVct",
+	"dKqqdOdvbyj0Z5SrvcYBp8MZRSEw900RHG58rQtC14olGuNadjhk54D/zXHCb+c+mMQ/D0/62dQdYAl5",
+	"0mLqBome3LNIjfR+UfONdm5qQTO/ZoLU1QmLmu0K+wXNR/tOnXClF18Vw1w6aqXb0ByoLL4x1b6878JO",
+	"3S7h8t6N2fvY1e8lgZbW2rDqKXjGDN9aIW/FA2Q+HJUNR32GJzwyD+8PuDWk/J3OzIM8QWgl01YQngQL",
+	"BuC04XhGXY9+3+xLABCOO1CrcvZk5qoIgdruhaH8fWmVdNfSI/Q/dyDePr7d+gBcfDWO+OlKBTrljJo2",
+	"uvM2qJD773q8GU1XrNyFxgdzjO8vMQugMwxW/MbG0bRpjWJtFEUcc1yNb3pjGDNFZzgwhuIrslTZAg5J",
+	"iGBlrhlRp4GXadceAHYNVO12ll6LyDeeIakAPJ0LUvIVewp7bcd3peP2jxXluWWu7k7Yfd8fMfgGoJIZ",
+	"XOJ2jjjbQjboWUSHZafKUIpyB5zrQdPCd17LdeQzAQEKB0aYZ8hFqZisSgYoz4B616VBACtK8A8C3GPb",
+	"uM57Hs/+8z8+//8BAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

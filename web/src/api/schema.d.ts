@@ -317,15 +317,506 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/blades/{id}/log": {
+    "/log": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** What a blade has done, newest first */
-        get: operations["listBladeLog"];
+        /** What happened in the shop, newest first */
+        get: operations["listLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike a row out as a mistake
+         * @description The row stays, struck through, and counts no more; a condition is folded anew without it.
+         */
+        post: operations["strikeRow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log-exports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The log as a file
+         * @description Newest first, without what was struck out. JSON keeps to /api/v1/schemas/log.json.
+         */
+        get: operations["exportLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log-import-previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a file of old records would add */
+        post: operations["previewLogImport"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log-imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add the good rows of a file of old records
+         * @description All of them, or none. What is in the log already is left alone; the conditions of the blades are folded anew.
+         */
+        post: operations["importLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/judgements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say how a blade cuts */
+        post: operations["judgeBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/inspections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what a look-over of a blade found */
+        post: operations["inspectBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write a note into a blade’s log */
+        post: operations["noteBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/sending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A blade goes to the saw doctor */
+        post: operations["sendBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A blade is back from the saw doctor */
+        post: operations["returnBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/money": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a blade costs by the metre */
+        get: operations["getMoney"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How every blade stands, and what is under way */
+        get: operations["getCare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/cleaners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kinds of cleaner */
+        get: operations["listCleaners"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/wash-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether blades, cleaner and brush agree */
+        post: operations["checkWash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/washes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to wash */
+        post: operations["startWash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/washes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A wash under way */
+        get: operations["getWash"];
+        /** Go to a step; its timer begins now */
+        put: operations["stepWash"];
+        post?: never;
+        /** Give a wash up */
+        delete: operations["dropWash"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/washes/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a wash and log it */
+        post: operations["endWash"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/baths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The baths that stand in the shop */
+        get: operations["listBaths"];
+        put?: never;
+        /** Make up a bath */
+        post: operations["makeBath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bath-mixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work out a bath */
+        post: operations["mixBath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/baths/{id}/strain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A bath was strained */
+        post: operations["strainBath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/baths/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** A bath was thrown away */
+        delete: operations["emptyBath"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the calendar has an address */
+        get: operations["getCalendar"];
+        put?: never;
+        /** Give the calendar a new private address */
+        post: operations["newCalendar"];
+        /** Make the calendar’s address lead nowhere */
+        delete: operations["withdrawCalendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/calendars/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calendar itself */
+        get: operations["readCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest comparisons */
+        get: operations["listTrials"];
+        put?: never;
+        /** Compare settings on one board */
+        post: operations["startTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One comparison */
+        get: operations["getTrial"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trials/{id}/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A piece of a comparison was cut */
+        post: operations["cutTrialPiece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trials/{id}/grades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a piece of a comparison came out */
+        post: operations["gradeTrialPiece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trials/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Close a comparison and log it */
+        post: operations["endTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the shop’s own cuts have taught */
+        get: operations["listLessons"];
         put?: never;
         post?: never;
         delete?: never;
@@ -705,6 +1196,12 @@ export interface components {
         /** @enum {string} */
         Splinters: "none" | "fuzz" | "splinters" | "torn";
         /** @enum {string} */
+        Effort: "easy" | "normal" | "hard";
+        /** @enum {string} */
+        Noise: "smooth" | "usual" | "loud";
+        /** @enum {string} */
+        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "noted" | "compared" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
+        /** @enum {string} */
         Form: "through" | "groove" | "rabbet" | "cheek" | "fold";
         /** @enum {string} */
         Bed: "air" | "runners" | "sheet";
@@ -812,6 +1309,8 @@ export interface components {
             by_rule?: components["schemas"]["RuleSheet"];
             hold: components["schemas"]["Advice"][];
             cautions: string[];
+            /** @description What the shop's own cuts correct in it. */
+            learnt: string[];
         };
         Option: {
             /** Format: uuid */
@@ -842,7 +1341,7 @@ export interface components {
         /** @description What stops some of the blades, and the way out. */
         Stopped: {
             /** @enum {string} */
-            rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach";
+            rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach" | "condition";
             why: string;
             way_out: string;
             blade_ids: string[];
@@ -1162,6 +1661,413 @@ export interface components {
             pieces: number;
             wall: components["schemas"]["Wall"];
             splinters: components["schemas"]["Splinters"];
+            /** @description Of the other face where teeth leave. */
+            other_splinters?: components["schemas"]["Splinters"];
+            effort?: components["schemas"]["Effort"];
+            noise?: components["schemas"]["Noise"];
+            /**
+             * Format: double
+             * @description That one piece really took.
+             */
+            seconds?: number;
+            /** @description Whether a wash brought the cut back. */
+            came_back?: boolean;
+            by?: string;
+            note?: string;
+            /**
+             * Format: date-time
+             * @description When it was made, where it waited before it was sent.
+             */
+            at?: string;
+        };
+        Strike: {
+            note?: string;
+        };
+        Judgement: {
+            /** @enum {string} */
+            says: "dull" | "hard" | "pitchy" | "like-new";
+            by?: string;
+            note?: string;
+        };
+        /** @enum {string} */
+        Fault: "cracked" | "loose" | "missing" | "bent" | "chipped" | "blue";
+        Inspection: {
+            /** @description Left out where all is sound. */
+            fault?: components["schemas"]["Fault"];
+            by?: string;
+            note?: string;
+        };
+        BladeNote: {
+            note: string;
+            by?: string;
+        };
+        Sending: {
+            to: string;
+            /** Format: date-time */
+            expected?: string;
+            /** Format: double */
+            price_asked?: number;
+            by?: string;
+            note?: string;
+        };
+        Returned: {
+            /** @description Otherwise it was only mended */
+            sharpened: boolean;
+            /** Format: double */
+            price?: number;
+            report?: string;
+            teeth_replaced?: number;
+            sharpenings_left?: number;
+            /** Format: double */
+            kerf_mm?: number;
+            /** Format: double */
+            diameter_mm?: number;
+            by?: string;
+            note?: string;
+        };
+        LogImport: {
+            add: number;
+            /** @description In the log already. */
+            same: number;
+            refuse: number;
+            /** @description The first five hundred. */
+            rows: components["schemas"]["LogImportRow"][];
+        };
+        CareSheet: {
+            /** @description The most urgent first. */
+            blades: components["schemas"]["BladeCare"][];
+            washes: components["schemas"]["Wash"][];
+            away: components["schemas"]["AwayBlade"][];
+            baths: components["schemas"]["Bath"][];
+        };
+        /** @enum {string} */
+        Urgency: "fine" | "soon" | "due";
+        /** @description At the shop's own pace. Two of three fall between early and late. */
+        Forecast: {
+            /** Format: date-time */
+            early: string;
+            /** Format: date-time */
+            likely: string;
+            /** Format: date-time */
+            late: string;
+        };
+        BladeCare: {
+            blade: components["schemas"]["Blade"];
+            wash: components["schemas"]["Urgency"];
+            sharpen: components["schemas"]["Urgency"];
+            wash_at?: components["schemas"]["Forecast"];
+            sharpen_at?: components["schemas"]["Forecast"];
+            /**
+             * Format: double
+             * @description Metres of its usual work until it is dull; 0 where nothing is known.
+             */
+            left_m: number;
+            /** Format: double */
+            left_low_m: number;
+            /** Format: double */
+            left_high_m: number;
+            sharpenings_left: number;
+            left_from: string;
+            /** @description Where somebody complained, the way to a remedy, cheapest and safest first. */
+            path: components["schemas"]["PathStep"][];
+        };
+        AwayBlade: {
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            to: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            expected?: string;
+            /** Format: double */
+            price_asked?: number;
+        };
+        Cleaner: {
+            id: string;
+            name: string;
+            soak_s: number;
+            /**
+             * Format: double
+             * @description Of water to one of cleaner; 0 is used neat.
+             */
+            parts: number;
+            /** @description Why it is warned of; empty if it is mild. */
+            harsh: string;
+            /** @description Why it may not meet a coated blade; empty if it may. */
+            attacks: string;
+            uses: number;
+            keeps_days: number;
+        };
+        Warning: {
+            verdict: components["schemas"]["Verdict"];
+            says: string;
+        };
+        WashAsk: {
+            blade_ids: string[];
+            cleaner: string;
+            /** @enum {string} */
+            brush: "nylon" | "brass" | "steel";
+            /** Format: uuid */
+            bath_id?: string;
+            /** @description A caked plate that is about to be scrapped or retipped. */
+            for_scrap?: boolean;
+            /** @description The care that a harsh cleaner asks is taken. */
+            accept_risk?: boolean;
+            by?: string;
+        };
+        WashStepAt: {
+            step: number;
+        };
+        Wash: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            blades: components["schemas"]["NamedBlade"][];
+            cleaner: components["schemas"]["Cleaner"];
+            brush: string;
+            /** Format: uuid */
+            bath_id?: string;
+            step: number;
+            /**
+             * Format: date-time
+             * @description When the step began.
+             */
+            step_at: string;
+            /** Format: date-time */
+            started_at: string;
+            /**
+             * Format: date-time
+             * @description The server's clock as it answered.
+             */
+            now: string;
+            by: string;
+            steps: components["schemas"]["WashStep"][];
+        };
+        BathAsk: {
+            name: string;
+            cleaner: string;
+            /**
+             * Format: double
+             * @description Or the diameter of a round tray.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Left out for a round tray.
+             */
+            width_mm?: number;
+            /** Format: double */
+            depth_mm: number;
+            /** Format: double */
+            diameter_mm: number;
+            /** Format: double */
+            kerf_mm: number;
+            blades: number;
+        };
+        Mix: {
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            cleaner_l: number;
+            /** Format: double */
+            water_l: number;
+            /** Format: double */
+            level_mm: number;
+        };
+        Bath: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            cleaner: components["schemas"]["Cleaner"];
+            /** Format: double */
+            litres: number;
+            /** Format: date-time */
+            made_at: string;
+            /** Format: date-time */
+            until: string;
+            /** @description Blades washed in it. */
+            uses: number;
+            /** @enum {string} */
+            word: "good" | "strain" | "replace";
+            why: string;
+        };
+        OwningPlan: {
+            /** Format: double */
+            price: number;
+            /** Format: double */
+            sharpening: number;
+            sharpenings: number;
+            /**
+             * Format: double
+             * @description Metres that one sharp edge lasts.
+             */
+            life_m: number;
+        };
+        /** @description In the shop's own money. 0 where nothing is known. */
+        Money: {
+            /** Format: double */
+            spent: number;
+            /** Format: double */
+            so_far_per_m: number;
+            /** Format: double */
+            expected_per_m: number;
+            dear: components["schemas"]["OwningPlan"];
+            cheap?: components["schemas"]["OwningPlan"];
+            /** @description Metres, and what both plans have cost by then. */
+            line: number[][];
+            /**
+             * Format: double
+             * @description From where it costs less than cheap ones for good; left out if it never does.
+             */
+            pays_from_m?: number;
+        };
+        CalendarState: {
+            /**
+             * Format: date-time
+             * @description Left out where there is no address.
+             */
+            made_at?: string;
+        };
+        CalendarAddress: {
+            path: string;
+        };
+        TrialAsk: {
+            cut: components["schemas"]["Cut"];
+            settings: {
+                /** Format: uuid */
+                blade_id: string;
+                /**
+                 * Format: double
+                 * @description Left out for the suggested one.
+                 */
+                height_mm?: number;
+                exit_support?: components["schemas"]["Support"];
+                /** Format: double */
+                feed_m_min?: number;
+            }[];
+            repeats: number;
+            /** @description Graded without knowing which setting made a piece. */
+            blind: boolean;
+            by?: string;
+            units: components["schemas"]["Units"];
+        };
+        TrialCut: {
+            piece: number;
+            /** Format: double */
+            seconds?: number;
+        };
+        TrialGrade: {
+            piece: number;
+            wall: components["schemas"]["Wall"];
+            splinters: components["schemas"]["Splinters"];
+            effort: components["schemas"]["Effort"];
+        };
+        Trial: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            cut: components["schemas"]["Cut"];
+            settings: components["schemas"]["TrialSetting"][];
+            repeats: number;
+            blind: boolean;
+            /** @description In the order of cutting. */
+            runs: components["schemas"]["TrialRun"][];
+            /** @description The pieces in the order of grading. */
+            grading: number[];
+            /** @description What differs among the settings. */
+            differ: string[];
+            /** @description Said where more than one thing was changed. */
+            note: string;
+            by: string;
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            says: string[];
+            results: components["schemas"]["TrialResult"][];
+        };
+        Lesson: {
+            material: string;
+            material_name: string;
+            /**
+             * Format: double
+             * @description Of the table's scorch dose; under 1 it scorches sooner.
+             */
+            scorch_factor: number;
+            /** Format: double */
+            splinter_factor: number;
+            cuts: number;
+            says: string[];
+        };
+        LogImportRow: {
+            line: number;
+            /** @enum {string} */
+            does: "add" | "same" | "refuse";
+            says: string;
+            kind: string;
+        };
+        PathStep: {
+            /** @enum {string} */
+            id: "wash" | "answer" | "look" | "align" | "sharpen";
+            text: string;
+            done: boolean;
+        };
+        WashStep: {
+            id: string;
+            title: string;
+            text: string;
+            /** @description How long it takes; 0 if it is done when it is done. */
+            least_s: number;
+            /** @description After which it rings again. */
+            most_s: number;
+        };
+        NamedBlade: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        TrialSetting: {
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            /**
+             * Format: double
+             * @description 0 for a chop.
+             */
+            height_mm: number;
+            exit_support: components["schemas"]["Support"];
+            /** Format: double */
+            feed_m_min?: number;
+        };
+        TrialRun: {
+            piece: number;
+            /** @description From 0. Left out while nobody is to know. */
+            setting?: number;
+            cut: boolean;
+            /** Format: double */
+            seconds?: number;
+            graded: boolean;
+            wall?: components["schemas"]["Wall"];
+            splinters?: components["schemas"]["Splinters"];
+            effort?: components["schemas"]["Effort"];
+        };
+        TrialResult: {
+            /** @enum {string} */
+            measure: "scorch" | "splinters" | "effort" | "seconds";
+            a: number;
+            b: number;
+            /**
+             * Format: double
+             * @description Of b less that of a; less is better.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description Of as large a difference by luck alone.
+             */
+            chance: number;
+            sure: string;
         };
         BladePage: {
             items: components["schemas"]["Blade"][];
@@ -1332,7 +2238,7 @@ export interface components {
         };
         Retirement: {
             /** @enum {string} */
-            reason: "cracked" | "worn-out" | "bent" | "lost" | "sold" | "other";
+            reason: "cracked" | "worn-out" | "no-carbide" | "bent" | "lost" | "sold" | "other";
             note?: string;
         };
         Retired: {
@@ -1410,7 +2316,29 @@ export interface components {
         /** @description Folded from the blade's log; never typed in. */
         Condition: {
             /** @enum {string} */
-            state: "fine" | "worn" | "pitchy" | "dull";
+            state: "fine" | "worn" | "pitchy" | "dull" | "away" | "unfit";
+            /**
+             * Format: double
+             * @description Wood face a tooth bears before it is dull.
+             */
+            life_m2: number;
+            /**
+             * Format: double
+             * @description Two of three such blades dull between low and high.
+             */
+            life_low_m2: number;
+            /** Format: double */
+            life_high_m2: number;
+            /** @description How well that is known. */
+            confidence: string;
+            /** @description It was washed, and nobody has said yet whether that brought it back. */
+            asked: boolean;
+            /** @description What a look-over found that may still run. */
+            flaw: string;
+            /** @description What a look-over found that may not run. */
+            unfit: string;
+            /** @description With the saw doctor. */
+            away: boolean;
             verdict: components["schemas"]["Verdict"];
             /**
              * Format: double
@@ -1705,6 +2633,13 @@ export interface components {
             directions: components["schemas"]["Direction"][];
         };
         ShopInput: {
+            /** @description The shop's own cuts correct the model. */
+            learning: boolean;
+            /**
+             * Format: double
+             * @description What one costs, in the shop's own money; 0 if not said.
+             */
+            sharpening_price: number;
             name: string;
             /**
              * Format: double
@@ -1715,6 +2650,13 @@ export interface components {
             height_school: components["schemas"]["HeightSchool"];
         };
         Shop: {
+            /** @description The shop's own cuts correct the model. */
+            learning: boolean;
+            /**
+             * Format: double
+             * @description What one costs, in the shop's own money; 0 if not said.
+             */
+            sharpening_price: number;
             name: string;
             /**
              * Format: double
@@ -1981,19 +2923,30 @@ export interface components {
         };
         LogPage: {
             items: components["schemas"]["LogEntry"][];
-            /**
-             * Format: int64
-             * @description Left out on the last page.
-             */
-            next?: number;
+            /** @description Left out on the last page. */
+            next?: string;
         };
         LogEntry: {
             /** Format: int64 */
             id: number;
             /** Format: date-time */
             at: string;
-            /** @enum {string} */
-            kind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
+            kind: components["schemas"]["LogKind"];
+            blade_name?: string;
+            /**
+             * Format: int64
+             * @description The row that it strikes out.
+             */
+            strikes?: number;
+            /**
+             * Format: int64
+             * @description The row that struck it out.
+             */
+            struck_by?: number;
+            /** @description What a judgement, a look-over, a sending, a return, a wash or a comparison says. */
+            says?: string[];
+            /** Format: uuid */
+            trial_id?: string;
             by?: string;
             /** Format: uuid */
             blade_id?: string;
@@ -2044,6 +2997,16 @@ export interface components {
             metres: number;
             wall: components["schemas"]["Wall"];
             splinters: components["schemas"]["Splinters"];
+            other_splinters?: components["schemas"]["Splinters"];
+            effort?: components["schemas"]["Effort"];
+            noise?: components["schemas"]["Noise"];
+            /** Format: double */
+            seconds?: number;
+            /**
+             * Format: double
+             * @description From the seconds.
+             */
+            real_feed_m_min?: number;
         };
         /** @description RFC 9457. */
         Problem: {
@@ -2587,17 +3550,22 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    listBladeLog: {
+    listLog: {
         parameters: {
             query?: {
+                blade_id?: string;
+                saw_id?: string;
+                /** @description One or more kinds. */
+                kind?: components["schemas"]["LogKind"][];
+                from?: string;
+                /** @description Not in it. */
+                to?: string;
                 limit?: components["parameters"]["Limit"];
                 /** @description The `next` of the page before. */
-                before?: number;
+                before?: string;
             };
             header?: never;
-            path: {
-                id: components["parameters"]["Id"];
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2609,6 +3577,880 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    strikeRow: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Strike"];
+            };
+        };
+        responses: {
+            /** @description The row that strikes it. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportLog: {
+        parameters: {
+            query: {
+                blade_id?: string;
+                saw_id?: string;
+                /** @description One or more kinds. */
+                kind?: components["schemas"]["LogKind"][];
+                from?: string;
+                /** @description Not in it. */
+                to?: string;
+                format: components["schemas"]["FileFormat"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewLogImport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RackFile"];
+            };
+        };
+        responses: {
+            /** @description The preview. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogImport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RackFile"];
+            };
+        };
+        responses: {
+            /** @description What was added. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogImport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    judgeBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Judgement"];
+            };
+        };
+        responses: {
+            /** @description The row of the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    inspectBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Inspection"];
+            };
+        };
+        responses: {
+            /** @description The row of the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    noteBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BladeNote"];
+            };
+        };
+        responses: {
+            /** @description The row of the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    sendBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sending"];
+            };
+        };
+        responses: {
+            /** @description The row of the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    returnBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Returned"];
+            };
+        };
+        responses: {
+            /** @description The row of the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMoney: {
+        parameters: {
+            query?: {
+                price?: number;
+                sharpening?: number;
+                cheap_price?: number;
+                cheap_life?: number;
+                sharpenings?: number;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it costs. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Money"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CareSheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCleaners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The mildest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Cleaner"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkWash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashAsk"];
+            };
+        };
+        responses: {
+            /** @description What is warned of. Saves nothing. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Warning"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    startWash: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashAsk"];
+            };
+        };
+        responses: {
+            /** @description The wash. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wash"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getWash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The wash. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wash"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    stepWash: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WashStepAt"];
+            };
+        };
+        responses: {
+            /** @description The wash. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wash"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropWash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is given up. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endWash: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row for every blade. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["LogEntry"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBaths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Oldest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Bath"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeBath: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BathAsk"];
+            };
+        };
+        responses: {
+            /** @description The bath. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bath"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    mixBath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BathAsk"];
+            };
+        };
+        responses: {
+            /** @description How it is made up. Saves nothing. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mix"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    strainBath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The bath. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bath"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    emptyBath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Since when. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    newCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The address, which is shown this once. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarAddress"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    withdrawCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is withdrawn. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTrials: {
+        parameters: {
+            query?: {
+                blade_id?: string;
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Trial"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    startTrial: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialAsk"];
+            };
+        };
+        responses: {
+            /** @description The comparison. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The comparison. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    cutTrialPiece: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialCut"];
+            };
+        };
+        responses: {
+            /** @description The comparison. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    gradeTrialPiece: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialGrade"];
+            };
+        };
+        responses: {
+            /** @description The comparison. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The comparison, with its result. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By material. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["Lesson"][];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,0 +1,132 @@
+package care
+
+import (
+	"encoding/json"
+	"math"
+
+	"corte/core/blade"
+)
+
+// A Belief is what is held of a quantity that is known only by what people say
+// and see: log-normal, kept as the distance from a prior. The zero Belief is
+// the prior itself, with a standard deviation of 0.5 in the logarithm.
+type Belief struct {
+	Shift  float64 // of ln median from the prior's
+	Gained float64 // precision beyond the prior's
+}
+
+const (
+	priorSD    = 0.5
+	sdSaid     = 0.4 // of what the owner says (model section 9)
+	sdSeen     = 1.0 // of what a single cut shows; our judgement
+	newFactor  = 3   // "like new" puts the life at this many times the wear, at least
+	easyFactor = 1.3 // a cut that fed easily likewise
+	tooFresh   = 0.1 // under this share of its life a blade that cuts badly has another reason
+)
+
+// SD is the standard deviation of the logarithm.
+func (b Belief) SD() float64 { return 1 / math.Sqrt(1/(priorSD*priorSD)+b.Gained) }
+
+// Observe moves the belief by an observation at ln (over the prior) with a
+// standard deviation: normal, conjugate.
+func (b Belief) Observe(ln, sd float64) Belief {
+	have, more := 1/(priorSD*priorSD)+b.Gained, 1/(sd*sd)
+	return Belief{(b.Shift*have + ln*more) / (have + more), b.Gained + more}
+}
+
+// Update is Observe from any prior: what a life of median m2 with standard
+// deviation sd becomes when its owner says "dull now" at a wear.
+func Update(m2, sd, dullAt float64) (median, after float64) {
+	have, more := 1/(sd*sd), 1/(sdSaid*sdSaid)
+	ln := (math.Log(m2)*have + math.Log(dullAt)*more) / (have + more)
+	return math.Exp(ln), 1 / math.Sqrt(have+more)
+}
+
+// say takes in how a blade is said, or seen, to cut. What only sets a bound
+// moves a belief that breaks the bound, and no other.
+func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
+	if s != LikeNew && !c.Complained {
+		c.before.Life, c.before.Pitch = c.Life, c.Pitch
+		c.Complained = true
+	}
+	wear := c.WearShare(g)
+	switch s {
+	case Dull:
+		if !c.DullSaid && c.WearM2 > 0 { // said twice it is the same news
+			c.Life = c.Life.Observe(math.Log(c.WearM2/Life(g)), sd)
+		}
+		c.DullSaid = true
+	case Gummed:
+		c.gums(c.ResinM2, sd)
+	case Hard:
+		// Edge and pitch share the blame as they share the force.
+		edge, pitch := math.Log(0.6+0.4*c.Sharpness(g)), math.Log(1+0.1*c.PitchLevel())
+		if edge+pitch == 0 {
+			return
+		}
+		share := edge / (edge + pitch)
+		if wear > tooFresh && wear < 1 && share > 0 {
+			c.Life = c.Life.Observe(math.Log(c.WearM2/Life(g)), sd/math.Sqrt(share))
+		}
+		if share < 1 {
+			c.gums(c.ResinM2, sd/math.Sqrt(1-share))
+		}
+	case LikeNew:
+		c.outlasts(g, newFactor, sd)
+		c.Complained, c.Looked, c.DullSaid = false, false, false
+	}
+}
+
+// outlasts takes in that a life is at least so many times the wear.
+func (c *Condition) outlasts(g blade.Grind, times, sd float64) {
+	if c.WearShare(g)*times > 1 {
+		c.Life = c.Life.Observe(math.Log(c.WearM2*times/Life(g)), sd)
+	}
+}
+
+// gums takes in that a blade with so much resin wanted a wash.
+func (c *Condition) gums(resin, sd float64) {
+	atWash := -math.Log(1 - WashAt/3) // resin over scale at the level of a wash
+	scale := pitchM2 * math.Exp(c.Pitch.Shift)
+	if share := resin / scale / atWash; share > tooFresh && share < 1 {
+		c.Pitch = c.Pitch.Observe(math.Log(resin/atWash/pitchM2), sd)
+	}
+}
+
+// LifeRange is the m² per tooth between which two of three such blades dull.
+func (c Condition) LifeRange(g blade.Grind) (low, high float64) {
+	sd := c.Life.SD()
+	return c.LifeM2(g) * math.Exp(-sd), c.LifeM2(g) * math.Exp(sd)
+}
+
+// Confidence says how well the edge's life is known.
+func (c Condition) Confidence() string {
+	switch sd := c.Life.SD(); {
+	case sd > 0.45:
+		return "from the table; say when it is dull and it will be its own"
+	case sd > 0.25:
+		return "from what was said of it once or twice"
+	}
+	return "well known from what was said of it"
+}
+
+// A snapshot keeps the beliefs from before a complaint too.
+type snapshot struct {
+	plain
+	Before beliefs
+}
+type plain Condition
+
+// MarshalJSON writes everything that the next fold needs.
+func (c Condition) MarshalJSON() ([]byte, error) { return json.Marshal(snapshot{plain(c), c.before}) }
+
+// UnmarshalJSON reads what MarshalJSON wrote.
+func (c *Condition) UnmarshalJSON(raw []byte) error {
+	var s snapshot
+	if err := json.Unmarshal(raw, &s); err != nil {
+		return err
+	}
+	*c = Condition(s.plain)
+	c.before = s.Before
+	return nil
+}

@@ -1,0 +1,505 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/logfile"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func filterOf(blade, saw *uuid.UUID, kinds *[]contract.LogKind, from, to *time.Time) store.Filter {
+	f := store.Filter{Blade: blade, Saw: saw, From: value(from), To: value(to)}
+	for _, k := range value(kinds) {
+		f.Kinds = append(f.Kinds, store.Kind(k))
+	}
+	return f
+}
+
+func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (contract.ListLogResponseObject, error) {
+	p := r.Params
+	before, err := decodeMark(p.Before)
+	if err != nil {
+		return nil, err
+	}
+	page, next, err := s.svc.Log(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
+	if err != nil {
+		return nil, err
+	}
+	items, err := encodeEntries(page)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListLog200JSONResponse{Items: items}
+	if next != nil {
+		out.Next = ptr(encodeMark(*next))
+	}
+	return out, nil
+}
+
+func encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {
+	out := make([]contract.LogEntry, len(rows))
+	for i, e := range rows {
+		var err error
+		if out[i], err = encodeEntry(e); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// A mark in the log travels as opaque text, as a place in the rack does.
+func encodeMark(m store.Mark) string {
+	return base64.RawURLEncoding.EncodeToString(fmt.Appendf(nil, "%d %d", m.At.UnixMicro(), m.ID))
+}
+
+func decodeMark(s *string) (store.Mark, error) {
+	var m store.Mark
+	if s == nil {
+		return m, nil
+	}
+	var micro int64
+	raw, err := base64.RawURLEncoding.DecodeString(*s)
+	if err == nil {
+		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
+	}
+	if err != nil || m.ID < 1 {
+		return m, &shop.Error{Reason: shop.Invalid, Field: "before", Detail: "this is no place that an earlier page named"}
+	}
+	m.At = time.UnixMicro(micro)
+	return m, nil
+}
+
+// logRow answers a call that added one row.
+func logRow[T any](e store.Entry, err error, wrap func(contract.LogEntry) T) (T, error) {
+	var none T
+	if err != nil {
+		return none, err
+	}
+	out, err := encodeEntry(e)
+	return wrap(out), err
+}
+
+func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
+	e, err := s.svc.Strike(ctx, s.shop, r.Params.IdempotencyKey, r.ID, value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
+		return contract.StrikeRow201JSONResponse(o)
+	})
+}
+
+func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
+	e, err := s.svc.Judge(ctx, s.shop, r.Params.IdempotencyKey, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
+		return contract.JudgeBlade201JSONResponse(o)
+	})
+}
+
+func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
+	e, err := s.svc.Inspect(ctx, s.shop, r.Params.IdempotencyKey, r.ID, care.Fault(value(r.Body.Fault)), value(r.Body.By), value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
+		return contract.InspectBlade201JSONResponse(o)
+	})
+}
+
+func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
+	e, err := s.svc.Note(ctx, s.shop, r.Params.IdempotencyKey, r.ID, value(r.Body.By), r.Body.Note)
+	return logRow(e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
+		return contract.NoteBlade201JSONResponse(o)
+	})
+}
+
+func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
+	d := store.SentDetail{To: r.Body.To, Expected: r.Body.Expected, Asked: value(r.Body.PriceAsked)}
+	e, err := s.svc.SendOut(ctx, s.shop, r.Params.IdempotencyKey, r.ID, d, value(r.Body.By), value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
+		return contract.SendBlade201JSONResponse(o)
+	})
+}
+
+func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestObject) (contract.ReturnBladeResponseObject, error) {
+	b := r.Body
+	d := store.SharpenedDetail{Price: value(b.Price), Report: value(b.Report), Replaced: value(b.TeethReplaced), Left: b.SharpeningsLeft,
+		Kerf: value(b.KerfMm), Diameter: value(b.DiameterMm)}
+	e, err := s.svc.TakeBack(ctx, s.shop, r.Params.IdempotencyKey, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
+		return contract.ReturnBlade201JSONResponse(o)
+	})
+}
+
+// logExport writes the log as it reads it, for as long as that takes.
+type logExport struct {
+	ctx    context.Context
+	svc    *shop.Service
+	shop   uuid.UUID
+	filter store.Filter
+	csv    bool
+}
+
+func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
+	_ = http.NewResponseController(w).SetWriteDeadline(time.Time{})
+	name := "corte-log.json"
+	if x.csv {
+		name = "corte-log.csv"
+	}
+	w.Header().Set("Content-Type", "application/octet-stream")
+	w.Header().Set("Content-Disposition", `attachment; filename="`+name+`"`)
+	w.WriteHeader(http.StatusOK)
+	return x.svc.WriteLog(x.ctx, x.shop, x.filter, x.csv, w)
+}
+
+func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
+	p := r.Params
+	return logExport{ctx, s.svc, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), p.Format == contract.Csv}, nil
+}
+
+func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
+	out, err := s.oldLog(ctx, r.Body.Text, false)
+	return contract.PreviewLogImport200JSONResponse(out), err
+}
+
+func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObject) (contract.ImportLogResponseObject, error) {
+	out, err := s.oldLog(ctx, r.Body.Text, true)
+	return contract.ImportLog200JSONResponse(out), err
+}
+
+func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.LogImport, error) {
+	rows, err := logfile.Read([]byte(text), measure.Millimetre)
+	if err != nil {
+		return contract.LogImport{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+	}
+	done, err := s.svc.ReadOld(ctx, s.shop, rows, save)
+	if err != nil {
+		return contract.LogImport{}, err
+	}
+	out := contract.LogImport{Add: done.Add, Same: done.Same, Refuse: done.Refuse, Rows: []contract.LogImportRow{}}
+	for _, r := range done.Rows {
+		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: r.Says})
+	}
+	return out, nil
+}
+
+func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (contract.GetCareResponseObject, error) {
+	all, err := s.svc.Care(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.GetCare200JSONResponse{Blades: make([]contract.BladeCare, len(all.Blades)), Washes: []contract.Wash{}, Away: []contract.AwayBlade{}, Baths: encodeBaths(all.Baths)}
+	for i, b := range all.Blades {
+		h := b.Health
+		one := contract.BladeCare{Blade: encodeBlade(b.Blade), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
+			WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH,
+			SharpeningsLeft: b.Left, LeftFrom: b.LeftFrom}
+		one.Path = []contract.PathStep{}
+		for _, st := range b.Path {
+			one.Path = append(one.Path, contract.PathStep{ID: contract.PathStepID(st.ID), Text: st.Text, Done: st.Done})
+		}
+		out.Blades[i] = one
+	}
+	for _, w := range all.Washes {
+		out.Washes = append(out.Washes, s.encodeWash(w))
+	}
+	for _, e := range all.Away {
+		var d store.SentDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return nil, err
+		}
+		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: value(e.BladeName), To: d.To, At: e.At, Expected: d.Expected, PriceAsked: positive(d.Asked)})
+	}
+	return out, nil
+}
+
+func encodeDate(d care.Date) *contract.Forecast {
+	if !d.Known() {
+		return nil
+	}
+	return &contract.Forecast{Early: d.Early, Likely: d.Likely, Late: d.Late}
+}
+
+func (s *server) ListCleaners(context.Context, contract.ListCleanersRequestObject) (contract.ListCleanersResponseObject, error) {
+	out := contract.ListCleaners200JSONResponse{}
+	for _, k := range care.Cleaners() {
+		out.Items = append(out.Items, encodeCleaner(k))
+	}
+	return out, nil
+}
+
+func encodeCleaner(k care.Cleaner) contract.Cleaner {
+	return contract.Cleaner{ID: k.ID, Name: k.Name, SoakS: int(k.Soak.Seconds()), Parts: k.Parts, Harsh: k.Harsh, Attacks: k.Attacks, Uses: k.Uses, KeepsDays: k.Keeps}
+}
+
+func washAsk(b contract.WashAsk) shop.WashAsk {
+	return shop.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: value(b.ForScrap),
+		Accepted: value(b.AcceptRisk), By: value(b.By)}
+}
+
+func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
+	all, err := s.svc.CheckWash(ctx, s.shop, washAsk(*r.Body))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.CheckWash200JSONResponse{Items: make([]contract.Warning, len(all))}
+	for i, w := range all {
+		out.Items[i] = contract.Warning{Verdict: contract.Verdict(w.Verdict.String()), Says: w.Says}
+	}
+	return out, nil
+}
+
+func (s *server) StartWash(ctx context.Context, r contract.StartWashRequestObject) (contract.StartWashResponseObject, error) {
+	w, err := s.svc.StartWash(ctx, s.shop, r.Params.IdempotencyKey, washAsk(*r.Body))
+	return contract.StartWash201JSONResponse(s.encodeWash(w)), err
+}
+
+func (s *server) GetWash(ctx context.Context, r contract.GetWashRequestObject) (contract.GetWashResponseObject, error) {
+	w, err := s.svc.Wash(ctx, s.shop, r.ID)
+	return contract.GetWash200JSONResponse(s.encodeWash(w)), err
+}
+
+func (s *server) StepWash(ctx context.Context, r contract.StepWashRequestObject) (contract.StepWashResponseObject, error) {
+	w, err := s.svc.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
+	return contract.StepWash200JSONResponse(s.encodeWash(w)), err
+}
+
+func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject) (contract.DropWashResponseObject, error) {
+	return contract.DropWash204Response{}, s.svc.DropWash(ctx, s.shop, r.ID)
+}
+
+func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (contract.EndWashResponseObject, error) {
+	rows, err := s.svc.EndWash(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	items, err := encodeEntries(rows)
+	return contract.EndWash201JSONResponse{Items: items}, err
+}
+
+func (s *server) encodeWash(w shop.Wash) contract.Wash {
+	out := contract.Wash{ID: w.ID, Version: w.Version, Cleaner: encodeCleaner(w.Cleaner), Brush: w.Brush, BathID: w.Bath, Step: w.Step, StepAt: w.StepAt,
+		StartedAt: w.Started, Now: s.svc.Now(), By: w.By}
+	for _, b := range w.Of {
+		out.Blades = append(out.Blades, contract.NamedBlade{ID: b.ID, Name: b.Name})
+	}
+	for _, st := range w.Steps {
+		out.Steps = append(out.Steps, contract.WashStep{ID: st.ID, Title: st.Title, Text: st.Text, LeastS: int(st.Least.Seconds()), MostS: int(st.Most.Seconds())})
+	}
+	return out
+}
+
+func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObject) (contract.ListBathsResponseObject, error) {
+	all, err := s.svc.Baths(ctx, s.shop)
+	return contract.ListBaths200JSONResponse{Items: encodeBaths(all)}, err
+}
+
+func bathAsk(b contract.BathAsk) shop.BathAsk {
+	return shop.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: measure.Length(b.DiameterMm), Kerf: measure.Length(b.KerfMm), Blades: b.Blades,
+		Tray: care.Tray{Length: measure.Length(b.LengthMm), Width: measure.Length(value(b.WidthMm)), Depth: measure.Length(b.DepthMm), Round: b.WidthMm == nil}}
+}
+
+func (s *server) MixBath(_ context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
+	m, err := s.svc.MixBath(bathAsk(*r.Body))
+	return contract.MixBath200JSONResponse{Litres: m.Litres, CleanerL: m.Cleaner, WaterL: m.Water, LevelMm: m.Level.Mm()}, err
+}
+
+func (s *server) MakeBath(ctx context.Context, r contract.MakeBathRequestObject) (contract.MakeBathResponseObject, error) {
+	b, err := s.svc.MakeBath(ctx, s.shop, r.Params.IdempotencyKey, bathAsk(*r.Body))
+	return contract.MakeBath201JSONResponse(encodeBath(b)), err
+}
+
+func (s *server) StrainBath(ctx context.Context, r contract.StrainBathRequestObject) (contract.StrainBathResponseObject, error) {
+	b, err := s.svc.StrainBath(ctx, s.shop, r.ID)
+	return contract.StrainBath200JSONResponse(encodeBath(b)), err
+}
+
+func (s *server) EmptyBath(ctx context.Context, r contract.EmptyBathRequestObject) (contract.EmptyBathResponseObject, error) {
+	return contract.EmptyBath204Response{}, s.svc.EmptyBath(ctx, s.shop, r.ID)
+}
+
+func encodeBath(b shop.Bath) contract.Bath {
+	return contract.Bath{ID: b.ID, Name: b.Name, Cleaner: encodeCleaner(b.Cleaner), Litres: b.Litres, MadeAt: b.Made, Until: b.Until, Uses: b.Uses,
+		Word: contract.BathWord(b.Word), Why: b.Why}
+}
+
+func encodeBaths(all []shop.Bath) []contract.Bath {
+	out := make([]contract.Bath, len(all))
+	for i, b := range all {
+		out[i] = encodeBath(b)
+	}
+	return out
+}
+
+func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject) (contract.GetMoneyResponseObject, error) {
+	p := r.Params
+	ask := shop.MoneyAsk{Price: value(p.Price), Sharpening: value(p.Sharpening), Sharpenings: -1, CheapPrice: value(p.CheapPrice), CheapLife: 1}
+	if p.Sharpenings != nil {
+		ask.Sharpenings = *p.Sharpenings
+	}
+	if p.CheapLife != nil && *p.CheapLife > 0 {
+		ask.CheapLife = *p.CheapLife
+	}
+	m, err := s.svc.Money(ctx, s.shop, r.ID, ask)
+	if err != nil {
+		return nil, err
+	}
+	plan := func(p care.Plan) contract.OwningPlan {
+		return contract.OwningPlan{Price: p.Price, Sharpening: p.Sharpening, Sharpenings: p.Sharpenings, LifeM: p.LifeM}
+	}
+	out := contract.GetMoney200JSONResponse{Spent: m.Spent, SoFarPerM: m.SoFar, ExpectedPerM: m.Expected, Dear: plan(m.Dear), Line: make([][]float64, len(m.Line)), PaysFromM: m.Pays}
+	if m.Cheap.Price > 0 {
+		out.Cheap = ptr(plan(m.Cheap))
+	}
+	for i, p := range m.Line {
+		out.Line[i] = []float64{p.Metres, p.A, p.B}
+	}
+	return out, nil
+}
+
+func (s *server) GetCalendar(ctx context.Context, _ contract.GetCalendarRequestObject) (contract.GetCalendarResponseObject, error) {
+	at, err := s.svc.Calendar(ctx, s.shop)
+	return contract.GetCalendar200JSONResponse{MadeAt: at}, err
+}
+
+func (s *server) NewCalendar(ctx context.Context, _ contract.NewCalendarRequestObject) (contract.NewCalendarResponseObject, error) {
+	secret, err := s.svc.NewCalendar(ctx, s.shop)
+	return contract.NewCalendar201JSONResponse{Path: base + "/calendars/" + secret}, err
+}
+
+func (s *server) WithdrawCalendar(ctx context.Context, _ contract.WithdrawCalendarRequestObject) (contract.WithdrawCalendarResponseObject, error) {
+	return contract.WithdrawCalendar204Response{}, s.svc.WithdrawCalendar(ctx, s.shop)
+}
+
+func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarRequestObject) (contract.ReadCalendarResponseObject, error) {
+	text, err := s.svc.Feed(ctx, r.Secret)
+	return contract.ReadCalendar200TextCalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, err
+}
+
+func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
+	all, err := s.svc.Lessons(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListLessons200JSONResponse{Items: []contract.Lesson{}}
+	for _, l := range all {
+		m, err := material.Get(l.Material)
+		if err != nil {
+			continue // a material that this version does not know
+		}
+		fixed := l.Apply(m)
+		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,
+			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: orNone(l.Says(m.Name))})
+	}
+	return out, nil
+}
+
+func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
+	all, err := s.svc.Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListTrials200JSONResponse{Items: make([]contract.Trial, len(all))}
+	for i, t := range all {
+		if out.Items[i], err = encodeTrial(t); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
+	c, err := decodeCut(r.Body.Cut)
+	if err != nil {
+		return nil, err
+	}
+	raw, err := json.Marshal(r.Body.Cut)
+	if err != nil {
+		return nil, err
+	}
+	pins, feeds := make([]shop.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
+	for i, one := range r.Body.Settings {
+		pins[i] = shop.Pin{Blade: one.BladeID, Height: measure.Length(value(one.HeightMm))}
+		if pins[i].Exit, err = decodeSupport(one.ExitSupport); err != nil {
+			return nil, err
+		}
+		feeds[i] = value(one.FeedMMin)
+	}
+	t, err := s.svc.StartTrial(ctx, s.shop, r.Params.IdempotencyKey, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.StartTrial201JSONResponse(out), err
+}
+
+func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
+	t, err := s.svc.Trial(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.GetTrial200JSONResponse(out), err
+}
+
+func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
+	t, err := s.svc.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.CutTrialPiece200JSONResponse(out), err
+}
+
+func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
+	b := r.Body
+	t, err := s.svc.RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.GradeTrialPiece200JSONResponse(out), err
+}
+
+func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
+	t, err := s.svc.EndTrial(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.EndTrial200JSONResponse(out), err
+}
+
+func encodeTrial(t shop.Trial) (contract.Trial, error) {
+	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(t.Differ), Note: t.Note, By: t.By,
+		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(t.Says)}
+	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
+		return out, err
+	}
+	for _, one := range t.Settings {
+		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: one.Height,
+			ExitSupport: contract.Support(one.Exit), FeedMMin: positive(one.Feed)})
+	}
+	hidden := t.Hidden()
+	for _, one := range t.Runs {
+		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: positive(one.Seconds),
+			Wall: (*contract.Wall)(text(one.Wall)), Splinters: (*contract.Splinters)(text(one.Splinters)), Effort: (*contract.Effort)(text(one.Effort))}
+		if !hidden {
+			run.Setting = &one.Setting
+		}
+		out.Runs = append(out.Runs, run)
+	}
+	out.Results = []contract.TrialResult{}
+	for _, one := range t.Results {
+		out.Results = append(out.Results, contract.TrialResult{Measure: contract.TrialResultMeasure(one.Measure), A: one.A, B: one.B,
+			Mean: one.Mean, Chance: one.Chance, Sure: one.Sure})
+	}
+	return out, nil
+}

@@ -1,0 +1,427 @@
+// Package logfile is the log as a file: CSV, or JSON with a published schema.
+// What goes out comes back: every row of a file that Corte wrote can be read
+// again, and a list that somebody kept by hand needs no more than a date, a
+// blade and what was done.
+package logfile
+
+import (
+	"bytes"
+	_ "embed" // for the schema
+	"encoding/csv"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/store"
+)
+
+// Schema is the JSON Schema of a log as JSON.
+//
+//go:embed schema.json
+var Schema json.RawMessage
+
+// A Record is one row of a file. Blades and saws are named, not numbered.
+type Record struct {
+	At    time.Time        `json:"at"`
+	Kind  string           `json:"kind"`
+	Blade string           `json:"blade,omitempty"`
+	Saw   string           `json:"saw,omitempty"`
+	By    string           `json:"by,omitempty"`
+	Note  string           `json:"note,omitempty"`
+	Cut   *store.CutDetail `json:"cut,omitempty"`    // of a cut
+	More  json.RawMessage  `json:"detail,omitempty"` // of any other kind
+}
+
+// RecordOf is a row of the log as it goes into a file.
+func RecordOf(e store.Entry) (Record, error) {
+	r := Record{At: e.At.UTC(), Kind: string(e.Kind), By: e.By, Note: e.Note}
+	if e.BladeName != nil {
+		r.Blade = *e.BladeName
+	}
+	if e.SawName != nil {
+		r.Saw = *e.SawName
+	}
+	if e.Kind == store.KindCut {
+		r.Cut = new(store.CutDetail)
+		return r, json.Unmarshal(e.Detail, r.Cut)
+	}
+	if !bytes.Equal(e.Detail, []byte("{}")) {
+		r.More = e.Detail
+	}
+	return r, nil
+}
+
+// A column of a CSV file, and how a record holds it.
+type column struct {
+	name string
+	get  func(Record) string
+	set  func(*Record, string, measure.Unit) error
+}
+
+func ofCut(name string, get func(*store.CutDetail) string, set func(*store.CutDetail, string, measure.Unit) error) column {
+	return column{name, func(r Record) string {
+		if r.Cut == nil {
+			return ""
+		}
+		return get(r.Cut)
+	}, func(r *Record, v string, u measure.Unit) error {
+		if r.Cut == nil {
+			r.Cut = new(store.CutDetail)
+		}
+		return set(r.Cut, v, u)
+	}}
+}
+
+func word(name string, field func(*store.CutDetail) *string) column {
+	return ofCut(name, func(d *store.CutDetail) string { return *field(d) },
+		func(d *store.CutDetail, v string, _ measure.Unit) error { *field(d) = v; return nil })
+}
+
+// number is a plain number; a length may be written as people write lengths.
+func number(name string, field func(*store.CutDetail) *float64) column {
+	return ofCut(name, func(d *store.CutDetail) string {
+		if *field(d) == 0 {
+			return ""
+		}
+		return strconv.FormatFloat(*field(d), 'f', -1, 64)
+	}, func(d *store.CutDetail, v string, u measure.Unit) (err error) {
+		if strings.HasSuffix(name, "_mm") {
+			var l measure.Length
+			l, err = measure.Parse(v, u)
+			*field(d) = l.Mm()
+		} else if *field(d), err = strconv.ParseFloat(v, 64); err != nil {
+			err = fmt.Errorf("%q is not a number", v)
+		}
+		return err
+	})
+}
+
+var columns = []column{
+	{"at", func(r Record) string { return r.At.Format(time.RFC3339Nano) }, func(r *Record, v string, _ measure.Unit) (err error) {
+		for _, form := range []string{time.RFC3339Nano, "2006-01-02 15:04", "2006-01-02T15:04", "2006-01-02"} {
+			if r.At, err = time.Parse(form, v); err == nil {
+				return nil
+			}
+		}
+		return fmt.Errorf("%q is not a date such as 2026-05-12 or 2026-05-12 14:30", v)
+	}},
+	{"kind", func(r Record) string { return r.Kind }, func(r *Record, v string, _ measure.Unit) error { r.Kind = v; return nil }},
+	{"blade", func(r Record) string { return r.Blade }, func(r *Record, v string, _ measure.Unit) error { r.Blade = v; return nil }},
+	{"saw", func(r Record) string { return r.Saw }, func(r *Record, v string, _ measure.Unit) error { r.Saw = v; return nil }},
+	{"by", func(r Record) string { return r.By }, func(r *Record, v string, _ measure.Unit) error { r.By = v; return nil }},
+	{"note", func(r Record) string { return r.Note }, func(r *Record, v string, _ measure.Unit) error { r.Note = v; return nil }},
+	word("material", func(d *store.CutDetail) *string { return &d.Material }),
+	word("direction", func(d *store.CutDetail) *string { return &d.Direction }),
+	word("motion", func(d *store.CutDetail) *string { return &d.Motion }),
+	word("finish", func(d *store.CutDetail) *string { return &d.Finish }),
+	word("form", func(d *store.CutDetail) *string { return &d.Form }),
+	number("thickness_mm", func(d *store.CutDetail) *float64 { return &d.Thickness }),
+	number("width_mm", func(d *store.CutDetail) *float64 { return &d.Width }),
+	number("length_mm", func(d *store.CutDetail) *float64 { return &d.Length }),
+	number("depth_mm", func(d *store.CutDetail) *float64 { return &d.Depth }),
+	number("height_mm", func(d *store.CutDetail) *float64 { return &d.Height }),
+	number("bevel_deg", func(d *store.CutDetail) *float64 { return &d.Bevel }),
+	number("miter_deg", func(d *store.CutDetail) *float64 { return &d.Miter }),
+	number("feed_m_min", func(d *store.CutDetail) *float64 { return &d.Feed }),
+	number("seconds", func(d *store.CutDetail) *float64 { return &d.Seconds }),
+	ofCut("pieces", func(d *store.CutDetail) string { return strconv.Itoa(d.Pieces) }, func(d *store.CutDetail, v string, _ measure.Unit) (err error) {
+		if d.Pieces, err = strconv.Atoi(v); err != nil {
+			err = fmt.Errorf("%q pieces is not a count", v)
+		}
+		return err
+	}),
+	word("exit_support", func(d *store.CutDetail) *string { return &d.Exit }),
+	word("other_support", func(d *store.CutDetail) *string { return &d.Other }),
+	word("wall", func(d *store.CutDetail) *string { return &d.Wall }),
+	word("splinters", func(d *store.CutDetail) *string { return &d.Splinters }),
+	word("other_splinters", func(d *store.CutDetail) *string { return &d.OtherSplinters }),
+	word("effort", func(d *store.CutDetail) *string { return &d.Effort }),
+	word("noise", func(d *store.CutDetail) *string { return &d.Noise }),
+	ofCut("came_back", func(d *store.CutDetail) string {
+		if d.CameBack == nil {
+			return ""
+		}
+		return strconv.FormatBool(*d.CameBack)
+	}, func(d *store.CutDetail, v string, _ measure.Unit) error {
+		b, err := strconv.ParseBool(v)
+		d.CameBack = &b
+		return err
+	}),
+	ofCut("both_faces", func(d *store.CutDetail) string {
+		if !d.BothFaces {
+			return ""
+		}
+		return "true"
+	}, func(d *store.CutDetail, v string, _ measure.Unit) (err error) {
+		d.BothFaces, err = strconv.ParseBool(v)
+		return err
+	}),
+	ofCut("foretold", func(d *store.CutDetail) string {
+		if d.Foretold == nil {
+			return ""
+		}
+		raw, _ := json.Marshal(d.Foretold)
+		return string(raw)
+	}, func(d *store.CutDetail, v string, _ measure.Unit) error {
+		return json.Unmarshal([]byte(v), &d.Foretold)
+	}),
+	{"detail", func(r Record) string { return string(r.More) }, func(r *Record, v string, _ measure.Unit) error {
+		if !json.Valid([]byte(v)) {
+			return errors.New("detail is not JSON")
+		}
+		r.More = json.RawMessage(v)
+		return nil
+	}},
+}
+
+// A Writer writes rows to a file as they come, so that a long log need not be
+// held.
+type Writer struct {
+	csv  *csv.Writer // nil for JSON
+	out  io.Writer
+	rows int
+}
+
+// NewWriter begins a file, as CSV or as JSON.
+func NewWriter(out io.Writer, asCSV bool) (*Writer, error) {
+	w := &Writer{out: out}
+	if !asCSV {
+		_, err := io.WriteString(out, "{\"format\": \"corte-log\", \"version\": 1, \"rows\": [")
+		return w, err
+	}
+	w.csv = csv.NewWriter(out)
+	head := make([]string, len(columns))
+	for i, c := range columns {
+		head[i] = c.name
+	}
+	return w, w.csv.Write(head)
+}
+
+// Write adds a row.
+func (w *Writer) Write(e store.Entry) error {
+	r, err := RecordOf(e)
+	if err != nil {
+		return err
+	}
+	w.rows++
+	if w.csv != nil {
+		cells := make([]string, len(columns))
+		for i, c := range columns {
+			cells[i] = c.get(r)
+		}
+		return w.csv.Write(cells)
+	}
+	raw, err := json.Marshal(r)
+	if err != nil {
+		return err
+	}
+	sep := ",\n"
+	if w.rows == 1 {
+		sep = "\n"
+	}
+	_, err = w.out.Write(append([]byte(sep), raw...))
+	return err
+}
+
+// Close ends the file.
+func (w *Writer) Close() error {
+	if w.csv != nil {
+		w.csv.Flush()
+		return w.csv.Error()
+	}
+	_, err := io.WriteString(w.out, "\n]}\n")
+	return err
+}
+
+// A Row is a record of a file, or why it cannot be one.
+type Row struct {
+	Line int
+	Record
+	Err error
+}
+
+// mostRows is how many rows one file may hold.
+const mostRows = 200_000
+
+// Read reads a file row by row: JSON where it begins with a brace, else CSV
+// with its columns named in the first line, in any order. Lengths without a
+// unit are in u. The error is about the file as a whole.
+func Read(file []byte, u measure.Unit) ([]Row, error) {
+	file = bytes.TrimPrefix(file, []byte("\xef\xbb\xbf"))
+	if bytes.HasPrefix(bytes.TrimSpace(file), []byte("{")) {
+		return readJSON(file)
+	}
+	in := csv.NewReader(bytes.NewReader(file))
+	in.FieldsPerRecord, in.TrimLeadingSpace = -1, true
+	if first, _, _ := strings.Cut(string(file), "\n"); strings.Count(first, ";") > strings.Count(first, ",") {
+		in.Comma = ';'
+	}
+	head, err := in.Read()
+	if err != nil {
+		return nil, errors.New("the file is empty; its first line names the columns: at, kind, blade and so on")
+	}
+	at := make([]*column, len(head))
+	has := map[string]bool{}
+	for i, h := range head {
+		name := strings.ToLower(strings.TrimSpace(h))
+		for k := range columns {
+			if columns[k].name == name {
+				at[i] = &columns[k]
+			}
+		}
+		if at[i] == nil && name != "" {
+			return nil, fmt.Errorf("column %q is not one that Corte knows; docs/operation.md lists them", h)
+		}
+		has[name] = true
+	}
+	if !has["at"] || !has["kind"] {
+		return nil, errors.New("the file needs the columns at and kind")
+	}
+	var out []Row
+	for {
+		cells, err := in.Read()
+		if err == io.EOF {
+			return out, nil
+		}
+		line, _ := in.FieldPos(0)
+		row := Row{Line: line, Err: err}
+		for i, v := range cells {
+			if v = strings.TrimSpace(v); i < len(at) && at[i] != nil && v != "" && row.Err == nil {
+				row.Err = at[i].set(&row.Record, v, u)
+			}
+		}
+		if row.Err == nil {
+			row.Err = row.check()
+		}
+		if out = append(out, row); len(out) > mostRows {
+			return nil, fmt.Errorf("the file has more than %d rows; bring it in in parts", mostRows)
+		}
+	}
+}
+
+func readJSON(file []byte) ([]Row, error) {
+	var whole struct {
+		Format  string            `json:"format"`
+		Version int               `json:"version"`
+		Rows    []json.RawMessage `json:"rows"`
+	}
+	if err := json.Unmarshal(file, &whole); err != nil {
+		return nil, fmt.Errorf("the file is not JSON: %w", err)
+	}
+	if whole.Format != "corte-log" || whole.Version != 1 {
+		return nil, errors.New("the file is not a log of Corte: format must be corte-log and version 1")
+	}
+	if len(whole.Rows) > mostRows {
+		return nil, fmt.Errorf("the file has more than %d rows; bring it in in parts", mostRows)
+	}
+	out := make([]Row, len(whole.Rows))
+	for i, raw := range whole.Rows {
+		out[i].Line = i + 1
+		d := json.NewDecoder(bytes.NewReader(raw))
+		d.DisallowUnknownFields()
+		if out[i].Err = d.Decode(&out[i].Record); out[i].Err == nil {
+			out[i].Err = out[i].check()
+		}
+	}
+	return out, nil
+}
+
+// check refuses what no log could hold.
+func (r *Record) check() error {
+	if r.At.IsZero() {
+		return errors.New("say when it was, in the column at")
+	}
+	var into any
+	switch store.Kind(r.Kind) {
+	case store.KindCut:
+		return r.checkCut()
+	case store.KindWashed:
+		into = &store.WashedDetail{}
+	case store.KindSharpened, store.KindReturned:
+		into = &store.SharpenedDetail{}
+	case store.KindSent:
+		into = &store.SentDetail{}
+	case store.KindJudged:
+		into = &store.JudgedDetail{}
+	case store.KindInspected:
+		into = &store.InspectedDetail{}
+	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
+		into = &store.TruingDetail{}
+	case store.KindNoted, store.KindMounted, store.KindDismounted, store.KindMoved:
+		into = &struct{}{}
+	case store.KindStruck, store.KindRetired, store.KindRestored, store.KindCompared:
+		return fmt.Errorf("a row of kind %s is left out: it is about another row, or about the rack", r.Kind)
+	default:
+		return fmt.Errorf("%q is not a kind of row; use cut, washed, sharpened, noted, inspected, judged or another of docs/operation.md", r.Kind)
+	}
+	r.Cut = nil
+	if r.More != nil {
+		d := json.NewDecoder(bytes.NewReader(r.More))
+		d.DisallowUnknownFields()
+		if err := d.Decode(into); err != nil {
+			return fmt.Errorf("detail of a row of kind %s: %w", r.Kind, err)
+		}
+	}
+	return nil
+}
+
+func (r *Record) checkCut() error {
+	d := r.Cut
+	if d == nil {
+		return errors.New("a cut needs at least material, thickness_mm, width_mm and length_mm")
+	}
+	m, err := material.Get(d.Material)
+	if err != nil {
+		return err
+	}
+	defaults := []struct {
+		field *string
+		usual string
+	}{{&d.Direction, "rip"}, {&d.Finish, "hidden"}, {&d.Motion, "along"}, {&d.Wall, "clean"}, {&d.Splinters, "none"}, {&d.Exit, "open"}, {&d.Other, "open"}}
+	for _, f := range defaults {
+		if *f.field == "" {
+			*f.field = f.usual
+		}
+	}
+	if d.Pieces == 0 {
+		d.Pieces = 1
+	}
+	j := cut.Job{Material: m, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
+		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter}
+	var errs [4]error
+	j.Direction, errs[0] = cut.ParseDirection(d.Direction)
+	j.Motion, errs[1] = cut.ParseMotion(d.Motion)
+	j.Finish, errs[2] = cut.ParseFinish(d.Finish)
+	if d.Form != "" {
+		j.Form, errs[3] = cut.ParseForm(d.Form)
+	}
+	if err := errors.Join(errs[:]...); err != nil {
+		return err
+	}
+	if err := j.Check(); err != nil {
+		return err
+	}
+	for _, w := range []struct {
+		name, v string
+		of      []string
+	}{{"wall", d.Wall, []string{"clean", "brown", "black"}}, {"splinters", d.Splinters, grades}, {"other_splinters", d.OtherSplinters, append([]string{""}, grades...)},
+		{"effort", d.Effort, []string{"", "easy", "normal", "hard"}}, {"noise", d.Noise, []string{"", "smooth", "usual", "loud"}}} {
+		if !slices.Contains(w.of, w.v) {
+			return fmt.Errorf("%s %q is none of %s", w.name, w.v, strings.TrimPrefix(strings.Join(w.of, ", "), ", "))
+		}
+	}
+	if d.Pieces < 1 || d.Pieces > 9999 || d.Seconds < 0 || d.Seconds > 36_000 {
+		return errors.New("pieces are 1 to 9,999, and seconds at most ten hours")
+	}
+	return nil
+}
+
+var grades = []string{"none", "fuzz", "splinters", "torn"}

@@ -1,0 +1,290 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/learn"
+	"corte/core/material"
+	"corte/core/measure"
+)
+
+// foldNow numbers the fold of this version of Corte. Snapshots of another fold
+// are made anew at the next start; raise it with every change of what a log row
+// does to a condition.
+const foldNow = 1
+
+// folded are the rows that change a condition.
+var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected}
+
+// event is a log row as the fold sees it; false where it changes no condition.
+func (e Entry) event() (care.Event, bool) {
+	out := care.Event{At: e.At}
+	read := func(v any) bool { return json.Unmarshal(e.Detail, v) == nil }
+	switch e.Kind {
+	case KindCut:
+		var d CutDetail
+		if !read(&d) {
+			return out, false
+		}
+		m, err := material.Get(d.Material)
+		if err != nil {
+			return out, false
+		}
+		metres := d.CutLength().Mm() / 1000
+		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*d.job().Swept().Mm()/1000
+		out.Abrasion, out.Resin, out.Easy = m.Abrasion, m.Resin, d.Effort == "easy"
+		if f := d.Foretold; f != nil {
+			out.Surprise = d.burnt() && f.Heat < unlikelyHeat || d.Effort == "hard" && f.Load < lightLoad
+		}
+		if d.CameBack != nil {
+			out.Answered, out.CameBack = true, *d.CameBack
+		}
+	case KindWashed:
+		out.Kind = care.Wash
+	case KindSharpened, KindReturned:
+		var d SharpenedDetail
+		if !read(&d) {
+			return out, false
+		}
+		out.Kind, out.Sharpened, out.Price = care.Return, e.Kind == KindSharpened, d.Price
+		if d.Left != nil {
+			out.SaidLeft, out.Left = true, *d.Left
+		}
+	case KindSent:
+		out.Kind = care.Send
+	case KindJudged:
+		var d JudgedDetail
+		if !read(&d) {
+			return out, false
+		}
+		out.Kind, out.Says = care.Say, care.ParseSaying(d.Says)
+	case KindInspected:
+		var d InspectedDetail
+		if !read(&d) {
+			return out, false
+		}
+		out.Kind, out.Fault = care.Look, care.Fault(d.Fault)
+	default:
+		return out, false
+	}
+	return out, true
+}
+
+// A burn is a surprise where the model gave it less than about one chance in
+// seven, a hard feed where less than this share of the allowed load was used.
+const (
+	unlikelyHeat = 0.63 // over the scorch dose: 1/(1+0.63^-4) is 0.14
+	lightLoad    = 0.6
+)
+
+func (d CutDetail) burnt() bool { return d.Wall == "brown" || d.Wall == "black" }
+
+// CutLength is how far the blade cut in all pieces of a row together.
+func (d CutDetail) CutLength() measure.Length {
+	return d.job().CutLength() * measure.Length(d.Pieces)
+}
+
+// job is the geometry of a job as the log keeps it.
+func (d CutDetail) job() cut.Job {
+	direction, _ := cut.ParseDirection(d.Direction)
+	j := cut.Job{
+		Direction: direction, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
+		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
+	}
+	if d.Form != "" {
+		j.Form, _ = cut.ParseForm(d.Form)
+	}
+	return j
+}
+
+// keepCondition brings a blade's snapshot up to date with a row that was just
+// added. A row that comes later than its time, or that strikes another, is not
+// the last word of the log, so all of it is folded anew.
+func (s *Store) keepCondition(ctx context.Context, b Blade, id int64, e Entry) error {
+	event, counts := e.event()
+	if !counts && e.Kind != KindStruck {
+		return nil
+	}
+	late := e.Kind == KindStruck
+	if !late {
+		if err := s.db.GetContext(ctx, &late, `SELECT EXISTS (SELECT 1 FROM log WHERE blade_id = $1 AND at > $2)`, b.ID, e.At); err != nil {
+			return err
+		}
+	}
+	if late {
+		return s.refold(ctx, b)
+	}
+	return s.saveCondition(ctx, b.ID, b.Condition.Then(b.Blade, event))
+}
+
+func (s *Store) saveCondition(ctx context.Context, blade uuid.UUID, c care.Condition) error {
+	raw, err := json.Marshal(c)
+	if err != nil {
+		return err
+	}
+	_, err = s.db.ExecContext(ctx, `INSERT INTO conditions (blade_id, fold, condition) VALUES ($1, $2, $3)
+		ON CONFLICT (blade_id) DO UPDATE SET fold = $2, condition = $3`, blade, foldNow, raw)
+	return err
+}
+
+// fold is what all of a blade's log adds up to.
+func (s *Store) fold(ctx context.Context, b Blade) (care.Condition, error) {
+	kinds := make([]string, len(folded))
+	for i, k := range folded {
+		kinds[i] = string(k)
+	}
+	var rows []Entry
+	var c care.Condition
+	err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.at, l.kind, l.detail FROM log l
+		WHERE l.blade_id = $1 AND l.kind = ANY($2)`+stands+` ORDER BY l.at, l.id`, b.ID, kinds)
+	for _, e := range rows {
+		if event, counts := e.event(); counts {
+			c = c.Then(b.Blade, event)
+		}
+	}
+	return c, err
+}
+
+func (s *Store) refold(ctx context.Context, b Blade) error {
+	c, err := s.fold(ctx, b)
+	if err != nil {
+		return err
+	}
+	return s.saveCondition(ctx, b.ID, c)
+}
+
+// A Drift is a snapshot that does not say what its log adds up to.
+type Drift struct {
+	Blade        string
+	Kept, Folded care.Condition
+}
+
+// Conditions folds every blade of every shop anew and reports the snapshots
+// that differ. Where mend is set it writes what the log adds up to.
+func (s *Store) Conditions(ctx context.Context, mend bool) (blades int, drifts []Drift, err error) {
+	var ids []struct {
+		ID   uuid.UUID `db:"id"`
+		Shop uuid.UUID `db:"shop_id"`
+	}
+	if err := s.db.SelectContext(ctx, &ids, `SELECT id, shop_id FROM blades ORDER BY shop_id, name, id`); err != nil {
+		return 0, nil, err
+	}
+	for _, row := range ids {
+		err := s.Atomically(ctx, func(tx *Store) error {
+			b, err := tx.lock(ctx, row.Shop, row.ID)
+			if err != nil {
+				return err
+			}
+			c, err := tx.fold(ctx, b)
+			if err != nil || same(c, b.Condition) {
+				return err
+			}
+			drifts = append(drifts, Drift{b.Name, b.Condition, c})
+			if mend {
+				return tx.saveCondition(ctx, b.ID, c)
+			}
+			return nil
+		})
+		if err != nil {
+			return 0, nil, fmt.Errorf("blade %s: %w", row.ID, err)
+		}
+	}
+	return len(ids), drifts, nil
+}
+
+// same compares as the snapshot is kept: as JSON, in which a time has no zone.
+func same(a, b care.Condition) bool {
+	x, _ := json.Marshal(a)
+	var back care.Condition
+	if json.Unmarshal(x, &back) != nil {
+		return false
+	}
+	for _, c := range []*care.Condition{&back, &b} {
+		c.SharpFrom, c.WashFrom, c.Used = c.SharpFrom.UTC(), c.WashFrom.UTC(), c.Used.UTC()
+	}
+	return back == b
+}
+
+// FoldNew makes the snapshots anew that an older Corte wrote, or none did.
+func (s *Store) FoldNew(ctx context.Context) error {
+	var stale bool
+	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM log l LEFT JOIN conditions c ON c.blade_id = l.blade_id
+		WHERE l.blade_id IS NOT NULL AND l.kind IN ('cut', 'washed', 'sharpened') AND (c.fold IS NULL OR c.fold <> $1))`, foldNow)
+	if err != nil || !stale {
+		return err
+	}
+	_, _, err = s.Conditions(ctx, true)
+	return err
+}
+
+// A Lesson is what the shop's own cuts taught of a material.
+type Lesson struct {
+	Material string `db:"material"`
+	learn.Correction
+}
+
+type lessonRow struct {
+	Material string  `db:"material"`
+	Scorch   float64 `db:"ln_scorch"`
+	Splinter float64 `db:"ln_splinter"`
+	SDScorch float64 `db:"sd_scorch"`
+	SDSplit  float64 `db:"sd_splinter"`
+	Cuts     int     `db:"cuts"`
+}
+
+func (r lessonRow) lesson() (Lesson, error) {
+	return Lesson{r.Material, learn.Correction{LnScorch: r.Scorch, LnSplinter: r.Splinter, SDScorch: r.SDScorch, SDSplinter: r.SDSplit, Cuts: r.Cuts}}, nil
+}
+
+// Lessons lists what was taught, by material; of one material where it is named.
+func (s *Store) Lessons(ctx context.Context, shop uuid.UUID, material string) ([]Lesson, error) {
+	var rows []lessonRow
+	if err := s.db.SelectContext(ctx, &rows, `SELECT material, ln_scorch, ln_splinter, sd_scorch, sd_splinter, cuts FROM corrections
+		WHERE shop_id = $1 AND ($2 = '' OR material = $2) ORDER BY material`, shop, material); err != nil {
+		return nil, err
+	}
+	return each(rows, lessonRow.lesson)
+}
+
+// taughtBy is how many cuts of a material teach, the newest: wood bought years
+// ago says little of today's.
+const taughtBy = 300
+
+// Learn takes in what the cuts of a material teach.
+func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) error {
+	var rows []Entry
+	if err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.detail FROM log l WHERE l.shop_id = $1 AND l.kind = 'cut'
+		AND l.detail->>'material' = $2`+stands+` ORDER BY l.at DESC, l.id DESC LIMIT $3`, shop, material, taughtBy); err != nil {
+		return err
+	}
+	var cuts []learn.Cut
+	for _, e := range rows {
+		var d CutDetail
+		if json.Unmarshal(e.Detail, &d) != nil || d.Foretold == nil {
+			continue
+		}
+		c := learn.Cut{Heat: d.Foretold.Heat, Burnt: d.burnt()}
+		face := func(grade string, t float64) {
+			if g, ok := learn.ParseGrade(grade); ok && t > 0 {
+				c.Grades, c.Foretold = append(c.Grades, g), append(c.Foretold, t)
+			}
+		}
+		face(d.Splinters, d.Foretold.Exit)
+		if d.Foretold.Other != nil {
+			face(d.OtherSplinters, *d.Foretold.Other)
+		}
+		cuts = append(cuts, c)
+	}
+	c := learn.From(cuts)
+	_, err := s.db.ExecContext(ctx, `INSERT INTO corrections (shop_id, material, ln_scorch, ln_splinter, sd_scorch, sd_splinter, cuts)
+		VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (shop_id, material) DO UPDATE
+		SET ln_scorch = $3, ln_splinter = $4, sd_scorch = $5, sd_splinter = $6, cuts = $7`,
+		shop, material, c.LnScorch, c.LnSplinter, c.SDScorch, c.SDSplinter, c.Cuts)
+	return err
+}

@@ -1,0 +1,130 @@
+package store_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"corte/internal/store"
+	"corte/internal/testkit/pgtest"
+)
+
+// Rows count from when they happened, in whatever order they come in, and what
+// is struck out counts no more.
+func TestTheFoldFollowsTime(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	sh, saws, b := furnished(t, st, "a")
+	day := func(n int) time.Time { return time.Date(2026, 3, 1+n, 9, 0, 0, 0, time.UTC) }
+	var ids []int64
+	add := func(at time.Time, kind store.Kind, detail []byte) {
+		t.Helper()
+		e := store.Entry{Shop: sh.ID, At: at, Kind: kind, Blade: &b.ID, Saw: &saws[0].ID, Detail: detail}
+		row, err := st.Append(ctx, store.IdempotencyKey{}, e)
+		if err != nil {
+			t.Fatal(err)
+		}
+		ids = append(ids, row.ID)
+	}
+	add(day(1), store.KindCut, pine(10))
+	add(day(3), store.KindWashed, nil)
+	add(day(2), store.KindCut, pine(20)) // was waiting in a tablet
+	got, err := st.Blade(ctx, sh.ID, b.ID)
+	if err != nil || got.Condition.Metres != 30 || got.Condition.MetresWashed != 0 {
+		t.Errorf("a late row: %+v, %v", got.Condition, err)
+	}
+	strike := store.Entry{Shop: sh.ID, At: day(4), Kind: store.KindStruck, Blade: &b.ID, Strikes: &ids[1]}
+	if _, err := st.Append(ctx, store.IdempotencyKey{}, strike); err != nil {
+		t.Fatal(err)
+	}
+	if got, _ = st.Blade(ctx, sh.ID, b.ID); got.Condition.Washes != 0 || got.Condition.MetresWashed != 30 {
+		t.Errorf("a wash that was struck out: %+v", got.Condition)
+	}
+	if _, err := st.Append(ctx, store.IdempotencyKey{}, strike); !store.IsDuplicate(err) {
+		t.Errorf("struck out twice: %v", err)
+	}
+	if rows, err := st.Log(ctx, sh.ID, store.Filter{Blade: &b.ID, Standing: true}, store.Mark{}, 10); err != nil || len(rows) != 2 || !rows[0].At.Equal(day(2)) {
+		t.Errorf("what stands: %+v, %v", rows, err)
+	}
+	// Teeth that were counted wrong change what every cut did.
+	wear := got.Condition.WearM2
+	got.Teeth *= 2
+	if err := st.ChangeBlade(ctx, sh.ID, got); err != nil {
+		t.Fatal(err)
+	}
+	if got, _ = st.Blade(ctx, sh.ID, b.ID); got.Condition.WearM2 != wear/2 {
+		t.Errorf("with twice the teeth a tooth wears %v, not %v", got.Condition.WearM2, wear/2)
+	}
+}
+
+// A snapshot that says something else than its log is found and mended.
+func TestSnapshotsAreCompared(t *testing.T) {
+	ctx, url := t.Context(), pgtest.URL(t)
+	st, err := store.Open(ctx, url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	sh, saws, b := furnished(t, st, "a")
+	if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(7)}); err != nil {
+		t.Fatal(err)
+	}
+	want, _ := st.Blade(ctx, sh.ID, b.ID)
+	db := sqlx.MustConnect("pgx", url)
+	defer db.Close()
+	db.MustExec(`UPDATE conditions SET condition = jsonb_set(condition, '{WearM2}', '9')`)
+	for _, mend := range []bool{false, true} {
+		if n, drifts, err := st.Conditions(ctx, mend); err != nil || n != 1 || len(drifts) != 1 || drifts[0].Folded.WearM2 != want.Condition.WearM2 {
+			t.Errorf("%d blades, %+v, %v", n, drifts, err)
+		}
+	}
+	if _, drifts, err := st.Conditions(ctx, false); err != nil || len(drifts) != 0 {
+		t.Errorf("after mending %+v, %v", drifts, err)
+	}
+	// One that an older Corte wrote is made anew when this one starts.
+	db.MustExec(`UPDATE conditions SET fold = 0, condition = '{}'`)
+	if err := st.Migrate(ctx); err != nil {
+		t.Fatal(err)
+	}
+	if got, _ := st.Blade(ctx, sh.ID, b.ID); got.Condition.WearM2 != want.Condition.WearM2 {
+		t.Errorf("after a start %+v", got.Condition)
+	}
+}
+
+// BenchmarkLogPage reads a page from the middle of a log of a million rows: of
+// the shop, of a saw, of a blade, and of one kind.
+func BenchmarkLogPage(b *testing.B) {
+	ctx, url := b.Context(), pgtest.URL(b)
+	st, err := store.Open(ctx, url)
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer st.Close()
+	sh, saws, one := furnished(b, st, "a")
+	db := sqlx.MustConnect("pgx", url)
+	defer db.Close()
+	db.MustExec(`INSERT INTO blades (id, shop_id, name, make, diameter_mm, bore_mm, kerf_mm, teeth, grind, kept_for)
+		SELECT gen_random_uuid(), $1, 'Blade ' || i, 'toothed', 254, 15.875, 3, 40, 'ATB', 'general' FROM generate_series(1, 200) i`, sh.ID)
+	db.MustExec(`INSERT INTO log (shop_id, at, kind, blade_id, saw_id, detail)
+		SELECT $1, timestamptz '2020-01-01' + i * interval '2 minutes', CASE WHEN i % 50 = 0 THEN 'washed' ELSE 'cut' END,
+			(array_agg(b.id) OVER ())[1], $2, $3 FROM generate_series(1, 1000000) i, (SELECT id FROM blades WHERE shop_id = $1 LIMIT 1) b`, sh.ID, saws[0].ID, pine(1))
+	db.MustExec(`ANALYZE`)
+	middle := store.Mark{At: time.Date(2022, 1, 1, 0, 0, 0, 0, time.UTC), ID: 1 << 40}
+	rows, err := st.Log(ctx, sh.ID, store.Filter{}, store.Mark{}, 1)
+	if err != nil {
+		b.Fatal(err)
+	}
+	busy := rows[0].Blade
+	for name, f := range map[string]store.Filter{
+		"shop": {}, "saw": {Saw: &saws[0].ID}, "blade": {Blade: busy}, "quiet blade": {Blade: &one.ID}, "kind": {Kinds: []store.Kind{store.KindWashed}}, "standing": {Standing: true},
+	} {
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				rows, err := st.Log(ctx, sh.ID, f, middle, 100)
+				if err != nil || name != "quiet blade" && len(rows) != 100 {
+					b.Fatal(len(rows), err)
+				}
+			}
+		})
+	}
+}
