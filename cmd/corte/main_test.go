@@ -3,13 +3,18 @@ package main
 import (
 	"bufio"
 	"bytes"
+	"encoding/json"
+	"fmt"
 	"io"
+	"math/rand/v2"
 	"net"
 	"net/http"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strconv"
 	"strings"
+	"sync"
 	"syscall"
 	"testing"
 	"time"
@@ -47,6 +52,139 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 	if _, err := os.Stat(filepath.Join(data, "cluster", "postmaster.pid")); err == nil {
 		t.Error("PostgreSQL still runs after Corte has ended")
 	}
+}
+
+// What was acknowledged is there, once, after server and PostgreSQL are both
+// killed in the middle of a burst of cuts, and what was not can be sent again.
+func TestAcknowledgedIsThereAfterBothAreKilled(t *testing.T) {
+	bin := build(t)
+	data, err := os.MkdirTemp("", "corte-killed-")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer os.RemoveAll(data)
+	addr := freeAddr(t)
+	dice := rand.New(rand.NewPCG(9, 9))
+	var mu sync.Mutex
+	sent, acknowledged := map[string]bool{}, map[string]bool{}
+	var body string
+	post := func(key string) bool {
+		r, err := http.NewRequest(http.MethodPost, "http://"+addr+"/api/v1/cuts", strings.NewReader(strings.ReplaceAll(body, "KEY", key)))
+		if err != nil {
+			return false
+		}
+		r.Header.Set("Content-Type", "application/json")
+		r.Header.Set("Idempotency-Key", key)
+		w, err := http.DefaultClient.Do(r)
+		if err != nil {
+			return false
+		}
+		defer w.Body.Close()
+		return w.StatusCode == http.StatusCreated
+	}
+	stored := func() map[string]int {
+		var file struct {
+			Rows []struct {
+				Note string `json:"note"`
+			} `json:"rows"`
+		}
+		if err := json.Unmarshal([]byte(get(t, addr, "/log-exports?format=json&kind=cut")), &file); err != nil {
+			t.Fatal(err)
+		}
+		n := map[string]int{}
+		for _, r := range file.Rows {
+			n[r.Note]++
+		}
+		return n
+	}
+	for round := range 3 {
+		server, _ := start(t, demoOf(bin, data, addr), addr)
+		if body == "" {
+			body = cutBody(t, addr)
+		}
+		var senders sync.WaitGroup
+		stop := make(chan struct{})
+		for sender := range 4 {
+			senders.Go(func() {
+				for i := 0; ; i++ {
+					select {
+					case <-stop:
+						return
+					default:
+					}
+					key := fmt.Sprintf("cut %d-%d-%d", round, sender, i)
+					mu.Lock()
+					sent[key] = true
+					mu.Unlock()
+					if !post(key) {
+						return
+					}
+					mu.Lock()
+					acknowledged[key] = true
+					mu.Unlock()
+				}
+			})
+		}
+		time.Sleep(time.Duration(300+dice.IntN(500)) * time.Millisecond)
+		pid, err := os.ReadFile(filepath.Join(data, "cluster", "postmaster.pid"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		first, _, _ := strings.Cut(string(pid), "\n")
+		postmaster, err := strconv.Atoi(first)
+		if err != nil {
+			t.Fatal(err)
+		}
+		_ = syscall.Kill(postmaster, syscall.SIGKILL)
+		_ = server.Process.Kill()
+		_ = server.Wait()
+		close(stop)
+		senders.Wait()
+	}
+	last, _ := start(t, demoOf(bin, data, addr), addr)
+	for pass := range 2 {
+		n := stored()
+		for key := range acknowledged {
+			if n[key] != 1 {
+				t.Errorf("pass %d: %s was acknowledged and is stored %d times", pass, key, n[key])
+			}
+		}
+		for key := range sent { // a tablet that heard nothing sends it again
+			if n[key] > 1 {
+				t.Errorf("pass %d: %s is stored %d times", pass, key, n[key])
+			}
+			if pass == 0 && post(key) {
+				acknowledged[key] = true
+			}
+		}
+	}
+	if len(acknowledged) != len(sent) || len(sent) < 30 {
+		t.Errorf("%d were sent and %d acknowledged in the end", len(sent), len(acknowledged))
+	}
+	_ = last.Process.Signal(os.Interrupt)
+	_ = last.Wait()
+}
+
+// cutBody is a cut on the demo shop's table saw, with KEY for its note.
+func cutBody(t *testing.T, addr string) string {
+	t.Helper()
+	find := func(path, name string) string {
+		var page struct {
+			Items []struct{ ID, Name string }
+		}
+		if err := json.Unmarshal([]byte(get(t, addr, path)), &page); err != nil {
+			t.Fatal(err)
+		}
+		for _, i := range page.Items {
+			if i.Name == name {
+				return i.ID
+			}
+		}
+		t.Fatalf("no %s at %s", name, path)
+		return ""
+	}
+	return fmt.Sprintf(`{"cut": {"saw_id": %q, "material": "red-oak", "direction": "rip", "thickness_mm": 20, "width_mm": 80, "length_mm": 900, "finish": "hidden"},
+		"blade_id": %q, "height_mm": 30, "wall": "clean", "splinters": "none", "note": "KEY"}`, find("/saws", "Long Table"), find("/blades", "Plough"))
 }
 
 func TestListenKeepsToLoopback(t *testing.T) {

@@ -28,18 +28,24 @@ const (
 func (b Belief) SD() float64 { return 1 / math.Sqrt(1/(priorSD*priorSD)+b.Gained) }
 
 // Observe moves the belief by an observation at ln (over the prior) with a
-// standard deviation: normal, conjugate.
+// standard deviation.
 func (b Belief) Observe(ln, sd float64) Belief {
-	have, more := 1/(priorSD*priorSD)+b.Gained, 1/(sd*sd)
-	return Belief{(b.Shift*have + ln*more) / (have + more), b.Gained + more}
+	have := 1/(priorSD*priorSD) + b.Gained
+	mean, after := conjugate(b.Shift, have, ln, sd)
+	return Belief{mean, b.Gained + after - have}
 }
 
 // Update is Observe from any prior: what a life of median m2 with standard
 // deviation sd becomes when its owner says "dull now" at a wear.
 func Update(m2, sd, dullAt float64) (median, after float64) {
-	have, more := 1/(sd*sd), 1/(sdSaid*sdSaid)
-	ln := (math.Log(m2)*have + math.Log(dullAt)*more) / (have + more)
-	return math.Exp(ln), 1 / math.Sqrt(have+more)
+	ln, precision := conjugate(math.Log(m2), 1/(sd*sd), math.Log(dullAt), sdSaid)
+	return math.Exp(ln), 1 / math.Sqrt(precision)
+}
+
+// conjugate weighs a normal belief with an observation of it.
+func conjugate(mean, precision, at, sd float64) (float64, float64) {
+	more := 1 / (sd * sd)
+	return (mean*precision + at*more) / (precision + more), precision + more
 }
 
 // say takes in how a blade is said, or seen, to cut. What only sets a bound

@@ -44,7 +44,8 @@ func Compare(a, b Plan, most float64) (line []Point, from float64, ever bool) {
 		}
 	}
 	for x := range at {
-		line = append(line, Point{x, a.Spent(x + hair), b.Spent(x + hair)})
+		past := min(x+hair, most) // at the end nothing new is begun
+		line = append(line, Point{x, a.Spent(past), b.Spent(past)})
 	}
 	sortPoints(line)
 	for i := len(line) - 1; i >= 0 && line[i].A <= line[i].B; i-- {

@@ -260,7 +260,7 @@ func Read(file []byte, u measure.Unit) ([]Row, error) {
 		return readJSON(file)
 	}
 	in := csv.NewReader(bytes.NewReader(file))
-	in.FieldsPerRecord, in.TrimLeadingSpace = -1, true
+	in.FieldsPerRecord, in.TrimLeadingSpace, in.LazyQuotes = -1, true, true // 3/4" is a length, not a quote
 	if first, _, _ := strings.Cut(string(file), "\n"); strings.Count(first, ";") > strings.Count(first, ",") {
 		in.Comma = ';'
 	}

@@ -504,7 +504,7 @@ func (s *Service) Money(ctx context.Context, shop, id uuid.UUID, a MoneyAsk) (Mo
 	}
 	if a.CheapPrice > 0 && out.Dear.Price > 0 {
 		out.Cheap = care.Plan{Price: a.CheapPrice, LifeM: out.LifeM * a.CheapLife}
-		line, from, ever := care.Compare(out.Dear, out.Cheap, out.LifeM*float64(out.Dear.Sharpenings+2))
+		line, from, ever := care.Compare(out.Dear, out.Cheap, out.LifeM*float64(out.Dear.Sharpenings+1))
 		out.Line = line
 		if ever {
 			out.Pays = &from

@@ -1,0 +1,364 @@
+package shop_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"math"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/santhosh-tekuri/jsonschema/v6"
+
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/internal/logfile"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+// A shop whose cherry scorches early is planned differently after 20 cuts, and
+// as the table says again where it does not want to learn.
+func TestTheShopsOwnCutsTeach(t *testing.T) {
+	f := open(t)
+	c := f.cut("table", "cherry", cut.Crosscut, 90)
+	c.Material = "teak" // of which the demo shop has cut none
+	plan := func() shop.Option {
+		t.Helper()
+		p, err := f.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, o := range p.Options {
+			if o.Blade == f.blade["Quill"].ID {
+				o.Reasons = nil
+				return o
+			}
+		}
+		t.Fatal("Quill is not offered")
+		return shop.Option{}
+	}
+	before := plan()
+	for range 20 {
+		made := shop.CutMade{Cut: c, Blade: f.blade["Quill"].ID, Height: before.Setting.Height, Feed: 2 * before.Setting.Window.Scorch, Pieces: 1, Wall: "brown", Splinters: "none"}
+		if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+			t.Fatal(err)
+		}
+	}
+	lessons, err := f.Lessons(t.Context(), f.id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	i := slices.IndexFunc(lessons, func(l store.Lesson) bool { return l.Material == "teak" })
+	if i < 0 || lessons[i].Cuts != 20 || lessons[i].LnScorch > -0.2 || lessons[i].LnSplinter >= 0 {
+		t.Fatalf("it taught %+v", lessons)
+	}
+	after := plan()
+	if after.Setting.Window.Slowest <= 1.2*before.Setting.Window.Slowest || after.Setting.Window.Splinter <= before.Setting.Window.Splinter {
+		t.Errorf("the window was %+v and is %+v", before.Setting.Window, after.Setting.Window)
+	}
+	sh, _ := f.Shop(t.Context(), f.id)
+	sh.Learning = false
+	if _, err := f.ChangeShop(t.Context(), sh); err != nil {
+		t.Fatal(err)
+	}
+	if off := plan(); math.Abs(float64(off.Setting.Window.Slowest/before.Setting.Window.Slowest)-1) > 0.01 { // what 20 cuts wear
+		t.Errorf("switched off, the window is %+v, before it was %+v", off.Setting.Window, before.Setting.Window)
+	}
+}
+
+func TestAWashFromTrayToLog(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	needle, rook, chorus := f.blade["Needle"].ID, f.blade["Rook"].ID, f.blade["Chorus"].ID
+	ask := shop.WashAsk{Blades: []uuid.UUID{rook, needle}, Cleaner: "oven-cleaner", Brush: care.Nylon, Accepted: true}
+	refused := func(field string, a shop.WashAsk) {
+		t.Helper()
+		var e *shop.Error
+		if _, err := f.StartWash(ctx, f.id, uuid.NewString(), a); !errors.As(err, &e) || e.Field != field {
+			t.Errorf("want a refusal of %s, got %v", field, err)
+		}
+	}
+	refused("cleaner", ask) // Needle is coated
+	ask.Blades = []uuid.UUID{rook}
+	ask.Accepted = false
+	refused("accept_risk", ask)
+	ask.Brush = care.Steel
+	refused("brush", ask)
+	baths, err := f.Baths(ctx, f.id)
+	if err != nil || len(baths) != 1 {
+		t.Fatal(baths, err)
+	}
+	ask = shop.WashAsk{Blades: []uuid.UUID{rook, chorus}, Cleaner: "citrus", Brush: care.Brass, Bath: &baths[0].ID, By: "Ilse"}
+	refused("bath_id", ask) // never mix
+	ask.Cleaner = "detergent"
+	key := uuid.NewString()
+	w, err := f.StartWash(ctx, f.id, key, ask)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if again, err := f.StartWash(ctx, f.id, key, ask); err != nil || again.ID != w.ID {
+		t.Errorf("a retry began another: %v, %v", again.ID, err)
+	}
+	if _, err := f.EndWash(ctx, f.id, w.ID); err == nil {
+		t.Error("it ended before it was rinsed")
+	}
+	for w.Step < len(w.Steps)-1 {
+		if w, err = f.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if _, err := f.StepWash(ctx, f.id, w.ID, 0, 1); err == nil {
+		t.Error("an old tablet moved it")
+	}
+	rows, err := f.EndWash(ctx, f.id, w.ID)
+	if err != nil || len(rows) != 2 {
+		t.Fatal(rows, err)
+	}
+	b, _ := f.Blade(ctx, f.id, chorus)
+	after, _ := f.Baths(ctx, f.id)
+	if !b.Condition.Asked || b.Condition.PitchLevel() != 0 || after[0].Uses != baths[0].Uses+2 {
+		t.Errorf("after it %+v, bath %+v", b.Condition, after[0])
+	}
+	if _, err := f.EndWash(ctx, f.id, w.ID); err == nil {
+		t.Error("it ended twice")
+	}
+}
+
+// A blade that is away, or unfit, is offered for nothing until it is back.
+func TestSentOutAndBack(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	plough := f.blade["Plough"]
+	c := f.cut("table", "hard-maple", cut.Rip, 90)
+	stopped := func() string {
+		t.Helper()
+		p, err := f.Plan(ctx, f.id, c, 60, measure.Millimetre)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, s := range p.Stopped {
+			if slices.Contains(s.Blades, plough.ID) {
+				return s.Rule.String() + ": " + s.Why
+			}
+		}
+		return ""
+	}
+	if why := stopped(); why != "" {
+		t.Fatal(why)
+	}
+	if _, err := f.SendOut(ctx, f.id, uuid.NewString(), plough.ID, store.SentDetail{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
+		t.Fatal(err)
+	}
+	if why := stopped(); !strings.Contains(why, "condition: it is away") {
+		t.Errorf("away, the plan says %q", why)
+	}
+	var e *shop.Error
+	if _, err := f.StartMounting(ctx, f.id, f.saws["table"].ID, plough.ID, "", measure.Millimetre); !errors.As(err, &e) {
+		t.Errorf("away, it is mounted: %v", err)
+	}
+	all, err := f.Care(ctx, f.id)
+	if err != nil || !slices.ContainsFunc(all.Away, func(e store.Entry) bool { return *e.Blade == plough.ID }) {
+		t.Errorf("care lists %+v as away, %v", all.Away, err)
+	}
+	if _, err := f.TakeBack(ctx, f.id, uuid.NewString(), plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
+		t.Errorf("it came back larger: %v", err)
+	}
+	left := 3
+	if _, err := f.TakeBack(ctx, f.id, uuid.NewString(), plough.ID, true, store.SharpenedDetail{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
+		t.Fatal(err)
+	}
+	b, _ := f.Blade(ctx, f.id, plough.ID)
+	if stopped() != "" || b.Kerf != 3.15 || b.Diameter != 253.4 || b.Condition.WearM2 != 0 || b.Condition.Sharpenings != 2 {
+		t.Errorf("back: %+v", b)
+	}
+	m, err := f.Money(ctx, f.id, plough.ID, shop.MoneyAsk{Sharpenings: -1, CheapPrice: 18, CheapLife: 0.5})
+	if err != nil || m.Spent != 78+22+24 || m.Expected <= 0 || m.SoFar <= 0 || m.Pays == nil || m.Dear.Sharpenings != 5 {
+		t.Errorf("money %+v, %v", m, err)
+	}
+	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), plough.ID, care.Cracked, "", ""); err != nil {
+		t.Fatal(err)
+	}
+	if why := stopped(); !strings.Contains(why, "plate is cracked") {
+		t.Errorf("cracked, the plan says %q", why)
+	}
+}
+
+func TestSettingsAreCompared(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	c := f.cut("table", "hard-maple", cut.Rip, 90)
+	quill := f.blade["Quill"].ID
+	pins := []shop.Pin{{Blade: quill, Height: 22}, {Blade: quill, Height: 60}}
+	start := func(pins []shop.Pin) (shop.Trial, error) {
+		return f.StartTrial(ctx, f.id, uuid.NewString(), c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse", measure.Millimetre)
+	}
+	if _, err := start([]shop.Pin{pins[0], pins[0]}); err == nil {
+		t.Error("a setting is compared with itself")
+	}
+	if both, err := start([]shop.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note, "blade and height were changed at once") {
+		t.Errorf("two things changed: %q, %v", both.Note, err)
+	}
+	tr, err := start(pins)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range tr.Runs {
+		if _, err := f.RunGraded(ctx, f.id, tr.ID, tr.Version, i+1, "clean", "none", "easy"); err == nil {
+			t.Fatal("graded before it was cut")
+		}
+		if tr.Hidden() {
+			t.Fatal("hidden from the one who cuts")
+		}
+		if tr, err = f.RunCut(ctx, f.id, tr.ID, tr.Version, i+1, 12); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if !tr.Hidden() || slices.IsSorted(tr.Grading) {
+		t.Error("the grader is told which is which")
+	}
+	before, _ := f.Blade(ctx, f.id, quill)
+	for _, piece := range tr.Grading {
+		wall := "brown"
+		if tr.Runs[piece-1].Setting == 1 {
+			wall = "clean"
+		}
+		if tr, err = f.RunGraded(ctx, f.id, tr.ID, tr.Version, piece, wall, "none", "normal"); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if tr, err = f.EndTrial(ctx, f.id, tr.ID); err != nil {
+		t.Fatal(err)
+	}
+	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0], "B scorches less than A; sure") {
+		t.Errorf("it came to %+v, %q", tr.Results, tr.Says)
+	}
+	after, _ := f.Blade(ctx, f.id, quill)
+	if d := after.Condition.Metres - before.Condition.Metres; d < 7.19 || d > 7.21 {
+		t.Errorf("eight pieces of 900 mm added %v m", d)
+	}
+	if mine, err := f.Trials(ctx, f.id, &quill, 10); err != nil || len(mine) != 2 || mine[0].ID != tr.ID {
+		t.Errorf("the blade's comparisons: %d, %v", len(mine), err)
+	}
+}
+
+func TestALogGoesOutAndComesBack(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	// A cut that waited in a tablet keeps its own time.
+	made := shop.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", At: time.Now().Add(-30 * time.Hour)}
+	row, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre)
+	if err != nil || time.Since(row.At) < 29*time.Hour {
+		t.Errorf("it is logged at %v, %v", row.At, err)
+	}
+	made.At = time.Now().Add(time.Hour)
+	if _, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre); err == nil {
+		t.Error("a cut from the future is logged")
+	}
+	if _, err := f.Strike(ctx, f.id, uuid.NewString(), row.ID, "the wrong blade"); err != nil {
+		t.Fatal(err)
+	}
+	var conflict *shop.Error
+	if _, err := f.Strike(ctx, f.id, uuid.NewString(), row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != shop.Conflict {
+		t.Errorf("struck out twice: %v", err)
+	}
+	total := 0
+	for _, asCSV := range []bool{true, false} {
+		var file bytes.Buffer
+		if err := f.WriteLog(ctx, f.id, store.Filter{}, asCSV, &file); err != nil {
+			t.Fatal(err)
+		}
+		if !asCSV {
+			keepsSchema(t, file.Bytes())
+		}
+		rows, err := logfile.Read(file.Bytes(), measure.Millimetre)
+		if err != nil || len(rows) < 200 {
+			t.Fatalf("%d rows, %v", len(rows), err)
+		}
+		total = len(rows)
+		if back, err := f.ReadOld(ctx, f.id, rows, true); err != nil || back.Add != 0 || back.Refuse != 0 || back.Same != total {
+			t.Errorf("csv %v: brought in again it would add %d and refuse %d of %d: %+v, %v", asCSV, back.Add, back.Refuse, total, back.Rows[0], err)
+		}
+	}
+	// A list kept by hand, in inches and with its own order of columns.
+	hand := "kind,at,blade,saw,material,thickness_mm,width_mm,length_mm,pieces\n" +
+		"cut,2025-03-02,Plough,Long Table,cherry,3/4\",3\",4',12\n" +
+		"washed,2025-03-09 17:30,Plough,,,,,,\n" +
+		"cut,2025-03-02,Nobody,Long Table,cherry,20,80,900,1\n" +
+		"cut,2025-03-02,Plough,,cherry,20,80,900,1\n" +
+		"cut,2025-03-02,Plough,Long Table,cheese,20,80,900,1\n" +
+		"flew,2025-03-02,Plough,,,,,,\n" +
+		"washed,soon,Plough,,,,,,\n"
+	rows, err := logfile.Read([]byte(hand), measure.Millimetre)
+	if err != nil {
+		t.Fatal(err)
+	}
+	before, _ := f.Blade(ctx, f.id, f.blade["Plough"].ID)
+	old, err := f.ReadOld(ctx, f.id, rows, true)
+	if err != nil || old.Add != 2 || old.Refuse != 5 {
+		t.Errorf("%+v, %v", old, err)
+	}
+	after, _ := f.Blade(ctx, f.id, before.ID)
+	if d := after.Condition.Metres - before.Condition.Metres; d < 14.62 || d > 14.64 || after.Condition.MetresSharp != before.Condition.MetresSharp || after.Condition.Washes != before.Condition.Washes+1 {
+		t.Errorf("12 pieces of 4 ft added %v m, %v since sharpening", d, after.Condition.MetresSharp-before.Condition.MetresSharp)
+	}
+	if _, drifts, err := f.st.Conditions(ctx, false); err != nil || len(drifts) != 0 {
+		t.Errorf("snapshots drifted: %+v, %v", drifts, err)
+	}
+}
+
+func keepsSchema(t *testing.T, file []byte) {
+	t.Helper()
+	schema, err := jsonschema.UnmarshalJSON(bytes.NewReader(logfile.Schema))
+	if err != nil {
+		t.Fatal(err)
+	}
+	c := jsonschema.NewCompiler()
+	if err := c.AddResource("log.json", schema); err != nil {
+		t.Fatal(err)
+	}
+	doc, err := jsonschema.UnmarshalJSON(bytes.NewReader(file))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := c.MustCompile("log.json").Validate(doc); err != nil {
+		t.Errorf("the file does not keep its schema: %v", err)
+	}
+}
+
+// The calendar's address opens it until it is withdrawn, and no other does.
+func TestCalendar(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	secret, err := f.NewCalendar(ctx, f.id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	text, err := f.Feed(ctx, secret)
+	for _, want := range []string{"BEGIN:VCALENDAR", "SUMMARY:Sharpen Rook", "SUMMARY:Lace is expected back", "SUMMARY:Replace the bath Paint tray"} {
+		if err != nil || !strings.Contains(text, want) {
+			t.Errorf("the calendar lacks %q: %v", want, err)
+		}
+	}
+	dead := func(secret string) {
+		t.Helper()
+		var e *shop.Error
+		if _, err := f.Feed(context.WithoutCancel(ctx), secret); !errors.As(err, &e) || e.Reason != shop.Missing {
+			t.Errorf("%s: %v", secret, err)
+		}
+	}
+	dead("guess")
+	if _, err := f.NewCalendar(ctx, f.id); err != nil {
+		t.Fatal(err)
+	}
+	dead(secret)
+	if err := f.WithdrawCalendar(ctx, f.id); err != nil {
+		t.Fatal(err)
+	}
+	dead(secret)
+}
