@@ -39,7 +39,6 @@ const views: {
     path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&piece=900`,
     press: ['Hold'],
   },
-  { name: 'choose-miter-push', path: (id) => `/?saw=${id.miter}&of=red-oak&t=38&w=240&for=show&exit=scored` },
   { name: 'choose-groove', path: () => '/?form=groove&d=8&of=red-oak', press: ['End'] },
   {
     name: 'choose-compare',
@@ -47,9 +46,7 @@ const views: {
       `/?${sheet}&pin=${id.Needle}~~zero-clearance~spare&pin=${id.Needle}~~open~spare&pin=${id.Stagehand}~~zero-clearance~spare`,
     press: ['Compare 3'],
   },
-  { name: 'choose-metal', path: () => '/?cut=crosscut&of=aluminium&t=6&w=40&for=show' },
   { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
-  { name: 'choose-tablet', path: () => '/?of=cherry&t=19', size: [820, 1180] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
   {
     name: 'mount-phone',
@@ -68,6 +65,57 @@ const views: {
       return `/mount/${m.id}`;
     },
   },
+  { name: 'run', path: () => '/run?of=cherry&t=19&for=show' },
+  { name: 'care', path: () => '/care' },
+  {
+    name: 'wash-phone',
+    size: [390, 844],
+    path: async (id, request) => {
+      const answer = await request.post('/api/v1/washes', {
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+        data: { blade_ids: [id.Rook, id.Chorus], cleaner: 'detergent', brush: 'nylon' },
+      });
+      return `/care/wash/${((await answer.json()) as { id: string }).id}`;
+    },
+  },
+  {
+    name: 'trial',
+    path: async (id, request) => {
+      const at = (height_mm: number) => ({ blade_id: id.Stagehand, height_mm });
+      const size = { thickness_mm: 25, width_mm: 120, length_mm: 900 };
+      const begun = await request.post('/api/v1/trials', {
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+        data: {
+          cut: { saw_id: id.table, material: 'hard-maple', direction: 'rip', finish: 'hidden', ...size },
+          settings: [at(31), at(60)],
+          repeats: 4,
+          blind: false,
+          units: 'mm',
+        },
+      });
+      let t = (await begun.json()) as {
+        id: string;
+        version: number;
+        runs: { piece: number; setting: number }[];
+      };
+      const post = async (path: string, data: object) => {
+        const headers = { 'If-Match': `"${t.version}"` };
+        t = (await (
+          await request.post(`/api/v1/trials/${t.id}${path}`, { headers, data })
+        ).json()) as typeof t;
+      };
+      for (const { piece } of t.runs) await post('/cuts', { piece, seconds: 14 });
+      for (const { piece, setting } of t.runs)
+        await post('/grades', {
+          piece,
+          wall: setting === 0 && piece !== 5 ? 'brown' : 'clean',
+          splinters: setting === 1 && piece % 3 === 0 ? 'fuzz' : 'none',
+          effort: 'normal',
+        });
+      await post('/end', {});
+      return `/trial/${t.id}`;
+    },
+  },
   { name: 'bench', path: () => '/bench' },
   { name: 'true', path: () => '/true' },
   {
@@ -80,7 +128,6 @@ const views: {
   },
   { name: 'rack', path: () => '/rack' },
   { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
-  { name: 'blade-form', path: (id) => `/rack/${id.Quill}/edit` },
 ];
 
 for (const view of views) {

@@ -179,6 +179,14 @@ func (b Blade) SideClearance() measure.Length {
 	return (b.Kerf - b.Plate) / 2
 }
 
+// Serves reports whether b can do the work of another blade while that one is
+// away: the same size, bore and grind, and about as many teeth.
+func (b Blade) Serves(other Blade) bool {
+	size := (b.Diameter - other.Diameter).Mm()
+	teeth := math.Abs(float64(b.Teeth - other.Teeth))
+	return b.Make == other.Make && b.Grind == other.Grind && math.Abs(size) <= 3 && b.Bore == other.Bore && teeth <= 0.25*float64(other.Teeth)
+}
+
 // An Error names the number of a blade that cannot be right, and says why.
 type Error struct {
 	Field  string // as in the API: "kerf_mm"

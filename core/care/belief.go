@@ -21,6 +21,7 @@ const (
 	sdSeen     = 1.0 // of what a single cut shows; our judgement
 	newFactor  = 3   // "like new" puts the life at this many times the wear, at least
 	easyFactor = 1.3 // a cut that fed easily likewise
+	seenOften  = 3   // cuts that come out worse than they should are a complaint
 	tooFresh   = 0.1 // under this share of its life a blade that cuts badly has another reason
 )
 
@@ -51,9 +52,14 @@ func conjugate(mean, precision, at, sd float64) (float64, float64) {
 // say takes in how a blade is said, or seen, to cut. What only sets a bound
 // moves a belief that breaks the bound, and no other.
 func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
-	if s != LikeNew && !c.Complained {
-		c.before.Life, c.before.Pitch = c.Life, c.Pitch
-		c.Complained = true
+	if s != LikeNew {
+		if !c.Complained && c.Seen == 0 {
+			c.before.Life, c.before.Pitch = c.Life, c.Pitch
+		}
+		if sd == sdSeen {
+			c.Seen++
+		}
+		c.Complained = c.Complained || sd == sdSaid || c.Seen >= seenOften
 	}
 	wear := c.WearShare(g)
 	switch s {
@@ -79,7 +85,7 @@ func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
 		}
 	case LikeNew:
 		c.outlasts(g, newFactor, sd)
-		c.Complained, c.Looked, c.DullSaid = false, false, false
+		c.Complained, c.Looked, c.DullSaid, c.Seen = false, false, false, 0
 	}
 }
 

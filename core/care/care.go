@@ -55,7 +55,8 @@ type Condition struct {
 	Pitch Belief // about the m² that gum it up
 
 	DullSaid   bool // "dull" was said since new or sharpened
-	Complained bool // something was said or seen since the last wash that cared for
+	Complained bool // it was complained of since the last wash that cared for it
+	Seen       int  // cuts since then that came out worse than they should
 	Asked      bool // it was washed, and nobody has said yet whether that brought it back
 	NotBack    bool // the wash did not bring it back
 	Looked     bool // teeth and plate were looked over since the complaint
@@ -236,7 +237,7 @@ func (c *Condition) answer(back bool) {
 		c.Life, c.Pitch = c.before.Life, c.before.Pitch
 		c.gums(c.before.Resin, sdSaid)
 	}
-	c.Complained, c.Looked, c.DullSaid = false, false, false
+	c.Complained, c.Looked, c.DullSaid, c.Seen = false, false, false, 0
 }
 
 func (c *Condition) clean() {
@@ -247,7 +248,7 @@ func (c *Condition) clean() {
 func (c *Condition) sharpen() {
 	c.WearM2, c.MetresSharp, c.CutsSharp, c.SharpFrom = 0, 0, 0, time.Time{}
 	c.clean()
-	c.DullSaid, c.Complained, c.Asked, c.NotBack, c.Looked = false, false, false, false, false
+	c.DullSaid, c.Complained, c.Asked, c.NotBack, c.Looked, c.Seen = false, false, false, false, false, 0
 	c.Left = max(0, c.Left-1)
 	c.Sharpenings++
 }

@@ -121,12 +121,16 @@ func Compare(a, b []float64) (mean, chance float64) {
 	return mean, float64(extreme) / float64(ways)
 }
 
+// Likely is the chance up to which a difference is worth saying; our judgement,
+// as is 0.05 for sure.
+const Likely = 0.15
+
 // Sure puts a chance into words.
 func Sure(chance float64, pieces int) string {
 	switch {
 	case chance <= 0.05:
 		return "sure: luck alone does this in one of " + oneIn(chance)
-	case chance <= 0.15:
+	case chance <= Likely:
 		return "likely: luck alone does this in one of " + oneIn(chance)
 	case pieces < 8:
 		return "not told apart: more repeats would say"

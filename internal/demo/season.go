@@ -242,8 +242,11 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 			return err
 		}
 	}
-	return st.AddBath(ctx, store.Bath{ID: id("tray"), Shop: shopRow.ID, Name: "Paint tray", Cleaner: "detergent", Length: 400, Width: 340, Depth: 60,
-		Litres: 2.9, Made: now.AddDate(0, 0, -9), Uses: 4})
+	if err := st.AddBath(ctx, store.Bath{ID: id("tray"), Shop: shopRow.ID, Name: "Paint tray", Cleaner: "detergent", Length: 400, Width: 340, Depth: 60,
+		Litres: 2.9, Made: now.AddDate(0, 0, -9)}); err != nil {
+		return err
+	}
+	return st.UseBath(ctx, shopRow.ID, id("tray"), 4)
 }
 
 // truth is how the demo shop's own wood differs from the table, in the

@@ -200,7 +200,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		h := b.Health
 		one := contract.BladeCare{Blade: encodeBlade(b.Blade), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
 			WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH,
-			SharpeningsLeft: b.Left, LeftFrom: b.LeftFrom}
+			SharpeningsLeft: b.Left, LeftFrom: b.LeftFrom, StandIns: orNone(b.StandIns)}
 		one.Path = []contract.PathStep{}
 		for _, st := range b.Path {
 			one.Path = append(one.Path, contract.PathStep{ID: contract.PathStepID(st.ID), Text: st.Text, Done: st.Done})

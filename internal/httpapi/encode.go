@@ -26,7 +26,7 @@ func encodePlan(p shop.Plan) contract.Plan {
 		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), FeedLengthMm: j.CutLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
 	}
 	for i, o := range p.Options {
 		out.Options[i] = encodeOption(o, j.Motion)

@@ -14,6 +14,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/verdict"
 	"corte/internal/store"
@@ -34,6 +35,7 @@ type BladeCare struct {
 	Path     []care.Step // where somebody complained of it
 	Left     int         // sharpenings
 	LeftFrom string
+	StandIns []string // names of blades that can serve while it is away
 }
 
 // A Bath is a tray of cleaner and what it wants.
@@ -64,6 +66,11 @@ func (s *Service) Care(ctx context.Context, shop uuid.UUID) (Care, error) {
 		one := BladeCare{Blade: b, Health: care.HealthOf(b.Condition, b.Grind, now),
 			Path: care.Path(b.Condition, b.Grind, b.MountedOn != nil && aligned[*b.MountedOn])}
 		one.Left, one.LeftFrom = care.SharpeningsLeft(b.Condition, b.Carbide.Mm(), b.Sharpened)
+		for _, o := range blades {
+			if o.ID != b.ID && o.Serves(b.Blade) && choose.Bar(o.Condition) == nil && choose.CareVerdict(State(o.Blade, o.Condition)) == verdict.Clear {
+				one.StandIns = append(one.StandIns, o.Name)
+			}
+		}
 		out.Blades = append(out.Blades, one)
 	}
 	slices.SortStableFunc(out.Blades, func(a, b BladeCare) int {

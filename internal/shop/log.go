@@ -59,7 +59,8 @@ func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, key string, made C
 	}
 	said := detail
 	said.Foretold = nil // follows from the blade's state, which this very cut may have changed
-	content, err := json.Marshal([]any{said, made.Blade, w.ID, made.By, made.Note, made.At})
+	// The time is left out: a tablet says it only once a cut has had to wait.
+	content, err := json.Marshal([]any{said, made.Blade, w.ID, made.By, made.Note})
 	if err != nil {
 		return store.Entry{}, err
 	}

@@ -335,9 +335,12 @@ func results(t Trial) (out []TrialResult, says []string) {
 				if mean > 0 {
 					word = m.more
 				}
-				if mean == 0 {
+				switch {
+				case mean == 0:
 					says = append(says, fmt.Sprintf("In %s %c and %c are alike", m.name, 'A'+a, 'A'+b))
-				} else {
+				case chance > trial.Likely:
+					says = append(says, fmt.Sprintf("In %s %c and %c are %s", m.name, 'A'+a, 'A'+b, r.Sure))
+				default:
 					says = append(says, fmt.Sprintf("%c %s than %c; %s", 'A'+b, word, 'A'+a, r.Sure))
 				}
 			}

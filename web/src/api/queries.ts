@@ -7,23 +7,34 @@ import {
   useQueryClient,
   type QueryClient,
 } from '@tanstack/react-query';
+
+import { useEffect, useSyncExternalStore } from 'react';
 import client, { ProblemError, unwrap } from './client';
 import type {
   Blade,
   BladeInput,
+  BathAsk,
   Cut,
-  CutMade,
+  Inspection,
+  Judgement,
+  LogFilter,
   Pin,
   RackFile,
   Retirement,
+  Returned,
   SawInput,
+  Sending,
   ShopInput,
   SupportRequest,
+  TrialAsk,
+  TrialGrade,
   TruingInput,
   TruingTest,
   UnmarkedReadings,
   Units,
+  WashAsk,
 } from './types';
+import { keepCut, sendWaiting, waitingCuts, watchWaiting } from './waiting';
 
 const forGood = { staleTime: Infinity };
 
@@ -65,16 +76,13 @@ export const useBlade = (id: string) =>
     queryFn: async () => unwrap(await client.GET('/blades/{id}', { params: { path: { id } } })),
   });
 
-export const useBladeLog = (id: string) =>
+/** The log, or the part of it that a filter wants, page after page. */
+export const useLog = (of: LogFilter) =>
   useInfiniteQuery({
-    queryKey: ['blades', id, 'log'],
+    queryKey: ['log', of],
     queryFn: async ({ pageParam }) =>
-      unwrap(
-        await client.GET('/blades/{id}/log', {
-          params: { path: { id }, query: { limit: 25, before: pageParam } },
-        }),
-      ),
-    initialPageParam: undefined as number | undefined,
+      unwrap(await client.GET('/log', { params: { query: { limit: 25, ...of, before: pageParam } } })),
+    initialPageParam: undefined as string | undefined,
     getNextPageParam: (last) => last.next,
   });
 
@@ -135,23 +143,29 @@ export const useReadLength = () =>
       unwrap(await client.GET('/length', { params: { query: q } })),
   });
 
-/** Logs a cut. The key makes a retry from a flaky tablet log once. */
+/** Logs a cut, at once or as soon as the server is there. */
 export const useLogCut = () => {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: async ({ key, made }: { key: string; made: CutMade }) =>
-      unwrap(await client.POST('/cuts', { params: { header: { 'Idempotency-Key': key } }, body: made })),
-    retry: (times, error) => times < 3 && !('status' in error),
-    onSuccess: () => refresh(cache),
+    mutationFn: keepCut,
+    onSuccess: (kept) => (kept.waits ? undefined : refresh(cache)),
   });
+};
+
+/** What waits in this browser, sent once the server answers again. */
+export const useWaiting = () => {
+  const cache = useQueryClient();
+  useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
+  return useSyncExternalStore(watchWaiting, waitingCuts);
 };
 
 /** What the shop knows has changed: everything that follows from it is asked again. */
 const refresh = (cache: QueryClient) =>
   Promise.all(
-    ['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'comparison'].map((k) =>
-      cache.invalidateQueries({ queryKey: [k] }),
-    ),
+    [
+      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'comparison'],
+      ...['log', 'care', 'baths', 'money', 'lessons', 'trials', 'calendar'],
+    ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
   );
 
 /** A change of the shop, after which what follows from it is asked again. */
@@ -359,3 +373,198 @@ export const usePlaceGauge = () =>
 
 export type Place =
   'heel-front' | 'heel-rear' | 'fence-front' | 'fence-rear' | 'runout' | 'turned' | 'left' | 'right';
+
+const keyed = (key: string) => ({ 'Idempotency-Key': key });
+
+/** A call that answers nothing: its refusal as an exception. */
+function done(r: { error?: unknown; response: Response }) {
+  if (r.error) unwrap(r as never);
+}
+
+export const useStrike = () =>
+  useChange(async ({ id, note, key }: { id: number; note?: string; key: string }) =>
+    unwrap(
+      await client.POST('/log/{id}/strike', { params: { path: { id }, header: keyed(key) }, body: { note } }),
+    ),
+  );
+
+export const useCare = () =>
+  useQuery({
+    queryKey: ['care'],
+    queryFn: async () => unwrap(await client.GET('/care')),
+    refetchInterval: 30_000, // another device may be washing
+  });
+
+export const useJudge = () =>
+  useChange(async ({ id, key, body }: { id: string; key: string; body: Judgement }) =>
+    unwrap(
+      await client.POST('/blades/{id}/judgements', { params: { path: { id }, header: keyed(key) }, body }),
+    ),
+  );
+
+export const useInspect = () =>
+  useChange(async ({ id, key, body }: { id: string; key: string; body: Inspection }) =>
+    unwrap(
+      await client.POST('/blades/{id}/inspections', { params: { path: { id }, header: keyed(key) }, body }),
+    ),
+  );
+
+export const useNote = () =>
+  useChange(async ({ id, key, note }: { id: string; key: string; note: string }) =>
+    unwrap(
+      await client.POST('/blades/{id}/notes', {
+        params: { path: { id }, header: keyed(key) },
+        body: { note },
+      }),
+    ),
+  );
+
+export const useSendOut = () =>
+  useChange(async ({ id, key, body }: { id: string; key: string; body: Sending }) =>
+    unwrap(await client.POST('/blades/{id}/sending', { params: { path: { id }, header: keyed(key) }, body })),
+  );
+
+export const useTakeBack = () =>
+  useChange(async ({ id, key, body }: { id: string; key: string; body: Returned }) =>
+    unwrap(await client.POST('/blades/{id}/return', { params: { path: { id }, header: keyed(key) }, body })),
+  );
+
+export const useCleaners = () =>
+  useQuery({
+    queryKey: ['cleaners'],
+    queryFn: async () => unwrap(await client.GET('/cleaners')).items,
+    ...forGood,
+  });
+
+/** What does not agree between blades, cleaner and brush. */
+export const useWashCheck = (body: WashAsk | undefined) =>
+  useQuery({
+    queryKey: ['wash-check', body],
+    enabled: body !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/wash-checks', { body: body! })).items,
+  });
+
+export const useStartWash = () =>
+  useChange(async ({ key, body }: { key: string; body: WashAsk }) =>
+    unwrap(await client.POST('/washes', { params: { header: keyed(key) }, body })),
+  );
+
+export const useWash = (id: string) =>
+  useQuery({
+    queryKey: ['care', 'wash', id],
+    queryFn: async () => unwrap(await client.GET('/washes/{id}', { params: { path: { id } } })),
+    refetchInterval: 5000,
+    retry: false,
+  });
+
+export const useStepWash = () =>
+  useChange(async ({ id, version, step }: { id: string; version: number; step: number }) =>
+    unwrap(
+      await client.PUT('/washes/{id}', { params: { path: { id }, header: etag(version) }, body: { step } }),
+    ),
+  );
+
+export const useEndWash = () =>
+  useChange(async (id: string) =>
+    unwrap(await client.POST('/washes/{id}/end', { params: { path: { id } } })),
+  );
+
+export const useDropWash = () =>
+  useChange(async (id: string) => done(await client.DELETE('/washes/{id}', { params: { path: { id } } })));
+
+export const useBathMix = (body: BathAsk | undefined) =>
+  useQuery({
+    queryKey: ['bath-mix', body],
+    enabled: body !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/bath-mixes', { body: body! })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useMakeBath = () =>
+  useChange(async ({ key, body }: { key: string; body: BathAsk }) =>
+    unwrap(await client.POST('/baths', { params: { header: keyed(key) }, body })),
+  );
+
+export const useStrainBath = () =>
+  useChange(async (id: string) =>
+    unwrap(await client.POST('/baths/{id}/strain', { params: { path: { id } } })),
+  );
+
+export const useEmptyBath = () =>
+  useChange(async (id: string) => done(await client.DELETE('/baths/{id}', { params: { path: { id } } })));
+
+export interface MoneyQuery {
+  price?: number;
+  sharpening?: number;
+  sharpenings?: number;
+  cheap_price?: number;
+  cheap_life?: number;
+}
+
+export const useMoney = (id: string, query: MoneyQuery) =>
+  useQuery({
+    queryKey: ['money', id, query],
+    queryFn: async () => unwrap(await client.GET('/blades/{id}/money', { params: { path: { id }, query } })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useCalendar = () =>
+  useQuery({ queryKey: ['calendar'], queryFn: async () => unwrap(await client.GET('/calendar')) });
+
+export const useNewCalendar = () => useChange(async () => unwrap(await client.POST('/calendar')));
+
+export const useWithdrawCalendar = () => useChange(async () => done(await client.DELETE('/calendar')));
+
+export const useLessons = () =>
+  useQuery({ queryKey: ['lessons'], queryFn: async () => unwrap(await client.GET('/lessons')).items });
+
+export const useTrials = (blade_id?: string) =>
+  useQuery({
+    queryKey: ['trials', { blade_id }],
+    queryFn: async () =>
+      unwrap(await client.GET('/trials', { params: { query: { blade_id, limit: 20 } } })).items,
+  });
+
+export const useTrial = (id: string) =>
+  useQuery({
+    queryKey: ['trials', id],
+    queryFn: async () => unwrap(await client.GET('/trials/{id}', { params: { path: { id } } })),
+    refetchInterval: 5000,
+  });
+
+export const useStartTrial = () =>
+  useChange(async ({ key, body }: { key: string; body: TrialAsk }) =>
+    unwrap(await client.POST('/trials', { params: { header: keyed(key) }, body })),
+  );
+
+export const useTrialCut = () =>
+  useChange(async (p: { id: string; version: number; piece: number; seconds?: number }) =>
+    unwrap(
+      await client.POST('/trials/{id}/cuts', {
+        params: { path: { id: p.id }, header: etag(p.version) },
+        body: { piece: p.piece, seconds: p.seconds },
+      }),
+    ),
+  );
+
+export const useTrialGrade = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: TrialGrade }) =>
+    unwrap(
+      await client.POST('/trials/{id}/grades', { params: { path: { id }, header: etag(version) }, body }),
+    ),
+  );
+
+export const useEndTrial = () =>
+  useChange(async (id: string) =>
+    unwrap(await client.POST('/trials/{id}/end', { params: { path: { id } } })),
+  );
+
+export const usePreviewLogImport = () =>
+  useMutation({
+    mutationFn: async (body: RackFile) => unwrap(await client.POST('/log-import-previews', { body })),
+  });
+
+export const useLogImport = () =>
+  useChange(async (body: RackFile) => unwrap(await client.POST('/log-imports', { body })));

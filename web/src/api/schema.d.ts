@@ -1309,6 +1309,11 @@ export interface components {
             by_rule?: components["schemas"]["RuleSheet"];
             hold: components["schemas"]["Advice"][];
             cautions: string[];
+            /**
+             * Format: double
+             * @description How far one piece is fed.
+             */
+            feed_length_mm: number;
             /** @description What the shop's own cuts correct in it. */
             learnt: string[];
         };
@@ -1768,6 +1773,8 @@ export interface components {
             left_high_m: number;
             sharpenings_left: number;
             left_from: string;
+            /** @description Blades of its kind that can serve while it is away. */
+            stand_ins: string[];
             /** @description Where somebody complained, the way to a remedy, cheapest and safest first. */
             path: components["schemas"]["PathStep"][];
         };
@@ -2238,7 +2245,7 @@ export interface components {
         };
         Retirement: {
             /** @enum {string} */
-            reason: "cracked" | "worn-out" | "no-carbide" | "bent" | "lost" | "sold" | "other";
+            reason: "cracked" | "worn-out" | "bent" | "lost" | "sold" | "other";
             note?: string;
         };
         Retired: {

@@ -7,16 +7,19 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useColorScheme } from '@mui/material/styles';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
-import { useShop } from '../api/queries';
+import { useShop, useWaiting } from '../api/queries';
 import { usePreferences } from './preferences';
 import { cutFace } from './theme';
 
 const stations = [
   { to: '/', name: 'Choose' },
+  { to: '/run', name: 'Run' },
   { to: '/bench', name: 'Bench' },
   { to: '/true', name: 'True' },
+  { to: '/care', name: 'Care' },
+  { to: '/log', name: 'Log' },
   { to: '/rack', name: 'Rack' },
 ];
 
@@ -45,9 +48,12 @@ export function Sheet() {
         component="nav"
         aria-label="Stations and settings"
         sx={{
-          height: BLOCK,
+          // A phone has no room for one row: the block stands in two, of equal cells.
+          height: { sm: BLOCK },
           flex: 'none',
-          display: 'flex',
+          display: { xs: 'grid', sm: 'flex' },
+          gridTemplateColumns: 'repeat(6, 1fr)',
+          gridAutoRows: 44,
           '@media print': { display: 'none' },
           borderTop: '2px solid',
           borderColor: 'text.primary',
@@ -83,18 +89,40 @@ export function Sheet() {
             {shop.data?.name ?? ' '}
           </Box>
         </Box>
-        <Box sx={{ display: 'flex', flex: 1, minWidth: 0, overflowX: 'auto', scrollbarWidth: 'none' }}>
+        <Box
+          sx={{
+            display: { xs: 'contents', sm: 'flex' },
+            flex: 1,
+            minWidth: 0,
+            overflowX: 'auto',
+            scrollbarWidth: 'none',
+          }}
+        >
           {stations.map((s) => (
             <StationLink key={s.to} to={s.to + search} end={s.to === '/'}>
               {s.name}
             </StationLink>
           ))}
         </Box>
+        <WaitingCell />
         <UnitCells />
         <LightCell />
       </Box>
       <ScrollRestoration />
     </Box>
+  );
+}
+
+const Waiting = lazy(() => import('./Waiting').then((m) => ({ default: m.Waiting })));
+
+/** Cuts that wait for the server, where there are any. */
+function WaitingCell() {
+  const waiting = useWaiting();
+  if (waiting.length === 0) return null;
+  return (
+    <Suspense fallback={null}>
+      <Waiting cuts={waiting} />
+    </Suspense>
   );
 }
 
@@ -105,14 +133,15 @@ function StationLink({ to, end, children }: { to: string; end: boolean; children
       to={to}
       end={end}
       sx={{
-        px: { xs: 1, sm: 3 },
+        px: { xs: 0, sm: 1.5, lg: 2.5 },
+        justifyContent: 'center',
         flex: 'none',
         borderRight: '1px solid',
         borderColor: 'divider',
         display: 'flex',
         alignItems: 'center',
         fontFamily: cutFace,
-        fontSize: { xs: 16.5, sm: 19 },
+        fontSize: { xs: 16, sm: 18, lg: 19 },
         fontWeight: 600,
         color: 'text.secondary',
         textDecoration: 'none',
@@ -126,8 +155,8 @@ function StationLink({ to, end, children }: { to: string; end: boolean; children
 }
 
 const cell = {
-  px: { xs: 0.5, sm: 1.5 },
-  minWidth: { xs: 38, sm: 48 },
+  px: { xs: 0, sm: 1.5 },
+  minWidth: { sm: 48 },
   fontSize: 15,
   fontWeight: 600,
   color: 'text.secondary',
@@ -141,7 +170,7 @@ function UnitCells() {
     <Box
       role="radiogroup"
       aria-label="Units"
-      sx={{ display: 'flex', borderLeft: '1px solid', borderColor: 'divider' }}
+      sx={{ display: { xs: 'contents', sm: 'flex' }, borderLeft: '1px solid', borderColor: 'divider' }}
     >
       {(['mm', 'in'] as const).map((u) => (
         <ButtonBase

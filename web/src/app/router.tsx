@@ -17,6 +17,46 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../stations/choose/Card')).Card }),
       },
       {
+        path: 'run',
+        lazy: async () => ({ Component: (await import('../stations/run/Run')).Run }),
+      },
+      {
+        path: 'trial/new',
+        lazy: async () => ({ Component: (await import('../stations/run/NewTrial')).NewTrial }),
+      },
+      {
+        path: 'trial/:id',
+        lazy: async () => ({ Component: (await import('../stations/run/Trial')).Trial }),
+      },
+      {
+        path: 'care',
+        lazy: async () => ({ Component: (await import('../stations/care/Care')).Care }),
+      },
+      {
+        path: 'care/wash',
+        lazy: async () => ({ Component: (await import('../stations/care/NewWash')).NewWash }),
+      },
+      {
+        path: 'care/wash/:id',
+        lazy: async () => ({ Component: (await import('../stations/care/Wash')).Wash }),
+      },
+      {
+        path: 'care/bath',
+        lazy: async () => ({ Component: (await import('../stations/care/NewBath')).NewBath }),
+      },
+      {
+        path: 'care/slip',
+        lazy: async () => ({ Component: (await import('../stations/care/Slip')).Slip }),
+      },
+      {
+        path: 'care/money/:id',
+        lazy: async () => ({ Component: (await import('../stations/care/MoneyPage')).MoneyPage }),
+      },
+      {
+        path: 'log',
+        lazy: async () => ({ Component: (await import('../stations/log/Log')).Log }),
+      },
+      {
         path: 'bench',
         lazy: async () => ({ Component: (await import('../stations/bench/Bench')).Bench }),
       },

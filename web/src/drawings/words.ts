@@ -1,6 +1,6 @@
 /** What a blade is, in the field's words. */
-import type { Blade, Units } from '../api/types';
-import { formatThin } from '../measure/format';
+import type { Blade, Cut, Material, Saw, Units } from '../api/types';
+import { formatLength, formatThin } from '../measure/format';
 
 export const grindWords = {
   FTG: 'flat top',
@@ -63,6 +63,10 @@ export const retiredWords: Record<string, string> = {
   other: 'another reason',
 };
 
+export const splinterWords = { none: 'none', fuzz: 'fuzz', splinters: 'some', torn: 'torn' } as const;
+export const effortWords = { easy: 'easily', normal: 'as usual', hard: 'hard' } as const;
+export const noiseWords = { smooth: 'smooth', usual: 'usual', loud: 'loud' } as const;
+
 export const supportWords = {
   open: 'open',
   tape: 'taped',
@@ -96,4 +100,19 @@ export function specOf(b: Spec, units: Units): string {
   const kerf = `kerf ${formatThin(b.kerf_mm, units)}`;
   if (!b.grind) return `${makeWords[b.make]}, ${kerf}`;
   return `${b.teeth} ${grindShort[b.grind]}, hook ${sign(b.hook_deg)}°, ${kerf}`;
+}
+
+/** The cut as a plain sentence. */
+export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
+  const parts = [
+    `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
+    `${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
+    formWords[cut.form ?? 'through'] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : ''),
+    cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',
+    cut.bevel_deg ? `tilted ${cut.bevel_deg}°` : '',
+    `on the ${saw.name}`,
+    `${cut.finish} face`,
+    cut.piece_mm ? `pieces of ${formatLength(cut.piece_mm, units)}` : '',
+  ];
+  return `${parts.filter(Boolean).join(', ')}.`;
 }

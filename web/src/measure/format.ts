@@ -64,3 +64,10 @@ export const percent = (x: number) => `${trim(100 * x, 0)} %`;
 export function formatRun(metres: number, units: Units): string {
   return units === 'mm' ? `${trim(metres, metres < 10 ? 1 : 0)} m` : `${trim(metres / 0.3048, 0)} ft`;
 }
+
+/** Litres and millilitres, or US quarts and fluid ounces. */
+export function formatVolume(litres: number, units: Units): string {
+  if (units === 'mm') return litres < 1 ? `${trim(litres * 1000, 0)} ml` : `${trim(litres, 2)} l`;
+  const oz = litres * 33.814;
+  return oz < 32 ? `${trim(oz, 1)} fl oz` : `${trim(oz / 32, 1)} qt`;
+}

@@ -4,7 +4,12 @@ import type { Blade } from '../api/types';
 import { ink } from '../drawings/ink';
 import { Verdict } from './Verdict';
 
-export function Condition({ condition: c }: { condition: Blade['condition'] }) {
+interface Props {
+  condition: Blade['condition'];
+  bare?: boolean; // the two measures alone
+}
+
+export function Condition({ condition: c, bare = false }: Props) {
   return (
     <Box
       sx={{
@@ -28,12 +33,36 @@ export function Condition({ condition: c }: { condition: Blade['condition'] }) {
         name={`Pitch level ${c.pitch_level.toFixed(1)} of 3`}
         colour={ink.scorch}
       />
-      <Box sx={{ gridColumn: '1 / -1', display: 'flex', gap: 1, mt: 0.25 }}>
-        {c.verdict === 'clear' ? <span>{c.state}</span> : <Verdict verdict={c.verdict} size={13} />}
-        {c.verdict !== 'clear' && <span>{c.state === 'dull' ? 'dull: sharpen it' : 'pitchy: wash it'}</span>}
-      </Box>
+      {!bare && (
+        <Box sx={{ gridColumn: '1 / -1', mt: 0.25 }}>
+          <Stands condition={c} />
+        </Box>
+      )}
     </Box>
   );
+}
+
+/** In a word how it stands, and what it wants. */
+export function Stands({ condition: c }: { condition: Blade['condition'] }) {
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+      {c.verdict === 'clear' ? <span>{c.state}</span> : <Verdict verdict={c.verdict} size={13} />}
+      {c.verdict !== 'clear' && <span>{wants(c)}</span>}
+    </Box>
+  );
+}
+
+function wants(c: Blade['condition']) {
+  switch (c.state) {
+    case 'unfit':
+      return `${c.unfit}: not run`;
+    case 'away':
+      return 'away at the saw doctor';
+    case 'dull':
+      return 'dull: sharpen it';
+    default:
+      return 'pitchy: wash it';
+  }
 }
 
 function Measure({ share, name, colour }: { share: number; name: string; colour: string }) {

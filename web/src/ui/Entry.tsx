@@ -1,7 +1,11 @@
-/** One row of the log, in a sentence. */
+/** One row of the log, in a sentence. A mistake can be struck out where the row is shown. */
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useRef } from 'react';
+import { Link } from 'react-router';
+import { useStrike } from '../api/queries';
 import type { LogEntry, Units } from '../api/types';
-import { retiredWords } from '../drawings/words';
+import { effortWords, noiseWords, retiredWords } from '../drawings/words';
 import { formatFigure, formatLength, formatRun, formatSetting, trim } from '../measure/format';
 
 const day = new Intl.DateTimeFormat(undefined, {
@@ -12,7 +16,15 @@ const day = new Intl.DateTimeFormat(undefined, {
   minute: '2-digit',
 });
 
-export function Entry({ entry: e, units }: { entry: LogEntry; units: Units }) {
+interface Props {
+  entry: LogEntry;
+  units: Units;
+  named?: boolean; // with the blade's name, where rows of several stand together
+  strike?: boolean; // with the means to strike it out
+}
+
+export function Entry({ entry: e, units, named = false, strike = false }: Props) {
+  const struck = e.struck_by !== undefined;
   return (
     <Box
       component="li"
@@ -29,21 +41,63 @@ export function Entry({ entry: e, units }: { entry: LogEntry; units: Units }) {
       <Box component="time" dateTime={e.at} sx={{ color: 'text.secondary' }}>
         {day.format(new Date(e.at))}
       </Box>
-      <Box sx={{ minWidth: 0 }}>
-        {what(e, units)}
-        {(e.by ?? e.note) && (
-          <Box component="span" sx={{ color: 'text.secondary' }}>
-            {e.by && ` ${e.by}`}
-            {e.note && `${e.by ? ',' : ''} ${e.note}`}
-          </Box>
+      <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>
+        <Box component={struck ? 's' : 'span'} sx={struck ? { color: 'text.secondary' } : {}}>
+          {named && e.blade_name && <b>{e.blade_name}: </b>}
+          {what(e, units)}
+          {(e.by ?? e.note) && (
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {e.by && ` ${e.by}`}
+              {e.note && `${e.by ? ',' : ''} ${e.note}`}
+            </Box>
+          )}
+        </Box>
+        {struck && ' Struck out.'}
+        {e.trial_id && (
+          <>
+            {' '}
+            <Link to={`/trial/${e.trial_id}`}>See it</Link>
+          </>
         )}
+        {strike && !struck && strikable.has(e.kind) && <Strike entry={e} />}
       </Box>
     </Box>
   );
 }
 
+const strikable = new Set<LogEntry['kind']>([
+  ...(['cut', 'washed', 'sharpened', 'returned', 'sent', 'judged', 'inspected', 'noted', 'moved'] as const),
+  ...(['mounted', 'dismounted', 'heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance'] as const),
+]);
+
+function Strike({ entry }: { entry: LogEntry }) {
+  const strike = useStrike();
+  const key = useRef(crypto.randomUUID());
+  return (
+    <>
+      <Button
+        size="small"
+        sx={{
+          minHeight: { xs: 44, md: 26 },
+          my: { xs: -1.25, md: 0 },
+          py: 0,
+          px: 0.75,
+          ml: 0.5,
+          fontSize: 14,
+        }}
+        disabled={strike.isPending}
+        aria-label={`Strike out the row of ${day.format(new Date(entry.at))}`}
+        onClick={() => strike.mutate({ id: entry.id, key: key.current })}
+      >
+        strike out
+      </Button>
+      {strike.error && <Box sx={{ color: 'error.main' }}>{strike.error.message}</Box>}
+    </>
+  );
+}
+
 const cutWords = { rip: 'Ripped', crosscut: 'Crosscut', sheet: 'Cut sheet of' } as const;
-const splinterWords = {
+const splinterSaid = {
   none: 'no splinters',
   fuzz: 'fuzz',
   splinters: 'some splinters',
@@ -61,6 +115,7 @@ const truingWords = {
 
 function what(e: LogEntry, units: Units) {
   const on = e.saw_name ? ` on ${e.saw_name}` : '';
+  const says = e.says?.length ? `: ${e.says.join(', ')}.` : '.';
   switch (e.kind) {
     case 'cut': {
       if (!e.cut) return 'Cut.';
@@ -72,6 +127,14 @@ function what(e: LogEntry, units: Units) {
         c.miter_deg ? `, mitered ${trim(c.miter_deg, 1)}°` : '',
       ].join('');
       const many = c.pieces > 1 ? `, ${c.pieces} pieces` : '';
+      const more = [
+        c.other_splinters && c.other_splinters !== 'none'
+          ? `${splinterSaid[c.other_splinters]} on the other face`
+          : '',
+        c.effort && c.effort !== 'normal' ? `fed ${effortWords[c.effort]}` : '',
+        c.noise && c.noise !== 'usual' ? noiseWords[c.noise] : '',
+        c.seconds ? `${trim(c.seconds, 1)} s a piece` : '',
+      ].filter(Boolean);
       return (
         <>
           {cutWords[c.direction]} {formatLength(c.thickness_mm, units)} {c.material_name},{' '}
@@ -79,16 +142,30 @@ function what(e: LogEntry, units: Units) {
           {how}
           {many}
           {on}
-          {at}: <b>wall {c.wall}</b>, {splinterWords[c.splinters]}.
+          {at}: <b>wall {c.wall}</b>, {[splinterSaid[c.splinters], ...more].join(', ')}.
         </>
       );
     }
     case 'mounted':
       return `Went on${on.replace(' on', '')}.`;
     case 'washed':
-      return 'Washed.';
+      return `Washed${says.replace(': in', ' in')}`;
     case 'sharpened':
-      return 'Sharpened.';
+      return `Back, sharpened${says}`;
+    case 'returned':
+      return `Back, not sharpened${says}`;
+    case 'sent':
+      return `Sent out${says.replace(': to', ' to')}`;
+    case 'judged':
+      return `Said of it${says}`;
+    case 'inspected':
+      return `Looked over${says}`;
+    case 'noted':
+      return 'Noted:';
+    case 'compared':
+      return `Compared${says}`;
+    case 'struck':
+      return 'A row was struck out.';
     case 'retired':
       return `Retired: ${retiredWords[e.reason ?? ''] ?? e.reason ?? ''}.`;
     case 'restored':

@@ -6,12 +6,12 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useBlades, useComparison, useMaterials, usePlan, useSaws } from '../../api/queries';
-import type { Cut, Material, Saw, Units } from '../../api/types';
+import type { Cut } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { SideView } from '../../drawings/SideView';
-import { directionWords, formWords, specOf, supportWords } from '../../drawings/words';
-import { formatLength, formatSetting, trim } from '../../measure/format';
+import { cutSaid, specOf, supportWords } from '../../drawings/words';
+import { formatSetting, trim } from '../../measure/format';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { useCut } from './cut';
 import { Advices } from './Hold';
@@ -73,7 +73,7 @@ export function Card() {
           </Typography>
           <Box sx={{ fontSize: 17 }}>{specOf(blade, units)}</Box>
           <Box sx={{ fontSize: 19, my: 1.5, fontFamily: cutFace }}>
-            {said(plan.data.cut, saw, material, units)}
+            {cutSaid(plan.data.cut, saw, material, units)}
           </Box>
           <Box
             sx={{ height: 300, borderTop: '1px solid', borderBottom: '1px solid', borderColor: 'divider' }}
@@ -130,19 +130,4 @@ function Big({ name, children }: { name: string; children: ReactNode }) {
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{name}</Box>
     </Box>
   );
-}
-
-/** The cut as a plain sentence. */
-function said(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
-  const parts = [
-    `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
-    `${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
-    formWords[cut.form ?? 'through'] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : ''),
-    cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',
-    cut.bevel_deg ? `tilted ${cut.bevel_deg}°` : '',
-    `on the ${saw.name}`,
-    `${cut.finish} face`,
-    cut.piece_mm ? `pieces of ${formatLength(cut.piece_mm, units)}` : '',
-  ];
-  return `${parts.filter(Boolean).join(', ')}.`;
 }

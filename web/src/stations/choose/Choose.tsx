@@ -4,9 +4,10 @@
  */
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { useLocation, useNavigate } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useBlades, useMaterials, usePlan, useSaws, useStartMounting, useSweep } from '../../api/queries';
 import type { Pin, Setting, Sweep } from '../../api/types';
@@ -14,7 +15,6 @@ import { usePreferences } from '../../app/preferences';
 import { heightStep } from '../../measure/format';
 import { Candidates } from './Candidates';
 import { useCut, usePins } from './cut';
-import { CutMade } from './CutMade';
 import { Sentence } from './Sentence';
 import { SettingPanel } from './SettingPanel';
 
@@ -134,9 +134,7 @@ export function Choose() {
                   blade={blade}
                   units={units}
                 />
-                {option && blade && (
-                  <CutMade cut={shown.cut} blade={blade} height={option.heights?.suggested_mm} />
-                )}
+                {option && blade && <RunIt to={`/run?${withBlade(search, blade.id)}`} />}
               </Suspense>
             )}
           </Box>
@@ -167,8 +165,7 @@ function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
     asked === undefined ? suggested : (settingAt(sweep.data, asked, step, suggested) ?? suggested);
   const mount = useStartMounting();
   const go = useNavigate();
-  const card = new URLSearchParams(search);
-  card.set('blade', p.blade.id);
+  const card = withBlade(search, p.blade.id);
   if (setting.height_mm > 0) card.set('h', String(Number(setting.height_mm.toFixed(4))));
   return (
     <SettingPanel
@@ -193,10 +190,34 @@ function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
       }
       problem={sweep.error?.message ?? mount.error?.message}
     >
-      <CutMade cut={p.cut} blade={p.blade} height={setting.height_mm} feed={setting.feed_m_min} />
+      <RunIt to={`/run?${card}`} />
     </SettingPanel>
   );
 }
+
+/** The cut's address, taken on with one blade. */
+function withBlade(search: string, blade: string) {
+  const to = new URLSearchParams(search);
+  to.set('blade', blade);
+  return to;
+}
+
+/** On to the saw, with the cut, the blade and the height. */
+const RunIt = ({ to }: { to: string }) => (
+  <Box
+    sx={{
+      display: 'flex',
+      justifyContent: 'flex-end',
+      pt: 1,
+      borderTop: '1px solid',
+      borderColor: 'divider',
+    }}
+  >
+    <Button component={Link} to={to} variant="contained" sx={{ px: 4, fontSize: 17 }}>
+      Run it
+    </Button>
+  </Box>
+);
 
 const offStep = (mm: number, step: number) => Math.abs(mm / step - Math.round(mm / step)) > 1e-6;
 

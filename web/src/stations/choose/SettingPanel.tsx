@@ -427,6 +427,11 @@ function Says({
           <b>Why this {table ? 'height' : 'depth'}:</b> {option.heights.why}
         </Box>
       )}
+      {plan.learnt.length > 0 && (
+        <Box>
+          <b>Learnt here:</b> {plan.learnt.join('; ')}. <Link to="/shop">Switch it off</Link>
+        </Box>
+      )}
       {change && (
         <Box>
           <b>Helps most:</b> {change.text} The window would stand {trim(change.room, 1)} wide.{' '}

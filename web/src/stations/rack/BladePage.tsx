@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { Link, useLocation, useParams } from 'react-router';
 import {
   useBlade,
-  useBladeLog,
+  useLog,
   useRestoreBlade,
   useRetireBlade,
   useSaws,
@@ -31,7 +31,7 @@ export function BladePage() {
   const { units } = usePreferences();
   const { search } = useLocation();
   const blade = useBlade(id);
-  const log = useBladeLog(id);
+  const log = useLog({ blade_id: id });
   const saws = useSaws();
   const rows = log.data?.pages.flatMap((p) => p.items) ?? [];
   const saw = saws.data?.find((s) => s.id === blade.data?.mounted_on);
@@ -70,11 +70,11 @@ export function BladePage() {
               </Alert>
             )}
             {log.data && rows.length === 0 && (
-              <Typography>Nothing logged yet. “Cut made” on Choose writes the first line.</Typography>
+              <Typography>Nothing logged yet. A cut made under Run writes the first line.</Typography>
             )}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
               {rows.map((e) => (
-                <Entry key={e.id} entry={e} units={units} />
+                <Entry key={e.id} entry={e} units={units} strike />
               ))}
             </Box>
             {log.hasNextPage && (

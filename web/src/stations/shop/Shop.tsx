@@ -6,10 +6,10 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { ProblemError } from '../../api/client';
-import { useChangeShop, useShop } from '../../api/queries';
+import { useChangeShop, useLessons, useShop } from '../../api/queries';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { LineField, NumberField } from '../../ui/Fields';
+import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
@@ -46,7 +46,13 @@ export function ShopPage() {
   );
 }
 
-const typed = ['name', 'change_minutes', 'height_school'] as const satisfies (keyof ShopInput)[];
+const typed = [
+  'name',
+  'change_minutes',
+  'height_school',
+  'learning',
+  'sharpening_price',
+] as const satisfies (keyof ShopInput)[];
 
 interface FormProps {
   shop: Shop;
@@ -119,6 +125,23 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
             onChoose={(height_school) => set({ height_school })}
           />
         </Box>
+        <Box sx={{ width: 200, mt: 3 }}>
+          <NumberField
+            label="A sharpening costs"
+            value={input.sharpening_price || undefined}
+            hint="In your own money"
+            onNumber={(v) => set({ sharpening_price: Math.max(0, v ?? 0) })}
+          />
+        </Box>
+        <Typography variant="h2" sx={{ mt: 3 }}>
+          Learning
+        </Typography>
+        <CheckField
+          label="The shop’s own cuts correct the model"
+          value={input.learning}
+          onCheck={(learning) => set({ learning })}
+        />
+        <Lessons />
         <Button
           type="submit"
           variant="contained"
@@ -131,6 +154,34 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           {saved && !change.isPending && 'Saved.'}
         </Box>
       </form>
+    </Box>
+  );
+}
+
+/** What the cuts of each material have taught, large or small. */
+function Lessons() {
+  const lessons = useLessons();
+  const told = lessons.data?.filter((l) => l.says.length > 0) ?? [];
+  return (
+    <Box>
+      {lessons.data?.length === 0 && <Box>No cut has taught anything yet.</Box>}
+      <Box component="ul" aria-label="What the cuts taught" sx={{ m: 0, pl: 2.5 }}>
+        {told
+          .flatMap((l) => l.says)
+          .map((s) => (
+            <li key={s}>{s.charAt(0).toUpperCase() + s.slice(1)}.</li>
+          ))}
+      </Box>
+      {lessons.data && lessons.data.length > told.length && (
+        <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
+          As the table says:{' '}
+          {lessons.data
+            .filter((l) => l.says.length === 0)
+            .map((l) => `${l.material_name} (${l.cuts})`)
+            .join(', ')}
+          .
+        </Box>
+      )}
     </Box>
   );
 }

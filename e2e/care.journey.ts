@@ -1,0 +1,262 @@
+/** Run and Care: the cut made and logged, settings compared, blades washed, sent out and back, the calendar. */
+import ICAL from 'ical.js';
+import type { APIRequestContext, Page } from '@playwright/test';
+import { accessible, expect, test } from './test';
+
+const named = async (request: APIRequestContext, name: string) => {
+  const page = (await (await request.get('/api/v1/blades?limit=500')).json()) as {
+    items: { id: string; name: string }[];
+  };
+  return page.items.find((b) => b.name === name)!.id;
+};
+
+/** A blade that this journey has to itself, so that no other moves it. */
+async function own(request: APIRequestContext, name: string, more: object = {}) {
+  const answer = await request.post('/api/v1/blades', {
+    headers: { 'Idempotency-Key': crypto.randomUUID() },
+    data: {
+      ...{ name, make: 'toothed', diameter_mm: 254, bore_mm: 15.875, kerf_mm: 3.2, plate_mm: 2.2, teeth: 80 },
+      // Many teeth for a rip, and kept for joints: other journeys' cuts never put it first.
+      ...{ grind: 'ATB', bevel_deg: 15, hook_deg: 5, max_rpm: 7000, kept_for: 'joints', price: 80, ...more },
+    },
+  });
+  return ((await answer.json()) as { id: string }).id;
+}
+
+const rows = (page: Page) => page.getByRole('list', { name: 'Rows' }).getByRole('listitem');
+
+test('a cut is fed by the beat, logged with what came out, and struck out', async ({ page, request }) => {
+  const id = await own(request, 'Metronome');
+  await page.clock.install();
+  await page.goto(`/run?of=red-oak&t=20&l=900&blade=${id}`);
+  await expect(page.getByRole('list', { name: 'Cautions' })).toContainText('Riving knife');
+  await page.getByRole('button', { name: 'Start the beat' }).click();
+  await expect(page.getByRole('button', { name: 'Hands in place…' })).toBeVisible();
+  for (let i = 0; i < 4; i++) await page.clock.runFor(1000);
+  const through = page.getByRole('button', { name: 'Through' });
+  await expect(through).toBeVisible();
+  await page.clock.runFor(9000);
+  await through.click();
+  const took = page.getByRole('textbox', { name: 'A piece took, s' });
+  expect(Number(await took.inputValue())).toBeGreaterThan(8);
+  await page.getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('group', { name: 'Effort' }).getByRole('button', { name: 'hard' }).click();
+  await page.getByRole('button', { name: 'One piece more' }).click();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByText('Cut logged.')).toBeVisible();
+  await page.goto(`/rack/${id}`);
+  const row = page.getByRole('listitem').filter({ hasText: 'red oak' });
+  await expect(row).toContainText('1.8 m, 2 pieces');
+  await expect(row).toContainText(/wall brown, no splinters, fed hard, [\d.]+ s a piece/);
+  await page.getByRole('button', { name: /^Strike out the row/ }).click();
+  await expect(row).toContainText('Struck out.');
+  await expect(page.getByText('0 m in 0 log lines')).toBeVisible();
+});
+
+test('cuts that are made while the server is away wait, are seen to wait, and are sent once in order', async ({
+  page,
+  request,
+}) => {
+  const id = await own(request, 'Castaway');
+  await page.goto(`/run?of=ash&t=20&l=700&blade=${id}`);
+  await expect(page.getByRole('button', { name: 'Cut made' })).toBeVisible();
+  let away = true;
+  await page.route('**/api/v1/cuts', async (route) => {
+    if (!away) return route.continue();
+    // One of them gets through, and its answer is lost.
+    if (route.request().postData()!.includes('"brown"')) await route.fetch();
+    await route.abort('connectionreset');
+  });
+  for (const wall of ['brown', 'black', 'clean']) {
+    await page.getByRole('button', { name: wall }).click();
+    await page.getByRole('button', { name: 'Cut made' }).click();
+    await expect(page.getByText('The cut waits here')).toBeVisible();
+  }
+  const waiting = page.getByRole('button', { name: '3 cuts wait' });
+  await waiting.click();
+  await expect(page.getByText('as soon as it does')).toBeVisible();
+  await accessible(page);
+  away = false;
+  await expect(page.getByRole('button', { name: /cuts? waits?$/ })).toHaveCount(0);
+  const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
+    items: { cut: { wall: string } }[];
+  };
+  expect(log.items.map((e) => e.cut.wall)).toEqual(['clean', 'black', 'brown']);
+});
+
+test('two settings are compared on one board, graded blind, and the result says how sure it is', async ({
+  page,
+  request,
+}) => {
+  const id = await own(request, 'Umpire');
+  await page.goto(`/trial/new?blade=${id}&of=hard-maple`);
+  await expect(page.getByRole('textbox', { name: 'Height' })).toHaveCount(2);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByText('settings A and B are the same: change one thing')).toBeVisible();
+  const second = page.getByRole('region', { name: 'Setting B' }).getByRole('textbox', { name: 'Height' });
+  await second.fill('60');
+  await second.press('Enter');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  const of: Record<string, string> = {};
+  for (let piece = 1; piece <= 8; piece++) {
+    await expect(page.getByText(`Cut piece ${piece} of 8`)).toBeVisible();
+    of[piece] = (await page.getByText(/^[AB]: Umpire/).textContent())!.charAt(0);
+    await page.getByRole('button', { name: `Piece ${piece} is cut` }).click();
+  }
+  expect(Object.values(of).sort().join('')).toBe('AAAABBBB');
+  for (let i = 1; i <= 8; i++) {
+    await expect(page.getByText(`Grade ${i} of 8, by the piece alone`)).toBeVisible();
+    const piece = /\d+/.exec((await page.getByText(/^Piece \d+$/).textContent())!)![0];
+    await page.getByRole('button', { name: of[piece] === 'A' ? 'brown' : 'clean' }).click();
+    await page.getByRole('button', { name: 'none' }).click();
+    await page.getByRole('button', { name: `That is piece ${piece}` }).click();
+  }
+  await page.getByRole('button', { name: 'Show what it came to' }).click();
+  await expect(
+    page.getByText(/^B scorches less than A; sure: luck alone does this in one of 35/),
+  ).toBeVisible();
+  await accessible(page);
+  await page.goto(`/rack/${id}`);
+  await expect(page.getByRole('listitem').filter({ hasText: 'comparison, piece' })).toHaveCount(8);
+  await page.getByRole('link', { name: 'See it' }).click();
+  await expect(page.getByRole('heading', { name: 'What it came to' })).toBeVisible();
+});
+
+test('two blades are washed in one bath, by timers that a closed tablet does not stop', async ({
+  page,
+  request,
+}) => {
+  const ids = [await own(request, 'Ladle'), await own(request, 'Spoon', { coating: 'slick' })];
+  await page.clock.install();
+  await page.goto(`/care/wash?${ids.map((id) => `b=${id}`).join('&')}`);
+  await page.getByRole('combobox', { name: 'Cleaner' }).click();
+  await page.getByRole('option', { name: 'oven cleaner' }).click();
+  await expect(page.getByText('Spoon is coated: caustic strips the coating')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Begin/ })).toBeDisabled();
+  await page.getByRole('combobox', { name: 'Cleaner' }).click();
+  await page.getByRole('option', { name: 'made for blades' }).click();
+  await accessible(page);
+  await page.getByRole('button', { name: /^Begin/ }).click();
+  await expect(page.getByRole('heading', { name: 'Soak' })).toBeVisible();
+  await expect(page.getByRole('timer')).toHaveText(/^[45]:\d\d$/);
+  const wash = page.url();
+  // The tablet is closed for six minutes: nothing of the page is left, the soak goes on.
+  await page.goto('about:blank');
+  await page.clock.runFor(6 * 60_000);
+  await page.goto(wash);
+  // The server's clock did not jump; its answer is moved back as if it had.
+  await page.route('**/api/v1/washes/*', async (route) => {
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { step_at: string };
+    if (route.request().method() === 'GET')
+      body.step_at = new Date(Date.parse(body.step_at) - 6 * 60_000).toISOString();
+    await route.fulfill({ response: answer, json: body });
+  });
+  await page.clock.runFor(6000);
+  await expect(page.getByRole('timer')).toHaveText('done');
+  await expect(page.getByText('Long enough.')).toBeVisible();
+  await accessible(page);
+  await page.unroute('**/api/v1/washes/*');
+  for (const next of ['Scrub', 'Flip', 'Rinse', 'Dry', 'Film']) {
+    await page.getByRole('button', { name: new RegExp(`^(Next: )?${next}`) }).click();
+    await expect(page.getByRole('heading', { name: next })).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Done: hang them up' }).click();
+  await expect(page.getByRole('heading', { name: 'Care' })).toBeVisible();
+  await page.goto(`/rack/${ids[0]}`);
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Washed in made for blades, 2 blades in one bath.' }),
+  ).toBeVisible();
+});
+
+test('a blade is sent out, is offered for nothing, and comes back with its numbers', async ({
+  page,
+  request,
+}) => {
+  const id = await own(request, 'Rover');
+  await page.goto('/care');
+  await expect(page.getByRole('button', { name: 'More for Rover' })).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'More for Rover' }).click();
+  await page.getByRole('menuitem', { name: 'Send it out…' }).click();
+  await page.getByRole('textbox', { name: 'Where to' }).fill('the saw doctor on Quay Street');
+  await page.getByRole('textbox', { name: 'Price asked' }).fill('21.50');
+  await page.getByRole('button', { name: 'Send it, and print the slip' }).click();
+  await expect(page.getByRole('region', { name: 'Rover' })).toContainText('the saw doctor on Quay Street');
+  await accessible(page);
+  await page.goto('/');
+  await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText(
+    'It is away at the saw doctor',
+  );
+  await page.goto('/care');
+  await page.getByRole('button', { name: 'Rover is back' }).click();
+  await page.getByRole('textbox', { name: 'Price' }).fill('21.5');
+  await page.getByRole('textbox', { name: 'Sharpenings left, by the saw doctor' }).fill('6');
+  const diameter = page.getByRole('textbox', { name: 'Diameter now' });
+  await diameter.fill('253.4');
+  await diameter.press('Enter');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await expect(page.getByRole('button', { name: 'Rover is back' })).toBeHidden();
+  await page.goto(`/rack/${id}`);
+  await expect(page.getByText('253.4 mm', { exact: true })).toBeVisible();
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Back, sharpened: paid 21.50, 6 sharpenings left' }),
+  ).toBeVisible();
+  await page.goto(`/care/money/${id}`);
+  await expect(page.getByText('101.5', { exact: true })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Cost against metres/ })).toBeVisible();
+  await accessible(page);
+});
+
+test('the calendar is read by a parser that is not ours, until it is withdrawn', async ({
+  page,
+  request,
+}) => {
+  await page.goto('/care');
+  await page.getByRole('button', { name: 'Give it an address' }).click();
+  const address = await page.getByRole('link', { name: /calendars/ }).getAttribute('href');
+  const feed = await request.get(address!);
+  expect(feed.headers()['content-type']).toContain('text/calendar');
+  const calendar = new ICAL.Component(ICAL.parse(await feed.text()) as unknown[]);
+  const events = calendar.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e));
+  const rook = events.find((e) => e.summary === 'Sharpen Rook')!;
+  expect(rook.startDate.isDate).toBe(true);
+  expect(rook.startDate.toJSDate().toDateString()).toBe(new Date().toDateString());
+  const back = events.find((e) => e.summary === 'Lace is expected back')!;
+  expect(back.startDate.toJSDate().getTime()).toBeGreaterThan(Date.now());
+  expect(new Set(events.map((e) => e.uid)).size).toBe(events.length);
+  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(page.getByRole('button', { name: 'Give it an address' })).toBeVisible();
+  expect((await request.get(address!)).status()).toBe(404);
+});
+
+test('the log is filtered, goes out as a file and takes in an old list', async ({ page, request }) => {
+  const id = await own(request, 'Veteran');
+  await page.goto('/log');
+  await page.getByRole('combobox', { name: 'Show' }).click();
+  await page.getByRole('option', { name: 'washed, sharpened, sent' }).click();
+  await expect(rows(page).filter({ hasText: 'Ripped' })).toHaveCount(0);
+  await expect(rows(page).filter({ hasText: 'Washed in mild detergent' }).first()).toBeVisible();
+  await accessible(page);
+  const file = (text: string) => ({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await page
+    .getByLabel('Old records', { exact: true })
+    .setInputFiles(
+      file(
+        'at;kind;blade;saw;material;thickness_mm;width_mm;length_mm;pieces\n' +
+          '2025-02-03;cut;Veteran;Long Table;cherry;3/4";80;900;10\n' +
+          '2025-02-04;cut;Nobody;Long Table;cherry;20;80;900;1\n',
+      ),
+    );
+  await expect(page.getByText('1 to add, 0 there already, 1 refused.')).toBeVisible();
+  await expect(page.getByText('there is no blade called "Nobody"')).toBeVisible();
+  await page.getByRole('button', { name: 'Add 1' }).click();
+  await expect(page.getByText('1 rows added.')).toBeVisible();
+  const blade = (await (await request.get(`/api/v1/blades/${id}`)).json()) as {
+    condition: { metres: number };
+  };
+  expect(blade.condition.metres).toBeCloseTo(9, 6);
+  expect(await named(request, 'Veteran')).toBe(id);
+});

@@ -1,0 +1,108 @@
+/**
+ * Cuts that wait in this browser while the server is away. Each keeps its key,
+ * so that it is logged once however often it is sent, and they are sent one
+ * after the other in the order in which they were made.
+ */
+import client, { ProblemError, unwrap } from './client';
+import type { CutMade } from './types';
+
+export interface WaitingCut {
+  key: string;
+  made: CutMade;
+  at: string; // when it was made
+  blade: string; // for people
+  refused?: string; // why the server will not have it
+  trouble?: string; // what the server said of itself, if it said anything
+}
+
+const KEY = 'corte.waiting';
+const AGAIN = 4000; // ms between tries
+const PATIENCE = 8000; // ms for one answer
+
+const listeners = new Set<() => void>();
+let seen: { text: string; cuts: WaitingCut[] } = { text: '', cuts: [] };
+
+/** What waits, oldest first; the same array until it changes. */
+export function waitingCuts(): WaitingCut[] {
+  const text = localStorage.getItem(KEY) ?? '[]';
+  if (text !== seen.text) seen = { text, cuts: JSON.parse(text) as WaitingCut[] };
+  return seen.cuts;
+}
+
+function store(cuts: WaitingCut[]) {
+  localStorage.setItem(KEY, JSON.stringify(cuts));
+  listeners.forEach((f) => f());
+}
+
+export function watchWaiting(f: () => void) {
+  listeners.add(f);
+  addEventListener('storage', f); // another tab
+  return () => {
+    listeners.delete(f);
+    removeEventListener('storage', f);
+  };
+}
+
+export const forgetWaiting = (key: string) => store(waitingCuts().filter((c) => c.key !== key));
+
+/** What became of a cut: logged, or kept here because the server is away or in trouble. */
+export interface Kept {
+  waits: boolean;
+  why?: string;
+}
+
+/** Keeps a cut and sends what waits. Refused at once, it is not kept, and the refusal is thrown. */
+export async function keepCut(cut: Omit<WaitingCut, 'at'>): Promise<Kept> {
+  store([...waitingCuts(), { ...cut, at: new Date().toISOString() }]);
+  await flush();
+  const mine = waitingCuts().find((c) => c.key === cut.key);
+  if (mine?.refused) {
+    forgetWaiting(cut.key);
+    throw new Error(mine.refused);
+  }
+  return mine ? { waits: true, why: mine.trouble } : { waits: false };
+}
+
+/** Sends in order until one gets no answer. One tab at a time. */
+const flush = () =>
+  navigator.locks.request('corte.waiting', async () => {
+    let sent = 0;
+    for (let c = next(); c; c = next()) {
+      try {
+        // A cut that waited says when it was made; one that is sent at once is logged as of now.
+        const waited = Date.now() - Date.parse(c.at) > AGAIN / 2;
+        unwrap(
+          await client.POST('/cuts', {
+            params: { header: { 'Idempotency-Key': c.key } },
+            body: waited ? { ...c.made, at: c.at } : c.made,
+            signal: AbortSignal.timeout(PATIENCE),
+          }),
+        );
+        forgetWaiting(c.key);
+        sent++;
+      } catch (e) {
+        const answered = e instanceof ProblemError;
+        const away = !answered || e.status >= 500; // it is tried again
+        const told = answered ? { [away ? 'trouble' : 'refused']: e.message } : {};
+        store(waitingCuts().map((w) => (w.key === c.key ? { ...w, ...told } : w)));
+        if (away) break;
+      }
+    }
+    return sent;
+  });
+
+const next = () => waitingCuts().find((c) => !c.refused);
+
+/** Goes on trying as long as something waits; says when something was sent. */
+export function sendWaiting(onSent: () => void) {
+  const go = () => {
+    if (next()) void flush().then((n) => n > 0 && onSent());
+  };
+  const timer = setInterval(go, AGAIN);
+  addEventListener('online', go);
+  go();
+  return () => {
+    clearInterval(timer);
+    removeEventListener('online', go);
+  };
+}

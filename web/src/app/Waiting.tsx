@@ -1,0 +1,62 @@
+/** Cuts that wait in this browser: how many, which, and why one was refused. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import Popover from '@mui/material/Popover';
+import { useState } from 'react';
+import { forgetWaiting, type WaitingCut } from '../api/waiting';
+import { Verdict } from '../ui/Verdict';
+
+const clock = new Intl.DateTimeFormat(undefined, { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+
+export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <ButtonBase
+        onClick={(e) => setAnchor(e.currentTarget)}
+        sx={{
+          px: 1.5,
+          gap: 0.75,
+          fontSize: 15,
+          fontWeight: 650,
+          borderLeft: '1px solid',
+          borderColor: 'divider',
+        }}
+      >
+        <Verdict verdict="mind" size={13} />
+        {cuts.length === 1 ? '1 cut waits' : `${cuts.length} cuts wait`}
+      </ButtonBase>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'Cuts that wait' } }}
+        anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+      >
+        <Box sx={{ p: 2, maxWidth: 420 }}>
+          <Box sx={{ mb: 1 }}>
+            Corte did not answer when these were made. They are sent, in this order, as soon as it does; keep
+            this browser.
+          </Box>
+          <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+            {cuts.map((c) => (
+              <li key={c.key}>
+                {clock.format(new Date(c.at))}, {c.blade}
+                {c.refused && (
+                  <Box sx={{ color: 'error.main' }}>
+                    Refused: {c.refused}{' '}
+                    <Button size="small" onClick={() => forgetWaiting(c.key)}>
+                      Let it go
+                    </Button>
+                  </Box>
+                )}
+              </li>
+            ))}
+          </Box>
+        </Box>
+      </Popover>
+    </>
+  );
+}

@@ -1,0 +1,48 @@
+/** The baths that stand in the shop: how used, how old, what they want. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEmptyBath, useStrainBath } from '../../api/queries';
+import type { Bath, Units } from '../../api/types';
+import { formatVolume } from '../../measure/format';
+import { Verdict } from '../../ui/Verdict';
+
+export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
+  const strain = useStrainBath();
+  const empty = useEmptyBath();
+  const failed = strain.error ?? empty.error;
+  return (
+    <Box component="section" aria-labelledby="baths">
+      <Typography id="baths" variant="h2">
+        Baths
+      </Typography>
+      {failed && (
+        <Alert severity="error" variant="outlined">
+          {failed.message}
+        </Alert>
+      )}
+      {baths.length === 0 && <Box>None stands ready.</Box>}
+      {baths.map((b) => (
+        <Box key={b.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
+          <Box sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>
+            {b.name}: {formatVolume(b.litres, units)} of {b.cleaner.name}
+          </Box>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+            <Verdict verdict={b.word === 'good' ? 'clear' : 'mind'} size={13} />
+            <span>
+              {b.word === 'good' ? '' : `${b.word}: `}
+              {b.why}
+            </span>
+          </Box>
+          <Button size="small" disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>
+            It was strained
+          </Button>
+          <Button size="small" disabled={empty.isPending} onClick={() => empty.mutate(b.id)}>
+            It was thrown away
+          </Button>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,172 @@
+/** What can be said of a blade, and done with it. */
+import Alert from '@mui/material/Alert';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useInspect, useJudge, useNote } from '../../api/queries';
+import type { BladeCare, Fault, Judgement } from '../../api/types';
+import { LineField, SelectField } from '../../ui/Fields';
+import { SendDialog } from './SendAndReturn';
+
+const sayings: [Judgement['says'], string][] = [
+  ['dull', 'It is dull now'],
+  ['hard', 'It feeds hard'],
+  ['pitchy', 'It is pitchy'],
+  ['like-new', 'It cuts like new'],
+];
+
+const faults: [Fault | 'sound', string][] = [
+  ['sound', 'All sound'],
+  ['cracked', 'Plate cracked'],
+  ['loose', 'A tip is loose'],
+  ['missing', 'A tip is missing'],
+  ['bent', 'Plate bent'],
+  ['chipped', 'A tip is chipped'],
+  ['blue', 'Plate has been blue hot'],
+];
+const stops = new Set<string>(['cracked', 'loose', 'missing', 'bent']);
+
+type Open = 'look' | 'note' | 'send';
+
+export function BladeMenu({ care: c }: { care: BladeCare }) {
+  const b = c.blade;
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [open, setOpen] = useState<Open>();
+  const judge = useJudge();
+  const go = useNavigate();
+  const close = () => setAnchor(null);
+  const show = (o: Open) => {
+    close();
+    setOpen(o);
+  };
+  return (
+    <>
+      <IconButton
+        aria-label={`More for ${b.name}`}
+        onClick={(e) => setAnchor(e.currentTarget)}
+        sx={{ width: 44, height: 44 }}
+      >
+        ⋯
+      </IconButton>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={close}
+        slotProps={{ list: { 'aria-label': `More for ${b.name}` } }}
+      >
+        {sayings.map(([says, words]) => (
+          <MenuItem
+            key={says}
+            onClick={() => {
+              close();
+              judge.mutate({ id: b.id, key: crypto.randomUUID(), body: { says } });
+            }}
+          >
+            Say: {words.toLowerCase()}
+          </MenuItem>
+        ))}
+        <MenuItem onClick={() => show('look')}>Look it over…</MenuItem>
+        <MenuItem onClick={() => show('note')}>Write a note…</MenuItem>
+        {!b.condition.away && <MenuItem onClick={() => show('send')}>Send it out…</MenuItem>}
+        <MenuItem onClick={() => void go(`/care/money/${b.id}`)}>What it costs</MenuItem>
+      </Menu>
+      {open === 'look' && <Look id={b.id} name={b.name} onClose={() => setOpen(undefined)} />}
+      {open === 'note' && <NoteDialog id={b.id} name={b.name} onClose={() => setOpen(undefined)} />}
+      {open === 'send' && <SendDialog care={c} onClose={() => setOpen(undefined)} />}
+    </>
+  );
+}
+
+function Look({ id, name, onClose }: { id: string; name: string; onClose: () => void }) {
+  const [fault, setFault] = useState<Fault | 'sound' | ''>('');
+  const [note, setNote] = useState('');
+  const inspect = useInspect();
+  const key = useRef(crypto.randomUUID());
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>Look {name} over</DialogTitle>
+      <DialogContent>
+        <Box sx={{ mb: 2 }}>
+          Off the saw, power off, gloves. Good light: tips, gullets, slots, both faces of the plate.
+        </Box>
+        <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
+          <SelectField label="Found" value={fault} choices={faults} onChoose={setFault} />
+          <LineField label="Note" value={note} most={500} onText={setNote} />
+          {stops.has(fault) && (
+            <Alert severity="error" variant="outlined">
+              It is not run like this. Corte keeps it off every saw until it is back from a saw doctor, or
+              retired.
+            </Alert>
+          )}
+          {inspect.error && (
+            <Alert severity="error" variant="outlined">
+              {inspect.error.message}
+            </Alert>
+          )}
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Not now</Button>
+        <Button
+          variant="contained"
+          disabled={fault === '' || inspect.isPending}
+          onClick={() => {
+            if (fault === '') return;
+            inspect.mutate(
+              {
+                id,
+                key: key.current,
+                body: { fault: fault === 'sound' ? undefined : fault, note: note || undefined },
+              },
+              { onSuccess: onClose },
+            );
+          }}
+        >
+          That is what I found
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function NoteDialog({ id, name, onClose }: { id: string; name: string; onClose: () => void }) {
+  const [note, setNote] = useState('');
+  const write = useNote();
+  const key = useRef(crypto.randomUUID());
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>A note on {name}</DialogTitle>
+      <DialogContent>
+        <Box sx={{ pt: 0.5 }}>
+          <LineField
+            label="Note"
+            value={note}
+            rows={2}
+            most={500}
+            onText={setNote}
+            hint="Where it is stored, what was seen"
+            problem={write.error?.message}
+          />
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Not now</Button>
+        <Button
+          variant="contained"
+          disabled={note === '' || write.isPending}
+          onClick={() => write.mutate({ id, key: key.current, note }, { onSuccess: onClose })}
+        >
+          Write it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,58 @@
+/** The calendar's private address: made, shown once, withdrawn. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useCalendar, useNewCalendar, useWithdrawCalendar } from '../../api/queries';
+
+export function Calendar() {
+  const calendar = useCalendar();
+  const make = useNewCalendar();
+  const withdraw = useWithdrawCalendar();
+  const failed = calendar.error ?? make.error ?? withdraw.error;
+  const at = calendar.data?.made_at;
+  return (
+    <Box component="section" aria-labelledby="calendar">
+      <Typography id="calendar" variant="h2">
+        Calendar
+      </Typography>
+      <Box>
+        What is due, for any calendar program on this machine that reads iCalendar. Whoever has the address
+        can read it; it can be withdrawn.
+      </Box>
+      {failed && (
+        <Alert severity="error" variant="outlined">
+          {failed.message}
+        </Alert>
+      )}
+      {make.data && at && (
+        <Box
+          sx={{ my: 1, p: 1, border: '1.5px solid', borderColor: 'text.primary', overflowWrap: 'anywhere' }}
+        >
+          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Shown this once:</Box>
+          <a href={make.data.path}>{location.origin + make.data.path}</a>
+        </Box>
+      )}
+      {at && <Box sx={{ my: 0.5 }}>It has an address since {new Date(at).toLocaleDateString()}.</Box>}
+      <Button
+        variant="outlined"
+        size="small"
+        sx={{ mt: 1, mr: 1 }}
+        disabled={make.isPending}
+        onClick={() => make.mutate(undefined)}
+      >
+        {at ? 'Give it a new address' : 'Give it an address'}
+      </Button>
+      {at && (
+        <Button
+          size="small"
+          sx={{ mt: 1 }}
+          disabled={withdraw.isPending}
+          onClick={() => withdraw.mutate(undefined, { onSuccess: () => make.reset() })}
+        >
+          Withdraw it
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,264 @@
+/** Care: how every blade stands, what is due and when, and what is under way. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
+import { useCare } from '../../api/queries';
+import type { BladeCare, CareSheet, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { BladeFace } from '../../drawings/BladeFace';
+import { HealthRow, HealthScale } from '../../drawings/HealthRow';
+import { specOf } from '../../drawings/words';
+import { formatRun } from '../../measure/format';
+import { Condition, Stands } from '../../ui/Condition';
+import { useNow } from '../../ui/useNow';
+import { Baths } from './Baths';
+import { BladeMenu } from './BladeMenu';
+import { Calendar } from './Calendar';
+import { TakeBack } from './SendAndReturn';
+import { countdown } from './timer';
+
+export function Care() {
+  const { units } = usePreferences();
+  const { search } = useLocation();
+  const care = useCare();
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const go = useNavigate();
+  const pick = (id: string) => {
+    const next = new Set(picked);
+    if (!next.delete(id)) next.add(id);
+    setPicked(next);
+  };
+  const due =
+    care.data?.blades.filter((b) => (b.wash === 'due' || b.sharpen === 'due') && !b.blade.condition.away) ??
+    [];
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1 }}>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: 220 }}>
+          Care
+        </Typography>
+        <Button
+          variant="contained"
+          disabled={picked.size === 0}
+          onClick={() => void go(`/care/wash?${[...picked].map((id) => `b=${id}`).join('&')}`)}
+        >
+          {picked.size === 0 ? 'Tick blades to wash' : `Wash ${picked.size}`}
+        </Button>
+        <Button variant="outlined" component={Link} to={`/care/bath${search}`}>
+          Make up a bath
+        </Button>
+      </Box>
+      {care.error && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {care.error.message}
+        </Alert>
+      )}
+      {care.data && <UnderWay sheet={care.data} search={search} />}
+      {care.data && (
+        <Box sx={{ fontSize: 18, my: 1 }}>
+          {due.length === 0
+            ? 'Nothing is due.'
+            : `${due.length === 1 ? 'One blade wants' : `${due.length} blades want`} something now: ${due.map((b) => b.blade.name).join(', ')}.`}
+        </Box>
+      )}
+      {care.data?.blades.length === 0 && (
+        <Typography>No blade has teeth here yet. Put one on the rack.</Typography>
+      )}
+      {care.data && care.data.blades.length > 0 && (
+        <Box component="section" aria-label="Health of the rack">
+          <Legend />
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {care.data.blades.map((b) => (
+              <Row
+                key={b.blade.id}
+                care={b}
+                units={units}
+                search={search}
+                picked={picked.has(b.blade.id)}
+                onPick={() => pick(b.blade.id)}
+              />
+            ))}
+          </Box>
+        </Box>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'repeat(2, minmax(0,1fr))' },
+          gap: 4,
+          mt: 3,
+        }}
+      >
+        {care.data && <Baths baths={care.data.baths} units={units} />}
+        <Calendar />
+      </Box>
+    </Box>
+  );
+}
+
+const columns = {
+  xs: '44px minmax(0,1fr) 44px',
+  md: '44px 52px minmax(140px, 1fr) 120px minmax(200px, 1.3fr) minmax(260px, 1.7fr) 44px',
+};
+
+/** Said of most blades, so it is left out. */
+const usualLeft = 'good carbide takes about ten';
+
+function Legend() {
+  return (
+    <Box
+      sx={{
+        display: { xs: 'none', md: 'grid' },
+        gridTemplateColumns: columns.md,
+        columnGap: 2,
+        alignItems: 'end',
+        fontSize: 13.5,
+        color: 'text.secondary',
+      }}
+    >
+      <span />
+      <span />
+      <span>blade</span>
+      <span>stands</span>
+      <Box>
+        drop: wash, tooth: sharpen; the bar holds two of three
+        <HealthScale />
+      </Box>
+      <span>to go</span>
+      <span />
+    </Box>
+  );
+}
+
+function Row({
+  care: c,
+  units,
+  search,
+  picked,
+  onPick,
+}: {
+  care: BladeCare;
+  units: Units;
+  search: string;
+  picked: boolean;
+  onPick: () => void;
+}) {
+  const now = useNow(60_000);
+  const b = c.blade;
+  const step = c.path.find((s) => !s.done);
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: columns,
+        columnGap: 2,
+        rowGap: 0.5,
+        alignItems: 'center',
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        py: 0.25,
+        '& > *': { minWidth: 0 },
+      }}
+    >
+      <Checkbox
+        checked={picked}
+        disabled={b.condition.away}
+        onChange={onPick}
+        slotProps={{ input: { 'aria-label': `Wash ${b.name}` } }}
+      />
+      <Box sx={{ display: { xs: 'none', md: 'block' } }}>
+        <BladeFace blade={b} scale={44 / (b.diameter_mm + 4)} />
+      </Box>
+      <Box>
+        <Box
+          component={Link}
+          to={`/rack/${b.id}${search}`}
+          sx={{ color: 'inherit', fontWeight: 700, fontSize: 17, overflowWrap: 'anywhere' }}
+        >
+          {b.name}
+        </Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{specOf(b, units)}</Box>
+      </Box>
+      <Box sx={{ gridColumn: { xs: '2 / 4', md: 'auto' } }}>
+        <Condition condition={b.condition} bare />
+      </Box>
+      <Box sx={{ gridColumn: { xs: '2 / 4', md: 'auto' } }}>
+        <HealthRow care={c} now={now} />
+      </Box>
+      <Box sx={{ fontSize: 14.5, gridColumn: { xs: '2 / 4', md: 'auto' } }}>
+        <Stands condition={b.condition} />
+        <Box sx={{ color: 'text.secondary' }}>
+          {c.left_m > 0 &&
+            `${formatRun(c.left_m, units)} to dull (${formatRun(c.left_low_m, units)} to ${formatRun(c.left_high_m, units)}), `}
+          {c.sharpenings_left} sharpenings left
+          {c.left_from !== usualLeft && `, ${c.left_from}`}
+        </Box>
+        {step && <Box sx={{ fontWeight: 650 }}>Next: {step.text.toLowerCase()}</Box>}
+      </Box>
+      <Box sx={{ gridRow: { xs: 1, md: 'auto' }, gridColumn: { xs: 3, md: 'auto' } }}>
+        <BladeMenu care={c} />
+      </Box>
+    </Box>
+  );
+}
+
+/** Washes with their timers, and blades that are away. */
+function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
+  const now = useNow(1000);
+  if (sheet.washes.length + sheet.away.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Under way"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1 }}
+    >
+      {sheet.washes.map((w) => {
+        const t = countdown(w, now);
+        return (
+          <Box key={w.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
+            <Box>
+              <b>{w.steps[w.step]?.title}</b>
+              {t.text && ` ${t.text}`}: {w.blades.map((b) => b.name).join(', ')}
+            </Box>
+            <Button component={Link} to={`/care/wash/${w.id}${search}`} size="small" variant="outlined">
+              Go on
+            </Button>
+          </Box>
+        );
+      })}
+      {sheet.away.map((a) => {
+        const late = a.expected && new Date(a.expected).getTime() < now;
+        return (
+          <Box
+            key={a.blade_id}
+            sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}
+          >
+            <Box>
+              <b>{a.blade_name}</b> is with {a.to}
+              {a.expected &&
+                `, ${late ? 'was expected' : 'expected'} ${new Date(a.expected).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}`}
+            </Box>
+            <TakeBack id={a.blade_id} name={a.blade_name} />
+            <Button component={Link} to={`/care/slip?b=${a.blade_id}`} size="small">
+              Packing slip
+            </Button>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+const slip = {
+  border: '1.5px solid',
+  borderColor: 'text.primary',
+  bgcolor: 'background.paper',
+  px: 1.5,
+  py: 1,
+  borderRadius: 1,
+};

@@ -1,0 +1,112 @@
+/** What a blade costs by the metre, and from when it costs less than cheap ones that are thrown away. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useBlade, useMoney, type MoneyQuery } from '../../api/queries';
+import type { Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { CostChart } from '../../drawings/CostChart';
+import { formatRun, trim } from '../../measure/format';
+import { NumberField } from '../../ui/Fields';
+
+export function MoneyPage() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const blade = useBlade(id);
+  const [ask, setAsk] = useState<MoneyQuery>({ cheap_price: 20, cheap_life: 0.5 });
+  const set = (part: MoneyQuery) => setAsk((now) => ({ ...now, ...part }));
+  const money = useMoney(id, ask);
+  const m = money.error ? undefined : money.data;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
+      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
+        ‹ Care
+      </Button>
+      <Typography variant="h1">What {blade.data?.name ?? 'it'} costs</Typography>
+      {(money.error ?? blade.error) && (
+        <Alert severity="error" variant="outlined">
+          {(money.error ?? blade.error)?.message}
+        </Alert>
+      )}
+      {m && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, my: 1.5 }}>
+          <Big name="spent on it so far">{trim(m.spent, 2)}</Big>
+          <Big name={`${per(units)} so far`}>{m.so_far_per_m ? per100(m.so_far_per_m, units) : '–'}</Big>
+          <Big name={`${per(units)} over all its lives`}>
+            {m.expected_per_m ? per100(m.expected_per_m, units) : '–'}
+          </Big>
+          <Big name="on one edge, of its usual work">{formatRun(m.dear.life_m, units)}</Big>
+        </Box>
+      )}
+      <Typography variant="h2" sx={{ mt: 2 }}>
+        Sharpen it, or throw cheap ones away?
+      </Typography>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 2,
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 170px), 1fr))',
+          my: 1.5,
+        }}
+      >
+        <NumberField
+          label="Its price"
+          value={ask.price ?? m?.dear.price}
+          onNumber={(price) => set({ price })}
+        />
+        <NumberField
+          label="A sharpening"
+          value={ask.sharpening ?? m?.dear.sharpening}
+          onNumber={(sharpening) => set({ sharpening })}
+        />
+        <NumberField
+          label="Sharpenings in all"
+          value={ask.sharpenings ?? m?.dear.sharpenings}
+          onNumber={(n) => set({ sharpenings: n === undefined ? undefined : Math.round(n) })}
+        />
+        <NumberField
+          label="A cheap one"
+          value={ask.cheap_price}
+          onNumber={(cheap_price) => set({ cheap_price })}
+        />
+        <NumberField
+          label="It lasts, against this edge"
+          unit="%"
+          value={ask.cheap_life === undefined ? undefined : Math.round(100 * ask.cheap_life)}
+          onNumber={(v) => set({ cheap_life: v === undefined ? undefined : v / 100 })}
+        />
+      </Box>
+      {m && m.dear.price === 0 && <Box>Say what it cost, here or on its page in the rack.</Box>}
+      {m && m.line.length > 0 && (
+        <>
+          <Box role="status" sx={{ fontSize: 18, fontWeight: 650, mb: 1 }}>
+            {m.pays_from_m === undefined
+              ? 'On these prices cheap ones cost less, as far as one blade’s life goes.'
+              : `Sharpening costs less from ${formatRun(m.pays_from_m, units)} on${
+                  m.dear.life_m > 0
+                    ? `, its ${ordinal(Math.floor(m.pays_from_m / m.dear.life_m) + 1)} edge`
+                    : ''
+                }.`}
+          </Box>
+          <CostChart money={m} units={units} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+const per = (units: Units) => (units === 'mm' ? 'per 100 m' : 'per 100 ft');
+const per100 = (perMetre: number, units: Units) => trim(perMetre * (units === 'mm' ? 100 : 30.48), 2);
+const ordinal = (n: number) => `${n}${n === 1 ? 'st' : n === 2 ? 'nd' : n === 3 ? 'rd' : 'th'}`;
+
+function Big({ name, children }: { name: string; children: string }) {
+  return (
+    <Box>
+      <Box sx={{ fontSize: 32, fontWeight: 700, lineHeight: 1.1 }}>{children}</Box>
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{name}</Box>
+    </Box>
+  );
+}

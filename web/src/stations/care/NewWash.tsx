@@ -1,0 +1,143 @@
+/** A wash laid out: which blades, in what, with which brush; and whether they agree. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/queries';
+import type { WashAsk } from '../../api/types';
+import { coatingWords } from '../../drawings/words';
+import { CheckField, LineField, SelectField } from '../../ui/Fields';
+import { Verdict } from '../../ui/Verdict';
+
+export function NewWash() {
+  const [params] = useSearchParams();
+  const care = useCare();
+  const cleaners = useCleaners();
+  const baths = care.data?.baths ?? [];
+  const [cleaner, setCleaner] = useState<string>();
+  const [bath, setBath] = useState<string>();
+  const [brush, setBrush] = useState<WashAsk['brush']>('nylon');
+  const [accepted, setAccepted] = useState(false);
+  const [scrap, setScrap] = useState(false);
+  const [by, setBy] = useState('');
+  const start = useStartWash();
+  const key = useRef(crypto.randomUUID());
+  const go = useNavigate();
+  const ids = params.getAll('b');
+  const blades = (care.data?.blades ?? []).map((c) => c.blade).filter((b) => ids.includes(b.id));
+  // The bath that stands there is used first.
+  const standing = bath ?? baths.find((b) => !cleaner || b.cleaner.id === cleaner)?.id ?? 'none';
+  const inBath = baths.find((b) => b.id === standing);
+  const kind = cleaner ?? inBath?.cleaner.id ?? 'detergent';
+  const ask: WashAsk | undefined =
+    ids.length > 0 && cleaners.data
+      ? {
+          blade_ids: ids,
+          cleaner: kind,
+          brush,
+          bath_id: inBath?.cleaner.id === kind ? inBath.id : undefined,
+          accept_risk: accepted || undefined,
+          for_scrap: scrap || undefined,
+          by: by || undefined,
+        }
+      : undefined;
+  const check = useWashCheck(ask && { ...ask, accept_risk: undefined, by: undefined });
+  const chosen = cleaners.data?.find((c) => c.id === kind);
+  const stopped = check.data?.some((w) => w.verdict === 'stop') ?? false;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 760 }}>
+      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
+        ‹ Care
+      </Button>
+      <Typography variant="h1">Wash</Typography>
+      {ids.length === 0 && <Typography>Tick the blades to wash under Care first.</Typography>}
+      <Box component="ul" aria-label="Blades to wash" sx={{ pl: 2.5, my: 1 }}>
+        {blades.map((b) => (
+          <li key={b.id}>
+            <b>{b.name}</b>
+            {b.coating !== 'none' && `, coated: ${coatingWords[b.coating]}`}
+          </li>
+        ))}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' } }}>
+        <SelectField
+          label="Cleaner"
+          value={chosen ? kind : ''}
+          choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
+          onChoose={(id) => {
+            setCleaner(id);
+            setBath(undefined);
+            setAccepted(false);
+          }}
+        />
+        <SelectField
+          label="Bath"
+          value={inBath?.cleaner.id === kind ? inBath.id : 'none'}
+          choices={[
+            ['none', 'a fresh one, not kept'] as const,
+            ...baths
+              .filter((b) => b.cleaner.id === kind)
+              .map((b) => [b.id, `${b.name}, ${b.uses} blades so far`] as const),
+          ]}
+          onChoose={setBath}
+        />
+        <SelectField
+          label="Brush"
+          value={brush}
+          choices={[
+            ['nylon', 'nylon'],
+            ['brass', 'brass'],
+            ['steel', 'steel'],
+          ]}
+          onChoose={setBrush}
+        />
+        <LineField label="By" value={by} most={60} onText={setBy} />
+      </Box>
+      {check.error && (
+        <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
+          {check.error.message}
+        </Alert>
+      )}
+      {check.data?.map((w) => (
+        <Box key={w.says} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 1.5, fontSize: 17 }}>
+          <Verdict verdict={w.verdict} />
+          <span>{w.says}.</span>
+        </Box>
+      ))}
+      {chosen?.harsh && (
+        <Box sx={{ mt: 1 }}>
+          <CheckField label="I take the care that it asks" value={accepted} onCheck={setAccepted} />
+          <CheckField
+            label="These plates are about to be scrapped or retipped"
+            value={scrap}
+            onCheck={setScrap}
+          />
+        </Box>
+      )}
+      {start.error && (
+        <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
+          {start.error.message}
+        </Alert>
+      )}
+      <Button
+        variant="contained"
+        sx={{ mt: 2, px: 4, fontSize: 17 }}
+        disabled={!ask || stopped || !!check.error || (!!chosen?.harsh && !accepted) || start.isPending}
+        onClick={() => {
+          if (!ask) return;
+          start.mutate(
+            { key: key.current, body: ask },
+            {
+              onSuccess: (w) => void go(`/care/wash/${w.id}`),
+              onError: () => (key.current = crypto.randomUUID()),
+            },
+          );
+        }}
+      >
+        Begin: the soak’s timer starts
+      </Button>
+    </Box>
+  );
+}

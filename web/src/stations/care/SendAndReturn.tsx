@@ -1,0 +1,172 @@
+/** A blade goes to the saw doctor and comes back. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useBlades, useSendOut, useTakeBack } from '../../api/queries';
+import type { BladeCare, Returned, Sending } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { CheckField, LineField, NumberField } from '../../ui/Fields';
+import { LengthField } from '../../ui/Word';
+
+export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () => void }) {
+  const b = c.blade;
+  const send = useSendOut();
+  const key = useRef(crypto.randomUUID());
+  const go = useNavigate();
+  const [body, setBody] = useState<Sending>({ to: '' });
+  const set = (part: Partial<Sending>) => setBody((now) => ({ ...now, ...part }));
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Send {b.name} out</DialogTitle>
+      <DialogContent>
+        <Box sx={{ mb: 2 }}>
+          {c.stand_ins.length > 0
+            ? `${c.stand_ins.join(' or ')} can serve meanwhile.`
+            : 'No blade of its kind is left on the rack to serve meanwhile.'}{' '}
+          {c.sharpenings_left === 0 && 'It has no sharpening left, as far as is known: ask before you pay.'}
+        </Box>
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 0.5 }}>
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <LineField label="Where to" value={body.to} most={120} onText={(to) => set({ to })} />
+          </Box>
+          <TextField
+            label="Expected back"
+            type="date"
+            size="small"
+            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={(e) => set({ expected: e.target.value ? `${e.target.value}T12:00:00Z` : undefined })}
+          />
+          <NumberField
+            label="Price asked"
+            value={body.price_asked}
+            onNumber={(price_asked) => set({ price_asked })}
+          />
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <LineField
+              label="What to see to"
+              value={body.note ?? ''}
+              most={500}
+              onText={(note) => set({ note: note || undefined })}
+            />
+          </Box>
+        </Box>
+        {send.error && (
+          <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
+            {send.error.message}
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Keep it</Button>
+        <Button
+          variant="contained"
+          disabled={body.to === '' || send.isPending}
+          onClick={() =>
+            send.mutate(
+              { id: b.id, key: key.current, body },
+              {
+                onSuccess: () => {
+                  onClose();
+                  void go(`/care/slip?b=${b.id}`);
+                },
+              },
+            )
+          }
+        >
+          Send it, and print the slip
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+export function TakeBack({ id, name }: { id: string; name: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="small" variant="outlined" onClick={() => setOpen(true)} aria-label={`${name} is back`}>
+        It is back
+      </Button>
+      {open && <BackDialog id={id} name={name} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: () => void }) {
+  const { units } = usePreferences();
+  const back = useTakeBack();
+  const rack = useBlades();
+  const b = rack.data?.find((x) => x.id === id);
+  const key = useRef(crypto.randomUUID());
+  const [body, setBody] = useState<Returned>({ sharpened: true });
+  const set = (part: Partial<Returned>) => setBody((now) => ({ ...now, ...part }));
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>{name} is back</DialogTitle>
+      <DialogContent>
+        <CheckField
+          label="It was sharpened"
+          value={body.sharpened}
+          onCheck={(sharpened) => set({ sharpened })}
+        />
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}>
+          <NumberField label="Price" value={body.price} onNumber={(price) => set({ price })} />
+          <NumberField
+            label="Teeth replaced"
+            value={body.teeth_replaced}
+            onNumber={(teeth_replaced) => set({ teeth_replaced })}
+          />
+          <NumberField
+            label="Sharpenings left, by the saw doctor"
+            value={body.sharpenings_left}
+            onNumber={(sharpenings_left) => set({ sharpenings_left })}
+          />
+          <span />
+          <LengthField
+            label="Kerf now"
+            mm={body.kerf_mm ?? b?.kerf_mm ?? 0}
+            units={units}
+            onLength={(kerf_mm) => set({ kerf_mm })}
+          />
+          <LengthField
+            label="Diameter now"
+            mm={body.diameter_mm ?? b?.diameter_mm ?? 0}
+            units={units}
+            onLength={(diameter_mm) => set({ diameter_mm })}
+          />
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <LineField
+              label="Report"
+              value={body.report ?? ''}
+              rows={2}
+              most={1000}
+              onText={(report) => set({ report: report || undefined })}
+            />
+          </Box>
+        </Box>
+        {back.error && (
+          <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
+            {back.error.message}
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Not yet</Button>
+        <Button
+          variant="contained"
+          disabled={back.isPending}
+          onClick={() => back.mutate({ id, key: key.current, body }, { onSuccess: onClose })}
+        >
+          Hang it up
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,97 @@
+/** A packing slip for blades that go to the saw doctor: one page to print. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { Link, useSearchParams } from 'react-router';
+import { useBlades, useCare, useShop } from '../../api/queries';
+import { usePreferences } from '../../app/preferences';
+import { BladeFace } from '../../drawings/BladeFace';
+import { coatingWords, grindWords } from '../../drawings/words';
+import { formatLength, formatThin, trim } from '../../measure/format';
+
+export function Slip() {
+  const { units } = usePreferences();
+  const [params] = useSearchParams();
+  const care = useCare();
+  const shop = useShop();
+  const rack = useBlades();
+  const ids = params.getAll('b');
+  return (
+    <Box
+      component="main"
+      sx={{ maxWidth: 760, mx: 'auto', p: 3, '@media print': { p: 0, maxWidth: 'none' } }}
+    >
+      <Box sx={{ display: 'flex', gap: 1, mb: 2, '@media print': { display: 'none' } }}>
+        <Button component={Link} to="/care">
+          ‹ Care
+        </Button>
+        <Button variant="contained" onClick={() => window.print()}>
+          Print
+        </Button>
+      </Box>
+      <Typography variant="h1">Blades to be seen to</Typography>
+      <Box sx={{ mb: 2 }}>
+        From {shop.data?.name}, {new Date().toLocaleDateString()}
+      </Box>
+      {ids.map((id) => {
+        const b = rack.data?.find((x) => x.id === id);
+        const away = care.data?.away.find((a) => a.blade_id === id);
+        if (!b) return null;
+        const rows: [string, string | undefined][] = [
+          ['To', away?.to],
+          ['Diameter, bore', `${formatLength(b.diameter_mm, units)}, ${formatLength(b.bore_mm, units)}`],
+          ['Teeth, grind', `${b.teeth}, ${b.grind ? grindWords[b.grind] : ''}`],
+          ['Hook, bevel', `${trim(b.hook_deg, 1)}°, ${trim(b.bevel_deg, 1)}°`],
+          [
+            'Kerf, plate',
+            `${formatThin(b.kerf_mm, units)}, ${b.plate_mm ? formatThin(b.plate_mm, units) : 'not measured'}`,
+          ],
+          ['Coating', b.coating === 'none' ? 'none' : coatingWords[b.coating]],
+          ['Sharpened before', String(b.condition.sharpenings + b.sharpened_before)],
+          ['Found', b.condition.unfit || b.condition.flaw || 'nothing but wear'],
+          ['Price asked', away?.price_asked ? trim(away.price_asked, 2) : undefined],
+          ['Wanted back', away?.expected && new Date(away.expected).toLocaleDateString()],
+          ['Please report', 'teeth replaced, new kerf and diameter, sharpenings left'],
+        ];
+        return (
+          <Box
+            key={id}
+            component="section"
+            aria-label={b.name}
+            sx={{
+              borderTop: '2px solid',
+              borderColor: 'text.primary',
+              py: 2,
+              display: 'flex',
+              gap: 3,
+              flexWrap: 'wrap',
+            }}
+          >
+            <BladeFace blade={b} scale={170 / (b.diameter_mm + 4)} />
+            <Box sx={{ flex: 1, minWidth: 280 }}>
+              <Typography variant="h2">{b.name}</Typography>
+              <Box
+                component="dl"
+                sx={{ m: 0, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.25 }}
+              >
+                {rows.map(
+                  ([name, value]) =>
+                    value && (
+                      <Box key={name} sx={{ display: 'contents' }}>
+                        <Box component="dt" sx={{ color: 'text.secondary' }}>
+                          {name}
+                        </Box>
+                        <Box component="dd" sx={{ m: 0 }}>
+                          {value}
+                        </Box>
+                      </Box>
+                    ),
+                )}
+              </Box>
+            </Box>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,36 @@
+/** How long a wash's step has to go, by the server's clock, wherever this tablet's stands. */
+import type { Wash } from '../../api/types';
+
+/** Server time less this device's, as of when the wash was fetched; kept per answer. */
+const offsets = new WeakMap<Wash, number>();
+
+function offset(w: Wash) {
+  let o = offsets.get(w);
+  if (o === undefined) {
+    o = new Date(w.now).getTime() - Date.now();
+    offsets.set(w, o);
+  }
+  return o;
+}
+
+export interface Countdown {
+  text: string; // minutes and seconds to go, or over; empty where the step has no time
+  rings: boolean;
+  says: string;
+}
+
+export function countdown(w: Wash, now: number): Countdown {
+  const step = w.steps[w.step];
+  if (!step) return { text: '', rings: false, says: '' };
+  const gone = (now + offset(w) - new Date(w.step_at).getTime()) / 1000;
+  if (step.most_s > 0 && gone >= step.most_s)
+    return { text: `${clock(gone - step.most_s)} over`, rings: true, says: 'Now: nothing may dry on.' };
+  if (step.least_s > 0 && gone >= step.least_s) return { text: 'done', rings: true, says: 'Long enough.' };
+  if (step.least_s > 0) return { text: clock(step.least_s - gone), rings: false, says: 'to go' };
+  return { text: '', rings: false, says: 'Done when it is done.' };
+}
+
+function clock(seconds: number) {
+  const s = Math.max(0, Math.ceil(seconds));
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+}

@@ -1,0 +1,180 @@
+/** What came out of the cut: ten seconds, with thumbs. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useRef, useState } from 'react';
+import { useLogCut } from '../../api/queries';
+import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
+import { EdgeSample, WallSample } from '../../drawings/Sample';
+import { effortWords, noiseWords, splinterWords } from '../../drawings/words';
+import { NumberField } from '../../ui/Fields';
+import { Pick } from '../../ui/Pick';
+
+interface Props {
+  cut: Cut;
+  blade: Blade;
+  setting: Setting | undefined;
+  height: number | undefined; // mm; 0 or left out for a chop
+  took: number | undefined; // seconds, by the beat
+  onLogged: () => void;
+}
+
+const walls = (['clean', 'brown', 'black'] as const).map(
+  (w) => [w, w, <WallSample key={w} wall={w} />] as const,
+);
+const edges = (['none', 'fuzz', 'splinters', 'torn'] as const).map(
+  (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
+);
+
+interface Said {
+  wall: Wall;
+  splinters: Splinters;
+  other?: Splinters;
+  effort?: Effort;
+  noise?: Noise;
+  pieces: number;
+  cameBack?: 'yes' | 'no';
+}
+
+const clean: Said = { wall: 'clean', splinters: 'none', pieces: 1 };
+
+export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) {
+  const [said, setSaid] = useState<Said>(clean);
+  const [typed, setTyped] = useState<number>();
+  const seconds = typed ?? took;
+  const log = useLogCut();
+  // One key for one cut: the same as long as the same cut is sent again.
+  const sent = useRef<{ content: string; key: string }>(undefined);
+  const set = (part: Partial<Said>) => setSaid((now) => ({ ...now, ...part }));
+  const send = () => {
+    const made: CutMade = {
+      cut,
+      blade_id: blade.id,
+      height_mm: height || undefined,
+      feed_m_min: setting?.feed_m_min,
+      pieces: said.pieces,
+      wall: said.wall,
+      splinters: said.splinters,
+      other_splinters: said.other,
+      effort: said.effort,
+      noise: said.noise,
+      seconds,
+      came_back: said.cameBack && said.cameBack === 'yes',
+    };
+    const content = JSON.stringify(made);
+    if (sent.current?.content !== content) sent.current = { content, key: crypto.randomUUID() };
+    log.mutate(
+      { key: sent.current.key, made, blade: blade.name },
+      {
+        onSuccess: () => {
+          sent.current = undefined; // the next one is another cut, even if it is alike
+          setSaid(clean);
+          setTyped(undefined);
+          onLogged();
+        },
+      },
+    );
+  };
+  return (
+    <Box component="section" aria-labelledby="came-out">
+      <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>
+        What came out
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 1 }}>
+        {blade.condition.asked && (
+          <Pick
+            label={`${blade.name} was washed: did it come back?`}
+            value={said.cameBack}
+            choices={[
+              ['yes', 'Yes, it cuts again'],
+              ['no', 'No, as before'],
+            ]}
+            onPick={(cameBack) => set({ cameBack })}
+          />
+        )}
+        <Pick label="Wall" value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
+        <Pick
+          label={`Splinters, ${setting?.exit.name ?? 'where teeth leave'}`}
+          value={said.splinters}
+          choices={edges}
+          onPick={(splinters) => set({ splinters })}
+        />
+        {setting?.other.matters && (
+          <Pick
+            label={`Splinters, ${setting.other.name}`}
+            value={said.other}
+            choices={edges.map(([v, name]) => [v, name] as const)}
+            onPick={(other) => set({ other })}
+          />
+        )}
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+          <Pick
+            label="Effort"
+            value={said.effort}
+            choices={Object.entries(effortWords) as [Effort, string][]}
+            onPick={(effort) => set({ effort })}
+          />
+          <Pick
+            label="Noise"
+            value={said.noise}
+            choices={Object.entries(noiseWords) as [Noise, string][]}
+            onPick={(noise) => set({ noise })}
+          />
+        </Box>
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mt: 0.5 }}>
+          <Box sx={{ width: 130 }}>
+            <NumberField label="A piece took" unit="s" value={seconds} onNumber={setTyped} />
+          </Box>
+          <Box
+            sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }}
+            role="group"
+            aria-label="Like pieces"
+          >
+            <Button
+              variant="outlined"
+              sx={step}
+              aria-label="One piece fewer"
+              disabled={said.pieces <= 1}
+              onClick={() => set({ pieces: said.pieces - 1 })}
+            >
+              −
+            </Button>
+            <Box sx={{ minWidth: 76, textAlign: 'center' }}>
+              <b>{said.pieces}</b> {said.pieces === 1 ? 'piece' : 'alike'}
+            </Box>
+            <Button
+              variant="outlined"
+              sx={step}
+              aria-label="One piece more"
+              disabled={said.pieces >= 9999}
+              onClick={() => set({ pieces: said.pieces + 1 })}
+            >
+              +
+            </Button>
+          </Box>
+        </Box>
+        <Button
+          variant="contained"
+          onClick={send}
+          disabled={log.isPending}
+          sx={{ minHeight: 60, fontSize: 18 }}
+        >
+          {log.isPending ? 'Logging…' : 'Cut made'}
+        </Button>
+      </Box>
+      <Box role="status" sx={{ mt: 0.5, minHeight: 24 }}>
+        {log.data && !log.data.waits && 'Cut logged.'}
+        {log.data?.waits &&
+          `${log.data.why ?? 'Corte is away.'} The cut waits here and is sent when Corte can take it.`}
+      </Box>
+      {log.error && (
+        <Alert severity="error" variant="outlined">
+          {log.error.message}
+        </Alert>
+      )}
+    </Box>
+  );
+}
+
+const step = { minWidth: 52, minHeight: 52, fontSize: 22, p: 0 };

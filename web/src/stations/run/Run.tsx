@@ -1,0 +1,215 @@
+/**
+ * Run: the cut that was chosen, on one screen to stand beside the saw. A bar to
+ * feed by, what to watch, and then what came out of it.
+ */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState, type ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { useBlades, useComparison, useMaterials, usePlan, useSaws } from '../../api/queries';
+import type { Blade, Cut, Plan, Setting, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { cutFace } from '../../app/theme';
+import { cutSaid, specOf } from '../../drawings/words';
+import { formatSetting, trim } from '../../measure/format';
+import { Verdict } from '../../ui/Verdict';
+import { useCut } from '../choose/cut';
+import { Beat } from './Beat';
+import { CameOut } from './CameOut';
+import { LastCuts } from './LastCuts';
+
+const FEW = 60;
+
+export function Run() {
+  const { units } = usePreferences();
+  const [params] = useSearchParams();
+  const saws = useSaws();
+  const materials = useMaterials();
+  const rack = useBlades();
+  const [cut] = useCut(saws.data, materials.data);
+  const plan = usePlan(cut, units, FEW);
+  // The blade that was chosen, else the best one for the cut.
+  const id = params.get('blade') ?? plan.data?.options[0]?.blade_id;
+  const blade = rack.data?.find((b) => b.id === id);
+  const height = Number(params.get('h')) || undefined;
+  const modelled = plan.data?.modelled ?? true;
+  const compared = useComparison(
+    plan.data?.cut ?? (cut as Cut),
+    cut && plan.data && blade && modelled ? [{ blade_id: blade.id, height_mm: height }] : [],
+    units,
+  );
+  const one = compared.data?.[0];
+  const saw = saws.data?.find((s) => s.id === cut?.saw_id);
+  const option = plan.data?.options.find((o) => o.blade_id === blade?.id);
+  const setting = one?.blade_id === blade?.id ? one?.setting : undefined;
+  const [took, setTook] = useState<number>();
+  const failed = plan.error ?? compared.error ?? rack.error ?? saws.error;
+  const back = new URLSearchParams(params);
+  back.delete('blade');
+  back.delete('h');
+  const gone = rack.data && plan.data && (!blade || (!modelled && !option));
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+        <Button component={Link} to={`/?${back}`} size="small" sx={{ ml: -0.75 }}>
+          ‹ Choose
+        </Button>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
+          Run
+        </Typography>
+        <Button component={Link} to={`/trial/new?${params}`} size="small" variant="outlined">
+          Compare settings on a board
+        </Button>
+      </Box>
+      {failed && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {failed.message}
+        </Alert>
+      )}
+      {one?.refused && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {blade?.name}: {one.refused}
+        </Alert>
+      )}
+      {gone && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {plan.data?.options.length === 0
+            ? 'No blade of the rack may make this cut; Choose says why.'
+            : 'This blade may not make this cut; choose another.'}
+        </Alert>
+      )}
+      {plan.data && saw && blade && (setting ?? (!modelled && option)) && (
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 7fr) minmax(360px, 5fr)' },
+            columnGap: 4,
+            rowGap: 2,
+            mt: 0.5,
+          }}
+        >
+          <Box sx={{ minWidth: 0 }}>
+            <Box sx={{ fontFamily: cutFace, fontSize: 19, lineHeight: 1.3 }}>
+              {cutSaid(
+                plan.data.cut,
+                saw,
+                materials.data?.find((m) => m.id === cut?.material),
+                units,
+              )}
+            </Box>
+            <SettingLine
+              blade={blade}
+              setting={setting}
+              height={setting?.height_mm ?? option?.heights?.suggested_mm}
+              table={saw.kind === 'table'}
+              mounted={saw.mounted_blade_id === blade.id}
+              units={units}
+            />
+            {setting && (
+              <Beat
+                key={`${blade.id} ${setting.height_mm} ${plan.data.feed_length_mm}`}
+                lengthMm={plan.data.feed_length_mm}
+                feed={setting.feed_m_min}
+                slowest={setting.window.slowest_m_min}
+                fastest={setting.window.fastest_m_min}
+                units={units}
+                onThrough={setTook}
+              />
+            )}
+            <Cautions plan={plan.data} setting={setting} />
+          </Box>
+          <Box sx={{ minWidth: 0 }}>
+            <CameOut
+              key={blade.id}
+              cut={plan.data.cut}
+              blade={blade}
+              setting={setting}
+              height={setting?.height_mm ?? option?.heights?.suggested_mm}
+              took={took}
+              onLogged={() => setTook(undefined)}
+            />
+            <LastCuts saw={saw} units={units} />
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function SettingLine({
+  blade,
+  setting,
+  height,
+  table,
+  mounted,
+  units,
+}: {
+  blade: Blade;
+  setting: Setting | undefined;
+  height: number | undefined;
+  table: boolean;
+  mounted: boolean;
+  units: Units;
+}) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 0.5, my: 1, alignItems: 'baseline' }}>
+      <Box>
+        <Box sx={{ fontFamily: cutFace, fontSize: 30, fontWeight: 640, lineHeight: 1.1 }}>{blade.name}</Box>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{specOf(blade, units)}</Box>
+        {!mounted && (
+          <Box sx={{ fontSize: 14.5, display: 'flex', gap: 0.75 }}>
+            <Verdict verdict="mind" size={13} /> not on the saw, as far as the log knows
+          </Box>
+        )}
+      </Box>
+      {height !== undefined && height > 0 && (
+        <Big name={table ? 'height' : 'depth'}>{formatSetting(height, units)}</Big>
+      )}
+      {setting && (
+        <Big name={`for ${units === 'mm' ? '300 mm' : 'a foot'}`}>
+          {trim(units === 'mm' ? setting.sec_per_300mm : setting.sec_per_foot, 1)} s
+        </Big>
+      )}
+    </Box>
+  );
+}
+
+function Big({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Box>
+      <Box sx={{ fontSize: 38, fontWeight: 700, lineHeight: 1.05 }}>{children}</Box>
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{name}</Box>
+    </Box>
+  );
+}
+
+function Cautions({ plan, setting }: { plan: Plan; setting: Setting | undefined }) {
+  return (
+    <Box sx={{ mt: 1.5, fontSize: 15.5 }}>
+      {setting && !setting.through && (
+        <Box sx={{ fontWeight: 650 }}>This setting does not cut through; it leaves wood standing.</Box>
+      )}
+      {plan.hold
+        .filter((a) => a.halt)
+        .map((a) => (
+          <Box key={a.text} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+            <Verdict verdict="stop" size={14} />
+            <span>{a.text}</span>
+          </Box>
+        ))}
+      <Box
+        component="ul"
+        aria-label="Cautions"
+        sx={{ m: 0, mt: 0.5, pl: 2.25, columnCount: { sm: 2 }, columnGap: 3 }}
+      >
+        {plan.cautions.map((c) => (
+          <Box component="li" key={c} sx={{ breakInside: 'avoid' }}>
+            {c}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
