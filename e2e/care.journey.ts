@@ -77,6 +77,7 @@ test('cuts that are made while the server is away wait, are seen to wait, and ar
   await waiting.click();
   await expect(page.getByText('as soon as it does')).toBeVisible();
   await accessible(page);
+  await page.keyboard.press('Escape');
   away = false;
   await expect(page.getByRole('button', { name: /cuts? waits?$/ })).toHaveCount(0);
   const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
@@ -191,14 +192,14 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
     'It is away at the saw doctor',
   );
   await page.goto('/care');
-  await page.getByRole('button', { name: 'Rover is back' }).click();
+  await page.getByRole('button', { name: 'It is back: Rover' }).click();
   await page.getByRole('textbox', { name: 'Price' }).fill('21.5');
   await page.getByRole('textbox', { name: 'Sharpenings left, by the saw doctor' }).fill('6');
   const diameter = page.getByRole('textbox', { name: 'Diameter now' });
   await diameter.fill('253.4');
   await diameter.press('Enter');
   await page.getByRole('button', { name: 'Hang it up' }).click();
-  await expect(page.getByRole('button', { name: 'Rover is back' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'It is back: Rover' })).toBeHidden();
   await page.goto(`/rack/${id}`);
   await expect(page.getByText('253.4 mm', { exact: true })).toBeVisible();
   await expect(

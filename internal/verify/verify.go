@@ -13,6 +13,7 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"slices"
 	"sort"
 
 	"corte/core/blade"
@@ -22,6 +23,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/trace"
 	"corte/core/truing"
 )
 
@@ -62,6 +64,7 @@ var kinds = map[string]func(input json.RawMessage) (any, error){
 	"cutting":       cutting,
 	"groove_bottom": grooveBottom,
 	"wear":          wear,
+	"trace":         traced,
 	"life_update":   lifeUpdate,
 	"cost":          cost,
 
@@ -104,6 +107,14 @@ func run(i int, c worked) (res Result) {
 	got, err := calc(c.Input)
 	if err != nil {
 		res.Err = err
+		return res
+	}
+	if t, ok := got.(tracedResult); ok {
+		if res.Where, res.Err = t.meets(c.Want); res.Where != "" {
+			res.Worst = math.Inf(1)
+		} else {
+			res.Where = "causes, first check and stop"
+		}
 		return res
 	}
 	raw, err := json.Marshal(got)
@@ -403,6 +414,76 @@ func cost(raw json.RawMessage) (any, error) {
 		return nil, errors.New("life_m must be over 0 and sharpenings not under it")
 	}
 	return obj{"per_metre": care.CostPerMetre(in.Price, in.Sharpening, in.Sharpenings, in.LifeM)}, nil
+}
+
+// traced answers in the words of its case: whether a likely cause stands among
+// the first ones, whether a fitting check comes first, and whether it stops.
+func traced(raw json.RawMessage) (any, error) {
+	in, err := input[struct {
+		Present []string           `json:"present"`
+		Absent  []string           `json:"absent"`
+		State   map[string]any `json:"state"`
+	}](raw)
+	if err != nil {
+		return nil, err
+	}
+	for _, s := range append(in.Present, in.Absent...) {
+		if _, known := trace.SignByID(s); !known {
+			return nil, fmt.Errorf("there is no sign %q", s)
+		}
+	}
+	state := map[string]float64{}
+	for fact, v := range in.State {
+		switch v := v.(type) {
+		case float64:
+			state[fact] = v
+		case bool:
+			if state[fact] = 0; v {
+				state[fact] = 1
+			}
+		}
+	}
+	b := trace.Weigh(trace.Evidence{Present: in.Present, Absent: in.Absent, State: state})
+	out := tracedResult{Stop: b.Stop()}
+	for _, r := range b.Reasons() {
+		out.Causes = append(out.Causes, r.ID)
+	}
+	for _, k := range b.Checks(nil) {
+		out.Checks = append(out.Checks, k.ID)
+	}
+	return out, nil
+}
+
+// A tracedResult is compared by meaning, because its case names what would do.
+type tracedResult struct {
+	Causes []string `json:"causes"`
+	Checks []string `json:"checks"`
+	Stop   bool     `json:"stop"`
+}
+
+// meets holds a trace to its case.
+func (t tracedResult) meets(raw json.RawMessage) (where string, err error) {
+	var want struct {
+		Top    []string `json:"top_any_of"`
+		Within int      `json:"within"`
+		First  []string `json:"first_check_any_of"`
+		Stop   *bool    `json:"stop"`
+	}
+	if err := strict(bytes.NewReader(raw), &want); err != nil {
+		return "", fmt.Errorf("want cannot be read: %w", err)
+	}
+	any := func(among, of []string) bool {
+		return slices.ContainsFunc(among, func(s string) bool { return slices.Contains(of, s) })
+	}
+	switch {
+	case len(want.Top) > 0 && !any(t.Causes[:max(0, min(want.Within, len(t.Causes)))], want.Top):
+		return fmt.Sprintf("top_any_of (%v first)", t.Causes[:3]), nil
+	case len(want.First) > 0 && (len(t.Checks) == 0 || !any(t.Checks[:1], want.First)):
+		return fmt.Sprintf("first_check_any_of (%v first)", t.Checks[:min(3, len(t.Checks))]), nil
+	case want.Stop != nil && *want.Stop != t.Stop:
+		return "stop", nil
+	}
+	return "", nil
 }
 
 func heel(raw json.RawMessage) (any, error) {
