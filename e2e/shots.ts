@@ -116,6 +116,21 @@ const views: {
       return `/trial/${t.id}`;
     },
   },
+  {
+    name: 'trace',
+    path: async (id, request) => {
+      const size = { thickness_mm: 25, width_mm: 120, length_mm: 900 };
+      const answer = await request.post('/api/v1/traces', {
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+        data: {
+          cut: { saw_id: id.table, material: 'red-oak', direction: 'rip', finish: 'show', ...size },
+          present: ['since-moved', 'marks-rear-arcs', 'scorch-fence-wall'],
+          units: 'mm',
+        },
+      });
+      return `/trace/${((await answer.json()) as { id: string }).id}`;
+    },
+  },
   { name: 'bench', path: () => '/bench' },
   { name: 'true', path: () => '/true' },
   {

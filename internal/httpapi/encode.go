@@ -283,12 +283,19 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		}
 		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
 		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
-	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared:
+	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared, store.KindTraced:
 		says, err := said(e.Kind, read)
 		if err != nil {
 			return out, err
 		}
 		out.Says = &says
+		if e.Kind == store.KindTraced {
+			var d store.TracedDetail
+			if err := read(&d); err != nil {
+				return out, err
+			}
+			out.TraceID = &d.Trace
+		}
 		if e.Kind == store.KindCompared {
 			var d store.ComparedDetail
 			if err := read(&d); err != nil {
@@ -358,6 +365,12 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 		var d store.ComparedDetail
 		err = read(&d)
 		says = orNone(d.Says)
+	case store.KindTraced:
+		var d store.TracedDetail
+		err = read(&d)
+		add(d.Cause != "", "%s", causeLabel(d.Cause))
+		add(d.Fixed, "fixed")
+		add(!d.Fixed, "not fixed")
 	}
 	return says, err
 }

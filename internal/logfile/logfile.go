@@ -357,7 +357,7 @@ func (r *Record) check() error {
 		into = &store.TruingDetail{}
 	case store.KindNoted, store.KindMounted, store.KindDismounted, store.KindMoved:
 		into = &struct{}{}
-	case store.KindStruck, store.KindRetired, store.KindRestored, store.KindCompared:
+	case store.KindStruck, store.KindRetired, store.KindRestored, store.KindCompared, store.KindTraced:
 		return fmt.Errorf("a row of kind %s is left out: it is about another row, or about the rack", r.Kind)
 	default:
 		return fmt.Errorf("%q is not a kind of row; use cut, washed, sharpened, noted, inspected, judged or another of docs/operation.md", r.Kind)

@@ -30,6 +30,7 @@ const (
 	KindInspected Kind = "inspected"
 	KindNoted     Kind = "noted"
 	KindCompared  Kind = "compared"
+	KindTraced    Kind = "traced"
 	KindStruck    Kind = "struck" // another row was a mistake
 	KindRetired   Kind = "retired"
 	KindRestored  Kind = "restored"
@@ -92,6 +93,13 @@ type CutDetail struct {
 	BothFaces bool    `json:"both_faces,omitempty"`
 
 	Foretold *Foretold `json:"foretold,omitempty"`
+}
+
+// A TracedDetail links a log row to the fault finding that it closes.
+type TracedDetail struct {
+	Trace uuid.UUID `json:"trace_id"`
+	Cause string    `json:"cause"`
+	Fixed bool      `json:"fixed"`
 }
 
 // Foretold is what the model's own table said of a cut before it was made, with

@@ -420,8 +420,8 @@ func cost(raw json.RawMessage) (any, error) {
 // the first ones, whether a fitting check comes first, and whether it stops.
 func traced(raw json.RawMessage) (any, error) {
 	in, err := input[struct {
-		Present []string           `json:"present"`
-		Absent  []string           `json:"absent"`
+		Present []string       `json:"present"`
+		Absent  []string       `json:"absent"`
 		State   map[string]any `json:"state"`
 	}](raw)
 	if err != nil {

@@ -344,25 +344,25 @@ func (e Finish) Valid() bool {
 
 // Defines values for Form.
 const (
-	Cheek   Form = "cheek"
-	Fold    Form = "fold"
-	Groove  Form = "groove"
-	Rabbet  Form = "rabbet"
-	Through Form = "through"
+	FormCheek   Form = "cheek"
+	FormFold    Form = "fold"
+	FormGroove  Form = "groove"
+	FormRabbet  Form = "rabbet"
+	FormThrough Form = "through"
 )
 
 // Valid indicates whether the value is a known member of the Form enum.
 func (e Form) Valid() bool {
 	switch e {
-	case Cheek:
+	case FormCheek:
 		return true
-	case Fold:
+	case FormFold:
 		return true
-	case Groove:
+	case FormGroove:
 		return true
-	case Rabbet:
+	case FormRabbet:
 		return true
-	case Through:
+	case FormThrough:
 		return true
 	default:
 		return false
@@ -574,6 +574,7 @@ const (
 	LogKindSharpened  LogKind = "sharpened"
 	LogKindStruck     LogKind = "struck"
 	LogKindTilt       LogKind = "tilt"
+	LogKindTraced     LogKind = "traced"
 	LogKindWashed     LogKind = "washed"
 )
 
@@ -619,6 +620,8 @@ func (e LogKind) Valid() bool {
 	case LogKindStruck:
 		return true
 	case LogKindTilt:
+		return true
+	case LogKindTraced:
 		return true
 	case LogKindWashed:
 		return true
@@ -1200,6 +1203,129 @@ func (e SupportHalfVerdict) Valid() bool {
 	case Falls:
 		return true
 	case Tips:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TraceSawKind.
+const (
+	TraceSawKindCircular TraceSawKind = "circular"
+	TraceSawKindMiter    TraceSawKind = "miter"
+	TraceSawKindTable    TraceSawKind = "table"
+)
+
+// Valid indicates whether the value is a known member of the TraceSawKind enum.
+func (e TraceSawKind) Valid() bool {
+	switch e {
+	case TraceSawKindCircular:
+		return true
+	case TraceSawKindMiter:
+		return true
+	case TraceSawKindTable:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TraceCheckKind.
+const (
+	TraceCheckKindCare    TraceCheckKind = "care"
+	TraceCheckKindCut     TraceCheckKind = "cut"
+	TraceCheckKindLook    TraceCheckKind = "look"
+	TraceCheckKindMeasure TraceCheckKind = "measure"
+	TraceCheckKindRight   TraceCheckKind = "right"
+)
+
+// Valid indicates whether the value is a known member of the TraceCheckKind enum.
+func (e TraceCheckKind) Valid() bool {
+	switch e {
+	case TraceCheckKindCare:
+		return true
+	case TraceCheckKindCut:
+		return true
+	case TraceCheckKindLook:
+		return true
+	case TraceCheckKindMeasure:
+		return true
+	case TraceCheckKindRight:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TraceDoneAnswer.
+const (
+	TraceDoneAnswerCouldNot TraceDoneAnswer = "could-not"
+	TraceDoneAnswerFound    TraceDoneAnswer = "found"
+	TraceDoneAnswerNot      TraceDoneAnswer = "not"
+)
+
+// Valid indicates whether the value is a known member of the TraceDoneAnswer enum.
+func (e TraceDoneAnswer) Valid() bool {
+	switch e {
+	case TraceDoneAnswerCouldNot:
+		return true
+	case TraceDoneAnswerFound:
+		return true
+	case TraceDoneAnswerNot:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TraceEvidenceAnswers.
+const (
+	TraceEvidenceAnswersCouldNot TraceEvidenceAnswers = "could-not"
+	TraceEvidenceAnswersFound    TraceEvidenceAnswers = "found"
+	TraceEvidenceAnswersNot      TraceEvidenceAnswers = "not"
+)
+
+// Valid indicates whether the value is a known member of the TraceEvidenceAnswers enum.
+func (e TraceEvidenceAnswers) Valid() bool {
+	switch e {
+	case TraceEvidenceAnswersCouldNot:
+		return true
+	case TraceEvidenceAnswersFound:
+		return true
+	case TraceEvidenceAnswersNot:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for TraceSignPlace.
+const (
+	TraceSignPlaceEnd    TraceSignPlace = "end"
+	TraceSignPlaceFace   TraceSignPlace = "face"
+	TraceSignPlaceFeel   TraceSignPlace = "feel"
+	TraceSignPlaceGroove TraceSignPlace = "groove"
+	TraceSignPlaceShape  TraceSignPlace = "shape"
+	TraceSignPlaceWall   TraceSignPlace = "wall"
+	TraceSignPlaceWhen   TraceSignPlace = "when"
+)
+
+// Valid indicates whether the value is a known member of the TraceSignPlace enum.
+func (e TraceSignPlace) Valid() bool {
+	switch e {
+	case TraceSignPlaceEnd:
+		return true
+	case TraceSignPlaceFace:
+		return true
+	case TraceSignPlaceFeel:
+		return true
+	case TraceSignPlaceGroove:
+		return true
+	case TraceSignPlaceShape:
+		return true
+	case TraceSignPlaceWall:
+		return true
+	case TraceSignPlaceWhen:
 		return true
 	default:
 		return false
@@ -2287,6 +2413,7 @@ type LogEntry struct {
 
 	// StruckBy The row that struck it out.
 	StruckBy *int64              `json:"struck_by,omitempty"`
+	TraceID  *openapi_types.UUID `json:"trace_id,omitempty"`
 	TrialID  *openapi_types.UUID `json:"trial_id,omitempty"`
 	Verdict  *Verdict            `json:"verdict,omitempty"`
 }
@@ -3033,6 +3160,179 @@ type Tolerances struct {
 	TiltDeg     float64 `json:"tilt_deg"`
 }
 
+// Trace defines model for Trace.
+type Trace struct {
+	Absent []string `json:"absent"`
+
+	// Before Earlier ones of this saw or blade that saw the same.
+	Before    []TraceEarlier      `json:"before"`
+	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
+	BladeName string              `json:"blade_name"`
+	By        string              `json:"by"`
+
+	// Cause Its label; empty if none was proved.
+	Cause string      `json:"cause"`
+	Cut   Cut         `json:"cut"`
+	Done  []TraceDone `json:"done"`
+
+	// Doubts What contradicts itself or is explained by nothing.
+	Doubts  []string   `json:"doubts"`
+	EndedAt *time.Time `json:"ended_at,omitempty"`
+
+	// Exhausted Nothing is left to check.
+	Exhausted bool `json:"exhausted"`
+
+	// Facts What Corte knew when it began, in words.
+	Facts []string           `json:"facts"`
+	Fixed bool               `json:"fixed"`
+	ID    openapi_types.UUID `json:"id"`
+
+	// Next The one that tells most a minute first.
+	Next []TraceCheck `json:"next"`
+	Note string       `json:"note"`
+
+	// Pending Checks that are half done.
+	Pending []string `json:"pending"`
+
+	// Piece What to do with the piece.
+	Piece   []string `json:"piece"`
+	Present []string `json:"present"`
+
+	// Reasons The likeliest first.
+	Reasons   []TraceReason      `json:"reasons"`
+	SawID     openapi_types.UUID `json:"saw_id"`
+	SawKind   TraceSawKind       `json:"saw_kind"`
+	SawName   string             `json:"saw_name"`
+	StartedAt time.Time          `json:"started_at"`
+
+	// Stop A hazard is likely: put it right before any test cut.
+	Stop    bool `json:"stop"`
+	Version int  `json:"version"`
+}
+
+// TraceSawKind defines model for Trace.SawKind.
+type TraceSawKind string
+
+// TraceAsk defines model for TraceAsk.
+type TraceAsk struct {
+	// BladeID Left out for the one that is on the saw.
+	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
+	By       *string             `json:"by,omitempty"`
+	Cut      Cut                 `json:"cut"`
+	HeightMm *float64            `json:"height_mm,omitempty"`
+	Present  []string            `json:"present"`
+	Units    Units               `json:"units"`
+}
+
+// TraceCheck defines model for TraceCheck.
+type TraceCheck struct {
+	Bits    float64        `json:"bits"`
+	How     string         `json:"how"`
+	ID      string         `json:"id"`
+	Kind    TraceCheckKind `json:"kind"`
+	Label   string         `json:"label"`
+	Minutes float64        `json:"minutes"`
+
+	// Record The kind of log row that answers it; empty if somebody must say.
+	Record string `json:"record"`
+}
+
+// TraceCheckKind defines model for TraceCheck.Kind.
+type TraceCheckKind string
+
+// TraceDone defines model for TraceDone.
+type TraceDone struct {
+	Answer TraceDoneAnswer `json:"answer"`
+
+	// FromLog What the log said that answered it; empty if somebody did.
+	FromLog string `json:"from_log"`
+	ID      string `json:"id"`
+	Label   string `json:"label"`
+}
+
+// TraceDoneAnswer defines model for TraceDone.Answer.
+type TraceDoneAnswer string
+
+// TraceEarlier defines model for TraceEarlier.
+type TraceEarlier struct {
+	At    time.Time          `json:"at"`
+	Cause string             `json:"cause"`
+	Fixed bool               `json:"fixed"`
+	ID    openapi_types.UUID `json:"id"`
+	Signs []string           `json:"signs"`
+}
+
+// TraceEnd defines model for TraceEnd.
+type TraceEnd struct {
+	Cause *string `json:"cause,omitempty"`
+
+	// Fixed A good test cut proved it.
+	Fixed bool    `json:"fixed"`
+	Note  *string `json:"note,omitempty"`
+}
+
+// TraceEvidence defines model for TraceEvidence.
+type TraceEvidence struct {
+	Absent  []string                        `json:"absent"`
+	Answers map[string]TraceEvidenceAnswers `json:"answers"`
+	Present []string                        `json:"present"`
+}
+
+// TraceEvidenceAnswers defines model for TraceEvidence.Answers.
+type TraceEvidenceAnswers string
+
+// TraceReason defines model for TraceReason.
+type TraceReason struct {
+	Against []string `json:"against"`
+
+	// For Labels of signs and checks.
+	For    []string `json:"for"`
+	Hazard bool     `json:"hazard"`
+	ID     string   `json:"id"`
+	Label  string   `json:"label"`
+	Remedy string   `json:"remedy"`
+
+	// Share Chance that it is there, alone or as one of two.
+	Share float64 `json:"share"`
+}
+
+// TraceRow defines model for TraceRow.
+type TraceRow struct {
+	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
+
+	// Cause Its label; empty if none was proved.
+	Cause     string             `json:"cause"`
+	EndedAt   *time.Time         `json:"ended_at,omitempty"`
+	Fixed     bool               `json:"fixed"`
+	ID        openapi_types.UUID `json:"id"`
+	Present   []string           `json:"present"`
+	SawID     openapi_types.UUID `json:"saw_id"`
+	StartedAt time.Time          `json:"started_at"`
+}
+
+// TraceSign defines model for TraceSign.
+type TraceSign struct {
+	ID    string         `json:"id"`
+	Label string         `json:"label"`
+	Place TraceSignPlace `json:"place"`
+}
+
+// TraceSignPlace defines model for TraceSign.Place.
+type TraceSignPlace string
+
+// TraceWord defines model for TraceWord.
+type TraceWord struct {
+	ID    string `json:"id"`
+	Label string `json:"label"`
+}
+
+// TraceWords defines model for TraceWords.
+type TraceWords struct {
+	Causes []TraceWord `json:"causes"`
+	Checks []TraceWord `json:"checks"`
+	Signs  []TraceSign `json:"signs"`
+}
+
 // Trial defines model for Trial.
 type Trial struct {
 	Blind bool   `json:"blind"`
@@ -3579,6 +3879,31 @@ type ChangeShopParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
+// ListTracesParams defines parameters for ListTraces.
+type ListTracesParams struct {
+	SawID   *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
+	BladeID *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
+	Limit   *Limit              `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// StartTraceParams defines parameters for StartTrace.
+type StartTraceParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// SetTraceEvidenceParams defines parameters for SetTraceEvidence.
+type SetTraceEvidenceParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// EndTraceParams defines parameters for EndTrace.
+type EndTraceParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
 // ListTrialsParams defines parameters for ListTrials.
 type ListTrialsParams struct {
 	BladeID *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
@@ -3724,6 +4049,15 @@ type CreateSupportPlanJSONRequestBody = SupportRequest
 
 // CreateSweepJSONRequestBody defines body for CreateSweep for application/json ContentType.
 type CreateSweepJSONRequestBody = SweepRequest
+
+// StartTraceJSONRequestBody defines body for StartTrace for application/json ContentType.
+type StartTraceJSONRequestBody = TraceAsk
+
+// SetTraceEvidenceJSONRequestBody defines body for SetTraceEvidence for application/json ContentType.
+type SetTraceEvidenceJSONRequestBody = TraceEvidence
+
+// EndTraceJSONRequestBody defines body for EndTrace for application/json ContentType.
+type EndTraceJSONRequestBody = TraceEnd
 
 // StartTrialJSONRequestBody defines body for StartTrial for application/json ContentType.
 type StartTrialJSONRequestBody = TrialAsk
@@ -3946,6 +4280,27 @@ type ServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(c *gin.Context)
+	// ListTraceWords Signs, causes and checks by name
+	// (GET /trace-words)
+	ListTraceWords(c *gin.Context)
+	// ListTraces The newest traces
+	// (GET /traces)
+	ListTraces(c *gin.Context, params ListTracesParams)
+	// StartTrace Begin to trace a fault
+	// (POST /traces)
+	StartTrace(c *gin.Context, params StartTraceParams)
+	// DropTrace Give a trace up
+	// (DELETE /traces/{id})
+	DropTrace(c *gin.Context, id ID)
+	// GetTrace One trace, and what it comes to
+	// (GET /traces/{id})
+	GetTrace(c *gin.Context, id ID)
+	// SetTraceEvidence What is seen, and what checks came to
+	// (PUT /traces/{id})
+	SetTraceEvidence(c *gin.Context, id ID, params SetTraceEvidenceParams)
+	// EndTrace Close a trace
+	// (POST /traces/{id}/end)
+	EndTrace(c *gin.Context, id ID, params EndTraceParams)
 	// ListTrials The newest comparisons
 	// (GET /trials)
 	ListTrials(c *gin.Context, params ListTrialsParams)
@@ -5817,6 +6172,259 @@ func (siw *ServerInterfaceWrapper) CreateSweep(c *gin.Context) {
 	siw.Handler.CreateSweep(c)
 }
 
+// ListTraceWords operation middleware
+func (siw *ServerInterfaceWrapper) ListTraceWords(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListTraceWords(c)
+}
+
+// ListTraces operation middleware
+func (siw *ServerInterfaceWrapper) ListTraces(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListTracesParams
+
+	// ------------- Optional query parameter "saw_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "saw_id", c.Request.URL.Query(), &params.SawID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "blade_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "blade_id", c.Request.URL.Query(), &params.BladeID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter blade_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListTraces(c, params)
+}
+
+// StartTrace operation middleware
+func (siw *ServerInterfaceWrapper) StartTrace(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StartTraceParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StartTrace(c, params)
+}
+
+// DropTrace operation middleware
+func (siw *ServerInterfaceWrapper) DropTrace(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropTrace(c, id)
+}
+
+// GetTrace operation middleware
+func (siw *ServerInterfaceWrapper) GetTrace(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTrace(c, id)
+}
+
+// SetTraceEvidence operation middleware
+func (siw *ServerInterfaceWrapper) SetTraceEvidence(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetTraceEvidenceParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetTraceEvidence(c, id, params)
+}
+
+// EndTrace operation middleware
+func (siw *ServerInterfaceWrapper) EndTrace(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EndTraceParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndTrace(c, id, params)
+}
+
 // ListTrials operation middleware
 func (siw *ServerInterfaceWrapper) ListTrials(c *gin.Context) {
 
@@ -6433,6 +7041,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/trials/:id/cuts", wrapper.CutTrialPiece)
 	router.POST(options.BaseURL+"/trials/:id/grades", wrapper.GradeTrialPiece)
 	router.POST(options.BaseURL+"/trials/:id/end", wrapper.EndTrial)
+	router.GET(options.BaseURL+"/trace-words", wrapper.ListTraceWords)
+	router.GET(options.BaseURL+"/traces", wrapper.ListTraces)
+	router.POST(options.BaseURL+"/traces", wrapper.StartTrace)
+	router.DELETE(options.BaseURL+"/traces/:id", wrapper.DropTrace)
+	router.GET(options.BaseURL+"/traces/:id", wrapper.GetTrace)
+	router.PUT(options.BaseURL+"/traces/:id", wrapper.SetTraceEvidence)
+	router.POST(options.BaseURL+"/traces/:id/end", wrapper.EndTrace)
 	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
 	router.GET(options.BaseURL+"/saws", wrapper.ListSaws)
 	router.POST(options.BaseURL+"/saws", wrapper.AddSaw)
@@ -9030,6 +9645,279 @@ func (response CreateSweepdefaultApplicationProblemPlusJSONResponse) VisitCreate
 	return err
 }
 
+type ListTraceWordsRequestObject struct {
+}
+
+type ListTraceWordsResponseObject interface {
+	VisitListTraceWordsResponse(w http.ResponseWriter) error
+}
+
+type ListTraceWords200JSONResponse TraceWords
+
+func (response ListTraceWords200JSONResponse) VisitListTraceWordsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTraceWordsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTraceWordsdefaultApplicationProblemPlusJSONResponse) VisitListTraceWordsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTracesRequestObject struct {
+	Params ListTracesParams
+}
+
+type ListTracesResponseObject interface {
+	VisitListTracesResponse(w http.ResponseWriter) error
+}
+
+type ListTraces200JSONResponse struct {
+	Items []TraceRow `json:"items"`
+}
+
+func (response ListTraces200JSONResponse) VisitListTracesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTracesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTracesdefaultApplicationProblemPlusJSONResponse) VisitListTracesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartTraceRequestObject struct {
+	Params StartTraceParams
+	Body   *StartTraceJSONRequestBody
+}
+
+type StartTraceResponseObject interface {
+	VisitStartTraceResponse(w http.ResponseWriter) error
+}
+
+type StartTrace201JSONResponse Trace
+
+func (response StartTrace201JSONResponse) VisitStartTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartTracedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StartTracedefaultApplicationProblemPlusJSONResponse) VisitStartTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropTraceRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DropTraceResponseObject interface {
+	VisitDropTraceResponse(w http.ResponseWriter) error
+}
+
+type DropTrace204Response struct {
+}
+
+func (response DropTrace204Response) VisitDropTraceResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropTracedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropTracedefaultApplicationProblemPlusJSONResponse) VisitDropTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTraceRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetTraceResponseObject interface {
+	VisitGetTraceResponse(w http.ResponseWriter) error
+}
+
+type GetTrace200JSONResponse Trace
+
+func (response GetTrace200JSONResponse) VisitGetTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTracedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTracedefaultApplicationProblemPlusJSONResponse) VisitGetTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetTraceEvidenceRequestObject struct {
+	ID     ID `json:"id"`
+	Params SetTraceEvidenceParams
+	Body   *SetTraceEvidenceJSONRequestBody
+}
+
+type SetTraceEvidenceResponseObject interface {
+	VisitSetTraceEvidenceResponse(w http.ResponseWriter) error
+}
+
+type SetTraceEvidence200JSONResponse Trace
+
+func (response SetTraceEvidence200JSONResponse) VisitSetTraceEvidenceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetTraceEvidencedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetTraceEvidencedefaultApplicationProblemPlusJSONResponse) VisitSetTraceEvidenceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndTraceRequestObject struct {
+	ID     ID `json:"id"`
+	Params EndTraceParams
+	Body   *EndTraceJSONRequestBody
+}
+
+type EndTraceResponseObject interface {
+	VisitEndTraceResponse(w http.ResponseWriter) error
+}
+
+type EndTrace200JSONResponse Trace
+
+func (response EndTrace200JSONResponse) VisitEndTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndTracedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndTracedefaultApplicationProblemPlusJSONResponse) VisitEndTraceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListTrialsRequestObject struct {
 	Params ListTrialsParams
 }
@@ -9859,6 +10747,27 @@ type StrictServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(ctx context.Context, request CreateSweepRequestObject) (CreateSweepResponseObject, error)
+	// ListTraceWords Signs, causes and checks by name
+	// (GET /trace-words)
+	ListTraceWords(ctx context.Context, request ListTraceWordsRequestObject) (ListTraceWordsResponseObject, error)
+	// ListTraces The newest traces
+	// (GET /traces)
+	ListTraces(ctx context.Context, request ListTracesRequestObject) (ListTracesResponseObject, error)
+	// StartTrace Begin to trace a fault
+	// (POST /traces)
+	StartTrace(ctx context.Context, request StartTraceRequestObject) (StartTraceResponseObject, error)
+	// DropTrace Give a trace up
+	// (DELETE /traces/{id})
+	DropTrace(ctx context.Context, request DropTraceRequestObject) (DropTraceResponseObject, error)
+	// GetTrace One trace, and what it comes to
+	// (GET /traces/{id})
+	GetTrace(ctx context.Context, request GetTraceRequestObject) (GetTraceResponseObject, error)
+	// SetTraceEvidence What is seen, and what checks came to
+	// (PUT /traces/{id})
+	SetTraceEvidence(ctx context.Context, request SetTraceEvidenceRequestObject) (SetTraceEvidenceResponseObject, error)
+	// EndTrace Close a trace
+	// (POST /traces/{id}/end)
+	EndTrace(ctx context.Context, request EndTraceRequestObject) (EndTraceResponseObject, error)
 	// ListTrials The newest comparisons
 	// (GET /trials)
 	ListTrials(ctx context.Context, request ListTrialsRequestObject) (ListTrialsResponseObject, error)
@@ -12166,6 +13075,242 @@ func (sh *strictHandler) CreateSweep(ctx *gin.Context) {
 	}
 }
 
+// ListTraceWords operation middleware
+func (sh *strictHandler) ListTraceWords(ctx *gin.Context) {
+	var request ListTraceWordsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTraceWords(ctx, request.(ListTraceWordsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTraceWords")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListTraceWordsResponseObject); ok {
+		if err := validResponse.VisitListTraceWordsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListTraces operation middleware
+func (sh *strictHandler) ListTraces(ctx *gin.Context, params ListTracesParams) {
+	var request ListTracesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTraces(ctx, request.(ListTracesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTraces")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListTracesResponseObject); ok {
+		if err := validResponse.VisitListTracesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StartTrace operation middleware
+func (sh *strictHandler) StartTrace(ctx *gin.Context, params StartTraceParams) {
+	var request StartTraceRequestObject
+
+	request.Params = params
+
+	var body StartTraceJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StartTrace(ctx, request.(StartTraceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StartTrace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StartTraceResponseObject); ok {
+		if err := validResponse.VisitStartTraceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropTrace operation middleware
+func (sh *strictHandler) DropTrace(ctx *gin.Context, id ID) {
+	var request DropTraceRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropTrace(ctx, request.(DropTraceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropTrace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropTraceResponseObject); ok {
+		if err := validResponse.VisitDropTraceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTrace operation middleware
+func (sh *strictHandler) GetTrace(ctx *gin.Context, id ID) {
+	var request GetTraceRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTrace(ctx, request.(GetTraceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTrace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTraceResponseObject); ok {
+		if err := validResponse.VisitGetTraceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetTraceEvidence operation middleware
+func (sh *strictHandler) SetTraceEvidence(ctx *gin.Context, id ID, params SetTraceEvidenceParams) {
+	var request SetTraceEvidenceRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body SetTraceEvidenceJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetTraceEvidence(ctx, request.(SetTraceEvidenceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetTraceEvidence")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetTraceEvidenceResponseObject); ok {
+		if err := validResponse.VisitSetTraceEvidenceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndTrace operation middleware
+func (sh *strictHandler) EndTrace(ctx *gin.Context, id ID, params EndTraceParams) {
+	var request EndTraceRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body EndTraceJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndTrace(ctx, request.(EndTraceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndTrace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndTraceResponseObject); ok {
+		if err := validResponse.VisitEndTraceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListTrials operation middleware
 func (sh *strictHandler) ListTrials(ctx *gin.Context, params ListTrialsParams) {
 	var request ListTrialsRequestObject
@@ -12746,298 +13891,318 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3tkhu31T94Kyjuv8q79XBGI9nKk0ifRopkK5FsrUaOaivK0mA3yIbZBDoAelp8Uqra29jb2yvZwjkA",
-	"+oUA2T3DGVmJv9iS2I0GDg4Ozuvv/GuWyW0lBRNGz578a1ZRRbfMMAV/e5Xb/3IxezKrqClm85mgWzZ7",
-	"MuP5bD5T7J81VyyfPTGqZvOZzgq2pfaNlVRbamZPZnUNT5pdZd/SRnGxnn3+PJ+9Wr2hJivswznTmeKV",
-	"4dJ+533ByDVTmktBTEENaagmLOeG5XNCNeFGkxfv6fp8NseJFYzmTLVTe7U6w6EPTbCixjBlX/+/P87+",
-	"fnH2p3/818fZ/4rO9K9stz/L54XUTJDljpiCEc1EzhRZSUVMwTWRgtk/iPWc6Dor7LQp+fnnV38+J5dE",
-	"MaN2pOGmwHfplpEN25Et3TC7PCJFxtKry9m2koaJbHdmZ3ZokVv66TUTa1PMnjy8uJjPtlz4v/8xttLX",
-	"fMtN2PB/1kzt2g+X8GN3+JytaF0aPzj9xLf1dvbksfsU/u1h+BAXhq2Zmn22n7KTZto8kzlnwGnPSpqz",
-	"ZzIHWmdSGCZgKrSqSp5RS/YHv2pL+391pvC/FFvNnsz+twctEz/AX/UDGPGVqGrTfrKl0+f57B3NNi95",
-	"edqv+kFT32SGK7Zlwpz2q2HYxHevaHPSD17RJk1a+BddSaFxb98quSzZ9sDHK3ziv6ZNwo8Lc+ifzw9W",
-	"cnBNGiXtKWwKpticUJGTxv5iJMnlOTC9G8x+6zK/5hnbP+w/yMa+UcgyhyHWNc8ZHN5Gqo09qpWSFVPG",
-	"8XJBSxMXbHJ5zWWtSUN3pJF1mZOiVoZouWVLme/OWwG0lLJkVMw+z2eGfYLhBgd2PjOy4pn9hQl71P4+",
-	"WzGRMXtGjazs/0pmhW9VaysMmbB/0XVVSWUPckW13Z9/xCRBu6F/d19x05jj4tqX5PJXlhk7m8uG7uDM",
-	"gXztEYSa3qWQU8PODN+yfXk7ny3tEAuej7hG/MMooSIEYp8qlhmWj/96pXjGFlRvhi/Jell23hD1dmll",
-	"md2EyKcHJAxr6s0Y3p1b4sTI+czet3uUzCxTMHXsZDx3j32ez0ZSsuRG4SdGrHlr1zBlU5M7VAvDy/Hj",
-	"1E6i9E8WcJ09VLpgOeGCcNM5SeHemc+aYhedRSNV3j1HaynhrBhFuYArtippxo6fFaCt21y/VYG2Ld38",
-	"ut2C3ARwfileuNQbOEp5zu2yafm2wxgrWmo2FEPAatopAngbPzpyNc+7DNZRH767iGxGzipTLLbbkUyT",
-	"c1Qsk2+EWf6hp0E8vogMtmFqdXygb7vjXJw/jgxUwgrdUH22+kmBjPfzJnJFKFGyFjkxioKwHrFsz/od",
-	"av6hr4s9jNC24XliVq/ZyhBZG9A2J89nwK/7rBrI0dnf/t61xJ97FovyLOsdKcrt8KoWwpoW85kuGDOR",
-	"A2VfFFlxRZt94bf0t8tRtQ/4rY5c5R/QohBGk1xygVaEYVsdv2DxH6hSdAfMQnXiYre/ECUbbbnEmiil",
-	"7I99aMqv5fqFMGoX++RWWlEh1ouw+L1ZhkdQ1A+Y2DKtfwINKq5JDfZKM2Ca1N2gcTOO6IMwe1VzsYYF",
-	"j1r5e3j+ylCR7y9+wKt2Frir7XfclkT5L66KLNk1Kxc5W4+UWkup2HgZl1G15DmLHtzn+Bsp4QALkC0r",
-	"mjGUK4ZX8QMcl90xmZhJajf5qG7gHoM3BN4mx9/xD+4L8gG/XTMUm4ZXeqSIXDGlZB252N/QnIGc04ax",
-	"Mq4drxUXwPe0LH9azZ78/fBKvofHP/9jflisNgV8EMaX8prFT/1SGiO37lQZUjJ6bU14QSjB1/Ztg1VJ",
-	"zYIJWa+LxUqq/XFfCWtV5PopYdvK7PrziWqscsXLOMtdZkpqDdthZfacrJTcEpavmbVn7P/npKJcgdQC",
-	"FQfsm4LxdWGQUbU9m1ZQkkAhLkjJtdHw7GB64dSHP4xRoQcyb/h3xfP16EM4kBrh3fke6WNSY61kXUU2",
-	"mzFT4MYqumGKwHPn3eP5p+jp7GhW67osmVl0taYBtzOqawUm2/4qLZk1qXVNS+dnYqTiJivOZ09EXZYR",
-	"sroPHvoUgdmMPKYFdaJ9eKUyxSz7w++OJkG3eRTTHAspNxNk8EgTZsMq48/UIRHws2YDFXKw2byyxyMp",
-	"kSPm0OaoWvLGPgPPflqoaux9Ahc3yxcoofcFkKZNkD7gdxx1nwvKy67C05GmN9NWhTTDtx5dXMR2viqk",
-	"kc50TAhg8NVY/rZcpYmQBF7q78VBG94ei+jOvrTiz4TtfUouhvJrxJ5UJTUTVALwKCQVUW3lb/zEc1QR",
-	"dCGrbzSRjSBbKdgunPcgeR5eXFxcHFMOQGxFifKDbMiKqiDatFVfl6yUDQoZyYUZe5Mr8EPm49yVoPLp",
-	"gqqKCZYvlmwlVYRSV/iE1fcIPuMVbLJkayp6UvhhghAdOaytgmYtHkVFNmEjdSlNRPxd2X8mbrOWMt/h",
-	"gTR0w0hdkYJRAxelkFyz3ly/OzpVY6+d/U/ucW1nyKNjuthKRPHoBFb2XPYRN4cfKDg8QAwObUWvP3et",
-	"RlzWvKOLd66EzvndvzM7Qt6LsVZ9bDVgv1n+znISKsJtXR046HpJc+I5Vey2ZqnVqhZWD4vacvBrwdfF",
-	"YixbwhulbKa9ENUJjGLBfkVNo5FqQ8BX5W6YvC5LKzZRSAsJUS77w0bIRoyVoDTG1ahHeFc4sTQsKRcs",
-	"n6Orne6s2KZEsS3Ld3OSFYxWTOPp0nRl/7jiSpvRdvdbaoorw6qYzuk45aguodZMZN033OV26KWXUrHM",
-	"2q3tW1a6LezOdLiiK7OsFr7gIu38dNu24SJHAZRRQTRT14w0BS+Z2z/qbP7xPo+G6mICFezjk0gQc5XP",
-	"3GfbbQhs22P4/nmZ+xj1Hk27p65LzORBx9jWMXdr5Ea3VF8yohjN52TrtWxrwVKeo6UPKzwnPkJVBrPK",
-	"6joGD9LcvmL/BmrQvhX5uxej48X4j/NH3LGF+vUbjP+GluCXtNl+N3jSRsH9my//DmZIPAw12YAI5zx5",
-	"kf/ouHxK2HQXOUxjjs/ji2OnbrhsO0Zy6m/pOmJs7DtYR1kdQ61OuJySxKXjLnaIalV0zc5nRyPfMJ3o",
-	"YmQteqFAnUkF6XkFhZSUpQSLrSote6hg9UWDg89pyURO1WWeK6b1Pn28bXF4tvBUbLJ+/CtDTYT6ncSH",
-	"0d4rilMd67/6HJ2VYlcQMN1PrWnobjQ7tCk6EZZYUlNM4CxLwdgoIelg31u5ldqQ2toKUy211vpOWChs",
-	"/Mw/WMviWLDRLSMMPkdCeypFWceqM4lAkRSMZPC7y2mF3C9ZMTxnDRe5bIA+kWwyiMaMv3+VlGMfTWSW",
-	"DRPAMPELxo0uvE0ZGaZ9GZptohrgzup/W7oDI2fLmCGUWM2f5Wgf+egXX7kHo7GvgipdJIfnmjRUCWt/",
-	"rfrjcU22vMyjY2KwIRJcYJVe5HSn4xZ6MsOpoip2X/+0Ig011jaRwB1yRVwWxlNyASF6zXIiGDVjNRFJ",
-	"N4vE5Hza1Bi3nruL3XB+/p7W87CpIXepQ5kUd4CnNRaLB18saDTj+XutnLvN3yfsU8bKkgnLpC5zq5Lg",
-	"IVQMZhG7SLY0H//JLaNiytM5n/J8pWSdpyw6EBfgsbDXi4vgXsRcOF2FbRhAtZJnggRheoK80flNQ7N+",
-	"Vi2B/WhdIoa98pTyLBDlttZ74NlDSGHnIrhRHFxLuuTZJq5dyG1FXfwi4uMdm5Wa1Uf9X89rg5Re2XMe",
-	"F2FQSgAfJlL5oLyXmUv21F4doqdqaGaMS2raT+LB344m8rjHDqSw2uXFaW+px7UU7zC7f6LiPZ5slfOE",
-	"hiMwNSty7E6yT9wsfMr0Mcq5x+y91L2y44riYS/ZwIA6t6aENY3r9Zppe0lKwdKBf2l5YvK0Uxse2+ot",
-	"/fQKaf8dzNP95eG+6KkFN0dVsp/hoeEMMqAS7LUfJ852nSSmQbxXljnLUWaCXWzX9A0Y30+JYOAa3FWQ",
-	"M7yvd4Uk8GGYDLwYmGw8dzY1GNwF1ejm3TGwA+wuoPxeKlnbw8sNWdJsE3ccek1+IAjaOqGG5DIzUsVf",
-	"z6RY8ZyJVAFDw8oy5P+FaE1MdiUulVWJaYARtw4lpZSbM3kNRVC1D0FYWaUNL0ui6vjXSr5izn3/aGz4",
-	"yr4C7v9HkTuzkVaTMoViDEuvUJGHuBVZMtMwJkgpG8xz4uuxrkz4auyLH6TM0QFOiZHSFGTJqOq4enzU",
-	"bKwHkU3Jw4eHF5qLjC3aqMdN3vZhnjH6CsRnS3bNyphTCNRYq9Z+SzK6Yfk0T5pPH404vuwDwhn9j84f",
-	"O6o6IdifxUMCT4/8srf1QxkNB42hkUr4cPQOUk/LsjUEa7HicdUSf5l8Uuytnjon10zlPDsqy//mHusZ",
-	"xZEyCEYVsAuL2iVW2rB8DYKSr1ibNGwtkrq6SZ45krhdR3c3e/Ppc1c4DjFmTbO/k2Id473LXO1h7guT",
-	"gTTqSdS5uw2cFPR77JgheivVU9WfJZsQNnrGYkEjYLGSM5/g7UvUMDhXUJGfFazM7V3S5nPOQxhfMIrv",
-	"lNyqF5/n/TjjMDZSGpS17l7Fa1b/s6YYsTxY4HHEeZ9OkoR8djs0smUuGYZN19JKfXvNnk9TrR5HS1UU",
-	"y8bkRf85PBhRFsftZNC/4rtZyDLXbZTVuRfBNIR0Y/K/wwbQbIN5veiSzwpZ/R/dLXb5gRUTqLLAgJa1",
-	"Oy/Ajq+44McD/i/xqc9I6fGLfWmfTgc7MdMjq+12Mt1u6LBO52B8+SJRf9yN0hmmOI3cXpeCYJj+gX9m",
-	"GJ+MBgO23DCVOCa1Ev6Y2IXhITGKgjVHIUH7tqdlKz2vjtuFN/j8oX2gBNYEWqflDY11sxwzHCwHcU2q",
-	"Ggru3Da5JzRpeM7UedQQOfGRYCJHrsdDgNn4cE4Sx6DBO1gXskLR0XBTyNqa01AeI8v8HFUclrGE/Wb5",
-	"INyJdkvlanU06eE4U2rajLVKTcGzjb07jx+HMdIuXWvmlIGlpCp/6rkYaEM2rAolaEeTPh4fW/5+qQ+6",
-	"GsJJ7crkAQE6C+jXrzlRlrid3zgv4oQbmka1OibssbA24ZbmzNWa4z9x8GcHS8A+o5kw41OZpxVDjwpc",
-	"ZnTLFva+iK4FbFYK1m2wWr3oSpuu4z03bLUa4ZN4gU9BKg7LF9vFlicS4O3vLUwI5VuWE3rEuTKoCr3Y",
-	"OxPzGe6hs5LBwhjn1endppM9PHs5H5Lro+kkP8JDByLSexzgpLKLt+oJcjm8si+ZnaiAsROqSitZdR8+",
-	"ZB5xV2yp2JGSb5y80egNVbJBZ7i2lO5nN/3pT386VtysWSZFHo1OUgNhGBRuitGy3Fl7fnNkG7/9w8WI",
-	"jezReiSFrfVSlseDmWWZcJx1PLYwUncaCZn4jmWuEv526YaTK8NvpG7fSpSMSQO8oSp8XAGeTw7qHlF/",
-	"D6q4kdgX/pgGzmi9ULQswwmUa7gfEj6Xn1YkS/i196fXVZhH1UGNYQ+v106VnBGBOPqQtvJsX9xYMbI4",
-	"dIO99I5pJ5jGuspaMTbm6Rut67iOua9HjpZXfZ1zqjOpoxT2ObmvJDqeCed4rNrodrTjexolPv/cFWLe",
-	"k6h4NZvPwMjDs5GGPXgRxFmIa1MN+FuWPCVG4PPoqy9pLLpOxbpkU84YQKIdyTH1cwP/ksZ4qpEV3PiI",
-	"MQQGGSTKOJcEZHgFyyy6ALlalB57bJDW6GhurTNwmiJ8k9X8YFfR2z723PgUsxswnWOwlqi9jLWwgJaM",
-	"MR55iQpPS8ZM0Qz9iqWUGjQLrjX6MJeY0ZAVvKoYQgfVcfK95KzM2/SjQcG5/TEq5JNFSGMgjXBYNwi8",
-	"El2wfaoD/9WfWs4M5fErKjXrxCzcSPEplOyl2+yW8AA0Np9l+jpBUX/1h5NsbSF7CHmeQz2KLmSDwiWx",
-	"Kb7CZd/JZIZ5zhXN2DnpBa9WtBOwYlSVO/C6lNREykHg9/EoSqWLd4x8mm/Y+NEHG4QzC4O4b0f3yWlP",
-	"nuDOq9RW5c1nii6XDM8EYxs482VcIn5P69hZSOo7viQoslmkUnKtqPM3VyXdaULJ2n5gIlzbEGWq5LCq",
-	"NeanrKlaliw/jjHlJJGDjHLJeWEBMdICNd4xmrvY4CCndXwJQop67J+1DzyHcbgwf/guisIFIeFoYL2g",
-	"mthbrtyRrbxmHl0C9Z0YteOkCfOZzzCnCD4YpYwv1vF78vL997P57PL9s9l89sMr/P/l+2fvZvPZ++f2",
-	"p59+fPHh8v+azWfPf/rx1fPL11H2+4GqrRSIzTe4lLdVyU2dT6mnKKgef48PKNL7XnesGDV+AKPkKiuk",
-	"LHsJ2xDyCslXkJ0Nhbd1j6yd9cNAkexs9olmCQSlrA4AKkKSrJAci8rQUoofNTuBCYmDOPGJiXkTEuF8",
-	"ds4ElbnYJb2ubjguxfHs+zDT3ipbAg0mhx+eu+2IscKrnMXiI+9DsA+rSwrnAsd8ZnDXLJk2c3urYd2j",
-	"kOb25Yuhpm5EJd1023pycdkB6LnbZWOzXu1CKk3XV78gVZJl9G25TEuQA1ncr7aVVOatYtecRbDXaJ7H",
-	"jdws6J37v+V87dIA90QEZj4m7GbZjE/nx3m/k020irt/ZaUo6uY5h1WGJbnXw1zdxNLEs5PYJ9yeUXjw",
-	"IzFxio+OJ0nXHojV/iRT1VFRn/ihgMIbyTuWkYyx54hpg5HQhxjyRZRrTFN4fvU3Qq1pmcLw7GvyvmDc",
-	"XlJHdScFOjsMETLdqXcYeDJ3CBHda6Gr1tI/eWHZytuIIyPq8PiB+mF0w1trgmuiZS0wwjkyWhCrRvpL",
-	"na8Ra/o+C+siqIRYi+EZwaVngZekk7VlL6UzwUYwh06VMPyVqVUKG/p9wYW95+xN60DWfrX0ycnSKrHG",
-	"KrAiJxlXWc0jV6H7YZFKrYT4q2JQqJpRpTiD0AcpZQ+TTQpCyRJcD2OBSUF7O3LA7cpfS5o7H6xUOM+b",
-	"lxaBE06M/+zw6isAj3eFW+1n5L6W2joYaT+mIdeTogHTrv3SfXOMlikbNp6uyYqBZ9iKQPFrLtZkI/gK",
-	"ygaQf+hmRAlnqzD4Kbl1zDvEihH5NV2y8mY5/z5IlcAMTIW62/zzR658OZ2Brje86sUbL/ZkpZ2/9vkN",
-	"UJlIwFGLWi5VjFgjndBSMYoo7W1qx7fHqqdvkQHfUudQArwXkzc27O3pcc6P/eNqf9tuj7viXGH2J7No",
-	"/5TiF6Ydzv9eAUgiknLLcJa/Ksaj3mCN8mJFMxMD6XQmmqHLkn2jCT5NcqnZU5d6+ZBw4/6d2XtXCqYm",
-	"uqk7Xz9hiKS/sv2vheTZ5HUY4Ip/Mzj/yzis+7i0FBf0BqfzulYsmbmNoMMB1WfsNQuDLuzx7WorDmF7",
-	"HVX4B1RJu9I2I+zi13L9V2cZe90qYo1RHSugcZW0DdXEQfudJwCix+6kffToOY2S/1evds67WfRz8A8C",
-	"RO0cwMFMrcTcpzBhNk6oSyP2A9Pgr+wvm1RBu5It/KZ70GpjPc445AdVdbZZLHdHBsfnoDPQ6LENHPmR",
-	"ezK1uiBWNgwWFbBjQmSgiTzBsTDGQxBJCIPbe8WvGSlqkTuOHQvDPsqZsIfXDCnzct3VD444HNAFMNq9",
-	"0JvZfhhNMr3vXzjuVvDCIxLxEQm66379e0IVKLF+Bubl3jnMG38deOExVu7AbyGsr9u/YOVdF8wRlmnP",
-	"Pf4zxk3RCgNYIe26wKAABOeLL/T1p3DWYpdi/bPEP0IYAlxoUI7iG+yoWmANp+EllJ1DvAkbKWCxe4zg",
-	"r+X6FKAuh9oF3COuyxuHdRUCdlIa3Jic5tJpGhjKzjndSvBV0qWiml/H6fOmo+UNI8VCc7NbbNaL7beT",
-	"UKOTXB+CG3JlGkQNKKjK3R+rcuf+BBugOZQvlXTLBVYyCcqxu5J9/2zLDChblaUsdEvSsuT5ma6Vy4zI",
-	"4Oo6g1RqCPMLpuAVgJKLQxTInJUlyw9nZOxfoh4oZv8dLWuVseMHuAsEsUEnc5iM/8B8sClh9Civ8E/J",
-	"XkaLcnQO3DWbEO6Z1NEIsDhGzmRP2rk0oXY97XidWUfpIkWsu+CrBBLaQeDVAXELRqtjkuSnRnCxflsi",
-	"d+SMqmlv+P5ai4qp8fiz7naJoc92WrQtpSlIVVKhSUGvGcmkNq7forizTgMV3WmACV2k0MNDdr+djyYl",
-	"g/4KVCAcLZHC+efWUuZPO+CegDuDJef2XhwN6rJYUTWJvLpyntnJNZoVXpy9b+7tsWMTt41xnt4LeJQS",
-	"qzILaEsH/eii8t/e8c8LhrUJe9X4UWmXkPJ8tRDSjJR0duzwSnxJtTCAFLwvxGjtlxuJ2zAHfzTqXu8s",
-	"P8KaiYXiZuoDodpvdNvCimsChayYWLGmXMQD6xXPjDOF/SaCTxAT1Sy1JLQv81+3Am93Br7ZUoI2VQvQ",
-	"AVali3L5oCVob4DejfmQFbwE7srZfAaeShClmA1nmI5nS3r38nhDznBTjr368NmQXOP3uKVL2NuWBEm+",
-	"iSbdUKEbX3sR9ZbGru+98e/BhzLBrJ/w6FAJA0fazOWFW+pyldUlVdG9P+xCMFRZaTXFFaXdyY6Z6Kya",
-	"eIBTgOKmsMZhP4cW7m5rTvB14VGqo0vugPZPg+YPlXSBaJ0NmCcbUwJF5oFLe2T1VAGWOcT1XmBOqbA7",
-	"ybHw+zkB4vQWTvo9WqU99T/SLcsTjclGnp4E4ycV+Og0fHVEsIG21nYDSLcajJJS1vHEyp8qf9vtQbmZ",
-	"RZsKctDlGhITJomvos0pOzS6Tz1rm+fEmQY9nuPP9jv0kCZCBWyscjYRhOvWvrnOAW89KB0UjgybYHhq",
-	"xLilo/LvbTsiaSR7SRhfVgeuGizVthbyWPU3QElPwo+Z/MIYbEScSu8zcViRKA3f0hhW7bCowvku0WHQ",
-	"VlK2rhRSUe0TL/HP0fsRIzzQ3lmn+P+WcHD9YFL4VDtunAqu30bEhdnzOHbmyXtXpgN+QVnbKqO05GvR",
-	"6RZxSGMco/6h2geTiq4jehaswbqw+6XTvboCXIliNCs8csJTUtBy5eEEsEef/dkOFtfPl7uFqsujovZd",
-	"XTrc4M9Bi50YCB1f2g2Fbgfa6XrY9bbMlmuyGh1HKxgrQ9+cREMBO6CS2znhroliHDWWBTdSpAo4YOZs",
-	"GTN63oLHgdMUY4BjpyyxhmUcNjMmGEUtP5eLezANEh5yeSp6TIJN+8GSUSXMgQSkjiMqq40mmVSKZaZt",
-	"tT2en4Cqi2F14V5OFf7qUzI05tv5pGOfg+zKtGHI0fBq9vNpxIsP9pc7+GzHlRvHXLDD+1A91EFQxDZA",
-	"aOinWFjfcM08oh1VjGSF1EyQ5Y5YaRAXFbLaP/UHPXyVL6Idbp0baWGkieWGh6p9RCS180OAX2LsNAkK",
-	"7V4EuaOAY8oRFNGNzoXShWxA4sbIyrMCe0Z56CREieBQVkU04ABydMQFg6wCqd/ELxBtJBTijSXklXs+",
-	"pjI2x32zV/aZeGV/xxfvZVlXPg6J2SXU3gmInsh59zJrWWjIAi1NnKzrXDJBquxdDKkb9a5BYzsVpi4R",
-	"7A8XSeQJt1DoOAZ8S6gJ+OxdXJtjkBO3xj9NW5Odusr+Kt69fE7+9N3j/96PCoypuIzcrXMCAqmipkBU",
-	"TQqqynmXaaJXrcI9XSScl9pQU6cwrBP+Ov+Vo6j19tfWlec+dbBU9B3NNi95ORUWqK1yiCaJVVhSESCj",
-	"jAQBRK9RFHZ7H0XznFehePVwKn4oc+0ou53Bv7twXXOOVNTiGAdSat+FXKE+GQB6Pe6gYf3SzlCQHzqB",
-	"uDRTKE6xrGgcMmS3OaPzLtxct4dpBIj4A+sLPUxvnt02ItPq8GRhD9zD83SnGJzsDZLxR6fZtxPeL1pv",
-	"pBJnmAjhqtVLqTGGBLcBKC0jqjLwE4n1YV7HXZQaDBrHHYTg6wr6xxdT88NT2FOPo6hPI3fmgHdkYqss",
-	"5lOz+sIoWnURkm725V1QUV3KoBSgJoscmEUqktGtw6qkGh4CMLQ+jHnXRxHpjdm5e0e1rVooBo3t897L",
-	"jyY2qGpXHWXSYGZHlWLaKvYebrCn3DvDP1Im6T3F+3cCY4nUrXqpeEZFvPYC4s/T7P9KSdNWO03Im0Sw",
-	"8GjwZkt3sYsi0QkUq4/9e27tvYn5hcX3RvxUx9IO1fJ4f8BQx+2d1VNeAG/elBemdRnRlWL0pq03Ov02",
-	"wjB+xjEqXtEmQcIFxHuj1z7+PnpB0IFvAZHAI237AjTpN74/BsDFYgs/bjTm5Y80zTHkPK3V66X7LLz7",
-	"jSa0LGXDcgIdTfbP8ZZ+Why9ayJ4PJ8W04qOtlzc5DtcTPrOkJU6r/cnvT+h+R4pYszmyt0WdCzj1LqA",
-	"OyLGNc9kCER4TxaRjdDEv+WBBKekEbXlRw8vIi7TQlaHXUxMG/Qx+uRxgNgdybAeTWrs4JrokueMwHuj",
-	"M49ymsuFZibVyg0KEoHvNbHPEu28Yfty4HB/3i6CuCcHRyxVvzVTIART9QOu3Zi7Z0c5cHpog8NNhkzg",
-	"SVkG+EbZCu3BLOmujZeZDmo0vAdFRoo1gIsyvo+x/aKsmIh+0eEQKUbVHL3bvrTlKRFsTQ2/Zp18t1KO",
-	"5x5wRk0hTscnP2r4Ml8gStWhDXwvSwbZ2HpCJsutUlMgj2mcT3tYqKmrkhszukhsI2S2kbWJ4ehoAlcv",
-	"NH/VvuO4SwOTIifw7pkrJtk/ryWj2iQWwYje0rK0MqZzZNc1VTmkbuJyQC6Mdo2HsuIETBZdmdFjQYh7",
-	"MSmx4M7bJ9/Asw3hwe8epzfBGlKGl4blxEjy3WOSs7Vio88njB8d/XvFqLHb6/qNSYUtvw82doiMH3wo",
-	"h5Mq8DH7xuhO2PY2c5HriMkI2fTpxu1ZDeHpQw3c20St6E0FR+sbTQQenxskc9l9izcLeFkrU8DZYtes",
-	"bNOH40QvGIF8HfLd43QvMCMXS1nGj3OAHzWqFoJL8Y0mFb+WBpqeA/B76Wqg4dpxwb4xedat5J0ko+29",
-	"d4Q0IIdPQppOUt2+BH3xnq7jkaprWZrRZQVwryXvfExWil/78Oqk6x7eGKWvuXtAKuLrcfBzegTG2iDB",
-	"sF8l4s/msIl3MAX72joe+y6QAxK3awPsR7Na1TSs2R/8jmTrnLMOX+2Zma0y0Q2mddTJA87XK9q8EtWI",
-	"Rj8RfTSjgixB+cqJXK0IhfwQaKxhrPYralqekw8uZtDWEWD6iMGoDOJrYQkI2TGD5RPayEr7EpFIX7vf",
-	"zfbfzfbfzfbfzfbfgNl+/zbx7+bd12ve3bWl9tVbXb/bUL/bUPdsQ/1nG0N96ydp8wytnCAIolZFwF8e",
-	"aq8afrE0cVn2Xvh3yqY5oCjnkGbUYO9orrFd+DxRftD/zF9qbQjgCQfiS7WZE4crDO19AamTG0gLA91e",
-	"hxbVa9nPqZyAGn2ikoQDBQhXCBR0J8kkvk56eo7QuESPRehHftt0D3Scd1M9Hh27RYeZVDJB3rCBfZ56",
-	"cc3UDhELgkoPSawAyGSZyR541Djc6ceLcE68ARA6368Y5s0NjdpsgsnKzQT89WWtIj6i54UVuIhYe801",
-	"X5aM2CdHiif2iR9P6aOYnj+5cVUPABvNa2dEMS/I23/13Vs8NkxV6+KcXPQ62UX7PV0u5TVrYfDGl0S0",
-	"racnAGkO2sLYEUJDStkwRcA/NLabu6T5wln/o5ulU7HICl6NZxzMfhu5ydNQQO0mTSKj4tvFdjG6ZRTL",
-	"AO7h24uL8fko7p2VlGYK4PmCi4VL4h7ziusKElVcb9AlHRKwjjatwqeGUrALq96WVLZ9S5xMGqyzFT8D",
-	"purtau+ktNsXgWbt8bKTVj2ZMdzOwVY5WeTZNdAkKuALGYPAgMRc+63asDR+Hz5mDy0Keq5J5qHApbIi",
-	"Rze00mSlGCt3R/ou+isrfcu53dFBmxqHp93rgbEPq/1DK0sr8J14i80qYGCyPQU1aCVRu7TPWu0QlDba",
-	"nE8IREP9RPQ6fX+gJCtcrXHDLGJC//G4Cd0mYi5C0mlkj+29DbA4UIAXQzB6Si4IX4HTWlOeH9vkMdrM",
-	"jaI4o2IaA74eslRnhyIUSh2fcQGD3w/YbQ7Y7ydnxMmJW0+n5/lu90lvFApsebWq/+d/en0VrW2i4tV3",
-	"V231XYR+GPLSchuUQqySRMMYjFi68/CpJ0Eg32t14cqxA74vAhl5lwCU1MFVrivMX0YH8dkQ+chhJ3YA",
-	"nAuscQefQa8kJkamhu4Wzm28/1uxO153Auvw/YH8aPMOlaKbDNi3d1OBEgN4uaqratAsU1bQlc9QqPr6",
-	"H6bkWQvGid0oYRcA8QJC1ZVVraKshqNfIsjAPmrDcYXRjeBh8iqHFzD6lSH2hP3Hf6Tp8AMtV5HGjwBj",
-	"N1Z936wnGGTjq4ndDH0PiT1QJDl+hh3tPlQiQUMMcL0pCZBEhsP/VrQs9fHCI08iPxEgQ1eZx8UeIH28",
-	"twQ1Jyf8XnlYmO+B2cWBKsLsboOcuOSuA/H+TbmmVTym67pZoj8HJqiJYJ+Cq7zkgrl7DkBjeM6gFF44",
-	"9+UY/wItr9lk9oQDFFnk6EOh6Xoxqd3ClGKa9NYHWocZ+I0JlDhQ6OgWf8PGHYrRNlQOCI+wh9DGj9v9",
-	"SjUJx6AIwuAeUGEeDTSYhwko0XRUxvIQE7nnrnZmt/5utx3F8X5GTTy2DYnV4RxQQHVtOngjEG1kIj+S",
-	"5ZCc+MXBDIg/Rkq2KioOBvtvtGkYwdzfhGSw7Wjj8Q6s2/FqylvU33d0sAE6gqfUvHsMWnY8VLR/5aAf",
-	"Eigg0ltxbXbFCrr4YBAnUSfItJmW8yzFtOe1iZfsHe52a+mSslkv24VS41IZAEy3ojtE0O0sdzKUrYFK",
-	"wbTka1gMhYqWWk6AZqsA9ipuZOJvGB6wPN9Z5VYqhpDBUrAQ4LBzzEPUwzVuaqMe7gYcdakB2FgUqM7a",
-	"cCl0KvwxElw8Jz/arejGA0ZOxBv5kangJyZc1C3ZD16OYeB2uWGjkpxwsxvQcktcXAqGm1x0ItoucdMF",
-	"WQBBE8Kn1mZdynznGCAVwkjKvNj1NOlojwdQsZM+LpQf9uf36LQyOetZo7N2Uodk7vteJsXUTF0f2eaa",
-	"FKy06kTbdw+7V2KahBQY+R5YYcMarEO355HbG7pMpDvVxsc5v7h4nKzQyszEWR0cjW9HsMeI0bC7xulm",
-	"58c71fy6yUfjp/bw2K3VJWJ/g4alfMMlDUnWy31vuSZ6NuINN5ZlvzlMD3vwFs22MLF0tWIq4cnDHzWh",
-	"W29ReJE+DWcOUCcmlSCuVWiQH7nPOcuY9s5ZqVy3WvdObGpdIIoolPvxwjTnIBuEvinPXVVmT5MgmF/R",
-	"UO00qzyByFQxmmqzp5iuXT7XqFsZmOcdvBT3icbKcV8NaOjSCUdrFfjROo7FO73R31RNBD6fVEduBkB+",
-	"Y3hvvA47So/f3rk7wW4TWu4Ox8/x1wDa23NAaNuUwPgGKlxiT4ZJ7T6dWBmmv9Ic4FAQHWUjZAO8DCB+",
-	"Xh2F1HKKJzGFijrGIB8vqDpnJa7eRBHfohx1g5aoo2QE+8TNQrfu8BHOrjEpRSm8osTl30k3SjSeWqUs",
-	"mlupuimw6xjHtq6P77oNYx/tn+Bbq6cHz+MBNdWeqeeTo8NwIAY8OoJJM+kcuId2/w8XU/cAZ5NcHpz0",
-	"iQtkq9UI7n6BT0HzkpsQpBunPHiKwoMQbjveQ/uDfSZOJjdAPwTqlpskobtv970X8Tt9Gf/nDPIXo74+",
-	"qklJ1doKW7wrrO5JljtS1tmG0HK8N37LqIh+YhkaJxnwkTzFv3NNlmxClYzDq+i1MvCQghGStmwfTT92",
-	"Ix1pc+w+OZ9Re6hdEtcsENSNk969Ot74OK5rT2X9NVyk8bHCsZgoDQ41MYh43S86XembgpeMCAkODoS+",
-	"tHd7vK76C51AFNmOcMlt66Q23+K2PtKC544u8ykX9sXAzzfV85pqKNPNlewtM07xmov1TUqrrdE8x+rA",
-	"J9gKdrHdOlh4gTlECHcDpRHOjX9O0HruvEHNR8H+WdMSPXVEyVrkc4LnxD7gSitCBSSAVCKMPzx7TsDs",
-	"fvJRdGeB7eVX9tNG8cr7fpnIEfkf+j/YSZZUGzfJAJx8/lGEjIbOVNk1UzsCzTd97gvU9Wies+6MQ13i",
-	"ujDnH8XsVmrnaHxNTAzTiLe9ahvoQXzXUJHrI4FCBwLoxTsUhPn6sJgU93Q5Et/uQjh3dYOzx93SwFjg",
-	"7LuLSO1wKuT9Vmreh1GSFRM6OP1HHrLBkR3VK7PTh2H8TZqPf2N09cqU1mCeW+9393QpowXTjJnCY9jD",
-	"FQYPuhDtRc9hkTJaYhfdsdlUU2AgDTsOMony9L19cqJ5Y+9XQFS6GcgATO6wyWNn5jrw3wpw+QbiKyI7",
-	"fP//O+rrX3AsXUgU/+KQIV4E0Ya1lDkRo8utBwRIN4jn/nY9zjh4EUPqVxMz8emRqc+xT4gmllZjS71T",
-	"+NkTpMn0o3GyRviO8R1D9ZkF6eiYoZtshlty6JgkDL9sbPUM5YnK9lBr7D3cOOFvJu1ZLqe5Xu1IZlWX",
-	"i4CUO2hjwMBlqbFz+YrQsiQIFe5F8FMIqdsJb9tuphMc8WEGePHEpn/g7TsXFx7z+qCrMiS5ws2iNnpB",
-	"K6omqApbec0W1HRL3Me+Nb4U7lD8M1KsZrW7KQt3/fiPtsMCLOgbxQmmCxMjG6ryBUbuxt/ntRJ6ekbs",
-	"TcSVE1KtAEqIKxcJgLz0wZndP0Jp8XVl1f3bXfLtiUu4mfnK9dj2+uxYHJobnE5taBmt59g5LByBIBBL",
-	"wIbQhuVPCdtWZtcaAzzeoOzeLy7HCbii9A6+d/Py5CkQcg04PMSgXfDZB55dX3yfhw/4SkDUysSbgP/s",
-	"1dPeJnCReNiKvGRP1ULKTTpQv+/Y4jlbhNlO0cGZKRLBuz1S+in7221ys5kT9qxYK1lXizD9mPnDMbgM",
-	"T6J650Ia5/1qsWP+dRhAH2jCEH3rZE015GqlmTmU3YoelBUFXKmSC9Zm4mZMmLbcfCnViBzirlX6KGqU",
-	"ViU9AEOQWty3MZtrn8nUmolsN2i6A95pCYHjvI7Xvvzcbwy8ZoIpyIBVvJq1IGZQ/cWY/f+vkgsIcG0Z",
-	"9gSrSqoNzxBF0ewQTw5GiX3wb5GqDnsC8bXc9RiLvvrBuX677wnIyUUQoWVJs03izVAf2D9dXi+IRehv",
-	"I2A7HXftF2Ii9gPVRcS9TE0xybs8PpGh04w6Vt+hal1MaRQP1D+Od/DcPTYlDaZJpKwydc3UN5pkpQwt",
-	"ZbpdBsd2fz91x3g31F6Kd5v7SZZsTcWUOU7pQ29ZKdWG/sapJo672o32PBK6xfulD1JKBFi7R3rG2ylP",
-	"TyehWcYqs1Ac39xnkYx6pwQlBVW6IG72hOoNxButASkS6SRTz970KtLWFejKrT0+5YEDGYpodyVujMKm",
-	"0Ajb9o8be+s7B7jXNi7ekm6hMxWrZLgkGd2wnMDtFvxBdGm1c9f5zr5YMUDcUsxw++cRUFsthfdZMMVR",
-	"8WbTiWaEiIuo4wi2UN/EXQq/q1FDLT+36lFjD3f793iAcyvj41+uDFMu2YkbosDnEdwZsb5WiZKLVMvE",
-	"aI9r1xfR9br2iw+zPETSy6kpKl5cdhSkae237PvRGQX8lkEkmrEccgmg4BBJ20brtlCH4cuRGlaWkZoa",
-	"uZ4UU11Z+uFBOySan8la5P55ps2kb6x98kxIdiicvYVoiSvKleuiuIsKAgRhmxYrpmJacBl6OO5vCC6X",
-	"SGuc61I2TJunpBY5U+QhFuiHXmh2VSPtdtd/fsr87MenbJSb7LRvuAyF9qWEvwI9AUIiAteWGsOUvlHF",
-	"U2+WQ/ZqV90yaui2iVw1oOW8cwB6TDBgov1D+RmCCysZ0YCk2gCshyU3FVwKhBN1iLtQZIFaxhN3ZLvH",
-	"Feqo5qSQDSn4uvgoDIAXAwxhARjjGm4YaKzHTQcSccmg7yBAFp5/FB8dYAfWXG55WfItMwrBItYl0x7V",
-	"dQ5jaYK/AoC5qA176kLu0DD3o8AadB0CHD7YIeiWnZMrJgwTGbOjUGFcdkXFlJYCvt8oboy9PMRHAbUk",
-	"wr4MWH+I2vJCKalwrr6vL6mw869LoBIASwtOe1bmGNsvecYE2nKYbjK7rGhWsLNH5xez+axW5ezJrDCm",
-	"0k8ePGia5pzCz+dSrR+4d/WD16+ev/jx6gW8014vs+dSQeJwUCVnD88v8BFZMUErPnsy+/b84vxbqL0y",
-	"BQjUB1adOtvyTy5rUaIvycpcahnkVT57MnvDPz2j4CBynYOfyRyOaiYtHfHeqaqSZ/DOg19da1I8tUfP",
-	"NDWgZH7unx6jaobJ75UUrqLv0cXFyT77hn/CT+6rFR3Q7Lo6J1f0mnWQ++EV16s6/okw5we+GfRnyGTb",
-	"bqnauSNHsOHkEulq6FpbgfEc0C/s07Ax2MGXRbbkNdfmGTxxSxINlDCvI4+yaIApjtX+4UhxiTRw+ZQ5",
-	"xluVNqcgszU1gIp4ICGxpQvks0/3eeoA0A1zJ6CiCl19Oomp1D7y4K9sB2hKX/zcPDzpZ2O756l9ip2z",
-	"9CZ1dfx8PPgXzz/jnVYyjE33d+7FtjK7G23dq9ztXI+O38UQzay0WIOBcfulX8KSoWDIFEo2gtAGy6YP",
-	"keCBNoqiThPn4Cv4/YSEuPiqGKpDVaQUwNPESMpEViSl7vfMPIMHvqTQtRO4os0JBe9lWVo1T8/Jcoca",
-	"0glI/oJmBSiPg6RMKUAPbJwPIq97ONnaWR99nn8ja2H8DtlRznJFV6ansgyWBA5H3cmacLcAItS1UQTU",
-	"3HUo7sdsT/xXp8hJohgt3fQzKkhBr9meWjAf8Mqf7QyfuUTJgfyP09M/wpl+AC/C43epAzk/c+LsIfAz",
-	"tgSXdZmT5UkYw+Ei+v4YbgOs+cGIkXOyZCvpA7FE0+veUX0HwYOWEY5oSN47Ok3iveZbbmaf53sGIte+",
-	"OSd0yHN2EeFCG0YREsY+98+aqZ1HrHwS2u7NO7sSaOg8M/tutpjj9BfBPplfAsIyXTNHrdSn6co4fDX/",
-	"4X6/jX0orn/cNbu9pesoy/0kcEUnFUKBj9sOMJaB9vgppfhd5rk/widR/G538B/e48E/BfXf1uGge4iN",
-	"OPnb4xwUuuT9e6PtuHMd5l7o+ZNoU+/3GbiOJuutau1qeMl3Dx8511aAN2GlRjA3V5xupa7mIkPPhXMl",
-	"wGkEy+nV6uwNNVmxf9s9h/dvvjnz40+t4NOnP1Vf4DqFNKTmFCyBdN+/To+esQdc6KrTnDsu/17hQ3e5",
-	"r3dpIr8Ka7xvK/m1XL8QRu1S3KBkE+qC5EmcSld0hzo0JaWUmzPw6QPSlQcsq0XK6Omwxa91vmZb+8U0",
-	"V/zFPvO18sRf/AL/M1iikE1ggaw2+jgHALD1oSv4DTxww52PaamIU93VUm8Loh3/TguNfQ8fywpGq8V9",
-	"LQ2/ViJq9f3RUQ9tizat8WAg+S51MWTPyCH74PuDSm30qS1ZHNXaLoBYz4xix4+akOZQ3OVHab5aMQvz",
-	"tgv49xezHxQ3VgWzu0m4MNLzxP/3//y/2n7kOCNUhTTykB/7z0pWb+Ghr8/0ObnS+75Q7a32jSZAvaGf",
-	"PBhGqWvsLsnJt3TNHvxaYZJ7RB4vuaAgUof+lygZYYEn8oN3aTbajrwkf3n74vs5efvj90Qq8oEt34Ju",
-	"achWakP+SN48OycYCHFF93WlEDQVwqjYv1aBo5eJTOYsJ1SwZk609F5WREoDixT+paG6rXsroXHKhlVm",
-	"3/a8uvVejhF/MjPMnGmjGN3eYFPvL7D9BQ7kXxmrCHXnsLU5jhuh6BrdujWnhN87po1U7Gt1/Zyc3OhX",
-	"6zmhyTLl14wf5/7LdmoM7cUVs/+MeY7klYH7i2hDd3r/4L2DQW65LRM9Oe8Cx/w7unPe0w1rXaar1mUN",
-	"KUprKfNRZ8r1xoxrle/g969Vr8TZs/zfX628bA/nEjigbUHQkFxmRqrjiqVue+smEgOYyL9WXvCNg/9j",
-	"WGEtmfY9G45xQUZLJnKqDl2sH7gpckWb5/7Z8fkujXtVnCzfBzK/3UTAcqJ5rpjW0DnbCtiCxWzqtIKf",
-	"XtXp7gj/jStDTfSuuIJoSlMwcRqPg+tI0aEVxG+o8OQan9X2Izuw8Q9PTqJLN7/EqXHTn/uSC010IRvh",
-	"m2xkJ4mgfc+v+4xmzXbWkErxa2pYmobdE6Uf/EuzTDGTDlS+YzTv0HYgWMGnVmEulnepwYCzoRhLRO6H",
-	"LQ5vFMc37JPpSYlbmancL/dUYfuwQ9xoVq5SW4LAA2kRgI167+74K3YFJbcJroZ63FOQ5AfZuAx3vAoQ",
-	"pu146lSXWFifdThl5rl/6AumuHWqUU+U4Wa3YsvvIL94w0UOuSVt8VuM8nJbUcX1INYaYRe6deVP3BSE",
-	"0awgFRfCG2rzbttVh9V4NBHtOQBZPQ9TuKM0/vYDvnHLHfg9bsVVMEGWnzJjXYRGCGCg+Q2b77UkgHwt",
-	"Lk4SdnjfSMxWVKzNblKhIwN26Fvu4P9dfiyk1IEj64PZk3mOja2sKuvbAMo1sN0SKyFDQuc3moTmp6Su",
-	"7OO5vUotB38U3JyTwNivcratpGEi2539le3azFBke2QC+yG88KGCyMq8j0KuTCjl1EyYp/guNEcPL+LP",
-	"ClNesOBmIN/k+jmU5v12kvif1+ZN8DL8tkwY9G3gPeP5+UT2zGvLS20HroZitU2HWV/LteNUwKs5fGd9",
-	"j498QdkCMzihYHl22hRIpCESG+rESMm1YcIakx2iv1c161H9QevudsQfGDeA9XBmT6RVToTRT8gv2ppC",
-	"vxBfgUcJEGdOflGIrfOL/yeHtRNx6MNXx+4q6LHw9Zt75/vL+lkYXjpxkpXSSpPTbARXRHn4PCjwYDvI",
-	"ez64B/+ynPD5QVVSBApPiGw8qWdckKqkOw0w8dD/ilCiafMUDSkHd1xgA26I31xDmeQ5ucQ0d/hqr8Fr",
-	"f3Pe2nl870Ckjhs2Dml6lFnzXcqOuZncnVAKL1cH4GLjnQmGxfMjIGbRgzGA6joDEGzXWupMIcgOgHeF",
-	"X/Bv7qcWzwv9oPNj6MsDIYSTiAuhYxdQ0htk7+ETpgwHVkZm1HLLht6fzjkpGC3NwaKdH/CJk14QVszV",
-	"PUg0uTlOfffWqDtAmoLk8tRuI8TnAVWOG211NbqkmjmIng6FrXDnmSdySZesPKQyfmd1hKu/fT/3iumO",
-	"uLaZoBWDvmaFwbwtuWl8I7/g6N6wCqqx0a6l5P98RzKZuypxDfUBEYmkuDCvcX53o6XB4LcyazAhQF+v",
-	"/+vTtjxJTgB4FvQc1PQlK62ibg0Ou8+ncTnDByzlceutYl9ZSscjUKWT4QlN4WeRM+V0yV++vdhuf5mT",
-	"Xx6Sbx88/AP86cz+6ePM/vnRN+Rb8vDBI/zbxfnDP/73Y3jm0fzxL+cfxaWvzvKNqair8Act9Rco1f/l",
-	"KaFkpSjk/oYHLangqaxgOmYgWI3EXUbxu22QCOdgWkZdbhF0n1R+HSJzHxp3TA+kuwx6u0UlWBN54RRc",
-	"aDeEUDegVZkCSoMlpdVbutzIXFecwJLae1ySpsNr98wXtB1wCqc1HnyT7JNlOfqaeQjMyEZALjEUQhJD",
-	"awS6CftQC78Dcn2Y+pAbN+KgdVvL7gvOOI5XMnsVsconjrTv+JEKWz2CCzBVgLdxaInhU+NYQq7/ykXU",
-	"UxVf00oBaEws8TcNYLe/rB+lA0pJLQfMxelfuWG95Y1KHvHX2YHIyX2WPL6W62MFj3DFyjVRsjldVnJB",
-	"q4oJ1sO7mBPBmuABjzpbSrk+Y58qqYxOXuU/dgaZh7u18Y4cbVSdAbzJOfnL1U8/kg1jFWgPD2jFH1w/",
-	"DLQp5frcUnNfo3sBU/hdOvxnSIfolPHdm+pAL3nJXuIQU8/3LfM89yXYipcnc+SBE95qQXbQ5AnmW3t8",
-	"zirFrjlrDhQYvMUnXsv1K3jljswnaybYHbnvTNh2Xam8alz/CWtBIFNZrogsc6KggY524Ak0z49s2CHr",
-	"uizdFbgFpApwzZEPLu7bOucJLRWj2NYP+o1BX8inmPLgozShFt7FjqhiZCVLn5O9L46RiCiO/2P444O/",
-	"0Gien8YBfJnnQHbowGNve0yVjrBMilEC1g/fsMOBZCUbzNqd+wvZFErW6wI9K5mshdFESLikrLHcxvC4",
-	"7nJDuOC5iTrq+Ya9Ayjh465guDzT8nyvPdIhB+yXzjzELfgNRu0c1JmdHrj1T1FGCqMRiomNtcEbaMu1",
-	"oZv4JeTNz8O295vw1Be0vv0kTmh/f5Ay114/NgUTZCmpyrX7C9QH+qU7GGzFSFZIbR/dEVWfRmF4AelC",
-	"/lPd6N9GyEYf8JxsrXjwbTCS8SbaQJhICkb8CwQuQavqnROftIqwS5SXGuG+c1ggyagQ0pClexnRpofi",
-	"hSrzxg09u5dA0B3025zQG+0WPc6D3dIxhlId/u4ZaNNvYCovy/1+CpZ/xtZWGZI4qK+kAJVpLYkUbZMf",
-	"e7O7wFkMZSycgAjC4J5VBIVrkJsN1Z9OF3va7UTrlQkp/N0Lf4nBhsmqw/JfBWYhZNXSVgjUVYSq8wN4",
-	"ArdY7lfrQr/PY3HZ7o0ZAbMXqsaG4phVt92rm4P8nJTo2IfjtykHT15U5mFAVpDuHj4DsE/95JO0BHzA",
-	"XJe4qDKAmkZWsGxDtrU2GBhYMiZC5xcMAO+YPiev5Vqjv9AhgK/aLOaGCROViy9EfnuxePfqw9gO3N1u",
-	"YX1avnE98rAGkwCCH2kRN470uDraXuzzjbSBL2HD0J0e8MQJ8QAJFJUkWL8qqRiBLdpBw9dkS3cAie8b",
-	"WMzJsuMlhxQIF0bDFO6PAldZc6MRENWeD/sXgMp3fRcwTYu5BqvOWshZxnOWP7W/fhQ4C/t5If0w8IpV",
-	"sp01KCsNUxjmikdC4Jgt/rakd5Unboe+wwzxY59OugJLepoKLbu7vUoNOajitfYSNmuLZmbb547GYCCw",
-	"Usgy1wDci4nZzpsn8nTIxQ4OMZen5PnV39wIrSswFYl5h8XlI0Ixv/vtozIHNj/muO9k0MDGH3DdD5Ad",
-	"ZQO+AtkExFwqdmiKeNzcc/JONq6hBjMOm4grwvM54myEf8Fk43k8PJCKDYwo1neO3Tsv1ccpuvnes7c/",
-	"uPfnDkXTWptL5gsRjm72oZKg0BIJvoQaQZDwbj3faPJLztdMm1/OiQsU2HskuJk/CssBwBHEyDWkAoYo",
-	"wlNnEgcR1UUDDVCgH4X7WL/IIuCKxm4S3BMnOr5i1gmBADxTJ1HIr5nHavR01YVsUsyiaRMBPI/AjV/R",
-	"5ia0vqLNnZMZEOsTmYy0uTuYcU2b24CM29v1oBP7ijZf1H/9FXQCeO/yT77RbuxBRwDvkpAClNRJ6NzI",
-	"8feEzZ0+Jw/v6ZycMMWeNq23ctANZ8D/RzG5b7IJdw3LdPd0hOJPWPlvEov7pptyx0jcv5m75g4wuHt3",
-	"zZHz9AAKr9KqX9A6tt4f5K8sTbShZdsIXUT9ZW/k9R2ywG1j6xNcakJi1KXjVHsca1zxFfi17rCi9oru",
-	"fEdl6LljGUdeYzvfZb2tevpNp3aq5cdJUHxfn8S/YxA+6JJ5GIIvhp13Kzr+dpHz7nkrHGqeHRrKfFbH",
-	"lBr7yyF9Bt+8O/LY8ZNlXbI6pdI9miGd1oCvTOTIO47a2Um9EnbW9+wwPrZRd6VKFK6aD75RQiqXkaSR",
-	"KtE7x0HBnB0JXFwZaniG6Z+NJIqveU4KWl4z3a3S5AZLfJoWa6ag5SqgzknxEdrhZrUhTORzUnDQV118",
-	"o+TQep2XqLiWFMIgS8U0+JvPyQdABvlFyGax3f5iCUhLLbsBH3QDcDu24ZW9w1a0LDueKrdgdG2Njmpc",
-	"4Vt3GNxwX/hC8Q33dYxPHQp0zENgyRMywBFQdSLvC4Os4lq1n8ioUjtCMRsuWP2Wi6wu1MhUREQ3jFVH",
-	"gJN8jz+5woJYRGc1LhCjDavsTw49KSBpYrM/+NVI7PSMOryypwFQfOxoGMNusaopyRVtuFhDN0DXURD+",
-	"cb3mYv1RFFTk5+SSZPb8IpRCF7lpza8BGENzsS4DgtB4Nrb0uCsGtmN/KfaFdaXErf3xpE20WvbArUmx",
-	"nzmeyfrep7HeYbHSuBq6f3xBV+T7E+fRdgvNTqUSuQq4LiDbsHB1nmyhSxXu9G8KQQpm9AX6QLvdjp/W",
-	"lr4n0YoQua1FOJMol+EiiRYe45k96ri82W7etSF7j5S1wjDrIgMeJOUeatzgdqqRoG85y9hXmiAIC3h+",
-	"/5bGPe75JansBmHxUTs0+Iz6eSlxJhhkAu6l6X3Vh6qTh6WYrsuTXDzPS6lZn9hWDSzlegBgEaX3Wvk+",
-	"x3GSf29///c4eLCUf+Oj9wPYCfHjh7mwyfNXc7E+Q5Y8ZOF3LYin0OyMCrJkhOqNtdAhmRSVXpVC3/sg",
-	"1eYnK8rr21XdHKa5HfyL+HTw0++Akkln/cmOPoRxAuafSz+Iu+Jxj48ZGrXrujfC0rgZlMFdAywYBtgT",
-	"UzbrPRqjX4kRhOyVSXVKpOFL12lLS7KlYncy1oxEGJMwIY5X5wnZ8wNjJdxrAFdI1rLNL+h4Z1D4VCUV",
-	"RwKYVpQFGfRbMrcmSq6HJ5dcyFopyWV/PR1Gr2ZacynQJZY72RMRXrXYUrVh+RkmEh9Knt+FjGgvFrd0",
-	"Z+8oACyQtXmKXmD0q+nWWwfYdgBh6otKzqMIbj+7ufi2NnfBBv4b7zxV7vkW668xlbXYo7K7fE4Gy2YH",
-	"93l1UMPTTefy+LHWVOcJyMCG6uIMioYOGZX29w9UF3e0kXbo0d6T+7tGPlAlXLXQqarSnb+9odCfUa72",
-	"GgecDmcUhcDcN0VwuPG1LghdK5ZojGvZ4ZCdA/43xwm/nftgEv88POlnU3eAJeRJi6kbJHpyzyI10vtF",
-	"zTfauakFzfyaCVJXJyxqtivsFzQf7Tt1wpVefFUMc+molW5Dc6Cy+MZU+/K+Czt1u4TLezdm72NXv5cE",
-	"Wlprw6qn4BkzfGuFvBUPkPlwVDYc9Rme8Mg8vD/g1pDydzozD/IEoZVMW0F4EiwYgNOG4xl1Pfp9sy8B",
-	"QDjuQK3K2ZOZqyIEarsXhvL3pVXSXUuP0P/cgXj7+HbrA3Dx1TjipysV6JQzatroztugQu6/6/FmNF2x",
-	"chcaH8wxvr/ELIDOMFjxGxtH06Y1irVRFHHMcTW+6Y1hzBSd4cAYiq/IUmULOCQhgpW5ZkSdBl6mXXsA",
-	"2DVQtdtZei0i33iGpALwdC5IyVfsKey1Hd+Vjts/VpTnlrm6O2H3fX/E4BuASmZwids54mwL2aBnER2W",
-	"nSpDKcodcK4HTQvfeS3Xkc8EBCgcGGGeIRelYrIqGaA8A+pdlwYBrCjBPwhwj23jOu95PPvP//j8/wcA",
-	"AP//",
+	"7L3rkhy3sT/4Kojef4R24/QMh5SoY5OfhjQp0SYlLocyY+PQ20JXobvgrgbKAGqKbQcj9jX29fZJNpAJ",
+	"1K2Busz0DEVbXySSXYUCEolEXn/5r0Ui94UUTBi9ePKvRUEV3TPDFPztVWr/y8XiyaKgJlssF4Lu2eLJ",
+	"gqeL5UKxf5RcsXTxxKiSLRc6ydie2jc2Uu2pWTxZlCU8aQ6FfUsbxcV28fnzcvFq84aaJLMPp0wniheG",
+	"S/ud9xkj10xpLgUxGTWkopqwlBuWLgnVhBtNXryn2/PFEieWMZoy1Uzt1eYMhx6aYEGNYcq+/n9/XPzP",
+	"xdkf//ZfHxf/KzjTv7DD8SyfZ1IzQdYHYjJGNBMpU2QjFTEZ10QKZv8gtkuiyySz06bkl19e/emcXBLF",
+	"jDqQipsM36V7RnbsQPZ0x+zyiBQJi68uZftCGiaSw5md2dAi9/TTaya2Jls8eXhxsVzsufB//0Nopa/5",
+	"npt6w/9RMnVoPpzDj+3hU7ahZW784PQT35f7xZPH7lP4t4f1h7gwbMvU4rP9lJ000+aZTDkDTnuW05Q9",
+	"kynQOpHCMAFToUWR84Rasj/4u7a0/1drCv9Lsc3iyeJ/e9Aw8QP8VT+AEV+JojTNJxs6fV4u3tFk95Ln",
+	"p/2qHzT2TWa4YnsmzGm/Wg8b+e4VrU76wStaxUkL/6ILKTTu7Vsl1znbD3y8wCf+a94k/Lgwh+75/GAl",
+	"B9ekUtKewipjii0JFSmp7C9GklSeA9O7wey3LtNrnrDjw/6jrOwbmcxTGGJb8pTB4a2k2tmjWihZMGUc",
+	"L2c0N2HBJtfXXJaaVPRAKlnmKclKZYiWe7aW6eG8EUBrKXNGxeLzcmHYJxiud2CXCyMLnthfmLBH7X8W",
+	"GyYSZs+okYX9X86s8C1KbYUhE/YvuiwKqexBLqi2+/O3kCRoNvR/3FfcNJa4uOYluf47S4ydzWVFD3Dm",
+	"QL52CEJN51JIqWFnhu/ZsbxdLtZ2iBVPJ1wj/mGUUAECsU8FSwxLp3+9UDxhK6p3/Zdkuc5bb4hyv7ay",
+	"zG5C4NM9EtZr6swY3l1a4oTI+czet0eUTCxTMDV2Mp67xz4vFxMpmXOj8BMT1ry3a5izqdEdKoXh+fRx",
+	"SidRuicLuM4eKp2xlHBBuGmdpPreWS6q7BCcRSVV2j5HWynhrBhFuYArtshpwsbPCtDWba7fqpq2Dd38",
+	"ut2C3ARwfjFeuNQ7OEppyu2yaf62xRgbmmvWF0PAatopAngbPxq5mpdtBmupD99dBDYjZYXJVvv9RKZJ",
+	"OSqW0TfqWX7f0SAeXwQG2zG1GR/o2/Y4F+ePAwPlsEI3VJetflYg4/28idwQSpQsRUqMoiCsJyzbs36L",
+	"mt93dbGHAdpWPI3M6jXbGCJLA9rm7Pn0+PWYVWtytPa3u3cN8ZeexYI8yzpHinI7vCqFsKbFcqEzxkzg",
+	"QNkXRZJd0epY+K397TKq9gG/lYGr/ANaFMJokkou0IowbK/DFyz+A1WKHoBZqI5c7PYXomSlLZdYEyWX",
+	"3bGHpvxabl8Iow6hT+6lFRViu6oXfzTL+hEU9T0mtkzrn0CDimtSgr1S9Zgmdjdo3IwRfRBmr0outrDg",
+	"SSt/D89fGSrS48X3eNXOAne1+Y7bkiD/hVWRNbtm+Spl24lSay0Vmy7jEqrWPGXBg/scfyM5HGABsmVD",
+	"E4ZyxfAifIDDsjskExNJ7SaP6gbuMXhD4G0y/o5/8FiQ9/jtmqHYNLzQE0Xkhikly8DF/oamDOScNozl",
+	"Ye14q7gAvqd5/vNm8eR/hlfyAzz++W/LYbFaZfBBGF/KaxY+9WtpjNy7U2VIzui1NeEFoQRfO7YNNjk1",
+	"KyZkuc1WG6mOx30lrFWR6qeE7Qtz6M4nqLHKDc/DLHeZKKk1bIeV2UuyUXJPWLpl1p6x/1+SgnIFUgtU",
+	"HLBvMsa3mUFG1fZsWkFJagpxQXKujYZne9OrT339hykqdE/m9f+ueLqdfAh7UqN+d3lE+pDU2CpZFoHN",
+	"ZsxkuLGK7pgi8Nx5+3j+MXg6W5rVtsxzZlZtranH7YzqUoHJdrxKS2ZNSl3S3PmZGCm4SbLzxRNR5nmA",
+	"rO6DQ58iMJuJxzSjTrT3r1SmmGV/+N3RpNZtHoU0x0zK3QwZPNGE2bHC+DM1JAJ+0aynQvY2mxf2eEQl",
+	"csAc2o2qJW/sM/Dsp5Uqpt4ncHGzdIUS+lgAaVrV0gf8jpPuc0F53lZ4WtL0ZtqqkKb/1qOLi9DOF5k0",
+	"0pmOEQEMvhrL35arNBGSwEvdvRi04e2xCO7sSyv+TL29T8lFX35N2JMip2aGSgAehagiqq38DZ94jiqC",
+	"zmTxjSayEmQvBTvU572WPA8vLi4uxpQDEFtBovwoK7KhqhZt2qqva5bLCoWM5MJMvckV+CHTae5KUPl0",
+	"RlXBBEtXa7aRKkCpK3zC6nsEn/EKNlmzLRUdKfwwQoiWHNZWQbMWj6IimbGROpcmIP6u7D8Tt1lrmR7w",
+	"QBq6Y6QsSMaogYtSSK5ZZ67fjU7V2Gvn+JNHXNsacnRMF1sJKB6twMqRyz7g5vAD1Q4PEIN9W9Hrz22r",
+	"EZe1bOnirSuhdX6P78yWkPdirFEfGw3Yb5a/s5yECnBbWweudb2oOfGcKnZbs9RqVSurhwVtOfg149ts",
+	"NZUt4Y1cVvNeCOoERrHafkVNo5JqR8BX5W6YtMxzKzZRSAsJUS77w07ISkyVoDTE1ahHeFc4sTTMKRcs",
+	"XaKrnR6s2KZEsT1LD0uSZIwWTOPp0nRj/7jhSpvJdvdbarIrw4qQzuk4ZVSXUFsmkvYb7nIbeumlVCyx",
+	"dmvzlpVuK7szLa5oyyyrha+4iDs/3bbtuEhRACVUEM3UNSNVxnPm9o86m3+6z6OiOptBBfv4LBKEXOUL",
+	"99lmG2q27TB897wsfYz6iKbtU9cmZvSgY2xrzN0auNEt1deMKEbTJdl7LdtasJSnaOnDCs+Jj1DltVll",
+	"dR2DB2lpX7F/AzXo2Ir83YvR8mL8x/kj7thC/foNxn9DS/BL2my/Gzxxo+D+zZd/BzMkHIaabUDU5zx6",
+	"kf/kuHxO2PQQOExTjs/ji7FT11+2HSM69bd0GzA2jh2sk6yOvlYnXE5J5NJxFztEtQq6ZeeL0cg3TCe4",
+	"GFmKTihQJ1JBel5GISVlLcFiK3LLHqq2+oLBwec0ZyKl6jJNFdP6mD7ethieLTwVmqwf/8pQE6B+K/Fh",
+	"sveK4lSn+q8+B2el2BUETI9Tayp6mMwOTYpOgCXW1GQzOMtSMDRKnXRw7K3cS21IaW2FuZZaY31HLBQ2",
+	"feYfrGUxFmx0y6gHXyKhPZWCrGPVmUigSApGEvjd5bRC7pcsGJ6ziotUVkCfQDYZRGOm379KyqmPRjLL",
+	"+glgmPgF4wYX3qSM9NO+DE12QQ3wYPW/PT2AkbNnzBBKrObPUrSPfPSLb9yDwdhXRpXOosNzTSqqhLW/",
+	"Nt3xuCZ7nqfBMTHYEAgusEKvUnrQYQs9muFUUBW6r3/ekIoaa5tI4A65IS4L4ym5gBC9ZikRjJqpmoik",
+	"u1Vkcj5taopbz93Fbjg/f0/rZb2pde5SizIx7gBPaygWD75Y0Gim8/dWOXebv0/Yp4TlOROWSV3mViHB",
+	"Q6gYzCJ0kexpOv2Te0bFnKdTPuf5QskyjVl0IC7AY2GvFxfBvQi5cNoKWz+AaiXPDAnC9Ax5o9Obhmb9",
+	"rBoC+9HaRKz3ylPKs0CQ2xrvgWcPIYWdi+BGcXAt6Zwnu7B2IfcFdfGLgI93alZqUo76v56XBim9sec8",
+	"LMKglAA+TKTyQXkvM9fsqb06REfV0MwYl9R0nMSDv40m8rjHBlJY7fLCtLfU41qKd5jdP1Pxnk62wnlC",
+	"6yMwNyty6k6yT9ysfMr0GOXcY/Zeal/ZYUVx2EvWM6DOrSlhTeNyu2XaXpJSsHjgX1qemD3t2IaHtnpP",
+	"P71C2n8H83R/eXgsekrBzahK9gs81J9BAlSCvfbjhNmulcTUi/fKPGUpykywi+2avgHj+ykRDFyDhwJy",
+	"ho/1rjoJvB8mAy8GJhsvnU0NBndGNbp5DwzsALsLKL/XSpb28HJD1jTZhR2HXpPvCYKmTqgiqUyMVOHX",
+	"Eyk2PGUiVsBQsTyv8//qaE1IdkUulU2OaYABtw4luZS7M3kNRVClD0FYWaUNz3OiyvDXcr5hzn3/aGr4",
+	"yr4C7v9HgTuzklaTMpliDEuvUJGHuBVZM1MxJkguK8xz4tuprkz4auiLH6RM0QFOiZHSZGTNqGq5enzU",
+	"bKoHkc3Jw4eHV5qLhK2aqMdN3vZhnin6CsRnc3bN8pBTCNRYq9Z+SxK6Y+k8T5pPHw04vuwDwhn9j84f",
+	"O6o6IdidxUMCT0/8srf16zIaDhpDJZXw4egDpJ7meWMIlmLDw6ol/jL7pNhbPXZOrplKeTIqy//qHusY",
+	"xYEyCEYVsAsL2iVW2rB0C4KSb1iTNGwtkrK4SZ45krhZR3s3O/Ppcld9HELMGmd/J8VaxnubuZrD3BUm",
+	"PWnUkahLdxs4Kej32DFD8FYq56o/azYjbPSMhYJGwGI5Zz7B25eoYXAuoyI9y1ie2rukyedc1mF8wSi+",
+	"k3OrXnxeduOM/dhIblDWunsVr1n9j5JixHKwwGPEeR9PkoR8djs0smUqGYZNt9JKfXvNns9TrR4HS1UU",
+	"S6bkRf+pfjCgLE7byVr/Cu9mJvNUN1FW514E0xDSjcn/DhtAkx3m9aJLPslk8X+0t9jlBxZMoMoCA1rW",
+	"br0AO77hgo8H/F/iU5+R0tMX+9I+HQ92YqZHUtrtZLrZ0H6dzmB8+SJSf9yO0hmmOA3cXpeCYJj+gX+m",
+	"H58MBgP23DAVOSalEv6Y2IXhITGKgjVHIUH7tqdlLz2vTtuFN/j80D5QAmsCrdPyhsa6WY4ZDpaDuCZF",
+	"CQV3bpvcE5pUPGXqPGiInPhIMJEi1+MhwGx8OCeRY1DhHawzWaDoqLjJZGnNaSiPkXl6jioOS1jEfrN8",
+	"UN+JdkvlZjOa9DDOlJpWU61Sk/FkZ+/O8eMwRdrFa82cMrCWVKVPPRcDbciOFXUJ2mjSx+Ox5R+X+qCr",
+	"oT6pbZncI0BrAd36NSfKIrfzG+dFnHFD06BWx4Q9FtYm3NOUuVpz/CcO/uzaErDPaCbM9FTmecXQkwKX",
+	"Cd2zlb0vgmsBm5WCdVtbrV50xU3X6Z4bttlM8Em8wKcgFYelq/1qzyMJ8Pb3BiaE8j1LCR1xrvSqQi+O",
+	"zsRygXvorGSwMKZ5dTq36WwPz1HOh+R6NJ3kJ3hoICJ9xAFOKrt4q54hl+tXjiWzExUwdkRVaSSr7sKH",
+	"LAPuij0VB5LznZM3Gr2hSlboDNeW0t3spj/+8Y9jxc2aJVKkwegkNRCGQeGmGM3zg7XndyPb+O33FxM2",
+	"skPriRS21kuejwcz8zziOGt5bGGk9jQiMvEdS1wl/O3SDWdXht9I3b6VKJmSBnhDVXhcAV7ODuqOqL+D",
+	"Km4g9oU/xoEzGi8UzfP6BMot3A8Rn8vPG5JE/NrH02srzJPqoKawh9dr50rOgECcfEgbeXYsbqwYWQ3d",
+	"YC+9Y9oJpqmuskaMTXn6Rusa1zGP9cjJ8qqrc851JrWUwi4nd5VExzP1OZ6qNrodbfmeJonPP7WFmPck",
+	"Kl4slgsw8vBsxGEPXtTirI5rUw34W5Y8OUbg0+CrL2kouk7FNmdzzhhAoo3kmPq5gX9JYzzVyAJufMQY",
+	"AoMMEmWcSwIyvGrLLLgAuVnlHnusl9boaG6tM3CaInyT1fxgV9HbPvXc+BSzGzCdY7CGqJ2MtXoBDRlD",
+	"PPISFZ6GjImiCfoVcyk1aBZca/RhrjGjIcl4UTCEDirD5HvJWZ426Ue9gnP7Y1DIR4uQpkAa4bBuEHgl",
+	"uGD7VAv+qzu1lBnKw1dUbNaRWbiRwlPI2Uu32Q3hAWhsuUj0dYSi/uqvT7K1hewh5GkK9Sg6kxUKl8im",
+	"+AqXYyeT6ec5FzRh56QTvNrQVsCKUZUfwOuSUxMoB4Hfp6Mo5S7eMfFpvmPTR+9tEM6sHsR9O7hPTnvy",
+	"BHdepaYqb7lQdL1meCYY28GZz8MS8Qdahs5CVN/xJUGBzSKFkltFnb+5yOlBE0q29gMz4dr6KFM5h1Vt",
+	"MT9lS9U6Z+k4xpSTRA4yyiXn1QsIkRao8Y7R1MUGezmt00sQYtRj/yh94Lkehwvz/XdBFC4ICQcD6xnV",
+	"xN5y+YHs5TXz6BKo74SoHSZNPZ/lAnOK4INByvhiHb8nL9//sFguLt8/WywXP77C/1++f/ZusVy8f25/",
+	"+vmnFx8u/6/FcvH8559ePb98HWS/H6naS4HYfL1LeV/k3JTpnHqKjOrp93iPIp3vtccKUeNHMEqukkzK",
+	"vJOwDSGvOvkKsrOh8LbskLW1fhgokJ3NPtEkgqCUlDWAipAkySTHojK0lMJHzU5gRuIgTnxmYt6MRDif",
+	"nTNDZc4OUa+rG45LMZ59X8+0s8qGQL3J4YeXbjtCrPAqZaH4yPs62IfVJZlzgWM+M7hr1kybpb3VsO5R",
+	"SHP78sW6pm5CJd1823p2cdkA9NztsrFZp3Yhlqbrq1+QKtEy+qZcpiHIQBb3q30hlXmr2DVnAew1mqZh",
+	"Izep9c7j31K+dWmARyICMx8jdrOspqfz47zfySpYxd29smIUdfNcwirrJbnX67m6icWJZydxTLgjo3Dw",
+	"IyFxio9OJ0nbHgjV/kRT1VFRn/mhGoU3kHcsAxljzxHTBiOhDzHkiyjXmKbw/OqvhFrTMobh2dXkfcG4",
+	"vaRGdScFOjsMUWe6U+8w8GRuESK410IXjaV/8sKyjbcRJ0bU4fGB+mF0w1trgmuiZSkwwjkxWhCqRvpz",
+	"mW4Ra/o+C+sCqIRYi+EZwaVngZeklbVlL6UzwSYwh46VMPyFqU0MG/p9xoW95+xN60DW/m7pk5K1VWKN",
+	"VWBFShKukpIHrkL3wyqWWgnxV8WgUDWhSnEGoQ+Syw4mmxSEkjW4HqYCk4L2NnLA7cpfS5o6H6xUOM+b",
+	"lxaBE05M/2z/6ssAj3eDW+1n5L4W2zoY6TimIbezogHzrv3cfXOKlikrNp2u0YqBZ9iKQPFrLrZkJ/gG",
+	"ygaQf+huQglnozD4Kbl1LFvEChH5NV2z/GY5/z5IFcEMjIW6m/zzR658OZ6Brne86MQbL45kpZ2/9vkN",
+	"UJlIwFGLWi5VjFgjndBcMYoo7U1qx7dj1dO3yIBvqDOUAO/F5I0Ne3t6nPPj+Lja3/b7cVecK8z+ZFbN",
+	"n2L8wrTD+T8qAIlEUm4ZzvJXxXTUG6xRXm1oYkIgnc5EM3Sds280wadJKjV76lIvHxJu3L8ze+9KwdRM",
+	"N3Xr6ycMkXRXdvy1Onk2eh3WcMW/GZz/dRjWfVpaigt6g9N5WyoWzdxG0OEa1WfqNQuDruzxbWsrDmF7",
+	"G1T4e1SJu9J2E+zi13L7F2cZe90qYI1RHSqgcZW0FdXEQfudRwCip+6kfXT0nAbJ/3evdi7bWfRL8A8C",
+	"RO0SwMFMqcTSpzBhNk5dl0bsB+bBX9lfdrGCdiUb+E33oNXGOpwx5AdVZbJbrQ8jg+Nz0Blo8thG0WTy",
+	"6TIgHyY+PLcUIVRjDOYX8G5EvqA9PcMLMcWdEMgeg6t+w68ZyUqROvaeitk+yfNwBO4M+fVy21YmRrwT",
+	"6C+Y7IvozOw45iaZPnZGjPsgvKQJhIdEhO66Wywf0RtyLLaBebl3hnnjLz2XPQbWHVIu5ADo5i9YptdG",
+	"foRlWiGB/4xBVjTZAINIu5YxKC3BU+Orgt2xcq1BymS3aBBPsWpa4h8heAGONyhi8W15VCmw8tPwHIrV",
+	"IUqF7RewRD5E+ddyewoomKEmA/eIBvPGIWTVYT4pDe5QSlPp9BMMgKec7iV4OOlaUc2vw/R509IN+/Fl",
+	"obk5rHbb1f7bWVjTUfavQyJyYyrEGsioSt0fi/zg/gQboDkUPeV0zwXWPwnKsSeTff9szwyoaIWlLPRY",
+	"0jLn6ZkulcunSODCO4MEbEgOEEzBKwBAFwY2kCnLc5YO53EcX70eXub4HS1LlbDxk9yGj9iha7qejP/A",
+	"srcp9ehBXuGfoh2QVvnkzLlrNiNINKsPEiB4TJzJkdhzyUXNeprxWrMO0kWKUE/CVxH8tEG41h5xM0aL",
+	"MUnycyW42L7NkTtSRtW8N3xXrlXB1HTUWnfNhDBrW43d1tJkpMip0CSj14wkUhvXpVHcWX+Cgh40gIuu",
+	"YpjjdU2AnY8mOYOuDFQgiC2Rwnn1tlKmT1uQoIBWg4Xq9oKcDAWz2lA1i7y6cP7c2ZWdBd6gnW8e7bFj",
+	"E7eNYZ4+CpPkEms5M2hmB13sgvLfXvbPM4YVDUc1/EFpF5HyfLMS0kyUdHbs+pXwkkphAF/4WIjR0i83",
+	"EO1hDjRp0r3eWn6ANSMLxc3UAwHeb3TT+IprAuWvmI6xpVyEw/EFT4wzoP0mgicR09sstSQ0PfNftwLv",
+	"cAYe3VyCNlUK0AE2uYuN+VAnqHGA+Y1ZlAW8BE7OxXIB/k0QpZhDZ5gO51h6p/R0889wk0+9+vDZOiXH",
+	"73FDl3pvGxJE+SaYqkOFrnzFRtDHGrq+j8a/B8/LDGfAjEf7Shi43xYum9xSl6ukzKkK7v2w48FQZaXV",
+	"HAeWdic7ZNizYuYBjsGQm8xaid3MW7i7rTnBt5nHtg4uuQX1Pw/Qv66/q4nW2oBltJ0lUGRZc2mHrJ4q",
+	"wDJDXO8F5py6vJMcC7+fM4BRb+HaP6JV3L//E92zNNLObOLpiTB+VIEPTsPXVNQ20N7abgAEV4JRkssy",
+	"nI75c+FvuyMAOLNqEkgGHbV1OsMs8ZU1mWhDo/uEtablTphp0E86/Wy/Q79qJMDApipnM6G7bu2kax3w",
+	"xpXSwu5IsHWGp0aIW1oq/9G2I/5GtAOF8cV44LPBAm9rIU9Vf2sA6lmoM7NfmIKoiFPpfCYMRhKk4Vsa",
+	"Qrjtl2I4JyY6DJr6y8aVQgqqfbom/jl4P2JcCJpC6xj/3xJErhuCqj/VjBumguvSEfBldlyPrXnyzpXp",
+	"4GJQ1jbKKM35VrR6TAxpjFPUP1T7YFLBdQTPgjVYV3a/dLzDVw1yohhNMo+38JRkNN94EALs7Gd/toOF",
+	"9fP1YaXKfFTUvitzhzb8udZiZ4ZPpxeEQ3ncQBNeD9beFOdyTTaTo28ZY3ndbSfShsAOqOR+SbhrvRjG",
+	"mmW1GylQO1wj7ewZM3rZQM6B0xQjh1OnLLHyZRqiM6YlBS0/l8E7mDwJD7nsFj0lLaf5YM6oEmYgbanl",
+	"iEpKo0kilWKJaRp0T+cnoOqqX5N4lImFv/pEDo1Zej5V2Wcuu+JuGHIyKJv9fBwn44P95Q4+23LlhpEa",
+	"7PA+wA/VExQRERBQ+imW41dcM4+DRxUjSSY1E2R9IFYahEWFLI5P/aCHr/Clt/2tcyOtjDShjPK61h9x",
+	"TO38EBaYGDtNgkK7E3duKeCYqASld5MzqHQmK5C4IbLyJMNOUx5wCbElOBRjEQ3ogRwdcbVBVoDUr8IX",
+	"iDYSyvemEvLKPR9SGatx3+yVfSaMB9DyxXtZ1paPfWK2CXV0AoInctm+zBoW6rNAQxMn61qXTC1Vji6G",
+	"2I1611CzrbpUlz72/UUUr8ItFPqUAd8SampU9zYazhhQxa1RU+PWZKsas7uKdy+fkz9+9/i/j6MCU+o0",
+	"A3frkoBAKqjJEIuTgqpy3maa4FWrcE9XEeelNtSUMeTriL/Of2UU697+2rjy3KcGC0zf0WT3kudzwYSa",
+	"2ohgalmBhRg10JSRIIDoNYrCdsekYHb0pi55HU7gr4tjW8pua/DvLlyvnZE6XBxjIBH3XZ1h1CUDALaH",
+	"HTSsWxBal/HX/UNcciqUtFhWNA5Pst3S0XkXbq7bwzRqYPmB9dWdT2+eEzchP2t4srAH7uFlvL8MTvYG",
+	"KfyTk/ObCR+XuldSiTNMhHA17rnUGEOC2wCUlgm1HPiJyPowweMuChR67eYGgfvagv7xxdys8hhi1eMg",
+	"VtTEnRnwjsxssMV8jlZXGAVrNersm2N5V6uoLtFQClCTRQrMIhVJ6N4hXFINDwGEWhf8vO2jCHTUbN29",
+	"k5pdrRSDdvhp5+VHM9taNasOMmltZgeVYtoo9h6ksKPcO8M/UFzpPcXHdwJjkRyucq14QkW4YgPiz/Ps",
+	"/0JJ09RIzci2RIjxYPBmTw+hiyLSPxRrlv17bu2difmFhfdG/FyG8g/VeryrYF397Z3Vc14Ab96cF+b1",
+	"JtGFYvSmDTtaXTrqYfyMQ1S8olWEhCuI9wavffx98oKgb98KIoEjzf5qQNNvfFcNAJnFxn/caMzmn2ia",
+	"Y8h5XoPYS/dZePcbTWiey4qlBPqgHJ/jPf20Gr1rAig+n1bzSpX2XNzkO1zM+k6flVqvdyd9PKHlESlC",
+	"zOaK5FZ0KuOUOoM7IsQ1z2QdiPCeLCIroYl/y8MPzkkjaoqWHl4EXKaZLIZdTEwb9DH6lHMA5p3IsB6D",
+	"aurgmuicp4zAe5Mzj1KaypVmJtYADsoYge81sc8S7bxhx3JguKtvG3fck4MjAqvfmjnAg7GqA9ekzN2z",
+	"kxw4HYzC/iZDJvCsLAN8I2+Edm+W9NDEy0wLaxreg9IkxSpAU5ne/dh+URZMBL/o0IsUo2qJ3m1fEPOU",
+	"CLalhl+zVr5bLqdzDzij5hCn5ZOfNHyerhDbamgD38ucQTa2npHJcqvUFMhjmubT7pd36iLnxkwuLdsJ",
+	"mexkaULoO5rA1QstY7XvU+7SwKRICbx75kpQjs9rzqg2kUUwovc0z62MaR3ZbUlVCqmbuByQC5Nd43Ux",
+	"cgRci27M5LEgxL2alVhw502Xb+DZhvDgd4/jm2ANKcNzw1JiJPnuMUnZVrHJ5xPGD47+g2LU2O11Xcqk",
+	"wkbhg+0gAuPXPpThpAp8zL4xuX+2vc1c5DpgMkI2fbzde1JCeHqo7XuTqBW8qeBofaOJwONzg2Quu2/h",
+	"FgMvS2UyOFvsmuVN+nCY6BkjkK9Dvnsc7yBm5Got8/BxrkFLjSqF4FJ8o0nBr6WBVukAF5+7ymm4dlyw",
+	"b0qedSN5Z8loe++NkAbk8ElI00qqO5agL97TbThSdS1zM7msAO616J2PyUrhax9enXXdwxuT9DV3D0hF",
+	"fD0Ofk5PQGbrJRh2q0T82ey3/q5Nwa62jse+Df+AxG3bAMfRrEY1rdfsD35LsrXOWYuvjszMRploB9Na",
+	"6uSA8/WKVq9EMaE9UEAfTagga1C+UiI3G0IhPwTacRir/YqS5ufkg4sZNHUEmD5iMCqDqFxYAkIOzGD5",
+	"hDay0L5EJNAN73ez/Xez/Xez/Xez/Tdgtt+/Tfy7eff1mnd3bal99VbX7zbU7zbUPdtQ/9nGUNf6ido8",
+	"fSunFgRBq6JGbe5rrxp+sTRxWfZe+LfKpjlgL6eQZlRhx2muscn4MlJ+0P3Mn0ttCKAQ18SXarckDo0Y",
+	"mgIDvic3kBYGur2uG1tvZTencgbW9IlKEgYKEK4QXuhOkkl8nfT8HKFpiR6ruov5bdM90HHeTvV4NHaL",
+	"9jOpZIS89QZ2eerFNVMHRCyoVXpIYgUYJ8tM9sCjxuFOP16ES+INgLpf/oZh3lzfqE1mmKzczEBtX5cq",
+	"4CN6nlmBizi311zzdc6IfXKieGKf+HhKH8X0/Nntrjqw2WheOyOKeUHe/Kvv+eKxYYpSZ+fkotP/Ltgl",
+	"6nItr1kDnje9JKJpWD0DfrPXTMaOULexlBVTBPxDU3vAS5qunPU/ucU6Fask48V0xsHst4mbPA871G7S",
+	"LDIqvl/tV5MbTbEE4B6+vbiYno/i3tlIaebApK+4WLkk7imvuF4iQcX1Br3VIQFrtNUVPtWXgm0w9qak",
+	"sul24mRSb52N+OkxVWdXOyel2b4AoGuHl5206siM/nb2tsrJIs+uNU2CAj6TIQgMSMy13yoNi6P+4WP2",
+	"0KKg55okHkBcKitydEULTTaKsfww0q3RX1nxW87tjq61qWko3J3OGcdg3D82srQA34m32KwCBibbU1CD",
+	"NhK1S/us1Q5BaaPV+YxANNRPBK/T9wMlWfXVGjbMAib0H8ZN6CYRc1UnnQb22N7bAIsDBXghBKOn5ILw",
+	"DTitNeXp2CZP0WZuFMWZFNPo8XWfpVo7FKBQ7PhMCxj8fsBuc8B+PzkTTk7Yejo9z7d7VnqjUGCjrE35",
+	"z392ujFa20SFq++umuq7AP0w5KXlvlYKsUoSDWMwYunBg66eBLf8qEGGK8euUYERyMi7BKCkDq5yXWD+",
+	"MjqIz/rIRw47sQX7nGGNO/gMOiUxITJV9LBybuPj37LDeN0JrMN3FfKjLVtUCm4yIObeTQVKCODlqiyK",
+	"XotNWUAvP0Oh6uufTMmzBowTe1jCLgDiBYSqC6taBVkNR79EkIFj1IZxhdGN4GHyCocXMPmVPvaE/ce/",
+	"xenwI803gXaRAGM3VX3fbWcYZNOrid0MfeeJI1AkOX2GLe2+rkSCNhrgelMSIIkMh/9taJ7r8cIjTyI/",
+	"ESBDW5nHxQ6QPtyRgpqTE/6oPKye78DswkAV9exug5y45q5v8fFNuaVFOKbremCiPwcmqIlgn2pXec4F",
+	"c/ccgMbwlEEpvHDuyyn+BZpfs9nsCQcosMjJh0LT7WpWk4Y5xTTxra9pXc/Ab0xNiYFCR7f4G7b7UIw2",
+	"oXJAeIQ9hOZ/3O5XrLU4BkUQBndAhXnU02AeRqBE41EZy0NMpJ67mpnd+rvtJhbjXZCqcGwbEqvrc0AB",
+	"1bVq4Y1AtJGJdCTLITrxi8EMiD8ESrYKKgaD/TfaNIxgHm9CNNg22q68Bes2Xk15i/r7lg7WQ0fwlFq2",
+	"j0HDjkNF+1cO+iGCAiK9FddkV2yg9w8GcSJ1gkybeTnPUsx7Xptwyd5wj1xLl5jNetkslBqXygBgugU9",
+	"IIJua7mzoWwNVArGJV/FQihUNNdyBjRbAbBXYSMTf8PwgOX51ir3UjGEDJaC1QEOO8e0jnq4dk9N1MPd",
+	"gJMuNQAbCwLVWRsuhk6FPwaCi+fkJ7sV7XjAxIl4Iz8wFfzEjIu6Ifvg5VgP3Cy33qgoJ9zsBrTcEhaX",
+	"guEmZ62ItkvcdEEWQNCE8Km1WdcyPTgGiIUwojIvdD3NOtrTAVTspMeF8sPu/B6dViYnHWt00UxqSOa+",
+	"72RSzM3U9ZFtrknGcqtONN36sOclpklIgZHvnhXWr8Eauj1Hbm/oMhHvbxse5/zi4nG0QisxM2c1OBrf",
+	"T2CPCaNhd43Tzc6Pd6r5tZOPpk/t4dit1SZid4P6pXz9JfVJ1sl9b7gmeDaUw8/qCbe1dpgi00v+12wj",
+	"Q023XlCVc6YQGx/cc1zDiZKqnWVo/8XrvZOvGJi++0BwTvfQm4y6fkXH4Yecrln+lLB9YQ7ovRUMkDEK",
+	"Ja8jHbimy2MPmjmdUH+ybwSoZHnXxAILiRRG0ZQnRhNuNMs3duO4JuxTkVMusEFqq9xgOscANMisOlH2",
+	"KaOlNiFH8E9NTwxIbANdmiW7SMN5mkRX/Fwqw8hOsIpUGROEG7JmWyq6uJLTl7nhn2IwrFNrFINtfaze",
+	"BplycE2xPNcAUQalFlbtxq5Y885StP9AFNGoaJKq+ikyLNnppvMmgJymfU12HIGEs2jcxEiS1nluDlZ0",
+	"5uiKzZd0LfDo4x3J+Y7lnEE7stnkH4CZ/roR9mURsgEz+k+qUjiylmqHJ6QoIYcREoAJ3igEQCUtQZNY",
+	"TvuN8fFRn5yEku/+3TPM0t+RXpY4gdwcCLfsWrw2fOMOdFuceT6vr1G4b3rA+yhI/JUzUJkGvHSJLVNu",
+	"0MN3oIPYxpmmtdwBx4RXkjvGS/SanZRPOf0e7KS73dJ0ComDDojeYAvj7wNlRbc2dhqGG7BwGtF9jEvN",
+	"J2doZ7Ka02SnL2McGrdDkQA+xf/BOjCnPyRuQE0KNwRu3EeT6iug/2tQKvscgVxum36crmcD4aalpNUW",
+	"+b7UVis9TGiSB4lYsIpmznVauJsWkneJ+xHdxD85pS7UF6ODoShL4VobQlC4zNOzbvuiFvKIkvtVLrcD",
+	"CM+WLJrytE0XcEeECJPysOoaYZPY9g4RsUZ4r+cepZjX/m+F11gr8QFc1Nsqb5pv56GuRxut4kiN/Me5",
+	"xSkj5uIm1mQYk3k1Vfo3+lbKtL6snZ3jvFqBnJrJKQCdqO3Iqq95Cm06Z7rz1icW/BN62dzkMO/pp/Yg",
+	"rS83dDj1LXbUC+NIBfKLje5KDDUWmpDpmfr3JtTJven9D8cEMn+wS9c8iwB10qETP+MCU2zP0kOkTycN",
+	"eUtcYUGrptYV+9Pc6lwSqm3gTxtiKnmT8EhH0tb5xrhsJO6y3pd6CfGdDTUnnueCPq0HZb5X4fYy/kZm",
+	"5ByTbrbRFdrz2s5pTvCAfRHd8Su+FbEGVjPOBuCydru75DmaUwwqyFy3Z8jo2ioprxlmtucI/CHGE3w6",
+	"nI7fi67qg9Mdb7Wq+PcHv6uDjSX1jEyWZgmhJi7zGlEOjnWszYwOBfwyGrlr6za66bAYpluwS/Q677Y2",
+	"7zTMCftupztb+WbDVESDxh81oXufBuPjkHftD90qmkYzncGjoH1GsVQpg8JN905oam305GD/0XFPpVPp",
+	"evVa1rRAKMFO+Jugy9YKdEwHSCNtBApGTWSiiunSFSFPZElO83fwUjiRN+TYe9WjoauBn+Hcsx8tI569",
+	"w8ymTLPD5/D5aAz9Zj692/rcmki9396lO8FuExruro+f46/eteU5wJEy2pgSqHATr5gTK33MBpoChjdC",
+	"eu+ErICXofOMz6EAPBTaOKZjkul03rDWWQnH5INtSoIcdUPP4aiMYJ+4Wekmh3tChuaUOtgYyH4kYt1y",
+	"Go74Oo/ScG7lZIx1aAxxbGOUfQejur88ugM34+B5HPI8cpo/n13SVAd12iUr40yaSJd1PLT731/M3QOc",
+	"TXR5cNJnLpBtNhO4+wU+1Y5yzSJIu7hm8BTVD0KNSD7aTu6DfSZMpqXX09t1O265URK6+/bY/A/f6evw",
+	"PydgGwcTVKm1FdXWClu8K5i1otcHkpfJDm3nyS3iqAh+Yl13+zeQ2PcU/841WbMZ0E7ePd7uv+v74ARI",
+	"2rB9MFLnRho2QxqPPLWH2lUeL2qCunHiu1cG7L2kU2bUutHmsv4WLtLwWPWxmCkNhjrvBlLFL5qULnuB",
+	"54wICa5u7Ndk7/YwGOgXOoEosh3hotvWwuO4xW09khVzR5f5nAv7opecOtcfFuuC3i7w7ywzTPGSi+1N",
+	"8EAzxvIlQto9wZyB1X7vepkKLHxFjHbIc3C55+cEU75ab1DzUbB/lDTH9FKiZCnSJcFzYh+o8yRc1hV0",
+	"VsK0DHj2nECu2JOPoj0LwNvjG/tpo3jhE5aZSLFdLTQttpPMqTZuknW3v/OPoi7Da02VXTN1IEbKptkm",
+	"5OxonrL2jGswvW1mzj+Kxa3UzslNobCaWWOTSKjHQNMVipIMFakeqW5xnWvquCjbDAdAPV1GirLafQfb",
+	"usHZ4zaeXaja47uLQIAiVqf1Vmrexf6XBRO6zlSfeMhGA/PH5Tzt5sHTb9J0+huTIZfmuGY9t97v7ulc",
+	"BlE+GTOZb7wKVxg86OqKLjoOi5jRErroxmZTzOldZNh4ZySUp+/tkzPNG3u/QhuAmyHjwuSGTR47s3d1",
+	"ssHNo843EF8B2bEtJ8MA4cMru7ZOsTpgXncyhFutOTji7UQQK3HIOhcIUuQhCCwmY4T2CMCF+f67oLbF",
+	"/e06zjh4EUO9chUy8enI1JfY3FoTS6up+KSxFMkZ0mT+0ZiLehTNLnCM7xiqyyxIR8cM7Qpp3JKhYxIx",
+	"/JKpkE+UR+BYa4BM7+HGCX8za89SOc/1Crl8mzJf1e3der13GbgsNZgS1krMc4Jpf14EP4U6MDvhPYEo",
+	"60xHfD0DvHhC0x94+87FhW/UOOiqrJEZ4GZRO72iBVUzVIW9vGYratq4rFPfmo7fNlS0E0BYs9rdnIWj",
+	"Aj/aIwUbGN4oTjBfmBhZUZWusNxk+n1eKqHnwzjcRFw5IdUIoIi4cpEAAFPpndnjIxQXX1dW3b/dJd+c",
+	"uIibmW8I9K+s229NBU+/wenUhubBZPqDSzYRiFy8BkBjbVjqky9qY4Dr89/ExeU4AVcU38H3bl6ePBnm",
+	"DwCH14VTrmLKV0stlos2eAw0BQCiFiYLkvUXr552NoGLyMNW5LH0me8o2uWtTMpdvLrs2LHFU7aqZztH",
+	"B2cmiwTvjkjpp+xvt9kd0k/YaHmrZFms6umHzB+OwWV4EtU7F9I470KcjfnXYQA90Dk4+NbJOkHLzUYz",
+	"MwTJgB6UDYVmCDkXrIGPSJgwDUbqWqoJwBdtq/RR0CgtcjqAnRtb3Lchm+uYydSWieTQ6xQP3mkJgeO0",
+	"DAM2/aI73vQtE0wBbIPixaLpvAHZRIzZ//9dcgEBrj0z1OUGacMTbP1jDpjGDaOEPvjXABSRPYH4Wuor",
+	"P0KvfnCu3/Z7AoAkEPl+ndNkF3mzBrXrni6vF4Qi9LcRsM0dC18IidgPVGcB9zI12Szv8vREhp/o3gvO",
+	"ULWnKnU2q3bTUn8cpPe5e2xOGkwVwVlg6pqpbzRJcln3Qff59t0TOlxQdZMiLAS9CEQxDCvcUEe4JA1g",
+	"ARZBzpkjK6bvrGWlKzvDwL7eONXEcVez0Z5HHDWapfdSSgRYu7iCaD6JnfL8dBKaJKwwK8XxzWMWSah3",
+	"SlCSUaUz4mZPqN5BvNEakCKSTjL37M2HPmxcgQ4j1DdVGjiQNfLjIceNUVQ3bdv+dvMqseYAj5YsSLXS",
+	"iaLBQsSE7lhK4Har/UF0bbVzVIbhxYJBmwjFDLd/ntAfoqHwMQvGOOrKhLBpYnmo0MxHh9uuASgXd7gz",
+	"DlgNtfwU0qhdbbP7ezjAuZfh8S83himX7AT1mmKrG3dGwA8Rwwky3ORsYiYtPusGaxZfz3KIpJdzU1S8",
+	"uGwpSMNO8iMQIlaEZ1SDjvci0YylkEsAKHlI2iZatwfwII+hVbE8DwBBye2smOrG0g8P2pBofgblKe55",
+	"ps2sb2x98kyd7JA5ewtb/Gwot2dCSbk/BAUBdg6ZFyumYl5w2X49sCG4XCKtca5zWTFtnpJSpEyRh4gq",
+	"C1tpT5Bd1US7HbM9Zs3PfnzORrnJzvuGy1BoXor4K9ATICS2jdhTY5jSN4Lp6syyz17NqhtGdTvluapH",
+	"y2XrAHSYoMdEx4fyMwQXNjKgAUm1AyxqS24quBTYA8uVzwNqCWoZT9yRbR9XAP9akkxWJOPb7KMw0HEP",
+	"eudk0BhTww2zYVAl1+rjs2YJRTRjbs4/io8OZRqBAvc8z/meGYUIx9ucad+KbAljaYK/1lAQT13IfcNZ",
+	"nn4UCJyq6wCHD3YIumfn5IoJw0TC7ChUGJddUTClpYDvV4obYy8P8VEAAJKwL0ODGoQaf6GUVDjXdy+f",
+	"kz9+9/i/SaHkOmd7l0AloJcaOO1ZnmJsP+cJE2jLYbrJ4rKgScbOHp1fLJaLUuWLJ4vMmEI/efCgqqpz",
+	"Cj+fS7V94N7VD16/ev7ip6sX8E5zvSwA06OlGz5ZPDy/wEdkwQQt+OLJ4tvzi/NvATDMZCBQH1h16mzP",
+	"P7msRYm+JCtzqWWQV+niyeIN//SMgoNIIZDYM4klX4m0dMR7pyhynsA7D/7uCuHw1I6eaWpAyfzcPT1G",
+	"lQyT3wspXKHIo4uLk332Df+EnzxWK1qdHsvinFzRa9ZqNwuvbKgL+oQ+Uc/5wVtkCRAMutzvqTq4IweC",
+	"hpI10tXQrbYC4zlANtunYWNg0VsW2JLXXJtn8MQtSdRTwryOPMmiAaYYLe6FkcISqefyydMWqMjtyWxN",
+	"DaCig18y0Hy4QZ8/pvsydgDojrkTUFCFrj4dbQTQPPLgL+wALQC++Ll5eNLPhnbPU/sUO2fpTcpi/Hw8",
+	"+BdPP+OdljOMTXd37sW+MIcbbd2r1O1ch47fhao4rbTYgoFx+6VfwpKhYMhkSlaC0AqxPodI8EAbRVGn",
+	"CXPwFfx+QkJcfFUM1aIqUgqqQEMkZSLJolL3B2aewQNfUujaCVzR6oSC9zLPrZqnl4BzBuh0tyf5C5pk",
+	"oDz2kjKlAD2wcj6ItOw0d9TO+ujy/BtZCuN3yI5yliq6MR2VpbckB3zSZE24WwDbqjRRBNTcdY1Ii9me",
+	"+K9OkZNEMZq76SdUkIxesyO1YNnjlT/ZGT5ziZI9+R+mp3+EM/0AXoTH71IHcn7myNnDboXgv61kmadk",
+	"fRLGcM18fFNntwHW/GDEyKXHxEIlTNPrzlF9B8GDhhFGNCTvHZ0n8V7zPTeLz8sjA5FrzBBVzNhT5uwi",
+	"woU2jCKOuX3uHyVTB99m6cnCPY2IvW5Xaho6z8yxmy3kOP1VsE/m17otIN0yR63Yp+nGuKYg/sPdJtHH",
+	"5eV/u2t2e0u3QZb7WeCKTiqEaj5u2pZbBjrip5jid5mm/gifRPG73cF/eI8H/xTUf1vWB91DqIXJ3xzn",
+	"WqGL3r832o4712HuhZ4/iyb1/piBy2Cy3qbUroaXfPfwkXNt1UBXLNfYgcQVp1upqznCszDiXAlwGsFy",
+	"erU5e0NNkh3fds/h/ZtvznL8qQ18+vSn6gtcp5CGVJ2CJZDux9fp6Bl7wIUuWGInOOD5eYUP3eW+3qWJ",
+	"/Kpe431bya/l9oUw6hDjBiWrui5InsSpdEUPqENTkku5OwOfPrRn8F02EIIrZPS02OLvZbple/vFOFf8",
+	"2T7ztfLEn/0C/zNYIpNVzQJJafQ4B0A3xqEr+A08cMOdD2mp2FyxraXetvNj+DtNP8d7+FiSMVqs7mtp",
+	"+LUcWy3eHx1137Zo0hoHA8l3qYshewYO2QeHOAd9SE9tyeKo1naBNqvMKDZ+1IQ0Q3GXn6T5asUszNsu",
+	"4N9fzH5Q3FgVzO4m4cJIzxP/3//z/2r7kXFGKDJp5JAf+09KFm/hoa/P9Dm50vs+U82t9o0mQL2+n7w2",
+	"jGLX2F2Sk+/plj34e4FJ7gF5vOaCgkjt+1+CZIQFnsgP3qbZZDvykvz57YsfluTtTz8QqcgHtn4LuqXB",
+	"fgx/IG+enRMMhLii+7JQ2OkLwqh6T/OcKXD0MpHIlKWEClYtiZbey4pIaWCRwr9UVDd1bzl0+96xwhzb",
+	"nle33ssp4k8mhpkzbRSj+xts6v0Ftr/AgfwLYwWh7hw2Nse4EYqu0b1bc0z4vWPaSMW+VtfPycmNfrWO",
+	"E5qsY37N8HHuvmynxtBe3AAsOuY5EgColVuiDT3o44P3Dga55bbM9OS8qznm39Gd857uWOMy3TQua0hR",
+	"2kqZTjpTpRoIBb+D379WvRJnz9J/f7Xysjmca+CApm9uRVKZGICxHlEsddO7KJIYwET6tfLClVvcfwwr",
+	"bCXTvtHwGBckNGcipWroYv3ATZYqWj33z07Pd6ncq+Jk+T6Q+e0mApYTTVPFtCY5o4BYkbGQTR1X8OOr",
+	"Ot0d4b9xZagJ3hVXEE2pMiZO43FwbZRbtIL4DRWeXNOz2n5iAxv/8OQkunTzi5waN/2lL7nQRGeyEr4z",
+	"dHKSCNoP/LrLaNZsZxUpFL+mhsVp2D5R+sG/NEsUM/FA5TtG0xZte4IVfGoF5mJ5lxoMuOiLsUjk/g/o",
+	"X/N/fXijOL5hn0xHStzKTOV+uacK29c7hC0ZY1uCwANxEaDY3R5/xa6g5DbC1VCPewqS/Cgrl+GOVwHC",
+	"tI2nTrWJhfVZwykzz/1DXzDFrVWNeqIMN7sVe34H+cU7LlLILWmK30KUl/uCKq57sdYAu9C9K3/iJiOM",
+	"JhkpuBDeUFv6jtt21x1W42gi2nMAsnpeT+GO0vibD/hu43fg97gVV8EEWXrKjHVRN0IAA81v2PKoJQE2",
+	"7xQnCTu8ryRmKyrWZDepuiMDQWS8A/y/zY+ZlLrmyHIwezJNsQUPNJKTdQM1y3ZrrISsEzq/0SSRAosO",
+	"SVlAx1J7lVoO/ii4OSc1Y79K2b6QhonkcPYXdmgyQ5HtkQnsh/DChwoiK/M+CrkxdSmnZsI8xXclKEP+",
+	"RfxZYcoLFtz05JvcPseOg7+ZJP7npXlTexl+WyYM+jbwnvH8fCJ75rXlJZBztad33/UXvpZbx6mAVzN8",
+	"Z/2Aj3xB2QIzOKFgeXbaFEikIRIbez/nXBsmrDHZIvp7VbIO1R807m5H/J5xA1gPZ/ZEWuVEGP2E/Kqt",
+	"KfQr8RV4lABxluRXhdg6v/p/clg7AYc+fHXqroIeC1+/uXe+u6xfhOG5EydJLq00Oc1GcEWUh8+DAg92",
+	"gLznwT34l+WEzw/qZlIRkY0n9YwLUuT0oAEmnuZECkKJptVTNKQc3HFmJTmww15eQ5nkObnENHf4KtiU",
+	"wtXMdzfnrZ3HDw5EatywcUjTk8ya72J2zM3k7oxSeLkZgIsNdyboF89PgJhFD0YPqusMQLABjJvlZwpB",
+	"dgC8q/4F/+Z+avC80A+6HENf7gkhnERYCI1dQFFvEHTwO11oo2ZlZEYt96zv/Wmdk4zR3AwW7fyIT5z0",
+	"grBiruxAosndOPXdW5PuAGkykspTu40QnwdUOW601dXommpG6oa0nsJWuPPEExl6vA2pjN9ZHeHqrz8s",
+	"vWJ6IAwjwKAVg75mhcGyKbmpfHPe2tG9YwVUY6NdS8n/+Y4kMnVV4hrqAwISSXFhsDnmHdk2MPitzBpM",
+	"CNDX2//6tM9PkhMAngW9BDV9zXLo+MxQIz6Nyxk+AB2lse+okaSwlA5HoHInwyOawi8iZcrpkr9+e7Hf",
+	"/7okvz4k3z54+D386cz+6ePC/vnRN+Rb8vDBI/zbxfnDP/z3Y3jm0fLxr+cfxaWvzvKNqair8Act9Vco",
+	"1f/1KaFkoyjk/tYPWlLBU0nGdMhAsBqJu4zCd1svEc7BtEy63L4Ptf0ND4vI3EPjTumBdJdBb7eoCGsi",
+	"L5yCC+2GEOoGtCpTjdJgSWn1ljY3MtcVp2ZJ7T0uUdPhtXvmC9oOOIXTGg97apjiND9ZlqOvmYfAjKwE",
+	"5BJDISQxtESgm3ofSuF3AFuyx6kPuXETDlqrgUlAcIZxvKLZq75H7KyRjh0/UmGrR3ABxgrwXIf85lPT",
+	"WEJu/8JF0FMVXtNGAWhMKPF3qIFuf1k/SQeUElsOmIvzv3LDessblTzir4uByMl9ljy+ltuxgke4YuWW",
+	"KFmdLis5o0XBBOvgXSyJYFXtAQ86W3K5PWOfCqmMjl7lP7UGWdZ3a+UdOdqoMgF4k3Py56uffyI7xgrQ",
+	"Hh7Qgj+4fljTJpfbc0vNY43uBUzhd+nwnyEdglPGd2+qA73kOXuJQ8w937fM8zyWYBuen8yRB054qwXZ",
+	"QaMnmO/t8TkrFLvmrBooMHiLT7yW21fwyh2ZT9ZMsDty35mwzbpiedW4/hPWgkCmstwQmadEQQMd7cAT",
+	"aJqObNiQdZ3n7grcA1IFuObIBxf3bZzzhOaKUWzrB/3GoC/kU0x58FGauhbexY6oYmQjc5+TfSyOkYgo",
+	"jv9j+OODv9Bomp7GAXyZpkB26MBjb3tMlQ6wTIxRaqwfvmPDgWQlK8zaXfoL2WRKltsMPSuJLIXRREi4",
+	"pKyx3MTwuG5zQ33BcxN01PMdewdQwuOuYLg84/L8qD3SkAP2S2ce4hb8BqN2DurMTg/c+qcoI4XRCMXE",
+	"xtLgDbTn2tBd+BLy5uew7f2mfuoLWt9+Eie0vz9ImWqvH5uMCbKWVKXa/QXqA/3SHQy2YiTJpLaPHogq",
+	"T6MwvIB0If+pdvRvJ2SlBzwneysefBuMaLyJVhAmkoIR/wKBS9CqeufEJ60i7BLluUa47xQWSBIqhDRk",
+	"7V5GtOm+eKHKvHFDL+4lEHQH/TZn9Ea7RY/z2m5pGUOxDn/3DLTpNzCWl+V+PwXLP2NbqwxJHNRXUoDK",
+	"tJVEiqbJj73ZXeAshDJWn4AAwuCRVQSFa5CbDdWfThd72u5E65UJKfzdC38JwYbJosXyXwVmIWTV0kYI",
+	"lEWAqssBPIFbLPerdaHf57G4bPbGTIDZq6vG+uKYFbfdq5uD/JyU6NiH47cpB09eVOZhQDaQ7l5/BmCf",
+	"uskncQn4gLkucUFlADWNJGPJjuxLbTAwsGZM1J1fMAB8YPqcvJZbjf5ChwC+abKYKyZMUC6+EOntxeLd",
+	"qw9TO3C3u4V1afnG9cjDGkwCCH6kQdwY6XE12l7s8420gS9hw9CD7vHECfEACRSVRFi/yKmYgC3aQsPX",
+	"ZE8PAInvG1gsybrlJYcUCBdGwxTujwJXWXKjERDVng/7F4DKd30XME2LuQarzlpIWcJTlj61v34UOAv7",
+	"eSH9MPCKVbKdNSgLDVPo54oHQuCYLf42p3eVJ26HvsMM8bFPR12BOT1NhZbd3U6lhuxV8Vp7CZu1BTOz",
+	"7XOjMRgIrGQyTzUA92JitvPmiTQecrGDQ8zlKXl+9Vc3QuMKjEVi3mFx+YRQzO9++6DMgc0POe5bGTSw",
+	"8QOu+x6yo6zAVyCrGjGXigOaIh4395y8k5VrqMGMwybiivB0iTgb9b9gsvEyHB6IxQYmFOs7x+6dl+rj",
+	"FN1879nbX7v3lw5F01qba+YLEUY3e6gkqG6JBF9CjaCW8G4932jya8q3TJtfz4kLFNh7pHYzfxSWA4Aj",
+	"iJFbSAWsowhPnUlci6g2GmgNBfpRuI91iyxqXNHQTYJ74kTHV8w6dSAAz9RJFPJr5rEaPV11JqsYs2ha",
+	"BQDPA3DjV7S6Ca2vaHXnZAbE+kgmI63uDmZc0+o2IOP2dh10Yl/R6ov6r7+CTgDvXf7JN9qN3esI4F0S",
+	"UoCSOgudGzn+nrC54+fk4T2dkxOm2NOq8Vb2uuH0+H8Uk/smm3DXsEx3T0co/oSV/yaxuG+6KXeMxP2b",
+	"uWvuAIO7c9eMnKcHUHgVV/1qrWPv/UH+ytJEG5o3jdBF0F/2Rl7fIQvcNrY+w6UmJEZdWk61x6HGFV+B",
+	"X+sOK2qv6MF3VIaeO5Zx5DW2812X+6Kj37Rqpxp+nAXF9/VJ/DsG4YMumcMQfCHsvFvR8beLnHfPW+FQ",
+	"8+zQUOazGVNq7C9D+gy+eXfkseNHy7pkcUqlezJDOq0BX5nJkXcctbOTeiXsrO/ZYTy2UXelSmSumg++",
+	"kUMql5GkkirSO8dBwZyNBC6uDDU8wfTPShLFtzwlGc2vmW5XaXKDJT5VgzWT0XxTo85J8RHa4SalIUyk",
+	"S5Jx0FddfCPn0Hqd56i45hTCIGvFNPibz8kHQAb5Vchqtd//aglIcy3bAR90A3A7tuGFvcM2NM9bniq3",
+	"YHRtTY5qXOFbdxjccF/4QvEN93WMTw0FOpZ1YMkTsoYjoOpE3hcGWcWlaj6RUKUOhGI2XG31Wy6yulAl",
+	"YxERXTFWjAAn+R5/coMFsYjOalwgRhtW2J8celKNpInN/uBXI7HTM+rwyp4GQPGxo2EMu8GqpiRVtOJi",
+	"C90AXUdB+MftlovtR5FRkZ6TS5LY84tQCm3kpi2/BmAMzcU2rxGEprOxpcddMbAd+0uxL6wrJm7tjydt",
+	"otWwB25NjP2Mogk7qyAve8gT+N4+98Glb98ZkVpfifjvXJ3ASawKvhV6SRJaahdZhBwP7b2DHZuCJh2K",
+	"TSCWnhZTvFlJ1ikLxabVL/7tC7qBgZ7v5Cl9we06v1NppK4A0fjd73PPMtq+mCrkmd8UehfM6Av04EZK",
+	"RCQlEPekybQwIqEERxs686P9uP+kZHGzfZyb28qvmSBlccL8ViRDJ7m14duYLXnKxV58ZQxkr1oYrA1T",
+	"aiAId4Q8Vp//YOapo+OLa55CmcLXmX3aXcM9a1f3s+W+JFEzJlq77tQGyPcMbnxPhPTTTY9yQW9+rH4r",
+	"bCDSf08OeJ5LXUvL6E6PFoe995Vhd1j//zWodactTbtDna6NcdzHghlR6+waf1tqHaf5F1HrYLfDB7Sh",
+	"70lOKYIhN6DBEl0d4JsJYvngmR3NBbjZbt69vnNvlLVKT9IG2x4k5REQc8/hUyJB33L2FV93nObP7995",
+	"f497fkkKu0FYz98MDWHYbqp3mAnGtZ2v+FC1ShsU02VuTqlltIhtlc1cbnuYcEF6bxVNhxqv/mB///c4",
+	"eLCUf+Oj9yO43sPHD8vLouev5GJ7hiw5FDRrO+Wfgv1KBVkzQvWOpa4+C/3IKgZo/UGq3c9WlJe3K2Qf",
+	"prkd/IuESfHT74CS0fyXkx19MDFrGG2X0RvObsE9HjM0StfI+qtwRYdhSAHObc5mvcf4zldiBCF7JVKd",
+	"snnHpWteqyXZU3E4GWsGkvaiyHuOV5cR2fMjYznca4AATraySdltBTxR+BQ5FSM5gVaU1TLot2RuzZRc",
+	"D08uuZC1YpLL/nq6theaac2lwChz6mRPQHiVYk/VjqVnWJs3VI96qIsMvVjc04O9owADTJbmKbrhMFSt",
+	"mwA4wEVDVwBfp30eBEX+xc3Fd4q8Czbw33jnqXLPt1h3jbFCoA6V3eVzMqRjO7gvVYGy+HaFhG/JYE11",
+	"HkHhrqjOztDZOmBU2t8/UJ3d0UbaoSd7T+7vGvlAlXAF+KcCenLO7opCy3O5OerFdTrofhQCS99nzLVi",
+	"KnVG6FYxFu47ZtlhyM4B/5vjhN/OfTCLfx6e9LOxO8AS8qQh1QqJHt2zSYHUG+3cl4+j2hV2w6ijrVxP",
+	"uNKLr4phLh214p0dB8B6bky1L++7sFO3S7i8d2P2Pnb1B2llAIXMw6fgGTN8b4W8FQ+QTDwqG0Z9hic8",
+	"Mg/vrxdCXUVzOjMPSm+gO2MDynESeEXoUAPHM+h69PtmX4KeO7gDpcoXTxYOmAOo7V7oy9+XVkl3XfJk",
+	"rQpiXxyfMtr4AFzKYhhE31XfthBCNK10621QIY/f9RCOmm5Yfqh7iS0xZXaNibWtYRBEJzSOplVjFGuj",
+	"KLYGwtX4PpKGMZO1hgNjKLwiS5U9QPvVEazE9fdspR2YZu11zwoDQDitpZci8I1nSCroR8QFyfmGPYW9",
+	"tuM7NCb7x4Ly1DJXeyfsvh+P6LbT2hiWkHZqlZSp3Vt0jVMHhV8vHqL1y2hhIIAMgWvdrhVXnckKPZTo",
+	"+GwBgEiRH+AEeDzj+kOv5TbwmRqcFQfGDiyQJl4wWeQMGrC4RNOGljWOaIQPsfcUdnRuvedbTX3+2+f/",
+	"PwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -808,6 +808,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trace-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Signs, causes and checks by name */
+        get: operations["listTraceWords"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/traces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest traces */
+        get: operations["listTraces"];
+        put?: never;
+        /** Begin to trace a fault */
+        post: operations["startTrace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/traces/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One trace, and what it comes to */
+        get: operations["getTrace"];
+        /** What is seen, and what checks came to */
+        put: operations["setTraceEvidence"];
+        post?: never;
+        /** Give a trace up */
+        delete: operations["dropTrace"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/traces/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Close a trace */
+        post: operations["endTrace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons": {
         parameters: {
             query?: never;
@@ -1200,7 +1271,7 @@ export interface components {
         /** @enum {string} */
         Noise: "smooth" | "usual" | "loud";
         /** @enum {string} */
-        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "noted" | "compared" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
+        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "noted" | "compared" | "traced" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
         /** @enum {string} */
         Form: "through" | "groove" | "rabbet" | "cheek" | "fold";
         /** @enum {string} */
@@ -2075,6 +2146,151 @@ export interface components {
              */
             chance: number;
             sure: string;
+        };
+        TraceWords: {
+            signs: components["schemas"]["TraceSign"][];
+            causes: components["schemas"]["TraceWord"][];
+            checks: components["schemas"]["TraceWord"][];
+        };
+        TraceWord: {
+            id: string;
+            label: string;
+        };
+        TraceEarlier: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            signs: string[];
+            cause: string;
+            fixed: boolean;
+        };
+        TraceSign: {
+            id: string;
+            label: string;
+            /** @enum {string} */
+            place: "wall" | "face" | "end" | "shape" | "groove" | "feel" | "when";
+        };
+        TraceAsk: {
+            cut: components["schemas"]["Cut"];
+            /**
+             * Format: uuid
+             * @description Left out for the one that is on the saw.
+             */
+            blade_id?: string;
+            /** Format: double */
+            height_mm?: number;
+            present: string[];
+            by?: string;
+            units: components["schemas"]["Units"];
+        };
+        TraceEvidence: {
+            present: string[];
+            absent: string[];
+            answers: {
+                [key: string]: "found" | "not" | "could-not";
+            };
+        };
+        TraceEnd: {
+            cause?: string;
+            /** @description A good test cut proved it. */
+            fixed: boolean;
+            note?: string;
+        };
+        TraceRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            saw_id: string;
+            /** Format: uuid */
+            blade_id?: string;
+            present: string[];
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /** @description Its label; empty if none was proved. */
+            cause: string;
+            fixed: boolean;
+        };
+        TraceReason: {
+            id: string;
+            label: string;
+            /**
+             * Format: double
+             * @description Chance that it is there, alone or as one of two.
+             */
+            share: number;
+            hazard: boolean;
+            /** @description Labels of signs and checks. */
+            for: string[];
+            against: string[];
+            remedy: string;
+        };
+        TraceCheck: {
+            id: string;
+            label: string;
+            /** Format: double */
+            minutes: number;
+            /** @enum {string} */
+            kind: "look" | "measure" | "care" | "cut" | "right";
+            /** @description The kind of log row that answers it; empty if somebody must say. */
+            record: string;
+            how: string;
+            /** Format: double */
+            bits: number;
+        };
+        TraceDone: {
+            id: string;
+            label: string;
+            /** @enum {string} */
+            answer: "found" | "not" | "could-not";
+            /** @description What the log said that answered it; empty if somebody did. */
+            from_log: string;
+        };
+        Trace: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            cut: components["schemas"]["Cut"];
+            /** Format: uuid */
+            saw_id: string;
+            saw_name: string;
+            /** @enum {string} */
+            saw_kind: "table" | "miter" | "circular";
+            /** Format: uuid */
+            blade_id?: string;
+            blade_name: string;
+            present: string[];
+            absent: string[];
+            /** @description What Corte knew when it began, in words. */
+            facts: string[];
+            done: components["schemas"]["TraceDone"][];
+            /** @description Checks that are half done. */
+            pending: string[];
+            /** @description A hazard is likely: put it right before any test cut. */
+            stop: boolean;
+            /** @description What contradicts itself or is explained by nothing. */
+            doubts: string[];
+            /** @description The likeliest first. */
+            reasons: components["schemas"]["TraceReason"][];
+            /** @description The one that tells most a minute first. */
+            next: components["schemas"]["TraceCheck"][];
+            /** @description Nothing is left to check. */
+            exhausted: boolean;
+            /** @description What to do with the piece. */
+            piece: string[];
+            /** @description Earlier ones of this saw or blade that saw the same. */
+            before: components["schemas"]["TraceEarlier"][];
+            by: string;
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /** @description Its label; empty if none was proved. */
+            cause: string;
+            fixed: boolean;
+            note: string;
         };
         BladePage: {
             items: components["schemas"]["Blade"][];
@@ -2954,6 +3170,8 @@ export interface components {
             says?: string[];
             /** Format: uuid */
             trial_id?: string;
+            /** Format: uuid */
+            trace_id?: string;
             by?: string;
             /** Format: uuid */
             blade_id?: string;
@@ -4435,6 +4653,186 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trial"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTraceWords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceWords"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTraces: {
+        parameters: {
+            query?: {
+                saw_id?: string;
+                blade_id?: string;
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["TraceRow"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    startTrace: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceAsk"];
+            };
+        };
+        responses: {
+            /** @description The trace. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trace"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTrace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The trace. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trace"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setTraceEvidence: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceEvidence"];
+            };
+        };
+        responses: {
+            /** @description The trace. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trace"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropTrace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is given up. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endTrace: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceEnd"];
+            };
+        };
+        responses: {
+            /** @description The trace. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trace"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -19,6 +19,7 @@ const stations = [
   { to: '/bench', name: 'Bench' },
   { to: '/true', name: 'True' },
   { to: '/care', name: 'Care' },
+  { to: '/trace', name: 'Trace' },
   { to: '/log', name: 'Log' },
   { to: '/rack', name: 'Rack' },
 ];

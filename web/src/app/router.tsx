@@ -53,6 +53,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../stations/care/MoneyPage')).MoneyPage }),
       },
       {
+        path: 'trace',
+        lazy: async () => ({ Component: (await import('../stations/trace/NewTrace')).NewTrace }),
+      },
+      {
+        path: 'trace/:id',
+        lazy: async () => ({ Component: (await import('../stations/trace/Trace')).Trace }),
+      },
+      {
         path: 'log',
         lazy: async () => ({ Component: (await import('../stations/log/Log')).Log }),
       },

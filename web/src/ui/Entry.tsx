@@ -59,6 +59,12 @@ export function Entry({ entry: e, units, named = false, strike = false }: Props)
             <Link to={`/trial/${e.trial_id}`}>See it</Link>
           </>
         )}
+        {e.trace_id && (
+          <>
+            {' '}
+            <Link to={`/trace/${e.trace_id}`}>See it</Link>
+          </>
+        )}
         {strike && !struck && strikable.has(e.kind) && <Strike entry={e} />}
       </Box>
     </Box>
@@ -164,6 +170,8 @@ function what(e: LogEntry, units: Units) {
       return 'Noted:';
     case 'compared':
       return `Compared${says}`;
+    case 'traced':
+      return `A fault was traced${says}`;
     case 'struck':
       return 'A row was struck out.';
     case 'retired':

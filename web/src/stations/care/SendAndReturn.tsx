@@ -91,7 +91,12 @@ export function TakeBack({ id, name }: { id: string; name: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button size="small" variant="outlined" onClick={() => setOpen(true)} aria-label={`It is back: ${name}`}>
+      <Button
+        size="small"
+        variant="outlined"
+        onClick={() => setOpen(true)}
+        aria-label={`It is back: ${name}`}
+      >
         It is back
       </Button>
       {open && <BackDialog id={id} name={name} onClose={() => setOpen(false)} />}

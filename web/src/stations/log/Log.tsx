@@ -18,7 +18,7 @@ const kinds: [string, string, LogKind[]][] = [
   ['said', 'said and seen', ['judged', 'inspected', 'noted']],
   ['mounted', 'put on and taken off', ['mounted', 'dismounted']],
   ['true', 'measured', ['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance', 'moved']],
-  ['compared', 'compared', ['compared']],
+  ['compared', 'compared and traced', ['compared', 'traced']],
   ['struck', 'struck out', ['struck']],
 ];
 

@@ -59,6 +59,9 @@ export function Run() {
         <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
           Run
         </Typography>
+        <Button component={Link} to={`/trace?${params}`} size="small" variant="outlined">
+          Trace a fault
+        </Button>
         <Button component={Link} to={`/trial/new?${params}`} size="small" variant="outlined">
           Compare settings on a board
         </Button>

@@ -1,0 +1,138 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+
+	"corte/core/measure"
+	"corte/core/trace"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+)
+
+func (s *server) ListTraceWords(context.Context, contract.ListTraceWordsRequestObject) (contract.ListTraceWordsResponseObject, error) {
+	var out contract.ListTraceWords200JSONResponse
+	for _, x := range trace.Signs() {
+		out.Signs = append(out.Signs, contract.TraceSign{ID: x.ID, Label: x.Label, Place: contract.TraceSignPlace(x.Place)})
+	}
+	for _, x := range trace.Causes() {
+		out.Causes = append(out.Causes, contract.TraceWord{ID: x.ID, Label: x.Label})
+	}
+	for _, x := range trace.Tests() {
+		out.Checks = append(out.Checks, contract.TraceWord{ID: x.ID, Label: x.Label})
+	}
+	return out, nil
+}
+
+func causeLabel(id string) string {
+	c, _ := trace.CauseByID(id)
+	return c.Label
+}
+
+func (s *server) ListTraces(ctx context.Context, r contract.ListTracesRequestObject) (contract.ListTracesResponseObject, error) {
+	rows, err := s.svc.Traces(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListTraces200JSONResponse{Items: make([]contract.TraceRow, len(rows))}
+	for i, t := range rows {
+		out.Items[i] = contract.TraceRow{ID: t.ID, SawID: t.Saw, BladeID: t.Blade, Present: inWords(t.Present), StartedAt: t.Started, EndedAt: t.Ended, Cause: causeLabel(t.Cause), Fixed: t.Fixed}
+	}
+	return out, nil
+}
+
+// inWords puts the ids of signs and checks into words.
+func inWords(ids []string) []string {
+	out := make([]string, len(ids))
+	for i, id := range ids {
+		if s, ok := trace.SignByID(id); ok {
+			out[i] = s.Label
+		} else if c, ok := trace.CheckByID(id); ok {
+			out[i] = c.Label
+		}
+	}
+	return out
+}
+
+func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
+	c, err := decodeCut(r.Body.Cut)
+	if err != nil {
+		return nil, err
+	}
+	raw, err := json.Marshal(r.Body.Cut)
+	if err != nil {
+		return nil, err
+	}
+	t, err := s.svc.StartTrace(ctx, s.shop, r.Params.IdempotencyKey, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrace(t)
+	return contract.StartTrace201JSONResponse(out), err
+}
+
+func (s *server) GetTrace(ctx context.Context, r contract.GetTraceRequestObject) (contract.GetTraceResponseObject, error) {
+	t, err := s.svc.Trace(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrace(t)
+	return contract.GetTrace200JSONResponse(out), err
+}
+
+func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEvidenceRequestObject) (contract.SetTraceEvidenceResponseObject, error) {
+	answers := make(map[string]string, len(r.Body.Answers))
+	for k, a := range r.Body.Answers {
+		answers[k] = string(a)
+	}
+	t, err := s.svc.SetEvidence(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrace(t)
+	return contract.SetTraceEvidence200JSONResponse(out), err
+}
+
+func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
+	t, err := s.svc.EndTrace(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrace(t)
+	return contract.EndTrace200JSONResponse(out), err
+}
+
+func (s *server) DropTrace(ctx context.Context, r contract.DropTraceRequestObject) (contract.DropTraceResponseObject, error) {
+	return contract.DropTrace204Response{}, s.svc.DropTrace(ctx, s.shop, r.ID)
+}
+
+// reasonsShown are as many as anyone weighs; the rest is hardly likely.
+const reasonsShown = 8
+
+func encodeTrace(t shop.Trace) (contract.Trace, error) {
+	out := contract.Trace{ID: t.ID, Version: t.Version, SawID: t.Saw, SawName: t.SawName, SawKind: contract.TraceSawKind(t.SawKind.String()), BladeID: t.Blade,
+		BladeName: t.BladeName, Present: orNone(t.Present), Absent: orNone(t.Absent), Facts: []string{}, Done: []contract.TraceDone{}, Pending: orNone(t.Pending),
+		Stop: t.Stop, Doubts: orNone(t.Doubts), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: orNone(t.Piece),
+		Before: []contract.TraceEarlier{}, By: t.By, StartedAt: t.Started, EndedAt: t.Ended, Cause: causeLabel(t.Trace.Cause), Fixed: t.Fixed, Note: t.Note}
+	for _, f := range t.Facts {
+		if f.Says != "" {
+			out.Facts = append(out.Facts, f.Says)
+		}
+	}
+	for _, k := range trace.Tests() {
+		if a, done := t.Answers[k.ID]; done {
+			out.Done = append(out.Done, contract.TraceDone{ID: k.ID, Label: k.Label, Answer: contract.TraceDoneAnswer(a), FromLog: t.FromLog[k.ID]})
+		}
+	}
+	for _, r := range t.Reasons[:reasonsShown] {
+		out.Reasons = append(out.Reasons, contract.TraceReason{ID: r.ID, Label: r.Label, Share: r.Share, Hazard: r.Hazard, For: inWords(r.For), Against: inWords(r.Against), Remedy: r.Remedy})
+	}
+	for _, n := range t.Next {
+		out.Next = append(out.Next, contract.TraceCheck{ID: n.ID, Label: n.Label, Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: n.How, Bits: n.Bits})
+	}
+	for _, b := range t.Before {
+		out.Before = append(out.Before, contract.TraceEarlier{ID: b.ID, At: b.At, Signs: b.Signs, Cause: b.Cause, Fixed: b.Fixed})
+	}
+	err := json.Unmarshal(t.Cut, &out.Cut)
+	return out, err
+}

@@ -1,0 +1,112 @@
+package shop_test
+
+import (
+	"encoding/json"
+	"errors"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/core/trace"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+// What the shop knows moves a trace, what is done elsewhere answers its checks,
+// and its end goes into the log.
+func TestATraceRunsThroughTheShop(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	c := f.cut("table", "red-oak", cut.Rip, 90)
+	chorus := f.blade["Chorus"].ID
+	begin := func(present ...string) shop.Trace {
+		t.Helper()
+		tr, err := f.StartTrace(ctx, f.id, uuid.NewString(), c, json.RawMessage(`{}`), nil, 0, present, "Ilse", measure.Millimetre)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return tr
+	}
+	tr := begin("hard-to-push", "scorch-both-walls")
+	if *tr.Blade != chorus || tr.Reasons[0].ID != "blade-pitchy" || tr.Next[0].ID != "wash-blade" || tr.Stop {
+		t.Fatalf("with the pitchy blade on: %s, next %s, stop %v", tr.Reasons[0].ID, tr.Next[0].ID, tr.Stop)
+	}
+	if !slices.ContainsFunc(tr.Facts, func(x shop.Fact) bool { return strings.HasPrefix(x.Says, "heel 0.09 mm toward the fence") }) {
+		t.Errorf("it knows %+v", tr.Facts)
+	}
+	// Washed under Care it is half answered, and whole with the next cut.
+	w, err := f.StartWash(ctx, f.id, uuid.NewString(), shop.WashAsk{Blades: []uuid.UUID{chorus}, Cleaner: "detergent", Brush: care.Nylon})
+	for err == nil && w.Step < len(w.Steps)-1 {
+		w, err = f.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version)
+	}
+	if err == nil {
+		_, err = f.EndWash(ctx, f.id, w.ID)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	if tr, _ = f.Trace(ctx, f.id, tr.ID); !slices.Contains(tr.Pending, "wash-blade") || len(tr.Answers) != 0 {
+		t.Errorf("washed: pending %v, answers %v", tr.Pending, tr.Answers)
+	}
+	back := true
+	made := shop.CutMade{Cut: c, Blade: chorus, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", CameBack: &back}
+	if _, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+		t.Fatal(err)
+	}
+	if tr, _ = f.Trace(ctx, f.id, tr.ID); tr.Answers["wash-blade"] != shop.Found || tr.Reasons[0].Share < 0.9 {
+		t.Errorf("it came back: answers %v, %s %.2f", tr.Answers, tr.Reasons[0].ID, tr.Reasons[0].Share)
+	}
+	var bad *shop.Error
+	if _, err := f.EndTrace(ctx, f.id, tr.ID, tr.Version, "", true, ""); !errors.As(err, &bad) || bad.Field != "cause" {
+		t.Errorf("fixed, but what? %v", err)
+	}
+	if tr, err = f.EndTrace(ctx, f.id, tr.ID, tr.Version, "blade-pitchy", true, "cuts again"); err != nil || !tr.Fixed {
+		t.Fatal(err)
+	}
+	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &chorus, Kinds: []store.Kind{store.KindTraced}}, store.Mark{}, 5)
+	if err != nil || len(rows) != 1 {
+		t.Errorf("the log has %d traces, %v", len(rows), err)
+	}
+	if _, err := f.SetEvidence(ctx, f.id, tr.ID, tr.Version, nil, nil, nil); err == nil {
+		t.Error("an ended trace is changed")
+	}
+	// The same fault again is pointed out, and a dull edge that is proved moves the belief.
+	again := begin("hard-to-push")
+	if len(again.Before) != 1 || again.Before[0].Cause != "Pitch on teeth and plate" {
+		t.Errorf("it remembers %+v", again.Before)
+	}
+	if again, err = f.SetEvidence(ctx, f.id, again.ID, again.Version, []string{"hard-to-push"}, []string{"cut-resinous"}, map[string]string{"wash-blade": shop.NotFound, "feed-slower": shop.CouldNot}); err != nil {
+		t.Fatal(err)
+	}
+	if slices.ContainsFunc(again.Next, func(n trace.Next) bool { return n.ID == "feed-slower" || n.ID == "wash-blade" }) {
+		t.Error("a check that was done, or could not be, is asked for again")
+	}
+	if _, err := f.SetEvidence(ctx, f.id, again.ID, 1, nil, nil, nil); !errors.As(err, &bad) || bad.Reason != shop.Stale {
+		t.Errorf("an old tablet: %v", err)
+	}
+	before, _ := f.Blade(ctx, f.id, chorus)
+	if _, err := f.EndTrace(ctx, f.id, again.ID, again.Version, "edge-dull", true, ""); err != nil {
+		t.Fatal(err)
+	}
+	if after, _ := f.Blade(ctx, f.id, chorus); !after.Condition.DullSaid || after.Condition.Life == before.Condition.Life {
+		t.Errorf("proved dull, the blade's life is still %+v", after.Condition.Life)
+	}
+	// A heel that is measured meanwhile answers its check.
+	bumped := begin("scorch-fence-wall", "marks-rear-arcs", "since-moved")
+	if !bumped.Stop || bumped.Next[0].Kind != "measure" {
+		t.Errorf("black at the fence: stop %v, next %+v", bumped.Stop, bumped.Next[0])
+	}
+	table := f.saws["table"].ID
+	r := shop.Reading{Test: "heel", Saw: &table, First: []measure.Length{0, 0.2}, Span: 200, Dial: 1}
+	if _, err := f.SaveTruing(ctx, f.id, uuid.NewString(), r, []byte(`{}`), measure.Millimetre); err != nil {
+		t.Fatal(err)
+	}
+	if bumped, _ = f.Trace(ctx, f.id, bumped.ID); bumped.Answers["measure-heel"] != shop.Found {
+		t.Errorf("measured: %v", bumped.Answers)
+	}
+}

@@ -1,0 +1,95 @@
+/** The work to point at, and the signs of the place that was pointed at, each there, not there, or not looked at. */
+import Box from '@mui/material/Box';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { TraceSign } from '../../api/types';
+import { SignSample } from '../../drawings/SignSample';
+import { Workpiece, type Place } from '../../drawings/Workpiece';
+
+interface Props {
+  saw: 'table' | 'miter' | 'circular';
+  groove: boolean;
+  signs: TraceSign[];
+  present: string[];
+  absent: string[];
+  ended: boolean;
+  wide?: boolean; // the questions beside the work, where there is room
+  onSign: (id: string, to: 'there' | 'not' | null) => void;
+}
+
+const asks: Record<Place, string> = {
+  wall: 'What do the walls look like?',
+  face: 'What does the face look like where teeth leave?',
+  end: 'What does the end look like where the cut runs out?',
+  shape: 'What is wrong with its shape?',
+  groove: 'What does the groove look like?',
+  feel: 'What was felt or heard?',
+  when: 'When does it happen?',
+};
+
+export function Signs({ saw, groove, signs, present, absent, ended, wide = false, onSign }: Props) {
+  const [place, setPlace] = useState<Place>(signs.find((s) => s.id === present.at(-1))?.place ?? 'wall');
+  const counts: Partial<Record<Place, number>> = {};
+  for (const s of signs) if (present.includes(s.id)) counts[s.place] = (counts[s.place] ?? 0) + 1;
+  return (
+    <Box
+      sx={
+        wide
+          ? {
+              display: 'grid',
+              gridTemplateColumns: { md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+              columnGap: 5,
+              alignItems: 'start',
+            }
+          : {}
+      }
+    >
+      <Workpiece saw={saw} groove={groove} counts={counts} open={place} onPlace={setPlace} />
+      <Box component="section" aria-labelledby="asks" sx={{ mt: 1 }}>
+        <Typography id="asks" variant="h3" component="h2">
+          {asks[place]}
+        </Typography>
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {signs
+            .filter((s) => s.place === place)
+            .map((s) => (
+              <Box
+                component="li"
+                key={s.id}
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1.5,
+                  py: 0.5,
+                  borderTop: '1px solid',
+                  borderColor: 'divider',
+                }}
+              >
+                <SignSample id={s.id} />
+                <Box sx={{ flex: 1, minWidth: 0, fontWeight: present.includes(s.id) ? 700 : 500 }}>
+                  {s.label}
+                </Box>
+                <ToggleButtonGroup
+                  exclusive
+                  size="small"
+                  disabled={ended}
+                  aria-label={s.label}
+                  value={present.includes(s.id) ? 'there' : absent.includes(s.id) ? 'not' : null}
+                  onChange={(_, v: 'there' | 'not' | null) => onSign(s.id, v)}
+                >
+                  <ToggleButton value="there" sx={{ px: 1.5 }}>
+                    yes
+                  </ToggleButton>
+                  <ToggleButton value="not" sx={{ px: 1.5 }}>
+                    no
+                  </ToggleButton>
+                </ToggleButtonGroup>
+              </Box>
+            ))}
+        </Box>
+      </Box>
+    </Box>
+  );
+}

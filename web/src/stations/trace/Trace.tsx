@@ -1,0 +1,474 @@
+/** A fault being traced: what is seen, the reasons that it can have, and the next check, until a test cut proves the fix. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { Link, useNavigate, useParams } from 'react-router';
+import {
+  useDropTrace,
+  useEndTrace,
+  useMaterials,
+  useSaws,
+  useSetEvidence,
+  useTrace,
+  useTraceWords,
+} from '../../api/queries';
+import type { Trace as TraceOf, TraceCheck, TraceEvidence, TraceReason } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { cutFace } from '../../app/theme';
+import { cutSaid } from '../../drawings/words';
+import { percent } from '../../measure/format';
+import { Verdict } from '../../ui/Verdict';
+import { Signs } from './Signs';
+
+export function Trace() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const trace = useTrace(id);
+  const words = useTraceWords();
+  const saws = useSaws();
+  const materials = useMaterials();
+  const set = useSetEvidence();
+  const end = useEndTrace();
+  const drop = useDropTrace();
+  const go = useNavigate();
+  const t = trace.data;
+  const saw = saws.data?.find((s) => s.id === t?.saw_id);
+  const failed = trace.error ?? set.error ?? end.error ?? drop.error;
+  const busy = set.isPending || end.isPending || drop.isPending;
+  const typed = (t?.done ?? []).filter((d) => d.from_log === '');
+  const write = (part: Partial<TraceEvidence>) =>
+    t &&
+    set.mutate({
+      id,
+      version: t.version,
+      body: {
+        present: t.present,
+        absent: t.absent,
+        answers: Object.fromEntries(typed.map((d) => [d.id, d.answer])),
+        ...part,
+      },
+    });
+  const answer = (check: string, a: 'found' | 'not' | 'could-not' | null) => {
+    const answers = Object.fromEntries(typed.filter((d) => d.id !== check).map((d) => [d.id, d.answer]));
+    write({ answers: a ? { ...answers, [check]: a } : answers });
+  };
+  const sign = (s: string, to: 'there' | 'not' | null) =>
+    t &&
+    write({
+      present: to === 'there' ? [...t.present.filter((x) => x !== s), s] : t.present.filter((x) => x !== s),
+      absent: to === 'not' ? [...t.absent.filter((x) => x !== s), s] : t.absent.filter((x) => x !== s),
+    });
+  const ended = t?.ended_at !== undefined;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1,
+          flexWrap: 'wrap',
+          '@media print': { '& a, & button': { display: 'none' } },
+        }}
+      >
+        <Button component={Link} to="/trace" size="small" sx={{ ml: -0.75 }}>
+          ‹ Trace
+        </Button>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
+          {ended ? 'A fault that was traced' : 'Tracing a fault'}
+        </Typography>
+        <Button size="small" onClick={() => window.print()}>
+          Print a report
+        </Button>
+        {t && !ended && (
+          <Button
+            size="small"
+            color="error"
+            disabled={busy}
+            onClick={() => drop.mutate(id, { onSuccess: () => void go('/trace') })}
+          >
+            Give it up
+          </Button>
+        )}
+      </Box>
+      {t && saw && (
+        <Box sx={{ fontFamily: cutFace, fontSize: 18 }}>
+          {cutSaid(
+            t.cut,
+            saw,
+            materials.data?.find((m) => m.id === t.cut.material),
+            units,
+          )}
+          {t.blade_name && ` With ${t.blade_name}.`}
+        </Box>
+      )}
+      {failed && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {failed.message}
+        </Alert>
+      )}
+      {t?.stop && !ended && (
+        <Box
+          role="alert"
+          sx={{
+            border: '3px solid',
+            borderColor: 'text.primary',
+            bgcolor: 'background.paper',
+            p: 1.5,
+            my: 1,
+            display: 'flex',
+            gap: 1.5,
+            alignItems: 'baseline',
+          }}
+        >
+          <Box sx={{ fontSize: 22 }}>
+            <Verdict verdict="stop" size={22} />
+          </Box>
+          <Box sx={{ fontSize: 18 }}>
+            <b>No test cut.</b> Power off at the plug. What is likely here can throw the work or break a
+            blade: look and measure first, put it right, and follow the saw’s manual. If in doubt, let a
+            trained person see it.
+          </Box>
+        </Box>
+      )}
+      {t && words.data && (
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 5fr) minmax(0, 7fr)' },
+            columnGap: 5,
+            rowGap: 2,
+            mt: 1,
+            '@media print': { display: 'block', fontSize: '10.5pt' },
+          }}
+        >
+          <Box sx={{ minWidth: 0, '@media print': { display: 'none' } }}>
+            <Signs
+              saw={t.saw_kind}
+              groove={t.cut.form !== undefined && t.cut.form !== 'through'}
+              signs={words.data.signs}
+              present={t.present}
+              absent={t.absent}
+              ended={ended || busy}
+              onSign={sign}
+            />
+          </Box>
+          <Box sx={{ minWidth: 0, order: { xs: t.present.length > 0 ? -1 : 0, md: 0 } }}>
+            <Seen trace={t} words={words.data.signs} />
+            {!ended && (
+              <Next
+                trace={t}
+                busy={busy}
+                onAnswer={answer}
+                onDone={(cause) => end.mutate({ id, version: t.version, cause, fixed: true })}
+                onGiveUp={() => end.mutate({ id, version: t.version, fixed: false })}
+              />
+            )}
+            {ended && (
+              <Alert severity={t.fixed ? 'success' : 'warning'} variant="outlined" sx={{ mb: 1.5 }}>
+                {t.fixed ? `It was: ${t.cause}. A good test cut proved it.` : 'No reason was proved.'}
+              </Alert>
+            )}
+            <Reasons reasons={t.reasons} />
+            <More trace={t} busy={busy || ended} onAnswer={answer} />
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** In print there is no drawing to read the signs from. */
+function Seen({ trace: t, words }: { trace: TraceOf; words: { id: string; label: string }[] }) {
+  const label = (id: string) => words.find((w) => w.id === id)?.label ?? id;
+  return (
+    <Box sx={{ mb: 1.5 }}>
+      <b>Seen:</b> {t.present.map(label).join(', ') || 'nothing yet'}.
+      {t.absent.length > 0 && (
+        <>
+          {' '}
+          <b>Not:</b> {t.absent.map(label).join(', ').toLowerCase()}.
+        </>
+      )}
+      {t.doubts.map((d) => (
+        <Box key={d} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 0.5 }}>
+          <Verdict verdict="mind" size={13} />
+          <span>{d}.</span>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Reasons({ reasons }: { reasons: TraceReason[] }) {
+  return (
+    <Box component="section" aria-labelledby="reasons">
+      <Typography id="reasons" variant="h2">
+        Likely reasons
+      </Typography>
+      <Box component="ol" aria-label="Likely reasons" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {reasons
+          .filter((r, i) => i < 3 || r.share >= 0.05)
+          .map((r) => (
+            <Box component="li" key={r.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
+              <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+                <Box sx={{ fontWeight: 700, fontSize: 17, flex: 1, minWidth: 0 }}>
+                  {r.label}
+                  {r.hazard && (
+                    <Box component="span" sx={{ ml: 1, fontSize: 14 }}>
+                      <Verdict verdict="stop" size={12} />
+                    </Box>
+                  )}
+                </Box>
+                <Box sx={{ fontWeight: 650 }}>{percent(r.share)}</Box>
+              </Box>
+              <Box aria-hidden sx={{ height: 7, border: '1px solid', borderColor: 'drawing.hair', my: 0.5 }}>
+                <Box
+                  sx={{ height: '100%', bgcolor: 'text.primary' }}
+                  style={{ width: `${100 * r.share}%` }}
+                />
+              </Box>
+              <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+                {r.for.length > 0 && <>+ {r.for.join(', ').toLowerCase()} </>}
+                {r.against.length > 0 && <>− {r.against.join(', ').toLowerCase()} </>}
+              </Box>
+              {r.share >= 0.25 && <Box sx={{ fontSize: 15 }}>To put it right: {r.remedy}</Box>}
+            </Box>
+          ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** Where a check is done, if it is done somewhere else. */
+function station(c: TraceCheck, t: TraceOf) {
+  const at = `saw=${t.saw_id}${t.blade_id ? `&blade=${t.blade_id}` : ''}`;
+  switch (c.record) {
+    case 'washed':
+      return t.blade_id && { to: `/care/wash?b=${t.blade_id}`, name: 'Wash it under Care' };
+    case 'inspected':
+      return { to: '/care', name: 'Look it over under Care' };
+    case 'heel':
+    case 'fence':
+    case 'runout':
+    case 'gauge':
+    case 'tilt':
+    case 'clearance':
+      return { to: `/true/${c.record}?${at}`, name: 'Measure it under True' };
+    default:
+      return undefined;
+  }
+}
+
+const answersOf = (c: TraceCheck): [string, string] =>
+  c.kind === 'cut' || c.kind === 'care' || c.kind === 'right'
+    ? ['Better', 'No better']
+    : ['Found it', 'All right'];
+
+function Next({
+  trace: t,
+  busy,
+  onAnswer,
+  onDone,
+  onGiveUp,
+}: {
+  trace: TraceOf;
+  busy: boolean;
+  onAnswer: (check: string, a: 'found' | 'not' | 'could-not') => void;
+  onDone: (cause: string) => void;
+  onGiveUp: () => void;
+}) {
+  const next = t.next[0];
+  const top = t.reasons[0];
+  const shown = t.done.some((d) => d.answer === 'found');
+  return (
+    <Box
+      component="section"
+      aria-labelledby="next"
+      sx={{
+        border: '2px solid',
+        borderColor: 'text.primary',
+        p: 1.5,
+        mb: 2,
+        bgcolor: 'background.paper',
+        '@media print': { display: 'none' },
+      }}
+    >
+      <Typography id="next" variant="h2">
+        {t.present.length === 0
+          ? 'Point at the work first'
+          : next
+            ? 'Next check'
+            : 'Nothing is left to check'}
+      </Typography>
+      {t.pending.includes('wash-blade') && (
+        <Box sx={{ my: 0.5, fontWeight: 650 }}>
+          It was washed. Make the same cut under <Link to="/run">Run</Link>, and say there whether it came
+          back.
+        </Box>
+      )}
+      {t.present.length > 0 && next && (
+        <Box>
+          <Box sx={{ fontSize: 22, fontWeight: 700 }}>{next.label}</Box>
+          <Box sx={{ mb: 1 }}>
+            {next.how} About {next.minutes} minutes. One change at a time
+            {next.kind === 'cut' ? ': the same cut as before' : ''}.
+          </Box>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+            <Doing check={next} trace={t} busy={busy} onAnswer={onAnswer} />
+          </Box>
+        </Box>
+      )}
+      {t.exhausted && (
+        <Box sx={{ my: 1, fontSize: 17 }}>
+          All that can be checked here is used up, and nothing stands out. A saw doctor, or the maker’s
+          service, should look at blade and saw.
+        </Box>
+      )}
+      {shown && top && (
+        <Box sx={{ mt: 1.5, pt: 1, borderTop: '1px solid', borderColor: 'divider' }}>
+          <Box>Put it right, make the same test cut again, and say what it shows.</Box>
+          <Button variant="contained" sx={{ mt: 0.5 }} disabled={busy} onClick={() => onDone(top.id)}>
+            Good: it was “{top.label.toLowerCase()}”
+          </Button>
+        </Box>
+      )}
+      <Button size="small" sx={{ mt: 1 }} disabled={busy} onClick={onGiveUp}>
+        Close it without a reason
+      </Button>
+    </Box>
+  );
+}
+
+function Doing({
+  check: c,
+  trace: t,
+  busy,
+  onAnswer,
+}: {
+  check: TraceCheck;
+  trace: TraceOf;
+  busy: boolean;
+  onAnswer: (check: string, a: 'found' | 'not' | 'could-not') => void;
+}) {
+  const to = station(c, t);
+  const [yes, no] = answersOf(c);
+  return (
+    <>
+      {to && (
+        <Button component={Link} to={to.to} variant="contained">
+          {to.name}
+        </Button>
+      )}
+      <Button variant="outlined" disabled={busy} onClick={() => onAnswer(c.id, 'found')}>
+        {yes}
+      </Button>
+      <Button variant="outlined" disabled={busy} onClick={() => onAnswer(c.id, 'not')}>
+        {no}
+      </Button>
+      <Button disabled={busy} onClick={() => onAnswer(c.id, 'could-not')}>
+        Could not
+      </Button>
+    </>
+  );
+}
+
+const said = { found: 'showed it', not: 'did not show it', 'could-not': 'could not be done' } as const;
+
+/** What was done, what else could be, what Corte knew, the piece, and what was before. */
+function More({
+  trace: t,
+  busy,
+  onAnswer,
+}: {
+  trace: TraceOf;
+  busy: boolean;
+  onAnswer: (check: string, a: 'found' | 'not' | 'could-not' | null) => void;
+}) {
+  return (
+    <Box sx={{ mt: 2, display: 'grid', gap: 2 }}>
+      {t.done.length > 0 && (
+        <Box component="section" aria-label="Checks done">
+          <Typography variant="h3" component="h2">
+            Done
+          </Typography>
+          {t.done.map((d) => (
+            <Box key={d.id} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', flexWrap: 'wrap' }}>
+              <span>
+                {d.label}: <b>{said[d.answer]}</b>
+                {d.from_log && `, ${d.from_log}`}
+              </span>
+              {!d.from_log && !busy && (
+                <Button
+                  size="small"
+                  sx={{ minHeight: { xs: 44, md: 26 }, py: 0 }}
+                  onClick={() => onAnswer(d.id, null)}
+                  aria-label={`Take back: ${d.label}`}
+                >
+                  take back
+                </Button>
+              )}
+            </Box>
+          ))}
+        </Box>
+      )}
+      {t.next.length > 1 && !busy && t.present.length > 0 && (
+        <Box component="details" sx={{ '@media print': { display: 'none' } }}>
+          <Box component="summary" sx={{ cursor: 'pointer', fontWeight: 650, minHeight: 32 }}>
+            Other checks that could be done now
+          </Box>
+          {t.next.slice(1, 7).map((c) => (
+            <Box key={c.id} sx={{ py: 0.5, borderTop: '1px solid', borderColor: 'divider' }}>
+              <b>{c.label}</b>, about {c.minutes} minutes. {c.how}
+              <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 0.5 }}>
+                <Doing check={c} trace={t} busy={busy} onAnswer={onAnswer} />
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      )}
+      {t.piece.length > 0 && <Lines name="The piece" lines={t.piece} />}
+      {t.facts.length > 0 && (
+        <Lines
+          name="What Corte knew when it began"
+          lines={t.facts.map((f) => f.charAt(0).toUpperCase() + f.slice(1) + '.')}
+        />
+      )}
+      {t.before.length > 0 && (
+        <Box component="section" aria-label="The same before">
+          <Typography variant="h3" component="h2">
+            It has happened before
+          </Typography>
+          {t.before.map((b) => (
+            <Box key={b.id}>
+              <Link to={`/trace/${b.id}`}>
+                {new Date(b.at).toLocaleDateString(undefined, {
+                  day: 'numeric',
+                  month: 'short',
+                  year: 'numeric',
+                })}
+              </Link>
+              : {b.signs.join(', ').toLowerCase()}.{' '}
+              {b.cause ? `${b.cause}${b.fixed ? ', fixed' : ''}.` : 'No reason was proved.'}
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Lines({ name, lines }: { name: string; lines: string[] }) {
+  return (
+    <Box component="section" aria-label={name}>
+      <Typography variant="h3" component="h2">
+        {name}
+      </Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {lines.map((l) => (
+          <li key={l}>{l}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
