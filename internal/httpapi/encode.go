@@ -281,6 +281,7 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		if d.Seconds > 0 {
 			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr(float64(shop.RealFeed(d)))
 		}
+		out.Cut.ExitSupport = (*contract.Support)(text(d.Exit))
 		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
 		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
 	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared, store.KindTraced:

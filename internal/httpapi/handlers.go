@@ -60,7 +60,7 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
 		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
 		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
-		Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note), At: value(r.Body.At),
+		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note), At: value(r.Body.At),
 	}
 	e, err := s.svc.LogCut(ctx, s.shop, r.Params.IdempotencyKey, made, measure.Millimetre)
 	if err != nil {

@@ -138,6 +138,7 @@ var columns = []column{
 		}
 		return err
 	}),
+	number("metres", func(d *store.CutDetail) *float64 { return &d.Metres }),
 	word("exit_support", func(d *store.CutDetail) *string { return &d.Exit }),
 	word("other_support", func(d *store.CutDetail) *string { return &d.Other }),
 	word("wall", func(d *store.CutDetail) *string { return &d.Wall }),
@@ -418,8 +419,8 @@ func (r *Record) checkCut() error {
 			return fmt.Errorf("%s %q is none of %s", w.name, w.v, strings.TrimPrefix(strings.Join(w.of, ", "), ", "))
 		}
 	}
-	if d.Pieces < 1 || d.Pieces > 9999 || d.Seconds < 0 || d.Seconds > 36_000 {
-		return errors.New("pieces are 1 to 9,999, and seconds at most ten hours")
+	if d.Pieces < 1 || d.Pieces > 9999 || d.Seconds < 0 || d.Seconds > 36_000 || d.Metres < 0 || d.Metres > 100_000 {
+		return errors.New("pieces are 1 to 9,999, metres at most 100,000, and seconds at most ten hours")
 	}
 	return nil
 }

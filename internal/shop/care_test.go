@@ -260,6 +260,16 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	if _, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre); err == nil {
 		t.Error("a cut from the future is logged")
 	}
+	counted := made
+	counted.At, counted.Metres, counted.Seconds = time.Time{}, 12.5, 10
+	if row, err := f.LogCut(ctx, f.id, uuid.NewString(), counted, measure.Millimetre); err != nil {
+		t.Fatal(err)
+	} else {
+		var d store.CutDetail
+		if err := json.Unmarshal(row.Detail, &d); err != nil || d.CutLength() != 12_500 || math.Abs(float64(shop.RealFeed(d))-5.4) > 1e-9 {
+			t.Errorf("12.5 m counted: %v mm at %v, %v", d.CutLength(), shop.RealFeed(d), err)
+		}
+	}
 	if _, err := f.Strike(ctx, f.id, uuid.NewString(), row.ID, "the wrong blade"); err != nil {
 		t.Fatal(err)
 	}

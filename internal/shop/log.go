@@ -24,6 +24,7 @@ type CutMade struct {
 	Height    measure.Length // 0 for a chop
 	Feed      measure.Feed   // aimed at; 0 if not known
 	Pieces    int
+	Metres    float64 // of cut in all, where those were counted; 0 for pieces
 	Seconds   float64 // that one piece really took; 0 if nobody counted
 	Wall      string
 	Splinters string
@@ -116,7 +117,7 @@ func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u
 	detail := store.CutDetail{
 		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
 		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: made.Height.Mm(),
-		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces,
+		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces, Metres: made.Metres,
 		Wall: made.Wall, Splinters: made.Splinters, OtherSplinters: made.Other, Effort: made.Effort, Noise: made.Noise,
 		Seconds: made.Seconds, CameBack: made.CameBack,
 		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces,
@@ -136,7 +137,7 @@ func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u
 // else the one that was aimed at, else 0.
 func RealFeed(d store.CutDetail) measure.Feed {
 	if d.Seconds > 0 {
-		return measure.Feed(d.CutLength().Mm() / 1000 / float64(max(1, d.Pieces)) / d.Seconds * 60)
+		return measure.Feed(d.PieceLength().Mm() / 1000 / d.Seconds * 60)
 	}
 	return measure.Feed(d.Feed)
 }

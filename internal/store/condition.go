@@ -87,8 +87,14 @@ func (d CutDetail) burnt() bool { return d.Wall == "brown" || d.Wall == "black" 
 
 // CutLength is how far the blade cut in all pieces of a row together.
 func (d CutDetail) CutLength() measure.Length {
-	return d.job().CutLength() * measure.Length(d.Pieces)
+	if d.Metres > 0 {
+		return measure.Length(1000 * d.Metres)
+	}
+	return d.PieceLength() * measure.Length(d.Pieces)
 }
+
+// PieceLength is how far the blade cut in one piece.
+func (d CutDetail) PieceLength() measure.Length { return d.job().CutLength() }
 
 // job is the geometry of a job as the log keeps it.
 func (d CutDetail) job() cut.Job {

@@ -74,6 +74,7 @@ type CutDetail struct {
 	Length    float64 `json:"length_mm"`
 	Height    float64 `json:"height_mm,omitempty"`
 	Pieces    int     `json:"pieces"`
+	Metres    float64 `json:"metres,omitempty"` // of cut, where somebody counted those and not pieces
 	Exit      string  `json:"exit_support"`
 	Other     string  `json:"other_support"`
 	Feed      float64 `json:"feed_m_min,omitempty"` // that was aimed at

@@ -1746,6 +1746,11 @@ export interface components {
              * @description That one piece really took.
              */
             seconds?: number;
+            /**
+             * Format: double
+             * @description Of cut in all, where those were counted and not pieces.
+             */
+            metres?: number;
             /** @description Whether a wash brought the cut back. */
             came_back?: boolean;
             by?: string;
@@ -3227,6 +3232,7 @@ export interface components {
             noise?: components["schemas"]["Noise"];
             /** Format: double */
             seconds?: number;
+            exit_support?: components["schemas"]["Support"];
             /**
              * Format: double
              * @description From the seconds.

@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { useStrike } from '../api/queries';
 import type { LogEntry, Units } from '../api/types';
 import { effortWords, noiseWords, retiredWords } from '../drawings/words';
+import { cutParams } from '../stations/choose/cut';
 import { formatFigure, formatLength, formatRun, formatSetting, trim } from '../measure/format';
 
 const day = new Intl.DateTimeFormat(undefined, {
@@ -65,11 +66,37 @@ export function Entry({ entry: e, units, named = false, strike = false }: Props)
             <Link to={`/trace/${e.trace_id}`}>See it</Link>
           </>
         )}
+        {strike && !struck && e.cut && (e.cut.wall !== 'clean' || e.cut.splinters !== 'none') && (
+          <>
+            {' '}
+            <Link to={`/trace?${traceOf(e, e.cut)}`}>trace it</Link>
+          </>
+        )}
         {strike && !struck && strikable.has(e.kind) && <Strike entry={e} />}
       </Box>
     </Box>
   );
 }
+
+const traceOf = (e: LogEntry, c: NonNullable<LogEntry['cut']>) =>
+  cutParams(
+    {
+      saw_id: e.saw_id,
+      material: c.material,
+      direction: c.direction,
+      motion: c.motion,
+      finish: c.finish,
+      thickness_mm: c.thickness_mm,
+      width_mm: c.width_mm,
+      length_mm: c.length_mm,
+      exit_support: c.exit_support,
+      form: c.form,
+      depth_mm: c.depth_mm,
+      bevel_deg: c.bevel_deg,
+      miter_deg: c.miter_deg,
+    },
+    { blade: e.blade_id, h: c.height_mm },
+  );
 
 const strikable = new Set<LogEntry['kind']>([
   ...(['cut', 'washed', 'sharpened', 'returned', 'sent', 'judged', 'inspected', 'noted', 'moved'] as const),

@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { useBench, useBlades, useMoveSaw, useStartMounting } from '../../api/queries';
+import { useBench, useBlades, useCare, useMoveSaw, useStartMounting } from '../../api/queries';
 import type { BenchSaw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
@@ -16,11 +16,14 @@ import { formatFigure } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
 import { Entry } from '../../ui/Entry';
 import { Verdict } from '../../ui/Verdict';
+import { UnderWay } from '../care/UnderWay';
 import { testWords } from '../true/tests';
 
 export function Bench() {
   const { units } = usePreferences();
+  const { search } = useLocation();
   const bench = useBench();
+  const care = useCare();
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Typography variant="h1">Bench</Typography>
@@ -32,6 +35,7 @@ export function Bench() {
       {bench.data?.length === 0 && (
         <Typography sx={{ mt: 1 }}>No saw yet. Put the first one in under Rack.</Typography>
       )}
+      {care.data && <UnderWay sheet={care.data} search={search} />}
       <Box
         sx={{
           display: 'grid',

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { useCare } from '../../api/queries';
-import type { BladeCare, CareSheet, Units } from '../../api/types';
+import type { BladeCare, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { HealthRow, HealthScale } from '../../drawings/HealthRow';
@@ -18,8 +18,7 @@ import { useNow } from '../../ui/useNow';
 import { Baths } from './Baths';
 import { BladeMenu } from './BladeMenu';
 import { Calendar } from './Calendar';
-import { TakeBack } from './SendAndReturn';
-import { countdown } from './timer';
+import { UnderWay } from './UnderWay';
 
 export function Care() {
   const { units } = usePreferences();
@@ -206,59 +205,3 @@ function Row({
     </Box>
   );
 }
-
-/** Washes with their timers, and blades that are away. */
-function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
-  const now = useNow(1000);
-  if (sheet.washes.length + sheet.away.length === 0) return null;
-  return (
-    <Box
-      component="section"
-      aria-label="Under way"
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1 }}
-    >
-      {sheet.washes.map((w) => {
-        const t = countdown(w, now);
-        return (
-          <Box key={w.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
-            <Box>
-              <b>{w.steps[w.step]?.title}</b>
-              {t.text && ` ${t.text}`}: {w.blades.map((b) => b.name).join(', ')}
-            </Box>
-            <Button component={Link} to={`/care/wash/${w.id}${search}`} size="small" variant="outlined">
-              Go on
-            </Button>
-          </Box>
-        );
-      })}
-      {sheet.away.map((a) => {
-        const late = a.expected && new Date(a.expected).getTime() < now;
-        return (
-          <Box
-            key={a.blade_id}
-            sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}
-          >
-            <Box>
-              <b>{a.blade_name}</b> is with {a.to}
-              {a.expected &&
-                `, ${late ? 'was expected' : 'expected'} ${new Date(a.expected).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}`}
-            </Box>
-            <TakeBack id={a.blade_id} name={a.blade_name} />
-            <Button component={Link} to={`/care/slip?b=${a.blade_id}`} size="small">
-              Packing slip
-            </Button>
-          </Box>
-        );
-      })}
-    </Box>
-  );
-}
-
-const slip = {
-  border: '1.5px solid',
-  borderColor: 'text.primary',
-  bgcolor: 'background.paper',
-  px: 1.5,
-  py: 1,
-  borderRadius: 1,
-};

@@ -89,6 +89,17 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
   return [cut, change] as const;
 }
 
+/** A cut as an address says it, for the stations that take it on. */
+export function cutParams(cut: Partial<Cut>, more: Record<string, string | number | undefined> = {}) {
+  const to = new URLSearchParams();
+  const put = (k: string, v: string | number | undefined) => {
+    if (v !== undefined && v !== 0 && v !== '') to.set(k, String(v));
+  };
+  for (const [k, v] of Object.entries(cut) as [keyof Cut, string | number | undefined][]) put(keys[k], v);
+  for (const [k, v] of Object.entries(more)) put(k, v);
+  return to;
+}
+
 /** Two or three settings side by side, in the page's address like the cut itself. */
 export function usePins() {
   const [params, setParams] = useSearchParams();

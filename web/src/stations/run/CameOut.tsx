@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { useLogCut } from '../../api/queries';
 import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
 import { effortWords, noiseWords, splinterWords } from '../../drawings/words';
 import { NumberField } from '../../ui/Fields';
@@ -34,6 +35,7 @@ interface Said {
   effort?: Effort;
   noise?: Noise;
   pieces: number;
+  metres?: number;
   cameBack?: 'yes' | 'no';
 }
 
@@ -43,6 +45,7 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
   const [said, setSaid] = useState<Said>(clean);
   const [typed, setTyped] = useState<number>();
   const seconds = typed ?? took;
+  const { units } = usePreferences();
   const log = useLogCut();
   // One key for one cut: the same as long as the same cut is sent again.
   const sent = useRef<{ content: string; key: string }>(undefined);
@@ -54,6 +57,7 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
       height_mm: height || undefined,
       feed_m_min: setting?.feed_m_min,
       pieces: said.pieces,
+      metres: said.metres,
       wall: said.wall,
       splinters: said.splinters,
       other_splinters: said.other,
@@ -122,9 +126,19 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
             onPick={(noise) => set({ noise })}
           />
         </Box>
-        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mt: 0.5 }}>
-          <Box sx={{ width: 130 }}>
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
+          <Box sx={{ width: 124 }}>
             <NumberField label="A piece took" unit="s" value={seconds} onNumber={setTyped} />
+          </Box>
+          <Box sx={{ width: 118 }}>
+            <NumberField
+              label="or in all"
+              unit={units === 'mm' ? 'm' : 'ft'}
+              value={
+                said.metres && Math.round((units === 'mm' ? said.metres : said.metres / 0.3048) * 100) / 100
+              }
+              onNumber={(v) => set({ metres: v && v > 0 ? (units === 'mm' ? v : v * 0.3048) : undefined })}
+            />
           </Box>
           <Box
             sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }}

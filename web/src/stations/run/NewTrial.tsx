@@ -6,7 +6,15 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useBlades, useComparison, useMaterials, usePlan, useSaws, useStartTrial } from '../../api/queries';
+import {
+  useBlades,
+  useComparison,
+  useMaterials,
+  usePlan,
+  useSaws,
+  useStartTrial,
+  useTrials,
+} from '../../api/queries';
 import type { Cut, Support, TrialAsk } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
@@ -224,6 +232,31 @@ export function NewTrial() {
       >
         Begin
       </Button>
+      <Before />
+    </Box>
+  );
+}
+
+/** What was compared before, so that nobody does it twice. */
+function Before() {
+  const trials = useTrials();
+  if (!trials.data?.length) return null;
+  return (
+    <Box component="section" aria-labelledby="before" sx={{ mt: 4 }}>
+      <Typography id="before" variant="h2">
+        Compared before
+      </Typography>
+      {trials.data.map((t) => (
+        <Box key={t.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
+          <Link to={`/trial/${t.id}`}>
+            {[...new Set(t.settings.map((s) => s.blade_name))].join(' and ')}, {t.differ.join(' and ')}
+          </Link>
+          <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
+            {new Date(t.started_at).toLocaleDateString()}, {t.cut.material}.{' '}
+            {t.ended_at ? `${t.says[0] ?? ''}.` : 'Under way.'}
+          </Box>
+        </Box>
+      ))}
     </Box>
   );
 }

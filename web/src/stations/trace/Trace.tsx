@@ -19,6 +19,7 @@ import { cutFace } from '../../app/theme';
 import { cutSaid } from '../../drawings/words';
 import { percent } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
+import { cutParams } from '../choose/cut';
 import { Signs } from './Signs';
 
 export function Trace() {
@@ -256,9 +257,17 @@ function station(c: TraceCheck, t: TraceOf) {
     case 'clearance':
       return { to: `/true/${c.record}?${at}`, name: 'Measure it under True' };
     default:
-      return undefined;
+      return settings.has(c.id)
+        ? { to: `/?${cutParams(t.cut, { blade: t.blade_id })}`, name: 'Set it under Choose' }
+        : undefined;
   }
 }
+
+/** Checks that are another setting or another blade for the same cut. */
+const settings = new Set([
+  ...['raise-blade', 'lower-blade', 'fewer-teeth', 'more-teeth', 'thin-kerf', 'less-hook', 'stiffer-blade'],
+  ...['sharp-blade', 'feed-quicker', 'feed-slower'],
+]);
 
 const answersOf = (c: TraceCheck): [string, string] =>
   c.kind === 'cut' || c.kind === 'care' || c.kind === 'right'
@@ -303,8 +312,9 @@ function Next({
       </Typography>
       {t.pending.includes('wash-blade') && (
         <Box sx={{ my: 0.5, fontWeight: 650 }}>
-          It was washed. Make the same cut under <Link to="/run">Run</Link>, and say there whether it came
-          back.
+          It was washed. Make the same cut under{' '}
+          <Link to={`/run?${cutParams(t.cut, { blade: t.blade_id })}`}>Run</Link>, and say there whether it
+          came back.
         </Box>
       )}
       {t.present.length > 0 && next && (

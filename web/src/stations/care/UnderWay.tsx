@@ -1,0 +1,63 @@
+/** What is under way: washes with their timers, and blades that are away. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import type { CareSheet } from '../../api/types';
+import { useNow } from '../../ui/useNow';
+import { TakeBack } from './SendAndReturn';
+import { countdown } from './timer';
+
+export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
+  const now = useNow(1000);
+  if (sheet.washes.length + sheet.away.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Under way"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1 }}
+    >
+      {sheet.washes.map((w) => {
+        const t = countdown(w, now);
+        return (
+          <Box key={w.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
+            <Box>
+              <b>{w.steps[w.step]?.title}</b>
+              {t.text && ` ${t.text}`}: {w.blades.map((b) => b.name).join(', ')}
+            </Box>
+            <Button component={Link} to={`/care/wash/${w.id}${search}`} size="small" variant="outlined">
+              Go on
+            </Button>
+          </Box>
+        );
+      })}
+      {sheet.away.map((a) => {
+        const late = a.expected && new Date(a.expected).getTime() < now;
+        return (
+          <Box
+            key={a.blade_id}
+            sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}
+          >
+            <Box>
+              <b>{a.blade_name}</b> is with {a.to}
+              {a.expected &&
+                `, ${late ? 'was expected' : 'expected'} ${new Date(a.expected).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}`}
+            </Box>
+            <TakeBack id={a.blade_id} name={a.blade_name} />
+            <Button component={Link} to={`/care/slip?b=${a.blade_id}`} size="small">
+              Packing slip
+            </Button>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}
+
+const slip = {
+  border: '1.5px solid',
+  borderColor: 'text.primary',
+  bgcolor: 'background.paper',
+  px: 1.5,
+  py: 1,
+  borderRadius: 1,
+};
