@@ -238,6 +238,9 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 	}
 	// What the season taught, and a bath that still stands.
 	for _, t := range tasks {
+		if m, err := material.Get(t.material); err != nil || !m.Kind.Modelled() {
+			continue
+		}
 		if err := st.Learn(ctx, shopRow.ID, t.material); err != nil {
 			return err
 		}

@@ -391,8 +391,8 @@ func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestO
 	out := contract.ListLessons200JSONResponse{Items: []contract.Lesson{}}
 	for _, l := range all {
 		m, err := material.Get(l.Material)
-		if err != nil {
-			continue // a material that this version does not know
+		if err != nil || !m.Kind.Modelled() || l.Cuts == 0 {
+			continue // not known to this version, chosen by rule, or of no cut yet
 		}
 		fixed := l.Apply(m)
 		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,

@@ -127,7 +127,7 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
           />
         </Box>
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
-          <Box sx={{ width: 124 }}>
+          <Box sx={{ width: 152 }}>
             <NumberField label="A piece took" unit="s" value={seconds} onNumber={setTyped} />
           </Box>
           <Box sx={{ width: 118 }}>

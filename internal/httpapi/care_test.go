@@ -1,0 +1,74 @@
+package httpapi_test
+
+import (
+	"encoding/json"
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+)
+
+// Every page of Run, Care, Trace and Log is answered for the demo shop, in the
+// contract's own shape.
+func TestCareAndLogAreAnswered(t *testing.T) {
+	b := newBench(t)
+	lessons := b.get("/lessons")["items"].([]any)
+	told := false
+	for _, l := range lessons {
+		one := l.(obj)
+		if one["scorch_factor"].(float64) <= 0 || one["splinter_factor"].(float64) <= 0 || one["cuts"].(float64) < 1 {
+			t.Errorf("lesson %v", one)
+		}
+		told = told || one["material"] == "cherry" && len(one["says"].([]any)) > 0
+	}
+	if !told {
+		t.Errorf("nothing is said of cherry in %v", lessons)
+	}
+	care := b.get("/care")
+	if first := care["blades"].([]any)[0].(obj); first["wash"] != "due" && first["sharpen"] != "due" || len(care["away"].([]any)) != 1 || len(care["baths"].([]any)) != 1 {
+		t.Errorf("care begins with %v", first)
+	}
+	if n := len(b.get("/cleaners")["items"].([]any)); n < 6 {
+		t.Errorf("%d cleaners", n)
+	}
+	if m := b.get("/blades/" + b.blade["Chorus"] + "/money?cheap_price=20&cheap_life=0.5"); m["expected_per_m"].(float64) <= 0 || len(m["line"].([]any)) < 4 {
+		t.Errorf("money %v", m)
+	}
+	for _, e := range b.get("/log?kind=washed&kind=sharpened&limit=500")["items"].([]any) {
+		if k := e.(obj)["kind"]; k != "washed" && k != "sharpened" {
+			t.Errorf("a row of kind %v", k)
+		}
+	}
+	csv := b.do(http.MethodGet, "/api/v1/log-exports?format=csv&blade_id="+b.blade["Plough"], "")
+	if head, _, _ := strings.Cut(csv.Body.String(), "\n"); csv.Code != 200 || !strings.HasPrefix(head, "at,kind,blade,saw,by,note,material") {
+		t.Errorf("%d: %s", csv.Code, head)
+	}
+	var schema obj
+	if w := b.do(http.MethodGet, "/api/v1/schemas/log.json", ""); json.Unmarshal(w.Body.Bytes(), &schema) != nil || schema["title"] == nil {
+		t.Errorf("the log's schema is %s", w.Body)
+	}
+	words := b.get("/trace-words")
+	if len(words["signs"].([]any)) < 42 || len(words["causes"].([]any)) < 44 || len(words["checks"].([]any)) < 27 {
+		t.Error("words of the trace are missing")
+	}
+	// What cannot be is refused by name, and nothing is saved.
+	key := []string{"Idempotency-Key", uuid.NewString()}
+	for path, tt := range map[string]struct {
+		body  obj
+		field string
+	}{
+		"/blades/" + b.blade["Rook"] + "/judgements":  {obj{"says": "fine"}, "says"},
+		"/blades/" + b.blade["Rook"] + "/sending":     {obj{"to": ""}, "to"},
+		"/blades/" + b.blade["Rook"] + "/inspections": {obj{"fault": "sad"}, "fault"},
+		"/washes":            {obj{"blade_ids": []string{b.blade["Rook"]}, "cleaner": "lye", "brush": "nylon"}, "cleaner"},
+		"/bath-mixes":        {obj{"name": "x", "cleaner": "citrus", "length_mm": 100, "width_mm": 100, "depth_mm": 50, "diameter_mm": 254, "kerf_mm": 3, "blades": 1}, "tray"},
+		"/log-imports":       {obj{"format": "csv", "text": "name,when\n"}, "text"},
+		"/traces":            {obj{"cut": b.cut(nil), "present": []string{"sad"}, "units": "mm"}, "present"},
+		"/log/999999/strike": {obj{}, "id"},
+	} {
+		if w := b.post(path, tt.body, key...); w.Code < 400 || w.Code > 499 || decode(t, w)["field"] != tt.field {
+			t.Errorf("%s: %d %s", path, w.Code, w.Body)
+		}
+	}
+}
