@@ -3,6 +3,7 @@ package care
 import (
 	"encoding/json"
 	"math"
+	"math/rand/v2"
 	"strings"
 	"testing"
 	"time"
@@ -251,6 +252,64 @@ func BenchmarkFold(b *testing.B) {
 		var c Condition
 		for _, e := range rows {
 			c = c.Then(bl, e)
+		}
+	}
+}
+
+// More wear never makes an edge sharper, a date never comes before now, a range
+// always holds its middle, and no event leaves a number that is none.
+func TestNoLogBreaksACondition(t *testing.T) {
+	dice := rand.New(rand.NewPCG(5, 5))
+	woods := []string{"yellow-pine", "mdf", "cherry", "melamine-board", "teak"}
+	faults := []Fault{Sound, Cracked, Loose, Missing, Bent, Chipped, Blue}
+	for _, g := range blade.Grinds() {
+		b := blade.Blade{Teeth: 10 + dice.IntN(90), Grind: g}
+		var c Condition
+		at := day0
+		for range 400 {
+			at = at.Add(time.Duration(dice.IntN(72)) * time.Hour)
+			e := wood(t, woods[dice.IntN(len(woods))], 1+40*dice.Float64(), 3+50*dice.Float64(), at)
+			e.Surprise, e.Easy, e.Answered, e.CameBack = dice.IntN(12) == 0, dice.IntN(4) == 0, dice.IntN(6) == 0, dice.IntN(2) == 0
+			switch dice.IntN(16) {
+			case 0:
+				e = Event{Kind: Wash, At: at}
+			case 1:
+				e = Event{Kind: Say, At: at, Says: Saying(1 + dice.IntN(4))}
+			case 2:
+				e = Event{Kind: Look, At: at, Fault: faults[dice.IntN(len(faults))]}
+			case 3:
+				e = Event{Kind: Send, At: at}
+			case 4:
+				e = Event{Kind: Return, At: at, Sharpened: dice.IntN(3) > 0, Price: 20, SaidLeft: dice.IntN(4) == 0, Left: dice.IntN(5)}
+			}
+			was := c
+			c = c.Then(b, e)
+			low, high := c.LifeRange(g)
+			h := HealthOf(c, g, at)
+			for _, v := range []float64{c.Sharpness(g), c.PitchLevel(), low, high, h.LeftM, c.Life.SD(), c.Pitch.SD()} {
+				if math.IsNaN(v) || math.IsInf(v, 0) || v < 0 {
+					t.Fatalf("after %+v: %+v has %v", e, c, v)
+				}
+			}
+			mid := c.LifeM2(g)
+			switch {
+			case !(low < mid && mid < high) || c.PitchLevel() > 3 || c.Sharpness(g) < 1:
+				t.Fatalf("after %+v: life %v to %v about %v", e, low, high, mid)
+			case e.Kind == Cut && c.Life == was.Life && c.Sharpness(g) < was.Sharpness(g):
+				t.Fatalf("a cut made it sharper: %+v", e)
+			case was.Life.SD() < c.Life.SD() && e.Kind != Cut:
+				t.Fatalf("%+v made less sure", e) // only a wash that helped gives beliefs back
+			}
+			for _, d := range []Date{h.WashAt, h.SharpenAt} {
+				if d.Known() && (d.Early.Before(at) || d.Likely.Before(d.Early) || d.Late.Before(d.Likely)) {
+					t.Fatalf("at %v: due %+v", at, d)
+				}
+			}
+			raw, err := json.Marshal(c)
+			var back Condition
+			if err != nil || json.Unmarshal(raw, &back) != nil || back != c {
+				t.Fatalf("the snapshot of %+v comes back as %+v, %v", c, back, err)
+			}
 		}
 	}
 }

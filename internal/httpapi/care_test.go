@@ -2,6 +2,7 @@ package httpapi_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"net/http"
 	"strings"
 	"testing"
@@ -70,5 +71,83 @@ func TestCareAndLogAreAnswered(t *testing.T) {
 		if w := b.post(path, tt.body, key...); w.Code < 400 || w.Code > 499 || decode(t, w)["field"] != tt.field {
 			t.Errorf("%s: %d %s", path, w.Code, w.Body)
 		}
+	}
+}
+
+// A wash is moved by version from any device, and a comparison that is graded
+// blind does not say which setting made which piece.
+func TestWashesAndTrialsAreShared(t *testing.T) {
+	b := newBench(t)
+	put := func(path string, body obj, etag any) (int, obj) {
+		t.Helper()
+		w := b.put(path, body, "If-Match", fmt.Sprintf(`"%v"`, etag))
+		return w.Code, decode(t, w)
+	}
+	w := b.post("/washes", obj{"blade_ids": []string{b.blade["Rook"], b.blade["Chorus"]}, "cleaner": "citrus", "brush": "nylon"}, "Idempotency-Key", uuid.NewString())
+	wash := decode(t, w)
+	path := "/washes/" + wash["id"].(string)
+	if code, moved := put(path, obj{"step": 1}, wash["version"]); code != 200 || moved["step"] != 1.0 {
+		t.Errorf("the next step: %d %v", code, moved)
+	}
+	if code, _ := put(path, obj{"step": 2}, wash["version"]); code != http.StatusPreconditionFailed {
+		t.Errorf("the second of two devices: %d", code)
+	}
+	if n := len(b.get("/care")["washes"].([]any)); n != 1 {
+		t.Errorf("%d washes under way", n)
+	}
+	if gone := b.do(http.MethodDelete, "/api/v1"+path, ""); gone.Code != http.StatusNoContent {
+		t.Errorf("given up: %d", gone.Code)
+	}
+
+	setting := func(height float64) obj { return obj{"blade_id": b.blade["Stagehand"], "height_mm": height} }
+	ask := obj{"cut": b.cut(nil), "settings": []obj{setting(31), setting(60)}, "repeats": 2, "blind": true, "units": "mm"}
+	trial := decode(t, b.post("/trials", ask, "Idempotency-Key", uuid.NewString()))
+	at := "/trials/" + trial["id"].(string)
+	step := func(path string, body obj) obj {
+		t.Helper()
+		w := b.post(at+path, body, "If-Match", fmt.Sprintf(`"%v"`, trial["version"]))
+		if w.Code != 200 {
+			t.Fatalf("%s %v: %d %s", path, body, w.Code, w.Body)
+		}
+		return decode(t, w)
+	}
+	told := func() (n int) {
+		for _, r := range trial["runs"].([]any) {
+			if _, says := r.(obj)["setting"]; says {
+				n++
+			}
+		}
+		return n
+	}
+	for piece := 1; piece <= 4; piece++ {
+		if told() != 4 {
+			t.Error("the one who cuts is not told what to set")
+		}
+		trial = step("/cuts", obj{"piece": piece, "seconds": 9.5})
+	}
+	if told() != 0 {
+		t.Error("the one who grades is told which is which")
+	}
+	for piece := 1; piece <= 4; piece++ {
+		trial = step("/grades", obj{"piece": piece, "wall": "clean", "splinters": "none", "effort": "normal"})
+	}
+	if trial = step("/end", obj{}); told() != 4 || trial["ended_at"] == nil || len(trial["results"].([]any)) != 4 {
+		t.Errorf("the end: %v", trial)
+	}
+	for _, s := range trial["says"].([]any) {
+		if !strings.Contains(s.(string), "alike") {
+			t.Errorf("pieces that are alike are said to differ: %s", s)
+		}
+	}
+	// Closed twice it is the same, and it is logged once.
+	step("/end", obj{})
+	n := 0
+	for _, e := range b.get("/log?kind=compared&kind=cut&limit=20&blade_id=" + b.blade["Stagehand"])["items"].([]any) {
+		if one := e.(obj); one["kind"] == "compared" || strings.HasPrefix(fmt.Sprint(one["note"]), "comparison, piece") {
+			n++
+		}
+	}
+	if n != 5 {
+		t.Errorf("four pieces and their comparison are %d rows", n)
 	}
 }
