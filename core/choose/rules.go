@@ -176,6 +176,8 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 			c.add(RuleDado, "cut the groove on a table saw that allows dado sets", "a dado set never goes on a %s saw", s.Kind)
 		case !s.DadoSets:
 			c.add(RuleDado, "step a flat-top blade across the groove", "this saw's maker does not allow dado sets")
+		case b.Diameter > s.LargestDado():
+			c.add(RuleDado, "use a smaller set", "a dado set of %v is too large for this saw, which takes %v", b.Diameter, s.LargestDado()-1)
 		}
 	case blade.Diamond, blade.Abrasive:
 		if !s.Wheels {

@@ -97,50 +97,6 @@ func TestPasses(t *testing.T) {
 	}
 }
 
-// A set with hidden errors is learnt from a dozen grooves that are measured as
-// well as a shop can.
-func TestPartsAreLearnt(t *testing.T) {
-	dice := rand.New(rand.NewPCG(3, 30))
-	worst := 0.0
-	for range 40 {
-		truth := make([]float64, 4)
-		for i := range truth {
-			truth[i] = partSD * dice.NormFloat64()
-		}
-		s := NewSet(len(truth))
-		var stacks [][]int
-		for range 12 {
-			counts := []int{1, dice.IntN(3), dice.IntN(3), dice.IntN(3)}
-			stacks = append(stacks, counts)
-			found := measure.Length(measureSD * dice.NormFloat64())
-			for i, n := range counts {
-				found += measure.Length(truth[i] * float64(n))
-			}
-			s = s.Measured(counts, 0, found)
-		}
-		for _, counts := range stacks {
-			miss := 0.0
-			for i, n := range counts {
-				miss += (s.Mean[i] - truth[i]) * float64(n)
-			}
-			worst += miss * miss / float64(40*len(stacks))
-		}
-		for i := range truth {
-			if s.SD(i) >= partSD {
-				t.Fatalf("part %d is known to %v after a dozen grooves", i, s.SD(i))
-			}
-		}
-		if again := s.Renewed(1); again.Mean[1] != 0 || again.SD(1) != partSD || again.Mean[2] != s.Mean[2] {
-			t.Fatalf("sharpened, part 1 is %+v", again)
-		}
-	}
-	if rms := math.Sqrt(worst); rms > 0.013 {
-		t.Errorf("after a dozen grooves a stack is foretold to %.4f mm", rms)
-	} else {
-		t.Logf("after a dozen grooves a stack is foretold to %.4f mm (root mean square)", rms)
-	}
-}
-
 func BenchmarkSearch(b *testing.B) {
 	var parts []Part
 	for i, t := range []measure.Length{6.4, 4.8, 3.2, 2.4, 1.6, 0.8, 0.5, 0.4, 0.25, 0.2, 0.1, 0.05} {

@@ -58,6 +58,29 @@ func ParseThread(s string) (Thread, error) {
 	return 0, fmt.Errorf("unknown thread %q; use unknown, right or left", s)
 }
 
+// A Side is left or right as somebody sees it who stands at the saw.
+type Side uint8
+
+const (
+	UnknownSide Side = iota
+	Left
+	Right
+)
+
+var sideNames = [...]string{"unknown", "left", "right"}
+
+func (s Side) String() string { return sideNames[s] }
+
+// ParseSide is the inverse of Side.String.
+func ParseSide(s string) (Side, error) {
+	for i, n := range sideNames {
+		if n == s {
+			return Side(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown side %q; use unknown, left or right", s)
+}
+
 // A Brake is a blade brake's allowed range; its makers refuse blades outside.
 type Brake struct {
 	MinKerf, MaxKerf         measure.Length
@@ -67,34 +90,39 @@ type Brake struct {
 // A Saw is one saw. A zero limit is one that the saw does not have or that
 // nobody has read off yet; it stops nothing.
 type Saw struct {
-	Kind       Kind
-	Sliding    bool           // a miter saw that can be pushed along the work
-	Diameter   measure.Length // the blade that it is made for
-	Least      measure.Length // the smallest blade that its guard and knife allow
-	Arbor      measure.Length
-	Bushings   []measure.Length // bores that the shop owns bushings for
-	RPM        float64
-	MotorW     float64 // shaft power
-	Volts      float64
-	BreakerA   float64
-	Knife      measure.Length // thickness of the riving knife or splitter
-	Brake      *Brake
-	DadoSets   bool           // the maker allows dado sets
-	Reach      measure.Length // greatest height or depth square, with a blade of Diameter
-	Reach45    measure.Length // the same tilted to 45 degrees
-	BelowTable measure.Length // how far a miter saw's blade goes below its table
-	ChopWidth  measure.Length // widest work that a miter saw chops
-	Crosscut   measure.Length // widest work that a sliding miter saw crosses on the push
-	Wheels     bool           // the maker allows diamond or abrasive wheels
-	Steel      bool           // made for cutting steel
-	Tilt       float64        // furthest bevel in degrees; 0 means the usual 45
-	Turn       float64        // furthest miter in degrees; 0 means the usual 45
-	Thread     Thread         // of the arbor's nut
-	Lock       bool           // it has an arbor lock
-	Knockout   bool           // its arbor takes a blade's diamond knock-out
-	WheelLead  measure.Length // height that one turn of the wheel moves; 0 if not known
-	FenceLead  measure.Length // way that one turn of the fence's screw moves; 0 if there is none
-	ToBolt     measure.Length // from the trunnion's pivot to the bolt that moves it; 0 if not measured
+	Kind        Kind
+	Sliding     bool           // a miter saw that can be pushed along the work
+	Diameter    measure.Length // the blade that it is made for
+	Least       measure.Length // the smallest blade that its guard and knife allow
+	Arbor       measure.Length
+	Bushings    []measure.Length // bores that the shop owns bushings for
+	RPM         float64
+	MotorW      float64 // shaft power
+	Volts       float64
+	BreakerA    float64
+	Knife       measure.Length // thickness of the riving knife or splitter
+	Brake       *Brake
+	DadoSets    bool           // the maker allows dado sets
+	ArborLength measure.Length // from the inner flange to the end of the thread
+	Washer      measure.Length // the outer one
+	Nut         measure.Length
+	WasherOff   bool           // the maker allows a dado set without the outer washer
+	NutSide     Side           // of the blade that the nut is on
+	Reach       measure.Length // greatest height or depth square, with a blade of Diameter
+	Reach45     measure.Length // the same tilted to 45 degrees
+	BelowTable  measure.Length // how far a miter saw's blade goes below its table
+	ChopWidth   measure.Length // widest work that a miter saw chops
+	Crosscut    measure.Length // widest work that a sliding miter saw crosses on the push
+	Wheels      bool           // the maker allows diamond or abrasive wheels
+	Steel       bool           // made for cutting steel
+	Tilt        float64        // furthest bevel in degrees; 0 means the usual 45
+	Turn        float64        // furthest miter in degrees; 0 means the usual 45
+	Thread      Thread         // of the arbor's nut
+	Lock        bool           // it has an arbor lock
+	Knockout    bool           // its arbor takes a blade's diamond knock-out
+	WheelLead   measure.Length // height that one turn of the wheel moves; 0 if not known
+	FenceLead   measure.Length // way that one turn of the fence's screw moves; 0 if there is none
+	ToBolt      measure.Length // from the trunnion's pivot to the bolt that moves it; 0 if not measured
 }
 
 // continuous is the share of a breaker's rating that a motor may draw for long
@@ -195,6 +223,12 @@ func (s Saw) Check() error {
 		return refuse("fence_lead_mm", "a turn of the fence's screw moves at most 50 mm; 0 if there is none")
 	case !between(s.ToBolt.Mm(), 0, 1000):
 		return refuse("to_bolt_mm", "from pivot to bolt is at most 1 m; 0 if not measured")
+	case !between(s.ArborLength.Mm(), 0, 120):
+		return refuse("arbor_length_mm", "an arbor stands at most 120 mm out of its flange; 0 if not measured")
+	case !between(s.Washer.Mm(), 0, 20):
+		return refuse("washer_mm", "an outer washer is at most 20 mm thick; 0 if not measured")
+	case !between(s.Nut.Mm(), 0, 30):
+		return refuse("nut_mm", "a nut is at most 30 mm thick; 0 if not measured")
 	case s.Sliding && s.Kind != Miter:
 		return refuse("sliding", "only a miter saw slides")
 	}
@@ -212,6 +246,15 @@ func (s Saw) Check() error {
 		}
 	}
 	return nil
+}
+
+// LargestDado is the largest dado set for the saw: 8 in sets go on saws of
+// 10 in and more, 6 in sets on smaller ones (craft section 12).
+func (s Saw) LargestDado() measure.Length {
+	if s.Diameter >= measure.Inches(10)-1 {
+		return measure.Inches(8) + 1
+	}
+	return measure.Inches(6) + 1
 }
 
 // CarriesWork reports whether the work lies on the saw and is moved against a

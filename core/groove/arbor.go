@@ -1,0 +1,64 @@
+package groove
+
+import (
+	"math"
+
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/verdict"
+)
+
+// An Arbor is how a set sits on a saw's arbor.
+type Arbor struct {
+	Length, Set, Washer, Nut measure.Length // what there is, and what goes on; 0 where not known
+	Spare                    measure.Length // of thread beyond the nut; under 0 it does not take its full thread
+	WasherOff                bool           // it goes on only without the outer washer, which the saw's maker allows
+	Verdict                  verdict.Verdict
+	Says                     string
+}
+
+// OnArbor works out whether the nut takes its full thread over a set. A nut on
+// half a thread lets go (craft section 12).
+func OnArbor(s saw.Saw, set measure.Length, u measure.Unit) Arbor {
+	a := Arbor{Length: s.ArborLength, Set: set, Washer: s.Washer, Nut: s.Nut}
+	if a.Length <= 0 || a.Nut <= 0 {
+		a.Verdict = verdict.Mind
+		a.Says = "How long this arbor is stands in no record: look that the nut takes its full thread, and put the length into the saw’s record"
+		return a
+	}
+	a.Spare = a.Length - set - a.Washer - a.Nut
+	switch {
+	case a.Spare >= 0:
+		a.Says = "The nut takes its full thread, " + a.Spare.Format(u) + " to spare"
+	case s.WasherOff && a.Spare+a.Washer >= 0:
+		a.WasherOff, a.Verdict = true, verdict.Mind
+		a.Spare += a.Washer
+		a.Says = "The nut takes its full thread only without the outer washer, which this saw’s maker allows"
+	default:
+		a.Verdict = verdict.Stop
+		a.Says = "The nut does not take its full thread: " + (-a.Spare).Format(u) + " too much on the arbor; cut it in two passes with fewer chippers"
+	}
+	return a
+}
+
+// An Insert is what a set's own throat insert comes to.
+type Insert struct {
+	Width  measure.Length // of its opening, which the set cuts itself
+	Length measure.Length // of the opening at the table, at the groove's depth
+	Fence  measure.Length // at least that far from the set while it is raised
+}
+
+// nearFence is what is left between the set and the fence's face at the least,
+// so that a clamp or a hold-down finds wood there.
+const nearFence = measure.Length(10)
+
+// InsertFor works an insert out: a set that is raised by depth opens it as long
+// as the chord of its circle, and heel and run-out sway it sideways over that.
+// heel is over the whole diameter.
+func InsertFor(set, diameter, depth, heel, runOut measure.Length) Insert {
+	r := diameter.Mm() / 2
+	h := min(depth.Mm(), r)
+	chord := measure.Length(2 * math.Sqrt(r*r-(r-h)*(r-h)))
+	sway := measure.Length(math.Abs(heel.Mm()))*chord/diameter + measure.Length(math.Abs(runOut.Mm()))
+	return Insert{Width: set, Length: chord, Fence: nearFence + sway}
+}

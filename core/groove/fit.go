@@ -1,0 +1,86 @@
+package groove
+
+import (
+	"fmt"
+	"slices"
+
+	"corte/core/measure"
+)
+
+// An Error names the number that cannot be, and says why.
+type Error struct {
+	Field  string // as in the API, such as "depth_mm"
+	Reason string // a sentence without its full stop
+}
+
+func (e *Error) Error() string { return e.Reason }
+
+func refuse(field, format string, args ...any) error {
+	return &Error{field, fmt.Sprintf(format, args...)}
+}
+
+// A Fit is how a piece is to sit in its groove.
+type Fit uint8
+
+const (
+	Glue Fit = iota // slides in by hand, with room for a film of glue
+	Slip            // slides in and out by hand, for a shelf that moves
+	Tap             // wants a mallet
+)
+
+var fitNames = [...]string{"glue", "slip", "tap"}
+
+func (f Fit) String() string { return fitNames[f] }
+
+// ParseFit is the inverse of Fit.String.
+func ParseFit(s string) (Fit, error) {
+	if i := slices.Index(fitNames[:], s); i >= 0 {
+		return Fit(i), nil
+	}
+	return 0, fmt.Errorf("unknown fit %q; use glue, slip or tap", s)
+}
+
+// Allowance is by how much the groove is wider than the piece.
+func (f Fit) Allowance() measure.Length { return [...]measure.Length{0.1, 0.25, 0}[f] }
+
+// A Piece is what goes into a groove, as thick as it was measured.
+type Piece struct {
+	Thickest, Thinnest measure.Length
+	Places             int // at which it was measured
+}
+
+const (
+	// A piece that varies by more than that is not one thickness.
+	mostSpread = 0.8
+	// From that on its thin places are slack in a groove that takes the thick ones.
+	slackSpread = 0.2
+)
+
+// PieceOf takes the readings over a piece. They must be of one thickness.
+func PieceOf(readings []measure.Length, u measure.Unit) (Piece, error) {
+	if len(readings) == 0 {
+		return Piece{}, refuse("piece_mm", "measure the piece that goes in, at one place at least")
+	}
+	for _, r := range readings {
+		if !(r >= 0.3 && r <= widest) {
+			return Piece{}, refuse("piece_mm", "a piece is between %s and %s thick", measure.Length(0.3).Format(u), widest.Format(u))
+		}
+	}
+	p := Piece{slices.Max(readings), slices.Min(readings), len(readings)}
+	if spread := p.Thickest - p.Thinnest; spread > mostSpread {
+		return p, refuse("piece_mm", "the readings run from %s to %s, which is not one thickness; measure again, or plane the piece first", p.Thinnest.Format(u), p.Thickest.Format(u))
+	}
+	return p, nil
+}
+
+// Mind says what to mind about a piece that is not all of one thickness, or
+// was measured once; empty if nothing.
+func (p Piece) Mind(u measure.Unit) string {
+	switch spread := p.Thickest - p.Thinnest; {
+	case p.Places == 1:
+		return "Measured at one place: sheet is seldom the same all over, so measure two more."
+	case spread > slackSpread:
+		return fmt.Sprintf("It varies by %s: the groove takes its thickest place, and its thinnest will be slack.", spread.Format(u))
+	}
+	return ""
+}

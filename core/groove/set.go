@@ -1,0 +1,342 @@
+package groove
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"corte/core/measure"
+	"corte/core/saw"
+)
+
+// A Kind is the way in which a dado set comes to a width.
+type Kind uint8
+
+const (
+	Stacked Kind = iota // outer pair, chippers, shims
+	Dialled             // cutters without wobble that a dial spreads
+)
+
+var kindNames = [...]string{"stack", "dial"}
+
+func (k Kind) String() string { return kindNames[k] }
+
+// ParseKind is the inverse of Kind.String.
+func ParseKind(s string) (Kind, error) {
+	if i := slices.Index(kindNames[:], s); i >= 0 {
+		return Kind(i), nil
+	}
+	return 0, fmt.Errorf("unknown kind of set %q; use stack or dial", s)
+}
+
+// A Range is the widths that a dial set makes with as many cutters.
+type Range struct {
+	Cutters     int // 2 alone, or 3 with the centre blade
+	Least, Most measure.Length
+	Start       measure.Length // width with the dial at 0
+	Turn        measure.Length // that one turn of the dial adds
+}
+
+// A Set is a dado set. The blade that it belongs to in the rack has its
+// diameter, bore and teeth; what is here is what makes its width.
+type Set struct {
+	Kind        Kind
+	Left, Right measure.Length // tip widths of the outer blades, of a stack
+	Parts       []Part         // chippers and shims that are owned, of a stack
+	Wings       int            // teeth of a chipper
+	Ears        measure.Length // how far the outer blades' points cut below the rest
+	Ranges      []Range        // of a dial set
+	Build       saw.Side       // of the arbor's nut that a dial set is built for
+}
+
+// Outer is the width of the outer pair alone.
+func (s Set) Outer() measure.Length { return s.Left + s.Right }
+
+const (
+	thickestShim = measure.Length(1)
+	deepestEars  = measure.Length(1)
+)
+
+// Check reports the first number that no real set can have.
+func (s Set) Check(u measure.Unit) error {
+	between := func(v, lo, hi measure.Length) bool { return v >= lo && v <= hi }
+	if !between(s.Ears, 0, deepestEars) {
+		return refuse("ears_mm", "ears are at most %s deep, or 0 if the bottom is flat", deepestEars.Format(u))
+	}
+	if s.Kind == Dialled {
+		if len(s.Ranges) == 0 || len(s.Ranges) > 2 {
+			return refuse("ranges", "a dial set has a range with two cutters, and perhaps one with three")
+		}
+		for i, r := range s.Ranges {
+			field := func(name string) string { return fmt.Sprintf("ranges.%d.%s", i, name) }
+			switch {
+			case r.Cutters != 2 && r.Cutters != 3 || i > 0 && r.Cutters == s.Ranges[0].Cutters:
+				return refuse(field("cutters"), "one range is with two cutters, one with three")
+			case !between(r.Least, 2, widest) || !between(r.Most, r.Least, widest):
+				return refuse(field("most_mm"), "a range runs from a smaller width to a larger one, up to %s", widest.Format(u))
+			case !between(r.Start, 1, widest):
+				return refuse(field("start_mm"), "say how wide it cuts with the dial at 0")
+			case !between(r.Turn, 0.05, 10):
+				return refuse(field("turn_mm"), "one turn of a dial adds between %s and %s", measure.Length(0.05).Format(u), measure.Length(10).Format(u))
+			}
+		}
+		return nil
+	}
+	switch {
+	case !between(s.Left, 1.5, 8):
+		return refuse("left_mm", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
+	case !between(s.Right, 1.5, 8):
+		return refuse("right_mm", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
+	case s.Wings < 2 || s.Wings > 8:
+		return refuse("wings", "a chipper has 2 to 8 teeth")
+	case len(s.Parts) > mostKinds:
+		return refuse("parts", "at most %d kinds of part", mostKinds)
+	}
+	thinnest := measure.Length(math.Inf(1))
+	for _, p := range s.Parts {
+		if !p.Shim {
+			thinnest = min(thinnest, p.Thickness)
+		}
+	}
+	for i, p := range s.Parts {
+		field := fmt.Sprintf("parts.%d.thickness_mm", i)
+		switch {
+		case !p.Shim && !between(p.Thickness, 0.8, 8):
+			return refuse(field, "a chipper is between %s and %s thick", measure.Length(0.8).Format(u), measure.Length(8).Format(u))
+		case p.Shim && !between(p.Thickness, 0.02, thickestShim):
+			return refuse(field, "a shim is between %s and %s thick", measure.Length(0.02).Format(u), thickestShim.Format(u))
+		case p.Shim && p.Thickness >= thinnest:
+			return refuse(field, "a shim of %s is no thinner than a chipper: is it a chipper?", p.Thickness.Format(u))
+		case p.Count < 1 || p.Count > 20:
+			return refuse(fmt.Sprintf("parts.%d.count", i), "there are 1 to 20 of a part")
+		}
+		for _, q := range s.Parts[:i] {
+			if q.Shim == p.Shim && math.Abs((q.Thickness-p.Thickness).Mm()) < 0.5*micron.Mm() {
+				return refuse(field, "this thickness stands there already; raise its count")
+			}
+		}
+	}
+	return nil
+}
+
+// Believed is what is held of the set before any groove is measured. Of a stack
+// the outer pair is part 0, and the parts follow in their order; of a dial set
+// each range has its start and its turn.
+func (s Set) Believed() Belief {
+	if s.Kind == Dialled {
+		var sd []float64
+		for range s.Ranges {
+			sd = append(sd, partSD, turnSD)
+		}
+		return NewBelief(sd...)
+	}
+	sd := make([]float64, 1+len(s.Parts))
+	for i := range sd {
+		sd[i] = partSD
+	}
+	return NewBelief(sd...)
+}
+
+// Toothed reports whether a part of the belief cuts, and so wears and is
+// sharpened. Shims do neither.
+func (s Set) Toothed(part int) bool {
+	return s.Kind == Dialled || part == 0 || !s.Parts[part-1].Shim
+}
+
+// True are the parts as thick as they are held to be. However a thin shim's
+// error comes out, it is not held to be nothing.
+func (s Set) True(b Belief) (outer measure.Length, parts []Part) {
+	parts = slices.Clone(s.Parts)
+	for i := range parts {
+		parts[i].Thickness = max(parts[i].Thickness/4, parts[i].Thickness+measure.Length(b.Mean[i+1]))
+	}
+	return s.Outer() + measure.Length(b.Mean[0]), parts
+}
+
+// Use is what a stack takes of every part, as a belief counts them.
+func (s Set) Use(counts []int) []float64 {
+	use := make([]float64, 1+len(s.Parts))
+	use[0] = 1
+	for i, n := range counts {
+		use[i+1] = float64(n)
+	}
+	return use
+}
+
+// Nominal is the width that a stack should have by what is stamped on its parts.
+func (s Set) Nominal(counts []int) measure.Length {
+	w := s.Outer()
+	for i, n := range counts {
+		w += s.Parts[i].Thickness * measure.Length(n)
+	}
+	return w
+}
+
+// Stack finds the stack for a width by what the parts are held to be.
+func (s Set) Stack(b Belief, target, tolerance measure.Length) (Stack, error) {
+	outer, parts := s.True(b)
+	return Search(target, outer, tolerance, parts)
+}
+
+// Restack finds the next stack after a test groove: where shims alone bring it
+// within the tolerance the chippers stay as they are, else it is searched anew.
+func (s Set) Restack(b Belief, target, tolerance measure.Length, now []int) (Stack, error) {
+	outer, parts := s.True(b)
+	kept, shims := outer, slices.Clone(parts)
+	for i, p := range parts {
+		if !p.Shim {
+			kept += p.Thickness * measure.Length(now[i])
+			shims[i].Count = 0
+		}
+	}
+	next, err := Search(target, kept, tolerance, shims)
+	if err != nil || math.Abs(next.Error.Mm()) > tolerance.Mm() {
+		return Search(target, outer, tolerance, parts)
+	}
+	for i, p := range parts {
+		if !p.Shim {
+			next.Counts[i] = now[i]
+			next.Parts += now[i]
+		}
+	}
+	return next, nil
+}
+
+// Dial finds the range and the turns of a dial set for a width.
+func (s Set) Dial(b Belief, width measure.Length, u measure.Unit) (at int, turns float64, err error) {
+	for i, r := range s.Ranges {
+		if width < r.Least || width > r.Most {
+			continue
+		}
+		start, turn := r.Start+measure.Length(b.Mean[2*i]), r.Turn+measure.Length(b.Mean[2*i+1])
+		return i, float64((width - start) / turn), nil
+	}
+	var ranges []string
+	for _, r := range s.Ranges {
+		ranges = append(ranges, r.Least.Format(u)+" to "+r.Most.Format(u))
+	}
+	return 0, 0, fmt.Errorf("%s is in none of its ranges (%s)", width.Format(u), joined(ranges))
+}
+
+// Turned is what a dial setting takes of every part, as a belief counts them.
+func (s Set) Turned(at int, turns float64) []float64 {
+	use := make([]float64, 2*len(s.Ranges))
+	use[2*at], use[2*at+1] = 1, turns
+	return use
+}
+
+func joined(words []string) string {
+	out := ""
+	for i, w := range words {
+		switch {
+		case i == 0:
+		case i == len(words)-1:
+			out += " and "
+		default:
+			out += ", "
+		}
+		out += w
+	}
+	return out
+}
+
+// A Slot is one part of a stack on the arbor, from the inner flange outward.
+type Slot struct {
+	What      string         // left, chipper, shim or right
+	Thickness measure.Length // as it is stamped
+	Turned    float64        // degrees against the outer blades, of a chipper
+}
+
+// Order lays a stack out on the arbor: the thick chippers outermost, the shims
+// spread over the gaps so that none is much wider than another, and the
+// chippers turned so that their teeth stand in the outer blades' gullets. ok is
+// false where there are not gullets enough for every chipper to have its own.
+func (s Set) Order(counts []int, teeth int) (slots []Slot, ok bool) {
+	var chippers, shims []measure.Length
+	for i, p := range s.Parts {
+		for range counts[i] {
+			if p.Shim {
+				shims = append(shims, p.Thickness)
+			} else {
+				chippers = append(chippers, p.Thickness)
+			}
+		}
+	}
+	descending := func(a, b measure.Length) int { return cmp.Compare(b, a) }
+	slices.SortFunc(chippers, descending)
+	slices.SortFunc(shims, descending)
+	chippers = outermostFirst(chippers)
+	gaps := make([][]measure.Length, len(chippers)+1)
+	filled := make([]measure.Length, len(gaps))
+	for _, t := range shims {
+		least := 0
+		for g := range filled {
+			if filled[g] < filled[least] {
+				least = g
+			}
+		}
+		gaps[least] = append(gaps[least], t)
+		filled[least] += t
+	}
+	turned, ok := Clock(len(chippers), s.Wings, teeth)
+	slots = append(slots, Slot{What: "left", Thickness: s.Left})
+	for g, gap := range gaps {
+		for _, t := range gap {
+			slots = append(slots, Slot{What: "shim", Thickness: t})
+		}
+		if g < len(chippers) {
+			slots = append(slots, Slot{What: "chipper", Thickness: chippers[g], Turned: turned[g]})
+		}
+	}
+	return append(slots, Slot{What: "right", Thickness: s.Right}), ok
+}
+
+// outermostFirst deals sorted parts to both ends in turn.
+func outermostFirst(sorted []measure.Length) []measure.Length {
+	out := make([]measure.Length, len(sorted))
+	left, right := 0, len(sorted)-1
+	for i, t := range sorted {
+		if i%2 == 0 {
+			out[left], left = t, left+1
+		} else {
+			out[right], right = t, right-1
+		}
+	}
+	return out
+}
+
+// Clock says how far each chipper is turned, in degrees, from a tooth of the
+// outer blades: every wing in the middle of a gullet, no two chippers in the
+// same one, spread evenly over the round. ok is false where that cannot be.
+func Clock(chippers, wings, teeth int) (turned []float64, ok bool) {
+	turned = make([]float64, chippers)
+	if chippers == 0 || teeth < 2 || wings < 1 {
+		return turned, chippers == 0
+	}
+	pitch := 360 / float64(teeth)
+	places := teeth / wings // gullets before the next wing comes round
+	for i := range turned {
+		turned[i] = (math.Floor(float64(i*places)/float64(chippers)) + 0.5) * pitch
+	}
+	return turned, teeth%wings == 0 && chippers <= places
+}
+
+// Nearest is the least angle, in degrees, between wings of two chippers that
+// lie beside each other, and between a wing and a tooth of the outer blades.
+func Nearest(turned []float64, wings, teeth int) (wing, tooth float64) {
+	apart := func(a, every float64) float64 {
+		a = math.Mod(math.Mod(a, every)+every, every)
+		return min(a, every-a)
+	}
+	wing, tooth = 360, 360
+	for i, a := range turned {
+		if i > 0 {
+			wing = min(wing, apart(a-turned[i-1], 360/float64(wings)))
+		}
+		for w := range wings {
+			tooth = min(tooth, apart(a+float64(w)*360/float64(wings), 360/float64(teeth)))
+		}
+	}
+	return wing, tooth
+}

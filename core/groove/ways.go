@@ -1,0 +1,324 @@
+package groove
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"sort"
+
+	"corte/core/blade"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/verdict"
+)
+
+// A Request is a groove that is wanted.
+type Request struct {
+	Width     measure.Length // of the groove: the piece and its fit
+	Depth     measure.Length
+	Length    measure.Length // of one groove
+	Edge      measure.Length // from the work's edge on the fence to the near wall
+	Count     int            // grooves of this size
+	Shown     bool           // somebody will look into its end
+	Tolerance measure.Length // 0 for the usual
+	Saw       saw.Saw
+	Heel      measure.Length
+	Change    float64 // minutes to change a blade
+	Unit      measure.Unit
+}
+
+// Near is how near a groove comes that fits as it is meant to.
+const Near measure.Length = 0.05
+
+func (r Request) tolerance() measure.Length {
+	if r.Tolerance > 0 {
+		return r.Tolerance
+	}
+	return Near
+}
+
+// Check reports what no tool could make of a request.
+func (r Request) Check() error {
+	between := func(v, lo, hi measure.Length) bool { return v >= lo && v <= hi }
+	switch {
+	case !between(r.Width, 0.5, widest):
+		return refuse("piece_mm", "a groove is at most %s wide", widest.Format(r.Unit))
+	case !between(r.Depth, 0.2, 150):
+		return refuse("depth_mm", "say how deep the groove is")
+	case !between(r.Edge, 0, 3000):
+		return refuse("edge_mm", "the near wall is between 0 and 3 m from the edge")
+	case r.Count < 1 || r.Count > 1000:
+		return refuse("count", "between 1 and 1,000 grooves")
+	case !between(r.Tolerance, 0, 1):
+		return refuse("tolerance_mm", "a tolerance is at most %s", measure.Length(1).Format(r.Unit))
+	}
+	return nil
+}
+
+// A Tool is a blade of the rack, with what makes its width where it is a set.
+type Tool struct {
+	Blade   blade.Blade
+	Mounted bool
+	Set     *Set   // of a dado set
+	Belief  Belief // of its parts
+	Stop    string // a rule that keeps it off this saw or this work; empty if none
+	WayOut  string
+}
+
+// A Way is a tool put to a groove: its setting, what it leaves, what it costs.
+type Way struct {
+	Verdict verdict.Verdict
+	Says    string         // what decides, in a sentence
+	Width   measure.Length // that it comes to, as its parts are held to be
+	SD      measure.Length // how well that is known; 0 for a single blade
+	Stack   *Stack         // of a stacked set
+	Slots   []Slot         // in the order of the arbor
+	Clocked bool           // every chipper has gullets of its own
+	Arbor   *Arbor
+	Insert  *Insert
+	Range   int     // of a dial set
+	Turns   float64 // of its dial
+	Passes  []Pass
+	Bottom  [][2]measure.Length // from wall to wall, and what stands above the deepest
+	Ridge   measure.Length
+	FlatFor string
+	Fits    bool    // its bottom is flat enough for this groove
+	SetUp   float64 // minutes
+	Each    float64 // minutes for every groove
+	Minutes float64 // in all, for this many
+	Pays    string  // against the quickest other way to set up
+}
+
+// Minutes that a careful person takes, beside changing a blade. Ours.
+const (
+	stackMinutes = 8.0 // laying out, shimming and clocking a stack
+	dialMinutes  = 2.0
+	testMinutes  = 3.0 // a test groove in scrap, measured
+	tests        = 2.0
+	fenceMinutes = 0.7 // for every position
+	handMinutes  = 0.4 // to lay a piece on and take it off again
+	feedMMin     = 2500.0
+)
+
+// Ways puts every tool to the request, the best first: those that may go on,
+// those whose bottom is flat enough, the quickest.
+func (r Request) Ways(tools []Tool) []Way {
+	ways := make([]Way, len(tools))
+	order := make([]int, len(tools))
+	for i, t := range tools {
+		ways[i], order[i] = r.way(t), i
+	}
+	r.pay(ways)
+	sort.SliceStable(order, func(a, b int) bool {
+		x, y := ways[order[a]], ways[order[b]]
+		switch {
+		case (x.Verdict == verdict.Stop) != (y.Verdict == verdict.Stop):
+			return y.Verdict == verdict.Stop
+		case x.Fits != y.Fits:
+			return x.Fits
+		}
+		return x.Minutes < y.Minutes
+	})
+	out, sorted := make([]Way, len(tools)), slices.Clone(tools)
+	for i, at := range order {
+		out[i], sorted[i] = ways[at], tools[at]
+	}
+	copy(tools, sorted)
+	return out
+}
+
+func (r Request) way(t Tool) Way {
+	w := Way{Fits: true}
+	if t.Stop != "" {
+		w.stop(t.Stop, t.WayOut)
+		return w
+	}
+	handling := handMinutes + r.Length.Mm()/feedMMin
+	change := r.Change
+	if t.Mounted {
+		change = 0
+	}
+	switch {
+	case t.Set == nil:
+		passes, err := Stepped(r.Edge, r.Width, t.Blade.Kerf, r.Depth)
+		if err != nil {
+			w.stop("its kerf of "+t.Blade.Kerf.Format(r.Unit)+" is wider than the groove", "use a thinner blade")
+			return w
+		}
+		n := float64(len(passes))
+		w.Width, w.Passes = r.Width, passes
+		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
+		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
+		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
+		w.Says = fmt.Sprintf("%d passes, the fence %s further each time", len(passes), step(passes).Format(r.Unit))
+		if len(passes) == 1 {
+			w.Says = "one pass: its kerf is the groove"
+		}
+	case t.Set.Kind == Dialled:
+		at, turns, err := t.Set.Dial(t.Belief, r.Width, r.Unit)
+		if err != nil {
+			w.stop(err.Error(), "take two cuts, or another set")
+			return w
+		}
+		w.Range, w.Turns, w.Width = at, turns, r.Width
+		_, w.SD = t.Belief.Foretold(t.Set.Turned(at, turns))
+		w.Says = fmt.Sprintf("%d cutters, the dial at %.2f turns", t.Set.Ranges[at].Cutters, turns)
+		w.set(r, t)
+		w.SetUp, w.Each = 2*r.Change+dialMinutes+tests*testMinutes, handling
+		if t.Mounted {
+			w.SetUp -= r.Change
+		}
+		if b := t.Set.Build; b != saw.UnknownSide && r.Saw.NutSide != saw.UnknownSide && b != r.Saw.NutSide {
+			w.stop(fmt.Sprintf("it is built for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), "rebuild it as its own sheet says")
+		}
+	default:
+		stack, err := t.Set.Stack(t.Belief, r.Width, r.tolerance())
+		if err != nil {
+			w.stop(err.Error(), "")
+			return w
+		}
+		w.Stack = &stack
+		w.Width = stack.Width
+		_, w.SD = t.Belief.Foretold(t.Set.Use(stack.Counts))
+		w.Slots, w.Clocked = t.Set.Order(stack.Counts, t.Blade.Teeth)
+		w.Says = inStack(stack, t.Set.Parts)
+		w.set(r, t)
+		w.SetUp, w.Each = 2*r.Change+stackMinutes+tests*testMinutes, handling
+		if t.Mounted {
+			w.SetUp -= r.Change
+		}
+		if off := stack.Error; math.Abs(off.Mm()) > r.tolerance().Mm() && w.Verdict != verdict.Stop {
+			w.Verdict = verdict.Mind
+			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Format(r.Unit), wideOrNarrow(off))
+		}
+	}
+	if w.Verdict == verdict.Stop {
+		return w
+	}
+	if !w.Fits {
+		w.Verdict = verdict.Mind
+	}
+	w.Minutes = w.SetUp + float64(r.Count)*w.Each
+	return w
+}
+
+// inStack is what goes between the outer blades, in words.
+func inStack(s Stack, parts []Part) string {
+	if s.Parts == 0 {
+		return "the outer pair alone"
+	}
+	counted := func(n int, what string) string {
+		if n == 1 {
+			return "1 " + what
+		}
+		return fmt.Sprintf("%d %ss", n, what)
+	}
+	var said []string
+	if n := s.Parts - s.Shims; n > 0 {
+		said = append(said, counted(n, "chipper"))
+	}
+	if s.Shims > 0 {
+		said = append(said, counted(s.Shims, "shim"))
+	}
+	return "outer pair, " + joined(said)
+}
+
+const bottomPoints = 121
+
+// set fills in what a stack and a dial set have in common: their bottom, their
+// seat on the arbor, their insert.
+func (w *Way) set(r Request, t Tool) {
+	left, right := t.Set.Left, t.Set.Right
+	if t.Set.Kind == Dialled {
+		left, right = w.Width/3, w.Width/3
+	}
+	bottom := make([][2]measure.Length, bottomPoints)
+	for i := range bottom {
+		x := w.Width * measure.Length(float64(i)/float64(bottomPoints-1)-0.5)
+		bottom[i] = [2]measure.Length{x, ear(x+w.Width/2, w.Width/2-x, left, right, t.Set.Ears)}
+	}
+	b := blade.Blade{Grind: blade.ATBR, Raker: t.Set.Ears, Kerf: w.Width, Bevel: 45}
+	w.bottom(bottom, FlatEnoughFor(b))
+	if t.Set.Ears == 0 {
+		w.FlatFor = FlatEnoughFor(blade.Blade{Grind: blade.FTG})
+	}
+	w.Fits = t.Set.Ears <= 0.03 || t.Set.Ears <= 0.2 && !r.Shown
+	on, insert := OnArbor(r.Saw, w.Width, r.Unit), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel, 0)
+	w.Arbor, w.Insert = &on, &insert
+	switch on.Verdict {
+	case verdict.Stop:
+		w.stop(on.Says, "")
+	case verdict.Mind:
+		w.Verdict = verdict.Mind
+	}
+}
+
+// ear is what stands at a distance from the left and the right wall: the points
+// of an outer blade reach its full depth at the wall and the rest at its inner
+// side.
+func ear(fromLeft, fromRight, left, right, deep measure.Length) measure.Length {
+	at := measure.Length(1)
+	if left > 0 {
+		at = min(at, fromLeft/left)
+	}
+	if right > 0 {
+		at = min(at, fromRight/right)
+	}
+	return deep * max(0, at)
+}
+
+func (w *Way) bottom(p [][2]measure.Length, flatFor string) {
+	w.Bottom, w.FlatFor = p, flatFor
+	for _, at := range p {
+		w.Ridge = max(w.Ridge, at[1])
+	}
+}
+
+func (w *Way) stop(why, wayOut string) {
+	w.Verdict, w.Says, w.Fits = verdict.Stop, why, false
+	if wayOut != "" {
+		w.Says += "; " + wayOut
+	}
+}
+
+func wideOrNarrow(off measure.Length) string {
+	if off > 0 {
+		return "wide"
+	}
+	return "narrow"
+}
+
+func step(p []Pass) measure.Length {
+	if len(p) < 2 {
+		return 0
+	}
+	return p[1].Fence - p[0].Fence
+}
+
+// pay says of each way what its setting up buys against the one that is
+// quickest to set up: from how many grooves on it pays.
+func (r Request) pay(ways []Way) {
+	quick := -1
+	for i, w := range ways {
+		if w.Verdict != verdict.Stop && w.Fits && (quick < 0 || w.SetUp < ways[quick].SetUp) {
+			quick = i
+		}
+	}
+	for i := range ways {
+		w := &ways[i]
+		if w.Verdict == verdict.Stop || quick < 0 || i == quick || w.SetUp <= ways[quick].SetUp {
+			continue
+		}
+		q := ways[quick]
+		saved := float64(r.Count)*(q.Each-w.Each) - (w.SetUp - q.SetUp)
+		from := math.Ceil((w.SetUp - q.SetUp) / (q.Each - w.Each))
+		switch {
+		case q.Each <= w.Each:
+			w.Pays = fmt.Sprintf("costs %.0f minutes more", -saved)
+		case saved > 0:
+			w.Pays = fmt.Sprintf("saves %.0f minutes on %d; pays from %.0f grooves on", saved, r.Count, from)
+		default:
+			w.Pays = fmt.Sprintf("costs %.0f minutes more on %d; pays from %.0f grooves on", -saved, r.Count, from)
+		}
+	}
+}
