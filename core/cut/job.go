@@ -38,6 +38,15 @@ func ParseDirection(s string) (Direction, error) {
 	return Direction(i), err
 }
 
+// MarshalText writes it as it stands in records.
+func (d Direction) MarshalText() ([]byte, error) { return []byte(d.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (d *Direction) UnmarshalText(text []byte) (err error) {
+	*d, err = ParseDirection(string(text))
+	return err
+}
+
 // A Motion is how blade and work pass each other.
 type Motion uint8
 
@@ -55,6 +64,15 @@ func (m Motion) String() string { return motionNames[m] }
 func ParseMotion(s string) (Motion, error) {
 	i, err := lookup(motionNames[:], s, "motion")
 	return Motion(i), err
+}
+
+// MarshalText writes it as it stands in records.
+func (m Motion) MarshalText() ([]byte, error) { return []byte(m.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (m *Motion) UnmarshalText(text []byte) (err error) {
+	*m, err = ParseMotion(string(text))
+	return err
 }
 
 // A Finish is what the cut face must be good for (craft section 1).
@@ -84,6 +102,15 @@ func ParseFinish(s string) (Finish, error) {
 	return Finish(i), err
 }
 
+// MarshalText writes it as it stands in records.
+func (f Finish) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (f *Finish) UnmarshalText(text []byte) (err error) {
+	*f, err = ParseFinish(string(text))
+	return err
+}
+
 // A Support is what holds the fibres of a face where teeth leave it.
 type Support uint8
 
@@ -110,6 +137,15 @@ func (s Support) Factor() float64 { return supportFactors[s] }
 func ParseSupport(s string) (Support, error) {
 	i, err := lookup(supportNames[:], s, "support")
 	return Support(i), err
+}
+
+// MarshalText writes it as it stands in records.
+func (s Support) MarshalText() ([]byte, error) { return []byte(s.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (s *Support) UnmarshalText(text []byte) (err error) {
+	*s, err = ParseSupport(string(text))
+	return err
 }
 
 // FaceNames are the two places where teeth leave the work, in the order of
@@ -165,6 +201,15 @@ func ParseForm(s string) (Form, error) {
 	return Form(i), err
 }
 
+// MarshalText writes it as it stands in records.
+func (f Form) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (f *Form) UnmarshalText(text []byte) (err error) {
+	*f, err = ParseForm(string(text))
+	return err
+}
+
 // Bears reports whether the bottom of the form meets another piece, so that it
 // wants to be flat.
 func (f Form) Bears() bool { return f == Groove || f == Rabbet || f == Cheek }
@@ -186,6 +231,15 @@ func (b Bed) String() string { return bedNames[b] }
 func ParseBed(s string) (Bed, error) {
 	i, err := lookup(bedNames[:], s, "bed")
 	return Bed(i), err
+}
+
+// MarshalText writes it as it stands in records.
+func (b Bed) MarshalText() ([]byte, error) { return []byte(b.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (b *Bed) UnmarshalText(text []byte) (err error) {
+	*b, err = ParseBed(string(text))
+	return err
 }
 
 func lookup(names []string, s, what string) (int, error) {

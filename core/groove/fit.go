@@ -40,6 +40,15 @@ func ParseFit(s string) (Fit, error) {
 	return 0, fmt.Errorf("unknown fit %q; use glue, slip or tap", s)
 }
 
+// MarshalText writes a fit as it stands in records.
+func (f Fit) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (f *Fit) UnmarshalText(text []byte) (err error) {
+	*f, err = ParseFit(string(text))
+	return err
+}
+
 // Allowance is by how much the groove is wider than the piece.
 func (f Fit) Allowance() measure.Length { return [...]measure.Length{0.1, 0.25, 0}[f] }
 

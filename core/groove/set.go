@@ -30,6 +30,15 @@ func ParseKind(s string) (Kind, error) {
 	return 0, fmt.Errorf("unknown kind of set %q; use stack or dial", s)
 }
 
+// MarshalText writes a kind as it stands in records.
+func (k Kind) MarshalText() ([]byte, error) { return []byte(k.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (k *Kind) UnmarshalText(text []byte) (err error) {
+	*k, err = ParseKind(string(text))
+	return err
+}
+
 // A Range is the widths that a dial set makes with as many cutters.
 type Range struct {
 	Cutters     int // 2 alone, or 3 with the centre blade
@@ -177,6 +186,21 @@ func (s Set) Nominal(counts []int) measure.Length {
 func (s Set) Stack(b Belief, target, tolerance measure.Length) (Stack, error) {
 	outer, parts := s.True(b)
 	return Search(target, outer, tolerance, parts)
+}
+
+// Made is a stack of so many of each part, for a width that was wanted.
+func (s Set) Made(b Belief, target measure.Length, counts []int) Stack {
+	outer, parts := s.True(b)
+	out := Stack{Counts: counts, Width: outer}
+	for i, n := range counts {
+		out.Width += parts[i].Thickness * measure.Length(n)
+		out.Parts += n
+		if parts[i].Shim {
+			out.Shims += n
+		}
+	}
+	out.Error = out.Width - target
+	return out
 }
 
 // Restack finds the next stack after a test groove: where shims alone bring it

@@ -63,10 +63,20 @@ type Tool struct {
 	Belief  Belief // of its parts
 	Stop    string // a rule that keeps it off this saw or this work; empty if none
 	WayOut  string
+	Now     *Setting // that it stands at; nil for the one that suits the groove
+}
+
+// A Setting is how a tool stands, after test grooves perhaps.
+type Setting struct {
+	Counts  []int          // of a stack
+	Cutters int            // of a dial set
+	Turns   float64        // of its dial
+	Shift   measure.Length // of the last pass, against where it is reckoned
 }
 
 // A Way is a tool put to a groove: its setting, what it leaves, what it costs.
 type Way struct {
+	Tool    int // its place among the tools
 	Verdict verdict.Verdict
 	Says    string         // what decides, in a sentence
 	Width   measure.Length // that it comes to, as its parts are held to be
@@ -107,6 +117,7 @@ func (r Request) Ways(tools []Tool) []Way {
 	order := make([]int, len(tools))
 	for i, t := range tools {
 		ways[i], order[i] = r.way(t), i
+		ways[i].Tool = i
 	}
 	r.pay(ways)
 	sort.SliceStable(order, func(a, b int) bool {
@@ -119,11 +130,10 @@ func (r Request) Ways(tools []Tool) []Way {
 		}
 		return x.Minutes < y.Minutes
 	})
-	out, sorted := make([]Way, len(tools)), slices.Clone(tools)
+	out := make([]Way, len(tools))
 	for i, at := range order {
-		out[i], sorted[i] = ways[at], tools[at]
+		out[i] = ways[at]
 	}
-	copy(tools, sorted)
 	return out
 }
 
@@ -146,7 +156,13 @@ func (r Request) way(t Tool) Way {
 			return w
 		}
 		n := float64(len(passes))
-		w.Width, w.Passes = r.Width, passes
+		w.Width = r.Width
+		if last := len(passes) - 1; t.Now != nil && last > 0 {
+			passes[last].Fence += t.Now.Shift
+			passes[last].Centre += t.Now.Shift
+			w.Width += t.Now.Shift
+		}
+		w.Passes = passes
 		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
 		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
 		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
@@ -156,12 +172,19 @@ func (r Request) way(t Tool) Way {
 		}
 	case t.Set.Kind == Dialled:
 		at, turns, err := t.Set.Dial(t.Belief, r.Width, r.Unit)
+		if t.Now != nil {
+			at, turns, err = slices.IndexFunc(t.Set.Ranges, func(x Range) bool { return x.Cutters == t.Now.Cutters }), t.Now.Turns, nil
+			if at < 0 {
+				err = fmt.Errorf("its range with %d cutters is no longer in its record", t.Now.Cutters)
+			}
+		}
 		if err != nil {
 			w.stop(err.Error(), "take two cuts, or another set")
 			return w
 		}
-		w.Range, w.Turns, w.Width = at, turns, r.Width
-		_, w.SD = t.Belief.Foretold(t.Set.Turned(at, turns))
+		w.Range, w.Turns = at, turns
+		off, sd := t.Belief.Foretold(t.Set.Turned(at, turns))
+		w.Width, w.SD = t.Set.Ranges[at].Start+t.Set.Ranges[at].Turn*measure.Length(turns)+off, sd
 		w.Says = fmt.Sprintf("%d cutters, the dial at %.2f turns", t.Set.Ranges[at].Cutters, turns)
 		w.set(r, t)
 		w.SetUp, w.Each = 2*r.Change+dialMinutes+tests*testMinutes, handling
@@ -173,6 +196,9 @@ func (r Request) way(t Tool) Way {
 		}
 	default:
 		stack, err := t.Set.Stack(t.Belief, r.Width, r.tolerance())
+		if t.Now != nil {
+			stack, err = t.Set.Made(t.Belief, r.Width, t.Now.Counts), nil
+		}
 		if err != nil {
 			w.stop(err.Error(), "")
 			return w
@@ -181,7 +207,7 @@ func (r Request) way(t Tool) Way {
 		w.Width = stack.Width
 		_, w.SD = t.Belief.Foretold(t.Set.Use(stack.Counts))
 		w.Slots, w.Clocked = t.Set.Order(stack.Counts, t.Blade.Teeth)
-		w.Says = inStack(stack, t.Set.Parts)
+		w.Says = inStack(stack, t.Set.Parts, r.Unit)
 		w.set(r, t)
 		w.SetUp, w.Each = 2*r.Change+stackMinutes+tests*testMinutes, handling
 		if t.Mounted {
@@ -189,7 +215,7 @@ func (r Request) way(t Tool) Way {
 		}
 		if off := stack.Error; math.Abs(off.Mm()) > r.tolerance().Mm() && w.Verdict != verdict.Stop {
 			w.Verdict = verdict.Mind
-			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Format(r.Unit), wideOrNarrow(off))
+			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Thin(r.Unit), wideOrNarrow(off))
 		}
 	}
 	if w.Verdict == verdict.Stop {
@@ -203,24 +229,28 @@ func (r Request) way(t Tool) Way {
 }
 
 // inStack is what goes between the outer blades, in words.
-func inStack(s Stack, parts []Part) string {
-	if s.Parts == 0 {
-		return "the outer pair alone"
-	}
-	counted := func(n int, what string) string {
-		if n == 1 {
-			return "1 " + what
+func inStack(s Stack, parts []Part, u measure.Unit) string {
+	list := func(shim bool) string {
+		var said []string
+		for i, n := range s.Counts {
+			switch p := parts[i]; {
+			case n == 0 || p.Shim != shim:
+			case n == 1:
+				said = append(said, p.Thickness.Thin(u))
+			default:
+				said = append(said, fmt.Sprintf("%d × %s", n, p.Thickness.Thin(u)))
+			}
 		}
-		return fmt.Sprintf("%d %ss", n, what)
+		return joined(said)
 	}
-	var said []string
-	if n := s.Parts - s.Shims; n > 0 {
-		said = append(said, counted(n, "chipper"))
+	out := "the outer pair alone"
+	if s.Parts > s.Shims {
+		out = "the outer pair, chippers " + list(false)
 	}
 	if s.Shims > 0 {
-		said = append(said, counted(s.Shims, "shim"))
+		out += "; shims " + list(true)
 	}
-	return "outer pair, " + joined(said)
+	return out
 }
 
 const bottomPoints = 121

@@ -115,6 +115,15 @@ func (l Length) Setting(u Unit) string {
 	return Inches(math.Round(l.Inches()*finest) / finest).Format(u)
 }
 
+// Thin writes a thickness of metal, or how far something is off: hundredths of
+// a millimetre, or thousandths of an inch, which no rule has but every caliper.
+func (l Length) Thin(u Unit) string {
+	if u == Inch {
+		return strconv.FormatFloat(l.Inches(), 'f', 3, 64) + `"`
+	}
+	return l.Format(u)
+}
+
 // A Feed is a speed of the work past the blade in metres a minute. The zero
 // Feed stands still.
 type Feed float64

@@ -5,8 +5,10 @@ package mount
 
 import (
 	"fmt"
+	"strings"
 
 	"corte/core/blade"
+	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
 )
@@ -31,6 +33,9 @@ const (
 	PicBrake   Picture = "brake"
 	PicClose   Picture = "close"
 	PicTest    Picture = "test"
+	PicStack   Picture = "stack"
+	PicClock   Picture = "clock"
+	PicInsert  Picture = "insert"
 )
 
 // A Step is one card: what to do, what to mind, and, where it is a check, what
@@ -56,11 +61,12 @@ type Check struct {
 type Case struct {
 	Saw     saw.Saw
 	Blade   blade.Blade
-	Off     string // name of the blade that is on the saw now; empty if none is known
-	New     bool   // never used, as far as the log knows
-	Back    bool   // back from sharpening since it was last used
-	LongAgo bool   // unused for long
-	Bushing bool   // its bore needs one
+	Off     string      // name of the blade that is on the saw now; empty if none is known
+	New     bool        // never used, as far as the log knows
+	Back    bool        // back from sharpening since it was last used
+	LongAgo bool        // unused for long
+	Bushing bool        // its bore needs one
+	Way     *groove.Way // of a dado set, the groove that it is put together for; nil if none is
 	Unit    measure.Unit
 }
 
@@ -111,24 +117,41 @@ func Steps(c Case) []Step {
 		flange = append(flange, "This saw takes the diamond knock-out: out of the blade with it, and the blade seated on the diamond.")
 	}
 	add(Step{ID: "flange", Title: "Clean seats", Picture: PicFlange, Text: flange})
+	if c.Blade.Make == blade.Dado {
+		for _, one := range stack(c) {
+			add(one)
+		}
+	}
 	add(teeth(c))
-	add(Step{ID: "nut", Title: "Washer and nut", Picture: PicNut,
-		Text:   []string{"Outer washer the way it was, hollow side to the blade. Nut by hand first, its full thread.", "Snug with the wrench, no more: it tightens itself in the cut; crushed, it dishes the plate."},
-		Checks: []Check{{"thread", "Nut on its full thread, blade flush to the inner flange?", "A nut on half a thread lets go. Something sits between, or the blade is too thick for this arbor."}}})
+	if c.Blade.Make == blade.Dado {
+		add(setNut(c))
+	} else {
+		add(Step{ID: "nut", Title: "Washer and nut", Picture: PicNut,
+			Text:   []string{"Outer washer the way it was, hollow side to the blade. Nut by hand first, its full thread.", "Snug with the wrench, no more: it tightens itself in the cut; crushed, it dishes the plate."},
+			Checks: []Check{{"thread", "Nut on its full thread, blade flush to the inner flange?", "A nut on half a thread lets go. Something sits between, or the blade is too thick for this arbor."}}})
+	}
 	add(Step{ID: "spin", Title: "Spin it by hand", Picture: PicSpin,
 		Text:   []string{"Lock off, wrench out. Turn the blade a full round and watch the rim against one point."},
 		Checks: []Check{{"free", "Does it turn freely and touch nothing?", "Find what it touches before anything else, from the guard to a chip on the flange."}}})
-	if c.Saw.Knife > 0 {
+	if c.Saw.Knife > 0 && c.Blade.Make != blade.Dado {
 		add(Step{ID: "knife", Title: "Riving knife", Picture: PicKnife,
 			Text: []string{fmt.Sprintf("Knife back, in line with the blade, 3 to 8 mm behind the teeth. It is %s thick: thicker than the plate, thinner than the kerf of %s.",
 				c.Saw.Knife.Format(c.Unit), c.Blade.Kerf.Format(c.Unit))}})
 	}
-	if k := c.Saw.Brake; k != nil {
+	if k := c.Saw.Brake; k != nil && c.Blade.Make == blade.Dado {
+		add(Step{ID: "brake", Title: "The dado cartridge", Picture: PicBrake,
+			Text:   []string{"A dado set wants a brake cartridge of its own, made for its diameter; the one for single blades does not reach it."},
+			Checks: []Check{{"cartridge", fmt.Sprintf("Dado cartridge for %s in, gap set?", c.Blade.Diameter.Format(c.Unit)), "The saw must not run a dado set on the other cartridge. Change it first."}}})
+	} else if k != nil {
 		add(Step{ID: "brake", Title: "Blade brake", Picture: PicBrake,
 			Text:   []string{"The right cartridge for this diameter, its gap set by its own gauge."},
 			Checks: []Check{{"cartridge", fmt.Sprintf("Cartridge for %s, gap set?", c.Blade.Diameter.Format(c.Unit)), "The saw must not run on the wrong cartridge: it fires late, or by itself."}}})
 	}
-	add(closeUp(c))
+	if c.Blade.Make == blade.Dado {
+		add(insert(c))
+	} else {
+		add(closeUp(c))
+	}
 	add(Step{ID: "test", Title: "Test run", Picture: PicTest,
 		Text:    []string{"Power on. Stand aside, out of the blade's plane; start, and let it run for some seconds.", "Listen: even, no rattle. Watch it run down: no sway."},
 		Caution: "Eye and ear protection. Nobody in line with the blade.",
@@ -147,6 +170,9 @@ func look(c Case) Step {
 		return s
 	}
 	s.Text = []string{"Once round, both faces, in good light."}
+	if c.Blade.Make == blade.Dado {
+		s.Text = []string{"Both outer blades and every chipper, both faces, in good light.", "Shims flat and clean: a crease is a shim more."}
+	}
 	s.Checks = []Check{
 		{"teeth", "Every tooth there, none chipped or loose?", "A blade with a loose or missing tip is not run: it goes to a saw doctor."},
 		{"plate", "No crack at gullets or slots, no blue on the plate?", "A cracked or burnt plate is not run. Retire it, or show it to a saw doctor."},
@@ -170,6 +196,87 @@ func wayIn(c Case) Step {
 	}
 	return Step{ID: "way-in", Title: "Way in", Picture: PicWayIn,
 		Text: []string{"Guard off its holder, insert out, blade raised all the way.", "Something over the dust chute: a nut that falls in is gone."}}
+}
+
+// stack are the cards of putting a dado set together on the arbor: craft
+// section 12.
+func stack(c Case) []Step {
+	off := Step{ID: "knife-off", Title: "Knife and guard off, for this", Picture: PicKnife,
+		Text: []string{"Riving knife and guard cannot stand over a groove that stays in the wood: off as the saw’s manual says.",
+			"They go back on with the next single blade."},
+		Caution: "Without them the hands need push blocks, and the work a hold-down or feather board."}
+	order := Step{ID: "order", Title: "In this order", Picture: PicStack,
+		Text: []string{"The left outer blade against the inner flange, its flat face to the flange; left and right are not the same.",
+			"Then chippers and shims, and the right outer blade last."}}
+	if w := c.Way; w != nil && len(w.Slots) > 0 {
+		order.Text = []string{"From the inner flange outward:", inOrder(w.Slots, c.Unit)}
+	} else if w != nil {
+		order.Title, order.Text = "Set the dial", []string{fmt.Sprintf("%s. Do not overtighten: the dial is spoilt by it.", upper(w.Says))}
+	}
+	order.Checks = []Check{{"order", "As drawn, and every shim flat between hubs?", "Take it apart and begin again from the flange."}}
+	steps := []Step{off, order}
+	if w := c.Way; w == nil || chippers(w.Slots) > 0 {
+		clock := Step{ID: "clock", Title: "Chippers into the gullets", Picture: PicClock,
+			Text: []string{"Turn each chipper until its teeth stand in the middle of the outer blades’ gullets, spread evenly round.", "No tooth may touch another: carbide on carbide breaks."}}
+		if w != nil && !w.Clocked {
+			clock.Text = append(clock.Text, "There are more chippers than gullets for each: spread them as the set’s own sheet shows.")
+		}
+		clock.Checks = []Check{{"clocked", "No tooth touching another, all the way round?", "Do not tighten. Turn the chippers on until every tooth stands free."}}
+		steps = append(steps, clock)
+	}
+	return steps
+}
+
+func chippers(slots []groove.Slot) (n int) {
+	for _, s := range slots {
+		if s.What == "chipper" {
+			n++
+		}
+	}
+	return n
+}
+
+func inOrder(slots []groove.Slot, u measure.Unit) string {
+	var said []string
+	for _, s := range slots {
+		switch s.What {
+		case "left", "right":
+			said = append(said, s.What+" outer blade")
+		default:
+			said = append(said, s.What+" "+s.Thickness.Format(u))
+		}
+	}
+	return upper(strings.Join(said, ", ")) + "."
+}
+
+func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+
+func setNut(c Case) Step {
+	s := Step{ID: "nut", Title: "Washer and nut", Picture: PicNut,
+		Text: []string{"Outer washer, then the nut by hand, its full thread. Hold the stack so that nothing turns while it is snugged."}}
+	if w := c.Way; w != nil && w.Arbor != nil {
+		if w.Arbor.WasherOff {
+			s.Text[0] = "No outer washer: this saw’s maker allows it for a dado set. Nut by hand, its full thread; nothing may turn while it is snugged."
+		}
+		s.Text = append(s.Text, w.Arbor.Says+".")
+	}
+	s.Checks = []Check{{"thread", "Nut on its full thread?", "Stop: a nut on half a thread lets go. Take chippers out and cut the groove in two."}}
+	return s
+}
+
+// insert is a set's own throat insert, cut by the set itself.
+func insert(c Case) Step {
+	s := Step{ID: "insert", Title: "Its own insert", Picture: PicInsert,
+		Text: []string{"A blank insert in, the set below it. Only for this width; write the width on it.",
+			"A board over the blank, clamped or under the fence, clear of where the set comes up. Nobody’s hand on it.",
+			"Saw on; raise the set slowly through the blank, a little over the groove’s depth. Off, and wait until it stands."},
+		Caution: "Never raise it through a blank that is held by hand.",
+		Checks:  []Check{{"insert", "Insert cut or in, flush, and nothing within its reach?", "It is not run with the wide insert of another set, or without one."}}}
+	if w := c.Way; w != nil && w.Insert != nil {
+		s.Text = append(s.Text, fmt.Sprintf("The opening comes to %s by %s. Fence at least %s clear of the set while it rises.",
+			w.Insert.Width.Setting(c.Unit), w.Insert.Length.Setting(c.Unit), w.Insert.Fence.Setting(c.Unit)))
+	}
+	return s
 }
 
 // undo says which way the nut comes off.

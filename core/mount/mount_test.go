@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"corte/core/blade"
+	"corte/core/groove"
 	"corte/core/saw"
 )
 
@@ -24,6 +25,9 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 	table := saw.Saw{Kind: saw.Table, Volts: 120, Knife: 2.3, Arbor: 15.875}
 	braked := table
 	braked.Brake = &saw.Brake{}
+	dado := blade.Blade{Make: blade.Dado, Diameter: 203, Bore: 15.875, Kerf: 6.4, Teeth: 24, Grind: blade.FTG}
+	way := &groove.Way{Clocked: true, Arbor: &groove.Arbor{WasherOff: true}, Insert: &groove.Insert{Width: 9.7, Length: 78, Fence: 10.1},
+		Slots: []groove.Slot{{What: "left", Thickness: 3.2}, {What: "shim", Thickness: 0.1}, {What: "chipper", Thickness: 3.2}, {What: "right", Thickness: 3.2}}}
 	left := table
 	left.Thread = saw.LeftHand
 	for name, tt := range map[string]struct {
@@ -40,6 +44,9 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 		"hung long":       {Case{Saw: table, Blade: b, LongAgo: true}, "look", "oil", "hung long", "battery"},
 		"something on it": {Case{Saw: table, Blade: b, Off: "Chorus"}, "off", "oil", "Chorus comes off", "battery"},
 		"a left thread":   {Case{Saw: left, Blade: b}, "undo", "off", "turn it clockwise to undo", "counter-clockwise"},
+		"a dado set":      {Case{Saw: table, Blade: dado}, "order", "knife", "push blocks", "Guard on."},
+		"braked, a set":   {Case{Saw: braked, Blade: dado, Way: way}, "insert", "close", "Left outer blade, shim 0.1 mm, chipper 3.2 mm, right outer blade.", "the one for a single blade"},
+		"a dial set":      {Case{Saw: table, Blade: dado, Way: &groove.Way{Says: "2 cutters, the dial at 1.50 turns"}}, "order", "clock", "the dial at 1.50 turns. Do not overtighten", "shim 0"},
 		"a wheel":         {Case{Saw: saw.Saw{Kind: saw.Circular}, Blade: blade.Blade{Make: blade.Diamond, Diameter: 184}}, "teeth", "knife", "The arrow's way", "loose tip"},
 	} {
 		ids, all := titles(tt.c)

@@ -81,6 +81,15 @@ func ParseSide(s string) (Side, error) {
 	return 0, fmt.Errorf("unknown side %q; use unknown, left or right", s)
 }
 
+// MarshalText writes a side as it stands in records.
+func (s Side) MarshalText() ([]byte, error) { return []byte(s.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (s *Side) UnmarshalText(text []byte) (err error) {
+	*s, err = ParseSide(string(text))
+	return err
+}
+
 // A Brake is a blade brake's allowed range; its makers refuse blades outside.
 type Brake struct {
 	MinKerf, MaxKerf         measure.Length

@@ -40,6 +40,9 @@ func Furnish(ctx context.Context, st *store.Store, now time.Time) (store.Shop, e
 				return fmt.Errorf("blade %s: %w", b.Name, err)
 			}
 		}
+		if err := addSets(ctx, st, sh.ID); err != nil {
+			return err
+		}
 		return play(ctx, st, now)
 	})
 	return out, err
@@ -209,6 +212,14 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 			if err := add(e); err != nil {
 				return err
 			}
+		}
+		if h, ok := housings[day]; ok {
+			// With dice of its own, so that the season's fall as they did.
+			if err := h.dig(ctx, st, hour, rand.New(rand.NewPCG(203, uint64(day)))); err != nil {
+				return err
+			}
+			delete(on, longTable.Name)
+			hour = hour.Add(2 * time.Hour)
 		}
 		for _, t := range tasks {
 			if day < t.from || day >= t.until || (day-t.from)%t.every != 0 {

@@ -29,7 +29,8 @@ var (
 	longTable = store.Saw{ID: id("Long Table"), Name: "Long Table",
 		Note: "By the dock door. Outfeed to the paint frame.",
 		Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Least: 216, Arbor: 15.875, RPM: 4000, MotorW: 1300, Volts: 120,
-			BreakerA: 15, Knife: 2.3, Thread: saw.LeftHand, WheelLead: 8, ToBolt: 240, DadoSets: true, Reach: 79, Reach45: 57}}
+			BreakerA: 15, Knife: 2.3, Thread: saw.LeftHand, WheelLead: 8, ToBolt: 240, DadoSets: true, Reach: 79, Reach45: 57,
+			ArborLength: 44, Washer: 5, Nut: 12, NutSide: saw.Left}}
 	drop = store.Saw{ID: id("Drop"), Name: "Drop",
 		Note: "On the batten bench.",
 		Saw: saw.Saw{Kind: saw.Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500, Volts: 120,
@@ -53,7 +54,7 @@ func made(name, hangs, note string, b blade.Blade) store.Blade {
 // What the shop paid, in its own money, and what is coated.
 var (
 	prices = map[string]float64{"Plough": 78, "Stagehand": 64, "Understudy": 55, "Chorus": 92, "Quill": 98, "Needle": 118, "Glass": 126,
-		"Tinsel": 110, "Mortise": 82, "Dovecote": 88, "Rook": 24, "Reed": 45, "Trapdoor": 160, "Curtain": 124, "Batten": 86, "Gallop": 40,
+		"Tinsel": 110, "Mortise": 82, "Dovecote": 88, "Rook": 24, "Reed": 45, "Trapdoor": 160, "Bellows": 190, "Curtain": 124, "Batten": 86, "Gallop": 40,
 		"Trot": 14, "Lace": 36, "Ragman": 22, "Mason": 48}
 	coatings = map[string]string{"Needle": "nitride", "Glass": "slick", "Curtain": "slick", "Lace": "slick"}
 )
@@ -81,6 +82,7 @@ var blades = func() []store.Blade {
 	nail.Nails = true
 	trapdoor := big(24, blade.FTG, 0, 5, 6.4, 0, blade.UseJoints)
 	trapdoor.Make, trapdoor.Diameter = blade.Dado, 203
+	bellows := trapdoor
 	scribe := blade.Blade{Make: blade.Scoring, Diameter: 120, Bore: 20, Kerf: 3.2, Plate: 2.0, Teeth: 24,
 		Grind: blade.Conical, Hook: 5, MaxRPM: 12000, KeptFor: blade.UseSheet}
 	mason := blade.Blade{Make: blade.Diamond, Diameter: 184, Bore: smallBore, Kerf: 2.2, MaxRPM: 8300, KeptFor: blade.UseMineral}
@@ -98,6 +100,7 @@ var blades = func() []store.Blade {
 		made("Rook", "behind the door", "Old. Ply and chipboard for platforms until it smokes.", big(40, blade.ATB, 15, 15, 3.2, 2.2, blade.UseDirty)),
 		made("Reed", "top drawer", "Bought by mistake: too thin for our riving knife.", big(60, blade.ATB, 15, 10, 2.0, 1.4, blade.UseCrosscut)),
 		made("Trapdoor", "joint drawer", "Stacked dado set; this is the outer pair.", trapdoor),
+		made("Bellows", "joint drawer", "Adjustable dado set, from the carpenter before Maren. Its dial is stiff.", bellows),
 		made("Scribe", "joint drawer", "From the panel saw that was sold.", scribe),
 		made("Curtain", "batten bench", "Fine ends on frames.", wide(80, 15, -2, blade.UseCrosscut)),
 		made("Batten", "batten bench", "Everyday pine.", wide(60, 20, 5, blade.UseGeneral)),

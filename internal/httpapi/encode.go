@@ -238,7 +238,8 @@ func encodeSaw(w store.Saw) contract.Saw {
 		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
 		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
 		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead.Mm()),
-		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
+		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
+		NutSide: ptr(contract.SawNutSide(w.NutSide.String())), Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
 		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	for i, b := range w.Bushings {
@@ -284,7 +285,8 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		out.Cut.ExitSupport = (*contract.Support)(text(d.Exit))
 		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
 		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
-	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared, store.KindTraced:
+	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared, store.KindTraced,
+		store.KindGrooved, store.KindRenewed:
 		says, err := said(e.Kind, read)
 		if err != nil {
 			return out, err
@@ -296,6 +298,13 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 				return out, err
 			}
 			out.TraceID = &d.Trace
+		}
+		if e.Kind == store.KindGrooved {
+			var d store.GroovedDetail
+			if err := read(&d); err != nil {
+				return out, err
+			}
+			out.GrooveID = &d.Groove
 		}
 		if e.Kind == store.KindCompared {
 			var d store.ComparedDetail
@@ -366,6 +375,24 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 		var d store.ComparedDetail
 		err = read(&d)
 		says = orNone(d.Says)
+	case store.KindGrooved:
+		var d store.GroovedDetail
+		err = read(&d)
+		add(d.Test, "a test, %.2f mm wide for %.2f", shop.Mean(d.Width), d.Target)
+		add(d.Test && d.Depth > 0, "%.2f mm deep", d.Depth)
+		add(!d.Test, "%d made, %.2f mm wide", d.Made, d.Target)
+	case store.KindRenewed:
+		var d store.RenewedDetail
+		err = read(&d)
+		add(true, "%s", d.Why)
+		add(d.Outer, "the outer pair")
+		for _, p := range d.Parts {
+			what := "chipper"
+			if p.Shim {
+				what = "shim"
+			}
+			add(true, "%s %.2f mm", what, p.Thickness)
+		}
 	case store.KindTraced:
 		var d store.TracedDetail
 		err = read(&d)

@@ -97,7 +97,7 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 }
 
 func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequestObject) (contract.StartMountingResponseObject, error) {
-	m, err := s.svc.StartMounting(ctx, s.shop, r.Body.SawID, r.Body.BladeID, value(r.Body.By), units(r.Body.Units))
+	m, err := s.svc.StartMounting(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -301,6 +301,9 @@ func encodeMounting(m shop.Mounting) contract.Mounting {
 			one.Checks[k] = contract.MountCheck{ID: c.ID, Ask: c.Ask, IfNot: c.IfNot}
 		}
 		out.Steps[i] = one
+	}
+	if m.Way != nil {
+		out.Way = ptr(encodeGrooveWay(*m.Way))
 	}
 	return out
 }

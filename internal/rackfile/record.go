@@ -87,6 +87,12 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 	}
 	w.Lock, w.Knockout = value(in.ArborLock), value(in.Knockout)
 	w.WheelLead, w.FenceLead, w.ToBolt = length(in.WheelLeadMm), length(in.FenceLeadMm), length(in.ToBoltMm)
+	w.ArborLength, w.Washer, w.Nut, w.WasherOff = length(in.ArborLengthMm), length(in.WasherMm), length(in.NutMm), value(in.WasherOff)
+	if in.NutSide != nil {
+		if w.NutSide, err = saw.ParseSide(string(*in.NutSide)); err != nil {
+			return w, err
+		}
+	}
 	if t := in.Tolerances; t != nil {
 		w.Tolerances = &truing.Tolerances{HeelAim: measure.Length(t.HeelAimMm), HeelAct: measure.Length(t.HeelActMm),
 			FenceOpen: measure.Length(t.FenceOpenMm), RunOutAim: measure.Length(t.RunoutAimMm), RunOutAct: measure.Length(t.RunoutActMm),
@@ -118,6 +124,10 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 		TurnDeg: known(w.Turn), BelowTableMm: known(w.BelowTable.Mm()), ChopWidthMm: known(w.ChopWidth.Mm()),
 		CrosscutMm: known(w.Crosscut.Mm()), Note: known(w.Note), ArborLock: known(w.Lock), Knockout: known(w.Knockout),
 		WheelLeadMm: known(w.WheelLead.Mm()), FenceLeadMm: known(w.FenceLead.Mm()), ToBoltMm: known(w.ToBolt.Mm()),
+		ArborLengthMm: known(w.ArborLength.Mm()), WasherMm: known(w.Washer.Mm()), NutMm: known(w.Nut.Mm()), WasherOff: known(w.WasherOff),
+	}
+	if w.NutSide != saw.UnknownSide {
+		out.NutSide = ptr(contract.SawInputNutSide(w.NutSide.String()))
 	}
 	if w.Thread != saw.UnknownThread {
 		out.Thread = ptr(contract.SawInputThread(w.Thread.String()))

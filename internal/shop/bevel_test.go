@@ -149,7 +149,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	svc := shop.New(f.st, func() time.Time { return clock })
 	ids := func(name string) string {
 		t.Helper()
-		m, err := svc.StartMounting(t.Context(), f.id, f.saws["table"].ID, f.blade[name].ID, "", measure.Millimetre)
+		m, err := svc.StartMounting(t.Context(), f.id, f.saws["table"].ID, f.blade[name].ID, nil, "", measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -180,7 +180,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	if got := ids("Needle"); !strings.Contains(got, " numbers ") {
 		t.Errorf("back from the saw doctor: %s", got)
 	}
-	m, err := svc.StartMounting(t.Context(), f.id, f.saws["table"].ID, needle.ID, "Ilse", measure.Millimetre)
+	m, err := svc.StartMounting(t.Context(), f.id, f.saws["table"].ID, needle.ID, nil, "Ilse", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -159,7 +159,7 @@ func TestSentOutAndBack(t *testing.T) {
 		t.Errorf("away, the plan says %q", why)
 	}
 	var e *shop.Error
-	if _, err := f.StartMounting(ctx, f.id, f.saws["table"].ID, plough.ID, "", measure.Millimetre); !errors.As(err, &e) {
+	if _, err := f.StartMounting(ctx, f.id, f.saws["table"].ID, plough.ID, nil, "", measure.Millimetre); !errors.As(err, &e) {
 		t.Errorf("away, it is mounted: %v", err)
 	}
 	all, err := f.Care(ctx, f.id)

@@ -11,6 +11,7 @@ import (
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/mount"
+	"corte/core/verdict"
 	"corte/internal/store"
 )
 
@@ -21,11 +22,13 @@ type Mounting struct {
 	Blade   store.Blade
 	Steps   []mount.Step
 	Answers map[string]bool
+	Way     *GrooveWay // that a dado set is put together for; nil for none
 }
 
 // StartMounting begins to mount a blade, or goes on where it was left. A blade
-// that fails a hard rule of the saw is refused.
-func (s *Service) StartMounting(ctx context.Context, shop, saw, blade uuid.UUID, by string, u measure.Unit) (Mounting, error) {
+// that fails a hard rule of the saw is refused. A dado set may be put together
+// for a groove.
+func (s *Service) StartMounting(ctx context.Context, shop, saw, blade uuid.UUID, groove *uuid.UUID, by string, u measure.Unit) (Mounting, error) {
 	w, err := s.st.Saw(ctx, shop, saw)
 	if err != nil {
 		return Mounting{}, missing(err, "saw_id", "saw")
@@ -43,7 +46,18 @@ func (s *Service) StartMounting(ctx context.Context, shop, saw, blade uuid.UUID,
 	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
 		return Mounting{}, invalid("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
 	}
-	m, err := s.st.StartMounting(ctx, store.Mounting{ID: uuid.New(), Shop: shop, Saw: saw, Blade: blade, By: by, Started: s.now()})
+	if groove != nil {
+		g, err := s.Groove(ctx, shop, *groove, u)
+		switch {
+		case err != nil:
+			return Mounting{}, err
+		case g.Saw != saw || g.Blade != blade || g.Ended != nil:
+			return Mounting{}, invalid("groove_id", "this groove is not under way with %s on %s", b.Name, w.Name)
+		case g.Way.Verdict == verdict.Stop:
+			return Mounting{}, invalid("groove_id", "%s", g.Way.Says)
+		}
+	}
+	m, err := s.st.StartMounting(ctx, store.Mounting{ID: uuid.New(), Shop: shop, Saw: saw, Blade: blade, Groove: groove, By: by, Started: s.now()})
 	if err != nil {
 		return Mounting{}, err
 	}
@@ -84,6 +98,13 @@ func (s *Service) mounting(ctx context.Context, m store.Mounting, u measure.Unit
 			return out, err
 		}
 		c.Off = off.Name
+	}
+	if m.Groove != nil {
+		g, err := s.Groove(ctx, m.Shop, *m.Groove, u)
+		if err != nil {
+			return out, err
+		}
+		out.Way, c.Way = &g.Way, &g.Way.Way
 	}
 	out.Steps = mount.Steps(c)
 	return out, nil

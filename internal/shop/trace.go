@@ -123,19 +123,13 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 	add := func(fact string, v float64, says string, args ...any) {
 		out = append(out, Fact{fact, v, fmt.Sprintf(says, args...)})
 	}
-	thin := func(l measure.Length) string {
-		if u == measure.Inch {
-			return fmt.Sprintf("%.3f\"", l.Inches())
-		}
-		return l.Format(u)
-	}
 	day := func(t time.Time) string { return t.Format("2 January") }
 	if w.HeelAt != nil {
 		side := "toward the fence"
 		if w.Heel < 0 {
 			side = "from the fence"
 		}
-		add("heel_mm", max(0, w.Heel.Mm()), "heel %s %s on %s", thin(max(w.Heel, -w.Heel)), side, day(*w.HeelAt))
+		add("heel_mm", max(0, w.Heel.Mm()), "heel %s %s on %s", max(w.Heel, -w.Heel).Thin(u), side, day(*w.HeelAt))
 		add("heel_away_mm", max(0, -w.Heel.Mm()), "")
 		add("truing_age_days", s.now().Sub(*w.HeelAt).Hours()/24, "")
 	}
@@ -144,7 +138,7 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 		if w.FenceOpen < 0 {
 			word = "closing"
 		}
-		add("fence_open_mm", max(0, w.FenceOpen.Mm()), "fence %s %s at the rear on %s", thin(max(w.FenceOpen, -w.FenceOpen)), word, day(*w.FenceAt))
+		add("fence_open_mm", max(0, w.FenceOpen.Mm()), "fence %s %s at the rear on %s", max(w.FenceOpen, -w.FenceOpen).Thin(u), word, day(*w.FenceAt))
 		add("fence_closing_mm", max(0, -w.FenceOpen.Mm()), "")
 	}
 	all, err := s.st.Stands(ctx, shop)
@@ -163,7 +157,7 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 				add("moved_since_truing", 1, "moved or bumped on %s, and not measured since", day(e.At))
 			}
 		case store.KindRunOut:
-			add("runout_mm", d.Figure, "run-out %s on %s", thin(measure.Length(d.Figure)), day(e.At))
+			add("runout_mm", d.Figure, "run-out %s on %s", measure.Length(d.Figure).Thin(u), day(e.At))
 		}
 	}
 	if j.Material.Kind.Modelled() {

@@ -31,7 +31,9 @@ const (
 	KindNoted     Kind = "noted"
 	KindCompared  Kind = "compared"
 	KindTraced    Kind = "traced"
-	KindStruck    Kind = "struck" // another row was a mistake
+	KindGrooved   Kind = "grooved"
+	KindRenewed   Kind = "renewed" // parts of a dado set
+	KindStruck    Kind = "struck"  // another row was a mistake
 	KindRetired   Kind = "retired"
 	KindRestored  Kind = "restored"
 
@@ -456,7 +458,7 @@ func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry) error 
 // NeedsBlade and NeedsSaw say what a row of a kind must be about.
 func (k Kind) NeedsBlade() bool {
 	switch k {
-	case KindCut, KindMounted, KindDismounted, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindClearance:
+	case KindCut, KindMounted, KindDismounted, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindGrooved, KindRenewed, KindClearance:
 		return true
 	}
 	return false

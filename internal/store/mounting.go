@@ -15,23 +15,24 @@ type Mounting struct {
 	Saw     uuid.UUID       `db:"saw_id"`
 	Blade   uuid.UUID       `db:"blade_id"`
 	Step    int             `db:"step"`
-	Answers json.RawMessage `db:"answers"` // check to yes or no
+	Answers json.RawMessage `db:"answers"`   // check to yes or no
+	Groove  *uuid.UUID      `db:"groove_id"` // that a dado set is put together for
 	By      string          `db:"by_name"`
 	Started time.Time       `db:"started_at"`
 	Version int             `db:"version"`
 }
 
-const mountingColumns = `id, shop_id, saw_id, blade_id, step, answers, by_name, started_at, version`
+const mountingColumns = `id, shop_id, saw_id, blade_id, groove_id, step, answers, by_name, started_at, version`
 
 // StartMounting begins a mounting, or finds the one that is under way on the
-// saw with the same blade; one with another blade is given up for it.
+// saw with the same blade for the same groove; another one is given up for it.
 func (s *Store) StartMounting(ctx context.Context, m Mounting) (Mounting, error) {
 	err := s.Atomically(ctx, func(tx *Store) error {
-		if _, err := tx.db.ExecContext(ctx, `DELETE FROM mountings WHERE saw_id = $1 AND blade_id <> $2`, m.Saw, m.Blade); err != nil {
+		if _, err := tx.db.ExecContext(ctx, `DELETE FROM mountings WHERE saw_id = $1 AND (blade_id <> $2 OR groove_id IS DISTINCT FROM $3)`, m.Saw, m.Blade, m.Groove); err != nil {
 			return err
 		}
-		if _, err := tx.db.NamedExecContext(ctx, `INSERT INTO mountings (id, shop_id, saw_id, blade_id, by_name, started_at)
-			VALUES (:id, :shop_id, :saw_id, :blade_id, :by_name, :started_at) ON CONFLICT (saw_id) DO NOTHING`, m); err != nil {
+		if _, err := tx.db.NamedExecContext(ctx, `INSERT INTO mountings (id, shop_id, saw_id, blade_id, groove_id, by_name, started_at)
+			VALUES (:id, :shop_id, :saw_id, :blade_id, :groove_id, :by_name, :started_at) ON CONFLICT (saw_id) DO NOTHING`, m); err != nil {
 			return err
 		}
 		return tx.db.GetContext(ctx, &m, `SELECT `+mountingColumns+` FROM mountings WHERE saw_id = $1`, m.Saw)

@@ -110,55 +110,60 @@ func (s *Store) change(ctx context.Context, table, update string, id uuid.UUID, 
 
 // sawRow is a row of saws. Lengths scan as what they are: floats of millimetres.
 type sawRow struct {
-	ID         uuid.UUID       `db:"id"`
-	Shop       uuid.UUID       `db:"shop_id"`
-	Name       string          `db:"name"`
-	Kind       string          `db:"kind"`
-	Sliding    bool            `db:"sliding"`
-	Diameter   measure.Length  `db:"diameter_mm"`
-	Least      measure.Length  `db:"least_mm"`
-	Arbor      measure.Length  `db:"arbor_mm"`
-	Bushings   lengths         `db:"bushings_mm"`
-	RPM        float64         `db:"rpm"`
-	MotorW     float64         `db:"motor_w"`
-	Volts      float64         `db:"volts"`
-	BreakerA   float64         `db:"breaker_a"`
-	Knife      measure.Length  `db:"knife_mm"`
-	MinKerf    *measure.Length `db:"brake_min_kerf_mm"`
-	MaxKerf    *measure.Length `db:"brake_max_kerf_mm"`
-	MinDiam    *measure.Length `db:"brake_min_diameter_mm"`
-	MaxDiam    *measure.Length `db:"brake_max_diameter_mm"`
-	DadoSets   bool            `db:"dado_sets"`
-	Wheels     bool            `db:"wheels"`
-	Steel      bool            `db:"steel"`
-	Reach      measure.Length  `db:"reach_mm"`
-	Reach45    measure.Length  `db:"reach45_mm"`
-	BelowTable measure.Length  `db:"below_table_mm"`
-	ChopWidth  measure.Length  `db:"chop_width_mm"`
-	Crosscut   measure.Length  `db:"crosscut_mm"`
-	Note       string          `db:"note"`
-	Heel       *measure.Length `db:"heel_mm"`
-	HeelAt     *time.Time      `db:"heel_at"`
-	Mounted    *uuid.UUID      `db:"mounted"`
-	Change     float64         `db:"change_minutes"`
-	School     string          `db:"height_school"`
-	Learning   bool            `db:"learning"`
-	Tilt       float64         `db:"tilt_deg"`
-	Turn       float64         `db:"turn_deg"`
-	Version    int             `db:"version"`
-	Thread     string          `db:"thread"`
-	Lock       bool            `db:"arbor_lock"`
-	Knockout   bool            `db:"knockout"`
-	WheelLead  measure.Length  `db:"wheel_lead_mm"`
-	FenceLead  measure.Length  `db:"fence_lead_mm"`
-	ToBolt     measure.Length  `db:"to_bolt_mm"`
-	Tolerances string          `db:"tolerances"` // JSON; empty for the usual ones
-	Open       *measure.Length `db:"open_mm"`
-	OpenAt     *time.Time      `db:"open_at"`
+	ID          uuid.UUID       `db:"id"`
+	Shop        uuid.UUID       `db:"shop_id"`
+	Name        string          `db:"name"`
+	Kind        string          `db:"kind"`
+	Sliding     bool            `db:"sliding"`
+	Diameter    measure.Length  `db:"diameter_mm"`
+	Least       measure.Length  `db:"least_mm"`
+	Arbor       measure.Length  `db:"arbor_mm"`
+	Bushings    lengths         `db:"bushings_mm"`
+	RPM         float64         `db:"rpm"`
+	MotorW      float64         `db:"motor_w"`
+	Volts       float64         `db:"volts"`
+	BreakerA    float64         `db:"breaker_a"`
+	Knife       measure.Length  `db:"knife_mm"`
+	MinKerf     *measure.Length `db:"brake_min_kerf_mm"`
+	MaxKerf     *measure.Length `db:"brake_max_kerf_mm"`
+	MinDiam     *measure.Length `db:"brake_min_diameter_mm"`
+	MaxDiam     *measure.Length `db:"brake_max_diameter_mm"`
+	DadoSets    bool            `db:"dado_sets"`
+	Wheels      bool            `db:"wheels"`
+	Steel       bool            `db:"steel"`
+	Reach       measure.Length  `db:"reach_mm"`
+	Reach45     measure.Length  `db:"reach45_mm"`
+	BelowTable  measure.Length  `db:"below_table_mm"`
+	ChopWidth   measure.Length  `db:"chop_width_mm"`
+	Crosscut    measure.Length  `db:"crosscut_mm"`
+	Note        string          `db:"note"`
+	Heel        *measure.Length `db:"heel_mm"`
+	HeelAt      *time.Time      `db:"heel_at"`
+	Mounted     *uuid.UUID      `db:"mounted"`
+	Change      float64         `db:"change_minutes"`
+	School      string          `db:"height_school"`
+	Learning    bool            `db:"learning"`
+	Tilt        float64         `db:"tilt_deg"`
+	Turn        float64         `db:"turn_deg"`
+	Version     int             `db:"version"`
+	Thread      string          `db:"thread"`
+	Lock        bool            `db:"arbor_lock"`
+	Knockout    bool            `db:"knockout"`
+	WheelLead   measure.Length  `db:"wheel_lead_mm"`
+	FenceLead   measure.Length  `db:"fence_lead_mm"`
+	ToBolt      measure.Length  `db:"to_bolt_mm"`
+	Tolerances  string          `db:"tolerances"` // JSON; empty for the usual ones
+	ArborLength measure.Length  `db:"arbor_length_mm"`
+	Washer      measure.Length  `db:"washer_mm"`
+	Nut         measure.Length  `db:"nut_mm"`
+	WasherOff   bool            `db:"washer_off"`
+	NutSide     string          `db:"nut_side"`
+	Open        *measure.Length `db:"open_mm"`
+	OpenAt      *time.Time      `db:"open_at"`
 	retiredRow
 }
 
-var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances",
+var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances", "arbor_length_mm", "washer_mm", "nut_mm", "washer_off", "nut_side",
 	"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
 	"volts", "breaker_a", "knife_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm",
 	"brake_max_diameter_mm", "dado_sets", "wheels", "steel", "reach_mm", "reach45_mm", "tilt_deg", "turn_deg",
@@ -186,6 +191,10 @@ func (r sawRow) saw() (Saw, error) {
 		DadoSets: r.DadoSets, Wheels: r.Wheels, Steel: r.Steel, Reach: r.Reach, Reach45: r.Reach45,
 		BelowTable: r.BelowTable, ChopWidth: r.ChopWidth, Crosscut: r.Crosscut,
 		Tilt: r.Tilt, Turn: r.Turn, Lock: r.Lock, Knockout: r.Knockout, WheelLead: r.WheelLead, FenceLead: r.FenceLead, ToBolt: r.ToBolt,
+		ArborLength: r.ArborLength, Washer: r.Washer, Nut: r.Nut, WasherOff: r.WasherOff,
+	}
+	if s.NutSide, err = saw.ParseSide(r.NutSide); err != nil {
+		return Saw{}, err
 	}
 	if s.Thread, err = saw.ParseThread(r.Thread); err != nil {
 		return Saw{}, err
@@ -272,6 +281,7 @@ func sawRowOf(shop uuid.UUID, w Saw) sawRow {
 		DadoSets: w.DadoSets, Wheels: w.Wheels, Steel: w.Steel, Reach: w.Reach, Reach45: w.Reach45,
 		BelowTable: w.BelowTable, ChopWidth: w.ChopWidth, Crosscut: w.Crosscut, Tilt: w.Tilt, Turn: w.Turn,
 		Thread: w.Thread.String(), Lock: w.Lock, Knockout: w.Knockout, WheelLead: w.WheelLead, FenceLead: w.FenceLead, ToBolt: w.ToBolt,
+		ArborLength: w.ArborLength, Washer: w.Washer, Nut: w.Nut, WasherOff: w.WasherOff, NutSide: w.NutSide.String(),
 	}
 	if w.Tolerances != nil {
 		raw, _ := json.Marshal(w.Tolerances)

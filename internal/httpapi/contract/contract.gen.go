@@ -57,6 +57,30 @@ func (e AdviceTopic) Valid() bool {
 	}
 }
 
+// Defines values for ArborSlotWhat.
+const (
+	ArborSlotWhatChipper ArborSlotWhat = "chipper"
+	ArborSlotWhatLeft    ArborSlotWhat = "left"
+	ArborSlotWhatRight   ArborSlotWhat = "right"
+	ArborSlotWhatShim    ArborSlotWhat = "shim"
+)
+
+// Valid indicates whether the value is a known member of the ArborSlotWhat enum.
+func (e ArborSlotWhat) Valid() bool {
+	switch e {
+	case ArborSlotWhatChipper:
+		return true
+	case ArborSlotWhatLeft:
+		return true
+	case ArborSlotWhatRight:
+		return true
+	case ArborSlotWhatShim:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for BathWord.
 const (
 	BathWordGood    BathWord = "good"
@@ -195,6 +219,42 @@ func (e ConditionState) Valid() bool {
 	case ConditionStateUnfit:
 		return true
 	case ConditionStateWorn:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DadoSetKind.
+const (
+	DadoSetKindDial  DadoSetKind = "dial"
+	DadoSetKindStack DadoSetKind = "stack"
+)
+
+// Valid indicates whether the value is a known member of the DadoSetKind enum.
+func (e DadoSetKind) Valid() bool {
+	switch e {
+	case DadoSetKindDial:
+		return true
+	case DadoSetKindStack:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DadoSetInputKind.
+const (
+	DadoSetInputKindDial  DadoSetInputKind = "dial"
+	DadoSetInputKindStack DadoSetInputKind = "stack"
+)
+
+// Valid indicates whether the value is a known member of the DadoSetInputKind enum.
+func (e DadoSetInputKind) Valid() bool {
+	switch e {
+	case DadoSetInputKindDial:
+		return true
+	case DadoSetInputKindStack:
 		return true
 	default:
 		return false
@@ -342,6 +402,27 @@ func (e Finish) Valid() bool {
 	}
 }
 
+// Defines values for Fit.
+const (
+	Glue Fit = "glue"
+	Slip Fit = "slip"
+	Tap  Fit = "tap"
+)
+
+// Valid indicates whether the value is a known member of the Fit enum.
+func (e Fit) Valid() bool {
+	switch e {
+	case Glue:
+		return true
+	case Slip:
+		return true
+	case Tap:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Form.
 const (
 	FormCheek   Form = "cheek"
@@ -423,6 +504,27 @@ func (e Grind) Valid() bool {
 	}
 }
 
+// Defines values for GrooveWayKind.
+const (
+	GrooveWayKindDial   GrooveWayKind = "dial"
+	GrooveWayKindPasses GrooveWayKind = "passes"
+	GrooveWayKindStack  GrooveWayKind = "stack"
+)
+
+// Valid indicates whether the value is a known member of the GrooveWayKind enum.
+func (e GrooveWayKind) Valid() bool {
+	switch e {
+	case GrooveWayKindDial:
+		return true
+	case GrooveWayKindPasses:
+		return true
+	case GrooveWayKindStack:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for HeightSchool.
 const (
 	HeightSchoolFull    HeightSchool = "full"
@@ -483,6 +585,33 @@ func (e ImportRowWhat) Valid() bool {
 	case ImportRowWhatBlade:
 		return true
 	case ImportRowWhatSaw:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for JointKind.
+const (
+	JointKindBox   JointKind = "box"
+	JointKindFold  JointKind = "fold"
+	JointKindSlope JointKind = "slope"
+	JointKindTails JointKind = "tails"
+	JointKindTenon JointKind = "tenon"
+)
+
+// Valid indicates whether the value is a known member of the JointKind enum.
+func (e JointKind) Valid() bool {
+	switch e {
+	case JointKindBox:
+		return true
+	case JointKindFold:
+		return true
+	case JointKindSlope:
+		return true
+	case JointKindTails:
+		return true
+	case JointKindTenon:
 		return true
 	default:
 		return false
@@ -560,12 +689,14 @@ const (
 	LogKindDismounted LogKind = "dismounted"
 	LogKindFence      LogKind = "fence"
 	LogKindGauge      LogKind = "gauge"
+	LogKindGrooved    LogKind = "grooved"
 	LogKindHeel       LogKind = "heel"
 	LogKindInspected  LogKind = "inspected"
 	LogKindJudged     LogKind = "judged"
 	LogKindMounted    LogKind = "mounted"
 	LogKindMoved      LogKind = "moved"
 	LogKindNoted      LogKind = "noted"
+	LogKindRenewed    LogKind = "renewed"
 	LogKindRestored   LogKind = "restored"
 	LogKindRetired    LogKind = "retired"
 	LogKindReturned   LogKind = "returned"
@@ -593,6 +724,8 @@ func (e LogKind) Valid() bool {
 		return true
 	case LogKindGauge:
 		return true
+	case LogKindGrooved:
+		return true
 	case LogKindHeel:
 		return true
 	case LogKindInspected:
@@ -604,6 +737,8 @@ func (e LogKind) Valid() bool {
 	case LogKindMoved:
 		return true
 	case LogKindNoted:
+		return true
+	case LogKindRenewed:
 		return true
 	case LogKindRestored:
 		return true
@@ -729,8 +864,10 @@ func (e Motion) Valid() bool {
 // Defines values for MountStepPicture.
 const (
 	MountStepPictureBrake   MountStepPicture = "brake"
+	MountStepPictureClock   MountStepPicture = "clock"
 	MountStepPictureClose   MountStepPicture = "close"
 	MountStepPictureFlange  MountStepPicture = "flange"
+	MountStepPictureInsert  MountStepPicture = "insert"
 	MountStepPictureKnife   MountStepPicture = "knife"
 	MountStepPictureLock    MountStepPicture = "lock"
 	MountStepPictureLook    MountStepPicture = "look"
@@ -739,6 +876,7 @@ const (
 	MountStepPictureOil     MountStepPicture = "oil"
 	MountStepPicturePower   MountStepPicture = "power"
 	MountStepPictureSpin    MountStepPicture = "spin"
+	MountStepPictureStack   MountStepPicture = "stack"
 	MountStepPictureTeeth   MountStepPicture = "teeth"
 	MountStepPictureTest    MountStepPicture = "test"
 	MountStepPictureUndo    MountStepPicture = "undo"
@@ -751,9 +889,13 @@ func (e MountStepPicture) Valid() bool {
 	switch e {
 	case MountStepPictureBrake:
 		return true
+	case MountStepPictureClock:
+		return true
 	case MountStepPictureClose:
 		return true
 	case MountStepPictureFlange:
+		return true
+	case MountStepPictureInsert:
 		return true
 	case MountStepPictureKnife:
 		return true
@@ -770,6 +912,8 @@ func (e MountStepPicture) Valid() bool {
 	case MountStepPicturePower:
 		return true
 	case MountStepPictureSpin:
+		return true
+	case MountStepPictureStack:
 		return true
 	case MountStepPictureTeeth:
 		return true
@@ -951,6 +1095,27 @@ func (e ReasonTerm) Valid() bool {
 	}
 }
 
+// Defines values for RenewalWhy.
+const (
+	RenewalWhyReplaced  RenewalWhy = "replaced"
+	RenewalWhySharpened RenewalWhy = "sharpened"
+	RenewalWhyWorn      RenewalWhy = "worn"
+)
+
+// Valid indicates whether the value is a known member of the RenewalWhy enum.
+func (e RenewalWhy) Valid() bool {
+	switch e {
+	case RenewalWhyReplaced:
+		return true
+	case RenewalWhySharpened:
+		return true
+	case RenewalWhyWorn:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for RetirementReason.
 const (
 	RetirementReasonBent    RetirementReason = "bent"
@@ -1002,6 +1167,27 @@ func (e SawKind) Valid() bool {
 	}
 }
 
+// Defines values for SawNutSide.
+const (
+	SawNutSideLeft    SawNutSide = "left"
+	SawNutSideRight   SawNutSide = "right"
+	SawNutSideUnknown SawNutSide = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the SawNutSide enum.
+func (e SawNutSide) Valid() bool {
+	switch e {
+	case SawNutSideLeft:
+		return true
+	case SawNutSideRight:
+		return true
+	case SawNutSideUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SawThread.
 const (
 	SawThreadLeft    SawThread = "left"
@@ -1044,6 +1230,27 @@ func (e SawInputKind) Valid() bool {
 	}
 }
 
+// Defines values for SawInputNutSide.
+const (
+	SawInputNutSideLeft    SawInputNutSide = "left"
+	SawInputNutSideRight   SawInputNutSide = "right"
+	SawInputNutSideUnknown SawInputNutSide = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the SawInputNutSide enum.
+func (e SawInputNutSide) Valid() bool {
+	switch e {
+	case SawInputNutSideLeft:
+		return true
+	case SawInputNutSideRight:
+		return true
+	case SawInputNutSideUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SawInputThread.
 const (
 	SawInputThreadLeft    SawInputThread = "left"
@@ -1080,6 +1287,27 @@ func (e SchoolName) Valid() bool {
 	case SchoolNameGullets:
 		return true
 	case SchoolNameProud:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Side.
+const (
+	SideLeft    Side = "left"
+	SideRight   Side = "right"
+	SideUnknown Side = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the Side enum.
+func (e Side) Valid() bool {
+	switch e {
+	case SideLeft:
+		return true
+	case SideRight:
+		return true
+	case SideUnknown:
 		return true
 	default:
 		return false
@@ -1691,6 +1919,32 @@ type Advice struct {
 // AdviceTopic defines model for Advice.Topic.
 type AdviceTopic string
 
+// ArborFit defines model for ArborFit.
+type ArborFit struct {
+	// LengthMm From the inner flange to the end of the thread; left out if not measured.
+	LengthMm  *float64 `json:"length_mm,omitempty"`
+	NutMm     float64  `json:"nut_mm"`
+	Says      string   `json:"says"`
+	SetMm     float64  `json:"set_mm"`
+	SpareMm   float64  `json:"spare_mm"`
+	Verdict   Verdict  `json:"verdict"`
+	WasherMm  float64  `json:"washer_mm"`
+	WasherOff bool     `json:"washer_off"`
+}
+
+// ArborSlot defines model for ArborSlot.
+type ArborSlot struct {
+	// ThicknessMm As stamped.
+	ThicknessMm float64 `json:"thickness_mm"`
+
+	// TurnedDeg Against the outer blades.
+	TurnedDeg float64       `json:"turned_deg"`
+	What      ArborSlotWhat `json:"what"`
+}
+
+// ArborSlotWhat defines model for ArborSlot.What.
+type ArborSlotWhat string
+
 // AwayBlade defines model for AwayBlade.
 type AwayBlade struct {
 	At         time.Time          `json:"at"`
@@ -2182,6 +2436,78 @@ type CutRecord struct {
 	WidthMm      float64   `json:"width_mm"`
 }
 
+// DadoPart defines model for DadoPart.
+type DadoPart struct {
+	Count       int     `json:"count"`
+	Shim        *bool   `json:"shim,omitempty"`
+	ThicknessMm float64 `json:"thickness_mm"`
+}
+
+// DadoSet defines model for DadoSet.
+type DadoSet struct {
+	BladeID openapi_types.UUID `json:"blade_id"`
+	Build   *Side              `json:"build,omitempty"`
+
+	// EarsMm How far the points of the outer blades cut below the rest.
+	EarsMm *float64    `json:"ears_mm,omitempty"`
+	Kind   DadoSetKind `json:"kind"`
+
+	// Known The outer pair first, then the parts in their order; of a dial set start and turn of each range.
+	Known []KnownPart `json:"known"`
+
+	// LeftMm Tip width of the left outer blade.
+	LeftMm  *float64     `json:"left_mm,omitempty"`
+	Parts   *[]DadoPart  `json:"parts,omitempty"`
+	Ranges  *[]DialRange `json:"ranges,omitempty"`
+	RightMm *float64     `json:"right_mm,omitempty"`
+
+	// Tests Test grooves that it was learnt from.
+	Tests int `json:"tests"`
+
+	// Version Its ETag.
+	Version int `json:"version"`
+
+	// Wings Teeth of a chipper.
+	Wings *int `json:"wings,omitempty"`
+}
+
+// DadoSetKind defines model for DadoSet.Kind.
+type DadoSetKind string
+
+// DadoSetInput defines model for DadoSetInput.
+type DadoSetInput struct {
+	Build *Side `json:"build,omitempty"`
+
+	// EarsMm How far the points of the outer blades cut below the rest.
+	EarsMm *float64         `json:"ears_mm,omitempty"`
+	Kind   DadoSetInputKind `json:"kind"`
+
+	// LeftMm Tip width of the left outer blade.
+	LeftMm  *float64     `json:"left_mm,omitempty"`
+	Parts   *[]DadoPart  `json:"parts,omitempty"`
+	Ranges  *[]DialRange `json:"ranges,omitempty"`
+	RightMm *float64     `json:"right_mm,omitempty"`
+
+	// Wings Teeth of a chipper.
+	Wings *int `json:"wings,omitempty"`
+}
+
+// DadoSetInputKind defines model for DadoSetInput.Kind.
+type DadoSetInputKind string
+
+// DialRange defines model for DialRange.
+type DialRange struct {
+	Cutters int     `json:"cutters"`
+	LeastMm float64 `json:"least_mm"`
+	MostMm  float64 `json:"most_mm"`
+
+	// StartMm Width with the dial at 0.
+	StartMm float64 `json:"start_mm"`
+
+	// TurnMm What one turn of the dial adds.
+	TurnMm float64 `json:"turn_mm"`
+}
+
 // Direction defines model for Direction.
 type Direction string
 
@@ -2224,6 +2550,9 @@ type FileFormat string
 // Finish defines model for Finish.
 type Finish string
 
+// Fit defines model for Fit.
+type Fit string
+
 // Forecast At the shop's own pace. Two of three fall between early and late.
 type Forecast struct {
 	Early  time.Time `json:"early"`
@@ -2259,6 +2588,189 @@ type GaugeReading struct {
 
 // Grind defines model for Grind.
 type Grind string
+
+// Groove defines model for Groove.
+type Groove struct {
+	Ask      GrooveAsk  `json:"ask"`
+	By       string     `json:"by"`
+	Cautions []string   `json:"cautions"`
+	EndedAt  *time.Time `json:"ended_at,omitempty"`
+
+	// Good The last test was as it should be, in width and depth.
+	Good bool `json:"good"`
+
+	// HeightMm That the blade is to stand at.
+	HeightMm float64            `json:"height_mm"`
+	ID       openapi_types.UUID `json:"id"`
+	Made     int                `json:"made"`
+	SawID    openapi_types.UUID `json:"saw_id"`
+	SawName  string             `json:"saw_name"`
+
+	// Says What to do next, in order.
+	Says      []string       `json:"says"`
+	Set       *DadoSet       `json:"set,omitempty"`
+	StartedAt time.Time      `json:"started_at"`
+	TargetMm  float64        `json:"target_mm"`
+	Tests     []GrooveTested `json:"tests"`
+	Version   int            `json:"version"`
+	Way       GrooveWay      `json:"way"`
+}
+
+// GrooveAsk defines model for GrooveAsk.
+type GrooveAsk struct {
+	// AllowanceMm Wider than the piece by that; left out, what the fit wants.
+	AllowanceMm *float64 `json:"allowance_mm,omitempty"`
+	Count       int      `json:"count"`
+	Cut         Cut      `json:"cut"`
+
+	// EdgeMm From the edge on the fence to the near wall.
+	EdgeMm *float64 `json:"edge_mm,omitempty"`
+	Fit    Fit      `json:"fit"`
+
+	// PieceMm Thickness of what goes in, at several places.
+	PieceMm []float64 `json:"piece_mm"`
+}
+
+// GrooveEnd defines model for GrooveEnd.
+type GrooveEnd struct {
+	Made      int        `json:"made"`
+	Note      *string    `json:"note,omitempty"`
+	Splinters *Splinters `json:"splinters,omitempty"`
+	Units     Units      `json:"units"`
+	Wall      *Wall      `json:"wall,omitempty"`
+}
+
+// GroovePass defines model for GroovePass.
+type GroovePass struct {
+	// CentreMm Of the kerf from the middle of the groove.
+	CentreMm float64 `json:"centre_mm"`
+
+	// FenceMm From the fence to the near side of the blade.
+	FenceMm  float64 `json:"fence_mm"`
+	HeightMm float64 `json:"height_mm"`
+}
+
+// GroovePlan defines model for GroovePlan.
+type GroovePlan struct {
+	AllowanceMm float64  `json:"allowance_mm"`
+	Cautions    []string `json:"cautions"`
+
+	// Earlier Made in the same sheet or wood.
+	Earlier []GrooveRow `json:"earlier"`
+
+	// Mind What to mind about the piece; empty if nothing.
+	Mind       string      `json:"mind"`
+	TargetMm   float64     `json:"target_mm"`
+	ThickestMm float64     `json:"thickest_mm"`
+	Ways       []GrooveWay `json:"ways"`
+}
+
+// GrooveRow defines model for GrooveRow.
+type GrooveRow struct {
+	At           time.Time          `json:"at"`
+	BladeName    string             `json:"blade_name"`
+	DepthMm      float64            `json:"depth_mm"`
+	Ended        bool               `json:"ended"`
+	ID           openapi_types.UUID `json:"id"`
+	Made         int                `json:"made"`
+	MaterialName string             `json:"material_name"`
+	PieceMm      float64            `json:"piece_mm"`
+	SawName      string             `json:"saw_name"`
+
+	// Says Its last setting.
+	Says     string  `json:"says"`
+	TargetMm float64 `json:"target_mm"`
+	Tests    int     `json:"tests"`
+}
+
+// GrooveStart Either ask and blade_id, or like.
+type GrooveStart struct {
+	Ask *GrooveAsk `json:"ask,omitempty"`
+
+	// BladeID The way that was chosen.
+	BladeID *openapi_types.UUID `json:"blade_id,omitempty"`
+	By      *string             `json:"by,omitempty"`
+
+	// Like An earlier groove whose settings are called up.
+	Like  *openapi_types.UUID `json:"like,omitempty"`
+	Units Units               `json:"units"`
+}
+
+// GrooveTest defines model for GrooveTest.
+type GrooveTest struct {
+	DepthMm *float64 `json:"depth_mm,omitempty"`
+	Units   Units    `json:"units"`
+
+	// WidthMm At several places of the groove.
+	WidthMm []float64 `json:"width_mm"`
+}
+
+// GrooveTested defines model for GrooveTested.
+type GrooveTested struct {
+	At      time.Time `json:"at"`
+	DepthMm *float64  `json:"depth_mm,omitempty"`
+
+	// OffMm Over what was wanted.
+	OffMm float64 `json:"off_mm"`
+
+	// Says The setting that it was made with.
+	Says string `json:"says"`
+
+	// WidthMm The mean of its readings.
+	WidthMm float64 `json:"width_mm"`
+}
+
+// GrooveWay defines model for GrooveWay.
+type GrooveWay struct {
+	Arbor     *ArborFit          `json:"arbor,omitempty"`
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	BladeName string             `json:"blade_name"`
+
+	// BottomMm From wall to wall, and what stands above the deepest.
+	BottomMm [][]float64 `json:"bottom_mm"`
+
+	// Clocked Every chipper has gullets of its own.
+	Clocked     *bool    `json:"clocked,omitempty"`
+	Cutters     *int     `json:"cutters,omitempty"`
+	DiameterMm  *float64 `json:"diameter_mm,omitempty"`
+	EachMinutes float64  `json:"each_minutes"`
+
+	// Fits Its bottom is flat enough for this groove.
+	Fits    bool          `json:"fits"`
+	FlatFor string        `json:"flat_for"`
+	Insert  *InsertFit    `json:"insert,omitempty"`
+	KerfMm  *float64      `json:"kerf_mm,omitempty"`
+	Kind    GrooveWayKind `json:"kind"`
+	Minutes float64       `json:"minutes"`
+	Mounted bool          `json:"mounted"`
+	Passes  []GroovePass  `json:"passes"`
+
+	// Pays Against the way that is quickest to set up.
+	Pays    string  `json:"pays"`
+	RidgeMm float64 `json:"ridge_mm"`
+	Says    string  `json:"says"`
+
+	// SdMm How well that is known.
+	SdMm         *float64 `json:"sd_mm,omitempty"`
+	SetupMinutes float64  `json:"setup_minutes"`
+
+	// Slots From the inner flange outward.
+	Slots []ArborSlot `json:"slots"`
+
+	// Teeth Of an outer blade.
+	Teeth *int `json:"teeth,omitempty"`
+
+	// Turns Of the dial.
+	Turns   *float64 `json:"turns,omitempty"`
+	Verdict Verdict  `json:"verdict"`
+
+	// WidthMm That it comes to.
+	WidthMm *float64 `json:"width_mm,omitempty"`
+	Wings   *int     `json:"wings,omitempty"`
+}
+
+// GrooveWayKind defines model for GrooveWay.Kind.
+type GrooveWayKind string
 
 // Harmonic defines model for Harmonic.
 type Harmonic struct {
@@ -2321,6 +2833,14 @@ type ImportRowAction string
 // ImportRowWhat defines model for ImportRow.What.
 type ImportRowWhat string
 
+// InsertFit defines model for InsertFit.
+type InsertFit struct {
+	// FenceMm The fence stays that far from the set while it rises.
+	FenceMm  float64 `json:"fence_mm"`
+	LengthMm float64 `json:"length_mm"`
+	WidthMm  float64 `json:"width_mm"`
+}
+
 // Inspection defines model for Inspection.
 type Inspection struct {
 	By *string `json:"by,omitempty"`
@@ -2328,6 +2848,75 @@ type Inspection struct {
 	// Fault Left out where all is sound.
 	Fault *Fault  `json:"fault,omitempty"`
 	Note  *string `json:"note,omitempty"`
+}
+
+// JointAsk tenon: stock_mm, tenon_mm, length_mm, off_mm where it is not in the middle. box: width_mm, slot_mm (the blade's kerf where left out),
+// room_mm, and gap_mm over fingers after a test. tails: stock_mm. slope: edge_mm, width_mm, depth_mm, slope_deg.
+// fold: stock_mm, skin_mm (the usual where left out), radius_mm, bend_deg.
+type JointAsk struct {
+	BendDeg  *float64           `json:"bend_deg,omitempty"`
+	BladeID  openapi_types.UUID `json:"blade_id"`
+	DepthMm  *float64           `json:"depth_mm,omitempty"`
+	EdgeMm   *float64           `json:"edge_mm,omitempty"`
+	Fingers  *int               `json:"fingers,omitempty"`
+	GapMm    *float64           `json:"gap_mm,omitempty"`
+	Kind     JointKind          `json:"kind"`
+	LengthMm *float64           `json:"length_mm,omitempty"`
+	OffMm    *float64           `json:"off_mm,omitempty"`
+	RadiusMm *float64           `json:"radius_mm,omitempty"`
+	RoomMm   *float64           `json:"room_mm,omitempty"`
+	SawID    openapi_types.UUID `json:"saw_id"`
+	SkinMm   *float64           `json:"skin_mm,omitempty"`
+	SlopeDeg *float64           `json:"slope_deg,omitempty"`
+	SlotMm   *float64           `json:"slot_mm,omitempty"`
+	StockMm  *float64           `json:"stock_mm,omitempty"`
+	TenonMm  *float64           `json:"tenon_mm,omitempty"`
+	Units    Units              `json:"units"`
+	WidthMm  *float64           `json:"width_mm,omitempty"`
+}
+
+// JointKind defines model for JointKind.
+type JointKind string
+
+// JointPlan defines model for JointPlan.
+type JointPlan struct {
+	Cautions  []string `json:"cautions"`
+	ClosesDeg *float64 `json:"closes_deg,omitempty"`
+	DepthMm   *float64 `json:"depth_mm,omitempty"`
+
+	// Do What to set and cut, in order.
+	Do       []string `json:"do"`
+	HeightMm *float64 `json:"height_mm,omitempty"`
+
+	// HeightsMm Of the blade for either cheek of a tenon.
+	HeightsMm *[]float64 `json:"heights_mm,omitempty"`
+	KerfMm    float64    `json:"kerf_mm"`
+	Kerfs     *int       `json:"kerfs,omitempty"`
+	Kind      JointKind  `json:"kind"`
+
+	// LastMm The part of a finger or slot at the far edge.
+	LastMm *float64 `json:"last_mm,omitempty"`
+
+	// LeftMm That a sloping groove leaves to pare.
+	LeftMm *float64 `json:"left_mm,omitempty"`
+	Mind   []string `json:"mind"`
+
+	// MoveMm Of the key after the test joint, away from the blade.
+	MoveMm *float64 `json:"move_mm,omitempty"`
+
+	// OffsetMm From key to blade.
+	OffsetMm  *float64      `json:"offset_mm,omitempty"`
+	Passes    *[]GroovePass `json:"passes,omitempty"`
+	SkinMm    *float64      `json:"skin_mm,omitempty"`
+	SlotMm    *float64      `json:"slot_mm,omitempty"`
+	Slots     *int          `json:"slots,omitempty"`
+	SpacingMm *float64      `json:"spacing_mm,omitempty"`
+	SpanMm    *float64      `json:"span_mm,omitempty"`
+
+	// StopsMm From the stop to the far side of the blade, the shoulder first.
+	StopsMm *[]float64 `json:"stops_mm,omitempty"`
+	TiltDeg *float64   `json:"tilt_deg,omitempty"`
+	Verdict Verdict    `json:"verdict"`
 }
 
 // Judgement defines model for Judgement.
@@ -2359,6 +2948,20 @@ type KerfLoad struct {
 
 	// Refused By the riving knife or the brake.
 	Refused *string `json:"refused,omitempty"`
+}
+
+// KnownPart defines model for KnownPart.
+type KnownPart struct {
+	// HeldMm As thick as it is held to be.
+	HeldMm float64 `json:"held_mm"`
+
+	// SdMm How well that is known.
+	SdMm      float64 `json:"sd_mm"`
+	StampedMm float64 `json:"stamped_mm"`
+
+	// Tests Test grooves that it was in since it was new or sharpened.
+	Tests int    `json:"tests"`
+	What  string `json:"what"`
 }
 
 // LabelRequest defines model for LabelRequest.
@@ -2400,6 +3003,7 @@ type LogEntry struct {
 	// Figure What a truing measured.
 	Figure     *float64            `json:"figure,omitempty"`
 	FigureUnit *LogEntryFigureUnit `json:"figure_unit,omitempty"`
+	GrooveID   *openapi_types.UUID `json:"groove_id,omitempty"`
 	ID         int64               `json:"id"`
 	Kind       LogKind             `json:"kind"`
 	Note       *string             `json:"note,omitempty"`
@@ -2540,6 +3144,7 @@ type Mounting struct {
 	Steps     []MountStep        `json:"steps"`
 	Thread    *MountingThread    `json:"thread,omitempty"`
 	Version   int                `json:"version"`
+	Way       *GrooveWay         `json:"way,omitempty"`
 }
 
 // MountingSawKind defines model for Mounting.SawKind.
@@ -2703,6 +3308,22 @@ type Reason struct {
 // ReasonTerm defines model for Reason.Term.
 type ReasonTerm string
 
+// Renewal defines model for Renewal.
+type Renewal struct {
+	By   *string `json:"by,omitempty"`
+	Note *string `json:"note,omitempty"`
+
+	// Outer The outer pair.
+	Outer *bool `json:"outer,omitempty"`
+
+	// Parts By their place in the set.
+	Parts *[]int     `json:"parts,omitempty"`
+	Why   RenewalWhy `json:"why"`
+}
+
+// RenewalWhy defines model for Renewal.Why.
+type RenewalWhy string
+
 // Retired defines model for Retired.
 type Retired struct {
 	At     time.Time `json:"at"`
@@ -2756,8 +3377,10 @@ type RunOut struct {
 
 // Saw defines model for Saw.
 type Saw struct {
-	ArborLock *bool   `json:"arbor_lock,omitempty"`
-	ArborMm   float64 `json:"arbor_mm"`
+	// ArborLengthMm From the inner flange to the end of the thread.
+	ArborLengthMm *float64 `json:"arbor_length_mm,omitempty"`
+	ArborLock     *bool    `json:"arbor_lock,omitempty"`
+	ArborMm       float64  `json:"arbor_mm"`
 
 	// BelowTableMm How far a miter saw's blade goes below its table.
 	BelowTableMm float64 `json:"below_table_mm"`
@@ -2817,7 +3440,11 @@ type Saw struct {
 	MountedBladeID *openapi_types.UUID `json:"mounted_blade_id,omitempty"`
 	Name           string              `json:"name"`
 	Note           string              `json:"note"`
-	PowerLimitW    float64             `json:"power_limit_w"`
+	NutMm          *float64            `json:"nut_mm,omitempty"`
+
+	// NutSide Of the blade that the nut is on.
+	NutSide     *SawNutSide `json:"nut_side,omitempty"`
+	PowerLimitW float64     `json:"power_limit_w"`
 
 	// Reach45Mm The same tilted to 45 degrees.
 	Reach45Mm *float64 `json:"reach45_mm,omitempty"`
@@ -2850,6 +3477,12 @@ type Saw struct {
 	Version int     `json:"version"`
 	Volts   float64 `json:"volts"`
 
+	// WasherMm The outer washer.
+	WasherMm *float64 `json:"washer_mm,omitempty"`
+
+	// WasherOff The maker allows a dado set without the outer washer.
+	WasherOff *bool `json:"washer_off,omitempty"`
+
 	// WheelLeadMm Height that one turn of the wheel moves.
 	WheelLeadMm *float64 `json:"wheel_lead_mm,omitempty"`
 
@@ -2860,13 +3493,18 @@ type Saw struct {
 // SawKind defines model for Saw.Kind.
 type SawKind string
 
+// SawNutSide Of the blade that the nut is on.
+type SawNutSide string
+
 // SawThread Of the arbor's nut.
 type SawThread string
 
 // SawInput What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawInput struct {
-	ArborLock *bool   `json:"arbor_lock,omitempty"`
-	ArborMm   float64 `json:"arbor_mm"`
+	// ArborLengthMm From the inner flange to the end of the thread.
+	ArborLengthMm *float64 `json:"arbor_length_mm,omitempty"`
+	ArborLock     *bool    `json:"arbor_lock,omitempty"`
+	ArborMm       float64  `json:"arbor_mm"`
 
 	// BelowTableMm How far a miter saw's blade goes below its table.
 	BelowTableMm *float64 `json:"below_table_mm,omitempty"`
@@ -2909,9 +3547,13 @@ type SawInput struct {
 	LeastMm *float64 `json:"least_mm,omitempty"`
 
 	// MotorW At the shaft.
-	MotorW float64 `json:"motor_w"`
-	Name   string  `json:"name"`
-	Note   *string `json:"note,omitempty"`
+	MotorW float64  `json:"motor_w"`
+	Name   string   `json:"name"`
+	Note   *string  `json:"note,omitempty"`
+	NutMm  *float64 `json:"nut_mm,omitempty"`
+
+	// NutSide Of the blade that the nut is on.
+	NutSide *SawInputNutSide `json:"nut_side,omitempty"`
 
 	// Reach45Mm The same tilted to 45 degrees.
 	Reach45Mm *float64 `json:"reach45_mm,omitempty"`
@@ -2940,6 +3582,12 @@ type SawInput struct {
 	TurnDeg *float64 `json:"turn_deg,omitempty"`
 	Volts   *float64 `json:"volts,omitempty"`
 
+	// WasherMm The outer washer.
+	WasherMm *float64 `json:"washer_mm,omitempty"`
+
+	// WasherOff The maker allows a dado set without the outer washer.
+	WasherOff *bool `json:"washer_off,omitempty"`
+
 	// WheelLeadMm Height that one turn of the wheel moves.
 	WheelLeadMm *float64 `json:"wheel_lead_mm,omitempty"`
 
@@ -2949,6 +3597,9 @@ type SawInput struct {
 
 // SawInputKind defines model for SawInput.Kind.
 type SawInputKind string
+
+// SawInputNutSide Of the blade that the nut is on.
+type SawInputNutSide string
 
 // SawInputThread Of the arbor's nut.
 type SawInputThread string
@@ -3041,6 +3692,9 @@ type ShopInput struct {
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
 }
+
+// Side defines model for Side.
+type Side string
 
 // Splinters defines model for Splinters.
 type Splinters string
@@ -3748,6 +4402,12 @@ type NoteBladeParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// RenewPartsParams defines parameters for RenewParts.
+type RenewPartsParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
 // ReturnBladeParams defines parameters for ReturnBlade.
 type ReturnBladeParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
@@ -3758,6 +4418,12 @@ type ReturnBladeParams struct {
 type SendBladeParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
 	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// SetDadoSetParams defines parameters for SetDadoSet.
+type SetDadoSetParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
 }
 
 // LogCutParams defines parameters for LogCut.
@@ -3775,6 +4441,40 @@ type PlaceGaugeJSONBody struct {
 
 // PlaceGaugeJSONBodyWhere defines parameters for PlaceGauge.
 type PlaceGaugeJSONBodyWhere string
+
+// PlanGrooveJSONBody defines parameters for PlanGroove.
+type PlanGrooveJSONBody struct {
+	Ask   GrooveAsk `json:"ask"`
+	Units Units     `json:"units"`
+}
+
+// ListGroovesParams defines parameters for ListGrooves.
+type ListGroovesParams struct {
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// StartGrooveParams defines parameters for StartGroove.
+type StartGrooveParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// GetGrooveParams defines parameters for GetGroove.
+type GetGrooveParams struct {
+	Units Units `form:"units" json:"units"`
+}
+
+// EndGrooveParams defines parameters for EndGroove.
+type EndGrooveParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// TestGrooveParams defines parameters for TestGroove.
+type TestGrooveParams struct {
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
 
 // GetHealth200JSONResponseBodyStatus defines parameters for GetHealth.
 type GetHealth200JSONResponseBodyStatus string
@@ -3826,8 +4526,11 @@ type StrikeRowParams struct {
 type StartMountingJSONBody struct {
 	BladeID openapi_types.UUID `json:"blade_id"`
 	By      *string            `json:"by,omitempty"`
-	SawID   openapi_types.UUID `json:"saw_id"`
-	Units   Units              `json:"units"`
+
+	// GrooveID That a dado set is put together for.
+	GrooveID *openapi_types.UUID `json:"groove_id,omitempty"`
+	SawID    openapi_types.UUID  `json:"saw_id"`
+	Units    Units               `json:"units"`
 }
 
 // GetMountingParams defines parameters for GetMounting.
@@ -3982,6 +4685,9 @@ type JudgeBladeJSONRequestBody = Judgement
 // NoteBladeJSONRequestBody defines body for NoteBlade for application/json ContentType.
 type NoteBladeJSONRequestBody = BladeNote
 
+// RenewPartsJSONRequestBody defines body for RenewParts for application/json ContentType.
+type RenewPartsJSONRequestBody = Renewal
+
 // RetireBladeJSONRequestBody defines body for RetireBlade for application/json ContentType.
 type RetireBladeJSONRequestBody = Retirement
 
@@ -3991,6 +4697,9 @@ type ReturnBladeJSONRequestBody = Returned
 // SendBladeJSONRequestBody defines body for SendBlade for application/json ContentType.
 type SendBladeJSONRequestBody = Sending
 
+// SetDadoSetJSONRequestBody defines body for SetDadoSet for application/json ContentType.
+type SetDadoSetJSONRequestBody = DadoSetInput
+
 // CreateComparisonJSONRequestBody defines body for CreateComparison for application/json ContentType.
 type CreateComparisonJSONRequestBody = ComparisonRequest
 
@@ -3999,6 +4708,21 @@ type LogCutJSONRequestBody = CutMade
 
 // PlaceGaugeJSONRequestBody defines body for PlaceGauge for application/json ContentType.
 type PlaceGaugeJSONRequestBody PlaceGaugeJSONBody
+
+// PlanGrooveJSONRequestBody defines body for PlanGroove for application/json ContentType.
+type PlanGrooveJSONRequestBody PlanGrooveJSONBody
+
+// StartGrooveJSONRequestBody defines body for StartGroove for application/json ContentType.
+type StartGrooveJSONRequestBody = GrooveStart
+
+// EndGrooveJSONRequestBody defines body for EndGroove for application/json ContentType.
+type EndGrooveJSONRequestBody = GrooveEnd
+
+// TestGrooveJSONRequestBody defines body for TestGroove for application/json ContentType.
+type TestGrooveJSONRequestBody = GrooveTest
+
+// PlanJointJSONRequestBody defines body for PlanJoint for application/json ContentType.
+type PlanJointJSONRequestBody = JointAsk
 
 // PrintLabelsJSONRequestBody defines body for PrintLabels for application/json ContentType.
 type PrintLabelsJSONRequestBody = LabelRequest
@@ -4146,6 +4870,9 @@ type ServerInterface interface {
 	// SetPhoto Keep a photo of a blade
 	// (PUT /blades/{id}/photo)
 	SetPhoto(c *gin.Context, id ID)
+	// RenewParts Parts were sharpened, replaced or worn, and what was learnt of them is forgotten
+	// (POST /blades/{id}/renewals)
+	RenewParts(c *gin.Context, id ID, params RenewPartsParams)
 	// RestoreBlade Put a retired blade back
 	// (DELETE /blades/{id}/retirement)
 	RestoreBlade(c *gin.Context, id ID)
@@ -4158,6 +4885,12 @@ type ServerInterface interface {
 	// SendBlade A blade goes to the saw doctor
 	// (POST /blades/{id}/sending)
 	SendBlade(c *gin.Context, id ID, params SendBladeParams)
+	// GetDadoSet What a dado set is made of, and how thick its parts really are
+	// (GET /blades/{id}/set)
+	GetDadoSet(c *gin.Context, id ID)
+	// SetDadoSet Say what a dado set is made of
+	// (PUT /blades/{id}/set)
+	SetDadoSet(c *gin.Context, id ID, params SetDadoSetParams)
 	// WithdrawCalendar Make the calendar’s address lead nowhere
 	// (DELETE /calendar)
 	WithdrawCalendar(c *gin.Context)
@@ -4191,9 +4924,33 @@ type ServerInterface interface {
 	// PlaceGauge Put a stand-in gauge somewhere
 	// (POST /gauges/{name}/place)
 	PlaceGauge(c *gin.Context, name string)
+	// PlanGroove The ways in which this shop can cut one groove
+	// (POST /groove-plans)
+	PlanGroove(c *gin.Context)
+	// ListGrooves The newest grooves
+	// (GET /grooves)
+	ListGrooves(c *gin.Context, params ListGroovesParams)
+	// StartGroove Begin a groove with one of its ways, or with the settings of an earlier one
+	// (POST /grooves)
+	StartGroove(c *gin.Context, params StartGrooveParams)
+	// DropGroove Give a groove up
+	// (DELETE /grooves/{id})
+	DropGroove(c *gin.Context, id ID)
+	// GetGroove One groove, its setting and its tests
+	// (GET /grooves/{id})
+	GetGroove(c *gin.Context, id ID, params GetGrooveParams)
+	// EndGroove The grooves are made
+	// (POST /grooves/{id}/end)
+	EndGroove(c *gin.Context, id ID, params EndGrooveParams)
+	// TestGroove A test groove was measured
+	// (POST /grooves/{id}/tests)
+	TestGroove(c *gin.Context, id ID, params TestGrooveParams)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(c *gin.Context)
+	// PlanJoint Work out a tenon, box joint, tails, sloping groove or fold
+	// (POST /joint-plans)
+	PlanJoint(c *gin.Context)
 	// PrintLabels A sheet of labels to print
 	// (POST /labels)
 	PrintLabels(c *gin.Context)
@@ -4971,6 +5728,58 @@ func (siw *ServerInterfaceWrapper) SetPhoto(c *gin.Context) {
 	siw.Handler.SetPhoto(c, id)
 }
 
+// RenewParts operation middleware
+func (siw *ServerInterfaceWrapper) RenewParts(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RenewPartsParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RenewParts(c, id, params)
+}
+
 // RestoreBlade operation middleware
 func (siw *ServerInterfaceWrapper) RestoreBlade(c *gin.Context) {
 
@@ -5123,6 +5932,83 @@ func (siw *ServerInterfaceWrapper) SendBlade(c *gin.Context) {
 	}
 
 	siw.Handler.SendBlade(c, id, params)
+}
+
+// GetDadoSet operation middleware
+func (siw *ServerInterfaceWrapper) GetDadoSet(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetDadoSet(c, id)
+}
+
+// SetDadoSet operation middleware
+func (siw *ServerInterfaceWrapper) SetDadoSet(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetDadoSetParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetDadoSet(c, id, params)
 }
 
 // WithdrawCalendar operation middleware
@@ -5322,6 +6208,254 @@ func (siw *ServerInterfaceWrapper) PlaceGauge(c *gin.Context) {
 	siw.Handler.PlaceGauge(c, name)
 }
 
+// PlanGroove operation middleware
+func (siw *ServerInterfaceWrapper) PlanGroove(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanGroove(c)
+}
+
+// ListGrooves operation middleware
+func (siw *ServerInterfaceWrapper) ListGrooves(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListGroovesParams
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListGrooves(c, params)
+}
+
+// StartGroove operation middleware
+func (siw *ServerInterfaceWrapper) StartGroove(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StartGrooveParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StartGroove(c, params)
+}
+
+// DropGroove operation middleware
+func (siw *ServerInterfaceWrapper) DropGroove(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropGroove(c, id)
+}
+
+// GetGroove operation middleware
+func (siw *ServerInterfaceWrapper) GetGroove(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetGrooveParams
+
+	// ------------- Required query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetGroove(c, id, params)
+}
+
+// EndGroove operation middleware
+func (siw *ServerInterfaceWrapper) EndGroove(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EndGrooveParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndGroove(c, id, params)
+}
+
+// TestGroove operation middleware
+func (siw *ServerInterfaceWrapper) TestGroove(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TestGrooveParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TestGroove(c, id, params)
+}
+
 // GetHealth operation middleware
 func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 
@@ -5333,6 +6467,19 @@ func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 	}
 
 	siw.Handler.GetHealth(c)
+}
+
+// PlanJoint operation middleware
+func (siw *ServerInterfaceWrapper) PlanJoint(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanJoint(c)
 }
 
 // PrintLabels operation middleware
@@ -7052,6 +8199,17 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/traces/:id", wrapper.GetTrace)
 	router.PUT(options.BaseURL+"/traces/:id", wrapper.SetTraceEvidence)
 	router.POST(options.BaseURL+"/traces/:id/end", wrapper.EndTrace)
+	router.GET(options.BaseURL+"/blades/:id/set", wrapper.GetDadoSet)
+	router.PUT(options.BaseURL+"/blades/:id/set", wrapper.SetDadoSet)
+	router.POST(options.BaseURL+"/blades/:id/renewals", wrapper.RenewParts)
+	router.POST(options.BaseURL+"/groove-plans", wrapper.PlanGroove)
+	router.GET(options.BaseURL+"/grooves", wrapper.ListGrooves)
+	router.POST(options.BaseURL+"/grooves", wrapper.StartGroove)
+	router.DELETE(options.BaseURL+"/grooves/:id", wrapper.DropGroove)
+	router.GET(options.BaseURL+"/grooves/:id", wrapper.GetGroove)
+	router.POST(options.BaseURL+"/grooves/:id/tests", wrapper.TestGroove)
+	router.POST(options.BaseURL+"/grooves/:id/end", wrapper.EndGroove)
+	router.POST(options.BaseURL+"/joint-plans", wrapper.PlanJoint)
 	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
 	router.GET(options.BaseURL+"/saws", wrapper.ListSaws)
 	router.POST(options.BaseURL+"/saws", wrapper.AddSaw)
@@ -7798,6 +8956,47 @@ func (response SetPhotodefaultApplicationProblemPlusJSONResponse) VisitSetPhotoR
 	return err
 }
 
+type RenewPartsRequestObject struct {
+	ID     ID `json:"id"`
+	Params RenewPartsParams
+	Body   *RenewPartsJSONRequestBody
+}
+
+type RenewPartsResponseObject interface {
+	VisitRenewPartsResponse(w http.ResponseWriter) error
+}
+
+type RenewParts201JSONResponse DadoSet
+
+func (response RenewParts201JSONResponse) VisitRenewPartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RenewPartsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RenewPartsdefaultApplicationProblemPlusJSONResponse) VisitRenewPartsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RestoreBladeRequestObject struct {
 	ID ID `json:"id"`
 }
@@ -7948,6 +9147,86 @@ type SendBladedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SendBladedefaultApplicationProblemPlusJSONResponse) VisitSendBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDadoSetRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetDadoSetResponseObject interface {
+	VisitGetDadoSetResponse(w http.ResponseWriter) error
+}
+
+type GetDadoSet200JSONResponse DadoSet
+
+func (response GetDadoSet200JSONResponse) VisitGetDadoSetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDadoSetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDadoSetdefaultApplicationProblemPlusJSONResponse) VisitGetDadoSetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetDadoSetRequestObject struct {
+	ID     ID `json:"id"`
+	Params SetDadoSetParams
+	Body   *SetDadoSetJSONRequestBody
+}
+
+type SetDadoSetResponseObject interface {
+	VisitSetDadoSetResponse(w http.ResponseWriter) error
+}
+
+type SetDadoSet200JSONResponse DadoSet
+
+func (response SetDadoSet200JSONResponse) VisitSetDadoSetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetDadoSetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetDadoSetdefaultApplicationProblemPlusJSONResponse) VisitSetDadoSetResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8412,6 +9691,281 @@ func (response PlaceGaugedefaultApplicationProblemPlusJSONResponse) VisitPlaceGa
 	return err
 }
 
+type PlanGrooveRequestObject struct {
+	Body *PlanGrooveJSONRequestBody
+}
+
+type PlanGrooveResponseObject interface {
+	VisitPlanGrooveResponse(w http.ResponseWriter) error
+}
+
+type PlanGroove200JSONResponse GroovePlan
+
+func (response PlanGroove200JSONResponse) VisitPlanGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanGroovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanGroovedefaultApplicationProblemPlusJSONResponse) VisitPlanGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGroovesRequestObject struct {
+	Params ListGroovesParams
+}
+
+type ListGroovesResponseObject interface {
+	VisitListGroovesResponse(w http.ResponseWriter) error
+}
+
+type ListGrooves200JSONResponse struct {
+	Items []GrooveRow `json:"items"`
+}
+
+func (response ListGrooves200JSONResponse) VisitListGroovesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGroovesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGroovesdefaultApplicationProblemPlusJSONResponse) VisitListGroovesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartGrooveRequestObject struct {
+	Params StartGrooveParams
+	Body   *StartGrooveJSONRequestBody
+}
+
+type StartGrooveResponseObject interface {
+	VisitStartGrooveResponse(w http.ResponseWriter) error
+}
+
+type StartGroove201JSONResponse Groove
+
+func (response StartGroove201JSONResponse) VisitStartGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StartGroovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StartGroovedefaultApplicationProblemPlusJSONResponse) VisitStartGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropGrooveRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DropGrooveResponseObject interface {
+	VisitDropGrooveResponse(w http.ResponseWriter) error
+}
+
+type DropGroove204Response struct {
+}
+
+func (response DropGroove204Response) VisitDropGrooveResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropGroovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropGroovedefaultApplicationProblemPlusJSONResponse) VisitDropGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGrooveRequestObject struct {
+	ID     ID `json:"id"`
+	Params GetGrooveParams
+}
+
+type GetGrooveResponseObject interface {
+	VisitGetGrooveResponse(w http.ResponseWriter) error
+}
+
+type GetGroove200JSONResponse Groove
+
+func (response GetGroove200JSONResponse) VisitGetGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetGroovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetGroovedefaultApplicationProblemPlusJSONResponse) VisitGetGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndGrooveRequestObject struct {
+	ID     ID `json:"id"`
+	Params EndGrooveParams
+	Body   *EndGrooveJSONRequestBody
+}
+
+type EndGrooveResponseObject interface {
+	VisitEndGrooveResponse(w http.ResponseWriter) error
+}
+
+type EndGroove200JSONResponse Groove
+
+func (response EndGroove200JSONResponse) VisitEndGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndGroovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndGroovedefaultApplicationProblemPlusJSONResponse) VisitEndGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TestGrooveRequestObject struct {
+	ID     ID `json:"id"`
+	Params TestGrooveParams
+	Body   *TestGrooveJSONRequestBody
+}
+
+type TestGrooveResponseObject interface {
+	VisitTestGrooveResponse(w http.ResponseWriter) error
+}
+
+type TestGroove200JSONResponse Groove
+
+func (response TestGroove200JSONResponse) VisitTestGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TestGroovedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TestGroovedefaultApplicationProblemPlusJSONResponse) VisitTestGrooveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -8441,6 +9995,45 @@ type GetHealthdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanJointRequestObject struct {
+	Body *PlanJointJSONRequestBody
+}
+
+type PlanJointResponseObject interface {
+	VisitPlanJointResponse(w http.ResponseWriter) error
+}
+
+type PlanJoint200JSONResponse JointPlan
+
+func (response PlanJoint200JSONResponse) VisitPlanJointResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanJointdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanJointdefaultApplicationProblemPlusJSONResponse) VisitPlanJointResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10613,6 +12206,9 @@ type StrictServerInterface interface {
 	// SetPhoto Keep a photo of a blade
 	// (PUT /blades/{id}/photo)
 	SetPhoto(ctx context.Context, request SetPhotoRequestObject) (SetPhotoResponseObject, error)
+	// RenewParts Parts were sharpened, replaced or worn, and what was learnt of them is forgotten
+	// (POST /blades/{id}/renewals)
+	RenewParts(ctx context.Context, request RenewPartsRequestObject) (RenewPartsResponseObject, error)
 	// RestoreBlade Put a retired blade back
 	// (DELETE /blades/{id}/retirement)
 	RestoreBlade(ctx context.Context, request RestoreBladeRequestObject) (RestoreBladeResponseObject, error)
@@ -10625,6 +12221,12 @@ type StrictServerInterface interface {
 	// SendBlade A blade goes to the saw doctor
 	// (POST /blades/{id}/sending)
 	SendBlade(ctx context.Context, request SendBladeRequestObject) (SendBladeResponseObject, error)
+	// GetDadoSet What a dado set is made of, and how thick its parts really are
+	// (GET /blades/{id}/set)
+	GetDadoSet(ctx context.Context, request GetDadoSetRequestObject) (GetDadoSetResponseObject, error)
+	// SetDadoSet Say what a dado set is made of
+	// (PUT /blades/{id}/set)
+	SetDadoSet(ctx context.Context, request SetDadoSetRequestObject) (SetDadoSetResponseObject, error)
 	// WithdrawCalendar Make the calendar’s address lead nowhere
 	// (DELETE /calendar)
 	WithdrawCalendar(ctx context.Context, request WithdrawCalendarRequestObject) (WithdrawCalendarResponseObject, error)
@@ -10658,9 +12260,33 @@ type StrictServerInterface interface {
 	// PlaceGauge Put a stand-in gauge somewhere
 	// (POST /gauges/{name}/place)
 	PlaceGauge(ctx context.Context, request PlaceGaugeRequestObject) (PlaceGaugeResponseObject, error)
+	// PlanGroove The ways in which this shop can cut one groove
+	// (POST /groove-plans)
+	PlanGroove(ctx context.Context, request PlanGrooveRequestObject) (PlanGrooveResponseObject, error)
+	// ListGrooves The newest grooves
+	// (GET /grooves)
+	ListGrooves(ctx context.Context, request ListGroovesRequestObject) (ListGroovesResponseObject, error)
+	// StartGroove Begin a groove with one of its ways, or with the settings of an earlier one
+	// (POST /grooves)
+	StartGroove(ctx context.Context, request StartGrooveRequestObject) (StartGrooveResponseObject, error)
+	// DropGroove Give a groove up
+	// (DELETE /grooves/{id})
+	DropGroove(ctx context.Context, request DropGrooveRequestObject) (DropGrooveResponseObject, error)
+	// GetGroove One groove, its setting and its tests
+	// (GET /grooves/{id})
+	GetGroove(ctx context.Context, request GetGrooveRequestObject) (GetGrooveResponseObject, error)
+	// EndGroove The grooves are made
+	// (POST /grooves/{id}/end)
+	EndGroove(ctx context.Context, request EndGrooveRequestObject) (EndGrooveResponseObject, error)
+	// TestGroove A test groove was measured
+	// (POST /grooves/{id}/tests)
+	TestGroove(ctx context.Context, request TestGrooveRequestObject) (TestGrooveResponseObject, error)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
+	// PlanJoint Work out a tenon, box joint, tails, sloping groove or fold
+	// (POST /joint-plans)
+	PlanJoint(ctx context.Context, request PlanJointRequestObject) (PlanJointResponseObject, error)
 	// PrintLabels A sheet of labels to print
 	// (POST /labels)
 	PrintLabels(ctx context.Context, request PrintLabelsRequestObject) (PrintLabelsResponseObject, error)
@@ -11490,6 +13116,51 @@ func (sh *strictHandler) SetPhoto(ctx *gin.Context, id ID) {
 	}
 }
 
+// RenewParts operation middleware
+func (sh *strictHandler) RenewParts(ctx *gin.Context, id ID, params RenewPartsParams) {
+	var request RenewPartsRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body RenewPartsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RenewParts(ctx, request.(RenewPartsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RenewParts")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RenewPartsResponseObject); ok {
+		if err := validResponse.VisitRenewPartsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // RestoreBlade operation middleware
 func (sh *strictHandler) RestoreBlade(ctx *gin.Context, id ID) {
 	var request RestoreBladeRequestObject
@@ -11643,6 +13314,77 @@ func (sh *strictHandler) SendBlade(ctx *gin.Context, id ID, params SendBladePara
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SendBladeResponseObject); ok {
 		if err := validResponse.VisitSendBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetDadoSet operation middleware
+func (sh *strictHandler) GetDadoSet(ctx *gin.Context, id ID) {
+	var request GetDadoSetRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetDadoSet(ctx, request.(GetDadoSetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetDadoSet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetDadoSetResponseObject); ok {
+		if err := validResponse.VisitGetDadoSetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetDadoSet operation middleware
+func (sh *strictHandler) SetDadoSet(ctx *gin.Context, id ID, params SetDadoSetParams) {
+	var request SetDadoSetRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body SetDadoSetJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetDadoSet(ctx, request.(SetDadoSetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetDadoSet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetDadoSetResponseObject); ok {
+		if err := validResponse.VisitSetDadoSetResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -11974,6 +13716,261 @@ func (sh *strictHandler) PlaceGauge(ctx *gin.Context, name string) {
 	}
 }
 
+// PlanGroove operation middleware
+func (sh *strictHandler) PlanGroove(ctx *gin.Context) {
+	var request PlanGrooveRequestObject
+
+	var body PlanGrooveJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanGroove(ctx, request.(PlanGrooveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanGroove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanGrooveResponseObject); ok {
+		if err := validResponse.VisitPlanGrooveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListGrooves operation middleware
+func (sh *strictHandler) ListGrooves(ctx *gin.Context, params ListGroovesParams) {
+	var request ListGroovesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGrooves(ctx, request.(ListGroovesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGrooves")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListGroovesResponseObject); ok {
+		if err := validResponse.VisitListGroovesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// StartGroove operation middleware
+func (sh *strictHandler) StartGroove(ctx *gin.Context, params StartGrooveParams) {
+	var request StartGrooveRequestObject
+
+	request.Params = params
+
+	var body StartGrooveJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StartGroove(ctx, request.(StartGrooveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StartGroove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StartGrooveResponseObject); ok {
+		if err := validResponse.VisitStartGrooveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropGroove operation middleware
+func (sh *strictHandler) DropGroove(ctx *gin.Context, id ID) {
+	var request DropGrooveRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropGroove(ctx, request.(DropGrooveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropGroove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropGrooveResponseObject); ok {
+		if err := validResponse.VisitDropGrooveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetGroove operation middleware
+func (sh *strictHandler) GetGroove(ctx *gin.Context, id ID, params GetGrooveParams) {
+	var request GetGrooveRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetGroove(ctx, request.(GetGrooveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetGroove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetGrooveResponseObject); ok {
+		if err := validResponse.VisitGetGrooveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndGroove operation middleware
+func (sh *strictHandler) EndGroove(ctx *gin.Context, id ID, params EndGrooveParams) {
+	var request EndGrooveRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body EndGrooveJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndGroove(ctx, request.(EndGrooveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndGroove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndGrooveResponseObject); ok {
+		if err := validResponse.VisitEndGrooveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TestGroove operation middleware
+func (sh *strictHandler) TestGroove(ctx *gin.Context, id ID, params TestGrooveParams) {
+	var request TestGrooveRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body TestGrooveJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TestGroove(ctx, request.(TestGrooveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TestGroove")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TestGrooveResponseObject); ok {
+		if err := validResponse.VisitTestGrooveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetHealth operation middleware
 func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 	var request GetHealthRequestObject
@@ -11991,6 +13988,48 @@ func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetHealthResponseObject); ok {
 		if err := validResponse.VisitGetHealthResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlanJoint operation middleware
+func (sh *strictHandler) PlanJoint(ctx *gin.Context) {
+	var request PlanJointRequestObject
+
+	var body PlanJointJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanJoint(ctx, request.(PlanJointRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanJoint")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanJointResponseObject); ok {
+		if err := validResponse.VisitPlanJointResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13895,318 +15934,371 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhy3sT/4Kojef4R24/QMh5SoY5OfhjQp0SYlLocyY+PQ20JXobvgrgbKAGqKbQcj9jX29fZJNpAJ",
-	"1K2Busz0DEVbXySSXYUCEolEXn/5r0Ui94UUTBi9ePKvRUEV3TPDFPztVWr/y8XiyaKgJlssF4Lu2eLJ",
-	"gqeL5UKxf5RcsXTxxKiSLRc6ydie2jc2Uu2pWTxZlCU8aQ6FfUsbxcV28fnzcvFq84aaJLMPp0wniheG",
-	"S/ud9xkj10xpLgUxGTWkopqwlBuWLgnVhBtNXryn2/PFEieWMZoy1Uzt1eYMhx6aYEGNYcq+/n9/XPzP",
-	"xdkf//ZfHxf/KzjTv7DD8SyfZ1IzQdYHYjJGNBMpU2QjFTEZ10QKZv8gtkuiyySz06bkl19e/emcXBLF",
-	"jDqQipsM36V7RnbsQPZ0x+zyiBQJi68uZftCGiaSw5md2dAi9/TTaya2Jls8eXhxsVzsufB//0Nopa/5",
-	"npt6w/9RMnVoPpzDj+3hU7ahZW784PQT35f7xZPH7lP4t4f1h7gwbMvU4rP9lJ000+aZTDkDTnuW05Q9",
-	"kynQOpHCMAFToUWR84Rasj/4u7a0/1drCv9Lsc3iyeJ/e9Aw8QP8VT+AEV+JojTNJxs6fV4u3tFk95Ln",
-	"p/2qHzT2TWa4YnsmzGm/Wg8b+e4VrU76wStaxUkL/6ILKTTu7Vsl1znbD3y8wCf+a94k/Lgwh+75/GAl",
-	"B9ekUtKewipjii0JFSmp7C9GklSeA9O7wey3LtNrnrDjw/6jrOwbmcxTGGJb8pTB4a2k2tmjWihZMGUc",
-	"L2c0N2HBJtfXXJaaVPRAKlnmKclKZYiWe7aW6eG8EUBrKXNGxeLzcmHYJxiud2CXCyMLnthfmLBH7X8W",
-	"GyYSZs+okYX9X86s8C1KbYUhE/YvuiwKqexBLqi2+/O3kCRoNvR/3FfcNJa4uOYluf47S4ydzWVFD3Dm",
-	"QL52CEJN51JIqWFnhu/ZsbxdLtZ2iBVPJ1wj/mGUUAECsU8FSwxLp3+9UDxhK6p3/Zdkuc5bb4hyv7ay",
-	"zG5C4NM9EtZr6swY3l1a4oTI+czet0eUTCxTMDV2Mp67xz4vFxMpmXOj8BMT1ry3a5izqdEdKoXh+fRx",
-	"SidRuicLuM4eKp2xlHBBuGmdpPreWS6q7BCcRSVV2j5HWynhrBhFuYArtshpwsbPCtDWba7fqpq2Dd38",
-	"ut2C3ARwfjFeuNQ7OEppyu2yaf62xRgbmmvWF0PAatopAngbPxq5mpdtBmupD99dBDYjZYXJVvv9RKZJ",
-	"OSqW0TfqWX7f0SAeXwQG2zG1GR/o2/Y4F+ePAwPlsEI3VJetflYg4/28idwQSpQsRUqMoiCsJyzbs36L",
-	"mt93dbGHAdpWPI3M6jXbGCJLA9rm7Pn0+PWYVWtytPa3u3cN8ZeexYI8yzpHinI7vCqFsKbFcqEzxkzg",
-	"QNkXRZJd0epY+K397TKq9gG/lYGr/ANaFMJokkou0IowbK/DFyz+A1WKHoBZqI5c7PYXomSlLZdYEyWX",
-	"3bGHpvxabl8Iow6hT+6lFRViu6oXfzTL+hEU9T0mtkzrn0CDimtSgr1S9Zgmdjdo3IwRfRBmr0outrDg",
-	"SSt/D89fGSrS48X3eNXOAne1+Y7bkiD/hVWRNbtm+Spl24lSay0Vmy7jEqrWPGXBg/scfyM5HGABsmVD",
-	"E4ZyxfAifIDDsjskExNJ7SaP6gbuMXhD4G0y/o5/8FiQ9/jtmqHYNLzQE0Xkhikly8DF/oamDOScNozl",
-	"Ye14q7gAvqd5/vNm8eR/hlfyAzz++W/LYbFaZfBBGF/KaxY+9WtpjNy7U2VIzui1NeEFoQRfO7YNNjk1",
-	"KyZkuc1WG6mOx30lrFWR6qeE7Qtz6M4nqLHKDc/DLHeZKKk1bIeV2UuyUXJPWLpl1p6x/1+SgnIFUgtU",
-	"HLBvMsa3mUFG1fZsWkFJagpxQXKujYZne9OrT339hykqdE/m9f+ueLqdfAh7UqN+d3lE+pDU2CpZFoHN",
-	"ZsxkuLGK7pgi8Nx5+3j+MXg6W5rVtsxzZlZtranH7YzqUoHJdrxKS2ZNSl3S3PmZGCm4SbLzxRNR5nmA",
-	"rO6DQ58iMJuJxzSjTrT3r1SmmGV/+N3RpNZtHoU0x0zK3QwZPNGE2bHC+DM1JAJ+0aynQvY2mxf2eEQl",
-	"csAc2o2qJW/sM/Dsp5Uqpt4ncHGzdIUS+lgAaVrV0gf8jpPuc0F53lZ4WtL0ZtqqkKb/1qOLi9DOF5k0",
-	"0pmOEQEMvhrL35arNBGSwEvdvRi04e2xCO7sSyv+TL29T8lFX35N2JMip2aGSgAehagiqq38DZ94jiqC",
-	"zmTxjSayEmQvBTvU572WPA8vLi4uxpQDEFtBovwoK7KhqhZt2qqva5bLCoWM5MJMvckV+CHTae5KUPl0",
-	"RlXBBEtXa7aRKkCpK3zC6nsEn/EKNlmzLRUdKfwwQoiWHNZWQbMWj6IimbGROpcmIP6u7D8Tt1lrmR7w",
-	"QBq6Y6QsSMaogYtSSK5ZZ67fjU7V2Gvn+JNHXNsacnRMF1sJKB6twMqRyz7g5vAD1Q4PEIN9W9Hrz22r",
-	"EZe1bOnirSuhdX6P78yWkPdirFEfGw3Yb5a/s5yECnBbWweudb2oOfGcKnZbs9RqVSurhwVtOfg149ts",
-	"NZUt4Y1cVvNeCOoERrHafkVNo5JqR8BX5W6YtMxzKzZRSAsJUS77w07ISkyVoDTE1ahHeFc4sTTMKRcs",
-	"XaKrnR6s2KZEsT1LD0uSZIwWTOPp0nRj/7jhSpvJdvdbarIrw4qQzuk4ZVSXUFsmkvYb7nIbeumlVCyx",
-	"dmvzlpVuK7szLa5oyyyrha+4iDs/3bbtuEhRACVUEM3UNSNVxnPm9o86m3+6z6OiOptBBfv4LBKEXOUL",
-	"99lmG2q27TB897wsfYz6iKbtU9cmZvSgY2xrzN0auNEt1deMKEbTJdl7LdtasJSnaOnDCs+Jj1DltVll",
-	"dR2DB2lpX7F/AzXo2Ir83YvR8mL8x/kj7thC/foNxn9DS/BL2my/Gzxxo+D+zZd/BzMkHIaabUDU5zx6",
-	"kf/kuHxO2PQQOExTjs/ji7FT11+2HSM69bd0GzA2jh2sk6yOvlYnXE5J5NJxFztEtQq6ZeeL0cg3TCe4",
-	"GFmKTihQJ1JBel5GISVlLcFiK3LLHqq2+oLBwec0ZyKl6jJNFdP6mD7ethieLTwVmqwf/8pQE6B+K/Fh",
-	"sveK4lSn+q8+B2el2BUETI9Tayp6mMwOTYpOgCXW1GQzOMtSMDRKnXRw7K3cS21IaW2FuZZaY31HLBQ2",
-	"feYfrGUxFmx0y6gHXyKhPZWCrGPVmUigSApGEvjd5bRC7pcsGJ6ziotUVkCfQDYZRGOm379KyqmPRjLL",
-	"+glgmPgF4wYX3qSM9NO+DE12QQ3wYPW/PT2AkbNnzBBKrObPUrSPfPSLb9yDwdhXRpXOosNzTSqqhLW/",
-	"Nt3xuCZ7nqfBMTHYEAgusEKvUnrQYQs9muFUUBW6r3/ekIoaa5tI4A65IS4L4ym5gBC9ZikRjJqpmoik",
-	"u1Vkcj5taopbz93Fbjg/f0/rZb2pde5SizIx7gBPaygWD75Y0Gim8/dWOXebv0/Yp4TlOROWSV3mViHB",
-	"Q6gYzCJ0kexpOv2Te0bFnKdTPuf5QskyjVl0IC7AY2GvFxfBvQi5cNoKWz+AaiXPDAnC9Ax5o9Obhmb9",
-	"rBoC+9HaRKz3ylPKs0CQ2xrvgWcPIYWdi+BGcXAt6Zwnu7B2IfcFdfGLgI93alZqUo76v56XBim9sec8",
-	"LMKglAA+TKTyQXkvM9fsqb06REfV0MwYl9R0nMSDv40m8rjHBlJY7fLCtLfU41qKd5jdP1Pxnk62wnlC",
-	"6yMwNyty6k6yT9ysfMr0GOXcY/Zeal/ZYUVx2EvWM6DOrSlhTeNyu2XaXpJSsHjgX1qemD3t2IaHtnpP",
-	"P71C2n8H83R/eXgsekrBzahK9gs81J9BAlSCvfbjhNmulcTUi/fKPGUpykywi+2avgHj+ykRDFyDhwJy",
-	"ho/1rjoJvB8mAy8GJhsvnU0NBndGNbp5DwzsALsLKL/XSpb28HJD1jTZhR2HXpPvCYKmTqgiqUyMVOHX",
-	"Eyk2PGUiVsBQsTyv8//qaE1IdkUulU2OaYABtw4luZS7M3kNRVClD0FYWaUNz3OiyvDXcr5hzn3/aGr4",
-	"yr4C7v9HgTuzklaTMpliDEuvUJGHuBVZM1MxJkguK8xz4tuprkz4auiLH6RM0QFOiZHSZGTNqGq5enzU",
-	"bKoHkc3Jw4eHV5qLhK2aqMdN3vZhnin6CsRnc3bN8pBTCNRYq9Z+SxK6Y+k8T5pPHw04vuwDwhn9j84f",
-	"O6o6IdidxUMCT0/8srf16zIaDhpDJZXw4egDpJ7meWMIlmLDw6ol/jL7pNhbPXZOrplKeTIqy//qHusY",
-	"xYEyCEYVsAsL2iVW2rB0C4KSb1iTNGwtkrK4SZ45krhZR3s3O/Ppcld9HELMGmd/J8VaxnubuZrD3BUm",
-	"PWnUkahLdxs4Kej32DFD8FYq56o/azYjbPSMhYJGwGI5Zz7B25eoYXAuoyI9y1ie2rukyedc1mF8wSi+",
-	"k3OrXnxeduOM/dhIblDWunsVr1n9j5JixHKwwGPEeR9PkoR8djs0smUqGYZNt9JKfXvNns9TrR4HS1UU",
-	"S6bkRf+pfjCgLE7byVr/Cu9mJvNUN1FW514E0xDSjcn/DhtAkx3m9aJLPslk8X+0t9jlBxZMoMoCA1rW",
-	"br0AO77hgo8H/F/iU5+R0tMX+9I+HQ92YqZHUtrtZLrZ0H6dzmB8+SJSf9yO0hmmOA3cXpeCYJj+gX+m",
-	"H58MBgP23DAVOSalEv6Y2IXhITGKgjVHIUH7tqdlLz2vTtuFN/j80D5QAmsCrdPyhsa6WY4ZDpaDuCZF",
-	"CQV3bpvcE5pUPGXqPGiInPhIMJEi1+MhwGx8OCeRY1DhHawzWaDoqLjJZGnNaSiPkXl6jioOS1jEfrN8",
-	"UN+JdkvlZjOa9DDOlJpWU61Sk/FkZ+/O8eMwRdrFa82cMrCWVKVPPRcDbciOFXUJ2mjSx+Ox5R+X+qCr",
-	"oT6pbZncI0BrAd36NSfKIrfzG+dFnHFD06BWx4Q9FtYm3NOUuVpz/CcO/uzaErDPaCbM9FTmecXQkwKX",
-	"Cd2zlb0vgmsBm5WCdVtbrV50xU3X6Z4bttlM8Em8wKcgFYelq/1qzyMJ8Pb3BiaE8j1LCR1xrvSqQi+O",
-	"zsRygXvorGSwMKZ5dTq36WwPT9wWPDqWCdbh0Dxf1iFHqRmp7B8TrBpwvgmDJ3bsljlOqji/CE0KEgjG",
-	"NvAneGggTH7Elu6qcEFgPeOyqF85vi6c/IKxI/pTI+51F9NkGfCh7Kk4kJzvnBDU6KJVskIPvbbb3025",
-	"+uMf/zhWca1ZIkUaDJlSA7EhlLiK0Tw/ECPlbmQrv/3+YgJ3dWg9kcLWpMrz8Qhrnke8eS03MozUnkZE",
-	"UL9jiSvPv10O5Oxy9RvZADPl2w0dzF2xOCWl8YZq/bgyv5wdoB5R5QfV9UAcD3+Mg4A0UpTmeX1w5Rbu",
-	"uoj/CCXsRI9dW/mfVNM1hau8jj5X4Abk6OSz3YjBYyllpc9q6DZ+6Z3sTp5Ndfs10m/K0zda17i+fKwT",
-	"TxZzXf15rmOspeB2Obmr8Dqeqc/xVBXY7WjLjzZJ6v6pLfu8V1TxYrFcgMGKZyMO4fCiloJ1jJ5qwBKz",
-	"5MkxmyANvvqShjIFqNjmbM4ZA3i3kXxZPzfwlWmMDRtZgKKAeElgXELSj3OvQLZabWUGFyA3q9zjqPVS",
-	"NB3NraUJDmCEorJaLOwqRg6mnhufLncDpnMM1hC1k31XL6AhY4hHXqKe1JAxUTRBH2kupQaFhGuN/tg1",
-	"ZmckGS8KhjBIZZh8LznL0yaVqlc8b38MCvloQdUUeCYc1g0CrwQXbJ9qQZl1p5YyQ3n4iorNOjILN1J4",
-	"Cjl76Ta7ITyApi0Xib6OUNRf/fVJtnadPYQ8TaG2RmeyQuES2RRfrXPsMDP9nO2CJuycdAJxG9oKvjGq",
-	"8gOYJjk1gdIW+H06IlTuYjcTn+Y7Nn303gbhzOpB3LeD++S0J09w5yFrKgyXC0XXa4ZngrEdnPk8LBF/",
-	"oGXoLET1HV/eFNgsUii5VdT5zoucHjShZGs/MBN6ro+YlXNY1RZzbbZUrXOWjuNlOUnk4K9comG9gBBp",
-	"gRrvGE1dnLOXnzu9nCJGPfaP0gfR63G4MN9/F0QUg/B2MEkgo5rYWy4/kL28Zh4pA/WdELXDpKnns1xg",
-	"fhR8MEgZX3jk9+Tl+x8Wy8Xl+2eL5eLHV/j/y/fP3i2Wi/fP7U8///Tiw+X/tVgunv/806vnl6+D7Pcj",
-	"VXspEGewdynvi5ybMp1TG5JRPf0e71Gk8732WCFq/AhGyVWSSZl3ks8hfFcnkkGmORQRlx2yttYPAwUy",
-	"zdknmkTQoJKyBoMRkiSZ5Fggh5ZS+KjZCcxIgsSJz0wynJHU5zONZqjM2SHqQXbDcSnGKwnqmXZW2RCo",
-	"Nzn88NJtR4gVXqUsFOt5XwcusVImc+58zM0GL8+aabO0txrWcAppbl+KWdcHTqgKnG9bzy6UG4DRu11m",
-	"OevUYcRSjn0lD1IlCgnQlP40BBnISH+1L6QybxW75iyAI0fTNGzkJrXeefxbyrcupfFIRGAWZ8RultX0",
-	"0gSc9ztZBSvSu1dWjKJunktYZb0k93o9VzexOPHsJI4Jd2QUDn4kJE7x0ekkadsDoTqmaNo9KuozP1Qj",
-	"CgdyqGUg++2587RDVPchhq8RsRtTLp5f/ZVQa1rG8Ei7mrwvfreX1KjupEBnhyHqrH3qHQaezC1CBPda",
-	"6KKx9E9eJLfxNuLE7AB4fKAWGr331prgmmhZCozWTgwyhCqr/lymW8TNvs8iwQDCItaVeEZwqWbgJWll",
-	"oNlL6UywCcyhY+UYf2FqE8O5fp9xYe85e9M6wLi/W/qkZG2VWGMVWJGShKuk5IGr0P2wiqWJQixZMSi6",
-	"TahSnEHEhOSygy8nBaFkDa6HqSCroL2NHHC78teSps4HKxXO8+ZlUuCEE9M/27/6MsAW3uBW+xm5r8W2",
-	"DkY6DoXI7axowLxrP3ffnKJlyopNp2u0+uEZtlVQ/JqLLdkJvoESCOQfuptQjtooDH5Kbh3LFrFCRH5N",
-	"1yy/Wf2Cj21F8A9jYfsml/6RK8WOZ9PrHS86YcqLI1lp5699rgZUWRJw1KKWSxUj1kgnNFeMIuJ8k6by",
-	"7Vgl+C2y+RvqDCXzezF5Y8Penh7n/Dg+rva3/X7cFeeKzD+ZVfOnGL8w7XoWHBWzRCIptwxn+atiOoIP",
-	"1luvNjQxIcBRZ6IZus7ZN5rg0ySVmj11aaQPCTfu35m9d6VgaqabuvX1E4ZIuis7/lqdCBy9Dmvo5d9M",
-	"z4J1GKJ+WoqNi5WD03lbKhbNQkcA5RqhaOo1C4Ou7PFtaysOLXwbVPh7VIm70nYT7OLXcvsXZxl73Spg",
-	"jVEdKgZyVcEV1cTBFJ5HwK6n7qR9dPScBsn/d692LtsVAUvwDwLc7hKAzkypxNKnY2FmUV1jR+wH5kF5",
-	"2V92seJ8JRsoUfeg1cY6nDHkB1VlslutDyOD43PQ5Wjy2EbRZPLpMiAfJj48t6wiVC8N5hfwbkS+oD09",
-	"wwsxxZ0QyISDq37DrxnJSpE69p6KPz/J83AEVA21AnLbViZGvBPoL5jsi+jM7DjmJpk+dkaM+yC8pAmE",
-	"h0SE7rpb+B/RG3IsHIJ5uXeGeeMvPZc9BtYd6i/kAOjmL1hy2EaxhGVaIYH/jEFWNNkAT0m79jcoLcFT",
-	"4yuc3bFybU7KZLdo0FuxAlziHyF4AY43KMjxLYZUKbCK1fAcCu8hSoWtJLDcP0T513J7CliboYYJ94hs",
-	"88ahfdVhPikN7lBKU+n0EwyAp5zuJXg46VpRza/D9HnT0g378WWhuTmsdtvV/ttZuNlR9q9DInJjKsRN",
-	"yKhK3R+L/OD+BBugORRw5XTPBdZyCcqxv5R9/2zPDKhohaUs9IvSMufpmS6Vy6dI4MI7g2RySA4QTMEr",
-	"AKYXBmmQKctzlg7ncRxfvR4q5/gdLUuVsPGT3IbC2KFrup6M/8Cytyn16EFe4Z+i3ZxW+eTMuWs2I0g0",
-	"q6cToJFMnMmR2HPJRc16mvFasw7SRYpQf8VXESy4QejZHnEzRosxSfJzJbjYvs2RO1JG1bw3fIexVcHU",
-	"dARed82E8HdbTerW0mSkyKnQJKPXjCRSG9dxUtxZr4WCHjQApa5i+Ol1fYOdjyY5gw4TVCAgL5HCefW2",
-	"UqZPW/CmgLyDRff2gpwMa7PaUDWLvLpw/tzZVaoF3qCdbx7tsWMTt41hnj4Kk+QS61IzaMwHHfmC8t9e",
-	"9s8zhtUZR3gEQWkXkfJ8sxLSTJR0duz6lfCSSmEAK/lYiNHSLzcQ7WEOAGrSvd5afoA1IwvFzdQDAd5v",
-	"dNPEi2sCpbyYjrGlXITD8QVPjDOg/SaCJxHT2yy1JDRw81+3Au9wBh7dXII2VQrQATa5i435UCeocYBf",
-	"jlmUBbwETs7FcgH+TRClmENnmA7nWHqn9HTzz3CTT7368Nk6JcfvcUOXem8bEkT5JpiqQ4WufKFH0Mca",
-	"ur6Pxr8Hz8sMZ8CMR/tKGLjfFi6b3FKXq6TMqQru/bDjwVBlpdUcB5Z2Jztk2LNi5gGOQaqbzFqJ3cxb",
-	"uLutOcG3mcfpDi651bZgXnOCupawJlprA5bR1pxAkWXNpR2yeqoAywxxvReYc2oMT3Is/H7OAHm9hWv/",
-	"iFZx//5PdM/SSGu2iacnwvhRBT44DV9TUdtAe2u7AahdCUZJLstwOubPhb/tjsDszKpJIBl01NbpDLPE",
-	"V9Zkog2N7hPWmvZBYaZBP+n0s/0O/aqRAAObqpzNhCG7tZOudcAbV0oLhyTBNiCeGiFuaan8R9uOWCLR",
-	"bhrG1/CBzwaL1a2FPFX9rcG0ZyHozH5hCjokTqXzmTCwSpCGb2kIrbdfiuGcmOgwaMo2G1cKKaj26Zr4",
-	"5+D9iHEhaHCtY/x/S0C8bgiq/lQzbpgKruNIwJfZcT225sk7V6aDvkFZ2yijNOdb0eqXMaQxTlH/UO2D",
-	"SQXXETwL1mBd2f3S8W5lNWCLYjTJPHbEU5LRfOMBFbBLof3ZDhbWz9eHlSrzUVH7rswdcvLnWoudGT6d",
-	"XtwO5XEDDYU98HxT08s12UyOvmWM5XXnoEhLBTugkvsl4a6NZBg3l9VupEDJcY0atGfM6GUDnwdOU4wc",
-	"Tp2yxMqXaejUmJYUtPxcBu9g8iQ85LJb9JS0nOaDOaNKmIG0pZYjKimNJolUiiWmaTY+nZ+Aqqt+TeJR",
-	"Jhb+6hM5NGbp+VRln7nsasJhyMkAc/bzccyPD/aXO/hsy5UbRp2ww/sAP1RPUER3QHDsp1jFX3HNPKYf",
-	"VYwkmdRMkPWBWGkQFhWyOD71gx6+wpfe9rfOjbQy0oQyymuIAMRktfNDiGMHzoBCuxN3bingmKgEpXeT",
-	"M6h0JiuQuCGy8iTDrlkePApxMjgUYxENSIgcHXG1QVaA1K/CF4g2Esr3phLyyj0fUhmrcd/slX0mDCPQ",
-	"8sV7WdaWj31itgl1dAKCJ3LZvswaFuqzQEMTJ+tal0wtVY4uhtiNetewua26VJc+9v1FFObCLRR6rgHf",
-	"EmpqhPo2ss8YvsWtEWDj1mSrGrO7incvn5M/fvf4v4+jAlPqNAN365KAQCqoyRBXlIKqct5mmuBVq3BP",
-	"VxHnpTbUlDEU74i/zn9lFLff/tq48tynBgtM39Fk95Lnc4GRmtqIYGpZgYUYNWiWkSCA6DWKwnb3p2B2",
-	"9KYueR1O4K+LY1vKbmvw7y4cxM1IHS6OMZCI+67OMOqSAcDnww4a1i0Ircv4614oLjkVSlosKxqHjdlu",
-	"T+m8CzfX7WEaNUj+wPrqLq43z4mbkJ81PFnYA/fwMt4rByd7gxT+ycn5zYSPS90rqcQZJkK4Gvdcaowh",
-	"wW0ASsuEWg78RGR9mOBxFwUKvdZ5gyCEbUH/+GJuVnkMfetxEGJq4s4MeEdmNgtjPkerK4yCtRp19s2x",
-	"vKtVVJdoKAWoySIFZpGKJHTv0DqphocADq4L5N72UQS6g7bu3kmNu1aKQWv/tPPyo5ktuppVB5m0NrOD",
-	"SjFtFHsPuNhR7p3hHyiu9J7i4zuBsUgOV7lWPKEiXLEB8ed59n+hpGlqpGZkWyJcejB4s6eH0EUR6YWK",
-	"Ncv+Pbf2zsT8wsJ7I34uQ/mHaj3eIbGu/vbO6jkvgDdvzgvz+qzoQjF60+YjrY4j9TB+xiEqXtEqQsIV",
-	"xHuD1z7+PnlB0INwBZHAkcaFNTjrN75DCADmYhNDbjRm8080zTHkPK/Z7aX7LLz7jSY0z2XFUgI9XY7P",
-	"8Z5+Wo3eNQEUn0+reaVKey5u8h0uZn2nz0qt17uTPp7Q8ogUIWZzRXIrOpVxSp3BHRHimmeyDkR4TxaR",
-	"ldDEv+VRC+ekETVFSw8vAi7TTBbDLiamDfoYfco5gAxPZFiPQTV1cE10zlNG4L3JmUcpTeVKMxNrZgdl",
-	"jMD3mthniXbesGM5MNyhuI2h7snBEU3Wb80cvMJY1YFruObu2UkOnA60YX+TIRN4VpYBvpE3Qrs3S3po",
-	"4mWmhZsN70FpkmIVoKlM7+RsvygLJoJfdOhFilG1RO+2L4h5SgTbUsOvWSvfLZfTuQecUXOI0/LJTxo+",
-	"T1eIbTW0ge9lziAbW8/IZLlVagrkMU3zaffLO3WRc2Mml5bthEx2sjQh9B1N4OqF9rfa91x3aWBSpATe",
-	"PXMlKMfnNWdUm8giGNF7mudWxrSO7LakCgF3cTkgFya7xuti5Ai4Ft2YyWNBiHs1K7HgzhtI38CzDeHB",
-	"7x7HN8EaUobnhqXESPLdY5KyrWKTzyeMHxz9B8WosdvrOq5JhU3PB1tbBMavfSjDSRX4mH1jci9we5u5",
-	"yHXAZIRs+njr+qSE8PRQC/smUSt4U8HR+kYTgcfnBslcdt/C7RJelspkcLbYNcub9OEw0TNGIF+HfPc4",
-	"3g3NyNVa5uHjXIOWGlUKwaX4RpOCX0sDbd8B+j53ldNw7bhg35Q860byzpLR9t4bIQ3I4ZOQppVUdyxB",
-	"X7yn23Ck6lrmZnJZAdxr0Tsfk5XC1z68Ouu6hzcm6WvuHpCK+Hoc/JyegMzWSzDsVon4s9lvY16bgl1t",
-	"HY99G/4Bidu2AY6jWY1qWq/ZH/yWZGudsxZfHZmZjTLRDqa11MkB5+sVrV6JYkKro4A+mlBB1qB8pURu",
-	"NoRCfgi0FjFW+xUlzc/JBxczaOoIMH3EYFQGUbmwBIQcmMHyCW1koX2JSKCz3+9m++9m++9m++9m+2/A",
-	"bL9/m/h38+7rNe/u2lL76q2u322o322oe7ah/rONoa71E7V5+lZOLQiCVkWN2tzXXjX8Ymnisuy98G+V",
-	"TXPAXk4hzajC7tlcY8P0ZaT8oPuZP5faEEAhrokv1W5JHBoxNDgGfE9uIC0MdHtdN+neym5O5Qys6ROV",
-	"JAwUIFwhvNCdJJP4Oun5OULTEj1WdUf226Z7oOO8nerxaOwW7WdSyQh56w3s8tSLa6YOiFhQq/SQxAow",
-	"TpaZ7IFHjcOdfrwIl8QbAHXv/w3DvLm+UZvMMFm5mYHavi5VwEf0PLMCF3Fur7nm65wR++RE8cQ+8fGU",
-	"Porp+bPbXXVgs9G8dkYU84K8+Vff88VjwxSlzs7JRaeXX7BL1OVaXrMGPG96SUTTfHsG/GavmYwdoW7J",
-	"KSumCPiHpvazlzRdOet/crt4KlZJxovpjIPZbxM3eR52qN2kWWRUfL/aryY3mmIJwD18e3ExPR/FvbOR",
-	"0syBSV9xsXJJ3FNecb1EgorrDfrEQwLWaKsrfKovBdtg7E1JZdPtxMmk3job8dNjqs6udk5Ks30BQNcO",
-	"Lztp1ZEZ/e3sbZWTRZ5da5oEBXwmQxAYkJhrv1UaFkf9w8fsoUVBz3XdqnMjlRU5uqKFJhvFWH4Y69f5",
-	"aOyWc7uja21qGgp3p3PGMRj3j40sLcB34i02q4CByfYU1KCNRO3SPmu1Q1DaaHU+IxAN9RPB6/T9QElW",
-	"fbWGDbOACf2HcRO6ScRc1UmngT229zbA4kABXgjB6Cm5IHwDTmtNeTq7KeupojiTYho9vu6zVGuHAhSK",
-	"HZ9pAYPfD9htDtjvJ2fCyQlbT6fn+XbPSm8UCmyUtSn/+c9ON0Zrm6hw9d1VU30XoB+GvLTc10ohVkmi",
-	"YQxGLD140NWT4JYfNchw5dg1KjACGXmXAJTUwVWuC8xfRgfxWR/5yGEntmCfM6xxB59BpyQmRKaKHlbO",
-	"bXz8W3YYrzuBdfiuQn60ZYtKwU0GxNy7qUAJAbxcNS2DPb1lAb38DIWqr38yJc8aME7sYQm7AIgXEKou",
-	"rGoVZDUc/RJBBo5RG8YVRjeCh8krHF7A5Ff62BP2H/8Wp8OPNN8E2kUCjN1U9X23nWGQTa8mdjP0nSeO",
-	"QJHk9Bm2tPu6EgnaaIDrTUmAJDIc/rehea7HC488ifxEgAxtZR4XO0D6cEcKak5O+KPysHq+A7MLA1XU",
-	"s7sNcuKau77FxzfllhbhmK7rgYn+HJigJoJ9ql3lORfM3XMAGsNTBqXwwrkvp/gXaH7NZrMnHKDAIicf",
-	"Ck23q1lNGuYU08S3vqZ1PQO/MTUlBgod3eJv2O5DMdqEygHhEfYQmv9xu1+x1uIYFEEY3AEV5lFPg3kY",
-	"gRKNR2UsDzGReu5qZnbr77abWIx3QarCsW1IrK7PAQVU16qFNwLRRibSkSyH6MQvBjMg/hAo2SqoGAz2",
-	"32jTMIJ5vAnRYNtou/IWrNt4NeUt6u9bOlgPHcFTatk+Bg07DhXtXznohwgKiPRWXJNdsYHePxjEidQJ",
-	"Mm3m5TxLMe95bcIle8M9ci1dYjbrZbNQalwqA4DpFvSACLqt5c6GsjVQKRiXfBULoVDRXMsZ0GwFwF6F",
-	"jUz8DcMDludbq9xLxRAyWApWBzjsHNM66uHaPTVRD3cDTrrUAGwsCFRnbbgYOhX+GAgunpOf7Fa04wET",
-	"J+KN/MBU8BMzLuqG7IOXYz1ws9x6o6KccLMb0HJLWFwKhpuctSLaLnHTBVkAQRPCp9ZmXcv04BggFsKI",
-	"yrzQ9TTraE8HULGTHhfKD7vze3RamZx0rNFFM6khmfu+k0kxN1PXR7a5JhnLrTrRdOvDnpeYJiEFRr57",
-	"Vli/Bmvo9hy5vaHLRLy/bXic84uLx9EKrcTMnNXgaHw/gT0mjIbdNU43Oz/eqebXTj6aPrWHY7dWm4jd",
-	"DeqX8vWX1CdZJ/e94Zrg2VAOP6sn3NbaYYpML/lfs40MNd16QVXOmUJsfHDPcQ0nSqp2lqH9F6/3Tr5i",
-	"YPruA8E53UNvMur6FR2HH3K6ZvlTwvaFOaD3VjBAxiiUvI504Joujz1o5nRC/cm+EaCS5V0TCywkUhhF",
-	"U54YTbjRLN/YjeOasE9FTrnABqmtcoPpHAPQILPqRNmnjJbahBzBPzU9MSCxDXRpluwiDedpEl3xc6kM",
-	"IzvBKlJlTBBuyJptqejiSk5f5oZ/isGwTq1RDLb1sXobZMrBNcXyXANEGZRaWLUbu2LNO0vR/gNRRKOi",
-	"Sarqp8iwZKebzpsAcpr2NdlxBBLOonETI0la57k5WNGZoys2X9K1wKOPdyTnO5ZzBu3IZpN/AGb660bY",
-	"l0XIBszoP6lK4chaqh2ekKKEHEZIACZ4oxAAlbQETWI57TfGx0d9chJKvvt3zzBLf0d6WeIEcnMg3LJr",
-	"8drwjTvQbXHm+by+RuG+6QHvoyDxV85AZRrw0iW2TLlBD9+BDmIbZ5rWcgccE15J7hgv0Wt2Uj7l9Huw",
-	"k+52S9MpJA46IHqDLYy/D5QV3drYaRhuwMJpRPcxLjWfnKGdyWpOk52+jHFo3A5FAvgU/wfrwJz+kLgB",
-	"NSncELhxH02qr4D+r0Gp7HMEcrlt+nG6ng2Em5aSVlvk+1JbrfQwoUkeJGLBKpo512nhblpI3iXuR3QT",
-	"/+SUulBfjA6GoiyFa20IQeEyT8+67YtayCNK7le53A4gPFuyaMrTNl3AHREiTMrDqmuETWLbO0TEGuG9",
-	"nnuUYl77vxVeY63EB3BRb6u8ab6dh7oebbSKIzXyH+cWp4yYi5tYk2FM5tVU6d/oWynT+rJ2do7zagVy",
-	"aianAHSitiOrvuYptOmc6c5bn1jwT+hlc5PDvKef2oO0vtzQ4dS32FEvjCMVyC82uisx1FhoQqZn6t+b",
-	"UCf3pvc/HBPI/MEuXfMsAtRJh078jAtMsT1LD5E+nTTkLXGFBa2aWlfsT3Orc0motoE/bYip5E3CIx1J",
-	"W+cb47KRuMt6X+olxHc21Jx4ngv6tB6U+V6F28v4G5mRc0y62UZXaM9rO6c5wQP2RXTHr/hWxBpYzTgb",
-	"gMva7e6S52hOMaggc92eIaNrq6S8ZpjZniPwhxhP8OlwOn4vuqoPTne81ari3x/8rg42ltQzMlmaJYSa",
-	"uMxrRDk41rE2MzoU8Mto5K6t2+imw2KYbsEu0eu829q80zAn7Lud7mzlmw1TEQ0af9SE7n0ajI9D3rU/",
-	"dKtoGs10Bo+C9hnFUqUMCjfdO6GptdGTg/1Hxz2VTqXr1WtZ0wKhBDvhb4IuWyvQMR0gjbQRKBg1kYkq",
-	"pktXhDyRJTnN38FL4UTekGPvVY+GrgZ+hnPPfrSMePYOM5syzQ6fw+ejMfSb+fRu63NrIvV+e5fuBLtN",
-	"aLi7Pn6Ov3rXlucAR8poY0qgwk28Yk6s9DEbaAoY3gjpvROyAl6GzjM+hwLwUGjjmI5JptN5w1pnJRyT",
-	"D7YpCXLUDT2HozKCfeJmpZsc7gkZmlPqYGMg+5GIdctpOOLrPErDuZWTMdahMcSxjVH2HYzq/vLoDtyM",
-	"g+dxyPPIaf58dklTHdRpl6yMM2kiXdbx0O5/fzF3D3A20eXBSZ+5QLbZTODuF/hUO8o1iyDt4prBU1Q/",
-	"CDUi+Wg7uQ/2mTCZll5Pb9ftuOVGSeju22PzP3ynr8P/nIBtHExQpdZWVFsrbPGuYNaKXh9IXiY7tJ0n",
-	"t4ijIviJdd3t30Bi31P8O9dkzWZAO3n3eLv/ru+DEyBpw/bBSJ0badgMaTzy1B5qV3m8qAnqxonvXhmw",
-	"95JOmVHrRpvL+lu4SMNj1cdipjQY6rwbSBW/aFK67AWeMyIkuLqxX5O928NgoF/oBKLIdoSLblsLj+MW",
-	"t/VIVswdXeZzLuyLXnLqXH9YrAt6u8C/s8wwxUsutjfBA80Yy5cIafcEcwZW+73rZSqw8BUx2iHPweWe",
-	"nxNM+Wq9Qc1Hwf5R0hzTS4mSpUiXBM+JfaDOk3BZV9BZCdMy4NlzArliTz6K9iwAb49v7KeN4oVPWGYi",
-	"xXa10LTYTjKn2rhJ1t3+zj+KugyvNVV2zdSBGCmbZpuQs6N5ytozrsH0tpk5/ygWt1I7JzeFwmpmjU0i",
-	"oR4DTVcoSjJUpHqkusV1rqnjomwzHAD1dBkpymr3HWzrBmeP23h2oWqP7y4CAYpYndZbqXkX+18WTOg6",
-	"U33iIRsNzB+X87SbB0+/SdPpb0yGXJrjmvXcer+7p3MZRPlkzGS+8SpcYfCgqyu66DgsYkZL6KIbm00x",
-	"p3eRYeOdkVCevrdPzjRv7P0KbQBuhowLkxs2eezM3tXJBjePOt9AfAVkx7acDAOED6/s2jrF6oB53ckQ",
-	"brXm4Ii3E0GsxCHrXCBIkYcgsJiMEdojABfm+++C2hb3t+s44+BFDPXKVcjEpyNTX2Jza00srabik8ZS",
-	"JGdIk/lHYy7qUTS7wDG+Y6gusyAdHTO0K6RxS4aOScTwS6ZCPlEegWOtATK9hxsn/M2sPUvlPNcr5PJt",
-	"ynxVt3fr9d5l4LLUYEpYKzHPCab9eRH8FOrA7IT3BKKsMx3x9Qzw4glNf+DtOxcXvlHjoKuyRmaAm0Xt",
-	"9IoWVM1QFfbymq2oaeOyTn1rOn7bUNFOAGHNandzFo4K/GiPFGxgeKM4wXxhYmRFVbrCcpPp93mphJ4P",
-	"43ATceWEVCOAIuLKRQIATKV3Zo+PUFx8XVl1/3aXfHPiIm5mviHQv7JuvzUVPP0Gp1MbmgeT6Q8u2UQg",
-	"cvEaAI21YalPvqiNAa7PfxMXl+MEXFF8B9+7eXnyZJg/ABxeF065iilfLbVYLtrgMdAUAIhamCxI1l+8",
-	"etrZBC4iD1uRx9JnvqNol7cyKXfx6rJjxxZP2aqe7RwdnJksErw7IqWfsr/dZndIP2Gj5a2SZbGqpx8y",
-	"fzgGl+FJVO9cSOO8C3E25l+HAfRA5+DgWyfrBC03G83MECQDelA2FJoh5FywBj4iYcI0GKlrqSYAX7St",
-	"0kdBo7TI6QB2bmxx34ZsrmMmU1smkkOvUzx4pyUEjtMyDNj0i+5407dMMAWwDYoXi6bzBmQTMWb//3fJ",
-	"BQS49sxQlxukDU+w9Y85YBo3jBL64F8DUET2BOJrqa/8CL36wbl+2+8JAJJA5Pt1TpNd5M0a1K57urxe",
-	"EIrQ30bANncsfCEkYj9QnQXcy9Rks7zL0xMZfqJ7LzhD1Z6q1Nms2k1L/XGQ3ufusTlpMFUEZ4Gpa6a+",
-	"0STJZd0H3efbd0/ocEHVTYqwEPQiEMUwrHBDHeGSNIAFWAQ5Z46smL6zlpWu7AwD+3rjVBPHXc1Gex5x",
-	"1GiW3kspEWDt4gqi+SR2yvPTSWiSsMKsFMc3j1kkod4pQUlGlc6Imz2hegfxRmtAikg6ydyzNx/6sHEF",
-	"OoxQ31Rp4EDWyI+HHDdGUd20bfvbzavEmgM8WrIg1UonigYLERO6YymB2632B9G11c5RGYYXCwZtIhQz",
-	"3P55Qn+IhsLHLBjjqCsTwqaJ5aFCMx8dbrsGoFzc4c44YDXU8lNIo3a1ze7v4QDnXobHv9wYplyyE9Rr",
-	"iq1u3BkBP0QMJ8hwk7OJmbT4rBusWXw9yyGSXs5NUfHisqUgDTvJj0CIWBGeUQ063otEM5ZCLgGg5CFp",
-	"m2jdHsCDPIZWxfI8AAQlt7NiqhtLPzxoQ6L5GZSnuOeZNrO+sfXJM3WyQ+bsLWzxs6Hcngkl5f4QFATY",
-	"OWRerJiKecFl+/XAhuByibTGuc5lxbR5SkqRMkUeIqosbKU9QXZVE+12zPaYNT/78Tkb5SY77xsuQ6F5",
-	"KeKvQE+AkNg2Yk+NYUrfCKarM8s+ezWrbhjV7ZTnqh4tl60D0GGCHhMdH8rPEFzYyIAGJNUOsKgtuang",
-	"UmAPLFc+D6glqGU8cUe2fVwB/GtJMlmRjG+zj8JAxz3onZNBY0wNN8yGQZVcq4/PmiUU0Yy5Of8oPjqU",
-	"aQQK3PM853tmFCIcb3OmfSuyJYylCf5aQ0E8dSH3DWd5+lEgcKquAxw+2CHonp2TKyYMEwmzo1BhXHZF",
-	"wZSWAr5fKW6MvTzERwEASMK+DA1qEGr8hVJS4VzfvXxO/vjd4/8mhZLrnO1dApWAXmrgtGd5irH9nCdM",
-	"oC2H6SaLy4ImGTt7dH6xWC5KlS+eLDJjCv3kwYOqqs4p/Hwu1faBe1c/eP3q+Yufrl7AO831sgBMj5Zu",
-	"+GTx8PwCH5EFE7TgiyeLb88vzr8FwDCTgUB9YNWpsz3/5LIWJfqSrMyllkFepYsnizf80zMKDiKFQGLP",
-	"JJZ8JdLSEe+dosh5Au88+LsrhMNTO3qmqQEl83P39BhVMkx+L6RwhSKPLi5O9tk3/BN+8litaHV6LItz",
-	"ckWvWavdLLyyoS7oE/pEPecHb5ElQDDocr+n6uCOHAgaStZIV0O32gqM5wDZbJ+GjYFFb1lgS15zbZ7B",
-	"E7ckUU8J8zryJIsGmGK0uBdGCkuknssnT1ugIrcnszU1gIoOfslA8+EGff6Y7svYAaA75k5AQRW6+nS0",
-	"EUDzyIO/sAO0APji5+bhST8b2j1P7VPsnKU3KYvx8/HgXzz9jHdazjA23d25F/vCHG60da9St3MdOn4X",
-	"quK00mILBsbtl34JS4aCIZMpWQlCK8T6HCLBA20URZ0mzMFX8PsJCXHxVTFUi6pIKagCDZGUiSSLSt0f",
-	"mHkGD3xJoWsncEWrEwreyzy3ap5eAs4ZoNPdnuQvaJKB8thLypQC9MDK+SDSstPcUTvro8vzb2QpjN8h",
-	"O8pZqujGdFSW3pIc8EmTNeFuAWyr0kQRUHPXNSItZnvivzpFThLFaO6mn1BBMnrNjtSCZY9X/mRn+Mwl",
-	"Svbkf5ie/hHO9AN4ER6/Sx3I+ZkjZw+7FYL/tpJlnpL1SRjDNfPxTZ3dBljzgxEjlx4TC5UwTa87R/Ud",
-	"BA8aRhjRkLx3dJ7Ee8333Cw+L48MRK4xQ1QxY0+Zs4sIF9owijjm9rl/lEwdfJulJwv3NCL2ul2paeg8",
-	"M8dutpDj9FfBPplf67aAdMsctWKfphvjmoL4D3ebRB+Xl//trtntLd0GWe5ngSs6qRCq+bhpW24Z6Iif",
-	"YorfZZr6I3wSxe92B//hPR78U1D/bVkfdA+hFiZ/c5xrhS56/95oO+5ch7kXev4smtT7YwYug8l6m1K7",
-	"Gl7y3cNHzrVVA12xXGMHElecbqWu5gjPwohzJcBpBMvp1ebsDTVJdnzbPYf3b745y/GnNvDp05+qL3Cd",
-	"QhpSdQqWQLofX6ejZ+wBF7pgiZ3ggOfnFT50l/t6lybyq3qN920lv5bbF8KoQ4wblKzquiB5EqfSFT2g",
-	"Dk1JLuXuDHz60J7Bd9lACK6Q0dNii7+X6Zbt7RfjXPFn+8zXyhN/9gv8z2CJTFY1CySl0eMcAN0Yh67g",
-	"N/DADXc+pKVic8W2lnrbzo/h7zT9HO/hY0nGaLG6r6Xh13JstXh/dNR926JJaxwMJN+lLobsGThkHxzi",
-	"HPQhPbUli6Na2wXarDKj2PhRE9IMxV1+kuarFbMwb7uAf38x+0FxY1Uwu5uECyM9T/x//8//q+1Hxhmh",
-	"yKSRQ37sPylZvIWHvj7T5+RK7/tMNbfaN5oA9fp+8towil1jd0lOvqdb9uDvBSa5B+TxmgsKIrXvfwmS",
-	"ERZ4Ij94m2aT7chL8ue3L35Ykrc//UCkIh/Y+i3olgb7MfyBvHl2TjAQ4oruy0Jhpy8Io+o9zXOmwNHL",
-	"RCJTlhIqWLUkWnovKyKlgUUK/1JR3dS95dDte8cKc2x7Xt16L6eIP5kYZs60UYzub7Cp9xfY/gIH8i+M",
-	"FYS6c9jYHONGKLpG927NMeH3jmkjFftaXT8nJzf61TpOaLKO+TXDx7n7sp0aQ3txA7DomOdIAKBWbok2",
-	"9KCPD947GOSW2zLTk/Ou5ph/R3fOe7pjjct007isIUVpK2U66UyVaiAU/A5+/1r1Spw9S//91crL5nCu",
-	"gQOavrkVSWViAMZ6RLHUTe+iSGIAE+nXygtXbnH/MaywlUz7RsNjXJDQnImUqqGL9QM3Wapo9dw/Oz3f",
-	"pXKvipPl+0Dmt5sIWE40TRXTmuSMAmJFxkI2dVzBj6/qdHeE/8aVoSZ4V1xBNKXKmDiNx8G1UW7RCuI3",
-	"VHhyTc9q+4kNbPzDk5Po0s0vcmrc9Je+5EITnclK+M7QyUkiaD/w6y6jWbOdVaRQ/JoaFqdh+0TpB//S",
-	"LFHMxAOV7xhNW7TtCVbwqRWYi+VdajDgoi/GIpH7P6B/zf/14Y3i+IZ9Mh0pcSszlfvlnipsX+8QtmSM",
-	"bQkCD8RFgGJ3e/wVu4KS2whXQz3uKUjyo6xchjteBQjTNp461SYW1mcNp8w89w99wRS3VjXqiTLc7Fbs",
-	"+R3kF++4SCG3pCl+C1Fe7guquO7FWgPsQveu/ImbjDCaZKTgQnhDbek7bttdd1iNo4lozwHI6nk9hTtK",
-	"428+4LuN34Hf41ZcBRNk6Skz1kXdCAEMNL9hy6OWBNi8U5wk7PC+kpitqFiT3aTqjgwEkfEO8P82P2ZS",
-	"6pojy8HsyTTFFjzQSE7WDdQs262xErJO6PxGk0QKLDokZQEdS+1Vajn4o+DmnNSM/Spl+0IaJpLD2V/Y",
-	"ockMRbZHJrAfwgsfKoiszPso5MbUpZyaCfMU35WgDPkX8WeFKS9YcNOTb3L7HDsO/maS+J+X5k3tZfht",
-	"mTDo28B7xvPzieyZ15aXQM7Vnt5911/4Wm4dpwJezfCd9QM+8gVlC8zghILl2WlTIJGGSGzs/ZxzbZiw",
-	"xmSL6O9VyTpUf9C4ux3xe8YNYD2c2RNplRNh9BPyq7am0K/EV+BRAsRZkl8VYuv86v/JYe0EHPrw1am7",
-	"CnosfP3m3vnusn4RhudOnCS5tNLkNBvBFVEePg8KPNgB8p4H9+BflhM+P6ibSUVENp7UMy5IkdODBph4",
-	"mhMpCCWaVk/RkHJwx5mV5MAOe3kNZZLn5BLT3OGrYFMKVzPf3Zy3dh4/OBCpccPGIU1PMmu+i9kxN5O7",
-	"M0rh5WYALjbcmaBfPD8BYhY9GD2orjMAwQYwbpafKQTZAfCu+hf8m/upwfNCP+hyDH25J4RwEmEhNHYB",
-	"Rb1B0MHvdKGNmpWRGbXcs773p3VOMkZzM1i08yM+cdILwoq5sgOJJnfj1HdvTboDpMlIKk/tNkJ8HlDl",
-	"uNFWV6NrqhmpG9J6ClvhzhNPZOjxNqQyfmd1hKu//rD0iumBMIwAg1YM+poVBsum5KbyzXlrR/eOFVCN",
-	"jXYtJf/nO5LI1FWJa6gPCEgkxYXB5ph3ZNvA4LcyazAhQF9v/+vTPj9JTgB4FvQS1PQ1y6HjM0ON+DQu",
-	"Z/gAdJTGvqNGksJSOhyByp0Mj2gKv4iUKadL/vrtxX7/65L8+pB8++Dh9/CnM/unjwv750ffkG/JwweP",
-	"8G8X5w//8N+P4ZlHy8e/nn8Ul746yzemoq7CH7TUX6FU/9enhJKNopD7Wz9oSQVPJRnTIQPBaiTuMgrf",
-	"bb1EOAfTMuly+z7U9jc8LCJzD407pQfSXQa93aIirIm8cAoutBtCqBvQqkw1SoMlpdVb2tzIXFecmiW1",
-	"97hETYfX7pkvaDvgFE5rPOypYYrT/GRZjr5mHgIzshKQSwyFkMTQEoFu6n0ohd8BbMkepz7kxk04aK0G",
-	"JgHBGcbximav+h6xs0Y6dvxIha0ewQUYK8BzHfKbT01jCbn9CxdBT1V4TRsFoDGhxN+hBrr9Zf0kHVBK",
-	"bDlgLs7/yg3rLW9U8oi/LgYiJ/dZ8vhabscKHuGKlVuiZHW6rOSMFgUTrIN3sSSCVbUHPOhsyeX2jH0q",
-	"pDI6epX/1BpkWd+tlXfkaKPKBOBNzsmfr37+iewYK0B7eEAL/uD6YU2bXG7PLTWPNboXMIXfpcN/hnQI",
-	"ThnfvakO9JLn7CUOMfd83zLP81iCbXh+MkceOOGtFmQHjZ5gvrfH56xQ7JqzaqDA4C0+8VpuX8Erd2Q+",
-	"WTPB7sh9Z8I264rlVeP6T1gLApnKckNknhIFDXS0A0+gaTqyYUPWdZ67K3APSBXgmiMfXNy3cc4TmitG",
-	"sa0f9BuDvpBPMeXBR2nqWngXO6KKkY3MfU72sThGIqI4/o/hjw/+QqNpehoH8GWaAtmhA4+97TFVOsAy",
-	"MUapsX74jg0HkpWsMGt36S9kkylZbjP0rCSyFEYTIeGSssZyE8Pjus0N9QXPTdBRz3fsHUAJj7uC4fKM",
-	"y/Oj9khDDtgvnXmIW/AbjNo5qDM7PXDrn6KMFEYjFBMbS4M30J5rQ3fhS8ibn8O295v6qS9offtJnND+",
-	"/iBlqr1+bDImyFpSlWr3F6gP9Et3MNiKkSST2j56IKo8jcLwAtKF/Kfa0b+dkJUe8JzsrXjwbTCi8SZa",
-	"QZhICkb8CwQuQavqnROftIqwS5TnGuG+U1ggSagQ0pC1exnRpvvihSrzxg29uJdA0B3025zRG+0WPc5r",
-	"u6VlDMU6/N0z0KbfwFhelvv9FCz/jG2tMiRxUF9JASrTVhIpmiY/9mZ3gbMQylh9AgIIg0dWERSuQW42",
-	"VH86XexpuxOtVyak8Hcv/CUEGyaLFst/FZiFkFVLGyFQFgGqLgfwBG6x3K/WhX6fx+Ky2RszAWavrhrr",
-	"i2NW3Havbg7yc1KiYx+O36YcPHlRmYcB2UC6e/0ZgH3qJp/EJeAD5rrEBZUB1DSSjCU7si+1wcDAmjFR",
-	"d37BAPCB6XPyWm41+gsdAvimyWKumDBBufhCpLcXi3evPkztwN3uFtal5RvXIw9rMAkg+JEGcWOkx9Vo",
-	"e7HPN9IGvoQNQw+6xxMnxAMkUFQSYf0ip2ICtmgLDV+TPT0AJL5vYLEk65aXHFIgXBgNU7g/ClxlyY1G",
-	"QFR7PuxfACrf9V3ANC3mGqw6ayFlCU9Z+tT++lHgLOznhfTDwCtWyXbWoCw0TKGfKx4IgWO2+Nuc3lWe",
-	"uB36DjPExz4ddQXm9DQVWnZ3O5UaslfFa+0lbNYWzMy2z43GYCCwksk81QDci4nZzpsn0njIxQ4OMZen",
-	"5PnVX90IjSswFol5h8XlE0Ixv/vtgzIHNj/kuG9l0MDGD7jue8iOsgJfgaxqxFwqDmiKeNzcc/JOVq6h",
-	"BjMOm4grwtMl4mzU/4LJxstweCAWG5hQrO8cu3deqo9TdPO9Z29/7d5fOhRNa22umS9EGN3soZKguiUS",
-	"fAk1glrCu/V8o8mvKd8ybX49Jy5QYO+R2s38UVgOAI4gRm4hFbCOIjx1JnEtotpooDUU6EfhPtYtsqhx",
-	"RUM3Ce6JEx1fMevUgQA8UydRyK+Zx2r0dNWZrGLMomkVADwPwI1f0eomtL6i1Z2TGRDrI5mMtLo7mHFN",
-	"q9uAjNvbddCJfUWrL+q//go6Abx3+SffaDd2ryOAd0lIAUrqLHRu5Ph7wuaOn5OH93ROTphiT6vGW9nr",
-	"htPj/1FM7ptswl3DMt09HaH4E1b+m8Tivumm3DES92/mrrkDDO7OXTNynh5A4VVc9au1jr33B/krSxNt",
-	"aN40QhdBf9kbeX2HLHDb2PoMl5qQGHVpOdUehxpXfAV+rTusqL2iB99RGXruWMaR19jOd13ui45+06qd",
-	"avhxFhTf1yfx7xiED7pkDkPwhbDzbkXH3y5y3j1vhUPNs0NDmc9mTKmxvwzpM/jm3ZHHjh8t65LFKZXu",
-	"yQzptAZ8ZSZH3nHUzk7qlbCzvmeH8dhG3ZUqkblqPvhGDqlcRpJKqkjvHAcFczYSuLgy1PAE0z8rSRTf",
-	"8pRkNL9mul2lyQ2W+FQN1kxG802NOifFR2iHm5SGMJEuScZBX3XxjZxD63Weo+KaUwiDrBXT4G8+Jx8A",
-	"GeRXIavVfv+rJSDNtWwHfNANwO3Yhhf2DtvQPG95qtyC0bU1OapxhW/dYXDDfeELxTfc1zE+NRToWNaB",
-	"JU/IGo6AqhN5XxhkFZeq+URClToQitlwtdVvucjqQpWMRUR0xVgxApzke/zJDRbEIjqrcYEYbVhhf3Lo",
-	"STWSJjb7g1+NxE7PqMMrexoAxceOhjHsBquaklTRiostdAN0HQXhH7dbLrYfRUZFek4uSWLPL0IptJGb",
-	"tvwagDE0F9u8RhCazsaWHnfFwHbsL8W+sK6YuLU/nrSJVsMeuDUx9jOKJuysgrzsIU/ge/vcB5e+fWdE",
-	"an0l4r9zdQInsSr4VuglSWipXWQRcjy09w52bAqadCg2gVh6WkzxZiVZpywUm1a/+Lcv6AYGer6Tp/QF",
-	"t+v8TqWRugJE43e/zz3LaPtiqpBnflPoXTCjL9CDGykRkZRA3JMm08KIhBIcbejMj/bj/pOSxc32cW5u",
-	"K79mgpTFCfNbkQyd5NaGb2O25CkXe/GVMZC9amGwNkypgSDcEfJYff6DmaeOji+ueQplCl9n9ml3Dfes",
-	"Xd3PlvuSRM2YaO26Uxsg3zO48T0R0k83PcoFvfmx+q2wgUj/PTngeS51LS2jOz1aHPbeV4bdYf3/16DW",
-	"nbY07Q51ujbGcR8LZkSts2v8bal1nOZfRK2D3Q4f0Ia+JzmlCIbcgAZLdHWAbyaI5YNndjQX4Ga7eff6",
-	"zr1R1io9SRtse5CUR0DMPYdPiQR9y9lXfN1xmj+/f+f9Pe75JSnsBmE9fzM0hGG7qd5hJhjXdr7iQ9Uq",
-	"bVBMl7k5pZbRIrZVNnO57WHCBem9VTQdarz6g/393+PgwVL+jY/ej+B6Dx8/LC+Lnr+Si+0ZsuRQ0Kzt",
-	"lH8K9isVZM0I1TuWuvos9COrGKD1B6l2P1tRXt6ukH2Y5nbwLxImxU+/A0pG819OdvTBxKxhtF1Gbzi7",
-	"Bfd4zNAoXSPrr8IVHYYhBTi3OZv1HuM7X4kRhOyVSHXK5h2XrnmtlmRPxeFkrBlI2osi7zleXUZkz4+M",
-	"5XCvAQI42comZbcV8EThU+RUjOQEWlFWy6Dfkrk1U3I9PLnkQtaKSS776+naXmimNZcCo8ypkz0B4VWK",
-	"PVU7lp5hbd5QPeqhLjL0YnFPD/aOAgwwWZqn6IbDULVuAuAAFw1dAXyd9nkQFPkXNxffKfIu2MB/452n",
-	"yj3fYt01xgqBOlR2l8/JkI7t4L5UBcri2xUSviWDNdV5BIW7ojo7Q2frgFFpf/9AdXZHG2mHnuw9ub9r",
-	"5ANVwhXgnwroyTm7Kwotz+XmqBfX6aD7UQgsfZ8x14qp1BmhW8VYuO+YZYchOwf8b44Tfjv3wSz+eXjS",
-	"z8buAEvIk4ZUKyR6dM8mBVJvtHNfPo5qV9gNo462cj3hSi++Koa5dNSKd3YcAOu5MdW+vO/CTt0u4fLe",
-	"jdn72NUfpJUBFDIPn4JnzPC9FfJWPEAy8ahsGPUZnvDIPLy/Xgh1Fc3pzDwovYHujA0ox0ngFaFDDRzP",
-	"oOvR75t9CXru4A6UKl88WThgDqC2e6Evf19aJd11yZO1Koh9cXzKaOMDcCmLYRB9V33bQgjRtNKtt0GF",
-	"PH7XQzhqumH5oe4ltsSU2TUm1raGQRCd0DiaVo1RrI2i2BoIV+P7SBrGTNYaDoyh8IosVfYA7VdHsBLX",
-	"37OVdmCatdc9KwwA4bSWXorAN54hqaAfERck5xv2FPbaju/QmOwfC8pTy1ztnbD7fjyi205rY1hC2qlV",
-	"UqZ2b9E1Th0Ufr14iNYvo4WBADIErnW7Vlx1Jiv0UKLjswUAIkV+gBPg8YzrD72W28BnanBWHBg7sECa",
-	"eMFkkTNowOISTRta1jiiET7E3lPY0bn1nm819flvn///AAAA//8=",
+	"7L39khs3si/4KgjujfC9calWS5Z8ZqS/WhrZ1oxka9Wao9g4mqXBKpCFYRGoAVBd4plwxL7Gvt4+yQYy",
+	"gfoiUB9sdsua8T+2JFahgEQikZ+//OcikftCCiaMXjz756Kgiu6ZYQr+9jq1/+Vi8WxRUJMtlgtB92zx",
+	"bMHTxXKh2D9Krli6eGZUyZYLnWRsT+0bG6n21CyeLcoSnjSHwr6ljeJiu/j11+Xi9eYtNUlmH06ZThQv",
+	"DJf2Ox8yRm6Y0lwKYjJqSEU1YSk3LF0Sqgk3mrz6QLcXiyVOLGM0ZaqZ2uvNAxx6aIIFNYYp+/r//Wnx",
+	"X5cP/vi3//1p8T+CM/0LOxzP8mUmNRNkfSAmY0QzkTJFNlIRk3FNpGD2D2K7JLpMMjttSv7619d/uiBX",
+	"RDGjDqTiJsN36Z6RHTuQPd0xuzwiRcLiq0vZvpCGieTwwM5saJF7+vkNE1uTLZ49urxcLvZc+L//IbTS",
+	"N3zPTb3h/yiZOjQfzuHH9vAp29AyN35w+pnvy/3i2VP3Kfzbo/pDXBi2ZWrxq/2UnTTT5oVMOQNOe5HT",
+	"lL2QKdA6kcIwAVOhRZHzhFqyP/y7trT/Z2sK/0OxzeLZ4v942DDxQ/xVP4QRX4uiNM0nGzr9uly8p8nu",
+	"e56f96t+0Ng3meGK7Zkw5/1qPWzku9e0OusHr2kVJy38iy6k0Li375Rc52w/8PECn/jf8ybhx4U5dM/n",
+	"Rys5uCaVkvYUVhlTbEmoSEllfzGSpPICmN4NZr91ld7whB0f9h9lZd/IZJ7CENuSpwwObyXVzh7VQsmC",
+	"KeN4OaO5CQs2ub7hstSkogdSyTJPSVYqQ7Tcs7VMDxeNAFpLmTMqFr8uF4Z9huF6B3a5MLLgif2FCXvU",
+	"/muxYSJh9owaWdj/5cwK36LUVhgyYf+iy6KQyh7kgmq7P38LSYJmQ//LfcVNY4mLa16S67+zxNjZXKm1",
+	"VN+jAOnSIwehs9rvj4nyvZJ7oCQXwkrQnIots8S2/8ZESuQG/mgyxWj6nORsY4gsDeEbIqQhe0Z1qVhq",
+	"KVdfOqks1zlraCnK/doKnuVClMZNY8LDmh50kO6azRmloIpNf/yGqZQnZoz1/9M99utyUVGdMTX9C+55",
+	"udm0FlezW2/z3VLbX6mp2FpbZ9RmEY6GUW65zmWAXUzGk51gWgc55koTbei+mLznplSCpauUbQODbSkX",
+	"2gCLydIwRdb21tATh7aypH3+LHculosk40UBl7bOuCWO4tvMjJ80GG7ZXX9n/kFCVvQAV90xIXFyzTqo",
+	"YQ8M37NjNWe5gHWveDpBe/MPo2IQOB/sc8ESw9LpXy8UT9iK6l3/pfiuysCne/Ss19SZMby7tMQJkfOF",
+	"VXOPKJnYw8HU2Kl86R77dbmYSMmcG4WfmLDmvV3DnE2N7lApDM+nj1O6i7x7eIDr7F2mM5YSLgg3rQus",
+	"VvfsMTkEZ1FJlbaPz1ZKuKKMolyAZlvkNGHjBwdo6zbXb1VN24Zuft1uQW4COL8YL1zpHRylNOV22TR/",
+	"12KMDc0169/+KEGc/o1K8OMRjXjZZrCW1v7kMrAZKSvqy3QC06Qc7bnoG/Usv+so7k8vA4PtmNqMD/Rt",
+	"e5zLi6eBgQZUgp8ViGM/b6sBUKJkKVJiFD1Mvekd67eo+V3XBHoUoG3F08is3njFwxp5s+fT49djVq3J",
+	"0drf7t41xF96FgvyLOscKcrt8Kq02pWGC4mx0E1kXxRJdk2rY+G39rfLqLUF/FYGNOiPaMgLo0kquUDj",
+	"3bB9WL9y/0CVogdgFqoj+rT9hShZacsl3GiSy+7YQ1N+I7evhFGH0Cf30ooKsV3Viz+aZf0IivoeE1um",
+	"9U+gH4NrUoKboOoxTexu0LgZI2YYzF6VXGxhwZNW/gGevzZUpMeL72uAtFrgrjbfcVsS5L+wKrJmNyz3",
+	"OtiE47uWc5TmhKo1T1nw4L7E35zlIEC2bGjCUK4YXoQPcFh2h2RiIqnd5FHdwD0Gbwi8Tcbf8Q8eC/Ie",
+	"v90wFJuGF1O11w1TSpaBi/0tTRnIOW0Yy8NG6VZxAXxP8/znzeLZfw2v5Ad4/Ne/LYfFapXBB2F8KW9Y",
+	"+NSvpTFgNtpTZUjO6A3TVgGhBF87Nsk3OTUrJmS5zVYbqY7HfS2sMZ/q54TtC3PozieoscoNz8Msd5Uo",
+	"qTVsh5XZS7KxVi5L0bK1/1+SgnIFUgtUHHArZMyaCcio2p5NKyhJTSEuSM610fBsb3r1qa//MEWF7sm8",
+	"/t8VT7eTD2FPatTvLo9IH5IaWyXLIrDZjJkMN1bRHVMEnrtoH88/Bk9nS7PalnnOzKqtNfW43bkQgofG",
+	"klmTUpc0d+5dRgpukuxi8UyUeR4gq/vg0KcIzGbiMc2oE+39K5UpZtkffnc0qXWbxyHNMZNyN0MGTzRh",
+	"dqww/kwNiYC/atZTIXubzQtw/MQkcsAc2o2qJW/tM/Ds55Uqpt4ncHGzdIUS+lgAaVrV0gfc/ZPuc0F5",
+	"rkM+l1O1VSFN/63Hl5ehnS8yaaQzHSMCGFyklr8tV2kiJIGXunsxaMPbYzHg5Ku39zm57MuvCXtS5NTM",
+	"UAnAoxBVRLWVv+ETz1FF0JksvtFEVoLspWCH+rzXkufR5eXl5ZhyAGIrSJQfZUU2VNWiTVv1dc1yWaGQ",
+	"kVyYqTe5Avd/Oi1KACqfzqgqmGDpas02UgUodY1PWH2P4DNewSZrtqWiI4UfRQjRksPaKmjW4lFUJDM2",
+	"UufSBMTftf1n4jZrLdMDHkhDd4yUBckYNXBRCsk168z1yehUjb12jj95xLWtIUfHdCHNgOLRimceRcoC",
+	"bg4/UO3wADHYtxW9/ty2GnFZy5Yu3roSWuf3+M5sCXkvxhr1sdGA/Wb5O8tJqAC3tXXgWteLmhMvqWK3",
+	"NUutVrWyeljQloNfM77NVlPZEt7IZTXvhaBOYBSr7VfUNCqpdgR8Ve6GScs8t2IThbSQEFy2P+yErMRU",
+	"CUpDXI16hI9AEUvDnHLB0iVGuOjBim1KFNuz9LAkScZowTSeLk039o8brrSZbHe/oya7NqwI6ZyOU0Z1",
+	"CbVlImm/4S63oZe+l4ol1m5t3rLSbQVe+4Yr2jLLauErLuLOT7dtOy5SFEAJFUQzdcNIlfGcuf2jzuaf",
+	"7vOoqM5mUME+PosEIVe5C+M0B3ZRs22H4bvnZelTQ45o2j51bWJGDzqGlMfcrYEb3VJ9zYhiNF3WMUFi",
+	"LVjKU7T0YYUXxAeGm0CihkAiHKSlfcX+DdSgYyvydy9Gy4vxb+ePuGML9es3GP8FLcEvabP9bvDEjYL7",
+	"N1/+FcyQcBhqtgFRn/PoRf6T4/I5YdND4DBNOT5PL8dOXX/Zdozo1N/RbcDYOHawTrI6+lqdcKlckUvH",
+	"XewQ1Sroll0sRiPfMJ3gYmQpOqFAnUgFWbEZhUywtQSLrcgte6ja6gsGB1/SnImUqqs0VUzrY/p422J4",
+	"tvBUaLJ+/GtDTYD6rcSHyd4rilOd6r/6NTgrxa4hYHqcWlPRw2R2aFJ0AiyxpiabwVmWgqFR6qSDY2/l",
+	"XmpDSmsrzLXUGus7YqGw6TP/aC2LsWCjW0Y9+BIJ7akUZB2rzkQCRVIwkmSYUgj3IKRcyoLhOau4SGUF",
+	"9AkkcUI0Zvr9q6Sc+mgkobOfd4n5ljBucOFNykg/7cvQZBfUAA9W/9vTg8udZIZQYjV/lqJ95KNffOMe",
+	"DMa+Mqp0Fh2ea1JRJaz9temOxzXZ8zwNjonBhkBwgRV6lXYzMVt3ZDTDqaAqdF//vCEVNdY2kcAdckNc",
+	"FsZzcgkhes1SIhg1UzURSXeryOR82tQUt567i91wfv6e1st6U+vcpRZlYtwBntZQLB58saDRTOfvrXLu",
+	"Nn+fsM8Jy3MmLJO6zK1CgodQMZhF6CLZ03T6J/eMijlPp3zO84WSZRqz6EBcgMfCXi8ugnsZcuG0FbZ+",
+	"ANVKnhkShOk5ecXpqaFZP6uGwH60NhHrvfKU8iwQ5LbGe+DZQ0hh5yK4URxcSzrnyS6sXch9QV38IuDj",
+	"nZqVmpSj/q+XpUFKb+w5D4swqOCBDxOpfFDey8w1e26vDtFRNTQzxiU1hXLFp/hVrt1jAymsdnlh2lvq",
+	"cS3Feyyqmal4Tydb4Tyh9RGYmxU5dSfZZ25WvlJhjHLuMXsvta/ssKI47CXrGVAX1pSwpnG53TJtL0kp",
+	"WDzwLy1PzJ52bMNDW72nn18j7Z/APN1fHh2LnlJwM6qS/RUe6s8gASrBXvtxwmzXSmLqxXtlnrIUZSbY",
+	"xXZN34Dx/ZwIBq7BQwE5w8d6V50E3g+TgRcDk42XzqYGgzujGt28BwZ2gN0FlN9rJUt7eLkha5rswo5D",
+	"r8n3BEFTnleRVCZGqvDriRQbnjIRqxuqWJ7X+X91tCYkuyKXyibHNMCAW4eSXMrdA3kDtYelD0FYWaUN",
+	"z3OiyvDXcr5hzn3/eGr4yr4C7v/HgTuzkliooxjDikdU5CFuRdbMVIwJkssK85z4dqorE74a+uJHKVN0",
+	"gFNipDQZWTOqWq4eHzWb6kFkc/Lw4eGV5iJhqybqccrbPswzRV+B+GzOblgecgqBGmvV2m9JQneTq2Na",
+	"QZtIDMw+IJzR//jiqaOqE4LdWTwi8PTEL3tbv65e46AxVFIJH44+QOppnjeGYCk2PKxa4i+zT4q91WPn",
+	"5MRirAglK0YVsAsL2iVQ8ZZuQVDyDWuShq1FUhan5JkjiTv1WPVudubT5a76OISYNc7+Toq1jPc2czWH",
+	"uStMetKoI1GX7jZwUtDvsWOG4K1UzlV/1mxG2OgFCwWNgMVyznyCt68MxeBcRkX6IGN5au+SJp9zWYfx",
+	"BaP4Ts6tevHrshtn7MdGcuOLIlFJhWtW/6OkGLEcLPAYcd7HkyQhn90OjWyZSoZh0620Ut9esxfzVKun",
+	"wVIVxZIpedF/qh8MKIvTdrLWv8K7mck81U2U1bkXwTSEdGPyP2EDaLLDvF50ySeZLP5Xe4tdfmDBBKos",
+	"MKBl7dYLsOMbLvh4wP97fOpXpPT0xX5vn44HOzHTIyntdjLdbGi/TmcwvnwZKftvR+kMU5wGbq8rQTBM",
+	"/9A/049PBoMBe26YihyTUgl/TOzC8JAYRcGao5CgfdvTspeeV6ftwlt8fmgfKIE1gdZpeUNjuTrHDAfL",
+	"QVyTooSCO7dN7glNKp4ydRE0RM58JJhIkevxEGA2PpyTyDGo8A7WmSxQdFTcZLK05jSUx8g8vUAVhyUs",
+	"Yr9ZPqjvRLulcrMZTXoYZ0pNq6lWab8u+ZbSLl5r5pSBtaQqfe65GGhDdqyoS9BGkz6eji3/uNQHXQ31",
+	"SW3L5KPC5HoB3fo1J8oit/Nb50WccUPToFbHhD0W1ibc05Q5iAf8Jw7+7NoSsM9oJsz0VOZ5xdCTApcJ",
+	"3bOVvS+CawGblYJ1W1utXnTFTdfpnhu22UzwSbzCpyAVh6Wr/WrPIwnw9vcGnYfyPUsJHXGu9KpCL4/O",
+	"xHKBe+isZLAwpnl1OrfpbA9P3BY8OpYJ1uHQPF/WIUepGansHxOsGnC+CYMnduyWOU6quLgMTQoSCMY2",
+	"8Cd4aCBMfsSW7qpwQWA947KoXzm+Lpz8grEj+lMj7nUXSmgZ8KHsqTiQnO+cENToolWyQg+9ttvfTbn6",
+	"4x//OFZxrVkiRRoMmVIDsSGUuIrRPD8QI+VuZCu//e5yAnd1aD2RwtakyvPxCGueR7x5LTcyjNSeRkRQ",
+	"v2eJK8+/XQ7k7HL1k2yAmfLtRAdzVyxOSWk8Ua0fV+aXswPUI6r8oLoeiOPhj3EQkEaK0jyvD67cwl0X",
+	"8R+hhJ3osWsr/5NquqZwldfR5wrcgBydfLYbMXgspaz0WQ3dxjWAkpNnU91+jfSbhGF0yrrG9eUANtFU",
+	"MdfVn+c6xloKbpeTuwqv45n6HE9Vgd2Otvxok6Tun2gq31E1O4Bn9Y4O3sgfR3OOAZgomNY6w8oZsZD7",
+	"+Sxd0uGsY2S4DiVdzVPLS56PVsRdc0zKYlTpwaTVJkPV22NtuCjU0+tUVsW0GVX7RpwLO97L3jPWdoAs",
+	"zTzo/gatOZIGBVMtKFeY/7WsQ9gE0kxc/ipXRKqUqefot7RfIppBGoTCLFbjvCqMJhmBPILJqWR/sdMD",
+	"5g4BfECRSSQTHM6Yp7ov2/Ckv60Pp04TmrSI+oB2YrGt1Plu6seMgTnN30MeW3fkUFH+0KU/feGG6VB+",
+	"1AemjQNR0HWJs7XxckaVQD9aGOTppAJHK0GDxQqYhQN86NDULiaUs8QyrOAwdbTgpooSz40nyIA8mlac",
+	"1JNY/2ZC6PeDfO8H+f4OUPBs1OudnXTk9cnGfm5N6XFIVuSM6nOQbC/PMgzci0Fu/wicXkM8w01KDeYP",
+	"3kpol0qEP+h9FqYV98DPpuktAx3HDgWDWGL1djQUbRGlmW2Yb1pmvhcvihdWMVRSazQD42hlr2qDv05H",
+	"pRrQqu06c0ycTYOvfk9DSbFUbHM2x5ykNQPHS8P83CAsrDEN0sgCfGKIyAtxFMhvd5FEKMyoAyrBBcjN",
+	"KvdI3b1qJGdecLElkOuAYMcZI2jAYJLMVBPRV4acYF85W6ohaqfQpF5AQ8YQj3yPLsGGjImiCaYD5FJq",
+	"4GGuNaYerDERGWUdXvZlmHzfc5anTdVADyfK/hj0Z0SxA6YgkeKwbhB4Jbhg+1QLLLs7tZQZysPemNis",
+	"I7NwI4WnkLPv3WY3hAdY7uUi0TcRinovV32SZbmFUiOeplBGrjNZoR0d25TOB7d56VKGrUQwtAi/5KvZ",
+	"jwPKpl/TWNCEXZBOotqGtpLTGFX5AYycnJpA6Tf8Ph0xNXe5TROf5js2ffTeruLM6kHct4Ob67yLnsou",
+	"gtwgcFh1Z71meJAY24GgyMNi9Adahg5Q1B/oy/8Dm0UKJbeKutySIqcHTSjZ2g/MRETvI8rmHFa1xVz0",
+	"LVXrnKXjeLJOfDl4WFeIUy8gRFqgxntGU5cH2Ktfm15uHKMe+0fpk0zrcbgw3z0JWlWQ/hlMos2oJvZq",
+	"zA9kL2+YR5JDf2CI2mHS1PNZLty1bz8YpIzqGRHff/hhsVxcfXixWC5+fI3/v/rw4v1iufjw0v7080+v",
+	"Pl79X4vl4uXPP71+efUmzH41PuBR+vCYjo6vXuldE70NhGtLS7Ou4j8K2sFEytJZCM1QOBOHNrVGKYZY",
+	"oTOIzqCAbc2WhAtnT1mRVaMDHB+VgejpB68cYB4Z18RIV/MyufxpojNu3wVRbXPq9PwL+2j8gLgSsYBe",
+	"DM0eiGCfDZANfFzzwFg0M1MsymtmartgJh8YqrZzugrU7ptJVily/AeoYQitr+W7CXhoMD9+fPyPgYLO",
+	"nrPFns5lk2dS72ibAPjFNuf65bpdrsvN1odFh9qOz1qnNyyQ/PGfmYaS57JqYZcdmXxYdiBa2TprhANo",
+	"2lYs2xq5Q0Qeiyq3jLMH4Uyi4wDAo8vLccjx6dkjDQ5oJPgE2WAelgbyG10LD8htrWgsD7+VHDKKLOGy",
+	"u4cDqWY4jeyDj0FYLRC2AjIeuVha+1yzG6ZojpCsuiMiJlmE3tvz6PFgdU6k3sbNGRc6FB9BBn7l4G6m",
+	"M7AXwjEuCQaKpuOVnBYknFOodIs0CCcY4uVMSNR3NARukDBhFBtK1dsxtWnqnfY8TXPm3TANJPEkDKSY",
+	"gKnP2vH50jxlnZzwqUBBszII+sakn+myRZ/2mANUzqkIaG49+ToJMeskLY2qnDMVwZnycDh0b+1HxgyR",
+	"ilRSppNDXbjI97IKAss7bTisp9hfCV3L0jS3SKuG3lUMXJxFg7CicFbFceVUrBlE+BhClu7HhVs3f3tS",
+	"yy5HONK1Nt3NqNnQOMfZzThDe5yo9jkzyQnshLDr8NYK9XhmTvt6nNQGa7ba/dpotF+GKqNPVnmnwCk4",
+	"bbCb2tG6Y9tM14I57bQJammnTu90t4jXRnEb41x3baYkc3RJ94pjLrDegWXnQ5aATJjzHQsWzM6zeFtZ",
+	"FMdmJ+B9+sTeBLpcTgK3npYFbVcQLP9wR9hdlqSCrFrHPZpQxUhC8/y4EC42nVvUP4/pCB/ml9gPi4d2",
+	"vcKIDjxTW4pWGFz1ld1jZeU+VN9W+tQUqocQIuYI8ZlSWm42cWzLyp8Ra8NNr7YNikuAlEde7+RcWHED",
+	"UcSg/IzvLoA+MSo8Oq1Cv6Q+pYSUmkb8tbbL0Sa+Xx/Ra9DbLLUeR4es+0ieuSsdhtXiurW1LawOVkF2",
+	"f90q1KWY07WVSxBWZaxgPRCt0w5L56w8Hm/IkeQyCYIjvLph6uDj/ODiRSy3Gp+4CzvQLSHphTFbqsRo",
+	"67BjxYYm2WrPRWkmF9NvuIloEC4OyjXZ5NQQbCHSNFluRNXxsqDniEMiPYaaEpqNp32/hqccHw72PZuX",
+	"NjPQeBXYYQbpXJuKsCLpvjJPXwf7N8B5RVButbtn1noD1+QfJWrx4E9mxt3ZR4ud1V9mqB1rGs2aCqNv",
+	"TMqPNmUxk5MjEKHhFreyNBVV043Kpl9qqHNPGCn05w2xl0A3ySoAW1UqoaOuDcu0E4l2AlzCwB3m6l7l",
+	"HuoGpnZkjQFZTGwN6jIF/ck6amXr5FX7NlkeNTvCPgldFurJxuaou8PV9E44Eg/N1fojVXspsOdz72bd",
+	"Fzk3ZToHMDijenrGS18taH+vPVZw2uATuk4yKfOOXARMhxpdDK8sS8QyD6cX4kABDx37TJNIi8CkrDuE",
+	"CWktGo6o6eioilwfZZ7PQMbDic9Enpsh+Dz81AxXTXaIHmg3HJdiHF62nmlnlQ2BepPDDy/ddoRY4XXK",
+	"QgAAH+ooJMInZ67GGwE7ofRvzbRZWkUGgf2FNLfH569B4ydAxc8vuJqNnj5Hx5gFN8o64LwxmejhnZEq",
+	"0T4xDR50O0IXhSl9vS+kMu8Uu+Es5IRL07DymdQZWiHFdOuM8GOlAqD9IsVUspquEOG8I15c3TUyYhR1",
+	"81zCKusludfrubqJxYkX9l4epU8OfiQkTvHR6SRpZ86FwK2jDkdMaZv5IZ8IFwLWlAFItJeu/BrCMI8Q",
+	"0yRjNPUthF9e/yehmse0oH4vd98RxV5SowlDCrLbXP92n/zoq8g8mVuECO51bXAcZyVGo0If6oCQNvTg",
+	"SjY2VDXBKA2oeK4VjeJ6cnP7ufWit6nHi0FJ+HVH6FU0OcRnR5rf+OzTiRA78PhAQxEsgad5bk0RLUuB",
+	"kCcTK/VD8OR/llyYKXkM3RkZJqR4RrSRyW613y8J/AP8qab9kqCDp0HVcG1yXHQMI5wXZC0/PyN+85bE",
+	"qrD2rf/ZRn2E2CiO49Mg/tfyk7AXBrxERUq2tLDvIT4bF1umNKEbA6AYhmlzQQzluW5mfWG/VbBnxOUm",
+	"LFuz8G6+JT5jr62LT2Ij87S9ar3jop6ra7vVmyRRNOWlhsfXTKRupIDagb9N7Qo0x6k1N7I0y6R2pO71",
+	"qh/NHMHdmukMGTo8wMl/cWrWXLnTuGmnqE1+R2eoWfNCZVOT2ZD9prsWijnVCe4gTn3aHYrJ+iTKi4mP",
+	"nx6zmHuLOOO9Ti9rGfnx8ELDe+3MaLtEsPI/Q7AQOx7CLgzlRMNY4eyG01IVklxqpu8QbUPGcxGs4mBl",
+	"c1KenDc522JC+34QFCv3zcAYRkohUd21QbO7Njd21Z/zTFcvU5uI93y+4Guq246VvIIqg6tEoQ3N7XJp",
+	"iE8npAruwsnK3WYgKZjCzcnF1sdjnQPFSDuPqd/wqS7T+WUvb0bSrA5OLYDWckwb8ndLwSU0WOwBTk+c",
+	"pdxsdKT7Gnhu7TeNnDXkWV3vsy8Kc0Jv3UBedkETLrYzxirmNF/QRhZ6OM/NPuLT3DahLLelr/Ep85Sp",
+	"QGubU3rg89zMELdzPd7hCyuVHUezy3Nq/CyD6cx/LtMt2zNh7rXfVjQRyN+gDrUZqjBbYM4537EHgk0w",
+	"qXWss8lfmNpcpTfBbncfMrioyKbMczA8luTvlj4pWR/IXhqp8ErjKil5wIHofljFENeB9xSD/nUJVYoz",
+	"AB8juRTbBvCSSEEoWUNp42Fq4mc5ntlqV/5G0tTBGUmF8zy94xAk3Inpnz1GdBHeXd/MyH0ttnUw0jG0",
+	"i9zOAtaad0vn7ptTZLes2HS6RhuJvDggCAO/sbfoTvANdBNB/qG7CZ3dmuPvp+TWsWwRK0jkGmnliMoZ",
+	"y8Ox0ivA1Et2rs6IawKA1fbem3rp3UkU1tB9MSfuMRfVhAsCMOb+74JVoFj59pLDrsLhDXTewNYalvUG",
+	"NA134rAjb+ia5ae1dPGGTyQ3JZ5UWmemuO6U8QYjeseLDnLj5ZHny86/TiyD29klVMMOUMXIVgpGaK4Y",
+	"TQ9deIpvx+oSbpHg11BnyC70193JtZxWCrp612Oxa3/b78eZyPHI57oOCscMT1hrGbI8o61Fbonwp/v5",
+	"4ON1dNCCcrWhiZEqquUbus7ZN5rg0ySVmj13yPqPoAoS/p1poqUUaJLOgDNoff2MqHHdlR1/re6NEFVr",
+	"3sjtK2HU4Rx56mdKmIuUxk6qG3PwoeBk3JaKRRtzGFXaK9I3bZ+qLsGgK3t821qny+feBr0zeAFMJU7v",
+	"sXit9RQ7/43ceivfa9SByCXVIfws11bRXk+KGa5YuIHiPRTSUlSmrbGxbLdUWUIBuUi52No/KmZKJZYe",
+	"zxqhmesmZcR+YGb5rVF8F+tuqgDvCq9096DVwTt8NFQor8pkt1ofRgbH5+w3po9tFE0ms5sBaTLx4Vua",
+	"nU2FRBTX6Y3cYux5RsR+Sug9EL0ExWDDbxjJSpE69p7kOKknORKl76WWuibLcttWPUYi+Rhbnxy378zs",
+	"GMlFMn0cuB+P13tJEyirENHy+mDSZG91OXZegnnViW5DvNH3l2MNa5M1l3Ld/AV7ti1aXdthmVZI4D8j",
+	"dA8a6tCQHgK78GcrLSGrwbeIdMcqrUFLcDDBKhwLzimOz5X7URuJf9y75zMGXY42DsFClQJbAxqeQzdT",
+	"gDZZLpK6h2poN97I7Tl6hdf3/pdtF/6W7jqQVdBUDfeSgn/KajgItZRyupfgoqJrRTW/CdPnbUu77JfD",
+	"CM3NYbXbrvbfTtSmY/2B+6nWcmMqRAfIqErdH4v84P4EG6A5dMXK6Z4LbJAlKM+Rf+TGPNgzg4nalrI8",
+	"gX/OefpAl8ohdyVwCT6ADh3osWMKXtHGslYwtVumLM9j2drx69j3Hz9+R8tSJWz8dLf7C9f5rW4y/gPL",
+	"3qbUowd5hX8OmBnYRnmVT4Yjv2EzkixzPqNBH7R4njiTI1HoEJub9TTjtWYdpIsU7BC9cFpgVHv74AW5",
+	"dBkHvhFY2zvSI27GaDEmSX6uBBdbCD9CJJCqeW+wzyh2VwVTq+n7IgJ37FvAvW5V0aylyUiRU6FJRm8Y",
+	"SaQ2CI/BxMmVNGP1MgU96NVGyf0qWvPj01vsfDTJmdaI4QEEJ1I4/+5WyrRB8XDtzLGTqb00J/cKX22o",
+	"mkVeXTjP/uzWfwXeqp1vHu2xYxO3jWGePkozzCU2+8tkYRm17DT7acl/qwC8zBi2vAnWrE7tAs83KyHN",
+	"REmHGDPulfCSSmGuDSuiUfqw3WuXMv1eby0/wJqRheJm6oEE6W808WVZVl5Af0TE8NpSHinyKnhinAnu",
+	"NxF8ygikaKkluRVu/utQWP8AfPu5BG2qFKADYO3KYlmnCoNqp+BVYLaCI6Qy3wCQpbJKhcticL5O9IjC",
+	"oIkb3NVjhXjIxy2m24qGm3zqnYjP1gBvfvMbgtWb3tAmylBB4DcqdOXb6gTdt0EE/v749+DUmeE5mPFo",
+	"XzsDz97C9e6w1OUqKXOqgns/7KU4AWNLuyMf8gKwYubJBvkR4r/MmpRd8FcPMQ6QzwtMvggu+d5wuEII",
+	"XPWGLaPVUUDBZc3VPfAtpCKw2NAp8ZJ3DvTWWY6R3/9WM7A7jDIc0SoeaviJ7ln6IneQHj1jctppixyU",
+	"qCUQnIbveFMbU3trBNqp6xKsm1yW4cS3nwt/bfYzY7VZNZUcgz7juq5glrjLmpKwodF95dhY1Sw6YafL",
+	"gvfotI3EOthULQ+L/0eBs9xjt/cAtg54sNQR5t5QI8QtLdvhaNux03PMLECPqhQM46wIHmdN7al6dKF4",
+	"Mpm0c9uzjzREPyqQ4+AQ6LTBDrW9DtIwDDfWRw93HlL0PDRN9RqfDCmo9nWT+OfgfYohKshN0zH+n8uJ",
+	"EXTY3qeaccNUMFlYHU9lx695BJPkKeQak6OsbbRamvOtaPZjUMOcoi6imgiTCq4jeBas5buy+xUD/qBV",
+	"005bQWcdh8v8nGQ03/h2t5DcCD/bwcKK/vqwUmU+Kmrflzm7BrfPyRhq08EjoXlZJ6c/3Nyk6bjINdlM",
+	"DgRmjOUrj81+1Fe1rl2xTyBorlTYECFwk9T+qAhOLvR03zNm9LLJNUWcXghiTp2yzNPJF4zLdAuakK6U",
+	"drCKER5qJyqPZXo1H8SWPwOZcC2PVlIaTRKpFEugSIibeSE+oOqq33tsALzTtbyzP/maYZ8c7jp2wpBT",
+	"U5Xh83E0go/t1jVn/GzLJxzuCQzFVs6RDsAuFHvvVlyksnqOPVYrrplvAgRQWQDbRdYHYqVBWFTI4vjU",
+	"D7oKC98Ysb91bqSVkSZU2l03cDVYAKeglJunvnUuCu1YqhXmvkG3iMlJeTqTFUjcEFl5kjmsEtfaH8HO",
+	"OLQCIJoxQXKOHr3agCtA6lfhC0QbCR0nphLy2j0fUhmrcSfvtX0mDCHbcup7WdaWj31itgl1dAKCJ3LZ",
+	"vswaFuqzQEMTJ+s6mI1OqhxdDLEb9bQMuOn3U6uVistk++4y2oTYLZQY6fiWUEP2EvPO233Xx0robmFY",
+	"4mbHrclWA5HuKt5//5L88cnT/zgOL0xpLRK4W5cEBFJBTUZ0mWT2r0lpLtpME0b+wT1dRbyg2lBTRnLW",
+	"Yv49/5UxTQ5+bVx/7lODPVHe02T3Pc/ntrhqQAqCWW4FIiLUebGQa0s0vUFR2Eq4fxRMuN/UXVqGK+nr",
+	"fi4tZbc1+JNL14B8pHUMjjGQ2/2+Tl/qksF3OAh18ei2I6mbrKL50OQ7A7YEIO9YpoIorsBtaPAOTtft",
+	"YRo1pvzA+gSr8IK7jyqLCMg2gDmNdfmMRAF8h7xQpjpXCARZwx+zrgLXYIaPtpYd7qfnkGlqF1MnJQSm",
+	"kGLnFTFeImLHCm8V5n7cKpNyQp7e8OzguLiH3XDxyZ5QwDO5NKeZ8HEjLUvoB5j84jpo5RKDNHhxg345",
+	"Af8CPxFZHyb63MXBGUUobDW5a9/JTy/n1pS0OhV0WvyH+jFM3pkBR1YHpH8UF1Yxn6vXvTeClVr1kTu+",
+	"mmprwiWcSgEWDeAcLxdSkYTuGYFmdVgpUjFh6mbuAXdS4wlbQdSjLUqejrrfIcy4quVCHKZgvINls+og",
+	"k9YekaD9QhsbrOImk6Xp2mHORxMApMq7ON2t65uxSC5fuVY8oSJcrwU5B/NcNYWSpsFJmZF1S6tIgnC1",
+	"2tND6E4PeZkdhE7znlt7Z2J+YeG9ET+X5kQw2Roxz8cV5rwAjtc5L+zZrBrYQjGantrB3n2qPYyfcYiK",
+	"17SKkHDIORfGrnRFuUyk3iWCUc+JXg/3VZnswnoh/j6ZjNDyeAWh5UEHIyUQdiaaVt9o57OB7i/YM5kb",
+	"jZUnE1eByQ3zoHeu3Gfh3W80gQYHLG1aqfcbtnxezcfgtW/NK4/cc3HKd7iY9Z0+A7de7076eELLI1KE",
+	"WNwV5q7oVMYpdQY3U4hrXsg6UuVdnURWQhP/FtlIdQuc9IBqnGSyGPZBQjc4qXZ1wYN9Zaqz0ffVnTq4",
+	"JjrnKSPw3uQct5SmcqWZiUQ79lA6DXyviX3WWho6bLD0WHIADsSTgzvMdLc1U6br+xDHal64IXt68Lf7",
+	"xB7gvrdx4FZFSLM5hgi+kTdXRW+WHni53/4Z3oMyOsUqaPaoZzUhkgUTseYB2GCeqiWGP3zx1nMi2JYa",
+	"Dh0cfGYlQNjMiebMIU4raDNp+DxdYb/eoQ38IHMGef96RmrUrXKdIGNuWtCjX1Kui5wbM7kMcidkspOl",
+	"CUOuw9VLDN0xTWgn4VCKlMC7D1wB1PF5bbdnD8Q59zTPrYxpHdltSVUKScK4HJALk2MnNQBCpPcv3ZjJ",
+	"Y0EOxGpW5okP0/ds1D0XtQF2K1ePKGcgudiHocH4BEEJfcNKkJYIl3ScqQa2mk9YCzHsKXEZCG4/eRrn",
+	"EGtbGp4bBsgDT56SlG0Vmyw8FCJsB0b/QTEKaEGYLWSPDQBlEf2PcjqekWrcSsMpQfiYfaOYjsTDfevg",
+	"gBUNRSXhdmUba5SX2DsEnot0TK7TEoPcAef+G23ZIswQo6mLbeCcng1RKpPBwWc3LG+y6MNEr8EYnzzt",
+	"+xVaif9ytZa5GTZZjCqF4FJ8o0nBb6TxZot9Ew8C3IkuVD2l3KC5FmZdIPZSHiENXBJnIU0rhfRYvL/6",
+	"QLfhOOuNzM306hqdRbSyxg+ND01F7ccR5WYzQWuktd5YO2NM4LPHZ6ACZSGqSGGKYFiXgldn6VDwxiQl",
+	"2F2uUhFfToef0xO6cffSertFXl6mdDXpln3dNYFQXLVxfJAp2obVcQy50ffrNXuB1ZLILfnQOg9Htnuj",
+	"obVD2C0dfcCPfk2r16Io5/ZbAyU/oYKsQaNNidxsCIWsLKuXWDNoT0VJ8wvy0UXqmjIgTNoyGAtFUHqs",
+	"4CIHZrD6CYDO2o0bf/fA/O6B+d0D87sH5ncPTNvZcJ/ujd8t9a/XUv+3Nrq/egP6d3P4d3P4ns3h3+3a",
+	"r9Gu7RqyUfO1b7DWAixoINb95/omgYZfLE18F17qEaZrAAsOXeRSyNO024M9yqQIGA0iCDv151IbAv3U",
+	"auJLtVvWnVoBbAj7tUJeLRhMGi9IWoGd1JZFM7rmnamma6CC6xrB3+4kxcsjVszP3JuWfrUCCIVzJGFh",
+	"YKmdgPV4TDXpp6LKCHnrDQz0/UXsmFrJgCoAANmzzGQPPGoh7vTjBb70bQPq9n2QzhTyTyQz/ADczGg+",
+	"sy5VwE35MrMXBXY6uOGar3NG7JMTxRP7zMdzoinWN0EBwhzQ6U47C/RZOMuU+Quo+VcjCywwcShdRamz",
+	"C3KJWB1gNta3Vk8e1Z2mvWEysaZspTM6ueTYQ2J3v31tR/DyCVx9BFx9U7tKSJqunEtlqkHOqFglGZ/R",
+	"UQhzUidu8jw8b7tJs8io+H61X03uEMwSAN759vJyepaYe2cjpZnT8HHFxcpVwUx5BUtOwwr3KX19RYrI",
+	"h0MvfMSn+lKw3VayqUn3M1x6mdRbZyN+ekzV2dXOSWm2LwCy3uFlJ606MqO/nb2tcrLIs2tNk6CAz2QI",
+	"jAgqG9pNqIOYrPiYPbQo6LkmiW+FKJUVObqihSYbxVgeaUfQXHSPx245tzu61qam9cfr9AA+bpP3YyNL",
+	"C3BIeUvTKmBgaj4HNWgjUbuEbjAc3d+aVhczEjWgAC14nX4YqGmtr9awDh7wS/xh3C/RpEev6lTwwB7b",
+	"exsAypZ1eUYPS+45uSR8A/EHTXk6tslTtJmTAomTwlM9vu6zVGuHAhSKHZ9psZ/fD9htDtjvJ2fCyQlb",
+	"T+fneed3PMGNeO2w6TsYxEICBPCm/O//bsHX25macC3WcnHdVD4HSI+BTy333aZNDhQS7F968GjaZ2lf",
+	"cdQl2EFh1ODwiEbnvQlQzgxagC6wIAEd9g/68HUOALeF/p8hvgi4GzrliCEyVfSwcm7849+yw3ghGazD",
+	"t1b3oy1bVAryB0Ch301JWQhc67osfAmSp7csmIDuiVBx+99MyQcNovJysabJDnYB0IYgYaGwWlmQ1XD0",
+	"KwR4OUbMGdc13Qge67RwWC2TX+nj/th//FucDj/SfBPo46zmdBPdbWfYctORHNwMfSOpIwA7OX2GLcOg",
+	"Li2ErljgtVMS4OAMh/9taJ7r8UpCTyI/ESBD2w7AxQ6QPtxgipqzE/6o3rOe78DswiBB9exuA3+75iKN",
+	"YOE1HXt7MXZmKsbczYgT1ESwz3V0IOeCuSsSALt4ygCGRDjP5xTXBM1v2Gz2hAMUas85GceLblezevXM",
+	"qY6Lb31N63oGfmNqSgwUmbvFn9j1STHapC4ATC/sYVIa2MeIv8nHKh2W+YD287in/DyK4EHHA1GWh5hI",
+	"PXc1M7v1d9u9jMbL7atwrgHULNTngAI0d9XCeoIAKxPpSNZJdOKXgxkpfwjUYDZNNc+4aRi0Pd6EaHyx",
+	"B8s08LUnl+Pl0bfAPmnpYD1kGk+pZfsYNOw4BJhy7WB3IghM0huA3fbDPv4TKfxl2swrJ5Bi3vPahGtw",
+	"B5o9VlJZusTM3atmodS41BJARC/oAWHQW8udjUduoPQ3LvkqFkIApLmWM2Axm867oQ7K9jeMLCSlaa9y",
+	"LxVD3HcpWB0bsXNM64CJ697YBEzcDTjpUos29wXzL4YMiD8G4pIX5Ce7Fe1QwsSJeP9AYCr4iRkXdUP2",
+	"wcuxHrhZbr1RUU447Qa03BIWl4LhJmetYLhL33XxGUAvhsirtVnXMj04BohFP6IyL3Q9zTra08Gr7KTH",
+	"hfKj7vwen1cmJx1rdNFMakjmfugkj8zN1/ZB8aZPadN8F7tCY2aIFBg071lh/fLGodtz5PaGVkHxhtHh",
+	"cS4uL59Gix8TM3NWg6Px/QT2mDAatkg63+z8eOea33Df7tjUHo3dWm0idjeoXyXbX1KfZJ0KiIZrgmdD",
+	"OezCnnBbawcSNB3DY802MtR78RVVOWcKG5yAe45rOFFStZMW7b94vXfyFQPTdx8IzukeWlRS14juOHKR",
+	"0zXLnxO2L8wBHb+CAdRNoeRNpLXidHnsAYunE+pP9o0AlSzvmlhMIpHCKJryxGjCjWb5xm4c14R9LnLK",
+	"BfY7bxWdTOcYwPqZVYLNPme01CbkCP6paWwEuXygS7NkF44EbGgSXfFLqQwjO8EqUmVMEG7Imm2p6GL6",
+	"Tl/mhn+OQWBPLf8N9maDREHhVWiW5xrgIaH0xard2O5w3lmKNpGJQpQVTT5WP7uGJTvdNGAGgOm0r8mO",
+	"QwpxFg25GEnSOkXOQTrPHF2x+ZKuBdx/vCM537GcM+gzOZv8AxD/X3c3FFmEbMCM/jdVKRxZS7XDM1KU",
+	"kP4IASWCNwoBQF9L0CRWYzDQy2Q4Soz65KQOJe7fPcMs/R3pZYkTyM2BcMuuxWvDN+5At8WZ5/P6GoX7",
+	"ptf0BAWJv3IG6hOBl66w79UJrdwH2kBunGlayx1wTHgluWO8RK/ZSamY0+/BTqbcLU2nkDjoAJgOdrL/",
+	"LlDmdWtjp2G4AQunEd3HPQH45KT0TFZzOqX1ZYzrhOAAWoBP8X/lcIwY1KRwX/jGfTSppATagAelsk8v",
+	"yOW2abTs+uUQblpKWm2R70tttdLDhE6nkMMFq2jmXGeUu2kheZe4H9FN/JNT6kI9iTr4tbIUrmctBIXL",
+	"PH3Q7UHXAvVRcr/K5XYAXd+SRVOetukC7ogQYVIeVl0jbBLb3iEi1t016rlHKea1/1sBsNZKfACT+rbK",
+	"m+bbeR0voh20caRG/uPc4pQRc4FQazKMybyaKv0bfStlWl/Wzs5xXq1AOs7kFIBO1HZk1Tc8hV7LM915",
+	"6zML/gl9xE45zHv6uT1I68sNHc59ix31ITpSgfxio7sSQ+yGTpJ6pv69kQFY6jdWdKAD2x4TyPzBjorz",
+	"LALUSYdO/IwLTLE9Sw+RZss05C1xNQmtGmcH+UBzq3NJKNSBP22IqeQp4ZGOpK1TlXHZSNxlvS/1EuI7",
+	"G+o6P88FfV4Pynyvwu1l/Elm5ByTbrbRFdrz2s5pTvCAfRHd8Wu+FbHmgTPOBgAtdztr5TmaUwyKz1wb",
+	"f8jowv77mBSfI/zLBND2Dqfj96Kr+uh0x1utKv79we/qYHdgPSOTpVlCqIHWvG7Cg2MdazOjQwG/jEbu",
+	"2rqNbrrhhukWbPW/zp1BEmpWFvbdTne28s0m1AwBNGj8URO692kwPg551/7QraJpNEkaPAraJyNLlTKo",
+	"+XTvhKbWhkMPNpEe91Q6la5X6mVNC0Tp7IS/CbpsrUDHdIA00sKlYNREJqqYLl3d9USW5DR/Dy+FE3lD",
+	"jr3XPRq6sv8Zzj370TLi2TvMbIg3O3wOn4/G0E/z6d3W59ZE6v32Lt0JdpvQcHd9/Bx/9a4tzwGOlNGm",
+	"wECFU7xiTqz0YSpoCqD8WD6/E7ICXoauXz6HAvBpaOOYjkmm83nDWmclHJMPtogKctSJnsNRGcE+c7PS",
+	"TQ73hAzNKSW0sa4ZkYh1y2k44us8SsO5lZMx1h03xLGNUfYERvW9bu7AzTh4Hoc8j5zmL2dXQ9VBnXa1",
+	"yziTJtJlHQ/t/neXc/cAZxNdHpz0mQtkm80E7n6FT7WjXLMI0i6uGTxF9YNQI5KPtvL8aJ8Jk2np9fR2",
+	"3Y5bbpSE7r49Nv/Dd/o6/M8J2MbBBFVqbUW1tcIW7wpmrej1geRlskPbeXJ7TiqCn1hjgiJim2wIfY5/",
+	"55qs2QyoLe8ebzem8j3IAiRt2D4YqXMjDZshjUee2kPtipYXNUHdOPHdKwP2XtIpM2rdaHNZfwsXaXis",
+	"+ljMlAZDXc8DqeKXTUqXvcBzRoQEVzf2yrN3exjK9gudQBTZjnDRbWtBedzith7Jirmjy3zOhX3ZS06d",
+	"6w9rpRN2Qr1tbIDOMsMUL7nYnoIKmzGWLxFi8BnmDKz2e9dHWmDNLLY/gDwHl3t+QTDlq/UGNZ8E+0dJ",
+	"c0wvJUqWIl0SPCf2gTpPwmVdQas0TMuAZy8I5Io9+yTaswD8Q76xnzaKFz5hmYkUW4VDw3g7yZxq4yZZ",
+	"Y8xefBJ1GV5rquyGqQMxUjaNjiFnR/OUtWdcgxtuM3PxSSxupXZO7vKGhdAaG/RCPQaarlCUZKhI9Uh1",
+	"i2tFVcdFx4pkPV1GirLaPV/busGDp218wVC1x5PLQIAiVqf1TmrebashCyZ0nak+8ZCNBuaPy3nayMTT",
+	"b9J0BojiVLSmOa5Zz633u3s6l0HUVcZM5ptewxUGD7q6ostwn80nl5fTG22GZ1PMaUZm2HirM5SnH+yT",
+	"M80be79Ch43TkIphcsMmj53Z+zrZ4PSo8wniKyA7tuVkBCF8eGXX1ilWB+TzToZwq+sNR6ieCEgnDlnn",
+	"AkGKPASBxWTM1h4BuDDfPQlqW9zfruOMgxcx1CtXIROfjkwdcj250cTSaipebCxFcoY0mX805gImRbML",
+	"HOM7huoyC9LRMUO7Qhq3ZOiYRAy/ZCpaFOURjMwaE9R7uHHC38zas1TOc71CLt+mzFd1v8Ze33MGLksN",
+	"poS1EvOcYNqfF8HPoQ7MTnhPIMo60xFfzwAvntD0B96+c3HhO68OuiprZAa4WdROr2hB1QxVYS9v2Iqa",
+	"NhTt1LemQ78NFe0EwNmsdjdn4ajAj3b4wY6kJ8UJ5gsTIyuq0hWWm0y/z0sl9HwYh1PElRNSjQCKiCsX",
+	"CQAwld6ZPT5CcfF1bdX9213yzYmLuJn5hkBD2rqz3VQw+xNOpzY0DybTH1yyiUCw5jVgOGvDUp98URsD",
+	"XF/8Ji4uxwm4ovgOfnDz8uTJMH8AOLwunHIVU75aarFctMFjoEkDELUwWZCsf/XqaWcTuIg8bEUeS1/4",
+	"FsFd3sqk3MWry44dWzxlq3q2c3RwZrJI8O6IlH7K/nab6Qw/a+f0rZJlsaqnHzJ/OAaX4UlU71xI46KL",
+	"jjbmX4cB9EAr8OBbZ2vtLjcbzcwQJAN6UDYUmlPkXLAGPiJhwjTwqmupJgBftK3Sx0GjtMjpAOxubHHf",
+	"hmyuYyZTWyaSQycxkkNFhZYQOE7LMGDTX3XHm75lgimAbVC8WDSdUCCbiDH7/79LLiDAtWeGutwgbXiC",
+	"DaDMAdO4YZTQB/8zAEVkTyC+lvrKj9CrH53rt/2eACAJBFRb5zTZRd6s8fC6p8vrBaEI/W0EbHPHwhdC",
+	"IvYj1VnAvUxNNsu7PD2R4Se694IzVO2pSp3Nqt201B/H933pHpuTBlNFcBaYumHqG02SXCY7QrW9Un2+",
+	"ffeEDhdUnVKEhaAXgSiGYYUb6giXpAEswCLIOXNkxfSdtax0bWcY2NeTU00cdzUb7XnEUaNZei+lRIC1",
+	"iyuI5pPYKc9PJ6FJwgqzUhzfPGaRhHqnBCUZVTojbvaE6h3EG60BKSLpJHPP3nzow8YV6OBFfZOrgQNZ",
+	"Iz8ectwYRXXTvO9vp1eJNQd4tGRBqpVOFA0WIiZ0x1ICt1vtD6JraIsByjC8WDDoMKGY4fbPE1pLNBQ+",
+	"ZsEYR12bEDZNLA8VmivpcBs8AOXiDnfGAauhlp9CGrWrbXZ/Dwc49zI8/tUGOoVAshPUa4qtbtwZAT9E",
+	"DCfIcJOziZm0+KwbrFl8Pcshkl7NTVHx4rKlIA07yY9AiFgRnlGNV96LRDOWQi4BoOQhaZto3R7AgzyG",
+	"VsXyPAAEJbezYqobSz88aEOi+QWUp7jnmTazvrH1yTN1skPm7C3sarSh3J4JJeX+EBQE2HRkXqyYinnB",
+	"Zfv1wIbgcom0xrnOZcW0eU5KkTJFHiGqLGylPUF2VRPtdsz2mDU/+/E5G+UmO+8bLkOheSnir0BPgJDY",
+	"cWJPjWFKnwTT1Zlln72aVTeM6nbKc1WPlsvWAegwQY+Jjg/lrxBc2MiABiTVDmCsLbmp4FJg2y9XPg+o",
+	"JahlPHNHtn1cAfxrSTJZkYxvs0/CYM8l7v7RrsveMBsGVXKtFkBrllBEM+bm4pP45ACqEShwz/Oc75lR",
+	"iHC8zZn23deWMJYm+GsNBfHchdw3nOXpJ4HAqboOcPhgh6B7dkGumTBMJMyOQoVx2RUFU1oK+H6luDH2",
+	"8hCfBAAgCfsy9LZBlPJXSkmFc33//UvyxydP/4MUSq5ztncJVALax4HTnuUpxvZznjCBthymmyyuCppk",
+	"7MHji8vFclGqfPFskRlT6GcPH1ZVdUHh5wuptg/du/rhm9cvX/10/Qreaa6XBWB6tHTDZ4tHF5f4iCyY",
+	"oAVfPFt8e3F58S0AhpkMBOpDq0492PPPLmtRoi/JylxqGeR1uni2eMs/v6DgIFIIJPZCYslXIi0d8d4p",
+	"ipwn8M7Dv7tCODy1o2eaGlAyf+2eHqNKhsnvhRSuUOTx5eXZPvuWf8ZPHqsVrc6bZXFBrukNazUdhlc2",
+	"1AV9Qp+o5/zwHbIECAZd7vdUHdyRA0FDyRrpauhWW4HxEiCb7dOwMbDoLQtsyRuuzQt44pYk6ilhXkee",
+	"ZNEAU4wW98JIYYnUc/nkaQtU5PZktqYGUNHBLxloQd0A1x/TfRk7AHTH3AkoqEJXn472EGgeefgXdoDu",
+	"AV/83Dw662dDu+epfY6ds/QmZTF+Ph7+k6e/4p2WM4xNd3fu1b4wh5O27nXqdq5DxyehKk4rLbZgYNx+",
+	"6VewZCgYMpmSlSC0QqzPIRI81EZR1GnCHHwNv5+REJdfFUO1qIqUgirQEEmZSLKo1P2BmRfwwJcUunYC",
+	"17Q6o+C9ynOr5ukl4JwBOt3tSf6KJhkoj72kTClAD6ycDyItO30htbM+ujz/VpbC+B2yozxIFd2YjsrS",
+	"W5IDPmmyJtwtgB1ZmigCau66RqTFbE/8V6fISaIYzd30EypIRm/YkVqw7PHKn+wMX7hEyZ78D9PTP8KZ",
+	"fggvwuN3qQM5P3Pk7GGjQ/DfVrLMU7I+C2O4PkC+ybbbAGt+MGLk0mNioRKm6U3nqL6H4EHDCCMakveO",
+	"zpN4b/iem8WvyyMDkWvMEFXM2FPm7CLChTaMIo65fe4fJVMH36Hp2cI9jYi9bldqGjrPzLGbLeQ4/UWw",
+	"z+aXuqMg3TJHrdin6ca4piD+w92m3cfl5X+7a3Z7R7dBlvtZ4IrOKoRqPm7ayFsGOuKnmOJ3lab+CJ9F",
+	"8bvdwX90jwf/HNR/V9YH3UOohcnfHOdaoYvevydtx53rMPdCz59Fk3p/zMBlMFlvU2pXw0uePHrsXFs1",
+	"0BXLNXYgccXpVupqjvAsjDhXApxGsJxebx68pSbJjm+7l/D+6ZuzHH9qA58+/6n6AtcppCFV52AJpPvx",
+	"dTp6xh5yoQuW2AkOeH5e40N3ua93aSK/rtd431byG7l9JYw6xLhByaquC5JncSpd0wPq0JTkUu4egE8f",
+	"2jP4LhsIwRUyelps8fcy3bK9/WKcK/5sn/laeeLPfoH/HiyRyapmgaQ0epwDoJHj0BX8Fh44cedDWir2",
+	"ZWxrqbdtGhn+TtMK8h4+lmSMFqv7Whp+LcdWi/dHR923LZq0xsFA8l3qYsiegUP20SHOQQvTc1uyOKq1",
+	"XaBDKzOKjR81Ic1Q3OUnab5aMQvztgv41xezHxU3VgWzu0m4MNLzxP/3//y/2n5knBGKTBo55Mf+k5LF",
+	"O3jo6zN9zq70fshUc6t9owlQr+8nrw2j2DV2l+Tke7plD/9eYJJ7QB6vuaAgUvv+lyAZYYFn8oO3aTbZ",
+	"jrwif3736ocleffTD0Qq8pGt34FuabAfwx/I2xcXBAMhrui+LBR2+oIwqt7TPGcKHL1MJDJlKaGCVUui",
+	"pfeyIlIaWKTwLxXVTd1bDo3Cd6wwx7bn9a33cor4k4lh5oE2itH9CZt6f4HtL3Ag/8JYQag7h43NMW6E",
+	"KiZYRfOBO/C9feIdVUZ/hZfge1zefV+Bf6KpvGYmxgOamYYDXMcvsmbnYgbYLFKBnwkVRZYuiWKATgr5",
+	"pZVUohX0sQcdGrYbdzEjNohUW2mMa3qNXPQDYqSG+MhwhVbdwCX6nmkjFftaXYhnP7bon+0EM8g65h8P",
+	"Xwvdl+3UGPodNgCvj/myBICO5ZZoQw/6WIC/h0FuuS0zPYLva475V3QLfqA71rjeN03oA1LdtlKmU2Sz",
+	"vcqHJLP9/Wu1T3D2LP3XN0+umsO5Bg5o+i9XJJWJATj0EQNFNz2wIgkmTKRfKy9cu8X927DCVjLtG1bP",
+	"4wIz5Bj0esdv7Wod14ee17Guyzr7GwJkGdXYNqZq2hXsUaie0YOU0tSlTdejo36UQSMfnuwgebkAzUox",
+	"mucHQjsOplozqm/qIxvpNrtzq/DcOffQod7cr0U1zj9nDuAE+CGmBSc0ZyKlakjv/chNlipavfTPTk9r",
+	"rNyr4mxpnVDg4yYCDjKapoppMAEAmMgev1BqbkzqxFd1Pg7w37g21ARVuWsImlcZE+cRC65bfotWIIqo",
+	"8OSanrz8ExvY+EdnJ9GVm1/ksLjpL31lnSY6k5XAnrlSJGdJlPiB33QZjVAiWEUKxW+oYXEatk+UfvhP",
+	"zRLFTDwf5T2jaYu2PbkKoZMCU2595AQGXPSFVyRB6w8YRvF/fXRSupZhn01HStzKG8n9cs+VnVXvEHbe",
+	"jW0J4svERYBid3v8FbsGZIXYFWB/PAdJfpSVK2RCTQ3ROMczZNvEwjLc4czIl/6hL5jJ3AIdOFMis92K",
+	"Pb+DMpIdFymkEDY1ziHKy31BFde9lJoAu9C9q3LlJiOMJhkpuBDej7IkCCwKu+4geUfzjV8CXuHLegp3",
+	"VK3VfOA9jn4XytituAomyNJzFiaJut8N+E/8hi2POs9gj2Zxlujyh0piUrpiTRKrqhvvEARAPcD/2/yY",
+	"SalrjiwHk+TTFDutQb9QWffJtGy3xoL3Om//G00SKbC2nJQFNKa2V6nl4E+CmwtSM/brlO0LaZhIDg/+",
+	"wg5NAQCyPTKB/RBe+FAoamXeJyE3pq7Y10yY5/iuBGXIv4g/K8xsxLrKnnyT25el+U3Var0szdvaCfjb",
+	"8jCg6xHvGc/PZ3I3vLG8BHKuDujtu2GhN3LrOBVgyYbvrB/wkS8oW2AGZxQsL86b6Y40RGJji/+ca8OE",
+	"Jp1Q7wdVsg7VHzZRTUf8nnEDkD4P7Im0yokw+hn5RVtT6BfiC60pAeIsyS8KIdR+8f/kINUCcVv46tRd",
+	"BT0Wvn56ELa7rL8Kw3MnTpJcWmlyno3giiiPkgp1fOwA5S2De/BPywm/Pqx7BkZENp7UB1yQIqcHDd1A",
+	"aE6kIJRoWj1HQ8qh2mdWkgM77OUNVMNfkCusZoKvgk0pHDRKd3Pe2Xn84LACxw0b11BgklnzJGbHnCZ3",
+	"ZyCeyM0AKni4AU0fI2UCkjh6MHqIjA+g1wH0XGD5A4VYaoDRWP+Cf3M/NbCNGKZYjoHs94QQTiIshMYu",
+	"oKg3CBq1ni/yWLMyMqOWe9b3/rTPCbi9HhQ5HVKvAc4CiusRviQ1WRPxgO4ieCDABW5VOJMx4Uyuih6s",
+	"XsPNkqwbE2JM8X6XU/GDb955D0xMEVZr8J6C6UBx+K0aZ9lPxYHi79cJi2uyxI5mSeVUnOsqraxs5Q1I",
+	"EfqpCij/tAqNQ9/ETQ86ZvHXEY3GPXNigeLfvqQqBFN/L89Zh/wTq85uuQscc1tTOhQxiZTMU2Xqg/3b",
+	"sSVwSjC7+7YnHDUi5w9pfI6Ne8G23Co0OKIzAoUDC9JwOKFgu7EsvVEsN4QKwqjKubXIxdjxHAWQ+JOS",
+	"xYlMMBdBgt8wa1qfzQFe068swnwfc6feYr2RigG8Qob0wymX09/u/Hq5e9b+ub44lsDL3q8E2DRGE8O0",
+	"0VOY9iFzuO1B4fVKpLfbxS8c7sXJvxLpl1Ez7p4PmtEc4lnXMRLfdmSQqP77A+q1jTdvSQyjScZ0K5kA",
+	"0QO6yQQYY8A6YN0Wqsca7wemzb8Ad324I+/1bdkLrzVAq2OfTbMN58j/MY0yhP4415EhxnoZo7kZBMT5",
+	"EZ84qyqqDTVlp92A3I2bvO6tSY43aTKSynPH6hH7upblKTV0TTVz8NctGl8zdcMTT2QAax8zbCdYoX+2",
+	"49xR3AfG/gIwffDdmNUH6VOIOHlmXD7DhBRLspafCezOkhjKc70kOpeFva/dGZKKbGQePT45XbN8KALz",
+	"xBqZ1//5w9LHeQ6EYd0MBJlAElgdatkAFUEYuMFTcmUxZCMVinBK/s/3JJFprS4XdBty8CkuzBuc392w",
+	"DAx+qyghllHpm+3//rzPz1JJBYF6azwIRtYshxuRYYDpPAIWPmApj1tvubNQeCwD+da5c4lGHO9/FSlT",
+	"LjTzy7eX+/0vS/LLI/Ltw0ffwZ8e2D99Wtg/P/6GfEsePXyMf7u8ePSH/3gKzzxePv3l4pO48phWvp0/",
+	"dbio4Ob4BRT0X54TSjaKAmJC/aAlFTxllYhQvO09o6nz7YZdxT1jwIFbT/IVBzDRv14bwy0qwprIC+fg",
+	"QrshhLoBCdUNtq0lpSa8w43M9RKvWVL7BIao3+qNe+YL+p9wCueNxe2pYYrT/GyZvR5pFPIcZQWuQw3w",
+	"ccTQEuHB630ohd8BuR2mPlQUTzhorbbPAcEZ7n4QrfnHDo8zRzrOo5CK7KVyGTUx2LKd6zFTf2oaS8jt",
+	"X7gIJn6E17RRALUdgkuIt/04XtZP0sFLx5YD0df5XzkRpe4koDj8dTGQiHifQHFv5HYMJg6uWLklSlbn",
+	"w3LIaAHlim2U4KV3Ifveese5C7ncPmCfC6mMjl7lbd/2sr5b6/pHbVSZgPJ5Qf58/fNPZMdYAdrDQ1rw",
+	"hzePatrkcnthqXms0b2CKfwuHf49pENwyvjuqTrQ9zxn3+MQc8/3LavjjyXYhudn87NBTpvVguyg0RPM",
+	"9/b4PCgUu+GsGihJf4dPvJHb1/DKHZlP1kywO3LfFnezrlicFdd/xvonwHeQGyLzlChoO64d5CxN05EN",
+	"G7Ku89xXlEO4CDJdyEeXRt3kuhGaK0bTg/3XnG0MobkU7DlWEPikxxpB1KViUsXA9HdIFsfiGImI4vjf",
+	"hj8++guNpul58qmu0hTIDn3L7W2PABMBlokxSo2QzndsOC9byQpr1Jf+QjaZkuU2c85xWQqjiZBwSVlj",
+	"uUmJBcSCmhvqC56bYN4b30HofEpmFVyecXl+1FR+KJ/pS9fZ4hb8BpNgXYMIOz3IkjtHOR+MRiiW8ZYG",
+	"b6A914buwpeQNz+Hbe+39VNf0Pr2kzij/f1RylR7/RiSstaSqlS7vwCqml+6ax6oGEkyqe2jB6LK8ygM",
+	"ryAVzH+qnUy7E7LSA56TvRUPvnlwNH2TVpB1KQUj/gUCl6BV9S6IL9FGsHrKc41NElNYIEmoENKQtXsZ",
+	"e/QF8lbeuqHvJyWtNiUmNWWc1PcQ/etuzP6hPSqSLaCP4RYjMRupOs26YhNxRsuUOd8ih642jVr21m8j",
+	"o67mkVgllfv9fBk9RuKgHpoEtLKtJFI03dcRDWhjIu0f6kMWyNw5MrwAUWzbj4g/b0VP6sIEKfz1Dn8J",
+	"9XOQRetUfRXNZFwaUC1nOolAnqrLAaDXWyz3q/XS3+exuGr2xkzofxIDdzCsuO1efeGMDD99bJD825SD",
+	"Z0dp8vjMGyhQrz8DePzdcpG4BOyngXWnj8pMkrFkR/alNhh7WDMm6pbcGGM+MH1B3sitRpeka824aYG0",
+	"MWGCcvGVSG8vFu9eQ5mkdKQcZ+b6/3dp+dalyiCoGYHWKqSBQg73B63rRr7r1I08DYEtn6INfAkziR50",
+	"jyfO2KiFAAxEhPVHUmR806dWm1JN9vQAvUp9Z+F2bYfLsnCROiy6/iRwlSU3GjtV+Wws6GHqGuJiYRUj",
+	"ilEthTNIUpbwlKXP7a+fBM7Cfl5IPwy8YvV4Z3DKQsMU+kUmgSg71ndDJszdiGA79B3WdI99+q6rOj7a",
+	"3e1gK8geLJ41yZLSxGqp7XOjYR6I3WQyTzV0VMNSaucwFGk8qmMHh7DOc/Ly+j/dCI23MRbseY9ojROi",
+	"Pb+HBoIyBzY/FBtoJenAxg9EB3otd2QF7ghZ1a3MqDigKeIbml2Q97Jyeb/MONB4rghPlwiAXP8Llgcv",
+	"wxGIWPhhAvql8x3fOfYlTtHN954DCnUEYenSmq21uWYeOmB0s4dAPOpe9fAl1AhqCe/W840mv6R8y7T5",
+	"5YK4WIS9R2pP9idhOQA4ovZe1IGK584krkVUu01T3aPpk3Af68Ii1A2fQjcJ7okTHV8x69SxBjxTZ1HI",
+	"b5jHYPN01ZmsYsyiaRXoRBnoA3lNq1NofU2rOycztBKNJEvS6u76P2pa3ab7o71dB/3k17T6oi7yr6BF",
+	"6weX4vKNdmP3WrV6l4QUoKTOapuIHH9PTRPj5+TRPZ2TMxbF06rxVvbalPf4f7RZ4imbcNdgrHdPR4Br",
+	"gpX/Jpsknropd9wi8Tdz19xBc8TOXTNynh7ufdl+BGCihjLy/iB/ZWmiDc1ZDTchgv6yt/LmDlngtuH7",
+	"GS41ITHq0nKqPQ11FP4K/Fp3iIF1TQ8uWo3N0C3jyBvsg7Eu90VHv2mhnTT8OKu3xdcn8e+4q4X9wkhP",
+	"i1AzilvR8bfbiuKet8K1obBDQyXRZkypsb8M6TP45t2Rx44frRyTxTmV7skM6bQGfGUmR95x1M5O6osg",
+	"so9t1F2pEpkrGIRv5JAtZiSppIo0NXfgraO1vYYanmCGaSWJ4luekozmN0y3C0G5wSqiqkGHzWi+qds4",
+	"SPFJ2GeS0hAm0iXJOOirLr6Rc8FIlfEcFdecQhhkrQAaIE8vyEfA8vxFyGq13/9iCUhzLdsBH3QDcDu2",
+	"4QVUv9I8b3mq3ILRtTU5qnGNb91hcMN94QvFN9zXMT41FOhY1oElT8gaQJCqM3lfGCQul6r5REKVOhCK",
+	"CXe11W+5yOpClYxFRHTFWDECdbzh29JymNxgzS22OzIuEKMNK+xPDu+4BmqD6Bz+auQn4Rj8G8CrSDLA",
+	"3bWjYQy7aSJISapoxcUWcLo2Ms+hT2Sq6HbLxfaTyKhIL8gVSez5RfDDNtbylgMch7XutnkDgDGZjS09",
+	"7oqB7dhfin1hXTFxa388l9neYw/cmhj7GUUT9qCC1O8hT+AH+9xHlyF+Z0RqfSXiv3OlCGexKvhW6CVJ",
+	"aKldZBFyPLT3DnZsCpp0KDaBWHpaTPG0qq9z1qL99nHygJ5fDUye8bvf555BkDx86LeEkQczmoxW8ui8",
+	"341JSiDuWZNpYURCCY42dOYn4dydto9fHuYOydBJbm34NmZLnnOxl18ZA9mrFgZrNxYxEIQ7wgqvz3+k",
+	"rRg88eqGp1AJ8XVmn3bXcM/a1f1sua961Iy1e+86tQHyPYMb3xMho6iDpx+r3wob3D/m4P1wwMtc6lpa",
+	"Rnd6tP7sgy8+u0OIga9BrTtv9dsd6nTtrkR9uJkRtc6u8bel1nGafxG1jvsu7scHtKHvWU4pti9qIRqj",
+	"qwN8M0G4IDyzo7kAp+3m3es790ZZq/Qk7fZYg6Q8ap3Uc/iUSNB3nH3F1x2n+cv7d97f455fuZYPABnQ",
+	"DA1h2G6qd5gJxrWdr/hQtUobFNNlbs6pZbSIbZXNXG57sHNBem8VTdnAsfvB/v6vcfBgKf/CR+9HcL2H",
+	"jx+Wl0XPX8nF9gGy5FRA3Odgv1JB1oxQvWOpq89CP7KKtaD6KNXuZyvKy9vVyg/T3A7+RcKk+On3QMlo",
+	"/svZjj6YmHXjK5fRG85uwT0eMzTwma/EFR1GOgXEuDmb5UDJvxIjCNkrkeqc7TavDNlLbYiWZE/F4Wys",
+	"GUjai4L7OV5dRmTPj4zlcK9Bzy6ylU3KbivgicKnyKkYyQm0oqyWQb8lc2um5Hp0dsmFrBWTXPbX8zWq",
+	"1ExrLgVGmVMnewLCqxR7qnYsfYC1eUP1qIe6yNCLxT092DsKYMZkaZ6jGw5D1boJgAMiNfTx83XaF0Hc",
+	"5b+6ubzIsX/EXbCB/8Z7T5V7vsW6a4zCwLep7C6fs4Ep28F9qQqUxbcrJHwTRWuq8wjQd0V19gCdrQNG",
+	"pf39I9XZHW2kHfqOIPxvc418pEq4AvxzYUk5Z3dFlWApkZujJn7n6/uAQmDpO4O75smlzgjdKsbCncIt",
+	"OwzZOeB/c5zw27kPZvHPo7N+NnYHWEKeNaRaIdGjezYpkHrSzn35OKpdYTeM6pYfj6KecaWXXxXDXDlq",
+	"BdB6aqJFwXpOptqX913YqdslXN27MXsfu/qDtDKAQubhc+zHxvdWyFvxAMnEo7Jh1Gd4xiPz6P7aLdRV",
+	"NOcz86D0ZiNVG5TjLAiO0AQHjmfQ9ej3zb4EDZtwB0qVL54tHDAHUNu90Je/31sl3fW1l7UqiK13Wj3T",
+	"nA/ApSyGcfpd9W0LIUTTSrfeBhXy+F2PEqnphuWHuvv3ElNm15hY2xoGQXRC42haNUaxNopi9yFcDXzk",
+	"G00MYyZrDQfGUHhFlip7gParI1jo+GNpK+3ANGuv22JAm7r20ksR+MYLJBW0POKC5HzDnsNe2/EdGpP9",
+	"Y0F56pEg/U7YfT8e8QffhU+k2OtJL4mz5aFTOrTME0yDSV+1eke3hvZt3ZYRXrEGjN0l6EktZYptprWD",
+	"D+pQFlIBltGqQ0AwAr+9nQqSNJMVuj/Rq9pCF5EiP8Dx8njM9YfeyG3gMzW4LA6MHWQgB71gssgZNJBx",
+	"WazNRtU4qBEmx65o3GiWb1rv+SZov/7t1/8/AAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

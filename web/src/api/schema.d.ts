@@ -879,6 +879,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/blades/{id}/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a dado set is made of, and how thick its parts really are */
+        get: operations["getDadoSet"];
+        /** Say what a dado set is made of */
+        put: operations["setDadoSet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/renewals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Parts were sharpened, replaced or worn, and what was learnt of them is forgotten */
+        post: operations["renewParts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/groove-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The ways in which this shop can cut one groove
+         * @description Works out the width from the piece that goes in, then every way to it, best first. Saves nothing.
+         */
+        post: operations["planGroove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grooves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest grooves */
+        get: operations["listGrooves"];
+        put?: never;
+        /** Begin a groove with one of its ways, or with the settings of an earlier one */
+        post: operations["startGroove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grooves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One groove, its setting and its tests */
+        get: operations["getGroove"];
+        put?: never;
+        post?: never;
+        /** Give a groove up */
+        delete: operations["dropGroove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grooves/{id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A test groove was measured
+         * @description Goes into the log, teaches how thick the parts really are, and changes the setting.
+         */
+        post: operations["testGroove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grooves/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The grooves are made */
+        post: operations["endGroove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/joint-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work out a tenon, box joint, tails, sloping groove or fold
+         * @description Saves nothing.
+         */
+        post: operations["planJoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons": {
         parameters: {
             query?: never;
@@ -1271,7 +1419,7 @@ export interface components {
         /** @enum {string} */
         Noise: "smooth" | "usual" | "loud";
         /** @enum {string} */
-        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "noted" | "compared" | "traced" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
+        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "noted" | "compared" | "traced" | "grooved" | "renewed" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
         /** @enum {string} */
         Form: "through" | "groove" | "rabbet" | "cheek" | "fold";
         /** @enum {string} */
@@ -2297,6 +2445,448 @@ export interface components {
             fixed: boolean;
             note: string;
         };
+        /** @enum {string} */
+        Side: "unknown" | "left" | "right";
+        DadoSetInput: {
+            /** @enum {string} */
+            kind: "stack" | "dial";
+            /**
+             * Format: double
+             * @description Tip width of the left outer blade.
+             */
+            left_mm?: number;
+            /** Format: double */
+            right_mm?: number;
+            /** @description Teeth of a chipper. */
+            wings?: number;
+            parts?: components["schemas"]["DadoPart"][];
+            /**
+             * Format: double
+             * @description How far the points of the outer blades cut below the rest.
+             */
+            ears_mm?: number;
+            ranges?: components["schemas"]["DialRange"][];
+            build?: components["schemas"]["Side"];
+        };
+        DadoPart: {
+            /** Format: double */
+            thickness_mm: number;
+            count: number;
+            shim?: boolean;
+        };
+        DialRange: {
+            cutters: number;
+            /** Format: double */
+            least_mm: number;
+            /** Format: double */
+            most_mm: number;
+            /**
+             * Format: double
+             * @description Width with the dial at 0.
+             */
+            start_mm: number;
+            /**
+             * Format: double
+             * @description What one turn of the dial adds.
+             */
+            turn_mm: number;
+        };
+        DadoSet: {
+            /** @enum {string} */
+            kind: "stack" | "dial";
+            /**
+             * Format: double
+             * @description Tip width of the left outer blade.
+             */
+            left_mm?: number;
+            /** Format: double */
+            right_mm?: number;
+            /** @description Teeth of a chipper. */
+            wings?: number;
+            parts?: components["schemas"]["DadoPart"][];
+            /**
+             * Format: double
+             * @description How far the points of the outer blades cut below the rest.
+             */
+            ears_mm?: number;
+            ranges?: components["schemas"]["DialRange"][];
+            build?: components["schemas"]["Side"];
+            /** Format: uuid */
+            blade_id: string;
+            /** @description Its ETag. */
+            version: number;
+            /** @description Test grooves that it was learnt from. */
+            tests: number;
+            /** @description The outer pair first, then the parts in their order; of a dial set start and turn of each range. */
+            known: components["schemas"]["KnownPart"][];
+        };
+        KnownPart: {
+            what: string;
+            /** Format: double */
+            stamped_mm: number;
+            /**
+             * Format: double
+             * @description As thick as it is held to be.
+             */
+            held_mm: number;
+            /**
+             * Format: double
+             * @description How well that is known.
+             */
+            sd_mm: number;
+            /** @description Test grooves that it was in since it was new or sharpened. */
+            tests: number;
+        };
+        Renewal: {
+            /** @enum {string} */
+            why: "sharpened" | "replaced" | "worn";
+            /** @description The outer pair. */
+            outer?: boolean;
+            /** @description By their place in the set. */
+            parts?: number[];
+            by?: string;
+            note?: string;
+        };
+        /** @enum {string} */
+        Fit: "glue" | "slip" | "tap";
+        GrooveAsk: {
+            cut: components["schemas"]["Cut"];
+            /** @description Thickness of what goes in, at several places. */
+            piece_mm: number[];
+            fit: components["schemas"]["Fit"];
+            /**
+             * Format: double
+             * @description Wider than the piece by that; left out, what the fit wants.
+             */
+            allowance_mm?: number;
+            /**
+             * Format: double
+             * @description From the edge on the fence to the near wall.
+             */
+            edge_mm?: number;
+            count: number;
+        };
+        /** @description Either ask and blade_id, or like. */
+        GrooveStart: {
+            ask?: components["schemas"]["GrooveAsk"];
+            /**
+             * Format: uuid
+             * @description The way that was chosen.
+             */
+            blade_id?: string;
+            /**
+             * Format: uuid
+             * @description An earlier groove whose settings are called up.
+             */
+            like?: string;
+            by?: string;
+            units: components["schemas"]["Units"];
+        };
+        GroovePlan: {
+            /** Format: double */
+            target_mm: number;
+            /** Format: double */
+            thickest_mm: number;
+            /** Format: double */
+            allowance_mm: number;
+            /** @description What to mind about the piece; empty if nothing. */
+            mind: string;
+            cautions: string[];
+            ways: components["schemas"]["GrooveWay"][];
+            /** @description Made in the same sheet or wood. */
+            earlier: components["schemas"]["GrooveRow"][];
+        };
+        GrooveWay: {
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            /** @enum {string} */
+            kind: "stack" | "dial" | "passes";
+            mounted: boolean;
+            verdict: components["schemas"]["Verdict"];
+            says: string;
+            /**
+             * Format: double
+             * @description That it comes to.
+             */
+            width_mm?: number;
+            /**
+             * Format: double
+             * @description How well that is known.
+             */
+            sd_mm?: number;
+            /** @description Its bottom is flat enough for this groove. */
+            fits: boolean;
+            /** @description From wall to wall, and what stands above the deepest. */
+            bottom_mm: number[][];
+            /** Format: double */
+            ridge_mm: number;
+            flat_for: string;
+            /** @description From the inner flange outward. */
+            slots: components["schemas"]["ArborSlot"][];
+            /** @description Every chipper has gullets of its own. */
+            clocked?: boolean;
+            /** @description Of an outer blade. */
+            teeth?: number;
+            wings?: number;
+            /** Format: double */
+            diameter_mm?: number;
+            cutters?: number;
+            /**
+             * Format: double
+             * @description Of the dial.
+             */
+            turns?: number;
+            arbor?: components["schemas"]["ArborFit"];
+            insert?: components["schemas"]["InsertFit"];
+            passes: components["schemas"]["GroovePass"][];
+            /** Format: double */
+            kerf_mm?: number;
+            /** Format: double */
+            setup_minutes: number;
+            /** Format: double */
+            each_minutes: number;
+            /** Format: double */
+            minutes: number;
+            /** @description Against the way that is quickest to set up. */
+            pays: string;
+        };
+        ArborSlot: {
+            /** @enum {string} */
+            what: "left" | "chipper" | "shim" | "right";
+            /**
+             * Format: double
+             * @description As stamped.
+             */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Against the outer blades.
+             */
+            turned_deg: number;
+        };
+        ArborFit: {
+            /**
+             * Format: double
+             * @description From the inner flange to the end of the thread; left out if not measured.
+             */
+            length_mm?: number;
+            /** Format: double */
+            set_mm: number;
+            /** Format: double */
+            washer_mm: number;
+            /** Format: double */
+            nut_mm: number;
+            /** Format: double */
+            spare_mm: number;
+            washer_off: boolean;
+            verdict: components["schemas"]["Verdict"];
+            says: string;
+        };
+        InsertFit: {
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description The fence stays that far from the set while it rises.
+             */
+            fence_mm: number;
+        };
+        GroovePass: {
+            /**
+             * Format: double
+             * @description From the fence to the near side of the blade.
+             */
+            fence_mm: number;
+            /**
+             * Format: double
+             * @description Of the kerf from the middle of the groove.
+             */
+            centre_mm: number;
+            /** Format: double */
+            height_mm: number;
+        };
+        GrooveRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            material_name: string;
+            /** Format: double */
+            piece_mm: number;
+            /** Format: double */
+            target_mm: number;
+            /** Format: double */
+            depth_mm: number;
+            blade_name: string;
+            saw_name: string;
+            /** @description Its last setting. */
+            says: string;
+            made: number;
+            tests: number;
+            ended: boolean;
+        };
+        Groove: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            ask: components["schemas"]["GrooveAsk"];
+            /** Format: uuid */
+            saw_id: string;
+            saw_name: string;
+            /** Format: double */
+            target_mm: number;
+            way: components["schemas"]["GrooveWay"];
+            /**
+             * Format: double
+             * @description That the blade is to stand at.
+             */
+            height_mm: number;
+            tests: components["schemas"]["GrooveTested"][];
+            /** @description What to do next, in order. */
+            says: string[];
+            /** @description The last test was as it should be, in width and depth. */
+            good: boolean;
+            by: string;
+            /** Format: date-time */
+            started_at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            made: number;
+            set?: components["schemas"]["DadoSet"];
+            cautions: string[];
+        };
+        GrooveTested: {
+            /** Format: date-time */
+            at: string;
+            /** @description The setting that it was made with. */
+            says: string;
+            /**
+             * Format: double
+             * @description The mean of its readings.
+             */
+            width_mm: number;
+            /**
+             * Format: double
+             * @description Over what was wanted.
+             */
+            off_mm: number;
+            /** Format: double */
+            depth_mm?: number;
+        };
+        GrooveTest: {
+            /** @description At several places of the groove. */
+            width_mm: number[];
+            /** Format: double */
+            depth_mm?: number;
+            units: components["schemas"]["Units"];
+        };
+        GrooveEnd: {
+            made: number;
+            wall?: components["schemas"]["Wall"];
+            splinters?: components["schemas"]["Splinters"];
+            note?: string;
+            units: components["schemas"]["Units"];
+        };
+        /** @enum {string} */
+        JointKind: "tenon" | "box" | "tails" | "slope" | "fold";
+        /**
+         * @description tenon: stock_mm, tenon_mm, length_mm, off_mm where it is not in the middle. box: width_mm, slot_mm (the blade's kerf where left out),
+         *     room_mm, and gap_mm over fingers after a test. tails: stock_mm. slope: edge_mm, width_mm, depth_mm, slope_deg.
+         *     fold: stock_mm, skin_mm (the usual where left out), radius_mm, bend_deg.
+         */
+        JointAsk: {
+            kind: components["schemas"]["JointKind"];
+            /** Format: uuid */
+            saw_id: string;
+            /** Format: uuid */
+            blade_id: string;
+            units: components["schemas"]["Units"];
+            /** Format: double */
+            stock_mm?: number;
+            /** Format: double */
+            tenon_mm?: number;
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            off_mm?: number;
+            /** Format: double */
+            width_mm?: number;
+            /** Format: double */
+            slot_mm?: number;
+            /** Format: double */
+            room_mm?: number;
+            /** Format: double */
+            gap_mm?: number;
+            fingers?: number;
+            /** Format: double */
+            edge_mm?: number;
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            slope_deg?: number;
+            /** Format: double */
+            skin_mm?: number;
+            /** Format: double */
+            radius_mm?: number;
+            /** Format: double */
+            bend_deg?: number;
+        };
+        JointPlan: {
+            kind: components["schemas"]["JointKind"];
+            verdict: components["schemas"]["Verdict"];
+            /** @description What to set and cut, in order. */
+            do: string[];
+            mind: string[];
+            cautions: string[];
+            /** Format: double */
+            kerf_mm: number;
+            /** @description Of the blade for either cheek of a tenon. */
+            heights_mm?: number[];
+            /** @description From the stop to the far side of the blade, the shoulder first. */
+            stops_mm?: number[];
+            passes?: components["schemas"]["GroovePass"][];
+            /** Format: double */
+            slot_mm?: number;
+            /**
+             * Format: double
+             * @description From key to blade.
+             */
+            offset_mm?: number;
+            slots?: number;
+            /**
+             * Format: double
+             * @description The part of a finger or slot at the far edge.
+             */
+            last_mm?: number;
+            /**
+             * Format: double
+             * @description Of the key after the test joint, away from the blade.
+             */
+            move_mm?: number;
+            /** Format: double */
+            tilt_deg?: number;
+            /** Format: double */
+            height_mm?: number;
+            /**
+             * Format: double
+             * @description That a sloping groove leaves to pare.
+             */
+            left_mm?: number;
+            /** Format: double */
+            skin_mm?: number;
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            spacing_mm?: number;
+            kerfs?: number;
+            /** Format: double */
+            span_mm?: number;
+            /** Format: double */
+            closes_deg?: number;
+        };
         BladePage: {
             items: components["schemas"]["Blade"][];
             /** @description Left out on the last page. */
@@ -2704,6 +3294,25 @@ export interface components {
              * @description From the trunnion's pivot to the bolt that moves it.
              */
             to_bolt_mm?: number;
+            /**
+             * Format: double
+             * @description From the inner flange to the end of the thread.
+             */
+            arbor_length_mm?: number;
+            /**
+             * Format: double
+             * @description The outer washer.
+             */
+            washer_mm?: number;
+            /** Format: double */
+            nut_mm?: number;
+            /** @description The maker allows a dado set without the outer washer. */
+            washer_off?: boolean;
+            /**
+             * @description Of the blade that the nut is on.
+             * @enum {string}
+             */
+            nut_side?: "unknown" | "left" | "right";
             tolerances?: components["schemas"]["Tolerances"];
             note?: string;
         };
@@ -2834,6 +3443,25 @@ export interface components {
              * @description From the trunnion's pivot to the bolt that moves it.
              */
             to_bolt_mm?: number;
+            /**
+             * Format: double
+             * @description From the inner flange to the end of the thread.
+             */
+            arbor_length_mm?: number;
+            /**
+             * Format: double
+             * @description The outer washer.
+             */
+            washer_mm?: number;
+            /** Format: double */
+            nut_mm?: number;
+            /** @description The maker allows a dado set without the outer washer. */
+            washer_off?: boolean;
+            /**
+             * @description Of the blade that the nut is on.
+             * @enum {string}
+             */
+            nut_side?: "unknown" | "left" | "right";
             tolerances?: components["schemas"]["Tolerances"];
             note: string;
             held_to: components["schemas"]["Tolerances"];
@@ -2950,6 +3578,7 @@ export interface components {
             /** Format: date-time */
             started_at: string;
             steps: components["schemas"]["MountStep"][];
+            way?: components["schemas"]["GrooveWay"];
         };
         MountStep: {
             id: string;
@@ -2957,7 +3586,7 @@ export interface components {
             text: string[];
             caution: string;
             /** @enum {string} */
-            picture: "power" | "look" | "oil" | "numbers" | "way-in" | "lock" | "undo" | "flange" | "teeth" | "washer" | "nut" | "spin" | "knife" | "brake" | "close" | "test";
+            picture: "power" | "look" | "oil" | "numbers" | "way-in" | "lock" | "undo" | "flange" | "teeth" | "washer" | "nut" | "spin" | "knife" | "brake" | "close" | "test" | "stack" | "clock" | "insert";
             checks: components["schemas"]["MountCheck"][];
             /** @description The blade's diameter is asked for again. */
             numbers: boolean;
@@ -3177,6 +3806,8 @@ export interface components {
             trial_id?: string;
             /** Format: uuid */
             trace_id?: string;
+            /** Format: uuid */
+            groove_id?: string;
             by?: string;
             /** Format: uuid */
             blade_id?: string;
@@ -4844,6 +5475,301 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getDadoSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The set; version 0 where nobody has said what it is made of. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DadoSet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setDadoSet: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DadoSetInput"];
+            };
+        };
+        responses: {
+            /** @description The set. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DadoSet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    renewParts: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Renewal"];
+            };
+        };
+        responses: {
+            /** @description The set as it is held to be now. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DadoSet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planGroove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    ask: components["schemas"]["GrooveAsk"];
+                    units: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The plan. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroovePlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGrooves: {
+        parameters: {
+            query?: {
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["GrooveRow"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    startGroove: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrooveStart"];
+            };
+        };
+        responses: {
+            /** @description The groove. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Groove"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGroove: {
+        parameters: {
+            query: {
+                units: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The groove. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Groove"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropGroove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is given up. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    testGroove: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrooveTest"];
+            };
+        };
+        responses: {
+            /** @description The groove with its next setting. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Groove"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endGroove: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrooveEnd"];
+            };
+        };
+        responses: {
+            /** @description The groove. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Groove"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planJoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointAsk"];
+            };
+        };
+        responses: {
+            /** @description What to set. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     listLessons: {
         parameters: {
             query?: never;
@@ -5099,6 +6025,11 @@ export interface operations {
                     saw_id: string;
                     /** Format: uuid */
                     blade_id: string;
+                    /**
+                     * Format: uuid
+                     * @description That a dado set is put together for.
+                     */
+                    groove_id?: string;
                     by?: string;
                     units: components["schemas"]["Units"];
                 };

@@ -1,0 +1,105 @@
+package demo
+
+import (
+	"context"
+	"fmt"
+	"math/rand/v2"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/cut"
+	"corte/core/groove"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+// sets are what the demo shop's dado sets are made of.
+var sets = map[string]groove.Set{
+	"Trapdoor": {Left: 3.2, Right: 3.2, Wings: 2, Ears: 0.08, Parts: []groove.Part{
+		{Thickness: 3.2, Count: 2}, {Thickness: 2.4, Count: 1}, {Thickness: 1.6, Count: 2},
+		{Thickness: 0.5, Count: 1, Shim: true}, {Thickness: 0.25, Count: 2, Shim: true}, {Thickness: 0.1, Count: 4, Shim: true}, {Thickness: 0.05, Count: 3, Shim: true}}},
+	"Bellows": {Kind: groove.Dialled, Build: saw.Left, Ears: 0.15, Ranges: []groove.Range{
+		{Cutters: 2, Least: 6.4, Most: 12.7, Start: 6.4, Turn: 1.25}, {Cutters: 3, Least: 12.7, Most: 20.6, Start: 12.7, Turn: 1.25}}},
+}
+
+// trapdoorTruth is how thick the parts of Trapdoor really are beyond what is
+// stamped on them: the outer pair, then its parts. Its test grooves show it.
+var trapdoorTruth = []float64{0.04, -0.02, 0.03, 0.01, 0, 0.01, -0.005, 0}
+
+// A housing is a batch of grooves that the shop made in its season.
+type housing struct {
+	material  string
+	direction cut.Direction
+	stock     measure.Length
+	width     measure.Length
+	length    measure.Length
+	depth     measure.Length
+	piece     []measure.Length
+	fit       groove.Fit
+	count     int
+	by        string
+}
+
+var housings = map[int]housing{
+	40:  {"birch-ply", cut.Sheet, 18, 300, 900, 6, []measure.Length{17.7, 17.75, 17.7}, groove.Glue, 12, "Ilse"},
+	72:  {"poplar", cut.Crosscut, 19, 240, 900, 6, []measure.Length{11.9, 11.85, 11.9}, groove.Slip, 8, "Maren"},
+	104: {"birch-ply", cut.Sheet, 18, 400, 900, 6, []measure.Length{17.85, 17.9, 17.85}, groove.Glue, 10, "Ilse"},
+}
+
+// dig makes one batch: mounted, tested until it fits, cut, and off again.
+func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *rand.Rand) error {
+	svc := shop.New(st, func() time.Time { at = at.Add(7 * time.Minute); return at })
+	blade := named("Trapdoor").ID
+	tell := func(kind store.Kind) error {
+		_, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shopRow.ID, At: svc.Now(), Kind: kind, Blade: &blade, Saw: &longTable.ID, By: h.by})
+		return err
+	}
+	if err := tell(store.KindMounted); err != nil {
+		return err
+	}
+	ask := shop.GrooveAsk{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shop.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
+		Finish: cut.Hidden, Thickness: h.stock, Width: h.width, Length: h.length, Form: cut.Groove, Depth: h.depth}}
+	g, err := svc.StartGroove(ctx, shopRow.ID, "", ask, blade, h.by, measure.Millimetre)
+	if err != nil {
+		return fmt.Errorf("a groove in %s: %w", h.material, err)
+	}
+	for range 3 {
+		if g, err = svc.TestGroove(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Height.Mm(), measure.Millimetre); err != nil {
+			return err
+		}
+		if g.Good {
+			break
+		}
+	}
+	if _, err := svc.EndGroove(ctx, shopRow.ID, g.ID, g.Version, h.count, "clean", "none", "", measure.Millimetre); err != nil {
+		return err
+	}
+	return tell(store.KindDismounted)
+}
+
+// reads is what a caliper shows of a groove at three places.
+func (h housing) reads(g shop.Groove, dice *rand.Rand) []float64 {
+	set := sets["Trapdoor"]
+	width := set.Nominal(g.Way.Stack.Counts).Mm() + trapdoorTruth[0]
+	for i, n := range g.Way.Stack.Counts {
+		width += float64(n) * trapdoorTruth[i+1]
+	}
+	out := make([]float64, 3)
+	for i := range out {
+		out[i] = float64(int((width+0.015*dice.NormFloat64())*100+0.5)) / 100
+	}
+	return out
+}
+
+// addSets says what the dado sets are made of.
+func addSets(ctx context.Context, st *store.Store, shop uuid.UUID) error {
+	for name, set := range sets {
+		if err := st.SetDadoSet(ctx, shop, store.DadoSet{Blade: named(name).ID, Set: set}); err != nil {
+			return fmt.Errorf("set %s: %w", name, err)
+		}
+	}
+	return nil
+}

@@ -1,0 +1,282 @@
+package httpapi
+
+import (
+	"context"
+
+	"corte/core/groove"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
+	set, err := s.svc.DadoSet(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetDadoSet200JSONResponse(encodeDadoSet(set)), nil
+}
+
+func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObject) (contract.SetDadoSetResponseObject, error) {
+	set := store.DadoSet{Blade: r.ID, Version: version(r.Params.IfMatch)}
+	set.Set = groove.Set{Left: measure.Length(value(r.Body.LeftMm)), Right: measure.Length(value(r.Body.RightMm)), Wings: value(r.Body.Wings),
+		Ears: measure.Length(value(r.Body.EarsMm))}
+	var err error
+	if set.Set.Kind, err = groove.ParseKind(string(r.Body.Kind)); err != nil {
+		return nil, err
+	}
+	if r.Body.Build != nil {
+		if set.Set.Build, err = saw.ParseSide(string(*r.Body.Build)); err != nil {
+			return nil, err
+		}
+	}
+	for _, p := range value(r.Body.Parts) {
+		set.Set.Parts = append(set.Set.Parts, groove.Part{Thickness: measure.Length(p.ThicknessMm), Count: p.Count, Shim: value(p.Shim)})
+	}
+	for _, x := range value(r.Body.Ranges) {
+		set.Set.Ranges = append(set.Set.Ranges, groove.Range{Cutters: x.Cutters, Least: measure.Length(x.LeastMm), Most: measure.Length(x.MostMm),
+			Start: measure.Length(x.StartMm), Turn: measure.Length(x.TurnMm)})
+	}
+	out, err := s.svc.SetDadoSet(ctx, s.shop, set, measure.Millimetre)
+	if err != nil {
+		return nil, err
+	}
+	return contract.SetDadoSet200JSONResponse(encodeDadoSet(out)), nil
+}
+
+func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
+	set, err := s.svc.RenewParts(ctx, s.shop, r.Params.IdempotencyKey, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note))
+	if err != nil {
+		return nil, err
+	}
+	return contract.RenewParts201JSONResponse(encodeDadoSet(set)), nil
+}
+
+func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
+	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(d.Set.Kind.String()), Tests: d.Tests, Known: []contract.KnownPart{},
+		LeftMm: positive(d.Set.Left.Mm()), RightMm: positive(d.Set.Right.Mm()), EarsMm: positive(d.Set.Ears.Mm()), Build: ptr(contract.Side(d.Set.Build.String()))}
+	if d.Set.Wings > 0 {
+		out.Wings = &d.Set.Wings
+	}
+	parts, ranges := []contract.DadoPart{}, []contract.DialRange{}
+	for _, p := range d.Set.Parts {
+		parts = append(parts, contract.DadoPart{ThicknessMm: p.Thickness.Mm(), Count: p.Count, Shim: &p.Shim})
+	}
+	for _, x := range d.Set.Ranges {
+		ranges = append(ranges, contract.DialRange{Cutters: x.Cutters, LeastMm: x.Least.Mm(), MostMm: x.Most.Mm(), StartMm: x.Start.Mm(), TurnMm: x.Turn.Mm()})
+	}
+	out.Parts, out.Ranges = &parts, &ranges
+	for _, k := range d.Known {
+		out.Known = append(out.Known, contract.KnownPart{What: k.What, StampedMm: k.Stamped.Mm(), HeldMm: k.Held.Mm(), SdMm: k.SD.Mm(), Tests: k.Tests})
+	}
+	return out
+}
+
+func decodeGrooveAsk(a contract.GrooveAsk) (shop.GrooveAsk, error) {
+	out := shop.GrooveAsk{Count: a.Count, Edge: measure.Length(value(a.EdgeMm))}
+	var err error
+	if out.Cut, err = decodeCut(a.Cut); err != nil {
+		return out, err
+	}
+	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
+		return out, err
+	}
+	for _, p := range a.PieceMm {
+		out.Piece = append(out.Piece, measure.Length(p))
+	}
+	if a.AllowanceMm != nil {
+		out.Allowance = ptr(measure.Length(*a.AllowanceMm))
+	}
+	return out, nil
+}
+
+func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObject) (contract.PlanGrooveResponseObject, error) {
+	ask, err := decodeGrooveAsk(r.Body.Ask)
+	if err != nil {
+		return nil, err
+	}
+	p, err := s.svc.PlanGroove(ctx, s.shop, ask, units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.PlanGroove200JSONResponse{TargetMm: p.Target.Mm(), ThickestMm: p.Piece.Thickest.Mm(), AllowanceMm: p.Allowance.Mm(), Mind: p.Mind,
+		Cautions: p.Cautions, Ways: make([]contract.GrooveWay, len(p.Ways)), Earlier: encodeGrooveRows(p.Earlier)}
+	for i, w := range p.Ways {
+		out.Ways[i] = encodeGrooveWay(w)
+	}
+	return out, nil
+}
+
+func encodeGrooveWay(w shop.GrooveWay) contract.GrooveWay {
+	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: contract.Verdict(w.Verdict.String()),
+		Says: w.Says, WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
+		FlatFor: w.FlatFor, Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
+		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: w.Pays, Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
+	for i, p := range w.Bottom {
+		out.BottomMm[i] = []float64{p[0].Mm(), p[1].Mm()}
+	}
+	for i, x := range w.Slots {
+		out.Slots[i] = contract.ArborSlot{What: contract.ArborSlotWhat(x.What), ThicknessMm: x.Thickness.Mm(), TurnedDeg: x.Turned}
+	}
+	if set := w.Set; set != nil && set.Version > 0 {
+		out.Kind, out.Clocked, out.Wings = contract.GrooveWayKind(set.Set.Kind.String()), &w.Clocked, &set.Set.Wings
+		if len(set.Set.Ranges) > w.Range && set.Set.Kind == groove.Dialled {
+			out.Cutters, out.Turns = &set.Set.Ranges[w.Range].Cutters, &w.Turns
+		}
+	}
+	if a := w.Arbor; a != nil {
+		out.Arbor = &contract.ArborFit{LengthMm: positive(a.Length.Mm()), SetMm: a.Set.Mm(), WasherMm: a.Washer.Mm(), NutMm: a.Nut.Mm(), SpareMm: a.Spare.Mm(),
+			WasherOff: a.WasherOff, Verdict: contract.Verdict(a.Verdict.String()), Says: a.Says}
+	}
+	if in := w.Insert; in != nil {
+		out.Insert = &contract.InsertFit{WidthMm: in.Width.Mm(), LengthMm: in.Length.Mm(), FenceMm: in.Fence.Mm()}
+	}
+	return out
+}
+
+func encodePasses(all []groove.Pass) []contract.GroovePass {
+	out := make([]contract.GroovePass, len(all))
+	for i, p := range all {
+		out[i] = contract.GroovePass{FenceMm: p.Fence.Mm(), CentreMm: p.Centre.Mm(), HeightMm: p.Height.Mm()}
+	}
+	return out
+}
+
+func encodeGrooveRows(rows []shop.GrooveRow) []contract.GrooveRow {
+	out := make([]contract.GrooveRow, len(rows))
+	for i, g := range rows {
+		out[i] = contract.GrooveRow{ID: g.ID, At: g.Started, MaterialName: g.MaterialName, PieceMm: g.Piece.Mm(), TargetMm: g.Target.Mm(), DepthMm: g.Depth.Mm(),
+			BladeName: g.BladeName, SawName: g.SawName, Says: g.Says, Made: g.Made, Tests: g.Tests, Ended: g.Ended != nil}
+	}
+	return out
+}
+
+func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestObject) (contract.ListGroovesResponseObject, error) {
+	rows, err := s.svc.Grooves(ctx, s.shop, limitOf(r.Params.Limit))
+	if err != nil {
+		return nil, err
+	}
+	return contract.ListGrooves200JSONResponse{Items: encodeGrooveRows(rows)}, nil
+}
+
+func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestObject) (contract.StartGrooveResponseObject, error) {
+	key, by, u := r.Params.IdempotencyKey, value(r.Body.By), units(r.Body.Units)
+	if r.Body.Like != nil {
+		g, err := s.svc.CallUp(ctx, s.shop, key, *r.Body.Like, by, u)
+		if err != nil {
+			return nil, err
+		}
+		return contract.StartGroove201JSONResponse(encodeGroove(g)), nil
+	}
+	if r.Body.Ask == nil || r.Body.BladeID == nil {
+		return nil, &shop.Error{Field: "ask", Detail: "say the groove and the blade that is to cut it, or an earlier groove to call up"}
+	}
+	ask, err := decodeGrooveAsk(*r.Body.Ask)
+	if err != nil {
+		return nil, err
+	}
+	g, err := s.svc.StartGroove(ctx, s.shop, key, ask, *r.Body.BladeID, by, u)
+	if err != nil {
+		return nil, err
+	}
+	return contract.StartGroove201JSONResponse(encodeGroove(g)), nil
+}
+
+func encodeGroove(g shop.Groove) contract.Groove {
+	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge.Mm())}
+	for _, p := range g.Ask.Piece {
+		ask.PieceMm = append(ask.PieceMm, p.Mm())
+	}
+	if a := g.Ask.Allowance; a != nil {
+		ask.AllowanceMm = ptr(a.Mm())
+	}
+	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target.Mm(), Way: encodeGrooveWay(g.Way),
+		HeightMm: g.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Tests)), Says: orNone(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,
+		EndedAt: g.Ended, Made: g.Made, Cautions: g.Cautions}
+	for i, t := range g.Tests {
+		out.Tests[i] = contract.GrooveTested{At: t.At, Says: t.Says, WidthMm: t.Width, OffMm: t.Off, DepthMm: positive(t.Depth)}
+	}
+	if g.Way.Set != nil {
+		out.Set = ptr(encodeDadoSet(*g.Way.Set))
+	}
+	return out
+}
+
+func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObject) (contract.GetGrooveResponseObject, error) {
+	g, err := s.svc.Groove(ctx, s.shop, r.ID, units(r.Params.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetGroove200JSONResponse(encodeGroove(g)), nil
+}
+
+func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObject) (contract.DropGrooveResponseObject, error) {
+	return contract.DropGroove204Response{}, s.svc.DropGroove(ctx, s.shop, r.ID)
+}
+
+func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
+	g, err := s.svc.TestGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.TestGroove200JSONResponse(encodeGroove(g)), nil
+}
+
+func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObject) (contract.EndGrooveResponseObject, error) {
+	wall, splinters := "clean", "none"
+	if r.Body.Wall != nil {
+		wall = string(*r.Body.Wall)
+	}
+	if r.Body.Splinters != nil {
+		splinters = string(*r.Body.Splinters)
+	}
+	g, err := s.svc.EndGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.EndGroove200JSONResponse(encodeGroove(g)), nil
+}
+
+func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObject) (contract.PlanJointResponseObject, error) {
+	b := r.Body
+	l := func(v *float64) measure.Length { return measure.Length(value(v)) }
+	maybe := func(v *float64) *measure.Length {
+		if v == nil {
+			return nil
+		}
+		return ptr(measure.Length(*v))
+	}
+	p, err := s.svc.PlanJoint(ctx, s.shop, shop.JointAsk{Kind: string(b.Kind), Saw: b.SawID, Blade: b.BladeID, Stock: l(b.StockMm), Tenon: l(b.TenonMm),
+		Length: l(b.LengthMm), Width: l(b.WidthMm), Slot: l(b.SlotMm), Room: l(b.RoomMm), Edge: l(b.EdgeMm), Depth: l(b.DepthMm), Skin: l(b.SkinMm), Radius: l(b.RadiusMm),
+		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)}, units(b.Units))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, Verdict: contract.Verdict(p.Verdict.String()), Do: orNone(p.Do), Mind: orNone(p.Mind),
+		Cautions: p.Cautions, KerfMm: p.Kerf.Mm()}
+	if t := p.Tenon; t != nil {
+		stops := make([]float64, len(t.Stops))
+		for i, x := range t.Stops {
+			stops[i] = x.Mm()
+		}
+		out.HeightsMm, out.StopsMm = &[]float64{t.Height[0].Mm(), t.Height[1].Mm()}, &stops
+	}
+	if x := p.Box; x != nil {
+		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = ptr(x.Slot.Mm()), ptr(x.Offset.Mm()), &x.Slots, ptr(x.Last.Mm())
+	}
+	if p.Move != nil {
+		out.MoveMm = ptr(p.Move.Mm())
+	}
+	if t := p.Tail; t != nil {
+		out.TiltDeg, out.HeightMm = &t.Tilt, ptr(t.Up.Mm())
+	}
+	if x := p.Slant; x != nil {
+		out.Passes, out.LeftMm = ptr(encodePasses(x.Passes)), ptr(x.Left.Mm())
+	}
+	if x := p.Fold; x != nil {
+		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = ptr(p.Skin.Mm()), ptr(x.Depth.Mm()), ptr(x.Spacing.Mm()), &x.Kerfs, ptr(x.Span.Mm()), &x.Closes
+	}
+	return out, nil
+}
