@@ -354,6 +354,10 @@ func (r *Record) check() error {
 		into = &store.JudgedDetail{}
 	case store.KindInspected:
 		into = &store.InspectedDetail{}
+	case store.KindGrooved:
+		into = &store.GroovedDetail{}
+	case store.KindRenewed:
+		into = &store.RenewedDetail{}
 	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
 		into = &store.TruingDetail{}
 	case store.KindNoted, store.KindMounted, store.KindDismounted, store.KindMoved:
@@ -370,6 +374,9 @@ func (r *Record) check() error {
 		if err := d.Decode(into); err != nil {
 			return fmt.Errorf("detail of a row of kind %s: %w", r.Kind, err)
 		}
+	}
+	if g, ok := into.(*store.GroovedDetail); ok && slices.ContainsFunc(g.Width, func(w float64) bool { return !(w > 0 && w < 100) }) {
+		return errors.New("a groove is between 0 and 100 mm wide")
 	}
 	return nil
 }

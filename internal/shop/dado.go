@@ -181,7 +181,7 @@ func (s *Service) held(ctx context.Context, shop uuid.UUID, set store.DadoSet) (
 				return out, err
 			}
 			use, nominal, ok := useOf(set.Set, d)
-			if !d.Test || !ok {
+			if !d.Test || !ok || len(d.Width) == 0 {
 				continue
 			}
 			out.Tests++
