@@ -76,6 +76,16 @@ func (s Belief) Foretold(counts []float64) (mean, sd measure.Length) {
 	return mean, measure.Length(math.Sqrt(max(0, variance)))
 }
 
+// Surprising reports whether a groove that many readings came to is hardly what
+// its parts make: something else than their thickness is likelier, such as a
+// chip between them.
+func (s Belief) Surprising(counts []float64, nominal, found measure.Length, readings int) bool {
+	const slight = measure.Length(0.08) // below that nobody opens a stack for it
+	mean, sd := s.Foretold(counts)
+	miss := math.Abs((found - nominal - mean).Mm())
+	return miss > slight.Mm() && miss > 3*math.Hypot(sd.Mm(), measureSD/math.Sqrt(float64(max(1, readings))))
+}
+
 // Renewed forgets what was learnt of a part that was sharpened or replaced.
 func (s Belief) Renewed(part int) Belief {
 	out := NewBelief(s.prior...)

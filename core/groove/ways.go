@@ -72,6 +72,7 @@ type Setting struct {
 	Cutters int            // of a dial set
 	Turns   float64        // of its dial
 	Shift   measure.Length // of the last pass, against where it is reckoned
+	Off     measure.Length // by how much its grooves come wider than its parts are held to be
 }
 
 // A Way is a tool put to a groove: its setting, what it leaves, what it costs.
@@ -166,7 +167,7 @@ func (r Request) way(t Tool) Way {
 		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
 		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
 		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
-		w.Says = fmt.Sprintf("%d passes, the fence %s further each time", len(passes), step(passes).Format(r.Unit))
+		w.Says = fmt.Sprintf("%d passes, the fence %s further each time", len(passes), step(passes).Thin(r.Unit))
 		if len(passes) == 1 {
 			w.Says = "one pass: its kerf is the groove"
 		}
@@ -185,7 +186,10 @@ func (r Request) way(t Tool) Way {
 		w.Range, w.Turns = at, turns
 		off, sd := t.Belief.Foretold(t.Set.Turned(at, turns))
 		w.Width, w.SD = t.Set.Ranges[at].Start+t.Set.Ranges[at].Turn*measure.Length(turns)+off, sd
-		w.Says = fmt.Sprintf("%d cutters, the dial at %.2f turns", t.Set.Ranges[at].Cutters, turns)
+		if t.Now != nil {
+			w.Width += t.Now.Off
+		}
+		w.Says = OnDial(t.Set.Ranges[at].Cutters, turns)
 		w.set(r, t)
 		w.SetUp, w.Each = 2*r.Change+dialMinutes+tests*testMinutes, handling
 		if t.Mounted {
@@ -197,7 +201,8 @@ func (r Request) way(t Tool) Way {
 	default:
 		stack, err := t.Set.Stack(t.Belief, r.Width, r.tolerance())
 		if t.Now != nil {
-			stack, err = t.Set.Made(t.Belief, r.Width, t.Now.Counts), nil
+			stack, err = t.Set.Made(t.Belief, r.Width-t.Now.Off, t.Now.Counts), nil
+			stack.Width += t.Now.Off
 		}
 		if err != nil {
 			w.stop(err.Error(), "")
@@ -207,7 +212,7 @@ func (r Request) way(t Tool) Way {
 		w.Width = stack.Width
 		_, w.SD = t.Belief.Foretold(t.Set.Use(stack.Counts))
 		w.Slots, w.Clocked = t.Set.Order(stack.Counts, t.Blade.Teeth)
-		w.Says = inStack(stack, t.Set.Parts, r.Unit)
+		w.Says = InStack(stack.Counts, t.Set.Parts, r.Unit)
 		w.set(r, t)
 		w.SetUp, w.Each = 2*r.Change+stackMinutes+tests*testMinutes, handling
 		if t.Mounted {
@@ -228,11 +233,16 @@ func (r Request) way(t Tool) Way {
 	return w
 }
 
-// inStack is what goes between the outer blades, in words.
-func inStack(s Stack, parts []Part, u measure.Unit) string {
+// OnDial is how a dial set stands, in words.
+func OnDial(cutters int, turns float64) string {
+	return fmt.Sprintf("%d cutters, the dial at %.2f turns", cutters, turns)
+}
+
+// InStack is what goes between the outer blades, in words.
+func InStack(counts []int, parts []Part, u measure.Unit) string {
 	list := func(shim bool) string {
 		var said []string
-		for i, n := range s.Counts {
+		for i, n := range counts {
 			switch p := parts[i]; {
 			case n == 0 || p.Shim != shim:
 			case n == 1:
@@ -244,11 +254,11 @@ func inStack(s Stack, parts []Part, u measure.Unit) string {
 		return joined(said)
 	}
 	out := "the outer pair alone"
-	if s.Parts > s.Shims {
-		out = "the outer pair, chippers " + list(false)
+	if chippers := list(false); chippers != "" {
+		out = "the outer pair, chippers " + chippers
 	}
-	if s.Shims > 0 {
-		out += "; shims " + list(true)
+	if shims := list(true); shims != "" {
+		out += "; shims " + shims
 	}
 	return out
 }

@@ -23,6 +23,15 @@ func ShowFace(j cut.Job, s saw.Saw) string {
 func Cautions(j cut.Job, s saw.Saw) []string {
 	c := []string{"Plug out or battery out before a hand touches the blade."}
 	switch {
+	case s.Kind == saw.Table && j.Form != cut.Through:
+		c = append(c,
+			"The wood hides the blade: hands never over the cut or behind it; push blocks and a hold-down.",
+			"Riving knife and guard that must come off for it go back on with the next cut.")
+		if j.Direction == cut.Crosscut {
+			c = append(c, "Sled or miter gauge across the grain; the fence only with a stop block that ends before the blade.")
+		} else {
+			c = append(c, "Straight edge to the fence over its whole length; stand out of the line of the cut.")
+		}
 	case s.Kind == saw.Table && j.Direction == cut.Rip:
 		c = append(c,
 			"Riving knife and guard on; stand out of the line of the cut.",

@@ -3,6 +3,7 @@ package httpapi
 import (
 	"context"
 
+	"corte/core/blade"
 	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
@@ -120,6 +121,9 @@ func encodeGrooveWay(w shop.GrooveWay) contract.GrooveWay {
 	for i, x := range w.Slots {
 		out.Slots[i] = contract.ArborSlot{What: contract.ArborSlotWhat(x.What), ThicknessMm: x.Thickness.Mm(), TurnedDeg: x.Turned}
 	}
+	if w.Blade.Make == blade.Dado {
+		out.Kind = "unsaid"
+	}
 	if set := w.Set; set != nil && set.Version > 0 {
 		out.Kind, out.Clocked, out.Wings = contract.GrooveWayKind(set.Set.Kind.String()), &w.Clocked, &set.Set.Wings
 		if len(set.Set.Ranges) > w.Range && set.Set.Kind == groove.Dialled {
@@ -154,7 +158,7 @@ func encodeGrooveRows(rows []shop.GrooveRow) []contract.GrooveRow {
 }
 
 func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestObject) (contract.ListGroovesResponseObject, error) {
-	rows, err := s.svc.Grooves(ctx, s.shop, limitOf(r.Params.Limit))
+	rows, err := s.svc.Grooves(ctx, s.shop, limitOf(r.Params.Limit), units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}

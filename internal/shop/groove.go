@@ -62,13 +62,13 @@ type GrooveRow struct {
 // A GrooveTested is a test groove.
 type GrooveTested struct {
 	At    time.Time `json:"at"`
-	Says  string    `json:"says"` // the setting that it was made with
 	Width float64   `json:"width_mm"`
 	Off   float64   `json:"off_mm"`
 	Depth float64   `json:"depth_mm,omitempty"`
 
-	Parts []store.PartUsed `json:"parts,omitempty"`
-	Dial  *store.DialUsed  `json:"dial,omitempty"`
+	Set   grooveSetting `json:"set"`             // that it was made with
+	Doubt bool          `json:"doubt,omitempty"` // its parts do not account for it
+	Says  string        `json:"-"`
 }
 
 // grooveSetting is how a tool stands for a groove.
@@ -76,8 +76,24 @@ type grooveSetting struct {
 	Parts  []store.PartUsed `json:"parts,omitempty"` // of a stack
 	Dial   *store.DialUsed  `json:"dial,omitempty"`
 	Shift  float64          `json:"shift_mm,omitempty"` // of the last pass
+	Off    float64          `json:"off_mm,omitempty"`   // that the last test came wider than its parts say
+	Passes int              `json:"passes,omitempty"`
 	Height float64          `json:"height_mm"`
-	Says   string           `json:"says"`
+}
+
+// says is a setting in words.
+func (s grooveSetting) says(u measure.Unit) string {
+	switch {
+	case s.Dial != nil:
+		return groove.OnDial(s.Dial.Cutters, s.Dial.Turns)
+	case s.Passes > 0:
+		return fmt.Sprintf("%d passes", s.Passes)
+	}
+	counts, parts := make([]int, len(s.Parts)), make([]groove.Part, len(s.Parts))
+	for i, p := range s.Parts {
+		counts[i], parts[i] = p.Count, groove.Part{Thickness: measure.Length(p.Thickness), Shim: p.Shim}
+	}
+	return groove.InStack(counts, parts, u)
 }
 
 // A Groove is one that is being set up, or was made.
@@ -134,22 +150,13 @@ func (s *Service) scene(ctx context.Context, shop uuid.UUID, ask GrooveAsk, u me
 	return out, grooveError(out.want.Check())
 }
 
-// cautions of a groove: those of the cut, and that its guards are off.
+// cautions are those of the cut, and what a groove at the very edge adds.
 func (c scene) cautions() []string {
-	out := []string{"The wood hides the blade: hands never over the groove or behind it; push blocks and a hold-down.",
-		"Riving knife and guard that must come off for it go back on with the next cut."}
+	out := guide.Cautions(c.job, c.saw.Saw)
 	if c.job.Form == cut.Rabbet && c.ask.Edge == 0 {
 		out = append(out, "The blade runs in the fence: a sacrificial board on it, covering the part of the blade that is not wanted.")
 	}
-	return append(out, withoutGuards(guide.Cautions(c.job, c.saw.Saw))...)
-}
-
-// withoutGuards leaves out what the cautions of a cut say of guards that stand
-// in a kerf right through.
-func withoutGuards(all []string) []string {
-	return slices.DeleteFunc(all, func(one string) bool {
-		return strings.Contains(one, "iving knife and guard on") || strings.Contains(one, "uard and riving knife on") || strings.HasPrefix(one, "Guard on")
-	})
+	return out
 }
 
 // tool makes a blade a tool for a groove; set is nil for a single blade.
@@ -216,7 +223,7 @@ func (s *Service) PlanGroove(ctx context.Context, shop uuid.UUID, ask GrooveAsk,
 		one.Way = w
 		out.Ways = append(out.Ways, one)
 	}
-	out.Earlier, err = s.grooveRows(ctx, shop, c.job.Material.ID, true, groovesShown)
+	out.Earlier, err = s.grooveRows(ctx, shop, c.job.Material.ID, true, groovesShown, u)
 	return out, err
 }
 
@@ -264,7 +271,7 @@ func (s *Service) way(ctx context.Context, shop uuid.UUID, c scene, id uuid.UUID
 	}
 	t := c.tool(b, out.Set)
 	if now != nil && t.Stop == "" {
-		t.Now = &groove.Setting{Shift: measure.Length(now.Shift)}
+		t.Now = &groove.Setting{Shift: measure.Length(now.Shift), Off: measure.Length(now.Off)}
 		if now.Dial != nil {
 			t.Now.Cutters, t.Now.Turns = now.Dial.Cutters, now.Dial.Turns
 		}
@@ -281,7 +288,7 @@ func (s *Service) way(ctx context.Context, shop uuid.UUID, c scene, id uuid.UUID
 
 // setting is how a way stands, to be kept.
 func (w GrooveWay) setting(height measure.Length) grooveSetting {
-	out := grooveSetting{Height: height.Mm(), Says: w.Says}
+	out := grooveSetting{Height: height.Mm(), Passes: len(w.Passes)}
 	switch {
 	case w.Set == nil:
 	case w.Set.Set.Kind == groove.Dialled:
@@ -396,6 +403,9 @@ func (s *Service) groove(ctx context.Context, shop, id uuid.UUID, u measure.Unit
 	if g.Way, err = s.way(ctx, shop, c, row.Blade, &now); err != nil {
 		return c, g, err
 	}
+	for i := range g.Tests {
+		g.Tests[i].Says = g.Tests[i].Set.says(u)
+	}
 	g.Good = c.good(g.Tests)
 	g.Says = c.next(g, now, u)
 	return c, g, nil
@@ -433,6 +443,9 @@ func (c scene) next(g Groove, now grooveSetting, u measure.Unit) []string {
 		return append(out, height+".", "Cut a test groove in scrap of the same stock. Measure its width at three places, and its depth.")
 	}
 	last := g.Tests[len(g.Tests)-1]
+	if last.Doubt {
+		out = append(out, "That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove.")
+	}
 	switch off := measure.Length(last.Off); {
 	case math.Abs(last.Off) <= groove.Near.Mm()+1e-9:
 		out = append(out, "Its width is right.")
@@ -443,7 +456,7 @@ func (c scene) next(g Groove, now grooveSetting, u measure.Unit) []string {
 		}
 		out = append(out, fmt.Sprintf("The groove is %s too %s: set the last pass %s %s.", size(off).Thin(u), wide(off), size(off).Thin(u), way))
 	default:
-		change := changed(last, now, u)
+		change := changed(last.Set, now, u)
 		if change == "" {
 			out = append(out, fmt.Sprintf("The groove is %s too %s, and with the parts that there are it comes no nearer.", size(off).Thin(u), wide(off)))
 			break
@@ -466,7 +479,7 @@ func (c scene) next(g Groove, now grooveSetting, u measure.Unit) []string {
 
 // changed is how a set's setting differs from that of a test, in words; empty
 // if it does not.
-func changed(last GrooveTested, now grooveSetting, u measure.Unit) string {
+func changed(last, now grooveSetting, u measure.Unit) string {
 	if now.Dial != nil && last.Dial != nil {
 		if now.Dial.Turns == last.Dial.Turns {
 			return ""
@@ -553,7 +566,7 @@ func (s *Service) TestGroove(ctx context.Context, shop, id uuid.UUID, version in
 	if err != nil {
 		return g, err
 	}
-	tested := append(g.Tests, GrooveTested{At: s.now(), Says: g.Way.Says, Width: mean, Off: off, Depth: depth, Parts: now.Parts, Dial: now.Dial})
+	tested := append(g.Tests, GrooveTested{At: s.now(), Width: mean, Off: off, Depth: depth, Set: now, Doubt: surprising(g.Way.Set, d)})
 	err = s.st.Atomically(ctx, func(st *store.Store) error {
 		tx := &Service{st, s.now}
 		if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: g.By, Detail: detail}); err != nil {
@@ -563,11 +576,6 @@ func (s *Service) TestGroove(ctx context.Context, shop, id uuid.UUID, version in
 		if err != nil {
 			return err
 		}
-		way, err := tx.way(ctx, shop, c, g.Blade, &now)
-		if err != nil {
-			return err
-		}
-		now.Says = way.Says
 		row := g.Groove
 		row.Version = version
 		if row.Setting, err = json.Marshal(now); err != nil {
@@ -582,6 +590,15 @@ func (s *Service) TestGroove(ctx context.Context, shop, id uuid.UUID, version in
 		return g, err
 	}
 	return s.Groove(ctx, shop, id, u)
+}
+
+// surprising reports whether a test groove is hardly what the set's parts make.
+func surprising(set *DadoSet, d store.GroovedDetail) bool {
+	if set == nil {
+		return false
+	}
+	use, nominal, ok := useOf(set.Set, d)
+	return ok && set.Belief.Surprising(use, nominal, measure.Length(Mean(d.Width)), len(d.Width))
 }
 
 // reset is the next setting after a test groove that was off by so much.
@@ -600,15 +617,23 @@ func (s *Service) reset(ctx context.Context, shop uuid.UUID, c scene, g Groove, 
 	if err != nil {
 		return now, err
 	}
+	// What its parts do not account for stays as it is with the next setting.
+	now.Off = 0
+	way, err := s.way(ctx, shop, c, g.Blade, &now)
+	if err != nil {
+		return now, err
+	}
+	short := c.want.Width + measure.Length(off) - way.Width
+	now.Off = short.Mm()
 	if set.Set.Kind == groove.Dialled {
-		at, turns, err := set.Set.Dial(set.Belief, c.want.Width, u)
+		at, turns, err := set.Set.Dial(set.Belief, c.want.Width-short, u)
 		if err != nil {
 			return now, invalid("id", "%s", err)
 		}
 		now.Dial = &store.DialUsed{Cutters: set.Set.Ranges[at].Cutters, Turns: turns}
 		return now, nil
 	}
-	next, err := set.Set.Restack(set.Belief, c.want.Width, groove.Near, g.Way.Stack.Counts)
+	next, err := set.Set.Restack(set.Belief, c.want.Width-short, groove.Near, g.Way.Stack.Counts)
 	if err != nil {
 		return now, invalid("id", "%s", err)
 	}
@@ -685,11 +710,11 @@ func (s *Service) DropGroove(ctx context.Context, shop, id uuid.UUID) error {
 }
 
 // Grooves lists the newest grooves.
-func (s *Service) Grooves(ctx context.Context, shop uuid.UUID, limit int) ([]GrooveRow, error) {
-	return s.grooveRows(ctx, shop, "", false, limit)
+func (s *Service) Grooves(ctx context.Context, shop uuid.UUID, limit int, u measure.Unit) ([]GrooveRow, error) {
+	return s.grooveRows(ctx, shop, "", false, limit, u)
 }
 
-func (s *Service) grooveRows(ctx context.Context, shop uuid.UUID, of string, ended bool, limit int) ([]GrooveRow, error) {
+func (s *Service) grooveRows(ctx context.Context, shop uuid.UUID, of string, ended bool, limit int, u measure.Unit) ([]GrooveRow, error) {
 	rows, err := s.st.Grooves(ctx, shop, of, ended, limit)
 	if err != nil {
 		return nil, err
@@ -704,7 +729,7 @@ func (s *Service) grooveRows(ctx context.Context, shop uuid.UUID, of string, end
 			return nil, err
 		}
 		out[i] = GrooveRow{Groove: r, MaterialName: r.Material, Piece: measure.Length(asked.Piece), Target: measure.Length(asked.Target),
-			Depth: measure.Length(asked.Depth), Says: now.Says, Tests: len(tests)}
+			Depth: measure.Length(asked.Depth), Says: now.says(u), Tests: len(tests)}
 		if m, err := material.Get(r.Material); err == nil {
 			out[i].MaterialName = m.Name
 		}

@@ -68,7 +68,7 @@ func (s *Service) PlanJoint(ctx context.Context, shop uuid.UUID, ask JointAsk, u
 	}
 	out := JointPlan{Kerf: b.Kerf}
 	deepest := measure.Length(0) // that the blade is to reach
-	j := cut.Job{Direction: cut.Crosscut}
+	j := cut.Job{Direction: cut.Crosscut, Form: cut.Cheek}
 	at := func(l measure.Length) string { return l.Setting(u) }
 	do := func(format string, args ...any) { out.Do = append(out.Do, fmt.Sprintf(format, args...)) }
 	switch ask.Kind {
@@ -94,7 +94,6 @@ func (s *Service) PlanJoint(ctx context.Context, shop uuid.UUID, ask JointAsk, u
 			do("Turn over, blade %s high, the same again.", at(t.Height[1]))
 		}
 		do("Fit the first one in its mortise before the rest; half of what it is too thick comes off each face.")
-		out.Cautions = append(out.Cautions, "Miter gauge or sled. A stop block ends before the blade, so that nothing is caught between.")
 		out.flat(b.Blade, u, "pare the cheeks, or cut with flat-top teeth")
 	case "box":
 		slot := ask.Slot
@@ -195,7 +194,7 @@ func (s *Service) PlanJoint(ctx context.Context, shop uuid.UUID, ask JointAsk, u
 	if len(out.Mind) > 0 {
 		out.Verdict = verdict.Mind
 	}
-	out.Cautions = append(out.Cautions, withoutGuards(guide.Cautions(j, w.Saw))...)
+	out.Cautions = append(out.Cautions, guide.Cautions(j, w.Saw)...)
 	return out, nil
 }
 

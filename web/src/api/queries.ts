@@ -15,11 +15,18 @@ import type {
   BladeInput,
   BathAsk,
   Cut,
+  DadoSetInput,
+  GrooveAsk,
+  GrooveEnd,
+  GrooveStart,
+  GrooveTest,
   Inspection,
+  JointAsk,
   Judgement,
   LogFilter,
   Pin,
   RackFile,
+  Renewal,
   Retirement,
   Returned,
   SawInput,
@@ -166,7 +173,20 @@ const refresh = (cache: QueryClient) =>
   Promise.all(
     [
       ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'comparison'],
-      ...['log', 'care', 'baths', 'money', 'lessons', 'trials', 'traces', 'calendar'],
+      ...[
+        'log',
+        'care',
+        'baths',
+        'money',
+        'lessons',
+        'trials',
+        'traces',
+        'calendar',
+        'dado-set',
+        'groove-plan',
+        'grooves',
+        'joint',
+      ],
     ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
   );
 
@@ -292,8 +312,9 @@ export const useMounting = (id: string, units: Units) =>
   });
 
 export const useStartMounting = () =>
-  useChange(async (body: { saw_id: string; blade_id: string; by?: string; units: Units }) =>
-    unwrap(await client.POST('/mountings', { body })),
+  useChange(
+    async (body: { saw_id: string; blade_id: string; groove_id?: string; by?: string; units: Units }) =>
+      unwrap(await client.POST('/mountings', { body })),
   );
 
 export const useStepMounting = () => {
@@ -626,3 +647,77 @@ export const useEndTrace = () =>
 
 export const useDropTrace = () =>
   useChange(async (id: string) => done(await client.DELETE('/traces/{id}', { params: { path: { id } } })));
+
+export const useDadoSet = (id: string) =>
+  useQuery({
+    queryKey: ['dado-set', id],
+    enabled: id !== '',
+    queryFn: async () => unwrap(await client.GET('/blades/{id}/set', { params: { path: { id } } })),
+  });
+
+export const useSetDadoSet = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: DadoSetInput }) =>
+    unwrap(await client.PUT('/blades/{id}/set', { params: { path: { id }, header: etag(version) }, body })),
+  );
+
+export const useRenewParts = () =>
+  useChange(async ({ id, key, body }: { id: string; key: string; body: Renewal }) =>
+    unwrap(
+      await client.POST('/blades/{id}/renewals', { params: { path: { id }, header: keyed(key) }, body }),
+    ),
+  );
+
+/** Every way to a groove, once a piece has been measured for it. */
+export const useGroovePlan = (ask: GrooveAsk | undefined, units: Units) =>
+  useQuery({
+    queryKey: ['groove-plan', ask, units],
+    enabled: ask !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/groove-plans', { body: { ask: ask!, units } })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useGrooves = (units: Units) =>
+  useQuery({
+    queryKey: ['grooves', { units }],
+    queryFn: async () =>
+      unwrap(await client.GET('/grooves', { params: { query: { limit: 12, units } } })).items,
+  });
+
+export const useGroove = (id: string, units: Units) =>
+  useQuery({
+    queryKey: ['grooves', id, units],
+    queryFn: async () =>
+      unwrap(await client.GET('/grooves/{id}', { params: { path: { id }, query: { units } } })),
+    retry: false,
+  });
+
+export const useStartGroove = () =>
+  useChange(async ({ key, body }: { key: string; body: GrooveStart }) =>
+    unwrap(await client.POST('/grooves', { params: { header: keyed(key) }, body })),
+  );
+
+export const useTestGroove = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: GrooveTest }) =>
+    unwrap(
+      await client.POST('/grooves/{id}/tests', { params: { path: { id }, header: etag(version) }, body }),
+    ),
+  );
+
+export const useEndGroove = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: GrooveEnd }) =>
+    unwrap(await client.POST('/grooves/{id}/end', { params: { path: { id }, header: etag(version) }, body })),
+  );
+
+export const useDropGroove = () =>
+  useChange(async (id: string) => done(await client.DELETE('/grooves/{id}', { params: { path: { id } } })));
+
+/** What a joint comes to as its sizes are typed, or which of them cannot be. */
+export const useJoint = (ask: JointAsk | undefined) =>
+  useQuery({
+    queryKey: ['joint', ask],
+    enabled: ask !== undefined,
+    retry: false,
+    queryFn: async () => unwrap(await client.POST('/joint-plans', { body: ask! })),
+    placeholderData: keepPreviousData,
+  });

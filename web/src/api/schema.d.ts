@@ -2600,8 +2600,11 @@ export interface components {
             /** Format: uuid */
             blade_id: string;
             blade_name: string;
-            /** @enum {string} */
-            kind: "stack" | "dial" | "passes";
+            /**
+             * @description unsaid: a set of which nobody has said what it is made of.
+             * @enum {string}
+             */
+            kind: "stack" | "dial" | "passes" | "unsaid";
             mounted: boolean;
             verdict: components["schemas"]["Verdict"];
             says: string;
@@ -5588,7 +5591,8 @@ export interface operations {
     };
     listGrooves: {
         parameters: {
-            query?: {
+            query: {
+                units: components["schemas"]["Units"];
                 limit?: components["parameters"]["Limit"];
             };
             header?: never;

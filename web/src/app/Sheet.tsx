@@ -15,6 +15,7 @@ import { cutFace } from './theme';
 
 const stations = [
   { to: '/', name: 'Choose' },
+  { to: '/groove', name: 'Groove' },
   { to: '/run', name: 'Run' },
   { to: '/bench', name: 'Bench' },
   { to: '/true', name: 'True' },
@@ -53,7 +54,7 @@ export function Sheet() {
           height: { sm: BLOCK },
           flex: 'none',
           display: { xs: 'grid', sm: 'flex' },
-          gridTemplateColumns: 'repeat(6, 1fr)',
+          gridTemplateColumns: 'repeat(7, 1fr)',
           gridAutoRows: 44,
           '@media print': { display: 'none' },
           borderTop: '2px solid',
@@ -134,7 +135,7 @@ function StationLink({ to, end, children }: { to: string; end: boolean; children
       to={to}
       end={end}
       sx={{
-        px: { xs: 0, sm: 1.5, lg: 2.5 },
+        px: { xs: 0, sm: 1.25, lg: 2 },
         justifyContent: 'center',
         flex: 'none',
         borderRight: '1px solid',
@@ -142,7 +143,7 @@ function StationLink({ to, end, children }: { to: string; end: boolean; children
         display: 'flex',
         alignItems: 'center',
         fontFamily: cutFace,
-        fontSize: { xs: 16, sm: 18, lg: 19 },
+        fontSize: { xs: 15, sm: 17, lg: 19 },
         fontWeight: 600,
         color: 'text.secondary',
         textDecoration: 'none',

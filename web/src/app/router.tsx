@@ -53,6 +53,18 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../stations/care/MoneyPage')).MoneyPage }),
       },
       {
+        path: 'groove',
+        lazy: async () => ({ Component: (await import('../stations/groove/Groove')).Groove }),
+      },
+      {
+        path: 'groove/joints',
+        lazy: async () => ({ Component: (await import('../stations/groove/Joints')).Joints }),
+      },
+      {
+        path: 'groove/:id',
+        lazy: async () => ({ Component: (await import('../stations/groove/Fitting')).Fitting }),
+      },
+      {
         path: 'trace',
         lazy: async () => ({ Component: (await import('../stations/trace/NewTrace')).NewTrace }),
       },
@@ -107,6 +119,10 @@ export const router = createBrowserRouter([
       {
         path: 'rack/:id/edit',
         lazy: async () => ({ Component: (await import('../stations/rack/BladeForm')).EditBlade }),
+      },
+      {
+        path: 'rack/:id/set',
+        lazy: async () => ({ Component: (await import('../stations/rack/SetForm')).SetForm }),
       },
       {
         path: 'shop',

@@ -332,6 +332,27 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       </Label>
     </>
   ),
+  stack: () => <Stack apart />,
+  clock: () => (
+    <>
+      <Disc x={180} y={105} scale={1.2} />
+      {[0, 52, 104].map((turn) => (
+        <g key={turn} transform={`translate(180 105) rotate(${turn + 7.5})`}>
+          <path d="M-9 -84L-5 84L9 84L5 -84Z" {...steel} fillOpacity={0.8} />
+        </g>
+      ))}
+    </>
+  ),
+  insert: () => (
+    <>
+      <rect x={40} y={50} width={280} height={90} rx={20} fill={ink.wood} stroke={ink.ink} strokeWidth={2} />
+      <rect x={120} y={78} width={120} height={22} fill={ink.sheet} stroke={ink.accent} strokeWidth={2.5} />
+      <rect x={20} y={160} width={320} height={36} {...steel} />
+      <Label x={180} y={178}>
+        fence, clear of the set
+      </Label>
+    </>
+  ),
   test: () => (
     <>
       <rect x={150} y={40} width={60} height={130} {...steel} />

@@ -60,6 +60,12 @@ export function Entry({ entry: e, units, named = false, strike = false }: Props)
             <Link to={`/trial/${e.trial_id}`}>See it</Link>
           </>
         )}
+        {e.groove_id && (
+          <>
+            {' '}
+            <Link to={`/groove/${e.groove_id}`}>See it</Link>
+          </>
+        )}
         {e.trace_id && (
           <>
             {' '}
@@ -199,6 +205,10 @@ function what(e: LogEntry, units: Units) {
       return `Compared${says}`;
     case 'traced':
       return `A fault was traced${says}`;
+    case 'grooved':
+      return `A groove${says}`;
+    case 'renewed':
+      return `Parts of the set, new to it${says}`;
     case 'struck':
       return 'A row was struck out.';
     case 'retired':

@@ -1,9 +1,10 @@
 /** The cut as a sentence whose words are its controls. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Bed, Cut, Finish, Form, Material, Saw, Support, Units } from '../../api/types';
+import type { Bed, Cut, Form, Material, Saw, Support, Units } from '../../api/types';
 import { directionWords, formWords, supportWords } from '../../drawings/words';
 import { AngleWord, ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
+import { finishes, finishWord, kinds, picks } from './sentence';
 
 interface Props {
   cut: Cut;
@@ -17,18 +18,6 @@ interface Props {
   onChange: (part: Partial<Cut>) => void;
 }
 
-const finishes: Choice<Finish>[] = [
-  { value: 'rough', name: 'rough: cut or planed again' },
-  { value: 'hidden', name: 'hidden: glued up or out of sight' },
-  { value: 'show', name: 'show: seen, light sanding only' },
-  { value: 'fine', name: 'fine: straight off the saw' },
-];
-const finishWord: Record<Finish, string> = {
-  rough: 'rough face',
-  hidden: 'hidden face',
-  show: 'show face',
-  fine: 'fine face',
-};
 const forms = (Object.keys(formWords) as Form[]).map((value) => ({ value, name: formWords[value] }));
 const beds: Choice<Bed>[] = [
   { value: 'air', name: 'over nothing' },
@@ -36,39 +25,6 @@ const beds: Choice<Bed>[] = [
   { value: 'sheet', name: 'over a sheet to cut into' },
 ];
 const angles = [0, 5, 10, 15, 22.5, 30, 45];
-
-const kinds: Record<Material['kind'], string> = {
-  softwood: 'Softwood',
-  hardwood: 'Hardwood',
-  plywood: 'Ply',
-  composite: 'Fibre and chip board',
-  laminate: 'Faced board',
-  nailed: 'By rule, without a feed window',
-  'soft-metal': 'By rule, without a feed window',
-  plastic: 'By rule, without a feed window',
-  'solid-surface': 'By rule, without a feed window',
-  'cement-board': 'By rule, without a feed window',
-  mineral: 'By rule, without a feed window',
-  steel: 'By rule, without a feed window',
-};
-
-const inch = 25.4;
-const picks = {
-  mm: {
-    t: [6, 12, 18, 25, 38, 50],
-    w: [50, 90, 120, 300, 610],
-    l: [600, 900, 1200, 1800, 2440],
-    d: [3, 6, 9, 12, 15],
-    p: [50, 100, 300, 450, 600],
-  },
-  in: {
-    d: [0.125, 0.25, 0.375, 0.5, 0.75].map((x) => x * inch),
-    p: [2, 4, 12, 18, 24].map((x) => x * inch),
-    t: [0.25, 0.5, 0.75, 1, 1.5, 2].map((x) => x * inch),
-    w: [2, 3.5, 4.75, 12, 24].map((x) => x * inch),
-    l: [24, 36, 48, 72, 96].map((x) => x * inch),
-  },
-};
 
 export function Sentence({
   cut,

@@ -19,6 +19,7 @@ const kinds: [string, string, LogKind[]][] = [
   ['mounted', 'put on and taken off', ['mounted', 'dismounted']],
   ['true', 'measured', ['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance', 'moved']],
   ['compared', 'compared and traced', ['compared', 'traced']],
+  ['grooved', 'grooves', ['grooved', 'renewed']],
   ['struck', 'struck out', ['struck']],
 ];
 

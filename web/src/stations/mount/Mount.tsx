@@ -12,7 +12,10 @@ import { ProblemError } from '../../api/client';
 import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/queries';
 import type { Mounting, MountStep, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
+import { ClockView } from '../../drawings/ClockView';
+import { InsertView } from '../../drawings/InsertView';
 import { MountPicture } from '../../drawings/MountPicture';
+import { StackView } from '../../drawings/StackView';
 import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
@@ -98,7 +101,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
           {step.title}
         </Typography>
         <Box sx={{ my: 1.5, display: 'grid', placeItems: 'center' }}>
-          <MountPicture picture={step.picture} saw={m.saw_kind} thread={m.thread ?? 'unknown'} />
+          <Picture mounting={m} step={step} units={units} />
         </Box>
         {step.text.map((t) => (
           <Typography key={t} sx={{ fontSize: 19, lineHeight: 1.4, mb: 1 }}>
@@ -171,6 +174,20 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
       </Button>
     </Box>
   );
+}
+
+/** A dado set is drawn as it is put together for its groove; everything else as a step like any other. */
+function Picture({ mounting: m, step, units }: { mounting: Mounting; step: MountStep; units: Units }) {
+  const way = m.way;
+  if (way && way.slots.length > 0 && step.picture === 'stack')
+    return (
+      <Box sx={{ width: '100%' }}>
+        <StackView way={way} units={units} />
+      </Box>
+    );
+  if (way && step.picture === 'clock') return <ClockView way={way} size={260} />;
+  if (way?.insert && step.picture === 'insert') return <InsertView insert={way.insert} units={units} />;
+  return <MountPicture picture={step.picture} saw={m.saw_kind} thread={m.thread ?? 'unknown'} />;
 }
 
 function Checks({

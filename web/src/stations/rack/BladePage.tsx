@@ -249,6 +249,11 @@ function Doings({ blade: b, search }: { blade: Blade; search: string }) {
         </Alert>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        {b.make === 'dado' && (
+          <Button component={Link} to={`/rack/${b.id}/set`} variant="outlined" size="small">
+            Its parts
+          </Button>
+        )}
         <Button component={Link} to={`/rack/${b.id}/edit${search}`} variant="contained" size="small">
           Edit
         </Button>

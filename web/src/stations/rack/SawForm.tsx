@@ -60,6 +60,11 @@ const typed = [
   'wheel_lead_mm',
   'fence_lead_mm',
   'to_bolt_mm',
+  'arbor_length_mm',
+  'washer_mm',
+  'nut_mm',
+  'washer_off',
+  'nut_side',
   'tolerances',
   'note',
 ] as const satisfies (keyof SawInput)[];
@@ -270,6 +275,28 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           value={input.dado_sets ?? false}
           onCheck={(dado_sets) => set({ dado_sets })}
         />
+        {input.dado_sets && (
+          <>
+            {length('arbor_length_mm', 'Arbor, flange to end', true)}
+            {length('washer_mm', 'Outer washer', true)}
+            {length('nut_mm', 'Nut', true)}
+            <SelectField
+              label="The nut is"
+              value={input.nut_side ?? 'unknown'}
+              choices={[
+                ['unknown', 'not known'],
+                ['left', 'left of the blade'],
+                ['right', 'right of the blade'],
+              ]}
+              onChoose={(nut_side) => set({ nut_side })}
+            />
+            <CheckField
+              label="Washer may be left off"
+              value={input.washer_off ?? false}
+              onCheck={(washer_off) => set({ washer_off })}
+            />
+          </>
+        )}
         <CheckField
           label="Wheels allowed"
           value={input.wheels ?? false}

@@ -18,9 +18,10 @@ import { LineField, NumberField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { ClearanceTable } from './ClearanceTable';
-import { GaugePanel } from './GaugePanel';
-import { ReadingEntry } from './ReadingEntry';
-import { nameOf, placeOf, readRounds, readSlots, testWords } from './tests';
+import { GaugePanel } from '../../ui/GaugePanel';
+import { ReadingEntry } from '../../ui/ReadingEntry';
+import { nameOf, placeOf, readSlots, testWords } from './tests';
+import { readRounds } from '../../measure/readings';
 
 export function Session() {
   const { test = '' } = useParams();

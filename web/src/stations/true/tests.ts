@@ -1,6 +1,6 @@
 /** The guided sessions of True: what each is called, what it reads, and where its dial goes. */
 import type { Place } from '../../api/queries';
-import type { Saw, TruingTest, Units } from '../../api/types';
+import type { Saw, TruingTest } from '../../api/types';
 
 interface Words {
   title: string;
@@ -108,47 +108,6 @@ export function nameOf(test: TruingTest, round: 0 | 1, i: number, n: number): st
     default:
       return String(i + 1);
   }
-}
-
-const rowsOf = (text: string) => text.split(/\r?\n/).filter((row) => row.trim() !== '');
-
-/** The cells of rows; a comma parts them, unless it stands in every number as a decimal comma. */
-function cellsOf(rows: string[]): string[][] {
-  const last = (row: string) => row.split(/[;\t]/).at(-1)!.trim();
-  const decimal = rows.every((row) => /^[-−+]?\d+,\d+$/.test(last(row)));
-  return rows.map((row) =>
-    row
-      .split(decimal ? /[;\t]/ : /[;\t,]/)
-      .map((c) => (decimal ? c.replace(',', '.') : c).replace('−', '-').trim()),
-  );
-}
-
-const scaleOf = (units: string) => (units === 'in' ? 25.4 : 1);
-
-/** Plain numbers of a pasted or saved column, in the unit that is on. */
-export function readNumbers(text: string, units: Units): number[] {
-  return cellsOf(rowsOf(text))
-    .flatMap((cells) => {
-      const numbers = cells.filter((c) => c !== '' && Number.isFinite(Number(c)));
-      // A row that names its place, or counts, has its reading last.
-      return cells.length > 2 || numbers.length === 2 ? numbers.slice(-1) : numbers;
-    })
-    .map((c) => Number(c) * scaleOf(units));
-}
-
-/** The readings of both rounds of a file: by its `first_mm` and `second_mm`, as Corte saves them, or of one plain column. */
-export function readRounds(text: string, units: Units): [number[], number[]] {
-  const [head = [], ...rows] = cellsOf(rowsOf(text));
-  const column = (round: string): number[] | undefined => {
-    const at = head.findIndex((name) => name.startsWith(`${round}_`));
-    if (at < 0) return undefined;
-    const scale = scaleOf(head[at]!.slice(round.length + 1));
-    return rows.flatMap((cells) => {
-      const v = Number(cells[at] || 'none');
-      return Number.isFinite(v) ? [v * scale] : [];
-    });
-  };
-  return [column('first') ?? readNumbers(text, units), column('second') ?? []];
 }
 
 /** Teeth as people count them, from 1. */

@@ -4,10 +4,10 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useRef, useState } from 'react';
-import { useGauges } from '../../api/gauges';
-import { usePlaceGauge, type Place } from '../../api/queries';
-import type { Units } from '../../api/types';
-import { formatDial } from '../../measure/format';
+import { useGauges } from '../api/gauges';
+import { usePlaceGauge, type Place } from '../api/queries';
+import type { Units } from '../api/types';
+import { formatDial } from '../measure/format';
 
 interface Props {
   units: Units;

@@ -1,0 +1,107 @@
+/** A groove from its end, at true scale: the piece in it, the bottom that the tool leaves, and each pass. */
+import Box from '@mui/material/Box';
+import type { GrooveWay, Units } from '../api/types';
+import { formatSetting, formatThin } from '../measure/format';
+import { useSize } from '../ui/useSize';
+import { ink } from './ink';
+import { Label } from './Label';
+
+interface Props {
+  way: GrooveWay;
+  width: number; // that is wanted, in millimetres
+  depth: number;
+  piece: number;
+  stock: number; // thickness of the work
+  units: Units;
+}
+
+export function GrooveSection(p: Props) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  return <Box ref={ref}>{width > 0 && <Drawing {...p} px={width} />}</Box>;
+}
+
+function Drawing({ way, width, depth, piece, stock, units, px }: Props & { px: number }) {
+  const height = 196;
+  const scale = Math.min((px - 150) / (width * 1.9), 96 / Math.min(depth + 3, 60));
+  const middle = px / 2;
+  const top = 78; // the face of the work
+  const X = (mm: number) => middle + mm * scale;
+  const Y = (mm: number) => top + mm * scale;
+  const made = way.width_mm ?? width;
+  const half = made / 2;
+  const bottom = way.bottom_mm.map(([x = 0, z = 0]) => `${X(x)} ${Y(depth - z)}`).join('L');
+  const below = Math.min(Y(stock), height);
+  const line = { stroke: ink.hair, strokeWidth: 1, fill: 'none' };
+  const gap = Math.max(0, (made - piece) / 2);
+  return (
+    <svg
+      width={px}
+      height={height}
+      role="img"
+      aria-label={`The groove from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
+      style={{ display: 'block' }}
+    >
+      <path d={`M0 ${top}H${px}V${below}H0Z`} fill={ink.wood} />
+      <path
+        d={`M${X(-half)} ${top - 1}V${Y(depth - (way.bottom_mm[0]?.[1] ?? 0))}L${bottom}V${top - 1}Z`}
+        fill={ink.sheet}
+      />
+      <path
+        d={`M0 ${top}H${X(-half)}L${X(-half)} ${Y(depth - (way.bottom_mm[0]?.[1] ?? 0))}L${bottom}L${X(half)} ${top}H${px}`}
+        stroke={ink.ink}
+        strokeWidth={1.6}
+        fill="none"
+        strokeLinejoin="round"
+      />
+      {stock * scale < height - top - 4 && (
+        <path d={`M0 ${below}H${px}`} stroke={ink.ink} strokeWidth={1.6} />
+      )}
+      <rect
+        x={X(-half + gap)}
+        y={30}
+        width={piece * scale}
+        height={Math.max(0, Y(depth - way.ridge_mm) - 30)}
+        fill={ink.grain}
+        fillOpacity={0.45}
+        stroke={ink.ink}
+        strokeDasharray="5 4"
+      />
+      {way.passes.length > 1 &&
+        way.passes.map((p, i) => (
+          <g key={p.fence_mm}>
+            {i > 0 && (
+              <path
+                d={`M${X(p.centre_mm - (way.kerf_mm ?? 0) / 2)} ${Y(0)}V${Y(depth)}`}
+                {...line}
+                strokeDasharray="2 3"
+              />
+            )}
+            {(way.kerf_mm ?? 0) * scale > 16 && (
+              <Label x={X(p.centre_mm)} y={Y(depth) + 14} size={13}>
+                {String(i + 1)}
+              </Label>
+            )}
+          </g>
+        ))}
+      <path d={`M${X(-half)} 62H${X(half)}M${X(-half)} 55v14M${X(half)} 55v14`} {...line} />
+      <Label x={middle} y={62} size={16}>
+        {formatThin(made, units)}
+      </Label>
+      <Label x={middle} y={18} size={14}>
+        {`piece ${formatThin(piece, units)}`}
+      </Label>
+      <path
+        d={`M${X(half) + 26} ${Y(0)}V${Y(depth)}M${X(half) + 19} ${Y(depth)}h14M${X(half) + 19} ${Y(0)}h14`}
+        {...line}
+      />
+      <Label x={X(half) + 40} y={Y(depth / 2)} anchor="start" size={15}>
+        {`${formatSetting(depth, units)} deep`}
+      </Label>
+      {way.ridge_mm > 0.01 && (
+        <Label x={X(-half) - 12} y={Y(depth)} anchor="end" size={14}>
+          {`leaves ${formatThin(way.ridge_mm, units)}`}
+        </Label>
+      )}
+    </svg>
+  );
+}

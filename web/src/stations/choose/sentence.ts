@@ -1,0 +1,48 @@
+/** What the words of the cut’s sentence can say. */
+import type { Finish, Material } from '../../api/types';
+import type { Choice } from '../../ui/Word';
+
+export const finishes: Choice<Finish>[] = [
+  { value: 'rough', name: 'rough: cut or planed again' },
+  { value: 'hidden', name: 'hidden: glued up or out of sight' },
+  { value: 'show', name: 'show: seen, light sanding only' },
+  { value: 'fine', name: 'fine: straight off the saw' },
+];
+export const finishWord: Record<Finish, string> = {
+  rough: 'rough face',
+  hidden: 'hidden face',
+  show: 'show face',
+  fine: 'fine face',
+};
+export const kinds: Record<Material['kind'], string> = {
+  softwood: 'Softwood',
+  hardwood: 'Hardwood',
+  plywood: 'Ply',
+  composite: 'Fibre and chip board',
+  laminate: 'Faced board',
+  nailed: 'By rule, without a feed window',
+  'soft-metal': 'By rule, without a feed window',
+  plastic: 'By rule, without a feed window',
+  'solid-surface': 'By rule, without a feed window',
+  'cement-board': 'By rule, without a feed window',
+  mineral: 'By rule, without a feed window',
+  steel: 'By rule, without a feed window',
+};
+
+const inch = 25.4;
+export const picks = {
+  mm: {
+    t: [6, 12, 18, 25, 38, 50],
+    w: [50, 90, 120, 300, 610],
+    l: [600, 900, 1200, 1800, 2440],
+    d: [3, 6, 9, 12, 15],
+    p: [50, 100, 300, 450, 600],
+  },
+  in: {
+    d: [0.125, 0.25, 0.375, 0.5, 0.75].map((x) => x * inch),
+    p: [2, 4, 12, 18, 24].map((x) => x * inch),
+    t: [0.25, 0.5, 0.75, 1, 1.5, 2].map((x) => x * inch),
+    w: [2, 3.5, 4.75, 12, 24].map((x) => x * inch),
+    l: [24, 36, 48, 72, 96].map((x) => x * inch),
+  },
+};

@@ -1,0 +1,328 @@
+/** One groove on its way to a fit: its setting, test grooves that change it, and the batch at the end. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import {
+  useDropGroove,
+  useEndGroove,
+  useGroove,
+  useMaterials,
+  useStartMounting,
+  useTestGroove,
+} from '../../api/queries';
+import type { Groove, Splinters, Units, Wall } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { GrooveSection } from '../../drawings/GrooveSection';
+import { splinterWords } from '../../drawings/words';
+import { formatLength, formatSetting, formatThin } from '../../measure/format';
+import { NumberField } from '../../ui/Fields';
+import { Pick } from '../../ui/Pick';
+import { ReadingEntry } from '../../ui/ReadingEntry';
+import { Verdict } from '../../ui/Verdict';
+import { LengthField } from '../../ui/Word';
+import { KnownParts } from './KnownParts';
+import { Setting } from './WayDetail';
+
+export function Fitting() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const [params] = useSearchParams();
+  const groove = useGroove(id, units);
+  const materials = useMaterials();
+  const drop = useDropGroove();
+  const mount = useStartMounting();
+  const go = useNavigate();
+  const g = groove.data;
+  const failed = groove.error ?? drop.error ?? mount.error;
+  const material = materials.data?.find((m) => m.id === g?.ask.cut.material)?.name ?? g?.ask.cut.material;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+        <Button component={Link} to={`/groove?${params}`} size="small" sx={{ ml: -0.75 }}>
+          ‹ Groove
+        </Button>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
+          {g ? `${formatThin(g.target_mm, units)} wide with ${g.way.blade_name}` : 'A groove'}
+        </Typography>
+        {g && !g.ended_at && (
+          <Button
+            size="small"
+            color="error"
+            disabled={drop.isPending}
+            onClick={() =>
+              void drop.mutateAsync(g.id).then(
+                () => void go('/groove'),
+                () => undefined,
+              )
+            }
+          >
+            Give it up
+          </Button>
+        )}
+      </Box>
+      {failed && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {failed.message}
+        </Alert>
+      )}
+      {g && (
+        <>
+          <Box sx={{ fontSize: 17, color: 'text.secondary', mb: 1 }}>
+            {g.ask.count} in {formatLength(g.ask.cut.thickness_mm, units)} {material},{' '}
+            {formatSetting(g.ask.cut.depth_mm ?? 0, units)} deep, {formatSetting(g.ask.edge_mm ?? 0, units)}{' '}
+            from the edge, on the {g.saw_name}; for a piece of{' '}
+            {formatThin(Math.max(...g.ask.piece_mm), units)}, {g.ask.fit} fit.
+          </Box>
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 5fr) minmax(0, 7fr)' },
+              columnGap: 4,
+              rowGap: 2,
+              borderTop: '2px solid',
+              borderColor: 'text.primary',
+              pt: 1,
+            }}
+          >
+            <Box sx={{ minWidth: 0 }}>
+              <Now groove={g} />
+              {!g.ended_at && g.way.verdict !== 'stop' && (
+                <>
+                  {g.way.kind !== 'passes' && !g.way.mounted && (
+                    <Button
+                      variant="outlined"
+                      sx={{ my: 1 }}
+                      disabled={mount.isPending}
+                      onClick={() =>
+                        mount.mutate(
+                          { saw_id: g.saw_id, blade_id: g.way.blade_id, groove_id: g.id, units },
+                          { onSuccess: (m) => void go(`/mount/${m.id}?${params}`) },
+                        )
+                      }
+                    >
+                      Put it on by cards
+                    </Button>
+                  )}
+                  <Test key={g.version} groove={g} units={units} />
+                  <Made groove={g} units={units} />
+                </>
+              )}
+              {g.ended_at && (
+                <Alert severity="success" variant="outlined" sx={{ my: 1 }}>
+                  {g.made > 0 ? `${g.made} made.` : 'Closed; none made.'} Its settings can be called up again
+                  under Groove.
+                </Alert>
+              )}
+              <Tests groove={g} units={units} />
+            </Box>
+            <Box sx={{ minWidth: 0 }}>
+              <GrooveSection
+                way={g.way}
+                width={g.target_mm}
+                depth={g.ask.cut.depth_mm ?? 0}
+                piece={Math.max(...g.ask.piece_mm)}
+                stock={g.ask.cut.thickness_mm}
+                units={units}
+              />
+              <Setting way={g.way} units={units} />
+              <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label="Cautions">
+                {g.cautions.map((c) => (
+                  <li key={c}>{c}</li>
+                ))}
+              </Box>
+              {g.set && (
+                <Box sx={{ mt: 2 }}>
+                  <KnownParts set={g.set} units={units} />
+                </Box>
+              )}
+            </Box>
+          </Box>
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** What to do now, to be read at arm's length. */
+function Now({ groove: g }: { groove: Groove }) {
+  if (g.says.length === 0) return null;
+  return (
+    <Box
+      component="section"
+      aria-label="Now"
+      role="status"
+      sx={{
+        border: g.way.verdict === 'stop' ? '3px solid' : '1.5px solid',
+        borderColor: 'text.primary',
+        bgcolor: 'background.paper',
+        p: 1.5,
+      }}
+    >
+      {g.way.verdict === 'stop' && <Verdict verdict="stop" size={18} />}
+      <Box
+        component="ol"
+        sx={{ m: 0, pl: g.says.length > 1 ? 3 : 0, listStyle: g.says.length > 1 ? 'decimal' : 'none' }}
+      >
+        {g.says.map((s) => (
+          <Box component="li" key={s} sx={{ fontSize: 20, lineHeight: 1.35, mb: 0.5 }}>
+            {s}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** A test groove: width at several places, depth once. */
+function Test({ groove: g, units }: { groove: Groove; units: Units }) {
+  const test = useTestGroove();
+  const [width, setWidth] = useState<number[]>([]);
+  const [depth, setDepth] = useState<number>();
+  return (
+    <Box component="section" aria-labelledby="test" sx={{ mt: 1.5 }}>
+      <Typography id="test" variant="h2" sx={{ mb: 1 }}>
+        A test groove
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'flex-start' }}>
+        <Box sx={{ flex: 2, minWidth: 200 }}>
+          <ReadingEntry
+            label={`width, place ${width.length + 1}`}
+            units={units}
+            onRead={(mm) => setWidth((now) => [...now, ...mm].slice(-12))}
+          />
+        </Box>
+        <Box sx={{ flex: 1, minWidth: 130 }}>
+          <LengthField
+            label="Depth"
+            mm={depth}
+            units={units}
+            live
+            onLength={setDepth}
+            onClear={() => setDepth(undefined)}
+          />
+        </Box>
+      </Box>
+      {width.length > 0 && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1 }} role="group" aria-label="Widths">
+          {width.map((w, i) => (
+            <Chip
+              key={i}
+              label={formatThin(w, units)}
+              variant="outlined"
+              sx={{ fontSize: 15.5, height: 34 }}
+              onDelete={() => setWidth(width.filter((_, k) => k !== i))}
+            />
+          ))}
+        </Box>
+      )}
+      {test.error && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {test.error.message}
+        </Alert>
+      )}
+      <Button
+        variant={g.good ? 'outlined' : 'contained'}
+        sx={{ mt: 1 }}
+        disabled={width.length === 0 || test.isPending}
+        onClick={() =>
+          test.mutate({ id: g.id, version: g.version, body: { width_mm: width, depth_mm: depth, units } })
+        }
+      >
+        Take it in
+      </Button>
+      {width.length > 0 && width.length < 3 && (
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
+          Three places tell better than one: chips and a caliper held askew show.
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const walls = [
+  ['clean', 'Clean'],
+  ['brown', 'Brown'],
+  ['black', 'Black'],
+] as const;
+
+/** The batch is cut: how many, and how they came out. */
+function Made({ groove: g, units }: { groove: Groove; units: Units }) {
+  const end = useEndGroove();
+  const [made, setMade] = useState(g.ask.count);
+  const [wall, setWall] = useState<Wall>('clean');
+  const [splinters, setSplinters] = useState<Splinters>('none');
+  return (
+    <Box
+      component="section"
+      aria-labelledby="made"
+      sx={{ mt: 2, borderTop: '1px solid', borderColor: 'divider', pt: 1, display: 'grid', gap: 1 }}
+    >
+      <Typography id="made" variant="h2">
+        When they are cut
+      </Typography>
+      {g.tests.length > 0 && !g.good && (
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}>
+          <Verdict verdict="mind" size={13} />
+          <span>The last test did not fit yet.</span>
+        </Box>
+      )}
+      <Box sx={{ maxWidth: 150 }}>
+        <NumberField label="Made" value={made} onNumber={(v) => setMade(Math.max(0, Math.round(v ?? 0)))} />
+      </Box>
+      {made > 0 && (
+        <>
+          <Pick label="Wall" value={wall} choices={walls} onPick={setWall} />
+          <Pick
+            label="Splinters at the edges"
+            value={splinters}
+            choices={(Object.keys(splinterWords) as Splinters[]).map((s) => [s, splinterWords[s]] as const)}
+            onPick={setSplinters}
+          />
+        </>
+      )}
+      {end.error && (
+        <Alert severity="error" variant="outlined">
+          {end.error.message}
+        </Alert>
+      )}
+      <Button
+        variant={g.good ? 'contained' : 'outlined'}
+        disabled={end.isPending}
+        sx={{ justifySelf: 'start' }}
+        onClick={() => end.mutate({ id: g.id, version: g.version, body: { made, wall, splinters, units } })}
+      >
+        Log them
+      </Button>
+    </Box>
+  );
+}
+
+function Tests({ groove: g, units }: { groove: Groove; units: Units }) {
+  if (g.tests.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="tests" sx={{ mt: 2 }}>
+      <Typography id="tests" variant="h3" component="h2">
+        Tests
+      </Typography>
+      <Box component="ol" sx={{ m: 0, pl: 3 }}>
+        {g.tests.map((t) => (
+          <Box component="li" key={t.at} sx={{ fontSize: 15.5, mb: 0.5 }}>
+            <b>{formatThin(t.width_mm, units)}</b>,{' '}
+            {Math.abs(t.off_mm) < 0.005
+              ? 'as wanted'
+              : `${formatThin(Math.abs(t.off_mm), units)} ${t.off_mm > 0 ? 'wide' : 'narrow'}`}
+            {t.depth_mm !== undefined && `, ${formatThin(t.depth_mm, units)} deep`}
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {' '}
+              with {t.says}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

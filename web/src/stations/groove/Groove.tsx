@@ -1,0 +1,292 @@
+/** Grooves, the piece first: what goes in is measured, and every way that this shop has is laid out. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useGroovePlan, useGrooves, useMaterials, useSaws, useStartGroove } from '../../api/queries';
+import type { Cut, GrooveRow, GrooveStart, Material, Saw, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { formatSetting, formatThin } from '../../measure/format';
+import { NumberField } from '../../ui/Fields';
+import { ChoiceWord, LengthWord } from '../../ui/Word';
+import { finishes, finishWord, kinds, picks } from '../choose/sentence';
+import { useAsk, type Said } from './ask';
+import { Piece } from './Piece';
+import { WayDetail } from './WayDetail';
+import { Ways } from './Ways';
+
+export function Groove() {
+  const { units } = usePreferences();
+  const [params] = useSearchParams();
+  const saws = useSaws();
+  const materials = useMaterials();
+  const { cut, said, ask, say, changeCut } = useAsk(saws.data, materials.data);
+  const plan = useGroovePlan(ask, units);
+  const start = useStartGroove();
+  const key = useRef(crypto.randomUUID());
+  const go = useNavigate();
+  const [wanted, setWanted] = useState<string>();
+  const saw = saws.data?.find((s) => s.id === cut?.saw_id);
+  const failed = plan.error ?? start.error ?? saws.error;
+  const shown = ask && !plan.error ? plan.data : undefined;
+  const way = shown?.ways.find((w) => w.blade_id === wanted) ?? shown?.ways[0];
+  const begin = (body: Omit<GrooveStart, 'units'>) =>
+    start.mutate(
+      { key: key.current, body: { ...body, units } },
+      {
+        onSuccess: (g) => void go(`/groove/${g.id}?${params}`),
+        onError: () => (key.current = crypto.randomUUID()),
+      },
+    );
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        <Typography variant="h1" sx={{ flex: 1 }}>
+          Grooves to fit
+        </Typography>
+        <Button component={Link} to={`/groove/joints?${params}`} size="small">
+          Tenons, box joints, tails, folds
+        </Button>
+      </Box>
+      {cut && saw && materials.data && saws.data && (
+        <Sentence
+          {...{ cut, said, saw, units }}
+          saws={saws.data}
+          materials={materials.data}
+          onCut={changeCut}
+          onSay={say}
+        />
+      )}
+      {failed && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {failed.message}
+        </Alert>
+      )}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(380px, 5fr) minmax(0, 7fr)' },
+          columnGap: 4,
+          rowGap: 2,
+          borderTop: '2px solid',
+          borderColor: 'text.primary',
+          mt: 1,
+          pt: 1,
+        }}
+      >
+        <Box sx={{ minWidth: 0 }}>
+          <Piece
+            readings={said.piece}
+            fit={said.fit}
+            plan={shown}
+            units={units}
+            onRead={(piece) => say({ piece })}
+            onFit={(fit) => say({ fit })}
+          />
+          {shown && (
+            <Ways ways={shown.ways} chosen={way?.blade_id} units={units} onChoose={(id) => setWanted(id)} />
+          )}
+        </Box>
+        <Box sx={{ minWidth: 0 }}>
+          {shown && way && cut && (
+            <WayDetail
+              way={way}
+              plan={shown}
+              cut={cut}
+              saw={saw}
+              units={units}
+              busy={start.isPending}
+              onStart={() => begin({ ask, blade_id: way.blade_id })}
+            />
+          )}
+          {!ask && <Earlier units={units} busy={start.isPending} onCallUp={(like) => begin({ like })} />}
+          {shown && shown.earlier.length > 0 && (
+            <Rows
+              name="Made before in the same"
+              rows={shown.earlier}
+              units={units}
+              busy={start.isPending}
+              onCallUp={(like) => begin({ like })}
+            />
+          )}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+const forms = [
+  { value: 'groove', name: 'A groove' },
+  { value: 'rabbet', name: 'A rabbet' },
+] as const;
+const ways = { rip: 'along the grain', crosscut: 'across the grain', sheet: 'in sheet' } as const;
+
+interface SentenceProps {
+  cut: Cut;
+  said: Said;
+  saw: Saw;
+  saws: Saw[];
+  materials: Material[];
+  units: Units;
+  onCut: (part: Partial<Cut>) => void;
+  onSay: (part: Partial<Said>) => void;
+}
+
+/** The groove as a sentence whose words are its controls. */
+function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: SentenceProps) {
+  const sizes = picks[units];
+  const form = { form: cut.form, depth_mm: cut.depth_mm };
+  return (
+    <Box
+      component="section"
+      aria-label="The groove"
+      sx={{ fontSize: { xs: 20, sm: 21 }, lineHeight: { xs: 1.65, md: 1.5 } }}
+    >
+      <ChoiceWord
+        label="Form"
+        value={cut.form === 'rabbet' ? 'rabbet' : 'groove'}
+        choices={[...forms]}
+        onChoose={(f) => onCut({ ...form, form: f })}
+      />{' '}
+      <LengthWord
+        label="Depth"
+        mm={cut.depth_mm}
+        units={units}
+        picks={sizes.d}
+        onChoose={(depth_mm) => onCut({ ...form, depth_mm })}
+      />{' '}
+      deep in{' '}
+      <LengthWord
+        label="Thickness"
+        mm={cut.thickness_mm}
+        units={units}
+        picks={sizes.t}
+        onChoose={(thickness_mm) => onCut({ ...form, thickness_mm })}
+      />{' '}
+      <ChoiceWord
+        label="Material"
+        value={cut.material}
+        choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
+        onChoose={(material) => onCut({ ...form, material })}
+      />
+      ,{' '}
+      <ChoiceWord
+        label="Direction"
+        value={cut.direction}
+        choices={saw.directions.map((d) => ({ value: d, name: ways[d] }))}
+        onChoose={(direction) => onCut({ ...form, direction })}
+      />
+      ,{' '}
+      <LengthWord
+        label="Length"
+        mm={cut.length_mm}
+        units={units}
+        picks={sizes.l}
+        onChoose={(length_mm) => onCut({ ...form, length_mm })}
+      />{' '}
+      long and{' '}
+      <LengthWord
+        label="Width"
+        mm={cut.width_mm}
+        units={units}
+        picks={sizes.w}
+        onChoose={(width_mm) => onCut({ ...form, width_mm })}
+      />{' '}
+      wide,{' '}
+      <LengthWord
+        label="From the edge"
+        mm={said.edge}
+        units={units}
+        picks={sizes.p}
+        onChoose={(edge) => onSay({ edge: edge ?? 0 })}
+      />{' '}
+      from the edge, on the{' '}
+      <ChoiceWord
+        label="Saw"
+        value={cut.saw_id}
+        choices={saws.map((s) => ({ value: s.id, name: s.name }))}
+        onChoose={(saw_id) => onCut({ saw_id })}
+      />
+      ,{' '}
+      <ChoiceWord
+        label="Finish"
+        value={cut.finish}
+        choices={finishes}
+        onChoose={(finish) => onCut({ ...form, finish })}
+      >
+        {finishWord[cut.finish]}
+      </ChoiceWord>
+      ,{' '}
+      <Box component="span" sx={{ display: 'inline-block', width: 84, verticalAlign: 'middle' }}>
+        <NumberField
+          label="How many"
+          value={said.count}
+          onNumber={(v) => v !== undefined && onSay({ count: Math.max(1, Math.round(v)) })}
+        />
+      </Box>{' '}
+      of them.
+    </Box>
+  );
+}
+
+function Earlier({ units, busy, onCallUp }: { units: Units; busy: boolean; onCallUp: (id: string) => void }) {
+  const grooves = useGrooves(units);
+  if (grooves.data?.length === 0) return <Box sx={{ fontSize: 17 }}>No groove has been made yet.</Box>;
+  return <Rows name="Grooves of this shop" rows={grooves.data ?? []} {...{ units, busy, onCallUp }} />;
+}
+
+function Rows({
+  name,
+  rows,
+  units,
+  busy,
+  onCallUp,
+}: {
+  name: string;
+  rows: GrooveRow[];
+  units: Units;
+  busy: boolean;
+  onCallUp: (id: string) => void;
+}) {
+  return (
+    <Box component="section" aria-label={name} sx={{ mt: 1 }}>
+      <Typography variant="h2">{name}</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {rows.map((g) => (
+          <Box
+            component="li"
+            key={g.id}
+            sx={{
+              borderTop: '1px solid',
+              borderColor: 'divider',
+              py: 0.75,
+              display: 'flex',
+              gap: 1,
+              alignItems: 'center',
+              flexWrap: 'wrap',
+            }}
+          >
+            <Box sx={{ flex: 1, minWidth: 220 }}>
+              <Link to={`/groove/${g.id}`}>
+                {formatThin(g.target_mm, units)} wide, {formatSetting(g.depth_mm, units)} deep,{' '}
+                {g.material_name}
+              </Link>
+              <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
+                {g.blade_name} on {g.saw_name}: {g.says}.{' '}
+                {g.ended ? `${g.made} made after ${g.tests} tests` : 'Under way'},{' '}
+                {new Date(g.at).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}.
+              </Box>
+            </Box>
+            {g.ended && g.made > 0 && (
+              <Button size="small" disabled={busy} onClick={() => onCallUp(g.id)}>
+                Call it up again
+              </Button>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,262 @@
+/** Joints worked out for one blade: tenons, box joints, tails, sloping grooves, kerfs to fold along. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { ProblemError } from '../../api/client';
+import { useBlades, useJoint, useSaws } from '../../api/queries';
+import type { Blade, JointAsk, JointKind, JointPlan, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { JointDrawing } from '../../drawings/JointDrawing';
+import { specOf } from '../../drawings/words';
+import { formatSetting } from '../../measure/format';
+import { NumberField, SelectField } from '../../ui/Fields';
+import { Verdict } from '../../ui/Verdict';
+import { LengthField } from '../../ui/Word';
+
+const kindWords: Record<JointKind, string> = {
+  tenon: 'Tenon',
+  box: 'Box joint',
+  tails: 'Tails',
+  slope: 'Sloping groove',
+  fold: 'Fold',
+};
+
+type Sizes = Omit<JointAsk, 'kind' | 'saw_id' | 'blade_id' | 'units'>;
+type LengthKey = Exclude<keyof Sizes, 'fingers' | 'slope_deg' | 'bend_deg'>;
+
+/** What each joint is begun with, in millimetres. */
+const begin: Record<JointKind, Sizes> = {
+  tenon: { stock_mm: 25, tenon_mm: 9, length_mm: 30 },
+  box: { width_mm: 100, slot_mm: 6.4, room_mm: 0.1, stock_mm: 12 },
+  tails: { stock_mm: 19 },
+  slope: { edge_mm: 50, width_mm: 12, depth_mm: 8, slope_deg: 10 },
+  fold: { stock_mm: 12, radius_mm: 150, bend_deg: 90 },
+};
+
+const fields: Record<JointKind, [LengthKey, string, string?][]> = {
+  tenon: [
+    ['stock_mm', 'Stock, thickness'],
+    ['tenon_mm', 'Tenon, thickness', 'the mortise less its fit'],
+    ['length_mm', 'Tenon, length'],
+    ['off_mm', 'Off the first face', 'left empty: in the middle'],
+  ],
+  box: [
+    ['width_mm', 'Board, width'],
+    ['stock_mm', 'The other board, thickness'],
+    ['slot_mm', 'Slot'],
+    ['room_mm', 'Room for glue'],
+    ['gap_mm', 'Gap of a test joint', 'after a test; under 0 where it is tight'],
+  ],
+  tails: [['stock_mm', 'The other board, thickness']],
+  slope: [
+    ['width_mm', 'Width'],
+    ['depth_mm', 'Depth at the near wall'],
+    ['edge_mm', 'From the edge'],
+  ],
+  fold: [
+    ['stock_mm', 'Sheet, thickness'],
+    ['radius_mm', 'Outer radius'],
+    ['skin_mm', 'Skin that stays', 'left empty: the usual'],
+  ],
+};
+
+const optional = new Set<LengthKey>(['off_mm', 'gap_mm', 'skin_mm', 'stock_mm']);
+
+/** The blade that is likeliest meant: one-way for tails, flat-top for the rest. */
+function likeliest(blades: Blade[], kind: JointKind, bore: number): Blade | undefined {
+  const fits = blades.filter((b) => b.make === 'toothed' && Math.abs(b.bore_mm - bore) < 0.1);
+  return (
+    fits.find((b) => b.grind === (kind === 'tails' ? 'ONEWAY' : 'FTG') && b.kept_for === 'joints') ??
+    fits.find((b) => b.grind === 'FTG') ??
+    fits[0]
+  );
+}
+
+export function Joints() {
+  const { units } = usePreferences();
+  const [params, setParams] = useSearchParams();
+  const kind = (params.get('joint') as JointKind | null) ?? 'tenon';
+  const saws = useSaws();
+  const rack = useBlades();
+  const [sizes, setSizes] = useState(begin);
+  const [chosen, setChosen] = useState<string>();
+  const tables = saws.data ?? [];
+  const saw = tables.find((s) => s.id === params.get('saw')) ?? tables.find((s) => s.kind === 'table');
+  const usual = saw && rack.data && likeliest(rack.data, kind, saw.arbor_mm);
+  const blade = rack.data?.find((b) => b.id === chosen) ?? usual;
+  const mine = sizes[kind];
+  const put = (part: Partial<Sizes>) => setSizes((all) => ({ ...all, [kind]: { ...all[kind], ...part } }));
+  const ask: JointAsk | undefined =
+    saw && blade ? { kind, saw_id: saw.id, blade_id: blade.id, units, ...mine } : undefined;
+  const plan = useJoint(ask);
+  const refused = plan.error instanceof ProblemError ? plan.error : undefined;
+  const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Button component={Link} to={`/groove?${params}`} size="small" sx={{ ml: -0.75 }}>
+        ‹ Groove
+      </Button>
+      <Typography variant="h1">Joints</Typography>
+      <ToggleButtonGroup
+        exclusive
+        value={kind}
+        aria-label="Joint"
+        onChange={(_, v: JointKind | null) => {
+          if (!v) return;
+          const next = new URLSearchParams(params);
+          next.set('joint', v);
+          setChosen(undefined);
+          setParams(next, { replace: true });
+        }}
+        sx={{ flexWrap: 'wrap', my: 1 }}
+      >
+        {(Object.keys(kindWords) as JointKind[]).map((k) => (
+          <ToggleButton key={k} value={k} sx={{ px: 2 }}>
+            {kindWords[k]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 4fr) minmax(0, 8fr)' },
+          columnGap: 4,
+          rowGap: 2,
+          borderTop: '2px solid',
+          borderColor: 'text.primary',
+          pt: 1.5,
+        }}
+      >
+        <Box sx={{ display: 'grid', gap: 1.75, alignContent: 'start' }}>
+          {saw && (
+            <SelectField
+              label="Saw"
+              value={saw.id}
+              choices={tables.map((s) => [s.id, s.name] as const)}
+              onChoose={(id) => {
+                const next = new URLSearchParams(params);
+                next.set('saw', id);
+                setParams(next, { replace: true });
+              }}
+              problem={problem('saw_id')}
+            />
+          )}
+          {blade && rack.data && (
+            <SelectField
+              label="Blade"
+              value={blade.id}
+              choices={rack.data
+                .filter((b) => b.teeth > 0)
+                .map((b) => [b.id, `${b.name}: ${specOf(b, units)}`] as const)}
+              onChoose={setChosen}
+              problem={problem('blade_id')}
+            />
+          )}
+          {fields[kind].map(([key, label, hint]) => (
+            <LengthField
+              key={kind + key}
+              label={label}
+              mm={mine[key]}
+              units={units}
+              live
+              onLength={(mm) => put({ [key]: mm })}
+              onClear={optional.has(key) ? () => put({ [key]: undefined }) : undefined}
+              problem={problem(key)}
+              hint={hint}
+            />
+          ))}
+          {kind === 'box' && mine.gap_mm !== undefined && (
+            <NumberField
+              label="Measured over so many fingers"
+              value={mine.fingers ?? 1}
+              onNumber={(v) => put({ fingers: v === undefined ? undefined : Math.max(1, Math.round(v)) })}
+            />
+          )}
+          {kind === 'slope' && (
+            <NumberField
+              label="The bottom slopes by"
+              unit="degrees"
+              value={mine.slope_deg}
+              onNumber={(slope_deg) => put({ slope_deg })}
+              problem={problem('slope_deg')}
+            />
+          )}
+          {kind === 'fold' && (
+            <NumberField
+              label="The bend"
+              unit="degrees"
+              value={mine.bend_deg}
+              onNumber={(bend_deg) => put({ bend_deg })}
+              problem={problem('bend_deg')}
+            />
+          )}
+        </Box>
+        <Box sx={{ minWidth: 0 }}>
+          {plan.error && (
+            <Alert severity="error" variant="outlined">
+              {plan.error.message}
+            </Alert>
+          )}
+          {ask && plan.data && !plan.error && plan.data.kind === kind && (
+            <Answer ask={ask} plan={plan.data} units={units} />
+          )}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function Answer({ ask, plan, units }: { ask: JointAsk; plan: JointPlan; units: Units }) {
+  return (
+    <Box component="section" aria-label="What to set">
+      <JointDrawing ask={ask} plan={plan} units={units} />
+      <Box component="ol" sx={{ m: 0, mt: 1, pl: 3 }}>
+        {plan.do.map((d) => (
+          <Box component="li" key={d} sx={{ fontSize: 18, lineHeight: 1.4, mb: 0.5 }}>
+            {d}
+          </Box>
+        ))}
+      </Box>
+      {(plan.stops_mm ?? plan.passes) && <Places plan={plan} units={units} />}
+      {plan.mind.map((m) => (
+        <Box key={m} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 0.75 }}>
+          <Verdict verdict="mind" size={13} />
+          <span>{m}</span>
+        </Box>
+      ))}
+      <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label="Cautions">
+        {plan.cautions.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** Where stop or fence stand, pass by pass. */
+function Places({ plan, units }: { plan: JointPlan; units: Units }) {
+  const places = plan.stops_mm
+    ? plan.stops_mm.map((s) => formatSetting(s, units))
+    : (plan.passes ?? []).map(
+        (p) => `${formatSetting(p.fence_mm, units)}, ${formatSetting(p.height_mm, units)} high`,
+      );
+  return (
+    <Box
+      component="ol"
+      aria-label="Passes"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, listStyle: 'none', m: 0, p: 0, mt: 1 }}
+    >
+      {places.map((p, i) => (
+        <Box component="li" key={i} sx={{ border: '1.5px solid', borderColor: 'divider', px: 1, py: 0.5 }}>
+          <Box sx={{ fontSize: 13, color: 'text.secondary', lineHeight: 1.1 }}>{i + 1}</Box>
+          <b>{p}</b>
+        </Box>
+      ))}
+    </Box>
+  );
+}

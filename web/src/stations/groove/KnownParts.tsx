@@ -1,0 +1,72 @@
+/** How thick the parts of a dado set really are, as its test grooves say, drawn with how well that is known. */
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { Link } from 'react-router';
+import type { DadoSet, Units } from '../../api/types';
+import { formatDial, formatThin } from '../../measure/format';
+import { ink } from '../../drawings/ink';
+
+/** The drawn range either way of what is stamped, in millimetres. */
+const REACH = 0.12;
+
+export function KnownParts({ set, units }: { set: DadoSet; units: Units }) {
+  return (
+    <Box component="section" aria-labelledby="known">
+      <Typography id="known" variant="h3" component="h2">
+        How thick its parts really are
+      </Typography>
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary', mb: 0.5 }}>
+        {set.tests === 0 ? 'No test groove yet: as stamped.' : `From ${set.tests} test grooves in the log.`}{' '}
+        <Link to={`/rack/${set.blade_id}/set`}>Its parts</Link>
+      </Box>
+      <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, width: '100%', maxWidth: 560 }}>
+        <thead>
+          <Box component="tr" sx={{ textAlign: 'left', fontSize: 13.5, color: 'text.secondary' }}>
+            <th>Part</th>
+            <th>Held to be</th>
+            <th>Off what is stamped</th>
+            <th>Tests</th>
+          </Box>
+        </thead>
+        <tbody>
+          {set.known.map((k) => {
+            const off = k.held_mm - k.stamped_mm;
+            const at = (v: number) => 80 + (Math.max(-REACH, Math.min(REACH, v)) / REACH) * 76;
+            return (
+              <Box
+                component="tr"
+                key={k.what + k.stamped_mm}
+                sx={{ borderTop: '1px solid', borderColor: 'divider' }}
+              >
+                <td>
+                  {k.what} {formatThin(k.stamped_mm, units)}
+                </td>
+                <td>
+                  <b>{formatThin(k.held_mm, units)}</b>
+                </td>
+                <td>
+                  <svg
+                    width={160}
+                    height={22}
+                    role="img"
+                    aria-label={`${formatThin(Math.abs(off), units)} ${off < 0 ? 'under' : 'over'}, give or take ${formatDial(k.sd_mm, units)}`}
+                    style={{ display: 'block' }}
+                  >
+                    <path d="M80 3v16" stroke={ink.hair} />
+                    <path
+                      d={`M${at(off - k.sd_mm)} 11H${at(off + k.sd_mm)}`}
+                      stroke={ink.hair}
+                      strokeWidth={5}
+                    />
+                    <circle cx={at(off)} cy={11} r={4} fill={ink.ink} />
+                  </svg>
+                </td>
+                <td>{k.tests}</td>
+              </Box>
+            );
+          })}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}

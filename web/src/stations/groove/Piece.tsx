@@ -1,0 +1,94 @@
+/** What goes into the groove: its thickness at several places, and how it is to sit. */
+import Box from '@mui/material/Box';
+import Chip from '@mui/material/Chip';
+import { useState } from 'react';
+import type { components } from '../../api/schema';
+import type { Fit, Units } from '../../api/types';
+import { formatThin } from '../../measure/format';
+import { GaugePanel } from '../../ui/GaugePanel';
+import { Pick } from '../../ui/Pick';
+import { ReadingEntry } from '../../ui/ReadingEntry';
+import { Verdict } from '../../ui/Verdict';
+
+interface Props {
+  readings: number[];
+  fit: Fit;
+  plan: components['schemas']['GroovePlan'] | undefined;
+  units: Units;
+  onRead: (mm: number[]) => void;
+  onFit: (f: Fit) => void;
+}
+
+const fits = [
+  ['tap', 'tap: a mallet'],
+  ['glue', 'glue: room for a film'],
+  ['slip', 'slip: in and out by hand'],
+] as const;
+const MOST = 12;
+
+export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
+  const [gauge, setGauge] = useState(false);
+  const add = (mm: number[]) => onRead([...readings, ...mm].slice(-MOST));
+  return (
+    <Box component="section" aria-label="What goes in">
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', flexWrap: 'wrap' }}>
+        <Box sx={{ flex: 1, minWidth: 210 }}>
+          <ReadingEntry label={`the piece, place ${readings.length + 1}`} units={units} onRead={add} />
+        </Box>
+        {plan && (
+          <Box sx={{ minWidth: 140 }}>
+            <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>Groove</Box>
+            <Box sx={{ fontSize: 31, fontWeight: 700, lineHeight: 1.1 }} data-testid="target">
+              {formatThin(plan.target_mm, units)}
+            </Box>
+            <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+              {plan.allowance_mm > 0
+                ? `${formatThin(plan.thickest_mm, units)} and ${formatThin(plan.allowance_mm, units)}`
+                : 'as thick as the piece'}
+            </Box>
+          </Box>
+        )}
+      </Box>
+      {readings.length > 0 && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1 }} role="group" aria-label="Readings">
+          {readings.map((r, i) => (
+            <Chip
+              key={i}
+              label={formatThin(r, units)}
+              variant="outlined"
+              sx={{ fontSize: 15.5, height: 34 }}
+              onDelete={() => onRead(readings.filter((_, k) => k !== i))}
+            />
+          ))}
+        </Box>
+      )}
+      {readings.length === 0 && (
+        <Box sx={{ fontSize: 17, my: 1.5 }}>
+          Measure what goes in, at three places. Sheet that is sold as {units === 'mm' ? '18 mm' : '3/4"'} is
+          often {units === 'mm' ? '17.6 to 18.3 mm' : '0.69 to 0.72"'}; a groove that is cut to the name does
+          not fit.
+        </Box>
+      )}
+      {plan?.mind && (
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5, mb: 1 }}>
+          <Verdict verdict="mind" size={13} />
+          <span>{plan.mind}</span>
+        </Box>
+      )}
+      <Pick label="It is to sit" value={fit} choices={fits} onPick={onFit} />
+      <Box component="details" onToggle={(e) => setGauge(e.currentTarget.open)} sx={{ mt: 0.5 }}>
+        <Box component="summary" sx={{ cursor: 'pointer', fontSize: 15, minHeight: 28 }}>
+          From a gauge that is heard live
+        </Box>
+        {gauge && (
+          <GaugePanel
+            units={units}
+            place={undefined}
+            at={String(readings.length)}
+            onCapture={(mm) => add([mm])}
+          />
+        )}
+      </Box>
+    </Box>
+  );
+}

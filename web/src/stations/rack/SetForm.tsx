@@ -1,0 +1,351 @@
+/** What a dado set is made of: outer pair, chippers and shims, or the ranges of a dial. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Typography from '@mui/material/Typography';
+import { useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { ProblemError } from '../../api/client';
+import { useBlade, useDadoSet, useRenewParts, useSetDadoSet } from '../../api/queries';
+import type { DadoSet, DadoSetInput, Units } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { formatThin } from '../../measure/format';
+import { CheckField, Group, NumberField, SelectField } from '../../ui/Fields';
+import { LengthField } from '../../ui/Word';
+import { KnownParts } from '../groove/KnownParts';
+
+export function SetForm() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const blade = useBlade(id);
+  const set = useDadoSet(id);
+  const failed = blade.error ?? set.error;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
+        ‹ {blade.data?.name ?? 'Rack'}
+      </Button>
+      <Typography variant="h1">The parts of {blade.data?.name ?? 'a set'}</Typography>
+      {failed && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {failed.message}
+        </Alert>
+      )}
+      {set.data && (
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 6fr) minmax(0, 6fr)' },
+            columnGap: 4,
+            rowGap: 2,
+            mt: 1,
+          }}
+        >
+          <Form key={set.data.version} set={set.data} units={units} />
+          <Box sx={{ minWidth: 0 }}>
+            {set.data.version > 0 && (
+              <>
+                <KnownParts set={set.data} units={units} />
+                <Renew set={set.data} units={units} />
+              </>
+            )}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const begin: DadoSetInput = {
+  kind: 'stack',
+  left_mm: 3.2,
+  right_mm: 3.2,
+  wings: 2,
+  parts: [
+    { thickness_mm: 3.2, count: 2 },
+    { thickness_mm: 2.4, count: 1 },
+    { thickness_mm: 1.6, count: 1 },
+    { thickness_mm: 0.1, count: 4, shim: true },
+  ],
+};
+
+function Form({ set, units }: { set: DadoSet; units: Units }) {
+  const [input, setInput] = useState<DadoSetInput>(
+    set.version === 0
+      ? begin
+      : {
+          kind: set.kind,
+          left_mm: set.left_mm,
+          right_mm: set.right_mm,
+          wings: set.wings,
+          parts: set.parts,
+          ears_mm: set.ears_mm,
+          ranges: set.ranges,
+          build: set.build,
+        },
+  );
+  const change = useSetDadoSet();
+  const put = (part: Partial<DadoSetInput>) => setInput((now) => ({ ...now, ...part }));
+  const refused = change.error instanceof ProblemError ? change.error : undefined;
+  const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
+  const length = (key: 'left_mm' | 'right_mm' | 'ears_mm', label: string, hint?: string) => (
+    <LengthField
+      label={label}
+      mm={input[key]}
+      units={units}
+      live
+      onLength={(mm) => put({ [key]: mm })}
+      onClear={() => put({ [key]: undefined })}
+      problem={problem(key)}
+      hint={hint}
+    />
+  );
+  const parts = input.parts ?? [];
+  const setPart = (i: number, part: Partial<(typeof parts)[number]>) =>
+    setInput((now) => ({
+      ...now,
+      parts: (now.parts ?? []).map((p, k) => (k === i ? { ...p, ...part } : p)),
+    }));
+  const ranges = input.ranges ?? [];
+  const setRange = (i: number, part: Partial<(typeof ranges)[number]>) =>
+    setInput((now) => ({
+      ...now,
+      ranges: (now.ranges ?? []).map((r, k) => (k === i ? { ...r, ...part } : r)),
+    }));
+  return (
+    <Box component="form" onSubmit={(e) => e.preventDefault()} sx={{ minWidth: 0 }}>
+      <Group name="What it is">
+        <SelectField
+          label="Kind"
+          value={input.kind}
+          choices={[
+            ['stack', 'stacked: chippers and shims'],
+            ['dial', 'adjustable by a dial'],
+          ]}
+          onChoose={(kind) =>
+            put({
+              kind,
+              ranges:
+                kind === 'dial' && ranges.length === 0
+                  ? [{ cutters: 2, least_mm: 6.4, most_mm: 12.7, start_mm: 6.4, turn_mm: 1 }]
+                  : ranges,
+            })
+          }
+        />
+        {length('ears_mm', 'Ears in the corners', 'how much deeper the outer points cut')}
+        {input.kind === 'stack' && length('left_mm', 'Left outer, at the tips')}
+        {input.kind === 'stack' && length('right_mm', 'Right outer, at the tips')}
+        {input.kind === 'stack' && (
+          <NumberField
+            label="Teeth of a chipper"
+            value={input.wings}
+            onNumber={(v) => put({ wings: v === undefined ? undefined : Math.round(v) })}
+            problem={problem('wings')}
+          />
+        )}
+        {input.kind === 'dial' && (
+          <SelectField
+            label="Built for a nut on the"
+            value={input.build ?? 'unknown'}
+            choices={[
+              ['unknown', 'not known'],
+              ['left', 'left'],
+              ['right', 'right'],
+            ]}
+            onChoose={(build) => put({ build })}
+          />
+        )}
+      </Group>
+      {input.kind === 'stack' && (
+        <Box
+          component="fieldset"
+          sx={{ border: 0, borderTop: '1px solid', borderColor: 'divider', p: 0, m: 0 }}
+        >
+          <Typography component="legend" variant="h3" sx={{ pr: 1.5 }}>
+            Chippers and shims that are owned
+          </Typography>
+          {parts.map((p, i) => (
+            <Box
+              key={i}
+              role="group"
+              aria-label={`Part ${i + 1}`}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: 'minmax(0,1fr) 76px auto 44px',
+                gap: 1,
+                alignItems: 'start',
+                py: 0.75,
+              }}
+            >
+              <LengthField
+                label="Thickness"
+                mm={p.thickness_mm}
+                units={units}
+                live
+                onLength={(mm) => setPart(i, { thickness_mm: mm })}
+                problem={problem(`parts.${i}.thickness_mm`)}
+              />
+              <NumberField
+                label="Count"
+                value={p.count}
+                onNumber={(v) => setPart(i, { count: Math.round(v ?? 0) })}
+                problem={problem(`parts.${i}.count`)}
+              />
+              <CheckField label="Shim" value={p.shim ?? false} onCheck={(shim) => setPart(i, { shim })} />
+              <IconButton
+                aria-label={`Take part ${i + 1} out of the record`}
+                onClick={() => put({ parts: parts.filter((_, k) => k !== i) })}
+              >
+                ×
+              </IconButton>
+            </Box>
+          ))}
+          <Button size="small" onClick={() => put({ parts: [...parts, { thickness_mm: 1.6, count: 1 }] })}>
+            Another chipper
+          </Button>
+          <Button
+            size="small"
+            onClick={() => put({ parts: [...parts, { thickness_mm: 0.2, count: 1, shim: true }] })}
+          >
+            Another shim
+          </Button>
+        </Box>
+      )}
+      {input.kind === 'dial' &&
+        ranges.map((r, i) => (
+          <Group key={i} name={`With ${r.cutters} cutters`}>
+            {(
+              [
+                ['least_mm', 'From'],
+                ['most_mm', 'To'],
+                ['start_mm', 'Width at dial 0'],
+                ['turn_mm', 'One turn adds'],
+              ] as const
+            ).map(([key, label]) => (
+              <LengthField
+                key={key}
+                label={label}
+                mm={r[key]}
+                units={units}
+                live
+                onLength={(mm) => setRange(i, { [key]: mm })}
+                problem={problem(`ranges.${i}.${key}`)}
+              />
+            ))}
+          </Group>
+        ))}
+      {input.kind === 'dial' && ranges.length === 1 && (
+        <Button
+          size="small"
+          onClick={() =>
+            put({
+              ranges: [
+                ...ranges,
+                { cutters: 3, least_mm: 12.7, most_mm: 20.6, start_mm: 12.7, turn_mm: ranges[0]!.turn_mm },
+              ],
+            })
+          }
+        >
+          A range with the centre blade
+        </Button>
+      )}
+      {change.error && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {change.error.message}
+        </Alert>
+      )}
+      <Box sx={{ mt: 1.5 }}>
+        <Button
+          variant="contained"
+          type="submit"
+          disabled={change.isPending}
+          onClick={() => change.mutate({ id: set.blade_id, version: set.version, body: input })}
+        >
+          Save
+        </Button>
+        {change.isSuccess && (
+          <Box component="span" role="status" sx={{ ml: 1.5 }}>
+            Saved.
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** Parts that are no longer what the grooves taught. */
+function Renew({ set, units }: { set: DadoSet; units: Units }) {
+  const renew = useRenewParts();
+  const key = useRef(crypto.randomUUID());
+  const [which, setWhich] = useState<number[]>([]);
+  const [why, setWhy] = useState<'sharpened' | 'replaced' | 'worn'>('replaced');
+  const dial = set.kind === 'dial';
+  const names = dial
+    ? ['the whole set']
+    : [
+        'outer pair',
+        ...(set.parts ?? []).map(
+          (p) => `${p.shim ? 'shim' : 'chipper'} ${formatThin(p.thickness_mm, units)}`,
+        ),
+      ];
+  return (
+    <Box component="section" aria-labelledby="renew" sx={{ mt: 2 }}>
+      <Typography id="renew" variant="h3" component="h2">
+        Parts that have changed
+      </Typography>
+      <Box sx={{ fontSize: 15, mb: 0.5 }}>
+        What test grooves taught of them is then forgotten. A whole set that comes back sharpened is told
+        under Care, and forgets by itself; shims keep what is known.
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap' }}>
+        {names.map((name, i) => (
+          <CheckField
+            key={name}
+            label={name}
+            value={which.includes(i)}
+            onCheck={(on) => setWhich((now) => (on ? [...now, i] : now.filter((k) => k !== i)))}
+          />
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', maxWidth: 380, mt: 1 }}>
+        <SelectField
+          label="They are"
+          value={why}
+          choices={[
+            ['sharpened', 'sharpened'],
+            ['replaced', 'replaced'],
+            ['worn', 'worn'],
+          ]}
+          onChoose={setWhy}
+        />
+        <Button
+          variant="outlined"
+          disabled={which.length === 0 || renew.isPending}
+          onClick={() =>
+            renew.mutate(
+              {
+                id: set.blade_id,
+                key: key.current,
+                body: { why, outer: which.includes(0), parts: which.filter((i) => i > 0).map((i) => i - 1) },
+              },
+              {
+                onSuccess: () => {
+                  key.current = crypto.randomUUID();
+                  setWhich([]);
+                },
+              },
+            )
+          }
+        >
+          Log it
+        </Button>
+      </Box>
+      {renew.error && (
+        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+          {renew.error.message}
+        </Alert>
+      )}
+    </Box>
+  );
+}
