@@ -444,7 +444,7 @@ func (c scene) next(g Groove, now grooveSetting, u measure.Unit) []string {
 	}
 	last := g.Tests[len(g.Tests)-1]
 	if last.Doubt {
-		out = append(out, "That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove.")
+		out = append(out, "That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove; a test that was spoilt is struck out in the log, so that it teaches nothing.")
 	}
 	switch off := measure.Length(last.Off); {
 	case math.Abs(last.Off) <= groove.Near.Mm()+1e-9:

@@ -174,7 +174,7 @@ var strikable = map[store.Kind]bool{
 	store.KindCut: true, store.KindWashed: true, store.KindSharpened: true, store.KindReturned: true, store.KindSent: true,
 	store.KindJudged: true, store.KindInspected: true, store.KindNoted: true, store.KindMounted: true, store.KindDismounted: true,
 	store.KindMoved: true, store.KindHeel: true, store.KindFence: true, store.KindRunOut: true, store.KindTilt: true,
-	store.KindGauge: true, store.KindClearance: true,
+	store.KindGauge: true, store.KindClearance: true, store.KindGrooved: true, store.KindRenewed: true,
 }
 
 // Strike notes that a row of the log was a mistake. It stays, struck through,

@@ -146,8 +146,11 @@ export const useSweep = (
   });
 
 /** Reads a length as somebody typed it. */
+export const readingLength = ['reading-length'];
+
 export const useReadLength = () =>
   useMutation({
+    mutationKey: readingLength,
     mutationFn: async (q: { text: string; units: Units }) =>
       unwrap(await client.GET('/length', { params: { query: q } })),
   });

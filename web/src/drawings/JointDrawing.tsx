@@ -215,7 +215,14 @@ function Fold({ ask, plan, units, px }: Sized) {
   const shown = Math.min(plan.kerfs ?? 1, 8);
   const scale = Math.min((px - 40) / (spacing * (shown + 1)), 120 / sheet);
   const left = (px - spacing * (shown + 1) * scale) / 2;
-  const y = 60;
+  const y = 50;
+  // Bent, at a scale of its own: the outer face, the inner one, and the kerfs closed.
+  const radius = ask.radius_mm ?? 150;
+  const small = Math.min(76 / radius, 120 / radius);
+  const turn = ((ask.bend_deg ?? 90) * Math.PI) / 180;
+  const on = (r: number, a: number) =>
+    `${px * 0.62 + r * small * Math.sin(a)} ${232 - r * small * Math.cos(a)}`;
+  const wide = turn > Math.PI ? 1 : 0;
   return (
     <>
       <rect x={left} y={y} width={spacing * (shown + 1) * scale} height={sheet * scale} {...wood} />
@@ -238,7 +245,29 @@ function Fold({ ask, plan, units, px }: Sized) {
       <Label x={left + 1.5 * spacing * scale} y={y + sheet * scale + 40} size={14}>
         {formatSetting(spacing, units)}
       </Label>
-      <Label x={px / 2} y={30} size={14}>
+      {turn <= Math.PI && (
+        <>
+          <path
+            d={`M${on(radius, -turn / 2)}A${radius * small} ${radius * small} 0 ${wide} 1 ${on(radius, turn / 2)}L${on(radius - sheet, turn / 2)}A${(radius - sheet) * small} ${(radius - sheet) * small} 0 ${wide} 0 ${on(radius - sheet, -turn / 2)}Z`}
+            {...wood}
+          />
+          {Array.from({ length: plan.kerfs ?? 0 }, (_, i) => {
+            const a = turn * ((i + 0.5) / (plan.kerfs ?? 1) - 0.5);
+            return (
+              <path
+                key={i}
+                d={`M${on(radius - skin, a)}L${on(radius - sheet, a)}`}
+                stroke={ink.ink}
+                strokeWidth={1.2}
+              />
+            );
+          })}
+          <Label x={px * 0.62} y={228} size={14}>
+            {`radius ${formatSetting(radius, units)}`}
+          </Label>
+        </>
+      )}
+      <Label x={px / 2} y={26} size={14}>
         {`${plan.kerfs ?? 0} kerfs, skin ${formatThin(skin, units)}${shown < (plan.kerfs ?? 0) ? `; ${shown} drawn` : ''}`}
       </Label>
     </>

@@ -106,7 +106,18 @@ const traceOf = (e: LogEntry, c: NonNullable<LogEntry['cut']>) =>
 
 const strikable = new Set<LogEntry['kind']>([
   ...(['cut', 'washed', 'sharpened', 'returned', 'sent', 'judged', 'inspected', 'noted', 'moved'] as const),
-  ...(['mounted', 'dismounted', 'heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance'] as const),
+  ...([
+    'mounted',
+    'dismounted',
+    'heel',
+    'fence',
+    'runout',
+    'tilt',
+    'gauge',
+    'clearance',
+    'grooved',
+    'renewed',
+  ] as const),
 ]);
 
 function Strike({ entry }: { entry: LogEntry }) {

@@ -11,6 +11,7 @@ import { usePreferences } from '../../app/preferences';
 import { formatSetting, formatVolume } from '../../measure/format';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
+import { useAfterReading } from '../../ui/useAfterReading';
 
 export function NewBath() {
   const { units } = usePreferences();
@@ -33,6 +34,9 @@ export function NewBath() {
   const set = (part: Partial<BathAsk>) => setBody((now) => ({ ...now, ...part }));
   const ask = { ...body, name: body.name || 'bath', width_mm: round ? undefined : body.width_mm };
   const mix = useBathMix(ask);
+  const pour = useAfterReading(() =>
+    make.mutate({ key: key.current, body: ask }, { onSuccess: () => void go('/care') }),
+  );
   const sizes = [...new Set((rack.data ?? []).filter((b) => b.teeth > 0).map((b) => b.diameter_mm))].sort(
     (a, b) => a - b,
   );
@@ -113,7 +117,7 @@ export function NewBath() {
         variant="contained"
         sx={{ mt: 2, px: 4 }}
         disabled={!m || body.name === '' || make.isPending}
-        onClick={() => make.mutate({ key: key.current, body: ask }, { onSuccess: () => void go('/care') })}
+        onClick={pour}
       >
         It stands ready
       </Button>

@@ -14,6 +14,7 @@ import type { BladeCare, Returned, Sending } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
+import { useAfterReading } from '../../ui/useAfterReading';
 
 export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () => void }) {
   const b = c.blade;
@@ -112,6 +113,7 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
   const key = useRef(crypto.randomUUID());
   const [body, setBody] = useState<Returned>({ sharpened: true });
   const set = (part: Partial<Returned>) => setBody((now) => ({ ...now, ...part }));
+  const hangUp = useAfterReading(() => back.mutate({ id, key: key.current, body }, { onSuccess: onClose }));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{name} is back</DialogTitle>
@@ -164,11 +166,7 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Not yet</Button>
-        <Button
-          variant="contained"
-          disabled={back.isPending}
-          onClick={() => back.mutate({ id, key: key.current, body }, { onSuccess: onClose })}
-        >
+        <Button variant="contained" disabled={back.isPending} onClick={hangUp}>
           Hang it up
         </Button>
       </DialogActions>

@@ -2,7 +2,6 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -22,6 +21,8 @@ import { formatLength, formatSetting, formatThin } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { ReadingEntry } from '../../ui/ReadingEntry';
+import { Taken } from '../../ui/Taken';
+import { useAfterReading } from '../../ui/useAfterReading';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { KnownParts } from './KnownParts';
@@ -182,6 +183,9 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
   const test = useTestGroove();
   const [width, setWidth] = useState<number[]>([]);
   const [depth, setDepth] = useState<number>();
+  const take = useAfterReading(() =>
+    test.mutate({ id: g.id, version: g.version, body: { width_mm: width, depth_mm: depth, units } }),
+  );
   return (
     <Box component="section" aria-labelledby="test" sx={{ mt: 1.5 }}>
       <Typography id="test" variant="h2" sx={{ mb: 1 }}>
@@ -206,19 +210,7 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
           />
         </Box>
       </Box>
-      {width.length > 0 && (
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1 }} role="group" aria-label="Widths">
-          {width.map((w, i) => (
-            <Chip
-              key={i}
-              label={formatThin(w, units)}
-              variant="outlined"
-              sx={{ fontSize: 15.5, height: 34 }}
-              onDelete={() => setWidth(width.filter((_, k) => k !== i))}
-            />
-          ))}
-        </Box>
-      )}
+      <Taken label="Widths" readings={width} units={units} onKeep={setWidth} />
       {test.error && (
         <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
           {test.error.message}
@@ -228,9 +220,7 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
         variant={g.good ? 'outlined' : 'contained'}
         sx={{ mt: 1 }}
         disabled={width.length === 0 || test.isPending}
-        onClick={() =>
-          test.mutate({ id: g.id, version: g.version, body: { width_mm: width, depth_mm: depth, units } })
-        }
+        onClick={take}
       >
         Take it in
       </Button>

@@ -44,7 +44,7 @@ export function Groove() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
-          Grooves to fit
+          Grooves
         </Typography>
         <Button component={Link} to={`/groove/joints?${params}`} size="small">
           Tenons, box joints, tails, folds

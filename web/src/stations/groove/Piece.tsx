@@ -1,6 +1,5 @@
 /** What goes into the groove: its thickness at several places, and how it is to sit. */
 import Box from '@mui/material/Box';
-import Chip from '@mui/material/Chip';
 import { useState } from 'react';
 import type { components } from '../../api/schema';
 import type { Fit, Units } from '../../api/types';
@@ -8,6 +7,7 @@ import { formatThin } from '../../measure/format';
 import { GaugePanel } from '../../ui/GaugePanel';
 import { Pick } from '../../ui/Pick';
 import { ReadingEntry } from '../../ui/ReadingEntry';
+import { Taken } from '../../ui/Taken';
 import { Verdict } from '../../ui/Verdict';
 
 interface Props {
@@ -49,19 +49,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
           </Box>
         )}
       </Box>
-      {readings.length > 0 && (
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1 }} role="group" aria-label="Readings">
-          {readings.map((r, i) => (
-            <Chip
-              key={i}
-              label={formatThin(r, units)}
-              variant="outlined"
-              sx={{ fontSize: 15.5, height: 34 }}
-              onDelete={() => onRead(readings.filter((_, k) => k !== i))}
-            />
-          ))}
-        </Box>
-      )}
+      <Taken label="Readings" readings={readings} units={units} onKeep={onRead} />
       {readings.length === 0 && (
         <Box sx={{ fontSize: 17, my: 1.5 }}>
           Measure what goes in, at three places. Sheet that is sold as {units === 'mm' ? '18 mm' : '3/4"'} is

@@ -19,6 +19,7 @@ import { StackView } from '../../drawings/StackView';
 import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
+import { useAfterReading } from '../../ui/useAfterReading';
 
 export function Mount() {
   const { id = '' } = useParams();
@@ -57,6 +58,13 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
   const to = (at: number, answers = m.answers) =>
     move.mutate({ id: m.id, version: m.version, step: at, answers, units });
   const toBench = () => void go(`/bench${search}`);
+  // Not a callback of the mutation: this page ends with the mounting.
+  const isOn = useAfterReading(
+    () =>
+      void end
+        .mutateAsync({ id: m.id, by: by || undefined, diameter_mm: diameter })
+        .then(toBench, () => undefined),
+  );
   const failed = move.error ?? end.error ?? drop.error;
   return (
     <Box
@@ -145,12 +153,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
             variant="contained"
             sx={{ flex: 1, minHeight: 64, fontSize: 21 }}
             disabled={open || end.isPending}
-            onClick={() =>
-              // Not a callback of the mutation: this page ends with the mounting.
-              void end
-                .mutateAsync({ id: m.id, by: by || undefined, diameter_mm: diameter })
-                .then(toBench, () => undefined)
-            }
+            onClick={isOn}
           >
             It is on
           </Button>

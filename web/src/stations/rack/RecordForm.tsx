@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Units } from '../../api/types';
+import { useAfterReading } from '../../ui/useAfterReading';
 import { Stale } from './Stale';
 
 interface Props {
@@ -30,6 +31,7 @@ interface Props {
 
 export function RecordForm(p: Props) {
   const named = p.mine.name !== '';
+  const save = useAfterReading(p.onSave);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Button component={Link} to={p.back.to} size="small" sx={{ ml: -0.75 }}>
@@ -66,7 +68,7 @@ export function RecordForm(p: Props) {
         <form
           onSubmit={(e) => {
             e.preventDefault();
-            p.onSave();
+            save();
           }}
         >
           {p.children}

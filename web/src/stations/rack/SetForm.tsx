@@ -13,6 +13,7 @@ import { usePreferences } from '../../app/preferences';
 import { formatThin } from '../../measure/format';
 import { CheckField, Group, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
+import { useAfterReading } from '../../ui/useAfterReading';
 import { KnownParts } from '../groove/KnownParts';
 
 export function SetForm() {
@@ -101,6 +102,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
       hint={hint}
     />
   );
+  const save = useAfterReading(() => change.mutate({ id: set.blade_id, version: set.version, body: input }));
   const parts = input.parts ?? [];
   const setPart = (i: number, part: Partial<(typeof parts)[number]>) =>
     setInput((now) => ({
@@ -114,14 +116,14 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
       ranges: (now.ranges ?? []).map((r, k) => (k === i ? { ...r, ...part } : r)),
     }));
   return (
-    <Box component="form" onSubmit={(e) => e.preventDefault()} sx={{ minWidth: 0 }}>
+    <Box sx={{ minWidth: 0 }}>
       <Group name="What it is">
         <SelectField
           label="Kind"
           value={input.kind}
           choices={[
-            ['stack', 'stacked: chippers and shims'],
-            ['dial', 'adjustable by a dial'],
+            ['stack', 'stacked'],
+            ['dial', 'by a dial'],
           ]}
           onChoose={(kind) =>
             put({
@@ -256,12 +258,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
         </Alert>
       )}
       <Box sx={{ mt: 1.5 }}>
-        <Button
-          variant="contained"
-          type="submit"
-          disabled={change.isPending}
-          onClick={() => change.mutate({ id: set.blade_id, version: set.version, body: input })}
-        >
+        <Button variant="contained" disabled={change.isPending} onClick={save}>
           Save
         </Button>
         {change.isSuccess && (
@@ -321,6 +318,7 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
         />
         <Button
           variant="outlined"
+          sx={{ flex: 'none' }}
           disabled={which.length === 0 || renew.isPending}
           onClick={() =>
             renew.mutate(

@@ -22,6 +22,7 @@ import { cutSaid, supportWords } from '../../drawings/words';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
 import { useCut, usePins } from '../choose/cut';
+import { useAfterReading } from '../../ui/useAfterReading';
 
 type Way = TrialAsk['settings'][number];
 
@@ -74,6 +75,30 @@ export function NewTrial() {
     .map((o) => rack.data?.find((b) => b.id === o.blade_id))
     .filter((b) => b !== undefined)
     .map((b) => [b.id, b.name] as const);
+  const compare = useAfterReading(() => {
+    if (!cut) return;
+    start.mutate(
+      {
+        key: key.current,
+        body: {
+          cut: plan.data?.cut ?? cut,
+          settings: ways.map((w, i) => ({
+            ...w,
+            exit_support: w.exit_support ?? shown.data?.[i]?.cut.exit_support,
+            height_mm: chop ? undefined : (w.height_mm ?? shown.data?.[i]?.setting?.height_mm),
+          })),
+          repeats,
+          blind,
+          by: by || undefined,
+          units,
+        },
+      },
+      {
+        onSuccess: (t) => void go(`/trial/${t.id}?${params}`),
+        onError: () => (key.current = crypto.randomUUID()),
+      },
+    );
+  });
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1100 }}>
       <Button component={Link} to={`/run?${params}`} size="small" sx={{ ml: -0.75 }}>
@@ -205,30 +230,7 @@ export function NewTrial() {
         variant="contained"
         sx={{ mt: 2, px: 4, fontSize: 17 }}
         disabled={!cut || ways.length < 2 || start.isPending}
-        onClick={() => {
-          if (!cut) return;
-          start.mutate(
-            {
-              key: key.current,
-              body: {
-                cut: plan.data?.cut ?? cut,
-                settings: ways.map((w, i) => ({
-                  ...w,
-                  exit_support: w.exit_support ?? shown.data?.[i]?.cut.exit_support,
-                  height_mm: chop ? undefined : (w.height_mm ?? shown.data?.[i]?.setting?.height_mm),
-                })),
-                repeats,
-                blind,
-                by: by || undefined,
-                units,
-              },
-            },
-            {
-              onSuccess: (t) => void go(`/trial/${t.id}?${params}`),
-              onError: () => (key.current = crypto.randomUUID()),
-            },
-          );
-        }}
+        onClick={compare}
       >
         Begin
       </Button>
