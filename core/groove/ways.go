@@ -87,8 +87,9 @@ type Way struct {
 	Clocked bool           // every chipper has gullets of its own
 	Arbor   *Arbor
 	Insert  *Insert
-	Range   int     // of a dial set
-	Turns   float64 // of its dial
+	Needs   []string // that a single blade does not
+	Range   int      // of a dial set
+	Turns   float64  // of its dial
 	Passes  []Pass
 	Bottom  [][2]measure.Length // from wall to wall, and what stands above the deepest
 	Ridge   measure.Length
@@ -285,6 +286,10 @@ func (w *Way) set(r Request, t Tool) {
 	w.Fits = t.Set.Ears <= 0.03 || t.Set.Ears <= 0.2 && !r.Shown
 	on, insert := OnArbor(r.Saw, w.Width, r.Unit), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel, 0)
 	w.Arbor, w.Insert = &on, &insert
+	w.Needs = []string{fmt.Sprintf("its own insert, opened %s by %s by the set itself, the fence %s clear", insert.Width.Setting(r.Unit), insert.Length.Setting(r.Unit), insert.Fence.Setting(r.Unit))}
+	if r.Saw.Brake != nil {
+		w.Needs = append(w.Needs, "the brake’s own cartridge for a dado set of "+t.Blade.Diameter.Format(r.Unit))
+	}
 	switch on.Verdict {
 	case verdict.Stop:
 		w.stop(on.Says, "")

@@ -6,8 +6,6 @@ import (
 	"math/rand/v2"
 	"time"
 
-	"github.com/google/uuid"
-
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/core/measure"
@@ -92,14 +90,4 @@ func (h housing) reads(g shop.Groove, dice *rand.Rand) []float64 {
 		out[i] = float64(int((width+0.015*dice.NormFloat64())*100+0.5)) / 100
 	}
 	return out
-}
-
-// addSets says what the dado sets are made of.
-func addSets(ctx context.Context, st *store.Store, shop uuid.UUID) error {
-	for name, set := range sets {
-		if err := st.SetDadoSet(ctx, shop, store.DadoSet{Blade: named(name).ID, Set: set}); err != nil {
-			return fmt.Errorf("set %s: %w", name, err)
-		}
-	}
-	return nil
 }

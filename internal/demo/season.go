@@ -40,9 +40,6 @@ func Furnish(ctx context.Context, st *store.Store, now time.Time) (store.Shop, e
 				return fmt.Errorf("blade %s: %w", b.Name, err)
 			}
 		}
-		if err := addSets(ctx, st, sh.ID); err != nil {
-			return err
-		}
 		return play(ctx, st, now)
 	})
 	return out, err

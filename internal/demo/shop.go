@@ -48,7 +48,11 @@ const (
 )
 
 func made(name, hangs, note string, b blade.Blade) store.Blade {
-	return store.Blade{ID: id(name), Name: name, Hangs: hangs, Note: note, Blade: b, Coating: coatings[name], Price: prices[name]}
+	out := store.Blade{ID: id(name), Name: name, Hangs: hangs, Note: note, Blade: b, Coating: coatings[name], Price: prices[name]}
+	if set, ok := sets[name]; ok {
+		out.Set = &set
+	}
+	return out
 }
 
 // What the shop paid, in its own money, and what is coated.

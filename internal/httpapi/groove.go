@@ -6,8 +6,8 @@ import (
 	"corte/core/blade"
 	"corte/core/groove"
 	"corte/core/measure"
-	"corte/core/saw"
 	"corte/internal/httpapi/contract"
+	"corte/internal/rackfile"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -21,26 +21,11 @@ func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObj
 }
 
 func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObject) (contract.SetDadoSetResponseObject, error) {
-	set := store.DadoSet{Blade: r.ID, Version: version(r.Params.IfMatch)}
-	set.Set = groove.Set{Left: measure.Length(value(r.Body.LeftMm)), Right: measure.Length(value(r.Body.RightMm)), Wings: value(r.Body.Wings),
-		Ears: measure.Length(value(r.Body.EarsMm))}
-	var err error
-	if set.Set.Kind, err = groove.ParseKind(string(r.Body.Kind)); err != nil {
+	made, err := rackfile.SetOf(*r.Body)
+	if err != nil {
 		return nil, err
 	}
-	if r.Body.Build != nil {
-		if set.Set.Build, err = saw.ParseSide(string(*r.Body.Build)); err != nil {
-			return nil, err
-		}
-	}
-	for _, p := range value(r.Body.Parts) {
-		set.Set.Parts = append(set.Set.Parts, groove.Part{Thickness: measure.Length(p.ThicknessMm), Count: p.Count, Shim: value(p.Shim)})
-	}
-	for _, x := range value(r.Body.Ranges) {
-		set.Set.Ranges = append(set.Set.Ranges, groove.Range{Cutters: x.Cutters, Least: measure.Length(x.LeastMm), Most: measure.Length(x.MostMm),
-			Start: measure.Length(x.StartMm), Turn: measure.Length(x.TurnMm)})
-	}
-	out, err := s.svc.SetDadoSet(ctx, s.shop, set, measure.Millimetre)
+	out, err := s.svc.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, measure.Millimetre)
 	if err != nil {
 		return nil, err
 	}
@@ -56,19 +41,12 @@ func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObj
 }
 
 func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
-	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(d.Set.Kind.String()), Tests: d.Tests, Known: []contract.KnownPart{},
-		LeftMm: positive(d.Set.Left.Mm()), RightMm: positive(d.Set.Right.Mm()), EarsMm: positive(d.Set.Ears.Mm()), Build: ptr(contract.Side(d.Set.Build.String()))}
-	if d.Set.Wings > 0 {
-		out.Wings = &d.Set.Wings
+	set := rackfile.RecordOfSet(d.Set)
+	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(set.Kind), LeftMm: set.LeftMm, RightMm: set.RightMm, Wings: set.Wings,
+		Parts: set.Parts, EarsMm: set.EarsMm, Ranges: set.Ranges, Build: set.Build, Tests: d.Tests, Known: []contract.KnownPart{}, Saws: []contract.SetOnSaw{}}
+	for _, w := range d.Saws {
+		out.Saws = append(out.Saws, contract.SetOnSaw{SawName: w.Saw, Verdict: contract.Verdict(w.Verdict.String()), Says: w.Says})
 	}
-	parts, ranges := []contract.DadoPart{}, []contract.DialRange{}
-	for _, p := range d.Set.Parts {
-		parts = append(parts, contract.DadoPart{ThicknessMm: p.Thickness.Mm(), Count: p.Count, Shim: &p.Shim})
-	}
-	for _, x := range d.Set.Ranges {
-		ranges = append(ranges, contract.DialRange{Cutters: x.Cutters, LeastMm: x.Least.Mm(), MostMm: x.Most.Mm(), StartMm: x.Start.Mm(), TurnMm: x.Turn.Mm()})
-	}
-	out.Parts, out.Ranges = &parts, &ranges
 	for _, k := range d.Known {
 		out.Known = append(out.Known, contract.KnownPart{What: k.What, StampedMm: k.Stamped.Mm(), HeldMm: k.Held.Mm(), SdMm: k.SD.Mm(), Tests: k.Tests})
 	}
@@ -114,7 +92,7 @@ func encodeGrooveWay(w shop.GrooveWay) contract.GrooveWay {
 	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: contract.Verdict(w.Verdict.String()),
 		Says: w.Says, WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
 		FlatFor: w.FlatFor, Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
-		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: w.Pays, Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
+		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: w.Pays, Needs: orNone(w.Needs), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
 	for i, p := range w.Bottom {
 		out.BottomMm[i] = []float64{p[0].Mm(), p[1].Mm()}
 	}

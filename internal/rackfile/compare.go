@@ -127,7 +127,8 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		}
 		l.Name, id, version, l.Action = f.name, f.id, f.version, Same
 		for name, v := range f.fields {
-			if l.columns != nil && !l.columns[name] {
+			// A set's parts stay where a file does not speak of them.
+			if _, said := l.fields[name]; !said && name == "set" || l.columns != nil && !l.columns[name] {
 				l.fields[name] = v
 			}
 		}

@@ -3,6 +3,7 @@ package rackfile_test
 import (
 	"fmt"
 	"math/rand/v2"
+	"reflect"
 	"slices"
 	"strings"
 	"testing"
@@ -12,6 +13,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/blade"
+	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/truing"
@@ -52,7 +54,13 @@ func anyBlade(dice *rand.Rand, i int) store.Blade {
 		b.MaxRPM, b.Nails, b.Ferrous, b.Coating, b.Slots = 7000, true, true, "slick", dice.IntN(9)
 		b.Price, b.Carbide, b.Sharpened = 79.5, length(1, 4), dice.IntN(10)
 	}
-	if dice.IntN(9) == 0 {
+	if dice.IntN(7) == 0 {
+		b.Make, b.Set = blade.Dado, &groove.Set{Left: length(3, 4), Right: length(3, 4), Wings: 2 + dice.IntN(3), Ears: 0.1,
+			Parts: []groove.Part{{Thickness: 2.4, Count: 2}, {Thickness: 0.1, Count: 4, Shim: true}}}
+		if dice.IntN(2) == 0 {
+			b.Set = &groove.Set{Kind: groove.Dialled, Build: saw.Right, Ranges: []groove.Range{{Cutters: 2, Least: 6, Most: 12, Start: 6, Turn: 1.2}}}
+		}
+	} else if dice.IntN(9) == 0 {
 		b.Make, b.Teeth, b.Grind, b.Hook, b.Bevel, b.Group, b.Raker, b.Gullet = blade.Diamond, 0, 0, 0, 0, 0, 0, 0
 	}
 	return b
@@ -62,7 +70,7 @@ var anySaws = []store.Saw{
 	{ID: uuid.New(), Version: 3, Name: "Long Table", Note: "by the door", Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Least: 216, Arbor: 15.875,
 		Bushings: []measure.Length{25.4, 30}, RPM: 4000, MotorW: 1300, Volts: 120, BreakerA: 15, Knife: 2.3, DadoSets: true, Reach: 79, Reach45: 57,
 		Brake:  &saw.Brake{MinKerf: 2.3, MaxKerf: 4.8, MinDiameter: 250, MaxDiameter: 260},
-		Thread: saw.LeftHand, WheelLead: 8, FenceLead: 1.5, ToBolt: 240}, Tolerances: &truing.Usual},
+		Thread: saw.LeftHand, WheelLead: 8, FenceLead: 1.5, ToBolt: 240, ArborLength: 44, Washer: 5, Nut: 12, WasherOff: true, NutSide: saw.Right}, Tolerances: &truing.Usual},
 	{ID: uuid.New(), Version: 1, Name: "Drop", Saw: saw.Saw{Kind: saw.Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500,
 		Reach: 98, Reach45: 60, Tilt: 48, Turn: 50, BelowTable: 6, ChopWidth: 152, Crosscut: 340, Lock: true}},
 	{ID: uuid.New(), Version: 1, Name: "Walker", Saw: saw.Saw{Kind: saw.Circular, Diameter: 184, Arbor: 15.875, RPM: 5200, MotorW: 1200, Reach: 63,
@@ -105,7 +113,8 @@ func TestAnyRackComesBackTheSame(t *testing.T) {
 			t.Fatalf("%s: %d rows to add, %d blades and %d saws", format, elsewhere.Count(rackfile.Add), len(added), len(saws))
 		}
 		for i, b := range added {
-			if b.Blade != blades[i].Blade || b.Name != blades[i].Name || b.Note != blades[i].Note || b.Price != blades[i].Price || b.Version != 0 {
+			if b.Blade != blades[i].Blade || b.Name != blades[i].Name || b.Note != blades[i].Note || b.Price != blades[i].Price || b.Version != 0 ||
+				format == contract.JSON && !reflect.DeepEqual(b.Set, blades[i].Set) {
 				t.Errorf("%s: %+v\nwas %+v", format, b, blades[i])
 			}
 			if b.ID == blades[i].ID {

@@ -371,6 +371,10 @@ func cellOf(v any) string {
 	case float64:
 		return strconv.FormatFloat(v, 'f', -1, 64)
 	}
+	if m, ok := v.(map[string]any); ok {
+		raw, _ := json.Marshal(m)
+		return string(raw)
+	}
 	return fmt.Sprint(v)
 }
 
@@ -378,7 +382,7 @@ func cellOf(v any) string {
 // from the contract's own.
 func (r *Reader) Schema() (map[string]any, error) {
 	plain := map[string]any{}
-	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances"} {
+	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side"} {
 		raw, err := json.Marshal(r.spec.Components.Schemas[name].Value)
 		if err != nil {
 			return nil, err
@@ -388,7 +392,7 @@ func (r *Reader) Schema() (map[string]any, error) {
 		if err := json.Unmarshal(raw, &one); err != nil {
 			return nil, err
 		}
-		if props, ok := one["properties"].(map[string]any); ok && strings.HasSuffix(name, "Input") {
+		if props, ok := one["properties"].(map[string]any); ok && (name == "BladeInput" || name == "SawInput") {
 			props["id"] = map[string]any{"type": "string", "format": "uuid"}
 		}
 		plain[name] = one

@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/blade"
+	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/truing"
@@ -44,7 +45,60 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 		b.Coating = string(*in.Coating)
 	}
 	b.Price, b.Carbide, b.Sharpened = value(in.Price), length(in.CarbideMm), value(in.SharpenedBefore)
+	if in.Set != nil {
+		set, err := SetOf(*in.Set)
+		if err != nil {
+			return b, err
+		}
+		b.Set = &set
+	}
 	return b, nil
+}
+
+// SetOf reads what a dado set is made of from the contract's record.
+func SetOf(in contract.DadoSetInput) (groove.Set, error) {
+	set := groove.Set{Left: length(in.LeftMm), Right: length(in.RightMm), Wings: value(in.Wings), Ears: length(in.EarsMm)}
+	var err error
+	if set.Kind, err = groove.ParseKind(string(in.Kind)); err != nil {
+		return set, err
+	}
+	if in.Build != nil {
+		if set.Build, err = saw.ParseSide(string(*in.Build)); err != nil {
+			return set, err
+		}
+	}
+	for _, p := range value(in.Parts) {
+		set.Parts = append(set.Parts, groove.Part{Thickness: measure.Length(p.ThicknessMm), Count: p.Count, Shim: value(p.Shim)})
+	}
+	for _, x := range value(in.Ranges) {
+		set.Ranges = append(set.Ranges, groove.Range{Cutters: x.Cutters, Least: measure.Length(x.LeastMm), Most: measure.Length(x.MostMm),
+			Start: measure.Length(x.StartMm), Turn: measure.Length(x.TurnMm)})
+	}
+	return set, nil
+}
+
+// RecordOfSet is the inverse of SetOf.
+func RecordOfSet(set groove.Set) contract.DadoSetInput {
+	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: known(set.Left.Mm()), RightMm: known(set.Right.Mm()),
+		Wings: known(set.Wings), EarsMm: known(set.Ears.Mm())}
+	if set.Build != saw.UnknownSide {
+		out.Build = ptr(contract.Side(set.Build.String()))
+	}
+	if len(set.Parts) > 0 {
+		parts := make([]contract.DadoPart, len(set.Parts))
+		for i, p := range set.Parts {
+			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness.Mm(), Count: p.Count, Shim: known(p.Shim)}
+		}
+		out.Parts = &parts
+	}
+	if len(set.Ranges) > 0 {
+		ranges := make([]contract.DialRange, len(set.Ranges))
+		for i, x := range set.Ranges {
+			ranges[i] = contract.DialRange{Cutters: x.Cutters, LeastMm: x.Least.Mm(), MostMm: x.Most.Mm(), StartMm: x.Start.Mm(), TurnMm: x.Turn.Mm()}
+		}
+		out.Ranges = &ranges
+	}
+	return out
 }
 
 // RecordOfBlade is the inverse of BladeOf.
@@ -59,6 +113,9 @@ func RecordOfBlade(b store.Blade) contract.BladeInput {
 	}
 	if b.Coating != "" && b.Coating != "none" {
 		out.Coating = ptr(contract.Coating(b.Coating))
+	}
+	if b.Set != nil {
+		out.Set = ptr(RecordOfSet(*b.Set))
 	}
 	if b.Grind != 0 {
 		out.Grind, out.HookDeg = ptr(contract.Grind(b.Grind.String())), ptr(b.Hook)

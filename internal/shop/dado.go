@@ -11,8 +11,10 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/blade"
+	"corte/core/choose"
 	"corte/core/groove"
 	"corte/core/measure"
+	"corte/core/verdict"
 	"corte/internal/store"
 )
 
@@ -23,6 +25,14 @@ type DadoSet struct {
 	Belief groove.Belief
 	Known  []KnownPart
 	Tests  int // that stand in the log
+	Saws   []SetOnSaw
+}
+
+// A SetOnSaw is whether a set may go on one of the shop's saws.
+type SetOnSaw struct {
+	Saw     string
+	Verdict verdict.Verdict
+	Says    string
 }
 
 // A KnownPart is one part as it is held to be.
@@ -36,17 +46,45 @@ type KnownPart struct {
 // DadoSet finds what a dado set is made of; its version is 0 where nobody has
 // said so yet.
 func (s *Service) DadoSet(ctx context.Context, shop, id uuid.UUID) (DadoSet, error) {
-	if _, err := s.dadoBlade(ctx, shop, id); err != nil {
-		return DadoSet{}, err
-	}
-	set, err := s.st.DadoSet(ctx, shop, id)
-	if errors.Is(err, store.ErrNone) {
-		return DadoSet{DadoSet: store.DadoSet{Blade: id}}, nil
-	}
+	b, err := s.dadoBlade(ctx, shop, id)
 	if err != nil {
 		return DadoSet{}, err
 	}
-	return s.held(ctx, shop, set)
+	var out DadoSet
+	set, err := s.st.DadoSet(ctx, shop, id)
+	switch {
+	case errors.Is(err, store.ErrNone):
+		out.Blade = id
+	case err != nil:
+		return out, err
+	default:
+		if out, err = s.held(ctx, shop, set); err != nil {
+			return out, err
+		}
+	}
+	saws, err := s.st.Saws(ctx, shop)
+	if err != nil {
+		return out, err
+	}
+	for _, w := range saws {
+		out.Saws = append(out.Saws, out.on(w, b, measure.Millimetre))
+	}
+	return out, nil
+}
+
+// on says whether a set may go on a saw, and how wide its arbor takes it.
+func (d DadoSet) on(w store.Saw, b store.Blade, u measure.Unit) SetOnSaw {
+	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
+		return SetOnSaw{w.Name, verdict.Stop, stops[0].Why}
+	}
+	if w.ArborLength <= 0 || w.Nut <= 0 {
+		return SetOnSaw{w.Name, verdict.Mind, "it may go on; how long the arbor is stands in no record"}
+	}
+	room := w.ArborLength - w.Nut - w.Washer
+	if w.WasherOff {
+		room += w.Washer
+	}
+	return SetOnSaw{w.Name, verdict.Clear, "its arbor takes " + room.Format(u) + " under the nut"}
 }
 
 func (s *Service) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {

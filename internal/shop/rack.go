@@ -17,6 +17,7 @@ import (
 	_ "golang.org/x/image/webp" // and as WebP
 
 	"corte/core/blade"
+	"corte/core/measure"
 	"corte/core/saw"
 	"corte/internal/store"
 )
@@ -27,7 +28,13 @@ func CheckBlade(b store.Blade) error {
 	if err := b.Check(); errors.As(err, &be) {
 		return invalid(be.Field, "%s", be.Reason)
 	}
-	return nil
+	switch {
+	case b.Set == nil:
+		return nil
+	case b.Make != blade.Dado:
+		return invalid("set", "only a dado set has parts")
+	}
+	return grooveError(b.Set.Check(measure.Millimetre))
 }
 
 // CheckSaw reports the first number that no real saw can have.

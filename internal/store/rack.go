@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"reflect"
 	"strings"
 	"time"
 
@@ -16,6 +17,7 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/choose"
+	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/truing"
@@ -336,6 +338,7 @@ type Blade struct {
 	Price     float64        // in the shop's own money; 0 if not said
 	Carbide   measure.Length // left on the face of a tip; 0 if not measured
 	Sharpened int            // times before its log began
+	Set       *groove.Set    // that a dado set is made of; nil for a single blade, or where nobody has said
 	Condition care.Condition
 	MountedOn *uuid.UUID // the saw that it is on
 	PhotoAt   *time.Time
@@ -374,6 +377,7 @@ type bladeRow struct {
 	PhotoAt   *time.Time     `db:"photo_at"`
 	Version   int            `db:"version"`
 	Condition []byte         `db:"condition"` // JSON; nil for a blade that has no log yet
+	MadeOf    []byte         `db:"made_of"`   // JSON
 	retiredRow
 }
 
@@ -409,16 +413,22 @@ func (r bladeRow) blade() (Blade, error) {
 			return Blade{}, fmt.Errorf("condition of blade %q: %w", r.Name, err)
 		}
 	}
+	if r.MadeOf != nil {
+		if err := json.Unmarshal(r.MadeOf, &b.Set); err != nil {
+			return Blade{}, fmt.Errorf("set %q: %w", r.Name, err)
+		}
+	}
 	return b, nil
 }
 
 var selectBlades = onSaw + `
 SELECT b.id, b.shop_id, b.version, b.retired_at, b.retired_reason, b.retired_note, ` + bladeColumns.of("b") + `,
-       c.condition, on_saw.saw_id AS mounted_on, p.at AS photo_at
+       c.condition, d.made_of, on_saw.saw_id AS mounted_on, p.at AS photo_at
 FROM blades b
 LEFT JOIN conditions c ON c.blade_id = b.id
 LEFT JOIN on_saw ON on_saw.blade_id = b.id
 LEFT JOIN photos p ON p.blade_id = b.id
+LEFT JOIN dado_sets d ON d.blade_id = b.id
 WHERE b.shop_id = $1`
 
 // weighed are the columns that decide about a cut: half of a row, because a
@@ -516,8 +526,10 @@ func (s *Store) Blade(ctx context.Context, shop, id uuid.UUID) (Blade, error) {
 
 // AddBlade puts a blade into the rack. What the log says of it is left out.
 func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
-	_, err := s.db.NamedExecContext(ctx, bladeColumns.insert("blades"), bladeRowOf(shop, b))
-	return err
+	if _, err := s.db.NamedExecContext(ctx, bladeColumns.insert("blades"), bladeRowOf(shop, b)); err != nil || b.Set == nil {
+		return err
+	}
+	return s.SetDadoSet(ctx, shop, DadoSet{Blade: b.ID, Set: *b.Set})
 }
 
 // ChangeBlade writes a blade's numbers over those of its version. The error is
@@ -530,6 +542,15 @@ func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error 
 		}
 		if err := tx.change(ctx, "blades", bladeColumns.update("blades"), b.ID, bladeRowOf(shop, b)); err != nil {
 			return err
+		}
+		if b.Set != nil && !reflect.DeepEqual(was.Set, b.Set) {
+			now, err := tx.DadoSet(ctx, shop, b.ID)
+			if err != nil && !errors.Is(err, ErrNone) {
+				return err
+			}
+			if err := tx.SetDadoSet(ctx, shop, DadoSet{b.ID, *b.Set, now.Version}); err != nil {
+				return err
+			}
 		}
 		if was.Teeth == b.Teeth && was.Grind == b.Grind {
 			return nil

@@ -2517,8 +2517,15 @@ export interface components {
             version: number;
             /** @description Test grooves that it was learnt from. */
             tests: number;
+            /** @description Where it may go on. */
+            saws: components["schemas"]["SetOnSaw"][];
             /** @description The outer pair first, then the parts in their order; of a dial set start and turn of each range. */
             known: components["schemas"]["KnownPart"][];
+        };
+        SetOnSaw: {
+            saw_name: string;
+            verdict: components["schemas"]["Verdict"];
+            says: string;
         };
         KnownPart: {
             what: string;
@@ -2653,6 +2660,8 @@ export interface components {
             minutes: number;
             /** @description Against the way that is quickest to set up. */
             pays: string;
+            /** @description What a set needs that a single blade does not. */
+            needs: string[];
         };
         ArborSlot: {
             /** @enum {string} */
@@ -2957,6 +2966,7 @@ export interface components {
             carbide_mm?: number;
             /** @description Sharpenings before its log began. */
             sharpened_before?: number;
+            set?: components["schemas"]["DadoSetInput"];
         };
         Blade: {
             name: string;
@@ -3019,6 +3029,7 @@ export interface components {
             carbide_mm?: number;
             /** @description Sharpenings before its log began. */
             sharpened_before: number;
+            set?: components["schemas"]["DadoSetInput"];
             /** Format: uuid */
             id: string;
             /** @description Its ETag. */

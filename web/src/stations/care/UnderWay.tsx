@@ -1,15 +1,20 @@
-/** What is under way: washes with their timers, and blades that are away. */
+/** What is under way: washes with their timers, grooves that are being fitted, and blades that are away. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
+import { useGrooves } from '../../api/queries';
 import type { CareSheet } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { formatThin } from '../../measure/format';
 import { useNow } from '../../ui/useNow';
 import { TakeBack } from './SendAndReturn';
 import { countdown } from './timer';
 
 export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
   const now = useNow(1000);
-  if (sheet.washes.length + sheet.away.length === 0) return null;
+  const { units } = usePreferences();
+  const grooves = (useGrooves(units).data ?? []).filter((g) => !g.ended);
+  if (sheet.washes.length + sheet.away.length + grooves.length === 0) return null;
   return (
     <Box
       component="section"
@@ -30,6 +35,16 @@ export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }
           </Box>
         );
       })}
+      {grooves.map((g) => (
+        <Box key={g.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
+          <Box>
+            <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name}, {g.tests} tests
+          </Box>
+          <Button component={Link} to={`/groove/${g.id}${search}`} size="small" variant="outlined">
+            Go on
+          </Button>
+        </Box>
+      ))}
       {sheet.away.map((a) => {
         const late = a.expected && new Date(a.expected).getTime() < now;
         return (

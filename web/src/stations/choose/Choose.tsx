@@ -10,7 +10,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useBlades, useMaterials, usePlan, useSaws, useStartMounting, useSweep } from '../../api/queries';
-import type { Pin, Setting, Sweep } from '../../api/types';
+import type { Cut, Pin, Setting, Sweep } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { heightStep } from '../../measure/format';
 import { Candidates } from './Candidates';
@@ -190,7 +190,7 @@ function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
       }
       problem={sweep.error?.message ?? mount.error?.message}
     >
-      <RunIt to={`/run?${card}`} />
+      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} />
     </SettingPanel>
   );
 }
@@ -202,8 +202,28 @@ function withBlade(search: string, blade: string) {
   return to;
 }
 
+/** Where a cut that does not go through is worked out to fit: its address and its name. */
+function fitted(cut: Cut, search: string): [string, string] | undefined {
+  const joint = (kind: string) => {
+    const to = new URLSearchParams(search);
+    to.set('joint', kind);
+    return `/groove/joints?${to}`;
+  };
+  switch (cut.form) {
+    case 'groove':
+    case 'rabbet':
+      return [`/groove${search}`, 'Fit it to a piece'];
+    case 'cheek':
+      return [joint('tenon'), 'Work out the tenon'];
+    case 'fold':
+      return [joint('fold'), 'Work out the bend'];
+    default:
+      return undefined;
+  }
+}
+
 /** On to the saw, with the cut, the blade and the height. */
-const RunIt = ({ to }: { to: string }) => (
+const RunIt = ({ to, fit }: { to: string; fit?: [string, string] }) => (
   <Box
     sx={{
       display: 'flex',
@@ -213,6 +233,11 @@ const RunIt = ({ to }: { to: string }) => (
       borderColor: 'divider',
     }}
   >
+    {fit && (
+      <Button component={Link} to={fit[0]} sx={{ mr: 2 }}>
+        {fit[1]}
+      </Button>
+    )}
     <Button component={Link} to={to} variant="contained" sx={{ px: 4, fontSize: 17 }}>
       Run it
     </Button>

@@ -100,7 +100,9 @@ export function Setting({ way, units, hand = false }: { way: GrooveWay; units: U
       {way.arbor && (
         <Box sx={{ gridColumn: '1 / -1', display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}>
           <Verdict verdict={way.arbor.verdict} size={13} />
-          <span>{way.arbor.says}.</span>
+          <span>
+            {way.arbor.says}. It needs {way.needs.join('; ')}.
+          </span>
         </Box>
       )}
     </Box>

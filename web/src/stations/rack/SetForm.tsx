@@ -12,6 +12,7 @@ import type { DadoSet, DadoSetInput, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { formatThin } from '../../measure/format';
 import { CheckField, Group, NumberField, SelectField } from '../../ui/Fields';
+import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { KnownParts } from '../groove/KnownParts';
@@ -45,6 +46,20 @@ export function SetForm() {
         >
           <Form key={set.data.version} set={set.data} units={units} />
           <Box sx={{ minWidth: 0 }}>
+            <Box component="ul" aria-label="Saws" sx={{ listStyle: 'none', m: 0, p: 0, mb: 1.5 }}>
+              {set.data.saws.map((w) => (
+                <Box
+                  component="li"
+                  key={w.saw_name}
+                  sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}
+                >
+                  <Verdict verdict={w.verdict} size={13} />
+                  <span>
+                    <b>{w.saw_name}</b>: {w.says}.
+                  </span>
+                </Box>
+              ))}
+            </Box>
             {set.data.version > 0 && (
               <>
                 <KnownParts set={set.data} units={units} />

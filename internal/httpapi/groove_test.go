@@ -1,0 +1,83 @@
+package httpapi_test
+
+import (
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+)
+
+// Grooves over the contract: a plan, a test by version, an end that reaches the
+// log, and everything that cannot be refused by name with nothing saved.
+func TestGroovesOverTheContract(t *testing.T) {
+	b := newBench(t)
+	key := func() []string { return []string{"Idempotency-Key", uuid.NewString()} }
+	ask := func(change obj) obj {
+		out := obj{"cut": b.cut(obj{"material": "birch-ply", "direction": "sheet", "finish": "hidden", "form": "groove", "depth_mm": 6, "thickness_mm": 18, "width_mm": 400}),
+			"piece_mm": []float64{17.85, 17.9, 17.85}, "fit": "glue", "count": 12, "edge_mm": 50}
+		for k, v := range change {
+			out[k] = v
+		}
+		return out
+	}
+	plan := decode(t, b.post("/groove-plans", obj{"ask": ask(nil), "units": "in"}))
+	first := plan["ways"].([]any)[0].(obj)
+	if plan["target_mm"].(float64) != 18 || first["verdict"] != "clear" || len(first["bottom_mm"].([]any)) < 50 || len(plan["earlier"].([]any)) != 2 {
+		t.Fatalf("the plan: %v", plan)
+	}
+	for _, w := range plan["ways"].([]any) {
+		if way := w.(obj); way["blade_name"] == "Trapdoor" && (!strings.Contains(way["says"].(string), `0.126"`) || len(way["slots"].([]any)) < 6) {
+			t.Errorf("the stack in inches: %v", way["says"])
+		}
+	}
+	trapdoor := b.blade["Trapdoor"]
+	groove := decode(t, b.post("/grooves", obj{"ask": ask(nil), "blade_id": trapdoor, "units": "mm"}, key()...))
+	at := "/grooves/" + groove["id"].(string)
+	if w := b.post(at+"/tests", obj{"width_mm": []float64{18}, "units": "mm"}, "If-Match", `"9"`); w.Code != http.StatusPreconditionFailed {
+		t.Errorf("another version: %d", w.Code)
+	}
+	groove = decode(t, b.post(at+"/tests", obj{"width_mm": []float64{18, 18.01}, "depth_mm": 6, "units": "mm"}, "If-Match", `"1"`))
+	if groove["good"] != true {
+		t.Fatalf("a right test: %v", groove["says"])
+	}
+	set := groove["set"].(obj)
+	if set["tests"].(float64) < 4 || len(set["known"].([]any)) != 8 || len(set["saws"].([]any)) != 3 {
+		t.Errorf("its set: %v", set)
+	}
+	groove = decode(t, b.post(at+"/end", obj{"made": 12, "units": "mm"}, "If-Match", `"2"`))
+	if groove["made"].(float64) != 12 || groove["ended_at"] == nil {
+		t.Errorf("the end: %v", groove)
+	}
+	row := b.get("/log?kind=grooved&limit=1")["items"].([]any)[0].(obj)
+	if row["groove_id"] != groove["id"] || !strings.Contains(row["says"].([]any)[0].(string), "12 made") {
+		t.Errorf("the log's row: %v", row)
+	}
+
+	for name, tt := range map[string]struct {
+		path  string
+		body  obj
+		field string
+	}{
+		"an uneven piece":  {"/groove-plans", obj{"ask": ask(obj{"piece_mm": []float64{17, 18.4}}), "units": "mm"}, "piece_mm"},
+		"no piece":         {"/groove-plans", obj{"ask": ask(obj{"piece_mm": []float64{}}), "units": "mm"}, "ask.piece_mm"},
+		"no fit":           {"/groove-plans", obj{"ask": ask(obj{"fit": "loose"}), "units": "mm"}, "ask.fit"},
+		"none":             {"/groove-plans", obj{"ask": ask(obj{"count": 0}), "units": "mm"}, "ask.count"},
+		"neither ask":      {"/grooves", obj{"units": "mm"}, "ask"},
+		"no such groove":   {"/grooves", obj{"like": uuid.NewString(), "units": "mm"}, "like"},
+		"a single blade":   {"/blades/" + b.blade["Plough"] + "/renewals", obj{"why": "worn", "outer": true}, "id"},
+		"no part":          {"/blades/" + trapdoor + "/renewals", obj{"why": "worn"}, "parts"},
+		"a part too many":  {"/blades/" + trapdoor + "/renewals", obj{"why": "worn", "parts": []int{19}}, "parts"},
+		"tails from ATB":   {"/joint-plans", obj{"kind": "tails", "saw_id": b.saw["table"], "blade_id": b.blade["Stagehand"], "stock_mm": 19, "units": "mm"}, "blade_id"},
+		"a joint by miter": {"/joint-plans", obj{"kind": "box", "saw_id": b.saw["miter"], "blade_id": b.blade["Batten"], "width_mm": 100, "units": "mm"}, "saw_id"},
+		"a deep tenon":     {"/joint-plans", obj{"kind": "tenon", "saw_id": b.saw["table"], "blade_id": b.blade["Mortise"], "stock_mm": 200, "tenon_mm": 20, "length_mm": 30, "units": "mm"}, "blade_id"},
+	} {
+		if w := b.post(tt.path, tt.body, key()...); w.Code < 400 || w.Code > 499 || decode(t, w)["field"] != tt.field {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
+	}
+	if w := b.do(http.MethodPut, "/api/v1/blades/"+trapdoor+"/set", `{"kind":"stack","left_mm":3.2,"right_mm":3.2,"wings":2,"parts":[{"thickness_mm":0.1,"count":2,"shim":true},{"thickness_mm":0.1,"count":1,"shim":true}]}`,
+		"If-Match", `"1"`, "Content-Type", "application/json"); w.Code != http.StatusUnprocessableEntity || decode(t, w)["field"] != "parts.1.thickness_mm" {
+		t.Errorf("a shim said twice: %d %s", w.Code, w.Body)
+	}
+}
