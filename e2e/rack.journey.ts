@@ -23,6 +23,7 @@ for (const [name, width, height] of [
   for (const addresses of [
     ['/', '/bench', '/true', '/true/runout'],
     ['/rack', '/rack/new', '/rack/files', '/shop'],
+    ['/groove', '/groove?p=17.85~17.9', '/groove/joints', '/groove/joints?joint=fold'],
   ]) {
     test(`night on ${name}: ${addresses.join(' ')}`, async ({ browser }) => {
       const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'dark' });

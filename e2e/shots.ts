@@ -19,7 +19,7 @@ const views: {
   size?: [number, number];
   night?: true;
   inches?: true;
-  press?: string[]; // buttons, before the picture
+  press?: (string | RegExp)[]; // buttons, before the picture
   file?: string; // of readings
   compare?: true; // with the last time
 }[] = [
@@ -31,15 +31,10 @@ const views: {
     inches: true,
   },
   {
-    name: 'choose-circular-bevel',
-    path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&bevel=30&over=runners`,
-  },
-  {
     name: 'choose-supports',
     path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&piece=900`,
     press: ['Hold'],
   },
-  { name: 'choose-groove', path: () => '/?form=groove&d=8&of=red-oak', press: ['End'] },
   {
     name: 'choose-compare',
     path: (id) =>
@@ -63,6 +58,37 @@ const views: {
         headers: { 'If-Match': `"${m.version}"` },
       });
       return `/mount/${m.id}`;
+    },
+  },
+  {
+    name: 'groove',
+    path: () => '/groove?of=birch-ply&cut=sheet&t=18&w=400&l=900&p=17.85~17.9~17.85&n=12',
+    press: [/^Trapdoor/],
+  },
+  {
+    name: 'groove-fit',
+    path: async (id, request) => {
+      const size = { thickness_mm: 18, width_mm: 400, length_mm: 900, form: 'groove', depth_mm: 6 };
+      const begun = await request.post('/api/v1/grooves', {
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+        data: {
+          ask: {
+            cut: { saw_id: id.table, material: 'birch-ply', direction: 'sheet', finish: 'hidden', ...size },
+            piece_mm: [17.85, 17.9, 17.85],
+            fit: 'glue',
+            count: 12,
+            edge_mm: 50,
+          },
+          blade_id: id.Trapdoor,
+          units: 'mm',
+        },
+      });
+      const g = (await begun.json()) as { id: string };
+      await request.post(`/api/v1/grooves/${g.id}/tests`, {
+        headers: { 'If-Match': '"1"' },
+        data: { width_mm: [17.9, 17.92, 17.9], depth_mm: 4.9, units: 'mm' },
+      });
+      return `/groove/${g.id}`;
     },
   },
   { name: 'run', path: () => '/run?of=cherry&t=19&for=show' },

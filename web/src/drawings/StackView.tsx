@@ -41,12 +41,12 @@ function Drawing({ way, units, px }: Props & { px: number }) {
   const end = last ? last.x + last.w : start + mm(way.width_mm ?? 0);
   const steel = { fill: ink.steel, stroke: ink.ink, strokeWidth: 1.4 };
   const names = way.slots.map((s) => `${s.what} ${formatThin(s.thickness_mm, units)}`).join(', ');
-  // Figures of neighbours stand in three rows, so that thin parts have room for theirs.
-  const rows = [186, 202, 218];
+  // Figures of neighbours stand in rows of their own, so that thin parts have room for theirs.
+  const rows = px < 420 ? [184, 198, 212, 226] : [186, 202, 218];
   return (
     <svg
       width={px}
-      height={parts.length > 0 ? 228 : 186}
+      height={parts.length > 0 ? 236 : 186}
       role="img"
       aria-label={`On the arbor from the inner flange outward: ${names || way.says}. ${a?.says ?? ''}`}
       style={{ display: 'block' }}
@@ -88,12 +88,12 @@ function Drawing({ way, units, px }: Props & { px: number }) {
               />
             )}
             <path
-              d={`M${x + w / 2} ${middle + h}V${rows[i % 3]! - 8}`}
+              d={`M${x + w / 2} ${middle + h}V${rows[i % rows.length]! - 8}`}
               stroke={ink.hair}
               strokeWidth={0.7}
               strokeDasharray="2 2"
             />
-            <Label x={x + w / 2} y={rows[i % 3]!} size={12.5}>
+            <Label x={x + w / 2} y={rows[i % rows.length]!} size={12.5}>
               {outer ? slot.what : formatThin(slot.thickness_mm, units).replace(' mm', '')}
             </Label>
           </g>
@@ -113,7 +113,7 @@ function Drawing({ way, units, px }: Props & { px: number }) {
         </g>
       )}
       {a?.length_mm !== undefined && a.spare_mm > 0 && (
-        <Label x={start + mm(length)} y={middle + 24} anchor="end" size={13}>
+        <Label x={start + mm(length)} y={middle + 38} anchor="end" size={13}>
           {`${formatThin(a.spare_mm, units)} spare`}
         </Label>
       )}

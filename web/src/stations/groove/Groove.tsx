@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useRef, useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useGroovePlan, useGrooves, useMaterials, useSaws, useStartGroove } from '../../api/queries';
 import type { Cut, GrooveRow, GrooveStart, Material, Saw, Units } from '../../api/types';
@@ -137,7 +137,21 @@ interface SentenceProps {
 /** The groove as a sentence whose words are its controls. */
 function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: SentenceProps) {
   const sizes = picks[units];
-  const form = { form: cut.form, depth_mm: cut.depth_mm };
+  // A form that is not a groove's is put right with the first word that is said.
+  const say = (part: Partial<Cut>) => onCut({ form: cut.form, depth_mm: cut.depth_mm, ...part });
+  const length = (
+    key: 'depth_mm' | 'thickness_mm' | 'length_mm' | 'width_mm',
+    label: string,
+    list: number[],
+  ) => (
+    <LengthWord
+      label={label}
+      mm={cut[key]}
+      units={units}
+      picks={list}
+      onChoose={(mm) => say({ [key]: mm })}
+    />
+  );
   return (
     <Box
       component="section"
@@ -148,53 +162,28 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         label="Form"
         value={cut.form === 'rabbet' ? 'rabbet' : 'groove'}
         choices={[...forms]}
-        onChoose={(f) => onCut({ ...form, form: f })}
+        onChoose={(form) => say({ form })}
       />{' '}
-      <LengthWord
-        label="Depth"
-        mm={cut.depth_mm}
-        units={units}
-        picks={sizes.d}
-        onChoose={(depth_mm) => onCut({ ...form, depth_mm })}
-      />{' '}
-      deep in{' '}
-      <LengthWord
-        label="Thickness"
-        mm={cut.thickness_mm}
-        units={units}
-        picks={sizes.t}
-        onChoose={(thickness_mm) => onCut({ ...form, thickness_mm })}
-      />{' '}
-      <ChoiceWord
-        label="Material"
-        value={cut.material}
-        choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
-        onChoose={(material) => onCut({ ...form, material })}
-      />
-      ,{' '}
-      <ChoiceWord
-        label="Direction"
-        value={cut.direction}
-        choices={saw.directions.map((d) => ({ value: d, name: ways[d] }))}
-        onChoose={(direction) => onCut({ ...form, direction })}
-      />
-      ,{' '}
-      <LengthWord
-        label="Length"
-        mm={cut.length_mm}
-        units={units}
-        picks={sizes.l}
-        onChoose={(length_mm) => onCut({ ...form, length_mm })}
-      />{' '}
-      long and{' '}
-      <LengthWord
-        label="Width"
-        mm={cut.width_mm}
-        units={units}
-        picks={sizes.w}
-        onChoose={(width_mm) => onCut({ ...form, width_mm })}
-      />{' '}
-      wide,{' '}
+      {length('depth_mm', 'Depth', sizes.d)} deep in {length('thickness_mm', 'Thickness', sizes.t)}{' '}
+      <Whole>
+        <ChoiceWord
+          label="Material"
+          value={cut.material}
+          choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
+          onChoose={(material) => say({ material })}
+        />
+        ,
+      </Whole>{' '}
+      <Whole>
+        <ChoiceWord
+          label="Direction"
+          value={cut.direction}
+          choices={saw.directions.map((d) => ({ value: d, name: ways[d] }))}
+          onChoose={(direction) => say({ direction })}
+        />
+        ,
+      </Whole>{' '}
+      {length('length_mm', 'Length', sizes.l)} long and {length('width_mm', 'Width', sizes.w)} wide,{' '}
       <LengthWord
         label="From the edge"
         mm={said.edge}
@@ -202,23 +191,7 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         picks={sizes.p}
         onChoose={(edge) => onSay({ edge: edge ?? 0 })}
       />{' '}
-      from the edge, on the{' '}
-      <ChoiceWord
-        label="Saw"
-        value={cut.saw_id}
-        choices={saws.map((s) => ({ value: s.id, name: s.name }))}
-        onChoose={(saw_id) => onCut({ saw_id })}
-      />
-      ,{' '}
-      <ChoiceWord
-        label="Finish"
-        value={cut.finish}
-        choices={finishes}
-        onChoose={(finish) => onCut({ ...form, finish })}
-      >
-        {finishWord[cut.finish]}
-      </ChoiceWord>
-      ,{' '}
+      from the edge;{' '}
       <Box component="span" sx={{ display: 'inline-block', width: 84, verticalAlign: 'middle' }}>
         <NumberField
           label="How many"
@@ -226,10 +199,38 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
           onNumber={(v) => v !== undefined && onSay({ count: Math.max(1, Math.round(v)) })}
         />
       </Box>{' '}
-      of them.
+      of them,{' '}
+      <Whole>
+        <ChoiceWord
+          label="Finish"
+          value={cut.finish}
+          choices={finishes}
+          onChoose={(finish) => say({ finish })}
+        >
+          {finishWord[cut.finish]}
+        </ChoiceWord>
+        ,
+      </Whole>{' '}
+      on the{' '}
+      <Whole>
+        <ChoiceWord
+          label="Saw"
+          value={cut.saw_id}
+          choices={saws.map((s) => ({ value: s.id, name: s.name }))}
+          onChoose={(saw_id) => onCut({ saw_id })}
+        />
+        .
+      </Whole>
     </Box>
   );
 }
+
+/** A word and the stop after it, which do not part at the end of a line. */
+const Whole = ({ children }: { children: ReactNode }) => (
+  <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+    {children}
+  </Box>
+);
 
 function Earlier({ units, busy, onCallUp }: { units: Units; busy: boolean; onCallUp: (id: string) => void }) {
   const grooves = useGrooves(units);
