@@ -1,7 +1,7 @@
 /** Run and Care: the cut made and logged, settings compared, blades washed, sent out and back, the calendar. */
 import ICAL from 'ical.js';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { accessible, expect, test } from './test';
+import { accessible, expect, sheets, test } from './test';
 
 const named = async (request: APIRequestContext, name: string) => {
   const page = (await (await request.get('/api/v1/blades?limit=500')).json()) as {
@@ -187,6 +187,7 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
   await page.getByRole('button', { name: 'Send it, and print the slip' }).click();
   await expect(page.getByRole('region', { name: 'Rover' })).toContainText('the saw doctor on Quay Street');
   await accessible(page);
+  expect(await sheets(page), 'the packing slip').toBe(1);
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText(
     'It is away at the saw doctor',

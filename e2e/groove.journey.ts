@@ -99,6 +99,13 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   await page.getByRole('textbox', { name: 'Depth' }).fill('6');
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(now(page)).toHaveText('It fits: cut them like that.');
+  await page.goto('/bench');
+  await page
+    .getByRole('region', { name: 'Under way' })
+    .getByText('on Trestle: Trapdoor, 2 tests')
+    .locator('..')
+    .getByRole('link', { name: 'Go on' })
+    .click();
   await page.getByRole('button', { name: 'Log them' }).click();
   await expect(page.getByText('12 made.')).toBeVisible();
 
@@ -159,8 +166,11 @@ test('a set never goes on a circular saw, and a short arbor stops it', async ({ 
 test('joints are worked out, and a test joint moves the key', async ({ page }) => {
   await page.goto('/groove/joints?joint=box');
   const set = page.getByRole('region', { name: 'What to set' });
-  await expect(set).toContainText('from key to blade 6.3 mm');
+  await expect(set).toContainText('from key to blade 6.3 mm; a pitch of 12.7 mm');
   await accessible(page);
+  await page.getByRole('radio', { name: 'Inches' }).click();
+  await expect(set).toContainText('from key to blade 0.248"');
+  await page.getByRole('radio', { name: 'Millimetres' }).click();
   await page.getByRole('textbox', { name: 'Gap of a test joint' }).fill('-0.2');
   await expect(set).toContainText('Tight: the key 0.3 mm nearer to the blade.');
   await page.getByRole('button', { name: 'Tenon' }).click();
@@ -176,6 +186,15 @@ test('joints are worked out, and a test joint moves the key', async ({ page }) =
     await expect(set).toContainText(says);
     await accessible(page);
   }
+  await page.getByRole('button', { name: 'Keep it in the log' }).click();
+  await expect(page.getByText('Kept with the blade.')).toBeVisible();
+  await page.goto('/log');
+  await expect(
+    page
+      .getByRole('list', { name: 'Rows' })
+      .getByRole('listitem')
+      .filter({ hasText: 'Fold. Blade 10.5 mm high' }),
+  ).toBeVisible();
 });
 
 test('the parts of a set: what is known of them, what cannot be, and what is forgotten', async ({
@@ -205,6 +224,13 @@ test('the parts of a set: what is known of them, what cannot be, and what is for
   await expect(shim.getByRole('textbox', { name: 'Thickness' })).toHaveValue('1.7 mm');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('A shim is between');
+  // What cannot be read is not saved as what stood there before: the hand is led back to it.
+  const left = page.getByRole('textbox', { name: 'Left outer, at the tips' });
+  await left.fill('three and a bit');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(left).toBeFocused();
+  await expect(page.getByText('Saved.')).toHaveCount(0);
+  await left.fill('3.3');
   await shim.getByRole('textbox', { name: 'Thickness' }).fill('0.2');
   await shim.getByRole('textbox', { name: 'Thickness' }).press('Tab');
   await expect(shim.getByRole('textbox', { name: 'Thickness' })).toHaveValue('0.2 mm');
@@ -215,6 +241,7 @@ test('the parts of a set: what is known of them, what cannot be, and what is for
   await renew.getByRole('checkbox', { name: 'shim 0.2 mm' }).check();
   await renew.getByRole('button', { name: 'Log it' }).click();
   await expect(renew.getByRole('checkbox', { name: 'shim 0.2 mm' })).not.toBeChecked();
+  await expect(page.getByRole('list', { name: 'Saws' })).toContainText('never goes on a miter saw');
   await page.goto(`/rack/${id}`);
   await expect(
     page.getByRole('listitem').filter({ hasText: 'Parts of the set, new to it: replaced, shim 0.20 mm' }),

@@ -29,7 +29,7 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   // Another device goes on where this one stopped.
   const other = await browser.newPage({ viewport: { width: 390, height: 844 }, baseURL });
   await other.goto('/bench');
-  await other.getByRole('link', { name: 'Go on' }).click();
+  await other.getByRole('region', { name: 'Walker' }).getByRole('link', { name: 'Go on' }).click();
   await expect(other.getByRole('heading', { name: /Look it over/ })).toBeVisible();
   for (let i = 0; i < 20; i++) {
     const asked = other.getByRole('group').filter({ has: other.getByRole('button', { name: 'Yes' }) });

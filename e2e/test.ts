@@ -30,6 +30,14 @@ export async function accessible(page: Page) {
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 }
 
+/** How many sheets of paper a page is printed on. */
+export async function sheets(page: Page) {
+  await page.emulateMedia({ media: 'print' });
+  const pages = (await page.pdf({ format: 'A4' })).toString('latin1').match(/\/Type\s*\/Page[^s]/g);
+  await page.emulateMedia({ media: 'screen' });
+  return pages?.length ?? 0;
+}
+
 /** Says one word of the sentence by choosing from its list. */
 export async function choose(page: Page, word: string, choice: string | RegExp) {
   await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click();

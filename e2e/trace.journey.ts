@@ -1,5 +1,5 @@
 /** From a mark on the wood to its reason. */
-import { accessible, expect, test } from './test';
+import { accessible, expect, sheets, test } from './test';
 import type { Page } from '@playwright/test';
 
 const yes = (page: Page, sign: string) =>
@@ -146,4 +146,5 @@ test('a trace that runs through a wash and closes on a good test cut', async ({ 
   );
   await page.getByRole('button', { name: 'Good: it was “pitch on teeth and plate”' }).click();
   await expect(page.getByText('It was: Pitch on teeth and plate. A good test cut proved it.')).toBeVisible();
+  expect(await sheets(page), 'the report').toBe(1);
 });

@@ -168,7 +168,7 @@ func (r Request) way(t Tool) Way {
 		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
 		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
 		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
-		w.Says = fmt.Sprintf("%d passes, the fence %s further each time", len(passes), step(passes).Thin(r.Unit))
+		w.Says = fmt.Sprintf("%d passes, the fence %s further each time, %s over the pass before", len(passes), step(passes).Thin(r.Unit), (t.Blade.Kerf - step(passes)).Thin(r.Unit))
 		if len(passes) == 1 {
 			w.Says = "one pass: its kerf is the groove"
 		}

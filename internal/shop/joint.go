@@ -106,7 +106,7 @@ func (s *Service) PlanJoint(ctx context.Context, shop uuid.UUID, ask JointAsk, u
 		}
 		out.Box = &x
 		deepest = ask.Stock
-		do("The key as wide as a slot, %s; from key to blade %s.", slot.Thin(u), x.Offset.Thin(u))
+		do("The key as wide as a slot, %s; from key to blade %s; a pitch of %s.", slot.Thin(u), x.Offset.Thin(u), x.Pitch.Thin(u))
 		if ask.Stock > 0 {
 			do("Blade as high as the other board is thick, %s, and a hair.", at(ask.Stock))
 		}

@@ -385,6 +385,7 @@ export function LengthField({
       slotProps={{
         htmlInput: {
           inputMode: 'text',
+          'data-unread': read.error ? '' : undefined,
           style: large
             ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
             : { fontSize: 20 },

@@ -1,4 +1,7 @@
-/** Acts once no typed length is still being read: a button may be pressed right after the last key. */
+/**
+ * Acts once no typed length is still being read: a button may be pressed right after the last key. Where a
+ * field holds what nobody can read, nothing is done, and the hand is led back to it.
+ */
 import { useIsMutating } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { readingLength } from '../api/queries';
@@ -10,7 +13,9 @@ export function useAfterReading(act: () => void) {
   useEffect(() => {
     if (asked === done.current || reading) return;
     done.current = asked;
-    act();
+    const unread = document.querySelector<HTMLElement>('[data-unread]');
+    if (unread) unread.focus();
+    else act();
   }, [asked, reading, act]);
   return () => setAsked((n) => n + 1);
 }

@@ -5,10 +5,10 @@ import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useBlades, useJoint, useSaws } from '../../api/queries';
+import { useBlades, useJoint, useNote, useSaws } from '../../api/queries';
 import type { Blade, JointAsk, JointKind, JointPlan, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { JointDrawing } from '../../drawings/JointDrawing';
@@ -203,7 +203,7 @@ export function Joints() {
             </Alert>
           )}
           {ask && plan.data && !plan.error && plan.data.kind === kind && (
-            <Answer ask={ask} plan={plan.data} units={units} />
+            <Answer ask={ask} plan={plan.data} units={units} settled={!plan.isPlaceholderData} />
           )}
         </Box>
       </Box>
@@ -211,7 +211,14 @@ export function Joints() {
   );
 }
 
-function Answer({ ask, plan, units }: { ask: JointAsk; plan: JointPlan; units: Units }) {
+interface AnswerProps {
+  ask: JointAsk;
+  plan: JointPlan;
+  units: Units;
+  settled: boolean; // the plan is of this very ask
+}
+
+function Answer({ ask, plan, units, settled }: AnswerProps) {
   return (
     <Box component="section" aria-label="What to set">
       <JointDrawing ask={ask} plan={plan} units={units} />
@@ -234,6 +241,36 @@ function Answer({ ask, plan, units }: { ask: JointAsk; plan: JointPlan; units: U
           <li key={c}>{c}</li>
         ))}
       </Box>
+      {settled && <Keep key={JSON.stringify(ask)} ask={ask} plan={plan} />}
+    </Box>
+  );
+}
+
+/** The settings of a joint in the log of its blade, to be looked up for the next one. */
+function Keep({ ask, plan }: { ask: JointAsk; plan: JointPlan }) {
+  const note = useNote();
+  const key = useRef(crypto.randomUUID());
+  return (
+    <Box sx={{ mt: 1.5, display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Button
+        variant="outlined"
+        disabled={note.isPending || note.isSuccess}
+        onClick={() =>
+          note.mutate({
+            id: ask.blade_id,
+            key: key.current,
+            note: `${kindWords[plan.kind]}. ${plan.do.join(' ')}`,
+          })
+        }
+      >
+        Keep it in the log
+      </Button>
+      {note.isSuccess && <span role="status">Kept with the blade.</span>}
+      {note.error && (
+        <Alert severity="error" variant="outlined">
+          {note.error.message}
+        </Alert>
+      )}
     </Box>
   );
 }
