@@ -5,6 +5,7 @@ import (
 	"math/rand/v2"
 	"testing"
 
+	"corte/core/blade"
 	"corte/core/measure"
 )
 
@@ -94,6 +95,60 @@ func TestPasses(t *testing.T) {
 		if _, _, err := Passes(bad[0], bad[1], bad[2]); err == nil {
 			t.Errorf("%v is let pass", bad)
 		}
+	}
+}
+
+// Passes cover a groove from wall to wall, leave no fin and go no further.
+func TestPassesCoverTheGroove(t *testing.T) {
+	dice := rand.New(rand.NewPCG(7, 11))
+	for range 300 {
+		kerf := measure.Length(1.6 + 3*dice.Float64())
+		width := kerf + measure.Length(20*dice.Float64())
+		edge, depth := measure.Length(200*dice.Float64()), measure.Length(2+10*dice.Float64())
+		passes, err := Stepped(edge, width, kerf, depth)
+		if err != nil {
+			t.Fatal(err)
+		}
+		first, last := passes[0], passes[len(passes)-1]
+		if first.Fence != edge || math.Abs((last.Fence+kerf-edge-width).Mm()) > 1e-9 || math.Abs((first.Centre-kerf/2+width/2).Mm()) > 1e-9 {
+			t.Fatalf("%v wide with %v: first %+v, last %+v", width, kerf, first, last)
+		}
+		for i := 1; i < len(passes); i++ {
+			if over := kerf - (passes[i].Fence - passes[i-1].Fence); over < Overlap-1e-9 {
+				t.Errorf("%v wide with %v: pass %d takes only %v of the one before", width, kerf, i+1, over)
+			}
+		}
+		for _, b := range []blade.Blade{{Grind: blade.FTG, Kerf: kerf}, {Grind: blade.ATB, Kerf: kerf, Bevel: 15}} {
+			for _, at := range BottomOf(b, width, passes, 201) {
+				if at[1] < 0 || at[1] > Ridge(b)+1e-9 {
+					t.Fatalf("%v in %v passes of %v leaves %v at %v", b.Grind, len(passes), kerf, at[1], at[0])
+				}
+			}
+		}
+	}
+}
+
+// Kerfs of a fold close to the bend that was asked for, with wood between them.
+func TestFoldsCloseToTheirBend(t *testing.T) {
+	dice := rand.New(rand.NewPCG(5, 5))
+	folds := 0
+	for range 400 {
+		sheet := measure.Length(4 + 20*dice.Float64())
+		skin, radius, deg := UsualSkin(sheet), sheet*measure.Length(1.2+20*dice.Float64()), 10+170*dice.Float64()
+		f, err := FoldOf(sheet, skin, 3.2, radius, deg, measure.Millimetre)
+		if err != nil {
+			continue
+		}
+		folds++
+		if turn := f.Closes * float64(f.Kerfs); turn < deg-1e-6 || turn >= deg+f.Closes {
+			t.Errorf("%d kerfs of %v° for %v°", f.Kerfs, f.Closes, deg)
+		}
+		if f.Spacing <= 3.7 || math.Abs((f.Spacing*measure.Length(f.Kerfs)-(radius-skin/2)*measure.Length(deg*math.Pi/180)).Mm()) > 1e-6 {
+			t.Errorf("%d kerfs %v apart bend %v to a radius of %v", f.Kerfs, f.Spacing, sheet, radius)
+		}
+	}
+	if folds < 200 {
+		t.Errorf("only %d bends of 400 can be cut", folds)
 	}
 }
 

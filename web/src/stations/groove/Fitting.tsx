@@ -25,6 +25,7 @@ import { Taken } from '../../ui/Taken';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
+import { cutParams } from '../choose/cut';
 import { KnownParts } from './KnownParts';
 import { Setting } from './WayDetail';
 
@@ -298,6 +299,10 @@ function Tests({ groove: g, units }: { groove: Groove; units: Units }) {
       <Typography id="tests" variant="h3" component="h2">
         Tests
       </Typography>
+      <Box sx={{ fontSize: 15 }}>
+        Ridges, ears, torn edges, a rattle?{' '}
+        <Link to={`/trace?${cutParams(g.ask.cut, { blade: g.way.blade_id })}`}>Trace it</Link>
+      </Box>
       <Box component="ol" sx={{ m: 0, pl: 3 }}>
         {g.tests.map((t) => (
           <Box component="li" key={t.at} sx={{ fontSize: 15.5, mb: 0.5 }}>

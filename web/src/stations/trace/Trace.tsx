@@ -257,6 +257,8 @@ function station(c: TraceCheck, t: TraceOf) {
     case 'clearance':
       return { to: `/true/${c.record}?${at}`, name: 'Measure it under True' };
     default:
+      if (c.id === 'restack' || c.id === 'measure-groove')
+        return { to: `/groove?${cutParams(t.cut)}`, name: 'Fit it under Groove' };
       return settings.has(c.id)
         ? { to: `/?${cutParams(t.cut, { blade: t.blade_id })}`, name: 'Set it under Choose' }
         : undefined;
