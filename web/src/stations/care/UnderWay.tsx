@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { useGrooves } from '../../api/queries';
 import type { CareSheet } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { formatThin } from '../../measure/format';
+import { counted, formatThin } from '../../measure/format';
 import { useNow } from '../../ui/useNow';
 import { TakeBack } from './SendAndReturn';
 import { countdown } from './timer';
@@ -38,7 +38,8 @@ export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }
       {grooves.map((g) => (
         <Box key={g.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
           <Box>
-            <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name}, {g.tests} tests
+            <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name},{' '}
+            {counted(g.tests, 'test')}
           </Box>
           <Button component={Link} to={`/groove/${g.id}${search}`} size="small" variant="outlined">
             Go on

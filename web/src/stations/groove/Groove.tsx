@@ -8,7 +8,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useGroovePlan, useGrooves, useMaterials, useSaws, useStartGroove } from '../../api/queries';
 import type { Cut, GrooveRow, GrooveStart, Material, Saw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { formatSetting, formatThin } from '../../measure/format';
+import { counted, formatSetting, formatThin } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { ChoiceWord, LengthWord } from '../../ui/Word';
 import { finishes, finishWord, kinds, picks } from '../choose/sentence';
@@ -276,7 +276,7 @@ function Rows({
               </Link>
               <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
                 {g.blade_name} on {g.saw_name}: {g.says}.{' '}
-                {g.ended ? `${g.made} made after ${g.tests} tests` : 'Under way'},{' '}
+                {g.ended ? `${g.made} made after ${counted(g.tests, 'test')}` : 'Under way'},{' '}
                 {new Date(g.at).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}.
               </Box>
             </Box>

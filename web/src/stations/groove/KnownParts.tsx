@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
 import type { DadoSet, Units } from '../../api/types';
-import { formatDial, formatThin } from '../../measure/format';
+import { counted, formatDial, formatThin } from '../../measure/format';
 import { ink } from '../../drawings/ink';
 
 /** The drawn range either way of what is stamped, in millimetres. */
@@ -16,7 +16,9 @@ export function KnownParts({ set, units }: { set: DadoSet; units: Units }) {
         How thick its parts really are
       </Typography>
       <Box sx={{ fontSize: 14.5, color: 'text.secondary', mb: 0.5 }}>
-        {set.tests === 0 ? 'No test groove yet: as stamped.' : `From ${set.tests} test grooves in the log.`}{' '}
+        {set.tests === 0
+          ? 'No test groove yet: as stamped.'
+          : `From ${counted(set.tests, 'test groove')} in the log.`}{' '}
         <Link to={`/rack/${set.blade_id}/set`}>Its parts</Link>
       </Box>
       <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, width: '100%', maxWidth: 560 }}>
