@@ -60,14 +60,20 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &db) && db.Code == diskFull:
 		slog.Error("disk full", "request_id", c.GetString(requestIDKey), "error", err)
 		refuse(c, http.StatusInsufficientStorage, "", "The disk under the database is full. Nothing was saved; make room and try again.")
+	case errors.As(err, &db) && (db.Code == zeroByte || db.Code == zeroEscape):
+		refuse(c, http.StatusUnprocessableEntity, "", "There is a character in the text that cannot be kept, a zero byte. Nothing was saved; write the text anew.")
 	default:
 		slog.Error("request failed", "request_id", c.GetString(requestIDKey), "error", err)
 		refuse(c, http.StatusInternalServerError, "", "Something went wrong inside Corte. Nothing was saved; the server's log has more under this request's id.")
 	}
 }
 
-// diskFull is PostgreSQL's code for it.
-const diskFull = "53100"
+// PostgreSQL's codes.
+const (
+	diskFull   = "53100"
+	zeroByte   = "22021" // in a text
+	zeroEscape = "22P05" // in JSON
+)
 
 func statusOf(e *shop.Error) int {
 	switch {
