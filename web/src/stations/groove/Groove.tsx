@@ -50,6 +50,11 @@ export function Groove() {
           Tenons, box joints, tails, folds
         </Button>
       </Box>
+      {saws.data?.length === 0 && (
+        <Box sx={{ fontSize: 17, my: 1 }}>
+          This shop has no saw yet. <Link to="/rack/saws/new">Put yours in</Link> first.
+        </Box>
+      )}
       {cut && saw && materials.data && saws.data && (
         <Sentence
           {...{ cut, said, saw, units }}

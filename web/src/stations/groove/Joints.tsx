@@ -197,6 +197,9 @@ export function Joints() {
           )}
         </Box>
         <Box sx={{ minWidth: 0 }}>
+          {tables.length > 0 && !saw && (
+            <Box sx={{ fontSize: 17 }}>Joints are cut on a table saw, and this shop has none.</Box>
+          )}
           {plan.error && (
             <Alert severity="error" variant="outlined">
               {plan.error.message}

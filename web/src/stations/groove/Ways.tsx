@@ -22,6 +22,11 @@ export function Ways({ ways, chosen, units, onChoose }: Props) {
       <Typography id="ways" variant="h2">
         Ways to it
       </Typography>
+      {ways.length === 0 && (
+        <Box sx={{ fontSize: 17 }}>
+          Nothing on the rack cuts it on this saw: it wants a dado set, or a blade with flat-top teeth.
+        </Box>
+      )}
       <Box component="ul" aria-label="Ways" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {ways.map((w) => (
           <Box component="li" key={w.blade_id} sx={{ borderTop: '1px solid', borderColor: 'divider' }}>
