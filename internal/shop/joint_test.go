@@ -1,0 +1,135 @@
+package shop_test
+
+import (
+	"errors"
+	"math"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/measure"
+	"corte/core/verdict"
+	"corte/internal/shop"
+)
+
+// Joints are worked out for the blade that is really there: its kerf, its
+// bottom, its reach, and whether it may run at all.
+func TestJointsKnowTheBlade(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	mm := func(v float64) *measure.Length { l := measure.Length(v); return &l }
+	plan := func(blade string, ask shop.JointAsk) (shop.JointPlan, error) {
+		if ask.Saw == uuid.Nil {
+			ask.Saw = f.saws["table"].ID
+		}
+		ask.Blade = f.blade[blade].ID
+		return f.PlanJoint(ctx, f.id, ask, measure.Millimetre)
+	}
+	for name, tt := range map[string]struct {
+		blade   string
+		ask     shop.JointAsk
+		verdict verdict.Verdict
+		says    string
+		minds   string
+	}{
+		"a tenon in the middle":   {"Mortise", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Clear, "the same again", ""},
+		"one off the middle":      {"Mortise", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30, Off: mm(4)}, verdict.Clear, "Turn over, blade 12 mm high", ""},
+		"one that is ridged":      {"Stagehand", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Mind, "that is the shoulder", "a ridge of 0.43 mm"},
+		"a box joint of one kerf": {"Mortise", shop.JointAsk{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Mind, "a pitch of 6.3 mm", "ends whole"},
+		"a box joint in passes":   {"Mortise", shop.JointAsk{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Mind, "every slot over it", "3 passes each, or a stack"},
+		"with a stack":            {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1}, verdict.Clear, "8 slots", ""},
+		"a loose test":            {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.9), Fingers: 3}, verdict.Clear, "the key 0.2 mm further from the blade", ""},
+		"a test that fits":        {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.1), Fingers: 1}, verdict.Clear, "as it should be", ""},
+		"tails":                   {"Dovecote", shop.JointAsk{Kind: "tails", Stock: 19}, verdict.Clear, "A slope of 1 in 7.1", ""},
+		"a slope":                 {"Plough", shop.JointAsk{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, verdict.Clear, "the deepest at the near wall", ""},
+		"a fold":                  {"Plough", shop.JointAsk{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Mind, "a skin of 1.5 mm stays", "differs from sheet to sheet"},
+		"a fold with points":      {"Understudy", shop.JointAsk{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Mind, "a skin of 0.6 mm stays", "points of its teeth"},
+	} {
+		p, err := plan(tt.blade, tt.ask)
+		if err != nil {
+			t.Errorf("%s: %v", name, err)
+			continue
+		}
+		do, minds := strings.Join(p.Do, " "), strings.Join(p.Mind, " ")
+		if p.Verdict != tt.verdict || !strings.Contains(do, tt.says) || !strings.Contains(minds, tt.minds) || (tt.minds == "") != (minds == "") {
+			t.Errorf("%s is %v: %s Mind: %s", name, p.Verdict, do, minds)
+		}
+		if !strings.Contains(strings.Join(p.Cautions, " "), "hands never over the cut") || math.Abs((p.Kerf-f.blade[tt.blade].Kerf).Mm()) > 0.11 {
+			t.Errorf("%s: kerf %v, cautions %v", name, p.Kerf, p.Cautions)
+		}
+	}
+	if _, err := f.Inspect(ctx, f.id, "i", f.blade["Plough"].ID, care.Fault("cracked"), "", ""); err != nil {
+		t.Fatal(err)
+	}
+	for name, tt := range map[string]struct {
+		blade string
+		ask   shop.JointAsk
+		field string
+		says  string
+	}{
+		"a cracked blade":    {"Plough", shop.JointAsk{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, "blade_id", "does not go on"},
+		"a blade by hand":    {"Trot", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, "blade_id", "may not go on Long Table"},
+		"on the miter saw":   {"Batten", shop.JointAsk{Kind: "box", Saw: f.saws["miter"].ID, Width: 96}, "saw_id", "Drop is a miter saw"},
+		"a slot too narrow":  {"Mortise", shop.JointAsk{Kind: "box", Width: 96, Slot: 2, Room: 0.1}, "slot_mm", "less than the kerf"},
+		"deeper than it is":  {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Stock: 90}, "blade_id", "reaches only"},
+		"tails from a plain": {"Mortise", shop.JointAsk{Kind: "tails", Stock: 19}, "blade_id", "bevelled to one side"},
+		"tails of nothing":   {"Dovecote", shop.JointAsk{Kind: "tails"}, "stock_mm", "how thick the board is"},
+		"no such joint":      {"Mortise", shop.JointAsk{Kind: "biscuit"}, "kind", "no such joint"},
+	} {
+		_, err := plan(tt.blade, tt.ask)
+		var e *shop.Error
+		if !errors.As(err, &e) || e.Field != tt.field || !strings.Contains(e.Detail, tt.says) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}
+
+// A set goes on for a groove of its own: the cards are of that stack, another
+// saw's groove is refused, and a groove that is given up takes nothing with it.
+func TestASetIsMountedForItsGroove(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	set, table := f.blade["Trapdoor"].ID, f.saws["table"].ID
+	begin := func(piece measure.Length) shop.Groove {
+		g, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 8, piece), set, "Ilse", measure.Millimetre)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return g
+	}
+	order := func(m shop.Mounting) string {
+		for _, s := range m.Steps {
+			if s.ID == "order" {
+				return strings.Join(s.Text, " ")
+			}
+		}
+		return ""
+	}
+	narrow, wide := begin(6.3), begin(18)
+	first, err := f.StartMounting(ctx, f.id, table, set, &narrow.ID, "", measure.Millimetre)
+	if err != nil || strings.Contains(order(first), "chipper") {
+		t.Fatalf("the outer pair alone: %s, %v", order(first), err)
+	}
+	second, err := f.StartMounting(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
+	if err != nil || second.ID == first.ID || !strings.Contains(order(second), "chipper 3.2 mm") {
+		t.Fatalf("another groove is another mounting: %s, %v", order(second), err)
+	}
+	again, err := f.StartMounting(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
+	if err != nil || again.ID != second.ID {
+		t.Errorf("begun again it is %v, %v", again.ID, err)
+	}
+	var e *shop.Error
+	if _, err := f.StartMounting(ctx, f.id, table, f.blade["Bellows"].ID, &wide.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "groove_id" {
+		t.Errorf("another set for this groove: %v", err)
+	}
+	if err := f.DropGroove(ctx, f.id, wide.ID); err != nil {
+		t.Fatal(err)
+	}
+	left, err := f.Mounting(ctx, f.id, second.ID, measure.Millimetre)
+	if err != nil || left.Way != nil || !strings.Contains(order(left), "left and right are not the same") {
+		t.Errorf("with its groove given up: %s, %v", order(left), err)
+	}
+	if err := f.DropGroove(ctx, f.id, wide.ID); !errors.As(err, &e) || e.Reason != shop.Missing {
+		t.Errorf("given up twice: %v", err)
+	}
+}
