@@ -114,7 +114,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
     page
       .getByRole('list', { name: 'Rows' })
       .getByRole('listitem')
-      .filter({ hasText: 'A groove: 12 made, 18.00 mm wide' })
+      .filter({ hasText: 'Grooves of 18 mm: 12 made' })
       .first(),
   ).toBeVisible();
   await page.goto('/groove');
@@ -244,6 +244,6 @@ test('the parts of a set: what is known of them, what cannot be, and what is for
   await expect(page.getByRole('list', { name: 'Saws' })).toContainText('never goes on a miter saw');
   await page.goto(`/rack/${id}`);
   await expect(
-    page.getByRole('listitem').filter({ hasText: 'Parts of the set, new to it: replaced, shim 0.20 mm' }),
+    page.getByRole('listitem').filter({ hasText: 'Parts of the set are new to it: replaced, 0.2 mm' }),
   ).toBeVisible();
 });

@@ -195,7 +195,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	out := contract.GetCare200JSONResponse{Blades: make([]contract.BladeCare, len(all.Blades)), Washes: []contract.Wash{}, Away: []contract.AwayBlade{}, Baths: encodeBaths(all.Baths)}
+	out := contract.GetCare200JSONResponse{Blades: make([]contract.BladeCare, len(all.Blades)), Washes: []contract.Wash{}, Grooves: encodeGrooveRows(all.Grooves), Away: []contract.AwayBlade{}, Baths: encodeBaths(all.Baths)}
 	for i, b := range all.Blades {
 		h := b.Health
 		one := contract.BladeCare{Blade: encodeBlade(b.Blade), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),

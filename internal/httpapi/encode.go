@@ -292,27 +292,36 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 			return out, err
 		}
 		out.Says = &says
-		if e.Kind == store.KindTraced {
+		switch e.Kind {
+		case store.KindTraced:
 			var d store.TracedDetail
-			if err := read(&d); err != nil {
-				return out, err
-			}
+			err = read(&d)
 			out.TraceID = &d.Trace
-		}
-		if e.Kind == store.KindGrooved {
-			var d store.GroovedDetail
-			if err := read(&d); err != nil {
-				return out, err
-			}
-			out.GrooveID = &d.Groove
-		}
-		if e.Kind == store.KindCompared {
+		case store.KindCompared:
 			var d store.ComparedDetail
-			if err := read(&d); err != nil {
-				return out, err
-			}
+			err = read(&d)
 			out.TrialID = &d.Trial
+		case store.KindSharpened, store.KindReturned:
+			var d store.SharpenedDetail
+			err = read(&d)
+			out.KerfMm, out.DiameterMm = positive(d.Kerf), positive(d.Diameter)
+		case store.KindGrooved:
+			var d store.GroovedDetail
+			err = read(&d)
+			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: positive(d.Depth), Made: d.Made}
+			if d.Test {
+				out.Groove.WidthMm = positive(shop.Mean(d.Width))
+			}
+		case store.KindRenewed:
+			var d store.RenewedDetail
+			err = read(&d)
+			parts := make([]float64, len(d.Parts))
+			for i, p := range d.Parts {
+				parts[i] = p.Thickness
+			}
+			out.RenewedMm = &parts
 		}
+		return out, err
 	case store.KindRetired:
 		var d store.RetiredDetail
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
@@ -351,8 +360,6 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 		add(d.Price > 0, "paid %.2f", d.Price)
 		add(d.Replaced > 0, "%d teeth replaced", d.Replaced)
 		add(d.Left != nil, "%d sharpenings left", value(d.Left))
-		add(d.Kerf > 0, "kerf now %.2f mm", d.Kerf)
-		add(d.Diameter > 0, "diameter now %.1f mm", d.Diameter)
 		add(d.Report != "", "%s", d.Report)
 	case store.KindSent:
 		var d store.SentDetail
@@ -375,24 +382,11 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 		var d store.ComparedDetail
 		err = read(&d)
 		says = orNone(d.Says)
-	case store.KindGrooved:
-		var d store.GroovedDetail
-		err = read(&d)
-		add(d.Test, "a test, %.2f mm wide for %.2f", shop.Mean(d.Width), d.Target)
-		add(d.Test && d.Depth > 0, "%.2f mm deep", d.Depth)
-		add(!d.Test, "%d made, %.2f mm wide", d.Made, d.Target)
 	case store.KindRenewed:
 		var d store.RenewedDetail
 		err = read(&d)
 		add(true, "%s", d.Why)
 		add(d.Outer, "the outer pair")
-		for _, p := range d.Parts {
-			what := "chipper"
-			if p.Shim {
-				what = "shim"
-			}
-			add(true, "%s %.2f mm", what, p.Thickness)
-		}
 	case store.KindTraced:
 		var d store.TracedDetail
 		err = read(&d)

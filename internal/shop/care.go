@@ -22,10 +22,11 @@ import (
 
 // A Care is how all of a shop's blades stand, and what is under way.
 type Care struct {
-	Blades []BladeCare // the most urgent first
-	Washes []Wash
-	Away   []store.Entry // sent rows of the blades that are with the saw doctor
-	Baths  []Bath
+	Blades  []BladeCare // the most urgent first
+	Washes  []Wash
+	Grooves []GrooveRow   // that are being fitted
+	Away    []store.Entry // sent rows of the blades that are with the saw doctor
+	Baths   []Bath
 }
 
 // A BladeCare is what one blade wants.
@@ -89,6 +90,9 @@ func (s *Service) Care(ctx context.Context, shop uuid.UUID) (Care, error) {
 			return out, err
 		}
 		out.Washes = append(out.Washes, one)
+	}
+	if out.Grooves, err = s.fitting(ctx, shop); err != nil {
+		return out, err
 	}
 	if out.Away, err = s.st.Away(ctx, shop); err != nil {
 		return out, err

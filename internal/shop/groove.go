@@ -223,7 +223,8 @@ func (s *Service) PlanGroove(ctx context.Context, shop uuid.UUID, ask GrooveAsk,
 		one.Way = w
 		out.Ways = append(out.Ways, one)
 	}
-	out.Earlier, err = s.grooveRows(ctx, shop, c.job.Material.ID, true, groovesShown, u)
+	made := true
+	out.Earlier, err = s.grooveRows(ctx, shop, c.job.Material.ID, &made, groovesShown, u)
 	return out, err
 }
 
@@ -711,10 +712,16 @@ func (s *Service) DropGroove(ctx context.Context, shop, id uuid.UUID) error {
 
 // Grooves lists the newest grooves.
 func (s *Service) Grooves(ctx context.Context, shop uuid.UUID, limit int, u measure.Unit) ([]GrooveRow, error) {
-	return s.grooveRows(ctx, shop, "", false, limit, u)
+	return s.grooveRows(ctx, shop, "", nil, limit, u)
 }
 
-func (s *Service) grooveRows(ctx context.Context, shop uuid.UUID, of string, ended bool, limit int, u measure.Unit) ([]GrooveRow, error) {
+// fitting lists the grooves that are being fitted.
+func (s *Service) fitting(ctx context.Context, shop uuid.UUID) ([]GrooveRow, error) {
+	made, most := false, 12
+	return s.grooveRows(ctx, shop, "", &made, most, measure.Millimetre)
+}
+
+func (s *Service) grooveRows(ctx context.Context, shop uuid.UUID, of string, ended *bool, limit int, u measure.Unit) ([]GrooveRow, error) {
 	rows, err := s.st.Grooves(ctx, shop, of, ended, limit)
 	if err != nil {
 		return nil, err

@@ -149,11 +149,11 @@ func (s *Store) Groove(ctx context.Context, shop, id uuid.UUID) (Groove, error) 
 }
 
 // Grooves lists at most limit grooves, newest first: of a material where one is
-// named, those that have ended where ended says so.
-func (s *Store) Grooves(ctx context.Context, shop uuid.UUID, material string, ended bool, limit int) ([]Groove, error) {
+// named, and those that have ended or have not where ended says which.
+func (s *Store) Grooves(ctx context.Context, shop uuid.UUID, material string, ended *bool, limit int) ([]Groove, error) {
 	all := []Groove{}
 	err := s.db.SelectContext(ctx, &all, `SELECT id, shop_id, `+grooveColumns.of("g")+grooveEnd+`
-		AND ($2 = '' OR material = $2) AND (NOT $3 OR ended_at IS NOT NULL) ORDER BY started_at DESC, id LIMIT $4`, shop, material, ended, limit)
+		AND ($2 = '' OR material = $2) AND ($3::boolean IS NULL OR (ended_at IS NOT NULL) = $3) ORDER BY started_at DESC, id LIMIT $4`, shop, material, ended, limit)
 	return all, err
 }
 

@@ -1966,6 +1966,8 @@ export interface components {
             /** @description The most urgent first. */
             blades: components["schemas"]["BladeCare"][];
             washes: components["schemas"]["Wash"][];
+            /** @description Those that are being fitted. */
+            grooves: components["schemas"]["GrooveRow"][];
             away: components["schemas"]["AwayBlade"][];
             baths: components["schemas"]["Bath"][];
         };
@@ -3820,8 +3822,19 @@ export interface components {
             trial_id?: string;
             /** Format: uuid */
             trace_id?: string;
-            /** Format: uuid */
-            groove_id?: string;
+            groove?: components["schemas"]["GrooveRecord"];
+            /** @description Thicknesses of the parts that were renewed. */
+            renewed_mm?: number[];
+            /**
+             * Format: double
+             * @description That it came back with.
+             */
+            kerf_mm?: number;
+            /**
+             * Format: double
+             * @description That it came back with.
+             */
+            diameter_mm?: number;
             by?: string;
             /** Format: uuid */
             blade_id?: string;
@@ -3840,6 +3853,22 @@ export interface components {
             verdict?: components["schemas"]["Verdict"];
             /** @description Why it was retired. */
             reason?: string;
+        };
+        GrooveRecord: {
+            /** Format: uuid */
+            id: string;
+            /** @description A test groove, rather than the grooves that were made. */
+            test: boolean;
+            /** Format: double */
+            target_mm: number;
+            /**
+             * Format: double
+             * @description Of a test
+             */
+            width_mm?: number;
+            /** Format: double */
+            depth_mm?: number;
+            made: number;
         };
         CutRecord: {
             material: string;

@@ -7,7 +7,7 @@ import { useStrike } from '../api/queries';
 import type { LogEntry, Units } from '../api/types';
 import { effortWords, noiseWords, retiredWords } from '../drawings/words';
 import { cutParams } from '../stations/choose/cut';
-import { formatFigure, formatLength, formatRun, formatSetting, trim } from '../measure/format';
+import { formatFigure, formatLength, formatRun, formatSetting, formatThin, trim } from '../measure/format';
 
 const day = new Intl.DateTimeFormat(undefined, {
   day: 'numeric',
@@ -60,10 +60,10 @@ export function Entry({ entry: e, units, named = false, strike = false }: Props)
             <Link to={`/trial/${e.trial_id}`}>See it</Link>
           </>
         )}
-        {e.groove_id && (
+        {e.groove && (
           <>
             {' '}
-            <Link to={`/groove/${e.groove_id}`}>See it</Link>
+            <Link to={`/groove/${e.groove.id}`}>See it</Link>
           </>
         )}
         {e.trace_id && (
@@ -163,6 +163,23 @@ const truingWords = {
   clearance: 'Side clearance, least to most',
 } as const;
 
+/** How it came back, with what was measured of it. */
+function came(e: LogEntry, units: Units) {
+  const all = [
+    ...(e.says ?? []),
+    e.kerf_mm ? `kerf now ${formatThin(e.kerf_mm, units)}` : '',
+    e.diameter_mm ? `diameter now ${formatLength(e.diameter_mm, units)}` : '',
+  ].filter(Boolean);
+  return all.length > 0 ? `: ${all.join(', ')}.` : '.';
+}
+
+function grooved(g: NonNullable<LogEntry['groove']>, units: Units) {
+  const wanted = formatThin(g.target_mm, units);
+  if (!g.test) return `Grooves of ${wanted}: ${g.made} made.`;
+  const deep = g.depth_mm ? `, ${formatThin(g.depth_mm, units)} deep` : '';
+  return `A test groove: ${formatThin(g.width_mm ?? 0, units)} wide for ${wanted}${deep}.`;
+}
+
 function what(e: LogEntry, units: Units) {
   const on = e.saw_name ? ` on ${e.saw_name}` : '';
   const says = e.says?.length ? `: ${e.says.join(', ')}.` : '.';
@@ -201,9 +218,9 @@ function what(e: LogEntry, units: Units) {
     case 'washed':
       return `Washed${says.replace(': in', ' in')}`;
     case 'sharpened':
-      return `Back, sharpened${says}`;
+      return `Back, sharpened${came(e, units)}`;
     case 'returned':
-      return `Back, not sharpened${says}`;
+      return `Back, not sharpened${came(e, units)}`;
     case 'sent':
       return `Sent out${says.replace(': to', ' to')}`;
     case 'judged':
@@ -217,9 +234,9 @@ function what(e: LogEntry, units: Units) {
     case 'traced':
       return `A fault was traced${says}`;
     case 'grooved':
-      return `A groove${says}`;
+      return e.groove ? grooved(e.groove, units) : 'A groove.';
     case 'renewed':
-      return `Parts of the set, new to it${says}`;
+      return `Parts of the set are new to it: ${[...(e.says ?? []), ...(e.renewed_mm ?? []).map((mm) => formatThin(mm, units))].join(', ')}.`;
     case 'struck':
       return 'A row was struck out.';
     case 'retired':

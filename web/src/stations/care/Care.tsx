@@ -93,7 +93,7 @@ export function Care() {
         }}
       >
         {care.data && <Baths baths={care.data.baths} units={units} />}
-        <Calendar />
+        {care.data && <Calendar />}
       </Box>
     </Box>
   );

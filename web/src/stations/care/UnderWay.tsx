@@ -2,7 +2,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { useGrooves } from '../../api/queries';
 import type { CareSheet } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { counted, formatThin } from '../../measure/format';
@@ -13,8 +12,7 @@ import { countdown } from './timer';
 export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
   const now = useNow(1000);
   const { units } = usePreferences();
-  const grooves = (useGrooves(units).data ?? []).filter((g) => !g.ended);
-  if (sheet.washes.length + sheet.away.length + grooves.length === 0) return null;
+  if (sheet.washes.length + sheet.away.length + sheet.grooves.length === 0) return null;
   return (
     <Box
       component="section"
@@ -35,7 +33,7 @@ export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }
           </Box>
         );
       })}
-      {grooves.map((g) => (
+      {sheet.grooves.map((g) => (
         <Box key={g.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
           <Box>
             <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name},{' '}

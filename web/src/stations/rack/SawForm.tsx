@@ -120,7 +120,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
   const conflict = (stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess;
   const refused = draft.error instanceof ProblemError ? draft.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
-  const length = (field: LengthKey, label: string, optional = false) => (
+  const length = (field: LengthKey, label: string, optional: boolean | string = false) => (
     <LengthField
       label={label}
       mm={input[field]}
@@ -129,7 +129,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
       onLength={(mm) => set({ [field]: mm })}
       onClear={optional ? () => set({ [field]: undefined }) : undefined}
       problem={problem(field)}
-      hint={optional ? 'if there is one' : undefined}
+      hint={optional === true ? 'if there is one' : optional || undefined}
     />
   );
   const number = (
@@ -277,9 +277,9 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         />
         {input.dado_sets && (
           <>
-            {length('arbor_length_mm', 'Arbor, flange to end', true)}
-            {length('washer_mm', 'Outer washer', true)}
-            {length('nut_mm', 'Nut', true)}
+            {length('arbor_length_mm', 'Arbor, flange to end', 'if it was measured')}
+            {length('washer_mm', 'Outer washer', 'if it was measured')}
+            {length('nut_mm', 'Nut', 'if it was measured')}
             <SelectField
               label="The nut is"
               value={input.nut_side ?? 'unknown'}
