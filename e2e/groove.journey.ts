@@ -43,7 +43,10 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
     .getByRole('group', { name: 'Readings' })
     .getByRole('button', { name: 'Take back 18.9 mm' })
     .click();
-  await read(page, /the piece/, '17.9', '17.85');
+  // As quick as a gauge types.
+  const entry = page.getByRole('textbox', { name: /the piece/ });
+  await entry.pressSequentially('17.9\n17.85\n17.8\n');
+  await expect(page.getByRole('group', { name: 'Readings' }).getByRole('button')).toHaveCount(4);
   await expect(page.getByTestId('target')).toHaveText('18 mm');
 
   await ways(page).filter({ hasText: 'Trapdoor' }).getByRole('button').click();
@@ -148,6 +151,40 @@ test('passes with a flat-top blade: the last one makes the width', async ({ page
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(now(page)).toContainText('0.1 mm too narrow: set the last pass 0.1 mm further');
   await expect(last).toHaveText('last39.1 mm');
+});
+
+test('a rabbet on a phone, in inches: from the cut in Choose to the blade that cuts it', async ({
+  browser,
+  request,
+  baseURL,
+}) => {
+  const saw = await aSaw(request, { name: 'Footstool', dado_sets: false });
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL });
+  const page = await context.newPage();
+  await page.goto(`/?of=poplar&t=19&w=90&l=600&form=rabbet&d=8&saw=${saw}`);
+  await page.getByRole('radio', { name: 'Inches' }).click();
+  await page.getByRole('link', { name: 'Fit it to a piece' }).click();
+  await expect(page.getByRole('region', { name: 'The groove' })).not.toContainText('from the edge');
+  await read(page, /the piece/, '1/2', '12.6mm', '0.497');
+  await expect(page.getByTestId('target')).toHaveText('0.504"');
+  await expect(page.getByRole('img', { name: /^The rabbet from its end, 0\.504" wide/ })).toBeVisible();
+  await expect(page.getByText('The blade runs in the fence: a sacrificial board on it')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Passes' }).getByRole('listitem').first()).toHaveText(
+    '10.000"',
+  );
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  expect(wide, 'it scrolls sideways').toBeLessThanOrEqual(390);
+  await accessible(page);
+  await page.getByRole('button', { name: /^Set it up with/ }).click();
+  await expect(now(page)).toContainText('Set the blade');
+  // A single blade goes on by its own cards, its riving knife with it.
+  await page.getByRole('button', { name: 'Put it on by cards' }).click();
+  await expect(page.getByRole('heading', { name: 'Power off' })).toBeVisible();
+  await page.goBack();
+  await read(page, /width/, '0.504', '0.504', '0.505');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(now(page)).toContainText('Measure the depth as well');
+  await context.close();
 });
 
 test('a set never goes on a circular saw, and a short arbor stops it', async ({ page, request }) => {

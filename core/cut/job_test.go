@@ -1,7 +1,10 @@
 package cut
 
 import (
+	"encoding/json"
 	"math"
+	"reflect"
+	"strings"
 	"testing"
 
 	"corte/core/measure"
@@ -101,6 +104,37 @@ func TestTheSectionThatIsMet(t *testing.T) {
 		tt.change(&j)
 		if l, s := j.CutLength(), j.Swept(); math.Abs((l-tt.length).Mm()) > 1e-9 || math.Abs((s-tt.swept).Mm()) > 1e-9 || j.Parts() != tt.parts {
 			t.Errorf("%s: %v long, %v deep, parts %v", name, l, s, j.Parts())
+		}
+	}
+}
+
+// A job that is kept as JSON is kept in words, and comes back the same.
+func TestWordsAreKept(t *testing.T) {
+	type kept struct {
+		Direction Direction
+		Motion    *Motion
+		Finish    Finish
+		Exit      *Support
+		Form      Form
+		Bed       Bed
+	}
+	motion, exit := Push, ZeroClearance
+	for _, k := range []kept{{}, {Direction: Sheet, Motion: &motion, Finish: Show, Exit: &exit, Form: Rabbet, Bed: Sacrifice}} {
+		raw, err := json.Marshal(k)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var back kept
+		if err := json.Unmarshal(raw, &back); err != nil || !reflect.DeepEqual(back, k) {
+			t.Errorf("%s comes back as %+v, %v", raw, back, err)
+		}
+		if !strings.Contains(string(raw), `"Form":"`+k.Form.String()+`"`) {
+			t.Errorf("kept as %s", raw)
+		}
+	}
+	for _, bad := range []string{`{"Direction":"up"}`, `{"Motion":"throw"}`, `{"Finish":"nice"}`, `{"Exit":"glue"}`, `{"Form":"hole"}`, `{"Bed":"sand"}`} {
+		if err := json.Unmarshal([]byte(bad), &kept{}); err == nil {
+			t.Errorf("%s is read", bad)
 		}
 	}
 }

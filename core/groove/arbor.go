@@ -53,12 +53,12 @@ type Insert struct {
 const nearFence = measure.Length(10)
 
 // InsertFor works an insert out: a set that is raised by depth opens it as long
-// as the chord of its circle, and heel and run-out sway it sideways over that.
+// as the chord of its circle, and heel sways it sideways over that.
 // heel is over the whole diameter.
-func InsertFor(set, diameter, depth, heel, runOut measure.Length) Insert {
+func InsertFor(set, diameter, depth, heel measure.Length) Insert {
 	r := diameter.Mm() / 2
 	h := min(depth.Mm(), r)
 	chord := measure.Length(2 * math.Sqrt(r*r-(r-h)*(r-h)))
-	sway := measure.Length(math.Abs(heel.Mm()))*chord/diameter + measure.Length(math.Abs(runOut.Mm()))
+	sway := measure.Length(math.Abs(heel.Mm())) * chord / diameter
 	return Insert{Width: set, Length: chord, Fence: nearFence + sway}
 }

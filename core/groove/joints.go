@@ -15,6 +15,8 @@ type Tenon struct {
 	Step   measure.Length
 }
 
+const longestTenon = measure.Length(400)
+
 // TenonOf works a tenon out: the stock's thickness, the tenon's thickness and
 // length, how much is off its first face (half of what is over for a tenon in
 // the middle, where off is under 0), and the kerf.
@@ -23,6 +25,8 @@ func TenonOf(stock, tenon, long, off, kerf measure.Length, u measure.Unit) (Teno
 	switch {
 	case !(tenon > 0) || over < 0.2:
 		return Tenon{}, refuse("tenon_mm", "a tenon of %s cannot come out of stock of %s", tenon.Format(u), stock.Format(u))
+	case !(long <= longestTenon):
+		return Tenon{}, refuse("length_mm", "a tenon is at most %s long", longestTenon.Format(u))
 	case off > over:
 		return Tenon{}, refuse("off_mm", "%s off one face leaves less than the tenon", off.Format(u))
 	case !(long >= kerf):
@@ -106,9 +110,9 @@ func TailOf(b blade.Blade, thickness, most measure.Length, tiltsTo float64, u me
 	case b.Bevel > tiltsTo:
 		return Tail{}, refuse("blade_id", "this saw tilts to %g degrees, and the blade is ground for %g", tiltsTo, b.Bevel)
 	case !(thickness > 0):
-		return Tail{}, refuse("thickness_mm", "say how thick the board is that the tails go through")
+		return Tail{}, refuse("stock_mm", "say how thick the board is that the tails go through")
 	case thickness > most:
-		return Tail{}, refuse("thickness_mm", "%s is higher than this blade reaches when it is tilted (%s)", thickness.Format(u), most.Format(u))
+		return Tail{}, refuse("stock_mm", "%s is higher than this blade reaches when it is tilted (%s)", thickness.Format(u), most.Format(u))
 	}
 	return Tail{b.Bevel, 1 / math.Tan(b.Bevel*math.Pi/180), thickness}, nil
 }
@@ -124,6 +128,9 @@ type Slant struct {
 func SlantOf(edge, width, kerf, deep measure.Length, deg float64, u measure.Unit) (Slant, error) {
 	if !(deg > 0 && deg <= 45) {
 		return Slant{}, refuse("slope_deg", "the bottom slopes by up to 45 degrees")
+	}
+	if !(width >= kerf && width <= widest) {
+		return Slant{}, refuse("width_mm", "a groove is between its kerf, %s, and %s wide", kerf.Format(u), widest.Format(u))
 	}
 	passes, err := Stepped(edge, width, kerf, deep)
 	if err != nil {
@@ -154,11 +161,20 @@ type FoldCut struct {
 	Closes  float64        // degrees, each
 }
 
+const (
+	thickestSheet = measure.Length(60)
+	widestBend    = measure.Length(10_000)
+)
+
 // FoldOf works kerfs out that bend a sheet to an outer radius by an angle,
 // leaving a skin. The kerfs lie on the inside and close as it bends: each gives
 // its width over its depth, as an angle about the skin.
 func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64, u measure.Unit) (FoldCut, error) {
 	switch {
+	case !(sheet > 0 && sheet <= thickestSheet):
+		return FoldCut{}, refuse("stock_mm", "a sheet that is folded is at most %s thick", thickestSheet.Format(u))
+	case !(radius <= widestBend):
+		return FoldCut{}, refuse("radius_mm", "a bend of over %s needs no kerfs", widestBend.Format(u))
 	case !(skin > 0) || skin >= sheet:
 		return FoldCut{}, refuse("skin_mm", "some of the sheet's %s stays: the skin that bends", sheet.Format(u))
 	case !(deg > 0 && deg <= 360):

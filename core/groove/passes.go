@@ -18,10 +18,15 @@ func Passes(width, kerf, overlap measure.Length) (passes int, step measure.Lengt
 		return 0, 0, fmt.Errorf("an overlap of %v leaves nothing of a kerf of %v", overlap, kerf)
 	case width == kerf:
 		return 1, 0, nil
+	case !((width-kerf)/(kerf-overlap) < mostPasses):
+		return 0, 0, fmt.Errorf("a groove of %v takes over %d passes with a kerf of %v", width, mostPasses, kerf)
 	}
 	passes = int(math.Ceil(float64((width-kerf)/(kerf-overlap))-1e-9)) + 1
 	return passes, (width - kerf) / measure.Length(passes-1), nil
 }
+
+// mostPasses is more than anybody makes; what wants more is another machine's.
+const mostPasses = 300
 
 // Overlap is how much a pass takes in of the one before, so that no fin is left
 // where the fence stands a little off.

@@ -182,10 +182,11 @@ func (s Set) Nominal(counts []int) measure.Length {
 	return w
 }
 
-// Stack finds the stack for a width by what the parts are held to be.
-func (s Set) Stack(b Belief, target, tolerance measure.Length) (Stack, error) {
+// Stack finds the stack for a width, within Near, by what the parts are held to
+// be.
+func (s Set) Stack(b Belief, target measure.Length, u measure.Unit) (Stack, error) {
 	outer, parts := s.True(b)
-	return Search(target, outer, tolerance, parts)
+	return Search(target, outer, Near, parts, u)
 }
 
 // Made is a stack of so many of each part, for a width that was wanted.
@@ -204,8 +205,8 @@ func (s Set) Made(b Belief, target measure.Length, counts []int) Stack {
 }
 
 // Restack finds the next stack after a test groove: where shims alone bring it
-// within the tolerance the chippers stay as they are, else it is searched anew.
-func (s Set) Restack(b Belief, target, tolerance measure.Length, now []int) (Stack, error) {
+// within Near the chippers stay as they are, else it is searched anew.
+func (s Set) Restack(b Belief, target measure.Length, now []int, u measure.Unit) (Stack, error) {
 	outer, parts := s.True(b)
 	kept, shims := outer, slices.Clone(parts)
 	for i, p := range parts {
@@ -214,9 +215,9 @@ func (s Set) Restack(b Belief, target, tolerance measure.Length, now []int) (Sta
 			shims[i].Count = 0
 		}
 	}
-	next, err := Search(target, kept, tolerance, shims)
-	if err != nil || math.Abs(next.Error.Mm()) > tolerance.Mm() {
-		return Search(target, outer, tolerance, parts)
+	next, err := Search(target, kept, Near, shims, u)
+	if err != nil || math.Abs(next.Error.Mm()) > Near.Mm() {
+		return Search(target, outer, Near, parts, u)
 	}
 	for i, p := range parts {
 		if !p.Shim {

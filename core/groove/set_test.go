@@ -42,7 +42,7 @@ func TestPartsAreLearnt(t *testing.T) {
 			b := trapdoor.Believed()
 			var uses [][]float64
 			for range 12 {
-				s, err := trapdoor.Stack(b, measure.Length(7+11*dice.Float64()), Near)
+				s, err := trapdoor.Stack(b, measure.Length(7+11*dice.Float64()), mm)
 				if err != nil {
 					t.Fatal(err)
 				}
@@ -121,12 +121,12 @@ func TestOrderOnTheArbor(t *testing.T) {
 // A test groove that is narrow wants shims; the chippers stay.
 func TestRestackKeepsTheChippers(t *testing.T) {
 	b := trapdoor.Believed()
-	first, err := trapdoor.Stack(b, 18, Near)
+	first, err := trapdoor.Stack(b, 18, mm)
 	if err != nil {
 		t.Fatal(err)
 	}
 	b = b.Measured(trapdoor.Use(first.Counts), first.Width, 17.85, 3)
-	next, err := trapdoor.Restack(b, 18, Near, first.Counts)
+	next, err := trapdoor.Restack(b, 18, first.Counts, mm)
 	if err != nil || math.Abs(next.Error.Mm()) > Near.Mm() || next.Shims <= first.Shims {
 		t.Fatalf("next %+v, %v", next, err)
 	}
@@ -262,6 +262,69 @@ func TestWays(t *testing.T) {
 	}
 }
 
+// What cannot be is said in the reader's own unit.
+func TestRefusalsSpeakTheUnit(t *testing.T) {
+	for _, u := range []measure.Unit{measure.Millimetre, measure.Inch} {
+		r := Request{Depth: 8, Length: 600, Count: 1, Saw: long, Change: 3, Unit: u}
+		said := ""
+		for _, width := range []measure.Length{3, 5, 19.3, 40} {
+			r.Width = width
+			for _, w := range r.Ways([]Tool{{Blade: outs, Set: &trapdoor, Belief: trapdoor.Believed()}, {Blade: flat}, {Blade: outs, Set: &spreader, Belief: spreader.Believed()}}) {
+				said += w.Says + ". " + strings.Join(w.Needs, ". ") + w.Pays
+			}
+		}
+		if other := map[measure.Unit]string{measure.Millimetre: `"`, measure.Inch: " mm"}[u]; strings.Contains(said, other) {
+			t.Errorf("to a reader of unit %v: %s", u, said)
+		}
+		if !strings.Contains(said, "less than the outer pair alone") || !strings.Contains(said, "wider than all parts together") || !strings.Contains(said, "in none of its ranges") {
+			t.Errorf("of what cannot be it says %s", said)
+		}
+	}
+	for _, size := range []struct{ width, kerf measure.Length }{{1e9, 3.2}, {measure.Length(math.Inf(1)), 3.2}, {5000, 3.2}} {
+		if _, _, err := Passes(size.width, size.kerf, Overlap); err == nil {
+			t.Errorf("%v is cut in passes", size.width)
+		}
+	}
+}
+
+// A blade that does not make the width that its kerf says is set right by its
+// last pass, and gets a second where it had one.
+func TestThePassThatMakesTheWidth(t *testing.T) {
+	r := Request{Width: 12, Depth: 6, Length: 500, Edge: 30, Count: 1, Saw: long, Change: 3}
+	before := r.Ways([]Tool{{Blade: flat}})[0]
+	after := r.Ways([]Tool{{Blade: flat, Now: &Setting{Shift: -0.15}}})[0]
+	last := len(before.Passes) - 1
+	if math.Abs((before.Passes[last].Fence-after.Passes[last].Fence-0.15).Mm()) > 1e-9 || after.Passes[0] != before.Passes[0] {
+		t.Errorf("the last pass goes from %+v to %+v", before.Passes[last], after.Passes[last])
+	}
+	if after.Width != 12 || after.Ridge != 0 {
+		t.Errorf("set right, it is foretold %v wide and leaves %v", after.Width, after.Ridge)
+	}
+	r.Width = flat.Kerf
+	for shift, passes := range map[measure.Length]int{0: 1, 0.1: 2, -0.1: 1} {
+		if w := r.Ways([]Tool{{Blade: flat, Now: &Setting{Shift: shift}}})[0]; len(w.Passes) != passes || passes == 2 && w.Passes[1].Fence != 30+shift {
+			t.Errorf("off by %v, a kerf's width takes %+v", shift, w.Passes)
+		}
+	}
+}
+
+// A chip between the parts is told from parts that are not as thick as stamped.
+func TestASurpriseIsToldFromALesson(t *testing.T) {
+	b := trapdoor.Believed()
+	use := trapdoor.Use([]int{1, 1, 0, 0, 1, 0, 0})
+	if b.Surprising(use, 12, 12.09, 3) {
+		t.Error("of parts that nobody knows, a tenth off is a surprise")
+	}
+	for range 6 {
+		b = b.Measured(use, 12, 12.09, 3)
+	}
+	for found, surprise := range map[measure.Length]bool{12.09: false, 12.14: false, 12.3: true, 11.9: true} {
+		if b.Surprising(use, 12, found, 3) != surprise {
+			t.Errorf("%v where 12.09 was made six times is a surprise: %v", found, !surprise)
+		}
+	}
+}
+
 func TestJoints(t *testing.T) {
 	near := func(what string, got measure.Length, want float64) {
 		t.Helper()
@@ -306,15 +369,15 @@ func TestJoints(t *testing.T) {
 	near("spacing", fold.Spacing, 149*math.Pi/2/5)
 
 	for field, err := range map[string]error{
-		"tenon_mm":     second(TenonOf(20, 20, 30, -1, 3.2, mm)),
-		"length_mm":    second(TenonOf(25, 9, 2, -1, 3.2, mm)),
-		"slot_mm":      second(BoxOf(100, 0.5, 0, mm)),
-		"width_mm":     second(BoxOf(10, 8, 0.1, mm)),
-		"blade_id":     second(TailOf(flat, 19, 60, 45, mm)),
-		"thickness_mm": second(TailOf(tails, 80, 60, 45, mm)),
-		"slope_deg":    second(SlantOf(50, 12, 3.2, 3, 40, mm)),
-		"skin_mm":      second(FoldOf(12, 12, 3.2, 150, 90, mm)),
-		"radius_mm":    second(FoldOf(12, 2, 3.2, 12.5, 90, mm)),
+		"tenon_mm":  second(TenonOf(20, 20, 30, -1, 3.2, mm)),
+		"length_mm": second(TenonOf(25, 9, 2, -1, 3.2, mm)),
+		"slot_mm":   second(BoxOf(100, 0.5, 0, mm)),
+		"width_mm":  second(BoxOf(10, 8, 0.1, mm)),
+		"blade_id":  second(TailOf(flat, 19, 60, 45, mm)),
+		"stock_mm":  second(TailOf(tails, 80, 60, 45, mm)),
+		"slope_deg": second(SlantOf(50, 12, 3.2, 3, 40, mm)),
+		"skin_mm":   second(FoldOf(12, 12, 3.2, 150, 90, mm)),
+		"radius_mm": second(FoldOf(12, 2, 3.2, 12.5, 90, mm)),
 	} {
 		var e *Error
 		if !errors.As(err, &e) || e.Field != field {

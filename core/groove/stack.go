@@ -14,6 +14,14 @@ type Part struct {
 	Shim      bool
 }
 
+// What is the part's name: chipper or shim.
+func (p Part) What() string {
+	if p.Shim {
+		return "shim"
+	}
+	return "chipper"
+}
+
 // A Stack is how many of each kind go between the outer blades.
 type Stack struct {
 	Counts []int // in the order of the parts
@@ -37,14 +45,14 @@ const (
 // fewest parts, then least error; where none is within it, the one of least
 // error. The error says why no stack comes near: a target under the outer pair,
 // or over all parts together.
-func Search(target, outer, tolerance measure.Length, parts []Part) (Stack, error) {
+func Search(target, outer, tolerance measure.Length, parts []Part, u measure.Unit) (Stack, error) {
 	switch {
 	case !(target > 0 && target <= widest) || !(outer > 0 && outer <= widest) || !(tolerance >= 0 && tolerance <= 5):
-		return Stack{}, fmt.Errorf("a groove is at most %v wide, and so is the outer pair", widest)
+		return Stack{}, fmt.Errorf("a groove is at most %s wide, and so is the outer pair", widest.Format(u))
 	case len(parts) > mostKinds:
 		return Stack{}, fmt.Errorf("at most %d kinds of part", mostKinds)
 	case target < outer-tolerance:
-		return Stack{}, fmt.Errorf("%v is less than the outer pair alone, %v: cut it in passes with a single blade", target, outer)
+		return Stack{}, fmt.Errorf("%s is less than the outer pair alone, %s: cut it in passes with a single blade", target.Thin(u), outer.Thin(u))
 	}
 	all := outer
 	for _, p := range parts {
@@ -54,7 +62,7 @@ func Search(target, outer, tolerance measure.Length, parts []Part) (Stack, error
 		all += p.Thickness * measure.Length(p.Count)
 	}
 	if target > all+tolerance {
-		return Stack{}, fmt.Errorf("%v is wider than all parts together, %v: take two cuts, or more chippers", target, all)
+		return Stack{}, fmt.Errorf("%s is wider than all parts together, %s: take two cuts, or more chippers", target.Thin(u), all.Thin(u))
 	}
 	// The outer pair alone misses by target-outer; what overshoots by more cannot win.
 	room := min(steps(all-outer), 2*max(0, steps(target-outer))+steps(tolerance))

@@ -14,28 +14,20 @@ import (
 
 // A Request is a groove that is wanted.
 type Request struct {
-	Width     measure.Length // of the groove: the piece and its fit
-	Depth     measure.Length
-	Length    measure.Length // of one groove
-	Edge      measure.Length // from the work's edge on the fence to the near wall
-	Count     int            // grooves of this size
-	Shown     bool           // somebody will look into its end
-	Tolerance measure.Length // 0 for the usual
-	Saw       saw.Saw
-	Heel      measure.Length
-	Change    float64 // minutes to change a blade
-	Unit      measure.Unit
+	Width  measure.Length // of the groove: the piece and its fit
+	Depth  measure.Length
+	Length measure.Length // of one groove
+	Edge   measure.Length // from the work's edge on the fence to the near wall
+	Count  int            // grooves of this size
+	Shown  bool           // somebody will look into its end
+	Saw    saw.Saw
+	Heel   measure.Length
+	Change float64 // minutes to change a blade
+	Unit   measure.Unit
 }
 
 // Near is how near a groove comes that fits as it is meant to.
 const Near measure.Length = 0.05
-
-func (r Request) tolerance() measure.Length {
-	if r.Tolerance > 0 {
-		return r.Tolerance
-	}
-	return Near
-}
 
 // Check reports what no tool could make of a request.
 func (r Request) Check() error {
@@ -49,8 +41,6 @@ func (r Request) Check() error {
 		return refuse("edge_mm", "the near wall is between 0 and 3 m from the edge")
 	case r.Count < 1 || r.Count > 1000:
 		return refuse("count", "between 1 and 1,000 grooves")
-	case !between(r.Tolerance, 0, 1):
-		return refuse("tolerance_mm", "a tolerance is at most %s", measure.Length(1).Format(r.Unit))
 	}
 	return nil
 }
@@ -71,7 +61,7 @@ type Setting struct {
 	Counts  []int          // of a stack
 	Cutters int            // of a dial set
 	Turns   float64        // of its dial
-	Shift   measure.Length // of the last pass, against where it is reckoned
+	Shift   measure.Length // of the last pass's fence, so that it makes the width with the kerf that the blade really has
 	Off     measure.Length // by how much its grooves come wider than its parts are held to be
 }
 
@@ -157,14 +147,16 @@ func (r Request) way(t Tool) Way {
 			w.stop("its kerf of "+t.Blade.Kerf.Format(r.Unit)+" is wider than the groove", "use a thinner blade")
 			return w
 		}
-		n := float64(len(passes))
-		w.Width = r.Width
-		if last := len(passes) - 1; t.Now != nil && last > 0 {
-			passes[last].Fence += t.Now.Shift
-			passes[last].Centre += t.Now.Shift
-			w.Width += t.Now.Shift
+		if t.Now != nil {
+			if last := len(passes) - 1; last == 0 && t.Now.Shift > 0 {
+				passes = append(passes, passes[0]) // its kerf alone came too narrow
+			}
+			if last := len(passes) - 1; last > 0 {
+				passes[last].Fence += t.Now.Shift
+			}
 		}
-		w.Passes = passes
+		n := float64(len(passes))
+		w.Width, w.Passes = r.Width, passes
 		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
 		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
 		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
@@ -200,7 +192,7 @@ func (r Request) way(t Tool) Way {
 			w.stop(fmt.Sprintf("it is built for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), "rebuild it as its own sheet says")
 		}
 	default:
-		stack, err := t.Set.Stack(t.Belief, r.Width, r.tolerance())
+		stack, err := t.Set.Stack(t.Belief, r.Width, r.Unit)
 		if t.Now != nil {
 			stack, err = t.Set.Made(t.Belief, r.Width-t.Now.Off, t.Now.Counts), nil
 			stack.Width += t.Now.Off
@@ -219,9 +211,9 @@ func (r Request) way(t Tool) Way {
 		if t.Mounted {
 			w.SetUp -= r.Change
 		}
-		if off := stack.Error; math.Abs(off.Mm()) > r.tolerance().Mm() && w.Verdict != verdict.Stop {
+		if off := stack.Error; math.Abs(off.Mm()) > Near.Mm() && w.Verdict != verdict.Stop {
 			w.Verdict = verdict.Mind
-			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Thin(r.Unit), wideOrNarrow(off))
+			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Thin(r.Unit), WideOrNarrow(off))
 		}
 	}
 	if w.Verdict == verdict.Stop {
@@ -284,7 +276,7 @@ func (w *Way) set(r Request, t Tool) {
 		w.FlatFor = FlatEnoughFor(blade.Blade{Grind: blade.FTG})
 	}
 	w.Fits = t.Set.Ears <= 0.03 || t.Set.Ears <= 0.2 && !r.Shown
-	on, insert := OnArbor(r.Saw, w.Width, r.Unit), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel, 0)
+	on, insert := OnArbor(r.Saw, w.Width, r.Unit), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel)
 	w.Arbor, w.Insert = &on, &insert
 	w.Needs = []string{fmt.Sprintf("its own insert, opened %s by %s by the set itself, the fence %s clear", insert.Width.Setting(r.Unit), insert.Length.Setting(r.Unit), insert.Fence.Setting(r.Unit))}
 	if r.Saw.Brake != nil {
@@ -326,7 +318,8 @@ func (w *Way) stop(why, wayOut string) {
 	}
 }
 
-func wideOrNarrow(off measure.Length) string {
+// WideOrNarrow says which way a groove is off.
+func WideOrNarrow(off measure.Length) string {
 	if off > 0 {
 		return "wide"
 	}
@@ -359,11 +352,11 @@ func (r Request) pay(ways []Way) {
 		from := math.Ceil((w.SetUp - q.SetUp) / (q.Each - w.Each))
 		switch {
 		case q.Each <= w.Each:
-			w.Pays = fmt.Sprintf("costs %.0f minutes more", -saved)
+			w.Pays = fmt.Sprintf("costs %.0f min more", -saved)
 		case saved > 0:
-			w.Pays = fmt.Sprintf("saves %.0f minutes on %d; pays from %.0f grooves on", saved, r.Count, from)
+			w.Pays = fmt.Sprintf("saves %.0f min on %d; pays from groove %.0f on", saved, r.Count, from)
 		default:
-			w.Pays = fmt.Sprintf("costs %.0f minutes more on %d; pays from %.0f grooves on", -saved, r.Count, from)
+			w.Pays = fmt.Sprintf("costs %.0f min more on %d; pays from groove %.0f on", -saved, r.Count, from)
 		}
 	}
 }

@@ -55,6 +55,9 @@ func TestCheckNamesTheField(t *testing.T) {
 		"sliding":           func(s *Saw) { s.Kind = Table },
 		"bushings_mm":       func(s *Saw) { s.Bushings = []measure.Length{20} },
 		"tilt_deg":          func(s *Saw) { s.Tilt = 80 },
+		"arbor_length_mm":   func(s *Saw) { s.ArborLength = 500 },
+		"washer_mm":         func(s *Saw) { s.Washer = -1 },
+		"nut_mm":            func(s *Saw) { s.Nut = measure.Length(math.NaN()) },
 		"brake.min_kerf_mm": func(s *Saw) { s.Brake = &Brake{MinKerf: 4, MaxKerf: 3} },
 	} {
 		bad := good
@@ -62,5 +65,27 @@ func TestCheckNamesTheField(t *testing.T) {
 		if err, ok := bad.Check().(*Error); !ok || err.Field != field {
 			t.Errorf("%s: %v", field, bad.Check())
 		}
+	}
+}
+
+// 8 in sets go on 10 in saws, 6 in sets on smaller ones.
+func TestLargestDado(t *testing.T) {
+	for saw, set := range map[measure.Length]measure.Length{305: 203.2, 254: 203.2, 250: 152.4, 216: 152.4} {
+		if most := (Saw{Diameter: saw}).LargestDado(); set > most || set < most-1.01 {
+			t.Errorf("a saw of %v takes %v", saw, most)
+		}
+	}
+}
+
+func TestSidesReadBack(t *testing.T) {
+	for s := UnknownSide; s <= Right; s++ {
+		text, _ := s.MarshalText()
+		var back Side
+		if err := back.UnmarshalText(text); err != nil || back != s {
+			t.Errorf("%v: %v, %v", s, back, err)
+		}
+	}
+	if _, err := ParseSide("front"); err == nil {
+		t.Error("a nut on the front is read")
 	}
 }

@@ -13,7 +13,7 @@ import (
 )
 
 func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
-	set, err := s.svc.DadoSet(ctx, s.shop, r.ID)
+	set, err := s.svc.DadoSet(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -25,7 +25,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 	if err != nil {
 		return nil, err
 	}
-	out, err := s.svc.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, measure.Millimetre)
+	out, err := s.svc.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -33,7 +33,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 }
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
-	set, err := s.svc.RenewParts(ctx, s.shop, r.Params.IdempotencyKey, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note))
+	set, err := s.svc.RenewParts(ctx, s.shop, r.Params.IdempotencyKey, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note), units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -64,9 +64,6 @@ func decodeGrooveAsk(a contract.GrooveAsk) (shop.GrooveAsk, error) {
 	}
 	for _, p := range a.PieceMm {
 		out.Piece = append(out.Piece, measure.Length(p))
-	}
-	if a.AllowanceMm != nil {
-		out.Allowance = ptr(measure.Length(*a.AllowanceMm))
 	}
 	return out, nil
 }
@@ -170,9 +167,6 @@ func encodeGroove(g shop.Groove) contract.Groove {
 	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge.Mm())}
 	for _, p := range g.Ask.Piece {
 		ask.PieceMm = append(ask.PieceMm, p.Mm())
-	}
-	if a := g.Ask.Allowance; a != nil {
-		ask.AllowanceMm = ptr(a.Mm())
 	}
 	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target.Mm(), Way: encodeGrooveWay(g.Way),
 		HeightMm: g.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Tests)), Says: orNone(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,

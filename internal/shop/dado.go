@@ -43,33 +43,36 @@ type KnownPart struct {
 	Tests         int // that it was in since it was new or sharpened
 }
 
-// DadoSet finds what a dado set is made of; its version is 0 where nobody has
-// said so yet.
-func (s *Service) DadoSet(ctx context.Context, shop, id uuid.UUID) (DadoSet, error) {
+// DadoSet finds what a dado set is made of, and on which saws it may go; its
+// version is 0 where nobody has said what it is made of.
+func (s *Service) DadoSet(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (DadoSet, error) {
 	b, err := s.dadoBlade(ctx, shop, id)
 	if err != nil {
 		return DadoSet{}, err
 	}
-	var out DadoSet
-	set, err := s.st.DadoSet(ctx, shop, id)
-	switch {
-	case errors.Is(err, store.ErrNone):
-		out.Blade = id
-	case err != nil:
+	out, err := s.dadoSet(ctx, shop, id)
+	if err != nil {
 		return out, err
-	default:
-		if out, err = s.held(ctx, shop, set); err != nil {
-			return out, err
-		}
 	}
 	saws, err := s.st.Saws(ctx, shop)
 	if err != nil {
 		return out, err
 	}
 	for _, w := range saws {
-		out.Saws = append(out.Saws, out.on(w, b, measure.Millimetre))
+		out.Saws = append(out.Saws, out.on(w, b, u))
 	}
 	return out, nil
+}
+
+func (s *Service) dadoSet(ctx context.Context, shop, blade uuid.UUID) (DadoSet, error) {
+	set, err := s.st.DadoSet(ctx, shop, blade)
+	switch {
+	case errors.Is(err, store.ErrNone):
+		return DadoSet{DadoSet: store.DadoSet{Blade: blade}}, nil
+	case err != nil:
+		return DadoSet{}, err
+	}
+	return s.held(ctx, shop, set)
 }
 
 // on says whether a set may go on a saw, and how wide its arbor takes it.
@@ -106,7 +109,7 @@ func (s *Service) SetDadoSet(ctx context.Context, shop uuid.UUID, set store.Dado
 	if err := s.st.SetDadoSet(ctx, shop, set); err != nil {
 		return DadoSet{}, stale(err, "set")
 	}
-	return s.DadoSet(ctx, shop, set.Blade)
+	return s.DadoSet(ctx, shop, set.Blade, u)
 }
 
 // grooveError puts the core's error about a groove into the API's terms.
@@ -120,8 +123,8 @@ func grooveError(err error) error {
 
 // RenewParts notes that parts of a set were sharpened, replaced or are worn, so
 // that what grooves taught of them counts no more.
-func (s *Service) RenewParts(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, why string, outer bool, parts []int, by, note string) (DadoSet, error) {
-	set, err := s.DadoSet(ctx, shop, id)
+func (s *Service) RenewParts(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, why string, outer bool, parts []int, by, note string, u measure.Unit) (DadoSet, error) {
+	set, err := s.DadoSet(ctx, shop, id, u)
 	switch {
 	case err != nil:
 		return set, err
@@ -146,7 +149,7 @@ func (s *Service) RenewParts(ctx context.Context, shop uuid.UUID, key string, id
 	if _, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e); err != nil {
 		return set, reused(err, "row")
 	}
-	return s.DadoSet(ctx, shop, id)
+	return s.DadoSet(ctx, shop, id, u)
 }
 
 func used(p groove.Part, n int) store.PartUsed {
@@ -279,11 +282,7 @@ func known(set groove.Set, b groove.Belief, tests []int) (out []KnownPart) {
 	add(0, "outer pair", set.Outer())
 	_, real := set.True(b)
 	for i, p := range set.Parts {
-		what := "chipper"
-		if p.Shim {
-			what = "shim"
-		}
-		add(i+1, what, p.Thickness)
+		add(i+1, p.What(), p.Thickness)
 		out[i+1].Held = real[i].Thickness
 	}
 	return out

@@ -24,12 +24,11 @@ import (
 
 // A GrooveAsk is a groove as somebody says it: the piece that goes in first.
 type GrooveAsk struct {
-	Cut       Cut // its form is a groove or a rabbet
-	Piece     []measure.Length
-	Fit       groove.Fit
-	Allowance *measure.Length // nil for what the fit wants
-	Edge      measure.Length
-	Count     int
+	Cut   Cut // its form is a groove or a rabbet
+	Piece []measure.Length
+	Fit   groove.Fit
+	Edge  measure.Length
+	Count int
 }
 
 // A GrooveWay is a tool of the rack put to a groove.
@@ -86,6 +85,8 @@ func (s grooveSetting) says(u measure.Unit) string {
 	switch {
 	case s.Dial != nil:
 		return groove.OnDial(s.Dial.Cutters, s.Dial.Turns)
+	case s.Passes == 1:
+		return "one pass"
 	case s.Passes > 0:
 		return fmt.Sprintf("%d passes", s.Passes)
 	}
@@ -141,11 +142,10 @@ func (s *Service) scene(ctx context.Context, shop uuid.UUID, ask GrooveAsk, u me
 	if err != nil {
 		return scene{}, grooveError(err)
 	}
-	allowance := ask.Fit.Allowance()
-	if ask.Allowance != nil {
-		allowance = *ask.Allowance
+	if j.Form == cut.Rabbet {
+		ask.Edge = 0 // it is the edge
 	}
-	out := scene{ask, w, j, piece, groove.Request{Width: piece.Thickest + allowance, Depth: j.Depth, Length: j.CutLength(), Edge: ask.Edge,
+	out := scene{ask, w, j, piece, groove.Request{Width: piece.Thickest + ask.Fit.Allowance(), Depth: j.Depth, Length: j.CutLength(), Edge: ask.Edge,
 		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes, Unit: u}}
 	return out, grooveError(out.want.Check())
 }
@@ -153,7 +153,7 @@ func (s *Service) scene(ctx context.Context, shop uuid.UUID, ask GrooveAsk, u me
 // cautions are those of the cut, and what a groove at the very edge adds.
 func (c scene) cautions() []string {
 	out := guide.Cautions(c.job, c.saw.Saw)
-	if c.job.Form == cut.Rabbet && c.ask.Edge == 0 {
+	if c.job.Form == cut.Rabbet {
 		out = append(out, "The blade runs in the fence: a sacrificial board on it, covering the part of the blade that is not wanted.")
 	}
 	return out
@@ -264,7 +264,7 @@ func (s *Service) way(ctx context.Context, shop uuid.UUID, c scene, id uuid.UUID
 	}
 	out := GrooveWay{Blade: b, Mounted: c.saw.Mounted != nil && *c.saw.Mounted == id}
 	if b.Make == blade.Dado {
-		set, err := s.DadoSet(ctx, shop, id)
+		set, err := s.dadoSet(ctx, shop, id)
 		if err != nil {
 			return out, err
 		}
@@ -415,13 +415,19 @@ func (s *Service) groove(ctx context.Context, shop, id uuid.UUID, u measure.Unit
 // depthNear is how near a groove's depth is to come.
 const depthNear = 0.15
 
-// good reports whether the last test groove is as it should be.
+// good reports whether the last test groove is as it should be in width, and
+// the last depth that was measured as well: the first one stands shy.
 func (c scene) good(tests []GrooveTested) bool {
-	if len(tests) == 0 {
-		return false
+	return len(tests) > 0 && math.Abs(tests[len(tests)-1].Off) <= groove.Near.Mm()+1e-9 && c.deepAs(tests)
+}
+
+func (c scene) deepAs(tests []GrooveTested) bool {
+	for i := len(tests) - 1; i >= 0; i-- {
+		if d := tests[i].Depth; d > 0 {
+			return math.Abs(d-c.want.Depth.Mm()) <= depthNear
+		}
 	}
-	last := tests[len(tests)-1]
-	return math.Abs(last.Off) <= groove.Near.Mm()+1e-9 && (last.Depth == 0 || math.Abs(last.Depth-c.want.Depth.Mm()) <= depthNear)
+	return false
 }
 
 // next says what to do now, in order.
@@ -450,19 +456,23 @@ func (c scene) next(g Groove, now grooveSetting, u measure.Unit) []string {
 	switch off := measure.Length(last.Off); {
 	case math.Abs(last.Off) <= groove.Near.Mm()+1e-9:
 		out = append(out, "Its width is right.")
+	case g.Way.Set == nil && len(g.Way.Passes) == 1:
+		out = append(out, fmt.Sprintf("The groove is %s too wide: its kerf alone is more than is wanted. Take a thinner blade, or true this one.", size(off).Thin(u)))
+	case g.Way.Set == nil && last.Set.Passes == 1:
+		out = append(out, fmt.Sprintf("The groove is %s too narrow: a second pass, the fence %s further.", size(off).Thin(u), size(off).Thin(u)))
 	case g.Way.Set == nil:
 		way := "further"
 		if off > 0 {
 			way = "nearer"
 		}
-		out = append(out, fmt.Sprintf("The groove is %s too %s: set the last pass %s %s.", size(off).Thin(u), wide(off), size(off).Thin(u), way))
+		out = append(out, fmt.Sprintf("The groove is %s too %s: set the last pass %s %s.", size(off).Thin(u), groove.WideOrNarrow(off), size(off).Thin(u), way))
 	default:
 		change := changed(last.Set, now, u)
 		if change == "" {
-			out = append(out, fmt.Sprintf("The groove is %s too %s, and with the parts that there are it comes no nearer.", size(off).Thin(u), wide(off)))
+			out = append(out, fmt.Sprintf("The groove is %s too %s, and with the parts that there are it comes no nearer.", size(off).Thin(u), groove.WideOrNarrow(off)))
 			break
 		}
-		out = append(out, fmt.Sprintf("The groove is %s too %s. Plug out, then %s.", size(off).Thin(u), wide(off), change))
+		out = append(out, fmt.Sprintf("The groove is %s too %s. Plug out, then %s.", size(off).Thin(u), groove.WideOrNarrow(off), change))
 	}
 	if d := c.want.Depth - measure.Length(last.Depth); last.Depth > 0 && math.Abs(d.Mm()) > depthNear {
 		up := "Raise"
@@ -474,6 +484,8 @@ func (c scene) next(g Groove, now grooveSetting, u measure.Unit) []string {
 			said += fmt.Sprintf(": %.2f turns of the wheel", math.Abs(float64(d/lead)))
 		}
 		out = append(out, said+".")
+	} else if last.Depth == 0 && !c.deepAs(g.Tests) {
+		out = append(out, "Measure the depth as well: the blade is set to "+g.Height.Setting(u)+".")
 	}
 	return append(out, "Test again.")
 }
@@ -497,10 +509,7 @@ func changed(last, now grooveSetting, u measure.Unit) string {
 	}
 	var out []string
 	say := func(p store.PartUsed, verb string, n int) {
-		what := "chipper"
-		if p.Shim {
-			what = "shim"
-		}
+		what := groove.Part{Shim: p.Shim}.What()
 		if n > 1 {
 			what = fmt.Sprintf("%d %ss", n, what)
 		} else {
@@ -519,13 +528,6 @@ func changed(last, now grooveSetting, u measure.Unit) string {
 		}
 	}
 	return strings.Join(out, ", ")
-}
-
-func wide(off measure.Length) string {
-	if off > 0 {
-		return "wide"
-	}
-	return "narrow"
 }
 
 func size(l measure.Length) measure.Length { return measure.Length(math.Abs(l.Mm())) }
@@ -612,9 +614,11 @@ func (s *Service) reset(ctx context.Context, shop uuid.UUID, c scene, g Groove, 
 	}
 	if g.Way.Set == nil {
 		now.Shift -= off
-		return now, nil
+		way, err := s.way(ctx, shop, c, g.Blade, &now)
+		now.Passes = len(way.Passes)
+		return now, err
 	}
-	set, err := s.DadoSet(ctx, shop, g.Blade)
+	set, err := s.dadoSet(ctx, shop, g.Blade)
 	if err != nil {
 		return now, err
 	}
@@ -634,7 +638,7 @@ func (s *Service) reset(ctx context.Context, shop uuid.UUID, c scene, g Groove, 
 		now.Dial = &store.DialUsed{Cutters: set.Set.Ranges[at].Cutters, Turns: turns}
 		return now, nil
 	}
-	next, err := set.Set.Restack(set.Belief, c.want.Width-short, groove.Near, g.Way.Stack.Counts)
+	next, err := set.Set.Restack(set.Belief, c.want.Width-short, g.Way.Stack.Counts, u)
 	if err != nil {
 		return now, invalid("id", "%s", err)
 	}

@@ -82,7 +82,7 @@ func TestWaysToAGroove(t *testing.T) {
 func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
-	before, err := f.DadoSet(ctx, f.id, set)
+	before, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil || before.Tests < 3 || math.Abs((before.Known[0].Held-6.44).Mm()) > 0.03 || before.Known[0].SD > 0.025 {
 		t.Fatalf("the season's grooves taught %+v, %v", before.Known, err)
 	}
@@ -100,7 +100,7 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if _, err := f.TestGroove(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0, measure.Millimetre); !errors.As(err, &e) || e.Reason != shop.Stale {
 		t.Errorf("another's version: %v", err)
 	}
-	if after, _ := f.DadoSet(ctx, f.id, set); after.Tests != before.Tests {
+	if after, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre); after.Tests != before.Tests {
 		t.Error("a refused test was learnt from")
 	}
 	// Narrow by 0.2: shims go in, and the blade is raised by what was shy.
@@ -136,18 +136,18 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Errorf("called up: %v, %v, %v", again.Way.Says, again.Height, err)
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
-	knew, _ := f.DadoSet(ctx, f.id, set)
+	knew, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if _, err := f.TakeBack(ctx, f.id, "r", set, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	now, err := f.DadoSet(ctx, f.id, set)
+	now, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil || now.Known[0].Held != now.Known[0].Stamped || now.Known[0].Tests != 0 || now.Known[7].Held != knew.Known[7].Held {
 		t.Errorf("sharpened: %+v, before %+v, %v", now.Known, knew.Known, err)
 	}
-	if _, err := f.RenewParts(ctx, f.id, "n", set, "replaced", false, []int{6}, "", ""); err != nil {
+	if _, err := f.RenewParts(ctx, f.id, "n", set, "replaced", false, []int{6}, "", "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	if now, err = f.DadoSet(ctx, f.id, set); err != nil || now.Known[7].Held != now.Known[7].Stamped {
+	if now, err = f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || now.Known[7].Held != now.Known[7].Stamped {
 		t.Errorf("new shims: %+v, %v", now.Known[7], err)
 	}
 }
@@ -178,5 +178,147 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &mortise, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 1)
 	if err != nil || !strings.Contains(string(rows[0].Detail), `"metres": 13.5`) {
 		t.Errorf("five passes of 0.9 m, three times, are %s, %v", rows[0].Detail, err)
+	}
+}
+
+// The first test stands shy: a groove is not called right before its depth was
+// measured, whatever its width.
+func TestAShyGrooveIsNotRight(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	g, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "", measure.Millimetre)
+	if err != nil {
+		t.Fatal(err)
+	}
+	test := func(width, depth float64) string {
+		t.Helper()
+		if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{width, width}, depth, measure.Millimetre); err != nil {
+			t.Fatal(err)
+		}
+		return strings.Join(g.Says, " ")
+	}
+	if said := test(13.45, 0); g.Good || !strings.Contains(said, "Measure the depth as well: the blade is set to 7 mm.") {
+		t.Errorf("never measured for depth: %s", said)
+	}
+	if said := test(13.45, 7.1); g.Good || !strings.Contains(said, "Its width is right.") || !strings.Contains(said, "Raise the blade by 0.9 mm, to 7.9 mm") {
+		t.Errorf("shy: %s", said)
+	}
+	if said := test(13.45, 8); !g.Good {
+		t.Errorf("deep as it should be: %s", said)
+	}
+	if said := test(13.46, 0); !g.Good {
+		t.Errorf("its depth was right before: %s", said)
+	}
+	if said := test(13.45, 8.6); g.Good || !strings.Contains(said, "Lower the blade by 0.6 mm") {
+		t.Errorf("too deep: %s", said)
+	}
+}
+
+// A kerf that is a groove by itself, a rabbet at its edge, and a set of which
+// nobody has said what it is made of.
+func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	ask := f.groove("table", "poplar", 6, 3.1)
+	g, err := f.StartGroove(ctx, f.id, "", ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	if err != nil || len(g.Way.Passes) != 1 {
+		t.Fatalf("a groove of one kerf: %+v, %v", g.Way.Passes, err)
+	}
+	narrow, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{3.1, 3.1}, 6, measure.Millimetre)
+	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(narrow.Says, " "), "a second pass, the fence 0.1 mm further") {
+		t.Errorf("too narrow: %+v, %v, %v", narrow.Way.Passes, narrow.Says, err)
+	}
+	g, _ = f.StartGroove(ctx, f.id, "", ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	wide, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6, measure.Millimetre)
+	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(wide.Says, " "), "Take a thinner blade") {
+		t.Errorf("too wide: %+v, %v, %v", wide.Way.Passes, wide.Says, err)
+	}
+
+	ask = f.groove("table", "poplar", 6, 12)
+	ask.Cut.Form, ask.Edge = cut.Rabbet, 80
+	p, err := f.PlanGroove(ctx, f.id, ask, measure.Millimetre)
+	if err != nil || !strings.Contains(strings.Join(p.Cautions, " "), "sacrificial board") {
+		t.Fatalf("a rabbet: %v, %v", p.Cautions, err)
+	}
+	for _, w := range p.Ways {
+		if len(w.Passes) > 0 && w.Passes[0].Fence != 0 {
+			t.Errorf("%s begins a rabbet %v from the edge", w.Blade.Name, w.Passes[0].Fence)
+		}
+	}
+
+	b := f.blade["Trapdoor"]
+	b.Name, b.Set = "Hatch", nil
+	added, err := f.AddBlade(ctx, f.id, "hatch", b)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says, "nobody has said what this set is made of") {
+		t.Errorf("a set of nothing: %v, %s", w.Verdict, w.Says)
+	}
+	var e *shop.Error
+	if _, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 6, 12), added.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "blade_id" {
+		t.Errorf("begun with it: %v", err)
+	}
+	if _, err := f.RenewParts(ctx, f.id, "r", added.ID, "worn", true, nil, "", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "id" {
+		t.Errorf("worn, of a set of nothing: %v", err)
+	}
+}
+
+// A stack whose parts have left the record is not set up as if they were there,
+// a struck test teaches nothing, and of two devices one is first.
+func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	set := f.blade["Trapdoor"].ID
+	g, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 8, 13.3, 13.35), set, "", measure.Millimetre)
+	if err != nil {
+		t.Fatal(err)
+	}
+	before, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
+	if err != nil {
+		t.Fatal(err)
+	}
+	errs := make(chan error, 2)
+	for range 2 {
+		go func() {
+			_, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.2}, 7, measure.Millimetre)
+			errs <- err
+		}()
+	}
+	stale := 0
+	for range 2 {
+		var e *shop.Error
+		if err := <-errs; errors.As(err, &e) && e.Reason == shop.Stale {
+			stale++
+		} else if err != nil {
+			t.Fatal(err)
+		}
+	}
+	taught, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
+	if err != nil || stale != 1 || taught.Tests != before.Tests+1 || taught.Known[0].Held == before.Known[0].Held {
+		t.Fatalf("two at once: %d were late, %d tests, before %d; %v", stale, taught.Tests, before.Tests, err)
+	}
+	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &set, Kinds: []store.Kind{store.KindGrooved}}, store.Mark{}, 1)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := f.Strike(ctx, f.id, "s", rows[0].ID, "a chip lay in it"); err != nil {
+		t.Fatal(err)
+	}
+	if struck, err := f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Tests != before.Tests || struck.Known[0] != before.Known[0] {
+		t.Errorf("struck out, the outer pair is %+v, before the test %+v, %v", struck.Known[0], before.Known[0], err)
+	}
+	made := before.DadoSet
+	made.Set.Parts = made.Set.Parts[3:] // the chippers were lent out
+	if _, err := f.SetDadoSet(ctx, f.id, made, measure.Millimetre); err != nil {
+		t.Fatal(err)
+	}
+	gone, err := f.Groove(ctx, f.id, g.ID, measure.Millimetre)
+	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(gone.Says, " "), "no longer in the set’s record") {
+		t.Errorf("without its chippers: %v, %v, %v", gone.Way.Verdict, gone.Says, err)
+	}
+	var e *shop.Error
+	if _, err := f.EndGroove(ctx, f.id, g.ID, gone.Version, 3, "clean", "none", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "made" {
+		t.Errorf("made with parts that are gone: %v", err)
+	}
+	if closed, err := f.EndGroove(ctx, f.id, g.ID, gone.Version, 0, "clean", "none", "", measure.Millimetre); err != nil || closed.Ended == nil || closed.Made != 0 {
+		t.Errorf("closed with none made: %v, %v", closed.Ended, err)
 	}
 }

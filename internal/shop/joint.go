@@ -83,14 +83,19 @@ func (s *Service) PlanJoint(ctx context.Context, shop uuid.UUID, ask JointAsk, u
 		}
 		out.Tenon = &t
 		deepest = max(t.Height[0], t.Height[1])
-		do("Blade %s high for the first cheek.", at(t.Height[0]))
+		if t.Height[0] > 0 {
+			do("Blade %s high for the first cheek.", at(t.Height[0]))
+		} else {
+			do("The first face stays as it is; blade %s high for the other.", at(t.Height[1]))
+		}
 		do("Stop so that the far side of the blade is %s from it: that is the shoulder. All pieces, this face.", at(t.Stops[0]))
 		if n := len(t.Stops); n > 1 {
 			do("Then outward in %d more passes, %s each, to the end.", n-1, at(t.Step))
 		}
-		if t.Height[0] == t.Height[1] {
+		switch {
+		case t.Height[0] == t.Height[1]:
 			do("Turn the piece over, the same again.")
-		} else {
+		case t.Height[0] > 0 && t.Height[1] > 0:
 			do("Turn over, blade %s high, the same again.", at(t.Height[1]))
 		}
 		do("Fit the first one in its mortise before the rest; half of what it is too thick comes off each face.")
@@ -144,11 +149,7 @@ func (s *Service) PlanJoint(ctx context.Context, shop uuid.UUID, ask JointAsk, u
 	case "tails":
 		t, err := groove.TailOf(b.Blade, ask.Stock, w.ReachWith(b.Blade, b.Bevel), w.MostBevel(), u)
 		if err != nil {
-			err = grooveError(err)
-			if e, ok := err.(*Error); ok && e.Field == "thickness_mm" {
-				e.Field = "stock_mm"
-			}
-			return out, err
+			return out, grooveError(err)
 		}
 		out.Tail = &t
 		do("Blade tilted %.1f°, as its teeth are ground: they then lie flat on the base line. A slope of 1 in %.1f.", t.Tilt, t.Slope)

@@ -651,22 +651,31 @@ export const useEndTrace = () =>
 export const useDropTrace = () =>
   useChange(async (id: string) => done(await client.DELETE('/traces/{id}', { params: { path: { id } } })));
 
-export const useDadoSet = (id: string) =>
+export const useDadoSet = (id: string, units: Units) =>
   useQuery({
-    queryKey: ['dado-set', id],
+    queryKey: ['dado-set', id, units],
     enabled: id !== '',
-    queryFn: async () => unwrap(await client.GET('/blades/{id}/set', { params: { path: { id } } })),
+    queryFn: async () =>
+      unwrap(await client.GET('/blades/{id}/set', { params: { path: { id }, query: { units } } })),
   });
 
-export const useSetDadoSet = () =>
+export const useSetDadoSet = (units: Units) =>
   useChange(async ({ id, version, body }: { id: string; version: number; body: DadoSetInput }) =>
-    unwrap(await client.PUT('/blades/{id}/set', { params: { path: { id }, header: etag(version) }, body })),
+    unwrap(
+      await client.PUT('/blades/{id}/set', {
+        params: { path: { id }, query: { units }, header: etag(version) },
+        body,
+      }),
+    ),
   );
 
-export const useRenewParts = () =>
+export const useRenewParts = (units: Units) =>
   useChange(async ({ id, key, body }: { id: string; key: string; body: Renewal }) =>
     unwrap(
-      await client.POST('/blades/{id}/renewals', { params: { path: { id }, header: keyed(key) }, body }),
+      await client.POST('/blades/{id}/renewals', {
+        params: { path: { id }, query: { units }, header: keyed(key) },
+        body,
+      }),
     ),
   );
 

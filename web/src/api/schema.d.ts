@@ -2565,11 +2565,6 @@ export interface components {
             fit: components["schemas"]["Fit"];
             /**
              * Format: double
-             * @description Wider than the piece by that; left out, what the fit wants.
-             */
-            allowance_mm?: number;
-            /**
-             * Format: double
              * @description From the edge on the fence to the near wall.
              */
             edge_mm?: number;
@@ -5520,7 +5515,9 @@ export interface operations {
     };
     getDadoSet: {
         parameters: {
-            query?: never;
+            query: {
+                units: components["schemas"]["Units"];
+            };
             header?: never;
             path: {
                 id: components["parameters"]["Id"];
@@ -5543,7 +5540,9 @@ export interface operations {
     };
     setDadoSet: {
         parameters: {
-            query?: never;
+            query: {
+                units: components["schemas"]["Units"];
+            };
             header: {
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
@@ -5573,7 +5572,9 @@ export interface operations {
     };
     renewParts: {
         parameters: {
-            query?: never;
+            query: {
+                units: components["schemas"]["Units"];
+            };
             header: {
                 /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
                 "Idempotency-Key": components["parameters"]["Key"];

@@ -12,6 +12,7 @@ interface Props {
   depth: number;
   piece: number;
   stock: number; // thickness of the work
+  rabbet?: boolean; // it lies at the edge: there is no near wall
   units: Units;
 }
 
@@ -20,7 +21,7 @@ export function GrooveSection(p: Props) {
   return <Box ref={ref}>{width > 0 && <Drawing {...p} px={width} />}</Box>;
 }
 
-function Drawing({ way, width, depth, piece, stock, units, px }: Props & { px: number }) {
+function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props & { px: number }) {
   const height = 196;
   const scale = Math.min((px - 150) / (width * 1.9), 96 / Math.min(depth + 3, 60));
   const middle = px / 2;
@@ -31,6 +32,8 @@ function Drawing({ way, width, depth, piece, stock, units, px }: Props & { px: n
   const half = made / 2;
   const bottom = way.bottom_mm.map(([x = 0, z = 0]) => `${X(x)} ${Y(depth - z)}`).join('L');
   const below = Math.min(Y(stock), height);
+  const left = rabbet ? X(-half) : 0; // where the work begins
+  const deepest = Y(depth - (way.bottom_mm[0]?.[1] ?? 0));
   const line = { stroke: ink.hair, strokeWidth: 1, fill: 'none' };
   const gap = Math.max(0, (made - piece) / 2);
   return (
@@ -38,23 +41,20 @@ function Drawing({ way, width, depth, piece, stock, units, px }: Props & { px: n
       width={px}
       height={height}
       role="img"
-      aria-label={`The groove from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
+      aria-label={`The ${rabbet ? 'rabbet' : 'groove'} from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
       style={{ display: 'block' }}
     >
-      <path d={`M0 ${top}H${px}V${below}H0Z`} fill={ink.wood} />
+      <path d={`M${left} ${top}H${px}V${below}H${left}Z`} fill={ink.wood} />
+      <path d={`M${X(-half) - 1} ${top - 1}V${deepest}L${bottom}V${top - 1}Z`} fill={ink.sheet} />
       <path
-        d={`M${X(-half)} ${top - 1}V${Y(depth - (way.bottom_mm[0]?.[1] ?? 0))}L${bottom}V${top - 1}Z`}
-        fill={ink.sheet}
-      />
-      <path
-        d={`M0 ${top}H${X(-half)}L${X(-half)} ${Y(depth - (way.bottom_mm[0]?.[1] ?? 0))}L${bottom}L${X(half)} ${top}H${px}`}
+        d={`${rabbet ? `M${left} ${below}V${deepest}` : `M0 ${top}H${X(-half)}V${deepest}`}L${bottom}L${X(half)} ${top}H${px}`}
         stroke={ink.ink}
         strokeWidth={1.6}
         fill="none"
         strokeLinejoin="round"
       />
       {stock * scale < height - top - 4 && (
-        <path d={`M0 ${below}H${px}`} stroke={ink.ink} strokeWidth={1.6} />
+        <path d={`M${left} ${below}H${px}`} stroke={ink.ink} strokeWidth={1.6} />
       )}
       <rect
         x={X(-half + gap)}

@@ -75,9 +75,12 @@ export function Fitting() {
         <>
           <Box sx={{ fontSize: 17, color: 'text.secondary', mb: 1 }}>
             {g.ask.count} in {formatLength(g.ask.cut.thickness_mm, units)} {material},{' '}
-            {formatSetting(g.ask.cut.depth_mm ?? 0, units)} deep, {formatSetting(g.ask.edge_mm ?? 0, units)}{' '}
-            from the edge, on the {g.saw_name}; for a piece of{' '}
-            {formatThin(Math.max(...g.ask.piece_mm), units)}, {g.ask.fit} fit.
+            {formatSetting(g.ask.cut.depth_mm ?? 0, units)} deep,{' '}
+            {g.ask.cut.form === 'rabbet'
+              ? 'along the edge'
+              : `${formatSetting(g.ask.edge_mm ?? 0, units)} from the edge`}
+            , on the {g.saw_name}; for a piece of {formatThin(Math.max(...g.ask.piece_mm), units)},{' '}
+            {g.ask.fit} fit.
           </Box>
           <Box
             sx={{
@@ -94,7 +97,7 @@ export function Fitting() {
               <Now groove={g} />
               {!g.ended_at && g.way.verdict !== 'stop' && (
                 <>
-                  {g.way.kind !== 'passes' && !g.way.mounted && (
+                  {!g.way.mounted && (
                     <Button
                       variant="outlined"
                       sx={{ my: 1 }}
@@ -128,6 +131,7 @@ export function Fitting() {
                 depth={g.ask.cut.depth_mm ?? 0}
                 piece={Math.max(...g.ask.piece_mm)}
                 stock={g.ask.cut.thickness_mm}
+                rabbet={g.ask.cut.form === 'rabbet'}
                 units={units}
               />
               <Setting way={g.way} units={units} />

@@ -61,7 +61,7 @@ export function Groove() {
           saws={saws.data}
           materials={materials.data}
           onCut={changeCut}
-          onSay={say}
+          onSay={(part) => say(() => part)}
         />
       )}
       {failed && (
@@ -87,8 +87,8 @@ export function Groove() {
             fit={said.fit}
             plan={shown}
             units={units}
-            onRead={(piece) => say({ piece })}
-            onFit={(fit) => say({ fit })}
+            onRead={(change) => say((now) => ({ piece: change(now.piece) }))}
+            onFit={(fit) => say(() => ({ fit }))}
           />
           {shown && (
             <Ways ways={shown.ways} chosen={way?.blade_id} units={units} onChoose={(id) => setWanted(id)} />
@@ -188,15 +188,21 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         />
         ,
       </Whole>{' '}
-      {length('length_mm', 'Length', sizes.l)} long and {length('width_mm', 'Width', sizes.w)} wide,{' '}
-      <LengthWord
-        label="From the edge"
-        mm={said.edge}
-        units={units}
-        picks={sizes.p}
-        onChoose={(edge) => onSay({ edge: edge ?? 0 })}
-      />{' '}
-      from the edge;{' '}
+      {length('length_mm', 'Length', sizes.l)} long and {length('width_mm', 'Width', sizes.w)} wide
+      {cut.form === 'groove' && (
+        <>
+          ,{' '}
+          <LengthWord
+            label="From the edge"
+            mm={said.edge}
+            units={units}
+            picks={sizes.p}
+            onChoose={(edge) => onSay({ edge: edge ?? 0 })}
+          />{' '}
+          from the edge
+        </>
+      )}
+      ;{' '}
       <Box component="span" sx={{ display: 'inline-block', width: 84, verticalAlign: 'middle' }}>
         <NumberField
           label="How many"

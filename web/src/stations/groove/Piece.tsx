@@ -15,7 +15,7 @@ interface Props {
   fit: Fit;
   plan: components['schemas']['GroovePlan'] | undefined;
   units: Units;
-  onRead: (mm: number[]) => void;
+  onRead: (change: (now: number[]) => number[]) => void;
   onFit: (f: Fit) => void;
 }
 
@@ -28,7 +28,7 @@ const MOST = 12;
 
 export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
   const [gauge, setGauge] = useState(false);
-  const add = (mm: number[]) => onRead([...readings, ...mm].slice(-MOST));
+  const add = (mm: number[]) => onRead((now) => [...now, ...mm].slice(-MOST));
   return (
     <Box component="section" aria-label="What goes in">
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', flexWrap: 'wrap' }}>
@@ -49,7 +49,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
           </Box>
         )}
       </Box>
-      <Taken label="Readings" readings={readings} units={units} onKeep={onRead} />
+      <Taken label="Readings" readings={readings} units={units} onKeep={(kept) => onRead(() => kept)} />
       {readings.length === 0 && (
         <Box sx={{ fontSize: 17, my: 1.5 }}>
           Measure what goes in, at three places. Sheet that is sold as {units === 'mm' ? '18 mm' : '3/4"'} is

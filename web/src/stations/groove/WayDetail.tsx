@@ -55,6 +55,7 @@ export function WayDetail({ way, plan, cut, saw, units, busy, onStart }: Props) 
         depth={cut.depth_mm ?? 0}
         piece={plan.thickest_mm}
         stock={cut.thickness_mm}
+        rabbet={cut.form === 'rabbet'}
         units={units}
       />
       <Setting way={way} units={units} hand={saw?.kind === 'circular'} />

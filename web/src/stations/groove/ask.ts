@@ -1,5 +1,5 @@
 /** The groove in the page's address: the cut, and what goes into it. */
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Cut, Fit, GrooveAsk, Material, Saw } from '../../api/types';
 import { useCut } from '../choose/cut';
@@ -14,24 +14,46 @@ export interface Said {
   edge: number;
 }
 
+function read(params: URLSearchParams): Said {
+  const number = (key: string, usual: number) => {
+    const v = Number(params.get(key) ?? usual);
+    return Number.isFinite(v) ? v : usual;
+  };
+  return {
+    piece: (params.get('p') ?? '')
+      .split('~')
+      .map(Number)
+      .filter((v) => v > 0),
+    fit: (params.get('fit') as Fit | null) ?? 'glue',
+    count: number('n', 4),
+    edge: number('edge', 50),
+  };
+}
+
+function write(said: Said, params: URLSearchParams) {
+  const next = new URLSearchParams(params);
+  const put = (key: string, v: string) => (v === '' ? next.delete(key) : next.set(key, v));
+  put('p', said.piece.map((v) => String(Number(v.toFixed(3)))).join('~'));
+  put('fit', said.fit);
+  put('n', String(said.count));
+  put('edge', String(said.edge));
+  return next;
+}
+
 export function useAsk(saws: Saw[] | undefined, materials: Material[] | undefined) {
   const [params, setParams] = useSearchParams();
   const [cut, changeCut] = useCut(saws, materials);
-  const said = useMemo<Said>(() => {
-    const number = (key: string, usual: number) => {
-      const v = Number(params.get(key) ?? usual);
-      return Number.isFinite(v) ? v : usual;
-    };
-    return {
-      piece: (params.get('p') ?? '')
-        .split('~')
-        .map(Number)
-        .filter((v) => v > 0),
-      fit: (params.get('fit') as Fit | null) ?? 'glue',
-      count: number('n', 4),
-      edge: number('edge', 50),
-    };
-  }, [params]);
+  // A gauge types faster than an address changes: what is said is held here, and written there.
+  const [said, setSaid] = useState(() => read(params));
+  const touched = useRef(false);
+  const writeTo = useRef(setParams);
+  useEffect(() => {
+    writeTo.current = setParams;
+  }, [setParams]);
+  useEffect(() => {
+    if (touched.current)
+      writeTo.current((now) => write(said, now), { replace: true, preventScrollReset: true });
+  }, [said]);
   const grooved = useMemo<Cut | undefined>(
     () =>
       cut && {
@@ -50,15 +72,9 @@ export function useAsk(saws: Saw[] | undefined, materials: Material[] | undefine
         : undefined,
     [grooved, said],
   );
-  const say = (part: Partial<Said>) => {
-    const next = new URLSearchParams(params);
-    const all = { ...said, ...part };
-    const put = (key: string, v: string) => (v === '' ? next.delete(key) : next.set(key, v));
-    put('p', all.piece.map((v) => String(Number(v.toFixed(3)))).join('~'));
-    put('fit', all.fit);
-    put('n', String(all.count));
-    put('edge', String(all.edge));
-    setParams(next, { replace: true, preventScrollReset: true });
+  const say = (change: (now: Said) => Partial<Said>) => {
+    touched.current = true;
+    setSaid((now) => ({ ...now, ...change(now) }));
   };
   return { cut: grooved, said, ask, say, changeCut };
 }

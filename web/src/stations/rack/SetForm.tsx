@@ -21,7 +21,7 @@ export function SetForm() {
   const { id = '' } = useParams();
   const { units } = usePreferences();
   const blade = useBlade(id);
-  const set = useDadoSet(id);
+  const set = useDadoSet(id, units);
   const failed = blade.error ?? set.error;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
@@ -101,7 +101,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
           build: set.build,
         },
   );
-  const change = useSetDadoSet();
+  const change = useSetDadoSet(units);
   const put = (part: Partial<DadoSetInput>) => setInput((now) => ({ ...now, ...part }));
   const refused = change.error instanceof ProblemError ? change.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
@@ -288,7 +288,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
 
 /** Parts that are no longer what the grooves taught. */
 function Renew({ set, units }: { set: DadoSet; units: Units }) {
-  const renew = useRenewParts();
+  const renew = useRenewParts(units);
   const key = useRef(crypto.randomUUID());
   const [which, setWhich] = useState<number[]>([]);
   const [why, setWhy] = useState<'sharpened' | 'replaced' | 'worn'>('replaced');
