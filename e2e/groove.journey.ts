@@ -216,7 +216,7 @@ test('joints are worked out, and a test joint moves the key', async ({ page }) =
   await expect(page.getByRole('alert')).toContainText('A tenon of 30 mm cannot come out of stock of 25 mm');
   for (const [joint, says] of [
     ['Tails', 'tilted 8.0°'],
-    ['Sloping groove', 'stairs of at most 0.56 mm'],
+    ['Slope', 'stairs of at most 0.56 mm'],
     ['Fold', '6 kerfs, 39.1 mm from middle to middle'],
   ] as const) {
     await page.getByRole('button', { name: joint }).click();

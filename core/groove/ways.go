@@ -353,6 +353,8 @@ func (r Request) pay(ways []Way) {
 		switch {
 		case q.Each <= w.Each:
 			w.Pays = fmt.Sprintf("costs %.0f min more", -saved)
+		case math.Abs(saved) < 0.5:
+			w.Pays = fmt.Sprintf("takes as long on %d; pays from groove %.0f on", r.Count, from)
 		case saved > 0:
 			w.Pays = fmt.Sprintf("saves %.0f min on %d; pays from groove %.0f on", saved, r.Count, from)
 		default:

@@ -10,6 +10,7 @@ import {
   useEndGroove,
   useGroove,
   useMaterials,
+  useSaws,
   useStartMounting,
   useTestGroove,
 } from '../../api/queries';
@@ -35,10 +36,12 @@ export function Fitting() {
   const [params] = useSearchParams();
   const groove = useGroove(id, units);
   const materials = useMaterials();
+  const saws = useSaws();
   const drop = useDropGroove();
   const mount = useStartMounting();
   const go = useNavigate();
   const g = groove.data;
+  const saw = saws.data?.find((s) => s.id === g?.saw_id);
   const failed = groove.error ?? drop.error ?? mount.error;
   const material = materials.data?.find((m) => m.id === g?.ask.cut.material)?.name ?? g?.ask.cut.material;
   return (
@@ -134,7 +137,7 @@ export function Fitting() {
                 rabbet={g.ask.cut.form === 'rabbet'}
                 units={units}
               />
-              <Setting way={g.way} units={units} />
+              <Setting way={g.way} units={units} hand={saw?.kind === 'circular'} />
               <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label="Cautions">
                 {g.cautions.map((c) => (
                   <li key={c}>{c}</li>
@@ -142,7 +145,7 @@ export function Fitting() {
               </Box>
               {g.set && (
                 <Box sx={{ mt: 2 }}>
-                  <KnownParts set={g.set} units={units} />
+                  <KnownParts set={g.set} units={units} linked />
                 </Box>
               )}
             </Box>

@@ -22,7 +22,7 @@ const kindWords: Record<JointKind, string> = {
   tenon: 'Tenon',
   box: 'Box joint',
   tails: 'Tails',
-  slope: 'Sloping groove',
+  slope: 'Slope',
   fold: 'Fold',
 };
 
@@ -113,10 +113,10 @@ export function Joints() {
           setChosen(undefined);
           setParams(next, { replace: true });
         }}
-        sx={{ flexWrap: 'wrap', my: 1 }}
+        sx={{ my: 1 }}
       >
         {(Object.keys(kindWords) as JointKind[]).map((k) => (
-          <ToggleButton key={k} value={k} sx={{ px: 2 }}>
+          <ToggleButton key={k} value={k} sx={{ px: { xs: 1.25, sm: 2 } }}>
             {kindWords[k]}
           </ToggleButton>
         ))}

@@ -9,7 +9,13 @@ import { ink } from '../../drawings/ink';
 /** The drawn range either way of what is stamped, in millimetres. */
 const REACH = 0.12;
 
-export function KnownParts({ set, units }: { set: DadoSet; units: Units }) {
+interface Props {
+  set: DadoSet;
+  units: Units;
+  linked?: boolean; // with the way to its record
+}
+
+export function KnownParts({ set, units, linked = false }: Props) {
   return (
     <Box component="section" aria-labelledby="known">
       <Typography id="known" variant="h3" component="h2">
@@ -19,7 +25,7 @@ export function KnownParts({ set, units }: { set: DadoSet; units: Units }) {
         {set.tests === 0
           ? 'No test groove yet: as stamped.'
           : `From ${counted(set.tests, 'test groove')} in the log.`}{' '}
-        <Link to={`/rack/${set.blade_id}/set`}>Its parts</Link>
+        {linked && <Link to={`/rack/${set.blade_id}/set`}>Its parts</Link>}
       </Box>
       <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, width: '100%', maxWidth: 560 }}>
         <thead>

@@ -37,7 +37,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
         </Box>
         {plan && (
           <Box sx={{ minWidth: 140 }}>
-            <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>Groove</Box>
+            <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>Width</Box>
             <Box sx={{ fontSize: 31, fontWeight: 700, lineHeight: 1.1 }} data-testid="target">
               {formatThin(plan.target_mm, units)}
             </Box>
