@@ -128,6 +128,106 @@ type Blade struct {
 	KeptFor  Use
 	Nails    bool // rated for wood with nails in it
 	Ferrous  bool // made for steel
+
+	// What its owner sees on it and what changes the advice: Features says why.
+	HookUnknown bool        // nobody has read the hook off it; Hook is not looked at
+	Shoulder    bool        // a shoulder behind each tooth limits the bite
+	Shear       bool        // tooth faces ground askew
+	Throwaway   bool        // made, or marked by its owner, to be thrown away
+	Carbide     Carbide     // the grade of its tips
+	GulletShape GulletShape // of its gullets
+}
+
+// A Carbide is a grade of tip, as far as it changes the advice.
+type Carbide uint8
+
+const (
+	UnknownCarbide Carbide = iota
+	ToughCarbide           // coarse: bears knocks and nails, dulls sooner
+	UsualCarbide           // general
+	HardCarbide            // fine-grained: stays sharp long, chips easily
+)
+
+var carbideNames = [...]string{"unknown", "tough", "usual", "hard"}
+
+func (c Carbide) String() string { return carbideNames[c] }
+
+// ParseCarbide is the inverse of Carbide.String; nothing said is unknown.
+func ParseCarbide(s string) (Carbide, error) {
+	for i, n := range carbideNames {
+		if n == s || i == 0 && s == "" {
+			return Carbide(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown carbide %q; use unknown, tough, usual or hard", s)
+}
+
+// A GulletShape is how much room a gullet of a depth holds.
+type GulletShape uint8
+
+const (
+	UnknownGullet GulletShape = iota
+	RoundGullet               // wide and round: the most room
+	HookedGullet              // the usual hooked one
+	NarrowGullet              // little behind a long shoulder or a filled-in back
+)
+
+var gulletNames = [...]string{"unknown", "round", "hooked", "narrow"}
+
+func (g GulletShape) String() string { return gulletNames[g] }
+
+// ParseGulletShape is the inverse of GulletShape.String; nothing said is unknown.
+func ParseGulletShape(s string) (GulletShape, error) {
+	for i, n := range gulletNames {
+		if n == s || i == 0 && s == "" {
+			return GulletShape(i), nil
+		}
+	}
+	return 0, fmt.Errorf("unknown gullet %q; use unknown, round, hooked or narrow", s)
+}
+
+// gulletShares are the areas of the shapes as shares of pitch times depth. The
+// usual one is the model's (section 5); the others are judgement.
+var gulletShares = [...]float64{0.45, 0.52, 0.45, 0.36}
+
+// GulletArea is the room of one gullet in mm².
+func (b Blade) GulletArea() float64 {
+	return gulletShares[b.GulletShape] * b.Pitch().Mm() * b.GulletDepth().Mm()
+}
+
+// guessedHook is what is reckoned with where nobody has read the hook: the
+// model's neutral one.
+const guessedHook = 10
+
+// Rake is the hook that is reckoned with: the one that was read off the blade,
+// or a guess.
+func (b Blade) Rake() float64 {
+	if b.HookUnknown {
+		return guessedHook
+	}
+	return b.Hook
+}
+
+// A Feature is something that its owner sees on a blade, and why it matters.
+type Feature struct{ Name, Why string }
+
+// Features lists what is noted of a blade beyond its numbers, a line each.
+func (b Blade) Features() []Feature {
+	out := []Feature{}
+	add := func(yes bool, name, why string) {
+		if yes {
+			out = append(out, Feature{name, why})
+		}
+	}
+	add(b.HookUnknown, "hook not known", "reckoned with +10 degrees; lay a straight edge from the bore to a tooth and read it")
+	add(b.Shoulder, "shoulder behind each tooth", "no tooth can bite deeper than the shoulder lets it, which calms a strong hook; it does not make one safe on a sliding saw")
+	add(b.Shear, "faces ground askew", "a slicing cut: veneer and melamine splinter about a seventh less")
+	add(b.Throwaway, "to be thrown away", "not worth a sharpening; it may take nails and dirt")
+	add(b.Carbide == ToughCarbide, "tough carbide", "bears knocks and nails; each sharpening takes more off")
+	add(b.Carbide == HardCarbide, "hard carbide", "keeps its edge long and chips on a knock; little comes off at a sharpening")
+	add(b.GulletShape == RoundGullet, "round gullets", "most room for chips: long rips and thick stock")
+	add(b.GulletShape == NarrowGullet, "narrow gullets", "little room for chips: fill first in thick rips")
+	return out
 }
 
 const (
@@ -228,7 +328,7 @@ func (b Blade) Check() error {
 		return refuse("teeth", "%d teeth do not fit on a blade of %v", b.Teeth, b.Diameter)
 	case b.Grind.String() == "":
 		return refuse("grind", "choose the grind")
-	case !between(b.Hook, -15, 35):
+	case !b.HookUnknown && !between(b.Hook, -15, 35):
 		return refuse("hook_deg", "a hook is between -15 and +35 degrees")
 	case !between(b.Bevel, 0, 50):
 		return refuse("bevel_deg", "a top bevel is between 0 and 50 degrees")

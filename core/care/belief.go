@@ -52,6 +52,10 @@ func conjugate(mean, precision, at, sd float64) (float64, float64) {
 // say takes in how a blade is said, or seen, to cut. What only sets a bound
 // moves a belief that breaks the bound, and no other.
 func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
+	if s == Hit { // says nothing of edge or pitch
+		c.Hit = true
+		return
+	}
 	if s != LikeNew {
 		if !c.Complained && c.Seen == 0 {
 			c.before.Life, c.before.Pitch = c.Life, c.Pitch

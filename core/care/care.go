@@ -62,7 +62,8 @@ type Condition struct {
 	Looked     bool // teeth and plate were looked over since the complaint
 
 	Flaw  string // what the last look-over found that may still run
-	Unfit string // what a look-over found that may not run
+	Unfit string // what a look-over found that may not run, until it is mended and inspected
+	Hit   bool   // it hit something hard, and nobody has looked since
 	Away  bool   // with the saw doctor
 
 	SaidLeft bool // the saw doctor said how many sharpenings are left
@@ -87,6 +88,7 @@ const (
 	Say                // somebody said how it cuts
 	Look               // teeth and plate were looked over
 	Send               // it went to the saw doctor
+	Mend               // somebody mended it, and somebody inspected it
 )
 
 // An Event is one row of a blade's log as the fold sees it.
@@ -119,9 +121,10 @@ const (
 	Hard                      // it feeds hard, and nobody knows why
 	Gummed                    // it is pitchy
 	LikeNew                   // it cuts like new
+	Hit                       // it hit metal, stone or the floor
 )
 
-var sayings = map[string]Saying{"dull": Dull, "hard": Hard, "pitchy": Gummed, "like-new": LikeNew}
+var sayings = map[string]Saying{"dull": Dull, "hard": Hard, "pitchy": Gummed, "like-new": LikeNew, "hit": Hit}
 
 // ParseSaying reads a saying as records hold it, or 0.
 func ParseSaying(s string) Saying { return sayings[s] }
@@ -159,6 +162,10 @@ func (f Fault) Unfits() bool { return faultWords[f].unfit }
 // Words says what was found, without a full stop; empty if all is sound.
 func (f Fault) Words() string { return faultWords[f].says }
 
+// Chipped reports whether the last look-over found a chipped tip that nobody
+// has ground away since.
+func (c Condition) Chipped() bool { return c.Flaw == Chipped.Words() }
+
 // Then returns the condition after one more row of the log of a blade with so
 // many teeth and such a grind. Rows come in the order of their time.
 func (c Condition) Then(b blade.Blade, e Event) Condition {
@@ -172,9 +179,12 @@ func (c Condition) Then(b blade.Blade, e Event) Condition {
 		c.clean()
 		c.Washes++
 	case Return:
-		c.Away, c.Unfit, c.Flaw = false, "", ""
+		// That it was sent and came back does not mend a plate or a tip; grinding
+		// takes a chip off.
+		c.Away = false
 		c.Spent += e.Price
 		if e.Sharpened {
+			c.Flaw = ""
 			c.sharpen()
 		}
 		if e.SaidLeft {
@@ -183,12 +193,14 @@ func (c Condition) Then(b blade.Blade, e Event) Condition {
 	case Say:
 		c.say(b.Grind, e.Says, sdSaid)
 	case Look:
-		c.Looked = true
+		c.Looked, c.Hit = true, false
 		if e.Fault.Unfits() {
 			c.Unfit = e.Fault.Words()
 		} else {
 			c.Flaw = e.Fault.Words()
 		}
+	case Mend:
+		c.Unfit, c.Flaw, c.Hit = "", "", false
 	case Send:
 		c.Away = true
 	}
@@ -281,7 +293,7 @@ const (
 // Word says in one word how a blade stands, the gravest first.
 func (c Condition) Word(g blade.Grind) string {
 	switch s, p := c.Sharpness(g), c.PitchLevel(); {
-	case c.Unfit != "":
+	case c.Unfit != "", c.Hit:
 		return "unfit"
 	case c.Away:
 		return "away"

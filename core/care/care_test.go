@@ -54,7 +54,7 @@ func TestALifeInTheShop(t *testing.T) {
 		t.Errorf("sent out it is %s", c.Word(b.Grind))
 	}
 	c = c.Then(b, Event{Kind: Return, Sharpened: true, Price: 13, SaidLeft: true, Left: 4})
-	left, _ := SharpeningsLeft(c, 0, 0)
+	left, _ := SharpeningsLeft(c, b, 0, 0)
 	if c.Word(b.Grind) != "fine" || c.Metres != metres || c.MetresSharp != 0 || c.Sharpenings != 1 || c.Spent != 13 || left != 4 {
 		t.Errorf("a sharpening left %+v", c)
 	}
@@ -148,8 +148,100 @@ func TestDidItComeBack(t *testing.T) {
 	if cracked.Unfit == "" || cracked.Word(b.Grind) != "unfit" {
 		t.Error("a cracked plate runs again because somebody looked twice")
 	}
-	if mended := cracked.Then(b, Event{Kind: Return}); mended.Unfit != "" || mended.WearM2 != cracked.WearM2 {
+	// That it was sent and came back, even sharpened, is not that it was mended.
+	for _, back := range []Event{{Kind: Return}, {Kind: Return, Sharpened: true}} {
+		if c := cracked.Then(b, Event{Kind: Send}).Then(b, back); c.Unfit == "" || c.Away {
+			t.Errorf("sent and back, sharpened %v: %+v", back.Sharpened, c)
+		}
+	}
+	if mended := cracked.Then(b, Event{Kind: Mend}); mended.Unfit != "" || mended.WearM2 != cracked.WearM2 {
 		t.Error("mended is not mended, or sharp")
+	}
+}
+
+// A chip may run and counts until it is ground away; a hit wants a look before
+// the next cut, and says nothing of the edge.
+func TestChipsAndHits(t *testing.T) {
+	b := blade.Blade{Teeth: 40, Grind: blade.ATB}
+	c := used(t, b, 50)
+	chipped := c.Then(b, Event{Kind: Look, Fault: Chipped})
+	if !chipped.Chipped() || chipped.Unfit != "" || chipped.Then(b, Event{Kind: Return}).Chipped() != true || chipped.Then(b, Event{Kind: Return, Sharpened: true}).Chipped() {
+		t.Errorf("chipped: %+v", chipped)
+	}
+	hit := c.Then(b, Event{Kind: Say, Says: Hit})
+	if !hit.Hit || hit.Word(b.Grind) != "unfit" || hit.Life != c.Life || hit.Complained {
+		t.Errorf("hit: %+v", hit)
+	}
+	for _, e := range []Event{{Kind: Look}, {Kind: Mend}} {
+		if after := hit.Then(b, e); after.Hit || after.Word(b.Grind) != c.Word(b.Grind) {
+			t.Errorf("looked over: %+v", after)
+		}
+	}
+	for _, e := range []Event{wood(t, "cherry", 1, 19, day0), {Kind: Wash}, {Kind: Say, Says: LikeNew}} {
+		if !hit.Then(b, e).Hit {
+			t.Errorf("%+v made up for a look", e)
+		}
+	}
+}
+
+// What a survey shows decides what keeps the blade off, what the saw doctor is
+// told, and whether it is worth mending.
+func TestSurvey(t *testing.T) {
+	yes, no := true, false
+	sound := Survey{After: "hit", Cleaned: true, Crack: "none", Blue: &no, Bent: &no, Beside: "even"}
+	dear := Subject{Teeth: 60, Price: 100, Sharpen: 24, Left: 6}
+	with := func(change func(*Survey, *Subject)) Report {
+		s, of := sound, dear
+		change(&s, &of)
+		return s.Report(of)
+	}
+	for name, tt := range map[string]struct {
+		r     Report
+		fault Fault
+		worth Worth
+		says  string // somewhere in what was found or is told
+	}{
+		"sound":              {with(func(*Survey, *Subject) {}), Sound, WorthYes, "All sound"},
+		"a tip gone":         {with(func(s *Survey, _ *Subject) { s.Missing = 1 }), Missing, WorthYes, "1 tip of 60 gone"},
+		"a seat not ground":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Seat = 1, "saw-marks" }), Missing, WorthYes, "0.13 to 0.18 mm"},
+		"pushed in too far":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Braze = 1, "squeezed" }), Missing, WorthYes, "pushed in too far"},
+		"ran long so":        {with(func(s *Survey, _ *Subject) { s.Missing, s.Rest = 2, "worn" }), Missing, WorthYes, "ran on after the damage"},
+		"caked":              {with(func(s *Survey, _ *Subject) { s.Missing, s.Pitch = 1, "caked" }), Missing, WorthYes, "ran on after the damage"},
+		"loose":              {with(func(s *Survey, _ *Subject) { s.Loose = 1 }), Loose, WorthYes, "brazed anew"},
+		"cracked and loose":  {with(func(s *Survey, _ *Subject) { s.Loose, s.Crack = 1, "slot" }), Cracked, WorthNo, "can it be stopped at all"},
+		"bent":               {with(func(s *Survey, _ *Subject) { s.Bent = &yes }), Bent, WorthAsk, "can it be levelled"},
+		"shoulders bent":     {with(func(s *Survey, _ *Subject) { s.Beside = "shifted" }), Bent, WorthYes, "off their pitch"},
+		"chipped":            {with(func(s *Survey, _ *Subject) { s.Chipped = 2 }), Chipped, WorthYes, "2 tips chipped"},
+		"blue":               {with(func(s *Survey, _ *Subject) { s.Blue = &yes }), Blue, WorthAsk, "lost its tension"},
+		"throwaway":          {with(func(s *Survey, of *Subject) { s.Missing, of.Throwaway = 1, true }), Missing, WorthNo, ""},
+		"ground to the end":  {with(func(s *Survey, of *Subject) { s.Missing, of.Left = 1, 0 }), Missing, WorthNo, ""},
+		"no price":           {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 1, 0 }), Missing, WorthAsk, ""},
+		"half a new one":     {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 4, 96 }), Missing, WorthYes, ""},
+		"more than half":     {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 4, 95 }), Missing, WorthNo, ""},
+		"nobody cleaned it":  {with(func(s *Survey, _ *Subject) { s.Cleaned = false }), Sound, WorthYes, "not cleaned first"},
+		"nobody saw a crack": {with(func(s *Survey, _ *Subject) { s.Crack = "" }), Sound, WorthYes, "Not looked at: cracks"},
+	} {
+		text := strings.Join(append(tt.r.Found, tt.r.ToDoctor...), " ")
+		if tt.r.Fault != tt.fault || tt.r.Worth != tt.worth || tt.r.WorthWhy == "" || !strings.Contains(text, tt.says) {
+			t.Errorf("%s: %+v", name, tt.r)
+		}
+	}
+}
+
+func TestSharpeningsLeftByGrade(t *testing.T) {
+	for _, tt := range []struct {
+		b       blade.Blade
+		carbide float64
+		before  int
+		want    int
+	}{
+		{blade.Blade{}, 0, 0, 10}, {blade.Blade{}, 0, 3, 7}, {blade.Blade{Carbide: blade.ToughCarbide}, 0, 0, 8}, {blade.Blade{Carbide: blade.HardCarbide}, 0, 0, 13},
+		{blade.Blade{}, 2, 0, 5}, {blade.Blade{Carbide: blade.ToughCarbide}, 2, 0, 3}, {blade.Blade{Carbide: blade.HardCarbide}, 2, 0, 6},
+		{blade.Blade{}, 0.9, 0, 0}, {blade.Blade{Throwaway: true}, 3, 0, 0},
+	} {
+		if got, from := SharpeningsLeft(Condition{}, tt.b, tt.carbide, tt.before); got != tt.want || from == "" {
+			t.Errorf("%+v with %v mm: %d %s, want %d", tt.b, tt.carbide, got, from, tt.want)
+		}
 	}
 }
 

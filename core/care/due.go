@@ -125,19 +125,26 @@ func Path(c Condition, g blade.Grind, aligned bool) []Step {
 // Good carbide takes about ten sharpenings, small tips none (craft section 9).
 const (
 	usualSharpenings = 10
-	perSharpening    = 0.2 // mm of carbide taken off the face; our judgement
+	perSharpening    = 0.2 // mm of carbide taken off the face, of a usual grade; our judgement
 	leastCarbide     = 1.0 // mm that a tip needs to hold
 )
+
+// gradeTakes is how much more or less than usual a sharpening takes off a
+// grade: a tough edge breaks back further, a hard one hardly; judgement.
+var gradeTakes = [...]float64{blade.UnknownCarbide: 1, blade.ToughCarbide: 1.3, blade.UsualCarbide: 1, blade.HardCarbide: 0.8}
 
 // SharpeningsLeft is how many more a blade takes, and where that is from.
 // carbide is what is left on the face of a tip, mm, 0 if not measured; before
 // counts sharpenings from before its log began.
-func SharpeningsLeft(c Condition, carbide float64, before int) (left int, from string) {
+func SharpeningsLeft(c Condition, b blade.Blade, carbide float64, before int) (left int, from string) {
+	takes := gradeTakes[b.Carbide]
 	switch {
+	case b.Throwaway:
+		return 0, "it is to be thrown away"
 	case c.SaidLeft:
 		return c.Left, "said by the saw doctor"
 	case carbide > 0:
-		return max(0, int((carbide-leastCarbide)/perSharpening+1e-9)), "from the carbide measured"
+		return max(0, int((carbide-leastCarbide)/(perSharpening*takes)+1e-9)), "from the carbide measured"
 	}
-	return max(0, usualSharpenings-c.Sharpenings-before), "good carbide takes about ten"
+	return max(0, int(usualSharpenings/takes+0.5)-c.Sharpenings-before), "good carbide takes about ten"
 }

@@ -29,13 +29,20 @@ type Request struct {
 	Job           cut.Job
 	Saw           saw.Saw
 	Heel          measure.Length // last measured on this saw
+	Doubt         cut.Doubt      // of the material's figures; zero for the table's own
+	Rework        float64        // what mending takes here against the usual; 0 for the usual
 	ChangeMinutes float64        // what the shop counts a change of blade for; 0 swaps freely
 	School        School         // of height, as the shop prefers
 	Unit          measure.Unit   // in which reasons are written
 }
 
 func (r Request) drive() cut.Drive {
-	return cut.Drive{RPM: r.Saw.RPM, PowerLimitW: r.Saw.PowerLimitW()}
+	return DriveOf(r.Saw)
+}
+
+// DriveOf is what a saw gives a blade, and how it is led.
+func DriveOf(s saw.Saw) cut.Drive {
+	return cut.Drive{RPM: s.RPM, PowerLimitW: s.PowerLimitW(), HandHeld: s.Kind.HandHeld()}
 }
 
 // A Verdict is one of three words.
@@ -53,10 +60,13 @@ const (
 type Option struct {
 	Index   int    // into the candidates
 	Stops   []Stop // not empty: it may not go on, and nothing below is set but Height
+	Minds   []Stop // what is to be known or asked before it goes on
 	Height  measure.Length
 	Figures cut.Figures // of the model; zero where the material has none
+	Minutes cut.Minutes // that one piece takes; zero where the material has no figures
 	Terms   Terms
 	Score   float64 // weighted geometric mean of the terms, 0 to 1
+	Level   bool    // with the best of those beside it: the scores cannot tell them apart
 }
 
 // Verdict says in a word how an option stands.
@@ -64,7 +74,7 @@ func (o Option) Verdict(modelled bool, s cut.State) Verdict {
 	switch {
 	case len(o.Stops) > 0:
 		return Halt
-	case modelled && Judge(o.Figures) != Clear, CareVerdict(s) != Clear:
+	case modelled && Judge(o.Figures) != Clear, CareVerdict(s) != Clear, len(o.Minds) > 0:
 		return Mind
 	}
 	return Clear
@@ -109,8 +119,10 @@ func Rank(r Request, rack []Candidate) Ranking {
 		c.State.Heel = r.Heel
 		if modelled {
 			o.Figures = cut.Work(j, c.Blade, drive, c.State)
+			o.Minutes = o.Figures.Minutes(j, r.Rework)
 		}
-		o.Terms = weigh(r, c, o.Figures)
+		o.Minds = minds(r, c, j, o.Figures)
+		o.Terms = weigh(r, c, o)
 		ln := o.Terms.logs()
 		o.Score = ln.score()
 		for t, v := range ln {
@@ -127,11 +139,72 @@ func Rank(r Request, rack []Candidate) Ranking {
 		places[i] = i
 	}
 	slices.SortStableFunc(places, func(a, b int) int { return cmp.Compare(fit[b].Score, fit[a].Score) })
+	level(r, places, fit, rack)
+	// A hook that nobody has read is never trusted over one that is known.
+	slices.SortStableFunc(places, func(a, b int) int {
+		return cmp.Compare(unread(rack[fit[a].Index]), unread(rack[fit[b].Index]))
+	})
 	out.Fit = make([]Option, len(fit))
 	for i, at := range places {
 		out.Fit[i] = fit[at]
 	}
 	return out
+}
+
+func unread(c Candidate) int {
+	if c.Blade.HookUnknown && c.Blade.Teeth > 0 {
+		return 1
+	}
+	return 0
+}
+
+// levelShare is how near two scores must lie to be level (model section 7).
+const levelShare = 0.98
+
+// level orders those whose scores cannot be told apart: what is on the saw
+// first, then what is kept for this, then what costs least. places are by
+// score; each run of level ones begins with its best.
+func level(r Request, places []int, fit []Option, rack []Candidate) {
+	for from := 0; from < len(places); {
+		to := from + 1
+		for to < len(places) && fit[places[to]].Score >= levelShare*fit[places[from]].Score {
+			to++
+		}
+		run := places[from:to]
+		if len(run) > 1 {
+			for _, at := range run {
+				fit[at].Level = true
+			}
+			slices.SortStableFunc(run, func(a, b int) int {
+				x, y := rack[fit[a].Index], rack[fit[b].Index]
+				return cmp.Or(
+					-compareBool(x.Mounted, y.Mounted),
+					-compareBool(fitnessOf(x.Blade, r.Job) == fitKept, fitnessOf(y.Blade, r.Job) == fitKept),
+					cmp.Compare(r.total(fit[a], x), r.total(fit[b], y)),
+				)
+			})
+		}
+		from = to
+	}
+}
+
+func compareBool(a, b bool) int {
+	switch {
+	case a == b:
+		return 0
+	case a:
+		return 1
+	}
+	return -1
+}
+
+// total is what all pieces take with an option, its change included.
+func (r Request) total(o Option, c Candidate) float64 {
+	all := o.Minutes.Total() * float64(r.Job.Count())
+	if !c.Mounted {
+		all += r.ChangeMinutes
+	}
+	return all
 }
 
 // Sweep works out the figures of one blade at every height of a list, into

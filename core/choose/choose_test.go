@@ -209,7 +209,7 @@ func TestHeightsAndBestChange(t *testing.T) {
 	r = request(t, "cherry", cut.Rip, cut.Hidden)
 	caked := Candidate{Blade: combo50, State: cut.State{Sharpness: 1.1, Pitch: 2.8}}
 	k := Rank(r, []Candidate{caked})
-	c, ok := BestChange(r, caked, k.Fit[0])
+	c, ok := k.BestChange(r, caked, k.Fit[0])
 	if !ok || c.Text != "wash it" || c.Room <= k.Fit[0].Figures.Window.Room() {
 		t.Errorf("for a caked blade the best change is %+v, %v", c, ok)
 	}
@@ -219,43 +219,99 @@ func TestHeightsAndBestChange(t *testing.T) {
 }
 
 // One-blade and right-blade shops (craft section 3): what a change costs
-// decides between a better blade and the one that is on.
+// decides between a better blade and the one that is on, and counts the less
+// the more there is to cut.
 func TestCostOfAChange(t *testing.T) {
 	r := request(t, "red-oak", cut.Rip, cut.Hidden)
-	for minutes, want := range map[float64]int{0: 2, 3: 2, 60: 1} {
-		r.ChangeMinutes = minutes
-		if k := Rank(r, rack); k.Fit[0].Index != want {
-			t.Errorf("with %v min a change blade %d is first, want %d", minutes, k.Fit[0].Index, want)
+	for _, tt := range []struct {
+		minutes float64
+		pieces  int
+		want    int
+	}{{0, 1, 2}, {3, 1, 2}, {60, 1, 1}, {60, 200, 2}} {
+		r.ChangeMinutes, r.Job.Pieces = tt.minutes, tt.pieces
+		if k := Rank(r, rack); k.Fit[0].Index != tt.want {
+			t.Errorf("with %v min a change and %d pieces blade %d is first, want %d", tt.minutes, tt.pieces, k.Fit[0].Index, tt.want)
 		}
 	}
 }
 
-// What a change is worth is said in minutes, so that either school can decide.
-func TestSwapIsWorthMinutes(t *testing.T) {
-	r := request(t, "red-oak", cut.Rip, cut.Hidden)
-	swap := func() Swap {
-		s, ok := Rank(r, rack).Swap(r, rack)
+// Change or stay is said in minutes over all pieces, never as a figure that a
+// person would laugh at, and never as shut against shut.
+func TestChangeOrStay(t *testing.T) {
+	blades := []Candidate{{Blade: fine80}, {Blade: combo50, Mounted: true}, {Blade: rip24}, {Blade: tcg80}}
+	swap := func(material string, d cut.Direction, f cut.Finish, change func(*Request)) Swap {
+		t.Helper()
+		r := request(t, material, d, f)
+		change(&r)
+		s, ok := Rank(r, blades).Swap(r, blades)
 		if !ok {
 			t.Fatal("no swap to weigh")
 		}
+		if strings.Contains(s.Text, "shut") {
+			t.Errorf("shut against shut: %s", s.Text)
+		}
 		return s
 	}
-	s := swap()
-	if s.On != 1 || s.Best != 2 || s.Stay || s.WorthMinutes < 3 || !strings.Contains(s.Text, "Change") {
-		t.Errorf("a rip with the combination on: %+v", s)
+	one := swap("cherry", cut.Rip, cut.Show, func(*Request) {})
+	many := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Pieces = 60 })
+	if one.On != 1 || one.Best != 2 || !one.Stay || many.Stay || math.Abs(many.OnMinutes/one.OnMinutes-60) > 1e-9 || many.OnMinutes-many.Minutes <= 3 {
+		t.Errorf("one piece %+v, sixty %+v", one, many)
 	}
-	// At exactly that many minutes the two stand level in the ranking.
-	r.ChangeMinutes = s.WorthMinutes
-	k := Rank(r, rack)
-	if d := k.Fit[0].Score - k.Fit[1].Score; math.Abs(d) > 1e-9 || !swap().Stay {
-		t.Errorf("at %v min the scores differ by %v", s.WorthMinutes, d)
+	if !strings.Contains(many.Text, "The 60 pieces take") || !strings.HasSuffix(many.Text, "a change is 3 min. Change") {
+		t.Errorf("sixty pieces: %s", many.Text)
 	}
-	r = request(t, "acrylic", cut.Crosscut, cut.Show)
-	if s := swap(); s.On != -1 || !strings.Contains(s.Text, "may not make this cut") {
+	// At exactly the minutes that it saves, a change does not pay yet.
+	for minutes, stay := range map[float64]bool{many.OnMinutes - many.Minutes: true, many.OnMinutes - many.Minutes - 0.01: false} {
+		if s := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Pieces, r.ChangeMinutes = 60, minutes }); s.Stay != stay {
+			t.Errorf("at %v min a change: %+v", minutes, s)
+		}
+	}
+	blades[1].State = cut.State{Sharpness: 3, Pitch: 3}
+	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text, "cannot make this well at any feed, for scorch crosses") {
+		t.Errorf("with a blade on whose window is shut: %+v", s)
+	}
+	blades[2].State = cut.State{Sharpness: 4, Pitch: 3}
+	if s := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Thickness = 60 }); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text, "Neither ON") {
+		t.Errorf("where none makes it well: %+v", s)
+	}
+	if s := swap("acrylic", cut.Crosscut, cut.Show, func(*Request) {}); s.On != -1 || !strings.Contains(s.Text, "may not make this cut") {
 		t.Errorf("with a blade on that may not: %+v", s)
 	}
-	if _, ok := Rank(r, nil).Swap(r, nil); ok {
+	if _, ok := Rank(Request{}, nil).Swap(Request{}, nil); ok {
 		t.Error("an empty rack has a swap")
+	}
+	for minutes, want := range map[float64]string{0.2: "under a minute", 0.74: "under a minute", 0.76: "1 min", 14.4: "14 min", 99.4: "99 min", 125: "2 h 05 min"} {
+		if got := Took(minutes); got != want {
+			t.Errorf("Took(%v) = %q, want %q", minutes, got, want)
+		}
+	}
+}
+
+// Scores nearer than 2 % are level: then what is on the saw, what is kept for
+// it and what costs least decide, in that order.
+func TestLevelScores(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Hidden)
+	r.ChangeMinutes = 0
+	twin, thinner := rip24, rip24
+	twin.KeptFor = blade.UseGeneral
+	thinner.Kerf = 3.1 // loads the motor a little less
+	k := Rank(r, []Candidate{{Blade: thinner}, {Blade: rip24, Mounted: true}})
+	if k.Fit[0].Index != 1 || !k.Fit[0].Level || !k.Fit[1].Level || k.Fit[1].Score <= k.Fit[0].Score {
+		t.Errorf("the one on the saw does not lead its twin: %+v", k.Fit)
+	}
+	if d := k.Fit[0].Score / k.Fit[1].Score; d < levelShare {
+		t.Fatalf("the twins differ by %v", d)
+	}
+	k = Rank(r, []Candidate{{Blade: fine80}, {Blade: rip24}})
+	if k.Fit[0].Level || k.Fit[1].Level {
+		t.Errorf("%v and %v are level", k.Fit[0].Score, k.Fit[1].Score)
+	}
+	// A hook that nobody has read never leads one that is known.
+	unread := rip24
+	unread.HookUnknown = true
+	k = Rank(r, []Candidate{{Blade: unread, Mounted: true}, {Blade: tcg80}})
+	if k.Fit[0].Index != 1 {
+		t.Errorf("an unread hook leads: %+v", k.Fit)
 	}
 }
 
@@ -368,19 +424,148 @@ func TestWorseNeverRanksHigher(t *testing.T) {
 	}
 }
 
-// Full height is the last resort, because it leaves the most blade bare.
-func TestFullHeightIsTheLastResort(t *testing.T) {
+// A cure is looked for at the blade and the work first, then in another blade,
+// then in another height, which leaves at most 20 mm of blade bare.
+func TestCures(t *testing.T) {
 	r := request(t, "hard-maple", cut.Rip, cut.Hidden)
 	c := Candidate{Blade: combo50}
+	r.School = JustProud
 	k := Rank(r, []Candidate{c})
-	change, ok := BestChange(r, c, k.Fit[0])
-	if !ok || change.Height != 79 || !strings.Contains(change.Text, "more blade stands bare") {
+	change, ok := k.BestChange(r, c, k.Fit[0])
+	if !ok || change.Height != 45 || change.Blade != -1 || !strings.Contains(change.Text, "raise it to 45 mm") {
 		t.Errorf("with nothing else to do: %+v, %v", change, ok)
 	}
+	both := []Candidate{c, {Blade: rip24}}
+	k = Rank(r, both)
+	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != 1 || change.Height != 0 || !strings.Contains(change.Text, "take NAME") {
+		t.Errorf("with a better blade on the wall: %+v, %v", change, ok)
+	}
 	r.Heel = 0.1
-	k = Rank(r, []Candidate{c})
-	if change, ok = BestChange(r, c, k.Fit[0]); !ok || change.Height != 0 || !strings.Contains(change.Text, "true the blade") {
+	k = Rank(r, both)
+	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != -1 || !strings.Contains(change.Text, "true the blade") {
 		t.Errorf("on a saw out of line: %+v, %v", change, ok)
+	}
+	r = request(t, "birch-ply", cut.Sheet, cut.Show)
+	for name, tt := range map[string]struct {
+		s      saw.Saw
+		motion cut.Motion
+		says   string
+	}{
+		"on a table": {table, cut.Along, "zero-clearance insert"},
+		"hand-held":  {saw.Saw{Kind: saw.Circular, Diameter: 254, Arbor: 15.875, RPM: 4500, MotorW: 1500, Reach: 85}, cut.Along, "with a knife first, or tape"},
+		"on a slide": {slider, cut.Push, "scoring pass first"},
+	} {
+		r.Saw, r.Job.Motion, r.Job.Other = tt.s, tt.motion, cut.Spare
+		k := Rank(r, []Candidate{{Blade: combo50}})
+		if len(k.Fit) == 0 { // its bore is the table saw's
+			wide := combo50
+			wide.Bore, wide.Diameter, wide.Hook = 25.4, 305, 0
+			k = Rank(r, []Candidate{{Blade: wide}})
+			c = Candidate{Blade: wide}
+		} else {
+			c = Candidate{Blade: combo50}
+		}
+		if change, ok := k.BestChange(r, c, k.Fit[0]); !ok || !strings.Contains(change.Text, tt.says) {
+			t.Errorf("%s: %+v, %v", name, change, ok)
+		}
+	}
+}
+
+// What is not known, or is a little wrong, is said and asked before a blade
+// goes on: it is a mind, not a stop.
+func TestMinds(t *testing.T) {
+	with := func(change func(*blade.Blade)) blade.Blade {
+		b := blade.Blade{Diameter: 305, Bore: 25.4, Kerf: 3, Plate: 2.2, Teeth: 80, Grind: blade.ATB, Bevel: 15, Hook: 5, MaxRPM: 5000}
+		change(&b)
+		return b
+	}
+	fixed := slider
+	fixed.Sliding = false
+	for name, tt := range map[string]struct {
+		b    blade.Blade
+		s    saw.Saw
+		want []Rule
+		stop []Rule
+	}{
+		"in order":               {with(func(*blade.Blade) {}), slider, nil, nil},
+		"no speed limit":         {with(func(b *blade.Blade) { b.MaxRPM = 0 }), slider, []Rule{RuleSpeed}, nil},
+		"no hook":                {with(func(b *blade.Blade) { b.HookUnknown = true }), fixed, []Rule{RuleHook}, nil},
+		"no hook, on a table":    {func() blade.Blade { b := rip24; b.HookUnknown = true; return b }(), table, nil, nil},
+		"a hook over 5, sliding": {with(func(b *blade.Blade) { b.Hook = 5.5 }), slider, []Rule{RuleHook}, nil},
+		"over 5, fixed":          {with(func(b *blade.Blade) { b.Hook = 5.5 }), fixed, nil, nil},
+		"10, sliding":            {with(func(b *blade.Blade) { b.Hook = 10 }), slider, []Rule{RuleHook}, nil},
+		"over 10":                {with(func(b *blade.Blade) { b.Hook = 10.5 }), fixed, nil, []Rule{RuleHook}},
+		"shoulders calm it":      {with(func(b *blade.Blade) { b.Hook, b.Shoulder = 8, true }), slider, []Rule{RuleHook}, nil},
+	} {
+		rules := func(stops []Stop) (out []Rule) {
+			for _, s := range stops {
+				if s.Why == "" || s.WayOut == "" {
+					t.Errorf("%s: %+v", name, s)
+				}
+				out = append(out, s.Rule)
+			}
+			return out
+		}
+		if stops := rules(MountStops(tt.b, tt.s, measure.Millimetre)); !slices.Equal(stops, tt.stop) {
+			t.Errorf("%s stops %v, want %v", name, stops, tt.stop)
+		}
+		if len(tt.stop) > 0 {
+			continue
+		}
+		if got := rules(MountMinds(tt.b, tt.s, measure.Millimetre)); !slices.Equal(got, tt.want) {
+			t.Errorf("%s is minded for %v, want %v", name, got, tt.want)
+		}
+	}
+	r := request(t, "birch-ply", cut.Sheet, cut.Show)
+	r.Job.Exit = cut.ZeroClearance
+	for thick, want := range map[measure.Length]bool{3: true, 4: true, 4.1: false, 18: false} {
+		r.Job.Thickness = thick
+		o := Rank(r, []Candidate{{Blade: fine80}}).Fit[0]
+		if got := len(o.Minds) == 1 && o.Minds[0].Rule == RuleTeeth; got != want || want && o.Verdict(true, cut.State{}) != Mind {
+			t.Errorf("in %v stock %.2f teeth stand and it says %+v", thick, o.Figures.TeethInCut, o.Minds)
+		}
+	}
+}
+
+// Through is three millimetres through, never a hair.
+func TestThrough(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Hidden)
+	walker := saw.Saw{Kind: saw.Circular, Diameter: 254, Arbor: 15.875, RPM: 4500, MotorW: 1500, Reach: 79}
+	for _, tt := range []struct {
+		name  string
+		s     saw.Saw
+		thick measure.Length
+		proud measure.Length
+		both  bool
+	}{
+		{"on a table", table, 25, 31, false},
+		{"on a table near its reach", table, 75, 79, false},
+		{"at its reach", table, 76, 79, false},
+		{"past it", table, 76.1, 0, true},
+		{"by hand", walker, 25, 28, false},
+		{"by hand past its reach", walker, 77, 0, true},
+	} {
+		r.Saw, r.Job.Thickness, r.Job.BothFaces = tt.s, tt.thick, false
+		r.Job = Settle(r.Job, tt.s)
+		if r.Job.BothFaces != tt.both || CheckJob(r.Job, tt.s, measure.Millimetre) != nil {
+			t.Errorf("%s, %v: from both faces %v, %v", tt.name, tt.thick, r.Job.BothFaces, CheckJob(r.Job, tt.s, measure.Millimetre))
+		}
+		if h := r.Heights(rip24); !tt.both && (h.Proud != tt.proud || h.Gullets < h.Proud) {
+			t.Errorf("%s, %v: %+v", tt.name, tt.thick, h)
+		}
+		j := r.Job
+		for height, want := range map[measure.Length]bool{j.Thickness + 2.9: false, j.Thickness + 3: true} {
+			if j.Height = height; !j.BothFaces && j.Parts() != want {
+				t.Errorf("%v in %v parts: %v", height, j.Thickness, !want)
+			}
+		}
+	}
+	r.Job.Motion, r.Job.Direction, r.Job.Width = cut.Chop, cut.Crosscut, 90
+	for d, stopped := range map[measure.Length]bool{305: false, 299: false, 298.9: true, 290: true} { // 6 mm below the table
+		b := blade.Blade{Diameter: d, Bore: 25.4, Kerf: 3, Teeth: 60, Grind: blade.ATB, Bevel: 15, MaxRPM: 5000}
+		if got := len(Stops(b, cut.Job{Material: r.Job.Material, Motion: cut.Chop, Direction: cut.Crosscut, Thickness: 38, Width: 90, Length: 900}, slider, measure.Millimetre)) > 0; got != stopped {
+			t.Errorf("a chop with %v is stopped: %v", d, got)
+		}
 	}
 }
 

@@ -47,9 +47,8 @@ type Heights struct {
 }
 
 const (
-	proudBy   = measure.Length(4) // schools say 2 to 6 mm
-	throughBy = measure.Length(3) // a circular saw over runners or a sheet
-	overlapBy = measure.Length(2) // past the middle, for a cut from both faces
+	tableProud = measure.Length(6) // through on a table saw, where the reach allows
+	overlapBy  = measure.Length(2) // past the middle, for a cut from both faces
 )
 
 // Heights works out the schools for one blade. The first suggestion is gullets
@@ -66,7 +65,7 @@ func (r Request) Heights(b blade.Blade) Heights {
 	}
 	switch {
 	case j.Motion == cut.Push:
-		reach = min(reach, j.Thickness+s.BelowTable)
+		reach = j.Thickness + s.Below() - (s.Diameter-b.Diameter)/2
 		return one(reach, "a slide has one depth, a little below the table")
 	case j.Form != cut.Through:
 		return one(j.Depth, fmt.Sprintf("the depth of the %s; cut a little shy, measure, and end the adjustment upwards, so that the slack is on one side", j.Form))
@@ -74,12 +73,16 @@ func (r Request) Heights(b blade.Blade) Heights {
 		return one(j.Thickness/2+overlapBy, "from both faces, meeting just past the middle; the same face stays against the fence")
 	}
 	within := func(l measure.Length) measure.Length { return min(l, reach) }
+	through := within(j.Thickness + cut.Clears)
+	proud := through
+	if s.Kind == saw.Table {
+		proud = within(j.Thickness + tableProud)
+	}
 	h := Heights{
-		Proud:   within(j.Thickness + proudBy),
-		Gullets: within(j.Thickness + upright(b.GulletDepth(), j)),
+		Proud:   proud,
+		Gullets: max(proud, within(j.Thickness+upright(b.GulletDepth(), j))),
 		Full:    reach,
 	}
-	through := within(j.Thickness + throughBy)
 	school := r.School
 	switch {
 	case s.Kind == saw.Circular && j.Bed != cut.Air:
@@ -143,7 +146,7 @@ func AtPass(r Request, c Candidate, p Pass) cut.Figures {
 // saw in one pass, but not in two, one from each face.
 func needsBothFaces(j cut.Job, s saw.Saw) bool {
 	return j.Form == cut.Through && j.BevelDeg == 0 && s.Kind != saw.Miter &&
-		j.Thickness >= s.Reach && j.Thickness/2+overlapBy < s.Reach
+		j.Thickness+cut.Clears > s.Reach+hair && j.Thickness/2+overlapBy < s.Reach
 }
 
 // Settle decides what follows from a job and a saw together: whether the cut

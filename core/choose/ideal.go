@@ -64,10 +64,11 @@ func FindIdeal(r Request) (Ideal, bool) {
 		}
 		j := r.Job
 		j.Height = r.Heights(b).Suggested
+		b.MaxRPM = r.Saw.RPM
 		f := cut.Work(j, b, drive, cut.State{Heel: r.Heel})
 		room := f.Window.Room()
 		widest = max(widest, room)
-		all = append(all, tried{Ideal{b, j.Height, room}, worstFace(f)})
+		all = append(all, tried{Ideal{b, j.Height, room}, f.WorstFace()})
 	}
 	for _, kerf := range kerfs {
 		for _, k := range families {

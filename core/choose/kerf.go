@@ -8,7 +8,16 @@ import (
 	"corte/core/measure"
 )
 
-// A KerfLoad is what a kerf asks of the motor in one cut.
+// briskRip and briskCross are a brisk hand's feed, at which thin and full kerf
+// are judged: a motor that labours there gets thin (model section 5 for the
+// hands, judgement for the figures).
+const (
+	briskRip   = measure.Feed(4)
+	briskCross = measure.Feed(3)
+	briskChop  = measure.Feed(1.2) // 90 mm in four and a half seconds
+)
+
+// A KerfLoad is what a kerf asks of the motor at a brisk hand's feed.
 type KerfLoad struct {
 	Kerf    measure.Length
 	PowerW  float64
@@ -21,9 +30,13 @@ type KerfLoad struct {
 // section 3).
 type KerfAdvice struct {
 	Thin, Full KerfLoad
-	CircuitW   float64 // what the breaker carries for long; 0 where there is none
-	Text       string  // without its full stop
+	Feed       measure.Feed // at which both are judged
+	CircuitW   float64      // what the breaker carries for long; 0 where there is none
+	Text       string       // without its full stop
 }
+
+// labours is the share of the allowed load from which a motor is heard to.
+const labours = 0.7
 
 // strongMotorW is the power from which a saw has no need of a thin kerf.
 const strongMotorW = 1500
@@ -34,20 +47,27 @@ func Kerfs(r Request, b blade.Blade) (KerfAdvice, bool) {
 	if !r.Job.Material.Kind.Modelled() || b.Teeth == 0 {
 		return KerfAdvice{}, false
 	}
+	feed := briskRip
+	switch {
+	case r.Job.Motion == cut.Chop:
+		feed = briskChop
+	case r.Job.Direction.Across() || r.Job.Form != cut.Through:
+		feed = briskCross
+	}
 	load := func(thin bool) KerfLoad {
 		b := b
 		b.Kerf = kerfFor(b.Diameter, thin)
 		b.Plate = b.Kerf * usualPlate
 		j := r.Job
 		j.Height = r.Heights(b).Suggested
-		f := cut.Work(j, b, r.drive(), cut.State{Heel: r.Heel})
+		f := cut.WorkAt(j, b, r.drive(), cut.State{Heel: r.Heel}, feed)
 		l := KerfLoad{Kerf: b.Kerf, PowerW: f.PowerW, Load: f.Load, Fastest: f.Window.Bog}
 		if stops := guards(b, r.Saw, r.Unit); len(stops) > 0 {
 			l.Refused = stops[0].Why
 		}
 		return l
 	}
-	a := KerfAdvice{Thin: load(true), Full: load(false), CircuitW: r.Saw.CircuitW()}
+	a := KerfAdvice{Thin: load(true), Full: load(false), Feed: feed, CircuitW: r.Saw.CircuitW()}
 	allowed := cut.AllowedLoad(r.Job.Direction)
 	who := fmt.Sprintf("the motor gives %.0f W", r.Saw.MotorW)
 	if a.CircuitW > 0 && a.CircuitW < r.Saw.MotorW {
@@ -60,12 +80,14 @@ func Kerfs(r Request, b blade.Blade) (KerfAdvice, bool) {
 		a.Text = "full kerf: " + a.Thin.Refused
 	case a.Full.Refused != "":
 		a.Text = "thin kerf: " + a.Full.Refused
+	case a.Full.Load > allowed && a.Thin.Load > allowed:
+		a.Text = fmt.Sprintf("thin kerf, and slower: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	case a.Full.Load > allowed:
-		a.Text = fmt.Sprintf("thin kerf: full would ask %.0f %% of what there is, and %s", 100*a.Full.Load, who)
-	case r.Saw.PowerLimitW() < strongMotorW && a.Full.Load > 0.7*allowed:
-		a.Text = fmt.Sprintf("thin kerf leaves more in hand: %s, and full takes %.0f %% of it where thin takes %.0f %%", who, 100*a.Full.Load, 100*a.Thin.Load)
+		a.Text = fmt.Sprintf("thin kerf: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+	case r.Saw.PowerLimitW() < strongMotorW && a.Full.Load > labours*allowed:
+		a.Text = fmt.Sprintf("thin kerf leaves more in hand: at a brisk hand's feed full takes %.0f %% and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	default:
-		a.Text = fmt.Sprintf("full kerf: stiffer, and %s, of which it takes %.0f %%", who, 100*a.Full.Load)
+		a.Text = fmt.Sprintf("full kerf: stiffer, and at a brisk hand's feed it takes %.0f %%, where thin takes %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	}
 	return a, true
 }

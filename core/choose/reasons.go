@@ -66,6 +66,8 @@ func good(t Term, o Option) bool {
 		return o.Figures.Burn < 0.1
 	case TermRoom:
 		return o.Figures.Window.Grade() > cut.Tight
+	case TermWall:
+		return o.Figures.Window.FastBy != cut.ByWall
 	}
 	return o.Terms[t] >= 0.5
 }
@@ -81,8 +83,8 @@ func say(t Term, r Request, c Candidate, o Option) string {
 	}
 	switch t {
 	case TermFinish:
-		worst := worstFace(f)
-		switch ratio := worst / r.Job.Finish.SplinterLimit(); {
+		worst := f.WorstFace()
+		switch ratio := worst / r.Job.SplinterLimit(); {
 		case worst == 0:
 			return "no face that matters can splinter"
 		case ratio > 1.05:
@@ -94,6 +96,17 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		default:
 			return fmt.Sprintf("far cleaner than a %s face asks", r.Job.Finish)
 		}
+	case TermWall:
+		limit := r.Job.Finish.WallLimit()
+		switch {
+		case limit == 0:
+			return ""
+		case f.WallMark > limit*1.01:
+			return fmt.Sprintf("marks the wall %s deep once a turn, where %s may stand", f.WallMark.Thin(r.Unit), limit.Thin(r.Unit))
+		case f.Window.FastBy == cut.ByWall:
+			return fmt.Sprintf("marks on the wall hold the feed down: %s once a turn may stand", limit.Thin(r.Unit))
+		}
+		return fmt.Sprintf("marks the wall %s deep, under the %s that may stand", f.WallMark.Thin(r.Unit), limit.Thin(r.Unit))
 	case TermScorch:
 		if f.Burn >= burnAtBound {
 			return fmt.Sprintf("thin chips: %.0f in 100 walls would scorch", 100*f.Burn)
@@ -126,6 +139,8 @@ func say(t Term, r Request, c Candidate, o Option) string {
 			return "leaves a ridge of " + groove.Ridge(c.Blade).Format(r.Unit) + " on the bottom"
 		case fitSteep:
 			return fmt.Sprintf("steep points: %s would dull them soon", r.Job.Material.Name)
+		case fitFiner:
+			return "finer than this needs: a common blade does it as well"
 		case fitSaved:
 			return fmt.Sprintf("saved for %s: this would spend its edge", useWords[c.Blade.KeptFor])
 		}
@@ -133,6 +148,8 @@ func say(t Term, r Request, c Candidate, o Option) string {
 	case TermCondition:
 		s := c.State
 		switch {
+		case s.Chipped:
+			return "a tip is chipped"
 		case s.Sharpness >= care.DullAt:
 			return "dull by its log: sharpen it"
 		case s.Pitch >= care.WashAt:
@@ -163,33 +180,51 @@ var useWords = map[blade.Use]string{
 // A Change is one thing that could be done differently, and how wide the
 // window would stand then.
 type Change struct {
-	Text   string
+	Text   string // a sentence without its full stop; NAME stands for a blade's name
 	Room   float64
 	Height measure.Length // the height to set, where that is the change; else 0
+	Blade  int            // the candidate to take instead, where that is the change; else -1
 }
 
+// mostBare is how much blade an offered height may leave standing over the
+// work (craft section 4): more is for no cure.
+const mostBare = measure.Length(20)
+
 // BestChange finds the single change that opens an option's window most:
-// support of a face, washing, sharpening, truing the saw, another height. Full
-// height is named only where nothing else helps, because it leaves the most
-// blade bare. It reports false where none helps by a tenth.
-func BestChange(r Request, c Candidate, o Option) (Change, bool) {
+// support of a face, washing, sharpening, truing the saw. Where none of them
+// helps, another blade that makes the cut well is offered before another
+// height, and no height that leaves more than 20 mm of blade bare. It reports
+// false where nothing helps by a tenth.
+func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	c.State.Heel = r.Heel
 	drive := r.drive()
-	best := Change{Room: o.Figures.Window.Room() * 1.1}
+	best := Change{Room: o.Figures.Window.Room() * 1.1, Blade: -1}
 	found := false
 	try := func(text string, height measure.Length, change func(*cut.Job, *cut.State)) {
 		j, s := r.Job, c.State
 		j.Height = o.Height
 		change(&j, &s)
 		if room := cut.Work(j, c.Blade, drive, s).Window.Room(); room > best.Room {
-			best, found = Change{text, room, height}, true
+			best, found = Change{text, room, height, -1}, true
 		}
 	}
+	exits, others := Supports(r.Job, r.Saw)
 	if o.Figures.Exit.Matters && r.Job.Exit == cut.Open {
-		try("close the gap where teeth leave, with a zero-clearance insert", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
+		switch {
+		case slices.Contains(exits, cut.ZeroClearance):
+			try("close the gap where teeth leave, with a zero-clearance insert", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
+		case r.Job.Motion == cut.Push:
+			try("a shallow scoring pass first, then the full one, both pushed", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
+		case r.Job.Motion == cut.Along:
+			try("cut the line with a knife first, or tape over it", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
+		}
 	}
 	if o.Figures.Other.Matters && r.Job.Other == cut.Open {
-		try("put a fresh backer behind the cut", 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
+		if slices.Contains(others, cut.ZeroClearance) {
+			try("lay a fresh backer or a zero-clearance insert under the cut", 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.ZeroClearance })
+		} else {
+			try("put a fresh backer behind the cut", 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
+		}
 	}
 	if c.State.Pitch > 0.3 {
 		try("wash it", 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
@@ -199,31 +234,52 @@ func BestChange(r Request, c Candidate, o Option) (Change, bool) {
 		// dull one, so washing is tried for itself first (craft section 9).
 		try("have it sharpened", 0, func(_ *cut.Job, s *cut.State) { s.Sharpness = 1 })
 	}
-	if math.Abs(r.Heel.Mm()) > 0.02 {
+	if math.Abs(r.Heel.Mm()) > 0.03 {
 		try("true the blade to the slot", 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
+	}
+	if o.Figures.Window.FastBy == cut.ByWall {
+		try("true it: a plate and an arbor in order mark the wall less", 0, func(_ *cut.Job, s *cut.State) { s.Spread, s.RunOut = goodSpread, goodRunOut })
+	}
+	if found {
+		return best, true
+	}
+	if i, ok := k.better(o); ok {
+		return Change{"take NAME, which has room for it", k.Fit[i].Figures.Window.Room(), 0, k.Fit[i].Index}, true
+	}
+	h := r.Heights(c.Blade)
+	if h.Exact || r.Saw.Kind == saw.Circular && r.Job.Bed != cut.Air || r.Job.Motion != cut.Along {
+		return best, false
 	}
 	raise, lower := "raise it to ", "lower it to "
 	if r.Saw.Kind != saw.Table {
 		raise, lower = "set it deeper, to ", "set it shallower, to "
 	}
-	h := r.Heights(c.Blade)
-	if h.Exact || r.Saw.Kind == saw.Circular && r.Job.Bed != cut.Air {
-		return best, found
-	}
-	if r.Job.Motion == cut.Along {
-		for _, to := range [...]measure.Length{h.Proud, h.Gullets} {
-			text := raise
-			if to < o.Height {
-				text = lower
-			}
-			text += to.Setting(r.Unit)
-			if to > r.Job.Thickness && to != o.Height {
-				try(text, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
-			}
+	for _, to := range [...]measure.Length{h.Proud, h.Gullets, min(h.Full, r.Job.Thickness+mostBare)} {
+		text := raise
+		if to < o.Height {
+			text = lower
+		}
+		if to > r.Job.Thickness && to-r.Job.Thickness <= mostBare && to != o.Height {
+			try(text+to.Setting(r.Unit), to, func(j *cut.Job, _ *cut.State) { j.Height = to })
 		}
 	}
-	if h.Full > o.Height && !found && r.Job.Motion == cut.Along {
-		try(raise+h.Full.Setting(r.Unit)+", though more blade stands bare", h.Full, func(j *cut.Job, _ *cut.State) { j.Height = h.Full })
-	}
 	return best, found
+}
+
+// What a well-ground blade on a clean arbor comes to: model section 10's
+// "excellent", and half the usual run-out.
+const (
+	goodSpread = measure.Length(0.015)
+	goodRunOut = measure.Length(0.015)
+)
+
+// better finds the first blade of the ranking that makes the cut well where an
+// option does not.
+func (k Ranking) better(o Option) (int, bool) {
+	for i, other := range k.Fit {
+		if other.Index != o.Index && Judge(other.Figures) == Clear && len(other.Minds) == 0 {
+			return i, true
+		}
+	}
+	return 0, false
 }

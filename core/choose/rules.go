@@ -2,6 +2,9 @@ package choose
 
 import (
 	"fmt"
+	"math"
+	"slices"
+	"strings"
 
 	"corte/core/blade"
 	"corte/core/care"
@@ -27,9 +30,10 @@ const (
 	RuleHook
 	RuleReach
 	RuleCondition
+	RuleTeeth // too few of them in thin stock
 )
 
-var ruleNames = [...]string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition"}
+var ruleNames = [...]string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition", "teeth"}
 
 func (r Rule) String() string { return ruleNames[r] }
 
@@ -42,12 +46,15 @@ type Stop struct {
 }
 
 // Bar is the stop of a blade that its own log keeps off every saw: a fault that
-// may not run (craft section 15), or a stay with the saw doctor. It is nil for
-// a blade that may go on.
+// may not run until somebody has mended and inspected it (craft sections 10 and
+// 15), a knock that nobody has looked at since, or a stay with the saw doctor.
+// It is nil for a blade that may go on.
 func Bar(c care.Condition) *Stop {
 	switch {
 	case c.Unfit != "":
-		return &Stop{RuleCondition, "it was looked over and " + c.Unfit, "it goes to a saw doctor, or is retired"}
+		return &Stop{RuleCondition, "it was looked over and " + c.Unfit, "it goes to somebody who can mend it, and on again once Care says who mended and who inspected it; or it is retired"}
+	case c.Hit:
+		return &Stop{RuleCondition, "it hit something hard, and nobody has looked it over since", "look at every tooth, gullet and slot in good light, and say under Care what you found"}
 	case c.Away:
 		return &Stop{RuleCondition, "it is away at the saw doctor", "say under Care that it is back, when it is"}
 	}
@@ -112,19 +119,67 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 	if j.Piece > j.Length {
 		return refuse("piece_mm", "a piece of %v cannot come off a board of %v", j.Piece, j.Length)
 	}
+	if s.Kind == saw.Table && s.FenceReach > 0 && j.Direction != cut.Crosscut && j.Width > s.FenceReach {
+		return refuse("width_mm", "this saw's fence reaches %v, and %v is asked for; cut it along a guide with a circular saw, or run the other half along the fence", s.FenceReach, j.Width)
+	}
+	exit, other := Supports(j, s)
+	switch {
+	case !slices.Contains(exit, j.Exit):
+		face, _ := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
+		return refuse("exit_support", "here teeth leave at the %s, and %s does nothing for it; use %s", face, supportWords[j.Exit], oneOf(exit))
+	case !slices.Contains(other, j.Other):
+		_, face := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
+		return refuse("other_support", "%s does nothing for the %s; use %s", supportWords[j.Other], face, oneOf(other))
+	}
+	// Through is a few millimetres through; a miter saw goes that far below its table.
+	through := cut.Clears
+	if s.Kind == saw.Miter {
+		through = 0
+	}
 	switch reach := s.ReachAt(j.BevelDeg); {
 	case needsBothFaces(j, s):
 	case j.Form != cut.Through && j.Depth > reach:
 		return refuse("depth_mm", "%v is deeper than this saw reaches (%v)", j.Depth, reach)
 	case j.Form != cut.Through:
-	case j.Thickness >= reach && j.BevelDeg > 0:
-		return refuse("thickness_mm", "tilted to %g degrees this saw reaches %v, and the stock is %v; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness)
-	case j.Thickness >= reach && s.Kind == saw.Miter:
+	case j.Thickness+through <= reach+hair:
+	case j.BevelDeg > 0:
+		return refuse("thickness_mm", "tilted to %g degrees this saw reaches %v, and the stock is %v, which a blade must pass by %v; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, through)
+	case s.Kind == saw.Miter:
 		return refuse("thickness_mm", "%v is thicker than this saw reaches (%v); use another machine", j.Thickness, reach)
-	case j.Thickness >= reach:
+	default:
 		return refuse("thickness_mm", "%v is more than this saw reaches from both faces (%v each); use another machine", j.Thickness, reach)
 	}
 	return nil
+}
+
+// hair is a rounding error of a length, mm.
+const hair = measure.Length(0.01)
+
+var supportWords = [...]string{cut.Open: "nothing", cut.Tape: "tape over the line", cut.ZeroClearance: "a zero-clearance insert", cut.Backer: "a fresh backer",
+	cut.Scored: "a knife line or a scoring pass", cut.Spare: "leaving it out of account"}
+
+func oneOf(all []cut.Support) string {
+	words := make([]string, len(all))
+	for i, s := range all {
+		words[i] = supportWords[s]
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
+}
+
+// Supports are what can hold the fibres of the two faces where teeth leave: an
+// insert closes on the plate only at a face that lies on the saw's own table.
+// Where teeth leave at the top, tape, a knife line or a scoring pass does it.
+func Supports(j cut.Job, s saw.Saw) (exit, other []cut.Support) {
+	edge := []cut.Support{cut.Open, cut.Tape, cut.Backer, cut.Scored, cut.Spare}
+	face := []cut.Support{cut.Open, cut.Tape, cut.Scored, cut.Spare}
+	table := []cut.Support{cut.Open, cut.Tape, cut.ZeroClearance, cut.Backer, cut.Scored, cut.Spare}
+	switch {
+	case j.Motion == cut.Chop:
+		return edge, table // the back edge, and the bottom face
+	case s.Kind == saw.Table:
+		return table, edge
+	}
+	return face, edge
 }
 
 // Stops checks every hard rule for one blade, job and saw. No stops: it may go
@@ -134,8 +189,63 @@ func Stops(b blade.Blade, j cut.Job, s saw.Saw, u measure.Unit) []Stop {
 	c.mounting(b, s)
 	c.material(b, j, s)
 	c.hook(b, s)
-	if reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j); j.Motion != cut.Chop && deep >= reach {
-		c.add(RuleReach, "use a larger blade", "this blade reaches only %v here, and the cut is %v deep", reach, deep)
+	c.reach(b, j, s)
+	return c.stops
+}
+
+// reach checks that the blade parts the work: through is Clears through, and a
+// miter saw's blade has to come that far below the bed.
+func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
+	reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j)
+	if s.Kind == saw.Miter {
+		if below := s.Below() - (s.Diameter-b.Diameter)/2; below < cut.Clears-hair && b.Diameter < s.Diameter {
+			c.add(RuleReach, "use a blade of the saw's own size", "it is too small to come through to this saw's bed: the cut would stay %v short of the %v that parts the work", cut.Clears-below, cut.Clears)
+		} else if deep > reach+hair {
+			c.add(RuleReach, "use a larger blade", "this blade takes stock of %v here, and this is %v", reach, deep)
+		}
+		return
+	}
+	if j.Form == cut.Through && !j.BothFaces {
+		deep += cut.Clears
+	}
+	if deep > reach+hair {
+		c.add(RuleReach, "use a larger blade", "this blade reaches only %v here, and the cut needs %v", reach, deep)
+	}
+}
+
+// minds are what has to be known or asked before a blade that may go on does.
+func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
+	b, s := c.Blade, r.Saw
+	out := mountMinds(b, s, r.Unit)
+	var k checker
+	k.unit = r.Unit
+	if c.State.Chipped {
+		k.add(RuleCondition, "have it ground, or take its sound twin", "a tip is chipped: it marks the wall once a turn, and a chip grows")
+	}
+	const veryThin = 4 // mm
+	if b.Teeth > 0 && j.Material.Kind.Modelled() && j.Motion != cut.Chop && j.Form == cut.Through && j.Thickness <= veryThin && f.TeethInCut < 2 {
+		k.add(RuleTeeth, "clamp it between two scraps and cut all three, or take more teeth", "fewer than two teeth stand in stock this thin: each one grabs at it")
+	}
+	return append(out, k.stops...)
+}
+
+// MountMinds are what has to be known or asked before a blade goes on a saw,
+// whatever it is to cut.
+func MountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop { return mountMinds(b, s, u) }
+
+func mountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
+	c := checker{unit: u}
+	if b.MaxRPM == 0 {
+		c.add(RuleSpeed, "read it off the plate and put it into the blade's record", "nobody has noted the speed that it may turn at; this saw turns at %.0f a minute", s.RPM)
+	}
+	switch {
+	case b.Teeth == 0 || s.Kind != saw.Miter:
+	case b.HookUnknown:
+		c.add(RuleHook, "lay a straight edge from the bore to a tooth, and put the hook into its record", "nobody has read its hook, and a strong one climbs on a miter saw")
+	case s.Sliding && b.Hook > calmSlideHook && b.Shoulder:
+		c.add(RuleHook, "a hook near zero or negative is calmer; push slowly, never pull it through", "a hook of %g degrees pulls itself into the work on a slide; its shoulders only limit how deep it bites", b.Hook)
+	case s.Sliding && b.Hook > calmSlideHook:
+		c.add(RuleHook, "a hook near zero or negative is calmer; push slowly, never pull it through", "a hook of %g degrees pulls itself into the work on a slide", b.Hook)
 	}
 	return c.stops
 }
@@ -152,13 +262,15 @@ func MountStops(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
 const (
 	// Miter saws are seen with hooks from -7 to +10 (craft section 2).
 	strongestMiterHook = 10
+	// calmSlideHook is the most that a slide takes without a thought.
+	calmSlideHook = 5
 	// Metals and plastics want about zero to negative (craft section 13).
 	strongestMetalHook   = 5
 	strongestPlasticHook = 10
 )
 
 func (c *checker) hook(b blade.Blade, s saw.Saw) {
-	if s.Kind == saw.Miter && b.Hook > strongestMiterHook && b.Teeth > 0 {
+	if s.Kind == saw.Miter && !b.HookUnknown && b.Hook > strongestMiterHook && b.Teeth > 0 {
 		c.add(RuleHook, "use a blade with a hook near zero or negative",
 			"a hook of %g degrees lets the blade climb on a miter saw", b.Hook)
 	}
@@ -243,7 +355,7 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 		}
 		return
 	case material.CementBoard:
-		if !wheel && b.KeptFor != blade.UseDirty {
+		if !wheel && !forDirt(b) {
 			refuse("use a blade kept for dirty work with few teeth, or a diamond wheel", "cement would ruin it in one cut")
 		}
 		return
@@ -256,14 +368,18 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 		}
 		return
 	}
+	if rim := math.Pi * b.Diameter.Mm() / 1000 * s.RPM / 60; s.Steel && rim < slowestForWood {
+		c.add(RuleSpeed, "use a saw made for wood", "this saw is made for steel: its rim goes at %.0f m/s, and wood wants %d and more", rim, slowestForWood)
+		return
+	}
 	if wheel {
 		refuse("use a toothed blade", "a %s wheel grinds and burns %s", b.Make, m.Name)
 		return
 	}
 	switch m.Kind {
 	case material.Nailed:
-		if !b.Nails && b.KeptFor != blade.UseDirty {
-			refuse("use a nail-rated blade, or an old one to be thrown away", "a nail takes the tips off this blade")
+		if !b.Nails && !forDirt(b) {
+			refuse("use a nail-rated blade, one kept for dirty work, or one marked to be thrown away; a good one that is dull goes to the saw doctor", "a nail takes the tips off this blade")
 		}
 	case material.SoftMetal:
 		c.tripleChip(b, m, strongestMetalHook)
@@ -272,9 +388,19 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 	}
 }
 
+// forDirt reports whether a blade may meet nails, grit and cement: only what
+// its owner keeps for that, or would throw away.
+func forDirt(b blade.Blade) bool { return b.KeptFor == blade.UseDirty || b.Throwaway }
+
+// slowestForWood is the rim speed, m/s, under which teeth tear wood instead of
+// cutting it: wood saws run at 40 to 80; judgement.
+const slowestForWood = 40
+
 func (c *checker) tripleChip(b blade.Blade, m material.Material, hook float64) {
 	if b.Grind != blade.TCG {
 		c.add(RuleMaterial, "use a triple-chip blade with many teeth", "%s teeth grab %s", b.Grind.Words(), m.Name)
+	} else if b.HookUnknown {
+		c.add(RuleMaterial, "read its hook, and put it into its record", "nobody has read its hook, and a strong one grabs %s", m.Name)
 	} else if b.Hook > hook {
 		c.add(RuleMaterial, "use a triple-chip blade with about zero to negative hook", "a hook of %g degrees grabs %s", b.Hook, m.Name)
 	}

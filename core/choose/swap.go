@@ -3,17 +3,17 @@ package choose
 import (
 	"fmt"
 	"math"
-
-	"corte/core/cut"
 )
 
 // A Swap weighs changing the blade against leaving on the one that is on the
-// saw: the two schools of craft section 3.
+// saw, in minutes over all pieces (model section 7b): the two schools of craft
+// section 3.
 type Swap struct {
-	On, Best     int     // indices into the candidates; On is -1 where nothing that may make the cut is on the saw
-	WorthMinutes float64 // of changing: a change that takes less pays for one cut
-	Stay         bool
-	Text         string // a sentence without its full stop; NAME and ON stand for the blades' names
+	On, Best  int     // indices into the candidates; On is -1 where nothing that may make the cut is on the saw
+	OnMinutes float64 // that all pieces take with the one on the saw; 0 where that cannot be said
+	Minutes   float64 // that they take with the best, without the change; 0 likewise
+	Stay      bool
+	Text      string // a sentence without its full stop; NAME and ON stand for the blades' names
 }
 
 // Swap compares the blade that is on the saw with the one that would be best
@@ -30,7 +30,7 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 		if rack[o.Index].Mounted {
 			on = i
 		}
-		if best < 0 || free(o) > free(k.Fit[best]) {
+		if best < 0 || free(o) > free(k.Fit[best])/levelShare {
 			best = i
 		}
 	}
@@ -48,34 +48,64 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 		return Swap{}, false
 	}
 	s.On = k.Fit[on].Index
-	if on == best {
-		s.Stay, s.Text = true, "ON is on the saw, and no other blade would do this better"
+	if on == best || free(k.Fit[on]) >= levelShare*free(k.Fit[best]) {
+		s.Best, s.Stay, s.Text = s.On, true, "ON is on the saw, and no other blade would do this better"
 		return s, true
 	}
-	var sum float64
-	for _, w := range weights {
-		sum += w
-	}
-	gain := math.Log(free(k.Fit[best]) / free(k.Fit[on]))
-	s.WorthMinutes = changeScale * gain * sum / weights[TermChange]
-	s.Stay = s.WorthMinutes <= r.ChangeMinutes
-	against := "better in the end"
-	if a, b := k.Fit[best].Figures.Window, k.Fit[on].Figures.Window; a.Slowest > 0 && b.Slowest > 0 {
-		against = fmt.Sprintf("its window stands %s against %s", width(a), width(b))
-	}
-	s.Text = fmt.Sprintf("ON is on the saw. NAME would be better, %s: worth about %.0f min of changing, and a change counts for %g here. ",
-		against, math.Max(1, s.WorthMinutes), r.ChangeMinutes)
-	if s.Stay {
-		s.Text += "For one cut, stay"
-	} else {
-		s.Text += "Change"
+	modelled := r.Job.Material.Kind.Modelled()
+	a, b := k.Fit[on].Figures.Window, k.Fit[best].Figures.Window
+	switch {
+	case !modelled:
+		s.Text = "ON is on the saw and may; NAME is made for this"
+		s.Stay = r.ChangeMinutes > longChange
+	case !a.Open() && b.Open():
+		s.Text = fmt.Sprintf("ON is on the saw and cannot make this well at any feed, for %s crosses %s. Change to NAME", a.SlowBy.Words(), a.FastBy.Words())
+	case !a.Open():
+		s.Text = "Neither ON, which is on the saw, nor any other makes this well; NAME comes nearest. See below what would"
+	default:
+		n := float64(r.Job.Count())
+		s.OnMinutes, s.Minutes = n*k.Fit[on].Minutes.Total(), n*k.Fit[best].Minutes.Total()
+		s.Stay = s.OnMinutes-s.Minutes <= r.ChangeMinutes
+		s.Text = s.says(r)
 	}
 	return s, true
 }
 
-func width(w cut.Window) string {
-	if !w.Open() {
-		return "shut"
+// longChange is from how many minutes a change is left out where nothing can
+// be reckoned in its favour.
+const longChange = 5
+
+// hardly is a difference that nobody would call one: a tenth of the work, or
+// half a minute.
+func hardly(a, b float64) bool { return math.Abs(a-b) < max(0.5, 0.05*a) }
+
+func (s Swap) says(r Request) string {
+	work := "It takes"
+	if n := r.Job.Count(); n > 1 {
+		work = fmt.Sprintf("The %d pieces take", n)
 	}
-	return fmt.Sprintf("%.1f", w.Room())
+	if hardly(s.OnMinutes, s.Minutes) || s.OnMinutes < s.Minutes {
+		return fmt.Sprintf("ON is on the saw and takes as long as NAME would, %s. Stay, unless the finish asks for NAME", Took(s.OnMinutes))
+	}
+	text := fmt.Sprintf("%s %s with ON, which is on the saw, and %s with NAME; a change is %s. ",
+		work, Took(s.OnMinutes), Took(s.Minutes), Took(r.ChangeMinutes))
+	if r.ChangeMinutes == 0 {
+		text = fmt.Sprintf("%s %s with ON, which is on the saw, and %s with NAME, and a change counts for nothing here. ", work, Took(s.OnMinutes), Took(s.Minutes))
+	}
+	if s.Stay {
+		return text + "Stay"
+	}
+	return text + "Change"
+}
+
+// Took puts minutes into words.
+func Took(minutes float64) string {
+	switch m := math.Round(minutes); {
+	case minutes < 0.75:
+		return "under a minute"
+	case m < 100:
+		return fmt.Sprintf("%.0f min", m)
+	default:
+		return fmt.Sprintf("%.0f h %02.0f min", math.Floor(m/60), math.Mod(m, 60))
+	}
 }

@@ -18,13 +18,14 @@ const (
 	TermScorch                // chance of a burn at the suggested feed
 	TermLoad                  // power against the limit
 	TermRoom                  // width of the feed window
+	TermWall                  // marks on the wall against what the finish bears
 	TermFitness               // what the owner keeps the blade for
 	TermCondition             // how sharp and clean it is
 	TermChange                // minutes to put it on
 	termCount
 )
 
-var termNames = [...]string{"finish", "scorch", "load", "room", "fitness", "condition", "change"}
+var termNames = [...]string{"finish", "scorch", "load", "room", "wall", "fitness", "condition", "change"}
 
 func (t Term) String() string { return termNames[t] }
 
@@ -34,7 +35,7 @@ type Terms [termCount]float64
 // weights say how much a term counts in the mean. Whether the cut can be made
 // well at all counts most; whose turn it is counts least.
 var weights = Terms{
-	TermFinish: 2, TermScorch: 2, TermLoad: 1, TermRoom: 3,
+	TermFinish: 2, TermScorch: 2, TermLoad: 1, TermRoom: 3, TermWall: 1,
 	TermFitness: 1.5, TermCondition: 0.75, TermChange: 1,
 }
 
@@ -63,19 +64,28 @@ func falling(x float64) float64 { return 1 / (1 + x) }
 // leastTerm keeps a hopeless term from wiping out all others.
 const leastTerm = 0.01
 
-func weigh(r Request, c Candidate, f cut.Figures) Terms {
-	t := Terms{1, 1, 1, 1, 1, 1, 1}
+func weigh(r Request, c Candidate, o Option) Terms {
+	t := Terms{1, 1, 1, 1, 1, 1, 1, 1}
+	f := o.Figures
 	if r.Job.Material.Kind.Modelled() {
-		splinter, load, room := worstFace(f)/r.Job.Finish.SplinterLimit(), f.Load/f.Allowed, f.Window.Room()
+		splinter, load, room := f.WorstFace()/r.Job.SplinterLimit(), f.Load/f.Allowed, f.Window.Room()
 		t[TermFinish] = falling(splinter * splinter)
 		t[TermScorch] = 1 - f.Burn
 		t[TermLoad] = falling(load * load * load)
 		t[TermRoom] = 1 - falling(room*room)
+		if limit := r.Job.Finish.WallLimit(); limit > 0 {
+			mark := float64(f.WallMark / limit)
+			t[TermWall] = falling(mark * mark)
+		}
 	}
 	t[TermFitness] = fitValues[fitnessOf(c.Blade, r.Job)]
 	t[TermCondition] = 1 / (1 + 0.4*max(0, c.State.Sharpness-1) + 0.12*c.State.Pitch)
+	if c.State.Chipped {
+		t[TermCondition] *= chippedTerm
+	}
 	if !c.Mounted {
-		t[TermChange] = math.Exp(-r.ChangeMinutes / changeScale)
+		// The longer the work, the less a change counts beside it.
+		t[TermChange] = math.Exp(-r.ChangeMinutes / (changeScale + o.Minutes.Total()*float64(r.Job.Count())))
 	}
 	for i := range t {
 		t[i] = max(t[i], leastTerm)
@@ -83,19 +93,14 @@ func weigh(r Request, c Candidate, f cut.Figures) Terms {
 	return t
 }
 
-// changeScale is how many minutes of changing weigh as much as a cut that is
-// worse by a factor of e in one term.
-const changeScale = 12
-
-func worstFace(f cut.Figures) float64 {
-	worst := 0.0
-	for _, face := range [...]cut.Face{f.Exit, f.Other} {
-		if face.Matters {
-			worst = max(worst, face.Splinter)
-		}
-	}
-	return worst
-}
+const (
+	// changeScale is how many minutes of changing weigh, beside a cut that takes
+	// no time, as much as one that is worse by a factor of e in one term.
+	changeScale = 12
+	// chippedTerm ranks a blade with a chipped tip under its sound twin: the chip
+	// scores the wall once a turn, and grows.
+	chippedTerm = 0.6
+)
 
 // wanted is the use that a cut calls for.
 func wanted(j cut.Job) blade.Use {
@@ -128,6 +133,7 @@ const (
 	fitFlat               // not kept for joints, but flat where it matters
 	fitGeneral            // kept for general work
 	fitNear               // crosscut for sheet and the other way round, metal for plastic
+	fitFiner              // a fine blade on work that a common one does as well
 	fitEars               // nearly flat
 	fitOther              // kept for something else
 	fitSteep              // steep points that the board would dull
@@ -135,7 +141,7 @@ const (
 	fitRidged             // leaves a ridge where a piece bears
 )
 
-var fitValues = [...]float64{fitKept: 1, fitFlat: 0.9, fitGeneral: 0.85, fitNear: 0.7, fitEars: 0.6, fitOther: 0.5,
+var fitValues = [...]float64{fitKept: 1, fitFlat: 0.9, fitGeneral: 0.85, fitNear: 0.85, fitFiner: 0.5, fitEars: 0.6, fitOther: 0.5,
 	fitSteep: 0.35, fitSaved: 0.35, fitRidged: 0.15}
 
 func fitnessOf(b blade.Blade, j cut.Job) fit {
@@ -157,17 +163,29 @@ func fitnessOf(b blade.Blade, j cut.Job) fit {
 			return fitFlat
 		}
 	}
+	near := pair(blade.UseCrosscut, blade.UseSheet)
 	switch {
+	case (b.KeptFor == want || near) && j.Finish <= cut.Hidden && !j.Form.Bears() && fine(b) && j.Material.Kind.Modelled():
+		return fitFiner
 	case b.KeptFor == want:
 		return fitKept
 	case b.KeptFor == blade.UseGeneral:
 		return fitGeneral
-	case pair(blade.UseCrosscut, blade.UseSheet), pair(blade.UseMetal, blade.UsePlastic):
+	case near, pair(blade.UseMetal, blade.UsePlastic):
 		return fitNear
 	case saved:
 		return fitSaved
 	}
 	return fitOther
+}
+
+// finePitch is the spacing of teeth under which a blade is one for fine work:
+// 80 teeth at 305 mm, 72 at 254 mm; judgement.
+const finePitch = 12.5
+
+// fine reports whether a blade is one for fine work, which is dear to keep sharp.
+func fine(b blade.Blade) bool {
+	return b.Grind == blade.HighATB || b.Teeth > 0 && b.Pitch() < finePitch
 }
 
 // CareVerdict is mind where a blade should be washed or sharpened first.

@@ -14,15 +14,43 @@ type State struct {
 	Sharpness float64        // 1 sharp, 2.5 dull; 0 means 1
 	Pitch     float64        // 0 clean to 3 caked
 	Heel      measure.Length // rear of the blade out of line with the slot, either way
+	Spread    measure.Length // range of side clearance over the teeth; 0 means the usual 0.04
+	RunOut    measure.Length // total, at the plate; 0 means the usual 0.03
+	Chipped   bool           // a look-over found a chipped tip, which may still run
 }
 
 func (s State) dullness() float64 { return max(s.Sharpness, 1) }
 
-// A Drive is what turns the blade.
+// What a blade and an arbor in order come to, where nobody has measured them
+// (model section 4b).
+const (
+	usualSpread = measure.Length(0.04)
+	usualRunOut = measure.Length(0.03)
+)
+
+// wobble is how deep the marks are, once a turn, of the teeth that stand out:
+// half of what clearance and run-out come to together.
+func (s State) wobble() float64 {
+	spread, runOut := s.Spread, s.RunOut
+	if spread <= 0 {
+		spread = usualSpread
+	}
+	if runOut <= 0 {
+		runOut = usualRunOut
+	}
+	return 0.5 * (spread + runOut).Mm()
+}
+
+// A Drive is what turns the blade, and how it is led.
 type Drive struct {
 	RPM         float64
 	PowerLimitW float64 // the smaller of the motor's shaft power and what the circuit carries
+	HandHeld    bool    // the saw is led over the work by hand
 }
+
+// Edition is raised whenever the model's figures change, so that what a log
+// row was foretold by another edition is never read as this one's.
+const Edition = 2
 
 // A Bound is what sets one end of a feed window.
 type Bound uint8
@@ -33,13 +61,15 @@ const (
 	ByBog                   // faster would ask more than the motor or circuit gives
 	BySplinter              // faster would break out a face that matters
 	ByGullet                // faster would overfill the gullets
+	ByWall                  // faster would mark the wall deeper than the finish bears
+	ByShoulder              // no tooth can bite deeper than the shoulder before it
 )
 
-var boundNames = [...]string{"scorch", "hand", "bog", "splinter", "gullet"}
+var boundNames = [...]string{"scorch", "hand", "bog", "splinter", "gullet", "wall", "shoulder"}
 
 func (b Bound) String() string { return boundNames[b] }
 
-var boundWords = [...]string{"scorch", "an unsteady hand", "bog", "splinters", "full gullets"}
+var boundWords = [...]string{"scorch", "an unsteady hand", "bog", "splinters", "full gullets", "marks on the wall", "the shoulders behind the teeth"}
 
 // Words names what happens past the bound.
 func (b Bound) Words() string { return boundWords[b] }
@@ -52,14 +82,17 @@ type Window struct {
 	Bog              measure.Feed
 	Splinter         measure.Feed
 	Hand             measure.Feed
-	Gullet           measure.Feed // 0 where it was not assessed
+	Gullet           measure.Feed
+	Wall             measure.Feed // +Inf where no mark can reach the limit
+	Shoulder         measure.Feed // +Inf where the blade has none
+	slow             measure.Feed // that a hand still holds steadily
 }
 
 // Room is how wide the window stands: fastest over slowest. Under 1 it is shut.
 func (w Window) Room() float64 { return float64(w.Fastest) / float64(w.Slowest) }
 
 // Open reports whether there is a feed at which the cut goes well.
-func (w Window) Open() bool { return w.Room() >= 1 }
+func (w Window) Open() bool { return w.Room() >= tightRoom }
 
 // A Grade puts the room of a window into a word.
 type Grade uint8
@@ -78,11 +111,11 @@ func (g Grade) String() string { return gradeNames[g] }
 // Grade is shut under 1, tight to 1.5, fair to 2.5, roomy over that.
 func (w Window) Grade() Grade {
 	switch r := w.Room(); {
-	case r < 1:
+	case r < tightRoom:
 		return Shut
-	case r < 1.5:
+	case r < FairRoom:
 		return Tight
-	case r < 2.5:
+	case r < roomyRoom:
 		return Fair
 	}
 	return Roomy
@@ -113,7 +146,8 @@ type Figures struct {
 	Dose       float64 // heat reaching the wall
 	Burn       float64 // chance of a visible burn
 	Exit       Face
-	Other      Face // end edge; bottom face for a chop
+	Other      Face           // end edge; bottom face for a chop
+	WallMark   measure.Length // depth of the marks on the wall, once a turn
 }
 
 // The model's constants: docs/model.md says where each comes from.
@@ -124,19 +158,25 @@ const (
 	allowedRip   = 0.9
 	allowedCross = 1.2
 	heatScale    = 3.47e-4
+	bluntChip    = 0.006 // mm: no thicker than the edge is round, a tooth ploughs
 	heatExp      = 0.8
+	heelUnknown  = 0.03 // mm that a dial cannot tell
 	heelScale    = 0.15 // mm
+	coolShare    = 0.4  // of the heat that even the shortest cut makes
+	warmLength   = 500  // mm along which a plate warms
+	leadPush     = 1.2
+	leadByHand   = 1.6
 	splinterBite = 0.03 // mm
+	shearSheet   = 0.85 // of the splintering of a straight face, in sheet
+	markTurn     = 0.6  // mm of feed per turn over which marks deepen
 	slowChop     = 0.4
 	slowHand     = 1.0
 	fastRip      = 6.0
 	fastCross    = 4.0
-	usualRip     = 3.5
-	usualCross   = 2.5
-	gulletShare  = 0.45 // of pitch times depth
 	gulletFill   = 0.5
 	swellRip     = 8.0
 	swellCross   = 4.0
+	shoulderBite = 1.1 // mm that a shoulder lets a tooth bite; judgement
 )
 
 // scorchAtBound is (q/qs) where the chance of a burn is 20 %: 0.25^(1/4).
@@ -196,7 +236,7 @@ func Work(j Job, b blade.Blade, d Drive, s State) Figures {
 	e := Engage(j, b)
 	k := newKernel(&j, &b, d, s, &e)
 	w := k.window(&j, &b)
-	return k.at(&e, w, k.suggest(w, j.Direction))
+	return k.at(&e, w, w.suggest())
 }
 
 // WorkAt is Work at a feed of one's own choosing instead of the suggested one.
@@ -215,23 +255,21 @@ func AllowedLoad(d Direction) float64 {
 	return allowedRip
 }
 
-// suggest moves the usual feed for a direction into the window. Where the
-// window is shut the fastest feed stands, unless a hand cannot go so slowly.
-func (k *kernel) suggest(w Window, d Direction) measure.Feed {
-	usual := measure.Feed(usualRip)
-	if d.Across() {
-		usual = usualCross
-	}
+// suggest is the middle of the window, as far from scorch as from what binds
+// above (model section 5). Where the window is shut the fastest feed stands,
+// unless a hand cannot go so slowly.
+func (w Window) suggest() measure.Feed {
 	if !w.Open() {
-		return max(w.Fastest, measure.Feed(k.slow))
+		return max(w.Fastest, w.slow)
 	}
-	return min(max(usual, w.Slowest), w.Fastest)
+	return measure.Feed(math.Sqrt(float64(w.Slowest) * float64(w.Fastest)))
 }
 
 // A kernel holds what does not change with feed.
 type kernel struct {
 	chipPerFeed  float64 // mm of mean chip per m/min
 	bitePerFeed  float64 // mm of bite per m/min
+	turnPerFeed  float64 // mm a turn per m/min
 	power        float64 // W at a mean chip of 1 mm
 	powerLimit   float64
 	allowed      float64
@@ -243,14 +281,18 @@ type kernel struct {
 	slow         float64 // m/min that a hand still holds steadily
 	rim          float64 // m/s
 	depth        float64 // mm of wood under the arc
+	wobble       float64 // mm that the marks deepen to
 }
 
 func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	m := &j.Material
 	across := j.Direction.Across()
 	dull := s.dullness()
+	density := m.Density * moistureWeighs[j.Moisture]
 	k := kernel{
+		turnPerFeed: 1000 / d.RPM,
 		bitePerFeed: 1000 / (d.RPM * float64(b.Teeth)),
+		wobble:      s.wobble(),
 		powerLimit:  d.PowerLimitW,
 		allowed:     AllowedLoad(j.Direction),
 		burnDose:    m.ScorchDose,
@@ -259,9 +301,11 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 		rim:         math.Pi * b.Diameter.Mm() / 1000 * d.RPM / 60,
 	}
 	k.chipPerFeed = k.bitePerFeed * e.Depth.Mm() / e.Arc.Mm()
-	k.power = b.Kerf.Mm() * e.TeethInCut * k.rim * forceScale * m.Density *
-		(0.6 + 0.4*dull) * (1 + 0.1*s.Pitch) * (1 - 0.012*(b.Hook-10))
-	k.heat = heatScale * m.Density * dull * (1 + 0.25*s.Pitch) * (1 + math.Abs(s.Heel.Mm())/heelScale)
+	k.power = b.Kerf.Mm() * e.TeethInCut * k.rim * forceScale * density *
+		(0.6 + 0.4*dull) * (1 + 0.1*s.Pitch) * (1 - 0.012*(b.Rake()-10))
+	k.heat = heatScale * density * dull * (1 + 0.25*s.Pitch) *
+		(1 + max(0, math.Abs(s.Heel.Mm())-heelUnknown)/heelScale) * lead(j, d) *
+		(coolShare + (1-coolShare)*(1-math.Exp(-j.passLength().Mm()/warmLength)))
 	if across {
 		k.power *= acrossPower
 		k.burnDose *= 2
@@ -274,7 +318,11 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	if across {
 		prone = m.MAcross
 	}
-	common := prone * grindFactor(b, m.Kind) * (1 + 0.01*b.Hook) * math.Sqrt(dull) *
+	prone *= moistureSplits[j.Moisture]
+	if b.Shear && m.Kind.Sheet() {
+		prone *= shearSheet
+	}
+	common := prone * grindFactor(b, m.Kind) * (1 + 0.01*b.Rake()) * math.Sqrt(dull) *
 		math.Sqrt(k.bitePerFeed*scoringTeeth(b)/splinterBite)
 	k.exit = common * (0.4 + 0.6*math.Sin(radians(e.ExitDeg))) * j.Exit.Factor()
 	k.other = common * (0.4 + 0.6*math.Sin(radians(e.OtherDeg))) * j.Other.Factor()
@@ -282,6 +330,27 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	// The end of a rip is trimmed square afterwards, so it never closes the window.
 	k.otherMatters = j.Other != Spare && across
 	return k
+}
+
+// lead is how quietly the work is led past the plate: G of model section 3.
+func lead(j *Job, d Drive) float64 {
+	switch {
+	case d.HandHeld:
+		return leadByHand
+	case j.Motion == Push:
+		return leadPush
+	}
+	return 1
+}
+
+// passLength is the length along which a plate warms: between two passes from
+// both faces it cools.
+func (j Job) passLength() measure.Length {
+	l := j.WallLength()
+	if j.BothFaces {
+		l /= 2
+	}
+	return l
 }
 
 // grindFactor is g of model section 4. A one-way bevel is a knife point like
@@ -322,7 +391,11 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 	across := j.Direction.Across()
 	// Heat falls with chip^-0.8, so the bound on heat is a least chip.
 	scorchChip := math.Pow(k.heat/(k.burnDose*scorchAtBound), 1/heatExp)
+	// Force per mm of kerf grows toward thin chips, but not under bluntChip.
 	bogChip := math.Pow(k.allowed*k.powerLimit/k.power, 1/forceExp)
+	if bogChip < bluntChip {
+		bogChip = k.allowed * k.powerLimit / (k.power * bluntForce)
+	}
 	w := Window{
 		Scorch: measure.Feed(scorchChip / k.chipPerFeed),
 		Bog:    measure.Feed(bogChip / k.chipPerFeed),
@@ -332,6 +405,9 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 	if across {
 		w.Hand, swell = fastCross, swellCross
 	}
+	if j.Form != Through {
+		w.Hand = fastCross
+	}
 	worst := 0.0
 	if k.exitMatters {
 		worst = k.exit
@@ -339,11 +415,18 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 	if k.otherMatters {
 		worst = max(worst, k.other)
 	}
-	w.Splinter = measure.Feed(square(j.Finish.SplinterLimit() / worst)) // +Inf where no face matters
-	area := gulletShare * b.Pitch().Mm() * b.GulletDepth().Mm()
-	w.Gullet = measure.Feed(gulletFill * area / (swell * k.depth * k.bitePerFeed))
+	w.Splinter = measure.Feed(square(j.SplinterLimit() / worst)) // +Inf where no face matters
+	w.Gullet = measure.Feed(gulletFill * b.GulletArea() / (swell * k.depth * k.bitePerFeed))
+	w.Wall, w.Shoulder = measure.Feed(math.Inf(1)), measure.Feed(math.Inf(1))
+	if limit := j.Finish.WallLimit().Mm(); limit > 0 && k.wobble > limit {
+		w.Wall = measure.Feed(-markTurn * math.Log1p(-limit/k.wobble) / k.turnPerFeed)
+	}
+	if b.Shoulder {
+		w.Shoulder = measure.Feed(shoulderBite / k.bitePerFeed)
+	}
+	w.slow = measure.Feed(k.slow)
 
-	w.Slowest, w.SlowBy = w.Scorch, ByScorch
+	w.Slowest, w.SlowBy = w.Scorch, ByScorch // whichever hinders first
 	if k.slow > float64(w.Slowest) {
 		w.Slowest, w.SlowBy = measure.Feed(k.slow), ByHand
 	}
@@ -351,7 +434,7 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 	for _, l := range [...]struct {
 		f measure.Feed
 		b Bound
-	}{{w.Bog, ByBog}, {w.Splinter, BySplinter}, {w.Gullet, ByGullet}} {
+	}{{w.Bog, ByBog}, {w.Splinter, BySplinter}, {w.Wall, ByWall}, {w.Gullet, ByGullet}, {w.Shoulder, ByShoulder}} {
 		if l.f < w.Fastest {
 			w.Fastest, w.FastBy = l.f, l.b
 		}
@@ -368,14 +451,25 @@ func (k *kernel) at(e *Engagement, w Window, feed measure.Feed) Figures {
 		PushShare: e.PushShare, HoldShare: e.HoldShare,
 		Bite: measure.Length(k.bitePerFeed * f), MeanChip: measure.Length(chip),
 		RimSpeed: k.rim, Window: w, Feed: feed, Allowed: k.allowed,
-		PowerW: k.power * math.Pow(chip, forceExp),
-		Dose:   k.heat * math.Pow(chip, -heatExp),
-		Exit:   Face{e.ExitDeg, k.exit * math.Sqrt(f), k.exitMatters},
-		Other:  Face{e.OtherDeg, k.other * math.Sqrt(f), k.otherMatters},
+		PowerW:   k.power * k.force(chip),
+		WallMark: measure.Length(k.wobble * (1 - math.Exp(-k.turnPerFeed*f/markTurn))),
+		Dose:     k.heat * math.Pow(chip, -heatExp),
+		Exit:     Face{e.ExitDeg, k.exit * math.Sqrt(f), k.exitMatters},
+		Other:    Face{e.OtherDeg, k.other * math.Sqrt(f), k.otherMatters},
 	}
 	fig.Load = fig.PowerW / k.powerLimit
 	fig.Burn = 1 / (1 + square(square(k.burnDose/fig.Dose)))
 	return fig
 }
+
+// force is the force at a mean chip, as a share of that at 1 mm.
+func (k *kernel) force(chip float64) float64 {
+	if chip < bluntChip {
+		return chip * bluntForce
+	}
+	return math.Pow(chip, forceExp)
+}
+
+var bluntForce = math.Pow(bluntChip, forceExp-1)
 
 func square(x float64) float64 { return x * x }

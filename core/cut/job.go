@@ -87,14 +87,23 @@ const (
 
 var (
 	finishNames  = [...]string{"rough", "hidden", "show", "fine"}
-	finishLimits = [...]float64{2.5, 1.2, 0.6, 0.3} // model section 4
+	finishLimits = [...]float64{2.5, 1.2, 0.6, 0.3}         // model section 4
+	wallLimits   = [...]measure.Length{0, 0.12, 0.06, 0.03} // model section 4b
 )
+
+// alongBears is how much more an edge bears along the grain (model section 4).
+const alongBears = 2
 
 func (f Finish) String() string { return finishNames[f] }
 
 // SplinterLimit is the most splintering, on the model's scale, that a face of
-// this finish bears.
+// this finish bears across the grain. Along it an edge bears alongBears times
+// that: there the wall is what counts. See Job.SplinterLimit.
 func (f Finish) SplinterLimit() float64 { return finishLimits[f] }
+
+// WallLimit is the deepest mark on the wall that this finish bears (model
+// section 4b); 0 where none is looked for.
+func (f Finish) WallLimit() measure.Length { return wallLimits[f] }
 
 // ParseFinish is the inverse of Finish.String.
 func ParseFinish(s string) (Finish, error) {
@@ -242,6 +251,87 @@ func (b *Bed) UnmarshalText(text []byte) (err error) {
 	return err
 }
 
+// A Side is left or right as somebody sees it who stands at the saw.
+type Side uint8
+
+const (
+	UnknownSide Side = iota
+	Left
+	Right
+)
+
+var sideNames = [...]string{"unknown", "left", "right"}
+
+func (s Side) String() string { return sideNames[s] }
+
+// Opposite is the other side; of an unknown one it is unknown.
+func (s Side) Opposite() Side {
+	switch s {
+	case Left:
+		return Right
+	case Right:
+		return Left
+	}
+	return UnknownSide
+}
+
+// ParseSide is the inverse of Side.String.
+func ParseSide(s string) (Side, error) {
+	i, err := lookup(sideNames[:], s, "side")
+	return Side(i), err
+}
+
+// MarshalText writes a side as it stands in records.
+func (s Side) MarshalText() ([]byte, error) { return []byte(s.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (s *Side) UnmarshalText(text []byte) (err error) {
+	*s, err = ParseSide(string(text))
+	return err
+}
+
+// A Moisture is how wet the stock is (craft section 1). The zero Moisture is dry.
+type Moisture uint8
+
+const (
+	Dry    Moisture = iota
+	Wet             // green, wet or freshly treated
+	Frozen          // with ice in it
+)
+
+var moistureNames = [...]string{"dry", "wet", "frozen"}
+
+func (m Moisture) String() string { return moistureNames[m] }
+
+// ParseMoisture is the inverse of Moisture.String; nothing said is dry.
+func ParseMoisture(s string) (Moisture, error) {
+	if s == "" {
+		return Dry, nil
+	}
+	i, err := lookup(moistureNames[:], s, "moisture")
+	return Moisture(i), err
+}
+
+// MarshalText writes it as it stands in records.
+func (m Moisture) MarshalText() ([]byte, error) { return []byte(m.String()), nil }
+
+// UnmarshalText is the inverse of MarshalText.
+func (m *Moisture) UnmarshalText(text []byte) (err error) {
+	*m, err = ParseMoisture(string(text))
+	return err
+}
+
+// What water does to wood, as factors on the table. Wet is the issue's own
+// figure; frozen is judgement: ice makes wood heavier, harder and more brittle.
+var (
+	moistureWeighs  = [...]float64{1, 1.25, 1.35}
+	moistureSplits  = [...]float64{1, 1.3, 1.3}
+	moisturePitches = [...]float64{1, 2, 1}
+)
+
+// Pitches is how much more pitch the stock leaves on a blade than dry stock.
+func (m Moisture) Pitches() float64 { return moisturePitches[m] }
+
 func lookup(names []string, s, what string) (int, error) {
 	for i, n := range names {
 		if n == s {
@@ -273,6 +363,22 @@ type Job struct {
 	Bed       Bed            // under a hand-held saw
 	Piece     measure.Length // length that is cut off; 0 if it was not said
 	BothFaces bool           // half from each face, because the saw does not reach through
+	Pieces    int            // how many alike; 0 means one
+	Moisture  Moisture
+	Moves     bool // tension in the board: it may close on the blade, or spring, as it is opened
+	FenceSide Side // of the blade that somebody means to put the fence to; unknown leaves it to the plan
+	BrakeOff  bool // somebody says that the saw's blade brake is bypassed, as its manual says
+}
+
+// Count is how many pieces are cut: one where it was not said.
+func (j Job) Count() int { return max(1, j.Pieces) }
+
+// SplinterLimit is the most splintering that a face of this job bears.
+func (j Job) SplinterLimit() float64 {
+	if j.Direction.Across() {
+		return j.Finish.SplinterLimit()
+	}
+	return alongBears * j.Finish.SplinterLimit()
 }
 
 // MeetsWidth is the width of the section that the blade really meets: a turned
@@ -298,6 +404,25 @@ func (j Job) CutLength() measure.Length {
 	return j.Length
 }
 
+// WallLength is how long each wall is that a piece leaves behind: what may
+// scorch, and what has to be sanded. A chop's wall is as long as the work is
+// wide under the blade.
+func (j Job) WallLength() measure.Length {
+	if j.Motion == Chop {
+		return j.MeetsWidth()
+	}
+	return j.CutLength()
+}
+
+// FeedLength is how far blade and work pass each other in one piece: a chop
+// goes down through the thickness.
+func (j Job) FeedLength() measure.Length {
+	if j.Motion == Chop {
+		return j.MeetsThickness()
+	}
+	return j.CutLength()
+}
+
 // Swept is the depth of wood that one pass of the blade goes through, in the
 // blade's own plane.
 func (j Job) Swept() measure.Length {
@@ -313,18 +438,24 @@ func (j Job) Swept() measure.Length {
 // NotThrough reports whether the setting leaves wood above or below the kerf.
 func (j Job) NotThrough() bool { return j.Motion != Chop && j.Height < j.Thickness }
 
+// Clears is how far a blade must stand through the work to have parted it: a
+// hair is not through, since an alternate bevel alone leaves half a millimetre
+// standing (craft section 4).
+const Clears = measure.Length(3)
+
 // Parts reports whether the setting does what the form asks: it parts the
 // work, or stops where it should.
 func (j Job) Parts() bool {
+	const hair = 0.01 // mm, of rounding
 	switch {
 	case j.Motion == Chop:
 		return true
 	case j.Form != Through:
-		return math.Abs((j.Height - j.Depth).Mm()) < 0.01
+		return math.Abs((j.Height - j.Depth).Mm()) < hair
 	case j.BothFaces:
 		return j.Height > j.Thickness/2
 	}
-	return j.Height >= j.Thickness
+	return j.Height > j.Thickness+Clears-hair
 }
 
 // An Error names the part of a job that cannot be, and says what can.
@@ -334,6 +465,9 @@ type Error struct {
 }
 
 func (e *Error) Error() string { return e.Reason }
+
+// MostPieces is more alike than anybody cuts in one go.
+const MostPieces = 9999
 
 // Check reports the first size of a job that no saw could meet. It does not
 // look at the height, which depends on the blade.
@@ -362,6 +496,8 @@ func (j Job) Check() error {
 		return &Error{"depth_mm", fmt.Sprintf("a %s leaves wood standing: its depth is between 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)}
 	case !(j.Piece >= 0 && j.Piece <= 20_000):
 		return &Error{"piece_mm", "the length to cut off is at most 20 m, or 0 if it is not said"}
+	case j.Pieces < 0 || j.Pieces > MostPieces:
+		return &Error{"pieces", "say how many alike: 1 to 9999"}
 	}
 	return nil
 }

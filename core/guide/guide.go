@@ -4,6 +4,8 @@
 package guide
 
 import (
+	"strings"
+
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/saw"
@@ -19,31 +21,42 @@ func ShowFace(j cut.Job, s saw.Saw) string {
 	return "up"
 }
 
-// Cautions are the usual ones for a job on a saw, the gravest first.
+// Cautions are the usual ones for a job on a saw, the gravest first. They name
+// only what this saw has, and never "guard on" where the guard cannot stand.
 func Cautions(j cut.Job, s saw.Saw) []string {
-	c := []string{"Plug out or battery out before a hand touches the blade."}
+	c := []string{map[saw.Power]string{
+		saw.Plug:         "Plug out before a hand touches the blade.",
+		saw.Battery:      "Battery out before a hand touches the blade.",
+		saw.UnknownPower: "Plug out or battery out before a hand touches the blade.",
+	}[s.Power()]}
+	guards, back := "Guard on", "The guard that must come off for it goes back on with the next cut."
+	if s.Knife > 0 {
+		guards, back = "Riving knife and guard on", "Riving knife and guard that must come off for it go back on with the next cut."
+	}
 	switch {
-	case s.Kind == saw.Table && j.Form != cut.Through:
+	case s.Kind == saw.Table && (j.Form != cut.Through || j.BothFaces):
 		c = append(c,
-			"The wood hides the blade: hands never over the cut or behind it; push blocks and a hold-down.",
-			"Riving knife and guard that must come off for it go back on with the next cut.")
-		if j.Direction == cut.Crosscut {
-			c = append(c, "Sled or miter gauge across the grain; the fence only with a stop block that ends before the blade.")
-		} else {
+			"The wood hides the blade: hands never over the cut or behind it; push blocks and a hold-down, or a tunnel guard.",
+			back)
+		if j.Direction != cut.Crosscut {
 			c = append(c, "Straight edge to the fence over its whole length; stand out of the line of the cut.")
+		} else if j.Form != cut.Through {
+			c = append(c, "Stand out of the line of the cut.")
+		} else {
+			c = append(c, "Never gauge and fence together; stand out of the line of the cut.")
 		}
 	case s.Kind == saw.Table && j.Direction == cut.Rip:
 		c = append(c,
-			"Riving knife and guard on; stand out of the line of the cut.",
-			"Straight edge to the fence, push block for anything near the blade, never freehand.")
+			guards+"; stand out of the line of the cut.",
+			"Push block for anything near the blade, never freehand.")
 	case s.Kind == saw.Table && j.Direction == cut.Sheet:
 		c = append(c,
-			"Guard and riving knife on; stand out of the line of the cut.",
-			"Sheet flat and tight to the fence, both halves carried until the cut is done.")
+			guards+"; stand out of the line of the cut.",
+			"Both halves carried until the cut is done, never freehand.")
 	case s.Kind == saw.Table:
 		c = append(c,
-			"Guard on; stand out of the line of the cut.",
-			"Sled or miter gauge across the grain, never together with the fence: the offcut is trapped and thrown.")
+			guards+"; stand out of the line of the cut.",
+			"Never gauge and fence together: the offcut is trapped and thrown.")
 	case s.Kind == saw.Circular:
 		c = append(c,
 			"Carry both halves, cut line between two supports, or the kerf closes on the blade.",
@@ -57,6 +70,9 @@ func Cautions(j cut.Job, s saw.Saw) []string {
 			"Work tight to fence and table, hands clear of the line.",
 			"Hold the blade down until it has stopped.")
 	}
+	if s.Brake != nil && j.BrakeOff {
+		c = append(c, "The blade brake is bypassed: nothing stops the blade at a touch. Switch it back on after this cut.")
+	}
 	switch j.Material.Kind {
 	case material.SoftMetal:
 		c = append(c, "Face shield, work held down, slow, a touch of lubricant; no wood dust in the same collector.")
@@ -66,6 +82,10 @@ func Cautions(j cut.Job, s saw.Saw) []string {
 		c = append(c, "Dust mask for silica.")
 	case material.Steel:
 		c = append(c, "Only with saw and blade made for steel; sparks away from all dust.")
+	case material.Nailed:
+		c = append(c, "Search it for metal and pull what you find; face shield.")
 	}
 	return append(c, "Eye, ear and lung protection; no gloves, loose sleeves or rings near a turning blade.")
 }
+
+func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }

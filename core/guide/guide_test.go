@@ -2,6 +2,7 @@ package guide
 
 import (
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -9,31 +10,50 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/verdict"
+)
+
+// safe is a saw with all that a safe one has.
+var (
+	safe   = saw.Saw{Kind: saw.Table, Volts: 230, BreakerA: 16, Knife: 2.5, TiltSide: saw.Left, FenceReach: 700}
+	bare   = saw.Saw{Kind: saw.Table}
+	miters = saw.Saw{Kind: saw.Miter, Sliding: true, Volts: 230, BreakerA: 16}
+	walker = saw.Saw{Kind: saw.Circular, Volts: 36}
 )
 
 func TestTheRightCautionAtTheRightSaw(t *testing.T) {
+	kind := func(k material.Kind) material.Material { return material.Material{Kind: k, Name: k.String()} }
 	for name, tt := range map[string]struct {
-		s     saw.Kind
+		s     saw.Saw
 		j     cut.Job
+		first string
 		says  []string
 		never string
 		show  string
 	}{
-		"rip on a table":        {saw.Table, cut.Job{}, []string{"Riving knife", "push block"}, "gauge", "up"},
-		"crosscut on a table":   {saw.Table, cut.Job{Direction: cut.Crosscut}, []string{"never together with the fence"}, "push block", "up"},
-		"sheet on a table":      {saw.Table, cut.Job{Direction: cut.Sheet}, []string{"both halves"}, "gauge", "up"},
-		"across with a walker":  {saw.Circular, cut.Job{Direction: cut.Crosscut}, []string{"between two supports"}, "fence", "down"},
-		"a chop":                {saw.Miter, cut.Job{Direction: cut.Crosscut, Motion: cut.Chop}, []string{"until it has stopped"}, "Riving", "up"},
-		"a push":                {saw.Miter, cut.Job{Direction: cut.Crosscut, Motion: cut.Push}, []string{"front to back", "never climb"}, "Riving", "down"},
-		"aluminium on a table":  {saw.Table, cut.Job{Direction: cut.Crosscut, Material: material.Material{Kind: material.SoftMetal}}, []string{"Face shield", "no wood dust"}, "melts", "up"},
-		"acrylic on a table":    {saw.Table, cut.Job{Direction: cut.Crosscut, Material: material.Material{Kind: material.Plastic}}, []string{"melts"}, "shield", "up"},
-		"tile with a hand saw":  {saw.Circular, cut.Job{Direction: cut.Crosscut, Material: material.Material{Kind: material.Mineral}}, []string{"silica"}, "melts", "down"},
-		"steel with a hand saw": {saw.Circular, cut.Job{Direction: cut.Crosscut, Material: material.Material{Kind: material.Steel}}, []string{"made for steel"}, "silica", "down"},
+		"rip on a table":         {safe, cut.Job{}, "Plug out before", []string{"Riving knife and guard on", "Push block"}, "gauge", "up"},
+		"rip without a knife":    {bare, cut.Job{}, "Plug out or battery", []string{"Guard on"}, "knife", "up"},
+		"a groove":               {safe, cut.Job{Form: cut.Groove}, "Plug out", []string{"tunnel guard", "go back on"}, "guard on", "up"},
+		"a groove, no knife":     {bare, cut.Job{Form: cut.Groove}, "Plug out", []string{"tunnel guard", "goes back on"}, "knife", "up"},
+		"from both faces":        {safe, cut.Job{BothFaces: true}, "Plug out", []string{"tunnel guard", "go back on"}, "guard on", "up"},
+		"crosscut on a table":    {safe, cut.Job{Direction: cut.Crosscut}, "Plug out", []string{"Never gauge and fence together"}, "ush block", "up"},
+		"sheet on a table":       {safe, cut.Job{Direction: cut.Sheet}, "Plug out", []string{"Both halves"}, "gauge", "up"},
+		"across with a walker":   {walker, cut.Job{Direction: cut.Crosscut}, "Battery out before", []string{"between two supports"}, "fence", "down"},
+		"a chop":                 {miters, cut.Job{Direction: cut.Crosscut, Motion: cut.Chop}, "Plug out", []string{"until it has stopped"}, "Riving", "up"},
+		"a push":                 {miters, cut.Job{Direction: cut.Crosscut, Motion: cut.Push}, "Plug out", []string{"front to back", "never climb"}, "Riving", "down"},
+		"aluminium on a table":   {safe, cut.Job{Direction: cut.Crosscut, Material: kind(material.SoftMetal)}, "Plug", []string{"Face shield", "no wood dust"}, "melts", "up"},
+		"acrylic on a table":     {safe, cut.Job{Direction: cut.Crosscut, Material: kind(material.Plastic)}, "Plug", []string{"melts"}, "shield", "up"},
+		"tile with a hand saw":   {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Mineral)}, "Battery", []string{"silica"}, "melts", "down"},
+		"steel with a hand saw":  {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Steel)}, "Battery", []string{"made for steel"}, "silica", "down"},
+		"nails":                  {walker, cut.Job{Direction: cut.Crosscut, Material: kind(material.Nailed)}, "Battery", []string{"pull what you find"}, "silica", "down"},
+		"with the brake off":     {saw.Saw{Kind: saw.Table, Volts: 230, Knife: 2.5, BreakerA: 10, Brake: &saw.Brake{}}, cut.Job{BrakeOff: true}, "Plug", []string{"Switch it back on"}, "fire", "up"},
+		"a brake that is on":     {saw.Saw{Kind: saw.Table, Volts: 230, Knife: 2.5, BreakerA: 10, Brake: &saw.Brake{}}, cut.Job{}, "Plug", nil, "bypassed", "up"},
+		"low volts on a breaker": {saw.Saw{Kind: saw.Circular, Volts: 36, BreakerA: 10}, cut.Job{}, "Plug out before", nil, "fence", "down"},
+		"high volts, no breaker": {saw.Saw{Kind: saw.Circular, Volts: 120}, cut.Job{}, "Plug out before", nil, "fence", "down"},
 	} {
-		s := saw.Saw{Kind: tt.s}
-		all := Cautions(tt.j, s)
+		all := Cautions(tt.j, tt.s)
 		text := strings.Join(all, " ")
-		if !strings.HasPrefix(all[0], "Plug out") || !strings.Contains(all[len(all)-1], "Eye, ear and lung") {
+		if !strings.HasPrefix(all[0], tt.first) || !strings.Contains(all[len(all)-1], "Eye, ear and lung") {
 			t.Errorf("%s begins with %q and ends with %q", name, all[0], all[len(all)-1])
 		}
 		for _, want := range tt.says {
@@ -42,51 +62,232 @@ func TestTheRightCautionAtTheRightSaw(t *testing.T) {
 			}
 		}
 		if strings.Contains(text, tt.never) {
-			t.Errorf("%s says %q, which is for another cut", name, tt.never)
+			t.Errorf("%s says %q, which is for another cut: %s", name, tt.never, text)
 		}
-		for _, c := range all {
-			if len(c) > 120 {
-				t.Errorf("%s: too long to read beside a saw: %q", name, c)
-			}
-		}
-		if got := ShowFace(tt.j, s); got != tt.show {
+		if got := ShowFace(tt.j, tt.s); got != tt.show {
 			t.Errorf("%s: show face %s, want %s", name, got, tt.show)
 		}
 	}
 }
 
-// The fence rule, the stop block, the sled: craft section 5 in numbers.
+// The fence rule, the stop block, the sled: craft section 5 in numbers, on both
+// sides of every limit.
 func TestHoldSaysTheRuleThatApplies(t *testing.T) {
-	table, miter, walker := saw.Saw{Kind: saw.Table}, saw.Saw{Kind: saw.Miter}, saw.Saw{Kind: saw.Circular}
+	oak, acrylic := material.Material{Kind: material.Hardwood}, material.Material{Kind: material.Plastic}
+	mdf, melamine := material.Material{Kind: material.Composite}, material.Material{Kind: material.Laminate}
 	job := func(d cut.Direction, width, length, piece measure.Length) cut.Job {
-		return cut.Job{Direction: d, Width: width, Length: length, Piece: piece}
+		return cut.Job{Material: oak, Direction: d, Width: width, Length: length, Piece: piece, Finish: cut.Hidden}
+	}
+	with := func(j cut.Job, change func(*cut.Job)) cut.Job { change(&j); return j }
+	for name, tt := range map[string]struct {
+		s     saw.Saw
+		j     cut.Job
+		u     measure.Unit
+		says  string
+		never string
+	}{
+		"wider than long":         {safe, job(cut.Rip, 401, 400, 0), 0, "Not along the fence", "Fence at"},
+		"as wide as long":         {safe, job(cut.Rip, 400, 400, 0), 0, "Fence at 400 mm", "Not along"},
+		"299 long":                {safe, job(cut.Rip, 80, 299, 0), 0, "Not along the fence", "Fence at"},
+		"300 long":                {safe, job(cut.Rip, 80, 300, 0), 0, "Fence at 80 mm", "Not along"},
+		"a strip":                 {safe, job(cut.Rip, 19.5, 900, 0), 0, "the fence at the board's width less 19.5 mm and the kerf", "ush block"},
+		"a strip's insert":        {safe, job(cut.Rip, 12, 900, 0), 0, "A zero-clearance insert", "Fence at"},
+		"20 mm":                   {safe, job(cut.Rip, 20, 900, 0), 0, "hooks over the end", "never run between"},
+		"a groove near an edge":   {safe, with(job(cut.Rip, 12, 900, 0), func(j *cut.Job) { j.Form = cut.Groove }), 0, "Fence at 12 mm", "offcut"},
+		"under 60":                {safe, job(cut.Rip, 59, 900, 0), 0, "hooks over the end", "from 150 mm"},
+		"60":                      {safe, job(cut.Rip, 60, 900, 0), 0, "Push block from 150 mm", "hooks over"},
+		"150":                     {safe, job(cut.Rip, 150, 900, 0), 0, "Fence at 150 mm", "ush block"},
+		"a glue line":             {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Finish = cut.Fine }), 0, "only straight, flat stock", ""},
+		"MDF has no glue line":    {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Material = mdf }), 0, "tight to the fence", "glue"},
+		"acrylic creeps":          {safe, with(job(cut.Sheet, 150, 900, 0), func(j *cut.Job) { j.Material = acrylic }), 0, "creeps under it", "glue"},
+		"a long rip":              {safe, job(cut.Rip, 150, 1501, 0), 0, "outfeed", ""},
+		"a bevel":                 {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.BevelDeg = 30 }), 0, "to the right of the blade, which leans away", ""},
+		"a bevel, tilt unknown":   {bare, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.BevelDeg = 30 }), 0, "on the side that the blade leans away from", "to the right"},
+		"fence for a cross":       {safe, job(cut.Crosscut, 200, 900, 300), 0, "edge on it would be 200 mm, and 300 mm", "fence and gauge"},
+		"fence for a short cross": {safe, job(cut.Crosscut, 300, 900, 300), 0, "fence and gauge together", "edge on it"},
+		"to length":               {safe, job(cut.Crosscut, 400, 900, 300), 0, "the fence at 400 mm", ""},
+		"past the fence":          {safe, job(cut.Crosscut, 400, 900, 601), 0, "does not reach so far", "the fence at"},
+		"to length in inches":     {safe, job(cut.Crosscut, 400, 900, measure.Inches(12)), measure.Inch, `the fence at 16"`, ""},
+		"a dado across":           {safe, with(job(cut.Crosscut, 400, 900, 300), func(j *cut.Job) { j.Form = cut.Groove }), 0, "hold the work down", "trap"},
+		"long on a gauge":         {safe, job(cut.Crosscut, 150, 1501, 400), 0, "carry the far end", ""},
+		"a small piece":           {safe, job(cut.Crosscut, 90, 900, 149), 0, "on a sled, under a clamp", "Sled or miter gauge"},
+		"150 is held":             {safe, job(cut.Crosscut, 200, 900, 150), 0, "Sled or miter gauge", "under a clamp"},
+		"a small chop":            {miters, with(job(cut.Crosscut, 60, 900, 40), func(j *cut.Job) { j.Motion = cut.Chop }), 0, "too short to hold", ""},
+		"over runners":            {walker, with(job(cut.Sheet, 600, 2400, 0), func(j *cut.Job) { j.Bed = cut.Runners }), 0, "3 mm through", ""},
+		"both faces, a table":     {safe, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "The riving knife stays", "square the line"},
+		"both faces, no knife":    {bare, with(job(cut.Rip, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "same face against the fence", "knife"},
+		"both faces, by hand":     {walker, with(job(cut.Crosscut, 90, 900, 0), func(j *cut.Job) { j.BothFaces = true }), 0, "Square the line all round", "fence"},
+		"fibres break off":        {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material.Kind = material.Plywood }), 0, "fibres break off", ""},
+		"MDF has no fibres":       {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material = mdf }), 0, "", "fibre"},
+		"laminate chips":          {safe, with(job(cut.Sheet, 300, 900, 0), func(j *cut.Job) { j.Material = melamine }), 0, "its face chips", "fibre"},
+		"wet":                     {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Wet }), 0, "The riving knife in line, and a wedge", ""},
+		"wet by hand":             {walker, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Wet }), 0, "A wedge at hand", "knife"},
+		"frozen":                  {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moisture = cut.Frozen }), 0, "thaw", "Wet"},
+		"a board that moves":      {safe, with(job(cut.Rip, 150, 900, 0), func(j *cut.Job) { j.Moves = true }), 0, "oversize first", ""},
+		"it moves, across":        {safe, with(job(cut.Crosscut, 150, 900, 0), func(j *cut.Job) { j.Moves = true }), 0, "carry both halves", "oversize"},
+	} {
+		text := ""
+		for _, a := range Hold(tt.j, tt.s, tt.u) {
+			text += a.Text + " "
+		}
+		if !strings.Contains(text, tt.says) || tt.never != "" && strings.Contains(text, tt.never) {
+			t.Errorf("%s: wants %q and not %q in %s", name, tt.says, tt.never, text)
+		}
+	}
+}
+
+func TestFindings(t *testing.T) {
+	braked := safe
+	braked.Brake = &saw.Brake{}
+	right := safe
+	right.TiltSide = saw.Right
+	of := func(id string) material.Material {
+		m, err := material.Get(id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return m
+	}
+	oak := of("red-oak")
+	job := func(change func(*cut.Job)) cut.Job {
+		j := cut.Job{Material: oak, Thickness: 19, Width: 80, Length: 900}
+		change(&j)
+		return j
 	}
 	for name, tt := range map[string]struct {
 		s    saw.Saw
 		j    cut.Job
-		u    measure.Unit
-		says string
-		halt bool
+		want []Rule // with the stops first
+		stop bool
+		side cut.Side
 	}{
-		"wider than long":     {table, job(cut.Rip, 300, 200, 0), measure.Millimetre, "Use a sled", true},
-		"a thin strip":        {table, job(cut.Rip, 12, 900, 0), measure.Millimetre, "the offcut", false},
-		"near the blade":      {table, job(cut.Rip, 90, 900, 0), measure.Millimetre, "Push block from 150 mm", false},
-		"fence for a cross":   {table, job(cut.Crosscut, 90, 900, 300), measure.Millimetre, "edge on it would be 90 mm, and 300 mm", true},
-		"to length":           {table, job(cut.Crosscut, 400, 900, 300), measure.Millimetre, "the fence at 400 mm", false},
-		"to length in inches": {table, job(cut.Crosscut, 400, 900, measure.Inches(12)), measure.Inch, `the fence at 16"`, false},
-		"a narrow sheet":      {table, job(cut.Sheet, 600, 300, 0), measure.Millimetre, "Not along the fence", true},
-		"a small piece":       {table, job(cut.Crosscut, 90, 900, 60), measure.Millimetre, "on a sled, under a clamp", true},
-		"a small chop":        {miter, cut.Job{Direction: cut.Crosscut, Motion: cut.Chop, Width: 60, Length: 900, Piece: 40}, measure.Millimetre, "too short to hold", true},
-		"over runners":        {walker, cut.Job{Direction: cut.Sheet, Bed: cut.Runners}, measure.Millimetre, "2 to 3 mm through", false},
-		"both faces":          {table, cut.Job{BothFaces: true, Length: 900, Width: 90}, measure.Millimetre, "same face against the fence", false},
+		"in order":           {safe, job(func(*cut.Job) {}), nil, false, cut.Right},
+		"299 long":           {safe, job(func(j *cut.Job) { j.Length = 299 }), []Rule{RuleShort}, true, cut.Right},
+		"300 long":           {safe, job(func(j *cut.Job) { j.Length = 300 }), nil, false, cut.Right},
+		"wider than long":    {safe, job(func(j *cut.Job) { j.Length, j.Width = 500, 501 }), []Rule{RuleShort}, true, cut.Right},
+		"square":             {safe, job(func(j *cut.Job) { j.Length, j.Width = 500, 500 }), nil, false, cut.Right},
+		"short, on a gauge":  {safe, job(func(j *cut.Job) { j.Direction, j.Length = cut.Crosscut, 250 }), nil, false, cut.UnknownSide},
+		"by hand, 299":       {walker, job(func(j *cut.Job) { j.Length = 299 }), []Rule{RuleClamp}, true, cut.UnknownSide},
+		"by hand, 300":       {walker, job(func(j *cut.Job) { j.Length = 300 }), nil, false, cut.UnknownSide},
+		"by hand, two short": {walker, job(func(j *cut.Job) { j.Direction, j.Length, j.Piece = cut.Crosscut, 500, 250 }), []Rule{RuleClamp}, true, cut.UnknownSide},
+		"by hand, one long":  {walker, job(func(j *cut.Job) { j.Direction, j.Length, j.Piece = cut.Crosscut, 500, 200 }), nil, false, cut.UnknownSide},
+		"a bevel":            {safe, job(func(j *cut.Job) { j.BevelDeg = 30 }), nil, false, cut.Right},
+		"tilting right":      {right, job(func(j *cut.Job) { j.BevelDeg = 30 }), nil, false, cut.Left},
+		"trapped":            {safe, job(func(j *cut.Job) { j.BevelDeg, j.FenceSide = 30, cut.Left }), []Rule{RuleTrapped}, true, cut.Right},
+		"not trapped":        {safe, job(func(j *cut.Job) { j.BevelDeg, j.FenceSide = 30, cut.Right }), nil, false, cut.Right},
+		"upright, left":      {safe, job(func(j *cut.Job) { j.FenceSide = cut.Left }), nil, false, cut.Left},
+		"tilt unknown":       {bare, job(func(j *cut.Job) { j.BevelDeg = 30 }), []Rule{RuleTilt, RuleKnife}, false, cut.UnknownSide},
+		"no knife":           {bare, job(func(*cut.Job) {}), []Rule{RuleKnife}, false, cut.Right},
+		"no knife, a groove": {bare, job(func(j *cut.Job) { j.Form = cut.Groove }), nil, false, cut.Right},
+		"aluminium fires":    {braked, job(func(j *cut.Job) { j.Material = of("aluminium") }), []Rule{RuleFires}, true, cut.Right},
+		"nails fire":         {braked, job(func(j *cut.Job) { j.Material = of("nailed-wood") }), []Rule{RuleFires}, true, cut.Right},
+		"foil fires":         {braked, job(func(j *cut.Job) { j.Material = of("foil-board") }), []Rule{RuleFires}, true, cut.Right},
+		"wet fires":          {braked, job(func(j *cut.Job) { j.Moisture = cut.Wet }), []Rule{RuleFires}, true, cut.Right},
+		"bypassed":           {braked, job(func(j *cut.Job) { j.Moisture, j.BrakeOff = cut.Wet, true }), nil, false, cut.Right},
+		"frozen":             {braked, job(func(j *cut.Job) { j.Moisture = cut.Frozen }), nil, false, cut.Right},
+		"acrylic":            {braked, job(func(j *cut.Job) { j.Material = of("acrylic") }), nil, false, cut.Right},
+		"no brake":           {safe, job(func(j *cut.Job) { j.Moisture = cut.Wet }), nil, false, cut.Right},
+		"veneer":             {safe, job(func(j *cut.Job) { j.Thickness = 0.9 }), []Rule{RuleVeneer}, false, cut.Right},
+		"1 mm":               {safe, job(func(j *cut.Job) { j.Thickness = 1 }), nil, false, cut.Right},
 	} {
-		found := false
-		for _, a := range Hold(tt.j, tt.s, tt.u) {
-			found = found || strings.Contains(a.Text, tt.says) && a.Halt == tt.halt
+		var got []Rule
+		stop := false
+		for i, f := range Findings(tt.j, tt.s, measure.Millimetre) {
+			got = append(got, f.Rule)
+			stop = stop || f.Verdict == verdict.Stop
+			if f.Why == "" || f.WayOut == "" || f.Verdict == verdict.Clear || i > 0 && f.Verdict == verdict.Stop && !stop || (f.Ask != "") != (f.Rule == RuleFires) {
+				t.Errorf("%s: %+v", name, f)
+			}
 		}
-		if !found {
-			t.Errorf("%s: nobody says %q in %+v", name, tt.says, Hold(tt.j, tt.s, tt.u))
+		if !slices.Equal(got, tt.want) || stop != tt.stop || FenceSide(tt.j, tt.s) != tt.side {
+			t.Errorf("%s: %v, stop %v, fence %v; want %v, %v, %v", name, got, stop, FenceSide(tt.j, tt.s), tt.want, tt.stop, tt.side)
 		}
+	}
+}
+
+// Everything that is said of a cut is tried with all its limits at once: no
+// sentence contradicts another, and none names a part that the saw has not or
+// does what its kind cannot.
+func TestNoAdviceContradicts(t *testing.T) {
+	contradict := [][2]string{
+		{"guard on", "must come off"}, {"uard on;", "tunnel guard"},
+		{"Not along the fence", "Fence at"}, {"Not along the fence", "ush block from"}, {"Not along the fence", "thin-rip stop"},
+		{"never run between fence and blade", "Fence at"}, {"never run between fence and blade", "hooks over the end"},
+		{"Push block from", "hooks over the end"},
+		{"Sled or miter gauge", "under a clamp. Sandpaper"},
+		{"turn the work over its length", "quare the line all round"},
+		{"Not by hand", "Along a s"}, {"Not by hand", "Four supports"},
+		{"Wet stock", "Frozen stock"},
+	}
+	lacks := map[string][]string{ // what a saw has not
+		"miter":    {"fence at", "Fence at", "gauge", "insert", "iving knife", "outfeed", "ush block", "sled,", "square the line", "thin-rip"},
+		"circular": {"fence at", "Fence at", "miter gauge", "insert", "iving knife", "outfeed", "ush block", "sled", "tight to fence", "rip fence"},
+		"no knife": {"iving knife in line", "iving knife stays", "iving knife and guard"},
+	}
+	var kinds []material.Material // one of each
+	for _, m := range material.All() {
+		if len(kinds) == 0 || kinds[len(kinds)-1].Kind != m.Kind {
+			kinds = append(kinds, m)
+		}
+	}
+	n := 0
+	for _, s := range []saw.Saw{safe, bare, miters, walker} {
+		for _, m := range kinds {
+			for d := cut.Rip; d <= cut.Sheet; d++ {
+				for _, size := range [][3]measure.Length{{12, 900, 0}, {19.9, 900, 0}, {20, 250, 100}, {59, 2400, 400}, {60, 600, 140}, {149, 300, 0}, {400, 350, 300}, {610, 2440, 700}} {
+					for form := cut.Through; form <= cut.Fold; form++ {
+						for bits := range 32 {
+							j := cut.Job{Material: m, Direction: d, Finish: cut.Finish(bits % 4), Thickness: 18, Width: size[0], Length: size[1], Piece: size[2], Form: form, Depth: 6,
+								BothFaces: bits&1 > 0 && form == cut.Through, Moves: bits&2 > 0, Moisture: cut.Moisture(bits / 4 % 3), Bed: cut.Bed(bits % 3)}
+							if bits&16 > 0 {
+								j.BevelDeg = 30
+							}
+							if s.Kind == saw.Miter {
+								if d == cut.Rip || form != cut.Through || j.BothFaces {
+									continue
+								}
+								j.Motion = cut.Chop + cut.Motion(bits&1)
+							}
+							n++
+							text := strings.Join(Cautions(j, s), " ") + " "
+							for _, a := range Hold(j, s, measure.Millimetre) {
+								text += a.Text + " "
+								if a.Text == "" || a.Text[len(a.Text)-1] != '.' {
+									t.Fatalf("not a sentence: %q", a.Text)
+								}
+							}
+							findings := Findings(j, s, measure.Millimetre)
+							for _, f := range findings {
+								text += f.Why + " "
+							}
+							for _, pair := range contradict {
+								if strings.Contains(text, pair[0]) && strings.Contains(text, pair[1]) {
+									t.Fatalf("%q against %q for %+v on a %v saw: %s", pair[0], pair[1], j, s.Kind, text)
+								}
+							}
+							parts := lacks[s.Kind.String()]
+							if s.Kind == saw.Table && s.Knife == 0 {
+								parts = lacks["no knife"]
+							}
+							for _, part := range parts {
+								if strings.Contains(text, part) {
+									t.Fatalf("a %v saw has no %q: %s", s.Kind, part, text)
+								}
+							}
+							if !m.Kind.Fibres() && strings.Contains(text, "fibre") {
+								t.Fatalf("%s has no fibres: %s", m.Name, text)
+							}
+							if solid := m.Kind <= material.Hardwood; !solid && strings.Contains(text, "glue") {
+								t.Fatalf("%s has no glue line: %s", m.Name, text)
+							}
+						}
+					}
+				}
+			}
+		}
+	}
+	if n < 50_000 {
+		t.Errorf("only %d cuts were tried", n)
 	}
 }
 

@@ -1,9 +1,8 @@
 package guide
 
 import (
-	"fmt"
-
 	"corte/core/cut"
+	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
 )
@@ -19,6 +18,7 @@ const (
 	TopicEnd     Topic = "end"
 	TopicSupport Topic = "support"
 	TopicPasses  Topic = "passes"
+	TopicStock   Topic = "stock"
 )
 
 // Advice is one sentence on how to hold and guide the work. Halt says that
@@ -37,106 +37,213 @@ const StopBlock = measure.Length(100)
 // InchStopBlock is its like for a fence that reads inches.
 var InchStopBlock = measure.Inches(4)
 
-const (
-	handsOff   = measure.Length(150) // no hand nearer to the blade than this
-	tooNarrow  = measure.Length(50)  // between blade and fence, for a plain push block
-	smallPiece = measure.Length(150) // shorter than a hand can hold safely
-	longStock  = measure.Length(1500)
-)
+// An adviser collects advice with lengths written in the reader's unit.
+type adviser struct {
+	j   cut.Job
+	s   saw.Saw
+	u   measure.Unit
+	out []Advice
+}
+
+func (a *adviser) say(t Topic, format string, args ...any) {
+	a.out = append(a.out, Advice{Topic: t, Text: settings(a.u, format, args...)})
+}
+
+// halt says what is no choice.
+func (a *adviser) halt(t Topic, format string, args ...any) {
+	a.out = append(a.out, Advice{t, settings(a.u, format, args...), true})
+}
 
 // Hold says how the work of a job is guided, held and supported on a saw:
-// craft section 5. Lengths are written in u.
+// craft section 5. Lengths are written in u. No piece of advice names a part
+// that the saw has not, or contradicts another; Findings says what stands
+// against the cut as a whole.
 func Hold(j cut.Job, s saw.Saw, u measure.Unit) []Advice {
-	var out []Advice
-	say := func(t Topic, halt bool, format string, args ...any) {
-		for i, a := range args {
-			if l, ok := a.(measure.Length); ok {
-				args[i] = l.Setting(u)
-			}
+	a := adviser{j: j, s: s, u: u}
+	switch {
+	case AlongFence(j, s):
+		a.fence()
+	case s.Kind == saw.Table:
+		a.gauge()
+	case s.Kind == saw.Miter:
+		a.miter()
+	default:
+		a.byHand()
+	}
+	a.stock()
+	a.end()
+	return a.out
+}
+
+// parts reports whether a pass parts the work, so that there is an offcut.
+func (a *adviser) parts() bool { return a.j.Form == cut.Through && !a.j.BothFaces }
+
+func (a *adviser) fence() {
+	j := a.j
+	if tooShort(j) {
+		a.halt(TopicSled, "Not along the fence: clamped on a sled, or as part of a longer blank that is cut to length afterwards.")
+		return
+	}
+	side := ""
+	switch at := FenceSide(j, a.s); {
+	case j.BevelDeg > 0 && at != cut.UnknownSide:
+		side = ", to the " + at.String() + " of the blade, which leans away from it"
+	case j.BevelDeg > 0:
+		side = ", on the side that the blade leans away from"
+	case at == cut.Left:
+		side = ", to the left of the blade"
+	}
+	flat := ""
+	switch {
+	case j.Material.Kind == material.Softwood || j.Material.Kind == material.Hardwood:
+		flat = ": its edge straight and its face flat, or the best blade leaves no glue line"
+		if j.Finish == cut.Fine {
+			flat = ": only straight, flat stock comes out fit to glue, so edge and face are planed or jointed first"
 		}
-		out = append(out, Advice{t, fmt.Sprintf(format, args...), halt})
-	}
-	block := StopBlock
-	if u == measure.Inch {
-		block = InchStopBlock
-	}
-	if j.BothFaces {
-		say(TopicPasses, false, "Two passes, one from each face: turn the work over its length, the same face against the fence both times.")
-		say(TopicPasses, false, "Neither pass cuts through: the riving knife stays, below the top of the blade; a guard that rides on a splitter comes off only as the saw's manual says.")
+	case !j.Material.Kind.Modelled():
+		flat = ": its edge straight, the sheet flat on the table"
+	default:
+		flat = ": its edge straight, the sheet tight to the fence all along"
 	}
 	switch {
-	case s.Kind == saw.Table && j.Direction == cut.Rip:
-		switch {
-		case j.Length < j.Width:
-			say(TopicFence, true, "Not along the fence: the edge on it (%v) is shorter than the way from fence to blade (%v), and the work would turn and be thrown. Use a sled.", j.Length, j.Width)
-		case j.Width < tooNarrow:
-			say(TopicFence, false, "Fence at %v. That is too narrow for a push block beside the guard: make the thin strip the offcut, on the far side of the blade.", j.Width)
-		default:
-			say(TopicFence, false, "Fence at %v, its edge straight and its face flat, or the best blade leaves no glue line.", j.Width)
-		}
-		if j.Width < handsOff {
-			say(TopicPush, false, "Push block from %v before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", handsOff)
-		}
-		if j.Length > longStock {
-			say(TopicSupport, false, "%v is long: outfeed at table height, or the end drops and lifts the work onto the rear teeth.", j.Length)
-		}
-	case s.Kind == saw.Table:
-		edge, reach := j.Width, j.Piece
-		if j.Direction == cut.Sheet {
-			edge, reach = j.Length, j.Width
-		}
-		switch {
-		case j.Direction == cut.Sheet && edge >= reach:
-			say(TopicFence, false, "Along the fence at %v: the edge on it (%v) is longer than the way to the blade, so it guides.", reach, edge)
-		case j.Direction == cut.Sheet:
-			say(TopicFence, true, "Not along the fence: the edge on it (%v) is shorter than the way to the blade (%v). Sled, or a circular saw along a guide.", edge, reach)
-		case j.Piece == 0:
-			say(TopicFence, false, "Sled or miter gauge, the fence drawn well back. Never both together: the offcut is trapped and thrown.")
-		case edge < reach:
-			say(TopicFence, true, "The fence may not guide this: the edge on it would be %v, and %v to the blade. Sled or miter gauge.", edge, reach)
-		default:
-			say(TopicFence, true, "Sled or miter gauge, not the fence: fence and gauge together trap the offcut.")
-		}
-		if j.Direction == cut.Crosscut && j.Piece > 0 {
-			say(TopicStop, false, "To length %v: stop block on the gauge's fence; or a %v block on the rip fence, well before the blade, and the fence at %v.", j.Piece, block, j.Piece+block)
-			say(TopicStop, false, "Dust at the stop makes short pieces: chamfer the block, blow it clean.")
-		}
-	case s.Kind == saw.Miter:
-		if j.Piece > 0 {
-			say(TopicStop, false, "To length %v: stop on one side only, the offcut free. Blow the stop clean between pieces.", j.Piece)
-		}
-		if j.Motion == cut.Push && j.Exit == cut.Scored {
-			say(TopicPasses, false, "A shallow pass first, then the full one, both pushed from front to back.")
-		}
-		if j.Length > longStock {
-			say(TopicSupport, false, "%v is long: carry both ends at table height, or they lift off the table and pinch.", j.Length)
-		}
+	case a.parts() && j.Width < stripUnder:
+		a.say(TopicFence, "A strip of %v is never run between fence and blade: it comes off as the offcut, on the far side. A thin-rip stop before the blade, %v from the teeth; board and fence come over to it for each strip, the fence at the board's width less %v and the kerf. Or cut wide stock narrow last.",
+			j.Width, j.Width, j.Width)
+		a.say(TopicSupport, "A zero-clearance insert, or the strip goes down beside the blade.")
 	default:
-		if j.Direction == cut.Crosscut {
-			say(TopicFence, false, "Along a square held or clamped to the edge; both hands stay on the saw.")
+		a.say(TopicFence, "Fence at %v%s%s.", j.Width, side, flat)
+		switch {
+		case j.Width < pushUnder:
+			a.say(TopicPush, "Only %v to the fence: a push block that hooks over the end takes it from before the blade to past it.", j.Width)
+		case j.Width < handsOff:
+			a.say(TopicPush, "Push block from %v before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", handsOff)
+		}
+	}
+	if j.Material.Kind == material.Plastic {
+		a.say(TopicFence, "Close the gap under the fence with a strip along its foot: a thin sheet creeps under it and jams.")
+	}
+	if j.BothFaces {
+		a.say(TopicPasses, "Two passes, one from each face: turn the work over its length, the same face against the fence both times.")
+		if a.s.Knife > 0 {
+			a.say(TopicPasses, "The riving knife stays, set below the top of the blade, since neither pass comes through.")
+		}
+	}
+	if j.Length > longStock {
+		a.say(TopicSupport, "%v is long: outfeed at table height, or the end drops and lifts the work onto the rear teeth.", j.Length)
+	}
+}
+
+func (a *adviser) gauge() {
+	j := a.j
+	kept := keptPiece(j)
+	switch {
+	case kept > 0 && kept < smallPiece:
+		a.halt(TopicSled, "%v is too short to hold: on a sled, under a clamp. Sandpaper on its fence stops creep.", kept)
+	case j.Piece > 0 && j.Width < j.Piece && a.parts():
+		a.halt(TopicFence, "Sled or miter gauge: the rip fence may not guide this, since the edge on it would be %v, and %v to the blade.", j.Width, j.Piece)
+	case a.parts():
+		a.say(TopicFence, "Sled or miter gauge, the rip fence drawn well back: fence and gauge together trap the offcut, and it is thrown.")
+	default:
+		a.say(TopicFence, "Sled or miter gauge, square to the blade; hold the work down on the way over it.")
+	}
+	if j.Piece > 0 && a.parts() {
+		block := StopBlock
+		if a.u == measure.Inch {
+			block = InchStopBlock
+		}
+		if at := j.Piece + block; a.s.FenceReach == 0 || at <= a.s.FenceReach {
+			a.say(TopicStop, "To length %v: stop block on the gauge's fence; or a %v block on the rip fence, well before the blade, and the fence at %v.", j.Piece, block, at)
 		} else {
-			say(TopicFence, false, "Along a straight edge clamped at both ends, the shoe's own distance off the line.")
+			a.say(TopicStop, "To length %v: stop block on the gauge's fence, or on an arm of it; the rip fence does not reach so far.", j.Piece)
 		}
-		switch j.Bed {
-		case cut.Runners:
-			say(TopicSupport, false, "Over runners: 2 to 3 mm through, and they survive. One each side of the line, close to it.")
-		case cut.Sacrifice:
-			say(TopicSupport, false, "Over a sheet that may be cut: 2 to 3 mm through, the work flat on it all along.")
-		default:
-			say(TopicSupport, false, "Four supports, two for each half, so that neither sags onto the blade: the plan below sets them.")
+		a.say(TopicStop, "Dust at the stop makes short pieces: chamfer the block, blow it clean.")
+	}
+	if j.BothFaces {
+		a.say(TopicPasses, "Two passes, one from each face: square the line all round, and keep the same edge against the gauge.")
+	}
+	if j.Length > longStock {
+		a.say(TopicSupport, "%v is long for a gauge: carry the far end at table height, or it drags the board off square.", j.Length)
+	}
+}
+
+func (a *adviser) miter() {
+	j := a.j
+	if kept := keptPiece(j); kept > 0 && kept < smallPiece {
+		a.halt(TopicSled, "%v is too short to hold: press it with a block or a clamp, no hand within %v of the line.", kept, handsOff)
+	}
+	if j.Piece > 0 {
+		a.say(TopicStop, "To length %v: stop on one side only, the offcut free. Blow the stop clean between pieces.", j.Piece)
+	}
+	if j.Motion == cut.Push && j.Exit == cut.Scored {
+		a.say(TopicPasses, "A shallow pass first, then the full one, both pushed from front to back.")
+	}
+	if j.Length > longStock {
+		a.say(TopicSupport, "%v is long: carry the ends at table height, or they lift off the table and pinch.", j.Length)
+	}
+}
+
+func (a *adviser) byHand() {
+	j := a.j
+	if clampable(j) < leastClamping {
+		a.halt(TopicSupport, "Not by hand: as part of a longer board that is clamped.")
+		return
+	}
+	if j.Direction == cut.Crosscut {
+		a.say(TopicFence, "Along a square held or clamped to the edge; both hands stay on the saw.")
+	} else {
+		a.say(TopicFence, "Along a straight edge clamped at both ends, the shoe's own distance off the line.")
+	}
+	if j.BothFaces {
+		a.say(TopicPasses, "Square the line all round and cut from two sides, both a little past the middle; the guide stands on the same side of the line both times.")
+	}
+	switch j.Bed {
+	case cut.Runners:
+		a.say(TopicSupport, "Over runners: 3 mm through, and they survive. One each side of the line, close to it.")
+	case cut.Sacrifice:
+		a.say(TopicSupport, "Over a sheet that may be cut: 3 mm through, the work flat on it all along.")
+	default:
+		a.say(TopicSupport, "Four supports, two for each half, so that neither sags onto the blade: the plan below sets them.")
+	}
+}
+
+// stock is what wet, frozen or moving wood asks.
+func (a *adviser) stock() {
+	j := a.j
+	hold := "a wedge at hand for the kerf behind the blade"
+	if a.s.Kind == saw.Table && a.s.Knife > 0 && j.Form == cut.Through {
+		hold = "the riving knife in line, and " + hold
+	}
+	switch {
+	case j.Moisture == cut.Wet && a.s.Kind == saw.Miter:
+		a.say(TopicStock, "Wet stock: the kerf may close. Hold both sides down, and lift the blade out if it slows. Wash the blade soon after.")
+	case j.Moisture == cut.Wet:
+		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s; stop and switch off if it pinches. Wash the blade soon after.", upper(hold))
+	case j.Moisture == cut.Frozen:
+		a.say(TopicStock, "Frozen stock is hard and brittle, and its chips thaw and pack in the gullets: let it thaw if you can, look at the gullets if you cannot.")
+	}
+	if !j.Moves {
+		return
+	}
+	if a.s.Kind != saw.Miter {
+		a.say(TopicStock, "This board moves as it is opened: carry both halves, %s; stop and switch off if it pinches.", hold)
+	} else {
+		a.say(TopicStock, "This board moves as it is opened: rest it where it touches fence and table at the blade, hollow away from both, and lift the blade out if it pinches.")
+	}
+	if j.Direction == cut.Rip {
+		a.say(TopicStock, "Rip it a few millimetres oversize first, let it lie, straighten an edge, then rip it to width.")
+	}
+}
+
+// end is what holds the last fibres, where there are any.
+func (a *adviser) end() {
+	if j := a.j; j.Direction.Across() && j.Other == cut.Open && j.Motion != cut.Chop {
+		switch k := j.Material.Kind; {
+		case k.Fibres():
+			a.say(TopicEnd, "The end edge has no backer: the last fibres break off there. A fresh piece behind it holds them.")
+		case k == material.Laminate:
+			a.say(TopicEnd, "The end edge has no backer: its face chips there. A fresh piece behind it holds it.")
 		}
 	}
-	if kept := keptPiece(j); kept > 0 && kept < smallPiece && j.Direction != cut.Rip && s.Kind != saw.Circular {
-		if s.Kind == saw.Table {
-			say(TopicSled, true, "%v is too short to hold: on a sled, under a clamp. Sandpaper on the fence stops creep.", kept)
-		} else {
-			say(TopicSled, true, "%v is too short to hold: press it with a block or a clamp, no hand within %v of the line.", kept, handsOff)
-		}
-	}
-	if j.Direction.Across() && j.Other == cut.Open && j.Motion != cut.Chop {
-		say(TopicEnd, false, "The %s has no backer: the last fibres break off there. A fresh piece behind it holds them.", "end edge")
-	}
-	return out
 }
 
 func keptPiece(j cut.Job) measure.Length {

@@ -128,6 +128,9 @@ func (l Length) Thin(u Unit) string {
 // Feed stands still.
 type Feed float64
 
+// Seconds is how long a length of cut takes at this feed.
+func (f Feed) Seconds(l Length) float64 { return l.Mm() / 1000 * 60 / float64(f) }
+
 // SecondsPer300mm is how long 300 mm of cut takes at this feed.
 func (f Feed) SecondsPer300mm() float64 { return 0.300 * 60 / float64(f) }
 

@@ -59,36 +59,17 @@ func ParseThread(s string) (Thread, error) {
 }
 
 // A Side is left or right as somebody sees it who stands at the saw.
-type Side uint8
+type Side = cut.Side
 
+// The sides.
 const (
-	UnknownSide Side = iota
-	Left
-	Right
+	UnknownSide = cut.UnknownSide
+	Left        = cut.Left
+	Right       = cut.Right
 )
 
-var sideNames = [...]string{"unknown", "left", "right"}
-
-func (s Side) String() string { return sideNames[s] }
-
 // ParseSide is the inverse of Side.String.
-func ParseSide(s string) (Side, error) {
-	for i, n := range sideNames {
-		if n == s {
-			return Side(i), nil
-		}
-	}
-	return 0, fmt.Errorf("unknown side %q; use unknown, left or right", s)
-}
-
-// MarshalText writes a side as it stands in records.
-func (s Side) MarshalText() ([]byte, error) { return []byte(s.String()), nil }
-
-// UnmarshalText is the inverse of MarshalText.
-func (s *Side) UnmarshalText(text []byte) (err error) {
-	*s, err = ParseSide(string(text))
-	return err
-}
+func ParseSide(s string) (Side, error) { return cut.ParseSide(s) }
 
 // A Brake is a blade brake's allowed range; its makers refuse blades outside.
 type Brake struct {
@@ -132,7 +113,35 @@ type Saw struct {
 	WheelLead   measure.Length // height that one turn of the wheel moves; 0 if not known
 	FenceLead   measure.Length // way that one turn of the fence's screw moves; 0 if there is none
 	ToBolt      measure.Length // from the trunnion's pivot to the bolt that moves it; 0 if not measured
+	TiltSide    Side           // to which the top of a table saw's blade leans
+	FenceReach  measure.Length // furthest that the fence stands from the blade, on its usual side; 0 if not measured
 }
+
+// HandHeld reports whether the saw is led over the work by hand.
+func (k Kind) HandHeld() bool { return k == Circular }
+
+// A Power is what has to be taken off a saw before a hand touches its blade.
+type Power uint8
+
+const (
+	UnknownPower Power = iota // nobody has said: plug and battery both
+	Plug
+	Battery
+)
+
+// Power follows from the volts: low ones with no breaker are a battery's.
+func (s Saw) Power() Power {
+	switch {
+	case s.Volts == 0:
+		return UnknownPower
+	case s.BreakerA == 0 && s.Volts <= mostBatteryV:
+		return Battery
+	}
+	return Plug
+}
+
+// mostBatteryV is more than any battery for a saw gives.
+const mostBatteryV = 90
 
 // continuous is the share of a breaker's rating that a motor may draw for long
 // (model section 2).
@@ -159,6 +168,10 @@ func (s Saw) MostBevel() float64 { return cmp.Or(s.Tilt, usualLimit) }
 
 // MostMiter is how far the saw, or its gauge, turns, in degrees.
 func (s Saw) MostMiter() float64 { return cmp.Or(s.Turn, usualLimit) }
+
+// Below is how far a miter saw's blade of its own size goes below its table:
+// just through, where nobody has measured it.
+func (s Saw) Below() measure.Length { return cmp.Or(s.BelowTable, cut.Clears) }
 
 // ReachWith is the greatest height or depth, straight through the work, with a
 // blade tilted by deg: a smaller blade on the same arbor reaches less by the
@@ -207,7 +220,7 @@ func (s Saw) Check() error {
 	case !between(s.MotorW, 50, 20_000):
 		return refuse("motor_w", "a motor gives between 50 and 20,000 W at its shaft")
 	case !between(s.Volts, 0, 700):
-		return refuse("volts", "volts are at most 700, or 0 if the saw runs on a battery")
+		return refuse("volts", "volts are at most 700, or 0 if they are not known")
 	case !between(s.BreakerA, 0, 125):
 		return refuse("breaker_a", "a breaker is at most 125 A, or 0 if there is none")
 	case !between(s.Knife.Mm(), 0, 10):
@@ -230,6 +243,8 @@ func (s Saw) Check() error {
 		return refuse("wheel_lead_mm", "a turn of the wheel moves at most 50 mm; 0 if not known")
 	case !between(s.FenceLead.Mm(), 0, 50):
 		return refuse("fence_lead_mm", "a turn of the fence's screw moves at most 50 mm; 0 if there is none")
+	case !between(s.FenceReach.Mm(), 0, 3000):
+		return refuse("fence_reach_mm", "a fence reaches at most 3 m; 0 if not measured")
 	case !between(s.ToBolt.Mm(), 0, 1000):
 		return refuse("to_bolt_mm", "from pivot to bolt is at most 1 m; 0 if not measured")
 	case !between(s.ArborLength.Mm(), 0, 120):
@@ -238,6 +253,8 @@ func (s Saw) Check() error {
 		return refuse("washer_mm", "an outer washer is at most 20 mm thick; 0 if not measured")
 	case !between(s.Nut.Mm(), 0, 30):
 		return refuse("nut_mm", "a nut is at most 30 mm thick; 0 if not measured")
+	case s.TiltSide != UnknownSide && s.Kind != Table, s.FenceReach > 0 && s.Kind != Table:
+		return refuse("kind", "only a table saw has a fence, and a side that its blade tilts to")
 	case s.Sliding && s.Kind != Miter:
 		return refuse("sliding", "only a miter saw slides")
 	}

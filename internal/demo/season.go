@@ -13,6 +13,7 @@ import (
 	"corte/core/learn"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/gaugesim"
 	"corte/internal/shop"
@@ -268,6 +269,9 @@ var truth = map[string]learn.Correction{
 	"red-oak":      {LnScorch: 0.1, LnSplinter: -0.1},
 }
 
+// fineSupport is what the shop puts where teeth leave a face that is seen.
+var fineSupport = map[saw.Kind]cut.Support{saw.Table: cut.ZeroClearance, saw.Miter: cut.Scored, saw.Circular: cut.Tape}
+
 // cut makes the log row of one day's work at a task.
 func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 	m, err := material.Get(t.material)
@@ -278,7 +282,7 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 		Length: t.length, Motion: t.saw.UsualMotion(t.width)}
 	j.Exit, j.Other = cut.UsualSupport(j.Direction, j.Motion, t.saw.Kind.CarriesWork())
 	if t.finish >= cut.Show && j.Exit == cut.Open {
-		j.Exit = cut.ZeroClearance
+		j.Exit = fineSupport[t.saw.Kind]
 	}
 	j.Height = choose.Request{Job: j, Saw: t.saw.Saw}.Heights(b.Blade).Suggested
 	if err := choose.CheckJob(j, t.saw.Saw, measure.Millimetre); err != nil {
@@ -295,16 +299,16 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 	}
 	if m.Kind.Modelled() {
 		c := choose.Candidate{Blade: b.Blade, State: shop.State(b.Blade, b.Condition)}
-		drive := cut.Drive{RPM: t.saw.RPM, PowerLimitW: t.saw.PowerLimitW()}
+		drive := choose.DriveOf(t.saw.Saw)
 		feed := cut.Work(j, b.Blade, drive, c.State).Feed // as the table says
-		d.Foretold = shop.Foretell(j, c, t.saw, feed)
+		d.Foretold = store.Foretell(j, b.Blade, drive, c.State, feed)
 		mine := j
 		mine.Material = truth[m.ID].Apply(m)
 		f := cut.WorkAt(mine, b.Blade, drive, c.State, feed)
 		d.Feed = float64(feed)
 		d.Wall = wall(f.Burn, dice)
 		d.Splinters = splinters(f.Exit.Splinter, dice)
-		d.Seconds = j.CutLength().Mm() / 1000 / d.Feed * 60 * (0.9 + 0.2*dice.Float64())
+		d.Seconds = feed.Seconds(j.FeedLength()) * (0.9 + 0.2*dice.Float64())
 		d.Effort = effort(f.Load/f.Allowed, dice)
 		if b.Condition.Asked {
 			back := b.Condition.Sharpness(b.Grind) < care.DullAt && !b.Condition.DullSaid

@@ -30,7 +30,7 @@ var (
 		Note: "By the dock door. Outfeed to the paint frame.",
 		Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Least: 216, Arbor: 15.875, RPM: 4000, MotorW: 1300, Volts: 120,
 			BreakerA: 15, Knife: 2.3, Thread: saw.LeftHand, WheelLead: 8, ToBolt: 240, DadoSets: true, Reach: 79, Reach45: 57,
-			ArborLength: 44, Washer: 5, Nut: 12, NutSide: saw.Left}}
+			ArborLength: 44, Washer: 5, Nut: 12, NutSide: saw.Left, TiltSide: saw.Left, FenceReach: 760}}
 	drop = store.Saw{ID: id("Drop"), Name: "Drop",
 		Note: "On the batten bench.",
 		Saw: saw.Saw{Kind: saw.Miter, Sliding: true, Diameter: 305, Arbor: 25.4, RPM: 3800, MotorW: 1500, Volts: 120,
@@ -90,18 +90,27 @@ var blades = func() []store.Blade {
 	scribe := blade.Blade{Make: blade.Scoring, Diameter: 120, Bore: 20, Kerf: 3.2, Plate: 2.0, Teeth: 24,
 		Grind: blade.Conical, Hook: 5, MaxRPM: 12000, KeptFor: blade.UseSheet}
 	mason := blade.Blade{Make: blade.Diamond, Diameter: 184, Bore: smallBore, Kerf: 2.2, MaxRPM: 8300, KeptFor: blade.UseMineral}
+	nail.Carbide = blade.ToughCarbide
+	needle := big(80, blade.HighATB, 38, 5, 3.0, 2.2, blade.UseSheet)
+	needle.Shear, needle.Carbide = true, blade.HardCarbide
+	rook := big(40, blade.ATB, 15, 15, 3.2, 2.2, blade.UseDirty)
+	rook.Throwaway, rook.MaxRPM = true, 0 // its print is worn off
+	trot := small(24, blade.ATB, 15, 18, blade.UseGeneral)
+	trot.Shoulder, trot.GulletShape = true, blade.NarrowGullet
+	plough := big(24, blade.FTG, 0, 20, 3.2, 2.2, blade.UseRip)
+	plough.GulletShape = blade.RoundGullet
 	return []store.Blade{
-		made("Plough", "table wall, peg 1", "For oak and maple rips. Nobody cuts ply with it.", big(24, blade.FTG, 0, 20, 3.2, 2.2, blade.UseRip)),
+		made("Plough", "table wall, peg 1", "For oak and maple rips. Nobody cuts ply with it.", plough),
 		made("Stagehand", "table wall, peg 2", "Left on for whatever comes.", big(40, blade.ATB, 15, 15, 3.2, 2.2, blade.UseGeneral)),
 		made("Understudy", "table wall, peg 3", "Thin kerf spare for Stagehand.", big(40, blade.ATB, 20, 15, 2.4, 1.7, blade.UseGeneral)),
 		made("Chorus", "table wall, peg 4", "Combination. Did all the pine battens this season.", big(50, blade.ATBR, 15, 12, 3.2, 2.2, blade.UseGeneral)),
 		made("Quill", "table wall, peg 5", "Sings since it met a staple in April: one tooth stands proud.", big(60, blade.ATB, 20, 10, 3.2, 2.2, blade.UseCrosscut)),
-		made("Needle", "top drawer", "Veneer and birch ply only.", big(80, blade.HighATB, 38, 5, 3.0, 2.2, blade.UseSheet)),
+		made("Needle", "top drawer", "Veneer and birch ply only.", needle),
 		made("Glass", "top drawer", "Acrylic and melamine.", big(80, blade.TCG, 0, -3, 3.0, 2.2, blade.UsePlastic)),
 		made("Tinsel", "top drawer", "Aluminium trim, with the wax stick.", big(72, blade.TCG, 0, -5, 3.0, 2.2, blade.UseMetal)),
 		made("Mortise", "joint drawer", "Flat bottoms: tenons and small grooves.", big(30, blade.FTG, 0, 20, 3.2, 2.2, blade.UseJoints)),
 		made("Dovecote", "joint drawer", "All teeth to the left, for tails.", big(40, blade.OneWay, 8, 10, 3.2, 2.2, blade.UseJoints)),
-		made("Rook", "behind the door", "Old. Ply and chipboard for platforms until it smokes.", big(40, blade.ATB, 15, 15, 3.2, 2.2, blade.UseDirty)),
+		made("Rook", "behind the door", "Old. Ply and chipboard for platforms until it smokes.", rook),
 		made("Reed", "top drawer", "Bought by mistake: too thin for our riving knife.", big(60, blade.ATB, 15, 10, 2.0, 1.4, blade.UseCrosscut)),
 		made("Trapdoor", "joint drawer", "Stacked dado set; this is the outer pair.", trapdoor),
 		made("Bellows", "joint drawer", "Adjustable dado set, from the carpenter before Maren. Its dial is stiff.", bellows),
@@ -109,7 +118,7 @@ var blades = func() []store.Blade {
 		made("Curtain", "batten bench", "Fine ends on frames.", wide(80, 15, -2, blade.UseCrosscut)),
 		made("Batten", "batten bench", "Everyday pine.", wide(60, 20, 5, blade.UseGeneral)),
 		made("Gallop", "batten bench", "Came with the old table saw. Strong hook.", wide(48, 15, 18, blade.UseRip)),
-		made("Trot", "platform cart", "Framing.", small(24, blade.ATB, 15, 18, blade.UseGeneral)),
+		made("Trot", "platform cart", "Framing.", trot),
 		made("Lace", "platform cart", "Ply faces along the rail.", small(60, blade.ATB, 20, 8, blade.UseSheet)),
 		made("Ragman", "platform cart", "Nail-rated, for striking sets.", nail),
 		made("Mason", "platform cart", "Diamond rim, for the tiled foyer.", mason),

@@ -107,10 +107,45 @@ func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObj
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.svc.Inspect(ctx, s.shop, r.Params.IdempotencyKey, r.ID, care.Fault(value(r.Body.Fault)), value(r.Body.By), value(r.Body.Note))
+	e, err := s.svc.Inspect(ctx, s.shop, r.Params.IdempotencyKey, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
+}
+
+func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
+	b := r.Body
+	e, err := s.svc.Mend(ctx, s.shop, r.Params.IdempotencyKey, r.ID, shop.Mending{
+		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
+	return logRow(e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
+		return contract.MendBlade201JSONResponse(o)
+	})
+}
+
+func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
+	v, err := s.svc.Survey(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetSurvey200JSONResponse{
+		BladeID: v.Blade.ID, BladeName: v.Blade.Name, At: v.Entry.At, By: v.Entry.By, Note: text(v.Entry.Note), Survey: encodeSurvey(v.Survey),
+		Found: v.Found, Stop: v.Fault.Unfits(), ToDoctor: orNone(v.ToDoctor), Worth: contract.SurveyReportWorth(v.Worth), WorthWhy: v.WorthWhy, Teeth: v.Blade.Teeth,
+	}, nil
+}
+
+func decodeSurvey(in *contract.Survey) *store.Survey {
+	if in == nil {
+		return nil
+	}
+	return &store.Survey{After: string(in.After), Cleaned: value(in.Cleaned), Missing: value(in.Missing), Chipped: value(in.Chipped), Loose: value(in.Loose),
+		Seat: string(value(in.Seat)), Braze: string(value(in.Braze)), Rest: string(value(in.Rest)), Pitch: string(value(in.Pitch)),
+		Blue: in.Blue, Crack: string(value(in.Crack)), Bent: in.Bent, Beside: string(value(in.Beside))}
+}
+
+func encodeSurvey(s store.Survey) contract.Survey {
+	return contract.Survey{After: contract.SurveyAfter(s.After), Cleaned: &s.Cleaned, Missing: &s.Missing, Chipped: &s.Chipped, Loose: &s.Loose,
+		Seat: (*contract.SurveySeat)(text(s.Seat)), Braze: (*contract.SurveyBraze)(text(s.Braze)), Rest: (*contract.SurveyRest)(text(s.Rest)),
+		Pitch: (*contract.SurveyPitch)(text(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(text(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(text(s.Beside))}
 }
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
@@ -416,7 +451,7 @@ func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObj
 }
 
 func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
-	c, err := decodeCut(r.Body.Cut)
+	c, err := DecodeCut(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}

@@ -14,6 +14,7 @@ import (
 	"corte/core/groove"
 	"corte/core/guide"
 	"corte/core/material"
+	"corte/core/measure"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
@@ -26,14 +27,19 @@ func encodePlan(p shop.Plan) contract.Plan {
 		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), FeedLengthMm: j.CutLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), FeedLengthMm: j.FeedLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Verdict: contract.Verdict(p.Verdict.String()), Findings: make([]contract.Finding, len(p.Findings)), Sure: p.Sure,
+		ExitSupports: encodeSupportList(p.Exits), OtherSupports: encodeSupportList(p.Others), FenceSide: encodeSide(p.Fence),
+	}
+	for i, f := range p.Findings {
+		out.Findings[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: contract.Verdict(f.Verdict.String()), Why: f.Why, WayOut: f.WayOut, Ask: text(f.Ask)}
 	}
 	for i, o := range p.Options {
 		out.Options[i] = encodeOption(o, j.Motion)
 	}
 	for i, st := range p.Stopped {
 		out.Stopped[i] = contract.Stopped{
-			Rule: contract.StoppedRule(st.Rule.String()), Why: sentence(st.Why), WayOut: sentence(st.WayOut), BladeIds: st.Blades,
+			Rule: contract.Rule(st.Rule.String()), Why: sentence(st.Why), WayOut: sentence(st.WayOut), BladeIds: st.Blades,
 		}
 	}
 	for i, a := range p.Hold {
@@ -41,12 +47,13 @@ func encodePlan(p shop.Plan) contract.Plan {
 	}
 	if w := p.Swap; w != nil {
 		out.Swap = &contract.Swap{
-			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, WorthMinutes: positive(w.WorthMinutes), Text: sentence(w.Text),
+			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, OnMinutes: positive(w.OnMinutes), Minutes: positive(w.Minutes),
+			ChangeMinutes: &p.Saw.ChangeMinutes, Text: sentence(w.Text),
 		}
 	}
 	if k := p.Kerfs; k != nil {
 		out.Kerfs = &contract.KerfAdvice{
-			Thin: encodeKerf(k.Thin), Full: encodeKerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: positive(k.CircuitW), Text: sentence(k.Text),
+			Thin: encodeKerf(k.Thin), Full: encodeKerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: positive(k.CircuitW), Text: sentence(k.Text), FeedMMin: float64(k.Feed),
 		}
 	}
 	if r := p.ByRule; r != nil {
@@ -73,6 +80,22 @@ func encodeCut(saw uuid.UUID, j cut.Job) contract.Cut {
 		ExitSupport: ptr(contract.Support(j.Exit.String())), OtherSupport: ptr(contract.Support(j.Other.String())),
 		Form: ptr(contract.Form(j.Form.String())), DepthMm: positive(j.Depth.Mm()), BevelDeg: ptr(j.BevelDeg),
 		MiterDeg: ptr(j.MiterDeg), Bed: ptr(contract.Bed(j.Bed.String())), PieceMm: positive(j.Piece.Mm()),
+		Pieces: ptr(j.Count()), Moisture: ptr(contract.Moisture(j.Moisture.String())), Moves: &j.Moves, FenceSide: encodeSide(j.FenceSide), BrakeOff: &j.BrakeOff,
+	}
+	return out
+}
+
+func encodeSide(s cut.Side) *contract.Side {
+	if s == cut.UnknownSide {
+		return nil
+	}
+	return ptr(contract.Side(s.String()))
+}
+
+func encodeSupportList(all []cut.Support) []contract.Support {
+	out := make([]contract.Support, len(all))
+	for i, s := range all {
+		out[i] = contract.Support(s.String())
 	}
 	return out
 }
@@ -109,7 +132,10 @@ func encodeRetired(r *store.Retired) *contract.Retired {
 func encodeOption(o shop.Option, m cut.Motion) contract.Option {
 	out := contract.Option{
 		BladeID: o.Blade, Mounted: o.Mounted, Verdict: contract.Verdict(o.Verdict.String()), Score: o.Score,
-		Reasons: make([]contract.Reason, len(o.Reasons)),
+		Reasons: make([]contract.Reason, len(o.Reasons)), Minds: make([]contract.Mind, len(o.Minds)), Level: o.Level,
+	}
+	for i, m := range o.Minds {
+		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: sentence(m.Why), WayOut: sentence(m.WayOut)}
 	}
 	for i, r := range o.Reasons {
 		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: r.Text}
@@ -123,7 +149,7 @@ func encodeOption(o shop.Option, m cut.Motion) contract.Option {
 		out.Setting = &s
 	}
 	if c := o.Change; c != nil {
-		out.BestChange = &contract.Change{Text: sentence(c.Text), Room: c.Room, HeightMm: positive(c.Height.Mm())}
+		out.BestChange = &contract.Change{Text: sentence(c.Text), Room: c.Room, HeightMm: positive(c.Height.Mm()), BladeID: c.Blade}
 	}
 	return out
 }
@@ -158,13 +184,21 @@ func encodeSetting(s shop.Setting) contract.Setting {
 			SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
 			SlowBy: contract.Bound(w.SlowBy.String()), FastBy: contract.Bound(w.FastBy.String()),
 			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
-			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet),
+			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet), WallMMin: finite(w.Wall), SplinterMMin: finite(w.Splinter),
 		},
-	}
-	if !math.IsInf(float64(w.Splinter), 1) {
-		out.Window.SplinterMMin = ptr(float64(w.Splinter))
+		SecPerStroke: positive(s.Stroke), WallMarkMm: s.WallMark.Mm(), WallLimitMm: positive(s.WallLimit.Mm()), WallFrom: text(sentence(s.WallFrom)), Hedge: text(s.Hedge),
+		Fade:    contract.Fade{SlowFromMMin: float64(s.Fade.SlowFrom), SlowToMMin: float64(s.Fade.SlowTo), FastFromMMin: float64(s.Fade.FastFrom), FastToMMin: float64(s.Fade.FastTo)},
+		Minutes: contract.Minutes{Piece: s.Minutes.Total(), All: s.Minutes.Total() * float64(s.Pieces), Handling: s.Minutes.Handling, Feeding: s.Minutes.Feeding, Rework: s.Minutes.Rework()},
 	}
 	return out
+}
+
+// finite leaves out a bound that does not bind at all.
+func finite(f measure.Feed) *float64 {
+	if math.IsInf(float64(f), 1) {
+		return nil
+	}
+	return ptr(float64(f))
 }
 
 func encodeFace(f cut.Face, name string, limit float64) contract.Face {
@@ -179,10 +213,15 @@ func encodeBlade(b store.Blade) contract.Blade {
 	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{
 		ID: b.ID, Version: b.Version, Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
-		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Hook,
+		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
+		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: ptr(contract.Carbide(b.Blade.Carbide.String())),
+		GulletShape: ptr(contract.GulletShape(b.GulletShape.String())), Features: []struct {
+			Name string `json:"name"`
+			Why  string `json:"why"`
+		}{},
 		MaxRpm: positive(b.MaxRPM), GulletMm: positive(b.Gullet.Mm()), RakerMm: positive(b.Raker.Mm()),
 		KeptFor: contract.Use(b.KeptFor.String()), Nails: b.Nails, Ferrous: b.Ferrous,
-		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Carbide.Mm()),
+		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Tip.Mm()),
 		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
 		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance().Mm()),
 		Condition: contract.Condition{
@@ -193,6 +232,12 @@ func encodeBlade(b store.Blade) contract.Blade {
 			Metres: c.Metres, MetresSinceWash: c.MetresWashed, MetresSinceSharpening: c.MetresSharp,
 			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
 		},
+	}
+	for _, f := range b.Blade.Features() {
+		out.Features = append(out.Features, struct {
+			Name string `json:"name"`
+			Why  string `json:"why"`
+		}{f.Name, sentence(f.Why)})
 	}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
@@ -239,7 +284,7 @@ func encodeSaw(w store.Saw) contract.Saw {
 		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
 		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead.Mm()),
 		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
-		NutSide: ptr(contract.SawNutSide(w.NutSide.String())), Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
+		NutSide: ptr(contract.SawNutSide(w.NutSide.String())), TiltSide: ptr(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
 		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	for i, b := range w.Bushings {
@@ -279,13 +324,19 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		if d.Form != "" {
 			out.Cut.Form = ptr(contract.Form(d.Form))
 		}
+		if d.Moisture != "" {
+			out.Cut.Moisture = ptr(contract.Moisture(d.Moisture))
+		}
+		if feed := d.RealFeed(); d.Motion == cut.Chop.String() && feed > 0 {
+			out.Cut.SecPerStroke = ptr(feed.Seconds(d.FeedLength()))
+		}
 		if d.Seconds > 0 {
-			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr(float64(shop.RealFeed(d)))
+			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr(float64(d.RealFeed()))
 		}
 		out.Cut.ExitSupport = (*contract.Support)(text(d.Exit))
 		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
 		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
-	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindCompared, store.KindTraced,
+	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindMended, store.KindCompared, store.KindTraced,
 		store.KindGrooved, store.KindRenewed:
 		says, err := said(e.Kind, read)
 		if err != nil {
@@ -372,12 +423,17 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 	case store.KindJudged:
 		var d store.JudgedDetail
 		err = read(&d)
-		add(true, "%s", map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new"}[d.Says])
+		add(true, "%s", map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says])
 	case store.KindInspected:
 		var d store.InspectedDetail
 		err = read(&d)
 		add(d.Fault == "", "all sound")
 		add(d.Fault != "", "%s", care.Fault(d.Fault).Words())
+	case store.KindMended:
+		var d store.MendedDetail
+		err = read(&d)
+		add(true, "mended by %s, inspected by %s", d.MendedBy, d.InspectedBy)
+		add(d.What != "", "%s", d.What)
 	case store.KindCompared:
 		var d store.ComparedDetail
 		err = read(&d)

@@ -56,7 +56,7 @@ func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
 func decodeGrooveAsk(a contract.GrooveAsk) (shop.GrooveAsk, error) {
 	out := shop.GrooveAsk{Count: a.Count, Edge: measure.Length(value(a.EdgeMm))}
 	var err error
-	if out.Cut, err = decodeCut(a.Cut); err != nil {
+	if out.Cut, err = DecodeCut(a.Cut); err != nil {
 		return out, err
 	}
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {

@@ -27,7 +27,7 @@ type server struct {
 }
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
-	c, err := decodeCut(r.Body.Cut)
+	c, err := DecodeCut(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
@@ -39,7 +39,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 }
 
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
-	c, err := decodeCut(r.Body.Cut)
+	c, err := DecodeCut(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
@@ -52,7 +52,7 @@ func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestO
 }
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
-	c, err := decodeCut(r.Body.Cut)
+	c, err := DecodeCut(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
@@ -178,9 +178,9 @@ func value[T any](p *T) T {
 	return *p
 }
 
-// decodeCut reads a cut. The contract has checked the words; an error here
+// DecodeCut reads a cut. The contract has checked the words; an error here
 // means that contract and core have drifted apart.
-func decodeCut(c contract.Cut) (shop.Cut, error) {
+func DecodeCut(c contract.Cut) (shop.Cut, error) {
 	out := shop.Cut{
 		SawID: c.SawID, Material: c.Material,
 		Thickness: measure.Length(c.ThicknessMm), Width: measure.Length(c.WidthMm), Length: measure.Length(c.LengthMm),
@@ -217,6 +217,15 @@ func decodeCut(c contract.Cut) (shop.Cut, error) {
 	}
 	out.Depth, out.Piece = measure.Length(value(c.DepthMm)), measure.Length(value(c.PieceMm))
 	out.BevelDeg, out.MiterDeg = value(c.BevelDeg), value(c.MiterDeg)
+	out.Pieces, out.Moves, out.BrakeOff = value(c.Pieces), value(c.Moves), value(c.BrakeOff)
+	if out.Moisture, err = cut.ParseMoisture(string(value(c.Moisture))); err != nil {
+		return out, err
+	}
+	if c.FenceSide != nil {
+		if out.FenceSide, err = cut.ParseSide(string(*c.FenceSide)); err != nil {
+			return out, err
+		}
+	}
 	return out, nil
 }
 

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"strconv"
 	"strings"
@@ -20,7 +21,7 @@ import (
 )
 
 func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
-	c, err := decodeCut(r.Body.Cut)
+	c, err := DecodeCut(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
@@ -283,13 +284,13 @@ func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObj
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
 	sh, err := s.svc.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice})
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(value(in.Rework), 1)})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }
 
 func encodeShop(sh store.Shop) contract.Shop {
 	return contract.Shop{ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
-		Learning: sh.Learning, SharpeningPrice: sh.Sharpening}
+		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework}
 }
 
 // version reads an ETag, whose form the contract has checked.

@@ -115,7 +115,7 @@ func TestRackIsEdited(t *testing.T) {
 	}
 	shop := b.put("/shop", obj{"name": "Ours", "change_minutes": 12, "height_school": "proud", "learning": true, "sharpening_price": 0}, "If-Match", `"1"`)
 	h := decode(t, b.plan(nil))["options"].([]any)[0].(obj)["heights"].(obj)
-	if shop.Code != 200 || h["suggested_mm"] != 29.0 {
+	if shop.Code != 200 || h["suggested_mm"] != 31.0 {
 		t.Errorf("a shop that sets just proud: %s, heights %v", shop.Body, h)
 	}
 }

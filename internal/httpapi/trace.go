@@ -55,7 +55,7 @@ func inWords(ids []string) []string {
 }
 
 func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
-	c, err := decodeCut(r.Body.Cut)
+	c, err := DecodeCut(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}

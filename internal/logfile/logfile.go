@@ -165,6 +165,16 @@ var columns = []column{
 		d.BothFaces, err = strconv.ParseBool(v)
 		return err
 	}),
+	word("moisture", func(d *store.CutDetail) *string { return &d.Moisture }),
+	ofCut("moves", func(d *store.CutDetail) string {
+		if !d.Moves {
+			return ""
+		}
+		return "true"
+	}, func(d *store.CutDetail, v string, _ measure.Unit) (err error) {
+		d.Moves, err = strconv.ParseBool(v)
+		return err
+	}),
 	ofCut("foretold", func(d *store.CutDetail) string {
 		if d.Foretold == nil {
 			return ""
@@ -354,6 +364,8 @@ func (r *Record) check() error {
 		into = &store.JudgedDetail{}
 	case store.KindInspected:
 		into = &store.InspectedDetail{}
+	case store.KindMended:
+		into = &store.MendedDetail{}
 	case store.KindGrooved:
 		into = &store.GroovedDetail{}
 	case store.KindRenewed:
@@ -404,10 +416,11 @@ func (r *Record) checkCut() error {
 	}
 	j := cut.Job{Material: m, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
 		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter}
-	var errs [4]error
+	var errs [5]error
 	j.Direction, errs[0] = cut.ParseDirection(d.Direction)
 	j.Motion, errs[1] = cut.ParseMotion(d.Motion)
 	j.Finish, errs[2] = cut.ParseFinish(d.Finish)
+	j.Moisture, errs[4] = cut.ParseMoisture(d.Moisture)
 	if d.Form != "" {
 		j.Form, errs[3] = cut.ParseForm(d.Form)
 	}

@@ -52,7 +52,12 @@ func anyBlade(dice *rand.Rand, i int) store.Blade {
 	if dice.IntN(2) == 0 {
 		b.Plate, b.Gullet, b.Raker, b.Group = length(1.2, 2.2), length(3, 14), 0.2, 2+dice.IntN(7)
 		b.MaxRPM, b.Nails, b.Ferrous, b.Coating, b.Slots = 7000, true, true, "slick", dice.IntN(9)
-		b.Price, b.Carbide, b.Sharpened = 79.5, length(1, 4), dice.IntN(10)
+		b.Price, b.Tip, b.Sharpened = 79.5, length(1, 4), dice.IntN(10)
+		b.Shoulder, b.Shear, b.Throwaway = true, dice.IntN(2) == 0, dice.IntN(2) == 0
+		b.Blade.Carbide, b.GulletShape = blade.Carbide(dice.IntN(4)), blade.GulletShape(dice.IntN(4))
+		if b.HookUnknown = dice.IntN(3) == 0; b.HookUnknown {
+			b.Hook = 0
+		}
 	}
 	if dice.IntN(7) == 0 {
 		b.Make, b.Set = blade.Dado, &groove.Set{Left: length(3, 4), Right: length(3, 4), Wings: 2 + dice.IntN(3), Ears: 0.1,
@@ -62,6 +67,7 @@ func anyBlade(dice *rand.Rand, i int) store.Blade {
 		}
 	} else if dice.IntN(9) == 0 {
 		b.Make, b.Teeth, b.Grind, b.Hook, b.Bevel, b.Group, b.Raker, b.Gullet = blade.Diamond, 0, 0, 0, 0, 0, 0, 0
+		b.HookUnknown = false
 	}
 	return b
 }

@@ -345,6 +345,7 @@ func fieldsOf(record any) map[string]any {
 // csvHeader is the order of the columns: what tells blades apart first.
 var csvHeader = []string{"id", "name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "group",
 	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "coating", "slots", "kept_for", "nails", "ferrous",
+	"shoulder", "shear", "throwaway", "carbide", "gullet_shape",
 	"hangs", "price", "carbide_mm", "sharpened_before", "note"}
 
 func writeCSV(blades []store.Blade) ([]byte, error) {
@@ -382,7 +383,7 @@ func cellOf(v any) string {
 // from the contract's own.
 func (r *Reader) Schema() (map[string]any, error) {
 	plain := map[string]any{}
-	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side"} {
+	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side", "Carbide", "GulletShape"} {
 		raw, err := json.Marshal(r.spec.Components.Schemas[name].Value)
 		if err != nil {
 			return nil, err

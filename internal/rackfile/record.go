@@ -44,7 +44,15 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	if in.Coating != nil {
 		b.Coating = string(*in.Coating)
 	}
-	b.Price, b.Carbide, b.Sharpened = value(in.Price), length(in.CarbideMm), value(in.SharpenedBefore)
+	b.Price, b.Tip, b.Sharpened = value(in.Price), length(in.CarbideMm), value(in.SharpenedBefore)
+	b.HookUnknown = in.HookDeg == nil && b.Teeth > 0
+	b.Shoulder, b.Shear, b.Throwaway = value(in.Shoulder), value(in.Shear), value(in.Throwaway)
+	if b.Blade.Carbide, err = blade.ParseCarbide(string(value(in.Carbide))); err != nil {
+		return b, err
+	}
+	if b.GulletShape, err = blade.ParseGulletShape(string(value(in.GulletShape))); err != nil {
+		return b, err
+	}
 	if in.Set != nil {
 		set, err := SetOf(*in.Set)
 		if err != nil {
@@ -108,8 +116,14 @@ func RecordOfBlade(b store.Blade) contract.BladeInput {
 		KerfMm: b.Kerf.Mm(), PlateMm: known(b.Plate.Mm()), Teeth: b.Teeth, Group: known(b.Group),
 		MaxRpm: known(b.MaxRPM), GulletMm: known(b.Gullet.Mm()), RakerMm: known(b.Raker.Mm()),
 		KeptFor: contract.Use(b.KeptFor.String()), Nails: known(b.Nails), Ferrous: known(b.Ferrous), Hangs: known(b.Hangs), Note: known(b.Note),
-		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Carbide.Mm()), SharpenedBefore: known(b.Sharpened),
-		BevelDeg: known(b.Bevel),
+		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Tip.Mm()), SharpenedBefore: known(b.Sharpened),
+		BevelDeg: known(b.Bevel), Shoulder: known(b.Shoulder), Shear: known(b.Shear), Throwaway: known(b.Throwaway),
+	}
+	if b.Blade.Carbide != blade.UnknownCarbide {
+		out.Carbide = ptr(contract.Carbide(b.Blade.Carbide.String()))
+	}
+	if b.GulletShape != blade.UnknownGullet {
+		out.GulletShape = ptr(contract.GulletShape(b.GulletShape.String()))
 	}
 	if b.Coating != "" && b.Coating != "none" {
 		out.Coating = ptr(contract.Coating(b.Coating))
@@ -118,7 +132,10 @@ func RecordOfBlade(b store.Blade) contract.BladeInput {
 		out.Set = ptr(RecordOfSet(*b.Set))
 	}
 	if b.Grind != 0 {
-		out.Grind, out.HookDeg = ptr(contract.Grind(b.Grind.String())), ptr(b.Hook)
+		out.Grind = ptr(contract.Grind(b.Grind.String()))
+		if !b.HookUnknown {
+			out.HookDeg = ptr(b.Hook)
+		}
 	}
 	return out
 }
@@ -150,6 +167,12 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 			return w, err
 		}
 	}
+	if in.TiltSide != nil {
+		if w.TiltSide, err = saw.ParseSide(string(*in.TiltSide)); err != nil {
+			return w, err
+		}
+	}
+	w.FenceReach = length(in.FenceReachMm)
 	if t := in.Tolerances; t != nil {
 		w.Tolerances = &truing.Tolerances{HeelAim: measure.Length(t.HeelAimMm), HeelAct: measure.Length(t.HeelActMm),
 			FenceOpen: measure.Length(t.FenceOpenMm), RunOutAim: measure.Length(t.RunoutAimMm), RunOutAct: measure.Length(t.RunoutActMm),
@@ -186,6 +209,10 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 	if w.NutSide != saw.UnknownSide {
 		out.NutSide = ptr(contract.SawInputNutSide(w.NutSide.String()))
 	}
+	if w.TiltSide != saw.UnknownSide {
+		out.TiltSide = ptr(contract.SawInputTiltSide(w.TiltSide.String()))
+	}
+	out.FenceReachMm = known(w.FenceReach.Mm())
 	if w.Thread != saw.UnknownThread {
 		out.Thread = ptr(contract.SawInputThread(w.Thread.String()))
 	}

@@ -66,7 +66,7 @@ func (s *Service) Care(ctx context.Context, shop uuid.UUID) (Care, error) {
 		}
 		one := BladeCare{Blade: b, Health: care.HealthOf(b.Condition, b.Grind, now),
 			Path: care.Path(b.Condition, b.Grind, b.MountedOn != nil && aligned[*b.MountedOn])}
-		one.Left, one.LeftFrom = care.SharpeningsLeft(b.Condition, b.Carbide.Mm(), b.Sharpened)
+		one.Left, one.LeftFrom = care.SharpeningsLeft(b.Condition, b.Blade, b.Tip.Mm(), b.Sharpened)
 		for _, o := range blades {
 			if o.ID != b.ID && o.Serves(b.Blade) && choose.Bar(o.Condition) == nil && choose.CareVerdict(State(o.Blade, o.Condition)) == verdict.Clear {
 				one.StandIns = append(one.StandIns, o.Name)
@@ -504,7 +504,7 @@ func (s *Service) Money(ctx context.Context, shop, id uuid.UUID, a MoneyAsk) (Mo
 		}
 	}
 	if a.Sharpenings < 0 {
-		left, _ := care.SharpeningsLeft(c, b.Carbide.Mm(), b.Sharpened)
+		left, _ := care.SharpeningsLeft(c, b.Blade, b.Tip.Mm(), b.Sharpened)
 		out.Dear.Sharpenings = left + c.Sharpenings + b.Sharpened
 	}
 	if c.Metres > 0 && out.Spent > 0 {

@@ -181,7 +181,7 @@ func TestSentOutAndBack(t *testing.T) {
 	if err != nil || m.Spent != 78+22+24 || m.Expected <= 0 || m.SoFar <= 0 || m.Pays == nil || m.Dear.Sharpenings != 5 {
 		t.Errorf("money %+v, %v", m, err)
 	}
-	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), plough.ID, care.Cracked, "", ""); err != nil {
+	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), plough.ID, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	if why := stopped(); !strings.Contains(why, "plate is cracked") {
@@ -266,8 +266,8 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 		t.Fatal(err)
 	} else {
 		var d store.CutDetail
-		if err := json.Unmarshal(row.Detail, &d); err != nil || d.CutLength() != 12_500 || math.Abs(float64(shop.RealFeed(d))-5.4) > 1e-9 {
-			t.Errorf("12.5 m counted: %v mm at %v, %v", d.CutLength(), shop.RealFeed(d), err)
+		if err := json.Unmarshal(row.Detail, &d); err != nil || d.CutLength() != 12_500 || math.Abs(float64(d.RealFeed())-5.4) > 1e-9 {
+			t.Errorf("12.5 m counted: %v mm at %v, %v", d.CutLength(), d.RealFeed(), err)
 		}
 	}
 	if _, err := f.Strike(ctx, f.id, uuid.NewString(), row.ID, "the wrong blade"); err != nil {

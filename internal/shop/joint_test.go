@@ -59,7 +59,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 			t.Errorf("%s: kerf %v, cautions %v", name, p.Kerf, p.Cautions)
 		}
 	}
-	if _, err := f.Inspect(ctx, f.id, "i", f.blade["Plough"].ID, care.Fault("cracked"), "", ""); err != nil {
+	if _, err := f.Inspect(ctx, f.id, "i", f.blade["Plough"].ID, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	for name, tt := range map[string]struct {

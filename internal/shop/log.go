@@ -5,7 +5,6 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
-	"math"
 	"time"
 
 	"github.com/google/uuid"
@@ -101,7 +100,7 @@ func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u
 	if err != nil {
 		return fail(err)
 	}
-	cand, err := s.fit(ctx, shop, made.Blade, w, j, u)
+	cand, err := s.fit(ctx, shop, made.Blade, w, j, r, u)
 	if err != nil {
 		return fail(err)
 	}
@@ -120,7 +119,10 @@ func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u
 		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces, Metres: made.Metres,
 		Wall: made.Wall, Splinters: made.Splinters, OtherSplinters: made.Other, Effort: made.Effort, Noise: made.Noise,
 		Seconds: made.Seconds, CameBack: made.CameBack,
-		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces,
+		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
+	}
+	if j.Moisture != cut.Dry {
+		detail.Moisture = j.Moisture.String()
 	}
 	if j.Form != cut.Through {
 		detail.Form = j.Form.String()
@@ -128,33 +130,9 @@ func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u
 	if j.Material.Kind.Modelled() {
 		j.Height, j.Material = made.Height, r.table
 		cand.State.Heel = r.Heel
-		detail.Foretold = Foretell(j, cand, w, RealFeed(detail))
+		detail.Foretold = store.Foretell(j, cand.Blade, choose.DriveOf(w.Saw), cand.State, detail.RealFeed())
 	}
 	return detail, w, nil
-}
-
-// RealFeed is the feed at which a cut was made: from the seconds that it took,
-// else the one that was aimed at, else 0.
-func RealFeed(d store.CutDetail) measure.Feed {
-	if d.Seconds > 0 {
-		return measure.Feed(d.PieceLength().Mm() / 1000 / d.Seconds * 60)
-	}
-	return measure.Feed(d.Feed)
-}
-
-// Foretell is what the model says of a job at a feed, or at the one it
-// suggests where that is 0. The job's material is that of the table.
-func Foretell(j cut.Job, c choose.Candidate, w store.Saw, feed measure.Feed) *store.Foretold {
-	drive := cut.Drive{RPM: w.RPM, PowerLimitW: w.PowerLimitW()}
-	f := cut.Work(j, c.Blade, drive, c.State)
-	if feed > 0 {
-		f = cut.WorkAt(j, c.Blade, drive, c.State, feed)
-	}
-	out := &store.Foretold{Heat: math.Pow(f.Burn/(1-f.Burn), 0.25), Load: f.Load / f.Allowed, Exit: f.Exit.Splinter}
-	if f.Other.Matters {
-		out.Other = &f.Other.Splinter
-	}
-	return out
 }
 
 // Log lists one page of the log, newest first, and the mark before which the
@@ -172,7 +150,7 @@ func (s *Service) Log(ctx context.Context, shop uuid.UUID, f store.Filter, befor
 // is taken back by putting it into use again.
 var strikable = map[store.Kind]bool{
 	store.KindCut: true, store.KindWashed: true, store.KindSharpened: true, store.KindReturned: true, store.KindSent: true,
-	store.KindJudged: true, store.KindInspected: true, store.KindNoted: true, store.KindMounted: true, store.KindDismounted: true,
+	store.KindJudged: true, store.KindInspected: true, store.KindMended: true, store.KindNoted: true, store.KindMounted: true, store.KindDismounted: true,
 	store.KindMoved: true, store.KindHeel: true, store.KindFence: true, store.KindRunOut: true, store.KindTilt: true,
 	store.KindGauge: true, store.KindClearance: true, store.KindGrooved: true, store.KindRenewed: true,
 }
@@ -206,18 +184,103 @@ func (s *Service) Strike(ctx context.Context, shop uuid.UUID, key string, id int
 // Judge logs how somebody says that a blade cuts.
 func (s *Service) Judge(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, says, by, note string) (store.Entry, error) {
 	if care.ParseSaying(says) == 0 {
-		return store.Entry{}, invalid("says", "say dull, hard, pitchy or like-new")
+		return store.Entry{}, invalid("says", "say dull, hard, pitchy, like-new or hit")
 	}
 	return s.note(ctx, shop, key, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
 }
 
 // Inspect logs what a look-over of a blade found. A fault that may not run
-// keeps it off every saw from then on.
-func (s *Service) Inspect(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, fault care.Fault, by, note string) (store.Entry, error) {
+// keeps it off every saw until it is mended and inspected. A survey says by
+// itself what the fault is.
+func (s *Service) Inspect(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, fault care.Fault, survey *store.Survey, by, note string) (store.Entry, error) {
 	if fault != care.Sound && fault.Words() == "" {
 		return store.Entry{}, invalid("fault", "there is no such fault")
 	}
-	return s.note(ctx, shop, key, blade, store.KindInspected, store.InspectedDetail{Fault: string(fault)}, by, note)
+	if survey != nil {
+		if fault != care.Sound {
+			return store.Entry{}, invalid("fault", "leave the fault out: the survey says what it is")
+		}
+		fault = surveyOf(*survey).Fault()
+	}
+	return s.note(ctx, shop, key, blade, store.KindInspected, store.InspectedDetail{Fault: string(fault), Survey: survey}, by, note)
+}
+
+// surveyOf is a survey as the core knows it.
+func surveyOf(d store.Survey) care.Survey { return care.Survey(d) }
+
+// A SurveyReport is the last survey of a blade, in words for the saw doctor.
+type SurveyReport struct {
+	Blade  store.Blade
+	Entry  store.Entry
+	Survey store.Survey
+	care.Report
+}
+
+// Survey finds the last survey of a blade and what it comes to.
+func (s *Service) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport, error) {
+	var out SurveyReport
+	b, err := s.Blade(ctx, shop, id)
+	if err != nil {
+		return out, err
+	}
+	sh, err := s.Shop(ctx, shop)
+	if err != nil {
+		return out, err
+	}
+	rows, err := s.st.Log(ctx, shop, store.Filter{Blade: &id, Kinds: []store.Kind{store.KindInspected}, Standing: true}, store.Mark{}, surveysLookedAt)
+	if err != nil {
+		return out, err
+	}
+	for _, e := range rows {
+		var d store.InspectedDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		if d.Survey == nil {
+			continue
+		}
+		left, _ := care.SharpeningsLeft(b.Condition, b.Blade, b.Tip.Mm(), b.Sharpened)
+		return SurveyReport{b, e, *d.Survey, surveyOf(*d.Survey).Report(care.Subject{
+			Teeth: b.Teeth, Price: b.Price, Sharpen: sh.Sharpening, Left: left, Throwaway: b.Throwaway})}, nil
+	}
+	return out, &Error{Missing, "id", "nobody has surveyed this blade yet"}
+}
+
+// surveysLookedAt is how many look-overs are gone through for a survey.
+const surveysLookedAt = 100
+
+// A Mending says that a blade was mended and inspected, or that it cannot be.
+type Mending struct {
+	store.MendedDetail
+	Cannot bool
+	By     string
+}
+
+// Mend logs that an unfit blade was mended and inspected, so that it may go on
+// again; one that cannot be mended is retired.
+func (s *Service) Mend(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, m Mending) (store.Entry, error) {
+	b, err := s.Blade(ctx, shop, id)
+	switch {
+	case err != nil:
+		return store.Entry{}, err
+	case b.Retired != nil:
+		return store.Entry{}, invalid("id", "%s is retired", b.Name)
+	case m.Cannot:
+		raw, err := json.Marshal(store.RetiredDetail{Reason: "unmendable"})
+		if err != nil {
+			return store.Entry{}, err
+		}
+		note := "cannot be mended, says " + m.InspectedBy
+		digest := sha256.Sum256([]byte("cannot\x00" + id.String() + m.MendedBy + "\x00" + m.InspectedBy + "\x00" + m.What))
+		now := s.now()
+		out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]},
+			store.Entry{Shop: shop, At: now, Kind: store.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw},
+			func(tx *store.Store, _ store.Entry) error {
+				return tx.RetireBlade(ctx, shop, id, &store.Retired{At: now, Reason: "unmendable", Note: note})
+			})
+		return out, reused(err, "mending")
+	}
+	return s.note(ctx, shop, key, id, store.KindMended, m.MendedDetail, m.By, "")
 }
 
 // Note logs a line of text about a blade: where it was stored, what was seen.

@@ -3,8 +3,10 @@ package shop
 import (
 	"context"
 	"errors"
+	"fmt"
 	"math"
 	"strings"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -33,7 +35,13 @@ type Plan struct {
 	HeelFrom string         // a phrase; empty if nothing was measured
 	ShowFace string         // which way the face that will be seen lies: up or down
 	Cautions []string
+	Verdict  choose.Verdict  // of the cut on this saw, whatever blade is on it
+	Findings []guide.Finding // what stands against it
+	Fence    cut.Side        // of the blade that the fence goes to
+	Exits    []cut.Support   // what can hold the faces where teeth leave
+	Others   []cut.Support
 	Learnt   []string // what the shop's own cuts correct in it, in words
+	Sure     string   // how well the material's figures are known, in words
 }
 
 // A Swap is whether to change the blade for one cut.
@@ -49,9 +57,18 @@ type Option struct {
 	Verdict choose.Verdict
 	Score   float64
 	Reasons []choose.Reason
+	Minds   []choose.Stop // what is to be known or asked before it goes on
+	Level   bool          // its score cannot be told from the one's beside it
 	Heights choose.Heights
 	Setting *Setting // nil where the material has no feed window
-	Change  *choose.Change
+	Change  *Change
+}
+
+// A Change is the one that would open an option's window most; Blade is the one
+// to take instead, where that is it.
+type Change struct {
+	choose.Change
+	Blade *uuid.UUID
 }
 
 // A Setting is a blade at a height, and what the model says of it.
@@ -62,6 +79,13 @@ type Setting struct {
 	cut.Figures
 	ExitName, OtherName string  // the two faces where teeth leave
 	SplinterLimit       float64 // what the finish bears
+	WallLimit           measure.Length
+	WallFrom            string  // where side clearance and run-out are from
+	Stroke              float64 // seconds that a chop takes; 0 for another cut
+	Fade                cut.Fade
+	Hedge               string // how well the verdict is known, where what is not known could turn it
+	Minutes             cut.Minutes
+	Pieces              int
 }
 
 // A Stopped is what stops some of the blades.
@@ -83,13 +107,17 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u 
 	}
 	rack := make([]choose.Candidate, len(blades))
 	for i, b := range blades {
-		rack[i] = candidate(b, w)
+		rack[i] = r.candidate(b, w)
 	}
 	ranking := choose.Rank(r.Request, rack)
 	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
-		Hold: guide.Hold(j, w.Saw, u), Options: make([]Option, min(limit, len(ranking.Fit)))}
+		Hold: guide.Hold(j, w.Saw, u), Findings: guide.Findings(j, w.Saw, u), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
 	p.Heel, p.HeelFrom = meets(j, w, u)
 	p.Learnt = r.learnt.Says(j.Material.Name)
+	p.Exits, p.Others = choose.Supports(j, w.Saw)
+	for _, f := range p.Findings {
+		p.Verdict = max(p.Verdict, f.Verdict)
+	}
 	modelled := j.Material.Kind.Modelled()
 	for i := range p.Options {
 		o := ranking.Fit[i]
@@ -97,14 +125,18 @@ func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u 
 		out := Option{
 			Blade: blades[o.Index].ID, Mounted: c.Mounted, Score: o.Score,
 			Verdict: o.Verdict(modelled, c.State), Reasons: ranking.Reasons(r.Request, c, o),
-			Heights: r.Heights(c.Blade),
+			Heights: r.Heights(c.Blade), Minds: o.Minds, Level: o.Level,
 		}
 		if modelled {
-			at := setting(w, j, o.Height, o.Figures)
+			at := r.setting(w, blades[o.Index].ID, j, o.Height, o.Figures)
 			out.Setting = &at
 			if out.Verdict != choose.Clear {
-				if change, ok := choose.BestChange(r.Request, c, o); ok {
-					out.Change = &change
+				if change, ok := ranking.BestChange(r.Request, c, o); ok {
+					out.Change = &Change{Change: change}
+					if change.Blade >= 0 {
+						instead := blades[change.Blade]
+						out.Change.Blade, out.Change.Text = &instead.ID, strings.ReplaceAll(change.Text, "NAME", instead.Name)
+					}
 				}
 			}
 		}
@@ -163,8 +195,10 @@ func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
 // its material.
 type request struct {
 	choose.Request
-	learnt learn.Correction // zero where nothing was, or where it is switched off
-	table  material.Material
+	learnt  learn.Correction // zero where nothing was, or where it is switched off
+	table   material.Material
+	wobbles map[uuid.UUID]store.Wobble // how blades were last measured, where a wall is looked at
+	unit    measure.Unit
 }
 
 // request loads the saw of a cut and settles and checks the cut on it.
@@ -176,7 +210,7 @@ func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.
 	if err != nil {
 		return fail(missing(err, "cut.saw_id", "saw"))
 	}
-	j, err := c.job(w)
+	j, err := c.Job(w)
 	if err != nil {
 		return fail(err)
 	}
@@ -194,26 +228,73 @@ func (s *Service) request(ctx context.Context, shop uuid.UUID, c Cut, u measure.
 			j.Material = r.learnt.Apply(j.Material)
 		}
 	}
+	if j.Finish.WallLimit() > 0 && j.Material.Kind.Modelled() {
+		if r.wobbles, err = s.st.Wobbles(ctx, shop, w.ID); err != nil {
+			return fail(err)
+		}
+	}
 	heel, _ := meets(j, w, u)
-	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u}
+	r.unit = u
+	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u, Rework: w.Rework,
+		Doubt: cut.Doubt{Scorch: r.learnt.SDScorch, Splinter: r.learnt.SDSplinter}}
 	return w, j, r, nil
 }
 
-func candidate(b store.Blade, w store.Saw) choose.Candidate {
-	return choose.Candidate{
+// candidate is a blade of the rack as the choice sees it: as its log says, and
+// as it was last measured on this saw.
+func (r request) candidate(b store.Blade, w store.Saw) choose.Candidate {
+	c := choose.Candidate{
 		Blade: b.Blade, State: State(b.Blade, b.Condition),
 		Mounted: w.Mounted != nil && *w.Mounted == b.ID, Barred: choose.Bar(b.Condition),
 	}
+	wobble := r.wobbles[b.ID]
+	c.State.Spread, c.State.RunOut = measure.Length(wobble.Spread), measure.Length(wobble.RunOut)
+	return c
 }
 
-func setting(w store.Saw, j cut.Job, h measure.Length, f cut.Figures) Setting {
+// sure says how well the material's figures are known: what the table only
+// guesses, and what the shop's own cuts made firmer.
+func (r request) sure() string {
+	switch n := r.learnt.Cuts; n {
+	case 0:
+		return "as far as the table knows"
+	case 1:
+		return "from 1 cut here"
+	default:
+		return fmt.Sprintf("from %d cuts here", n)
+	}
+}
+
+func (r request) setting(w store.Saw, blade uuid.UUID, j cut.Job, h measure.Length, f cut.Figures) Setting {
 	j.Height = h
-	at := Setting{Height: h, Figures: f, Through: j.Parts(), Verdict: choose.Judge(f), SplinterLimit: j.Finish.SplinterLimit()}
+	at := Setting{Height: h, Figures: f, Through: j.Parts(), Verdict: choose.Judge(f), SplinterLimit: j.SplinterLimit(), WallLimit: j.Finish.WallLimit(),
+		Fade: f.Window.Fade(r.Doubt), Minutes: f.Minutes(j, r.Rework), Pieces: j.Count(), WallFrom: r.wallFrom(blade)}
 	at.ExitName, at.OtherName = cut.FaceNames(j.Motion, w.Kind.CarriesWork())
 	if !at.Through || choose.SpoilsBed(j) {
 		at.Verdict = choose.Mind
 	}
+	if at.Fade.Turns(f.Window, cut.FairRoom) {
+		at.Hedge = r.sure()
+	}
+	if j.Motion == cut.Chop {
+		at.Stroke = f.Feed.Seconds(j.FeedLength())
+	}
 	return at
+}
+
+// wallFrom says where the figures of wall marks are from.
+func (r request) wallFrom(blade uuid.UUID) string {
+	if r.Job.Finish.WallLimit() == 0 || !r.Job.Material.Kind.Modelled() {
+		return ""
+	}
+	w := r.wobbles[blade]
+	part := func(v float64, at time.Time, name string) string {
+		if v == 0 {
+			return name + " taken as usual, never measured here"
+		}
+		return fmt.Sprintf("%s %s, measured on %s", name, measure.Length(v).Thin(r.unit), at.Format("2 January 2006"))
+	}
+	return part(w.Spread, w.SpreadAt, "side clearance") + "; " + part(w.RunOut, w.RunOutAt, "run-out")
 }
 
 // A SweepSpec asks for one blade at every step of height, and perhaps at one
@@ -256,13 +337,13 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 	if !j.Material.Kind.Modelled() {
 		return Sweep{}, invalid("cut.material", "%s has no feed window; its blade is chosen by rule", j.Material.Name)
 	}
-	cand, err := s.fit(ctx, shop, spec.Blade, w, j, u)
+	cand, err := s.fit(ctx, shop, spec.Blade, w, j, r, u)
 	if err != nil {
 		return Sweep{}, err
 	}
 	schools := r.Heights(cand.Blade)
 	full := schools.Full
-	at := func(h measure.Length) Setting { return setting(w, j, h, choose.At(r.Request, cand, h)) }
+	at := func(h measure.Length) Setting { return r.setting(w, spec.Blade, j, h, choose.At(r.Request, cand, h)) }
 	var out Sweep
 	heights := []measure.Length{0}
 	if j.Motion != cut.Chop {
@@ -286,14 +367,14 @@ func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSp
 			h = spec.Also
 		}
 		for _, p := range r.Passes(h) {
-			out.Passes = append(out.Passes, Pass{p.Name, p.Scoring, setting(w, p.Job, p.Height, choose.AtPass(r.Request, cand, p))})
+			out.Passes = append(out.Passes, Pass{p.Name, p.Scoring, r.setting(w, spec.Blade, p.Job, p.Height, choose.AtPass(r.Request, cand, p))})
 		}
 	}
 	figures := make([]cut.Figures, len(heights))
 	choose.Sweep(r.Request, cand, heights, figures)
 	out.All = make([]Setting, len(heights))
 	for i, h := range heights {
-		out.All[i] = setting(w, j, h, figures[i])
+		out.All[i] = r.setting(w, spec.Blade, j, h, figures[i])
 	}
 	return out, nil
 }
@@ -303,7 +384,7 @@ func pastReach(field string, h, full measure.Length, u measure.Unit) error {
 }
 
 // fit loads a blade and makes sure that it may go on this saw for this job.
-func (s *Service) fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut.Job, u measure.Unit) (choose.Candidate, error) {
+func (s *Service) fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut.Job, r request, u measure.Unit) (choose.Candidate, error) {
 	b, err := s.st.Blade(ctx, shop, id)
 	if err != nil {
 		return choose.Candidate{}, missing(err, "blade_id", "blade")
@@ -317,7 +398,7 @@ func (s *Service) fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cu
 	if stops := choose.Stops(b.Blade, j, w.Saw, u); len(stops) > 0 {
 		return choose.Candidate{}, invalid("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
 	}
-	return candidate(b, w), nil
+	return r.candidate(b, w), nil
 }
 
 // A Pin is a blade, and perhaps a height and supports, to compare.
@@ -353,7 +434,7 @@ func (s *Service) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin
 		}
 		saw = w
 		out[i] = Compared{Pin: pin, Job: j}
-		cand, err := s.fit(ctx, shop, pin.Blade, w, j, u)
+		cand, err := s.fit(ctx, shop, pin.Blade, w, j, r, u)
 		var refused *Error
 		switch {
 		case errors.As(err, &refused):
@@ -374,7 +455,7 @@ func (s *Service) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin
 			out[i].Refused = pastReach("", at, h.Full, u).Error()
 			continue
 		}
-		set := setting(w, j, at, choose.At(r.Request, cand, at))
+		set := r.setting(w, pin.Blade, j, at, choose.At(r.Request, cand, at))
 		out[i].Setting = &set
 	}
 	return saw, out, nil

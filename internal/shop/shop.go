@@ -95,7 +95,7 @@ func (s *Service) Blade(ctx context.Context, shop, id uuid.UUID) (store.Blade, e
 
 // State is the condition of a blade as the cutting model sees it.
 func State(b blade.Blade, c care.Condition) cut.State {
-	return cut.State{Sharpness: c.Sharpness(b.Grind), Pitch: c.PitchLevel()}
+	return cut.State{Sharpness: c.Sharpness(b.Grind), Pitch: c.PitchLevel(), Chipped: c.Chipped()}
 }
 
 // A Cut is a cut as somebody says it. What they leave out follows from the saw.
@@ -116,10 +116,15 @@ type Cut struct {
 	MiterDeg  float64
 	Bed       cut.Bed
 	Piece     measure.Length // length that is cut off; 0 if not said
+	Pieces    int            // 0 for one
+	Moisture  cut.Moisture
+	Moves     bool
+	FenceSide cut.Side
+	BrakeOff  bool
 }
 
-// job settles what a cut leaves open on a saw.
-func (c Cut) job(s store.Saw) (cut.Job, error) {
+// Job settles what a cut leaves open on a saw.
+func (c Cut) Job(s store.Saw) (cut.Job, error) {
 	m, err := material.Get(c.Material)
 	if err != nil {
 		return cut.Job{}, invalid("cut.material", "%s; choose one of the list", err)
@@ -128,6 +133,7 @@ func (c Cut) job(s store.Saw) (cut.Job, error) {
 		Material: m, Direction: c.Direction, Finish: c.Finish,
 		Thickness: c.Thickness, Width: c.Width, Length: c.Length,
 		Form: c.Form, Depth: c.Depth, BevelDeg: c.BevelDeg, MiterDeg: c.MiterDeg, Bed: c.Bed, Piece: c.Piece,
+		Pieces: max(1, c.Pieces), Moisture: c.Moisture, Moves: c.Moves, FenceSide: c.FenceSide, BrakeOff: c.BrakeOff,
 	}
 	if j.Form == cut.Through {
 		j.Depth = 0

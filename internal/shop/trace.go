@@ -188,7 +188,7 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 	if height <= 0 || height > heights.Full {
 		height = heights.Suggested
 	}
-	f := choose.At(r.Request, candidate(*b, w), height)
+	f := choose.At(r.Request, r.candidate(*b, w), height)
 	room := f.Window.Room()
 	says := fmt.Sprintf("window %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
 	add("window_room", room, "%s", says)

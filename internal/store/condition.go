@@ -17,10 +17,10 @@ import (
 // foldNow numbers the fold of this version of Corte. Snapshots of another fold
 // are made anew at the next start; raise it with every change of what a log row
 // does to a condition.
-const foldNow = 1
+const foldNow = 2
 
 // folded are the rows that change a condition.
-var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected}
+var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended}
 
 // event is a log row as the fold sees it; false where it changes no condition.
 func (e Entry) event() (care.Event, bool) {
@@ -37,9 +37,10 @@ func (e Entry) event() (care.Event, bool) {
 			return out, false
 		}
 		metres := d.CutLength().Mm() / 1000
-		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*d.job().Swept().Mm()/1000
-		out.Abrasion, out.Resin, out.Easy = m.Abrasion, m.Resin, d.Effort == "easy"
-		if f := d.Foretold; f != nil {
+		j := d.shape()
+		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*j.Swept().Mm()/1000
+		out.Abrasion, out.Resin, out.Easy = m.Abrasion, m.Resin*j.Moisture.Pitches(), d.Effort == "easy"
+		if f := d.foretold(); f != nil {
 			out.Surprise = d.burnt() && f.Heat < unlikelyHeat || d.Effort == "hard" && f.Load < lightLoad
 		}
 		if d.CameBack != nil {
@@ -70,6 +71,8 @@ func (e Entry) event() (care.Event, bool) {
 			return out, false
 		}
 		out.Kind, out.Fault = care.Look, care.Fault(d.Fault)
+	case KindMended:
+		out.Kind = care.Mend
 	default:
 		return out, false
 	}
@@ -94,14 +97,20 @@ func (d CutDetail) CutLength() measure.Length {
 }
 
 // PieceLength is how far the blade cut in one piece.
-func (d CutDetail) PieceLength() measure.Length { return d.job().CutLength() }
+func (d CutDetail) PieceLength() measure.Length { return d.shape().CutLength() }
 
-// job is the geometry of a job as the log keeps it.
-func (d CutDetail) job() cut.Job {
+// FeedLength is how far blade and work passed each other in one piece.
+func (d CutDetail) FeedLength() measure.Length { return d.shape().FeedLength() }
+
+// shape is the geometry of a job as the log keeps it.
+func (d CutDetail) shape() cut.Job {
 	direction, _ := cut.ParseDirection(d.Direction)
+	motion, _ := cut.ParseMotion(d.Motion)
+	moisture, _ := cut.ParseMoisture(d.Moisture)
 	j := cut.Job{
-		Direction: direction, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
-		Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
+		Direction: direction, Motion: motion, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
+		Height: measure.Length(d.Height), Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
+		Pieces: d.Pieces, Moisture: moisture, Moves: d.Moves,
 	}
 	if d.Form != "" {
 		j.Form, _ = cut.ParseForm(d.Form)
@@ -272,25 +281,47 @@ func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) erro
 	var cuts []learn.Cut
 	for _, e := range rows {
 		var d CutDetail
-		if json.Unmarshal(e.Detail, &d) != nil || d.Foretold == nil {
+		if json.Unmarshal(e.Detail, &d) != nil {
 			continue
 		}
-		c := learn.Cut{Heat: d.Foretold.Heat, Burnt: d.burnt()}
+		foretold := d.foretold()
+		if foretold == nil {
+			continue
+		}
+		c := learn.Cut{Heat: foretold.Heat, Burnt: d.burnt()}
 		face := func(grade string, t float64) {
 			if g, ok := learn.ParseGrade(grade); ok && t > 0 {
 				c.Grades, c.Foretold = append(c.Grades, g), append(c.Foretold, t)
 			}
 		}
-		face(d.Splinters, d.Foretold.Exit)
-		if d.Foretold.Other != nil {
-			face(d.OtherSplinters, *d.Foretold.Other)
+		face(d.Splinters, foretold.Exit)
+		if foretold.Other != nil {
+			face(d.OtherSplinters, *foretold.Other)
 		}
 		cuts = append(cuts, c)
 	}
 	c := learn.From(cuts)
-	_, err := s.db.ExecContext(ctx, `INSERT INTO corrections (shop_id, material, ln_scorch, ln_splinter, sd_scorch, sd_splinter, cuts)
-		VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (shop_id, material) DO UPDATE
-		SET ln_scorch = $3, ln_splinter = $4, sd_scorch = $5, sd_splinter = $6, cuts = $7`,
-		shop, material, c.LnScorch, c.LnSplinter, c.SDScorch, c.SDSplinter, c.Cuts)
+	_, err := s.db.ExecContext(ctx, `INSERT INTO corrections (shop_id, material, ln_scorch, ln_splinter, sd_scorch, sd_splinter, cuts, edition)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (shop_id, material) DO UPDATE
+		SET ln_scorch = $3, ln_splinter = $4, sd_scorch = $5, sd_splinter = $6, cuts = $7, edition = $8`,
+		shop, material, c.LnScorch, c.LnSplinter, c.SDScorch, c.SDSplinter, c.Cuts, cut.Edition)
 	return err
+}
+
+// LearnNew works the corrections anew that were taught by another edition of
+// the model.
+func (s *Store) LearnNew(ctx context.Context) error {
+	var old []struct {
+		Shop     uuid.UUID `db:"shop_id"`
+		Material string    `db:"material"`
+	}
+	if err := s.db.SelectContext(ctx, &old, `SELECT shop_id, material FROM corrections WHERE edition <> $1 ORDER BY shop_id, material`, cut.Edition); err != nil {
+		return err
+	}
+	for _, o := range old {
+		if err := s.Learn(ctx, o.Shop, o.Material); err != nil {
+			return err
+		}
+	}
+	return nil
 }

@@ -28,6 +28,7 @@ const (
 	KindSent      Kind = "sent"     // to the saw doctor
 	KindJudged    Kind = "judged"
 	KindInspected Kind = "inspected"
+	KindMended    Kind = "mended" // somebody mended a blade, and somebody inspected it
 	KindNoted     Kind = "noted"
 	KindCompared  Kind = "compared"
 	KindTraced    Kind = "traced"
@@ -94,6 +95,8 @@ type CutDetail struct {
 	Bevel     float64 `json:"bevel_deg,omitempty"`
 	Miter     float64 `json:"miter_deg,omitempty"`
 	BothFaces bool    `json:"both_faces,omitempty"`
+	Moisture  string  `json:"moisture,omitempty"` // dry where it is not said
+	Moves     bool    `json:"moves,omitempty"`
 
 	Foretold *Foretold `json:"foretold,omitempty"`
 }
@@ -103,15 +106,6 @@ type TracedDetail struct {
 	Trace uuid.UUID `json:"trace_id"`
 	Cause string    `json:"cause"`
 	Fixed bool      `json:"fixed"`
-}
-
-// Foretold is what the model's own table said of a cut before it was made, with
-// the blade as it stood then, so that what came out can teach.
-type Foretold struct {
-	Heat  float64  `json:"heat"` // dose over the table's scorch dose
-	Load  float64  `json:"load"` // share of the load that was allowed
-	Exit  float64  `json:"exit"` // splinter figures
-	Other *float64 `json:"other,omitempty"`
 }
 
 // A SharpenedDetail is what a log row keeps of a blade that came back from the
@@ -147,7 +141,32 @@ type JudgedDetail struct {
 
 // An InspectedDetail is what a look-over found.
 type InspectedDetail struct {
-	Fault string `json:"fault,omitempty"` // empty where all is sound
+	Fault  string  `json:"fault,omitempty"` // empty where all is sound
+	Survey *Survey `json:"survey,omitempty"`
+}
+
+// A Survey is what a guided look-over saw, as it was said.
+type Survey struct {
+	After   string `json:"after"`
+	Cleaned bool   `json:"cleaned,omitempty"`
+	Missing int    `json:"missing,omitempty"`
+	Chipped int    `json:"chipped,omitempty"`
+	Loose   int    `json:"loose,omitempty"`
+	Seat    string `json:"seat,omitempty"`
+	Braze   string `json:"braze,omitempty"`
+	Rest    string `json:"rest,omitempty"`
+	Pitch   string `json:"pitch,omitempty"`
+	Blue    *bool  `json:"blue,omitempty"`
+	Crack   string `json:"crack,omitempty"`
+	Bent    *bool  `json:"bent,omitempty"`
+	Beside  string `json:"beside,omitempty"`
+}
+
+// A MendedDetail says who mended a blade and who inspected it.
+type MendedDetail struct {
+	MendedBy    string `json:"mended_by"`
+	InspectedBy string `json:"inspected_by"`
+	What        string `json:"what,omitempty"`
 }
 
 // A ComparedDetail links a log row to its comparison.
@@ -371,6 +390,43 @@ func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 	return rows, err
 }
 
+// A Wobble is how a blade and the saw that it is on were last measured, for what
+// they leave on a wall: the range of side clearance over its teeth, and the
+// run-out of its plate on that saw. A zero figure was not measured.
+type Wobble struct {
+	Spread, RunOut     float64
+	SpreadAt, RunOutAt time.Time
+}
+
+// Wobbles finds how blades were last measured, of a saw that is named. What was
+// measured before a sharpening says nothing of the blade's teeth today.
+func (s *Store) Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID]Wobble, error) {
+	var rows []struct {
+		Blade  uuid.UUID `db:"blade_id"`
+		Kind   Kind      `db:"kind"`
+		At     time.Time `db:"at"`
+		Figure float64   `db:"figure"`
+	}
+	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.kind, l.blade_id) l.blade_id, l.kind, l.at, (l.detail->>'figure')::float8 AS figure
+		FROM log l WHERE l.shop_id = $1 AND l.blade_id IS NOT NULL AND (l.kind = 'clearance' OR l.kind = 'runout' AND l.saw_id = $2)`+stands+`
+		AND NOT EXISTS (SELECT 1 FROM log s WHERE s.blade_id = l.blade_id AND s.kind = 'sharpened' AND s.at > l.at AND l.kind = 'clearance')
+		ORDER BY l.kind, l.blade_id, l.at DESC, l.id DESC`, shop, saw)
+	if err != nil {
+		return nil, err
+	}
+	out := make(map[uuid.UUID]Wobble, len(rows))
+	for _, r := range rows {
+		w := out[r.Blade]
+		if r.Kind == KindClearance {
+			w.Spread, w.SpreadAt = r.Figure, r.At
+		} else {
+			w.RunOut, w.RunOutAt = r.Figure, r.At
+		}
+		out[r.Blade] = w
+	}
+	return out, nil
+}
+
 // LastUse is when a blade was last used or mounted, and whether it was
 // sharpened since; zero where its log has nothing of it.
 func (s *Store) LastUse(ctx context.Context, shop, blade uuid.UUID) (at time.Time, sharpenedSince bool, err error) {
@@ -458,7 +514,7 @@ func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry) error 
 // NeedsBlade and NeedsSaw say what a row of a kind must be about.
 func (k Kind) NeedsBlade() bool {
 	switch k {
-	case KindCut, KindMounted, KindDismounted, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindGrooved, KindRenewed, KindClearance:
+	case KindCut, KindMounted, KindDismounted, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended, KindGrooved, KindRenewed, KindClearance:
 		return true
 	}
 	return false

@@ -33,6 +33,7 @@ type Saw struct {
 	HeelAt        *time.Time
 	Mounted       *uuid.UUID     // the blade that is on it
 	ChangeMinutes float64        // what the shop counts a change of blade for
+	Rework        float64        // what mending takes here against the usual
 	School        choose.School  // of height, as the shop prefers
 	Learning      bool           // the shop's own cuts correct the model
 	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
@@ -160,12 +161,15 @@ type sawRow struct {
 	Nut         measure.Length  `db:"nut_mm"`
 	WasherOff   bool            `db:"washer_off"`
 	NutSide     string          `db:"nut_side"`
+	TiltSide    string          `db:"tilt_side"`
+	FenceReach  measure.Length  `db:"fence_reach_mm"`
+	Rework      float64         `db:"rework"`
 	Open        *measure.Length `db:"open_mm"`
 	OpenAt      *time.Time      `db:"open_at"`
 	retiredRow
 }
 
-var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances", "arbor_length_mm", "washer_mm", "nut_mm", "washer_off", "nut_side",
+var sawColumns = columns{"thread", "arbor_lock", "knockout", "wheel_lead_mm", "fence_lead_mm", "to_bolt_mm", "tolerances", "arbor_length_mm", "washer_mm", "nut_mm", "washer_off", "nut_side", "tilt_side", "fence_reach_mm",
 	"name", "kind", "sliding", "diameter_mm", "least_mm", "arbor_mm", "bushings_mm", "rpm", "motor_w",
 	"volts", "breaker_a", "knife_mm", "brake_min_kerf_mm", "brake_max_kerf_mm", "brake_min_diameter_mm",
 	"brake_max_diameter_mm", "dado_sets", "wheels", "steel", "reach_mm", "reach45_mm", "tilt_deg", "turn_deg",
@@ -198,6 +202,10 @@ func (r sawRow) saw() (Saw, error) {
 	if s.NutSide, err = saw.ParseSide(r.NutSide); err != nil {
 		return Saw{}, err
 	}
+	if s.TiltSide, err = saw.ParseSide(r.TiltSide); err != nil {
+		return Saw{}, err
+	}
+	s.FenceReach, s.Rework = r.FenceReach, r.Rework
 	if s.Thread, err = saw.ParseThread(r.Thread); err != nil {
 		return Saw{}, err
 	}
@@ -237,7 +245,7 @@ WITH on_saw AS MATERIALIZED (
 var selectSaws = onSaw + `
 SELECT s.id, s.shop_id, s.version, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
        on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at,
-       shop.change_minutes, shop.height_school, shop.learning
+       shop.change_minutes, shop.height_school, shop.learning, shop.rework
 FROM saws s
 JOIN shops shop ON shop.id = s.shop_id
 LEFT JOIN on_saw ON on_saw.saw_id = s.id
@@ -284,6 +292,7 @@ func sawRowOf(shop uuid.UUID, w Saw) sawRow {
 		BelowTable: w.BelowTable, ChopWidth: w.ChopWidth, Crosscut: w.Crosscut, Tilt: w.Tilt, Turn: w.Turn,
 		Thread: w.Thread.String(), Lock: w.Lock, Knockout: w.Knockout, WheelLead: w.WheelLead, FenceLead: w.FenceLead, ToBolt: w.ToBolt,
 		ArborLength: w.ArborLength, Washer: w.Washer, Nut: w.Nut, WasherOff: w.WasherOff, NutSide: w.NutSide.String(),
+		TiltSide: w.TiltSide.String(), FenceReach: w.FenceReach,
 	}
 	if w.Tolerances != nil {
 		raw, _ := json.Marshal(w.Tolerances)
@@ -336,7 +345,7 @@ type Blade struct {
 	Coating   string         // none, nitride or slick
 	Slots     int            // in the body
 	Price     float64        // in the shop's own money; 0 if not said
-	Carbide   measure.Length // left on the face of a tip; 0 if not measured
+	Tip       measure.Length // carbide left on the face of a tip; 0 if not measured
 	Sharpened int            // times before its log began
 	Set       *groove.Set    // that a dado set is made of; nil for a single blade, or where nobody has said
 	Condition care.Condition
@@ -371,7 +380,13 @@ type bladeRow struct {
 	Coating   string         `db:"coating"`
 	Slots     int            `db:"slots"`
 	Price     float64        `db:"price"`
-	Carbide   measure.Length `db:"carbide_mm"`
+	Tip       measure.Length `db:"carbide_mm"`
+	HookUnk   bool           `db:"hook_unknown"`
+	Shoulder  bool           `db:"shoulder"`
+	Shear     bool           `db:"shear"`
+	Throwaway bool           `db:"throwaway"`
+	Carbide   string         `db:"carbide"`
+	Shape     string         `db:"gullet_shape"`
 	Sharpened int            `db:"sharpened_before"`
 	MountedOn *uuid.UUID     `db:"mounted_on"`
 	PhotoAt   *time.Time     `db:"photo_at"`
@@ -383,11 +398,11 @@ type bladeRow struct {
 
 var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
 	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hangs", "note",
-	"coating", "slots", "price", "carbide_mm", "sharpened_before"}
+	"coating", "slots", "price", "carbide_mm", "sharpened_before", "hook_unknown", "shoulder", "shear", "throwaway", "carbide", "gullet_shape"}
 
 func (r bladeRow) blade() (Blade, error) {
 	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn,
-		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Carbide: r.Carbide, Sharpened: r.Sharpened,
+		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Tip: r.Tip, Sharpened: r.Sharpened,
 		PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
 	mk, err := blade.ParseMake(r.Make)
 	if err != nil {
@@ -406,7 +421,13 @@ func (r bladeRow) blade() (Blade, error) {
 	b.Blade = blade.Blade{
 		Make: mk, Diameter: r.Diameter, Bore: r.Bore, Kerf: r.Kerf, Plate: r.Plate, Teeth: r.Teeth, Grind: grind,
 		Group: r.Group, Bevel: r.Bevel, Hook: r.Hook, MaxRPM: r.MaxRPM, Gullet: r.Gullet, Raker: r.Raker,
-		KeptFor: use, Nails: r.Nails, Ferrous: r.Ferrous,
+		KeptFor: use, Nails: r.Nails, Ferrous: r.Ferrous, HookUnknown: r.HookUnk, Shoulder: r.Shoulder, Shear: r.Shear, Throwaway: r.Throwaway,
+	}
+	if b.Blade.Carbide, err = blade.ParseCarbide(r.Carbide); err != nil {
+		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+	}
+	if b.GulletShape, err = blade.ParseGulletShape(r.Shape); err != nil {
+		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
 	}
 	if r.Condition != nil {
 		if err := json.Unmarshal(r.Condition, &b.Condition); err != nil {
@@ -434,11 +455,11 @@ WHERE b.shop_id = $1`
 // weighed are the columns that decide about a cut: half of a row, because a
 // plan reads every row of the rack.
 var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
-	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous"}
+	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hook_unknown", "shoulder", "shear", "throwaway", "gullet_shape"}
 
 var selectWeighed = onSaw + `
 SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0), coalesce(c.resin_m2, 0),
-       coalesce(c.life_shift, 0), coalesce(c.pitch_shift, 0), coalesce(c.unfit, ''), coalesce(c.away, false), on_saw.saw_id
+       coalesce(c.life_shift, 0), coalesce(c.pitch_shift, 0), coalesce(c.unfit, ''), coalesce(c.away, false), coalesce(c.hit, false), coalesce(c.flaw, ''), on_saw.saw_id
 FROM blades b
 LEFT JOIN conditions c ON c.blade_id = b.id
 LEFT JOIN on_saw ON on_saw.blade_id = b.id
@@ -471,7 +492,8 @@ func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
 			r.MountedOn = nil
 			if err := rows.Scan((*[16]byte)(&r.ID), &r.Name, &r.Make, mm(&r.Diameter), mm(&r.Bore), mm(&r.Kerf), mm(&r.Plate), &r.Teeth,
 				&r.Grind, &r.Group, &r.Bevel, &r.Hook, &r.MaxRPM, mm(&r.Gullet), mm(&r.Raker), &r.KeptFor, &r.Nails, &r.Ferrous,
-				&c.WearM2, &c.ResinM2, &c.Life.Shift, &c.Pitch.Shift, &c.Unfit, &c.Away, &r.MountedOn); err != nil {
+				&r.HookUnk, &r.Shoulder, &r.Shear, &r.Throwaway, &r.Shape,
+				&c.WearM2, &c.ResinM2, &c.Life.Shift, &c.Pitch.Shift, &c.Unfit, &c.Away, &c.Hit, &c.Flaw, &r.MountedOn); err != nil {
 				return err
 			}
 			b, err := r.blade()
@@ -565,7 +587,8 @@ func bladeRowOf(shop uuid.UUID, b Blade) bladeRow {
 		Kerf: b.Kerf, Plate: b.Plate, Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel, Hook: b.Hook,
 		MaxRPM: b.MaxRPM, Gullet: b.Gullet, Raker: b.Raker, KeptFor: b.KeptFor.String(), Nails: b.Nails,
 		Ferrous: b.Ferrous, Hangs: b.Hangs, Note: b.Note, Coating: cmp.Or(b.Coating, "none"), Slots: b.Slots, Price: b.Price,
-		Carbide: b.Carbide, Sharpened: b.Sharpened,
+		Tip: b.Tip, Sharpened: b.Sharpened, HookUnk: b.HookUnknown, Shoulder: b.Shoulder, Shear: b.Shear, Throwaway: b.Throwaway,
+		Carbide: b.Blade.Carbide.String(), Shape: b.GulletShape.String(),
 	}
 }
 

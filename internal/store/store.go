@@ -75,7 +75,10 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if _, err := p.Up(ctx); err != nil {
 		return fmt.Errorf("the database could not be brought up to date: %w", err)
 	}
-	return s.FoldNew(ctx)
+	if err := s.FoldNew(ctx); err != nil {
+		return err
+	}
+	return s.LearnNew(ctx)
 }
 
 // Atomically runs f on a store whose every change is kept together, or not at
@@ -117,10 +120,11 @@ type Shop struct {
 	HeightSchool  string    `db:"height_school"` // saw, proud, gullets or full
 	Learning      bool      `db:"learning"`      // its own cuts correct the model
 	Sharpening    float64   `db:"sharpening_price"`
+	Rework        float64   `db:"rework"` // what mending takes here against the usual
 	Version       int       `db:"version"`
 }
 
-const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, version`
+const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, version`
 
 // Shop finds a shop by its ID.
 func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
@@ -133,7 +137,7 @@ func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
 // ErrStale where somebody else was first.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
 	return s.change(ctx, "shops", `UPDATE shops SET name = :name, change_minutes = :change_minutes,
-		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, version = version + 1 WHERE id = :id AND version = :version`, shop.ID, shop)
+		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, version = version + 1 WHERE id = :id AND version = :version`, shop.ID, shop)
 }
 
 // EnsureShop finds a shop by its slug, or founds it, and reports whether it

@@ -54,14 +54,51 @@ func (r Result) String() string {
 type worked struct {
 	Kind  string          `json:"kind"`
 	Name  string          `json:"name"`
+	From  string          `json:"from"` // name of an earlier case, on whose input this one is a merge patch (RFC 7386)
 	Input json.RawMessage `json:"input"`
 	Want  json.RawMessage `json:"want"`
+}
+
+// patched is a case's input over that of the case that it is from.
+func (c worked) patched(earlier map[string]json.RawMessage) (json.RawMessage, error) {
+	if c.From == "" {
+		return c.Input, nil
+	}
+	base, known := earlier[c.From]
+	if !known {
+		return nil, fmt.Errorf("no earlier case is named %q", c.From)
+	}
+	var under, over any
+	if err := errors.Join(json.Unmarshal(base, &under), json.Unmarshal(c.Input, &over)); err != nil {
+		return nil, fmt.Errorf("input cannot be read: %w", err)
+	}
+	return json.Marshal(merge(under, over))
+}
+
+func merge(under, over any) any {
+	patch, is := over.(map[string]any)
+	if !is {
+		return over
+	}
+	out, _ := under.(map[string]any)
+	if out == nil {
+		out = map[string]any{}
+	}
+	for k, v := range patch {
+		if v == nil {
+			delete(out, k)
+		} else {
+			out[k] = merge(out[k], v)
+		}
+	}
+	return out
 }
 
 // kinds are the calculations that cases can ask for. Each returns a value whose
 // JSON holds the figures under the names that want uses.
 var kinds = map[string]func(input json.RawMessage) (any, error){
 	"cutting":       cutting,
+	"decision":      decision,
 	"groove_bottom": grooveBottom,
 	"dado_stack":    dadoStack,
 	"passes":        passes,
@@ -90,7 +127,14 @@ func Run(r io.Reader) ([]Result, error) {
 		return nil, errors.New("the file holds no cases")
 	}
 	results := make([]Result, len(cases))
+	earlier := map[string]json.RawMessage{}
 	for i, c := range cases {
+		input, err := c.patched(earlier)
+		if err != nil {
+			results[i] = Result{Name: c.Name, Err: err}
+			continue
+		}
+		earlier[c.Name], c.Input = input, input
 		results[i] = run(i, c)
 	}
 	return results, nil
@@ -111,11 +155,11 @@ func run(i int, c worked) (res Result) {
 		res.Err = err
 		return res
 	}
-	if t, ok := got.(tracedResult); ok {
+	if t, ok := got.(meeter); ok {
 		if res.Where, res.Err = t.meets(c.Want); res.Where != "" {
 			res.Worst = math.Inf(1)
 		} else {
-			res.Where = "causes, first check and stop"
+			res.Where = t.what()
 		}
 		return res
 	}
@@ -244,6 +288,11 @@ func cutting(raw json.RawMessage) (any, error) {
 		Heel        float64  `json:"heel_mm"`
 		Support     float64  `json:"support"`
 		Width       *float64 `json:"width_mm"`
+		Length      float64  `json:"length_mm"`
+		Through     *bool    `json:"through"`
+		Spread      float64  `json:"spread_mm"`
+		RunOut      float64  `json:"runout_mm"`
+		Pieces      int      `json:"pieces"`
 	}](raw)
 	if err != nil {
 		return nil, err
@@ -284,12 +333,20 @@ func cutting(raw json.RawMessage) (any, error) {
 	j := cut.Job{
 		Material: m, Motion: motion, Finish: finish, Exit: support, Other: cut.Spare,
 		Thickness: measure.Length(in.Thickness), Height: measure.Length(in.Height), Width: 100, Length: 1000,
+		Pieces: in.Pieces,
+	}
+	// The length of a case is that of the cut itself.
+	if length := measure.Length(in.Length); length > 0 {
+		j.Width, j.Length = length, length
 	}
 	if in.AcrossGrain {
 		j.Direction = cut.Crosscut
 	}
 	if in.Width != nil {
 		j.Width = measure.Length(*in.Width)
+	}
+	if in.Through != nil && !*in.Through {
+		j.Form, j.Depth = cut.Groove, j.Height
 	}
 	if err := j.Check(); err != nil {
 		return nil, err
@@ -303,8 +360,8 @@ func cutting(raw json.RawMessage) (any, error) {
 	if !(in.RPM > 0 && in.PowerLimit > 0) {
 		return nil, errors.New("rpm and power_limit_w must be over 0")
 	}
-	f := cut.Work(j, b, cut.Drive{RPM: in.RPM, PowerLimitW: in.PowerLimit},
-		cut.State{Sharpness: in.Sharpness, Pitch: in.PitchLevel, Heel: measure.Length(in.Heel)})
+	f := cut.Work(j, b, cut.Drive{RPM: in.RPM, PowerLimitW: in.PowerLimit, HandHeld: in.Saw == "circular"},
+		cut.State{Sharpness: in.Sharpness, Pitch: in.PitchLevel, Heel: measure.Length(in.Heel), Spread: measure.Length(in.Spread), RunOut: measure.Length(in.RunOut)})
 	w := f.Window
 	exit := f.Exit.AngleDeg
 	if motion == cut.Chop {
@@ -314,14 +371,22 @@ func cutting(raw json.RawMessage) (any, error) {
 	}
 	return obj{
 		"feed_scorch": w.Scorch, "feed_low": w.Slowest, "feed_max": w.Fastest,
-		"feed_limits": obj{"bog": w.Bog, "splinter": w.Splinter, "hand": w.Hand},
+		"feed_limits": obj{"bog": w.Bog, "splinter": finite(w.Splinter), "hand": w.Hand, "wall": finite(w.Wall)},
 		"limited_by":  w.FastBy.String(), "open": w.Open(), "room": w.Room(),
 		"feed": f.Feed, "sec_per_300mm": f.Feed.SecondsPer300mm(),
 		"power": f.PowerW, "load": f.Load, "dose": f.Dose, "burn": f.Burn,
-		"splinter": f.Exit.Splinter, "arc": f.Arc, "teeth_in_cut": f.TeethInCut,
+		"splinter": f.Exit.Splinter, "wall_mark": f.WallMark, "minutes": f.Minutes(j, 1).Total() * float64(j.Count()), "arc": f.Arc, "teeth_in_cut": f.TeethInCut,
 		"bite": f.Bite, "mean_chip": f.MeanChip, "exit_deg": exit,
 		"push_share": f.PushShare, "hold_share": f.HoldShare, "v": f.RimSpeed,
 	}, nil
+}
+
+// finite is a bound as cases write it: null where it does not bind at all.
+func finite(f measure.Feed) any {
+	if math.IsInf(float64(f), 1) {
+		return nil
+	}
+	return f
 }
 
 // supportOf finds the kind of support that has a factor.
@@ -504,6 +569,8 @@ type tracedResult struct {
 	Checks []string `json:"checks"`
 	Stop   bool     `json:"stop"`
 }
+
+func (t tracedResult) what() string { return "causes, first check and stop" }
 
 // meets holds a trace to its case.
 func (t tracedResult) meets(raw json.RawMessage) (where string, err error) {

@@ -31,6 +31,7 @@ const (
 	AdviceTopicPasses  AdviceTopic = "passes"
 	AdviceTopicPush    AdviceTopic = "push"
 	AdviceTopicSled    AdviceTopic = "sled"
+	AdviceTopicStock   AdviceTopic = "stock"
 	AdviceTopicStop    AdviceTopic = "stop"
 	AdviceTopicSupport AdviceTopic = "support"
 )
@@ -47,6 +48,8 @@ func (e AdviceTopic) Valid() bool {
 	case AdviceTopicPush:
 		return true
 	case AdviceTopicSled:
+		return true
+	case AdviceTopicStock:
 		return true
 	case AdviceTopicStop:
 		return true
@@ -129,7 +132,9 @@ const (
 	BoundGullet   Bound = "gullet"
 	BoundHand     Bound = "hand"
 	BoundScorch   Bound = "scorch"
+	BoundShoulder Bound = "shoulder"
 	BoundSplinter Bound = "splinter"
+	BoundWall     Bound = "wall"
 )
 
 // Valid indicates whether the value is a known member of the Bound enum.
@@ -143,7 +148,35 @@ func (e Bound) Valid() bool {
 		return true
 	case BoundScorch:
 		return true
+	case BoundShoulder:
+		return true
 	case BoundSplinter:
+		return true
+	case BoundWall:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Carbide.
+const (
+	CarbideHard    Carbide = "hard"
+	CarbideTough   Carbide = "tough"
+	CarbideUnknown Carbide = "unknown"
+	CarbideUsual   Carbide = "usual"
+)
+
+// Valid indicates whether the value is a known member of the Carbide enum.
+func (e Carbide) Valid() bool {
+	switch e {
+	case CarbideHard:
+		return true
+	case CarbideTough:
+		return true
+	case CarbideUnknown:
+		return true
+	case CarbideUsual:
 		return true
 	default:
 		return false
@@ -378,6 +411,39 @@ func (e FileFormat) Valid() bool {
 	}
 }
 
+// Defines values for FindingRule.
+const (
+	FindingRuleClamp   FindingRule = "clamp"
+	FindingRuleFires   FindingRule = "fires"
+	FindingRuleKnife   FindingRule = "knife"
+	FindingRuleShort   FindingRule = "short"
+	FindingRuleTilt    FindingRule = "tilt"
+	FindingRuleTrapped FindingRule = "trapped"
+	FindingRuleVeneer  FindingRule = "veneer"
+)
+
+// Valid indicates whether the value is a known member of the FindingRule enum.
+func (e FindingRule) Valid() bool {
+	switch e {
+	case FindingRuleClamp:
+		return true
+	case FindingRuleFires:
+		return true
+	case FindingRuleKnife:
+		return true
+	case FindingRuleShort:
+		return true
+	case FindingRuleTilt:
+		return true
+	case FindingRuleTrapped:
+		return true
+	case FindingRuleVeneer:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Finish.
 const (
 	FinishFine   Finish = "fine"
@@ -528,6 +594,30 @@ func (e GrooveWayKind) Valid() bool {
 	}
 }
 
+// Defines values for GulletShape.
+const (
+	GulletShapeHooked  GulletShape = "hooked"
+	GulletShapeNarrow  GulletShape = "narrow"
+	GulletShapeRound   GulletShape = "round"
+	GulletShapeUnknown GulletShape = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the GulletShape enum.
+func (e GulletShape) Valid() bool {
+	switch e {
+	case GulletShapeHooked:
+		return true
+	case GulletShapeNarrow:
+		return true
+	case GulletShapeRound:
+		return true
+	case GulletShapeUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for HeightSchool.
 const (
 	HeightSchoolFull    HeightSchool = "full"
@@ -625,6 +715,7 @@ func (e JointKind) Valid() bool {
 const (
 	JudgementSaysDull    JudgementSays = "dull"
 	JudgementSaysHard    JudgementSays = "hard"
+	JudgementSaysHit     JudgementSays = "hit"
 	JudgementSaysLikeNew JudgementSays = "like-new"
 	JudgementSaysPitchy  JudgementSays = "pitchy"
 )
@@ -635,6 +726,8 @@ func (e JudgementSays) Valid() bool {
 	case JudgementSaysDull:
 		return true
 	case JudgementSaysHard:
+		return true
+	case JudgementSaysHit:
 		return true
 	case JudgementSaysLikeNew:
 		return true
@@ -696,6 +789,7 @@ const (
 	LogKindHeel       LogKind = "heel"
 	LogKindInspected  LogKind = "inspected"
 	LogKindJudged     LogKind = "judged"
+	LogKindMended     LogKind = "mended"
 	LogKindMounted    LogKind = "mounted"
 	LogKindMoved      LogKind = "moved"
 	LogKindNoted      LogKind = "noted"
@@ -734,6 +828,8 @@ func (e LogKind) Valid() bool {
 	case LogKindInspected:
 		return true
 	case LogKindJudged:
+		return true
+	case LogKindMended:
 		return true
 	case LogKindMounted:
 		return true
@@ -837,6 +933,27 @@ func (e MaterialKind) Valid() bool {
 	case MaterialKindSolidSurface:
 		return true
 	case MaterialKindSteel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Moisture.
+const (
+	Dry    Moisture = "dry"
+	Frozen Moisture = "frozen"
+	Wet    Moisture = "wet"
+)
+
+// Valid indicates whether the value is a known member of the Moisture enum.
+func (e Moisture) Valid() bool {
+	switch e {
+	case Dry:
+		return true
+	case Frozen:
+		return true
+	case Wet:
 		return true
 	default:
 		return false
@@ -977,19 +1094,19 @@ func (e MountingThread) Valid() bool {
 
 // Defines values for Noise.
 const (
-	Loud   Noise = "loud"
-	Smooth Noise = "smooth"
-	Usual  Noise = "usual"
+	NoiseLoud   Noise = "loud"
+	NoiseSmooth Noise = "smooth"
+	NoiseUsual  Noise = "usual"
 )
 
 // Valid indicates whether the value is a known member of the Noise enum.
 func (e Noise) Valid() bool {
 	switch e {
-	case Loud:
+	case NoiseLoud:
 		return true
-	case Smooth:
+	case NoiseSmooth:
 		return true
-	case Usual:
+	case NoiseUsual:
 		return true
 	default:
 		return false
@@ -1074,6 +1191,7 @@ const (
 	ReasonTermLoad      ReasonTerm = "load"
 	ReasonTermRoom      ReasonTerm = "room"
 	ReasonTermScorch    ReasonTerm = "scorch"
+	ReasonTermWall      ReasonTerm = "wall"
 )
 
 // Valid indicates whether the value is a known member of the ReasonTerm enum.
@@ -1092,6 +1210,8 @@ func (e ReasonTerm) Valid() bool {
 	case ReasonTermRoom:
 		return true
 	case ReasonTermScorch:
+		return true
+	case ReasonTermWall:
 		return true
 	default:
 		return false
@@ -1121,12 +1241,13 @@ func (e RenewalWhy) Valid() bool {
 
 // Defines values for RetirementReason.
 const (
-	RetirementReasonBent    RetirementReason = "bent"
-	RetirementReasonCracked RetirementReason = "cracked"
-	RetirementReasonLost    RetirementReason = "lost"
-	RetirementReasonOther   RetirementReason = "other"
-	RetirementReasonSold    RetirementReason = "sold"
-	RetirementReasonWornOut RetirementReason = "worn-out"
+	RetirementReasonBent       RetirementReason = "bent"
+	RetirementReasonCracked    RetirementReason = "cracked"
+	RetirementReasonLost       RetirementReason = "lost"
+	RetirementReasonOther      RetirementReason = "other"
+	RetirementReasonSold       RetirementReason = "sold"
+	RetirementReasonUnmendable RetirementReason = "unmendable"
+	RetirementReasonWornOut    RetirementReason = "worn-out"
 )
 
 // Valid indicates whether the value is a known member of the RetirementReason enum.
@@ -1142,7 +1263,57 @@ func (e RetirementReason) Valid() bool {
 		return true
 	case RetirementReasonSold:
 		return true
+	case RetirementReasonUnmendable:
+		return true
 	case RetirementReasonWornOut:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Rule.
+const (
+	RuleBore        Rule = "bore"
+	RuleBrake       Rule = "brake"
+	RuleCondition   Rule = "condition"
+	RuleDado        Rule = "dado"
+	RuleDiameter    Rule = "diameter"
+	RuleHook        Rule = "hook"
+	RuleMake        Rule = "make"
+	RuleMaterial    Rule = "material"
+	RuleReach       Rule = "reach"
+	RuleRivingKnife Rule = "riving-knife"
+	RuleSpeed       Rule = "speed"
+	RuleTeeth       Rule = "teeth"
+)
+
+// Valid indicates whether the value is a known member of the Rule enum.
+func (e Rule) Valid() bool {
+	switch e {
+	case RuleBore:
+		return true
+	case RuleBrake:
+		return true
+	case RuleCondition:
+		return true
+	case RuleDado:
+		return true
+	case RuleDiameter:
+		return true
+	case RuleHook:
+		return true
+	case RuleMake:
+		return true
+	case RuleMaterial:
+		return true
+	case RuleReach:
+		return true
+	case RuleRivingKnife:
+		return true
+	case RuleSpeed:
+		return true
+	case RuleTeeth:
 		return true
 	default:
 		return false
@@ -1212,6 +1383,27 @@ func (e SawThread) Valid() bool {
 	}
 }
 
+// Defines values for SawTiltSide.
+const (
+	SawTiltSideLeft    SawTiltSide = "left"
+	SawTiltSideRight   SawTiltSide = "right"
+	SawTiltSideUnknown SawTiltSide = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the SawTiltSide enum.
+func (e SawTiltSide) Valid() bool {
+	switch e {
+	case SawTiltSideLeft:
+		return true
+	case SawTiltSideRight:
+		return true
+	case SawTiltSideUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SawInputKind.
 const (
 	SawInputKindCircular SawInputKind = "circular"
@@ -1269,6 +1461,27 @@ func (e SawInputThread) Valid() bool {
 	case SawInputThreadRight:
 		return true
 	case SawInputThreadUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SawInputTiltSide.
+const (
+	SawInputTiltSideLeft    SawInputTiltSide = "left"
+	SawInputTiltSideRight   SawInputTiltSide = "right"
+	SawInputTiltSideUnknown SawInputTiltSide = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the SawInputTiltSide enum.
+func (e SawInputTiltSide) Valid() bool {
+	switch e {
+	case SawInputTiltSideLeft:
+		return true
+	case SawInputTiltSideRight:
+		return true
+	case SawInputTiltSideUnknown:
 		return true
 	default:
 		return false
@@ -1341,51 +1554,6 @@ func (e Splinters) Valid() bool {
 	}
 }
 
-// Defines values for StoppedRule.
-const (
-	StoppedRuleBore        StoppedRule = "bore"
-	StoppedRuleBrake       StoppedRule = "brake"
-	StoppedRuleCondition   StoppedRule = "condition"
-	StoppedRuleDado        StoppedRule = "dado"
-	StoppedRuleDiameter    StoppedRule = "diameter"
-	StoppedRuleHook        StoppedRule = "hook"
-	StoppedRuleMake        StoppedRule = "make"
-	StoppedRuleMaterial    StoppedRule = "material"
-	StoppedRuleReach       StoppedRule = "reach"
-	StoppedRuleRivingKnife StoppedRule = "riving-knife"
-	StoppedRuleSpeed       StoppedRule = "speed"
-)
-
-// Valid indicates whether the value is a known member of the StoppedRule enum.
-func (e StoppedRule) Valid() bool {
-	switch e {
-	case StoppedRuleBore:
-		return true
-	case StoppedRuleBrake:
-		return true
-	case StoppedRuleCondition:
-		return true
-	case StoppedRuleDado:
-		return true
-	case StoppedRuleDiameter:
-		return true
-	case StoppedRuleHook:
-		return true
-	case StoppedRuleMake:
-		return true
-	case StoppedRuleMaterial:
-		return true
-	case StoppedRuleReach:
-		return true
-	case StoppedRuleRivingKnife:
-		return true
-	case StoppedRuleSpeed:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for Support.
 const (
 	Backer        Support = "backer"
@@ -1434,6 +1602,162 @@ func (e SupportHalfVerdict) Valid() bool {
 	case Falls:
 		return true
 	case Tips:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyAfter.
+const (
+	SurveyAfterDoubt   SurveyAfter = "doubt"
+	SurveyAfterHit     SurveyAfter = "hit"
+	SurveyAfterLostTip SurveyAfter = "lost-tip"
+)
+
+// Valid indicates whether the value is a known member of the SurveyAfter enum.
+func (e SurveyAfter) Valid() bool {
+	switch e {
+	case SurveyAfterDoubt:
+		return true
+	case SurveyAfterHit:
+		return true
+	case SurveyAfterLostTip:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyBeside.
+const (
+	SurveyBesideEven    SurveyBeside = "even"
+	SurveyBesideShifted SurveyBeside = "shifted"
+)
+
+// Valid indicates whether the value is a known member of the SurveyBeside enum.
+func (e SurveyBeside) Valid() bool {
+	switch e {
+	case SurveyBesideEven:
+		return true
+	case SurveyBesideShifted:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyBraze.
+const (
+	SurveyBrazeEven     SurveyBraze = "even"
+	SurveyBrazeSqueezed SurveyBraze = "squeezed"
+)
+
+// Valid indicates whether the value is a known member of the SurveyBraze enum.
+func (e SurveyBraze) Valid() bool {
+	switch e {
+	case SurveyBrazeEven:
+		return true
+	case SurveyBrazeSqueezed:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyCrack.
+const (
+	SurveyCrackGullet SurveyCrack = "gullet"
+	SurveyCrackNone   SurveyCrack = "none"
+	SurveyCrackSlot   SurveyCrack = "slot"
+)
+
+// Valid indicates whether the value is a known member of the SurveyCrack enum.
+func (e SurveyCrack) Valid() bool {
+	switch e {
+	case SurveyCrackGullet:
+		return true
+	case SurveyCrackNone:
+		return true
+	case SurveyCrackSlot:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyPitch.
+const (
+	SurveyPitchCaked SurveyPitch = "caked"
+	SurveyPitchLight SurveyPitch = "light"
+	SurveyPitchNone  SurveyPitch = "none"
+)
+
+// Valid indicates whether the value is a known member of the SurveyPitch enum.
+func (e SurveyPitch) Valid() bool {
+	switch e {
+	case SurveyPitchCaked:
+		return true
+	case SurveyPitchLight:
+		return true
+	case SurveyPitchNone:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyRest.
+const (
+	SurveyRestSharp SurveyRest = "sharp"
+	SurveyRestWorn  SurveyRest = "worn"
+)
+
+// Valid indicates whether the value is a known member of the SurveyRest enum.
+func (e SurveyRest) Valid() bool {
+	switch e {
+	case SurveyRestSharp:
+		return true
+	case SurveyRestWorn:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveySeat.
+const (
+	Ground   SurveySeat = "ground"
+	SawMarks SurveySeat = "saw-marks"
+)
+
+// Valid indicates whether the value is a known member of the SurveySeat enum.
+func (e SurveySeat) Valid() bool {
+	switch e {
+	case Ground:
+		return true
+	case SawMarks:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurveyReportWorth.
+const (
+	Ask SurveyReportWorth = "ask"
+	No  SurveyReportWorth = "no"
+	Yes SurveyReportWorth = "yes"
+)
+
+// Valid indicates whether the value is a known member of the SurveyReportWorth enum.
+func (e SurveyReportWorth) Valid() bool {
+	switch e {
+	case Ask:
+		return true
+	case No:
+		return true
+	case Yes:
 		return true
 	default:
 		return false
@@ -2014,8 +2338,9 @@ type BenchSaw struct {
 
 // Blade defines model for Blade.
 type Blade struct {
-	BevelDeg float64 `json:"bevel_deg"`
-	BoreMm   float64 `json:"bore_mm"`
+	BevelDeg float64  `json:"bevel_deg"`
+	BoreMm   float64  `json:"bore_mm"`
+	Carbide  *Carbide `json:"carbide,omitempty"`
 
 	// CarbideMm Carbide left on the face of a tip.
 	CarbideMm *float64 `json:"carbide_mm,omitempty"`
@@ -2026,6 +2351,12 @@ type Blade struct {
 
 	// DiameterMm Over the tips.
 	DiameterMm float64 `json:"diameter_mm"`
+
+	// Features What is noted of it beyond its numbers, and why it matters.
+	Features []struct {
+		Name string `json:"name"`
+		Why  string `json:"why"`
+	} `json:"features"`
 
 	// Ferrous Made for steel.
 	Ferrous bool `json:"ferrous"`
@@ -2050,13 +2381,19 @@ type Blade struct {
 	GulletDepthMm float64 `json:"gullet_depth_mm"`
 
 	// GulletMm Measured depth.
-	GulletMm *float64 `json:"gullet_mm,omitempty"`
+	GulletMm    *float64     `json:"gullet_mm,omitempty"`
+	GulletShape *GulletShape `json:"gullet_shape,omitempty"`
 
 	// Hangs Where it hangs.
-	Hangs   string             `json:"hangs"`
-	HookDeg float64            `json:"hook_deg"`
-	ID      openapi_types.UUID `json:"id"`
-	KeptFor Use                `json:"kept_for"`
+	Hangs string `json:"hangs"`
+
+	// HookDeg Left out where nobody has read it; a rack then answers with the one that it reckons with.
+	HookDeg float64 `json:"hook_deg"`
+
+	// HookKnown Whether its hook was read off it; else hook_deg is what is reckoned with.
+	HookKnown bool               `json:"hook_known"`
+	ID        openapi_types.UUID `json:"id"`
+	KeptFor   Use                `json:"kept_for"`
 
 	// KerfMm Tip to tip.
 	KerfMm float64  `json:"kerf_mm"`
@@ -2085,7 +2422,13 @@ type Blade struct {
 	Set     *DadoSetInput `json:"set,omitempty"`
 
 	// SharpenedBefore Sharpenings before its log began.
-	SharpenedBefore int      `json:"sharpened_before"`
+	SharpenedBefore int `json:"sharpened_before"`
+
+	// Shear Tooth faces ground askew.
+	Shear *bool `json:"shear,omitempty"`
+
+	// Shoulder A shoulder behind each tooth limits the bite.
+	Shoulder        *bool    `json:"shoulder,omitempty"`
 	SideClearanceMm *float64 `json:"side_clearance_mm,omitempty"`
 
 	// Slots Slots in the body that take up heat and noise.
@@ -2093,6 +2436,9 @@ type Blade struct {
 
 	// Teeth 0 for a wheel.
 	Teeth int `json:"teeth"`
+
+	// Throwaway Made, or marked by its owner, to be thrown away.
+	Throwaway *bool `json:"throwaway,omitempty"`
 
 	// Version Its ETag.
 	Version int `json:"version"`
@@ -2128,6 +2474,7 @@ type BladeCare struct {
 type BladeInput struct {
 	BevelDeg *float64 `json:"bevel_deg,omitempty"`
 	BoreMm   float64  `json:"bore_mm"`
+	Carbide  *Carbide `json:"carbide,omitempty"`
 
 	// CarbideMm Carbide left on the face of a tip.
 	CarbideMm *float64 `json:"carbide_mm,omitempty"`
@@ -2146,10 +2493,13 @@ type BladeInput struct {
 	Group *int `json:"group,omitempty"`
 
 	// GulletMm Measured depth.
-	GulletMm *float64 `json:"gullet_mm,omitempty"`
+	GulletMm    *float64     `json:"gullet_mm,omitempty"`
+	GulletShape *GulletShape `json:"gullet_shape,omitempty"`
 
 	// Hangs Where it hangs.
-	Hangs   *string  `json:"hangs,omitempty"`
+	Hangs *string `json:"hangs,omitempty"`
+
+	// HookDeg Left out where nobody has read it; a rack then answers with the one that it reckons with.
 	HookDeg *float64 `json:"hook_deg,omitempty"`
 	KeptFor Use      `json:"kept_for"`
 
@@ -2172,11 +2522,20 @@ type BladeInput struct {
 	// SharpenedBefore Sharpenings before its log began.
 	SharpenedBefore *int `json:"sharpened_before,omitempty"`
 
+	// Shear Tooth faces ground askew.
+	Shear *bool `json:"shear,omitempty"`
+
+	// Shoulder A shoulder behind each tooth limits the bite.
+	Shoulder *bool `json:"shoulder,omitempty"`
+
 	// Slots Slots in the body that take up heat and noise.
 	Slots *int `json:"slots,omitempty"`
 
 	// Teeth 0 for a wheel.
 	Teeth int `json:"teeth"`
+
+	// Throwaway Made, or marked by its owner, to be thrown away.
+	Throwaway *bool `json:"throwaway,omitempty"`
 }
 
 // BladeNote defines model for BladeNote.
@@ -2207,6 +2566,9 @@ type CalendarState struct {
 	MadeAt *time.Time `json:"made_at,omitempty"`
 }
 
+// Carbide defines model for Carbide.
+type Carbide string
+
 // CareSheet defines model for CareSheet.
 type CareSheet struct {
 	Away  []AwayBlade `json:"away"`
@@ -2222,9 +2584,11 @@ type CareSheet struct {
 
 // Change The one change that would open the window most.
 type Change struct {
-	HeightMm *float64 `json:"height_mm,omitempty"`
-	Room     float64  `json:"room"`
-	Text     string   `json:"text"`
+	// BladeID The blade to take instead, where that is the change.
+	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
+	HeightMm *float64            `json:"height_mm,omitempty"`
+	Room     float64             `json:"room"`
+	Text     string              `json:"text"`
 }
 
 // Cleaner defines model for Cleaner.
@@ -2344,13 +2708,19 @@ type Cut struct {
 	// BevelDeg Tilt of the blade from square.
 	BevelDeg *float64 `json:"bevel_deg,omitempty"`
 
+	// BrakeOff Somebody says that the saw's blade brake is bypassed, as its manual says.
+	BrakeOff *bool `json:"brake_off,omitempty"`
+
 	// DepthMm Of a form that does not go through.
 	DepthMm   *float64  `json:"depth_mm,omitempty"`
 	Direction Direction `json:"direction"`
 
 	// ExitSupport What holds the face where teeth leave (the back edge for a chop). Left out, it is open, and the fence for a chop.
 	ExitSupport *Support `json:"exit_support,omitempty"`
-	Finish      Finish   `json:"finish"`
+
+	// FenceSide Of the blade that somebody means to put the fence to. Left out, where the plan says.
+	FenceSide *Side  `json:"fence_side,omitempty"`
+	Finish    Finish `json:"finish"`
 
 	// Form Left out, the cut goes through.
 	Form     *Form   `json:"form,omitempty"`
@@ -2362,14 +2732,23 @@ type Cut struct {
 	// MiterDeg Turn of the cut from straight across.
 	MiterDeg *float64 `json:"miter_deg,omitempty"`
 
+	// Moisture Left out, the stock is dry.
+	Moisture *Moisture `json:"moisture,omitempty"`
+
 	// Motion Left out, a miter saw chops what it can and is pushed through what is wider.
 	Motion *Motion `json:"motion,omitempty"`
+
+	// Moves Tension in the board: it may close on the blade, or spring, as it is opened.
+	Moves *bool `json:"moves,omitempty"`
 
 	// OtherSupport What holds the end edge (the bottom face for a chop). Left out, what a shop does without being told.
 	OtherSupport *Support `json:"other_support,omitempty"`
 
 	// PieceMm Length that is cut off.
-	PieceMm     *float64           `json:"piece_mm,omitempty"`
+	PieceMm *float64 `json:"piece_mm,omitempty"`
+
+	// Pieces How many alike. Left out, one.
+	Pieces      *int               `json:"pieces,omitempty"`
 	SawID       openapi_types.UUID `json:"saw_id"`
 	ThicknessMm float64            `json:"thickness_mm"`
 
@@ -2430,13 +2809,17 @@ type CutRecord struct {
 	// Metres Of cut
 	Metres         float64    `json:"metres"`
 	MiterDeg       *float64   `json:"miter_deg,omitempty"`
+	Moisture       *Moisture  `json:"moisture,omitempty"`
 	Motion         Motion     `json:"motion"`
 	Noise          *Noise     `json:"noise,omitempty"`
 	OtherSplinters *Splinters `json:"other_splinters,omitempty"`
 	Pieces         int        `json:"pieces"`
 
 	// RealFeedMMin From the seconds.
-	RealFeedMMin *float64  `json:"real_feed_m_min,omitempty"`
+	RealFeedMMin *float64 `json:"real_feed_m_min,omitempty"`
+
+	// SecPerStroke Of a chop: what one stroke took, else what was aimed at.
+	SecPerStroke *float64  `json:"sec_per_stroke,omitempty"`
 	Seconds      *float64  `json:"seconds,omitempty"`
 	Splinters    Splinters `json:"splinters"`
 	ThicknessMm  float64   `json:"thickness_mm"`
@@ -2539,6 +2922,14 @@ type Face struct {
 // FaceName defines model for Face.Name.
 type FaceName string
 
+// Fade How far the ends of the window may lie from where they are drawn, one standard deviation to either side.
+type Fade struct {
+	FastFromMMin float64 `json:"fast_from_m_min"`
+	FastToMMin   float64 `json:"fast_to_m_min"`
+	SlowFromMMin float64 `json:"slow_from_m_min"`
+	SlowToMMin   float64 `json:"slow_to_m_min"`
+}
+
 // Fault defines model for Fault.
 type Fault string
 
@@ -2557,6 +2948,19 @@ type FieldProblem struct {
 
 // FileFormat defines model for FileFormat.
 type FileFormat string
+
+// Finding What stands against a cut on a saw, whatever blade is on it.
+type Finding struct {
+	// Ask The question whose yes lifts a stop
+	Ask     *string     `json:"ask,omitempty"`
+	Rule    FindingRule `json:"rule"`
+	Verdict Verdict     `json:"verdict"`
+	WayOut  string      `json:"way_out"`
+	Why     string      `json:"why"`
+}
+
+// FindingRule defines model for Finding.Rule.
+type FindingRule string
 
 // Finish defines model for Finish.
 type Finish string
@@ -2800,6 +3204,9 @@ type GrooveWay struct {
 // GrooveWayKind unsaid: a set of which nobody has said what it is made of.
 type GrooveWayKind string
 
+// GulletShape defines model for GulletShape.
+type GulletShape string
+
 // Harmonic defines model for Harmonic.
 type Harmonic struct {
 	AmplitudeMm float64 `json:"amplitude_mm"`
@@ -2873,9 +3280,12 @@ type InsertFit struct {
 type Inspection struct {
 	By *string `json:"by,omitempty"`
 
-	// Fault Left out where all is sound.
+	// Fault Left out where all is sound, or where a survey says it.
 	Fault *Fault  `json:"fault,omitempty"`
 	Note  *string `json:"note,omitempty"`
+
+	// Survey What was seen on a blade after a lost tip or a hit, looked over in order. What is left out was not looked at.
+	Survey *Survey `json:"survey,omitempty"`
 }
 
 // JointAsk tenon: stock_mm, tenon_mm, length_mm, off_mm where it is not in the middle. box: width_mm, slot_mm (the blade's kerf where left out),
@@ -2961,6 +3371,9 @@ type JudgementSays string
 type KerfAdvice struct {
 	// CircuitW What the breaker carries for long. Left out on a battery.
 	CircuitW *float64 `json:"circuit_w,omitempty"`
+
+	// FeedMMin A brisk hand's, at which both are judged.
+	FeedMMin float64  `json:"feed_m_min"`
 	Full     KerfLoad `json:"full"`
 	MotorW   float64  `json:"motor_w"`
 	Text     string   `json:"text"`
@@ -3117,6 +3530,36 @@ type Material struct {
 // MaterialKind defines model for Material.Kind.
 type MaterialKind string
 
+// Mending That a blade was mended and inspected, or that it cannot be. That it was sent and came back is not that.
+type Mending struct {
+	By *string `json:"by,omitempty"`
+
+	// Cannot It cannot be mended: it is retired.
+	Cannot      *bool  `json:"cannot,omitempty"`
+	InspectedBy string `json:"inspected_by"`
+	MendedBy    string `json:"mended_by"`
+
+	// What What was done.
+	What *string `json:"what,omitempty"`
+}
+
+// Mind What is to be known or asked of a blade before it goes on.
+type Mind struct {
+	Rule   Rule   `json:"rule"`
+	WayOut string `json:"way_out"`
+	Why    string `json:"why"`
+}
+
+// Minutes What a piece takes, part by part, and all of them together.
+type Minutes struct {
+	// All All pieces, without a change of blade.
+	All      float64 `json:"all"`
+	Feeding  float64 `json:"feeding"`
+	Handling float64 `json:"handling"`
+	Piece    float64 `json:"piece"`
+	Rework   float64 `json:"rework"`
+}
+
 // Mix defines model for Mix.
 type Mix struct {
 	CleanerL float64 `json:"cleaner_l"`
@@ -3124,6 +3567,9 @@ type Mix struct {
 	Litres   float64 `json:"litres"`
 	WaterL   float64 `json:"water_l"`
 }
+
+// Moisture defines model for Moisture.
+type Moisture string
 
 // Money In the shop's own money. 0 where nothing is known.
 type Money struct {
@@ -3212,9 +3658,15 @@ type Option struct {
 	BestChange *Change            `json:"best_change,omitempty"`
 	BladeID    openapi_types.UUID `json:"blade_id"`
 	Heights    *Heights           `json:"heights,omitempty"`
-	Mounted    bool               `json:"mounted"`
-	Reasons    []Reason           `json:"reasons"`
-	Score      float64            `json:"score"`
+
+	// Level The scores cannot tell it from the one beside it.
+	Level bool `json:"level"`
+
+	// Minds What is to be known or asked before it goes on.
+	Minds   []Mind   `json:"minds"`
+	Mounted bool     `json:"mounted"`
+	Reasons []Reason `json:"reasons"`
+	Score   float64  `json:"score"`
 
 	// Setting Everything that the model says of one blade at one height, at the suggested feed.
 	Setting *Setting `json:"setting,omitempty"`
@@ -3262,8 +3714,17 @@ type Plan struct {
 	Cautions []string   `json:"cautions"`
 	Cut      Cut        `json:"cut"`
 
+	// ExitSupports What can hold the face where teeth leave.
+	ExitSupports []Support `json:"exit_supports"`
+
 	// FeedLengthMm How far one piece is fed.
 	FeedLengthMm float64 `json:"feed_length_mm"`
+
+	// FenceSide Of the blade that the fence goes to, where the cut has one.
+	FenceSide *Side `json:"fence_side,omitempty"`
+
+	// Findings What stands against the cut on this saw, whatever blade is on it; stops first.
+	Findings []Finding `json:"findings"`
 
 	// HeelFrom Where it is from, in words.
 	HeelFrom string `json:"heel_from"`
@@ -3292,15 +3753,24 @@ type Plan struct {
 	Options  []Option `json:"options"`
 
 	// OptionsTotal How many there are beside those answered.
-	OptionsTotal int     `json:"options_total"`
-	PowerLimitW  float64 `json:"power_limit_w"`
+	OptionsTotal int `json:"options_total"`
+
+	// OtherSupports What can hold the other one.
+	OtherSupports []Support `json:"other_supports"`
+	PowerLimitW   float64   `json:"power_limit_w"`
 
 	// ShowFace Which way the face that will be seen lies.
 	ShowFace PlanShowFace `json:"show_face"`
 	Stopped  []Stopped    `json:"stopped"`
 
-	// Swap Whether to change the blade for this one cut.
+	// Sure How well the material's figures are known: "as far as the table knows", or from how many cuts here.
+	Sure string `json:"sure"`
+
+	// Swap Whether to change the blade, in minutes over all pieces.
 	Swap *Swap `json:"swap,omitempty"`
+
+	// Verdict Of the cut on this saw, whatever blade is on it: stop where a finding stops it.
+	Verdict Verdict `json:"verdict"`
 }
 
 // PlanShowFace Which way the face that will be seen lies.
@@ -3392,6 +3862,9 @@ type Returned struct {
 	TeethReplaced   *int `json:"teeth_replaced,omitempty"`
 }
 
+// Rule defines model for Rule.
+type Rule string
+
 // RuleSheet How a material without a feed window is cut.
 type RuleSheet struct {
 	Blade      string   `json:"blade"`
@@ -3454,9 +3927,12 @@ type Saw struct {
 	FenceLeadMm *float64 `json:"fence_lead_mm,omitempty"`
 
 	// FenceOpenMm At the rear, last measured; negative where it closes.
-	FenceOpenMm *float64   `json:"fence_open_mm,omitempty"`
-	HeelAt      *time.Time `json:"heel_at,omitempty"`
-	HeelMm      float64    `json:"heel_mm"`
+	FenceOpenMm *float64 `json:"fence_open_mm,omitempty"`
+
+	// FenceReachMm Furthest that the fence stands from the blade, on its usual side.
+	FenceReachMm *float64   `json:"fence_reach_mm,omitempty"`
+	HeelAt       *time.Time `json:"heel_at,omitempty"`
+	HeelMm       float64    `json:"heel_mm"`
 
 	// HeldTo What the saw is held to. Left out, the usual ones.
 	HeldTo Tolerances         `json:"held_to"`
@@ -3501,6 +3977,9 @@ type Saw struct {
 	// TiltDeg Furthest bevel; left out
 	TiltDeg float64 `json:"tilt_deg"`
 
+	// TiltSide To which the top of a table saw's blade leans.
+	TiltSide *SawTiltSide `json:"tilt_side,omitempty"`
+
 	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
 	ToBoltMm *float64 `json:"to_bolt_mm,omitempty"`
 
@@ -3535,6 +4014,9 @@ type SawNutSide string
 
 // SawThread Of the arbor's nut.
 type SawThread string
+
+// SawTiltSide To which the top of a table saw's blade leans.
+type SawTiltSide string
 
 // SawInput What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawInput struct {
@@ -3571,8 +4053,11 @@ type SawInput struct {
 	DiameterMm float64 `json:"diameter_mm"`
 
 	// FenceLeadMm Way that one turn of the fence's screw moves.
-	FenceLeadMm *float64     `json:"fence_lead_mm,omitempty"`
-	Kind        SawInputKind `json:"kind"`
+	FenceLeadMm *float64 `json:"fence_lead_mm,omitempty"`
+
+	// FenceReachMm Furthest that the fence stands from the blade, on its usual side.
+	FenceReachMm *float64     `json:"fence_reach_mm,omitempty"`
+	Kind         SawInputKind `json:"kind"`
 
 	// KnifeMm Thickness of the riving knife or splitter.
 	KnifeMm *float64 `json:"knife_mm,omitempty"`
@@ -3609,6 +4094,9 @@ type SawInput struct {
 	// TiltDeg Furthest bevel; left out
 	TiltDeg *float64 `json:"tilt_deg,omitempty"`
 
+	// TiltSide To which the top of a table saw's blade leans.
+	TiltSide *SawInputTiltSide `json:"tilt_side,omitempty"`
+
 	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
 	ToBoltMm *float64 `json:"to_bolt_mm,omitempty"`
 
@@ -3640,6 +4128,9 @@ type SawInputNutSide string
 
 // SawInputThread Of the arbor's nut.
 type SawInputThread string
+
+// SawInputTiltSide To which the top of a table saw's blade leans.
+type SawInputTiltSide string
 
 // School A school of setting a blade, and what it leads to with this one.
 type School struct {
@@ -3675,9 +4166,15 @@ type Setting struct {
 	BiteMm float64 `json:"bite_mm"`
 
 	// Burn Chance of a visible burn.
-	Burn     float64 `json:"burn"`
-	Exit     Face    `json:"exit"`
+	Burn float64 `json:"burn"`
+	Exit Face    `json:"exit"`
+
+	// Fade How far the ends of the window may lie from where they are drawn, one standard deviation to either side.
+	Fade     Fade    `json:"fade"`
 	FeedMMin float64 `json:"feed_m_min"`
+
+	// Hedge Where what is not known could turn the verdict: how well it is known.
+	Hedge *string `json:"hedge,omitempty"`
 
 	// HeightMm Above the table
 	HeightMm  float64 `json:"height_mm"`
@@ -3687,15 +4184,30 @@ type Setting struct {
 	Load        float64 `json:"load"`
 	LoadAllowed float64 `json:"load_allowed"`
 	MeanChipMm  float64 `json:"mean_chip_mm"`
+
+	// Minutes What a piece takes, part by part, and all of them together.
+	Minutes     Minutes `json:"minutes"`
 	Other       Face    `json:"other"`
 	PowerW      float64 `json:"power_w"`
 	PushShare   float64 `json:"push_share"`
 	RimMS       float64 `json:"rim_m_s"`
 	SecPer300Mm float64 `json:"sec_per_300mm"`
 	SecPerFoot  float64 `json:"sec_per_foot"`
-	TeethInCut  float64 `json:"teeth_in_cut"`
-	Through     bool    `json:"through"`
-	Verdict     Verdict `json:"verdict"`
+
+	// SecPerStroke Of a chop: how long one stroke down through the work takes.
+	SecPerStroke *float64 `json:"sec_per_stroke,omitempty"`
+	TeethInCut   float64  `json:"teeth_in_cut"`
+	Through      bool     `json:"through"`
+	Verdict      Verdict  `json:"verdict"`
+
+	// WallFrom Where side clearance and run-out are from, in words.
+	WallFrom *string `json:"wall_from,omitempty"`
+
+	// WallLimitMm What the finish bears; left out where marks are not looked for.
+	WallLimitMm *float64 `json:"wall_limit_mm,omitempty"`
+
+	// WallMarkMm Depth of the marks on the wall, once a turn.
+	WallMarkMm float64 `json:"wall_mark_mm"`
 
 	// Window Feeds between which the blade makes the cut well.
 	Window Window `json:"window"`
@@ -3713,6 +4225,9 @@ type Shop struct {
 	// Learning The shop's own cuts correct the model.
 	Learning bool   `json:"learning"`
 	Name     string `json:"name"`
+
+	// Rework What mending takes here, against the usual minutes a metre. Left out, as usual.
+	Rework float64 `json:"rework"`
 
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
@@ -3733,6 +4248,9 @@ type ShopInput struct {
 	Learning bool   `json:"learning"`
 	Name     string `json:"name"`
 
+	// Rework What mending takes here, against the usual minutes a metre. Left out, as usual.
+	Rework *float64 `json:"rework,omitempty"`
+
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
 }
@@ -3746,13 +4264,10 @@ type Splinters string
 // Stopped What stops some of the blades, and the way out.
 type Stopped struct {
 	BladeIds []openapi_types.UUID `json:"blade_ids"`
-	Rule     StoppedRule          `json:"rule"`
+	Rule     Rule                 `json:"rule"`
 	WayOut   string               `json:"way_out"`
 	Why      string               `json:"why"`
 }
-
-// StoppedRule defines model for Stopped.Rule.
-type StoppedRule string
 
 // Strike defines model for Strike.
 type Strike struct {
@@ -3817,15 +4332,104 @@ type SupportRequest struct {
 	Units       Units   `json:"units"`
 }
 
-// Swap Whether to change the blade for this one cut.
+// Survey What was seen on a blade after a lost tip or a hit, looked over in order. What is left out was not looked at.
+type Survey struct {
+	After SurveyAfter `json:"after"`
+
+	// Bent Laid on a flat table, or against a straight edge.
+	Bent *bool `json:"bent,omitempty"`
+
+	// Beside Pitch of the teeth beside the place: as the others, or not.
+	Beside *SurveyBeside `json:"beside,omitempty"`
+
+	// Blue The plate was hot.
+	Blue *bool `json:"blue,omitempty"`
+
+	// Braze At the sides of the tips: an even line, or squeezed out.
+	Braze   *SurveyBraze `json:"braze,omitempty"`
+	Chipped *int         `json:"chipped,omitempty"`
+
+	// Cleaned Clean first: pitch hides cracks and braze.
+	Cleaned *bool        `json:"cleaned,omitempty"`
+	Crack   *SurveyCrack `json:"crack,omitempty"`
+	Loose   *int         `json:"loose,omitempty"`
+
+	// Missing Tips that are gone.
+	Missing *int         `json:"missing,omitempty"`
+	Pitch   *SurveyPitch `json:"pitch,omitempty"`
+
+	// Rest The other teeth.
+	Rest *SurveyRest `json:"rest,omitempty"`
+
+	// Seat Of a lost tip: ground back before brazing, or with the marks of the saw still across it.
+	Seat *SurveySeat `json:"seat,omitempty"`
+}
+
+// SurveyAfter defines model for Survey.After.
+type SurveyAfter string
+
+// SurveyBeside Pitch of the teeth beside the place: as the others, or not.
+type SurveyBeside string
+
+// SurveyBraze At the sides of the tips: an even line, or squeezed out.
+type SurveyBraze string
+
+// SurveyCrack defines model for Survey.Crack.
+type SurveyCrack string
+
+// SurveyPitch defines model for Survey.Pitch.
+type SurveyPitch string
+
+// SurveyRest The other teeth.
+type SurveyRest string
+
+// SurveySeat Of a lost tip: ground back before brazing, or with the marks of the saw still across it.
+type SurveySeat string
+
+// SurveyReport What a survey comes to, in words for the saw doctor.
+type SurveyReport struct {
+	At        time.Time          `json:"at"`
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	BladeName string             `json:"blade_name"`
+	By        string             `json:"by"`
+
+	// Found What was found, and what it means.
+	Found []string `json:"found"`
+	Note  *string  `json:"note,omitempty"`
+
+	// Stop It is off every saw until somebody has mended and inspected it.
+	Stop bool `json:"stop"`
+
+	// Survey What was seen on a blade after a lost tip or a hit, looked over in order. What is left out was not looked at.
+	Survey Survey `json:"survey"`
+	Teeth  int    `json:"teeth"`
+
+	// ToDoctor What to tell and ask the saw doctor.
+	ToDoctor []string `json:"to_doctor"`
+
+	// Worth Whether it is worth mending.
+	Worth    SurveyReportWorth `json:"worth"`
+	WorthWhy string            `json:"worth_why"`
+}
+
+// SurveyReportWorth Whether it is worth mending.
+type SurveyReportWorth string
+
+// Swap Whether to change the blade, in minutes over all pieces.
 type Swap struct {
 	BestBladeID *openapi_types.UUID `json:"best_blade_id,omitempty"`
-	OnBladeID   *openapi_types.UUID `json:"on_blade_id,omitempty"`
-	Stay        bool                `json:"stay"`
-	Text        string              `json:"text"`
 
-	// WorthMinutes A change that takes less pays for one cut.
-	WorthMinutes *float64 `json:"worth_minutes,omitempty"`
+	// ChangeMinutes What a change is counted for.
+	ChangeMinutes *float64 `json:"change_minutes,omitempty"`
+
+	// Minutes That they take with the best, without the change.
+	Minutes   *float64            `json:"minutes,omitempty"`
+	OnBladeID *openapi_types.UUID `json:"on_blade_id,omitempty"`
+
+	// OnMinutes That all pieces take with the blade on the saw. Left out where that cannot be said.
+	OnMinutes *float64 `json:"on_minutes,omitempty"`
+	Stay      bool     `json:"stay"`
+	Text      string   `json:"text"`
 }
 
 // Sweep defines model for Sweep.
@@ -4361,6 +4965,9 @@ type Window struct {
 
 	// SplinterMMin Left out where no face matters.
 	SplinterMMin *float64 `json:"splinter_m_min,omitempty"`
+
+	// WallMMin Left out where no mark can reach its limit.
+	WallMMin *float64 `json:"wall_m_min,omitempty"`
 }
 
 // WindowGrade defines model for Window.Grade.
@@ -4427,6 +5034,12 @@ type InspectBladeParams struct {
 
 // JudgeBladeParams defines parameters for JudgeBlade.
 type JudgeBladeParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// MendBladeParams defines parameters for MendBlade.
+type MendBladeParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
@@ -4736,6 +5349,9 @@ type InspectBladeJSONRequestBody = Inspection
 // JudgeBladeJSONRequestBody defines body for JudgeBlade for application/json ContentType.
 type JudgeBladeJSONRequestBody = Judgement
 
+// MendBladeJSONRequestBody defines body for MendBlade for application/json ContentType.
+type MendBladeJSONRequestBody = Mending
+
 // NoteBladeJSONRequestBody defines body for NoteBlade for application/json ContentType.
 type NoteBladeJSONRequestBody = BladeNote
 
@@ -4909,6 +5525,9 @@ type ServerInterface interface {
 	// JudgeBlade Say how a blade cuts
 	// (POST /blades/{id}/judgements)
 	JudgeBlade(c *gin.Context, id ID, params JudgeBladeParams)
+	// MendBlade Say that a blade was mended and inspected, or that it cannot be
+	// (POST /blades/{id}/mending)
+	MendBlade(c *gin.Context, id ID, params MendBladeParams)
 	// GetMoney What a blade costs by the metre
 	// (GET /blades/{id}/money)
 	GetMoney(c *gin.Context, id ID, params GetMoneyParams)
@@ -4945,6 +5564,9 @@ type ServerInterface interface {
 	// SetDadoSet Say what a dado set is made of
 	// (PUT /blades/{id}/set)
 	SetDadoSet(c *gin.Context, id ID, params SetDadoSetParams)
+	// GetSurvey What the last survey of a blade came to
+	// (GET /blades/{id}/survey)
+	GetSurvey(c *gin.Context, id ID)
 	// WithdrawCalendar Make the calendar’s address lead nowhere
 	// (DELETE /calendar)
 	WithdrawCalendar(c *gin.Context)
@@ -5587,6 +6209,58 @@ func (siw *ServerInterfaceWrapper) JudgeBlade(c *gin.Context) {
 	siw.Handler.JudgeBlade(c, id, params)
 }
 
+// MendBlade operation middleware
+func (siw *ServerInterfaceWrapper) MendBlade(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MendBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MendBlade(c, id, params)
+}
+
 // GetMoney operation middleware
 func (siw *ServerInterfaceWrapper) GetMoney(c *gin.Context) {
 
@@ -6090,6 +6764,31 @@ func (siw *ServerInterfaceWrapper) SetDadoSet(c *gin.Context) {
 	}
 
 	siw.Handler.SetDadoSet(c, id, params)
+}
+
+// GetSurvey operation middleware
+func (siw *ServerInterfaceWrapper) GetSurvey(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSurvey(c, id)
 }
 
 // WithdrawCalendar operation middleware
@@ -8254,6 +8953,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/log-imports", wrapper.ImportLog)
 	router.POST(options.BaseURL+"/blades/:id/judgements", wrapper.JudgeBlade)
 	router.POST(options.BaseURL+"/blades/:id/inspections", wrapper.InspectBlade)
+	router.GET(options.BaseURL+"/blades/:id/survey", wrapper.GetSurvey)
+	router.POST(options.BaseURL+"/blades/:id/mending", wrapper.MendBlade)
 	router.POST(options.BaseURL+"/blades/:id/notes", wrapper.NoteBlade)
 	router.POST(options.BaseURL+"/blades/:id/sending", wrapper.SendBlade)
 	router.POST(options.BaseURL+"/blades/:id/return", wrapper.ReturnBlade)
@@ -8840,6 +9541,47 @@ func (response JudgeBladedefaultApplicationProblemPlusJSONResponse) VisitJudgeBl
 	return err
 }
 
+type MendBladeRequestObject struct {
+	ID     ID `json:"id"`
+	Params MendBladeParams
+	Body   *MendBladeJSONRequestBody
+}
+
+type MendBladeResponseObject interface {
+	VisitMendBladeResponse(w http.ResponseWriter) error
+}
+
+type MendBlade201JSONResponse LogEntry
+
+func (response MendBlade201JSONResponse) VisitMendBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MendBladedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MendBladedefaultApplicationProblemPlusJSONResponse) VisitMendBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetMoneyRequestObject struct {
 	ID     ID `json:"id"`
 	Params GetMoneyParams
@@ -9317,6 +10059,45 @@ type SetDadoSetdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetDadoSetdefaultApplicationProblemPlusJSONResponse) VisitSetDadoSetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSurveyRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetSurveyResponseObject interface {
+	VisitGetSurveyResponse(w http.ResponseWriter) error
+}
+
+type GetSurvey200JSONResponse SurveyReport
+
+func (response GetSurvey200JSONResponse) VisitGetSurveyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSurveydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSurveydefaultApplicationProblemPlusJSONResponse) VisitGetSurveyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -12281,6 +13062,9 @@ type StrictServerInterface interface {
 	// JudgeBlade Say how a blade cuts
 	// (POST /blades/{id}/judgements)
 	JudgeBlade(ctx context.Context, request JudgeBladeRequestObject) (JudgeBladeResponseObject, error)
+	// MendBlade Say that a blade was mended and inspected, or that it cannot be
+	// (POST /blades/{id}/mending)
+	MendBlade(ctx context.Context, request MendBladeRequestObject) (MendBladeResponseObject, error)
 	// GetMoney What a blade costs by the metre
 	// (GET /blades/{id}/money)
 	GetMoney(ctx context.Context, request GetMoneyRequestObject) (GetMoneyResponseObject, error)
@@ -12317,6 +13101,9 @@ type StrictServerInterface interface {
 	// SetDadoSet Say what a dado set is made of
 	// (PUT /blades/{id}/set)
 	SetDadoSet(ctx context.Context, request SetDadoSetRequestObject) (SetDadoSetResponseObject, error)
+	// GetSurvey What the last survey of a blade came to
+	// (GET /blades/{id}/survey)
+	GetSurvey(ctx context.Context, request GetSurveyRequestObject) (GetSurveyResponseObject, error)
 	// WithdrawCalendar Make the calendar’s address lead nowhere
 	// (DELETE /calendar)
 	WithdrawCalendar(ctx context.Context, request WithdrawCalendarRequestObject) (WithdrawCalendarResponseObject, error)
@@ -13054,6 +13841,51 @@ func (sh *strictHandler) JudgeBlade(ctx *gin.Context, id ID, params JudgeBladePa
 	}
 }
 
+// MendBlade operation middleware
+func (sh *strictHandler) MendBlade(ctx *gin.Context, id ID, params MendBladeParams) {
+	var request MendBladeRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body MendBladeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MendBlade(ctx, request.(MendBladeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MendBlade")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MendBladeResponseObject); ok {
+		if err := validResponse.VisitMendBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetMoney operation middleware
 func (sh *strictHandler) GetMoney(ctx *gin.Context, id ID, params GetMoneyParams) {
 	var request GetMoneyRequestObject
@@ -13476,6 +14308,32 @@ func (sh *strictHandler) SetDadoSet(ctx *gin.Context, id ID, params SetDadoSetPa
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetDadoSetResponseObject); ok {
 		if err := validResponse.VisitSetDadoSetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSurvey operation middleware
+func (sh *strictHandler) GetSurvey(ctx *gin.Context, id ID) {
+	var request GetSurveyRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSurvey(ctx, request.(GetSurveyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSurvey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSurveyResponseObject); ok {
+		if err := validResponse.VisitGetSurveyResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -16025,375 +16883,412 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khs3si/4KgjujfC9calWS7bmzEh/SbJsa0a2tWrNUWwczdJgFUhiWARqAFSXeCYcsa+xr7dPsoFM",
-	"APVBoD662S1rxv/YkliFAhKJRH7+8p+LTB5KKZgwevH0n4uSKnpghin42+vc/peLxdNFSc1usVwIemCL",
-	"pwueL5YLxf5RccXyxVOjKrZc6GzHDtS+sZHqQM3i6aKq4ElzLO1b2igutotff10uXm9+pCbb2YdzpjPF",
-	"S8Ol/c77HSPXTGkuBTE7akhNNWE5NyxfEqoJN5q8ek+3F4slTmzHaM5UM7XXmwc49NAES2oMU/b1//vj",
-	"4r8uH/zpb//74+J/RGf6F3Y8neXLndRMkPWRmB0jmomcKbKRipgd10QKZv8gtkuiq2xnp03JX//6+tsL",
-	"8pwoZtSR1Nzs8F16YGTPjuRA98wuj0iRsfTqcnYopWEiOz6wMxta5IF+esPE1uwWTx9dXi4XBy783/8Y",
-	"W+kbfuAmbPg/KqaOzYcL+LE9fM42tCqMH5x+4ofqsHj6xH0K//YofIgLw7ZMLX61n7KTZtq8kDlnwGkv",
-	"CpqzFzIHWmdSGCZgKrQsC55RS/aHf9eW9v9sTeF/KLZZPF38Hw8bJn6Iv+qHMOJrUVam+WRDp1+Xi3c0",
-	"23/Hi/N+1Q+a+iYzXLEDE+a8Xw3DJr57ReuzfvCK1mnSwr/oUgqNe/tWyXXBDgMfL/GJ/z1vEn5cmEP3",
-	"fH6wkoNrUitpT2G9Y4otCRU5qe0vRpJcXgDTu8Hst57n1zxjp4f9B1nbN3ayyGGIbcVzBoe3lmpvj2qp",
-	"ZMmUcby8o4WJCza5vuay0qSmR1LLqsjJrlKGaHlga5kfLxoBtJayYFQsfl0uDPsEw/UO7HJhZMkz+wsT",
-	"9qj912LDRMbsGTWytP8rmBW+ZaWtMGTC/kVXZSmVPcgl1XZ//haTBM2G/pf7ipvGEhfXvCTXf2eZsbN5",
-	"rtZSfYcCpEuPAoTO6nA4Jcp3Sh6AklwIK0ELKrbMEtv+GxM5kRv4o9kpRvNnpGAbQ2RlCN8QIQ05MKor",
-	"xXJLuXDp5LJaF6yhpagOayt4lgtRGTeNCQ9retRRums2Z5SSKjb98Wumcp6ZMdb/T/fYr8tFTfWOqelf",
-	"cM/Lzaa1uMBuvc13S21/JVCxtbbOqM0iHA2T3HJVyAi7mB3P9oJpHeWY55poQw/l5D03lRIsX+VsGxls",
-	"S7nQBlhMVoYpsra3hp44tJUl7fNnuXOxXGQ7XpZwaesdt8RRfLsz4ycNhlt219+Zf5SQNT3CVXdKSJxc",
-	"sw5q2APDD+xUzVkuYN0rnk/Q3vzDqBhEzgf7VLLMsHz610vFM7aiet9/Kb2rMvLpHj3DmjozhneXljgx",
-	"cr6wau4JJTN7OJgaO5Uv3WO/LhcTKVlwo/ATE9Z8sGuYs6nJHaqE4cX0cSp3kXcPD3Cdvcv0juWEC8JN",
-	"6wIL6p49JsfoLGqp8vbx2UoJV5RRlAvQbMuCZmz84ABt3eb6rQq0bejm1+0W5CaA80vxwnO9h6OU59wu",
-	"mxZvW4yxoYVm/dsfJYjTv1EJfjyiES/bDNbS2r+5jGxGzspwmU5gmpyjPZd8I8zyDx3F/cllZLA9U5vx",
-	"gb5uj3N58SQy0IBK8LMCceznbTUASpSsRE6MosepN71j/RY1/9A1gR5FaFvzPDGrN17xsEbe7Pn0+PWU",
-	"VQM5Wvvb3buG+EvPYlGeZZ0jRbkdXlVWu9JwITEWu4nsiyLbXdH6VPit/e0yam0Bv1URDfoDGvLCaJJL",
-	"LtB4N+wQ16/cP1Cl6BGYheqEPm1/IUrW2nIJN5oUsjv20JTfyO0rYdQx9smDtKJCbFdh8SezDI+gqO8x",
-	"sWVa/wT6MbgmFbgJ6h7TpO4GjZsxYobB7FXFxRYWPGnl7+H5K0NFfrr4vgZI6wXuavMdtyVR/ourImt2",
-	"zQqvg004vms5R2nOqFrznEUP7kv8zVkOAmTLhmYM5YrhZfwAx2V3TCZmktpNHtUN3GPwhsDbZPwd/+Cp",
-	"IO/x2zVDsWl4OVV73TClZBW52H+kOQM5pw1jRdwo3SougO9pUfy8WTz9r+GVfA+P//q35bBYrXfwQRhf",
-	"ymsWP/VraQyYjfZUGVIwes20VUAowddOTfJNQc2KCVltd6uNVKfjvhbWmM/1M8IOpTl25xPVWOWGF3GW",
-	"e54pqTVsh5XZS7KxVi7L0bK1/1+SknIFUgtUHHAr7Jg1E5BRtT2bVlCSQCEuSMG10fBsb3rh1Ic/TFGh",
-	"ezKv/3fF8+3kQ9iTGuHd5QnpY1Jjq2RVRjabMbPDjVV0zxSB5y7ax/NP0dPZ0qy2VVEws2prTT1udy6E",
-	"6KGxZNak0hUtnHuXkZKbbHexeCqqooiQ1X1w6FMEZjPxmO6oE+39K5UpZtkffnc0CbrN45jmuJNyP0MG",
-	"TzRh9qw0/kwNiYC/atZTIXubzUtw/KQkcsQc2o+qJT/aZ+DZTytVTr1P4OJm+Qol9KkA0rQO0gfc/ZPu",
-	"c0F5oWM+l5tqq0Ka/luPLy9jO1/upJHOdEwIYHCRWv62XKWJkARe6u7FoA1vj8WAky9s7zNy2ZdfE/ak",
-	"LKiZoRKARyGpiGorf+MnnqOKoHey/EoTWQtykIIdw3kPkufR5eXl5ZhyAGIrSpQfZE02VAXRpq36umaF",
-	"rFHISC7M1Jtcgfs/nxYlyJ0Lc+zpb2kur5hxbn5rOlBVMsHy1ZptpIoQ9wqfsCoiwWe8Tk7WbEtFR3A/",
-	"StCuJbq11emskaSoyGbsvS6kiUjMK/vPxO3vWuZHPMOG7hmpSrJj1MDdKiTXrDPXb0anauxNdfrJE0Zv",
-	"DTk6pouCRnSVVgj0JLgW8Yz4gYKPBCRn37z0Knfb0MRlLVvqe+sWaR3502u2dS94yddonI3S7DfLX3NO",
-	"qEW4ra02B/UwaYG8pIrd1pK1itjKqm5R8w9+3fHtbjWVLeGNQtbzXoiqEUaxYPKiclJLtSfg3nKXUl4V",
-	"hZW0KNeFhHi0/WEvZC2mCl0a42pUPXzQilgaFpQLli8xKEaPVtJTotiB5cclyXaMlkzj6dJ0Y/+44Uqb",
-	"yab6W2p2V4aVMTXVccqo+qG2TGTtN9x9OPTSd1KxzJq6zVtWuq3A0d9wRVtmWcV9xUXaX+q2bc9FjgIo",
-	"o4Jopq4ZqXe8YG7/qHMTTHeT1FTvZlDBPj6LBDHvuov8NAd2Edi2w/Dd87L02SQnNG2fujYxkwcdr6cx",
-	"D21ECbBUXzOiGM2XIYxIrNFLeY7OAVjhBfGx5Cb2qCH2CAdpaV+xfwPN6dTw/N3x0XJ8/Nu5MO7YqP3y",
-	"bcx/QePxc5p5v9tIaaPgi7B4/hUsl3iwa7bNEURD8u7/yR2MOcHZY+T8TTlxTy7HDmp/2XaM5NTf0m3E",
-	"Pjl1404yVPqKoHAJY4l7yukCEDsr6ZZdLEbj6zCd6GJkJToBR51JBbm3Owr5ZmsJRl5ZWPZQwVCMhiBf",
-	"0oKJnKrnea6Y1qf08ebI8Gzhqdhk/fhXhpoI9VvpFZN9ZBSnOtVL9mt0VopdQVj2NIGnpsfJ7NAkAkVY",
-	"Yk3NbgZnWQrGRgmpDac+0YPUhlTWvJhr3DUGe+STaOhHvyk1QzlIFSNrZs3bDTcGE8Mmffl7GPydrFPm",
-	"FJtOsw/WDBoLpjoChsGb9S1xs/1ORdnXamGJkJgUjGQ7TJ6E6xuSS2XJ8KzXXOSyhj2KpKtC3Gm62qCk",
-	"nPpoInW1n2GKmaUwbnThTXJMP8HN0GwfVVyPVm090KPLEmWGUGINFpajWefjfHzjHoxG+XZU6V1yeK5J",
-	"TZWwZuOmOx7X5MCLPDomhlUiYRRW6lXezTlt3dPJXK6SqpjO8POG1NRYk0oCd8gNcfkmz8glJCNolhPB",
-	"qJmqQEm6XyUm5xPEpngjnT7ghvPz97Rehk0NWVotyqS4AxzEsawDcCGDVjWdv7fKeQn9ncY+ZawomLBM",
-	"6nLUSgmOTcVgFrHL7EDz6Z88MCrmPJ3zOc+XSlZ5yhAFcQGOFnvFuVj1Zczz1FYa+6FiK3lmSBCm52RQ",
-	"5zcNQvtZNQT2o7WJGPbKU8qzQJTbGqeHZw8hhZ2L4EZx8Ijpgmf7uIYjDyV1kZqIa3pq/m1WjdoyL9GE",
-	"UWxjz3lchEGtEnyYSOXTD7zMXLNn9uoQHXVHM2Nc+lYsK36KO+jKPTaQrGuXF6e9pR7XUrzD8qGZyv90",
-	"spXOgRuOwNz8z6k7yT5xs/I1GWOUc4/Ze6l9ZceV1WHnXs+Iu7DmjLXoq+2WaXtJSsHSKQ7S8sTsaac2",
-	"PLbVB/rpNdL+G5in+8ujU9FTCW5GlbO/wkP9GWRAJdhrP06c7VrpWr3ItixylqPMBNvcrukrcAA8I4KB",
-	"R/NYQnb0qd4V0t370T1wvmBa9dLZ9WD076hG7/SRgS1idwHl91rJyh5ebsiaZvu4v9NbEz1B0BQi1iSX",
-	"mZEq/nomxYbnTKQqpGpWFCHTMQSZYrIrcalsCkx4jHijKCmk3D+Q11BlWfnIiZVV2vCiIKqKf63gG+ai",
-	"Do+nRt3sKxC1eBy5M2uJJUmKMaztRJUewm1kzUzNmCCFrDGji2+nemDhq7EvfpAyR789JUZKsyNrRlXL",
-	"3eSDfVMdn2xOxQE8vNJcZGzVBGtu8raPTk3RVyCsXLBrVsQcU6DGWrX2a5LR/eQ6oFasKRG6sw8I53h4",
-	"fPHEUdUJwe4sHhF4euKXvb8h1Olx0BhqqYSPoh8hybYoGkOwEhseVy3xl9knxd7qqXNyw7KzBCVrRhWw",
-	"C4vaJVDbl29BUPINa9KjrUVSlTfJqEcSdyrPwm525tPlrnAcYsyaZn8nxVpmfJu5msPcFSY9adSRqEt3",
-	"Gzgp6PfYMUP0Vqrmqj9rNiPa9YLFYl3AYgVnPpXd18BiTHFHRf5gx4rc3iVN5uoyZB8IRvGdglv14tdl",
-	"NzzaD+kUxpd/opIK16z+R0Ux0DpYyjISc0ing0Lmvh0a2TKXDKO9W2mlvr1mL+apVk+iRTmKZVMywL8N",
-	"D0aUxWk7GfSv+G7uZJHrJjjsXJxgGkJiNfmfsAE022MGM4YFsp0s/1d7i10mZMkEqiwwoGXt1guw4xsu",
-	"+Hiewnf41K9I6emL/c4+nY7RYoJKVtntZLrZ0H5F0mBY/DIBcNAOLhqmOI3cXs8FweyCh/6Zflg1GpA4",
-	"cMNU4phUSvhjYheGh8QoCtYchVT0256Wg/S8Om0XfsTnh/aBElgTaJ2WNzQW5nNMzLAcxDUpKygtdNvk",
-	"ntCk5jlTF1FD5MxHgokcuR4PAdYdwDlJHIMa72C9kyWKjpqbnayM808bWeQXqOKwjCXsN8sH4U60Wyo3",
-	"m9FcjXGm1LSeapX2K7BvKe3SVXVOGVhLqvJnnouBNmTPylBsN5qr8mRs+adFTehqCCe1LZNPSrDDArqV",
-	"ek6UJW7nH50XccYNTaNaHRP2WFib8EBz5sAs8J84+LODJWCf0UyY6Unb88q+JwVPM3pgK3tfRNcCNisF",
-	"6zZYrV50pU3X6Z4bttlM8Em8wqcgg4jlq8PqwBOp/vb3BoeI8gPLCR1xrvTqXy9PzsRygXvorGSwMKZ5",
-	"dTq36WwPT9oWPDmWGVYc0aJYhrCn1IzU9o8Z1kc434TBEzt2y5zmglxcxiYFSQxjG/gTPDQQqj9hS3dV",
-	"uEC0nnFZhFdOrwsnv2DshP7UiHvdBU1aRnwoByqOpOB7JwQ1umiVrNFDr+32dzPF/vSnP43VlmuWSZFH",
-	"Q6jUQGwIJa5itCiOxEi5H9nKr/9wOYG7OrSeSGFrUhXFeKy1KBLevJYbGUZqTyMhqN+xzAER3C51c3Zh",
-	"/o1sgJny7YYO5q5YnJKJeUO1flyZX84OUI+o8oPqeiSOhz+m4U4aKUqLIhxcuYW7LuE/Qgk70WPXVv4n",
-	"Va9N4Sqvo88VuBE5OvlsN2LwVEpZ6bMauo0DVJSTZ5Pz/oL0m4TWdJN1jevLERSmqWKuqz/PdYy1FNwu",
-	"J3cVXscz4RxPVYHdjrb8aJOk7rc0l2+pmh3As3pHB1nlT6Op0gDBFM3GnWHljFjI/XyWLulw1ikyXMUS",
-	"v+ap5RUvRmv/rjgmhjGq9GCubZNY6+2xNjAW6ukhA1cxbUbVvhHnwp73MgiNtR0gU7SIur9Ba06kQcFU",
-	"S8oV5qAtQwibQJqJy6HlikiVM/UM/Zb2S0QzSINQmElrnFeF0WxHII9gclLZX+z0gLljUCZQG5NIYIcz",
-	"5qnuq0086W/rwwlpQpMWEQ5oJxbbyvjvpn7MGJjT4h3ksXVHjsEPDF360xeuaT1U2nCgR7KVroZ70hKu",
-	"mPlZeOSVPoYC07FkrPdMG4dNoUPluDUoC0aVQKddHDvrRkWgVlxHCzow5QeY3oHUXUwo+Umlc8HJ7ajc",
-	"TaUpHlJPELcLAzJwWh1XT0r+mwm+34XHvQuP+ztH0bMR1js70cnrsI3N3prS45jIKBjV5yDZQZ5lGLiL",
-	"o9z+ATg9AGjD7U0N5ize5ov2zo9/0PtJTCvWgp/N81sGV06dGAaR2sJ2NBRtEaWZbZxvWq4FL14UL60y",
-	"qqTWaHqmseBeBSdDSIGlGrDA7ToLTNbNo69+R2OJuFRsCzbHhKWBgdNVdH5uEIrWmHppZAl+OMQ7htgN",
-	"5NS76CUUpIQgTnQBcrMqPA56rwrLmTRcbAnkVyCU9I4RNJowMWeqWeorYm5g0zn7rSFqp8AmLKAhY4xH",
-	"vkM3ZEPGTNEMUxAKKTXwMNca0x3WmPyMsg7v/CpOvu84K/KmUqGHwmV/jPpQkjALU3BecVg3CLwSXbB9",
-	"qgVF3p1azgzlcQ9QataJWbiR4lMo2HdusxvCA+j5cpHp6wRFvWctnGRZbaHEiuc5VNzrnazRdk9tSueD",
-	"26JyacpWIhhaxl/yhf+nQWzTL/8sacYuSCc5bkNbCXGMquIIhlVBTaRKHn6fjkdbuHyqiU/zPZs+em9X",
-	"cWZhEPft6OY6j6ansotaN2AlVt1ZrxkeJMb2ICiKuBj9nlaxA5T0QXqkhMhmkVLJraIun6Us6FETSrb2",
-	"AzPx5vt4vQWHVW0x/31L1bpg+TharxNfDnzXFf+EBcRIC9R4x2jucg97dXvTK7NT1GP/qHxiaxiHC/OH",
-	"b6LGFaScRhN3d1QTezUWR3KQ18zj9KEPMkbtOGnCfJYLd+3bD0Ypo3pGxHfvv18sF8/fv1gsFz+8xv8/",
-	"f//i3WK5eP/S/vTzT68+PP+/FsvFy59/ev3y+Zs4+wX0xZOU5Wk1dc/1vokYR0LElaVZV/EfxTdhImf5",
-	"LPxrKNZJA8da2xTDutB3Re+gaG7NloQLZ09ZkRWAFE6PykDE9r1XDjB3jWtipKuzmVxyNdEBeOhC1LY5",
-	"dXrOh300fUBcWVpEL4ZWGkSwTwbIBn61ebg10yvzg10wkw8MVds5PRuCF2dGFel7qJuIra/lwok4ajAn",
-	"f3z8D5Fy0p7PxZ7OZZPbEna0TQD8Yptz2z6ao25K3NbHRYfajs9apzcukPzxv61r/9Hl5Ths+vS8kAbL",
-	"NBFWgjwvj5MDmYuuDQlkrdY0lWHfSvsYhbpwedvDIVIznCD23kcXrK4FJgjkMnKxtFawZtdM0QJhZXXn",
-	"IE6yu7xP5dHjwbqbRCWNmzMudCjygWzyyuHvTGcTL+pSXBINAU0HULlZ+G9OCdItEhzc8UsXKiFR39IY",
-	"dELGhFFsKAlvz9SmqWQ68DwvmHd2NLDKk0CZRDZy1k7Pl7XfO9neU5GLZuUG9E02P9Nliz7tMQeoXFAR",
-	"0Y+KQtbzwCpvqAtRVXCmEsBXHp+HHqyVxpghUpFayjMhIxyczhnXBuyvhK5lZZpszlZ1vKsFuDjLPW1F",
-	"4axa4topMjOI8CGGjt2P+Lbu1/akll2OcKRrbbqbUbOhaY5LpSnNTDu6tU55E2UqZpaaJia2JIr6YkbR",
-	"EjguVgY5hwcnE06V8MH0YgrficsSK+YYFR6RUaGBqVN1rzHlyw3e3v9DqnS8OVNn6NSUVNVnsgMYVXE/",
-	"6605ZTx1qq3lTOrINttGeW00GntDpes3tg+m4F041bmbe9NSldq804LP7XSsaqnyTkl3yoBX3XEb01x3",
-	"ZaZk23RJ94pjsrbegxnsw7yAeFnwPYtWNM9zD7TSXE5tdMCR9ZnXGTRcnYSzPi1N3a4gWp/jJLETQaSG",
-	"tGfHPRqwhjJaFKeViqnp3KJAfUzVez8fA2FYPLQLSkZMmZlKb1JGP+/bLKc6531YMK38tilUj0F4zBHi",
-	"M6W03GzSmKm1PyM1FWZ6OXRUXEJ3A+T1Tp6KFTcQco3Kz/Tuvk/esfNrfKlpxF9ruxxt0vv1AV0svc1S",
-	"63HU0dDS9MwNEjEGmTaRrIloVekayi9C11pXA0DXVi5BDJqxkvWQ1m52WDpn5fF4b5iskFkUveLVNVNH",
-	"nxQB/nAE/Au4111ciG6NTy/m21IlRrvYnSo2NNutDlxUZjLawYabhAbhgsZck01BDcFuNk2/70ZUnS4L",
-	"2t84hNtTLDCh2Xhe/mt4yvHhYAu+ZI5Rd0mV0JTnTyEyYdCNxLPdCcxI3bQ4gfMvoQwxmq4U2gkv3eBx",
-	"TKxZ2+G6sCSSABjLdRIDwS4LnnAAgURzsS28L97XdM9zU7sFzjMewRkTHSwmfdvtaIP2wzX5R4UmJYQQ",
-	"mHGax8mMZzVsGupvnCcT5eIgL9Pgd6ty5nlMoOHGe0bLytRUTfdwNA2Io2mcUVBca0+Kfl5dxEKulNBJ",
-	"P5s9LxOJdgNUjoGb2JVXywOUp0xtcZzCS5nYa9fliPqzfNIb2knd9p24POkehl1EuizUk/CNcHGHy4uI",
-	"psPIScPzRlH4gaqDFNhMvacnHMqCmyqfA6u9o3p6slNfyWl/rz1WdNrgqLzKdlIWnUxSgBAJYHZ4AVti",
-	"VkU8sxQHiriN2SeaJXpvZlVovSektc849hZA72niMqyKYgYQI058JtDhDAHo0c5m+A93x+TBdsNxKcYR",
-	"lcNMO6tsCNSbHH546bYjxgqvcxbDm3gfAtCIGL5zkAKIDwuVpmumzdKqZdj+wt2LtyuFDK0VJjRUmF/f",
-	"N7vHwByNaRa6LevgUadko0c0R6okuyk1EOjt4GwSFff1oZTKvFXsmrOYSzHP46p0FpLzYmr21rkUTpUL",
-	"QJJM1O7JerpihPNOhBZ012RKUdTNcwmrDEtyr4e5uomliRf3xZ5kzg5+JCZO8dHpJGknTcbw3JPuU8xm",
-	"nPkhnwMZw3GVEQS+l67aH2KDjxBCZ8do7ntzv7z6T0I1T2lD1opoU9P3DbKX1GiumILERhgiIAdTX7To",
-	"ydwiRHSvg/l0mpCaDFW+D1FKbejR2REbqpoIqQYQRtewSXHNpqb+zi1Pvk35Zwq5xK87Qa+ySR8/e3OF",
-	"jU88nojoBI8PtN1BxAVaFNYk0bISiLAzERgihsj/Z8mFmZLC0p2RYUKKp0Qbme1Xh8OSwD/AnwLtlwTd",
-	"VQ2Ii2sm5UK2GHa/IGv56Snxm7ckVoW1b/3PNsgoBOxxHF/v87+WH4W9MOAlKnKypaV9D+EAudgypQnd",
-	"GMBgMUybC2IoL3Qz6wv7rZI9JS5hZtmahXdaLvEZe21dfBQbWeTtVes9F2Gurjldb5JE0ZxXGh5fM5G7",
-	"kSJqB/42tXfWHBfddEd4xxX+4NFlzBvOhizvuYO5jerkuTweT4bCvT7PFPYT9Dc4Jn9xOtxN4dMS328c",
-	"3rcfKzDbmYaTwXV7+8HmJGjiuTrTd/0BnuGKOd/Hnaw4z2heyp5ntJuHtW777XhxbcjmbDlY0gGq5ki2",
-	"CxEsgcDD8gnCzdiLFThgqAQBxoqnOd0sZykrpGb6DgF1ZDopySpr9j7MqhunKc+2UtGnMoh7V/g2hQxj",
-	"7VAX4ho02l2bG/3sz3lmsICpTSL+Mv8+aIpJTxXrkiqDq8SrDtpuFtIQX09HFegfkxXqzUAOPgVthYut",
-	"j+g7p5WRdh5Tv+Fz3qbzy0Fej+RbHp0qBk0vmTbk75aCS2j92sOUnzhLudnoRF9I8Jrbbxo5a8izhj0G",
-	"77B5l046WhApgyhpxsV2xljlnP4q2shSDye82kd8vusmlu669CV1VZEzFemgdYPTb3hhZojbudGG+IWV",
-	"y46T3yU8Nr6tweqBP1f5lh2YMPfa1i+ZSuZvUAfMDkXPLbz2gu/ZA8EmuDF0qnnRX5jaPM+vo3043+/g",
-	"oiKbqijA2FuSv1v65GR9JAdppMIrjaus4hGnrfthlWqqALynGHTWzKhSnAG+ICmk2DaYtkQKQskaKomP",
-	"UzPAq/EUd7vyN5LmDrFMKpznzZuKQeatmP7ZU9Am4UMkzYzc11JbByOdojfJ7SzsvHm3dOG+OUV2y5pN",
-	"p2uyV9CLI2Ke8Gt7i+4F30DDIOQfup/QQLI5/n5Kbh3LFrGiRA5gSidU3rEiHqd+DrCZ2d6V9XFNAJPe",
-	"3ntTL707iYAbeijnxJrmYglxQaBTgf+7YDUoVr6L7bB7dngDnQe2tYZl2ICmpxbOOLaPb+iaFTfr2uQN",
-	"n0R2UzotOeQ2uSa46R5Ces/LDjjr5Ym30c4/pCbC7ewqK0IHyq0UjNBCMZofu2gwX48VKN0iRbShzpBd",
-	"6K+7G5dOWynoystPxa797XAYZyLHI59C2SGOGZ+w1jJmeSa7B90SxFP3C0PGy1ah0+1qQzMjVVLLN3Rd",
-	"sK80wadJLjV75ppnPIKiY/h3pomWUqBJOgM9pPX1MwJDdld2+rXQ/iSp1ryR21fCqOM5Kh3OlHKZqESf",
-	"VEDqSm9O8xATKTb04Dpm+IzZScmH20qxZEabUZW9fA+uu/+sQVdWMLT1WVdrsI36fbah9n9CgVggTG+X",
-	"0uAJ6Rb+t6HeFP/EG7n13glvCUSi3FTH0PZcx1d7rSpmuGLx3q6KCVazfLhut0lxR0zKpsbJvX5bu+8e",
-	"qv4pmiLWVFu2e04tIflS5Fxs7R8VM5USSw/4j9j1oYsjsR+YiRVgFN+nWlArAOdDLnIPWgumw0JDqB6q",
-	"yvar9XFkcHzOfmP62EbRbLIkMyCLJz58S6O9qVBKgtC9kVvMlpiRYzIlWSQSbwe1asOvGdlVIlczOnmH",
-	"SY7klfRSu10nfLltK24juSeYDTI506Qzs9PiTcn0aarJeIaJl3eRsiaRxAKJpvv2VldgazqYV0jRHOKN",
-	"frQBoQCafM+c6+Yv2NSy6ZcGf0Yhgf+MOGPo5lhAfnzJMnzXymzIw/E9dN2xygPCEg4GInThzzOOz5X7",
-	"URuJfzy453cM2sBtHNyOqgT2TjW8gHbPgMO0XGShyXRsN97I7Vsaw2s6rcoYYWLUmmI5QM7pkUiCcLgV",
-	"UOlY0u0EkxxnFNvUH+m+g68HXSdxLyl496x+iLhwVh2S4OCja0U1v47T58eWbt4vRxOam+Nqv10dvp5V",
-	"wZw8EiEJVm5MjVAmO6py98eyOLo/wQZoDm0DC3rgAjsICsoL5B+5MQ8OzGB1g6Usz+CfC54/0JVyMIMZ",
-	"XIIPoIUR+juZgle0sawVLYOQOSuKZGVD8joGvMboO1pWKmPjp7vdgD1kZrvJ+A8se5sSRo/yCv8UMdKw",
-	"z/yqmNyv4ZrNSAsu+IwOptADf+JMTkShg7Rv1tOM15p1lC5SsGPywmkh5x3sgxfk0uXI+E6Jbd9Sj7g7",
-	"RssxSfJzLbjYQvAW4qhUzXuDfUKxuyqtqTN5X0Tkjv0RGgO0qtjW0uxIWVChyY5eM5JJbcgaXIzixpVs",
-	"Y/VqJT3q1UbJwypZc+cTsux8NCmY1ghHAAQnUjjv+FbK/FnIZSJ8Y9/BVs/20pxqwMvVhqpZ5NWli4vM",
-	"7o1a4q3a+ebJHjs2cdsY5+mTxNhCYjfUnSwto1adbmgt+W8VgJc7hj3BojXjp6VxcSnPNyshzURJh4BY",
-	"7pX4kiphrgwrkzkOca+BXcr0e721/AhrJhaKm6kHUvq/0sS7I6y8gAayCDi4pTxRZFnyzDg3g99E8Mgj",
-	"6qulluRWuPmvAz7JA4iMFBK0qUqADoBVV4tlSG4H1U7Bq8BsJUcYeL4B1F1llQqXA9LgZvgawswN7uoh",
-	"Yzzkoz7TbUXDTTH1TsRnAxql3/yGYGHTG9okGSqKUkmFrn3fsajzO9qipD/+PbjEZngOZjza187AL7pw",
-	"zY0sdbnKqoKq6N4PeyluAAio3ZGPeQFYOfNkg/yI8d/OmpRdpGrfFgHw6ReYuhJd8r2BBsbgAsOGLZN1",
-	"fUDBZeDqHlIgUhFYbOiUeMk7p0XmWY6R3/9Wt8Q7jNGc0CodqPmJHlj+onCQOj1jctppSxyUpCUQnYZv",
-	"CRaMqYM1Au3UdQXWTSGreNrgz6W/Nvu53NqsmtqjQY97qISZJe52TRHj0Oi+1nGswhxdwdNlwTt0HSci",
-	"RWyqlofgGxN60JjzeABbBzxapAtzb6gR45aW7XCy7dgKP2UWoEdVCoZRasTgtKb2VD26VDybTNqmgf/c",
-	"F6ZUQONUOp/pDrH0xIjRMI7a2G914Dyk6Hlouo42PhlS2nEwjQX/HL1PMcAHmX06xf9zOTEBZd37VDNu",
-	"nApmF1fHc9nxa57AlHkKWTU0yNpGq6UF34pmPwY1zCnqIqqJMKnoOqJnwVq+K7tfKeAdWgdsCqKg9ZgD",
-	"kX9GdrTY+H7gkBoKP9vB4or++rhSVTEqat9VBbsCt8+NoSinY/BCd8dOoUi8E1PTkpZrspkc7NwxVqx8",
-	"I4lEty87oJIHRPiWCru3RG6S4I9KgHrXUu3JgTGjl02mLoKKQ6B26pRlkU++YFyeYNSEdMXfg3W38FA7",
-	"zXssT675ILYpG8gjbHm0sspokkmlWAZlbXwmzgpQddVvzjiAgex6gtqffJW7T613LY1hyKmJ3vD5NI7G",
-	"h3afrTN+tuUTjjdNh/JA50gHjB6KzclrLnJZP8Mm1DXXzHcsA6g6gM0j6yOx0iAuKmR5euoHXYWl7xzb",
-	"3zo30spIEwMjCB2uDZZsKgAf4LnvLY5CO5WohpmD0Npmckqj3skaJG6MrDzbOZQdhr27MRDPoW8J0YwJ",
-	"UnD06AUDrgSpX8cvEG0ktMeZSsgr93xMZazHnbxX9pk4EnfLqe9lWVs+9onZJtTJCYieyGX7MmtYqM8C",
-	"DU2crOtA3zqpcnIxpG7Um+UPTr+fWn2fXB7gHy6TXdrdQomRjm8JNeQgMWs/2JVPxss2b2FY4manrclW",
-	"t6PuKt5995L86Zsn/3EaXpjSBylyty4JCKSSmh3RVbazf80qc9FmmkTGDOzpKuEF1YaaKpHxl/Lv+a+M",
-	"aXLwa+P6c58abOD0jmb773gxtx9fA6sRzREsEcMjZBVDpjLR9BpFYatc4VG0XGETWkoNYz+E5lMtZbc1",
-	"+DeXl5eX8RL5Dmg6jjGQGf8uJFF1yeDbscRaDnV7J4Uu1Gg+NNnigIYCmFGWqSCKK3AbGoSOm+v2MI3Q",
-	"AGNgfYLVeMHdR41KolcBwJCNtUFORAF8O89Ynj9XCMQaUORZV4FrWi+M9t4ebv7psJSCi6mTEgJTyLFN",
-	"lBgvsLFjxbcKcz9ulYc6IVtweHZwXNzDbrj0ZG9Q/jS5sKmZ8GnXP0voB5j84tr9FRKDNHhxg345AbEF",
-	"P5FYHyb63MXBGUUIbXXkbN/JTy7nVuS0Gr60D8DFk1jLsak7M+DI6vQ6GcVlVszn6nXvjWidWzhyp1dT",
-	"sCZc2qsUYNEAzvhyIVUrTxfrbGomTB86v+1OajxhK4h6tEXJk1H3O4QZV0EupKExxtvtNquOMmnwiETt",
-	"F9rYYDU3O1mZrh3mfDQRCLWii5Pfur4ZS+TyVWvFMyri1W6QczDPVVMqaRpknxlZt7ROJAjXqwM9xu70",
-	"mJfZgT4177m1dybmFxbfG/FzZW4I5hwwHn1cYc4L4Hid88KBzaogLhWj+Q0xnvyn2sP4GceoeEXrBAmH",
-	"nHNx1FVX0sxE7l0iGPWc6PVwX5XZPq4X4u+TyQj92VcQWh50MFICYWeiaf2Vdj4baKKFDd650Vi3M3EV",
-	"mNwwDyzqufssvPuVJtAnhuUEOqKfSo8D/bSaj4Ft35pXXHrg4ibf4WLWd/oM3Hq9O+nTCS1PSBFjcVfW",
-	"vKJTGafSO7iZYlzzQoZIlXd1ElkLTfxbZCPVLfoURFTjbCfLYR8ktK6Uah8KHuwrU52Nvgn41ME10QXP",
-	"GYH3Jue45TSXK81MItpxgMJz4HtN7LPW0tBxg2Ww7KoDpmJ6mOVua6ZM1zdNT9W8cEMO9Ohv90kevqYR",
-	"e+RWRRC+OYYIvlE0V0Vvlh4yvN+rHt6DIkTFauhMq2f1cpMlE6nmHVAZzqhaYvjDF6g9I4JtqeHQQcVn",
-	"VgIA0JxozhzitII2k4Yv8hU2Fx/awPeyYJD3r2ekRt0q1wky5qYFPfoF+bosuDGTi0j3QmZ7WZl4ywO4",
-	"eomhe6YJ7SQcSpETePeBK4A6Pa8FG4L/0QdaFFbGtI7stqIqhyRhXA7IhcmxkwAfkWhUTjdm8liQA7Ga",
-	"lXniw/Q9G/XARTDAbuXqEdUMHBz7sOY5myIoof1iBdISwaZOM9XAVvMJazGGvUlcBoLb3zxJc4i1LQ0v",
-	"DAPchm+ekJxtFZssPBRiw0dG/14xClhLmC1kjw3AjBH9j2o6GpRq3ErDKUH4mH2jnI5jxH2f84gVDUUl",
-	"8a6PG2uUV9i7B55LtHcPaYlR7oBz/5W2bBFniNHUxTbsUM+GqJTZwcFn16xosuiT7fkQPvSbJ6mWfMuF",
-	"kau1LMywyWJUJQSX4itNSn4tjTdb7Jt4EOBOdKHqKeUGzbUw6wKxl/IIaeCSOAtpWimkp+L91Xu6jcdZ",
-	"r2VhplfX6F2yGN77ofGhqf0mcES52UzQGmnQG4MzxkQ+G2kZCcpCUpHCFMG4LgWvztKh4I1JSrC7XKUi",
-	"vpwOPxfViofTertFXl6mdDXpln3dNYFQXLVRkJAp2obVaQy50ffDmr3AaknklnxonYcT273R0Noh7JaO",
-	"PuBHv6L1a1FWc/sdgpKfUUHWoNHmRG42hEJWltVLrBl0oKKixQX54CJ1TRkQJm0ZjIViGwWs4CJHZrD6",
-	"CWDi2v1vf/fA/O6B+d0D87sH5ncPTNvZcJ/ujd8t9S/XUv+3Nrq/eAP6d3P4d3P4ns3h3+3aL9Gu7Rqy",
-	"SfO1b7AGARY1EEPHxL5JoOEXSxPfBZt6fO4AYMGh72EOeZp2e7CrnhQRo0FEYaf+XGlDoANgIL5U+2Xo",
-	"lAxgQ9gvGfJqwWDSeEHSGuyktiya0efxTDVdAxVcVwj+dicpXh6xYn7m3rT0qxVAKJwjCQsDS+0ErMdj",
-	"qkk/FVUmyGt+FtEEjklIfueGj2vVjPf6uiYm77kv0jQcgW+ChgQlDIAQaE+ClVaoQjnRhdrH0neMCN0y",
-	"IRcr5lzJZjgxuJnR7nVdqYiP9eXO3nLY5OKaa74uGLFPTpSt7BMfT+imWJwF1RNz8MY7nUzQ4eLMauZv",
-	"z+ZfjSyxOsZBjJWV3l2QSwQaAZs3XLk9YRra1HuramJB3Erv6OR6aY+G3v32lR0hoGzKmikCfsqpDUUk",
-	"zVfOHzTVm8CoWGU7Xk5nHEyonbjJ86Dc7SbNIqPih9VhNbkxN8sANejry8vpKW7unY2UZk5/1RUXK1fC",
-	"M+UVrJeNWws3aactcoRtHHrhAz7VF47tLq6NdPQzXHqZ1FtnI356TNXZ1c5JabYvgq/f4WUnrToyo7+d",
-	"va1yssiza6BJVMDvZAxJCcoy2r3fo4Cy+Jg9tCjouSaZ7zwqlRU5uqalJhvFWJHoRNHc0o/Hrmi3Ozqo",
-	"gtPaUXZabp92pfyhkaUleNO8mWy1R7CTn4EOt5GoGkMjII6+e03rixlZJlA9F71O3w8U5IarNW5ARJwq",
-	"fxx3qjS53auQxx7ZY3tvA7raMtSW9IDwnpFLwjcQPNGU52ObPEUVu1EUdFJsrcfXfZZq7VCEQqnjMy1w",
-	"9fsBu80B+/3kTDg5cdPv/DzvnKY38IFeubYEHQBlIQG/eFP993+3OhfYmZp4IdlycdWUbUdIj1FbLQ/d",
-	"fl0O0RKMd3r0UOBn6Vxy0pTb4XgE9H6E0vOuEKjFBi1Al1hNgdGGB33sPYfe22r8sENwFPCVdGopY2Sq",
-	"6XHlYhCnv+2O41VwsA58thlt2aJSlD8Ax/1u6uFiyGBXVenrpzy9ZckENM6EcuH/Zko+aOCgl4s1zfaw",
-	"CwCVBNkWpdXKoqyGoz9HdJpTuJ9xXdON4IFaSwc0M/mVPmiR/ce/penwAy02kbbpaqAF7mn0ajvDlpsO",
-	"Q+Fm6HuInaDvyekzbBkGoS4SGqKBy1FJwLIzHP63oUWhx8sgPYn8RIAMbTsAFztA+nhvMWrOTviTYtUw",
-	"34HZxRGOwuxug9275iJPAPk1La57CQLM1Iy5mxEnqIlgn0Joo+CCuSsS0MZ4zgBDRTi37RTXBC2u2Wz2",
-	"hAMU68w6GYSMblez2jTNKe1Lb32gdZiB35hAiYEKebf4Gzb8Uow2eReAMQx7mFUG9jHhb/KBVgfEPqMd",
-	"86MEmHU6imZ5iIncc1czs1t/t93GahwroI4nSkDBRTgHFHDF6xZQFUSHmRhrNJOc+OVgOs0fIwWkTT/V",
-	"M24aRpxPNyEZHO1hSg187ZvL8druWwC3tHSwHqyOp9SyfQwadhxCe7lymEEJ+CjpDcBu52kfvEpULTNt",
-	"5tVCSDHveW3iBcQDfT5rqSxdUubu82ah1Li8GIBzL+kRMdxby50Npm6gbjkt+WoWgy+khZYzMD2bpsux",
-	"5tm+hRQFnm+t8iAVQ9B6KViIjdg55iFg4hp3NgETdwNOutSSfZ3B/EvBGuKPkaDqBfnJbkU7lDBxIt4/",
-	"EJkKfmLGRd2QffByDAM3yw0bleSEm92Allvi4lIw3ORdK5Lvco9dfAaglyFsbG3WtcyPjgFS0Y+kzItd",
-	"T7OO9nTkLTvpcaH8qDu/x+eVyVnHGl00kxqSue87mS9zk819RL9pUdv0XcaG4JjWIgVG/HtWWL82c+j2",
-	"HLm9oc9Ruld4fJyLy8snycrNzMyc1eBo/DCBPSaMhv2dzjc7P9655jfcsj01tUdjt1abiN0N6pf49pfU",
-	"J1mnfKPhmujZUA54sSfc1tohHE0HIFmzjYw1x3xFVcGZwu4s4J7jGk6UVO2MS/svXu+dfMXA9N0HonO6",
-	"h+6k1HXRO41cFHTNimeEHUpzRMevYIDTUyp5nehOOV0ee7Tl6YT61r4RoZLlXZOKSWRSGEVznhlNuNGs",
-	"2NiN45qwT2VBucBW962KmekcA0BFs+rH2acdrbSJOYJ/aroyQSIi6NIs28cjARuaJVf8UirDyF6wmtQ7",
-	"Jgg3ZM22VHQBiacvc8M/pfC7p9YuRxvLQZaj8Co0KwoN2JZQt2PVbuzVOO8sJTvgJPHVyiaZrJ9dw7K9",
-	"bnpvAzp23tdkx/GQOEuGXIwkecjvc3jUM0dXbL6ka3UdON2Rgu9ZwRk0yZxN/oH+BF92KxdZxmzAHf1v",
-	"qnI4spZqx6ekrCB3EwJKBG8UAmjElqBZqkBioBHLcJQY9clJ7VXcv3uGWfo70ssSJ5CbA+GWHcRrwzfu",
-	"QLfFmefzcI3CfdPr2IKCxF85A8WVwEvPsWnXDbr4D/Sw3DjTNMgdcEx4JbljvCSv2Ul5pNPvwU6m3C1N",
-	"p5g46KCvxjpFBqfaHyI1arc2dhqGG7BwGtF92tCAT86o38l6Tpu3voxxbRwcugzwKf6vGo4Rg5oU/ULL",
-	"fTSpHgYanUelsk8vKOS26RLtmv0QblpKWrDID5W2WulxQptWyOGCVTRzDunwblpI3iXuR3ITv3VKXayh",
-	"Ugd8V1bCNdyFoHBV5A+6DfRaiERKHlaF3A60BrBk0ZTnbbqAOyJGmJzHVdcEm6S2d4iIoTVImHuSYl77",
-	"vxV6bFDiI4Dat1XeNN/Oa9eRbP+NIzXyH+eWpoyYi+IayDAm8wJV+jf6Vso8XNbOznFerUg6zuQUgE7U",
-	"dmTV1zyHRtEz3XnrMwv+CU3QbnKYD/RTe5DWlxs6nPsWO2midKIC+cUmdyUFNw5tMPVM/XsjI5jab6zo",
-	"QAe2PSaQ+YPtIOdZBKiTDp34GReYYgeWHxOdomnMW+JqEloF2g6vghZW55JQZQR/2hBTy5uERzqSNqQq",
-	"47KRuMuwL2EJ6Z2Ntcyf54I+rwdlvlfh9jL+RmbkHJNuttEV2/Ng5zQneMC+SO74Fd+KVOfDGWcDUKK7",
-	"bcGKAs0pBpVz2O4cM7q20CoTk+ILxK6ZgDjf4XT8XnJVH5zueKtVpb8/+F0dbW2sZ2SyNEuIdf+a1wp5",
-	"cKxTbWZ0KOCX0chdW7fRTSvfON1c8kVf6DiDJNZpLe67ne5s5ZtNrJMDaND4oyb04NNgfBzyrv2hW0Xz",
-	"ZJI0eBS0T0aWKmdQsOreiU2tjeUe7YA97ql0Kl2v1MuaFggx2gl/E3TZWoGO6QB5ov9MyahJTFQxXbmi",
-	"8YksyWnxDl6KJ/LGHHuvezR0mAUznHv2o1XCs3ec2c1vdvgcPp+Mod/Mp3dbn1sTqffbu3Qn2G1Cw93h",
-	"+Dn+6l1bngMcKZMdjYEKN/GKObHSx9igOXQUwNr/vZA18DK0LPM5FACuQxvHdEoync8b1jor8Zh8tL9V",
-	"lKNu6DkclRHsEzcr3eRwT8jQnFJCm2r5kYhYt5yGI77OkzScWzkZU619YxzbGGXfwKi+Uc8duBkHz+OQ",
-	"55HT4uXsaqgQ1GlXu4wzaSZd1vHQ7v/hcu4e4GySy4OTPnOBbLOZwN2v8Kl2lGsWQdrFNYOnKDwINSLF",
-	"aB/SD/aZOJmWXk9v1+245SZJ6O7bU/M/fqev4/+cgW0cTVCl1lZUWyts8a5g1opeH0lRZXu0nSf3FqUi",
-	"+ok1JigiMMuG0Gf4d67Jms3ACfPu8XZXLd9ALULShu2jkTo30rAZ0njkqT3Urmh5EQjqxknvXhWx97JO",
-	"mVHrRpvL+lu4SONjhWMxUxoMtWyPpIpfNild9gIvGBESXN3Y6M/e7XEc3s90AlFkO8Ilt60F5XGL23ok",
-	"K+aOLvM5F/ZlLzl1rj+slU7YCfW2sQE6y4xTvOJiexNI2x1jxRLxEZ9izsDqcHBNsAXWzGLvBshzcLnn",
-	"FwRTvlpvUPNRsH9UtMD0UqJkJfIlwXNiHwh5Ei7rCvq8YVoGPHtBIFfs6UfRngWAN/KN/bRRvPQJy0zk",
-	"2Occut3bSRZUGzfJAJB78VGEMrzWVNk1U0dipGy6NEPOjuY5a884IDNud+bio1jcSu2c3KIOC6E1dheG",
-	"egw0XaEoyVCR65HqFtdHK8RFx4pkPV1GirLaDWvbusGDJ21wxFi1xzeXkQBFqk7rrdS82xNElkzokKk+",
-	"8ZCNBuZPy3nasMrTb9J8BgLkVKipOa5Zz633u3u6kFHIWMbMznfshisMHnR1RZfxJqHfXF5O7xIan005",
-	"p5OaYeN92lCevrdPzjRv7P0K7UFuBrMMkxs2eezM3oVkg5tHnW8gviKyY1tNRhDCh1d2bZ1idYBt72QI",
-	"t1r2cITqSSCM4pAhFwhS5CEILCYDzvYIwIX5wzdRbYv723WccfAihnrlOmbi05GpQ64nN5pYWk0Fu02l",
-	"SM6QJvOPxi3R4ZrsAsf4jqG6zIJ0dMzQrpDGLRk6JgnDL5uKFkV5AuAzAJp6DzdO+KtZe5bLea5XyOXb",
-	"VMUqNJvsNW1n4LLUYEpYK7EoCKb9eRH8DOrA7IQPBKKsMx3xYQZ48cSmP/D2nYsL3zZ20FUZkBngZlF7",
-	"vaIlVTNUhYO8Zitq2ji6U9+aDv02VLQTAWez2t2chaMCP9qeCNup3ihOMF+YGFlTla+w3GT6fV4poefD",
-	"ONxEXDkh1QighLhykQAAU+md2dMjlBZfV1bdv90l35y4hJuZbwh00w1t+aYi8d/gdGpDi2gy/dElmwhE",
-	"ml4DALU2LPfJF8EY4PriN3FxOU7AFaV38L2blyfPDvMHgMND4ZSrmPLVUovlog0eAx0mgKil2UXJ+lev",
-	"nnY2gYvEw1bksfyF72/c5a2dlPt0ddmpY4vnbBVmO0cHZ2aXCN6dkNJP2d9uM53hZ237vlWyKldh+jHz",
-	"h2NwGZ5E9c6FNC666Ghj/nUYQA/0MY++dba+9HKz0cwMQTKgB2VDobNGwQVr4CMyJkwDr7qWagLwRdsq",
-	"fRw1SsuCDsDuphb3dczmOmUytWUiO3YSIzlUVGgJgeO8igM2/VV3vOlbJpgC2AbFy0XTxgWyiRiz//+7",
-	"5AICXAdmqMsN0oZn2L3KHDGNG0aJffA/I1BE9gTia7mv/Ii9+sG5ftvvCQCSQEC1dUGzfeLNgIfXB5W+",
-	"G9zoCWDRH6jeRdzL1OxmeZenJzL8RA9ecMaqPVWld7NqNy31x/F9X7rH5qTB1AmcBaaumfpKk6yQ2Z5Q",
-	"ba9Un2/fPaHDBVU3KcJC0ItIFMOw0g11gkvSABZgEeScObJy+s5aVrqyM4zs641TTRx3NRvtecRRo1l6",
-	"L6VEgLWLK0jmk9gpz08noVnGSrNSHN88ZZGMeqcEJTuq9I642ROq9xBvtAakSKSTzD1786EPG1eggxf1",
-	"HboGDmRAfjwWuDGK6qbz4N9uXiXWHODRkgWpVjpTNFqImNE9ywncbsEfRNfQ0wOUYXixZNAeQzHD7Z8n",
-	"9MVoKHzKgimOujIxbJpUHip0htLxHn4AysUd7owDVkMtP4c0alfb7P4eD3AeZHz85xtocwLJTlCvKba6",
-	"cWdE/BApnCDDTcEmZtLis26wZvFhlkMkfT43RcWLy5aCNOwkPwEhYmV8RgGvvBeJZiyHXAJAyUPSNtG6",
-	"A4AHeQytmhVFBAhKbmfFVDeWfnjQhkTzCyhPcc8zbWZ9Y+uTZ0Kyw87ZW9iSaUO5PRNKysMxKgiwY8q8",
-	"WDEV84LL9uuRDcHlEmmNc13ImmnzjFQiZ4o8QlRZ2Ep7guyqJtrtmO0xa37243M2yk123jdchkLzUsJf",
-	"gZ4AIbHjxIEaw5S+EUxXZ5Z99mpW3TCq2ynPVT1aLlsHoMMEPSY6PZS/QnBhIyMakFR7gLG25KaCS4E9",
-	"y1z5PKCWoJbx1B3Z9nEF8K8l2cma7Ph291EYbBjF3T/addkbZsOgSq7Vv2jNMopoxtxcfBQfHUA1AgUe",
-	"eFHwAzMKEY63BdO+ddwSxtIEfw1QEM9cyH3DWZF/FAicqkOAwwc7BD2wC3LFhGEiY3YUKozLriiZ0lLA",
-	"92vFjbGXh/goAABJ2JehMQ+ilL9SSiqc67vvXpI/ffPkP0ip5LpgB5dAJaD3HTjtWZFjbL/gGRNoy2G6",
-	"yeJ5SbMde/D44nKxXFSqWDxd7Iwp9dOHD+u6vqDw84VU24fuXf3wzeuXr366egXvNNfLAjA9Wrrh08Wj",
-	"i0t8RJZM0JIvni6+vri8+BoAw8wOBOpDq049OPBPLmtRoi/JylxqGeR1vni6+JF/ekHBQaQQSOyFxJKv",
-	"TFo64r1TlgXP4J2Hf3eFcHhqR880NaBk/to9PUZVDJPfSylcocjjy8uzffZH/gk/eapWtNqGVuUFuaLX",
-	"rNUxGV7ZUBf0iX0izPnhW2QJEAy6OhyoOrojB4KGkjXS1dCttgLjJUA226dhY2DRWxbZkjdcmxfwxC1J",
-	"1FPCvI48yaIBphgt7oWR4hKp5/Ip8haoyO3JbE0NoKKDXzLQP7sBrj+l+zJ1AOieuRNQUoWuPp3sIdA8",
-	"8vAv7AjdAz77uXl01s/Gds9T+xw7Z+lNqnL8fDz8J89/xTutYBib7u7cq0Npjjfaute527kOHb+JVXFa",
-	"abEFA+P2S38OS4aCIbNTshaE1oj1OUSCh9ooijpNnIOv4PczEuLyi2KoFlWRUlAFGiMpE9kuKXW/Z+YF",
-	"PPA5ha6dwBWtzyh4nxeFVfP0EnDOAJ3u9iR/RbMdKI+9pEwpQA+snQ8irzpNLbWzPro8/6OshPE7ZEd5",
-	"kCu6MR2VpbckB3zSZE24WwA7sjRRBNTcdUCkxWxP/FenyEmiGC3c9DMqyI5esxO1YNnjlW/tDF+4RMme",
-	"/I/T0z/CmX4IL8Ljd6kDOT9z4uxho0Pw39ayKnKyPgtjuD5AvkO42wBrfjBi5NJjYqESpul156i+g+BB",
-	"wwgjGpL3js6TeG/4gZvFr8sTA5FrzBBVzNhT5uwiwoU2jCKOuX3uHxVTR9+h6enCPY2IvW5XAg2dZ+bU",
-	"zRZznP4i2CfzS+goSLfMUSv1aboxrimI/3C34/hpefnf7prd3tJtlOV+FriiswqhwMdND3zLQCf8lFL8",
-	"nue5P8JnUfxud/Af3ePBPwf131bhoHsItTj5m+McFLrk/Xuj7bhzHeZe6PmzaFLvTxm4iibrbSrtanjJ",
-	"N48eO9dWALpihcYOJK443UpdzRGehRHnSoDTCJbT682DH6nJdqe33Ut4/+absxx/agOfPv+p+gzXKaQh",
-	"1edgCaT76XU6esYecqFLltkJDnh+XuNDd7mvd2kivw5rvG8r+Y3cvhJGHVPcoGQd6oLkWZxKV/SIOjQl",
-	"hZT7B+DTh/YMvssGQnDFjJ4WW/y9yrfsYL+Y5oo/22e+VJ74s1/gvwdL7GQdWCCrjB7nAGjkOHQF/wgP",
-	"3HDnY1oq9mVsa6m3bRoZ/07TCvIePpbtGC1X97U0/FqBrRbvj466b1s0aY2DgeS71MWQPSOH7INDnIMW",
-	"pue2ZHFUa7tAh1ZmFBs/akKaobjLT9J8sWIW5m0X8K8vZj8obqwKZneTcGGk54n/7//5f7X9yDgjlDtp",
-	"5JAf+1sly7fw0Jdn+pxd6X2/U82t9pUmQL2+nzwYRqlr7C7JyQ90yx7+vcQk94g8XnNBQaT2/S9RMsIC",
-	"z+QHb9Nssh35nPz57avvl+TtT98TqcgHtn4LuqXBfgx/JD++uCAYCHFF91WpsNMXhFH1gRYFU+DoZSKT",
-	"OcsJFaxeEi29lxWR0sAihX+pqW7q3gpoFL5npTm1Pa9uvZdTxJ/MDDMPtFGMHm6wqfcX2P4MB/IvjJWE",
-	"unPY2BzjRqhigtW0GLgD39kn3lJl9Dk1Tqx97u/KciKFA8rUZ71h3yHt7vt+/Zbm8oqZFINpZhr2cu3E",
-	"yJqdi9OAE0gNTizUQlm+JIoB9Ckkr9ZSiVZEyUoR6AZv3K2PwCNSbaUxrqM2suj3CMAaY1LDFZqMAzf0",
-	"O6aNVOxL9U+eXSag87cTKSHrlPM9fud0X7ZTY+jU2AB2PybjEkBRlluiDT3q09vhHQxyy22Z6W58Fzjm",
-	"X9Hn+J7uWePX3zRxFcij20qZTxH8Vk8YEvv29y/V+MHZs/xf3/Z53hzONXBA09y5JrnMDGCtj1g/ummw",
-	"lcheYSL/Unnhyi3u34YVtpJp3w17HheYIa+j1zt+c1rgXd7b48rWsxCluwx56xDa21GNDW/qptHCASX2",
-	"GX1fOc1dwncYHZWvHbQg4tke0q5LUNsUo0VxJLTjGgtqV1ADTqy73+zW3ypqeU4GcWBA92tojjPnmeNa",
-	"EWZL6e8ZLZjIqRrS2D9ws8sVrV/6Z6dne9buVXG2bFeoe3ITAb8hzXPFNBgvgNdkz3YsYzklL9OrOh8H",
-	"+G9cGWqiSugV5BLUOybOI3OY2THVoRXIOSo8uabndP/EBjb+0dlJ9NzNL3FY3PSXvuBQE72TtcBWwlJk",
-	"Z8kf+Z5fdxmNUCJYTUrFr6lhaRq2T5R++E/NMsVMOk3nHaN5i7Y9oQ3iuMRMZB9QggEHxXErb+2PGF3y",
-	"f310oyw2wz6ZjpS4lZOW++WeK2kt7BA2JE5tCcLupEWAYnd7/BW7AsCJ1BVgfzwHSX6QtavvQh0TQUrH",
-	"E4fbxMLq5OGE0Zf+oc+Y4N3CYjhTfrfdigO/g+qaPRc5ZFY2pd8xystDSRXXvUyjCLvQgyv+5WZHGM12",
-	"pORCeA/QkiDeKuy6QyoeTcN+CTCOL8MU7qiIrfnAOxz9LpSxW3EVTJDl56zXEqENEHh+/IYtTxryYOtq",
-	"cZag+/taYq6+Yk1urwr9iAjiwh7h/21+3EmpA0dWg7UDeY4N6KCNqgztQy3brREHIJQzfKVJJgWW3JOq",
-	"hH7d9iq1HPxRcHNBAmO/ztmhlIaJ7PjgL+zY1EUg2yMT2A/hhQ/1s1bmfRRyYwKQgWbCPMN3JShD/kX8",
-	"WWHCJ5ab9uSb3L6szG+qhO1lZX4M7svflm8EnaZ4z3h+PpOj5I3lJZBzIc556EbL3sit41RAaxu+s77H",
-	"Rz6jbIEZnFGwvDhvAQDSEIkNVdKk4NowoUknAv5eVaxD9YdNsNcRv2fcANLRA3sirXIijH5KftHWFPqF",
-	"+PpzSoA4S/KLQmS5X/w/OaS5SDgbvjp1V0GPha/fPDbdXdZfheGFEydZIa00Oc9GcEWUB4+F8kZ2hKqf",
-	"wT34p+WEXx+GVooJkY0n9QEXpCzoUUOTFFoQKQglmtbP0JByYP87K8mBHQ7yGkACLshzLPKCr4JNKRxi",
-	"THdz3tp5fO8gFMcNG9dnYZJZ803KjrmZ3J0BBCM3A2Dp8b48feiYCQDr6MHoAVU+gBYQ0IqCFQ8UQswB",
-	"dGX4Bf/mfmrQLDHAshzrPdATQjiJuBAau4CS3iDoX3u+mGlgZWRGLQ+s7/1pnxNwez0oCzqkXgPKB2AO",
-	"IKpLbnZNrAaaruCBAOe9VeHMjglnctX0aPUabpZk3ZgQY4r324KK731P03tgYopoY4P3FEwHauZv1U/M",
-	"fiqNn3+/TlhckyV2MnmsoOJcV2ltZStvsJvQT1VCVaxVaBwoKW561DGLv45oNO6ZuIT9TJ58VxT6t8+p",
-	"ZwFd3slz1n7/xOqzuwUEjrkN2xiL9SRgCqgyQWr8dgwVnBLM7r6NFUeNxOFGGp9j416wLbfaEo7oLEzh",
-	"AJo0nHwokm/MVm9xyw2hgjCqCm7NfTF29kdBO75VsrwhE8xF7eDXzNrtZ/OuB/pVZZzvU77aW6z3i41u",
-	"3xdr/xxupSXwsndaAR6Q0cQwbfQUpn3IHFZ+VHi9EvntdvEzx5Jx8q9E/nl0mLvng2Y0hzLX9bqktx0Z",
-	"JKlcf49Kc+MqXBLDaLZjupUGgYgN3TQIDGBg7bVuC9VTdfo90+ZfgLve35Fr/LbshdcaIASyT6bZhnOk",
-	"RZlGGUJnn+uCkWK9HaOFGQQh+gGfOKsqqg01VafFg9yP29PurUlePWl2JJfnTgRAvPEgy3Nq6Jpq5iDH",
-	"WzS+YuqaZ57IAJA/ZjVPMHH/bMe5o6ASjP0ZoBHhuymTEhK/EOXzzFiIhgkplmQtPxHYnSUxlBd6SXQh",
-	"S3tfuzMkFdnIInl8CrpmxVB45xtrwV795/dLH0Q6Eoa1ShDBAklgdahlAw4FMeYGw8qVIpGNVCjCKfk/",
-	"35FM5kFdLuk25j1UXJg3OL+7YRkY/FYhSCxd09fb//3pUJyleg2yAKzxIBhZswJuRIbRq/MIWPiApTxu",
-	"veXOUuGxjKShF87fmvDq/1XkTLm4zy9fXx4OvyzJL4/I1w8f/QH+9MD+6ePC/vnxV+Rr8ujhY/zb5cWj",
-	"P/7HE3jm8fLJLxcfxXOPI2ZZCnkcsWjBh/ILKOi/PCOUbBQFlIrwoCUVPGWViFgw7x2juXMcT/KSOEDx",
-	"SY7oCA79l2tjuEUlWBN54RxcaDeEUDcgobrBE7ak1IR3uJG5/u2BJbXPjkg6xd64Zz6j/wmncN5A34Ea",
-	"pjgtzpaT7NFdIYlS1uCX1ADZRwytEJI97EMl/A7I7TD1oYp7wkFrtdqOCM54x4kkzgJ21Zw50mmShlTk",
-	"IJVL10lBxe1dX5/wqWksIbd/4SKaVRJf00YBvHkMoiLdauV0WT9JB+mdWg6Edud/5YbIgDcC58NfFwNZ",
-	"jvcJzvdGbseg+eCKlVuiZH0+/IwdLaGKs43MvPQuZN/P8DQxopDbB+xTKZXRyau87dtehrs1lIVqo6oM",
-	"lM8L8uern38ie8ZK0B4e0pI/vH4UaFPI7YWl5qlG9wqm8Lt0+PeQDtEp47s31YG+4wX7DoeYe75viUhw",
-	"KsE2vDibnw0S5qwWZAdNnmB+sMfnQanYNWf1AAzAW3zijdy+hlfuyHyyZoLdkfu2uJt1pYK4uP4zVm4B",
-	"pobcEFnkREGrd+1gfmmej2zYkHVdFL7QHsJFkEZDPrgc7SaRjtBCMZof7b8WbGMILaRgz7A8wWdUBtRW",
-	"l+dJFQPT36GHnIpjJCKK438b/vjgLzSa5+dJ1nqe50B26BVvb3sE9YiwTIpRAio937PhpG8layzdX/oL",
-	"2eyUrLY75xyXlTCaCAmXlDWWm3xbAHII3BAueG6iSXV8D6HzKWlbcHmm5flJI/+hZKnPXX6MW/AbzLB1",
-	"TTns9CAF7xy1gjAaoVjdXBm8gQ5cG7qPX0Le/By2vX8MT31G69tP4oz29wcpc+31Y8j4Wkuqcu3+Akh2",
-	"fumuYaNiJNtJbR89ElWdR2F4BXlm/lPtTN29kLUe8JwcrHjwDZuTuaG0hpROKRjxLxC4BK2qd0F85To2",
-	"CKC80NiYMocFkowKIQ1Zu5exL2Ikb+VHN/T95LsFU2JSI8xJvSbRv+7G7B/akwrcEnpHbjESs5Gq0yAt",
-	"NRFntEyZ8y0S9IJp1LK3fhvpeoFHUmVa7vfzZfQYiYN6xBbQyraSSNF0vEeQpI1JtNwIhyySuXNieAGK",
-	"27YfEX/Wip6Eqgcp/PUOf4n10JBl61R9EQ18XBpQkDOdRCBP1eUAuO4tlvvFeunv81g8b/bGTOg5k4Kl",
-	"MKy87V595owMP31sSv3blINnB6/ymNgbqH4Pn4EeCN1alLQE7KeBdaePyky2Y9meHCptMPawZkyENugY",
-	"Yz4yfUHeyK1Gl6Rrh7lpYdcxYaJy8ZXIby8W715DmaR05BxntjpEGtT+6FJlEOuNQDsb0sBPx3uyhqKU",
-	"P3SKUp7EAK5vog18DjOJHnWPJ87YHIcAxkSC9UdSZHyjrVZrWE0O9Aj9YX0353bhiMuycJE6rOj+KHCV",
-	"FTcau4P5bCzoG+uaEGPVFiOKUS2FM0hylvGc5c/srx8FzsJ+Xkg/DLxi9XhncMpSwxT6FSyRKDsWj0Mm",
-	"zN2IYDv0HRaMj336rktGPtjd7QA3yB5aoDXJssqkCrXtc6NhHojd7GSRa+hih3XazmEo8nRUxw4OYZ1n",
-	"5OXVf7oRGm9jKtjzDkEsJ0R7fg8NRGUObH4sNtBK0oGNH4gO9NocyRrcEbIO7eOoOKIp4pvIXZB3snZ5",
-	"v8w4oH6uCM+XCDod/gVrj5fxCEQq/DABFNT5ju8cEhSn6OZ7zwGFEEFYurRma22umcclGN3sIYQQaDge",
-	"4MBRIwgS3q3nK01+yfmWafPLBXGxCHuPBE/2R2E5ADgieC9CoOKZM4mDiGq3xgp9sT4K97Eu5kJoshW7",
-	"SXBPnOj4glknxBrwTJ1FIb9mHuDN01XvZJ1iFk3rSPfPSO/NK1rfhNZXtL5zMkP71kSyJK3vruempvVt",
-	"Om7a23XQT35F68/qIv8C2uK+dykuX2k3dq89rndJSAFK6qxWlcjx99SoMn1OHt3TOTljxT2tG29lrzV8",
-	"j/9HG1TeZBPuGv797ukIWFCw8t9kY8qbbsodt6X8zdw1d9CQsnPXjJynhwePCZBArwg4Sd4f5K8sTbSh",
-	"BQtYFiLqL/tRXt8hC9w2fD/DpSYkRl1aTrUnsS7OX4Bf6w4Btq7o0UWrsQG9ZRx5je1B1tWh7Og3LSiV",
-	"hh9ntfz48iT+HTf7sF8YafUR69FxKzr+djt03PNWuO4cdmioJNqMKTX2lyF9Bt+8O/LY8ZOVY7I8p9I9",
-	"mSGd1oCvzOTIO47a2Ul9Frj3sY26K1Vi5woG4RsFZIsZSWqpEo3kHTLsaG2voYZnmGFaS6L4ludkR4tr",
-	"ptuFoNxgFVHdQM/uaLEJ3S2k+CjsM1llCBP5kuw46KsuvlFwwUi94wUqrgWFMMhaATRAkV+QDwAU+ouQ",
-	"9epw+MUSkBZatgM+6AbgdmzDS6h+pUXR8lS5BaNra3JU4wrfusPghvvCZ4pvuK9jfGoo0LEMgSVPyIBO",
-	"SNWZvC8MEpcr1Xwio0odCcWEu2D1Wy6yulAtUxERXTNWjuAob/i2shwmN1hzi12gjAvEaMNK+5MDUw4o",
-	"cBCdw1+N/Cgcg38FeBXZDkB97WgYw24aN1KSK1pzsQUQsI0sCujNmSu63XKx/Sh2VOQX5DnJ7PlFZMU2",
-	"kPOWAxyHte62RQOAMZmNLT3uioHt2J+LfWFdKXFrfzyX2d5jD9yaFPsZRTP2oIbU7yFP4Hv73AeXIX5n",
-	"RGp9JeG/c6UIZ7Eq+FboJclopV1kEXI8tPcOdmwKmnUoNoFYE+Hublb1dc5atN8+Th7Q84uByTN+9/vc",
-	"MwiShw/9ljDyYEaT0Uoenfe7KUkJxD1rMi2MSCjB0YbO/CScu5vt4+eHuUMydJJbG75N2ZLnXOzlF8ZA",
-	"9qqFwdpdSwwE4U6AyMP5TzREgydeXfMcKiG+zOzT7hruWbu6ny33VY+asXZLYqc2QL5ndON7ImQUdfDm",
-	"x+q3wgb3jzl4PxzwspA6SMvkTo/Wn733xWd3CDHwJah1561+u0Odrt3yqA83M6LW2TX+ttQ6TovPotZx",
-	"39z+9IA29D3LKcXeSC1EY3R1gG8mCheEZ3Y0F+Bmu3n3+s69UdYqPVm799YgKU/6MvUcPhUS9C1nX/B1",
-	"x2nx8v6d9/e4589dPwmADGiGhjBsN9U7zgTj2s4XfKhapQ2K6aow59QyWsS2ymYhtz3YuSi9t4rmbODY",
-	"fW9//9c4eLCUf+Gj9wO43uPHD8vLkuev4mL7AFlyKiDuM7BfqSBrRqjes9zVZ6EfWaX6W32Qav+zFeXV",
-	"7Wrlh2luB/8sYVL89DugZDL/5WxHH0zM0FXLZfTGs1twj8cMDXzmC3FFx5FOATFuzmY5UPIvxAhC9sqk",
-	"Omcvz+eGHKQ2REtyoOJ4NtaMJO0lwf0cry4TsucHxgq416AhGNnKJmW3FfBE4VMWVIzkBFpRFmTQb8nc",
-	"mim5Hp1dciFrpSSX/fV8XTA105pLgVHm3MmeiPCqxIGqPcsfYG3eUD3qMRQZerF4oEd7RwHMmKzMM3TD",
-	"YahaNwFwQKSGJoG+Tvsiirv8VzeXFwX2j7gLNvDfeOepcs+3WHeNSRj4NpXd5XM2MGU7uC9VgbL4doWE",
-	"79BoTXWeAPquqd49QGfrgFFpf/9A9e6ONtIOfUcQ/re5Rj5QJVwB/rmwpJyzu6ZKsJzIzUmHwPP1fUAh",
-	"sPRtx11n5krvCN0qxuJtyC07DNk54H9znPDbuQ9m8c+js342dQdYQp41pFoj0ZN7NimQeqOd+/xxVLvC",
-	"bhjVLT8dRT3jSi+/KIZ57qgVQesJREuC9dyYap/fd2Gnbpfw/N6N2fvY1e+llQEUMg+fYT82frBC3ooH",
-	"SCYelQ2jPsMzHplH99duIVTRnM/Mg9KbjVRtUI6zIDhCExw4nlHXo983+xI0bMIdqFSxeLpwwBxAbfdC",
-	"X/5+Z5V01zRfBlUQW++0eqY5H4BLWYzj9Lvq2xZCiKa1br0NKuTpux4lUtMNK46htfgSU2bXmFjbGgZB",
-	"dGLjaFo3RrE2imL3IVwNfOQrTQxjZtcaDoyh+IosVQ4A7RciWOj4Y3kr7cA0aw9tMaBNXXvplYh84wWS",
-	"CloecUEKvmHPYK/t+A6Nyf6xpDz3SJB+J+y+n474ve/CJ3Ls9aSXxNny0IYdWuYJpsGkr1uNqVtD+7Zu",
-	"ywSvWAPG7hI0vJYyxx7W2sEHdSgLqQDLZNUhIBiB395OBUm6kzW6P9Gr2kIXkaI4wvHyeMzhQ2/kNvKZ",
-	"AC6LA2MHGchBL5ksCwYNZFwWa7NRAQc1weTYFY0bzYpN6z3fBO3Xv/36/wcAAP//",
+	"7L37khy30S/4KojeE6Fz4jSHQ1rU95n8i6IoiTZ1WQ79MTY+ekfoKnQX3NVAGUBNse1QxL7Gvt4+yQYy",
+	"AdSlgbrM9JCirX8kkl2FAhKJRF5/+c9VJg+VFEwYvXr6z1VFFT0wwxT87VVu/8vF6umqoqZYrVeCHtjq",
+	"6Yrnq/VKsb/XXLF89dSomq1XOivYgdo3tlIdqFk9XdU1PGmOlX1LG8XFbvXrr+vVq+0P1GSFfThnOlO8",
+	"Mlza77wtGLlhSnMpiCmoIQ3VhOXcsHxNqCbcaPLyLd1drNY4sYLRnKl2aq+2D3DosQlW1Bim7Ov/9/vV",
+	"f18++ONf//f71f+IzvTP7Hg6yxeF1EyQzZGYghHNRM4U2UpFTME1kYLZP4jdmug6K+y0KfnLX159c0Ge",
+	"E8WMOpKGmwLfpQdG9uxIDnTP7PKIFBlLry5nh0oaJrLjAzuzsUUe6IfXTOxMsXr66PJyvTpw4f/+n7GV",
+	"vuYHbsKG/71m6th+uIQfu8PnbEvr0vjB6Qd+qA+rp0/cp/Bvj8KHuDBsx9TqV/spO2mmzdcy5ww47euS",
+	"5uxrmQOtMykMEzAVWlUlz6gl+8O/aUv7f3am8D8U266erv6Phy0TP8Rf9UMY8ZWoatN+sqXTr+vVG5rt",
+	"v+Xleb/qB019kxmu2IEJc96vhmET372izVk/eEWbNGnhX3Qlhca9/VnJTckOIx+v8In/vWwSflyYQ/98",
+	"vrOSg2vSKGlPYVMwxdaEipw09hcjSS4vgOndYPZbz/MbnrHTw/69bOwbhSxzGGJX85zB4W2k2tujWilZ",
+	"MWUcLxe0NHHBJjc3XNaaNPRIGlmXOSlqZYiWB7aR+fGiFUAbKUtGxerX9cqwDzDc4MCuV0ZWPLO/MGGP",
+	"2n+vtkxkzJ5RIyv7v5JZ4VvV2gpDJuxfdF1VUtmDXFFt9weezvarv8YkQrux/+2+5qazxkW2L8nN31hm",
+	"7Kyeq41U36Ig6dOlBOFzfTicEudbJQ9AUS6ElaQlFTtmiW7/jYmcyC380RSK0fwZKdnWEFkbwrdESEMO",
+	"jOpasdxSMFw+uaw3JWtpKurDxgqg9UrUxk1jxsOaHnWU/potGaWiis1//IapnGdm6gj8l3vs1/Wqobpg",
+	"av4X3PNyu+0sLrDdYPPdUrtfCVTsrK03arsIR8Mkt1yVMsIupuDZXjCtoxzzXBNt6KGaveemVoLl1znb",
+	"RQbbUS60ARaTtWGKbOztoWcObWVK9xxa7lytV1nBqwoub11wSxzFd4WZPmkw3Lq//t78o4Rs6BGuvFNC",
+	"4uTadVDDHhh+YKfqznoF677m+Qwtzj+MCkLkfLAPFcsMy+d/vVI8Y9dU74cvpXdVRj49oGdYU2/G8O7a",
+	"EidGzq+tuntCycweDqamTuUL99iv69VMSpbcKPzEjDUf7BqWbGpyh2pheDl/nNpd6P3DA1xn7zRdsJxw",
+	"QbjpXGRB7bPH5BidRSNV3j0+OynhqjKKcgEablXSjE0fHKCt21y/VYG2Ld38ut2C3ARwfileeK73cJTy",
+	"nNtl0/LnDmNsaanZUAtACeL0cFSGH09oxusug3W09y8vI5uRsypcpjOYJudo1yXfCLP8qqfAP7mMDLZn",
+	"ajs90B+641xePIkMNKIS/KRAHPt5Ww2AEiVrkROj6HHuTe9Yv0PNr/qm0KMIbRueJ2b12ise1thbPJ8B",
+	"v56yaiBHZ3/7e9cSf+1ZLMqzrHekKLfDq9pqV6DzFYzFbiL7osiKK9qcCr+Nv10mrS7gtzqiSb9Dg14Y",
+	"TXLJBRrxhh3i+pX7B6oUPQKzUJ3Qq+0vRMlGWy7hRpNS9scem/JruXspjDrGPnmQVlSI3XVY/MkswyMo",
+	"6gdMbJnWP4H+DK5JDe6CZsA0qbtB42ZMmGMwe1VzsYMFz1r5W3j+ylCRny5+qAHSZoW72n7HbUmU/+Kq",
+	"yIbdsNLrYDOO70YuUZozqjZ8mkdfuMfaN6JH3T3mbA0B0mhLM4aSyPAqfuTj0j4mRTNJLVtMTtc9Bm8I",
+	"vH+m3/EPnor+AYfeMBS0hldz9d0to6ZWMV3A291CGpbjYSQbdpQih2OJQ2hviR/tzwdwxenece0zTVJ9",
+	"iSsUcSGbutyHJ37LlJJ1ZGk/0JyB1NeGsTJuqu8UFyAFaFn+tF09/e/xXfoOHv/1r+vxS6Yp4IMwvpQ3",
+	"LC4DN9IYMKLtDhhSMnrDtFXHKMHXTh0V25KaayZkvSuut1KdjvtKEKsb6WeEHSpz7M8nqr/LLS/jx+l5",
+	"pqTWwGr2BluTrbX5WY52vv3/mlSUK5DhoPABlxTMGk14CLWVVPbaIIFCXJCSa6Ph2cH0AjuFP8wxKAb8",
+	"MPy74vlutkgasGJ4d31C+hhr7pSsq8hmM2YK3FhF90wReO6iK3r+GJU8HT1zV5clM9ddHXLA7c6hEhUI",
+	"lsya1LqmpXN6M1JxkxUXq6eiLssIWd0Hxz5FYDYzRZAbTxe0mpT338GzV/Dor+tVQd0dORRdTDF7cuB3",
+	"R86gJD6OqeCFlPu4QyHwJ3geiZAbmR9JQTVRjFpZ+Ax2L9tb2glChW6Y0m1UACMIeJIVy/ZS4I8zqQMT",
+	"2wvZiOg6TcEUyGP7HARYYFZyu4WZsVIz4tcGXlQn1XEmLA9TOZWAM+3dPauMFzljW/cXzQb2xuAs8Aq8",
+	"hKnLOGI77yf55Qf7DDz74VpVc5UP0PJYfi1FXD5r2oQthRjRLOVPUF7qmIPutqaNvZkHbz2+vIxxd1VI",
+	"I52fYZS7DZ4ce+sTeKm/F6MOHys1RjzCYXufkcuheJ+xJ1VJzQL9EdxPSatF2+spLhA5aoe6kNUXmshG",
+	"kIMU7BjEYRDMjy4vLy+n9EKQ6lGifC8bsqUqSH5tD/GGlbJBGSy5MHOVOAUxo3xeaCl3/u6pp7+hubxi",
+	"xsWGrJ1JVcUEy683bCtVhLhX+IS1Jwg+4w04smE7Knr32qME7To3my4YjWgyb6U0BajvGu5LkROq96yJ",
+	"SzFdyLrMWWSc58T/Rjas4CInjGYFMTA8xEhRxdlwwxJjW3vDmvyKimwBc+pSmsi1dWX/mTgGhFsGhIyh",
+	"e0bqihSMGtCNhOSa9Yj55SQtjdU0Tj95chI7Q06PWSjZ0IYe4xr2mkhFDlTtWU42R2AF2Qim1lYObCAA",
+	"ZI8XdcbzKXld7kBEl+0kDpyEpCN+RD9Q8CjC1TF0xngDteuWQbKtO8ZuR1XoyLxTNaxzMXrR31okrcHo",
+	"mcHrMk6qR45b12QM5kNPP+hYc0k7/gVV7K7+IKvAX1uVP2rJwa8F3xXXc48DvFHKZtkLUfXTKBYcR6jU",
+	"NlLtCTiJ3W2d12VpryCvzkF2h/0BiDj3NqKx04R6pw8BE0vDknLB8jWGmOnRsj4lih1YflyTrGC0YhpP",
+	"taZb+8ctV9rMdnj9TE1xZVgVM28cB03qZWrHRNZ9wykKYy99KxXLqO5eDFbsX0O4rOWKrjC3Bt81F+mo",
+	"g9u2vZXEIPgyKohm6oaRpuAlc/vn5cV8Z2NDdbGACvbxRSSIxahc/LQ9yKvAtj2G75+Xtc/NOqFp99R1",
+	"iZk86HhvT8U5ItqRpfqGgRmxDsF4K8o15Tk6zGCFF8R7iNoIPniL8CCB9Ld/A5Xy1GHxu/vwTu7De3AE",
+	"/radZffsPvndm/FRvBn/gs6CT2nW/24Tp22s3y3cc1i4v1uq05ZqPEq12MYMsjGp0/3oJMOS1JVjRADN",
+	"ETlPLqck1XDZdozk1H+mu4jdeRrWmWWADhV84dJqE1ed09ggs6CiO3axmsw+gulEF2NPYzcdQ2dSQYVC",
+	"QSErdyPBqK9Ky34qOAbAHijLVee4xlI2XtCSiZyq53mumI4EUL3hOT5/eCo2fT/+laEmsh+ddLTZbmKK",
+	"U53rKP41OqugrXuy1sL7NIysdwUkeNW0BDqrPEE7xa4gGeY0bdId/Vls1qZfRlhtQ02xgGPtPsRGCQll",
+	"p8GFg9SG1NYcXeoMaB08kU+iwyj6TamdTkcVIxvGxY5suTGYjjvry9/B4G9kkzK/2XyavbNm81QKiyNg",
+	"GLxd3xo32+9U9BBYRToRerf6bVZgyjroRZDaLyuGMqThIpcN7FHEpO0k3EaC+vZXUFrtLcmFNmBh+wOF",
+	"prT9Bn5+VkgJI+rzNUAl5dxHE6UKw0oCrCCAcaOkbpMgh4nMhmb7qLXjUkmOrhqAGUKJNZDt5Wxp6DMY",
+	"+NY9GM1fKKjSRXJ4rklDlYDElv54XJMDL/PomLi1kQgoq/R13q8t6GgfyaSXiqqYdvXTljTUWBNeAj/K",
+	"LXF5hc/IJSSdaZYTwaiZqwtLur9OTM4nAs/xozvNxg3n5+9pvQ6bGrJxO5RJcQeETmLZZRBcAf1zPn/v",
+	"FO1fI+xDxsqSCcukLhe5kuCSVwxmEbtIDjSf/8kDo2LJ0zlf8nylZJ2nHB8gNMAVaK9ml4VzGfONdlXh",
+	"YRKMFTYLJAjTSypl8tum1/hZtQT2o3WJGPbKU8qzQJTbWiebZw8hhZ2L4EZx8NnqkkcLqOzbh4q6IGta",
+	"7E9K7KyeNEtfoDWq2Nae87gIg9pUvFGk8olVXmZu2DP03nTVNM2McWm6seqnOe7HK/fYSFGGXV6c9pZ6",
+	"XEvxBstFF5ox88lWuRBDOAJL8/zn7iT7wM21r8Gbopx7bHhlx5XscWfywNy9sIZZwYiudzumIVVTsHTy",
+	"lrQ8sXjaqQ2PbfWBfniFtP8S5un+8uhU9NSCm0l18C/w0HAGGVAJ9tqPE2e7TpLtIClFljnLUWYar559",
+	"Ab6cZ0Qw8KAfK6iCOdX0QlnTMC4NfjQsn1k7D0hwsEL85MjAhoK0LZDfG2XtG/Cnbmi2j7th4q6Ld23h",
+	"eUNymRmp4q9nUmx5zkSqIrZhZRlU0BAGjcmuxKWyLTGxPeJYpKSUcv9A3kBVfe1je1ZWacPLkqg6/rWS",
+	"b5mLiz2eGxe2r0Bc7XHkzmwklp4qxrCWH40ICAiTDTMNY4KUssFcVb6b69OGr8a++E7KHONE1PncNoyq",
+	"jufQh6Pn+rDZksoyePhac5Gx6zaceJu3ffx0jr4CCRElu2FlzIUHaqxVa/9AMrqfXe/ZiYYmgsv2AeEc",
+	"Jo8vnjiqOiHYn8UjAk/P/LL3k4S6bA4aQyOV8PkfRyimAN+OMz1rseVx1RJ/WXxS7K2eOie3LC9OULJh",
+	"VAG7sKhdAjXc+Q4EJd+2ditYJHV1m8opJHGvwjjsZm8+fe4KxyHGrGn2d1Ks4zjoMld7mPvCZCCNehJ1",
+	"7W4DJwX9HjtmiN5K9VL1Z8MWRFe/ZrHYKrBYyZkvWfKYBxjDLqjIHxSszO1d0ubkr0N+jGAU3ym5VS9+",
+	"XfcD+MPoXGl8mT8qqXDN6r/XVLGJWPlXU+GjjaJ75mvdB2EJn3mj6VG7kARej194bRnethy7OQJqQotE",
+	"c6CipiW8Gr9F0xn2UBpm14TfzCXDRIidhNBBnbpKkjrdk2jVp2LZnIKhb8KDES11HgsFxS/ORoUsc91m",
+	"QTgXFtikUKtC/ifsPM32WBSCkZuskNX/6vKWy56umEBdCQa0Z6rzwgXmJsApdi7imUuAvI6T+f/U5Uo0",
+	"oD3TWENT28upqk1nLkZ25xz836QqqXDcYqfIBZ/OMvoWn/oVmWH+Yr61T6fzJTC9LKstxzHd8tywKnc0",
+	"ReUyAfbTjaEbpjiN3OzPBcHcoIf+mWGeQjTsdOCGqYQIqZXwIsQuDAWIURQsXQoFSHeVJAfJtanVAqb6",
+	"wb8xtRcAxALqnTpe4Lf80Z37JTzBI9+hBOgH2r89Kr64A1O47IHimlQ1lPI7lgjlHw3PmXITi0cFmADc",
+	"rhDjpSp/6h2zWSk182E1OEoQQdWVAqAsEKj+aLM8Lk1PDNEzSyYmchQ+KIuwog7EVUIaNaiD6UJWKMEb",
+	"bgpZGxcRMbLML1DFZRlL2O+W14NOZNlWbreTuWHTBw8+qeO224GKI6El37PuYsAH0E2D+uMf/zgFWKBp",
+	"M9f3McRzuePVlq7R9+Last8zLw+AHGTPqlC6P5mB92SKyKcl0ujQCjKvewGfALqEBfTr/t2lkNABf3C+",
+	"6gV6II3aDkzY89ZQq8PYo9j4hLGGcoiaBHvTPqOZMPOrepaByMxKNsjogV1b5SBd0EbBhxJ8I/4SSDtI",
+	"5vsH2XY7w/P1Ep8C3YPl14frA0/UgtnfW3RDyg8sJ3TChTdA07g8ORPrFe6h88WAHTvPd9hTnRb7EdMe",
+	"h5NjmWHFLi3LVimyt0Jj/5hhAZ3zgBk8sVP39Wny2MVlbFKQVDS1gT/CQyOpLSds6S4kl7ihF1xJ4ZWk",
+	"ugljJ5Tli6GE91CM65S0t8LekRQDAUo2GAfSdvuXC36WSZFHUwOogQgkSlzFaFkeiZFyP7GVf/jqcgZ3",
+	"9Wg9k8IujWYyh6AsEz7jTrDCJ+SE0ROC+g3LHKzR3VLYF8P83MrgWyjfbhnG6IvFOfnltzSQps2i5WkQ",
+	"E0bRqOETiRbjj2nwtFaK0rIMB1fu4K5LeClRws70C3fNqFnlza3dM8/a6dovc6yWpUI6Intny4NWdJ5K",
+	"Niuxrsdu8ABW6WTg7OTi7LqyMzZK7lnCIWTv4KdoVlgZis+C9FxjXX4z1Brmf93L61lolbeh6rSGH0Gh",
+	"nCuY+xr/UodxRyXvn72+iu44NkieuUq746eOf3nWPfENzeXPVC0ObFtNqYcs98c/TmeN80O84GCBXTbh",
+	"HRnmefVJh7NOkeEqloK5zJCoeTlZzn7lKrcYVXq0nKCtHfAWZBcYFC2LUGSgmDaTiuqEY2nPBznCxlo7",
+	"kAteRsNCCXyPt2GqFeUKs0HXIbWDQPqV89BwRaTKmXqG/nz7JaIZpAcpzMU3zqMGJQDKpxjOSsn8s50e",
+	"MHcMyg2qGhM1OnDGPNV9naAn/V39dyF9btYiwgHt5Sh0yqf6KVELBua0fAMZpf2RY4BDY2rK/IVr2ozV",
+	"iR3okeykgyWZtYQrZn4SHnluiJrEtIk6CLVxaFQ6VITZy6xkVAl02MaxQ29V1m/FdbQ6DlPhJF64ANJ7",
+	"MaP0MpXmCCe3ZyS02AEhIR0I4nZhRAbOq8AdSMl/M8H3u/D46MLj452j6NkI612cAOh12NbL0JnS45jI",
+	"KBnV5yDZQZ5lGLiLo9z+Djg9FNnC7U0N5vLe5Yv2zo9/0FslphNnw8/m+R0Da6duF4NItWE7Wop2iNLO",
+	"Ns43HWeIFy+KV1YZVVJrNJbTWLgvg1skpIZTDT1R7DpH64q+pbEEdSp2JVtidNPAwOlC4bb6KbfXTo7Q",
+	"5hV4DrHvA8S0oLrFBdeh5CwEt6ILkNvr0veDGSRMOJOGix2BvKPG50yg0YQJa3PNUl/zdgubztlvLVF7",
+	"JXRhAS0ZYzzyrQuopC9DJvJwFfpSHnokJXcZKiG6f4RaqFxRALIA652KnKqc5OyGQ6cTgLrk4Ni1OxWB",
+	"5LTcbodd5iezbxm56B1dymb5l+CtRV8aBskGnx0OuT4hwXB58V2sy95BzRTNMMGqlFKDJOJaYzLXBks7",
+	"8MZCza2OH4JvOSvztvJrsFX2x6jvLglzNKdbAQ7rBoFXogu2T3Ua6/SnljNDedzzmJp1YhZupPgUSvat",
+	"2/2W8NDCZ73K9E2CooDgmrhcXDyCunYcFMPhglCiaYPRdkiyxkwcQFF03QZOUq3jhjGUEdhz2EDc6cgg",
+	"JdFo+wVsmtOfsY+pQYUf7UTVVF32hK8usKtOVtIDDKOoYy7DS3DJcvQL7QXfYuaiYIl63tskZx6vZW1u",
+	"D5IMy+mmUzaQoerHjW+/982Hm9UV3RY8zwG7SBeyQV9a6nj1WGdX1q6cBihIq/hLHkLpNKHIDBEnKpqx",
+	"C9JL4t7STuI2o6o8gqOjpCYijeH3+f0xSpf3O/NpvmfzRx9sGM4sDOK+Hd0nFxPxVHZZPV04OEU3G4Yi",
+	"kbE9XNxlXK35jtYxUZiMYnjMqRjMRKXkTlGX/liV9GhP4c5+YGEfrGH/kJLDqnZYp7WjalOyfLp7iAcK",
+	"x2Ygrkg1LCBGWqDGG0a9RBvUxc8Hg0lRj/299gUYYRwuzFdfRp0dUBoRLTApqCZWVS2P5CBvmEfKxpjA",
+	"fHSKMJ/1yqnh9oNRyqiBUf/t2+9W69Xzt1+v1qvvX+H/n7/9+s1qvXr7wv70048v3z3/v1br1Yuffnz1",
+	"4vnrOPsF/POovJ+uNn+u923OSSTJpLY06xvik0hxTOQsX9SPB4pK040sDNMuxAM5cYj9QDZsTbhw/g0r",
+	"sgLA1OlRGcn5eOuV9XCHGunqQWfHkmY65A/9lhm3yxqzj6YPiCufjqgS0OKPCPbBANnAz70MAXA+GFCw",
+	"0xfygaFqt6SHXPCqLsBXeAv1fbH1dVyqEccp1o5Nj/8uArQw8IHa07lus+PCjnYJgF/scm7XZ3rUbSn2",
+	"5rjqUdvxWef0xgWSP/53DbU9urycbuM0P7Os7SaQCDJDPqrHD3TJ5fAXqK5oaKoSrJM4Nomu5eqLxpMs",
+	"zHgi61sf7bO6FrgEIK+cizWxmr3V22mJjR36zT5m+UG8j/PR49H60ETFp5szLnQsEols8tLhEs5nEy/q",
+	"UlwSDcnOx2y7XTh+SansHVKk3PFLF9QiUX+mMWiijAmj2Fga756pbVtxe+B5XjLvjmkbm8wCqxTZxFk7",
+	"PV+a56xXlTS3A8Oi7KKh8e1nuu7QpzvmCJVLKiL6UVnKZhnc+C11IapKHkOVA0BQDwlID9ZKY8wQqUgj",
+	"5Zkwgw5O54xrA/ZXQjfS1emAUOiguLiatYuz3NNWFC7CvGicIrOACO9i/WmGGRid+7U7qXWfIxzpOpvu",
+	"ZtRuaJrjUomOCxMX76xT3kaZipmlpo1Rr4mivuhedASOi11D1vLByYRTJXy0QIHCd+KyxIo5RoXHtlZo",
+	"YOoUPkNM+XKDd/f/kII4ac/UGTrHJlX1hewARlU87nFnTplOvuxqObM6RC+2UV4ZjcbeGMTKre2DObhM",
+	"TnXu58J1VKUu73QaFPQ66HZUeaekO2XAq+64jWmuuzJzst/6pHuJ8ROq92AG+7QLqCaDkqaUO3i+e2AU",
+	"kw0Q+X0WZlZIzea18plX6GJXEK2VdJLYiSDnwHbcoyHylNGyPK2oT03nDkAqU6re2+VYPePioVv4NmHK",
+	"LFR6kzL6+dBmOdU5P4YF08k3nUP1GNTUEiG+UErL7TaNJR8ylRsqzHzYjqi4hAZayOu9vDErbobdyOa0",
+	"8X2bvGOXY1FQ04q/znY52qT36x26WAabpTbTQOfQNN8Z5Ods2I45AWkTyZqIVpVuoIALe3h2onYbK5cg",
+	"J4Sxig0wSG93WHpn5fF0d8aslFkUZenlDVNHn6QE/nCE2A0dRPr4Rf0qwUEORkeVmOyqfarY0Ky4PnBR",
+	"m9moPFtuEhqES+LgmmxLagj2k3QtGbnuiKrTZUEDSgeqf4pZKTSbrux5BU85PhxtCZ7M+esvqRaa8vwp",
+	"RCYMupF4VpzAYTVtFz04/xLKpaPpg+sVAHYg4Jd9OY7duGg7XKO/RFIOY7lOYvXYZcETDjqXaC52pffF",
+	"ewiQZW5qt8BlxiM4Y6KDxaTvcxePN13th2vy9xpNSgghMOM0j5MZL2qZ2t4Ap5p0nkxcjYORzUP8r6uF",
+	"5zGBbx+8SFwIpuyJFDtInm2omu/hANl+VUoTT6uOwtxbe1IM81wjFnKthE762ex5mUm0WyQojNzEDn5C",
+	"HqDAbeYUmhSuVxpmsme5uJxtf5Z7SFJ4lYPU7d6J65P+vdinrc9CAwnfChd3uLyIaHu4uQMcVRQ6vV6i",
+	"OOfQ58E1dGOItquUbKJS7nuqDlLwLKJ0HKqSmzpf0hakoHp+JuNQY+p+rztWjAbfg9fzKiukLHsZN4Cb",
+	"FRBc8Ta3O1OX8bRxHCjig2YfaGbiOmJWh07aQlpjj2MDJ3TFJm7WuiwXoA/jxBei+y6Qph7ic4Ezsjgm",
+	"pYQbjksx3RAhzLS3ypZAg8n5pCPcjhgrvMpZDEjobR+bCVQfu3EIww6F7xumzRr6c+Suxdjdm4uF/lUz",
+	"ulYtLzfudmOa1SNpifq1CNKd9ZpHpAStb0iCVEk2v2w7mHQjvUko+FeHSirzs2I3nMX8k3ke18uzkLMZ",
+	"09l3zj9xqqkAfHKiLFg287UsnHciTqH79leKom6ea1hlWJJ7PczVTSxNvLhj9yQtfvQjMXGKj84nSTeX",
+	"NtaOJemLxSTXhR/yqbEx8HIZgZ194cBHIND4CPG4CkZzprC85cXVfxHqU7Yj6RJFPwvWt3O0l9Rk4pmC",
+	"LEkYIsDlU1+R7MncIUR0r4MtdpqnnIx7vg0hT20C+OGWqjbcqgF52PXRVFyzuXn9S9ES7lLbnQJS8utO",
+	"0Ktqa0PO3htp6/PRZ0L1weMjvQ0xC5mWpbVvtFX6wN3t/pnoWt0wh2DJzcUiCBt8dxrFA56KduL5k+TC",
+	"zEmt6S/OMCHFU0S9uz4c1gT+Af4UtnFN0I3WwlO5dqEulIzpABdkIz88JZ4P1sSq1vat/9kF6YZEAhzH",
+	"1wX+r/V7Ye8eeImKnOxoZd9DOF0udkxpQrcG0KUM0+aCGMpL3c76wn6rYk+JS+RZd2bhnalrfMbegBfv",
+	"xVaWeXfVes9FmKtrPzyYJFE057WGxzdM5G6kiAaDv83tjrrEdTjfQd9z0T94dBnz0rMxj8DSwdxG9fJv",
+	"Hk8naeFen2cK+xmqIByTPzt18LYQm4nvt474u48VmO1Mw8ngUr77YEsSR/Fcnem7/gAvcBGd7+NOVpxn",
+	"NC9lzzPa7cNtd/12vAg/ZJl2HD/pwFl7JLsFEpZA4Pn5AGFw7MIPHDBWGgFjxdOvbpdLBYCp+h6hwmQ6",
+	"WcrqffY+zOpbp08vNnjRPTOK6Fn6ttKuhhLqVVxDbbtrS6OywzkvDGIwtU3EhZbfB23R+amOXlFlcJV4",
+	"1QFubikN8XW3VIH+MVs3347UBlDQVrjY+UwD5/8y0s5j7jd8Lt58fjnIm4k80KNTxaBJOdOG/M1ScA0t",
+	"Vgc9WWbOUm63OtHHG7z59ptGLhryrOGY0Tts2aWTjmJEyjMqmnGxWzBWtaQ/mTay0uOJuPYRn4e7jaXh",
+	"rn2pH3YqPu15eYvTb3hpFojbpVGQ+IWVy17wwSVitm6y0aqGP9X5jh2YMB+1wW8yxc3foK6xCYAjdPqd",
+	"lHzPHgjWQImomfaL6FQLwD8ztX2e30Qbk78t4Loi27osweRbk79ZKkGT5oM0UuHFxlVWx0qH3Q/XqdZE",
+	"wIGKQavxjCrFGeCnklKKXQumjUXLG8AdOM7OT09DDj4nG8X1HlpufKGhogJj4xtpCkj+wkXO/VQ9netv",
+	"ifxa0twBOUqFJLl9F1BIQRbzP3uKJid8eKedUSjU7FAvxTIw7CnGnNwtQkBYpiOU7ptzbg7ZsPlETnb6",
+	"+/qIyEz8xt7hUG5OpHJ8S/czGlm3wsdPya1j3SFWlMgB8u2EygUr49H75wBHnO3bBgDQUQZ6qM+N4d9H",
+	"XoChh2pJ0Gwp4hkXBPoM+b8L1oBah42Feg0QIn7m8Q10ruTOGtZhA9qOmDjj2D6+phtW3q7noje7Ejlf",
+	"6WTtkPHlmv2nOwDqPa96oNeXJ25TO/+QsAm6gas3CR2rd1IwQkvFaH7sY1b9Yaps6w6Jsy11xqxSf9ne",
+	"uqDcikRXdH8qg+1vh8M0Ezke+RCKMXHM+IS1ljG7N9n7747gyHpYLjNdzAsd96+3NDNSJW0MQzcl+0IT",
+	"fJrkUrNnrvXVIyjFhn9nmmgpBRrECzCOOl8/I3xtf2WnXwvNy5Lq1Gu5eymMOp6j/uNMiaiJ+vxZZbWu",
+	"IOk0OzOReEQPru2UzyOelZK5q2Pd7lyen1G1vXwPjOpazdfKYNBrKxi62rSrwNhFvU67gIgwo2wuEGaw",
+	"S2lIiY6yc0bqzfGOvJY77xvxdkgkXE91DBPU9Wu316pihisW78yumGANy8ermdvEf0TObSu/3Ot3tTo/",
+	"AhYCRevAGorrbsfINaSkAiCT/aNiplZi7RupYE+Q0IM5NLlbIHSN4nuWSOdXACGKXOQetJZTj4XGsE5U",
+	"ne2vN8eJwfE5+435YxtFs9mSzIAsnvnwHV0Gbd1WEirztdxh2seCZJk5WS+RxAFQq7b8hpGiFrli83Nc",
+	"wyQnEmQGCe8Y8i3lrqu4TSTRYFrL7JSZ3sxOS1ol06c5M9OpMl7eRYq9RBIhJZoEPVhdiY1lYV4hcXWM",
+	"N4axDgRIaLNgc67bv2BL6rbbKfwZhQT+M+LooedhBVUDFcvw3QNW/qHwhswi3wrfna88AFDhqCBLV/5g",
+	"44e4cj9qI/GPB/d8waCb69ahEalaYAt0B7YGKFKAxsaooiIBcfla7n6mMTir06KVCW5G9SmW1eRcIYm0",
+	"DgfrAYWgFd3NsM1xRrHd/YHue0nC0DwaN5WCk9EqiohpZ/UiCX5GulFU85s4fX7oKOnDaj2huTle73fX",
+	"hz8sKvBOno2Q1iu3pkGkl4Kq3P2xKo/uT7ABmkP335IeuMBGwILyEvlHbs2DAzNY/GEpyzP455LnD3St",
+	"HCpqBrfhA+gRh25XpuAVbSxrRatEZM7KMln4kbyXAV42+o6WtcrY9DHneZsYFhLX3WT8B9aDTQmjR3mF",
+	"BRTGBQk7LjyEUTiovoNDjl0j/dlfo7Mp9JQU0pANuyBvO74PKzjQCxu0R5fWY1+MZObObBFnPxbFPwvz",
+	"cFN+6lxNp9pht87cL+k6+v0DF/6vj2LcgrBgt3nVO3kimpylXt72aRxzyw8tyDCfwcqi/JFG0kDAsI1r",
+	"MwdKot6zHMOTrl1yaB0ICEAYlu3vqIfPHJOrb+wzZwS3nIa0/KEtA4pq0djRzNA902sMym6O8H9MHqNl",
+	"6WyFQ6dT0/oUiyXiBQ09ntahhSglmPtpx1wSgdwyls9v2l9QkZfzH4dJznZRN1Ltb+PuwK8ASsmqM8V2",
+	"bWHw+DZ+iPii7LFm6rqc3e7rhi0o4yi5b9c1C+3FzJ7Jicbn+gu162nH68w6SpdOC68QqlNwKOAC2Sr5",
+	"DybiqoAU7JhUyTuIqwf74AW5dDmMvhN81/s+2JeC0WpKFPzUCC52kFwDeS5ULXuDfXDyrmLqev6WiogV",
+	"8gM0eOpUP0MEriqp0KSgN4xkUoNcMAUTt66AnqpzruhRO4zsVK22T5i189GkZFojjA0QnEjh4pY7KfNn",
+	"IdeU8K19RwDKsjUr5ro45fWWqkXk1ZWLWy9GEK/Q7uh982SPHZu4bYwfh5MaiFKCbMkKgIKu6l4f3u5p",
+	"qIV5UTDsRhvFGjktqY6rv3x77ZSWGSogAim6V+JLqoW5MqxK5qDF/ap2KfMNns7yI6yZWChuph6p3vpC",
+	"E++wtfIC1QoAqt1RnijOr3g2lGgQs0Tcd0stya1c9F+H+/8BBJJLCWZmLcA4wmrd1TrUMYHxq+BVYLaK",
+	"iw56N0RSVy5Hr8Vb8rXnmRvc1dHHeMgHyed70ww35VxjAZ8NwXG/+S3Bwqa3tEkyVBTdmArd+I63URMi",
+	"2mpuOP5HCBos8K0ueHRotkLkaOXaalrqcpXVJY0DvI/7cW8BJKvdkY/5SVm18GSD/IjxX6EYzRN1yHxX",
+	"mBWmFqYw7T8O2GwMZjZs2DpZDw4UXAeuHiDMIhWBxcZOiZe8S5qzn+UY+f3v9Om+xyj2Ca3Soewf6YHl",
+	"X5cOim3gZZt32hIHJekiiU7DN5YNXqaDlCDmoeAGboM6ntb9U+WvzWGtjTbXbZnpaEwyFD0uEndFW68+",
+	"Nrova/c2SwI8KZOKae8IMawsrZ4XkmalgBppnjPXT+OU6Q5cJJFNUk6BqCdgniRysb/TLOER8BWMB84X",
+	"d28wfphIF5hr5jpcqhntEs15wkAdGRbFr4C5t9TwW+f5I3ZAOubSCaeXfMtiZgZaQujrg25HBVUVwlWX",
+	"VJu5pkOl+GyPggtEzHdXtC/MAQvBqfQ+0x9i7YkRo2Ec4HjYpcuFzdAL3bb4b/3zpLLjYKIj/jmqQmDW",
+	"BySb69R5WMqZia4Pg0+148apYIq4BZLLXrDrBNHTU8hq3uF6aRV5WvKdaPdjVKmeoyGjZgyTiq4jehas",
+	"sX9t9yuFUUebAONEFHTNdf1WnpGCllvioClA8MLPdrC4wN0cr+e6Sa8gBHBr1OYFcPWdxv+pyyCjghSy",
+	"zF3yfsZ8hzRoFgnVJPN7zOKnYpOGhN9eGWW8hZsVTei45Zps5yfjQPU4tNObXcaNPVb/uh6rXjKhWR4U",
+	"3sO9aOS67SIH/FFQe1uyC1femsfbb8Z6ZvkRILTI9WjjrGdQZ6Ej1RPj+AoYPIrWfLHy2nc/SzQatrug",
+	"5AGbmUiFjSMjyk/wvib6lzRS7cmBMaPXrR6D/VMg+2ouULss89kKgys6iHo9HDTNKCoIPNStHJvKhG8/",
+	"iB2SR4oSOk7YrDaaZFIplkGlPF8IKQdUvR72hR9p94BQERl2OOw3mFGMluURN2pu7Rh8Pg0Z9q7b4veM",
+	"n+3Ed09418GAM+LTL+GIUmKlkOsK+YzAdd5wzXyzZEDlBYRgsjkSK83jol5Wp1J71LuNM4tsnRvp2kgT",
+	"g0r6HppXCvBOKwbzc2q/ATxhvHRT2eewvkXiHxUcF7C8q8THagRo6jm7TEIXsoELOzZbnhUOz9BdVJjc",
+	"x6FDHNGMCVJy9IEHl0cFSkMT1z+sOK3YfHly5Z6PWSDR/NJOTUPLil9YCb6rlWM4sMGekvcrquECpLrN",
+	"bYYf9fsVROlBahaeI0BoWK6IymPdTEdpruwzffNm3r0ZDJ3U1Tn3QnuKhYMeFsXdnO6WA2CUaIOYTjKF",
+	"v3e6d9mQ87pcdSKtotJz3VUc2+M+PK4tA7l7qdeRwd0AJ5pP1/YLusJQVTs5vI7DUqrv7ao/5iuSnd7C",
+	"rorjq5MyjiCsHJWIkU5AEWrIQaLOEnxeT6YhP+7g9EJOSXu6Or1Y+6t48+0L8scvn/zHaehzTpfWiBK1",
+	"JnDzVNQURNdZYf+a1eaiy3GJfGfY0+tEhEYbaupEvUYq9uC/MmVywa9tWMJ9arS97Bua7b/l5dKe7y26",
+	"W1SSVAglF2rC0G2l6Q3eeZ2cmkfRUtdtaHg7riKH1rgdq7Qz+JeXl5eX00k77mtuiCiVQgp8nwy+xWCs",
+	"jWa/Hyg27Q52flvrB6B8ri8UwKFa3oIMPIG70eLF3d4Wh9mE3m4jyxSsQYXmY5Q5J9pwAcJu3PBH8N2K",
+	"cpUIVNKoxoTFmlxhj4HQIIn1Ffa2q9gfp9z6nUK6y1OlwqVLtU2Lu3m9MIUcO6CK6epsO1Z8qzBv907F",
+	"RDNKPsZnB6fGPeyGS0/2FhX0s2vj2wmftiavxYGJ3EUOLdUfYBaza1BeSgwqoyYA9/cMMEH8XmKxmLp9",
+	"H6doEgk/MPFXvXv6yeXSGutOY8Puabh4EmutO3ebRrzQvZ5+k/1HFPPVF/27JIqbEM7f6XUVTEmXMysF",
+	"mLMuq16qTu4sVk43TJhhi6iuL7h1Y19DlLYrV55MhgvBeXcdhEQaau1ysiSjXXWUSQeN1Q+YaOHZC1Rp",
+	"CG/oiqHggkL3B8PMDJf03imcLNCPDF7ZwTWGSR+xW6z1rkZtMdr6A9q0zY5PwPl7IynNZb89VUfDYCxR",
+	"LFJvFM+oiGfCQsrWMrdvpaRpMTAXlHXRJlGB1lwf6DGmdsQiWA4etX3Prb03Mb+wOKuIn2pzyx4qAQ3d",
+	"h2WXvAAO0yUvHNgigJxKMZrfEg3Vf6o7jJ9xjIpXtEmQcMy7Hm924BB7mMi9ew6TRmZ64NxXZbaPq674",
+	"+2wyblgpm2vwe4xGCCiBrB2iafOFdh4F8MvDANAdBgaZuQqUQMtKK5771Hn77heaQHtGlhNlyXoqPQ70",
+	"w/Xy1jP2rWXoJQcubvMdLhZ9Z8jAndf7kz6d0PqEFDEWd3g913Qu49S6gIsyxjVfyxD19m53IhuhiX+L",
+	"bKW6Q3uwiNqeFbIa94dDx3ip9m3lTSGruY7vTEmts9rMHVwTXfKcEXhvdoqwvZCvNTOJyOkBEJWA7zWx",
+	"z1orSMeNqdG6/tNoW6dVkNuaOdPlCq+gZM6LIQd69Lf7LHfvN37MeDxTZGxR1h++UbZXxWCWvlOPFIxY",
+	"zT8Aotj3AOVCsYYc5M3sPcQvyoqJVM88gB5iVK0xFOcREJ4RwXbU8BvWSUwHfMtFX1bYWyV2H9XKFNCK",
+	"qB9fddHRPjrgGr3F2sEte1j3WSCVrFy0R5045qzhy/zayCk+eitLBmWtekGC650yVkG7nhcHHAJP6ark",
+	"xswGS9kLme1duddpwzPQALACy5ebubRxKXIC7z5whf6nYqNkYyCb+kDL0nJQR3LsaqqwvhGXA+Jpdjgx",
+	"YKZFT4ku6NbMHgvSvK4X5Q/6zKNlxYfzvWGiXoA2aR/2yRRzsiNEbTCq0wu+hXxjsGB92nGMYW8TKwTp",
+	"8uWTNIdYi9vw0jDAJ/vyCcnZTrHZMiwtvb5TjAKiKeZ82mMDYL5E/72ej7mqWs/beNYjPmbfqOajhXJf",
+	"VBjxLUDNdLzn+1Yqe0cajMMxVsbPZptcHuUOOPdfaMsWcYaYTEDvgnsmrg5oWdPWQiWbc+Ot8eWTVENu",
+	"97E4u7+VDrkRrCOrOwJ6MQRnuwaIJYy+JfMbeb2RpRk33IyqheBSfKFJxW+k8cabfRPPIWgGLnlkTs1a",
+	"eystur+sajKxM3BHnWVnOnUIp7fLy7d0F898uJGlmV/dqYsk5pSPFOBDc5vd4Yhyu52hO9OgPQeXlIl8",
+	"NtKvHnSVpDqJeeZxjRJeXaRJwhuzTAF3t0tFPFgFfi5qG4zXhvQhFLxI69sTHS9D3xBEadlFHkWm6JqX",
+	"p5kCrdUT1uzlZedC6Iinznk48WC0CmI3UaFjqYxEOq5o80pU9dJm6yGlZwN6fU7k1sorTRuEfTDWsBI1",
+	"LS+IrwRoa0k9pgMErbHtmqsQODJXM4+pGa5MOFIs/7sf6nc/1O9+qN/9UP+2fqhP5eT55K6W3/0Vn6+/",
+	"4t/a9fDZuxF+dwr87hT493IK/G7df47Wfd+cTxrxQ7M9yM+omRz6zA8NIw2/WJq48ld/oXewoDh0i88h",
+	"rdhuD1YsuPKXeF1w/zN/qrUh0Dc9EF+q/Zq4/ukEAE3tT9xAGninvsOa5DvZr1ZZ0B3/TLXCI5XBVzNB",
+	"J2+TfejBn5ZnmM7LDLwGPINz5AdidK+bG/h4SjMapkzLBHnNTyKazDMLNvzcWNUd+JUONEGqBcFVy339",
+	"A/HyhqkjYsgFBQ3KdbDZsdwidAXcjk50ofKz9s3xdL3bMQ29vRkm+Q9dTNkCVw43bMHTtYp4ml8U9pbD",
+	"K/6Ga24vefvkTNnKPvDp+gOKRaPbGXlt39pnTtpPzQpW5zuWKvRtnDOwdfllsi5zvFfstjimeAoFaI3D",
+	"I+nCBCbwUBz10SXmHB/M3+ztv1olCkr6HMRyVeviglwinhh4JYI6MBD0G3nD2oK5+UXE17qgszFDfFuo",
+	"/rev7Aih3YBsmCLgSZ7b11HS/Np57Ob6exgV11nBq0VeNQ+SOgHgAo/5stG5LLusC5bd1kWEV/xwfbjW",
+	"s6FdMoAT/MPl5fzkTffOVkqz8BVtlNzH7VTkWTwtpRQ7RFyB50luj5eDmWhL48HpMFdLh+xuLq5dAd+c",
+	"V/B7cdtv6d2BVUajyAFQpBzw3EHlUjUUTEDR6wxIAfgERmainrTgzYKCKLJhVOkOMibmLR2o2mOZrZVs",
+	"pZQOpHC2rl+W13aM6BS+AWPdnX/8khNf9r01kbBykKFzvwdZ6FP78A6fGl7hrcDt3uF+49f+5hywT3tJ",
+	"DsRL77T2ZGZ7LCMt53pSzd2pvdtqeEwHR9DdmF4MBZoMNsNdlq18i6ophYxBa0IR3PVhAj16gOYMpQGY",
+	"1wMMRC6JbmilyVYxViaaRra65uMpRdPtng4GzbxabDQEnRl0WpD9fXvrVuAZ974meyDB2fQMLJGtRAMP",
+	"OvdyjMNp2lwsSFiDeueoUvh2BO4iKIhxMzjimfzPac9ki2QdypUfRSOlB7RxnMfXVet2kFnQF+E4hVBy",
+	"YEaxtm0o2HTwzMT2f9mrfHr8ZBT66joUN0VmbO8RgAheh+rDAZrzM3JJ+BbknaY8n2LMOUbQrbIwZsX2",
+	"B2dxeAw6XBWh0CiquD378yLov0uHu0iH34/9v+ixj3uM7nRgo+fUedhv4SK/cq0Te02ehIQeS9v6H//o",
+	"dFe0MzXxOun16qqFgYkCdslKEy0P/Y7mDlMetb2jb1d2lu6qwzj+p+++se4sJbqJ0BDufmqyYwC6HnWo",
+	"s++yYlAaSgG54h9MyQdtO6n1akOzPaiTALcJ+WQVVXEoBDf6c0Q0PIWInNbQ3Qi+n0HlwAlnvzIEurT/",
+	"+Nc0Hb6n5fZ0nthvYK4dvN8t8IXMh75yM/SdyU9AquX8GXas1FCbDx3dIZygJEA+Gw7/29Ky1NPV955E",
+	"fiJAhq71hIsdIX28STk1Zyf8CWBCmO/I7OKomGF2d2lxsfH4wqe3945W8RQoZhrG3PXlgI2IYB9C2LLk",
+	"grl7DPwlPGeA2yZcSGZWf5zyhi1mTzhAkUXOPhSa7q4X9XteUsKd3vpA6zADvzGBEiMoLW7xt+wcrhht",
+	"M8ugFUfA/rL7mPDX+hwO18htREV5PNBQHiV6vqQj5JaHmMg9d7Uzu/N3u/2wp/FqmoQDC/xk/hygj6rp",
+	"gGNC4gkTUx1rkxO/HE0Y/M8IUEBFxWhu3K02DZNZTjchmXcxwLEc068vpyFF7oAh1gGjGMDDeUqtu8eg",
+	"Zccx4LGrWt1gb6alad3Yio8JIkXo3Ua3hinoEWxNF15hF+CCm7V3dsobpqzNIFXOVCTru6G66xuN9fOD",
+	"j3SvXfu1B4ZXVspwhGWuN3EdfcNiKKivKc9xGduSGgzdQMq5t8Io0UZRsEVZvkshLrN4es7P3GTBL4sw",
+	"xgE1kyF001Mfhgcvo/bp7t1gPLthiF/Nt4bFmw1syprF7d6qpAabLhYykS64UfQfLJ2+x/O2lbVVap4S",
+	"KoidExwfmLD+e83YP+we19GZu5+jU88K7m2e+cgwvo1ZxFR6YX9AZOKnpIINKGAJAJ+kwVaCFceJAU9F",
+	"zDjMhIDqDxlnsFJKzZYu48C1jvsseOWStK3M2rWtG2cPDWuPrKR0yW0Z3Se2REWB8N4GWFbg5O4+g32d",
+	"BgBbrzSjJhGe8gLjKdkpWdvNodneN4CwGwVNxqXyeTEhwLEN2Sva8LIkFNK5XYaZnxmOiVgxD+DFaV0c",
+	"pUxaZL4JSE1Rh5yGh0gmDw6h2weXIIZsAth7ZmSsy+OCGvGP0ARpC+RL9xSF3/uJTAefazgfGCiJ2qYN",
+	"xk1OGrNyDQVF7IapI9CzFoaX4BzZyPwIynqsy2yyS4kOt+G4lg5P+chnAvNSXuPupmKFEvuoQOtPvY+w",
+	"xHzKNVLhNOLA05gaAQ95X2P3dBwZln65FnGxkwvvXs9y2KRaJAGkHvSPdUT2bOX2t0sxv6Luh09htjon",
+	"0sELJ3C3pXePd+oKuAgOVVBJaGihGvGbMW2WFc8v89oPnPUzE+5TY3uI+yP4k1uBaVex7qV94udnfk+K",
+	"ZSSQ4np8ii3FhxMFVdKFrjVtWk93aHNAu02Z0/7lU7vYxAHG5uKNwvtjJmzDYr1LaKnlggY/FTRLSWhy",
+	"8Bumf2W1r6KBwMFBIm2sRs5CApudYx6y2vzdE7LaloCrQ4uaaLujQspUwq77MZL5ekF+tCZxN6dqLsq7",
+	"iyBFpoKfWOBxack+6uUIA7fLDRuV5ITbuTIst8TtXsFwk4tOurXLkvPHxbBKQ0AoXILIAKk0sKTxGvMz",
+	"LJOBs9G87aSnretH/fk9Pq9xnfXCCqt2UmPG89teecJSA9rf+FyTgpU5MbIb02sDf1LELqUTMKUxN8iE",
+	"G2ZH6x3z9RJzx7m4vHySxDjKzMJZjY7GDzPYY8ZoqhayNuebnR/vXPPrFhTNn9qjKed8l4j9DRpicg2X",
+	"NCRZD2mg5Zro2VCubcZAuG20c8HMV2/RDIxkd1NVcmwQ4ixBbPBgb7lOVZ79F+/AnH3FwPTdB6Jzun+r",
+	"K6O1ZvEkl5JuWPmMsENljhhmF+jeqZS86fVfuY089q3W5hPqG/tGhErgiEu2epHCKJrzzFh7XbNyazeO",
+	"a8I+VCXlguVkc+yCO8znGLD5FiGtsQ8FrbWJ+ZJ+bLvQg5sS7AmW7eMm5JZmyRW/kMowshessZqssIbZ",
+	"hu2o6Keezl/mln9INe+bi/Ll1N6Ik0f4olZWlhr6ZQDEhFXpF7b8AhZJdvxOmv1VW/EzLIFg2b7jF4PW",
+	"ePlQk50GMLbGR9o6z2VrksCjC0dXbLmk67QgPd2Rku9ZyZk2tyH/SLPSz7t1dcw19JwU9B9U5XBkLdWO",
+	"T0lVg18K0ne8YxFaWVmCZqki+pHG0+MJhahPzmon7f7dM8za35FeljiB3B6I4DFx4rXbrFVgY8pWnHk+",
+	"D9eo98J0O1SjIPFXzggOEPDSc71fGp3t3JaD0Is37b1bNMgdrrs+gK7xkrxmZxX7zb8HeyVDdzSdYuKg",
+	"19ElMtM2OvpVBE7lzsZOy3AjFk4ruk+7mfLZZc+FbEa660+Cjboerg4OFvgU/1ePZ+SBmhT9Qsc1NQsz",
+	"IZMqj0tln4Bayh1R0rUGcs3NoUlmUNKCRX6otdVKjxE1LSZUcBXtnEPNspsWkneN+5HcxG+cUhdrIN9r",
+	"6OOcsgKKH6Ds7oFIBLsgX6mUu5FyGEsWTXnepQu4I2KEyXlcdU2wSWp7x4gY+gKHuScp5rX/O7WiCUp8",
+	"pEnXXZU3zXfLevXGCAPyH0dq5T/OLU0ZsbQLTCDDlMwLVBne6Dsp83BZOzsnGceZn8vZS7+bWPUNz621",
+	"vNSdtzmz4HfCJT2N2x3mA/3QHaTz5ZYO577FTjqon6hAfrHJXUm1MHOpG8v0720sXPfaig50YNtjAhE7",
+	"MAAXWmuok46d+AUXmGIHlsf9BqGgNVo43sESc9CKtLQ6lwQoCPjTlphGzoqojEnaUKmHy0birsO+hCWk",
+	"d1ZG0AiWuaDP60FZ7lW4u4y/lRm5xKRbbHTF9jzYOe0JHrEvkjt+xXeRk7z4bEBKVVcM+iaE2HKVYdC5",
+	"wNT8nZLyhmFNaIkwqzPa1/U4Hb+XXNU7pzveaVXp749+V0fqTe0e6GX+PVhCrPU/iMHzjHWqzUwOBfwy",
+	"Gbnr6jbwB5x0nG4ui3YodJxBEkmbS/hu5ztb+XbLUkki+KMm9ODzmX0c8r79oTtF82QZnQvbu9IvSOW0",
+	"t4Z7Jza1bmLMSe/7eZ5Kp9INMC+saeFq67vhb4IuWyvQMcshT/S0rRg1iYkqpmuH7DWTJTkt38BL8bKp",
+	"mGPv1YCGDtdugXPPfrROePaOeuHFsTR8Dp9PxtBv59O7q8+tjdT77V27E+w2oeXucPwcfw2uLc8BjpRw",
+	"2pNi4zZeMR5Lq/tO0RxaAGKmzl7IBngZIP58DgXgwNLWMZ2STOfzhnXOSjwmH+2ZHeWoW3oOJ2VEt2n5",
+	"zFKbOdhFqZahiYh1x2k44es8ScO5k5MxlYgX49jWKMOiYN/19x7cjKPncczzyGn5YnG9fAjqdGuLp5k0",
+	"k658bGz3v7pcugc4m+Ty4KQvXCDbbmdw90t8qhvlWkSQbinz6CkKDzp4mkmwGPtMnEyhWXi3StotN0lC",
+	"d9+emv/xO30T/+cMbON4brq1FdXOClu8KwCtenMkZZ3t0Xaem7HJqIh+YkNKpl08U24JfYZ/55ps2AIs",
+	"ae8e77bo9k3ZIyRt2T4aqXMjjZshrUee2kPtMHtWgaBunPTu1RF7L+vVi3dutKWsv4OLND5WOBYLpUEE",
+	"fSuBPQg1f5e95FVeMiIkuLo5oHzauz3eMuYTnUAU2Y5wyW3r4C3e4baeyIq5p8t8yYV9OUhOXeoPS+XC",
+	"d6GxesuMU7zmYneb7isFY+Ua4fWfYs7A9eFgOW+rpEBUFWy2CHkOrojwgmDKV+cNat4L9ncA4Des0kRh",
+	"uQeeE/vAIHUb+8RjWgY8e0EgV+zpe9GdBaKlbe2njeKVT1hmIgcXPzwKkyypz1wnoZfLxXsR8BQ6U8VS",
+	"ECNli4QGOTua56w744DevyvMxXuxupPaObvFPULluLJJKKxF0xXR+KjI9USZsmt8HeKiU5Akni4T1fWd",
+	"Tu493eDBky6Afqxs98vLSIAiVXD/s9S838RTVkzokKk+85BNBuZP67K7HYDm36T5gi4Bc/GAl7hmPbd+",
+	"3N3TpYx2N+kWrsIVBg+6AvHLnsMiZbREax8nZlMtaX1u2HRjdZSnb+2TC80be79CI83bdQSCyY2bPHZm",
+	"b0KywceqCUwU/fFdPRsYFR++tmvr6p/YYayXIdxB5OW7YqQLBQ4ZcoEgRR6CwGJ2U5IBAbgwX30Z1ba4",
+	"v12nGQcvYqj0bWImPp2YOuR6QksbMRuaN10ZOV+aLD8ad4TwbrMLHOM7huozC9LRMUMX6ga3ZOyYJAy/",
+	"bC4GLeWJLgyh64T3cOOEv1i0Z7lc5nqFXL5tXV7DnX06sTcMXJYaTAlrJZYlwbQ/L4KfYR2dKdgBgQsW",
+	"OuLDDPDiiU1/5O17Fxeg7Ey5KgPEFtwsaq+vaUXVAlXhIG/YNTXdZidz35r99GjRTgRz2mp3SxaOCvw0",
+	"RJv4ydVfLY4TLBcmRjZU5ddYbjL/Pq+V0MvxuG4jrpyQagVQQly5SEAuVydn9vQIpcXXlVX373bJtycu",
+	"4WbmWyKsQRT66M9t4XaL06kNLaPJ9EeXbCKwHdAGugRpw3KffBGMAR4H3v7oF5fjBFxRegffunl58hSY",
+	"PwAcHgqnXMWUr5ZaIWSJRwGEZohA1KpX2d4u/i9ePe1tAheJh63IY/nXpXMr93mrkHKfri47dWzxnF2H",
+	"2S7RwROYCDHkRD9lf7stdIZPdvUMlshXPUvkSbQKUsm6ug7Tj5k/HIPL8CSqdy6kcdHHz53yr8MAegQm",
+	"JvrWaDfSVJAqFqOS261mZgxbCz0oWwpNIEsuWIsDljFh2j4TG6lmIJh1rdLHUaMUEIoWL+4PMZvrlMnU",
+	"jons2EuM5FBRoSUEjvM6jrz5F93zpu+YYArwtxSATfmOo5BNxAAX6G+SCwhwHZihLjdIG55ho2VzxDRu",
+	"GCX2wf+KYEraE4ivBayM2KvvnOu3+54ARDCEr92UNNsn3gyIycPOP/fT3GdGR593VBcR9zI1xSLv8vxE",
+	"hh/pwQvOWLWnqnWxqHYTgKnUHLVNRG3VdBpMk8BZYOqGqS80yUqZ7QnV9kr1+fb9EzpeUHWbIiwEvYhE",
+	"MQyrrmkUJYm1gAVYBLlkjqyav7OWla7sDCP7eutUE8dd7UZ7HnHUaJc+SCkRYO3iCpL5JHbKy9NJaJax",
+	"ylwrrvdxFsmod0pQUlClC+JmT6jeQ7zRGpAikU6y9OwtB5puXYEOgN43kx45kAHW7Fjixiiq2yb5f719",
+	"lVh7gCdLFqS61pmi0UJEwFdz+HveH0Q3gMADyjC8WDHoYaiYARS8Gc0LWwqfsmCKo65MDJsmlYcK3YN1",
+	"vN08oKtyhzvjEHJRy88hjdrVNru/xwOcBxkf/zlASGKyE9Rrip1u3RkRP0QcuMfq3aZkMzNp8Vk3WLv4",
+	"MMsxkj5fmqLixWVHQRp3kp+AELEqPqPQrmcQiWYsh1wCgDtuW8VitO4A4EEeDLVhZRlBwJK7RTHVraXf",
+	"ZhJI7WsoT3HPM20WfWPnk2da/EFnbyGy4ZZyeyaUlIdjVBAgmOOyWDEVy4LL9uuRDcHlIvKYLmXDtHlG",
+	"apEzRR4hhj9spT1BdlVz0a0g22PR/OzHl2yUm+yyb7gMhfalhL8CPQFCYuu9AzWGKb2oNdbcD1ijk2RU",
+	"EOjmCu74+a3yhsexR5IhL7ckbk+FYwvPwoONW3dOW4/jBhx7KgF+hUjGVkbULan20FXF7i0VXApsou1q",
+	"9QEiBVWap04+dGUDII2toXlcwXfFe2GwhTB3/2jXZa+zLYOSvA4Q5IZlFBtVcHPxXrx3/VIQXvrAy5JD",
+	"LxNoXrErmfa9zNcwlsZOJzrgTjxz8f0tZ2X+XiDcvg7RFB9ZEfTALsgVE4aJjGnAojQulaNiSksB328U",
+	"N8beVOK9ALQlYV+GVq3YNOelUlLhXN98+4L88csn/0EqJTclO7hsLQHN2CFCwMocEwlKnjGBhiPmtqye",
+	"VzQr2IPHF5er9apW5erpqjCm0k8fPmya5oLCzxdS7R66d/XD169evPzx6iW8095lKwAQ6SiiT1ePLi7x",
+	"EVkxQSu+err6w8XlxR8AncwUIL0fWt3twYF/cCmSEh1XVsBTyyCv8tXT1Q/8w9cUvFEKUcu+llhflklL",
+	"R7zkqqrkGbzz8G+u6g5FxKQAoQY02l/7p8eommGmfSWFq0p5fHl5ts/+wD/gJ091GNRPII26ri7IFb1h",
+	"ugWbgVdc0574J8KcH/6MLAGCQdeHA1VHd+RA6FCyQboautNWYLyARh/2adgYWPSORbbkNdfma3jijiQa",
+	"aHxeIZ9lPgFTTFYSw0hxiTTwL5V5B8Hk7mS2dg1Q0WE9GQR6DT2JTum+Th0AumfuBFRUoV9RJ1tatY88",
+	"/DM7QjOrT35uHp31s7Hd89Q+x85ZepO6mj4fD//J81/xTisZBsL7O/fyUJnjrbbuVe52rkfHL1NgwwjA",
+	"ffelP4clQ3WSKZRsBKENAouOkeAhYNCLtAi/gt/PSIjLz4qhOlRFSkHJaYykTCAmelTqfsfM1/DApxS6",
+	"dgJXtDmj4H1ellbN02sAVQMovLuT/KXVnq3yeArea/VA38Y7r1kXHVw7U6fP8z/IWhi/Q3aUB7miW9NT",
+	"WQZLcigrbYqGuwWwQWAbskDNXQf4W0wtxX91ipy0pkDppm8tg4LesBO1YD3glW/sDL92WZkD+R+np3+E",
+	"M/0QXoTH71MHck7txNnDth3gLG6gxfrmLIzhAK5h+C+03wCAwwc0fAfAhUqYpje9o/oGIhUtI0xoSN4V",
+	"u0zivbb23urX9YmxyF3XRcWMPWXOLiJcaMModr+xz/29ZuroO4c+XbmnER7Y7UqgoXMDnfr0Yl7aXwT7",
+	"YH4JfdzpjjlqpT6NnQq6H+54LB/HYE/+et/s9jPdRVnuJ4ErOqsQCnwc2kFA944Tfkopfs/z3B/hsyh+",
+	"dzv4jz7iwT8H9X+uw0H3eG1x8rfHOSh0yfv3Vttx7zrMR6GnPSI+z/+UgetoZuC21q5gmHz56LFzcwVU",
+	"LVZq7FvnKuGt1NUcsWAYca4EOI1gOb3aPviBmqw4ve1ewPu335z19FNb+PT5T9UnuE4h56k5B0sg3U+v",
+	"08kz9tB1POEOUzQu/17hQ/e5r/dpIr8Ka/zYVvJruXspjDqmuEHJJhQhybM4la7oEXVoCg3SHkAAAXpB",
+	"IOd5vK+Y0dNhi7/V+Y4d7BfTXPEn+8znyhN/8gv892CJQjaBBbLa6GkOOLTYyglvGBP557r7P7jF/Vvs",
+	"velYWuD7iDW8cpYvIr+Fzjkz2EQKbIeV0tR+gAduySIxYwY7s3eNmbu2jY9/p20G/xE+lhWMVtcfa2n4",
+	"tZJvPy4d9dAEbVNtR5Mb7lNlR/aMnMd3/ixIbfS5HR44qjVxoVEhM2rGURPSjIXnfpTms72NYd52Af/6",
+	"Evmd4sZq6nY3CRdGep74//6f/1fbj0wzQlVII8fCHd8oWf0MD31+FvLZbaO3hWqVny80AeoNwynBfk5d",
+	"Y/dJTn6gO/bwbxUWXkTk8YYLCiJ16KaLkhEWeKZwSZdms90Nz8mffn753Zr8/ON3Vqt4xzY/gwlisEfI",
+	"f5Ifvr4gGC9zQBB1pbD7HETb9YGWJVOgoDCRSVRWWLMmWnpnPKL3gePC+CajoRazhI6Je1aZUxfF1Z33",
+	"co74k5lh5oE2itHDLTb14+U/fIID+WfGKkLdOWxN02lfhWKCNbQcuQPf2Cd+psroc2qcWI8/3JX1TAoH",
+	"5LNPesO+Qdp97Pv1G5rLK2ZSDKaZadnLtbgjG3YuTgNOIA34OlELtYaOYgDHCwnVjVSiE3i0UqRkVAnj",
+	"bn0Ew5FqJ42BHuWeRb9DUOAYkxqu0LMwckO/YdpIxT5XN/bZZQLGCHoBNWjwveDO6b9sp8bQ97WFfhKY",
+	"IE4A2VvuiDb0qE9vhzcwyB23ZaFX+k3gmH9F1/Rbumdt+Gfbht8g3XInZT5H8Fs9YUzs298/V+MHZ8/y",
+	"f33b53l7OKF7f0i/aNuaT1s/esoxefUZOyav/l0ck54VdpIBzuFyLjBjXkevd/zmtMD7vLenla1nIZh7",
+	"GUodIAJcUI1NmJq2+ccBJfYZfV85zV1dQBgdla8C2mLxbA/Z+RWobYrRsjwS2nONBbUrqAEn1t1vduvv",
+	"FNw+J4M4gKqPa2hOM+eZw58RZpujv+ta3YxHNK7wid+a1o7TesMQ5vSUyq9cA9kWWzyI27MdcbggqDYE",
+	"qdgNPEOZT8+J1JHsGS2ZyKkaM5necVPkijYv/LPzs7Ib96o4W1Y6FEO6iYDjlua5YhqsRwBxs8I1VlmQ",
+	"Yqr0qs7HIf4bV4aaqBVwBTk/TcHEeTiCmYKpHq3goqHCk2t+7cWPbGTjH52dRM/d/BLSyk1/7auQNdGF",
+	"bAT2F5ciO0ue13f8ps9ohBLBGlIpfkMNS9Owe6L0w39qlilm0ul0bxjNO7QdSDW4DyusGPARPRhw9D7s",
+	"5Jf+J4b3/F8f3Srb1LAPpicl7uQl536550ouDTuEXcpTW4JYXGkRoNj9Hn/FrgCFJnUH2x/PQZLvZePq",
+	"MFH2I3LxdIJ/l1gIWTCe2P3CP/QJCzE6AC1nqsOwW3Hg91AFt+cihwzoFg8iRnl5qKjiepARGGEXe6MD",
+	"IgA3BYEy6YoL4V1wa4IgzLDrDr58slziBWC7vghTuKdi0/YDb3D0+9CG78RVMEGWn7OuUoTeYKAC+g1b",
+	"n3Tpwn724ixZD28biZlFirU5+Co0KSMIFn2E/3f5sZBSB46sR2t88hy7UkJvZRl6Clu22yA4SCg7+kKT",
+	"TArE4SB1BU387VVqOfi94OaCBMZ+lbNDJQ0T2fHBn9mxrV9CtkcmsB/CCx/q3K3Mey/k1gR0E82EeYbv",
+	"SlCG/Iv4s8LEbCwLH8g3uXtRm99UqemL2vwQ/Me/LecUeq3xnvH8fCZP1WvLSyDnQqD50A9XvpY7x6kA",
+	"4Th+Z32Hj3xC2QIzOKNg+fq8hTpIQyQ2oBmQkmvDhO5bj29VzXpUf9hG2x3xB8YNwJ89sCfSKifC6Kfk",
+	"F21NoV+Ix4mgBIizJr8ohJv8xf+Tg5+M5BPAV+fuKuix8PXbJwf0l/UXYXjpxElWSitNzrMRXBHlEaWh",
+	"DJkdoTpvdA/+aTnh14ehv2pCZONJfcAFqUp61NA5iZZECkKJps0zNKRcB5DCSnJgh4O8ATCPC/IcizHh",
+	"q2BTCgcj1d+cn+08vnO4qtOGjWu+Msus+TJlx9xO7i5Ah5LbkQ4K8WZdQzypGV0X0IMxQK99AH1hoD8N",
+	"Kx8oxJ0EPNvwC/7N/dRC3GKEaz3VkGQghHAScSE0dQElvUHQ1Pp8QevAysiMWh7Y0PvTPSfgd3xQlXRM",
+	"vQY0HsAGQain3BRtsAw6MeGBgOiJVeFMwYQzuRp6tHoNN2uyaU2IKcX755KK73yj44/AxBQhCEfvKZgO",
+	"YFvcqcmg/VS6qcbH9YLjmiyxk9l7JRXnukobK1t5C+iGfqoKqtetQuOQinHTo55x/HVCo3HPxCXsJwql",
+	"uOLtv35KPQvo8kaeE6PhR9ac3S0gcMxd2MZYsC0BJ0KVCVLjt2Oo4JRgdh/bWHHUSBxupPE5Nu5rtuNW",
+	"W8IRnYUpHJCahpMPJT2t2eotbrklVBBGVcmtuS+mzv4kuM43Sla3ZIKl6Dr8hlm7/Wze9UC/uorzfcpX",
+	"e4f1frbpBR+LtX8Kt9IaeNk7raBezWhimDZ6DtM+ZK6BRlR4vRT53XbxEwfzcfIvRf5pdJj754N2NIcG",
+	"2fe6pLcdGSSpXH+HSnPrKlwTw2hWMN3JQ0FklX4eCgYwECNBd4XqqTr9lmnzL8Bdb+/JNX5X9sJrDZA8",
+	"2QfTbsM58tJMqwy5allsjZNivYLR0oyChX2PT5xVFdWGmrrX90Xup+1p99Ysr540BcnluRMBsAlBkOU5",
+	"NXRDNXN9CDo0vmLqhmeeyNA1Y8pqnmHi/smOc09BJRj7E0CYwndTJiWm5chz5Vd1MEsNE1KsyUZ+ILA7",
+	"a2IoL/Wa6FJW9r52Z0gqspVl8viUdMPKsfDOl9aCvfqv79Y+iHQkDIvFIIIFksDqUOsWxK3xuUgh3XjP",
+	"KsD3RRFOyf/5hmQyD+pyRXcx76HiwrzG+d0Py8DgdwpBYu2gvtn97w+H8izlg5AFYI0HwciGlXAjMoxe",
+	"nUfAwgcs5XHrLXdWCo9lpA6gdP7WhFf/LyJnysV9fvnD5eHwy5r88oj84eGjr+BPD+yf3q/snx9/Qf5A",
+	"Hj18jH+7vHj0n//xBJ55vH7yy8V78dzj/VmWQh5HzGjwofwCCvovzwglW0UBTSY8aEkFT1klIhbMe8No",
+	"7hzHs7wkrsvALEd0pDnF52tjuEUlWBN54RxcaDeEUDcgobrF/bak1IT3uJFtmYKmbZ4ltc+OSDrFXrtn",
+	"PqH/Cadw3kDfgRqmOC3PmjGqC1lBEqVswC+pAVqTGFpjn4awD7XwOyB349SHMvoZB63Tfz8iOONtaJJA",
+	"F9hqd+FIp0kaUpGDVC5dJwXpuHfNvsKn5rGE3P2Zi2hWSXxNWwVtCGIYIen+S6fL+lE66P3UciC0u/wr",
+	"t0TwvBWIJv66Gsly/Jggmq/lbgpCE65YuSNKNucDMCloBWW0XQT1tXch+yanp4kRpdw9YB8qqYxOXuVd",
+	"3/Y63K2hLlcbVWegfF6QP1399CPZM1aB9vCQVvzhzaNAm1LuLiw1TzW6lzCF36XDv4d0iE4Z372tDvQt",
+	"L9m3OMTS831HSIhTCbbl5dn8bJAwZ7UgO2jyBPODPT4PKsVuOGtGcBh+xidey90reOWezCdrJtgd+dgW",
+	"d7uuVBAX13/G0jkANZFbIsucKJZBIQ/CcdM8n9iwMeu6LD3SAYSLII2GvHM52m0iHaGlYjQ/2n8t2dYQ",
+	"WkrBnmF5gs+oDOjKLs+TKgamv4NvORXHSEQUx/82/PHOX2g0z8+TrPU8z4HsOylzuO2x7irCMilGCd0j",
+	"+J6NJ30r2SB2wtpfyKZQst4Vzjkua2E0NNCSilljuc23BSSNwA3hgucmmlTH9xA6n5O2BZdnWp4H8cqF",
+	"+erL1Xiy1Keu/8Yt+A1m2LrmOXZ6kIJ3jmJNGI1QLC+vDd5AB64N3ccvIW9+jtveP4SnPqH17SdxRvv7",
+	"nZS59voxZHxtJFW5dn8BKEG/dIf6qRjJCqnto0ei6vMoDC8hz8x/qpupuxey0SOek4MVD76LezI3lDaQ",
+	"0ikFI/4FApegVfUuiIcOwEYelJcau9XmsMAWvBRfxmapkbyVH9zQHyffLZgSs7rjzmpAi/51N+bw0J6U",
+	"QFfQUHaHkZitVL1GhqmJOKNlzpzvkKAXTKOOvfXbSNcLPJIq03K/ny+jx0gc1NdNg1a2k0QKB9jAPUrV",
+	"1iRa44RDFsncOTG8AEZvN4yIP+tET0LVgxT+eoe/xHrdyKpzqj6LRlsuDSjImV4ikKfqegTd+A7L/Wy9",
+	"9B/zWDxv98bM6A2VwgUxrLrrXn3ijAw/fexU/9uUg2dHD/PY9Vuofg+fgV4l/VqUtAQcpoH1p4/KTFaw",
+	"bE8OtTYYe9gwJlxOgu+bcmT6gryWO40uSde2dtsBD2TCROXiS5HfXSzev4YyS+nIOc7s+hDpWv2DS5VB",
+	"sD0CbadIi/8d750cilK+6hWlPIkhjN9GG/gUZhI96gFPnLGJFQGMiQTrT6TI+IZ4nRbOmhzoEfo4+xbv",
+	"3cIRl2XhInVY0f1e4CprbjR28fPZWNDf2XUmx6otRhSjWgpnkOQs4znLn9lf3wuchf28kH4YeMXq8c7g",
+	"lJWGKQwrWCJRdiweh0yY+xHBduh7LBif+vR9l4y8s7vbA26QA7hGa5JltUkVatvnJsM8ELspZJlr6DaJ",
+	"ddrOYSjydFTHDg5hnWfkxdV/uRFab2Mq2PMGUURnRHt+Dw1EZQ5sfiw20EnSgY0fiQ4M2pHJBtwRsglt",
+	"Hqk4oinimz1ekDeycXm/zLhOCVwRnq8R9Tv8C9Yer+MRiFT4YQYqq/Md3zsmK07RzfcjBxRCBGHt0pqt",
+	"tblhHpdgcrPHEELonukWjx01giDh3Xq+0OSXnO+YNr9cEBeLsPdI8GS/F5YDgCOC9yIEKp45kziIqG4L",
+	"u9C/7r1wH+tjLoRmeLGbBPfEiY7PmHVCrAHP1FkU8hvmEfY8XXUhmxSzaNpEuvRGeuRe0eY2tL6izb2T",
+	"GdosJ5IlaXN/vXE1be7SGdferqN+8ivafFIX+WfQvvqtS3H5QruxB22svUtCClBSF7WURY7/SA1l0+fk",
+	"0Uc6J2esuKdN6620u5Pm/8lGsrfZhHtH8rx3OgIWFKz8N9lA9rabcs/tY38zd809NI7t3TUT5+nhwWMC",
+	"JNArAk6S9wf5K0sTbWjJApaFiPrLfpA398gCdw3fL3CpCYlRl45T7Ums2/pn4Ne6R4CtTo9Ky+LAOPIG",
+	"+7Ns6kPV0286UCotPy7qufL5Sfx77rZivzDRayXWJOVOdPzttkj5yFvh2qPYoaGSaDul1NhfxvQZfPP+",
+	"yGPHT1aOyeqcSvdshnRaA76ykCPvOWpnJ/VJ8PanNuq+VInCFQzCN0rIFjOSNFLtEwyNyLCTtb2GGp5h",
+	"hmkjieI7npOCljdMdwtBucEqoqaFni1ouQ1491K8F/aZrDaEiXxNCg76qseu54KRpuAla6Hst3yjABqg",
+	"zC/IOwAK/UXI5vpw+MUSkJZadgM+6AbgdmzDK6h+pWXZ8VS5BaNra3ZU4wrfusfghvvCJ4pvuK9jfGos",
+	"0LEOgSVPyIBOSNWZvC8MEpdr1X4io0odCcWEu2D1Wy6yulAjUxER3TBWTeAob/muthwmt1hzi224jAvE",
+	"aMMq+5MDUw4ocBCdw1+NfC8cg38BeBVZAaC+djSMYbedMynJFW242AEI2FaWJTRHzRXd7bjYvRcFFfkF",
+	"eU4ye34RWbEL5LzjAMdhrbtd2QJgzGZjS4/7YmA79qdiX1hXStzaH89ltg/YA7cmxX5G0Yw9gLYfo57A",
+	"t/a5dy5D/N6I1PlKwn/nShHOYlXwndBrktFau8gi5Hho7x3s2RQ061FsBrFmwt3drurrnLVov32cPKDn",
+	"ZwOTZ/zuD7lnFCQPH/otYeTBjGajlTw673dTkhKIe9ZkWhiRUIKjjZ35WTh3t9vHTw9zh2ToJbe2fJuy",
+	"Jc+52MvPjIHsVQuDdbuWGAjCnQCRh/Of6EgHT7y84TlUQnye2af9NXxk7erjbLmvetSMdXtCO7XhtH9Z",
+	"QoRMog7e/lj9Vtjg42MOfhwOeFFKHaRlcqcn68/e+uKze4QY+BzUuvNWv92jTtdteTSEm5lQ6+waf1tq",
+	"HaflJ1HrYLfjB7Sl71lOKfZG6iAao6sDfDNRuCA8s5O5ALfbzfvXdz4aZa3Sk3V7b42S8qQv08DhUyNB",
+	"f+bsM77uOC1ffHzn/Ufc8+eunwRABrRDQxi2n+odZ4JpbeczPlSd0gbFdF2ac2oZHWJbZbOUuwHsXJTe",
+	"O0VzNnLsvrO//2scPFjKv/DR+x5c7/Hjh+VlyfNXc7F7gCw5FxD3GdivVJANI1TvWe7qs9CPrFL9rd5J",
+	"tf/JivL6brXy4zS3g3+SMCl++g1QMpn/crajDyZm6KrlMnrj2S24x1OGBj7zmbii40ingBi3ZLMcKPln",
+	"YgQhe2VSnbOX53NDDlIboiU5UHE8G2tGkvaS4H6OV9cJ2fM9YyXca9AQjOxkm7LbCXii8KlKKiZyAq0o",
+	"CzLot2RuLZRcj84uuZC1UpLL/nq+Lpiaac2lwChz7mRPRHjV4kDVnuUPsDZvrB71GIoMvVg80KO9owBm",
+	"TNbmGbrhMFSt2wA4IFJDk0Bfp30RxV3+i5vL1yX2j7gPNvDfeOOp8pFvsf4akzDwXSq7y+dsYMp2cF+q",
+	"AmXx3QoJ36HRmuo8AfTdUF08QGfriFFpf39HdXFPG2mHvicI/7tcI++oEq4A/1xYUs7Z3VAlWE7k9qRD",
+	"4Pn6PqAQWPu2464zc60LQneKsXgbcssOY3YO+N8cJ/x27oNF/PPorJ9N3QGWkGcNqTZI9OSezQqk3mrn",
+	"Pn0c1a6wH0Z1y09HUc+40svPimGeO2pF0HoC0ZJgPbem2qf3Xdip2yU8/+jG7MfY1e+klQEUMg+fYT82",
+	"frBC3ooHSCaelA2TPsMzHplHH6/dQqiiOZ+ZB6U3W6m6oBxnQXCEJjhwPKOuR79v9iVo2IQ7UKty9XTl",
+	"gDmA2u6Fofz91irprmm+DKogtt7p9ExzPgCXshjH6XfVtx2EEE0b3XkbVMjTdz1KpKZbVh5Da/E1psxu",
+	"MLG2MwyC6MTG0bRpjWJtFMXuQ7ga+MgXmhjGTNEZDoyh+IosVQ4A7RciWOj4Y3kn7cC0aw9tMaBNXXfp",
+	"tYh842skFbQ84oKUfMuewV7b8R0ak/1jRXnukSD9Tth9Px3xO9+FT+TY60mvibPloQ07tMwTTINJ33Qa",
+	"U3eG9m3d1glesQaM3SVoeC1ljj2stYMP6lEWUgHWyapDQDACv72dCpK0kA26P9Gr2kEXkaI8wvHyeMzh",
+	"Q6/lLvKZAC6LA2MHGchBr5isSgYNZFwWa7tRAQc1weTYFY0bzcpt5z3fBO3Xv/76/wcAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

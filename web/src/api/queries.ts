@@ -42,6 +42,7 @@ import type {
   UnmarkedReadings,
   Units,
   WashAsk,
+  Mending,
 } from './types';
 import { keepCut, sendWaiting, waitingCuts, watchWaiting } from './waiting';
 
@@ -434,6 +435,19 @@ export const useInspect = () =>
       await client.POST('/blades/{id}/inspections', { params: { path: { id }, header: keyed(key) }, body }),
     ),
   );
+
+export const useMend = () =>
+  useChange(async ({ id, key, body }: { id: string; key: string; body: Mending }) =>
+    unwrap(await client.POST('/blades/{id}/mending', { params: { path: { id }, header: keyed(key) }, body })),
+  );
+
+/** What the last survey of a blade came to. */
+export const useSurvey = (id: string) =>
+  useQuery({
+    queryKey: ['survey', id],
+    queryFn: async () => unwrap(await client.GET('/blades/{id}/survey', { params: { path: { id } } })),
+    retry: false,
+  });
 
 export const useNote = () =>
   useChange(async ({ id, key, note }: { id: string; key: string; note: string }) =>

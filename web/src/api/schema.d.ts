@@ -445,6 +445,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/blades/{id}/survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the last survey of a blade came to */
+        get: operations["getSurvey"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/mending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a blade was mended and inspected, or that it cannot be */
+        post: operations["mendBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}/notes": {
         parameters: {
             query?: never;
@@ -1419,11 +1453,17 @@ export interface components {
         /** @enum {string} */
         Noise: "smooth" | "usual" | "loud";
         /** @enum {string} */
-        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "noted" | "compared" | "traced" | "grooved" | "renewed" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
+        LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "mended" | "noted" | "compared" | "traced" | "grooved" | "renewed" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
         /** @enum {string} */
         Form: "through" | "groove" | "rabbet" | "cheek" | "fold";
         /** @enum {string} */
         Bed: "air" | "runners" | "sheet";
+        /** @enum {string} */
+        Moisture: "dry" | "wet" | "frozen";
+        /** @enum {string} */
+        Carbide: "unknown" | "tough" | "usual" | "hard";
+        /** @enum {string} */
+        GulletShape: "unknown" | "round" | "hooked" | "narrow";
         /** @enum {string} */
         HeightSchool: "saw" | "proud" | "gullets" | "full";
         /** @enum {string} */
@@ -1431,7 +1471,7 @@ export interface components {
         /** @enum {string} */
         FileFormat: "json" | "csv";
         /** @enum {string} */
-        Bound: "scorch" | "hand" | "bog" | "splinter" | "gullet";
+        Bound: "scorch" | "hand" | "bog" | "splinter" | "gullet" | "wall" | "shoulder";
         Cut: {
             /** Format: uuid */
             saw_id: string;
@@ -1478,6 +1518,16 @@ export interface components {
              * @description Length that is cut off.
              */
             piece_mm?: number;
+            /** @description How many alike. Left out, one. */
+            pieces?: number;
+            /** @description Left out, the stock is dry. */
+            moisture?: components["schemas"]["Moisture"];
+            /** @description Tension in the board: it may close on the blade, or spring, as it is opened. */
+            moves?: boolean;
+            /** @description Of the blade that somebody means to put the fence to. Left out, where the plan says. */
+            fence_side?: components["schemas"]["Side"];
+            /** @description Somebody says that the saw's blade brake is bypassed, as its manual says. */
+            brake_off?: boolean;
         };
         PlanRequest: {
             cut: components["schemas"]["Cut"];
@@ -1528,6 +1578,18 @@ export interface components {
             by_rule?: components["schemas"]["RuleSheet"];
             hold: components["schemas"]["Advice"][];
             cautions: string[];
+            /** @description Of the cut on this saw, whatever blade is on it: stop where a finding stops it. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description What stands against the cut on this saw, whatever blade is on it; stops first. */
+            findings: components["schemas"]["Finding"][];
+            /** @description Of the blade that the fence goes to, where the cut has one. */
+            fence_side?: components["schemas"]["Side"];
+            /** @description What can hold the face where teeth leave. */
+            exit_supports: components["schemas"]["Support"][];
+            /** @description What can hold the other one. */
+            other_supports: components["schemas"]["Support"][];
+            /** @description How well the material's figures are known: "as far as the table knows", or from how many cuts here. */
+            sure: string;
             /**
              * Format: double
              * @description How far one piece is fed.
@@ -1540,6 +1602,10 @@ export interface components {
             /** Format: uuid */
             blade_id: string;
             mounted: boolean;
+            /** @description What is to be known or asked before it goes on. */
+            minds: components["schemas"]["Mind"][];
+            /** @description The scores cannot tell it from the one beside it. */
+            level: boolean;
             verdict: components["schemas"]["Verdict"];
             /** Format: double */
             score: number;
@@ -1548,9 +1614,27 @@ export interface components {
             setting?: components["schemas"]["Setting"];
             best_change?: components["schemas"]["Change"];
         };
+        /** @description What is to be known or asked of a blade before it goes on. */
+        Mind: {
+            rule: components["schemas"]["Rule"];
+            why: string;
+            way_out: string;
+        };
+        /** @enum {string} */
+        Rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach" | "condition" | "teeth";
+        /** @description What stands against a cut on a saw, whatever blade is on it. */
+        Finding: {
+            /** @enum {string} */
+            rule: "short" | "clamp" | "trapped" | "tilt" | "fires" | "knife" | "veneer";
+            verdict: components["schemas"]["Verdict"];
+            why: string;
+            way_out: string;
+            /** @description The question whose yes lifts a stop */
+            ask?: string;
+        };
         Reason: {
             /** @enum {string} */
-            term: "finish" | "scorch" | "load" | "room" | "fitness" | "condition" | "change";
+            term: "finish" | "scorch" | "load" | "room" | "wall" | "fitness" | "condition" | "change";
             good: boolean;
             text: string;
         };
@@ -1561,16 +1645,20 @@ export interface components {
             room: number;
             /** Format: double */
             height_mm?: number;
+            /**
+             * Format: uuid
+             * @description The blade to take instead, where that is the change.
+             */
+            blade_id?: string;
         };
         /** @description What stops some of the blades, and the way out. */
         Stopped: {
-            /** @enum {string} */
-            rule: "make" | "diameter" | "bore" | "speed" | "riving-knife" | "brake" | "dado" | "material" | "hook" | "reach" | "condition";
+            rule: components["schemas"]["Rule"];
             why: string;
             way_out: string;
             blade_ids: string[];
         };
-        /** @description Whether to change the blade for this one cut. */
+        /** @description Whether to change the blade, in minutes over all pieces. */
         Swap: {
             /** Format: uuid */
             on_blade_id?: string;
@@ -1579,9 +1667,19 @@ export interface components {
             stay: boolean;
             /**
              * Format: double
-             * @description A change that takes less pays for one cut.
+             * @description That all pieces take with the blade on the saw. Left out where that cannot be said.
              */
-            worth_minutes?: number;
+            on_minutes?: number;
+            /**
+             * Format: double
+             * @description That they take with the best, without the change.
+             */
+            minutes?: number;
+            /**
+             * Format: double
+             * @description What a change is counted for.
+             */
+            change_minutes?: number;
             text: string;
         };
         KerfLoad: {
@@ -1598,6 +1696,11 @@ export interface components {
         };
         /** @description Thin or full kerf, judged by motor and circuit. */
         KerfAdvice: {
+            /**
+             * Format: double
+             * @description A brisk hand's, at which both are judged.
+             */
+            feed_m_min: number;
             thin: components["schemas"]["KerfLoad"];
             full: components["schemas"]["KerfLoad"];
             /** Format: double */
@@ -1622,7 +1725,7 @@ export interface components {
         /** @description How to hold and guide the work. */
         Advice: {
             /** @enum {string} */
-            topic: "fence" | "stop" | "sled" | "push" | "end" | "support" | "passes";
+            topic: "fence" | "stop" | "sled" | "push" | "end" | "support" | "passes" | "stock";
             text: string;
             /** @description The obvious way would hurt somebody. */
             halt: boolean;
@@ -1684,9 +1787,57 @@ export interface components {
             sec_per_300mm: number;
             /** Format: double */
             sec_per_foot: number;
+            /**
+             * Format: double
+             * @description Of a chop: how long one stroke down through the work takes.
+             */
+            sec_per_stroke?: number;
+            /**
+             * Format: double
+             * @description Depth of the marks on the wall, once a turn.
+             */
+            wall_mark_mm: number;
+            /**
+             * Format: double
+             * @description What the finish bears; left out where marks are not looked for.
+             */
+            wall_limit_mm?: number;
+            /** @description Where side clearance and run-out are from, in words. */
+            wall_from?: string;
+            fade: components["schemas"]["Fade"];
+            /** @description Where what is not known could turn the verdict: how well it is known. */
+            hedge?: string;
+            minutes: components["schemas"]["Minutes"];
             exit: components["schemas"]["Face"];
             other: components["schemas"]["Face"];
             window: components["schemas"]["Window"];
+        };
+        /** @description How far the ends of the window may lie from where they are drawn, one standard deviation to either side. */
+        Fade: {
+            /** Format: double */
+            slow_from_m_min: number;
+            /** Format: double */
+            slow_to_m_min: number;
+            /** Format: double */
+            fast_from_m_min: number;
+            /** Format: double */
+            fast_to_m_min: number;
+        };
+        /** @description What a piece takes, part by part, and all of them together. */
+        Minutes: {
+            /** Format: double */
+            piece: number;
+            /**
+             * Format: double
+             * @description All pieces, without a change of blade.
+             */
+            all: number;
+            /** Format: double */
+            handling: number;
+            /** Format: double */
+            feeding: number;
+            /** Format: double */
+            rework: number;
         };
         Face: {
             /** @enum {string} */
@@ -1730,6 +1881,11 @@ export interface components {
             hand_m_min: number;
             /** Format: double */
             gullet_m_min: number;
+            /**
+             * Format: double
+             * @description Left out where no mark can reach its limit.
+             */
+            wall_m_min?: number;
         };
         /** @description The blade that this cut would like best, owned or not. */
         Ideal: {
@@ -1912,17 +2068,91 @@ export interface components {
         Strike: {
             note?: string;
         };
+        /** @description What was seen on a blade after a lost tip or a hit, looked over in order. What is left out was not looked at. */
+        Survey: {
+            /** @enum {string} */
+            after: "lost-tip" | "hit" | "doubt";
+            /** @description Clean first: pitch hides cracks and braze. */
+            cleaned?: boolean;
+            /** @description Tips that are gone. */
+            missing?: number;
+            chipped?: number;
+            loose?: number;
+            /**
+             * @description Of a lost tip: ground back before brazing, or with the marks of the saw still across it.
+             * @enum {string}
+             */
+            seat?: "ground" | "saw-marks";
+            /**
+             * @description At the sides of the tips: an even line, or squeezed out.
+             * @enum {string}
+             */
+            braze?: "even" | "squeezed";
+            /**
+             * @description The other teeth.
+             * @enum {string}
+             */
+            rest?: "sharp" | "worn";
+            /** @enum {string} */
+            pitch?: "none" | "light" | "caked";
+            /** @description The plate was hot. */
+            blue?: boolean;
+            /** @enum {string} */
+            crack?: "none" | "gullet" | "slot";
+            /** @description Laid on a flat table, or against a straight edge. */
+            bent?: boolean;
+            /**
+             * @description Pitch of the teeth beside the place: as the others, or not.
+             * @enum {string}
+             */
+            beside?: "even" | "shifted";
+        };
+        /** @description What a survey comes to, in words for the saw doctor. */
+        SurveyReport: {
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            note?: string;
+            survey: components["schemas"]["Survey"];
+            /** @description What was found, and what it means. */
+            found: string[];
+            /** @description It is off every saw until somebody has mended and inspected it. */
+            stop: boolean;
+            /** @description What to tell and ask the saw doctor. */
+            to_doctor: string[];
+            /**
+             * @description Whether it is worth mending.
+             * @enum {string}
+             */
+            worth: "yes" | "no" | "ask";
+            worth_why: string;
+            teeth: number;
+        };
+        /** @description That a blade was mended and inspected, or that it cannot be. That it was sent and came back is not that. */
+        Mending: {
+            /** @description It cannot be mended: it is retired. */
+            cannot?: boolean;
+            mended_by: string;
+            inspected_by: string;
+            /** @description What was done. */
+            what?: string;
+            by?: string;
+        };
         Judgement: {
             /** @enum {string} */
-            says: "dull" | "hard" | "pitchy" | "like-new";
+            says: "dull" | "hard" | "pitchy" | "like-new" | "hit";
             by?: string;
             note?: string;
         };
         /** @enum {string} */
         Fault: "cracked" | "loose" | "missing" | "bent" | "chipped" | "blue";
         Inspection: {
-            /** @description Left out where all is sound. */
+            /** @description Left out where all is sound, or where a survey says it. */
             fault?: components["schemas"]["Fault"];
+            survey?: components["schemas"]["Survey"];
             by?: string;
             note?: string;
         };
@@ -2927,7 +3157,10 @@ export interface components {
             group?: number;
             /** Format: double */
             bevel_deg?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Left out where nobody has read it; a rack then answers with the one that it reckons with.
+             */
             hook_deg?: number;
             /** Format: double */
             max_rpm?: number;
@@ -2948,6 +3181,14 @@ export interface components {
             nails?: boolean;
             /** @description Made for steel. */
             ferrous?: boolean;
+            /** @description A shoulder behind each tooth limits the bite. */
+            shoulder?: boolean;
+            /** @description Tooth faces ground askew. */
+            shear?: boolean;
+            /** @description Made, or marked by its owner, to be thrown away. */
+            throwaway?: boolean;
+            carbide?: components["schemas"]["Carbide"];
+            gullet_shape?: components["schemas"]["GulletShape"];
             /** @description Where it hangs. */
             hangs?: string;
             note?: string;
@@ -2990,7 +3231,10 @@ export interface components {
             group?: number;
             /** Format: double */
             bevel_deg: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Left out where nobody has read it; a rack then answers with the one that it reckons with.
+             */
             hook_deg: number;
             /** Format: double */
             max_rpm?: number;
@@ -3011,6 +3255,14 @@ export interface components {
             nails: boolean;
             /** @description Made for steel. */
             ferrous: boolean;
+            /** @description A shoulder behind each tooth limits the bite. */
+            shoulder?: boolean;
+            /** @description Tooth faces ground askew. */
+            shear?: boolean;
+            /** @description Made, or marked by its owner, to be thrown away. */
+            throwaway?: boolean;
+            carbide?: components["schemas"]["Carbide"];
+            gullet_shape?: components["schemas"]["GulletShape"];
             /** @description Where it hangs. */
             hangs: string;
             note: string;
@@ -3027,6 +3279,13 @@ export interface components {
             /** @description Sharpenings before its log began. */
             sharpened_before: number;
             set?: components["schemas"]["DadoSetInput"];
+            /** @description Whether its hook was read off it; else hook_deg is what is reckoned with. */
+            hook_known: boolean;
+            /** @description What is noted of it beyond its numbers, and why it matters. */
+            features: {
+                name: string;
+                why: string;
+            }[];
             /** Format: uuid */
             id: string;
             /** @description Its ETag. */
@@ -3067,7 +3326,7 @@ export interface components {
         };
         Retirement: {
             /** @enum {string} */
-            reason: "cracked" | "worn-out" | "bent" | "lost" | "sold" | "other";
+            reason: "cracked" | "unmendable" | "worn-out" | "bent" | "lost" | "sold" | "other";
             note?: string;
         };
         Retired: {
@@ -3324,6 +3583,16 @@ export interface components {
              * @enum {string}
              */
             nut_side?: "unknown" | "left" | "right";
+            /**
+             * @description To which the top of a table saw's blade leans.
+             * @enum {string}
+             */
+            tilt_side?: "unknown" | "left" | "right";
+            /**
+             * Format: double
+             * @description Furthest that the fence stands from the blade, on its usual side.
+             */
+            fence_reach_mm?: number;
             tolerances?: components["schemas"]["Tolerances"];
             note?: string;
         };
@@ -3473,6 +3742,16 @@ export interface components {
              * @enum {string}
              */
             nut_side?: "unknown" | "left" | "right";
+            /**
+             * @description To which the top of a table saw's blade leans.
+             * @enum {string}
+             */
+            tilt_side?: "unknown" | "left" | "right";
+            /**
+             * Format: double
+             * @description Furthest that the fence stands from the blade, on its usual side.
+             */
+            fence_reach_mm?: number;
             tolerances?: components["schemas"]["Tolerances"];
             note: string;
             held_to: components["schemas"]["Tolerances"];
@@ -3500,6 +3779,12 @@ export interface components {
             directions: components["schemas"]["Direction"][];
         };
         ShopInput: {
+            /**
+             * Format: double
+             * @description What mending takes here, against the usual minutes a metre. Left out, as usual.
+             * @default 1
+             */
+            rework: number;
             /** @description The shop's own cuts correct the model. */
             learning: boolean;
             /**
@@ -3517,6 +3802,12 @@ export interface components {
             height_school: components["schemas"]["HeightSchool"];
         };
         Shop: {
+            /**
+             * Format: double
+             * @description What mending takes here, against the usual minutes a metre. Left out, as usual.
+             * @default 1
+             */
+            rework: number;
             /** @description The shop's own cuts correct the model. */
             learning: boolean;
             /**
@@ -3902,6 +4193,12 @@ export interface components {
             /** Format: double */
             seconds?: number;
             exit_support?: components["schemas"]["Support"];
+            moisture?: components["schemas"]["Moisture"];
+            /**
+             * Format: double
+             * @description Of a chop: what one stroke took, else what was aimed at.
+             */
+            sec_per_stroke?: number;
             /**
              * Format: double
              * @description From the seconds.
@@ -4637,6 +4934,59 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Inspection"];
+            };
+        };
+        responses: {
+            /** @description The row of the log. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSurvey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In words for the saw doctor. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyReport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    mendBlade: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Mending"];
             };
         };
         responses: {

@@ -121,6 +121,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../stations/rack/BladeForm')).EditBlade }),
       },
       {
+        path: 'rack/:id/survey',
+        lazy: async () => ({ Component: (await import('../stations/care/Survey')).SurveyPage }),
+      },
+      {
+        path: 'rack/:id/survey/report',
+        lazy: async () => ({ Component: (await import('../stations/care/SurveyReport')).SurveyReportPage }),
+      },
+      {
         path: 'rack/:id/set',
         lazy: async () => ({ Component: (await import('../stations/rack/SetForm')).SetForm }),
       },

@@ -48,6 +48,20 @@ export const coatingWords = {
   slick: 'slick, non-stick',
 } as const;
 
+export const carbideWords = {
+  unknown: 'not known',
+  tough: 'tough, for knocks and nails',
+  usual: 'usual',
+  hard: 'hard and fine-grained',
+} as const;
+
+export const gulletWords = {
+  unknown: 'not said',
+  round: 'wide and round',
+  hooked: 'hooked, the usual',
+  narrow: 'narrow',
+} as const;
+
 export const sawWords = {
   table: 'table saw',
   miter: 'miter saw',
@@ -56,6 +70,7 @@ export const sawWords = {
 
 export const retiredWords: Record<string, string> = {
   cracked: 'cracked plate',
+  unmendable: 'cannot be mended',
   'worn-out': 'too little carbide left',
   bent: 'bent or blued plate',
   lost: 'lost',
@@ -86,20 +101,22 @@ export const formWords = {
   fold: 'as a kerf to fold along',
 } as const;
 
-type Spec = Pick<Blade, 'teeth' | 'grind' | 'hook_deg' | 'kerf_mm' | 'make'>;
+type Spec = Pick<Blade, 'teeth' | 'grind' | 'hook_deg' | 'kerf_mm' | 'make'> & { hook_known?: boolean };
+
+const hook = (b: Spec) => (b.hook_known === false ? '?' : `${sign(b.hook_deg)}°`);
 
 const sign = (deg: number) => (deg > 0 ? `+${deg}` : deg < 0 ? `−${-deg}` : '0');
 
 /** `24 FTG, +20°` */
 export function shortSpecOf(b: Spec): string {
-  return b.grind ? `${b.teeth} ${grindShort[b.grind]}, ${sign(b.hook_deg)}°` : makeWords[b.make];
+  return b.grind ? `${b.teeth} ${grindShort[b.grind]}, ${hook(b)}` : makeWords[b.make];
 }
 
 /** `24 FTG, hook +20°, kerf 3.2 mm` */
 export function specOf(b: Spec, units: Units): string {
   const kerf = `kerf ${formatThin(b.kerf_mm, units)}`;
   if (!b.grind) return `${makeWords[b.make]}, ${kerf}`;
-  return `${b.teeth} ${grindShort[b.grind]}, hook ${sign(b.hook_deg)}°, ${kerf}`;
+  return `${b.teeth} ${grindShort[b.grind]}, hook ${hook(b)}, ${kerf}`;
 }
 
 /** The cut as a plain sentence. */
@@ -113,6 +130,9 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
     `on the ${saw.name}`,
     `${cut.finish} face`,
     cut.piece_mm ? `pieces of ${formatLength(cut.piece_mm, units)}` : '',
+    cut.pieces && cut.pieces > 1 ? `${cut.pieces} of them` : '',
+    cut.moisture && cut.moisture !== 'dry' ? `${cut.moisture} stock` : '',
+    cut.moves ? 'stock that moves' : '',
   ];
   return `${parts.filter(Boolean).join(', ')}.`;
 }

@@ -105,7 +105,18 @@ const traceOf = (e: LogEntry, c: NonNullable<LogEntry['cut']>) =>
   );
 
 const strikable = new Set<LogEntry['kind']>([
-  ...(['cut', 'washed', 'sharpened', 'returned', 'sent', 'judged', 'inspected', 'noted', 'moved'] as const),
+  ...([
+    'cut',
+    'washed',
+    'sharpened',
+    'returned',
+    'sent',
+    'judged',
+    'inspected',
+    'mended',
+    'noted',
+    'moved',
+  ] as const),
   ...([
     'mounted',
     'dismounted',
@@ -200,7 +211,12 @@ function what(e: LogEntry, units: Units) {
           : '',
         c.effort && c.effort !== 'normal' ? `fed ${effortWords[c.effort]}` : '',
         c.noise && c.noise !== 'usual' ? noiseWords[c.noise] : '',
-        c.seconds ? `${trim(c.seconds, 1)} s a piece` : '',
+        c.sec_per_stroke
+          ? `${trim(c.sec_per_stroke, 1)} s a stroke`
+          : c.seconds
+            ? `${trim(c.seconds, 1)} s a piece`
+            : '',
+        c.moisture && c.moisture !== 'dry' ? `${c.moisture} stock` : '',
       ].filter(Boolean);
       return (
         <>
@@ -227,6 +243,8 @@ function what(e: LogEntry, units: Units) {
       return `Said of it${says}`;
     case 'inspected':
       return `Looked over${says}`;
+    case 'mended':
+      return `Mended and inspected${says}`;
     case 'noted':
       return 'Noted:';
     case 'compared':

@@ -6,24 +6,14 @@
  */
 import Box from '@mui/material/Box';
 import { useId } from 'react';
-import type { FeedWindow as Window, Units } from '../api/types';
+import type { Setting } from '../api/types';
 import { ink } from '../drawings/ink';
 import { trim } from '../measure/format';
-
-const SLOWEST = 0.4; // m/min at the left end
-const FASTEST = 7.5; // at the right end
+import { FASTEST, SLOWEST, type Stretch } from './feed';
 
 /** Where a feed stands on the scale, 0 to 100. */
 const place = (feed: number) =>
   Math.max(0, Math.min(100, (100 * Math.log(feed / SLOWEST)) / Math.log(FASTEST / SLOWEST)));
-
-/** Seconds for the stretch of cut that people count by. */
-const stretch: Record<Units, { metres: number; name: string }> = {
-  mm: { metres: 0.3, name: '300 mm' },
-  in: { metres: 0.3048, name: 'a foot' },
-};
-
-const ticks = [30, 20, 10, 5, 3];
 
 const words = {
   scorch: 'scorch',
@@ -31,10 +21,11 @@ const words = {
   bog: 'bog',
   splinter: 'splinters',
   gullet: 'gullets full',
+  wall: 'marks',
+  shoulder: 'shoulders',
 } as const;
 
-export function FeedScale({ units }: { units: Units }) {
-  const { metres, name } = stretch[units];
+export function FeedScale({ stretch: { metres, name, ticks } }: { stretch: Stretch }) {
   return (
     <Box
       aria-hidden
@@ -59,48 +50,51 @@ export function FeedScale({ units }: { units: Units }) {
 }
 
 interface Props {
-  window: Window;
-  feed: number;
-  units: Units;
+  setting: Pick<Setting, 'window' | 'feed_m_min' | 'fade' | 'hedge'>;
+  stretch: Stretch;
   tall?: boolean;
 }
 
-export function FeedWindow({ window: w, feed, units, tall = false }: Props) {
+export function FeedWindow({ setting, stretch: { metres, name }, tall = false }: Props) {
+  const { window: w, feed_m_min: feed, fade } = setting;
   const id = useId();
-  const { metres, name } = stretch[units];
   const seconds = (f: number) => trim((metres * 60) / f, 1);
   const low = place(w.slowest_m_min);
   const high = place(w.fastest_m_min);
+  // Full as far as what is known goes, then fading over what is not.
+  const slow = { sure: place(fade.slow_from_m_min), end: place(fade.slow_to_m_min) };
+  const fast = { end: place(fade.fast_from_m_min), sure: place(fade.fast_to_m_min) };
   const h = tall ? 34 : 18;
   const says =
     `Feed window ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
-    `fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.`;
+    `fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.` +
+    (setting.hedge ? ` The verdict holds ${setting.hedge}.` : '');
   return (
     <Box role="img" aria-label={says} sx={{ position: 'relative' }}>
       <svg width="100%" height={h} style={{ display: 'block' }} aria-hidden focusable="false">
         <Washes id={id} />
+        <defs>
+          <Ramp id={`${id}l`} from={slow.sure} to={slow.end} rising={false} />
+          <Ramp id={`${id}r`} from={fast.end} to={fast.sure} rising />
+          <mask id={`${id}ml`} maskContentUnits="userSpaceOnUse">
+            <rect width="100%" height={h} fill={`url(#${id}l)`} />
+          </mask>
+          <mask id={`${id}mr`} maskContentUnits="userSpaceOnUse">
+            <rect width="100%" height={h} fill={`url(#${id}r)`} />
+          </mask>
+        </defs>
         <rect
-          x={0}
-          y={0}
-          width={`${low}%`}
+          width="100%"
           height={h}
+          mask={`url(#${id}ml)`}
           fill={w.slow_by === 'scorch' ? `url(#${id}s)` : ink.hair}
           fillOpacity={w.slow_by === 'scorch' ? 1 : 0.22}
         />
         <rect
-          x={`${high}%`}
-          y={0}
-          width={`${100 - high}%`}
+          width="100%"
           height={h}
-          fill={
-            w.fast_by === 'splinter'
-              ? `url(#${id}h)`
-              : w.fast_by === 'bog'
-                ? `url(#${id}d)`
-                : w.fast_by === 'gullet'
-                  ? `url(#${id}g)`
-                  : ink.hair
-          }
+          mask={`url(#${id}mr)`}
+          fill={fastFills[w.fast_by] ? `url(#${id}${fastFills[w.fast_by]})` : ink.hair}
           fillOpacity={w.fast_by === 'hand' ? 0.22 : 0.75}
         />
         <line x1={0} x2="100%" y1={h - 0.5} y2={h - 0.5} stroke={ink.hair} />
@@ -135,6 +129,25 @@ export function FeedWindow({ window: w, feed, units, tall = false }: Props) {
   );
 }
 
+/** What lies past the quick end, by the pattern that stands for it. */
+const fastFills: Partial<Record<keyof typeof words, string>> = {
+  splinter: 'h',
+  bog: 'd',
+  gullet: 'g',
+  wall: 'w',
+  shoulder: 'g',
+};
+
+/** White where an end is sure, fading to nothing where the window is. Places are 0 to 100. */
+function Ramp({ id, from, to, rising }: { id: string; from: number; to: number; rising: boolean }) {
+  return (
+    <linearGradient id={id}>
+      <stop offset={`${from}%`} stopColor="#fff" stopOpacity={rising ? 0 : 1} />
+      <stop offset={`${Math.max(from, to)}%`} stopColor="#fff" stopOpacity={rising ? 1 : 0} />
+    </linearGradient>
+  );
+}
+
 /** The washes and hatches of the window's ends, under ids that begin with id. */
 function Washes({ id }: { id: string }) {
   return (
@@ -150,6 +163,9 @@ function Washes({ id }: { id: string }) {
         <circle cx={1.5} cy={1.5} r={1.35} fill={ink.ink} />
         <circle cx={4.5} cy={4.5} r={1.35} fill={ink.ink} />
       </pattern>
+      <pattern id={`${id}w`} width={6} height={6} patternUnits="userSpaceOnUse">
+        <path d="M3 0V6" stroke={ink.ink} strokeWidth={1.4} />
+      </pattern>
       <pattern id={`${id}g`} width={7} height={7} patternUnits="userSpaceOnUse">
         <path d="M0 3.500H7M3.500 0V7" stroke={ink.ink} strokeWidth={1} />
       </pattern>
@@ -164,6 +180,7 @@ export function FeedLegend() {
     { name: 'scorch', fill: `url(#${id}s)`, opacity: 1 },
     { name: 'splinters', fill: `url(#${id}h)`, opacity: 0.75 },
     { name: 'bog', fill: `url(#${id}d)`, opacity: 0.75 },
+    { name: 'marks', fill: `url(#${id}w)`, opacity: 0.75 },
     { name: 'unsteady hand', fill: ink.hair, opacity: 0.22 },
     { name: 'clean', fill: 'none', opacity: 1 },
   ];

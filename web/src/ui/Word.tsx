@@ -233,6 +233,61 @@ export function AngleWord({ label, deg, most, picks, square, turned, onChoose, w
   );
 }
 
+interface CountProps {
+  label: string;
+  count: number;
+  most: number;
+  picks: number[];
+  said: (n: number) => string;
+  onChoose: (n: number) => void;
+  wrong?: boolean;
+}
+
+/** A word for how many. */
+export function CountWord({ label, count, most, picks, said, onChoose, wrong }: CountProps) {
+  const [text, setText] = useState('');
+  const typed = Number(text);
+  const bad = text !== '' && !(Number.isInteger(typed) && typed >= 1 && typed <= most);
+  return (
+    <PopoverWord label={label} wrong={wrong} said={said(count)} onOpen={() => setText('')}>
+      {(close) => {
+        const choose = (n: number) => {
+          close();
+          onChoose(n);
+        };
+        return (
+          <>
+            <TextField
+              label={label}
+              value={text}
+              placeholder={String(count)}
+              autoFocus
+              fullWidth
+              size="small"
+              autoComplete="off"
+              error={bad}
+              helperText={bad ? `A whole number, 1 to ${most}.` : 'How many alike'}
+              onChange={(e) => setText(e.target.value.trim())}
+              onBlur={() => text !== '' && !bad && onChoose(typed)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' && text !== '' && !bad) choose(typed);
+              }}
+              slotProps={{ htmlInput: { inputMode: 'numeric', style: { fontSize: 20 } } }}
+            />
+            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
+              {picks.map((n) => (
+                <ButtonBase key={n} onClick={() => choose(n)} sx={pick}>
+                  {n}
+                </ButtonBase>
+              ))}
+            </Box>
+          </>
+        );
+      }}
+    </PopoverWord>
+  );
+}
+
 interface LengthProps {
   label: string;
   mm: number | undefined;

@@ -21,6 +21,7 @@ const sayings: [Judgement['says'], string][] = [
   ['hard', 'It feeds hard'],
   ['pitchy', 'It is pitchy'],
   ['like-new', 'It cuts like new'],
+  ['hit', 'It hit something'],
 ];
 
 const faults: [Fault | 'sound', string][] = [
@@ -74,6 +75,7 @@ export function BladeMenu({ care: c }: { care: BladeCare }) {
           </MenuItem>
         ))}
         <MenuItem onClick={() => show('look')}>Look it over…</MenuItem>
+        <MenuItem onClick={() => void go(`/rack/${b.id}/survey`)}>Look it over, place by place</MenuItem>
         <MenuItem onClick={() => show('note')}>Write a note…</MenuItem>
         {!b.condition.away && <MenuItem onClick={() => show('send')}>Send it out…</MenuItem>}
         <MenuItem onClick={() => void go(`/care/money/${b.id}`)}>What it costs</MenuItem>
@@ -102,8 +104,8 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
           <LineField label="Note" value={note} most={500} onText={setNote} />
           {stops.has(fault) && (
             <Alert severity="error" variant="outlined">
-              It is not run like this. Corte keeps it off every saw until it is back from a saw doctor, or
-              retired.
+              It is not run like this. Corte keeps it off every saw until somebody has mended and inspected
+              it, or it is retired.
             </Alert>
           )}
           {inspect.error && (

@@ -3,12 +3,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
-import { memo, type ReactNode } from 'react';
+import { memo, useMemo, type ReactNode } from 'react';
 import type { Blade, Option, Plan, Units } from '../../api/types';
 import { TeethStrip } from '../../drawings/TeethStrip';
 import { shortSpecOf, specOf } from '../../drawings/words';
 import { cutFace } from '../../app/theme';
 import { trim } from '../../measure/format';
+import { saidMinutes, stretchOf, type Stretch } from '../../ui/feed';
 import { FeedLegend, FeedScale, FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 
@@ -22,13 +23,14 @@ interface Props {
 }
 
 export const Candidates = memo(function Candidates({ plan, blades, chosen, units, onChoose, onMore }: Props) {
+  const stretch = useMemo(() => stretchOf(plan, units), [plan, units]);
   return (
     <Box component="section" aria-label="Blades for this cut" sx={{ minWidth: 0 }}>
       {plan.modelled && plan.options.length > 0 && (
         <Box
           sx={{ pl: '128px', pr: 1.5, position: 'sticky', top: 0, bgcolor: 'background.default', zIndex: 1 }}
         >
-          <FeedScale units={units} />
+          <FeedScale stretch={stretch} />
         </Box>
       )}
       {plan.options.length === 0 && (
@@ -50,7 +52,8 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
                 blade={blade}
                 place={i + 1}
                 chosen={o.blade_id === chosen}
-                units={units}
+                stretch={stretch}
+                pieces={plan.cut.pieces ?? 1}
                 onChoose={onChoose}
               />
             </Box>
@@ -84,7 +87,7 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
         <Said name="This cut would like best">
           Owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}
           {plan.ideal.bevel_deg > 0 && `, bevel ${plan.ideal.bevel_deg}°`}; its window would stand{' '}
-          {trim(plan.ideal.room, 1)} wide.
+          {trim(plan.ideal.room, 1)} wide, {plan.sure}.
         </Said>
       )}
       {plan.stopped.length > 0 && (
@@ -142,11 +145,12 @@ interface RowProps {
   blade: Blade;
   place: number;
   chosen: boolean;
-  units: Units;
+  stretch: Stretch;
+  pieces: number;
   onChoose: (id: string) => void;
 }
 
-const Row = memo(function Row({ option, blade, place, chosen, units, onChoose }: RowProps) {
+const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, onChoose }: RowProps) {
   return (
     <ButtonBase
       aria-pressed={chosen}
@@ -191,14 +195,29 @@ const Row = memo(function Row({ option, blade, place, chosen, units, onChoose }:
           <Box component="span" sx={{ fontSize: 14, color: 'text.secondary', flex: 1, minWidth: 0 }}>
             {shortSpecOf(blade)}
           </Box>
+          {option.setting && (
+            <Box component="span" sx={{ fontSize: 14, whiteSpace: 'nowrap' }}>
+              {pieces > 1 && `${pieces} in `}
+              {saidMinutes(option.setting.minutes.all)}
+            </Box>
+          )}
           <Verdict verdict={option.verdict} size={14} />
         </Box>
         {option.setting && (
           <Box sx={{ my: 0.5 }}>
-            <FeedWindow window={option.setting.window} feed={option.setting.feed_m_min} units={units} />
+            <FeedWindow setting={option.setting} stretch={stretch} />
           </Box>
         )}
         <Reasons option={option} />
+        {option.minds.map((m) => (
+          <Box
+            component="span"
+            key={m.rule}
+            sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3, fontWeight: 600 }}
+          >
+            {m.why}
+          </Box>
+        ))}
       </Box>
     </ButtonBase>
   );
@@ -207,6 +226,7 @@ const Row = memo(function Row({ option, blade, place, chosen, units, onChoose }:
 function Reasons({ option }: { option: Option }) {
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3 }}>
+      {option.level && 'level with its neighbour · '}
       {option.reasons.map((r, i) => (
         <Box component="span" key={r.term}>
           {i > 0 && ' · '}

@@ -12,8 +12,10 @@ import { cutFace } from '../../app/theme';
 import { SideView } from '../../drawings/SideView';
 import { cutSaid, specOf, supportWords } from '../../drawings/words';
 import { formatSetting, trim } from '../../measure/format';
+import { saidMinutes, saidSeconds, stretchOf } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { useCut } from './cut';
+import { Findings } from './Findings';
 import { Advices } from './Hold';
 
 export function Card() {
@@ -97,15 +99,19 @@ export function Card() {
                 {formatSetting(one.setting.height_mm, units)}
               </Big>
             )}
-            <Big name={`for ${units === 'mm' ? '300 mm' : 'a foot'} of feed`}>
-              {trim(units === 'mm' ? one.setting.sec_per_300mm : one.setting.sec_per_foot, 1)} s
+            <Big name={`for ${stretchOf(plan.data, units).name}`}>{saidSeconds(one.setting, units)}</Big>
+            <Big name={(one.cut.pieces ?? 1) > 1 ? `for ${one.cut.pieces} pieces` : 'for one piece'}>
+              {saidMinutes(one.setting.minutes.all)}
             </Big>
             <Big name={`window ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
             <Big name={`${one.setting.exit.name}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
               show face {plan.data.show_face}
             </Big>
           </Box>
-          <FeedWindow window={one.setting.window} feed={one.setting.feed_m_min} units={units} tall />
+          <FeedWindow setting={one.setting} stretch={stretchOf(plan.data, units)} tall />
+          <Box sx={{ mt: 1 }}>
+            <Findings findings={plan.data.findings} />
+          </Box>
           <Box sx={{ mt: 2 }}>
             <Advices hold={plan.data.hold} />
           </Box>

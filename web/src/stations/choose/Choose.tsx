@@ -10,11 +10,12 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useBlades, useMaterials, usePlan, useSaws, useStartMounting, useSweep } from '../../api/queries';
-import type { Cut, Pin, Setting, Sweep } from '../../api/types';
+import type { Cut, Pin, Plan, Setting, Sweep } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { heightStep } from '../../measure/format';
 import { Candidates } from './Candidates';
 import { useCut, usePins } from './cut';
+import { Findings } from './Findings';
 import { Sentence } from './Sentence';
 import { SettingPanel } from './SettingPanel';
 
@@ -73,6 +74,8 @@ export function Choose() {
         settled={shown?.cut}
         faces={faces}
         showFace={shown?.show_face}
+        supports={shown && { exit: shown.exit_supports, other: shown.other_supports }}
+        fence={shown?.fence_side}
         saws={saws.data}
         materials={materials.data}
         units={units}
@@ -124,6 +127,8 @@ export function Choose() {
                 {...{ blades, pins, search }}
                 onPin={add}
                 onUnpin={drop}
+                onBlade={setWanted}
+                onChange={change}
               />
             )}
             {shown.by_rule && (
@@ -134,7 +139,9 @@ export function Choose() {
                   blade={blade}
                   units={units}
                 />
-                {option && blade && <RunIt to={`/run?${withBlade(search, blade.id)}`} />}
+                {option && blade && (
+                  <RunIt to={`/run?${withBlade(search, blade.id)}`} plan={shown} onChange={change} />
+                )}
               </Suspense>
             )}
           </Box>
@@ -152,10 +159,11 @@ type AtHeightProps = Omit<
   asked: number | undefined;
   search: string;
   onPin: (p: Pin) => void;
+  onChange: (part: Partial<Cut>) => void;
 };
 
 /** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
-function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
+function AtHeight({ suggested, asked, search, onPin, onChange, ...p }: AtHeightProps) {
   const step = heightStep[p.units];
   // A height off the steps, or out of reach, is for the server to answer.
   const full = p.option.heights?.full_mm ?? 0;
@@ -190,7 +198,7 @@ function AtHeight({ suggested, asked, search, onPin, ...p }: AtHeightProps) {
       }
       problem={sweep.error?.message ?? mount.error?.message}
     >
-      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} />
+      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} plan={p.plan} onChange={onChange} />
     </SettingPanel>
   );
 }
@@ -222,27 +230,51 @@ function fitted(cut: Cut, search: string): [string, string] | undefined {
   }
 }
 
-/** On to the saw, with the cut, the blade and the height. */
-const RunIt = ({ to, fit }: { to: string; fit?: [string, string] }) => (
-  <Box
-    sx={{
-      display: 'flex',
-      justifyContent: 'flex-end',
-      pt: 1,
-      borderTop: '1px solid',
-      borderColor: 'divider',
-    }}
-  >
-    {fit && (
-      <Button component={Link} to={fit[0]} sx={{ mr: 2 }}>
-        {fit[1]}
-      </Button>
-    )}
-    <Button component={Link} to={to} variant="contained" sx={{ px: 4, fontSize: 17 }}>
-      Run it
-    </Button>
-  </Box>
-);
+/** On to the saw, with the cut, the blade and the height; not past a stop. */
+function RunIt({
+  to,
+  fit,
+  plan,
+  onChange,
+}: {
+  to: string;
+  fit?: [string, string];
+  plan: Plan;
+  onChange: (part: Partial<Cut>) => void;
+}) {
+  const stopped = plan.verdict === 'stop';
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        flexWrap: 'wrap',
+        pt: 1,
+        borderTop: '1px solid',
+        borderColor: 'divider',
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: { xs: '100%', sm: 220 } }}>
+        <Findings findings={plan.findings} onBrakeOff={() => onChange({ brake_off: true })} />
+      </Box>
+      {fit && (
+        <Button component={Link} to={fit[0]}>
+          {fit[1]}
+        </Button>
+      )}
+      {stopped ? (
+        <Button variant="contained" disabled sx={{ px: 4, fontSize: 17 }}>
+          Not like this
+        </Button>
+      ) : (
+        <Button component={Link} to={to} variant="contained" sx={{ px: 4, fontSize: 17 }}>
+          Run it
+        </Button>
+      )}
+    </Box>
+  );
+}
 
 const offStep = (mm: number, step: number) => Math.abs(mm / step - Math.round(mm / step)) > 1e-6;
 

@@ -7,12 +7,14 @@ import { useComparison } from '../../api/queries';
 import type { Blade, Compared, Cut, Face, Pin, Setting, Units } from '../../api/types';
 import { cutFace } from '../../app/theme';
 import { supportWords } from '../../drawings/words';
-import { formatSetting, percent, trim } from '../../measure/format';
+import { formatSetting, formatThin, percent, trim } from '../../measure/format';
+import { saidMinutes, saidSeconds, type Stretch } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 
 interface Props {
   cut: Cut;
+  stretch: Stretch;
   pins: Pin[];
   blades: Map<string, Blade>;
   units: Units;
@@ -21,15 +23,23 @@ interface Props {
 
 const face = (f: Face) => (f.matters ? percent(f.of_limit) : 'does not count');
 
-export function Compare({ cut, pins, blades, units, onUnpin }: Props) {
+export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
   const compared = useComparison(cut, pins, units);
   const [copied, setCopied] = useState(false);
   const items = compared.data ?? [];
   const rows: [string, (s: Setting, c: Compared) => ReactNode][] = [
     ['Height or depth', (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : 'a chop')],
-    ['Feed', (s) => `${trim(units === 'mm' ? s.sec_per_300mm : s.sec_per_foot, 1)} s`],
+    ['Feed', (s) => `${saidSeconds(s, units)} for ${stretch.name}`],
+    ['All pieces', (s) => saidMinutes(s.minutes.all)],
     ['Window', (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
     ['Motor load', (s) => percent(s.load)],
+    [
+      'Wall marks',
+      (s) =>
+        s.wall_limit_mm
+          ? `${formatThin(s.wall_mark_mm, units)} of ${formatThin(s.wall_limit_mm, units)}`
+          : 'not looked for',
+    ],
     ['Scorch', (s) => (s.burn < 0.005 ? '<1 in 100' : `${trim(100 * s.burn, 0)} in 100`)],
     ['Exit face', (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`],
     ['End', (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],
@@ -80,7 +90,7 @@ export function Compare({ cut, pins, blades, units, onUnpin }: Props) {
             {items.map((c, i) => (
               <td key={i}>
                 {c.setting ? (
-                  <FeedWindow window={c.setting.window} feed={c.setting.feed_m_min} units={units} />
+                  <FeedWindow setting={c.setting} stretch={stretch} />
                 ) : (
                   <Verdict verdict="stop" />
                 )}

@@ -13,6 +13,7 @@ const topics: Record<Advice['topic'], string> = {
   end: 'End edge',
   support: 'Support',
   passes: 'Passes',
+  stock: 'Stock',
 };
 
 export function Hold({ plan, saw, units }: { plan: Plan; saw: Saw; units: Units }) {

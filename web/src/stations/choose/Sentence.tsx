@@ -1,9 +1,9 @@
 /** The cut as a sentence whose words are its controls. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Bed, Cut, Form, Material, Saw, Support, Units } from '../../api/types';
+import type { Bed, Cut, Form, Material, Moisture, Saw, Side, Support, Units } from '../../api/types';
 import { directionWords, formWords, supportWords } from '../../drawings/words';
-import { AngleWord, ChoiceWord, LengthWord, type Choice } from '../../ui/Word';
+import { AngleWord, ChoiceWord, CountWord, LengthWord, type Choice } from '../../ui/Word';
 import { finishes, finishWord, kinds, picks } from './sentence';
 
 interface Props {
@@ -11,6 +11,8 @@ interface Props {
   settled: Cut | undefined; // with what the cut left out filled in by the server
   faces: { exit: string; other: string | undefined } | undefined; // where teeth leave
   showFace: string | undefined;
+  supports: { exit: Support[]; other: Support[] } | undefined; // what can hold them
+  fence: Side | undefined; // of the blade that the fence goes to
   saws: Saw[];
   materials: Material[];
   units: Units;
@@ -24,6 +26,19 @@ const beds: Choice<Bed>[] = [
   { value: 'runners', name: 'over runners' },
   { value: 'sheet', name: 'over a sheet to cut into' },
 ];
+const moistures: Choice<Moisture>[] = [
+  { value: 'dry', name: 'Dry' },
+  { value: 'wet', name: 'Wet or treated' },
+  { value: 'frozen', name: 'Frozen' },
+];
+const tensions: Choice<'still' | 'moves'>[] = [
+  { value: 'still', name: 'lies still' },
+  { value: 'moves', name: 'moves as it is opened' },
+];
+const fences: Choice<Side>[] = [
+  { value: 'left', name: 'left' },
+  { value: 'right', name: 'right' },
+];
 const angles = [0, 5, 10, 15, 22.5, 30, 45];
 
 export function Sentence({
@@ -31,6 +46,8 @@ export function Sentence({
   settled,
   faces,
   showFace,
+  supports,
+  fence,
   saws,
   materials,
   units,
@@ -41,10 +58,7 @@ export function Sentence({
   const wrong = (field: keyof Cut) => problem?.field === `cut.${field}`;
   const says = (field: keyof Cut) => (wrong(field) ? problem?.message : undefined);
   const sizes = picks[units];
-  const supportChoices = (without: Support[]) =>
-    (Object.keys(supportWords) as Support[])
-      .filter((s) => !without.includes(s))
-      .map((s) => ({ value: s, name: supportWords[s] }));
+  const supportChoices = (all: Support[] = []) => all.map((s) => ({ value: s, name: supportWords[s] }));
   return (
     <Box component="section" aria-label="The cut" sx={{ minWidth: 0 }}>
       <Typography
@@ -77,6 +91,16 @@ export function Sentence({
           choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
           onChoose={(material) => onChange({ material })}
           wrong={wrong('material')}
+        />
+        ,{' '}
+        <CountWord
+          label="Pieces"
+          count={cut.pieces ?? 1}
+          most={9999}
+          picks={[1, 2, 4, 8, 12, 24, 48]}
+          said={(n) => (n === 1 ? 'one piece' : `${n} of them`)}
+          onChoose={(n) => onChange({ pieces: n > 1 ? n : undefined })}
+          wrong={wrong('pieces')}
         />
         ,{' '}
         <LengthWord
@@ -207,7 +231,7 @@ export function Sentence({
             <ChoiceWord
               label={faces.exit}
               value={settled.exit_support}
-              choices={supportChoices(saw.kind === 'table' ? ['backer'] : [])}
+              choices={supportChoices(supports?.exit)}
               onChoose={(exit_support) => onChange({ exit_support })}
             />
             {faces.other && (
@@ -216,12 +240,39 @@ export function Sentence({
                 <ChoiceWord
                   label={faces.other}
                   value={settled.other_support}
-                  choices={supportChoices(['zero-clearance'])}
+                  choices={supportChoices(supports?.other)}
                   onChoose={(other_support) => onChange({ other_support })}
                 />
               </>
             )}
-            . Show face {showFace}.
+            . Show face {showFace}.{' '}
+            <ChoiceWord
+              label="Stock"
+              value={cut.moisture ?? 'dry'}
+              choices={moistures}
+              onChoose={(moisture) => onChange({ moisture: moisture === 'dry' ? undefined : moisture })}
+            />{' '}
+            stock that{' '}
+            <ChoiceWord
+              label="Tension"
+              value={cut.moves ? 'moves' : 'still'}
+              choices={tensions}
+              onChoose={(t) => onChange({ moves: t === 'moves' || undefined })}
+            />
+            .
+            {fence && (
+              <>
+                {' '}
+                Fence to the{' '}
+                <ChoiceWord
+                  label="Fence"
+                  value={cut.fence_side ?? fence}
+                  choices={fences}
+                  onChoose={(fence_side) => onChange({ fence_side })}
+                />
+                .
+              </>
+            )}
             {cut.direction === 'crosscut' && (
               <>
                 {' '}

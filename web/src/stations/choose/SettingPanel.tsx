@@ -24,7 +24,8 @@ import { cutFace } from '../../app/theme';
 import { saveSvg } from '../../drawings/save';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
-import { formatSetting, percent, trim } from '../../measure/format';
+import { formatSetting, formatThin, percent, trim } from '../../measure/format';
+import { saidMinutes, saidSeconds, stretchOf } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
@@ -53,6 +54,7 @@ interface Props {
   onPin: () => void;
   onMount: () => void;
   onUnpin: (i: number) => void;
+  onBlade: (id: string) => void; // take another blade instead
   children: ReactNode; // what is done when the cut is made
 }
 
@@ -77,6 +79,7 @@ export function SettingPanel({
   onPin,
   onMount,
   onUnpin,
+  onBlade,
   children,
 }: Props) {
   const drawing = useRef<HTMLDivElement>(null);
@@ -95,7 +98,7 @@ export function SettingPanel({
   // These two are read for themselves, so they get the whole height.
   const wide = shown === 'hold' || shown === 'compare';
   const name = saw.kind === 'table' ? 'Height' : 'Depth';
-  const seconds = units === 'mm' ? setting.sec_per_300mm : setting.sec_per_foot;
+  const stretch = stretchOf(plan, units);
   return (
     <Box
       component="section"
@@ -197,7 +200,7 @@ export function SettingPanel({
               <Schools {...{ schools, plan, cut, saw, material, blade, units, onHeight }} />
             )}
             {shown === 'hold' && <Hold {...{ plan, saw, units }} />}
-            {shown === 'compare' && <Compare {...{ cut, pins, blades, units, onUnpin }} />}
+            {shown === 'compare' && <Compare {...{ cut, stretch, pins, blades, units, onUnpin }} />}
           </Suspense>
         </Box>
 
@@ -246,16 +249,16 @@ export function SettingPanel({
               )}
               <Box sx={{ minWidth: 0 }}>
                 <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, flexWrap: 'wrap' }}>
-                  <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1 }}>{trim(seconds, 1)} s</Box>
-                  <Box sx={{ color: 'text.secondary' }}>
-                    for {units === 'mm' ? '300 mm' : 'a foot'} of feed
+                  <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1 }}>
+                    {saidSeconds(setting, units)}
                   </Box>
+                  <Box sx={{ color: 'text.secondary' }}>for {stretch.name}</Box>
                   <Box sx={{ ml: 'auto', fontFamily: cutFace, fontSize: 17, fontWeight: 600 }}>
                     window {setting.window.grade}, {trim(setting.window.room, 1)}
                   </Box>
                 </Box>
                 <Box sx={{ mt: 0.75 }}>
-                  <FeedWindow window={setting.window} feed={setting.feed_m_min} units={units} tall />
+                  <FeedWindow setting={setting} stretch={stretch} tall />
                 </Box>
               </Box>
             </Box>
@@ -277,6 +280,22 @@ export function SettingPanel({
                 note={`of ${trim(plan.power_limit_w, 0)} W`}
               />
               <Figure name="scorch" value={burn(setting.burn)} note="walls in 100" />
+              {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
+                <Figure
+                  name="wall marks"
+                  value={formatThin(setting.wall_mark_mm, units)}
+                  note={`of ${formatThin(setting.wall_limit_mm, units)}`}
+                />
+              )}
+              <Figure
+                name={(cut.pieces ?? 1) > 1 ? `${cut.pieces} pieces` : 'one piece'}
+                value={saidMinutes(setting.minutes.all)}
+                note={
+                  setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
+                    ? `${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
+                    : 'handled and fed'
+                }
+              />
               <FaceFigure face={setting.exit} />
               <FaceFigure face={setting.other} />
               <Figure
@@ -302,6 +321,7 @@ export function SettingPanel({
               option={option}
               setting={setting}
               onHeight={onHeight}
+              onBlade={onBlade}
               plan={plan}
               table={saw.kind === 'table'}
             />
@@ -407,24 +427,38 @@ function Says({
   plan,
   table,
   onHeight,
-}: Pick<Props, 'option' | 'setting' | 'plan' | 'onHeight'> & { table: boolean }) {
+  onBlade,
+}: Pick<Props, 'option' | 'setting' | 'plan' | 'onHeight' | 'onBlade'> & { table: boolean }) {
   const change = option.best_change;
   return (
     <Box sx={{ fontSize: 15.5, lineHeight: 1.35 }}>
       {!setting.through && (
         <Box sx={{ fontWeight: 650 }}>This setting does not cut through; it leaves wood standing.</Box>
       )}
-      {plan.hold
-        .filter((a) => a.halt)
-        .map((a) => (
-          <Box key={a.text} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-            <Verdict verdict="stop" size={13} />
-            <span>{a.text}</span>
-          </Box>
-        ))}
       {option.heights && Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
         <Box>
           <b>Why this {table ? 'height' : 'depth'}:</b> {option.heights.why}
+        </Box>
+      )}
+      {setting.hedge && (
+        <Box>
+          <b>How sure:</b> {setting.hedge}; the ends of the range fade by what is not known, and the verdict
+          could turn.
+        </Box>
+      )}
+      {option.minds.map((m) => (
+        <Box key={m.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+          <Verdict verdict="mind" size={13} />
+          <span>
+            {m.why} <b>{m.way_out}</b>
+          </span>
+        </Box>
+      ))}
+      {setting.wall_from && plan.cut.finish !== 'hidden' && (
+        <Box>
+          <b>Wall marks:</b> {setting.wall_from}
+          {setting.window.fast_by === 'wall' &&
+            ' They bind here: true the blade, feed slower, or take another.'}
         </Box>
       )}
       {plan.learnt.length > 0 && (
@@ -435,9 +469,9 @@ function Says({
       {change && (
         <Box>
           <b>Helps most:</b> {change.text} The window would stand {trim(change.room, 1)} wide.{' '}
-          {change.height_mm !== undefined && (
+          {(change.height_mm !== undefined || change.blade_id) && (
             <ButtonBase
-              onClick={() => onHeight(change.height_mm!)}
+              onClick={() => (change.blade_id ? onBlade(change.blade_id) : onHeight(change.height_mm!))}
               sx={{
                 color: 'primary.main',
                 fontWeight: 650,
@@ -446,7 +480,7 @@ function Says({
                 borderRadius: 0,
               }}
             >
-              Set it
+              {change.blade_id ? 'Take it' : 'Set it'}
             </ButtonBase>
           )}
         </Box>

@@ -1,7 +1,19 @@
 /** The cut in the page's address, so that it can be shared, bookmarked and taken from station to station. */
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Bed, Cut, Direction, Finish, Form, Material, Pin, Saw, Support } from '../../api/types';
+import type {
+  Bed,
+  Cut,
+  Direction,
+  Finish,
+  Form,
+  Material,
+  Moisture,
+  Pin,
+  Saw,
+  Side,
+  Support,
+} from '../../api/types';
 
 const usual = {
   material: 'hard-maple',
@@ -31,7 +43,16 @@ const keys = {
   miter_deg: 'miter',
   bed: 'over',
   piece_mm: 'piece',
+  pieces: 'n',
+  moisture: 'stock',
+  moves: 'moves',
+  fence_side: 'fence',
+  brake_off: 'brakeoff',
 } as const satisfies Record<keyof Cut, string>;
+
+/** What a part of a cut can be; what is not said is left out of the address. */
+type Word = string | number | boolean | undefined;
+const unsaid = (v: Word) => v === undefined || v === 0 || v === '' || v === false;
 
 /** The cut that the address says, filled up with the usual one; undefined until the shop's saws are known. */
 export function useCut(saws: Saw[] | undefined, materials: Material[] | undefined) {
@@ -42,7 +63,7 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       saws.find((s) => s.id === params.get(keys.saw_id)) ?? saws.find((s) => s.kind === 'table') ?? saws[0];
     if (!saw) return undefined;
     const direction = params.get(keys.direction) as Direction | null;
-    const optional = (key: 'depth_mm' | 'bevel_deg' | 'miter_deg' | 'piece_mm') => {
+    const optional = (key: 'depth_mm' | 'bevel_deg' | 'miter_deg' | 'piece_mm' | 'pieces') => {
       const v = Number(params.get(keys[key]) ?? 0);
       return Number.isFinite(v) && v > 0 ? v : undefined;
     };
@@ -68,6 +89,12 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       miter_deg: optional('miter_deg'),
       bed: saw.kind === 'circular' ? ((params.get(keys.bed) as Bed | null) ?? undefined) : undefined,
       piece_mm: optional('piece_mm'),
+      pieces: optional('pieces'),
+      moisture: (params.get(keys.moisture) as Moisture | null) ?? undefined,
+      moves: params.has(keys.moves) || undefined,
+      fence_side:
+        saw.kind === 'table' ? ((params.get(keys.fence_side) as Side | null) ?? undefined) : undefined,
+      brake_off: params.has(keys.brake_off) || undefined,
     };
   }, [params, saws, materials]);
 
@@ -78,10 +105,11 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
     if (resets) {
       for (const k of ['motion', 'exit_support', 'other_support', 'miter_deg'] as const) next.delete(keys[k]);
       // A miter saw only cuts through, and only a hand-held one has a bed.
-      if ('saw_id' in part) for (const k of ['form', 'depth_mm', 'bed'] as const) next.delete(keys[k]);
+      if ('saw_id' in part)
+        for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'brake_off'] as const) next.delete(keys[k]);
     }
-    for (const [k, v] of Object.entries(part) as [keyof Cut, string | number | undefined][]) {
-      if (v === undefined || v === 0) next.delete(keys[k]);
+    for (const [k, v] of Object.entries(part) as [keyof Cut, Word][]) {
+      if (unsaid(v)) next.delete(keys[k]);
       else next.set(keys[k], String(v));
     }
     setParams(next, { replace: true, preventScrollReset: true });
@@ -92,10 +120,10 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
 /** A cut as an address says it, for the stations that take it on. */
 export function cutParams(cut: Partial<Cut>, more: Record<string, string | number | undefined> = {}) {
   const to = new URLSearchParams();
-  const put = (k: string, v: string | number | undefined) => {
-    if (v !== undefined && v !== 0 && v !== '') to.set(k, String(v));
+  const put = (k: string, v: Word) => {
+    if (!unsaid(v)) to.set(k, String(v));
   };
-  for (const [k, v] of Object.entries(cut) as [keyof Cut, string | number | undefined][]) put(keys[k], v);
+  for (const [k, v] of Object.entries(cut) as [keyof Cut, Word][]) put(keys[k], v);
   for (const [k, v] of Object.entries(more)) put(k, v);
   return to;
 }

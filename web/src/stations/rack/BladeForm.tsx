@@ -10,7 +10,14 @@ import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { EndView } from '../../drawings/EndView';
 import { TeethStrip } from '../../drawings/TeethStrip';
-import { coatingWords, grindWords, makeWords, useWords } from '../../drawings/words';
+import {
+  carbideWords,
+  coatingWords,
+  grindWords,
+  gulletWords,
+  makeWords,
+  useWords,
+} from '../../drawings/words';
 import { formatLength, formatThin } from '../../measure/format';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
@@ -53,12 +60,23 @@ const typed = [
   'kept_for',
   'nails',
   'ferrous',
+  'shoulder',
+  'shear',
+  'throwaway',
+  'carbide',
+  'gullet_shape',
   'hangs',
   'note',
   'price',
   'carbide_mm',
   'sharpened_before',
 ] as const satisfies (keyof BladeInput)[];
+
+/** A blade as it is typed: a hook that nobody has read is left empty. */
+const record = (b: Blade): BladeInput => ({
+  ...pick(b, typed),
+  hook_deg: b.hook_known ? b.hook_deg : undefined,
+});
 
 /** A new blade, or a copy of one. */
 export function NewBlade() {
@@ -67,7 +85,7 @@ export function NewBlade() {
   const from = useBlade(copied);
   if (copied && !from.data) return null;
   const start = from.data
-    ? { ...pick(from.data, typed), name: `${from.data.name} copy`, sharpened_before: 0 }
+    ? { ...record(from.data), name: `${from.data.name} copy`, sharpened_before: 0 }
     : fresh;
   return <Form start={start} title={copied ? `A blade like ${from.data?.name}` : 'A new blade'} />;
 }
@@ -83,9 +101,7 @@ export function EditBlade() {
       </Alert>
     );
   if (!at) return null;
-  return (
-    <Form key={at.version} start={pick(at, typed)} title={at.name} blade={at} now={now} onReopen={reopen} />
-  );
+  return <Form key={at.version} start={record(at)} title={at.name} blade={at} now={now} onReopen={reopen} />;
 }
 
 interface FormProps {
@@ -138,7 +154,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       title={title}
       back={blade ? { to: `/rack/${blade.id}`, name: blade.name } : { to: '/rack', name: 'Rack' }}
       mine={input}
-      theirs={conflict ? (now ? pick(now, typed) : {}) : undefined}
+      theirs={conflict ? (now ? record(now) : {}) : undefined}
       units={units}
       onTheirs={() => now && onReopen?.(now)}
       onMine={() => {
@@ -222,6 +238,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
             value={input.hook_deg}
             onNumber={(hook_deg) => set({ hook_deg })}
             problem={problem('hook_deg')}
+            hint={input.hook_deg === undefined ? 'left empty: nobody has read it' : undefined}
           />
           {bevelled && (
             <NumberField
@@ -264,6 +281,33 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
             label="Made for steel"
             value={input.ferrous ?? false}
             onCheck={(ferrous) => set({ ferrous })}
+          />
+          <SelectField
+            label="Gullets"
+            value={input.gullet_shape ?? 'unknown'}
+            choices={Object.entries(gulletWords) as [NonNullable<BladeInput['gullet_shape']>, string][]}
+            onChoose={(gullet_shape) => set({ gullet_shape })}
+          />
+          <SelectField
+            label="Carbide"
+            value={input.carbide ?? 'unknown'}
+            choices={Object.entries(carbideWords) as [NonNullable<BladeInput['carbide']>, string][]}
+            onChoose={(carbide) => set({ carbide })}
+          />
+          <CheckField
+            label="Shoulder behind each tooth"
+            value={input.shoulder ?? false}
+            onCheck={(shoulder) => set({ shoulder })}
+          />
+          <CheckField
+            label="Faces ground askew"
+            value={input.shear ?? false}
+            onCheck={(shear) => set({ shear })}
+          />
+          <CheckField
+            label="To be thrown away"
+            value={input.throwaway ?? false}
+            onCheck={(throwaway) => set({ throwaway })}
           />
         </Group>
       )}

@@ -24,6 +24,7 @@ import { Condition } from '../../ui/Condition';
 import { FileButton } from '../../ui/FileButton';
 import { Verdict } from '../../ui/Verdict';
 import { testWords } from '../true/tests';
+import { Mend } from '../care/Mend';
 import { Retire } from './Retire';
 
 export function BladePage() {
@@ -102,7 +103,7 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
     ['Bore', formatLength(b.bore_mm, units)],
     ['Teeth', b.teeth ? `${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : 'none'],
     ['Grind', b.grind && grindWords[b.grind] + (b.group ? `, groups of ${b.group}` : '')],
-    ['Hook', b.grind && `${trim(b.hook_deg, 1)}°`],
+    ['Hook', b.grind && (b.hook_known ? `${trim(b.hook_deg, 1)}°` : 'not read')],
     ['Top bevel', b.bevel_deg ? `${trim(b.bevel_deg, 1)}°` : undefined],
     ['Kerf', formatThin(b.kerf_mm, units)],
     ['Plate', b.plate_mm ? formatThin(b.plate_mm, units) : 'not measured'],
@@ -116,8 +117,9 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
           : 'flat'
         : undefined,
     ],
-    ['Speed limit', b.max_rpm ? `${trim(b.max_rpm, 0)} rpm` : 'not on the blade'],
+    ['Speed limit', b.max_rpm ? `${trim(b.max_rpm, 0)} rpm` : 'not noted: read it off the plate'],
     ['Coating', b.coating === 'none' ? undefined : coatingWords[b.coating]],
+    ...b.features.map((f): [string, string] => [f.name, f.why]),
     ['Body slots', b.slots ? String(b.slots) : undefined],
     ['Carbide left', b.carbide_mm ? formatThin(b.carbide_mm, units) : undefined],
     ['Price', b.price ? trim(b.price, 2) : undefined],
@@ -257,6 +259,12 @@ function Doings({ blade: b, search }: { blade: Blade; search: string }) {
         <Button component={Link} to={`/rack/${b.id}/edit${search}`} variant="contained" size="small">
           Edit
         </Button>
+        {b.teeth > 0 && (
+          <Button component={Link} to={`/rack/${b.id}/survey`} variant="outlined" size="small">
+            Look it over
+          </Button>
+        )}
+        {b.condition.unfit && !b.retired && <Mend blade={b} />}
         <Button component={Link} to={`/rack/new?copy=${b.id}`} variant="outlined" size="small">
           Copy
         </Button>
@@ -286,7 +294,7 @@ function Doings({ blade: b, search }: { blade: Blade; search: string }) {
           <Retire
             what="blade"
             name={b.name}
-            reasons={['cracked', 'worn-out', 'bent', 'lost', 'sold', 'other']}
+            reasons={['cracked', 'unmendable', 'worn-out', 'bent', 'lost', 'sold', 'other']}
             onRetire={(body) => retire.mutate({ id: b.id, body })}
           />
         )}

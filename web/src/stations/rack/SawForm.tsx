@@ -65,6 +65,8 @@ const typed = [
   'nut_mm',
   'washer_off',
   'nut_side',
+  'tilt_side',
+  'fence_reach_mm',
   'tolerances',
   'note',
 ] as const satisfies (keyof SawInput)[];
@@ -251,6 +253,19 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         {length('reach_mm', 'Upright')}
         {length('reach45_mm', 'Tilted to 45°', true)}
         {number('tilt_deg', 'Tilts to', 'degrees', '0 for the usual 45')}
+        {input.kind === 'table' && (
+          <SelectField
+            label="The blade’s top tilts"
+            value={input.tilt_side ?? 'unknown'}
+            choices={[
+              ['unknown', 'not known'],
+              ['left', 'to the left'],
+              ['right', 'to the right'],
+            ]}
+            onChoose={(tilt_side) => set({ tilt_side })}
+          />
+        )}
+        {input.kind === 'table' && length('fence_reach_mm', 'Fence reaches', true)}
         {number('turn_deg', 'Turns to', 'degrees', '0 for the usual 45')}
         {input.kind === 'miter' && length('chop_width_mm', 'Chops, at most', true)}
         {input.kind === 'miter' && input.sliding && length('crosscut_mm', 'Slide crosses', true)}

@@ -44,7 +44,8 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
   const audio = useRef<AudioContext>(undefined);
   const open = fastest >= slowest;
   const seconds = (lengthMm / 1000 / feed) * 60;
-  const perBeat = (BEAT_MM[units] / 1000 / feed) * 60;
+  // A stroke of a chop is shorter than a beat: it gets three.
+  const perBeat = (Math.min(BEAT_MM[units], lengthMm / 3) / 1000 / feed) * 60;
 
   const tick = useCallback(
     (high: boolean) => {

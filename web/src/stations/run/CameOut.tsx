@@ -39,10 +39,10 @@ interface Said {
   cameBack?: 'yes' | 'no';
 }
 
-const clean: Said = { wall: 'clean', splinters: 'none', pieces: 1 };
+const clean = (pieces: number): Said => ({ wall: 'clean', splinters: 'none', pieces });
 
 export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) {
-  const [said, setSaid] = useState<Said>(clean);
+  const [said, setSaid] = useState<Said>(clean(cut.pieces ?? 1));
   const [typed, setTyped] = useState<number>();
   const seconds = typed ?? took;
   const { units } = usePreferences();
@@ -73,7 +73,7 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
       {
         onSuccess: () => {
           sent.current = undefined; // the next one is another cut, even if it is alike
-          setSaid(clean);
+          setSaid(clean(cut.pieces ?? 1));
           setTyped(undefined);
           onLogged();
         },

@@ -13,8 +13,10 @@ import type { Blade, Cut, Plan, Setting, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid, specOf } from '../../drawings/words';
-import { formatSetting, trim } from '../../measure/format';
+import { formatSetting } from '../../measure/format';
+import { saidMinutes, saidSeconds, stretchOf, type Stretch } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
+import { Findings } from '../choose/Findings';
 import { useCut } from '../choose/cut';
 import { Beat } from './Beat';
 import { CameOut } from './CameOut';
@@ -108,9 +110,12 @@ export function Run() {
               height={setting?.height_mm ?? option?.heights?.suggested_mm}
               table={saw.kind === 'table'}
               mounted={saw.mounted_blade_id === blade.id}
+              stretch={stretchOf(plan.data, units)}
+              pieces={plan.data.cut.pieces ?? 1}
               units={units}
             />
-            {setting && (
+            <Findings findings={plan.data.findings} />
+            {setting && plan.data.verdict !== 'stop' && (
               <Beat
                 key={`${blade.id} ${setting.height_mm} ${plan.data.feed_length_mm}`}
                 lengthMm={plan.data.feed_length_mm}
@@ -147,6 +152,8 @@ function SettingLine({
   height,
   table,
   mounted,
+  stretch,
+  pieces,
   units,
 }: {
   blade: Blade;
@@ -154,6 +161,8 @@ function SettingLine({
   height: number | undefined;
   table: boolean;
   mounted: boolean;
+  stretch: Stretch;
+  pieces: number;
   units: Units;
 }) {
   return (
@@ -171,9 +180,12 @@ function SettingLine({
         <Big name={table ? 'height' : 'depth'}>{formatSetting(height, units)}</Big>
       )}
       {setting && (
-        <Big name={`for ${units === 'mm' ? '300 mm' : 'a foot'}`}>
-          {trim(units === 'mm' ? setting.sec_per_300mm : setting.sec_per_foot, 1)} s
-        </Big>
+        <>
+          <Big name={`for ${stretch.name}`}>{saidSeconds(setting, units)}</Big>
+          {pieces > 1 && (
+            <Big name={`for ${pieces} pieces, handled and fed`}>{saidMinutes(setting.minutes.all)}</Big>
+          )}
+        </>
       )}
     </Box>
   );
@@ -197,9 +209,8 @@ function Cautions({ plan, setting }: { plan: Plan; setting: Setting | undefined 
       {plan.hold
         .filter((a) => a.halt)
         .map((a) => (
-          <Box key={a.text} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-            <Verdict verdict="stop" size={14} />
-            <span>{a.text}</span>
+          <Box key={a.text} sx={{ fontWeight: 650 }}>
+            {a.text}
           </Box>
         ))}
       <Box

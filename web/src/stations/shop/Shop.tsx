@@ -46,12 +46,19 @@ export function ShopPage() {
   );
 }
 
+const mending: [number, string, string][] = [
+  [0.5, 'Quick', 'A drum sander or a planer beside the saw'],
+  [1, 'As usual', 'A scraper and a sanding block'],
+  [2, 'Slow', 'By hand, or to a high standard'],
+];
+
 const typed = [
   'name',
   'change_minutes',
   'height_school',
   'learning',
   'sharpening_price',
+  'rework',
 ] as const satisfies (keyof ShopInput)[];
 
 interface FormProps {
@@ -131,6 +138,15 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
             value={input.sharpening_price || undefined}
             hint="In your own money"
             onNumber={(v) => set({ sharpening_price: Math.max(0, v ?? 0) })}
+          />
+        </Box>
+        <Box sx={{ mt: 3 }}>
+          <Choices
+            title="Mending"
+            why="What sanding, scraping and trimming takes here. It counts wherever Corte weighs blades, heights and changes in minutes."
+            value={input.rework}
+            choices={mending}
+            onChoose={(rework) => set({ rework })}
           />
         </Box>
         <Typography variant="h2" sx={{ mt: 3 }}>

@@ -1,0 +1,207 @@
+package care
+
+import (
+	"fmt"
+)
+
+// A Survey is what was seen on a blade after a lost tip or a hit, looked over
+// in order (craft section 10). What is zero was not looked at, or not found.
+type Survey struct {
+	After   string // lost-tip, hit or doubt
+	Cleaned bool   // pitch hides cracks and braze, so it is cleaned first
+	Missing int    // tips
+	Chipped int
+	Loose   int
+	Seat    string // of a lost tip: ground or saw-marks
+	Braze   string // at the sides of the tips: even or squeezed
+	Rest    string // the other teeth: sharp or worn
+	Pitch   string // none, light or caked
+	Blue    *bool  // the plate was hot
+	Crack   string // none, gullet or slot
+	Bent    *bool
+	Beside  string // pitch of the teeth beside the place: even or shifted
+}
+
+// A Subject is what is known of the blade that is surveyed, for whether it is
+// worth mending.
+type Subject struct {
+	Teeth     int
+	Price     float64 // of a new one, in the shop's own money; 0 if not known
+	Sharpen   float64 // what a sharpening costs; 0 if not known
+	Left      int     // sharpenings
+	Throwaway bool
+}
+
+// Worth says whether a blade is worth mending.
+type Worth string
+
+const (
+	WorthYes Worth = "yes"
+	WorthNo  Worth = "no"
+	WorthAsk Worth = "ask" // nobody can say from what is known
+)
+
+// A Report is what a survey comes to.
+type Report struct {
+	Fault    Fault    // the gravest that was found
+	Found    []string // what was found, and what it means
+	ToDoctor []string // what to tell and ask the saw doctor
+	Worth    Worth
+	WorthWhy string
+}
+
+func yes(b *bool) bool { return b != nil && *b }
+
+// Fault is the gravest fault that a survey shows.
+func (s Survey) Fault() Fault {
+	switch {
+	case s.Crack == "gullet" || s.Crack == "slot":
+		return Cracked
+	case s.Missing > 0:
+		return Missing
+	case s.Loose > 0:
+		return Loose
+	case yes(s.Bent) || s.Beside == "shifted":
+		return Bent
+	case s.Chipped > 0:
+		return Chipped
+	case yes(s.Blue):
+		return Blue
+	}
+	return Sound
+}
+
+// How deep a seat is ground back before a tip is brazed on (craft section 10),
+// and what a new tip costs beside a sharpening; the second is judgement.
+const (
+	seatGround   = "0.13 to 0.18 mm"
+	tipsOfASharp = 0.25 // of a sharpening, a tip
+	worthShare   = 0.5  // of a new blade's price
+)
+
+// Report says what a survey of a blade comes to. It does not judge what was not
+// looked at: it asks for it.
+func (s Survey) Report(of Subject) Report {
+	r := Report{Fault: s.Fault()}
+	found := func(format string, args ...any) { r.Found = append(r.Found, fmt.Sprintf(format, args...)) }
+	tell := func(format string, args ...any) { r.ToDoctor = append(r.ToDoctor, fmt.Sprintf(format, args...)) }
+	if !s.Cleaned {
+		found("It was not cleaned first: pitch hides cracks and braze, so nothing here is sure until it is.")
+	}
+	if s.Missing > 0 {
+		found("%s of %d gone.", count(s.Missing, "tip"), of.Teeth)
+		tell("%s to be set new, to the width and height of the rest.", count(s.Missing, "tip"))
+	}
+	if s.Loose > 0 {
+		found("%s loose: it leaves at the next hard knot.", count(s.Loose, "tip"))
+		tell("%s to be taken off, the seat cleaned, and brazed anew.", count(s.Loose, "loose tip"))
+	}
+	if s.Chipped > 0 {
+		found("%s chipped: each marks the wall once a turn.", count(s.Chipped, "tip"))
+		tell("%s chipped: ground out if it is shallow, else set new.", count(s.Chipped, "tip"))
+	}
+	switch s.Seat {
+	case "saw-marks":
+		found("Saw marks stand across the seat: it was not ground back by %s before brazing, so the tip never had a clean bed.", seatGround)
+		tell("The seats were not ground before brazing (saw marks are left). Please look at all of them, not only at this one.")
+	case "ground":
+		found("The seat is ground clean: the tip was well bedded, and something hit it.")
+	}
+	if s.Braze == "squeezed" {
+		found("Braze stands out at the sides: the tip was pushed in too far, and little was left to hold it.")
+		tell("Braze is squeezed out at the sides of tips: please check how far they sit in.")
+	}
+	long := false
+	if s.Rest == "worn" {
+		found("The rest is worn evenly.")
+		if s.Missing > 0 {
+			long = true
+			found("So it ran on for a good while after the first tip went.")
+		}
+	}
+	switch s.Pitch {
+	case "caked":
+		found("Pitch is caked on it.")
+		long = long || s.Missing > 0
+	case "light":
+		found("A little pitch.")
+	}
+	if yes(s.Blue) {
+		found("The plate is blue: it was hot, and may have lost its tension.")
+		tell("The plate has been hot: please check tension and flatness before anything is paid for.")
+	}
+	switch s.Crack {
+	case "gullet", "slot":
+		found("A crack runs from a %s: the plate is done unless a saw doctor says otherwise.", s.Crack)
+		tell("A crack from a %s: can it be stopped at all? If not, do nothing more.", s.Crack)
+	}
+	if yes(s.Bent) {
+		found("The plate is bent.")
+		tell("The plate is bent: can it be levelled?")
+	}
+	if s.Beside == "shifted" {
+		found("The teeth beside the place stand off their pitch: the shoulders were bent by the blow.")
+		tell("The teeth beside the place are off their pitch: plate bent at the shoulder?")
+	}
+	if long {
+		tell("It ran on after the damage: please look at all tips and at the plate's run.")
+	}
+	if r.Fault == Sound {
+		found("All sound, as far as was looked.")
+	}
+	for _, q := range s.open() {
+		found("Not looked at: %s.", q)
+	}
+	r.worth(s, of)
+	return r
+}
+
+// open lists what was left out of a survey that decides about running it.
+func (s Survey) open() []string {
+	var out []string
+	if s.Crack == "" {
+		out = append(out, "cracks at gullets and slots")
+	}
+	if s.Blue == nil {
+		out = append(out, "blue on the plate")
+	}
+	if s.Bent == nil {
+		out = append(out, "whether the plate is flat")
+	}
+	return out
+}
+
+// worth weighs what mending costs against a new blade, by its price, its age
+// and the sharpenings that are left in it.
+func (r *Report) worth(s Survey, of Subject) {
+	tips := s.Missing + s.Loose + s.Chipped
+	switch {
+	case r.Fault == Sound:
+		r.Worth, r.WorthWhy = WorthYes, "There is nothing to mend."
+	case r.Fault == Cracked:
+		r.Worth, r.WorthWhy = WorthNo, "A cracked plate is not worth mending, whatever it cost; only a saw doctor may say otherwise."
+	case of.Throwaway:
+		r.Worth, r.WorthWhy = WorthNo, "It is a blade to be thrown away."
+	case of.Left == 0:
+		r.Worth, r.WorthWhy = WorthNo, "No sharpening is left in it."
+	case of.Price == 0 || of.Sharpen == 0:
+		r.Worth, r.WorthWhy = WorthAsk, "Note what it cost and what a sharpening costs, and it can be reckoned; else ask the saw doctor first."
+	default:
+		cost := of.Sharpen * (1 + tipsOfASharp*float64(tips))
+		if cost > worthShare*of.Price {
+			r.Worth, r.WorthWhy = WorthNo, fmt.Sprintf("Mending would be about %.0f of a new one's %.0f, and it has %s left.", cost, of.Price, count(of.Left, "sharpening"))
+		} else {
+			r.Worth, r.WorthWhy = WorthYes, fmt.Sprintf("Mending would be about %.0f, a new one costs %.0f, and %s are left in it.", cost, of.Price, count(of.Left, "sharpening"))
+		}
+	}
+	if r.Worth == WorthYes && (yes(s.Blue) || yes(s.Bent)) {
+		r.Worth, r.WorthWhy = WorthAsk, "Only if the plate runs flat again: ask before anything is paid for. "+r.WorthWhy
+	}
+}
+
+func count(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}

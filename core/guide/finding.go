@@ -1,0 +1,156 @@
+package guide
+
+import (
+	"fmt"
+
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/verdict"
+)
+
+// A Rule is one that a cut itself can break on a saw, whatever blade is on it.
+type Rule string
+
+const (
+	RuleShort   Rule = "short"   // too short or too wide for the fence to guide
+	RuleClamp   Rule = "clamp"   // nothing to clamp it by, under a hand-held saw
+	RuleTrapped Rule = "trapped" // a bevel that wedges the piece under the blade
+	RuleTilt    Rule = "tilt"    // nobody has said which way the blade leans
+	RuleFires   Rule = "fires"   // the blade brake would take it for a hand
+	RuleKnife   Rule = "knife"   // no riving knife on record
+	RuleVeneer  Rule = "veneer"  // too thin for any saw
+)
+
+// A Finding is what stands against a cut on a saw before a blade is chosen:
+// stop names the rule and the way out, mind is something to put right or to
+// know. Ask is the question whose yes lifts a stop, where one can.
+type Finding struct {
+	Rule    Rule
+	Verdict verdict.Verdict
+	Why     string // a sentence
+	WayOut  string // a sentence
+	Ask     string // empty where nothing lifts it
+}
+
+// Sizes under which work is not led along a fence or by hand (craft section 5),
+// and the thinnest that teeth part at all.
+const (
+	shortOnFence  = measure.Length(300)
+	handsOff      = measure.Length(150) // no hand nearer to the blade than this
+	pushUnder     = measure.Length(60)  // to the fence: a push block from end to end
+	stripUnder    = measure.Length(20)  // to the fence: the strip comes off as the offcut
+	smallPiece    = measure.Length(150) // shorter than a hand can hold safely
+	longStock     = measure.Length(1500)
+	thinnestSawn  = measure.Length(1)
+	leastClamping = measure.Length(300) // of a half, to hold it down beside a hand-held saw
+)
+
+// AlongFence reports whether the fence guides a job on a saw: rips and sheets
+// on a table saw.
+func AlongFence(j cut.Job, s saw.Saw) bool {
+	return s.Kind == saw.Table && j.Direction != cut.Crosscut
+}
+
+// tooShort reports whether the fence may not guide a piece: shorter than
+// 300 mm, or shorter than it is wide.
+func tooShort(j cut.Job) bool { return j.Length < shortOnFence || j.Length < j.Width }
+
+// FenceSide is the side of the blade that the fence stands on. A tilted blade
+// leans away from it, so that the piece is never wedged under the blade. It is
+// unknown where the cut has no fence, or where nobody has said how a tilted
+// blade leans.
+func FenceSide(j cut.Job, s saw.Saw) cut.Side {
+	switch {
+	case !AlongFence(j, s):
+		return cut.UnknownSide
+	case j.BevelDeg > 0:
+		return s.TiltSide.Opposite()
+	case j.FenceSide != cut.UnknownSide:
+		return j.FenceSide
+	}
+	return cut.Right
+}
+
+// Findings lists what stands against a job on a saw, stops first.
+func Findings(j cut.Job, s saw.Saw, u measure.Unit) []Finding {
+	var stops, minds []Finding
+	add := func(rule Rule, v verdict.Verdict, wayOut, why string, args ...any) *Finding {
+		f := Finding{Rule: rule, Verdict: v, Why: settings(u, why, args...), WayOut: wayOut}
+		list := &minds
+		if v == verdict.Stop {
+			list = &stops
+		}
+		*list = append(*list, f)
+		return &(*list)[len(*list)-1]
+	}
+	if AlongFence(j, s) && tooShort(j) {
+		why := "The piece on the fence would be %v long and %v wide: shorter than it is wide, it turns and is thrown."
+		if j.Length >= j.Width {
+			why = "The piece on the fence would be %v long and %v wide: under 300 mm nothing keeps it straight, and hands come too near."
+		}
+		add(RuleShort, verdict.Stop, "Cut a longer blank and cut it to length afterwards; or clamp it on a sled.", why, j.Length, j.Width)
+	}
+	if s.Kind.HandHeld() && clampable(j) < leastClamping {
+		add(RuleClamp, verdict.Stop, "Cut it off a longer board that is clamped, or clamp it to one; or cut it on a saw with a table.",
+			"%v is too short to clamp and carry beside a hand-held saw: it would go with the blade.", clampable(j))
+	}
+	if AlongFence(j, s) && j.BevelDeg > 0 {
+		switch {
+		case s.TiltSide == cut.UnknownSide:
+			add(RuleTilt, verdict.Mind, "Look which way the blade leans, put the fence on the other side, and put the side into the saw's record.",
+				"Nobody has noted to which side this saw's blade tilts: toward the fence it wedges the piece under itself and throws it.")
+		case j.FenceSide == s.TiltSide:
+			add(RuleTrapped, verdict.Stop, fmt.Sprintf("Put the fence to the %s of the blade.", s.TiltSide.Opposite()),
+				"The blade leans to the %s, over a fence on that side: the piece would be wedged under it and thrown.", s.TiltSide)
+		}
+	}
+	if why := fires(j); s.Brake != nil && why != "" && !j.BrakeOff {
+		add(RuleFires, verdict.Stop, "Bypass the brake as the saw's manual says, or cut it on a saw without one.",
+			"This saw stops its blade at a touch, and %s: it would fire, and spoil blade and cartridge.", why).Ask = "Is the brake bypassed, as the manual says?"
+	}
+	if s.Kind == saw.Table && s.Knife == 0 && j.Form == cut.Through && !j.BothFaces {
+		add(RuleKnife, verdict.Mind, "Fit one, thicker than the plate and thinner than the kerf, and put its thickness into the saw's record.",
+			"No riving knife is on this saw's record, and nothing else keeps the kerf from closing on the blade.")
+	}
+	if j.Material.Kind.Modelled() && j.Thickness < thinnestSawn {
+		add(RuleVeneer, verdict.Mind, "Cut it with a knife along a straight edge.", "%v is veneer: teeth tear what they should cut.", j.Thickness)
+	}
+	return append(stops, minds...)
+}
+
+// clampable is the longer of what can be held down on either side of a cut by
+// a hand-held saw.
+func clampable(j cut.Job) measure.Length {
+	if j.Direction == cut.Crosscut && j.Piece > 0 {
+		return max(j.Piece, j.Length-j.Piece)
+	}
+	return max(j.Length, j.Width)
+}
+
+// fires says why a brake that senses touch would take the work for a hand, or
+// nothing.
+func fires(j cut.Job) string {
+	switch k := j.Material.Kind; {
+	case k == material.SoftMetal || k == material.Steel:
+		return j.Material.Name + " conducts as a hand does"
+	case k == material.Nailed:
+		return "nails conduct as a hand does"
+	case j.Material.Foil:
+		return "the foil on it conducts as a hand does"
+	case j.Moisture == cut.Wet:
+		return "wet stock conducts as a hand does"
+	}
+	return ""
+}
+
+// settings fills lengths into a sentence as somebody sets them.
+func settings(u measure.Unit, format string, args ...any) string {
+	for i, a := range args {
+		if l, ok := a.(measure.Length); ok {
+			args[i] = l.Setting(u)
+		}
+	}
+	return fmt.Sprintf(format, args...)
+}

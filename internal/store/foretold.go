@@ -1,0 +1,126 @@
+package store
+
+import (
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/learn"
+	"corte/core/material"
+	"corte/core/measure"
+)
+
+// Foretold is what the model's own table said of a cut before it was made, and
+// with what. An edition of the model never reads another's figures as its own:
+// they are worked anew from With, or left out.
+type Foretold struct {
+	Edition int      `json:"edition,omitempty"` // of the model; 0 is the first
+	Heat    float64  `json:"heat"`              // dose over the table's scorch dose
+	Load    float64  `json:"load"`              // share of the load that was allowed
+	Exit    float64  `json:"exit"`              // splinter figures
+	Other   *float64 `json:"other,omitempty"`
+	With    *With    `json:"with,omitempty"`
+}
+
+// A With is blade, saw and state as they stood when the cut was made: all that
+// the model needs beside the cut itself.
+type With struct {
+	Diameter    float64 `json:"diameter_mm"`
+	Kerf        float64 `json:"kerf_mm"`
+	Teeth       int     `json:"teeth"`
+	Grind       string  `json:"grind"`
+	Group       int     `json:"group,omitempty"`
+	Bevel       float64 `json:"bevel_deg,omitempty"`
+	Hook        float64 `json:"hook_deg"` // that was reckoned with
+	Gullet      float64 `json:"gullet_mm,omitempty"`
+	GulletShape string  `json:"gullet_shape,omitempty"`
+	Shear       bool    `json:"shear,omitempty"`
+	Shoulder    bool    `json:"shoulder,omitempty"`
+
+	RPM        float64 `json:"rpm"`
+	PowerLimit float64 `json:"power_limit_w"`
+	HandHeld   bool    `json:"hand_held,omitempty"`
+
+	Sharpness float64 `json:"sharpness"`
+	Pitch     float64 `json:"pitch"`
+	Heel      float64 `json:"heel_mm,omitempty"`
+	Spread    float64 `json:"spread_mm,omitempty"`
+	RunOut    float64 `json:"runout_mm,omitempty"`
+}
+
+// Foretell writes down what the table says of a job at a feed (the one that it
+// suggests where that is 0), with all that it followed from.
+func Foretell(j cut.Job, b blade.Blade, d cut.Drive, s cut.State, feed measure.Feed) *Foretold {
+	with := &With{
+		Diameter: b.Diameter.Mm(), Kerf: b.Kerf.Mm(), Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel,
+		Hook: b.Rake(), Gullet: b.Gullet.Mm(), Shear: b.Shear, Shoulder: b.Shoulder,
+		RPM: d.RPM, PowerLimit: d.PowerLimitW, HandHeld: d.HandHeld,
+		Sharpness: s.Sharpness, Pitch: s.Pitch, Heel: s.Heel.Mm(), Spread: s.Spread.Mm(), RunOut: s.RunOut.Mm(),
+	}
+	if b.GulletShape != blade.UnknownGullet {
+		with.GulletShape = b.GulletShape.String()
+	}
+	return keep(learn.Foretell(j, b, d, s, feed), with)
+}
+
+func keep(f learn.Foretold, with *With) *Foretold {
+	return &Foretold{Edition: cut.Edition, Heat: f.Heat, Load: f.Load, Exit: f.Exit, Other: f.Other, With: with}
+}
+
+// foretold is what this edition of the model foretold of a row: as it was
+// written, or worked anew from what the row holds. It is nil where neither can
+// be, and for a cut whose material has no figures.
+func (d CutDetail) foretold() *Foretold {
+	f := d.Foretold
+	switch {
+	case f == nil || f.Edition == cut.Edition:
+		return f
+	case f.With == nil:
+		return nil
+	}
+	w := f.With
+	if !(w.Teeth > 1 && w.RPM > 0 && w.PowerLimit > 0 && w.Kerf > 0 && w.Diameter > 2*d.Height) {
+		return nil
+	}
+	j, err := d.job()
+	if err != nil || !j.Material.Kind.Modelled() {
+		return nil
+	}
+	grind, err := blade.ParseGrind(w.Grind)
+	if err != nil {
+		return nil
+	}
+	shape, err := blade.ParseGulletShape(w.GulletShape)
+	if err != nil {
+		return nil
+	}
+	b := blade.Blade{Diameter: measure.Length(w.Diameter), Kerf: measure.Length(w.Kerf), Teeth: w.Teeth, Grind: grind, Group: w.Group,
+		Bevel: w.Bevel, Hook: w.Hook, Gullet: measure.Length(w.Gullet), GulletShape: shape, Shear: w.Shear, Shoulder: w.Shoulder}
+	return keep(learn.Foretell(j, b, cut.Drive{RPM: w.RPM, PowerLimitW: w.PowerLimit, HandHeld: w.HandHeld},
+		cut.State{Sharpness: w.Sharpness, Pitch: w.Pitch, Heel: measure.Length(w.Heel), Spread: measure.Length(w.Spread), RunOut: measure.Length(w.RunOut)},
+		d.RealFeed()), w)
+}
+
+// RealFeed is the feed at which a cut was made: from the seconds that it took,
+// else the one that was aimed at, else 0.
+func (d CutDetail) RealFeed() measure.Feed {
+	if d.Seconds > 0 {
+		return measure.Feed(d.FeedLength().Mm() / 1000 / d.Seconds * 60)
+	}
+	return measure.Feed(d.Feed)
+}
+
+// job is the job that a row of the log records.
+func (d CutDetail) job() (cut.Job, error) {
+	j := d.shape()
+	var err error
+	if j.Material, err = material.Get(d.Material); err != nil {
+		return j, err
+	}
+	if j.Finish, err = cut.ParseFinish(d.Finish); err != nil {
+		return j, err
+	}
+	if j.Exit, err = cut.ParseSupport(d.Exit); err != nil {
+		return j, err
+	}
+	j.Other, err = cut.ParseSupport(d.Other)
+	return j, err
+}

@@ -1,0 +1,80 @@
+/** That a blade was mended and inspected, and by whom; or that it cannot be. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useRef, useState } from 'react';
+import { useMend } from '../../api/queries';
+import type { Blade } from '../../api/types';
+import { LineField } from '../../ui/Fields';
+
+export function Mend({ blade }: { blade: Blade }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button size="small" variant="outlined" onClick={() => setOpen(true)}>
+        Mended…
+      </Button>
+      {open && <MendDialog blade={blade} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function MendDialog({ blade, onClose }: { blade: Blade; onClose: () => void }) {
+  const [mended, setMended] = useState('');
+  const [inspected, setInspected] = useState('');
+  const [what, setWhat] = useState('');
+  const mend = useMend();
+  const key = useRef(crypto.randomUUID());
+  const send = (cannot: boolean) =>
+    mend.mutate(
+      {
+        id: blade.id,
+        key: key.current,
+        body: {
+          mended_by: mended || inspected,
+          inspected_by: inspected,
+          what: what || undefined,
+          cannot: cannot || undefined,
+        },
+      },
+      { onSuccess: onClose },
+    );
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>{blade.name}: mended and inspected</DialogTitle>
+      <DialogContent>
+        <Box sx={{ mb: 2 }}>
+          It was found that {blade.condition.unfit}. That it was sent and came back is not enough: note who
+          mended it and who looked it over afterwards.
+        </Box>
+        <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
+          <LineField label="Mended by" value={mended} most={60} onText={setMended} />
+          <LineField label="Inspected by" value={inspected} most={60} onText={setInspected} />
+          <LineField label="What was done" value={what} most={500} rows={2} onText={setWhat} />
+          {mend.error && (
+            <Alert severity="error" variant="outlined">
+              {mend.error.message}
+            </Alert>
+          )}
+        </Box>
+      </DialogContent>
+      <DialogActions sx={{ flexWrap: 'wrap', gap: 1 }}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button disabled={inspected === '' || mend.isPending} onClick={() => send(true)}>
+          Cannot be mended: retire it
+        </Button>
+        <Button
+          variant="contained"
+          disabled={mended === '' || inspected === '' || mend.isPending}
+          onClick={() => send(false)}
+        >
+          It may run again
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

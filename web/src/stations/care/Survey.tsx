@@ -1,0 +1,278 @@
+/** Looking a blade over after a lost tip or a hit, one place at a time: clean first, then tips, seats, braze, plate. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useRef, useState, type ReactNode } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useBlade, useInspect } from '../../api/queries';
+import type { Survey } from '../../api/types';
+import { SurveyView, type Look } from '../../drawings/SurveyView';
+import { LineField, NumberField } from '../../ui/Fields';
+import { Pick } from '../../ui/Pick';
+
+type Part = Partial<Survey>;
+interface StepProps {
+  s: Survey;
+  set: (p: Part) => void;
+}
+interface Step {
+  look: Look;
+  title: string;
+  says: string;
+  ask: (p: StepProps) => ReactNode;
+  wanted?: (s: Survey) => boolean; // left out where it has nothing to ask
+}
+
+const yesNo = [
+  ['yes', 'Yes'],
+  ['no', 'No'],
+] as const;
+const said = (v: boolean | undefined) => (v === undefined ? undefined : v ? 'yes' : 'no');
+
+const steps: Step[] = [
+  {
+    look: 'clean',
+    title: 'Clean it first',
+    says: 'Off the saw, power off, gloves for handling. Pitch hides cracks and braze: wash teeth and plate, dry them, and lay the blade on wood.',
+    ask: ({ s, set }) => (
+      <>
+        <Pick
+          label="What happened"
+          value={s.after}
+          choices={[
+            ['lost-tip', 'A tip is gone'],
+            ['hit', 'It hit something'],
+            ['doubt', 'A doubt'],
+          ]}
+          onPick={(after) => set({ after })}
+        />
+        <Pick
+          label="How much pitch was on it"
+          value={s.pitch}
+          choices={[
+            ['none', 'None'],
+            ['light', 'A little'],
+            ['caked', 'Caked'],
+          ]}
+          onPick={(pitch) => set({ pitch })}
+        />
+        <Pick
+          label="Is it clean now?"
+          value={said(s.cleaned)}
+          choices={yesNo}
+          onPick={(v) => set({ cleaned: v === 'yes' })}
+        />
+      </>
+    ),
+  },
+  {
+    look: 'tips',
+    title: 'Every tip',
+    says: 'Once round in good light, a chalk mark where you start. Push each tip sideways with a thumbnail: one that gives is loose.',
+    ask: ({ s, set }) => (
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 1.5 }}>
+        <NumberField label="Gone" value={s.missing} onNumber={(v) => set({ missing: count(v) })} />
+        <NumberField label="Loose" value={s.loose} onNumber={(v) => set({ loose: count(v) })} />
+        <NumberField label="Chipped" value={s.chipped} onNumber={(v) => set({ chipped: count(v) })} />
+      </Box>
+    ),
+  },
+  {
+    look: 'seat',
+    title: 'The empty seat',
+    says: 'Where the tip was: a seat is ground back by 0.13 to 0.18 mm before a tip is brazed on. Marks of the saw across it mean that it was not.',
+    wanted: (s) => (s.missing ?? 0) > 0,
+    ask: ({ s, set }) => (
+      <Pick
+        label="The seat"
+        value={s.seat}
+        choices={[
+          ['ground', 'Ground clean'],
+          ['saw-marks', 'Saw marks across it'],
+        ]}
+        onPick={(seat) => set({ seat })}
+      />
+    ),
+  },
+  {
+    look: 'braze',
+    title: 'Braze at the sides',
+    says: 'The tips beside it, from the front: an even line of braze, or braze squeezed out because the tip was pushed in too far.',
+    ask: ({ s, set }) => (
+      <Pick
+        label="The braze"
+        value={s.braze}
+        choices={[
+          ['even', 'An even line'],
+          ['squeezed', 'Squeezed out'],
+        ]}
+        onPick={(braze) => set({ braze })}
+      />
+    ),
+  },
+  {
+    look: 'rest',
+    title: 'The rest of the teeth',
+    says: 'Even wear on all of them, with a tip gone, says that it ran on for a good while.',
+    ask: ({ s, set }) => (
+      <Pick
+        label="The other teeth"
+        value={s.rest}
+        choices={[
+          ['sharp', 'Sharp'],
+          ['worn', 'Evenly worn'],
+        ]}
+        onPick={(rest) => set({ rest })}
+      />
+    ),
+  },
+  {
+    look: 'crack',
+    title: 'Cracks',
+    says: 'At the bottom of every gullet and at the end of every slot, both faces, slanting light. A cracked plate is not run.',
+    ask: ({ s, set }) => (
+      <Pick
+        label="A crack"
+        value={s.crack}
+        choices={[
+          ['none', 'None'],
+          ['gullet', 'At a gullet'],
+          ['slot', 'At a slot'],
+        ]}
+        onPick={(crack) => set({ crack })}
+      />
+    ),
+  },
+  {
+    look: 'plate',
+    title: 'The plate',
+    says: 'Blue means that it was hot. Lay a straight edge across it at several places: light under it means a bend.',
+    ask: ({ s, set }) => (
+      <>
+        <Pick
+          label="Blue anywhere?"
+          value={said(s.blue)}
+          choices={yesNo}
+          onPick={(v) => set({ blue: v === 'yes' })}
+        />
+        <Pick label="Bent?" value={said(s.bent)} choices={yesNo} onPick={(v) => set({ bent: v === 'yes' })} />
+      </>
+    ),
+  },
+  {
+    look: 'beside',
+    title: 'The teeth beside the place',
+    says: 'Step the spacing off with dividers: a blow bends the shoulders, and the teeth beside it stand off their pitch.',
+    ask: ({ s, set }) => (
+      <Pick
+        label="Their spacing"
+        value={s.beside}
+        choices={[
+          ['even', 'As the others'],
+          ['shifted', 'Not as the others'],
+        ]}
+        onPick={(beside) => set({ beside })}
+      />
+    ),
+  },
+];
+
+const count = (v: number | undefined) =>
+  v === undefined ? undefined : Math.max(0, Math.min(200, Math.round(v)));
+
+export function SurveyPage() {
+  const { id = '' } = useParams();
+  const blade = useBlade(id);
+  const go = useNavigate();
+  const inspect = useInspect();
+  const key = useRef(crypto.randomUUID());
+  const [survey, setSurvey] = useState<Survey>({ after: 'doubt' });
+  const [by, setBy] = useState('');
+  const [note, setNote] = useState('');
+  const [at, setAt] = useState(0);
+  const shown = steps.filter((s) => s.wanted?.(survey) ?? true);
+  const step = shown[at];
+  const set = (p: Part) => setSurvey((now) => ({ ...now, ...p }));
+  const save = () =>
+    inspect.mutate(
+      { id, key: key.current, body: { survey, by: by || undefined, note: note || undefined } },
+      { onSuccess: () => void go(`/rack/${id}/survey/report`) },
+    );
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
+        ‹ {blade.data?.name ?? 'The blade'}
+      </Button>
+      <Typography variant="h1">Look {blade.data?.name ?? 'it'} over, place by place</Typography>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,6fr) minmax(340px,5fr)' },
+          columnGap: 4,
+          rowGap: 2,
+          mt: 1.5,
+        }}
+      >
+        <Box
+          sx={{
+            height: { xs: 220, sm: 340, md: 470 },
+            borderTop: '2px solid',
+            borderBottom: '1px solid',
+            borderColor: 'text.primary',
+            py: 1,
+          }}
+        >
+          <SurveyView look={step?.look ?? 'tips'} survey={survey} />
+        </Box>
+        <Box sx={{ minWidth: 0, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+          <Box sx={{ color: 'text.secondary', fontSize: 15 }} role="status">
+            {step ? `Place ${at + 1} of ${shown.length}` : 'What you found'}
+          </Box>
+          <Typography variant="h2">{step?.title ?? 'Note it'}</Typography>
+          {step ? (
+            <>
+              <Typography>{step.says}</Typography>
+              {step.ask({ s: survey, set })}
+            </>
+          ) : (
+            <>
+              <Typography>
+                What it means, and what to tell the saw doctor, comes next. A blade that may not run stays off
+                every saw until somebody has mended and inspected it.
+              </Typography>
+              <LineField label="Looked over by" value={by} most={60} onText={setBy} />
+              <LineField label="Note" value={note} most={500} rows={2} onText={setNote} />
+            </>
+          )}
+          {inspect.error && (
+            <Alert severity="error" variant="outlined">
+              {inspect.error.message}
+            </Alert>
+          )}
+          <Box sx={{ display: 'flex', gap: 1, mt: 'auto' }}>
+            <Button variant="outlined" sx={wide} disabled={at === 0} onClick={() => setAt(at - 1)}>
+              Back
+            </Button>
+            {step ? (
+              <Button variant="contained" sx={{ ...wide, flex: 1 }} onClick={() => setAt(at + 1)}>
+                Next
+              </Button>
+            ) : (
+              <Button
+                variant="contained"
+                sx={{ ...wide, flex: 1 }}
+                disabled={inspect.isPending}
+                onClick={save}
+              >
+                That is what I found
+              </Button>
+            )}
+          </Box>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+const wide = { minHeight: 52, px: 2.5, fontSize: 17 };

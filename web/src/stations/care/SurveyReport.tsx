@@ -1,0 +1,111 @@
+/** What a survey came to, on a page to print and send along with the blade. */
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { Link, useParams } from 'react-router';
+import { useBlade, useSurvey } from '../../api/queries';
+import { usePreferences } from '../../app/preferences';
+import { SurveyView } from '../../drawings/SurveyView';
+import { specOf } from '../../drawings/words';
+import { Verdict } from '../../ui/Verdict';
+
+const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'long' });
+const worthWords = { yes: 'Worth mending', no: 'Not worth mending', ask: 'Ask first' } as const;
+
+export function SurveyReportPage() {
+  const { id = '' } = useParams();
+  const { units } = usePreferences();
+  const blade = useBlade(id);
+  const report = useSurvey(id);
+  const r = report.data;
+  const failed = report.error ?? blade.error;
+  return (
+    <Box
+      component="main"
+      sx={{ maxWidth: 900, mx: 'auto', p: 3, '@media print': { p: 0, maxWidth: 'none', fontSize: '11pt' } }}
+    >
+      <Box sx={{ display: 'flex', gap: 1, mb: 2, flexWrap: 'wrap', '@media print': { display: 'none' } }}>
+        <Button component={Link} to={`/rack/${id}`}>
+          ‹ {blade.data?.name ?? 'The blade'}
+        </Button>
+        <Button variant="contained" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Button component={Link} to={`/rack/${id}/survey`} variant="outlined">
+          Look again
+        </Button>
+      </Box>
+      {failed && (
+        <Alert severity="error" variant="outlined">
+          {failed.message}
+        </Alert>
+      )}
+      {r && blade.data && (
+        <Box component="article" aria-label="Survey">
+          <Typography variant="h1">{r.blade_name}, looked over</Typography>
+          <Box sx={{ color: 'text.secondary' }}>
+            {specOf(blade.data, units)}. {day.format(new Date(r.at))}
+            {r.by && `, by ${r.by}`}
+          </Box>
+          {r.stop && (
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', my: 1.5, fontWeight: 650 }}>
+              <Verdict verdict="stop" />
+              It is off every saw until somebody has mended it and somebody has inspected it.
+            </Box>
+          )}
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: { xs: '1fr', sm: blade.data.photo_at ? '1fr 1fr' : '1fr' },
+              gap: 2,
+              my: 1.5,
+            }}
+          >
+            <Box
+              sx={{ height: 240, borderTop: '1px solid', borderBottom: '1px solid', borderColor: 'divider' }}
+            >
+              <SurveyView
+                look={(r.survey.missing ?? 0) > 0 ? 'seat' : r.survey.crack !== 'none' ? 'crack' : 'tips'}
+                survey={r.survey}
+              />
+            </Box>
+            {blade.data.photo_at && (
+              <Box
+                component="img"
+                src={`/api/v1/blades/${id}/photo?at=${encodeURIComponent(blade.data.photo_at)}`}
+                alt={`Photo of ${r.blade_name}`}
+                sx={{ width: '100%', height: 240, objectFit: 'cover' }}
+              />
+            )}
+          </Box>
+          <Typography variant="h2">Found</Typography>
+          <Lines lines={r.found} />
+          {r.note && <Typography>{r.note}</Typography>}
+          {r.to_doctor.length > 0 && (
+            <>
+              <Typography variant="h2" sx={{ mt: 2 }}>
+                To the saw doctor
+              </Typography>
+              <Lines lines={r.to_doctor} />
+            </>
+          )}
+          <Typography variant="h2" sx={{ mt: 2 }}>
+            {worthWords[r.worth]}
+          </Typography>
+          <Typography>{r.worth_why}</Typography>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Lines({ lines }: { lines: string[] }) {
+  return (
+    <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+      {lines.map((l) => (
+        <li key={l}>{l}</li>
+      ))}
+    </Box>
+  );
+}

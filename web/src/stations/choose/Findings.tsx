@@ -1,0 +1,44 @@
+/** What stands against a cut on a saw, whatever blade is on it: the rule, and the way out. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { Finding } from '../../api/types';
+import { Verdict } from '../../ui/Verdict';
+
+interface Props {
+  findings: Finding[];
+  onBrakeOff?: () => void; // somebody says that the blade brake is bypassed
+}
+
+export function Findings({ findings, onBrakeOff }: Props) {
+  if (findings.length === 0) return null;
+  return (
+    <Box
+      component="ul"
+      aria-label="What stands against this cut"
+      sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: 0.5, fontSize: 15, lineHeight: 1.3 }}
+    >
+      {findings.map((f) => (
+        <Box component="li" key={f.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+          <Verdict verdict={f.verdict} size={14} />
+          <Box>
+            {f.why} <b>{f.way_out}</b>
+            {f.ask && onBrakeOff && (
+              <>
+                {' '}
+                {f.ask}{' '}
+                <Button
+                  size="small"
+                  variant="outlined"
+                  sx={{ minHeight: { xs: 44, md: 28 }, py: 0 }}
+                  onClick={onBrakeOff}
+                >
+                  Yes, it is
+                </Button>
+              </>
+            )}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
