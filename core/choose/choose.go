@@ -66,7 +66,7 @@ type Option struct {
 	Minutes cut.Minutes // that one piece takes; zero where the material has no figures
 	Terms   Terms
 	Score   float64 // weighted geometric mean of the terms, 0 to 1
-	Level   bool    // with the best of those beside it: the scores cannot tell them apart
+	Level   bool    // it is one of several at the head whose scores cannot be told apart
 }
 
 // Verdict says in a word how an option stands.
@@ -173,7 +173,7 @@ func level(r Request, places []int, fit []Option, rack []Candidate) {
 		run := places[from:to]
 		if len(run) > 1 {
 			for _, at := range run {
-				fit[at].Level = true
+				fit[at].Level = from == 0
 			}
 			slices.SortStableFunc(run, func(a, b int) int {
 				x, y := rack[fit[a].Index], rack[fit[b].Index]

@@ -155,6 +155,30 @@ func TestMountStopsNeedNoCut(t *testing.T) {
 	}
 }
 
+// A stand-in passes the hard rules of the saws that the blade runs on.
+func TestStandsIn(t *testing.T) {
+	braked := table
+	braked.Brake = &saw.Brake{MinKerf: 2.5, MaxKerf: 4, MinDiameter: 250, MaxDiameter: 258}
+	thin, thirty := combo50, combo50
+	thin.Kerf, thin.Plate = 2.4, 1.7
+	thirty.Teeth = 30
+	for name, tt := range map[string]struct {
+		b    blade.Blade
+		saws []saw.Saw
+		want bool
+	}{
+		"a twin":                {combo50, []saw.Saw{braked, slider}, true},
+		"a thin one":            {thin, []saw.Saw{table}, true},
+		"that the brake stops":  {thin, []saw.Saw{table, braked}, false},
+		"another kind":          {thirty, []saw.Saw{table}, false},
+		"a saw that takes none": {thin, []saw.Saw{slider}, true},
+	} {
+		if got := StandsIn(tt.b, combo50, tt.saws); got != tt.want {
+			t.Errorf("%s stands in: %v", name, got)
+		}
+	}
+}
+
 func TestJobsThatNoBladeCanDo(t *testing.T) {
 	for name, tt := range map[string]struct {
 		field, says string
@@ -169,6 +193,10 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		"a deep groove":      {"depth_mm", "deeper than this saw", table, func(j *cut.Job) { j.Motion, j.Form, j.Thickness, j.Depth = cut.Along, cut.Groove, 120, 90 }},
 		"a groove through":   {"depth_mm", "leaves wood standing", table, func(j *cut.Job) { j.Motion, j.Form, j.Depth = cut.Along, cut.Groove, 25 }},
 		"mitred too wide":    {"width_mm", "across the cut", slider, func(j *cut.Job) { j.Motion, j.Width, j.MiterDeg = cut.Chop, 120, 45 }},
+		"past the fence":     {"width_mm", "fence reaches", func() saw.Saw { s := table; s.FenceReach = 700; return s }(), func(j *cut.Job) { j.Motion, j.Direction, j.Width = cut.Along, cut.Sheet, 701 }},
+		"an insert at a top": {"exit_support", "teeth leave at the top face", slider, func(j *cut.Job) { j.Exit = cut.ZeroClearance }},
+		"an end's insert":    {"other_support", "does nothing for the end edge", table, func(j *cut.Job) { j.Motion, j.Other = cut.Along, cut.ZeroClearance }},
+		"10,000 pieces":      {"pieces", "1 to 9999", table, func(j *cut.Job) { j.Motion, j.Pieces = cut.Along, 10_000 }},
 		"longer than it is":  {"piece_mm", "cannot come off", table, func(j *cut.Job) { j.Motion, j.Piece = cut.Along, 1000 }},
 		"too wide to chop":   {"width_mm", "push it", slider, func(j *cut.Job) { j.Motion, j.Width = cut.Chop, 200 }},
 		"too wide to push":   {"width_mm", "slide crosses", slider, func(j *cut.Job) { j.Width = 400 }},

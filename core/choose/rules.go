@@ -259,6 +259,20 @@ func MountStops(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
 	return c.stops
 }
 
+// StandsIn reports whether a blade can do another's work while that one is away:
+// of its kind, and let by the hard rules of every saw that lets the other.
+func StandsIn(b, other blade.Blade, saws []saw.Saw) bool {
+	if !b.Serves(other) {
+		return false
+	}
+	for _, s := range saws {
+		if len(MountStops(other, s, measure.Millimetre)) == 0 && len(MountStops(b, s, measure.Millimetre)) > 0 {
+			return false
+		}
+	}
+	return true
+}
+
 const (
 	// Miter saws are seen with hooks from -7 to +10 (craft section 2).
 	strongestMiterHook = 10

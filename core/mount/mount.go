@@ -66,6 +66,7 @@ type Case struct {
 	Back    bool        // back from sharpening since it was last used
 	LongAgo bool        // unused for long
 	Bushing bool        // its bore needs one
+	Chipped bool        // the last look-over found a chipped tip
 	Way     *groove.Way // of a dado set, the groove that it is put together for; nil if none is
 	Unit    measure.Unit
 }
@@ -77,15 +78,18 @@ const LongUnused = 180
 func Steps(c Case) []Step {
 	var out []Step
 	add := func(s Step) { out = append(out, s) }
-	power := "Pull the plug."
-	if c.Saw.Volts == 0 {
-		power = "Take the battery out."
-	}
+	power := map[saw.Power]string{
+		saw.Plug: "Pull the plug.", saw.Battery: "Take the battery out.",
+		saw.UnknownPower: "Pull the plug, or take the battery out; whichever this saw has, and both if it has both.",
+	}[c.Saw.Power()]
 	add(Step{ID: "power", Title: "Power off", Picture: PicPower,
 		Text:    []string{power, "Then press the switch once: nothing may move."},
 		Caution: "Every time, before a hand goes near the blade.",
 		Checks:  []Check{{"dead", "Switch pressed, and nothing moved?", "It still has power. Find out why before you go on."}}})
 	add(look(c))
+	if limit, ask := limits(c); ask {
+		add(limit)
+	}
 	if c.Back {
 		add(Step{ID: "numbers", Title: "Measure it again", Picture: PicNumbers, Numbers: true,
 			Text: []string{"It is back from sharpening: a little smaller, its kerf a little less.", "Measure the diameter over two opposite tips, and count that every tooth is there."}})
@@ -133,6 +137,11 @@ func Steps(c Case) []Step {
 	add(Step{ID: "spin", Title: "Spin it by hand", Picture: PicSpin,
 		Text:   []string{"Lock off, wrench out. Turn the blade a full round and watch the rim against one point."},
 		Checks: []Check{{"free", "Does it turn freely and touch nothing?", "Find what it touches before anything else, from the guard to a chip on the flange."}}})
+	if c.Saw.Kind == saw.Table && c.Saw.Knife == 0 && c.Blade.Make != blade.Dado {
+		add(Step{ID: "knife", Title: "Riving knife", Picture: PicKnife,
+			Text: []string{"No riving knife is on this saw's record. Fit one that is thicker than the plate and thinner than the kerf" +
+				fmt.Sprintf(" of %s, and put its thickness into the record.", c.Blade.Kerf.Format(c.Unit))}})
+	}
 	if c.Saw.Knife > 0 && c.Blade.Make != blade.Dado {
 		add(Step{ID: "knife", Title: "Riving knife", Picture: PicKnife,
 			Text: []string{fmt.Sprintf("Knife back, in line with the blade, 3 to 8 mm behind the teeth. It is %s thick: thicker than the plate, thinner than the kerf of %s.",
@@ -159,6 +168,23 @@ func Steps(c Case) []Step {
 	return out
 }
 
+// limits asks for what nobody has noted of the blade: the speed that it may
+// turn at, and on a miter saw its hook. It reports false where both are known.
+func limits(c Case) (Step, bool) {
+	s := Step{ID: "limits", Title: "Read the plate", Picture: PicLook}
+	if c.Blade.MaxRPM == 0 {
+		s.Text = append(s.Text, fmt.Sprintf("Nobody has noted the speed that it may turn at. This saw turns at %.0f a minute.", c.Saw.RPM))
+		s.Checks = append(s.Checks, Check{"limit", fmt.Sprintf("Does the plate say %.0f rpm or more?", c.Saw.RPM),
+			"It is not run on this saw. Where the print is gone, ask a saw doctor, or take a blade that says it."})
+	}
+	if c.Saw.Kind == saw.Miter && c.Blade.HookUnknown && c.Blade.Teeth > 0 {
+		s.Text = append(s.Text, "Nobody has read its hook: a straight edge from the middle of the bore to a tip, and look at the tooth's face against it.")
+		s.Checks = append(s.Checks, Check{"hook", "Does the face lie along the edge, or lean back from it?",
+			"A hook that leans forward climbs on a miter saw. Read it in degrees and put it into the record first."})
+	}
+	return s, len(s.Checks) > 0
+}
+
 // look is the check before use: short for a blade in use, long for one that
 // hung long.
 func look(c Case) Step {
@@ -174,7 +200,7 @@ func look(c Case) Step {
 		s.Text = []string{"Both outer blades and every chipper, both faces, in good light.", "Shims flat and clean: a crease is a shim more."}
 	}
 	s.Checks = []Check{
-		{"teeth", "Every tooth there, none chipped or loose?", "A blade with a loose or missing tip is not run: it goes to a saw doctor."},
+		{"teeth", chipAsked(c), "A blade with a loose or missing tip is not run: it goes to a saw doctor."},
 		{"plate", "No crack at gullets or slots, no blue on the plate?", "A cracked or burnt plate is not run. Retire it, or show it to a saw doctor."},
 	}
 	if c.LongAgo {
@@ -183,6 +209,15 @@ func look(c Case) Step {
 		s.Checks = append(s.Checks, Check{"clean", "Clean enough to see every braze and corner?", "Wash it first; pitch hides cracks and cuts like a dull blade."})
 	}
 	return s
+}
+
+// chipAsked names a chip that is known, so that nobody takes it for a new one,
+// or a new one for it.
+func chipAsked(c Case) string {
+	if c.Chipped {
+		return "The log knows of a chipped tip. That one no worse, every other tooth whole, none loose?"
+	}
+	return "Every tooth there, none chipped or loose?"
 }
 
 func wayIn(c Case) Step {

@@ -28,6 +28,8 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 	dado := blade.Blade{Make: blade.Dado, Diameter: 203, Bore: 15.875, Kerf: 6.4, Teeth: 24, Grind: blade.FTG}
 	way := &groove.Way{Clocked: true, Arbor: &groove.Arbor{WasherOff: true}, Insert: &groove.Insert{Width: 9.7, Length: 78, Fence: 10.1},
 		Slots: []groove.Slot{{What: "left", Thickness: 3.2}, {What: "shim", Thickness: 0.1}, {What: "chipper", Thickness: 3.2}, {What: "right", Thickness: 3.2}}}
+	known, unread := b, b
+	known.MaxRPM, unread.MaxRPM, unread.HookUnknown = 7000, 7000, true
 	left := table
 	left.Thread = saw.LeftHand
 	for name, tt := range map[string]struct {
@@ -38,7 +40,14 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 		"a table saw":     {Case{Saw: table, Blade: b}, "knife", "brake", "insert out", "battery"},
 		"with a brake":    {Case{Saw: braked, Blade: b}, "brake", "oil", "cartridge", "lower guard"},
 		"a miter saw":     {Case{Saw: saw.Saw{Kind: saw.Miter, Volts: 120}, Blade: b}, "lock", "knife", "cover plate", "nsert"},
-		"a circular saw":  {Case{Saw: saw.Saw{Kind: saw.Circular}, Blade: b}, "close", "knife", "battery", "nsert"},
+		"a circular saw":  {Case{Saw: saw.Saw{Kind: saw.Circular, Volts: 36}, Blade: b}, "close", "knife", "battery", "nsert"},
+		"no limit noted":  {Case{Saw: saw.Saw{Kind: saw.Table, Volts: 120, RPM: 4000}, Blade: b}, "limits", "brake", "plate say 4000 rpm or more?", "lies along"},
+		"a limit noted":   {Case{Saw: table, Blade: known}, "look", "limits", "chipped or loose", "rpm"},
+		"no hook read":    {Case{Saw: saw.Saw{Kind: saw.Miter, Volts: 120}, Blade: unread}, "limits", "knife", "lean back from it?", "rpm or more"},
+		"on a table":      {Case{Saw: table, Blade: unread}, "look", "limits", "insert out", "lean back"},
+		"power unknown":   {Case{Saw: saw.Saw{Kind: saw.Circular}, Blade: b}, "close", "brake", "both if it has both", "nsert"},
+		"a known chip":    {Case{Saw: table, Blade: known, Chipped: true}, "look", "oil", "That one no worse", "none chipped or loose"},
+		"no knife noted":  {Case{Saw: saw.Saw{Kind: saw.Table, Volts: 120}, Blade: known}, "knife", "brake", "Fit one that is thicker", "3 to 8 mm behind"},
 		"a new blade":     {Case{Saw: table, Blade: b, New: true}, "oil", "numbers", "Oil off", "Measure it again"},
 		"back from grind": {Case{Saw: table, Blade: b, Back: true}, "numbers", "oil", "a little smaller", "stains the work"},
 		"hung long":       {Case{Saw: table, Blade: b, LongAgo: true}, "look", "oil", "hung long", "battery"},

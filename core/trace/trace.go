@@ -10,6 +10,7 @@
 package trace
 
 import (
+	"cmp"
 	"math"
 	"slices"
 )
@@ -59,6 +60,10 @@ type Evidence struct {
 	Groove          bool   // the cut does not go through; asked only where Saw is said
 }
 
+// byHandFace is how much sooner the show face lies the wrong way under a
+// hand-held saw, whose teeth leave at the top; judgement.
+const byHandFace = 4
+
 // elsewhere is what is left of the odds of a cause that this saw, or this cut,
 // cannot have. It is not 0, because people err about that too.
 const elsewhere = 1e-4
@@ -66,6 +71,9 @@ const elsewhere = 1e-4
 func (e Evidence) possible(c Cause) float64 {
 	if e.Saw != "" && (!slices.Contains(c.On, e.Saw) || c.Group == "groove" && !e.Groove) {
 		return elsewhere
+	}
+	if e.Saw == "circular" && c.ID == "show-face-wrong" {
+		return byHandFace
 	}
 	return 1
 }
@@ -246,12 +254,26 @@ func (b Belief) Reasons() []Reason {
 // Stop reports whether a hazard is likely enough that no test cut is made: by
 // the weight of the causes that can hurt, or by a sign that is itself one.
 func (b Belief) Stop() bool {
+	if b.unlooked() {
+		return true
+	}
 	for _, s := range b.evidence.Present {
 		if k, known := tables.sign[s]; known && tables.signs[k].Danger {
 			return true
 		}
 	}
 	return b.hazard() >= StopAt
+}
+
+// After a hit nothing is cut until somebody has looked (craft section 10).
+const (
+	hitSign   = "since-a-hit"
+	lookCheck = "look-teeth"
+)
+
+func (b Belief) unlooked() bool {
+	_, looked := b.evidence.Checks[lookCheck]
+	return !looked && slices.Contains(b.evidence.Present, hitSign)
 }
 
 func (b Belief) hazard() float64 {
@@ -286,16 +308,49 @@ func (b Belief) Checks(skip []string) []Next {
 			out = append(out, Next{k, bits, finds})
 		}
 	}
-	slices.SortStableFunc(out, func(x, y Next) int {
-		switch a, b := x.worth(), y.worth(); {
-		case a > b:
-			return -1
-		case a < b:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(out, func(x, y Next) int { return -cmp.Compare(x.worth(), y.worth()) })
+	b.lookFirst(out)
 	return out
+}
+
+// lookFirst puts what looks at the blade before a test cut at another feed,
+// where something points to the blade, and before everything after a hit:
+// wash and look first (craft sections 9 and 10). A change of feed that is free
+// stays first where nothing does.
+func (b Belief) lookFirst(out []Next) {
+	if len(out) == 0 {
+		return
+	}
+	first := func(ok func(Next) bool) {
+		if i := slices.IndexFunc(out, ok); i > 0 {
+			n := out[i]
+			copy(out[1:i+1], out[:i])
+			out[0] = n
+		}
+	}
+	switch {
+	case b.unlooked():
+		first(func(n Next) bool { return n.ID == lookCheck })
+	case slices.Contains(feedCuts, out[0].ID) && b.group("blade") >= pointsToBlade:
+		first(func(n Next) bool { return n.ID == lookCheck || n.Kind == "care" })
+	}
+}
+
+var feedCuts = []string{"feed-quicker", "feed-slower"}
+
+// pointsToBlade is the weight of all that can be wrong with the blade itself
+// from which it is looked at first; judgement.
+const pointsToBlade = 0.45
+
+// group is the chance that a cause of a group is there.
+func (b Belief) group(name string) float64 {
+	sum := 0.0
+	for i, h := range hypotheses {
+		if tables.causes[h.a].Group == name || h.b >= 0 && tables.causes[h.b].Group == name {
+			sum += b.p[i]
+		}
+	}
+	return sum
 }
 
 // noise is the information under which a check is not worth its minutes.

@@ -48,18 +48,19 @@ const (
 )
 
 func made(name, hangs, note string, b blade.Blade) store.Blade {
-	out := store.Blade{ID: id(name), Name: name, Hangs: hangs, Note: note, Blade: b, Coating: coatings[name], Price: prices[name]}
+	out := store.Blade{ID: id(name), Name: name, Hangs: hangs, Note: note, Blade: b, Coating: coatings[name], Price: prices[name], Slots: slots[name]}
 	if set, ok := sets[name]; ok {
 		out.Set = &set
 	}
 	return out
 }
 
-// What the shop paid, in its own money, and what is coated.
+// What the shop paid, in its own money, what is coated, and how many slots a body has.
 var (
 	prices = map[string]float64{"Plough": 78, "Stagehand": 64, "Understudy": 55, "Chorus": 92, "Quill": 98, "Needle": 118, "Glass": 126,
 		"Tinsel": 110, "Mortise": 82, "Dovecote": 88, "Rook": 24, "Reed": 45, "Trapdoor": 160, "Bellows": 190, "Curtain": 124, "Batten": 86, "Gallop": 40,
 		"Trot": 14, "Lace": 36, "Ragman": 22, "Mason": 48}
+	slots    = map[string]int{"Plough": 4, "Stagehand": 4, "Chorus": 5, "Quill": 4, "Needle": 5, "Glass": 6, "Curtain": 6, "Lace": 5}
 	coatings = map[string]string{"Needle": "nitride", "Glass": "slick", "Curtain": "slick", "Lace": "slick"}
 )
 

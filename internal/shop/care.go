@@ -16,6 +16,7 @@ import (
 	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/measure"
+	"corte/core/saw"
 	"corte/core/verdict"
 	"corte/internal/store"
 )
@@ -55,6 +56,14 @@ func (s *Service) Care(ctx context.Context, shop uuid.UUID) (Care, error) {
 	if err != nil {
 		return out, err
 	}
+	owned, err := s.st.Saws(ctx, shop)
+	if err != nil {
+		return out, err
+	}
+	saws := make([]saw.Saw, len(owned))
+	for i, w := range owned {
+		saws[i] = w.Saw
+	}
 	aligned, err := s.aligned(ctx, shop)
 	if err != nil {
 		return out, err
@@ -68,7 +77,7 @@ func (s *Service) Care(ctx context.Context, shop uuid.UUID) (Care, error) {
 			Path: care.Path(b.Condition, b.Grind, b.MountedOn != nil && aligned[*b.MountedOn])}
 		one.Left, one.LeftFrom = care.SharpeningsLeft(b.Condition, b.Blade, b.Tip.Mm(), b.Sharpened)
 		for _, o := range blades {
-			if o.ID != b.ID && o.Serves(b.Blade) && choose.Bar(o.Condition) == nil && choose.CareVerdict(State(o.Blade, o.Condition)) == verdict.Clear {
+			if o.ID != b.ID && choose.StandsIn(o.Blade, b.Blade, saws) && choose.Bar(o.Condition) == nil && choose.CareVerdict(State(o.Blade, o.Condition)) == verdict.Clear {
 				one.StandIns = append(one.StandIns, o.Name)
 			}
 		}

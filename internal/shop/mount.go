@@ -90,7 +90,7 @@ func (s *Service) mounting(ctx context.Context, m store.Mounting, u measure.Unit
 		return out, err
 	}
 	_, bushed := out.Saw.TakesBore(out.Blade.Bore)
-	c := mount.Case{Saw: out.Saw.Saw, Blade: out.Blade.Blade, New: used.IsZero() && !sharpened && out.Blade.Sharpened == 0, Back: sharpened, Bushing: bushed, Unit: u,
+	c := mount.Case{Saw: out.Saw.Saw, Blade: out.Blade.Blade, New: used.IsZero() && !sharpened && out.Blade.Sharpened == 0, Back: sharpened, Bushing: bushed, Chipped: out.Blade.Condition.Chipped(), Unit: u,
 		LongAgo: !used.IsZero() && s.now().Sub(used) > mount.LongUnused*24*time.Hour}
 	if on := out.Saw.Mounted; on != nil && *on != m.Blade {
 		off, err := s.st.Blade(ctx, m.Shop, *on)

@@ -58,7 +58,7 @@ type Option struct {
 	Score   float64
 	Reasons []choose.Reason
 	Minds   []choose.Stop // what is to be known or asked before it goes on
-	Level   bool          // its score cannot be told from the one's beside it
+	Level   bool          // it is one of several at the head whose scores cannot be told apart
 	Heights choose.Heights
 	Setting *Setting // nil where the material has no feed window
 	Change  *Change

@@ -10,6 +10,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/measure"
@@ -167,6 +168,15 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 		}
 		add("scorch_dose", j.Material.ScorchDose, "%s", says)
 	}
+	if j.Moisture == cut.Wet {
+		add("wet", 1, "the stock is wet or treated")
+	}
+	if j.Moves {
+		add("moves", 1, "the board moves as it is opened")
+	}
+	if j.Motion == cut.Push {
+		add("top_exit", 1, "teeth leave at the top face")
+	}
 	add("exit_support", j.Exit.Factor(), "")
 	add("end_support", j.Other.Factor(), "")
 	if b == nil || b.Teeth == 0 {
@@ -176,7 +186,27 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 	add("sharpness", c.Sharpness(b.Grind), "%s: edge %.0f %% used up", b.Name, 100*c.WearShare(b.Grind))
 	add("pitch_level", c.PitchLevel(), "%s: pitch %.1f of 3", b.Name, c.PitchLevel())
 	if c.Washes+c.Sharpenings > 0 {
-		add("washed_since_metres", c.MetresWashed, "washed %.0f m ago", c.MetresWashed)
+		says := fmt.Sprintf("washed %.0f m ago", c.MetresWashed)
+		if c.MetresWashed == 0 {
+			says = "washed, and not used since"
+		}
+		add("washed_since_metres", c.MetresWashed, "%s", says)
+	}
+	if c.Sharpenings > 0 {
+		add("sharpened_since_metres", c.MetresSharp, "sharpened %.0f m ago", c.MetresSharp)
+	}
+	switch {
+	case c.Chipped():
+		add("chipped", 1, "%s: a tip is chipped, as it was last looked over", b.Name)
+	case c.Flaw == care.Blue.Words():
+		add("blue", 1, "%s: its plate has been blue hot", b.Name)
+	}
+	wobbles, err := s.st.Wobbles(ctx, shop, w.ID)
+	if err != nil {
+		return nil, err
+	}
+	if k := wobbles[b.ID]; k.Spread > 0 {
+		add("spread_mm", k.Spread, "side clearance over the teeth %s, measured on %s", measure.Length(k.Spread).Thin(u), day(k.SpreadAt))
 	}
 	if w.Kind == saw.Miter {
 		add("hook_deg", b.Hook, "hook %+.0f°", b.Hook)

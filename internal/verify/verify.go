@@ -527,18 +527,20 @@ func cost(raw json.RawMessage) (any, error) {
 
 // traced answers in the words of its case: whether a likely cause stands among
 // the first ones, whether a fitting check comes first, and whether it stops.
-func traced(raw json.RawMessage) (any, error) {
+// storyOf reads what is told of a fault.
+func storyOf(raw json.RawMessage) (trace.Evidence, error) {
 	in, err := input[struct {
 		Present []string       `json:"present"`
 		Absent  []string       `json:"absent"`
 		State   map[string]any `json:"state"`
+		Saw     string         `json:"saw"` // table, miter or circular; also among the state
 	}](raw)
 	if err != nil {
-		return nil, err
+		return trace.Evidence{}, err
 	}
 	for _, s := range append(in.Present, in.Absent...) {
 		if _, known := trace.SignByID(s); !known {
-			return nil, fmt.Errorf("there is no sign %q", s)
+			return trace.Evidence{}, fmt.Errorf("there is no sign %q", s)
 		}
 	}
 	state := map[string]float64{}
@@ -550,9 +552,21 @@ func traced(raw json.RawMessage) (any, error) {
 			if state[fact] = 0; v {
 				state[fact] = 1
 			}
+		case string:
+			if fact == "saw" {
+				in.Saw = v
+			}
 		}
 	}
-	b := trace.Weigh(trace.Evidence{Present: in.Present, Absent: in.Absent, State: state})
+	return trace.Evidence{Present: in.Present, Absent: in.Absent, State: state, Saw: in.Saw}, nil
+}
+
+func traced(raw json.RawMessage) (any, error) {
+	e, err := storyOf(raw)
+	if err != nil {
+		return nil, err
+	}
+	b := trace.Weigh(e)
 	out := tracedResult{Stop: b.Stop()}
 	for _, r := range b.Reasons() {
 		out.Causes = append(out.Causes, r.ID)

@@ -1604,7 +1604,7 @@ export interface components {
             mounted: boolean;
             /** @description What is to be known or asked before it goes on. */
             minds: components["schemas"]["Mind"][];
-            /** @description The scores cannot tell it from the one beside it. */
+            /** @description It is one of several at the head whose scores cannot be told apart. */
             level: boolean;
             verdict: components["schemas"]["Verdict"];
             /** Format: double */

@@ -1,7 +1,7 @@
 /** A whole blade drawn from its own numbers, at a scale that the caller shares among blades. */
 import { memo } from 'react';
 import type { Blade } from '../api/types';
-import { bladePath, circle, tipsPath } from './blade';
+import { bladePath, circle, slotsPath, tipsPath } from './blade';
 import { ink } from './ink';
 
 interface Props {
@@ -37,6 +37,14 @@ export const BladeFace = memo(function BladeFace({ blade, scale }: Props) {
         strokeOpacity={0.5 * pitchy}
       />
       {blade.teeth > 0 && <path d={tipsPath(blade)} fill={ink.ink} />}
+      {blade.slots > 0 && blade.teeth > 0 && (
+        <path
+          d={slotsPath(blade, blade.slots)}
+          stroke={ink.ink}
+          strokeWidth={1.4 / scale}
+          strokeLinecap="round"
+        />
+      )}
       {blade.teeth === 0 && (
         <circle
           r={r - 5}

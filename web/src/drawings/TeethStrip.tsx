@@ -9,7 +9,17 @@ import { ink } from './ink';
 
 type Toothed = Pick<
   Blade,
-  'diameter_mm' | 'teeth' | 'hook_deg' | 'gullet_depth_mm' | 'grind' | 'bevel_deg' | 'kerf_mm' | 'group'
+  | 'diameter_mm'
+  | 'teeth'
+  | 'hook_deg'
+  | 'gullet_depth_mm'
+  | 'grind'
+  | 'bevel_deg'
+  | 'kerf_mm'
+  | 'group'
+  | 'shoulder'
+  | 'gullet_shape'
+  | 'shear'
 >;
 
 const SCALE = 1.5; // px per mm, the same for every blade in a list
@@ -63,7 +73,9 @@ function Fronts({ blade, grind, y, width }: { blade: Toothed; grind: Grind; y: n
           chip: `${x},${top + 2.5} ${x + k * 0.28},${top} ${x + k * 0.72},${top} ${x + k},${top + 2.5}`,
           cone: `${x + 1.5},${top} ${x + k - 1.5},${top}`,
         };
-        return <polygon key={i} points={`${at[s]} ${x + k - 0.8},${y} ${x + 0.8},${y}`} />;
+        // A face ground askew leans to one side, and the next to the other.
+        const lean = blade.shear ? (i % 2 ? 2.2 : -2.2) : 0;
+        return <polygon key={i} points={`${at[s]} ${x + k - 0.8 + lean},${y} ${x + 0.8 + lean},${y}`} />;
       })}
     </g>
   );

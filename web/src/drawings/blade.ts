@@ -11,7 +11,16 @@ export interface BladeShape {
   teeth: number;
   hook_deg: number;
   gullet_depth_mm: number;
+  shoulder?: boolean;
+  gullet_shape?: 'unknown' | 'round' | 'hooked' | 'narrow';
 }
+
+/** Where a gullet begins to fall and where its bottom begins, as shares of the pitch behind the tip. */
+const gullets = {
+  round: { fall: 0.4, turn: 0.5, bottom: 0.7 },
+  hooked: { fall: 0.5, turn: 0.62, bottom: 0.82 },
+  narrow: { fall: 0.66, turn: 0.76, bottom: 0.88 },
+} as const;
 
 type Point = readonly [number, number];
 
@@ -34,10 +43,15 @@ function tooth(b: BladeShape, tip: number): string {
   const p = (behind: number, depth: number) => at(r, tip - behind / r, depth);
   const land = Math.min(0.16 * pitch, 4);
   const faceEnd = 0.66 * deep;
+  const g = gullets[b.gullet_shape === 'round' || b.gullet_shape === 'narrow' ? b.gullet_shape : 'hooked'];
+  // A shoulder stands behind the tooth nearly as high as the tip, then drops.
+  const back = b.shoulder
+    ? `L${xy(p(0.24 * pitch, 0.2 * deep))}L${xy(p(g.fall * pitch, 0.12 * deep))}`
+    : `L${xy(p(g.fall * pitch, 0.44 * deep))}`;
   return [
     `L${xy(p(land, land * 0.24))}`,
-    `L${xy(p(0.5 * pitch, 0.44 * deep))}`,
-    `Q${xy(p(0.62 * pitch, 0.98 * deep))} ${xy(p(0.82 * pitch, deep))}`,
+    back,
+    `Q${xy(p(g.turn * pitch, 0.98 * deep))} ${xy(p(g.bottom * pitch, deep))}`,
     `Q${xy(p(pitch + lean * faceEnd, deep))} ${xy(p(pitch + lean * faceEnd, faceEnd))}`,
     `L${xy(p(pitch, 0))}`,
   ].join('');
@@ -51,6 +65,21 @@ export function bladePath(b: BladeShape, start = Math.PI / 2): string {
   let d = `M${xy(at(r, start, 0))}`;
   for (let i = 0; i < b.teeth; i++) d += tooth(b, start - i * step);
   return `${d}Z`;
+}
+
+/** Slots in the body that take up heat and noise, from the rim inward, each with a hole at its end. */
+export function slotsPath(b: BladeShape, slots: number): string {
+  const r = b.diameter_mm / 2;
+  const from = b.gullet_depth_mm * 0.98;
+  const long = Math.min(0.16 * r, 20);
+  let d = '';
+  for (let i = 0; i < slots; i++) {
+    // In a gullet, as they are cut: half a pitch and more behind a tip.
+    const tooth = Math.round((i * b.teeth) / slots);
+    const angle = Math.PI / 2 - ((tooth + 0.78) * 2 * Math.PI) / b.teeth;
+    d += `M${xy(at(r, angle, from))}L${xy(at(r, angle - 0.04, from + long))}`;
+  }
+  return d;
 }
 
 export function circle(r: number): string {

@@ -208,7 +208,7 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
             <FeedWindow setting={option.setting} stretch={stretch} />
           </Box>
         )}
-        <Reasons option={option} />
+        <Reasons option={option} place={place} />
         {option.minds.map((m) => (
           <Box
             component="span"
@@ -223,10 +223,10 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
   );
 });
 
-function Reasons({ option }: { option: Option }) {
+function Reasons({ option, place }: { option: Option; place: number }) {
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3 }}>
-      {option.level && 'level with its neighbour · '}
+      {option.level && (place === 1 ? 'level with the next · ' : 'level with the first · ')}
       {option.reasons.map((r, i) => (
         <Box component="span" key={r.term}>
           {i > 0 && ' · '}

@@ -120,7 +120,7 @@ export function SettingPanel({
             {blade.name}
           </Typography>
           <Box sx={{ fontSize: 18 }}>
-            <Verdict verdict={worse(option, setting)} size={18} />
+            <Verdict verdict={worse(plan, option, setting)} size={18} />
           </Box>
           <Box sx={{ flex: 1 }} />
           <ToggleButtonGroup
@@ -268,7 +268,7 @@ export function SettingPanel({
               sx={{
                 m: 0,
                 display: 'grid',
-                gridTemplateColumns: 'repeat(auto-fit, minmax(112px, 1fr))',
+                gridTemplateColumns: 'repeat(auto-fit, minmax(84px, 1fr))',
                 borderTop: '1px solid',
                 borderColor: 'divider',
                 '& > div': { pt: 0.5, pr: 1 },
@@ -289,7 +289,7 @@ export function SettingPanel({
               )}
               <Figure
                 name={(cut.pieces ?? 1) > 1 ? `${cut.pieces} pieces` : 'one piece'}
-                value={saidMinutes(setting.minutes.all)}
+                value={setting.minutes.all < 0.75 ? '<1 min' : saidMinutes(setting.minutes.all)}
                 note={
                   setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
                     ? `${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
@@ -352,8 +352,9 @@ function Passes({ passes, units, table }: { passes: Sweep['passes']; units: Unit
   );
 }
 
-/** The setting can be worse than the blade's own verdict, and the blade than the setting. */
-function worse(option: Option, setting: Setting) {
+/** The cut itself can be worse than the blade, the setting than both, and the blade than the setting. */
+function worse(plan: Plan, option: Option, setting: Setting) {
+  if (plan.verdict === 'stop') return 'stop';
   return option.verdict === 'mind' || setting.verdict === 'mind' ? 'mind' : option.verdict;
 }
 
