@@ -179,7 +179,7 @@ func level(r Request, places []int, fit []Option, rack []Candidate) {
 				x, y := rack[fit[a].Index], rack[fit[b].Index]
 				return cmp.Or(
 					-compareBool(x.Mounted, y.Mounted),
-					-compareBool(fitnessOf(x.Blade, r.Job) == fitKept, fitnessOf(y.Blade, r.Job) == fitKept),
+					-compareBool(fitOf(x, r.Job) == fitKept, fitOf(y, r.Job) == fitKept),
 					cmp.Compare(r.total(fit[a], x), r.total(fit[b], y)),
 				)
 			})

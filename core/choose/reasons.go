@@ -126,12 +126,15 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		}
 		return fmt.Sprintf("%s window, %.1f wide", f.Window.Grade(), f.Window.Room())
 	case TermFitness:
-		switch fitnessOf(c.Blade, r.Job) {
+		switch fitOf(c, r.Job) {
 		case fitKept:
 			return "kept for this"
 		case fitFlat:
 			return "leaves a flat bottom"
 		case fitGeneral:
+			if c.Blade.KeptFor != blade.UseGeneral {
+				return "finer than this needs, but on the saw"
+			}
 			return "kept for general work"
 		case fitEars:
 			return "leaves a nearly flat bottom, " + groove.Ridge(c.Blade).Format(r.Unit) + " out"

@@ -78,7 +78,7 @@ func weigh(r Request, c Candidate, o Option) Terms {
 			t[TermWall] = falling(mark * mark)
 		}
 	}
-	t[TermFitness] = fitValues[fitnessOf(c.Blade, r.Job)]
+	t[TermFitness] = fitValues[fitOf(c, r.Job)]
 	t[TermCondition] = 1 / (1 + 0.4*max(0, c.State.Sharpness-1) + 0.12*c.State.Pitch)
 	if c.State.Chipped {
 		t[TermCondition] *= chippedTerm
@@ -143,6 +143,16 @@ const (
 
 var fitValues = [...]float64{fitKept: 1, fitFlat: 0.9, fitGeneral: 0.85, fitNear: 0.85, fitFiner: 0.5, fitEars: 0.6, fitOther: 0.5,
 	fitSteep: 0.35, fitSaved: 0.35, fitRidged: 0.15}
+
+// fitOf is fitnessOf of a candidate: a fine blade that is on the saw is not used
+// up by one more cut, and nobody takes it off for that.
+func fitOf(c Candidate, j cut.Job) fit {
+	f := fitnessOf(c.Blade, j)
+	if f == fitFiner && c.Mounted {
+		return fitGeneral
+	}
+	return f
+}
 
 func fitnessOf(b blade.Blade, j cut.Job) fit {
 	want := wanted(j)

@@ -228,7 +228,7 @@ func encodeBlade(b store.Blade) contract.Blade {
 			State: contract.ConditionState(c.Word(b.Grind)), Verdict: contract.Verdict(careVerdict(c, state).String()),
 			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
 			LifeM2: c.LifeM2(b.Grind), LifeLowM2: low, LifeHighM2: high, Confidence: c.Confidence(),
-			Asked: c.Asked, Flaw: c.Flaw, Unfit: c.Unfit, Away: c.Away,
+			Asked: c.Asked, Flaw: c.Flaw, Unfit: c.Unfit, Hit: c.Hit, Away: c.Away,
 			Metres: c.Metres, MetresSinceWash: c.MetresWashed, MetresSinceSharpening: c.MetresSharp,
 			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
 		},

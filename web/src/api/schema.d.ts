@@ -3425,6 +3425,8 @@ export interface components {
             flaw: string;
             /** @description What a look-over found that may not run. */
             unfit: string;
+            /** @description It hit something hard, and nobody has looked since. */
+            hit: boolean;
             /** @description With the saw doctor. */
             away: boolean;
             verdict: components["schemas"]["Verdict"];

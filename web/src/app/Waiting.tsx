@@ -2,9 +2,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
-import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { forgetWaiting, type WaitingCut } from '../api/waiting';
+import { Popover } from '../ui/Floating';
 import { Verdict } from '../ui/Verdict';
 
 const clock = new Intl.DateTimeFormat(undefined, { weekday: 'short', hour: '2-digit', minute: '2-digit' });

@@ -55,7 +55,7 @@ export function Stands({ condition: c }: { condition: Blade['condition'] }) {
 function wants(c: Blade['condition']) {
   switch (c.state) {
     case 'unfit':
-      return `${c.unfit}: not run`;
+      return c.unfit ? `${c.unfit}: not run` : 'it hit something: look it over before it runs';
     case 'away':
       return 'away at the saw doctor';
     case 'dull':

@@ -5,14 +5,13 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import ListSubheader from '@mui/material/ListSubheader';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import Popover from '@mui/material/Popover';
-import TextField from '@mui/material/TextField';
-import { useId, useRef, useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { useReadLength } from '../api/queries';
 import type { Units } from '../api/types';
 import { formatLength, formatSetting } from '../measure/format';
+import { Menu, Popover } from './Floating';
+import { TextBox } from './TextBox';
 
 interface WordProps {
   label: string; // what the word decides, for those who do not see the sentence
@@ -201,21 +200,20 @@ export function AngleWord({ label, deg, most, picks, square, turned, onChoose, w
         };
         return (
           <>
-            <TextField
+            <TextBox
               label={`${label}, degrees`}
               value={text}
               placeholder={String(deg)}
               autoFocus
-              fullWidth
-              size="small"
-              autoComplete="off"
               error={bad !== undefined || problem !== undefined}
               helperText={bad ?? problem ?? 'From square'}
               onChange={(e) => setText(e.target.value)}
               onKeyDown={(e) => {
-                if (e.key === 'Enter' && text !== '' && !bad) choose(typed);
+                if (e.key !== 'Enter' || text === '' || bad) return;
+                e.preventDefault(); // or the word, which has the focus again, would open once more
+                choose(typed);
               }}
-              slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
+              inputProps={{ inputMode: 'decimal', style: { fontSize: 20 } }}
             />
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
               {picks
@@ -257,22 +255,21 @@ export function CountWord({ label, count, most, picks, said, onChoose, wrong }: 
         };
         return (
           <>
-            <TextField
+            <TextBox
               label={label}
               value={text}
               placeholder={String(count)}
               autoFocus
-              fullWidth
-              size="small"
-              autoComplete="off"
               error={bad}
               helperText={bad ? `A whole number, 1 to ${most}.` : 'How many alike'}
               onChange={(e) => setText(e.target.value.trim())}
               onBlur={() => text !== '' && !bad && onChoose(typed)}
               onKeyDown={(e) => {
-                if (e.key === 'Enter' && text !== '' && !bad) choose(typed);
+                if (e.key !== 'Enter' || text === '' || bad) return;
+                e.preventDefault(); // or the word, which has the focus again, would open once more
+                choose(typed);
               }}
-              slotProps={{ htmlInput: { inputMode: 'numeric', style: { fontSize: 20 } } }}
+              inputProps={{ inputMode: 'numeric', style: { fontSize: 20 } }}
             />
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
               {picks.map((n) => (
@@ -380,7 +377,6 @@ export function LengthField({
   const shown = mm === undefined ? '' : large ? formatSetting(mm, units) : formatLength(mm, units);
   const [text, setText] = useState<string | null>(null); // null: nothing typed, follow the value
   const read = useReadLength();
-  const id = useId();
   const done = useRef(false);
   const timer = useRef<number>(undefined);
   const commit = async () => {
@@ -412,14 +408,10 @@ export function LengthField({
   };
   const wrong = read.error?.message ?? problem;
   return (
-    <TextField
-      id={id}
+    <TextBox
       label={label}
       value={text ?? shown}
       autoFocus={autoFocus}
-      fullWidth
-      size="small"
-      autoComplete="off"
       error={wrong !== undefined}
       helperText={wrong ?? hint}
       onFocus={(e) => e.target.select()}
@@ -437,14 +429,12 @@ export function LengthField({
           e.stopPropagation();
         }
       }}
-      slotProps={{
-        htmlInput: {
-          inputMode: 'text',
-          'data-unread': read.error ? '' : undefined,
-          style: large
-            ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
-            : { fontSize: 20 },
-        },
+      inputProps={{
+        inputMode: 'text',
+        'data-unread': read.error ? '' : undefined,
+        style: large
+          ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
+          : { fontSize: 20 },
       }}
     />
   );

@@ -1,0 +1,43 @@
+/**
+ * What opens over the page: lists and small sheets. They are fetched once the
+ * page stands, so that nobody waits for them before the first answer.
+ */
+import { lazy, Suspense, useEffect, useState, type ComponentProps } from 'react';
+
+const loadMenu = () => import('@mui/material/Menu');
+const loadPopover = () => import('@mui/material/Popover');
+const LazyMenu = lazy(loadMenu);
+const LazyPopover = lazy(loadPopover);
+
+/** Fetches them while the browser has nothing else to do. */
+function useEarly() {
+  useEffect(() => {
+    const timer = setTimeout(() => void Promise.all([loadMenu(), loadPopover()]), 900);
+    return () => clearTimeout(timer);
+  }, []);
+}
+
+/** Whether it was ever open: from then on it stays, so that it closes as it should and gives focus back. */
+function useOpenedOnce(open: boolean) {
+  const [ever, setEver] = useState(open);
+  if (open && !ever) setEver(true);
+  return ever || open;
+}
+
+export function Menu(p: ComponentProps<typeof LazyMenu>) {
+  useEarly();
+  return useOpenedOnce(p.open) ? (
+    <Suspense fallback={null}>
+      <LazyMenu {...p} />
+    </Suspense>
+  ) : null;
+}
+
+export function Popover(p: ComponentProps<typeof LazyPopover>) {
+  useEarly();
+  return useOpenedOnce(p.open) ? (
+    <Suspense fallback={null}>
+      <LazyPopover {...p} />
+    </Suspense>
+  ) : null;
+}
