@@ -206,6 +206,7 @@ test('the schools of height stand side by side, and the kerf is seen from its en
   expect(await arc(proud)).toBeGreaterThan(await arc(full));
   await accessible(page);
   await page.getByRole('button', { name: 'Set just proud' }).click();
+  await page.getByRole('button', { name: 'Side', exact: true }).click();
   await expect(page.getByRole('textbox', { name: 'Height' })).toHaveValue('31 mm');
   await page.getByRole('button', { name: 'End', exact: true }).click();
   await expect(page.getByText('As a groove: flat')).toBeVisible();

@@ -218,6 +218,8 @@ func TestSurvey(t *testing.T) {
 		"no price":           {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 1, 0 }), Missing, WorthAsk, ""},
 		"half a new one":     {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 4, 96 }), Missing, WorthYes, ""},
 		"more than half":     {with(func(s *Survey, of *Subject) { s.Missing, of.Price = 4, 95 }), Missing, WorthNo, ""},
+		"eight years old":    {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 2, 8 }), Missing, WorthNo, ""},
+		"not quite":          {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 2, 7.9 }), Missing, WorthYes, ""},
 		"nobody cleaned it":  {with(func(s *Survey, _ *Subject) { s.Cleaned = false }), Sound, WorthYes, "not cleaned first"},
 		"nobody saw a crack": {with(func(s *Survey, _ *Subject) { s.Crack = "" }), Sound, WorthYes, "Not looked at: cracks"},
 	} {

@@ -29,6 +29,7 @@ type Subject struct {
 	Price     float64 // of a new one, in the shop's own money; 0 if not known
 	Sharpen   float64 // what a sharpening costs; 0 if not known
 	Left      int     // sharpenings
+	Years     float64 // since its log began; 0 if it has none
 	Throwaway bool
 }
 
@@ -77,6 +78,8 @@ const (
 	seatGround   = "0.13 to 0.18 mm"
 	tipsOfASharp = 0.25 // of a sharpening, a tip
 	worthShare   = 0.5  // of a new blade's price
+	oldShare     = 0.35 // the same for a plate that has run for oldYears
+	oldYears     = 8
 )
 
 // Report says what a survey of a blade comes to. It does not judge what was not
@@ -187,16 +190,37 @@ func (r *Report) worth(s Survey, of Subject) {
 	case of.Price == 0 || of.Sharpen == 0:
 		r.Worth, r.WorthWhy = WorthAsk, "Note what it cost and what a sharpening costs, and it can be reckoned; else ask the saw doctor first."
 	default:
-		cost := of.Sharpen * (1 + tipsOfASharp*float64(tips))
-		if cost > worthShare*of.Price {
-			r.Worth, r.WorthWhy = WorthNo, fmt.Sprintf("Mending would be about %.0f of a new one's %.0f, and it has %s left.", cost, of.Price, count(of.Left, "sharpening"))
-		} else {
-			r.Worth, r.WorthWhy = WorthYes, fmt.Sprintf("Mending would be about %.0f, a new one costs %.0f, and %s are left in it.", cost, of.Price, count(of.Left, "sharpening"))
+		cost, share := of.Sharpen*(1+tipsOfASharp*float64(tips)), worthShare
+		if of.Years >= oldYears {
+			share = oldShare
 		}
+		r.Worth = WorthYes
+		if cost > share*of.Price {
+			r.Worth = WorthNo
+		}
+		r.WorthWhy = fmt.Sprintf("Mending would be about %.0f and a new one costs %.0f; %s left in it, %s.", cost, of.Price, areLeft(of.Left), aged(of.Years))
 	}
 	if r.Worth == WorthYes && (yes(s.Blue) || yes(s.Bent)) {
 		r.Worth, r.WorthWhy = WorthAsk, "Only if the plate runs flat again: ask before anything is paid for. "+r.WorthWhy
 	}
+}
+
+func areLeft(n int) string {
+	if n == 1 {
+		return "1 sharpening is"
+	}
+	return fmt.Sprintf("%d sharpenings are", n)
+}
+
+// aged says how long a blade has been known.
+func aged(years float64) string {
+	switch {
+	case years < 1:
+		return "and it is not a year old by its log"
+	case years < 2:
+		return "and it has been here for a year"
+	}
+	return fmt.Sprintf("and it has been here for %.0f years", years)
 }
 
 func count(n int, what string) string {

@@ -26,6 +26,9 @@ func RuleSheet(m material.Material, s saw.Saw) (Sheet, bool) {
 		return Sheet{}, false
 	}
 	sheet := sheets[m.Kind]
+	if m.Kind == material.SoftMetal {
+		sheet.Protection = append([]string{noSliver(s)}, sheet.Protection...)
+	}
 	switch m.Kind {
 	case material.Steel:
 		sheet.SawMay = s.Steel
@@ -40,12 +43,21 @@ func RuleSheet(m material.Material, s saw.Saw) (Sheet, bool) {
 	return sheet, true
 }
 
+// noSliver is what keeps a thin offcut of metal from being drawn in beside the
+// blade, with what the saw has.
+func noSliver(s saw.Saw) string {
+	if s.Kind == saw.Circular {
+		return "A backer under and behind it, so that no sliver is trapped."
+	}
+	return "Zero-clearance insert or a backer, so that no sliver is trapped."
+}
+
 var sheets = map[material.Kind]Sheet{
 	material.SoftMetal: {
 		Blade:     "Triple chip, many teeth (about 80 at 254 mm), hook about zero to negative, of the saw's own size.",
 		Feed:      "Slow and even, work held down and pushed with a block; let the blade come up to speed first.",
 		Lubricant: "Wax stick on the blade, or a little light oil on the line.",
-		Protection: []string{"Face shield over the glasses.", "Zero-clearance insert or a backer, so that no sliver is trapped.",
+		Protection: []string{"Face shield over the glasses.",
 			"Collector emptied of wood dust first: hot chips and dust do not meet.", "Ends are sharp: deburr before you handle them."},
 		Never: []string{"No strong hook: it climbs and throws.", "No bevelled points: they grab and break.", "Never freehand, never a thin piece unclamped."},
 	},

@@ -205,7 +205,9 @@ func TestLookFirst(t *testing.T) {
 	if next := Weigh(Evidence{Present: []string{"scorch-one-spot"}}).Checks(nil)[0]; next.ID != "feed-quicker" {
 		t.Errorf("where nothing points to the blade, %s comes first", next.ID)
 	}
-	face := func(saw string) float64 { return Weigh(Evidence{Present: []string{"splinter-exit-face"}, Saw: saw}).Of("show-face-wrong") }
+	face := func(saw string) float64 {
+		return Weigh(Evidence{Present: []string{"splinter-exit-face"}, Saw: saw}).Of("show-face-wrong")
+	}
 	if face("circular") < 2*face("table") {
 		t.Errorf("by hand the show face weighs %v, on a table %v", face("circular"), face("table"))
 	}

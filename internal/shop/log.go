@@ -240,8 +240,12 @@ func (s *Service) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport,
 			continue
 		}
 		left, _ := care.SharpeningsLeft(b.Condition, b.Blade, b.Tip.Mm(), b.Sharpened)
+		since, err := s.st.Since(ctx, shop, id)
+		if err != nil {
+			return out, err
+		}
 		return SurveyReport{b, e, *d.Survey, surveyOf(*d.Survey).Report(care.Subject{
-			Teeth: b.Teeth, Price: b.Price, Sharpen: sh.Sharpening, Left: left, Throwaway: b.Throwaway})}, nil
+			Teeth: b.Teeth, Price: b.Price, Sharpen: sh.Sharpening, Left: left, Years: e.At.Sub(since).Hours() / (24 * 365.25), Throwaway: b.Throwaway})}, nil
 	}
 	return out, &Error{Missing, "id", "nobody has surveyed this blade yet"}
 }

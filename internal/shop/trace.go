@@ -1,6 +1,7 @@
 package shop
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -195,11 +196,18 @@ func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.
 	if c.Sharpenings > 0 {
 		add("sharpened_since_metres", c.MetresSharp, "sharpened %.0f m ago", c.MetresSharp)
 	}
+	tip := c.Unfit == care.Missing.Words() || c.Unfit == care.Loose.Words()
 	switch {
-	case c.Chipped():
-		add("chipped", 1, "%s: a tip is chipped, as it was last looked over", b.Name)
-	case c.Flaw == care.Blue.Words():
-		add("blue", 1, "%s: its plate has been blue hot", b.Name)
+	case tip, c.Chipped():
+		add("chipped", 1, "%s: %s, as it was last looked over", b.Name, cmp.Or(c.Unfit, c.Flaw))
+	case c.Unfit != "", c.Flaw == care.Blue.Words():
+		add("blue", 1, "%s: %s, as it was last looked over", b.Name, cmp.Or(c.Unfit, c.Flaw))
+	}
+	for _, stop := range choose.MountStops(b.Blade, w.Saw, u) {
+		if stop.Rule == choose.RuleDiameter || stop.Rule == choose.RuleBore {
+			add("misfit", 1, "%s on this saw: %s", b.Name, stop.Why)
+			break
+		}
 	}
 	wobbles, err := s.st.Wobbles(ctx, shop, w.ID)
 	if err != nil {

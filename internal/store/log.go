@@ -427,6 +427,16 @@ func (s *Store) Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID
 	return out, nil
 }
 
+// Since is when a blade's log begins; zero where it has none.
+func (s *Store) Since(ctx context.Context, shop, blade uuid.UUID) (time.Time, error) {
+	var at *time.Time
+	err := s.db.GetContext(ctx, &at, `SELECT min(at) FROM log WHERE shop_id = $1 AND blade_id = $2`, shop, blade)
+	if err != nil || at == nil {
+		return time.Time{}, err
+	}
+	return *at, nil
+}
+
 // LastUse is when a blade was last used or mounted, and whether it was
 // sharpened since; zero where its log has nothing of it.
 func (s *Store) LastUse(ctx context.Context, shop, blade uuid.UUID) (at time.Time, sharpenedSince bool, err error) {

@@ -35,6 +35,9 @@ export const secondsOf = (s: Setting, units: Units) =>
 /** `6.2 s` */
 export const saidSeconds = (s: Setting, units: Units) => `${trim(secondsOf(s, units), 1)} s`;
 
+/** Minutes where there is little room. */
+export const shortMinutes = (min: number) => (min < 0.75 ? '<1 min' : saidMinutes(min));
+
 /** Minutes as people say them. */
 export const saidMinutes = (min: number) =>
   min < 0.75

@@ -9,7 +9,7 @@ import { TeethStrip } from '../../drawings/TeethStrip';
 import { shortSpecOf, specOf } from '../../drawings/words';
 import { cutFace } from '../../app/theme';
 import { trim } from '../../measure/format';
-import { saidMinutes, stretchOf, type Stretch } from '../../ui/feed';
+import { shortMinutes, stretchOf, type Stretch } from '../../ui/feed';
 import { FeedLegend, FeedScale, FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 
@@ -198,7 +198,7 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
           {option.setting && (
             <Box component="span" sx={{ fontSize: 14, whiteSpace: 'nowrap' }}>
               {pieces > 1 && `${pieces} in `}
-              {saidMinutes(option.setting.minutes.all)}
+              {shortMinutes(option.setting.minutes.all)}
             </Box>
           )}
           <Verdict verdict={option.verdict} size={14} />

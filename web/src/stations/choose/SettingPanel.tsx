@@ -25,7 +25,7 @@ import { saveSvg } from '../../drawings/save';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
 import { formatSetting, formatThin, percent, trim } from '../../measure/format';
-import { saidMinutes, saidSeconds, stretchOf } from '../../ui/feed';
+import { saidMinutes, saidSeconds, shortMinutes, stretchOf } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
@@ -95,8 +95,8 @@ export function SettingPanel({
   const movable = heights && (!heights.exact || cut.motion === 'push' || plan.both_faces);
   const section = { width_mm: plan.meets_width_mm, thickness_mm: plan.meets_thickness_mm };
   const shown = views.some((v) => v.value === view) ? view : 'side';
-  // These two are read for themselves, so they get the whole height.
-  const wide = shown === 'hold' || shown === 'compare';
+  // These are read for themselves, so they get the whole height.
+  const wide = shown === 'heights' || shown === 'hold' || shown === 'compare';
   const name = saw.kind === 'table' ? 'Height' : 'Depth';
   const stretch = stretchOf(plan, units);
   return (
@@ -289,7 +289,7 @@ export function SettingPanel({
               )}
               <Figure
                 name={(cut.pieces ?? 1) > 1 ? `${cut.pieces} pieces` : 'one piece'}
-                value={setting.minutes.all < 0.75 ? '<1 min' : saidMinutes(setting.minutes.all)}
+                value={shortMinutes(setting.minutes.all)}
                 note={
                   setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
                     ? `${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
