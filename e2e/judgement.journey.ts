@@ -48,7 +48,7 @@ test('a touch brake would fire in wet stock, until somebody says that it is bypa
   request,
 }) => {
   const saw = await made(request, 'saws', {
-    ...{ name: 'Braked', kind: 'table', diameter_mm: 254, arbor_mm: 15.875, rpm: 4000, motor_w: 1500 },
+    ...{ name: 'Quick Stop', kind: 'table', diameter_mm: 254, arbor_mm: 15.875, rpm: 4000, motor_w: 1500 },
     ...{ volts: 230, breaker_a: 16, reach_mm: 79, knife_mm: 2.3, tilt_side: 'left' },
     brake: { min_kerf_mm: 2.3, max_kerf_mm: 4.5, min_diameter_mm: 250, max_diameter_mm: 258 },
   });

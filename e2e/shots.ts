@@ -35,12 +35,6 @@ const views: {
     path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&piece=900`,
     press: ['Hold'],
   },
-  {
-    name: 'choose-compare',
-    path: (id) =>
-      `/?${sheet}&pin=${id.Needle}~~zero-clearance~spare&pin=${id.Needle}~~open~spare&pin=${id.Stagehand}~~zero-clearance~spare`,
-    press: ['Compare 3'],
-  },
   { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
   {
@@ -169,6 +163,20 @@ const views: {
   },
   { name: 'rack', path: () => '/rack' },
   { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
+  {
+    name: 'survey',
+    path: async (id, request) => {
+      const survey = { after: 'lost-tip', cleaned: true, missing: 1, loose: 2, seat: 'saw-marks' };
+      await request.post(`/api/v1/blades/${id.Rook}/inspections`, {
+        headers: { 'Idempotency-Key': crypto.randomUUID() },
+        data: {
+          survey: { ...survey, braze: 'squeezed', rest: 'worn', crack: 'none', bent: false, beside: 'even' },
+          by: 'Maren',
+        },
+      });
+      return `/rack/${id.Rook}/survey/report`;
+    },
+  },
 ];
 
 for (const view of views) {

@@ -96,7 +96,7 @@ func (s Survey) Report(of Subject) Report {
 		tell("%s to be set new, to the width and height of the rest.", count(s.Missing, "tip"))
 	}
 	if s.Loose > 0 {
-		found("%s loose: it leaves at the next hard knot.", count(s.Loose, "tip"))
+		found("%s loose: one that gives under a thumbnail leaves at the next hard knot.", count(s.Loose, "tip"))
 		tell("%s to be taken off, the seat cleaned, and brazed anew.", count(s.Loose, "loose tip"))
 	}
 	if s.Chipped > 0 {

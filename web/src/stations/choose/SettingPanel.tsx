@@ -300,7 +300,7 @@ export function SettingPanel({
               <FaceFigure face={setting.other} />
               <Figure
                 name="arc in wood"
-                value={formatSetting(setting.arc_mm, units)}
+                value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
                 note={`${trim(setting.teeth_in_cut, 1)} teeth`}
               />
               <Figure
