@@ -52,7 +52,7 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 	svc := shop.New(st, func() time.Time { at = at.Add(7 * time.Minute); return at })
 	blade := named("Trapdoor").ID
 	tell := func(kind store.Kind) error {
-		_, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shopRow.ID, At: svc.Now(), Kind: kind, Blade: &blade, Saw: &longTable.ID, By: h.by})
+		_, err := st.Append(ctx, store.Entry{Shop: shopRow.ID, At: svc.Now(), Kind: kind, Blade: &blade, Saw: &longTable.ID, By: h.by})
 		return err
 	}
 	if err := tell(store.KindMounted); err != nil {
@@ -60,7 +60,7 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 	}
 	ask := shop.GrooveAsk{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shop.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
 		Finish: cut.Hidden, Thickness: h.stock, Width: h.width, Length: h.length, Form: cut.Groove, Depth: h.depth}}
-	g, err := svc.StartGroove(ctx, shopRow.ID, "", ask, blade, h.by, measure.Millimetre)
+	g, err := svc.StartGroove(ctx, shopRow.ID, ask, blade, h.by, measure.Millimetre)
 	if err != nil {
 		return fmt.Errorf("a groove in %s: %w", h.material, err)
 	}

@@ -203,7 +203,7 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 				sent.Expected = &back
 				e.Detail, _ = json.Marshal(sent)
 			}
-			_, err := st.Append(ctx, store.IdempotencyKey{}, e)
+			_, err := st.Append(ctx, e)
 			return err
 		}
 		for _, e := range careDays[day] {

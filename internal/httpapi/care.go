@@ -34,7 +34,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	page, next, err := s.svc.Log(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
+	page, next, err := s.in(ctx).Log(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -93,21 +93,21 @@ func logRow[T any](e store.Entry, err error, wrap func(contract.LogEntry) T) (T,
 }
 
 func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
-	e, err := s.svc.Strike(ctx, s.shop, r.Params.IdempotencyKey, r.ID, value(r.Body.Note))
+	e, err := s.in(ctx).Strike(ctx, s.shop, r.ID, value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
 		return contract.StrikeRow201JSONResponse(o)
 	})
 }
 
 func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
-	e, err := s.svc.Judge(ctx, s.shop, r.Params.IdempotencyKey, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
 		return contract.JudgeBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.svc.Inspect(ctx, s.shop, r.Params.IdempotencyKey, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
@@ -115,7 +115,7 @@ func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeReques
 
 func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
-	e, err := s.svc.Mend(ctx, s.shop, r.Params.IdempotencyKey, r.ID, shop.Mending{
+	e, err := s.in(ctx).Mend(ctx, s.shop, r.ID, shop.Mending{
 		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
 	return logRow(e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
@@ -123,7 +123,7 @@ func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObjec
 }
 
 func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
-	v, err := s.svc.Survey(ctx, s.shop, r.ID)
+	v, err := s.in(ctx).Survey(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -149,7 +149,7 @@ func encodeSurvey(s store.Survey) contract.Survey {
 }
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
-	e, err := s.svc.Note(ctx, s.shop, r.Params.IdempotencyKey, r.ID, value(r.Body.By), r.Body.Note)
+	e, err := s.in(ctx).Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
 	return logRow(e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
 		return contract.NoteBlade201JSONResponse(o)
 	})
@@ -157,7 +157,7 @@ func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObjec
 
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
 	d := store.SentDetail{To: r.Body.To, Expected: r.Body.Expected, Asked: value(r.Body.PriceAsked)}
-	e, err := s.svc.SendOut(ctx, s.shop, r.Params.IdempotencyKey, r.ID, d, value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).SendOut(ctx, s.shop, r.ID, d, value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
 	})
@@ -167,7 +167,7 @@ func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestO
 	b := r.Body
 	d := store.SharpenedDetail{Price: value(b.Price), Report: value(b.Report), Replaced: value(b.TeethReplaced), Left: b.SharpeningsLeft,
 		Kerf: value(b.KerfMm), Diameter: value(b.DiameterMm)}
-	e, err := s.svc.TakeBack(ctx, s.shop, r.Params.IdempotencyKey, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
+	e, err := s.in(ctx).TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
 		return contract.ReturnBlade201JSONResponse(o)
 	})
@@ -214,7 +214,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 	if err != nil {
 		return contract.LogImport{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
 	}
-	done, err := s.svc.ReadOld(ctx, s.shop, rows, save)
+	done, err := s.in(ctx).ReadOld(ctx, s.shop, rows, save)
 	if err != nil {
 		return contract.LogImport{}, err
 	}
@@ -226,7 +226,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 }
 
 func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (contract.GetCareResponseObject, error) {
-	all, err := s.svc.Care(ctx, s.shop)
+	all, err := s.in(ctx).Care(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -280,7 +280,7 @@ func washAsk(b contract.WashAsk) shop.WashAsk {
 }
 
 func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
-	all, err := s.svc.CheckWash(ctx, s.shop, washAsk(*r.Body))
+	all, err := s.in(ctx).CheckWash(ctx, s.shop, washAsk(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -292,26 +292,26 @@ func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObjec
 }
 
 func (s *server) StartWash(ctx context.Context, r contract.StartWashRequestObject) (contract.StartWashResponseObject, error) {
-	w, err := s.svc.StartWash(ctx, s.shop, r.Params.IdempotencyKey, washAsk(*r.Body))
+	w, err := s.in(ctx).StartWash(ctx, s.shop, washAsk(*r.Body))
 	return contract.StartWash201JSONResponse(s.encodeWash(w)), err
 }
 
 func (s *server) GetWash(ctx context.Context, r contract.GetWashRequestObject) (contract.GetWashResponseObject, error) {
-	w, err := s.svc.Wash(ctx, s.shop, r.ID)
+	w, err := s.in(ctx).Wash(ctx, s.shop, r.ID)
 	return contract.GetWash200JSONResponse(s.encodeWash(w)), err
 }
 
 func (s *server) StepWash(ctx context.Context, r contract.StepWashRequestObject) (contract.StepWashResponseObject, error) {
-	w, err := s.svc.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
+	w, err := s.in(ctx).StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
 	return contract.StepWash200JSONResponse(s.encodeWash(w)), err
 }
 
 func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject) (contract.DropWashResponseObject, error) {
-	return contract.DropWash204Response{}, s.svc.DropWash(ctx, s.shop, r.ID)
+	return contract.DropWash204Response{}, s.in(ctx).DropWash(ctx, s.shop, r.ID)
 }
 
 func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (contract.EndWashResponseObject, error) {
-	rows, err := s.svc.EndWash(ctx, s.shop, r.ID)
+	rows, err := s.in(ctx).EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}
@@ -332,7 +332,7 @@ func (s *server) encodeWash(w shop.Wash) contract.Wash {
 }
 
 func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObject) (contract.ListBathsResponseObject, error) {
-	all, err := s.svc.Baths(ctx, s.shop)
+	all, err := s.in(ctx).Baths(ctx, s.shop)
 	return contract.ListBaths200JSONResponse{Items: encodeBaths(all)}, err
 }
 
@@ -341,23 +341,23 @@ func bathAsk(b contract.BathAsk) shop.BathAsk {
 		Tray: care.Tray{Length: measure.Length(b.LengthMm), Width: measure.Length(value(b.WidthMm)), Depth: measure.Length(b.DepthMm), Round: b.WidthMm == nil}}
 }
 
-func (s *server) MixBath(_ context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
-	m, err := s.svc.MixBath(bathAsk(*r.Body))
+func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
+	m, err := s.in(ctx).MixBath(bathAsk(*r.Body))
 	return contract.MixBath200JSONResponse{Litres: m.Litres, CleanerL: m.Cleaner, WaterL: m.Water, LevelMm: m.Level.Mm()}, err
 }
 
 func (s *server) MakeBath(ctx context.Context, r contract.MakeBathRequestObject) (contract.MakeBathResponseObject, error) {
-	b, err := s.svc.MakeBath(ctx, s.shop, r.Params.IdempotencyKey, bathAsk(*r.Body))
+	b, err := s.in(ctx).MakeBath(ctx, s.shop, bathAsk(*r.Body))
 	return contract.MakeBath201JSONResponse(encodeBath(b)), err
 }
 
 func (s *server) StrainBath(ctx context.Context, r contract.StrainBathRequestObject) (contract.StrainBathResponseObject, error) {
-	b, err := s.svc.StrainBath(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).StrainBath(ctx, s.shop, r.ID)
 	return contract.StrainBath200JSONResponse(encodeBath(b)), err
 }
 
 func (s *server) EmptyBath(ctx context.Context, r contract.EmptyBathRequestObject) (contract.EmptyBathResponseObject, error) {
-	return contract.EmptyBath204Response{}, s.svc.EmptyBath(ctx, s.shop, r.ID)
+	return contract.EmptyBath204Response{}, s.in(ctx).EmptyBath(ctx, s.shop, r.ID)
 }
 
 func encodeBath(b shop.Bath) contract.Bath {
@@ -382,7 +382,7 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 	if p.CheapLife != nil && *p.CheapLife > 0 {
 		ask.CheapLife = *p.CheapLife
 	}
-	m, err := s.svc.Money(ctx, s.shop, r.ID, ask)
+	m, err := s.in(ctx).Money(ctx, s.shop, r.ID, ask)
 	if err != nil {
 		return nil, err
 	}
@@ -400,26 +400,26 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 }
 
 func (s *server) GetCalendar(ctx context.Context, _ contract.GetCalendarRequestObject) (contract.GetCalendarResponseObject, error) {
-	at, err := s.svc.Calendar(ctx, s.shop)
+	at, err := s.in(ctx).Calendar(ctx, s.shop)
 	return contract.GetCalendar200JSONResponse{MadeAt: at}, err
 }
 
 func (s *server) NewCalendar(ctx context.Context, _ contract.NewCalendarRequestObject) (contract.NewCalendarResponseObject, error) {
-	secret, err := s.svc.NewCalendar(ctx, s.shop)
+	secret, err := s.in(ctx).NewCalendar(ctx, s.shop)
 	return contract.NewCalendar201JSONResponse{Path: base + "/calendars/" + secret}, err
 }
 
 func (s *server) WithdrawCalendar(ctx context.Context, _ contract.WithdrawCalendarRequestObject) (contract.WithdrawCalendarResponseObject, error) {
-	return contract.WithdrawCalendar204Response{}, s.svc.WithdrawCalendar(ctx, s.shop)
+	return contract.WithdrawCalendar204Response{}, s.in(ctx).WithdrawCalendar(ctx, s.shop)
 }
 
 func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarRequestObject) (contract.ReadCalendarResponseObject, error) {
-	text, err := s.svc.Feed(ctx, r.Secret)
+	text, err := s.in(ctx).Feed(ctx, r.Secret)
 	return contract.ReadCalendar200TextCalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, err
 }
 
 func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
-	all, err := s.svc.Lessons(ctx, s.shop)
+	all, err := s.in(ctx).Lessons(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -437,7 +437,7 @@ func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestO
 }
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
-	all, err := s.svc.Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
+	all, err := s.in(ctx).Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -467,7 +467,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 		}
 		feeds[i] = value(one.FeedMMin)
 	}
-	t, err := s.svc.StartTrial(ctx, s.shop, r.Params.IdempotencyKey, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
+	t, err := s.in(ctx).StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -476,7 +476,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 }
 
 func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
-	t, err := s.svc.Trial(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).Trial(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -485,7 +485,7 @@ func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject)
 }
 
 func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
-	t, err := s.svc.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
+	t, err := s.in(ctx).RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
 	if err != nil {
 		return nil, err
 	}
@@ -495,7 +495,7 @@ func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequ
 
 func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
 	b := r.Body
-	t, err := s.svc.RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	t, err := s.in(ctx).RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
 	if err != nil {
 		return nil, err
 	}
@@ -504,7 +504,7 @@ func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPiece
 }
 
 func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
-	t, err := s.svc.EndTrial(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}

@@ -13,7 +13,7 @@ import (
 )
 
 func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
-	set, err := s.svc.DadoSet(ctx, s.shop, r.ID, units(r.Params.Units))
+	set, err := s.in(ctx).DadoSet(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -25,7 +25,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 	if err != nil {
 		return nil, err
 	}
-	out, err := s.svc.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, units(r.Params.Units))
+	out, err := s.in(ctx).SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -33,7 +33,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 }
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
-	set, err := s.svc.RenewParts(ctx, s.shop, r.Params.IdempotencyKey, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note), units(r.Params.Units))
+	set, err := s.in(ctx).RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note), units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -73,7 +73,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.svc.PlanGroove(ctx, s.shop, ask, units(r.Body.Units))
+	p, err := s.in(ctx).PlanGroove(ctx, s.shop, ask, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -133,7 +133,7 @@ func encodeGrooveRows(rows []shop.GrooveRow) []contract.GrooveRow {
 }
 
 func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestObject) (contract.ListGroovesResponseObject, error) {
-	rows, err := s.svc.Grooves(ctx, s.shop, limitOf(r.Params.Limit), units(r.Params.Units))
+	rows, err := s.in(ctx).Grooves(ctx, s.shop, limitOf(r.Params.Limit), units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -141,9 +141,9 @@ func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestO
 }
 
 func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestObject) (contract.StartGrooveResponseObject, error) {
-	key, by, u := r.Params.IdempotencyKey, value(r.Body.By), units(r.Body.Units)
+	by, u := value(r.Body.By), units(r.Body.Units)
 	if r.Body.Like != nil {
-		g, err := s.svc.CallUp(ctx, s.shop, key, *r.Body.Like, by, u)
+		g, err := s.in(ctx).CallUp(ctx, s.shop, *r.Body.Like, by, u)
 		if err != nil {
 			return nil, err
 		}
@@ -156,7 +156,7 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 	if err != nil {
 		return nil, err
 	}
-	g, err := s.svc.StartGroove(ctx, s.shop, key, ask, *r.Body.BladeID, by, u)
+	g, err := s.in(ctx).StartGroove(ctx, s.shop, ask, *r.Body.BladeID, by, u)
 	if err != nil {
 		return nil, err
 	}
@@ -181,7 +181,7 @@ func encodeGroove(g shop.Groove) contract.Groove {
 }
 
 func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObject) (contract.GetGrooveResponseObject, error) {
-	g, err := s.svc.Groove(ctx, s.shop, r.ID, units(r.Params.Units))
+	g, err := s.in(ctx).Groove(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -189,11 +189,11 @@ func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObjec
 }
 
 func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObject) (contract.DropGrooveResponseObject, error) {
-	return contract.DropGroove204Response{}, s.svc.DropGroove(ctx, s.shop, r.ID)
+	return contract.DropGroove204Response{}, s.in(ctx).DropGroove(ctx, s.shop, r.ID)
 }
 
 func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
-	g, err := s.svc.TestGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm), units(r.Body.Units))
+	g, err := s.in(ctx).TestGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -208,7 +208,7 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 	if r.Body.Splinters != nil {
 		splinters = string(*r.Body.Splinters)
 	}
-	g, err := s.svc.EndGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note), units(r.Body.Units))
+	g, err := s.in(ctx).EndGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -224,7 +224,7 @@ func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObjec
 		}
 		return ptr(measure.Length(*v))
 	}
-	p, err := s.svc.PlanJoint(ctx, s.shop, shop.JointAsk{Kind: string(b.Kind), Saw: b.SawID, Blade: b.BladeID, Stock: l(b.StockMm), Tenon: l(b.TenonMm),
+	p, err := s.in(ctx).PlanJoint(ctx, s.shop, shop.JointAsk{Kind: string(b.Kind), Saw: b.SawID, Blade: b.BladeID, Stock: l(b.StockMm), Tenon: l(b.TenonMm),
 		Length: l(b.LengthMm), Width: l(b.WidthMm), Slot: l(b.SlotMm), Room: l(b.RoomMm), Edge: l(b.EdgeMm), Depth: l(b.DepthMm), Skin: l(b.SkinMm), Radius: l(b.RadiusMm),
 		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)}, units(b.Units))
 	if err != nil {

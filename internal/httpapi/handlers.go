@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/base64"
 	"encoding/json"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -31,7 +32,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.svc.Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
+	p, err := s.in(ctx).Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -44,7 +45,7 @@ func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestO
 		return nil, err
 	}
 	spec := shop.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
-	sweep, err := s.svc.Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
+	sweep, err := s.in(ctx).Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -60,9 +61,9 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
 		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
 		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
-		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note), At: value(r.Body.At),
+		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note), Waited: time.Duration(value(r.Params.WaitedSeconds)) * time.Second,
 	}
-	e, err := s.svc.LogCut(ctx, s.shop, r.Params.IdempotencyKey, made, measure.Millimetre)
+	e, err := s.in(ctx).LogCut(ctx, s.shop, made, measure.Millimetre)
 	if err != nil {
 		return nil, err
 	}
@@ -76,7 +77,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 		return nil, err
 	}
 	after.Retired = value(r.Params.Retired)
-	page, next, err := s.svc.Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
+	page, next, err := s.in(ctx).Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -92,7 +93,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 }
 
 func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject) (contract.GetBladeResponseObject, error) {
-	b, err := s.svc.Blade(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Blade(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -100,7 +101,7 @@ func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject)
 }
 
 func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject) (contract.ListSawsResponseObject, error) {
-	saws, err := s.svc.Saws(ctx, s.shop)
+	saws, err := s.in(ctx).Saws(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -112,7 +113,7 @@ func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject)
 }
 
 func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (contract.GetShopResponseObject, error) {
-	sh, err := s.svc.Shop(ctx, s.shop)
+	sh, err := s.in(ctx).Shop(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -140,7 +141,7 @@ func (s *server) ReadLength(_ context.Context, r contract.ReadLengthRequestObjec
 }
 
 func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObject) (contract.GetHealthResponseObject, error) {
-	if err := s.svc.Alive(ctx); err != nil {
+	if err := s.in(ctx).Alive(ctx); err != nil {
 		return nil, err
 	}
 	return contract.GetHealth200JSONResponse{Status: "ok"}, nil

@@ -308,7 +308,7 @@ func TestARetryLogsOnce(t *testing.T) {
 	if after := b.logged("Plough"); len(seen) != 1 || after != before+1 {
 		t.Errorf("rows %v, cuts %d then %d", seen, before, after)
 	}
-	if w := b.post("/cuts", b.made(nil), "Idempotency-Key", "one-cut-one-key"); w.Code != http.StatusConflict {
+	if w := b.post("/cuts", b.made(nil), "Idempotency-Key", "one-cut-one-key"); w.Code != http.StatusUnprocessableEntity {
 		t.Errorf("the same key for another cut: %d %s", w.Code, w.Body)
 	}
 	row := b.get("/log?blade_id=" + b.blade["Plough"] + "&limit=1")["items"].([]any)[0].(obj)

@@ -2,10 +2,13 @@ package httpapi
 
 import (
 	"context"
+	"database/sql/driver"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"log/slog"
+	"net"
 	"net/http"
 	"regexp"
 	"strings"
@@ -17,6 +20,7 @@ import (
 
 	"corte/internal/httpapi/contract"
 	"corte/internal/shop"
+	"corte/internal/store"
 )
 
 // refuse answers with a problem and ends the request.
@@ -50,13 +54,19 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &re):
 		status, field, detail := contractBreach(re)
 		refuse(c, status, field, detail)
+	case errors.Is(err, context.Canceled) && c.Request.Context().Err() != nil:
+		c.Abort() // nobody is listening any more
+	case errors.Is(err, store.ErrUnknown):
+		slog.Error("no answer to a commit", "request_id", c.GetString(requestIDKey), "error", err)
+		refuse(c, http.StatusServiceUnavailable, "", "The database went away while this was being kept, so it is not known whether it was saved. The same button is safe: it is never kept twice.")
 	case errors.As(err, &gone):
 		slog.Error("no database", "request_id", c.GetString(requestIDKey), "error", err)
 		refuse(c, http.StatusServiceUnavailable, "", "The database does not answer. Nothing was saved; try again in a moment.")
 	case errors.Is(err, context.DeadlineExceeded):
 		refuse(c, http.StatusServiceUnavailable, "", "The database took too long to answer. Nothing was saved; try again.")
-	case errors.Is(err, context.Canceled):
-		c.Abort() // nobody is listening any more
+	case lost(err):
+		slog.Error("database lost", "request_id", c.GetString(requestIDKey), "error", err)
+		refuse(c, http.StatusServiceUnavailable, "", "The database went away in the middle of this. The same button is safe: nothing is ever kept twice.")
 	case errors.As(err, &db) && db.Code == diskFull:
 		slog.Error("disk full", "request_id", c.GetString(requestIDKey), "error", err)
 		refuse(c, http.StatusInsufficientStorage, "", "The disk under the database is full. Nothing was saved; make room and try again.")
@@ -68,8 +78,17 @@ func refuseError(c *gin.Context, err error) {
 	}
 }
 
+// lost reports whether a connection that stood broke.
+func lost(err error) bool {
+	var db *pgconn.PgError
+	var net net.Error
+	return errors.Is(err, driver.ErrBadConn) || errors.Is(err, io.ErrUnexpectedEOF) || errors.As(err, &net) ||
+		errors.As(err, &db) && strings.HasPrefix(db.Code, goingAway)
+}
+
 // PostgreSQL's codes.
 const (
+	goingAway  = "57P" // shut down, crashed, starting
 	diskFull   = "53100"
 	zeroByte   = "22021" // in a text
 	zeroEscape = "22P05" // in JSON

@@ -35,7 +35,7 @@ func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparis
 			return nil, err
 		}
 	}
-	w, all, err := s.svc.Compare(ctx, s.shop, c, pins, units(r.Body.Units))
+	w, all, err := s.in(ctx).Compare(ctx, s.shop, c, pins, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -49,7 +49,7 @@ func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparis
 	return out, nil
 }
 
-func (s *server) CreateSupportPlan(_ context.Context, r contract.CreateSupportPlanRequestObject) (contract.CreateSupportPlanResponseObject, error) {
+func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupportPlanRequestObject) (contract.CreateSupportPlanResponseObject, error) {
 	in := r.Body
 	m, err := material.Get(in.Material)
 	if err != nil {
@@ -61,7 +61,7 @@ func (s *server) CreateSupportPlan(_ context.Context, r contract.CreateSupportPl
 	for _, at := range value(in.NowMm) {
 		now = append(now, measure.Length(at))
 	}
-	plan, as, err := s.svc.Supports(b, now, units(in.Units))
+	plan, as, err := s.in(ctx).Supports(b, now, units(in.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -77,7 +77,7 @@ func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	if b, err = s.svc.AddBlade(ctx, s.shop, r.Params.IdempotencyKey, b); err != nil {
+	if b, err = s.in(ctx).AddBlade(ctx, s.shop, b); err != nil {
 		return nil, err
 	}
 	return contract.AddBlade201JSONResponse(withProfile(encodeBlade(b), b)), nil
@@ -122,34 +122,34 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 		return nil, err
 	}
 	b.ID, b.Version = r.ID, version(r.Params.IfMatch)
-	if b, err = s.svc.ChangeBlade(ctx, s.shop, b); err != nil {
+	if b, err = s.in(ctx).ChangeBlade(ctx, s.shop, b); err != nil {
 		return nil, err
 	}
 	return contract.ChangeBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
 }
 
 func (s *server) RetireBlade(ctx context.Context, r contract.RetireBladeRequestObject) (contract.RetireBladeResponseObject, error) {
-	b, err := s.svc.RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
+	b, err := s.in(ctx).RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
 	return contract.RetireBlade200JSONResponse(encodeBlade(b)), err
 }
 
 func (s *server) RestoreBlade(ctx context.Context, r contract.RestoreBladeRequestObject) (contract.RestoreBladeResponseObject, error) {
-	b, err := s.svc.RestoreBlade(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).RestoreBlade(ctx, s.shop, r.ID)
 	return contract.RestoreBlade200JSONResponse(encodeBlade(b)), err
 }
 
 func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
-	raw, err := s.svc.Photo(ctx, s.shop, r.ID)
+	raw, err := s.in(ctx).Photo(ctx, s.shop, r.ID)
 	return contract.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(raw), ContentLength: int64(len(raw))}, err
 }
 
 func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject) (contract.SetPhotoResponseObject, error) {
-	b, err := s.svc.SetPhoto(ctx, s.shop, r.ID, r.Body)
+	b, err := s.in(ctx).SetPhoto(ctx, s.shop, r.ID, r.Body)
 	return contract.SetPhoto200JSONResponse(encodeBlade(b)), err
 }
 
 func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
-	b, err := s.svc.DropPhoto(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).DropPhoto(ctx, s.shop, r.ID)
 	return contract.DropPhoto200JSONResponse(encodeBlade(b)), err
 }
 
@@ -157,7 +157,7 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	blades := make([]store.Blade, len(r.Body.BladeIds))
 	for i, id := range r.Body.BladeIds {
 		var err error
-		if blades[i], err = s.svc.Blade(ctx, s.shop, id); err != nil {
+		if blades[i], err = s.in(ctx).Blade(ctx, s.shop, id); err != nil {
 			return nil, err
 		}
 	}
@@ -170,11 +170,11 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 }
 
 func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
-	saws, err := s.svc.Saws(ctx, s.shop)
+	saws, err := s.in(ctx).Saws(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
-	blades, _, err := s.svc.Blades(ctx, s.shop, store.Place{}, rackLimit)
+	blades, _, err := s.in(ctx).Blades(ctx, s.shop, store.Place{}, rackLimit)
 	if err != nil {
 		return nil, err
 	}
@@ -202,7 +202,7 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 		return nil, &shop.Error{Reason: shop.Stale, Field: "digest", Detail: "the file or the rack has changed since the preview; nothing was saved. Look at the preview again"}
 	}
 	saws, blades := p.Changes()
-	if err := s.svc.Import(ctx, s.shop, saws, blades); err != nil {
+	if err := s.in(ctx).Import(ctx, s.shop, saws, blades); err != nil {
 		return nil, err
 	}
 	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
@@ -213,7 +213,7 @@ func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Pre
 	if err != nil {
 		return rackfile.Preview{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
 	}
-	saws, blades, err := s.svc.Whole(ctx, s.shop)
+	saws, blades, err := s.in(ctx).Whole(ctx, s.shop)
 	if err != nil {
 		return rackfile.Preview{}, err
 	}
@@ -244,7 +244,7 @@ func (s *server) AddSaw(ctx context.Context, r contract.AddSawRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	w, err = s.svc.AddSaw(ctx, s.shop, r.Params.IdempotencyKey, w)
+	w, err = s.in(ctx).AddSaw(ctx, s.shop, w)
 	return contract.AddSaw201JSONResponse(encodeSaw(w)), err
 }
 
@@ -257,7 +257,7 @@ func (s *server) DraftSaw(_ context.Context, r contract.DraftSawRequestObject) (
 }
 
 func (s *server) GetSaw(ctx context.Context, r contract.GetSawRequestObject) (contract.GetSawResponseObject, error) {
-	w, err := s.svc.Saw(ctx, s.shop, r.ID)
+	w, err := s.in(ctx).Saw(ctx, s.shop, r.ID)
 	return contract.GetSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -267,23 +267,23 @@ func (s *server) ChangeSaw(ctx context.Context, r contract.ChangeSawRequestObjec
 		return nil, err
 	}
 	w.ID, w.Version = r.ID, version(r.Params.IfMatch)
-	w, err = s.svc.ChangeSaw(ctx, s.shop, w)
+	w, err = s.in(ctx).ChangeSaw(ctx, s.shop, w)
 	return contract.ChangeSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) RetireSaw(ctx context.Context, r contract.RetireSawRequestObject) (contract.RetireSawResponseObject, error) {
-	w, err := s.svc.RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
+	w, err := s.in(ctx).RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
 	return contract.RetireSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObject) (contract.RestoreSawResponseObject, error) {
-	w, err := s.svc.RetireSaw(ctx, s.shop, r.ID, "", "")
+	w, err := s.in(ctx).RetireSaw(ctx, s.shop, r.ID, "", "")
 	return contract.RestoreSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
-	sh, err := s.svc.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
+	sh, err := s.in(ctx).ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
 		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(value(in.Rework), 1)})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }

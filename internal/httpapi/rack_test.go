@@ -51,7 +51,7 @@ func TestRackIsEdited(t *testing.T) {
 	if again := decode(t, b.post("/blades", newBlade(nil), key...)); again["id"] != id {
 		t.Errorf("a retry made another blade: %v", again)
 	}
-	if w := b.post("/blades", newBlade(obj{"name": "Other"}), key...); w.Code != 409 {
+	if w := b.post("/blades", newBlade(obj{"name": "Other"}), key...); w.Code != 422 {
 		t.Errorf("the same key for another blade: %d", w.Code)
 	}
 	for name, tt := range map[string]struct {

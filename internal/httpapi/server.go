@@ -92,12 +92,13 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/rack.json", func(c *gin.Context) { c.JSON(http.StatusOK, schema) })
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 
-	strict := contract.NewStrictHandlerWithOptions(&server{o.Service, o.Shop, files, o.Gauges}, nil, contract.StrictGinServerOptions{
+	s := &server{o.Service, o.Shop, files, o.Gauges}
+	strict := contract.NewStrictHandlerWithOptions(s, nil, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
 	})
-	contract.RegisterHandlersWithOptions(r.Group("", keep), strict, contract.GinServerOptions{
+	contract.RegisterHandlersWithOptions(r.Group("", s.once(spec), keep), strict, contract.GinServerOptions{
 		BaseURL: base,
 		ErrorHandler: func(c *gin.Context, _ error, _ int) {
 			refuse(c, http.StatusBadRequest, "", "The address cannot be read.")

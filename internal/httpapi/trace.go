@@ -30,7 +30,7 @@ func causeLabel(id string) string {
 }
 
 func (s *server) ListTraces(ctx context.Context, r contract.ListTracesRequestObject) (contract.ListTracesResponseObject, error) {
-	rows, err := s.svc.Traces(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
+	rows, err := s.in(ctx).Traces(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -63,7 +63,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.svc.StartTrace(ctx, s.shop, r.Params.IdempotencyKey, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By), units(r.Body.Units))
+	t, err := s.in(ctx).StartTrace(ctx, s.shop, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -72,7 +72,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 }
 
 func (s *server) GetTrace(ctx context.Context, r contract.GetTraceRequestObject) (contract.GetTraceResponseObject, error) {
-	t, err := s.svc.Trace(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).Trace(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -85,7 +85,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 	for k, a := range r.Body.Answers {
 		answers[k] = string(a)
 	}
-	t, err := s.svc.SetEvidence(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
+	t, err := s.in(ctx).SetEvidence(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
 	if err != nil {
 		return nil, err
 	}
@@ -94,7 +94,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 }
 
 func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
-	t, err := s.svc.EndTrace(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
+	t, err := s.in(ctx).EndTrace(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -103,7 +103,7 @@ func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject)
 }
 
 func (s *server) DropTrace(ctx context.Context, r contract.DropTraceRequestObject) (contract.DropTraceResponseObject, error) {
-	return contract.DropTrace204Response{}, s.svc.DropTrace(ctx, s.shop, r.ID)
+	return contract.DropTrace204Response{}, s.in(ctx).DropTrace(ctx, s.shop, r.ID)
 }
 
 // reasonsShown are as many as anyone weighs; the rest is hardly likely.

@@ -17,7 +17,7 @@ import (
 )
 
 func (s *server) WorkOutTruing(ctx context.Context, r contract.WorkOutTruingRequestObject) (contract.WorkOutTruingResponseObject, error) {
-	t, err := s.svc.WorkOut(ctx, s.shop, decodeReading(*r.Body), units(r.Body.Units))
+	t, err := s.in(ctx).WorkOut(ctx, s.shop, decodeReading(*r.Body), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -29,7 +29,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 	if err != nil {
 		return nil, err
 	}
-	e, err := s.svc.SaveTruing(ctx, s.shop, r.Params.IdempotencyKey, decodeReading(*r.Body), input, units(r.Body.Units))
+	e, err := s.in(ctx).SaveTruing(ctx, s.shop, decodeReading(*r.Body), input, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -39,7 +39,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 
 func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestObject) (contract.ListTruingsResponseObject, error) {
 	p := r.Params
-	rows, err := s.svc.Truings(ctx, s.shop, p.SawID, p.BladeID, string(value(p.Test)), limitOf(p.Limit))
+	rows, err := s.in(ctx).Truings(ctx, s.shop, p.SawID, p.BladeID, string(value(p.Test)), limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -53,7 +53,7 @@ func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestO
 }
 
 func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (contract.MoveSawResponseObject, error) {
-	e, err := s.svc.MoveSaw(ctx, s.shop, r.Params.IdempotencyKey, r.ID, value(r.Body.Note))
+	e, err := s.in(ctx).MoveSaw(ctx, s.shop, r.ID, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -62,7 +62,7 @@ func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (
 }
 
 func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
-	all, err := s.svc.Bench(ctx, s.shop)
+	all, err := s.in(ctx).Bench(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -97,7 +97,7 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 }
 
 func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequestObject) (contract.StartMountingResponseObject, error) {
-	m, err := s.svc.StartMounting(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, value(r.Body.By), units(r.Body.Units))
+	m, err := s.in(ctx).StartMounting(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -105,7 +105,7 @@ func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequ
 }
 
 func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestObject) (contract.GetMountingResponseObject, error) {
-	m, err := s.svc.Mounting(ctx, s.shop, r.ID, units(r.Params.Units))
+	m, err := s.in(ctx).Mounting(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -114,7 +114,7 @@ func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestO
 
 func (s *server) StepMounting(ctx context.Context, r contract.StepMountingRequestObject) (contract.StepMountingResponseObject, error) {
 	m := store.Mounting{ID: r.ID, Shop: s.shop, Step: r.Body.Step, Version: version(r.Params.IfMatch)}
-	out, err := s.svc.StepMounting(ctx, m, r.Body.Answers, units(r.Body.Units))
+	out, err := s.in(ctx).StepMounting(ctx, m, r.Body.Answers, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -122,11 +122,11 @@ func (s *server) StepMounting(ctx context.Context, r contract.StepMountingReques
 }
 
 func (s *server) DropMounting(ctx context.Context, r contract.DropMountingRequestObject) (contract.DropMountingResponseObject, error) {
-	return contract.DropMounting204Response{}, s.svc.DropMounting(ctx, s.shop, r.ID)
+	return contract.DropMounting204Response{}, s.in(ctx).DropMounting(ctx, s.shop, r.ID)
 }
 
 func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestObject) (contract.EndMountingResponseObject, error) {
-	e, err := s.svc.EndMounting(ctx, s.shop, r.ID, value(r.Body.By), measure.Length(value(r.Body.DiameterMm)))
+	e, err := s.in(ctx).EndMounting(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.By), measure.Length(value(r.Body.DiameterMm)))
 	if err != nil {
 		return nil, err
 	}

@@ -57,8 +57,10 @@ func TestMounting(t *testing.T) {
 		t.Errorf("before the end %v is on", on())
 	}
 	answers := obj{}
-	end := func() *httptest.ResponseRecorder { return b.post("/mountings/"+id+"/end", obj{}) }
-	if w := end(); w.Code != 422 || decode(t, w)["field"] != "answers" {
+	end := func(version int) *httptest.ResponseRecorder {
+		return b.post("/mountings/"+id+"/end", obj{}, "If-Match", fmt.Sprintf(`"%d"`, version))
+	}
+	if w := end(2); w.Code != 422 || decode(t, w)["field"] != "answers" {
 		t.Errorf("ended unanswered: %d", w.Code)
 	}
 	for _, s := range steps {
@@ -68,12 +70,15 @@ func TestMounting(t *testing.T) {
 	}
 	answers["plate"] = false
 	step(2, 5, answers)
-	if w := end(); w.Code != 422 || !strings.Contains(w.Body.String(), "not run") {
+	if w := end(2); w.Code != http.StatusPreconditionFailed {
+		t.Errorf("it ended over a no that was saved just before: %d", w.Code)
+	}
+	if w := end(3); w.Code != 422 || !strings.Contains(w.Body.String(), "not run") {
 		t.Errorf("a cracked plate went on: %d %s", w.Code, w.Body)
 	}
 	answers["plate"] = true
 	step(3, 12, answers)
-	if w := end(); w.Code != 201 || decode(t, w)["by"] != "Ilse" || on() != b.blade["Needle"] {
+	if w := end(4); w.Code != 201 || decode(t, w)["by"] != "Ilse" || on() != b.blade["Needle"] {
 		t.Errorf("at the end: %d %s, on is %v", w.Code, w.Body, on())
 	}
 	if row := b.get("/log?blade_id=" + b.blade["Chorus"] + "&limit=1")["items"].([]any)[0].(obj); row["kind"] != "dismounted" {

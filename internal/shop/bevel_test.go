@@ -33,7 +33,7 @@ func TestWearFollowsTheWoodThatWasMet(t *testing.T) {
 			t.Fatal(err)
 		}
 		made := shop.CutMade{Cut: c, Blade: before.ID, Height: height, Pieces: 10, Wall: "clean", Splinters: "none"}
-		if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+		if _, err := f.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
 		after, err := f.Blade(t.Context(), f.id, before.ID)
@@ -174,7 +174,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	}
 	needle := f.blade["Needle"]
 	back := store.Entry{Shop: f.id, At: later, Kind: store.KindSharpened, Blade: &needle.ID}
-	if _, err := f.st.Append(t.Context(), store.IdempotencyKey{}, back); err != nil {
+	if _, err := f.st.Append(t.Context(), back); err != nil {
 		t.Fatal(err)
 	}
 	if got := ids("Needle"); !strings.Contains(got, " numbers ") {
@@ -190,13 +190,13 @@ func TestMountingKnowsTheLog(t *testing.T) {
 			answers[c.ID] = true
 		}
 	}
-	if _, err := svc.StepMounting(t.Context(), m.Mounting, answers, measure.Millimetre); err != nil {
+	if m, err = svc.StepMounting(t.Context(), m.Mounting, answers, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := svc.EndMounting(t.Context(), f.id, m.ID, "", 9000); err == nil {
+	if _, err := svc.EndMounting(t.Context(), f.id, m.ID, m.Version, "", 9000); err == nil {
 		t.Error("a diameter of 9 m was taken")
 	}
-	if _, err := svc.EndMounting(t.Context(), f.id, m.ID, "Ilse", 253.2); err != nil {
+	if _, err := svc.EndMounting(t.Context(), f.id, m.ID, m.Version, "Ilse", 253.2); err != nil {
 		t.Fatal(err)
 	}
 	if b, err := svc.Blade(t.Context(), f.id, needle.ID); err != nil || b.Diameter != 253.2 || b.MountedOn == nil {

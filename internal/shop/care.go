@@ -207,9 +207,9 @@ func (s *Service) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]c
 	return warnings, nil
 }
 
-// StartWash begins a wash, once for its key. A cleaner that attacks a coating
+// StartWash begins a wash. A cleaner that attacks a coating
 // is refused; a harsh one wants its risk accepted.
-func (s *Service) StartWash(ctx context.Context, shop uuid.UUID, key string, a WashAsk) (Wash, error) {
+func (s *Service) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash, error) {
 	warnings, err := s.CheckWash(ctx, shop, a)
 	if err != nil {
 		return Wash{}, err
@@ -224,7 +224,7 @@ func (s *Service) StartWash(ctx context.Context, shop uuid.UUID, key string, a W
 		return Wash{}, invalid("accept_risk", "%s. Say that you take the care it asks, or choose another", w.Says)
 	}
 	now := s.now()
-	id, err := s.addOnce(ctx, shop, key, a, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		return tx.StartWash(ctx, store.Wash{ID: id, Shop: shop, Blades: a.Blades, Cleaner: a.Cleaner, Brush: string(a.Brush), Bath: a.Bath,
 			StepAt: now, Started: now, By: a.By})
 	})
@@ -284,10 +284,13 @@ func (s *Service) DropWash(ctx context.Context, shop, id uuid.UUID) error {
 }
 
 // EndWash logs the wash of every blade, and counts the bath's use.
-func (s *Service) EndWash(ctx context.Context, shop, id uuid.UUID) ([]store.Entry, error) {
+func (s *Service) EndWash(ctx context.Context, shop, id uuid.UUID, version int) ([]store.Entry, error) {
 	w, err := s.Wash(ctx, shop, id)
 	if err != nil {
 		return nil, err
+	}
+	if w.Version != version {
+		return nil, stale(store.ErrStale, "wash")
 	}
 	if last := len(w.Steps) - 1; w.Step != last {
 		return nil, invalid("step", "%s comes first: the wash ends with the film", w.Steps[w.Step+1].Title)
@@ -299,13 +302,13 @@ func (s *Service) EndWash(ctx context.Context, shop, id uuid.UUID) ([]store.Entr
 	var rows []store.Entry
 	err = s.st.Atomically(ctx, func(tx *store.Store) error {
 		rows = nil
-		if err := tx.DropWash(ctx, shop, id); err != nil {
-			return missing(err, "id", "wash under way") // somebody else ended it
+		if err := tx.EndWash(ctx, shop, id, version); err != nil {
+			return stale(missing(err, "id", "wash under way"), "wash") // somebody else ended it
 		}
 		// Blades are taken in one order, so that two washes cannot wait for each other.
 		ids := slices.SortedFunc(slices.Values(w.Blades), func(a, b uuid.UUID) int { return strings.Compare(a.String(), b.String()) })
 		for _, blade := range slices.Compact(ids) {
-			row, err := tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: store.KindWashed, Blade: &blade, By: w.By, Detail: raw})
+			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.now(), Kind: store.KindWashed, Blade: &blade, By: w.By, Detail: raw})
 			if err != nil {
 				return err
 			}
@@ -360,13 +363,13 @@ func (s *Service) MixBath(a BathAsk) (care.Mix, error) {
 	return m, nil
 }
 
-// MakeBath notes that a bath was made up, once for its key.
-func (s *Service) MakeBath(ctx context.Context, shop uuid.UUID, key string, a BathAsk) (Bath, error) {
+// MakeBath notes that a bath was made up.
+func (s *Service) MakeBath(ctx context.Context, shop uuid.UUID, a BathAsk) (Bath, error) {
 	m, err := s.MixBath(a)
 	if err != nil {
 		return Bath{}, err
 	}
-	id, err := s.addOnce(ctx, shop, key, a, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		return tx.AddBath(ctx, store.Bath{ID: id, Shop: shop, Name: a.Name, Cleaner: a.Cleaner, Length: a.Tray.Length, Width: a.Tray.Width,
 			Depth: a.Tray.Depth, Round: a.Tray.Round, Litres: m.Litres, Made: s.now()})
 	})
@@ -403,7 +406,7 @@ func (s *Service) EmptyBath(ctx context.Context, shop, id uuid.UUID) error {
 }
 
 // SendOut logs that a blade goes to the saw doctor. A retired blade does not.
-func (s *Service) SendOut(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, d store.SentDetail, by, note string) (store.Entry, error) {
+func (s *Service) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d store.SentDetail, by, note string) (store.Entry, error) {
 	b, err := s.Blade(ctx, shop, blade)
 	switch {
 	case err != nil:
@@ -413,12 +416,12 @@ func (s *Service) SendOut(ctx context.Context, shop uuid.UUID, key string, blade
 	case d.To == "":
 		return store.Entry{}, invalid("to", "say where it goes")
 	}
-	return s.note(ctx, shop, key, blade, store.KindSent, d, by, note)
+	return s.note(ctx, shop, blade, store.KindSent, d, by, note)
 }
 
 // TakeBack logs that a blade came back, sharpened or only mended, and writes
 // its new kerf and diameter into its numbers.
-func (s *Service) TakeBack(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, sharpened bool, d store.SharpenedDetail, by, note string) (store.Entry, error) {
+func (s *Service) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, sharpened bool, d store.SharpenedDetail, by, note string) (store.Entry, error) {
 	b, err := s.Blade(ctx, shop, blade)
 	if err != nil {
 		return store.Entry{}, err
@@ -444,15 +447,13 @@ func (s *Service) TakeBack(ctx context.Context, shop uuid.UUID, key string, blad
 	if sharpened {
 		kind = store.KindSharpened
 	}
-	digest := sha256.Sum256(append(raw, string(kind)+blade.String()+by+"\x00"+note...))
 	e := store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, By: by, Note: note, Detail: raw}
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e, func(tx *store.Store, _ store.Entry) error {
+	return s.st.Append(ctx, e, func(tx *store.Store, _ store.Entry) error {
 		if changed == b {
 			return nil
 		}
 		return stale(tx.ChangeBlade(ctx, shop, changed), "blade")
 	})
-	return out, reused(err, "row")
 }
 
 // A Money is what a blade costs and has cost, in the shop's own money.

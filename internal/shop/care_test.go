@@ -46,7 +46,7 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 	before := plan()
 	for range 20 {
 		made := shop.CutMade{Cut: c, Blade: f.blade["Quill"].ID, Height: before.Setting.Height, Feed: 2 * before.Setting.Window.Scorch, Pieces: 1, Wall: "brown", Splinters: "none"}
-		if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+		if _, err := f.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -80,7 +80,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	refused := func(field string, a shop.WashAsk) {
 		t.Helper()
 		var e *shop.Error
-		if _, err := f.StartWash(ctx, f.id, uuid.NewString(), a); !errors.As(err, &e) || e.Field != field {
+		if _, err := f.StartWash(ctx, f.id, a); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("want a refusal of %s, got %v", field, err)
 		}
 	}
@@ -97,15 +97,11 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	ask = shop.WashAsk{Blades: []uuid.UUID{rook, chorus}, Cleaner: "citrus", Brush: care.Brass, Bath: &baths[0].ID, By: "Ilse"}
 	refused("bath_id", ask) // never mix
 	ask.Cleaner = "detergent"
-	key := uuid.NewString()
-	w, err := f.StartWash(ctx, f.id, key, ask)
+	w, err := f.StartWash(ctx, f.id, ask)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if again, err := f.StartWash(ctx, f.id, key, ask); err != nil || again.ID != w.ID {
-		t.Errorf("a retry began another: %v, %v", again.ID, err)
-	}
-	if _, err := f.EndWash(ctx, f.id, w.ID); err == nil {
+	if _, err := f.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
 		t.Error("it ended before it was rinsed")
 	}
 	for w.Step < len(w.Steps)-1 {
@@ -116,7 +112,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if _, err := f.StepWash(ctx, f.id, w.ID, 0, 1); err == nil {
 		t.Error("an old tablet moved it")
 	}
-	rows, err := f.EndWash(ctx, f.id, w.ID)
+	rows, err := f.EndWash(ctx, f.id, w.ID, w.Version)
 	if err != nil || len(rows) != 2 {
 		t.Fatal(rows, err)
 	}
@@ -125,7 +121,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if !b.Condition.Asked || b.Condition.PitchLevel() != 0 || after[0].Uses != baths[0].Uses+2 {
 		t.Errorf("after it %+v, bath %+v", b.Condition, after[0])
 	}
-	if _, err := f.EndWash(ctx, f.id, w.ID); err == nil {
+	if _, err := f.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
 		t.Error("it ended twice")
 	}
 }
@@ -152,7 +148,7 @@ func TestSentOutAndBack(t *testing.T) {
 	if why := stopped(); why != "" {
 		t.Fatal(why)
 	}
-	if _, err := f.SendOut(ctx, f.id, uuid.NewString(), plough.ID, store.SentDetail{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
+	if _, err := f.SendOut(ctx, f.id, plough.ID, store.SentDetail{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
 		t.Fatal(err)
 	}
 	if why := stopped(); !strings.Contains(why, "condition: it is away") {
@@ -166,11 +162,11 @@ func TestSentOutAndBack(t *testing.T) {
 	if err != nil || !slices.ContainsFunc(all.Away, func(e store.Entry) bool { return *e.Blade == plough.ID }) {
 		t.Errorf("care lists %+v as away, %v", all.Away, err)
 	}
-	if _, err := f.TakeBack(ctx, f.id, uuid.NewString(), plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
+	if _, err := f.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
 		t.Errorf("it came back larger: %v", err)
 	}
 	left := 3
-	if _, err := f.TakeBack(ctx, f.id, uuid.NewString(), plough.ID, true, store.SharpenedDetail{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
+	if _, err := f.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	b, _ := f.Blade(ctx, f.id, plough.ID)
@@ -181,7 +177,7 @@ func TestSentOutAndBack(t *testing.T) {
 	if err != nil || m.Spent != 78+22+24 || m.Expected <= 0 || m.SoFar <= 0 || m.Pays == nil || m.Dear.Sharpenings != 5 {
 		t.Errorf("money %+v, %v", m, err)
 	}
-	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), plough.ID, care.Cracked, nil, "", ""); err != nil {
+	if _, err := f.Inspect(ctx, f.id, plough.ID, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	if why := stopped(); !strings.Contains(why, "plate is cracked") {
@@ -196,7 +192,7 @@ func TestSettingsAreCompared(t *testing.T) {
 	quill := f.blade["Quill"].ID
 	pins := []shop.Pin{{Blade: quill, Height: 22}, {Blade: quill, Height: 60}}
 	start := func(pins []shop.Pin) (shop.Trial, error) {
-		return f.StartTrial(ctx, f.id, uuid.NewString(), c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse", measure.Millimetre)
+		return f.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse", measure.Millimetre)
 	}
 	if _, err := start([]shop.Pin{pins[0], pins[0]}); err == nil {
 		t.Error("a setting is compared with itself")
@@ -232,7 +228,7 @@ func TestSettingsAreCompared(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	if tr, err = f.EndTrial(ctx, f.id, tr.ID); err != nil {
+	if tr, err = f.EndTrial(ctx, f.id, tr.ID, tr.Version); err != nil {
 		t.Fatal(err)
 	}
 	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0], "B scorches less than A; sure") {
@@ -251,18 +247,14 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	f := open(t)
 	ctx := t.Context()
 	// A cut that waited in a tablet keeps its own time.
-	made := shop.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", At: time.Now().Add(-30 * time.Hour)}
-	row, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre)
+	made := shop.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Waited: 30 * time.Hour}
+	row, err := f.LogCut(ctx, f.id, made, measure.Millimetre)
 	if err != nil || time.Since(row.At) < 29*time.Hour {
 		t.Errorf("it is logged at %v, %v", row.At, err)
 	}
-	made.At = time.Now().Add(time.Hour)
-	if _, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre); err == nil {
-		t.Error("a cut from the future is logged")
-	}
 	counted := made
-	counted.At, counted.Metres, counted.Seconds = time.Time{}, 12.5, 10
-	if row, err := f.LogCut(ctx, f.id, uuid.NewString(), counted, measure.Millimetre); err != nil {
+	counted.Waited, counted.Metres, counted.Seconds = 0, 12.5, 10
+	if row, err := f.LogCut(ctx, f.id, counted, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	} else {
 		var d store.CutDetail
@@ -270,11 +262,11 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 			t.Errorf("12.5 m counted: %v mm at %v, %v", d.CutLength(), d.RealFeed(), err)
 		}
 	}
-	if _, err := f.Strike(ctx, f.id, uuid.NewString(), row.ID, "the wrong blade"); err != nil {
+	if _, err := f.Strike(ctx, f.id, row.ID, "the wrong blade"); err != nil {
 		t.Fatal(err)
 	}
 	var conflict *shop.Error
-	if _, err := f.Strike(ctx, f.id, uuid.NewString(), row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != shop.Conflict {
+	if _, err := f.Strike(ctx, f.id, row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != shop.Conflict {
 		t.Errorf("struck out twice: %v", err)
 	}
 	total := 0

@@ -2,7 +2,6 @@ package shop
 
 import (
 	"context"
-	"crypto/sha256"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -123,7 +122,7 @@ func grooveError(err error) error {
 
 // RenewParts notes that parts of a set were sharpened, replaced or are worn, so
 // that what grooves taught of them counts no more.
-func (s *Service) RenewParts(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, why string, outer bool, parts []int, by, note string, u measure.Unit) (DadoSet, error) {
+func (s *Service) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, why string, outer bool, parts []int, by, note string, u measure.Unit) (DadoSet, error) {
 	set, err := s.DadoSet(ctx, shop, id, u)
 	switch {
 	case err != nil:
@@ -144,10 +143,9 @@ func (s *Service) RenewParts(ctx context.Context, shop uuid.UUID, key string, id
 	if err != nil {
 		return set, err
 	}
-	digest := sha256.Sum256(append(raw, id.String()+by+"\x00"+note...))
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.KindRenewed, Blade: &id, By: by, Note: note, Detail: raw}
-	if _, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e); err != nil {
-		return set, reused(err, "row")
+	if _, err := s.st.Append(ctx, e); err != nil {
+		return set, err
 	}
 	return s.DadoSet(ctx, shop, id, u)
 }

@@ -307,8 +307,8 @@ func (w GrooveWay) setting(height measure.Length) grooveSetting {
 // shy is how much the first test groove stays short of its depth.
 func shy(depth measure.Length) measure.Length { return min(1, depth/4) }
 
-// StartGroove begins a groove with one of its ways, once for its key.
-func (s *Service) StartGroove(ctx context.Context, shop uuid.UUID, key string, ask GrooveAsk, blade uuid.UUID, by string, u measure.Unit) (Groove, error) {
+// StartGroove begins a groove with one of its ways.
+func (s *Service) StartGroove(ctx context.Context, shop uuid.UUID, ask GrooveAsk, blade uuid.UUID, by string, u measure.Unit) (Groove, error) {
 	c, err := s.scene(ctx, shop, ask, u)
 	if err != nil {
 		return Groove{}, err
@@ -320,11 +320,11 @@ func (s *Service) StartGroove(ctx context.Context, shop uuid.UUID, key string, a
 	if way.Verdict == verdict.Stop {
 		return Groove{}, invalid("blade_id", "%s may not make this groove: %s", way.Blade.Name, way.Says)
 	}
-	return s.addGroove(ctx, shop, key, c, way, way.setting(c.want.Depth-shy(c.want.Depth)), by, u)
+	return s.addGroove(ctx, shop, c, way, way.setting(c.want.Depth-shy(c.want.Depth)), by, u)
 }
 
 // CallUp begins a groove with the ask and the last settings of an earlier one.
-func (s *Service) CallUp(ctx context.Context, shop uuid.UUID, key string, like uuid.UUID, by string, u measure.Unit) (Groove, error) {
+func (s *Service) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by string, u measure.Unit) (Groove, error) {
 	row, err := s.st.Groove(ctx, shop, like)
 	if err != nil {
 		return Groove{}, missing(err, "like", "groove")
@@ -345,7 +345,7 @@ func (s *Service) CallUp(ctx context.Context, shop uuid.UUID, key string, like u
 	if way.Verdict == verdict.Stop {
 		return Groove{}, invalid("like", "%s cannot be set like that now: %s", way.Blade.Name, way.Says)
 	}
-	return s.addGroove(ctx, shop, key, c, way, now, by, u)
+	return s.addGroove(ctx, shop, c, way, now, by, u)
 }
 
 func unmarshal(pairs ...any) error {
@@ -357,7 +357,7 @@ func unmarshal(pairs ...any) error {
 	return nil
 }
 
-func (s *Service) addGroove(ctx context.Context, shop uuid.UUID, key string, c scene, way GrooveWay, now grooveSetting, by string, u measure.Unit) (Groove, error) {
+func (s *Service) addGroove(ctx context.Context, shop uuid.UUID, c scene, way GrooveWay, now grooveSetting, by string, u measure.Unit) (Groove, error) {
 	asked, err := json.Marshal(grooveAsked{c.ask, c.piece.Thickest.Mm(), c.want.Width.Mm(), c.want.Depth.Mm()})
 	if err != nil {
 		return Groove{}, err
@@ -367,7 +367,7 @@ func (s *Service) addGroove(ctx context.Context, shop uuid.UUID, key string, c s
 		return Groove{}, err
 	}
 	at := s.now()
-	id, err := s.addOnce(ctx, shop, key, []any{c.ask, way.Blade.ID, by}, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		return tx.AddGroove(ctx, store.Groove{ID: id, Shop: shop, Saw: c.saw.ID, Blade: way.Blade.ID, Material: c.job.Material.ID,
 			Asked: asked, Setting: setting, Tests: json.RawMessage(`[]`), By: by, Started: at})
 	})
@@ -572,7 +572,7 @@ func (s *Service) TestGroove(ctx context.Context, shop, id uuid.UUID, version in
 	tested := append(g.Tests, GrooveTested{At: s.now(), Width: mean, Off: off, Depth: depth, Set: now, Doubt: surprising(g.Way.Set, d)})
 	err = s.st.Atomically(ctx, func(st *store.Store) error {
 		tx := &Service{st, s.now}
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: g.By, Detail: detail}); err != nil {
+		if _, err := st.Append(ctx, store.Entry{Shop: shop, At: s.now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: g.By, Detail: detail}); err != nil {
 			return err
 		}
 		now, err := tx.reset(ctx, shop, c, g, now, off, depth, u)
@@ -697,7 +697,7 @@ func (s *Service) EndGroove(ctx context.Context, shop, id uuid.UUID, version, ma
 			return err
 		}
 		for _, e := range entries {
-			if _, err := tx.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+			if _, err := tx.Append(ctx, e); err != nil {
 				return err
 			}
 		}

@@ -86,12 +86,9 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if err != nil || before.Tests < 3 || math.Abs((before.Known[0].Held-6.44).Mm()) > 0.03 || before.Known[0].SD > 0.025 {
 		t.Fatalf("the season's grooves taught %+v, %v", before.Known, err)
 	}
-	g, err := f.StartGroove(ctx, f.id, "g1", f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre)
+	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre)
 	if err != nil || g.Height != 7 || len(g.Says) != 2 {
 		t.Fatalf("begun: %v, %+v", err, g.Says)
-	}
-	if again, err := f.StartGroove(ctx, f.id, "g1", f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre); err != nil || again.ID != g.ID {
-		t.Errorf("a retry began %v, %v", again.ID, err)
 	}
 	var e *shop.Error
 	if _, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.9}, 0, measure.Millimetre); !errors.As(err, &e) || e.Field != "width_mm" {
@@ -131,20 +128,20 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if err != nil || p.Earlier[0].ID != g.ID {
 		t.Fatalf("earlier: %+v, %v", p.Earlier, err)
 	}
-	again, err := f.CallUp(ctx, f.id, "g2", g.ID, "", measure.Millimetre)
+	again, err := f.CallUp(ctx, f.id, g.ID, "", measure.Millimetre)
 	if err != nil || again.Way.Says != stack || math.Abs(again.Height.Mm()-8.1) > 1e-9 {
 		t.Errorf("called up: %v, %v, %v", again.Way.Says, again.Height, err)
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
 	knew, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre)
-	if _, err := f.TakeBack(ctx, f.id, "r", set, true, store.SharpenedDetail{}, "", ""); err != nil {
+	if _, err := f.TakeBack(ctx, f.id, set, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	now, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil || now.Known[0].Held != now.Known[0].Stamped || now.Known[0].Tests != 0 || now.Known[7].Held != knew.Known[7].Held {
 		t.Errorf("sharpened: %+v, before %+v, %v", now.Known, knew.Known, err)
 	}
-	if _, err := f.RenewParts(ctx, f.id, "n", set, "replaced", false, []int{6}, "", "", measure.Millimetre); err != nil {
+	if _, err := f.RenewParts(ctx, f.id, set, "replaced", false, []int{6}, "", "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	if now, err = f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || now.Known[7].Held != now.Known[7].Stamped {
@@ -156,7 +153,7 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 func TestDialAndPassesFollowTheirTests(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	ask := f.groove("table", "poplar", 8, 13.3, 13.35)
-	g, err := f.StartGroove(ctx, f.id, "", ask, f.blade["Bellows"].ID, "", measure.Millimetre)
+	g, err := f.StartGroove(ctx, f.id, ask, f.blade["Bellows"].ID, "", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -164,7 +161,7 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 	if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.6, 13.6}, 0, measure.Millimetre); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(g.Says, " "), "turn the dial from 0.60 to 0.48") {
 		t.Errorf("a wide test: %v turns, before %v; %v, %v", g.Way.Turns, turns, g.Says, err)
 	}
-	if g, err = f.StartGroove(ctx, f.id, "", ask, f.blade["Mortise"].ID, "", measure.Millimetre); err != nil {
+	if g, err = f.StartGroove(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	last := g.Way.Passes[len(g.Way.Passes)-1].Fence
@@ -185,7 +182,7 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 // measured, whatever its width.
 func TestAShyGrooveIsNotRight(t *testing.T) {
 	f, ctx := open(t), t.Context()
-	g, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "", measure.Millimetre)
+	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -218,7 +215,7 @@ func TestAShyGrooveIsNotRight(t *testing.T) {
 func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	ask := f.groove("table", "poplar", 6, 3.1)
-	g, err := f.StartGroove(ctx, f.id, "", ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	g, err := f.StartGroove(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
 	if err != nil || len(g.Way.Passes) != 1 {
 		t.Fatalf("a groove of one kerf: %+v, %v", g.Way.Passes, err)
 	}
@@ -226,7 +223,7 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(narrow.Says, " "), "a second pass, the fence 0.1 mm further") {
 		t.Errorf("too narrow: %+v, %v, %v", narrow.Way.Passes, narrow.Says, err)
 	}
-	g, _ = f.StartGroove(ctx, f.id, "", ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	g, _ = f.StartGroove(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
 	wide, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6, measure.Millimetre)
 	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(wide.Says, " "), "Take a thinner blade") {
 		t.Errorf("too wide: %+v, %v, %v", wide.Way.Passes, wide.Says, err)
@@ -246,7 +243,7 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 
 	b := f.blade["Trapdoor"]
 	b.Name, b.Set = "Hatch", nil
-	added, err := f.AddBlade(ctx, f.id, "hatch", b)
+	added, err := f.AddBlade(ctx, f.id, b)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -254,10 +251,10 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 		t.Errorf("a set of nothing: %v, %s", w.Verdict, w.Says)
 	}
 	var e *shop.Error
-	if _, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 6, 12), added.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "blade_id" {
+	if _, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 6, 12), added.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "blade_id" {
 		t.Errorf("begun with it: %v", err)
 	}
-	if _, err := f.RenewParts(ctx, f.id, "r", added.ID, "worn", true, nil, "", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "id" {
+	if _, err := f.RenewParts(ctx, f.id, added.ID, "worn", true, nil, "", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "id" {
 		t.Errorf("worn, of a set of nothing: %v", err)
 	}
 }
@@ -267,7 +264,7 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
-	g, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 8, 13.3, 13.35), set, "", measure.Millimetre)
+	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -299,7 +296,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Strike(ctx, f.id, "s", rows[0].ID, "a chip lay in it"); err != nil {
+	if _, err := f.Strike(ctx, f.id, rows[0].ID, "a chip lay in it"); err != nil {
 		t.Fatal(err)
 	}
 	if struck, err := f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Tests != before.Tests || struck.Known[0] != before.Known[0] {

@@ -59,7 +59,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 			t.Errorf("%s: kerf %v, cautions %v", name, p.Kerf, p.Cautions)
 		}
 	}
-	if _, err := f.Inspect(ctx, f.id, "i", f.blade["Plough"].ID, care.Cracked, nil, "", ""); err != nil {
+	if _, err := f.Inspect(ctx, f.id, f.blade["Plough"].ID, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	for name, tt := range map[string]struct {
@@ -91,7 +91,7 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set, table := f.blade["Trapdoor"].ID, f.saws["table"].ID
 	begin := func(piece measure.Length) shop.Groove {
-		g, err := f.StartGroove(ctx, f.id, "", f.groove("table", "poplar", 8, piece), set, "Ilse", measure.Millimetre)
+		g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, piece), set, "Ilse", measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}

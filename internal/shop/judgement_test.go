@@ -56,7 +56,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 		t.Helper()
 		raw, _ := json.Marshal(store.TruingDetail{Figure: mm, Unit: "mm", Verdict: "mind"})
 		saw := f.saws["table"].ID
-		if _, err := f.st.Append(t.Context(), store.IdempotencyKey{}, store.Entry{Shop: f.id, At: time.Now().Add(-ago), Kind: kind, Blade: &plough, Saw: &saw, Detail: raw}); err != nil {
+		if _, err := f.st.Append(t.Context(), store.Entry{Shop: f.id, At: time.Now().Add(-ago), Kind: kind, Blade: &plough, Saw: &saw, Detail: raw}); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -67,10 +67,10 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 		!strings.Contains(after.WallFrom, "side clearance 0.1 mm, measured on") || !strings.Contains(after.WallFrom, "run-out 0.09 mm") {
 		t.Errorf("measured: bound %v by %v, %s", after.Window.Wall, after.Window.FastBy, after.WallFrom)
 	}
-	if _, err := f.SendOut(t.Context(), f.id, uuid.NewString(), plough, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
+	if _, err := f.SendOut(t.Context(), f.id, plough, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.TakeBack(t.Context(), f.id, uuid.NewString(), plough, true, store.SharpenedDetail{}, "", ""); err != nil {
+	if _, err := f.TakeBack(t.Context(), f.id, plough, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	if ground := at(); strings.Contains(ground.WallFrom, "side clearance 0.1 mm") || !strings.Contains(ground.WallFrom, "run-out 0.09 mm") {
@@ -124,13 +124,13 @@ func TestMendedAndInspected(t *testing.T) {
 	id := f.blade["Plough"].ID
 	yes := true
 	survey := &store.Survey{After: "hit", Cleaned: true, Missing: 1, Seat: "saw-marks", Crack: "none", Blue: &yes, Bent: new(bool)}
-	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), id, care.Cracked, survey, "", ""); err == nil {
+	if _, err := f.Inspect(ctx, f.id, id, care.Cracked, survey, "", ""); err == nil {
 		t.Error("a fault beside a survey was taken")
 	}
 	if _, err := f.Survey(ctx, f.id, id); err == nil {
 		t.Error("a survey that nobody made was found")
 	}
-	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), id, care.Sound, survey, "Maren", "under the paint frame"); err != nil {
+	if _, err := f.Inspect(ctx, f.id, id, care.Sound, survey, "Maren", "under the paint frame"); err != nil {
 		t.Fatal(err)
 	}
 	report, err := f.Survey(ctx, f.id, id)
@@ -138,26 +138,22 @@ func TestMendedAndInspected(t *testing.T) {
 		t.Errorf("%+v, %v", report, err)
 	}
 	unfit := func() string { b, _ := f.Blade(ctx, f.id, id); return b.Condition.Unfit }
-	if _, err := f.SendOut(ctx, f.id, uuid.NewString(), id, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
+	if _, err := f.SendOut(ctx, f.id, id, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.TakeBack(ctx, f.id, uuid.NewString(), id, true, store.SharpenedDetail{}, "", ""); err != nil || unfit() == "" {
+	if _, err := f.TakeBack(ctx, f.id, id, true, store.SharpenedDetail{}, "", ""); err != nil || unfit() == "" {
 		t.Errorf("sent and back, it is fit: %q, %v", unfit(), err)
 	}
-	key := uuid.NewString()
 	mended := shop.Mending{MendedDetail: store.MendedDetail{MendedBy: "the saw doctor", InspectedBy: "Maren"}}
-	first, err := f.Mend(ctx, f.id, key, id, mended)
+	_, err = f.Mend(ctx, f.id, id, mended)
 	if err != nil || unfit() != "" {
 		t.Errorf("mended: %q, %v", unfit(), err)
 	}
-	if again, err := f.Mend(ctx, f.id, key, id, mended); err != nil || again.ID != first.ID {
-		t.Errorf("a retry: row %d after %d, %v", again.ID, first.ID, err)
-	}
-	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), id, care.Cracked, nil, "", ""); err != nil {
+	if _, err := f.Inspect(ctx, f.id, id, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	key, mended.Cannot = uuid.NewString(), true
-	if _, err := f.Mend(ctx, f.id, key, id, mended); err != nil {
+	mended.Cannot = true
+	if _, err := f.Mend(ctx, f.id, id, mended); err != nil {
 		t.Fatal(err)
 	}
 	b, err := f.Blade(ctx, f.id, id)
@@ -173,7 +169,7 @@ func TestHitsAndChips(t *testing.T) {
 	ctx := t.Context()
 	id := f.blade["Mortise"].ID
 	c := f.cut("table", "hard-maple", cut.Rip, 90)
-	if _, err := f.Judge(ctx, f.id, uuid.NewString(), id, "hit", "Tobin", ""); err != nil {
+	if _, err := f.Judge(ctx, f.id, id, "hit", "Tobin", ""); err != nil {
 		t.Fatal(err)
 	}
 	var e *shop.Error
@@ -181,7 +177,7 @@ func TestHitsAndChips(t *testing.T) {
 		t.Errorf("mounted after a hit: %v", err)
 	}
 	before := *planned{f.plan(t, c)}.of(f.blade["Plough"].ID)
-	if _, err := f.Inspect(ctx, f.id, uuid.NewString(), id, care.Chipped, nil, "", ""); err != nil {
+	if _, err := f.Inspect(ctx, f.id, id, care.Chipped, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	p := planned{f.plan(t, c)}
@@ -193,7 +189,7 @@ func TestHitsAndChips(t *testing.T) {
 	if err != nil || !strings.Contains(m.Steps[1].Checks[0].Ask, "The log knows of a chipped tip") {
 		t.Errorf("%+v, %v", m.Steps, err)
 	}
-	tr, err := f.StartTrace(ctx, f.id, uuid.NewString(), c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "", measure.Millimetre)
+	tr, err := f.StartTrace(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "", measure.Millimetre)
 	if err != nil || !slices.ContainsFunc(tr.Facts, func(x shop.Fact) bool { return x.Fact == "chipped" && x.Value == 1 }) {
 		t.Errorf("facts %+v, %v", tr.Facts, err)
 	}
@@ -208,7 +204,7 @@ func TestCorrectionsCountThePresentEdition(t *testing.T) {
 	ctx := t.Context()
 	c := f.cut("table", "teak", cut.Rip, 90)
 	id := f.blade["Plough"].ID
-	row, err := f.LogCut(ctx, f.id, uuid.NewString(), shop.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 1, Wall: "brown", Splinters: "fuzz", Seconds: 20}, measure.Millimetre)
+	row, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 1, Wall: "brown", Splinters: "fuzz", Seconds: 20}, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -265,7 +261,7 @@ func TestWetStockAndStrokes(t *testing.T) {
 		c := f.cut("table", "yellow-pine", cut.Rip, 90)
 		c.Moisture = m
 		was, _ := f.Blade(ctx, f.id, id)
-		if _, err := f.LogCut(ctx, f.id, uuid.NewString(), shop.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 3, Wall: "clean", Splinters: "none"}, measure.Millimetre); err != nil {
+		if _, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 3, Wall: "clean", Splinters: "none"}, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
 		now, _ := f.Blade(ctx, f.id, id)
@@ -280,7 +276,7 @@ func TestWetStockAndStrokes(t *testing.T) {
 	if math.Abs(at.Stroke-0.019*60/float64(at.Feed)) > 1e-9 || at.Pieces != 1 {
 		t.Errorf("a stroke of 19 mm at %v takes %v s", at.Feed, at.Stroke)
 	}
-	row, err := f.LogCut(ctx, f.id, uuid.NewString(), shop.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2}, measure.Millimetre)
+	row, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2}, measure.Millimetre)
 	var d store.CutDetail
 	if err != nil || json.Unmarshal(row.Detail, &d) != nil || math.Abs(float64(d.RealFeed())-0.57) > 1e-9 {
 		t.Errorf("19 mm in 2 s is %v m/min, %v", d.RealFeed(), err)

@@ -2,9 +2,7 @@ package shop
 
 import (
 	"context"
-	"crypto/sha256"
 	"encoding/json"
-	"errors"
 	"time"
 
 	"github.com/google/uuid"
@@ -32,54 +30,23 @@ type CutMade struct {
 	Noise     string
 	CameBack  *bool // after a wash
 	By, Note  string
-	At        time.Time // when it was made, where that is not now
+	Waited    time.Duration // between being made and being sent
 }
 
-// A row may wait in a tablet that long before it is sent, and a tablet's clock
-// may be that far ahead.
-const (
-	longestWait = 60 * 24 * time.Hour
-	clockAhead  = 5 * time.Minute
-)
-
 // LogCut adds a cut to the log, brings the blade's condition up to date, and
-// takes in what the cut teaches of its material. The same key with the same
-// content logs once.
-func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, key string, made CutMade, u measure.Unit) (store.Entry, error) {
+// takes in what the cut teaches of its material.
+func (s *Service) LogCut(ctx context.Context, shop uuid.UUID, made CutMade, u measure.Unit) (store.Entry, error) {
 	detail, w, err := s.cutDetail(ctx, shop, made, u)
 	if err != nil {
 		return store.Entry{}, err
 	}
-	at := s.now()
-	if !made.At.IsZero() {
-		if at.Sub(made.At) > longestWait || made.At.Sub(at) > clockAhead {
-			return store.Entry{}, invalid("at", "a cut is logged within %d days of being made, and not before; older records come in under Log, as a file", int(longestWait.Hours()/24))
-		}
-		at = made.At
-	}
-	said := detail
-	said.Foretold = nil // follows from the blade's state, which this very cut may have changed
-	// The time is left out: a tablet says it only once a cut has had to wait.
-	content, err := json.Marshal([]any{said, made.Blade, w.ID, made.By, made.Note})
-	if err != nil {
-		return store.Entry{}, err
-	}
+	at := s.now().Add(-made.Waited)
 	raw, err := json.Marshal(detail)
 	if err != nil {
 		return store.Entry{}, err
 	}
-	digest := sha256.Sum256(content)
 	entry := store.Entry{Shop: shop, At: at, Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, entry, teaches(ctx, detail))
-	return out, reused(err, "cut")
-}
-
-// reused says that a key came again with other content.
-func reused(err error, what string) error {
-	if errors.Is(err, store.ErrKeyReused) {
-		return &Error{Conflict, "Idempotency-Key", "this key was sent before with another " + what + "; send a new " + what + " with a new key"}
-	}
-	return err
+	return s.st.Append(ctx, entry, teaches(ctx, detail))
 }
 
 // teaches takes in what a cut says of its material.
@@ -157,7 +124,7 @@ var strikable = map[store.Kind]bool{
 
 // Strike notes that a row of the log was a mistake. It stays, struck through,
 // and counts no more.
-func (s *Service) Strike(ctx context.Context, shop uuid.UUID, key string, id int64, note string) (store.Entry, error) {
+func (s *Service) Strike(ctx context.Context, shop uuid.UUID, id int64, note string) (store.Entry, error) {
 	row, err := s.st.Entry(ctx, shop, id)
 	switch {
 	case err != nil:
@@ -168,8 +135,7 @@ func (s *Service) Strike(ctx context.Context, shop uuid.UUID, key string, id int
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: note}
 	var d store.CutDetail
 	_ = json.Unmarshal(row.Detail, &d)
-	digest := sha256.Sum256([]byte(note + row.At.String()))
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e, func(tx *store.Store, e store.Entry) error {
+	out, err := s.st.Append(ctx, e, func(tx *store.Store, e store.Entry) error {
 		if row.Kind != store.KindCut || d.Foretold == nil {
 			return nil
 		}
@@ -178,21 +144,21 @@ func (s *Service) Strike(ctx context.Context, shop uuid.UUID, key string, id int
 	if store.IsDuplicate(err) {
 		return row, &Error{Conflict, "id", "this row is struck out already"}
 	}
-	return out, reused(err, "row")
+	return out, err
 }
 
 // Judge logs how somebody says that a blade cuts.
-func (s *Service) Judge(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, says, by, note string) (store.Entry, error) {
+func (s *Service) Judge(ctx context.Context, shop uuid.UUID, blade uuid.UUID, says, by, note string) (store.Entry, error) {
 	if care.ParseSaying(says) == 0 {
 		return store.Entry{}, invalid("says", "say dull, hard, pitchy, like-new or hit")
 	}
-	return s.note(ctx, shop, key, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
+	return s.note(ctx, shop, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
 }
 
 // Inspect logs what a look-over of a blade found. A fault that may not run
 // keeps it off every saw until it is mended and inspected. A survey says by
 // itself what the fault is.
-func (s *Service) Inspect(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, fault care.Fault, survey *store.Survey, by, note string) (store.Entry, error) {
+func (s *Service) Inspect(ctx context.Context, shop uuid.UUID, blade uuid.UUID, fault care.Fault, survey *store.Survey, by, note string) (store.Entry, error) {
 	if fault != care.Sound && fault.Words() == "" {
 		return store.Entry{}, invalid("fault", "there is no such fault")
 	}
@@ -202,7 +168,7 @@ func (s *Service) Inspect(ctx context.Context, shop uuid.UUID, key string, blade
 		}
 		fault = surveyOf(*survey).Fault()
 	}
-	return s.note(ctx, shop, key, blade, store.KindInspected, store.InspectedDetail{Fault: string(fault), Survey: survey}, by, note)
+	return s.note(ctx, shop, blade, store.KindInspected, store.InspectedDetail{Fault: string(fault), Survey: survey}, by, note)
 }
 
 // surveyOf is a survey as the core knows it.
@@ -262,7 +228,7 @@ type Mending struct {
 
 // Mend logs that an unfit blade was mended and inspected, so that it may go on
 // again; one that cannot be mended is retired.
-func (s *Service) Mend(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, m Mending) (store.Entry, error) {
+func (s *Service) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mending) (store.Entry, error) {
 	b, err := s.Blade(ctx, shop, id)
 	switch {
 	case err != nil:
@@ -275,27 +241,25 @@ func (s *Service) Mend(ctx context.Context, shop uuid.UUID, key string, id uuid.
 			return store.Entry{}, err
 		}
 		note := "cannot be mended, says " + m.InspectedBy
-		digest := sha256.Sum256([]byte("cannot\x00" + id.String() + m.MendedBy + "\x00" + m.InspectedBy + "\x00" + m.What))
 		now := s.now()
-		out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]},
+		return s.st.Append(ctx,
 			store.Entry{Shop: shop, At: now, Kind: store.KindRetired, Blade: &id, By: m.By, Note: note, Detail: raw},
 			func(tx *store.Store, _ store.Entry) error {
 				return tx.RetireBlade(ctx, shop, id, &store.Retired{At: now, Reason: "unmendable", Note: note})
 			})
-		return out, reused(err, "mending")
 	}
-	return s.note(ctx, shop, key, id, store.KindMended, m.MendedDetail, m.By, "")
+	return s.note(ctx, shop, id, store.KindMended, m.MendedDetail, m.By, "")
 }
 
 // Note logs a line of text about a blade: where it was stored, what was seen.
-func (s *Service) Note(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, by, note string) (store.Entry, error) {
+func (s *Service) Note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, by, note string) (store.Entry, error) {
 	if note == "" {
 		return store.Entry{}, invalid("note", "write the note")
 	}
-	return s.note(ctx, shop, key, blade, store.KindNoted, struct{}{}, by, note)
+	return s.note(ctx, shop, blade, store.KindNoted, struct{}{}, by, note)
 }
 
-func (s *Service) note(ctx context.Context, shop uuid.UUID, key string, blade uuid.UUID, kind store.Kind, detail any, by, note string) (store.Entry, error) {
+func (s *Service) note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, kind store.Kind, detail any, by, note string) (store.Entry, error) {
 	if _, err := s.Blade(ctx, shop, blade); err != nil {
 		return store.Entry{}, err
 	}
@@ -303,10 +267,8 @@ func (s *Service) note(ctx context.Context, shop uuid.UUID, key string, blade uu
 	if err != nil {
 		return store.Entry{}, err
 	}
-	digest := sha256.Sum256(append(raw, string(kind)+blade.String()+by+"\x00"+note...))
 	e := store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, By: by, Note: note, Detail: raw}
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e)
-	return out, reused(err, "row")
+	return s.st.Append(ctx, e)
 }
 
 // Lessons lists what the shop's own cuts have taught, by material.

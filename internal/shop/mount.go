@@ -128,31 +128,31 @@ func (s *Service) DropMounting(ctx context.Context, shop, id uuid.UUID) error {
 	return s.st.DropMounting(ctx, shop, id)
 }
 
-// EndMounting logs what came off and what went on. Every check must have been
-// answered with yes. diameter is what was measured after a sharpening, or 0.
-func (s *Service) EndMounting(ctx context.Context, shop, id uuid.UUID, by string, diameter measure.Length) (store.Entry, error) {
-	m, err := s.Mounting(ctx, shop, id, measure.Millimetre)
-	if err != nil {
-		return store.Entry{}, err
-	}
-	for _, step := range m.Steps {
-		for _, c := range step.Checks {
-			yes, answered := m.Answers[c.ID]
-			if !answered {
-				return store.Entry{}, invalid("answers", "%s is not answered yet: %s", step.Title, c.Ask)
-			}
-			if !yes {
-				return store.Entry{}, invalid("answers", "%s: %s", step.Title, c.IfNot)
-			}
-		}
-	}
-	if by == "" {
-		by = m.By
-	}
+// EndMounting logs what came off and what went on, of a mounting that has come
+// to a version. Every check must have been answered with yes. diameter is what
+// was measured after a sharpening, or 0.
+func (s *Service) EndMounting(ctx context.Context, shop, id uuid.UUID, version int, by string, diameter measure.Length) (store.Entry, error) {
 	var out store.Entry
-	err = s.st.Atomically(ctx, func(tx *store.Store) error {
+	err := s.st.Atomically(ctx, func(tx *store.Store) error {
+		m, err := s.In(tx).Mounting(ctx, shop, id, measure.Millimetre)
+		if err != nil {
+			return err
+		}
+		// What was read is what ends, or nothing: a "no" that came since has another version.
+		if m.Version != version {
+			return stale(store.ErrStale, "mounting")
+		}
+		if err := ready(m); err != nil {
+			return err
+		}
+		if err := tx.EndMounting(ctx, shop, id, version); err != nil {
+			return stale(missing(err, "id", "mounting under way"), "mounting")
+		}
+		if by == "" {
+			by = m.By
+		}
 		entry := func(kind store.Kind, blade uuid.UUID) (store.Entry, error) {
-			return tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, Saw: &m.Saw.ID, By: by})
+			return tx.Append(ctx, store.Entry{Shop: shop, At: s.now(), Kind: kind, Blade: &blade, Saw: &m.Saw.ID, By: by})
 		}
 		if on := m.Saw.Mounted; on != nil && *on != m.Blade.ID {
 			if _, err := entry(store.KindDismounted, *on); err != nil {
@@ -169,11 +169,24 @@ func (s *Service) EndMounting(ctx context.Context, shop, id uuid.UUID, by string
 				return stale(err, "blade")
 			}
 		}
-		var err error
-		if out, err = entry(store.KindMounted, m.Blade.ID); err != nil {
-			return err
-		}
-		return tx.DropMounting(ctx, shop, id)
+		out, err = entry(store.KindMounted, m.Blade.ID)
+		return err
 	})
 	return out, err
+}
+
+// ready reports the first check that was not answered with yes.
+func ready(m Mounting) error {
+	for _, step := range m.Steps {
+		for _, c := range step.Checks {
+			yes, answered := m.Answers[c.ID]
+			if !answered {
+				return invalid("answers", "%s is not answered yet: %s", step.Title, c.Ask)
+			}
+			if !yes {
+				return invalid("answers", "%s: %s", step.Title, c.IfNot)
+			}
+		}
+	}
+	return nil
 }

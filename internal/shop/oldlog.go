@@ -29,6 +29,9 @@ type OldLog struct {
 
 const shownRows = 500
 
+// clockAhead is how far ahead the clock may be that a row's time was read off.
+const clockAhead = 5 * time.Minute
+
 // ReadOld says what a file of old records would add, or, where save is set,
 // adds all of its good rows, or none. A row that is in the log already is left
 // alone, so that a file may be brought in twice.

@@ -3,7 +3,6 @@ package shop
 import (
 	"bytes"
 	"context"
-	"crypto/sha256"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -46,12 +45,12 @@ func CheckSaw(w store.Saw) error {
 	return nil
 }
 
-// AddBlade puts a blade on the rack, once for its key.
-func (s *Service) AddBlade(ctx context.Context, shop uuid.UUID, key string, b store.Blade) (store.Blade, error) {
+// AddBlade puts a blade on the rack.
+func (s *Service) AddBlade(ctx context.Context, shop uuid.UUID, b store.Blade) (store.Blade, error) {
 	if err := CheckBlade(b); err != nil {
 		return b, err
 	}
-	id, err := s.addOnce(ctx, shop, key, b, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		b.ID = id
 		return tx.AddBlade(ctx, shop, b)
 	})
@@ -61,12 +60,12 @@ func (s *Service) AddBlade(ctx context.Context, shop uuid.UUID, key string, b st
 	return s.Blade(ctx, shop, id)
 }
 
-// AddSaw puts a saw into the shop, once for its key.
-func (s *Service) AddSaw(ctx context.Context, shop uuid.UUID, key string, w store.Saw) (store.Saw, error) {
+// AddSaw puts a saw into the shop.
+func (s *Service) AddSaw(ctx context.Context, shop uuid.UUID, w store.Saw) (store.Saw, error) {
 	if err := CheckSaw(w); err != nil {
 		return w, err
 	}
-	id, err := s.addOnce(ctx, shop, key, w, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		w.ID = id
 		return tx.AddSaw(ctx, shop, w)
 	})
@@ -76,23 +75,10 @@ func (s *Service) AddSaw(ctx context.Context, shop uuid.UUID, key string, w stor
 	return s.Saw(ctx, shop, id)
 }
 
-func (s *Service) addOnce(ctx context.Context, shop uuid.UUID, key string, content any, add func(*store.Store, uuid.UUID) error) (uuid.UUID, error) {
-	raw, err := json.Marshal(content)
-	if err != nil {
-		return uuid.Nil, err
-	}
-	digest := sha256.Sum256(raw)
-	made, err := s.st.Once(ctx, shop, store.IdempotencyKey{Key: key, Content: digest[:]}, func(tx *store.Store) (store.Made, error) {
-		id := uuid.New()
-		return store.Made{RowID: &id}, add(tx, id)
-	})
-	switch {
-	case errors.Is(err, store.ErrKeyReused), err == nil && made.RowID == nil:
-		return uuid.Nil, &Error{Conflict, "Idempotency-Key", "this key was sent before with something else; send a new one with a new key"}
-	case err != nil:
-		return uuid.Nil, err
-	}
-	return *made.RowID, nil
+// add makes a row under a new id, with all that hangs on it, or nothing.
+func (s *Service) add(ctx context.Context, make func(*store.Store, uuid.UUID) error) (uuid.UUID, error) {
+	id := uuid.New()
+	return id, s.st.Atomically(ctx, func(tx *store.Store) error { return make(tx, id) })
 }
 
 // ChangeBlade writes a blade's numbers over those of the version it carries.
@@ -158,7 +144,7 @@ func (s *Service) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.R
 		if err := tx.RetireBlade(ctx, shop, id, r); err != nil {
 			return err
 		}
-		_, err := tx.Append(ctx, store.IdempotencyKey{}, retiredEntry(shop, r, s.now(), &id, nil))
+		_, err := tx.Append(ctx, retiredEntry(shop, r, s.now(), &id, nil))
 		return err
 	})
 	if err != nil {
@@ -182,7 +168,7 @@ func (s *Service) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, not
 		if err := tx.RetireSaw(ctx, shop, id, r); err != nil {
 			return err
 		}
-		_, err := tx.Append(ctx, store.IdempotencyKey{}, retiredEntry(shop, r, s.now(), nil, &id))
+		_, err := tx.Append(ctx, retiredEntry(shop, r, s.now(), nil, &id))
 		return err
 	})
 	if err != nil {

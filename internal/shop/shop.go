@@ -59,6 +59,28 @@ type Service struct {
 // New makes a service that reads the time from now.
 func New(st *store.Store, now func() time.Time) *Service { return &Service{st, now} }
 
+// In is the service inside a transaction: what it does is kept with the rest of
+// it, or not at all.
+func (s *Service) In(tx *store.Store) *Service { return &Service{tx, s.now} }
+
+// Once answers a request under a key: the first time by act, whose every change
+// is kept together with the answer, and after that as it was answered then.
+func (s *Service) Once(ctx context.Context, shop uuid.UUID, key string, request []byte, act func(*Service) (store.Answer, error)) (store.Answer, error) {
+	out, err := s.st.Once(ctx, shop, key, request, func(tx *store.Store) (store.Answer, error) { return act(s.In(tx)) })
+	switch {
+	case errors.Is(err, store.ErrKeyReused):
+		return out, &Error{Invalid, "Idempotency-Key", "this key was sent before with something else; send what is new with a new key"}
+	case errors.Is(err, store.ErrAnsweredBefore):
+		return out, &Error{Conflict, "Idempotency-Key", "this was kept already, by the Corte that ran here before; nothing was done twice"}
+	}
+	return out, err
+}
+
+// SweepAnswers forgets answers that are too old for anybody to ask again.
+func (s *Service) SweepAnswers(ctx context.Context) error {
+	return s.st.SweepAnswers(ctx, s.now().Add(-store.AnswersKept))
+}
+
 // Now is the time by the service's clock.
 func (s *Service) Now() time.Time { return s.now() }
 

@@ -126,7 +126,7 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 	c := f.cut("table", "yellow-pine", cut.Rip, 90)
 	before := f.blade["Plough"]
 	made := shop.CutMade{Cut: c, Blade: before.ID, Height: 33, Pieces: 500, Wall: "clean", Splinters: "none"}
-	if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+	if _, err := f.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	after, err := f.Blade(t.Context(), f.id, before.ID)
@@ -149,7 +149,7 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 		"cut.direction": {Cut: f.cut("miter", "cherry", cut.Rip, 90), Blade: before.ID, Height: 33, Pieces: 1},
 	} {
 		var e *shop.Error
-		if _, err := f.LogCut(t.Context(), f.id, uuid.NewString(), m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
+		if _, err := f.LogCut(t.Context(), f.id, m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}

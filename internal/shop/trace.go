@@ -63,9 +63,9 @@ type Earlier struct {
 	Fixed bool
 }
 
-// StartTrace begins to trace a fault, once for its key. What the shop knows of
+// StartTrace begins to trace a fault. What the shop knows of
 // blade, saw, wood and cut is taken down as it stands.
-func (s *Service) StartTrace(ctx context.Context, shop uuid.UUID, key string, c Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string, u measure.Unit) (Trace, error) {
+func (s *Service) StartTrace(ctx context.Context, shop uuid.UUID, c Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string, u measure.Unit) (Trace, error) {
 	w, j, r, err := s.request(ctx, shop, c, u)
 	if err != nil {
 		return Trace{}, err
@@ -93,7 +93,7 @@ func (s *Service) StartTrace(ctx context.Context, shop uuid.UUID, key string, c 
 		return Trace{}, err
 	}
 	now := s.now()
-	id, err := s.addOnce(ctx, shop, key, []any{raw, blade, present, by}, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		return tx.AddTrace(ctx, store.Trace{ID: id, Shop: shop, Saw: w.ID, Blade: blade, Cut: raw, Finish: j.Finish.String(), Groove: j.NotThrough(),
 			Facts: rawFacts, Present: orEmpty(present), Absent: []string{}, Answers: json.RawMessage(`{}`), By: by, Started: now})
 	})
@@ -448,11 +448,11 @@ func (s *Service) EndTrace(ctx context.Context, shop, id uuid.UUID, version int,
 		}
 		if known.ID == "edge-dull" && fixed && row.Blade != nil {
 			says, _ := json.Marshal(store.JudgedDetail{Says: "dull"})
-			if _, err := tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: row.By, Note: "proved by a trace", Detail: says}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindJudged, Blade: row.Blade, By: row.By, Note: "proved by a trace", Detail: says}); err != nil {
 				return err
 			}
 		}
-		_, err := tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: row.By, Note: note, Detail: raw})
+		_, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindTraced, Blade: row.Blade, Saw: &row.Saw, By: row.By, Note: note, Detail: raw})
 		return err
 	})
 	if err != nil {

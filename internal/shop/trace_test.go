@@ -26,7 +26,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	chorus := f.blade["Chorus"].ID
 	begin := func(present ...string) shop.Trace {
 		t.Helper()
-		tr, err := f.StartTrace(ctx, f.id, uuid.NewString(), c, json.RawMessage(`{}`), nil, 0, present, "Ilse", measure.Millimetre)
+		tr, err := f.StartTrace(ctx, f.id, c, json.RawMessage(`{}`), nil, 0, present, "Ilse", measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -40,12 +40,12 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 		t.Errorf("it knows %+v", tr.Facts)
 	}
 	// Washed under Care it is half answered, and whole with the next cut.
-	w, err := f.StartWash(ctx, f.id, uuid.NewString(), shop.WashAsk{Blades: []uuid.UUID{chorus}, Cleaner: "detergent", Brush: care.Nylon})
+	w, err := f.StartWash(ctx, f.id, shop.WashAsk{Blades: []uuid.UUID{chorus}, Cleaner: "detergent", Brush: care.Nylon})
 	for err == nil && w.Step < len(w.Steps)-1 {
 		w, err = f.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version)
 	}
 	if err == nil {
-		_, err = f.EndWash(ctx, f.id, w.ID)
+		_, err = f.EndWash(ctx, f.id, w.ID, w.Version)
 	}
 	if err != nil {
 		t.Fatal(err)
@@ -55,7 +55,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	back := true
 	made := shop.CutMade{Cut: c, Blade: chorus, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", CameBack: &back}
-	if _, err := f.LogCut(ctx, f.id, uuid.NewString(), made, measure.Millimetre); err != nil {
+	if _, err := f.LogCut(ctx, f.id, made, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	if tr, _ = f.Trace(ctx, f.id, tr.ID); tr.Answers["wash-blade"] != shop.Found || tr.Reasons[0].Share < 0.9 {
@@ -103,7 +103,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	table := f.saws["table"].ID
 	r := shop.Reading{Test: "heel", Saw: &table, First: []measure.Length{0, 0.2}, Span: 200, Dial: 1}
-	if _, err := f.SaveTruing(ctx, f.id, uuid.NewString(), r, []byte(`{}`), measure.Millimetre); err != nil {
+	if _, err := f.SaveTruing(ctx, f.id, r, []byte(`{}`), measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	if bumped, _ = f.Trace(ctx, f.id, bumped.ID); bumped.Answers["measure-heel"] != shop.Found {

@@ -73,9 +73,9 @@ func (t Trial) Hidden() bool {
 	return t.Blind && t.Ended == nil && !slices.ContainsFunc(t.Runs, func(r Run) bool { return !r.Cut })
 }
 
-// StartTrial begins a comparison, once for its key. raw is the cut as it was
+// StartTrial begins a comparison. raw is the cut as it was
 // said. Settings that are the same, or that may not make the cut, are refused.
-func (s *Service) StartTrial(ctx context.Context, shop uuid.UUID, key string, c Cut, raw json.RawMessage, pins []Pin, feeds []float64, repeats int, blind bool, by string, u measure.Unit) (Trial, error) {
+func (s *Service) StartTrial(ctx context.Context, shop uuid.UUID, c Cut, raw json.RawMessage, pins []Pin, feeds []float64, repeats int, blind bool, by string, u measure.Unit) (Trial, error) {
 	asked := trialAsked{Cut: raw, Repeats: repeats}
 	saw, compared, err := s.Compare(ctx, shop, c, pins, u)
 	if err != nil {
@@ -110,7 +110,7 @@ func (s *Service) StartTrial(ctx context.Context, shop uuid.UUID, key string, c 
 	if _, err := trial.Check(asked.plain(), repeats); err != nil {
 		return Trial{}, invalid("settings", "%s", err)
 	}
-	id, err := s.addOnce(ctx, shop, key, []any{asked, blind, by}, func(tx *store.Store, id uuid.UUID) error {
+	id, err := s.add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		runs := make([]Run, 0, repeats*len(pins))
 		for i, set := range trial.Order(len(pins), repeats, seedOf(id)) {
 			runs = append(runs, Run{Piece: i + 1, Setting: set})
@@ -238,10 +238,13 @@ func (s *Service) changeRun(ctx context.Context, shop, id uuid.UUID, version, pi
 
 // EndTrial closes a comparison whose pieces are all graded: every piece goes
 // into the log as the cut that it was, and the result with it.
-func (s *Service) EndTrial(ctx context.Context, shop, id uuid.UUID) (Trial, error) {
+func (s *Service) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) (Trial, error) {
 	t, err := s.Trial(ctx, shop, id)
 	if err != nil || t.Ended != nil {
 		return t, err
+	}
+	if t.Version != version {
+		return t, stale(store.ErrStale, "comparison")
 	}
 	for _, r := range t.Runs {
 		if !r.Graded {
@@ -265,7 +268,7 @@ func (s *Service) EndTrial(ctx context.Context, shop, id uuid.UUID) (Trial, erro
 				return err
 			}
 			e := store.Entry{Shop: shop, At: now, Kind: store.KindCut, Blade: &set.Blade, Saw: &t.Saw, By: t.By, Note: note + fmt.Sprint(r.Piece), Detail: raw}
-			if _, err := tx.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+			if _, err := tx.Append(ctx, e); err != nil {
 				return err
 			}
 		}
@@ -282,7 +285,7 @@ func (s *Service) EndTrial(ctx context.Context, shop, id uuid.UUID) (Trial, erro
 				continue
 			}
 			seen[set.Blade] = true
-			if _, err := tx.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: shop, At: now, Kind: store.KindCompared, Blade: &set.Blade, Saw: &t.Saw, By: t.By, Detail: raw}); err != nil {
+			if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: now, Kind: store.KindCompared, Blade: &set.Blade, Saw: &t.Saw, By: t.By, Detail: raw}); err != nil {
 				return err
 			}
 		}

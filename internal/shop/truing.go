@@ -2,7 +2,6 @@ package shop
 
 import (
 	"context"
-	"crypto/sha256"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -177,9 +176,9 @@ func prefixed(p string, says []string) []string {
 	return out
 }
 
-// SaveTruing logs a session, once for its key. input is what was sent, kept
+// SaveTruing logs a session. input is what was sent, kept
 // whole so that it can be worked out anew.
-func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r Reading, input []byte, u measure.Unit) (PastTruing, error) {
+func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, r Reading, input []byte, u measure.Unit) (PastTruing, error) {
 	if r.Test == "width" || r.Test == "depth" {
 		return PastTruing{}, invalid("test", "an adjustment is not kept; it is done")
 	}
@@ -208,12 +207,8 @@ func (s *Service) SaveTruing(ctx context.Context, shop uuid.UUID, key string, r 
 	if err != nil {
 		return PastTruing{}, err
 	}
-	digest := sha256.Sum256(input)
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
-	out, err := s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: digest[:]}, e)
-	if errors.Is(err, store.ErrKeyReused) {
-		return PastTruing{}, &Error{Conflict, "Idempotency-Key", "this key was sent before with other readings; send a new session with a new key"}
-	}
+	out, err := s.st.Append(ctx, e)
 	return past(out, t.Saw), err
 }
 
@@ -251,13 +246,13 @@ func past(e store.Entry, w store.Saw) PastTruing {
 	return PastTruing{e, low, high}
 }
 
-// MoveSaw logs that a saw was moved or bumped, once for its key.
-func (s *Service) MoveSaw(ctx context.Context, shop uuid.UUID, key string, id uuid.UUID, note string) (store.Entry, error) {
+// MoveSaw logs that a saw was moved or bumped.
+func (s *Service) MoveSaw(ctx context.Context, shop uuid.UUID, id uuid.UUID, note string) (store.Entry, error) {
 	if _, err := s.Saw(ctx, shop, id); err != nil {
 		return store.Entry{}, err
 	}
 	e := store.Entry{Shop: shop, At: s.now(), Kind: store.KindMoved, Saw: &id, Note: note}
-	return s.st.Append(ctx, store.IdempotencyKey{Key: key, Content: []byte(id.String() + note)}, e)
+	return s.st.Append(ctx, e)
 }
 
 // meets is the heel that the work of a job meets on a saw, and where it is

@@ -133,7 +133,12 @@ func (s *Store) StepWash(ctx context.Context, w Wash) error {
 		WHERE id = :id AND shop_id = :shop_id AND version = :version`, w.ID, w)
 }
 
-// DropWash ends a wash.
+// EndWash ends a wash that has come to a version.
+func (s *Store) EndWash(ctx context.Context, shop, id uuid.UUID, version int) error {
+	return s.end(ctx, "washes", shop, id, version)
+}
+
+// DropWash gives a wash up.
 func (s *Store) DropWash(ctx context.Context, shop, id uuid.UUID) error {
 	return s.one(ctx, `DELETE FROM washes WHERE shop_id = $1 AND id = $2`, shop, id)
 }

@@ -3,9 +3,7 @@ package store
 import (
 	"bytes"
 	"context"
-	"database/sql"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"maps"
 	"slices"
@@ -192,77 +190,23 @@ type TruingDetail struct {
 	Open *float64 `json:"open_mm,omitempty"` // of the fence at the rear
 }
 
-// ErrKeyReused is returned where an idempotency key comes again with other
-// content.
-var ErrKeyReused = errors.New("idempotency key reused")
-
-// An IdempotencyKey ties a creating call to its content. The zero key ties
-// nothing: the row is simply added.
-type IdempotencyKey struct {
-	Key     string
-	Content []byte // a digest of what was sent
-}
-
-// A Made names what was made under a key: a row of the log, or of the rack.
-type Made struct {
-	LogID *int64     `db:"log_id"`
-	RowID *uuid.UUID `db:"made_id"`
-}
-
-// Once makes something under a key, all of it or nothing, and reports what. A
-// retry with the same key and content reports what was made first and makes
-// nothing.
-func (s *Store) Once(ctx context.Context, shop uuid.UUID, key IdempotencyKey, create func(*Store) (Made, error)) (Made, error) {
-	var out Made
+// Append adds a row to the log, and in the same transaction brings the blade's
+// snapshot up to date and does what then asks.
+func (s *Store) Append(ctx context.Context, e Entry, then ...func(tx *Store, row Entry) error) (Entry, error) {
+	var row Entry
 	err := s.Atomically(ctx, func(tx *Store) (err error) {
-		if key.Key == "" {
-			out, err = create(tx)
-			return err
-		}
-		// Serialises retries of one key, so that two at once cannot both make.
-		if _, err := tx.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 0))`, shop.String()+key.Key); err != nil {
-			return err
-		}
-		var seen struct {
-			Request []byte `db:"request"`
-			Made
-		}
-		err = tx.db.GetContext(ctx, &seen, `SELECT request, log_id, made_id FROM idempotency WHERE shop_id = $1 AND key = $2`, shop, key.Key)
-		switch {
-		case err == nil && !bytes.Equal(seen.Request, key.Content):
-			return ErrKeyReused
-		case err == nil:
-			out = seen.Made
-			return nil
-		case !errors.Is(err, sql.ErrNoRows):
-			return err
-		}
-		if out, err = create(tx); err != nil {
-			return err
-		}
-		_, err = tx.db.ExecContext(ctx, `INSERT INTO idempotency (shop_id, key, request, log_id, made_id) VALUES ($1, $2, $3, $4, $5)`,
-			shop, key.Key, key.Content, out.LogID, out.RowID)
-		return err
-	})
-	return out, err
-}
-
-// Append adds a row to the log, once for its key, and in the same transaction
-// brings the blade's snapshot up to date and does what then asks.
-func (s *Store) Append(ctx context.Context, key IdempotencyKey, e Entry, then ...func(tx *Store, row Entry) error) (Entry, error) {
-	made, err := s.Once(ctx, e.Shop, key, func(tx *Store) (Made, error) {
-		row, err := tx.add(ctx, e)
+		row, err = tx.add(ctx, e)
 		for _, f := range then {
 			if err == nil {
 				err = f(tx, row)
 			}
 		}
-		return Made{LogID: &row.ID}, err
+		return err
 	})
 	if err != nil {
 		return Entry{}, err
 	}
-	return s.Entry(ctx, e.Shop, *made.LogID)
+	return row, nil
 }
 
 func (s *Store) add(ctx context.Context, e Entry) (Entry, error) {

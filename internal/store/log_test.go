@@ -20,7 +20,7 @@ func TestTheFoldFollowsTime(t *testing.T) {
 	add := func(at time.Time, kind store.Kind, detail []byte) {
 		t.Helper()
 		e := store.Entry{Shop: sh.ID, At: at, Kind: kind, Blade: &b.ID, Saw: &saws[0].ID, Detail: detail}
-		row, err := st.Append(ctx, store.IdempotencyKey{}, e)
+		row, err := st.Append(ctx, e)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -34,13 +34,13 @@ func TestTheFoldFollowsTime(t *testing.T) {
 		t.Errorf("a late row: %+v, %v", got.Condition, err)
 	}
 	strike := store.Entry{Shop: sh.ID, At: day(4), Kind: store.KindStruck, Blade: &b.ID, Strikes: &ids[1]}
-	if _, err := st.Append(ctx, store.IdempotencyKey{}, strike); err != nil {
+	if _, err := st.Append(ctx, strike); err != nil {
 		t.Fatal(err)
 	}
 	if got, _ = st.Blade(ctx, sh.ID, b.ID); got.Condition.Washes != 0 || got.Condition.MetresWashed != 30 {
 		t.Errorf("a wash that was struck out: %+v", got.Condition)
 	}
-	if _, err := st.Append(ctx, store.IdempotencyKey{}, strike); !store.IsDuplicate(err) {
+	if _, err := st.Append(ctx, strike); !store.IsDuplicate(err) {
 		t.Errorf("struck out twice: %v", err)
 	}
 	if rows, err := st.Log(ctx, sh.ID, store.Filter{Blade: &b.ID, Standing: true}, store.Mark{}, 10); err != nil || len(rows) != 2 || !rows[0].At.Equal(day(2)) {
@@ -66,7 +66,7 @@ func TestSnapshotsAreCompared(t *testing.T) {
 	}
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
-	if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(7)}); err != nil {
+	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(7)}); err != nil {
 		t.Fatal(err)
 	}
 	want, _ := st.Blade(ctx, sh.ID, b.ID)

@@ -32,7 +32,7 @@ func TestMigrationsUnderAShopInUse(t *testing.T) {
 		{Kind: store.KindMounted, At: time.Now().Add(-time.Hour)}, {Kind: store.KindCut, At: time.Now(), Detail: detail},
 	} {
 		e.Shop, e.Blade, e.Saw = sh.ID, &b.ID, &saws[0].ID
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+		if _, err := st.Append(ctx, e); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -28,6 +28,10 @@ const mountingColumns = `id, shop_id, saw_id, blade_id, groove_id, step, answers
 // saw with the same blade for the same groove; another one is given up for it.
 func (s *Store) StartMounting(ctx context.Context, m Mounting) (Mounting, error) {
 	err := s.Atomically(ctx, func(tx *Store) error {
+		// Two that begin at once come one after the other, so that each sees its own.
+		if _, err := tx.db.ExecContext(ctx, `SELECT 1 FROM saws WHERE id = $1 FOR UPDATE`, m.Saw); err != nil {
+			return err
+		}
 		if _, err := tx.db.ExecContext(ctx, `DELETE FROM mountings WHERE saw_id = $1 AND (blade_id <> $2 OR groove_id IS DISTINCT FROM $3)`, m.Saw, m.Blade, m.Groove); err != nil {
 			return err
 		}
@@ -58,6 +62,11 @@ func (s *Store) Mountings(ctx context.Context, shop uuid.UUID) ([]Mounting, erro
 func (s *Store) StepMounting(ctx context.Context, m Mounting) error {
 	return s.change(ctx, "mountings", `UPDATE mountings SET step = :step, answers = :answers, version = version + 1
 		WHERE id = :id AND shop_id = :shop_id AND version = :version`, m.ID, m)
+}
+
+// EndMounting ends a mounting that has come to a version.
+func (s *Store) EndMounting(ctx context.Context, shop, id uuid.UUID, version int) error {
+	return s.end(ctx, "mountings", shop, id, version)
 }
 
 // DropMounting ends a mounting without a trace.

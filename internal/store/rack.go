@@ -94,7 +94,7 @@ func (c columns) of(alias string) string { return alias + "." + strings.Join(c, 
 // edited.
 var ErrStale = errors.New("changed by somebody else")
 
-// change runs a versioned update and tells a row that is not there from one
+// change runs a versioned change and tells a row that is not there from one
 // that has moved on.
 func (s *Store) change(ctx context.Context, table, update string, id uuid.UUID, row any) error {
 	res, err := s.db.NamedExecContext(ctx, update, row)
@@ -109,6 +109,16 @@ func (s *Store) change(ctx context.Context, table, update string, id uuid.UUID, 
 		return noneIfNoRows(err)
 	}
 	return ErrStale
+}
+
+// end deletes a row over its version, with the errors of change.
+func (s *Store) end(ctx context.Context, table string, shop, id uuid.UUID, version int) error {
+	key := struct {
+		Shop    uuid.UUID `db:"shop_id"`
+		ID      uuid.UUID `db:"id"`
+		Version int       `db:"version"`
+	}{shop, id, version}
+	return s.change(ctx, table, `DELETE FROM `+table+` WHERE id = :id AND shop_id = :shop_id AND version = :version`, id, key)
 }
 
 // sawRow is a row of saws. Lengths scan as what they are: floats of millimetres.
@@ -474,13 +484,16 @@ func mm(l *measure.Length) *float64 { return (*float64)(l) }
 // of it, so the rows are taken from the driver as it has them, which is three
 // times as quick as value by value through database/sql.
 func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
-	conn, err := s.pool.Connx(ctx)
-	if err != nil {
-		return nil, err
+	conn := s.conn
+	if conn == nil {
+		var err error
+		if conn, err = s.pool.Connx(ctx); err != nil {
+			return nil, err
+		}
+		defer conn.Close()
 	}
-	defer conn.Close()
 	var out []Blade
-	err = conn.Raw(func(driver any) error {
+	err := conn.Raw(func(driver any) error {
 		rows, err := driver.(*stdlib.Conn).Conn().Query(ctx, selectWeighed, shop)
 		if err != nil {
 			return err

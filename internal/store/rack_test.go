@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -74,60 +75,75 @@ func TestOneVersionIsChangedOnce(t *testing.T) {
 	}
 }
 
-// What a key made is made once, all of it or nothing.
-func TestOnceMakesOnce(t *testing.T) {
+// What is asked under a key is done once, all of it or nothing, and answered
+// again as it was then.
+func TestOnceAnswersOnce(t *testing.T) {
 	ctx, st := t.Context(), pgtest.Store(t)
 	sh, _, b := furnished(t, st, "a")
-	key := store.IdempotencyKey{Key: "one key", Content: []byte("content")}
-	made := 0
-	var mu sync.Mutex
-	create := func(tx *store.Store) (store.Made, error) {
-		mu.Lock()
-		made++
-		mu.Unlock()
-		one := b
-		one.ID = uuid.New()
-		return store.Made{RowID: &one.ID}, tx.AddBlade(ctx, sh.ID, one)
+	var acted atomic.Int32
+	act := func(status int, err error) func(*store.Store) (store.Answer, error) {
+		return func(tx *store.Store) (store.Answer, error) {
+			acted.Add(1)
+			one := b
+			one.ID = uuid.New()
+			if err := tx.AddBlade(ctx, sh.ID, one); err != nil {
+				return store.Answer{}, err
+			}
+			return store.Answer{Status: status, Headers: map[string]string{"Etag": `"1"`}, Body: []byte(one.ID.String())}, err
+		}
+	}
+	rack := func() int {
+		all, err := st.Rack(ctx, sh.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return len(all)
 	}
 	failed := errors.New("half way")
-	if _, err := st.Once(ctx, sh.ID, key, func(tx *store.Store) (store.Made, error) {
-		m, err := create(tx)
-		return m, errors.Join(err, failed)
-	}); !errors.Is(err, failed) {
-		t.Fatal(err)
+	if _, err := st.Once(ctx, sh.ID, "one key", []byte("a"), act(201, failed)); !errors.Is(err, failed) || rack() != 1 {
+		t.Errorf("what failed half way left %d blades, %v", rack(), err)
 	}
-	ids := make(chan uuid.UUID, 10)
+	if a, err := st.Once(ctx, sh.ID, "one key", []byte("other"), act(422, nil)); err != nil || a.Status != 422 || rack() != 1 {
+		t.Errorf("what was refused left %d blades, %d, %v", rack(), a.Status, err)
+	}
+	answers := make(chan string, 10)
 	var wg sync.WaitGroup
-	for range cap(ids) {
+	for range cap(answers) {
 		wg.Go(func() {
-			m, err := st.Once(ctx, sh.ID, key, create)
-			if err != nil {
-				t.Error(err)
-				return
+			a, err := st.Once(ctx, sh.ID, "one key", []byte("a"), act(201, nil))
+			if err != nil || a.Status != 201 || a.Headers["Etag"] != `"1"` {
+				t.Error(a, err)
 			}
-			ids <- *m.RowID
+			answers <- string(a.Body)
 		})
 	}
 	wg.Wait()
-	close(ids)
-	seen := map[uuid.UUID]bool{}
-	for id := range ids {
-		seen[id] = true
+	close(answers)
+	seen := map[string]bool{}
+	for a := range answers {
+		seen[a] = true
 	}
-	all, err := st.Rack(ctx, sh.ID)
-	if len(seen) != 1 || made != 2 || err != nil || len(all) != 2 {
-		t.Errorf("%d ids, made %d times (once it failed), %d blades, %v", len(seen), made, len(all), err)
+	if len(seen) != 1 || acted.Load() != 3 || rack() != 2 {
+		t.Errorf("%d answers, acted %d times (twice in vain), %d blades", len(seen), acted.Load(), rack())
 	}
-	if _, err := st.Once(ctx, sh.ID, store.IdempotencyKey{Key: key.Key, Content: []byte("other")}, create); !errors.Is(err, store.ErrKeyReused) {
-		t.Errorf("the key with other content: %v", err)
+	if _, err := st.Once(ctx, sh.ID, "one key", []byte("other"), act(201, nil)); !errors.Is(err, store.ErrKeyReused) {
+		t.Errorf("the key with another request: %v", err)
 	}
-	// Another shop may use the same key.
+	// Another shop may use the same key, and so may this one when it is forgotten.
 	other, _, _ := furnished(t, st, "b")
-	if _, err := st.Once(ctx, other.ID, store.IdempotencyKey{Key: key.Key, Content: []byte("other")}, func(*store.Store) (store.Made, error) {
-		id := uuid.New()
-		return store.Made{RowID: &id}, nil
-	}); err != nil {
+	if _, err := st.Once(ctx, other.ID, "one key", []byte("other"), act(201, nil)); err != nil {
 		t.Error(err)
+	}
+	for _, sweep := range []struct {
+		before time.Time
+		want   error
+	}{{time.Now().Add(-time.Hour), store.ErrKeyReused}, {time.Now().Add(time.Hour), nil}} {
+		if err := st.SweepAnswers(ctx, sweep.before); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := st.Once(ctx, sh.ID, "one key", []byte("new"), act(201, nil)); !errors.Is(err, sweep.want) {
+			t.Errorf("swept before %v: %v", sweep.before, err)
+		}
 	}
 }
 
@@ -154,7 +170,7 @@ func TestRackIsBladesInShort(t *testing.T) {
 			{Kind: store.KindSent, Detail: []byte(`{"to": "the saw doctor"}`)},
 		}[:1+i%4] {
 			e.Shop, e.At, e.Blade = sh.ID, time.Now(), &one.ID
-			if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+			if _, err := st.Append(ctx, e); err != nil {
 				t.Fatal(err)
 			}
 		}
@@ -200,7 +216,7 @@ func TestOffPhotosAndMountings(t *testing.T) {
 	sh, saws, b := furnished(t, st, "a")
 	for i, kind := range []store.Kind{store.KindMounted, store.KindCut, store.KindDismounted} {
 		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[0].ID}
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+		if _, err := st.Append(ctx, e); err != nil {
 			t.Fatal(err)
 		}
 		w, err := st.Saw(ctx, sh.ID, saws[0].ID)

@@ -10,6 +10,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"strings"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5/pgconn"
@@ -26,8 +27,13 @@ var ErrNone = errors.New("no such row")
 // the transaction that Atomically gave it.
 type Store struct {
 	pool *sqlx.DB
-	db   queryer // the pool, or the transaction
+	conn *sqlx.Conn // the transaction's, nil outside one
+	db   queryer    // the pool, or the transaction
 }
+
+// ErrUnknown is returned where the database went away while it was told to keep
+// something: it may have kept all of it or nothing.
+var ErrUnknown = errors.New("not known whether it was kept")
 
 // queryer is what a pool and a transaction have in common.
 type queryer interface {
@@ -45,7 +51,7 @@ func Open(ctx context.Context, url string) (*Store, error) {
 	}
 	db.SetMaxOpenConns(16)
 	db.SetMaxIdleConns(16)
-	return &Store{db, db}, nil
+	return &Store{pool: db, db: db}, nil
 }
 
 // Close ends all connections.
@@ -84,18 +90,28 @@ func (s *Store) Migrate(ctx context.Context) error {
 // Atomically runs f on a store whose every change is kept together, or not at
 // all where f fails.
 func (s *Store) Atomically(ctx context.Context, f func(*Store) error) error {
-	if s.db != queryer(s.pool) {
+	if s.conn != nil {
 		return f(s) // already inside
 	}
-	tx, err := s.pool.BeginTxx(ctx, nil)
+	conn, err := s.pool.Connx(ctx)
+	if err != nil {
+		return err
+	}
+	defer conn.Close() //nolint:errcheck // it goes back to the pool
+	tx, err := conn.BeginTxx(ctx, nil)
 	if err != nil {
 		return err
 	}
 	defer tx.Rollback() //nolint:errcheck // after a commit there is nothing to roll back
-	if err := f(&Store{s.pool, tx}); err != nil {
+	if err := f(&Store{s.pool, conn, tx}); err != nil {
 		return err
 	}
-	return tx.Commit()
+	err = tx.Commit()
+	var refused *pgconn.PgError
+	if err != nil && (!errors.As(err, &refused) || strings.HasPrefix(refused.Code, "57P")) {
+		return fmt.Errorf("%w: %w", ErrUnknown, err)
+	}
+	return err
 }
 
 // IsDuplicate reports whether a row was refused because there is one already.

@@ -69,7 +69,7 @@ func TestABladeIsOnOneSaw(t *testing.T) {
 	sh, saws, b := furnished(t, st, "a")
 	for i, kind := range []store.Kind{store.KindMounted, store.KindCut} {
 		e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: kind, Blade: &b.ID, Saw: &saws[i].ID}
-		if _, err := st.Append(ctx, store.IdempotencyKey{}, e); err != nil {
+		if _, err := st.Append(ctx, e); err != nil {
 			t.Fatal(err)
 		}
 		for k, s := range saws {
@@ -90,8 +90,7 @@ func TestNoCutIsLostFromTheCondition(t *testing.T) {
 	for range cuts {
 		wg.Go(func() {
 			e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID, Detail: pine(3)}
-			key := store.IdempotencyKey{Key: uuid.NewString(), Content: []byte("x")}
-			if _, err := st.Append(ctx, key, e); err != nil {
+			if _, err := st.Append(ctx, e); err != nil {
 				t.Error(err)
 			}
 		})
@@ -115,15 +114,19 @@ func TestLogRowsStay(t *testing.T) {
 	}
 	defer st.Close()
 	sh, saws, b := furnished(t, st, "a")
-	if _, err := st.Append(ctx, store.IdempotencyKey{}, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}); err != nil {
+	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &b.ID, Saw: &saws[0].ID}); err != nil {
 		t.Fatal(err)
 	}
 	db := sqlx.MustConnect("pgx", url)
 	defer db.Close()
-	for _, sql := range []string{`UPDATE log SET note = 'x'`, `DELETE FROM log`} {
+	for _, sql := range []string{`UPDATE log SET note = 'x'`, `DELETE FROM log`, `TRUNCATE log CASCADE`} {
 		if _, err := db.ExecContext(ctx, sql); err == nil || !strings.Contains(err.Error(), "only added") {
 			t.Errorf("%s: %v", sql, err)
 		}
+	}
+	other, _, _ := furnished(t, st, "b")
+	if _, err := db.ExecContext(ctx, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id) VALUES ($1, now(), 'cut', $2, $3)`, other.ID, b.ID, saws[0].ID); err == nil {
+		t.Error("a row of one shop names another's blade")
 	}
 	failed := errors.New("no")
 	err = st.Atomically(ctx, func(st *store.Store) error {
@@ -134,5 +137,29 @@ func TestLogRowsStay(t *testing.T) {
 	})
 	if _, founded, _ := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: "half"}); !errors.Is(err, failed) || !founded {
 		t.Errorf("a failed change was kept: %v, founded anew %v", err, founded)
+	}
+}
+
+// Where the answer to a commit is lost, nobody knows whether it was kept, and
+// nothing else is said.
+func TestALostCommitIsSaid(t *testing.T) {
+	ctx, url := t.Context(), pgtest.URL(t)
+	st, err := store.Open(ctx, url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	db := sqlx.MustConnect("pgx", url)
+	defer db.Close()
+	err = st.Atomically(ctx, func(tx *store.Store) error {
+		_, _, err := tx.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: "half"})
+		db.MustExec(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()`)
+		return err
+	})
+	if !errors.Is(err, store.ErrUnknown) {
+		t.Errorf("a commit that was cut off says %v", err)
+	}
+	if err := st.Ping(ctx); err != nil {
+		t.Errorf("the next one says %v", err)
 	}
 }

@@ -2761,8 +2761,6 @@ type Cut struct {
 
 // CutMade defines model for CutMade.
 type CutMade struct {
-	// At When it was made, where it waited before it was sent.
-	At      *time.Time         `json:"at,omitempty"`
 	BladeID openapi_types.UUID `json:"blade_id"`
 	By      *string            `json:"by,omitempty"`
 
@@ -4988,6 +4986,12 @@ type Key = string
 // Limit defines model for Limit.
 type Limit = int
 
+// OptionalKey defines model for OptionalKey.
+type OptionalKey = string
+
+// Waited defines model for Waited.
+type Waited = int
+
 // BladeBody What can be read, measured or said of a blade. What is left out is not known, or not there.
 type BladeBody = BladeInput
 
@@ -5004,6 +5008,18 @@ type SawBody = SawInput
 type MakeBathParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
 	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// EmptyBathParams defines parameters for EmptyBath.
+type EmptyBathParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// StrainBathParams defines parameters for StrainBath.
+type StrainBathParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
 // ListBladesParams defines parameters for ListBlades.
@@ -5025,6 +5041,9 @@ type AddBladeParams struct {
 
 // ChangeBladeParams defines parameters for ChangeBlade.
 type ChangeBladeParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5062,12 +5081,36 @@ type NoteBladeParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// DropPhotoParams defines parameters for DropPhoto.
+type DropPhotoParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// SetPhotoParams defines parameters for SetPhoto.
+type SetPhotoParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // RenewPartsParams defines parameters for RenewParts.
 type RenewPartsParams struct {
 	Units Units `form:"units" json:"units"`
 
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
 	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// RestoreBladeParams defines parameters for RestoreBlade.
+type RestoreBladeParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// RetireBladeParams defines parameters for RetireBlade.
+type RetireBladeParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
 // ReturnBladeParams defines parameters for ReturnBlade.
@@ -5091,14 +5134,26 @@ type GetDadoSetParams struct {
 type SetDadoSetParams struct {
 	Units Units `form:"units" json:"units"`
 
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
+}
+
+// WithdrawCalendarParams defines parameters for WithdrawCalendar.
+type WithdrawCalendarParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
 // LogCutParams defines parameters for LogCut.
 type LogCutParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
 	IdempotencyKey Key `json:"Idempotency-Key"`
+
+	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
+	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
 }
 
 // PlaceGaugeJSONBody defines parameters for PlaceGauge.
@@ -5129,6 +5184,12 @@ type StartGrooveParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// DropGrooveParams defines parameters for DropGroove.
+type DropGrooveParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // GetGrooveParams defines parameters for GetGroove.
 type GetGrooveParams struct {
 	Units Units `form:"units" json:"units"`
@@ -5136,12 +5197,18 @@ type GetGrooveParams struct {
 
 // EndGrooveParams defines parameters for EndGroove.
 type EndGrooveParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
 
 // TestGrooveParams defines parameters for TestGroove.
 type TestGrooveParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5186,6 +5253,12 @@ type ExportLogParams struct {
 	Format FileFormat `form:"format" json:"format"`
 }
 
+// ImportLogParams defines parameters for ImportLog.
+type ImportLogParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // StrikeRowParams defines parameters for StrikeRow.
 type StrikeRowParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
@@ -5203,6 +5276,18 @@ type StartMountingJSONBody struct {
 	Units    Units               `json:"units"`
 }
 
+// StartMountingParams defines parameters for StartMounting.
+type StartMountingParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// DropMountingParams defines parameters for DropMounting.
+type DropMountingParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // GetMountingParams defines parameters for GetMounting.
 type GetMountingParams struct {
 	Units Units `form:"units" json:"units"`
@@ -5210,6 +5295,9 @@ type GetMountingParams struct {
 
 // StepMountingParams defines parameters for StepMounting.
 type StepMountingParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5222,9 +5310,24 @@ type EndMountingJSONBody struct {
 	DiameterMm *float64 `json:"diameter_mm,omitempty"`
 }
 
+// EndMountingParams defines parameters for EndMounting.
+type EndMountingParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
 // ExportRackParams defines parameters for ExportRack.
 type ExportRackParams struct {
 	Format FileFormat `form:"format" json:"format"`
+}
+
+// ImportRackParams defines parameters for ImportRack.
+type ImportRackParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
 // AddSawParams defines parameters for AddSaw.
@@ -5235,6 +5338,9 @@ type AddSawParams struct {
 
 // ChangeSawParams defines parameters for ChangeSaw.
 type ChangeSawParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5250,8 +5356,23 @@ type MoveSawParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// RestoreSawParams defines parameters for RestoreSaw.
+type RestoreSawParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// RetireSawParams defines parameters for RetireSaw.
+type RetireSawParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // ChangeShopParams defines parameters for ChangeShop.
 type ChangeShopParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5269,14 +5390,26 @@ type StartTraceParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// DropTraceParams defines parameters for DropTrace.
+type DropTraceParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // SetTraceEvidenceParams defines parameters for SetTraceEvidence.
 type SetTraceEvidenceParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
 
 // EndTraceParams defines parameters for EndTrace.
 type EndTraceParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5295,12 +5428,27 @@ type StartTrialParams struct {
 
 // CutTrialPieceParams defines parameters for CutTrialPiece.
 type CutTrialPieceParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// EndTrialParams defines parameters for EndTrial.
+type EndTrialParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
 
 // GradeTrialPieceParams defines parameters for GradeTrialPiece.
 type GradeTrialPieceParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5325,8 +5473,26 @@ type StartWashParams struct {
 	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
+// DropWashParams defines parameters for DropWash.
+type DropWashParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // StepWashParams defines parameters for StepWash.
 type StepWashParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// EndWashParams defines parameters for EndWash.
+type EndWashParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
 }
@@ -5500,10 +5666,10 @@ type ServerInterface interface {
 	MakeBath(c *gin.Context, params MakeBathParams)
 	// EmptyBath A bath was thrown away
 	// (DELETE /baths/{id})
-	EmptyBath(c *gin.Context, id ID)
+	EmptyBath(c *gin.Context, id ID, params EmptyBathParams)
 	// StrainBath A bath was strained
 	// (POST /baths/{id}/strain)
-	StrainBath(c *gin.Context, id ID)
+	StrainBath(c *gin.Context, id ID, params StrainBathParams)
 	// GetBench Each saw with the blade on it, what is due, and what is under way
 	// (GET /bench)
 	GetBench(c *gin.Context)
@@ -5539,22 +5705,22 @@ type ServerInterface interface {
 	NoteBlade(c *gin.Context, id ID, params NoteBladeParams)
 	// DropPhoto Throw a blade's photo away
 	// (DELETE /blades/{id}/photo)
-	DropPhoto(c *gin.Context, id ID)
+	DropPhoto(c *gin.Context, id ID, params DropPhotoParams)
 	// GetPhoto A blade's photo
 	// (GET /blades/{id}/photo)
 	GetPhoto(c *gin.Context, id ID)
 	// SetPhoto Keep a photo of a blade
 	// (PUT /blades/{id}/photo)
-	SetPhoto(c *gin.Context, id ID)
+	SetPhoto(c *gin.Context, id ID, params SetPhotoParams)
 	// RenewParts Parts were sharpened, replaced or worn, and what was learnt of them is forgotten
 	// (POST /blades/{id}/renewals)
 	RenewParts(c *gin.Context, id ID, params RenewPartsParams)
 	// RestoreBlade Put a retired blade back
 	// (DELETE /blades/{id}/retirement)
-	RestoreBlade(c *gin.Context, id ID)
+	RestoreBlade(c *gin.Context, id ID, params RestoreBladeParams)
 	// RetireBlade Take a blade off the rack for good
 	// (PUT /blades/{id}/retirement)
-	RetireBlade(c *gin.Context, id ID)
+	RetireBlade(c *gin.Context, id ID, params RetireBladeParams)
 	// ReturnBlade A blade is back from the saw doctor
 	// (POST /blades/{id}/return)
 	ReturnBlade(c *gin.Context, id ID, params ReturnBladeParams)
@@ -5572,7 +5738,7 @@ type ServerInterface interface {
 	GetSurvey(c *gin.Context, id ID)
 	// WithdrawCalendar Make the calendar’s address lead nowhere
 	// (DELETE /calendar)
-	WithdrawCalendar(c *gin.Context)
+	WithdrawCalendar(c *gin.Context, params WithdrawCalendarParams)
 	// GetCalendar Whether the calendar has an address
 	// (GET /calendar)
 	GetCalendar(c *gin.Context)
@@ -5614,7 +5780,7 @@ type ServerInterface interface {
 	StartGroove(c *gin.Context, params StartGrooveParams)
 	// DropGroove Give a groove up
 	// (DELETE /grooves/{id})
-	DropGroove(c *gin.Context, id ID)
+	DropGroove(c *gin.Context, id ID, params DropGrooveParams)
 	// GetGroove One groove, its setting and its tests
 	// (GET /grooves/{id})
 	GetGroove(c *gin.Context, id ID, params GetGrooveParams)
@@ -5650,7 +5816,7 @@ type ServerInterface interface {
 	PreviewLogImport(c *gin.Context)
 	// ImportLog Add the good rows of a file of old records
 	// (POST /log-imports)
-	ImportLog(c *gin.Context)
+	ImportLog(c *gin.Context, params ImportLogParams)
 	// StrikeRow Strike a row out as a mistake
 	// (POST /log/{id}/strike)
 	StrikeRow(c *gin.Context, id int64, params StrikeRowParams)
@@ -5659,10 +5825,10 @@ type ServerInterface interface {
 	ListMaterials(c *gin.Context)
 	// StartMounting Begin to mount a blade, or go on where it was left
 	// (POST /mountings)
-	StartMounting(c *gin.Context)
+	StartMounting(c *gin.Context, params StartMountingParams)
 	// DropMounting Give a mounting up
 	// (DELETE /mountings/{id})
-	DropMounting(c *gin.Context, id ID)
+	DropMounting(c *gin.Context, id ID, params DropMountingParams)
 	// GetMounting A mounting that is under way
 	// (GET /mountings/{id})
 	GetMounting(c *gin.Context, id ID, params GetMountingParams)
@@ -5671,7 +5837,7 @@ type ServerInterface interface {
 	StepMounting(c *gin.Context, id ID, params StepMountingParams)
 	// EndMounting The blade is on
 	// (POST /mountings/{id}/end)
-	EndMounting(c *gin.Context, id ID)
+	EndMounting(c *gin.Context, id ID, params EndMountingParams)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(c *gin.Context)
@@ -5683,7 +5849,7 @@ type ServerInterface interface {
 	PreviewImport(c *gin.Context)
 	// ImportRack Save what a preview showed
 	// (POST /rack-imports)
-	ImportRack(c *gin.Context)
+	ImportRack(c *gin.Context, params ImportRackParams)
 	// DraftSaw What a saw's numbers come to, before it is saved
 	// (POST /saw-drafts)
 	DraftSaw(c *gin.Context)
@@ -5704,10 +5870,10 @@ type ServerInterface interface {
 	MoveSaw(c *gin.Context, id ID, params MoveSawParams)
 	// RestoreSaw Put a retired saw back
 	// (DELETE /saws/{id}/retirement)
-	RestoreSaw(c *gin.Context, id ID)
+	RestoreSaw(c *gin.Context, id ID, params RestoreSawParams)
 	// RetireSaw Take a saw out of the shop
 	// (PUT /saws/{id}/retirement)
-	RetireSaw(c *gin.Context, id ID)
+	RetireSaw(c *gin.Context, id ID, params RetireSawParams)
 	// GetShop The shop
 	// (GET /shop)
 	GetShop(c *gin.Context)
@@ -5731,7 +5897,7 @@ type ServerInterface interface {
 	StartTrace(c *gin.Context, params StartTraceParams)
 	// DropTrace Give a trace up
 	// (DELETE /traces/{id})
-	DropTrace(c *gin.Context, id ID)
+	DropTrace(c *gin.Context, id ID, params DropTraceParams)
 	// GetTrace One trace, and what it comes to
 	// (GET /traces/{id})
 	GetTrace(c *gin.Context, id ID)
@@ -5755,7 +5921,7 @@ type ServerInterface interface {
 	CutTrialPiece(c *gin.Context, id ID, params CutTrialPieceParams)
 	// EndTrial Close a comparison and log it
 	// (POST /trials/{id}/end)
-	EndTrial(c *gin.Context, id ID)
+	EndTrial(c *gin.Context, id ID, params EndTrialParams)
 	// GradeTrialPiece How a piece of a comparison came out
 	// (POST /trials/{id}/grades)
 	GradeTrialPiece(c *gin.Context, id ID, params GradeTrialPieceParams)
@@ -5779,7 +5945,7 @@ type ServerInterface interface {
 	StartWash(c *gin.Context, params StartWashParams)
 	// DropWash Give a wash up
 	// (DELETE /washes/{id})
-	DropWash(c *gin.Context, id ID)
+	DropWash(c *gin.Context, id ID, params DropWashParams)
 	// GetWash A wash under way
 	// (GET /washes/{id})
 	GetWash(c *gin.Context, id ID)
@@ -5788,7 +5954,7 @@ type ServerInterface interface {
 	StepWash(c *gin.Context, id ID, params StepWashParams)
 	// EndWash End a wash and log it
 	// (POST /washes/{id}/end)
-	EndWash(c *gin.Context, id ID)
+	EndWash(c *gin.Context, id ID, params EndWashParams)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -5884,6 +6050,30 @@ func (siw *ServerInterfaceWrapper) EmptyBath(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EmptyBathParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -5891,7 +6081,7 @@ func (siw *ServerInterfaceWrapper) EmptyBath(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.EmptyBath(c, id)
+	siw.Handler.EmptyBath(c, id, params)
 }
 
 // StrainBath operation middleware
@@ -5909,6 +6099,30 @@ func (siw *ServerInterfaceWrapper) StrainBath(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StrainBathParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -5916,7 +6130,7 @@ func (siw *ServerInterfaceWrapper) StrainBath(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.StrainBath(c, id)
+	siw.Handler.StrainBath(c, id, params)
 }
 
 // GetBench operation middleware
@@ -6075,6 +6289,25 @@ func (siw *ServerInterfaceWrapper) ChangeBlade(c *gin.Context) {
 	var params ChangeBladeParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -6399,6 +6632,30 @@ func (siw *ServerInterfaceWrapper) DropPhoto(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropPhotoParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6406,7 +6663,7 @@ func (siw *ServerInterfaceWrapper) DropPhoto(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DropPhoto(c, id)
+	siw.Handler.DropPhoto(c, id, params)
 }
 
 // GetPhoto operation middleware
@@ -6449,6 +6706,30 @@ func (siw *ServerInterfaceWrapper) SetPhoto(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetPhotoParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6456,7 +6737,7 @@ func (siw *ServerInterfaceWrapper) SetPhoto(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.SetPhoto(c, id)
+	siw.Handler.SetPhoto(c, id, params)
 }
 
 // RenewParts operation middleware
@@ -6534,6 +6815,30 @@ func (siw *ServerInterfaceWrapper) RestoreBlade(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RestoreBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6541,7 +6846,7 @@ func (siw *ServerInterfaceWrapper) RestoreBlade(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.RestoreBlade(c, id)
+	siw.Handler.RestoreBlade(c, id, params)
 }
 
 // RetireBlade operation middleware
@@ -6559,6 +6864,30 @@ func (siw *ServerInterfaceWrapper) RetireBlade(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RetireBladeParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6566,7 +6895,7 @@ func (siw *ServerInterfaceWrapper) RetireBlade(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.RetireBlade(c, id)
+	siw.Handler.RetireBlade(c, id, params)
 }
 
 // ReturnBlade operation middleware
@@ -6737,6 +7066,25 @@ func (siw *ServerInterfaceWrapper) SetDadoSet(c *gin.Context) {
 
 	headers := c.Request.Header
 
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
 		var IfMatch IfMatch
@@ -6797,6 +7145,33 @@ func (siw *ServerInterfaceWrapper) GetSurvey(c *gin.Context) {
 // WithdrawCalendar operation middleware
 func (siw *ServerInterfaceWrapper) WithdrawCalendar(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params WithdrawCalendarParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6804,7 +7179,7 @@ func (siw *ServerInterfaceWrapper) WithdrawCalendar(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.WithdrawCalendar(c)
+	siw.Handler.WithdrawCalendar(c, params)
 }
 
 // GetCalendar operation middleware
@@ -6928,6 +7303,25 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 	} else {
 		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
 		return
+	}
+
+	// ------------- Optional header parameter "Waited-Seconds" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
+		var WaitedSeconds Waited
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Seconds, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Seconds: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedSeconds = &WaitedSeconds
+
 	}
 
 	for _, middleware := range siw.HandlerMiddlewares {
@@ -7097,6 +7491,30 @@ func (siw *ServerInterfaceWrapper) DropGroove(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropGrooveParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7104,7 +7522,7 @@ func (siw *ServerInterfaceWrapper) DropGroove(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DropGroove(c, id)
+	siw.Handler.DropGroove(c, id, params)
 }
 
 // GetGroove operation middleware
@@ -7163,6 +7581,25 @@ func (siw *ServerInterfaceWrapper) EndGroove(c *gin.Context) {
 
 	headers := c.Request.Header
 
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
 		var IfMatch IfMatch
@@ -7214,6 +7651,25 @@ func (siw *ServerInterfaceWrapper) TestGroove(c *gin.Context) {
 	var params TestGrooveParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -7492,6 +7948,33 @@ func (siw *ServerInterfaceWrapper) PreviewLogImport(c *gin.Context) {
 // ImportLog operation middleware
 func (siw *ServerInterfaceWrapper) ImportLog(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportLogParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7499,7 +7982,7 @@ func (siw *ServerInterfaceWrapper) ImportLog(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ImportLog(c)
+	siw.Handler.ImportLog(c, params)
 }
 
 // StrikeRow operation middleware
@@ -7570,6 +8053,33 @@ func (siw *ServerInterfaceWrapper) ListMaterials(c *gin.Context) {
 // StartMounting operation middleware
 func (siw *ServerInterfaceWrapper) StartMounting(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params StartMountingParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7577,7 +8087,7 @@ func (siw *ServerInterfaceWrapper) StartMounting(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.StartMounting(c)
+	siw.Handler.StartMounting(c, params)
 }
 
 // DropMounting operation middleware
@@ -7595,6 +8105,30 @@ func (siw *ServerInterfaceWrapper) DropMounting(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropMountingParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7602,7 +8136,7 @@ func (siw *ServerInterfaceWrapper) DropMounting(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DropMounting(c, id)
+	siw.Handler.DropMounting(c, id, params)
 }
 
 // GetMounting operation middleware
@@ -7661,6 +8195,25 @@ func (siw *ServerInterfaceWrapper) StepMounting(c *gin.Context) {
 
 	headers := c.Request.Header
 
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
 		var IfMatch IfMatch
@@ -7708,6 +8261,52 @@ func (siw *ServerInterfaceWrapper) EndMounting(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EndMountingParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7715,7 +8314,7 @@ func (siw *ServerInterfaceWrapper) EndMounting(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.EndMounting(c, id)
+	siw.Handler.EndMounting(c, id, params)
 }
 
 // CreatePlan operation middleware
@@ -7774,6 +8373,33 @@ func (siw *ServerInterfaceWrapper) PreviewImport(c *gin.Context) {
 // ImportRack operation middleware
 func (siw *ServerInterfaceWrapper) ImportRack(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportRackParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7781,7 +8407,7 @@ func (siw *ServerInterfaceWrapper) ImportRack(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ImportRack(c)
+	siw.Handler.ImportRack(c, params)
 }
 
 // DraftSaw operation middleware
@@ -7898,6 +8524,25 @@ func (siw *ServerInterfaceWrapper) ChangeSaw(c *gin.Context) {
 
 	headers := c.Request.Header
 
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
 		var IfMatch IfMatch
@@ -7997,6 +8642,30 @@ func (siw *ServerInterfaceWrapper) RestoreSaw(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RestoreSawParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -8004,7 +8673,7 @@ func (siw *ServerInterfaceWrapper) RestoreSaw(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.RestoreSaw(c, id)
+	siw.Handler.RestoreSaw(c, id, params)
 }
 
 // RetireSaw operation middleware
@@ -8022,6 +8691,30 @@ func (siw *ServerInterfaceWrapper) RetireSaw(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RetireSawParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -8029,7 +8722,7 @@ func (siw *ServerInterfaceWrapper) RetireSaw(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.RetireSaw(c, id)
+	siw.Handler.RetireSaw(c, id, params)
 }
 
 // GetShop operation middleware
@@ -8055,6 +8748,25 @@ func (siw *ServerInterfaceWrapper) ChangeShop(c *gin.Context) {
 	var params ChangeShopParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -8228,6 +8940,30 @@ func (siw *ServerInterfaceWrapper) DropTrace(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropTraceParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -8235,7 +8971,7 @@ func (siw *ServerInterfaceWrapper) DropTrace(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DropTrace(c, id)
+	siw.Handler.DropTrace(c, id, params)
 }
 
 // GetTrace operation middleware
@@ -8282,6 +9018,25 @@ func (siw *ServerInterfaceWrapper) SetTraceEvidence(c *gin.Context) {
 	var params SetTraceEvidenceParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -8334,6 +9089,25 @@ func (siw *ServerInterfaceWrapper) EndTrace(c *gin.Context) {
 	var params EndTraceParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -8490,6 +9264,25 @@ func (siw *ServerInterfaceWrapper) CutTrialPiece(c *gin.Context) {
 
 	headers := c.Request.Header
 
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
 		var IfMatch IfMatch
@@ -8537,6 +9330,52 @@ func (siw *ServerInterfaceWrapper) EndTrial(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EndTrialParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -8544,7 +9383,7 @@ func (siw *ServerInterfaceWrapper) EndTrial(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.EndTrial(c, id)
+	siw.Handler.EndTrial(c, id, params)
 }
 
 // GradeTrialPiece operation middleware
@@ -8566,6 +9405,25 @@ func (siw *ServerInterfaceWrapper) GradeTrialPiece(c *gin.Context) {
 	var params GradeTrialPieceParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -8790,6 +9648,30 @@ func (siw *ServerInterfaceWrapper) DropWash(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropWashParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -8797,7 +9679,7 @@ func (siw *ServerInterfaceWrapper) DropWash(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.DropWash(c, id)
+	siw.Handler.DropWash(c, id, params)
 }
 
 // GetWash operation middleware
@@ -8844,6 +9726,25 @@ func (siw *ServerInterfaceWrapper) StepWash(c *gin.Context) {
 	var params StepWashParams
 
 	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
 
 	// ------------- Required header parameter "If-Match" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
@@ -8892,6 +9793,52 @@ func (siw *ServerInterfaceWrapper) EndWash(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params EndWashParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -8899,7 +9846,7 @@ func (siw *ServerInterfaceWrapper) EndWash(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.EndWash(c, id)
+	siw.Handler.EndWash(c, id, params)
 }
 
 // GinServerOptions provides options for the Gin server.
@@ -9153,7 +10100,8 @@ func (response MakeBathdefaultApplicationProblemPlusJSONResponse) VisitMakeBathR
 }
 
 type EmptyBathRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params EmptyBathParams
 }
 
 type EmptyBathResponseObject interface {
@@ -9186,7 +10134,8 @@ func (response EmptyBathdefaultApplicationProblemPlusJSONResponse) VisitEmptyBat
 }
 
 type StrainBathRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params StrainBathParams
 }
 
 type StrainBathResponseObject interface {
@@ -9667,7 +10616,8 @@ func (response NoteBladedefaultApplicationProblemPlusJSONResponse) VisitNoteBlad
 }
 
 type DropPhotoRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DropPhotoParams
 }
 
 type DropPhotoResponseObject interface {
@@ -9751,8 +10701,9 @@ func (response GetPhotodefaultApplicationProblemPlusJSONResponse) VisitGetPhotoR
 }
 
 type SetPhotoRequestObject struct {
-	ID   ID `json:"id"`
-	Body io.Reader
+	ID     ID `json:"id"`
+	Params SetPhotoParams
+	Body   io.Reader
 }
 
 type SetPhotoResponseObject interface {
@@ -9832,7 +10783,8 @@ func (response RenewPartsdefaultApplicationProblemPlusJSONResponse) VisitRenewPa
 }
 
 type RestoreBladeRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params RestoreBladeParams
 }
 
 type RestoreBladeResponseObject interface {
@@ -9871,8 +10823,9 @@ func (response RestoreBladedefaultApplicationProblemPlusJSONResponse) VisitResto
 }
 
 type RetireBladeRequestObject struct {
-	ID   ID `json:"id"`
-	Body *RetireBladeJSONRequestBody
+	ID     ID `json:"id"`
+	Params RetireBladeParams
+	Body   *RetireBladeJSONRequestBody
 }
 
 type RetireBladeResponseObject interface {
@@ -10113,6 +11066,7 @@ func (response GetSurveydefaultApplicationProblemPlusJSONResponse) VisitGetSurve
 }
 
 type WithdrawCalendarRequestObject struct {
+	Params WithdrawCalendarParams
 }
 
 type WithdrawCalendarResponseObject interface {
@@ -10686,7 +11640,8 @@ func (response StartGroovedefaultApplicationProblemPlusJSONResponse) VisitStartG
 }
 
 type DropGrooveRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DropGrooveParams
 }
 
 type DropGrooveResponseObject interface {
@@ -11167,7 +12122,8 @@ func (response PreviewLogImportdefaultApplicationProblemPlusJSONResponse) VisitP
 }
 
 type ImportLogRequestObject struct {
-	Body *ImportLogJSONRequestBody
+	Params ImportLogParams
+	Body   *ImportLogJSONRequestBody
 }
 
 type ImportLogResponseObject interface {
@@ -11287,7 +12243,8 @@ func (response ListMaterialsdefaultApplicationProblemPlusJSONResponse) VisitList
 }
 
 type StartMountingRequestObject struct {
-	Body *StartMountingJSONRequestBody
+	Params StartMountingParams
+	Body   *StartMountingJSONRequestBody
 }
 
 type StartMountingResponseObject interface {
@@ -11326,7 +12283,8 @@ func (response StartMountingdefaultApplicationProblemPlusJSONResponse) VisitStar
 }
 
 type DropMountingRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DropMountingParams
 }
 
 type DropMountingResponseObject interface {
@@ -11440,8 +12398,9 @@ func (response StepMountingdefaultApplicationProblemPlusJSONResponse) VisitStepM
 }
 
 type EndMountingRequestObject struct {
-	ID   ID `json:"id"`
-	Body *EndMountingJSONRequestBody
+	ID     ID `json:"id"`
+	Params EndMountingParams
+	Body   *EndMountingJSONRequestBody
 }
 
 type EndMountingResponseObject interface {
@@ -11603,7 +12562,8 @@ func (response PreviewImportdefaultApplicationProblemPlusJSONResponse) VisitPrev
 }
 
 type ImportRackRequestObject struct {
-	Body *ImportRackJSONRequestBody
+	Params ImportRackParams
+	Body   *ImportRackJSONRequestBody
 }
 
 type ImportRackResponseObject interface {
@@ -11882,7 +12842,8 @@ func (response MoveSawdefaultApplicationProblemPlusJSONResponse) VisitMoveSawRes
 }
 
 type RestoreSawRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params RestoreSawParams
 }
 
 type RestoreSawResponseObject interface {
@@ -11921,8 +12882,9 @@ func (response RestoreSawdefaultApplicationProblemPlusJSONResponse) VisitRestore
 }
 
 type RetireSawRequestObject struct {
-	ID   ID `json:"id"`
-	Body *RetireSawJSONRequestBody
+	ID     ID `json:"id"`
+	Params RetireSawParams
+	Body   *RetireSawJSONRequestBody
 }
 
 type RetireSawResponseObject interface {
@@ -12236,7 +13198,8 @@ func (response StartTracedefaultApplicationProblemPlusJSONResponse) VisitStartTr
 }
 
 type DropTraceRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DropTraceParams
 }
 
 type DropTraceResponseObject interface {
@@ -12551,7 +13514,8 @@ func (response CutTrialPiecedefaultApplicationProblemPlusJSONResponse) VisitCutT
 }
 
 type EndTrialRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params EndTrialParams
 }
 
 type EndTrialResponseObject interface {
@@ -12871,7 +13835,8 @@ func (response StartWashdefaultApplicationProblemPlusJSONResponse) VisitStartWas
 }
 
 type DropWashRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params DropWashParams
 }
 
 type DropWashResponseObject interface {
@@ -12984,7 +13949,8 @@ func (response StepWashdefaultApplicationProblemPlusJSONResponse) VisitStepWashR
 }
 
 type EndWashRequestObject struct {
-	ID ID `json:"id"`
+	ID     ID `json:"id"`
+	Params EndWashParams
 }
 
 type EndWashResponseObject interface {
@@ -13496,10 +14462,11 @@ func (sh *strictHandler) MakeBath(ctx *gin.Context, params MakeBathParams) {
 }
 
 // EmptyBath operation middleware
-func (sh *strictHandler) EmptyBath(ctx *gin.Context, id ID) {
+func (sh *strictHandler) EmptyBath(ctx *gin.Context, id ID, params EmptyBathParams) {
 	var request EmptyBathRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.EmptyBath(ctx, request.(EmptyBathRequestObject))
@@ -13522,10 +14489,11 @@ func (sh *strictHandler) EmptyBath(ctx *gin.Context, id ID) {
 }
 
 // StrainBath operation middleware
-func (sh *strictHandler) StrainBath(ctx *gin.Context, id ID) {
+func (sh *strictHandler) StrainBath(ctx *gin.Context, id ID, params StrainBathParams) {
 	var request StrainBathRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.StrainBath(ctx, request.(StrainBathRequestObject))
@@ -13962,10 +14930,11 @@ func (sh *strictHandler) NoteBlade(ctx *gin.Context, id ID, params NoteBladePara
 }
 
 // DropPhoto operation middleware
-func (sh *strictHandler) DropPhoto(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DropPhoto(ctx *gin.Context, id ID, params DropPhotoParams) {
 	var request DropPhotoRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DropPhoto(ctx, request.(DropPhotoRequestObject))
@@ -14014,10 +14983,11 @@ func (sh *strictHandler) GetPhoto(ctx *gin.Context, id ID) {
 }
 
 // SetPhoto operation middleware
-func (sh *strictHandler) SetPhoto(ctx *gin.Context, id ID) {
+func (sh *strictHandler) SetPhoto(ctx *gin.Context, id ID, params SetPhotoParams) {
 	var request SetPhotoRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	request.Body = ctx.Request.Body
 
@@ -14087,10 +15057,11 @@ func (sh *strictHandler) RenewParts(ctx *gin.Context, id ID, params RenewPartsPa
 }
 
 // RestoreBlade operation middleware
-func (sh *strictHandler) RestoreBlade(ctx *gin.Context, id ID) {
+func (sh *strictHandler) RestoreBlade(ctx *gin.Context, id ID, params RestoreBladeParams) {
 	var request RestoreBladeRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.RestoreBlade(ctx, request.(RestoreBladeRequestObject))
@@ -14113,10 +15084,11 @@ func (sh *strictHandler) RestoreBlade(ctx *gin.Context, id ID) {
 }
 
 // RetireBlade operation middleware
-func (sh *strictHandler) RetireBlade(ctx *gin.Context, id ID) {
+func (sh *strictHandler) RetireBlade(ctx *gin.Context, id ID, params RetireBladeParams) {
 	var request RetireBladeRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body RetireBladeJSONRequestBody
 	var err error
@@ -14345,8 +15317,10 @@ func (sh *strictHandler) GetSurvey(ctx *gin.Context, id ID) {
 }
 
 // WithdrawCalendar operation middleware
-func (sh *strictHandler) WithdrawCalendar(ctx *gin.Context) {
+func (sh *strictHandler) WithdrawCalendar(ctx *gin.Context, params WithdrawCalendarParams) {
 	var request WithdrawCalendarRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.WithdrawCalendar(ctx, request.(WithdrawCalendarRequestObject))
@@ -14781,10 +15755,11 @@ func (sh *strictHandler) StartGroove(ctx *gin.Context, params StartGrooveParams)
 }
 
 // DropGroove operation middleware
-func (sh *strictHandler) DropGroove(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DropGroove(ctx *gin.Context, id ID, params DropGrooveParams) {
 	var request DropGrooveRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DropGroove(ctx, request.(DropGrooveRequestObject))
@@ -15176,8 +16151,10 @@ func (sh *strictHandler) PreviewLogImport(ctx *gin.Context) {
 }
 
 // ImportLog operation middleware
-func (sh *strictHandler) ImportLog(ctx *gin.Context) {
+func (sh *strictHandler) ImportLog(ctx *gin.Context, params ImportLogParams) {
 	var request ImportLogRequestObject
+
+	request.Params = params
 
 	var body ImportLogJSONRequestBody
 	var err error
@@ -15287,8 +16264,10 @@ func (sh *strictHandler) ListMaterials(ctx *gin.Context) {
 }
 
 // StartMounting operation middleware
-func (sh *strictHandler) StartMounting(ctx *gin.Context) {
+func (sh *strictHandler) StartMounting(ctx *gin.Context, params StartMountingParams) {
 	var request StartMountingRequestObject
+
+	request.Params = params
 
 	var body StartMountingJSONRequestBody
 	var err error
@@ -15329,10 +16308,11 @@ func (sh *strictHandler) StartMounting(ctx *gin.Context) {
 }
 
 // DropMounting operation middleware
-func (sh *strictHandler) DropMounting(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DropMounting(ctx *gin.Context, id ID, params DropMountingParams) {
 	var request DropMountingRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DropMounting(ctx, request.(DropMountingRequestObject))
@@ -15427,10 +16407,11 @@ func (sh *strictHandler) StepMounting(ctx *gin.Context, id ID, params StepMounti
 }
 
 // EndMounting operation middleware
-func (sh *strictHandler) EndMounting(ctx *gin.Context, id ID) {
+func (sh *strictHandler) EndMounting(ctx *gin.Context, id ID, params EndMountingParams) {
 	var request EndMountingRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body EndMountingJSONRequestBody
 	var err error
@@ -15581,8 +16562,10 @@ func (sh *strictHandler) PreviewImport(ctx *gin.Context) {
 }
 
 // ImportRack operation middleware
-func (sh *strictHandler) ImportRack(ctx *gin.Context) {
+func (sh *strictHandler) ImportRack(ctx *gin.Context, params ImportRackParams) {
 	var request ImportRackRequestObject
+
+	request.Params = params
 
 	var body ImportRackJSONRequestBody
 	var err error
@@ -15849,10 +16832,11 @@ func (sh *strictHandler) MoveSaw(ctx *gin.Context, id ID, params MoveSawParams) 
 }
 
 // RestoreSaw operation middleware
-func (sh *strictHandler) RestoreSaw(ctx *gin.Context, id ID) {
+func (sh *strictHandler) RestoreSaw(ctx *gin.Context, id ID, params RestoreSawParams) {
 	var request RestoreSawRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.RestoreSaw(ctx, request.(RestoreSawRequestObject))
@@ -15875,10 +16859,11 @@ func (sh *strictHandler) RestoreSaw(ctx *gin.Context, id ID) {
 }
 
 // RetireSaw operation middleware
-func (sh *strictHandler) RetireSaw(ctx *gin.Context, id ID) {
+func (sh *strictHandler) RetireSaw(ctx *gin.Context, id ID, params RetireSawParams) {
 	var request RetireSawRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	var body RetireSawJSONRequestBody
 	var err error
@@ -16165,10 +17150,11 @@ func (sh *strictHandler) StartTrace(ctx *gin.Context, params StartTraceParams) {
 }
 
 // DropTrace operation middleware
-func (sh *strictHandler) DropTrace(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DropTrace(ctx *gin.Context, id ID, params DropTraceParams) {
 	var request DropTraceRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DropTrace(ctx, request.(DropTraceRequestObject))
@@ -16448,10 +17434,11 @@ func (sh *strictHandler) CutTrialPiece(ctx *gin.Context, id ID, params CutTrialP
 }
 
 // EndTrial operation middleware
-func (sh *strictHandler) EndTrial(ctx *gin.Context, id ID) {
+func (sh *strictHandler) EndTrial(ctx *gin.Context, id ID, params EndTrialParams) {
 	var request EndTrialRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.EndTrial(ctx, request.(EndTrialRequestObject))
@@ -16759,10 +17746,11 @@ func (sh *strictHandler) StartWash(ctx *gin.Context, params StartWashParams) {
 }
 
 // DropWash operation middleware
-func (sh *strictHandler) DropWash(ctx *gin.Context, id ID) {
+func (sh *strictHandler) DropWash(ctx *gin.Context, id ID, params DropWashParams) {
 	var request DropWashRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.DropWash(ctx, request.(DropWashRequestObject))
@@ -16856,10 +17844,11 @@ func (sh *strictHandler) StepWash(ctx *gin.Context, id ID, params StepWashParams
 }
 
 // EndWash operation middleware
-func (sh *strictHandler) EndWash(ctx *gin.Context, id ID) {
+func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) {
 	var request EndWashRequestObject
 
 	request.ID = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.EndWash(ctx, request.(EndWashRequestObject))
@@ -16886,413 +17875,416 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3tktw20i54K4jaE+Fz4pRaLdnyOyP9kmXZ1oxsa9WaUWy8mi2jSFQRUyyAA4BN1Uw4Ym9jb2+vZAOZ",
-	"AEhWAfzorm5ZM/5jSyoSBBKJRH4++a9FJveVFEwYvXj6r0VFFd0zwxT87VVu/8vF4umioqZYLBeC7tni",
-	"6YLni+VCsX/UXLF88dSomi0XOivYnto3NlLtqVk8XdQ1PGkOlX1LG8XFdvHrr8vFq82P1GSFfThnOlO8",
-	"Mlza77wrGLlmSnMpiCmoIQ3VhOXcsHxJqCbcaPLyHd1eLJY4sYLRnKl2aq82D3DooQlW1Bim7Ov/94fF",
-	"f18++OPf/veHxf+IzvTP7HA6yxeF1EyQ9YGYghHNRM4U2UhFTME1kYLZP4jtkug6K+y0KfnLX159e0Ge",
-	"E8WMOpCGmwLfpXtGduxA9nTH7PKIFBlLry5n+0oaJrLDAzuzoUXu6cfXTGxNsXj66PJyudhz4f/+h9hK",
-	"X/M9N2HD/1EzdWg/XMKP3eFztqF1afzg9CPf1/vF0yfuU/i3R+FDXBi2ZWrxq/2UnTTT5huZcwac9k1J",
-	"c/aNzIHWmRSGCZgKraqSZ9SS/eHftaX9vzpT+B+KbRZPF//Hw5aJH+Kv+iGM+EpUtWk/2dLp1+XiLc12",
-	"3/HyvF/1g6a+yQxXbM+EOe9Xw7CJ717R5qwfvKJNmrTwL7qSQuPevlFyXbL9wMcrfOJ/z5uEHxfm0D+f",
-	"763k4Jo0StpT2BRMsSWhIieN/cVIkssLYHo3mP3W8/yaZ+z0sP8gG/tGIcschtjWPGdweBupdvaoVkpW",
-	"TBnHywUtTVywyfU1l7UmDT2QRtZlTopaGaLlnq1lfrhoBdBaypJRsfh1uTDsIwx3dGCXCyMrntlfmLBH",
-	"7b8XGyYyZs+okZX9X8ms8K1qbYUhE/Yvuq4qqexBrqi2+wNPZ7vF32ISod3Y/3Zfc9NZ4iLbl+T67ywz",
-	"dlbP1Vqq71CQ9OlSgvBZ7fenxPlOyT1QlAthJWlJxZZZott/YyIncgN/NIViNH9GSrYxRNaG8A0R0pA9",
-	"o7pWLLcUDJdPLut1yVqainq/tgJouRC1cdOY8LCmBx2lv2ZzRqmoYtMfv2Yq55kZOwJ/dY/9ulw0VBdM",
-	"Tf+Ce15uNp3FBbY72ny31O5XAhU7a+uN2i7C0TDJLVeljLCLKXi2E0zrKMc810Qbuq8m77mplWD5Kmfb",
-	"yGBbyoU2wGKyNkyRtb099MShrUzpnkPLnYvlIit4VcHlrQtuiaP4tjDjJw2GW/bX35t/lJANPcCVd0pI",
-	"nFy7DmrYA8P37FTdWS5g3SueT9Di/MOoIETOB/tYscywfPrXK8UztqJ6d/xSeldl5NNH9Axr6s0Y3l1a",
-	"4sTI+Y1Vd08omdnDwdTYqXzhHvt1uZhIyZIbhZ+YsOa9XcOcTU3uUC0ML6ePU7sLvX94gOvsnaYLlhMu",
-	"CDediyyoffaYHKKzaKTKu8dnKyVcVUZRLkDDrUqasfGDA7R1m+u3KtC2pZtft1uQmwDOL8ULz/UOjlKe",
-	"c7tsWr7pMMaGlpodawEoQZwejsrw4xHNeNllsI72/tVlZDNyVoXLdALT5BztuuQbYZZf9xT4J5eRwXZM",
-	"bcYH+rI7zuXFk8hAAyrBzwrEsZ+31QAoUbIWOTGKHqbe9I71O9T8um8KPYrQtuF5YlavveJhjb3Z8zni",
-	"11NWDeTo7G9/71riLz2LRXmW9Y4U5XZ4VVvtCnS+grHYTWRfFFlxRZtT4bf2t8uo1QX8Vkc06fdo0Auj",
-	"SS65QCPesH1cv3L/QJWiB2AWqhN6tf2FKNloyyXcaFLK/thDU34tty+FUYfYJ/fSigqxXYXFn8wyPIKi",
-	"/oiJLdP6J9CfwTWpwV3QHDFN6m7QuBkj5hjMXtVcbGHBk1b+Dp6/MlTkp4s/1gBps8Bdbb/jtiTKf3FV",
-	"ZM2uWel1sAnHdy3nKM0ZVWs+zqMv3GPtG9Gj7h5ztoYAabShGUNJZHgVP/JxaR+Topmkli1Gp+segzcE",
-	"3j/j7/gHT0X/EYdeMxS0hldT9d0No6ZWMV3A291CGpbjYSRrdpAih2OJQ2hviR/sz3twxenece0zTVJ9",
-	"iSsUcSGbutyPT/yGKSXryNJ+pDkDqa8NY2XcVN8qLkAK0LL8ebN4+t/Du/Q9PP7r35bDl0xTwAdhfCmv",
-	"WVwGrqUxYETbHTCkZPSaaauOUYKvnToqNiU1KyZkvS1WG6lOx30liNWN9DPC9pU59OcT1d/lhpfx4/Q8",
-	"U1JrYDV7gy3Jxtr8LEc73/5/SSrKFchwUPiASwpmjSY8hNpKKnttkEAhLkjJtdHw7NH0AjuFP0wxKI74",
-	"4fjviufbySLpiBXDu8sT0sdYc6tkXUU2mzFT4MYqumOKwHMXXdHzx6jk6eiZ27osmVl1dcgjbncOlahA",
-	"sGTWpNY1LZ3Tm5GKm6y4WDwVdVlGyOo+OPQpArOZKILceLqg1ai8/x6evYJHf10uCuruyGPRxRSzJwd+",
-	"d+QMSuLjmApeSLmLOxQCf4LnkQi5lvmBFFQTxaiVhc9g97KdpZ0gVOiGKd1GBTCCgCdZsWwnBf44kTow",
-	"sZ2QjYiu0xRMgTy2z0GABWYlNxuYGSs1I35t4EV1Uh1nwvIwlVMJONHe3bHKeJEztHV/0ezI3jg6C7wC",
-	"L2HqMo7YzrtRfvnRPgPPflypaqryAVoey1dSxOWzpk3YUogRTVL+BOWljjnobmra2Jv56K3Hl5cx7q4K",
-	"aaTzMwxyt8GTY299Ai/192LQ4WOlxoBHOGzvM3J5LN4n7ElVUjNDfwT3U9Jq0fZ6igtEjtqhLmT1hSay",
-	"EWQvBTsEcRgE86PLy8vLMb0QpHqUKD/IhmyoCpJf20O8ZqVsUAZLLsxUJU5BzCifFlrKnb977OlvaS6v",
-	"mHGxIWtnUlUxwfLVmm2kihD3Cp+w9gTBZ7wBR9ZsS0XvXnuUoF3nZtMFoxFN5p2UpgD1XcN9KXJC9Y41",
-	"cSmmC1mXOYuM85z438iaFVzkhNGsIAaGhxgpqjhrblhibGtvWJNfUZHNYE5dShO5tq7sPxPHgHDLgJAx",
-	"dMdIXZGCUQO6kZBcsx4xvxqlpbGaxuknT05iZ8jxMQslG9rQQ1zDXhKpyJ6qHcvJ+gCsIBvB1NLKgTUE",
-	"gOzxos54PiWvyx2I6LKdxIGTkHTEj+gHCh5FuDqOnTHeQO26ZZBsy46x21EVOjLvVA3rXIxe9LcWSWsw",
-	"embwuoyT6pHj1jUZg/nQ0w861lzSjn9BFbutP8gq8Cur8kctOfi14NtiNfU4wBulbOa9EFU/jWLBcYRK",
-	"bSPVjoCT2N3WeV2W9gry6hxkd9gfgIhTbyMaO02od/oQMLE0LCkXLF9iiJkeLOtTotie5YclyQpGK6bx",
-	"VGu6sX/ccKXNZIfXG2qKK8OqmHnjOGhUL1NbJrLuG05RGHrpO6lYRnX3YrBifwXhspYrusLcGnwrLtJR",
-	"B7dtOyuJQfBlVBDN1DUjTcFL5vbPy4vpzsaG6mIGFezjs0gQi1G5+Gl7kBeBbXsM3z8vS5+bdULT7qnr",
-	"EjN50PHeHotzRLQjS/U1AzNiGYLxVpRrynN0mMEKL4j3ELURfPAW4UEC6W//BirlqcPid/fhrdyHd+AI",
-	"/G07y+7YffK7N+NevBn/hs6CT2nW/24Tp22s3y3cc1i4v1uq45ZqPEo128YMsjGp0/3kJMOc1JVDRABN",
-	"ETlPLsck1fGy7RjJqb+h24jdeRrWmWSAHiv4wqXVJq46p7FBZkFFt+xiMZp9BNOJLsaexm46hs6kggqF",
-	"gkJW7lqCUV+Vlv1UcAyAPVCWi85xjaVsvKAlEzlVz/NcMR0JoHrDc3j+8FRs+n78K0NNZD866WiT3cQU",
-	"pzrVUfxrdFZBW/dkrYX3aRhZbwtI8KppCXRWeYJ2il1BMsxp2qQ7+pPYrE2/jLDamppiBsfafYiNEhLK",
-	"ToMLe6kNqa05OtcZ0Dp4Ip9Eh1H0m1I7nY4qRtaMiy3ZcGMwHXfSl7+Hwd/KJmV+s+k0e2/N5rEUFkfA",
-	"MHi7viVutt+p6CGwinQi9G7126zAlHXQiyC1X1YMZUjDRS4b2KOISdtJuI0E9e2voLTaW5ILbcDC9gcK",
-	"TWn7Dfz8pJASRtSna4BKyqmPJkoVjisJsIIAxo2Suk2CPE5kNjTbRa0dl0pycNUAzBBKrIFsL2dLQ5/B",
-	"wDfuwWj+QkGVLpLDc00aqgQktvTH45rseZlHx8StjURAWaVXeb+2oKN9JJNeKqpi2tXPG9JQY014Cfwo",
-	"N8TlFT4jl5B0pllOBKNmqi4s6W6VmJxPBJ7iR3eajRvOz9/Tehk2NWTjdiiT4g4IncSyyyC4AvrndP7e",
-	"Ktq/RtjHjJUlE5ZJXS5yJcElrxjMInaR7Gk+/ZN7RsWcp3M+5/lKyTpPOT5AaIAr0F7NLgvnMuYb7arC",
-	"x0kwVtjMkCBMz6mUyW+aXuNn1RLYj9YlYtgrTynPAlFua51snj2EFHYughvFwWerSx4toLJv7yvqgqxp",
-	"sT8qsbN61Cx9gdaoYht7zuMiDGpT8UaRyidWeZm5Zs/Qe9NV0zQzxqXpxqqfprgfr9xjA0UZdnlx2lvq",
-	"cS3FWywXnWnGTCdb5UIM4QjMzfOfupPsIzcrX4M3Rjn32PGVHVeyh53JR+buhTXMCkZ0vd0yDamagqWT",
-	"t6TlidnTTm14bKv39OMrpP1XME/3l0enoqcW3Iyqg3+Bh45nkAGVYK/9OHG26yTZHiWlyDJnOcpM49Wz",
-	"L8CX84wIBh70QwVVMKeaXihrOo5Lgx8Ny2eWzgMSHKwQPzkwsKEgbQvk91pZ+wb8qWua7eJumLjr4n1b",
-	"eN6QXGZGqvjrmRQbnjORqohtWFkGFTSEQWOyK3GpbEpMbI84Fikppdw9kNdQVV/72J6VVdrwsiSqjn+t",
-	"4CZK4YJjlS3Gba01eEJp+0WWE81d+f0pRUq+YS7o9nhq0Nm+AkG7x5ELuZFY16oYQ6AAtFAg2kzWzDSM",
-	"CVLKBhNh+Xaqwxy+GvvieylzDEJR59BbM6o6bkkf657qIGdzytbg4RUQeNXGKm/ytg/OTlGGINuiZNes",
-	"jPkHQUe2OvOXJKO7ycWknVBrInJtHxDOG/P44omjqpOw/Vk8IvD0xC97J0wo+uagjjRSCZ9ccoBKDXAc",
-	"Obu2Fhse11vxl9nH0KoMqUN4w9rlBCUbRhWwC4saPVAgnm9BCvNNaxSDuVNXNynLQhL3ypfDbvbm0+eu",
-	"cBxizJpmfyciO16JLnO1h7kvTI6kUU9cL91V40Ss32OUjo4lohdfPVfDWrMZAdxvWCx8C4xWcuarojys",
-	"AobJCyryBwUrc3tdtWn/y5CCIxjFd0puNZhfl/0cgeMAYGk8kgDqwXCT63/UVLGRcPzXYxGqtaI75svp",
-	"jyIfPrlH04N2UQ+8gb/wCjm8bfl2fQBghhbsZk9FTUt4NX4tpZP4ofrMrgm/mUuGuRZbCdGJOnWhJNXG",
-	"J9HCUsWyKTVJ34YHI4rwNBYKumWcjQpZ5rpNtHBeMjB7oRyG/E/YeZrtsO4Eg0NZIav/1eUtl6BdMYFK",
-	"AgxoT1bnhQtMf4Cz7LzQE5cAqSMn8/+5y5Voo3umsbastldUVZvOXIzszjm42ElVUuG4xU6RCz6eyPQd",
-	"PvUrMsP0xXxnn06nZGAGW1ZbjmO65bnjwt/BLJjLBJ5QN0xvmOI0cr8/FwTTjx76Z45TIaKRrT03TCVE",
-	"SK2EFyF2YShAjKJgTFOocbqtJNlLrk2tZjDVj/6Nsb0ArBdQ8tThAr/lj+7UL+EJHvgOJUA/MDDsUfH1",
-	"I5glZg8U16SqAS3AsUSoMGl4zpSbWDzwwARAg4UwMlX5U+/7zUqpmY/cwVGCIK2uFGBxgUD1R5vlcWl6",
-	"YuueWTIxkaPwQVmERXsgrhLSqEFNTBeyQgnecFPI2rigi5FlfoGKLstYwkVgeT1oRpZt5WYzmn42fvDg",
-	"kzpuHu6pOBBa8h3rLgbcDN1Mqz/+8Y9jmAiaNlPdK8eQMbe82tIwAF5cW/Z75uUBkIPsWBXQAUaT/J6M",
-	"Efm0Cht9ZkHmdS/gE8yYsIA+tIC7FBI64I/OHT5DD6RRC4IJe94aanUYexQbn5PWUA6BmWB12mc0E2Z6",
-	"4dA8nJpJ+QwZ3bOVVQ7SNXMU3DTB/eIvgbQPZroLkm02E5xrL/Ep0D1Yvtqv9jxRbmZ/bwEUKd+znNAR",
-	"L+ERYMflyZlYLnAPnbsHrNlp7sme6jTbVZn2O5wcywyLgmlZtkqRvRUa+8cMa/Sc68fgiR27r0/z0y4u",
-	"Y5OCvKWxDfwJHhrInjlhS3chudwQPeNKCq8k1U0YO6EsXxxLeI/2uExJeyvsHUkx1qBkg6Embbd/vuBn",
-	"mRR5NPuAGghyosRVjJblgRgpdyNb+eXXlxO4q0friRR2mTqjaQplmXBLd+IhPucnjJ4Q1G9Z5pCTbpcl",
-	"PxtJ6EYG30z5dsNISV8sTklhv6GBNG4Wzc+0GDGKBg2fSEAaf0zjs7VSlJZlOLhyC3ddwleJEnaid7hr",
-	"Rk2qoG7tnmnWTtd+mWK1zBXSEdk7WR60ovNUslmJtRq6wQMeppOBk/OXs1VlZ2yU3LGEQ8jewU/RrLAy",
-	"FJ8F6bnE0v/mWGuY/nUvrycBYt6EquMafgTocqpg7mv8c93GHZW8f/b6Krrj2CB5pirtjp86XuZJ98S3",
-	"NJdvqJodO7eaUg+87o9/HE9M5/t4TcMMu2zEO3KcStYnHc46RYarWJbnPEOi5uVoxfyVKw5jVOnBioW2",
-	"PMFbkF3sUbQsQh2DYtqMKqojjqUdP0pDNtbagXTzMhocSkCIvAtTrShXmHC6DNkjBDK8nIeGKyJVztQz",
-	"9OfbLxHNIANJYbq/cR41qDJQPotxUtbnn+30gLljaHFQOJkoA4Iz5qnuSxE96W/rvwsZepMWEQ5oLw2i",
-	"U6HVz7qaMTCn5VtIWu2PHMM0GlJTpi9c02aoFG1PD2QrHfLJpCVcMfOz8OB2x8BMTJuog1AbB3ilQ9GZ",
-	"vcxKRpVAh20cnvRGyAFWXEcL8DDbTuKFCzjAFxOqO1OZlHBye0ZCC08Qct6BIG4XBmTgtCLfIyn5Hyb4",
-	"fhce9y487u8cRc9GWO/sHEOvw7Zehs6UHsdERsmoPgfJ9vIsw8BdHOX298DpoY4Xbm9qMF34Nl+0d378",
-	"g94qMZ04G342z28ZWDt1uxgEww3b0VK0Q5R2tnG+6ThDvHhRvLLKqJJao7Gchtt9GdwiIfucami7Ytc5",
-	"WLr0HY3lwFOxLdkco5sGBk7XIrcFVrm9dnJET6/Ac4itJSCmBQU0LrgOVW0huBVdgNysSt9y5ihhwpk0",
-	"XGwJZB81PmcCjSZMW5tqlvqyuhvYdM5+a4naq9ILC2jJGOOR71xAJX0ZMpGHq9BXC9EDKbnLUAnR/QOU",
-	"W+WKAlYGWO9U5FTlJGfXHJqpAJomB8eu3akI6qfldjvsPD+ZfcvIWe/oUjbzvwRvzfrScZDs6LPHQy5P",
-	"SHC8vPgu1mXvoGaKZphmVUqpQRJxrTGla43VI3hjoeZWxw/Bd5yVeVtcdrRV9seo7y6JpDSlIQIO6waB",
-	"V6ILtk91evf0p5YzQ3nc85iadWIWbqT4FEr2ndv9lvDQJWi5yPR1gqIAEpu4XFw8grqOHxTD4YJQommD",
-	"0XbI48ZMHABqdA0NTrK544YxVCrYc9hA3OnAIDHRaPsF7MvTn7GPqUERIe1E1VRd9oSvLrBxT1bSPQyj",
-	"qGMuw0twyXL0C+0E32D+omCJkuGbpGgeVrI2N8dhhuV0kyobyFP148a33/vmw83q6noLnucAj6QL2aAv",
-	"LXW8eqyzLWtXsQMUpFX8JY/SdJpQZI5BLSqasQvSS+Xe0E76NqOqPICjo6QmIo3h9+ktOEqX/Tvxab5j",
-	"00c/2jCcWRjEfTu6Ty4m4qnssnq6iHOKrtcMRSJjO7i4y7ha8z2tY6IwGcXwsFYxJItKya2iLv2xKunB",
-	"nsKt/cDMVlvHLUpKDqvaYinYlqp1yfLxBiUeixz7jbg62LCAGGmBGm8Z9RLtqPR+Ot5MinrsH7Wv8Qjj",
-	"cGG+/irq7IDqi3iFBdVQV1EeyF5eMw/GjTGB6QAYYT7LhVPD7QejlFFHRv13775fLBfP332zWC5+eIX/",
-	"f/7um7eL5eLdC/vTzz+9fP/8/1osFy9+/unVi+ev4+wXINaj8n68oP253rU5J5Ekk9rSrG+Ij4LRMZGz",
-	"fFbLH6hbTffKMEy7EA/kxCG8BFmzJeHC+TesyAoYVqdHZSDn451X1sMdaqQrOZ0cS5rokN/3u3LcLGvM",
-	"Ppo+IK5CO6JKQBdBIthHA2QDP/c8kMHpeEPBTp/JB4aq7Zw2dcGrOgPC4R2UEMbW13GpRhynWJ42Pv77",
-	"CJbDkQ/Uns5lmx0XdrRLAPxil3O7PtODbqu914dFj9qOzzqnNy6Q/PG/bajt0eXleKeo6ZllbcOCRJAZ",
-	"8lE9RKFLLoe/QHVFQ1P1YJ3EsVEAL1dlNJxkYYYTWd/5aJ/VtcAlAHnlXCyJ1eyt3k5L7B3R7ycyyQ/i",
-	"fZyPHg+WoCaKSt2ccaFDkUhkk5cO+nA6m3hRl+KSaEh2OizczcLxc6pxb5Ei5Y5fumYXifqGxtCPMiaM",
-	"YkNpvDumNm1R757necm8O6btnTIJD1NkI2ft9HxpnrNeVdLUJg+zsouOjW8/02WHPt0xB6hcUhHRj8pS",
-	"NvMQzW+oC1FV8hhwHWCOetRBurdWGmOGSEUaKc8ES7R3OmdcG7C/ErqWrk4HhEIHKMbVrF2c5Z62onAW",
-	"rEbjFJkZRHgfa4FznIHRuV+7k1r2OcKRrrPpbkbthqY5LpXoODNx8dY65U2UqZhZatoY9ZIo6uv6RUfg",
-	"uNg1ZC3vnUw4VcIHCxQofCcuS6yYY1R4+GyFBqZOQUDElC83eHf/9ykUlfZMnaE5bVJVn8kOYFTF4x63",
-	"5pTx5MuuljOpCfVsG+WV0WjsDaG43Ng+mAL95FTnfi5cR1Xq8k6nB0KvSW9HlXdKulMGvOqO25jmuisz",
-	"JfutT7qXGD+hegdmsE+7gGoyKGlKuYOnuwcGYd8A9N9nYWaF1Gxat6BphS52BdFaSSeJnQhyDmzHPRoi",
-	"Txkty9O6+tR0boHVMqbqvZsPBzQsHrqFbyOmzEylNymjnx/bLKc6531YMJ180ylUj6FZzRHiM6W03GzS",
-	"cPUhU7mhwkwH74iKS+jRhbzeyxuz4ua44dmUTsHvknfsfEQKalrx19kuR5v0fr1HF8vRZqn1OJY69OV3",
-	"Bvk5e8JjTkDaRLImolWlGyjgwjahnajd2solyAlhrGJHMKc3Oyy9s/J4vAFkVsosCuT08pqpg09SAn84",
-	"oviGJiV9iKR+leBRDkZHlRht3H2q2NCsWO25qM1kbJ4NNwkNwiVxcE02JTUEW1a6ro9cd0TV6bKgx6XD",
-	"7T+FxRSajVf2vIKnHB8Odh1P5vz1l1QLTXn+FCITBt1IPCtOELeatlEfnH8J5dLR9MHlAgA7EFPMvhyH",
-	"h5y1Ha6XYCIph7FcJxF77LLgCYfOSzQX29L74j0EyDw3tVvgPOMRnDHRwWLS97mLx5uu9sM1+UeNJiWE",
-	"EJhxmsfJjGd1ZW1vgFNNOk8mrsbxzqY1FairmecxAaEfvEhcCKbsiRRbSJ5tqJru4QDZflVKE0+rjiLp",
-	"W3tSHOe5RizkWgmd9LPZ8zKRaDdIUBi4iR38hNxDgdvEKTQpdK80kmXPcnE52/4s9/Ck8CoHqdu9E5cn",
-	"LYKxFVyfhY4kfCtc3OHyIqJtE+cOcFRR6LSTiUKpQysJ1zOOIaCvUrKJSrkfqNpLwbOI0rGvSm7qfE7n",
-	"kYLq6ZmMxxpT93vdsWI0+AG8nldZIWXZy7gB9KwAEou3ud2ZuoynjeNAER80+0gzE9cRszo06xbSGnsc",
-	"e0ShKzZxs9ZlOQPgGCc+E0B4hjT1KKIznJHFISkl3HBcivGeC2GmvVW2BDqanE86wu2IscKrnMWAhN71",
-	"sZlA9bEbh0jvUPi+ZtosoQVI7rqY3b5/WWiRNaEx1vxy427Dp0ltmOaoX7NQ41mvP0VK0PqeJ0iVZH/N",
-	"tklKN9KbRJt/ta+kMm8Uu+Ys5p/M87henoWczZjOvnX+iVNNBRCaE2XBspmuZeG8E3EK3be/UhR181zC",
-	"KsOS3Othrm5iaeLFHbsnafGDH4mJU3x0Okm6ubSxji9JXywmuc78kE+NjeGjywiy7QsHPgKBxkeIx1Uw",
-	"mjOF5S0vrv5KqE/ZjqRLFP0sWN8x0l5So4lnCrIkYYiAyE99RbInc4cQ0b0OtthpnnIy7vkuhDy1CeCH",
-	"G6racKsGcGPXqlNxzabm9c9FS7hNbXcKSMmvO0Gvqq0NOXv7pY3PR58I1QePD7RPxCxkWpbWvtFW6QN3",
-	"t/tnomt1zRyCJTcXsyBs8N1xFA94Ktrs50+SCzMltaa/OMOEFE8R9W613y8J/AP8KWzjkqAbrYWnch1J",
-	"XSgZ0wEuyFp+fEo8HyyJVa3tW/+ziwMOiQQ4jq8L/F/LD8LePfASFTnZ0sq+h6C6XGyZ0oRuDKBLGabN",
-	"BTGUl7qd9YX9VsWeEpfIs+zMwjtTl/iMvQEvPoiNLPPuqvWOizBX1+H4aJJE0ZzXGh5fM5G7kSIaDP42",
-	"tQHrHNfhdAd9z0X/4NFlzEvPhjwCcwdzG9XLv3k8nqSFe32eKewmqIJwTP7s1MGbQmwmvt864m8/VmC2",
-	"Mw0ng0v59oPNSRzFc3Wm7/oDPMNFdL6PO1lxntG8lD3PaDcPt9322/Ei/JBl2nH8pANn7ZHsFkhYAoHn",
-	"5yOEwbHRP3DAUGkEjBVPv7pZLhUApuo7hAqT6WQpq/fZ+zCrb5w+PdvgRffMIKJn6TtXuxpKqFdxPbvt",
-	"rs2Nyh7PeWYQg6lNIi40/z5oi85PdfSKKoOrxKsOcHNLaYivu6UK9I/JuvlmoDaAgrbCxdZnGjj/l5F2",
-	"HlO/4XPxpvPLXl6P5IEenCoGfdCZNuTvloJL6OJ61PZl4izlZqMTrcLBm2+/aeSsIc8ajhm8w+ZdOuko",
-	"RqQ8o6IZF9sZY1VzWqBpIys9nIhrH/F5uJtYGu7Sl/phM+TTtpo3OP2Gl2aGuJ0bBYlfWLnsBR9cImbr",
-	"JhusavhTnW/Znglzrz2Ekylu/gZ17U0AHKHT9aTkO/ZAsMY1uxj1i+hUl8E/M7V5nl9He5+/K+C6Ipu6",
-	"LMHkW5K/WypBH+i9NFLhxcZVVsdKh90Pq1T3I+BAxaCbeUaV4gzwU0kpxbYF08ai5TXgDhwm56enIQef",
-	"k7XiegctN77QUFGBsfG1NAUkf+Eip36qHs/1t0R+LWnugBylQpLcvNEopCCL6Z89RZMTPrzTzigUanao",
-	"l2IZGPYUY05uZyEgzNMRSvfNKTeHbNh0IiebCX5zQGQmfm3vcCg3J1I5vqW7Cb2yW+Hjp+TWsewQK0rk",
-	"APl2QuWClfHo/XOAI852bQMA6CgDbdqnxvDvIi/A0H01J2g2F/GMC+xm5v8uWANqHbYX6jVAiPiZhzfQ",
-	"uZI7a1iGDWibbuKMY/v4mq5ZebO2jt7sSuR8pZO1Q8bXV5cjTQb1jlc90OvLE7epnX9I2ATdwNWbhKbY",
-	"WykYoaViND/0Mau+HCvbukXibEudIavUX7Y3Lii3ItEV3Z/KYPvbfj/ORI5HPoZiTBwzPmGtZczuTbYX",
-	"vCU4sj4ulxkv5oWm/qsNzYxUSRvD0HXJvtAEnya51OyZa331CEqx4d+ZJlpKgQbxDIyjztfPCF/bX9np",
-	"10ILs6Q69VpuXwqjDueo/zhTImqiPn9SWa0rSDrNzkwkHtG9azvl84gnpWRu61jPO5fnZ1RtL989o7pW",
-	"07UyGHRlBUNXm3YVGNuo12kbEBEmlM0FwhztUhpSoqPsnJF6U7wjr+XW+0a8HRIJ11MdwwR1LeHttaqY",
-	"4YrFm78rJljD8uFq5jbxH5Fz28ov9/ptrc57wEKgaB1YQ3HZ7Ru5hJRUAGSyf1TM1EosfSMV7AkS2jyH",
-	"JnczhK5RfMcS6fwKIESRi9yD1nLqsdAQ1omqs91qfRgZHJ+z35g+tlE0myzJDMjiiQ/f0mXQ1m0loTJf",
-	"yy2mfcxIlpmS9RJJHAC1asOvGSlqkSs2Pcc1THIkQeYo4R1DvqXcdhW3kSQaTGuZnDLTm9lpSatk+jRn",
-	"ZjxVxsu7SLGXSCKkRJOgj1ZXYntZmFdIXB3ijeNYBwIktFmwOdftX7DrddvzFP6MQgL/GXH00POwgKqB",
-	"imX47h4r/1B4Q2aR77bvzlceAKhwVJClC3+w8UNcuR+1kfjHvXu+YNDTdePQiFQtsMu6A1sDFClAY2NU",
-	"UZGAuHwtt29oDM7qtGhlhJtRfYplNTlXSCKtw8F6QCFoRbcTbHOcUWx3f6S7XpIwtJDGTaXgZLSKImLa",
-	"Wb1Igp+RrhXV/DpOnx87SvpxtZ7Q3BxWu+1q/+WsAu/k2QhpvXJjGkR6KajK3R+r8uD+BBugOfQALume",
-	"C2wHLCgvkX/kxjzYM4PFH5ayPIN/Lnn+QNfKoaJmcBs+gB5x6HZlCl7RxrJWtEpE5qwsk4UfyXsZ4GWj",
-	"72hZq4yNH3Oet4lhIXHdTcZ/YHm0KWH0KK+wgMI4I2HHhYcwCgfVd3DIsWukP/tLdDaFnpJCGrJmF+Rd",
-	"x/dhBQd6YYP26NJ67IuRzNyJLeLsx6L4Z2EebspPnavpVDvs1pn7Ja2i399z4f/6KMYtCAt2k1e9kyei",
-	"yVnq5W2fxiG3/LEFGeZztLIof6SRNBAwbO3azIGSqHcsx/Cka5ccWgcCAhCGZfs76uEzh+TqW/vMGcEt",
-	"xyEtf2zLgKJaNHY0M3TH9BKDsusD/B+Tx2hZOlth3+nUtDzFYol4QUOPp2VoIUoJ5n7aMedEIDeM5dNb",
-	"9xdU5OX0x2GSk13UjVS7m7g78CuAUrLoTLFdWxg8vo0fI74oe6yZWpWT231dsxllHCX37bomob2YyTM5",
-	"0fhcf6F2Pe14nVlH6dJp4RVCdQoOBVwgGyX/yURcFZCCHZIqeQdxdW8fvCCXLofRd4Lvet+P9qVgtBoT",
-	"BT83gostJNdAngtV895gH528q5haTd9SEbFCfoQGT53qZ4jAVSUVmhT0mpFMapALpmDixhXQY3XOFT1o",
-	"h5GdqtX2CbN2PpqUTGuEsQGCEylc3HIrZf4s5JoSvrHvCEBZtmbFVBenXG2omkVeXbm49WwE8Qrtjt43",
-	"T/bYsYnbxvhxOKmBKCXIlqwAKOiq7vXh7Z6GWpgXBcNutFGskdOS6rj6yzcrp7RMUAERSNG9El9SLcyV",
-	"YVUyBy3uV7VLmW7wdJYfYc3EQnEz9UD11heaeIetlReoVgBQ7ZbyRHF+xbNjiQYxS8R9t9SS3MpF/3W4",
-	"/x9AILmUYGbWAowjrNZdLEMdExi/Cl4FZqu46KB3QyR14XL0WrwlX3ueucFdHX2Mh3yQfLo3zXBTTjUW",
-	"8NkQHPeb3xIsbHpLmyRDRdGNqdCN73gbNSGireaOx7+HoMEM3+qMR4/NVogcLVxbTUtdrrK6pHGA92E/",
-	"7g2AZLU78jE/KatmnmyQHzH+KxSjeaIOmW8Ls8DUwhSm/f2AzcZgZsOGLZP14EDBZeDqI4RZpCKw2NAp",
-	"8ZJ3TnP2sxwjv/+dPt13GMU+oVU6lP0T3bP8m9JBsR152aadtsRBSbpIotPwjWWDl2kvJYh5KLiB26CO",
-	"p3X/XPlr87jWRptVW2Y6GJMMRY+zxF3R1qsPje7L2r3NEnWAQKsMsCQ9qJVLZSsYzT2WWCYV0x1fiZFl",
-	"Tqi1b+OX756LJNZJyk0Q9Q1Mk00uGniaNzwAx4IRwukC8C1GFBMJBFMNX4dUNaGBojlPYKgj1aKIFjD3",
-	"lhp+6zzHxI5Mx4A64f2Sb1jM8EDbCL1/0P+ooKpCAOuSajPVmKgUn+xjcKGJ6Q6M9oUp8CE4ld5n+kMs",
-	"PTFiNIxDHh/37XKBNPRLt03/W489qew4mPqIf44qFZgHAunnOnUe5nJmog/E0afaceNUMEXcJsllL/x1",
-	"gvHpKWR18XDhtKo9LflWtPsxqGZP0ZlRV4ZJRdcRPQvW/F/Z/Uqh1tEmADsRBX10XQeWZ6Sg5YY4sAqo",
-	"X4Cf7WBxgbs+rKY6Tq8gKHBjHOcZAPYfuVlp7PGfugwyKkhhLxNM58+Y75kG7SOhvmR611n8VGzSkALc",
-	"K6yMN3WzoglduVyTzfT0HKgnhwZ7kwu7sevq35ZD9UwmtM+DUny4F41ctn3lgD8KClf4hSt4zeMNOWNd",
-	"tPwIEGzkerCV1jOovNCReophxAUMJ0WrwFi58v3QEq2H7S4oucf2JlJhK8mIOhT8sYmOJo1UO7JnzOhl",
-	"Ww6EHVUgH2sqdLss88kKgytDiPpBHFjNIE4IPNStJRvLjW8/iD2TB8oUOm7ZrDaaZFIplkHtPJ8JMgdU",
-	"XR13ih9oAIHgERn2POy3nFGMluUBN2pqNRl8Pg0i9r7b9PeMn+1EfE941wGDM+ITMuGIUmKlkOsT+YzA",
-	"dd5wzXz7ZMDpBcxgsj4QK83jol5Wp1J70N+NM4tsnRtpZaSJgSf9AO0sBfirFYP5rRmUWxmwCvDSTeWj",
-	"w/pmiX9UcFwI87YSH+sToM3n5MIJXcgGLuzYbHlWOIRDd1Fhuh+HnnFEMyZIydErHpwgFSgNTVz/sOK0",
-	"YtPlyZV7PmaBRDNOO1UOLSt+YSX4tlaO4cAGe0o+LKiGC5DqNtsZftQfFhC3B6lZeI4AoWG5IiqPdTMe",
-	"t7myz/TNm2n3ZjB0Ulfn1AvtKZYSeqAUd3O6Ww6gUqItYzrpFf7e6d5lx5zX5aoTaRWVnsuu4tge9+Pj",
-	"2jKQu5d6PRrcDXCi+XRtv6ArHKtqJ4fXcVhK9b1ZPch0RbLTbdjVdXx9UtgRhJWjEjHSCShCDdlL1FmC",
-	"F+zJOAjILdxgyClp31enO2t/FW+/e0H++NWT/zoNhk7p2xpRopYEbp6KmoLoOivsX7PaXHQ5LpEBDXu6",
-	"SsRstKGmTlRwpKIR/itjJhf82gYq3KcGG86+pdnuO17O7QLf4r1FJUmF4HKhSgzdVppe453XybJ5FC1+",
-	"3YQWuMMqcmiW27FKO4N/dXl5eTmexuO+5oaIUikkxffJ4JsOxhpr9juEYhvvYOe31X8A0+c6RQFAquUt",
-	"yMkTuBstgtzNbXGYTej2NrBMwRpUaO6j8DnRmAswd+OGP8LxVpSrROiSRjUmLN/kCrsOhJZJrK+wt33G",
-	"/jjm6O+U1l2eKhUugaptY9zN9IUp5NgTVYzXa9ux4luFmby3Ki+aUAQyPDs4Ne5hN1x6sjeoqZ9cLd9O",
-	"+LRZeS32TOQulmip/gDzml3L8lJimBk1Abi/J8AL4vcSi8Vk7rs4RaPY+IGJv+7d008u51Zdd1oddk/D",
-	"xZNYs92p2zTghe51+RvtSKKYr8fo3yVRJIVw/k6vq2BKuixaKcCcdXn2UnWyabGWumHCHDeN6vqCWzf2",
-	"CuK2XbnyZDSACM67VRASafC1y9EijXbVUSY9arW+x9QLz16gSkN4Q1cMBReUvj84ztVwafCdUsoC/cjg",
-	"lT26xjANJHaLtd7VqC1GW39Am8jZ8Qk4f28kybnsN6zqaBiMJcpH6rXiGRXx3FhI4prn9q2UNC0q5oxC",
-	"L9okatKa1Z4eYmpHLILlAFPb99zaexPzC4uzivi5NjfsqhLw0X2gds4L4DCd88KezYLMqRSj+Q3xUf2n",
-	"usP4GceoeEWbBAmHvOvx9gcOw4eJ3LvnMI1kogfOfVVmu7jqir9PJuOalbJZgd9jMEJACeTxEE2bL7Tz",
-	"KIBfHgaAfjEwyMRVoASaV2zx3CfT23e/0AQaNrKcKEvWU+mxpx9X85vR2Lfm4ZnsubjJd7iY9Z1jBu68",
-	"3p/06YSWJ6SIsbhD8FnRqYxT6wIuyhjXfCND1Nu73YlshCb+LbKR6hYNwyJqe1bIatgfDj3kpdq1tTiF",
-	"rKY6vjMltc5qM3VwTXTJc0bgvclJw/ZCXmlmEpHTPWAsAd9rYp+1VpCOG1ODlf6n0bZO8yC3NVOmyxVe",
-	"QcmcF0P29OBv90nu3m/9mPF4psjYrDxAfKNsr4qjWfrePVIwYjX/AJFi3wPcC8UaspfXk/cQvygrJlJd",
-	"9ACMiFG1xFCcx0R4RgTbUsOvWSdVHRAvZ31ZYbeV2H1UK1NAc6J+fNVFR/t4gUv0FmsHwOyB3ifBVrJy",
-	"1h514piThi/zlZFjfPROlgwKXfWMlNdb5bCCdj0tDngMRaWrkhszGT5lJ2S2cwVgpy3QQAPAmixfgOYS",
-	"yaXICbz7wJX+n4qNkg3Bbuo9LUvLQR3Jsa2pwopHXA6Ip8nhxICiFj0luqAbM3ksSPNazcoo9JlH88oR",
-	"p3vDRD0Df9I+7JMppmRHiNqlMfaCbyEDGSxYn4gcY9ibxApBunz1JM0h1uI2vDQMEMu+ekJytlVssgxL",
-	"S6/vFaOAcYpZoPbYALwv0f+op6OwqtbzNpz1iI/ZN6rp+KHclxlGfAtQRR3vAr+Ryt6RBuNwjJXxs9mm",
-	"m0e5A879F9qyRZwhRlPSu3CfiasDmti01VHJdt14a3z1JNWi230szu7vpMNyBOvI6o6AZwzB2a4BYgmj",
-	"b8j8Rq7WsjTDhptRtRBcii80qfi1NN54s2/iOQTNwCWPTKlia2+lWfeXVU1GdgbuqLPsTKcy4fR2efmO",
-	"buOZD9eyNNPrPXWRRKHykQJ8aGr7OxxRbjYTdGcatOfgkjKRz0Y62IOuklQnMfM8rlHCq7M0SXhjking",
-	"7napiIevwM9FbYPhapE+qIIXaX17ouNl6BuCKC27WKTIFF3z8jRToLV6wpq9vOxcCB3x1DkPJx6MVkHs",
-	"Jip0LJWBSMcVbV6Jqp7bfj2k9KxBr8+J3Fh5pWmDQBDGGlaipuUF8ZUAbXWpR3mAoDU2YnMVAgfmqugx",
-	"NcMVDkfK53/3Q/3uh/rdD/W7H+o/1g/1qZw8n9zV8ru/4vP1V/xHux4+ezfC706B350C/1lOgd+t+8/R",
-	"uu+b80kj/thsD/IzaiaHzvPHhpGGX7CoHiUX9SpOQIfi0D8+h7Riuz1YseDKX+J1wf3P/KnWhkAn9UB8",
-	"qXZL4jqqE4A4tT9xA2ngnfoOa5JvZb9aZUa//DPVCg9UBl9NhKG8Sfahh4Oan2E6LTNwBXgG58gPxOhe",
-	"Nzfw8ZhmdJwyLRPkNT+LaDLPJCDxc6NXdwBZOtAEqaYEVy339Q/Ey2umDogqFxQ0KNfB9sdyA9IKb0cn",
-	"ulD5WXrMC11vt0xDt2+GSf7HLqZshiuHGzbj6VpFPM0vCnvL4RV/zTW3l7x9cqJsZR/5eP0BxaLRzYS8",
-	"tu/sMycNqSYFq/MtSxX6Ns4Z2Lr8MlmXOd4rdlscUzyFAjQoaeP9tj0JhBRHfXSJOccH8zd7+69WiYKS",
-	"Pge6XNW6uCCXiDAGXomgDhwJ+rW8Zm3B3PQi4pUu6GTMEN8oqv/tKztCaEAgG6YIeJKndnqUNF85j91U",
-	"fw+jYpUVvJrlVfOwqSMALvCYLxudyrLz+mLZbZ1FeMX3q/1KT4Z2yQBg8MvLy+nJm+6djZRm5ivaKLmL",
-	"26nIs3haSim2iLgCz5PcHi8HM9GWxoPTYaqWDtndXKxcAd+UV/B7cdtv7t2BVUaDyAFQpBwQ3kHlUjUU",
-	"TEDR6wRIAfgERmainrTgzYKCKLJmVOkOVibmLe2p2mGZrZVspZQOtnCyrl+WKztGdArfgrHuzj9+yYkv",
-	"+96SSFg5yNCp34Ms9LF9eI9PHV/hrcDt3uF+45f+5jxin/aSPBIvvdPak5ntsYw0oetJNXen9m6r42N6",
-	"dATdjenFUKDJ0Wa4y7KVb1E1pZAxsE0oglvtR/Ckj/CdoTQA83qAgcgl0Q2tNNkoxspEG8lW13w8pmi6",
-	"3dPBoJlWi42GoDODTguyf2hv3Qo8497XZA8kOJuegSWykWjgQS9fjnE4TZuLGQlrUO8cVQrfDcBdBAUx",
-	"bgZHPJN/GPdMttjWoVz5UTRSukcbx3l8XbVuB5kFfRGOUwgle2YUaxuJgk0Hz4xs/1e9yqfHTwahr1ah",
-	"uCkyY3uPAGjwMlQfHuE7PyOXhG9A3mnK8zHGnGIE3SgLY1Js/+gsHh+DDldFKDSIM27P/rQI+u/S4TbS",
-	"4fdj/2967OMeo1sd2Og5dR72G7jIr1wzxV7bJyGh69Km/uc/O/0W7UxNvE56ubhqYWCigF2y0kTLfb/H",
-	"uUOZR23v4BuYnaXf6nEc/9P341h2lhLdRGgRdzc12TFIXY861Nl3WTEoDaWAXPFPpuSDtsHUcrGm2Q7U",
-	"SYDbhHyyiqo4FIIb/TkiGp5CRI5r6G4E3+GgcuCEk185Brq0//i3NB1+oOXmdJ7YgWCqHbzbzvCFTIe+",
-	"cjP0vcpPYKvl9Bl2rNRQmw893iGcoCSAQBsO/9vQstTj1feeRH4iQIau9YSLHSB9vG05NWcn/AlgQpjv",
-	"wOziqJhhdrdperH2+MKnt/eWVvEUKGYaxtz15YCNiGAfQ9iy5IK5ewz8JTxngNsmXEhmUsec8prNZk84",
-	"QJFFTj4Umm5XszpAzynhTm99oHWYgd+YQIkBlBa3+Bv2EleMtpll0JwjYH/ZfUz4a30Oh2vtNqCiPD7S",
-	"UB4lusCkI+SWh5jIPXe1M7v1d7sdssfxapqEAwv8ZP4coI+q6YBjQuIJE2M9bJMTvxxMGPxDBCigomIw",
-	"N+5Gm4bJLKebkMy7OMKxHNKvL8chRW6BIdYBoziCh/OUWnaPQcuOQ8BjV7W6xm5Nc9O6sTkfE0SK0M2N",
-	"bgxT0DXYmi68wr7ABTdL7+yU10xZm0GqnKlI1ndDddc3GuvwBx/pXrv2aw8Mr6yU4QjLXK/jOvqaxVBQ",
-	"X1Oe4zI2JTUYuoGUc2+FUaKNomCLsnybQlxm8fScN9xkwS+LMMYBNZMhdNNTH4YHL6P26e7dYDy7Zohf",
-	"zTeGxdsPrMuaxe3eqqQG2zAWMpEuuFb0nyydvsfztrm1VWqeEiqInRMcH5iw/kfN2D/tHtfRmbufo1PP",
-	"Cu5tnunIML6xWcRUemF/QGTip6SCDShgCQCfpMFWghXHiQFPRcw4zISA6g8ZZ7BSSs3mLmPPtY77LHjl",
-	"krStzNq2zRwnDw1rj6ykdMltGd0ltkRFgfDeBVhW4OTuPoN9nQYAWy40oyYRnvIC4ynZKlnbzaHZzjeA",
-	"sBsFbcel8nkxIcCxCdkr2vCyJBTSuV2GmZ8ZjolYMQ/gxXFdHKVMWmS+DUhNUYechodIJvcOodsHlyCG",
-	"bALYe2ZkrO/jjBrxe2iLtAHypbuMwu/9RKa9zzWcDgyURG3TBuMm0U4lm40VQ+oA9KyF4SU4R9YyP4Cy",
-	"Hus769gjknUabsNhLR2e8pHPBOalXOHupmKFkhhmGVbkhOpdhCWmU66RCqcRB57G1Ah4yPsau6fjwLD0",
-	"yzWNi51ceHc1yWGTapoEkHrQUdYR2bOV298uxfyKuh8+hdnqnEgHL5zA3ZbePd6pK+AiOFRBJaGhqWrE",
-	"b8a0mVc8P89rf+Ssn5hwnxrbQ9wfwJ/cCky7imUv7RM/P/F7UswjgRSr4Sm2FD+eKKiSLnStadN6ukOb",
-	"A9pt05z2L5/axSYOMDYVbxTeHzJhGxbrXUJLLWc0+KmgWUpCk4PfMP0rq30VDQQO9hJpYzVyFhLY7Bzz",
-	"kNXm756Q1TYHXB1a1ETbHRVSphJ23Y+RzNcL8pM1ibs5VVNR3l0EKTIV/MQMj0tL9kEvRxi4XW7YqCQn",
-	"3MyVYbklbvcKhptcdNKtXZacPy6GVRoCQuESRAZIpYEljdeYn2GeDJyM5m0nPW5dP+rP7/F5jeusF1ZY",
-	"tJMaMp7f9coT5hrQ/sbnmhSszImR3ZheG/iTInYpnYApDblBRtwwW1pvma+XmDrOxeXlkyTGUWZmzmpw",
-	"NL6fwB4TRlO1kLU53+z8eOeaX7egaPrUHo0557tE7G/QMSbX8ZKOSdZDGmi5Jno2lGubcSTc1tq5YKar",
-	"t2gGRrK7qSo5NghxliA2eLC3XKcqz/6Ld2BOvmJg+u4D0TndvdWV0VqzeJJLSdesfEbYvjIHDLMLdO9U",
-	"Sl73+q/cRB77VmvTCfWtfSNCJXDEJVu9SGEUzXlmrL2uWbmxG8c1YR+rknLBcrI+dMEdpnMM2HyzkNbY",
-	"x4LW2sR8ST+1fenBTQn2BMt2cRNyQ7Pkil9IZRjZCdZYTVZYw2zNtlT0U0+nL3PDP6aa901F+XJqb8TJ",
-	"I3xRKytLDf0yAGLCqvQzW34BiyR7gCfN/qqt+DkugWDZruMXg9Z4+bEmOw5gbI2PtHWey9YkgUdnjq7Y",
-	"fEnXaUF6uiMl37GSM21uQv6BZqWfdzPrmGvoOSnoP6nK4chaqh2ekqoGvxSk73jHIrSysgTNUkX0A62o",
-	"hxMKUZ+c1GDa/btnmKW/I70scQK5PRDBY+LEa7dZq8DGlK0483werlHvhen2rEZB4q+cARwg4KXnejc3",
-	"Otu5LY9CL960927RIHe47voAusZL8pqdVOw3/R7slQzd0nSKiYNeR5fITNvo6NcROJVbGzstww1YOK3o",
-	"Pu1myieXPReyGei3Pwo26nq4OjhY4FP8Xz2ckQdqUvQLHdfUJMyETKo8LpV9Amopt0RJ1xrItTuHJplB",
-	"SQsW+b7WVis9RNS0mFDBVbRzDjXLblpI3iXuR3ITv3VKXaylfK+hj3PKCih+gLK7ByIR7IJ8pVJuB8ph",
-	"LFk05XmXLuCOiBEm53HVNcEmqe0dImLoCxzmnqSY1/5v1YomKPGRJl23Vd40387r1RsjDMh/HKmV/zi3",
-	"NGXE3C4wgQxjMi9Q5fhG30qZh8va2TnJOM70XM5e+t3Iqq95bq3lue689ZkFvxMu6Wnc7DDv6cfuIJ0v",
-	"t3Q49y120kH9RAXyi03uSqqFmUvdmKd/b2LhutdWdKAD2x4TiNiBATjTWkOddOjEz7jAFNuzPO43CAWt",
-	"0cLxDpaYg1akpdW5JEBBwJ82xDRyUkRlSNKGSj1cNhJ3GfYlLCG9szKCRjDPBX1eD8p8r8LtZfyNzMg5",
-	"Jt1soyu258HOaU/wgH2R3PErvo2c5NlnA1KqumLQNyHElqsMg84FpuZvlZTXDGtCS4RZndC+rsfp+L3k",
-	"qt473fFWq0p/f/C7OlJvavdAz/PvwRJirf9BDJ5nrFNtZnQo4JfRyF1Xt4E/4KTjdHNZtMdCxxkkkbS5",
-	"hO92urOVbzYslSSCP2pC9z6f2cch79ofulU0T5bRubC9K/2CVE57a7h3YlPrJsac9L6f5ql0Kt0R5oU1",
-	"LVxtfTf8TdBlawU6ZjnkiZ62FaMmMVHFdO2QvSayJKflW3gpXjYVc+y9OqKhw7Wb4dyzH60Tnr2Dnnlx",
-	"zA2fw+eTMfSb+fRu63NrI/V+e5fuBLtNaLk7HD/HX0fXlucAR0o47UmxcROvGI+l1X2vaA4tADFTZydk",
-	"A7wMEH8+hwJwYGnrmE5JpvN5wzpnJR6Tj/bMjnLUDT2HozKi27R8YqnNFOyiVMvQRMS64zQc8XWepOHc",
-	"ysmYSsSLcWxrlGFRsO/6ewduxsHzOOR55LR8MbtePgR1urXF40yaSVc+NrT7X1/O3QOcTXJ5cNJnLpBt",
-	"NhO4+yU+1Y1yzSJIt5R58BSFBx08zShYjH0mTqbQLLxbJe2WmyShu29Pzf/4nb6O/3MGtnE8N93aimpr",
-	"hS3eFYBWvT6Qss52aDtPzdhkVEQ/sSYl0y6eKTeEPsO/c03WbAaWtHePd1t0+6bsEZK2bB+N1LmRhs2Q",
-	"1iNP7aF2mD2LQFA3Tnr36oi9l/XqxTs32lzW38JFGh8rHIuZ0iCCvpXAHoSav8te8iovGRESXN0cUD7t",
-	"3R5vGfOJTiCKbEe45LZ18BZvcVuPZMXc0WU+58K+PEpOnesPS+XCd6GxesuMU7zmYnuT7isFY+US4fWf",
-	"Ys7Aar+3nLdRUiCqCjZbhDwHV0R4QTDlq/MGNR8E+wcA8BtWaaKw3APPiX3gKHUb+8RjWgY8e0EgV+zp",
-	"B9GdBaKlbeynjeKVT1hmIgcXPzwKkyypz1wnoZfLxQcR8BQ6U8VSECNli4QGOTua56w744Devy3MxQex",
-	"uJXaObnFPULluLJJKKxF0xXR+KjI9UiZsmt8HeKiY5Akni4j1fWdTu493eDBky6Afqxs96vLSIAiVXD/",
-	"Rmreb+IpKyZ0yFSfeMhGA/OnddndDkDTb9J8RpeAqXjAc1yznlvvd/d0KaPdTbqFq3CFwYOuQPyy57BI",
-	"GS3R2seR2VRzWp8bNt5YHeXpO/vkTPPG3q/QSPNmHYFgcsMmj53Z25BscF81gYmiP76tJwOj4sMru7au",
-	"/okdxnoZwh1EXr4tBrpQ4JAhFwhS5CEILCY3JTkiABfm66+i2hb3t+s44+BFDJW+TczEpyNTh1xPaGkj",
-	"JkPzpisjp0uT+UfjlhDebXaBY3zHUH1mQTo6ZuhC3eCWDB2ThOGXTcWgpTzRhSF0nfAebpzwF7P2LJfz",
-	"XK+Qy7epyxXc2acTe8vAZanBlLBWYlkSTPvzIvgZ1tGZgu0RuGCmIz7MAC+e2PQH3r5zcQHKzpirMkBs",
-	"wc2idnpFK6pmqAp7ec1W1HSbnUx9a/LTg0U7Ecxpq93NWTgq8OMQbeJnV381O04wX5gY2VCVr7DcZPp9",
-	"Xiuh5+Nx3URcOSHVCqCEuHKRgFwuTs7s6RFKi68rq+7f7pJvT1zCzcw3RFiDKPTRn9rC7QanUxtaRpPp",
-	"Dy7ZRGA7oDV0CdKG5T75IhgDPA68fe8Xl+MEXFF6B9+5eXnyFJg/ABweCqdcxZSvllogZIlHAYRmiEDU",
-	"qlfZ3i7+L1497W0CF4mHrchj+Telcyv3eauQcpeuLjt1bPGcrcJs5+jgCUyEGHKin7K/3WY6w0e7egZL",
-	"5OueJfIkWgWpZF2twvRj5g/H4DI8ieqdC2lc9PFzx/zrMIAegImJvjXYjTQVpIrFqORmo5kZwtZCD8qG",
-	"QhPIkgvW4oBlTJi2z8RaqgkIZl2r9HHUKAWEotmL+zJmc50ymdoykR16iZEcKiq0hMBxXseRN/+ie970",
-	"LRNMAf6WArAp33EUsokY4AL9XXIBAa49M9TlBmnDM2y0bA6Yxg2jxD741wimpD2B+FrAyoi9+t65frvv",
-	"CUAEQ/jadUmzXeLNgJh83Pnnbpr7TOjo857qIuJepqaY5V2ensjwE917wRmr9lS1LmbVbgIwlZqitomo",
-	"rZpOg2kSOAtMXTP1hSZZKbMdodpeqT7fvn9ChwuqblKEhaAXkSiGYdWKRlGSWAtYgEWQc+bIquk7a1np",
-	"ys4wsq83TjVx3NVutOcRR4126UcpJQKsXVxBMp/ETnl+OgnNMlaZleJ6F2eRjHqnBCUFVbogbvaE6h3E",
-	"G60BKRLpJHPP3nyg6dYV6ADofTPpgQMZYM0OJW6MolovfP/Qv928Sqw9wKMlC1KtdKZotBAR8NUc/p73",
-	"B9E1IPCAMgwvVgx6GCpmAAVvQvPClsKnLJjiqCsTw6ZJ5aFC92AdbzcP6Krc4c44hFzU8nNIo3a1ze7v",
-	"8QDnXsbHfw4QkpjsBPWaYqtbd0bEDxEH7rF6tynZxExafNYN1i4+zHKIpM/npqh4cdlRkIad5CcgRKyK",
-	"zyi06zmKRDOWQy4BwB23rWIxWrcH8CAPhtqwsowgYMntrJjqxtJvPQqk9g2Up7jnmTazvrH1yTMt/qCz",
-	"txDZcEO5PRNKyv0hKggQzHFerJiKecFl+/XIhuByEXlMl7Jh2jwjtciZIo8Qwx+20p4gu6qp6FaQ7TFr",
-	"fvbjczbKTXbeN1yGQvtSwl+BngAhsfXenhrDlJ7VGmvqB6zRSTIqCHRzBXf89FZ5x8exR5JjXm5J3J4K",
-	"xxaehY82btk5bT2OO+LYUwnwK0QyNjKibkm1g64qdm+p4FJgE21Xqw8QKajSPHXyoSsbAGlsCc3jCr4t",
-	"PgiDLYS5+0e7LnudbRiU5HWAINcso9iogpuLD+KD65eC8NJ7XpYceplA84ptybTvZb6EsTR2OtEBd+KZ",
-	"i+9vOCvzDwLh9nWIpvjIiqB7dkGumDBMZEwDFqVxqRwVU1oK+H6juDH2phIfBKAtCfsytGrFpjkvlZIK",
-	"5/r2uxfkj189+S9SKbku2d5lawloxg4RAlbmmEhQ8owJNBwxt2XxvKJZwR48vrhcLBe1KhdPF4UxlX76",
-	"8GHTNBcUfr6QavvQvasfvn714uVPVy/hnfYuWwCASEcRfbp4dHGJj8iKCVrxxdPFlxeXF18COpkpQHo/",
-	"tLrbgz3/6FIkJTqurICnlkFe5Yunix/5x28oeKMUopZ9I7G+LJOWjnjJVVXJM3jn4d9d1R2KiFEBQg1o",
-	"tL/2T49RNcNM+0oKV5Xy+PLybJ/9kX/ET57qMKifQBp1XV2QK3rNdAs2A6+4pj3xT4Q5P3yDLAGCQdf7",
-	"PVUHd+RA6FCyRroautVWYLyARh/2adgYWPSWRbbkNdfmG3jiliQ60vi8Qj7JfAKmGK0khpHiEunIv1Tm",
-	"HQST25PZ2jVARYf1ZBDoNfQkOqX7MnUA6I65E1BRhX5FnWxp1T7y8M/sAM2sPvm5eXTWz8Z2z1P7HDtn",
-	"6U3qavx8PPwXz3/FO61kGAjv79zLfWUON9q6V7nbuR4dv0qBDSMA9+2X/hyWDNVJplCyEYQ2CCw6RIKH",
-	"gEEv0iL8Cn4/IyEuPyuG6lAVKQUlpzGSMoGY6FGp+z0z38ADn1Lo2glc0eaMgvd5WVo1Ty8BVA2g8G5P",
-	"8pdWe7bK4yl4r9UDfRvvvGZddHDtTJ0+z/8oa2H8DtlRHuSKbkxPZTlakkNZaVM03C2ADQLbkAVq7jrA",
-	"32JqKf6rU+SkNQVKN31rGRT0mp2oBcsjXvnWzvAbl5V5JP/j9PSPcKYfwovw+F3qQM6pnTh72LYDnMUN",
-	"tFhfn4UxHMA1DP+F9hsAcPiAhu8AuFAJ0/S6d1TfQqSiZYQRDcm7YudJvNfW3lv8ujwxFrnruqiYsafM",
-	"2UWEC20Yxe439rl/1EwdfOfQpwv3NMIDu10JNHRuoFOfXsxL+4tgH80voY873TJHrdSnsVNB98Mdj+Xj",
-	"GOzJ3+6a3d7QbZTlfha4orMKocDHoR0EdO844aeU4vc8z/0RPovid7uD/+geD/45qP+mDgfd47XFyd8e",
-	"56DQJe/fG23Hnesw90JPe0R8nv8pA9fRzMBNrV3BMPnq0WPn5gqoWqzU2LfOVcJbqas5YsEw4lwJcBrB",
-	"cnq1efAjNVlxetu9gPdvvjnL8ac28Onzn6pPcJ1CzlNzDpZAup9ep6Nn7KHreMIdpmhc/r3Ch+5yX+/S",
-	"RH4V1njfVvJruX0pjDqkuEHJJhQhybM4la7oAXVoCg3SHkAAAXpBIOd5vK+Y0dNhi7/X+Zbt7RfTXPEn",
-	"+8znyhN/8gv8z2CJQjaBBbLa6HEO2LfYyglvGBP557r7P7rF/UfsvelYWuD7iDW8cpYvIr+FzjkT2EQK",
-	"bIeV0tR+hAduyCIxYwY7s3eNmdu2jY9/p20Gfw8fywpGq9V9LQ2/VvLN/dJRH5ugbartYHLDXarsyJ6R",
-	"8/jenwWpjT63wwNHtSYuNCpkRk04akKaofDcT9J8trcxzNsu4N9fIr9X3FhN3e4m4cJIzxP/3//z/2r7",
-	"kXFGqApp5FC441slqzfw0OdnIZ/dNnpXqFb5+UIToN5xOCXYz6lr7C7Jyfd0yx7+vcLCi4g8XnNBQaQe",
-	"u+miZIQFnilc0qXZZHfDc/KnNy+/X5I3P31vtYr3bP0GTBCDPUL+QH785oJgvMwBQdSVwu5zEG3Xe1qW",
-	"TIGCwkQmUVlhzZJo6Z3xiN4Hjgvjm4yGWswSOibuWGVOXRRXt97LKeJPZoaZB9ooRvc32NT7y3/4BAfy",
-	"z4xVhLpz2Jqm474KxQRraDlwB761T7yhyuhzapxYj3+8K8uJFA7IZ5/0hn2LtLvv+/VbmssrZlIMpplp",
-	"2cu1uCNrdi5OA04gDfg6UQu1ho5iAMcLCdWNVKITeLRSpGRUCeNufQTDkWorjYEe5Z5Fv0dQ4BiTGq7Q",
-	"szBwQ79l2kjFPlc39tllAsYIegE1aPA9487pv2ynxtD3tYF+EpggTgDZW26JNvSgT2+HtzDILbdlplf6",
-	"beCYf0fX9Du6Y234Z9OG3yDdcitlPkXwWz1hSOzb3z9X4wdnz/J/f9vneXs4oXt/SL9o25qPWz96zDF5",
-	"9Rk7Jq/+UxyTnhW2kgHO4XwuMENeR693/Oa0wLu8t8eVrWchmHsZSh0gAlxQjU2Ymrb5xx4l9hl9XznN",
-	"XV1AGB2VrwLaYvFsB9n5FahtitGyPBDac40FtSuoASfW3W92628V3D4ngziAqvs1NMeZ88zhzwizTdHf",
-	"da2uhyMaV/jEb01rx2m9ZQhzekrlV66BbIstHsTt2Y44XBBUG4JU7Aaeocyn50TqSPaMlkzkVA2ZTO+5",
-	"KXJFmxf+2elZ2Y17VZwtKx2KId1EwHFL81wxDdYjgLhZ4RqrLEgxVXpV5+MQ/40rQ03UCriCnJ+mYOI8",
-	"HMFMwVSPVnDRUOHJNb324ic2sPGPzk6i525+CWnlpr/0Vcia6EI2AvuLS5GdJc/re37dZzRCiWANqRS/",
-	"poaladg9UfrhvzTLFDPpdLq3jOYd2h5JNbgPK6wY8BE9GHDwPuzkl/4Bw3v+r49ulG1q2EfTkxK38pJz",
-	"v9xzJZeGHcIu5aktQSyutAhQ7G6Pv2JXgEKTuoPtj+cgyQ+ycXWYKPsRuXg8wb9LLIQsGE7sfuEf+oSF",
-	"GB2AljPVYdit2PM7qILbcZFDBnSLBxGjvNxXVHF9lBEYYRd7owMiADcFgTLpigvhXXBLgiDMsOsOvny0",
-	"XOIFYLu+CFO4o2LT9gNvcfS70IZvxVUwQZafs65ShN5goAL6DVuedOnCfvbiLFkP7xqJmUWKtTn4KjQp",
-	"IwgWfYD/d/mxkFIHjqwHa3zyHLtSQm9lGXoKW7ZbIzhIKDv6QpNMCsThIHUFTfztVWo5+IPg5oIExn6V",
-	"s30lDRPZ4cGf2aGtX0K2RyawH8ILH+rcrcz7IOTGBHQTzYR5hu9KUIb8i/izwsRsLAs/km9y+6I2v6lS",
-	"0xe1+TH4j39bzin0WuM94/n5TJ6q15aXQM6FQPO+H658LbeOUwHCcfjO+h4f+YSyBWZwRsHyzXkLdZCG",
-	"SGxAMyAl14YJ3bce36ma9aj+sI22O+IfGTcAf/bAnkirnAijn5JftDWFfiEeJ4ISIM6S/KIQbvIX/08O",
-	"fjKSTwBfnbqroMfC12+eHNBf1l+E4aUTJ1kprTQ5z0ZwRZRHlIYyZHaA6rzBPfiX5YRfH4b+qgmRjSf1",
-	"ARekKulBQ+ckWhIpCCWaNs/QkHIdQAoryYEd9vIawDwuyHMsxoSvgk0pHIxUf3Pe2Hl873BVxw0b13xl",
-	"klnzVcqOuZncnYEOJTcDHRTizbqO8aQmdF1AD8YReu0D6AsD/WlY+UAh7iTg2YZf8G/upxbiFiNcy7GG",
-	"JEdCCCcRF0JjF1DSGwRNrc8XtA6sjMyo5Z4de3+65wT8jg+qkg6p14DGA9ggCPWUm6INlkEnJjwQED2x",
-	"KpwpmHAmV0MPVq/hZknWrQkxpni/Kan43jc6vgcmpghBOHhPwXQA2+JWTQbtp9JNNe7XC45rssROZu+V",
-	"VJzrKm2sbOUtoBv6qSqoXrcKjUMqxk2Pesbx1xGNxj0Tl7CfKJTiirf/9in1LKDLW3lOjIafWHN2t4DA",
-	"MbdhG2PBtgScCFUmSI3fjqGCU4LZ3bex4qiRONxI43Ns3Ddsy622hCM6C1M4IDUNJx9Kelqz1VvcckOo",
-	"IIyqkltzX4yd/VFwnW+VrG7IBHPRdfg1s3b72bzrgX51Fef7lK/2Fuv9bNML7ou1fw630hJ42TutoF7N",
-	"aGKYNnoK0z5kroFGVHi9FPntdvETB/Nx8i9F/ml0mLvng3Y0hwbZ97qktx0ZJKlcf49Kc+sqXBLDaFYw",
-	"3clDQWSVfh4KBjAQI0F3heqpOv2OafNvwF3v7sg1flv2wmsNkDzZR9Nuwzny0kyrDLlqWWyNk2K9gtHS",
-	"DIKF/YBPnFUV1Yaautf3Re7G7Wn31iSvnjQFyeW5EwGwCUGQ5Tk1dE01c30IOjS+YuqaZ57I0DVjzGqe",
-	"YOL+yY5zR0ElGPsTQJjCd1MmJablyHPlV3UwSw0TUizJWn4ksDtLYigv9ZLoUlb2vnZnSCqykWXy+JR0",
-	"zcqh8M5X1oK9+uv3Sx9EOhCGxWIQwQJJYHWoZQvi1vhcpJBuvGMV4PuiCKfk/3xLMpkHdbmi25j3UHFh",
-	"XuP87oZlYPBbhSCxdlBfb//3x315lvJByAKwxoNgZM1KuBEZRq/OI2DhA5byuPWWOyuFxzJSB1A6f2vC",
-	"q/8XkTPl4j6/fHm53/+yJL88Il8+fPQ1/OmB/dOHhf3z4y/Il+TRw8f4t8uLR3/4ryfwzOPlk18uPojn",
-	"Hu/PshTyOGJGgw/lF1DQf3lGKNkoCmgy4UFLKnjKKhGxYN5bRnPnOJ7kJXFdBiY5oiPNKT5fG8MtKsGa",
-	"yAvn4EK7IYS6AQnVLe63JaUmvMeNbMMUNG3zLKl9dkTSKfbaPfMJ/U84hfMG+vbUMMVpedaMUV3ICpIo",
-	"ZQN+SQ3QmsTQGvs0hH2ohd8BuR2mPpTRTzhonf77EcEZb0OTBLrAVrszRzpN0pCK7KVy6TopSMeda/YV",
-	"PjWNJeT2z1xEs0ria9ooaEMQwwhJ9186XdZP0kHvp5YDod35X7khgueNQDTx18VAluN9gmi+ltsxCE24",
-	"YuWWKNmcD8CkoBWU0XYR1JfeheybnJ4mRpRy+4B9rKQyOnmVd33by3C3hrpcbVSdgfJ5Qf509fNPZMdY",
-	"BdrDQ1rxh9ePAm1Kub2w1DzV6F7CFH6XDv8Z0iE6ZXz3pjrQd7xk3+EQc8/3LSEhTiXYhpdn87NBwpzV",
-	"guygyRPM9/b4PKgUu+asGcBheINPvJbbV/DKHZlP1kywO3LfFne7rlQQF9d/xtI5ADWRGyLLnCiWQSEP",
-	"wnHTPB/ZsCHruiw90gGEiyCNhrx3OdptIh2hpWI0P9h/LdnGEFpKwZ5heYLPqAzoyi7PkyoGpr+DbzkV",
-	"x0hEFMf/Mfzx3l9oNM/Pk6z1PM+B7Fspc7jtse4qwjIpRgndI/iODSd9K9kgdsLSX8imULLeFs45Lmth",
-	"NDTQkopZY7nNtwUkjcAN4YLnJppUx3cQOp+StgWXZ1qeB/HKhfn6q8VwstSnrv/GLfgNZti65jl2epCC",
-	"d45iTRiNUCwvrw3eQHuuDd3FLyFvfg7b3j+Gpz6h9e0ncUb7+72Uufb6MWR8rSVVuXZ/AShBv3SH+qkY",
-	"yQqp7aMHourzKAwvIc/Mf6qbqbsTstEDnpO9FQ++i3syN5Q2kNIpBSP+BQKXoFX1LoiHDsBGHpSXGrvV",
-	"5rDAFrwUX8ZmqZG8lR/d0PeT7xZMiUndcSc1oEX/uhvz+NCelEBX0FB2i5GYjVS9RoapiTijZcqcb5Gg",
-	"F0yjjr3120jXCzySKtNyv58vo8dIHNTXTYNWtpVECgfYwD1K1cYkWuOEQxbJ3DkxvABGb3scEX/WiZ6E",
-	"qgcp/PUOf4n1upFV51R9Fo22XBpQkDO9RCBP1eUAuvEtlvvZeunv81g8b/fGTOgNlcIFMay67V594owM",
-	"P33sVP/blINnRw/z2PUbqH4Pn4FeJf1alLQEPE4D608flZmsYNmO7GttMPawZky4nATfN+XA9AV5Lbca",
-	"XZKube2mAx7IhInKxZciv71YvHsNZZLSkXOc2Wof6Vr9o0uVQbA9Am2nSIv/He+dHIpSvu4VpTyJIYzf",
-	"RBv4FGYSPegjnjhjEysCGBMJ1h9JkfEN8TotnDXZ0wP0cfYt3ruFIy7LwkXqsKL7g8BV1txo7OLns7Gg",
-	"v7PrTI5VW4woRrUUziDJWcZzlj+zv34QOAv7eSH9MPCK1eOdwSkrDVM4rmCJRNmxeBwyYe5GBNuh77Bg",
-	"fOzTd10y8t7ubg+4QR7BNVqTLKtNqlDbPjca5oHYTSHLXEO3SazTdg5DkaejOnZwCOs8Iy+u/upGaL2N",
-	"qWDPW0QRnRDt+T00EJU5sPmx2EAnSQc2fiA6cNSOTDbgjpBNaPNIxQFNEd/s8YK8lY3L+2XGdUrgivB8",
-	"iajf4V+w9ngZj0Ckwg8TUFmd7/jOMVlxim6+9xxQCBGEpUtrttbmmnlcgtHNHkIIoTumWzx21AiChHfr",
-	"+UKTX3K+Zdr8ckFcLMLeI8GT/UFYDgCOCN6LEKh45kziIKK6LexC/7oPwn2sj7kQmuHFbhLcEyc6PmPW",
-	"CbEGPFNnUcivmUfY83TVhWxSzKJpE+nSG+mRe0Wbm9D6ijZ3TmZos5xIlqTN3fXG1bS5TWdce7sO+smv",
-	"aPNJXeSfQfvqdy7F5Qvtxj5qY+1dElKAkjqrpSxy/D01lE2fk0f3dE7OWHFPm9ZbaXcnzf+jjWRvsgl3",
-	"juR553QELChY+W+ygexNN+WO28f+Zu6aO2gc27trRs7Tw73HBEigVwScJO8P8leWJtrQkgUsCxH1l/0o",
-	"r++QBW4bvp/hUhMSoy4dp9qTWLf1z8CvdYcAW50elZbFgXHkNfZnWdf7qqffdKBUWn6c1XPl85P4d9xt",
-	"xX5hpNdKrEnKrej4222Rcs9b4dqj2KGhkmgzptTYX4b0GXzz7shjx09WjsnqnEr3ZIZ0WgO+MpMj7zhq",
-	"Zyf1SfD2xzbqrlSJwhUMwjdKyBYzkjRS7RIMjciwo7W9hhqeYYZpI4niW56TgpbXTHcLQbnBKqKmhZ4t",
-	"aLkJePdSfBD2maw2hIl8SQoO+qrHrueCkabgJWuh7Dd8rQAaoMwvyHsACv1FyGa13/9iCUhLLbsBH3QD",
-	"cDu24RVUv9Ky7Hiq3ILRtTU5qnGFb91hcMN94RPFN9zXMT41FOhYhsCSJ2RAJ6TqTN4XBonLtWo/kVGl",
-	"DoRiwl2w+i0XWV2okamIiG4Yq0ZwlDd8W1sOkxusucU2XMYFYrRhlf3JgSkHFDiIzuGvRn4QjsG/ALyK",
-	"rABQXzsaxrDbzpmU5Io2XGwBBGwjyxKao+aKbrdcbD+Igor8gjwnmT2/iKzYBXLecoDjsNbdtmwBMCaz",
-	"saXHXTGwHftTsS+sKyVu7Y/nMtuP2AO3JsV+RtGMPYC2H4OewHf2ufcuQ/zOiNT5SsJ/50oRzmJV8K3Q",
-	"S5LRWrvIIuR4aO8d7NkUNOtRbAKxJsLd3azq65y1aL99nDyg52cDk2f87h9zzyBIHj70W8LIgxlNRit5",
-	"dN7vpiQlEPesybQwIqEERxs685Nw7m62j58e5g7J0Etubfk2ZUuec7GXnxkD2asWBut2LTEQhDsBIg/n",
-	"P9GRDp54ec1zqIT4PLNP+2u4Z+3qfrbcVz1qxro9oZ3acNq/LCFCRlEHb36sfitscP+Yg/fDAS9KqYO0",
-	"TO70aP3ZO198docQA5+DWnfe6rc71Om6LY+O4WZG1Dq7xt+WWsdp+UnUOtjt+AFt6XuWU4q9kTqIxujq",
-	"AN9MFC4Iz+xoLsDNdvPu9Z17o6xVerJu761BUp70ZTpy+NRI0DecfcbXHafli/t33t/jnj93/SQAMqAd",
-	"GsKw/VTvOBOMazuf8aHqlDYopuvSnFPL6BDbKpul3B7BzkXpvVU0ZwPH7nv7+7/HwYOl/BsfvR/A9R4/",
-	"flheljx/NRfbB8iSUwFxn4H9SgVZM0L1juWuPgv9yCrV3+q9VLufrSivb1crP0xzO/gnCZPip98CJZP5",
-	"L2c7+mBihq5aLqM3nt2CezxmaOAzn4krOo50CohxczbLgZJ/JkYQslcm1Tl7eT43ZC+1IVqSPRWHs7Fm",
-	"JGkvCe7neHWZkD0/MFbCvQYNwchWtim7nYAnCp+qpGIkJ9CKsiCDfkvm1kzJ9ejskgtZKyW57K/n64Kp",
-	"mdZcCowy5072RIRXLfZU7Vj+AGvzhupRD6HI0IvFPT3YOwpgxmRtnqEbDkPVug2AAyI1NAn0ddoXUdzl",
-	"v7i5fFNi/4i7YAP/jbeeKvd8i/XXmISB71LZXT5nA1O2g/tSFSiL71ZI+A6N1lTnCaDvhuriATpbB4xK",
-	"+/t7qos72kg79B1B+N/mGnlPlXAF+OfCknLO7oYqwXIiNycdAs/X9wGFwNK3HXedmWtdELpVjMXbkFt2",
-	"GLJzwP/mOOG3cx/M4p9HZ/1s6g6whDxrSLVBoif3bFIg9UY79+njqHaF/TCqW346inrGlV5+Vgzz3FEr",
-	"gtYTiJYE67kx1T6978JO3S7h+b0bs/exq99LKwMoZB4+w35sfG+FvBUPkEw8KhtGfYZnPDKP7q/dQqii",
-	"OZ+ZB6U3G6m6oBxnQXCEJjhwPKOuR79v9iVo2IQ7UKty8XThgDmA2u6FY/n7nVXSXdN8GVRBbL3T6Znm",
-	"fAAuZTGO0++qbzsIIZo2uvM2qJCn73qUSE03rDyE1uJLTJldY2JtZxgE0YmNo2nTGsXaKIrdh3A18JEv",
-	"NDGMmaIzHBhD8RVZquwB2i9EsNDxx/JO2oFp1x7aYkCbuu7SaxH5xjdIKmh5xAUp+YY9g7224zs0JvvH",
-	"ivLcI0H6nbD7fjri974Ln8ix15NeEmfLQxt2aJknmAaTvuk0pu4M7du6LRO8Yg0Yu0vQ8FrKHHtYawcf",
-	"1KMspAIsk1WHgGAEfns7FSRpIRt0f6JXtYMuIkV5gOPl8ZjDh17LbeQzAVwWB8YOMpCDXjFZlQwayLgs",
-	"1najAg5qgsmxKxo3mpWbznu+Cdqvf/v1/w8AAP//",
+	"7L3rktw28i/4KojaE+Fz4pRaLdnyfyx9kmXZ1ox8WbVmFBt/zbZRJKqIKRbAAcCmaiYcsa+xr7dPsoFM",
+	"ACSrAF6qq1vW2F9sSUUCYCKRyOsv/73I5K6SggmjF0//vaioojtmmIK/vcrtf7lYPF1U1BSL5ULQHVs8",
+	"XfB8sVwo9s+aK5YvnhpVs+VCZwXbUfvGWqodNYuni7qGJ82+sm9po7jYLH79dbl4tf6BmqywD+dMZ4pX",
+	"hks7z9uCkRumNJeCmIIa0lBNWM4Ny5eEasKNJi/f0s3FYokLKxjNmWqX9mr9AIceWmBFjWHKvv5/v1/8",
+	"9+WDr/7+70fLr359v/gf0dX+he2PV/qikJoJstoTUzCimciZImupiCm4JlIw+wexWRJdZ4VdOiV//eur",
+	"by7Ic6KYUXvScFPgu3THyJbtyY5umf1EIkXG0l+Ys10lDRPZ/oFd2dCH7uiH10xsTLF4+ujycrnYceH/",
+	"/qfYl77mO27Cpv+zZmrfTlzCj93hc7amdWn84PQD39W7xdMnbir826MwEReGbZiCmX4COtIyStvnGijZ",
+	"WAbgmuxozoboxjWhQjdMsdwS2v625koD8yxhFHbDFCmoJllBxYblRPN5JD6dpO+oZd7jb/xeNqSUYkPo",
+	"Rto9t4xuP9QumCmG/2RfJSu2lv4ftOU0c0FeAWGEJBVVhsg10sp+uSNIwcqcGJn8RFzWgyuWSZHrwy90",
+	"+/joT19c9vbyMrKXvyIDMm2+ljlnIDm+LmnOvpY57G0mhWEC2IpWVckzaknw8B/a0uHfnYn/h2LrxdPF",
+	"//GwFUoP8Vf9EEZ8JaratFO2PP/rcvGGZttveXneWf2gqTmZ4YrtmDDnnTUMm5j3ijZnnfCKNmnSwr/o",
+	"SgqNe/uzkquS7QYmr/CJ/z1vEX5cWEP/rLxzgqBR0kpUOCBLQkXu2F6SXF7AaXOD2bme5zc8Y/GDZyQp",
+	"ZJnDEJua5wyOTiPV1h6YSsmKKeN4uaCliV9UcnXDZa1JQ/ekkXWZk6JWhmi5YyuZ7y/ay2QlZcmoWPy6",
+	"XBj2AYY7kBTLhZEVz+wvTNij9t+LNRMZsyfTyMr+r2T2Mq1qbS83JuxfdF1VUlmhXFFt9weezraLv8dE",
+	"Ubux/+1mc8tZ4ke2L8nVP1hm7Kqeq5VU3+Kl0KdLCVLverc7Js63Su6AolwIeyuWVuhaott/YyK3Asv+",
+	"0RSK0fwZKdnaEFkbwtdESEN2jOpasdxSMCgTuaxXJWtpKurdygqg5ULUxi1jwsOa7nWU/prNGaWiik1/",
+	"/IapnGdm7Aj8zT3263LRUF0wNX0G97xcrzsfF9juYPPdp3ZnCVTsfFtv1PYjHA2T3HJVygi7mIJnW8G0",
+	"jnLMc020obtq8p6bWgmWX+dsExlsQ7nQeB3K2jBFVvb20BOHtjKlew4tdy6Wi6zgVQVXqC64JY7im8KM",
+	"nzQYbtn//t76o4Rs6B6uvGNC4uLa76CGPTB8x45V1+UCvvua5xO0cv8w6geR88E+VCxzqsy02SvFM3ZN",
+	"9fbwpfSuysjUB/QM39RbMby7tMSJkfNra74cUTKzh4OpsVP5wj3263IxkZIlNwqnmPDNVum7nrOpyR2q",
+	"heHl9HFqd6H3Dw9wnb3TdMFywgXhpnORBbXPHpN9dBWNVHn3+GykhKvKKMoFWCtVSTM2fnCAtm5z/VYF",
+	"2rZ089/tPsgtANeX4oXnegtHKc85miE/dxhjTUvNDrUAlCA99fjxiJWz7DJYx2z44jKyGTmrwmU6gWly",
+	"jnZ68o2wyi97CvyTy8hgW6bW4wN93jMELp5EBhpQCX5SII79uq0GQImStciJUXQ/9aZ3rN+h5pd9G+xR",
+	"hLYNzxOreu0VD2tuzl7PAb8es2ogR2d/+3vXEn/pWSzKs6x3pCi3w6vaaleg8xWMxW4i+6LIiivaHAu/",
+	"lb9dRq0u4Lc6okm/QweNMJrkkgt0yhi2i+tX7h+oUnQPzEJ1Qq+2vxAlG225hBtNStkfe2jJr+XmpTBq",
+	"H5tyJ62oEJvr8PFHqwyP8IjN/pNlWv8E+qe4JjW4fpoDpkndDRo3Y8Qcg9WrmosNfPCkL38Lz18ZKvLj",
+	"jz/UAGmzwF1t53FbEuW/uCqyYjes9DrYhOO7knOU5oyqFR/n0RfusfaN6FF3jzlbQ6CXiGYMJZHhVfzI",
+	"x6V9TIpmklq2GF2uewzeEHj/jL/jHzwW/QccesNQ0BpeTdV314yaWsV0AW93C2lYjoeRrNheihyOJQ6h",
+	"vSW+tz/vwLWqe8e1zzRJ9SWuUMSFbOpyPzzxa6aUrCOf9gPNGUh9bRgr46b6RnEBUoCW5U/rxdP/Ht6l",
+	"7+DxX/++HL5kmgImhPGlvGFxGbiSxoARbXfAkJLRG6atOkYJvnbsqFiX1FwzIetNcb2W6njcV4JY3Ug/",
+	"I2xXmX1/PVH9Xa55GT9OzzMltXYeR7VekrW1+VmOdr79/5JUlCuQ4aDwAZcUzBpNeAi1lVT22iCBQlyQ",
+	"kmuj4dmD5QV2Cn+YYlAc8MPh3xXPN5NF0gErhneXR6SPseZGybqKbDZjpsCNVXTLFIHnLrqi56thD+xy",
+	"sanLkpnrrg55wO3OoRIVCJbMmtS6pqULYDBScZMVF4unoi7LCFndhENTEVjNRBHkxtMFrUbl/Xfw7BU8",
+	"+utyUVB3Rx6KLudEh98dOYOS+DimghdSbuMOhcCf6JoXciXzPcQTFKNWFj6D3cu2lnbCBSN0G6nAaBCe",
+	"ZMWyrRT440TqwMK2QjYi+p2mYArksX0OYgSwKrlew8pYqRnx3wZeVCfVcSUsD0s5loAT7d0tq4wXOUNb",
+	"91fNDuyNg7PAK/ASpi7jiO28HeWXH+wz8OyHa1VNVT5Ay2P5tRRx+axpE7YU4n2TlD9BealjDrpTTRt7",
+	"Mx+89RhCNsfCvJBGOj/DIHcbPDkYXbIv9fdi0OFjpcaARzhs7zNyeSjeJ+xJVVIzQ38E91PSatH2eooL",
+	"RI7aoS5k9ZkmshFkJwXbB3EYBPOjy8tUfKxdBkj1KFG+lw1ZUxUkv7aHeMVK2aAMllyYqUqcgphRPi20",
+	"lDt/99jT39BcXjHjYkPWzqSqYoLl1xiTPP6kK3zC2hNt3BIMOLJiGyp699qjsdgiWLY0osm8ldIUoL5r",
+	"uC9FTqjesiYuxXQh6zJnkXGeE/8bWbGCi5wwmhXEwPAQ70YVZ8UNS4xt7Q1r8isqshnMqUtpItfWlf1n",
+	"4hgQbhkQMoZuGakrUjBqQDcSkmvWI+YXo7Q0VtM4nvLoJHaGHB+zULKhDd3HNewlkYrsqNqynKz2wAqy",
+	"EUwtrRxYQQDIHi/qjOdj8rpckIgu20kEiaQXHPkR/UDBowhXx6EzxhuoXbcMkm3ZMXY7qkJH5h2rYZ2L",
+	"0Yv+1iJpDUbPDF6XcVI9cty6JmMwH3r6QceaS9rxL6hit/UHWQX+2qr8UUsOfi34prieehzgjVI2816I",
+	"qp9GseA4QqW2kWpLwEnsbuu8Lkt7BXl1DjJ17A9AxKm3EY2dJtQ7fQiYWBqWlAuWLzHETPeW9SlRbMfy",
+	"/ZJkBaMV03iqNV3bP0LyymSH18/UFFeGVTHzxnHQqF6mNkxk3TecojD00rdSsYzq7sVgxf41hMtarugK",
+	"c2vwXXORjjq4bdtaSQyCL6OCaKZuGGkKXjK3f15eTHc2NlQXM6hgH59FgliMysVP24O8CGzbY/j+eVn6",
+	"XLsjmnZPXZeYyYOO9/ZYnCOiHVmqrxiYEcsQjLeiXFOeo8MMvvCCeA9RG8EHbxEeJJD+9m+gUh47LP5w",
+	"H97KfXgHjsDftrPsjt0nf3gz7sWb8R/oLPiYZv0fNnHaxvrDwj2HhfuHpTpuqcajVLNtzCAbkzrdj04y",
+	"zEld2UcE0BSR8+RyTFIdfrYdI7n0n+kmYnceh3UmGaCHCr5wabWJq85pbJBZUNENu1iMZh/BcqIfY09j",
+	"Nx1DZ1JBxUlBISt3JcGor0rLfio4BsAeKMtF57jGUjZe0JKJnKrnea6YjgRQveE5vH54KrZ8P/6VoSay",
+	"H510tMluYopLneoo/jW6qqCte7LWwvs0jKw3BSR41bQEOqs8QTvFriAZ5jht0h39SWzWpl9GWG1FTTGD",
+	"Y+0+xEYJCWXHwYWd1IbU1hyd6wxoHTyRKdFhFJ1TaqfTUcXIinGxIWtuDKbjTpr5Oxj8jWxS5jebTrN3",
+	"1mweS2FxBAyDt9+3xM32OxU9BFAHlEjrF8zVCbkSNEjtlxVDGdJwkcsG9ihi0nYSbiNBffsrKK32luRC",
+	"G7Cw/YFCU9rOgdNPCilhRH26BqiknPpoolThsJIAKwhg3Cip2yTIw0RmQ7Nt1NpxqSR7Vw3ADKHEGsj2",
+	"crY09BkMfO0ejOYvFFTpIjk816ShSkBiS388rsmOl3l0TNzaSASUVfo679cWdLSPZNJLRVVMu/ppTRpq",
+	"rAkvgR/lmri8wmfkEpLONMuJYNRM1YUl3V4nFucTgaf40Z1m44bz6/e0XoZNDdm4HcqkuANCJ7HsMgiu",
+	"gP45nb83ivavEfYhY2XJhGVSl4tcSXDJKwariF0kO5pPn3LHqJjzdM7nPF8pWecpxwcIDXAF2qvZZeFc",
+	"xnyjXVX4MAnGCpsZEoTpOZUy+anpNX5VLYH9aF0ihr3ylPIsEOW21snm2UNIYdciuFEcfLa65NECKvv2",
+	"rqIuyJoW+6MSO6tHzdIXaI0qtrbnPC7CoM4YbxSpfGKVl5kr9gy9N101TTNjXJpurPppivvxyj02UJRh",
+	"Py9Oe0s9rqV4g+WiM82Y6WSrXIghHIG5ef5Td5J94Oba1+CNUc49dnhlx5XsYWfygbl7YQ2zghFdbzZM",
+	"Q6qmYOnkLWl5YvayUxse2+od/fAKaf8FrNP95dGx6KkFN6Pq4F/hocMVZEAl2Gs/TpztOkm2B0kpssxZ",
+	"jjLTePXsM/DlPCMCasbtcDnh4ljTC2VNh3Fp8KNh+czSeUCCgxXiJ3sGNhSkbYH8Xilr34A/dUWzbdwN",
+	"E3ddvGuL4RuSy8xIFX89k2LNcyZSFbENK8uggoYwaEx2JS6VdYmJ7RHHIiWllNsH8gYQEmof27OyShte",
+	"lkTV8dkKbqIULjhW2WLc1lqDR5S2M3br/I8pUvI1c0G3x1ODzvYVCNo9jlzIjcS6VsUYgj6ghQLRZrJi",
+	"pmFMkFI2mAjLN1Md5jBrbMZ3UuYYhKLOobdiVHXckj7WPdVBzuaUrcHD10Dg6zZWecrbPjg7RRmCbIuS",
+	"3bAy5h8EHdnqzJ+TjG4nF5N2Qq2JyLV9QDhvzOOLJ46qTsL2V/GIwNMTZ/ZOmFD0zUEdaaQSPrlkD5Ua",
+	"4Dhydm0t1jyut+Ivs4+hVRlSh/DE2uUEJRtGFbALixo9UCCeb0AK83VrFIO5U1enlGUhiXvly2E3e+vp",
+	"c1c4DjFmTbO/E5Edr0SXudrD3BcmB9KoJ66X7qpxItbvMUpHxxLRi6+eq2Gt2IwA7tcsFr4FRis581VR",
+	"HlYBw+QFFfkDQCbRtGnT/pchBUcwiu+U3Gowvy77OQKHAcDSeCQB1IPhJtf/rKliI+H4L8ciVCtFt8yX",
+	"0x9EPnxyj6Z77aIeeAN/5hVyeNvy7WoPwAwteNGOipqW8Gr8Wkon8UP1mf0mnDOXDHMtNhKiE3XqQkmq",
+	"jU+ihaWKZVNqkr4JD0YU4WksFHTLOBsVssx1m2jhvGRg9kI5DPmfsPM022LdCQaHskJW/6vLWy5Bu2IC",
+	"lQQY0J6szgsXmP4AZ9l5oSd+AqSOHK3/py5Xoo3umcbastpeUVVtOmsxsrvm4GInVUmF4xa7RC74eCLT",
+	"t/jUr8gM0z/mW/t0OiUDM9iy2nIc0y3PHRb+DmbBXCawobphesMUp5H7/bkgmH700D9zmAoRjWztuGEq",
+	"IUJqJbwIsR+GAsQoCsY0hRqn20qSneTa1GoGU/3g3xjbC8B6ASVP7S9wLn90p86EJ3hgHkqAfmBg2KPi",
+	"60cwS8weKK5JVQNagGOJUGHS8Jwpt7B44IEJgHoLYWSq8qfe95uVUjMfuYOjBEFaXSnAVQOB6o82y+PS",
+	"9MjWPbNkYiJH4YOyCIv2QFwlpFGDmpguZIUSvOGmkLVxQRcjy/wCFV2WsYSLwPJ60Iws28r1ejT9bPzg",
+	"wZQ6bh7uqNgTWvIt634MuBm6mVZfffXVGCaCps1U98ohZMwtr7Y0DIAX15b9nnl5AOQgW1YFdIDRJL8n",
+	"Y0Q+rsJGn1mQed0L+AgzJnxAH1rAXQoJHfAH5w6/Kx/YtOyCjO7Ytb2q0xVsFJwmwRniRXLaIzLdIcjW",
+	"6wmurpf4FGgCLL/eXe94ovjL/t7CU1K+YzmhIz67A/iMyyMOXS7w1nfOF7AtpzkLe4rMbMdh2gtwdEgy",
+	"LNGlZdmqKFZGN/aPGVbMOUeMwfMzdnseZ4tdXMYWBVlEYxv4Izw0kMtyxJbuenCZGnrGBRFeSSp/MHZC",
+	"db04lLceR3OZkr1W9DqSoudfyQYDP4CVOV8MO+DHCH9TAyFHlH+K0bLcEyPldmQrP//ycgJ39Wg9kcIu",
+	"b2Y0aaAsE07iTnTCZ+CE0RNi8w3LHI7R7XLWZ+P6nGR+zZRvJ8Yt+mJxSkL5iebKuJEyP+9hxEQZNEMi",
+	"4WH8MY2W1kpRWpbh4MoN3HUJzyFK2Im+2q5RM6meubVCptkeXWtiig0xV0hHZO9kedCKzmPJZiXW9dAN",
+	"HtApnQycnE2cXVd2xUbJLUu4Z+wd/BSVfCtD8VmQnkssxG8OtYbps3t5PQme8hSqjuvbEdjJqYK5r3/P",
+	"deJ2FOT+2esrzI5jg+SZqkI7fur4fCfdE9/QXP5M1exIttWUelByX301nibOd/EKgxlW0oiv4jCxq086",
+	"XHWKDFexnMt5hkTNy9H69StXqsWo0oP1A22xgLfnukigaFmEqgLFtBlVVEfcPFt+kBRsrLUDyd9lNFST",
+	"APR4G5ZaUa4w/XMZcjkA79un3XNFpMqZeobedTsT0QzygRQm3xvn34Kcf+VzCiflYP7FLg+YO4bdBmWM",
+	"iaIcOGOe6r4w0JP+tt60kC836SPCAe0lJXTqpfo5UDMG5rR8Aymk/ZFjCENDasr0D9e0GSoM29E92UiH",
+	"QzLpE66Y+Ul4qLlDmCSmTdRdp42Dn9KhBMxeZiWjSqD7NA4WelIdvxXX0XI4zH2TeOECKu/FhFrLVF4j",
+	"nNyekdCCBYQMdCCI24UBGTit5PZASv7OBN8fwuPehcf9naPo2QjfOzvjz+uwrZehs6THMZFRMqrPQbKd",
+	"PMswcBdHuf0dcHqoqoXbmxpM3r3NjPbOj0/orRLTiXrhtHl+yzDXsdvFIDRt2I6Woh2itKuN803HGeLF",
+	"i+KVVUaV1BqN5TT47cvgFgm54FRDQxv7nYOFRN/SWEY6FZuSzTG6aWDgdGVwW+6U22snRyzzCjyH2OgB",
+	"IkxQzuJC3VBjFkJN0Q+Q6+vSN/M5SF9wJg0XGwK5QKF1DBpNmEQ21Sz1RW4n2HTOfmuJ2quZCx/QkjHG",
+	"I9+68Eb6MmQiD1ehr92he1Jyly8SYu17KH7KFQXkCrDeqcipyknObji0NgFsSw6OXbtTEQxOy+122Hl+",
+	"MvuWkbPe0aVs5s8Eb82a6TBkdTDt4ZDLIxIcfl58F+uyd1AzRTNMeiql1CCJuNaYYLXCWg68sVBzq+OH",
+	"4FvOyrwt9TrYKvtj1HeXxDWa0p4Ah3WDwCvRD7ZPdTrp9JeWM0N53POYWnViFW6k+BJK9q3b/Zbw0LNn",
+	"ucj0TYKiANmauFxcPIK6/hsUg9OCUKJp0+nEhXkxAJvo2gsc5VbHDWOoG7DnsIG4055BmqDRdgbsktNf",
+	"sY+pQUkf7UTVVF32hK8usI1OVtIdDKOoYy7DS3DJcvQLbQVfYzahYIkC3lMSJvfXsjanoyLD53RTHBvI",
+	"GvXjxrff++bDzeqqbAue5wBWpAvZoC8tdbx6rLMpa1c/AxSkVfwlj5l0nN5jDiEmKpqxC9JLrF7TTjI1",
+	"o6rcg6OjpCYijeH36Q0xSpeLO/FpvmXTRz/YMFxZGMTNHd0nFxPxVHY5Nl38N0VXK4YikbEtXNxlXK35",
+	"jtYxUZiMYniQqRiuRKXkRlGXjFiVdG9P4cZOMLPx1WHDkJLDV22wMGtD1apk+Xi7EI8Mjt0/XFVq+IAY",
+	"aYEabxj1Eu2gEH46+kuKeuyfta+4CONwYb78IursgFqIeL0D1VDlUO7JTt4wD42NMYHpcBRhPcuFU8Pt",
+	"hFHKqAOj/tu33y2Wi+dvv14sF9+/wv8/f/v1m8Vy8faF/emnH1++e/5/LZaLFz/9+OrF89dx9guA51F5",
+	"P15e/lxv25yTSJJJbWnWN8RHoeGYyFk+qwEPVJGmO1cYpl2IBzLUEOyBrNiScOH8G1ZkBUSp46MykPPx",
+	"1ivr4Q410hWATo4lTXTI7/o9Mk7L4bKPpg+Iq5eOqBLQ048I9sEA2cDPPQ/ybzr6T7DTZ/KBoWozp2lc",
+	"8KrOAFR4CwV9se/ruFQjjlMsFhsf/10EWeHAB2pP57LNVQs72iUAztjl3K7PdK/b2uvVftGjtuOzzumN",
+	"CyR//G8bant0eTnet2l6ZlnbPiARZIbsUA8Y6FK94S9Q69DQVHVWJ3FsFE7L1fwMJ1mY4bTStz7aF7rJ",
+	"QpY3F0tiNXurt9MSOzn0u3tM8oN4H+ejx4MFoYkST7dm/NChSCSyyUsHRDidTbyoS3FJNCQ7HaTttHD8",
+	"nNrYW6RIueOXrqBFov5MY1hEGRNGsaGk2i1T67bEdsfzvGTeHdN2MpmETimykbN2fL40z1mvRmhqy4VZ",
+	"2UWHxrdf6bJDn+6YA1QuqYjoR2Upm3n44ifqQlSVPAYjBwigHgOQ7qyVxpghUpFGyjOBBO2czhnXBuyv",
+	"hK6kq5oBodCBbXEVZBdnuaetKJwFctE4RWYGEd7FGtIcZmB07tfuopZ9jnCk62y6W1G7oWmOSyU6zkxc",
+	"vLVOeYoyFTNLTRujXhJFfZW96AgcF7uGrOWdkwnHSvhguQCFeeKyxIo5RoUHs1ZoYOoUIENM+XKDd/d/",
+	"l8I0ac/UGVrFJlX1mewARlU87nFrThlPvuxqOZNaQs+2UV4ZjcbeEKbKyfbBFCAmpzr3c+E6qlKXdzod",
+	"CXotczuqvFPSnTLgVXfcxjTXXZkp2W990r3E+AnVWzCDfdoF1HZBgVHKHTzdPTAIwgYQ/D4LMyukZtN6",
+	"90wrdLFfEK1cdJLYiSDnwHbcoyHylNGyPK5yTy3nFsgpY6re2/ngPMPioVuGNmLKzFR6kzL6+aHNcqxz",
+	"3ocF08k3nUL1GLbUHCE+U0rL9ToNHh8ylRsqzHQojai4hI5ZyOu9vDErbg7bj03p2/s2ecfOx4egphV/",
+	"ne1ytEnv1zt0sRxsllqNI5tDl3xnkJ+zQzvmBKRNJGsiWlW6gQIubNrZidqtrFyCnBDGKnYAOnraYemd",
+	"lcfj7RizUmZRWKWXN0ztfZIS+MMRUze0DOkDFvWrBA9yMDqqxGgb7WPFhmbF9Y6L2kxGyllzk9AgXBIH",
+	"12RdUkOwgaTrwch1R1QdfxZ0nHQo+scglUKz8cqeV/CU48PBHuDJnL/+J9VCU54/hciEQTcSz4oj/Kum",
+	"bZsH519C8XI0fXC5APgMRPiyL8fBGmdth+vsl0jKYSzXSfwc+1nwhMPKJZqLTel98R6QY56b2n3gPOMR",
+	"nDHRwWLS97mLx5uu9sM1+WeNJiWEEJhxmsfRimf1SG1vgGNNOk8mrsbRx6ZB/NfVzPOYALQPXiQuBFP2",
+	"RIoNJM82VE33cIBsvyqliadVR3HtrT0pDvNcIxZyrYRO+tnseZlItBMSFAZuYgcGIXdQ4DZxCU0KayuN",
+	"K9mzXFzOtj/LPXQnvMpB6nbvxOVRw15szNZnoQMJ3woXd7i8iGibtrkDHFUUOs1dosDm0NjBdXBjCK+r",
+	"lGyiUu57qnZS8CyidOyqkps6n9MHpKB6eibjocbUna87VowG34PX8yorpCx7GTeAZRUgW/E2tztTl/G0",
+	"cRwo4oNmH2hm4jpiVofW2UJaY49jxyZ0xSZu1rosZ8AN48JnwvnOkKYe03OGM7LYJ6WEG45LMd4BIay0",
+	"95UtgQ4W55OOcDtirPAqZzFYn7d9pCRQfezGIe46FL6vmDZLaMiRu55it+8mFhpWTWhTNb/cuNt+aVJT",
+	"pDnq1ywMd9brFpEStL4DCVIl2e2ybVnSjfQmsd9f7SqpzM+K3XAW80/meVwvz0LOZkxn3zj/xLGmAnjJ",
+	"ibJg2UzXsnDdiTiF7ttfKYq6dS7hK8MnudfDWt3C0sSLO3aP0uIHJ4mJU3x0Okm6ubSx/itJXywmuc6c",
+	"yKfGxtDKZQRn9oUDH4FA4yNExyoYzZnC8pYXV38j1KdsR9Ilin4WrO/faC+p0cQzBVmSMETAx6e+ItmT",
+	"uUOI6F4HW+w4TzkZ93wbQp7aBCjCNVVtuFUD1LBrnKm4ZlPz+ueiJdymtjsFa+S/O0Gvqq0NOXszpLXP",
+	"R58InAePDzQzxCxkWpbWvtFW6QN3t/tnomt1wxyeJDcXsyBs8N1xFA94Ktp658+SCzMltab/cYYJKZ4i",
+	"Bt31brck8A/wp7CNS4JuNPelPPQHdaFkTAe4ICv54SnxfLAkVrW2b/3PLio3JBLgOL4u8H8t3wt798BL",
+	"VORkQyv7HkLccrFhShO6NoAuZZg2F8RQXup21Rd2roo9JS6RZ9lZhXemLvEZewNevBdrWebdr9ZbLsJa",
+	"Xb/hg0USRXNea3h8xUTuRopoMPjb1Haoc1yH0x30PRf9g0eXMS89G/IIzB3MbVQv/+bxeJIW7vV5lrCd",
+	"oArCMfmLUwdPBbxMzN864m8/VmC2Mw0ng0v59oPNSRzFc3Wmef0BnuEiOt/kTlacZzQvZc8z2unhttvO",
+	"HS/CD1mmHcdPOnDWHslugYQlEHh+PkAYHNvuAwcMlUbAWPH0q9NyqQC+VN8hVJhMJ0tZvc/eh1l9cvr0",
+	"bIMX3TOD+Jql7yPtaiihXsV10La7Njcqe7jmmUEMptaJuND8+6AtOj/W0SuqDH4lXnWAYltKQ3zdLVWg",
+	"f0zWzdcDtQEUtBUuNj7TwPm/jLTrmDqHz8Wbzi87eTOSB7p3qhh0JWfakH9YCi6hp+pBE5aJq5TrtU40",
+	"7gZvvp3TyFlDnjUcM3iHzbt00lGMSHlGRTMuNjPGquY0JNNGVno4Edc+4vNw17E03KUv9cPWxMdNLk84",
+	"/YaXZoa4nRsFiV9YuewFH1wiZusmG6xq+HOdb9iOCXOvHX2TKW7+BnXNRgAcodODpORb9kCwxrWeGPWL",
+	"6FTPv78wtX6e30Q7kb8t4Loi67osweRbkn9YKkFX5p00UuHFxlVWx0qH3Q/XqV5EwIGKQW/xjCrFGeCn",
+	"klKKTQttjUXLK8Ad2E/OT09DDj4nK8X1FhpgfKahogJj4ytpCkj+wo+cOlU9nutvifxa0twBOUqFJDm9",
+	"7SekIIvp0x6jyQkf3mlXFAo1O9RLsQwMe4wxJzezEBDm6Qilm3PKzSEbNp3IydZ+X+8RmYnf2Dscys2J",
+	"VI5v6XZC5+pW+Pglue9YdogVJXKAfDuicsHKePT+OcARZ9sWjh/6u0DT9Kkx/LvICzB0V80Jms1FPOMC",
+	"e4v5vwvWgFqHzX567QgifubhDXSu5M43LMMGtC0wccWxfXxNV6w8rcmiN7sSOV/pZO2Q8eW6+6db/ukt",
+	"r3qg15dHblO7/pCwCbqBqzcJLao3UjBCS8Vovu9jVn0+VrZ1i8TZljpDVqm/bE8uKLci0RXdH8tg+9tu",
+	"N85Ejkc+hGJMHDO+YK1lzO5NNvu7JTiyPiyXGS/mhRb712uaGamSNoahq5J9pgk+TXKp2TPXiOoRlGLD",
+	"vzNNtJQCDeIZGEed2c8IX9v/suPZQkOxpDr1Wm5eCqP256j/OFMiaqI+f1JZrStIOs7OTCQe0Z1rAuXz",
+	"iCelZG7qWAc6l+dnVG0v3x2julbTtTIY9NoKhq427SowNlGv0yYgIkwomwuEOdilNKRER9k5I/WmeEde",
+	"y433jXg7JBKupzqGCeoatNtrVTHDFYu3YldMsIblw9XMbeI/Iue2lV/u9dtanfeAhUDROrCG4rLbxXEJ",
+	"KakAyGT/qJiplVj6RirYEyQ0XQ4t52YIXaP4liXS+RVAiCIXuQet5dRjoSGsE1Vn2+vVfmRwfM7OMX1s",
+	"o2g2WZIZkMUTH76ly6Ct20pCZb6WG0z7mJEsMyXrJZI4AGrVmt8wUtQiV2x6jmtY5EiCzEHCO4Z8S7np",
+	"Km4jSTSY1jI5Zaa3suOSVsn0cc7MeKqMl3eRYi+RREiJJkEffF2JzV5hXSFxdYg3DmMdCJDQZsHmXLd/",
+	"wR7UbQdS+DMKCfxnxNFDz8MCqgYqluG7O6z8Q+ENmUW+9707X3kAoMJRQZYu/MHGibhyP2oj8Y8793zB",
+	"oMPq2qERqVpgz3MHtgYoUoDGxqiiIgFx+VpufqYxOKvjopURbkb1KZbV5FwhibQOB+sBhaAV3UywzXFF",
+	"sd39gW57ScLQ0Bk3lYKT0SqKiGln9SIJfka6UlTzmzh9fugo6YfVekJzs7/ebq53n88q8E6ejZDWK9em",
+	"QaSXgqrc/bEq9+5PsAGaQ0feku64wOa8gvIS+UeuzYMdM1j8YSnLM/jnkucPdK0cKmoGt+ED6NiGblem",
+	"4BVtLGtFq0RkzsoyWfiRvJcBXjb6jpa1ytj4Med5mxgWEtfdYvwEy4NNCaNHeYUFFMYZCTsuPIRROKi+",
+	"g0OOPRz92V+isyl0eBTSkBW7IG87vg8rONALG7RHl9ZjX4xk5k5sEWcni+KfhXW4JT91rqZj7bBbZ+4/",
+	"6To6/44L/9dHMW5BWLBTXvVOnogmZ6mXt10Th9zyhxZkWM/Bl0X5I42kgYBhK9dmDpREvWU5hidd8+LQ",
+	"Ph4QgDAs299RD585JFff2GfOCG45Dmn5Q1sGFNWisaOZoVumlxiUXe3h/5g8RsvS2Qq7Tqem5TEWS8QL",
+	"Gno8LUNDT0ow99OOOScCuWYsn95Iv6AiL6c/Douc7KJupNqe4u7AWQClZNFZYvttYfD4Nn6I+KLssWbq",
+	"upzc7uuGzSjjKLlv1zUJ7cVMXsmRxuf6C7Xf047XWXWULp0WXiFUp+BQwAWyVvJfTMRVASnYPqmSdxBX",
+	"d/bBC3Lpchh9X/au9/1gXwpGqzFR8FMjuNhAcg3kuVA17w32wcm7iqnr6VsqIlbID9DgqVP9DBG4qqRC",
+	"k4LeMJJJDXLBFEycXAE9Vudc0b12GNmpWm2fMGvXo0nJtEYYGyA4kcLFLTdS5s9Crinha/uOAJRla1ZM",
+	"dXHK6zVVs8irKxe3no0gXqHd0ZvzaI8dm7htjB+HoxqIUoJsyQqAgq7qXlfc7mmohXlRMOxGG8UaOS6p",
+	"jqu/fH3tlJYJKiACKbpX4p9UC3NlWJXMQYv7Ve2nTDd4Op8fYc3Eh+Jm6oHqrc808Q5bKy9QrQCg2g3l",
+	"ieL8imeHEg1iloj7bqkluZWLfna4/x9AILmUYGbWAowjrNZdLEMdExi/Cl4FZqu46KB3QyR14XL0Wrwl",
+	"X3ueucFdHX2Mh3yQfLo3zXBTTjUW8NkQHPeb3xIsbHpLmyRDRdGNqdCN73gbNSGireYOx7+HoMEM3+qM",
+	"Rw/NVogcLVxbTUtdrrK6pHGA92E/7glAstod+ZiflFUzTzbIjxj/FYrRPFGHzDeFWWBqYQrT/n7AZmMw",
+	"s2HDlsl6cKDgMnD1AcIsUhFYbOiUeMk7I15+nmPk97/Tp/sOo9hHtEqHsn+kO5Z/XTootgMv27TTljgo",
+	"SRdJdBm+sWzwMu2kBDEPBTdwG9TxtO6fKn9tHtbaaHPdlpkOxiRD0eMscVe09epDo/uydm+zRB0g0CoD",
+	"LEkPauVS2QpGc48llknFdMdXYmSZE2rt2/jlu+MiiXWSchNEfQPTZJOLBh7nDQ/AsWCEcLoAfIMRxUQC",
+	"wVTD1yFVTWigaM4TGOpItSiiBay9pYbfOs8xsSPTMaCOeL/kaxYzPNA2Qu8f9D8qqKoQwLqk2kw1JirF",
+	"J/sYXGhiugOjfWEKfAgupTdNf4ilJ0aMhnHI48O+XS6Qhn7ptul/67EnlR0HUx/xz1GlAvNAIP1cp87D",
+	"XM5M9IE4mKodN04FU8Rtklz2wl9HGJ+eQlYXDxdOq9rTkm9Eux+DavYUnRl1ZVhU9DuiZ8Ga/9d2v1Ko",
+	"dbQJwE5EQR9d14HlGSlouSYOrALqF+BnO1hc4K7211Mdp1cQFDgZx3kGgP0Hbq419vhPXQYZFaSwlwmm",
+	"82fM90yD9pFQXzK96yxOFVs0pAD3CivjTd2saEJXLtdkPT09B+rJocHe5MJu7Lr69+VQPZMJ7fOgFB/u",
+	"RSOXbV854I+CwhV+4Qpe83hDzlgXLT8CBBu5Hmyl9QwqL3SknmIYcQHDSdEqMFZe+35oidbDdheU3GF7",
+	"E6mwlWREHQr+2ERHk0aqLdkxZvSyLQfCjiqQjzUVul2W+WSFwZUhRP0gDqxmECcEHurWko3lxrcTYs/k",
+	"gTKFjls2q40mmVSKZVA7z2eCzAFVrw87xQ80gEDwiAx7HvZbzihGy3KPGzW1mgymT4OIves2/T3jtJ2I",
+	"7xHvOmBwRnxCJhxRSqwUcn0inxG4zhuumW+fDDi9gBlMVntipXlc1MvqWGoP+rtxZZGtcyNdG2li4Enf",
+	"QztLAf5qxWB9KwblVgasArx0U/no8H2zxD8qOC6EeVuJj/UJ0OZzcuGELmQDF3ZstTwrHMKhu6gw3Y9D",
+	"zziiGROk5OgVD06QCpSGJq5/WHFaseny5Mo9H7NAohmnnSqHlhU/sxJ8UyvHcGCDPSXvF1TDBUh1m+0M",
+	"P+r3C4jbg9QsPEeA0LBcEZXHuhmP21zZZ/rmzbR7Mxg6qatz6oX2FEsJPVCKuzndLQdQKdGWMZ30Cn/v",
+	"dO+yQ87rctWRtIpKz2VXcWyP++FxbRnI3Uu9Hg3uBjjSfLq2X9AVDlW1o8PrOCyl+p5WDzJdkex0G3Z1",
+	"HV8eFXYEYeWoRIx0AopQQ3YSdZbgBXsyDgJyCzcYckra99Xpztr/ijffviBfffHkv46DoVP6tkaUqCWB",
+	"m6eipiC6zgr716w2F12OS2RAw55eJ2I22lBTJyo4UtEIP8uYyQW/toEKN9Vgw9k3NNt+y8u5XeBbvLeo",
+	"JKkQXC5UiaHbStMbvPM6WTaPosWv69ACd1hFDs1yO1ZpZ/AvLi8vL8fTeNxsbogolUJSfJ8MvulgrLFm",
+	"v0MotvEOdn5b/Qcwfa5TFACkWt6CnDyBu9EiyJ1ui8NqQre3gc8UrEGF5j4KnxONuQBzN274IxxvRblK",
+	"hC5pVGPC8k2usOtAaJnE+gp722fsqzFHf6e07vJYqXAJVG0b426mLywhx56oYrxe244V3yrM5L1VedGE",
+	"IpDh1cGpcQ+74dKLPaGmfnK1fLvg42bltdgxkbtYoqX6A8xrdi3LS4lhZtQE4P6eAC+I8yU+FpO57+IU",
+	"jWLjByb+sndPP7mcW3XdaXXYPQ0XT2LNdqdu04AXutflb7QjiWK+HqN/l0SRFML5O76uginpsmilAHPW",
+	"5dlL1cmmxVrqhglz2DSq6wtu3djXELftypUnowFEcN5dByGRBl+7HC3SaL86yqQHrdZ3mHrh2QtUaQhv",
+	"6Iqh4ILS9weHuRouDb5TSlmgHxm8sgfXGKaBxG6x1rsatcVo6w9oEzk7PgHn740kOZf9hlUdDYOxRPlI",
+	"vVI8oyKeGwtJXPPcvpWSpkXFnFHoRZtETVpzvaP7mNoRi2A5wNT2PfftvYX5D4uzivipNid2VQn46D5Q",
+	"O+cFcJjOeWHHZkHmVIrR/ER8VD9Vdxi/4hgVr2iTIOGQdz3e/sBh+DCRe/ccppFM9MC5WWW2jauu+Ptk",
+	"Mq5YKZtr8HsMRggogTweomnzmXYeBfDLwwDQLwYGmfgVKIHmFVs898n09t3PNIGGjSwnypL1WHrs6Ifr",
+	"+c1o7Fvz8Ex2XJwyDxez5jlk4M7r/UUfL2h5RIoYizsEn2s6lXFqXcBFGeOar2WIenu3O5GN0MS/RdZS",
+	"3aJhWERtzwpZDfvDoYe8VNu2FqeQ1VTHd6ak1lltpg6uiS55zgi8Nzlp2F7I15qZROR0BxhLwPea2Get",
+	"FaTjxtRgpf9xtK3TPMhtzZTlcoVXUDLnxZAd3fvbfZK79xs/ZjyeKTI2Kw8Q3yjbq+Jglb53jxSMWM0/",
+	"QKTY9wD3QrGG7OTN5D3EGWXFRKqLHoARMaqWGIrzmAjPiGAbavgN66SqA+LlrJkVdluJ3Ue1MgU0J+rH",
+	"V110tI8XuERvsXYAzB7ofRJsJStn7VEnjjlp+DK/NnKMj97KkkGhq56R8nqrHFbQrqfFAQ+hqHRVcmMm",
+	"w6dshcy2rgDsuAUaaABYk+UL0FwiuRQ5gXcfuNL/Y7FRsiHYTb2jZWk5qCM5NjVVWPGInwPiaXI4MaCo",
+	"RU+JLujaTB4L0ryuZ2UU+syjeeWI071hop6BP2kf9skUU7IjRO3SGHvBt5CBDBasT0SOMewpsUKQLl88",
+	"SXOItbgNLw0DxLIvnpCcbRSbLMPS0us7xShgnGIWqD02AO9L9D/r6SisqvW8DWc94mP2jWo6fij3ZYYR",
+	"3wJUUce7wK+lsnekwTgcY2X8bLbp5lHugHP/mbZsEWeI0ZT0Ltxn4uqAJjZtdVSyXTfeGl88SbXodpPF",
+	"2f2tdFiOYB1Z3RHwjCE42zVALGH0icxv5PVKlmbYcDOqFoJL8ZkmFb+Rxhtv9k08h6AZuOSRKVVs7a00",
+	"6/6yqsnIzsAddZad6VQmHN8uL9/STTzz4UaWZnq9py6SKFQ+UoAPTW1/hyPK9XqC7kyD9hxcUiYybaSD",
+	"PegqSXUSM8/jGiW8OkuThDcmmQLubpeKePgKnC5qGwxXi/RBFbxI69sTHS9D3xBEadnFIkWm6JqXx5kC",
+	"rdUTvtnLy86F0BFPnfNw5MFoFcRuokLHUhmIdFzR5pWo6rnt10NKzwr0+pzItZVXmjYIBGGsYSVqWl4Q",
+	"XwnQVpd6lAcIWmMjNlchsGeuih5TM1zhcKR8/g8/1B9+qD/8UH/4oX63fqiP5eT56K6WP/wVn66/4nft",
+	"evjk3Qh/OAX+cAr8vpwCf1j3n6J13zfnk0b8odke5GfUTA6d5w8NIw2/YFE9Si7qVZyADsWhf3wOacV2",
+	"e7BiwZW/xOuC+9P8udaGQCf1QHyptkviOqoTgDi1P3EDaeCd+g5rkm9kv1plRr/8M9UKD1QGX02EoTwl",
+	"+9DDQc3PMJ2WGXgNeAbnyA/E6F43N/DxmGZ0mDItE+Q1P4loMs8kIPFzo1d3AFk60ASppgRXLff1D8TL",
+	"G6b2iCoXFDQo18H2x3IN0gpvRye6UPlZeswLXW82TEO3b4ZJ/ocupmyGK4cbNuPpWkU8zS8Ke8vhFX/D",
+	"NbeXvH1yomxlH/h4/QHFotH1hLy2b+0zRw2pJgWr8w1LFfo2zhnYuvwyWZc53it2WxxTPIUCNChp4/22",
+	"PQmEFEd9dIk5xwfzN3v7r1aJgpI+B7pc1bq4IJeIMAZeiaAOHAj6lbxhbcHc9CLia13QyZghvlFUf+4r",
+	"O0JoQCAbpgh4kqd2epQ0v3Yeu6n+HkbFdVbwapZXzcOmjgC4wGO+bHQqy87ri2W3dRbhFd9d7671ZGiX",
+	"DAAGP7+8nJ686d5ZS2lmvqKNktu4nYo8i6ellGKDiCvwPMnt8XIwE21pPDgdpmrpkN3NxbUr4JvyCs4X",
+	"t/3m3h1YZTSIHABFygHhHVQuVUPBBBS9ToAUgCkwMhP1pAVvFhREkRWjSnewMjFvaUfVFstsrWQrpXSw",
+	"hZN1/bK8tmNEl/ANGOvu/ONMTnzZ95ZEwpeDDJ06H2Shj+3DO3zq8ApvBW73Dvcbv/Q35wH7tJfkgXjp",
+	"ndaezGyPZaQJXU+quTu1d1sdHtODI+huTC+GAk0ONsNdlq18i6ophYyBbUIR3PVuBE/6AN8ZSgMwrwcY",
+	"iFwS3dBKk7VirEy0kWx1zcdjiqbbPR0Mmmm12GgIOjPouCD7+/bWrcAz7n1N9kCCs+kZWCJriQYe9PLl",
+	"GIfTtLmYkbAG9c5RpfDtANxFUBDjZnDEM/mncc9ki20dypUfRSOlO7RxnMfXVet2kFnQF+E4hVCyY0ax",
+	"tpEo2HTwzMj2f9GrfHr8ZBD66joUN0VWbO8RAA1ehurDA3znZ+SS8DXIO015PsaYU4ygk7IwJsX2D87i",
+	"4THocFWEQoM44/bsT4ug/yEdbiMd/jj2/6HHPu4xutWBjZ5T52E/wUV+5Zop9to+CQldl9b1v/7V6bdo",
+	"V2riddLLxVULAxMF7JKVJlru+j3OHco8ant738DsLP1WD+P4H78fx7LzKdFNhBZxd1OTHYPU9ahDnX2X",
+	"FYPSUArIFf9iSj5oG0wtFyuabUGdBLhNyCerqIpDIbjRnyOi4TFE5LiG7kbwHQ4qB044+ZVDoEv7j39P",
+	"0+F7Wq6P14kdCKbawdvNDF/IdOgrt0Lfq/wItlpOX2HHSg21+dDjHcIJSgIItOHwvzUtSz1efe9J5BcC",
+	"ZOhaT/ixA6SPty2n5uyEPwJMCOsdWF0cFTOs7jZNL1YeX/j49t7QKp4CxUzDmLu+HLAREexDCFuWXDB3",
+	"j4G/hOcMcNuEC8lM6phT3rDZ7AkHKPKRkw+FppvrWR2g55Rwp7c+0DqswG9MoMQASov7+BN7iStG28wy",
+	"aM4RsL/sPib8tT6Hw7V2G1BRHh9oKI8SXWDSEXLLQ0zknrvald163m6H7HG8mibhwAI/mT8H6KNqOuCY",
+	"kHjCxFgP2+TCLwcTBv8UAQqoqBjMjTtp0zCZ5XgTknkXBziWQ/r15TikyC0wxDpgFAfwcJ5Sy+4xaNlx",
+	"CHjsqlY32K1pblo3NudjgkgRurnRtWEKugZb04VX2Be44GbpnZ3yhilrM0iVMxXJ+m6o7vpGYx3+YJLu",
+	"tWtne2B4ZaUMR1jmehXX0VcshoL6mvIcP2NdUoOhG0g591YYJdooCrYoyzcpxGUWT8/5mZss+GURxjig",
+	"ZjKEbnrqw/DgZdQ+3b0bjGc3DPGr+dqwePuBVVmzuN1bldRgG8ZCJtIFV4r+i6XT93jeNre2Ss1TQgWx",
+	"a4LjAwvW/6wZ+5fd4zq6cvdzdOlZwb3NMx0Zxjc2i5hKL+wPiEz8lFSwAQV8AsAnabCV4IvjxICnImYc",
+	"ZkJA9YeMM1gppWZzP2PHtY77LHjlkrStzNq0zRwnDw3fHvmS0iW3ZXSb2BIVBcJ7G2BZgZO7+wz2dRoA",
+	"bLnQjJpEeMoLjKdko2RtN4dmW98Awm4UtB2XyufFhADHOmSvaMPLklBI53YZZn5lOCZixTyAF8d1cZQy",
+	"aZH5JiA1RR1yGh4imdw5hG4fXIIYsglg75mRsb6PM2rE76Et0hrIl+4yCr/3E5l2PtdwOjBQErVNG4yb",
+	"RDuVrNdWDKk90LMWhpfgHFnJfA/KeqzvrGOPSNZpuA2HtXR4ykc+E5iX8hp3NxUrlMQwy7AiJ1RvIywx",
+	"nXKNVLiMOPA0pkbAQ97X2D0de4alX65pXOzkwrvXkxw2qaZJAKkHHWUdkT1buf3tUsx/UXfiY5itzol0",
+	"8MIJ3G3p3eOdugIugkMVVBIamqpG/GZMm3nF8/O89gfO+okJ96mxPcT9HvzJrcC0X7HspX3i9BPnk2Ie",
+	"CaS4Hl5iS/HDhYIq6ULXmjatpzu0OaDdNs1p//KxXWziAGNT8Ubh/SETtmGx3iW01HJGg58KmqUkNDn4",
+	"DdO/stpX0UDgYCeRNlYjZyGBza4xD1lt/u4JWW1zwNWhRU203VEhZSph1/0YyXy9ID9ak7ibUzUV5d1F",
+	"kCJLwSlmeFxasg96OcLA7eeGjUpywmmuDMstcbtXMNzkopNu7bLk/HExrNIQEAqXIDJAKg0sabzG/Azz",
+	"ZOBkNG+76HHr+lF/fY/Pa1xnvbDCol3UkPH8tleeMNeA9jc+16RgZU6M7Mb02sCfFLFL6QhMacgNMuKG",
+	"2dB6w3y9xNRxLi4vnyQxjjIzc1WDo/HdBPaYMJqqhazN+VbnxzvX+roFRdOX9mjMOd8lYn+DDjG5Dj/p",
+	"kGQ9pIGWa6JnQ7m2GQfCbaWdC2a6eotmYCS7m6qSY4MQZwligwd7y3Wq8uy/eAfm5CsGlu8miK7p7q2u",
+	"jNaaxZNcSrpi5TPCdpXZY5hdoHunUvKm13/lFHnsW61NJ9Q39o0IlcARl2z1IoVRNOeZsfa6ZuXabhzX",
+	"hH2oSsoFy8lq3wV3mM4xYPPNQlpjHwpaaxPzJf3Y9qUHNyXYEyzbxk3INc2SX/xCKsPIVrDGarLCGmYr",
+	"tqGin3o6/TPX/EOqed9UlC+n9kacPMIXtbKy1NAvAyAmrEo/s+UXsEiyB3jS7K/aip/DEgiWbTt+MWiN",
+	"lx9qsuMAxtb4SFvnuWxNEnh05uiKzZd0nRakxztS8i0rOdPmFPIPNCv9tJtZx1xDz0lB/0VVDkfWUm3/",
+	"lFQ1+KUgfcc7FqGVlSVoliqiH2hFPZxQiPrkpAbT7t89wyz9HelliRPI7YEIHhMnXrvNWgU2pmzFmefz",
+	"cI16L0y3ZzUKEn/lDOAAAS8919u50dnObXkQevGmvXeLBrnDddcH0DVektfspGK/6fdgr2TolqZTTBz0",
+	"OrpEVtpGR7+MwKnc2thpGW7AwmlF93E3Uz657LmQzUC//VGwUdfD1cHBAp/i/+rhjDxQk6IzdFxTkzAT",
+	"MqnyuFT2Cail3BAlXWsg1+4cmmQGJS1Y5LtaW610H1HTYkIFv6Jdc6hZdstC8i5xP5Kb+I1T6mIt5XsN",
+	"fZxTVkDxA5TdPRCJYBfkK5VyM1AOY8miKc+7dAF3RIwwOY+rrgk2SW3vEBFDX+Cw9iTFvPZ/q1Y0QYmP",
+	"NOm6rfKm+WZer94YYUD+40it/Me1pSkj5naBCWQYk3mBKoc3+kbKPFzWzs5JxnGm53L20u9GvvqG59Za",
+	"nuvOW51Z8Dvhkl7GaYd5Rz90B+nM3NLh3LfYUQf1IxXIf2xyV1ItzFzqxjz9ex0L1722ogMd2PaYQMQO",
+	"DMCZ1hrqpEMnfsYFptiO5XG/QShojRaOd7DEHLQiLa3OJQEKAv60JqaRkyIqQ5I2VOrhZyNxl2Ffwiek",
+	"d1ZG0AjmuaDP60GZ71W4vYw/yYycY9LNNrpiex7snPYED9gXyR2/4pvISZ59NiClqisGfRNCbLnKMOhc",
+	"YGr+Rkl5w7AmtESY1Qnt63qcjvMlv+qd0x1v9VXp+Qfn1ZF6U7sHep5/Dz4h1vofxOB5xjrWZkaHAn4Z",
+	"jdx1dRv4Ay46TjeXRXsodJxBEkmbS/hupztb+XrNUkki+KMmdOfzmX0c8q79oRtF82QZnQvbu9IvSOW0",
+	"t4Z7J7a0bmLMUe/7aZ5Kp9IdYF5Y08LV1nfD3wRdtlagY5ZDnuhpWzFqEgtVTNcO2WsiS3JavoGX4mVT",
+	"McfeqwMaOly7Gc49O2md8Ozt9cyLY274HKZPxtBP8+nd1ufWRur99i7dCXab0HJ3OH6Ovw6uLc8BjpRw",
+	"2pNi4xSvGI+l1X2naA4tADFTZytkA7wMEH8+hwJwYGnrmE5JpvN5wzpnJR6Tj/bMjnLUiZ7DURnRbVo+",
+	"sdRmCnZRqmVoImLdcRqO+DqP0nBu5WRMJeLFOLY1yrAo2Hf9vQM34+B5HPI8clq+mF0vH4I63dricSbN",
+	"pCsfG9r9Ly/n7gGuJvl5cNJnfiBbrydw90t8qhvlmkWQbinz4CkKDzp4mlGwGPtMnEyhWXi3Stp9bpKE",
+	"7r49Nv/jd/oq/s8Z2Mbx3HRrK6qNFbZ4VwBa9WpPyjrbou08NWOTURGdYkVKpl08U64JfYZ/55qs2Aws",
+	"ae8e77bo9k3ZIyRt2T4aqXMjDZshrUee2kPtMHsWgaBunPTu1RF7L+vVi3dutLmsv4GLND5WOBYzpUEE",
+	"fSuBPQg1f5e95FVeMiIkuLo5oHzauz3eMuYjnUAU2Y5wyW3r4C3e4rYeyYq5o8t8zoV9eZCcOtcflsqF",
+	"70Jj9T4zTvGai80p3VcKxsolwus/xZyB693Oct5aSYGoKthsEfIcXBHhBcGUr84b1LwX7J8AwG9YpYnC",
+	"cg88J/aBg9Rt7BOPaRnw7AWBXLGn70V3FYiWtrZTG8Urn7DMRA4ufngUFllSn7lOQi+Xi/ci4Cl0loql",
+	"IEbKFgkNcnY0z1l3xQG9f1OYi/dicSu1c3KLe4TKcWWTUFiLpiui8VGR65EyZdf4OsRFxyBJPF1Gqus7",
+	"ndx7usGDJ10A/VjZ7heXkQBFquD+Z6l5v4mnrJjQIVN94iEbDcwf12V3OwBNv0nzGV0CpuIBz3HNem69",
+	"393TpYx2N+kWrsIVBg+6AvHLnsMiZbREax9HVlPNaX1u2HhjdZSnb+2TM80be79CI83TOgLB4oZNHruy",
+	"NyHZ4L5qAhNFf3xTTwZGxYev7bd19U/sMNbLEO4g8vJNMdCFAocMuUCQIg9BYDG5KckBAbgwX34R1ba4",
+	"v13HGQcvYqj0bWImPh1ZOuR6QksbMRmaN10ZOV2azD8at4TwbrMLHOM7huozC9LRMUMX6ga3ZOiYJAy/",
+	"bCoGLeWJLgyh64T3cOOCP5u1Z7mc53qFXL51XV7DnX28sDcMXJYaTAlrJZYlwbQ/L4KfYR2dKdgOgQtm",
+	"OuLDCvDiiS1/4O07Fxeg7Iy5KgPEFtwsaquvaUXVDFVhJ2/YNTXdZidT35r89GDRTgRz2mp3cz4cFfhx",
+	"iDbxk6u/mh0nmC9MjGyoyq+x3GT6fV4roefjcZ0irpyQagVQQly5SEAuF0dn9vgIpcXXlVX3b3fJtycu",
+	"4WbmayKsQRT66E9t4XbC6dSGltFk+r1LNhHYDmgFXYK0YblPvgjGAI8Db9/7xeU4Ab8ovYNv3bo8eQrM",
+	"HwAOD4VTrmLKV0stELLEowBCM0QgatWrbG8//q9ePe1tAheJh63IY/nXpXMr93mrkHKbri47dmzxnF2H",
+	"1c7RwROYCDHkRL9kf7vNdIaPdvUMlsiXPUvkSbQKUsm6ug7Lj5k/HIPL8CSqdy6kcdHHzx3zr8MAegAm",
+	"JvrWYDfSVJAqFqOS67VmZghbCz0oawpNIEsuWIsDljFh2j4TK6kmIJh1rdLHUaMUEIpmf9znMZvrmMnU",
+	"hols30uM5FBRoSUEjvM6jrz5V93zpm+YYArwtxSATfmOo5BNxAAX6B+SCwhw7ZihLjdIG55ho2WzxzRu",
+	"GCU24d8imJL2BOJrASsj9uo75/rtvicAEQzha1clzbaJNwNi8mHnn7tp7jOho887qouIe5maYpZ3eXoi",
+	"w4905wVnrNpT1bqYVbsJwFRqitomorZqOg2mSeAsMHXD1GeaZKXMtoRqe6X6fPv+CR0uqDqlCAtBLyJR",
+	"DMOqaxpFSWItYAEWQc5ZI6um76xlpSu7wsi+npxq4rir3WjPI44a7acfpJQIsHbxC5L5JHbJ89NJaJax",
+	"ylwrrrdxFsmod0pQUlClC+JWT6jeQrzRGpAikU4y9+zNB5puXYEOgN43kx44kAHWbF/ixiiq2yb5fz+9",
+	"Sqw9wKMlC1Jd60zRaCEi4Ks5/D3vD6IrQOABZRherBj0MFTMAArehOaFLYWPWTDFUVcmhk2TykOF7sE6",
+	"3m4e0FW5w51xCLmo5eeQRu1qm93f4wHOnYyP/xwgJDHZCeo1xUa37oyIHyIO3GP1blOyiZm0+KwbrP34",
+	"sMohkj6fm6LixWVHQRp2kh+BELEqvqLQrucgEs1YDrkEAHfctorFaN0OwIM8GGrDyjKCgCU3s2Kqa0u/",
+	"1SiQ2tdQnuKeZ9rMmmPjk2da/EFnbyGy4ZpyeyaUlLt9VBAgmOO8WDEV84LLdvbIhuDnIvKYLmXDtHlG",
+	"apEzRR4hhj9spT1B9qumoltBtses9dnJ52yUW+y8OVyGQvtSwl+BngAhsfXejhrDlJ7VGmvqBNboJBkV",
+	"BLq5gjt+equ8w+PYI8khL7ckbk+FYwvPwgcbt+ycth7HHXDssQT4FSIZaxlRt6TaQlcVu7dUcCmwibar",
+	"1QeIFFRpnjr50JUNgDS2hOZxBd8U74XBFsLc/aP9LnudrRmU5HWAIFcso9iogpuL9+K965eC8NI7XpYc",
+	"eplA84pNybTvZb6EsTR2OtEBd+KZi++vOSvz9wLh9nWIpvjIiqA7dkGumDBMZEwDFqVxqRwVU1oKmL9R",
+	"3Bh7U4n3AtCWhH0ZWrVi05yXSkmFa33z7Qvy1RdP/otUSq5KtnPZWgKasUOEgJU5JhKUPGMCDUfMbVk8",
+	"r2hWsAePLy4Xy0WtysXTRWFMpZ8+fNg0zQWFny+k2jx07+qHr1+9ePnj1Ut4p73LFgAg0lFEny4eXVzi",
+	"I7JiglZ88XTx+cXlxeeATmYKkN4Pre72YMc/uBRJiY4rK+CpZZBX+eLp4gf+4WsK3iiFqGVfS6wvy6Sl",
+	"I15yVVXyDN55+A9XdYciYlSAUAMa7a/902NUzTDTvpLCVaU8vrw827Q/8A845bEOg/oJpFHX1QW5ojdM",
+	"t2Az8Ipr2hOfIqz54c/IEiAYdL3bUbV3Rw6EDiUrpKuhG20Fxgto9GGfho2Bj96wyJa85tp8DU/ckkQH",
+	"Gp9XyCeZT8AUo5XEMFJcIh34l8q8g2ByezJbuwao6LCeDAK9hp5Ex3Rfpg4A3TJ3Aiqq0K+oky2t2kce",
+	"/oXtoZnVRz83j846bWz3PLXPsXOW3qSuxs/Hw3/z/Fe800qGgfD+zr3cVWZ/0tb9VKHODlu4HH38Ve42",
+	"ukf2L1LYxIjXfXtKPQcKQTGTKZRsBKEN4pAOUewhQNaLtMS/gt8/Ht0uPyl27WwCEhYKWmM7wAQirkdl",
+	"+nfMfA0PfEyRbhdwRZszivXnZWmVSL0EyDYA2rs9yV9a3dyqpsfQwFbL9E3C85p1sce1M6T6R+QHWQvj",
+	"d8iO8iBXdG16CtHBJzkMlzYBxN0x2H6wDYigXaADuC4mruK/OjVRWkOjdMu3dkdBb9iR0rE84JVv7Aq/",
+	"djmfB7dLnJ7+Ec70Q3gRHr9LDcu5zBNnD5uCgCu6gQbuq7MwhoPPhuE/034DAGwfsPYdvBeqeJre9I7q",
+	"G4iDtIwwon95R+88AfnaWpMgGg9MUe56Oipm7ClzVhfhQhtGsbeOfe6fNVN735f06cI9jeDDblcCDZ2T",
+	"6dhjGPMB/yLYB/NL6BJPN8xRKzU19kHoTtzxhz6Ogar8/a7Z7We6ibLcTwK/6KxCKPBxaDYBvUGO+Cml",
+	"Vj7Pc3+Ez6JW3u7gP7rHg38O6v9ch4Pu0eDi5G+Pc1AXk/fvSdtx5zrMvdDTHhFfRXDMwHU073Bda1eO",
+	"TL549Ng50QJmFys1dsVzdfZW6mqOSDOMOEcFnEawy16tH/xATVYc33Yv4P3TNucEfXTCU2tY6fkP4Ue4",
+	"fSEBqzkHB+E2Hd++o0fyoWu/wh3AaVxcvsKHTj+jy49qr78K33jfJvtruXkpjNqnuEHJJlREybN4uK7o",
+	"HlVuCt3aHkA0AxpTIOd58LGYjdRhi3/U+Ybt7IxprvizfeZT5Yk/+w/8fbBEIZvAAllt9DgH7Fqg54Rr",
+	"jon8U939H9zH/S723nQMM3CVxLpvOUMZYehCG58JbCIF9uZKKXY/wAMnskjM9sE28V3b57Y97OPztJ3p",
+	"72GyrGC0ur6vT8PZSr6+XzrqQ4u1zfsdzLS4Sw0f2TNyHt/5syC10ef2j+Co1iKGronMqAlHTUgzFCv8",
+	"UZpP9jaGddsP+M+XyO8UN1ZTt7tJuDDS88T/9//8v9pOMs4IVSGNHIq9fKNk9TM89KnHEO7flHpbqFZX",
+	"+kwTIPZhbCdY56lb7zTqTyMn39ENe/iPCotGIuJ7xQUFCXzoBIySET7wTMGYLs0mOzOekz///PK7Jfn5",
+	"x++sEvKOrX4Gi8Vgf5M/kR++viAYvHMgFnWlsHMeZAroHS1LpkCfYSKTqNuwZkm09K5+RB4Et4jxDVJD",
+	"HWkJ3R63rDLHDpCrU/fy1JM0RbjKzDDzQBvF6O4EHri/VI+PcH7/wlhFqDu2reE77glRTLCGlgM37Bv7",
+	"xM9UGX1OfRahBw53ZTmRwgHk7aPe32+Qdvd9e39Dc3nFTIrBNDMte7lufmTFzsVpwAmkAccr6rjWjFIM",
+	"kIchd7yRSnSioFbolIwqYZxOgbg/Um2kMdCO3bPod4h/HGNSwxX6LQbu/zdMG6nuz237H6YCYHyjFwyE",
+	"1uczbrT+y3ZpDB1xa+i0ganzBDDP5YZoQ/f6+O55A4Pc7y7O9Ki/Cfz4n+hWf0u3rI10rdtII+StbqTM",
+	"p1wrVmkZulTs75+q4YarZ/l/vt32vD3LK+AAn2nS9ocft9z0mFP16hN2ql79XpyqnhU2kgFg5HwuMEMe",
+	"U6/V/OZ0zLu85sdVuWchbn0ZakYg2F1Qjd2smraLyg4l9hn9djnNXYFFGB1VuwL6i/FsC2UOFSiFitGy",
+	"3BPac+sFpS5oDUem5qlbf1qo/WNaIwNx/HPykwMGu1+rd5yXzxzpjfDmFGNC1+pmOHhzhU/81tJycFlv",
+	"GMLLHlP5lWvc22K6B+l8NokA9wnVhiAVuzF2KK/qOcA6F0FGSyZyqobst3fcFLmizQv/7K3kwYzk+MZN",
+	"LM5WSwAlrO4zwMNN81wxDYYwQO9ZSR6rB0mxZIcmd8Zffo4rQ03U5LiCXKqmYOI8/MRMwVSPVnCrUeHJ",
+	"Nb1i5kfWpEn06Owkeu7Wl5B1bvlLXzuuiS5kI7ArvBTZWfLnvuM3fUYjlAjWkErxG2pYmobd86gf/luz",
+	"TDGTTlN8w2iePpJwm1ZYuOFDnzDg4G3aydv9E8ZB/V8fnZTFa9gH05Mxt4oPcP+550raDTuEveVTW4II",
+	"amkRoNjdHn/FrgA7KHWD2x/PQZLvZeOqZ/HmQLzp8cKJLrEQaGI4Yf6Ff+gjFrh0YHXOVN9it2LH76B2",
+	"cctFDpnlLYpHjPJyV1HF9UHqZIRdrD4AOA7cFASK2ysuhHcPLglCZ8OuO9D50TKUF4DI+yIs4Y5KhNsJ",
+	"3uDod6FL34qrYIEsP2c1rAgd3UCB9Bu2POqtBtUaXJwlPeRtIzEFS7G2tkGF1nIEIb738P8uPxZS6sCR",
+	"9WDtVJ5jL1HoiC1DJ2jLdiuEdAnlXJ9pkkmB6Cmkruzjub1KLQe/F9xckMDYr3K2q6RhIts/+Avbt3Vh",
+	"yPbIBHYivPABncDKvPdCrk3ApNFMmGf4rgRlyL+IPytMeMdi/gP5JjcvanNaJce4nfqOcsPyOzNTX9Tm",
+	"h+DW/m35zNCZjjeS5/wzOdBeW64DiRiC8bt+jPa13DieBojO4dvtO3zkI0ohWMEZRdDX5y2VQhoisQGt",
+	"gpRcGyZ030p9q2rWo/rDNsXAEf/ADAJ4uwf27Fo1Rhj9lPyirdH0C/E4IJQAcZbkF4Vwor/4f3LwopGc",
+	"C5h16q6Cxguzn54R0f+svwrDSyd4slJauXOejeCKKI8YDnXjbA/1kYN78G/LCb8+DP1zE8IdT+oDLkhV",
+	"0r2Gzli0JFIQSjRtnqHJ5Tq8FFbmAzvs5A2AtVyQ51gOC7OC9SkcTFh/c3626/jO4eaOm0Cuuc4kA+iL",
+	"lMVzmtydgf4l1wMdMuLN2A7xwiZ01UBfxwE68QPo+wP9h1j5QCGuKOAVh1/wb+6nFsIYA2/LsYYzB0II",
+	"FxEXQmMXUNJvBE3Lzxd6D6yMzKjljh36ibrnBPybD6qSDinigLYE2C8I5ZWboo3hQactPBAQ1LHKnimY",
+	"cMZZQ/dWA+JmSVatsTGmov9cUvGdb2R9D0xMEWJy8J6C5QB2ya2aSNqp0k1T7tfbjt9kiZ3McCypONdV",
+	"2ljZylvAPvRoVYAfYBUah0SNmx71wOOvIxqNeyYuYT9SyMaVz//9Y+pZQJc38pwoGT+y5uwOBIFjbsI2",
+	"xmKACfwXqkyQGr8dzCNcEqzuvo0VR43E4UYan2PjvmYbbrUlHNHZosIB5Wk4+VAl1Rq43jaXa0IFYVSV",
+	"nCn7zsjZHwVP+kbJ6kQmuGP0JH7DBKmrs7ntA7nrKn5MUk7gE8nzSSdJ3NdJ+ClcYktgfe8Ng4pBo4lh",
+	"2ugpPP6QuX4qUVn3UuT3x+QfPyUBv/WlyD+OhnT3bNOO5rBE+z6dNJcgPyVV9+9QJW9dlktiGM0KpjvJ",
+	"N4ic00++wUAKYmDorsg+VtbfMm1+f8z49o48+rflRrxjATaWfTDtrp0jd8+0mpmrhsY+TClOLRgtzSB2",
+	"3Pf4xFn1Ym2oqXtNhuR23Lh3b01yMUpTkFyeO38BO16EmyKnhq6oZq7pRYfGV0zd8MwTGVq0jJnwE+zt",
+	"P9tx7igWBmN/BLxcmDdl32IukjxXUlkHINcwIcWSrOQHAruzJIbyUi+JLmVltQF3hqQia1kmj09JV6wc",
+	"ikp9Yc3pq799t/Sxrz1hWN0HgTeQBFZDW7aYfo1PwAop2VtWAZg0SnxK/s83JJN50N0ruom5MhUX5jWu",
+	"725YBga/VeQUiz31zeZ/f9iVZ6n3hOQFa8kIRlashAuUYdDtPAIWJrCUx6233FkpPJaRWonSOX8TIYa/",
+	"ipwpF4T65fPL3e6XJfnlEfn84aMv4U8P7J/eL+yfH39GPiePHj7Gv11ePPrTfz2BZx4vn/xy8V489/CP",
+	"lqWQxxGgHBw6v4D6/8szQslaUUALCg9aUsFTVueIxSDfMJo7L/Ykl41raTHJKx7phPLpWjDuoxKsibxw",
+	"Di60G0KoG5BQ3YLMW1JqwnvcyNZMQYdAz5LaJ3UkPXSv3TMf0RmGSzhv1HFHDVOclmdNk9WFrCD3Uzbg",
+	"JNWAtEoMrbEpSNiHWvgdkJth6gNMwoSDFnpuR3FO4j2PkkAm2Nd55kjHuSVSkZ1ULssohfC5dZ3lwlTT",
+	"WEJu/sJFNBkm/k1rBT0vYhgw6WZfx5/1o3R9HlKfA3Hm+bOcCOh6EqYq/roYSM68T0zV13IzhqgKV6zc",
+	"ECWb8wHUFLSCQuYuXP/S+7N9R93jLI1Sbh6wD5VURiev8q6jfRnu1lAZrY2qM1A+L8ifr376kWwZq0B7",
+	"eEgr/vDmUaBNKTcXlprHGt1LWMIf0uH3IR2iS8Z3T9WBvuUl+xaHmHu+bwnKcSzB1rw8m1sO8vysFmQH",
+	"TZ5gvrPH50Gl2A1nzQASxs/4xGu5eQWv3JH5ZM0EuyP3bXG335WKKOP3n7G8EFBo5JrIMieKZVC9hOjs",
+	"NM9HNmzIui5LjzUBsSvI6SHvXGp5m9VHaKkYzff2X0u2NoSWUrBnWFXhE0ED2LZLT6WKgenv8HaOxTES",
+	"MSqOZxcw/U64652/Dmmenyfv7Hmew6ZtpMxBV8BStQjDpdgsdC7hWzac6a5kg2AWS3+dm0LJelM4T7ys",
+	"hdHQ600qZk3tNskYkFACLwX1gJtofiDfQhbAlAw0uHrTt0EQzlyYL79YDOd9fewKe9yC32CysOvzZJcH",
+	"2YTnqG+F0QjFAv7a4P2149rQbfwK88brsOX+Q3jqI9rufhFntN7fSZlrr11D8tpKUpVr9xcAmvSf7jBh",
+	"FSNZIbV9dE9UfR514yWkzPmpuknHWyEbPeB32VnxADihQ2mutIHsVCkY8S8QuEKtonhBPDgDdoWhvNTY",
+	"WDmHD2yhbfFl7OsbScH5wQ390W6uGYl/wYyZ1AZ6Uqdl9O27MQ+P/FHNeQWdkzcYBVpL1evYmVqIM5im",
+	"rPkWmYrBLOvYer+NvMXAYanKNvf7+VKbjMRBfaE6aIQbSaRwgBrcY5StTaJLUziikRSmI6MPMBc3h8H7",
+	"Z53ITSj/kMIrB/CXWNslWZ3nTP5mO8q5fKgg1HoZUX4TlgNA2ydS55NOibrPU/S83RszoatZCubFsHvl",
+	"5I+fa+K/Fnrd/0al7Nmx43zXhTXAEYRpoClPv+QnLV8P0+f6y0dFKytYtiW7WhuMqqwYEy7bwjcI2jN9",
+	"QV7LjUZnq+v+vO4AUzJholL3pcjvjVU9E54ZK/d2mtUkZSnnuLLrXaSt/A8uvQgxHwl0biMtJn68uXmo",
+	"KvqyV1X0JIa6f4oW8zGMQ7rXB9x2xj5wBOBEEodqJK3I95Ts9FjXZEf30GgdPWB1r/LHZaa46CYW778X",
+	"+JU1NxobYfoMNmjA3nCRy4Zg2R0jilEthTPDcpbxnOXP7K/vBa7CTi+kHwZesdaLM7NlpWEJhyVIkcwE",
+	"xAmA7KG7Ee526DvEBhib+q5rft7Z3e1hdMgDGFBriGa1SdXk2+dGQ2MQ7ypkmWto2Iol+c7JKvJ0JMwO",
+	"DqGwZ+TF1d/cCK2HNhUge4NgthMiZH+EU6IyBzY/Fk/pJDbBxg9EVA46+skGnDCyCZ1SqdijCeX7pV6Q",
+	"N7JxqdXMuO4hXBGeLxHaPvwLFo8v41GbVMhmAtqv85jfOdYvLtGt956DMCHqsnSZ49ZKXjEPQTG62UNg",
+	"MHTLdNt0ADWCIOHd93ymyS853zBtfrkgLn5j75Hgv38vLAcARwSvSwjuPHOmfBBR3S6QoQXke+Em68Nr",
+	"hH6SsZsE9yQuOm7nE/uUGC/EZ/BEnsVQuGEeyNHvii5kk2I1TZtIm+xIk+or2pxyyK9oc+dkhj7nifRU",
+	"2txdc2pNm9u0prZ382Bs4Yo2HzWs8An0j3/rkoo+027sgz7y3rMiBai4s3o6I8ffU0fn9Dl5dE/n5IyA",
+	"C7RpfbR2d9L8P9rJ+ZRNuHPA2DunI4CGwZf/Jjs4n7Ipv73+zb+Zq+kOOjf3rqaR4/dw5xEkElgnAVXL",
+	"O5/8DaeJNrRkAflERN1+P8gbduoxvvsMiRn+OyExNNXx4D25jNVT/PadaHcIx9ZpEmtZHBhH3mALo1W9",
+	"q3rqUAd4p+XHWW2J7kkW/f0/R0j0GxLZGUbaEcX6CN0n2X+7XYTueedcByE7NBSSrcc0LPvLkHKFb94d",
+	"eez4ycJBWZ3TApjMv06FwVfuJwh1Vwl8haw+SkuKsX29K72mcOWlMEcJ2YFGkkaqbYL/Ef54tBLcUMMz",
+	"zEduJFF8w3NS0PKG6W7ZMDdYc9a0+MoFLdehJYQU74V9JqsNYSJfkoKDru3bO3DBSFPwkrXdHtZ8pQB3",
+	"oswvyDtAw/1FyOZ6t/vFEpCWWnZDXejC4HZswyuolaZl2fHRuQ9Gp97keM4VvnWHYR03w0eK7LjZMTI3",
+	"FOJZhpCaJ2QA1qTqTJ4jBmnutWqnyKhSe0IxwTJ4LCwXWcWskalYkG4Yq0bAwtd8U1sOk2us0MbGdsaF",
+	"oLRhlf3JIYYHAEOIS+KvRr4XjsE/AzCUrADkajsa5gW0jXEpyRVtuNgAft1aliX0Ps4V3Wy42LwXBRX5",
+	"BXlOMnt+ERS0i1a+4YD1Yi3TTdmiq0xmY0uPu2JgO/bHYl/4rpS4tT+ey+VwwB64NSn2M4pm7AF0xhn0",
+	"Yr61z71zFQF3RqTOLAnfoytcOYuJwzdCL0lGa+1iqpA3o71ns2fg0KxHsQnEmojUeFqN4DkrF3/7EI9A",
+	"z08G4dH43T/knkF8R3zotwTvCCuajG3z6LzzpiQlEPes6c8wIqEERxs685MgGk/bx08OoRGp1ktHbtk8",
+	"ZameRpu7dtzcD7/ZmxkG63byMRBvPILcD+Ii0RISnnh5w3MolPld5Av3P/medbf74RBfgasZ63aId0rJ",
+	"cQPBhIAaxde8Nwn1W+Ga+0fXvB+GeVFKHWRxkjFGix/f+srHO0TH+BR0zPOWXt6hgtltMnaIlDSiY9pv",
+	"/G3pmJyWH0XHhN2OH9CWvmc5pdiNrIMMjn4XcBRFka7wzI4mVZy2m3evTd0bZa1KlXW73Q2S8qgT2oH3",
+	"qUaC/szZ7+d25LR8cf+Bh3tkkeeujQvAW7RDQzy7n6Af55lxXeqUM3gPZVAfd+s6pS6K6bo051R3Otto",
+	"leRSbg6gG6M7uVE0ZwPn/zv7++9SAsCX/wfLgO8hfhGXA1j3mBQENRebB8jBUzGon4FVTwVZMUL1luWu",
+	"vA+d8SrV3+6dVNuf7BVUY13l3ey2HfyjxJpx6jdAyWRG09kkBVjSoaueS+mO5yvhHo8ZSPjMJ+LPj4ML",
+	"A0jjnM1yfQA+EeMN2SuT6pxdf58bspPaEC3Jjor92VgzkoaZxNN0vLpMyJ7vGSvhGoSGgGQj25ztTtQY",
+	"hU9VUjGS5WlFWZBBvyUzcabkenR2yYWslZJc9tfzdcHVTGsuBYbqcyd7IsKrFjuqtix/gKWdQ+XM+1Cj",
+	"6sXiju7tHQXIfrI2z9DbiPF+3WYRAAg8NAn1AAIXUajzv7q1fF1ih5e7YAM/xxtPlXu+xfrfmOy80KWy",
+	"u3zOhl9uB/e1SoDX0C2R8R1aiRQHKnGbTdVQXTxAn/KAMWx/f0d1cUcbaYe+o64Zt7lG3lElHH7DuQDY",
+	"nE+/oUqwnMj1UYfQ87VaQSGwJFnJqHD9Vlaq1gWhG8V6DeKpYh12GDKLwG/oOOG3cx/M4p9HZ502dQdY",
+	"Qp41Lt0g0ZN7NikafdLOfXLBaEuQfizaUSsdij6JMHftXbkP/nruqBUBqQpES2JU3Rc7fXzPiP1S+8XP",
+	"791Uvg8m+E5aCUMhOfQZtm/kO3uFWOED+d6jkmfUNXovvHJbz+ij++vMEuq5zmeeQhHYWqouFs1Z4Fqh",
+	"XxbIiaiH1XOEfQl6u+He1qpcPF04PBqgtnvh8CL41hoXFJKjgQ1dxirM2unG6HwXLl813tLDlY13gHE0",
+	"bXTnbVB9j9/1kLCarlm5twozVOQsMV96hVnVnWEQOyo2jqZNa8xroyg2KsOvgUk+08QwZorOcGDExb/I",
+	"UmUHSJwhYogOS5Z3skJM++2hgw40wOx+ei0ic3yNpILuaFyQkq/ZM9hrO74DIbN/rCjPPXCr3wm778cj",
+	"fuf7e4oc28LpJXE+CMUA7pdnW8E0uCKaTkP9ztC+A+QywSvW8LK7BI36pcyx9752qFk9ykLqxTJZ/wrA",
+	"XRCesEtBkhayQbcteoM7oDpSlHs4Xh58PUz0Wm4i0wQkaRwYm01BAULFZFUy6DXlUpjbjQqgxwkmxwaK",
+	"3GhWrjvv+X6Jv/791/8/AAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

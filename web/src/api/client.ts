@@ -5,6 +5,31 @@ import type { Problem } from './types';
 const client = createClient<paths>({ baseUrl: '/api/v1' });
 export default client;
 
+/**
+ * The keys of changes that got no answer. The same change, sent again, takes its
+ * key along, so that the same button is safe however often it is pressed.
+ */
+const unanswered = new Map<string, string>();
+const changes = new WeakMap<Request, string>();
+
+client.use({
+  async onRequest({ request }) {
+    const typed = request.headers.get('Content-Type') ?? '';
+    if (request.method === 'GET' || request.headers.has('Idempotency-Key')) return;
+    if (typed !== '' && !typed.startsWith('application/json')) return; // a photo
+    const version = request.headers.get('If-Match') ?? '';
+    const change = [request.method, request.url, version, await request.clone().text()].join('\n');
+    const key = unanswered.get(change) ?? crypto.randomUUID();
+    unanswered.set(change, key);
+    request.headers.set('Idempotency-Key', key);
+    changes.set(request, change);
+  },
+  onResponse({ request, response }) {
+    const change = changes.get(request);
+    if (change !== undefined && response.status < 500) unanswered.delete(change);
+  },
+});
+
 /** What the server refused, in a sentence, with the field it is about. */
 export class ProblemError extends Error {
   readonly status: number;

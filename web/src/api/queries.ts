@@ -345,8 +345,11 @@ export const useStepMounting = () => {
 };
 
 export const useEndMounting = () =>
-  useChange(async ({ id, by, diameter_mm }: { id: string; by?: string; diameter_mm?: number }) =>
-    unwrap(await client.POST('/mountings/{id}/end', { params: { path: { id } }, body: { by, diameter_mm } })),
+  useChange(
+    async ({ id, version, ...body }: { id: string; version: number; by?: string; diameter_mm?: number }) =>
+      unwrap(
+        await client.POST('/mountings/{id}/end', { params: { path: { id }, header: etag(version) }, body }),
+      ),
   );
 
 export const useDropMounting = () =>
@@ -506,8 +509,8 @@ export const useStepWash = () =>
   );
 
 export const useEndWash = () =>
-  useChange(async (id: string) =>
-    unwrap(await client.POST('/washes/{id}/end', { params: { path: { id } } })),
+  useChange(async ({ id, version }: { id: string; version: number }) =>
+    unwrap(await client.POST('/washes/{id}/end', { params: { path: { id }, header: etag(version) } })),
   );
 
 export const useDropWash = () =>
@@ -597,8 +600,8 @@ export const useTrialGrade = () =>
   );
 
 export const useEndTrial = () =>
-  useChange(async (id: string) =>
-    unwrap(await client.POST('/trials/{id}/end', { params: { path: { id } } })),
+  useChange(async ({ id, version }: { id: string; version: number }) =>
+    unwrap(await client.POST('/trials/{id}/end', { params: { path: { id }, header: etag(version) } })),
   );
 
 export const usePreviewLogImport = () =>

@@ -2059,11 +2059,6 @@ export interface components {
             came_back?: boolean;
             by?: string;
             note?: string;
-            /**
-             * Format: date-time
-             * @description When it was made, where it waited before it was sent.
-             */
-            at?: string;
         };
         Strike: {
             note?: string;
@@ -4233,6 +4228,10 @@ export interface components {
         Id: string;
         /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
         Key: string;
+        /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+        OptionalKey: string;
+        /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
+        Waited: number;
         /** @description The version that was edited, as its ETag. */
         IfMatch: string;
         Limit: number;
@@ -4372,6 +4371,8 @@ export interface operations {
             header: {
                 /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
                 "Idempotency-Key": components["parameters"]["Key"];
+                /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
+                "Waited-Seconds"?: components["parameters"]["Waited"];
             };
             path?: never;
             cookie?: never;
@@ -4518,6 +4519,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -4543,7 +4546,10 @@ export interface operations {
     retireBlade: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -4566,7 +4572,10 @@ export interface operations {
     restoreBlade: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -4612,7 +4621,10 @@ export interface operations {
     setPhoto: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -4639,7 +4651,10 @@ export interface operations {
     dropPhoto: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -4731,7 +4746,10 @@ export interface operations {
     importRack: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -4869,7 +4887,10 @@ export interface operations {
     importLog: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -5249,6 +5270,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -5278,7 +5301,10 @@ export interface operations {
     dropWash: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -5299,7 +5325,12 @@ export interface operations {
     endWash: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -5400,7 +5431,10 @@ export interface operations {
     strainBath: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -5423,7 +5457,10 @@ export interface operations {
     emptyBath: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -5486,7 +5523,10 @@ export interface operations {
     withdrawCalendar: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -5606,6 +5646,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -5636,6 +5678,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -5665,7 +5709,12 @@ export interface operations {
     endTrial: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -5788,6 +5837,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -5817,7 +5868,10 @@ export interface operations {
     dropTrace: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -5839,6 +5893,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -5896,6 +5952,8 @@ export interface operations {
                 units: components["schemas"]["Units"];
             };
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -6064,7 +6122,10 @@ export interface operations {
     dropGroove: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -6086,6 +6147,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -6116,6 +6179,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -6285,6 +6350,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -6310,7 +6377,10 @@ export interface operations {
     retireSaw: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -6333,7 +6403,10 @@ export interface operations {
     restoreSaw: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -6411,7 +6484,10 @@ export interface operations {
     startMounting: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path?: never;
             cookie?: never;
         };
@@ -6474,6 +6550,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };
@@ -6503,7 +6581,10 @@ export interface operations {
     dropMounting: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -6524,7 +6605,12 @@ export interface operations {
     endMounting: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
             path: {
                 id: components["parameters"]["Id"];
             };
@@ -6735,6 +6821,8 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
             };

@@ -77,7 +77,7 @@ export function Wash() {
               <Button
                 variant="contained"
                 disabled={busy}
-                onClick={() => end.mutate(id, { onSuccess: () => void go('/care') })}
+                onClick={() => end.mutate({ id, version: w.version }, { onSuccess: () => void go('/care') })}
                 sx={{ ...large, flex: 1 }}
               >
                 Done: hang {w.blades.length === 1 ? 'it' : 'them'} up

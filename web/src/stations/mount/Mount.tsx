@@ -62,7 +62,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
   const isOn = useAfterReading(
     () =>
       void end
-        .mutateAsync({ id: m.id, by: by || undefined, diameter_mm: diameter })
+        .mutateAsync({ id: m.id, version: m.version, by: by || undefined, diameter_mm: diameter })
         .then(toBench, () => undefined),
   );
   const failed = move.error ?? end.error ?? drop.error;
@@ -152,7 +152,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
           <Button
             variant="contained"
             sx={{ flex: 1, minHeight: 64, fontSize: 21 }}
-            disabled={open || end.isPending}
+            disabled={open || move.isPending || end.isPending}
             onClick={isOn}
           >
             It is on

@@ -141,7 +141,7 @@ function Stage({ trial: t, units }: { trial: TrialOf; units: Units }) {
           <Button
             variant="contained"
             disabled={end.isPending}
-            onClick={() => end.mutate(t.id)}
+            onClick={() => end.mutate({ id: t.id, version: t.version })}
             sx={{ px: 4, fontSize: 17 }}
           >
             Show what it came to

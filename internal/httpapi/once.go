@@ -1,0 +1,109 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"fmt"
+	"io"
+	"net/http"
+	"strings"
+
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/gin-gonic/gin"
+
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+const (
+	keyHeader  = "Idempotency-Key"
+	serviceKey = "service" // of a request: the service inside its transaction
+)
+
+// in is the service that answers a request: inside the transaction of its key,
+// where it has one.
+func (s *server) in(ctx context.Context) *shop.Service {
+	if svc, ok := ctx.Value(serviceKey).(*shop.Service); ok {
+		return svc
+	}
+	return s.svc
+}
+
+// keyed lists the operations that the contract gives a key, as Gin names them,
+// with the shortest and longest key that each takes.
+func keyed(spec *openapi3.T) map[string]openapi3.Schema {
+	out := map[string]openapi3.Schema{}
+	for path, item := range spec.Paths.Map() {
+		for method, op := range item.Operations() {
+			if p := op.Parameters.GetByInAndName(openapi3.ParameterInHeader, keyHeader); p != nil {
+				out[method+" "+base+strings.NewReplacer("{", ":", "}", "").Replace(path)] = *p.Schema.Value
+			}
+		}
+	}
+	return out
+}
+
+// once answers a retry as the first of its key was answered, before anything
+// of it is looked at: the world may have moved on since. The first runs in one
+// transaction with its answer, so that there is never one without the other.
+func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
+	takes := keyed(spec)
+	return func(c *gin.Context) {
+		key := c.GetHeader(keyHeader)
+		limits, ok := takes[c.Request.Method+" "+c.FullPath()]
+		if n := uint64(len(key)); !ok || n < limits.MinLength || limits.MaxLength != nil && n > *limits.MaxLength {
+			return // the contract refuses what it needs a key for
+		}
+		body, err := io.ReadAll(c.Request.Body)
+		if err != nil {
+			refuseError(c, err)
+			return
+		}
+		c.Request.Body = io.NopCloser(bytes.NewReader(body))
+		digest := sha256.Sum256(fmt.Appendf(nil, "%s %s\n%s", c.Request.Method, c.Request.URL.RequestURI(), body))
+		answer, err := s.svc.Once(c, s.shop, key, digest[:], func(in *shop.Service) (store.Answer, error) {
+			direct, kept := c.Writer, &keptAnswer{ResponseWriter: c.Writer, header: http.Header{}, status: http.StatusOK}
+			c.Writer = kept
+			defer func() { c.Writer = direct }()
+			c.Set(serviceKey, in)
+			c.Next()
+			return kept.answer(), nil
+		})
+		if err != nil {
+			refuseError(c, err)
+			return
+		}
+		for name, value := range answer.Headers {
+			c.Header(name, value)
+		}
+		c.Status(answer.Status)
+		c.Abort()
+		_, _ = c.Writer.Write(answer.Body)
+	}
+}
+
+// A keptAnswer is written to in place of the connection.
+type keptAnswer struct {
+	gin.ResponseWriter
+	header http.Header
+	status int
+	body   bytes.Buffer
+}
+
+func (w *keptAnswer) Header() http.Header               { return w.header }
+func (w *keptAnswer) WriteHeader(status int)            { w.status = status }
+func (w *keptAnswer) WriteHeaderNow()                   {}
+func (w *keptAnswer) Write(b []byte) (int, error)       { return w.body.Write(b) }
+func (w *keptAnswer) WriteString(s string) (int, error) { return w.body.WriteString(s) }
+func (w *keptAnswer) Status() int                       { return w.status }
+func (w *keptAnswer) Size() int                         { return w.body.Len() }
+func (w *keptAnswer) Written() bool                     { return w.body.Len() > 0 }
+
+func (w *keptAnswer) answer() store.Answer {
+	headers := map[string]string{}
+	for name := range w.header {
+		headers[name] = w.header.Get(name)
+	}
+	return store.Answer{Status: w.status, Headers: headers, Body: w.body.Bytes()}
+}

@@ -1,0 +1,91 @@
+package store
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+var (
+	// ErrKeyReused is returned where an idempotency key comes again with another
+	// request.
+	ErrKeyReused = errors.New("idempotency key reused")
+	// ErrAnsweredBefore is returned where the key's answer was not kept, because
+	// it was given by a Corte from before answers were.
+	ErrAnsweredBefore = errors.New("answered before answers were kept")
+)
+
+// AnswersKept is how long a retry finds its answer.
+const AnswersKept = 30 * 24 * time.Hour
+
+// An Answer is what a request under a key was told.
+type Answer struct {
+	Status  int
+	Headers map[string]string
+	Body    []byte
+}
+
+// Done reports whether the answer says that what was asked was done.
+func (a Answer) Done() bool { return a.Status/100 == 2 }
+
+// Once answers a request under a key. The first time act does what is asked on
+// a store whose every change is kept together with the answer; where the answer
+// is a refusal, or act fails, nothing is kept and the key stays free. After
+// that the kept answer is given again, whatever has changed since. request is a
+// digest of what was sent. The error is ErrKeyReused where it differs.
+func (s *Store) Once(ctx context.Context, shop uuid.UUID, key string, request []byte, act func(*Store) (Answer, error)) (Answer, error) {
+	var out Answer
+	refused := errors.New("refused") // rolls back what a refusal left half done
+	err := s.Atomically(ctx, func(tx *Store) error {
+		// Serialises retries of one key, so that two at once cannot both act.
+		if _, err := tx.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 0))`, shop.String()+key); err != nil {
+			return err
+		}
+		var seen struct {
+			Request []byte          `db:"request"`
+			Status  *int            `db:"status"`
+			Headers json.RawMessage `db:"headers"`
+			Body    []byte          `db:"body"`
+		}
+		err := tx.db.GetContext(ctx, &seen, `SELECT request, status, headers, body FROM idempotency WHERE shop_id = $1 AND key = $2`, shop, key)
+		switch {
+		case err == nil && seen.Status == nil:
+			return ErrAnsweredBefore
+		case err == nil && !bytes.Equal(seen.Request, request):
+			return ErrKeyReused
+		case err == nil:
+			out.Status, out.Body = *seen.Status, seen.Body
+			return json.Unmarshal(seen.Headers, &out.Headers)
+		case !errors.Is(err, sql.ErrNoRows):
+			return err
+		}
+		if out, err = act(tx); err != nil {
+			return err
+		}
+		if !out.Done() {
+			return refused
+		}
+		headers, err := json.Marshal(out.Headers)
+		if err != nil {
+			return err
+		}
+		_, err = tx.db.ExecContext(ctx, `INSERT INTO idempotency (shop_id, key, request, status, headers, body) VALUES ($1, $2, $3, $4, $5, $6)`,
+			shop, key, request, out.Status, headers, out.Body)
+		return err
+	})
+	if errors.Is(err, refused) {
+		err = nil
+	}
+	return out, err
+}
+
+// SweepAnswers forgets the answers that were given before a time.
+func (s *Store) SweepAnswers(ctx context.Context, before time.Time) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM idempotency WHERE created_at < $1`, before)
+	return err
+}
