@@ -208,11 +208,13 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 		return err
 	}
 	gauges := gauge.New(s.Gauges, log)
-	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: web.Files(), Log: log, Gauges: gauges})
+	svc := shop.New(st, time.Now)
+	h, err := httpapi.New(httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Log: log, Gauges: gauges})
 	if err != nil {
 		return err
 	}
 	go gauges.Run(ctx)
+	go sweep(ctx, svc)
 	srv := &http.Server{
 		Handler: h, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 15 * time.Second, WriteTimeout: 30 * time.Second,
 		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
@@ -229,6 +231,20 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
 	defer cancel()
 	return srv.Shutdown(grace)
+}
+
+// sweep forgets old answers once a day, and at every start.
+func sweep(ctx context.Context, svc *shop.Service) {
+	for {
+		if err := svc.SweepAnswers(ctx); err != nil && ctx.Err() == nil {
+			slog.Warn("old answers were not swept", "error", err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(24 * time.Hour):
+		}
+	}
 }
 
 // listen opens the address, which must be on loopback until there is sign-in.

@@ -73,6 +73,14 @@ func TestARetryOutlivesTheWorld(t *testing.T) {
 	}
 	db := sqlx.MustConnect("pgx", b.url)
 	defer db.Close()
+	// Without its answer nothing is kept, as when the server dies between the two.
+	db.MustExec(`ALTER TABLE idempotency ADD CONSTRAINT dies CHECK (key <> 'dies here')`)
+	if w := b.post("/saws/"+b.saw["miter"]+"/moves", obj{"note": "lost"}, "Idempotency-Key", "dies here"); w.Code != http.StatusInternalServerError {
+		t.Errorf("its answer was not kept: %d %s", w.Code, w.Body)
+	}
+	if row := b.get("/log?saw_id=" + b.saw["miter"] + "&limit=1")["items"].([]any)[0].(obj); row["note"] == "lost" {
+		t.Errorf("kept without its answer: %v", row)
+	}
 	db.MustExec(`UPDATE idempotency SET status = NULL WHERE key = $1`, again[1])
 	if w := b.post("/blades", newBlade(nil), again...); w.Code != http.StatusConflict || !strings.Contains(w.Body.String(), "nothing was done twice") {
 		t.Errorf("a key from before: %d %s", w.Code, w.Body)

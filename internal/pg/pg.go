@@ -4,7 +4,8 @@
 // The server is a child of this process and is told by the kernel to shut down
 // when its parent dies, however that happens, so a Corte that was killed hard
 // leaves nothing running and its next start finds a database that recovers by
-// itself.
+// itself. A server that ends by itself, killed or in a panic, is started again
+// at the same address, after pauses that grow for as long as it fails.
 package pg
 
 import (
@@ -13,6 +14,7 @@ import (
 	"crypto/rand"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/url"
 	"os"
@@ -23,6 +25,7 @@ import (
 	"sort"
 	"strconv"
 	"strings"
+	"sync"
 	"syscall"
 	"time"
 
@@ -46,12 +49,18 @@ type Options struct {
 	Patience time.Duration
 }
 
-// A Server is a running PostgreSQL.
+// A Server is a PostgreSQL that is kept running.
 type Server struct {
 	dir, password string
 	port          int
-	cmd           *exec.Cmd
-	done          chan struct{} // closed when the process has ended
+	throwaway     bool
+	bin           string
+	as            *syscall.Credential
+
+	mu      sync.Mutex
+	stopped chan struct{} // closed by Stop
+	cmd     *exec.Cmd
+	done    chan struct{} // closed when the process has ended
 }
 
 // URL is where to connect to a database of the server.
@@ -77,8 +86,11 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 	if err := prepare(o.Dir, as); err != nil {
 		return nil, err
 	}
-	s := &Server{dir: o.Dir}
-	if s.password, err = s.ensureCluster(ctx, bin, as); err != nil {
+	s := &Server{dir: o.Dir, throwaway: o.Throwaway, bin: bin, as: as, stopped: make(chan struct{})}
+	if s.password, err = s.ensureCluster(ctx); err != nil {
+		return nil, err
+	}
+	if s.port, err = freePort(); err != nil {
 		return nil, err
 	}
 	patience := o.Patience
@@ -86,8 +98,9 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 		patience = 15 * time.Second
 	}
 	for deadline := time.Now().Add(patience); ; {
-		err := s.launch(ctx, bin, as, o.Throwaway)
+		err := s.launch(ctx)
 		if err == nil {
+			go s.watch()
 			return s, nil
 		}
 		if !errors.Is(err, errHeld) || time.Now().After(deadline) {
@@ -156,7 +169,7 @@ func (s *Server) data() string { return filepath.Join(s.dir, "cluster") }
 // ensureCluster makes the cluster on the first start and returns its password.
 // It is made beside its place and moved there whole, so that a first start
 // that was cut short is simply begun again.
-func (s *Server) ensureCluster(ctx context.Context, bin string, as *syscall.Credential) (string, error) {
+func (s *Server) ensureCluster(ctx context.Context) (string, error) {
 	pwfile := filepath.Join(s.dir, "password")
 	if _, err := os.Stat(s.data()); err == nil {
 		pw, err := os.ReadFile(pwfile)
@@ -166,7 +179,7 @@ func (s *Server) ensureCluster(ctx context.Context, bin string, as *syscall.Cred
 	if err := os.WriteFile(pwfile, []byte(password), 0o600); err != nil {
 		return "", fullOr(err)
 	}
-	if as != nil {
+	if as := s.as; as != nil {
 		if err := os.Chown(pwfile, int(as.Uid), int(as.Gid)); err != nil {
 			return "", err
 		}
@@ -175,10 +188,13 @@ func (s *Server) ensureCluster(ctx context.Context, bin string, as *syscall.Cred
 	if err := os.RemoveAll(half); err != nil {
 		return "", err
 	}
-	cmd := exec.CommandContext(ctx, filepath.Join(bin, "initdb"), "-D", half, "-U", superuser, "-E", "UTF8",
+	// It ends with Corte, so that the next start does not clear away under its hands.
+	runtime.LockOSThread()
+	defer runtime.UnlockOSThread()
+	cmd := exec.CommandContext(ctx, filepath.Join(s.bin, "initdb"), "-D", half, "-U", superuser, "-E", "UTF8",
 		"--locale=C.UTF-8", "--auth=scram-sha-256", "--pwfile="+pwfile)
 	cmd.Dir = s.dir
-	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: as}
+	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: s.as, Pdeathsig: syscall.SIGKILL}
 	if out, err := cmd.CombinedOutput(); err != nil {
 		return "", fullOr(fmt.Errorf("PostgreSQL could not set up its data folder: %s", lastLine(out)))
 	}
@@ -186,33 +202,35 @@ func (s *Server) ensureCluster(ctx context.Context, bin string, as *syscall.Cred
 }
 
 // launch starts the server and waits until it answers.
-func (s *Server) launch(ctx context.Context, bin string, as *syscall.Credential, throwaway bool) error {
-	port, err := freePort()
-	if err != nil {
-		return err
-	}
-	s.port = port
-	log, err := os.OpenFile(filepath.Join(s.dir, "postgres.log"), os.O_CREATE|os.O_TRUNC|os.O_RDWR, 0o644)
+func (s *Server) launch(ctx context.Context) error {
+	log, err := os.OpenFile(s.log(), os.O_CREATE|os.O_TRUNC|os.O_RDWR, 0o644)
 	if err != nil {
 		return fullOr(err)
 	}
 	defer log.Close()
-	args := []string{"-D", s.data(), "-p", strconv.Itoa(port), "-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories="}
-	if throwaway {
+	args := []string{"-D", s.data(), "-p", strconv.Itoa(s.port), "-c", "listen_addresses=127.0.0.1", "-c", "unix_socket_directories="}
+	if s.throwaway {
 		args = append(args, "-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off")
 	}
-	cmd := exec.Command(filepath.Join(bin, "postgres"), args...)
+	cmd := exec.Command(filepath.Join(s.bin, "postgres"), args...)
 	cmd.Dir = s.dir
 	cmd.Stdout, cmd.Stderr = log, log
 	// Its own process group, so that a Ctrl-C in the terminal reaches Corte
 	// alone, which then stops it in order. SIGINT asks for a fast shutdown.
-	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: as, Setpgid: true, Pdeathsig: syscall.SIGINT}
-	s.cmd, s.done = cmd, make(chan struct{})
+	cmd.SysProcAttr = &syscall.SysProcAttr{Credential: s.as, Setpgid: true, Pdeathsig: syscall.SIGINT}
+	done := make(chan struct{})
+	s.mu.Lock()
+	select {
+	case <-s.stopped:
+		s.mu.Unlock()
+		return errStopped
+	default:
+	}
 	started := make(chan error, 1)
 	go func() {
 		// The death signal is tied to the thread that forks, so it must live on.
 		runtime.LockOSThread()
-		defer close(s.done)
+		defer close(done)
 		if err := cmd.Start(); err != nil {
 			started <- err
 			return
@@ -220,13 +238,65 @@ func (s *Server) launch(ctx context.Context, bin string, as *syscall.Credential,
 		started <- nil
 		_ = cmd.Wait()
 	}()
-	if err := <-started; err != nil {
+	err = <-started
+	if err == nil {
+		s.cmd, s.done = cmd, done
+	}
+	s.mu.Unlock()
+	if err != nil {
 		return fmt.Errorf("PostgreSQL does not start: %w", err)
 	}
-	return s.awaitReady(ctx, log.Name())
+	return s.awaitReady(ctx, done, log.Name())
 }
 
-func (s *Server) awaitReady(ctx context.Context, log string) error {
+// watch starts the server again whenever it ends by itself, until Stop.
+func (s *Server) watch() {
+	for {
+		_, done := s.process()
+		select {
+		case <-s.stopped:
+			return
+		case <-done:
+		}
+		for pause := firstPause; ; pause = min(2*pause, longestPause) {
+			out, _ := os.ReadFile(s.log())
+			select {
+			case <-s.stopped:
+				return
+			case <-time.After(pause):
+			}
+			slog.Error("PostgreSQL ended by itself; it is started again", "its last words", lastLine(out))
+			err := s.launch(context.Background())
+			if err == nil {
+				slog.Info("PostgreSQL answers again")
+				break
+			}
+			if errors.Is(err, errStopped) {
+				return
+			}
+			slog.Error("PostgreSQL is not up yet", "error", err)
+		}
+	}
+}
+
+// Pauses between tries to start again, growing from one to the other.
+const (
+	firstPause   = 50 * time.Millisecond
+	longestPause = 10 * time.Second
+)
+
+var errStopped = errors.New("stopped")
+
+// process is what runs now, or ran last, and what is closed when it has ended.
+func (s *Server) process() (*exec.Cmd, chan struct{}) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.cmd, s.done
+}
+
+func (s *Server) log() string { return filepath.Join(s.dir, "postgres.log") }
+
+func (s *Server) awaitReady(ctx context.Context, done <-chan struct{}, log string) error {
 	ctx, cancel := context.WithTimeout(ctx, 60*time.Second)
 	defer cancel()
 	for {
@@ -235,14 +305,14 @@ func (s *Server) awaitReady(ctx context.Context, log string) error {
 			return conn.Close(ctx)
 		}
 		select {
-		case <-s.done:
+		case <-done:
 			out, _ := os.ReadFile(log)
 			if bytes.Contains(out, []byte("postmaster.pid")) {
 				return errHeld
 			}
 			return fullOr(fmt.Errorf("PostgreSQL does not start: %s (more in %s)", lastLine(out), log))
 		case <-ctx.Done():
-			s.Stop()
+			s.end()
 			return fmt.Errorf("PostgreSQL does not answer (more in %s)", log)
 		case <-time.After(30 * time.Millisecond):
 		}
@@ -264,12 +334,29 @@ func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
 	return err
 }
 
-// Stop shuts the server down and waits for it.
+// Stop shuts the server down for good and waits for it.
 func (s *Server) Stop() {
+	s.leave()
+	s.end()
+}
+
+// leave stops the watching.
+func (s *Server) leave() {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	select {
+	case <-s.stopped:
+	default:
+		close(s.stopped)
+	}
+}
+
+func (s *Server) end() {
+	cmd, done := s.process()
 	for _, sig := range []syscall.Signal{syscall.SIGINT, syscall.SIGQUIT, syscall.SIGKILL} {
-		_ = s.cmd.Process.Signal(sig)
+		_ = cmd.Process.Signal(sig)
 		select {
-		case <-s.done:
+		case <-done:
 			return
 		case <-time.After(10 * time.Second):
 		}

@@ -3,6 +3,7 @@ package pg
 import (
 	"context"
 	"errors"
+	"fmt"
 	"os"
 	"strings"
 	"syscall"
@@ -38,6 +39,7 @@ func TestStartAfterACrash(t *testing.T) {
 		t.Errorf("a second start in the same folder: %v", err)
 	}
 
+	first.leave() // as when Corte dies with it
 	_ = first.cmd.Process.Signal(syscall.SIGKILL)
 	<-first.done
 	second, err := Start(ctx, Options{Dir: dir})
@@ -49,6 +51,48 @@ func TestStartAfterACrash(t *testing.T) {
 		t.Errorf("a database that is there already: %v", err)
 	}
 	query(t, second, `INSERT INTO kept VALUES (43)`)
+}
+
+// However often the postmaster is killed, it comes back where it was, with what
+// was acknowledged, until it is stopped.
+func TestItComesBack(t *testing.T) {
+	s, err := Start(t.Context(), Options{Dir: folder(t)})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.EnsureDatabase(t.Context(), "corte"); err != nil {
+		t.Fatal(err)
+	}
+	query(t, s, `CREATE TABLE kept (n integer PRIMARY KEY)`)
+	for i := range 3 {
+		query(t, s, fmt.Sprintf(`INSERT INTO kept VALUES (%d)`, i))
+		cmd, done := s.process()
+		_ = cmd.Process.Kill()
+		<-done
+		deadline := time.Now().Add(5 * time.Second)
+		for ; ; time.Sleep(20 * time.Millisecond) {
+			conn, err := pgx.Connect(t.Context(), s.URL("corte"))
+			if err == nil {
+				var n int
+				err = conn.QueryRow(t.Context(), `SELECT count(*) FROM kept`).Scan(&n)
+				conn.Close(t.Context())
+				if err == nil && n != i+1 {
+					t.Fatalf("after %d kills %d rows are left", i+1, n)
+				}
+			}
+			if err == nil {
+				break
+			}
+			if time.Now().After(deadline) {
+				t.Fatalf("after kill %d it does not answer: %v", i+1, err)
+			}
+		}
+	}
+	s.Stop()
+	time.Sleep(3 * firstPause)
+	if _, err := pgx.Connect(t.Context(), s.URL("corte")); err == nil {
+		t.Error("it came back after Stop")
+	}
 }
 
 // A first start that is cut short leaves half a cluster, which must not be

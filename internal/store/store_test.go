@@ -140,6 +140,26 @@ func TestLogRowsStay(t *testing.T) {
 	}
 }
 
+// An end takes the version that was seen, so that what came since is not lost.
+func TestAnEndTakesItsVersion(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	sh, saws, b := furnished(t, st, "a")
+	m, err := st.StartMounting(ctx, store.Mounting{ID: uuid.New(), Shop: sh.ID, Saw: saws[0].ID, Blade: b.ID, Started: time.Now()})
+	if err != nil {
+		t.Fatal(err)
+	}
+	m.Answers = []byte(`{"plate":false}`)
+	if err := st.StepMounting(ctx, m); err != nil {
+		t.Fatal(err)
+	}
+	for _, want := range []error{store.ErrStale, nil, store.ErrNone} {
+		if err := st.EndMounting(ctx, sh.ID, m.ID, m.Version); !errors.Is(err, want) {
+			t.Errorf("version %d: %v, not %v", m.Version, err, want)
+		}
+		m.Version = 2
+	}
+}
+
 // Where the answer to a commit is lost, nobody knows whether it was kept, and
 // nothing else is said.
 func TestALostCommitIsSaid(t *testing.T) {
