@@ -14,6 +14,7 @@ import {
   formatThin,
   heightStep,
   trim,
+  typedNumber,
 } from '../web/src/measure/format';
 
 const rip = { diameter_mm: 254, teeth: 24, hook_deg: 20, gullet_depth_mm: 14 };
@@ -70,6 +71,19 @@ test('figures are written as a shop writes them', () => {
   const blade = { teeth: 80, grind: 'HIATB', hook_deg: -2, kerf_mm: 3, make: 'toothed' } as const;
   expect(specOf(blade, 'mm')).toBe('80 high ATB, hook −2°, kerf 3 mm');
   expect(shortSpecOf({ ...blade, grind: undefined, make: 'diamond' })).toBe('diamond wheel');
+});
+
+test('a comma that may part thousands is no number yet', () => {
+  for (const [text, number] of [
+    ['7,5', 7.5],
+    [' −0,125 ', -0.125],
+    ['7000', 7000],
+    ['1220,125', 1220.125],
+    ['7,000', NaN],
+    ['-1,220', NaN],
+    ['seven', NaN],
+  ] as const)
+    expect(typedNumber(text)).toBe(number);
 });
 
 test('a dial is written as it reads', () => {

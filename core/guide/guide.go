@@ -4,7 +4,6 @@
 package guide
 
 import (
-	"strings"
 
 	"corte/core/cut"
 	"corte/core/material"
@@ -87,5 +86,3 @@ func Cautions(j cut.Job, s saw.Saw) []string {
 	}
 	return append(c, "Eye, ear and lung protection; no gloves, loose sleeves or rings near a turning blade.")
 }
-
-func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }

@@ -5,6 +5,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/word"
 )
 
 // A Topic is what a piece of advice is about.
@@ -217,7 +218,7 @@ func (a *adviser) stock() {
 	case j.Moisture == cut.Wet && a.s.Kind == saw.Miter:
 		a.say(TopicStock, "Wet stock: the kerf may close. Hold both sides down, and lift the blade out if it slows. Wash the blade soon after.")
 	case j.Moisture == cut.Wet:
-		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s; stop and switch off if it pinches. Wash the blade soon after.", upper(hold))
+		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s; stop and switch off if it pinches. Wash the blade soon after.", word.Upper(hold))
 	case j.Moisture == cut.Frozen:
 		a.say(TopicStock, "Frozen stock is hard and brittle, and its chips thaw and pack in the gullets: let it thaw if you can, look at the gullets if you cannot.")
 	}

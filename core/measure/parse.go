@@ -30,6 +30,7 @@ var (
 	errZeroDen   = errors.New("a fraction cannot be over zero")
 	errAfterFeet = errors.New("after feet only inches can follow")
 	errTooLong   = errors.New("it is longer than 100 m")
+	errComma     = errors.New("the comma may part thousands or decimals: write 1220 or 1.22")
 )
 
 // spellings folds the many ways a keyboard or a pasted drawing writes the same
@@ -129,12 +130,23 @@ func (r *reader) digits(point bool) string {
 }
 
 func (r *reader) number(point bool) (float64, error) {
-	s := strings.Replace(r.digits(point), ",", ".", 1)
+	s := r.digits(point)
+	if thousands(s) {
+		return 0, errComma
+	}
+	s = strings.Replace(s, ",", ".", 1)
 	v, err := strconv.ParseFloat(s, 64)
 	if err != nil || math.IsInf(v, 0) {
 		return 0, errNoNumber
 	}
 	return v, nil
+}
+
+// thousands reports whether a comma may part thousands: one to three digits that
+// do not begin with 0 before it, and three after.
+func thousands(s string) bool {
+	before, after, comma := strings.Cut(s, ",")
+	return comma && len(after) == 3 && len(before) >= 1 && len(before) <= 3 && before[0] != '0'
 }
 
 // quantity reads `3/16`, `1 3/16`, `1-3/16` or a decimal.

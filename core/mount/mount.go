@@ -11,6 +11,7 @@ import (
 	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/word"
 )
 
 // A Picture names the drawing of a step.
@@ -246,7 +247,7 @@ func stack(c Case) []Step {
 	if w := c.Way; w != nil && len(w.Slots) > 0 {
 		order.Text = []string{"From the inner flange outward:", inOrder(w.Slots, c.Unit)}
 	} else if w != nil {
-		order.Title, order.Text = "Set the dial", []string{fmt.Sprintf("%s. Do not overtighten: the dial is spoilt by it.", upper(w.Says))}
+		order.Title, order.Text = "Set the dial", []string{fmt.Sprintf("%s. Do not overtighten: the dial is spoilt by it.", word.Upper(w.Says))}
 	}
 	order.Checks = []Check{{"order", "As drawn, and every shim flat between hubs?", "Take it apart and begin again from the flange."}}
 	steps := []Step{off, order}
@@ -281,10 +282,8 @@ func inOrder(slots []groove.Slot, u measure.Unit) string {
 			said = append(said, s.What+" "+s.Thickness.Format(u))
 		}
 	}
-	return upper(strings.Join(said, ", ")) + "."
+	return word.Upper(strings.Join(said, ", ")) + "."
 }
-
-func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 func setNut(c Case) Step {
 	s := Step{ID: "nut", Title: "Washer and nut", Picture: PicNut,

@@ -8,6 +8,7 @@ import (
 
 	"corte/core/measure"
 	"corte/core/verdict"
+	"corte/core/word"
 )
 
 // Tolerances are what a saw is held to. The usual ones are craft section 7's;
@@ -233,7 +234,7 @@ func (a Adjustment) judge(u measure.Unit, onward, back string, more bool) Findin
 // between the marks that a proud tooth leaves, 0 if it is not known.
 func (c Clearance) Judge(apart measure.Length, u measure.Unit) Finding {
 	var f Finding
-	f.say("%s: %s from least to most, half of the teeth within %s of %s.", strings.ToUpper(c.Grade.String()[:1])+c.Grade.String()[1:],
+	f.say("%s: %s from least to most, half of the teeth within %s of %s.", word.Upper(c.Grade.String()),
 		thin(c.Range, u), thin(c.MAD/1.4826, u), thin(c.Median, u))
 	if c.Grade >= Poor {
 		f.Verdict = verdict.Mind

@@ -18,6 +18,7 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/jackc/pgx/v5/pgconn"
 
+	"corte/core/word"
 	"corte/internal/httpapi/contract"
 	"corte/internal/shop"
 	"corte/internal/store"
@@ -43,6 +44,7 @@ func refuseError(c *gin.Context, err error) {
 		se   *shop.Error
 		re   *openapi3filter.RequestError
 		size *http.MaxBytesError
+		kind *json.UnmarshalTypeError
 		db   *pgconn.PgError
 		gone *pgconn.ConnectError
 	)
@@ -54,6 +56,9 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &re):
 		status, field, detail := contractBreach(re)
 		refuse(c, status, field, detail)
+	case errors.As(err, &kind): // the contract takes 40.0 for a whole number, Go does not
+		name := kind.Field[strings.LastIndexByte(kind.Field, '.')+1:]
+		refuse(c, http.StatusBadRequest, kind.Field, fmt.Sprintf("%s must be a whole number, written in digits alone.", name))
 	case errors.Is(err, context.Canceled) && c.Request.Context().Err() != nil:
 		c.Abort() // nobody is listening any more
 	case errors.Is(err, store.ErrUnknown):
@@ -111,7 +116,7 @@ func sentence(s string) string {
 	if s == "" {
 		return s
 	}
-	s = strings.ToUpper(s[:1]) + s[1:]
+	s = word.Upper(s)
 	if !strings.HasSuffix(s, ".") {
 		s += "."
 	}
@@ -180,6 +185,9 @@ func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail str
 			return schemaBreach(inner, field)
 		}
 	case "pattern":
+		if strings.Contains(e.Schema.Pattern, `\x00`) {
+			return impossible, fmt.Sprintf("%s holds a line break or another character that cannot be kept there; write it anew.", name)
+		}
 		return bad, fmt.Sprintf("%s is not written as it should be.", name)
 	case "maxItems":
 		return impossible, fmt.Sprintf("%s may hold at most %d.", name, *e.Schema.MaxItems)

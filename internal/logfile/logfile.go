@@ -7,7 +7,6 @@ package logfile
 import (
 	"bytes"
 	_ "embed" // for the schema
-	"encoding/csv"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -20,6 +19,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/internal/sheet"
 	"corte/internal/store"
 )
 
@@ -196,7 +196,7 @@ var columns = []column{
 // A Writer writes rows to a file as they come, so that a long log need not be
 // held.
 type Writer struct {
-	csv  *csv.Writer // nil for JSON
+	csv  *sheet.Writer // nil for JSON
 	out  io.Writer
 	rows int
 }
@@ -208,7 +208,7 @@ func NewWriter(out io.Writer, asCSV bool) (*Writer, error) {
 		_, err := io.WriteString(out, "{\"format\": \"corte-log\", \"version\": 1, \"rows\": [")
 		return w, err
 	}
-	w.csv = csv.NewWriter(out)
+	w.csv = sheet.NewWriter(out)
 	head := make([]string, len(columns))
 	for i, c := range columns {
 		head[i] = c.name
@@ -270,11 +270,7 @@ func Read(file []byte, u measure.Unit) ([]Row, error) {
 	if bytes.HasPrefix(bytes.TrimSpace(file), []byte("{")) {
 		return readJSON(file)
 	}
-	in := csv.NewReader(bytes.NewReader(file))
-	in.FieldsPerRecord, in.TrimLeadingSpace, in.LazyQuotes = -1, true, true // 3/4" is a length, not a quote
-	if first, _, _ := strings.Cut(string(file), "\n"); strings.Count(first, ";") > strings.Count(first, ",") {
-		in.Comma = ';'
-	}
+	in := sheet.NewReader(string(file))
 	head, err := in.Read()
 	if err != nil {
 		return nil, errors.New("the file is empty; its first line names the columns: at, kind, blade and so on")
@@ -305,7 +301,7 @@ func Read(file []byte, u measure.Unit) ([]Row, error) {
 		line, _ := in.FieldPos(0)
 		row := Row{Line: line, Err: err}
 		for i, v := range cells {
-			if v = strings.TrimSpace(v); i < len(at) && at[i] != nil && v != "" && row.Err == nil {
+			if v = sheet.Plain(strings.TrimSpace(v)); i < len(at) && at[i] != nil && v != "" && row.Err == nil {
 				row.Err = at[i].set(&row.Record, v, u)
 			}
 		}

@@ -2,7 +2,6 @@ package rackfile
 
 import (
 	"bytes"
-	"encoding/csv"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -16,6 +15,7 @@ import (
 
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
+	"corte/internal/sheet"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -222,13 +222,7 @@ func (r *Reader) schema(what What) *openapi3.Schema {
 // readCSV reads blades, one a row under a header of field names. Lengths may be
 // written as people write them: 3.2, 1/8", 3/32.
 func (r *Reader) readCSV(text string) ([]Row, error) {
-	in := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
-	in.FieldsPerRecord = -1
-	in.TrimLeadingSpace = true
-	in.LazyQuotes = true // 10" is ten inches, not the end of a quotation
-	if first, _, _ := strings.Cut(text, "\n"); strings.Count(first, ";") > strings.Count(first, ",") {
-		in.Comma = ';'
-	}
+	in := sheet.NewReader(text)
 	header, err := in.Read()
 	if err != nil {
 		return nil, errors.New("the file is empty; its first line should name the fields")
@@ -258,7 +252,7 @@ func (r *Reader) readCSV(text string) ([]Row, error) {
 		}
 		fields, problems := map[string]any{}, []Problem(nil)
 		for i, cell := range record {
-			cell = strings.TrimSpace(cell)
+			cell = sheet.Plain(strings.TrimSpace(cell))
 			if cell == "" {
 				continue
 			}
@@ -350,7 +344,7 @@ var csvHeader = []string{"id", "name", "make", "diameter_mm", "bore_mm", "kerf_m
 
 func writeCSV(blades []store.Blade) ([]byte, error) {
 	var out bytes.Buffer
-	w := csv.NewWriter(&out)
+	w := sheet.NewWriter(&out)
 	_ = w.Write(csvHeader)
 	for _, b := range blades {
 		fields := fieldsOf(RecordOfBlade(b))

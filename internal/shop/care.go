@@ -18,6 +18,7 @@ import (
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/verdict"
+	"corte/core/word"
 	"corte/internal/store"
 )
 
@@ -595,9 +596,9 @@ func (s *Service) Feed(ctx context.Context, secret string) (string, error) {
 			uid := due.what + "-" + b.Blade.ID.String()
 			switch {
 			case due.u == care.Due:
-				day(uid, now, capital(due.what)+" "+b.Blade.Name, "Due now.")
+				day(uid, now, word.Upper(due.what)+" "+b.Blade.Name, "Due now.")
 			case due.d.Known():
-				day(uid, due.d.Likely, capital(due.what)+" "+b.Blade.Name,
+				day(uid, due.d.Likely, word.Upper(due.what)+" "+b.Blade.Name,
 					fmt.Sprintf("At the shop's own pace; between %s and %s.", due.d.Early.Format("2 January 2006"), due.d.Late.Format("2 January 2006")))
 			}
 		}
@@ -612,14 +613,7 @@ func (s *Service) Feed(ctx context.Context, secret string) (string, error) {
 		}
 	}
 	for _, b := range all.Baths {
-		day("bath-"+b.ID.String(), b.Until, "Replace the bath "+b.Name, capital(b.Why)+".")
+		day("bath-"+b.ID.String(), b.Until, "Replace the bath "+b.Name, word.Upper(b.Why)+".")
 	}
 	return cal.Serialize(), nil
-}
-
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
 }

@@ -33,6 +33,9 @@ func (s *Service) StartMounting(ctx context.Context, shop, saw, blade uuid.UUID,
 	if err != nil {
 		return Mounting{}, missing(err, "saw_id", "saw")
 	}
+	if err := inUse(w, "saw_id"); err != nil {
+		return Mounting{}, err
+	}
 	b, err := s.st.Blade(ctx, shop, blade)
 	if err != nil {
 		return Mounting{}, missing(err, "blade_id", "blade")

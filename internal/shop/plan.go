@@ -98,6 +98,9 @@ type Stopped struct {
 // those that may make it.
 func (s *Service) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u measure.Unit) (Plan, error) {
 	w, j, r, err := s.request(ctx, shop, c, u)
+	if err == nil {
+		err = inUse(w, "cut.saw_id")
+	}
 	if err != nil {
 		return Plan{}, err
 	}
@@ -199,6 +202,15 @@ type request struct {
 	table   material.Material
 	wobbles map[uuid.UUID]store.Wobble // how blades were last measured, where a wall is looked at
 	unit    measure.Unit
+}
+
+// inUse refuses a saw that was retired. What was cut on one before that is
+// still logged and traced.
+func inUse(w store.Saw, field string) error {
+	if w.Retired != nil {
+		return invalid(field, "%s is retired; put it back into use, or choose another saw", w.Name)
+	}
+	return nil
 }
 
 // request loads the saw of a cut and settles and checks the cut on it.
@@ -331,6 +343,9 @@ type School struct {
 // no height and gives one setting.
 func (s *Service) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpec, u measure.Unit) (Sweep, error) {
 	w, j, r, err := s.request(ctx, shop, c, u)
+	if err == nil {
+		err = inUse(w, "cut.saw_id")
+	}
 	if err != nil {
 		return Sweep{}, err
 	}
@@ -429,6 +444,9 @@ func (s *Service) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin
 			one.Other = pin.Other
 		}
 		w, j, r, err := s.request(ctx, shop, one, u)
+		if err == nil {
+			err = inUse(w, "cut.saw_id")
+		}
 		if err != nil {
 			return saw, nil, err
 		}

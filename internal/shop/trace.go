@@ -304,7 +304,7 @@ func (s *Service) fromLog(ctx context.Context, t *Trace) error {
 			}
 			if e.Kind == store.KindWashed {
 				if back, ok := cameBack(rows, e, t.Blade); ok {
-					t.Answers[k.ID], t.FromLog[k.ID] = word(back), "said with the next cut"
+					t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(back), "said with the next cut"
 				} else {
 					t.Pending = append(t.Pending, k.ID)
 				}
@@ -318,7 +318,7 @@ func (s *Service) fromLog(ctx context.Context, t *Trace) error {
 			} else {
 				found = truingVerdict(e) != verdict.Clear.String()
 			}
-			t.Answers[k.ID], t.FromLog[k.ID] = word(found), "measured at "+e.At.Format("15:04 on 2 January")
+			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), "measured at "+e.At.Format("15:04 on 2 January")
 			break
 		}
 	}
@@ -328,7 +328,7 @@ func (s *Service) fromLog(ctx context.Context, t *Trace) error {
 // sinceStart is how many rows of the log are looked through for answers.
 const sinceStart = 200
 
-func word(found bool) string {
+func foundOrNot(found bool) string {
 	if found {
 		return Found
 	}

@@ -74,3 +74,9 @@ export function formatVolume(litres: number, units: Units): string {
   const oz = litres * 33.814;
   return oz < 32 ? `${trim(oz, 1)} fl oz` : `${trim(oz / 32, 1)} qt`;
 }
+
+/** A number as a person types it; NaN where it is none, or where its comma may part thousands: 7,000. */
+export function typedNumber(text: string): number {
+  const t = text.trim().replace('−', '-');
+  return /^-?[1-9]\d{0,2},\d{3}$/.test(t) ? NaN : Number(t.replace(',', '.'));
+}

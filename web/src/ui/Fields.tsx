@@ -6,6 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
+import { typedNumber } from '../measure/format';
 
 interface NumberProps {
   label: string;
@@ -16,12 +17,11 @@ interface NumberProps {
   hint?: string;
 }
 
-/** A number as it is typed; what is no number yet is left alone and told when the field is left. */
+/** A number as it is typed; what is no number yet counts as nothing, and is told when the field is left. */
 export function NumberField({ label, value, onNumber, unit, problem, hint }: NumberProps) {
   const [text, setText] = useState<string | null>(null);
   const [left, setLeft] = useState(false);
-  const typed = text?.trim().replace(',', '.').replace('−', '-');
-  const bad = typed !== undefined && typed !== '' && !Number.isFinite(Number(typed));
+  const bad = text !== null && text.trim() !== '' && !Number.isFinite(typedNumber(text));
   return (
     <TextField
       label={unit ? `${label}, ${unit}` : label}
@@ -30,13 +30,16 @@ export function NumberField({ label, value, onNumber, unit, problem, hint }: Num
       size="small"
       autoComplete="off"
       error={(bad && left) || problem !== undefined}
-      helperText={bad && left ? 'This is not a number.' : (problem ?? hint)}
+      helperText={
+        bad && left
+          ? 'This is not a number, or its comma could part thousands: write 7000 or 7.5.'
+          : (problem ?? hint)
+      }
       onChange={(e) => {
         setText(e.target.value);
         setLeft(false);
-        const v = e.target.value.trim().replace(',', '.').replace('−', '-');
-        if (v === '') onNumber(undefined);
-        else if (Number.isFinite(Number(v))) onNumber(Number(v));
+        const v = typedNumber(e.target.value);
+        onNumber(e.target.value.trim() !== '' && Number.isFinite(v) ? v : undefined);
       }}
       onBlur={() => {
         if (bad) setLeft(true);

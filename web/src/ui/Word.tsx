@@ -9,7 +9,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
 import { useReadLength } from '../api/queries';
 import type { Units } from '../api/types';
-import { formatLength, formatSetting } from '../measure/format';
+import { formatLength, formatSetting, typedNumber } from '../measure/format';
 import { Menu, Popover } from './Floating';
 import { TextBox } from './TextBox';
 
@@ -183,7 +183,7 @@ interface AngleProps {
 /** A word for an angle: square, or so many degrees. */
 export function AngleWord({ label, deg, most, picks, square, turned, onChoose, wrong, problem }: AngleProps) {
   const [text, setText] = useState('');
-  const typed = Number(text.replace(',', '.').replace('°', ''));
+  const typed = typedNumber(text.replace('°', ''));
   const bad =
     text !== '' && !(typed >= 0 && typed <= most) ? `Degrees from square, 0 to ${most}.` : undefined;
   return (

@@ -1,0 +1,16 @@
+// Package word holds what sentences need beside their words.
+package word
+
+import (
+	"unicode"
+	"unicode/utf8"
+)
+
+// Upper is a sentence with its first letter large, whatever letter that is.
+func Upper(s string) string {
+	first, size := utf8.DecodeRuneInString(s)
+	if size == 0 || first == utf8.RuneError {
+		return s
+	}
+	return string(unicode.ToUpper(first)) + s[size:]
+}
