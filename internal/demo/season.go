@@ -295,7 +295,7 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 		Material: m.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
 		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: j.Height.Mm(),
 		Exit: j.Exit.String(), Other: j.Other.String(), Pieces: max(1, t.pieces+dice.IntN(5)-2),
-		Wall: "clean", Splinters: "none",
+		Wall: "clean", Splinters: "none", Wears: &store.Wears{Abrasion: m.Abrasion, Resin: m.Resin},
 	}
 	if m.Kind.Modelled() {
 		c := choose.Candidate{Blade: b.Blade, State: shop.State(b.Blade, b.Condition)}

@@ -88,6 +88,7 @@ func (s *Service) cutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u
 		Seconds: made.Seconds, CameBack: made.CameBack,
 		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
 	}
+	detail.Wears = &store.Wears{Abrasion: r.table.Abrasion, Resin: r.table.Resin}
 	if j.Moisture != cut.Dry {
 		detail.Moisture = j.Moisture.String()
 	}

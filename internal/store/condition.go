@@ -22,6 +22,14 @@ const foldNow = 2
 // folded are the rows that change a condition.
 var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended}
 
+func foldedKinds() []string {
+	out := make([]string, len(folded))
+	for i, k := range folded {
+		out[i] = string(k)
+	}
+	return out
+}
+
 // event is a log row as the fold sees it; false where it changes no condition.
 func (e Entry) event() (care.Event, bool) {
 	out := care.Event{At: e.At}
@@ -32,14 +40,18 @@ func (e Entry) event() (care.Event, bool) {
 		if !read(&d) {
 			return out, false
 		}
-		m, err := material.Get(d.Material)
-		if err != nil {
-			return out, false
+		wears := d.Wears
+		if wears == nil {
+			m, err := material.Get(d.Material)
+			if err != nil {
+				return out, false
+			}
+			wears = &Wears{m.Abrasion, m.Resin}
 		}
 		metres := d.CutLength().Mm() / 1000
 		j := d.shape()
 		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*j.Swept().Mm()/1000
-		out.Abrasion, out.Resin, out.Easy = m.Abrasion, m.Resin*j.Moisture.Pitches(), d.Effort == "easy"
+		out.Abrasion, out.Resin, out.Easy = wears.Abrasion, wears.Resin*j.Moisture.Pitches(), d.Effort == "easy"
 		if f := d.foretold(); f != nil {
 			out.Surprise = d.burnt() && f.Heat < unlikelyHeat || d.Effort == "hard" && f.Load < lightLoad
 		}
@@ -150,14 +162,10 @@ func (s *Store) saveCondition(ctx context.Context, blade uuid.UUID, c care.Condi
 
 // fold is what all of a blade's log adds up to.
 func (s *Store) fold(ctx context.Context, b Blade) (care.Condition, error) {
-	kinds := make([]string, len(folded))
-	for i, k := range folded {
-		kinds[i] = string(k)
-	}
 	var rows []Entry
 	var c care.Condition
 	err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.at, l.kind, l.detail FROM log l
-		WHERE l.blade_id = $1 AND l.kind = ANY($2)`+stands+` ORDER BY l.at, l.id`, b.ID, kinds)
+		WHERE l.blade_id = $1 AND l.kind = ANY($2)`+stands+` ORDER BY l.at, l.id`, b.ID, foldedKinds())
 	for _, e := range rows {
 		if event, counts := e.event(); counts {
 			c = c.Then(b.Blade, event)
@@ -197,11 +205,13 @@ func (s *Store) Conditions(ctx context.Context, mend bool) (blades int, drifts [
 				return err
 			}
 			c, err := tx.fold(ctx, b)
-			if err != nil || same(c, b.Condition) {
+			if err != nil {
 				return err
 			}
-			drifts = append(drifts, Drift{b.Name, b.Condition, c})
-			if mend {
+			if !same(c, b.Condition) {
+				drifts = append(drifts, Drift{b.Name, b.Condition, c})
+			}
+			if mend { // also what is the same: it is of this fold now
 				return tx.saveCondition(ctx, b.ID, c)
 			}
 			return nil
@@ -230,7 +240,7 @@ func same(a, b care.Condition) bool {
 func (s *Store) FoldNew(ctx context.Context) error {
 	var stale bool
 	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM log l LEFT JOIN conditions c ON c.blade_id = l.blade_id
-		WHERE l.blade_id IS NOT NULL AND l.kind IN ('cut', 'washed', 'sharpened') AND (c.fold IS NULL OR c.fold <> $1))`, foldNow)
+		WHERE l.blade_id IS NOT NULL AND l.kind = ANY($2) AND (c.fold IS NULL OR c.fold <> $1))`, foldNow, foldedKinds())
 	if err != nil || !stale {
 		return err
 	}
@@ -271,8 +281,13 @@ func (s *Store) Lessons(ctx context.Context, shop uuid.UUID, material string) ([
 // ago says little of today's.
 const taughtBy = 300
 
-// Learn takes in what the cuts of a material teach.
+// Learn takes in what the cuts of a material teach. It is the last word of its
+// transaction: another that logs a cut of the material waits for it, and so
+// sees its rows.
 func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) error {
+	if _, err := s.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 1))`, shop.String()+material); err != nil {
+		return err
+	}
 	var rows []Entry
 	if err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.detail FROM log l WHERE l.shop_id = $1 AND l.kind = 'cut'
 		AND l.detail->>'material' = $2`+stands+` ORDER BY l.at DESC, l.id DESC LIMIT $3`, shop, material, taughtBy); err != nil {

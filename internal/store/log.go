@@ -96,7 +96,15 @@ type CutDetail struct {
 	Moisture  string  `json:"moisture,omitempty"` // dry where it is not said
 	Moves     bool    `json:"moves,omitempty"`
 
+	Wears    *Wears    `json:"wears,omitempty"` // missing in old rows
 	Foretold *Foretold `json:"foretold,omitempty"`
+}
+
+// A Wears is what a material did to an edge and a plate when it was cut, so that
+// a table that is put right later does not age the blades of years ago.
+type Wears struct {
+	Abrasion float64 `json:"abrasion"`
+	Resin    float64 `json:"resin"`
 }
 
 // A TracedDetail links a log row to the fault finding that it closes.
@@ -213,6 +221,7 @@ func (s *Store) add(ctx context.Context, e Entry) (Entry, error) {
 	if e.Detail == nil {
 		e.Detail = json.RawMessage(`{}`)
 	}
+	e.At = e.At.Truncate(time.Microsecond) // as it is kept, and as it is folded
 	var b Blade
 	if e.Blade != nil {
 		var err error

@@ -6,8 +6,12 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"corte/core/cut"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
+	"fmt"
+	"github.com/google/uuid"
+	"sync"
 )
 
 // Rows count from when they happened, in whatever order they come in, and what
@@ -126,5 +130,71 @@ func BenchmarkLogPage(b *testing.B) {
 				}
 			}
 		})
+	}
+}
+
+// A clock finer than the database's makes no drift, and a blade whose condition
+// a new fold leaves as it was is folded once, not at every start.
+func TestNoDriftWhereThereIsNone(t *testing.T) {
+	ctx, url := t.Context(), pgtest.URL(t)
+	st, err := store.Open(ctx, url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	sh, saws, b := furnished(t, st, "a")
+	at := time.Date(2026, 11, 26, 9, 30, 0, 123456789, time.UTC)
+	for i, kind := range []store.Kind{store.KindJudged, store.KindCut} { // the first alone was no reason to fold
+		e := store.Entry{Shop: sh.ID, At: at.Add(time.Duration(i) * time.Second), Kind: kind, Blade: &b.ID, Saw: &saws[0].ID, Detail: []byte(`{"says":"pitchy"}`)}
+		if kind == store.KindCut {
+			e.Detail = pine(3)
+		}
+		row, err := st.Append(ctx, e)
+		if err != nil || row.At.Nanosecond() != 123456000 {
+			t.Fatalf("kept at %v, %v", row.At, err)
+		}
+		if _, drifts, err := st.Conditions(ctx, false); err != nil || len(drifts) != 0 {
+			t.Errorf("after a %s: %+v, %v", kind, drifts, err)
+		}
+		db := sqlx.MustConnect("pgx", url)
+		db.MustExec(`UPDATE conditions SET fold = 0`)
+		if err := st.FoldNew(ctx); err != nil {
+			t.Fatal(err)
+		}
+		var old bool
+		if err := db.Get(&old, `SELECT fold = 0 FROM conditions`); err != nil || old {
+			t.Errorf("after a %s the snapshot is still of an old fold, %v", kind, err)
+		}
+		db.Close()
+	}
+}
+
+// Cuts of one material that are logged at once, with several blades, all teach.
+func TestCutsAtOnceAllTeach(t *testing.T) {
+	ctx, st := t.Context(), pgtest.Store(t)
+	sh, saws, b := furnished(t, st, "a")
+	detail := fmt.Appendf(nil, `{"material":"poplar","wall":"clean","splinters":"none","foretold":{"edition":%d,"heat":0.5,"load":0.2,"exit":0.4}}`, cut.Edition)
+	var blades [8]store.Blade
+	for i := range blades {
+		blades[i] = b
+		blades[i].ID = uuid.New()
+		if err := st.AddBlade(ctx, sh.ID, blades[i]); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for round := range 10 {
+		var wg sync.WaitGroup
+		for i := range blades {
+			wg.Go(func() {
+				e := store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindCut, Blade: &blades[i].ID, Saw: &saws[0].ID, Detail: detail}
+				if _, err := st.Append(ctx, e, func(tx *store.Store, _ store.Entry) error { return tx.Learn(ctx, sh.ID, "poplar") }); err != nil {
+					t.Error(err)
+				}
+			})
+		}
+		wg.Wait()
+		if all, err := st.Lessons(ctx, sh.ID, "poplar"); err != nil || len(all) != 1 || all[0].Cuts != len(blades)*(round+1) {
+			t.Fatalf("%d cuts taught %+v, %v", len(blades)*(round+1), all, err)
+		}
 	}
 }
