@@ -103,6 +103,8 @@ func statusOf(e *shop.Error) int {
 	switch {
 	case e.Reason == shop.Conflict:
 		return http.StatusConflict
+	case e.Reason == shop.Busy:
+		return http.StatusServiceUnavailable
 	case e.Reason == shop.Stale:
 		return http.StatusPreconditionFailed
 	case e.Reason == shop.Missing && (e.Field == "id" || e.Field == ""):

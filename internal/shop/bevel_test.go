@@ -2,11 +2,15 @@ package shop_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/binary"
 	"errors"
+	"hash/crc32"
 	"image"
 	"image/color"
 	"image/jpeg"
+	"image/png"
+	"io"
 	"math"
 	"strings"
 	"testing"
@@ -125,6 +129,51 @@ func TestPhotoIsTurnedUprightAndStripped(t *testing.T) {
 	}
 	if _, err := f.SetPhoto(t.Context(), f.id, uuid.New(), &raw); err == nil {
 		t.Error("a photo of a blade that is not there")
+	}
+}
+
+// hangUp ends a request when the last of its file has been read.
+type hangUp struct{ cancel context.CancelFunc }
+
+func (h hangUp) Read([]byte) (int, error) {
+	h.cancel()
+	return 0, io.EOF
+}
+
+// A photo that is larger than anybody needs is refused before it is decoded,
+// and one that takes too long ends with its request; the old one stays.
+func TestPhotosAreBounded(t *testing.T) {
+	f := open(t)
+	id := f.blade["Quill"].ID
+	var file bytes.Buffer
+	if err := png.Encode(&file, image.NewGray(image.Rect(0, 0, 5000, 3000))); err != nil {
+		t.Fatal(err)
+	}
+	send := func(raw []byte) (e *shop.Error) {
+		_, err := f.SetPhoto(t.Context(), f.id, id, bytes.NewReader(raw))
+		if err != nil && !errors.As(err, &e) {
+			t.Errorf("%v", err)
+		}
+		return e
+	}
+	huge := bytes.Clone(file.Bytes())
+	binary.BigEndian.PutUint32(huge[16:], 10_001) // wide, of 3000 high
+	binary.BigEndian.PutUint32(huge[20:], 5_000)
+	binary.BigEndian.PutUint32(huge[29:], crc32.ChecksumIEEE(huge[12:29]))
+	if e := send(huge); e == nil || !strings.Contains(e.Detail, "10001 by 5000") {
+		t.Errorf("50,005,000 pixels: %v", e)
+	}
+	gone, cancel := context.WithCancel(t.Context())
+	_, err := f.SetPhoto(gone, f.id, id, io.MultiReader(bytes.NewReader(file.Bytes()), hangUp{cancel}))
+	var e *shop.Error
+	if !errors.As(err, &e) || e.Reason != shop.Busy {
+		t.Errorf("for somebody who hung up once it was sent: %v", err)
+	}
+	if _, err := f.Photo(t.Context(), f.id, id); err == nil {
+		t.Error("a photo was kept that was refused")
+	}
+	if e := send(file.Bytes()); e != nil {
+		t.Errorf("with time enough: %v", e)
 	}
 }
 

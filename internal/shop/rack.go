@@ -229,9 +229,25 @@ func (s *Service) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, 
 
 const (
 	photoSide   = 1280 // pixels, the longer side of what is kept
-	photoPixels = 60e6 // of what is taken
+	photoPixels = 50e6 // of what is taken: 200 MB once it is decoded, and as much again to turn it
 	photoTone   = 82   // JPEG quality
 )
+
+// developing holds a place for each photo that is worked on at once.
+var developing = make(chan struct{}, 2)
+
+// A patientReader ends when its request does, and the decoder with it.
+type patientReader struct {
+	ctx context.Context
+	io.Reader
+}
+
+func (r patientReader) Read(p []byte) (int, error) {
+	if err := r.ctx.Err(); err != nil {
+		return 0, err
+	}
+	return r.Reader.Read(p)
+}
 
 // SetPhoto keeps a photo of a blade: turned upright, made smaller and encoded
 // anew, so that nothing else that was in the file is kept.
@@ -250,10 +266,20 @@ func (s *Service) SetPhoto(ctx context.Context, shop, id uuid.UUID, file io.Read
 		return b, invalid("photo", unreadable)
 	}
 	if size.Width*size.Height > photoPixels {
-		return b, invalid("photo", "%d by %d pixels are more than are needed; send at most 60 million", size.Width, size.Height)
+		return b, invalid("photo", "%d by %d pixels are more than are needed; send at most 50 million", size.Width, size.Height)
 	}
-	picture, err := imaging.Decode(bytes.NewReader(raw), imaging.AutoOrientation(true))
-	if err != nil {
+	late := &Error{Busy, "photo", "many photos are being made smaller just now, and there was no time for this one; nothing was saved. Send it again, or a smaller one"}
+	select {
+	case developing <- struct{}{}:
+		defer func() { <-developing }()
+	case <-ctx.Done():
+		return b, late
+	}
+	picture, err := imaging.Decode(patientReader{ctx, bytes.NewReader(raw)}, imaging.AutoOrientation(true))
+	switch {
+	case ctx.Err() != nil:
+		return b, late
+	case err != nil:
 		return b, invalid("photo", unreadable)
 	}
 	var out bytes.Buffer

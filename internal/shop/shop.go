@@ -27,6 +27,7 @@ const (
 	Missing                // what was named is not in this shop
 	Conflict               // what was sent contradicts what was sent before
 	Stale                  // somebody else changed it in the meantime
+	Busy                   // there was no time for it
 )
 
 // An Error is a sentence for the person at the saw, and the field it is about.

@@ -5087,12 +5087,6 @@ type DropPhotoParams struct {
 	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
-// SetPhotoParams defines parameters for SetPhoto.
-type SetPhotoParams struct {
-	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
-	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
-}
-
 // RenewPartsParams defines parameters for RenewParts.
 type RenewPartsParams struct {
 	Units Units `form:"units" json:"units"`
@@ -5711,7 +5705,7 @@ type ServerInterface interface {
 	GetPhoto(c *gin.Context, id ID)
 	// SetPhoto Keep a photo of a blade
 	// (PUT /blades/{id}/photo)
-	SetPhoto(c *gin.Context, id ID, params SetPhotoParams)
+	SetPhoto(c *gin.Context, id ID)
 	// RenewParts Parts were sharpened, replaced or worn, and what was learnt of them is forgotten
 	// (POST /blades/{id}/renewals)
 	RenewParts(c *gin.Context, id ID, params RenewPartsParams)
@@ -6706,30 +6700,6 @@ func (siw *ServerInterfaceWrapper) SetPhoto(c *gin.Context) {
 		return
 	}
 
-	// Parameter object where we will unmarshal all parameters from the context
-	var params SetPhotoParams
-
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey OptionalKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
-	}
-
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6737,7 +6707,7 @@ func (siw *ServerInterfaceWrapper) SetPhoto(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.SetPhoto(c, id, params)
+	siw.Handler.SetPhoto(c, id)
 }
 
 // RenewParts operation middleware
@@ -10701,9 +10671,8 @@ func (response GetPhotodefaultApplicationProblemPlusJSONResponse) VisitGetPhotoR
 }
 
 type SetPhotoRequestObject struct {
-	ID     ID `json:"id"`
-	Params SetPhotoParams
-	Body   io.Reader
+	ID   ID `json:"id"`
+	Body io.Reader
 }
 
 type SetPhotoResponseObject interface {
@@ -14983,11 +14952,10 @@ func (sh *strictHandler) GetPhoto(ctx *gin.Context, id ID) {
 }
 
 // SetPhoto operation middleware
-func (sh *strictHandler) SetPhoto(ctx *gin.Context, id ID, params SetPhotoParams) {
+func (sh *strictHandler) SetPhoto(ctx *gin.Context, id ID) {
 	var request SetPhotoRequestObject
 
 	request.ID = id
-	request.Params = params
 
 	request.Body = ctx.Request.Body
 
@@ -18198,94 +18166,94 @@ var swaggerSpec = []string{
 	"CI5qLWLo+MiMmnDUhDTHYoU/SvPZ3sawbvsB//4S+Z3ixmrqdjcJF0Z6nvj//p//V9tJxhmhKqSRx2Iv",
 	"3yhZ/QwPfe4xhPs3pd4WqtWVvtAEiD2M7QTrPHXrnUb9aeTkO7phD/9eYV1JRHyvuKAggYdOwCgZ4QPP",
 	"FIzp0myyM+M5+fPPL79bkp9//M4qIe/Y6mewWAz2Zvkj+eHrC4LBOweRUVcKu/5BpoDe0bJkCvQZJjKJ",
-	"ug1rlkRL7+pH6ENwixjf3DWUmpbQqXLLKnPoALk6dS9PPUlThKvMDDMPtFGM7k7ggftL9fgI5/cvjFWE",
-	"umPbGr7jnhDFBGtoeeSGfWOf+Jkqo8+pzyI6wXBXlhMpHCDkPur9/QZpd9+39zc0l1fMpBhMM9Oyl+tE",
-	"SFbsXJwGnEAacLyijmvNKMUA+hhyxxupRCcKaoVOyagSxukUiCok1UYaA63kPYt+hwDMMSY1XKHf4sj9",
-	"/4ZpI9X9uW3/zVQAjG/0goHQtn3GjdZ/2S6NoSNuDS1AMHWeAOi63BBt6F4f3j1vYJD73cWZHvU3gR//",
-	"Hd3qb+mWtZGudRtphLzVjZT5lGvFKi3HLhX7++dquOHqWf7vb7c9b8/yCjjAZ5q0ve3HLTc95lS9+oyd",
-	"qle/FaeqZ4WNZABHOZ8LzDGPqddqPjkd8y6v+XFV7lmIW1+GmhEIdhdUY5utpm3jskOJfUa/XU5zV2AR",
-	"RkfVroDGZzzbQplDBUqhYrQs94T23HpBqQtaw4GpeerWnxZq/5jWyJE4/jn5yWGH3a/VO87LZ470Rnhz",
-	"ijGha3VzPHhzhU98amk5uKw3DMFrD6n8yjUdbhHjg3Q+m0SA+4RqQ5CK3Rg7lFf1HGCdiyCjJRM5Vcfs",
-	"t3fcFLmizQv/7K3kwYzk+MZNLM5WSwAlrO4zwMNN81wxDYYwoPNZSR6rB0mxZIcmd8Zffo4rQ03U5LiC",
-	"XKqmYOI8/MRMwVSPVnCrUeHJNb1i5kfWpEn06Owkeu7Wl5B1bvlLXzuuiS5kI7CjvRTZWfLnvuM3fUYj",
-	"lAjWkErxG2pYmobd86gf/kuzTDGTTlN8w2iePpJwm1ZYuOFDnzDg0du0k7f7R4yD+r8+OimL17APpidj",
-	"bhUf4P5zz5W0G3YI++KntgRB1tIiQLG7Pf6KXQG8UOoGtz+egyTfy8ZVz+LNgVDV44UTXWIh0MTxhPkX",
-	"/qGPWODSQd45U32L3Yodv4PaxS0XOWSWtygeMcrLXUUV14PUyQi7WH0AcBy4KQgUt1dcCO8eXBJE3YZd",
-	"d5D2o2UoLwC090VYwh2VCLcTvMHR70KXvhVXwQJZfs5qWBFayoEC6TdsedDcDao1uDhLesjbRmIKlmJt",
-	"bYMKve0IooDv4f9dfiyk1IEj66O1U3mOzUyhVbcMLaot260Q0iWUc32hSSYFoqeQurKP5/YqtRz8XnBz",
-	"QQJjv8rZrpKGiWz/4C9s39aFIdsjE9iJ8MIHdAIr894LuTYBk0YzYZ7huxKUIf8i/qww4R2L+QfyTW5e",
-	"1Oa0So5xO/Ud5Ybld2amvqjND8Gt/Wn5zNCZjjeS5/wzOdBeW64DiRiC8bt+jPa13DieBhTP47fbd/jI",
-	"R5RCsIIziqCvz1sqhTREYgNaBSm5NkzovpX6VtWsR/WHbYqBI/7ADAIEvAf27Fo1Rhj9lPyirdH0C/E4",
-	"IJQAcZbkF4WIo7/4f3IIpJGcC5h16q6Cxguzn54R0f+svwrDSyd4slJauXOejeCKKA8qDnXjbA/1kUf3",
-	"4F+WE359GBr4JoQ7ntQHXJCqpHsNfbdoSaQglGjaPEOTy/WPKazMB3bYyRsAa7kgz7EcFmYF61M4mLD+",
-	"5vxs1/Gdg9YdN4Fc655JBtCXKYvnNLk7A/1Lro800Yi3ehvihU1ovIG+jgGA8QPoKgTdjVj5QCH0KEAa",
-	"h1/wb+6nFuUYA2/LsV41AyGEi4gLobELKOk3gq7p5wu9B1ZGZtRyx4Z+ou45Af/mg6qkxxRxQFsC7BeE",
-	"8spN0cbwoI8XHggI6lhlzxRMOOOsoXurAXGzJKvW2BhT0X8uqfjOd9K+ByamiEJ59J6C5QB2ya1aVNqp",
-	"0n1V7tfbjt9kiZ3McCypONdV2ljZylvAPvRoVYAfYBUaB1aNmx71wOOvIxqNeyYuYT9SyMaVz//tY+pZ",
-	"QJc38pwoGT+y5uwOBIFjbsI2xmKACfwXqkyQGp8O5hEuCVZ338aKo0bicCONz7FxX7MNt9oSjuhsUeGA",
-	"8jScfKiSag1cb5vLNaGCMKpKzpR9Z+Tsj4InfaNkdSIT3DF6Er9hgtTV2dz2gdx1FT8mKSfwieT5rJMk",
-	"7usk/BQusSWwvveGQcWg0cQwbfQUHn/IXMuVqKx7KfL7Y/KPn5KA3/pS5B9HQ7p7tmlHc1iifZ9OmkuQ",
-	"n5Kq+3eokrcuyyUxjGYF053kG0TO6SffYCAFMTB0V2QfKutvmTa/PWZ8e0ce/dtyI96xABvLPph2186R",
-	"u2dazcxVQ2OrphSnFoyW5ih23Pf4xFn1Ym2oqXt9iOR23Lh3b01yMUpTkFyeO38Bm2KEmyKnhq6oZq4v",
-	"RofGV0zd8MwTGbq4jJnwE+ztP9tx7igWBmN/BLxcmDdl32IukjxXUlkHINcwIcWSrOQHAruzJIbyUi+J",
-	"LmVltQF3hqQia1kmj09JV6w8FpX60prTV//13dLHvvaEYXUfBN5AElgNbdli+jU+ASukZG9ZBWDSKPEp",
-	"+b/ekEzmQXev6CbmylRcmNe4vrthGRj8VpFTLPbUN5v/9WFXnqXeE5IXrCUjGFmxEi5QhkG38whYmMBS",
-	"Hrfecmel8FhGaiVK5/xNhBj+KnKmXBDqlz9c7na/LMkvj8gfHj76Cv70wP7p/cL++fEX5A/k0cPH+LfL",
-	"i0d//M8n8Mzj5ZNfLt6L5x7+0bIU8jgClIND5xdQ/395RihZKwpoQeFBSyp4yuocsRjkG0Zz58We5LJx",
-	"LS0mecW/injFP1sLxn1UgjWRF87BhXZDCHUDEqpbkHlLSk14jxvZmiloIuhZUvukjqSH7rV75iM6w3AJ",
-	"54067qhhitPyrGmyupAV5H7KBpykGpBWiaE1NgUJ+1ALvwNyc5z6AJMw4aCFttxRnJN4W6QkkAm2fp45",
-	"0mFuiVRkJ5XLMkohfG5d87kw1TSWkJu/cBFNhol/01pBz4sYBky6H9jhZ/0oXZ+H1OdAnHn+LCcCup6E",
-	"qYq/Lo4kZ94npupruRlDVIUrVm6Iks35AGoKWkEhcxeuf+n92b7p7mGWRik3D9iHSiqjk1d519G+DHdr",
-	"qIzWRtUZKJ8X5M9XP/1ItoxVoD08pBV/ePMo0KaUmwtLzUON7iUs4Xfp8NuQDtEl47un6kDf8pJ9i0PM",
-	"Pd+3BOU4lGBrXp7NLQd5flYLsoMmTzDf2ePzoFLshrPmCBLGz/jEa7l5Ba/ckflkzQS7I/dtcbfflYoo",
-	"4/efsbwQUGjkmsgyJ4plUL2E6Ow0z0c27Jh1XZYeawJiV5DTQ9651PI2q4/QUjGa7+2/lmxtCC2lYM+w",
-	"qsInggawbZeeShUD09/h7RyKYyRiVBzPLmD6jXDXO38d0jw/T97Z8zyHTdtImYOugKVqEYZLsVnoXMK3",
-	"7Himu5INglks/XVuCiXrTeE88bIWRkOvN6mYNbXbJGNAQgm8FNQDbqL5gXwLWQBTMtDg6k3fBkE4c2G+",
-	"+nJxPO/rY1fY4xZ8gsnCrs+TXR5kE56jvhVGIxQL+GuD99eOa0O38SvMG6/HLfcfwlMf0Xb3izij9f5O",
-	"ylx77RqS11aSqly7vwDQpP90hwmrGMkKqe2je6Lq86gbLyFlzk/VTTreCtnoI36XnRUPgBN6LM2VNpCd",
-	"KgUj/gUCV6hVFC+IB2fArjCUlxp7L+fwgS20Lb6MfX0jKTg/uKE/2s01I/EvmDGTOkWfqxkzuv/dtEOp",
-	"cFCWXkFz5Q0GitZS9Zp6ptbqbKopn3WLZMZguXXMwU8jtTEwYar4zf1+vuwnI3FQX8sOSuNGEikc5gb3",
-	"MGZrk2jkFE5xJMvpwC4EWMbNML7/rBPcCRUiUnj9Af4S68wkq/Mc20+26ZxLmQpyr5c05TdheQSL+0Tq",
-	"fNZZU/d5ip63e2MmND5LIcEYdq+c/PHTUfzXQjv8T1TKnh1ezjdmWANiQZgG+vb0q4LS8nWYYddfPupi",
-	"WcGyLdnV2mDgZcWYcAkZvofQnukL8lpuNPpjXYPodQe7kgkTlbovRX5vrOqZ8MxwurdTvs6lT+UcF3+9",
-	"izSn/8ElKSFyJIH+b6RF1o+3SA+1SV/1apOexLD7T1F0PoaJSfd6wJBn7CZHAJQkce5GkpN8Z8pOp3ZN",
-	"dnQP7drRj1b36odcfouLkSIEwHuBX1lzo7Gdps+DgzbuDRe5bAgW7zGiGNVSOGMuZxnPWf7M/vpe4Crs",
-	"9EL6YeAVawM5Y11WGpYwLGSK5Dcg2gDkIN2N/LdD3yHCwNjUd1059M7ubg/pQw7ARK05m9UmVdlvnxsN",
-	"sEHUrJBlrqHtKxb2O1etyNPxNDs4BNSekRdX/+VGaP28qTDbG4TEnRBn+z0oE5U5sPmxqEwnPQo2/khc",
-	"ZtAXUDbgypFN6LdKxR6tLN919YK8kY1L0GbG9SDhivB8iQD54V+wBH0Zj/2kAj8TMIOd3/3OEYNxiW69",
-	"9xzKCbGbpcs/t4b0inkgi9HNPgYpQ7dMt60LUCMIEt59zxea/JLzDdPmlwviokD2HglRgPfCcgBwRHDM",
-	"hBDRM2ftBxHV7SUZGkm+F26yPkhH6EoZu0lwT+Ki43aetc+J8UKUB0/kWWyJG+bhIP2u6EI2KVbTtIk0",
-	"2460ur6izSmH/Io2d05m6JaeSHKlzd21uNa0uU2Da3s3H41QXNHmowYnPoMu9G9datIX2o096EbvnS9S",
-	"gIo7qzM0cvw99YVOn5NH93ROzgjbQJvWjWt3J83/o/2gT9mEO4edvXM6AvQYfPkn2Qf6lE359LpAfzJX",
-	"0x30f+5dTSPH7+HO41AkEFMCNpd3PvkbThNtaMkCfoqIegZ/kDfs1GN893kWM1x8QmL0quPke3IZq8r4",
-	"9J1odwjq1mk1a1kcGEfeYCOkVb2reupQB76n5cdZzY3uSRb97d9HSPTbGtkZRpoaxboR3SfZP91eRPe8",
-	"c64PkR0aytHWYxqW/eWYcoVv3h157PjJ8kNZndMCmMy/ToXBV+4nTnVXaYCFrD5KY4uxfb0rvaZwRaow",
-	"Rwk5hkaSRqptgv8RRHm0ntxQwzPMam4kUXzDc1LQ8obpbvExN1i51rQozQUt16GxhBTvhX0mqw1hIl+S",
-	"goOu7ZtEcMFIU/CStT0j1nylAL2izC/IO8DU/UXI5nq3+8USkJZadkNd6MLgdmzDK6i4pmXZ8dG5D0an",
-	"3uR4zhW+dYdhHTfDR4rsuNkxMncsxLMMITVPyADPSdWZPEcMkuVr1U6RUaX2hGKaZvBYWC6yilkjU7Eg",
-	"3TBWjUCOr/mmthwm11jnje3xjAtBacMq+5PDHQ8wiBCXxF+NfC8cg38BkCpZAfjXdjRMHWjb61KSK9pw",
-	"sQEUvLUsS+ignCu62XCxeS8KKvIL8pxk9vwitGgX83zDATHGWqabssVomczGlh53xcB27I/FvvBdKXFr",
-	"fzyXy2HAHrg1KfYzimbsAfTXOerFfGufe+fqCu6MSJ1ZEr5HV/5yFhOHb4RekozW2sVUIbVGe89mz8Ch",
-	"WY9iE4g1Ee/xtErDc9Y/fvpAkUDPzwYn0vjdH3LPUZRIfOhTAomEFU1GyHl03nlTkhKIe9YMaRiRUIKj",
-	"HTvzk4AeT9vHzw7nEanWy1hu2TxlqZ5Gm7t23NwPv9mbGQbr9gMyEG88AO4P4iLRWBKeeHnDcyi3+U2k",
-	"FPc/+Z51t/vhEF/Hqxnr9pl3SslhG8KEgBpF6bw3CfWpcM39Y3TeD8O8KKUOsjjJGKMllG99/eQdYmx8",
-	"DjrmeQs471DB7LYqG+ItjeiY9hs/LR2T0/Kj6Jiw2/ED2tL3LKcUe5p18MXR7wKOoiheFp7Z0aSK03bz",
-	"7rWpe6OsVamybs+8o6Q86Kc28D7VSNCfOfvt3I6cli/uP/Bwjyzy3DWDAZCMdmiIZ/cT9OM8M65LnXIG",
-	"76FS6uNuXafURTFdl+ac6k5nG62SXMrNAAAyupMbRXN25Px/Z3//TUoA+PJ/YxnwPcQv4nIASyOTgqDm",
-	"YvMAOXgqkvUzsOqpICtGqN6y3JX3oTNepbrkvZNq+5O9gmosvbyb3baDf5RYM079BiiZzGg6m6QASzr0",
-	"5nMp3fF8JdzjMQMJn/lM/PlxiGKAepyzWa6bwGdivCF7ZVKds3fwc0N2UhuiJdlRsT8ba0bSMJOonI5X",
-	"lwnZ8z1jJVyD0FaQbGSbs92JGqPwqUoqRrI8rSgLMuhTMhNnSq5HZ5dcyFopyWV/PV8vXc205lJgqD53",
-	"sicivGqxo2rL8gdY2nmsnHkfalS9WNzRvb2jAB9Q1uYZehsx3q/bLAKAkodWox5j4CIKmP5Xt5avS+wT",
-	"cxds4Od446lyz7dY/xuT/Ru6VHaXz9lQ0O3gvlYJIB26JTK+zyuRYqASt9lUDdXFA/QpHzGG7e/vqC7u",
-	"aCPt0HfUe+M218g7qoTDbzgXjJvz6TdUCZYTuT7oM3q+hi0oBJYkKxkVrmvLStW6IHSjWK/NPFWsww7H",
-	"zCLwGzpO+HTug1n88+is06buAEvIs8alGyR6cs8mRaNP2rnPLhhtCdKPRTtqpUPRJxHmrr0r98Ffzx21",
-	"IjhWgWhJGKv7YqeP7xmxX2q/+Pm9m8r3wQTfSSthKCSHPsMmkHxnrxArfCDfe1TyjLpG74VXbusZfXR/",
-	"/V1CPdf5zFMoAltL1cWiOQvoK3TdAjkR9bB6jrAvQYc43NtalYunC4dHA9R2Lwwvgm+tcUEhORrY0GWs",
-	"wqydno7Od+HyVeONQVzZeAcYR9NGd94G1ffwXQ8sq+malXurMENFzhLzpVeYVd0ZBrGjYuNo2rTGvDaK",
-	"Yrsz/BqY5AtNDGOm6AwHRlz8iyxVdgDWGSKG6LBkeScrxLTfHvrwQBvN7qfXIjLH10gq6LHGBSn5mj2D",
-	"vbbjOxAy+8eK8txju/qdsPt+OOJ3vkuoyLG5nF4S54NQDECDebYVTIMroum05e8M7ftILhO8Yg0vu0vQ",
-	"7l/KHDv4a4ea1aMspF4sk/WvANwF4Qm7FCRpIRt026I3uAOqI0W5h+PlIdzDRK/lJjJNwKPGgbFlFRQg",
-	"VExWJYOOVS6Fud2oAJ2cYHJsw8iNZuW6857vuvjr3379/wMAAP//",
+	"ug1rlkRL7+pH6ENwixjf3DWUmpbQqXLLKnPoALm69V5OkZYyM8w80EYxujthU+8vd+MjHMi/MFYR6s5h",
+	"a8mOuzYUE6yh5ZEr84194meqjD6ngopwA8NdWU6kcMCE+6gX8huk3X1fx9/QXF4xk2IwzUzLXq61IFmx",
+	"c3EacAJpwJOKSqu1ixQDLGNIBm+kEp2wppUiJaNKGKckIEyQVBtpDPSG9yz6HSIqx5jUcIWOiCMX+hum",
+	"jVT354f9N7vTMWDRi+5BH/YZV1T/Zbs0hp61NfT0wFx4AijqckO0oXt9eJm8gUHudxdnusjfBH78d/ST",
+	"v6Vb1oau1m3oEBJRN1LmU64Vq4Ucu1Ts75+rJYarZ/m/vyH2vD3LK+AAnzrSNqsfN8X0mJf06jP2kl79",
+	"VryknhU2kgG+5HwuMMdcoF6r+eR0zLu85sdVuWchEH0ZikAgel1QjX2zmrYvyw4l9hkdcTnNXcVEGB1V",
+	"uwI6mfFsC3ULFSiFitGy3BPa89MFpS5oDQe246lbf1rs/GNaI0cC8+fkJwcGdr9W7zgvnzl0G+HNKcaE",
+	"rtXN8WjMFT7xqeXZ4LLeMESjPaTyK9dFuIWAD9L5bBIB7hOqDUEqdoPmUC/V82h1LoKMlkzkVB2z395x",
+	"U+SKNi/8s7eSBzOy3Rs3sThbcQDUpLrPAJc1zXPFNBjCALdnJXmswCPFkh2a3Bl/+TmuDDVRk+MKkqOa",
+	"gonz8BMzBVM9WsGtRoUn1/QSmB9ZkybRo7OT6LlbX0LWueUvfTG4JrqQjcAW9VJkZ0mI+47f9BmNUCJY",
+	"QyrFb6hhaRp2z6N++C/NMsVMOu/wDaN5+kjCbVphJYaPZcKAR2/TTiLuHzGw6f/66KS0XMM+mJ6MuZXD",
+	"n/vPPVcWbtghbHSf2hJETUuLAMXu9vgrdgV4Qakb3P54DpJ8LxtXDos3B2JPj1dCdImFyBHHM+Bf+Ic+",
+	"YsVKB0rnTAUrdit2/A6KEbdc5JAq3sJyxCgvdxVVXA9yISPsYvUBAGbgpiBQrV5xIbx7cEkQRht23WHU",
+	"j9aVvAAU3hdhCXdU89tO8AZHvwtd+lZcBQtk+TnLW0XoEQcKpN+w5UG3Nii/4OIs+R5vG4k5VYq1xQoq",
+	"NKsjCOu9h/93+bGQUgeOrI8WQ+U5dieF3tsy9Jy2bLdCjJZQn/WFJpkUCIdC6so+ntur1HLwe8HNBQmM",
+	"/Spnu0oaJrL9g7+wfVvohWyPTGAnwgsf4AaszHsv5NoEkBnNhHmG70pQhvyL+LPCDHaszh/IN7l5UZvT",
+	"SjPG7dR3lBuW35mZ+qI2PwS39qflM0NnOt5InvPP5EB7bbkOJGKIru/6MdrXcuN4GmA5j99u3+EjH1EK",
+	"wQrOKIK+Pm/tE9IQiQ3wE6Tk2jCh+1bqW1WzHtUftikGjvgDMwgg7R7Ys2vVGGH0U/KLtkbTL8QDe1AC",
+	"xFmSXxRCiP7i/8lBikaSKGDWqbsKGi/MfnpGRP+z/ioML53gyUpp5c55NoIrojxKOBSCsz0UPB7dg39Z",
+	"Tvj1YejImxDueFIfcEGqku41NNKiJZGCUKJp8wxNLtcQprAyH9hhJ28AfeWCPMf6VpgVrE/hcL/6m/Oz",
+	"Xcd3Dit33ARyvXgmGUBfpiye0+TuDDgvuT7SFSPeu20IADahkwb6OgaIxA+gTRC0K2LlA4VYooBRHH7B",
+	"v7mfWthiDLwtx5rPDIQQLiIuhMYuoKTfCNqgny/0HlgZmVHLHRv6ibrnBPybD6qSHlPEAT4JwFwQmys3",
+	"RRvDg8ZceCAgqGOVPVMw4Yyzhu6tBsTNkqxaY2NMRf+5pOI73xr7HpiYIqzk0XsKlgNgJLfqOWmnSjdK",
+	"uV9vO36TJXYyZbGk4lxXaWNlK28R+NCjVQEggFVoHPo0bnrUA4+/jmg07pm4hP1IIRtXD/+3j6lnAV3e",
+	"yHPCXvzImrM7EASOuQnbGIsBJgBdqDJBanw6IEa4JFjdfRsrjhqJw400PsfGfc023GpLOKKzRYVDvtNw",
+	"8qHsqTVwvW0u14QKwqgqOVP2nZGzP4qG9I2S1YlMcMdwSPyGCVJXZ3PbB3LXVfyYpJzAJ5Lns06SuK+T",
+	"8FO4xJbA+t4bBiWARhPDtNFTePwhcz1UorLupcjvj8k/fkoCfutLkX8cDenu2aYdzYGD9n06aS5Bfkqq",
+	"7t+hSt66LJfEMJoVTHeSbxAKp598g4EUBLXQXZF9qKy/Zdr89pjx7R159G/LjXjHAg4s+2DaXTtH7p5p",
+	"NTNX3oy9l1KcWjBamqNgcN/jE2fVi7Whpu41FpLbcePevTXJxShNQXJ57vwF7HIRboqcGrqimrlGFx0a",
+	"XzF1wzNPZGjLMmbCT7C3/2zHuaNYGIz9EQBwYd6UfYu5SPJcSWUdxFvDhBRLspIfCOzOkhjKS70kupSV",
+	"1QbcGZKKrGWZPD4lXbHyWFTqS2tOX/3Xd0sf+9oThuV6EHgDSWA1tGUL0tf4BKyQkr1lFaBDo8Sn5P96",
+	"QzKZB929opuYK1NxYV7j+u6GZWDwW0VOsXpT32z+14ddeZYCTkhesJaMYGTFSrhAGQbdziNgYQJLedx6",
+	"y52VwmMZqZUonfM3EWL4q8iZckGoX/5wudv9siS/PCJ/ePjoK/jTA/un9wv758dfkD+QRw8f498uLx79",
+	"8T+fwDOPl09+uXgvnns8R8tSyOOIOA4OnV9A/f/lGaFkrSjA/4QHLangKatzxGKQbxjNnRd7ksvG9aiY",
+	"5BX/KuIV/2wtGPdRCdZEXjgHF9oNIdQNSKhuUeMtKTXhPW5ka6agK6BnSe2TOpIeutfumY/oDMMlnDfq",
+	"uKOGKU7Ls6bJ6kJWkPspG3CSaoBOJYbW2OUj7EMt/A7IzXHqA+7BhIMW+mxHgUvifY6SyCTYy3nmSIe5",
+	"JVKRnVQuyygF2bl13eTCVNNYQm7+wkU0GSb+TWsFTSxioC7pBl+Hn/WjdI0bUp8Dceb5s5yI0HoSSCr+",
+	"ujiSnHmfIKmv5WYMIhWuWLkhSjbnQ5wpaAWFzF38/aX3Z/suuodZGqXcPGAfKqmMTl7lXUf7MtytoTJa",
+	"G1VnoHxekD9f/fQj2TJWgfbwkFb84c2jQJtSbi4sNQ81upewhN+lw29DOkSXjO+eqgN9y0v2LQ4x93zf",
+	"EpTjUIKteXk2txzk+VktyA6aPMF8Z4/Pg0qxG86aI0gYP+MTr+XmFbxyR+aTNRPsjty3xd1+VyqijN9/",
+	"xvJCgJWRayLLnCiWQfUSwq3TPB/ZsGPWdVl6rAmIXUFOD3nnUsvbrD5CS8Vovrf/WrK1IbSUgj3Dqgqf",
+	"CBrQs116KlUMTH8HoHMojpGIUXE8u4DpN8Jd7/x1SPP8PHlnz/McNm0jZQ66ApaqRRguxWahFQnfsuOZ",
+	"7ko2CGax9Ne5KZSsN4XzxMtaGA3N26Ri1tRuk4wBCSXwUlAPuInmB/ItZAFMyUCDqzd9GwThzIX56svF",
+	"8byvj11hj1vwCSYLu8ZNdnmQTXiO+lYYjVAs4K8N3l87rg3dxq8wb7wet9x/CE99RNvdL+KM1vs7KXPt",
+	"tWtIXltJqnLt/gLIkf7THcirYiQrpLaP7omqz6NuvISUOT9VN+l4K2Sjj/hddlY8APDnsTRX2kB2qhSM",
+	"+BcIXKFWUbwgHpwB27xQXmpsppzDB7ZYtfgyNuqNpOD84Ib+aDfXjMS/YMZMav18ru7K6P530w6lwkFZ",
+	"egXdkjcYKFpL1evSmVqrs6mmfNYtkhmD5dYxBz+N1MbAhKniN/f7+bKfjMRBfS07KI0bSaRwmBvcw5it",
+	"TaIzUzjFkSynA7sQcBY3w/j+s05wJ1SISOH1B/hLrNWSrM5zbD/ZLnIuZSrIvV7SlN+E5RFw7ROp81ln",
+	"Td3nKXre7o2Z0MkshQRj2L1y8sdPR/FfC/3tP1Epe3Z4Od9pYQ2IBWEaaMTTrwpKy9dhhl1/+aiLZQXL",
+	"tmRXa4OBlxVjwiVk+KZAe6YvyGu50eiPdR2f1x3sSiZMVOq+FPm9sapnwuV54XRvp3ydS5/KOS7+ehfp",
+	"Nv+DS1JC5EgCDd1IC5Uf73keapO+6tUmPYmB8Z+i6HwME5Pu9YAhz9gejgAoSeLcjSQn+VaTndbrmuzo",
+	"Hvqvox+t7tUPufwWFyNFCID3Ar+y5kZjf0yfBwd92RsuctkQLN5jRDGqpXDGXM4ynrP8mf31vcBV2OmF",
+	"9MPAK9YGcsa6rDQsYVjIFMlvQLQByEG6G/lvh75DhIGxqe+6cuid3d0e0occgIlaczarTaqy3z43GmCD",
+	"qFkhy1xDH1cs7HeuWpGn42l2cAioPSMvrv7LjdD6eVNhtjcIiTshzvZ7UCYqc2DzY1GZTnoUbPyRuMyg",
+	"0Z9swJUjm9BAlYo9Wlm+jeoFeSMbl6DNjGsqwhXh+RIR78O/YAn6Mh77SQV+JmAGO7/7nSMG4xLdeu85",
+	"lBNiN0uXf24N6RXzQBajm30MUoZumW57EaBGECS8+54vNPkl5xumzS8XxEWB7D0SogDvheUA4IjgmAkh",
+	"omfO2g8iqtscMnSGfC/cZH2QjtBmMnaT4J7ERcftPGufE+OFKA+eyLPYEjfMw0H6XdGFbFKspmkT6Z4d",
+	"6V19RZtTDvkVbe6czND+PJHkSpu761mtaXObjtX2bj4aobiizUcNTnwGbeXfutSkL7Qbe9Be3jtfpAAV",
+	"d1arZ+T4e2r0nD4nj+7pnJwRtoE2rRvX7k6a/0cbPJ+yCXcOO3vndAToMfjyT7Kx8ymb8um1df5krqY7",
+	"aOjcu5pGjt/DncehSCCmBGwu73zyN5wm2tCSBfwUEfUM/iBv2KnH+O7zLGa4+ITE6FXHyffkMlaV8ek7",
+	"0e4Q1K3TO9ayODCOvMFGSKt6V/XUoQ58T8uPs5ob3ZMs+tu/j5DotzWyM4w0NYp1I7pPsn+6vYjueedc",
+	"HyI7NJSjrcc0LPvLMeUK37w78tjxk+WHsjqnBTCZf50Kg6/cT5zqrtIAC1l9lMYWY/t6V3pN4YpUYY4S",
+	"cgyNJI1U2wT/I4jyaD25oYZnmNXcSKL4huekoOUN093iY26wcq1pUZoLWq5DYwkp3gv7TFYbwkS+JAUH",
+	"Xds3ieCCkabgJWt7Rqz5SgF6RZlfkHeAqfuLkM31bveLJSAtteyGutCFwe3YhldQcU3LsuOjcx+MTr3J",
+	"8ZwrfOsOwzpuho8U2XGzY2TuWIhnGUJqnpABnpOqM3mOGCTL16qdIqNK7QnFNM3gsbBcZBWzRqZiQbph",
+	"rBqBHF/zTW05TK6xzhvb4xkXgtKGVfYnhzseYBAhLom/GvleOAb/AiBVsgLwr+1omDrQ9sulJFe04WID",
+	"KHhrWZbQEjlXdLPhYvNeFFTkF+Q5yez5RWjRLub5hgNijLVMN2WL0TKZjS097oqB7dgfi33hu1Li1v54",
+	"LpfDgD1wa1LsZxTN2APor3PUi/nWPvfO1RXcGZE6syR8j6785SwmDt8IvSQZrbWLqUJqjfaezZ6BQ7Me",
+	"xSYQayLe42mVhuesf/z0gSKBnp8NTqTxuz/knqMokfjQpwQSCSuajJDz6LzzpiQlEPesGdIwIqEERzt2",
+	"5icBPZ62j58dziNSrZex3LJ5ylI9jTZ37bi5H36zNzMM1u0HZCDeeADcH8RForEkPPHyhudQbvObSCnu",
+	"f/I96273wyG+jlcz1u0z75SSwzaECQE1itJ5bxLqU+Ga+8fovB+GeVFKHWRxkjFGSyjf+vrJO8TY+Bx0",
+	"zPMWcN6hgtltVTbEWxrRMe03flo6JqflR9ExYbfjB7Sl71lOKfY06+CLo98FHEVRvCw8s6NJFaft5t1r",
+	"U/dGWatSZd2eeUdJedBPbeB9qpGgP3P227kdOS1f3H/g4R5Z5LlrBgMgGe3QEM/uJ+jHeWZclzrlDN5D",
+	"pdTH3bpOqYtiui7NOdWdzjZaJbmUmwEAZHQnN4rm7Mj5/87+/puUAPDl/8Yy4HuIX8TlAJZGJgVBzcXm",
+	"AXLwVCTrZ2DVU0FWjFC9Zbkr70NnvEp1yXsn1fYnewXVWHp5N7ttB/8osWac+g1QMpnRdDZJAZZ06M3n",
+	"Urrj+Uq4x2MGEj7zmfjz4xDFAPU4Z7NcN4HPxHhD9sqkOmfv4OeG7KQ2REuyo2J/NtaMpGEmUTkdry4T",
+	"sud7xkq4BqGtINnINme7EzVG4VOVVIxkeVpRFmTQp2QmzpRcj84uuZC1UpLL/nq+Xrqaac2lwFB97mRP",
+	"RHjVYkfVluUPsLTzWDnzPtSoerG4o3t7RwE+oKzNM/Q2Yrxft1kEACUPrUY9xsBFFDD9r24tX5fYJ+Yu",
+	"2MDP8cZT5Z5vsf43Jvs3dKnsLp+zoaDbwX2tEkA6dEtkfJ9XIsVAJW6zqRqqiwfoUz5iDNvf31Fd3NFG",
+	"2qHvqPfGba6Rd1QJh99wLhg359NvqBIsJ3J90Gf0fA1bUAgsSVYyKlzXlpWqdUHoRrFem3mqWIcdjplF",
+	"4Dd0nPDp3Aez+OfRWadN3QGWkGeNSzdI9OSeTYpGn7Rzn10w2hKkH4t21EqHok8izF17V+6Dv547akVw",
+	"rALRkjBW98VOH98zYr/UfvHzezeV74MJvpNWwlBIDn2GTSD5zl4hVvhAvveo5Bl1jd4Lr9zWM/ro/vq7",
+	"hHqu85mnUAS2lqqLRXMW0FfougVyIuph9RxhX4IOcbi3tSoXTxcOjwao7V4YXgTfWuOCQnI0sKHLWIVZ",
+	"Oz0dne/C5avGG4O4svEOMI6mje68Darv4bseWFbTNSv3VmGGipwl5kuvMKu6MwxiR8XG0bRpjXltFMV2",
+	"Z/g1MMkXmhjGTNEZDoy4+BdZquwArDNEDNFhyfJOVohpvz304YE2mt1Pr0Vkjq+RVNBjjQtS8jV7Bntt",
+	"x3cgZPaPFeW5x3b1O2H3/XDE73yXUJFjczm9JM4HoRiABvNsK5gGV0TTacvfGdr3kVwmeMUaXnaXoN2/",
+	"lDl28NcONatHWUi9WCbrXwG4C8ITdilI0kI26LZFb3AHVEeKcg/Hy0O4h4ley01kmoBHjQNjyyooQKiY",
+	"rEoGHatcCnO7UQE6OcHk2IaRG83Kdec933Xx17/9+v8HAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

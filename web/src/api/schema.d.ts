@@ -4621,10 +4621,7 @@ export interface operations {
     setPhoto: {
         parameters: {
             query?: never;
-            header?: {
-                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
-                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
-            };
+            header?: never;
             path: {
                 id: components["parameters"]["Id"];
             };
