@@ -1,6 +1,6 @@
 # The two commands that matter are `make demo` and `make test`; both do all the
 # set-up that a fresh machine needs.
-.PHONY: demo test setup build generate fresh format format-check lint bench shots drag clean
+.PHONY: demo test setup build generate fresh format format-check lint bench mutants shots drag clean
 
 demo: setup build
 	@exec ./bin/corte demo
@@ -45,6 +45,10 @@ bench:
 # Refreshes docs/screenshots from demo data.
 shots: setup build
 	cd e2e && npx playwright test --project=shots
+
+# Breaks N small places of core and internal/shop, drawn by SEED, and says which no test notices.
+mutants:
+	go run ./scripts/mutants -n $(or $(N),40) -seed $(or $(SEED),1)
 
 # Drags the blade for three seconds and says how many frames the page kept.
 drag: setup build

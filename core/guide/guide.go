@@ -4,7 +4,6 @@
 package guide
 
 import (
-
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/saw"
