@@ -37,7 +37,7 @@ func TestOddNumbers(t *testing.T) {
 		"a far row":           {"POST", "/log/9223372036854775808/strike", `{}`, key(), 400, "id"},
 		"a name in two lines": {"POST", "/blades", strings.Replace(blade("40"), `"Sprite"`, `"Spr\u000aite"`, 1), key(), 422, "line break"},
 		"a name with a zero":  {"POST", "/blades", strings.Replace(blade("40"), `"Sprite"`, `"Spr\u0000ite"`, 1), key(), 422, "line break"},
-		"a note with a zero":  {"POST", "/blades/" + id + "/notes", `{"note":"a\u0000b"}`, key(), 422, "cannot be kept"},
+		"a note with a zero":  {"POST", "/blades/" + id + "/notes", `{"note":"a\u0000b"}`, key(), 422, "cannot be kept there"},
 		"a note in two lines": {"POST", "/blades/" + id + "/notes", `{"note":"a\u000ab"}`, key(), 201, ""},
 		"a page of none":      {"GET", "/blades?limit=1e2", "", nil, 400, "limit"},
 	} {

@@ -188,7 +188,7 @@ func schemaBreach(e *openapi3.SchemaError, field string) (status int, detail str
 		}
 	case "pattern":
 		if strings.Contains(e.Schema.Pattern, `\x00`) {
-			return impossible, fmt.Sprintf("%s holds a line break or another character that cannot be kept there; write it anew.", name)
+			return impossible, fmt.Sprintf("%s holds a line break or a zero byte, which cannot be kept there; write it anew.", name)
 		}
 		return bad, fmt.Sprintf("%s is not written as it should be.", name)
 	case "maxItems":

@@ -175,13 +175,10 @@ var columns = []column{
 		d.Moves, err = strconv.ParseBool(v)
 		return err
 	}),
-	ofCut("foretold", func(d *store.CutDetail) string {
-		if d.Foretold == nil {
-			return ""
-		}
-		raw, _ := json.Marshal(d.Foretold)
-		return string(raw)
-	}, func(d *store.CutDetail, v string, _ measure.Unit) error {
+	ofCut("wears", func(d *store.CutDetail) string { return asJSON(d.Wears) }, func(d *store.CutDetail, v string, _ measure.Unit) error {
+		return json.Unmarshal([]byte(v), &d.Wears)
+	}),
+	ofCut("foretold", func(d *store.CutDetail) string { return asJSON(d.Foretold) }, func(d *store.CutDetail, v string, _ measure.Unit) error {
 		return json.Unmarshal([]byte(v), &d.Foretold)
 	}),
 	{"detail", func(r Record) string { return string(r.More) }, func(r *Record, v string, _ measure.Unit) error {
@@ -199,6 +196,15 @@ type Writer struct {
 	csv  *sheet.Writer // nil for JSON
 	out  io.Writer
 	rows int
+}
+
+// asJSON is what a cell of several values holds; empty where there are none.
+func asJSON[T any](v *T) string {
+	if v == nil {
+		return ""
+	}
+	raw, _ := json.Marshal(v)
+	return string(raw)
 }
 
 // NewWriter begins a file, as CSV or as JSON.

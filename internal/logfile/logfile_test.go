@@ -33,6 +33,7 @@ func TestEveryRowComesBackAsItWent(t *testing.T) {
 			Material: "cherry", Direction: "crosscut", Motion: "along", Finish: "show", Form: "groove", Thickness: 19.05, Width: 90, Length: 900,
 			Depth: 6, Height: 6, Bevel: 12.5, Miter: 3, Pieces: 7, Metres: 12.25, Exit: "zero-clearance", Other: "backer", Feed: 3.5, Seconds: 9.5,
 			Wall: "brown", Splinters: "fuzz", OtherSplinters: "torn", Effort: "hard", Noise: "loud", CameBack: &no, BothFaces: true,
+			Wears:    &store.Wears{Abrasion: 1.4, Resin: 0.2},
 			Foretold: &store.Foretold{Heat: 0.8, Load: 0.5, Exit: 0.3, Other: &other}})},
 		{Kind: store.KindSharpened, Detail: detail(t, store.SharpenedDetail{Price: 21.5, Report: `"good", he said`, Replaced: 1, Left: &left, Kerf: 3.1})},
 		{Kind: store.KindSent, Detail: detail(t, store.SentDetail{To: "Quay Street", Expected: &at, Asked: 22})},
