@@ -79,7 +79,9 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 		}
 		c.Status(answer.Status)
 		c.Abort()
-		_, _ = c.Writer.Write(answer.Body)
+		if len(answer.Body) > 0 { // a 204 may not even begin a body
+			_, _ = c.Writer.Write(answer.Body)
+		}
 	}
 }
 
@@ -105,5 +107,5 @@ func (w *keptAnswer) answer() store.Answer {
 	for name := range w.header {
 		headers[name] = w.header.Get(name)
 	}
-	return store.Answer{Status: w.status, Headers: headers, Body: w.body.Bytes()}
+	return store.Answer{Status: w.status, Headers: headers, Body: append([]byte{}, w.body.Bytes()...)}
 }

@@ -63,6 +63,14 @@ func TestARetryOutlivesTheWorld(t *testing.T) {
 	if after := b.logged("Plough"); after != before {
 		t.Errorf("retries logged: %d rows, then %d", before, after)
 	}
+	// What answers nothing answers it again.
+	gone := []string{"Idempotency-Key", uuid.NewString(), "Accept-Encoding", "gzip"}
+	m := decode(t, b.post("/mountings", obj{"saw_id": b.saw["circular"], "blade_id": b.blade["Trot"], "units": "mm"}))
+	for range 2 {
+		if w := b.do("DELETE", fmt.Sprintf("/api/v1/mountings/%v", m["id"]), "", gone...); w.Code != http.StatusNoContent || w.Body.Len() != 0 {
+			t.Errorf("given up: %d %s", w.Code, w.Body)
+		}
+	}
 	// What was refused leaves its key free; what was made by an older Corte does not.
 	again := key()
 	if w := b.post("/blades", newBlade(obj{"teeth": 1}), again...); w.Code != 422 {
