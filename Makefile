@@ -48,7 +48,7 @@ shots: setup build
 
 # Breaks N small places of core and internal/shop, drawn by SEED, and says which no test notices.
 mutants:
-	go run ./scripts/mutants -n $(or $(N),40) -seed $(or $(SEED),1)
+	go run ./scripts/mutants -n $(or $(N),40) -seed $(or $(SEED),1) $(if $(SINCE),-since $(SINCE))
 
 # Drags the blade for three seconds and says how many frames the page kept.
 drag: setup build

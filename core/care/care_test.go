@@ -222,8 +222,16 @@ func TestSurvey(t *testing.T) {
 		"not quite":          {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 2, 7.9 }), Missing, WorthYes, ""},
 		"nobody cleaned it":  {with(func(s *Survey, _ *Subject) { s.Cleaned = false }), Sound, WorthYes, "not cleaned first"},
 		"nobody saw a crack": {with(func(s *Survey, _ *Subject) { s.Crack = "" }), Sound, WorthYes, "Not looked at: cracks"},
+		"nearly a year old":  {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 0.99 }), Missing, WorthYes, "not a year old"},
+		"a year old":         {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 1 }), Missing, WorthYes, "here for a year"},
+		"two years old":      {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 2 }), Missing, WorthYes, "here for 2 years"},
 	} {
-		text := strings.Join(append(tt.r.Found, tt.r.ToDoctor...), " ")
+		text := strings.Join(append(append(tt.r.Found, tt.r.ToDoctor...), tt.r.WorthWhy), " ")
+		for _, never := range []string{" 0 tip", "0 loose", "0 chipped"} {
+			if strings.Contains(" "+text, never) {
+				t.Errorf("%s tells of none: %q", name, text)
+			}
+		}
 		if tt.r.Fault != tt.fault || tt.r.Worth != tt.worth || tt.r.WorthWhy == "" || !strings.Contains(text, tt.says) {
 			t.Errorf("%s: %+v", name, tt.r)
 		}

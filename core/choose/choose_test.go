@@ -189,6 +189,7 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		"too thick":          {"thickness_mm", `3 7/64"`, table, func(j *cut.Job) { j.Motion, j.Thickness = cut.Along, 160 }},
 		"too thick tilted":   {"thickness_mm", "other face", table, func(j *cut.Job) { j.Motion, j.Thickness, j.BevelDeg = cut.Along, 60, 45 }},
 		"tilted too far":     {"bevel_deg", "tilts to 45", table, func(j *cut.Job) { j.Motion, j.BevelDeg = cut.Along, 50 }},
+		"too thick to chop":  {"thickness_mm", "use another machine", slider, func(j *cut.Job) { j.Motion, j.Width, j.Thickness = cut.Chop, 90, 92.1 }},
 		"a groove on a chop": {"form", "cuts through", slider, func(j *cut.Job) { j.Form, j.Depth = cut.Groove, 9 }},
 		"a deep groove":      {"depth_mm", "deeper than this saw", table, func(j *cut.Job) { j.Motion, j.Form, j.Thickness, j.Depth = cut.Along, cut.Groove, 120, 90 }},
 		"a groove through":   {"depth_mm", "leaves wood standing", table, func(j *cut.Job) { j.Motion, j.Form, j.Depth = cut.Along, cut.Groove, 25 }},
@@ -209,6 +210,16 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		if !ok || err.Field != tt.field || !strings.Contains(err.Reason, tt.says) {
 			t.Errorf("%s: %v", name, err)
 		}
+	}
+	// A miter saw's blade goes past its table, so that it cuts what it reaches; and square work is never told of its tilt.
+	j := request(t, "cherry", cut.Crosscut, cut.Show).Job
+	j.Motion, j.Width, j.Thickness = cut.Chop, 90, 92
+	if err := CheckJob(j, slider, measure.Millimetre); err != nil {
+		t.Errorf("at a miter saw's reach: %v", err)
+	}
+	j.Motion, j.Thickness = cut.Along, 170
+	if err := CheckJob(j, table, measure.Millimetre); err == nil || strings.Contains(err.Error(), "tilted") {
+		t.Errorf("far past a table saw's reach: %v", err)
 	}
 }
 
@@ -288,6 +299,12 @@ func TestChangeOrStay(t *testing.T) {
 	if !strings.Contains(many.Text, "The 60 pieces take") || !strings.HasSuffix(many.Text, "a change is 3 min. Change") {
 		t.Errorf("sixty pieces: %s", many.Text)
 	}
+	// The best one is on: nothing to weigh, and nothing that one takes longer.
+	blades[1].Mounted, blades[2].Mounted = false, true
+	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.On != 2 || s.Best != 2 || !s.Stay || !strings.Contains(s.Text, "no other blade would do this better") {
+		t.Errorf("with the best one on: %+v", s)
+	}
+	blades[1].Mounted, blades[2].Mounted = true, false
 	// At exactly the minutes that it saves, a change does not pay yet.
 	for minutes, stay := range map[float64]bool{many.OnMinutes - many.Minutes: true, many.OnMinutes - many.Minutes - 0.01: false} {
 		if s := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Pieces, r.ChangeMinutes = 60, minutes }); s.Stay != stay {

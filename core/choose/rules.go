@@ -216,7 +216,7 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 // minds are what has to be known or asked before a blade that may go on does.
 func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	b, s := c.Blade, r.Saw
-	out := mountMinds(b, s, r.Unit)
+	out := MountMinds(b, s, r.Unit)
 	var k checker
 	k.unit = r.Unit
 	if c.State.Chipped {
@@ -231,9 +231,7 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 
 // MountMinds are what has to be known or asked before a blade goes on a saw,
 // whatever it is to cut.
-func MountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop { return mountMinds(b, s, u) }
-
-func mountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
+func MountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
 	c := checker{unit: u}
 	if b.MaxRPM == 0 {
 		c.add(RuleSpeed, "read it off the plate and put it into the blade's record", "nobody has noted the speed that it may turn at; this saw turns at %.0f a minute", s.RPM)

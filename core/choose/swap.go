@@ -65,7 +65,7 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 	default:
 		n := float64(r.Job.Count())
 		s.OnMinutes, s.Minutes = n*k.Fit[on].Minutes.Total(), n*k.Fit[best].Minutes.Total()
-		s.Stay = s.OnMinutes-s.Minutes <= r.ChangeMinutes
+		s.Stay = s.OnMinutes-s.Minutes <= r.ChangeMinutes || hardly(s.OnMinutes, s.Minutes)
 		s.Text = s.says(r)
 	}
 	return s, true
@@ -75,7 +75,7 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 // be reckoned in its favour.
 const longChange = 5
 
-// hardly is a difference that nobody would call one: a tenth of the work, or
+// hardly is a difference that nobody would call one: a twentieth of the work, or
 // half a minute.
 func hardly(a, b float64) bool { return math.Abs(a-b) < max(0.5, 0.05*a) }
 

@@ -57,19 +57,27 @@ func main() {
 	n := flag.Int("n", 40, "how many places")
 	seed := flag.Uint64("seed", 1, "of the draw")
 	dirs := flag.String("in", "core,internal/shop", "folders, parted by commas")
+	since := flag.String("since", "", "a commit: only lines that were added after it")
 	list := flag.String("equivalent", "scripts/mutants/equivalent.txt", "survivors that change nothing")
 	patience := flag.Duration("patience", 3*time.Minute, "for one run of tests")
 	flag.Parse()
-	if err := run(*n, *seed, strings.Split(*dirs, ","), *list, *patience); err != nil {
+	if err := run(*n, *seed, strings.Split(*dirs, ","), *since, *list, *patience); err != nil {
 		fmt.Fprintln(os.Stderr, "mutants:", err)
 		os.Exit(1)
 	}
 }
 
-func run(n int, seed uint64, dirs []string, list string, patience time.Duration) error {
+func run(n int, seed uint64, dirs []string, since, list string, patience time.Duration) error {
 	all, err := find(dirs)
 	if err != nil {
 		return err
+	}
+	if since != "" {
+		fresh, err := added(since, dirs)
+		if err != nil {
+			return err
+		}
+		all = slices.DeleteFunc(all, func(m mutant) bool { return !fresh[fmt.Sprintf("%s:%d", m.file, m.line)] })
 	}
 	known, err := equivalents(list)
 	if err != nil {
@@ -109,6 +117,32 @@ func run(n int, seed uint64, dirs []string, list string, patience time.Duration)
 	}
 	fmt.Printf("%-18s caught %d of %d\n", "all", sum.caught, sum.caught+sum.survived)
 	return nil
+}
+
+// added lists the lines that stand in the tree and did not at a commit, as
+// file:line.
+func added(since string, dirs []string) (map[string]bool, error) {
+	out, err := exec.Command("git", append([]string{"diff", "-U0", "--no-prefix", since, "--"}, dirs...)...).Output()
+	if err != nil {
+		return nil, fmt.Errorf("git diff %s: %w", since, err)
+	}
+	lines := map[string]bool{}
+	file, at := "", 0
+	for text := range strings.Lines(string(out)) {
+		switch {
+		case strings.HasPrefix(text, "+++ "):
+			file = strings.TrimSpace(text[4:])
+		case strings.HasPrefix(text, "@@ "):
+			_, to, _ := strings.Cut(text, "+")
+			to, _, _ = strings.Cut(to, " ")
+			to, _, _ = strings.Cut(to, ",")
+			at, _ = strconv.Atoi(to)
+		case strings.HasPrefix(text, "+"):
+			lines[fmt.Sprintf("%s:%d", file, at)] = true
+			at++
+		}
+	}
+	return lines, nil
 }
 
 func equivalents(list string) (map[string]bool, error) {

@@ -1,5 +1,6 @@
 /** A hairline dimension with its figure on a gap in the line, as on a drawing board. */
 import { ink } from './ink';
+import { inside } from './Label';
 
 interface Props {
   x: number;
@@ -8,9 +9,10 @@ interface Props {
   text: string;
   reach?: number; // how far witness lines run back toward the thing, left is negative
   strong?: boolean;
+  within: number; // the width of the drawing, which the figure does not leave
 }
 
-export function VerticalDimension({ x, from, to, text, reach = 0, strong = false }: Props) {
+export function VerticalDimension({ x, from, to, text, reach = 0, strong = false, within }: Props) {
   const [top, bottom] = from < to ? [from, to] : [to, from];
   const tall = bottom - top;
   const room = 22;
@@ -36,7 +38,7 @@ export function VerticalDimension({ x, from, to, text, reach = 0, strong = false
         }
       />
       <text
-        x={x}
+        x={inside(x, text, strong ? 19 : 15, within)}
         y={outside ? top - 19 : mid}
         dominantBaseline={outside ? 'auto' : 'central'}
         textAnchor="middle"

@@ -105,7 +105,7 @@ function Drawing({ blade, cut, units, width, height }: Props & { width: number; 
         blade.plate_mm ? `plate ${formatThin(plate, units)}` : 'plate not measured',
         'end',
       )}
-      {tilt > 0 && figure(X(half) + 40, 35, `tilted ${trim(tilt, 1)}°`, 'start')}
+      {tilt > 0 && figure(X(half) + 40, Math.min(35, Y(0) - 36), `tilted ${trim(tilt, 1)}°`, 'start')}
       {blade.side_clearance_mm !== undefined &&
         width > 480 &&
         figure(

@@ -6,13 +6,23 @@ interface Props {
   y: number;
   anchor?: 'start' | 'middle' | 'end';
   size?: number;
+  within?: number; // the width of the drawing, which a label in its middle does not leave
   children: string;
 }
 
-export function Label({ x, y, anchor = 'middle', size = 14, children }: Props) {
+/** About how wide a text is drawn. */
+const widthOf = (text: string, size: number) => text.length * size * 0.62;
+
+/** The nearest place to x from which a text in its middle stays on the drawing. */
+export function inside(x: number, text: string, size: number, within: number): number {
+  const half = widthOf(text, size) / 2 + 3;
+  return Math.max(half, Math.min(within - half, x));
+}
+
+export function Label({ x, y, anchor = 'middle', size = 14, within, children }: Props) {
   return (
     <text
-      x={x}
+      x={within === undefined ? x : inside(x, children, size, within)}
       y={y}
       textAnchor={anchor}
       dominantBaseline="central"

@@ -200,7 +200,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
           transform="rotate(-70 180 100)"
         />
         <Round x={180} y={100} r={98} ccw from={-80} />
-        <Label x={300} y={178}>
+        <Label x={270} y={178}>
           guard back by its lever
         </Label>
       </>

@@ -34,6 +34,7 @@ export function SawFace({ saw, units }: { saw: Saw; units: Units }) {
         to={up || saw.kind === 'miter' ? line - reach : line + reach}
         reach={-14}
         text={formatSetting(saw.reach_mm, units)}
+        within={w}
       />
     </svg>
   );

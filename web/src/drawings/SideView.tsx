@@ -306,7 +306,7 @@ function Drawing({
       {!chop && !still && (
         <Label
           x={s.side < 0 ? X(end[0]) + 8 : Math.min(X(end[0]) + 30, width - 170)}
-          y={saw.kind === 'table' ? Y(0) + 24 : Y(t) - 34}
+          y={saw.kind === 'table' ? Y(0) + 24 : Y(t) - (roomy ? 34 : 52)}
           anchor="start"
         >
           {`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
@@ -357,6 +357,7 @@ function Drawing({
           from={Y(0)}
           to={Y(t)}
           text={(roomy ? formatLength : formatSetting)(cut.thickness_mm, units)}
+          within={width}
         />
       )}
       {plane > 1.0001 && !still && (
@@ -372,7 +373,7 @@ function Drawing({
         </Label>
       )}
       {movable && through && (
-        <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? -6 : 14)} anchor="end">
+        <Label x={X(0) - 24} y={Y(s.rim) + (saw.kind === 'table' ? (roomy ? -6 : -22) : 14)} anchor="end">
           {`${formatSetting(setting.height_mm - cut.thickness_mm, units)} ${saw.kind === 'table' ? 'proud' : 'through'}`}
         </Label>
       )}
@@ -389,6 +390,7 @@ function Drawing({
           units={units}
           onHeight={onHeight}
           label={saw.kind === 'table' ? 'Blade height' : 'Depth of cut'}
+          within={width}
         />
       )}
       {!still && <ScaleBar x={width - 50 * scale - 64} y={height - 10} scale={scale} units={units} />}
@@ -473,11 +475,25 @@ interface HandleProps {
   scale: number;
   units: Units;
   label: string;
+  within: number;
   onHeight: (mm: number) => void;
 }
 
 /** What the hand can move: a grip at the rim, by pointer or by arrow keys, with the height beside it. */
-function HeightHandle({ x, y, zero, dimX, up, value, max, scale, units, label, onHeight }: HandleProps) {
+function HeightHandle({
+  x,
+  y,
+  zero,
+  dimX,
+  up,
+  value,
+  max,
+  scale,
+  units,
+  label,
+  onHeight,
+  within,
+}: HandleProps) {
   const grab = useRef<{ pointer: number; y: number; value: number } | null>(null);
   const step = heightStep[units];
   const snap = (mm: number) => {
@@ -504,6 +520,7 @@ function HeightHandle({ x, y, zero, dimX, up, value, max, scale, units, label, o
         reach={x - dimX}
         text={formatSetting(value, units)}
         strong
+        within={within}
       />
       <g
         role="slider"

@@ -84,7 +84,7 @@ function Drawing({
             stroke={ink.ink}
             strokeWidth={1}
           />
-          <Label size={13} x={X((h.from_mm + h.to_mm) / 2)} y={top + 14}>
+          <Label size={13} within={width} x={X((h.from_mm + h.to_mm) / 2)} y={top + 14}>
             {`${trim(h.kg, 1)} kg, ${words[h.verdict]}`}
           </Label>
         </g>
@@ -99,7 +99,7 @@ function Drawing({
         cut line
       </Label>
       {plan.at_mm.map((x, i) => (
-        <Label size={13} key={x} x={X(x)} y={top + tall + 28 + (i % 2) * 15}>
+        <Label size={13} within={width} key={x} x={X(x)} y={top + tall + 28 + (i % 2) * 15}>
           {formatSetting(x, units) +
             (loads.get(x) !== undefined ? `, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : '')}
         </Label>

@@ -34,6 +34,7 @@ function WordButton({ label, wrong, onClick, children, open }: WordProps) {
         fontWeight: 650,
         px: 0.25,
         minHeight: { xs: 40, md: 0 },
+        minWidth: { xs: 40, md: 0 }, // a finger's breadth, also for a short word
         verticalAlign: 'baseline',
         textDecoration: wrong ? 'underline wavy 2px' : 'underline 2px',
         textUnderlineOffset: '0.22em',

@@ -179,7 +179,14 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
         <TeethStrip blade={blade} />
       </Box>
       <Box sx={{ minWidth: 0 }}>
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+        <Box
+          sx={{
+            display: 'flex',
+            alignItems: 'baseline',
+            columnGap: 1,
+            flexWrap: { xs: 'wrap', md: 'nowrap' },
+          }}
+        >
           <Box
             component="span"
             sx={{
@@ -192,7 +199,10 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
           >
             {blade.name}
           </Box>
-          <Box component="span" sx={{ fontSize: 14, color: 'text.secondary', flex: 1, minWidth: 0 }}>
+          <Box
+            component="span"
+            sx={{ fontSize: 14, color: 'text.secondary', flex: { xs: '1 0 auto', md: 1 }, minWidth: 0 }}
+          >
             {shortSpecOf(blade)}
           </Box>
           {option.setting && (

@@ -63,7 +63,7 @@ export function Schools({ schools, plan, cut, saw, material, blade, units, onHei
                 size="small"
                 aria-label={`Set ${names[name].toLowerCase()}`}
                 onClick={() => onHeight(s.height_mm)}
-                sx={{ minHeight: { xs: 44, md: 30 }, minWidth: 0 }}
+                sx={{ minHeight: { xs: 44, md: 30 }, minWidth: { xs: 44, md: 0 } }}
               >
                 Set
               </Button>

@@ -379,6 +379,7 @@ function HeightPick({
       sx={{
         px: 1,
         minHeight: { xs: 44, md: 30 },
+        minWidth: { xs: 44, md: 0 },
         fontSize: 14.5,
         fontWeight: on ? 700 : 500,
         color: 'primary.main',

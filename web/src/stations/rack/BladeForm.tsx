@@ -225,13 +225,15 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
             onNumber={(teeth) => set({ teeth: Math.round(teeth ?? 0) })}
             problem={problem('teeth')}
           />
-          <SelectField
-            label="Grind"
-            value={input.grind ?? ''}
-            choices={Object.entries(grindWords) as [NonNullable<BladeInput['grind']>, string][]}
-            onChoose={(grind) => set({ grind })}
-            problem={problem('grind')}
-          />
+          <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
+            <SelectField
+              label="Grind"
+              value={input.grind ?? ''}
+              choices={Object.entries(grindWords) as [NonNullable<BladeInput['grind']>, string][]}
+              onChoose={(grind) => set({ grind })}
+              problem={problem('grind')}
+            />
+          </Box>
           <NumberField
             label="Hook"
             unit="degrees"
@@ -258,7 +260,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
               hint="raker included; 5 is usual"
             />
           )}
-          {input.grind === 'ATBR' && length('raker_mm', 'Raker below the points', true)}
+          {input.grind === 'ATBR' && length('raker_mm', 'Raker lower by', true)}
           {length('gullet_mm', 'Gullet depth', true)}
           <NumberField
             label="Body slots"
@@ -322,8 +324,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
         />
         {length('carbide_mm', 'Carbide left on a tip', true)}
         <NumberField
-          label="Sharpened before"
-          unit="times"
+          label="Sharpenings so far"
           value={input.sharpened_before}
           onNumber={(sharpened_before) => set({ sharpened_before })}
           problem={problem('sharpened_before')}

@@ -1,0 +1,109 @@
+package choose
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"corte/core/cut"
+	"corte/core/measure"
+)
+
+// Each term by hand, at and off its limit, from docs/model.md.
+func TestTerms(t *testing.T) {
+	r := request(t, "red-oak", cut.Rip, cut.Show) // a face bears 0.7 of splinters; marks of 0.06 mm
+	r.ChangeMinutes = 3
+	limit, mark := r.Job.SplinterLimit(), r.Job.Finish.WallLimit()
+	at := func(change func(*cut.Figures, *Candidate, *Request)) Terms {
+		f := cut.Figures{Load: 0.9, Allowed: 0.9, WallMark: mark, Window: cut.Window{Slowest: 1, Fastest: 1}, Exit: cut.Face{Matters: true, Splinter: limit}}
+		c, req := Candidate{Blade: rip24}, r
+		change(&f, &c, &req)
+		o := Option{Figures: f}
+		o.Minutes.Handling = 2
+		return weigh(req, c, o)
+	}
+	none := func(*cut.Figures, *Candidate, *Request) {}
+	for name, tt := range map[string]struct {
+		term   Term
+		change func(*cut.Figures, *Candidate, *Request)
+		want   float64
+	}{
+		"splinters at the limit":  {TermFinish, none, 0.5},
+		"splinters at twice":      {TermFinish, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Exit.Splinter = 2 * limit }, 0.2},
+		"the other face is worse": {TermFinish, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Other = cut.Face{Matters: true, Splinter: 3 * limit} }, 0.1},
+		"one that does not count": {TermFinish, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Other = cut.Face{Splinter: 3 * limit} }, 0.5},
+		"a third of walls burn":   {TermScorch, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Burn = 1. / 3 }, 2. / 3},
+		"every wall burns":        {TermScorch, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Burn = 1 }, 0.01},
+		"all that is allowed":     {TermLoad, none, 0.5},
+		"twice that":              {TermLoad, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Load = 1.8 }, 1. / 9},
+		"no room":                 {TermRoom, none, 0.5},
+		"room of 2":               {TermRoom, func(f *cut.Figures, _ *Candidate, _ *Request) { f.Window.Fastest = 2 }, 0.8},
+		"marks at the limit":      {TermWall, none, 0.5},
+		"marks at half":           {TermWall, func(f *cut.Figures, _ *Candidate, _ *Request) { f.WallMark = mark / 2 }, 0.8},
+		"marks of twice":          {TermWall, func(f *cut.Figures, _ *Candidate, _ *Request) { f.WallMark = 2 * mark }, 0.2},
+		"nobody looks at it":      {TermWall, func(_ *cut.Figures, _ *Candidate, r *Request) { r.Job.Finish = cut.Rough }, 1},
+		"sharp and clean":         {TermCondition, none, 1},
+		"worn by half, pitchy":    {TermCondition, func(_ *cut.Figures, c *Candidate, _ *Request) { c.State = cut.State{Sharpness: 1.5, Pitch: 2} }, 1 / 1.44},
+		"chipped":                 {TermCondition, func(_ *cut.Figures, c *Candidate, _ *Request) { c.State.Chipped = true }, 0.6},
+		"a change for one piece":  {TermChange, none, math.Exp(-3. / 14)},
+		"for fifty":               {TermChange, func(_ *cut.Figures, _ *Candidate, r *Request) { r.Job.Pieces = 50 }, math.Exp(-3. / 112)},
+		"it is on":                {TermChange, func(_ *cut.Figures, c *Candidate, _ *Request) { c.Mounted = true }, 1},
+	} {
+		if got := at(tt.change)[tt.term]; math.Abs(got-tt.want) > 1e-9 {
+			t.Errorf("%s: %v, not %v", name, got, tt.want)
+		}
+	}
+	// The mean by hand: weights 2, 2, 1, 3, 1, 1.5, 0.75, 1, which add up to 12.25.
+	mean := func(term Term, v float64) float64 {
+		ones := Terms{1, 1, 1, 1, 1, 1, 1, 1}
+		ones[term] = v
+		return ones.logs().score()
+	}
+	for term, weight := range map[Term]float64{TermFinish: 2, TermScorch: 2, TermLoad: 1, TermRoom: 3, TermWall: 1, TermFitness: 1.5, TermCondition: 0.75, TermChange: 1} {
+		if got := mean(term, 0.5); math.Abs(got-math.Pow(0.5, weight/12.25)) > 1e-9 {
+			t.Errorf("%v counts %v", term, got)
+		}
+	}
+}
+
+// What is said of the wall turns where the mark passes what may stand.
+func TestTheWallInWords(t *testing.T) {
+	r := request(t, "cherry", cut.Rip, cut.Show)
+	limit := r.Job.Finish.WallLimit()
+	c := Candidate{Blade: rip24}
+	for _, tt := range []struct {
+		mark measure.Length
+		by   cut.Bound
+		says string
+	}{
+		{limit * 1.02, cut.ByHand, "where " + limit.Thin(r.Unit) + " may stand"},
+		{limit, cut.ByWall, "hold the feed down"},
+		{limit * 1.005, cut.ByWall, "hold the feed down"},
+		{limit / 2, cut.ByHand, "under the " + limit.Thin(r.Unit)},
+	} {
+		o := Option{Figures: cut.Figures{WallMark: tt.mark, Window: cut.Window{FastBy: tt.by}}}
+		if got := say(TermWall, r, c, o); !strings.Contains(got, tt.says) {
+			t.Errorf("%v by %v: %q", tt.mark, tt.by, got)
+		}
+	}
+}
+
+// A saw for steel turns too slowly for wood; a little over 40 m/s is enough.
+func TestASlowSawIsNotForWood(t *testing.T) {
+	j := request(t, "white-pine", cut.Crosscut, cut.Rough).Job
+	j.Motion, j.Width = cut.Chop, 90
+	s := slider
+	s.Steel = true
+	b := rip24
+	b.Diameter, b.Bore, b.Hook = 305, 25.4, 0
+	for rpm, want := range map[float64]bool{2495: true, 2515: false} { // 39.8 and 40.2 m/s at 305 mm
+		s.RPM = rpm
+		stopped := false
+		for _, stop := range Stops(b, j, s, measure.Millimetre) {
+			stopped = stopped || stop.Rule == RuleSpeed
+		}
+		if stopped != want {
+			t.Errorf("at %v rpm it is stopped: %v", rpm, stopped)
+		}
+	}
+}
