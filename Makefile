@@ -2,6 +2,7 @@
 # set-up that a fresh machine needs.
 .PHONY: demo test setup build generate fresh format format-check lint bench mutants shots drag clean
 
+demo: export CORTE_LISTEN ?= 127.0.0.1:8254
 demo: setup build
 	@exec ./bin/corte demo
 
@@ -19,9 +20,12 @@ generate:
 	go tool oapi-codegen -config api/codegen.yaml api/openapi.yaml
 	cd web && npm run -s types
 
-fresh: generate
-	@git diff --exit-code -- internal/httpapi/contract web/src/api/schema.d.ts || \
-	  { echo "Generated code is stale: run 'make generate' and commit what it writes." >&2; exit 1; }
+generated = internal/httpapi/contract/contract.gen.go web/src/api/schema.d.ts
+fresh:
+	@old=$$(mktemp -d) && trap 'rm -rf "$$old"' EXIT && cp $(generated) "$$old" && $(MAKE) -s generate && \
+	for f in $(generated); do diff -q "$$old/$$(basename $$f)" $$f >/dev/null || \
+	  { echo "$$f was stale: commit what 'make generate' wrote." >&2; exit 1; }; done
+	go mod tidy -diff
 
 format:
 	gofmt -w api cmd core internal web/*.go

@@ -1,7 +1,14 @@
 /** Journeys through the built application, in Debian's Chromium. Nothing is downloaded. */
+import { execFileSync } from 'node:child_process';
 import { defineConfig } from '@playwright/test';
 
-const port = 8298;
+// A free port, asked for once: workers read this file again and inherit it.
+const port = (process.env['CORTE_JOURNEYS_PORT'] ??= execFileSync(process.execPath, [
+  '-e',
+  "require('net').createServer().listen(0, '127.0.0.1', function () { console.log(this.address().port); this.close(); })",
+])
+  .toString()
+  .trim());
 
 export default defineConfig({
   testDir: '.',

@@ -224,3 +224,36 @@ test('how the shop works is changed by version, and the second of two is told', 
   await expect(page.getByText('Saved.')).toBeVisible();
   await expect(page.getByRole('link', { name: /Corte/ })).toContainText(String(shop.name));
 });
+
+test('a shop with nothing in it leads on from every station, and a page that is not there says so', async ({
+  page,
+}) => {
+  await page.route('**/api/v1/saws', (r) => r.fulfill({ json: { items: [] } }));
+  await page.route('**/api/v1/bench', (r) => r.fulfill({ json: { items: [] } }));
+  await page.route('**/api/v1/log?*', (r) => r.fulfill({ json: { items: [] } }));
+  for (const at of ['/', '/groove', '/run', '/bench', '/true', '/trace', '/log']) {
+    await page.goto(at);
+    await expect(page.getByRole('link', { name: 'Put a saw in' })).toHaveAttribute('href', '/rack/saws/new');
+    await expect(page.getByRole('link', { name: 'Bring a rack from a file' })).toBeVisible();
+  }
+  const gone = await page.goto('/no/such/page');
+  expect(gone?.status()).toBe(404);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+});
+
+test('a new shop is asked once where it is', async ({ page }) => {
+  const shop = await (await page.request.get('/api/v1/shop')).json();
+  const asked: unknown[] = [];
+  await page.route('**/api/v1/shop', async (r) => {
+    if (r.request().method() === 'PUT') asked.push(r.request().postDataJSON());
+    const zone = asked.length > 0 ? { time_zone: 'Europe/Vienna' } : {};
+    await r.fulfill({ json: { ...shop, time_zone: undefined, ...zone } });
+  });
+  await page.goto('/bench');
+  const offer = page.getByRole('region', { name: 'The shop’s time zone' });
+  await offer.getByRole('button', { name: 'There' }).click();
+  await expect(offer).toBeHidden();
+  expect(asked).toEqual([
+    expect.objectContaining({ name: shop.name, time_zone: expect.stringMatching(/\w/) as unknown }),
+  ]);
+});

@@ -1,10 +1,14 @@
 #!/usr/bin/env bash
 # Builds the front end where its sources are newer than the last build, and the
-# binary that embeds it.
+# binaries, with the flags that tests and vet use too, so that nothing is
+# compiled twice.
 set -euo pipefail
 cd "$(dirname "$0")/.."
+say() { printf 'corte: %s\n' "$*" >&2; }
+
 if [ ! -e web/dist/index.html ] || [ -n "$(find web/src web/public web/index.html web/vite.config.ts web/package-lock.json -newer web/dist/index.html -print -quit)" ]; then
+  say "building the front end"
   (cd web && npm run -s build -- --logLevel warn && touch dist/.keep)
 fi
-go build -trimpath -o bin/corte ./cmd/corte
-go build -trimpath -o bin/corte-gauge ./cmd/corte-gauge
+[ -e bin/corte ] || say "compiling the server; the first time takes a minute or two"
+go build -o bin/ ./cmd/corte ./cmd/corte-gauge

@@ -9,6 +9,45 @@ import (
 //go:embed all:dist
 var dist embed.FS
 
+// Pages are the addresses that the front end has a page for, as its router
+// (src/app/router.tsx) writes them; a word after a colon stands for any.
+var Pages = []string{
+	"",
+	"card",
+	"run",
+	"trial/new",
+	"trial/:id",
+	"care",
+	"care/wash",
+	"care/wash/:id",
+	"care/bath",
+	"care/slip",
+	"care/money/:id",
+	"groove",
+	"groove/joints",
+	"groove/:id",
+	"trace",
+	"trace/:id",
+	"log",
+	"bench",
+	"mount/:id",
+	"true",
+	"true/:test",
+	"rack",
+	"rack/new",
+	"rack/files",
+	"rack/labels",
+	"rack/saws/new",
+	"rack/saws/:id",
+	"rack/:id/edit",
+	"rack/:id/survey",
+	"rack/:id/survey/report",
+	"rack/:id/set",
+	"shop",
+	"rack/:id",
+	"contract",
+}
+
 // Files are the built front end: index.html, assets/ and what stands beside
 // them. Before the first `make build` there is nothing in it.
 func Files() fs.FS {

@@ -10,21 +10,36 @@ import (
 	"syscall"
 
 	"github.com/spf13/cobra"
+
+	_ "time/tzdata" // zones, where the system has none
 )
 
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	root := &cobra.Command{
-		Use:           "corte",
-		Short:         "Workshop companion for circular saw blades",
-		SilenceUsage:  true,
-		SilenceErrors: true,
-	}
-	root.AddCommand(serveCommand(), demoCommand(), migrateCommand(), conditionsCommand(), verifyCommand())
-	if err := root.ExecuteContext(ctx); err != nil {
+	if err := commands().ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, "corte:", err)
 		stop()
 		os.Exit(1)
 	}
+}
+
+func commands() *cobra.Command {
+	root := &cobra.Command{
+		Use:           "corte",
+		Short:         "Workshop companion for circular saw blades",
+		Long:          "Workshop companion for circular saw blades.\n\n" + settingsHelp(),
+		SilenceUsage:  true,
+		SilenceErrors: true,
+		Args: func(_ *cobra.Command, args []string) error {
+			if len(args) > 0 {
+				return fmt.Errorf("there is no command %q; corte help lists those there are", args[0])
+			}
+			return nil
+		},
+		RunE: func(cmd *cobra.Command, _ []string) error { return cmd.Help() },
+	}
+	root.CompletionOptions.HiddenDefaultCmd = true
+	root.AddCommand(serveCommand(), demoCommand(), migrateCommand(), conditionsCommand(), verifyCommand(), versionCommand())
+	return root
 }

@@ -37,6 +37,11 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 	if out, err := demoOf(bin, data, addr).CombinedOutput(); err == nil || !bytes.Contains(out, []byte("is in use")) {
 		t.Errorf("a second server on the same port: %v, %s", err, out)
 	}
+	for name, says := range map[string]string{"conditions": "add up to", "migrate": "up to date"} { // beside the one that runs
+		if out, err := command(bin, name, "CORTE_DATA="+data).CombinedOutput(); err != nil || !bytes.Contains(out, []byte(says)) {
+			t.Errorf("%s: %v, %s", name, err, out)
+		}
+	}
 	_ = first.Process.Kill()
 	_ = first.Wait()
 
@@ -170,18 +175,22 @@ func TestAcknowledgedIsThereAfterKills(t *testing.T) {
 	_ = last.Wait()
 }
 
+// postmaster is the one that runs. A backend that outlived the one before may
+// answer for a moment, while the new one is still to come.
 func postmaster(t *testing.T, data string) int {
 	t.Helper()
-	file, err := os.ReadFile(filepath.Join(data, "cluster", "postmaster.pid"))
-	if err != nil {
-		t.Fatal(err)
+	for deadline := time.Now().Add(5 * time.Second); time.Now().Before(deadline); time.Sleep(10 * time.Millisecond) {
+		file, err := os.ReadFile(filepath.Join(data, "cluster", "postmaster.pid"))
+		if err != nil {
+			continue
+		}
+		first, _, _ := strings.Cut(string(file), "\n")
+		if pid, err := strconv.Atoi(first); err == nil && syscall.Kill(pid, 0) == nil {
+			return pid
+		}
 	}
-	first, _, _ := strings.Cut(string(file), "\n")
-	pid, err := strconv.Atoi(first)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return pid
+	t.Fatal("no PostgreSQL came up in 5 s")
+	return 0
 }
 
 // child is one of the postmaster's that holds shared memory: the newest.
@@ -243,6 +252,22 @@ func TestListenKeepsToLoopback(t *testing.T) {
 		if l, err := listen(addr); err == nil {
 			l.Close()
 			t.Errorf("listens on %s", addr)
+		}
+	}
+}
+
+// What one asks of the command itself is answered, and what it has not is said.
+func TestCommandsAreListed(t *testing.T) {
+	for args, want := range map[string]string{"help": "CORTE_LISTEN", "version": "fold", "": "conditions", "serv": `no command "serv"`} {
+		c := commands()
+		var out bytes.Buffer
+		c.SetOut(&out)
+		c.SetArgs(strings.Fields(args))
+		if err := c.Execute(); err != nil {
+			out.WriteString(err.Error())
+		}
+		if !strings.Contains(out.String(), want) {
+			t.Errorf("%q: %s", args, &out)
 		}
 	}
 }

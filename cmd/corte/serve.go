@@ -8,11 +8,9 @@ import (
 	"net"
 	"net/http"
 	"os"
-	"path/filepath"
 	"syscall"
 	"time"
 
-	"github.com/caarlos0/env/v11"
 	"github.com/google/uuid"
 	"github.com/spf13/cobra"
 
@@ -25,40 +23,6 @@ import (
 	"corte/internal/store"
 	"corte/web"
 )
-
-// settings come from the environment; docs/operation.md lists them.
-type settings struct {
-	DatabaseURL string   `env:"DATABASE_URL"`
-	Data        string   `env:"CORTE_DATA"`
-	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254"`
-	Shop        string   `env:"CORTE_SHOP" envDefault:"shop"`
-	LogLevel    string   `env:"CORTE_LOG" envDefault:"info"`
-	Gauges      []string `env:"CORTE_GAUGES"` // addresses of dial gauges
-}
-
-func readSettings() (settings, error) {
-	s, err := env.ParseAs[settings]()
-	if err != nil {
-		return s, err
-	}
-	if s.Data == "" {
-		s.Data = usualData()
-	}
-	return s, nil
-}
-
-// usualData is outside any source tree. Root's home is closed to the user
-// postgres, so root's data live where a service's would.
-func usualData() string {
-	if os.Geteuid() == 0 {
-		return "/var/lib/corte"
-	}
-	if dir := os.Getenv("XDG_DATA_HOME"); dir != "" {
-		return filepath.Join(dir, "corte")
-	}
-	home, _ := os.UserHomeDir()
-	return filepath.Join(home, ".local", "share", "corte")
-}
 
 func serveCommand() *cobra.Command {
 	return &cobra.Command{
@@ -91,61 +55,8 @@ func demoCommand() *cobra.Command {
 	}
 }
 
-func migrateCommand() *cobra.Command {
-	return &cobra.Command{
-		Use: "migrate", Short: "Bring the database up to date and end", Args: cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
-			_, done, err := openStore(cmd.Context(), s)
-			if err != nil {
-				return err
-			}
-			done()
-			fmt.Fprintln(cmd.OutOrStdout(), "The database is up to date.")
-			return nil
-		},
-	}
-}
-
-func conditionsCommand() *cobra.Command {
-	var mend bool
-	cmd := &cobra.Command{
-		Use: "conditions", Short: "Fold every blade's log anew and compare its snapshot", Args: cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
-			st, done, err := openStore(cmd.Context(), s)
-			if err != nil {
-				return err
-			}
-			defer done()
-			blades, drifts, err := st.Conditions(cmd.Context(), mend)
-			if err != nil {
-				return err
-			}
-			out := cmd.OutOrStdout()
-			for _, d := range drifts {
-				fmt.Fprintf(out, "%s: the snapshot says worn %.6g m², pitchy %.6g m²; the log %.6g and %.6g\n", d.Blade, d.Kept.WearM2, d.Kept.ResinM2, d.Folded.WearM2, d.Folded.ResinM2)
-			}
-			switch {
-			case len(drifts) == 0:
-				fmt.Fprintf(out, "The snapshots of all %d blades say what their logs add up to.\n", blades)
-			case mend:
-				fmt.Fprintf(out, "%d of %d snapshots were made anew.\n", len(drifts), blades)
-			default:
-				return fmt.Errorf("%d of %d snapshots differ from their logs; corte conditions --mend makes them anew", len(drifts), blades)
-			}
-			return nil
-		},
-	}
-	cmd.Flags().BoolVar(&mend, "mend", false, "write what the log adds up to")
-	return cmd
-}
+// databaseName is the database in a PostgreSQL of Corte's own.
+const databaseName = "corte"
 
 // openStore connects to DATABASE_URL, or to a PostgreSQL of its own, and
 // brings it up to date. done lets go of both.
@@ -157,11 +68,11 @@ func openStore(ctx context.Context, s settings) (st *store.Store, done func(), e
 			return nil, nil, err
 		}
 		stop = server.Stop
-		if err := server.EnsureDatabase(ctx, "corte"); err != nil {
+		if err := server.EnsureDatabase(ctx, databaseName); err != nil {
 			stop()
 			return nil, nil, err
 		}
-		url = server.URL("corte")
+		url = server.URL(databaseName)
 	}
 	st, err = store.Open(ctx, url)
 	if err != nil {
@@ -209,7 +120,7 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	}
 	gauges := gauge.New(s.Gauges, log)
 	svc := shop.New(st, time.Now)
-	h, err := httpapi.New(httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Log: log, Gauges: gauges})
+	h, err := httpapi.New(httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges})
 	if err != nil {
 		return err
 	}

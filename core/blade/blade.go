@@ -6,10 +6,11 @@
 package blade
 
 import (
-	"fmt"
 	"math"
 
+	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/word"
 )
 
 // A Grind is the shape to which the tips of a blade are ground.
@@ -27,34 +28,41 @@ const (
 	Conical       // kerf widens with depth, for scoring units
 )
 
-var grindNames = map[Grind][2]string{
-	FTG:     {"FTG", "flat top"},
-	ATB:     {"ATB", "alternate bevel"},
-	HighATB: {"HIATB", "high alternate bevel"},
-	ATBR:    {"ATBR", "alternate bevel with raker"},
-	TCG:     {"TCG", "triple chip"},
-	OneWay:  {"ONEWAY", "one-way bevel"},
-	Conical: {"CONICAL", "conical"},
-}
+var (
+	grindNames = word.Names{Kind: "grind", Of: []string{FTG: "FTG", ATB: "ATB", HighATB: "HIATB", ATBR: "ATBR", TCG: "TCG", OneWay: "ONEWAY", Conical: "CONICAL"}}
+	grindWords = [...]string{FTG: "flat top", ATB: "alternate bevel", HighATB: "high alternate bevel", ATBR: "alternate bevel with raker", TCG: "triple chip", OneWay: "one-way bevel", Conical: "conical"}
+)
 
 // Grinds lists every grind in the order of the constants.
 func Grinds() []Grind { return []Grind{FTG, ATB, HighATB, ATBR, TCG, OneWay, Conical} }
 
 // ParseGrind is the inverse of Grind.String.
-func ParseGrind(s string) (Grind, error) {
-	for _, g := range Grinds() {
-		if grindNames[g][0] == s {
-			return g, nil
-		}
+func ParseGrind(s string) (Grind, error) { return word.Value[Grind](grindNames, s) }
+
+// String returns the grind's code, as it stands in records; nothing for a disc
+// that has none.
+func (g Grind) String() string { return word.Name(grindNames, g) }
+
+// MarshalText writes it as it stands in records.
+func (g Grind) MarshalText() ([]byte, error) { return word.Text(grindNames, g) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (g *Grind) UnmarshalText(text []byte) (err error) {
+	if len(text) == 0 { // a disc without teeth
+		*g = 0
+		return nil
 	}
-	return 0, fmt.Errorf("unknown grind %q; use one of FTG, ATB, HIATB, ATBR, TCG, ONEWAY, CONICAL", s)
+	*g, err = ParseGrind(string(text))
+	return err
 }
 
-// String returns the grind's code, as it stands in records.
-func (g Grind) String() string { return grindNames[g][0] }
-
 // Words returns the grind's name in words.
-func (g Grind) Words() string { return grindNames[g][1] }
+func (g Grind) Words() string {
+	if int(g) < len(grindWords) {
+		return grindWords[g]
+	}
+	return g.String()
+}
 
 // A Make says what the disc is, before any question of teeth.
 type Make uint8
@@ -67,18 +75,22 @@ const (
 	Abrasive             // bonded abrasive wheel
 )
 
-var makeNames = [...]string{"toothed", "dado", "scoring", "diamond", "abrasive"}
+var makeNames = word.Names{Kind: "make", Of: []string{"toothed", "dado", "scoring", "diamond", "abrasive"}}
 
-func (m Make) String() string { return makeNames[m] }
+func (m Make) String() string { return word.Name(makeNames, m) }
 
 // ParseMake is the inverse of Make.String.
 func ParseMake(s string) (Make, error) {
-	for i, n := range makeNames {
-		if n == s {
-			return Make(i), nil
-		}
-	}
-	return 0, fmt.Errorf("unknown make %q; use one of toothed, dado, scoring, diamond, abrasive", s)
+	return word.Value[Make](makeNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (m Make) MarshalText() ([]byte, error) { return word.Text(makeNames, m) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (m *Make) UnmarshalText(text []byte) (err error) {
+	*m, err = ParseMake(string(text))
+	return err
 }
 
 // A Use is what an owner keeps a blade for.
@@ -96,18 +108,22 @@ const (
 	UseMineral // tile, brick, stone
 )
 
-var useNames = [...]string{"general", "rip", "crosscut", "sheet", "joints", "metal", "plastic", "dirty", "mineral"}
+var useNames = word.Names{Kind: "use", Of: []string{"general", "rip", "crosscut", "sheet", "joints", "metal", "plastic", "dirty", "mineral"}}
 
-func (u Use) String() string { return useNames[u] }
+func (u Use) String() string { return word.Name(useNames, u) }
 
 // ParseUse is the inverse of Use.String.
 func ParseUse(s string) (Use, error) {
-	for i, n := range useNames {
-		if n == s {
-			return Use(i), nil
-		}
-	}
-	return 0, fmt.Errorf("unknown use %q", s)
+	return word.Value[Use](useNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (u Use) MarshalText() ([]byte, error) { return word.Text(useNames, u) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (u *Use) UnmarshalText(text []byte) (err error) {
+	*u, err = ParseUse(string(text))
+	return err
 }
 
 // A Blade is one circular blade. Lengths are millimetres, angles degrees.
@@ -148,18 +164,25 @@ const (
 	HardCarbide            // fine-grained: stays sharp long, chips easily
 )
 
-var carbideNames = [...]string{"unknown", "tough", "usual", "hard"}
+var carbideNames = word.Names{Kind: "carbide", Of: []string{"unknown", "tough", "usual", "hard"}}
 
-func (c Carbide) String() string { return carbideNames[c] }
+func (c Carbide) String() string { return word.Name(carbideNames, c) }
 
 // ParseCarbide is the inverse of Carbide.String; nothing said is unknown.
 func ParseCarbide(s string) (Carbide, error) {
-	for i, n := range carbideNames {
-		if n == s || i == 0 && s == "" {
-			return Carbide(i), nil
-		}
+	if s == "" {
+		return 0, nil
 	}
-	return 0, fmt.Errorf("unknown carbide %q; use unknown, tough, usual or hard", s)
+	return word.Value[Carbide](carbideNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (c Carbide) MarshalText() ([]byte, error) { return word.Text(carbideNames, c) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (c *Carbide) UnmarshalText(text []byte) (err error) {
+	*c, err = ParseCarbide(string(text))
+	return err
 }
 
 // A GulletShape is how much room a gullet of a depth holds.
@@ -172,18 +195,25 @@ const (
 	NarrowGullet              // little behind a long shoulder or a filled-in back
 )
 
-var gulletNames = [...]string{"unknown", "round", "hooked", "narrow"}
+var gulletNames = word.Names{Kind: "gullet", Of: []string{"unknown", "round", "hooked", "narrow"}}
 
-func (g GulletShape) String() string { return gulletNames[g] }
+func (g GulletShape) String() string { return word.Name(gulletNames, g) }
 
 // ParseGulletShape is the inverse of GulletShape.String; nothing said is unknown.
 func ParseGulletShape(s string) (GulletShape, error) {
-	for i, n := range gulletNames {
-		if n == s || i == 0 && s == "" {
-			return GulletShape(i), nil
-		}
+	if s == "" {
+		return 0, nil
 	}
-	return 0, fmt.Errorf("unknown gullet %q; use unknown, round, hooked or narrow", s)
+	return word.Value[GulletShape](gulletNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (g GulletShape) MarshalText() ([]byte, error) { return word.Text(gulletNames, g) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (g *GulletShape) UnmarshalText(text []byte) (err error) {
+	*g, err = ParseGulletShape(string(text))
+	return err
 }
 
 // gulletShares are the areas of the shapes as shares of pitch times depth. The
@@ -287,59 +317,48 @@ func (b Blade) Serves(other Blade) bool {
 	return b.Make == other.Make && b.Grind == other.Grind && math.Abs(size) <= 3 && b.Bore == other.Bore && teeth <= 0.25*float64(other.Teeth)
 }
 
-// An Error names the number of a blade that cannot be right, and says why.
-type Error struct {
-	Field  string // as in the API: "kerf_mm"
-	Reason string // a sentence without its full stop
-}
-
-func (e *Error) Error() string { return e.Reason }
-
 // Check reports the first number that no real blade can have.
 func (b Blade) Check() error {
-	refuse := func(field, format string, args ...any) error {
-		return &Error{field, fmt.Sprintf(format, args...)}
-	}
 	between := func(v, lo, hi float64) bool { return v >= lo && v <= hi } // false for NaN
 	bevelled := b.Grind == ATB || b.Grind == HighATB || b.Grind == ATBR || b.Grind == OneWay
 	switch {
 	case !between(b.Diameter.Mm(), 50, 600):
-		return refuse("diameter_mm", "a blade's diameter is between 50 and 600 mm")
+		return fault.At("diameter", "a blade's diameter is between 50 and 600 mm")
 	case !between(b.Bore.Mm(), 5, 80):
-		return refuse("bore_mm", "a bore is between 5 and 80 mm")
+		return fault.At("bore", "a bore is between 5 and 80 mm")
 	case b.Bore >= b.Diameter/2:
-		return refuse("bore_mm", "a bore of %v leaves no plate on a blade of %v", b.Bore, b.Diameter)
+		return fault.At("bore", "a bore of %v leaves no plate on a blade of %v", b.Bore, b.Diameter)
 	case !between(b.Kerf.Mm(), 0.5, 30):
-		return refuse("kerf_mm", "a kerf is between 0.5 and 30 mm")
+		return fault.At("kerf", "a kerf is between 0.5 and 30 mm")
 	case !between(b.Plate.Mm(), 0, 30):
-		return refuse("plate_mm", "a plate is between 0.3 and 30 mm thick, or 0 if not measured")
+		return fault.At("plate", "a plate is between 0.3 and 30 mm thick, or 0 if not measured")
 	case b.Plate > 0 && b.Plate >= b.Kerf:
-		return refuse("plate_mm", "a plate of %v would rub: it must be thinner than the kerf of %v", b.Plate, b.Kerf)
+		return fault.At("plate", "a plate of %v would rub: it must be thinner than the kerf of %v", b.Plate, b.Kerf)
 	case !between(b.MaxRPM, 0, 30_000):
-		return refuse("max_rpm", "a speed limit is at most 30,000 rpm, or 0 if the blade does not say")
+		return fault.At("greatest speed", "a speed limit is at most 30,000 rpm, or 0 if the blade does not say")
 	case b.Make == Diamond || b.Make == Abrasive:
 		if b.Teeth != 0 {
-			return refuse("teeth", "a wheel has no teeth; leave the count at 0")
+			return fault.At("teeth", "a wheel has no teeth; leave the count at 0")
 		}
 		return nil
 	case b.Teeth < 2 || b.Teeth > 200:
-		return refuse("teeth", "a blade has between 2 and 200 teeth")
+		return fault.At("teeth", "a blade has between 2 and 200 teeth")
 	case b.Pitch() < 3:
-		return refuse("teeth", "%d teeth do not fit on a blade of %v", b.Teeth, b.Diameter)
+		return fault.At("teeth", "%d teeth do not fit on a blade of %v", b.Teeth, b.Diameter)
 	case b.Grind.String() == "":
-		return refuse("grind", "choose the grind")
+		return fault.At("grind", "choose the grind")
 	case !b.HookUnknown && !between(b.Hook, -15, 35):
-		return refuse("hook_deg", "a hook is between -15 and +35 degrees")
+		return fault.At("hook", "a hook is between -15 and +35 degrees")
 	case !between(b.Bevel, 0, 50):
-		return refuse("bevel_deg", "a top bevel is between 0 and 50 degrees")
+		return fault.At("bevel", "a top bevel is between 0 and 50 degrees")
 	case bevelled && b.Bevel == 0:
-		return refuse("bevel_deg", "%s has a top bevel; measure it or take it from the blade", b.Grind)
+		return fault.At("bevel", "%s has a top bevel; measure it or take it from the blade", b.Grind)
 	case b.Group < 0 || b.Group == 1 || b.Group > 9:
-		return refuse("group", "a raker group has 2 to 9 teeth")
+		return fault.At("group", "a raker group has 2 to 9 teeth")
 	case !between(b.Gullet.Mm(), 0, 40):
-		return refuse("gullet_mm", "a gullet is at most 40 mm deep, or 0 if not measured")
+		return fault.At("gullet", "a gullet is at most 40 mm deep, or 0 if not measured")
 	case !between(b.Raker.Mm(), 0, 1):
-		return refuse("raker_mm", "a raker sits at most 1 mm below the points")
+		return fault.At("raker", "a raker sits at most 1 mm below the points")
 	}
 	return nil
 }

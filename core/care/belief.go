@@ -1,7 +1,6 @@
 package care
 
 import (
-	"encoding/json"
 	"math"
 
 	"corte/core/blade"
@@ -23,6 +22,7 @@ const (
 	easyFactor = 1.3 // a cut that fed easily likewise
 	seenOften  = 3   // cuts that come out worse than they should are a complaint
 	tooFresh   = 0.1 // under this share of its life a blade that cuts badly has another reason
+	farthest   = 3.0 // that one observation is from the prior: nobody's edge lasts a twentieth of the table's
 )
 
 // SD is the standard deviation of the logarithm.
@@ -31,6 +31,7 @@ func (b Belief) SD() float64 { return 1 / math.Sqrt(1/(priorSD*priorSD)+b.Gained
 // Observe moves the belief by an observation at ln (over the prior) with a
 // standard deviation.
 func (b Belief) Observe(ln, sd float64) Belief {
+	ln = max(-farthest, min(farthest, ln))
 	have := 1/(priorSD*priorSD) + b.Gained
 	mean, after := conjugate(b.Shift, have, ln, sd)
 	return Belief{mean, b.Gained + after - have}
@@ -58,7 +59,7 @@ func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
 	}
 	if s != LikeNew {
 		if !c.Complained && c.Seen == 0 {
-			c.before.Life, c.before.Pitch = c.Life, c.Pitch
+			c.Before.Life, c.Before.Pitch = c.Life, c.Pitch
 		}
 		if sd == sdSeen {
 			c.Seen++
@@ -68,10 +69,14 @@ func (c *Condition) say(g blade.Grind, s Saying, sd float64) {
 	wear := c.WearShare(g)
 	switch s {
 	case Dull:
-		if !c.DullSaid && c.WearM2 > 0 { // said twice it is the same news
-			c.Life = c.Life.Observe(math.Log(c.WearM2/Life(g)), sd)
+		// Said of a fresh edge it is a complaint like any other, and when it is
+		// said again later it is news; said twice of a worn one it is not.
+		if wear > tooFresh {
+			if !c.DullSaid {
+				c.Life = c.Life.Observe(math.Log(c.WearM2/Life(g)), sd)
+			}
+			c.DullSaid = true
 		}
-		c.DullSaid = true
 	case Gummed:
 		c.gums(c.ResinM2, sd)
 	case Hard:
@@ -126,23 +131,16 @@ func (c Condition) Confidence() string {
 	return "well known from what was said of it"
 }
 
-// A snapshot keeps the beliefs from before a complaint too.
-type snapshot struct {
-	plain
-	Before beliefs
-}
-type plain Condition
+// A burn is a surprise where the model gave it less than about one chance in
+// seven, a hard feed where less than this share of the allowed load was used.
+const (
+	unlikelyHeat = 0.63 // over the scorch dose: 1/(1+0.63^-4) is 0.14
+	lightLoad    = 0.6
+)
 
-// MarshalJSON writes everything that the next fold needs.
-func (c Condition) MarshalJSON() ([]byte, error) { return json.Marshal(snapshot{plain(c), c.before}) }
-
-// UnmarshalJSON reads what MarshalJSON wrote.
-func (c *Condition) UnmarshalJSON(raw []byte) error {
-	var s snapshot
-	if err := json.Unmarshal(raw, &s); err != nil {
-		return err
-	}
-	*c = Condition(s.plain)
-	c.before = s.Before
-	return nil
+// Surprising reports whether a cut came out worse than it should: it burnt or
+// fed hard where the model saw no reason to. heat is the dose over the table's
+// scorch dose, load the share of what may be asked.
+func Surprising(burnt, hard bool, heat, load float64) bool {
+	return burnt && heat < unlikelyHeat || hard && load < lightLoad
 }

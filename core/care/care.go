@@ -54,7 +54,7 @@ type Condition struct {
 	Life  Belief // about the m² that dull it
 	Pitch Belief // about the m² that gum it up
 
-	DullSaid   bool // "dull" was said since new or sharpened
+	DullSaid   bool // "dull" was said since new or sharpened, of an edge that was no longer fresh
 	Complained bool // it was complained of since the last wash that cared for it
 	Seen       int  // cuts since then that came out worse than they should
 	Asked      bool // it was washed, and nobody has said yet whether that brought it back
@@ -70,10 +70,11 @@ type Condition struct {
 	Left     int
 	Spent    float64 // on sharpenings, in the shop's own money
 
-	before beliefs // from before the complaint, for a wash to give back
+	Before Before // the complaint, for a wash to give back
 }
 
-type beliefs struct {
+// Before is what was believed of a blade before it was complained of.
+type Before struct {
 	Life, Pitch Belief
 	Resin       float64 // at the wash
 }
@@ -174,7 +175,7 @@ func (c Condition) Then(b blade.Blade, e Event) Condition {
 		c.cut(b, e)
 	case Wash:
 		c.Asked = c.ResinM2 > 0 || c.Complained
-		c.before.Resin = c.ResinM2
+		c.Before.Resin = c.ResinM2
 		c.NotBack = false
 		c.clean()
 		c.Washes++
@@ -245,9 +246,9 @@ func (c *Condition) answer(back bool) {
 		c.NotBack = true
 		return
 	}
-	if c.Complained {
-		c.Life, c.Pitch = c.before.Life, c.before.Pitch
-		c.gums(c.before.Resin, sdSaid)
+	if c.Complained || c.Seen > 0 {
+		c.Life, c.Pitch = c.Before.Life, c.Before.Pitch
+		c.gums(c.Before.Resin, sdSaid)
 	}
 	c.Complained, c.Looked, c.DullSaid, c.Seen = false, false, false, 0
 }

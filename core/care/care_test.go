@@ -97,6 +97,18 @@ func TestWhatIsSaidMovesTheBelief(t *testing.T) {
 	if fresh.Life != (Belief{}) {
 		t.Errorf("a blade that was sharpened yesterday is blamed: %+v", fresh.Life)
 	}
+	// Dull after half a metre has another reason than the edge; said again when
+	// it is worn, it is news.
+	half := Condition{}.Then(b, wood(t, "mdf", 0.5, 18, day0)).Then(b, Event{Kind: Say, Says: Dull})
+	if half.Life != (Belief{}) || half.DullSaid || !half.Complained {
+		t.Errorf("dull after half a metre: %+v", half)
+	}
+	if worn := half.Then(b, wood(t, "yellow-pine", 800, 38, day0)).Then(b, Event{Kind: Say, Says: Dull}); worn.Life == (Belief{}) || !worn.DullSaid {
+		t.Errorf("and dull again after 800 m: %+v", worn)
+	}
+	if far, limit := (Belief{}).Observe(-700, sdSaid), (Belief{}).Observe(-3, sdSaid); far != limit || far == (Belief{}) {
+		t.Errorf("what nobody can mean moves the belief by %+v, the most by %+v", far, limit)
+	}
 	// One cut that burns for no reason says less than the owner does.
 	seen := c.Then(b, Event{Kind: Cut, Surprise: true})
 	if !(seen.LifeM2(b.Grind) < c.LifeM2(b.Grind) && seen.LifeM2(b.Grind) > said.LifeM2(b.Grind)) {
@@ -134,6 +146,15 @@ func TestDidItComeBack(t *testing.T) {
 	back := washed.Then(b, cut)
 	if back.Life != c.Life || back.Pitch.Shift >= c.Pitch.Shift || Path(back, b.Grind, false) != nil {
 		t.Errorf("it came back: life %+v, pitch %+v", back.Life, back.Pitch)
+	}
+	// One cut that burnt for no reason is no complaint, but it was held against
+	// the edge, and is taken back too.
+	once := c.Then(b, Event{Kind: Cut, Surprise: true})
+	if once.Life == c.Life || once.Complained {
+		t.Fatalf("one surprise: %+v", once)
+	}
+	if back := once.Then(b, Event{Kind: Wash}).Then(b, cut); back.Life != c.Life || back.Pitch.Shift >= c.Pitch.Shift || back.Seen != 0 {
+		t.Errorf("one surprise, and it came back: life %+v of %+v, pitch %+v", back.Life, c.Life, back.Pitch)
 	}
 	cut.CameBack = false
 	not := washed.Then(b, cut)

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"corte/core/blade"
+	"corte/core/word"
 )
 
 // A Date is when something is expected to be due, at the shop's own pace, and
@@ -25,9 +26,18 @@ const (
 	Due
 )
 
-var urgencyNames = [...]string{"fine", "soon", "due"}
+var urgencyNames = word.Names{Kind: "urgency", Of: []string{"fine", "soon", "due"}}
 
-func (u Urgency) String() string { return urgencyNames[u] }
+func (u Urgency) String() string { return word.Name(urgencyNames, u) }
+
+// MarshalText writes it as it stands in records.
+func (u Urgency) MarshalText() ([]byte, error) { return word.Text(urgencyNames, u) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (u *Urgency) UnmarshalText(text []byte) (err error) {
+	*u, err = word.Value[Urgency](urgencyNames, string(text))
+	return err
+}
 
 // A Health is what a blade wants, and when.
 type Health struct {

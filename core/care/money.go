@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"math"
 	"slices"
+
+	"corte/core/blade"
 )
 
 // CostPerMetre of a blade over all its lives: its price and its sharpenings
@@ -11,6 +13,22 @@ import (
 func CostPerMetre(price, sharpening float64, sharpenings int, lifeM float64) float64 {
 	n := float64(sharpenings)
 	return (price + n*sharpening) / (lifeM * (n + 1))
+}
+
+// What an edge cuts where a blade has cut too little to tell by itself: middling
+// board in mixed work.
+const (
+	usualAbrasion  = 1.5
+	usualThickness = 0.020 // m
+	enoughToTell   = 0.02  // m² a tooth
+)
+
+// LifeM is how many metres of its usual work one sharp edge of a blade lasts.
+func (c Condition) LifeM(b blade.Blade) float64 {
+	if c.WearM2 > enoughToTell {
+		return c.LifeM2(b.Grind) / c.WearM2 * c.MetresSharp
+	}
+	return c.LifeM2(b.Grind) * float64(b.Teeth) / (usualAbrasion * usualThickness)
 }
 
 // A Plan of owning: a blade of a price that is sharpened so many times and
@@ -33,10 +51,17 @@ func (p Plan) Spent(metres float64) float64 {
 // A Point of a cost drawn against metres.
 type Point struct{ Metres, A, B float64 }
 
+// Known reports whether there is a life to reckon with.
+func (p Plan) Known() bool { return p.LifeM > 0 && !math.IsInf(p.LifeM, 1) }
+
 // Compare draws what two plans have cost by every metre at which one of them
 // pays, up to most metres, and finds the metres from which a costs less than b
-// for good as far as is drawn: 0 if from the start, and false if never.
+// for good as far as is drawn: 0 if from the start, and false if never. Nothing
+// is drawn of a plan whose life is not known.
 func Compare(a, b Plan, most float64) (line []Point, from float64, ever bool) {
+	if !a.Known() || !b.Known() {
+		return nil, 0, false
+	}
 	at := map[float64]bool{0: true, most: true}
 	for _, p := range []Plan{a, b} {
 		for x := p.LifeM; x < most && len(at) < maxPoints; x += p.LifeM {

@@ -8,6 +8,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/word"
 )
 
 // A School is a way of setting height or depth (craft section 4).
@@ -20,18 +21,22 @@ const (
 	FullReach                  // teeth cross the work by the shortest way
 )
 
-var schoolNames = [...]string{"saw", "proud", "gullets", "full"}
+var schoolNames = word.Names{Kind: "school of height", Of: []string{"saw", "proud", "gullets", "full"}}
 
-func (s School) String() string { return schoolNames[s] }
+func (s School) String() string { return word.Name(schoolNames, s) }
 
 // ParseSchool is the inverse of School.String.
 func ParseSchool(s string) (School, error) {
-	for i, n := range schoolNames {
-		if n == s {
-			return School(i), nil
-		}
-	}
-	return 0, fmt.Errorf("unknown school of height %q; use saw, proud, gullets or full", s)
+	return word.Value[School](schoolNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (s School) MarshalText() ([]byte, error) { return word.Text(schoolNames, s) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (s *School) UnmarshalText(text []byte) (err error) {
+	*s, err = ParseSchool(string(text))
+	return err
 }
 
 // Heights are where each school sets a blade, within the saw's reach, and what

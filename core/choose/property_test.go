@@ -8,6 +8,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/cut"
+	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
@@ -52,16 +53,16 @@ func anyBlade(dice *rand.Rand, s saw.Saw) blade.Blade {
 // has, or every blade that may go on is set within the saw's reach to a height
 // that does what the cut asks, with figures that are numbers.
 func TestAnyCutIsRefusedOrSet(t *testing.T) {
-	fields := map[string]bool{"thickness_mm": true, "width_mm": true, "length_mm": true, "direction": true, "motion": true, "form": true,
-		"depth_mm": true, "bevel_deg": true, "miter_deg": true, "piece_mm": true, "exit_support": true, "other_support": true}
+	fields := map[string]bool{"thickness": true, "width": true, "length": true, "direction": true, "motion": true, "form": true,
+		"depth": true, "bevel": true, "miter": true, "piece": true, "exit support": true, "other support": true}
 	dice := rand.New(rand.NewPCG(7, 11))
 	set, refused, tilted, halves := 0, 0, 0, 0
 	for range 4000 {
 		s := anySaws[dice.IntN(len(anySaws))]
 		j := anyJob(dice, s)
 		if err := CheckJob(j, s, measure.Inch); err != nil {
-			e, ok := err.(*cut.Error)
-			if !ok || !fields[e.Field] || e.Reason == "" {
+			e, ok := err.(*fault.Error)
+			if !ok || !fields[e.Where] || e.What == "" {
 				t.Fatalf("%+v on a %v: %v", j, s.Kind, err)
 			}
 			refused++

@@ -114,6 +114,9 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		if f.Burn < 0.01 {
 			return "chips thick enough that scorch is out of sight"
 		}
+		if f.Burn < 0.015 {
+			return "scorches about 1 wall in 100"
+		}
 		return fmt.Sprintf("scorches about %.0f walls in 100", 100*f.Burn)
 	case TermLoad:
 		if f.Load > f.Allowed {

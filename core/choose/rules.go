@@ -9,9 +9,11 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/word"
 )
 
 // A Rule is one of the hard rules of craft sections 3, 6, 12 and 13. A blade
@@ -33,9 +35,18 @@ const (
 	RuleTeeth // too few of them in thin stock
 )
 
-var ruleNames = [...]string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition", "teeth"}
+var ruleNames = word.Names{Kind: "rule", Of: []string{"make", "diameter", "bore", "speed", "riving-knife", "brake", "dado", "material", "hook", "reach", "condition", "teeth"}}
 
-func (r Rule) String() string { return ruleNames[r] }
+func (r Rule) String() string { return word.Name(ruleNames, r) }
+
+// MarshalText writes it as it stands in records.
+func (r Rule) MarshalText() ([]byte, error) { return word.Text(ruleNames, r) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (r *Rule) UnmarshalText(text []byte) (err error) {
+	*r, err = word.Value[Rule](ruleNames, string(text))
+	return err
+}
 
 // A Stop says which rule a blade breaks on this saw and cut, why, and what
 // would be right instead.
@@ -77,16 +88,16 @@ func (c *checker) add(r Rule, wayOut, why string, args ...any) {
 }
 
 // CheckJob reports what no blade could make of a job on a saw: a rip on a
-// miter saw, stock past the saw's reach. The error is a *cut.Error.
+// miter saw, stock past the saw's reach. The error is a *fault.Error.
 func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 	if err := j.Check(); err != nil {
 		return err
 	}
-	refuse := func(field, why string, args ...any) error {
+	refuse := func(where, why string, args ...any) error {
 		var c checker
 		c.unit = u
 		c.add(RuleReach, "", why, args...)
-		return &cut.Error{Field: field, Reason: c.stops[0].Why}
+		return fault.At(where, "%s", c.stops[0].Why)
 	}
 	if s.Kind == saw.Miter {
 		switch {
@@ -98,11 +109,11 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 			return refuse("motion", "this miter saw does not slide; it can only chop")
 		case j.Motion == cut.Chop && s.ChopWidth > 0 && j.MeetsWidth() > s.ChopWidth:
 			if s.Sliding {
-				return refuse("width_mm", "%v across the cut is wider than this saw chops (%v); push it instead", j.MeetsWidth(), s.ChopWidth)
+				return refuse("width", "%v across the cut is wider than this saw chops (%v); push it instead", j.MeetsWidth(), s.ChopWidth)
 			}
-			return refuse("width_mm", "%v across the cut is wider than this saw chops (%v)", j.MeetsWidth(), s.ChopWidth)
+			return refuse("width", "%v across the cut is wider than this saw chops (%v)", j.MeetsWidth(), s.ChopWidth)
 		case j.Motion == cut.Push && s.Crosscut > 0 && j.MeetsWidth() > s.Crosscut:
-			return refuse("width_mm", "%v across the cut is wider than this saw's slide crosses (%v); use a circular saw along a guide", j.MeetsWidth(), s.Crosscut)
+			return refuse("width", "%v across the cut is wider than this saw's slide crosses (%v); use a circular saw along a guide", j.MeetsWidth(), s.Crosscut)
 		}
 	} else if j.Motion != cut.Along {
 		return refuse("motion", "only a miter saw chops or is pushed along the work")
@@ -111,25 +122,25 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 		return refuse("form", "a miter saw cuts through; cut a %v on a table saw or along a guide with a circular saw", j.Form)
 	}
 	if most := s.MostBevel(); j.BevelDeg > most {
-		return refuse("bevel_deg", "this saw tilts to %g degrees; for %g use another machine or a jig made for it", most, j.BevelDeg)
+		return refuse("bevel", "this saw tilts to %g degrees; for %g use another machine or a jig made for it", most, j.BevelDeg)
 	}
 	if most := s.MostMiter(); j.MiterDeg > most {
-		return refuse("miter_deg", "this saw turns to %g degrees; for %g use another machine or a jig made for it", most, j.MiterDeg)
+		return refuse("miter", "this saw turns to %g degrees; for %g use another machine or a jig made for it", most, j.MiterDeg)
 	}
 	if j.Piece > j.Length {
-		return refuse("piece_mm", "a piece of %v cannot come off a board of %v", j.Piece, j.Length)
+		return refuse("piece", "a piece of %v cannot come off a board of %v", j.Piece, j.Length)
 	}
 	if s.Kind == saw.Table && s.FenceReach > 0 && j.Direction != cut.Crosscut && j.Width > s.FenceReach {
-		return refuse("width_mm", "this saw's fence reaches %v, and %v is asked for; cut it along a guide with a circular saw, or run the other half along the fence", s.FenceReach, j.Width)
+		return refuse("width", "this saw's fence reaches %v, and %v is asked for; cut it along a guide with a circular saw, or run the other half along the fence", s.FenceReach, j.Width)
 	}
 	exit, other := Supports(j, s)
 	switch {
 	case !slices.Contains(exit, j.Exit):
 		face, _ := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
-		return refuse("exit_support", "here teeth leave at the %s, and %s does nothing for it; use %s", face, supportWords[j.Exit], oneOf(exit))
+		return refuse("exit support", "here teeth leave at the %s, and %s does nothing for it; use %s", face, supportWords[j.Exit], oneOf(exit))
 	case !slices.Contains(other, j.Other):
 		_, face := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
-		return refuse("other_support", "%s does nothing for the %s; use %s", supportWords[j.Other], face, oneOf(other))
+		return refuse("other support", "%s does nothing for the %s; use %s", supportWords[j.Other], face, oneOf(other))
 	}
 	// Through is a few millimetres through; a miter saw goes that far below its table.
 	through := cut.Clears
@@ -139,15 +150,15 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 	switch reach := s.ReachAt(j.BevelDeg); {
 	case needsBothFaces(j, s):
 	case j.Form != cut.Through && j.Depth > reach:
-		return refuse("depth_mm", "%v is deeper than this saw reaches (%v)", j.Depth, reach)
+		return refuse("depth", "%v is deeper than this saw reaches (%v)", j.Depth, reach)
 	case j.Form != cut.Through:
 	case j.Thickness+through <= reach+hair:
 	case j.BevelDeg > 0:
-		return refuse("thickness_mm", "tilted to %g degrees this saw reaches %v, and the stock is %v, which a blade must pass by %v; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, through)
+		return refuse("thickness", "tilted to %g degrees this saw reaches %v, and the stock is %v, which a blade must pass by %v; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, through)
 	case s.Kind == saw.Miter:
-		return refuse("thickness_mm", "%v is thicker than this saw reaches (%v); use another machine", j.Thickness, reach)
+		return refuse("thickness", "%v is thicker than this saw reaches (%v); use another machine", j.Thickness, reach)
 	default:
-		return refuse("thickness_mm", "%v is more than this saw reaches from both faces (%v each); use another machine", j.Thickness, reach)
+		return refuse("thickness", "%v is more than this saw reaches from both faces (%v each); use another machine", j.Thickness, reach)
 	}
 	return nil
 }

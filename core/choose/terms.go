@@ -8,6 +8,7 @@ import (
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/core/material"
+	"corte/core/word"
 )
 
 // A Term is one of the things that are weighed against each other.
@@ -25,9 +26,18 @@ const (
 	termCount
 )
 
-var termNames = [...]string{"finish", "scorch", "load", "room", "wall", "fitness", "condition", "change"}
+var termNames = word.Names{Kind: "term", Of: []string{"finish", "scorch", "load", "room", "wall", "fitness", "condition", "change"}}
 
-func (t Term) String() string { return termNames[t] }
+func (t Term) String() string { return word.Name(termNames, t) }
+
+// MarshalText writes it as it stands in records.
+func (t Term) MarshalText() ([]byte, error) { return word.Text(termNames, t) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (t *Term) UnmarshalText(text []byte) (err error) {
+	*t, err = word.Value[Term](termNames, string(text))
+	return err
+}
 
 // Terms holds a value from just over 0 (bad) to 1 (nothing to wish for) each.
 type Terms [termCount]float64

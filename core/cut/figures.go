@@ -6,6 +6,7 @@ import (
 	"corte/core/blade"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/word"
 )
 
 // A State is what the log says of blade and saw today. The zero State is a
@@ -65,9 +66,18 @@ const (
 	ByShoulder              // no tooth can bite deeper than the shoulder before it
 )
 
-var boundNames = [...]string{"scorch", "hand", "bog", "splinter", "gullet", "wall", "shoulder"}
+var boundNames = word.Names{Kind: "bound", Of: []string{"scorch", "hand", "bog", "splinter", "gullet", "wall", "shoulder"}}
 
-func (b Bound) String() string { return boundNames[b] }
+func (b Bound) String() string { return word.Name(boundNames, b) }
+
+// MarshalText writes it as it stands in records.
+func (b Bound) MarshalText() ([]byte, error) { return word.Text(boundNames, b) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (b *Bound) UnmarshalText(text []byte) (err error) {
+	*b, err = word.Value[Bound](boundNames, string(text))
+	return err
+}
 
 var boundWords = [...]string{"scorch", "an unsteady hand", "bog", "splinters", "full gullets", "marks on the wall", "the shoulders behind the teeth"}
 
@@ -94,22 +104,31 @@ func (w Window) Room() float64 { return float64(w.Fastest) / float64(w.Slowest) 
 // Open reports whether there is a feed at which the cut goes well.
 func (w Window) Open() bool { return w.Room() >= tightRoom }
 
-// A Grade puts the room of a window into a word.
-type Grade uint8
+// A RoomWord puts the room of a window into a word.
+type RoomWord uint8
 
 const (
-	Shut Grade = iota
+	Shut RoomWord = iota
 	Tight
 	Fair
 	Roomy
 )
 
-var gradeNames = [...]string{"shut", "tight", "fair", "roomy"}
+var gradeNames = word.Names{Kind: "grade", Of: []string{"shut", "tight", "fair", "roomy"}}
 
-func (g Grade) String() string { return gradeNames[g] }
+func (g RoomWord) String() string { return word.Name(gradeNames, g) }
+
+// MarshalText writes it as it stands in records.
+func (g RoomWord) MarshalText() ([]byte, error) { return word.Text(gradeNames, g) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (g *RoomWord) UnmarshalText(text []byte) (err error) {
+	*g, err = word.Value[RoomWord](gradeNames, string(text))
+	return err
+}
 
 // Grade is shut under 1, tight to 1.5, fair to 2.5, roomy over that.
-func (w Window) Grade() Grade {
+func (w Window) Grade() RoomWord {
 	switch r := w.Room(); {
 	case r < tightRoom:
 		return Shut
@@ -133,7 +152,7 @@ type Face struct {
 type Figures struct {
 	Arc        measure.Length // of the rim in the wood
 	TeethInCut float64
-	Bite       measure.Length // feed per tooth
+	ChipLoad   measure.Length // feed per tooth
 	MeanChip   measure.Length
 	PushShare  float64 // of the cutting force along the table: back at the person at a table saw, to the fence in a chop
 	HoldShare  float64 // of the cutting force square to the table: down on it at a table saw
@@ -166,7 +185,7 @@ const (
 	warmLength   = 500  // mm along which a plate warms
 	leadPush     = 1.2
 	leadByHand   = 1.6
-	splinterBite = 0.03 // mm
+	splinterLoad = 0.03 // mm
 	shearSheet   = 0.85 // of the splintering of a straight face, in sheet
 	markTurn     = 0.6  // mm of feed per turn over which marks deepen
 	slowChop     = 0.4
@@ -176,7 +195,7 @@ const (
 	gulletFill   = 0.5
 	swellRip     = 8.0
 	swellCross   = 4.0
-	shoulderBite = 1.1 // mm that a shoulder lets a tooth bite; judgement
+	shoulderLoad = 1.1 // mm that a shoulder lets a tooth bite; judgement
 )
 
 // scorchAtBound is (q/qs) where the chance of a burn is 20 %: 0.25^(1/4).
@@ -268,7 +287,7 @@ func (w Window) suggest() measure.Feed {
 // A kernel holds what does not change with feed.
 type kernel struct {
 	chipPerFeed  float64 // mm of mean chip per m/min
-	bitePerFeed  float64 // mm of bite per m/min
+	loadPerFeed  float64 // mm of chip load per m/min
 	turnPerFeed  float64 // mm a turn per m/min
 	power        float64 // W at a mean chip of 1 mm
 	powerLimit   float64
@@ -291,7 +310,7 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 	density := m.Density * moistureWeighs[j.Moisture]
 	k := kernel{
 		turnPerFeed: 1000 / d.RPM,
-		bitePerFeed: 1000 / (d.RPM * float64(b.Teeth)),
+		loadPerFeed: 1000 / (d.RPM * float64(b.Teeth)),
 		wobble:      s.wobble(),
 		powerLimit:  d.PowerLimitW,
 		allowed:     AllowedLoad(j.Direction),
@@ -300,7 +319,7 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 		depth:       e.Depth.Mm(),
 		rim:         math.Pi * b.Diameter.Mm() / 1000 * d.RPM / 60,
 	}
-	k.chipPerFeed = k.bitePerFeed * e.Depth.Mm() / e.Arc.Mm()
+	k.chipPerFeed = k.loadPerFeed * e.Depth.Mm() / e.Arc.Mm()
 	k.power = b.Kerf.Mm() * e.TeethInCut * k.rim * forceScale * density *
 		(0.6 + 0.4*dull) * (1 + 0.1*s.Pitch) * (1 - 0.012*(b.Rake()-10))
 	k.heat = heatScale * density * dull * (1 + 0.25*s.Pitch) *
@@ -323,7 +342,7 @@ func newKernel(j *Job, b *blade.Blade, d Drive, s State, e *Engagement) kernel {
 		prone *= shearSheet
 	}
 	common := prone * grindFactor(b, m.Kind) * (1 + 0.01*b.Rake()) * math.Sqrt(dull) *
-		math.Sqrt(k.bitePerFeed*scoringTeeth(b)/splinterBite)
+		math.Sqrt(k.loadPerFeed*scoringTeeth(b)/splinterLoad)
 	k.exit = common * (0.4 + 0.6*math.Sin(radians(e.ExitDeg))) * j.Exit.Factor()
 	k.other = common * (0.4 + 0.6*math.Sin(radians(e.OtherDeg))) * j.Other.Factor()
 	k.exitMatters = j.Exit != Spare
@@ -416,13 +435,13 @@ func (k *kernel) window(j *Job, b *blade.Blade) Window {
 		worst = max(worst, k.other)
 	}
 	w.Splinter = measure.Feed(square(j.SplinterLimit() / worst)) // +Inf where no face matters
-	w.Gullet = measure.Feed(gulletFill * b.GulletArea() / (swell * k.depth * k.bitePerFeed))
+	w.Gullet = measure.Feed(gulletFill * b.GulletArea() / (swell * k.depth * k.loadPerFeed))
 	w.Wall, w.Shoulder = measure.Feed(math.Inf(1)), measure.Feed(math.Inf(1))
 	if limit := j.Finish.WallLimit().Mm(); limit > 0 && k.wobble > limit {
 		w.Wall = measure.Feed(-markTurn * math.Log1p(-limit/k.wobble) / k.turnPerFeed)
 	}
 	if b.Shoulder {
-		w.Shoulder = measure.Feed(shoulderBite / k.bitePerFeed)
+		w.Shoulder = measure.Feed(shoulderLoad / k.loadPerFeed)
 	}
 	w.slow = measure.Feed(k.slow)
 
@@ -449,7 +468,7 @@ func (k *kernel) at(e *Engagement, w Window, feed measure.Feed) Figures {
 	fig := Figures{
 		Arc: e.Arc, TeethInCut: e.TeethInCut,
 		PushShare: e.PushShare, HoldShare: e.HoldShare,
-		Bite: measure.Length(k.bitePerFeed * f), MeanChip: measure.Length(chip),
+		ChipLoad: measure.Length(k.loadPerFeed * f), MeanChip: measure.Length(chip),
 		RimSpeed: k.rim, Window: w, Feed: feed, Allowed: k.allowed,
 		PowerW:   k.power * k.force(chip),
 		WallMark: measure.Length(k.wobble * (1 - math.Exp(-k.turnPerFeed*f/markTurn))),

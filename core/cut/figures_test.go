@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"corte/core/blade"
+	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
 )
@@ -125,6 +126,15 @@ func TestWhatMovesAFigure(t *testing.T) {
 			t.Errorf("%s: %.6g times, want %.6g", name, got, tt.times)
 		}
 	}
+	// Four times the feed: twice the splinters on both faces, and a mark that nears its most.
+	one, four := WorkAt(ply.j, ply.b, drive, State{}, 1), WorkAt(ply.j, ply.b, drive, State{}, 4)
+	if a, b := four.Exit.Splinter/one.Exit.Splinter, four.Other.Splinter/one.Other.Splinter; math.Abs(a-2) > 1e-9 || math.Abs(b-2) > 1e-9 {
+		t.Errorf("four times the feed: splinters %v and %v times", a, b)
+	}
+	mark := func(feed float64) float64 { return 1 - math.Exp(-feed/4/0.6) } // 4 turns a mm of m/min
+	if got := four.WallMark.Mm() / one.WallMark.Mm(); math.Abs(got-mark(4)/mark(1)) > 1e-9 {
+		t.Errorf("four times the feed: marks %v times as deep, want %v", got, mark(4)/mark(1))
+	}
 	shouldered := start
 	shouldered.b.Shoulder, shouldered.b.Teeth = true, 2
 	if f := Work(shouldered.j, shouldered.b, drive, State{}); math.Abs(float64(f.Window.Shoulder)-1.1*4000*2/1000) > 1e-9 {
@@ -206,14 +216,14 @@ func TestFade(t *testing.T) {
 
 func TestJobCheckNamesTheField(t *testing.T) {
 	for field, spoil := range map[string]func(*Job){
-		"thickness_mm": func(j *Job) { j.Thickness = 0 },
-		"width_mm":     func(j *Job) { j.Width = -3 },
-		"length_mm":    func(j *Job) { j.Length = measure.Length(math.NaN()) },
+		"thickness": func(j *Job) { j.Thickness = 0 },
+		"width":     func(j *Job) { j.Width = -3 },
+		"length":    func(j *Job) { j.Length = measure.Length(math.NaN()) },
 	} {
 		j := job(t, "cherry")
 		spoil(&j)
-		err, ok := j.Check().(*Error)
-		if !ok || err.Field != field {
+		err, ok := j.Check().(*fault.Error)
+		if !ok || err.Where != field {
 			t.Errorf("%s: Check() = %v", field, err)
 		}
 	}

@@ -8,11 +8,12 @@
 package cut
 
 import (
-	"fmt"
 	"math"
 
+	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/word"
 )
 
 // A Direction is how the cut runs to the grain.
@@ -24,9 +25,9 @@ const (
 	Sheet                     // through face veneers that run both ways
 )
 
-var directionNames = [...]string{"rip", "crosscut", "sheet"}
+var directionNames = word.Names{Kind: "direction", Of: []string{"rip", "crosscut", "sheet"}}
 
-func (d Direction) String() string { return directionNames[d] }
+func (d Direction) String() string { return word.Name(directionNames, d) }
 
 // Across reports whether fibres are severed: in sheet goods the face veneers
 // are across the grain somewhere, so a sheet counts as a crosscut.
@@ -34,12 +35,11 @@ func (d Direction) Across() bool { return d != Rip }
 
 // ParseDirection is the inverse of Direction.String.
 func ParseDirection(s string) (Direction, error) {
-	i, err := lookup(directionNames[:], s, "direction")
-	return Direction(i), err
+	return word.Value[Direction](directionNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (d Direction) MarshalText() ([]byte, error) { return []byte(d.String()), nil }
+func (d Direction) MarshalText() ([]byte, error) { return word.Text(directionNames, d) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (d *Direction) UnmarshalText(text []byte) (err error) {
@@ -56,18 +56,17 @@ const (
 	Push                // a sliding miter saw along the work, front to back
 )
 
-var motionNames = [...]string{"along", "chop", "push"}
+var motionNames = word.Names{Kind: "motion", Of: []string{"along", "chop", "push"}}
 
-func (m Motion) String() string { return motionNames[m] }
+func (m Motion) String() string { return word.Name(motionNames, m) }
 
 // ParseMotion is the inverse of Motion.String.
 func ParseMotion(s string) (Motion, error) {
-	i, err := lookup(motionNames[:], s, "motion")
-	return Motion(i), err
+	return word.Value[Motion](motionNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (m Motion) MarshalText() ([]byte, error) { return []byte(m.String()), nil }
+func (m Motion) MarshalText() ([]byte, error) { return word.Text(motionNames, m) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (m *Motion) UnmarshalText(text []byte) (err error) {
@@ -86,7 +85,7 @@ const (
 )
 
 var (
-	finishNames  = [...]string{"rough", "hidden", "show", "fine"}
+	finishNames  = word.Names{Kind: "finish", Of: []string{"rough", "hidden", "show", "fine"}}
 	finishLimits = [...]float64{2.5, 1.2, 0.6, 0.3}         // model section 4
 	wallLimits   = [...]measure.Length{0, 0.12, 0.06, 0.03} // model section 4b
 )
@@ -94,7 +93,7 @@ var (
 // alongBears is how much more an edge bears along the grain (model section 4).
 const alongBears = 2
 
-func (f Finish) String() string { return finishNames[f] }
+func (f Finish) String() string { return word.Name(finishNames, f) }
 
 // SplinterLimit is the most splintering, on the model's scale, that a face of
 // this finish bears across the grain. Along it an edge bears alongBears times
@@ -107,12 +106,11 @@ func (f Finish) WallLimit() measure.Length { return wallLimits[f] }
 
 // ParseFinish is the inverse of Finish.String.
 func ParseFinish(s string) (Finish, error) {
-	i, err := lookup(finishNames[:], s, "finish")
-	return Finish(i), err
+	return word.Value[Finish](finishNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (f Finish) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+func (f Finish) MarshalText() ([]byte, error) { return word.Text(finishNames, f) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (f *Finish) UnmarshalText(text []byte) (err error) {
@@ -133,23 +131,22 @@ const (
 )
 
 var (
-	supportNames   = [...]string{"open", "tape", "zero-clearance", "backer", "scored", "spare"}
+	supportNames   = word.Names{Kind: "support", Of: []string{"open", "tape", "zero-clearance", "backer", "scored", "spare"}}
 	supportFactors = [...]float64{1, 0.7, 0.45, 0.4, 0.35, 1} // model section 4, u
 )
 
-func (s Support) String() string { return supportNames[s] }
+func (s Support) String() string { return word.Name(supportNames, s) }
 
 // Factor is the share of the splintering that is left with this support.
 func (s Support) Factor() float64 { return supportFactors[s] }
 
 // ParseSupport is the inverse of Support.String.
 func ParseSupport(s string) (Support, error) {
-	i, err := lookup(supportNames[:], s, "support")
-	return Support(i), err
+	return word.Value[Support](supportNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (s Support) MarshalText() ([]byte, error) { return []byte(s.String()), nil }
+func (s Support) MarshalText() ([]byte, error) { return word.Text(supportNames, s) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (s *Support) UnmarshalText(text []byte) (err error) {
@@ -200,18 +197,17 @@ const (
 	Fold         // a kerf to fold along
 )
 
-var formNames = [...]string{"through", "groove", "rabbet", "cheek", "fold"}
+var formNames = word.Names{Kind: "form", Of: []string{"through", "groove", "rabbet", "cheek", "fold"}}
 
-func (f Form) String() string { return formNames[f] }
+func (f Form) String() string { return word.Name(formNames, f) }
 
 // ParseForm is the inverse of Form.String.
 func ParseForm(s string) (Form, error) {
-	i, err := lookup(formNames[:], s, "form")
-	return Form(i), err
+	return word.Value[Form](formNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (f Form) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+func (f Form) MarshalText() ([]byte, error) { return word.Text(formNames, f) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (f *Form) UnmarshalText(text []byte) (err error) {
@@ -232,18 +228,17 @@ const (
 	Sacrifice            // a sheet to be cut into
 )
 
-var bedNames = [...]string{"air", "runners", "sheet"}
+var bedNames = word.Names{Kind: "bed", Of: []string{"air", "runners", "sheet"}}
 
-func (b Bed) String() string { return bedNames[b] }
+func (b Bed) String() string { return word.Name(bedNames, b) }
 
 // ParseBed is the inverse of Bed.String.
 func ParseBed(s string) (Bed, error) {
-	i, err := lookup(bedNames[:], s, "bed")
-	return Bed(i), err
+	return word.Value[Bed](bedNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (b Bed) MarshalText() ([]byte, error) { return []byte(b.String()), nil }
+func (b Bed) MarshalText() ([]byte, error) { return word.Text(bedNames, b) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (b *Bed) UnmarshalText(text []byte) (err error) {
@@ -260,9 +255,9 @@ const (
 	Right
 )
 
-var sideNames = [...]string{"unknown", "left", "right"}
+var sideNames = word.Names{Kind: "side", Of: []string{"unknown", "left", "right"}}
 
-func (s Side) String() string { return sideNames[s] }
+func (s Side) String() string { return word.Name(sideNames, s) }
 
 // Opposite is the other side; of an unknown one it is unknown.
 func (s Side) Opposite() Side {
@@ -277,12 +272,11 @@ func (s Side) Opposite() Side {
 
 // ParseSide is the inverse of Side.String.
 func ParseSide(s string) (Side, error) {
-	i, err := lookup(sideNames[:], s, "side")
-	return Side(i), err
+	return word.Value[Side](sideNames, s)
 }
 
 // MarshalText writes a side as it stands in records.
-func (s Side) MarshalText() ([]byte, error) { return []byte(s.String()), nil }
+func (s Side) MarshalText() ([]byte, error) { return word.Text(sideNames, s) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (s *Side) UnmarshalText(text []byte) (err error) {
@@ -299,21 +293,20 @@ const (
 	Frozen          // with ice in it
 )
 
-var moistureNames = [...]string{"dry", "wet", "frozen"}
+var moistureNames = word.Names{Kind: "moisture", Of: []string{"dry", "wet", "frozen"}}
 
-func (m Moisture) String() string { return moistureNames[m] }
+func (m Moisture) String() string { return word.Name(moistureNames, m) }
 
 // ParseMoisture is the inverse of Moisture.String; nothing said is dry.
 func ParseMoisture(s string) (Moisture, error) {
 	if s == "" {
-		return Dry, nil
+		return 0, nil
 	}
-	i, err := lookup(moistureNames[:], s, "moisture")
-	return Moisture(i), err
+	return word.Value[Moisture](moistureNames, s)
 }
 
 // MarshalText writes it as it stands in records.
-func (m Moisture) MarshalText() ([]byte, error) { return []byte(m.String()), nil }
+func (m Moisture) MarshalText() ([]byte, error) { return word.Text(moistureNames, m) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (m *Moisture) UnmarshalText(text []byte) (err error) {
@@ -331,15 +324,6 @@ var (
 
 // Pitches is how much more pitch the stock leaves on a blade than dry stock.
 func (m Moisture) Pitches() float64 { return moisturePitches[m] }
-
-func lookup(names []string, s, what string) (int, error) {
-	for i, n := range names {
-		if n == s {
-			return i, nil
-		}
-	}
-	return 0, fmt.Errorf("unknown %s %q", what, s)
-}
 
 // A Job is the cut that somebody means to make, before any blade is chosen.
 // The zero values of its later fields are the plain case: right through,
@@ -458,14 +442,6 @@ func (j Job) Parts() bool {
 	return j.Height > j.Thickness+Clears-hair
 }
 
-// An Error names the part of a job that cannot be, and says what can.
-type Error struct {
-	Field  string // as in the API: "thickness_mm"
-	Reason string
-}
-
-func (e *Error) Error() string { return e.Reason }
-
 // MostPieces is more alike than anybody cuts in one go.
 const MostPieces = 9999
 
@@ -473,31 +449,31 @@ const MostPieces = 9999
 // look at the height, which depends on the blade.
 func (j Job) Check() error {
 	for _, s := range []struct {
-		field, name string
+		where, name string
 		v, lo, hi   measure.Length
 	}{
-		{"thickness_mm", "thickness", j.Thickness, 0.5, 400},
-		{"width_mm", "width", j.Width, 1, 5000},
-		{"length_mm", "length", j.Length, 1, 20_000},
+		{"thickness", "thickness", j.Thickness, 0.5, 400},
+		{"width", "width", j.Width, 1, 5000},
+		{"length", "length", j.Length, 1, 20_000},
 	} {
 		if !(s.v >= s.lo && s.v <= s.hi) { // written so that NaN fails
-			return &Error{s.field, fmt.Sprintf("the %s must be between %v and %v", s.name, s.lo, s.hi)}
+			return fault.At(s.where, "the %s must be between %v and %v", s.name, s.lo, s.hi)
 		}
 	}
 	const steepest = 60
 	switch {
 	case !(j.BevelDeg >= 0 && j.BevelDeg <= steepest):
-		return &Error{"bevel_deg", "a bevel is between 0 and 60 degrees from square"}
+		return fault.At("bevel", "a bevel is between 0 and 60 degrees from square")
 	case !(j.MiterDeg >= 0 && j.MiterDeg <= steepest):
-		return &Error{"miter_deg", "a miter is between 0 and 60 degrees from straight across"}
+		return fault.At("miter", "a miter is between 0 and 60 degrees from straight across")
 	case j.MiterDeg > 0 && j.Direction == Rip:
-		return &Error{"miter_deg", "a rip follows the fence and has no miter; tilt the blade, or crosscut"}
+		return fault.At("miter", "a rip follows the fence and has no miter; tilt the blade, or crosscut")
 	case j.Form != Through && !(j.Depth >= 0.5 && j.Depth < j.Thickness):
-		return &Error{"depth_mm", fmt.Sprintf("a %s leaves wood standing: its depth is between 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)}
+		return fault.At("depth", "a %s leaves wood standing: its depth is between 0.5 mm and less than the thickness, %v", j.Form, j.Thickness)
 	case !(j.Piece >= 0 && j.Piece <= 20_000):
-		return &Error{"piece_mm", "the length to cut off is at most 20 m, or 0 if it is not said"}
+		return fault.At("piece", "the length to cut off is at most 20 m, or 0 if it is not said")
 	case j.Pieces < 0 || j.Pieces > MostPieces:
-		return &Error{"pieces", "say how many alike: 1 to 9999"}
+		return fault.At("pieces", "say how many alike: 1 to 9999")
 	}
 	return nil
 }

@@ -4,20 +4,10 @@ import (
 	"fmt"
 	"slices"
 
+	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/word"
 )
-
-// An Error names the number that cannot be, and says why.
-type Error struct {
-	Field  string // as in the API, such as "depth_mm"
-	Reason string // a sentence without its full stop
-}
-
-func (e *Error) Error() string { return e.Reason }
-
-func refuse(field, format string, args ...any) error {
-	return &Error{field, fmt.Sprintf(format, args...)}
-}
 
 // A Fit is how a piece is to sit in its groove.
 type Fit uint8
@@ -28,20 +18,17 @@ const (
 	Tap             // wants a mallet
 )
 
-var fitNames = [...]string{"glue", "slip", "tap"}
+var fitNames = word.Names{Kind: "fit", Of: []string{"glue", "slip", "tap"}}
 
-func (f Fit) String() string { return fitNames[f] }
+func (f Fit) String() string { return word.Name(fitNames, f) }
 
 // ParseFit is the inverse of Fit.String.
 func ParseFit(s string) (Fit, error) {
-	if i := slices.Index(fitNames[:], s); i >= 0 {
-		return Fit(i), nil
-	}
-	return 0, fmt.Errorf("unknown fit %q; use glue, slip or tap", s)
+	return word.Value[Fit](fitNames, s)
 }
 
 // MarshalText writes a fit as it stands in records.
-func (f Fit) MarshalText() ([]byte, error) { return []byte(f.String()), nil }
+func (f Fit) MarshalText() ([]byte, error) { return word.Text(fitNames, f) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (f *Fit) UnmarshalText(text []byte) (err error) {
@@ -68,16 +55,16 @@ const (
 // PieceOf takes the readings over a piece. They must be of one thickness.
 func PieceOf(readings []measure.Length, u measure.Unit) (Piece, error) {
 	if len(readings) == 0 {
-		return Piece{}, refuse("piece_mm", "measure the piece that goes in, at one place at least")
+		return Piece{}, fault.At("piece", "measure the piece that goes in, at one place at least")
 	}
 	for _, r := range readings {
 		if !(r >= 0.3 && r <= widest) {
-			return Piece{}, refuse("piece_mm", "a piece is between %s and %s thick", measure.Length(0.3).Format(u), widest.Format(u))
+			return Piece{}, fault.At("piece", "a piece is between %s and %s thick", measure.Length(0.3).Format(u), widest.Format(u))
 		}
 	}
 	p := Piece{slices.Max(readings), slices.Min(readings), len(readings)}
-	if spread := p.Thickest - p.Thinnest; spread > mostSpread {
-		return p, refuse("piece_mm", "the readings run from %s to %s, which is not one thickness; measure again, or plane the piece first", p.Thinnest.Format(u), p.Thickest.Format(u))
+	if spread := p.Thickest - p.Thinnest; spread > mostSpread+hair {
+		return p, fault.At("piece", "the readings run from %s to %s, which is not one thickness; measure again, or plane the piece first", p.Thinnest.Format(u), p.Thickest.Format(u))
 	}
 	return p, nil
 }
@@ -88,7 +75,7 @@ func (p Piece) Mind(u measure.Unit) string {
 	switch spread := p.Thickest - p.Thinnest; {
 	case p.Places == 1:
 		return "Measured at one place: sheet is seldom the same all over, so measure two more."
-	case spread > slackSpread:
+	case spread > slackSpread+hair:
 		return fmt.Sprintf("It varies by %s: the groove takes its thickest place, and its thinnest will be slack.", spread.Format(u))
 	}
 	return ""

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"corte/core/blade"
+	"corte/core/fault"
 	"corte/core/measure"
 )
 
@@ -23,21 +24,21 @@ const longestTenon = measure.Length(400)
 func TenonOf(stock, tenon, long, off, kerf measure.Length, u measure.Unit) (Tenon, error) {
 	over := stock - tenon
 	switch {
-	case !(tenon > 0) || over < 0.2:
-		return Tenon{}, refuse("tenon_mm", "a tenon of %s cannot come out of stock of %s", tenon.Format(u), stock.Format(u))
+	case !(tenon > 0) || over < 0.2-hair:
+		return Tenon{}, fault.At("tenon", "a tenon of %s cannot come out of stock of %s", tenon.Format(u), stock.Format(u))
 	case !(long <= longestTenon):
-		return Tenon{}, refuse("length_mm", "a tenon is at most %s long", longestTenon.Format(u))
+		return Tenon{}, fault.At("length", "a tenon is at most %s long", longestTenon.Format(u))
 	case off > over:
-		return Tenon{}, refuse("off_mm", "%s off one face leaves less than the tenon", off.Format(u))
+		return Tenon{}, fault.At("way off", "%s off one face leaves less than the tenon", off.Format(u))
 	case !(long >= kerf):
-		return Tenon{}, refuse("length_mm", "the tenon is shorter than the kerf of %s", kerf.Format(u))
+		return Tenon{}, fault.At("length", "the tenon is shorter than the kerf of %s", kerf.Format(u))
 	}
 	if off < 0 {
 		off = over / 2
 	}
 	n, step, err := Passes(long, kerf, Overlap)
 	if err != nil {
-		return Tenon{}, refuse("length_mm", "%s", err)
+		return Tenon{}, fault.At("length", "%s", err)
 	}
 	t := Tenon{Height: [2]measure.Length{off, over - off}, Step: step}
 	for i := range n {
@@ -65,11 +66,11 @@ const leastFinger = measure.Length(1.5)
 func BoxOf(width, slot, room measure.Length, u measure.Unit) (Box, error) {
 	switch {
 	case !(slot >= leastFinger):
-		return Box{}, refuse("slot_mm", "a finger is at least %s wide", leastFinger.Format(u))
+		return Box{}, fault.At("slot", "a finger is at least %s wide", leastFinger.Format(u))
 	case !(room >= 0) || room > 0.5:
-		return Box{}, refuse("room_mm", "between nothing and %s of room for glue", measure.Length(0.5).Format(u))
-	case !(width >= 3*slot) || width > 3000:
-		return Box{}, refuse("width_mm", "a board is at least three fingers wide")
+		return Box{}, fault.At("room", "between nothing and %s of room for glue", measure.Length(0.5).Format(u))
+	case !(width >= 3*slot-hair) || width > 3000:
+		return Box{}, fault.At("width", "a board is at least three fingers wide")
 	}
 	b := Box{Slot: slot, Offset: slot - room}
 	b.Pitch = b.Slot + b.Offset
@@ -106,13 +107,13 @@ type Tail struct {
 func TailOf(b blade.Blade, thickness, most measure.Length, tiltsTo float64, u measure.Unit) (Tail, error) {
 	switch {
 	case b.Grind != blade.OneWay || b.Bevel <= 0:
-		return Tail{}, refuse("blade_id", "tails want a blade with all teeth bevelled to one side; others leave a ridge on the base line")
+		return Tail{}, fault.At("blade", "tails want a blade with all teeth bevelled to one side; others leave a ridge on the base line")
 	case b.Bevel > tiltsTo:
-		return Tail{}, refuse("blade_id", "this saw tilts to %g degrees, and the blade is ground for %g", tiltsTo, b.Bevel)
+		return Tail{}, fault.At("blade", "this saw tilts to %g degrees, and the blade is ground for %g", tiltsTo, b.Bevel)
 	case !(thickness > 0):
-		return Tail{}, refuse("stock_mm", "say how thick the board is that the tails go through")
+		return Tail{}, fault.At("stock", "say how thick the board is that the tails go through")
 	case thickness > most:
-		return Tail{}, refuse("stock_mm", "%s is higher than this blade reaches when it is tilted (%s)", thickness.Format(u), most.Format(u))
+		return Tail{}, fault.At("stock", "%s is higher than this blade reaches when it is tilted (%s)", thickness.Format(u), most.Format(u))
 	}
 	return Tail{b.Bevel, 1 / math.Tan(b.Bevel*math.Pi/180), thickness}, nil
 }
@@ -127,18 +128,18 @@ type Slant struct {
 // rises by deg to the far one.
 func SlantOf(edge, width, kerf, deep measure.Length, deg float64, u measure.Unit) (Slant, error) {
 	if !(deg > 0 && deg <= 45) {
-		return Slant{}, refuse("slope_deg", "the bottom slopes by up to 45 degrees")
+		return Slant{}, fault.At("slope", "the bottom slopes by up to 45 degrees")
 	}
 	if !(width >= kerf && width <= widest) {
-		return Slant{}, refuse("width_mm", "a groove is between its kerf, %s, and %s wide", kerf.Format(u), widest.Format(u))
+		return Slant{}, fault.At("width", "a groove is between its kerf, %s, and %s wide", kerf.Format(u), widest.Format(u))
 	}
 	passes, err := Stepped(edge, width, kerf, deep)
 	if err != nil {
-		return Slant{}, refuse("width_mm", "%s", err)
+		return Slant{}, fault.At("width", "%s", err)
 	}
 	rise := measure.Length(math.Tan(deg * math.Pi / 180))
 	if rise*width >= deep {
-		return Slant{}, refuse("slope_deg", "at %g degrees the bottom comes out of the work before the far wall", deg)
+		return Slant{}, fault.At("slope", "at %g degrees the bottom comes out of the work before the far wall", deg)
 	}
 	s := Slant{Passes: passes}
 	for i := range s.Passes {
@@ -172,15 +173,15 @@ const (
 func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64, u measure.Unit) (FoldCut, error) {
 	switch {
 	case !(sheet > 0 && sheet <= thickestSheet):
-		return FoldCut{}, refuse("stock_mm", "a sheet that is folded is at most %s thick", thickestSheet.Format(u))
+		return FoldCut{}, fault.At("stock", "a sheet that is folded is at most %s thick", thickestSheet.Format(u))
 	case !(radius <= widestBend):
-		return FoldCut{}, refuse("radius_mm", "a bend of over %s needs no kerfs", widestBend.Format(u))
+		return FoldCut{}, fault.At("radius", "a bend of over %s needs no kerfs", widestBend.Format(u))
 	case !(skin > 0) || skin >= sheet:
-		return FoldCut{}, refuse("skin_mm", "some of the sheet's %s stays: the skin that bends", sheet.Format(u))
+		return FoldCut{}, fault.At("skin", "some of the sheet's %s stays: the skin that bends", sheet.Format(u))
 	case !(deg > 0 && deg <= 360):
-		return FoldCut{}, refuse("bend_deg", "a bend is up to 360 degrees")
+		return FoldCut{}, fault.At("bend", "a bend is up to 360 degrees")
 	case !(radius > sheet):
-		return FoldCut{}, refuse("radius_mm", "the outer radius is more than the sheet is thick (%s)", sheet.Format(u))
+		return FoldCut{}, fault.At("radius", "the outer radius is more than the sheet is thick (%s)", sheet.Format(u))
 	}
 	f := FoldCut{Depth: sheet - skin}
 	closes := 2 * math.Atan(float64(kerf/2/f.Depth))
@@ -192,7 +193,7 @@ func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64, u measure.Uni
 	f.Closes = closes * 180 / math.Pi
 	if f.Spacing <= kerf+0.5 {
 		least := measure.Length(float64(f.Kerfs)*(kerf+0.5).Mm()/turn) + skin/2
-		return f, refuse("radius_mm", "so tight a bend leaves no wood between the kerfs; with this blade and skin %s is the tightest", least.Format(u))
+		return f, fault.At("radius", "so tight a bend leaves no wood between the kerfs; with this blade and skin %s is the tightest", least.Format(u))
 	}
 	return f, nil
 }

@@ -12,19 +12,19 @@ const (
 	measureSD = 0.02 // mm, of one reading of a groove's width
 )
 
-// A Belief is what is held of the true thickness of every part of a set: errors
+// An Estimate is what is held of the true thickness of every part of a set: errors
 // over the nominal ones, jointly normal. The outer pair is part 0.
-type Belief struct {
+type Estimate struct {
 	Mean  []float64   // mm
 	Cov   [][]float64 // mm²
 	prior []float64   // standard deviations before any groove, mm
 }
 
-// NewBelief is the belief before any groove is measured, of as many parts as
+// NewEstimate is the belief before any groove is measured, of as many parts as
 // there are standard deviations.
-func NewBelief(sd ...float64) Belief {
+func NewEstimate(sd ...float64) Estimate {
 	n := len(sd)
-	b := Belief{make([]float64, n), make([][]float64, n), sd}
+	b := Estimate{make([]float64, n), make([][]float64, n), sd}
 	for i := range b.Cov {
 		b.Cov[i] = make([]float64, n)
 		b.Cov[i][i] = sd[i] * sd[i]
@@ -36,7 +36,7 @@ func NewBelief(sd ...float64) Belief {
 // turns, of a dial), the width that they should have made, and the mean of so
 // many readings of what they did make. It is the linear-Gaussian update; the
 // belief that it is called on stays as it is.
-func (s Belief) Measured(counts []float64, nominal, found measure.Length, readings int) Belief {
+func (s Estimate) Measured(counts []float64, nominal, found measure.Length, readings int) Estimate {
 	n := len(s.Mean)
 	gain := make([]float64, n)
 	variance, residual := measureSD*measureSD/float64(max(1, readings)), (found - nominal).Mm()
@@ -47,7 +47,7 @@ func (s Belief) Measured(counts []float64, nominal, found measure.Length, readin
 		variance += gain[i] * counts[i]
 		residual -= s.Mean[i] * counts[i]
 	}
-	out := Belief{make([]float64, n), make([][]float64, n), s.prior}
+	out := Estimate{make([]float64, n), make([][]float64, n), s.prior}
 	for i := range n {
 		out.Mean[i] = s.Mean[i] + gain[i]*residual/variance
 		out.Cov[i] = make([]float64, n)
@@ -59,13 +59,13 @@ func (s Belief) Measured(counts []float64, nominal, found measure.Length, readin
 }
 
 // SD is how well a part's thickness is known.
-func (s Belief) SD(part int) measure.Length {
+func (s Estimate) SD(part int) measure.Length {
 	return measure.Length(math.Sqrt(max(0, s.Cov[part][part])))
 }
 
 // Foretold is the error that so many of each part add up to, and how well it is
 // known.
-func (s Belief) Foretold(counts []float64) (mean, sd measure.Length) {
+func (s Estimate) Foretold(counts []float64) (mean, sd measure.Length) {
 	variance := 0.0
 	for i, a := range counts {
 		mean += measure.Length(a * s.Mean[i])
@@ -79,7 +79,7 @@ func (s Belief) Foretold(counts []float64) (mean, sd measure.Length) {
 // Surprising reports whether a groove that many readings came to is hardly what
 // its parts make: something else than their thickness is likelier, such as a
 // chip between them.
-func (s Belief) Surprising(counts []float64, nominal, found measure.Length, readings int) bool {
+func (s Estimate) Surprising(counts []float64, nominal, found measure.Length, readings int) bool {
 	const slight = measure.Length(0.08) // below that nobody opens a stack for it
 	mean, sd := s.Foretold(counts)
 	miss := math.Abs((found - nominal - mean).Mm())
@@ -87,8 +87,8 @@ func (s Belief) Surprising(counts []float64, nominal, found measure.Length, read
 }
 
 // Renewed forgets what was learnt of a part that was sharpened or replaced.
-func (s Belief) Renewed(part int) Belief {
-	out := NewBelief(s.prior...)
+func (s Estimate) Renewed(part int) Estimate {
+	out := NewEstimate(s.prior...)
 	for i := range s.Mean {
 		for k := range s.Mean {
 			if i != part && k != part {
@@ -109,8 +109,8 @@ const wearSD = 0.004
 
 // Worn lets what is known of toothed parts go stale with the metres that they
 // have cut; no part is ever known less than before its first groove.
-func (s Belief) Worn(metres float64, toothed func(part int) bool) Belief {
-	out := NewBelief(s.prior...)
+func (s Estimate) Worn(metres float64, toothed func(part int) bool) Estimate {
+	out := NewEstimate(s.prior...)
 	copy(out.Mean, s.Mean)
 	for i := range s.Cov {
 		copy(out.Cov[i], s.Cov[i])

@@ -6,8 +6,10 @@ import (
 	"math"
 	"slices"
 
+	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/word"
 )
 
 // A Kind is the way in which a dado set comes to a width.
@@ -18,20 +20,17 @@ const (
 	Dialled             // cutters without wobble that a dial spreads
 )
 
-var kindNames = [...]string{"stack", "dial"}
+var kindNames = word.Names{Kind: "kind of set", Of: []string{"stack", "dial"}}
 
-func (k Kind) String() string { return kindNames[k] }
+func (k Kind) String() string { return word.Name(kindNames, k) }
 
 // ParseKind is the inverse of Kind.String.
 func ParseKind(s string) (Kind, error) {
-	if i := slices.Index(kindNames[:], s); i >= 0 {
-		return Kind(i), nil
-	}
-	return 0, fmt.Errorf("unknown kind of set %q; use stack or dial", s)
+	return word.Value[Kind](kindNames, s)
 }
 
 // MarshalText writes a kind as it stands in records.
-func (k Kind) MarshalText() ([]byte, error) { return []byte(k.String()), nil }
+func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
 
 // UnmarshalText is the inverse of MarshalText.
 func (k *Kind) UnmarshalText(text []byte) (err error) {
@@ -71,36 +70,35 @@ const (
 func (s Set) Check(u measure.Unit) error {
 	between := func(v, lo, hi measure.Length) bool { return v >= lo && v <= hi }
 	if !between(s.Ears, 0, deepestEars) {
-		return refuse("ears_mm", "ears are at most %s deep, or 0 if the bottom is flat", deepestEars.Format(u))
+		return fault.At("ears", "ears are at most %s deep, or 0 if the bottom is flat", deepestEars.Format(u))
 	}
 	if s.Kind == Dialled {
 		if len(s.Ranges) == 0 || len(s.Ranges) > 2 {
-			return refuse("ranges", "a dial set has a range with two cutters, and perhaps one with three")
+			return fault.At("ranges", "a dial set has a range with two cutters, and perhaps one with three")
 		}
 		for i, r := range s.Ranges {
-			field := func(name string) string { return fmt.Sprintf("ranges.%d.%s", i, name) }
 			switch {
 			case r.Cutters != 2 && r.Cutters != 3 || i > 0 && r.Cutters == s.Ranges[0].Cutters:
-				return refuse(field("cutters"), "one range is with two cutters, one with three")
+				return fault.Nth(i, "range, cutters", "one range is with two cutters, one with three")
 			case !between(r.Least, 2, widest) || !between(r.Most, r.Least, widest):
-				return refuse(field("most_mm"), "a range runs from a smaller width to a larger one, up to %s", widest.Format(u))
+				return fault.Nth(i, "range, most", "a range runs from a smaller width to a larger one, up to %s", widest.Format(u))
 			case !between(r.Start, 1, widest):
-				return refuse(field("start_mm"), "say how wide it cuts with the dial at 0")
+				return fault.Nth(i, "range, start", "say how wide it cuts with the dial at 0")
 			case !between(r.Turn, 0.05, 10):
-				return refuse(field("turn_mm"), "one turn of a dial adds between %s and %s", measure.Length(0.05).Format(u), measure.Length(10).Format(u))
+				return fault.Nth(i, "range, turn", "one turn of a dial adds between %s and %s", measure.Length(0.05).Format(u), measure.Length(10).Format(u))
 			}
 		}
 		return nil
 	}
 	switch {
 	case !between(s.Left, 1.5, 8):
-		return refuse("left_mm", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
+		return fault.At("left", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
 	case !between(s.Right, 1.5, 8):
-		return refuse("right_mm", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
+		return fault.At("right", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
 	case s.Wings < 2 || s.Wings > 8:
-		return refuse("wings", "a chipper has 2 to 8 teeth")
+		return fault.At("wings", "a chipper has 2 to 8 teeth")
 	case len(s.Parts) > mostKinds:
-		return refuse("parts", "at most %d kinds of part", mostKinds)
+		return fault.At("parts", "at most %d kinds of part", mostKinds)
 	}
 	thinnest := measure.Length(math.Inf(1))
 	for _, p := range s.Parts {
@@ -109,20 +107,20 @@ func (s Set) Check(u measure.Unit) error {
 		}
 	}
 	for i, p := range s.Parts {
-		field := fmt.Sprintf("parts.%d.thickness_mm", i)
+		const where = "part, thickness"
 		switch {
 		case !p.Shim && !between(p.Thickness, 0.8, 8):
-			return refuse(field, "a chipper is between %s and %s thick", measure.Length(0.8).Format(u), measure.Length(8).Format(u))
+			return fault.Nth(i, where, "a chipper is between %s and %s thick", measure.Length(0.8).Format(u), measure.Length(8).Format(u))
 		case p.Shim && !between(p.Thickness, 0.02, thickestShim):
-			return refuse(field, "a shim is between %s and %s thick", measure.Length(0.02).Format(u), thickestShim.Format(u))
+			return fault.Nth(i, where, "a shim is between %s and %s thick", measure.Length(0.02).Format(u), thickestShim.Format(u))
 		case p.Shim && p.Thickness >= thinnest:
-			return refuse(field, "a shim of %s is no thinner than a chipper: is it a chipper?", p.Thickness.Format(u))
+			return fault.Nth(i, where, "a shim of %s is no thinner than a chipper: is it a chipper?", p.Thickness.Format(u))
 		case p.Count < 1 || p.Count > 20:
-			return refuse(fmt.Sprintf("parts.%d.count", i), "there are 1 to 20 of a part")
+			return fault.Nth(i, "part, count", "there are 1 to 20 of a part")
 		}
 		for _, q := range s.Parts[:i] {
 			if q.Shim == p.Shim && math.Abs((q.Thickness-p.Thickness).Mm()) < 0.5*micron.Mm() {
-				return refuse(field, "this thickness stands there already; raise its count")
+				return fault.Nth(i, where, "this thickness stands there already; raise its count")
 			}
 		}
 	}
@@ -132,19 +130,19 @@ func (s Set) Check(u measure.Unit) error {
 // Believed is what is held of the set before any groove is measured. Of a stack
 // the outer pair is part 0, and the parts follow in their order; of a dial set
 // each range has its start and its turn.
-func (s Set) Believed() Belief {
+func (s Set) Believed() Estimate {
 	if s.Kind == Dialled {
 		var sd []float64
 		for range s.Ranges {
 			sd = append(sd, partSD, turnSD)
 		}
-		return NewBelief(sd...)
+		return NewEstimate(sd...)
 	}
 	sd := make([]float64, 1+len(s.Parts))
 	for i := range sd {
 		sd[i] = partSD
 	}
-	return NewBelief(sd...)
+	return NewEstimate(sd...)
 }
 
 // Toothed reports whether a part of the belief cuts, and so wears and is
@@ -155,7 +153,7 @@ func (s Set) Toothed(part int) bool {
 
 // True are the parts as thick as they are held to be. However a thin shim's
 // error comes out, it is not held to be nothing.
-func (s Set) True(b Belief) (outer measure.Length, parts []Part) {
+func (s Set) True(b Estimate) (outer measure.Length, parts []Part) {
 	parts = slices.Clone(s.Parts)
 	for i := range parts {
 		parts[i].Thickness = max(parts[i].Thickness/4, parts[i].Thickness+measure.Length(b.Mean[i+1]))
@@ -184,13 +182,13 @@ func (s Set) Nominal(counts []int) measure.Length {
 
 // Stack finds the stack for a width, within Near, by what the parts are held to
 // be.
-func (s Set) Stack(b Belief, target measure.Length, u measure.Unit) (Stack, error) {
+func (s Set) Stack(b Estimate, target measure.Length, u measure.Unit) (Stack, error) {
 	outer, parts := s.True(b)
 	return Search(target, outer, Near, parts, u)
 }
 
 // Made is a stack of so many of each part, for a width that was wanted.
-func (s Set) Made(b Belief, target measure.Length, counts []int) Stack {
+func (s Set) Made(b Estimate, target measure.Length, counts []int) Stack {
 	outer, parts := s.True(b)
 	out := Stack{Counts: counts, Width: outer}
 	for i, n := range counts {
@@ -206,7 +204,7 @@ func (s Set) Made(b Belief, target measure.Length, counts []int) Stack {
 
 // Restack finds the next stack after a test groove: where shims alone bring it
 // within Near the chippers stay as they are, else it is searched anew.
-func (s Set) Restack(b Belief, target measure.Length, now []int, u measure.Unit) (Stack, error) {
+func (s Set) Restack(b Estimate, target measure.Length, now []int, u measure.Unit) (Stack, error) {
 	outer, parts := s.True(b)
 	kept, shims := outer, slices.Clone(parts)
 	for i, p := range parts {
@@ -229,7 +227,7 @@ func (s Set) Restack(b Belief, target measure.Length, now []int, u measure.Unit)
 }
 
 // Dial finds the range and the turns of a dial set for a width.
-func (s Set) Dial(b Belief, width measure.Length, u measure.Unit) (at int, turns float64, err error) {
+func (s Set) Dial(b Estimate, width measure.Length, u measure.Unit) (at int, turns float64, err error) {
 	for i, r := range s.Ranges {
 		if width < r.Least || width > r.Most {
 			continue

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"corte/core/blade"
+	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/verdict"
@@ -161,17 +162,17 @@ func TestBadSetsAreNamed(t *testing.T) {
 		return s
 	}
 	for field, s := range map[string]Set{
-		"":                     trapdoor,
-		"left_mm":              with(func(s *Set) { s.Left = 0 }),
-		"wings":                with(func(s *Set) { s.Wings = 1 }),
-		"parts.3.thickness_mm": with(func(s *Set) { s.Parts[3].Thickness = 1.6; s.Parts[2].Thickness = 1.7 }),
-		"parts.4.thickness_mm": with(func(s *Set) { s.Parts[4].Thickness = 0.5 }),
-		"parts.5.count":        with(func(s *Set) { s.Parts[5].Count = 0 }),
-		"ranges.0.turn_mm":     {Kind: Dialled, Ranges: []Range{{2, 6, 12, 6, 0}}},
-		"ranges.1.cutters":     {Kind: Dialled, Ranges: []Range{{2, 6, 12, 6, 1}, {2, 12, 20, 12, 1}}},
+		"":                  trapdoor,
+		"left 0":            with(func(s *Set) { s.Left = 0 }),
+		"wings 0":           with(func(s *Set) { s.Wings = 1 }),
+		"part, thickness 3": with(func(s *Set) { s.Parts[3].Thickness = 1.6; s.Parts[2].Thickness = 1.7 }),
+		"part, thickness 4": with(func(s *Set) { s.Parts[4].Thickness = 0.5 }),
+		"part, count 5":     with(func(s *Set) { s.Parts[5].Count = 0 }),
+		"range, turn 0":     {Kind: Dialled, Ranges: []Range{{2, 6, 12, 6, 0}}},
+		"range, cutters 1":  {Kind: Dialled, Ranges: []Range{{2, 6, 12, 6, 1}, {2, 12, 20, 12, 1}}},
 	} {
-		var e *Error
-		if err := s.Check(mm); errors.As(err, &e) != (field != "") || e != nil && e.Field != field {
+		var e *fault.Error
+		if err := s.Check(mm); errors.As(err, &e) != (field != "") || e != nil && fmt.Sprint(e.Where, " ", e.Nth) != field {
 			t.Errorf("%q: %v", field, err)
 		}
 	}
@@ -217,10 +218,10 @@ var (
 func TestWays(t *testing.T) {
 	rack := func() []Tool {
 		return []Tool{
-			{Blade: outs, Set: &trapdoor, Belief: trapdoor.Believed()},
+			{Blade: outs, Set: &trapdoor, Estimate: trapdoor.Believed()},
 			{Blade: atb, Mounted: true},
 			{Blade: flat},
-			{Blade: outs, Set: &spreader, Belief: spreader.Believed()},
+			{Blade: outs, Set: &spreader, Estimate: spreader.Believed()},
 			{Blade: outs, Set: &trapdoor, Stop: "this saw's maker does not allow dado sets", WayOut: "step a flat-top blade across the groove"},
 		}
 	}
@@ -269,7 +270,7 @@ func TestRefusalsSpeakTheUnit(t *testing.T) {
 		said := ""
 		for _, width := range []measure.Length{3, 5, 19.3, 40} {
 			r.Width = width
-			for _, w := range r.Ways([]Tool{{Blade: outs, Set: &trapdoor, Belief: trapdoor.Believed()}, {Blade: flat}, {Blade: outs, Set: &spreader, Belief: spreader.Believed()}}) {
+			for _, w := range r.Ways([]Tool{{Blade: outs, Set: &trapdoor, Estimate: trapdoor.Believed()}, {Blade: flat}, {Blade: outs, Set: &spreader, Estimate: spreader.Believed()}}) {
 				said += w.Says + ". " + strings.Join(w.Needs, ". ") + w.Pays
 			}
 		}
@@ -369,18 +370,18 @@ func TestJoints(t *testing.T) {
 	near("spacing", fold.Spacing, 149*math.Pi/2/5)
 
 	for field, err := range map[string]error{
-		"tenon_mm":  second(TenonOf(20, 20, 30, -1, 3.2, mm)),
-		"length_mm": second(TenonOf(25, 9, 2, -1, 3.2, mm)),
-		"slot_mm":   second(BoxOf(100, 0.5, 0, mm)),
-		"width_mm":  second(BoxOf(10, 8, 0.1, mm)),
-		"blade_id":  second(TailOf(flat, 19, 60, 45, mm)),
-		"stock_mm":  second(TailOf(tails, 80, 60, 45, mm)),
-		"slope_deg": second(SlantOf(50, 12, 3.2, 3, 40, mm)),
-		"skin_mm":   second(FoldOf(12, 12, 3.2, 150, 90, mm)),
-		"radius_mm": second(FoldOf(12, 2, 3.2, 12.5, 90, mm)),
+		"tenon":  second(TenonOf(20, 20, 30, -1, 3.2, mm)),
+		"length": second(TenonOf(25, 9, 2, -1, 3.2, mm)),
+		"slot":   second(BoxOf(100, 0.5, 0, mm)),
+		"width":  second(BoxOf(10, 8, 0.1, mm)),
+		"blade":  second(TailOf(flat, 19, 60, 45, mm)),
+		"stock":  second(TailOf(tails, 80, 60, 45, mm)),
+		"slope":  second(SlantOf(50, 12, 3.2, 3, 40, mm)),
+		"skin":   second(FoldOf(12, 12, 3.2, 150, 90, mm)),
+		"radius": second(FoldOf(12, 2, 3.2, 12.5, 90, mm)),
 	} {
-		var e *Error
-		if !errors.As(err, &e) || e.Field != field {
+		var e *fault.Error
+		if !errors.As(err, &e) || e.Where != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}

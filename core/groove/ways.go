@@ -7,6 +7,7 @@ import (
 	"sort"
 
 	"corte/core/blade"
+	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/verdict"
@@ -34,26 +35,26 @@ func (r Request) Check() error {
 	between := func(v, lo, hi measure.Length) bool { return v >= lo && v <= hi }
 	switch {
 	case !between(r.Width, 0.5, widest):
-		return refuse("piece_mm", "a groove is at most %s wide", widest.Format(r.Unit))
+		return fault.At("piece", "a groove is at most %s wide", widest.Format(r.Unit))
 	case !between(r.Depth, 0.2, 150):
-		return refuse("depth_mm", "say how deep the groove is")
+		return fault.At("depth", "say how deep the groove is")
 	case !between(r.Edge, 0, 3000):
-		return refuse("edge_mm", "the near wall is between 0 and 3 m from the edge")
+		return fault.At("edge", "the near wall is between 0 and 3 m from the edge")
 	case r.Count < 1 || r.Count > 1000:
-		return refuse("count", "between 1 and 1,000 grooves")
+		return fault.At("count", "between 1 and 1,000 grooves")
 	}
 	return nil
 }
 
 // A Tool is a blade of the rack, with what makes its width where it is a set.
 type Tool struct {
-	Blade   blade.Blade
-	Mounted bool
-	Set     *Set   // of a dado set
-	Belief  Belief // of its parts
-	Stop    string // a rule that keeps it off this saw or this work; empty if none
-	WayOut  string
-	Now     *Setting // that it stands at; nil for the one that suits the groove
+	Blade    blade.Blade
+	Mounted  bool
+	Set      *Set     // of a dado set
+	Estimate Estimate // of its parts
+	Stop     string   // a rule that keeps it off this saw or this work; empty if none
+	WayOut   string
+	Now      *Setting // that it stands at; nil for the one that suits the groove
 }
 
 // A Setting is how a tool stands, after test grooves perhaps.
@@ -165,7 +166,7 @@ func (r Request) way(t Tool) Way {
 			w.Says = "one pass: its kerf is the groove"
 		}
 	case t.Set.Kind == Dialled:
-		at, turns, err := t.Set.Dial(t.Belief, r.Width, r.Unit)
+		at, turns, err := t.Set.Dial(t.Estimate, r.Width, r.Unit)
 		if t.Now != nil {
 			at, turns, err = slices.IndexFunc(t.Set.Ranges, func(x Range) bool { return x.Cutters == t.Now.Cutters }), t.Now.Turns, nil
 			if at < 0 {
@@ -177,7 +178,7 @@ func (r Request) way(t Tool) Way {
 			return w
 		}
 		w.Range, w.Turns = at, turns
-		off, sd := t.Belief.Foretold(t.Set.Turned(at, turns))
+		off, sd := t.Estimate.Foretold(t.Set.Turned(at, turns))
 		w.Width, w.SD = t.Set.Ranges[at].Start+t.Set.Ranges[at].Turn*measure.Length(turns)+off, sd
 		if t.Now != nil {
 			w.Width += t.Now.Off
@@ -192,9 +193,9 @@ func (r Request) way(t Tool) Way {
 			w.stop(fmt.Sprintf("it is built for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), "rebuild it as its own sheet says")
 		}
 	default:
-		stack, err := t.Set.Stack(t.Belief, r.Width, r.Unit)
+		stack, err := t.Set.Stack(t.Estimate, r.Width, r.Unit)
 		if t.Now != nil {
-			stack, err = t.Set.Made(t.Belief, r.Width-t.Now.Off, t.Now.Counts), nil
+			stack, err = t.Set.Made(t.Estimate, r.Width-t.Now.Off, t.Now.Counts), nil
 			stack.Width += t.Now.Off
 		}
 		if err != nil {
@@ -203,7 +204,7 @@ func (r Request) way(t Tool) Way {
 		}
 		w.Stack = &stack
 		w.Width = stack.Width
-		_, w.SD = t.Belief.Foretold(t.Set.Use(stack.Counts))
+		_, w.SD = t.Estimate.Foretold(t.Set.Use(stack.Counts))
 		w.Slots, w.Clocked = t.Set.Order(stack.Counts, t.Blade.Teeth)
 		w.Says = InStack(stack.Counts, t.Set.Parts, r.Unit)
 		w.set(r, t)

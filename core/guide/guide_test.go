@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"corte/core/cut"
+	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
@@ -288,6 +289,38 @@ func TestNoAdviceContradicts(t *testing.T) {
 	}
 	if n < 50_000 {
 		t.Errorf("only %d cuts were tried", n)
+	}
+}
+
+func TestBoards(t *testing.T) {
+	for what, tt := range map[string]struct {
+		b     Board
+		where string
+	}{
+		"the thinnest":      {Board{Thickness: 2, Span: 2000, Breadth: 600, Line: 900}, ""},
+		"a thinner one":     {Board{Thickness: 1.99, Span: 2000, Breadth: 600, Line: 900}, "thickness"},
+		"the thickest":      {Board{Thickness: 400, Span: 2000, Breadth: 600, Line: 900}, ""},
+		"a thicker one":     {Board{Thickness: 400.1, Span: 2000, Breadth: 600, Line: 900}, "thickness"},
+		"the shortest":      {Board{Thickness: 18, Span: 100, Breadth: 600, Line: 50}, ""},
+		"a shorter one":     {Board{Thickness: 18, Span: 99.9, Breadth: 600, Line: 50}, "span"},
+		"the longest":       {Board{Thickness: 18, Span: 20_000, Breadth: 600, Line: 50}, ""},
+		"a longer one":      {Board{Thickness: 18, Span: 20_000.1, Breadth: 600, Line: 50}, "span"},
+		"the narrowest":     {Board{Thickness: 18, Span: 2000, Breadth: 10, Line: 50}, ""},
+		"a narrower one":    {Board{Thickness: 18, Span: 2000, Breadth: 9.9, Line: 50}, "breadth"},
+		"the broadest":      {Board{Thickness: 18, Span: 2000, Breadth: 20_000, Line: 50}, ""},
+		"a broader one":     {Board{Thickness: 18, Span: 2000, Breadth: 20_000.1, Line: 50}, "breadth"},
+		"a piece of 10":     {Board{Thickness: 18, Span: 2000, Breadth: 600, Line: 10}, "line"},
+		"one over 10":       {Board{Thickness: 18, Span: 2000, Breadth: 600, Line: 10.1}, ""},
+		"10 at the far end": {Board{Thickness: 18, Span: 2000, Breadth: 600, Line: 1990}, "line"},
+		"over 10 there":     {Board{Thickness: 18, Span: 2000, Breadth: 600, Line: 1989.9}, ""},
+	} {
+		where := ""
+		if err := tt.b.Check(); err != nil {
+			where = err.(*fault.Error).Where
+		}
+		if where != tt.where {
+			t.Errorf("%s: refused at %q", what, where)
+		}
 	}
 }
 

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
 )
@@ -66,19 +67,19 @@ const (
 // Check reports the first size that no board has.
 func (b Board) Check() error {
 	for _, s := range []struct {
-		field, name string
+		where, name string
 		v, lo, hi   measure.Length
 	}{
-		{"thickness_mm", "thickness", b.Thickness, 2, 400},
-		{"span_mm", "board", b.Span, 100, 20_000},
-		{"breadth_mm", "breadth along the cut", b.Breadth, 10, 20_000},
+		{"thickness", "thickness", b.Thickness, 2, 400},
+		{"span", "board", b.Span, 100, 20_000},
+		{"breadth", "breadth along the cut", b.Breadth, 10, 20_000},
 	} {
 		if !(s.v >= s.lo && s.v <= s.hi) {
-			return &FieldError{s.field, fmt.Sprintf("the %s must be between %v and %v", s.name, s.lo, s.hi)}
+			return fault.At(s.where, "the %s must be between %v and %v", s.name, s.lo, s.hi)
 		}
 	}
 	if !(b.Line > 10 && b.Line < b.Span-10) {
-		return &FieldError{"line_mm", "the cut line must leave a piece on both sides of it"}
+		return fault.At("line", "the cut line must leave a piece on both sides of it")
 	}
 	return nil
 }
@@ -87,11 +88,6 @@ func (b Board) Check() error {
 func (b Board) perMm() float64 {
 	return b.Material.Density * b.Thickness.Mm() * b.Breadth.Mm() / 1e9 // kg/m³ to kg/mm³
 }
-
-// A FieldError names the input that cannot be.
-type FieldError struct{ Field, Reason string }
-
-func (e *FieldError) Error() string { return e.Reason }
 
 // PlanSupports says where four supports go so that both halves are carried
 // during the cut and after it.

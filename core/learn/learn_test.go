@@ -36,6 +36,24 @@ func TestCorrectionsAreFound(t *testing.T) {
 	}
 }
 
+// The prior and the bounds of the grades by figure, from docs/model.md; a cut
+// whose heat nobody knows teaches no scorch.
+func TestWhatIsBelievedBefore(t *testing.T) {
+	c := From([]Cut{{Burnt: true}, {Heat: 0, Burnt: true}})
+	if c.LnScorch != 0 || math.Abs(c.SDScorch-0.35) > 1e-9 || math.Abs(c.SDSplinter-0.35) > 1e-9 {
+		t.Errorf("from cuts that tell nothing: %+v", c)
+	}
+	for at, grade := range map[float64]Grade{0.3: None, 0.6: Fuzz, 1.2: Splinters} {
+		upTo := 0.0
+		for g := range grade + 1 {
+			upTo += Chances(at)[g]
+		}
+		if math.Abs(upTo-0.5) > 1e-9 {
+			t.Errorf("at %v the chance to be no worse than %v is %v", at, grade, upTo)
+		}
+	}
+}
+
 // The found value is where the posterior is highest: no neighbour is higher.
 func TestItIsTheHighest(t *testing.T) {
 	cuts := played(30, -0.4, 0.2, 3)

@@ -2,6 +2,8 @@
 // cut: craft sections 11 and 13, model section 6.
 package material
 
+import "corte/core/word"
+
 import "fmt"
 
 // A Kind decides which blades may cut a material at all (craft section 13).
@@ -22,10 +24,19 @@ const (
 	Steel
 )
 
-var kindNames = [...]string{"softwood", "hardwood", "plywood", "composite", "laminate", "nailed",
-	"soft-metal", "plastic", "solid-surface", "cement-board", "mineral", "steel"}
+var kindNames = word.Names{Kind: "kind of material", Of: []string{"softwood", "hardwood", "plywood", "composite", "laminate", "nailed",
+	"soft-metal", "plastic", "solid-surface", "cement-board", "mineral", "steel"}}
 
-func (k Kind) String() string { return kindNames[k] }
+func (k Kind) String() string { return word.Name(kindNames, k) }
+
+// MarshalText writes it as it stands in records.
+func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (k *Kind) UnmarshalText(text []byte) (err error) {
+	*k, err = word.Value[Kind](kindNames, string(text))
+	return err
+}
 
 // Modelled reports whether the feed-window model holds: for wood and boards
 // made of it. Everything else is chosen by rule.

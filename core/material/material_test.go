@@ -1,6 +1,34 @@
 package material
 
-import "testing"
+import (
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+)
+
+// The table that people read is the one that is reckoned with, row by row.
+func TestTheTableIsTheDocuments(t *testing.T) {
+	doc, err := os.ReadFile("../../docs/materials.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var rows []string
+	for line := range strings.Lines(string(doc)) {
+		if strings.HasPrefix(line, "| ") && !strings.HasPrefix(line, "| id |") {
+			rows = append(rows, strings.TrimSpace(line))
+		}
+	}
+	for i, m := range All() {
+		want := fmt.Sprintf("| %s | %s | %s | %g | %g | %g | %g | %g | %g | %s |", m.ID, m.Name, m.Kind, m.Density, m.ScorchDose, m.Abrasion, m.Resin, m.MAcross, m.MAlong, m.Source)
+		if i >= len(rows) || rows[i] != want {
+			t.Errorf("docs/materials.md has not, as row %d,\n%s", i+1, want)
+		}
+	}
+	if len(rows) != len(All()) {
+		t.Errorf("it has %d rows, and there are %d materials", len(rows), len(All()))
+	}
+}
 
 // Every row is complete, has a source, and stays on the scale of the base rows.
 func TestTable(t *testing.T) {

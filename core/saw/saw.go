@@ -4,12 +4,13 @@ package saw
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 
 	"corte/core/blade"
 	"corte/core/cut"
+	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/word"
 )
 
 // A Kind is the way in which blade and work meet.
@@ -21,18 +22,22 @@ const (
 	Circular             // hand-held, blade down through the work
 )
 
-var kindNames = [...]string{"table", "miter", "circular"}
+var kindNames = word.Names{Kind: "saw", Of: []string{"table", "miter", "circular"}}
 
-func (k Kind) String() string { return kindNames[k] }
+func (k Kind) String() string { return word.Name(kindNames, k) }
 
 // ParseKind is the inverse of Kind.String.
 func ParseKind(s string) (Kind, error) {
-	for i, n := range kindNames {
-		if n == s {
-			return Kind(i), nil
-		}
-	}
-	return 0, fmt.Errorf("unknown saw %q; use table, miter or circular", s)
+	return word.Value[Kind](kindNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (k Kind) MarshalText() ([]byte, error) { return word.Text(kindNames, k) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (k *Kind) UnmarshalText(text []byte) (err error) {
+	*k, err = ParseKind(string(text))
+	return err
 }
 
 // A Thread is the way in which the arbor's nut is cut.
@@ -44,18 +49,22 @@ const (
 	LeftHand
 )
 
-var threadNames = [...]string{"unknown", "right", "left"}
+var threadNames = word.Names{Kind: "thread", Of: []string{"unknown", "right", "left"}}
 
-func (t Thread) String() string { return threadNames[t] }
+func (t Thread) String() string { return word.Name(threadNames, t) }
 
 // ParseThread is the inverse of Thread.String.
 func ParseThread(s string) (Thread, error) {
-	for i, n := range threadNames {
-		if n == s {
-			return Thread(i), nil
-		}
-	}
-	return 0, fmt.Errorf("unknown thread %q; use unknown, right or left", s)
+	return word.Value[Thread](threadNames, s)
+}
+
+// MarshalText writes it as it stands in records.
+func (t Thread) MarshalText() ([]byte, error) { return word.Text(threadNames, t) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (t *Thread) UnmarshalText(text []byte) (err error) {
+	*t, err = ParseThread(string(text))
+	return err
 }
 
 // A Side is left or right as somebody sees it who stands at the saw.
@@ -193,82 +202,71 @@ func (s Saw) ReachAt(deg float64) measure.Length {
 	return s.Reach45 + measure.Length((s.Reach-s.Reach45).Mm()*(c-c45)/(1-c45))
 }
 
-// An Error names the number of a saw that cannot be right, and says why.
-type Error struct {
-	Field  string // as in the API: "arbor_mm"
-	Reason string // a sentence without its full stop
-}
-
-func (e *Error) Error() string { return e.Reason }
-
 // Check reports the first number that no real saw can have.
 func (s Saw) Check() error {
-	refuse := func(field, format string, args ...any) error {
-		return &Error{field, fmt.Sprintf(format, args...)}
-	}
 	between := func(v, lo, hi float64) bool { return v >= lo && v <= hi } // false for NaN
 	d := s.Diameter.Mm()
 	switch {
 	case !between(d, 80, 600):
-		return refuse("diameter_mm", "a saw takes blades between 80 and 600 mm")
+		return fault.At("diameter", "a saw takes blades between 80 and 600 mm")
 	case !between(s.Least.Mm(), 0, d):
-		return refuse("least_mm", "the smallest blade is no larger than the saw's own, %v; 0 if the manual does not say", s.Diameter)
+		return fault.At("least blade", "the smallest blade is no larger than the saw's own, %v; 0 if the manual does not say", s.Diameter)
 	case !between(s.Arbor.Mm(), 5, 80) || s.Arbor >= s.Diameter/2:
-		return refuse("arbor_mm", "an arbor is between 5 and 80 mm, and less than half the blade")
+		return fault.At("arbor", "an arbor is between 5 and 80 mm, and less than half the blade")
 	case !between(s.RPM, 300, 12_000):
-		return refuse("rpm", "a saw turns between 300 and 12,000 times a minute")
+		return fault.At("speed", "a saw turns between 300 and 12,000 times a minute")
 	case !between(s.MotorW, 50, 20_000):
-		return refuse("motor_w", "a motor gives between 50 and 20,000 W at its shaft")
+		return fault.At("motor", "a motor gives between 50 and 20,000 W at its shaft")
 	case !between(s.Volts, 0, 700):
-		return refuse("volts", "volts are at most 700, or 0 if they are not known")
+		return fault.At("volts", "volts are at most 700, or 0 if they are not known")
 	case !between(s.BreakerA, 0, 125):
-		return refuse("breaker_a", "a breaker is at most 125 A, or 0 if there is none")
+		return fault.At("circuit", "a breaker is at most 125 A, or 0 if there is none")
 	case !between(s.Knife.Mm(), 0, 10):
-		return refuse("knife_mm", "a riving knife is at most 10 mm thick, or 0 if there is none")
+		return fault.At("riving knife", "a riving knife is at most 10 mm thick, or 0 if there is none")
 	case !between(s.Reach.Mm(), 1, d/2):
-		return refuse("reach_mm", "no blade of %v reaches more than its radius, and a saw reaches at least 1 mm", s.Diameter)
+		return fault.At("reach", "no blade of %v reaches more than its radius, and a saw reaches at least 1 mm", s.Diameter)
 	case !between(s.Reach45.Mm(), 0, s.Reach.Mm()):
-		return refuse("reach45_mm", "tilting takes depth away: at 45 degrees a saw reaches less than square, %v; 0 if not measured", s.Reach)
+		return fault.At("reach at 45°", "tilting takes depth away: at 45 degrees a saw reaches less than square, %v; 0 if not measured", s.Reach)
 	case !between(s.BelowTable.Mm(), 0, 40):
-		return refuse("below_table_mm", "a miter saw's blade goes at most 40 mm below its table")
+		return fault.At("below table", "a miter saw's blade goes at most 40 mm below its table")
 	case !between(s.ChopWidth.Mm(), 0, d):
-		return refuse("chop_width_mm", "a chop is no wider than the blade, %v; 0 if not measured", s.Diameter)
+		return fault.At("chop width", "a chop is no wider than the blade, %v; 0 if not measured", s.Diameter)
 	case !between(s.Crosscut.Mm(), 0, 2000):
-		return refuse("crosscut_mm", "a slide crosses at most 2 m, or 0 if not measured")
+		return fault.At("crosscut", "a slide crosses at most 2 m, or 0 if not measured")
 	case !between(s.Tilt, 0, 60):
-		return refuse("tilt_deg", "a saw tilts at most 60 degrees; 0 for the usual 45")
+		return fault.At("tilt", "a saw tilts at most 60 degrees; 0 for the usual 45")
 	case !between(s.Turn, 0, 60):
-		return refuse("turn_deg", "a saw or its gauge turns at most 60 degrees; 0 for the usual 45")
+		return fault.At("turntable", "a saw or its gauge turns at most 60 degrees; 0 for the usual 45")
 	case !between(s.WheelLead.Mm(), 0, 50):
-		return refuse("wheel_lead_mm", "a turn of the wheel moves at most 50 mm; 0 if not known")
+		return fault.At("wheel lead", "a turn of the wheel moves at most 50 mm; 0 if not known")
 	case !between(s.FenceLead.Mm(), 0, 50):
-		return refuse("fence_lead_mm", "a turn of the fence's screw moves at most 50 mm; 0 if there is none")
+		return fault.At("fence lead", "a turn of the fence's screw moves at most 50 mm; 0 if there is none")
 	case !between(s.FenceReach.Mm(), 0, 3000):
-		return refuse("fence_reach_mm", "a fence reaches at most 3 m; 0 if not measured")
+		return fault.At("fence reach", "a fence reaches at most 3 m; 0 if not measured")
 	case !between(s.ToBolt.Mm(), 0, 1000):
-		return refuse("to_bolt_mm", "from pivot to bolt is at most 1 m; 0 if not measured")
+		return fault.At("way to the bolt", "from pivot to bolt is at most 1 m; 0 if not measured")
 	case !between(s.ArborLength.Mm(), 0, 120):
-		return refuse("arbor_length_mm", "an arbor stands at most 120 mm out of its flange; 0 if not measured")
+		return fault.At("arbor length", "an arbor stands at most 120 mm out of its flange; 0 if not measured")
 	case !between(s.Washer.Mm(), 0, 20):
-		return refuse("washer_mm", "an outer washer is at most 20 mm thick; 0 if not measured")
+		return fault.At("washer", "an outer washer is at most 20 mm thick; 0 if not measured")
 	case !between(s.Nut.Mm(), 0, 30):
-		return refuse("nut_mm", "a nut is at most 30 mm thick; 0 if not measured")
+		return fault.At("nut", "a nut is at most 30 mm thick; 0 if not measured")
 	case s.TiltSide != UnknownSide && s.Kind != Table, s.FenceReach > 0 && s.Kind != Table:
-		return refuse("kind", "only a table saw has a fence, and a side that its blade tilts to")
+		return fault.At("kind", "only a table saw has a fence, and a side that its blade tilts to")
 	case s.Sliding && s.Kind != Miter:
-		return refuse("sliding", "only a miter saw slides")
+		return fault.At("sliding", "only a miter saw slides")
 	}
 	for _, b := range s.Bushings {
 		if !between(b.Mm(), s.Arbor.Mm(), 80) {
-			return refuse("bushings_mm", "a bushing steps a bore down to the arbor, so it is wider than %v and at most 80 mm", s.Arbor)
+			return fault.At("bushings", "a bushing steps a bore down to the arbor, so it is wider than %v and at most 80 mm", s.Arbor)
 		}
 	}
 	if k := s.Brake; k != nil {
 		switch {
 		case !between(k.MinKerf.Mm(), 0.5, k.MaxKerf.Mm()) || k.MaxKerf > 30:
-			return refuse("brake.min_kerf_mm", "a brake's kerfs run from a smaller to a larger one, 0.5 to 30 mm")
+			return fault.At("brake, kerf", "a brake's kerfs run from a smaller to a larger one, 0.5 to 30 mm")
 		case !between(k.MinDiameter.Mm(), 50, k.MaxDiameter.Mm()) || k.MaxDiameter > 600:
-			return refuse("brake.min_diameter_mm", "a brake's diameters run from a smaller to a larger one, 50 to 600 mm")
+			return fault.At("brake, diameter", "a brake's diameters run from a smaller to a larger one, 50 to 600 mm")
 		}
 	}
 	return nil

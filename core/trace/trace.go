@@ -95,23 +95,23 @@ var hypotheses = func() []hypothesis {
 	return out
 }()
 
-// A Belief is how likely every hypothesis is. The zero Belief is not valid; use
+// A Weighed is how likely every hypothesis is. The zero Weighed is not valid; use
 // Weigh.
-type Belief struct {
+type Weighed struct {
 	p        []float64 // over hypotheses, sums to 1
 	evidence Evidence
 }
 
 // Weigh weighs all hypotheses by the evidence. Names that it does not know say
 // nothing.
-func Weigh(e Evidence) Belief {
+func Weigh(e Evidence) Weighed {
 	odds := make([]float64, len(tables.causes))
 	total := 0.0
 	for i, c := range tables.causes {
 		odds[i] = c.Prior * factor(c.ID, e.State) * e.possible(c)
 		total += odds[i]
 	}
-	b := Belief{make([]float64, len(hypotheses)), e}
+	b := Weighed{make([]float64, len(hypotheses)), e}
 	for i, h := range hypotheses {
 		p := odds[h.a] / total
 		if h.b >= 0 {
@@ -142,14 +142,14 @@ func sorted(all []string) []string {
 	return slices.Compact(out)
 }
 
-func (b *Belief) see(sign string, present bool) {
+func (b *Weighed) see(sign string, present bool) {
 	if s, known := tables.sign[sign]; known {
 		b.update(bySign[s], present)
 	}
 }
 
 // update is one step of the leaky noisy-or.
-func (b *Belief) update(o outlook, yes bool) {
+func (b *Weighed) update(o outlook, yes bool) {
 	for i, no := range o.no {
 		if yes {
 			no = 1 - no
@@ -159,7 +159,7 @@ func (b *Belief) update(o outlook, yes bool) {
 	b.normalise()
 }
 
-func (b *Belief) normalise() {
+func (b *Weighed) normalise() {
 	sum := 0.0
 	for _, p := range b.p {
 		sum += p
@@ -170,7 +170,7 @@ func (b *Belief) normalise() {
 }
 
 // Of is the chance that a cause is there, alone or as one of two.
-func (b Belief) Of(cause string) float64 {
+func (b Weighed) Of(cause string) float64 {
 	c, known := tables.cause[cause]
 	if !known {
 		return 0
@@ -188,7 +188,7 @@ type Reason struct {
 }
 
 // shares are the chances of all causes, in the order of their table.
-func (b Belief) shares() []float64 {
+func (b Weighed) shares() []float64 {
 	out := make([]float64, len(tables.causes))
 	for i, h := range hypotheses {
 		out[h.a] += b.p[i]
@@ -207,7 +207,7 @@ const (
 )
 
 // Reasons lists every cause, the likeliest first.
-func (b Belief) Reasons() []Reason {
+func (b Weighed) Reasons() []Reason {
 	shares := b.shares()
 	out := make([]Reason, len(tables.causes))
 	for i, c := range tables.causes {
@@ -253,7 +253,7 @@ func (b Belief) Reasons() []Reason {
 
 // Stop reports whether a hazard is likely enough that no test cut is made: by
 // the weight of the causes that can hurt, or by a sign that is itself one.
-func (b Belief) Stop() bool {
+func (b Weighed) Stop() bool {
 	if b.unlooked() {
 		return true
 	}
@@ -271,12 +271,12 @@ const (
 	lookCheck = "look-teeth"
 )
 
-func (b Belief) unlooked() bool {
+func (b Weighed) unlooked() bool {
 	_, looked := b.evidence.Checks[lookCheck]
 	return !looked && slices.Contains(b.evidence.Present, hitSign)
 }
 
-func (b Belief) hazard() float64 {
+func (b Weighed) hazard() float64 {
 	sum := 0.0
 	for i, h := range hypotheses {
 		if tables.causes[h.a].Hazard || h.b >= 0 && tables.causes[h.b].Hazard {
@@ -296,7 +296,7 @@ type Next struct {
 // Checks lists the checks that are safe now and not done yet, the one that
 // tells most a minute first. Where it must stop, those that need a cut are left
 // out. skip names checks that somebody could not do.
-func (b Belief) Checks(skip []string) []Next {
+func (b Weighed) Checks(skip []string) []Next {
 	stop := b.Stop()
 	var out []Next
 	for _, k := range tables.checks {
@@ -317,7 +317,7 @@ func (b Belief) Checks(skip []string) []Next {
 // where something points to the blade, and before everything after a hit:
 // wash and look first (craft sections 9 and 10). A change of feed that is free
 // stays first where nothing does.
-func (b Belief) lookFirst(out []Next) {
+func (b Weighed) lookFirst(out []Next) {
 	if len(out) == 0 {
 		return
 	}
@@ -343,7 +343,7 @@ var feedCuts = []string{"feed-quicker", "feed-slower"}
 const pointsToBlade = 0.45
 
 // group is the chance that a cause of a group is there.
-func (b Belief) group(name string) float64 {
+func (b Weighed) group(name string) float64 {
 	sum := 0.0
 	for i, h := range hypotheses {
 		if tables.causes[h.a].Group == name || h.b >= 0 && tables.causes[h.b].Group == name {
@@ -377,7 +377,7 @@ func (n Next) worth() float64 {
 
 // tells is the mutual information, in bits, of a check's outcome and the
 // hypotheses, and the chance that it shows what is there.
-func (b Belief) tells(k int) (bits, finds float64) {
+func (b Weighed) tells(k int) (bits, finds float64) {
 	o := byCheck[k]
 	silent, given := 0.0, 0.0
 	for i, p := range b.p {
@@ -396,7 +396,7 @@ func entropy(p float64) float64 {
 
 // Doubts says what in the evidence contradicts itself, or is explained by no
 // likely cause. It is said, not hidden.
-func (b Belief) Doubts() []string {
+func (b Weighed) Doubts() []string {
 	out := []string{}
 	for _, c := range tables.clashes {
 		if slices.Contains(b.evidence.Present, c.a) && slices.Contains(b.evidence.Present, c.b) {
@@ -435,7 +435,7 @@ const unexplained = 0.15
 
 // Exhausted reports whether nothing that can be checked is worth checking and
 // no cause is as good as found.
-func (b Belief) Exhausted(skip []string) bool {
+func (b Weighed) Exhausted(skip []string) bool {
 	r := b.Reasons()
 	return len(b.Checks(skip)) == 0 && r[0].Share < ProvenAt
 }

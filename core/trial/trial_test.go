@@ -3,6 +3,7 @@ package trial
 import (
 	"math"
 	"slices"
+	"strings"
 	"testing"
 )
 
@@ -56,6 +57,19 @@ func TestExact(t *testing.T) {
 		mean, chance := Compare(tt.a, tt.b)
 		if math.Abs(mean-tt.mean) > 1e-12 || math.Abs(chance-tt.chance) > 1e-12 {
 			t.Errorf("%v and %v: %v, %v", tt.a, tt.b, mean, chance)
+		}
+	}
+}
+
+// Words turn at exactly the chance that they promise.
+func TestSure(t *testing.T) {
+	for _, tt := range []struct {
+		chance float64
+		pieces int
+		want   string
+	}{{0.05, 8, "sure"}, {0.0501, 8, "likely"}, {0.15, 8, "likely"}, {0.1501, 8, "not told apart: if"}, {0.1501, 7, "not told apart: more"}} {
+		if got := Sure(tt.chance, tt.pieces); !strings.HasPrefix(got, tt.want) {
+			t.Errorf("a chance of %v over %d pieces: %q", tt.chance, tt.pieces, got)
 		}
 	}
 }

@@ -4,28 +4,39 @@ import (
 	"math"
 	"slices"
 
+	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/word"
 )
 
-// A Grade judges how even the tips of a blade stand out from its plate.
-type Grade uint8
+// An Evenness judges how even the tips of a blade stand out from its plate.
+type Evenness uint8
 
 const (
-	Excellent Grade = iota
+	Excellent Evenness = iota
 	Good
 	Poor
 	Reject
 )
 
-var gradeNames = [...]string{"excellent", "good", "poor", "reject"}
+var gradeNames = word.Names{Kind: "grade", Of: []string{"excellent", "good", "poor", "reject"}}
 
-func (g Grade) String() string { return gradeNames[g] }
+func (g Evenness) String() string { return word.Name(gradeNames, g) }
+
+// MarshalText writes it as it stands in records.
+func (g Evenness) MarshalText() ([]byte, error) { return word.Text(gradeNames, g) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (g *Evenness) UnmarshalText(text []byte) (err error) {
+	*g, err = word.Value[Evenness](gradeNames, string(text))
+	return err
+}
 
 // goodUpTo is the greatest spread that is still good.
 const goodUpTo = measure.Length(0.05)
 
 // gradeOf judges a spread (craft section 10).
-func gradeOf(spread measure.Length) Grade {
+func gradeOf(spread measure.Length) Evenness {
 	switch {
 	case spread <= 0.015:
 		return Excellent
@@ -45,7 +56,7 @@ type Clearance struct {
 	Median measure.Length
 	MAD    measure.Length // scaled to a standard deviation
 	Proud  []int          // teeth that stand out, from 0
-	Grade  Grade
+	Grade  Evenness
 	Slots  *Beside // where teeth beside body slots were named
 }
 
@@ -64,7 +75,7 @@ const standsOut = measure.Length(0.03)
 func ClearanceOf(readings []measure.Length, slots []int) (Clearance, error) {
 	n := len(readings)
 	if n < 3 {
-		return Clearance{}, refuse("first_mm", "read every tooth of one side; there are %d readings", n)
+		return Clearance{}, fault.At("first reading", "read every tooth of one side; there are %d readings", n)
 	}
 	var sum measure.Length
 	for _, r := range readings {
@@ -103,6 +114,10 @@ func ClearanceOf(readings []measure.Length, slots []int) (Clearance, error) {
 	}
 	return c, nil
 }
+
+// UsualFeed is the feed at which marks on a wall are told where no cut is at
+// hand: that of an ordinary rip.
+const UsualFeed = measure.Feed(3.5)
 
 // MarksApart is the distance between the marks that one tooth, or one sway of
 // the plate, leaves on the wall: one a turn.

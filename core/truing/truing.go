@@ -7,27 +7,15 @@
 package truing
 
 import (
-	"fmt"
 	"math"
 
+	"corte/core/fault"
 	"corte/core/measure"
 )
 
-// An Error names the reading that cannot be right, and says why.
-type Error struct {
-	Field  string // as in the API: "span_mm"
-	Reason string
-}
-
-func (e *Error) Error() string { return e.Reason }
-
-func refuse(field, format string, args ...any) error {
-	return &Error{field, fmt.Sprintf(format, args...)}
-}
-
-func positive(field, name string, v measure.Length) error {
+func positive(where, name string, v measure.Length) error {
 	if !(v > 0 && v < 20_000) { // written so that NaN fails
-		return refuse(field, "the %s must be over 0", name)
+		return fault.At(where, "the %s must be over 0", name)
 	}
 	return nil
 }
@@ -37,13 +25,13 @@ func degrees(rad float64) float64 { return rad * 180 / math.Pi }
 // Hook is the hook angle, in degrees, of a tooth whose face line, prolonged,
 // passes the centre of the bore at an offset. Radius is that of the blade.
 func Hook(offset, radius measure.Length) (float64, error) {
-	if err := positive("radius_mm", "radius", radius); err != nil {
+	if err := positive("radius", "radius", radius); err != nil {
 		return 0, err
 	}
 	if s := float64(offset / radius); s >= -0.8 && s <= 0.8 {
 		return degrees(math.Asin(s)), nil
 	}
-	return 0, refuse("offset_mm", "the offset is nearly as large as the radius; lay the straight edge along the face of one tooth and measure square to it from the middle of the bore")
+	return 0, fault.At("offset", "the offset is nearly as large as the radius; lay the straight edge along the face of one tooth and measure square to it from the middle of the bore")
 }
 
 // A Side is where the dial rides, seen from where the person stands.
@@ -68,7 +56,7 @@ type Heel struct {
 // at the rear, span apart. toBolt is the distance from the trunnion's pivot to
 // the bolt that moves it, 0 if it is not known.
 func HeelOf(front, rear, span, toBolt measure.Length, dial Side) (Heel, error) {
-	if err := positive("span_mm", "way from front to rear", span); err != nil {
+	if err := positive("span", "way from front to rear", span); err != nil {
 		return Heel{}, err
 	}
 	h := rear - front
@@ -89,7 +77,7 @@ type Fence struct {
 // FenceOf works it out from the distance between slot and fence at the front
 // and at the rear, span apart.
 func FenceOf(front, rear, span measure.Length) (Fence, error) {
-	if err := positive("span_mm", "way from front to rear", span); err != nil {
+	if err := positive("span", "way from front to rear", span); err != nil {
 		return Fence{}, err
 	}
 	open := rear - front
@@ -123,10 +111,10 @@ const leastSteps = 4
 // of the arbor with the blade turned half round on it, or nothing.
 func RunOutOf(first, turned []measure.Length) (RunOut, error) {
 	if len(first) < leastSteps {
-		return RunOut{}, refuse("first_mm", "read at %d equal steps round the plate or more; there are %d", leastSteps, len(first))
+		return RunOut{}, fault.At("first reading", "read at %d equal steps round the plate or more; there are %d", leastSteps, len(first))
 	}
 	if len(turned) != 0 && len(turned) != len(first) {
-		return RunOut{}, refuse("second_mm", "the second round has %d readings and the first %d: read at the same places", len(turned), len(first))
+		return RunOut{}, fault.At("second reading", "the second round has %d readings and the first %d: read at the same places", len(turned), len(first))
 	}
 	lo, hi := first[0], first[0]
 	var sum measure.Length
@@ -166,7 +154,7 @@ func harmonic(a, b float64) Harmonic {
 // Tilt is how far the blade is from square, in degrees, from a board crosscut
 // on edge, one half flipped and butted: the gap shows twice the error.
 func Tilt(gap, height measure.Length) (float64, error) {
-	if err := positive("height_mm", "height of the board", height); err != nil {
+	if err := positive("height", "height of the board", height); err != nil {
 		return 0, err
 	}
 	return degrees(math.Atan(float64(gap / (2 * height)))), nil
@@ -181,7 +169,7 @@ type Gauge struct {
 // FiveCut works it out from the fifth strip of the five-cut test: its width at
 // the end cut first and at the end cut last, and its length.
 func FiveCut(first, last, length measure.Length) (Gauge, error) {
-	if err := positive("length_mm", "length of the strip", length); err != nil {
+	if err := positive("length", "length of the strip", length); err != nil {
 		return Gauge{}, err
 	}
 	e := float64((first - last) / 4 / length)
@@ -197,10 +185,10 @@ type Adjustment struct {
 // Adjust compares what was measured with what was wanted. lead is what one
 // turn of the wheel moves, 0 if it is not known.
 func Adjust(wanted, measured, lead measure.Length) (Adjustment, error) {
-	if err := positive("wanted_mm", "size that is wanted", wanted); err != nil {
+	if err := positive("wanted size", "size that is wanted", wanted); err != nil {
 		return Adjustment{}, err
 	}
-	if err := positive("measured_mm", "size that was measured", measured); err != nil {
+	if err := positive("measured size", "size that was measured", measured); err != nil {
 		return Adjustment{}, err
 	}
 	a := Adjustment{Move: wanted - measured}

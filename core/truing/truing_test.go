@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/verdict"
 )
@@ -136,15 +137,15 @@ func TestDoubtfulAndStale(t *testing.T) {
 
 func TestBadReadingsAreNamed(t *testing.T) {
 	for field, err := range map[string]error{
-		"span_mm":     second(HeelOf(0, 0, 0, 0, Left)),
-		"first_mm":    second(RunOutOf([]measure.Length{1, 2}, nil)),
-		"second_mm":   second(RunOutOf(make([]measure.Length, 8), make([]measure.Length, 7))),
-		"height_mm":   second(Tilt(1, measure.Length(math.NaN()))),
-		"length_mm":   second(FiveCut(1, 1, -3)),
-		"offset_mm":   second(Hook(120, 127)),
-		"measured_mm": second(Adjust(5, 0, 0)),
+		"span":           second(HeelOf(0, 0, 0, 0, Left)),
+		"first reading":  second(RunOutOf([]measure.Length{1, 2}, nil)),
+		"second reading": second(RunOutOf(make([]measure.Length, 8), make([]measure.Length, 7))),
+		"height":         second(Tilt(1, measure.Length(math.NaN()))),
+		"length":         second(FiveCut(1, 1, -3)),
+		"offset":         second(Hook(120, 127)),
+		"measured size":  second(Adjust(5, 0, 0)),
 	} {
-		if e, ok := err.(*Error); !ok || e.Field != field {
+		if e, ok := err.(*fault.Error); !ok || e.Where != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}

@@ -2,6 +2,8 @@
 // principle 4): clear, mind, stop.
 package verdict
 
+import "corte/core/word"
+
 // A Verdict is one of three words. The zero Verdict is Clear.
 type Verdict uint8
 
@@ -11,6 +13,15 @@ const (
 	Stop
 )
 
-var names = [...]string{"clear", "mind", "stop"}
+var names = word.Names{Kind: "verdict", Of: []string{"clear", "mind", "stop"}}
 
-func (v Verdict) String() string { return names[v] }
+func (v Verdict) String() string { return word.Name(names, v) }
+
+// MarshalText writes it as it stands in records.
+func (v Verdict) MarshalText() ([]byte, error) { return word.Text(names, v) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (v *Verdict) UnmarshalText(text []byte) (err error) {
+	*v, err = word.Value[Verdict](names, string(text))
+	return err
+}

@@ -65,7 +65,7 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 		return fmt.Errorf("a groove in %s: %w", h.material, err)
 	}
 	for range 3 {
-		if g, err = svc.TestGroove(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Height.Mm(), measure.Millimetre); err != nil {
+		if g, err = svc.TestGroove(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height.Mm(), measure.Millimetre); err != nil {
 			return err
 		}
 		if g.Good {

@@ -22,7 +22,7 @@ var space = uuid.NewSHA1(uuid.NameSpaceURL, []byte("corte:demo"))
 // demo shop hold.
 func id(name string) uuid.UUID { return uuid.NewSHA1(space, []byte(name)) }
 
-var shopRow = store.Shop{ID: id("shop"), Slug: Slug, Name: "Lanterngate Playhouse scene shop", ChangeMinutes: 3, Sharpening: 24}
+var shopRow = store.Shop{ID: id("shop"), Slug: Slug, Name: "Lanterngate Playhouse scene shop", ChangeMinutes: 3, Sharpening: 24, Zone: "America/New_York"}
 
 // The saws.
 var (

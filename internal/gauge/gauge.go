@@ -60,7 +60,7 @@ const (
 	stillness = measure.Length(0.01) // a dial's own flicker
 	silence   = 3 * time.Second      // without a line, it is gone
 	firstWait = 200 * time.Millisecond
-	lastWait  = 3 * time.Second
+	lastWait  = time.Minute // somebody who begins to watch is not made to wait for it
 )
 
 // A Hub holds the gauges that its settings name by address.
@@ -71,6 +71,7 @@ type Hub struct {
 	mu       sync.Mutex
 	gauges   map[string]*gauge
 	watchers map[chan Event]struct{}
+	wanted   chan struct{} // closed, and made anew, when somebody begins to watch
 }
 
 type gauge struct {
@@ -85,7 +86,7 @@ type gauge struct {
 
 // New makes a hub; Run brings it to life.
 func New(addrs []string, log *slog.Logger) *Hub {
-	return &Hub{addrs: addrs, log: log, gauges: map[string]*gauge{}, watchers: map[chan Event]struct{}{}}
+	return &Hub{addrs: addrs, log: log, gauges: map[string]*gauge{}, watchers: map[chan Event]struct{}{}, wanted: make(chan struct{})}
 }
 
 // Run listens until the context ends.
@@ -118,22 +119,29 @@ func (h *Hub) close() {
 	clear(h.watchers)
 }
 
-// follow keeps one address connected, with patience that grows.
+// follow keeps one address connected. One that is not there is tried less and
+// less often, until somebody wants to see it.
 func (h *Hub) follow(ctx context.Context, addr string) {
-	wait := firstWait
+	wait, level := firstWait, slog.LevelWarn
 	for ctx.Err() == nil {
 		start := time.Now()
 		err := h.listen(ctx, addr)
 		if ctx.Err() != nil {
 			return
 		}
-		h.log.Warn("gauge gone", "addr", addr, "error", err)
-		if time.Since(start) > lastWait {
-			wait = firstWait
+		if time.Since(start) > silence {
+			wait, level = firstWait, slog.LevelWarn // it was there
 		}
+		h.log.Log(ctx, level, "gauge gone", "addr", addr, "error", err, "next try in", wait)
+		level = slog.LevelDebug // said once
+		h.mu.Lock()
+		wanted := h.wanted
+		h.mu.Unlock()
 		select {
 		case <-ctx.Done():
 			return
+		case <-wanted:
+			wait = firstWait
 		case <-time.After(wait):
 			wait = min(2*wait, lastWait)
 		}
@@ -328,6 +336,8 @@ func (h *Hub) Watch() (events <-chan Event, done func()) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	h.watchers[w] = struct{}{}
+	close(h.wanted)
+	h.wanted = make(chan struct{})
 	for _, g := range h.gauges {
 		s := g.state
 		w <- Event{State: &s}

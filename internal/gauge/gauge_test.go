@@ -127,6 +127,52 @@ func TestBadGauges(t *testing.T) {
 	await(t, events, "reading after it came back", func(e gauge.Event) bool { return e.Reading != nil && e.Reading.Value == 0.5 })
 }
 
+// tries keeps what a hub logs of a gauge that is not there.
+type tries struct {
+	slog.Handler
+	said chan slog.Record
+}
+
+func (h tries) Handle(_ context.Context, r slog.Record) error {
+	h.said <- r
+	return nil
+}
+
+// A gauge that is not there is tried less and less often, and complained of
+// once; somebody who begins to watch has it tried at once.
+func TestGaugesThatAreNotThere(t *testing.T) {
+	l := listen(t, "127.0.0.1:0")
+	addr := l.Addr().String()
+	l.Close()
+	h := tries{slog.NewTextHandler(io.Discard, &slog.HandlerOptions{Level: slog.LevelDebug}), make(chan slog.Record, 100)}
+	hub := gauge.New([]string{addr}, slog.New(h))
+	ctx, cancel := context.WithCancel(t.Context())
+	defer cancel()
+	go hub.Run(ctx)
+	next := func() (slog.Level, time.Duration) {
+		r := <-h.said
+		var wait time.Duration
+		r.Attrs(func(a slog.Attr) bool {
+			if a.Key == "next try in" {
+				wait = a.Value.Duration()
+			}
+			return true
+		})
+		return r.Level, wait
+	}
+	for i, want := range []time.Duration{200, 400, 800} {
+		level, wait := next()
+		if wait != want*time.Millisecond || (level == slog.LevelWarn) != (i == 0) {
+			t.Errorf("try %d: %v, again in %v", i, level, wait)
+		}
+	}
+	_, done := hub.Watch()
+	defer done()
+	if _, wait := next(); wait != 200*time.Millisecond {
+		t.Errorf("with somebody watching it is tried again in %v", wait)
+	}
+}
+
 // No line, however broken, stops the hub: what follows it is read.
 func FuzzLines(f *testing.F) {
 	for _, s := range []string{"dial 1 0.5 mm", "gauge x stand-in", "\xff\xfe", "dial 18446744073709551615 1e309 in", strings.Repeat("a ", 100)} {

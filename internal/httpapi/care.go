@@ -2,161 +2,20 @@ package httpapi
 
 import (
 	"context"
-	"encoding/base64"
 	"encoding/json"
-	"fmt"
-	"net/http"
 	"strings"
-	"time"
-
-	"github.com/google/uuid"
 
 	"corte/core/care"
-	"corte/core/material"
+	"corte/core/choose"
+	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
-	"corte/internal/logfile"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
 
-func filterOf(blade, saw *uuid.UUID, kinds *[]contract.LogKind, from, to *time.Time) store.Filter {
-	f := store.Filter{Blade: blade, Saw: saw, From: value(from), To: value(to)}
-	for _, k := range value(kinds) {
-		f.Kinds = append(f.Kinds, store.Kind(k))
-	}
-	return f
-}
-
-func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (contract.ListLogResponseObject, error) {
-	p := r.Params
-	before, err := decodeMark(p.Before)
-	if err != nil {
-		return nil, err
-	}
-	page, next, err := s.in(ctx).Log(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
-	if err != nil {
-		return nil, err
-	}
-	items, err := encodeEntries(page)
-	if err != nil {
-		return nil, err
-	}
-	out := contract.ListLog200JSONResponse{Items: items}
-	if next != nil {
-		out.Next = ptr(encodeMark(*next))
-	}
-	return out, nil
-}
-
-func encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {
-	out := make([]contract.LogEntry, len(rows))
-	for i, e := range rows {
-		var err error
-		if out[i], err = encodeEntry(e); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
-}
-
-// A mark in the log travels as opaque text, as a place in the rack does.
-func encodeMark(m store.Mark) string {
-	return base64.RawURLEncoding.EncodeToString(fmt.Appendf(nil, "%d %d", m.At.UnixMicro(), m.ID))
-}
-
-func decodeMark(s *string) (store.Mark, error) {
-	var m store.Mark
-	if s == nil {
-		return m, nil
-	}
-	var micro int64
-	raw, err := base64.RawURLEncoding.DecodeString(*s)
-	if err == nil {
-		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
-	}
-	if err != nil || m.ID < 1 {
-		return m, &shop.Error{Reason: shop.Invalid, Field: "before", Detail: "this is no place that an earlier page named"}
-	}
-	m.At = time.UnixMicro(micro)
-	return m, nil
-}
-
-// logRow answers a call that added one row.
-func logRow[T any](e store.Entry, err error, wrap func(contract.LogEntry) T) (T, error) {
-	var none T
-	if err != nil {
-		return none, err
-	}
-	out, err := encodeEntry(e)
-	return wrap(out), err
-}
-
-func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
-	e, err := s.in(ctx).Strike(ctx, s.shop, r.ID, value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
-		return contract.StrikeRow201JSONResponse(o)
-	})
-}
-
-func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
-	e, err := s.in(ctx).Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
-		return contract.JudgeBlade201JSONResponse(o)
-	})
-}
-
-func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.in(ctx).Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
-		return contract.InspectBlade201JSONResponse(o)
-	})
-}
-
-func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
-	b := r.Body
-	e, err := s.in(ctx).Mend(ctx, s.shop, r.ID, shop.Mending{
-		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
-	return logRow(e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
-		return contract.MendBlade201JSONResponse(o)
-	})
-}
-
-func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
-	v, err := s.in(ctx).Survey(ctx, s.shop, r.ID)
-	if err != nil {
-		return nil, err
-	}
-	return contract.GetSurvey200JSONResponse{
-		BladeID: v.Blade.ID, BladeName: v.Blade.Name, At: v.Entry.At, By: v.Entry.By, Note: text(v.Entry.Note), Survey: encodeSurvey(v.Survey),
-		Found: v.Found, Stop: v.Fault.Unfits(), ToDoctor: orNone(v.ToDoctor), Worth: contract.SurveyReportWorth(v.Worth), WorthWhy: v.WorthWhy, Teeth: v.Blade.Teeth,
-	}, nil
-}
-
-func decodeSurvey(in *contract.Survey) *store.Survey {
-	if in == nil {
-		return nil
-	}
-	return &store.Survey{After: string(in.After), Cleaned: value(in.Cleaned), Missing: value(in.Missing), Chipped: value(in.Chipped), Loose: value(in.Loose),
-		Seat: string(value(in.Seat)), Braze: string(value(in.Braze)), Rest: string(value(in.Rest)), Pitch: string(value(in.Pitch)),
-		Blue: in.Blue, Crack: string(value(in.Crack)), Bent: in.Bent, Beside: string(value(in.Beside))}
-}
-
-func encodeSurvey(s store.Survey) contract.Survey {
-	return contract.Survey{After: contract.SurveyAfter(s.After), Cleaned: &s.Cleaned, Missing: &s.Missing, Chipped: &s.Chipped, Loose: &s.Loose,
-		Seat: (*contract.SurveySeat)(text(s.Seat)), Braze: (*contract.SurveyBraze)(text(s.Braze)), Rest: (*contract.SurveyRest)(text(s.Rest)),
-		Pitch: (*contract.SurveyPitch)(text(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(text(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(text(s.Beside))}
-}
-
-func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
-	e, err := s.in(ctx).Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
-	return logRow(e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
-		return contract.NoteBlade201JSONResponse(o)
-	})
-}
-
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
-	d := store.SentDetail{To: r.Body.To, Expected: r.Body.Expected, Asked: value(r.Body.PriceAsked)}
+	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: value(r.Body.PriceAsked)}
 	e, err := s.in(ctx).SendOut(ctx, s.shop, r.ID, d, value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
@@ -173,58 +32,6 @@ func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestO
 	})
 }
 
-// logExport writes the log as it reads it, for as long as that takes.
-type logExport struct {
-	ctx    context.Context
-	svc    *shop.Service
-	shop   uuid.UUID
-	filter store.Filter
-	csv    bool
-}
-
-func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
-	_ = http.NewResponseController(w).SetWriteDeadline(time.Time{})
-	name := "corte-log.json"
-	if x.csv {
-		name = "corte-log.csv"
-	}
-	w.Header().Set("Content-Type", "application/octet-stream")
-	w.Header().Set("Content-Disposition", `attachment; filename="`+name+`"`)
-	w.WriteHeader(http.StatusOK)
-	return x.svc.WriteLog(x.ctx, x.shop, x.filter, x.csv, w)
-}
-
-func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
-	p := r.Params
-	return logExport{ctx, s.svc, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), p.Format == contract.Csv}, nil
-}
-
-func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
-	out, err := s.oldLog(ctx, r.Body.Text, false)
-	return contract.PreviewLogImport200JSONResponse(out), err
-}
-
-func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObject) (contract.ImportLogResponseObject, error) {
-	out, err := s.oldLog(ctx, r.Body.Text, true)
-	return contract.ImportLog200JSONResponse(out), err
-}
-
-func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.LogImport, error) {
-	rows, err := logfile.Read([]byte(text), measure.Millimetre)
-	if err != nil {
-		return contract.LogImport{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
-	}
-	done, err := s.in(ctx).ReadOld(ctx, s.shop, rows, save)
-	if err != nil {
-		return contract.LogImport{}, err
-	}
-	out := contract.LogImport{Add: done.Add, Same: done.Same, Refuse: done.Refuse, Rows: []contract.LogImportRow{}}
-	for _, r := range done.Rows {
-		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: r.Says})
-	}
-	return out, nil
-}
-
 func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (contract.GetCareResponseObject, error) {
 	all, err := s.in(ctx).Care(ctx, s.shop)
 	if err != nil {
@@ -235,7 +42,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		h := b.Health
 		one := contract.BladeCare{Blade: encodeBlade(b.Blade), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
 			WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH,
-			SharpeningsLeft: b.Left, LeftFrom: b.LeftFrom, StandIns: orNone(b.StandIns)}
+			SharpeningsLeft: b.Left, LeftFrom: b.LeftFrom}
 		one.Path = []contract.PathStep{}
 		for _, st := range b.Path {
 			one.Path = append(one.Path, contract.PathStep{ID: contract.PathStepID(st.ID), Text: st.Text, Done: st.Done})
@@ -250,9 +57,15 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return nil, err
 		}
-		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: value(e.BladeName), To: d.To, At: e.At, Expected: d.Expected, PriceAsked: positive(d.Asked)})
+		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: positive(d.Asked)})
 	}
 	return out, nil
+}
+
+func (s *server) ListStandIns(ctx context.Context, r contract.ListStandInsRequestObject) (contract.ListStandInsResponseObject, error) {
+	const most = 6 // names that a sentence bears
+	names, err := s.in(ctx).StandIns(ctx, s.shop, r.ID, most)
+	return contract.ListStandIns200JSONResponse{Items: names}, err
 }
 
 func encodeDate(d care.Date) *contract.Forecast {
@@ -286,7 +99,7 @@ func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObjec
 	}
 	out := contract.CheckWash200JSONResponse{Items: make([]contract.Warning, len(all))}
 	for i, w := range all {
-		out.Items[i] = contract.Warning{Verdict: contract.Verdict(w.Verdict.String()), Says: w.Says}
+		out.Items[i] = contract.Warning{Verdict: w.Verdict, Says: w.Says}
 	}
 	return out, nil
 }
@@ -418,123 +231,65 @@ func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarReques
 	return contract.ReadCalendar200TextCalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, err
 }
 
-func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
-	all, err := s.in(ctx).Lessons(ctx, s.shop)
-	if err != nil {
-		return nil, err
-	}
-	out := contract.ListLessons200JSONResponse{Items: []contract.Lesson{}}
-	for _, l := range all {
-		m, err := material.Get(l.Material)
-		if err != nil || !m.Kind.Modelled() || l.Cuts == 0 {
-			continue // not known to this version, chosen by rule, or of no cut yet
-		}
-		fixed := l.Apply(m)
-		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,
-			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: orNone(l.Says(m.Name))})
-	}
-	return out, nil
+func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
+	e, err := s.in(ctx).Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
+		return contract.JudgeBlade201JSONResponse(o)
+	})
 }
 
-func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
-	all, err := s.in(ctx).Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
-	if err != nil {
-		return nil, err
-	}
-	out := contract.ListTrials200JSONResponse{Items: make([]contract.Trial, len(all))}
-	for i, t := range all {
-		if out.Items[i], err = encodeTrial(t); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
+func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
+	e, err := s.in(ctx).Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
+		return contract.InspectBlade201JSONResponse(o)
+	})
 }
 
-func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
-	c, err := DecodeCut(r.Body.Cut)
-	if err != nil {
-		return nil, err
-	}
-	raw, err := json.Marshal(r.Body.Cut)
-	if err != nil {
-		return nil, err
-	}
-	pins, feeds := make([]shop.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
-	for i, one := range r.Body.Settings {
-		pins[i] = shop.Pin{Blade: one.BladeID, Height: measure.Length(value(one.HeightMm))}
-		if pins[i].Exit, err = decodeSupport(one.ExitSupport); err != nil {
-			return nil, err
-		}
-		feeds[i] = value(one.FeedMMin)
-	}
-	t, err := s.in(ctx).StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
-	if err != nil {
-		return nil, err
-	}
-	out, err := encodeTrial(t)
-	return contract.StartTrial201JSONResponse(out), err
-}
-
-func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
-	t, err := s.in(ctx).Trial(ctx, s.shop, r.ID)
-	if err != nil {
-		return nil, err
-	}
-	out, err := encodeTrial(t)
-	return contract.GetTrial200JSONResponse(out), err
-}
-
-func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
-	t, err := s.in(ctx).RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
-	if err != nil {
-		return nil, err
-	}
-	out, err := encodeTrial(t)
-	return contract.CutTrialPiece200JSONResponse(out), err
-}
-
-func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
+func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
-	t, err := s.in(ctx).RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	e, err := s.in(ctx).Mend(ctx, s.shop, r.ID, shop.Mending{
+		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
+	return logRow(e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
+		return contract.MendBlade201JSONResponse(o)
+	})
+}
+
+func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
+	v, err := s.in(ctx).Survey(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrial(t)
-	return contract.GradeTrialPiece200JSONResponse(out), err
+	return contract.GetSurvey200JSONResponse{
+		BladeID: v.Blade.ID, BladeName: v.Blade.Name, At: v.Entry.At, By: v.Entry.By, Note: text(v.Entry.Note), Survey: encodeSurvey(v.Survey),
+		Found: v.Found, Stop: v.Fault.Unfits(), ToDoctor: orNone(v.ToDoctor), Worth: contract.SurveyReportWorth(v.Worth), WorthWhy: v.WorthWhy, Teeth: v.Blade.Teeth,
+	}, nil
 }
 
-func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
-	t, err := s.in(ctx).EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
-	if err != nil {
-		return nil, err
+func decodeSurvey(in *contract.Survey) *store.Survey {
+	if in == nil {
+		return nil
 	}
-	out, err := encodeTrial(t)
-	return contract.EndTrial200JSONResponse(out), err
+	return &store.Survey{After: string(in.After), Cleaned: value(in.Cleaned), Missing: value(in.Missing), Chipped: value(in.Chipped), Loose: value(in.Loose),
+		Seat: string(value(in.Seat)), Braze: string(value(in.Braze)), Rest: string(value(in.Rest)), Pitch: string(value(in.Pitch)),
+		Blue: in.Blue, Crack: string(value(in.Crack)), Bent: in.Bent, Beside: string(value(in.Beside))}
 }
 
-func encodeTrial(t shop.Trial) (contract.Trial, error) {
-	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(t.Differ), Note: t.Note, By: t.By,
-		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(t.Says)}
-	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
-		return out, err
+func encodeSurvey(s store.Survey) contract.Survey {
+	return contract.Survey{After: contract.SurveyAfter(s.After), Cleaned: &s.Cleaned, Missing: &s.Missing, Chipped: &s.Chipped, Loose: &s.Loose,
+		Seat: (*contract.SurveySeat)(text(s.Seat)), Braze: (*contract.SurveyBraze)(text(s.Braze)), Rest: (*contract.SurveyRest)(text(s.Rest)),
+		Pitch: (*contract.SurveyPitch)(text(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(text(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(text(s.Beside))}
+}
+
+func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
+	e, err := s.in(ctx).Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
+	return logRow(e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
+		return contract.NoteBlade201JSONResponse(o)
+	})
+}
+
+func careVerdict(c care.Condition, s cut.State) choose.Verdict {
+	if choose.Bar(c) != nil {
+		return choose.Halt
 	}
-	for _, one := range t.Settings {
-		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: one.Height,
-			ExitSupport: contract.Support(one.Exit), FeedMMin: positive(one.Feed)})
-	}
-	hidden := t.Hidden()
-	for _, one := range t.Runs {
-		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: positive(one.Seconds),
-			Wall: (*contract.Wall)(text(one.Wall)), Splinters: (*contract.Splinters)(text(one.Splinters)), Effort: (*contract.Effort)(text(one.Effort))}
-		if !hidden {
-			run.Setting = &one.Setting
-		}
-		out.Runs = append(out.Runs, run)
-	}
-	out.Results = []contract.TrialResult{}
-	for _, one := range t.Results {
-		out.Results = append(out.Results, contract.TrialResult{Measure: contract.TrialResultMeasure(one.Measure), A: one.A, B: one.B,
-			Mean: one.Mean, Chance: one.Chance, Sure: one.Sure})
-	}
-	return out, nil
+	return choose.CareVerdict(s)
 }

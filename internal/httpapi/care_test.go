@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 
@@ -32,6 +33,12 @@ func TestCareAndLogAreAnswered(t *testing.T) {
 	}
 	if n := len(b.get("/cleaners")["items"].([]any)); n < 6 {
 		t.Errorf("%d cleaners", n)
+	}
+	if s := b.get("/blades/" + b.blade["Stagehand"] + "/stand-ins"); len(s["items"].([]any)) == 0 || slices.Contains(s["items"].([]any), any("Stagehand")) {
+		t.Errorf("while Stagehand is away: %v", s)
+	}
+	if s := b.get("/blades/" + b.blade["Mason"] + "/stand-ins"); len(s["items"].([]any)) != 0 {
+		t.Errorf("a diamond rim is stood in for by %v", s)
 	}
 	if m := b.get("/blades/" + b.blade["Chorus"] + "/money?cheap_price=20&cheap_life=0.5"); m["expected_per_m"].(float64) <= 0 || len(m["line"].([]any)) < 4 {
 		t.Errorf("money %v", m)

@@ -5,6 +5,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/groove"
+	"corte/core/joint"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
@@ -43,9 +44,9 @@ func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObj
 func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
 	set := rackfile.RecordOfSet(d.Set)
 	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(set.Kind), LeftMm: set.LeftMm, RightMm: set.RightMm, Wings: set.Wings,
-		Parts: set.Parts, EarsMm: set.EarsMm, Ranges: set.Ranges, Build: set.Build, Tests: d.Tests, Known: []contract.KnownPart{}, Saws: []contract.SetOnSaw{}}
+		Parts: set.Parts, EarsMm: set.EarsMm, Ranges: set.Ranges, Build: set.Build, Tests: d.Held.Told, Known: []contract.KnownPart{}, Saws: []contract.SetOnSaw{}}
 	for _, w := range d.Saws {
-		out.Saws = append(out.Saws, contract.SetOnSaw{SawName: w.Saw, Verdict: contract.Verdict(w.Verdict.String()), Says: w.Says})
+		out.Saws = append(out.Saws, contract.SetOnSaw{SawName: w.Saw, Verdict: w.Verdict, Says: w.Says})
 	}
 	for _, k := range d.Known {
 		out.Known = append(out.Known, contract.KnownPart{What: k.What, StampedMm: k.Stamped.Mm(), HeldMm: k.Held.Mm(), SdMm: k.SD.Mm(), Tests: k.Tests})
@@ -56,9 +57,7 @@ func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
 func decodeGrooveAsk(a contract.GrooveAsk) (shop.GrooveAsk, error) {
 	out := shop.GrooveAsk{Count: a.Count, Edge: measure.Length(value(a.EdgeMm))}
 	var err error
-	if out.Cut, err = DecodeCut(a.Cut); err != nil {
-		return out, err
-	}
+	out.Cut = DecodeCut(a.Cut)
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
 		return out, err
 	}
@@ -86,7 +85,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 }
 
 func encodeGrooveWay(w shop.GrooveWay) contract.GrooveWay {
-	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: contract.Verdict(w.Verdict.String()),
+	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: w.Verdict,
 		Says: w.Says, WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
 		FlatFor: w.FlatFor, Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
 		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: w.Pays, Needs: orNone(w.Needs), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
@@ -107,7 +106,7 @@ func encodeGrooveWay(w shop.GrooveWay) contract.GrooveWay {
 	}
 	if a := w.Arbor; a != nil {
 		out.Arbor = &contract.ArborFit{LengthMm: positive(a.Length.Mm()), SetMm: a.Set.Mm(), WasherMm: a.Washer.Mm(), NutMm: a.Nut.Mm(), SpareMm: a.Spare.Mm(),
-			WasherOff: a.WasherOff, Verdict: contract.Verdict(a.Verdict.String()), Says: a.Says}
+			WasherOff: a.WasherOff, Verdict: a.Verdict, Says: a.Says}
 	}
 	if in := w.Insert; in != nil {
 		out.Insert = &contract.InsertFit{WidthMm: in.Width.Mm(), LengthMm: in.Length.Mm(), FenceMm: in.Fence.Mm()}
@@ -169,10 +168,10 @@ func encodeGroove(g shop.Groove) contract.Groove {
 		ask.PieceMm = append(ask.PieceMm, p.Mm())
 	}
 	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target.Mm(), Way: encodeGrooveWay(g.Way),
-		HeightMm: g.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Tests)), Says: orNone(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,
+		HeightMm: g.Fitting.Stand.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,
 		EndedAt: g.Ended, Made: g.Made, Cautions: g.Cautions}
-	for i, t := range g.Tests {
-		out.Tests[i] = contract.GrooveTested{At: t.At, Says: t.Says, WidthMm: t.Width, OffMm: t.Off, DepthMm: positive(t.Depth)}
+	for i, t := range g.Fitting.Tests {
+		out.Tests[i] = contract.GrooveTested{At: t.At, Says: t.With.Says(g.Fitting.Want.Unit), WidthMm: t.Width.Mm(), OffMm: t.Off.Mm(), DepthMm: positive(t.Depth.Mm())}
 	}
 	if g.Way.Set != nil {
 		out.Set = ptr(encodeDadoSet(*g.Way.Set))
@@ -224,13 +223,13 @@ func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObjec
 		}
 		return ptr(measure.Length(*v))
 	}
-	p, err := s.in(ctx).PlanJoint(ctx, s.shop, shop.JointAsk{Kind: string(b.Kind), Saw: b.SawID, Blade: b.BladeID, Stock: l(b.StockMm), Tenon: l(b.TenonMm),
+	p, err := s.in(ctx).PlanJoint(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: l(b.StockMm), Tenon: l(b.TenonMm),
 		Length: l(b.LengthMm), Width: l(b.WidthMm), Slot: l(b.SlotMm), Room: l(b.RoomMm), Edge: l(b.EdgeMm), Depth: l(b.DepthMm), Skin: l(b.SkinMm), Radius: l(b.RadiusMm),
 		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)}, units(b.Units))
 	if err != nil {
 		return nil, err
 	}
-	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, Verdict: contract.Verdict(p.Verdict.String()), Do: orNone(p.Do), Mind: orNone(p.Mind),
+	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, Verdict: p.Verdict, Do: orNone(p.Do), Mind: orNone(p.Mind),
 		Cautions: p.Cautions, KerfMm: p.Kerf.Mm()}
 	if t := p.Tenon; t != nil {
 		stops := make([]float64, len(t.Stops))

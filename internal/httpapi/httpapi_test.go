@@ -2,6 +2,7 @@ package httpapi_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -19,7 +20,6 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
 
-	"corte/internal/demo"
 	"corte/internal/httpapi"
 	"corte/internal/shop"
 	"corte/internal/store"
@@ -49,21 +49,13 @@ var page = fstest.MapFS{
 
 func newBench(t testing.TB) *bench {
 	t.Helper()
-	url := pgtest.URL(t)
-	st, err := store.Open(t.Context(), url)
+	url, id := pgtest.Demo(t)
+	st := pgtest.Open(t, url)
+	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: id, Web: page, Pages: []string{"", "rack/:id", "rack/files"}, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	if err != nil {
 		t.Fatal(err)
 	}
-	t.Cleanup(func() { st.Close() })
-	sh, err := demo.Furnish(t.Context(), st, time.Now())
-	if err != nil {
-		t.Fatal(err)
-	}
-	h, err := httpapi.New(httpapi.Options{Service: shop.New(st, time.Now), Shop: sh.ID, Web: page, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
-	if err != nil {
-		t.Fatal(err)
-	}
-	b := &bench{t: t, url: url, h: h, st: st, shop: sh.ID, saw: map[string]string{}, blade: map[string]string{}}
+	b := &bench{t: t, url: url, h: h, st: st, shop: id, saw: map[string]string{}, blade: map[string]string{}}
 	for _, s := range b.get("/saws")["items"].([]any) {
 		b.saw[s.(obj)["kind"].(string)] = s.(obj)["id"].(string)
 	}
@@ -371,6 +363,11 @@ func TestPageAndHeaders(t *testing.T) {
 	if w := b.do("GET", "/assets/gone.js", ""); w.Code != 404 {
 		t.Errorf("an asset of another build: %d", w.Code)
 	}
+	for at, code := range map[string]int{"/rack/files": 200, "/rack/": 404, "/rack/a/b": 404, "/racks": 404, "/index.html": 404, "/rack/../": 200} {
+		if w := b.do("GET", at, ""); w.Code != code || !strings.Contains(w.Body.String(), "<meta") {
+			t.Errorf("%s: %d %s", at, w.Code, w.Body)
+		}
+	}
 	r := httptest.NewRequest("GET", "http://shop.example/api/v1/saws", nil)
 	w := httptest.NewRecorder()
 	if b.h.ServeHTTP(w, r); w.Code != http.StatusMisdirectedRequest {
@@ -385,6 +382,29 @@ func TestPageAndHeaders(t *testing.T) {
 	b.get("/health")
 }
 
+// Somebody who hangs up is no fault of the database, and the log says nothing.
+func TestHangingUpIsNoError(t *testing.T) {
+	b := newBench(t)
+	var log bytes.Buffer
+	was := slog.Default()
+	slog.SetDefault(slog.New(slog.NewTextHandler(&log, nil)))
+	defer slog.SetDefault(was)
+	b.st.Close() // every read fails
+	for gone, says := range map[bool]bool{true: false, false: true} {
+		log.Reset()
+		ctx, cancel := context.WithCancel(t.Context())
+		if gone {
+			cancel()
+		}
+		w := httptest.NewRecorder()
+		b.h.ServeHTTP(w, httptest.NewRequest("GET", "http://127.0.0.1/api/v1/saws", nil).WithContext(ctx))
+		if strings.Contains(log.String(), "ERROR") != says {
+			t.Errorf("hung up: %v; %d, and the log says %q", gone, w.Code, &log)
+		}
+		cancel()
+	}
+}
+
 // BenchmarkPlan compares a plan over the demo rack with a bare handler that
 // reads the same rows and echoes them, in one run.
 func BenchmarkPlan(b *testing.B) {
@@ -393,11 +413,12 @@ func BenchmarkPlan(b *testing.B) {
 	gin.SetMode(gin.ReleaseMode)
 	bare := gin.New()
 	bare.POST("/echo", func(c *gin.Context) {
-		s, err := on.st.Saw(c, on.shop, sawID)
+		ctx := store.For(c, on.shop)
+		s, err := on.st.Saw(ctx, on.shop, sawID)
 		if err != nil {
 			b.Error(err)
 		}
-		blades, err := on.st.Blades(c, on.shop, store.Place{}, 0)
+		blades, err := on.st.Blades(ctx, on.shop, store.Place{}, 0)
 		if err != nil {
 			b.Error(err)
 		}
@@ -420,4 +441,15 @@ func BenchmarkPlan(b *testing.B) {
 	}
 	b.ReportMetric(float64(took[1])/float64(took[0]), "plan/bare")
 	b.ReportMetric(float64(took[1].Microseconds())/float64(b.N), "µs/plan")
+}
+
+// BenchmarkLogCut logs cuts under keys, each with its condition and its lesson.
+func BenchmarkLogCut(b *testing.B) {
+	on := newBench(b)
+	body := obj{"cut": on.cut(nil), "blade_id": on.blade["Plough"], "height_mm": 39, "wall": "clean", "splinters": "none"}
+	for b.Loop() {
+		if w := on.post("/cuts", body, "Idempotency-Key", uuid.NewString()); w.Code != http.StatusCreated {
+			b.Fatal(w.Code, w.Body)
+		}
+	}
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"crypto/sha256"
+	"errors"
 	"fmt"
 	"io"
 	"net/http"
@@ -44,32 +45,45 @@ func keyed(spec *openapi3.T) map[string]openapi3.Schema {
 	return out
 }
 
+// errRefused rolls back what a refusal left half done.
+var errRefused = errors.New("refused")
+
 // once answers a retry as the first of its key was answered, before anything
 // of it is looked at: the world may have moved on since. The first runs in one
-// transaction with its answer, so that there is never one without the other.
+// transaction with its answer, so that there is never one without the other. A
+// change without a key runs in a transaction too.
 func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 	takes := keyed(spec)
 	return func(c *gin.Context) {
 		key := c.GetHeader(keyHeader)
 		limits, ok := takes[c.Request.Method+" "+c.FullPath()]
-		if n := uint64(len(key)); !ok || n < limits.MinLength || limits.MaxLength != nil && n > *limits.MaxLength {
-			return // the contract refuses what it needs a key for
+		n := uint64(len(key))
+		if !ok || n > 0 && n < limits.MinLength || limits.MaxLength != nil && n > *limits.MaxLength {
+			return // it changes nothing, or the contract refuses its key
 		}
-		body, err := io.ReadAll(c.Request.Body)
-		if err != nil {
-			refuseError(c, err)
-			return
-		}
-		c.Request.Body = io.NopCloser(bytes.NewReader(body))
-		digest := sha256.Sum256(fmt.Appendf(nil, "%s %s\n%s", c.Request.Method, c.Request.URL.RequestURI(), body))
-		answer, err := s.svc.Once(c, s.shop, key, digest[:], func(in *shop.Service) (store.Answer, error) {
+		act := func(in *shop.Service) store.Answer {
 			direct, kept := c.Writer, &keptAnswer{ResponseWriter: c.Writer, header: http.Header{}, status: http.StatusOK}
 			c.Writer = kept
 			defer func() { c.Writer = direct }()
 			c.Set(serviceKey, in)
 			c.Next()
-			return kept.answer(), nil
-		})
+			return kept.answer()
+		}
+		var answer store.Answer
+		var err error
+		if key == "" {
+			err = s.svc.Together(c.Request.Context(), func(in *shop.Service) error {
+				if answer = act(in); !answer.Done() {
+					return errRefused
+				}
+				return nil
+			})
+			if errors.Is(err, errRefused) {
+				err = nil
+			}
+		} else {
+			answer, err = s.underKey(c, key, act)
+		}
 		if err != nil {
 			refuseError(c, err)
 			return
@@ -83,6 +97,16 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 			_, _ = c.Writer.Write(answer.Body)
 		}
 	}
+}
+
+func (s *server) underKey(c *gin.Context, key string, act func(*shop.Service) store.Answer) (store.Answer, error) {
+	body, err := io.ReadAll(c.Request.Body)
+	if err != nil {
+		return store.Answer{}, err
+	}
+	c.Request.Body = io.NopCloser(bytes.NewReader(body))
+	digest := sha256.Sum256(fmt.Appendf(nil, "%s %s\n%s", c.Request.Method, c.Request.URL.RequestURI(), body))
+	return s.svc.Once(c.Request.Context(), s.shop, key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
 }
 
 // A keptAnswer is written to in place of the connection.

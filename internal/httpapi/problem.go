@@ -59,8 +59,8 @@ func refuseError(c *gin.Context, err error) {
 	case errors.As(err, &kind): // the contract takes 40.0 for a whole number, Go does not
 		name := kind.Field[strings.LastIndexByte(kind.Field, '.')+1:]
 		refuse(c, http.StatusBadRequest, kind.Field, fmt.Sprintf("%s must be a whole number, written in digits alone.", name))
-	case errors.Is(err, context.Canceled) && c.Request.Context().Err() != nil:
-		c.Abort() // nobody is listening any more
+	case errors.Is(c.Request.Context().Err(), context.Canceled):
+		c.Abort() // nobody is listening any more, and whatever failed then says nothing of the database
 	case errors.Is(err, store.ErrUnknown):
 		slog.Error("no answer to a commit", "request_id", c.GetString(requestIDKey), "error", err)
 		refuse(c, http.StatusServiceUnavailable, "", "The database went away while this was being kept, so it is not known whether it was saved. The same button is safe: it is never kept twice.")

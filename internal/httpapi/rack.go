@@ -1,76 +1,19 @@
 package httpapi
 
 import (
-	"bytes"
-	"cmp"
 	"context"
-	"strconv"
-	"strings"
+	"encoding/base64"
+	"encoding/json"
 
-	"github.com/gin-gonic/gin"
-
-	"corte/core/guide"
-	"corte/core/material"
+	"corte/core/blade"
+	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
-	"corte/internal/labels"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
-
-func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
-	c, err := DecodeCut(r.Body.Cut)
-	if err != nil {
-		return nil, err
-	}
-	pins := make([]shop.Pin, len(r.Body.Pins))
-	for i, p := range r.Body.Pins {
-		pins[i] = shop.Pin{Blade: p.BladeID, Height: measure.Length(value(p.HeightMm))}
-		if pins[i].Exit, err = decodeSupport(p.ExitSupport); err != nil {
-			return nil, err
-		}
-		if pins[i].Other, err = decodeSupport(p.OtherSupport); err != nil {
-			return nil, err
-		}
-	}
-	w, all, err := s.in(ctx).Compare(ctx, s.shop, c, pins, units(r.Body.Units))
-	if err != nil {
-		return nil, err
-	}
-	out := contract.CreateComparison200JSONResponse{Items: make([]contract.Compared, len(all))}
-	for i, one := range all {
-		out.Items[i] = contract.Compared{BladeID: one.Blade, Cut: encodeCut(w.ID, one.Job), Refused: text(sentence(one.Refused))}
-		if one.Setting != nil {
-			out.Items[i].Setting = ptr(encodeSetting(*one.Setting))
-		}
-	}
-	return out, nil
-}
-
-func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupportPlanRequestObject) (contract.CreateSupportPlanResponseObject, error) {
-	in := r.Body
-	m, err := material.Get(in.Material)
-	if err != nil {
-		return nil, &shop.Error{Reason: shop.Invalid, Field: "material", Detail: err.Error()}
-	}
-	b := guide.Board{Material: m, Thickness: measure.Length(in.ThicknessMm), Span: measure.Length(in.SpanMm),
-		Breadth: measure.Length(in.BreadthMm), Line: measure.Length(in.LineMm)}
-	var now []measure.Length
-	for _, at := range value(in.NowMm) {
-		now = append(now, measure.Length(at))
-	}
-	plan, as, err := s.in(ctx).Supports(b, now, units(in.Units))
-	if err != nil {
-		return nil, err
-	}
-	out := contract.CreateSupportPlan200JSONResponse{Plan: encodeSupports(plan)}
-	if as != nil {
-		out.Now = ptr(encodeSupports(*as))
-	}
-	return out, nil
-}
 
 func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject) (contract.AddBladeResponseObject, error) {
 	b, err := rackfile.BladeOf(*r.Body)
@@ -138,107 +81,6 @@ func (s *server) RestoreBlade(ctx context.Context, r contract.RestoreBladeReques
 	return contract.RestoreBlade200JSONResponse(encodeBlade(b)), err
 }
 
-func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
-	raw, err := s.in(ctx).Photo(ctx, s.shop, r.ID)
-	return contract.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(raw), ContentLength: int64(len(raw))}, err
-}
-
-func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject) (contract.SetPhotoResponseObject, error) {
-	b, err := s.in(ctx).SetPhoto(ctx, s.shop, r.ID, r.Body)
-	return contract.SetPhoto200JSONResponse(encodeBlade(b)), err
-}
-
-func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
-	b, err := s.in(ctx).DropPhoto(ctx, s.shop, r.ID)
-	return contract.DropPhoto200JSONResponse(encodeBlade(b)), err
-}
-
-func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestObject) (contract.PrintLabelsResponseObject, error) {
-	blades := make([]store.Blade, len(r.Body.BladeIds))
-	for i, id := range r.Body.BladeIds {
-		var err error
-		if blades[i], err = s.in(ctx).Blade(ctx, s.shop, id); err != nil {
-			return nil, err
-		}
-	}
-	home := "http://127.0.0.1"
-	if c, ok := ctx.(*gin.Context); ok {
-		home = "http://" + c.Request.Host
-	}
-	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, value(r.Body.Skip), units(r.Body.Units))
-	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
-}
-
-func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
-	saws, err := s.in(ctx).Saws(ctx, s.shop)
-	if err != nil {
-		return nil, err
-	}
-	blades, _, err := s.in(ctx).Blades(ctx, s.shop, store.Place{}, rackLimit)
-	if err != nil {
-		return nil, err
-	}
-	file, err := rackfile.Write(r.Params.Format, saws, blades)
-	return contract.ExportRack200ApplicationOctetStreamResponse{Body: bytes.NewReader(file), ContentLength: int64(len(file))}, err
-}
-
-// rackLimit is more blades than one file takes in.
-const rackLimit = 5000
-
-func (s *server) PreviewImport(ctx context.Context, r contract.PreviewImportRequestObject) (contract.PreviewImportResponseObject, error) {
-	p, err := s.preview(ctx, *r.Body)
-	if err != nil {
-		return nil, err
-	}
-	return contract.PreviewImport200JSONResponse(encodePreview(p)), nil
-}
-
-func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObject) (contract.ImportRackResponseObject, error) {
-	p, err := s.preview(ctx, *r.Body)
-	if err != nil {
-		return nil, err
-	}
-	if p.Digest != value(r.Body.Digest) {
-		return nil, &shop.Error{Reason: shop.Stale, Field: "digest", Detail: "the file or the rack has changed since the preview; nothing was saved. Look at the preview again"}
-	}
-	saws, blades := p.Changes()
-	if err := s.in(ctx).Import(ctx, s.shop, saws, blades); err != nil {
-		return nil, err
-	}
-	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
-}
-
-func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
-	rows, err := s.files.Read(f.Format, f.Text)
-	if err != nil {
-		return rackfile.Preview{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
-	}
-	saws, blades, err := s.in(ctx).Whole(ctx, s.shop)
-	if err != nil {
-		return rackfile.Preview{}, err
-	}
-	return s.files.Compare(s.shop, f.Text, rows, saws, blades), nil
-}
-
-func encodePreview(p rackfile.Preview) contract.ImportPreview {
-	out := contract.ImportPreview{
-		Digest: p.Digest, Add: p.Count(rackfile.Add), Change: p.Count(rackfile.Change), Same: p.Count(rackfile.Same),
-		Refuse: p.Count(rackfile.Refuse), Rows: make([]contract.ImportRow, len(p.Lines)),
-	}
-	for i, l := range p.Lines {
-		one := contract.ImportRow{Row: l.N, What: contract.ImportRowWhat(l.What), Name: l.Name, Action: contract.ImportRowAction(l.Action),
-			Changes: []contract.FieldChange{}, Problems: []contract.FieldProblem{}}
-		for _, d := range l.Differences {
-			one.Changes = append(one.Changes, contract.FieldChange{Field: d.Field, From: d.From, To: d.To})
-		}
-		for _, pr := range l.Problems {
-			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: sentence(pr.Detail)})
-		}
-		out.Rows[i] = one
-	}
-	return out
-}
-
 func (s *server) AddSaw(ctx context.Context, r contract.AddSawRequestObject) (contract.AddSawResponseObject, error) {
 	w, err := rackfile.SawOf(*r.Body)
 	if err != nil {
@@ -281,20 +123,155 @@ func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObj
 	return contract.RestoreSaw200JSONResponse(encodeSaw(w)), err
 }
 
-func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
-	in := r.Body
-	sh, err := s.in(ctx).ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(value(in.Rework), 1)})
-	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
+func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObject) (contract.ListBladesResponseObject, error) {
+	after, err := decodePlace(r.Params.After)
+	if err != nil {
+		return nil, err
+	}
+	after.Retired = value(r.Params.Retired)
+	page, next, err := s.in(ctx).Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListBlades200JSONResponse{Items: make([]contract.Blade, len(page))}
+	for i, b := range page {
+		out.Items[i] = encodeBlade(b)
+	}
+	if next != nil {
+		mark := encodePlace(*next)
+		out.Next = &mark
+	}
+	return out, nil
 }
 
-func encodeShop(sh store.Shop) contract.Shop {
-	return contract.Shop{ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
-		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework}
+func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject) (contract.GetBladeResponseObject, error) {
+	b, err := s.in(ctx).Blade(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
 }
 
-// version reads an ETag, whose form the contract has checked.
-func version(etag string) int {
-	v, _ := strconv.Atoi(strings.Trim(etag, `"`))
-	return v
+func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject) (contract.ListSawsResponseObject, error) {
+	saws, err := s.in(ctx).Saws(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListSaws200JSONResponse{Items: make([]contract.Saw, len(saws))}
+	for i, w := range saws {
+		out.Items[i] = encodeSaw(w)
+	}
+	return out, nil
+}
+
+// A place in the rack travels as opaque text, so that no caller comes to
+// depend on its inside.
+func encodePlace(p store.Place) string {
+	raw, _ := json.Marshal(p)
+	return base64.RawURLEncoding.EncodeToString(raw)
+}
+
+func decodePlace(s *string) (store.Place, error) {
+	var p store.Place
+	if s == nil {
+		return p, nil
+	}
+	raw, err := base64.RawURLEncoding.DecodeString(*s)
+	if err == nil {
+		err = json.Unmarshal(raw, &p)
+	}
+	if err != nil {
+		return p, &shop.Error{Reason: shop.Invalid, Field: "after", Detail: "this is not the next of a page; leave it out to begin at the first"}
+	}
+	return p, nil
+}
+
+func encodeRetired(r *store.Retired) *contract.Retired {
+	if r == nil {
+		return nil
+	}
+	return &contract.Retired{At: r.At, Reason: r.Reason, Note: r.Note}
+}
+
+func encodeBlade(b store.Blade) contract.Blade {
+	state := shop.State(b.Blade, b.Condition)
+	c := b.Condition
+	low, high := c.LifeRange(b.Grind)
+	out := contract.Blade{
+		ID: b.ID, Version: b.Version, Name: b.Name, Make: b.Make, DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
+		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
+		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: ptr(b.Blade.Carbide),
+		GulletShape: ptr(b.GulletShape), Features: []struct {
+			Name string `json:"name"`
+			Why  string `json:"why"`
+		}{},
+		MaxRpm: positive(b.MaxRPM), GulletMm: positive(b.Gullet.Mm()), RakerMm: positive(b.Raker.Mm()),
+		KeptFor: b.KeptFor, Nails: b.Nails, Ferrous: b.Ferrous,
+		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Tip.Mm()),
+		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
+		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance().Mm()),
+		Condition: contract.Condition{
+			State: contract.ConditionState(c.Word(b.Grind)), Verdict: careVerdict(c, state),
+			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
+			LifeM2: c.LifeM2(b.Grind), LifeLowM2: low, LifeHighM2: high, Confidence: c.Confidence(),
+			Asked: c.Asked, Flaw: c.Flaw, Unfit: c.Unfit, Hit: c.Hit, Away: c.Away,
+			Metres: c.Metres, MetresSinceWash: c.MetresWashed, MetresSinceSharpening: c.MetresSharp,
+			Cuts: c.Cuts, Washes: c.Washes, Sharpenings: c.Sharpenings,
+		},
+	}
+	for _, f := range b.Blade.Features() {
+		out.Features = append(out.Features, struct {
+			Name string `json:"name"`
+			Why  string `json:"why"`
+		}{f.Name, sentence(f.Why)})
+	}
+	if b.Teeth > 0 {
+		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
+		out.Grind = ptr(b.Grind)
+		out.Groove.RidgeMm = groove.Ridge(b.Blade).Mm()
+		out.Groove.FlatEnoughFor = groove.FlatEnoughFor(b.Blade)
+	}
+	if b.Grind == blade.ATBR {
+		out.Group = ptr(b.GroupSize())
+	}
+	return out
+}
+
+// withProfile adds the groove's bottom, which is too long for a list.
+func withProfile(out contract.Blade, b store.Blade) contract.Blade {
+	if b.Teeth > 0 {
+		all := make([][]float64, 0, profilePoints)
+		for _, p := range groove.Profile(b.Blade, profilePoints) {
+			all = append(all, []float64{p[0].Mm(), p[1].Mm()})
+		}
+		out.Groove.ProfileMm = &all
+	}
+	return out
+}
+
+// profilePoints draw every grind's bottom without a visible corner cut off: the
+// middle of the kerf is one of them.
+const profilePoints = 33
+
+func encodeSaw(w store.Saw) contract.Saw {
+	record := rackfile.RecordOfSaw(w)
+	out := contract.Saw{
+		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter.Mm(),
+		LeastMm: positive(w.Least.Mm()), ArborMm: w.Arbor.Mm(), BushingsMm: make([]float64, len(w.Bushings)), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), Brake: record.Brake, DadoSets: w.DadoSets,
+		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
+		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
+		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead.Mm()),
+		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
+		NutSide: ptr(contract.SawNutSide(w.NutSide.String())), TiltSide: ptr(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
+		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
+	}
+	for i, b := range w.Bushings {
+		out.BushingsMm[i] = b.Mm()
+	}
+	if w.FenceAt != nil {
+		out.FenceOpenMm = ptr(w.FenceOpen.Mm())
+	}
+	out.Directions = append(out.Directions, w.Kind.Directions()...)
+	return out
 }

@@ -26,6 +26,7 @@ import (
 	"corte/internal/logfile"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
+	"corte/internal/store"
 )
 
 // Options say what to serve.
@@ -33,6 +34,7 @@ type Options struct {
 	Service *shop.Service
 	Shop    uuid.UUID  // whose rack is served, until sign-in says so
 	Web     fs.FS      // the built front end
+	Pages   []string   // the addresses it has pages for; "rack/:id" for any one blade's
 	Gauges  *gauge.Hub // the dial gauges that are listened to
 	Log     *slog.Logger
 }
@@ -60,7 +62,7 @@ func New(o Options) (http.Handler, error) {
 	if o.Gauges == nil {
 		o.Gauges = gauge.New(nil, o.Log)
 	}
-	web, err := newWeb(o.Web)
+	web, err := newWeb(o.Web, o.Pages)
 	if err != nil {
 		return nil, err
 	}
@@ -68,7 +70,7 @@ func New(o Options) (http.Handler, error) {
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
 	r.ContextWithFallback = true // handlers see the request's deadline through *gin.Context
-	r.Use(identify, logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath})))
+	r.Use(identify, ofShop(o.Shop), logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
@@ -93,12 +95,12 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 
 	s := &server{o.Service, o.Shop, files, o.Gauges}
-	strict := contract.NewStrictHandlerWithOptions(s, nil, contract.StrictGinServerOptions{
+	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
 	})
-	contract.RegisterHandlersWithOptions(r.Group("", s.once(spec), keep), strict, contract.GinServerOptions{
+	contract.RegisterHandlersWithOptions(r.Group("", develop, s.once(spec), keep), strict, contract.GinServerOptions{
 		BaseURL: base,
 		ErrorHandler: func(c *gin.Context, _ error, _ int) {
 			refuse(c, http.StatusBadRequest, "", "The address cannot be read.")
@@ -121,13 +123,24 @@ func keepContract(spec *openapi3.T) (gin.HandlerFunc, error) {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
 			return
 		}
-		err = openapi3filter.ValidateRequest(c, &openapi3filter.RequestValidationInput{
+		err = openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
 			Request: c.Request, PathParams: params, Route: route, Options: options,
 		})
 		if err != nil {
 			refuseError(c, err)
 		}
 	}, nil
+}
+
+// outlasting gives the handlers a context that stays theirs: Gin hands its own
+// to the next request while database/sql still watches for this one's end.
+func outlasting(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
+	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
+}
+
+// ofShop lets the database show and change one shop's rows alone.
+func ofShop(shop uuid.UUID) gin.HandlerFunc {
+	return func(c *gin.Context) { c.Request = c.Request.WithContext(store.For(c.Request.Context(), shop)) }
 }
 
 // identify gives each request an id, for its log line and its problems.
@@ -145,7 +158,7 @@ func logRequests(log *slog.Logger) gin.HandlerFunc {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			level = slog.LevelInfo
 		}
-		log.Log(c, level, "request", "request_id", c.GetString(requestIDKey), "method", c.Request.Method,
+		log.Log(c.Request.Context(), level, "request", "request_id", c.GetString(requestIDKey), "method", c.Request.Method,
 			"path", c.Request.URL.Path, "status", c.Writer.Status(), "took", time.Since(start))
 	}
 }
@@ -206,4 +219,13 @@ func limit(c *gin.Context) {
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	c.Next()
+}
+
+// A server meets the contract. Every answer but success is an error, which
+// refuseError turns into a problem.
+type server struct {
+	svc    *shop.Service
+	shop   uuid.UUID
+	files  *rackfile.Reader
+	gauges *gauge.Hub
 }

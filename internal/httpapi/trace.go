@@ -55,10 +55,7 @@ func inWords(ids []string) []string {
 }
 
 func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
-	c, err := DecodeCut(r.Body.Cut)
-	if err != nil {
-		return nil, err
-	}
+	c := DecodeCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err

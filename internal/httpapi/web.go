@@ -8,6 +8,7 @@ import (
 	"io/fs"
 	"net/http"
 	"path"
+	"slices"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -18,17 +19,22 @@ import (
 type web struct {
 	files fs.FS
 	page  []byte
+	pages [][]string // the addresses that the page has something for, cut at slashes
 }
 
 // nonceMark stands in the page where each answer's nonce goes.
 const nonceMark = "__CSP_NONCE__"
 
-func newWeb(files fs.FS) (*web, error) {
+func newWeb(files fs.FS, pages []string) (*web, error) {
 	page, err := fs.ReadFile(files, "index.html")
 	if errors.Is(err, fs.ErrNotExist) {
 		page, err = []byte("<!doctype html><title>Corte</title><p>This build of Corte has no front end in it. Run <code>make build</code>."), nil
 	}
-	return &web{files, page}, err
+	w := &web{files: files, page: page}
+	for _, p := range pages {
+		w.pages = append(w.pages, strings.Split(p, "/"))
+	}
+	return w, err
 }
 
 func (w *web) serve(c *gin.Context) {
@@ -53,5 +59,16 @@ func (w *web) serve(c *gin.Context) {
 	c.Header("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'; font-src 'self'; "+
 		"img-src 'self' data:; manifest-src 'self'; style-src 'self' 'nonce-"+nonce+"'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
 	c.Header("Cache-Control", "no-cache")
-	c.Data(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(w.page, []byte(nonceMark), []byte(nonce)))
+	status := http.StatusNotFound // the page says so in its own words
+	if w.has(strings.Split(name, "/")) {
+		status = http.StatusOK
+	}
+	c.Data(status, "text/html; charset=utf-8", bytes.ReplaceAll(w.page, []byte(nonceMark), []byte(nonce)))
+}
+
+// has reports whether there is a page at an address.
+func (w *web) has(address []string) bool {
+	return slices.ContainsFunc(w.pages, func(p []string) bool {
+		return slices.EqualFunc(p, address, func(want, is string) bool { return want == is || is != "" && strings.HasPrefix(want, ":") })
+	})
 }

@@ -6,13 +6,14 @@ package labels
 import (
 	"bytes"
 	"fmt"
+	"image/color"
 	"strconv"
 	"strings"
 	"text/template"
 
 	"encoding/xml"
 
-	"github.com/skip2/go-qrcode"
+	"github.com/boombuler/barcode/qr"
 
 	"corte/core/blade"
 	"corte/core/measure"
@@ -122,21 +123,21 @@ func lines(b store.Blade, u measure.Unit) []string {
 
 // path is a QR code as the path of its dark squares, code millimetres a side.
 func path(text string) (string, error) {
-	q, err := qrcode.New(text, qrcode.Medium)
+	q, err := qr.Encode(text, qr.M, qr.Auto)
 	if err != nil {
 		return "", err
 	}
-	q.DisableBorder = true
-	grid := q.Bitmap()
-	side := code / float64(len(grid))
+	n := q.Bounds().Dx()
+	dark := func(x, y int) bool { return x < n && q.At(x, y) == color.Black }
+	side := code / float64(n)
 	var b strings.Builder
-	for y, row := range grid {
-		for x := 0; x < len(row); x++ {
-			if !row[x] {
+	for y := range n {
+		for x := 0; x < n; x++ {
+			if !dark(x, y) {
 				continue
 			}
 			run := x
-			for run < len(row) && row[run] {
+			for dark(run, y) {
 				run++
 			}
 			fmt.Fprintf(&b, "M%.3f %.3fh%.3fv%.3fh%.3fz", float64(x)*side, float64(y)*side, float64(run-x)*side, side, -float64(run-x)*side)

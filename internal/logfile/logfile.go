@@ -11,6 +11,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -59,30 +60,36 @@ func RecordOf(e store.Entry) (Record, error) {
 	return r, nil
 }
 
+// A habit is how people who write files by hand mean what they leave out.
+type habit struct {
+	unit measure.Unit   // of lengths without one
+	zone *time.Location // of times without one
+}
+
 // A column of a CSV file, and how a record holds it.
 type column struct {
 	name string
 	get  func(Record) string
-	set  func(*Record, string, measure.Unit) error
+	set  func(*Record, string, habit) error
 }
 
-func ofCut(name string, get func(*store.CutDetail) string, set func(*store.CutDetail, string, measure.Unit) error) column {
+func ofCut(name string, get func(*store.CutDetail) string, set func(*store.CutDetail, string, habit) error) column {
 	return column{name, func(r Record) string {
 		if r.Cut == nil {
 			return ""
 		}
 		return get(r.Cut)
-	}, func(r *Record, v string, u measure.Unit) error {
+	}, func(r *Record, v string, in habit) error {
 		if r.Cut == nil {
 			r.Cut = new(store.CutDetail)
 		}
-		return set(r.Cut, v, u)
+		return set(r.Cut, v, in)
 	}}
 }
 
 func word(name string, field func(*store.CutDetail) *string) column {
 	return ofCut(name, func(d *store.CutDetail) string { return *field(d) },
-		func(d *store.CutDetail, v string, _ measure.Unit) error { *field(d) = v; return nil })
+		func(d *store.CutDetail, v string, _ habit) error { *field(d) = v; return nil })
 }
 
 // number is a plain number; a length may be written as people write lengths.
@@ -92,10 +99,10 @@ func number(name string, field func(*store.CutDetail) *float64) column {
 			return ""
 		}
 		return strconv.FormatFloat(*field(d), 'f', -1, 64)
-	}, func(d *store.CutDetail, v string, u measure.Unit) (err error) {
+	}, func(d *store.CutDetail, v string, in habit) (err error) {
 		if strings.HasSuffix(name, "_mm") {
 			var l measure.Length
-			l, err = measure.Parse(v, u)
+			l, err = measure.Parse(v, in.unit)
 			*field(d) = l.Mm()
 		} else if *field(d), err = strconv.ParseFloat(v, 64); err != nil {
 			err = fmt.Errorf("%q is not a number", v)
@@ -105,19 +112,19 @@ func number(name string, field func(*store.CutDetail) *float64) column {
 }
 
 var columns = []column{
-	{"at", func(r Record) string { return r.At.Format(time.RFC3339Nano) }, func(r *Record, v string, _ measure.Unit) (err error) {
+	{"at", func(r Record) string { return r.At.Format(time.RFC3339Nano) }, func(r *Record, v string, in habit) (err error) {
 		for _, form := range []string{time.RFC3339Nano, "2006-01-02 15:04", "2006-01-02T15:04", "2006-01-02"} {
-			if r.At, err = time.Parse(form, v); err == nil {
+			if r.At, err = time.ParseInLocation(form, v, in.zone); err == nil {
 				return nil
 			}
 		}
 		return fmt.Errorf("%q is not a date such as 2026-05-12 or 2026-05-12 14:30", v)
 	}},
-	{"kind", func(r Record) string { return r.Kind }, func(r *Record, v string, _ measure.Unit) error { r.Kind = v; return nil }},
-	{"blade", func(r Record) string { return r.Blade }, func(r *Record, v string, _ measure.Unit) error { r.Blade = v; return nil }},
-	{"saw", func(r Record) string { return r.Saw }, func(r *Record, v string, _ measure.Unit) error { r.Saw = v; return nil }},
-	{"by", func(r Record) string { return r.By }, func(r *Record, v string, _ measure.Unit) error { r.By = v; return nil }},
-	{"note", func(r Record) string { return r.Note }, func(r *Record, v string, _ measure.Unit) error { r.Note = v; return nil }},
+	{"kind", func(r Record) string { return r.Kind }, func(r *Record, v string, _ habit) error { r.Kind = v; return nil }},
+	{"blade", func(r Record) string { return r.Blade }, func(r *Record, v string, _ habit) error { r.Blade = v; return nil }},
+	{"saw", func(r Record) string { return r.Saw }, func(r *Record, v string, _ habit) error { r.Saw = v; return nil }},
+	{"by", func(r Record) string { return r.By }, func(r *Record, v string, _ habit) error { r.By = v; return nil }},
+	{"note", func(r Record) string { return r.Note }, func(r *Record, v string, _ habit) error { r.Note = v; return nil }},
 	word("material", func(d *store.CutDetail) *string { return &d.Material }),
 	word("direction", func(d *store.CutDetail) *string { return &d.Direction }),
 	word("motion", func(d *store.CutDetail) *string { return &d.Motion }),
@@ -132,7 +139,7 @@ var columns = []column{
 	number("miter_deg", func(d *store.CutDetail) *float64 { return &d.Miter }),
 	number("feed_m_min", func(d *store.CutDetail) *float64 { return &d.Feed }),
 	number("seconds", func(d *store.CutDetail) *float64 { return &d.Seconds }),
-	ofCut("pieces", func(d *store.CutDetail) string { return strconv.Itoa(d.Pieces) }, func(d *store.CutDetail, v string, _ measure.Unit) (err error) {
+	ofCut("pieces", func(d *store.CutDetail) string { return strconv.Itoa(d.Pieces) }, func(d *store.CutDetail, v string, _ habit) (err error) {
 		if d.Pieces, err = strconv.Atoi(v); err != nil {
 			err = fmt.Errorf("%q pieces is not a count", v)
 		}
@@ -151,7 +158,7 @@ var columns = []column{
 			return ""
 		}
 		return strconv.FormatBool(*d.CameBack)
-	}, func(d *store.CutDetail, v string, _ measure.Unit) error {
+	}, func(d *store.CutDetail, v string, _ habit) error {
 		b, err := strconv.ParseBool(v)
 		d.CameBack = &b
 		return err
@@ -161,7 +168,7 @@ var columns = []column{
 			return ""
 		}
 		return "true"
-	}, func(d *store.CutDetail, v string, _ measure.Unit) (err error) {
+	}, func(d *store.CutDetail, v string, _ habit) (err error) {
 		d.BothFaces, err = strconv.ParseBool(v)
 		return err
 	}),
@@ -171,17 +178,17 @@ var columns = []column{
 			return ""
 		}
 		return "true"
-	}, func(d *store.CutDetail, v string, _ measure.Unit) (err error) {
+	}, func(d *store.CutDetail, v string, _ habit) (err error) {
 		d.Moves, err = strconv.ParseBool(v)
 		return err
 	}),
-	ofCut("wears", func(d *store.CutDetail) string { return asJSON(d.Wears) }, func(d *store.CutDetail, v string, _ measure.Unit) error {
+	ofCut("wears", func(d *store.CutDetail) string { return asJSON(d.Wears) }, func(d *store.CutDetail, v string, _ habit) error {
 		return json.Unmarshal([]byte(v), &d.Wears)
 	}),
-	ofCut("foretold", func(d *store.CutDetail) string { return asJSON(d.Foretold) }, func(d *store.CutDetail, v string, _ measure.Unit) error {
+	ofCut("foretold", func(d *store.CutDetail) string { return asJSON(d.Foretold) }, func(d *store.CutDetail, v string, _ habit) error {
 		return json.Unmarshal([]byte(v), &d.Foretold)
 	}),
-	{"detail", func(r Record) string { return string(r.More) }, func(r *Record, v string, _ measure.Unit) error {
+	{"detail", func(r Record) string { return string(r.More) }, func(r *Record, v string, _ habit) error {
 		if !json.Valid([]byte(v)) {
 			return errors.New("detail is not JSON")
 		}
@@ -270,45 +277,41 @@ const mostRows = 200_000
 
 // Read reads a file row by row: JSON where it begins with a brace, else CSV
 // with its columns named in the first line, in any order. Lengths without a
-// unit are in u. The error is about the file as a whole.
-func Read(file []byte, u measure.Unit) ([]Row, error) {
+// unit are in u, and times without an offset in a zone. The error is about the
+// file as a whole.
+func Read(file []byte, u measure.Unit, zone *time.Location) ([]Row, error) {
 	file = bytes.TrimPrefix(file, []byte("\xef\xbb\xbf"))
 	if bytes.HasPrefix(bytes.TrimSpace(file), []byte("{")) {
 		return readJSON(file)
 	}
-	in := sheet.NewReader(string(file))
-	head, err := in.Read()
+	table, err := sheet.Open(string(file))
 	if err != nil {
-		return nil, errors.New("the file is empty; its first line names the columns: at, kind, blade and so on")
+		return nil, err
 	}
-	at := make([]*column, len(head))
-	has := map[string]bool{}
-	for i, h := range head {
-		name := strings.ToLower(strings.TrimSpace(h))
+	at := make([]*column, len(table.Columns))
+	for i, name := range table.Columns {
 		for k := range columns {
 			if columns[k].name == name {
 				at[i] = &columns[k]
 			}
 		}
 		if at[i] == nil && name != "" {
-			return nil, fmt.Errorf("column %q is not one that Corte knows; docs/operation.md lists them", h)
+			return nil, fmt.Errorf("column %q is not one that Corte knows; docs/operation.md lists them", name)
 		}
-		has[name] = true
 	}
-	if !has["at"] || !has["kind"] {
+	if !slices.Contains(table.Columns, "at") || !slices.Contains(table.Columns, "kind") {
 		return nil, errors.New("the file needs the columns at and kind")
 	}
 	var out []Row
 	for {
-		cells, err := in.Read()
+		line, cells, err := table.Next()
 		if err == io.EOF {
 			return out, nil
 		}
-		line, _ := in.FieldPos(0)
 		row := Row{Line: line, Err: err}
-		for i, v := range cells {
-			if v = sheet.Plain(strings.TrimSpace(v)); i < len(at) && at[i] != nil && v != "" && row.Err == nil {
-				row.Err = at[i].set(&row.Record, v, u)
+		for _, i := range slices.Sorted(maps.Keys(cells)) {
+			if at[i] != nil && row.Err == nil {
+				row.Err = at[i].set(&row.Record, cells[i], habit{u, zone})
 			}
 		}
 		if row.Err == nil {
@@ -351,6 +354,14 @@ func readJSON(file []byte) ([]Row, error) {
 func (r *Record) check() error {
 	if r.At.IsZero() {
 		return errors.New("say when it was, in the column at")
+	}
+	for name, v := range map[string]string{"blade": r.Blade, "saw": r.Saw, "by": r.By} {
+		if strings.ContainsAny(v, "\r\n\x00") {
+			return fmt.Errorf("%s holds a line break or a zero byte; write it in one line", name)
+		}
+	}
+	if strings.ContainsRune(r.Note, 0) || bytes.Contains(r.More, []byte(`\u0000`)) {
+		return errors.New("it holds a zero byte, which cannot be kept; write the text anew")
 	}
 	var into any
 	switch store.Kind(r.Kind) {

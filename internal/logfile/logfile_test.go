@@ -58,7 +58,7 @@ func TestEveryRowComesBackAsItWent(t *testing.T) {
 		if err := w.Close(); err != nil {
 			t.Fatal(err)
 		}
-		back, err := Read(file.Bytes(), measure.Millimetre)
+		back, err := Read(file.Bytes(), measure.Millimetre, time.UTC)
 		if err != nil || len(back) != len(rows) {
 			t.Fatalf("csv %v: %d rows of %d, %v\n%s", asCSV, len(back), len(rows), err, &file)
 		}
@@ -76,7 +76,7 @@ func TestEveryRowComesBackAsItWent(t *testing.T) {
 		if err := w.Close(); err != nil {
 			t.Fatal(err)
 		}
-		if rows, err := Read(file.Bytes(), measure.Millimetre); err != nil || len(rows) != 0 {
+		if rows, err := Read(file.Bytes(), measure.Millimetre, time.UTC); err != nil || len(rows) != 0 {
 			t.Errorf("csv %v, empty: %d rows, %v", asCSV, len(rows), err)
 		}
 	}
@@ -118,7 +118,7 @@ func TestRefusals(t *testing.T) {
 		strings.Replace(strings.Replace(good, "oak", "red-oak", 1), ",900,", ",0,", 1):                                          "length",
 		strings.ReplaceAll(strings.Replace(strings.Replace(good, "oak", "red-oak", 1), "cut", "cut", 1), ",20,80,900,", ",,,,"): "thick",
 	} {
-		rows, err := Read([]byte(head+row+"\n2026-03-02,washed,Plough\n"), measure.Millimetre)
+		rows, err := Read([]byte(head+row+"\n2026-03-02,washed,Plough\n"), measure.Millimetre, time.UTC)
 		if err != nil || len(rows) != 2 || rows[1].Err != nil {
 			t.Errorf("%s: %d rows, %v", row, len(rows), err)
 			continue
@@ -131,17 +131,33 @@ func TestRefusals(t *testing.T) {
 		"": "empty", "kind,blade\n": "needs the columns at and kind", "at,kind,colour\n": `column "colour"`,
 		`{"format": "other"}`: "not a log of Corte", `{"format": `: "not JSON",
 	} {
-		if _, err := Read([]byte(file), measure.Millimetre); err == nil || !strings.Contains(err.Error(), says) {
+		if _, err := Read([]byte(file), measure.Millimetre, time.UTC); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v, want %q", file, err, says)
 		}
 	}
 	// Old lists come with a mark at their head, semicolons, and inches.
-	rows, err := Read([]byte("\xef\xbb\xbfKind; At ;material;thickness_mm;width_mm;length_mm\ncut;2026-03-01 14:30;cherry;3/4;3 1/2\";4' 2\"\n"), measure.Inch)
+	rows, err := Read([]byte("\xef\xbb\xbfKind; At ;material;thickness_mm;width_mm;length_mm\ncut;2026-03-01 14:30;cherry;3/4;3 1/2\";4' 2\"\n"), measure.Inch, time.FixedZone("east", 7200))
 	if err != nil || len(rows) != 1 || rows[0].Err != nil {
 		t.Fatalf("%+v, %v", rows, err)
 	}
-	if d := rows[0].Cut; math.Abs(d.Thickness-19.05)+math.Abs(d.Width-88.9)+math.Abs(d.Length-1270) > 1e-9 || d.Pieces != 1 || d.Wall != "clean" || rows[0].At.Hour() != 14 {
+	if d := rows[0].Cut; math.Abs(d.Thickness-19.05)+math.Abs(d.Width-88.9)+math.Abs(d.Length-1270) > 1e-9 || d.Pieces != 1 || d.Wall != "clean" || !rows[0].At.Equal(time.Date(2026, 3, 1, 12, 30, 0, 0, time.UTC)) {
 		t.Errorf("an old row is read as %+v at %v", d, rows[0].At)
+	}
+}
+
+// What no name could be, and what no database keeps, is refused row by row.
+func TestOddCharacters(t *testing.T) {
+	rows, err := Read([]byte("at,kind,blade,by,note,detail\n"+
+		"2026-03-01,noted,Plough,Ilse,\"two\nlines\",\n"+
+		"2026-03-01,noted,\"Plo\nugh\",Ilse,,\n2026-03-01,noted,Plough,\"Il\nse\",,\n2026-03-01,noted,Plough,I\x00,,\n2026-03-01,noted,Plough,,no\x00te,\n"+
+		"2026-03-01,judged,Plough,,,\"{\"\"says\"\":\"\"du\\u0000ll\"\"}\"\n"), measure.Millimetre, time.UTC)
+	if err != nil || len(rows) != 6 {
+		t.Fatalf("%+v, %v", rows, err)
+	}
+	for i, r := range rows {
+		if (r.Err == nil) != (i == 0) {
+			t.Errorf("row %d, %q by %q: %v", i, r.Blade, r.By, r.Err)
+		}
 	}
 }
 
@@ -149,7 +165,7 @@ func FuzzRead(f *testing.F) {
 	f.Add("at,kind\n2026-03-01,washed\n")
 	f.Add(`{"format": "corte-log", "version": 1, "rows": [{"at": "2026-03-01T00:00:00Z", "kind": "cut", "cut": {"material": "cherry"}}]}`)
 	f.Fuzz(func(t *testing.T, file string) {
-		rows, err := Read([]byte(file), measure.Inch)
+		rows, err := Read([]byte(file), measure.Inch, time.UTC)
 		for _, r := range rows {
 			if err != nil || r.Err == nil && r.At.IsZero() {
 				t.Errorf("%q: %+v, %v", file, r, err)

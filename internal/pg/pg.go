@@ -22,6 +22,7 @@ import (
 	"os/user"
 	"path/filepath"
 	"runtime"
+	"slices"
 	"sort"
 	"strconv"
 	"strings"
@@ -110,6 +111,33 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 	}
 }
 
+// Running is where a server that runs on a data folder already, as another
+// Corte's, serves a database; "" where none does.
+func Running(ctx context.Context, dir, database string) string {
+	s := Server{dir: dir}
+	pid, err := os.ReadFile(filepath.Join(s.data(), "postmaster.pid"))
+	if err != nil {
+		return ""
+	}
+	lines := strings.Split(string(pid), "\n") // the fourth is its port
+	password, err := os.ReadFile(s.passwordFile())
+	if err != nil || len(lines) < 4 {
+		return ""
+	}
+	if s.port, err = strconv.Atoi(lines[3]); err != nil {
+		return ""
+	}
+	s.password = strings.TrimSpace(string(password))
+	ctx, cancel := context.WithTimeout(ctx, 2*time.Second)
+	defer cancel()
+	conn, err := pgx.Connect(ctx, s.URL(database))
+	if err != nil {
+		return ""
+	}
+	_ = conn.Close(ctx)
+	return s.URL(database)
+}
+
 var errHeld = errors.New("another Corte is using this data folder; stop it first, or give this one a folder of its own with CORTE_DATA")
 
 // find looks for PostgreSQL's programs where packages put them.
@@ -164,13 +192,14 @@ func prepare(dir string, as *syscall.Credential) error {
 	return nil
 }
 
-func (s *Server) data() string { return filepath.Join(s.dir, "cluster") }
+func (s *Server) data() string         { return filepath.Join(s.dir, "cluster") }
+func (s *Server) passwordFile() string { return filepath.Join(s.dir, "password") }
 
 // ensureCluster makes the cluster on the first start and returns its password.
 // It is made beside its place and moved there whole, so that a first start
 // that was cut short is simply begun again.
 func (s *Server) ensureCluster(ctx context.Context) (string, error) {
-	pwfile := filepath.Join(s.dir, "password")
+	pwfile := s.passwordFile()
 	if _, err := os.Stat(s.data()); err == nil {
 		pw, err := os.ReadFile(pwfile)
 		return strings.TrimSpace(string(pw)), err
@@ -307,7 +336,7 @@ func (s *Server) awaitReady(ctx context.Context, done <-chan struct{}, log strin
 		select {
 		case <-done:
 			out, _ := os.ReadFile(log)
-			if bytes.Contains(out, []byte("postmaster.pid")) {
+			if bytes.Contains(out, []byte("postmaster.pid")) || bytes.Contains(out, []byte("shared memory block")) {
 				return errHeld
 			}
 			return fullOr(fmt.Errorf("PostgreSQL does not start: %s (more in %s)", lastLine(out), log))
@@ -381,7 +410,14 @@ func fullOr(err error) error {
 	return err
 }
 
+// lastLine is the last thing of weight that a program said: its last complaint,
+// where there is one, and not the hint that follows it.
 func lastLine(out []byte) string {
 	lines := strings.Split(strings.TrimSpace(string(out)), "\n")
+	for _, line := range slices.Backward(lines) {
+		if strings.Contains(line, "FATAL:") || strings.Contains(line, "PANIC:") {
+			return line
+		}
+	}
 	return lines[len(lines)-1]
 }

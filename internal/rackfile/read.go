@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -14,6 +15,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/measure"
+	"corte/core/word"
 	"corte/internal/httpapi/contract"
 	"corte/internal/sheet"
 	"corte/internal/shop"
@@ -222,50 +224,37 @@ func (r *Reader) schema(what What) *openapi3.Schema {
 // readCSV reads blades, one a row under a header of field names. Lengths may be
 // written as people write them: 3.2, 1/8", 3/32.
 func (r *Reader) readCSV(text string) ([]Row, error) {
-	in := sheet.NewReader(text)
-	header, err := in.Read()
+	table, err := sheet.Open(text)
 	if err != nil {
-		return nil, errors.New("the file is empty; its first line should name the fields")
+		return nil, err
 	}
-	props := r.schema(Blade).Properties
-	for i, h := range header {
-		header[i] = strings.ToLower(strings.TrimSpace(h))
-		if header[i] != "id" && props[header[i]] == nil {
+	props, columns := r.schema(Blade).Properties, map[string]bool{}
+	for _, h := range table.Columns {
+		if columns[h] = true; h != "id" && props[h] == nil {
 			return nil, fmt.Errorf("%q in the first line is not a field that is known; an export shows them all", h)
 		}
 	}
-	if !slices.Contains(header, "name") && !slices.Contains(header, "id") {
+	if !columns["name"] && !columns["id"] {
 		return nil, errors.New("the first line has neither a field called name nor one called id")
-	}
-	columns := map[string]bool{}
-	for _, h := range header {
-		columns[h] = true
 	}
 	var rows []Row
 	for n := 1; ; n++ {
-		record, err := in.Read()
+		_, cells, err := table.Next()
 		if errors.Is(err, io.EOF) {
 			return rows, nil
 		}
-		if err != nil {
-			return nil, fmt.Errorf("row %d cannot be read: %w", n, err)
-		}
 		fields, problems := map[string]any{}, []Problem(nil)
-		for i, cell := range record {
-			cell = sheet.Plain(strings.TrimSpace(cell))
-			if cell == "" {
-				continue
-			}
-			if i >= len(header) {
-				problems = append(problems, Problem{"", "The row has more cells than the first line has names."})
-				break
-			}
-			v, err := readCell(header[i], cell, props)
+		if err != nil {
+			problems = append(problems, Problem{"", word.Upper(err.Error()) + "."})
+		}
+		for _, i := range slices.Sorted(maps.Keys(cells)) {
+			field := table.Columns[i]
+			v, err := readCell(field, cells[i], props)
 			if err != nil {
-				problems = append(problems, Problem{header[i], err.Error()})
+				problems = append(problems, Problem{field, err.Error()})
 				continue
 			}
-			fields[header[i]] = v
+			fields[field] = v
 		}
 		row := r.rowOf(n, Blade, fields)
 		row.columns, row.Problems = columns, append(row.Problems, problems...)
@@ -386,6 +375,11 @@ func (r *Reader) Schema() (map[string]any, error) {
 		var one map[string]any
 		if err := json.Unmarshal(raw, &one); err != nil {
 			return nil, err
+		}
+		for key := range one {
+			if strings.HasPrefix(key, "x-") { // for the generator of our own code
+				delete(one, key)
+			}
 		}
 		if props, ok := one["properties"].(map[string]any); ok && (name == "BladeInput" || name == "SawInput") {
 			props["id"] = map[string]any{"type": "string", "format": "uuid"}

@@ -22,18 +22,7 @@ import (
 // BladeOf reads a blade from the contract's record.
 func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	var b store.Blade
-	var err error
-	if b.Make, err = blade.ParseMake(string(in.Make)); err != nil {
-		return b, err
-	}
-	if b.KeptFor, err = blade.ParseUse(string(in.KeptFor)); err != nil {
-		return b, err
-	}
-	if in.Grind != nil {
-		if b.Grind, err = blade.ParseGrind(string(*in.Grind)); err != nil {
-			return b, err
-		}
-	}
+	b.Make, b.KeptFor, b.Grind = in.Make, in.KeptFor, value(in.Grind)
 	b.Name, b.Hangs, b.Note = in.Name, value(in.Hangs), value(in.Note)
 	b.Diameter, b.Bore, b.Kerf = measure.Length(in.DiameterMm), measure.Length(in.BoreMm), measure.Length(in.KerfMm)
 	b.Plate, b.Gullet, b.Raker = length(in.PlateMm), length(in.GulletMm), length(in.RakerMm)
@@ -47,12 +36,7 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	b.Price, b.Tip, b.Sharpened = value(in.Price), length(in.CarbideMm), value(in.SharpenedBefore)
 	b.HookUnknown = in.HookDeg == nil && b.Teeth > 0
 	b.Shoulder, b.Shear, b.Throwaway = value(in.Shoulder), value(in.Shear), value(in.Throwaway)
-	if b.Blade.Carbide, err = blade.ParseCarbide(string(value(in.Carbide))); err != nil {
-		return b, err
-	}
-	if b.GulletShape, err = blade.ParseGulletShape(string(value(in.GulletShape))); err != nil {
-		return b, err
-	}
+	b.Blade.Carbide, b.GulletShape = value(in.Carbide), value(in.GulletShape)
 	if in.Set != nil {
 		set, err := SetOf(*in.Set)
 		if err != nil {
@@ -70,11 +54,7 @@ func SetOf(in contract.DadoSetInput) (groove.Set, error) {
 	if set.Kind, err = groove.ParseKind(string(in.Kind)); err != nil {
 		return set, err
 	}
-	if in.Build != nil {
-		if set.Build, err = saw.ParseSide(string(*in.Build)); err != nil {
-			return set, err
-		}
-	}
+	set.Build = value(in.Build)
 	for _, p := range value(in.Parts) {
 		set.Parts = append(set.Parts, groove.Part{Thickness: measure.Length(p.ThicknessMm), Count: p.Count, Shim: value(p.Shim)})
 	}
@@ -90,7 +70,7 @@ func RecordOfSet(set groove.Set) contract.DadoSetInput {
 	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: known(set.Left.Mm()), RightMm: known(set.Right.Mm()),
 		Wings: known(set.Wings), EarsMm: known(set.Ears.Mm())}
 	if set.Build != saw.UnknownSide {
-		out.Build = ptr(contract.Side(set.Build.String()))
+		out.Build = ptr(set.Build)
 	}
 	if len(set.Parts) > 0 {
 		parts := make([]contract.DadoPart, len(set.Parts))
@@ -112,18 +92,18 @@ func RecordOfSet(set groove.Set) contract.DadoSetInput {
 // RecordOfBlade is the inverse of BladeOf.
 func RecordOfBlade(b store.Blade) contract.BladeInput {
 	out := contract.BladeInput{
-		Name: b.Name, Make: contract.Make(b.Make.String()), DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
+		Name: b.Name, Make: b.Make, DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
 		KerfMm: b.Kerf.Mm(), PlateMm: known(b.Plate.Mm()), Teeth: b.Teeth, Group: known(b.Group),
 		MaxRpm: known(b.MaxRPM), GulletMm: known(b.Gullet.Mm()), RakerMm: known(b.Raker.Mm()),
-		KeptFor: contract.Use(b.KeptFor.String()), Nails: known(b.Nails), Ferrous: known(b.Ferrous), Hangs: known(b.Hangs), Note: known(b.Note),
+		KeptFor: b.KeptFor, Nails: known(b.Nails), Ferrous: known(b.Ferrous), Hangs: known(b.Hangs), Note: known(b.Note),
 		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Tip.Mm()), SharpenedBefore: known(b.Sharpened),
 		BevelDeg: known(b.Bevel), Shoulder: known(b.Shoulder), Shear: known(b.Shear), Throwaway: known(b.Throwaway),
 	}
 	if b.Blade.Carbide != blade.UnknownCarbide {
-		out.Carbide = ptr(contract.Carbide(b.Blade.Carbide.String()))
+		out.Carbide = ptr(b.Blade.Carbide)
 	}
 	if b.GulletShape != blade.UnknownGullet {
-		out.GulletShape = ptr(contract.GulletShape(b.GulletShape.String()))
+		out.GulletShape = ptr(b.GulletShape)
 	}
 	if b.Coating != "" && b.Coating != "none" {
 		out.Coating = ptr(contract.Coating(b.Coating))
@@ -132,7 +112,7 @@ func RecordOfBlade(b store.Blade) contract.BladeInput {
 		out.Set = ptr(RecordOfSet(*b.Set))
 	}
 	if b.Grind != 0 {
-		out.Grind = ptr(contract.Grind(b.Grind.String()))
+		out.Grind = ptr(b.Grind)
 		if !b.HookUnknown {
 			out.HookDeg = ptr(b.Hook)
 		}

@@ -5,22 +5,63 @@ package sheet
 
 import (
 	"encoding/csv"
+	"errors"
+	"fmt"
 	"io"
+	"slices"
 	"strconv"
 	"strings"
 )
 
-// NewReader reads a file whose first line names its columns. Commas or
-// semicolons part the cells, whichever that line has more of, and a quote
-// inside a cell is inches. Cells that Safe wrote are to be read with Plain.
-func NewReader(text string) *csv.Reader {
+// A Table is read row by row under a first line that names its columns.
+type Table struct {
+	Columns []string // in small letters
+	in      *csv.Reader
+}
+
+// Open reads the first line. Commas or semicolons part the cells, whichever
+// that line has more of, and a quote inside a cell is inches. The error says
+// what is wrong with the line: nothing in it, or a name twice.
+func Open(text string) (*Table, error) {
 	text = strings.TrimPrefix(text, "\ufeff")
 	in := csv.NewReader(strings.NewReader(text))
 	in.FieldsPerRecord, in.TrimLeadingSpace, in.LazyQuotes = -1, true, true
 	if first, _, _ := strings.Cut(text, "\n"); strings.Count(first, ";") > strings.Count(first, ",") {
 		in.Comma = ';'
 	}
-	return in
+	head, err := in.Read()
+	if err != nil {
+		return nil, errors.New("the file is empty; its first line names the columns")
+	}
+	for i, name := range head {
+		head[i] = strings.ToLower(strings.TrimSpace(name))
+		if head[i] != "" && slices.Contains(head[:i], head[i]) {
+			return nil, fmt.Errorf("the first line has two columns called %s", head[i])
+		}
+	}
+	return &Table{head, in}, nil
+}
+
+// Next reads a row: its line in the file, and the cells that are not empty by
+// the place of their column, as they were before Safe. The error is io.EOF
+// behind the last row; another one is about this row alone.
+func (t *Table) Next() (line int, cells map[int]string, err error) {
+	record, err := t.in.Read()
+	if err == io.EOF {
+		return 0, nil, err
+	}
+	line, _ = t.in.FieldPos(0)
+	cells = map[int]string{}
+	for i, cell := range record {
+		if cell = Plain(strings.TrimSpace(cell)); cell == "" {
+			continue
+		}
+		if i >= len(t.Columns) {
+			return line, cells, errors.New("the row has more cells than the first line has names")
+		}
+		cells[i] = cell
+	}
+	return line, cells, err
 }
 
 // A Writer writes records, every cell made safe.

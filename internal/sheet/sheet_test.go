@@ -1,6 +1,8 @@
 package sheet_test
 
 import (
+	"fmt"
+	"io"
 	"slices"
 	"strings"
 	"testing"
@@ -31,11 +33,33 @@ func TestCellsThatWouldRun(t *testing.T) {
 	}
 }
 
-func TestEitherSeparator(t *testing.T) {
-	for _, text := range []string{"\ufeffname;kerf\n3/4\" ripper;3,2\n", "name,kerf\n3/4\" ripper,\"3,2\"\n"} {
-		in := sheet.NewReader(text)
-		if rows, err := in.ReadAll(); err != nil || !slices.Equal(rows[1], []string{`3/4" ripper`, "3,2"}) || rows[0][0] != "name" {
-			t.Errorf("%q: %q, %v", text, rows, err)
+// Either separator parts the cells; each row is told by its line, and one that
+// is wrong does not take the others with it.
+func TestTables(t *testing.T) {
+	for _, text := range []string{"\ufeffName ;kerf\n3/4\" ripper;3,2\n\n'=1;;9\nlast\n", "Name ,kerf\n3/4\" ripper,\"3,2\"\n\n'=1,,9\nlast"} {
+		in, err := sheet.Open(text)
+		if err != nil || !slices.Equal(in.Columns, []string{"name", "kerf"}) {
+			t.Fatalf("%q: %v", text, err)
 		}
+		var got []string
+		for {
+			line, cells, err := in.Next()
+			if err == io.EOF {
+				break
+			}
+			got = append(got, fmt.Sprint(line, cells, err))
+		}
+		want := []string{`2 map[0:3/4" ripper 1:3,2] <nil>`, "4 map[0:=1] the row has more cells than the first line has names", "5 map[0:last] <nil>"}
+		if !slices.Equal(got, want) {
+			t.Errorf("%q: %q", text, got)
+		}
+	}
+	for _, text := range []string{"", "name,kerf,Name\n"} {
+		if _, err := sheet.Open(text); err == nil {
+			t.Errorf("%q is taken", text)
+		}
+	}
+	if _, err := sheet.Open("name,,\n"); err != nil {
+		t.Errorf("columns without a name: %v", err)
 	}
 }

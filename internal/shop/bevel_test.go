@@ -1,22 +1,11 @@
 package shop_test
 
 import (
-	"bytes"
-	"context"
-	"encoding/binary"
 	"errors"
-	"hash/crc32"
-	"image"
-	"image/color"
-	"image/jpeg"
-	"image/png"
-	"io"
 	"math"
 	"strings"
 	"testing"
 	"time"
-
-	"github.com/google/uuid"
 
 	"corte/core/cut"
 	"corte/core/measure"
@@ -88,104 +77,6 @@ func TestComparedPinsStandAlone(t *testing.T) {
 	if _, _, err := f.Compare(t.Context(), f.id, steep, []shop.Pin{{Blade: f.blade["Needle"].ID}}, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.bevel_deg" {
 		t.Errorf("a cut that cannot be: %v", err)
 	}
-}
-
-// A photo taken with the camera on its side comes back upright, and without
-// what else the camera wrote into it.
-func TestPhotoIsTurnedUprightAndStripped(t *testing.T) {
-	f := open(t)
-	id := f.blade["Quill"].ID
-	flat := image.NewRGBA(image.Rect(0, 0, 60, 40))
-	for x := range 60 {
-		for y := range 40 {
-			if x < 30 {
-				flat.Set(x, y, color.RGBA{R: 255, A: 255})
-			} else {
-				flat.Set(x, y, color.RGBA{B: 255, A: 255})
-			}
-		}
-	}
-	var raw bytes.Buffer
-	if err := jpeg.Encode(&raw, flat, &jpeg.Options{Quality: 95}); err != nil {
-		t.Fatal(err)
-	}
-	if _, err := f.SetPhoto(t.Context(), f.id, id, bytes.NewReader(withOrientation(raw.Bytes(), 6))); err != nil {
-		t.Fatal(err)
-	}
-	kept, err := f.Photo(t.Context(), f.id, id)
-	if err != nil {
-		t.Fatal(err)
-	}
-	got, err := jpeg.Decode(bytes.NewReader(kept))
-	if err != nil || got.Bounds().Dx() != 40 || got.Bounds().Dy() != 60 {
-		t.Fatalf("%v, %v", got.Bounds(), err)
-	}
-	// Orientation 6: the camera lay on its side, so that the left of the file is the top.
-	if r, _, b, _ := got.At(20, 5).RGBA(); r < 0xc000 || b > 0x4000 {
-		t.Errorf("its top is not what was the left: %x %x", r, b)
-	}
-	if bytes.Contains(kept, []byte("Exif")) {
-		t.Error("what the camera wrote is still in it")
-	}
-	if _, err := f.SetPhoto(t.Context(), f.id, uuid.New(), &raw); err == nil {
-		t.Error("a photo of a blade that is not there")
-	}
-}
-
-// hangUp ends a request when the last of its file has been read.
-type hangUp struct{ cancel context.CancelFunc }
-
-func (h hangUp) Read([]byte) (int, error) {
-	h.cancel()
-	return 0, io.EOF
-}
-
-// A photo that is larger than anybody needs is refused before it is decoded,
-// and one that takes too long ends with its request; the old one stays.
-func TestPhotosAreBounded(t *testing.T) {
-	f := open(t)
-	id := f.blade["Quill"].ID
-	var file bytes.Buffer
-	if err := png.Encode(&file, image.NewGray(image.Rect(0, 0, 5000, 3000))); err != nil {
-		t.Fatal(err)
-	}
-	send := func(raw []byte) (e *shop.Error) {
-		_, err := f.SetPhoto(t.Context(), f.id, id, bytes.NewReader(raw))
-		if err != nil && !errors.As(err, &e) {
-			t.Errorf("%v", err)
-		}
-		return e
-	}
-	huge := bytes.Clone(file.Bytes())
-	binary.BigEndian.PutUint32(huge[16:], 10_001) // wide, of 3000 high
-	binary.BigEndian.PutUint32(huge[20:], 5_000)
-	binary.BigEndian.PutUint32(huge[29:], crc32.ChecksumIEEE(huge[12:29]))
-	if e := send(huge); e == nil || !strings.Contains(e.Detail, "10001 by 5000") {
-		t.Errorf("50,005,000 pixels: %v", e)
-	}
-	gone, cancel := context.WithCancel(t.Context())
-	_, err := f.SetPhoto(gone, f.id, id, io.MultiReader(bytes.NewReader(file.Bytes()), hangUp{cancel}))
-	var e *shop.Error
-	if !errors.As(err, &e) || e.Reason != shop.Busy {
-		t.Errorf("for somebody who hung up once it was sent: %v", err)
-	}
-	if _, err := f.Photo(t.Context(), f.id, id); err == nil {
-		t.Error("a photo was kept that was refused")
-	}
-	if e := send(file.Bytes()); e != nil {
-		t.Errorf("with time enough: %v", e)
-	}
-}
-
-// withOrientation puts an Exif block that says how the camera was held behind a
-// JPEG's first mark.
-func withOrientation(raw []byte, o uint16) []byte {
-	tiff := []byte("II*\x00\x08\x00\x00\x00\x01\x00\x12\x01\x03\x00\x01\x00\x00\x00")
-	tiff = binary.LittleEndian.AppendUint16(tiff, o)
-	tiff = append(tiff, 0, 0, 0, 0, 0, 0)
-	body := append([]byte("Exif\x00\x00"), tiff...)
-	block := binary.BigEndian.AppendUint16([]byte{0xff, 0xe1}, uint16(len(body)+2))
-	return append(append(append([]byte{}, raw[:2]...), append(block, body...)...), raw[2:]...)
 }
 
 // A blade that was never used gets its oil off, one from the saw doctor is

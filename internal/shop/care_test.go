@@ -231,12 +231,37 @@ func TestSettingsAreCompared(t *testing.T) {
 	if tr, err = f.EndTrial(ctx, f.id, tr.ID, tr.Version); err != nil {
 		t.Fatal(err)
 	}
-	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0], "B scorches less than A; sure") {
-		t.Errorf("it came to %+v, %q", tr.Results, tr.Says)
-	}
 	after, _ := f.Blade(ctx, f.id, quill)
 	if d := after.Condition.Metres - before.Condition.Metres; d < 7.19 || d > 7.21 {
 		t.Errorf("eight pieces of 900 mm added %v m", d)
+	}
+	// A piece of it teaches what the same cut does when Run logs it.
+	ran, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: quill, Height: 22, Feed: measure.Feed(tr.Settings[0].Detail.Feed), Pieces: 1, Seconds: 12, Wall: "clean", Splinters: "none"}, measure.Millimetre)
+	if err != nil {
+		t.Fatal(err)
+	}
+	logged, _, err := f.Log(ctx, f.id, store.Filter{Blade: &quill, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 9)
+	if err != nil {
+		t.Fatal(err)
+	}
+	same := 0
+	for _, row := range logged[1:] {
+		var one, piece store.CutDetail
+		_, _ = json.Unmarshal(ran.Detail, &one), json.Unmarshal(row.Detail, &piece)
+		if piece.Height != one.Height {
+			continue
+		}
+		same++
+		one.Foretold.With, piece.Foretold.With = nil, nil // the blade has cut eight pieces between them
+		if d := one.Foretold.Heat/piece.Foretold.Heat - 1; math.Abs(d) > 0.01 || math.Abs(one.Foretold.Load/piece.Foretold.Load-1) > 0.01 {
+			t.Errorf("Run foretells %+v and the comparison %+v", one.Foretold, piece.Foretold)
+		}
+	}
+	if same != 4 {
+		t.Errorf("%d pieces were cut as high", same)
+	}
+	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0], "B scorches less than A; sure") {
+		t.Errorf("it came to %+v, %q", tr.Results, tr.Says)
 	}
 	if mine, err := f.Trials(ctx, f.id, &quill, 10); err != nil || len(mine) != 2 || mine[0].ID != tr.ID {
 		t.Errorf("the blade's comparisons: %d, %v", len(mine), err)
@@ -249,8 +274,23 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	// A cut that waited in a tablet keeps its own time.
 	made := shop.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Waited: 30 * time.Hour}
 	row, err := f.LogCut(ctx, f.id, made, measure.Millimetre)
-	if err != nil || time.Since(row.At) < 29*time.Hour {
+	if ago := time.Since(row.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", row.At, err)
+	}
+	// The next was on its way for less long than lay between the two: it still comes after.
+	next := made
+	next.Waited, next.After = 30*time.Hour+time.Second, row.At
+	if after, err := f.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || !after.At.Equal(row.At.Add(time.Microsecond)) {
+		t.Errorf("the next is logged at %v after %v, %v", after.At, row.At, err)
+	} else if _, err := f.Strike(ctx, f.id, after.ID, "made twice"); err != nil {
+		t.Error(err)
+	}
+	// What is said of a time that has not come is not believed.
+	next.After = time.Now().Add(time.Hour)
+	if early, err := f.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || time.Since(early.At).Round(time.Hour) != 30*time.Hour {
+		t.Errorf("after a row of the future it is logged at %v, %v", early.At, err)
+	} else if _, err := f.Strike(ctx, f.id, early.ID, "made twice"); err != nil {
+		t.Error(err)
 	}
 	counted := made
 	counted.Waited, counted.Metres, counted.Seconds = 0, 12.5, 10
@@ -278,7 +318,7 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 		if !asCSV {
 			keepsSchema(t, file.Bytes())
 		}
-		rows, err := logfile.Read(file.Bytes(), measure.Millimetre)
+		rows, err := logfile.Read(file.Bytes(), measure.Millimetre, time.UTC)
 		if err != nil || len(rows) < 200 {
 			t.Fatalf("%d rows, %v", len(rows), err)
 		}
@@ -296,7 +336,7 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 		"cut,2025-03-02,Plough,Long Table,cheese,20,80,900,1\n" +
 		"flew,2025-03-02,Plough,,,,,,\n" +
 		"washed,soon,Plough,,,,,,\n"
-	rows, err := logfile.Read([]byte(hand), measure.Millimetre)
+	rows, err := logfile.Read([]byte(hand), measure.Millimetre, time.UTC)
 	if err != nil {
 		t.Fatal(err)
 	}

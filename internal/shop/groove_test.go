@@ -83,11 +83,11 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
 	before, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
-	if err != nil || before.Tests < 3 || math.Abs((before.Known[0].Held-6.44).Mm()) > 0.03 || before.Known[0].SD > 0.025 {
+	if err != nil || before.Held.Told < 3 || math.Abs((before.Known[0].Held-6.44).Mm()) > 0.03 || before.Known[0].SD > 0.025 {
 		t.Fatalf("the season's grooves taught %+v, %v", before.Known, err)
 	}
 	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre)
-	if err != nil || g.Height != 7 || len(g.Says) != 2 {
+	if err != nil || g.Fitting.Stand.Height != 7 || len(g.Says) != 2 {
 		t.Fatalf("begun: %v, %+v", err, g.Says)
 	}
 	var e *shop.Error
@@ -97,7 +97,7 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if _, err := f.TestGroove(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0, measure.Millimetre); !errors.As(err, &e) || e.Reason != shop.Stale {
 		t.Errorf("another's version: %v", err)
 	}
-	if after, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre); after.Tests != before.Tests {
+	if after, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre); after.Held.Told != before.Held.Told {
 		t.Error("a refused test was learnt from")
 	}
 	// Narrow by 0.2: shims go in, and the blade is raised by what was shy.
@@ -105,8 +105,8 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Fatal(err)
 	}
 	said := strings.Join(g.Says, " ")
-	if g.Good || math.Abs(g.Height.Mm()-8.1) > 1e-9 || !strings.Contains(said, "0.2 mm too narrow") || !strings.Contains(said, "put in") || !strings.Contains(said, "0.14 turns of the wheel") {
-		t.Errorf("after a narrow test, %v high: %s", g.Height, said)
+	if g.Good || math.Abs(g.Fitting.Stand.Height.Mm()-8.1) > 1e-9 || !strings.Contains(said, "0.2 mm too narrow") || !strings.Contains(said, "put in") || !strings.Contains(said, "0.14 turns of the wheel") {
+		t.Errorf("after a narrow test, %v high: %s", g.Fitting.Stand.Height, said)
 	}
 	// Its parts have made other grooves before: something lies between them.
 	if !strings.Contains(said, "a chip or a burr") || math.Abs((g.Way.Width-13.45).Mm()) > 0.05 {
@@ -129,8 +129,8 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Fatalf("earlier: %+v, %v", p.Earlier, err)
 	}
 	again, err := f.CallUp(ctx, f.id, g.ID, "", measure.Millimetre)
-	if err != nil || again.Way.Says != stack || math.Abs(again.Height.Mm()-8.1) > 1e-9 {
-		t.Errorf("called up: %v, %v, %v", again.Way.Says, again.Height, err)
+	if err != nil || again.Way.Says != stack || math.Abs(again.Fitting.Stand.Height.Mm()-8.1) > 1e-9 {
+		t.Errorf("called up: %v, %v, %v", again.Way.Says, again.Fitting.Stand.Height, err)
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
 	knew, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre)
@@ -289,8 +289,8 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 		}
 	}
 	taught, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
-	if err != nil || stale != 1 || taught.Tests != before.Tests+1 || taught.Known[0].Held == before.Known[0].Held {
-		t.Fatalf("two at once: %d were late, %d tests, before %d; %v", stale, taught.Tests, before.Tests, err)
+	if err != nil || stale != 1 || taught.Held.Told != before.Held.Told+1 || taught.Known[0].Held == before.Known[0].Held {
+		t.Fatalf("two at once: %d were late, %d tests, before %d; %v", stale, taught.Held.Told, before.Held.Told, err)
 	}
 	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &set, Kinds: []store.Kind{store.KindGrooved}}, store.Mark{}, 1)
 	if err != nil {
@@ -299,7 +299,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	if _, err := f.Strike(ctx, f.id, rows[0].ID, "a chip lay in it"); err != nil {
 		t.Fatal(err)
 	}
-	if struck, err := f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Tests != before.Tests || struck.Known[0] != before.Known[0] {
+	if struck, err := f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Held.Told != before.Held.Told || struck.Known[0] != before.Known[0] {
 		t.Errorf("struck out, the outer pair is %+v, before the test %+v, %v", struck.Known[0], before.Known[0], err)
 	}
 	made := before.DadoSet

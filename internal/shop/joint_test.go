@@ -6,9 +6,8 @@ import (
 	"strings"
 	"testing"
 
-	"github.com/google/uuid"
-
 	"corte/core/care"
+	"corte/core/joint"
 	"corte/core/measure"
 	"corte/core/verdict"
 	"corte/internal/shop"
@@ -19,32 +18,32 @@ import (
 func TestJointsKnowTheBlade(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	mm := func(v float64) *measure.Length { l := measure.Length(v); return &l }
-	plan := func(blade string, ask shop.JointAsk) (shop.JointPlan, error) {
-		if ask.Saw == uuid.Nil {
-			ask.Saw = f.saws["table"].ID
+	plan := func(blade string, ask joint.Ask) (joint.Plan, error) {
+		on := f.saws["table"].ID
+		if blade == "Batten" { // it is 305 mm wide
+			on = f.saws["miter"].ID
 		}
-		ask.Blade = f.blade[blade].ID
-		return f.PlanJoint(ctx, f.id, ask, measure.Millimetre)
+		return f.PlanJoint(ctx, f.id, on, f.blade[blade].ID, ask, measure.Millimetre)
 	}
 	for name, tt := range map[string]struct {
 		blade   string
-		ask     shop.JointAsk
+		ask     joint.Ask
 		verdict verdict.Verdict
 		says    string
 		minds   string
 	}{
-		"a tenon in the middle":   {"Mortise", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Clear, "the same again", ""},
-		"one off the middle":      {"Mortise", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30, Off: mm(4)}, verdict.Clear, "Turn over, blade 12 mm high", ""},
-		"one that is ridged":      {"Stagehand", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Mind, "that is the shoulder", "a ridge of 0.43 mm"},
-		"a box joint of one kerf": {"Mortise", shop.JointAsk{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Mind, "a pitch of 6.3 mm", "ends whole"},
-		"a box joint in passes":   {"Mortise", shop.JointAsk{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Mind, "every slot over it", "3 passes each, or a stack"},
-		"with a stack":            {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1}, verdict.Clear, "8 slots", ""},
-		"a loose test":            {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.9), Fingers: 3}, verdict.Clear, "the key 0.2 mm further from the blade", ""},
-		"a test that fits":        {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.1), Fingers: 1}, verdict.Clear, "as it should be", ""},
-		"tails":                   {"Dovecote", shop.JointAsk{Kind: "tails", Stock: 19}, verdict.Clear, "A slope of 1 in 7.1", ""},
-		"a slope":                 {"Plough", shop.JointAsk{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, verdict.Clear, "the deepest at the near wall", ""},
-		"a fold":                  {"Plough", shop.JointAsk{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Mind, "a skin of 1.5 mm stays", "differs from sheet to sheet"},
-		"a fold with points":      {"Understudy", shop.JointAsk{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Mind, "a skin of 0.6 mm stays", "points of its teeth"},
+		"a tenon in the middle":   {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Clear, "the same again", ""},
+		"one off the middle":      {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30, Off: mm(4)}, verdict.Clear, "Turn over, blade 12 mm high", ""},
+		"one that is ridged":      {"Stagehand", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Mind, "that is the shoulder", "a ridge of 0.43 mm"},
+		"a box joint of one kerf": {"Mortise", joint.Ask{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Mind, "a pitch of 6.3 mm", "ends whole"},
+		"a box joint in passes":   {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Mind, "every slot over it", "3 passes each, or a stack"},
+		"with a stack":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1}, verdict.Clear, "8 slots", ""},
+		"a loose test":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.9), Fingers: 3}, verdict.Clear, "the key 0.2 mm further from the blade", ""},
+		"a test that fits":        {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.1), Fingers: 1}, verdict.Clear, "as it should be", ""},
+		"tails":                   {"Dovecote", joint.Ask{Kind: "tails", Stock: 19}, verdict.Clear, "A slope of 1 in 7.1", ""},
+		"a slope":                 {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, verdict.Clear, "the deepest at the near wall", ""},
+		"a fold":                  {"Plough", joint.Ask{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Mind, "a skin of 1.5 mm stays", "differs from sheet to sheet"},
+		"a fold with points":      {"Understudy", joint.Ask{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Mind, "a skin of 0.6 mm stays", "points of its teeth"},
 	} {
 		p, err := plan(tt.blade, tt.ask)
 		if err != nil {
@@ -64,18 +63,18 @@ func TestJointsKnowTheBlade(t *testing.T) {
 	}
 	for name, tt := range map[string]struct {
 		blade string
-		ask   shop.JointAsk
+		ask   joint.Ask
 		field string
 		says  string
 	}{
-		"a cracked blade":    {"Plough", shop.JointAsk{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, "blade_id", "does not go on"},
-		"a blade by hand":    {"Trot", shop.JointAsk{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, "blade_id", "may not go on Long Table"},
-		"on the miter saw":   {"Batten", shop.JointAsk{Kind: "box", Saw: f.saws["miter"].ID, Width: 96}, "saw_id", "Drop is a miter saw"},
-		"a slot too narrow":  {"Mortise", shop.JointAsk{Kind: "box", Width: 96, Slot: 2, Room: 0.1}, "slot_mm", "less than the kerf"},
-		"deeper than it is":  {"Trapdoor", shop.JointAsk{Kind: "box", Width: 101.7, Slot: 6.4, Stock: 90}, "blade_id", "reaches only"},
-		"tails from a plain": {"Mortise", shop.JointAsk{Kind: "tails", Stock: 19}, "blade_id", "bevelled to one side"},
-		"tails of nothing":   {"Dovecote", shop.JointAsk{Kind: "tails"}, "stock_mm", "how thick the board is"},
-		"no such joint":      {"Mortise", shop.JointAsk{Kind: "biscuit"}, "kind", "no such joint"},
+		"a cracked blade":    {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, "blade_id", "does not go on"},
+		"a blade by hand":    {"Trot", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, "blade_id", "may not go on Long Table"},
+		"on the miter saw":   {"Batten", joint.Ask{Kind: "box", Width: 96}, "saw_id", "Drop is a miter saw"},
+		"a slot too narrow":  {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 2, Room: 0.1}, "slot_mm", "less than the kerf"},
+		"deeper than it is":  {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Stock: 90}, "blade_id", "reaches only"},
+		"tails from a plain": {"Mortise", joint.Ask{Kind: "tails", Stock: 19}, "blade_id", "bevelled to one side"},
+		"tails of nothing":   {"Dovecote", joint.Ask{Kind: "tails"}, "stock_mm", "how thick the board is"},
+		"no such joint":      {"Mortise", joint.Ask{Kind: "biscuit"}, "kind", "no such joint"},
 	} {
 		_, err := plan(tt.blade, tt.ask)
 		var e *shop.Error

@@ -16,6 +16,7 @@ import (
 	"corte/core/cut"
 	"corte/core/guide"
 	"corte/core/measure"
+	"corte/core/trace"
 	"corte/internal/shop"
 	"corte/internal/store"
 )
@@ -190,7 +191,7 @@ func TestHitsAndChips(t *testing.T) {
 		t.Errorf("%+v, %v", m.Steps, err)
 	}
 	tr, err := f.StartTrace(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "", measure.Millimetre)
-	if err != nil || !slices.ContainsFunc(tr.Facts, func(x shop.Fact) bool { return x.Fact == "chipped" && x.Value == 1 }) {
+	if err != nil || !slices.ContainsFunc(tr.Facts, func(x trace.Fact) bool { return x.Fact == "chipped" && x.Value == 1 }) {
 		t.Errorf("facts %+v, %v", tr.Facts, err)
 	}
 }

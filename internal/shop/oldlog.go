@@ -114,7 +114,7 @@ func entryOf(r logfile.Row, blades, saws map[string]*uuid.UUID, now time.Time) (
 	}
 	switch {
 	case e.At.After(now.Add(clockAhead)):
-		return e, fmt.Errorf("%s is in the future", e.At.Format("2 January 2006"))
+		return e, fmt.Errorf("%s is in the future", e.At.Format("2 January 2006, 15:04 -07:00"))
 	case e.Blade == nil && e.Kind.NeedsBlade():
 		return e, fmt.Errorf("a row of kind %s needs its blade", e.Kind)
 	case e.Saw == nil && e.Kind.NeedsSaw():

@@ -1,31 +1,24 @@
 package shop
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
-	"image"
-	_ "image/png" // photos come as PNG as well
-	"io"
 	"time"
 
-	"github.com/disintegration/imaging"
 	"github.com/google/uuid"
-	_ "golang.org/x/image/webp" // and as WebP
 
 	"corte/core/blade"
 	"corte/core/measure"
-	"corte/core/saw"
+	"corte/internal/photo"
 	"corte/internal/store"
 )
 
 // CheckBlade reports the first number that no real blade can have.
 func CheckBlade(b store.Blade) error {
-	var be *blade.Error
-	if err := b.Check(); errors.As(err, &be) {
-		return invalid(be.Field, "%s", be.Reason)
+	if err := b.Check(); err != nil {
+		return refused(err)
 	}
 	switch {
 	case b.Set == nil:
@@ -33,17 +26,11 @@ func CheckBlade(b store.Blade) error {
 	case b.Make != blade.Dado:
 		return invalid("set", "only a dado set has parts")
 	}
-	return grooveError(b.Set.Check(measure.Millimetre))
+	return refused(b.Set.Check(measure.Millimetre))
 }
 
 // CheckSaw reports the first number that no real saw can have.
-func CheckSaw(w store.Saw) error {
-	var se *saw.Error
-	if err := w.Check(); errors.As(err, &se) {
-		return invalid(se.Field, "%s", se.Reason)
-	}
-	return nil
-}
+func CheckSaw(w store.Saw) error { return refused(w.Check()) }
 
 // AddBlade puts a blade on the rack.
 func (s *Service) AddBlade(ctx context.Context, shop uuid.UUID, b store.Blade) (store.Blade, error) {
@@ -105,6 +92,9 @@ func (s *Service) ChangeSaw(ctx context.Context, shop uuid.UUID, w store.Saw) (s
 
 // ChangeShop writes how the shop likes to work over the version it carries.
 func (s *Service) ChangeShop(ctx context.Context, sh store.Shop) (store.Shop, error) {
+	if err := checkZone(sh); err != nil {
+		return sh, err
+	}
 	if err := s.st.ChangeShop(ctx, sh); err != nil {
 		return sh, stale(missing(err, "", "shop"), "shop")
 	}
@@ -227,66 +217,30 @@ func (s *Service) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, 
 	})
 }
 
-const (
-	photoSide   = 1280 // pixels, the longer side of what is kept
-	photoPixels = 50e6 // of what is taken: 200 MB once it is decoded, and as much again to turn it
-	photoTone   = 82   // JPEG quality
-)
+const photoSide = 1280 // pixels, the longer side of what is kept
 
-// developing holds a place for each photo that is worked on at once.
-var developing = make(chan struct{}, 2)
-
-// A patientReader ends when its request does, and the decoder with it.
-type patientReader struct {
-	ctx context.Context
-	io.Reader
-}
-
-func (r patientReader) Read(p []byte) (int, error) {
-	if err := r.ctx.Err(); err != nil {
-		return 0, err
+// Develop makes a photo ready to be kept: turned upright, made smaller and
+// encoded anew, so that nothing else that was in the file is kept. It takes its
+// time, and so comes before any transaction.
+func Develop(ctx context.Context, file []byte) ([]byte, error) {
+	small, err := photo.Small(ctx, file, photoSide)
+	var size *photo.SizeError
+	switch {
+	case errors.Is(err, photo.ErrLate):
+		return nil, &Error{Busy, "photo", err.Error()}
+	case errors.Is(err, photo.ErrUnreadable) || errors.As(err, &size):
+		return nil, invalid("photo", "%v", err)
 	}
-	return r.Reader.Read(p)
+	return small, err
 }
 
-// SetPhoto keeps a photo of a blade: turned upright, made smaller and encoded
-// anew, so that nothing else that was in the file is kept.
-func (s *Service) SetPhoto(ctx context.Context, shop, id uuid.UUID, file io.Reader) (store.Blade, error) {
+// SetPhoto keeps a photo of a blade that was developed.
+func (s *Service) SetPhoto(ctx context.Context, shop, id uuid.UUID, developed []byte) (store.Blade, error) {
 	b, err := s.Blade(ctx, shop, id)
 	if err != nil {
 		return b, err
 	}
-	raw, err := io.ReadAll(file)
-	if err != nil {
-		return b, err
-	}
-	const unreadable = "this is not a photo that can be read; send a JPEG, PNG or WebP"
-	size, _, err := image.DecodeConfig(bytes.NewReader(raw))
-	if err != nil {
-		return b, invalid("photo", unreadable)
-	}
-	if size.Width*size.Height > photoPixels {
-		return b, invalid("photo", "%d by %d pixels are more than are needed; send at most 50 million", size.Width, size.Height)
-	}
-	late := &Error{Busy, "photo", "many photos are being made smaller just now, and there was no time for this one; nothing was saved. Send it again, or a smaller one"}
-	select {
-	case developing <- struct{}{}:
-		defer func() { <-developing }()
-	case <-ctx.Done():
-		return b, late
-	}
-	picture, err := imaging.Decode(patientReader{ctx, bytes.NewReader(raw)}, imaging.AutoOrientation(true))
-	switch {
-	case ctx.Err() != nil:
-		return b, late
-	case err != nil:
-		return b, invalid("photo", unreadable)
-	}
-	var out bytes.Buffer
-	if err := imaging.Encode(&out, imaging.Fit(picture, photoSide, photoSide, imaging.Lanczos), imaging.JPEG, imaging.JPEGQuality(photoTone)); err != nil {
-		return b, err
-	}
-	if err := s.st.SetPhoto(ctx, shop, id, s.now(), out.Bytes()); err != nil {
+	if err := s.st.SetPhoto(ctx, shop, id, s.now(), developed); err != nil {
 		return b, err
 	}
 	return s.Blade(ctx, shop, id)

@@ -77,6 +77,12 @@ func (s *Service) Once(ctx context.Context, shop uuid.UUID, key string, request 
 	return out, err
 }
 
+// Together runs act in one transaction: what it reads is what it changes, and
+// its every change is kept, or none.
+func (s *Service) Together(ctx context.Context, act func(*Service) error) error {
+	return s.st.Atomically(ctx, func(tx *store.Store) error { return act(s.In(tx)) })
+}
+
 // SweepAnswers forgets answers that are too old for anybody to ask again.
 func (s *Service) SweepAnswers(ctx context.Context) error {
 	return s.st.SweepAnswers(ctx, s.now().Add(-store.AnswersKept))
@@ -173,13 +179,4 @@ func (c Cut) Job(s store.Saw) (cut.Job, error) {
 		j.Other = *c.Other
 	}
 	return choose.Settle(j, s.Saw), nil
-}
-
-// cutError puts the core's error about a job into the API's terms.
-func cutError(err error) error {
-	var ce *cut.Error
-	if errors.As(err, &ce) {
-		return &Error{Invalid, "cut." + ce.Field, ce.Reason}
-	}
-	return err
 }

@@ -1,6 +1,7 @@
 package shop_test
 
 import (
+	"encoding/json"
 	"errors"
 	"math"
 	"os"
@@ -12,8 +13,8 @@ import (
 
 	"corte/core/choose"
 	"corte/core/cut"
+	"corte/core/joint"
 	"corte/core/measure"
-	"corte/internal/demo"
 	"corte/internal/shop"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
@@ -32,12 +33,9 @@ type floor struct {
 
 func open(t *testing.T) floor {
 	t.Helper()
-	st := pgtest.Store(t)
-	sh, err := demo.Furnish(t.Context(), st, time.Now())
-	if err != nil {
-		t.Fatal(err)
-	}
-	f := floor{shop.New(st, time.Now), st, sh.ID, map[string]store.Saw{}, map[string]store.Blade{}}
+	url, id := pgtest.Demo(t)
+	st := pgtest.Open(t, url)
+	f := floor{shop.New(st, time.Now), st, id, map[string]store.Saw{}, map[string]store.Blade{}}
 	saws, err := f.Saws(t.Context(), f.id)
 	if err != nil {
 		t.Fatal(err)
@@ -152,5 +150,67 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 		if _, err := f.LogCut(t.Context(), f.id, m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
+	}
+}
+
+// What is retired is not set up for anything new: neither a saw nor a blade.
+// What was cut with it before is still logged and traced.
+func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	table, plough, trapdoor := f.saws["table"].ID, f.blade["Plough"].ID, f.blade["Trapdoor"].ID
+	c := f.cut("table", "hard-maple", cut.Rip, 90)
+	ask := f.groove("table", "birch-ply", 8, 18)
+	tenon := joint.Ask{Kind: "tenon", Stock: 19, Tenon: 8, Length: 25}
+	pins := []shop.Pin{{Blade: plough, Height: 30}, {Blade: f.blade["Chorus"].ID, Height: 30}}
+	asked := func() map[string]error {
+		_, plan := f.Plan(ctx, f.id, c, 60, measure.Millimetre)
+		_, sweep := f.Sweep(ctx, f.id, c, shop.SweepSpec{Blade: plough, Step: 5}, measure.Millimetre)
+		_, _, compare := f.Compare(ctx, f.id, c, pins, measure.Millimetre)
+		_, mount := f.StartMounting(ctx, f.id, table, plough, nil, "", measure.Millimetre)
+		_, grooves := f.PlanGroove(ctx, f.id, ask, measure.Millimetre)
+		_, start := f.StartGroove(ctx, f.id, ask, trapdoor, "", measure.Millimetre)
+		_, joints := f.PlanJoint(ctx, f.id, table, plough, tenon, measure.Millimetre)
+		_, trials := f.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, []float64{0, 0}, 4, false, "", measure.Millimetre)
+		return map[string]error{"plan": plan, "sweep": sweep, "compare": compare, "mount": mount, "grooves": grooves, "groove": start, "joint": joints, "trial": trials}
+	}
+	refused := func(what string, err error) {
+		t.Helper()
+		var e *shop.Error
+		if !errors.As(err, &e) || !strings.Contains(e.Detail, "is retired") {
+			t.Errorf("%s: %v", what, err)
+		}
+	}
+	if _, err := f.RetireBlade(ctx, f.id, plough, "worn", ""); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := f.RetireBlade(ctx, f.id, trapdoor, "worn", ""); err != nil {
+		t.Fatal(err)
+	}
+	got := asked()
+	for _, what := range []string{"sweep", "mount", "groove", "joint", "trial"} {
+		refused("a retired blade, "+what, got[what])
+	}
+	for _, id := range []uuid.UUID{plough, trapdoor} {
+		if _, err := f.RestoreBlade(ctx, f.id, id); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for what, err := range asked() {
+		if err != nil {
+			t.Errorf("back on the rack, %s: %v", what, err)
+		}
+	}
+	if _, err := f.RetireSaw(ctx, f.id, table, "sold", ""); err != nil {
+		t.Fatal(err)
+	}
+	for what, err := range asked() {
+		refused("a retired saw, "+what, err)
+	}
+	if _, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: plough, Height: 30, Pieces: 1, Wall: "black", Splinters: "none"}, measure.Millimetre); err != nil {
+		t.Errorf("what was cut on it: %v", err)
+	}
+	if _, err := f.StartTrace(ctx, f.id, c, json.RawMessage(`{}`), &plough, 30, []string{"scorch-both-walls"}, "", measure.Millimetre); err != nil {
+		t.Errorf("why it came out so: %v", err)
 	}
 }

@@ -1,32 +1,20 @@
 package shop
 
 import (
-	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"slices"
 	"time"
 
 	"github.com/google/uuid"
 
-	"corte/core/care"
-	"corte/core/choose"
-	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/trace"
 	"corte/core/verdict"
 	"corte/internal/store"
 )
-
-// A Fact is something that the shop knew when a trace began.
-type Fact struct {
-	Fact  string  `json:"fact"`
-	Value float64 `json:"value"`
-	Says  string  `json:"says"`
-}
 
 // Answers to a check.
 const (
@@ -41,7 +29,7 @@ type Trace struct {
 	SawName   string
 	SawKind   saw.Kind
 	BladeName string
-	Facts     []Fact
+	Facts     []trace.Fact
 	Answers   map[string]string // check to its answer, typed or from the log
 	FromLog   map[string]string // check to what the log said that answered it
 	Pending   []string          // what is half done: washed, and not cut yet
@@ -84,7 +72,7 @@ func (s *Service) StartTrace(ctx context.Context, shop uuid.UUID, c Cut, raw jso
 		}
 		b = &one
 	}
-	facts, err := s.facts(ctx, shop, w, j, r, b, height, u)
+	facts, err := s.facts(ctx, shop, w, r, b, height)
 	if err != nil {
 		return Trace{}, err
 	}
@@ -120,122 +108,40 @@ func checkSigns(present, absent []string) error {
 }
 
 // facts are what the shop knows that moves the odds of causes.
-func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, j cut.Job, r request, b *store.Blade, height measure.Length, u measure.Unit) ([]Fact, error) {
-	out := []Fact{}
-	add := func(fact string, v float64, says string, args ...any) {
-		out = append(out, Fact{fact, v, fmt.Sprintf(says, args...)})
-	}
-	day := func(t time.Time) string { return t.Format("2 January") }
-	if w.HeelAt != nil {
-		side := "toward the fence"
-		if w.Heel < 0 {
-			side = "from the fence"
-		}
-		add("heel_mm", max(0, w.Heel.Mm()), "heel %s %s on %s", max(w.Heel, -w.Heel).Thin(u), side, day(*w.HeelAt))
-		add("heel_away_mm", max(0, -w.Heel.Mm()), "")
-		add("truing_age_days", s.now().Sub(*w.HeelAt).Hours()/24, "")
-	}
-	if w.FenceAt != nil {
-		word := "open"
-		if w.FenceOpen < 0 {
-			word = "closing"
-		}
-		add("fence_open_mm", max(0, w.FenceOpen.Mm()), "fence %s %s at the rear on %s", max(w.FenceOpen, -w.FenceOpen).Thin(u), word, day(*w.FenceAt))
-		add("fence_closing_mm", max(0, -w.FenceOpen.Mm()), "")
+func (s *Service) facts(ctx context.Context, shop uuid.UUID, w store.Saw, r request, b *store.Blade, height measure.Length) ([]trace.Fact, error) {
+	k := trace.Known{
+		Now: s.now(), Day: func(t time.Time) string { return t.In(Zone(w.Zone)).Format("2 January") },
+		Saw: w.Saw, Heel: w.Heel, HeelAt: w.HeelAt, FenceOpen: w.FenceOpen, FenceAt: w.FenceAt, Request: r.Request, Height: height,
 	}
 	all, err := s.st.Stands(ctx, shop)
 	if err != nil {
 		return nil, err
 	}
 	for _, e := range all {
-		if *e.Saw != w.ID {
-			continue
-		}
-		var d store.TruingDetail
-		_ = json.Unmarshal(e.Detail, &d)
-		switch e.Kind {
-		case store.KindMoved:
-			if w.HeelAt == nil || e.At.After(*w.HeelAt) {
-				add("moved_since_truing", 1, "moved or bumped on %s, and not measured since", day(e.At))
+		switch {
+		case *e.Saw != w.ID:
+		case e.Kind == store.KindMoved:
+			k.Moved = &e.At
+		case e.Kind == store.KindRunOut:
+			var d store.TruingDetail
+			if err := json.Unmarshal(e.Detail, &d); err != nil {
+				return nil, err
 			}
-		case store.KindRunOut:
-			add("runout_mm", d.Figure, "run-out %s on %s", measure.Length(d.Figure).Thin(u), day(e.At))
+			k.RunOut = &trace.Measured{Figure: measure.Length(d.Figure), At: e.At}
 		}
 	}
-	if j.Material.Kind.Modelled() {
-		says := ""
-		if j.Material.ScorchDose < 16 {
-			says = j.Material.Name + " scorches easily"
-		}
-		add("scorch_dose", j.Material.ScorchDose, "%s", says)
-	}
-	if j.Moisture == cut.Wet {
-		add("wet", 1, "the stock is wet or treated")
-	}
-	if j.Moves {
-		add("moves", 1, "the board moves as it is opened")
-	}
-	if j.Motion == cut.Push {
-		add("top_exit", 1, "teeth leave at the top face")
-	}
-	add("exit_support", j.Exit.Factor(), "")
-	add("end_support", j.Other.Factor(), "")
-	if b == nil || b.Teeth == 0 {
-		return out, nil
-	}
-	c := b.Condition
-	add("sharpness", c.Sharpness(b.Grind), "%s: edge %.0f %% used up", b.Name, 100*c.WearShare(b.Grind))
-	add("pitch_level", c.PitchLevel(), "%s: pitch %.1f of 3", b.Name, c.PitchLevel())
-	if c.Washes+c.Sharpenings > 0 {
-		says := fmt.Sprintf("washed %.0f m ago", c.MetresWashed)
-		if c.MetresWashed == 0 {
-			says = "washed, and not used since"
-		}
-		add("washed_since_metres", c.MetresWashed, "%s", says)
-	}
-	if c.Sharpenings > 0 {
-		add("sharpened_since_metres", c.MetresSharp, "sharpened %.0f m ago", c.MetresSharp)
-	}
-	tip := c.Unfit == care.Missing.Words() || c.Unfit == care.Loose.Words()
-	switch {
-	case tip, c.Chipped():
-		add("chipped", 1, "%s: %s, as it was last looked over", b.Name, cmp.Or(c.Unfit, c.Flaw))
-	case c.Unfit != "", c.Flaw == care.Blue.Words():
-		add("blue", 1, "%s: %s, as it was last looked over", b.Name, cmp.Or(c.Unfit, c.Flaw))
-	}
-	for _, stop := range choose.MountStops(b.Blade, w.Saw, u) {
-		if stop.Rule == choose.RuleDiameter || stop.Rule == choose.RuleBore {
-			add("misfit", 1, "%s on this saw: %s", b.Name, stop.Why)
-			break
-		}
+	if b == nil {
+		return k.Facts(), nil
 	}
 	wobbles, err := s.st.Wobbles(ctx, shop, w.ID)
 	if err != nil {
 		return nil, err
 	}
-	if k := wobbles[b.ID]; k.Spread > 0 {
-		add("spread_mm", k.Spread, "side clearance over the teeth %s, measured on %s", measure.Length(k.Spread).Thin(u), day(k.SpreadAt))
+	if x := wobbles[b.ID]; x.Spread > 0 {
+		k.Spread = &trace.Measured{Figure: measure.Length(x.Spread), At: x.SpreadAt}
 	}
-	if w.Kind == saw.Miter {
-		add("hook_deg", b.Hook, "hook %+.0f°", b.Hook)
-	}
-	if !j.Material.Kind.Modelled() || len(choose.Stops(b.Blade, j, w.Saw, u)) > 0 {
-		return out, nil
-	}
-	heights := r.Heights(b.Blade)
-	if height <= 0 || height > heights.Full {
-		height = heights.Suggested
-	}
-	f := choose.At(r.Request, r.candidate(*b, w), height)
-	room := f.Window.Room()
-	says := fmt.Sprintf("window %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
-	add("window_room", room, "%s", says)
-	add("teeth_in_cut", f.TeethInCut, "%.1f teeth in the cut", f.TeethInCut)
-	add("load_share", f.Load/f.Allowed, "asks %.0f %% of the power that may be used", 100*f.Load/f.Allowed)
-	if j.Motion == cut.Along && heights.Full > j.Thickness {
-		add("height_share", float64((height-j.Thickness)/(heights.Full-j.Thickness)), "")
-	}
-	return out, nil
+	k.Blade, k.BladeName, k.Condition, k.Candidate = &b.Blade, b.Name, b.Condition, r.candidate(*b, w)
+	return k.Facts(), nil
 }
 
 // Trace finds one and works out what it comes to.
@@ -318,7 +224,7 @@ func (s *Service) fromLog(ctx context.Context, t *Trace) error {
 			} else {
 				found = truingVerdict(e) != verdict.Clear.String()
 			}
-			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), "measured at "+e.At.Format("15:04 on 2 January")
+			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), "measured at "+e.At.In(Zone(e.Zone)).Format("15:04 on 2 January")
 			break
 		}
 	}

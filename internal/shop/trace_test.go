@@ -36,7 +36,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	if *tr.Blade != chorus || tr.Reasons[0].ID != "blade-pitchy" || tr.Next[0].ID != "wash-blade" || tr.Stop {
 		t.Fatalf("with the pitchy blade on: %s, next %s, stop %v", tr.Reasons[0].ID, tr.Next[0].ID, tr.Stop)
 	}
-	if !slices.ContainsFunc(tr.Facts, func(x shop.Fact) bool { return strings.HasPrefix(x.Says, "heel 0.09 mm toward the fence") }) {
+	if !slices.ContainsFunc(tr.Facts, func(x trace.Fact) bool { return strings.HasPrefix(x.Says, "heel 0.09 mm toward the fence") }) {
 		t.Errorf("it knows %+v", tr.Facts)
 	}
 	// Washed under Care it is half answered, and whole with the next cut.

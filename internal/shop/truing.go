@@ -3,19 +3,17 @@ package shop
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"slices"
 	"time"
 
 	"github.com/google/uuid"
 
-	"corte/core/care"
 	"corte/core/cut"
+	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/truing"
-	"corte/core/verdict"
 	"corte/internal/store"
 )
 
@@ -49,10 +47,6 @@ type Truing struct {
 	Saw           store.Saw
 }
 
-// usualFeed is the feed at which marks on a wall are told, where no cut is at
-// hand: that of an ordinary rip.
-const usualFeed = measure.Feed(3.5)
-
 // WorkOut says what readings come to.
 func (s *Service) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measure.Unit) (Truing, error) {
 	var w store.Saw
@@ -66,9 +60,8 @@ func (s *Service) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u meas
 	}
 	out, err := workOut(r, w.Saw, w.HeldTo(), u)
 	out.Saw = w
-	var te *truing.Error
-	if errors.As(err, &te) {
-		return out, invalid(te.Field, "%s", te.Reason)
+	if err != nil {
+		return out, refused(err)
 	}
 	if out.First == nil {
 		out.First = []int{}
@@ -83,7 +76,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 	out := Truing{Unit: "mm", First: truing.Doubtful(r.First), Second: truing.Doubtful(r.Second)}
 	two := func(what string) error {
 		if len(r.First) != 2 {
-			return &truing.Error{Field: "first_mm", Reason: "read " + what}
+			return fault.At("first reading", "read %s", what)
 		}
 		return nil
 	}
@@ -144,7 +137,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 		}
 	case "clearance":
 		if w.RPM > 0 {
-			out.MarksApart = truing.MarksApart(usualFeed, w.RPM)
+			out.MarksApart = truing.MarksApart(truing.UsualFeed, w.RPM)
 		}
 		l, err := truing.ClearanceOf(r.First, r.Slots)
 		if err != nil {
@@ -154,7 +147,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 		if len(r.Second) > 0 {
 			rt, err := truing.ClearanceOf(r.Second, r.Slots)
 			if err != nil {
-				return out, &truing.Error{Field: "second_mm", Reason: err.Error()}
+				return out, fault.At("second reading", "%w", err)
 			}
 			f := rt.Judge(out.MarksApart, u)
 			out.Right, out.Figure = &rt, max(out.Figure, rt.Range.Mm())
@@ -163,7 +156,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 			out.Do = append(out.Do, f.Do...)
 		}
 	default:
-		return out, &truing.Error{Field: "test", Reason: "there is no such test"}
+		return out, fault.At("test", "there is no such test")
 	}
 	return out, nil
 }
@@ -261,7 +254,7 @@ func meets(j cut.Job, w store.Saw, u measure.Unit) (measure.Length, string) {
 	if w.HeelAt == nil && w.FenceAt == nil {
 		return 0, ""
 	}
-	day := func(t *time.Time) string { return t.Format("2 January 2006") }
+	day := func(t *time.Time) string { return Day(*t, w.Zone) }
 	thin := func(l measure.Length) string {
 		if u == measure.Inch {
 			return fmt.Sprintf("%.4f\"", l.Inches())
@@ -279,132 +272,4 @@ func meets(j cut.Job, w store.Saw, u measure.Unit) (measure.Length, string) {
 		return truing.AlongFence(w.Heel, w.FenceOpen), from + "fence open " + thin(w.FenceOpen) + " on " + day(w.FenceAt)
 	}
 	return w.Heel, from
-}
-
-// A BenchSaw is a saw with what is on it, due and under way.
-type BenchSaw struct {
-	Saw      store.Saw
-	Blade    *store.Blade
-	Due      []string
-	Stands   []Stand
-	Last     []store.Entry
-	Mounting *store.Mounting
-	Goes     string // name of the blade that is being mounted
-}
-
-// A Stand is what a test of a saw last came to.
-type Stand struct {
-	Test  string
-	Entry *store.Entry // nil if it was never measured
-	Stale string
-}
-
-// lastRows of a saw's log are shown on the bench.
-const lastRows = 4
-
-// Bench tells of every saw.
-func (s *Service) Bench(ctx context.Context, shop uuid.UUID) ([]BenchSaw, error) {
-	saws, err := s.st.Saws(ctx, shop)
-	if err != nil {
-		return nil, err
-	}
-	stands, err := s.st.Stands(ctx, shop)
-	if err != nil {
-		return nil, err
-	}
-	mountings, err := s.st.Mountings(ctx, shop)
-	if err != nil {
-		return nil, err
-	}
-	out := make([]BenchSaw, len(saws))
-	for i, w := range saws {
-		b := BenchSaw{Saw: w, Due: []string{}}
-		if w.Mounted != nil {
-			blade, err := s.st.Blade(ctx, shop, *w.Mounted)
-			if err != nil {
-				return nil, err
-			}
-			b.Blade = &blade
-			if due := careDue(State(blade.Blade, blade.Condition)); due != "" {
-				b.Due = append(b.Due, blade.Name+" is "+due)
-			}
-		}
-		for k := range mountings {
-			if mountings[k].Saw == w.ID {
-				b.Mounting = &mountings[k]
-				blade, err := s.st.Blade(ctx, shop, mountings[k].Blade)
-				if err != nil {
-					return nil, err
-				}
-				b.Goes = blade.Name
-			}
-		}
-		b.Stands = standsOf(w, stands, s.now())
-		for _, st := range b.Stands {
-			switch {
-			case st.Stale != "":
-				b.Due = append(b.Due, testNames[st.Test]+": "+st.Stale)
-			case st.Entry != nil && truingVerdict(*st.Entry) != verdict.Clear.String():
-				b.Due = append(b.Due, testNames[st.Test]+": out when it was last measured")
-			}
-		}
-		if b.Last, err = s.st.Log(ctx, shop, store.Filter{Saw: &w.ID, Standing: true}, store.Mark{}, lastRows); err != nil {
-			return nil, err
-		}
-		out[i] = b
-	}
-	return out, nil
-}
-
-// testNames are the tests as they are called on the bench.
-var testNames = map[string]string{"heel": "Blade to slot", "fence": "Fence to slot", "runout": "Run-out", "tilt": "Tilt", "gauge": "Gauge"}
-
-// testsOf are the tests that a kind of saw has.
-func testsOf(k saw.Kind) []string {
-	if k == saw.Table {
-		return []string{"heel", "fence", "runout", "tilt", "gauge"}
-	}
-	return []string{"runout", "tilt", "gauge"}
-}
-
-func standsOf(w store.Saw, all []store.Entry, now time.Time) []Stand {
-	var moved time.Time
-	last := map[string]*store.Entry{}
-	for i := range all {
-		if e := &all[i]; *e.Saw == w.ID {
-			if e.Kind == store.KindMoved {
-				moved = e.At
-			} else {
-				last[string(e.Kind)] = e
-			}
-		}
-	}
-	var out []Stand
-	for _, test := range testsOf(w.Kind) {
-		st := Stand{Test: test, Entry: last[test]}
-		var at time.Time
-		if st.Entry != nil {
-			at = st.Entry.At
-		}
-		st.Stale = truing.Stale(at, moved, now)
-		out = append(out, st)
-	}
-	return out
-}
-
-func truingVerdict(e store.Entry) string {
-	var d store.TruingDetail
-	_ = json.Unmarshal(e.Detail, &d)
-	return d.Verdict
-}
-
-// careDue says in a word what a blade wants, or nothing.
-func careDue(s cut.State) string {
-	switch {
-	case s.Sharpness >= care.DullAt:
-		return "dull"
-	case s.Pitch >= care.WashAt:
-		return "pitchy"
-	}
-	return ""
 }

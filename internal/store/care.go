@@ -130,7 +130,7 @@ func (s *Store) StartWash(ctx context.Context, w Wash) error {
 // StepWash writes which step a wash is at over its version.
 func (s *Store) StepWash(ctx context.Context, w Wash) error {
 	return s.change(ctx, "washes", `UPDATE washes SET step = :step, step_at = :step_at, version = version + 1
-		WHERE id = :id AND shop_id = :shop_id AND version = :version`, w.ID, w)
+		WHERE id = :id AND shop_id = :shop_id AND version = :version`, w.Shop, w.ID, w)
 }
 
 // EndWash ends a wash that has come to a version.
@@ -187,7 +187,7 @@ func (s *Store) Trials(ctx context.Context, shop uuid.UUID, blade *uuid.UUID, li
 // ChangeTrial writes a comparison's runs, and its end, over its version.
 func (s *Store) ChangeTrial(ctx context.Context, t Trial) error {
 	return s.change(ctx, "trials", `UPDATE trials SET runs = :runs, ended_at = :ended_at, version = version + 1
-		WHERE id = :id AND shop_id = :shop_id AND version = :version`, t.ID, t)
+		WHERE id = :id AND shop_id = :shop_id AND version = :version`, t.Shop, t.ID, t)
 }
 
 // SetCalendar keeps the digest of the shop's calendar address in place of the
@@ -223,9 +223,9 @@ func (s *Store) CalendarOf(ctx context.Context, digest []byte) (uuid.UUID, error
 func (s *Store) Away(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 	rows := []Entry{}
 	err := s.db.SelectContext(ctx, &rows, selectLog+` AND l.kind = 'sent'`+stands+`
-		AND l.blade_id IN (SELECT blade_id FROM conditions WHERE away) AND b.retired_at IS NULL
-		AND NOT EXISTS (SELECT 1 FROM log n WHERE n.blade_id = l.blade_id AND n.kind = 'sent' AND (n.at, n.id) > (l.at, l.id)
-			AND NOT EXISTS (SELECT 1 FROM log x WHERE x.strikes = n.id))
+		AND l.blade_id IN (SELECT blade_id FROM conditions WHERE shop_id = $1 AND away) AND b.retired_at IS NULL
+		AND NOT EXISTS (SELECT 1 FROM log n WHERE n.shop_id = l.shop_id AND n.blade_id = l.blade_id AND n.kind = 'sent' AND (n.at, n.id) > (l.at, l.id)
+			AND NOT EXISTS (SELECT 1 FROM log x WHERE x.shop_id = n.shop_id AND x.strikes = n.id))
 		ORDER BY l.at, l.id`, shop)
 	return rows, err
 }

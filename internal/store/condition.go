@@ -1,6 +1,7 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -14,10 +15,10 @@ import (
 	"corte/core/measure"
 )
 
-// foldNow numbers the fold of this version of Corte. Snapshots of another fold
+// Fold numbers the fold of this version of Corte. Snapshots of another fold
 // are made anew at the next start; raise it with every change of what a log row
 // does to a condition.
-const foldNow = 2
+const Fold = 3
 
 // folded are the rows that change a condition.
 var folded = []Kind{KindCut, KindWashed, KindSharpened, KindReturned, KindSent, KindJudged, KindInspected, KindMended}
@@ -53,7 +54,7 @@ func (e Entry) event() (care.Event, bool) {
 		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*j.Swept().Mm()/1000
 		out.Abrasion, out.Resin, out.Easy = wears.Abrasion, wears.Resin*j.Moisture.Pitches(), d.Effort == "easy"
 		if f := d.foretold(); f != nil {
-			out.Surprise = d.burnt() && f.Heat < unlikelyHeat || d.Effort == "hard" && f.Load < lightLoad
+			out.Surprise = care.Surprising(burnt(d.Wall), d.Effort == "hard", f.Heat, f.Load)
 		}
 		if d.CameBack != nil {
 			out.Answered, out.CameBack = true, *d.CameBack
@@ -91,14 +92,7 @@ func (e Entry) event() (care.Event, bool) {
 	return out, true
 }
 
-// A burn is a surprise where the model gave it less than about one chance in
-// seven, a hard feed where less than this share of the allowed load was used.
-const (
-	unlikelyHeat = 0.63 // over the scorch dose: 1/(1+0.63^-4) is 0.14
-	lightLoad    = 0.6
-)
-
-func (d CutDetail) burnt() bool { return d.Wall == "brown" || d.Wall == "black" }
+func burnt(wall string) bool { return wall == "brown" || wall == "black" }
 
 // CutLength is how far the blade cut in all pieces of a row together.
 func (d CutDetail) CutLength() measure.Length {
@@ -130,42 +124,46 @@ func (d CutDetail) shape() cut.Job {
 	return j
 }
 
-// keepCondition brings a blade's snapshot up to date with a row that was just
-// added. A row that comes later than its time, or that strikes another, is not
-// the last word of the log, so all of it is folded anew.
-func (s *Store) keepCondition(ctx context.Context, b Blade, id int64, e Entry) error {
-	event, counts := e.event()
-	if !counts && e.Kind != KindStruck {
-		return nil
+// isLate reports whether a row that was just added comes later than its time,
+// or strikes another: then it is not the last word of the blade's log, and what
+// follows from that is folded anew.
+func (s *Store) isLate(ctx context.Context, e Entry) (late bool, err error) {
+	if e.Kind == KindStruck {
+		return true, nil
 	}
-	late := e.Kind == KindStruck
-	if !late {
-		if err := s.db.GetContext(ctx, &late, `SELECT EXISTS (SELECT 1 FROM log WHERE blade_id = $1 AND at > $2)`, b.ID, e.At); err != nil {
-			return err
-		}
-	}
-	if late {
-		return s.refold(ctx, b)
-	}
-	return s.saveCondition(ctx, b.ID, b.Condition.Then(b.Blade, event))
+	err = s.db.GetContext(ctx, &late, `SELECT EXISTS (SELECT 1 FROM log WHERE shop_id = $1 AND blade_id = $2 AND at > $3)`, e.Shop, *e.Blade, e.At)
+	return late, err
 }
 
-func (s *Store) saveCondition(ctx context.Context, blade uuid.UUID, c care.Condition) error {
-	raw, err := json.Marshal(c)
+// keepCondition brings a blade's snapshot up to date with a row that was just
+// added.
+func (s *Store) keepCondition(ctx context.Context, b Blade, e Entry, late bool) error {
+	event, counts := e.event()
+	switch {
+	case !counts && e.Kind != KindStruck:
+		return nil
+	case late:
+		return s.refold(ctx, e.Shop, b)
+	}
+	return s.saveCondition(ctx, e.Shop, b.ID, b.Condition.Then(b.Blade, event))
+}
+
+func (s *Store) saveCondition(ctx context.Context, shop, blade uuid.UUID, c care.Condition) error {
+	raw, err := writeCondition(c)
 	if err != nil {
 		return err
 	}
-	_, err = s.db.ExecContext(ctx, `INSERT INTO conditions (blade_id, fold, condition) VALUES ($1, $2, $3)
-		ON CONFLICT (blade_id) DO UPDATE SET fold = $2, condition = $3`, blade, foldNow, raw)
+	_, err = s.db.ExecContext(ctx, `INSERT INTO conditions (shop_id, blade_id, fold, condition) VALUES ($1, $2, $3, $4)
+		ON CONFLICT (shop_id, blade_id) DO UPDATE SET fold = $3, condition = $4`, shop, blade, Fold, raw)
 	return err
 }
 
 // fold is what all of a blade's log adds up to.
-func (s *Store) fold(ctx context.Context, b Blade) (care.Condition, error) {
+func (s *Store) fold(ctx context.Context, shop uuid.UUID, b Blade) (care.Condition, error) {
 	var rows []Entry
 	var c care.Condition
 	err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.at, l.kind, l.detail FROM log l
-		WHERE l.blade_id = $1 AND l.kind = ANY($2)`+stands+` ORDER BY l.at, l.id`, b.ID, foldedKinds())
+		WHERE l.shop_id = $1 AND l.blade_id = $2 AND l.kind = ANY($3)`+stands+` ORDER BY l.at, l.id`, shop, b.ID, foldedKinds())
 	for _, e := range rows {
 		if event, counts := e.event(); counts {
 			c = c.Then(b.Blade, event)
@@ -174,18 +172,19 @@ func (s *Store) fold(ctx context.Context, b Blade) (care.Condition, error) {
 	return c, err
 }
 
-func (s *Store) refold(ctx context.Context, b Blade) error {
-	c, err := s.fold(ctx, b)
+func (s *Store) refold(ctx context.Context, shop uuid.UUID, b Blade) error {
+	c, err := s.fold(ctx, shop, b)
 	if err != nil {
 		return err
 	}
-	return s.saveCondition(ctx, b.ID, c)
+	return s.saveCondition(ctx, shop, b.ID, c)
 }
 
 // A Drift is a snapshot that does not say what its log adds up to.
 type Drift struct {
 	Blade        string
 	Kept, Folded care.Condition
+	Parts        bool // of its dado set are not held to be what the log says
 }
 
 // Conditions folds every blade of every shop anew and reports the snapshots
@@ -204,15 +203,21 @@ func (s *Store) Conditions(ctx context.Context, mend bool) (blades int, drifts [
 			if err != nil {
 				return err
 			}
-			c, err := tx.fold(ctx, b)
+			c, err := tx.fold(ctx, row.Shop, b)
 			if err != nil {
 				return err
 			}
-			if !same(c, b.Condition) {
-				drifts = append(drifts, Drift{b.Name, b.Condition, c})
+			drift := Drift{b.Name, b.Condition, c, false}
+			if b.Set != nil {
+				if drift.Parts, err = tx.heldDrifts(ctx, row.Shop, b.ID, mend); err != nil {
+					return err
+				}
+			}
+			if drift.Parts || !same(c, b.Condition) {
+				drifts = append(drifts, drift)
 			}
 			if mend { // also what is the same: it is of this fold now
-				return tx.saveCondition(ctx, b.ID, c)
+				return tx.saveCondition(ctx, row.Shop, b.ID, c)
 			}
 			return nil
 		})
@@ -223,24 +228,18 @@ func (s *Store) Conditions(ctx context.Context, mend bool) (blades int, drifts [
 	return len(ids), drifts, nil
 }
 
-// same compares as the snapshot is kept: as JSON, in which a time has no zone.
+// same compares as the snapshot is kept, in which a time has no zone.
 func same(a, b care.Condition) bool {
-	x, _ := json.Marshal(a)
-	var back care.Condition
-	if json.Unmarshal(x, &back) != nil {
-		return false
-	}
-	for _, c := range []*care.Condition{&back, &b} {
-		c.SharpFrom, c.WashFrom, c.Used = c.SharpFrom.UTC(), c.WashFrom.UTC(), c.Used.UTC()
-	}
-	return back == b
+	x, err := writeCondition(a)
+	y, err2 := writeCondition(b)
+	return err == nil && err2 == nil && bytes.Equal(x, y)
 }
 
 // FoldNew makes the snapshots anew that an older Corte wrote, or none did.
 func (s *Store) FoldNew(ctx context.Context) error {
 	var stale bool
-	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM log l LEFT JOIN conditions c ON c.blade_id = l.blade_id
-		WHERE l.blade_id IS NOT NULL AND l.kind = ANY($2) AND (c.fold IS NULL OR c.fold <> $1))`, foldNow, foldedKinds())
+	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM log l LEFT JOIN conditions c ON c.shop_id = l.shop_id AND c.blade_id = l.blade_id
+		WHERE l.blade_id IS NOT NULL AND l.kind = ANY($2) AND (c.fold IS NULL OR c.fold <> $1))`, Fold, foldedKinds())
 	if err != nil || !stale {
 		return err
 	}
@@ -281,6 +280,50 @@ func (s *Store) Lessons(ctx context.Context, shop uuid.UUID, material string) ([
 // ago says little of today's.
 const taughtBy = 300
 
+// A taughtRow is what of a cut teaches: a row is a kilobyte, and this is asked
+// for every time that a cut is logged. What another edition foretold comes
+// whole, to be worked anew.
+type taughtRow struct {
+	Wall      string   `db:"wall"`
+	Splinters string   `db:"splinters"`
+	OtherCame string   `db:"other_splinters"`
+	Heat      float64  `db:"heat"`
+	Exit      float64  `db:"exit"`
+	Other     *float64 `db:"other"`
+	Whole     []byte   `db:"whole"` // JSON; nil where this edition foretold it
+}
+
+const selectTaught = `
+SELECT coalesce(t.wall, '') AS wall, coalesce(t.splinters, '') AS splinters, coalesce(t.other_splinters, '') AS other_splinters, coalesce(f.heat, 0) AS heat, coalesce(f.exit, 0) AS exit, f.other,
+       CASE WHEN f.edition = $4 THEN NULL ELSE l.detail END AS whole
+FROM log l, jsonb_to_record(l.detail) AS t(wall text, splinters text, other_splinters text, foretold jsonb),
+     jsonb_to_record(t.foretold) AS f(edition integer, heat double precision, exit double precision, other double precision)
+WHERE l.shop_id = $1 AND l.kind = 'cut' AND l.detail->>'material' = $2` + stands + ` ORDER BY l.at DESC, l.id DESC LIMIT $3`
+
+func (r taughtRow) cut() (learn.Cut, bool) {
+	f := &Foretold{Heat: r.Heat, Exit: r.Exit, Other: r.Other}
+	if r.Whole != nil {
+		var d CutDetail
+		if json.Unmarshal(r.Whole, &d) != nil {
+			return learn.Cut{}, false
+		}
+		if f = d.foretold(); f == nil {
+			return learn.Cut{}, false
+		}
+	}
+	c := learn.Cut{Heat: f.Heat, Burnt: burnt(r.Wall)}
+	face := func(grade string, t float64) {
+		if g, ok := learn.ParseGrade(grade); ok && t > 0 {
+			c.Grades, c.Foretold = append(c.Grades, g), append(c.Foretold, t)
+		}
+	}
+	face(r.Splinters, f.Exit)
+	if f.Other != nil {
+		face(r.OtherCame, *f.Other)
+	}
+	return c, true
+}
+
 // Learn takes in what the cuts of a material teach. It is the last word of its
 // transaction: another that logs a cut of the material waits for it, and so
 // sees its rows.
@@ -288,32 +331,15 @@ func (s *Store) Learn(ctx context.Context, shop uuid.UUID, material string) erro
 	if _, err := s.db.ExecContext(ctx, `SELECT pg_advisory_xact_lock(hashtextextended($1, 1))`, shop.String()+material); err != nil {
 		return err
 	}
-	var rows []Entry
-	if err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.detail FROM log l WHERE l.shop_id = $1 AND l.kind = 'cut'
-		AND l.detail->>'material' = $2`+stands+` ORDER BY l.at DESC, l.id DESC LIMIT $3`, shop, material, taughtBy); err != nil {
+	var rows []taughtRow
+	if err := s.db.SelectContext(ctx, &rows, selectTaught, shop, material, taughtBy, cut.Edition); err != nil {
 		return err
 	}
 	var cuts []learn.Cut
-	for _, e := range rows {
-		var d CutDetail
-		if json.Unmarshal(e.Detail, &d) != nil {
-			continue
+	for _, r := range rows {
+		if c, teaches := r.cut(); teaches {
+			cuts = append(cuts, c)
 		}
-		foretold := d.foretold()
-		if foretold == nil {
-			continue
-		}
-		c := learn.Cut{Heat: foretold.Heat, Burnt: d.burnt()}
-		face := func(grade string, t float64) {
-			if g, ok := learn.ParseGrade(grade); ok && t > 0 {
-				c.Grades, c.Foretold = append(c.Grades, g), append(c.Foretold, t)
-			}
-		}
-		face(d.Splinters, foretold.Exit)
-		if foretold.Other != nil {
-			face(d.OtherSplinters, *foretold.Other)
-		}
-		cuts = append(cuts, c)
 	}
 	c := learn.From(cuts)
 	_, err := s.db.ExecContext(ctx, `INSERT INTO corrections (shop_id, material, ln_scorch, ln_splinter, sd_scorch, sd_splinter, cuts, edition)

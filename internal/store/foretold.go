@@ -69,14 +69,19 @@ func keep(f learn.Foretold, with *With) *Foretold {
 // written, or worked anew from what the row holds. It is nil where neither can
 // be, and for a cut whose material has no figures.
 func (d CutDetail) foretold() *Foretold {
-	f := d.Foretold
-	switch {
-	case f == nil || f.Edition == cut.Edition:
+	if f := d.Foretold; f == nil || f.Edition == cut.Edition {
 		return f
-	case f.With == nil:
+	}
+	return d.Anew()
+}
+
+// Anew is what this edition of the model foretells of a row, worked from what
+// the row holds: the feed at which the cut was really made among it.
+func (d CutDetail) Anew() *Foretold {
+	if d.Foretold == nil || d.Foretold.With == nil {
 		return nil
 	}
-	w := f.With
+	w := d.Foretold.With
 	if !(w.Teeth > 1 && w.RPM > 0 && w.PowerLimit > 0 && w.Kerf > 0 && w.Diameter > 2*d.Height) {
 		return nil
 	}

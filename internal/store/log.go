@@ -62,140 +62,7 @@ type Entry struct {
 	SawName   *string `db:"saw_name"` // on reading
 	BladeName *string `db:"blade_name"`
 	StruckBy  *int64  `db:"struck_by"`
-}
-
-// A CutDetail is what a log row keeps of a cut.
-type CutDetail struct {
-	Material  string  `json:"material"`
-	Direction string  `json:"direction"`
-	Motion    string  `json:"motion"`
-	Finish    string  `json:"finish"`
-	Thickness float64 `json:"thickness_mm"`
-	Width     float64 `json:"width_mm"`
-	Length    float64 `json:"length_mm"`
-	Height    float64 `json:"height_mm,omitempty"`
-	Pieces    int     `json:"pieces"`
-	Metres    float64 `json:"metres,omitempty"` // of cut, where somebody counted those and not pieces
-	Exit      string  `json:"exit_support"`
-	Other     string  `json:"other_support"`
-	Feed      float64 `json:"feed_m_min,omitempty"` // that was aimed at
-	Wall      string  `json:"wall"`
-	Splinters string  `json:"splinters"`
-
-	OtherSplinters string  `json:"other_splinters,omitempty"` // of the other face where teeth leave
-	Effort         string  `json:"effort,omitempty"`          // easy, normal or hard
-	Noise          string  `json:"noise,omitempty"`           // smooth, usual or loud
-	Seconds        float64 `json:"seconds,omitempty"`         // that a piece really took
-	CameBack       *bool   `json:"came_back,omitempty"`       // after a wash
-
-	Form      string  `json:"form,omitempty"` // through where it is not said
-	Depth     float64 `json:"depth_mm,omitempty"`
-	Bevel     float64 `json:"bevel_deg,omitempty"`
-	Miter     float64 `json:"miter_deg,omitempty"`
-	BothFaces bool    `json:"both_faces,omitempty"`
-	Moisture  string  `json:"moisture,omitempty"` // dry where it is not said
-	Moves     bool    `json:"moves,omitempty"`
-
-	Wears    *Wears    `json:"wears,omitempty"` // missing in old rows
-	Foretold *Foretold `json:"foretold,omitempty"`
-}
-
-// A Wears is what a material did to an edge and a plate when it was cut, so that
-// a table that is put right later does not age the blades of years ago.
-type Wears struct {
-	Abrasion float64 `json:"abrasion"`
-	Resin    float64 `json:"resin"`
-}
-
-// A TracedDetail links a log row to the fault finding that it closes.
-type TracedDetail struct {
-	Trace uuid.UUID `json:"trace_id"`
-	Cause string    `json:"cause"`
-	Fixed bool      `json:"fixed"`
-}
-
-// A SharpenedDetail is what a log row keeps of a blade that came back from the
-// saw doctor, sharpened or not.
-type SharpenedDetail struct {
-	Price    float64 `json:"price,omitempty"`
-	Report   string  `json:"report,omitempty"`
-	Replaced int     `json:"teeth_replaced,omitempty"`
-	Left     *int    `json:"sharpenings_left,omitempty"`
-	Kerf     float64 `json:"kerf_mm,omitempty"`
-	Diameter float64 `json:"diameter_mm,omitempty"`
-}
-
-// A SentDetail is what a log row keeps of a blade that goes to the saw doctor.
-type SentDetail struct {
-	To       string     `json:"to"`
-	Expected *time.Time `json:"expected,omitempty"`
-	Asked    float64    `json:"price_asked,omitempty"`
-}
-
-// A WashedDetail is what a log row keeps of a wash.
-type WashedDetail struct {
-	Cleaner string     `json:"cleaner,omitempty"`
-	Brush   string     `json:"brush,omitempty"`
-	Bath    *uuid.UUID `json:"bath_id,omitempty"`
-	With    int        `json:"with,omitempty"` // blades in the same bath
-}
-
-// A JudgedDetail is what somebody said of how a blade cuts.
-type JudgedDetail struct {
-	Says string `json:"says"` // dull, hard, pitchy or like-new
-}
-
-// An InspectedDetail is what a look-over found.
-type InspectedDetail struct {
-	Fault  string  `json:"fault,omitempty"` // empty where all is sound
-	Survey *Survey `json:"survey,omitempty"`
-}
-
-// A Survey is what a guided look-over saw, as it was said.
-type Survey struct {
-	After   string `json:"after"`
-	Cleaned bool   `json:"cleaned,omitempty"`
-	Missing int    `json:"missing,omitempty"`
-	Chipped int    `json:"chipped,omitempty"`
-	Loose   int    `json:"loose,omitempty"`
-	Seat    string `json:"seat,omitempty"`
-	Braze   string `json:"braze,omitempty"`
-	Rest    string `json:"rest,omitempty"`
-	Pitch   string `json:"pitch,omitempty"`
-	Blue    *bool  `json:"blue,omitempty"`
-	Crack   string `json:"crack,omitempty"`
-	Bent    *bool  `json:"bent,omitempty"`
-	Beside  string `json:"beside,omitempty"`
-}
-
-// A MendedDetail says who mended a blade and who inspected it.
-type MendedDetail struct {
-	MendedBy    string `json:"mended_by"`
-	InspectedBy string `json:"inspected_by"`
-	What        string `json:"what,omitempty"`
-}
-
-// A ComparedDetail links a log row to its comparison.
-type ComparedDetail struct {
-	Trial uuid.UUID `json:"trial_id"`
-	Says  []string  `json:"says"`
-}
-
-// A RetiredDetail is what a log row keeps of a blade or saw taken out of use.
-type RetiredDetail struct {
-	Reason string `json:"reason"`
-}
-
-// A TruingDetail is what a log row keeps of a truing: the figure that it came
-// to, and everything that was read.
-type TruingDetail struct {
-	Figure  float64         `json:"figure"`
-	Unit    string          `json:"figure_unit"` // mm or deg
-	Verdict string          `json:"verdict"`
-	Input   json.RawMessage `json:"input,omitempty"`
-
-	Heel *float64 `json:"heel_mm,omitempty"` // toward the fence
-	Open *float64 `json:"open_mm,omitempty"` // of the fence at the rear
+	Zone      string  `db:"time_zone"` // of its shop
 }
 
 // Append adds a row to the log, and in the same transaction brings the blade's
@@ -236,18 +103,32 @@ func (s *Store) add(ctx context.Context, e Entry) (Entry, error) {
 		return Entry{}, err
 	}
 	if e.Blade != nil {
-		if err := s.keepCondition(ctx, b, id, e); err != nil {
+		late, err := s.isLate(ctx, e)
+		if err == nil {
+			err = s.keepCondition(ctx, b, e, late)
+		}
+		if err == nil {
+			err = s.keepHeld(ctx, e.Shop, b, e, late)
+		}
+		if err != nil {
 			return Entry{}, err
 		}
 	}
 	return s.Entry(ctx, e.Shop, id)
 }
 
+// HoldBlade keeps everybody else from adding to a blade's log until the
+// transaction ends.
+func (s *Store) HoldBlade(ctx context.Context, shop, blade uuid.UUID) error {
+	_, err := s.db.ExecContext(ctx, `SELECT 1 FROM blades WHERE shop_id = $1 AND id = $2 FOR UPDATE`, shop, blade)
+	return err
+}
+
 // lock reads a blade and holds it until the transaction ends. The lock comes in
 // a statement of its own: one that waits for it still sees the snapshot from
 // before the wait, and would fold from that.
 func (s *Store) lock(ctx context.Context, shop, blade uuid.UUID) (Blade, error) {
-	if _, err := s.db.ExecContext(ctx, `SELECT 1 FROM blades WHERE id = $1 FOR UPDATE`, blade); err != nil {
+	if err := s.HoldBlade(ctx, shop, blade); err != nil {
 		return Blade{}, err
 	}
 	return s.Blade(ctx, shop, blade)
@@ -262,12 +143,15 @@ func (s *Store) Entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, err
 
 const selectLog = `
 SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, l.strikes, l.by_name, l.note, l.detail,
-       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by
-FROM log l LEFT JOIN saws s ON s.id = l.saw_id LEFT JOIN blades b ON b.id = l.blade_id LEFT JOIN log x ON x.strikes = l.id
+       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by, shop.time_zone
+FROM log l JOIN shops shop ON shop.id = l.shop_id 
+	LEFT JOIN saws s ON s.shop_id = l.shop_id AND s.id = l.saw_id
+	LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id
+	LEFT JOIN log x ON x.shop_id = l.shop_id AND x.strikes = l.id
 WHERE l.shop_id = $1`
 
 // stands leaves out the rows that were struck out.
-const stands = ` AND NOT EXISTS (SELECT 1 FROM log x WHERE x.strikes = l.id)`
+const stands = ` AND NOT EXISTS (SELECT 1 FROM log x WHERE x.shop_id = l.shop_id AND x.strikes = l.id)`
 
 // A Filter says which rows of the log are wanted; what is zero filters nothing.
 type Filter struct {
@@ -321,6 +205,19 @@ func (s *Store) Log(ctx context.Context, shop uuid.UUID, f Filter, before Mark, 
 	return rows, err
 }
 
+// LastOfSaws lists the newest rows that stand of every saw, at most so many of
+// each, newest first.
+func (s *Store) LastOfSaws(ctx context.Context, shop uuid.UUID, each int) (map[uuid.UUID][]Entry, error) {
+	var rows []Entry
+	err := s.db.SelectContext(ctx, &rows, `SELECT last.* FROM saws w, LATERAL (`+selectLog+stands+` AND l.strikes IS NULL AND l.saw_id = w.id
+		ORDER BY l.at DESC, l.id DESC LIMIT $2) last WHERE w.shop_id = $1 ORDER BY last.at DESC, last.id DESC`, shop, each)
+	out := map[uuid.UUID][]Entry{}
+	for _, r := range rows {
+		out[*r.Saw] = append(out[*r.Saw], r)
+	}
+	return out, err
+}
+
 // Truings lists at most limit truings, newest first, of a saw or a blade (nil
 // for any) and of one test (empty for all).
 func (s *Store) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUID, test string, limit int) ([]Entry, error) {
@@ -362,7 +259,7 @@ func (s *Store) Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID
 	}
 	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.kind, l.blade_id) l.blade_id, l.kind, l.at, (l.detail->>'figure')::float8 AS figure
 		FROM log l WHERE l.shop_id = $1 AND l.blade_id IS NOT NULL AND (l.kind = 'clearance' OR l.kind = 'runout' AND l.saw_id = $2)`+stands+`
-		AND NOT EXISTS (SELECT 1 FROM log s WHERE s.blade_id = l.blade_id AND s.kind = 'sharpened' AND s.at > l.at AND l.kind = 'clearance')
+		AND NOT EXISTS (SELECT 1 FROM log s WHERE s.shop_id = l.shop_id AND s.blade_id = l.blade_id AND s.kind = 'sharpened' AND s.at > l.at AND l.kind = 'clearance')
 		ORDER BY l.kind, l.blade_id, l.at DESC, l.id DESC`, shop, saw)
 	if err != nil {
 		return nil, err
@@ -461,7 +358,13 @@ func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry) error 
 			if err != nil {
 				return err
 			}
-			if err := tx.refold(ctx, b); err != nil {
+			if err := tx.refold(ctx, shop, b); err != nil {
+				return err
+			}
+			if b.Set == nil {
+				continue
+			}
+			if err := tx.refoldHeld(ctx, shop, id, *b.Set); err != nil {
 				return err
 			}
 		}

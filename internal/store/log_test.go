@@ -1,17 +1,19 @@
 package store_test
 
 import (
+	"encoding/json"
+	"fmt"
+	"sync"
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 
 	"corte/core/cut"
+	"corte/core/groove"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
-	"fmt"
-	"github.com/google/uuid"
-	"sync"
 )
 
 // Rows count from when they happened, in whatever order they come in, and what
@@ -76,7 +78,7 @@ func TestSnapshotsAreCompared(t *testing.T) {
 	want, _ := st.Blade(ctx, sh.ID, b.ID)
 	db := sqlx.MustConnect("pgx", url)
 	defer db.Close()
-	db.MustExec(`UPDATE conditions SET condition = jsonb_set(condition, '{WearM2}', '9')`)
+	db.MustExec(`UPDATE conditions SET condition = jsonb_set(condition, '{wear_m2}', '9')`)
 	for _, mend := range []bool{false, true} {
 		if n, drifts, err := st.Conditions(ctx, mend); err != nil || n != 1 || len(drifts) != 1 || drifts[0].Folded.WearM2 != want.Condition.WearM2 {
 			t.Errorf("%d blades, %+v, %v", n, drifts, err)
@@ -84,6 +86,23 @@ func TestSnapshotsAreCompared(t *testing.T) {
 	}
 	if _, drifts, err := st.Conditions(ctx, false); err != nil || len(drifts) != 0 {
 		t.Errorf("after mending %+v, %v", drifts, err)
+	}
+	// What is held of a set's parts is compared and mended too.
+	if err := st.SetDadoSet(ctx, sh.ID, store.DadoSet{Blade: b.ID, Set: groove.Set{Left: 3.2, Right: 3.2}}); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := st.Append(ctx, store.Entry{Shop: sh.ID, At: time.Now(), Kind: store.KindGrooved, Blade: &b.ID, Saw: &saws[0].ID, Detail: json.RawMessage(`{"test": true, "left_mm": 3.2, "right_mm": 3.2, "width_mm": [6.5]}`)}); err != nil {
+		t.Fatal(err)
+	}
+	held, err := st.DadoSet(ctx, sh.ID, b.ID)
+	if err != nil || held.Held.Told != 1 || held.Held.Estimate.Mean[0] <= 0 {
+		t.Errorf("a test groove taught %+v, %v", held.Held, err)
+	}
+	db.MustExec(`UPDATE dado_sets SET held = jsonb_set(held, '{mean_mm}', '[1]')`)
+	for _, drifted := range []bool{true, false} {
+		if _, drifts, err := st.Conditions(ctx, true); err != nil || (len(drifts) == 1) != drifted || drifted && !drifts[0].Parts {
+			t.Errorf("drifted %v: %+v, %v", drifted, drifts, err)
+		}
 	}
 	// One that an older Corte wrote is made anew when this one starts.
 	db.MustExec(`UPDATE conditions SET fold = 0, condition = '{}'`)

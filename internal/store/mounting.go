@@ -29,17 +29,17 @@ const mountingColumns = `id, shop_id, saw_id, blade_id, groove_id, step, answers
 func (s *Store) StartMounting(ctx context.Context, m Mounting) (Mounting, error) {
 	err := s.Atomically(ctx, func(tx *Store) error {
 		// Two that begin at once come one after the other, so that each sees its own.
-		if _, err := tx.db.ExecContext(ctx, `SELECT 1 FROM saws WHERE id = $1 FOR UPDATE`, m.Saw); err != nil {
+		if _, err := tx.db.ExecContext(ctx, `SELECT 1 FROM saws WHERE shop_id = $1 AND id = $2 FOR UPDATE`, m.Shop, m.Saw); err != nil {
 			return err
 		}
-		if _, err := tx.db.ExecContext(ctx, `DELETE FROM mountings WHERE saw_id = $1 AND (blade_id <> $2 OR groove_id IS DISTINCT FROM $3)`, m.Saw, m.Blade, m.Groove); err != nil {
+		if _, err := tx.db.ExecContext(ctx, `DELETE FROM mountings WHERE shop_id = $1 AND saw_id = $2 AND (blade_id <> $3 OR groove_id IS DISTINCT FROM $4)`, m.Shop, m.Saw, m.Blade, m.Groove); err != nil {
 			return err
 		}
 		if _, err := tx.db.NamedExecContext(ctx, `INSERT INTO mountings (id, shop_id, saw_id, blade_id, groove_id, by_name, started_at)
-			VALUES (:id, :shop_id, :saw_id, :blade_id, :groove_id, :by_name, :started_at) ON CONFLICT (saw_id) DO NOTHING`, m); err != nil {
+			VALUES (:id, :shop_id, :saw_id, :blade_id, :groove_id, :by_name, :started_at) ON CONFLICT (shop_id, saw_id) DO NOTHING`, m); err != nil {
 			return err
 		}
-		return tx.db.GetContext(ctx, &m, `SELECT `+mountingColumns+` FROM mountings WHERE saw_id = $1`, m.Saw)
+		return tx.db.GetContext(ctx, &m, `SELECT `+mountingColumns+` FROM mountings WHERE shop_id = $1 AND saw_id = $2`, m.Shop, m.Saw)
 	})
 	return m, err
 }
@@ -61,7 +61,7 @@ func (s *Store) Mountings(ctx context.Context, shop uuid.UUID) ([]Mounting, erro
 // StepMounting writes how far a mounting has come over its version.
 func (s *Store) StepMounting(ctx context.Context, m Mounting) error {
 	return s.change(ctx, "mountings", `UPDATE mountings SET step = :step, answers = :answers, version = version + 1
-		WHERE id = :id AND shop_id = :shop_id AND version = :version`, m.ID, m)
+		WHERE id = :id AND shop_id = :shop_id AND version = :version`, m.Shop, m.ID, m)
 }
 
 // EndMounting ends a mounting that has come to a version.

@@ -14,7 +14,8 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5/pgconn"
-	_ "github.com/jackc/pgx/v5/stdlib" // the "pgx" driver
+	"github.com/jackc/pgx/v5/pgxpool"
+	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/lock"
@@ -26,9 +27,10 @@ var ErrNone = errors.New("no such row")
 // A Store is the seam to the database. It holds no state beside its pool, or
 // the transaction that Atomically gave it.
 type Store struct {
-	pool *sqlx.DB
-	conn *sqlx.Conn // the transaction's, nil outside one
-	db   queryer    // the pool, or the transaction
+	conns *pgxpool.Pool
+	pool  *sqlx.DB // over conns
+	inTx  bool
+	db    queryer // the pool, or the transaction
 }
 
 // ErrUnknown is returned where the database went away while it was told to keep
@@ -43,19 +45,36 @@ type queryer interface {
 	NamedExecContext(ctx context.Context, query string, arg any) (sql.Result, error)
 }
 
+const mostConns = 16
+
 // Open connects to the database at a URL. It does not migrate.
 func Open(ctx context.Context, url string) (*Store, error) {
-	db, err := sqlx.ConnectContext(ctx, "pgx", url)
+	c, err := pgxpool.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("the database's address cannot be read: %w", err)
+	}
+	c.MaxConns, c.PrepareConn = mostConns, takeRole
+	pool, err := pgxpool.NewWithConfig(ctx, c)
+	if err == nil {
+		if err = pool.Ping(ctx); err != nil {
+			pool.Close()
+		}
+	}
 	if err != nil {
 		return nil, fmt.Errorf("the database does not answer: %w", err)
 	}
-	db.SetMaxOpenConns(16)
-	db.SetMaxIdleConns(16)
-	return &Store{pool: db, db: db}, nil
+	// The pool alone bounds connections and hands them out, in the right role: a
+	// bound above it would pass them on from one request to another by itself.
+	db := sqlx.NewDb(stdlib.OpenDBFromPool(pool), "pgx")
+	return &Store{pool: db, db: db, conns: pool}, nil
 }
 
 // Close ends all connections.
-func (s *Store) Close() error { return s.pool.Close() }
+func (s *Store) Close() error {
+	err := s.pool.Close()
+	s.conns.Close()
+	return err
+}
 
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return s.pool.PingContext(ctx) }
@@ -84,26 +103,24 @@ func (s *Store) Migrate(ctx context.Context) error {
 	if err := s.FoldNew(ctx); err != nil {
 		return err
 	}
+	if err := s.holdNew(ctx); err != nil {
+		return err
+	}
 	return s.LearnNew(ctx)
 }
 
 // Atomically runs f on a store whose every change is kept together, or not at
 // all where f fails.
 func (s *Store) Atomically(ctx context.Context, f func(*Store) error) error {
-	if s.conn != nil {
-		return f(s) // already inside
+	if s.inTx {
+		return f(s)
 	}
-	conn, err := s.pool.Connx(ctx)
-	if err != nil {
-		return err
-	}
-	defer conn.Close() //nolint:errcheck // it goes back to the pool
-	tx, err := conn.BeginTxx(ctx, nil)
+	tx, err := s.pool.BeginTxx(ctx, nil)
 	if err != nil {
 		return err
 	}
 	defer tx.Rollback() //nolint:errcheck // after a commit there is nothing to roll back
-	if err := f(&Store{s.pool, conn, tx}); err != nil {
+	if err := f(&Store{s.conns, s.pool, true, tx}); err != nil {
 		return err
 	}
 	err = tx.Commit()
@@ -136,11 +153,12 @@ type Shop struct {
 	HeightSchool  string    `db:"height_school"` // saw, proud, gullets or full
 	Learning      bool      `db:"learning"`      // its own cuts correct the model
 	Sharpening    float64   `db:"sharpening_price"`
-	Rework        float64   `db:"rework"` // what mending takes here against the usual
+	Rework        float64   `db:"rework"`    // what mending takes here against the usual
+	Zone          string    `db:"time_zone"` // an IANA name; empty until somebody has said
 	Version       int       `db:"version"`
 }
 
-const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, version`
+const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, time_zone, version`
 
 // Shop finds a shop by its ID.
 func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
@@ -152,15 +170,26 @@ func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
 // ChangeShop writes how a shop likes to work over its version. The error is
 // ErrStale where somebody else was first.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
-	return s.change(ctx, "shops", `UPDATE shops SET name = :name, change_minutes = :change_minutes,
-		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, version = version + 1 WHERE id = :id AND version = :version`, shop.ID, shop)
+	res, err := s.db.NamedExecContext(ctx, `UPDATE shops SET name = :name, change_minutes = :change_minutes,
+		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, time_zone = :time_zone, version = version + 1
+		WHERE id = :id AND version = :version`, shop)
+	if err != nil {
+		return err
+	}
+	if n, _ := res.RowsAffected(); n == 1 {
+		return nil
+	}
+	if _, err := s.Shop(ctx, shop.ID); err != nil {
+		return err
+	}
+	return ErrStale
 }
 
 // EnsureShop finds a shop by its slug, or founds it, and reports whether it
 // was founded now.
 func (s *Store) EnsureShop(ctx context.Context, want Shop) (shop Shop, founded bool, err error) {
-	res, err := s.db.NamedExecContext(ctx, `INSERT INTO shops (id, slug, name, change_minutes, sharpening_price)
-		VALUES (:id, :slug, :name, :change_minutes, :sharpening_price) ON CONFLICT (slug) DO NOTHING`, want)
+	res, err := s.db.NamedExecContext(ctx, `INSERT INTO shops (id, slug, name, change_minutes, sharpening_price, time_zone)
+		VALUES (:id, :slug, :name, :change_minutes, :sharpening_price, :time_zone) ON CONFLICT (slug) DO NOTHING`, want)
 	if err != nil {
 		return Shop{}, false, err
 	}

@@ -67,7 +67,7 @@ func (s *Store) Traces(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUI
 func (s *Store) ChangeTrace(ctx context.Context, t Trace) error {
 	return s.change(ctx, "traces", `UPDATE traces SET present = :present, absent = :absent, answers = :answers,
 		ended_at = :ended_at, cause = :cause, fixed = :fixed, note = :note, version = version + 1
-		WHERE id = :id AND shop_id = :shop_id AND version = :version`, t.ID, t)
+		WHERE id = :id AND shop_id = :shop_id AND version = :version`, t.Shop, t.ID, t)
 }
 
 // DropTrace gives one up that has not ended.

@@ -66,10 +66,7 @@ func decision(raw json.RawMessage) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	said, err := httpapi.DecodeCut(*in.Cut)
-	if err != nil {
-		return nil, err
-	}
+	said := httpapi.DecodeCut(*in.Cut)
 	return decide(w.Saw, blades, said, func(j cut.Job) (choose.Request, error) {
 		r := choose.Request{Job: j, Saw: w.Saw, Heel: measure.Length(in.Heel), ChangeMinutes: usualChange}
 		if in.Change != nil {

@@ -44,9 +44,14 @@ func (m mutant) String() string {
 	return fmt.Sprintf("%s: %s -> %s in `%s`", m.file, m.was, m.is, m.code)
 }
 
+var near bool
+
 // suites are the tests that may notice a mutant, the nearest first.
 func (m mutant) suites() [][]string {
 	own := "./" + filepath.ToSlash(filepath.Dir(m.file))
+	if near {
+		return [][]string{{own}}
+	}
 	if strings.HasPrefix(own, "./core/") {
 		return [][]string{{own}, {"./core/...", "./internal/verify"}, {"./internal/shop"}}
 	}
@@ -60,6 +65,7 @@ func main() {
 	since := flag.String("since", "", "a commit: only lines that were added after it")
 	list := flag.String("equivalent", "scripts/mutants/equivalent.txt", "survivors that change nothing")
 	patience := flag.Duration("patience", 3*time.Minute, "for one run of tests")
+	flag.BoolVar(&near, "near", false, "run the nearest tests alone: quicker, and harder on them")
 	flag.Parse()
 	if err := run(*n, *seed, strings.Split(*dirs, ","), *since, *list, *patience); err != nil {
 		fmt.Fprintln(os.Stderr, "mutants:", err)

@@ -17,6 +17,10 @@ import (
 	"strings"
 	"time"
 
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/verdict"
+
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/gin-gonic/gin"
 	"github.com/gin-gonic/gin/binding"
@@ -99,84 +103,6 @@ func (e BathWord) Valid() bool {
 	case BathWordReplace:
 		return true
 	case BathWordStrain:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Bed.
-const (
-	BedAir     Bed = "air"
-	BedRunners Bed = "runners"
-	BedSheet   Bed = "sheet"
-)
-
-// Valid indicates whether the value is a known member of the Bed enum.
-func (e Bed) Valid() bool {
-	switch e {
-	case BedAir:
-		return true
-	case BedRunners:
-		return true
-	case BedSheet:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Bound.
-const (
-	BoundBog      Bound = "bog"
-	BoundGullet   Bound = "gullet"
-	BoundHand     Bound = "hand"
-	BoundScorch   Bound = "scorch"
-	BoundShoulder Bound = "shoulder"
-	BoundSplinter Bound = "splinter"
-	BoundWall     Bound = "wall"
-)
-
-// Valid indicates whether the value is a known member of the Bound enum.
-func (e Bound) Valid() bool {
-	switch e {
-	case BoundBog:
-		return true
-	case BoundGullet:
-		return true
-	case BoundHand:
-		return true
-	case BoundScorch:
-		return true
-	case BoundShoulder:
-		return true
-	case BoundSplinter:
-		return true
-	case BoundWall:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Carbide.
-const (
-	CarbideHard    Carbide = "hard"
-	CarbideTough   Carbide = "tough"
-	CarbideUnknown Carbide = "unknown"
-	CarbideUsual   Carbide = "usual"
-)
-
-// Valid indicates whether the value is a known member of the Carbide enum.
-func (e Carbide) Valid() bool {
-	switch e {
-	case CarbideHard:
-		return true
-	case CarbideTough:
-		return true
-	case CarbideUnknown:
-		return true
-	case CarbideUsual:
 		return true
 	default:
 		return false
@@ -288,27 +214,6 @@ func (e DadoSetInputKind) Valid() bool {
 	case DadoSetInputKindDial:
 		return true
 	case DadoSetInputKindStack:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Direction.
-const (
-	DirectionCrosscut Direction = "crosscut"
-	DirectionRip      Direction = "rip"
-	DirectionSheet    Direction = "sheet"
-)
-
-// Valid indicates whether the value is a known member of the Direction enum.
-func (e Direction) Valid() bool {
-	switch e {
-	case DirectionCrosscut:
-		return true
-	case DirectionRip:
-		return true
-	case DirectionSheet:
 		return true
 	default:
 		return false
@@ -444,30 +349,6 @@ func (e FindingRule) Valid() bool {
 	}
 }
 
-// Defines values for Finish.
-const (
-	FinishFine   Finish = "fine"
-	FinishHidden Finish = "hidden"
-	FinishRough  Finish = "rough"
-	FinishShow   Finish = "show"
-)
-
-// Valid indicates whether the value is a known member of the Finish enum.
-func (e Finish) Valid() bool {
-	switch e {
-	case FinishFine:
-		return true
-	case FinishHidden:
-		return true
-	case FinishRough:
-		return true
-	case FinishShow:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for Fit.
 const (
 	Glue Fit = "glue"
@@ -483,33 +364,6 @@ func (e Fit) Valid() bool {
 	case Slip:
 		return true
 	case Tap:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Form.
-const (
-	FormCheek   Form = "cheek"
-	FormFold    Form = "fold"
-	FormGroove  Form = "groove"
-	FormRabbet  Form = "rabbet"
-	FormThrough Form = "through"
-)
-
-// Valid indicates whether the value is a known member of the Form enum.
-func (e Form) Valid() bool {
-	switch e {
-	case FormCheek:
-		return true
-	case FormFold:
-		return true
-	case FormGroove:
-		return true
-	case FormRabbet:
-		return true
-	case FormThrough:
 		return true
 	default:
 		return false
@@ -537,39 +391,6 @@ func (e GaugeWord) Valid() bool {
 	}
 }
 
-// Defines values for Grind.
-const (
-	ATB     Grind = "ATB"
-	ATBR    Grind = "ATBR"
-	CONICAL Grind = "CONICAL"
-	FTG     Grind = "FTG"
-	HIATB   Grind = "HIATB"
-	ONEWAY  Grind = "ONEWAY"
-	TCG     Grind = "TCG"
-)
-
-// Valid indicates whether the value is a known member of the Grind enum.
-func (e Grind) Valid() bool {
-	switch e {
-	case ATB:
-		return true
-	case ATBR:
-		return true
-	case CONICAL:
-		return true
-	case FTG:
-		return true
-	case HIATB:
-		return true
-	case ONEWAY:
-		return true
-	case TCG:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for GrooveWayKind.
 const (
 	GrooveWayKindDial   GrooveWayKind = "dial"
@@ -588,30 +409,6 @@ func (e GrooveWayKind) Valid() bool {
 	case GrooveWayKindStack:
 		return true
 	case GrooveWayKindUnsaid:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for GulletShape.
-const (
-	GulletShapeHooked  GulletShape = "hooked"
-	GulletShapeNarrow  GulletShape = "narrow"
-	GulletShapeRound   GulletShape = "round"
-	GulletShapeUnknown GulletShape = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the GulletShape enum.
-func (e GulletShape) Valid() bool {
-	switch e {
-	case GulletShapeHooked:
-		return true
-	case GulletShapeNarrow:
-		return true
-	case GulletShapeRound:
-		return true
-	case GulletShapeUnknown:
 		return true
 	default:
 		return false
@@ -686,25 +483,25 @@ func (e ImportRowWhat) Valid() bool {
 
 // Defines values for JointKind.
 const (
-	JointKindBox   JointKind = "box"
-	JointKindFold  JointKind = "fold"
-	JointKindSlope JointKind = "slope"
-	JointKindTails JointKind = "tails"
-	JointKindTenon JointKind = "tenon"
+	Box   JointKind = "box"
+	Fold  JointKind = "fold"
+	Slope JointKind = "slope"
+	Tails JointKind = "tails"
+	Tenon JointKind = "tenon"
 )
 
 // Valid indicates whether the value is a known member of the JointKind enum.
 func (e JointKind) Valid() bool {
 	switch e {
-	case JointKindBox:
+	case Box:
 		return true
-	case JointKindFold:
+	case Fold:
 		return true
-	case JointKindSlope:
+	case Slope:
 		return true
-	case JointKindTails:
+	case Tails:
 		return true
-	case JointKindTenon:
+	case Tenon:
 		return true
 	default:
 		return false
@@ -864,33 +661,6 @@ func (e LogKind) Valid() bool {
 	}
 }
 
-// Defines values for Make.
-const (
-	MakeAbrasive Make = "abrasive"
-	MakeDado     Make = "dado"
-	MakeDiamond  Make = "diamond"
-	MakeScoring  Make = "scoring"
-	MakeToothed  Make = "toothed"
-)
-
-// Valid indicates whether the value is a known member of the Make enum.
-func (e Make) Valid() bool {
-	switch e {
-	case MakeAbrasive:
-		return true
-	case MakeDado:
-		return true
-	case MakeDiamond:
-		return true
-	case MakeScoring:
-		return true
-	case MakeToothed:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for MaterialKind.
 const (
 	MaterialKindCementBoard  MaterialKind = "cement-board"
@@ -933,48 +703,6 @@ func (e MaterialKind) Valid() bool {
 	case MaterialKindSolidSurface:
 		return true
 	case MaterialKindSteel:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Moisture.
-const (
-	Dry    Moisture = "dry"
-	Frozen Moisture = "frozen"
-	Wet    Moisture = "wet"
-)
-
-// Valid indicates whether the value is a known member of the Moisture enum.
-func (e Moisture) Valid() bool {
-	switch e {
-	case Dry:
-		return true
-	case Frozen:
-		return true
-	case Wet:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Motion.
-const (
-	MotionAlong Motion = "along"
-	MotionChop  Motion = "chop"
-	MotionPush  Motion = "push"
-)
-
-// Valid indicates whether the value is a known member of the Motion enum.
-func (e Motion) Valid() bool {
-	switch e {
-	case MotionAlong:
-		return true
-	case MotionChop:
-		return true
-	case MotionPush:
 		return true
 	default:
 		return false
@@ -1094,19 +822,19 @@ func (e MountingThread) Valid() bool {
 
 // Defines values for Noise.
 const (
-	NoiseLoud   Noise = "loud"
-	NoiseSmooth Noise = "smooth"
-	NoiseUsual  Noise = "usual"
+	Loud   Noise = "loud"
+	Smooth Noise = "smooth"
+	Usual  Noise = "usual"
 )
 
 // Valid indicates whether the value is a known member of the Noise enum.
 func (e Noise) Valid() bool {
 	switch e {
-	case NoiseLoud:
+	case Loud:
 		return true
-	case NoiseSmooth:
+	case Smooth:
 		return true
-	case NoiseUsual:
+	case Usual:
 		return true
 	default:
 		return false
@@ -1509,27 +1237,6 @@ func (e SchoolName) Valid() bool {
 	}
 }
 
-// Defines values for Side.
-const (
-	SideLeft    Side = "left"
-	SideRight   Side = "right"
-	SideUnknown Side = "unknown"
-)
-
-// Valid indicates whether the value is a known member of the Side enum.
-func (e Side) Valid() bool {
-	switch e {
-	case SideLeft:
-		return true
-	case SideRight:
-		return true
-	case SideUnknown:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for Splinters.
 const (
 	SplintersFuzz      Splinters = "fuzz"
@@ -1548,36 +1255,6 @@ func (e Splinters) Valid() bool {
 	case SplintersSplinters:
 		return true
 	case SplintersTorn:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Support.
-const (
-	Backer        Support = "backer"
-	Open          Support = "open"
-	Scored        Support = "scored"
-	Spare         Support = "spare"
-	Tape          Support = "tape"
-	ZeroClearance Support = "zero-clearance"
-)
-
-// Valid indicates whether the value is a known member of the Support enum.
-func (e Support) Valid() bool {
-	switch e {
-	case Backer:
-		return true
-	case Open:
-		return true
-	case Scored:
-		return true
-	case Spare:
-		return true
-	case Tape:
-		return true
-	case ZeroClearance:
 		return true
 	default:
 		return false
@@ -2058,66 +1735,6 @@ func (e Urgency) Valid() bool {
 	}
 }
 
-// Defines values for Use.
-const (
-	UseCrosscut Use = "crosscut"
-	UseDirty    Use = "dirty"
-	UseGeneral  Use = "general"
-	UseJoints   Use = "joints"
-	UseMetal    Use = "metal"
-	UseMineral  Use = "mineral"
-	UsePlastic  Use = "plastic"
-	UseRip      Use = "rip"
-	UseSheet    Use = "sheet"
-)
-
-// Valid indicates whether the value is a known member of the Use enum.
-func (e Use) Valid() bool {
-	switch e {
-	case UseCrosscut:
-		return true
-	case UseDirty:
-		return true
-	case UseGeneral:
-		return true
-	case UseJoints:
-		return true
-	case UseMetal:
-		return true
-	case UseMineral:
-		return true
-	case UsePlastic:
-		return true
-	case UseRip:
-		return true
-	case UseSheet:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for Verdict.
-const (
-	VerdictClear Verdict = "clear"
-	VerdictMind  Verdict = "mind"
-	VerdictStop  Verdict = "stop"
-)
-
-// Valid indicates whether the value is a known member of the Verdict enum.
-func (e Verdict) Valid() bool {
-	switch e {
-	case VerdictClear:
-		return true
-	case VerdictMind:
-		return true
-	case VerdictStop:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for Wall.
 const (
 	Black Wall = "black"
@@ -2274,12 +1891,14 @@ type ArborSlotWhat string
 
 // AwayBlade defines model for AwayBlade.
 type AwayBlade struct {
-	At         time.Time          `json:"at"`
-	BladeID    openapi_types.UUID `json:"blade_id"`
-	BladeName  string             `json:"blade_name"`
-	Expected   *time.Time         `json:"expected,omitempty"`
-	PriceAsked *float64           `json:"price_asked,omitempty"`
-	To         string             `json:"to"`
+	At        time.Time          `json:"at"`
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	BladeName string             `json:"blade_name"`
+
+	// Expected The day it is wanted back.
+	Expected   *openapi_types.Date `json:"expected,omitempty"`
+	PriceAsked *float64            `json:"price_asked,omitempty"`
+	To         string              `json:"to"`
 }
 
 // Bath defines model for Bath.
@@ -2317,7 +1936,7 @@ type BathAsk struct {
 }
 
 // Bed defines model for Bed.
-type Bed string
+type Bed = cut.Bed
 
 // BenchSaw defines model for BenchSaw.
 type BenchSaw struct {
@@ -2461,10 +2080,7 @@ type BladeCare struct {
 	// SharpenAt At the shop's own pace. Two of three fall between early and late.
 	SharpenAt       *Forecast `json:"sharpen_at,omitempty"`
 	SharpeningsLeft int       `json:"sharpenings_left"`
-
-	// StandIns Blades of its kind that can serve while it is away.
-	StandIns []string `json:"stand_ins"`
-	Wash     Urgency  `json:"wash"`
+	Wash            Urgency   `json:"wash"`
 
 	// WashAt At the shop's own pace. Two of three fall between early and late.
 	WashAt *Forecast `json:"wash_at,omitempty"`
@@ -2553,7 +2169,7 @@ type BladePage struct {
 }
 
 // Bound defines model for Bound.
-type Bound string
+type Bound = cut.Bound
 
 // CalendarAddress defines model for CalendarAddress.
 type CalendarAddress struct {
@@ -2567,7 +2183,7 @@ type CalendarState struct {
 }
 
 // Carbide defines model for Carbide.
-type Carbide string
+type Carbide = blade.Carbide
 
 // CareSheet defines model for CareSheet.
 type CareSheet struct {
@@ -2904,7 +2520,7 @@ type DialRange struct {
 }
 
 // Direction defines model for Direction.
-type Direction string
+type Direction = cut.Direction
 
 // Effort defines model for Effort.
 type Effort string
@@ -2964,7 +2580,7 @@ type Finding struct {
 type FindingRule string
 
 // Finish defines model for Finish.
-type Finish string
+type Finish = cut.Finish
 
 // Fit defines model for Fit.
 type Fit string
@@ -2977,7 +2593,7 @@ type Forecast struct {
 }
 
 // Form defines model for Form.
-type Form string
+type Form = cut.Form
 
 // Gauge defines model for Gauge.
 type Gauge struct {
@@ -3003,7 +2619,7 @@ type GaugeReading struct {
 }
 
 // Grind defines model for Grind.
-type Grind string
+type Grind = blade.Grind
 
 // Groove defines model for Groove.
 type Groove struct {
@@ -3206,7 +2822,7 @@ type GrooveWay struct {
 type GrooveWayKind string
 
 // GulletShape defines model for GulletShape.
-type GulletShape string
+type GulletShape = blade.GulletShape
 
 // Harmonic defines model for Harmonic.
 type Harmonic struct {
@@ -3515,7 +3131,7 @@ type LogPage struct {
 }
 
 // Make defines model for Make.
-type Make string
+type Make = blade.Make
 
 // Material defines model for Material.
 type Material struct {
@@ -3570,7 +3186,7 @@ type Mix struct {
 }
 
 // Moisture defines model for Moisture.
-type Moisture string
+type Moisture = cut.Moisture
 
 // Money In the shop's own money. 0 where nothing is known.
 type Money struct {
@@ -3588,7 +3204,7 @@ type Money struct {
 }
 
 // Motion defines model for Motion.
-type Motion string
+type Motion = cut.Motion
 
 // MountCheck defines model for MountCheck.
 type MountCheck struct {
@@ -4147,11 +3763,13 @@ type SchoolName string
 
 // Sending defines model for Sending.
 type Sending struct {
-	By         *string    `json:"by,omitempty"`
-	Expected   *time.Time `json:"expected,omitempty"`
-	Note       *string    `json:"note,omitempty"`
-	PriceAsked *float64   `json:"price_asked,omitempty"`
-	To         string     `json:"to"`
+	By *string `json:"by,omitempty"`
+
+	// Expected The day it is wanted back.
+	Expected   *openapi_types.Date `json:"expected,omitempty"`
+	Note       *string             `json:"note,omitempty"`
+	PriceAsked *float64            `json:"price_asked,omitempty"`
+	To         string              `json:"to"`
 }
 
 // SetOnSaw defines model for SetOnSaw.
@@ -4163,12 +3781,12 @@ type SetOnSaw struct {
 
 // Setting Everything that the model says of one blade at one height, at the suggested feed.
 type Setting struct {
-	ArcMm  float64 `json:"arc_mm"`
-	BiteMm float64 `json:"bite_mm"`
+	ArcMm float64 `json:"arc_mm"`
 
 	// Burn Chance of a visible burn.
-	Burn float64 `json:"burn"`
-	Exit Face    `json:"exit"`
+	Burn       float64 `json:"burn"`
+	ChipLoadMm float64 `json:"chip_load_mm"`
+	Exit       Face    `json:"exit"`
 
 	// Fade How far the ends of the window may lie from where they are drawn, one standard deviation to either side.
 	Fade     Fade    `json:"fade"`
@@ -4233,6 +3851,9 @@ type Shop struct {
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
 
+	// TimeZone Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then.
+	TimeZone *string `json:"time_zone,omitempty"`
+
 	// Version Its ETag.
 	Version int `json:"version"`
 }
@@ -4254,10 +3875,13 @@ type ShopInput struct {
 
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
+
+	// TimeZone Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then.
+	TimeZone *string `json:"time_zone,omitempty"`
 }
 
 // Side defines model for Side.
-type Side string
+type Side = cut.Side
 
 // Splinters defines model for Splinters.
 type Splinters string
@@ -4276,7 +3900,7 @@ type Strike struct {
 }
 
 // Support defines model for Support.
-type Support string
+type Support = cut.Support
 
 // SupportAnswer defines model for SupportAnswer.
 type SupportAnswer struct {
@@ -4880,10 +4504,10 @@ type UnmarkedReadings struct {
 type Urgency string
 
 // Use defines model for Use.
-type Use string
+type Use = blade.Use
 
 // Verdict defines model for Verdict.
-type Verdict string
+type Verdict = verdict.Verdict
 
 // Wall defines model for Wall.
 type Wall string
@@ -4986,11 +4610,14 @@ type Key = string
 // Limit defines model for Limit.
 type Limit = int
 
+// MadeAfter defines model for MadeAfter.
+type MadeAfter = time.Time
+
 // OptionalKey defines model for OptionalKey.
 type OptionalKey = string
 
 // Waited defines model for Waited.
-type Waited = int
+type Waited = float64
 
 // BladeBody What can be read, measured or said of a blade. What is left out is not known, or not there.
 type BladeBody = BladeInput
@@ -5148,6 +4775,11 @@ type LogCutParams struct {
 
 	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
 	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeAfter The `at` that the server gave to what was made just before it at the
+	// same bench. It is put after that, however long either was on its way.
+	// It is no part of what the key is held to.
+	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
 }
 
 // PlaceGaugeJSONBody defines parameters for PlaceGauge.
@@ -5727,6 +5359,9 @@ type ServerInterface interface {
 	// SetDadoSet Say what a dado set is made of
 	// (PUT /blades/{id}/set)
 	SetDadoSet(c *gin.Context, id ID, params SetDadoSetParams)
+	// ListStandIns Blades of its kind that can serve while a blade is away
+	// (GET /blades/{id}/stand-ins)
+	ListStandIns(c *gin.Context, id ID)
 	// GetSurvey What the last survey of a blade came to
 	// (GET /blades/{id}/survey)
 	GetSurvey(c *gin.Context, id ID)
@@ -7087,6 +6722,31 @@ func (siw *ServerInterfaceWrapper) SetDadoSet(c *gin.Context) {
 	siw.Handler.SetDadoSet(c, id, params)
 }
 
+// ListStandIns operation middleware
+func (siw *ServerInterfaceWrapper) ListStandIns(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListStandIns(c, id)
+}
+
 // GetSurvey operation middleware
 func (siw *ServerInterfaceWrapper) GetSurvey(c *gin.Context) {
 
@@ -7284,13 +6944,32 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 			return
 		}
 
-		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: ""})
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "number", Format: "double"})
 		if err != nil {
 			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Seconds: %w", err), http.StatusBadRequest)
 			return
 		}
 
 		params.WaitedSeconds = &WaitedSeconds
+
+	}
+
+	// ------------- Optional header parameter "Made-After" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Made-After")]; found {
+		var MadeAfter MadeAfter
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Made-After, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Made-After", valueList[0], &MadeAfter, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: "date-time"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Made-After: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.MadeAfter = &MadeAfter
 
 	}
 
@@ -9879,6 +9558,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/blades/:id/sending", wrapper.SendBlade)
 	router.POST(options.BaseURL+"/blades/:id/return", wrapper.ReturnBlade)
 	router.GET(options.BaseURL+"/blades/:id/money", wrapper.GetMoney)
+	router.GET(options.BaseURL+"/blades/:id/stand-ins", wrapper.ListStandIns)
 	router.GET(options.BaseURL+"/care", wrapper.GetCare)
 	router.GET(options.BaseURL+"/cleaners", wrapper.ListCleaners)
 	router.POST(options.BaseURL+"/wash-checks", wrapper.CheckWash)
@@ -10984,6 +10664,47 @@ type SetDadoSetdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetDadoSetdefaultApplicationProblemPlusJSONResponse) VisitSetDadoSetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListStandInsRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type ListStandInsResponseObject interface {
+	VisitListStandInsResponse(w http.ResponseWriter) error
+}
+
+type ListStandIns200JSONResponse struct {
+	Items []string `json:"items"`
+}
+
+func (response ListStandIns200JSONResponse) VisitListStandInsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListStandInsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListStandInsdefaultApplicationProblemPlusJSONResponse) VisitListStandInsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14039,6 +13760,9 @@ type StrictServerInterface interface {
 	// SetDadoSet Say what a dado set is made of
 	// (PUT /blades/{id}/set)
 	SetDadoSet(ctx context.Context, request SetDadoSetRequestObject) (SetDadoSetResponseObject, error)
+	// ListStandIns Blades of its kind that can serve while a blade is away
+	// (GET /blades/{id}/stand-ins)
+	ListStandIns(ctx context.Context, request ListStandInsRequestObject) (ListStandInsResponseObject, error)
 	// GetSurvey What the last survey of a blade came to
 	// (GET /blades/{id}/survey)
 	GetSurvey(ctx context.Context, request GetSurveyRequestObject) (GetSurveyResponseObject, error)
@@ -15251,6 +14975,32 @@ func (sh *strictHandler) SetDadoSet(ctx *gin.Context, id ID, params SetDadoSetPa
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetDadoSetResponseObject); ok {
 		if err := validResponse.VisitSetDadoSetResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListStandIns operation middleware
+func (sh *strictHandler) ListStandIns(ctx *gin.Context, id ID) {
+	var request ListStandInsRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListStandIns(ctx, request.(ListStandInsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListStandIns")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListStandInsResponseObject); ok {
+		if err := validResponse.VisitListStandInsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -17843,417 +17593,424 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39ktw2si/4KojaE+F795ZaLdnyGUt/ybJsa0b+WLXmKDaO5rZRJKqIKRbAAcCmaiYcsa+xr7dPsoFM",
-	"APwooEhWV7essf+xJRUJgIlEIj9/+a9FJneVFEwYvXj6r0VFFd0xwxT87VVu/8vF4umioqZYLBeC7tji",
-	"6YLni+VCsX/UXLF88dSomi0XOivYjto31lLtqFk8XdQ1PGn2lX1LG8XFZvHrr8vFq/UP1GSFfThnOlO8",
-	"Mlzaed4WjNwwpbkUxBTUkIZqwnJuWL4kVBNuNHn5lm4uFktcWMFozlS7tFfrBzj0sQVW1Bim7Ov/+/3i",
-	"vy8ffPW3fz1afvXr+8V/RFf7F7Y/XOmLQmomyGpPTMGIZiJniqylIqbgmkjB7B/EZkl0nRV26ZT89a+v",
-	"vrkgz4liRu1Jw02B79IdI1u2Jzu6ZfYTiRQZS39hznaVNExk+wd2Zcc+dEc/vGZiY4rF00eXl8vFjgv/",
-	"9z/FvvQ133ETNv0fNVP7duISfuwOn7M1rUvjB6cf+K7eLZ4+cVPh3x6FibgwbMMUzPQT0JGWUdo+10DJ",
-	"xjIA12RHc3aMblwTKnTDFMstoe1va640MM8SRmE3TJGCapIVVGxYTjSfR+LTSfqOWuY9/MbvZUNKKTaE",
-	"bqTdc8vo9kPtgpli+E/2VbJia+n/QVtOMxfkFRBGSFJRZYhcI63slzuCFKzMiZHJT8RlPbhimRS5Hn6h",
-	"28dHf/risreXl5G9/BUZkGnztcw5A8nxdUlz9rXMYW8zKQwTwFa0qkqeUUuCh3/Xlg7/6kz8H4qtF08X",
-	"/8fDVig9xF/1Qxjxlahq007Z8vyvy8Ubmm2/5eV5Z/WDpuZkhiu2Y8Kcd9YwbGLeK9qcdcIr2qRJC/+i",
-	"Kyk07u3PSq5KtjsyeYVP/K95i/Djwhr6Z+WdEwSNklaiwgFZEipyx/aS5PICTpsbzM71PL/hGYsfPCNJ",
-	"IcschtjUPGdwdBqptvbAVEpWTBnHywUtTfyikqsbLmtNGronjazLnBS1MkTLHVvJfH/RXiYrKUtGxeLX",
-	"5cKwDzDcQFIsF0ZWPLO/MGGP2n8v1kxkzJ5MIyv7v5LZy7Sqtb3cmLB/0XVVSWWFckW13R94Otsu/hYT",
-	"Re3G/rebzS1niR/ZviRXf2eZsat6rlZSfYuXQp8uJUi9693ukDjfKrkDinIh7K1YWqFriW7/jYncCiz7",
-	"R1MoRvNnpGRrQ2RtCF8TIQ3ZMaprxXJLwaBM5LJelaylqah3KyuAlgtRG7eMCQ9rutdR+ms2Z5SKKjb9",
-	"8Rumcp6ZsSPwX+6xX5eLhuqCqekzuOflet35uMB2g813n9qdJVCx8229UduPcDRMcstVKSPsYgqebQXT",
-	"OsoxzzXRhu6qyXtuaiVYfp2zTWSwDeVC43Uoa8MUWdnbQ08c2sqU7jm03LlYLrKCVxVcobrgljiKbwoz",
-	"ftJguGX/+3vrjxKyoXu48g4JiYtrv4Ma9sDwHTtUXZcL+O5rnk/Qyv3DqB9Ezgf7ULHMqTLTZq8Uz9g1",
-	"1dvhS+ldlZGpB/QM39RbMby7tMSJkfNra74cUDKzh4OpsVP5wj3263IxkZIlNwqnmPDNVum7nrOpyR2q",
-	"heHl9HFqd6H3Dw9wnb3TdMFywgXhpnORBbXPHpN9dBWNVHn3+GykhKvKKMoFWCtVSTM2fnCAtm5z/VYF",
-	"2rZ089/tPsgtANeX4oXnegtHKc85miE/dxhjTUvNhloASpCeevx4xMpZdhmsYzZ8cRnZjJxV4TKdwDQ5",
-	"Rzs9+UZY5Zc9Bf7JZWSwLVPr8YE+7xkCF08iAx1RCX5SII79uq0GQImStciJUXQ/9aZ3rN+h5pd9G+zR",
-	"smvd//f/fv/+w+Xl+/fq/Xvxt//zP2LHoOF5Ys2vvVpijdHZqx1w8yEjB2J1dr+/s+3WLD0DRjma9Q4c",
-	"5XZ4VVvdCzTCgrHYPWVfFFlxRZtD0bjyd8+oTQbcWEf07HfovhFGk1xygS4bw3Zx7cv9A1WK7oGVqE5o",
-	"3fYXomSjLQ9xo0kp+2MfW/JruXkpjNrHptxJK0jE5jp8/MEqwyM8YtH/ZFnaP4HeK65JDY6hZsA0qZtD",
-	"42aMGGuwelVzsYEPnvTlb+H5K0NFfvjxQ/2QNgvc1XYetyVR/osrKit2w0qvoU043Cs5R6XOqFrxcR59",
-	"4R5r34gedfeYs0QE+pBoxlBOGV7Fj3z8LojJ2ExSyxajy3WPwRsCb6fxd/yDhxfDgENvGIphw6up2vCa",
-	"UVOrmKbgrXIhDcvxMJIV20uRw7HEIbS30/f25x2IZt07rn2mSSo3cXUjLmRTV//wxK+ZUrKOfNoPNGcg",
-	"9bVhrIwb8hvFBUgBWpY/rRdP//v4Ln0Hj//6t+XxS6YpYEIYX8obFpeBK2kMmNh2BwwpGb1h2iprlOBr",
-	"h26MdUnNNROy3hTXa6kOx30liNWc9DPCdpXZ99cT1e7lmpfx4/Q8U1Jr549U6yVZK7kjLEcvgP3/klSU",
-	"K5DhoA4ClxTMmlR4CLWVVPbaIIFCXJCSa6Ph2cHyAjuFP0wxNwb8MPy74vlmskgasGJ4d3lA+hhrbpSs",
-	"q8hmM2YK3FhFt0wReO6iK3q+Ou6fXS42dVkyc93VMAfc7twtUYFgyaxJrWtauvAGIxU3WXGxeCrqsoyQ",
-	"1U14bCoCq5kogtx4uqDVqLz/Dp69gkd/XS4K6u7IoehyLnb43ZEzqJBWmM9UIgspt3FnROBedOsLuZL5",
-	"HmIRilErKZ/B3mZbS1nhAhm6jXJgJAnPuWLZVgr8cSLtYGFbIRsRpYIpmAJpbZ+D+AKsSq7XsDJWakb8",
-	"t4EH1sl8XAnLw1IO5eNEW3nLKuMF0rGN/atmA1tlcFJ4BR7G1FUdsbu3o9z0g30Gnv1wraqpqgnogCy/",
-	"liIuvTVtwpZCrHCSaigoL3XMuXc3ZpG91QdjPoZg0OE4iRGqQhrpPBtHz4TB04jxLPtSfwePupisJDri",
-	"gw5M8YxcDq+MCTtZldTM0EnB4ZW0hLS98uJClqPGqQtZfaaJbATZScH2QcQGYf/o8jIVkWuXATdFlCjf",
-	"y4asqQq3ibZHf8VK2aBcl1yYqYqhgihVPi2YlTsP+9jT39BcXjHjolHWdqWqYoLl1xgFPfykK3zC2iht",
-	"pBSMQrJiGyp6d+WjsWgmWMs0oh29ldIUYBJouINFTqjesiYu+3Qh6zJnkXGeE/8bWbGCi5wwmhXEwPAQ",
-	"YUe1acUNS4xtbZisZFRRkc1gTl1KE7kKr+w/E8eAcDeBaDJ0y0hdkYJRA/qWkFyzHjG/GKWlsdrL4ZQH",
-	"J7Ez5PiYhZINbeg+rrUviVRkR9WW5WS1B1aQjWBqaeXACkJO9nhRZ5Afktdln0T0407qSSSh4cBz6QcK",
-	"Pky4cIYOHm/0dl09SLZlx4DuKBgdmXeo2nWuU39htFZOa4R6ZvD6kZP2kePWNUODSdLTKjoWYtI38IIq",
-	"dlsfkzUKrq0ZEbUO4deCb4rrqccB3ihlM++FqEprFAvOKFSUG6m2BNzS7o7P67K0V5BXAiE3yP4ARJx6",
-	"G9HYaUJd1gediaVhSblg+RKD2nRvWZ8SxXYs3y9JVjBaMY2nWtO1/SOky0x2ov1MTXFlWBUzmRwHjWpz",
-	"asNE1n3DKQrHXvpWKpZR3b0YrNi/hgBdyxVdYW6NyGsu0nEOt21bK4lB8GVUEM3UDSNNwUvm9s/Li+kO",
-	"zIbqYgYV7OOzSBCLirmIbXuQF4FtewzfPy9Ln913QNPuqesSM3nQ8d4ei6xEtCNL9RUD42MZwv9WlGvK",
-	"c3TCwRdeEO91anMGwAOFBwmkv/0bqJSHTpA/XJK3cknegXPxt+2Au2OXzB8ekt+Ah+Tf0AHx6bkK/rCz",
-	"03bbH1bzOazmP6zfces3Hk2bbbcGiZrUE390EmNOAs4+IrZuL6ieXE6QftHhhsSyYyc/+Ge6iVjAh0Gr",
-	"Sabw0NQQLqU4ca063RHyJiq6YRej34LLiX6MPcPdZBOdSQXVNgWFjOSVBPdCVVqmVcFFAZZJWS46hzyW",
-	"kPKClkzkVD3Pc8V0JDzsTeDj64enYsv3418ZaiL70UnFm+ywprjUqS7rX6OrCnaDJ2stvHfFyHpTQHJb",
-	"TUugs8oTtFPsClJ9DlNGncCYxGZt6mmE1VbUFDM41u5DbJSQTHcYHNlJbUhtDeO5bonW1RSZEl1X0Tml",
-	"dvojVYysGBcbsubGYCrypJm/g8HfyCblCGDTafbOGvBjCTqOgGHw9vuWuNl+p6KHAGqgEiUNgrkaKVd+",
-	"B2UNsmIoQxouctnAHkWM606ycSRlwf4KCrK9W7nQBmx9f6DQqLdz4PSTQmKYLzBdb1RSTn00UaYxrKLA",
-	"6gkYN0rqNgF0mMRtaLaN2l0uUWbvKiGYIZRYU91e6ZaGPj+Dr92D0eyMgipdJIfnmjRUCUjb6Y/HNdnx",
-	"Mo+OiVsbieCySl/n/bqKjs6STOmpqIrpZD+tSUMNU5ZZLD/KNXFZk8/IJaTUaZYTwaiZqkFLur1OLM4n",
-	"QU/x6Dt9yA3n1+9pvQybGjKRO5RJcQcEcWK5cxDmAa11On9vFO1fI+xDxsqSCcukLg+7khAcUAxWEbtI",
-	"djSfPuWOUTHn6ZzPeb5Sss5TLhgQGuCUtFezyzG6jHlpuwr0MMXHCpsZEoTpOVVC+anJQ35VLYH9aF0i",
-	"hr3ylPIsEOW21t3n2UNIYdciuFEcvMe65NHiMfv2rqIu3JsW+6MSO6tHjdkXaMMqtrbnPC7CoMYabxSp",
-	"fNqYl5kr9gw9RV01TTNjXBJyrPJriiP0yj12pCDFfl6c9pZ6XEvxBktlZxo/08lWuWBHOAJzaxym7iT7",
-	"wM21rz8co5x7bHhlx5Xs427tgZF88cgaxYzoerNhGhJRBUunpknLE7OXndrw2Fbv6IdXSPsvYJ3uL48O",
-	"RU8tuBlVB/8KDw1XkAGVYK/9OHG266QQD9JjZJmzHGWm8erZZ+ABekYE1Mvb4XLCxaGmF0q6hhFy8L5h",
-	"6dDS+U2CMxciOXsGNhSknYH8Xilr34DvdkWzbdx5E3d4vGuBABqSy8xIFX89k2LNcyZS1cANK8uggoaA",
-	"bEx2JS6VdYlp+xF3JCWllNsH8gbQIWofZbSyShtelkTV8dkKbqIULjhWGGME2VqDB5S2M3YxDg4pUvI1",
-	"c+G/x1PD3/YVCB8+jlzIjcSaXsUYAl6ghQJxb7JipmFMkFI2mObLN1Od8zBrbMZ3UuYYDqPODbhiVHWc",
-	"mT7qPtUZz+aU7MHD10Dg6zZqesrbPkw8RRmCvI+S3bAy5lUEHdnqzJ+TjG4nF9J2gr6JGLp9QDhvzOOL",
-	"J46qTsL2V/GIwNMTZ/ZOmFDwzkEdaaQSPs1lD3Uo4Dhydm0t1jyut+Ivs4+hVRlSh/DEuu0EJRtGFbAL",
-	"ixo9UByfb0AK83VrFIO5U1enFJ0hiXul22E3e+vpc1c4DjFmTbO/E5Edr0SXudrD3BcmA2nUE9dLd9U4",
-	"Eev3GKWjY4noxVfP1bBWbEYo+WsWCyQDo5Wc+ZovDymBAfuCivwBoLJo2rRFDcuQDCQYxXdKbjWYX5f9",
-	"bIVhsLE0HkUB9WC4yfU/aqrYSGLAl2NxrZWiW+ahBAbxEp9mpOleu1gJ3sCfeYUc3rZ8u9oDKEUL3LSj",
-	"oqYlvBq/ltIlClBbZ78J58wlw6yPjYSYRp26UJJq45NoUa1i2ZSKq2/CgxFFeBoLBd0yzkaFLHPdpnw4",
-	"LxmYvVDsQ/4H7DzNtlhVgyGlrJDV/+zylkswr5hAJQEGtCer88IFJmLAWXZe6ImfAEksB+v/qcuVaKN7",
-	"prG2rLZXVFWbzlqM7K45uNhJVVLhuMUukQs+nlL1LT71KzLD9I/51j6dTg7BXLqsthzHdMtzw6Lno/k4",
-	"lwlcrG5KgGGK08j9/lwQTIR66J8ZJmV8GSsr33HDVEKE1Ep4EWI/DAWIURSMaQoVXLeVJDvJtanVDKb6",
-	"wb8xtheAcwNKntpf4Fz+6E6dCU/wkXkoAfqBgWGPiq9/wXw1e6C4JlUNSAmOJUKFTMNzptzC4oEHJgDm",
-	"LgSfqcqfet9vVkrNfOQOjhKEdnWlAFMOBKo/2iyPS9MDW/fMkomJHIUPyiIsSQRxlZBGDWpiupAVSvCG",
-	"m0LWxgVdjCzzC1R0WcYSLgLL60Ezsmwr1+vRRLjxgwdT6rh5uKNiT2jJt6z7MeBm6OZ8ffXVV2N4EJo2",
-	"U90rQ7icW15taZADL64t+z3z8gDIQbasCtgHo+mGT8aIfFhjjj6zIPO6F/ABXk74gD5wgrsUEjrgD84d",
-	"flc+sHPkJGR0x67tRZ6uz6PgUgmuEi+w0/6S6e5Ctl5PcIS9xKdAT2D59e56xxOlbfb3FriT8h3LCR3x",
-	"6A2ARS4P+He5QJ3AuWbA8pzmSuypObPdimkfwcERyrA8mZZlq8BYCd7YP2ZYD+jcNAZP19jdepiBdnEZ",
-	"WxRkJo1t4I/w0JEMmMmZeu5Scfkdesa1El5JqowwdkLhvRhKaY88ukxJbCuwHakxXqBkg+EiQBedL7wd",
-	"VGaE76mBQCVKTcVoWe6JkXI7ssWff3k5get6tJ5IYZdtM5pqUJYJ13InpuHzdsLoCWH7hmUO+el2Ofez",
-	"kZBOMtpmyr0Tox19cTklIf5EI2fctJmfLTFi2Bw1XiJBZfwxjS/XSldaluHgyg3cgQl/I0reiR7erik0",
-	"qYq7tV2mWSxdG2SK5TFXeEdk72R50IrOQ8lmJdb1sZs94Hk6GTg5czm7ruyKjZJblnDq2Lv5KZoGVobi",
-	"syA9lwg/0Ay1iemze3k9CdDzFKqOa+kRoM6pgrmvtc91/XbU6v7Z66vZjmOD5JmqeDt+6niKJ90T39Bc",
-	"/kzV7Pi31aB64HtffTWeks538RqIGbbViIdjmA7WJx2uOkWGq1im5jzzo+blaP39lSs1Y1Tpo7UKbWGC",
-	"twK72KlocYQKBsW0GVVgR5xDWz5IJTbWCoJE8zIa4EnAmLwNS60oV5g0ugwZIICQ7lP8uSJS5Uw9Q5+8",
-	"nYloBllEChP9jfOKQX2B8pmIkzI3/2KXB8wdw7ODMsxE2RCcMU91X9joSX9bH1zIspv0EeGA9lIZHl8m",
-	"MqdmDMxp+QYST/sjx1CXjqkp0z9c0+ZYYduO7slGOvSVSZ9wxcxPwsPvDaGjmDZRJ582DpJLhyI1e5mV",
-	"jCqBTtc4vOpJOARWXEfL+TBjTuKFCzjGFxNqRVPZkHBye0ZCC3YQ8taBIG4XjsjAaSXDAyn5OxN8fwiP",
-	"exce93eOomcjfO/sPEGvw7Zehs6SHsdERsmoPgfJdvIsw8BdHOX2d8Dpoe4Xbm9qMOX3NjPaOz8+obdK",
-	"TCdWhtPm+S2DY4duF4NwvWE7Wop2iNKuNs43HWeIFy+KV1YZVVJrNJbTgMAvg1skZJBTDS2A7HceLT/6",
-	"lsby2KnYlGyO0U0DA6drl9siqdxeOzmiv1fgOcTWGBCXgiIYFyCHyrQQoIp+gFxfl7790SDpwZk0XGwI",
-	"ZBCFZjtoNGHq2VSz1JfGnWDTOfutJWqv0i58QEvGGI9864Ii6cuQiTxchb7ih+5JyV2WSYjQ76FkKlcU",
-	"kDfAeqcipyonObvh0AwG8D45OHbtTkVwSS2322Hn+cnsW0bOekeXspk/E7w1a6ZhoGsw7XDI5QEJhp8X",
-	"38W67B3UTNEMU6VKKTVIIq41pmWtsAIEbyzU3Or4IfiWszJvC8QGW2V/jPrukrhMUxo64LBuEHgl+sH2",
-	"qU7vof7ScmYoj3seU6tOrMKNFF9Cyb51u98SHrocLReZvklQFGBsE5eLi0dQ17GEYkhbEEo0bTq9yzCb",
-	"BsAiXUOGg4zsuGEM1Qb2HDYQj9ozSC402s6AfYX6K/axNigEpJ1om6rLnvDVBTYeykq6g2EUdcxleAku",
-	"WY5+oa3ga8xBFCxR9ntKmuX+WtbmdKRo+JxuYmQDuaZ+3Pj2e998uFldbW7B8xzAlnQhG/SlpY5Xj3U2",
-	"Ze2qboCCtIq/5DGfDpOCzBDOoqIZuyC9dOw17aRgM6rKPTg6Smoi0hh+n95CpHQZvBOf5ls2ffTBhuHK",
-	"wiBu7ug+uZiIp7LLzOni1ym6WjEUiYxt4eIu42rNd7SOicJkFMODZMUwLColN4q6FMaqpHt7Cjd2gpmt",
-	"woYtVkoOX7XBcq4NVauS5eMNVjxaOvZLcbWs4QNipAVqvGHUS7RB+fx0fJoU9dg/al+nEcbhwnz5RdTZ",
-	"ARUU8SoJqqE2otyTnbxhHi4cYwLToS/CepYLp4bbCaOUUQOj/tu33y2Wi+dvv14sF9+/wv8/f/v1m8Vy",
-	"8faF/emnH1++e/5/L5aLFz/9+OrF89dx9gsg8FF5P16U/lxv20yVSPJJbWnWN8RHoe2YyFk+q2UR1J6m",
-	"u3kYpl2IB/LaECKCrNiScOH8G1ZkBUSsw6NyJBfkrVfWwx1qpCsbnRxLmuiQ3/X7hpyW+WUfTR8QV2Ud",
-	"USWgCyIR7IMBsoGfex5k4XSkoWCnz+QDQ9VmTpu94FWdAcPwFsoAY9/XcalGHKdYYjY+/rsIHsPAB2pP",
-	"57LNcAs72iUAztjl3K7PdK/biu3VftGjtuOzzumNCyR//G8bant0eTne6Wp6xlnbUiERZIacUg946BLE",
-	"4S9QIdHQVE1XJ6FsFLrLVQodT7Iwx5NR3/poX+i/C7nhXCyJ1eyt3k5L7G7R73gyyQ/ifZyPHh8tI00U",
-	"hro144cei0Qim7x0QIrT2cSLuhSXREOytweKOy1MP6fS9hapU+5Yputxkdg/0xiyUcaEUexYiu6WqXVb",
-	"sLvjeV4y76Zpu75MQt0U2cgZPDx3muesV3E0tQHFrKyjoVHuV7rs0Kc75hEql1RE9KaylM083PQTdSSq",
-	"Sh6DsgNkU49DSHfWemPMEKlII+WZIId2TheNawn2V0JX0tXggLDogMC4erSLs9zfVkTOgsxonIIzgwjv",
-	"Ys17hpkZnXu3u6hlnyMc6Tqb7lbUbmia41IJkDMTGm+ta56iZMXMVdPGrpdEUV+zLzoCx8W0Ict552TC",
-	"oXJ+tPiAwjxxWWLFHKPCg3QrNDx1Ct4hppS5wbv7v0shpLRn6gxNd5Mq/Ex2AGMrHg+5NaeMJ2V2tZ9J",
-	"zbVn2y6vjEYj8BhCy8l2wxRYJ6dS93PkOipUl3c6nRZ6zYc7Kr5T3p0y4FV63MY0112ZKVlxfdK9xLgK",
-	"1Vswj306BlSKQblSyk083W1wFNINWgv47MyskJpN62R0jrIZ+33RKkknp52Acm5vx1sa4lUZLcvDivrU",
-	"Ym+B0jKmCL6dDwR0XHh0S95GDKCZKnFSgj8fWjqHGul92D2dLNUpVI/hWM0R8TNluFyv05D5Ib+5ocJM",
-	"h+2IClPoLoa83ss2s8Jo2KptSgfkt8kbeD4WBYhZJxw72+Vok96vd+iYGWyWWo0jtj+3Dzkz/pyd8DGT",
-	"IG1AWQPSKtoNlINh+9NOrG9l5RJkkjBWsQHA6WmHpXdWHo83tsxKmUUhnF7eMLX3qU3gRUf83tAopQ+O",
-	"1K85HGRudBSN0Xblh2oPzYrrHRe1mYzKs+YmoV+41A+uybqkhmArTtfNkuuOqDr8LOjd6boDHAJiCs3G",
-	"64FewVOOD4/2Wk9mCvY/qRaa8vwpxDMMOp94VhxgbTVti0E4/xIKpaNJh/b61YhZiYPHgSFnbYfrgphI",
-	"5WEs10msHvtZ8ITD5SWai03pPfge/GOec9t94DzTElw10cFi0ve5i+Kbrm7ENflHjQYnBB6YcZrHwYpn",
-	"dZttb4BDPTtPprvGkc6mNSGoq5nnMQG5H3xMXAim7IkUG0i5baia7v8A2X5VShNPxo4i71trUwyzYyP2",
-	"c62ETnrh7HmZSLQT0hqO3MQOeELuoCxu4hKaFK5XGsOyZ9e4TG9/lntIUniVg9Tt3onLg9bH2I6uz0ID",
-	"Cd8KF3e4vIhoW9W5AxxVFDotbaIg6tB6wvWtYwjlq5RsolLue6p2UvAsonTsqpKbOp/TqaSgenr+41Bj",
-	"6s7XHStGg+/BJ3qVFVKWvTwdwM0K8LB4m9udqct4sjkOFPFQsw80M3EdMatDE3IhrSnIsU8VOmoTN2td",
-	"ljOgjXHhM6GDZ0hTjx86w1VZ7JNSwg3HpRjvthBW2vvKlkCDxflUJdyOGCu8ylkMQuhtH5UJVB+7cYjx",
-	"DuXyK6bNElqG5K6T2u17qIU2XROac80vUu62lZrU7GmO+jULL571OlOkBK3vkYJUSfb4bJuqdOPDSZz5",
-	"V7tKKvOzYjecxbyXeR7Xy7OQ6RnT2TfOP3GoqQA2c6KYWDbTtSxcdyKKofv2V4qibp1L+MrwSe71sFa3",
-	"sDTx4m7fg2T6o5PExCk+Op0k3QzcWK+XpKcWU2NnTuQTamPI6DKCafvCQZlAGPIRInEVjOZMYVHMi6v/",
-	"ItQnekeSLIp+7qzvWmkvqdF0NQW5lTBEwOKnvo7Zk7lDiOheB1vsMLs5GRV9GwKi2gTYwzVVbTBWA6yx",
-	"axequGZTqwHmYizcpiI8BaHkvztBr6qtKLnndk1rn+M+EcIPHj/S4BEzm2lZWutHW5UQXOXun4mu1Q1z",
-	"yJbcXJwFLgfHHEcMgaeizYH+LLkwU9J4+h9tmJDiKaLkXe92SwL/AH8Km78k6HxzFOChl6oLT2OKwQVZ",
-	"yQ9PieeeJbEKuX3rf3RxwyE5AcfxNYj/c/le2BsLXqIiJxta2fcQhJeLDVOa0LUBhCvDtLkghvJSt6u+",
-	"sHNV7ClxSUPLziq8C3aJz9h78+K9WMsy73613nIR1up6Mw8WSRTNea3h8RUTuRspovfgb1Nbx85xOE53",
-	"6/cc+w+gM9+h7+yYH2HuYG6jerk+j8cTwnCvz7OE7QQFEo7JX5wSeSokZ2L+1n1/+7ECs51pOBkc0bcf",
-	"bE6SKp6rM83rD/AMx9L5Jney4jyjeSl7ntFOD9Lddu54wX/IaO24i9LhtvZIdosxLIHAX/QBQuu8dD6e",
-	"ih0rw4Cx4ildp+VnAcCqvkNYMplOwLLaor0Ps/rkVO3ZZjI6dY4igJa+57ar14TaGNdt3O7a3FjucM0z",
-	"Qx9MrRPRpPn3QVvgfqjZV1QZ/Eq86gBnt5SG+BpfqkD/mKzRr4/UIVDQVrjY+PwE5zUz0q5j6hw+v286",
-	"v+zkzUhu6d6pYtDBnWlD/m4puIResYM2MRNXKddrnWhyDjEAO6eRs4Y8axDn6B0279JJxz4ipSAVzbjY",
-	"zBirmtMyTRtZ6ePJvfYRn9u7jqX2Ln1ZIbZcPmzDecLpN7w0M8Tt3NhJ/MLKZS9k4ZI7W+fa0QqKP9f5",
-	"hu2YML+hTsXTDU8XHfT3rmuiAvANnd4qJd+yB4I1rqXGqA9Gp3oZ/oWp9fP8JtqX/W0BlxxZ12UJhuKS",
-	"/N3SFnpU76SRCq9DrrI6VtzsfrhO9VgCvlUMOq1nVCnOAOGVlFJsWshuLKteAQH3kzPl06CIz8lKcb2F",
-	"xh6faaj5wDj8SpoCEs3wI6dOVY9XHVgiv5Y0d1CTUiFJTm9nCsnQYvq0h3h3woeS2hWFUtIO9VIsA8Me",
-	"ouDJzSyMhnmaRenmnHLfyIZNJ3KyZeHXe8SO4jf25oeCeCKV41u6ndCRuxVZfknuO5YdYkWJHEDpDqhc",
-	"sDKeKfAcAJOzbdtmAPrWQAv5qfkCd5GDYOiumhOgm4vJxgX2TPN/F6wBZRCbGPXaLER82sc30LmtO9+w",
-	"DBvQtvbEFcf28TVdsfK05pHeWEvkl6XTxkN22ReXI60M9ZZXPVjuywMnrF1/SA4FjcJVvoTW2xspGKGl",
-	"YjTf91G1Ph8rLLtFkm5LnWO2rL+ETy55tyLRwQIcymD72243zkSORz6EclEcM75grWXMWk42MbwlfLMe",
-	"Fu6MlxtnUmXF9ZpmRqqkZWLoqmSfaYJPk1xq9sw12HoExeLw70wTLaVAM3oGClNn9jMC7Pa/7HC20Cgt",
-	"qU69lpuXwqj9OSpRzpT0mkAQmFT460qjDjNBE0lOdOeaW/mc5Unpn5s61lnP5RQaVdvLd8eortV0rQwG",
-	"vbaCoatNu1qQTdRXtQmYDRMK+AJhBruUBr3oKDtnpN4Un8prufEeFW+fRFIDqI6hlrrG8/ZaVcxwxeIt",
-	"5hUTrGH58XrrtsgAsX3bGjT3+m1t1XtAa6BoHVjzctntTrmE9FeAjLJ/VMzUSix9CxjsZhKaSYdWejOE",
-	"rlF8yxKlAwpATpGL3IPWcuqx0DE0FlVn2+vVfmRwfM7OMX1so2g2WZIZkMUTH76lo6GtIEuCeb6WG0wx",
-	"mZGYMyXDJpKkAGrVmt8wUtQiV2x6Pm1Y5EgyziC5HgPFpdx0FbeRhB1MoZmcntNb2WFxrWT6MD9nPC3H",
-	"y7tIYZlIYrhEE64HX1diE1tYV0iSPcYbwwgJQji0Gbc51+1fsLd221kV/oxCAv8Zkf7Q87CACoWKZfju",
-	"DmsQUXhDFpPv6e/OVx4gsnBUkKULf7BxIq7cj9pI/OPOPV8w6By7dnhJqhbYy93BwQHOFeDFMaqoSIBw",
-	"vpabn2kMcOuwQGaEm1F9imVQOVdIIknEAY9ASWpFNxNsc1xRbHd/oNteQjI0qsZNpeCatIoiou5ZvUiC",
-	"d5KuFNX8Jk6fHzpK+rAyUGhu9tfbzfXu81ml5smzEVKI5do0iEVTUJW7P1bl3v0JNkBz6DRc0h0X2HRY",
-	"UF4i/8i1ebBjBgtNLGV5Bv9c8vyBrpXDbc3gNnwAnejQWcsUvKKNZa1oRYrMWVkmi0yS9zIA4Ebf0bJW",
-	"GRs/5jxvk9BCkrxbjJ9gOdiUMHqUV1jAiZyR5uOCShi7g0o/OOTYm9Kf/SU6m0LnSiENWbEL8rbj+7CC",
-	"A72wQXt0yUD2xUgW8Fla39mlRPHbwirdBz11jqhD3bFbD+8/+Dq6uh0X/q+PZq8Vl3EHA3v3UURHtPuS",
-	"t30mTwkEDG3W8BUDakU5Mo0igiBqK9eSD9RSvWU5hlFdG+jQiB9QkTB83OchDyl6TJK/sc+cEfBzHObz",
-	"h7bIKaq3Y5c3Q7dMLzF4vNrD/zHJjZals052ne5Vy0McmojfNfS9WobWqJRgZqsdc06kdM2YFydT0gOo",
-	"yMvpj8MiJzvFG6m2pzhYcBZAaFl0lth+Wxg8vo0fIt4vKyqYui4nt0C7YTOKVEruW5hNQroxk1dyoGO6",
-	"nkvt97TjdVYdpUunrVkIDio4FHBlrZX8JxNx5UMKtk8aAR0U2p198IJculxL3+G+6+8f7EvBaDUmCn5q",
-	"BBcbSAKCfByq5r3BPjh5VzF1PX1LRcTu+QGaXnVquyHmV5VUaFLQG0YyqUEumIKJk+u7x6q4K7rXDjc8",
-	"VYnuE3vtejQpmdYI4QMEJ1K4SOlGyvxZyIklfG3fEYA8bQ2ZqU5Veb2mahZ5deXi67NR1Su0dHpzHuyx",
-	"YxO3jfHjcFDhUUqQLVkB8NhV3esv3D0NtTAvCoade6M4K4cF43GFm6+vnSI0QelEcEn3SvyTamGuDKuS",
-	"uXJxT679lOkmVufzI6yZ+FDcTH2kNu0zTbyL2MoLVCsAvHdDeQJ6oOLZUKJBlBSx8C21JLdy0c8O9/8D",
-	"CF2XEgzbWoA5hrXIi2Wo0gJzW8GrwGwVFx1Ec4jdLlwuYYs15SvrMze4QwmI8ZAPy0/33xluyqnmCT4b",
-	"wvF+81uChU1vaZNkqCjiMxW68V2Ao0ZLtP3ecPx7CFPM8ObOeHRoKEOsauFajVrqcpXVJY2D3h/3HJ8A",
-	"rqvdkY95Zlk182SD/IjxX6EYzRNV1nxTmAWmQKZw/u8HgDcGvRs2bJmsdgcKLgNXD1B3kYrAYsdOiZe8",
-	"MyL05zlGfv87Pc3vMG5+QKt08PxHumP516WDoRv49aadtsRBSTplosvwzXaDX2snJYh5KAyC26COp5//",
-	"VPlrc1gTpM11W0R7NAoaSjpnibuircY/Nrov2vc2S9SpAu1DwJL0kF0uea5gNPdIaZlUTHf8L0aWOaHW",
-	"vo1fvjsukkguKTdB1DcwTTa5+ONhfvMRsBmMSU4XgG8whplIWZhq+DocrglNJc15QlEdqRbF64C1t9Tw",
-	"W+c5JnZkOgbUAe+XfM1ihgfaRuhvhJ5QBVUVgnqXVJupxkSl+GQfgwuGTHdgtC9MAUfBpfSm6Q+x9MSI",
-	"0TAO9zzsZeZCd+gJh0bf/i8uRkAqOw4mW+Kfo0oFZp5AmrxOnYe5nJnojTGYqh03TgVTxG2SXPYCbgf4",
-	"pp5CVhcPF06r2tOSb0S7H0fV7Ck6M+rKsKjod0TPgjX/r+1+pTD5aBNgq4iC3sKuK80zUtByTRwUB9RZ",
-	"wM92sLjAXe2vpzpOryAMcTKG9QxQ/w/cXOu6qqQyqcsgo4IU9jLBsoOM+T5y0FIT6mCmd+LFqWKLhqTj",
-	"XgFovNGdFU3oyuWarKcnBEG1PDQdnFyYjp1oD+rSe3VXJrQUBKABuBeNXLa99oA/CgpX+IUrzM3jTUpj",
-	"ncX8CBDe5Ppoe7FnUCGiI3Ufx/EkMIAVrVZj5bXvEZdox2x3QckdtnyRCttrRtSh4I9NdHlppNqSHWNG",
-	"L9uyJewyAxlgU2HrZZlPVhhc4UPUD+KgeI6ioMBD3Zq3sWz8dkLsI32kMKLjls1qo0kmlWIZ1PjzmRB6",
-	"QNXrYff8I00xEBojwz6Q/TY8itGy3ONGTa16g+nTEGnvuo2QzzhtJ8Z8wLsOFJ0RnwIKR5QSK4Vc78xn",
-	"BK7zhmvmW0oDCjHgJZPVnlhpHhf1sjqU2kf93biyyNa5ka6NNDFoqO+hxacAf7VisL4Vg7IwA1YBXrqp",
-	"DHj4vlniHxUcF9q8rcTHighofTq5VEMXsoELO7ZanhUOv9FdVJhgyKGPHtGMCVJy9IoHJ0gFSkMT1z+s",
-	"OK3YdHly5Z6PWSDRHNdOXUXLip9ZCb6plWM4sMGekvcLquECpLrNr4Yf9fsFZAqA1Cw8R4DQsFwRlce6",
-	"GY/bXNln+ubNtHszGDqpq3PqhfYUSx490Iu7Od0tB1Av0TY6nYQOf+9077Ih53W56kBaRaXnsqs4tsd9",
-	"eFxbBnL3Uq8/hbsBDjSfru0XdIWhqnZweB2HpVTf0ypQpiuSnQ7MrpLky4NSkiCsHJWIkU5AEWrITqLO",
-	"ErxgT8bBSm7hBkNOSfu+Oh1r+1/x5tsX5KsvnvznYTB0Si/biBK1JHDzVNQURNdZYf+a1eaiy3GJnGvY",
-	"0+tEzEYbaupEzUgqGuFnGTO54Nc2UOGmOtqE9w3Ntt/ycm5n/BbNLipJKoTOC3Vp6LbS9AbvvE72TRct",
-	"o7MxoS3wcRU5NBDuWKWdwb+4vER0jpFexTiGGyJKpZCG3yeDb8QYazba75qKrc2Dnd/WGwIIoeuSBfCv",
-	"lrcgC1DgbrT4eKfb4rCa0AHvyGcK1qBC8/ELtGe2MgMc4ri7ACGKK8pVIuBJo3oWlplyhZ0YQpMp1lfz",
-	"245tX42FBzolgJeHqohLu2obQnczkmEJOXaXFeN15Xas+AZjxvGtyqAmFKscXx2cNfewGy692BMQA25d",
-	"7d9+yGE7+FrsmMhdZNLuxgPMy3ZN4UuJQWvUK0AbmADFiPMliIDJ6Pd/Jke7DATW/7KnEzy5nFtT3mk1",
-	"2T1DF09izY5vu7lHPOG97oujPV8U81Uo/ftsFq5EOOWHV2kwc11OsRRgaruqA6k6ucVYWd4wYYbNvLp+",
-	"6tbFfg0x5a70ejIa3ATH4nUQRWkAu8vRkpX2q6MsP2iNv8O0EM+OoOZD6EVXDMUjAAE8GOaRuKKATmFp",
-	"gT5u8BgPrlhMUYndsK3nN2on0tZX0SaZdvwVzhcdSfku+43EOtoPY4limnqleEZFPG8XEszmuaQrJU2L",
-	"Rzqj7I02iQq95npH9zGVKBZdc1C17Xvu23sL8x8WZxXxU21O7GcTkOl9EHnOC+DMnfPCjs2CHaoUo/mJ",
-	"yLR+qu4wfsUxKl7RJkHCY57/eOMJh4PERO5dh5jiMtE76GaV2TauVuPvk8m4YqVsrsEnczR6QQnkGBFN",
-	"m8+083ZAzAAGgE49MMjEr0AJNK/05LlP9LfvfqYJNNJkOVGWrIfSY0c/XM9vA2TfmofusuPilHm4mDXP",
-	"kIE7r/cXfbig5QEpYizu8Iyu6VTGqXUBF2WMa76WISLvQwJENkIT/xZZS3WLVm0R4yArZHXcVw89/6Xa",
-	"tpVJhaymOuUzJbXOajN1cE10yXNG4L3JCc32Qr7WzCSiujtAnAK+18Q+a20tHTfZjuIeHEYCO22b3NZM",
-	"WS5XeAUl83EM2dG9v90nuaK/8WPGY60iY7NyFPGNsr0qBqv0XZOkYMTaEQEwxr4HKCCKNWQnbybvIc4o",
-	"KyZS/QsBmolRtcQwoUeIeEYE21DDb1gnjR5QQ2fNrLDPTew+qpUpoC1UP/brIrd9zMUlerK1A7H2EPuT",
-	"oD9ZOWuPOjHWScOX+bWRY3z0VpYMyn71jHTcW+XXgnY9LUY5BObSVcmtPTQVO0PIbOuK0w6bz4EGgPVi",
-	"vjjOJblLkRN494EDQjgUGyU7Bl2qd7QsLQd1JMempgrrP/FzQDxNDnUGTLnoKdEFXZvJY0EK2vWsbEef",
-	"FXXOAsvbe+pEPQP50z7s00Om5HuI2iVm9sKJIaca7F6fWh1j81OinyCTvniS5itrpxteGgaob188ITnb",
-	"KDZZ8qVl3neKUUCXxbxWe9gAWJnof9TT8W9V6xU8nseJj9k3qunIrdwXTkY8ElCJfpjy6JGTsxp7r8Jz",
-	"8RPdJtBHuQOkxWfaskWcIUaT7LtAq4kLB5oOtfVeyebreNd88STVcN1NFmf3t9LhYYJNZTVOQJKGcHPX",
-	"bLGE0Scyv5HXK1ma4+aeUbUQXIrPNKn4jTTe5LNv4jkEfcKlw0ypy2vvslm3nlVoRnYGbraz7Eyn1uLw",
-	"Tnr5lm7iuRw3sjTTK1h1kUTy8lEMfGhqu0IcUa7XEzRuGnTu4MgykWkPj2ADGk5SCcVc+rgeCq/O0j/h",
-	"jUkGhNMIpCIeAgSni1oUx+tf+sAUXqT1rZCOb6JvPqK07OK5IlN0jdLD3IfWVgrf7OVl50LoiKfOeTjw",
-	"e7RqZTf1omPfHInCXNHmlajquc30Q5LSCqyBnMi1lVeaNgimYaw5JmpaXhBf29DWy3qkDAjDY+M8V/Ow",
-	"Zw4XAJNNXCl0BBDgD+/VH96rP7xXf3ivfrfeq4/lGvroDpo/vByfrpfjD4fFbJvtk3c+/OFK+MOV8Pty",
-	"JfzhE/gUfQJ9J0DS9B8a+0F+Ro3rrJAyBl1HNPyC4AIouahXjAJKFjf2iOaQXm23Bys3XBlQvD66P82f",
-	"a20I9MsPxJdquySubz4BcFn7EzeQDt+pc7GG/Eb2q3ZgpLbtvm9lEy3hOU/N9JEK6auJAKDnz5v0oFnz",
-	"M2pvl9N4DWgQ58hsxPhjN6vx8e20sGE6ukxsmflJRJORJsHCnxuLvAN204F9SLWYuGo5un/IXt4wtUfE",
-	"vqD0QSkUtsaWa5CAeOM6cYgK1dLjieh6s2Ea+sQzLKAYOruyGU4lbtiMp2sV8Xm/KOzNiWrDDdfcKg72",
-	"yYnymn3g47UdFAty1xPy8r61zxy0F5sUbM83LFVE3Ti3ZOt8zGRd5nhX2W1xTPEUivugXJD3mzAl0Gcc",
-	"9dE551wwzGsL7b9axQzKJR2EdlXr4oJcInob+EeCijG4PFbyhrXFiNMLtK91QSfjsfi2X/25r+wIoZ2E",
-	"bJgi4NOe2u1T0vza+Q6nep4YFddZwatZ/j0PSTsCjgOP+ZLcqSw7r8uZ3dZZhFd8d7271pNhczIAb/z8",
-	"8nJ68ql7Zy2lmfmKNkpu47Yv8iyellKKDaLZwPMkt8fLQXi0sAPg/piq+UN2OhfXrjhyyis4X9yenHt3",
-	"YAXXUVQGKAAPeP2gxqkaykegoHgCXANMgTGiqE8v+NWg2IysGFW6g0OKeVc7qrZYwmwlWymlg4ScbD+U",
-	"5bUdI7qEb8AB4M4/zuTEl31vSSR8OcjQqfNBFv3YPrzDp4ZXeCtwu3e43/ilvzkH7NNekgPx0jutPZnZ",
-	"HstIS8GeVHN3au+2Gh7TwRF0N6YXQ4Emg81wl2Ur36JqSiFjQKZQYHi9G8HqHmBnQ2kD5iUBA5FLohta",
-	"abJWjJWJpqCtJvp4TA11u6eDkTStzh2NS2daHRa7f9/euhX46L3/yh5IcGA9A+tmLdFohH7OHCOCmjYX",
-	"MxLuoJY8qhS+PQIlEhTEuGkd8ZH+6bY+0hZVPBSKP4pGdHdoVTnPtKuT7mDioPfD8RGhZMeMYm3TWLAi",
-	"4ZkR5viiVwf2+MlR0LHrUNIVWbG9ZQCueRkqOAfI2s/IJeFrkIaa8nyMbacYUCdli0zKQRic1OEh6fBc",
-	"hEJHEd6tZJgW6f9DdtxGdvwhFH6XQiHuwbrVcY6eYufxP8Flf+XaavYagAkJ/bfW9T//2em8aVdq4pXo",
-	"y8VVC88TBVKTlSZa7vo98h36P2qKe9/K7iydd4fZCB+/T8qy8ynRTYRmgWeqej9c3+F8Dg2qs++yYlAW",
-	"SwFR5J9MyQdtq7HlYkWzLaiiAIMKWXEVVXGICjf6c0SaPITuHNfu3Qi+80TlQCMnvzIEILX/+Lc0Hb6n",
-	"5fpwndgZYqoNvd3M8KNMhyRzK/Rd6w/gxOX0FXYs3IByAN3+IbyhJIBzGw7/W9Oy1OM4Bp5EfiFAhq7l",
-	"hR97hPTxBvbUnJ3wB5AUYb1HVhdHKw2ru00zkpXHfT682ze0iidyMdMw5q4vBzhFBPsQwqglF8zdY+Br",
-	"4TkDPD3hQkSTOhmVN2w2e8IBinzk5EOh6eZ6Vi/wOeXr6a0PtA4r8BsTKHEEPcd9/Ild5RWjbX4cNE0J",
-	"mGx2HxO+Xp9T4pr8HVFRHg80lEeJ7jzpiL3lISZyz13tym49b7dX+iD2FomVNQnnF/jY/DlA/1bTAS2F",
-	"RBgmxroZJxd+eTTt8U8RkISKiqMZfidtGibXHG5CMg9kgC96TL++HIdfuQW2WweIYwDb5ym17B6Dlh2P",
-	"AcJd1eoGu2jNTU7HNo1MEClClz26NkxB/2hruvAKO0QX3Cy9o1TeMGVtBqlypiK56w3VXb9qrNcjTNK9",
-	"du1sDwyvrJThCJddr+I6+orF0GlfU57jZ6xLajDsA4nz3gqjRBtFwVJl+SaFhM3i6UI/c5MFny7CSwc0",
-	"U4bgWE99WgB4KLVP2u8mB7AbhrjifG1YvC3EqqxZ3CquSmqwIWchE0mPK0X/ydJJiDxv25xbpeYpoYLY",
-	"NcHxgQXrf9SM/dPucR1dufs5uvSs4N7mmY6K4xvORUylF/YHRIx+SirYgAI+AYCoNNhK8MVxYsBTETMO",
-	"MzOghkXGGayUUrO5n7HjWsc9GrxyqeZWZm3a5puTh4Zvj3xJ6ZLtMrpNbImKAhS+DXC5wMndfQb7Og2x",
-	"tlxoRk0itOUFxlOyUbK2m0OzrW/MYTcKGtBL5fN0QnBkHbJptOFlSSgkpbuMN78yHBNxch7Ai+O6OEqZ",
-	"tMh8E9Crou46DQ+RTO4ccroPTEH82QQQ/szIWD/OGfXx99Cuag3kS3eFhd/7iVU7n/s4HRQpiYunDcZc",
-	"oh1k1msrhtQe6FkLw0twjqxkvgdlPdaB2LFHJAs23IbHtXR4ykdNE1ik8hp3NxVnlMQwy7AiJ1RvIywx",
-	"nXKNVLiMOCA4plXAQ97X2D0de4YFbK6ZX+zkwrvXkxw2qWZWAFoInX4dkT1buf3tUsx/UXfiQ4ixzol0",
-	"sM8JPHTpneed6ggugkMVVBIamt1G/GZMm3nAAfN8+gNX/sSygdTYvvXAHvzJrcC0X7HspaHi9BPnk2Ie",
-	"CaS4Pr7EluLDhYIq6cLemjatpzu0n6Ddltxp//KhXWzi4GpTcWDh/WMmbMNiPWVoqeWMxksVNLFJaHLw",
-	"G6aOZbWvBYLAwU4ibaxGzkLym11jHjLi/N0TMuLmgN5D66BoG6pCylQCsfsxkol7QX60JnE3H2sq+r6L",
-	"L0WWglPM8Li0ZD/q5QgDt58bNirJCae5Miy3xO1ewXCTi076t8uw88fFsEpDQChcgsgAqRSypPEa8zPM",
-	"k4GTUdbtoset60f99T0+r3Gd9cIKi3ZRx4znt71yibkGtL/xuSYFK3NiZDem1wb+pIhdSgdAUsfcICNu",
-	"mA2tN8zXb0wd5+Ly8kkS3ykzM1d1dDS+m8AeE0ZTtZC1Od/q/HjnWl+3wGn60h6NOee7ROxv0BCPbPhJ",
-	"Q5L18BJaromeDeXamQyE20o7F8x09RbNwEhmOFUlx8YtzhLExhv2lutUCdp/8Q7MyVcMLN9NEF3T3Vtd",
-	"Ga01i6fAlHTFymeE7SqzxzC7QPdOpeRNry/OKfLYt8CbTqhv7BsRKoEjLtmCRwqjaM4zY+11zcq13Tiu",
-	"CftQlZQLlpPVvgtRMZ1jwOabhTLHPhS01ibmS/oRVxDclGBPsGwbNyHXNEt+8QupDCNbwRqryQprmK3Y",
-	"hop+2ur0z1zzD6mmilMRzpzaG3HyCF9ky8pSQx8TAMqwKv3MVmzAIsne7Emzv2orkIblEyzbdvxi0LIw",
-	"H2qy4+DN1vhIW+e5bE0SeHTm6IrNl3Sd1rCHO1LyLSs50+YU8h9pIvtpNxmPuYaek4L+k6ocjqyl2v4p",
-	"qWrwS0H6jncsQosxS9AsBQVwpEX48XRD1CcnNf52/+4ZZunvSC9LnEBuD0TwmDjx2m2iK7BhaCvOPJ+H",
-	"a9R7Ybq9xFGQ+CvnCJoR8NJzvZ0bne3cloPQizftvVs0yB2uuz6ArvGSvGbPUHw4/ZbsFSPd0rCKCYte",
-	"H57IStvY6ZcRyJhbm0ItOx6xf1rBftiDlk8u0i5kHA0/0QFqKIFc510HlAtcjP+rj+frgRIVnaHjuJqE",
-	"8JBJlcdltk9eLeWGKOkaOrkm9dDaNKhwwV7f1drqrPuL0TJQOAX4Fe2aQ4W1WxaSd4n7kdzEb5zKN1DW",
-	"Q8pZaMPkXLYCyiqgoO+BSITCIJuplJsjhTaWLJryvEsXcFbECJPzuGKbYJPU9h4jYujmHNaepJi3DW7V",
-	"Ciio+JHWardV7TTfzOuwHCMM3A44Uns74NrSlBFzu+0EMozJvECV4X2/kTIPV7mzgpJRnluWiw+T9kao",
-	"ccNza2PPdQKuznwhOKGTXsZph3xHP3QH6czc0uHct9tBP/wDxcl/bHJXUg3pXMLHPK19HQvyvbYiBd3e",
-	"9vhAnA/Mxpk2HmqyxyTBjItNsR3L496GUEIbLVXv4Kg5WElaWk1NAqAF/GlNTCMnxWGOSeBQG4ifjcRd",
-	"hn0Jn5DeWRnBP5jnuD6v32W+L+L2sv8k43OOITjbVIvtebCO2hN8xCpJ7vgV30RO8uyzAYlYXTHoW0pi",
-	"A12GoeoCE/o3SsobhlWoJULMTmgr2ON0nC/5Ve+cTnmrr0rPf3ReHalwtXug53kF4RN+jcFZWjF4nrEO",
-	"tZzRoYBfRuN9XZ0H/oCLjtPN5d4OhY4zVCLJdgmP73QXLV+vWSq1BH/UhO58FrSPXt61F3WjaJ4szXPB",
-	"flcwBgmg9tZw78SW1k2nGaxtqn/TqXoDlA1rcrhq/m7QnKCj1wp0zI3IEx2KK0ZNYqGK6drhk01kSU7L",
-	"N/BSvNgq5g58NaChQ+eb4RK0k9YJf+Bez7w45gbdYfpk5P00T+BtPXVtfN9v79KdYLcJLXeH4+f4a3Bt",
-	"eQ5wpITTnhQbp/jSeCwZ7ztFc2iaiPk9WyEb4GUAKvSZF4CBS1t3dkoy3ZcPrXOS4nH+aH/0KL+d6I0c",
-	"lSDdBvUTy3emYCmlWrYmouAdV+OI//QgtedWrslUcl+Mn1uTDQuNfa/mO3BOHj2tx/yVnJYvZlfoh0BR",
-	"t155nEkz6UrSju3+l5dz9wBXk/w8kAMzP5Ct1xO4+yU+1Y2czSJItzz66CkKDzq4nFHwGvtMnEyhMXy3",
-	"8tp9bpKE7jY+dA7Eb/xV/J8zsJzj+e7WklQbK4rxJgEc79WelHW2Rct6ahYooyI6xYqUTLsYqVwT+gz/",
-	"zjVZsRko296p3m2s7hvwR0jasn00+udGOm6ktH58ag+1wxBaBIK6cdK7V0eswaxXg9657+ay/gau2fhY",
-	"4VjMlAYRNLAEFiLUEV72EmJ5yYiQ4CDngGRqb/54M52PdAJRZDvCJbetg/94i9t6JNPmji7zORf25SDh",
-	"da63LJVf34Xq6n1mnOI1F5tT+tIUjJVLbDzwFPMQrnc7y3lrJQXiuGDzSsidcIWJFwTTyDpvUPNesH9A",
-	"awLDKk0UlpDgObEPDNLBsYs/pnrAsxcE8s+evhfdVSB629pObRSvfBI0EzkEBuBRWGRJfTY8CV1uLt6L",
-	"gNHQWSqWlxgpW2Q2yAPSPGfdFYe+BpvCXLwXi1upnefQw3PnlvCFmlDKi2YvYgdSkeuRwmjXZjzEWsdA",
-	"UDzVRur5O33ze5rDA/z7kULhLy4jwY1Uif/PUvN+y1RZMaFDbvzEIzga7D+sBO92Tpp+z+Yz+iTcFvN4",
-	"jrvX8/j97qouZbRbTLeEFi4+eNCVql/2nCApUydahTmymmpOA3rDxtvboxR+a5+caRTZWxnamZ7WYQkW",
-	"d9xQsit7ExIb7qs6MVF+yDf1ZHhXfPjafltXa8WObb1c5Q6uMN8UR/pz4JAhKwmS9SHgLCY3eRkQgAvz",
-	"5RdRHY37O3mccfD6hprjJuYYoCNLh6xTaBEkJgMMp2s0p0uT+UfjlkDkbSaDY3zHUH1mQTo6ZuiC7uCW",
-	"HDsmCXMxm4qkS3miP0Xox+G95rjgz2btWS7nuXMhq3Bdl9dwlx8u7A0DN6gGA8TalmVJMAHRi+BnWNFn",
-	"CrZDCIWZzv2wArx4Yss/8vadiwtQgsYcnAHsC24WtdXXtKJqhgqxkzfsmppuG5ipb01++mj5UAQ522p9",
-	"cz4c1f5xsDjxk6sEmx17mC9MjGyoyq+x8GX6fV4roecjg50irpyQagVQQly56EIuFwdn9vAIpcXXlTUD",
-	"bnfJtycu4ZzmayKsGUW8nju1Jd4Jp1MbWkbT+vcugUVgo6QV9E/ShuU+oSMYCTwOH37vF5fjBPyi9A6+",
-	"devy5CkwJwE4PJRwudotX7e1QPAUj0cIzSWBqFWvxr79+L969bS3CVwkHrYij+Vfl84Z3eetQsptus7t",
-	"0B3Gc3YdVjtHB0+gM8QwHP2S/e0204U+2iU1WCJf9iyRJ9F6TCXr6josP2b+cAxYw5Oo3rlAyEUf53fM",
-	"Kw8D6COANdG3jnZ3TYW2YpEtuV5rZo6hfKHfZU2hqWbJBWsRyTImTNstYyXVBCy1rlX6OGqUAlbS7I/7",
-	"PGZzHTKZ2jCR7XvJlhxqO7SEYHRexzFA/6p7PvgNE0wBEpgC2CvfwRUylBggFP1dcgFhsR0z1OUbacMz",
-	"bFxt9pgyDqPEJvyvCLqlPYH4WkDtiL36zjmMu+8JwCZDIN1VSbNt4s2A7DzsX3Q3LYom9CV6R3URcUpT",
-	"U8zySU9PjviR7rzgjNWdqloXs6pIASJLTVHbRNRWTafWNAnEB6ZumPpMk6yU2ZZQba9Un9vfP6HHS7tO",
-	"KQdD+I1I7MOw6ppG8ZpYC52A5Zhz1siq6TtrWenKrjCyryenrzjuajfa84ijRvvpgzQVAdYufkEyR8Uu",
-	"eX6KCs0yVplrxfU2ziIZ9U4JSgqqdEHc6gnVW4hSWgNSJFJU5p69+ZDXrSvQAeX75txHDmQAWNuXuDGK",
-	"ar3wnVX/dlf1au3xHi2ekOpaZ4pGCyYBB87hBHpvEV0BUhCoyvBixaD3o2IG0PomNH1s6X/IoCl+uzIx",
-	"DJ1U5iv0atbx5v6AAssdPo5D8kUbIIfEbVeD7f4eD5ruZHz85wB1ielVUFcqNrp1dkS8FHGAIauVm5JN",
-	"zN3FZ91g7ceHVR4j6fO5aS9emHbUp+Mu9AOwJFbFVxRaEg2i24zlkJ8AsMxti12MAO4A5MiDtjasLCNI",
-	"XXIzK067tvRbjQK+fQ0FMe55ps2sOTY+IafFSXTWGCIwrim3Z0JJudtHxQSCTs6LP1MxL2BtZ49sCH4u",
-	"IqTpUjZMm2ekFjlT5BH2GoCttCfIftVUFC7IIJm1Pjv5nI1yi503h8t6aF9KeDPQTyAkthfcgcDWs9p/",
-	"TZ3AmqQko4JAF1xw1k9vBzg8jj2SDHm5JXF7KhxbeBYebNyyc9p6HDfg2EMJ8CvEOdYyooxJtYXeMHZv",
-	"qeBSYPNxhykAUC6o8Dx18qErGwARbQkN8gq+Kd4Lg62XuftH+132OlszKA7sAFauWEaxoQY3F+/Fe9f1",
-	"BWGwd7wsOfRcgSYbm5Jp3wN+CWNp7MiiAz7GM5czsOaszN8LbAugQ6zFx10E3bELcsWEYSJjGjAzjUsP",
-	"qZjSUsD8jeLG2JtKvBeACiXsy9CsFlv/vFRKKlzrm29fkK++ePKfpFJyVbKdywAT0MQe4geszDE5oeQZ",
-	"E2hWYr7M4nlFs4I9eHxxuVgualUuni4KYyr99OHDpmkuKPx8IdXmoXtXP3z96sXLH69ewjvtXbYAoJOO",
-	"mvp08ejiEh+RFRO04ouni88vLi8+BxQ1U4D0fmg1uwc7/sGlXUp0a1kBTy2DvMoXTxc/8A9fU/BVKURX",
-	"+1piRVsmLR3xkquqkmfwzsO/uzo/FBGjAoQa0Hd/7Z8eo2qGuf2VFK4O5vHl5dmm/YF/wCkPdRjUTyBx",
-	"u64uyBW9YboFxYFXXHOh+BRhzQ9/RpYAwaDr3Y6qvTtyIHQoWSFdDd1oKzBeQEMS+zRsDHz0hkW25DXX",
-	"5mt44pYkGmh8Xl2fZFwBU4zWNMNIcYk08D6VeQdp5fZktlYPUNFhUhkEpA29kw7pvkwdALpl7gRUVKHX",
-	"UScbc7WPPPwL20NLro9+bh6dddrY7nlqn2PnLL1JXY2fj4f/4vmveKeVDMPk/Z17uavM/qSt+6lCnR22",
-	"cDn6+KvcbXSP7F+kMJQRV/z2lHoOFILyKVMo2QhCG8RLPUaxhwCtL9IS/wp+/3h0u/yk2LWzCUhYKKGN",
-	"7QATiAwflenfMfM1PPAxRbpdwBVtzijWn5elVSL1EqDlABDw9iR/aXVzq5oeQhhbLdM3Qs9r1sVI186Q",
-	"6h+RH2QtjN8hO8qDXNG16SlEg09yaDJteoi7Y7CJYhsuQbtABxBgTIbFf3VqorSGRumWb+2Ogt6wA6Vj",
-	"OeCVb+wKv3aZooPbJU5P/whn+iG8CI/fpYblHOqJs4fNS8BR3UCT+tVZGMPBfMPwn2m/AdAUAHoCOBgy",
-	"VPE0vekd1TcQJWkZYUT/8m7geQLytbUmQTQOTFHuek8qZuwpc1YX4UIbRrEHkH3uHzVTe99d9enCPY0g",
-	"yW5XAg2dk+nQYxjzEP8i2AfzS+iETzfMUSs1NfZr6E7c8Yc+jjXy+9tds9vPdBNluZ8EftFZhVDg49AU",
-	"A3qYHPBTSq18nuf+CJ9FrbzdwX90jwf/HNT/uQ4H3aPWxcnfHuegLibv35O24851mHuhpz0ivvbgkIHr",
-	"aFbiutauAJp88eixc6IF9DBWauze5yr7rdTVHLFtGHGOCjiNYJe9Wj/4gZqsOLztXsD7p23OCfrohKfW",
-	"sNLzH8KPcPtCelZzDg7CbTq8fUeP5EPXJoY7INa4uHyFD51+Rpcf1V5/Fb7xvk3213LzUhi1T3GDkk2o",
-	"spJn8XBd0T2q3BS6yj2AaAY00EDO83BnMRupwxZ/r/MN29kZ01zxZ/vMp8oTf/Yf+PtgiUI2gQWy2uhx",
-	"Dti1gNQJ1xwT+ae6+z+4j/td7L3pGGbgKol1CXOGMgLfhXZDE9hECuwhllLsfoAHTmSRmO2D7ey7ts9t",
-	"e+3H52k76N/DZFnBaHV9X5+Gs5V8fb901EOLtc0KPpppcZcaPrJn5Dy+82dBaqPP7R/BUa1FDN0dmVET",
-	"jpqQ5lis8EdpPtnbGNZtP+DfXyK/U9xYTd3uJuHCSM8T/9//8/9qO8k4I1SFNPJY7OUbJauf4aFPPYZw",
-	"/6bU20K1utJnmgCxh7GdYJ2nbr3TqD+NnHxHN+zh3yssKYmI7xUXFCTw0AkYJSN84JmCMV2aTXZmPCd/",
-	"/vnld0vy84/fWSXkHVv9DBaLwT4sfyI/fH1BMHjngDHqSmGHP8gU0DtalkyBPsNEJlG3Yc2SaOld/Yh1",
-	"CG4R4xu5hirTErpSblllDh0gV7feyynSUmaGmQfaKEZ3J2zq/eVufIQD+RfGKkLdOWwt2XHXhmKCNbQ8",
-	"cmW+sU/8TJXR51RQEWlguCvLiRQOSHAf9UJ+g7S77+v4G5rLK2ZSDKaZadnLtREkK3YuTgNOIA14UlFp",
-	"tXaRYgBeDMngjVSiE9a0UqRkVAnjlAQEB5JqI42BPvCeRb9DCOUYkxqu0BFx5EJ/w7SR6v78sP9mdzoG",
-	"LHrRPei5PuOK6r9sl8bQs7aGJh6YC08ANl1uiDZ0rw8vkzcwyP3u4kwX+ZvAj/+OfvK3dMva0NW6DR1C",
-	"IupGynzKtWK1kGOXiv39U7XEcPUs//c3xJ63Z3kFHOBTR9rG9OOmmB7zkl59wl7Sq9+Ll9SzwkYyQJWc",
-	"zwXmmAvUazW/OR3zLq/5cVXuWQhEX4YiEIheF1Rjo6ymbcSyQ4l9RkdcTnNXMRFGR9WugNZlPNtC3UIF",
-	"SqFitCz3hPb8dEGpC1rDge146tafFjv/mNbIkcD8OfnJ4YDdr9U7zstnDt1GeHOKMaFrdXM8GnOFT/zW",
-	"8mxwWW8YYtAeUvmV6xjcAr8H6Xw2iQD3CdWGIBW7QXOol+p5tDoXQUZLJnKqjtlv77gpckWbF/7ZW8mD",
-	"GdnujZtYnK04AGpS3WeAy5rmuWIaDGFA2rOSPFbgkWLJDk3ujL/8HFeGmqjJcQXJUU3BxHn4iZmCqR6t",
-	"4FajwpNregnMj6xJk+jR2Un03K0vIevc8pe+GFwTXchGYDt6KbKzJMR9x2/6jEYoEawhleI31LA0Dbvn",
-	"UT/8l2aZYiadd/iG0Tx9JOE2rbASw8cyYcCjt2knEfdPGNj0f310UlquYR9MT8bcyuHP/eeeKws37BA2",
-	"tU9tCQKmpUWAYnd7/BW7Aqig1A1ufzwHSb6XjSuHxZsDYafHKyG6xELkiOMZ8C/8Qx+xYqWDonOmghW7",
-	"FTt+B8WIWy5ySBVvYTlilJe7iiquB7mQEXax+gAAM3BTEKhWr7gQ3j24JIigDbvukOlH60peAADvi7CE",
-	"O6r5bSd4g6PfhS59K66CBbL8nOWtIjSFAwXSb9jyoD0blF9wcZZ8j7eNxJwqxdpiBRW60xFE9N7D/7v8",
-	"WEipA0fWR4uh8hzbkUKzbRmaTFu2WyFGS6jP+kyTTAqEQyF1ZR/P7VVqOfi94OaCBMZ+lbNdJQ0T2f7B",
-	"X9i+LfRCtkcmsBPhhQ9wA1bmvRdybQLIjGbCPMN3JShD/kX8WWEGO1bnD+Sb3LyozWmlGeN26jvKDcvv",
-	"zEx9UZsfglv7t+UzQ2c63kie88/kQHttuQ4kYoiu7/ox2tdy43gaEDmP327f4SMfUQrBCs4ogr4+b+0T",
-	"0hCJDfATpOTaMKH7VupbVbMe1R+2KQaO+AMzCNDsHtiza9UYYfRT8ou2RtMvxAN7UALEWZJfFKKH/uL/",
-	"yaGJRpIoYNapuwoaL8x+ekZE/7P+KgwvneDJSmnlznk2giuiPEA4FIKzPRQ8Ht2Df1lO+PVhaMGbEO54",
-	"Uh9wQaqS7jW0z6IlkYJQomnzDE0u1wamsDIf2GEnbwB95YI8x/pWmBWsT+Fwv/qb87Ndx3cOJnfcBHId",
-	"eCYZQF+kLJ7T5O4MOC+5PtIQI96xbQgANqGJBvo6BmDED6A5EDQpYuUDhTCiAE8cfsG/uZ9axGIMvC3H",
-	"+s4MhBAuIi6Exi6gpN8I+p6fL/QeWBmZUcsdG/qJuucE/JsPqpIeU8QBPgnAXBCbKzdFG8ODdlx4ICCo",
-	"Y5U9UzDhjLOG7q0GxM2SrFpjY0xF/7mk4jvfC/semJgiouTRewqWA2Akt+o0aadK90i5X287fpMldjJl",
-	"saTiXFdpY2UrbxH40KNVASCAVWgc8DRuetQDj7+OaDTumbiE/UghG1cP/7ePqWcBXd7Ic8Je/MiaszsQ",
-	"BI65CdsYiwEmAF2oMkFq/HZAjHBJsLr7NlYcNRKHG2l8jo37mm241ZZwRGeLCod8p+HkQ9lTa+B621yu",
-	"CRWEUVVypuw7I2d/FA3pGyWrE5ngjuGQ+A0TpK7O5rYP5K6r+DFJOYFPJM8nnSRxXyfhp3CJLYH1vTcM",
-	"SgCNJoZpo6fw+EPm2qdEZd1Lkd8fk3/8lAT81pci/zga0t2zTTuaAwft+3TSXIL8lFTdv0OVvHVZLolh",
-	"NCuY7iTfIBROP/kGAykIaqG7IvtQWX/LtPn9MePbO/Lo35Yb8Y4FHFj2wbS7do7cPdNqZq68GdsupTi1",
-	"YLQ0R8HgvscnzqoXa0NN3espJLfjxr17a5KLUZqC5PLc+QvY4CLcFDk1dEU1cz0uOjS+YuqGZ57I0JFl",
-	"zISfYG//2Y5zR7EwGPsjAODCvCn7FnOR5LmSyjqIt4YJKZZkJT8Q2J0lMZSXekl0KSurDbgzJBVZyzJ5",
-	"fEq6YuWxqNQX1py++q/vlj72tScMy/Ug8AaSwGpoyxakr/EJWCEle8sqQIdGiU/J//WGZDIPuntFNzFX",
-	"puLCvMb13Q3LwOC3ipxi9aa+2fyvD7vyLAWckLxgLRnByIqVcIEyDLqdR8DCBJbyuPWWOyuFxzJSK1E6",
-	"528ixPBXkTPlglC/fH652/2yJL88Ip8/fPQl/OmB/dP7hf3z48/I5+TRw8f4t8uLR3/6zyfwzOPlk18u",
-	"3ovnHs/RshTyOCKOg0PnF1D/f3lGKFkrCvA/4UFLKnjK6hyxGOQbRnPnxZ7ksnE9KiZ5xb+MeMU/WQvG",
-	"fVSCNZEXzsGFdkMIdQMSqlvUeEtKTXiPG9maKWgI6FlS+6SOpIfutXvmIzrDcAnnjTruqGGK0/KsabK6",
-	"kBXkfsoGnKQaoFOJoTV2+Qj7UAu/A3JznPqAezDhoIUW21HgkniLoyQyCbZxnjnSYW6JVGQnlcsySkF2",
-	"bl0juTDVNJaQm79wEU2GiX/TWkETixioS7q31+Fn/Shd44bU50Ccef4sJyK0ngSSir8ujiRn3idI6mu5",
-	"GYNIhStWboiSzfkQZwpaQSFzF39/6f3ZvoHuYZZGKTcP2IdKKqOTV3nX0b4Md2uojNZG1Rkonxfkz1c/",
-	"/Ui2jFWgPTykFX948yjQppSbC0vNQ43uJSzhD+nw+5AO0SXju6fqQN/ykn2LQ8w937cE5TiUYGtens0t",
-	"B3l+VguygyZPMN/Z4/OgUuyGs+YIEsbP+MRruXkFr9yR+WTNBLsj921xt9+Viijj95+xvBBgZeSayDIn",
-	"imVQvYRw6zTPRzbsmHVdlh5rAmJXkNND3rnU8jarj9BSMZrv7b+WbG0ILaVgz7CqwieCBvRsl55KFQPT",
-	"3wHoHIpjJGJUHM8uYPqdcNc7fx3SPD9P3tnzPIdN20iZg66ApWoRhkuxWWhFwrfseKa7kg2CWSz9dW4K",
-	"JetN4TzxshZGQ/M2qZg1tdskY0BCCbwU1ANuovmBfAtZAFMy0ODqTd8GQThzYb78YnE87+tjV9jjFvwG",
-	"k4Vd4ya7PMgmPEd9K4xGKBbw1wbvrx3Xhm7jV5g3Xo9b7j+Epz6i7e4XcUbr/Z2UufbaNSSvrSRVuXZ/",
-	"AeRI/+kO5FUxkhVS20f3RNXnUTdeQsqcn6qbdLwVstFH/C47Kx4A+PNYmittIDtVCkb8CwSuUKsoXhAP",
-	"zoBtXigvNfZRzuEDW6xafBkb9UZScH5wQ3+0m2tG4l8wYyZ1fT5DY2X0/LsZhwLhoCK9gkbJG4wRraXq",
-	"NehMLdOZU1O+6BZ5jMFo61iCv42sxsB/qbo39/v5Ep+MxEF9GTvoixtJpHBwG9wjmK1NoilTOMCRBKcD",
-	"kxAgFjfD0P6zTlwnFIdI4VUH+Eusy5KsznNif7MN5Fy2VBB5vXwpvwnLI7jaJ1Lnk06Yus9T9LzdGzOh",
-	"iVkKBMawe+Xkj5+J4r8WWtv/RqXs2ZHlfJOFNYAVhGmgB0+/ICgtX4fJdf3loxqWFSzbkl2tDcZcVowJ",
-	"l4vh+wHtmb4gr+VGoyvWNXted2ArmTBRqftS5PfGqp4Jl+dF0r2d3nUGVSrnuO7rXaTH/A8uNQnxIgm0",
-	"cSMtQH6803moSPqyV5H0JAbBf4qO8zEMS7rXA148Y1M4AlAkiSM3kpLkG0x2Gq5rsqN76LqO3rO6VzXk",
-	"slpcZBQL/98L/MqaG41dMX32G3Rjb7jIZUOwZI8RxaiWwplwOct4zvJn9tf3AldhpxfSDwOvWMvHmeiy",
-	"0rCEYflSJKsBMQYg8+huRL8d+g5xBcamvut6oXd2d3v4HnIAIWqN2Kw2qXp++9xoWA1iZYUscw3dW7Gc",
-	"3zloRZ6OotnBIYz2jLy4+i83QuvdTQXX3iAQ7oTo2h+hmKjMgc2PxWI6SVGw8UeiMYP2frIBB45sQttU",
-	"KvZoYPnmqRfkjWxcWjYzrpUIV4TnS8S5D/+ChefLeMQnFe6ZgBTsvO13jhOMS3TrvecATojYLF3WubWh",
-	"V8zDV4xu9jEgGbpluu1AgBpBkPDuez7T5Jecb5g2v1wQF/ux90jw/b8XlgOAI4JPJgSGnjlDP4iobkvI",
-	"0A/yvXCT9aE5QnPJ2E2CexIXHbfzp31KjBdiO3giz2JG3DAPAul3RReySbGapk2kZ3akY/UVbU455Fe0",
-	"uXMyQ9PzRGorbe6uU7WmzW36VNu7+Whc4oo2HzUk8Qk0k3/rEpI+027sQVN573eRAlTcWQ2ekePvqb1z",
-	"+pw8uqdzckawBtq0Hly7O2n+H23rfMom3DnY7J3TEQDH4Mt/k+2cT9mU314z59/M1XQHbZx7V9PI8Xu4",
-	"8+gTCZyUgMjlnU/+htNEG1qygJoiok7BH+QNO/UY3312xQzvnpAYuOr4955cxmoxfvtOtDuEcut0jLUs",
-	"Dowjb7D90areVT11qAPa0/LjrJZG9ySL/vbvIyT6zYzsDCOtjGI9iO6T7L/dDkT3vHOu+5AdGorQ1mMa",
-	"lv3lmHKFb94deez4yaJDWZ3TApjMv06FwVfuJ0R1V8l/haw+SjuLsX29K72mcKWpMEcJmYVGkkaqbYL/",
-	"ETp5tIrcUMMzzGVuJFF8w3NS0PKG6W7JMTdYr9a02MwFLdehnYQU74V9JqsNYSJfkoKDru1bQ3DBSFPw",
-	"krWdItZ8pQCzoswvyDtA0v1FyOZ6t/vFEpCWWnZDXejC4HZswyuos6Zl2fHRuQ9Gp97keM4VvnWHYR03",
-	"w0eK7LjZMTJ3LMSzDCE1T8gAyknVmTxHDFLka9VOkVGl9oRicmbwWFgusopZI1OxIN0wVo0Aja/5prYc",
-	"JtdY3Y1N8YwLQWnDKvuTQxsP4IcQl8RfjXwvHIN/BkAqWQGo13Y0zBpou+RSkivacLEB7Lu1LEtohJwr",
-	"utlwsXkvCiryC/KcZPb8IqBoF+l8wwEnxlqmm7JFZpnMxpYed8XAduyPxb7wXSlxa388l8thwB64NSn2",
-	"M4pm7AF01TnqxXxrn3vnqgnujEidWRK+R1f0chYTh2+EXpKM1trFVCGrRnvPZs/AoVmPYhOINRHl8bT6",
-	"wnNWPf724SGBnp8MOqTxuz/knqPYkPjQbwkaElY0GRfn0XnnTUlKIO5Zk6NhREIJjnbszE+CdzxtHz85",
-	"dEekWi9ZuWXzlKV6Gm3u2nFzP/xmb2YYrNsFyEC88QCuP4iLRDtJeOLlDc+hyOZ3kU3c/+R71t3uh0N8",
-	"9a5mrNtd3iklh80HEwJqFJvz3iTUb4Vr7h+Z834Y5kUpdZDFScYYLZx866sm7xBZ41PQMc9btnmHCma3",
-	"QdkQZWlEx7Tf+NvSMTktP4qOCbsdP6Atfc9ySrGTWQdVHP0u4CiKomThmR1NqjhtN+9em7o3ylqVKut2",
-	"yjtKyoMuagPvU40E/Zmz38/tyGn54v4DD/fIIs9dCxiAxmiHhnh2P0E/zjPjutQpZ/AeiqQ+7tZ1Sl0U",
-	"03VpzqnudLbRKsml3AxgH6M7uVE0Z0fO/3f299+lBIAv/zeWAd9D/CIuB7AqMikIai42D5CDp+JXPwOr",
-	"ngqyYoTqLctdeR8641WqN947qbY/2SuoxqrLu9ltO/hHiTXj1G+AksmMprNJCrCkQ0c+l9Idz1fCPR4z",
-	"kPCZT8SfHwcmBoDHOZvlegh8IsYbslcm1Tk7Bj83ZCe1IVqSHRX7s7FmJA0zicXpeHWZkD3fM1bCNQjN",
-	"BMlGtjnbnagxCp+qpGIky9OKsiCDfktm4kzJ9ejskgtZKyW57K/n66CrmdZcCgzV5072RIRXLXZUbVn+",
-	"AEs7j5Uz70ONqheLO7q3dxSgAsraPENvI8b7dZtFAADy0GDUwwtcRGHS/+rW8nWJ3WHugg38HG88Ve75",
-	"Fut/Y7JrQ5fK7vI5G/a5HdzXKgGaQ7dExnd3JVIMVOI2m6qhuniAPuUjxrD9/R3VxR1tpB36jjpu3OYa",
-	"eUeVcPgN5wJvcz79hirBciLXB91Fz9emBYXAkmQlo8L1almpWheEbhTrNZeninXY4ZhZBH5Dxwm/nftg",
-	"Fv88Ouu0qTvAEvKscekGiZ7cs0nR6JN27pMLRluC9GPRjlrpUPRJhLlr78p98NdzR60IhFUgWhLB6r7Y",
-	"6eN7RuyX2i9+fu+m8n0wwXfSShgKyaHPsPUj39krxAofyPcelTyjrtF74ZXbekYf3V9Xl1DPdT7zFIrA",
-	"1lJ1sWjOAvUKvbZATkQ9rJ4j7EvQFw73tlbl4unC4dEAtd0Lw4vgW2tcUEiOBjZ0Gaswa6eTo/NduHzV",
-	"eDsQVzbeAcbRtNGdt0H1PXzXw8lqumbl3irMUJGzxHzpFWZVd4ZB7KjYOJo2rTGvjaLY5Ay/Bib5TBPD",
-	"mCk6w4ERF/8iS5Ud4HSGiCE6LFneyQox7beH7jvQPLP76bWIzPE1kgo6q3FBSr5mz2Cv7fgOhMz+saI8",
-	"97Cufifsvh+O+J3vDSpybCmnl8T5IBQDqGCebQXT4IpoOs34O0P77pHLBK9Yw8vuEjT5lzLHvv3aoWb1",
-	"KAupF8tk/SsAd0F4wi4FSVrIBt226A3ugOpIUe7heHng9jDRa7mJTBNQqHFgbFQFBQgVk1XJoE+VS2Fu",
-	"NyoAJieYHJsvcqNZue6853st/vq3X///AAAA//8=",
+	"7L3rkhs38i/4KgjuifA5e6hWS7Z8ZqRPLVm2NSPZXrVmFBt/+bTBKpCFYRGoAVBNcSYcsa+xr7dPsoFM",
+	"AHUhUJdudssa+4stiVUAKpFI5PWX/15kcldJwYTRi6f/XlRU0R0zTMHfXuX2v1wsni4qaorFciHoji2e",
+	"Lni+WC4U+2fNFcsXT42q2XKhs4LtqH1jLdWOmsXTRV3Dk+ZQ2be0UVxsFr/+uly8Wr+hJivswznTmeKV",
+	"4dLO865g5JopzaUgpqCG7KkmLOeG5UtCNeFGk5fv6OZsscSFFYzmTDVLe7V+gEMPLbCixjBlX//fHxb/",
+	"df7gzz//+9Hyz79+WPy36Gr/yg7HK31RSM0EWR2IKRjRTORMkbVUxBRcEymY/YPYLImus8IunZK//e3V",
+	"N2fkgihm1IHsuSnwXbpjZMsOZEe3zH4ikSJj6S/M2a6Shons8MCubOhDd/TjayY2plg8fXR+vlzsuPB/",
+	"/1PsS1/zHTdh0/9ZM3VoJi7hx/bwOVvTujR+cPqR7+rd4ukTNxX+7VGYiAvDNkzBTG9ozi7Whqk4D/xC",
+	"zS/IAEhddc0U2dBrRowke88YO5oz8o9aG7Jia6mYpR2+8kEAVVdMZMUZeWUI16SqDaF2Shh4SQq5Z3bY",
+	"UooNYdwUTMGoUgCb7enh7IPAV4UkFVWGyDVObhdld4xrUrAyJ0aefRCpDbOf+gC/NXpKcmrYA8N3LMp8",
+	"PwJZaBllwgsNLAdr4kiPIQbjmlCh90yx3HKk/W3NlQZiLmEUIEhBNckKKjYsJ5rP48Wb8957ak/58Td+",
+	"L/e4RXQj7Qb7jbcLZrjne3i1xQT2Gc2E8Vs/Yf9Sn4jLenDJMilyndhBWa9Ku33NEXj0p6/OO8fgPHyz",
+	"qHcrOAW/4tFl2jyXOWcgc5+XNGfPZQ6bnUlhmIADSauq5Bm1NHn4D20J8+/WSv6bYuvF08X/8bAR5w/x",
+	"V/0QRnwlqto0UzbS4tfl4i3Ntt/y8rSz+kFTczLDFdsxYU47axg2Me8l3Z90wku6T5MW/kVXUmjc25+U",
+	"XJVsNzB5hU/8z3mL8OPCGrqH572TDHsl7V0EJ2ZJqMjdOZAkl2dw/Nxgdq6L/JpnLH4SjSSFLHMYYlPz",
+	"nMFZ2ku1tSeoUrJiyjheLmhp4uJdrq65rEHGkr2sy5wUtTJEyx1byfxw1kjClZQlo2Lx63Jh2EcYric6",
+	"lgsjK57ZX5iwJ+2/FmsmMnsctZGV/V/JrBpS1dqqBUzYv+i6qqSy11lFtd0feDrbLn6OyaZmY//LzeaW",
+	"s8SPbF6Sq3+wzNhVXaiVVN/iddqlSwli8Gq3OybOt0rugKJcCKtPlFYKW6Lbf2MitxLM/tEUitH8GSnZ",
+	"2hBZG8LXREhDdozqWrHcUvBYPPUE0HIhauOWMeFhTQ86Sn/N5oxSUcWmP37NVM4zM3YE/u4e+3W52FNd",
+	"MDV9Bve8XK9bHxfYrrf57lPbswQqtr6tM2rzEY6GSW65LGWEXUzBs61gWkc55kITbeiumrznplaC5Vc5",
+	"20QG21AuNN6Psraq0sreHnri0FamtM+h5c7FcpEVvKpQ+ym4JY7im8KMnzQYbtn9/s76o4Tc0wNceceE",
+	"xMVN0buWC/juK55PsGf8w6gwRM4H+1ixLKrbWFmY04NVWayQpgLUGJptuwSnJrrGSvGMXVG9ZflEXjcy",
+	"ssAe1cOXd74L3l1aEsaI/tyah0f0zuwRQg1/6Oy+cI/9ulxMpHfJjcIpJnyz1RWv5mx9ch9rYXg5fZza",
+	"XfvdLQfetHutC5YTbm2N1nUXTCR7mA7RVeylytuHbCMlXGhGUS7AGqxKmrHx4wW0dZvrtyrQtqGb/273",
+	"QW4BuL4UL1zoLRy4POdovfzUYow1LTXr6wooZ5zdgBrz4xErctlmsJa18dV5ZDNyVoUrdwLT5Bz9IMk3",
+	"wiq/7mj5T84jg22ZWo8P9GXHWjh7EhloQHH4UYHQ9uu2egIlStYiJ0bRw1R9wLF+i5pfd023R8u29+S/",
+	"/veHDx/Pzz98UB8+iJ//z/8WOwZ7nifW/NorL9aGnb3aHjcfM3IgVmv3uzvbbM3SM2CUo1nnwFFuh1e1",
+	"1dBAbywYi9xmy8XHBxv5wP1jVpuz56CGhn99wHeggqJDqrAPSWXYw0wq9jADm8LOLbLiku6PpevKX3Kj",
+	"xh8wdB1R6N+jI0UYTXLJBXrVDNvF1Tz3D1QpegBupDqh3ttfiJJ7bdmQG01K2R17aMmv5ealMOoQm3In",
+	"rSwSm6vw8UerDI/wyH37oz0V/gn0L3FNavDd7Xt8l7p8NG7GiFUIq1c1Fxv44Elf/g6evzRU5Mcf31dE",
+	"6X6Bu9rM47YkysJxjWjFrlnpVcEJ8mEl5+juGVUrPs6jL9xjzRtRaeEecyaPQO8VzRiKOsOruNSIXycx",
+	"MZ1JatlidLnuMXhD4AU3/o5/8Phu6XHoNUNJbng1Ve1eM2pqFVM2vPkvpFUs4TCSFTtIkcOxxCG0dwiA",
+	"HroD6a47x7XLNEn9KK6xxOV0Snvon/g1U0rWkU97Q3MGF4c2jJVxj8FGcQFSgJblj+vF0/8a3qXv4PFf",
+	"f14O31P7AiaE8aW8ZnEZuJLGgC1vd8CQktFrpq2+Rwm+duwvWZfUXDEh601xtZYRz/grQazypZ8RtqvM",
+	"obueqIEg17yMH6eLTEmtnSdUrZdkreSOsBzdDfb/S1JRrkCGg0YJXFIwa7vhIdRWUtlrgwQKcUFKro2G",
+	"Z3vLC+wU/jDFYunxQ//viuebySKpx4rh3eUR6WOsuVGyriKbzZgpcGMV3TJF4Lmztuj5c1TytBTZTV2W",
+	"zFy1ldQetzu/TlQgWDJrUuuali4CxUjFTVacLZ6KuiwjZHUTDk1FYDUTRZAbTxe0GpX338Gzl/Dor8tF",
+	"Qd0d2RddzrkPvztyBi3UCvOZemgh5Tbu9QjciwEFIVcyP0AURDFqJeUz2NtsaykrXAhFN/EVDPbhOVcs",
+	"20qBP06kHSxsK+ReRKkAcSkrre1zENmAVcn1GlbGSs2I/zbwIjiZjytheVjKsXycaG5vWWW8QBra2L9p",
+	"1jN3eieFV+DKTF3VEdN9O8pNb+wz8OzHK1VNVU1AB2T5lRRx6a3pPmwphHMnqYaC8lLHvIh3Y1nZW703",
+	"5mMIOh2PkxihKqSRzjkyeCYMnkaMpNmXjhxUSTcISKIBZ3dgimfkvH9lTNjJqqRmhk4KPrOkJaTtlRcX",
+	"shw1Tl3I6gtN5F6QnRTsEERsEPaPzs/HIn/LBdwUUaJ8L/dkTVW4TbQ9+itWyj3KdcmFmaoYKgiH5dOi",
+	"Zrlz5Y89/Q3N5SUzLuxlzV+qKiZYfoXx1+NPusQnrI3SxGjBKCQrtqGic1c+StCudVvqgtFY3oCUpgCT",
+	"QMMdLHJC9Zbt47JPF7Iu81j+wQXxv5EVK7jICaNZQQwMD0kQqDatuGGJsa0Nk5WMKiqyGcypS2kiV+Gl",
+	"/WfiGBDuJsyMoFtG6ooUjBrQt4TkmnWI+dUoLY3VXo6nPDqJrSHHxyyU3NM9PcS19iWRiuyo2rKcrA7A",
+	"CnIvmFpaObCC2JY9XtQZ5MfkdQlCEf24lR0UyTk5cn76gYIbFC6cvo/IG71tbxGSbdkyoFsKRkvmHat2",
+	"revUXxiNldMYoZ4ZvH7kpH3kuLXN0GCSdLSKloWY9A28oIrd1sdkjYIra0ZErUP4teCb4mrqcYA3Srmf",
+	"90JUpTWKBWcUKsp7qbYEPNvujs/rsrRXkFcCIX3L/gBEnHob0dhpQl3WR7eJpWFJuWD5EqPn9GBZnxLF",
+	"diw/LElWMFoxjada07X9IyTqTHai/URNcWlYFTOZHAeNanNqw0TWfsMpCkMvfSsVy6huXwxW7F9BJLDh",
+	"inaYg+pixlLs47PWEYtuufhsc5oWgXc6XNdl2qXPgjz6sDbrJ08YXphjUZGIWpJRYcWi1fqXIcBvZaim",
+	"PEfvF3zVGfHuniYrAFw/yMEgdu3fQJc79j784Qu8lS/wDrx6v23P1x37Qv5wTfwGXBP/gZb/52ej/2Hg",
+	"pg2mP8zVU5irf5id42ZnPIw122AMEjWpJ/7gJMac5JlDRGzdXlA9OZ8g/aLD9Yllx05+8E90EzE9j6NF",
+	"k2zQvrEjXNJw4lp1uiMkLFR0w85GvwWXE/0Ye4bbiSI6kwoqkQoKOccrCXZ9VVqmVcE3ANZIWS5ah3xK",
+	"MgnMNjed5AUtmcipushzxXQkuOsN2GEiwFMxGvjxLw01kU1t5eJNdjdTXOpUh/Ov0VUF48PvTS28b8TI",
+	"elNAdltNS9gslY9tANpbftipm4C2J26DYpeQNnScpOoE2CS2b5JdI6y/oqaYcYLscmOjhMS84yjJTmpD",
+	"amucz/VPND6nyJTow4rOKbXTZ6liZMW42JA1NwaTnyfN/B0M/lbuYzNDVuZ0mr2nuhjN1HEEDIM337fE",
+	"zfY7FT1PUIaVKKIQzJVpuVJJKKSQFUOZtucil3vYo4ix30pvjuQu2F9BYbd3PRfagO/Bn010Mtg5cPpJ",
+	"sTFMHJiuxyoppz6aKAzp121gvQaMGyV1k0zaTxs3NNtG7UCXMXNwtRfMEEoySSGL29LQJ2rwtXswmqZR",
+	"UKWL5PCQGK4E5O90x+Oa7HiZR8fErY2Eclmlr/JuJUdLh0rm9lRUxXTEH9dkT6GkUgI/yjVxGZjPyDnk",
+	"1mmWE8GomarRS7q9SizOJ1RPce07/cwN59fvab0MmxqymluUSXEHRHNiSXQQ7wEtejp/bxTt3kjsY8bK",
+	"kgnLpC6nu5IQJVAMVvFzZJt3NJ8+5Y5RMefpnM95vlKyzlMuIRAakC9kb3mXbHQeyzdtK/T9XB8rbGZI",
+	"EKbn1CXlN80i8qtqCOxHaxMx7JWnlGeBKLc17kfPHkIKuxbBjUKdQ5c8Wq5m395V1MV902J/VGJn9ahx",
+	"/QJtasXW9pzHRRjUw+ONIpXPH/Myc8WeoeeqrfFpZozLRo7Vmk1xzF66xwaKW+znxWlvqce1FG+xOHem",
+	"MTadbBUXXV1jbr3E1J1kH7m58hWPY5Rzj/Wv7Li+Puxm7xntZ4+skc6IrjcbpiEjVbB0jpq0PDF72akN",
+	"j231jn58hbT/Ctbp/vLoWPTUgptRdfBv8FB/BRlQCfbajxNnu1YucS9PRpY5y1FmGq+efQEeqWdEQMm+",
+	"HS4nXBxreqE8rB8qB28gliEtnR8nOJchsnRgYI5B/hnI75WyphL4kn2N2rEzKe6Aed9gEexJLjMjVfz1",
+	"TIo1z5lI1R/vWVkGFTREZmOyK3GprEvM34+4Rykppdw+kNeA5AHFKPafrazShpclUXV8toKbKIULjjXN",
+	"GEq2huURpe2MbZiFY4qUfM1cCPLx1Di4fQVCmI8jF/JeYhWxYgzBSdBCgQA4WTGzZ0yQUu4x35dvpgYL",
+	"YNbYjO+lzDE8R51bcsWoajlXffh9anCAzSn/g4evgMBXTeT2Jm/7UPUUZQgSQEp2zcqYlxN0ZKszf0ky",
+	"up1cutsKPMeZGx4QzrHz+OyJo6qTsN1VPCLw9MSZvT8nlNhzUEf2Ugmf73KAghRwZDm7thZrHtdb8ZfZ",
+	"x9CqDKlDeMNK8QQl94wqYBcWNXqgHD/fgBTm68YoBnOnrm5SwIYk7hSLh93srKfLXeE4xJg1zf5ORLa8",
+	"Em3mag5zV5j0pFFHXC/dVeNErN9jlI6OJaIXXz1Xw1qxGaHt5ywW2AZGKznzxV8exAITCAoq8gcADKPp",
+	"vqluWIasIMEovlNyq8H8uuxmT/SDn6XxuA2oB8NNrv9ZU8VGEhW+HouzrRTdMg9e0Ivf+HwjTQ+6BaZE",
+	"9194hRzetny7OgAMRgOytaOipiW8Gr+W0rUKUGRnvwnnzCXDLJSNhBhLnbpQkmrjk2iBrmLZlNKrb8KD",
+	"EUV4GgsF3TLORoUsc92koDgvGZi9UPVD/jvsPM22WF6DIa6skNX/aPOWyzSvmEAlAQa0J6v1whkmhsBZ",
+	"dg7tiZ8ASTVH6/+xzZVoo3umsbastldUVZvWWoxsrzl460lVUuG4xS6RCz6e1vUtPvUrMsP0j/nWPp1O",
+	"VsGkuqy2HMd0w3P9AurB/KDzBIZZO0XBMMVp5H6/EAQTsx76Z/pJIl/HStR33DCVECG1El6E2A9DAWIU",
+	"BWOaQinXbSXJTnJtajWDqd74N8b2ApB1QMlThzOcyx/dqTPhCR6YhxKgHxgY9qj4QhjMn7MHCiDgAHXB",
+	"sUQoldnznCm3sHjggQmAJAzBcKryp973m5VSMx9JhKMEoWZdKcD/A4HqjzbL49L0yNY9sWRiIkfhg7II",
+	"axNBXCWk0R41MV3ICiX4nptC1sYFXYws8zNUdFnGEi4Cy+tBM7JsK9fr0cS88YMHU+q4ebij4kBoybes",
+	"/THgZmjnoP35z38ew5bQdD/VvdIH6Lnl1ZYGTPDi2rLfMy8PgBxky6qAozCa/vhkjMjHxeboMwsyr30B",
+	"HyH0hA/ogjC4SyGhA75x7vC78oGdIkciozt2ZS/ydKEeBZdKcJV4gZ32l0x3F7L1eoIj7CU+BXoCy692",
+	"VzueqHGzvzcgq5TvWE7oiEevB1JyfsS/ywXqBM41A5bnNFdiR82Z7VZM+wiOjlCGdcq0LBsFxkrwvf1j",
+	"hoWBzk1j8HSN3a3HGXFn57FFQabU2Ab+AA8NZORMzhx0l4rLN9EzrpXwSlJlhLETCu9ZX0p7lNhlSmJb",
+	"ge1IjfECJfcYLgKA0/nC26F1RvieGghUotRUjJblgRgptyNb/OXX5xO4rkPriRR22T+jqQZlmXAtt2Ia",
+	"Po8ojJ4Qtm9Z5lCkblcDMBtV6UZG20y5d8NoR1dcTknQv6GRM27azM+WGDFsBo2XSFAZf0wj2jXSlZZl",
+	"OLhyA3dgwt+Ikneih7dtCk0q525sl2kWS9sGmWJ5zBXeEdk7WR40ovNYslmJdTV0swcEUScDJ2dSZ1eV",
+	"XbFRcssSTh17Nz9F08DKUHwWpOcScQj2fW1i+uxeXk+CEL0JVce19Ag06FTB3NXa57p+W2p19+x11WzH",
+	"sUHyTFW8HT+1PMWT7olvaC5/omp2/NtqUB0gvz//eTxFnu/iNRkzbKsRD0c/HaxLOlx1igyXsUzNeeZH",
+	"zcvRQvxLV/rGqNKDtRNNoYS3AttorWhxhIoKxbQZVWBHnENb3kttNtYKgsT3MhrgSeCZvAtLrShXmDS6",
+	"DBkgANLuSw64IlLlTD1Dn7ydiWgGWUQKCw+M84pBvYPymYiTMjf/apcHzB0DtoNS0EQZE5wxT3VfaOlJ",
+	"f1sfXMiym/QR4YB2Uhkenycyp2YMzGn5FhJPuyPH4JeG1JTpH67pfqjQbkcPZCMdDMukT7hk5kfhcfj6",
+	"GFJMm6iTTxuHzaVD0Zy9zEpGlUCnaxyq9UaABFZcR8sLMWNO4oULyMlnE2pXU9mQcHI7RkKDehBS4IEg",
+	"bhcGZOC0EuaelPydCb4/hMe9C4/7O0fRsxG+d3aeoNdhGy9Da0mPYyKjZFSfgmQ7eZJh4C6Ocvt74PRQ",
+	"hwy3NzWY8nubGe2dH5/QWyWmFSvDafP8lsGxY7eLQejfsB0NRVtEaVYb55uWM8SLF8Urq4wqqTUay5PB",
+	"hb9pGQrzasJeBv9KSEWnGvo+WYKlS6J+XS6+pbGEeCo2JZtjvdNwEtJF2U3hVm7vrxwh6StwQWJXDwhw",
+	"QTWNi7RDyV2IdEU/QK6vSt/zqpc94WwjLjYEUpFC4yC0vjCHbap962v+bmAcOkOwIWqnhDB8QEPGGLN9",
+	"66Ir6VuViTzcqb50iB5IyV26Sgj1H6D2KlcUIEXADUBFTlVOcnbNoY8NIIhiQy27UxGkU3ts7LDzHG72",
+	"LSNnvaNLuZ8/E7w1a6Z+xKw3bX/I5REJ+p8X38W67BzUTNEMc65KKTWINK41CogVlpLg1YcqYB0/BN9y",
+	"VuZNpVlvq+yPUSdgEulpSpcJHNYNAq9EP9g+1Wqb1F1azgzlcRdmatWJVbiR4kso2bdu9xvCQ4Om5SLT",
+	"1wmKAjBu4pZygQ3qmq1QjI0LQomm+1YfNkzL4a4jXTS1O25hQ9mCPYd7CGwdGGQpGm1nwJZI/dsETzdU",
+	"FNJW2E7VZUf46gJ7JmUl3cEwijrmMrwE3y5HB9NW8DUmMwoWq2e+Yb7m4UrW5ubY0/A57QzLPSSt+nHj",
+	"2++d/OGKdvXCBc9zQI7ShdyjU45Nuai/9c67ebe06yQVun6UtSsCgn2gVZwPPQzWcY6S6aN9VDRjZ6ST",
+	"Hb6mrYxwRlV5AL9LSU1EpsPv07ujlC6heOLTfMumj97bdlxZGMTNHd1tF6LxVHaJQm1cPUVXK4aClbEt",
+	"XP9lPmnf7dhzd/07WseEcjIwA6LlKhYXuCCVkhtFXVZmVdKDlQcbO8HMfmv9DjQlB8pssEJtQ9WqZPl4",
+	"/xmPBI/tZFx5bviA2PYANd4y6mVrD1xgOgRQinrsn7UvPQnjcGG+/irqv4GikHjhB9VQ7lEeyE5eMw+F",
+	"jmGO6egiYT3LhbMs7IRRyqien+Lbd98tlouLd88Xy8X3r/D/F++ev10sF+9e2J9+/OHl+4v/e7FcvPjx",
+	"h1cvLl5PgzzAeeYDHnwXkPKjV9h4wf6F3jZZPJHEnNoSv+ukGG1gwkTO8lmtoaAuN93yxDDtwl+Q84dw",
+	"HmTFloQL5/ux8jOglx2fuYE8mXfe/ghqgZGupHZynG1isGLXba5ys6w4+2j6pLkK9Ih2BD0piWAfDZAN",
+	"YgDzGtNMR4UKPoyZfGCo2sxpehg8zjMgKt5BiWTs+1ru5hie5mHa+O8jWBU9/7A9ncsm+y/saJsAOGOb",
+	"c9v+5INuqtlXh0WH2o7PWqc3Ltn88b9tGPLR+fl4R7Hp2XhN34lEAB7ybT04pUueh79A9ciepurdWsl2",
+	"ozBrropqOAHFDCfqvvOR0NAeGfLmuVgSa6xYU4SW2AKk2xZmkmvH+38fPR4ssU0Uzbo144cORWmRTV46",
+	"0MvpbOJFXYpLouHq24P63SyFYU4V8i3SytyxTNcqI7F/ojEAqYwJo9hQ+vKWqXVTzLzjeV4y73lqWuNM",
+	"QkgV2cgZPD53muesU401tUvHrIysvp/Br3TZok97zAEql1RE9KaylPt54PI31JGoKnkMdhBQaD1mJN1Z",
+	"U5IxQ6QieylPBMe0c0ptXEuwvxK6kq4+CYRFCyDH1eqdneT+tiJyFpzI3ik4M4jwPtbhqJ+10rp324ta",
+	"djnCka616W5FzYamOS6VHDoz2fPWuuZNlKyY3WuauP6SKOrxDERL4Lh4P2SA75xMOFbOBwszKMwTlyVW",
+	"zDEqPAC9QgtWp6AvYkqZG7y9/7sUekxzpk7QAjmpws9kBzC24iGeW3PKeMJqW/uZ1Op8tu3yymg0AofQ",
+	"a25sN0yBvHIqdTd/sKVCtXmn1Y6i0+S5peI75d0pA16lx21Mc92lmZIx2CXdSwwVUb0F89inqkAVHZRy",
+	"pTzf090Gg3B30H/BZ65mhdRsWrunU5QU2e+LVpA6Oe0ElPPkO97SEILLaFkeow2kFnsLBJsxRfDdfJCk",
+	"YeHRLgccMYBmqsRJCX7Rt3SONdL7sHtaGbxTqB7D+Joj4mfKcLlep9sbhNxvbGM/NTIeFabQgg15vZOJ",
+	"Z4VRv5/dlE7T75I38HycDhCzTji2tsvRJr1f79Ex09sstRpH17+wDzkzfl7S8fANjskRaQPKGpBW0d5D",
+	"qRz2iG2FL1dWLkGWDWMV64G/3uywdM7K4/Hun1kpsyi81ctrpg4+7Qvc8Yi1HJoAdYGjuvWYvWSUlqIx",
+	"2hb+WO2hWXG146I2kxGL1twk9AuXzcI1WZfUEOxX6lp+ct0SVcefBQ1OXSeHY7BQodl4rdQreMrx4WBP",
+	"+2QWZfeTaqEpz59CYMSg84lnxREO2b7pwwjnX0IReTQh016/GvE8cfA4aOas7XCtIhPZSYzlOoljZD8L",
+	"nnCYxURzsSm9B98Do8xzbrsPnGdagqsmOlhM+l64xATT1o24Jv+s0eCEwAMzTvM4WvGslrzNDXCsZ+fJ",
+	"VOA4Cty0hhF1NfM8JtojBB8TF4IpeyLFBtKR91RN93+AbL8spYknqke7JFhrU/QzhyP2c62ETnrh7HmZ",
+	"SLQbZGoM3MQOlEPuoGRw4hL2KcyzNL5nx65xWfD+LHdQtvAqB6nbvhOXR/2hsWdfl4V6Er4RLu5weRHR",
+	"9PNzBziqKLTaD0Wx6pUD/S8ANRBgjpWS+4mx29bo8yO431O1k4JnER1mV5Xc1PmcJjUF1dMzRPsKWHu+",
+	"9lgxkn4PLtbLrJCy7GQyAURZQOJF5cBudF3G8/pxoIjDm32kmYmrnFkdGr8LaS1Lji3K0O+buKjrspyB",
+	"Io0Ln4nSPEM4e6jWGZ7P4pAUOm44LsV4o42w0s5XNgTqLc4nc+F2xFjhVc5iaE3vugBYoEnZjUM4fUAm",
+	"WDFtltAtJndN9G7fPi90aJvQl21+PXi7o9ikPl9ztLlZ0Pys008kJbd9e5yNyy9J9FVt+um0w81JSP9X",
+	"INl+Uuyas5gzNM/jan4WcmFjJsDGuTuOFR+AwU7Ubcv9dKUN150IiuiuOZeiqFvnEr4yfJJ7PazVLSxN",
+	"vLgX+ahuYXCSmDjFR6eTpJ2jHGvzk3T8YvLwzIl8ynEMhF5G4INfONQYiGo+QtCzgtGcKaw/enH5d0J9",
+	"KnwkZ6PoZhf7JqX2khpNo1OQfQpDhLYH1FeCeDK3CBHd62DaHed/J4Os70J8VZuAMLmmqontakCQ5iXU",
+	"cCqu2dR6iblwFrcpvk+hVfnvTtCraop37rlT19pXAUxES4THB3p7Yu43LUtrTGmrYYLn3f0z0bW6Zg5E",
+	"lJuzkyAT4Zjj4CzwVLSl018kF2ZKVlD3ow0TUjxFQMKr3W5J4B/gT2HzlwR9eY4CPLTRddFuzFg4Iyv5",
+	"8Snx3LMkVr+3b/33NkQ75DrgOL7c838sPwh7Y8FLVORkQyv7HuIdc7FhShO6NgAmZpg2Z8RQXupm1Wd2",
+	"roo9JS4HadlahffoLvEZe2+efRBrWebtr9ZbLsJaXT/s3iKJojmvNTy+YiJ3I0X0HvxtatfgOf7L6VGC",
+	"TpzgATRlPHbFDbkl5g7mNqqTOvR4PL8M9/o0S9hOUCDhmPzVKZE3RT9NzN9EA24/VmC2Ew0ng1/79oPN",
+	"yXnFc3Wief0BnuGnOt3kTlacZjQvZU8z2s1jfredO46tEBJkW96ndPSuOZLtQhNLIHA/fYRIPS+dywh8",
+	"NfESEz9WPEPsZulegGWr7xABTqbzuay2aO/DrL5x5vdsMxmdOoNgq6Vvt+4qWqHuxzWat7s2NzTcX/PM",
+	"SApT60Rwav590GAJHGv2FVUGvxKvOoA0LqUhvgqaKtA/Jmv064GyBgraChcbn+7gvGZG2nVMncOnC07n",
+	"l528HklVPThVDJr3M23IPywFl9AmuNeRZ+Iq5XqtE/3tIaRg5zRy1pAnjQkN3mHzLp10KCVSWVLRjIvN",
+	"jLGqOd3ptJGVHs4Vto/4VOF1LFN46Usmsdv2ccfTG5x+w0szQ9zODcXEL6xcdiIgLle0ca4NFmT8pc43",
+	"bMeE+Q01qZ5ueLpgo793Xb8aALhotbEp+ZY9EGzvupeM+mB0qm3kX5laX+TX0Zb87wq45Mi6LkswFJfk",
+	"H5a20J58J41UeB1yldWx8m/3w1WqnRXwrWLQZD+jSnEGYLqklGLToKNj4fkKCHiYnHifxp+8ICvF9RZ6",
+	"qHyhoYQEw/oraQrIW8OPnDpVPV7EYIn8WtLcoXpKhSS5eedYyK0W06c9hhYUPpTUrCiUuLaol2IZGPYY",
+	"cFBuZqFYzNMsSjfnlPtG7tl0Iie7Qz4/IEwXv7Y3P0AGEKkc39LthGbsjcjyS3LfsWwRK0rkgP93ROWC",
+	"lfHEgwvAps62TUcHaBFk7+qpF/WdpDQYuqvmBOjmwt9xge3p/N8F24MyiP2iOh0tIj7t4Q10buvWNyzD",
+	"BjRdVHHFsX18TVesvFmfTm+sJdLV0lnoIVntq/ORrpF6y6sOAvr5kRPWrj/kmoJG4QppQpfzjRSM0FIx",
+	"mh+6AGZfjtWp3SLnt6HOkC3rL+Ebl+JbkejgCo5lsP1ttxtnIscjH0P1KY4ZX7DWMmYtJ/tF3hIpW/fr",
+	"gMarlzOpsuJqTTMjVdIyMXRVsi80wadJLjV75nqZPYLac/h3pomWUqAZPQOnqjX7CbGMu192PFvoSZdU",
+	"p17LzUth1OEUhS0nyqFNABJMqiN2lVbHiaWJnCm6c33EfAr0pGzSTR1rYuhSFI2q7eW7Y1TXarpWBoNe",
+	"WcHQ1qZdackm6qvaBAiICfWAgTC9XUqDcbSUnRNSb4pP5bXceI+Kt08iqQFUxwBiXY9/e60qZrhi8W7+",
+	"igm2Z/lw+XZTs4Awyk1Jm3v9trbqPYA/ULQOrHm5bDcCXUI2LYBq2T8qZmollr7bDjaOCX27Q9fCGULX",
+	"KL5liUoEBXiyyEXuQWs5dVhoCCVG1dn2anUYGRyfs3NMH9somk2WZAZk8cSHb+loaArSkripr+XmVZN5",
+	"OC0xZ0qGTSRJAdSqNb9mpKhFrtj09NywyJFknF6uPgaKS7lpK24jCTuYQjM5PaezsuNaXcn0cX7OeFqO",
+	"l3eROjWRhISJ5m/3vq7EfsGwrpBzO8Qb/QgJIkI0Cbw5181fsI1508QW/oxCAv8ZsRDR87CAgoeKZfju",
+	"DksaUXhDFhMIEkS1s+crD/BfOCrI0oU/2DgRV+5HbST+ceeeLxg06V07HCdVC2yb7wDzAH8LEPUYVVQk",
+	"YEpfy81PNAYEdlxvM8LNqD7FMqicKySRJOJwTKDCtaKbCbY5rii2u2/otpPfDD3BcVMpuCatoohZzFYv",
+	"kuCdpCtFNb9m03KdYYr5Sc5vWsp+v2BRaG4OV9vN1e7LWRXwyTMWUpHl2uwRIqegKnd/rMqD+xNspObQ",
+	"HLqkOy6wT7SgvEQ+lGvzYMcM1r/YHeIZ/HPJ8we6Vg4hN4Nb9QE0D0SnL1PwijaWRaOFMjJnZZmsfUne",
+	"74BZHH1Hy1plbFxc8LxJZgu5+24xfoJlb1PC6FGeYwGRc0a6kAtOYQwQChBBWGA7US9Dlui0Cs1GhTRk",
+	"xc7Iu5YPxQog9OYGLdQlFdkXI9nEJ+lWaJcSxacLq3Qf9NQ5tI510HaZvv/gq+jqdlz4vz6avVZcxh0M",
+	"7N1QEV3T7kvetAa9SUChb/uGr+hRK8qRaXATxHZbuS6KoN7qLcsxHOs6d7O1xOQ0AGvCMHSXhzx469CN",
+	"8NY+c0Jo1XFA1TdN7VVU/8fGfIZumV5iEHp1gP9jshwtS2fl7FoNx5bH8DgR/21oVbYM3WwpwQxZO+ac",
+	"iOuaMS9OpqQZUJGX0x+HRU52ru+l2t7EUYOzAHDMorXE5tvC4PFt/BjxollRwdRVOblr3TWbUexSct91",
+	"bhIAj5m8kiNd1bXJar6nGa+16ihdWp3oQpBRwaGAK2ut5L+YmIIXG0aaixn7Rgp2SBolLcTfnX3wjJy7",
+	"3E8HmNSJP/T2t2C0GhMpP+4FFxtISoL8IKrmvcE+OrlZMXU1nTVExA57A/3OWqXrEIOsSio0Keg1I5nU",
+	"IF9MwcSNy9fHitQretAO6T1VaO8Tje16NCmZ1ohQBAQnUrjI7UbK/FnI0SV8bd8RgBVuDaupTl55taZq",
+	"Fnl15eL9s3HwK7S8OnMe7bFjE7eN8WN1VHFSSjg2WQGA5lXdaS09cKpu1CPjjTU1XxQMWz9HwWiOq+rj",
+	"6j9fXzm1bIIKjAic7pU4YWphLg2rkhmAcf+0/ZTphmPr8yMMnvhQZAk9UHH3hSbe8W2lDio5AJW8oTyB",
+	"z1DxrC9fIfaLPRAstSS3UtrPDtrIAwjIlxLM9VqAkYkF24tlqD0DJ4KCV4FlKy5aSPYQkV64DMkGkMvD",
+	"D2RucAelELOmfLLBdK+k4aacaizhsyHJwG9+Q7Cw6Q1tkgwVxdemQu99G+moCRXt39gf/x6CLzN81DMe",
+	"7ZvtEIFbuF61lrpcZXVJ480Ohv3hN0Ag1u7Ix/zNrJp5skF+xPivUIzmiVJ0vinMAhM7U/0d7gelOIZP",
+	"HDZsmYQEAAouA1f3oImRisBiQ6fES94ZeQenOUZ+/1tN8e8wG+CIVumUgB/ojuXPS4fV1/NWTjttiYOS",
+	"dBFFl+G7NQcv205KEPNQ7gS3QR1Pqv+x8tdmv9JJm6umNHgwthsKVWeJu6LBGBga3UMReAsq6uKBtjFg",
+	"13pcM5cSWDCaezg5q+PoljfIyDIn1Frb8ct3x0US7ibltIh6KqbJJhdVPc7aHkDkwUjrdAH4FiOziUSM",
+	"qWa4Ayub0JXUnCbA1pJqUVATWHtDDb91nmNiR6Zlhh3xfsnXLGa+oIWF3k/oBVZQVSHyeUm1mWqSVIpP",
+	"9ni4EM90d0rzwhQEGVxKZ5ruEEtPjBgN45jY/R52LiCJfnnoFO//4iIfpLLjYAop/jmqVGA+DST/69R5",
+	"mMuZiU4kvamaceNUMEXcJsllJ4x4BALrKWR18XDhNKo9LflGNPsxqGZP0ZlRV4ZFRb8jehZW0kASUypd",
+	"QNN9wPYiCppTuz5Cz0hByzVxACNQPQI/28HiAnd1uJrqxr2EoMiNgb5ndD74yM2VritrNacug4wKUtjL",
+	"BIspMub7B0JPVqjumd7KGaeKLRpSqTtlrfEGh1Y0oWOZa7KenuYEGADQbHJyuT22Mj6qtu9Uk5nQShLg",
+	"E+BeNHLZ9FgE/igoXOFnrtw4j3e5jXWU8yNA0JbrwbZyz6DuRUeqWYZRMjCcFq3BY+WV7w2Y6Odtd0HJ",
+	"HfbFkQr7s0bUoeAdTrTC2Uu1JTvGjF42xVjYigfy2qZi+8syn6wwuHKOqB/EAQwNYrvAQ+1KvrEag2ZC",
+	"bEQ+UO7Rcu5mtdEkk0qxDJAL+EycQaDqlfHJZeOdQxDwI8P+n91eRYrRsjzgRk2t5YPp0zhy79udtE84",
+	"bSvifcS7DjmeEZ/YCkeUEiuFXM/UZwSu8z3XzPckB6hmAJUmqwOx0jwu6mV1LLUHvea4ssjWuZGujDQx",
+	"wKvvobWrAK+3YrC+FYNiNwNWAV66qbx++L5Z4h8VHBdova3ExzoPaHk7uQBFF3IPF3ZstTwrHMilu6gw",
+	"bZJD50OiGROk5OhbD06QCpSGfVz/sOK0YtPlyaV7PmaBRDN3W9UiDSt+YSX4plaO4cAGe0o+LKiGC5Dq",
+	"JmscftQfFpC3AFKz8BwBQsNyRVQe6/149OfSPtM1b6bdm8HQSV2dUy+0p1jI6eFr3M3pbjkAsIn2Gmql",
+	"l/h7p32X9TmvzVVH0ioqPZdtxbE57v3j2jCQu5c6TTzcDXCk+bRtv6Ar9FW1o8PrOCyl+t6srma6Itnq",
+	"vO3qY74+KpAJwspRiRjpBBShhuwk6izBC/ZkHILlFm4w5JS076vVqbj7FW+/fUH+/NWT/3UcUp3Swzii",
+	"RC0J3DwVNQXRdVbYv2a1OWtzXCKTHPb0KhGz0YaaOlEJk4pG+FnGTC74tQlUuKkGmy+/pdn2W46zzuku",
+	"EDD6opKkQkDAUG2HbitNr/HOa+UCtTFAWhsT2kEPq8ihcXTLKm0N/tX5OWKOjPSoxjHcEFEqheKCLhl8",
+	"t8pYa9dun9u170mMdn5TRQnQiq6VGGDkWt6CnESBu9Gg/t3cFofVhDaBA58p2B4Vmk9fdj6z3xuANcfd",
+	"BYjjXFGuEgFPGtWzsHiWK2xXETpxsa6a37S1+/NYeKBV2Hh+rIq4JLCmEXg7zxqWkGMvXzFeLW/Him8w",
+	"5lHfqrhrQgnO8OrgrLmH3XDpxd4AB+HWGAbNh4TceEUzxIOuxY6J3EUm7W48wGzzFaZhlBKD1qhXgDYw",
+	"AWAS50sQAVPs7/9MjrZiCKz/dUcneHI+t1K+1Y+zfYbOnsRaS992cwc84Z0WlaONcRTzWS3d+2wWWkY4",
+	"5cdXaTBzXYazFGBqu1oKqVqZzlgvv2fC9Duetf3UjYv9CmLKben1ZDS4CY7FqyCK0rB856OFOM1XR1ne",
+	"uWNDzSOmhXh2BDUfQi+6YigeAd7gQT+PxJU6tMplC/Rxg8e4d8Viikrshm08v1E7kTa+iiblteWvcL7o",
+	"SAJ62e221tJ+GEuUCNUrxTMq4lnEkKY2zyVdKWkalNUZxXx0n6g73F/t6CGmEsWiaw6At3nPfXtnYf7D",
+	"4qwifqzNDZv+BLx9H0Se8wI4c+e8sGOzwJQqxWh+Q7xdP1V7GL/iGBUv6T5BwiHPf7w7h0N3YiL3rkNM",
+	"cZnoHXSzymwbV6vx98lkXLFS7q/AJzMYvaAEcoyIpvsvtPN2QMwABoB2RjDIxK9ACTSvEObClx3Yd7/Q",
+	"BLqNspwoS9Zj6bGjH6/m90qyb83DrNlxcZN5uJg1T5+BW693F328oOURKWIs7lCaruhUxql1ARdljGue",
+	"yxCR9yEBIvdCE/8WWUt1i352EeMgK2Q17Ktn2mCwJtRJFbKa6pTPlNQ6q83UwTXRJc8Zgfcmp0XbC/lK",
+	"M5OI6u4ARwv4XhP7rLW1dNxkG0RzOI4Etnpbua2Zslyu8ApK5uMYsqMHf7tPckV/48eMx1pFxmblKOIb",
+	"ZXNV9FbpW0tJwYi1IwIMjn0PsE0U25OdvJ68hzijrJhINXkEwClG1RLDhB734hkRbEMNv2atZHzAQp01",
+	"s8JmQLH7qFamgN5Z3divi9x2kSSX6MnWDprbNw6YBGjKyll71IqxThq+zK+MHOOjd7JkUMysZ6Tj3iq/",
+	"FrTraTHKPtyYrkpu7aGpiCBCZltXKnfcoQ80AKxe86V6LsldipzAuw8cvMOx2CjZECCr3tGytBzUkhyb",
+	"miqsRsXPAfE0OdQZkPKip0QXdG0mjwUpaFezsh19VtQpyz1v76kT9Qw8U/uwTw+Zku8hapeY2Qknhpxq",
+	"sHt9anWMzW8S/QSZ9NWTNF9ZO93w0jDAsvvqCcnZRrHJki8t875TjAJmLua12sMGcNFE/7OejuqrGq/g",
+	"cB4nPmbfqKbj0XJfxhnxSEBd/HHKo8eDzmpsUAvPxU90k0Af5Q6QFl9oyxZxhhhNsm/DxyYuHGil1FSN",
+	"JTvU413z1ZNUV3o3WZzd30mH8gk2ldU4AR8bws1ts8USRt+Q+Y28WsnSDJt7RtVCcCm+0KTi19J4k8++",
+	"iecQ9AmXDjOluq+5y2bdelahGdkZuNlOsjOtWovjO+nlO7qJ53Jcy9JMr6fVRRKfzEcx8KGpPR1xRLle",
+	"T9C4adC5gyPLRKY9PoJ70HCSSijm0sf1UHh1lv4Jb0wyIJxGIBXxwCY4XdSiGK5/6cJkeJHWtUJavomu",
+	"+YjSso1Si0zRNkqPcx8aWyl8s5eXrQuhJZ5a5+HI79Gole3Ui5Z9MxCFuaT7V6KqzUx3RkhSWoE1kBO5",
+	"tvJK0z1CexhrjomalmfE1zY0VbcetwPC8NgO0NU8HJhDKcBkE1dQHYEn+MN79Yf36g/v1R/eq9+t9+pT",
+	"uYY+uYPmDy/H5+vl+MNhMdtm++ydD3+4Ev5wJfy+XAl/+AQ+R59A1wmQNP37xn6Qn1HjOiukjAHpEQ2/",
+	"ILgASi7qFaOAtcWNPaI5pFfb7cHKDVcGFK+P7k7zl1obUilZB3PXqslLsqnLkhlNADLX/sQNpMO36lys",
+	"Ib+R3aodGGmxXLjXfYOeaAnPaWqmByqkLyfCkZ4+b9JDb8UZMqcHp9DvKXQ0X9Fs22V0RJ89fWsuyHy8",
+	"AsyIU+Q/YpSynfv4+Ha6Wj9pXSY21vwooilLkyDxT43D3oLEaYFDpNprXDZ832WNl9dMHRAdMKiGUDCF",
+	"bcHlGuQk3stOaKLatfSoI7rebJiGHvkMyyz6LrFshuupVhFf94vC3pioLlxzza3CYJ+caqcXvLoqJZ3R",
+	"SYl95ONlIBRrd9cTUvi+BRzqfn+1SXH5fMNS9dZ758Fs/JSZrMscrzW7N44znkIdIFQW8m4XqgRQjSMU",
+	"+vGct4Z5xaL5V6vDQWWlwxCval2ckXMEegNXStBGevfMSl6zpm5xei33lS7oZOgW3/esO/elHSH005B7",
+	"pgi4v6e2O7V85NyMU51UjIorYMI5rkCPpTuCowOP+erdqSw7r82b3dZZhFd8d7W70pMRdjJAi/zy/Hx6",
+	"nqp7Zy2lmfmKNkpu42Yy8iyellKKDQLfwPMkt8fLoX00CAXgKZlqJEAiOxdXro5yyis4X9z0nHuBYLHX",
+	"IIAD1IqHhgWg8akaKk2g9ngCsgNMgeGkqPsvuOCgLo2sGFW6BXyKKVo7qrZY7WwlWymlQ4+cbGqU5ZUd",
+	"I7qEb8BX4M4/zuTEl31vSSR8OcjQqfNBwv3YPrzHp/r3eCNw2xe53/ilvz577NO71HoypnNkO4KzOZuR",
+	"xood0ebu4s6V1T+rvXPork0viwJhejvibsxGyEUVlkLGgE+hIPFqN4I03kP+hlIIzGMCLiLnRO9ppcla",
+	"MVYmWqM2OunjMYXUbaEORtW0ung0Rp0pdlwc/31z9Vbg0/f+LnsqweH1DKyhtUQjE7pac4wgaro/m5Gg",
+	"B7XnUfXw3QD0SFAV46Z4xKf6p9v6VBtM9FBY/igaAd6hFeY82a6uuoWhg94Sx0eEkh0zijWtc8HqhGdG",
+	"mOOrTt3Y4yeDIGVXoQQssmJ71QBI9DJUfPbwvJ+Rc8LXIBI15fkY204ypfiOXf1LCpZG9NHWctRkxTZc",
+	"AOsxkS9DZfrL2p7Ph3/nTAjaaj1cC8NLouWOrWR+ADQVu+ZnDuSBqWum3LchRhJH1AvRK9P++nwYf3R6",
+	"TsykTIuefOkf7dZJiezrIKq+lWfT8hn+kHi3kXh/iLI/RNlnI8ri3sVbCaGo7HHRmLnhlGOMfRhpLsL+",
+	"pWsG22lbJyR0jVvX//pXq1+s/VoTRxpYLi4b+KUoUJ6sNGyT1+0RpQv91qjeH3wDxpP0i+5nm3z6rjzL",
+	"1qdEGQFaXJ4I1eB4fcfzObSv1r7LikHZMwXEmH8xJR80DfKWixXNtmA6AMwtZD1WVLFJvOkmm82e+N4F",
+	"ApIeI7yOW3ZuBN/mpHLYopNf6ePU2n/8OU3O72m5Pl4ntiGZ6j/Zbmb40KYj17kVvrb2ZAx1Xk5fYcu7",
+	"EcAwqFIcuwkqCRjuhsP/1rQs9TjchSeRXwiQoW1148cOkP618yj2QUxOTvgj5JKw3oHVxUFtw+pu0/lm",
+	"5eHBj5WjDa3i+X7M7Blz97/DJSOCfQzR9pIL5hQB8LPxnMHtKlwkcVL7rfKazWZPOECRj5x8KDTdXM1q",
+	"hD8H5SC99YHWYQV+YwIlBkCW3MffDPptpRht0iihQ0+A7rP7mPDz+9Qj15lyQMd73FPxHiVaQaUTOywP",
+	"MZF77mpWdut5d63eoWO2qZD7hOMT/Kv+HKBvc9/CtoV8KSbGWnknF34+mB37pwiWRkXFYCLojTYNc7CO",
+	"NyGZLtSDoR0yUM7HUXpuAQHYwmvpoTt6Si3bx6BhxyHcwMtaXWPLtrk1DNhblAkiRWgNSdeGKWiebm0/",
+	"XmF79IKbpXeSy2umrNElVc5UpMRhT3Xbpx5rUAqTtK9dO9sDwysrZTiiqterePbVisVAjF9TnuNnrEtq",
+	"MOQH9RXejKVEG0XB1Gf5JgWYzuJZZT9xkwV/PqKQB9BbhhhqT332CDimta/taOeQsGuG8PN8bVi8e8iq",
+	"rFncrVCV1GAX2UImcmNXiv6LpXNVed70+LdKzVNCBbFrguMDC9b/rBn7l93jOrpy93N06VnBvek0HTzJ",
+	"d0mMWFwv7A8ILP6UVLABBXwC4JVpMLngi+PEgKci1iAm8ECpk4wzWCmlZnM/Y8e1jruEeOUqEqzM2jQd",
+	"YycPDd8e+ZLS5WRmdJvYEhXFsXwXUJWBk9v7DKZ+GolvudCMmkRY0wuMp2SjZC0w+cf3b7EbxcUGmMyl",
+	"c4XA2DokXWnwa1CoXXCJkX5lOCbCKT2AF8d1cZQyaZH5NoCcRf2dGh4imdw5gH0flITcAxN6NWRGxprI",
+	"zoBRuIeuZmsgX7qVMfzezb/b+RTZ6dhZSfhEbTDUFm00tF5bMaQOQM+IKyzWNtuxRyRZOtyGw1o6POUj",
+	"5gnIWnmFu5uKMUtimGVYkROqtxGWmE65vVS4jDhuvMuqsw95Z237dBwY1jm6no+xkwvvXk3y+6R6ngG2",
+	"JbSndkT2bOX2t00x/0XtiY+R6Fon0qGDJ2DzpY8+tIpouAgeaVBJaOjQHHG/MW3m4UvMC4r0YiETq0tS",
+	"Y/sOFQdwyDcC037FspOtjNNPnE+KeSSQ4mp4iQ3F+wsFVdKlPGi6b7m6fZcS2u4jn3bQH9vFJo7BNxUu",
+	"GN4fMmH3LNZ6iJZazujPVUGvo4QmB79hpmFW+5IxiLzsJNLGauQsZD/aNeYhJdLfPSElck5vBOgwFe1W",
+	"VkiZyjN3P0YSts/ID9YkbufiTW3S4AJ0kaXgFDM8Lg3ZB70cYeDmc8NGJTnhZq4Myy1xu1cw3OSiVSXg",
+	"siv9cTGs0hBRC5cgMkAqfTBpvMb8DPNk4GQwfrvocev6UXd9j09rXGed6MSiWdSQ8fyuU1Uz14D2Nz7X",
+	"pGBlToxsB0WbyKkUsUvpCG9syA0y4obZ0HrDfJnP1HHOzs+fJGHAMjNzVYOj8d0E9pgwmqqFrM3pVufH",
+	"O9X62nVw05f2aMw53yZid4P6sHX9T+qTrAOr0XBN9Gwo1/WmJ9xW2rlgpqu3aAZGSgOoKjn293GWIPZn",
+	"sbdcq5jU/ot3YE6+YmD5boLomu7e6sporVk8h6ikK1Y+I2xXmQPmKQh071RKXnfaJ91EHvtOidMJ9Y19",
+	"I0IlcMQlOzVJYRTNeWasva5ZubYbxzVhH6uScsFysjq0kUymcwzYfLPACNnHgtY6Wpz0A64guCnBnmBY",
+	"m3SsSK5plvziF1IZRraC7a0mK6xhtmIbKropy9M/c80/pnpvTgXCc2pvxMkjfC02K0sN7W4AT8Wq9DM7",
+	"9gGLJFv4J83+qilU61fbsGzb8otBZ8u8r8mOY3xb4yNtneeyMUng0ZmjKzZf0rU6CB/vSMm3rORMm5uQ",
+	"f6DX8Ofdiz7mGrogBf0XVTkcWUu1w1NS1eCXgkwi71iETnSWoFkKMWKgk/xwvibqk5P6w7t/9wyz9Hek",
+	"lyVOIDcHInhMnHht91oW2Fe2EWeez8M16r0w7ZbzKEj8lTMAegW8dKG3c6OzrduyF3rxpr13iwa5w3Xb",
+	"B9A2XpLX7AlqVKffkp1CtFsaVjFh0WnXFFlpEzv9OoIsdGtTqGHHAfunEezHrYr55Fr+QsabJiQahfUl",
+	"kGvQ7PCUgYvxf/UwEgMoUdEZWo6rSUAgmVSJomaf/VvKDVHS9f3CJnIaOuAGFS7Y67taW531cDZaBwyn",
+	"AL+iWXMoxHfLQvIucT+Sm/iNU/l6ynpIOQvdupzLVkA1DRRzPhCJUBhkM5VyM1BkZcmiKc/bdAFnRYww",
+	"OY8rtgk2SW3vEBFD0++w9iTFvG1wq45RQcWPdOC7rWqn+WZeI+4YYeB2wJGa2wHXlqaMmNuUKZBhTOYF",
+	"qvTv+42UebjKnRWUjPLcEi+gn7Q3Qo1rnlsbe64TcHXiC8EJnfQybnbId/Rje5DWzA0dTn279dNRjxUn",
+	"/7HJXUn1LXQJH/O09nUsyPfaihR0e9vjA3E+MBtn2nioyQ5JghkXm2I7lse9DaF8Oops0ILbc+ijtLSa",
+	"mgTcE/jTmpi9nBSHGZLAoSQUPxuJuwz7Ej4hvbMyAoAxz3F9Wr/LfF/E7WX/jYzPOYbgbFMttufBOmpO",
+	"8IBVktzxS76JnOTZZwMSsdpi0HcexT7LDEPVBdYFbJSU1wyLj0tEIp7QfbLD6Thf8qveO53yVl+Vnn9w",
+	"Xh0pbLZ7oOd5BeETfo2hnloxeJqxjrWc0aGAX0bjfW2dB/6Ai47TzeXe9oWOM1QiyXYJj+90Fy1fr1kq",
+	"tQR/1ITufBa0j17etRd1o2ierG10wX5XcQcJoPbWcO/EltZOp+mtbap/06l6PYQVa3I4JId20Jygo9cK",
+	"dMyNyBONrCtGTWKhiunawdhNZElOy7fwUrxmK+YOfNWjoQNxnOEStJPWCX/gQc+8OOYG3WH6ZOT9Zp7A",
+	"23rqmvi+396lO8FuExruDsfP8Vfv2vIc4EgJpz0pNm7iS+OxZLzvFM2htybm92yF3AMvA56lz7wAqGTa",
+	"uLNTkum+fGitkxSP80fb6Ef57YbeyFEJwj5yc6WbOsEJ5TtTcLRSnX0TUfCWq3HEf3qU2nMr12QquS/G",
+	"z43JhpXavqX3HTgnB0/rkL+S0/LFbIiDEChqF3yPM2kmXUna0O5/fT53D3A1yc8DOTDzA9l6PYG7X+JT",
+	"7cjZLIK0q6wHT1F40EEljQIX2WfiZFp6Lb5dwO0+N0lCdxsfOwfiN/4q/s8ZWM7xfHdrSaqNFcV4kwDc",
+	"++pAyjrbomU9NQuUURGdYkVKpl2MVK4JfYZ/55qs2Awwdu9Ub/ffz6SCLtERkjZsH43+uZGGjZTGj0/t",
+	"oXbQUYtAUDdOevfqiDWYdUrZW/fdXNbfwDUbHysci5nSIIIElwDDhDrC805CLC8ZERIc5BwAb+3NH++5",
+	"9IlOIIpsR7jktrUAQG9xW49k2tzRZT7nwj7vJbzO9Zal8uvbMG2dz4xTvOZic5P2RQVj5RL7UzzFPISr",
+	"3c5y3lpJgUA42OMUcidcYeIZwTSy1hvUfBDsn9DBwrBKE4UlJHhO7AO9dHBTK8FyTPWAZ88I5J89/SDa",
+	"q0DkvrWd2ihe+SRoJnIIDMCjsMiS+mx4EpohnX0QAeqhtVQsLzFSNqh8kAekec7aKw7tLzaFOfsgFrdS",
+	"O0+hh+fOLeELNaGUF81exI2kItcjhdGuG32ItY7B23uqjdTzB8XhSVf/eYB/HygU/uo8EtxIlfj/JDXv",
+	"dtaVFRM65MZPPIKjwf7jSvB2g63p9+wMAOBbg17Pcfd6Hr/fXdWljDYVapfQwsUHD7pS9fOOEyRl6kSr",
+	"MEdW05SjTwJV0GbcDWKl8Dv75EyjyN7K0PX2Zo24YHHDhpJd2duQ2HBf1YmJ8kO+qSdD++LDV/bb2lor",
+	"Nvbr5Cq3MKX5phho44JDhqwkSNaHgLOY3AuoRwAuzNdfRXU07u/kccbB6xtqjvcxxwAdWTpknUInKTEZ",
+	"XDpdozldmsw/GrdEom8yGRzjO4bqMgvS0TFDG3QHt2TomCTMxWwqijLliTYmoW2L95rjgr+YtWe5nOfO",
+	"hazCdV1ewV1+vLC3DNygGgwQa1uWJcEERC+Cn2FFnynYDiEUZjr3wwrw4oktf+DtOxcXoASNOTgDZhjc",
+	"LGqrr2hF1QwVYiev2RU17W5BU9+a/PRg+VAENd1qfXM+HNX+ccw58aOrBJsde5gvTIzcU5VfYeHL9Pu8",
+	"VkLPRwa7ibhyQqoRQAlx5aILuVwcndnjI5QWX5fWDLjdJd+cuIRzmq+JsGYU8Xru1M6JNzid2tAymtbv",
+	"28sI7Ke1gjZb2rDcJ3QEI4HHoePv/eJynIBflN7Bd25dnjwF5iQAh4cSLle75eu2Fgie4mENoQcpELXq",
+	"1Ng3H/83r552NoGLxMNW5LH8eemc0V3eKqTcpuvcjt1hPGdXYbVzdPAEOkMMCtIv2d9uM13oo810gyXy",
+	"dccSeRKtx1Syrq7C8mPmD8eANTyJ6p0LhJx1gZLHvPIwgB4ArIm+NdgEOBXaikW25HqtmRlC+UK/y5pC",
+	"79WSC9YgkmVMmKZTykqqCVhqbav0cdQoBayk2R/3ZczmOmYytWEiO3SSLTnUdmgJwei8ZvEDpTs++A0T",
+	"TAESmALYK9/oFzKUGCAU/UNyAWGxHTPU5RtpwzPsb24OmDIOo4xgl2Kx/t/0dGBd9BpZCvw9ApJpDzLO",
+	"HsA/RlbgxOjZ38OVOG0d1y25+t65sdvLEICYhkjDq5JmcfCT9w1gd7+t1t10zprQLus91UXEVU5NMctT",
+	"Pj1l4we68+I8Vg2ral3Mqm0F4C41RZkUUQs6nfCzT+BQeBzsrJTZllBtL3pfcXDUZm6g4OwmRWoIChKJ",
+	"yBhWXdEoihRrAB2wSHTOGlk1fWctK13aFUb29cZJNY67mo32POKo0Xx6L3lGgA2OX5DMnLFLnp84Q7OM",
+	"VeZKcb2Ns0hGvauEkoIqXRC3ekL1FmKn1qwVicSZuWdvPp5346B0/Q98Z/mBAxlg3w4lboyiWi98W+Cf",
+	"76qKrjneoyUdUl3pTNFoGSeg0zn0Qu/DoivALwIFHl6sGDQuVcwAhuCEjqUN/Y8ZNMVvlyaG7JPKx4VG",
+	"4xHf9fe+cRd3qD0OXxgtkxzSyV1luPt7PJS7k/HxLwCAE5O+oNpVbHTjgon4TuKwR9ZWMCWbmFGMz7rB",
+	"mo8Pqxwi6cXcZBwvTFtK3bBj/wjCiVXxFYUmWb2YO2M5ZE0AWHTTHxrjkjuAXvJQsntWlhH8MLmZFT1e",
+	"W/qtRmHonkOZjnueaTNrjo1PE2rQG52NiLiQa8rtmVBS7g5RMYFQmPOi4lTMC6Pb2SMbgp+LuG26lHum",
+	"zTNSi5wp8ggbKcBW2hNkv2oqNhjktcxan518zka5xc6bw+ViNC8lfCzovRASG17uQGDrWQ3ppk5gDWWS",
+	"UUGghTOEEKY3qOwfxw5J+rzckLg5FY4tPAv3Nm7ZOm0djutx7LEE+BWiL2sZUcak2kLLH7u3VHApsHO+",
+	"QzoAgBlUeJ46+dCWDYDTtoSWjQXfFB+Ewb7h3P2j/S57na0ZlCy2YDRXLKPYLYSbsw/ig2vmg+DcO16W",
+	"HFrpQAeRTck0ydlGMfv3Ncgs/DWgdjxzmQxrzsr8g8BmBTpEgHw0SNAdOyOXTBgmMqYBydO4pJWKKS0F",
+	"zL9X3Bh7U4kPArCqhH0ZeihjR6eXSkmFa3377Qvy56+e/C9SKbkq2c7lpdmZXFSDlTmmTJQ8YwKNXczi",
+	"WVxUNCvYg8dn54vlolbl4umiMKbSTx8+3O/3ZxR+PpNq89C9qx++fvXi5Q+XL+Gd5i5bAPxKS019unh0",
+	"do6PyIoJWvHF08WXZ+dnXwK2mylAej+0mt2DHf/okkElOtusgKeWQV7li6eLN/zjcwoeNIWYb88l1tll",
+	"0tIRL7mqKnkG7zz8h6s+RBExKkCoAX331+7pMapmWHFQSeGqcx6fn59s2jf8I055rMOgfgLp5HV1Ri7p",
+	"NdMNVA+84npGxacIa374E7IECAZd73ZUHdyRA6FDyQrpauhGW4HxArqt2KdhY+CjNyyyJa+5Ns/hiVuS",
+	"qKfxeXV9knEFTDFaaQ0jxSVSzydW5i38l9uT2Vo9QEWHlGUQJje0xDqm+zJ1AOiWuRNQUYW+UJ3st9Y8",
+	"8vCv7ACd1j75uXl00mlju+epfYqds/QmdTV+Ph7+m+e/4p1WMgzed3fu5a4yhxtt3Y8V6uywhcvRx1/l",
+	"bqM7ZP8qheyMaOe3p9QFUAiKukyh5F4QukcU1yGKPQTAf5GW+Jfw+6ej2/lnxa6tTUDCQmFvbAeYQLz6",
+	"qEz/jpnn8MCnFOl2AZd0f0KxflGWVonUSwC8A5jC25P8pdXNrWp6DKxstUzfmj+vWRu5XTtDqntE3sha",
+	"GL9DdpQHuaJr01GIep/kMG6apBV3x2BvzCaIg3aBDtDEmKKL/+rURGkNjdIt39odBb1mR0rHsscr39gV",
+	"Pnf5q73bJU5P/whn+iG8CI/fpYblHOqJs4ctVcBRvZd1mZPVSRjDgY/D8F9ovwHQqgA6FThwNFTxNL3u",
+	"HNW3ECVpGGFE//Ju4HkC8rW1JkE09kxR7lqKKmbsKXNWF+FCG0axM5F97p81UwffNPfpwj2N0M1uVwIN",
+	"nZPp2GMY8xD/IthH84uPOFZ0wxy1UlNjF4n2xC1/6ONYl8Kf75rdfqKbKMv9KPCLTiqEAh+HVh3QWeWI",
+	"n1Jq5UWe+yN8ErXydgf/0T0e/FNQ/6c6HHSPpRcnf3Ocg7qYvH9vtB13rsPcCz3tEfEVEccMXEdzJde1",
+	"dmXZ5KtHj50TLWCasVJjT0GHN2ClruaIuMOIc1TAaQS77NX6wRtqsuL4tnsB799sc26gj054ag0rPf0h",
+	"/AS3LySN7U/BQbhNx7fv6JF86JrXcAcPGxeXr/Chm5/R5Se111+Fb7xvk/213LwURh1S3KDkPtR+yZN4",
+	"uC7pAVVuCr3uHkA0A9p6IOd5ELaYjdRii3/U+Ybt7IxprviLfeZz5Ym/+A/8fbBEIfeBBbLa6HEO2DUw",
+	"2QnXHBP557r7b9zH/S723rQMM3CVxHqXOUMZ4fhCE6QJbCIFdjZLKXZv4IEbskjM9sF+/23bZ7C7y2i7",
+	"2NQ80HeQCYeMfceTZQWj1dV9fRrOVvL1/dJR9y3WJld5MNPiLjV8ZM/IeXzvz4LURp/aP4KjWosYek4y",
+	"oyYcNSHNUKzwB2k+29sY1m0/4D9fIr9X3FhN3e4m4cJIzxP/3//z/2o7yTgjVIU0cij28o2S1U/w0Oce",
+	"Q7h/U+pdoRpd6QtNgNj92E6wzlO33s2oP42cfEc37OE/Kix0iYjvFRcUJHDfCRglI3zgiYIxbZpNdmZc",
+	"kL/89PK7Jfnph++sEvKerX4Ci8Vgd5g/kTfPzwgG7xxcR10p7DsImQJ6R8uSKdBnmMgk6jZsvyRaelc/",
+	"IjCCW8T49rKh9rWEXplbVpljB8jlrfdyirSUmWHmgTaK0d0NNvX+cjc+wYH8K2MVoe4cNpbsuGtDMcH2",
+	"tBy4Mt/aJ36iyuhTKqiIf9DfleVECgd8uk96Ib9F2t33dfwNzeUlMykG08w07OWaG5IVOxWnASeQPXhS",
+	"UWm1dpFiAKkMyeB7qUQrrGmlSMmoEsYpCQhZJNVGGgPd6T2LfofAzjEmNVyhI2LgQn/LtJHq/vyw/2F3",
+	"OgYsOtE96AQ/44rqvmyXxtCztobWIpgLTwDMXW6INvSgjy+TtzDI/e7iTBf528CP/4l+8nd0y5rQ1boJ",
+	"HUIi6kbKfMq1YrWQoUvF/v65WmK4epb/5xtiF81ZXgEH+NSRpl3+uCmmx7ykl5+xl/Ty9+Il9aywkQyw",
+	"LudzgRlygXqt5jenY97lNT+uyj0LgejzUAQC0euCamzftW/aw+xQYp/QEZfT3FVMhNFRtSugoRrPtlC3",
+	"UIFSqBgtywOhHT9dUOqC1nBkO950628WO/+U1shAYP6U/OTQye7X6h3n5ROHbiO8OcWYgET7B1wMZ88B",
+	"Ms8roT9Jts1YiuzMZnKTc2HfFYwryHjRS0LJmp1En3wectCsqICujOBeyqhAZACHpEwbXWMgS7y9k7W6",
+	"Ho6rXeITv7WMKVzWW4YYx8f78Mp1pG4aC4R79mSyHTQDqg1BKrbTH6DyreObbG1ARksmcqqGLPH33BS5",
+	"ovsX/tlbSfYZdQt7N7E4WZkHVBe7z4DgA81zxTS4NADJ0d7JsVKdFEu2aHJn/OXnuDTURI3HS0hz2xdM",
+	"nIafmCmY6tAK9BMqPLmmFzP9wPZpEj06OYku3PoSt5Zb/tKX9WuiC7kXVvXRRIrsJKmN3/HrLqMRSgTb",
+	"k0rxa2pYmobt86gf/luzTDGTziB9y2iePpKgF1VYU+Oj0jDgoF7USqn+E4ao/V8f3SjB2rCPpiNjbhW6",
+	"4f5zT5VPHXaIG83KdWpLEJAvLQIUu9vjr9glQFGldDH74ylI8r3cu8JmvDkQ1ny8pqVNLMQAGdbGXviH",
+	"PmHtUQsP6XTqFtnxOygrtToWKFwNwEqM8nJXUcV1L6s1wi5WHwCIDW4KArgDFRfCO3qXBBHaYddd54PR",
+	"CqEXAPD8Iizhjqq3mwne4uh3YRXdiqtggSw/ZaGyCE0HQYH0G7Y8av8HhTRcnCRz591eYnacYk3ZiQrd",
+	"Dwkixh/g/21+LKTUgSPrwbK2PMd2t9DMXYYm5pbtVoi2EyrtvtAkkwKBbUhd2cdze5VaDv4guDkjgbFf",
+	"5WxXScNEdnjwV3ZoSvaQ7ZEJ7ER44QNwhJV5H4RcmwAXpJkwz/BdCcqQfxF/VliLgDgLPfkmNy9qc7Mi",
+	"m3GPw3vKDZvkJH1DcwYQRnfmnXhRmzchmvHbcpViDAWvL39MTuQ3fW1ZFMRnSKrYdUPzr+XGHQCAhx2+",
+	"Cr/DRz6hyIIVnFBePT9tyRvSEIkNqCOk5Nowobsm7TtVsw7VHzaZJY74PZsJQAwf2INudR5h9FPyi7YW",
+	"1i/E47lQAsRZkl8UQtn+4v/JQdtGcmdg1qm7CuoxzH7zRJjuZ/1NGF46KZWV0gqp02wEV0R5tHqo/2cH",
+	"qHMd3IN/W0749WHoB524CYh34pGqpAcNvdxoSaQglGi6f4b2metJVFDvcdrJawDdOSMXWNYMs4KpKhzc",
+	"W3dzfrLr+M5hNo/bS64d1CRr6auUeXQzuTsDxU2uB7qzxNsH9nHfJnR0QcdIDxn7AXSqgo5ZrHygEIwW",
+	"sLLDL/g391MDn43x1uVYE6SeEMJFxIXQ2AWUdDJBE/7TZVwEVkZm1HLH+k6l9jkBt/aDqqRDWjugZgGG",
+	"D0Ky5aZoQrfQGw4PBMTyrGZoCiacJbenB6sucbMkq8YyGdPnfyqp+M43Zr8HJqYIJDp4T8FyAIPmVm1P",
+	"7VTphj33G2TBb7LETmaqllSc6irdW9nKG+BFdH9V4Lm3Co1DQcdNjwZe8NcRjcY9E5ewnyhS52AQfv6U",
+	"ehbQ5a08JdrJD2x/cm+DwDE3YRtjod8Ejg9VJkiN3w52FS4JVnffxoqjRuJwI41PEpRjG261JRzRGa6C",
+	"+SidPflQ7dZYw96Ql2tCBWFUlZwp+87I2R8FwfpGyeqGTHDHKFj8mglSVyfz8Qdy11X8mKQ8xjckz2ed",
+	"G3NfJ+HHcIktgfW96wwqP40mhmmjp/D4Q+Z6+URl3UuR3x+Tf/pMFPzWlyL/NBrS3bNNM5rDhO36dNJc",
+	"gvyUVN2/Q5W88W8uiWE0K5hu5VwhAlI35wqjLohlotsi+1hZf8e0+f0x47s7cv/flhvxjgX4X/bRNLt2",
+	"ipRN02hmrqode4ClOLVgtDSDGIDf4xMn1Yu1oabuNLiS23Hj3r01ycUoTUFyeepkB+xrEm6KnBq6opq5",
+	"1iYtGl8ydc0zT2RoDzRmwk+wt/9ix7mjwBmM/Qlwj2HelH2LiUvyVLmELaBjw4QUS7KSHwnszpIYyku9",
+	"JLqUldUG3BmSiqxlmTw+JV2xciiE9ZU1py///t3SB8oOhGGVJkTpQBJYDW3ZYDPufbZWyI7bsgpAwVHi",
+	"U/J/vSWZzIPuXtFNzJWpuDCvcX13wzIw+K3CrFi0q683//PjrjxJ3S5kOlhLRjCyYiVcoAwjdKcRsDCB",
+	"pTxuveXOSuGxjJTIlM75mwgx/E3kTLkg1C9fnu92vyzJL4/Ilw8ffQ1/emD/9GFh//z4C/IlefTwMf7t",
+	"/OzRn/7XE3jm8fLJL2cfxIWH8bQshTyOQPPg0PkF1P9fnhFK1ooC6lN40JIKnrI6Ryxg+ZbR3HmxJ7ls",
+	"XGuSSV7xryNe8c/WgnEflWBN5IVTcKHdEELdgITqplmAJaUmvMONbM0UdKf0LKl9BkjSQ/faPfMJnWG4",
+	"hNNGHXfUMMVpedKcWl3IChJF5R6cpBoQc4mhNTZ3CftQC78DcjNMfYC7mHDQQr/3KF5NvLNVEpAGe4rP",
+	"HOk4EUUqspPKpSSlkFq3rh1hmGoaS8jNX7mIZs7Ev2mtoHdJDMsn3dLt+LN+kK5fR+pzIM48f5YbAvPe",
+	"CBsXf10MZHLeJzbua7kZQ8aFK1ZuiJL70wENFbSC+vV224Wl92f7bs7HWRql3DxgHyupjE5e5W1H+zLc",
+	"raEgXhtVZ6B8npG/XP74A9kyVoH28JBW/OH1o0CbUm7OLDWPNbqXsIQ/pMPvQzpEl4zv3lQH+paX7Fsc",
+	"Yu75viUWy7EEW/PyZG45SAq0WpAdNHmCsXntg0qxa872AwAoP+ETr+XmFfa7vaOicppt7Y7ct8XdfFcq",
+	"oozff8KqUkATkmsiy5wolkGpE6Ls0zwf2bAh67osPcQIxK4gp4e8d3noTVYfoaViND/Yfy3Z2hBaSsGe",
+	"YQmGzxoNoOkul5UqBqa/w006FsdIxKg4nl3t9Dvhrvf+OqR5fpq8s4s8h03bSJmDroB1bRGGS7FZ6EDD",
+	"t2w4LV7JPWKYLP11bgol603hPPGyFkZDzz6pmDW1m4xkAMAJvBTUA26i+YF8C1kAUzLQ4OpN3wZBOHNh",
+	"vv5qMZz39amBFXALfoPJwq5fl10eZBOeoqwZRiMUcRtqg/fXjmtDt/ErzBuvw5b7m/DUJ7Td/SJOaL2/",
+	"lzLXXruG5LWVpCrX7i8AGOo/3WH7KkayQmr76IGo+jTqxktImfNTtZOOt0Lu9YDfZWfFA+C9DqW50j1k",
+	"p0rBiH+BwBVqFcUz4jE5sLsP5aXG9tk5fGADUYwvY3/mSArOGzf0J7u5ZiT+BTNmUrPvE/TTRs+/m7Ev",
+	"EI6ACCroj73BGNFaqk5f1tQynTk15YtukccYjLaWJfjbyGoM/JcqknO/ny7xyUgc1Ne8g764kUQKh7LC",
+	"PXDd2iR6cYUDHElwOjIJAVlz0w/tP2vFdUJxiBRedYC/xJpryeo0J/Y32zfQZUsFkdfJl/KbsByAU78h",
+	"dT7rhKn7PEUXzd6YCb3rUtg/ht0rJ3/6TBT/tfbLf6tS9uSAgr63xhqQDcI00HqpWxCUlq/95Lru8lEN",
+	"ywqWbcmu1gZjLivGhMvF8G2gDkyfkddyo9EV63p8r1topUyYqNR9KfJ7Y1XPhMvTAijfTu86gSqVc1z3",
+	"1W53vIdvXGoSwoQS6N5Hmr4I8Qb3oSLp605F0pNY54Wb6DifwrCkB93jxRP2AiSAW5I4ciMpSb6vaKvP",
+	"viY7eoBm++g9qztVQy6rxUVGESXgg8CvrLnR2AzVZ79BE/49F7ncEyzZY0QxqqVwJlzOMp6z/Jn99YPA",
+	"VdjphfTDwCvW8nEmuqw0LKFfvhTJakBAAsg8uhvRb4e+QxCCsanvul7ovd3dDhiI7CHHWiM2q02q+N8+",
+	"NxpWg1hZIctcQ9NerP13DlqRp6NodnAIoz0jLy7/7kZovLup4NpbxD+eEF37IxQTlTmw+bFYTCspCjZ+",
+	"IBrT6+oo9+DAkfvQLZeKAxpYvmfuGXkr9y4tmxnXQYYrwvMltjcI/4KF58t4xCcV7pkAEO287XcOD41L",
+	"dOu95wBOiNgsXda5taFXzGNdjG72EOoM3TLdNJ5AjSBIePc9X2jyS843TJtfzoiL/dh7JPj+PwjLAcAR",
+	"wScTAkPPnKEfRFS7E2hoA/pBuMm6OB6hp2jsJsE9iYuO2/nTPifGC7EdPJEnMSMAKhIY0O+KLuQ+xWqa",
+	"7iOt0iONyi/p/iaH/JLu75zM0Os+kdpK93fXoFzT/W3ak9u7eRhele4/aUgC6HqyaIQVPvaTT96+Wxey",
+	"+kK7sYP8azkMQZsHFXdWX2/k+Hvq6p0+J4/u6ZycEKyB7hsPrt2dNP+PdvO+ySbcOTLtndMR0Mngy3+T",
+	"Xbxvsim/vR7ev5mr6Q66d3euppHj93Dn0ScSOCkBkcs7n/wNp4k2tGQBNUVEnYJv5DW76TG+++yKGd49",
+	"ITFw1fLvPTmP1WL89p1odwjl1moUbFkcGEdeY9erVb2rOupQC7Sn4cdZnazuSRb9/J8jJLo9rOwMIx2s",
+	"Yq2n7pPsv93GU/e8c67plB0aitDWYxqW/WVIucI37448dvxk0aGsTmkBTOZfp8LgK/cTorqr5L9CVp+k",
+	"i8nYvt6VXlO40lSYo4TMQiPJXqptgv8RZ3m0itxQwzPMZd5LoviG56Sg5TXT7ZJjbrBebd8AORe0XIfe",
+	"E1J8EPaZrDaEiXxJCg66tu8jwYVv4hHaSqz5SgFmRZmfkfcAu/uLkPur3e4XS0BaatkOdaELg9uxDa+g",
+	"zpqWZctH5z4YnXqT4zmX+NYdhnXcDJ8osuNmx8jcUIhnGUJqnpABlJOqE3mOGKTI16qZIqNKHQjF5Mzg",
+	"sbBcZBWzvUzFgvSesWoElXzNN7XCvjJQ3Y29EI0LQWnDKvuTgyYP4IcQl8RfjfwgHIN/AUAqWQEQ2XY0",
+	"zBpomiNTkiu652ID2HdrWZbQ/zpXdLPhYvNBFFTkZ+SCZPb8IqBoGxZ9wwEnxlqmm7JBZpnMxpYed8XA",
+	"duxPxb7wXSlxa388lcuhxx64NSn2M4pm7AG04Bn0Yr6zz7131QR3RqTWLAnfoyt6OYmJwzdCL0lGa+1i",
+	"qpBVo71ns2Pg0KxDsQnEmojyeLP6wlNWPf724SGBnp8NOqTxu9/nnkFsSHzotwQNCSuajIvz6LTzpiQl",
+	"EPekydEwIqEERxs685PgHW+2j58duiNSrZOs3LB5ylK9GW3u2nFzP/xmb2YYrN0yyEC88QiuP4iLRBdR",
+	"eOLlNc+hyOZ3kU3c/eR71t3uh0N89a5mTLSYxCklx50KEwJqFJvz3iTUb4Vr7h+Z834Y5kUpdZDFScYY",
+	"LZx856sm7xBZ43PQMU9btnmHCma7m1kfZWlEx7Tf+NvSMTktP4mOCbsdP6ANfU9ySrHtWQtVHP0u4CiK",
+	"omThmR1NqrjZbt69NnVvlLUqVdZuqzdIyqOWaz3vU40E/Ymz38/tyGn54v4DD/fIIheuBQxAYzRDQzy7",
+	"m6Af55lxXeomZ/AeiqQ+7da1Sl0U03VpTqnutLbRKsml3PRgH6M7uVE0ZwPn/zv7++9SAsCX/wfLgO8h",
+	"fhGXA1gVmRQENRebB8jBU/Grn4FVTwVZMUL1luWuvA+d8SrVG++9VNsf7RVUY9Xl3ey2HfyTxJpx6rdA",
+	"yWRG08kkBVjSoSOfS+mO5yvhHo8ZSPjMZ+LPjwMTA8DjnM1yPQQ+E+MN2SuT6pTthS8M2UltiJZkR8Xh",
+	"ZKwZScNMYnE6Xl0mZM/3jJVwDUIzQbKRTc52K2qMwqcqqRjJ8rSiLMig35KZOFNyPTq55ELWSkku++vp",
+	"OuhqpjWXAkP1uZM9EeFVix1VW5Y/wNLOoXLmQ6hR9WJxRw/2jgJUQFmbZ+htxHi/brIIAEAeGox6eIGz",
+	"KEz639xanpfYHeYu2MDP8dZT5Z5vse43Jrs2tKnsLp+TYZ/bwX2tEqA5tEtkfHdXIkVPJW6yqfZUFw/Q",
+	"pzxgDNvf31Nd3NFG2qHvqOPGba6R91QJh99wKvA259PfUyVYTuT6qLvo6dq0oBBYkqxkVLheLStV64LQ",
+	"jWKdTvRUsRY7DJlF4Dd0nPDbuQ9m8c+jk06bugMsIU8al94j0ZN7NikafaOd++yC0ZYg3Vi0o1Y6FH0j",
+	"wty1d+U++OvCUSsCYRWIlkSwui92+vSeEful9osv7t1Uvg8m+E5aCUMhOfQZtn7kO3uFWOED+d6jkmfU",
+	"NXovvHJbz+ij++vqEuq5TmeeQhHYWqo2Fs1JoF6h1xbIiaiH1XOEfQn6wuHe1qpcPF04PBqgtnuhfxF8",
+	"a40LCsnRwIYuYxVmbXVydL4Ll68abwfiysZbwDia7nXrbVB9j9/1cLKarll5sAozVOQsMV96hVnVrWEQ",
+	"Oyo2jqb7xpjXRlFscoZfA5N8oYlhzBSt4cCIi3+RpcoOcDpDxBAdlixvZYWY5ttD9x1ontn+9FpE5niO",
+	"pILOalyQkq/ZM9hrO74DIbN/rCjPPayr3wm778cjfud7g4ocW8rpJXE+CMUAKphnW8E0uCL2rWb8raF9",
+	"98hlgles4WV3CZr8S5lj337tULM6lIXUi2Wy/hWAuyA8YZeCJC3kHt226A1ugepIUR7geHng9jDRa7mJ",
+	"TBNQqHFgbFQFBQgVk1XJoE+VS2FuNioAJieYHJsvcqNZuW6953st/vrzr/9/AAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

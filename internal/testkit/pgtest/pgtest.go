@@ -1,27 +1,50 @@
 // Package pgtest gives tests a real PostgreSQL: one throwaway server for each
-// test binary, and a database of its own, copied from a migrated template, for
-// each test.
+// test binary, and a database of its own for each test, copied from a template
+// that is migrated once, or from one that is furnished with the demo shop once.
 package pgtest
 
 import (
 	"context"
 	"fmt"
 	"os"
+	"sync"
 	"sync/atomic"
 	"testing"
+	"time"
 
+	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 
+	"corte/internal/demo"
 	"corte/internal/pg"
 	"corte/internal/store"
 )
 
-const template = "corte_template"
+const (
+	migrated  = "corte_migrated"
+	furnished = "corte_furnished"
+)
 
 var (
 	server *pg.Server
 	count  atomic.Int64
 )
+
+// furnish makes the furnished template when the first test asks for it, and
+// gives the demo shop's ID.
+var furnish = sync.OnceValues(func() (shop uuid.UUID, err error) {
+	ctx := context.Background()
+	if err := copied(ctx, furnished, migrated); err != nil {
+		return shop, err
+	}
+	st, err := store.Open(ctx, server.URL(furnished))
+	if err != nil {
+		return shop, err
+	}
+	defer st.Close() // a template that is in use cannot be copied
+	sh, err := demo.Furnish(ctx, st, time.Now())
+	return sh.ID, err
+})
 
 // Run starts the server, runs the tests and stops it. Call it from TestMain:
 //
@@ -49,36 +72,58 @@ func fail(err error) int {
 }
 
 func prepare(ctx context.Context) error {
-	if err := server.EnsureDatabase(ctx, template); err != nil {
+	if err := server.EnsureDatabase(ctx, migrated); err != nil {
 		return err
 	}
-	st, err := store.Open(ctx, server.URL(template))
+	st, err := store.Open(ctx, server.URL(migrated))
 	if err != nil {
 		return err
 	}
-	defer st.Close() // a template that is in use cannot be copied
+	defer st.Close()
 	return st.Migrate(ctx)
 }
 
-// URL makes a database for this test and returns where it is.
-func URL(t testing.TB) string {
+// copied makes a database out of a template.
+func copied(ctx context.Context, name, template string) error {
+	conn, err := pgx.Connect(ctx, server.URL("postgres"))
+	if err != nil {
+		return err
+	}
+	defer conn.Close(context.WithoutCancel(ctx)) //nolint:errcheck // nothing hangs on it
+	_, err = conn.Exec(ctx, `CREATE DATABASE `+name+` TEMPLATE `+template)
+	return err
+}
+
+// URL makes an empty, migrated database for this test and says where it is.
+func URL(t testing.TB) string { return own(t, migrated) }
+
+// Demo makes a database with the demo shop for this test, and says where it is
+// and what the shop's ID is.
+func Demo(t testing.TB) (string, uuid.UUID) {
 	t.Helper()
-	name := fmt.Sprintf("t%d", count.Add(1))
-	conn, err := pgx.Connect(t.Context(), server.URL("postgres"))
+	shop, err := furnish()
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer conn.Close(context.Background())
-	if _, err := conn.Exec(t.Context(), `CREATE DATABASE `+name+` TEMPLATE `+template); err != nil {
+	return own(t, furnished), shop
+}
+
+func own(t testing.TB, template string) string {
+	t.Helper()
+	name := fmt.Sprintf("t%d", count.Add(1))
+	if err := copied(t.Context(), name, template); err != nil {
 		t.Fatal(err)
 	}
 	return server.URL(name)
 }
 
-// Store opens a store on a database made for this test.
-func Store(t testing.TB) *store.Store {
+// Store opens a store on an empty database made for this test.
+func Store(t testing.TB) *store.Store { return Open(t, URL(t)) }
+
+// Open opens a store that closes with the test.
+func Open(t testing.TB, url string) *store.Store {
 	t.Helper()
-	st, err := store.Open(t.Context(), URL(t))
+	st, err := store.Open(t.Context(), url)
 	if err != nil {
 		t.Fatal(err)
 	}

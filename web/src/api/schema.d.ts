@@ -547,6 +547,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/blades/{id}/stand-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Blades of its kind that can serve while a blade is away */
+        get: operations["listStandIns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/care": {
         parameters: {
             query?: never;
@@ -1758,7 +1775,7 @@ export interface components {
             /** Format: double */
             teeth_in_cut: number;
             /** Format: double */
-            bite_mm: number;
+            chip_load_mm: number;
             /** Format: double */
             mean_chip_mm: number;
             /** Format: double */
@@ -2157,7 +2174,10 @@ export interface components {
         };
         Sending: {
             to: string;
-            /** Format: date-time */
+            /**
+             * Format: date
+             * @description The day it is wanted back.
+             */
             expected?: string;
             /** Format: double */
             price_asked?: number;
@@ -2224,8 +2244,6 @@ export interface components {
             left_high_m: number;
             sharpenings_left: number;
             left_from: string;
-            /** @description Blades of its kind that can serve while it is away. */
-            stand_ins: string[];
             /** @description Where somebody complained, the way to a remedy, cheapest and safest first. */
             path: components["schemas"]["PathStep"][];
         };
@@ -2236,7 +2254,10 @@ export interface components {
             to: string;
             /** Format: date-time */
             at: string;
-            /** Format: date-time */
+            /**
+             * Format: date
+             * @description The day it is wanted back.
+             */
             expected?: string;
             /** Format: double */
             price_asked?: number;
@@ -3789,6 +3810,8 @@ export interface components {
              * @description What one costs, in the shop's own money; 0 if not said.
              */
             sharpening_price: number;
+            /** @description Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then. */
+            time_zone?: string;
             name: string;
             /**
              * Format: double
@@ -3812,6 +3835,8 @@ export interface components {
              * @description What one costs, in the shop's own money; 0 if not said.
              */
             sharpening_price: number;
+            /** @description Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then. */
+            time_zone?: string;
             name: string;
             /**
              * Format: double
@@ -4232,6 +4257,12 @@ export interface components {
         OptionalKey: string;
         /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
         Waited: number;
+        /**
+         * @description The `at` that the server gave to what was made just before it at the
+         *     same bench. It is put after that, however long either was on its way.
+         *     It is no part of what the key is held to.
+         */
+        MadeAfter: string;
         /** @description The version that was edited, as its ETag. */
         IfMatch: string;
         Limit: number;
@@ -4373,6 +4404,12 @@ export interface operations {
                 "Idempotency-Key": components["parameters"]["Key"];
                 /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
                 "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The `at` that the server gave to what was made just before it at the
+                 *     same bench. It is put after that, however long either was on its way.
+                 *     It is no part of what the key is held to.
+                 */
+                "Made-After"?: components["parameters"]["MadeAfter"];
             };
             path?: never;
             cookie?: never;
@@ -5136,6 +5173,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Money"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStandIns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their names, a few. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: string[];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -63,6 +63,9 @@ export async function keepCut(cut: Omit<WaitingCut, 'at'>): Promise<Kept> {
   return mine ? { waits: true, why: mine.trouble } : { waits: false };
 }
 
+// The row of the cut sent last: what was made after it is logged after it, by the server's clock.
+let after: string | undefined;
+
 /** Sends in order until one gets no answer. One tab at a time. */
 const flush = () =>
   navigator.locks.request('corte.waiting', async () => {
@@ -71,14 +74,15 @@ const flush = () =>
       try {
         // How long it waited stands beside the cut, which stays the same to the letter however often
         // it is sent; and no clock of a tablet is trusted, only what passed on it.
-        const waited = Math.max(0, Math.round((Date.now() - Date.parse(c.at)) / 1000));
-        unwrap(
+        const waited = Math.max(0, (Date.now() - Date.parse(c.at)) / 1000);
+        const row = unwrap(
           await client.POST('/cuts', {
-            params: { header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited } },
+            params: { header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited, 'Made-After': after } },
             body: c.made,
             signal: AbortSignal.timeout(PATIENCE),
           }),
         );
+        after = row.at;
         forgetWaiting(c.key);
         sent++;
       } catch (e) {

@@ -9,7 +9,8 @@ import { useColorScheme } from '@mui/material/styles';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, NavLink, Outlet, ScrollRestoration, useLocation } from 'react-router';
-import { useShop, useWaiting } from '../api/queries';
+import { useWaiting } from '../api/run';
+import { useShop } from '../api/shop';
 import { usePreferences } from './preferences';
 import { cutFace } from './theme';
 
@@ -46,6 +47,11 @@ export function Sheet() {
       >
         <Outlet />
       </Box>
+      {shop.data && !shop.data.time_zone && (
+        <Suspense fallback={null}>
+          <ZoneOffer shop={shop.data} />
+        </Suspense>
+      )}
       <Box
         component="nav"
         aria-label="Stations and settings"
@@ -114,6 +120,8 @@ export function Sheet() {
     </Box>
   );
 }
+
+const ZoneOffer = lazy(() => import('./ZoneOffer').then((m) => ({ default: m.ZoneOffer })));
 
 const Waiting = lazy(() => import('./Waiting').then((m) => ({ default: m.Waiting })));
 

@@ -6,10 +6,10 @@ import { useState } from 'react';
 import { forgetWaiting, type WaitingCut } from '../api/waiting';
 import { Popover } from '../ui/Floating';
 import { Verdict } from '../ui/Verdict';
-
-const clock = new Intl.DateTimeFormat(undefined, { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+import { useDates } from '../ui/useDates';
 
 export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
+  const { weekday } = useDates();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
@@ -43,7 +43,7 @@ export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
           <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
             {cuts.map((c) => (
               <li key={c.key}>
-                {clock.format(new Date(c.at))}, {c.blade}
+                {weekday(c.at)}, {c.blade}
                 {c.refused && (
                   <Box sx={{ color: 'error.main' }}>
                     Refused: {c.refused}{' '}

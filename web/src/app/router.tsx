@@ -86,11 +86,11 @@ export const router = createBrowserRouter([
       },
       {
         path: 'true',
-        lazy: async () => ({ Component: (await import('../stations/true/True')).True }),
+        lazy: async () => ({ Component: (await import('../stations/truing/Truing')).Truing }),
       },
       {
         path: 'true/:test',
-        lazy: async () => ({ Component: (await import('../stations/true/Session')).Session }),
+        lazy: async () => ({ Component: (await import('../stations/truing/Session')).Session }),
       },
       {
         path: 'rack',

@@ -10,9 +10,8 @@ const DAY = 86_400_000;
 interface Props {
   care: BladeCare;
   now: number; // ms
+  day: (at: string) => string; // as the shop writes it
 }
-
-const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
 
 const X = (t: string | number, now: number) => {
   const days = (new Date(t).getTime() - now) / DAY;
@@ -21,8 +20,10 @@ const X = (t: string | number, now: number) => {
 
 const beyond = (f: Forecast, now: number) => (new Date(f.likely).getTime() - now) / DAY > DAYS;
 
-export function HealthRow({ care: c, now }: Props) {
-  const says = [said('wash', c.wash, c.wash_at), said('sharpen', c.sharpen, c.sharpen_at)].join('; ');
+export function HealthRow({ care: c, now, day }: Props) {
+  const says = [said('wash', c.wash, c.wash_at, day), said('sharpen', c.sharpen, c.sharpen_at, day)].join(
+    '; ',
+  );
   return (
     <svg
       width="100%"
@@ -42,12 +43,8 @@ export function HealthRow({ care: c, now }: Props) {
   );
 }
 
-const said = (what: string, u: Urgency, f: Forecast | undefined) =>
-  u === 'due'
-    ? `${what} it now`
-    : f
-      ? `${what} about ${day.format(new Date(f.likely))}`
-      : `no date to ${what} it yet`;
+const said = (what: string, u: Urgency, f: Forecast | undefined, day: Props['day']) =>
+  u === 'due' ? `${what} it now` : f ? `${what} about ${day(f.likely)}` : `no date to ${what} it yet`;
 
 /** A drop for a wash, a tooth for a sharpening; a whisker for what two of three fall between. */
 function Due({

@@ -6,15 +6,17 @@
  * Drawn from props alone; every figure beside it comes from the server.
  */
 import Box from '@mui/material/Box';
-import { memo, useId, useMemo, useRef } from 'react';
+import { useId } from 'react';
 import type { Blade, Cut, Material, Saw, Setting, Units } from '../api/types';
-import { formatLength, formatSetting, heightStep, trim } from '../measure/format';
+import { formatLength, formatSetting, trim } from '../measure/format';
 import { useSize } from '../ui/useSize';
-import { bladePath, circle, tipsPath } from './blade';
+import { tipsPath } from './blade';
 import { VerticalDimension } from './Dimension';
 import { ink } from './ink';
 import { Label } from './Label';
 import { GrainPattern, grainOf } from './Stock';
+import { HeightHandle } from './HeightHandle';
+import { BladeBody, Turning } from './BladeBody';
 
 interface Props {
   saw: Saw;
@@ -398,60 +400,6 @@ function Drawing({
   );
 }
 
-/** The blade itself: costly to outline, so it is moved, never redrawn. */
-const BladeBody = memo(function BladeBody({
-  blade,
-  x,
-  y,
-  scale,
-}: {
-  blade: Blade;
-  x: number;
-  y: number;
-  scale: number;
-}) {
-  return (
-    <g transform={`translate(${x} ${y})`}>
-      <Outline blade={blade} scale={scale} />
-    </g>
-  );
-});
-
-const Outline = memo(function Outline({ blade, scale }: { blade: Blade; scale: number }) {
-  const d = useMemo(() => bladePath(blade), [blade]);
-  return (
-    <g transform={`scale(${scale})`}>
-      <path
-        d={d}
-        fill={ink.steel}
-        fillOpacity={0.93}
-        stroke={ink.ink}
-        strokeWidth={1.2 / scale}
-        strokeLinejoin="round"
-      />
-      {blade.teeth > 0 && <path d={tipsPath(blade)} fill={ink.hair} />}
-      <path d={circle(blade.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.2 / scale} />
-      <path d={circle(blade.bore_mm * 1.6)} fill="none" stroke={ink.hair} strokeWidth={1 / scale} />
-    </g>
-  );
-});
-
-/** Which way the blade turns. */
-function Turning({ x, y, r, up }: { x: number; y: number; r: number; up: boolean }) {
-  const a = r * 0.87;
-  const [from, to] = up ? [70, 108] : [250, 288];
-  const p = (deg: number) =>
-    `${x + a * Math.cos((deg * Math.PI) / 180)} ${y - a * Math.sin((deg * Math.PI) / 180)}`;
-  return (
-    <g fill="none" stroke={ink.hair} strokeWidth={1.6}>
-      <path d={`M${p(from)}A${a} ${a} 0 0 0 ${p(to)}`} />
-      <g transform={`translate(${p(to)}) rotate(${-to - 90})`}>
-        <path d="M-8 -5L0 0L-8 5" />
-      </g>
-    </g>
-  );
-}
-
 function ScaleBar({ x, y, scale, units }: { x: number; y: number; scale: number; units: Units }) {
   const [mm, text] = units === 'mm' ? [50, '50 mm'] : [50.8, '2"'];
   return (
@@ -460,108 +408,6 @@ function ScaleBar({ x, y, scale, units }: { x: number; y: number; scale: number;
       <text x={x + mm * scale + 8} y={y} fontSize={12.5} fill={ink.mark} stroke="none">
         {text}
       </text>
-    </g>
-  );
-}
-
-interface HandleProps {
-  x: number;
-  y: number;
-  zero: number;
-  dimX: number;
-  up: boolean;
-  value: number;
-  max: number;
-  scale: number;
-  units: Units;
-  label: string;
-  within: number;
-  onHeight: (mm: number) => void;
-}
-
-/** What the hand can move: a grip at the rim, by pointer or by arrow keys, with the height beside it. */
-function HeightHandle({
-  x,
-  y,
-  zero,
-  dimX,
-  up,
-  value,
-  max,
-  scale,
-  units,
-  label,
-  onHeight,
-  within,
-}: HandleProps) {
-  const grab = useRef<{ pointer: number; y: number; value: number } | null>(null);
-  const step = heightStep[units];
-  const snap = (mm: number) => {
-    const steps = Math.min(Math.floor(max / step + 1e-9), Math.max(1, Math.round(mm / step)));
-    return steps * step;
-  };
-  const nudge = (by: number) => onHeight(snap(value + by * step));
-  const keys: Record<string, () => void> = {
-    ArrowUp: () => nudge(up ? 1 : -1),
-    ArrowDown: () => nudge(up ? -1 : 1),
-    ArrowRight: () => nudge(1),
-    ArrowLeft: () => nudge(-1),
-    PageUp: () => nudge(up ? 10 : -10),
-    PageDown: () => nudge(up ? -10 : 10),
-    Home: () => onHeight(snap(step)),
-    End: () => onHeight(snap(max)),
-  };
-  return (
-    <g>
-      <VerticalDimension
-        x={dimX}
-        from={zero}
-        to={y}
-        reach={x - dimX}
-        text={formatSetting(value, units)}
-        strong
-        within={within}
-      />
-      <g
-        role="slider"
-        tabIndex={0}
-        aria-label={label}
-        aria-valuemin={step}
-        aria-valuemax={max}
-        aria-valuenow={Number(value.toFixed(4))}
-        aria-valuetext={formatSetting(value, units)}
-        aria-orientation="vertical"
-        style={{ cursor: 'ns-resize', touchAction: 'none' }}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          grab.current = { pointer: e.pointerId, y: e.clientY, value };
-        }}
-        onPointerMove={(e) => {
-          const g = grab.current;
-          if (!g || g.pointer !== e.pointerId) return;
-          const moved = ((g.y - e.clientY) / scale) * (up ? 1 : -1);
-          const to = snap(g.value + moved);
-          if (to !== value) onHeight(to);
-        }}
-        onPointerUp={() => (grab.current = null)}
-        onPointerCancel={() => (grab.current = null)}
-        onKeyDown={(e) => {
-          const act = keys[e.key];
-          if (act) {
-            e.preventDefault();
-            act();
-          }
-        }}
-      >
-        <rect x={x - 90} y={y - 26} width={180} height={52} fill="transparent" />
-        <circle cx={x} cy={y} r={15} fill={ink.accent} stroke={ink.sheet} strokeWidth={2.5} />
-        <path
-          d={`M${x - 4.5} ${y - 3}L${x} ${y - 8}L${x + 4.5} ${y - 3}M${x - 4.5} ${y + 3}L${x} ${y + 8}L${x + 4.5} ${y + 3}`}
-          fill="none"
-          stroke={ink.sheet}
-          strokeWidth={2}
-        />
-      </g>
     </g>
   );
 }

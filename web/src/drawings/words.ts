@@ -22,7 +22,7 @@ export const grindShort = {
   CONICAL: 'conical',
 } as const;
 
-export const useWords = {
+export const keptForWords = {
   general: 'general work',
   rip: 'ripping',
   crosscut: 'crosscuts',
@@ -136,3 +136,6 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
   ];
   return `${parts.filter(Boolean).join(', ')}.`;
 }
+
+/** A sentence with its first letter large. */
+export const upper = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

@@ -3,19 +3,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useRef } from 'react';
 import { Link } from 'react-router';
-import { useStrike } from '../api/queries';
+import { useStrike } from '../api/log';
 import type { LogEntry, Units } from '../api/types';
 import { effortWords, noiseWords, retiredWords } from '../drawings/words';
 import { cutParams } from '../stations/choose/cut';
 import { formatFigure, formatLength, formatRun, formatSetting, formatThin, trim } from '../measure/format';
-
-const day = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+import { useDates } from './useDates';
 
 interface Props {
   entry: LogEntry;
@@ -25,6 +18,7 @@ interface Props {
 }
 
 export function Entry({ entry: e, units, named = false, strike = false }: Props) {
+  const { moment } = useDates();
   const struck = e.struck_by !== undefined;
   return (
     <Box
@@ -40,7 +34,7 @@ export function Entry({ entry: e, units, named = false, strike = false }: Props)
       }}
     >
       <Box component="time" dateTime={e.at} sx={{ color: 'text.secondary' }}>
-        {day.format(new Date(e.at))}
+        {moment(e.at)}
       </Box>
       <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>
         <Box component={struck ? 's' : 'span'} sx={struck ? { color: 'text.secondary' } : {}}>
@@ -132,6 +126,7 @@ const strikable = new Set<LogEntry['kind']>([
 ]);
 
 function Strike({ entry }: { entry: LogEntry }) {
+  const { moment } = useDates();
   const strike = useStrike();
   const key = useRef(crypto.randomUUID());
   return (
@@ -147,7 +142,7 @@ function Strike({ entry }: { entry: LogEntry }) {
           fontSize: 14,
         }}
         disabled={strike.isPending}
-        aria-label={`Strike out the row of ${day.format(new Date(entry.at))}`}
+        aria-label={`Strike out the row of ${moment(entry.at)}`}
         onClick={() => strike.mutate({ id: entry.id, key: key.current })}
       >
         strike out

@@ -5,7 +5,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useEffect, useRef, useState } from 'react';
 import { useGauges } from '../api/gauges';
-import { usePlaceGauge, type Place } from '../api/queries';
+import { usePlaceGauge, type Place } from '../api/truing';
 import type { Units } from '../api/types';
 import { formatDial } from '../measure/format';
 

@@ -1,7 +1,7 @@
 /** Where readings are typed: by hand, by a gauge that types and presses Enter, or pasted as a column. */
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
-import { useReadLength } from '../api/queries';
+import { useReadLength } from '../api/shop';
 import type { Units } from '../api/types';
 import { readNumbers } from '../measure/readings';
 

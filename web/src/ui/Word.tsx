@@ -7,7 +7,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import ListSubheader from '@mui/material/ListSubheader';
 import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
-import { useReadLength } from '../api/queries';
+import { useReadLength } from '../api/shop';
 import type { Units } from '../api/types';
 import { formatLength, formatSetting, typedNumber } from '../measure/format';
 import { Menu, Popover } from './Floating';

@@ -38,10 +38,11 @@ export const saidSeconds = (s: Setting, units: Units) => `${trim(secondsOf(s, un
 /** Minutes where there is little room. */
 export const shortMinutes = (min: number) => (min < 0.75 ? '<1 min' : saidMinutes(min));
 
-/** Minutes as people say them. */
-export const saidMinutes = (min: number) =>
-  min < 0.75
-    ? 'under a minute'
-    : min < 99.5
-      ? `${trim(min, 0)} min`
-      : `${trim(Math.floor(min / 60), 0)} h ${String(Math.round(min % 60)).padStart(2, '0')} min`;
+/** Minutes as people say them; rounded first, so that no hour has 60 of them. */
+export const saidMinutes = (min: number) => {
+  const whole = Math.round(min);
+  if (min < 0.75) return 'under a minute';
+  return whole < 100
+    ? `${whole} min`
+    : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')} min`;
+};

@@ -4,7 +4,7 @@
  */
 import { useIsMutating } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { readingLength } from '../api/queries';
+import { readingLength } from '../api/shop';
 
 export function useAfterReading(act: () => void) {
   const reading = useIsMutating({ mutationKey: readingLength }) > 0;

@@ -7,7 +7,11 @@ import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { useBench, useBlades, useCare, useMoveSaw, useStartMounting } from '../../api/queries';
+import { useCare } from '../../api/care';
+import { useStartMounting } from '../../api/mount';
+import { useBlades } from '../../api/rack';
+import { useBench } from '../../api/shop';
+import { useMoveSaw } from '../../api/truing';
 import type { BenchSaw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
@@ -17,7 +21,9 @@ import { Condition } from '../../ui/Condition';
 import { Entry } from '../../ui/Entry';
 import { Verdict } from '../../ui/Verdict';
 import { UnderWay } from '../care/UnderWay';
-import { testWords } from '../true/tests';
+import { testWords } from '../truing/tests';
+import { useDates } from '../../ui/useDates';
+import { FirstThings } from '../../ui/FirstThings';
 
 export function Bench() {
   const { units } = usePreferences();
@@ -32,9 +38,7 @@ export function Bench() {
           {bench.error.message}
         </Alert>
       )}
-      {bench.data?.length === 0 && (
-        <Typography sx={{ mt: 1 }}>No saw yet. Put the first one in under Rack.</Typography>
-      )}
+      {bench.data?.length === 0 && <FirstThings missing="saw" />}
       {care.data && <UnderWay sheet={care.data} search={search} />}
       <Box
         sx={{
@@ -54,6 +58,7 @@ export function Bench() {
 }
 
 function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
+  const { short } = useDates();
   const { search } = useLocation();
   const move = useMoveSaw();
   const to = new URLSearchParams(search);
@@ -154,7 +159,7 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
               <Box component="dd" sx={{ m: 0, textAlign: 'right' }}>
                 {formatFigure(t.figure ?? 0, t.figure_unit ?? 'mm', units)}
                 {', '}
-                {t.at && new Date(t.at).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}
+                {t.at && short(t.at)}
               </Box>
             </Box>
           ))}

@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEmptyBath, useStrainBath } from '../../api/queries';
+import { useEmptyBath, useStrainBath } from '../../api/care';
 import type { Bath, Units } from '../../api/types';
 import { formatVolume } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';

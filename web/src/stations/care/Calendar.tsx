@@ -3,9 +3,11 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useCalendar, useNewCalendar, useWithdrawCalendar } from '../../api/queries';
+import { useCalendar, useNewCalendar, useWithdrawCalendar } from '../../api/shop';
+import { useDates } from '../../ui/useDates';
 
 export function Calendar() {
+  const { day } = useDates();
   const calendar = useCalendar();
   const make = useNewCalendar();
   const withdraw = useWithdrawCalendar();
@@ -33,7 +35,7 @@ export function Calendar() {
           <a href={make.data.path}>{location.origin + make.data.path}</a>
         </Box>
       )}
-      {at && <Box sx={{ my: 0.5 }}>It has an address since {new Date(at).toLocaleDateString()}.</Box>}
+      {at && <Box sx={{ my: 0.5 }}>It has an address since {day(at)}.</Box>}
       <Button
         variant="outlined"
         size="small"

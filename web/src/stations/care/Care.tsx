@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { useCare } from '../../api/queries';
+import { useCare } from '../../api/care';
 import type { BladeCare, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
@@ -19,6 +19,8 @@ import { Baths } from './Baths';
 import { BladeMenu } from './BladeMenu';
 import { Calendar } from './Calendar';
 import { UnderWay } from './UnderWay';
+import { useDates } from '../../ui/useDates';
+import { FirstThings } from '../../ui/FirstThings';
 
 export function Care() {
   const { units } = usePreferences();
@@ -57,16 +59,14 @@ export function Care() {
         </Alert>
       )}
       {care.data && <UnderWay sheet={care.data} search={search} />}
-      {care.data && (
+      {care.data && care.data.blades.length > 0 && (
         <Box sx={{ fontSize: 18, my: 1 }}>
           {due.length === 0
             ? 'Nothing is due.'
             : `${due.length === 1 ? 'One blade wants' : `${due.length} blades want`} something now: ${due.map((b) => b.blade.name).join(', ')}.`}
         </Box>
       )}
-      {care.data?.blades.length === 0 && (
-        <Typography>No blade has teeth here yet. Put one on the rack.</Typography>
-      )}
+      {care.data?.blades.length === 0 && <FirstThings missing="blade" />}
       {care.data && care.data.blades.length > 0 && (
         <Box component="section" aria-label="Health of the rack">
           <Legend />
@@ -146,6 +146,7 @@ function Row({
   picked: boolean;
   onPick: () => void;
 }) {
+  const { short } = useDates();
   const now = useNow(60_000);
   const b = c.blade;
   const step = c.path.find((s) => !s.done);
@@ -187,7 +188,7 @@ function Row({
         <Condition condition={b.condition} bare />
       </Box>
       <Box sx={{ gridColumn: { xs: '2 / 4', md: 'auto' } }}>
-        <HealthRow care={c} now={now} />
+        <HealthRow care={c} now={now} day={short} />
       </Box>
       <Box sx={{ fontSize: 14.5, gridColumn: { xs: '2 / 4', md: 'auto' } }}>
         <Stands condition={b.condition} />

@@ -7,7 +7,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useRef, useState } from 'react';
-import { useMend } from '../../api/queries';
+import { useMend } from '../../api/care';
 import type { Blade } from '../../api/types';
 import { LineField } from '../../ui/Fields';
 

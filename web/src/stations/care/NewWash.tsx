@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/queries';
+import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/care';
 import type { WashAsk } from '../../api/types';
 import { coatingWords } from '../../drawings/words';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';

@@ -9,7 +9,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useBlades, useSendOut, useTakeBack } from '../../api/queries';
+import { useSendOut, useTakeBack } from '../../api/care';
+import { useBlades, useStandIns } from '../../api/rack';
 import type { BladeCare, Returned, Sending } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
@@ -19,6 +20,7 @@ import { useAfterReading } from '../../ui/useAfterReading';
 export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () => void }) {
   const b = c.blade;
   const send = useSendOut();
+  const standIns = useStandIns(b.id).data;
   const key = useRef(crypto.randomUUID());
   const go = useNavigate();
   const [body, setBody] = useState<Sending>({ to: '' });
@@ -28,9 +30,10 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
       <DialogTitle>Send {b.name} out</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          {c.stand_ins.length > 0
-            ? `${c.stand_ins.join(' or ')} can serve meanwhile.`
-            : 'No blade of its kind is left on the rack to serve meanwhile.'}{' '}
+          {standIns &&
+            (standIns.length > 0
+              ? `${standIns.join(' or ')} can serve meanwhile.`
+              : 'No blade of its kind is left on the rack to serve meanwhile.')}{' '}
           {c.sharpenings_left === 0 && 'It has no sharpening left, as far as is known: ask before you pay.'}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 0.5 }}>
@@ -42,7 +45,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
             type="date"
             size="small"
             slotProps={{ inputLabel: { shrink: true } }}
-            onChange={(e) => set({ expected: e.target.value ? `${e.target.value}T12:00:00Z` : undefined })}
+            onChange={(e) => set({ expected: e.target.value || undefined })}
           />
           <NumberField
             label="Price asked"

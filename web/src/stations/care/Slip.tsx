@@ -3,13 +3,19 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useSearchParams } from 'react-router';
-import { useBlades, useCare, useShop } from '../../api/queries';
+import { useCare } from '../../api/care';
+import { useBlades } from '../../api/rack';
+import { useShop } from '../../api/shop';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { coatingWords, grindWords } from '../../drawings/words';
 import { formatLength, formatThin, trim } from '../../measure/format';
+import { useDates } from '../../ui/useDates';
+import { useNow } from '../../ui/useNow';
 
 export function Slip() {
+  const { date, day } = useDates();
+  const now = useNow(60_000);
   const { units } = usePreferences();
   const [params] = useSearchParams();
   const care = useCare();
@@ -31,7 +37,7 @@ export function Slip() {
       </Box>
       <Typography variant="h1">Blades to be seen to</Typography>
       <Box sx={{ mb: 2 }}>
-        From {shop.data?.name}, {new Date().toLocaleDateString()}
+        From {shop.data?.name}, {day(now)}
       </Box>
       {ids.map((id) => {
         const b = rack.data?.find((x) => x.id === id);
@@ -50,7 +56,7 @@ export function Slip() {
           ['Sharpened before', String(b.condition.sharpenings + b.sharpened_before)],
           ['Found', b.condition.unfit || b.condition.flaw || 'nothing but wear'],
           ['Price asked', away?.price_asked ? trim(away.price_asked, 2) : undefined],
-          ['Wanted back', away?.expected && new Date(away.expected).toLocaleDateString()],
+          ['Wanted back', away?.expected && date(away.expected)],
           ['Please report', 'teeth replaced, new kerf and diameter, sharpenings left'],
         ];
         return (

@@ -4,16 +4,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useParams } from 'react-router';
-import { useBlade, useSurvey } from '../../api/queries';
+import { useSurvey } from '../../api/care';
+import { useBlade } from '../../api/rack';
 import { usePreferences } from '../../app/preferences';
 import { SurveyView } from '../../drawings/SurveyView';
 import { specOf } from '../../drawings/words';
 import { Verdict } from '../../ui/Verdict';
+import { useDates } from '../../ui/useDates';
 
-const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'long' });
 const worthWords = { yes: 'Worth mending', no: 'Not worth mending', ask: 'Ask first' } as const;
 
 export function SurveyReportPage() {
+  const { day } = useDates();
   const { id = '' } = useParams();
   const { units } = usePreferences();
   const blade = useBlade(id);
@@ -45,7 +47,7 @@ export function SurveyReportPage() {
         <Box component="article" aria-label="Survey">
           <Typography variant="h1">{r.blade_name}, looked over</Typography>
           <Box sx={{ color: 'text.secondary' }}>
-            {specOf(blade.data, units)}. {day.format(new Date(r.at))}
+            {specOf(blade.data, units)}. {day(r.at)}
             {r.by && `, by ${r.by}`}
           </Box>
           {r.stop && (

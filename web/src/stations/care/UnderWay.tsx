@@ -8,8 +8,10 @@ import { counted, formatThin } from '../../measure/format';
 import { useNow } from '../../ui/useNow';
 import { TakeBack } from './SendAndReturn';
 import { countdown } from './timer';
+import { useDates } from '../../ui/useDates';
 
 export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
+  const { date, today } = useDates();
   const now = useNow(1000);
   const { units } = usePreferences();
   if (sheet.washes.length + sheet.away.length + sheet.grooves.length === 0) return null;
@@ -45,7 +47,7 @@ export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }
         </Box>
       ))}
       {sheet.away.map((a) => {
-        const late = a.expected && new Date(a.expected).getTime() < now;
+        const late = a.expected && a.expected < today(now);
         return (
           <Box
             key={a.blade_id}
@@ -53,8 +55,7 @@ export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }
           >
             <Box>
               <b>{a.blade_name}</b> is with {a.to}
-              {a.expected &&
-                `, ${late ? 'was expected' : 'expected'} ${new Date(a.expected).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}`}
+              {a.expected && `, ${late ? 'was expected' : 'expected'} ${date(a.expected)}`}
             </Box>
             <TakeBack id={a.blade_id} name={a.blade_name} />
             <Button component={Link} to={`/care/slip?b=${a.blade_id}`} size="small">

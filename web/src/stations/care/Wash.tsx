@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useDropWash, useEndWash, useStepWash, useWash } from '../../api/queries';
+import { useDropWash, useEndWash, useStepWash, useWash } from '../../api/care';
 import { cutFace } from '../../app/theme';
 import { useChime } from '../../ui/useChime';
 import { useNow } from '../../ui/useNow';

@@ -9,7 +9,10 @@ import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useBlades, useMaterials, usePlan, useSaws, useStartMounting, useSweep } from '../../api/queries';
+import { usePlan, useSweep } from '../../api/choose';
+import { useStartMounting } from '../../api/mount';
+import { useBlades, useSaws } from '../../api/rack';
+import { useMaterials } from '../../api/shop';
 import type { Cut, Pin, Plan, Setting, Sweep } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { heightStep } from '../../measure/format';
@@ -18,6 +21,7 @@ import { useCut, usePins } from './cut';
 import { Findings } from './Findings';
 import { Sentence } from './Sentence';
 import { SettingPanel } from './SettingPanel';
+import { FirstThings } from '../../ui/FirstThings';
 
 const ByRule = lazy(() => import('./ByRule').then((m) => ({ default: m.ByRule })));
 
@@ -300,10 +304,15 @@ function Trouble({ message }: { message: string }) {
 
 function Waiting({ ready }: { ready: boolean }) {
   return (
-    <Typography component="main" sx={{ p: 3 }} role="status">
-      {ready
-        ? 'This shop has no saw yet. Put yours in under Rack, or start Corte with its demo shop (make demo) to see one furnished.'
-        : 'Laying out the sheet…'}
-    </Typography>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      {ready ? (
+        <>
+          <Typography variant="h1">Choose</Typography>
+          <FirstThings missing="saw" />
+        </>
+      ) : (
+        <Box role="status">Laying out the sheet…</Box>
+      )}
+    </Box>
   );
 }

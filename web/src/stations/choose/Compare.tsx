@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { useComparison } from '../../api/queries';
+import { useComparison } from '../../api/choose';
 import type { Blade, Compared, Cut, Face, Pin, Setting, Units } from '../../api/types';
 import { cutFace } from '../../app/theme';
 import { supportWords } from '../../drawings/words';

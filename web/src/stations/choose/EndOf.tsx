@@ -1,5 +1,5 @@
 /** The kerf from its end; the groove's profile comes with the one blade, not with the list. */
-import { useBlade } from '../../api/queries';
+import { useBlade } from '../../api/rack';
 import type { Cut, Units } from '../../api/types';
 import { EndView } from '../../drawings/EndView';
 

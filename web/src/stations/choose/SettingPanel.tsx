@@ -1,25 +1,12 @@
 /** One blade at one height: the drawing, the settings to read at arm's length, and what they lead to. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import ButtonBase from '@mui/material/ButtonBase';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import type {
-  Blade,
-  Cut,
-  Face,
-  Material,
-  Option,
-  Pin,
-  Plan,
-  Saw,
-  Setting,
-  Sweep,
-  Units,
-} from '../../api/types';
+import type { Blade, Cut, Material, Option, Pin, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
 import { cutFace } from '../../app/theme';
 import { saveSvg } from '../../drawings/save';
 import { SideView } from '../../drawings/SideView';
@@ -29,13 +16,17 @@ import { saidMinutes, saidSeconds, shortMinutes, stretchOf } from '../../ui/feed
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
+import { smallButton, Passes, worstOf, burn, HeightPick, Figure, FaceFigure, Says } from './Figures';
 
 const EndOf = lazy(() => import('./EndOf').then((m) => ({ default: m.EndOf })));
+
 const Schools = lazy(() => import('./Schools').then((m) => ({ default: m.Schools })));
+
 const Hold = lazy(() => import('./Hold').then((m) => ({ default: m.Hold })));
+
 const Compare = lazy(() => import('./Compare').then((m) => ({ default: m.Compare })));
 
-interface Props {
+export interface SettingPanelProps {
   plan: Plan;
   cut: Cut;
   saw: Saw;
@@ -81,7 +72,7 @@ export function SettingPanel({
   onUnpin,
   onBlade,
   children,
-}: Props) {
+}: SettingPanelProps) {
   const drawing = useRef<HTMLDivElement>(null);
   const heights = option.heights;
   const [view, setView] = useState<View>('side');
@@ -120,7 +111,7 @@ export function SettingPanel({
             {blade.name}
           </Typography>
           <Box sx={{ fontSize: 18 }}>
-            <Verdict verdict={worse(plan, option, setting)} size={18} />
+            <Verdict verdict={worstOf(plan, option, setting)} size={18} />
           </Box>
           <Box sx={{ flex: 1 }} />
           <ToggleButtonGroup
@@ -147,19 +138,19 @@ export function SettingPanel({
             {option.mounted ? 'on the saw now' : `hangs: ${blade.hangs || 'not said'}`}
           </Box>
           {!option.mounted && (
-            <Button size="small" sx={small} onClick={onMount}>
+            <Button size="small" sx={smallButton} onClick={onMount}>
               Mount it
             </Button>
           )}
-          <Button size="small" sx={small} onClick={onPin}>
+          <Button size="small" sx={smallButton} onClick={onPin}>
             Pin to compare
           </Button>
-          <Button size="small" sx={small} component={Link} to={card}>
+          <Button size="small" sx={smallButton} component={Link} to={card}>
             Setup card
           </Button>
           <Button
             size="small"
-            sx={small}
+            sx={smallButton}
             onClick={() => saveSvg(drawing.current, `${blade.name} ${shown}`)}
             disabled={shown === 'compare'}
           >
@@ -279,7 +270,11 @@ export function SettingPanel({
                 value={percent(setting.load)}
                 note={`of ${trim(plan.power_limit_w, 0)} W`}
               />
-              <Figure name="scorch" value={burn(setting.burn)} note="walls in 100" />
+              <Figure
+                name="scorch"
+                value={burn(setting.burn)}
+                note={burn(setting.burn) === '1' ? 'wall in 100' : 'walls in 100'}
+              />
               {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
                 <Figure
                   name="wall marks"
@@ -301,7 +296,7 @@ export function SettingPanel({
               <Figure
                 name="arc in wood"
                 value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
-                note={`${trim(setting.teeth_in_cut, 1)} teeth`}
+                note={`${setting.teeth_in_cut.toFixed(1)} teeth`}
               />
               <Figure
                 name={
@@ -329,183 +324,6 @@ export function SettingPanel({
         )}
       </Box>
       {children}
-    </Box>
-  );
-}
-
-const small = { minHeight: { xs: 44, md: 30 }, py: 0, px: 1 };
-
-/** The passes of a cut that takes more than one. */
-function Passes({ passes, units, table }: { passes: Sweep['passes']; units: Units; table: boolean }) {
-  return (
-    <Box component="ol" aria-label="Passes" sx={{ m: 0, pl: 2.5, fontSize: 15.5, lineHeight: 1.35 }}>
-      {passes.map((p) => (
-        <li key={p.name}>
-          <b>{p.name}</b> {formatSetting(p.setting.height_mm, units)} {table ? 'high' : 'deep'},{' '}
-          {p.setting.exit.name} {percent(p.setting.exit.of_limit)} of the splinters it bears
-          {p.scorch_assessed
-            ? `, scorch ${burn(p.setting.burn)} in 100.`
-            : '; too shallow for scorch to be judged.'}
-        </li>
-      ))}
-    </Box>
-  );
-}
-
-/** The cut itself can be worse than the blade, the setting than both, and the blade than the setting. */
-function worse(plan: Plan, option: Option, setting: Setting) {
-  if (plan.verdict === 'stop') return 'stop';
-  return option.verdict === 'mind' || setting.verdict === 'mind' ? 'mind' : option.verdict;
-}
-
-const burn = (p: number) => (p < 0.005 ? '<1' : trim(100 * p, 0));
-
-function HeightPick({
-  at,
-  now,
-  onHeight,
-  children,
-}: {
-  at: number;
-  now: number;
-  onHeight: (mm: number) => void;
-  children: string;
-}) {
-  const on = Math.abs(at - now) < 0.01;
-  return (
-    <ButtonBase
-      aria-pressed={on}
-      onClick={() => onHeight(at)}
-      sx={{
-        px: 1,
-        minHeight: { xs: 44, md: 30 },
-        minWidth: { xs: 44, md: 0 },
-        fontSize: 14.5,
-        fontWeight: on ? 700 : 500,
-        color: 'primary.main',
-        border: '1.5px solid',
-        borderColor: on ? 'primary.main' : 'divider',
-        borderRadius: 1,
-      }}
-    >
-      {children}
-    </ButtonBase>
-  );
-}
-
-function Figure({ name, value, note }: { name: string; value: string; note: string }) {
-  return (
-    <div>
-      <Box component="dt" sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.2 }}>
-        {name}
-      </Box>
-      <Box component="dd" sx={{ m: 0, lineHeight: 1.15 }}>
-        <Box component="span" sx={{ fontSize: 22, fontWeight: 650 }}>
-          {value}
-        </Box>{' '}
-        <Box component="span" sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-          {note}
-        </Box>
-      </Box>
-    </div>
-  );
-}
-
-function FaceFigure({ face }: { face: Face }) {
-  if (!face.matters) return <Figure name={face.name} value="–" note="does not count" />;
-  return (
-    <Figure
-      name={face.name}
-      value={percent(face.of_limit)}
-      note={face.of_limit > 1 ? 'of the splinters it bears: too many' : 'of the splinters it bears'}
-    />
-  );
-}
-
-/** One line of verdict, the change that would help most, and the cautions of this moment. */
-function Says({
-  option,
-  setting,
-  plan,
-  table,
-  onHeight,
-  onBlade,
-}: Pick<Props, 'option' | 'setting' | 'plan' | 'onHeight' | 'onBlade'> & { table: boolean }) {
-  const change = option.best_change;
-  return (
-    <Box sx={{ fontSize: 15.5, lineHeight: 1.35 }}>
-      {!setting.through && (
-        <Box sx={{ fontWeight: 650 }}>This setting does not cut through; it leaves wood standing.</Box>
-      )}
-      {option.heights && Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
-        <Box>
-          <b>Why this {table ? 'height' : 'depth'}:</b> {option.heights.why}
-        </Box>
-      )}
-      {setting.hedge && (
-        <Box>
-          <b>How sure:</b> {setting.hedge}; the ends of the range fade by what is not known, and the verdict
-          could turn.
-        </Box>
-      )}
-      {option.minds.map((m) => (
-        <Box key={m.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-          <Verdict verdict="mind" size={13} />
-          <span>
-            {m.why} <b>{m.way_out}</b>
-          </span>
-        </Box>
-      ))}
-      {setting.wall_from && plan.cut.finish !== 'hidden' && (
-        <Box>
-          <b>Wall marks:</b> {setting.wall_from}
-          {setting.window.fast_by === 'wall' &&
-            ' They bind here: true the blade, feed slower, or take another.'}
-        </Box>
-      )}
-      {plan.learnt.length > 0 && (
-        <Box>
-          <b>Learnt here:</b> {plan.learnt.join('; ')}. <Link to="/shop">Switch it off</Link>
-        </Box>
-      )}
-      {change && (
-        <Box>
-          <b>Helps most:</b> {change.text} The window would stand {trim(change.room, 1)} wide.{' '}
-          {(change.height_mm !== undefined || change.blade_id) && (
-            <ButtonBase
-              onClick={() => (change.blade_id ? onBlade(change.blade_id) : onHeight(change.height_mm!))}
-              sx={{
-                color: 'primary.main',
-                fontWeight: 650,
-                fontSize: 'inherit',
-                borderBottom: '2px solid',
-                borderRadius: 0,
-              }}
-            >
-              {change.blade_id ? 'Take it' : 'Set it'}
-            </ButtonBase>
-          )}
-        </Box>
-      )}
-      <Box
-        component="ul"
-        aria-label="Cautions"
-        sx={{
-          m: 0,
-          mt: 0.25,
-          pl: 2,
-          color: 'text.secondary',
-          fontSize: 14,
-          lineHeight: 1.3,
-          columnCount: { sm: 2 },
-          columnGap: 3,
-          '& li': { breakInside: 'avoid' },
-        }}
-      >
-        {plan.cautions.map((c) => (
-          <li key={c}>{c}</li>
-        ))}
-      </Box>
     </Box>
   );
 }

@@ -3,7 +3,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useSupports } from '../../api/queries';
+import { useSupports } from '../../api/choose';
 import type { Cut, SupportPlan, Units } from '../../api/types';
 import { SupportView } from '../../drawings/SupportView';
 import { formatSetting, trim } from '../../measure/format';

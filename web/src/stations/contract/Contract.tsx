@@ -28,7 +28,9 @@ interface Parameter {
   schema?: Schema;
 }
 interface Body {
+  $ref?: string;
   description?: string;
+  headers?: Record<string, { description?: string }>;
   content?: Record<string, { schema?: Schema }>;
 }
 interface Operation {
@@ -40,11 +42,16 @@ interface Operation {
   requestBody?: Body;
   responses?: Record<string, Body>;
 }
+interface Components {
+  schemas: Record<string, Schema>;
+  parameters?: Record<string, Parameter>;
+  responses?: Record<string, Body>;
+}
 interface Spec {
   info: { title: string; version: string; description?: string };
   tags?: { name: string; description?: string }[];
   paths: Record<string, Record<string, Operation>>;
-  components: { schemas: Record<string, Schema>; parameters?: Record<string, Parameter> };
+  components: Components;
 }
 
 const useSpec = () =>
@@ -79,7 +86,11 @@ export function Contract() {
       <Typography variant="h1">
         {info.title} contract, version {info.version}
       </Typography>
-      <Typography sx={{ whiteSpace: 'pre-line', my: 1 }}>{info.description}</Typography>
+      {info.description?.split('\n\n').map((part) => (
+        <Typography key={part} sx={{ my: 1 }}>
+          {part}
+        </Typography>
+      ))}
       <Typography>
         All addresses begin with <code>/api/v1</code>. The same in a machine’s words:{' '}
         <a href="/api/v1/openapi.json">openapi.json</a>
@@ -96,7 +107,7 @@ export function Contract() {
                 path={path}
                 method={method}
                 op={op}
-                parameters={components.parameters ?? {}}
+                components={components}
               />
             ))}
         </Box>
@@ -115,15 +126,17 @@ function OperationText({
   path,
   method,
   op,
-  parameters,
+  components,
 }: {
   path: string;
   method: string;
   op: Operation;
-  parameters: Record<string, Parameter>;
+  components: Components;
 }) {
-  const asked = (op.parameters ?? []).map((p) => (p.$ref ? (parameters[nameOf(p.$ref)] ?? p) : p));
-  const body = Object.values(op.requestBody?.content ?? {})[0]?.schema;
+  const asked = (op.parameters ?? []).map((p) => (p.$ref && components.parameters?.[nameOf(p.$ref)]) || p);
+  const answers = Object.entries(op.responses ?? {}).map(
+    ([status, r]) => [status, (r.$ref && components.responses?.[nameOf(r.$ref)]) || r] as const,
+  );
   return (
     <Box sx={{ borderTop: '1px solid', borderColor: 'divider', mt: 1.5, pt: 1 }}>
       <Typography variant="h3" sx={{ fontFamily: 'monospace', overflowWrap: 'anywhere' }}>
@@ -142,22 +155,36 @@ function OperationText({
           ))}
         </Box>
       )}
-      {body && (
+      {op.requestBody && (
         <Typography>
-          Takes <TypeText schema={body} />.
+          Takes <ContentText content={op.requestBody.content ?? {}} />.
         </Typography>
       )}
-      {Object.entries(op.responses ?? {}).map(([status, r]) => {
-        const schema = Object.values(r.content ?? {})[0]?.schema;
-        return (
-          <Typography key={status}>
-            {status === 'default' ? 'Otherwise' : status}: {schema ? <TypeText schema={schema} /> : null}.{' '}
-            {r.description}
-          </Typography>
-        );
-      })}
+      {answers.map(([status, r]) => (
+        <Typography key={status}>
+          {status === 'default' ? 'Otherwise' : status}: {r.description}{' '}
+          <ContentText content={r.content ?? {}} />
+          {Object.entries(r.headers ?? {}).map(([name, h]) => (
+            <span key={name}>
+              {' '}
+              <code>{name}</code>: {h.description}
+            </span>
+          ))}
+        </Typography>
+      ))}
     </Box>
   );
+}
+
+/** What is sent, in each of its formats. */
+function ContentText({ content }: { content: Record<string, { schema?: Schema }> }) {
+  return Object.entries(content).map(([format, { schema }], i) => (
+    <span key={format}>
+      {i > 0 && ', or '}
+      {schema && <TypeText schema={schema} />}
+      {format.includes('json') ? '' : ` as ${format}`}
+    </span>
+  ));
 }
 
 function SchemaText({ name, schema }: { name: string; schema: Schema }) {
@@ -184,6 +211,16 @@ function SchemaText({ name, schema }: { name: string; schema: Schema }) {
   );
 }
 
+/** A shape without a name of its own, by its fields. */
+function ShapeText({ schema }: { schema: Schema }) {
+  return Object.entries(schema.properties ?? {}).map(([field, s], i) => (
+    <span key={field}>
+      {i > 0 && ', '}
+      <code>{field}</code>: <TypeText schema={s} />
+    </span>
+  ));
+}
+
 /** A schema in a few words, with a link where it has a name. */
 function TypeText({ schema: s }: { schema: Schema }) {
   if (s.$ref) return <a href={`#${nameOf(s.$ref)}`}>{nameOf(s.$ref)}</a>;
@@ -194,6 +231,7 @@ function TypeText({ schema: s }: { schema: Schema }) {
         list of <TypeText schema={s.items} />
       </>
     );
+  if (s.properties) return <ShapeText schema={s} />;
   if (s.enum) return <>{s.enum.map(String).join(' | ')}</>;
   const limits = [
     s.minimum !== undefined && `from ${s.minimum}`,

@@ -5,15 +5,10 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import {
-  useDropGroove,
-  useEndGroove,
-  useGroove,
-  useMaterials,
-  useSaws,
-  useStartMounting,
-  useTestGroove,
-} from '../../api/queries';
+import { useDropGroove, useEndGroove, useGroove, useTestGroove } from '../../api/groove';
+import { useStartMounting } from '../../api/mount';
+import { useSaws } from '../../api/rack';
+import { useMaterials } from '../../api/shop';
 import type { Groove, Splinters, Units, Wall } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { GrooveSection } from '../../drawings/GrooveSection';

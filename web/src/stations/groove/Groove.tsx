@@ -5,7 +5,9 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRef, useState, type ReactNode } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useGroovePlan, useGrooves, useMaterials, useSaws, useStartGroove } from '../../api/queries';
+import { useGroovePlan, useGrooves, useStartGroove } from '../../api/groove';
+import { useSaws } from '../../api/rack';
+import { useMaterials } from '../../api/shop';
 import type { Cut, GrooveRow, GrooveStart, Material, Saw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { counted, formatSetting, formatThin } from '../../measure/format';
@@ -16,6 +18,8 @@ import { useAsk, type Said } from './ask';
 import { Piece } from './Piece';
 import { WayDetail } from './WayDetail';
 import { Ways } from './Ways';
+import { useDates } from '../../ui/useDates';
+import { FirstThings } from '../../ui/FirstThings';
 
 export function Groove() {
   const { units } = usePreferences();
@@ -50,11 +54,7 @@ export function Groove() {
           Tenons, box joints, tails, folds
         </Button>
       </Box>
-      {saws.data?.length === 0 && (
-        <Box sx={{ fontSize: 17, my: 1 }}>
-          This shop has no saw yet. <Link to="/rack/saws/new">Put yours in</Link> first.
-        </Box>
-      )}
+      {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {cut && saw && materials.data && saws.data && (
         <Sentence
           {...{ cut, said, saw, units }}
@@ -203,7 +203,10 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         </>
       )}
       ;{' '}
-      <Box component="span" sx={{ display: 'inline-block', width: 84, verticalAlign: 'middle' }}>
+      <Box
+        component="span"
+        sx={{ display: 'inline-block', width: 84, verticalAlign: 'middle', mt: 1.25, mb: 0.5 }}
+      >
         <NumberField
           label="How many"
           value={said.count}
@@ -262,6 +265,7 @@ function Rows({
   busy: boolean;
   onCallUp: (id: string) => void;
 }) {
+  const { short } = useDates();
   return (
     <Box component="section" aria-label={name} sx={{ mt: 1 }}>
       <Typography variant="h2">{name}</Typography>
@@ -287,8 +291,7 @@ function Rows({
               </Link>
               <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
                 {g.blade_name} on {g.saw_name}: {g.says}.{' '}
-                {g.ended ? `${g.made} made after ${counted(g.tests, 'test')}` : 'Under way'},{' '}
-                {new Date(g.at).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}.
+                {g.ended ? `${g.made} made after ${counted(g.tests, 'test')}` : 'Under way'}, {short(g.at)}.
               </Box>
             </Box>
             {g.ended && g.made > 0 && (

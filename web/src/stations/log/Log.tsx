@@ -4,12 +4,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useBlades, useLog, useLogImport, usePreviewLogImport, useSaws } from '../../api/queries';
+import { useLog, useLogImport, usePreviewLogImport } from '../../api/log';
+import { useBlades, useSaws } from '../../api/rack';
 import type { LogFilter, LogKind, RackFile } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { Entry } from '../../ui/Entry';
 import { SelectField } from '../../ui/Fields';
 import { FileButton } from '../../ui/FileButton';
+import { FirstThings } from '../../ui/FirstThings';
 
 const kinds: [string, string, LogKind[]][] = [
   ['', 'everything', []],
@@ -78,7 +80,13 @@ export function Log() {
           {log.error.message}
         </Alert>
       )}
-      {log.data && rows.length === 0 && <Box sx={{ my: 2 }}>No row is like that.</Box>}
+      {log.data &&
+        rows.length === 0 &&
+        (saws.data?.length === 0 ? (
+          <FirstThings missing="saw" />
+        ) : (
+          <Box sx={{ my: 2 }}>No row is like that. What is cut under Run writes one.</Box>
+        ))}
       <Box component="ol" aria-label="Rows" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {rows.map((e) => (
           <Entry key={e.id} entry={e} units={units} named strike />

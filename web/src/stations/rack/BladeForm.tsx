@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useAddBlade, useBlade, useBladeDraft, useChangeBlade } from '../../api/queries';
+import { useAddBlade, useBlade, useBladeDraft, useChangeBlade } from '../../api/rack';
 import type { Blade, BladeInput, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
@@ -16,7 +16,7 @@ import {
   grindWords,
   gulletWords,
   makeWords,
-  useWords,
+  keptForWords,
 } from '../../drawings/words';
 import { formatLength, formatThin } from '../../measure/format';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
@@ -193,7 +193,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
         <SelectField
           label="Kept for"
           value={input.kept_for}
-          choices={Object.entries(useWords) as [BladeInput['kept_for'], string][]}
+          choices={Object.entries(keptForWords) as [BladeInput['kept_for'], string][]}
           onChoose={(kept_for) => set({ kept_for })}
         />
         <LineField

@@ -4,26 +4,20 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useLocation, useParams } from 'react-router';
-import {
-  useBlade,
-  useLog,
-  useRestoreBlade,
-  useRetireBlade,
-  useSaws,
-  useSetPhoto,
-  useTruings,
-} from '../../api/queries';
+import { useLog } from '../../api/log';
+import { useBlade, useRestoreBlade, useRetireBlade, useSaws, useSetPhoto } from '../../api/rack';
+import { useTruings } from '../../api/truing';
 import type { Blade, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { BladeFace } from '../../drawings/BladeFace';
 import { HistoryChart } from '../../drawings/HistoryChart';
-import { coatingWords, grindWords, makeWords, retiredWords, useWords } from '../../drawings/words';
+import { coatingWords, grindWords, makeWords, retiredWords, keptForWords, upper } from '../../drawings/words';
 import { formatFigure, formatLength, formatRun, formatThin, trim } from '../../measure/format';
 import { Entry } from '../../ui/Entry';
 import { Condition } from '../../ui/Condition';
 import { FileButton } from '../../ui/FileButton';
 import { Verdict } from '../../ui/Verdict';
-import { testWords } from '../true/tests';
+import { testWords } from '../truing/tests';
 import { Mend } from '../care/Mend';
 import { Retire } from './Retire';
 
@@ -119,11 +113,11 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
     ],
     ['Speed limit', b.max_rpm ? `${trim(b.max_rpm, 0)} rpm` : 'not noted: read it off the plate'],
     ['Coating', b.coating === 'none' ? undefined : coatingWords[b.coating]],
-    ...b.features.map((f): [string, string] => [f.name, f.why]),
+    ...b.features.map((f): [string, string] => [upper(f.name), f.why]),
     ['Body slots', b.slots ? String(b.slots) : undefined],
     ['Carbide left', b.carbide_mm ? formatThin(b.carbide_mm, units) : undefined],
     ['Price', b.price ? trim(b.price, 2) : undefined],
-    ['Kept for', useWords[b.kept_for] + (b.nails ? ', nail-rated' : '')],
+    ['Kept for', keptForWords[b.kept_for] + (b.nails ? ', nail-rated' : '')],
     ['Hangs', saw ? `on ${saw}` : b.hangs || 'not said'],
     ['Cut so far', `${formatRun(c.metres, units)} in ${c.cuts} log lines`],
     ['Since washing', formatRun(c.metres_since_wash, units)],

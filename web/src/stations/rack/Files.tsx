@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { useImport, usePreviewImport } from '../../api/queries';
+import { useImport, usePreviewImport } from '../../api/rack';
 import { FileButton } from '../../ui/FileButton';
 import type { ImportPreview, RackFile } from '../../api/types';
 

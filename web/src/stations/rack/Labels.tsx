@@ -7,7 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
-import { useBlades, useLabels } from '../../api/queries';
+import { useBlades, useLabels } from '../../api/rack';
 import { usePreferences } from '../../app/preferences';
 import { save } from '../../drawings/save';
 import { NumberField } from '../../ui/Fields';

@@ -8,13 +8,13 @@ import Typography from '@mui/material/Typography';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { useBlades, useSaws } from '../../api/queries';
+import { useBlades, useSaws } from '../../api/rack';
 import type { Blade, Saw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { BladeFace } from '../../drawings/BladeFace';
 import { SawFace } from '../../drawings/SawFace';
-import { retiredWords, specOf, useWords } from '../../drawings/words';
+import { retiredWords, specOf, keptForWords } from '../../drawings/words';
 import { formatLength, formatThin, trim } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
 import { useSize } from '../../ui/useSize';
@@ -105,7 +105,7 @@ export function Rack() {
           <Pick
             label="Kept for"
             value={wanted.use}
-            choices={Object.entries(useWords)}
+            choices={Object.entries(keptForWords)}
             onPick={(use) => setWanted({ ...wanted, use })}
           />
           <Pick
@@ -343,7 +343,7 @@ function BladePeg({ blade, saw, units, search, place, of }: PegProps) {
             {formatLength(blade.diameter_mm, units)}, {specOf(blade, units)}
           </Box>
           <Box sx={{ fontSize: 15, my: 0.5, lineHeight: 1.3, overflowWrap: 'anywhere' }}>
-            for {useWords[blade.kept_for]}
+            for {keptForWords[blade.kept_for]}
             <br />
             {blade.retired ? (
               <b>{retiredWords[blade.retired.reason] ?? blade.retired.reason}</b>

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useAddSaw, useChangeSaw, useRetireSaw, useSaw, useSawDraft } from '../../api/queries';
+import { useAddSaw, useChangeSaw, useRetireSaw, useSaw, useSawDraft } from '../../api/rack';
 import type { Saw, SawInput } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { SawFace } from '../../drawings/SawFace';

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useBlade, useDadoSet, useRenewParts, useSetDadoSet } from '../../api/queries';
+import { useBlade, useDadoSet, useRenewParts, useSetDadoSet } from '../../api/rack';
 import type { DadoSet, DadoSetInput, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { formatThin } from '../../measure/format';

@@ -6,7 +6,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Collapse from '@mui/material/Collapse';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
-import { useUnmarked } from '../../api/queries';
+import { useUnmarked } from '../../api/rack';
 import type { BladeInput, UnmarkedReadings, Units } from '../../api/types';
 import { HookReading, BevelSample } from '../../drawings/Readings';
 import { formatThin, trim } from '../../measure/format';

@@ -4,7 +4,7 @@
  * found in 24 teeth.
  */
 import type { Blade } from '../../api/types';
-import { grindShort, grindWords, makeWords, useWords } from '../../drawings/words';
+import { grindShort, grindWords, makeWords, keptForWords } from '../../drawings/words';
 
 export interface Wanted {
   text: string;
@@ -27,7 +27,7 @@ function textOf(b: Blade): string {
       b.name,
       b.hangs,
       b.note,
-      useWords[b.kept_for],
+      keptForWords[b.kept_for],
       makeWords[b.make],
       b.grind && `${grindWords[b.grind]} ${grindShort[b.grind]} ${b.teeth}t`,
       `${b.teeth} ${b.diameter_mm} ${b.kerf_mm}`,

@@ -231,7 +231,9 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
             ? 'keep the cut inside the bare band: dashed is too slow, dotted too fast'
             : 'the window is shut: no feed cuts this well; the bar goes as fast as still may be'}
         </span>
-        <span>{formatLength(lengthMm, units)}</span>
+        <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+          {formatLength(lengthMm, units)}
+        </Box>
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {state === 'running' ? (

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { useLogCut } from '../../api/queries';
+import { useLogCut } from '../../api/run';
 import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';

@@ -1,7 +1,7 @@
 /** The last cuts on this saw; a mistake is struck out here. */
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useLog } from '../../api/queries';
+import { useLog } from '../../api/log';
 import type { Saw, Units } from '../../api/types';
 import { Entry } from '../../ui/Entry';
 

@@ -6,15 +6,10 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import {
-  useBlades,
-  useComparison,
-  useMaterials,
-  usePlan,
-  useSaws,
-  useStartTrial,
-  useTrials,
-} from '../../api/queries';
+import { useComparison, usePlan } from '../../api/choose';
+import { useBlades, useSaws } from '../../api/rack';
+import { useStartTrial, useTrials } from '../../api/run';
+import { useMaterials } from '../../api/shop';
 import type { Cut, Support, TrialAsk } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
@@ -23,6 +18,7 @@ import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields
 import { LengthField } from '../../ui/Word';
 import { useCut, usePins } from '../choose/cut';
 import { useAfterReading } from '../../ui/useAfterReading';
+import { useDates } from '../../ui/useDates';
 
 type Way = TrialAsk['settings'][number];
 
@@ -241,6 +237,7 @@ export function NewTrial() {
 
 /** What was compared before, so that nobody does it twice. */
 function Before() {
+  const { day } = useDates();
   const trials = useTrials();
   if (!trials.data?.length) return null;
   return (
@@ -254,8 +251,7 @@ function Before() {
             {[...new Set(t.settings.map((s) => s.blade_name))].join(' and ')}, {t.differ.join(' and ')}
           </Link>
           <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-            {new Date(t.started_at).toLocaleDateString()}, {t.cut.material}.{' '}
-            {t.ended_at ? `${t.says[0] ?? ''}.` : 'Under way.'}
+            {day(t.started_at)}, {t.cut.material}. {t.ended_at ? `${t.says[0] ?? ''}.` : 'Under way.'}
           </Box>
         </Box>
       ))}

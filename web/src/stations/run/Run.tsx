@@ -8,7 +8,9 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useBlades, useComparison, useMaterials, usePlan, useSaws } from '../../api/queries';
+import { useComparison, usePlan } from '../../api/choose';
+import { useBlades, useSaws } from '../../api/rack';
+import { useMaterials } from '../../api/shop';
 import type { Blade, Cut, Plan, Setting, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
@@ -21,6 +23,7 @@ import { useCut } from '../choose/cut';
 import { Beat } from './Beat';
 import { CameOut } from './CameOut';
 import { LastCuts } from './LastCuts';
+import { FirstThings } from '../../ui/FirstThings';
 
 const FEW = 60;
 
@@ -73,6 +76,7 @@ export function Run() {
           {failed.message}
         </Alert>
       )}
+      {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {one?.refused && (
         <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
           {blade?.name}: {one.refused}

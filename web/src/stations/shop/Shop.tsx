@@ -3,16 +3,19 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { ProblemError } from '../../api/client';
-import { useChangeShop, useLessons, useShop } from '../../api/queries';
+import { useLessons } from '../../api/run';
+import { useChangeShop, useShop } from '../../api/shop';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
+import { upper } from '../../drawings/words';
 
 const schools: [HeightSchool, string, string][] = [
   ['saw', 'By the saw', 'Gullets clear on a table saw, just through with a circular saw.'],
@@ -46,6 +49,10 @@ export function ShopPage() {
   );
 }
 
+/** All zones that the browser knows, with the one that is set, whatever it is. */
+const zones = (set: string | undefined) =>
+  [...new Set([...Intl.supportedValuesOf('timeZone'), ...(set ? [set] : [])])].sort();
+
 const mending: [number, string, string][] = [
   [0.5, 'Quick', 'A drum sander or a planer beside the saw'],
   [1, 'As usual', 'A scraper and a sanding block'],
@@ -59,6 +66,7 @@ const typed = [
   'learning',
   'sharpening_price',
   'rework',
+  'time_zone',
 ] as const satisfies (keyof ShopInput)[];
 
 interface FormProps {
@@ -108,6 +116,22 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         <Box sx={{ maxWidth: 420, my: 2 }}>
           <LineField label="Name" value={input.name} most={80} onText={(name) => set({ name })} />
         </Box>
+        <TextField
+          select
+          label="Days begin and end as in"
+          size="small"
+          value={input.time_zone ?? ''}
+          onChange={(e) => set({ time_zone: e.target.value || undefined })}
+          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+          sx={{ width: { xs: '100%', sm: 300 }, mb: 3, display: 'block', '& > div': { width: '100%' } }}
+        >
+          <option value="">the server’s own zone, until it is said</option>
+          {zones(input.time_zone).map((z) => (
+            <option key={z} value={z}>
+              {z.replaceAll('_', ' ')}
+            </option>
+          ))}
+        </TextField>
         <Choices
           title="Changing blades"
           why="Corte counts a change in minutes when it ranks blades, and says for each cut what a change would be worth."
@@ -185,7 +209,7 @@ function Lessons() {
         {told
           .flatMap((l) => l.says)
           .map((s) => (
-            <li key={s}>{s.charAt(0).toUpperCase() + s.slice(1)}.</li>
+            <li key={s}>{upper(s)}.</li>
           ))}
       </Box>
       {lessons.data && lessons.data.length > told.length && (

@@ -4,14 +4,19 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useRef } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useBlades, useMaterials, useSaws, useStartTrace, useTraces, useTraceWords } from '../../api/queries';
+import { useBlades, useSaws } from '../../api/rack';
+import { useMaterials } from '../../api/shop';
+import { useStartTrace, useTraces, useTraceWords } from '../../api/trace';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid } from '../../drawings/words';
 import { useCut } from '../choose/cut';
 import { Signs } from './Signs';
+import { useDates } from '../../ui/useDates';
+import { FirstThings } from '../../ui/FirstThings';
 
 export function NewTrace() {
+  const { day } = useDates();
   const { units } = usePreferences();
   const [params] = useSearchParams();
   const saws = useSaws();
@@ -35,6 +40,7 @@ export function NewTrace() {
           {failed.message}
         </Alert>
       )}
+      {saws.data?.length === 0 && <FirstThings missing="saw" />}
       <Box>
         <Box sx={{ minWidth: 0 }}>
           {cut && saw && (
@@ -53,9 +59,11 @@ export function NewTrace() {
               </Box>
             </Box>
           )}
-          <Box sx={{ fontSize: 18, mb: 1 }}>
-            Point at the work where the fault shows, then say what it looks like.
-          </Box>
+          {saws.data?.length !== 0 && (
+            <Box sx={{ fontSize: 18, mb: 1 }}>
+              Point at the work where the fault shows, then say what it looks like.
+            </Box>
+          )}
           {cut && saw && words.data && (
             <Signs
               saw={saw.kind}
@@ -101,12 +109,8 @@ export function NewTrace() {
               >
                 <Link to={`/trace/${t.id}`}>{t.present.join(', ') || 'nothing seen yet'}</Link>
                 <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-                  {new Date(t.started_at).toLocaleDateString(undefined, {
-                    day: 'numeric',
-                    month: 'short',
-                    year: 'numeric',
-                  })}
-                  , {saws.data?.find((s) => s.id === t.saw_id)?.name ?? 'a saw that is gone'}
+                  {day(t.started_at)},{' '}
+                  {saws.data?.find((s) => s.id === t.saw_id)?.name ?? 'a saw that is gone'}
                   {t.blade_id &&
                     `, ${rack.data?.find((b) => b.id === t.blade_id)?.name ?? 'a blade that is gone'}`}
                   .{' '}

@@ -4,23 +4,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useNavigate, useParams } from 'react-router';
-import {
-  useDropTrace,
-  useEndTrace,
-  useMaterials,
-  useSaws,
-  useSetEvidence,
-  useTrace,
-  useTraceWords,
-} from '../../api/queries';
+import { useSaws } from '../../api/rack';
+import { useMaterials } from '../../api/shop';
+import { useDropTrace, useEndTrace, useSetEvidence, useTrace, useTraceWords } from '../../api/trace';
 import type { Trace as TraceOf, TraceCheck, TraceEvidence, TraceReason } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
-import { cutSaid } from '../../drawings/words';
+import { cutSaid, upper } from '../../drawings/words';
 import { percent } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 import { cutParams } from '../choose/cut';
 import { Signs } from './Signs';
+import { useDates } from '../../ui/useDates';
 
 export function Trace() {
   const { id = '' } = useParams();
@@ -397,6 +392,7 @@ function More({
   busy: boolean;
   onAnswer: (check: string, a: 'found' | 'not' | 'could-not' | null) => void;
 }) {
+  const { day } = useDates();
   return (
     <Box sx={{ mt: 2, display: 'grid', gap: 2 }}>
       {t.done.length > 0 && (
@@ -441,10 +437,7 @@ function More({
       )}
       {t.piece.length > 0 && <Lines name="The piece" lines={t.piece} />}
       {t.facts.length > 0 && (
-        <Lines
-          name="What Corte knew when it began"
-          lines={t.facts.map((f) => f.charAt(0).toUpperCase() + f.slice(1) + '.')}
-        />
+        <Lines name="What Corte knew when it began" lines={t.facts.map((f) => upper(f) + '.')} />
       )}
       {t.before.length > 0 && (
         <Box component="section" aria-label="The same before">
@@ -453,14 +446,7 @@ function More({
           </Typography>
           {t.before.map((b) => (
             <Box key={b.id}>
-              <Link to={`/trace/${b.id}`}>
-                {new Date(b.at).toLocaleDateString(undefined, {
-                  day: 'numeric',
-                  month: 'short',
-                  year: 'numeric',
-                })}
-              </Link>
-              : {b.signs.join(', ').toLowerCase()}.{' '}
+              <Link to={`/trace/${b.id}`}>{day(b.at)}</Link>: {b.signs.join(', ').toLowerCase()}.{' '}
               {b.cause ? `${b.cause}${b.fixed ? ', fixed' : ''}.` : 'No reason was proved.'}
             </Box>
           ))}

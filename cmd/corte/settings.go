@@ -1,0 +1,59 @@
+package main
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"reflect"
+	"strings"
+
+	"github.com/caarlos0/env/v11"
+)
+
+// settings come from the environment; help says what each is for.
+type settings struct {
+	DatabaseURL string   `env:"DATABASE_URL" help:"a PostgreSQL that runs elsewhere; without it, one of Corte's own on loopback"`
+	Data        string   `env:"CORTE_DATA" help:"folder of Corte's own PostgreSQL; /var/lib/corte for root, else ~/.local/share/corte"`
+	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on, on loopback"`
+	Shop        string   `env:"CORTE_SHOP" envDefault:"shop" help:"which shop of the database serve serves"`
+	LogLevel    string   `env:"CORTE_LOG" envDefault:"info" help:"debug, info, warn or error"`
+	Gauges      []string `env:"CORTE_GAUGES" help:"addresses of dial gauges, with commas between"`
+}
+
+// settingsHelp lists the settings as help shows them.
+func settingsHelp() string {
+	var b strings.Builder
+	b.WriteString("Settings come from the environment:\n")
+	for f := range reflect.TypeFor[settings]().Fields() {
+		fmt.Fprintf(&b, "  %-14s %s", f.Tag.Get("env"), f.Tag.Get("help"))
+		if usual := f.Tag.Get("envDefault"); usual != "" {
+			fmt.Fprintf(&b, " (%s)", usual)
+		}
+		b.WriteByte('\n')
+	}
+	return b.String()
+}
+
+func readSettings() (settings, error) {
+	s, err := env.ParseAs[settings]()
+	if err != nil {
+		return s, err
+	}
+	if s.Data == "" {
+		s.Data = usualData()
+	}
+	return s, nil
+}
+
+// usualData is outside any source tree. Root's home is closed to the user
+// postgres, so root's data live where a service's would.
+func usualData() string {
+	if os.Geteuid() == 0 {
+		return "/var/lib/corte"
+	}
+	if dir := os.Getenv("XDG_DATA_HOME"); dir != "" {
+		return filepath.Join(dir, "corte")
+	}
+	home, _ := os.UserHomeDir()
+	return filepath.Join(home, ".local", "share", "corte")
+}

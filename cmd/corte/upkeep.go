@@ -1,0 +1,79 @@
+package main
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/spf13/cobra"
+
+	"corte/internal/pg"
+	"corte/internal/store"
+)
+
+func migrateCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "migrate", Short: "Bring the database up to date and end", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			_, done, err := openBeside(cmd.Context(), s)
+			if err != nil {
+				return err
+			}
+			done()
+			fmt.Fprintln(cmd.OutOrStdout(), "The database is up to date.")
+			return nil
+		},
+	}
+}
+
+func conditionsCommand() *cobra.Command {
+	var mend bool
+	cmd := &cobra.Command{
+		Use: "conditions", Short: "Fold every blade's log anew and compare its snapshot", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			st, done, err := openBeside(cmd.Context(), s)
+			if err != nil {
+				return err
+			}
+			defer done()
+			blades, drifts, err := st.Conditions(cmd.Context(), mend)
+			if err != nil {
+				return err
+			}
+			out := cmd.OutOrStdout()
+			for _, d := range drifts {
+				if d.Parts {
+					fmt.Fprintf(out, "%s: its parts are not held to be what its grooves say\n", d.Blade)
+				}
+				fmt.Fprintf(out, "%s: the snapshot says worn %.6g m², pitchy %.6g m²; the log %.6g and %.6g\n", d.Blade, d.Kept.WearM2, d.Kept.ResinM2, d.Folded.WearM2, d.Folded.ResinM2)
+			}
+			switch {
+			case len(drifts) == 0:
+				fmt.Fprintf(out, "The snapshots of all %d blades say what their logs add up to.\n", blades)
+			case mend:
+				fmt.Fprintf(out, "%d of %d snapshots were made anew.\n", len(drifts), blades)
+			default:
+				return fmt.Errorf("%d of %d snapshots differ from their logs; corte conditions --mend makes them anew", len(drifts), blades)
+			}
+			return nil
+		},
+	}
+	cmd.Flags().BoolVar(&mend, "mend", false, "write what the log adds up to")
+	return cmd
+}
+
+// openBeside is openStore for commands that may run while another Corte serves
+// the same data folder: they share its PostgreSQL.
+func openBeside(ctx context.Context, s settings) (st *store.Store, done func(), err error) {
+	if s.DatabaseURL == "" {
+		s.DatabaseURL = pg.Running(ctx, s.Data, databaseName)
+	}
+	return openStore(ctx, s)
+}

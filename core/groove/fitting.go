@@ -1,0 +1,321 @@
+package groove
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"corte/core/fault"
+	"corte/core/measure"
+	"corte/core/verdict"
+)
+
+// A Dial is how the dial of a set stands.
+type Dial struct {
+	Cutters int
+	Turns   float64
+}
+
+// A Stand is how a tool is set up for a groove, by the parts that it is made
+// up of, so that it means the same when the set has others.
+type Stand struct {
+	Parts  []Part // of a stack, with their counts
+	Dial   *Dial
+	Shift  measure.Length // of the last pass
+	Off    measure.Length // that the last test came wider than its parts say
+	Passes int
+	Height measure.Length
+}
+
+// Says is how it stands, in words.
+func (s Stand) Says(u measure.Unit) string {
+	switch {
+	case s.Dial != nil:
+		return OnDial(s.Dial.Cutters, s.Dial.Turns)
+	case s.Passes == 1:
+		return "one pass"
+	case s.Passes > 0:
+		return fmt.Sprintf("%d passes", s.Passes)
+	}
+	counts := make([]int, len(s.Parts))
+	for i, p := range s.Parts {
+		counts[i] = p.Count
+	}
+	return InStack(counts, s.Parts, u)
+}
+
+// Shy is how much the first test groove stays short of its depth.
+func Shy(depth measure.Length) measure.Length { return min(1, depth/4) }
+
+// Stand is how a way to a groove stands at a height.
+func (w Way) Stand(t Tool, height measure.Length) Stand {
+	out := Stand{Height: height, Passes: len(w.Passes)}
+	switch {
+	case t.Set == nil:
+	case t.Set.Kind == Dialled:
+		out.Dial = &Dial{t.Set.Ranges[w.Range].Cutters, w.Turns}
+	default:
+		out.Parts = t.Set.parts(w.Stack.Counts)
+	}
+	return out
+}
+
+// parts are those of a stack that are used, with their counts.
+func (s Set) parts(counts []int) (out []Part) {
+	for i, n := range counts {
+		if n > 0 {
+			out = append(out, Part{s.Parts[i].Thickness, n, s.Parts[i].Shim})
+		}
+	}
+	return out
+}
+
+// A Test is a groove that was cut in scrap and measured.
+type Test struct {
+	At    time.Time
+	Width measure.Length
+	Off   measure.Length // over the width that is wanted
+	Depth measure.Length // 0 where nobody measured it
+	With  Stand          // that it was made with
+	Doubt bool           // its parts do not account for it
+}
+
+// A Fitting is a groove on its way to fit: a tool that stands somehow, and what
+// its tests came to.
+type Fitting struct {
+	Want  Request
+	Tool  Tool // without the setting that it stands at
+	Held  Held // of a set's parts
+	Stand Stand
+	Tests []Test
+	Lead  measure.Length // that a turn of the saw's height wheel lifts; 0 if not known
+}
+
+const (
+	depthNear  = measure.Length(0.15) // how near a groove's depth is to come
+	mostUneven = measure.Length(0.4)  // by how much readings of one groove may differ
+	farWide    = measure.Length(3)    // further off, another groove was measured
+	farDeep    = measure.Length(5)
+	hair       = measure.Length(1e-9) // of rounding
+)
+
+// Way is what the tool makes as it stands.
+func (f Fitting) Way() Way {
+	t := f.Tool
+	if t.Stop == "" {
+		t.Now = &Setting{Shift: f.Stand.Shift, Off: f.Stand.Off}
+		if d := f.Stand.Dial; d != nil {
+			t.Now.Cutters, t.Now.Turns = d.Cutters, d.Turns
+		}
+		if t.Set != nil && t.Set.Kind == Stacked {
+			var ok bool
+			if t.Now.Counts, ok = t.Set.Counts(f.Stand.Parts); !ok {
+				t.Stop, t.WayOut = "parts of this stack are no longer in the set’s record", "begin the groove again"
+			}
+		}
+	}
+	return f.Want.Ways([]Tool{t})[0]
+}
+
+// Good reports whether the last test groove is as it should be in width, and
+// the last depth that was measured as well: the first one stands shy.
+func (f Fitting) Good() bool {
+	n := len(f.Tests)
+	return n > 0 && near(f.Tests[n-1].Off, Near) && f.deepAs()
+}
+
+func (f Fitting) deepAs() bool {
+	for _, t := range slices.Backward(f.Tests) {
+		if t.Depth > 0 {
+			return near(t.Depth-f.Want.Depth, depthNear)
+		}
+	}
+	return false
+}
+
+// Next says what to do now, in order.
+func (f Fitting) Next() []string {
+	u := f.Want.Unit
+	if f.Good() {
+		return []string{"It fits: cut them like that."}
+	}
+	way := f.Way()
+	if way.Verdict == verdict.Stop {
+		return []string{"Stop: " + way.Says + "."}
+	}
+	var out []string
+	if len(f.Tests) == 0 {
+		height := "Set the blade " + f.Stand.Height.Setting(u) + " high"
+		if f.Stand.Height < f.Want.Depth {
+			height += ", shy of the depth: the difference is added after it is measured"
+		}
+		return append(out, height+".", "Cut a test groove in scrap of the same stock. Measure its width at three places, and its depth.")
+	}
+	last := f.Tests[len(f.Tests)-1]
+	if last.Doubt {
+		out = append(out, "That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove; a test that was spoilt is struck out in the log, so that it teaches nothing.")
+	}
+	wide := size(last.Off).Thin(u)
+	switch {
+	case near(last.Off, Near):
+		out = append(out, "Its width is right.")
+	case f.Tool.Set == nil && len(way.Passes) == 1:
+		out = append(out, fmt.Sprintf("The groove is %s too wide: its kerf alone is more than is wanted. Take a thinner blade, or true this one.", wide))
+	case f.Tool.Set == nil && last.With.Passes == 1:
+		out = append(out, fmt.Sprintf("The groove is %s too narrow: a second pass, the fence %s further.", wide, wide))
+	case f.Tool.Set == nil:
+		to := "further"
+		if last.Off > 0 {
+			to = "nearer"
+		}
+		out = append(out, fmt.Sprintf("The groove is %s too %s: set the last pass %s %s.", wide, WideOrNarrow(last.Off), wide, to))
+	default:
+		change := changed(last.With, f.Stand, u)
+		if change == "" {
+			out = append(out, fmt.Sprintf("The groove is %s too %s, and with the parts that there are it comes no nearer.", wide, WideOrNarrow(last.Off)))
+			break
+		}
+		out = append(out, fmt.Sprintf("The groove is %s too %s. Plug out, then %s.", wide, WideOrNarrow(last.Off), change))
+	}
+	if d := f.Want.Depth - last.Depth; last.Depth > 0 && !near(d, depthNear) {
+		up := "Raise"
+		if d < 0 {
+			up = "Lower"
+		}
+		said := fmt.Sprintf("%s the blade by %s, to %s", up, size(d).Thin(u), f.Stand.Height.Setting(u))
+		if f.Lead > 0 {
+			said += fmt.Sprintf(": %.2f turns of the wheel", math.Abs(float64(d/f.Lead)))
+		}
+		out = append(out, said+".")
+	} else if last.Depth == 0 && !f.deepAs() {
+		out = append(out, "Measure the depth as well: the blade is set to "+f.Stand.Height.Setting(u)+".")
+	}
+	return append(out, "Test again.")
+}
+
+// changed is how a set's stand differs from that of a test, in words; empty if
+// it does not.
+func changed(last, now Stand, u measure.Unit) string {
+	if now.Dial != nil && last.Dial != nil {
+		if now.Dial.Turns == last.Dial.Turns {
+			return ""
+		}
+		return fmt.Sprintf("turn the dial from %.2f to %.2f", last.Dial.Turns, now.Dial.Turns)
+	}
+	of := func(parts []Part, p Part) int {
+		for _, q := range parts {
+			if q.Thickness == p.Thickness && q.Shim == p.Shim {
+				return q.Count
+			}
+		}
+		return 0
+	}
+	var out []string
+	say := func(p Part, verb string, n int) {
+		what := "a " + p.What()
+		if n > 1 {
+			what = fmt.Sprintf("%d %ss", n, p.What())
+		}
+		out = append(out, fmt.Sprintf("%s %s of %s", verb, what, p.Thickness.Thin(u)))
+	}
+	for _, p := range last.Parts {
+		if n := p.Count - of(now.Parts, p); n > 0 {
+			say(p, "take out", n)
+		}
+	}
+	for _, p := range now.Parts {
+		if n := p.Count - of(last.Parts, p); n > 0 {
+			say(p, "put in", n)
+		}
+	}
+	return strings.Join(out, ", ")
+}
+
+func size(l measure.Length) measure.Length { return max(l, -l) }
+
+// near reports whether a length is within a limit, give or take rounding.
+func near(l, limit measure.Length) bool { return size(l) <= limit+hair }
+
+// Event is a test groove as the set's log has it.
+func (f Fitting) Event(widths []measure.Length) Event {
+	e := Event{What: Tested, Parts: f.Stand.Parts, Dial: f.Stand.Dial, Widths: widths}
+	if f.Tool.Set != nil {
+		e.Left, e.Right = f.Tool.Set.Left, f.Tool.Set.Right
+	}
+	return e
+}
+
+// Check refuses readings that no test of this groove can have come to. depth is
+// 0 where it was not measured. The error is a *fault.Error.
+func (f Fitting) Check(widths []measure.Length, depth measure.Length) error {
+	u, mean := f.Want.Unit, Mean(widths)
+	switch {
+	case len(widths) == 0:
+		return fault.At("width", "measure the width at three places")
+	case !near(slices.Max(widths)-slices.Min(widths), mostUneven):
+		return fault.At("width", "the readings of one groove run from %s to %s; clear the chips out and measure again", slices.Min(widths).Format(u), slices.Max(widths).Format(u))
+	case !near(mean-f.Want.Width, farWide):
+		return fault.At("width", "%s is far from the %s that is wanted; was another groove measured?", mean.Format(u), f.Want.Width.Format(u))
+	case depth > 0 && !near(depth-f.Stand.Height, farDeep):
+		return fault.At("depth", "%s is far from the %s that the blade was set to; measure again", depth.Format(u), f.Stand.Height.Setting(u))
+	}
+	return nil
+}
+
+// Tested is the fitting after one more test groove: what it taught of the
+// parts, and how the tool is to stand for the next. The error says that no
+// setting comes nearer.
+func (f Fitting) Tested(at time.Time, widths []measure.Length, depth measure.Length) (Fitting, error) {
+	mean := Mean(widths)
+	t := Test{At: at, Width: mean, Off: mean - f.Want.Width, Depth: depth, With: f.Stand}
+	out := f
+	if s := f.Tool.Set; s != nil {
+		e := f.Event(widths)
+		t.Doubt = s.Surprising(f.Held, e)
+		out.Held = s.Then(f.Held, e)
+		out.Tool.Estimate = out.Held.Estimate
+	}
+	out.Tests = append(slices.Clip(f.Tests), t)
+	var err error
+	out.Stand, err = out.reset(f.Way(), t)
+	return out, err
+}
+
+// reset is the next stand after a test; was is the way that made it.
+func (f Fitting) reset(was Way, t Test) (Stand, error) {
+	now := f.Stand
+	if d := f.Want.Depth - t.Depth; t.Depth > 0 && !near(d, depthNear) {
+		now.Height += d
+	}
+	if near(t.Off, Near) {
+		return now, nil
+	}
+	next := f
+	if f.Tool.Set == nil {
+		now.Shift -= t.Off
+		next.Stand = now
+		now.Passes = len(next.Way().Passes)
+		return now, nil
+	}
+	// What its parts do not account for stays as it is with the next setting.
+	now.Off = 0
+	next.Stand = now
+	now.Off = f.Want.Width + t.Off - next.Way().Width
+	aim := f.Want.Width - now.Off
+	if f.Tool.Set.Kind == Dialled {
+		at, turns, err := f.Tool.Set.Dial(f.Held.Estimate, aim, f.Want.Unit)
+		if err != nil {
+			return now, err
+		}
+		now.Dial = &Dial{f.Tool.Set.Ranges[at].Cutters, turns}
+		return now, nil
+	}
+	stack, err := f.Tool.Set.Restack(f.Held.Estimate, aim, was.Stack.Counts, f.Want.Unit)
+	if err != nil {
+		return now, err
+	}
+	now.Parts = f.Tool.Set.parts(stack.Counts)
+	return now, nil
+}

@@ -1,0 +1,42 @@
+package httpapi
+
+import (
+	"context"
+
+	"corte/internal/httpapi/contract"
+)
+
+func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
+	all, err := s.in(ctx).Bench(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.GetBench200JSONResponse{Items: make([]contract.BenchSaw, len(all))}
+	for i, b := range all {
+		one := contract.BenchSaw{Saw: encodeSaw(b.Saw), Due: b.Due, Truings: []contract.TruingStand{}, Last: make([]contract.LogEntry, len(b.Last))}
+		if b.Blade != nil {
+			one.Blade = ptr(encodeBlade(*b.Blade))
+		}
+		for k, e := range b.Last {
+			if one.Last[k], err = encodeEntry(e); err != nil {
+				return nil, err
+			}
+		}
+		for _, st := range b.Stands {
+			stand := contract.TruingStand{Test: contract.TruingTest(st.Test), Stale: st.Stale}
+			if st.Entry != nil {
+				e, err := encodeEntry(*st.Entry)
+				if err != nil {
+					return nil, err
+				}
+				stand.Figure, stand.FigureUnit, stand.Verdict, stand.At = e.Figure, (*contract.TruingStandFigureUnit)(e.FigureUnit), e.Verdict, &st.Entry.At
+			}
+			one.Truings = append(one.Truings, stand)
+		}
+		if b.Mounting != nil {
+			one.MountingID, one.MountingBlade = &b.Mounting.ID, &b.Goes
+		}
+		out.Items[i] = one
+	}
+	return out, nil
+}

@@ -1,0 +1,270 @@
+package httpapi
+
+import (
+	"context"
+	"math"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/guide"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+)
+
+func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
+	c := DecodeCut(r.Body.Cut)
+	p, err := s.in(ctx).Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.CreatePlan200JSONResponse(encodePlan(p)), nil
+}
+
+func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
+	c := DecodeCut(r.Body.Cut)
+	spec := shop.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
+	sweep, err := s.in(ctx).Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.CreateSweep200JSONResponse(encodeSweep(sweep)), nil
+}
+
+// planLimit is how many options are told of; more than anyone reads.
+func planLimit(l *int) int {
+	if l == nil {
+		return 60
+	}
+	return *l
+}
+
+// DecodeCut reads a cut: its words are the core's own.
+func DecodeCut(c contract.Cut) shop.Cut {
+	return shop.Cut{
+		SawID: c.SawID, Material: c.Material, Direction: c.Direction, Motion: c.Motion, Finish: c.Finish,
+		Thickness: measure.Length(c.ThicknessMm), Width: measure.Length(c.WidthMm), Length: measure.Length(c.LengthMm),
+		Exit: c.ExitSupport, Other: c.OtherSupport, Form: value(c.Form), Bed: value(c.Bed),
+		Depth: measure.Length(value(c.DepthMm)), Piece: measure.Length(value(c.PieceMm)), BevelDeg: value(c.BevelDeg), MiterDeg: value(c.MiterDeg),
+		Pieces: value(c.Pieces), Moves: value(c.Moves), BrakeOff: value(c.BrakeOff), Moisture: value(c.Moisture), FenceSide: value(c.FenceSide),
+	}
+}
+
+func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
+	c := DecodeCut(r.Body.Cut)
+	pins := make([]shop.Pin, len(r.Body.Pins))
+	for i, p := range r.Body.Pins {
+		pins[i] = shop.Pin{Blade: p.BladeID, Height: measure.Length(value(p.HeightMm))}
+		pins[i].Exit = p.ExitSupport
+		pins[i].Other = p.OtherSupport
+	}
+	w, all, err := s.in(ctx).Compare(ctx, s.shop, c, pins, units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.CreateComparison200JSONResponse{Items: make([]contract.Compared, len(all))}
+	for i, one := range all {
+		out.Items[i] = contract.Compared{BladeID: one.Blade, Cut: encodeCut(w.ID, one.Job), Refused: text(sentence(one.Refused))}
+		if one.Setting != nil {
+			out.Items[i].Setting = ptr(encodeSetting(*one.Setting))
+		}
+	}
+	return out, nil
+}
+
+func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupportPlanRequestObject) (contract.CreateSupportPlanResponseObject, error) {
+	in := r.Body
+	m, err := material.Get(in.Material)
+	if err != nil {
+		return nil, &shop.Error{Reason: shop.Invalid, Field: "material", Detail: err.Error()}
+	}
+	b := guide.Board{Material: m, Thickness: measure.Length(in.ThicknessMm), Span: measure.Length(in.SpanMm),
+		Breadth: measure.Length(in.BreadthMm), Line: measure.Length(in.LineMm)}
+	var now []measure.Length
+	for _, at := range value(in.NowMm) {
+		now = append(now, measure.Length(at))
+	}
+	plan, as, err := s.in(ctx).Supports(b, now, units(in.Units))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.CreateSupportPlan200JSONResponse{Plan: encodeSupports(plan)}
+	if as != nil {
+		out.Now = ptr(encodeSupports(*as))
+	}
+	return out, nil
+}
+
+func encodePlan(p shop.Plan) contract.Plan {
+	j := p.Job
+	out := contract.Plan{
+		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
+		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
+		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), FeedLengthMm: j.FeedLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: p.Sure,
+		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: encodeSide(p.Fence),
+	}
+	for i, f := range p.Findings {
+		out.Findings[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: f.Why, WayOut: f.WayOut, Ask: text(f.Ask)}
+	}
+	for i, o := range p.Options {
+		out.Options[i] = encodeOption(o, j.Motion)
+	}
+	for i, st := range p.Stopped {
+		out.Stopped[i] = contract.Stopped{
+			Rule: contract.Rule(st.Rule.String()), Why: sentence(st.Why), WayOut: sentence(st.WayOut), BladeIds: st.Blades,
+		}
+	}
+	for i, a := range p.Hold {
+		out.Hold[i] = contract.Advice{Topic: contract.AdviceTopic(a.Topic), Text: a.Text, Halt: a.Halt}
+	}
+	if w := p.Swap; w != nil {
+		out.Swap = &contract.Swap{
+			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, OnMinutes: positive(w.OnMinutes), Minutes: positive(w.Minutes),
+			ChangeMinutes: &p.Saw.ChangeMinutes, Text: sentence(w.Text),
+		}
+	}
+	if k := p.Kerfs; k != nil {
+		out.Kerfs = &contract.KerfAdvice{
+			Thin: encodeKerf(k.Thin), Full: encodeKerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: positive(k.CircuitW), Text: sentence(k.Text), FeedMMin: float64(k.Feed),
+		}
+	}
+	if r := p.ByRule; r != nil {
+		out.ByRule = &contract.RuleSheet{
+			Blade: r.Blade, Saw: r.Saw, SawMay: r.SawMay, Feed: r.Feed, Lubricant: text(r.Lubricant), Protection: r.Protection, Never: r.Never,
+		}
+	}
+	if i := p.Ideal; i != nil {
+		out.Ideal = &contract.Ideal{
+			Teeth: i.Blade.Teeth, Grind: i.Blade.Grind, BevelDeg: i.Blade.Bevel,
+			HookDeg: i.Blade.Hook, KerfMm: i.Blade.Kerf.Mm(), HeightMm: i.Height.Mm(), Room: i.Room,
+		}
+	}
+	return out
+}
+
+// encodeCut is a job as the contract says it, with all that was left out
+// filled in.
+func encodeCut(saw uuid.UUID, j cut.Job) contract.Cut {
+	out := contract.Cut{
+		SawID: saw, Material: j.Material.ID, Direction: j.Direction,
+		Motion: ptr(j.Motion), Finish: j.Finish,
+		ThicknessMm: j.Thickness.Mm(), WidthMm: j.Width.Mm(), LengthMm: j.Length.Mm(),
+		ExitSupport: ptr(j.Exit), OtherSupport: ptr(j.Other),
+		Form: ptr(j.Form), DepthMm: positive(j.Depth.Mm()), BevelDeg: ptr(j.BevelDeg),
+		MiterDeg: ptr(j.MiterDeg), Bed: ptr(j.Bed), PieceMm: positive(j.Piece.Mm()),
+		Pieces: ptr(j.Count()), Moisture: ptr(j.Moisture), Moves: &j.Moves, FenceSide: encodeSide(j.FenceSide), BrakeOff: &j.BrakeOff,
+	}
+	return out
+}
+
+func encodeSide(s cut.Side) *contract.Side {
+	if s == cut.UnknownSide {
+		return nil
+	}
+	return &s
+}
+
+func encodeKerf(k choose.KerfLoad) contract.KerfLoad {
+	return contract.KerfLoad{KerfMm: k.Kerf.Mm(), PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: text(sentence(k.Refused))}
+}
+
+func encodeSupports(p guide.SupportPlan) contract.SupportPlan {
+	out := contract.SupportPlan{
+		AtMm: make([]float64, len(p.At)), Kg: p.KG, GapMm: p.Gap.Mm(), SagMm: p.Sag.Mm(), Binds: p.Binds, Text: p.Text,
+	}
+	for i, at := range p.At {
+		out.AtMm[i] = at.Mm()
+	}
+	raw := p.Halves[:]
+	for _, h := range raw {
+		one := contract.SupportHalf{FromMm: h.From.Mm(), ToMm: h.To.Mm(), Kg: h.KG, Verdict: contract.SupportHalfVerdict(h.Verdict), Loads: []contract.SupportLoad{}}
+		for _, l := range h.Loads {
+			one.Loads = append(one.Loads, contract.SupportLoad{AtMm: l.At.Mm(), Kg: l.KG})
+		}
+		out.Halves = append(out.Halves, one)
+	}
+	return out
+}
+
+func encodeOption(o shop.Option, m cut.Motion) contract.Option {
+	out := contract.Option{
+		BladeID: o.Blade, Mounted: o.Mounted, Verdict: o.Verdict, Score: o.Score,
+		Reasons: make([]contract.Reason, len(o.Reasons)), Minds: make([]contract.Mind, len(o.Minds)), Level: o.Level,
+	}
+	for i, m := range o.Minds {
+		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: sentence(m.Why), WayOut: sentence(m.WayOut)}
+	}
+	for i, r := range o.Reasons {
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: r.Text}
+	}
+	if m != cut.Chop {
+		h := o.Heights
+		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm(), Why: sentence(h.Why), Exact: h.Exact}
+	}
+	if o.Setting != nil {
+		s := encodeSetting(*o.Setting)
+		out.Setting = &s
+	}
+	if c := o.Change; c != nil {
+		out.BestChange = &contract.Change{Text: sentence(c.Text), Room: c.Room, HeightMm: positive(c.Height.Mm()), BladeID: c.Blade}
+	}
+	return out
+}
+
+func encodeSweep(s shop.Sweep) contract.Sweep {
+	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools)), Passes: make([]contract.Pass, len(s.Passes))}
+	for i, at := range s.All {
+		out.Settings[i] = encodeSetting(at)
+	}
+	if s.Also != nil {
+		out.Also = ptr(encodeSetting(*s.Also))
+	}
+	for i, one := range s.Schools {
+		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: encodeSetting(one.Setting)}
+	}
+	for i, p := range s.Passes {
+		out.Passes[i] = contract.Pass{Name: contract.PassName(p.Name), ScorchAssessed: !p.Scoring, Setting: encodeSetting(p.Setting)}
+	}
+	return out
+}
+
+func encodeSetting(s shop.Setting) contract.Setting {
+	w := s.Window
+	out := contract.Setting{
+		HeightMm: s.Height.Mm(), Verdict: s.Verdict, Through: s.Through,
+		ArcMm: s.Arc.Mm(), TeethInCut: s.TeethInCut, ChipLoadMm: s.ChipLoad.Mm(), MeanChipMm: s.MeanChip.Mm(),
+		PushShare: s.PushShare, HoldShare: s.HoldShare, RimMS: s.RimSpeed, PowerW: s.PowerW, Load: s.Load,
+		LoadAllowed: s.Allowed, Burn: s.Burn, FeedMMin: float64(s.Feed),
+		SecPer300Mm: s.Feed.SecondsPer300mm(), SecPerFoot: s.Feed.SecondsPerFoot(),
+		Exit: encodeFace(s.Exit, s.ExitName, s.SplinterLimit), Other: encodeFace(s.Other, s.OtherName, s.SplinterLimit),
+		Window: contract.Window{
+			SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
+			SlowBy: w.SlowBy, FastBy: w.FastBy,
+			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
+			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet), WallMMin: finite(w.Wall), SplinterMMin: finite(w.Splinter),
+		},
+		SecPerStroke: positive(s.Stroke), WallMarkMm: s.WallMark.Mm(), WallLimitMm: positive(s.WallLimit.Mm()), WallFrom: text(sentence(s.WallFrom)), Hedge: text(s.Hedge),
+		Fade:    contract.Fade{SlowFromMMin: float64(s.Fade.SlowFrom), SlowToMMin: float64(s.Fade.SlowTo), FastFromMMin: float64(s.Fade.FastFrom), FastToMMin: float64(s.Fade.FastTo)},
+		Minutes: contract.Minutes{Piece: s.Minutes.Total(), All: s.Minutes.Total() * float64(s.Pieces), Handling: s.Minutes.Handling, Feeding: s.Minutes.Feeding, Rework: s.Minutes.Rework()},
+	}
+	return out
+}
+
+// finite leaves out a bound that does not bind at all.
+func finite(f measure.Feed) *float64 {
+	if math.IsInf(float64(f), 1) {
+		return nil
+	}
+	return ptr(float64(f))
+}
+
+func encodeFace(f cut.Face, name string, limit float64) contract.Face {
+	return contract.Face{
+		Name: contract.FaceName(name), AngleDeg: f.AngleDeg, Splinter: f.Splinter, OfLimit: f.Splinter / limit, Matters: f.Matters,
+	}
+}

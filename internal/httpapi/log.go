@@ -1,0 +1,313 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/cut"
+	"corte/core/groove"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/logfile"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func filterOf(blade, saw *uuid.UUID, kinds *[]contract.LogKind, from, to *time.Time) store.Filter {
+	f := store.Filter{Blade: blade, Saw: saw, From: value(from), To: value(to)}
+	for _, k := range value(kinds) {
+		f.Kinds = append(f.Kinds, store.Kind(k))
+	}
+	return f
+}
+
+func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (contract.ListLogResponseObject, error) {
+	p := r.Params
+	before, err := decodeMark(p.Before)
+	if err != nil {
+		return nil, err
+	}
+	page, next, err := s.in(ctx).Log(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
+	if err != nil {
+		return nil, err
+	}
+	items, err := encodeEntries(page)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListLog200JSONResponse{Items: items}
+	if next != nil {
+		out.Next = ptr(encodeMark(*next))
+	}
+	return out, nil
+}
+
+func encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {
+	out := make([]contract.LogEntry, len(rows))
+	for i, e := range rows {
+		var err error
+		if out[i], err = encodeEntry(e); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// A mark in the log travels as opaque text, as a place in the rack does.
+func encodeMark(m store.Mark) string {
+	return base64.RawURLEncoding.EncodeToString(fmt.Appendf(nil, "%d %d", m.At.UnixMicro(), m.ID))
+}
+
+func decodeMark(s *string) (store.Mark, error) {
+	var m store.Mark
+	if s == nil {
+		return m, nil
+	}
+	var micro int64
+	raw, err := base64.RawURLEncoding.DecodeString(*s)
+	if err == nil {
+		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
+	}
+	if err != nil || m.ID < 1 {
+		return m, &shop.Error{Reason: shop.Invalid, Field: "before", Detail: "this is no place that an earlier page named"}
+	}
+	m.At = time.UnixMicro(micro)
+	return m, nil
+}
+
+// logRow answers a call that added one row.
+func logRow[T any](e store.Entry, err error, wrap func(contract.LogEntry) T) (T, error) {
+	var none T
+	if err != nil {
+		return none, err
+	}
+	out, err := encodeEntry(e)
+	return wrap(out), err
+}
+
+func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
+	e, err := s.in(ctx).Strike(ctx, s.shop, r.ID, value(r.Body.Note))
+	return logRow(e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
+		return contract.StrikeRow201JSONResponse(o)
+	})
+}
+
+// logExport writes the log as it reads it, for as long as that takes.
+type logExport struct {
+	ctx    context.Context
+	svc    *shop.Service
+	shop   uuid.UUID
+	filter store.Filter
+	csv    bool
+}
+
+func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
+	_ = http.NewResponseController(w).SetWriteDeadline(time.Time{})
+	name := "corte-log.json"
+	if x.csv {
+		name = "corte-log.csv"
+	}
+	w.Header().Set("Content-Type", "application/octet-stream")
+	w.Header().Set("Content-Disposition", `attachment; filename="`+name+`"`)
+	w.WriteHeader(http.StatusOK)
+	return x.svc.WriteLog(x.ctx, x.shop, x.filter, x.csv, w)
+}
+
+func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
+	p := r.Params
+	return logExport{ctx, s.svc, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), p.Format == contract.Csv}, nil
+}
+
+func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
+	out, err := s.oldLog(ctx, r.Body.Text, false)
+	return contract.PreviewLogImport200JSONResponse(out), err
+}
+
+func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObject) (contract.ImportLogResponseObject, error) {
+	out, err := s.oldLog(ctx, r.Body.Text, true)
+	return contract.ImportLog200JSONResponse(out), err
+}
+
+func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.LogImport, error) {
+	sh, err := s.in(ctx).Shop(ctx, s.shop)
+	if err != nil {
+		return contract.LogImport{}, err
+	}
+	rows, err := logfile.Read([]byte(text), measure.Millimetre, shop.Zone(sh.Zone))
+	if err != nil {
+		return contract.LogImport{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+	}
+	done, err := s.in(ctx).ReadOld(ctx, s.shop, rows, save)
+	if err != nil {
+		return contract.LogImport{}, err
+	}
+	out := contract.LogImport{Add: done.Add, Same: done.Same, Refuse: done.Refuse, Rows: []contract.LogImportRow{}}
+	for _, r := range done.Rows {
+		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: r.Says})
+	}
+	return out, nil
+}
+
+func encodeEntry(e store.Entry) (contract.LogEntry, error) {
+	out := contract.LogEntry{
+		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
+		By: text(e.By), Note: text(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy,
+	}
+	read := func(v any) error { return json.Unmarshal(e.Detail, v) }
+	switch e.Kind {
+	case store.KindCut:
+		var d store.CutDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		name := d.Material
+		if m, err := material.Get(d.Material); err == nil {
+			name = m.Name
+		}
+		out.Cut = &contract.CutRecord{
+			Material: d.Material, MaterialName: name, Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
+			Finish: wordOf[contract.Finish](d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
+			HeightMm: positive(d.Height), DepthMm: positive(d.Depth), BevelDeg: positive(d.Bevel), MiterDeg: positive(d.Miter), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
+			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
+		}
+		if d.Form != "" {
+			out.Cut.Form = ptr(wordOf[contract.Form](d.Form))
+		}
+		if d.Moisture != "" {
+			out.Cut.Moisture = ptr(wordOf[contract.Moisture](d.Moisture))
+		}
+		if feed := d.RealFeed(); d.Motion == cut.Chop.String() && feed > 0 {
+			out.Cut.SecPerStroke = ptr(feed.Seconds(d.FeedLength()))
+		}
+		if d.Seconds > 0 {
+			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr(float64(d.RealFeed()))
+		}
+		if d.Exit != "" {
+			out.Cut.ExitSupport = ptr(wordOf[cut.Support](d.Exit))
+		}
+		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
+		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
+	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindMended, store.KindCompared, store.KindTraced,
+		store.KindGrooved, store.KindRenewed:
+		says, err := said(e.Kind, read)
+		if err != nil {
+			return out, err
+		}
+		out.Says = &says
+		switch e.Kind {
+		case store.KindTraced:
+			var d store.TracedDetail
+			err = read(&d)
+			out.TraceID = &d.Trace
+		case store.KindCompared:
+			var d store.ComparedDetail
+			err = read(&d)
+			out.TrialID = &d.Trial
+		case store.KindSharpened, store.KindReturned:
+			var d store.SharpenedDetail
+			err = read(&d)
+			out.KerfMm, out.DiameterMm = positive(d.Kerf), positive(d.Diameter)
+		case store.KindGrooved:
+			var d store.GroovedDetail
+			err = read(&d)
+			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: positive(d.Depth), Made: d.Made}
+			if d.Test {
+				out.Groove.WidthMm = positive(groove.Mean(d.Event().Widths).Mm())
+			}
+		case store.KindRenewed:
+			var d store.RenewedDetail
+			err = read(&d)
+			parts := make([]float64, len(d.Parts))
+			for i, p := range d.Parts {
+				parts[i] = p.Thickness
+			}
+			out.RenewedMm = &parts
+		}
+		return out, err
+	case store.KindRetired:
+		var d store.RetiredDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		out.Reason = text(d.Reason)
+	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
+		var d store.TruingDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return out, err
+		}
+		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, ptr(contract.LogEntryFigureUnit(d.Unit)), ptr(wordOf[contract.Verdict](d.Verdict))
+	}
+	return out, nil
+}
+
+// said puts the detail of a row into words.
+func said(kind store.Kind, read func(any) error) (says []string, err error) {
+	add := func(yes bool, format string, args ...any) {
+		if yes {
+			says = append(says, fmt.Sprintf(format, args...))
+		}
+	}
+	says = []string{}
+	switch kind {
+	case store.KindWashed:
+		var d store.WashedDetail
+		err = read(&d)
+		if k, none := care.CleanerByID(d.Cleaner); none == nil {
+			add(true, "in %s", k.Name)
+		}
+		add(d.With > 1, "%d blades in one bath", d.With)
+	case store.KindSharpened, store.KindReturned:
+		var d store.SharpenedDetail
+		err = read(&d)
+		add(d.Price > 0, "paid %.2f", d.Price)
+		add(d.Replaced > 0, "%d teeth replaced", d.Replaced)
+		add(d.Left != nil, "%d sharpenings left", value(d.Left))
+		add(d.Report != "", "%s", d.Report)
+	case store.KindSent:
+		var d store.SentDetail
+		err = read(&d)
+		add(true, "to %s", d.To)
+		if d.Expected != nil {
+			add(true, "expected back %s", shop.Dated(*d.Expected))
+		}
+		add(d.Asked > 0, "price asked %.2f", d.Asked)
+	case store.KindJudged:
+		var d store.JudgedDetail
+		err = read(&d)
+		add(true, "%s", map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says])
+	case store.KindInspected:
+		var d store.InspectedDetail
+		err = read(&d)
+		add(d.Fault == "", "all sound")
+		add(d.Fault != "", "%s", care.Fault(d.Fault).Words())
+	case store.KindMended:
+		var d store.MendedDetail
+		err = read(&d)
+		add(true, "mended by %s, inspected by %s", d.MendedBy, d.InspectedBy)
+		add(d.What != "", "%s", d.What)
+	case store.KindCompared:
+		var d store.ComparedDetail
+		err = read(&d)
+		says = orNone(d.Says)
+	case store.KindRenewed:
+		var d store.RenewedDetail
+		err = read(&d)
+		add(true, "%s", d.Why)
+		add(d.Outer, "the outer pair")
+	case store.KindTraced:
+		var d store.TracedDetail
+		err = read(&d)
+		add(d.Cause != "", "%s", causeLabel(d.Cause))
+		add(d.Fixed, "fixed")
+		add(!d.Fixed, "not fixed")
+	}
+	return says, err
+}

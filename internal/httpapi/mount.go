@@ -1,0 +1,66 @@
+package httpapi
+
+import (
+	"context"
+
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequestObject) (contract.StartMountingResponseObject, error) {
+	m, err := s.in(ctx).StartMounting(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, value(r.Body.By), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.StartMounting200JSONResponse(encodeMounting(m)), nil
+}
+
+func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestObject) (contract.GetMountingResponseObject, error) {
+	m, err := s.in(ctx).Mounting(ctx, s.shop, r.ID, units(r.Params.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetMounting200JSONResponse(encodeMounting(m)), nil
+}
+
+func (s *server) StepMounting(ctx context.Context, r contract.StepMountingRequestObject) (contract.StepMountingResponseObject, error) {
+	m := store.Mounting{ID: r.ID, Shop: s.shop, Step: r.Body.Step, Version: version(r.Params.IfMatch)}
+	out, err := s.in(ctx).StepMounting(ctx, m, r.Body.Answers, units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return contract.StepMounting200JSONResponse(encodeMounting(out)), nil
+}
+
+func (s *server) DropMounting(ctx context.Context, r contract.DropMountingRequestObject) (contract.DropMountingResponseObject, error) {
+	return contract.DropMounting204Response{}, s.in(ctx).DropMounting(ctx, s.shop, r.ID)
+}
+
+func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestObject) (contract.EndMountingResponseObject, error) {
+	e, err := s.in(ctx).EndMounting(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.By), measure.Length(value(r.Body.DiameterMm)))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeEntry(e)
+	return contract.EndMounting201JSONResponse(out), err
+}
+
+func encodeMounting(m shop.Mounting) contract.Mounting {
+	out := contract.Mounting{ID: m.ID, Version: m.Version, SawID: m.Saw.ID, SawName: m.Saw.Name, SawKind: contract.MountingSawKind(m.Saw.Kind.String()),
+		Thread: ptr(contract.MountingThread(m.Saw.Thread.String())), BladeID: m.Blade.ID, BladeName: m.Blade.Name, Step: min(m.Step, len(m.Steps)-1),
+		Answers: m.Answers, By: m.By, StartedAt: m.Started, Steps: make([]contract.MountStep, len(m.Steps))}
+	for i, st := range m.Steps {
+		one := contract.MountStep{ID: st.ID, Title: st.Title, Text: st.Text, Caution: st.Caution, Picture: contract.MountStepPicture(st.Picture),
+			Numbers: st.Numbers, Checks: make([]contract.MountCheck, len(st.Checks))}
+		for k, c := range st.Checks {
+			one.Checks[k] = contract.MountCheck{ID: c.ID, Ask: c.Ask, IfNot: c.IfNot}
+		}
+		out.Steps[i] = one
+	}
+	if m.Way != nil {
+		out.Way = ptr(encodeGrooveWay(*m.Way))
+	}
+	return out
+}

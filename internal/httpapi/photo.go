@@ -1,0 +1,50 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+	"io"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+)
+
+func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
+	raw, err := s.in(ctx).Photo(ctx, s.shop, r.ID)
+	return contract.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(raw), ContentLength: int64(len(raw))}, err
+}
+
+func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject) (contract.SetPhotoResponseObject, error) {
+	developed, err := io.ReadAll(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	b, err := s.in(ctx).SetPhoto(ctx, s.shop, r.ID, developed)
+	return contract.SetPhoto200JSONResponse(encodeBlade(b)), err
+}
+
+// develop makes a photo small before anything of the request is looked at: it
+// may take seconds, and a transaction does not wait for that.
+func develop(c *gin.Context) {
+	if c.Request.Method != http.MethodPut || c.FullPath() != base+"/blades/:id/photo" {
+		return
+	}
+	raw, err := io.ReadAll(c.Request.Body)
+	var small []byte
+	if err == nil {
+		small, err = shop.Develop(c.Request.Context(), raw)
+	}
+	if err != nil {
+		refuseError(c, err)
+		return
+	}
+	c.Request.Body = io.NopCloser(bytes.NewReader(small))
+}
+
+func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
+	b, err := s.in(ctx).DropPhoto(ctx, s.shop, r.ID)
+	return contract.DropPhoto200JSONResponse(encodeBlade(b)), err
+}

@@ -1,0 +1,100 @@
+package httpapi
+
+import (
+	"bytes"
+	"context"
+
+	"github.com/gin-gonic/gin"
+
+	"corte/internal/httpapi/contract"
+	"corte/internal/labels"
+	"corte/internal/rackfile"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestObject) (contract.PrintLabelsResponseObject, error) {
+	blades := make([]store.Blade, len(r.Body.BladeIds))
+	for i, id := range r.Body.BladeIds {
+		var err error
+		if blades[i], err = s.in(ctx).Blade(ctx, s.shop, id); err != nil {
+			return nil, err
+		}
+	}
+	home := "http://127.0.0.1"
+	if c, ok := ctx.(*gin.Context); ok {
+		home = "http://" + c.Request.Host
+	}
+	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, value(r.Body.Skip), units(r.Body.Units))
+	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
+}
+
+func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
+	saws, err := s.in(ctx).Saws(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	blades, _, err := s.in(ctx).Blades(ctx, s.shop, store.Place{}, rackLimit)
+	if err != nil {
+		return nil, err
+	}
+	file, err := rackfile.Write(r.Params.Format, saws, blades)
+	return contract.ExportRack200ApplicationOctetStreamResponse{Body: bytes.NewReader(file), ContentLength: int64(len(file))}, err
+}
+
+// rackLimit is more blades than one file takes in.
+const rackLimit = 5000
+
+func (s *server) PreviewImport(ctx context.Context, r contract.PreviewImportRequestObject) (contract.PreviewImportResponseObject, error) {
+	p, err := s.preview(ctx, *r.Body)
+	if err != nil {
+		return nil, err
+	}
+	return contract.PreviewImport200JSONResponse(encodePreview(p)), nil
+}
+
+func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObject) (contract.ImportRackResponseObject, error) {
+	p, err := s.preview(ctx, *r.Body)
+	if err != nil {
+		return nil, err
+	}
+	if p.Digest != value(r.Body.Digest) {
+		return nil, &shop.Error{Reason: shop.Stale, Field: "digest", Detail: "the file or the rack has changed since the preview; nothing was saved. Look at the preview again"}
+	}
+	saws, blades := p.Changes()
+	if err := s.in(ctx).Import(ctx, s.shop, saws, blades); err != nil {
+		return nil, err
+	}
+	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
+}
+
+func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
+	rows, err := s.files.Read(f.Format, f.Text)
+	if err != nil {
+		return rackfile.Preview{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+	}
+	saws, blades, err := s.in(ctx).Whole(ctx, s.shop)
+	if err != nil {
+		return rackfile.Preview{}, err
+	}
+	return s.files.Compare(s.shop, f.Text, rows, saws, blades), nil
+}
+
+func encodePreview(p rackfile.Preview) contract.ImportPreview {
+	out := contract.ImportPreview{
+		Digest: p.Digest, Add: p.Count(rackfile.Add), Change: p.Count(rackfile.Change), Same: p.Count(rackfile.Same),
+		Refuse: p.Count(rackfile.Refuse), Rows: make([]contract.ImportRow, len(p.Lines)),
+	}
+	for i, l := range p.Lines {
+		one := contract.ImportRow{Row: l.N, What: contract.ImportRowWhat(l.What), Name: l.Name, Action: contract.ImportRowAction(l.Action),
+			Changes: []contract.FieldChange{}, Problems: []contract.FieldProblem{}}
+		for _, d := range l.Differences {
+			one.Changes = append(one.Changes, contract.FieldChange{Field: d.Field, From: d.From, To: d.To})
+		}
+		for _, pr := range l.Problems {
+			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: sentence(pr.Detail)})
+		}
+		out.Rows[i] = one
+	}
+	return out
+}

@@ -1,0 +1,145 @@
+package httpapi
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+)
+
+func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
+	all, err := s.in(ctx).Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListTrials200JSONResponse{Items: make([]contract.Trial, len(all))}
+	for i, t := range all {
+		if out.Items[i], err = encodeTrial(t); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
+	c := DecodeCut(r.Body.Cut)
+	raw, err := json.Marshal(r.Body.Cut)
+	if err != nil {
+		return nil, err
+	}
+	pins, feeds := make([]shop.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
+	for i, one := range r.Body.Settings {
+		pins[i] = shop.Pin{Blade: one.BladeID, Height: measure.Length(value(one.HeightMm))}
+		pins[i].Exit = one.ExitSupport
+		feeds[i] = value(one.FeedMMin)
+	}
+	t, err := s.in(ctx).StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.StartTrial201JSONResponse(out), err
+}
+
+func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
+	t, err := s.in(ctx).Trial(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.GetTrial200JSONResponse(out), err
+}
+
+func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
+	t, err := s.in(ctx).RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.CutTrialPiece200JSONResponse(out), err
+}
+
+func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
+	b := r.Body
+	t, err := s.in(ctx).RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.GradeTrialPiece200JSONResponse(out), err
+}
+
+func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
+	t, err := s.in(ctx).EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeTrial(t)
+	return contract.EndTrial200JSONResponse(out), err
+}
+
+func encodeTrial(t shop.Trial) (contract.Trial, error) {
+	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(t.Differ), Note: t.Note, By: t.By,
+		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(t.Says)}
+	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
+		return out, err
+	}
+	for _, one := range t.Settings {
+		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: one.Height,
+			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: positive(one.Feed)})
+	}
+	hidden := t.Hidden()
+	for _, one := range t.Runs {
+		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: positive(one.Seconds),
+			Wall: (*contract.Wall)(text(one.Wall)), Splinters: (*contract.Splinters)(text(one.Splinters)), Effort: (*contract.Effort)(text(one.Effort))}
+		if !hidden {
+			run.Setting = &one.Setting
+		}
+		out.Runs = append(out.Runs, run)
+	}
+	out.Results = []contract.TrialResult{}
+	for _, one := range t.Results {
+		out.Results = append(out.Results, contract.TrialResult{Measure: contract.TrialResultMeasure(one.Measure), A: one.A, B: one.B,
+			Mean: one.Mean, Chance: one.Chance, Sure: one.Sure})
+	}
+	return out, nil
+}
+
+func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
+	c := DecodeCut(r.Body.Cut)
+	made := shop.CutMade{
+		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
+		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
+		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
+		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note),
+		Waited: time.Duration(value(r.Params.WaitedSeconds) * float64(time.Second)), After: value(r.Params.MadeAfter),
+	}
+	e, err := s.in(ctx).LogCut(ctx, s.shop, made, measure.Millimetre)
+	if err != nil {
+		return nil, err
+	}
+	out, err := encodeEntry(e)
+	return contract.LogCut201JSONResponse(out), err
+}
+
+func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
+	all, err := s.in(ctx).Lessons(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListLessons200JSONResponse{Items: []contract.Lesson{}}
+	for _, l := range all {
+		m, err := material.Get(l.Material)
+		if err != nil || !m.Kind.Modelled() || l.Cuts == 0 {
+			continue // not known to this version, chosen by rule, or of no cut yet
+		}
+		fixed := l.Apply(m)
+		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,
+			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: orNone(l.Says(m.Name))})
+	}
+	return out, nil
+}

@@ -1,0 +1,59 @@
+package httpapi
+
+import (
+	"cmp"
+	"context"
+
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/httpapi/contract"
+	"corte/internal/shop"
+	"corte/internal/store"
+)
+
+func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (contract.GetShopResponseObject, error) {
+	sh, err := s.in(ctx).Shop(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetShop200JSONResponse(encodeShop(sh)), nil
+}
+
+func (s *server) ListMaterials(context.Context, contract.ListMaterialsRequestObject) (contract.ListMaterialsResponseObject, error) {
+	all := material.All()
+	out := contract.ListMaterials200JSONResponse{Items: make([]contract.Material, len(all))}
+	for i, m := range all {
+		out.Items[i] = contract.Material{
+			ID: m.ID, Name: m.Name, Kind: contract.MaterialKind(m.Kind.String()), Modelled: m.Kind.Modelled(),
+			Sheet: m.Kind.Sheet(), DensityKgM3: m.Density, Source: m.Source,
+		}
+	}
+	return out, nil
+}
+
+func (s *server) ReadLength(_ context.Context, r contract.ReadLengthRequestObject) (contract.ReadLengthResponseObject, error) {
+	l, err := measure.Parse(r.Params.Text, units(r.Params.Units))
+	if err != nil {
+		return nil, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+	}
+	return contract.ReadLength200JSONResponse{Mm: l.Mm(), TextMm: l.Format(measure.Millimetre), TextIn: l.Format(measure.Inch)}, nil
+}
+
+func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObject) (contract.GetHealthResponseObject, error) {
+	if err := s.in(ctx).Alive(ctx); err != nil {
+		return nil, err
+	}
+	return contract.GetHealth200JSONResponse{Status: "ok"}, nil
+}
+
+func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
+	in := r.Body
+	sh, err := s.in(ctx).ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(value(in.Rework), 1), Zone: value(in.TimeZone)})
+	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
+}
+
+func encodeShop(sh store.Shop) contract.Shop {
+	return contract.Shop{TimeZone: text(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
+		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework}
+}

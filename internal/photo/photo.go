@@ -1,0 +1,156 @@
+// Package photo makes photos small enough to keep: upright, and encoded anew, so
+// that nothing else that was in the file is kept. It bounds the memory and the
+// time that a file may take.
+package photo
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"image"
+	"image/jpeg"
+	_ "image/png" // photos come as PNG as well
+	"io"
+
+	"github.com/bep/imagemeta"
+	"golang.org/x/image/draw"
+	_ "golang.org/x/image/webp" // and as WebP
+)
+
+// MostPixels is what is taken of one photo: 200 MB once it is decoded.
+const MostPixels = 50_000_000
+
+const tone = 82 // JPEG quality
+
+var (
+	// ErrUnreadable is returned for what is not a photo.
+	ErrUnreadable = errors.New("this is not a photo that can be read; send a JPEG, PNG or WebP")
+	// ErrLate is returned where the context ended before the photo was done.
+	ErrLate = errors.New("many photos are being made smaller just now, and there was no time for this one; nothing was saved. Send it again, or a smaller one")
+)
+
+// A SizeError is returned for a photo of more than MostPixels.
+type SizeError struct{ Width, Height int }
+
+func (e *SizeError) Error() string {
+	return fmt.Sprintf("%d by %d pixels are more than are needed; send at most %d million", e.Width, e.Height, MostPixels/1_000_000)
+}
+
+// places are for the photos that are worked on at once.
+var places = make(chan struct{}, 2)
+
+// Small makes a JPEG of at most side pixels either way out of a file. Two are
+// worked on at a time and others wait until their context ends.
+func Small(ctx context.Context, file []byte, side int) ([]byte, error) {
+	size, format, err := image.DecodeConfig(bytes.NewReader(file))
+	if err != nil {
+		return nil, ErrUnreadable
+	}
+	if size.Width*size.Height > MostPixels {
+		return nil, &SizeError{size.Width, size.Height}
+	}
+	select {
+	case places <- struct{}{}:
+		defer func() { <-places }()
+	case <-ctx.Done():
+		return nil, ErrLate
+	}
+	whole, _, err := image.Decode(patient{ctx, bytes.NewReader(file)})
+	switch {
+	case ctx.Err() != nil:
+		return nil, ErrLate
+	case err != nil:
+		return nil, ErrUnreadable
+	}
+	var out bytes.Buffer
+	err = jpeg.Encode(&out, upright(fit(whole, side), orientation(file, format)), &jpeg.Options{Quality: tone})
+	return out.Bytes(), err
+}
+
+// A patient reader ends when its context does, and the decoder with it.
+type patient struct {
+	ctx context.Context
+	io.Reader
+}
+
+func (r patient) Read(p []byte) (int, error) {
+	if err := r.ctx.Err(); err != nil {
+		return 0, err
+	}
+	return r.Reader.Read(p)
+}
+
+// fit makes a picture no larger than side pixels either way.
+func fit(whole image.Image, side int) *image.RGBA {
+	w, h := whole.Bounds().Dx(), whole.Bounds().Dy()
+	scaled := func(by draw.Scaler, from image.Image, side int) *image.RGBA {
+		to := image.Rect(0, 0, w, h)
+		if longer := max(w, h); longer > side {
+			to = image.Rect(0, 0, max(1, w*side/longer), max(1, h*side/longer))
+		}
+		out := image.NewRGBA(to)
+		by.Scale(out, to, from, from.Bounds(), draw.Src, nil)
+		return out
+	}
+	// The fine kernel wants 32 bytes for every row of what it reads, so a large
+	// picture is brought near its size first.
+	if rough := 2 * side; max(w, h) > rough {
+		whole = scaled(draw.ApproxBiLinear, whole, rough)
+	}
+	return scaled(draw.CatmullRom, whole, side)
+}
+
+// orientation is how the camera was held, 1 to 8 as Exif numbers it; 1 where
+// the file does not say.
+func orientation(file []byte, format string) int {
+	formats := map[string]imagemeta.ImageFormat{"jpeg": imagemeta.JPEG, "png": imagemeta.PNG, "webp": imagemeta.WebP}
+	o := 1
+	// What cannot be read of it is left as it was taken.
+	_, _ = imagemeta.Decode(imagemeta.Options{
+		R: bytes.NewReader(file), ImageFormat: formats[format], Sources: imagemeta.EXIF,
+		ShouldHandleTag: func(t imagemeta.TagInfo) bool { return t.Namespace == "IFD0" && t.Tag == "Orientation" },
+		HandleTag: func(t imagemeta.TagInfo) error {
+			if v, ok := t.Value.(uint16); ok && v >= 1 && v <= 8 {
+				o = int(v)
+			}
+			return imagemeta.ErrStopWalking
+		},
+	})
+	return o
+}
+
+// upright turns and mirrors a picture as its orientation asks for.
+func upright(p *image.RGBA, orientation int) *image.RGBA {
+	if orientation == 1 {
+		return p
+	}
+	w, h := p.Bounds().Dx(), p.Bounds().Dy()
+	out := image.NewRGBA(image.Rect(0, 0, w, h))
+	if orientation >= 5 { // it lay on its side
+		out = image.NewRGBA(image.Rect(0, 0, h, w))
+	}
+	for y := range out.Bounds().Dy() {
+		for x := range out.Bounds().Dx() {
+			fx, fy := x, y
+			switch orientation {
+			case 2:
+				fx = w - 1 - x
+			case 3:
+				fx, fy = w-1-x, h-1-y
+			case 4:
+				fy = h - 1 - y
+			case 5:
+				fx, fy = y, x
+			case 6:
+				fx, fy = y, h-1-x
+			case 7:
+				fx, fy = w-1-y, h-1-x
+			case 8:
+				fx, fy = w-1-y, x
+			}
+			out.SetRGBA(x, y, p.RGBAAt(fx, fy))
+		}
+	}
+	return out
+}

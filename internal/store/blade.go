@@ -1,0 +1,311 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"reflect"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/groove"
+	"corte/core/measure"
+)
+
+// RetireBlade takes a blade out of use, or back into it where r is nil.
+func (s *Store) RetireBlade(ctx context.Context, shop, id uuid.UUID, r *Retired) error {
+	return s.retire(ctx, "blades", shop, id, r)
+}
+
+// A Blade is a blade of the shop, with the condition that its log adds up to.
+type Blade struct {
+	blade.Blade
+	ID        uuid.UUID
+	Name      string
+	Hangs     string // where it hangs
+	Note      string
+	Coating   string         // none, nitride or slick
+	Slots     int            // in the body
+	Price     float64        // in the shop's own money; 0 if not said
+	Tip       measure.Length // carbide left on the face of a tip; 0 if not measured
+	Sharpened int            // times before its log began
+	Set       *groove.Set    // that a dado set is made of; nil for a single blade, or where nobody has said
+	Condition care.Condition
+	MountedOn *uuid.UUID // the saw that it is on
+	PhotoAt   *time.Time
+	Version   int
+	Retired   *Retired
+}
+
+type bladeRow struct {
+	ID        uuid.UUID      `db:"id"`
+	Shop      uuid.UUID      `db:"shop_id"`
+	Name      string         `db:"name"`
+	Make      string         `db:"make"`
+	Diameter  measure.Length `db:"diameter_mm"`
+	Bore      measure.Length `db:"bore_mm"`
+	Kerf      measure.Length `db:"kerf_mm"`
+	Plate     measure.Length `db:"plate_mm"`
+	Teeth     int            `db:"teeth"`
+	Grind     string         `db:"grind"`
+	Group     int            `db:"raker_group"`
+	Bevel     float64        `db:"bevel_deg"`
+	Hook      float64        `db:"hook_deg"`
+	MaxRPM    float64        `db:"max_rpm"`
+	Gullet    measure.Length `db:"gullet_mm"`
+	Raker     measure.Length `db:"raker_mm"`
+	KeptFor   string         `db:"kept_for"`
+	Nails     bool           `db:"nails"`
+	Ferrous   bool           `db:"ferrous"`
+	Hangs     string         `db:"hangs"`
+	Note      string         `db:"note"`
+	Coating   string         `db:"coating"`
+	Slots     int            `db:"slots"`
+	Price     float64        `db:"price"`
+	Tip       measure.Length `db:"carbide_mm"`
+	HookUnk   bool           `db:"hook_unknown"`
+	Shoulder  bool           `db:"shoulder"`
+	Shear     bool           `db:"shear"`
+	Throwaway bool           `db:"throwaway"`
+	Carbide   string         `db:"carbide"`
+	Shape     string         `db:"gullet_shape"`
+	Sharpened int            `db:"sharpened_before"`
+	MountedOn *uuid.UUID     `db:"mounted_on"`
+	PhotoAt   *time.Time     `db:"photo_at"`
+	Version   int            `db:"version"`
+	Condition []byte         `db:"condition"` // JSON; nil for a blade that has no log yet
+	MadeOf    []byte         `db:"made_of"`   // JSON
+	retiredRow
+}
+
+var bladeColumns = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
+	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hangs", "note",
+	"coating", "slots", "price", "carbide_mm", "sharpened_before", "hook_unknown", "shoulder", "shear", "throwaway", "carbide", "gullet_shape"}
+
+func (r bladeRow) blade() (Blade, error) {
+	b := Blade{ID: r.ID, Name: r.Name, Hangs: r.Hangs, Note: r.Note, MountedOn: r.MountedOn,
+		Coating: r.Coating, Slots: r.Slots, Price: r.Price, Tip: r.Tip, Sharpened: r.Sharpened,
+		PhotoAt: r.PhotoAt, Version: r.Version, Retired: r.retired()}
+	mk, err := blade.ParseMake(r.Make)
+	if err != nil {
+		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+	}
+	use, err := blade.ParseUse(r.KeptFor)
+	if err != nil {
+		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+	}
+	var grind blade.Grind
+	if r.Grind != "" {
+		if grind, err = blade.ParseGrind(r.Grind); err != nil {
+			return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+		}
+	}
+	b.Blade = blade.Blade{
+		Make: mk, Diameter: r.Diameter, Bore: r.Bore, Kerf: r.Kerf, Plate: r.Plate, Teeth: r.Teeth, Grind: grind,
+		Group: r.Group, Bevel: r.Bevel, Hook: r.Hook, MaxRPM: r.MaxRPM, Gullet: r.Gullet, Raker: r.Raker,
+		KeptFor: use, Nails: r.Nails, Ferrous: r.Ferrous, HookUnknown: r.HookUnk, Shoulder: r.Shoulder, Shear: r.Shear, Throwaway: r.Throwaway,
+	}
+	if b.Blade.Carbide, err = blade.ParseCarbide(r.Carbide); err != nil {
+		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+	}
+	if b.GulletShape, err = blade.ParseGulletShape(r.Shape); err != nil {
+		return Blade{}, fmt.Errorf("blade %q: %w", r.Name, err)
+	}
+	if r.Condition != nil {
+		if b.Condition, err = readCondition(r.Condition); err != nil {
+			return Blade{}, fmt.Errorf("condition of blade %q: %w", r.Name, err)
+		}
+	}
+	if r.MadeOf != nil {
+		set, err := readSet(r.MadeOf)
+		if err != nil {
+			return Blade{}, fmt.Errorf("set %q: %w", r.Name, err)
+		}
+		b.Set = &set
+	}
+	return b, nil
+}
+
+var selectBlades = onSaw + `
+SELECT b.id, b.shop_id, b.version, b.retired_at, b.retired_reason, b.retired_note, ` + bladeColumns.of("b") + `,
+       c.condition, d.made_of, on_saw.saw_id AS mounted_on, p.at AS photo_at
+FROM blades b
+LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
+LEFT JOIN on_saw ON on_saw.blade_id = b.id
+LEFT JOIN photos p ON p.shop_id = b.shop_id AND p.blade_id = b.id
+LEFT JOIN dado_sets d ON d.shop_id = b.shop_id AND d.blade_id = b.id
+WHERE b.shop_id = $1`
+
+// weighed are the columns that decide about a cut: half of a row, because a
+// plan reads every row of the rack.
+var weighed = columns{"name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "raker_group",
+	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "kept_for", "nails", "ferrous", "hook_unknown", "shoulder", "shear", "throwaway", "gullet_shape"}
+
+var selectWeighed = onSaw + `
+SELECT b.id, ` + weighed.of("b") + `, coalesce(c.wear_m2, 0) AS wear_m2, coalesce(c.resin_m2, 0) AS resin_m2,
+       coalesce(c.life_shift, 0) AS life_shift, coalesce(c.pitch_shift, 0) AS pitch_shift, coalesce(c.unfit, '') AS unfit,
+       coalesce(c.away, false) AS away, coalesce(c.hit, false) AS hit, coalesce(c.flaw, '') AS flaw, on_saw.saw_id AS mounted_on
+FROM blades b
+LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
+LEFT JOIN on_saw ON on_saw.blade_id = b.id
+WHERE b.shop_id = $1 AND b.retired_at IS NULL ORDER BY b.id`
+
+type weighedRow struct {
+	bladeRow
+	Wear   float64 `db:"wear_m2"`
+	Resin  float64 `db:"resin_m2"`
+	Life   float64 `db:"life_shift"`
+	Pitchy float64 `db:"pitch_shift"`
+	Unfit  string  `db:"unfit"`
+	Away   bool    `db:"away"`
+	Hit    bool    `db:"hit"`
+	Flaw   string  `db:"flaw"`
+}
+
+func (r weighedRow) blade() (Blade, error) {
+	b, err := r.bladeRow.blade()
+	c := &b.Condition
+	c.WearM2, c.ResinM2, c.Life.Shift, c.Pitch.Shift = r.Wear, r.Resin, r.Life, r.Pitchy
+	c.Unfit, c.Away, c.Hit, c.Flaw = r.Unfit, r.Away, r.Hit, r.Flaw
+	return b, err
+}
+
+// Rack lists every blade that is not retired, in no order that means anything
+// but always the same, with what decides about a cut and no more: notes, money
+// and counts are left out, because a plan waits for all of it.
+func (s *Store) Rack(ctx context.Context, shop uuid.UUID) ([]Blade, error) {
+	var rows []weighedRow
+	if err := s.db.SelectContext(ctx, &rows, selectWeighed, shop); err != nil {
+		return nil, err
+	}
+	return each(rows, weighedRow.blade)
+}
+
+// A Place is where a page of the rack left off. It may be on the wall of the
+// retired.
+type Place struct {
+	Name    string
+	ID      uuid.UUID
+	Retired bool
+}
+
+// Blades lists at most limit blades that are not retired, or those that are,
+// by name, after a place. A limit of 0 lists all.
+func (s *Store) Blades(ctx context.Context, shop uuid.UUID, after Place, limit int) ([]Blade, error) {
+	q, args := selectBlades+` AND b.retired_at IS NULL`, []any{shop}
+	if after.Retired {
+		q = selectBlades + ` AND b.retired_at IS NOT NULL`
+	}
+	if after.ID != uuid.Nil {
+		q, args = q+` AND (b.name, b.id) > ($2, $3)`, append(args, after.Name, after.ID)
+	}
+	q += ` ORDER BY b.name, b.id`
+	if limit > 0 {
+		q += fmt.Sprintf(` LIMIT %d`, limit)
+	}
+	var rows []bladeRow
+	if err := s.db.SelectContext(ctx, &rows, q, args...); err != nil {
+		return nil, err
+	}
+	return each(rows, bladeRow.blade)
+}
+
+// Blade finds one blade of the shop, retired or not.
+func (s *Store) Blade(ctx context.Context, shop, id uuid.UUID) (Blade, error) {
+	var row bladeRow
+	if err := s.db.GetContext(ctx, &row, selectBlades+` AND b.id = $2`, shop, id); err != nil {
+		return Blade{}, noneIfNoRows(err)
+	}
+	return row.blade()
+}
+
+// BladesOf finds blades of the shop by their IDs, retired or not. An ID that is
+// not there is left out.
+func (s *Store) BladesOf(ctx context.Context, shop uuid.UUID, ids []uuid.UUID) (map[uuid.UUID]Blade, error) {
+	out := make(map[uuid.UUID]Blade, len(ids))
+	if len(ids) == 0 {
+		return out, nil
+	}
+	var rows []bladeRow
+	if err := s.db.SelectContext(ctx, &rows, selectBlades+` AND b.id = ANY($2)`, shop, ids); err != nil {
+		return nil, err
+	}
+	for _, r := range rows {
+		b, err := r.blade()
+		if err != nil {
+			return nil, err
+		}
+		out[b.ID] = b
+	}
+	return out, nil
+}
+
+// AddBlade puts a blade into the rack. What the log says of it is left out.
+func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
+	if _, err := s.db.NamedExecContext(ctx, bladeColumns.insert("blades"), bladeRowOf(shop, b)); err != nil || b.Set == nil {
+		return err
+	}
+	return s.SetDadoSet(ctx, shop, DadoSet{Blade: b.ID, Set: *b.Set})
+}
+
+// ChangeBlade writes a blade's numbers over those of its version. The error is
+// ErrStale where somebody else was first.
+func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
+	return s.Atomically(ctx, func(tx *Store) error {
+		was, err := tx.lock(ctx, shop, b.ID)
+		if err != nil {
+			return err
+		}
+		if err := tx.change(ctx, "blades", bladeColumns.update("blades"), shop, b.ID, bladeRowOf(shop, b)); err != nil {
+			return err
+		}
+		if b.Set != nil && !reflect.DeepEqual(was.Set, b.Set) {
+			now, err := tx.DadoSet(ctx, shop, b.ID)
+			if err != nil && !errors.Is(err, ErrNone) {
+				return err
+			}
+			if err := tx.SetDadoSet(ctx, shop, DadoSet{Blade: b.ID, Set: *b.Set, Version: now.Version}); err != nil {
+				return err
+			}
+		}
+		if was.Teeth == b.Teeth && was.Grind == b.Grind {
+			return nil
+		}
+		return tx.refold(ctx, shop, b) // they decide what a cut does to it
+	})
+}
+
+func bladeRowOf(shop uuid.UUID, b Blade) bladeRow {
+	return bladeRow{
+		ID: b.ID, Shop: shop, Version: b.Version, Name: b.Name, Make: b.Make.String(), Diameter: b.Diameter, Bore: b.Bore,
+		Kerf: b.Kerf, Plate: b.Plate, Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel, Hook: b.Hook,
+		MaxRPM: b.MaxRPM, Gullet: b.Gullet, Raker: b.Raker, KeptFor: b.KeptFor.String(), Nails: b.Nails,
+		Ferrous: b.Ferrous, Hangs: b.Hangs, Note: b.Note, Coating: cmp.Or(b.Coating, "none"), Slots: b.Slots, Price: b.Price,
+		Tip: b.Tip, Sharpened: b.Sharpened, HookUnk: b.HookUnknown, Shoulder: b.Shoulder, Shear: b.Shear, Throwaway: b.Throwaway,
+		Carbide: b.Blade.Carbide.String(), Shape: b.GulletShape.String(),
+	}
+}
+
+// SetPhoto keeps a photo of a blade in place of the one before.
+func (s *Store) SetPhoto(ctx context.Context, shop, blade uuid.UUID, at time.Time, jpeg []byte) error {
+	_, err := s.db.ExecContext(ctx, `INSERT INTO photos (blade_id, shop_id, at, jpeg) VALUES ($1, $2, $3, $4)
+		ON CONFLICT (shop_id, blade_id) DO UPDATE SET at = $3, jpeg = $4`, blade, shop, at, jpeg)
+	return err
+}
+
+// DropPhoto throws a blade's photo away.
+func (s *Store) DropPhoto(ctx context.Context, shop, blade uuid.UUID) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM photos WHERE blade_id = $1 AND shop_id = $2`, blade, shop)
+	return err
+}
+
+// Photo finds a blade's photo, a JPEG.
+func (s *Store) Photo(ctx context.Context, shop, blade uuid.UUID) ([]byte, error) {
+	var jpeg []byte
+	err := s.db.GetContext(ctx, &jpeg, `SELECT jpeg FROM photos WHERE blade_id = $1 AND shop_id = $2`, blade, shop)
+	return jpeg, noneIfNoRows(err)
+}

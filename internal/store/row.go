@@ -1,0 +1,110 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+// Retired says when and why something was taken out of use.
+type Retired struct {
+	At     time.Time
+	Reason string
+	Note   string
+}
+
+type retiredRow struct {
+	RetiredAt     *time.Time `db:"retired_at"`
+	RetiredReason string     `db:"retired_reason"`
+	RetiredNote   string     `db:"retired_note"`
+}
+
+func (r retiredRow) retired() *Retired {
+	if r.RetiredAt == nil {
+		return nil
+	}
+	return &Retired{*r.RetiredAt, r.RetiredReason, r.RetiredNote}
+}
+
+// columns are what somebody can say of a row of the rack; an insert, an update
+// and a select are written from one list.
+type columns []string
+
+func (c columns) insert(table string) string {
+	return `INSERT INTO ` + table + ` (id, shop_id, ` + strings.Join(c, ", ") + `) VALUES (:id, :shop_id, :` + strings.Join(c, ", :") + `)`
+}
+
+func (c columns) update(table string) string {
+	set := make([]string, len(c))
+	for i, name := range c {
+		set[i] = name + " = :" + name
+	}
+	return `UPDATE ` + table + ` SET ` + strings.Join(set, ", ") + `, version = version + 1
+		WHERE id = :id AND shop_id = :shop_id AND version = :version`
+}
+
+func (c columns) of(alias string) string { return alias + "." + strings.Join(c, ", "+alias+".") }
+
+// ErrStale is returned where a row has been changed since the version that was
+// edited.
+var ErrStale = errors.New("changed by somebody else")
+
+// change runs a versioned change and tells a row that is not there from one
+// that has moved on.
+func (s *Store) change(ctx context.Context, table, update string, shop, id uuid.UUID, row any) error {
+	res, err := s.db.NamedExecContext(ctx, update, row)
+	if err != nil {
+		return err
+	}
+	if n, _ := res.RowsAffected(); n == 1 {
+		return nil
+	}
+	var there bool
+	if err := s.db.GetContext(ctx, &there, `SELECT true FROM `+table+` WHERE shop_id = $1 AND id = $2`, shop, id); err != nil {
+		return noneIfNoRows(err)
+	}
+	return ErrStale
+}
+
+// end deletes a row over its version, with the errors of change.
+func (s *Store) end(ctx context.Context, table string, shop, id uuid.UUID, version int) error {
+	key := struct {
+		Shop    uuid.UUID `db:"shop_id"`
+		ID      uuid.UUID `db:"id"`
+		Version int       `db:"version"`
+	}{shop, id, version}
+	return s.change(ctx, table, `DELETE FROM `+table+` WHERE id = :id AND shop_id = :shop_id AND version = :version`, shop, id, key)
+}
+
+// retire takes a row of the rack out of use, or back into it where r is nil.
+// The table is blades or saws.
+func (s *Store) retire(ctx context.Context, table string, shop, id uuid.UUID, r *Retired) error {
+	row := retiredRow{}
+	if r != nil {
+		row = retiredRow{&r.At, r.Reason, r.Note}
+	}
+	res, err := s.db.ExecContext(ctx, `UPDATE `+table+` SET retired_at = $3, retired_reason = $4, retired_note = $5, version = version + 1
+		WHERE id = $1 AND shop_id = $2`, id, shop, row.RetiredAt, row.RetiredReason, row.RetiredNote)
+	if err != nil {
+		return err
+	}
+	if n, _ := res.RowsAffected(); n == 0 {
+		return ErrNone
+	}
+	return nil
+}
+
+func each[R, V any](rows []R, f func(R) (V, error)) ([]V, error) {
+	out := make([]V, len(rows))
+	for i, r := range rows {
+		v, err := f(r)
+		if err != nil {
+			return nil, err
+		}
+		out[i] = v
+	}
+	return out, nil
+}

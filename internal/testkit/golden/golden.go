@@ -1,0 +1,106 @@
+// Package golden holds what a part of the core says of a scene to what it said
+// when somebody read it over: every figure to six digits, every sentence to the
+// letter. A test that fails shows what has changed; where that is meant,
+//
+//	go test ./core/choose -accept
+//
+// writes it anew, and the difference is read over in the commit.
+package golden
+
+import (
+	"bytes"
+	"flag"
+	"fmt"
+	"os"
+	"path/filepath"
+	"reflect"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+	"time"
+)
+
+var accept = flag.Bool("accept", false, "write the golden files anew")
+
+// Check compares values, one a line and field, with testdata/name.golden.
+func Check(t *testing.T, name string, values ...any) {
+	t.Helper()
+	var b strings.Builder
+	for _, v := range values {
+		write(&b, "", reflect.ValueOf(v))
+	}
+	path := filepath.Join("testdata", name+".golden")
+	if *accept {
+		if err := os.MkdirAll("testdata", 0o755); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, []byte(b.String()), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	want, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	got, was := strings.Split(b.String(), "\n"), strings.Split(string(want), "\n")
+	for i := range max(len(got), len(was)) {
+		switch {
+		case i >= len(got):
+			t.Fatalf("%s ends before line %d: %s", name, i+1, was[i])
+		case i >= len(was):
+			t.Fatalf("%s goes on with line %d: %s", name, i+1, got[i])
+		case got[i] != was[i]:
+			t.Fatalf("%s, line %d:\n%s, not\n%s", name, i+1, got[i], was[i])
+		}
+	}
+}
+
+// write puts a value down under its path, without what is zero.
+func write(b *strings.Builder, path string, v reflect.Value) {
+	line := func(s string) { fmt.Fprintf(b, "%s: %s\n", strings.TrimPrefix(path, "."), s) }
+	switch {
+	case !v.IsValid(), v.Kind() != reflect.Bool && v.IsZero() && path != "":
+		return
+	case v.Type().Name() == "UUID": // drawn anew each time
+		return
+	case v.Type() == reflect.TypeFor[time.Time]():
+		line(v.Interface().(time.Time).UTC().Format(time.RFC3339))
+		return
+	case v.Kind() == reflect.Slice && v.Type().Elem().Kind() == reflect.Uint8:
+		if !bytes.Contains(v.Bytes(), []byte("_id")) { // as a text; what names rows by their IDs is another each time
+			line(string(v.Bytes()))
+		}
+		return
+	case v.Kind() == reflect.Float64:
+		line(strconv.FormatFloat(v.Float(), 'g', 6, 64))
+		return
+	case v.CanInterface():
+		if s, ok := v.Interface().(fmt.Stringer); ok && v.Kind() != reflect.Pointer {
+			line(s.String())
+			return
+		}
+	}
+	switch v.Kind() {
+	case reflect.Struct:
+		for i := range v.NumField() {
+			if f := v.Type().Field(i); f.IsExported() {
+				write(b, path+"."+f.Name, v.Field(i))
+			}
+		}
+	case reflect.Pointer, reflect.Interface:
+		write(b, path, v.Elem())
+	case reflect.Slice, reflect.Array:
+		for i := range v.Len() {
+			write(b, fmt.Sprintf("%s.%d", path, i), v.Index(i))
+		}
+	case reflect.Map:
+		keys := v.MapKeys()
+		slices.SortFunc(keys, func(a, b reflect.Value) int { return strings.Compare(fmt.Sprint(a), fmt.Sprint(b)) })
+		for _, k := range keys {
+			write(b, fmt.Sprintf("%s.%v", path, k), v.MapIndex(k))
+		}
+	default:
+		line(fmt.Sprint(v))
+	}
+}

@@ -1,0 +1,46 @@
+import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { ProblemError, unwrap } from './client';
+
+export const forGood = { staleTime: Infinity };
+
+/** What the shop knows has changed: everything that follows from it is asked again. */
+export const refresh = (cache: QueryClient) =>
+  Promise.all(
+    [
+      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'comparison'],
+      ...[
+        'log',
+        'care',
+        'baths',
+        'money',
+        'lessons',
+        'trials',
+        'traces',
+        'calendar',
+        'dado-set',
+        'groove-plan',
+        'grooves',
+        'joint',
+      ],
+    ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
+  );
+
+/** A change of the shop, after which what follows from it is asked again. */
+export function useChange<V, R>(mutationFn: (v: V) => Promise<R>) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn,
+    onSuccess: () => refresh(cache),
+    // Somebody else was first: what they did is fetched, to be looked at.
+    onError: (e) => (e instanceof ProblemError && e.status === 412 ? refresh(cache) : undefined),
+  });
+}
+
+export const etag = (version: number) => ({ 'If-Match': `"${version}"` });
+
+export const keyed = (key: string) => ({ 'Idempotency-Key': key });
+
+/** A call that answers nothing: its refusal as an exception. */
+export function done(r: { error?: unknown; response: Response }) {
+  if (r.error) unwrap(r as never);
+}

@@ -1,0 +1,39 @@
+import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
+import client, { unwrap } from './client';
+import type { LogFilter, RackFile } from './types';
+import { useChange, keyed } from './change';
+
+/** The log, or the part of it that a filter wants, page after page. */
+export const useLog = (of: LogFilter) =>
+  useInfiniteQuery({
+    queryKey: ['log', of],
+    queryFn: async ({ pageParam }) =>
+      unwrap(await client.GET('/log', { params: { query: { limit: 25, ...of, before: pageParam } } })),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: (last) => last.next,
+  });
+
+export const useStrike = () =>
+  useChange(async ({ id, note, key }: { id: number; note?: string; key: string }) =>
+    unwrap(
+      await client.POST('/log/{id}/strike', { params: { path: { id }, header: keyed(key) }, body: { note } }),
+    ),
+  );
+
+export const useNote = () =>
+  useChange(async ({ id, key, note }: { id: string; key: string; note: string }) =>
+    unwrap(
+      await client.POST('/blades/{id}/notes', {
+        params: { path: { id }, header: keyed(key) },
+        body: { note },
+      }),
+    ),
+  );
+
+export const usePreviewLogImport = () =>
+  useMutation({
+    mutationFn: async (body: RackFile) => unwrap(await client.POST('/log-import-previews', { body })),
+  });
+
+export const useLogImport = () =>
+  useChange(async (body: RackFile) => unwrap(await client.POST('/log-imports', { body })));

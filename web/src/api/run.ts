@@ -1,0 +1,66 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useSyncExternalStore } from 'react';
+import client, { unwrap } from './client';
+import type { TrialAsk, TrialGrade } from './types';
+import { keepCut, sendWaiting, waitingCuts, watchWaiting } from './waiting';
+import { refresh, useChange, etag, keyed } from './change';
+
+/** Logs a cut, at once or as soon as the server is there. */
+export const useLogCut = () => {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: keepCut,
+    onSuccess: (kept) => (kept.waits ? undefined : refresh(cache)),
+  });
+};
+
+/** What waits in this browser, sent once the server answers again. */
+export const useWaiting = () => {
+  const cache = useQueryClient();
+  useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
+  return useSyncExternalStore(watchWaiting, waitingCuts);
+};
+
+export const useLessons = () =>
+  useQuery({ queryKey: ['lessons'], queryFn: async () => unwrap(await client.GET('/lessons')).items });
+
+export const useTrials = (blade_id?: string) =>
+  useQuery({
+    queryKey: ['trials', { blade_id }],
+    queryFn: async () =>
+      unwrap(await client.GET('/trials', { params: { query: { blade_id, limit: 20 } } })).items,
+  });
+
+export const useTrial = (id: string) =>
+  useQuery({
+    queryKey: ['trials', id],
+    queryFn: async () => unwrap(await client.GET('/trials/{id}', { params: { path: { id } } })),
+    refetchInterval: 5000,
+  });
+
+export const useStartTrial = () =>
+  useChange(async ({ key, body }: { key: string; body: TrialAsk }) =>
+    unwrap(await client.POST('/trials', { params: { header: keyed(key) }, body })),
+  );
+
+export const useTrialCut = () =>
+  useChange(async (p: { id: string; version: number; piece: number; seconds?: number }) =>
+    unwrap(
+      await client.POST('/trials/{id}/cuts', {
+        params: { path: { id: p.id }, header: etag(p.version) },
+        body: { piece: p.piece, seconds: p.seconds },
+      }),
+    ),
+  );
+
+export const useTrialGrade = () =>
+  useChange(async ({ id, version, body }: { id: string; version: number; body: TrialGrade }) =>
+    unwrap(
+      await client.POST('/trials/{id}/grades', { params: { path: { id }, header: etag(version) }, body }),
+    ),
+  );
+
+export const useEndTrial = () =>
+  useChange(async ({ id, version }: { id: string; version: number }) =>
+    unwrap(await client.POST('/trials/{id}/end', { params: { path: { id }, header: etag(version) } })),
+  );

@@ -1,0 +1,40 @@
+/** Everything that the screens ask of the server, a station a file: server state lives in these alone. */
+import { useMutation, useQuery } from '@tanstack/react-query';
+import client, { unwrap } from './client';
+import type { ShopInput, Units } from './types';
+import { forGood, useChange, etag, done } from './change';
+
+export const useMaterials = () =>
+  useQuery({
+    queryKey: ['materials'],
+    queryFn: async () => unwrap(await client.GET('/materials')).items,
+    ...forGood,
+  });
+
+export const useShop = () =>
+  useQuery({ queryKey: ['shop'], queryFn: async () => unwrap(await client.GET('/shop')) });
+
+/** Reads a length as somebody typed it. */
+export const readingLength = ['reading-length'];
+
+export const useReadLength = () =>
+  useMutation({
+    mutationKey: readingLength,
+    mutationFn: async (q: { text: string; units: Units }) =>
+      unwrap(await client.GET('/length', { params: { query: q } })),
+  });
+
+export const useChangeShop = () =>
+  useChange(async ({ version, body }: { version: number; body: ShopInput }) =>
+    unwrap(await client.PUT('/shop', { params: { header: etag(version) }, body })),
+  );
+
+export const useBench = () =>
+  useQuery({ queryKey: ['bench'], queryFn: async () => unwrap(await client.GET('/bench')).items });
+
+export const useCalendar = () =>
+  useQuery({ queryKey: ['calendar'], queryFn: async () => unwrap(await client.GET('/calendar')) });
+
+export const useNewCalendar = () => useChange(async () => unwrap(await client.POST('/calendar')));
+
+export const useWithdrawCalendar = () => useChange(async () => done(await client.DELETE('/calendar')));

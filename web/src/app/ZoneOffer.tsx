@@ -1,0 +1,54 @@
+/** Asked once of a new shop: in which time zone its days begin and end. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { useChangeShop } from '../api/shop';
+import type { Shop } from '../api/types';
+import { pick } from '../ui/pick';
+import { hereabouts } from '../ui/useDates';
+
+export function ZoneOffer({ shop }: { shop: Shop }) {
+  const change = useChangeShop();
+  const here = hereabouts();
+  const kept = pick(shop, [
+    'name',
+    'change_minutes',
+    'height_school',
+    'learning',
+    'sharpening_price',
+    'rework',
+  ]);
+  return (
+    <Box
+      role="region"
+      aria-label="The shop’s time zone"
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 1,
+        px: { xs: 2, md: 3 },
+        py: 0.5,
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        bgcolor: 'background.paper',
+        '@media print': { display: 'none' },
+      }}
+    >
+      <span>
+        Where is this shop? Its days and dates will go by its own clock. This browser is in{' '}
+        {here.replaceAll('_', ' ')}.
+      </span>
+      <Button
+        disabled={change.isPending}
+        onClick={() => change.mutate({ version: shop.version, body: { ...kept, time_zone: here } })}
+      >
+        There
+      </Button>
+      <Button component={Link} to="/shop">
+        Somewhere else
+      </Button>
+      {change.error && <Box sx={{ color: 'error.main' }}>{change.error.message}</Box>}
+    </Box>
+  );
+}

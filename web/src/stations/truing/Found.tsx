@@ -1,0 +1,59 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { TruingResult, Units } from '../../api/types';
+import { formatFigure } from '../../measure/format';
+
+export function Found({
+  result: r,
+  before,
+  units,
+}: {
+  result: TruingResult;
+  before: TruingResult | undefined;
+  units: Units;
+}) {
+  const show = (x: TruingResult) => formatFigure(x.figure, x.figure_unit, units);
+  return (
+    <Box component="section" aria-label="What it comes to" sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
+        <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{show(r)}</Box>
+        {(r.test === 'width' || r.test === 'depth') && (
+          <Box sx={{ color: 'text.secondary' }}>wanted less measured</Box>
+        )}
+        {r.aim !== undefined && (
+          <Box sx={{ color: 'text.secondary' }}>
+            aim {formatFigure(r.aim, r.figure_unit, units)}
+            {r.act !== undefined && `, act over ${formatFigure(r.act, r.figure_unit, units)}`}
+          </Box>
+        )}
+        {before && (
+          <Box>
+            before: <b>{show(before)}</b>
+          </Box>
+        )}
+      </Box>
+      {(r.doubtful_first.length > 0 || r.doubtful_second.length > 0) && (
+        <Alert severity="warning" variant="outlined" sx={{ my: 1 }}>
+          A reading is out of all reason against the others. Take it again before you believe the rest.
+        </Alert>
+      )}
+      {r.says.map((s) => (
+        <Typography key={s} sx={{ lineHeight: 1.4 }}>
+          {s}
+        </Typography>
+      ))}
+      {r.do.length > 0 && (
+        <Box
+          component="ol"
+          aria-label="What to do"
+          sx={{ mt: 1, mb: 0, pl: 2.5, fontWeight: 600, lineHeight: 1.4 }}
+        >
+          {r.do.map((d) => (
+            <li key={d}>{d}</li>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,33 @@
+/** What to do first where a shop has nothing yet: the way on, from wherever one is. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+
+interface Props {
+  missing: 'saw' | 'blade';
+}
+
+export function FirstThings({ missing }: Props) {
+  return (
+    <Box role="status" sx={{ my: 2, maxWidth: 640 }}>
+      <Box sx={{ fontSize: 18 }}>
+        {missing === 'saw'
+          ? 'This shop has no saw yet. Put in the one you stand at, then the blades that hang beside it.'
+          : 'No blade hangs here yet. Put the first one on the rack.'}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        {missing === 'saw' && (
+          <Button variant="contained" component={Link} to="/rack/saws/new">
+            Put a saw in
+          </Button>
+        )}
+        <Button variant={missing === 'saw' ? 'outlined' : 'contained'} component={Link} to="/rack/new">
+          Add a blade
+        </Button>
+        <Button variant="outlined" component={Link} to="/rack/files">
+          Bring a rack from a file
+        </Button>
+      </Box>
+    </Box>
+  );
+}
