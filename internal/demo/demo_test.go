@@ -25,7 +25,7 @@ func TestFurnish(t *testing.T) {
 		t.Fatal(err)
 	}
 	svc := shop.New(st, time.Now)
-	blades, _, err := svc.Blades(ctx, sh.ID, store.Place{}, 500)
+	blades, _, err := svc.Rack.Blades(ctx, sh.ID, store.Place{}, 500)
 	if err != nil || len(blades) < 14 {
 		t.Fatalf("%d blades, %v", len(blades), err)
 	}
@@ -39,7 +39,7 @@ func TestFurnish(t *testing.T) {
 		}
 		grinds[b.Grind] = true
 		states[b.Condition.Word(b.Grind)] = true
-		log, more, err := svc.Log(ctx, sh.ID, store.Filter{Blade: &b.ID}, store.Mark{}, 500)
+		log, more, err := svc.Log.Rows(ctx, sh.ID, store.Filter{Blade: &b.ID}, store.Mark{}, 500)
 		if err != nil || more != nil {
 			t.Fatalf("%s: %d rows, more from %v, %v", b.Name, len(log), more, err)
 		}
@@ -54,7 +54,7 @@ func TestFurnish(t *testing.T) {
 		t.Errorf("%d snapshots, %d of them drifted: %+v, %v", n, len(drifts), drifts, err)
 	}
 	// The season's cuts teach what is true of this shop's wood.
-	lessons, err := svc.Lessons(ctx, sh.ID)
+	lessons, err := svc.Run.Lessons(ctx, sh.ID)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -71,7 +71,7 @@ func TestFurnish(t *testing.T) {
 	if !states["dull"] || !states["pitchy"] || !states["fine"] || !states["away"] || rows < 200 {
 		t.Errorf("states %v in %d rows", states, rows)
 	}
-	saws, err := svc.Saws(ctx, sh.ID)
+	saws, err := svc.Rack.Saws(ctx, sh.ID)
 	if err != nil || len(saws) != 3 || saws[1].Heel == 0 || saws[1].Mounted == nil {
 		t.Errorf("saws %+v, %v", saws, err)
 	}

@@ -11,6 +11,8 @@ import (
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
+	shopgroove "corte/internal/shop/groove"
 	"corte/internal/store"
 )
 
@@ -58,28 +60,28 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 	if err := tell(store.KindMounted); err != nil {
 		return err
 	}
-	ask := shop.GrooveAsk{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shop.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
+	ask := shopgroove.Ask{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shopchoose.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
 		Finish: cut.Hidden, Thickness: h.stock, Width: h.width, Length: h.length, Form: cut.Groove, Depth: h.depth}}
-	g, err := svc.StartGroove(ctx, shopRow.ID, ask, blade, h.by, measure.Millimetre)
+	g, err := svc.Groove.Start(ctx, shopRow.ID, ask, blade, h.by, measure.Millimetre)
 	if err != nil {
 		return fmt.Errorf("a groove in %s: %w", h.material, err)
 	}
 	for range 3 {
-		if g, err = svc.TestGroove(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height.Mm(), measure.Millimetre); err != nil {
+		if g, err = svc.Groove.Test(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height.Mm(), measure.Millimetre); err != nil {
 			return err
 		}
 		if g.Good {
 			break
 		}
 	}
-	if _, err := svc.EndGroove(ctx, shopRow.ID, g.ID, g.Version, h.count, "clean", "none", "", measure.Millimetre); err != nil {
+	if _, err := svc.Groove.End(ctx, shopRow.ID, g.ID, g.Version, h.count, "clean", "none", "", measure.Millimetre); err != nil {
 		return err
 	}
 	return tell(store.KindDismounted)
 }
 
 // reads is what a caliper shows of a groove at three places.
-func (h housing) reads(g shop.Groove, dice *rand.Rand) []float64 {
+func (h housing) reads(g shopgroove.Groove, dice *rand.Rand) []float64 {
 	set := sets["Trapdoor"]
 	width := set.Nominal(g.Way.Stack.Counts).Mm() + trapdoorTruth[0]
 	for i, n := range g.Way.Stack.Counts {

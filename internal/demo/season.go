@@ -16,7 +16,7 @@ import (
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/gaugesim"
-	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
 	"corte/internal/store"
 )
 
@@ -298,7 +298,7 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 		Wall: "clean", Splinters: "none", Wears: &store.Wears{Abrasion: m.Abrasion, Resin: m.Resin},
 	}
 	if m.Kind.Modelled() {
-		c := choose.Candidate{Blade: b.Blade, State: shop.State(b.Blade, b.Condition)}
+		c := choose.Candidate{Blade: b.Blade, State: shopchoose.State(b.Blade, b.Condition)}
 		drive := choose.DriveOf(t.saw.Saw)
 		feed := cut.Work(j, b.Blade, drive, c.State).Feed // as the table says
 		d.Foretold = store.Foretell(j, b.Blade, drive, c.State, feed)

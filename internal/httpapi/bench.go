@@ -7,7 +7,7 @@ import (
 )
 
 func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
-	all, err := s.in(ctx).Bench(ctx, s.shop)
+	all, err := s.in(ctx).Bench.All(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}

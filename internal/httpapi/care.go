@@ -10,13 +10,13 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	shopcare "corte/internal/shop/care"
 	"corte/internal/store"
 )
 
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
 	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: value(r.Body.PriceAsked)}
-	e, err := s.in(ctx).SendOut(ctx, s.shop, r.ID, d, value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Care.SendOut(ctx, s.shop, r.ID, d, value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
 	})
@@ -26,14 +26,14 @@ func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestO
 	b := r.Body
 	d := store.SharpenedDetail{Price: value(b.Price), Report: value(b.Report), Replaced: value(b.TeethReplaced), Left: b.SharpeningsLeft,
 		Kerf: value(b.KerfMm), Diameter: value(b.DiameterMm)}
-	e, err := s.in(ctx).TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
+	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
 		return contract.ReturnBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (contract.GetCareResponseObject, error) {
-	all, err := s.in(ctx).Care(ctx, s.shop)
+	all, err := s.in(ctx).Care.All(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -64,7 +64,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 
 func (s *server) ListStandIns(ctx context.Context, r contract.ListStandInsRequestObject) (contract.ListStandInsResponseObject, error) {
 	const most = 6 // names that a sentence bears
-	names, err := s.in(ctx).StandIns(ctx, s.shop, r.ID, most)
+	names, err := s.in(ctx).Care.StandIns(ctx, s.shop, r.ID, most)
 	return contract.ListStandIns200JSONResponse{Items: names}, err
 }
 
@@ -87,13 +87,13 @@ func encodeCleaner(k care.Cleaner) contract.Cleaner {
 	return contract.Cleaner{ID: k.ID, Name: k.Name, SoakS: int(k.Soak.Seconds()), Parts: k.Parts, Harsh: k.Harsh, Attacks: k.Attacks, Uses: k.Uses, KeepsDays: k.Keeps}
 }
 
-func washAsk(b contract.WashAsk) shop.WashAsk {
-	return shop.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: value(b.ForScrap),
+func washAsk(b contract.WashAsk) shopcare.WashAsk {
+	return shopcare.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: value(b.ForScrap),
 		Accepted: value(b.AcceptRisk), By: value(b.By)}
 }
 
 func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
-	all, err := s.in(ctx).CheckWash(ctx, s.shop, washAsk(*r.Body))
+	all, err := s.in(ctx).Care.CheckWash(ctx, s.shop, washAsk(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -105,26 +105,26 @@ func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObjec
 }
 
 func (s *server) StartWash(ctx context.Context, r contract.StartWashRequestObject) (contract.StartWashResponseObject, error) {
-	w, err := s.in(ctx).StartWash(ctx, s.shop, washAsk(*r.Body))
+	w, err := s.in(ctx).Care.StartWash(ctx, s.shop, washAsk(*r.Body))
 	return contract.StartWash201JSONResponse(s.encodeWash(w)), err
 }
 
 func (s *server) GetWash(ctx context.Context, r contract.GetWashRequestObject) (contract.GetWashResponseObject, error) {
-	w, err := s.in(ctx).Wash(ctx, s.shop, r.ID)
+	w, err := s.in(ctx).Care.Wash(ctx, s.shop, r.ID)
 	return contract.GetWash200JSONResponse(s.encodeWash(w)), err
 }
 
 func (s *server) StepWash(ctx context.Context, r contract.StepWashRequestObject) (contract.StepWashResponseObject, error) {
-	w, err := s.in(ctx).StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
+	w, err := s.in(ctx).Care.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
 	return contract.StepWash200JSONResponse(s.encodeWash(w)), err
 }
 
 func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject) (contract.DropWashResponseObject, error) {
-	return contract.DropWash204Response{}, s.in(ctx).DropWash(ctx, s.shop, r.ID)
+	return contract.DropWash204Response{}, s.in(ctx).Care.DropWash(ctx, s.shop, r.ID)
 }
 
 func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (contract.EndWashResponseObject, error) {
-	rows, err := s.in(ctx).EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch))
+	rows, err := s.in(ctx).Care.EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}
@@ -132,7 +132,7 @@ func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (
 	return contract.EndWash201JSONResponse{Items: items}, err
 }
 
-func (s *server) encodeWash(w shop.Wash) contract.Wash {
+func (s *server) encodeWash(w shopcare.Wash) contract.Wash {
 	out := contract.Wash{ID: w.ID, Version: w.Version, Cleaner: encodeCleaner(w.Cleaner), Brush: w.Brush, BathID: w.Bath, Step: w.Step, StepAt: w.StepAt,
 		StartedAt: w.Started, Now: s.svc.Now(), By: w.By}
 	for _, b := range w.Of {
@@ -145,40 +145,40 @@ func (s *server) encodeWash(w shop.Wash) contract.Wash {
 }
 
 func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObject) (contract.ListBathsResponseObject, error) {
-	all, err := s.in(ctx).Baths(ctx, s.shop)
+	all, err := s.in(ctx).Care.Baths(ctx, s.shop)
 	return contract.ListBaths200JSONResponse{Items: encodeBaths(all)}, err
 }
 
-func bathAsk(b contract.BathAsk) shop.BathAsk {
-	return shop.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: measure.Length(b.DiameterMm), Kerf: measure.Length(b.KerfMm), Blades: b.Blades,
+func bathAsk(b contract.BathAsk) shopcare.BathAsk {
+	return shopcare.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: measure.Length(b.DiameterMm), Kerf: measure.Length(b.KerfMm), Blades: b.Blades,
 		Tray: care.Tray{Length: measure.Length(b.LengthMm), Width: measure.Length(value(b.WidthMm)), Depth: measure.Length(b.DepthMm), Round: b.WidthMm == nil}}
 }
 
 func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
-	m, err := s.in(ctx).MixBath(bathAsk(*r.Body))
+	m, err := s.in(ctx).Care.MixBath(bathAsk(*r.Body))
 	return contract.MixBath200JSONResponse{Litres: m.Litres, CleanerL: m.Cleaner, WaterL: m.Water, LevelMm: m.Level.Mm()}, err
 }
 
 func (s *server) MakeBath(ctx context.Context, r contract.MakeBathRequestObject) (contract.MakeBathResponseObject, error) {
-	b, err := s.in(ctx).MakeBath(ctx, s.shop, bathAsk(*r.Body))
+	b, err := s.in(ctx).Care.MakeBath(ctx, s.shop, bathAsk(*r.Body))
 	return contract.MakeBath201JSONResponse(encodeBath(b)), err
 }
 
 func (s *server) StrainBath(ctx context.Context, r contract.StrainBathRequestObject) (contract.StrainBathResponseObject, error) {
-	b, err := s.in(ctx).StrainBath(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Care.StrainBath(ctx, s.shop, r.ID)
 	return contract.StrainBath200JSONResponse(encodeBath(b)), err
 }
 
 func (s *server) EmptyBath(ctx context.Context, r contract.EmptyBathRequestObject) (contract.EmptyBathResponseObject, error) {
-	return contract.EmptyBath204Response{}, s.in(ctx).EmptyBath(ctx, s.shop, r.ID)
+	return contract.EmptyBath204Response{}, s.in(ctx).Care.EmptyBath(ctx, s.shop, r.ID)
 }
 
-func encodeBath(b shop.Bath) contract.Bath {
+func encodeBath(b shopcare.Bath) contract.Bath {
 	return contract.Bath{ID: b.ID, Name: b.Name, Cleaner: encodeCleaner(b.Cleaner), Litres: b.Litres, MadeAt: b.Made, Until: b.Until, Uses: b.Uses,
 		Word: contract.BathWord(b.Word), Why: b.Why}
 }
 
-func encodeBaths(all []shop.Bath) []contract.Bath {
+func encodeBaths(all []shopcare.Bath) []contract.Bath {
 	out := make([]contract.Bath, len(all))
 	for i, b := range all {
 		out[i] = encodeBath(b)
@@ -188,14 +188,14 @@ func encodeBaths(all []shop.Bath) []contract.Bath {
 
 func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject) (contract.GetMoneyResponseObject, error) {
 	p := r.Params
-	ask := shop.MoneyAsk{Price: value(p.Price), Sharpening: value(p.Sharpening), Sharpenings: -1, CheapPrice: value(p.CheapPrice), CheapLife: 1}
+	ask := shopcare.MoneyAsk{Price: value(p.Price), Sharpening: value(p.Sharpening), Sharpenings: -1, CheapPrice: value(p.CheapPrice), CheapLife: 1}
 	if p.Sharpenings != nil {
 		ask.Sharpenings = *p.Sharpenings
 	}
 	if p.CheapLife != nil && *p.CheapLife > 0 {
 		ask.CheapLife = *p.CheapLife
 	}
-	m, err := s.in(ctx).Money(ctx, s.shop, r.ID, ask)
+	m, err := s.in(ctx).Care.Money(ctx, s.shop, r.ID, ask)
 	if err != nil {
 		return nil, err
 	}
@@ -213,33 +213,33 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 }
 
 func (s *server) GetCalendar(ctx context.Context, _ contract.GetCalendarRequestObject) (contract.GetCalendarResponseObject, error) {
-	at, err := s.in(ctx).Calendar(ctx, s.shop)
+	at, err := s.in(ctx).Care.Calendar(ctx, s.shop)
 	return contract.GetCalendar200JSONResponse{MadeAt: at}, err
 }
 
 func (s *server) NewCalendar(ctx context.Context, _ contract.NewCalendarRequestObject) (contract.NewCalendarResponseObject, error) {
-	secret, err := s.in(ctx).NewCalendar(ctx, s.shop)
+	secret, err := s.in(ctx).Care.NewCalendar(ctx, s.shop)
 	return contract.NewCalendar201JSONResponse{Path: base + "/calendars/" + secret}, err
 }
 
 func (s *server) WithdrawCalendar(ctx context.Context, _ contract.WithdrawCalendarRequestObject) (contract.WithdrawCalendarResponseObject, error) {
-	return contract.WithdrawCalendar204Response{}, s.in(ctx).WithdrawCalendar(ctx, s.shop)
+	return contract.WithdrawCalendar204Response{}, s.in(ctx).Care.WithdrawCalendar(ctx, s.shop)
 }
 
 func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarRequestObject) (contract.ReadCalendarResponseObject, error) {
-	text, err := s.in(ctx).Feed(ctx, r.Secret)
+	text, err := s.in(ctx).Care.Feed(ctx, r.Secret)
 	return contract.ReadCalendar200TextCalendarResponse{Body: strings.NewReader(text), ContentLength: int64(len(text))}, err
 }
 
 func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
-	e, err := s.in(ctx).Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Care.Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
 		return contract.JudgeBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.in(ctx).Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Care.Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
@@ -247,7 +247,7 @@ func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeReques
 
 func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
-	e, err := s.in(ctx).Mend(ctx, s.shop, r.ID, shop.Mending{
+	e, err := s.in(ctx).Care.Mend(ctx, s.shop, r.ID, shopcare.Mending{
 		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
 	return logRow(e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
@@ -255,7 +255,7 @@ func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObjec
 }
 
 func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
-	v, err := s.in(ctx).Survey(ctx, s.shop, r.ID)
+	v, err := s.in(ctx).Care.Survey(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -281,7 +281,7 @@ func encodeSurvey(s store.Survey) contract.Survey {
 }
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
-	e, err := s.in(ctx).Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
+	e, err := s.in(ctx).Care.Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
 	return logRow(e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
 		return contract.NoteBlade201JSONResponse(o)
 	})

@@ -12,12 +12,13 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
 )
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
 	c := DecodeCut(r.Body.Cut)
-	p, err := s.in(ctx).Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
+	p, err := s.in(ctx).Choose.Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -26,8 +27,8 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
 	c := DecodeCut(r.Body.Cut)
-	spec := shop.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
-	sweep, err := s.in(ctx).Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
+	spec := shopchoose.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
+	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -43,8 +44,8 @@ func planLimit(l *int) int {
 }
 
 // DecodeCut reads a cut: its words are the core's own.
-func DecodeCut(c contract.Cut) shop.Cut {
-	return shop.Cut{
+func DecodeCut(c contract.Cut) shopchoose.Cut {
+	return shopchoose.Cut{
 		SawID: c.SawID, Material: c.Material, Direction: c.Direction, Motion: c.Motion, Finish: c.Finish,
 		Thickness: measure.Length(c.ThicknessMm), Width: measure.Length(c.WidthMm), Length: measure.Length(c.LengthMm),
 		Exit: c.ExitSupport, Other: c.OtherSupport, Form: value(c.Form), Bed: value(c.Bed),
@@ -55,13 +56,13 @@ func DecodeCut(c contract.Cut) shop.Cut {
 
 func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
 	c := DecodeCut(r.Body.Cut)
-	pins := make([]shop.Pin, len(r.Body.Pins))
+	pins := make([]shopchoose.Pin, len(r.Body.Pins))
 	for i, p := range r.Body.Pins {
-		pins[i] = shop.Pin{Blade: p.BladeID, Height: measure.Length(value(p.HeightMm))}
+		pins[i] = shopchoose.Pin{Blade: p.BladeID, Height: measure.Length(value(p.HeightMm))}
 		pins[i].Exit = p.ExitSupport
 		pins[i].Other = p.OtherSupport
 	}
-	w, all, err := s.in(ctx).Compare(ctx, s.shop, c, pins, units(r.Body.Units))
+	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop, c, pins, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -79,7 +80,7 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 	in := r.Body
 	m, err := material.Get(in.Material)
 	if err != nil {
-		return nil, &shop.Error{Reason: shop.Invalid, Field: "material", Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Invalid, Field: "material", Detail: err.Error()}
 	}
 	b := guide.Board{Material: m, Thickness: measure.Length(in.ThicknessMm), Span: measure.Length(in.SpanMm),
 		Breadth: measure.Length(in.BreadthMm), Line: measure.Length(in.LineMm)}
@@ -87,7 +88,7 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 	for _, at := range value(in.NowMm) {
 		now = append(now, measure.Length(at))
 	}
-	plan, as, err := s.in(ctx).Supports(b, now, units(in.Units))
+	plan, as, err := s.in(ctx).Choose.Supports(b, now, units(in.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -98,7 +99,7 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 	return out, nil
 }
 
-func encodePlan(p shop.Plan) contract.Plan {
+func encodePlan(p shopchoose.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
 		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
@@ -191,7 +192,7 @@ func encodeSupports(p guide.SupportPlan) contract.SupportPlan {
 	return out
 }
 
-func encodeOption(o shop.Option, m cut.Motion) contract.Option {
+func encodeOption(o shopchoose.Option, m cut.Motion) contract.Option {
 	out := contract.Option{
 		BladeID: o.Blade, Mounted: o.Mounted, Verdict: o.Verdict, Score: o.Score,
 		Reasons: make([]contract.Reason, len(o.Reasons)), Minds: make([]contract.Mind, len(o.Minds)), Level: o.Level,
@@ -216,7 +217,7 @@ func encodeOption(o shop.Option, m cut.Motion) contract.Option {
 	return out
 }
 
-func encodeSweep(s shop.Sweep) contract.Sweep {
+func encodeSweep(s shopchoose.Sweep) contract.Sweep {
 	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools)), Passes: make([]contract.Pass, len(s.Passes))}
 	for i, at := range s.All {
 		out.Settings[i] = encodeSetting(at)
@@ -233,7 +234,7 @@ func encodeSweep(s shop.Sweep) contract.Sweep {
 	return out
 }
 
-func encodeSetting(s shop.Setting) contract.Setting {
+func encodeSetting(s shopchoose.Setting) contract.Setting {
 	w := s.Window
 	out := contract.Setting{
 		HeightMm: s.Height.Mm(), Verdict: s.Verdict, Through: s.Through,

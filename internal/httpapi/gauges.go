@@ -10,7 +10,7 @@ import (
 
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	"corte/internal/shop/kit"
 )
 
 func (s *server) ListGauges(context.Context, contract.ListGaugesRequestObject) (contract.ListGaugesResponseObject, error) {
@@ -24,7 +24,7 @@ func (s *server) ListGauges(context.Context, contract.ListGaugesRequestObject) (
 func (s *server) PlaceGauge(_ context.Context, r contract.PlaceGaugeRequestObject) (contract.PlaceGaugeResponseObject, error) {
 	err := s.gauges.Place(r.Name, string(r.Body.Where), value(r.Body.Step), max(1, value(r.Body.Of)))
 	if errors.Is(err, gauge.ErrNoStandIn) {
-		return nil, &shop.Error{Reason: shop.Missing, Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Missing, Detail: err.Error()}
 	}
 	return contract.PlaceGauge204Response{}, err
 }

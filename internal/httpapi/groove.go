@@ -9,12 +9,13 @@ import (
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
-	"corte/internal/shop"
+	shopgroove "corte/internal/shop/groove"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
 func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
-	set, err := s.in(ctx).DadoSet(ctx, s.shop, r.ID, units(r.Params.Units))
+	set, err := s.in(ctx).Groove.DadoSet(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -26,7 +27,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 	if err != nil {
 		return nil, err
 	}
-	out, err := s.in(ctx).SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, units(r.Params.Units))
+	out, err := s.in(ctx).Groove.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -34,14 +35,14 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 }
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
-	set, err := s.in(ctx).RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note), units(r.Params.Units))
+	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note), units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
 	return contract.RenewParts201JSONResponse(encodeDadoSet(set)), nil
 }
 
-func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
+func encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
 	set := rackfile.RecordOfSet(d.Set)
 	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(set.Kind), LeftMm: set.LeftMm, RightMm: set.RightMm, Wings: set.Wings,
 		Parts: set.Parts, EarsMm: set.EarsMm, Ranges: set.Ranges, Build: set.Build, Tests: d.Held.Told, Known: []contract.KnownPart{}, Saws: []contract.SetOnSaw{}}
@@ -54,8 +55,8 @@ func encodeDadoSet(d shop.DadoSet) contract.DadoSet {
 	return out
 }
 
-func decodeGrooveAsk(a contract.GrooveAsk) (shop.GrooveAsk, error) {
-	out := shop.GrooveAsk{Count: a.Count, Edge: measure.Length(value(a.EdgeMm))}
+func decodeGrooveAsk(a contract.GrooveAsk) (shopgroove.Ask, error) {
+	out := shopgroove.Ask{Count: a.Count, Edge: measure.Length(value(a.EdgeMm))}
 	var err error
 	out.Cut = DecodeCut(a.Cut)
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
@@ -72,7 +73,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.in(ctx).PlanGroove(ctx, s.shop, ask, units(r.Body.Units))
+	p, err := s.in(ctx).Groove.Plan(ctx, s.shop, ask, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -84,7 +85,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 	return out, nil
 }
 
-func encodeGrooveWay(w shop.GrooveWay) contract.GrooveWay {
+func encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: w.Verdict,
 		Says: w.Says, WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
 		FlatFor: w.FlatFor, Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
@@ -122,7 +123,7 @@ func encodePasses(all []groove.Pass) []contract.GroovePass {
 	return out
 }
 
-func encodeGrooveRows(rows []shop.GrooveRow) []contract.GrooveRow {
+func encodeGrooveRows(rows []shopgroove.Row) []contract.GrooveRow {
 	out := make([]contract.GrooveRow, len(rows))
 	for i, g := range rows {
 		out[i] = contract.GrooveRow{ID: g.ID, At: g.Started, MaterialName: g.MaterialName, PieceMm: g.Piece.Mm(), TargetMm: g.Target.Mm(), DepthMm: g.Depth.Mm(),
@@ -132,7 +133,7 @@ func encodeGrooveRows(rows []shop.GrooveRow) []contract.GrooveRow {
 }
 
 func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestObject) (contract.ListGroovesResponseObject, error) {
-	rows, err := s.in(ctx).Grooves(ctx, s.shop, limitOf(r.Params.Limit), units(r.Params.Units))
+	rows, err := s.in(ctx).Groove.Recent(ctx, s.shop, limitOf(r.Params.Limit), units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -142,27 +143,27 @@ func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestO
 func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestObject) (contract.StartGrooveResponseObject, error) {
 	by, u := value(r.Body.By), units(r.Body.Units)
 	if r.Body.Like != nil {
-		g, err := s.in(ctx).CallUp(ctx, s.shop, *r.Body.Like, by, u)
+		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop, *r.Body.Like, by, u)
 		if err != nil {
 			return nil, err
 		}
 		return contract.StartGroove201JSONResponse(encodeGroove(g)), nil
 	}
 	if r.Body.Ask == nil || r.Body.BladeID == nil {
-		return nil, &shop.Error{Field: "ask", Detail: "say the groove and the blade that is to cut it, or an earlier groove to call up"}
+		return nil, &kit.Error{Field: "ask", Detail: "say the groove and the blade that is to cut it, or an earlier groove to call up"}
 	}
 	ask, err := decodeGrooveAsk(*r.Body.Ask)
 	if err != nil {
 		return nil, err
 	}
-	g, err := s.in(ctx).StartGroove(ctx, s.shop, ask, *r.Body.BladeID, by, u)
+	g, err := s.in(ctx).Groove.Start(ctx, s.shop, ask, *r.Body.BladeID, by, u)
 	if err != nil {
 		return nil, err
 	}
 	return contract.StartGroove201JSONResponse(encodeGroove(g)), nil
 }
 
-func encodeGroove(g shop.Groove) contract.Groove {
+func encodeGroove(g shopgroove.Groove) contract.Groove {
 	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge.Mm())}
 	for _, p := range g.Ask.Piece {
 		ask.PieceMm = append(ask.PieceMm, p.Mm())
@@ -180,7 +181,7 @@ func encodeGroove(g shop.Groove) contract.Groove {
 }
 
 func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObject) (contract.GetGrooveResponseObject, error) {
-	g, err := s.in(ctx).Groove(ctx, s.shop, r.ID, units(r.Params.Units))
+	g, err := s.in(ctx).Groove.Get(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -188,11 +189,11 @@ func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObjec
 }
 
 func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObject) (contract.DropGrooveResponseObject, error) {
-	return contract.DropGroove204Response{}, s.in(ctx).DropGroove(ctx, s.shop, r.ID)
+	return contract.DropGroove204Response{}, s.in(ctx).Groove.Drop(ctx, s.shop, r.ID)
 }
 
 func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
-	g, err := s.in(ctx).TestGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm), units(r.Body.Units))
+	g, err := s.in(ctx).Groove.Test(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -207,7 +208,7 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 	if r.Body.Splinters != nil {
 		splinters = string(*r.Body.Splinters)
 	}
-	g, err := s.in(ctx).EndGroove(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note), units(r.Body.Units))
+	g, err := s.in(ctx).Groove.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -223,7 +224,7 @@ func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObjec
 		}
 		return ptr(measure.Length(*v))
 	}
-	p, err := s.in(ctx).PlanJoint(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: l(b.StockMm), Tenon: l(b.TenonMm),
+	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: l(b.StockMm), Tenon: l(b.TenonMm),
 		Length: l(b.LengthMm), Width: l(b.WidthMm), Slot: l(b.SlotMm), Room: l(b.RoomMm), Edge: l(b.EdgeMm), Depth: l(b.DepthMm), Skin: l(b.SkinMm), Radius: l(b.RadiusMm),
 		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)}, units(b.Units))
 	if err != nil {

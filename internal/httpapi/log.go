@@ -18,6 +18,7 @@ import (
 	"corte/internal/httpapi/contract"
 	"corte/internal/logfile"
 	"corte/internal/shop"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -35,7 +36,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	page, next, err := s.in(ctx).Log(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
+	page, next, err := s.in(ctx).Log.Rows(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -77,7 +78,7 @@ func decodeMark(s *string) (store.Mark, error) {
 		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
 	}
 	if err != nil || m.ID < 1 {
-		return m, &shop.Error{Reason: shop.Invalid, Field: "before", Detail: "this is no place that an earlier page named"}
+		return m, &kit.Error{Reason: kit.Invalid, Field: "before", Detail: "this is no place that an earlier page named"}
 	}
 	m.At = time.UnixMicro(micro)
 	return m, nil
@@ -94,7 +95,7 @@ func logRow[T any](e store.Entry, err error, wrap func(contract.LogEntry) T) (T,
 }
 
 func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
-	e, err := s.in(ctx).Strike(ctx, s.shop, r.ID, value(r.Body.Note))
+	e, err := s.in(ctx).Log.Strike(ctx, s.shop, r.ID, value(r.Body.Note))
 	return logRow(e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
 		return contract.StrikeRow201JSONResponse(o)
 	})
@@ -118,7 +119,7 @@ func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
 	w.Header().Set("Content-Type", "application/octet-stream")
 	w.Header().Set("Content-Disposition", `attachment; filename="`+name+`"`)
 	w.WriteHeader(http.StatusOK)
-	return x.svc.WriteLog(x.ctx, x.shop, x.filter, x.csv, w)
+	return x.svc.Log.WriteLog(x.ctx, x.shop, x.filter, x.csv, w)
 }
 
 func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
@@ -137,15 +138,15 @@ func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObjec
 }
 
 func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.LogImport, error) {
-	sh, err := s.in(ctx).Shop(ctx, s.shop)
+	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop)
 	if err != nil {
 		return contract.LogImport{}, err
 	}
-	rows, err := logfile.Read([]byte(text), measure.Millimetre, shop.Zone(sh.Zone))
+	rows, err := logfile.Read([]byte(text), measure.Millimetre, kit.Zone(sh.Zone))
 	if err != nil {
-		return contract.LogImport{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+		return contract.LogImport{}, &kit.Error{Reason: kit.Invalid, Field: "text", Detail: err.Error()}
 	}
-	done, err := s.in(ctx).ReadOld(ctx, s.shop, rows, save)
+	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop, rows, save)
 	if err != nil {
 		return contract.LogImport{}, err
 	}
@@ -276,7 +277,7 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 		err = read(&d)
 		add(true, "to %s", d.To)
 		if d.Expected != nil {
-			add(true, "expected back %s", shop.Dated(*d.Expected))
+			add(true, "expected back %s", kit.Dated(*d.Expected))
 		}
 		add(d.Asked > 0, "price asked %.2f", d.Asked)
 	case store.KindJudged:

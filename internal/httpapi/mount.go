@@ -5,12 +5,12 @@ import (
 
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	shopmount "corte/internal/shop/mount"
 	"corte/internal/store"
 )
 
 func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequestObject) (contract.StartMountingResponseObject, error) {
-	m, err := s.in(ctx).StartMounting(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, value(r.Body.By), units(r.Body.Units))
+	m, err := s.in(ctx).Mount.Start(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -18,7 +18,7 @@ func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequ
 }
 
 func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestObject) (contract.GetMountingResponseObject, error) {
-	m, err := s.in(ctx).Mounting(ctx, s.shop, r.ID, units(r.Params.Units))
+	m, err := s.in(ctx).Mount.Get(ctx, s.shop, r.ID, units(r.Params.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -27,7 +27,7 @@ func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestO
 
 func (s *server) StepMounting(ctx context.Context, r contract.StepMountingRequestObject) (contract.StepMountingResponseObject, error) {
 	m := store.Mounting{ID: r.ID, Shop: s.shop, Step: r.Body.Step, Version: version(r.Params.IfMatch)}
-	out, err := s.in(ctx).StepMounting(ctx, m, r.Body.Answers, units(r.Body.Units))
+	out, err := s.in(ctx).Mount.Step(ctx, m, r.Body.Answers, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -35,11 +35,11 @@ func (s *server) StepMounting(ctx context.Context, r contract.StepMountingReques
 }
 
 func (s *server) DropMounting(ctx context.Context, r contract.DropMountingRequestObject) (contract.DropMountingResponseObject, error) {
-	return contract.DropMounting204Response{}, s.in(ctx).DropMounting(ctx, s.shop, r.ID)
+	return contract.DropMounting204Response{}, s.in(ctx).Mount.Drop(ctx, s.shop, r.ID)
 }
 
 func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestObject) (contract.EndMountingResponseObject, error) {
-	e, err := s.in(ctx).EndMounting(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.By), measure.Length(value(r.Body.DiameterMm)))
+	e, err := s.in(ctx).Mount.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.By), measure.Length(value(r.Body.DiameterMm)))
 	if err != nil {
 		return nil, err
 	}
@@ -47,7 +47,7 @@ func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestO
 	return contract.EndMounting201JSONResponse(out), err
 }
 
-func encodeMounting(m shop.Mounting) contract.Mounting {
+func encodeMounting(m shopmount.Mounting) contract.Mounting {
 	out := contract.Mounting{ID: m.ID, Version: m.Version, SawID: m.Saw.ID, SawName: m.Saw.Name, SawKind: contract.MountingSawKind(m.Saw.Kind.String()),
 		Thread: ptr(contract.MountingThread(m.Saw.Thread.String())), BladeID: m.Blade.ID, BladeName: m.Blade.Name, Step: min(m.Step, len(m.Steps)-1),
 		Answers: m.Answers, By: m.By, StartedAt: m.Started, Steps: make([]contract.MountStep, len(m.Steps))}

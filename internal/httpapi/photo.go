@@ -9,11 +9,11 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	"corte/internal/shop/rack"
 )
 
 func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
-	raw, err := s.in(ctx).Photo(ctx, s.shop, r.ID)
+	raw, err := s.in(ctx).Rack.Photo(ctx, s.shop, r.ID)
 	return contract.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(raw), ContentLength: int64(len(raw))}, err
 }
 
@@ -22,7 +22,7 @@ func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	b, err := s.in(ctx).SetPhoto(ctx, s.shop, r.ID, developed)
+	b, err := s.in(ctx).Rack.SetPhoto(ctx, s.shop, r.ID, developed)
 	return contract.SetPhoto200JSONResponse(encodeBlade(b)), err
 }
 
@@ -35,7 +35,7 @@ func develop(c *gin.Context) {
 	raw, err := io.ReadAll(c.Request.Body)
 	var small []byte
 	if err == nil {
-		small, err = shop.Develop(c.Request.Context(), raw)
+		small, err = rack.Develop(c.Request.Context(), raw)
 	}
 	if err != nil {
 		refuseError(c, err)
@@ -45,6 +45,6 @@ func develop(c *gin.Context) {
 }
 
 func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
-	b, err := s.in(ctx).DropPhoto(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Rack.DropPhoto(ctx, s.shop, r.ID)
 	return contract.DropPhoto200JSONResponse(encodeBlade(b)), err
 }

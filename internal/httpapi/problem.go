@@ -20,7 +20,7 @@ import (
 
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -41,7 +41,7 @@ func refuse(c *gin.Context, status int, field, detail string) {
 // What nobody foresaw is logged whole and told without its entrails.
 func refuseError(c *gin.Context, err error) {
 	var (
-		se   *shop.Error
+		se   *kit.Error
 		re   *openapi3filter.RequestError
 		size *http.MaxBytesError
 		kind *json.UnmarshalTypeError
@@ -99,15 +99,15 @@ const (
 	zeroEscape = "22P05" // in JSON
 )
 
-func statusOf(e *shop.Error) int {
+func statusOf(e *kit.Error) int {
 	switch {
-	case e.Reason == shop.Conflict:
+	case e.Reason == kit.Conflict:
 		return http.StatusConflict
-	case e.Reason == shop.Busy:
+	case e.Reason == kit.Busy:
 		return http.StatusServiceUnavailable
-	case e.Reason == shop.Stale:
+	case e.Reason == kit.Stale:
 		return http.StatusPreconditionFailed
-	case e.Reason == shop.Missing && (e.Field == "id" || e.Field == ""):
+	case e.Reason == kit.Missing && (e.Field == "id" || e.Field == ""):
 		return http.StatusNotFound
 	}
 	return http.StatusUnprocessableEntity

@@ -11,7 +11,9 @@ import (
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
-	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
 
@@ -20,7 +22,7 @@ func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	if b, err = s.in(ctx).AddBlade(ctx, s.shop, b); err != nil {
+	if b, err = s.in(ctx).Rack.AddBlade(ctx, s.shop, b); err != nil {
 		return nil, err
 	}
 	return contract.AddBlade201JSONResponse(withProfile(encodeBlade(b), b)), nil
@@ -31,7 +33,7 @@ func (s *server) DraftBlade(_ context.Context, r contract.DraftBladeRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	if err := shop.CheckBlade(b); err != nil {
+	if err := rack.CheckBlade(b); err != nil {
 		return nil, err
 	}
 	return contract.DraftBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
@@ -46,13 +48,13 @@ func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBla
 	if in.OffsetMm != nil && in.DiameterMm != nil {
 		hook, err := truing.Hook(measure.Length(*in.OffsetMm), measure.Length(*in.DiameterMm/2))
 		if err != nil {
-			return nil, &shop.Error{Reason: shop.Invalid, Field: "offset_mm", Detail: err.Error()}
+			return nil, &kit.Error{Reason: kit.Invalid, Field: "offset_mm", Detail: err.Error()}
 		}
 		out.HookDeg = &hook
 	}
 	if in.KerfMm != nil && in.PlateMm != nil {
 		if *in.PlateMm >= *in.KerfMm {
-			return nil, &shop.Error{Reason: shop.Invalid, Field: "plate_mm", Detail: "the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them"}
+			return nil, &kit.Error{Reason: kit.Invalid, Field: "plate_mm", Detail: "the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them"}
 		}
 		out.SideClearanceMm = ptr((*in.KerfMm - *in.PlateMm) / 2)
 	}
@@ -65,19 +67,19 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 		return nil, err
 	}
 	b.ID, b.Version = r.ID, version(r.Params.IfMatch)
-	if b, err = s.in(ctx).ChangeBlade(ctx, s.shop, b); err != nil {
+	if b, err = s.in(ctx).Rack.ChangeBlade(ctx, s.shop, b); err != nil {
 		return nil, err
 	}
 	return contract.ChangeBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
 }
 
 func (s *server) RetireBlade(ctx context.Context, r contract.RetireBladeRequestObject) (contract.RetireBladeResponseObject, error) {
-	b, err := s.in(ctx).RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
+	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
 	return contract.RetireBlade200JSONResponse(encodeBlade(b)), err
 }
 
 func (s *server) RestoreBlade(ctx context.Context, r contract.RestoreBladeRequestObject) (contract.RestoreBladeResponseObject, error) {
-	b, err := s.in(ctx).RestoreBlade(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Rack.RestoreBlade(ctx, s.shop, r.ID)
 	return contract.RestoreBlade200JSONResponse(encodeBlade(b)), err
 }
 
@@ -86,7 +88,7 @@ func (s *server) AddSaw(ctx context.Context, r contract.AddSawRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	w, err = s.in(ctx).AddSaw(ctx, s.shop, w)
+	w, err = s.in(ctx).Rack.AddSaw(ctx, s.shop, w)
 	return contract.AddSaw201JSONResponse(encodeSaw(w)), err
 }
 
@@ -95,11 +97,11 @@ func (s *server) DraftSaw(_ context.Context, r contract.DraftSawRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	return contract.DraftSaw200JSONResponse(encodeSaw(w)), shop.CheckSaw(w)
+	return contract.DraftSaw200JSONResponse(encodeSaw(w)), rack.CheckSaw(w)
 }
 
 func (s *server) GetSaw(ctx context.Context, r contract.GetSawRequestObject) (contract.GetSawResponseObject, error) {
-	w, err := s.in(ctx).Saw(ctx, s.shop, r.ID)
+	w, err := s.in(ctx).Rack.Saw(ctx, s.shop, r.ID)
 	return contract.GetSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -109,17 +111,17 @@ func (s *server) ChangeSaw(ctx context.Context, r contract.ChangeSawRequestObjec
 		return nil, err
 	}
 	w.ID, w.Version = r.ID, version(r.Params.IfMatch)
-	w, err = s.in(ctx).ChangeSaw(ctx, s.shop, w)
+	w, err = s.in(ctx).Rack.ChangeSaw(ctx, s.shop, w)
 	return contract.ChangeSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) RetireSaw(ctx context.Context, r contract.RetireSawRequestObject) (contract.RetireSawResponseObject, error) {
-	w, err := s.in(ctx).RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
+	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
 	return contract.RetireSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObject) (contract.RestoreSawResponseObject, error) {
-	w, err := s.in(ctx).RetireSaw(ctx, s.shop, r.ID, "", "")
+	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop, r.ID, "", "")
 	return contract.RestoreSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -129,7 +131,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 		return nil, err
 	}
 	after.Retired = value(r.Params.Retired)
-	page, next, err := s.in(ctx).Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
+	page, next, err := s.in(ctx).Rack.Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -145,7 +147,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 }
 
 func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject) (contract.GetBladeResponseObject, error) {
-	b, err := s.in(ctx).Blade(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Rack.Blade(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -153,7 +155,7 @@ func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject)
 }
 
 func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject) (contract.ListSawsResponseObject, error) {
-	saws, err := s.in(ctx).Saws(ctx, s.shop)
+	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -181,7 +183,7 @@ func decodePlace(s *string) (store.Place, error) {
 		err = json.Unmarshal(raw, &p)
 	}
 	if err != nil {
-		return p, &shop.Error{Reason: shop.Invalid, Field: "after", Detail: "this is not the next of a page; leave it out to begin at the first"}
+		return p, &kit.Error{Reason: kit.Invalid, Field: "after", Detail: "this is not the next of a page; leave it out to begin at the first"}
 	}
 	return p, nil
 }
@@ -194,7 +196,7 @@ func encodeRetired(r *store.Retired) *contract.Retired {
 }
 
 func encodeBlade(b store.Blade) contract.Blade {
-	state := shop.State(b.Blade, b.Condition)
+	state := shopchoose.State(b.Blade, b.Condition)
 	c := b.Condition
 	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{

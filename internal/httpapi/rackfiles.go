@@ -9,7 +9,7 @@ import (
 	"corte/internal/httpapi/contract"
 	"corte/internal/labels"
 	"corte/internal/rackfile"
-	"corte/internal/shop"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -17,7 +17,7 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	blades := make([]store.Blade, len(r.Body.BladeIds))
 	for i, id := range r.Body.BladeIds {
 		var err error
-		if blades[i], err = s.in(ctx).Blade(ctx, s.shop, id); err != nil {
+		if blades[i], err = s.in(ctx).Rack.Blade(ctx, s.shop, id); err != nil {
 			return nil, err
 		}
 	}
@@ -30,11 +30,11 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 }
 
 func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
-	saws, err := s.in(ctx).Saws(ctx, s.shop)
+	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
-	blades, _, err := s.in(ctx).Blades(ctx, s.shop, store.Place{}, rackLimit)
+	blades, _, err := s.in(ctx).Rack.Blades(ctx, s.shop, store.Place{}, rackLimit)
 	if err != nil {
 		return nil, err
 	}
@@ -59,10 +59,10 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 		return nil, err
 	}
 	if p.Digest != value(r.Body.Digest) {
-		return nil, &shop.Error{Reason: shop.Stale, Field: "digest", Detail: "the file or the rack has changed since the preview; nothing was saved. Look at the preview again"}
+		return nil, &kit.Error{Reason: kit.Stale, Field: "digest", Detail: "the file or the rack has changed since the preview; nothing was saved. Look at the preview again"}
 	}
 	saws, blades := p.Changes()
-	if err := s.in(ctx).Import(ctx, s.shop, saws, blades); err != nil {
+	if err := s.in(ctx).Rack.Import(ctx, s.shop, saws, blades); err != nil {
 		return nil, err
 	}
 	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
@@ -71,9 +71,9 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
 	rows, err := s.files.Read(f.Format, f.Text)
 	if err != nil {
-		return rackfile.Preview{}, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+		return rackfile.Preview{}, &kit.Error{Reason: kit.Invalid, Field: "text", Detail: err.Error()}
 	}
-	saws, blades, err := s.in(ctx).Whole(ctx, s.shop)
+	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop)
 	if err != nil {
 		return rackfile.Preview{}, err
 	}

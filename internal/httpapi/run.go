@@ -8,11 +8,12 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/run"
 )
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
-	all, err := s.in(ctx).Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
+	all, err := s.in(ctx).Run.Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -31,13 +32,13 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 	if err != nil {
 		return nil, err
 	}
-	pins, feeds := make([]shop.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
+	pins, feeds := make([]shopchoose.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
 	for i, one := range r.Body.Settings {
-		pins[i] = shop.Pin{Blade: one.BladeID, Height: measure.Length(value(one.HeightMm))}
+		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: measure.Length(value(one.HeightMm))}
 		pins[i].Exit = one.ExitSupport
 		feeds[i] = value(one.FeedMMin)
 	}
-	t, err := s.in(ctx).StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
+	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -46,7 +47,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 }
 
 func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
-	t, err := s.in(ctx).Trial(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).Run.Trial(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -55,7 +56,7 @@ func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject)
 }
 
 func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
-	t, err := s.in(ctx).RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
+	t, err := s.in(ctx).Run.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
 	if err != nil {
 		return nil, err
 	}
@@ -65,7 +66,7 @@ func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequ
 
 func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
 	b := r.Body
-	t, err := s.in(ctx).RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	t, err := s.in(ctx).Run.RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
 	if err != nil {
 		return nil, err
 	}
@@ -74,7 +75,7 @@ func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPiece
 }
 
 func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
-	t, err := s.in(ctx).EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
+	t, err := s.in(ctx).Run.EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}
@@ -82,7 +83,7 @@ func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject)
 	return contract.EndTrial200JSONResponse(out), err
 }
 
-func encodeTrial(t shop.Trial) (contract.Trial, error) {
+func encodeTrial(t run.Trial) (contract.Trial, error) {
 	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(t.Differ), Note: t.Note, By: t.By,
 		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(t.Says)}
 	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
@@ -111,14 +112,14 @@ func encodeTrial(t shop.Trial) (contract.Trial, error) {
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
 	c := DecodeCut(r.Body.Cut)
-	made := shop.CutMade{
+	made := run.CutMade{
 		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
 		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
 		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
 		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note),
 		Waited: time.Duration(value(r.Params.WaitedSeconds) * float64(time.Second)), After: value(r.Params.MadeAfter),
 	}
-	e, err := s.in(ctx).LogCut(ctx, s.shop, made, measure.Millimetre)
+	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made, measure.Millimetre)
 	if err != nil {
 		return nil, err
 	}
@@ -127,7 +128,7 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 }
 
 func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
-	all, err := s.in(ctx).Lessons(ctx, s.shop)
+	all, err := s.in(ctx).Run.Lessons(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}

@@ -7,12 +7,12 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
 func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (contract.GetShopResponseObject, error) {
-	sh, err := s.in(ctx).Shop(ctx, s.shop)
+	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
@@ -34,7 +34,7 @@ func (s *server) ListMaterials(context.Context, contract.ListMaterialsRequestObj
 func (s *server) ReadLength(_ context.Context, r contract.ReadLengthRequestObject) (contract.ReadLengthResponseObject, error) {
 	l, err := measure.Parse(r.Params.Text, units(r.Params.Units))
 	if err != nil {
-		return nil, &shop.Error{Reason: shop.Invalid, Field: "text", Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Invalid, Field: "text", Detail: err.Error()}
 	}
 	return contract.ReadLength200JSONResponse{Mm: l.Mm(), TextMm: l.Format(measure.Millimetre), TextIn: l.Format(measure.Inch)}, nil
 }
@@ -48,7 +48,7 @@ func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObjec
 
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
-	sh, err := s.in(ctx).ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
+	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
 		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(value(in.Rework), 1), Zone: value(in.TimeZone)})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }

@@ -7,7 +7,7 @@ import (
 	"corte/core/measure"
 	"corte/core/trace"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	shoptrace "corte/internal/shop/trace"
 )
 
 func (s *server) ListTraceWords(context.Context, contract.ListTraceWordsRequestObject) (contract.ListTraceWordsResponseObject, error) {
@@ -30,7 +30,7 @@ func causeLabel(id string) string {
 }
 
 func (s *server) ListTraces(ctx context.Context, r contract.ListTracesRequestObject) (contract.ListTracesResponseObject, error) {
-	rows, err := s.in(ctx).Traces(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
+	rows, err := s.in(ctx).Trace.Recent(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -60,7 +60,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).StartTrace(ctx, s.shop, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By), units(r.Body.Units))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -69,7 +69,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 }
 
 func (s *server) GetTrace(ctx context.Context, r contract.GetTraceRequestObject) (contract.GetTraceResponseObject, error) {
-	t, err := s.in(ctx).Trace(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).Trace.Get(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -82,7 +82,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 	for k, a := range r.Body.Answers {
 		answers[k] = string(a)
 	}
-	t, err := s.in(ctx).SetEvidence(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
+	t, err := s.in(ctx).Trace.SetEvidence(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
 	if err != nil {
 		return nil, err
 	}
@@ -91,7 +91,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 }
 
 func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
-	t, err := s.in(ctx).EndTrace(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
+	t, err := s.in(ctx).Trace.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -100,13 +100,13 @@ func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject)
 }
 
 func (s *server) DropTrace(ctx context.Context, r contract.DropTraceRequestObject) (contract.DropTraceResponseObject, error) {
-	return contract.DropTrace204Response{}, s.in(ctx).DropTrace(ctx, s.shop, r.ID)
+	return contract.DropTrace204Response{}, s.in(ctx).Trace.Drop(ctx, s.shop, r.ID)
 }
 
 // reasonsShown are as many as anyone weighs; the rest is hardly likely.
 const reasonsShown = 8
 
-func encodeTrace(t shop.Trace) (contract.Trace, error) {
+func encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 	out := contract.Trace{ID: t.ID, Version: t.Version, SawID: t.Saw, SawName: t.SawName, SawKind: contract.TraceSawKind(t.SawKind.String()), BladeID: t.Blade,
 		BladeName: t.BladeName, Present: orNone(t.Present), Absent: orNone(t.Absent), Facts: []string{}, Done: []contract.TraceDone{}, Pending: orNone(t.Pending),
 		Stop: t.Stop, Doubts: orNone(t.Doubts), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: orNone(t.Piece),

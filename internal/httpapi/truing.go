@@ -7,12 +7,12 @@ import (
 	"corte/core/measure"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop"
+	shoptruing "corte/internal/shop/truing"
 	"corte/internal/store"
 )
 
 func (s *server) WorkOutTruing(ctx context.Context, r contract.WorkOutTruingRequestObject) (contract.WorkOutTruingResponseObject, error) {
-	t, err := s.in(ctx).WorkOut(ctx, s.shop, decodeReading(*r.Body), units(r.Body.Units))
+	t, err := s.in(ctx).Truing.WorkOut(ctx, s.shop, decodeReading(*r.Body), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -24,7 +24,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 	if err != nil {
 		return nil, err
 	}
-	e, err := s.in(ctx).SaveTruing(ctx, s.shop, decodeReading(*r.Body), input, units(r.Body.Units))
+	e, err := s.in(ctx).Truing.Save(ctx, s.shop, decodeReading(*r.Body), input, units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -34,7 +34,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 
 func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestObject) (contract.ListTruingsResponseObject, error) {
 	p := r.Params
-	rows, err := s.in(ctx).Truings(ctx, s.shop, p.SawID, p.BladeID, string(value(p.Test)), limitOf(p.Limit))
+	rows, err := s.in(ctx).Truing.Recent(ctx, s.shop, p.SawID, p.BladeID, string(value(p.Test)), limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -48,7 +48,7 @@ func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestO
 }
 
 func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (contract.MoveSawResponseObject, error) {
-	e, err := s.in(ctx).MoveSaw(ctx, s.shop, r.ID, value(r.Body.Note))
+	e, err := s.in(ctx).Truing.MoveSaw(ctx, s.shop, r.ID, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -56,8 +56,8 @@ func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (
 	return contract.MoveSaw201JSONResponse(out), err
 }
 
-func decodeReading(in contract.TruingInput) shop.Reading {
-	r := shop.Reading{
+func decodeReading(in contract.TruingInput) shoptruing.Reading {
+	r := shoptruing.Reading{
 		Test: string(in.Test), Saw: in.SawID, Blade: in.BladeID, First: lengths(in.FirstMm), Second: lengths(in.SecondMm),
 		Span: measure.Length(value(in.SpanMm)), Gap: measure.Length(value(in.GapMm)), Height: measure.Length(value(in.HeightMm)),
 		Length: measure.Length(value(in.LengthMm)), Wanted: measure.Length(value(in.WantedMm)), Found: measure.Length(value(in.MeasuredMm)),
@@ -69,7 +69,7 @@ func decodeReading(in contract.TruingInput) shop.Reading {
 	return r
 }
 
-func encodeTruing(test contract.TruingTest, t shop.Truing) contract.TruingResult {
+func encodeTruing(test contract.TruingTest, t shoptruing.Truing) contract.TruingResult {
 	out := contract.TruingResult{
 		Test: test, Verdict: t.Verdict, Figure: t.Figure, FigureUnit: contract.TruingResultFigureUnit(t.Unit),
 		Aim: positive(t.Aim), Act: positive(t.Act), Says: orNone(t.Says), Do: orNone(t.Do), DoubtfulFirst: t.First, DoubtfulSecond: t.Second,
@@ -108,7 +108,7 @@ func encodeClearance(c *truing.Clearance) *contract.Clearance {
 	return &out
 }
 
-func encodeRecord(e shop.PastTruing) (contract.TruingRecord, error) {
+func encodeRecord(e shoptruing.Past) (contract.TruingRecord, error) {
 	var d store.TruingDetail
 	if err := json.Unmarshal(e.Detail, &d); err != nil {
 		return contract.TruingRecord{}, err

@@ -5,13 +5,12 @@ package labels
 
 import (
 	"bytes"
+	"encoding/xml"
 	"fmt"
 	"image/color"
 	"strconv"
 	"strings"
 	"text/template"
-
-	"encoding/xml"
 
 	"github.com/boombuler/barcode/qr"
 

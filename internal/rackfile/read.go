@@ -18,7 +18,8 @@ import (
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
 	"corte/internal/sheet"
-	"corte/internal/shop"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
 
@@ -169,7 +170,7 @@ func (r *Reader) check(row *Row) {
 	if err == nil {
 		err = row.take(raw)
 	}
-	var se *shop.Error
+	var se *kit.Error
 	if errors.As(err, &se) {
 		row.problem(se.Field, se.Detail)
 	} else if err != nil {
@@ -188,7 +189,7 @@ func (row *Row) take(raw []byte) error {
 		if row.Saw, err = SawOf(in); err != nil {
 			return err
 		}
-		return shop.CheckSaw(row.Saw)
+		return rack.CheckSaw(row.Saw)
 	}
 	var in contract.BladeInput
 	if err := json.Unmarshal(raw, &in); err != nil {
@@ -198,7 +199,7 @@ func (row *Row) take(raw []byte) error {
 	if row.Blade, err = BladeOf(in); err != nil {
 		return err
 	}
-	return shop.CheckBlade(row.Blade)
+	return rack.CheckBlade(row.Blade)
 }
 
 func flatten(err error) []error {

@@ -16,6 +16,9 @@ import (
 	"corte/core/measure"
 	"corte/internal/demo"
 	"corte/internal/shop"
+	shopcare "corte/internal/shop/care"
+	shopchoose "corte/internal/shop/choose"
+	shoptruing "corte/internal/shop/truing"
 	"corte/internal/store"
 	"corte/internal/testkit/golden"
 	"corte/internal/testkit/pgtest"
@@ -33,11 +36,11 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	}
 	svc := shop.New(st, func() time.Time { return now })
 	f := floor{svc, st, sh.ID, map[string]store.Saw{}, map[string]store.Blade{}}
-	saws, _ := svc.Saws(ctx, sh.ID)
+	saws, _ := svc.Rack.Saws(ctx, sh.ID)
 	for _, w := range saws {
 		f.saws[w.Kind.String()] = w
 	}
-	blades, _, _ := svc.Blades(ctx, sh.ID, store.Place{}, 500)
+	blades, _, _ := svc.Rack.Blades(ctx, sh.ID, store.Place{}, 500)
 	byID := map[uuid.UUID]string{}
 	for _, b := range blades {
 		f.blade[b.Name], byID[b.ID] = b, b.Name
@@ -59,27 +62,27 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	table := f.saws["table"].ID
 	bevel, groovy, deep := f.cut("table", "poplar", cut.Crosscut, 90), f.cut("table", "birch-ply", cut.Sheet, 300), f.cut("table", "hard-maple", cut.Rip, 90)
 	bevel.BevelDeg, groovy.Form, groovy.Depth, deep.Thickness = 45, cut.Groove, 6, 110
-	for what, c := range map[string]shop.Cut{
+	for what, c := range map[string]shopchoose.Cut{
 		"maple rip": f.cut("table", "hard-maple", cut.Rip, 90), "cherry": f.cut("table", "cherry", cut.Crosscut, 90), "ply": f.cut("table", "birch-ply", cut.Sheet, 600), "bevel": bevel, "groove": groovy,
 		"too deep": deep, "chop": f.cut("miter", "white-pine", cut.Crosscut, 90), "push": f.cut("miter", "white-pine", cut.Crosscut, 300), "by hand": f.cut("circular", "softwood-ply", cut.Sheet, 600),
 		"acrylic": f.cut("table", "acrylic", cut.Crosscut, 300),
 	} {
-		p, err := svc.Plan(ctx, sh.ID, c, 4, measure.Millimetre)
+		p, err := svc.Choose.Plan(ctx, sh.ID, c, 4, measure.Millimetre)
 		say("plan", p, err)
-		p, err = svc.Plan(ctx, sh.ID, c, 1, measure.Inch)
+		p, err = svc.Choose.Plan(ctx, sh.ID, c, 1, measure.Inch)
 		say("plan in inches", p, err)
-		s, err := svc.Sweep(ctx, sh.ID, c, shop.SweepSpec{Blade: id("Chorus"), Step: 16}, measure.Inch)
+		s, err := svc.Choose.Sweep(ctx, sh.ID, c, shopchoose.SweepSpec{Blade: id("Chorus"), Step: 16}, measure.Inch)
 		say("sweep", s, err)
-		s, err = svc.Sweep(ctx, sh.ID, c, shop.SweepSpec{Blade: id("Chorus"), Step: 40, Also: 33}, measure.Millimetre)
+		s, err = svc.Choose.Sweep(ctx, sh.ID, c, shopchoose.SweepSpec{Blade: id("Chorus"), Step: 40, Also: 33}, measure.Millimetre)
 		say("sweep with one more", s, err)
-		_, compared, err := svc.Compare(ctx, sh.ID, c, []shop.Pin{{Blade: id("Chorus"), Height: 30}, {Blade: id("Needle")}, {Blade: id("Reed"), Height: 25}}, measure.Millimetre)
+		_, compared, err := svc.Choose.Compare(ctx, sh.ID, c, []shopchoose.Pin{{Blade: id("Chorus"), Height: 30}, {Blade: id("Needle")}, {Blade: id("Reed"), Height: 25}}, measure.Millimetre)
 		say("compare", compared, err)
 		check("plan, " + what)
 	}
 	// Where another blade is the way out, it is named, and led to.
 	thick := f.cut("table", "hard-maple", cut.Crosscut, 90)
 	thick.Thickness = 60
-	whole, err := svc.Plan(ctx, sh.ID, thick, 60, measure.Millimetre)
+	whole, err := svc.Choose.Plan(ctx, sh.ID, thick, 60, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -96,75 +99,75 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	if led == 0 {
 		t.Error("no blade is the way out of another's window")
 	}
-	bench, err := svc.Bench(ctx, sh.ID)
+	bench, err := svc.Bench.All(ctx, sh.ID)
 	say("bench", bench, err)
-	if _, err := svc.StartMounting(ctx, sh.ID, table, id("Plough"), nil, "", measure.Millimetre); err != nil {
+	if _, err := svc.Mount.Start(ctx, sh.ID, table, id("Plough"), nil, "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	bench, err = svc.Bench(ctx, sh.ID)
+	bench, err = svc.Bench.All(ctx, sh.ID)
 	say("a blade under way", bench, err)
 	check("bench")
-	all, err := svc.Care(ctx, sh.ID)
+	all, err := svc.Care.All(ctx, sh.ID)
 	say("care", all, err)
 	for _, name := range []string{"Plough", "Chorus", "Rook", "Mason", "Lace"} {
-		m, err := svc.Money(ctx, sh.ID, id(name), shop.MoneyAsk{Sharpenings: -1, CheapPrice: 20, CheapLife: 0.5})
+		m, err := svc.Care.Money(ctx, sh.ID, id(name), shopcare.MoneyAsk{Sharpenings: -1, CheapPrice: 20, CheapLife: 0.5})
 		m.Line = m.Line[:min(3, len(m.Line))]
 		say("money of "+name, m, err)
-		in, err := svc.StandIns(ctx, sh.ID, id(name), 6)
+		in, err := svc.Care.StandIns(ctx, sh.ID, id(name), 6)
 		say("stand-ins", in, err)
-		r, err := svc.Survey(ctx, sh.ID, id(name))
+		r, err := svc.Care.Survey(ctx, sh.ID, id(name))
 		say("survey", r, err)
 	}
-	for _, ask := range []shop.WashAsk{
+	for _, ask := range []shopcare.WashAsk{
 		{Blades: []uuid.UUID{id("Needle")}, Cleaner: "vinegar", Brush: care.Nylon}, {Blades: []uuid.UUID{id("Stagehand"), id("Chorus")}, Cleaner: "detergent", Brush: care.Brass},
 		{Blades: []uuid.UUID{id("Lace")}, Cleaner: "detergent", Brush: care.Nylon}, {Cleaner: "detergent", Brush: care.Nylon}, {Blades: []uuid.UUID{id("Rook")}, Cleaner: "oven-cleaner", Brush: care.Nylon},
 		{Blades: []uuid.UUID{id("Rook")}, Cleaner: "soap", Brush: care.Nylon}, {Blades: []uuid.UUID{id("Rook")}, Cleaner: "citrus", Brush: care.Steel},
 	} {
-		w, err := svc.CheckWash(ctx, sh.ID, ask)
+		w, err := svc.Care.CheckWash(ctx, sh.ID, ask)
 		say("check a wash", w, err)
 	}
 	check("care")
-	lessons, err := svc.Lessons(ctx, sh.ID)
+	lessons, err := svc.Run.Lessons(ctx, sh.ID)
 	say("lessons", lessons, err)
-	rows, _, err := svc.Log(ctx, sh.ID, store.Filter{}, store.Mark{}, 25)
+	rows, _, err := svc.Log.Rows(ctx, sh.ID, store.Filter{}, store.Mark{}, 25)
 	say("log", rows, err)
 	check("log")
 	ask := f.groove("table", "birch-ply", 6, 17.8, 17.85, 17.8)
-	ways, err := svc.PlanGroove(ctx, sh.ID, ask, measure.Millimetre)
+	ways, err := svc.Groove.Plan(ctx, sh.ID, ask, measure.Millimetre)
 	say("ways", ways, err)
 	rabbet := ask
 	rabbet.Cut.Form, rabbet.Fit = cut.Rabbet, groove.Slip
-	ways, err = svc.PlanGroove(ctx, sh.ID, rabbet, measure.Inch)
+	ways, err = svc.Groove.Plan(ctx, sh.ID, rabbet, measure.Inch)
 	say("a rabbet", ways, err)
-	earlier, err := svc.Grooves(ctx, sh.ID, 5, measure.Millimetre)
+	earlier, err := svc.Groove.Recent(ctx, sh.ID, 5, measure.Millimetre)
 	say("earlier", earlier, err)
 	for _, name := range []string{"Trapdoor", "Bellows", "Mortise"} {
-		set, err := svc.DadoSet(ctx, sh.ID, id(name), measure.Millimetre)
+		set, err := svc.Groove.DadoSet(ctx, sh.ID, id(name), measure.Millimetre)
 		say("set", set, err)
-		g, err := svc.StartGroove(ctx, sh.ID, ask, id(name), "Ilse", measure.Millimetre)
+		g, err := svc.Groove.Start(ctx, sh.ID, ask, id(name), "Ilse", measure.Millimetre)
 		say("begun", g, err)
 		if err == nil {
-			g, err = svc.TestGroove(ctx, sh.ID, g.ID, g.Version, []float64{17.6, 17.62, 17.61}, 5.2, measure.Millimetre)
+			g, err = svc.Groove.Test(ctx, sh.ID, g.ID, g.Version, []float64{17.6, 17.62, 17.61}, 5.2, measure.Millimetre)
 			say("tested", g, err)
 		}
 	}
 	for _, a := range []joint.Ask{{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, {Kind: "box", Width: 96, Room: 0.1, Stock: 12}, {Kind: "box", Width: 96, Slot: 8, Room: 0.1}, {Kind: "box", Width: 100, Slot: 2}, {Kind: "tails", Stock: 19},
 		{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, {Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, {Kind: "biscuit"}} {
 		for _, name := range []string{"Mortise", "Stagehand", "Dovecote", "Trot"} {
-			p, err := svc.PlanJoint(ctx, sh.ID, table, id(name), a, measure.Millimetre)
+			p, err := svc.Joint.Plan(ctx, sh.ID, table, id(name), a, measure.Millimetre)
 			say(fmt.Sprint(a.Kind, " with ", name), p, err)
 		}
 	}
 	check("grooves")
 	for _, present := range [][]string{{"scorch-both-walls"}, {"splinters-bottom", "hard-to-push"}, {"scorch-fence-wall"}} {
 		blade := id("Chorus")
-		tr, err := svc.StartTrace(ctx, sh.ID, f.cut("table", "cherry", cut.Rip, 90), json.RawMessage(`{}`), &blade, 30, present, "Maren", measure.Millimetre)
+		tr, err := svc.Trace.Start(ctx, sh.ID, f.cut("table", "cherry", cut.Rip, 90), json.RawMessage(`{}`), &blade, 30, present, "Maren", measure.Millimetre)
 		tr.Reasons, tr.Next = tr.Reasons[:min(4, len(tr.Reasons))], tr.Next[:min(3, len(tr.Next))]
 		say("trace", tr, err)
 	}
 	check("traces")
 	for _, name := range []string{"Plough", "Trapdoor", "Glass", "Reed"} {
-		m, err := svc.StartMounting(ctx, sh.ID, table, id(name), nil, "", measure.Millimetre)
+		m, err := svc.Mount.Start(ctx, sh.ID, table, id(name), nil, "", measure.Millimetre)
 		say("mount "+name, m, err)
 	}
 	check("mountings")
@@ -174,21 +177,21 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 		}
 		return out
 	}
-	for _, r := range []shop.Reading{
+	for _, r := range []shoptruing.Reading{
 		{Test: "heel", Saw: &table, First: l(1, 1.08), Span: 200}, {Test: "heel", Saw: &table, First: l(1)}, {Test: "fence", Saw: &table, First: l(50, 50.1), Span: 500}, {Test: "runout", First: l(0, 0.1, 0.2, 0.1), Second: l(0.2, 0.1, 0, 0.1)},
 		{Test: "clearance", First: l(0.5, 0.51, 0.5, 0.56, 0.5), Second: l(0.5, 0.5, 0.5, 0.5, 0.5)}, {Test: "tilt", Saw: &table}, {Test: "guess", Saw: &table},
 	} {
-		w, err := svc.WorkOut(ctx, sh.ID, r, measure.Millimetre)
+		w, err := svc.Truing.WorkOut(ctx, sh.ID, r, measure.Millimetre)
 		w.Saw = store.Saw{}
 		say(r.Test, w, err)
 	}
-	past, err := svc.Truings(ctx, sh.ID, &table, nil, "", 4)
+	past, err := svc.Truing.Recent(ctx, sh.ID, &table, nil, "", 4)
 	say("past", past, err)
 	check("truings")
-	trials, err := svc.Trials(ctx, sh.ID, nil, 3)
+	trials, err := svc.Run.Trials(ctx, sh.ID, nil, 3)
 	say("trials", trials, err)
-	for i, m := range []shop.BathAsk{{Cleaner: "detergent", Tray: care.Tray{Length: 400, Width: 300, Depth: 80}, Diameter: 254, Kerf: 3.2, Blades: 2}, {Cleaner: "water"}, {Cleaner: "citrus", Blades: 40}} {
-		mix, err := svc.MixBath(m)
+	for i, m := range []shopcare.BathAsk{{Cleaner: "detergent", Tray: care.Tray{Length: 400, Width: 300, Depth: 80}, Diameter: 254, Kerf: 3.2, Blades: 2}, {Cleaner: "water"}, {Cleaner: "citrus", Blades: 40}} {
+		mix, err := svc.Care.MixBath(m)
 		say(fmt.Sprint("bath ", i), mix, err)
 	}
 	check("trials")

@@ -10,6 +10,9 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/run"
 	"corte/internal/store"
 )
 
@@ -17,33 +20,33 @@ import (
 // that it really went through.
 func TestWearFollowsTheWoodThatWasMet(t *testing.T) {
 	f := open(t)
-	wear := func(name string, height measure.Length, change func(*shop.Cut)) float64 {
+	wear := func(name string, height measure.Length, change func(*shopchoose.Cut)) float64 {
 		t.Helper()
 		c := f.cut("table", "red-oak", cut.Rip, 90)
 		change(&c)
-		before, err := f.Blade(t.Context(), f.id, f.blade[name].ID)
+		before, err := f.Rack.Blade(t.Context(), f.id, f.blade[name].ID)
 		if err != nil {
 			t.Fatal(err)
 		}
-		made := shop.CutMade{Cut: c, Blade: before.ID, Height: height, Pieces: 10, Wall: "clean", Splinters: "none"}
-		if _, err := f.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
+		made := run.CutMade{Cut: c, Blade: before.ID, Height: height, Pieces: 10, Wall: "clean", Splinters: "none"}
+		if _, err := f.Run.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
-		after, err := f.Blade(t.Context(), f.id, before.ID)
+		after, err := f.Rack.Blade(t.Context(), f.id, before.ID)
 		if err != nil {
 			t.Fatal(err)
 		}
 		return after.Condition.WearM2 - before.Condition.WearM2
 	}
-	square := wear("Plough", 30, func(*shop.Cut) {})
+	square := wear("Plough", 30, func(*shopchoose.Cut) {})
 	for name, tt := range map[string]struct {
 		height measure.Length
-		change func(*shop.Cut)
+		change func(*shopchoose.Cut)
 		times  float64
 	}{
-		"tilted to 45":    {30, func(c *shop.Cut) { c.BevelDeg = 45 }, math.Sqrt2},
-		"a shallow kerf":  {6, func(c *shop.Cut) { c.Form, c.Depth = cut.Groove, 6 }, 6.0 / 19},
-		"from both faces": {62, func(c *shop.Cut) { c.Thickness = 120 }, 120.0 / 19},
+		"tilted to 45":    {30, func(c *shopchoose.Cut) { c.BevelDeg = 45 }, math.Sqrt2},
+		"a shallow kerf":  {6, func(c *shopchoose.Cut) { c.Form, c.Depth = cut.Groove, 6 }, 6.0 / 19},
+		"from both faces": {62, func(c *shopchoose.Cut) { c.Thickness = 120 }, 120.0 / 19},
 	} {
 		if got := wear("Plough", tt.height, tt.change) / square; math.Abs(got-tt.times) > 1e-9 {
 			t.Errorf("%s wears %v times as much as square, want %v", name, got, tt.times)
@@ -56,7 +59,7 @@ func TestComparedPinsStandAlone(t *testing.T) {
 	f := open(t)
 	insert := cut.ZeroClearance
 	c := f.cut("table", "birch-ply", cut.Sheet, 600)
-	_, got, err := f.Compare(t.Context(), f.id, c, []shop.Pin{
+	_, got, err := f.Choose.Compare(t.Context(), f.id, c, []shopchoose.Pin{
 		{Blade: f.blade["Needle"].ID}, {Blade: f.blade["Needle"].ID, Exit: &insert}, {Blade: f.blade["Reed"].ID}, {Blade: f.blade["Needle"].ID, Height: 200},
 	}, measure.Millimetre)
 	if err != nil || len(got) != 4 {
@@ -68,13 +71,13 @@ func TestComparedPinsStandAlone(t *testing.T) {
 	if got[2].Setting != nil || !strings.Contains(got[2].Refused, "riving knife") || !strings.Contains(got[3].Refused, "past this saw's reach") {
 		t.Errorf("refused: %q and %q", got[2].Refused, got[3].Refused)
 	}
-	if _, got, err = f.Compare(t.Context(), f.id, f.cut("table", "aluminium", cut.Crosscut, 90), []shop.Pin{{Blade: f.blade["Tinsel"].ID}}, measure.Millimetre); err != nil || !strings.Contains(got[0].Refused, "chosen by rule") {
+	if _, got, err = f.Choose.Compare(t.Context(), f.id, f.cut("table", "aluminium", cut.Crosscut, 90), []shopchoose.Pin{{Blade: f.blade["Tinsel"].ID}}, measure.Millimetre); err != nil || !strings.Contains(got[0].Refused, "chosen by rule") {
 		t.Errorf("without a window: %+v, %v", got, err)
 	}
-	var e *shop.Error
+	var e *kit.Error
 	steep := c
 	steep.BevelDeg = 50
-	if _, _, err := f.Compare(t.Context(), f.id, steep, []shop.Pin{{Blade: f.blade["Needle"].ID}}, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.bevel_deg" {
+	if _, _, err := f.Choose.Compare(t.Context(), f.id, steep, []shopchoose.Pin{{Blade: f.blade["Needle"].ID}}, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.bevel_deg" {
 		t.Errorf("a cut that cannot be: %v", err)
 	}
 }
@@ -89,7 +92,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	svc := shop.New(f.st, func() time.Time { return clock })
 	ids := func(name string) string {
 		t.Helper()
-		m, err := svc.StartMounting(t.Context(), f.id, f.saws["table"].ID, f.blade[name].ID, nil, "", measure.Millimetre)
+		m, err := svc.Mount.Start(t.Context(), f.id, f.saws["table"].ID, f.blade[name].ID, nil, "", measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -120,7 +123,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	if got := ids("Needle"); !strings.Contains(got, " numbers ") {
 		t.Errorf("back from the saw doctor: %s", got)
 	}
-	m, err := svc.StartMounting(t.Context(), f.id, f.saws["table"].ID, needle.ID, nil, "Ilse", measure.Millimetre)
+	m, err := svc.Mount.Start(t.Context(), f.id, f.saws["table"].ID, needle.ID, nil, "Ilse", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -130,16 +133,16 @@ func TestMountingKnowsTheLog(t *testing.T) {
 			answers[c.ID] = true
 		}
 	}
-	if m, err = svc.StepMounting(t.Context(), m.Mounting, answers, measure.Millimetre); err != nil {
+	if m, err = svc.Mount.Step(t.Context(), m.Mounting, answers, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := svc.EndMounting(t.Context(), f.id, m.ID, m.Version, "", 9000); err == nil {
+	if _, err := svc.Mount.End(t.Context(), f.id, m.ID, m.Version, "", 9000); err == nil {
 		t.Error("a diameter of 9 m was taken")
 	}
-	if _, err := svc.EndMounting(t.Context(), f.id, m.ID, m.Version, "Ilse", 253.2); err != nil {
+	if _, err := svc.Mount.End(t.Context(), f.id, m.ID, m.Version, "Ilse", 253.2); err != nil {
 		t.Fatal(err)
 	}
-	if b, err := svc.Blade(t.Context(), f.id, needle.ID); err != nil || b.Diameter != 253.2 || b.MountedOn == nil {
+	if b, err := svc.Rack.Blade(t.Context(), f.id, needle.ID); err != nil || b.Diameter != 253.2 || b.MountedOn == nil {
 		t.Errorf("after it: %v on %v, %v", b.Diameter, b.MountedOn, err)
 	}
 }

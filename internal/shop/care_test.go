@@ -18,7 +18,10 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/logfile"
-	"corte/internal/shop"
+	shopcare "corte/internal/shop/care"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/run"
 	"corte/internal/store"
 )
 
@@ -28,9 +31,9 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 	f := open(t)
 	c := f.cut("table", "cherry", cut.Crosscut, 90)
 	c.Material = "teak" // of which the demo shop has cut none
-	plan := func() shop.Option {
+	plan := func() shopchoose.Option {
 		t.Helper()
-		p, err := f.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
+		p, err := f.Choose.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -41,16 +44,16 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 			}
 		}
 		t.Fatal("Quill is not offered")
-		return shop.Option{}
+		return shopchoose.Option{}
 	}
 	before := plan()
 	for range 20 {
-		made := shop.CutMade{Cut: c, Blade: f.blade["Quill"].ID, Height: before.Setting.Height, Feed: 2 * before.Setting.Window.Scorch, Pieces: 1, Wall: "brown", Splinters: "none"}
-		if _, err := f.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
+		made := run.CutMade{Cut: c, Blade: f.blade["Quill"].ID, Height: before.Setting.Height, Feed: 2 * before.Setting.Window.Scorch, Pieces: 1, Wall: "brown", Splinters: "none"}
+		if _, err := f.Run.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
 	}
-	lessons, err := f.Lessons(t.Context(), f.id)
+	lessons, err := f.Run.Lessons(t.Context(), f.id)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -62,9 +65,9 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 	if after.Setting.Window.Slowest <= 1.2*before.Setting.Window.Slowest || after.Setting.Window.Splinter <= before.Setting.Window.Splinter {
 		t.Errorf("the window was %+v and is %+v", before.Setting.Window, after.Setting.Window)
 	}
-	sh, _ := f.Shop(t.Context(), f.id)
+	sh, _ := f.Rack.Shop(t.Context(), f.id)
 	sh.Learning = false
-	if _, err := f.ChangeShop(t.Context(), sh); err != nil {
+	if _, err := f.Rack.ChangeShop(t.Context(), sh); err != nil {
 		t.Fatal(err)
 	}
 	if off := plan(); math.Abs(float64(off.Setting.Window.Slowest/before.Setting.Window.Slowest)-1) > 0.01 { // what 20 cuts wear
@@ -76,11 +79,11 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	f := open(t)
 	ctx := t.Context()
 	needle, rook, chorus := f.blade["Needle"].ID, f.blade["Rook"].ID, f.blade["Chorus"].ID
-	ask := shop.WashAsk{Blades: []uuid.UUID{rook, needle}, Cleaner: "oven-cleaner", Brush: care.Nylon, Accepted: true}
-	refused := func(field string, a shop.WashAsk) {
+	ask := shopcare.WashAsk{Blades: []uuid.UUID{rook, needle}, Cleaner: "oven-cleaner", Brush: care.Nylon, Accepted: true}
+	refused := func(field string, a shopcare.WashAsk) {
 		t.Helper()
-		var e *shop.Error
-		if _, err := f.StartWash(ctx, f.id, a); !errors.As(err, &e) || e.Field != field {
+		var e *kit.Error
+		if _, err := f.Care.StartWash(ctx, f.id, a); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("want a refusal of %s, got %v", field, err)
 		}
 	}
@@ -90,38 +93,38 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	refused("accept_risk", ask)
 	ask.Brush = care.Steel
 	refused("brush", ask)
-	baths, err := f.Baths(ctx, f.id)
+	baths, err := f.Care.Baths(ctx, f.id)
 	if err != nil || len(baths) != 1 {
 		t.Fatal(baths, err)
 	}
-	ask = shop.WashAsk{Blades: []uuid.UUID{rook, chorus}, Cleaner: "citrus", Brush: care.Brass, Bath: &baths[0].ID, By: "Ilse"}
+	ask = shopcare.WashAsk{Blades: []uuid.UUID{rook, chorus}, Cleaner: "citrus", Brush: care.Brass, Bath: &baths[0].ID, By: "Ilse"}
 	refused("bath_id", ask) // never mix
 	ask.Cleaner = "detergent"
-	w, err := f.StartWash(ctx, f.id, ask)
+	w, err := f.Care.StartWash(ctx, f.id, ask)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
 		t.Error("it ended before it was rinsed")
 	}
 	for w.Step < len(w.Steps)-1 {
-		if w, err = f.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version); err != nil {
+		if w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if _, err := f.StepWash(ctx, f.id, w.ID, 0, 1); err == nil {
+	if _, err := f.Care.StepWash(ctx, f.id, w.ID, 0, 1); err == nil {
 		t.Error("an old tablet moved it")
 	}
-	rows, err := f.EndWash(ctx, f.id, w.ID, w.Version)
+	rows, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version)
 	if err != nil || len(rows) != 2 {
 		t.Fatal(rows, err)
 	}
-	b, _ := f.Blade(ctx, f.id, chorus)
-	after, _ := f.Baths(ctx, f.id)
+	b, _ := f.Rack.Blade(ctx, f.id, chorus)
+	after, _ := f.Care.Baths(ctx, f.id)
 	if !b.Condition.Asked || b.Condition.PitchLevel() != 0 || after[0].Uses != baths[0].Uses+2 {
 		t.Errorf("after it %+v, bath %+v", b.Condition, after[0])
 	}
-	if _, err := f.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
 		t.Error("it ended twice")
 	}
 }
@@ -134,7 +137,7 @@ func TestSentOutAndBack(t *testing.T) {
 	c := f.cut("table", "hard-maple", cut.Rip, 90)
 	stopped := func() string {
 		t.Helper()
-		p, err := f.Plan(ctx, f.id, c, 60, measure.Millimetre)
+		p, err := f.Choose.Plan(ctx, f.id, c, 60, measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -148,36 +151,36 @@ func TestSentOutAndBack(t *testing.T) {
 	if why := stopped(); why != "" {
 		t.Fatal(why)
 	}
-	if _, err := f.SendOut(ctx, f.id, plough.ID, store.SentDetail{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
+	if _, err := f.Care.SendOut(ctx, f.id, plough.ID, store.SentDetail{To: "the saw doctor", Asked: 24}, "Maren", ""); err != nil {
 		t.Fatal(err)
 	}
 	if why := stopped(); !strings.Contains(why, "condition: it is away") {
 		t.Errorf("away, the plan says %q", why)
 	}
-	var e *shop.Error
-	if _, err := f.StartMounting(ctx, f.id, f.saws["table"].ID, plough.ID, nil, "", measure.Millimetre); !errors.As(err, &e) {
+	var e *kit.Error
+	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, plough.ID, nil, "", measure.Millimetre); !errors.As(err, &e) {
 		t.Errorf("away, it is mounted: %v", err)
 	}
-	all, err := f.Care(ctx, f.id)
+	all, err := f.Care.All(ctx, f.id)
 	if err != nil || !slices.ContainsFunc(all.Away, func(e store.Entry) bool { return *e.Blade == plough.ID }) {
 		t.Errorf("care lists %+v as away, %v", all.Away, err)
 	}
-	if _, err := f.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
+	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
 		t.Errorf("it came back larger: %v", err)
 	}
 	left := 3
-	if _, err := f.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
+	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Price: 24, Left: &left, Kerf: 3.15, Diameter: 253.4}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	b, _ := f.Blade(ctx, f.id, plough.ID)
+	b, _ := f.Rack.Blade(ctx, f.id, plough.ID)
 	if stopped() != "" || b.Kerf != 3.15 || b.Diameter != 253.4 || b.Condition.WearM2 != 0 || b.Condition.Sharpenings != 2 {
 		t.Errorf("back: %+v", b)
 	}
-	m, err := f.Money(ctx, f.id, plough.ID, shop.MoneyAsk{Sharpenings: -1, CheapPrice: 18, CheapLife: 0.5})
+	m, err := f.Care.Money(ctx, f.id, plough.ID, shopcare.MoneyAsk{Sharpenings: -1, CheapPrice: 18, CheapLife: 0.5})
 	if err != nil || m.Spent != 78+22+24 || m.Expected <= 0 || m.SoFar <= 0 || m.Pays == nil || m.Dear.Sharpenings != 5 {
 		t.Errorf("money %+v, %v", m, err)
 	}
-	if _, err := f.Inspect(ctx, f.id, plough.ID, care.Cracked, nil, "", ""); err != nil {
+	if _, err := f.Care.Inspect(ctx, f.id, plough.ID, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	if why := stopped(); !strings.Contains(why, "plate is cracked") {
@@ -190,14 +193,14 @@ func TestSettingsAreCompared(t *testing.T) {
 	ctx := t.Context()
 	c := f.cut("table", "hard-maple", cut.Rip, 90)
 	quill := f.blade["Quill"].ID
-	pins := []shop.Pin{{Blade: quill, Height: 22}, {Blade: quill, Height: 60}}
-	start := func(pins []shop.Pin) (shop.Trial, error) {
-		return f.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse", measure.Millimetre)
+	pins := []shopchoose.Pin{{Blade: quill, Height: 22}, {Blade: quill, Height: 60}}
+	start := func(pins []shopchoose.Pin) (run.Trial, error) {
+		return f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse", measure.Millimetre)
 	}
-	if _, err := start([]shop.Pin{pins[0], pins[0]}); err == nil {
+	if _, err := start([]shopchoose.Pin{pins[0], pins[0]}); err == nil {
 		t.Error("a setting is compared with itself")
 	}
-	if both, err := start([]shop.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note, "blade and height were changed at once") {
+	if both, err := start([]shopchoose.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note, "blade and height were changed at once") {
 		t.Errorf("two things changed: %q, %v", both.Note, err)
 	}
 	tr, err := start(pins)
@@ -205,42 +208,42 @@ func TestSettingsAreCompared(t *testing.T) {
 		t.Fatal(err)
 	}
 	for i := range tr.Runs {
-		if _, err := f.RunGraded(ctx, f.id, tr.ID, tr.Version, i+1, "clean", "none", "easy"); err == nil {
+		if _, err := f.Run.RunGraded(ctx, f.id, tr.ID, tr.Version, i+1, "clean", "none", "easy"); err == nil {
 			t.Fatal("graded before it was cut")
 		}
 		if tr.Hidden() {
 			t.Fatal("hidden from the one who cuts")
 		}
-		if tr, err = f.RunCut(ctx, f.id, tr.ID, tr.Version, i+1, 12); err != nil {
+		if tr, err = f.Run.RunCut(ctx, f.id, tr.ID, tr.Version, i+1, 12); err != nil {
 			t.Fatal(err)
 		}
 	}
 	if !tr.Hidden() || slices.IsSorted(tr.Grading) {
 		t.Error("the grader is told which is which")
 	}
-	before, _ := f.Blade(ctx, f.id, quill)
+	before, _ := f.Rack.Blade(ctx, f.id, quill)
 	for _, piece := range tr.Grading {
 		wall := "brown"
 		if tr.Runs[piece-1].Setting == 1 {
 			wall = "clean"
 		}
-		if tr, err = f.RunGraded(ctx, f.id, tr.ID, tr.Version, piece, wall, "none", "normal"); err != nil {
+		if tr, err = f.Run.RunGraded(ctx, f.id, tr.ID, tr.Version, piece, wall, "none", "normal"); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if tr, err = f.EndTrial(ctx, f.id, tr.ID, tr.Version); err != nil {
+	if tr, err = f.Run.EndTrial(ctx, f.id, tr.ID, tr.Version); err != nil {
 		t.Fatal(err)
 	}
-	after, _ := f.Blade(ctx, f.id, quill)
+	after, _ := f.Rack.Blade(ctx, f.id, quill)
 	if d := after.Condition.Metres - before.Condition.Metres; d < 7.19 || d > 7.21 {
 		t.Errorf("eight pieces of 900 mm added %v m", d)
 	}
 	// A piece of it teaches what the same cut does when Run logs it.
-	ran, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: quill, Height: 22, Feed: measure.Feed(tr.Settings[0].Detail.Feed), Pieces: 1, Seconds: 12, Wall: "clean", Splinters: "none"}, measure.Millimetre)
+	ran, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: quill, Height: 22, Feed: measure.Feed(tr.Settings[0].Detail.Feed), Pieces: 1, Seconds: 12, Wall: "clean", Splinters: "none"}, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
-	logged, _, err := f.Log(ctx, f.id, store.Filter{Blade: &quill, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 9)
+	logged, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &quill, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 9)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -263,7 +266,7 @@ func TestSettingsAreCompared(t *testing.T) {
 	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0], "B scorches less than A; sure") {
 		t.Errorf("it came to %+v, %q", tr.Results, tr.Says)
 	}
-	if mine, err := f.Trials(ctx, f.id, &quill, 10); err != nil || len(mine) != 2 || mine[0].ID != tr.ID {
+	if mine, err := f.Run.Trials(ctx, f.id, &quill, 10); err != nil || len(mine) != 2 || mine[0].ID != tr.ID {
 		t.Errorf("the blade's comparisons: %d, %v", len(mine), err)
 	}
 }
@@ -272,29 +275,29 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	f := open(t)
 	ctx := t.Context()
 	// A cut that waited in a tablet keeps its own time.
-	made := shop.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Waited: 30 * time.Hour}
-	row, err := f.LogCut(ctx, f.id, made, measure.Millimetre)
+	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Waited: 30 * time.Hour}
+	row, err := f.Run.LogCut(ctx, f.id, made, measure.Millimetre)
 	if ago := time.Since(row.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", row.At, err)
 	}
 	// The next was on its way for less long than lay between the two: it still comes after.
 	next := made
 	next.Waited, next.After = 30*time.Hour+time.Second, row.At
-	if after, err := f.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || !after.At.Equal(row.At.Add(time.Microsecond)) {
+	if after, err := f.Run.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || !after.At.Equal(row.At.Add(time.Microsecond)) {
 		t.Errorf("the next is logged at %v after %v, %v", after.At, row.At, err)
-	} else if _, err := f.Strike(ctx, f.id, after.ID, "made twice"); err != nil {
+	} else if _, err := f.Log.Strike(ctx, f.id, after.ID, "made twice"); err != nil {
 		t.Error(err)
 	}
 	// What is said of a time that has not come is not believed.
 	next.After = time.Now().Add(time.Hour)
-	if early, err := f.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || time.Since(early.At).Round(time.Hour) != 30*time.Hour {
+	if early, err := f.Run.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || time.Since(early.At).Round(time.Hour) != 30*time.Hour {
 		t.Errorf("after a row of the future it is logged at %v, %v", early.At, err)
-	} else if _, err := f.Strike(ctx, f.id, early.ID, "made twice"); err != nil {
+	} else if _, err := f.Log.Strike(ctx, f.id, early.ID, "made twice"); err != nil {
 		t.Error(err)
 	}
 	counted := made
 	counted.Waited, counted.Metres, counted.Seconds = 0, 12.5, 10
-	if row, err := f.LogCut(ctx, f.id, counted, measure.Millimetre); err != nil {
+	if row, err := f.Run.LogCut(ctx, f.id, counted, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	} else {
 		var d store.CutDetail
@@ -302,17 +305,17 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 			t.Errorf("12.5 m counted: %v mm at %v, %v", d.CutLength(), d.RealFeed(), err)
 		}
 	}
-	if _, err := f.Strike(ctx, f.id, row.ID, "the wrong blade"); err != nil {
+	if _, err := f.Log.Strike(ctx, f.id, row.ID, "the wrong blade"); err != nil {
 		t.Fatal(err)
 	}
-	var conflict *shop.Error
-	if _, err := f.Strike(ctx, f.id, row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != shop.Conflict {
+	var conflict *kit.Error
+	if _, err := f.Log.Strike(ctx, f.id, row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != kit.Conflict {
 		t.Errorf("struck out twice: %v", err)
 	}
 	total := 0
 	for _, asCSV := range []bool{true, false} {
 		var file bytes.Buffer
-		if err := f.WriteLog(ctx, f.id, store.Filter{}, asCSV, &file); err != nil {
+		if err := f.Log.WriteLog(ctx, f.id, store.Filter{}, asCSV, &file); err != nil {
 			t.Fatal(err)
 		}
 		if !asCSV {
@@ -323,7 +326,7 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 			t.Fatalf("%d rows, %v", len(rows), err)
 		}
 		total = len(rows)
-		if back, err := f.ReadOld(ctx, f.id, rows, true); err != nil || back.Add != 0 || back.Refuse != 0 || back.Same != total {
+		if back, err := f.Log.TakeIn(ctx, f.id, rows, true); err != nil || back.Add != 0 || back.Refuse != 0 || back.Same != total {
 			t.Errorf("csv %v: brought in again it would add %d and refuse %d of %d: %+v, %v", asCSV, back.Add, back.Refuse, total, back.Rows[0], err)
 		}
 	}
@@ -340,12 +343,12 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	before, _ := f.Blade(ctx, f.id, f.blade["Plough"].ID)
-	old, err := f.ReadOld(ctx, f.id, rows, true)
+	before, _ := f.Rack.Blade(ctx, f.id, f.blade["Plough"].ID)
+	old, err := f.Log.TakeIn(ctx, f.id, rows, true)
 	if err != nil || old.Add != 2 || old.Refuse != 5 {
 		t.Errorf("%+v, %v", old, err)
 	}
-	after, _ := f.Blade(ctx, f.id, before.ID)
+	after, _ := f.Rack.Blade(ctx, f.id, before.ID)
 	if d := after.Condition.Metres - before.Condition.Metres; d < 14.62 || d > 14.64 || after.Condition.MetresSharp != before.Condition.MetresSharp || after.Condition.Washes != before.Condition.Washes+1 {
 		t.Errorf("12 pieces of 4 ft added %v m, %v since sharpening", d, after.Condition.MetresSharp-before.Condition.MetresSharp)
 	}
@@ -377,11 +380,11 @@ func keepsSchema(t *testing.T, file []byte) {
 func TestCalendar(t *testing.T) {
 	f := open(t)
 	ctx := t.Context()
-	secret, err := f.NewCalendar(ctx, f.id)
+	secret, err := f.Care.NewCalendar(ctx, f.id)
 	if err != nil {
 		t.Fatal(err)
 	}
-	text, err := f.Feed(ctx, secret)
+	text, err := f.Care.Feed(ctx, secret)
 	for _, want := range []string{"BEGIN:VCALENDAR", "SUMMARY:Sharpen Rook", "SUMMARY:Lace is expected back", "SUMMARY:Replace the bath Paint tray"} {
 		if err != nil || !strings.Contains(text, want) {
 			t.Errorf("the calendar lacks %q: %v", want, err)
@@ -389,17 +392,17 @@ func TestCalendar(t *testing.T) {
 	}
 	dead := func(secret string) {
 		t.Helper()
-		var e *shop.Error
-		if _, err := f.Feed(context.WithoutCancel(ctx), secret); !errors.As(err, &e) || e.Reason != shop.Missing {
+		var e *kit.Error
+		if _, err := f.Care.Feed(context.WithoutCancel(ctx), secret); !errors.As(err, &e) || e.Reason != kit.Missing {
 			t.Errorf("%s: %v", secret, err)
 		}
 	}
 	dead("guess")
-	if _, err := f.NewCalendar(ctx, f.id); err != nil {
+	if _, err := f.Care.NewCalendar(ctx, f.id); err != nil {
 		t.Fatal(err)
 	}
 	dead(secret)
-	if err := f.WithdrawCalendar(ctx, f.id); err != nil {
+	if err := f.Care.WithdrawCalendar(ctx, f.id); err != nil {
 		t.Fatal(err)
 	}
 	dead(secret)

@@ -10,23 +10,24 @@ import (
 	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/verdict"
-	"corte/internal/shop"
+	shopgroove "corte/internal/shop/groove"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
-func (f floor) groove(saw, material string, depth measure.Length, piece ...measure.Length) shop.GrooveAsk {
+func (f floor) groove(saw, material string, depth measure.Length, piece ...measure.Length) shopgroove.Ask {
 	c := f.cut(saw, material, cut.Sheet, 300)
 	c.Form, c.Depth, c.Finish = cut.Groove, depth, cut.Hidden
-	return shop.GrooveAsk{Cut: c, Piece: piece, Fit: groove.Glue, Edge: 60, Count: 20}
+	return shopgroove.Ask{Cut: c, Piece: piece, Fit: groove.Glue, Edge: 60, Count: 20}
 }
 
-func (f floor) ways(t *testing.T, ask shop.GrooveAsk) map[string]shop.GrooveWay {
+func (f floor) ways(t *testing.T, ask shopgroove.Ask) map[string]shopgroove.Way {
 	t.Helper()
-	p, err := f.PlanGroove(t.Context(), f.id, ask, measure.Millimetre)
+	p, err := f.Groove.Plan(t.Context(), f.id, ask, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
-	out := map[string]shop.GrooveWay{}
+	out := map[string]shopgroove.Way{}
 	for _, w := range p.Ways {
 		out[w.Blade.Name] = w
 	}
@@ -54,22 +55,26 @@ func TestWaysToAGroove(t *testing.T) {
 			t.Errorf("%s on a circular saw: %v, %s", name, w.Verdict, w.Says)
 		}
 	}
-	var e *shop.Error
-	for field, change := range map[string]func(*shop.GrooveAsk){
-		"piece_mm":     func(a *shop.GrooveAsk) { a.Piece = []measure.Length{17, 18.5} },
-		"cut.depth_mm": func(a *shop.GrooveAsk) { a.Cut.Thickness, a.Cut.Depth = 100, 90 },
-		"ask.cut.form": func(a *shop.GrooveAsk) { a.Cut.Form = cut.Cheek },
-		"cut.form":     func(a *shop.GrooveAsk) { a.Cut.SawID, a.Cut.Direction = f.saws["miter"].ID, cut.Crosscut },
-		"edge_mm":      func(a *shop.GrooveAsk) { a.Edge = -1 },
+	var e *kit.Error
+	for field, change := range map[string]func(*shopgroove.Ask){
+		"piece_mm":     func(a *shopgroove.Ask) { a.Piece = []measure.Length{17, 18.5} },
+		"cut.depth_mm": func(a *shopgroove.Ask) { a.Cut.Thickness, a.Cut.Depth = 100, 90 },
+		"ask.cut.form": func(a *shopgroove.Ask) { a.Cut.Form = cut.Cheek },
+		"cut.form":     func(a *shopgroove.Ask) { a.Cut.SawID, a.Cut.Direction = f.saws["miter"].ID, cut.Crosscut },
+		"edge_mm":      func(a *shopgroove.Ask) { a.Edge = -1 },
 	} {
 		ask := f.groove("table", "birch-ply", 6, 17.8)
 		change(&ask)
-		if _, err := f.PlanGroove(t.Context(), f.id, ask, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
+		if _, err := f.Groove.Plan(t.Context(), f.id, ask, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}
 	// The set reaches less deep than the saw's own blades.
-	if w := f.ways(t, func() shop.GrooveAsk { a := f.groove("table", "birch-ply", 60, 17.8); a.Cut.Thickness = 80; return a }())["Trapdoor"]; !strings.Contains(w.Says, "reaches only") {
+	if w := f.ways(t, func() shopgroove.Ask {
+		a := f.groove("table", "birch-ply", 60, 17.8)
+		a.Cut.Thickness = 80
+		return a
+	}())["Trapdoor"]; !strings.Contains(w.Says, "reaches only") {
 		t.Errorf("60 mm deep with a small set: %s", w.Says)
 	}
 	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; !strings.Contains(w.Says, "wider than all parts together") {
@@ -82,26 +87,26 @@ func TestWaysToAGroove(t *testing.T) {
 func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
-	before, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
+	before, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil || before.Held.Told < 3 || math.Abs((before.Known[0].Held-6.44).Mm()) > 0.03 || before.Known[0].SD > 0.025 {
 		t.Fatalf("the season's grooves taught %+v, %v", before.Known, err)
 	}
-	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre)
 	if err != nil || g.Fitting.Stand.Height != 7 || len(g.Says) != 2 {
 		t.Fatalf("begun: %v, %+v", err, g.Says)
 	}
-	var e *shop.Error
-	if _, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.9}, 0, measure.Millimetre); !errors.As(err, &e) || e.Field != "width_mm" {
+	var e *kit.Error
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.9}, 0, measure.Millimetre); !errors.As(err, &e) || e.Field != "width_mm" {
 		t.Errorf("uneven readings: %v", err)
 	}
-	if _, err := f.TestGroove(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0, measure.Millimetre); !errors.As(err, &e) || e.Reason != shop.Stale {
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0, measure.Millimetre); !errors.As(err, &e) || e.Reason != kit.Stale {
 		t.Errorf("another's version: %v", err)
 	}
-	if after, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre); after.Held.Told != before.Held.Told {
+	if after, _ := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre); after.Held.Told != before.Held.Told {
 		t.Error("a refused test was learnt from")
 	}
 	// Narrow by 0.2: shims go in, and the blade is raised by what was shy.
-	if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.25, 13.25, 13.25}, 6.9, measure.Millimetre); err != nil {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.25, 13.25, 13.25}, 6.9, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	said := strings.Join(g.Says, " ")
@@ -112,39 +117,39 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if !strings.Contains(said, "a chip or a burr") || math.Abs((g.Way.Width-13.45).Mm()) > 0.05 {
 		t.Errorf("the next is to be %v wide: %s", g.Way.Width, said)
 	}
-	if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.44, 13.46}, 8.05, measure.Millimetre); err != nil || !g.Good {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.44, 13.46}, 8.05, measure.Millimetre); err != nil || !g.Good {
 		t.Fatalf("a right one: %v, %v", g.Says, err)
 	}
 	stack := g.Way.Says
-	if g, err = f.EndGroove(ctx, f.id, g.ID, g.Version, 20, "clean", "none", "", measure.Millimetre); err != nil || g.Ended == nil {
+	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 20, "clean", "none", "", measure.Millimetre); err != nil || g.Ended == nil {
 		t.Fatal(err)
 	}
-	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &set}, store.Mark{}, 4)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set}, store.Mark{}, 4)
 	if err != nil || rows[0].Kind != store.KindGrooved || rows[1].Kind != store.KindCut || rows[2].Kind != store.KindGrooved {
 		t.Fatalf("the log ends with %+v, %v", rows, err)
 	}
 	// The same again for the same sheet: the settings that fitted.
-	p, err := f.PlanGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3), measure.Millimetre)
+	p, err := f.Groove.Plan(ctx, f.id, f.groove("table", "poplar", 8, 13.3), measure.Millimetre)
 	if err != nil || p.Earlier[0].ID != g.ID {
 		t.Fatalf("earlier: %+v, %v", p.Earlier, err)
 	}
-	again, err := f.CallUp(ctx, f.id, g.ID, "", measure.Millimetre)
+	again, err := f.Groove.CallUp(ctx, f.id, g.ID, "", measure.Millimetre)
 	if err != nil || again.Way.Says != stack || math.Abs(again.Fitting.Stand.Height.Mm()-8.1) > 1e-9 {
 		t.Errorf("called up: %v, %v, %v", again.Way.Says, again.Fitting.Stand.Height, err)
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
-	knew, _ := f.DadoSet(ctx, f.id, set, measure.Millimetre)
-	if _, err := f.TakeBack(ctx, f.id, set, true, store.SharpenedDetail{}, "", ""); err != nil {
+	knew, _ := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
+	if _, err := f.Care.TakeBack(ctx, f.id, set, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	now, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
+	now, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil || now.Known[0].Held != now.Known[0].Stamped || now.Known[0].Tests != 0 || now.Known[7].Held != knew.Known[7].Held {
 		t.Errorf("sharpened: %+v, before %+v, %v", now.Known, knew.Known, err)
 	}
-	if _, err := f.RenewParts(ctx, f.id, set, "replaced", false, []int{6}, "", "", measure.Millimetre); err != nil {
+	if _, err := f.Groove.RenewParts(ctx, f.id, set, "replaced", false, []int{6}, "", "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	if now, err = f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || now.Known[7].Held != now.Known[7].Stamped {
+	if now, err = f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || now.Known[7].Held != now.Known[7].Stamped {
 		t.Errorf("new shims: %+v, %v", now.Known[7], err)
 	}
 }
@@ -153,26 +158,26 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 func TestDialAndPassesFollowTheirTests(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	ask := f.groove("table", "poplar", 8, 13.3, 13.35)
-	g, err := f.StartGroove(ctx, f.id, ask, f.blade["Bellows"].ID, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, ask, f.blade["Bellows"].ID, "", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
 	turns := g.Way.Turns
-	if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.6, 13.6}, 0, measure.Millimetre); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(g.Says, " "), "turn the dial from 0.60 to 0.48") {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.6, 13.6}, 0, measure.Millimetre); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(g.Says, " "), "turn the dial from 0.60 to 0.48") {
 		t.Errorf("a wide test: %v turns, before %v; %v, %v", g.Way.Turns, turns, g.Says, err)
 	}
-	if g, err = f.StartGroove(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre); err != nil {
+	if g, err = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	last := g.Way.Passes[len(g.Way.Passes)-1].Fence
-	if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.35}, 7, measure.Millimetre); err != nil || math.Abs((g.Way.Passes[len(g.Way.Passes)-1].Fence-last).Mm()-0.1) > 1e-9 {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.35}, 7, measure.Millimetre); err != nil || math.Abs((g.Way.Passes[len(g.Way.Passes)-1].Fence-last).Mm()-0.1) > 1e-9 {
 		t.Errorf("a narrow test: %v, %v", g.Says, err)
 	}
-	if g, err = f.EndGroove(ctx, f.id, g.ID, g.Version, 3, "clean", "none", "", measure.Millimetre); err != nil {
+	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 3, "clean", "none", "", measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	mortise := f.blade["Mortise"].ID
-	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &mortise, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 1)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &mortise, Kinds: []store.Kind{store.KindCut}}, store.Mark{}, 1)
 	if err != nil || !strings.Contains(string(rows[0].Detail), `"metres": 13.5`) {
 		t.Errorf("five passes of 0.9 m, three times, are %s, %v", rows[0].Detail, err)
 	}
@@ -182,13 +187,13 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 // measured, whatever its width.
 func TestAShyGrooveIsNotRight(t *testing.T) {
 	f, ctx := open(t), t.Context()
-	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
 	test := func(width, depth float64) string {
 		t.Helper()
-		if g, err = f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{width, width}, depth, measure.Millimetre); err != nil {
+		if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{width, width}, depth, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
 		return strings.Join(g.Says, " ")
@@ -215,23 +220,23 @@ func TestAShyGrooveIsNotRight(t *testing.T) {
 func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	ask := f.groove("table", "poplar", 6, 3.1)
-	g, err := f.StartGroove(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
 	if err != nil || len(g.Way.Passes) != 1 {
 		t.Fatalf("a groove of one kerf: %+v, %v", g.Way.Passes, err)
 	}
-	narrow, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{3.1, 3.1}, 6, measure.Millimetre)
+	narrow, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.1, 3.1}, 6, measure.Millimetre)
 	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(narrow.Says, " "), "a second pass, the fence 0.1 mm further") {
 		t.Errorf("too narrow: %+v, %v, %v", narrow.Way.Passes, narrow.Says, err)
 	}
-	g, _ = f.StartGroove(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
-	wide, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6, measure.Millimetre)
+	g, _ = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	wide, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6, measure.Millimetre)
 	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(wide.Says, " "), "Take a thinner blade") {
 		t.Errorf("too wide: %+v, %v, %v", wide.Way.Passes, wide.Says, err)
 	}
 
 	ask = f.groove("table", "poplar", 6, 12)
 	ask.Cut.Form, ask.Edge = cut.Rabbet, 80
-	p, err := f.PlanGroove(ctx, f.id, ask, measure.Millimetre)
+	p, err := f.Groove.Plan(ctx, f.id, ask, measure.Millimetre)
 	if err != nil || !strings.Contains(strings.Join(p.Cautions, " "), "sacrificial board") {
 		t.Fatalf("a rabbet: %v, %v", p.Cautions, err)
 	}
@@ -243,18 +248,18 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 
 	b := f.blade["Trapdoor"]
 	b.Name, b.Set = "Hatch", nil
-	added, err := f.AddBlade(ctx, f.id, b)
+	added, err := f.Rack.AddBlade(ctx, f.id, b)
 	if err != nil {
 		t.Fatal(err)
 	}
 	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says, "nobody has said what this set is made of") {
 		t.Errorf("a set of nothing: %v, %s", w.Verdict, w.Says)
 	}
-	var e *shop.Error
-	if _, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 6, 12), added.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "blade_id" {
+	var e *kit.Error
+	if _, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 6, 12), added.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "blade_id" {
 		t.Errorf("begun with it: %v", err)
 	}
-	if _, err := f.RenewParts(ctx, f.id, added.ID, "worn", true, nil, "", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "id" {
+	if _, err := f.Groove.RenewParts(ctx, f.id, added.ID, "worn", true, nil, "", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "id" {
 		t.Errorf("worn, of a set of nothing: %v", err)
 	}
 }
@@ -264,58 +269,58 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
-	g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "", measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
-	before, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
+	before, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
 	errs := make(chan error, 2)
 	for range 2 {
 		go func() {
-			_, err := f.TestGroove(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.2}, 7, measure.Millimetre)
+			_, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.2}, 7, measure.Millimetre)
 			errs <- err
 		}()
 	}
 	stale := 0
 	for range 2 {
-		var e *shop.Error
-		if err := <-errs; errors.As(err, &e) && e.Reason == shop.Stale {
+		var e *kit.Error
+		if err := <-errs; errors.As(err, &e) && e.Reason == kit.Stale {
 			stale++
 		} else if err != nil {
 			t.Fatal(err)
 		}
 	}
-	taught, err := f.DadoSet(ctx, f.id, set, measure.Millimetre)
+	taught, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
 	if err != nil || stale != 1 || taught.Held.Told != before.Held.Told+1 || taught.Known[0].Held == before.Known[0].Held {
 		t.Fatalf("two at once: %d were late, %d tests, before %d; %v", stale, taught.Held.Told, before.Held.Told, err)
 	}
-	rows, _, err := f.Log(ctx, f.id, store.Filter{Blade: &set, Kinds: []store.Kind{store.KindGrooved}}, store.Mark{}, 1)
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set, Kinds: []store.Kind{store.KindGrooved}}, store.Mark{}, 1)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Strike(ctx, f.id, rows[0].ID, "a chip lay in it"); err != nil {
+	if _, err := f.Log.Strike(ctx, f.id, rows[0].ID, "a chip lay in it"); err != nil {
 		t.Fatal(err)
 	}
-	if struck, err := f.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Held.Told != before.Held.Told || struck.Known[0] != before.Known[0] {
+	if struck, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Held.Told != before.Held.Told || struck.Known[0] != before.Known[0] {
 		t.Errorf("struck out, the outer pair is %+v, before the test %+v, %v", struck.Known[0], before.Known[0], err)
 	}
 	made := before.DadoSet
 	made.Set.Parts = made.Set.Parts[3:] // the chippers were lent out
-	if _, err := f.SetDadoSet(ctx, f.id, made, measure.Millimetre); err != nil {
+	if _, err := f.Groove.SetDadoSet(ctx, f.id, made, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	gone, err := f.Groove(ctx, f.id, g.ID, measure.Millimetre)
+	gone, err := f.Groove.Get(ctx, f.id, g.ID, measure.Millimetre)
 	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(gone.Says, " "), "no longer in the set’s record") {
 		t.Errorf("without its chippers: %v, %v, %v", gone.Way.Verdict, gone.Says, err)
 	}
-	var e *shop.Error
-	if _, err := f.EndGroove(ctx, f.id, g.ID, gone.Version, 3, "clean", "none", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "made" {
+	var e *kit.Error
+	if _, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 3, "clean", "none", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "made" {
 		t.Errorf("made with parts that are gone: %v", err)
 	}
-	if closed, err := f.EndGroove(ctx, f.id, g.ID, gone.Version, 0, "clean", "none", "", measure.Millimetre); err != nil || closed.Ended == nil || closed.Made != 0 {
+	if closed, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 0, "clean", "none", "", measure.Millimetre); err != nil || closed.Ended == nil || closed.Made != 0 {
 		t.Errorf("closed with none made: %v, %v", closed.Ended, err)
 	}
 }

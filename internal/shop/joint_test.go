@@ -10,7 +10,9 @@ import (
 	"corte/core/joint"
 	"corte/core/measure"
 	"corte/core/verdict"
-	"corte/internal/shop"
+	shopgroove "corte/internal/shop/groove"
+	"corte/internal/shop/kit"
+	shopmount "corte/internal/shop/mount"
 )
 
 // Joints are worked out for the blade that is really there: its kerf, its
@@ -23,7 +25,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 		if blade == "Batten" { // it is 305 mm wide
 			on = f.saws["miter"].ID
 		}
-		return f.PlanJoint(ctx, f.id, on, f.blade[blade].ID, ask, measure.Millimetre)
+		return f.Joint.Plan(ctx, f.id, on, f.blade[blade].ID, ask, measure.Millimetre)
 	}
 	for name, tt := range map[string]struct {
 		blade   string
@@ -58,7 +60,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 			t.Errorf("%s: kerf %v, cautions %v", name, p.Kerf, p.Cautions)
 		}
 	}
-	if _, err := f.Inspect(ctx, f.id, f.blade["Plough"].ID, care.Cracked, nil, "", ""); err != nil {
+	if _, err := f.Care.Inspect(ctx, f.id, f.blade["Plough"].ID, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	for name, tt := range map[string]struct {
@@ -77,7 +79,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 		"no such joint":      {"Mortise", joint.Ask{Kind: "biscuit"}, "kind", "no such joint"},
 	} {
 		_, err := plan(tt.blade, tt.ask)
-		var e *shop.Error
+		var e *kit.Error
 		if !errors.As(err, &e) || e.Field != tt.field || !strings.Contains(e.Detail, tt.says) {
 			t.Errorf("%s: %v", name, err)
 		}
@@ -89,14 +91,14 @@ func TestJointsKnowTheBlade(t *testing.T) {
 func TestASetIsMountedForItsGroove(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set, table := f.blade["Trapdoor"].ID, f.saws["table"].ID
-	begin := func(piece measure.Length) shop.Groove {
-		g, err := f.StartGroove(ctx, f.id, f.groove("table", "poplar", 8, piece), set, "Ilse", measure.Millimetre)
+	begin := func(piece measure.Length) shopgroove.Groove {
+		g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, piece), set, "Ilse", measure.Millimetre)
 		if err != nil {
 			t.Fatal(err)
 		}
 		return g
 	}
-	order := func(m shop.Mounting) string {
+	order := func(m shopmount.Mounting) string {
 		for _, s := range m.Steps {
 			if s.ID == "order" {
 				return strings.Join(s.Text, " ")
@@ -105,30 +107,30 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 		return ""
 	}
 	narrow, wide := begin(6.3), begin(18)
-	first, err := f.StartMounting(ctx, f.id, table, set, &narrow.ID, "", measure.Millimetre)
+	first, err := f.Mount.Start(ctx, f.id, table, set, &narrow.ID, "", measure.Millimetre)
 	if err != nil || strings.Contains(order(first), "chipper") {
 		t.Fatalf("the outer pair alone: %s, %v", order(first), err)
 	}
-	second, err := f.StartMounting(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
+	second, err := f.Mount.Start(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
 	if err != nil || second.ID == first.ID || !strings.Contains(order(second), "chipper 3.2 mm") {
 		t.Fatalf("another groove is another mounting: %s, %v", order(second), err)
 	}
-	again, err := f.StartMounting(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
+	again, err := f.Mount.Start(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
 	if err != nil || again.ID != second.ID {
 		t.Errorf("begun again it is %v, %v", again.ID, err)
 	}
-	var e *shop.Error
-	if _, err := f.StartMounting(ctx, f.id, table, f.blade["Bellows"].ID, &wide.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "groove_id" {
+	var e *kit.Error
+	if _, err := f.Mount.Start(ctx, f.id, table, f.blade["Bellows"].ID, &wide.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "groove_id" {
 		t.Errorf("another set for this groove: %v", err)
 	}
-	if err := f.DropGroove(ctx, f.id, wide.ID); err != nil {
+	if err := f.Groove.Drop(ctx, f.id, wide.ID); err != nil {
 		t.Fatal(err)
 	}
-	left, err := f.Mounting(ctx, f.id, second.ID, measure.Millimetre)
+	left, err := f.Mount.Get(ctx, f.id, second.ID, measure.Millimetre)
 	if err != nil || left.Way != nil || !strings.Contains(order(left), "left and right are not the same") {
 		t.Errorf("with its groove given up: %s, %v", order(left), err)
 	}
-	if err := f.DropGroove(ctx, f.id, wide.ID); !errors.As(err, &e) || e.Reason != shop.Missing {
+	if err := f.Groove.Drop(ctx, f.id, wide.ID); !errors.As(err, &e) || e.Reason != kit.Missing {
 		t.Errorf("given up twice: %v", err)
 	}
 }

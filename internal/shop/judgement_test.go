@@ -17,20 +17,23 @@ import (
 	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/trace"
-	"corte/internal/shop"
+	shopcare "corte/internal/shop/care"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/run"
 	"corte/internal/store"
 )
 
-func (f floor) plan(t *testing.T, c shop.Cut) shop.Plan {
+func (f floor) plan(t *testing.T, c shopchoose.Cut) shopchoose.Plan {
 	t.Helper()
-	p, err := f.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
+	p, err := f.Choose.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
 	return p
 }
 
-func (p planned) of(id uuid.UUID) *shop.Option {
+func (p planned) of(id uuid.UUID) *shopchoose.Option {
 	for i := range p.Options {
 		if p.Options[i].Blade == id {
 			return &p.Options[i]
@@ -39,7 +42,7 @@ func (p planned) of(id uuid.UUID) *shop.Option {
 	return nil
 }
 
-type planned struct{ shop.Plan }
+type planned struct{ shopchoose.Plan }
 
 // What True measured of a blade on a saw is what its walls are reckoned with,
 // until it is sharpened; and it is said where from.
@@ -48,7 +51,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 	plough := f.blade["Plough"].ID
 	c := f.cut("table", "red-oak", cut.Rip, 90)
 	c.Finish = cut.Fine
-	at := func() shop.Setting { return *planned{f.plan(t, c)}.of(plough).Setting }
+	at := func() shopchoose.Setting { return *planned{f.plan(t, c)}.of(plough).Setting }
 	before := at()
 	if !strings.Contains(before.WallFrom, "never measured here") || math.Abs(before.WallLimit.Mm()-0.03) > 1e-12 {
 		t.Errorf("never measured: %s, limit %v", before.WallFrom, before.WallLimit)
@@ -68,10 +71,10 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 		!strings.Contains(after.WallFrom, "side clearance 0.1 mm, measured on") || !strings.Contains(after.WallFrom, "run-out 0.09 mm") {
 		t.Errorf("measured: bound %v by %v, %s", after.Window.Wall, after.Window.FastBy, after.WallFrom)
 	}
-	if _, err := f.SendOut(t.Context(), f.id, plough, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
+	if _, err := f.Care.SendOut(t.Context(), f.id, plough, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.TakeBack(t.Context(), f.id, plough, true, store.SharpenedDetail{}, "", ""); err != nil {
+	if _, err := f.Care.TakeBack(t.Context(), f.id, plough, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	if ground := at(); strings.Contains(ground.WallFrom, "side clearance 0.1 mm") || !strings.Contains(ground.WallFrom, "run-out 0.09 mm") {
@@ -83,7 +86,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 // is not asked about again.
 func TestACutIsStoppedBySaw(t *testing.T) {
 	f := open(t)
-	rules := func(c shop.Cut) (out []string) {
+	rules := func(c shopchoose.Cut) (out []string) {
 		for _, x := range f.plan(t, c).Findings {
 			out = append(out, string(x.Rule))
 		}
@@ -111,8 +114,8 @@ func TestACutIsStoppedBySaw(t *testing.T) {
 	top := f.cut("circular", "birch-ply", cut.Sheet, 600)
 	insert := cut.ZeroClearance
 	top.Exit = &insert
-	var e *shop.Error
-	if _, err := f.Plan(t.Context(), f.id, top, 60, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.exit_support" {
+	var e *kit.Error
+	if _, err := f.Choose.Plan(t.Context(), f.id, top, 60, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.exit_support" {
 		t.Errorf("an insert at a top face: %v", err)
 	}
 }
@@ -125,39 +128,39 @@ func TestMendedAndInspected(t *testing.T) {
 	id := f.blade["Plough"].ID
 	yes := true
 	survey := &store.Survey{After: "hit", Cleaned: true, Missing: 1, Seat: "saw-marks", Crack: "none", Blue: &yes, Bent: new(bool)}
-	if _, err := f.Inspect(ctx, f.id, id, care.Cracked, survey, "", ""); err == nil {
+	if _, err := f.Care.Inspect(ctx, f.id, id, care.Cracked, survey, "", ""); err == nil {
 		t.Error("a fault beside a survey was taken")
 	}
-	if _, err := f.Survey(ctx, f.id, id); err == nil {
+	if _, err := f.Care.Survey(ctx, f.id, id); err == nil {
 		t.Error("a survey that nobody made was found")
 	}
-	if _, err := f.Inspect(ctx, f.id, id, care.Sound, survey, "Maren", "under the paint frame"); err != nil {
+	if _, err := f.Care.Inspect(ctx, f.id, id, care.Sound, survey, "Maren", "under the paint frame"); err != nil {
 		t.Fatal(err)
 	}
-	report, err := f.Survey(ctx, f.id, id)
+	report, err := f.Care.Survey(ctx, f.id, id)
 	if err != nil || report.Fault != care.Missing || report.Entry.By != "Maren" || report.Survey.Seat != "saw-marks" || !*report.Survey.Blue || report.Worth != care.WorthAsk {
 		t.Errorf("%+v, %v", report, err)
 	}
-	unfit := func() string { b, _ := f.Blade(ctx, f.id, id); return b.Condition.Unfit }
-	if _, err := f.SendOut(ctx, f.id, id, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
+	unfit := func() string { b, _ := f.Rack.Blade(ctx, f.id, id); return b.Condition.Unfit }
+	if _, err := f.Care.SendOut(ctx, f.id, id, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.TakeBack(ctx, f.id, id, true, store.SharpenedDetail{}, "", ""); err != nil || unfit() == "" {
+	if _, err := f.Care.TakeBack(ctx, f.id, id, true, store.SharpenedDetail{}, "", ""); err != nil || unfit() == "" {
 		t.Errorf("sent and back, it is fit: %q, %v", unfit(), err)
 	}
-	mended := shop.Mending{MendedDetail: store.MendedDetail{MendedBy: "the saw doctor", InspectedBy: "Maren"}}
-	_, err = f.Mend(ctx, f.id, id, mended)
+	mended := shopcare.Mending{MendedDetail: store.MendedDetail{MendedBy: "the saw doctor", InspectedBy: "Maren"}}
+	_, err = f.Care.Mend(ctx, f.id, id, mended)
 	if err != nil || unfit() != "" {
 		t.Errorf("mended: %q, %v", unfit(), err)
 	}
-	if _, err := f.Inspect(ctx, f.id, id, care.Cracked, nil, "", ""); err != nil {
+	if _, err := f.Care.Inspect(ctx, f.id, id, care.Cracked, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	mended.Cannot = true
-	if _, err := f.Mend(ctx, f.id, id, mended); err != nil {
+	if _, err := f.Care.Mend(ctx, f.id, id, mended); err != nil {
 		t.Fatal(err)
 	}
-	b, err := f.Blade(ctx, f.id, id)
+	b, err := f.Rack.Blade(ctx, f.id, id)
 	if err != nil || b.Retired == nil || b.Retired.Reason != "unmendable" || unfit() == "" {
 		t.Errorf("not mendable: %+v, %v", b.Retired, err)
 	}
@@ -170,15 +173,15 @@ func TestHitsAndChips(t *testing.T) {
 	ctx := t.Context()
 	id := f.blade["Mortise"].ID
 	c := f.cut("table", "hard-maple", cut.Rip, 90)
-	if _, err := f.Judge(ctx, f.id, id, "hit", "Tobin", ""); err != nil {
+	if _, err := f.Care.Judge(ctx, f.id, id, "hit", "Tobin", ""); err != nil {
 		t.Fatal(err)
 	}
-	var e *shop.Error
-	if _, err := f.StartMounting(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre); !errors.As(err, &e) || !strings.Contains(e.Detail, "nobody has looked it over since") {
+	var e *kit.Error
+	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre); !errors.As(err, &e) || !strings.Contains(e.Detail, "nobody has looked it over since") {
 		t.Errorf("mounted after a hit: %v", err)
 	}
 	before := *planned{f.plan(t, c)}.of(f.blade["Plough"].ID)
-	if _, err := f.Inspect(ctx, f.id, id, care.Chipped, nil, "", ""); err != nil {
+	if _, err := f.Care.Inspect(ctx, f.id, id, care.Chipped, nil, "", ""); err != nil {
 		t.Fatal(err)
 	}
 	p := planned{f.plan(t, c)}
@@ -186,11 +189,11 @@ func TestHitsAndChips(t *testing.T) {
 	if chipped == nil || chipped.Score >= before.Score || len(chipped.Minds) != 1 || chipped.Minds[0].Rule != choose.RuleCondition || chipped.Verdict != choose.Mind {
 		t.Errorf("chipped: %+v", chipped)
 	}
-	m, err := f.StartMounting(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre)
+	m, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre)
 	if err != nil || !strings.Contains(m.Steps[1].Checks[0].Ask, "The log knows of a chipped tip") {
 		t.Errorf("%+v, %v", m.Steps, err)
 	}
-	tr, err := f.StartTrace(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "", measure.Millimetre)
+	tr, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "", measure.Millimetre)
 	if err != nil || !slices.ContainsFunc(tr.Facts, func(x trace.Fact) bool { return x.Fact == "chipped" && x.Value == 1 }) {
 		t.Errorf("facts %+v, %v", tr.Facts, err)
 	}
@@ -205,7 +208,7 @@ func TestCorrectionsCountThePresentEdition(t *testing.T) {
 	ctx := t.Context()
 	c := f.cut("table", "teak", cut.Rip, 90)
 	id := f.blade["Plough"].ID
-	row, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 1, Wall: "brown", Splinters: "fuzz", Seconds: 20}, measure.Millimetre)
+	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 1, Wall: "brown", Splinters: "fuzz", Seconds: 20}, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -261,11 +264,11 @@ func TestWetStockAndStrokes(t *testing.T) {
 		t.Helper()
 		c := f.cut("table", "yellow-pine", cut.Rip, 90)
 		c.Moisture = m
-		was, _ := f.Blade(ctx, f.id, id)
-		if _, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 3, Wall: "clean", Splinters: "none"}, measure.Millimetre); err != nil {
+		was, _ := f.Rack.Blade(ctx, f.id, id)
+		if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 3, Wall: "clean", Splinters: "none"}, measure.Millimetre); err != nil {
 			t.Fatal(err)
 		}
-		now, _ := f.Blade(ctx, f.id, id)
+		now, _ := f.Rack.Blade(ctx, f.id, id)
 		return now.Condition.ResinM2 - was.Condition.ResinM2
 	}
 	if dry, wet := resin(cut.Dry), resin(cut.Wet); math.Abs(wet/dry-2) > 1e-9 {
@@ -277,7 +280,7 @@ func TestWetStockAndStrokes(t *testing.T) {
 	if math.Abs(at.Stroke-0.019*60/float64(at.Feed)) > 1e-9 || at.Pieces != 1 {
 		t.Errorf("a stroke of 19 mm at %v takes %v s", at.Feed, at.Stroke)
 	}
-	row, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2}, measure.Millimetre)
+	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2}, measure.Millimetre)
 	var d store.CutDetail
 	if err != nil || json.Unmarshal(row.Detail, &d) != nil || math.Abs(float64(d.RealFeed())-0.57) > 1e-9 {
 		t.Errorf("19 mm in 2 s is %v m/min, %v", d.RealFeed(), err)

@@ -16,6 +16,9 @@ import (
 	"corte/core/joint"
 	"corte/core/measure"
 	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/run"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
 )
@@ -36,14 +39,14 @@ func open(t *testing.T) floor {
 	url, id := pgtest.Demo(t)
 	st := pgtest.Open(t, url)
 	f := floor{shop.New(st, time.Now), st, id, map[string]store.Saw{}, map[string]store.Blade{}}
-	saws, err := f.Saws(t.Context(), f.id)
+	saws, err := f.Rack.Saws(t.Context(), f.id)
 	if err != nil {
 		t.Fatal(err)
 	}
 	for _, s := range saws {
 		f.saws[s.Kind.String()] = s
 	}
-	blades, _, err := f.Blades(t.Context(), f.id, store.Place{}, 500)
+	blades, _, err := f.Rack.Blades(t.Context(), f.id, store.Place{}, 500)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -53,15 +56,15 @@ func open(t *testing.T) floor {
 	return f
 }
 
-func (f floor) cut(saw, material string, d cut.Direction, width measure.Length) shop.Cut {
-	return shop.Cut{SawID: f.saws[saw].ID, Material: material, Direction: d, Finish: cut.Show, Thickness: 19, Width: width, Length: 900}
+func (f floor) cut(saw, material string, d cut.Direction, width measure.Length) shopchoose.Cut {
+	return shopchoose.Cut{SawID: f.saws[saw].ID, Material: material, Direction: d, Finish: cut.Show, Thickness: 19, Width: width, Length: 900}
 }
 
 // What a cut leaves out is settled as a shop would do it without being told.
 func TestWhatIsLeftOutIsSettled(t *testing.T) {
 	f := open(t)
 	for name, tt := range map[string]struct {
-		c           shop.Cut
+		c           shopchoose.Cut
 		motion      cut.Motion
 		exit, other cut.Support
 	}{
@@ -73,7 +76,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 		"a wide board":       {f.cut("miter", "cherry", cut.Crosscut, 240), cut.Push, cut.Open, cut.Backer},
 		"as wide as it goes": {f.cut("miter", "cherry", cut.Crosscut, 152), cut.Chop, cut.Backer, cut.Open},
 	} {
-		p, err := f.Plan(t.Context(), f.id, tt.c, 60, measure.Millimetre)
+		p, err := f.Choose.Plan(t.Context(), f.id, tt.c, 60, measure.Millimetre)
 		if err != nil || p.Job.Motion != tt.motion || p.Job.Exit != tt.exit || p.Job.Other != tt.other {
 			t.Errorf("%s: %v, %v, %v, %v", name, p.Job.Motion, p.Job.Exit, p.Job.Other, err)
 		}
@@ -81,7 +84,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 	taped := cut.Tape
 	c := f.cut("table", "birch-ply", cut.Sheet, 600)
 	c.Exit = &taped
-	if p, err := f.Plan(t.Context(), f.id, c, 60, measure.Millimetre); err != nil || p.Job.Exit != cut.Tape {
+	if p, err := f.Choose.Plan(t.Context(), f.id, c, 60, measure.Millimetre); err != nil || p.Job.Exit != cut.Tape {
 		t.Errorf("what was said is not kept: %v, %v", p.Job.Exit, err)
 	}
 }
@@ -89,11 +92,11 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 // The log reaches the plan: heel, what is on the saw, and how a blade stands.
 func TestThePlanKnowsWhatTheLogKnows(t *testing.T) {
 	f := open(t)
-	p, err := f.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), 60, measure.Millimetre)
+	p, err := f.Choose.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), 60, measure.Millimetre)
 	if err != nil || p.Saw.Heel == 0 {
 		t.Fatalf("heel %v, %v", p.Saw.Heel, err)
 	}
-	seen := map[string]shop.Option{}
+	seen := map[string]shopchoose.Option{}
 	for _, o := range p.Options {
 		for name, b := range f.blade {
 			if b.ID == o.Blade {
@@ -123,31 +126,31 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 	f := open(t)
 	c := f.cut("table", "yellow-pine", cut.Rip, 90)
 	before := f.blade["Plough"]
-	made := shop.CutMade{Cut: c, Blade: before.ID, Height: 33, Pieces: 500, Wall: "clean", Splinters: "none"}
-	if _, err := f.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
+	made := run.CutMade{Cut: c, Blade: before.ID, Height: 33, Pieces: 500, Wall: "clean", Splinters: "none"}
+	if _, err := f.Run.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
-	after, err := f.Blade(t.Context(), f.id, before.ID)
+	after, err := f.Rack.Blade(t.Context(), f.id, before.ID)
 	if err != nil {
 		t.Fatal(err)
 	}
 	if d := after.Condition.Metres - before.Condition.Metres; math.Abs(d-450) > 1e-9 {
 		t.Errorf("500 pieces of 900 mm added %v m", d)
 	}
-	if was, is := shop.State(before.Blade, before.Condition), shop.State(after.Blade, after.Condition); is.Pitch <= was.Pitch || is.Sharpness <= was.Sharpness {
+	if was, is := shopchoose.State(before.Blade, before.Condition), shopchoose.State(after.Blade, after.Condition); is.Pitch <= was.Pitch || is.Sharpness <= was.Sharpness {
 		t.Errorf("from %+v to %+v", was, is)
 	}
 	if w := f.saws["table"].ID; after.MountedOn == nil || *after.MountedOn != w {
 		t.Errorf("it is on %v", after.MountedOn)
 	}
 	// A height for a chop, or none for a rip, is refused by name.
-	for field, m := range map[string]shop.CutMade{
+	for field, m := range map[string]run.CutMade{
 		"height_mm":     {Cut: c, Blade: before.ID, Pieces: 1},
 		"blade_id":      {Cut: c, Blade: f.blade["Gallop"].ID, Height: 33, Pieces: 1},
 		"cut.direction": {Cut: f.cut("miter", "cherry", cut.Rip, 90), Blade: before.ID, Height: 33, Pieces: 1},
 	} {
-		var e *shop.Error
-		if _, err := f.LogCut(t.Context(), f.id, m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
+		var e *kit.Error
+		if _, err := f.Run.LogCut(t.Context(), f.id, m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}
@@ -162,29 +165,29 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 	c := f.cut("table", "hard-maple", cut.Rip, 90)
 	ask := f.groove("table", "birch-ply", 8, 18)
 	tenon := joint.Ask{Kind: "tenon", Stock: 19, Tenon: 8, Length: 25}
-	pins := []shop.Pin{{Blade: plough, Height: 30}, {Blade: f.blade["Chorus"].ID, Height: 30}}
+	pins := []shopchoose.Pin{{Blade: plough, Height: 30}, {Blade: f.blade["Chorus"].ID, Height: 30}}
 	asked := func() map[string]error {
-		_, plan := f.Plan(ctx, f.id, c, 60, measure.Millimetre)
-		_, sweep := f.Sweep(ctx, f.id, c, shop.SweepSpec{Blade: plough, Step: 5}, measure.Millimetre)
-		_, _, compare := f.Compare(ctx, f.id, c, pins, measure.Millimetre)
-		_, mount := f.StartMounting(ctx, f.id, table, plough, nil, "", measure.Millimetre)
-		_, grooves := f.PlanGroove(ctx, f.id, ask, measure.Millimetre)
-		_, start := f.StartGroove(ctx, f.id, ask, trapdoor, "", measure.Millimetre)
-		_, joints := f.PlanJoint(ctx, f.id, table, plough, tenon, measure.Millimetre)
-		_, trials := f.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, []float64{0, 0}, 4, false, "", measure.Millimetre)
+		_, plan := f.Choose.Plan(ctx, f.id, c, 60, measure.Millimetre)
+		_, sweep := f.Choose.Sweep(ctx, f.id, c, shopchoose.SweepSpec{Blade: plough, Step: 5}, measure.Millimetre)
+		_, _, compare := f.Choose.Compare(ctx, f.id, c, pins, measure.Millimetre)
+		_, mount := f.Mount.Start(ctx, f.id, table, plough, nil, "", measure.Millimetre)
+		_, grooves := f.Groove.Plan(ctx, f.id, ask, measure.Millimetre)
+		_, start := f.Groove.Start(ctx, f.id, ask, trapdoor, "", measure.Millimetre)
+		_, joints := f.Joint.Plan(ctx, f.id, table, plough, tenon, measure.Millimetre)
+		_, trials := f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, []float64{0, 0}, 4, false, "", measure.Millimetre)
 		return map[string]error{"plan": plan, "sweep": sweep, "compare": compare, "mount": mount, "grooves": grooves, "groove": start, "joint": joints, "trial": trials}
 	}
 	refused := func(what string, err error) {
 		t.Helper()
-		var e *shop.Error
+		var e *kit.Error
 		if !errors.As(err, &e) || !strings.Contains(e.Detail, "is retired") {
 			t.Errorf("%s: %v", what, err)
 		}
 	}
-	if _, err := f.RetireBlade(ctx, f.id, plough, "worn", ""); err != nil {
+	if _, err := f.Rack.RetireBlade(ctx, f.id, plough, "worn", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.RetireBlade(ctx, f.id, trapdoor, "worn", ""); err != nil {
+	if _, err := f.Rack.RetireBlade(ctx, f.id, trapdoor, "worn", ""); err != nil {
 		t.Fatal(err)
 	}
 	got := asked()
@@ -192,7 +195,7 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 		refused("a retired blade, "+what, got[what])
 	}
 	for _, id := range []uuid.UUID{plough, trapdoor} {
-		if _, err := f.RestoreBlade(ctx, f.id, id); err != nil {
+		if _, err := f.Rack.RestoreBlade(ctx, f.id, id); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -201,16 +204,16 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 			t.Errorf("back on the rack, %s: %v", what, err)
 		}
 	}
-	if _, err := f.RetireSaw(ctx, f.id, table, "sold", ""); err != nil {
+	if _, err := f.Rack.RetireSaw(ctx, f.id, table, "sold", ""); err != nil {
 		t.Fatal(err)
 	}
 	for what, err := range asked() {
 		refused("a retired saw, "+what, err)
 	}
-	if _, err := f.LogCut(ctx, f.id, shop.CutMade{Cut: c, Blade: plough, Height: 30, Pieces: 1, Wall: "black", Splinters: "none"}, measure.Millimetre); err != nil {
+	if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: plough, Height: 30, Pieces: 1, Wall: "black", Splinters: "none"}, measure.Millimetre); err != nil {
 		t.Errorf("what was cut on it: %v", err)
 	}
-	if _, err := f.StartTrace(ctx, f.id, c, json.RawMessage(`{}`), &plough, 30, []string{"scorch-both-walls"}, "", measure.Millimetre); err != nil {
+	if _, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &plough, 30, []string{"scorch-both-walls"}, "", measure.Millimetre); err != nil {
 		t.Errorf("why it came out so: %v", err)
 	}
 }

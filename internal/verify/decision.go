@@ -17,7 +17,7 @@ import (
 	"corte/internal/httpapi"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
-	"corte/internal/shop"
+	shopchoose "corte/internal/shop/choose"
 	"corte/internal/store"
 )
 
@@ -101,7 +101,7 @@ func decisionBlades(raw json.RawMessage) ([]decisionBlade, error) {
 	return list, nil
 }
 
-func decide(w saw.Saw, blades []decisionBlade, said shop.Cut, request func(cut.Job) (choose.Request, error), mounted string) (any, error) {
+func decide(w saw.Saw, blades []decisionBlade, said shopchoose.Cut, request func(cut.Job) (choose.Request, error), mounted string) (any, error) {
 	j, err := said.Job(store.Saw{Saw: w})
 	if err != nil {
 		return nil, err

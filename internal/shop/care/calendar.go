@@ -1,0 +1,103 @@
+package care
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/sha256"
+	"encoding/json"
+	"fmt"
+	"time"
+
+	ics "github.com/arran4/golang-ical"
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/word"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/rack"
+	"corte/internal/store"
+)
+
+// NewCalendar makes a private address for the shop's calendar, in place of any
+// before, and returns its secret, which is not kept.
+func (s Station) NewCalendar(ctx context.Context, shop uuid.UUID) (string, error) {
+	secret := rand.Text()
+	digest := sha256.Sum256([]byte(secret))
+	return secret, s.Store.SetCalendar(ctx, shop, digest[:], s.Now())
+}
+
+// Calendar is when the shop's calendar address was made, or nil.
+func (s Station) Calendar(ctx context.Context, shop uuid.UUID) (*time.Time, error) {
+	return s.Store.Calendar(ctx, shop)
+}
+
+// WithdrawCalendar makes the calendar's address lead nowhere.
+func (s Station) WithdrawCalendar(ctx context.Context, shop uuid.UUID) error {
+	return s.Store.SetCalendar(ctx, shop, nil, time.Time{})
+}
+
+// Feed writes the calendar that a secret leads to, as iCalendar.
+func (s Station) Feed(ctx context.Context, secret string) (string, error) {
+	digest := sha256.Sum256([]byte(secret))
+	shop, err := s.Store.CalendarOf(ctx, digest[:])
+	if err != nil {
+		return "", kit.NotThere(err, "", "calendar address")
+	}
+	sh, err := rack.At(s.Kit).Shop(ctx, shop)
+	if err != nil {
+		return "", err
+	}
+	all, err := s.All(ctx, shop)
+	if err != nil {
+		return "", err
+	}
+	now := s.Now().In(kit.Zone(sh.Zone))
+	cal := ics.NewCalendarFor("Corte")
+	cal.SetMethod(ics.MethodPublish)
+	cal.SetXWRCalName(sh.Name)
+	cal.SetRefreshInterval("PT6H")
+	day := func(uid string, at time.Time, summary, description string) {
+		if at = at.In(now.Location()); at.Before(now) {
+			at = now // what is overdue is due today
+		}
+		e := cal.AddEvent(uid + "@corte.invalid")
+		e.SetDtStampTime(now)
+		e.SetAllDayStartAt(at)
+		e.SetAllDayEndAt(at.AddDate(0, 0, 1))
+		e.SetSummary(summary)
+		e.SetDescription(description)
+	}
+	for _, b := range all.Blades {
+		if b.Blade.Condition.Away {
+			continue
+		}
+		for _, due := range []struct {
+			what string
+			u    care.Urgency
+			d    care.Date
+		}{{"wash", b.Health.Wash, b.Health.WashAt}, {"sharpen", b.Health.Sharpen, b.Health.SharpenAt}} {
+			uid := due.what + "-" + b.Blade.ID.String()
+			switch {
+			case due.u == care.Due:
+				day(uid, now, word.Upper(due.what)+" "+b.Blade.Name, "Due now.")
+			case due.d.Known():
+				day(uid, due.d.Likely, word.Upper(due.what)+" "+b.Blade.Name,
+					fmt.Sprintf("At the shop's own pace; between %s and %s.", kit.Day(due.d.Early, sh.Zone), kit.Day(due.d.Late, sh.Zone)))
+			}
+		}
+	}
+	for _, e := range all.Away {
+		var d store.SentDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return "", err
+		}
+		if d.Expected != nil {
+			y, m, on := d.Expected.UTC().Date()
+			day("back-"+e.Blade.String(), time.Date(y, m, on, 0, 0, 0, 0, now.Location()), *e.BladeName+" is expected back", "From "+d.To+".")
+		}
+	}
+	for _, b := range all.Baths {
+		day("bath-"+b.ID.String(), b.Until, "Replace the bath "+b.Name, word.Upper(b.Why)+".")
+	}
+	return cal.Serialize(), nil
+}

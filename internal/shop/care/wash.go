@@ -1,0 +1,213 @@
+package care
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"corte/core/care"
+	"corte/core/verdict"
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// A Wash is a wash under way, with its steps and its blades.
+type Wash struct {
+	store.Wash
+	Of      []store.Blade
+	Cleaner care.Cleaner
+	Steps   []care.WashStep
+}
+
+// A WashAsk is what somebody wants to wash, and with what.
+type WashAsk struct {
+	Blades   []uuid.UUID
+	Cleaner  string
+	Brush    care.Brush
+	Bath     *uuid.UUID
+	ForScrap bool // a caked plate that is about to be scrapped or retipped
+	Accepted bool // the risk of a harsh cleaner
+	By       string
+}
+
+// mostAtOnce is how many blades go in one bath.
+const mostAtOnce = 20
+
+// CheckWash says what does not agree between blades, cleaner and brush, or
+// refuses what cannot be.
+func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]care.Warning, error) {
+	k, err := care.CleanerByID(a.Cleaner)
+	if err != nil {
+		return nil, kit.Refuse("cleaner", "%s", err)
+	}
+	if err := care.CheckBrush(a.Brush); err != nil {
+		return nil, kit.Refuse("brush", "%s", err)
+	}
+	if len(a.Blades) == 0 || len(a.Blades) > mostAtOnce {
+		return nil, kit.Refuse("blade_ids", "choose 1 to %d blades", mostAtOnce)
+	}
+	warnings := []care.Warning{}
+	if w, harsh := k.Risk(); harsh {
+		warnings = append(warnings, w)
+	}
+	of, err := s.Store.BladesOf(ctx, shop, a.Blades)
+	if err != nil {
+		return nil, err
+	}
+	for _, id := range a.Blades {
+		b, there := of[id]
+		if !there {
+			return nil, kit.NotThere(store.ErrNone, "blade_ids", "blade")
+		}
+		if b.Condition.Away {
+			return nil, kit.Refuse("blade_ids", "%s is away at the saw doctor", b.Name)
+		}
+		if !a.ForScrap {
+			warnings = append(warnings, care.Agrees(k, b.Name, b.Coating)...)
+		}
+		if b.MountedOn != nil {
+			warnings = append(warnings, care.Warning{Verdict: verdict.Mind, Says: b.Name + " is on a saw: power off at the plug, and gloves, before it comes off"})
+		}
+	}
+	if a.Bath != nil {
+		baths, err := s.Baths(ctx, shop)
+		if err != nil {
+			return nil, err
+		}
+		i := slices.IndexFunc(baths, func(b Bath) bool { return b.ID == *a.Bath })
+		if i < 0 {
+			return nil, &kit.Error{Reason: kit.Missing, Field: "bath_id", Detail: "there is no such bath in this shop"}
+		}
+		if baths[i].Cleaner.ID != k.ID {
+			return nil, kit.Refuse("bath_id", "that bath is %s; never mix cleaners", baths[i].Cleaner.Name)
+		}
+		if baths[i].Word != "good" {
+			warnings = append(warnings, care.Warning{Verdict: verdict.Mind, Says: fmt.Sprintf("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
+		}
+	}
+	return warnings, nil
+}
+
+// StartWash begins a wash. A cleaner that attacks a coating
+// is refused; a harsh one wants its risk accepted.
+func (s Station) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash, error) {
+	warnings, err := s.CheckWash(ctx, shop, a)
+	if err != nil {
+		return Wash{}, err
+	}
+	k, _ := care.CleanerByID(a.Cleaner)
+	for _, w := range warnings {
+		if w.Verdict == verdict.Stop {
+			return Wash{}, kit.Refuse("cleaner", "%s", w.Says)
+		}
+	}
+	if w, harsh := k.Risk(); harsh && !a.Accepted {
+		return Wash{}, kit.Refuse("accept_risk", "%s. Say that you take the care it asks, or choose another", w.Says)
+	}
+	now := s.Now()
+	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
+		return tx.StartWash(ctx, store.Wash{ID: id, Shop: shop, Blades: a.Blades, Cleaner: a.Cleaner, Brush: string(a.Brush), Bath: a.Bath,
+			StepAt: now, Started: now, By: a.By})
+	})
+	if err != nil {
+		return Wash{}, err
+	}
+	return s.Wash(ctx, shop, id)
+}
+
+// Wash finds a wash that is under way.
+func (s Station) Wash(ctx context.Context, shop, id uuid.UUID) (Wash, error) {
+	w, err := s.Store.Wash(ctx, shop, id)
+	if err != nil {
+		return Wash{}, kit.NotThere(err, "id", "wash under way")
+	}
+	of, err := s.Store.BladesOf(ctx, shop, w.Blades)
+	if err != nil {
+		return Wash{}, err
+	}
+	return wash(w, of)
+}
+
+// wash is a row with its steps and its blades, which are among those of.
+func wash(w store.Wash, of map[uuid.UUID]store.Blade) (Wash, error) {
+	out := Wash{Wash: w}
+	var err error
+	if out.Cleaner, err = care.CleanerByID(w.Cleaner); err != nil {
+		return out, err
+	}
+	for _, id := range w.Blades {
+		b, there := of[id]
+		if !there {
+			return out, store.ErrNone
+		}
+		out.Of = append(out.Of, b)
+	}
+	out.Steps = care.WashSteps(out.Cleaner, care.Brush(w.Brush), len(w.Blades))
+	return out, nil
+}
+
+// StepWash moves a wash to a step, over the version it carries. The step's
+// timer begins now.
+func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version int) (Wash, error) {
+	w, err := s.Wash(ctx, shop, id)
+	if err != nil {
+		return w, err
+	}
+	if step < 0 || step >= len(w.Steps) {
+		return w, kit.Refuse("step", "this wash has %d steps", len(w.Steps))
+	}
+	row := w.Wash
+	row.Step, row.StepAt, row.Version = step, s.Now(), version
+	if err := s.Store.StepWash(ctx, row); err != nil {
+		return w, kit.Changed(kit.NotThere(err, "id", "wash under way"), "wash")
+	}
+	return s.Wash(ctx, shop, id)
+}
+
+// DropWash gives a wash up without a trace.
+func (s Station) DropWash(ctx context.Context, shop, id uuid.UUID) error {
+	return kit.NotThere(s.Store.DropWash(ctx, shop, id), "id", "wash under way")
+}
+
+// EndWash logs the wash of every blade, and counts the bath's use.
+func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int) ([]store.Entry, error) {
+	w, err := s.Wash(ctx, shop, id)
+	if err != nil {
+		return nil, err
+	}
+	if w.Version != version {
+		return nil, kit.Changed(store.ErrStale, "wash")
+	}
+	if last := len(w.Steps) - 1; w.Step != last {
+		return nil, kit.Refuse("step", "%s comes first: the wash ends with the film", w.Steps[w.Step+1].Title)
+	}
+	raw, err := json.Marshal(store.WashedDetail{Cleaner: w.Cleaner.ID, Brush: w.Brush, Bath: w.Bath, With: len(w.Blades)})
+	if err != nil {
+		return nil, err
+	}
+	var rows []store.Entry
+	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
+		rows = nil
+		if err := tx.EndWash(ctx, shop, id, version); err != nil {
+			return kit.Changed(kit.NotThere(err, "id", "wash under way"), "wash") // somebody else ended it
+		}
+		// Blades are taken in one order, so that two washes cannot wait for each other.
+		ids := slices.SortedFunc(slices.Values(w.Blades), func(a, b uuid.UUID) int { return strings.Compare(a.String(), b.String()) })
+		for _, blade := range slices.Compact(ids) {
+			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindWashed, Blade: &blade, By: w.By, Detail: raw})
+			if err != nil {
+				return err
+			}
+			rows = append(rows, row)
+		}
+		if w.Bath != nil {
+			return tx.UseBath(ctx, shop, *w.Bath, len(rows))
+		}
+		return nil
+	})
+	return rows, err
+}

@@ -1,0 +1,212 @@
+// Package choose answers with which blade a cut is made, at which height and how fast.
+package choose
+
+import (
+	"context"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/guide"
+	"corte/core/measure"
+	"corte/internal/shop/kit"
+	shoptruing "corte/internal/shop/truing"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// A Plan is every blade of the rack weighed for one cut.
+type Plan struct {
+	Saw      store.Saw
+	Job      cut.Job  // with everything settled but the height
+	Options  []Option // the best ones
+	Total    int      // how many may make the cut
+	Stopped  []Stopped
+	Ideal    *choose.Ideal
+	Swap     *Swap
+	Kerfs    *choose.KerfAdvice
+	ByRule   *choose.Sheet
+	Hold     []guide.Advice
+	Heel     measure.Length // that the work meets
+	HeelFrom string         // a phrase; empty if nothing was measured
+	ShowFace string         // which way the face that will be seen lies: up or down
+	Cautions []string
+	Verdict  choose.Verdict  // of the cut on this saw, whatever blade is on it
+	Findings []guide.Finding // what stands against it
+	Fence    cut.Side        // of the blade that the fence goes to
+	Exits    []cut.Support   // what can hold the faces where teeth leave
+	Others   []cut.Support
+	Learnt   []string // what the shop's own cuts correct in it, in words
+	Sure     string   // how well the material's figures are known, in words
+}
+
+// A Swap is whether to change the blade for one cut.
+type Swap struct {
+	choose.Swap
+	On, Best *uuid.UUID
+}
+
+// An Option is a blade that may make the cut.
+type Option struct {
+	Blade   uuid.UUID
+	Mounted bool
+	Verdict choose.Verdict
+	Score   float64
+	Reasons []choose.Reason
+	Minds   []choose.Stop // what is to be known or asked before it goes on
+	Level   bool          // it is one of several at the head whose scores cannot be told apart
+	Heights choose.Heights
+	Setting *Setting // nil where the material has no feed window
+	Change  *Change
+}
+
+// A Change is the one that would open an option's window most; Blade is the one
+// to take instead, where that is it.
+type Change struct {
+	choose.Change
+	Blade *uuid.UUID
+}
+
+// A Setting is a blade at a height, and what the model says of it.
+type Setting struct {
+	Height  measure.Length
+	Verdict choose.Verdict
+	Through bool // it does what the form asks: parts the work, or stops at its depth
+	cut.Figures
+	ExitName, OtherName string  // the two faces where teeth leave
+	SplinterLimit       float64 // what the finish bears
+	WallLimit           measure.Length
+	WallFrom            string  // where side clearance and run-out are from
+	Stroke              float64 // seconds that a chop takes; 0 for another cut
+	Fade                cut.Fade
+	Hedge               string // how well the verdict is known, where what is not known could turn it
+	Minutes             cut.Minutes
+	Pieces              int
+}
+
+// A Stopped is what stops some of the blades.
+type Stopped struct {
+	choose.Stop
+	Blades []uuid.UUID
+}
+
+// Plan weighs every blade of the rack for a cut and tells of at most limit of
+// those that may make it.
+func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u measure.Unit) (Plan, error) {
+	w, j, r, err := s.Request(ctx, shop, c, u)
+	if err == nil {
+		err = InUse(w, "cut.saw_id")
+	}
+	if err != nil {
+		return Plan{}, err
+	}
+	blades, err := s.Store.Rack(ctx, shop)
+	if err != nil {
+		return Plan{}, err
+	}
+	rack := make([]choose.Candidate, len(blades))
+	for i, b := range blades {
+		rack[i] = r.Candidate(b, w)
+	}
+	ranking := choose.Rank(r.Request, rack)
+	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
+		Hold: guide.Hold(j, w.Saw, u), Findings: guide.Findings(j, w.Saw, u), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
+	p.Heel, p.HeelFrom = shoptruing.Meets(j, w, u)
+	p.Learnt = r.learnt.Says(j.Material.Name)
+	p.Exits, p.Others = choose.Supports(j, w.Saw)
+	for _, f := range p.Findings {
+		p.Verdict = max(p.Verdict, f.Verdict)
+	}
+	modelled := j.Material.Kind.Modelled()
+	for i := range p.Options {
+		o := ranking.Fit[i]
+		c := rack[o.Index]
+		out := Option{
+			Blade: blades[o.Index].ID, Mounted: c.Mounted, Score: o.Score,
+			Verdict: o.Verdict(modelled, c.State), Reasons: ranking.Reasons(r.Request, c, o),
+			Heights: r.Heights(c.Blade), Minds: o.Minds, Level: o.Level,
+		}
+		if modelled {
+			at := r.setting(w, blades[o.Index].ID, j, o.Height, o.Figures)
+			out.Setting = &at
+			if out.Verdict != choose.Clear {
+				if change, ok := ranking.BestChange(r.Request, c, o); ok {
+					out.Change = &Change{Change: change}
+					if change.Blade >= 0 {
+						instead := blades[change.Blade]
+						out.Change.Blade, out.Change.Text = &instead.ID, strings.ReplaceAll(change.Text, "NAME", instead.Name)
+					}
+				}
+			}
+		}
+		p.Options[i] = out
+	}
+	p.Stopped = gather(ranking.Stopped, blades)
+	if ideal, ok := choose.FindIdeal(r.Request); ok {
+		p.Ideal = &ideal
+	}
+	if sheet, ok := choose.RuleSheet(j.Material, w.Saw); ok {
+		p.ByRule = &sheet
+	}
+	if swap, ok := ranking.Swap(r.Request, rack); ok {
+		p.Swap = named(swap, blades, rack)
+	}
+	if len(ranking.Fit) > 0 {
+		if kerfs, ok := choose.Kerfs(r.Request, rack[ranking.Fit[0].Index].Blade); ok {
+			p.Kerfs = &kerfs
+		}
+	}
+	return p, nil
+}
+
+// gather puts blades together that the same rule stops for the same reason.
+func gather(stopped []choose.Option, blades []store.Blade) []Stopped {
+	out := []Stopped{}
+	place := map[choose.Stop]int{}
+	for _, o := range stopped {
+		first := o.Stops[0]
+		i, seen := place[first]
+		if !seen {
+			i = len(out)
+			place[first] = i
+			out = append(out, Stopped{Stop: first})
+		}
+		out[i].Blades = append(out[i].Blades, blades[o.Index].ID)
+	}
+	return out
+}
+
+// named puts the blades' names into the sentence of a swap.
+func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
+	out := Swap{Swap: s, Best: &blades[s.Best].ID}
+	on := ""
+	for i, c := range rack {
+		if c.Mounted {
+			on = blades[i].Name
+			out.On = &blades[i].ID
+		}
+	}
+	out.Text = strings.NewReplacer("NAME", blades[s.Best].Name, "ON", on).Replace(s.Text)
+	return &out
+}
+
+// Supports says where four supports carry a board, and what comes of where
+// they are now, if that is said.
+func (s Station) Supports(b guide.Board, now []measure.Length, u measure.Unit) (plan guide.SupportPlan, as *guide.SupportPlan, err error) {
+	if err := b.Check(); err != nil {
+		return plan, nil, kit.Placed(err)
+	}
+	plan = guide.PlanSupports(b, u)
+	if len(now) > 0 {
+		judged := guide.JudgeSupports(b, now, u)
+		as = &judged
+	}
+	return plan, as, nil
+}

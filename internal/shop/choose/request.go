@@ -1,0 +1,156 @@
+package choose
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/learn"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/internal/shop/kit"
+	shoptruing "corte/internal/shop/truing"
+	"corte/internal/store"
+)
+
+// A request is one cut on one saw, and what the shop's own cuts have taught of
+// its material.
+type Request struct {
+	choose.Request
+	learnt  learn.Correction // zero where nothing was, or where it is switched off
+	Table   material.Material
+	wobbles map[uuid.UUID]store.Wobble // how blades were last measured, where a wall is looked at
+	unit    measure.Unit
+	zone    string // the shop's
+}
+
+// InUse refuses a saw that was retired. What was cut on one before that is
+// still logged and traced.
+func InUse(w store.Saw, field string) error {
+	if w.Retired != nil {
+		return kit.Refuse(field, "%s is retired; put it back into use, or choose another saw", w.Name)
+	}
+	return nil
+}
+
+// Request loads the saw of a cut and settles and checks the cut on it.
+func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut, u measure.Unit) (store.Saw, cut.Job, Request, error) {
+	fail := func(err error) (store.Saw, cut.Job, Request, error) {
+		return store.Saw{}, cut.Job{}, Request{}, err
+	}
+	w, err := s.Store.Saw(ctx, shop, c.SawID)
+	if err != nil {
+		return fail(kit.NotThere(err, "cut.saw_id", "saw"))
+	}
+	j, err := c.Job(w)
+	if err != nil {
+		return fail(err)
+	}
+	if err := choose.CheckJob(j, w.Saw, u); err != nil {
+		return fail(kit.Placed(err, "cut"))
+	}
+	r := Request{Table: j.Material}
+	if w.Learning && j.Material.Kind.Modelled() {
+		lessons, err := s.Store.Lessons(ctx, shop, j.Material.ID)
+		if err != nil {
+			return fail(err)
+		}
+		if len(lessons) > 0 {
+			r.learnt = lessons[0].Correction
+			j.Material = r.learnt.Apply(j.Material)
+		}
+	}
+	if j.Finish.WallLimit() > 0 && j.Material.Kind.Modelled() {
+		if r.wobbles, err = s.Store.Wobbles(ctx, shop, w.ID); err != nil {
+			return fail(err)
+		}
+	}
+	heel, _ := shoptruing.Meets(j, w, u)
+	r.unit, r.zone = u, w.Zone
+	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u, Rework: w.Rework,
+		Doubt: cut.Doubt{Scorch: r.learnt.SDScorch, Splinter: r.learnt.SDSplinter}}
+	return w, j, r, nil
+}
+
+// Candidate is a blade of the rack as the choice sees it: as its log says, and
+// as it was last measured on this saw.
+func (r Request) Candidate(b store.Blade, w store.Saw) choose.Candidate {
+	c := choose.Candidate{
+		Blade: b.Blade, State: State(b.Blade, b.Condition),
+		Mounted: w.Mounted != nil && *w.Mounted == b.ID, Barred: choose.Bar(b.Condition),
+	}
+	wobble := r.wobbles[b.ID]
+	c.State.Spread, c.State.RunOut = measure.Length(wobble.Spread), measure.Length(wobble.RunOut)
+	return c
+}
+
+// sure says how well the material's figures are known: what the table only
+// guesses, and what the shop's own cuts made firmer.
+func (r Request) sure() string {
+	switch n := r.learnt.Cuts; n {
+	case 0:
+		return "as far as the table knows"
+	case 1:
+		return "from 1 cut here"
+	default:
+		return fmt.Sprintf("from %d cuts here", n)
+	}
+}
+
+func (r Request) setting(w store.Saw, blade uuid.UUID, j cut.Job, h measure.Length, f cut.Figures) Setting {
+	j.Height = h
+	at := Setting{Height: h, Figures: f, Through: j.Parts(), Verdict: choose.Judge(f), SplinterLimit: j.SplinterLimit(), WallLimit: j.Finish.WallLimit(),
+		Fade: f.Window.Fade(r.Doubt), Minutes: f.Minutes(j, r.Rework), Pieces: j.Count(), WallFrom: r.wallFrom(blade)}
+	at.ExitName, at.OtherName = cut.FaceNames(j.Motion, w.Kind.CarriesWork())
+	if !at.Through || choose.SpoilsBed(j) {
+		at.Verdict = choose.Mind
+	}
+	if at.Fade.Turns(f.Window, cut.FairRoom) {
+		at.Hedge = r.sure()
+	}
+	if j.Motion == cut.Chop {
+		at.Stroke = f.Feed.Seconds(j.FeedLength())
+	}
+	return at
+}
+
+// wallFrom says where the figures of wall marks are from.
+func (r Request) wallFrom(blade uuid.UUID) string {
+	if r.Job.Finish.WallLimit() == 0 || !r.Job.Material.Kind.Modelled() {
+		return ""
+	}
+	w := r.wobbles[blade]
+	part := func(v float64, at time.Time, name string) string {
+		if v == 0 {
+			return name + " taken as usual, never measured here"
+		}
+		return fmt.Sprintf("%s %s, measured on %s", name, measure.Length(v).Thin(r.unit), kit.Day(at, r.zone))
+	}
+	return part(w.Spread, w.SpreadAt, "side clearance") + "; " + part(w.RunOut, w.RunOutAt, "run-out")
+}
+
+func PastReach(field string, h, full measure.Length, u measure.Unit) error {
+	return kit.Refuse(field, "%s is past this saw's reach with this blade, %s", h.Format(u), full.Format(u))
+}
+
+// Fit loads a blade and makes sure that it may go on this saw for this job.
+func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut.Job, r Request, u measure.Unit) (choose.Candidate, error) {
+	b, err := s.Store.Blade(ctx, shop, id)
+	if err != nil {
+		return choose.Candidate{}, kit.NotThere(err, "blade_id", "blade")
+	}
+	if b.Retired != nil {
+		return choose.Candidate{}, kit.Refuse("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+	}
+	if bar := choose.Bar(b.Condition); bar != nil {
+		return choose.Candidate{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+	}
+	if stops := choose.Stops(b.Blade, j, w.Saw, u); len(stops) > 0 {
+		return choose.Candidate{}, kit.Refuse("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
+	}
+	return r.Candidate(b, w), nil
+}

@@ -1,0 +1,138 @@
+package groove
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/choose"
+	"corte/core/groove"
+	"corte/core/measure"
+	"corte/core/verdict"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/rack"
+	"corte/internal/store"
+)
+
+// A DadoSet is what a set is made of, and how thick its test grooves say that
+// its parts really are.
+type DadoSet struct {
+	store.DadoSet
+	Known []groove.KnownPart
+	Saws  []SetOnSaw
+}
+
+// A SetOnSaw is whether a set may go on one of the shop's saws.
+type SetOnSaw struct {
+	Saw     string
+	Verdict verdict.Verdict
+	Says    string
+}
+
+// DadoSet finds what a dado set is made of, and on which saws it may go; its
+// version is 0 where nobody has said what it is made of.
+func (s Station) DadoSet(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (DadoSet, error) {
+	b, err := s.dadoBlade(ctx, shop, id)
+	if err != nil {
+		return DadoSet{}, err
+	}
+	out, err := s.dadoSet(ctx, shop, id)
+	if err != nil {
+		return out, err
+	}
+	saws, err := s.Store.Saws(ctx, shop)
+	if err != nil {
+		return out, err
+	}
+	for _, w := range saws {
+		out.Saws = append(out.Saws, out.on(w, b, u))
+	}
+	return out, nil
+}
+
+func (s Station) dadoSet(ctx context.Context, shop, blade uuid.UUID) (DadoSet, error) {
+	set, err := s.Store.DadoSet(ctx, shop, blade)
+	switch {
+	case errors.Is(err, store.ErrNone):
+		return DadoSet{DadoSet: store.DadoSet{Blade: blade}}, nil
+	case err != nil:
+		return DadoSet{}, err
+	}
+	return told(set), nil
+}
+
+func told(set store.DadoSet) DadoSet { return DadoSet{DadoSet: set, Known: set.Set.Known(set.Held)} }
+
+// on says whether a set may go on a saw, and how wide its arbor takes it.
+func (d DadoSet) on(w store.Saw, b store.Blade, u measure.Unit) SetOnSaw {
+	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
+		return SetOnSaw{w.Name, verdict.Stop, stops[0].Why}
+	}
+	if w.ArborLength <= 0 || w.Nut <= 0 {
+		return SetOnSaw{w.Name, verdict.Mind, "it may go on; how long the arbor is stands in no record"}
+	}
+	room := w.ArborLength - w.Nut - w.Washer
+	if w.WasherOff {
+		room += w.Washer
+	}
+	return SetOnSaw{w.Name, verdict.Clear, "its arbor takes " + room.Format(u) + " under the nut"}
+}
+
+func (s Station) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
+	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
+	if err == nil && b.Make != blade.Dado {
+		err = kit.Refuse("id", "%s is a single blade; only a dado set has parts", b.Name)
+	}
+	return b, err
+}
+
+// SetDadoSet says what a set is made of, over the version it carries.
+func (s Station) SetDadoSet(ctx context.Context, shop uuid.UUID, set store.DadoSet, u measure.Unit) (DadoSet, error) {
+	if _, err := s.dadoBlade(ctx, shop, set.Blade); err != nil {
+		return DadoSet{}, err
+	}
+	if err := set.Set.Check(u); err != nil {
+		return DadoSet{}, kit.Placed(err)
+	}
+	if err := s.Store.SetDadoSet(ctx, shop, set); err != nil {
+		return DadoSet{}, kit.Changed(err, "set")
+	}
+	return s.DadoSet(ctx, shop, set.Blade, u)
+}
+
+// RenewParts notes that parts of a set were sharpened, replaced or are worn, so
+// that what grooves taught of them counts no more.
+func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, why string, outer bool, parts []int, by, note string, u measure.Unit) (DadoSet, error) {
+	set, err := s.DadoSet(ctx, shop, id, u)
+	switch {
+	case err != nil:
+		return set, err
+	case set.Version == 0:
+		return set, kit.Refuse("id", "say first what this set is made of")
+	case !outer && len(parts) == 0:
+		return set, kit.Refuse("parts", "say which parts")
+	}
+	d := store.RenewedDetail{Why: why, Outer: outer}
+	for _, i := range parts {
+		if i >= len(set.Set.Parts) {
+			return set, kit.Refuse("parts", "this set has %d kinds of part", len(set.Set.Parts))
+		}
+		d.Parts = append(d.Parts, used(set.Set.Parts[i], 0))
+	}
+	raw, err := json.Marshal(d)
+	if err != nil {
+		return set, err
+	}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindRenewed, Blade: &id, By: by, Note: note, Detail: raw}
+	if _, err := s.Store.Append(ctx, e); err != nil {
+		return set, err
+	}
+	return s.DadoSet(ctx, shop, id, u)
+}
+
+func used(p groove.Part, n int) store.PartUsed {
+	return store.PartUsed{Thickness: p.Thickness.Mm(), Shim: p.Shim, Count: n}
+}

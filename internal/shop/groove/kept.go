@@ -1,0 +1,134 @@
+package groove
+
+import (
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/cut"
+	"corte/core/groove"
+	"corte/core/measure"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/store"
+)
+
+// A keptTest and a keptStand are how a fitting is kept.
+type keptTest struct {
+	At    time.Time `json:"at"`
+	Width float64   `json:"width_mm"`
+	Off   float64   `json:"off_mm"`
+	Depth float64   `json:"depth_mm,omitempty"`
+	Set   keptStand `json:"set"` // that it was made with
+	Doubt bool      `json:"doubt,omitempty"`
+}
+
+type keptStand struct {
+	Parts  []store.PartUsed `json:"parts,omitempty"`
+	Dial   *store.DialUsed  `json:"dial,omitempty"`
+	Shift  float64          `json:"shift_mm,omitempty"`
+	Off    float64          `json:"off_mm,omitempty"`
+	Passes int              `json:"passes,omitempty"`
+	Height float64          `json:"height_mm"`
+}
+
+func keepStand(s groove.Stand) keptStand {
+	out := keptStand{Shift: s.Shift.Mm(), Off: s.Off.Mm(), Passes: s.Passes, Height: s.Height.Mm()}
+	for _, p := range s.Parts {
+		out.Parts = append(out.Parts, used(p, p.Count))
+	}
+	if s.Dial != nil {
+		out.Dial = &store.DialUsed{Cutters: s.Dial.Cutters, Turns: s.Dial.Turns}
+	}
+	return out
+}
+
+func (k keptStand) stand() groove.Stand {
+	out := groove.Stand{Parts: store.PartsOf(k.Parts), Shift: measure.Length(k.Shift), Off: measure.Length(k.Off), Passes: k.Passes, Height: measure.Length(k.Height)}
+	if k.Dial != nil {
+		out.Dial = &groove.Dial{Cutters: k.Dial.Cutters, Turns: k.Dial.Turns}
+	}
+	return out
+}
+
+func keepTests(tests []groove.Test) []keptTest {
+	out := make([]keptTest, len(tests))
+	for i, t := range tests {
+		out[i] = keptTest{t.At, t.Width.Mm(), t.Off.Mm(), t.Depth.Mm(), keepStand(t.With), t.Doubt}
+	}
+	return out
+}
+
+func testsKept(kept []keptTest) []groove.Test {
+	out := make([]groove.Test, len(kept))
+	for i, k := range kept {
+		out[i] = groove.Test{At: k.At, Width: measure.Length(k.Width), Off: measure.Length(k.Off), Depth: measure.Length(k.Depth), With: k.Set.stand(), Doubt: k.Doubt}
+	}
+	return out
+}
+
+// A keptAsk is what is kept of an ask, under the names that it has been kept
+// under since the first edition: they are those of that edition's Go fields.
+// testdata/asked.json holds one as it was written.
+type keptAsk struct {
+	Ask struct {
+		Cut   keptCut
+		Piece []measure.Length
+		Fit   groove.Fit
+		Edge  measure.Length
+		Count int
+	} `json:"ask"`
+	Piece  measure.Length `json:"piece_mm"`  // at its thickest
+	Target measure.Length `json:"target_mm"` // width of the groove
+	Depth  measure.Length `json:"depth_mm"`
+}
+
+type keptCut struct {
+	Saw       uuid.UUID `json:"SawID"`
+	Material  string
+	Direction cut.Direction
+	Motion    *cut.Motion
+	Finish    cut.Finish
+	Thickness measure.Length
+	Width     measure.Length
+	Length    measure.Length
+	Exit      *cut.Support
+	Other     *cut.Support
+	Form      cut.Form
+	Depth     measure.Length
+	Bevel     float64 `json:"BevelDeg"`
+	Miter     float64 `json:"MiterDeg"`
+	Bed       cut.Bed
+	Piece     measure.Length
+	Pieces    int
+	Moisture  cut.Moisture
+	Moves     bool
+	FenceSide cut.Side
+	BrakeOff  bool
+}
+
+func (c scene) keep() ([]byte, error) {
+	a, d := c.ask, c.ask.Cut
+	k := keptAsk{Piece: c.piece.Thickest, Target: c.want.Width, Depth: c.want.Depth}
+	k.Ask.Piece, k.Ask.Fit, k.Ask.Edge, k.Ask.Count = a.Piece, a.Fit, a.Edge, a.Count
+	k.Ask.Cut = keptCut{d.SawID, d.Material, d.Direction, d.Motion, d.Finish, d.Thickness, d.Width, d.Length, d.Exit, d.Other, d.Form, d.Depth,
+		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff}
+	return json.Marshal(k)
+}
+
+func (k keptAsk) ask() Ask {
+	a, d := k.Ask, k.Ask.Cut
+	return Ask{Piece: a.Piece, Fit: a.Fit, Edge: a.Edge, Count: a.Count, Cut: shopchoose.Cut{SawID: d.Saw, Material: d.Material,
+		Direction: d.Direction, Motion: d.Motion, Finish: d.Finish, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Exit: d.Exit,
+		Other: d.Other, Form: d.Form, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, Bed: d.Bed, Piece: d.Piece, Pieces: d.Pieces,
+		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff}}
+}
+
+func unmarshal(pairs ...any) error {
+	for i := 0; i < len(pairs); i += 2 {
+		if err := json.Unmarshal(pairs[i].(json.RawMessage), pairs[i+1]); err != nil {
+			return err
+		}
+	}
+	return nil
+}

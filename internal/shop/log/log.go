@@ -1,0 +1,63 @@
+// Package log reads, strikes out, writes and takes in the shop's log.
+package log
+
+import (
+	"context"
+	"encoding/json"
+
+	"github.com/google/uuid"
+
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// Rows lists one page of the log, newest first, and the mark before which the
+// next page begins, if there is one.
+func (s Station) Rows(ctx context.Context, shop uuid.UUID, f store.Filter, before store.Mark, limit int) ([]store.Entry, *store.Mark, error) {
+	page, err := s.Store.Log(ctx, shop, f, before, limit+1)
+	if err != nil || len(page) <= limit {
+		return page, nil, err
+	}
+	last := page[limit-1]
+	return page[:limit], &store.Mark{At: last.At, ID: last.ID}, nil
+}
+
+// strikable are the rows that may be struck out. What took a thing out of use
+// is taken back by putting it into use again.
+var strikable = map[store.Kind]bool{
+	store.KindCut: true, store.KindWashed: true, store.KindSharpened: true, store.KindReturned: true, store.KindSent: true,
+	store.KindJudged: true, store.KindInspected: true, store.KindMended: true, store.KindNoted: true, store.KindMounted: true, store.KindDismounted: true,
+	store.KindMoved: true, store.KindHeel: true, store.KindFence: true, store.KindRunOut: true, store.KindTilt: true,
+	store.KindGauge: true, store.KindClearance: true, store.KindGrooved: true, store.KindRenewed: true,
+}
+
+// Strike notes that a row of the log was a mistake. It stays, struck through,
+// and counts no more.
+func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note string) (store.Entry, error) {
+	row, err := s.Store.Entry(ctx, shop, id)
+	switch {
+	case err != nil:
+		return row, kit.NotThere(err, "id", "row of the log")
+	case !strikable[row.Kind]:
+		return row, kit.Refuse("id", "this row cannot be struck out; undo what it records instead")
+	}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: note}
+	var d store.CutDetail
+	_ = json.Unmarshal(row.Detail, &d)
+	out, err := s.Store.Append(ctx, e, func(tx *store.Store, e store.Entry) error {
+		if row.Kind != store.KindCut || d.Foretold == nil {
+			return nil
+		}
+		return tx.Learn(ctx, shop, d.Material)
+	})
+	if store.IsDuplicate(err) {
+		return row, &kit.Error{Reason: kit.Conflict, Field: "id", Detail: "this row is struck out already"}
+	}
+	return out, err
+}

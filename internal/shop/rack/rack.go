@@ -1,0 +1,283 @@
+// Package rack keeps what the shop owns: its blades, its saws, and the shop itself.
+package rack
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/measure"
+	"corte/internal/photo"
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// CheckBlade reports the first number that no real blade can have.
+func CheckBlade(b store.Blade) error {
+	if err := b.Check(); err != nil {
+		return kit.Placed(err)
+	}
+	switch {
+	case b.Set == nil:
+		return nil
+	case b.Make != blade.Dado:
+		return kit.Refuse("set", "only a dado set has parts")
+	}
+	return kit.Placed(b.Set.Check(measure.Millimetre))
+}
+
+// CheckSaw reports the first number that no real saw can have.
+func CheckSaw(w store.Saw) error { return kit.Placed(w.Check()) }
+
+// AddBlade puts a blade on the rack.
+func (s Station) AddBlade(ctx context.Context, shop uuid.UUID, b store.Blade) (store.Blade, error) {
+	if err := CheckBlade(b); err != nil {
+		return b, err
+	}
+	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
+		b.ID = id
+		return tx.AddBlade(ctx, shop, b)
+	})
+	if err != nil {
+		return b, err
+	}
+	return s.Blade(ctx, shop, id)
+}
+
+// AddSaw puts a saw into the shop.
+func (s Station) AddSaw(ctx context.Context, shop uuid.UUID, w store.Saw) (store.Saw, error) {
+	if err := CheckSaw(w); err != nil {
+		return w, err
+	}
+	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
+		w.ID = id
+		return tx.AddSaw(ctx, shop, w)
+	})
+	if err != nil {
+		return w, err
+	}
+	return s.Saw(ctx, shop, id)
+}
+
+// ChangeBlade writes a blade's numbers over those of the version it carries.
+func (s Station) ChangeBlade(ctx context.Context, shop uuid.UUID, b store.Blade) (store.Blade, error) {
+	if err := CheckBlade(b); err != nil {
+		return b, err
+	}
+	if err := s.Store.ChangeBlade(ctx, shop, b); err != nil {
+		return b, kit.Changed(kit.NotThere(err, "id", "blade"), "blade")
+	}
+	return s.Blade(ctx, shop, b.ID)
+}
+
+// ChangeSaw writes a saw's numbers over those of the version it carries.
+func (s Station) ChangeSaw(ctx context.Context, shop uuid.UUID, w store.Saw) (store.Saw, error) {
+	if err := CheckSaw(w); err != nil {
+		return w, err
+	}
+	if err := s.Store.ChangeSaw(ctx, shop, w); err != nil {
+		return w, kit.Changed(kit.NotThere(err, "id", "saw"), "saw")
+	}
+	return s.Saw(ctx, shop, w.ID)
+}
+
+// ChangeShop writes how the shop likes to work over the version it carries.
+func (s Station) ChangeShop(ctx context.Context, sh store.Shop) (store.Shop, error) {
+	if err := kit.CheckZone(sh); err != nil {
+		return sh, err
+	}
+	if err := s.Store.ChangeShop(ctx, sh); err != nil {
+		return sh, kit.Changed(kit.NotThere(err, "", "shop"), "shop")
+	}
+	return s.Shop(ctx, sh.ID)
+}
+
+// Saw finds one saw of the shop, retired or not.
+func (s Station) Saw(ctx context.Context, shop, id uuid.UUID) (store.Saw, error) {
+	w, err := s.Store.Saw(ctx, shop, id)
+	return w, kit.NotThere(err, "id", "saw")
+}
+
+// RetireBlade takes a blade off the rack and says so in its log.
+func (s Station) RetireBlade(ctx context.Context, shop, id uuid.UUID, reason, note string) (store.Blade, error) {
+	r := &store.Retired{At: s.Now(), Reason: reason, Note: note}
+	return s.setRetired(ctx, shop, id, r)
+}
+
+// RestoreBlade puts a retired blade back and says so in its log.
+func (s Station) RestoreBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
+	return s.setRetired(ctx, shop, id, nil)
+}
+
+func (s Station) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.Retired) (store.Blade, error) {
+	b, err := s.Blade(ctx, shop, id)
+	if err != nil || (b.Retired == nil) == (r == nil) {
+		return b, err // as it should be already
+	}
+	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
+		if err := tx.RetireBlade(ctx, shop, id, r); err != nil {
+			return err
+		}
+		_, err := tx.Append(ctx, retiredEntry(shop, r, s.Now(), &id, nil))
+		return err
+	})
+	if err != nil {
+		return b, kit.NotThere(err, "id", "blade")
+	}
+	return s.Blade(ctx, shop, id)
+}
+
+// RetireSaw takes a saw out of the shop, or brings it back where reason is
+// empty, and says so in the log.
+func (s Station) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, note string) (store.Saw, error) {
+	var r *store.Retired
+	if reason != "" {
+		r = &store.Retired{At: s.Now(), Reason: reason, Note: note}
+	}
+	w, err := s.Saw(ctx, shop, id)
+	if err != nil || (w.Retired == nil) == (r == nil) {
+		return w, err
+	}
+	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
+		if err := tx.RetireSaw(ctx, shop, id, r); err != nil {
+			return err
+		}
+		_, err := tx.Append(ctx, retiredEntry(shop, r, s.Now(), nil, &id))
+		return err
+	})
+	if err != nil {
+		return w, kit.NotThere(err, "id", "saw")
+	}
+	return s.Saw(ctx, shop, id)
+}
+
+func retiredEntry(shop uuid.UUID, r *store.Retired, at time.Time, blade, saw *uuid.UUID) store.Entry {
+	e := store.Entry{Shop: shop, At: at, Kind: store.KindRestored, Blade: blade, Saw: saw}
+	if r != nil {
+		e.Kind, e.Note = store.KindRetired, r.Note
+		e.Detail, _ = json.Marshal(store.RetiredDetail{Reason: r.Reason})
+	}
+	return e
+}
+
+// Whole loads everything that a file of the rack is compared with: saws and
+// blades, the retired ones too.
+func (s Station) Whole(ctx context.Context, shop uuid.UUID) ([]store.Saw, []store.Blade, error) {
+	saws, err := s.Store.Saws(ctx, shop)
+	if err != nil {
+		return nil, nil, err
+	}
+	blades, err := s.Store.Blades(ctx, shop, store.Place{}, 0)
+	if err != nil {
+		return nil, nil, err
+	}
+	retired, err := s.Store.Blades(ctx, shop, store.Place{Retired: true}, 0)
+	return saws, append(blades, retired...), err
+}
+
+// Import adds and changes saws and blades, all or none. Rows that carry a
+// version are changed, the others added.
+func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, blades []store.Blade) error {
+	return s.Store.Atomically(ctx, func(tx *store.Store) error {
+		for _, w := range saws {
+			save := tx.AddSaw
+			if w.Version > 0 {
+				save = tx.ChangeSaw
+			}
+			if err := save(ctx, shop, w); err != nil {
+				return kit.Changed(err, "rack")
+			}
+		}
+		for _, b := range blades {
+			save := tx.AddBlade
+			if b.Version > 0 {
+				save = tx.ChangeBlade
+			}
+			if err := save(ctx, shop, b); err != nil {
+				return kit.Changed(err, "rack")
+			}
+		}
+		return nil
+	})
+}
+
+const photoSide = 1280 // pixels, the longer side of what is kept
+
+// Develop makes a photo ready to be kept: turned upright, made smaller and
+// encoded anew, so that nothing else that was in the file is kept. It takes its
+// time, and so comes before any transaction.
+func Develop(ctx context.Context, file []byte) ([]byte, error) {
+	small, err := photo.Small(ctx, file, photoSide)
+	var size *photo.SizeError
+	switch {
+	case errors.Is(err, photo.ErrLate):
+		return nil, &kit.Error{Reason: kit.Busy, Field: "photo", Detail: err.Error()}
+	case errors.Is(err, photo.ErrUnreadable) || errors.As(err, &size):
+		return nil, kit.Refuse("photo", "%v", err)
+	}
+	return small, err
+}
+
+// SetPhoto keeps a photo of a blade that was developed.
+func (s Station) SetPhoto(ctx context.Context, shop, id uuid.UUID, developed []byte) (store.Blade, error) {
+	b, err := s.Blade(ctx, shop, id)
+	if err != nil {
+		return b, err
+	}
+	if err := s.Store.SetPhoto(ctx, shop, id, s.Now(), developed); err != nil {
+		return b, err
+	}
+	return s.Blade(ctx, shop, id)
+}
+
+// Photo finds a blade's photo, a JPEG.
+func (s Station) Photo(ctx context.Context, shop, id uuid.UUID) ([]byte, error) {
+	raw, err := s.Store.Photo(ctx, shop, id)
+	return raw, kit.NotThere(err, "id", "photo")
+}
+
+// DropPhoto throws a blade's photo away.
+func (s Station) DropPhoto(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
+	if err := s.Store.DropPhoto(ctx, shop, id); err != nil {
+		return store.Blade{}, err
+	}
+	return s.Blade(ctx, shop, id)
+}
+
+// Shop finds a shop.
+func (s Station) Shop(ctx context.Context, id uuid.UUID) (store.Shop, error) {
+	shop, err := s.Store.Shop(ctx, id)
+	return shop, kit.NotThere(err, "", "shop")
+}
+
+// Saws lists the shop's saws by name.
+func (s Station) Saws(ctx context.Context, shop uuid.UUID) ([]store.Saw, error) {
+	return s.Store.Saws(ctx, shop)
+}
+
+// Blades lists one page of the rack by name, and the place where the next page
+// begins, if there is one.
+func (s Station) Blades(ctx context.Context, shop uuid.UUID, after store.Place, limit int) ([]store.Blade, *store.Place, error) {
+	page, err := s.Store.Blades(ctx, shop, after, limit+1)
+	if err != nil || len(page) <= limit {
+		return page, nil, err
+	}
+	last := page[limit-1]
+	return page[:limit], &store.Place{Name: last.Name, ID: last.ID}, nil
+}
+
+// Blade finds one blade of the rack.
+func (s Station) Blade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
+	b, err := s.Store.Blade(ctx, shop, id)
+	return b, kit.NotThere(err, "id", "blade")
+}

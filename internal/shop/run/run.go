@@ -1,0 +1,139 @@
+// Package run logs the cuts that were made, and compares two settings on one board.
+package run
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/measure"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// measures are what pieces are compared by; less is better in each.
+var measures = []struct {
+	name, less, more string
+	of               func(Run) (float64, bool)
+}{
+	{"scorch", "scorches less", "scorches more", func(r Run) (float64, bool) { return grade(r.Wall, "clean", "brown", "black") }},
+	{"splinters", "splinters less", "splinters more", func(r Run) (float64, bool) { return grade(r.Splinters, "none", "fuzz", "splinters", "torn") }},
+	{"effort", "feeds easier", "feeds harder", func(r Run) (float64, bool) { return grade(r.Effort, "easy", "normal", "hard") }},
+	{"seconds", "is quicker", "is slower", func(r Run) (float64, bool) { return r.Seconds, r.Seconds > 0 }},
+}
+
+// A CutMade is a cut that was made, and how it came out.
+type CutMade struct {
+	Cut       shopchoose.Cut
+	Blade     uuid.UUID
+	Height    measure.Length // 0 for a chop
+	Feed      measure.Feed   // aimed at; 0 if not known
+	Pieces    int
+	Metres    float64 // of cut in all, where those were counted; 0 for pieces
+	Seconds   float64 // that one piece really took; 0 if nobody counted
+	Wall      string
+	Splinters string
+	Other     string // splinters of the other face where teeth leave; empty if nobody looked
+	Effort    string
+	Noise     string
+	CameBack  *bool // after a wash
+	By, Note  string
+	Waited    time.Duration // between being made and being sent
+	After     time.Time     // the row of what was made just before it at the same bench; zero if not known
+}
+
+// at is when the cut was made by the shop's clock, which reads now. What was
+// made before it stays before it, since a fold reads rows in their order: the
+// first of two may have been longer on its way than lay between them.
+func (made CutMade) at(now time.Time) time.Time {
+	at := now.Add(-made.Waited)
+	if next := made.After.Add(time.Microsecond); at.Before(next) && !next.After(now) {
+		return next
+	}
+	return at
+}
+
+// LogCut adds a cut to the log, brings the blade's condition up to date, and
+// takes in what the cut teaches of its material.
+func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade, u measure.Unit) (store.Entry, error) {
+	detail, w, err := s.CutDetail(ctx, shop, made, u)
+	if err != nil {
+		return store.Entry{}, err
+	}
+	raw, err := json.Marshal(detail)
+	if err != nil {
+		return store.Entry{}, err
+	}
+	entry := store.Entry{Shop: shop, At: made.at(s.Now()), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
+	return s.Store.Append(ctx, entry, teaches(ctx, detail))
+}
+
+// teaches takes in what a cut says of its material.
+func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.Entry) error {
+	return func(tx *store.Store, row store.Entry) error {
+		if d.Foretold == nil {
+			return nil
+		}
+		return tx.Learn(ctx, row.Shop, d.Material)
+	}
+}
+
+// CutDetail checks a cut that was made and writes it down as the log keeps it,
+// with what the model's table said of it.
+func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u measure.Unit) (store.CutDetail, store.Saw, error) {
+	fail := func(err error) (store.CutDetail, store.Saw, error) { return store.CutDetail{}, store.Saw{}, err }
+	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, made.Cut, u)
+	if err != nil {
+		return fail(err)
+	}
+	cand, err := shopchoose.At(s.Kit).Fit(ctx, shop, made.Blade, w, j, r, u)
+	if err != nil {
+		return fail(err)
+	}
+	full := r.Heights(cand.Blade).Full
+	switch {
+	case j.Motion == cut.Chop && made.Height != 0:
+		return fail(kit.Refuse("height_mm", "a chop has no height; leave it out"))
+	case j.Motion != cut.Chop && made.Height <= 0:
+		return fail(kit.Refuse("height_mm", "say how high the blade stood"))
+	case made.Height > full:
+		return fail(shopchoose.PastReach("height_mm", made.Height, full, u))
+	}
+	detail := store.CutDetail{
+		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
+		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: made.Height.Mm(),
+		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces, Metres: made.Metres,
+		Wall: made.Wall, Splinters: made.Splinters, OtherSplinters: made.Other, Effort: made.Effort, Noise: made.Noise,
+		Seconds: made.Seconds, CameBack: made.CameBack,
+		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
+	}
+	detail.Wears = &store.Wears{Abrasion: r.Table.Abrasion, Resin: r.Table.Resin}
+	if j.Moisture != cut.Dry {
+		detail.Moisture = j.Moisture.String()
+	}
+	if j.Form != cut.Through {
+		detail.Form = j.Form.String()
+	}
+	if j.Material.Kind.Modelled() {
+		j.Height, j.Material = made.Height, r.Table
+		cand.State.Heel = r.Heel
+		detail.Foretold = store.Foretell(j, cand.Blade, choose.DriveOf(w.Saw), cand.State, detail.RealFeed())
+	}
+	return detail, w, nil
+}
+
+// Lessons lists what the shop's own cuts have taught, by material.
+func (s Station) Lessons(ctx context.Context, shop uuid.UUID) ([]store.Lesson, error) {
+	return s.Store.Lessons(ctx, shop, "")
+}

@@ -1,0 +1,284 @@
+// Package truing judges readings of a saw and a blade, and keeps them.
+package truing
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/cut"
+	"corte/core/fault"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/truing"
+	"corte/internal/shop/kit"
+	"corte/internal/shop/rack"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// A Reading is everything that a truing session read.
+type Reading struct {
+	Test          string // heel, fence, runout, tilt, gauge, clearance, width or depth
+	Saw, Blade    *uuid.UUID
+	First, Second []measure.Length
+	Span          measure.Length
+	Dial          truing.Side
+	Gap, Height   measure.Length
+	Length        measure.Length
+	Wanted, Found measure.Length
+	Slots         []int
+	By, Note      string
+}
+
+// A Truing is what readings come to.
+type Truing struct {
+	truing.Finding
+	Figure        float64 // what is kept and drawn over time
+	Unit          string  // mm or deg
+	Aim, Act      float64 // tolerances in that unit; 0 where there is none
+	Heel          *truing.Heel
+	Fence         *truing.Fence
+	RunOut        *truing.RunOut
+	Adjustment    *truing.Adjustment
+	Left, Right   *truing.Clearance
+	MarksApart    measure.Length
+	First, Second []int // doubtful readings
+	Saw           store.Saw
+}
+
+// WorkOut says what readings come to.
+func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measure.Unit) (Truing, error) {
+	var w store.Saw
+	var err error
+	if r.Saw != nil {
+		if w, err = s.Store.Saw(ctx, shop, *r.Saw); err != nil {
+			return Truing{}, kit.NotThere(err, "saw_id", "saw")
+		}
+	} else if r.Test != "clearance" && r.Test != "runout" {
+		return Truing{}, kit.Refuse("saw_id", "say which saw was measured")
+	}
+	out, err := workOut(r, w.Saw, w.HeldTo(), u)
+	out.Saw = w
+	if err != nil {
+		return out, kit.Placed(err)
+	}
+	if out.First == nil {
+		out.First = []int{}
+	}
+	if out.Second == nil {
+		out.Second = []int{}
+	}
+	return out, err
+}
+
+func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing, error) {
+	out := Truing{Unit: "mm", First: truing.Doubtful(r.First), Second: truing.Doubtful(r.Second)}
+	two := func(what string) error {
+		if len(r.First) != 2 {
+			return fault.At("first reading", "read %s", what)
+		}
+		return nil
+	}
+	switch r.Test {
+	case "heel":
+		if err := two("the same tooth at the front and at the rear"); err != nil {
+			return out, err
+		}
+		h, err := truing.HeelOf(r.First[0], r.First[1], r.Span, w.ToBolt, r.Dial)
+		if err != nil {
+			return out, err
+		}
+		out.Heel, out.Finding, out.Figure, out.Aim, out.Act = &h, h.Judge(t, u), h.TowardFence.Mm(), t.HeelAim.Mm(), t.HeelAct.Mm()
+	case "fence":
+		if err := two("the way from slot to fence at the front and at the rear"); err != nil {
+			return out, err
+		}
+		f, err := truing.FenceOf(r.First[0], r.First[1], r.Span)
+		if err != nil {
+			return out, err
+		}
+		out.First = nil // these are widths, not a dial's readings
+		out.Fence, out.Finding, out.Figure, out.Act = &f, f.Judge(t, u), f.Open.Mm(), t.FenceOpen.Mm()
+	case "runout":
+		ro, err := truing.RunOutOf(r.First, r.Second)
+		if err != nil {
+			return out, err
+		}
+		out.RunOut, out.Finding, out.Figure, out.Aim, out.Act = &ro, ro.Judge(t, u), ro.Spread.Mm(), t.RunOutAim.Mm(), t.RunOutAct.Mm()
+	case "tilt":
+		deg, err := truing.Tilt(r.Gap, r.Height)
+		if err != nil {
+			return out, err
+		}
+		out.Finding, out.Figure, out.Unit, out.Act = truing.JudgeTilt(deg, t), deg, "deg", t.TiltDeg
+	case "gauge":
+		if err := two("the strip's width at the end that was cut first and at the one cut last"); err != nil {
+			return out, err
+		}
+		out.First = nil
+		g, err := truing.FiveCut(r.First[0], r.First[1], r.Length)
+		if err != nil {
+			return out, err
+		}
+		out.Finding, out.Figure, out.Unit, out.Act = g.Judge(t), g.AngleDeg, "deg", t.GaugeDeg
+	case "width", "depth":
+		lead := w.FenceLead
+		if r.Test == "depth" {
+			lead = w.WheelLead
+		}
+		a, err := truing.Adjust(r.Wanted, r.Found, lead)
+		if err != nil {
+			return out, err
+		}
+		out.Adjustment, out.Figure = &a, a.Move.Mm()
+		if out.Finding = a.JudgeWidth(u); r.Test == "depth" {
+			out.Finding = a.JudgeDepth(w.Kind != saw.Table, u)
+		}
+	case "clearance":
+		if w.RPM > 0 {
+			out.MarksApart = truing.MarksApart(truing.UsualFeed, w.RPM)
+		}
+		l, err := truing.ClearanceOf(r.First, r.Slots)
+		if err != nil {
+			return out, err
+		}
+		out.Left, out.Finding, out.Figure = &l, l.Judge(out.MarksApart, u), l.Range.Mm()
+		if len(r.Second) > 0 {
+			rt, err := truing.ClearanceOf(r.Second, r.Slots)
+			if err != nil {
+				return out, fault.At("second reading", "%w", err)
+			}
+			f := rt.Judge(out.MarksApart, u)
+			out.Right, out.Figure = &rt, max(out.Figure, rt.Range.Mm())
+			out.Verdict = max(out.Verdict, f.Verdict)
+			out.Says = append(prefixed("Left side: ", out.Says), prefixed("Right side: ", f.Says)...)
+			out.Do = append(out.Do, f.Do...)
+		}
+	default:
+		return out, fault.At("test", "there is no such test")
+	}
+	return out, nil
+}
+
+func prefixed(p string, says []string) []string {
+	out := make([]string, len(says))
+	for i, s := range says {
+		out[i] = p + s
+	}
+	return out
+}
+
+// Save logs a session. input is what was sent, kept
+// whole so that it can be worked out anew.
+func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, u measure.Unit) (Past, error) {
+	if r.Test == "width" || r.Test == "depth" {
+		return Past{}, kit.Refuse("test", "an adjustment is not kept; it is done")
+	}
+	if r.Test == "clearance" && r.Blade == nil {
+		return Past{}, kit.Refuse("blade_id", "say which blade was measured")
+	}
+	t, err := s.WorkOut(ctx, shop, r, u)
+	if err != nil {
+		return Past{}, err
+	}
+	if r.Blade != nil {
+		if _, err := s.Store.Blade(ctx, shop, *r.Blade); err != nil {
+			return Past{}, kit.NotThere(err, "blade_id", "blade")
+		}
+	}
+	d := store.TruingDetail{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
+	if t.Heel != nil {
+		v := t.Heel.TowardFence.Mm()
+		d.Heel = &v
+	}
+	if t.Fence != nil {
+		v := t.Fence.Open.Mm()
+		d.Open = &v
+	}
+	raw, err := json.Marshal(d)
+	if err != nil {
+		return Past{}, err
+	}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
+	out, err := s.Store.Append(ctx, e)
+	return past(out, t.Saw), err
+}
+
+// A Past is one of the log, with the band that its figure is held to now.
+type Past struct {
+	store.Entry
+	Low, High float64
+}
+
+// Recent lists what was measured before, newest first.
+func (s Station) Recent(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UUID, test string, limit int) ([]Past, error) {
+	rows, err := s.Store.Truings(ctx, shop, saw, blade, test, limit)
+	if err != nil {
+		return nil, err
+	}
+	saws, err := s.Store.Saws(ctx, shop)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Past, len(rows))
+	for i, e := range rows {
+		var w store.Saw // a retired saw is held to what is usual
+		if e.Saw != nil {
+			if k := slices.IndexFunc(saws, func(w store.Saw) bool { return w.ID == *e.Saw }); k >= 0 {
+				w = saws[k]
+			}
+		}
+		out[i] = past(e, w)
+	}
+	return out, nil
+}
+
+func past(e store.Entry, w store.Saw) Past {
+	low, high := w.HeldTo().Band(string(e.Kind))
+	return Past{e, low, high}
+}
+
+// MoveSaw logs that a saw was moved or bumped.
+func (s Station) MoveSaw(ctx context.Context, shop uuid.UUID, id uuid.UUID, note string) (store.Entry, error) {
+	if _, err := rack.At(s.Kit).Saw(ctx, shop, id); err != nil {
+		return store.Entry{}, err
+	}
+	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindMoved, Saw: &id, Note: note}
+	return s.Store.Append(ctx, e)
+}
+
+// Meets is the heel that the work of a job meets on a saw, and where it is
+// from, a phrase; empty where nothing was ever measured.
+func Meets(j cut.Job, w store.Saw, u measure.Unit) (measure.Length, string) {
+	if w.HeelAt == nil && w.FenceAt == nil {
+		return 0, ""
+	}
+	day := func(t *time.Time) string { return kit.Day(*t, w.Zone) }
+	thin := func(l measure.Length) string {
+		if u == measure.Inch {
+			return fmt.Sprintf("%.4f\"", l.Inches())
+		}
+		return l.Format(u)
+	}
+	from := ""
+	if w.HeelAt != nil {
+		from = "heel " + thin(w.Heel) + " on " + day(w.HeelAt)
+	}
+	if w.Kind == saw.Table && j.Direction != cut.Crosscut && w.FenceAt != nil {
+		if from != "" {
+			from += ", "
+		}
+		return truing.AlongFence(w.Heel, w.FenceOpen), from + "fence open " + thin(w.FenceOpen) + " on " + day(w.FenceAt)
+	}
+	return w.Heel, from
+}
