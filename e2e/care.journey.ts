@@ -200,7 +200,7 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
   await diameter.fill('253.4');
   await diameter.press('Enter');
   await page.getByRole('button', { name: 'Hang it up' }).click();
-  await expect(page.getByRole('button', { name: 'It is back: Rover' })).toBeHidden();
+  await expect(page.getByRole('dialog')).toBeHidden();
   await page.goto(`/rack/${id}`);
   await expect(page.getByText('253.4 mm', { exact: true })).toBeVisible();
   await expect(

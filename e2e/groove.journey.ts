@@ -1,6 +1,6 @@
 /** Grooves that fit the piece: a stack with a test cut, passes with one blade, saws that may not, joints. */
 import type { APIRequestContext, Page } from '@playwright/test';
-import { accessible, choose, expect, test } from './test';
+import { accessible, choose, expect, inches, test } from './test';
 
 const ply = 'of=birch-ply&cut=sheet&t=18&w=400&l=900&n=12';
 
@@ -162,7 +162,7 @@ test('a rabbet on a phone, in inches: from the cut in Choose to the blade that c
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL });
   const page = await context.newPage();
   await page.goto(`/?of=poplar&t=19&w=90&l=600&form=rabbet&d=8&saw=${saw}`);
-  await page.getByRole('radio', { name: 'Inches' }).click();
+  await inches(page);
   await page.getByRole('link', { name: 'Fit it to a piece' }).click();
   await expect(page.getByRole('region', { name: 'The groove' })).not.toContainText('from the edge');
   await read(page, /the piece/, '1/2', '12.6mm', '0.497');

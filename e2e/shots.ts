@@ -33,7 +33,7 @@ const views: {
   {
     name: 'choose-supports',
     path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&piece=900`,
-    press: ['Hold'],
+    press: ['Guide'],
   },
   { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },

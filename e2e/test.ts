@@ -41,7 +41,13 @@ export async function sheets(page: Page) {
 /** Says one word of the sentence by choosing from its list. */
 export async function choose(page: Page, word: string, choice: string | RegExp) {
   await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click();
-  await page.getByRole('menuitem', { name: choice }).click();
+  if (word === 'Material')
+    await page
+      .getByRole('group', { name: 'Materials' })
+      .getByRole('button', { name: choice, exact: true })
+      .first()
+      .click();
+  else await page.getByRole('menuitem', { name: choice }).click();
 }
 
 /** Says a length of the sentence by typing it. */
@@ -50,6 +56,16 @@ export async function type(page: Page, word: string, text: string) {
   const field = page.getByRole('textbox', { name: word });
   await field.fill(text);
   await field.press('Enter');
+}
+
+/** Reads in inches from here on, wherever the unit stands at this width. */
+export async function inches(page: Page) {
+  const unit = page.getByRole('radio', { name: 'Inches' });
+  if (await unit.isVisible()) return unit.click();
+  await page.getByRole('button', { name: /more$/i }).click();
+  await unit.click();
+  await page.keyboard.press('Escape');
+  await expect(unit).toBeHidden();
 }
 
 export const cut = (page: Page) => page.getByRole('region', { name: 'The cut' });

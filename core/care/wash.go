@@ -57,7 +57,7 @@ type Warning struct {
 }
 
 // Agrees says whether a cleaner and a blade's coating agree. A coated blade in
-// what attacks the coating is a stop; what is harsh for all is a mind.
+// what attacks the coating is a stop; what is harsh for all is a caution.
 func Agrees(k Cleaner, name, coating string) []Warning {
 	var out []Warning
 	if coating != "none" && coating != "" && k.Attacks != "" {
@@ -68,7 +68,7 @@ func Agrees(k Cleaner, name, coating string) []Warning {
 
 // Risk is what a cleaner asks of the person; false where it is mild.
 func (k Cleaner) Risk() (Warning, bool) {
-	return Warning{verdict.Mind, fmt.Sprintf("%s: %s. A milder one does it too", k.Name, k.Harsh)}, k.Harsh != ""
+	return Warning{verdict.Caution, fmt.Sprintf("%s: %s. A milder one does it too", k.Name, k.Harsh)}, k.Harsh != ""
 }
 
 // A Brush is a kind of brush.

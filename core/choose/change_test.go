@@ -39,7 +39,7 @@ func TestHeightsAndBestChange(t *testing.T) {
 	if !ok || c.Text != "wash it" || c.Room <= k.Fit[0].Figures.Window.Room() {
 		t.Errorf("for a caked blade the best change is %+v, %v", c, ok)
 	}
-	if v := k.Fit[0].Verdict(true, caked.State); v != Mind {
+	if v := k.Fit[0].Verdict(true, caked.State); v != Caution {
 		t.Errorf("a caked blade is %v", v)
 	}
 }

@@ -51,9 +51,9 @@ type Verdict = verdict.Verdict
 // The three words, as this package uses them: Stop is the name of a broken
 // rule here.
 const (
-	Clear = verdict.Clear
-	Mind  = verdict.Mind
-	Halt  = verdict.Stop
+	Clear   = verdict.Clear
+	Caution = verdict.Caution
+	Halt    = verdict.Stop
 )
 
 // An Option is what became of one candidate.
@@ -75,16 +75,16 @@ func (o Option) Verdict(modelled bool, s cut.State) Verdict {
 	case len(o.Stops) > 0:
 		return Halt
 	case modelled && Judge(o.Figures) != Clear, CareVerdict(s) != Clear, len(o.Minds) > 0:
-		return Mind
+		return Caution
 	}
 	return Clear
 }
 
 // Judge says how a setting stands by its figures alone: clear where the window
-// is at least fair, mind where it is tight or shut.
+// is at least fair, caution where it is tight or shut.
 func Judge(f cut.Figures) Verdict {
 	if f.Window.Grade() <= cut.Tight {
-		return Mind
+		return Caution
 	}
 	return Clear
 }

@@ -101,13 +101,13 @@ func TestEdges(t *testing.T) {
 			t.Errorf("steep points in %s", id)
 		}
 	}
-	// Burns at the bound are said as thin chips, just under it as a share of walls.
+	// Burns at the bound are put down to thin chips, just under it they are a risk alone.
 	o := Option{Figures: cut.Figures{Burn: 0.2}}
-	if got := say(TermScorch, thin, Candidate{Blade: rip24}, o); got != "thin chips: 20 in 100 walls would scorch" {
+	if got := say(TermScorch, thin, Candidate{Blade: rip24}, o); got != "thin chips: burn risk 20 %" {
 		t.Errorf("at the bound: %s", got)
 	}
 	o.Figures.Burn = 0.199
-	if got := say(TermScorch, thin, Candidate{Blade: rip24}, o); got != "scorches about 20 walls in 100" {
+	if got := say(TermScorch, thin, Candidate{Blade: rip24}, o); got != "burn risk 20 %" {
 		t.Errorf("under it: %s", got)
 	}
 	for burn, want := range map[float64]bool{0.0999: true, 0.1: false} {
@@ -166,10 +166,10 @@ func TestWordsAtTheirBounds(t *testing.T) {
 		"worn":          {cut.State{Sharpness: care.WornAt}, "edges well worn", Clear},
 		"almost worn":   {cut.State{Sharpness: care.WornAt - 0.01}, "sharp and clean", Clear},
 		"almost pitchy": {cut.State{Sharpness: 1, Pitch: care.WashAt - 0.01}, "some pitch on it", Clear},
-		"pitchy":        {cut.State{Sharpness: 1, Pitch: care.WashAt}, "pitchy by its log: wash it first", Mind},
+		"pitchy":        {cut.State{Sharpness: 1, Pitch: care.WashAt}, "pitchy by its log: wash it first", Caution},
 		"almost dull":   {cut.State{Sharpness: care.DullAt - 0.01}, "edges well worn", Clear},
-		"dull":          {cut.State{Sharpness: care.DullAt, Pitch: 3}, "dull by its log: sharpen it", Mind},
-		"chipped":       {cut.State{Sharpness: 4, Chipped: true}, "a tip is chipped", Mind},
+		"dull":          {cut.State{Sharpness: care.DullAt, Pitch: 3}, "dull by its log: sharpen it", Caution},
+		"chipped":       {cut.State{Sharpness: 4, Chipped: true}, "a tip is chipped", Caution},
 	} {
 		if got := say(TermCondition, r, Candidate{Blade: rip24, State: tt.s}, Option{}); got != tt.want || CareVerdict(tt.s) != tt.mind {
 			t.Errorf("%s: %q, %v", what, got, CareVerdict(tt.s))

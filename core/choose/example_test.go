@@ -31,7 +31,7 @@ func ExampleRank() {
 		fmt.Printf("%d teeth: %s\n", rack[o.Index].Blade.Teeth, o.Stops[0].Why)
 	}
 	// Output:
-	// 24 teeth, 54 mm high: roomy window, 5.6 wide
-	// 80 teeth, 46 mm high: window shut: scorch crosses bog
+	// 24 teeth, 54 mm high: roomy feed range, 5.6 wide
+	// 80 teeth, 46 mm high: feed range shut: scorch crosses bog
 	// 60 teeth: a blade of 305 mm does not fit a saw made for 254 mm
 }

@@ -109,15 +109,12 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		return fmt.Sprintf("marks the wall %s deep, under the %s that may stand", f.WallMark.Thin(r.Unit), limit.Thin(r.Unit))
 	case TermScorch:
 		if f.Burn >= burnAtBound {
-			return fmt.Sprintf("thin chips: %.0f in 100 walls would scorch", 100*f.Burn)
+			return fmt.Sprintf("thin chips: burn risk %.0f %%", 100*f.Burn)
 		}
 		if f.Burn < 0.01 {
-			return "chips thick enough that scorch is out of sight"
+			return "chips thick enough that nothing scorches"
 		}
-		if f.Burn < 0.015 {
-			return "scorches about 1 wall in 100"
-		}
-		return fmt.Sprintf("scorches about %.0f walls in 100", 100*f.Burn)
+		return fmt.Sprintf("burn risk %.0f %%", 100*f.Burn)
 	case TermLoad:
 		if f.Load > f.Allowed {
 			return fmt.Sprintf("asks %.0f %% of what motor and circuit give", 100*f.Load)
@@ -125,9 +122,9 @@ func say(t Term, r Request, c Candidate, o Option) string {
 		return fmt.Sprintf("loads the motor to %.0f %%", 100*f.Load)
 	case TermRoom:
 		if !f.Window.Open() {
-			return fmt.Sprintf("window shut: %s crosses %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
+			return fmt.Sprintf("feed range shut: %s crosses %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
 		}
-		return fmt.Sprintf("%s window, %.1f wide", f.Window.Grade(), f.Window.Room())
+		return fmt.Sprintf("%s feed range, %.1f wide", f.Window.Grade(), f.Window.Room())
 	case TermFitness:
 		switch fitOf(c, r.Job) {
 		case fitKept:

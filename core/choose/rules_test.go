@@ -176,7 +176,7 @@ func TestEveryMaterialWithoutAWindowHasARule(t *testing.T) {
 }
 
 // What is not known, or is a little wrong, is said and asked before a blade
-// goes on: it is a mind, not a stop.
+// goes on: it is a caution, not a stop.
 func TestMinds(t *testing.T) {
 	with := func(change func(*blade.Blade)) blade.Blade {
 		b := blade.Blade{Diameter: 305, Bore: 25.4, Kerf: 3, Plate: 2.2, Teeth: 80, Grind: blade.ATB, Bevel: 15, Hook: 5, MaxRPM: 5000}
@@ -225,7 +225,7 @@ func TestMinds(t *testing.T) {
 	for thick, want := range map[measure.Length]bool{3: true, 4: true, 4.1: false, 18: false} {
 		r.Job.Thickness = thick
 		o := Rank(r, []Candidate{{Blade: fine80}}).Fit[0]
-		if got := len(o.Minds) == 1 && o.Minds[0].Rule == RuleTeeth; got != want || want && o.Verdict(true, cut.State{}) != Mind {
+		if got := len(o.Minds) == 1 && o.Minds[0].Rule == RuleTeeth; got != want || want && o.Verdict(true, cut.State{}) != Caution {
 			t.Errorf("in %v stock %.2f teeth stand and it says %+v", thick, o.Figures.TeethInCut, o.Minds)
 		}
 	}

@@ -208,10 +208,10 @@ func fine(b blade.Blade) bool {
 	return b.Grind == blade.HighATB || b.Teeth > 0 && b.Pitch() < finePitch
 }
 
-// CareVerdict is mind where a blade should be washed or sharpened first.
+// CareVerdict is caution where a blade should be washed or sharpened first.
 func CareVerdict(s cut.State) Verdict {
 	if s.Sharpness >= care.DullAt || s.Pitch >= care.WashAt {
-		return Mind
+		return Caution
 	}
 	return Clear
 }

@@ -15,6 +15,6 @@ func ExampleWork() {
 	b := blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 24, Grind: blade.FTG, Hook: 20}
 	f := cut.Work(rip, b, cut.Drive{RPM: 4000, PowerLimitW: 1300}, cut.State{})
 	w := f.Window
-	fmt.Printf("from %.1f m/min (%s) to %.1f (%s), a %s window; chips of %.3f mm\n", w.Slowest, w.SlowBy.Words(), w.Fastest, w.FastBy.Words(), w.Grade(), f.MeanChip)
-	// Output: from 1.4 m/min (scorch) to 6.0 (an unsteady hand), a roomy window; chips of 0.018 mm
+	fmt.Printf("from %.1f m/min (%s) to %.1f (%s), a %s feed range; chips of %.3f mm\n", w.Slowest, w.SlowBy.Words(), w.Fastest, w.FastBy.Words(), w.Grade(), f.MeanChip)
+	// Output: from 1.4 m/min (scorch) to 6.0 (an unsteady hand), a roomy feed range; chips of 0.018 mm
 }

@@ -22,7 +22,7 @@ type Arbor struct {
 func OnArbor(s saw.Saw, set measure.Length, u measure.Unit) Arbor {
 	a := Arbor{Length: s.ArborLength, Set: set, Washer: s.Washer, Nut: s.Nut}
 	if a.Length <= 0 || a.Nut <= 0 {
-		a.Verdict = verdict.Mind
+		a.Verdict = verdict.Caution
 		a.Says = "How long this arbor is stands in no record: look that the nut takes its full thread, and put the length into the saw’s record"
 		return a
 	}
@@ -31,7 +31,7 @@ func OnArbor(s saw.Saw, set measure.Length, u measure.Unit) Arbor {
 	case a.Spare >= 0:
 		a.Says = "The nut takes its full thread, " + a.Spare.Format(u) + " to spare"
 	case s.WasherOff && a.Spare+a.Washer >= 0:
-		a.WasherOff, a.Verdict = true, verdict.Mind
+		a.WasherOff, a.Verdict = true, verdict.Caution
 		a.Spare += a.Washer
 		a.Says = "The nut takes its full thread only without the outer washer, which this saw’s maker allows"
 	default:

@@ -254,7 +254,7 @@ func TestWays(t *testing.T) {
 		t.Errorf("on a short arbor: %v, %s", w.Verdict, w.Says)
 	}
 	r.Saw.WasherOff = true
-	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Mind || !w.Arbor.WasherOff {
+	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Caution || !w.Arbor.WasherOff {
 		t.Errorf("without the washer: %v, %s", w.Verdict, w.Arbor.Says)
 	}
 	r.Width = 30

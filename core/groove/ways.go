@@ -213,7 +213,7 @@ func (r Request) way(t Tool) Way {
 			w.SetUp -= r.Change
 		}
 		if off := stack.Error; math.Abs(off.Mm()) > Near.Mm() && w.Verdict != verdict.Stop {
-			w.Verdict = verdict.Mind
+			w.Verdict = verdict.Caution
 			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Thin(r.Unit), WideOrNarrow(off))
 		}
 	}
@@ -221,7 +221,7 @@ func (r Request) way(t Tool) Way {
 		return w
 	}
 	if !w.Fits {
-		w.Verdict = verdict.Mind
+		w.Verdict = verdict.Caution
 	}
 	w.Minutes = w.SetUp + float64(r.Count)*w.Each
 	return w
@@ -286,8 +286,8 @@ func (w *Way) set(r Request, t Tool) {
 	switch on.Verdict {
 	case verdict.Stop:
 		w.stop(on.Says, "")
-	case verdict.Mind:
-		w.Verdict = verdict.Mind
+	case verdict.Caution:
+		w.Verdict = verdict.Caution
 	}
 }
 

@@ -24,7 +24,7 @@ const (
 )
 
 // A Finding is what stands against a cut on a saw before a blade is chosen:
-// stop names the rule and the way out, mind is something to put right or to
+// stop names the rule and the way out, caution is something to put right or to
 // know. Ask is the question whose yes lifts a stop, where one can.
 type Finding struct {
 	Rule    Rule
@@ -99,7 +99,7 @@ func Findings(j cut.Job, s saw.Saw, u measure.Unit) []Finding {
 	if AlongFence(j, s) && j.BevelDeg > 0 {
 		switch {
 		case s.TiltSide == cut.UnknownSide:
-			add(RuleTilt, verdict.Mind, "Look which way the blade leans, put the fence on the other side, and put the side into the saw's record.",
+			add(RuleTilt, verdict.Caution, "Look which way the blade leans, put the fence on the other side, and put the side into the saw's record.",
 				"Nobody has noted to which side this saw's blade tilts: toward the fence it wedges the piece under itself and throws it.")
 		case j.FenceSide == s.TiltSide:
 			add(RuleTrapped, verdict.Stop, fmt.Sprintf("Put the fence to the %s of the blade.", s.TiltSide.Opposite()),
@@ -111,11 +111,11 @@ func Findings(j cut.Job, s saw.Saw, u measure.Unit) []Finding {
 			"This saw stops its blade at a touch, and %s: it would fire, and spoil blade and cartridge.", why).Ask = "Is the brake bypassed, as the manual says?"
 	}
 	if s.Kind == saw.Table && s.Knife == 0 && j.Form == cut.Through && !j.BothFaces {
-		add(RuleKnife, verdict.Mind, "Fit one, thicker than the plate and thinner than the kerf, and put its thickness into the saw's record.",
+		add(RuleKnife, verdict.Caution, "Fit one, thicker than the plate and thinner than the kerf, and put its thickness into the saw's record.",
 			"No riving knife is on this saw's record, and nothing else keeps the kerf from closing on the blade.")
 	}
 	if j.Material.Kind.Modelled() && j.Thickness < thinnestSawn {
-		add(RuleVeneer, verdict.Mind, "Cut it with a knife along a straight edge.", "%v is veneer: teeth tear what they should cut.", j.Thickness)
+		add(RuleVeneer, verdict.Caution, "Cut it with a knife along a straight edge.", "%v is veneer: teeth tear what they should cut.", j.Thickness)
 	}
 	return append(stops, minds...)
 }

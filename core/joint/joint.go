@@ -193,7 +193,7 @@ func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
 		return out, fault.At("blade", "%s reaches only %s here, and %s is wanted", t.BladeName, reach.Format(u), deepest.Format(u))
 	}
 	if len(out.Mind) > 0 {
-		out.Verdict = verdict.Mind
+		out.Verdict = verdict.Caution
 	}
 	out.Cautions = append(out.Cautions, guide.Cautions(j, w)...)
 	return out, nil

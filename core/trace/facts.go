@@ -140,7 +140,7 @@ func (k Known) Facts() []Fact {
 	}
 	f := choose.At(k.Request, k.Candidate, height)
 	room := f.Window.Room()
-	says := fmt.Sprintf("window %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
+	says := fmt.Sprintf("feed range %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
 	add("window_room", room, "%s", says)
 	add("teeth_in_cut", f.TeethInCut, "%.1f teeth in the cut", f.TeethInCut)
 	add("load_share", f.Load/f.Allowed, "asks %.0f %% of the power that may be used", 100*f.Load/f.Allowed)

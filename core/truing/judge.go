@@ -77,7 +77,7 @@ func (h Heel) Judge(t Tolerances, u measure.Unit) Finding {
 		f.say("The blade stands true to the slot: %s over %s.", thin(h.Heel, u), h.Span.Setting(u))
 		return f
 	}
-	f.Verdict = verdict.Mind
+	f.Verdict = verdict.Caution
 	toward := h.TowardFence > 0
 	if toward {
 		f.say("The rear leans toward the fence by %s over %s: it traps the work, and the wall against the fence scorches until it is put right.", thin(h.Heel, u), h.Span.Setting(u))
@@ -114,7 +114,7 @@ func (c Fence) Judge(t Tolerances, u measure.Unit) Finding {
 		f.say("The fence closes on the blade by %s: it pinches the work and throws it. Nothing is ripped along it before it is set.", thin(c.Open, u))
 		f.do("Loosen the fence's own screws, open its rear by %s, and read again.", thin(-c.Open+t.FenceOpen/2, u))
 	case c.Open > t.FenceOpen:
-		f.Verdict = verdict.Mind
+		f.Verdict = verdict.Caution
 		f.say("The fence opens at the rear by %s, more than the %s that it may: the work drifts off it and the wall comes out stepped.", thin(c.Open, u), thin(t.FenceOpen, u))
 		f.do("Bring its rear in by %s, and read again.", thin(c.Open-t.FenceOpen/2, u))
 	default:
@@ -130,10 +130,10 @@ func (r RunOut) Judge(t Tolerances, u measure.Unit) Finding {
 	case r.Spread <= t.RunOutAim:
 		f.say("The plate runs true: %s from least to most.", thin(r.Spread, u))
 	case r.Spread <= t.RunOutAct:
-		f.Verdict = verdict.Mind
+		f.Verdict = verdict.Caution
 		f.say("The plate wobbles by %s: enough for a faint mark once a turn.", thin(r.Spread, u))
 	default:
-		f.Verdict = verdict.Mind
+		f.Verdict = verdict.Caution
 		f.say("The plate wobbles by %s: the kerf comes out that much wider, with a mark once a turn.", thin(r.Spread, u))
 	}
 	if f.Verdict == verdict.Clear {
@@ -164,7 +164,7 @@ func JudgeTilt(deg float64, t Tolerances) Finding {
 		f.say("The blade stands square to the table, within %.2f°.", math.Abs(deg))
 		return f
 	}
-	f.Verdict = verdict.Mind
+	f.Verdict = verdict.Caution
 	where := "at the top"
 	if deg < 0 {
 		where = "at the bottom"
@@ -182,7 +182,7 @@ func (g Gauge) Judge(t Tolerances) Finding {
 		f.say("The gauge is square to the blade, within %.3f°: %.2f mm over 300.", math.Abs(g.AngleDeg), 300*math.Abs(g.PerLength))
 		return f
 	}
-	f.Verdict = verdict.Mind
+	f.Verdict = verdict.Caution
 	f.say("The gauge is %.3f° from square: %.2f mm over 300.", math.Abs(g.AngleDeg), 300*math.Abs(g.PerLength))
 	way := "out"
 	if g.AngleDeg < 0 {
@@ -216,7 +216,7 @@ func (a Adjustment) judge(u measure.Unit, onward, back string, more bool) Findin
 		f.say("That is the size, within %s.", thin(there, u))
 		return f
 	}
-	f.Verdict = verdict.Mind
+	f.Verdict = verdict.Caution
 	turns := ""
 	if a.Turns != 0 {
 		turns = fmt.Sprintf(" (%.2f turns of the wheel)", math.Abs(a.Turns))
@@ -237,10 +237,10 @@ func (c Clearance) Judge(apart measure.Length, u measure.Unit) Finding {
 	f.say("%s: %s from least to most, half of the teeth within %s of %s.", word.Upper(c.Grade.String()),
 		thin(c.Range, u), thin(c.MAD/1.4826, u), thin(c.Median, u))
 	if c.Grade >= Poor {
-		f.Verdict = verdict.Mind
+		f.Verdict = verdict.Caution
 	}
 	if len(c.Proud) > 0 {
-		f.Verdict = verdict.Mind
+		f.Verdict = verdict.Caution
 		names := make([]string, len(c.Proud))
 		for i, t := range c.Proud {
 			names[i] = strconv.Itoa(t + 1)

@@ -1,5 +1,5 @@
 // Package verdict holds the three words in which Corte judges anything (design
-// principle 4): clear, mind, stop.
+// principle 4): clear, caution, stop.
 package verdict
 
 import "corte/core/word"
@@ -9,19 +9,28 @@ type Verdict uint8
 
 const (
 	Clear Verdict = iota
-	Mind
+	Caution
 	Stop
 )
 
-var names = word.Names{Kind: "verdict", Of: []string{"clear", "mind", "stop"}}
+var names = word.Names{Kind: "verdict", Of: []string{"clear", "caution", "stop"}}
 
 func (v Verdict) String() string { return word.Name(names, v) }
 
 // MarshalText writes it as it stands in records.
 func (v Verdict) MarshalText() ([]byte, error) { return word.Text(names, v) }
 
-// UnmarshalText is the inverse of MarshalText.
+// was is the word that stood for caution in the first edition's records, and
+// still does in worked cases.
+const was = "mind"
+
+// UnmarshalText is the inverse of MarshalText; it reads the first edition's
+// words as well.
 func (v *Verdict) UnmarshalText(text []byte) (err error) {
+	if string(text) == was {
+		*v = Caution
+		return nil
+	}
 	*v, err = word.Value[Verdict](names, string(text))
 	return err
 }

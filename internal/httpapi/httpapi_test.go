@@ -184,7 +184,7 @@ func TestSweepAgreesWithPlan(t *testing.T) {
 	if !bytes.Equal(same, want) {
 		t.Errorf("at 39 mm the sweep says %s, the plan %s", same, want)
 	}
-	if first := all[0].(obj); first["through"] != false || first["verdict"] != "mind" {
+	if first := all[0].(obj); first["through"] != false || first["verdict"] != "caution" {
 		t.Errorf("half a millimetre high: %v", first)
 	}
 }

@@ -36,16 +36,16 @@ func TestJointsKnowTheBlade(t *testing.T) {
 	}{
 		"a tenon in the middle":   {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Clear, "the same again", ""},
 		"one off the middle":      {"Mortise", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30, Off: mm(4)}, verdict.Clear, "Turn over, blade 12 mm high", ""},
-		"one that is ridged":      {"Stagehand", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Mind, "that is the shoulder", "a ridge of 0.43 mm"},
-		"a box joint of one kerf": {"Mortise", joint.Ask{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Mind, "a pitch of 6.3 mm", "ends whole"},
-		"a box joint in passes":   {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Mind, "every slot over it", "3 passes each, or a stack"},
+		"one that is ridged":      {"Stagehand", joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, verdict.Caution, "that is the shoulder", "a ridge of 0.43 mm"},
+		"a box joint of one kerf": {"Mortise", joint.Ask{Kind: "box", Width: 96, Room: 0.1, Stock: 12}, verdict.Caution, "a pitch of 6.3 mm", "ends whole"},
+		"a box joint in passes":   {"Mortise", joint.Ask{Kind: "box", Width: 96, Slot: 8, Room: 0.1}, verdict.Caution, "every slot over it", "3 passes each, or a stack"},
 		"with a stack":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1}, verdict.Clear, "8 slots", ""},
 		"a loose test":            {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.9), Fingers: 3}, verdict.Clear, "the key 0.2 mm further from the blade", ""},
 		"a test that fits":        {"Trapdoor", joint.Ask{Kind: "box", Width: 101.7, Slot: 6.4, Room: 0.1, Gap: mm(0.1), Fingers: 1}, verdict.Clear, "as it should be", ""},
 		"tails":                   {"Dovecote", joint.Ask{Kind: "tails", Stock: 19}, verdict.Clear, "A slope of 1 in 7.1", ""},
 		"a slope":                 {"Plough", joint.Ask{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, verdict.Clear, "the deepest at the near wall", ""},
-		"a fold":                  {"Plough", joint.Ask{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Mind, "a skin of 1.5 mm stays", "differs from sheet to sheet"},
-		"a fold with points":      {"Understudy", joint.Ask{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Mind, "a skin of 0.6 mm stays", "points of its teeth"},
+		"a fold":                  {"Plough", joint.Ask{Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, verdict.Caution, "a skin of 1.5 mm stays", "differs from sheet to sheet"},
+		"a fold with points":      {"Understudy", joint.Ask{Kind: "fold", Stock: 4, Skin: 0.6, Radius: 60, BendDeg: 60}, verdict.Caution, "a skin of 0.6 mm stays", "points of its teeth"},
 	} {
 		p, err := plan(tt.blade, tt.ask)
 		if err != nil {

@@ -186,7 +186,7 @@ func TestHitsAndChips(t *testing.T) {
 	}
 	p := planned{f.plan(t, c)}
 	chipped := p.of(id)
-	if chipped == nil || chipped.Score >= before.Score || len(chipped.Minds) != 1 || chipped.Minds[0].Rule != choose.RuleCondition || chipped.Verdict != choose.Mind {
+	if chipped == nil || chipped.Score >= before.Score || len(chipped.Minds) != 1 || chipped.Minds[0].Rule != choose.RuleCondition || chipped.Verdict != choose.Caution {
 		t.Errorf("chipped: %+v", chipped)
 	}
 	m, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre)

@@ -109,7 +109,7 @@ func TestThePlanKnowsWhatTheLogKnows(t *testing.T) {
 	}
 	// Rook is Stagehand's twin, but dull: its window closes from the slow side.
 	dull, sharp := seen["Rook"].Setting.Window, seen["Stagehand"].Setting.Window
-	if dull.Scorch <= sharp.Scorch || dull.Room() >= sharp.Room() || seen["Rook"].Verdict != choose.Mind {
+	if dull.Scorch <= sharp.Scorch || dull.Room() >= sharp.Room() || seen["Rook"].Verdict != choose.Caution {
 		t.Errorf("dull %v, sharp %v", dull, sharp)
 	}
 	said := ""

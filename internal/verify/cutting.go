@@ -46,7 +46,7 @@ func cutting(raw json.RawMessage) (any, error) {
 		return nil, err
 	}
 	if !m.Kind.Modelled() {
-		return nil, fmt.Errorf("%s is chosen by rule and has no feed window", m.Name)
+		return nil, fmt.Errorf("%s is chosen by rule and has no feed range", m.Name)
 	}
 	grind, err := blade.ParseGrind(in.Blade.Grind)
 	if err != nil {

@@ -270,8 +270,8 @@ func each(what string, raw json.RawMessage, first string, of func(string) (strin
 			return "", fmt.Errorf("%s of %s is neither a word, a list of words nor a range", what, name)
 		}
 		for i, w := range words {
-			if w == "caution" { // the same verdict, as people say it
-				words[i] = verdict.Mind.String()
+			if w == "mind" { // the first edition's word, in the cases still
+				words[i] = verdict.Caution.String()
 			}
 		}
 		if !slices.Contains(words, word) {

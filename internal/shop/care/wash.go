@@ -70,7 +70,7 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 			warnings = append(warnings, care.Agrees(k, b.Name, b.Coating)...)
 		}
 		if b.MountedOn != nil {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Mind, Says: b.Name + " is on a saw: power off at the plug, and gloves, before it comes off"})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: b.Name + " is on a saw: power off at the plug, and gloves, before it comes off"})
 		}
 	}
 	if a.Bath != nil {
@@ -86,7 +86,7 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 			return nil, kit.Refuse("bath_id", "that bath is %s; never mix cleaners", baths[i].Cleaner.Name)
 		}
 		if baths[i].Word != "good" {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Mind, Says: fmt.Sprintf("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: fmt.Sprintf("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
 		}
 	}
 	return warnings, nil

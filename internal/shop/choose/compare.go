@@ -58,7 +58,7 @@ func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin,
 		case err != nil:
 			return saw, nil, err
 		case !j.Material.Kind.Modelled():
-			out[i].Refused = j.Material.Name + " has no feed window; its blade is chosen by rule"
+			out[i].Refused = j.Material.Name + " has no feed range; its blade is chosen by rule"
 			continue
 		}
 		h := r.Heights(cand.Blade)

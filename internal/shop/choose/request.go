@@ -107,7 +107,7 @@ func (r Request) setting(w store.Saw, blade uuid.UUID, j cut.Job, h measure.Leng
 		Fade: f.Window.Fade(r.Doubt), Minutes: f.Minutes(j, r.Rework), Pieces: j.Count(), WallFrom: r.wallFrom(blade)}
 	at.ExitName, at.OtherName = cut.FaceNames(j.Motion, w.Kind.CarriesWork())
 	if !at.Through || choose.SpoilsBed(j) {
-		at.Verdict = choose.Mind
+		at.Verdict = choose.Caution
 	}
 	if at.Fade.Turns(f.Window, cut.FairRoom) {
 		at.Hedge = r.sure()

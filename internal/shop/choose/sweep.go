@@ -53,7 +53,7 @@ func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpe
 		return Sweep{}, err
 	}
 	if !j.Material.Kind.Modelled() {
-		return Sweep{}, kit.Refuse("cut.material", "%s has no feed window; its blade is chosen by rule", j.Material.Name)
+		return Sweep{}, kit.Refuse("cut.material", "%s has no feed range; its blade is chosen by rule", j.Material.Name)
 	}
 	cand, err := s.Fit(ctx, shop, spec.Blade, w, j, r, u)
 	if err != nil {

@@ -72,7 +72,7 @@ func (d DadoSet) on(w store.Saw, b store.Blade, u measure.Unit) SetOnSaw {
 		return SetOnSaw{w.Name, verdict.Stop, stops[0].Why}
 	}
 	if w.ArborLength <= 0 || w.Nut <= 0 {
-		return SetOnSaw{w.Name, verdict.Mind, "it may go on; how long the arbor is stands in no record"}
+		return SetOnSaw{w.Name, verdict.Caution, "it may go on; how long the arbor is stands in no record"}
 	}
 	room := w.ArborLength - w.Nut - w.Washer
 	if w.WasherOff {

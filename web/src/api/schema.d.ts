@@ -16,7 +16,7 @@ export interface paths {
         /**
          * Weigh every blade of the rack for one cut
          * @description Answers which blades may make the cut, best first, each at the height
-         *     that suits it, with its feed window and the reasons that decided; and
+         *     that suits it, with its feed range and the reasons that decided; and
          *     which may not, with the rule that stops each. Saves nothing.
          */
         post: operations["createPlan"];
@@ -1446,7 +1446,7 @@ export interface components {
         /** @enum {string} */
         Units: "mm" | "in";
         /** @enum {string} */
-        Verdict: "clear" | "mind" | "stop";
+        Verdict: "clear" | "caution" | "stop";
         /** @enum {string} */
         Direction: "rip" | "crosscut" | "sheet";
         /** @enum {string} */
@@ -1557,7 +1557,7 @@ export interface components {
         };
         Plan: {
             cut: components["schemas"]["Cut"];
-            /** @description Whether the material has a feed window; otherwise blades are chosen by rule. */
+            /** @description Whether the material has a feed range; otherwise blades are chosen by rule. */
             modelled: boolean;
             /**
              * Format: double
@@ -1729,7 +1729,7 @@ export interface components {
             circuit_w?: number;
             text: string;
         };
-        /** @description How a material without a feed window is cut. */
+        /** @description How a material without a feed range is cut. */
         RuleSheet: {
             blade: string;
             saw: string;

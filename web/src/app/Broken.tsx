@@ -3,25 +3,32 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
 
-function Note({ title, children }: { title: string; children: string }) {
+function Note({ title, again, children }: { title: string; again?: boolean; children: string }) {
   return (
     <Box component="main" sx={{ p: 4, maxWidth: 560 }}>
       <Typography variant="h1" gutterBottom>
         {title}
       </Typography>
       <Typography sx={{ mb: 2 }}>{children}</Typography>
-      <Button component={Link} to="/" variant="outlined" reloadDocument>
-        Back to Choose
-      </Button>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        {again && (
+          <Button variant="contained" onClick={() => location.reload()}>
+            Load it again
+          </Button>
+        )}
+        <Button component={Link} to="/" variant="outlined" reloadDocument>
+          To the cut
+        </Button>
+      </Box>
     </Box>
   );
 }
 
 /** Shown where a page fails to draw. */
 export const Broken = () => (
-  <Note title="This page broke">
-    Something in Corte’s page went wrong. What was logged is safe; reload, and tell whoever looks after Corte
-    if it comes back.
+  <Note title="This page broke" again>
+    Something in Corte’s page went wrong. What was logged is safe; load it again, and tell whoever looks after
+    Corte if it comes back.
   </Note>
 );
 

@@ -24,7 +24,7 @@ export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
           borderColor: 'divider',
         }}
       >
-        <Verdict verdict="mind" size={13} />
+        <Verdict verdict="caution" size={13} />
         {cuts.length === 1 ? '1 cut waits' : `${cuts.length} cuts wait`}
       </ButtonBase>
       <Popover

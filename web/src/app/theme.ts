@@ -64,6 +64,9 @@ export const text = '"Atkinson Hyperlegible Next Variable", system-ui, sans-seri
 /** The face with character, cut rather than drawn: for names of stations and blades. */
 export const cutFace = '"Piazzolla Variable", Georgia, serif';
 
+/** Where the keyboard is, on every control alike. */
+const focused = { outline: '3px solid var(--mui-palette-primary-main)', outlineOffset: 2 };
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme' },
   colorSchemes: { light: { palette: day }, dark: { palette: night } },
@@ -85,10 +88,8 @@ export const theme = createTheme({
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', WebkitFontSmoothing: 'antialiased' },
         a: { color: 'var(--mui-palette-primary-main)' },
-        ':focus-visible': {
-          outline: '3px solid var(--mui-palette-primary-main)',
-          outlineOffset: 2,
-        },
+        ':focus-visible': focused,
+        h1: { '&:focus': { outline: 'none' } }, // it has the focus on arrival, to be read out
         '@media (prefers-reduced-motion: reduce)': {
           '*': { transition: 'none !important', animation: 'none !important' },
         },
@@ -96,7 +97,8 @@ export const theme = createTheme({
     },
     MuiButtonBase: {
       defaultProps: { disableRipple: true },
-      styleOverrides: { root: { fontFamily: 'inherit' } },
+      // MUI takes the outline off every button; it stands after that, so it has to be said again here.
+      styleOverrides: { root: { fontFamily: 'inherit', '&:focus-visible, &.Mui-focusVisible': focused } },
     },
     MuiButton: {
       defaultProps: { disableElevation: true },

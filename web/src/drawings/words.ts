@@ -137,5 +137,21 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
   return `${parts.filter(Boolean).join(', ')}.`;
 }
 
+/** The cut in two lines of a phone: what cannot be guessed, and not its width. */
+export function cutBrief(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
+  const parts = [
+    `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
+    cut.pieces && cut.pieces > 1 ? `${cut.pieces} of them` : '',
+    `${formatLength(cut.length_mm, units)} long`,
+    cut.form && cut.form !== 'through'
+      ? formWords[cut.form] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : '')
+      : '',
+    cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',
+    cut.bevel_deg ? `tilted ${cut.bevel_deg}°` : '',
+    cut.finish,
+  ];
+  return `${parts.filter(Boolean).join(', ')} · ${saw.name}`;
+}
+
 /** A sentence with its first letter large. */
 export const upper = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);

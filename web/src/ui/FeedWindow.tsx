@@ -66,7 +66,7 @@ export function FeedWindow({ setting, stretch: { metres, name }, tall = false }:
   const fast = { end: place(fade.fast_from_m_min), sure: place(fade.fast_to_m_min) };
   const h = tall ? 34 : 18;
   const says =
-    `Feed window ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
+    `Feed range ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
     `fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.` +
     (setting.hedge ? ` The verdict holds ${setting.hedge}.` : '');
   return (

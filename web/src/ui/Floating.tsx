@@ -3,16 +3,19 @@
  * page stands, so that nobody waits for them before the first answer.
  */
 import { lazy, Suspense, useEffect, useState, type ComponentProps } from 'react';
+import type { ChoiceMenu } from './ChoiceMenu';
 
 const loadMenu = () => import('@mui/material/Menu');
 const loadPopover = () => import('@mui/material/Popover');
 const LazyMenu = lazy(loadMenu);
 const LazyPopover = lazy(loadPopover);
+const loadChoices = () => import('./ChoiceMenu').then((m) => ({ default: m.ChoiceMenu }));
+const LazyChoices = lazy(loadChoices);
 
 /** Fetches them while the browser has nothing else to do. */
 function useEarly() {
   useEffect(() => {
-    const timer = setTimeout(() => void Promise.all([loadMenu(), loadPopover()]), 900);
+    const timer = setTimeout(() => void Promise.all([loadChoices(), loadPopover()]), 900);
     return () => clearTimeout(timer);
   }, []);
 }
@@ -38,6 +41,17 @@ export function Popover(p: ComponentProps<typeof LazyPopover>) {
   return useOpenedOnce(p.open) ? (
     <Suspense fallback={null}>
       <LazyPopover {...p} />
+    </Suspense>
+  ) : null;
+}
+
+/** The list that a word opens. */
+export function Choices<T extends string>(p: ComponentProps<typeof ChoiceMenu<T>>) {
+  useEarly();
+  const Lazy = LazyChoices as unknown as typeof ChoiceMenu<T>; // lazy() forgets what a component is generic in
+  return useOpenedOnce(p.anchorEl !== null) ? (
+    <Suspense fallback={null}>
+      <Lazy {...p} />
     </Suspense>
   ) : null;
 }

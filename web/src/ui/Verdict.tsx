@@ -4,7 +4,7 @@ import type { Verdict as Word } from '../api/types';
 
 const shapes: Record<Word, string> = {
   clear: 'M8 1.500a6.500 6.500 0 1 1 0 13a6.500 6.500 0 1 1 0-13Z',
-  mind: 'M8 1.500L15 14.500H1Z',
+  caution: 'M8 1.500L15 14.500H1Z',
   stop: 'M5 1h6l4 4v6l-4 4H5l-4-4V5Z',
 };
 

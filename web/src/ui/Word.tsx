@@ -4,13 +4,11 @@
  */
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
-import ListSubheader from '@mui/material/ListSubheader';
-import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState, type ReactNode } from 'react';
 import { useReadLength } from '../api/shop';
 import type { Units } from '../api/types';
 import { formatLength, formatSetting, typedNumber } from '../measure/format';
-import { Menu, Popover } from './Floating';
+import { Choices, Popover } from './Floating';
 import { TextBox } from './TextBox';
 
 interface WordProps {
@@ -33,8 +31,8 @@ function WordButton({ label, wrong, onClick, children, open }: WordProps) {
         color: wrong ? 'error.main' : 'primary.main',
         fontWeight: 650,
         px: 0.25,
-        minHeight: { xs: 40, md: 0 },
-        minWidth: { xs: 40, md: 0 }, // a finger's breadth, also for a short word
+        minHeight: { xs: 44, md: 0 },
+        minWidth: { xs: 44, md: 0 }, // a finger's breadth, also for a short word
         verticalAlign: 'baseline',
         textDecoration: wrong ? 'underline wavy 2px' : 'underline 2px',
         textUnderlineOffset: '0.22em',
@@ -51,7 +49,6 @@ function WordButton({ label, wrong, onClick, children, open }: WordProps) {
 export interface Choice<T extends string> {
   value: T;
   name: string;
-  group?: string;
   disabled?: boolean;
 }
 
@@ -74,31 +71,6 @@ export function ChoiceWord<T extends string>({
 }: ChoiceProps<T>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const said = children ?? choices.find((c) => c.value === value)?.name ?? value;
-  const items: ReactNode[] = [];
-  let group: string | undefined;
-  for (const c of choices) {
-    if (c.group !== group) {
-      group = c.group;
-      items.push(
-        <ListSubheader key={`group ${group}`} sx={{ lineHeight: 2.2, bgcolor: 'background.paper' }}>
-          {group}
-        </ListSubheader>,
-      );
-    }
-    items.push(
-      <MenuItem
-        key={c.value}
-        selected={c.value === value}
-        disabled={c.disabled}
-        onClick={() => {
-          setAnchor(null);
-          onChoose(c.value);
-        }}
-      >
-        {c.name}
-      </MenuItem>,
-    );
-  }
   return (
     <>
       <WordButton
@@ -109,14 +81,7 @@ export function ChoiceWord<T extends string>({
       >
         {said}
       </WordButton>
-      <Menu
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => setAnchor(null)}
-        slotProps={{ list: { 'aria-label': label, dense: true }, paper: { sx: { maxHeight: 420 } } }}
-      >
-        {items}
-      </Menu>
+      <Choices {...{ label, value, choices, onChoose }} anchorEl={anchor} onClose={() => setAnchor(null)} />
     </>
   );
 }
@@ -140,7 +105,8 @@ interface PopoverProps {
 }
 
 /** A word that opens a small sheet. */
-function PopoverWord({ label, wrong, said, onOpen, children }: PopoverProps) {
+/** A word that opens a small sheet. */
+export function PopoverWord({ label, wrong, said, onOpen, children }: PopoverProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
   return (

@@ -1,5 +1,4 @@
 /** Bench: each saw with the blade on it, what is due, what is under way, and the last lines of its log. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
@@ -24,6 +23,7 @@ import { UnderWay } from '../care/UnderWay';
 import { testWords } from '../truing/tests';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Notice, Trouble } from '../../ui/Notice';
 
 export function Bench() {
   const { units } = usePreferences();
@@ -33,11 +33,7 @@ export function Bench() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Typography variant="h1">Bench</Typography>
-      {bench.error && (
-        <Alert severity="error" variant="outlined" sx={{ my: 2 }}>
-          {bench.error.message}
-        </Alert>
-      )}
+      {bench.error && <Trouble sx={{ my: 2 }}>{bench.error.message}</Trouble>}
       {bench.data?.length === 0 && <FirstThings missing="saw" />}
       {care.data && <UnderWay sheet={care.data} search={search} />}
       <Box
@@ -73,9 +69,8 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
         {b.saw.name}
       </Typography>
       {b.mounting_id && (
-        <Alert
-          severity="info"
-          variant="outlined"
+        <Notice
+          kind="said"
           sx={{ my: 1 }}
           action={
             <Button component={Link} to={`/mount/${b.mounting_id}${search}`} size="small">
@@ -84,7 +79,7 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
           }
         >
           {b.mounting_blade} is being mounted.
-        </Alert>
+        </Notice>
       )}
       <Box sx={{ display: 'flex', gap: 2, my: 1, minHeight: 150 }}>
         {b.blade ? (
@@ -133,7 +128,7 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
               key={d}
               sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}
             >
-              <Verdict verdict="mind" size={13} />
+              <Verdict verdict="caution" size={13} />
               <span>{d}</span>
             </Box>
           ))}
@@ -229,16 +224,7 @@ function MountMenu({
             </MenuItem>
           ))}
       </Menu>
-      {refused && (
-        <Alert
-          severity="error"
-          variant="outlined"
-          sx={{ width: '100%' }}
-          onClose={() => setRefused(undefined)}
-        >
-          {refused}
-        </Alert>
-      )}
+      {refused && <Trouble sx={{ width: '100%' }}>{refused}</Trouble>}
     </>
   );
 }

@@ -1,5 +1,4 @@
 /** The baths that stand in the shop: how used, how old, what they want. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -7,6 +6,7 @@ import { useEmptyBath, useStrainBath } from '../../api/care';
 import type { Bath, Units } from '../../api/types';
 import { formatVolume } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
+import { Trouble } from '../../ui/Notice';
 
 export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
   const strain = useStrainBath();
@@ -17,11 +17,7 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
       <Typography id="baths" variant="h2">
         Baths
       </Typography>
-      {failed && (
-        <Alert severity="error" variant="outlined">
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble>{failed.message}</Trouble>}
       {baths.length === 0 && <Box>None stands ready.</Box>}
       {baths.map((b) => (
         <Box key={b.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
@@ -29,7 +25,7 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
             {b.name}: {formatVolume(b.litres, units)} of {b.cleaner.name}
           </Box>
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-            <Verdict verdict={b.word === 'good' ? 'clear' : 'mind'} size={13} />
+            <Verdict verdict={b.word === 'good' ? 'clear' : 'caution'} size={13} />
             <span>
               {b.word === 'good' ? '' : `${b.word}: `}
               {b.why}

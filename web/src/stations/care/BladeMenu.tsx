@@ -1,5 +1,4 @@
 /** What can be said of a blade, and done with it. */
-import Alert from '@mui/material/Alert';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
@@ -16,6 +15,7 @@ import { useNote } from '../../api/log';
 import type { BladeCare, Fault, Judgement } from '../../api/types';
 import { LineField, SelectField } from '../../ui/Fields';
 import { SendDialog } from './SendAndReturn';
+import { Trouble } from '../../ui/Notice';
 
 const sayings: [Judgement['says'], string][] = [
   ['dull', 'It is dull now'],
@@ -104,16 +104,12 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
           <SelectField label="Found" value={fault} choices={faults} onChoose={setFault} />
           <LineField label="Note" value={note} most={500} onText={setNote} />
           {stops.has(fault) && (
-            <Alert severity="error" variant="outlined">
+            <Trouble>
               It is not run like this. Corte keeps it off every saw until somebody has mended and inspected
               it, or it is retired.
-            </Alert>
+            </Trouble>
           )}
-          {inspect.error && (
-            <Alert severity="error" variant="outlined">
-              {inspect.error.message}
-            </Alert>
-          )}
+          {inspect.error && <Trouble>{inspect.error.message}</Trouble>}
         </Box>
       </DialogContent>
       <DialogActions>

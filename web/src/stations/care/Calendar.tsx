@@ -1,10 +1,10 @@
 /** The calendar's private address: made, shown once, withdrawn. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useCalendar, useNewCalendar, useWithdrawCalendar } from '../../api/shop';
 import { useDates } from '../../ui/useDates';
+import { Trouble } from '../../ui/Notice';
 
 export function Calendar() {
   const { day } = useDates();
@@ -22,11 +22,7 @@ export function Calendar() {
         What is due, for any calendar program on this machine that reads iCalendar. Whoever has the address
         can read it; it can be withdrawn.
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined">
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble>{failed.message}</Trouble>}
       {make.data && at && (
         <Box
           sx={{ my: 1, p: 1, border: '1.5px solid', borderColor: 'text.primary', overflowWrap: 'anywhere' }}

@@ -1,5 +1,4 @@
 /** Care: how every blade stands, what is due and when, and what is under way. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -21,6 +20,7 @@ import { Calendar } from './Calendar';
 import { UnderWay } from './UnderWay';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Trouble } from '../../ui/Notice';
 
 export function Care() {
   const { units } = usePreferences();
@@ -53,11 +53,7 @@ export function Care() {
           Make up a bath
         </Button>
       </Box>
-      {care.error && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {care.error.message}
-        </Alert>
-      )}
+      {care.error && <Trouble sx={{ my: 1 }}>{care.error.message}</Trouble>}
       {care.data && <UnderWay sheet={care.data} search={search} />}
       {care.data && care.data.blades.length > 0 && (
         <Box sx={{ fontSize: 18, my: 1 }}>

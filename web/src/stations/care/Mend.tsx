@@ -1,5 +1,4 @@
 /** That a blade was mended and inspected, and by whom; or that it cannot be. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -10,6 +9,7 @@ import { useRef, useState } from 'react';
 import { useMend } from '../../api/care';
 import type { Blade } from '../../api/types';
 import { LineField } from '../../ui/Fields';
+import { Trouble } from '../../ui/Notice';
 
 export function Mend({ blade }: { blade: Blade }) {
   const [open, setOpen] = useState(false);
@@ -55,11 +55,7 @@ function MendDialog({ blade, onClose }: { blade: Blade; onClose: () => void }) {
           <LineField label="Mended by" value={mended} most={60} onText={setMended} />
           <LineField label="Inspected by" value={inspected} most={60} onText={setInspected} />
           <LineField label="What was done" value={what} most={500} rows={2} onText={setWhat} />
-          {mend.error && (
-            <Alert severity="error" variant="outlined">
-              {mend.error.message}
-            </Alert>
-          )}
+          {mend.error && <Trouble>{mend.error.message}</Trouble>}
         </Box>
       </DialogContent>
       <DialogActions sx={{ flexWrap: 'wrap', gap: 1 }}>

@@ -1,5 +1,4 @@
 /** What a blade costs by the metre, and from when it costs less than cheap ones that are thrown away. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -12,6 +11,7 @@ import { usePreferences } from '../../app/preferences';
 import { CostChart } from '../../drawings/CostChart';
 import { formatRun, trim } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
+import { Trouble } from '../../ui/Notice';
 
 export function MoneyPage() {
   const { id = '' } = useParams();
@@ -27,11 +27,7 @@ export function MoneyPage() {
         ‹ Care
       </Button>
       <Typography variant="h1">What {blade.data?.name ?? 'it'} costs</Typography>
-      {(money.error ?? blade.error) && (
-        <Alert severity="error" variant="outlined">
-          {(money.error ?? blade.error)?.message}
-        </Alert>
-      )}
+      {(money.error ?? blade.error) && <Trouble>{(money.error ?? blade.error)?.message}</Trouble>}
       {m && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, my: 1.5 }}>
           <Big name="spent on it so far">{trim(m.spent, 2)}</Big>

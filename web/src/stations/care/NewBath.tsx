@@ -1,5 +1,4 @@
 /** A bath worked out for a tray and the blades that go in it. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -13,6 +12,7 @@ import { formatSetting, formatVolume } from '../../measure/format';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
 import { useAfterReading } from '../../ui/useAfterReading';
+import { Trouble } from '../../ui/Notice';
 
 export function NewBath() {
   const { units } = usePreferences();
@@ -97,11 +97,7 @@ export function NewBath() {
         />
         <CheckField label="A round tray" value={round} onCheck={setRound} />
       </Box>
-      {(mix.error ?? make.error) && (
-        <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
-          {(mix.error ?? make.error)?.message}
-        </Alert>
-      )}
+      {(mix.error ?? make.error) && <Trouble sx={{ mt: 2 }}>{(mix.error ?? make.error)?.message}</Trouble>}
       {m && (
         <Box role="status" sx={{ mt: 2 }}>
           <Box sx={{ fontSize: 34, fontWeight: 700 }}>

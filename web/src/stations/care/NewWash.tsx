@@ -1,5 +1,4 @@
 /** A wash laid out: which blades, in what, with which brush; and whether they agree. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -10,6 +9,7 @@ import type { WashAsk } from '../../api/types';
 import { coatingWords } from '../../drawings/words';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
+import { Trouble } from '../../ui/Notice';
 
 export function NewWash() {
   const [params] = useSearchParams();
@@ -95,11 +95,7 @@ export function NewWash() {
         />
         <LineField label="By" value={by} most={60} onText={setBy} />
       </Box>
-      {check.error && (
-        <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
-          {check.error.message}
-        </Alert>
-      )}
+      {check.error && <Trouble sx={{ mt: 2 }}>{check.error.message}</Trouble>}
       {check.data?.map((w) => (
         <Box key={w.says} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 1.5, fontSize: 17 }}>
           <Verdict verdict={w.verdict} />
@@ -116,11 +112,7 @@ export function NewWash() {
           />
         </Box>
       )}
-      {start.error && (
-        <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
-          {start.error.message}
-        </Alert>
-      )}
+      {start.error && <Trouble sx={{ mt: 2 }}>{start.error.message}</Trouble>}
       <Button
         variant="contained"
         sx={{ mt: 2, px: 4, fontSize: 17 }}

@@ -1,5 +1,4 @@
 /** A blade goes to the saw doctor and comes back. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -16,6 +15,7 @@ import { usePreferences } from '../../app/preferences';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
 import { useAfterReading } from '../../ui/useAfterReading';
+import { Trouble } from '../../ui/Notice';
 
 export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () => void }) {
   const b = c.blade;
@@ -61,11 +61,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
             />
           </Box>
         </Box>
-        {send.error && (
-          <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
-            {send.error.message}
-          </Alert>
-        )}
+        {send.error && <Trouble sx={{ mt: 2 }}>{send.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Keep it</Button>
@@ -161,11 +157,7 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
             />
           </Box>
         </Box>
-        {back.error && (
-          <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
-            {back.error.message}
-          </Alert>
-        )}
+        {back.error && <Trouble sx={{ mt: 2 }}>{back.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Not yet</Button>

@@ -1,5 +1,4 @@
 /** Looking a blade over after a lost tip or a hit, one place at a time: clean first, then tips, seats, braze, plate. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -11,6 +10,7 @@ import type { Survey } from '../../api/types';
 import { SurveyView, type Look } from '../../drawings/SurveyView';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
+import { Trouble } from '../../ui/Notice';
 
 type Part = Partial<Survey>;
 interface StepProps {
@@ -246,11 +246,7 @@ export function SurveyPage() {
               <LineField label="Note" value={note} most={500} rows={2} onText={setNote} />
             </>
           )}
-          {inspect.error && (
-            <Alert severity="error" variant="outlined">
-              {inspect.error.message}
-            </Alert>
-          )}
+          {inspect.error && <Trouble>{inspect.error.message}</Trouble>}
           <Box sx={{ display: 'flex', gap: 1, mt: 'auto' }}>
             <Button variant="outlined" sx={wide} disabled={at === 0} onClick={() => setAt(at - 1)}>
               Back

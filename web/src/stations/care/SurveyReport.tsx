@@ -1,5 +1,4 @@
 /** What a survey came to, on a page to print and send along with the blade. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -11,6 +10,7 @@ import { SurveyView } from '../../drawings/SurveyView';
 import { specOf } from '../../drawings/words';
 import { Verdict } from '../../ui/Verdict';
 import { useDates } from '../../ui/useDates';
+import { Trouble } from '../../ui/Notice';
 
 const worthWords = { yes: 'Worth mending', no: 'Not worth mending', ask: 'Ask first' } as const;
 
@@ -38,11 +38,7 @@ export function SurveyReportPage() {
           Look again
         </Button>
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined">
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble>{failed.message}</Trouble>}
       {r && blade.data && (
         <Box component="article" aria-label="Survey">
           <Typography variant="h1">{r.blade_name}, looked over</Typography>

@@ -1,5 +1,4 @@
 /** A wash under way: one large card a step, with a timer that the server keeps. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -9,6 +8,7 @@ import { cutFace } from '../../app/theme';
 import { useChime } from '../../ui/useChime';
 import { useNow } from '../../ui/useNow';
 import { countdown } from './timer';
+import { Trouble } from '../../ui/Notice';
 
 export function Wash() {
   const { id = '' } = useParams();
@@ -31,16 +31,8 @@ export function Wash() {
       <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
         ‹ Care
       </Button>
-      {wash.error && (
-        <Alert severity="error" variant="outlined">
-          {wash.error.message}
-        </Alert>
-      )}
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {wash.error && <Trouble>{wash.error.message}</Trouble>}
+      {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
       {w && at && t && (
         <Box component="section" aria-label="Step">
           <Box sx={{ color: 'text.secondary' }}>

@@ -28,7 +28,7 @@ export function ByRule({ plan, material, blade, units }: Props) {
         {material?.name}
       </Typography>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap', mb: 1 }}>
-        <Verdict verdict={!r.saw_may || !blade ? 'stop' : 'mind'} size={18} />
+        <Verdict verdict={!r.saw_may || !blade ? 'stop' : 'caution'} size={18} />
         <Box sx={{ fontWeight: 650 }}>
           {!r.saw_may
             ? 'Not on this saw.'
@@ -38,7 +38,7 @@ export function ByRule({ plan, material, blade, units }: Props) {
         </Box>
       </Box>
       <Typography sx={{ mb: 1, color: 'text.secondary' }}>
-        Chosen by rule. Corte has no feed window for it, and draws none.
+        Chosen by rule. Corte has no feed range for it, and draws none.
       </Typography>
       <Box
         component="dl"

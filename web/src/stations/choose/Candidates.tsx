@@ -86,7 +86,7 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
       {plan.ideal && (
         <Said name="This cut would like best">
           Owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}
-          {plan.ideal.bevel_deg > 0 && `, bevel ${plan.ideal.bevel_deg}°`}; its window would stand{' '}
+          {plan.ideal.bevel_deg > 0 && `, bevel ${plan.ideal.bevel_deg}°`}; its feed range would stand{' '}
           {trim(plan.ideal.room, 1)} wide, {plan.sure}.
         </Said>
       )}

@@ -1,5 +1,4 @@
 /** The setup card: one cut on one page, to print or to lean against the saw. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -19,6 +18,7 @@ import { FeedWindow } from '../../ui/FeedWindow';
 import { useCut } from './cut';
 import { Findings } from './Findings';
 import { Advices } from './Hold';
+import { Trouble } from '../../ui/Notice';
 
 export function Card() {
   const { units } = usePreferences();
@@ -55,21 +55,9 @@ export function Card() {
           Print
         </Button>
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined">
-          {failed.message}
-        </Alert>
-      )}
-      {rack.data && !blade && (
-        <Alert severity="error" variant="outlined">
-          The blade of this card is not on the rack any more.
-        </Alert>
-      )}
-      {one?.refused && (
-        <Alert severity="error" variant="outlined">
-          {one.refused}
-        </Alert>
-      )}
+      {failed && <Trouble>{failed.message}</Trouble>}
+      {rack.data && !blade && <Trouble>The blade of this card is not on the rack any more.</Trouble>}
+      {one?.refused && <Trouble>{one.refused}</Trouble>}
       {plan.data && saw && blade && one?.setting && (
         <Box component="article" aria-label="Setup card">
           <Typography variant="h1" sx={{ fontSize: 34 }}>
@@ -105,7 +93,7 @@ export function Card() {
             <Big name={(one.cut.pieces ?? 1) > 1 ? `for ${one.cut.pieces} pieces` : 'for one piece'}>
               {saidMinutes(one.setting.minutes.all)}
             </Big>
-            <Big name={`window ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
+            <Big name={`feed range ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
             <Big name={`${one.setting.exit.name}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
               show face {plan.data.show_face}
             </Big>

@@ -2,11 +2,11 @@
  * Choose: say a cut, see which of the shop's blades makes it and why, set the
  * height on a drawing at true scale, and log that it was made.
  */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { usePlan, useSweep } from '../../api/choose';
@@ -15,20 +15,40 @@ import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { Cut, Pin, Plan, Setting, Sweep } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { heightStep } from '../../measure/format';
+import { cutBrief } from '../../drawings/words';
+import { formatSetting, heightStep } from '../../measure/format';
+import { saidSeconds } from '../../ui/feed';
 import { Candidates } from './Candidates';
 import { useCut, usePins } from './cut';
 import { Findings } from './Findings';
 import { Sentence } from './Sentence';
-import { SettingPanel } from './SettingPanel';
+import type { SettingPanelProps } from './SettingPanel';
 import { FirstThings } from '../../ui/FirstThings';
+import { Trouble } from '../../ui/Notice';
+import { Outline } from '../../ui/Outline';
+
+// One of the two is needed, and is fetched beside the data that it shows.
+const PHONE = '(max-width: 599px)';
+const loadPhone = () => import('./Phone');
+const loadWide = () => import('./SettingPanel');
+const PhonePanel = lazy(() => loadPhone().then((m) => ({ default: m.PhonePanel })));
+const BriefSentence = lazy(() => loadPhone().then((m) => ({ default: m.BriefSentence })));
+const SettingPanel = lazy(() => loadWide().then((m) => ({ default: m.SettingPanel })));
+void (matchMedia(PHONE).matches ? loadPhone() : loadWide());
 
 const ByRule = lazy(() => import('./ByRule').then((m) => ({ default: m.ByRule })));
 
 const FEW = 60; // options at first; more than anyone reads
 
-export function Choose() {
+export const Choose = () => (
+  <Suspense fallback={<Waiting ready={false} />}>
+    <TheCut />
+  </Suspense>
+);
+
+function TheCut() {
   const { units } = usePreferences();
+  const phone = useMediaQuery(PHONE);
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();
@@ -42,7 +62,13 @@ export function Choose() {
   const [asked, setAsked] = useState<{ of: string; mm: number }>();
 
   const failed = saws.error ?? materials.error ?? rack.error;
-  if (failed) return <Trouble message={failed.message} />;
+  if (failed)
+    return (
+      <Failed
+        message={failed.message}
+        onAgain={() => void Promise.all([saws.refetch(), materials.refetch(), rack.refetch()])}
+      />
+    );
   if (!cut || !saws.data || !materials.data) return <Waiting ready={saws.data?.length === 0} />;
 
   const saw = saws.data.find((s) => s.id === cut.saw_id)!;
@@ -60,6 +86,33 @@ export function Choose() {
     other: first.other.matters || shown.cut.other_support === 'spare' ? first.other.name : undefined,
   };
 
+  const material = materials.data.find((m) => m.id === cut.material);
+  const candidates = shown && (
+    <Candidates
+      plan={shown}
+      blades={blades}
+      chosen={option?.blade_id}
+      units={units}
+      onChoose={setWanted}
+      onMore={() => setLimit(500)}
+    />
+  );
+  const sentence = (
+    <Sentence
+      cut={cut}
+      settled={shown?.cut}
+      faces={faces}
+      showFace={shown?.show_face}
+      supports={shown && { exit: shown.exit_supports, other: shown.other_supports }}
+      fence={shown?.fence_side}
+      saws={saws.data}
+      materials={materials.data}
+      units={units}
+      problem={problem}
+      onChange={change}
+    />
+  );
+
   return (
     <Box
       component="main"
@@ -68,25 +121,35 @@ export function Choose() {
         display: 'flex',
         flexDirection: 'column',
         px: { xs: 2, md: 3 },
-        pt: 1.5,
-        pb: { xs: 2, md: 1 },
+        pt: { xs: 0, sm: 1.5 },
+        pb: { xs: 0, sm: 2, md: 1 },
         gap: 1.25,
       }}
     >
-      <Sentence
-        cut={cut}
-        settled={shown?.cut}
-        faces={faces}
-        showFace={shown?.show_face}
-        supports={shown && { exit: shown.exit_supports, other: shown.other_supports }}
-        fence={shown?.fence_side}
-        saws={saws.data}
-        materials={materials.data}
-        units={units}
-        problem={problem}
-        onChange={change}
-      />
-      {plan.error && !problem && <Trouble message={plan.error.message} />}
+      {phone ? (
+        <BriefSentence said={cutBrief(shown?.cut ?? cut, saw, material, units)}>
+          {sentence}
+          {option?.setting && blade && (
+            <Box
+              role="status"
+              sx={{ mt: 2, pt: 1.5, borderTop: '1px solid', borderColor: 'divider', fontSize: 18 }}
+            >
+              {blade.name}
+              {option.setting.height_mm > 0 && `, ${formatSetting(option.setting.height_mm, units)}`},{' '}
+              {saidSeconds(option.setting, units)}, {option.verdict}
+            </Box>
+          )}
+        </BriefSentence>
+      ) : (
+        sentence
+      )}
+      {phone && problem && (
+        <Typography role="alert" sx={{ color: 'error.main', fontWeight: 600 }}>
+          {problem.message}
+        </Typography>
+      )}
+      {plan.error && !problem && <Trouble onAgain={() => void plan.refetch()}>{plan.error.message}</Trouble>}
+      {!shown && !plan.error && <Outline rows={6} height={100} drawing />}
       {shown && (
         <Box
           sx={{
@@ -95,21 +158,16 @@ export function Choose() {
             display: 'grid',
             gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(400px, 5fr) minmax(0, 7fr)' },
             gap: { xs: 3, md: 3 },
-            borderTop: '2px solid',
-            borderColor: 'text.primary',
-            pt: 1,
+            borderTop: { sm: '2px solid' },
+            borderColor: { sm: 'text.primary' },
+            pt: { sm: 1 },
           }}
         >
-          <Box sx={{ order: { xs: 2, md: 1 }, minHeight: 0, overflow: { md: 'auto' } }} tabIndex={-1}>
-            <Candidates
-              plan={shown}
-              blades={blades}
-              chosen={option?.blade_id}
-              units={units}
-              onChoose={setWanted}
-              onMore={() => setLimit(500)}
-            />
-          </Box>
+          {!(phone && option?.setting) && (
+            <Box sx={{ order: { xs: 2, md: 1 }, minHeight: 0, overflow: { md: 'auto' } }} tabIndex={-1}>
+              {candidates}
+            </Box>
+          )}
           <Box
             sx={{
               order: { xs: 1, md: 2 },
@@ -121,11 +179,12 @@ export function Choose() {
             {option && blade && option.setting && (
               <AtHeight
                 key={blade.id}
-                {...{ option, blade, saw, units }}
+                {...{ option, blade, saw, units, phone }}
+                list={candidates}
                 suggested={option.setting}
                 plan={shown}
                 cut={shown.cut}
-                material={materials.data.find((m) => m.id === cut.material)}
+                material={material}
                 asked={asked?.of === blade.id + cutKey ? asked.mm : undefined}
                 onHeight={(mm) => setAsked({ of: blade.id + cutKey, mm })}
                 {...{ blades, pins, search }}
@@ -137,12 +196,7 @@ export function Choose() {
             )}
             {shown.by_rule && (
               <Suspense fallback={null}>
-                <ByRule
-                  plan={shown}
-                  material={materials.data.find((m) => m.id === cut.material)}
-                  blade={blade}
-                  units={units}
-                />
+                <ByRule plan={shown} material={material} blade={blade} units={units} />
                 {option && blade && (
                   <RunIt to={`/run?${withBlade(search, blade.id)}`} plan={shown} onChange={change} />
                 )}
@@ -156,9 +210,10 @@ export function Choose() {
 }
 
 type AtHeightProps = Omit<
-  Parameters<typeof SettingPanel>[0],
-  'setting' | 'schools' | 'passes' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount'
+  SettingPanelProps,
+  'setting' | 'schools' | 'passes' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount' | 'onBrakeOff'
 > & {
+  phone: boolean;
   suggested: Setting;
   asked: number | undefined;
   search: string;
@@ -167,7 +222,7 @@ type AtHeightProps = Omit<
 };
 
 /** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
-function AtHeight({ suggested, asked, search, onPin, onChange, ...p }: AtHeightProps) {
+function AtHeight({ phone, suggested, asked, search, onPin, onChange, ...p }: AtHeightProps) {
   const step = heightStep[p.units];
   // A height off the steps, or out of reach, is for the server to answer.
   const full = p.option.heights?.full_mm ?? 0;
@@ -179,13 +234,15 @@ function AtHeight({ suggested, asked, search, onPin, onChange, ...p }: AtHeightP
   const go = useNavigate();
   const card = withBlade(search, p.blade.id);
   if (setting.height_mm > 0) card.set('h', String(Number(setting.height_mm.toFixed(4))));
+  const Panel = phone ? PhonePanel : SettingPanel;
   return (
-    <SettingPanel
+    <Panel
       {...p}
       setting={setting}
       schools={sweep.data?.schools ?? []}
       passes={sweep.data?.passes ?? []}
       card={`/card?${card}`}
+      onBrakeOff={() => onChange({ brake_off: true })}
       onPin={() =>
         onPin({
           blade_id: p.blade.id,
@@ -202,8 +259,8 @@ function AtHeight({ suggested, asked, search, onPin, onChange, ...p }: AtHeightP
       }
       problem={sweep.error?.message ?? mount.error?.message}
     >
-      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} plan={p.plan} onChange={onChange} />
-    </SettingPanel>
+      <RunIt to={`/run?${card}`} fit={fitted(p.cut, search)} plan={p.plan} onChange={onChange} bare={phone} />
+    </Panel>
   );
 }
 
@@ -239,14 +296,34 @@ function RunIt({
   to,
   fit,
   plan,
+  bare = false,
   onChange,
 }: {
   to: string;
   fit?: [string, string];
   plan: Plan;
+  bare?: boolean; // the buttons alone: what stands against the cut is said elsewhere
   onChange: (part: Partial<Cut>) => void;
 }) {
-  const stopped = plan.verdict === 'stop';
+  const actions = (
+    <>
+      {fit && (
+        <Button component={Link} to={fit[0]}>
+          {fit[1]}
+        </Button>
+      )}
+      {plan.verdict === 'stop' ? (
+        <Button variant="contained" disabled sx={{ px: { xs: 2.5, sm: 4 }, fontSize: 17 }}>
+          Not like this
+        </Button>
+      ) : (
+        <Button component={Link} to={to} variant="contained" sx={{ px: { xs: 2.5, sm: 4 }, fontSize: 17 }}>
+          Run it
+        </Button>
+      )}
+    </>
+  );
+  if (bare) return actions;
   return (
     <Box
       sx={{
@@ -262,20 +339,7 @@ function RunIt({
       <Box sx={{ flex: 1, minWidth: { xs: '100%', sm: 220 } }}>
         <Findings findings={plan.findings} onBrakeOff={() => onChange({ brake_off: true })} />
       </Box>
-      {fit && (
-        <Button component={Link} to={fit[0]}>
-          {fit[1]}
-        </Button>
-      )}
-      {stopped ? (
-        <Button variant="contained" disabled sx={{ px: 4, fontSize: 17 }}>
-          Not like this
-        </Button>
-      ) : (
-        <Button component={Link} to={to} variant="contained" sx={{ px: 4, fontSize: 17 }}>
-          Run it
-        </Button>
-      )}
+      {actions}
     </Box>
   );
 }
@@ -294,11 +358,14 @@ function settingAt(
   return sweep.settings[Math.round(mm / step) - 1];
 }
 
-function Trouble({ message }: { message: string }) {
+function Failed({ message, onAgain }: { message: string; onAgain: () => void }) {
   return (
-    <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
-      {message}
-    </Alert>
+    <Box component="main" sx={{ p: 2 }}>
+      <Typography variant="h1" gutterBottom>
+        Cut
+      </Typography>
+      <Trouble onAgain={onAgain}>{message}</Trouble>
+    </Box>
   );
 }
 
@@ -307,11 +374,11 @@ function Waiting({ ready }: { ready: boolean }) {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       {ready ? (
         <>
-          <Typography variant="h1">Choose</Typography>
+          <Typography variant="h1">Cut</Typography>
           <FirstThings missing="saw" />
         </>
       ) : (
-        <Box role="status">Laying out the sheet…</Box>
+        <Outline rows={6} height={100} drawing />
       )}
     </Box>
   );

@@ -1,5 +1,4 @@
 /** Two or three blades or settings of one cut in one table, which a link carries along. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
@@ -11,6 +10,8 @@ import { formatSetting, formatThin, percent, trim } from '../../measure/format';
 import { saidMinutes, saidSeconds, type Stretch } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Verdict } from '../../ui/Verdict';
+import { burn } from './Figures';
+import { Trouble } from '../../ui/Notice';
 
 interface Props {
   cut: Cut;
@@ -31,7 +32,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
     ['Height or depth', (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : 'a chop')],
     ['Feed', (s) => `${saidSeconds(s, units)} for ${stretch.name}`],
     ['All pieces', (s) => saidMinutes(s.minutes.all)],
-    ['Window', (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
+    ['Feed range', (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
     ['Motor load', (s) => percent(s.load)],
     [
       'Wall marks',
@@ -40,18 +41,14 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
           ? `${formatThin(s.wall_mark_mm, units)} of ${formatThin(s.wall_limit_mm, units)}`
           : 'not looked for',
     ],
-    ['Scorch', (s) => (s.burn < 0.005 ? '<1 in 100' : `${trim(100 * s.burn, 0)} in 100`)],
+    ['Burn risk', (s) => burn(s.burn)],
     ['Exit face', (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`],
     ['End', (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],
     ['Arc, teeth in', (s) => `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
   ];
   return (
     <Box sx={{ py: 1, overflowX: 'auto' }}>
-      {compared.error && (
-        <Alert severity="error" variant="outlined">
-          {compared.error.message}
-        </Alert>
-      )}
+      {compared.error && <Trouble>{compared.error.message}</Trouble>}
       <Box
         component="table"
         aria-label="Compared settings"
@@ -86,7 +83,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
         </thead>
         <tbody>
           <tr>
-            <th scope="row">Feed window</th>
+            <th scope="row">Feed range</th>
             {items.map((c, i) => (
               <td key={i}>
                 {c.setting ? (

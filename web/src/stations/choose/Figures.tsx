@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { Link } from 'react-router';
-import type { Face, Option, Plan, Setting, Sweep, Units } from '../../api/types';
-import { formatSetting, percent, trim } from '../../measure/format';
+import type { Face, Option, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
+import { formatSetting, formatThin, percent, trim } from '../../measure/format';
+import { saidMinutes, shortMinutes } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
 import { type SettingPanelProps } from './SettingPanel';
 
@@ -17,7 +18,7 @@ export function Passes({ passes, units, table }: { passes: Sweep['passes']; unit
           <b>{p.name}</b> {formatSetting(p.setting.height_mm, units)} {table ? 'high' : 'deep'},{' '}
           {p.setting.exit.name} {percent(p.setting.exit.of_limit)} of the splinters it bears
           {p.scorch_assessed
-            ? `, scorch ${burn(p.setting.burn)} in 100.`
+            ? `, burn risk ${burn(p.setting.burn)}.`
             : '; too shallow for scorch to be judged.'}
         </li>
       ))}
@@ -28,12 +29,12 @@ export function Passes({ passes, units, table }: { passes: Sweep['passes']; unit
 /** The cut itself can be worse than the blade, the setting than both, and the blade than the setting. */
 export function worstOf(plan: Plan, option: Option, setting: Setting) {
   if (plan.verdict === 'stop') return 'stop';
-  return option.verdict === 'mind' || setting.verdict === 'mind' ? 'mind' : option.verdict;
+  return option.verdict === 'caution' || setting.verdict === 'caution' ? 'caution' : option.verdict;
 }
 
-export const burn = (p: number) => (p < 0.005 ? '<1' : trim(100 * p, 0));
+export const burn = (p: number) => (p < 0.005 ? 'under 1 %' : `${trim(100 * p, 0)} %`);
 
-export function HeightPick({
+function HeightPick({
   at,
   now,
   onHeight,
@@ -66,7 +67,7 @@ export function HeightPick({
   );
 }
 
-export function Figure({ name, value, note }: { name: string; value: string; note: string }) {
+function Figure({ name, value, note }: { name: string; value: string; note: string }) {
   return (
     <div>
       <Box component="dt" sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.2 }}>
@@ -84,7 +85,7 @@ export function Figure({ name, value, note }: { name: string; value: string; not
   );
 }
 
-export function FaceFigure({ face }: { face: Face }) {
+function FaceFigure({ face }: { face: Face }) {
   if (!face.matters) return <Figure name={face.name} value="–" note="does not count" />;
   return (
     <Figure
@@ -92,6 +93,89 @@ export function FaceFigure({ face }: { face: Face }) {
       value={percent(face.of_limit)}
       note={face.of_limit > 1 ? 'of the splinters it bears: too many' : 'of the splinters it bears'}
     />
+  );
+}
+
+/** The heights that have a name, to be set by a touch. */
+export function HeightPicks({
+  heights,
+  saw,
+  now,
+  onHeight,
+}: {
+  heights: NonNullable<Option['heights']>;
+  saw: Saw;
+  now: number;
+  onHeight: (mm: number) => void;
+}) {
+  const named = [
+    { at: heights.proud_mm, name: 'just proud' },
+    ...(saw.kind === 'table' ? [{ at: heights.gullets_mm, name: 'gullets clear' }] : []),
+    ...(saw.kind === 'circular' ? [{ at: heights.suggested_mm, name: 'just through' }] : []),
+    { at: heights.full_mm, name: 'full' },
+  ];
+  return (
+    <Box sx={{ display: heights.exact ? 'none' : 'flex', flexWrap: 'wrap', gap: 0.5, mt: 0.75 }}>
+      {named.map((h) => (
+        <HeightPick key={h.name} at={h.at} now={now} onHeight={onHeight}>
+          {h.name}
+        </HeightPick>
+      ))}
+    </Box>
+  );
+}
+
+/** What a setting comes to, figure by figure. */
+export function AllFigures({
+  plan,
+  cut,
+  saw,
+  setting,
+  units,
+}: Pick<SettingPanelProps, 'plan' | 'cut' | 'saw' | 'setting' | 'units'>) {
+  return (
+    <Box
+      component="dl"
+      sx={{
+        m: 0,
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(84px, 1fr))',
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        '& > div': { pt: 0.5, pr: 1 },
+      }}
+    >
+      <Figure name="motor load" value={percent(setting.load)} note={`of ${trim(plan.power_limit_w, 0)} W`} />
+      <Figure name="burn risk" value={burn(setting.burn)} note="walls that scorch" />
+      {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
+        <Figure
+          name="wall marks"
+          value={formatThin(setting.wall_mark_mm, units)}
+          note={`of ${formatThin(setting.wall_limit_mm, units)}`}
+        />
+      )}
+      <Figure
+        name={(cut.pieces ?? 1) > 1 ? `${cut.pieces} pieces` : 'one piece'}
+        value={shortMinutes(setting.minutes.all)}
+        note={
+          setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
+            ? `${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
+            : 'handled and fed'
+        }
+      />
+      <FaceFigure face={setting.exit} />
+      <FaceFigure face={setting.other} />
+      <Figure
+        name="arc in wood"
+        value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
+        note={`${setting.teeth_in_cut.toFixed(1)} teeth`}
+      />
+      <Figure
+        name={saw.kind === 'table' ? 'back at you' : cut.motion === 'chop' ? 'at the fence' : 'along the cut'}
+        value={percent(setting.push_share)}
+        note="of the cutting force"
+      />
+    </Box>
   );
 }
 
@@ -123,7 +207,7 @@ export function Says({
       )}
       {option.minds.map((m) => (
         <Box key={m.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-          <Verdict verdict="mind" size={13} />
+          <Verdict verdict="caution" size={13} />
           <span>
             {m.why} <b>{m.way_out}</b>
           </span>
@@ -143,7 +227,7 @@ export function Says({
       )}
       {change && (
         <Box>
-          <b>Helps most:</b> {change.text} The window would stand {trim(change.room, 1)} wide.{' '}
+          <b>Helps most:</b> {change.text} The feed range would stand {trim(change.room, 1)} wide.{' '}
           {(change.height_mm !== undefined || change.blade_id) && (
             <ButtonBase
               onClick={() => (change.blade_id ? onBlade(change.blade_id) : onHeight(change.height_mm!))}

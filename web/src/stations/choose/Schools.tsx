@@ -1,6 +1,7 @@
 /** The schools of setting a blade side by side: the same drawing and the same figures for each. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { burn } from './Figures';
 import type { Blade, Cut, Material, Plan, Saw, Sweep, Units } from '../../api/types';
 import { SideView } from '../../drawings/SideView';
 import { formatSetting, trim } from '../../measure/format';
@@ -40,13 +41,13 @@ export function Schools({ schools, plan, cut, saw, material, blade, units, onHei
               : `${(s.mean_chip_mm / 25.4).toFixed(4)}"`,
           ],
           [s.exit.name, `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],
-          ['scorch', `${s.burn < 0.005 ? '<1' : trim(100 * s.burn, 0)} in 100`],
+          ['burn risk', burn(s.burn)],
           [
             saw.kind === 'table' ? 'back, down' : 'along, across',
             `${pct(s.push_share)}, ${pct(s.hold_share)}`,
           ],
           ['blade shown', formatSetting(Math.max(0, s.height_mm - cut.thickness_mm), units)],
-          ['window', `${s.window.grade}, ${trim(s.window.room, 1)}`],
+          ['feed range', `${s.window.grade}, ${trim(s.window.room, 1)}`],
         ];
         return (
           <Box

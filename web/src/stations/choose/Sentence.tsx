@@ -4,7 +4,8 @@ import Typography from '@mui/material/Typography';
 import type { Bed, Cut, Form, Material, Moisture, Saw, Side, Support, Units } from '../../api/types';
 import { directionWords, formWords, supportWords } from '../../drawings/words';
 import { AngleWord, ChoiceWord, CountWord, LengthWord, type Choice } from '../../ui/Word';
-import { finishes, finishWord, kinds, picks } from './sentence';
+import { MaterialWord } from './MaterialWord';
+import { finishes, finishWord, picks } from './sentence';
 
 interface Props {
   cut: Cut;
@@ -64,8 +65,8 @@ export function Sentence({
       <Typography
         component="p"
         sx={{
-          fontSize: { xs: 20, sm: 21 },
-          lineHeight: { xs: 1.65, md: 1.4 },
+          fontSize: { xs: 23, sm: 21 },
+          lineHeight: { xs: 2.05, sm: 1.65, md: 1.4 },
           textWrap: 'pretty',
         }}
       >
@@ -85,10 +86,9 @@ export function Sentence({
           wrong={wrong('thickness_mm')}
           problem={says('thickness_mm')}
         />{' '}
-        <ChoiceWord
-          label="Material"
+        <MaterialWord
           value={cut.material}
-          choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
+          materials={materials}
           onChoose={(material) => onChange({ material })}
           wrong={wrong('material')}
         />
@@ -223,7 +223,12 @@ export function Sentence({
       </Typography>
       <Typography
         component="p"
-        sx={{ fontSize: 17, minHeight: 27, lineHeight: 1.55, color: 'text.secondary' }}
+        sx={{
+          fontSize: { xs: 19, sm: 17 },
+          minHeight: 27,
+          lineHeight: { xs: 2.3, sm: 1.55 },
+          color: 'text.secondary',
+        }}
       >
         {settled?.exit_support && settled.other_support && faces && (
           <>

@@ -1,8 +1,6 @@
 /** One blade at one height: the drawing, the settings to read at arm's length, and what they lead to. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -11,12 +9,13 @@ import { cutFace } from '../../app/theme';
 import { saveSvg } from '../../drawings/save';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
-import { formatSetting, formatThin, percent, trim } from '../../measure/format';
-import { saidMinutes, saidSeconds, shortMinutes, stretchOf } from '../../ui/feed';
+import { trim } from '../../measure/format';
+import { saidSeconds, stretchOf } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
+import { Segments } from '../../ui/Segments';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
-import { smallButton, Passes, worstOf, burn, HeightPick, Figure, FaceFigure, Says } from './Figures';
+import { AllFigures, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
 
 const EndOf = lazy(() => import('./EndOf').then((m) => ({ default: m.EndOf })));
 
@@ -46,6 +45,8 @@ export interface SettingPanelProps {
   onMount: () => void;
   onUnpin: (i: number) => void;
   onBlade: (id: string) => void; // take another blade instead
+  onBrakeOff: () => void; // somebody says that the blade brake is bypassed
+  list: ReactNode; // the other blades
   children: ReactNode; // what is done when the cut is made
 }
 
@@ -80,7 +81,7 @@ export function SettingPanel({
     { value: 'side', name: 'Side' },
     { value: 'end', name: 'End' },
     ...(schools.length > 0 ? [{ value: 'heights' as const, name: 'Heights' }] : []),
-    { value: 'hold', name: 'Hold' },
+    { value: 'hold', name: 'Guide' },
     ...(pins.length > 0 ? [{ value: 'compare' as const, name: `Compare ${pins.length}` }] : []),
   ];
   const movable = heights && (!heights.exact || cut.motion === 'push' || plan.both_faces);
@@ -114,23 +115,7 @@ export function SettingPanel({
             <Verdict verdict={worstOf(plan, option, setting)} size={18} />
           </Box>
           <Box sx={{ flex: 1 }} />
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={shown}
-            onChange={(_, v: View | null) => v && setView(v)}
-            aria-label="Drawing"
-          >
-            {views.map((v) => (
-              <ToggleButton
-                key={v.value}
-                value={v.value}
-                sx={{ minHeight: { xs: 44, md: 30 }, py: 0, px: 1.25 }}
-              >
-                {v.name}
-              </ToggleButton>
-            ))}
-          </ToggleButtonGroup>
+          <Segments label="Drawing" value={shown} choices={views} onChoose={setView} />
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, flexWrap: 'wrap', mt: -0.75 }}>
           <Box sx={{ color: 'text.secondary', flex: { xs: '1 0 100%', sm: 1 }, minWidth: 180, fontSize: 15 }}>
@@ -216,26 +201,7 @@ export function SettingPanel({
                     problem={problem}
                     large
                   />
-                  <Box
-                    sx={{ display: heights.exact ? 'none' : 'flex', flexWrap: 'wrap', gap: 0.5, mt: 0.75 }}
-                  >
-                    <HeightPick at={heights.proud_mm} now={setting.height_mm} onHeight={onHeight}>
-                      just proud
-                    </HeightPick>
-                    {saw.kind === 'table' && (
-                      <HeightPick at={heights.gullets_mm} now={setting.height_mm} onHeight={onHeight}>
-                        gullets clear
-                      </HeightPick>
-                    )}
-                    {saw.kind === 'circular' && (
-                      <HeightPick at={heights.suggested_mm} now={setting.height_mm} onHeight={onHeight}>
-                        just through
-                      </HeightPick>
-                    )}
-                    <HeightPick at={heights.full_mm} now={setting.height_mm} onHeight={onHeight}>
-                      full
-                    </HeightPick>
-                  </Box>
+                  <HeightPicks heights={heights} saw={saw} now={setting.height_mm} onHeight={onHeight} />
                 </Box>
               )}
               <Box sx={{ minWidth: 0 }}>
@@ -245,7 +211,7 @@ export function SettingPanel({
                   </Box>
                   <Box sx={{ color: 'text.secondary' }}>for {stretch.name}</Box>
                   <Box sx={{ ml: 'auto', fontFamily: cutFace, fontSize: 17, fontWeight: 600 }}>
-                    window {setting.window.grade}, {trim(setting.window.room, 1)}
+                    {setting.window.grade}, {trim(setting.window.room, 1)} wide
                   </Box>
                 </Box>
                 <Box sx={{ mt: 0.75 }}>
@@ -254,62 +220,7 @@ export function SettingPanel({
               </Box>
             </Box>
 
-            <Box
-              component="dl"
-              sx={{
-                m: 0,
-                display: 'grid',
-                gridTemplateColumns: 'repeat(auto-fit, minmax(84px, 1fr))',
-                borderTop: '1px solid',
-                borderColor: 'divider',
-                '& > div': { pt: 0.5, pr: 1 },
-              }}
-            >
-              <Figure
-                name="motor load"
-                value={percent(setting.load)}
-                note={`of ${trim(plan.power_limit_w, 0)} W`}
-              />
-              <Figure
-                name="scorch"
-                value={burn(setting.burn)}
-                note={burn(setting.burn) === '1' ? 'wall in 100' : 'walls in 100'}
-              />
-              {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
-                <Figure
-                  name="wall marks"
-                  value={formatThin(setting.wall_mark_mm, units)}
-                  note={`of ${formatThin(setting.wall_limit_mm, units)}`}
-                />
-              )}
-              <Figure
-                name={(cut.pieces ?? 1) > 1 ? `${cut.pieces} pieces` : 'one piece'}
-                value={shortMinutes(setting.minutes.all)}
-                note={
-                  setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
-                    ? `${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
-                    : 'handled and fed'
-                }
-              />
-              <FaceFigure face={setting.exit} />
-              <FaceFigure face={setting.other} />
-              <Figure
-                name="arc in wood"
-                value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
-                note={`${setting.teeth_in_cut.toFixed(1)} teeth`}
-              />
-              <Figure
-                name={
-                  saw.kind === 'table'
-                    ? 'back at you'
-                    : cut.motion === 'chop'
-                      ? 'at the fence'
-                      : 'along the cut'
-                }
-                value={percent(setting.push_share)}
-                note="of the cutting force"
-              />
-            </Box>
+            <AllFigures {...{ plan, cut, saw, setting, units }} />
 
             {passes.length > 0 && <Passes passes={passes} units={units} table={saw.kind === 'table'} />}
             <Says

@@ -1,5 +1,4 @@
 /** A board from above with its cut line and its supports: where four go, and what comes of where they are. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -8,6 +7,7 @@ import type { Cut, SupportPlan, Units } from '../../api/types';
 import { SupportView } from '../../drawings/SupportView';
 import { formatSetting, trim } from '../../measure/format';
 import { LengthField } from '../../ui/Word';
+import { Trouble } from '../../ui/Notice';
 
 /** The board that a cut is likely to come out of; each size can be said otherwise. */
 function boardOf(cut: Cut) {
@@ -52,11 +52,7 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
         {field('breadth', 'Board, along it')}
         {field('line', 'Cut line from the left')}
       </Box>
-      {answer.error && (
-        <Alert severity="error" variant="outlined" sx={{ mt: 1 }}>
-          {answer.error.message}
-        </Alert>
-      )}
+      {answer.error && <Trouble sx={{ mt: 1 }}>{answer.error.message}</Trouble>}
       {shown && !answer.error && (
         <>
           <SupportView

@@ -20,13 +20,13 @@ export const kinds: Record<Material['kind'], string> = {
   plywood: 'Ply',
   composite: 'Fibre and chip board',
   laminate: 'Faced board',
-  nailed: 'By rule, without a feed window',
-  'soft-metal': 'By rule, without a feed window',
-  plastic: 'By rule, without a feed window',
-  'solid-surface': 'By rule, without a feed window',
-  'cement-board': 'By rule, without a feed window',
-  mineral: 'By rule, without a feed window',
-  steel: 'By rule, without a feed window',
+  nailed: 'By rule, without a feed range',
+  'soft-metal': 'By rule, without a feed range',
+  plastic: 'By rule, without a feed range',
+  'solid-surface': 'By rule, without a feed range',
+  'cement-board': 'By rule, without a feed range',
+  mineral: 'By rule, without a feed range',
+  steel: 'By rule, without a feed range',
 };
 
 const inch = 25.4;

@@ -1,8 +1,8 @@
 /** The API's contract as a page to read: what can be asked, and what comes back. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
+import { Trouble } from '../../ui/Notice';
 
 interface Schema {
   $ref?: string;
@@ -70,11 +70,7 @@ const nameOf = (ref: string) => ref.slice(ref.lastIndexOf('/') + 1);
 export function Contract() {
   const spec = useSpec();
   if (spec.error) {
-    return (
-      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
-        {spec.error.message}
-      </Alert>
-    );
+    return <Trouble sx={{ m: 2 }}>{spec.error.message}</Trouble>;
   }
   if (!spec.data) return <Box component="main" sx={{ p: 3 }} />;
   const { info, tags = [], paths, components } = spec.data;

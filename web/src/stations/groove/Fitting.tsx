@@ -1,5 +1,4 @@
 /** One groove on its way to a fit: its setting, test grooves that change it, and the batch at the end. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -24,6 +23,7 @@ import { LengthField } from '../../ui/Word';
 import { cutParams } from '../choose/cut';
 import { KnownParts } from './KnownParts';
 import { Setting } from './WayDetail';
+import { Notice, Trouble } from '../../ui/Notice';
 
 export function Fitting() {
   const { id = '' } = useParams();
@@ -64,11 +64,7 @@ export function Fitting() {
           </Button>
         )}
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {g && (
         <>
           <Box sx={{ fontSize: 17, color: 'text.secondary', mb: 1 }}>
@@ -115,10 +111,10 @@ export function Fitting() {
                 </>
               )}
               {g.ended_at && (
-                <Alert severity="success" variant="outlined" sx={{ my: 1 }}>
+                <Notice kind="done" sx={{ my: 1 }}>
                   {g.made > 0 ? `${g.made} made.` : 'Closed; none made.'} Its settings can be called up again
                   under Groove.
-                </Alert>
+                </Notice>
               )}
               <Tests groove={g} units={units} />
             </Box>
@@ -214,11 +210,7 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
         </Box>
       </Box>
       <Taken label="Widths" readings={width} units={units} onKeep={setWidth} />
-      {test.error && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {test.error.message}
-        </Alert>
-      )}
+      {test.error && <Trouble sx={{ my: 1 }}>{test.error.message}</Trouble>}
       <Button
         variant={g.good ? 'outlined' : 'contained'}
         sx={{ mt: 1 }}
@@ -259,7 +251,7 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
       </Typography>
       {g.tests.length > 0 && !g.good && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}>
-          <Verdict verdict="mind" size={13} />
+          <Verdict verdict="caution" size={13} />
           <span>The last test did not fit yet.</span>
         </Box>
       )}
@@ -277,11 +269,7 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
           />
         </>
       )}
-      {end.error && (
-        <Alert severity="error" variant="outlined">
-          {end.error.message}
-        </Alert>
-      )}
+      {end.error && <Trouble>{end.error.message}</Trouble>}
       <Button
         variant={g.good ? 'contained' : 'outlined'}
         disabled={end.isPending}

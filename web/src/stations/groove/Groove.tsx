@@ -1,5 +1,4 @@
 /** Grooves, the piece first: what goes in is measured, and every way that this shop has is laid out. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -20,6 +19,7 @@ import { WayDetail } from './WayDetail';
 import { Ways } from './Ways';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Trouble } from '../../ui/Notice';
 
 export function Groove() {
   const { units } = usePreferences();
@@ -64,11 +64,7 @@ export function Groove() {
           onSay={(part) => say(() => part)}
         />
       )}
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       <Box
         sx={{
           display: 'grid',

@@ -1,5 +1,4 @@
 /** Joints worked out for one blade: tenons, box joints, tails, sloping grooves, kerfs to fold along. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -19,6 +18,7 @@ import { formatSetting } from '../../measure/format';
 import { NumberField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
+import { Trouble } from '../../ui/Notice';
 
 const kindWords: Record<JointKind, string> = {
   tenon: 'Tenon',
@@ -202,11 +202,7 @@ export function Joints() {
           {tables.length > 0 && !saw && (
             <Box sx={{ fontSize: 17 }}>Joints are cut on a table saw, and this shop has none.</Box>
           )}
-          {plan.error && (
-            <Alert severity="error" variant="outlined">
-              {plan.error.message}
-            </Alert>
-          )}
+          {plan.error && <Trouble>{plan.error.message}</Trouble>}
           {ask && plan.data && !plan.error && plan.data.kind === kind && (
             <Answer ask={ask} plan={plan.data} units={units} settled={!plan.isPlaceholderData} />
           )}
@@ -237,7 +233,7 @@ function Answer({ ask, plan, units, settled }: AnswerProps) {
       {(plan.stops_mm ?? plan.passes) && <Places plan={plan} units={units} />}
       {plan.mind.map((m) => (
         <Box key={m} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 0.75 }}>
-          <Verdict verdict="mind" size={13} />
+          <Verdict verdict="caution" size={13} />
           <span>{m}</span>
         </Box>
       ))}
@@ -271,11 +267,7 @@ function Keep({ ask, plan }: { ask: JointAsk; plan: JointPlan }) {
         Keep it in the log
       </Button>
       {note.isSuccess && <span role="status">Kept with the blade.</span>}
-      {note.error && (
-        <Alert severity="error" variant="outlined">
-          {note.error.message}
-        </Alert>
-      )}
+      {note.error && <Trouble>{note.error.message}</Trouble>}
     </Box>
   );
 }

@@ -59,7 +59,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
       )}
       {plan?.mind && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5, mb: 1 }}>
-          <Verdict verdict="mind" size={13} />
+          <Verdict verdict="caution" size={13} />
           <span>{plan.mind}</span>
         </Box>
       )}

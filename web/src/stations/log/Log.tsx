@@ -1,5 +1,4 @@
 /** The log of the shop: everything that happened, filtered, out and in as a file. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -12,6 +11,7 @@ import { Entry } from '../../ui/Entry';
 import { SelectField } from '../../ui/Fields';
 import { FileButton } from '../../ui/FileButton';
 import { FirstThings } from '../../ui/FirstThings';
+import { Notice, Trouble } from '../../ui/Notice';
 
 const kinds: [string, string, LogKind[]][] = [
   ['', 'everything', []],
@@ -75,11 +75,7 @@ export function Log() {
           onChoose={setBlade}
         />
       </Box>
-      {log.error && (
-        <Alert severity="error" variant="outlined">
-          {log.error.message}
-        </Alert>
-      )}
+      {log.error && <Trouble>{log.error.message}</Trouble>}
       {log.data &&
         rows.length === 0 &&
         (saws.data?.length === 0 ? (
@@ -163,15 +159,11 @@ function OldRecords() {
       >
         Choose a file
       </FileButton>
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ mt: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ mt: 1 }}>{failed.message}</Trouble>}
       {save.data && (
-        <Alert severity="success" variant="outlined" sx={{ mt: 1 }}>
+        <Notice kind="done" sx={{ mt: 1 }}>
           {save.data.add} rows added. Conditions were folded anew.
-        </Alert>
+        </Notice>
       )}
       {p && file && !save.data && (
         <Box sx={{ mt: 1 }}>

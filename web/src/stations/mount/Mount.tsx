@@ -1,5 +1,4 @@
 /** Mount: one large card at a time, for one thumb; it comes back where it was, on any device. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -20,6 +19,7 @@ import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { useAfterReading } from '../../ui/useAfterReading';
+import { Notice, Trouble } from '../../ui/Notice';
 
 export function Mount() {
   const { id = '' } = useParams();
@@ -31,9 +31,9 @@ export function Mount() {
     return (
       <Box component="main" sx={{ p: 3 }}>
         <Typography variant="h1">Mounting</Typography>
-        <Alert severity={ended ? 'info' : 'error'} variant="outlined" sx={{ my: 2 }}>
+        <Notice kind={ended ? 'said' : 'trouble'} sx={{ my: 2 }}>
           {ended ? 'This mounting has ended, here or on another device.' : mounting.error.message}
-        </Alert>
+        </Notice>
         <Button component={Link} to={`/bench${search}`} variant="outlined">
           To the bench
         </Button>
@@ -118,7 +118,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         ))}
         {step.caution && (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 17, fontWeight: 650, my: 1 }}>
-            <Verdict verdict="mind" size={15} />
+            <Verdict verdict="caution" size={15} />
             <span>{step.caution}</span>
           </Box>
         )}
@@ -134,11 +134,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
           </Box>
         )}
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined">
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble>{failed.message}</Trouble>}
       <Box sx={{ display: 'flex', gap: 1.5 }}>
         <Button
           variant="outlined"

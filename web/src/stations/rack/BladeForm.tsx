@@ -1,5 +1,4 @@
 /** A blade's numbers, typed beside the drawing that they make. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -25,6 +24,7 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Unmarked } from './Unmarked';
+import { Trouble } from '../../ui/Notice';
 
 const fresh: BladeInput = {
   name: '',
@@ -94,12 +94,7 @@ export function EditBlade() {
   const { id = '' } = useParams();
   const blade = useBlade(id);
   const { at, now, reopen } = useOpened(blade.data);
-  if (blade.error)
-    return (
-      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
-        {blade.error.message}
-      </Alert>
-    );
+  if (blade.error) return <Trouble sx={{ m: 2 }}>{blade.error.message}</Trouble>;
   if (!at) return null;
   return <Form key={at.version} start={record(at)} title={at.name} blade={at} now={now} onReopen={reopen} />;
 }

@@ -1,5 +1,4 @@
 /** One blade: its drawing, its numbers, how it stands, and everything it has done. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -20,6 +19,7 @@ import { Verdict } from '../../ui/Verdict';
 import { testWords } from '../truing/tests';
 import { Mend } from '../care/Mend';
 import { Retire } from './Retire';
+import { Notice, Trouble } from '../../ui/Notice';
 
 export function BladePage() {
   const { id = '' } = useParams();
@@ -35,11 +35,7 @@ export function BladePage() {
       <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>
         ‹ Rack
       </Button>
-      {blade.error && (
-        <Alert severity="error" variant="outlined" sx={{ my: 2 }}>
-          {blade.error.message}
-        </Alert>
-      )}
+      {blade.error && <Trouble sx={{ my: 2 }}>{blade.error.message}</Trouble>}
       {blade.data && (
         <Box
           sx={{
@@ -59,11 +55,7 @@ export function BladePage() {
             <Typography id="history" variant="h2" sx={{ mb: 1 }}>
               History
             </Typography>
-            {log.error && (
-              <Alert severity="error" variant="outlined">
-                {log.error.message}
-              </Alert>
-            )}
+            {log.error && <Trouble>{log.error.message}</Trouble>}
             {log.data && rows.length === 0 && (
               <Typography>Nothing logged yet. A cut made under Run writes the first line.</Typography>
             )}
@@ -138,10 +130,10 @@ function About({ blade: b, saw, units }: { blade: Blade; saw: string | undefined
       </Box>
       <Condition condition={c} />
       {b.retired && (
-        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+        <Notice kind="caution" sx={{ mt: 1.5 }}>
           Retired: {retiredWords[b.retired.reason] ?? b.retired.reason}
           {b.retired.note && `, ${b.retired.note}`}. It is not offered for any cut.
-        </Alert>
+        </Notice>
       )}
       {b.note && <Typography sx={{ mt: 1.5, overflowWrap: 'anywhere' }}>{b.note}</Typography>}
       <Box
@@ -239,11 +231,7 @@ function Doings({ blade: b, search }: { blade: Blade; search: string }) {
           }}
         />
       )}
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {b.make === 'dado' && (
           <Button component={Link} to={`/rack/${b.id}/set`} variant="outlined" size="small">

@@ -1,5 +1,4 @@
 /** The rack as a file: out in two open formats, and in with a look at every row before anything is saved. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -8,6 +7,7 @@ import { Link, useLocation } from 'react-router';
 import { useImport, usePreviewImport } from '../../api/rack';
 import { FileButton } from '../../ui/FileButton';
 import type { ImportPreview, RackFile } from '../../api/types';
+import { Notice, Trouble } from '../../ui/Notice';
 
 const words = { add: 'add', change: 'change', same: 'same', refuse: 'refused' } as const;
 const marks = { add: '+', change: '~', same: '=', refuse: '×' } as const;
@@ -75,15 +75,11 @@ export function Files() {
         >
           Choose a file
         </FileButton>
-        {failed && (
-          <Alert severity="error" variant="outlined" sx={{ mt: 2 }}>
-            {failed.message}
-          </Alert>
-        )}
+        {failed && <Trouble sx={{ mt: 2 }}>{failed.message}</Trouble>}
         {save.data && (
-          <Alert severity="success" variant="outlined" sx={{ mt: 2 }}>
+          <Notice kind="done" sx={{ mt: 2 }}>
             Saved: {save.data.add} added, {save.data.change} changed.
-          </Alert>
+          </Notice>
         )}
         {p && file && !save.data && (
           <Rows

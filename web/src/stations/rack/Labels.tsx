@@ -1,5 +1,4 @@
 /** A sheet of labels, one for each blade that is ticked, to print or to keep as SVG. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -11,6 +10,7 @@ import { useBlades, useLabels } from '../../api/rack';
 import { usePreferences } from '../../app/preferences';
 import { save } from '../../drawings/save';
 import { NumberField } from '../../ui/Fields';
+import { Trouble } from '../../ui/Notice';
 
 const MOST = 240;
 
@@ -88,11 +88,7 @@ export function Labels() {
             </>
           )}
         </Box>
-        {(labels.error ?? blades.error) && (
-          <Alert severity="error" variant="outlined">
-            {(labels.error ?? blades.error)!.message}
-          </Alert>
-        )}
+        {(labels.error ?? blades.error) && <Trouble>{(labels.error ?? blades.error)!.message}</Trouble>}
         {!sheet && (
           <Box
             role="group"

@@ -1,5 +1,4 @@
 /** Rack: every saw and blade of the shop, drawn from its own numbers, with what it is kept for. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -19,6 +18,7 @@ import { formatLength, formatThin, trim } from '../../measure/format';
 import { Condition } from '../../ui/Condition';
 import { useSize } from '../../ui/useSize';
 import { matches, type Wanted } from './search';
+import { Trouble } from '../../ui/Notice';
 
 const SCALE = 0.46; // px per mm, one for the whole wall
 const PEG = 288; // px, the least width of a blade's place
@@ -44,11 +44,7 @@ export function Rack() {
   const found = useMemo(() => (blades.data ?? []).filter((b) => matches(b, asked)), [blades.data, asked]);
   const error = saws.error ?? blades.error;
   if (error) {
-    return (
-      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
-        {error.message}
-      </Alert>
-    );
+    return <Trouble sx={{ m: 2 }}>{error.message}</Trouble>;
   }
   const onSaw = (id: string | undefined) => blades.data?.find((b) => b.id === id);
   const total = blades.data?.length ?? 0;

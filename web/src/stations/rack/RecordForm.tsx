@@ -1,5 +1,4 @@
 /** The frame of a blade's or a saw's form: its drawing beside its fields, what is wrong, and what somebody else changed. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -8,6 +7,7 @@ import { Link } from 'react-router';
 import type { Units } from '../../api/types';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Stale } from './Stale';
+import { Trouble } from '../../ui/Notice';
 
 interface Props {
   what: 'blade' | 'saw';
@@ -50,11 +50,7 @@ export function RecordForm(p: Props) {
           onMine={p.onMine}
         />
       )}
-      {p.failed && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 2 }}>
-          {p.failed}
-        </Alert>
-      )}
+      {p.failed && <Trouble sx={{ mb: 2 }}>{p.failed}</Trouble>}
       <Box
         sx={{
           display: 'grid',

@@ -1,5 +1,4 @@
 /** A saw, by what can be read off it and its manual. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -16,6 +15,7 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Retire } from './Retire';
+import { Trouble } from '../../ui/Notice';
 
 type Tolerances = NonNullable<SawInput['tolerances']>;
 
@@ -77,12 +77,7 @@ export function EditSaw() {
   const { id = '' } = useParams();
   const saw = useSaw(id);
   const { at, now, reopen } = useOpened(saw.data);
-  if (saw.error)
-    return (
-      <Alert severity="error" variant="outlined" sx={{ m: 2 }}>
-        {saw.error.message}
-      </Alert>
-    );
+  if (saw.error) return <Trouble sx={{ m: 2 }}>{saw.error.message}</Trouble>;
   if (!at) return null;
   return (
     <Form key={at.version} start={pick(at, typed)} title={at.name} saw={at} now={now} onReopen={reopen} />

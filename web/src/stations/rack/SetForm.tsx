@@ -1,5 +1,4 @@
 /** What a dado set is made of: outer pair, chippers and shims, or the ranges of a dial. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -16,6 +15,7 @@ import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { KnownParts } from '../groove/KnownParts';
+import { Trouble } from '../../ui/Notice';
 
 export function SetForm() {
   const { id = '' } = useParams();
@@ -29,11 +29,7 @@ export function SetForm() {
         ‹ {blade.data?.name ?? 'Rack'}
       </Button>
       <Typography variant="h1">The parts of {blade.data?.name ?? 'a set'}</Typography>
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {set.data && (
         <Box
           sx={{
@@ -267,11 +263,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
           A range with the centre blade
         </Button>
       )}
-      {change.error && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {change.error.message}
-        </Alert>
-      )}
+      {change.error && <Trouble sx={{ my: 1 }}>{change.error.message}</Trouble>}
       <Box sx={{ mt: 1.5 }}>
         <Button variant="contained" disabled={change.isPending} onClick={save}>
           Save
@@ -354,11 +346,7 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
           Log it
         </Button>
       </Box>
-      {renew.error && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {renew.error.message}
-        </Alert>
-      )}
+      {renew.error && <Trouble sx={{ my: 1 }}>{renew.error.message}</Trouble>}
     </Box>
   );
 }

@@ -1,9 +1,9 @@
 /** Two people, one record: what the other one changed, before anything is written over it. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Units } from '../../api/types';
 import { formatThin } from '../../measure/format';
+import { Notice } from '../../ui/Notice';
 
 interface Props {
   what: string;
@@ -42,7 +42,7 @@ export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
     (k) => (my.get(k) ?? none) !== (their.get(k) ?? none),
   );
   return (
-    <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
+    <Notice kind="caution" sx={{ mb: 2 }}>
       <b>Somebody else has changed this {what} since you opened it.</b> Nothing of yours is saved yet.
       <Box
         component="table"
@@ -74,6 +74,6 @@ export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
           Keep mine, and let me save over it
         </Button>
       </Box>
-    </Alert>
+    </Notice>
   );
 }

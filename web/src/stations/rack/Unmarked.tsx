@@ -1,5 +1,4 @@
 /** Reading a blade that has nothing on it: teeth by groups, hook by straight edge, clearance by caliper, bevel by eye. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -12,6 +11,7 @@ import { HookReading, BevelSample } from '../../drawings/Readings';
 import { formatThin, trim } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
+import { Trouble } from '../../ui/Notice';
 
 interface Props {
   input: BladeInput;
@@ -33,11 +33,7 @@ export function Unmarked({ input, units, onRead }: Props) {
         {open ? 'Hide' : 'Nothing written on it? Read it off the blade'}
       </Button>
       <Collapse in={open} unmountOnExit>
-        {answer.error && (
-          <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-            {answer.error.message}
-          </Alert>
-        )}
+        {answer.error && <Trouble sx={{ mb: 1 }}>{answer.error.message}</Trouble>}
         <Box
           sx={{
             display: 'grid',

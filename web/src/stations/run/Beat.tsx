@@ -229,7 +229,7 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
         <span>
           {open
             ? 'keep the cut inside the bare band: dashed is too slow, dotted too fast'
-            : 'the window is shut: no feed cuts this well; the bar goes as fast as still may be'}
+            : 'the feed range is shut: no feed cuts this well; the bar goes as fast as still may be'}
         </span>
         <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
           {formatLength(lengthMm, units)}

@@ -1,5 +1,4 @@
 /** What came out of the cut: ten seconds, with thumbs. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -11,6 +10,7 @@ import { EdgeSample, WallSample } from '../../drawings/Sample';
 import { effortWords, noiseWords, splinterWords } from '../../drawings/words';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
+import { Trouble } from '../../ui/Notice';
 
 interface Props {
   cut: Cut;
@@ -182,11 +182,7 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
         {log.data?.waits &&
           `${log.data.why ?? 'Corte is away.'} The cut waits here and is sent when Corte can take it.`}
       </Box>
-      {log.error && (
-        <Alert severity="error" variant="outlined">
-          {log.error.message}
-        </Alert>
-      )}
+      {log.error && <Trouble>{log.error.message}</Trouble>}
     </Box>
   );
 }

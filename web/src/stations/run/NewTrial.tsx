@@ -1,5 +1,4 @@
 /** A comparison laid out: the settings that were pinned, how often each is cut, and whether it is graded blind. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -19,6 +18,7 @@ import { LengthField } from '../../ui/Word';
 import { useCut, usePins } from '../choose/cut';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { useDates } from '../../ui/useDates';
+import { Trouble } from '../../ui/Notice';
 
 type Way = TrialAsk['settings'][number];
 
@@ -116,9 +116,7 @@ export function NewTrial() {
         the board nor the hand favours a setting.
       </Box>
       {(plan.error ?? shown.error) && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-          {(plan.error ?? shown.error)?.message}
-        </Alert>
+        <Trouble sx={{ mb: 1 }}>{(plan.error ?? shown.error)?.message}</Trouble>
       )}
       <Box
         sx={{
@@ -217,11 +215,7 @@ export function NewTrial() {
         {repeats * ways.length} pieces. With four of each, a difference in every piece is sure; with two it
         cannot be.
       </Box>
-      {start.error && (
-        <Alert severity="error" variant="outlined" sx={{ mt: 1 }}>
-          {start.error.message}
-        </Alert>
-      )}
+      {start.error && <Trouble sx={{ mt: 1 }}>{start.error.message}</Trouble>}
       <Button
         variant="contained"
         sx={{ mt: 2, px: 4, fontSize: 17 }}

@@ -2,7 +2,6 @@
  * Run: the cut that was chosen, on one screen to stand beside the saw. A bar to
  * feed by, what to watch, and then what came out of it.
  */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -24,6 +23,7 @@ import { Beat } from './Beat';
 import { CameOut } from './CameOut';
 import { LastCuts } from './LastCuts';
 import { FirstThings } from '../../ui/FirstThings';
+import { Trouble } from '../../ui/Notice';
 
 const FEW = 60;
 
@@ -71,23 +71,19 @@ export function Run() {
           Compare settings on a board
         </Button>
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {one?.refused && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+        <Trouble sx={{ my: 1 }}>
           {blade?.name}: {one.refused}
-        </Alert>
+        </Trouble>
       )}
       {gone && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
+        <Trouble sx={{ my: 1 }}>
           {plan.data?.options.length === 0
             ? 'No blade of the rack may make this cut; Choose says why.'
             : 'This blade may not make this cut; choose another.'}
-        </Alert>
+        </Trouble>
       )}
       {plan.data && saw && blade && (setting ?? (!modelled && option)) && (
         <Box
@@ -176,7 +172,7 @@ function SettingLine({
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{specOf(blade, units)}</Box>
         {!mounted && (
           <Box sx={{ fontSize: 14.5, display: 'flex', gap: 0.75 }}>
-            <Verdict verdict="mind" size={13} /> not on the saw, as far as the log knows
+            <Verdict verdict="caution" size={13} /> not on the saw, as far as the log knows
           </Box>
         )}
       </Box>

@@ -1,5 +1,4 @@
 /** A comparison under way: cut the pieces, grade them, read how sure the difference is. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -17,6 +16,7 @@ import { cutSaid, effortWords, splinterWords, supportWords } from '../../drawing
 import { formatSetting, trim } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
+import { Notice, Trouble } from '../../ui/Notice';
 
 const letter = (i: number) => String.fromCharCode(65 + i);
 
@@ -35,11 +35,7 @@ export function Trial() {
         ‹ Run
       </Button>
       <Typography variant="h1">Settings compared</Typography>
-      {trial.error && (
-        <Alert severity="error" variant="outlined">
-          {trial.error.message}
-        </Alert>
-      )}
+      {trial.error && <Trouble>{trial.error.message}</Trouble>}
       {t && saw && (
         <Box sx={{ fontFamily: cutFace, fontSize: 19, my: 0.5 }}>
           {cutSaid(
@@ -52,9 +48,9 @@ export function Trial() {
       )}
       {t && <Ways trial={t} units={units} />}
       {t?.note && (
-        <Alert severity="warning" variant="outlined" sx={{ my: 1 }}>
+        <Notice kind="caution" sx={{ my: 1 }}>
           {t.note}
-        </Alert>
+        </Notice>
       )}
       {t && <Stage trial={t} units={units} />}
     </Box>
@@ -106,11 +102,7 @@ function Stage({ trial: t, units }: { trial: TrialOf; units: Units }) {
       aria-label="Next"
       sx={{ borderTop: '2px solid', borderColor: 'text.primary', pt: 1.5 }}
     >
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
       {t.ended_at ? (
         <Result trial={t} />
       ) : nextCut ? (

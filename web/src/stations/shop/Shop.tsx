@@ -1,5 +1,4 @@
 /** How the shop likes to work: what a change of blade counts for, and how high blades are set. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -16,6 +15,7 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
 import { upper } from '../../drawings/words';
+import { Trouble } from '../../ui/Notice';
 
 const schools: [HeightSchool, string, string][] = [
   ['saw', 'By the saw', 'Gullets clear on a table saw, just through with a circular saw.'],
@@ -101,11 +101,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           }}
         />
       )}
-      {change.error && !stale && (
-        <Alert severity="error" variant="outlined">
-          {change.error.message}
-        </Alert>
-      )}
+      {change.error && !stale && <Trouble>{change.error.message}</Trouble>}
       <form
         onSubmit={(e) => {
           e.preventDefault();

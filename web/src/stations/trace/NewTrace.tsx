@@ -1,5 +1,4 @@
 /** Trace, at its beginning: point at the work. And what was traced before. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useRef } from 'react';
@@ -14,6 +13,7 @@ import { useCut } from '../choose/cut';
 import { Signs } from './Signs';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Trouble } from '../../ui/Notice';
 
 export function NewTrace() {
   const { day } = useDates();
@@ -35,11 +35,7 @@ export function NewTrace() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Typography variant="h1">Trace</Typography>
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       <Box>
         <Box sx={{ minWidth: 0 }}>

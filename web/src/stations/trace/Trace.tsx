@@ -1,5 +1,4 @@
 /** A fault being traced: what is seen, the reasons that it can have, and the next check, until a test cut proves the fix. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -16,6 +15,7 @@ import { Verdict } from '../../ui/Verdict';
 import { cutParams } from '../choose/cut';
 import { Signs } from './Signs';
 import { useDates } from '../../ui/useDates';
+import { Notice, Trouble } from '../../ui/Notice';
 
 export function Trace() {
   const { id = '' } = useParams();
@@ -98,11 +98,7 @@ export function Trace() {
           {t.blade_name && ` With ${t.blade_name}.`}
         </Box>
       )}
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 1 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {t?.stop && !ended && (
         <Box
           role="alert"
@@ -161,9 +157,9 @@ export function Trace() {
               />
             )}
             {ended && (
-              <Alert severity={t.fixed ? 'success' : 'warning'} variant="outlined" sx={{ mb: 1.5 }}>
+              <Notice kind={t.fixed ? 'done' : 'caution'} sx={{ mb: 1.5 }}>
                 {t.fixed ? `It was: ${t.cause}. A good test cut proved it.` : 'No reason was proved.'}
-              </Alert>
+              </Notice>
             )}
             <Reasons reasons={t.reasons} />
             <More trace={t} busy={busy || ended} onAnswer={answer} />
@@ -188,7 +184,7 @@ function Seen({ trace: t, words }: { trace: TraceOf; words: { id: string; label:
       )}
       {t.doubts.map((d) => (
         <Box key={d} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 0.5 }}>
-          <Verdict verdict="mind" size={13} />
+          <Verdict verdict="caution" size={13} />
           <span>{d}.</span>
         </Box>
       ))}

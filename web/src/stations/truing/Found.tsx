@@ -1,8 +1,8 @@
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { TruingResult, Units } from '../../api/types';
 import { formatFigure } from '../../measure/format';
+import { Notice } from '../../ui/Notice';
 
 export function Found({
   result: r,
@@ -34,9 +34,9 @@ export function Found({
         )}
       </Box>
       {(r.doubtful_first.length > 0 || r.doubtful_second.length > 0) && (
-        <Alert severity="warning" variant="outlined" sx={{ my: 1 }}>
+        <Notice kind="caution" sx={{ my: 1 }}>
           A reading is out of all reason against the others. Take it again before you believe the rest.
-        </Alert>
+        </Notice>
       )}
       {r.says.map((s) => (
         <Typography key={s} sx={{ lineHeight: 1.4 }}>

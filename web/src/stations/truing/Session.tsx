@@ -1,5 +1,4 @@
 /** One guided session: where the dial goes, its readings, what they come to, what to move; and then again. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -26,6 +25,7 @@ import { readRounds } from '../../measure/readings';
 import { useDates } from '../../ui/useDates';
 import { type Sizes, Readings } from './Readings';
 import { Found } from './Found';
+import { Trouble } from '../../ui/Notice';
 
 export function Session() {
   const { test = '' } = useParams();
@@ -35,7 +35,7 @@ export function Session() {
   const blades = useBlades();
   const saw =
     saws.data?.find((s) => s.id === params.get('saw')) ?? saws.data?.find((s) => s.kind === 'table');
-  if (!(test in testWords)) return <Alert severity="error">There is no such session.</Alert>;
+  if (!(test in testWords)) return <Trouble>There is no such session.</Trouble>;
   if (!saw || !blades.data) return null;
   return (
     <Page
@@ -323,11 +323,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               next={read && !full && n > 0 ? { round, step: now.length, of: n } : undefined}
             />
           </div>
-          {result.error && enough && (
-            <Alert severity="error" variant="outlined">
-              {result.error.message}
-            </Alert>
-          )}
+          {result.error && enough && <Trouble>{result.error.message}</Trouble>}
           {found && <Found result={found} before={before} units={units} />}
           {test === 'clearance' && (past.data?.length ?? 0) > 0 && (
             <TextField
@@ -383,11 +379,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               </Button>
             </Box>
           )}
-          {store.error && (
-            <Alert severity="error" variant="outlined" sx={{ mt: 1 }}>
-              {store.error.message}
-            </Alert>
-          )}
+          {store.error && <Trouble sx={{ mt: 1 }}>{store.error.message}</Trouble>}
         </Box>
       </Box>
     </Box>

@@ -1,5 +1,4 @@
 /** True: what can be measured on a saw, how it stood last, and how it has drifted. */
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -17,6 +16,7 @@ import { Verdict } from '../../ui/Verdict';
 import { testsOf, testWords } from './tests';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Trouble } from '../../ui/Notice';
 
 export function Truing() {
   const { units } = usePreferences();
@@ -57,11 +57,7 @@ export function Truing() {
         </ToggleButtonGroup>
         <Box sx={{ color: 'text.secondary' }}>Power off at the plug before any of it.</Box>
       </Box>
-      {failed && (
-        <Alert severity="error" variant="outlined" sx={{ my: 2 }}>
-          {failed.message}
-        </Alert>
-      )}
+      {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {saw && (
         <Box

@@ -1,0 +1,173 @@
+/** The frame: few places, where the focus is, and a phone that answers before anything is scrolled. */
+import type { Page } from '@playwright/test';
+import { accessible, choose, expect, test } from './test';
+
+const bar = (page: Page) => page.getByRole('navigation', { name: 'Places and settings' });
+
+test('every place greets by its title, and what is narrow is found under More', async ({ page }) => {
+  await page.goto('/');
+  await expect(page).toHaveTitle('Plough · Corte');
+  for (const [place, title] of [
+    ['Bench', 'Bench'],
+    ['Blades', 'Rack'],
+    ['Trace', 'Trace'],
+  ] as const) {
+    await bar(page).getByRole('link', { name: place, exact: true }).click();
+    const h1 = page.getByRole('heading', { level: 1 });
+    await expect(h1).toHaveText(title);
+    await expect(h1, 'has the focus on arrival').toBeFocused();
+    await expect(page).toHaveTitle(`${title} · Corte`);
+    await expect(bar(page).getByRole('link', { name: place, exact: true })).toHaveAttribute(
+      'aria-current',
+      'page',
+    );
+  }
+  await bar(page).getByRole('link', { name: 'Blades', exact: true }).click();
+  await bar(page).getByRole('link', { name: 'Care' }).click();
+  await expect(page).toHaveTitle('Care · Corte');
+
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await bar(page).getByRole('button', { name: /more$/i }).click();
+  const more = page.getByRole('dialog', { name: 'More of the shop' });
+  await accessible(page);
+  await more.getByRole('radio', { name: 'Inches' }).click();
+  await more.getByRole('link', { name: 'True' }).click();
+  await expect(more).toBeHidden();
+  await expect(page).toHaveTitle('True · Corte');
+  // Nothing of the bar is pushed out.
+  expect(await bar(page).evaluate((n) => n.scrollWidth - n.clientWidth)).toBe(0);
+});
+
+test('whoever has no mouse passes the frame by', async ({ page }) => {
+  await page.goto('/bench');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Past the frame, to the page' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  expect(await page.evaluate(() => document.querySelector('#sheet')!.contains(document.activeElement))).toBe(
+    true,
+  );
+  await page.goto('/no/such/station');
+  await expect(page).toHaveTitle('Nothing here · Corte');
+  await bar(page).getByRole('link', { name: 'Trace' }).click();
+  await expect(page).toHaveTitle('Trace · Corte');
+});
+
+test('a page that cannot be fetched leaves the frame standing', async ({ browser }) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.goto('/bench');
+  await page.route('**/assets/*Trace*.js', (route) => route.abort());
+  await bar(page).getByRole('link', { name: 'Trace' }).click();
+  await expect(page.getByRole('heading', { name: 'This page broke' })).toBeVisible();
+  await expect(bar(page)).toBeVisible();
+  await page.unrouteAll();
+  await page.getByRole('button', { name: 'Load it again' }).click();
+  await expect(page).toHaveTitle('Trace · Corte');
+  await context.close();
+});
+
+for (const [address, colorScheme] of [
+  ['/', 'light'],
+  ['/rack', 'dark'],
+  ['/bench', 'light'],
+] as const)
+  test(`the focus can be seen on every control of ${address}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme, reducedMotion: 'reduce' });
+    const page = await context.newPage();
+    await page.goto(address);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const blind: string[] = [];
+    for (let i = 0; i < 24; i++) {
+      await page.keyboard.press('Tab');
+      const at = await page.evaluate(() => {
+        const e = document.activeElement!;
+        const r = e.getBoundingClientRect();
+        return {
+          name: e.getAttribute('aria-label') ?? e.textContent?.slice(0, 40) ?? e.tagName,
+          x: Math.max(0, r.x - 6),
+          y: Math.max(0, r.y - 6),
+          width: Math.min(r.width + 12, innerWidth - Math.max(0, r.x - 6)),
+          height: Math.min(r.height + 12, innerHeight - Math.max(0, r.y - 6)),
+        };
+      });
+      if (at.width <= 0 || at.height <= 0) continue;
+      const clip = { x: at.x, y: at.y, width: at.width, height: at.height };
+      const seen = await page.screenshot({ clip, caret: 'hide' });
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      if (seen.equals(await page.screenshot({ clip, caret: 'hide' }))) blind.push(at.name);
+    }
+    expect(blind, 'controls whose focus nobody can see').toEqual([]);
+    await context.close();
+  });
+
+test('on a phone the first screen answers, and a thumb changes what it answers', async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    reducedMotion: 'reduce',
+  });
+  const page = await context.newPage();
+  await page.goto('/');
+  const setting = page.getByRole('region', { name: /at its setting/ });
+  const high = page.getByRole('button', { name: /^39 mm high/ });
+  const all = [
+    page.getByRole('heading', { level: 1 }),
+    setting.getByText('clear').first(),
+    high,
+    setting.getByText(/^\d+\.\d s$/).first(),
+    setting.getByRole('img', { name: /^Feed range/ }),
+    setting.getByRole('slider'),
+    page.getByRole('link', { name: 'Run it' }),
+  ];
+  const foot = (await bar(page).boundingBox())!.y;
+  for (const one of all) {
+    const box = (await one.boundingBox())!;
+    expect(box.y, String(one)).toBeGreaterThanOrEqual(0);
+    expect(box.y + box.height, String(one)).toBeLessThanOrEqual(foot);
+  }
+  await accessible(page);
+
+  await high.click();
+  await page.getByRole('button', { name: 'just proud' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^31 mm high/ })).toBeVisible();
+
+  const next = page.getByRole('button', { name: /^On to / });
+  const second = (await next.getAttribute('aria-label'))!.replace('On to ', '');
+  await next.click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(second);
+  await page.getByRole('button', { name: /^Blade 2 of / }).click();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Mortise' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mortise');
+
+  await page.getByRole('button', { name: /^Change the cut/ }).click();
+  const sheet = page.getByRole('dialog', { name: 'The cut' });
+  await page.getByRole('button', { name: /^Material: / }).click();
+  await page.getByRole('textbox', { name: 'Find a material' }).fill('wal');
+  await accessible(page);
+  await page.keyboard.press('Enter');
+  await expect(sheet.getByRole('status')).toContainText(/s, (clear|caution)/);
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('button', { name: /^Change the cut: Rip 25 mm walnut/ })).toBeVisible();
+  // What was cut last is offered first.
+  await page.getByRole('button', { name: /^Change the cut/ }).click();
+  await page.getByRole('button', { name: /^Material: / }).click();
+  await expect(page.getByRole('group', { name: 'Cut last' }).getByRole('button')).toHaveText([
+    /walnut/,
+    'hard maple',
+  ]);
+  await page.keyboard.press('Escape');
+  await choose(page, 'Finish', /^show/);
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  for (const view of ['Heights', 'End', 'Guide']) {
+    await page.getByRole('button', { name: view, exact: true }).click();
+    await accessible(page);
+    await page.getByRole('button', { name: 'Done' }).click();
+  }
+  await context.close();
+});
