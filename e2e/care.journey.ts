@@ -1,7 +1,7 @@
 /** Run and Care: the cut made and logged, settings compared, blades washed, sent out and back, the calendar. */
 import ICAL from 'ical.js';
 import type { APIRequestContext, Page } from '@playwright/test';
-import { accessible, expect, sheets, test } from './test';
+import { accessible, expect, own, sheets, test } from './test';
 
 const named = async (request: APIRequestContext, name: string) => {
   const page = (await (await request.get('/api/v1/blades?limit=500')).json()) as {
@@ -9,19 +9,6 @@ const named = async (request: APIRequestContext, name: string) => {
   };
   return page.items.find((b) => b.name === name)!.id;
 };
-
-/** A blade that this journey has to itself, so that no other moves it. */
-async function own(request: APIRequestContext, name: string, more: object = {}) {
-  const answer = await request.post('/api/v1/blades', {
-    headers: { 'Idempotency-Key': crypto.randomUUID() },
-    data: {
-      ...{ name, make: 'toothed', diameter_mm: 254, bore_mm: 15.875, kerf_mm: 3.2, plate_mm: 2.2, teeth: 80 },
-      // Many teeth for a rip, and kept for joints: other journeys' cuts never put it first.
-      ...{ grind: 'ATB', bevel_deg: 15, hook_deg: 5, max_rpm: 7000, kept_for: 'joints', price: 80, ...more },
-    },
-  });
-  return ((await answer.json()) as { id: string }).id;
-}
 
 const rows = (page: Page) => page.getByRole('list', { name: 'Rows' }).getByRole('listitem');
 

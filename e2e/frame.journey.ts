@@ -1,6 +1,6 @@
 /** The frame: few places, where the focus is, and a phone that answers before anything is scrolled. */
 import type { Page } from '@playwright/test';
-import { accessible, choose, expect, test } from './test';
+import { accessible, choose, expect, own, test } from './test';
 
 const bar = (page: Page) => page.getByRole('navigation', { name: 'Places and settings' });
 
@@ -169,5 +169,43 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
     await accessible(page);
     await page.getByRole('button', { name: 'Done' }).click();
   }
+  await context.close();
+});
+
+test('on a phone a cut is fed and logged with one thumb, and the bar says what it did to the blade', async ({
+  browser,
+  request,
+}) => {
+  const id = await own(request, 'Thumbling');
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    reducedMotion: 'reduce',
+  });
+  const page = await context.newPage();
+  await page.clock.install();
+  // Long enough to be seen in the figures of the blade.
+  await page.goto(`/run?of=mdf&t=18&l=2400&n=40&blade=${id}`);
+  const made = page.getByRole('button', { name: 'Cut made' });
+  const foot = (await bar(page).boundingBox())!.y;
+  await expect(made).toBeVisible();
+  for (const y of [0, 400, 4000]) {
+    await page.locator('#sheet').evaluate((n, to) => n.scrollTo(0, to), y);
+    const box = (await made.boundingBox())!;
+    expect(box.y + box.height, `after scrolling to ${y}`).toBeLessThanOrEqual(foot);
+    expect(box.height).toBeGreaterThanOrEqual(48);
+  }
+  await page.getByRole('button', { name: 'Start the beat' }).click();
+  await page.clock.runFor(30_000);
+  await page.getByRole('button', { name: 'Through' }).click();
+  // What came out comes up by itself.
+  const sheet = page.getByRole('dialog', { name: 'What came out' });
+  await sheet.getByRole('button', { name: 'brown' }).click();
+  await accessible(page);
+  await sheet.getByRole('button', { name: 'Cut made' }).click();
+  await expect(sheet).toBeHidden();
+  const said = page.getByRole('status').filter({ hasText: 'Cut logged.' });
+  await expect(said).toHaveText(/^Cut logged\. Thumbling: edge used \d+ % → \d+ %, pitch /);
+  expect((await said.boundingBox())!.y).toBeLessThan(foot);
   await context.close();
 });

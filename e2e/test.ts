@@ -1,6 +1,6 @@
 /** The test that every journey extends: a page that must not complain, and the words for finding things. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 
 export const test = base.extend<{ quiet: void }>({
   quiet: [
@@ -72,3 +72,16 @@ export const cut = (page: Page) => page.getByRole('region', { name: 'The cut' })
 export const rack = (page: Page) => page.getByRole('region', { name: 'Blades for this cut' });
 export const first = (page: Page) => rack(page).getByRole('listitem').first();
 export const height = (page: Page) => page.getByRole('slider');
+
+/** A blade that this journey has to itself, so that no other moves it. */
+export async function own(request: APIRequestContext, name: string, more: object = {}) {
+  const answer = await request.post('/api/v1/blades', {
+    headers: { 'Idempotency-Key': crypto.randomUUID() },
+    data: {
+      ...{ name, make: 'toothed', diameter_mm: 254, bore_mm: 15.875, kerf_mm: 3.2, plate_mm: 2.2, teeth: 80 },
+      // Many teeth for a rip, and kept for joints: other journeys' cuts never put it first.
+      ...{ grind: 'ATB', bevel_deg: 15, hook_deg: 5, max_rpm: 7000, kept_for: 'joints', price: 80, ...more },
+    },
+  });
+  return ((await answer.json()) as { id: string }).id;
+}

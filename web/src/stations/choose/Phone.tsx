@@ -15,6 +15,7 @@ import { specOf } from '../../drawings/words';
 import { formatSetting, trim } from '../../measure/format';
 import { saidMinutes, saidSeconds, stretchOf } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
+import { ActionBar } from '../../ui/ActionBar';
 import { Popover } from '../../ui/Floating';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
@@ -133,9 +134,9 @@ export function PhonePanel(p: SettingPanelProps) {
           Setup card
         </Button>
       </Box>
-      <ActionBar views={views} onView={setView}>
+      <Actions views={views} onView={setView}>
         {p.children}
-      </ActionBar>
+      </Actions>
       {view && (
         <Suspense fallback={null}>
           <View name={view} panel={p} onClose={() => setView(undefined)} />
@@ -260,8 +261,8 @@ function Pager({
   );
 }
 
-/** What is done with one thumb. It stays at the foot of the page, over the place bar. */
-function ActionBar({
+/** The other views of the setting, and what is done. */
+function Actions({
   views,
   onView,
   children,
@@ -271,21 +272,7 @@ function ActionBar({
   children: ReactNode;
 }) {
   return (
-    <Box
-      sx={{
-        position: 'sticky',
-        bottom: 0,
-        zIndex: 2,
-        mx: -2,
-        px: 0.5,
-        minHeight: 58,
-        display: 'flex',
-        alignItems: 'center',
-        bgcolor: 'background.default',
-        borderTop: '1px solid',
-        borderColor: 'text.primary',
-      }}
-    >
+    <ActionBar>
       {views.map(([v, name]) => (
         <ButtonBase
           key={v}
@@ -304,7 +291,7 @@ function ActionBar({
       ))}
       <Box sx={{ flex: 1 }} />
       {children}
-    </Box>
+    </ActionBar>
   );
 }
 

@@ -1,6 +1,8 @@
 /** What came out of the cut: ten seconds, with thumbs. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { useLogCut } from '../../api/run';
@@ -8,6 +10,7 @@ import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } fro
 import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
 import { effortWords, noiseWords, splinterWords } from '../../drawings/words';
+import { ActionBar } from '../../ui/ActionBar';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { Trouble } from '../../ui/Notice';
@@ -18,6 +21,7 @@ interface Props {
   setting: Setting | undefined;
   height: number | undefined; // mm; 0 or left out for a chop
   took: number | undefined; // seconds, by the beat
+  phone: boolean; // it comes up from below, once the beat has ended
   onLogged: () => void;
 }
 
@@ -27,6 +31,8 @@ const walls = (['clean', 'brown', 'black'] as const).map(
 const edges = (['none', 'fuzz', 'splinters', 'torn'] as const).map(
   (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
 );
+
+type Condition = Blade['condition'];
 
 interface Said {
   wall: Wall;
@@ -41,10 +47,17 @@ interface Said {
 
 const clean = (pieces: number): Said => ({ wall: 'clean', splinters: 'none', pieces });
 
-export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) {
+export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: Props) {
   const [said, setSaid] = useState<Said>(clean(cut.pieces ?? 1));
   const [typed, setTyped] = useState<number>();
   const seconds = typed ?? took;
+  const [up, setUp] = useState(false);
+  const [came, setCame] = useState(took);
+  if (took !== came) {
+    setCame(took);
+    if (took !== undefined) setUp(true);
+  }
+  const [was, setWas] = useState<Condition>(); // how the blade stood before what was logged last
   const { units } = usePreferences();
   const log = useLogCut();
   // One key for one cut: the same as long as the same cut is sent again.
@@ -72,6 +85,8 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
       { key: sent.current.key, made, blade: blade.name },
       {
         onSuccess: () => {
+          setWas(blade.condition);
+          setUp(false);
           sent.current = undefined; // the next one is another cut, even if it is alike
           setSaid(clean(cut.pieces ?? 1));
           setTyped(undefined);
@@ -80,110 +95,179 @@ export function CameOut({ cut, blade, setting, height, took, onLogged }: Props) 
       },
     );
   };
-  return (
-    <Box component="section" aria-labelledby="came-out">
-      <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>
-        What came out
-      </Typography>
-      <Box sx={{ display: 'grid', gap: 1 }}>
-        {blade.condition.asked && (
-          <Pick
-            label={`${blade.name} was washed: did it come back?`}
-            value={said.cameBack}
-            choices={[
-              ['yes', 'Yes, it cuts again'],
-              ['no', 'No, as before'],
-            ]}
-            onPick={(cameBack) => set({ cameBack })}
-          />
-        )}
-        <Pick label="Wall" value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
+  const picks = (
+    <>
+      {blade.condition.asked && (
         <Pick
-          label={`Splinters, ${setting?.exit.name ?? 'where teeth leave'}`}
-          value={said.splinters}
-          choices={edges}
-          onPick={(splinters) => set({ splinters })}
+          label={`${blade.name} was washed: did it come back?`}
+          value={said.cameBack}
+          choices={[
+            ['yes', 'Yes, it cuts again'],
+            ['no', 'No, as before'],
+          ]}
+          onPick={(cameBack) => set({ cameBack })}
         />
-        {setting?.other.matters && (
-          <Pick
-            label={`Splinters, ${setting.other.name}`}
-            value={said.other}
-            choices={edges.map(([v, name]) => [v, name] as const)}
-            onPick={(other) => set({ other })}
-          />
-        )}
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-          <Pick
-            label="Effort"
-            value={said.effort}
-            choices={Object.entries(effortWords) as [Effort, string][]}
-            onPick={(effort) => set({ effort })}
-          />
-          <Pick
-            label="Noise"
-            value={said.noise}
-            choices={Object.entries(noiseWords) as [Noise, string][]}
-            onPick={(noise) => set({ noise })}
-          />
-        </Box>
-        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
-          <Box sx={{ width: 152 }}>
-            <NumberField label="A piece took" unit="s" value={seconds} onNumber={setTyped} />
-          </Box>
-          <Box sx={{ width: 118 }}>
-            <NumberField
-              label="or in all"
-              unit={units === 'mm' ? 'm' : 'ft'}
-              value={
-                said.metres && Math.round((units === 'mm' ? said.metres : said.metres / 0.3048) * 100) / 100
-              }
-              onNumber={(v) => set({ metres: v && v > 0 ? (units === 'mm' ? v : v * 0.3048) : undefined })}
-            />
-          </Box>
-          <Box
-            sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }}
-            role="group"
-            aria-label="Like pieces"
-          >
-            <Button
-              variant="outlined"
-              sx={step}
-              aria-label="One piece fewer"
-              disabled={said.pieces <= 1}
-              onClick={() => set({ pieces: said.pieces - 1 })}
-            >
-              −
-            </Button>
-            <Box sx={{ minWidth: 76, textAlign: 'center' }}>
-              <b>{said.pieces}</b> {said.pieces === 1 ? 'piece' : 'alike'}
-            </Box>
-            <Button
-              variant="outlined"
-              sx={step}
-              aria-label="One piece more"
-              disabled={said.pieces >= 9999}
-              onClick={() => set({ pieces: said.pieces + 1 })}
-            >
-              +
-            </Button>
-          </Box>
-        </Box>
-        <Button
-          variant="contained"
-          onClick={send}
-          disabled={log.isPending}
-          sx={{ minHeight: 60, fontSize: 18 }}
-        >
-          {log.isPending ? 'Logging…' : 'Cut made'}
-        </Button>
+      )}
+      <Pick label="Wall" value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
+      <Pick
+        label={`Splinters, ${setting?.exit.name ?? 'where teeth leave'}`}
+        value={said.splinters}
+        choices={edges}
+        onPick={(splinters) => set({ splinters })}
+      />
+      {setting?.other.matters && (
+        <Pick
+          label={`Splinters, ${setting.other.name}`}
+          value={said.other}
+          choices={edges.map(([v, name]) => [v, name] as const)}
+          onPick={(other) => set({ other })}
+        />
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <Pick
+          label="Effort"
+          value={said.effort}
+          choices={Object.entries(effortWords) as [Effort, string][]}
+          onPick={(effort) => set({ effort })}
+        />
+        <Pick
+          label="Noise"
+          value={said.noise}
+          choices={Object.entries(noiseWords) as [Noise, string][]}
+          onPick={(noise) => set({ noise })}
+        />
       </Box>
-      <Box role="status" sx={{ mt: 0.5, minHeight: 24 }}>
-        {log.data && !log.data.waits && 'Cut logged.'}
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
+        <Box sx={{ width: 152 }}>
+          <NumberField label="A piece took" unit="s" value={seconds} onNumber={setTyped} />
+        </Box>
+        <Box sx={{ width: 118 }}>
+          <NumberField
+            label="or in all"
+            unit={units === 'mm' ? 'm' : 'ft'}
+            value={
+              said.metres && Math.round((units === 'mm' ? said.metres : said.metres / 0.3048) * 100) / 100
+            }
+            onNumber={(v) => set({ metres: v && v > 0 ? (units === 'mm' ? v : v * 0.3048) : undefined })}
+          />
+        </Box>
+        <Box sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }} role="group" aria-label="Like pieces">
+          <Button
+            variant="outlined"
+            sx={step}
+            aria-label="One piece fewer"
+            disabled={said.pieces <= 1}
+            onClick={() => set({ pieces: said.pieces - 1 })}
+          >
+            −
+          </Button>
+          <Box sx={{ minWidth: 76, textAlign: 'center' }}>
+            <b>{said.pieces}</b> {said.pieces === 1 ? 'piece' : 'alike'}
+          </Box>
+          <Button
+            variant="outlined"
+            sx={step}
+            aria-label="One piece more"
+            disabled={said.pieces >= 9999}
+            onClick={() => set({ pieces: said.pieces + 1 })}
+          >
+            +
+          </Button>
+        </Box>
+      </Box>
+    </>
+  );
+  const made = (
+    <Button
+      variant="contained"
+      onClick={send}
+      disabled={log.isPending}
+      sx={{ minHeight: { xs: 52, sm: 60 }, fontSize: 18, px: 3, flex: 'none' }}
+    >
+      {log.isPending ? 'Logging…' : 'Cut made'}
+    </Button>
+  );
+  const after = (
+    <>
+      <Box role="status" sx={{ mt: { sm: 0.5 }, minHeight: { sm: 24 } }}>
+        {log.data && !log.data.waits && (
+          <>
+            Cut logged. <Changed before={was} now={blade.condition} name={blade.name} />
+          </>
+        )}
         {log.data?.waits &&
           `${log.data.why ?? 'Corte is away.'} The cut waits here and is sent when Corte can take it.`}
       </Box>
       {log.error && <Trouble>{log.error.message}</Trouble>}
-    </Box>
+    </>
+  );
+  if (!phone)
+    return (
+      <Box component="section" aria-labelledby="came-out">
+        <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>
+          What came out
+        </Typography>
+        <Box sx={{ display: 'grid', gap: 1 }}>
+          {picks}
+          {made}
+        </Box>
+        {after}
+      </Box>
+    );
+  return (
+    <>
+      <ActionBar said={after}>
+        <ButtonBase
+          aria-haspopup="dialog"
+          onClick={() => setUp(true)}
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            minHeight: 52,
+            px: 1.5,
+            display: 'block',
+            textAlign: 'left',
+            lineHeight: 1.2,
+          }}
+        >
+          <Box sx={{ color: 'primary.main', fontWeight: 650 }}>What came out</Box>
+          <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+            {said.wall}, {said.splinters === 'none' ? 'no splinters' : splinterWords[said.splinters]},{' '}
+            {said.pieces === 1 ? '1 piece' : `${said.pieces} alike`}
+          </Box>
+        </ButtonBase>
+        {made}
+      </ActionBar>
+      <Drawer
+        anchor="bottom"
+        open={up}
+        onClose={() => setUp(false)}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'What came out', sx: { maxHeight: '92dvh' } } }}
+      >
+        <Box sx={{ p: 2, display: 'grid', gap: 1.25, borderTop: '2px solid', borderColor: 'text.primary' }}>
+          {picks}
+          <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
+            <Button variant="outlined" onClick={() => setUp(false)} sx={{ minHeight: 52 }}>
+              Not yet
+            </Button>
+            {made}
+          </Box>
+        </Box>
+      </Drawer>
+    </>
+  );
+}
+
+/** What a logged cut did to its blade, once the rack knows. */
+function Changed({ before, now, name }: { before: Condition | undefined; now: Condition; name: string }) {
+  if (!before || before === now) return null;
+  const said = (from: string, to: string) => (from === to ? to : `${from} → ${to}`);
+  const edge = (c: Condition) => `${Math.round(100 * c.wear_share)} %`;
+  const pitch = (c: Condition) => c.pitch_level.toFixed(1);
+  return (
+    <>
+      {name}: edge used {said(edge(before), edge(now))}, pitch {said(pitch(before), pitch(now))} of 3.
+    </>
   );
 }
 

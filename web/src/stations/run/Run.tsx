@@ -5,6 +5,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useComparison, usePlan } from '../../api/choose';
@@ -13,7 +14,7 @@ import { useMaterials } from '../../api/shop';
 import type { Blade, Cut, Plan, Setting, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
-import { cutSaid, specOf } from '../../drawings/words';
+import { cutBrief, cutSaid, specOf } from '../../drawings/words';
 import { formatSetting } from '../../measure/format';
 import { saidMinutes, saidSeconds, stretchOf, type Stretch } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
@@ -29,6 +30,7 @@ const FEW = 60;
 
 export function Run() {
   const { units } = usePreferences();
+  const phone = useMediaQuery('(max-width: 599px)');
   const [params] = useSearchParams();
   const saws = useSaws();
   const materials = useMaterials();
@@ -55,20 +57,30 @@ export function Run() {
   back.delete('blade');
   back.delete('h');
   const gone = rack.data && plan.data && (!blade || (!modelled && !option));
+  const height_mm = setting?.height_mm ?? option?.heights?.suggested_mm;
+  const came = plan.data && blade && (
+    <CameOut
+      key={blade.id}
+      cut={plan.data.cut}
+      {...{ blade, setting, took, phone }}
+      height={height_mm}
+      onLogged={() => setTook(undefined)}
+    />
+  );
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: { xs: 0.5, sm: 1.5 }, pb: { xs: 0, sm: 1.5 } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-        <Button component={Link} to={`/?${back}`} size="small" sx={{ ml: -0.75 }}>
-          ‹ Choose
+        <Button component={Link} to={`/?${back}`} sx={{ ml: -0.75, minWidth: 52 }}>
+          ‹ Cut
         </Button>
-        <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: { sm: 200 } }}>
           Run
         </Typography>
-        <Button component={Link} to={`/trace?${params}`} size="small" variant="outlined">
-          Trace a fault
+        <Button component={Link} to={`/trace?${params}`} variant={phone ? 'text' : 'outlined'}>
+          {phone ? 'Trace' : 'Trace a fault'}
         </Button>
-        <Button component={Link} to={`/trial/new?${params}`} size="small" variant="outlined">
-          Compare settings on a board
+        <Button component={Link} to={`/trial/new?${params}`} variant={phone ? 'text' : 'outlined'}>
+          {phone ? 'Compare' : 'Compare settings on a board'}
         </Button>
       </Box>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
@@ -88,7 +100,7 @@ export function Run() {
       {plan.data && saw && blade && (setting ?? (!modelled && option)) && (
         <Box
           sx={{
-            display: 'grid',
+            display: phone ? 'block' : 'grid',
             gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 7fr) minmax(360px, 5fr)' },
             columnGap: 4,
             rowGap: 2,
@@ -97,7 +109,7 @@ export function Run() {
         >
           <Box sx={{ minWidth: 0 }}>
             <Box sx={{ fontFamily: cutFace, fontSize: 19, lineHeight: 1.3 }}>
-              {cutSaid(
+              {(phone ? cutBrief : cutSaid)(
                 plan.data.cut,
                 saw,
                 materials.data?.find((m) => m.id === cut?.material),
@@ -107,7 +119,7 @@ export function Run() {
             <SettingLine
               blade={blade}
               setting={setting}
-              height={setting?.height_mm ?? option?.heights?.suggested_mm}
+              height={height_mm}
               table={saw.kind === 'table'}
               mounted={saw.mounted_blade_id === blade.id}
               stretch={stretchOf(plan.data, units)}
@@ -128,18 +140,17 @@ export function Run() {
             )}
             <Cautions plan={plan.data} setting={setting} />
           </Box>
-          <Box sx={{ minWidth: 0 }}>
-            <CameOut
-              key={blade.id}
-              cut={plan.data.cut}
-              blade={blade}
-              setting={setting}
-              height={setting?.height_mm ?? option?.heights?.suggested_mm}
-              took={took}
-              onLogged={() => setTook(undefined)}
-            />
-            <LastCuts saw={saw} units={units} />
-          </Box>
+          {phone ? (
+            <>
+              <LastCuts saw={saw} units={units} />
+              {came}
+            </>
+          ) : (
+            <Box sx={{ minWidth: 0 }}>
+              {came}
+              <LastCuts saw={saw} units={units} />
+            </Box>
+          )}
         </Box>
       )}
     </Box>
