@@ -22,6 +22,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     locale: 'en-GB',
     viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block', // pages come from the server, except where that is what is looked at
     reducedMotion: 'reduce',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -10,7 +10,7 @@ export const test = base.extend<{ quiet: void }>({
         // A refused or lost request is shown by the page; it is no fault of the page.
         if (
           ['error', 'warning'].includes(m.type()) &&
-          !/status of (4|507)|ERR_CONNECTION_RESET/.test(m.text())
+          !/status of (4|507)|ERR_CONNECTION_RESET|Service Worker registration blocked/.test(m.text())
         )
           said.push(m.text());
       });

@@ -1,8 +1,43 @@
 import react from '@vitejs/plugin-react';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: null, // src/app/NewVersion.tsx does it, once the first page stands
+      manifest: {
+        name: 'Corte',
+        short_name: 'Corte',
+        description: 'Workshop companion for circular saw blades',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#f4efe4',
+        theme_color: '#f4efe4',
+        icons: [
+          { src: '/favicon.svg', sizes: 'any', type: 'image/svg+xml' },
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+        ],
+      },
+      workbox: {
+        globPatterns: ['assets/*.{js,css,woff2}'], // the icons come with the manifest
+        // The page comes from the server with its own nonce in it; it is kept as it came.
+        navigateFallback: '/',
+        navigateFallbackDenylist: [/^\/api\//],
+        manifestTransforms: [
+          (all) => ({
+            manifest: [...all, { url: '/', revision: revision(all.map((f) => f.url + f.revision)), size: 0 }],
+          }),
+        ],
+        inlineWorkboxRuntime: true,
+      },
+    }),
+  ],
   build: {
     // The Go package beside this file embeds dist; .keep lets it compile before a build.
     emptyOutDir: true,
@@ -11,3 +46,9 @@ export default defineConfig({
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8254' } },
 });
+
+/** Of a page that names all the files: another one as soon as one of them is. */
+function revision(files: string[]) {
+  const page = readFileSync(new URL('./index.html', import.meta.url));
+  return createHash('sha256').update(page).update(files.sort().join('\n')).digest('hex').slice(0, 16);
+}

@@ -43,8 +43,8 @@ type bench struct {
 
 // page is a front end, as small as it can be.
 var page = fstest.MapFS{
-	"index.html":     {Data: []byte(`<meta content="__CSP_NONCE__">`)},
-	"assets/main.js": {Data: []byte(`1`)},
+	"index.html": {Data: []byte(`<meta content="__CSP_NONCE__">`)},
+	"sw.js":      {Data: []byte("self")}, "manifest.webmanifest": {Data: []byte("{}")}, "assets/main.js": {Data: []byte(`1`)},
 }
 
 func newBench(t testing.TB) *bench {
@@ -359,6 +359,13 @@ func TestPageAndHeaders(t *testing.T) {
 	}
 	if w := b.do("GET", "/assets/main.js", ""); w.Code != 200 || !strings.Contains(w.Header().Get("Cache-Control"), "immutable") {
 		t.Errorf("an asset: %d %v", w.Code, w.Header())
+	}
+	// The worker that keeps the pages is asked for anew, and may ask for them.
+	if w := b.do("GET", "/sw.js", ""); w.Code != 200 || w.Header().Get("Cache-Control") != "no-cache" || !strings.Contains(w.Header().Get("Content-Security-Policy"), "connect-src 'self'") {
+		t.Errorf("the worker: %d %v", w.Code, w.Header())
+	}
+	if w := b.do("GET", "/manifest.webmanifest", ""); w.Code != 200 || w.Header().Get("Content-Type") != "application/manifest+json" {
+		t.Errorf("the manifest: %d %v", w.Code, w.Header())
 	}
 	if w := b.do("GET", "/assets/gone.js", ""); w.Code != 404 {
 		t.Errorf("an asset of another build: %d", w.Code)

@@ -47,6 +47,17 @@ func (w *web) serve(c *gin.Context) {
 		if strings.HasPrefix(name, "assets/") {
 			c.Header("Cache-Control", "public, max-age=31536000, immutable") // their names carry their hash
 		}
+		switch path.Ext(name) {
+		case ".webmanifest":
+			c.Header("Content-Type", "application/manifest+json")
+		case ".js":
+			if !strings.HasPrefix(name, "assets/") {
+				// The worker that keeps the pages: asked for anew, or nothing newer is ever
+				// seen; and it may ask this server for what it keeps.
+				c.Header("Cache-Control", "no-cache")
+				c.Header("Content-Security-Policy", "default-src 'none'; connect-src 'self'; frame-ancestors 'none'")
+			}
+		}
 		c.Status(http.StatusOK)
 		http.ServeFileFS(c.Writer, c.Request, w.files, name)
 		return

@@ -6,6 +6,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { ProblemError } from './api/client';
+import { askOrRecall } from './api/kept';
 import './app/fonts.css';
 import { PreferencesProvider } from './app/preferences';
 import { router } from './app/router';
@@ -19,6 +20,8 @@ const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 30_000,
+      networkMode: 'always', // the server may stand on this machine; it is asked, not the network card
+      persister: (ask, c, query) => askOrRecall(ask, c, query),
       // A refusal stays a refusal; only silence is worth asking again.
       retry: (times, error) => times < 2 && !(error instanceof ProblemError && error.status < 500),
     },

@@ -28,6 +28,15 @@ client.use({
     const change = changes.get(request);
     if (change !== undefined && response.status < 500) unanswered.delete(change);
   },
+  // The browser's own word for it helps nobody.
+  onError({ request, error }) {
+    if (error instanceof DOMException) return; // given up by the page itself
+    return new Error(
+      request.method === 'GET'
+        ? 'Corte does not answer, and nothing of this was looked at here before.'
+        : 'Corte does not answer: it is not known whether this was saved. The same button is safe.',
+    );
+  },
 });
 
 /** What the server refused, in a sentence, with the field it is about. */

@@ -4,10 +4,11 @@
  * waits to be sent, and, under the shop's name, the rest.
  */
 import Box from '@mui/material/Box';
-import { lazy, Suspense, useRef } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { useShop } from '../api/shop';
 import { useArrival } from './arrival';
+import { Away } from './Away';
 import { PlaceBar } from './PlaceBar';
 
 export function Sheet() {
@@ -15,6 +16,7 @@ export function Sheet() {
   const { pathname } = useLocation();
   const sheet = useRef<HTMLDivElement>(null);
   useArrival(sheet, pathname);
+  const later = useLater();
   return (
     <Box
       sx={{
@@ -73,10 +75,28 @@ export function Sheet() {
           <ZoneOffer shop={shop.data} />
         </Suspense>
       )}
+      <Away />
+      {later && (
+        <Suspense fallback={null}>
+          <NewVersion />
+        </Suspense>
+      )}
       <PlaceBar shop={shop.data?.name} />
       <ScrollRestoration />
     </Box>
   );
+}
+
+const NewVersion = lazy(() => import('./NewVersion').then((m) => ({ default: m.NewVersion })));
+
+/** Whether the first page has had its time. */
+function useLater() {
+  const [later, setLater] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLater(true), 900);
+    return () => clearTimeout(timer);
+  }, []);
+  return later;
 }
 
 const ZoneOffer = lazy(() => import('./ZoneOffer').then((m) => ({ default: m.ZoneOffer })));

@@ -1,0 +1,49 @@
+/** The server goes away: what was seen is shown with its age, a cut is run and waits, and all is sent once. */
+import { accessible, expect, own, test } from './test';
+
+test('without the server the pages open, say how old they are, and a cut is run from the last plan', async ({
+  browser,
+  request,
+}) => {
+  const id = await own(request, 'Lodestar');
+  const context = await browser.newContext({ serviceWorkers: 'allow', reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  const run = `/run?of=ash&t=20&l=700&blade=${id}`;
+  for (const address of ['/bench', '/', run]) {
+    await page.goto(address);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+  }
+  const h1 = page.getByRole('heading', { level: 1 });
+  const away = page.getByRole('status').filter({ hasText: 'Corte does not answer.' });
+  await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated');
+  await expect(away).toHaveCount(0);
+
+  await context.setOffline(true);
+  await page.goto('/');
+  await expect(h1).toHaveText('Plough');
+  await expect(away).toContainText(/What you see is from \d{1,2} \w+ \d{4}/);
+  await accessible(page);
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByRole('region', { name: 'Long Table' })).toBeVisible();
+  // What nobody has looked at here cannot be shown, and says so.
+  await page.getByRole('link', { name: 'Blades', exact: true }).click();
+  await page.getByRole('link', { name: 'Care' }).click();
+  await expect(page.getByRole('alert')).toHaveText(/Corte does not answer, and nothing of this/);
+
+  await page.goto(run);
+  await page.getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByRole('button', { name: '1 cut waits' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: '1 cut waits' })).toBeVisible();
+
+  await context.setOffline(false);
+  await expect(page.getByRole('button', { name: '1 cut waits' })).toHaveCount(0);
+  await expect(away).toHaveCount(0);
+  const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
+    items: { cut: { wall: string } }[];
+  };
+  expect(log.items.map((e) => e.cut.wall)).toEqual(['brown']);
+  await context.close();
+});

@@ -1,0 +1,92 @@
+/**
+ * What the server said last, kept in this browser. It is asked first, always;
+ * where it does not answer, what was seen before is shown with its age, and as
+ * soon as it answers again everything is asked anew.
+ */
+import { del, entries, get, set } from 'idb-keyval';
+import type { Query, QueryClient, QueryFunctionContext } from '@tanstack/react-query';
+import client, { ProblemError } from './client';
+
+interface Kept {
+  at: number; // when the server said it
+  data: unknown;
+}
+
+/** Since when nothing was heard of the server, and how old the oldest of what is shown is. */
+export interface Away {
+  since: number;
+  from: number;
+}
+
+const PREFIX = 'corte.said.';
+const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
+const AGAIN = 3000; // ms between asking whether it is back
+
+const listeners = new Set<() => void>();
+let away: Away | undefined;
+
+export const awayNow = () => away;
+
+export function watchAway(f: () => void) {
+  listeners.add(f);
+  return () => void listeners.delete(f);
+}
+
+function tell(now: Away | undefined) {
+  if (now === away) return;
+  away = now;
+  listeners.forEach((f) => f());
+}
+
+/** Whether an error is the server's silence: no answer at all, or one that it cannot give now. */
+const silent = (e: unknown) => !(e instanceof ProblemError) || [502, 503, 504].includes(e.status);
+
+type Ask = (c: QueryFunctionContext) => unknown;
+
+/** Asks the server; what it says is kept, and what was kept stands in for its silence. */
+export async function askOrRecall(ask: Ask, c: QueryFunctionContext, query: Query) {
+  const key = PREFIX + query.queryHash;
+  try {
+    const data = await ask(c);
+    void set(key, { at: Date.now(), data } satisfies Kept).catch(() => undefined); // a full disk keeps nothing
+    return data;
+  } catch (e) {
+    if (!silent(e) || c.signal.aborted) throw e;
+    const shown = query.state.data;
+    const kept =
+      shown === undefined
+        ? await get<Kept>(key).catch(() => undefined)
+        : { at: query.state.dataUpdatedAt, data: shown };
+    if (!kept) throw e;
+    tell({ since: away?.since ?? Date.now(), from: Math.min(away?.from ?? kept.at, kept.at) });
+    return kept.data;
+  }
+}
+
+/** While the server is away, asks whether it is back, and then for everything that is shown. */
+export function waitForServer(cache: QueryClient) {
+  const ask = async () => {
+    if (!away) return;
+    try {
+      const { response } = await client.GET('/health');
+      if (!response.ok) return;
+      tell(undefined);
+      await cache.invalidateQueries();
+    } catch {
+      // it is asked again
+    }
+  };
+  const timer = setInterval(() => void ask(), AGAIN);
+  const now = () => void ask();
+  addEventListener('online', now);
+  return () => {
+    clearInterval(timer);
+    removeEventListener('online', now);
+  };
+}
+
+/** Lets go of what was said too long ago. */
+export async function sweepKept() {
+  for (const [key, kept] of await entries<string, Kept>())
+    if (key.startsWith(PREFIX) && Date.now() - kept.at > LONGEST) await del(key);
+}

@@ -1,0 +1,34 @@
+/** Said over the place bar while the server does not answer: how old what is shown is. */
+import Box from '@mui/material/Box';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useSyncExternalStore } from 'react';
+import { awayNow, sweepKept, waitForServer, watchAway } from '../api/kept';
+import { useDates } from '../ui/useDates';
+
+export function Away() {
+  const cache = useQueryClient();
+  const away = useSyncExternalStore(watchAway, awayNow);
+  const { moment } = useDates();
+  useEffect(() => waitForServer(cache), [cache]);
+  useEffect(() => void sweepKept().catch(() => undefined), []);
+  return (
+    <Box role="status">
+      {away && (
+        <Box
+          sx={{
+            px: { xs: 2, md: 3 },
+            py: 0.75,
+            borderTop: '2px dashed',
+            borderColor: 'text.primary',
+            bgcolor: 'background.paper',
+            lineHeight: 1.3,
+            '@media print': { display: 'none' },
+          }}
+        >
+          <b>Corte does not answer.</b> What you see is from {moment(away.from)}. Cuts that are logged wait
+          here until it does.
+        </Box>
+      )}
+    </Box>
+  );
+}
