@@ -182,7 +182,7 @@ test('a blade is sent out, is offered for nothing, and comes back with its numbe
   await page.goto('/care');
   await page.getByRole('button', { name: 'It is back: Rover' }).click();
   await page.getByRole('textbox', { name: 'Price' }).fill('21.5');
-  await page.getByRole('textbox', { name: 'Sharpenings left, by the saw doctor' }).fill('6');
+  await page.getByRole('textbox', { name: 'Sharpenings left, as told' }).fill('6');
   const diameter = page.getByRole('textbox', { name: 'Diameter now' });
   await diameter.fill('253.4');
   await diameter.press('Enter');

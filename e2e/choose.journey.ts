@@ -211,7 +211,18 @@ test('the schools of height stand side by side, and the kerf is seen from its en
   const arc = async (r: typeof proud) => parseFloat((await r.getByRole('definition').first().textContent())!);
   expect(await arc(proud)).toBeGreaterThan(await arc(full));
   await accessible(page);
+  // The curve says the same as the drawings, at the height that is set.
+  const risk = await page
+    .getByRole('region', { name: 'Gullets clear' })
+    .locator('dt', { hasText: 'burn risk' })
+    .locator('+ dd')
+    .textContent();
+  const curve = page.getByRole('group', { name: /^Over height: / });
+  await expect(curve).toHaveAccessibleName(
+    new RegExp(`^Over height: burn risk ${risk}, splinters, underside, .+ at 39 mm$`),
+  );
   await page.getByRole('button', { name: 'Set just proud' }).click();
+  await expect(curve).toHaveAccessibleName(/ at 31 mm$/);
   await page.getByRole('button', { name: 'Side', exact: true }).click();
   await expect(page.getByRole('textbox', { name: 'Height' })).toHaveValue('31 mm');
   await page.getByRole('button', { name: 'End', exact: true }).click();

@@ -17,51 +17,55 @@ const ROOMY = '(min-width: 1160px)'; // where the rooms stand beside their place
 export function PlaceBar({ shop }: { shop: string | undefined }) {
   const { pathname, search } = useLocation();
   const roomy = useMediaQuery(ROOMY);
+  const narrow = useMediaQuery('(max-width: 599px)'); // what waits stands in a row of its own
   const here = placeOf(pathname);
   return (
-    <Box
-      component="nav"
-      aria-label="Places and settings"
-      sx={{
-        height: BAR,
-        flex: 'none',
-        display: 'flex',
-        '@media print': { display: 'none' },
-        borderTop: '2px solid',
-        borderColor: 'text.primary',
-        bgcolor: 'background.paper',
-        '& > *': { borderRight: '1px solid', borderColor: 'divider' },
-        '& > *:last-child': { borderRight: 0 },
-      }}
-    >
-      {places.map((p) => (
-        <Box key={p.to} sx={{ display: 'flex', flex: { xs: '1 1 0', sm: 'none' } }}>
-          <PlaceLink to={p.to + search} here={p === here} current={p === here && p.to === pathname}>
-            {p.name}
-          </PlaceLink>
-          {roomy && p === here && p.rooms.length > 1 && (
-            <Box component="ul" sx={{ m: 0, p: 0, pr: 1, display: 'flex' }}>
-              {p.rooms.map((r) => (
-                <Box component="li" key={r.to} sx={{ display: 'flex' }}>
-                  <RoomLink to={r.to + search} here={r === roomOf(p, pathname)}>
-                    {r.name}
-                  </RoomLink>
-                </Box>
-              ))}
-            </Box>
-          )}
-        </Box>
-      ))}
-      <Box sx={{ flex: { xs: 0, sm: 1 }, display: { xs: 'none', sm: 'block' } }} />
-      <WaitingCell />
-      {roomy && (
-        <>
-          <Units />
-          <Light />
-        </>
-      )}
-      <More shop={shop} roomy={roomy} />
-    </Box>
+    <>
+      {narrow && <WaitingCell />}
+      <Box
+        component="nav"
+        aria-label="Places and settings"
+        sx={{
+          height: BAR,
+          flex: 'none',
+          display: 'flex',
+          '@media print': { display: 'none' },
+          borderTop: '2px solid',
+          borderColor: 'text.primary',
+          bgcolor: 'background.paper',
+          '& > *': { borderRight: '1px solid', borderColor: 'divider' },
+          '& > *:last-child': { borderRight: 0 },
+        }}
+      >
+        {places.map((p) => (
+          <Box key={p.to} sx={{ display: 'flex', flex: { xs: '1 1 0', sm: 'none' } }}>
+            <PlaceLink to={p.to + search} here={p === here} current={p === here && p.to === pathname}>
+              {p.name}
+            </PlaceLink>
+            {roomy && p === here && p.rooms.length > 1 && (
+              <Box component="ul" sx={{ m: 0, p: 0, pr: 1, display: 'flex' }}>
+                {p.rooms.map((r) => (
+                  <Box component="li" key={r.to} sx={{ display: 'flex' }}>
+                    <RoomLink to={r.to + search} here={r === roomOf(p, pathname)}>
+                      {r.name}
+                    </RoomLink>
+                  </Box>
+                ))}
+              </Box>
+            )}
+          </Box>
+        ))}
+        <Box sx={{ flex: { xs: 0, sm: 1 }, display: { xs: 'none', sm: 'block' } }} />
+        {!narrow && <WaitingCell />}
+        {roomy && (
+          <>
+            <Units />
+            <Light />
+          </>
+        )}
+        <More shop={shop} roomy={roomy} />
+      </Box>
+    </>
   );
 }
 

@@ -20,7 +20,9 @@ export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
           gap: 0.75,
           fontSize: 15,
           fontWeight: 650,
-          borderLeft: '1px solid',
+          minHeight: 44,
+          borderTop: { xs: '1px solid', sm: 0 },
+          borderLeft: { sm: '1px solid' },
           borderColor: 'divider',
         }}
       >

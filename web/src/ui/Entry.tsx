@@ -135,7 +135,6 @@ function Strike({ entry }: { entry: LogEntry }) {
         size="small"
         sx={{
           minHeight: { xs: 44, md: 26 },
-          my: { xs: -1.25, md: 0 },
           py: 0,
           px: 0.75,
           ml: 0.5,

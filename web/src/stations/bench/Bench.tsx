@@ -87,7 +87,16 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
             <BladeFace blade={b.blade} scale={Math.min(0.46, 142 / (b.blade.diameter_mm + 4))} />
             <Box sx={{ minWidth: 0, flex: 1 }}>
               <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
-                <Box component={Link} to={`/rack/${b.blade.id}${search}`} sx={{ color: 'inherit' }}>
+                <Box
+                  component={Link}
+                  to={`/rack/${b.blade.id}${search}`}
+                  sx={{
+                    color: 'inherit',
+                    display: 'inline-flex',
+                    alignItems: 'center',
+                    minHeight: { xs: 44, md: 0 },
+                  }}
+                >
                   {b.blade.name}
                 </Box>
               </Typography>

@@ -70,7 +70,7 @@ export function MoneyPage() {
           onNumber={(cheap_price) => set({ cheap_price })}
         />
         <NumberField
-          label="It lasts, against this edge"
+          label="It lasts, of this edge"
           unit="%"
           value={ask.cheap_life === undefined ? undefined : Math.round(100 * ask.cheap_life)}
           onNumber={(v) => set({ cheap_life: v === undefined ? undefined : v / 100 })}

@@ -130,7 +130,7 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
             onNumber={(teeth_replaced) => set({ teeth_replaced })}
           />
           <NumberField
-            label="Sharpenings left, by the saw doctor"
+            label="Sharpenings left, as told"
             value={body.sharpenings_left}
             onNumber={(sharpenings_left) => set({ sharpenings_left })}
           />

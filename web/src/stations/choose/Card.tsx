@@ -49,7 +49,7 @@ export function Card() {
     >
       <Box sx={{ display: 'flex', gap: 1, mb: 2, '@media print': { display: 'none' } }}>
         <Button component={Link} to={`/?${back}`}>
-          ‹ Choose
+          ‹ Cut
         </Button>
         <Button variant="contained" onClick={() => window.print()}>
           Print

@@ -211,7 +211,16 @@ function TheCut() {
 
 type AtHeightProps = Omit<
   SettingPanelProps,
-  'setting' | 'schools' | 'passes' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount' | 'onBrakeOff'
+  | 'setting'
+  | 'schools'
+  | 'passes'
+  | 'sweep'
+  | 'children'
+  | 'problem'
+  | 'card'
+  | 'onPin'
+  | 'onMount'
+  | 'onBrakeOff'
 > & {
   phone: boolean;
   suggested: Setting;
@@ -241,6 +250,7 @@ function AtHeight({ phone, suggested, asked, search, onPin, onChange, ...p }: At
       setting={setting}
       schools={sweep.data?.schools ?? []}
       passes={sweep.data?.passes ?? []}
+      sweep={sweep.data?.settings ?? []}
       card={`/card?${card}`}
       onBrakeOff={() => onChange({ brake_off: true })}
       onPin={() =>

@@ -211,7 +211,7 @@ function Pager({
   const arrow = { minWidth: 52, minHeight: 52, fontSize: 26, color: 'primary.main' };
   return (
     <Box
-      component="nav"
+      role="group"
       aria-label="Other blades"
       sx={{
         display: 'flex',
@@ -322,7 +322,7 @@ export function BriefSentence({ said, children }: { said: string; children: Reac
           component="span"
           sx={{
             display: '-webkit-box',
-            WebkitLineClamp: 2,
+            WebkitLineClamp: 3,
             WebkitBoxOrient: 'vertical',
             overflow: 'hidden',
           }}

@@ -35,6 +35,7 @@ export interface SettingPanelProps {
   setting: Setting;
   schools: Sweep['schools'];
   passes: Sweep['passes'];
+  sweep: Setting[]; // at every step of height; empty until it is known
   blades: Map<string, Blade>;
   pins: Pin[];
   card: string; // where the setup card of this setting stands
@@ -62,6 +63,7 @@ export function SettingPanel({
   setting,
   schools,
   passes,
+  sweep,
   blades,
   pins,
   card,
@@ -173,7 +175,7 @@ export function SettingPanel({
           <Suspense fallback={<Box sx={{ p: 1 }}>Laying it out…</Box>}>
             {shown === 'end' && <EndOf id={blade.id} cut={cut} units={units} />}
             {shown === 'heights' && (
-              <Schools {...{ schools, plan, cut, saw, material, blade, units, onHeight }} />
+              <Schools {...{ schools, plan, cut, saw, material, blade, setting, sweep, units, onHeight }} />
             )}
             {shown === 'hold' && <Hold {...{ plan, saw, units }} />}
             {shown === 'compare' && <Compare {...{ cut, stretch, pins, blades, units, onUnpin }} />}

@@ -65,7 +65,7 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
       )}
       <Pick label="It is to sit" value={fit} choices={fits} onPick={onFit} />
       <Box component="details" onToggle={(e) => setGauge(e.currentTarget.open)} sx={{ mt: 0.5 }}>
-        <Box component="summary" sx={{ cursor: 'pointer', fontSize: 15, minHeight: 28 }}>
+        <Box component="summary" sx={{ cursor: 'pointer', fontSize: 15, minHeight: 44, lineHeight: '44px' }}>
           From a gauge that is heard live
         </Box>
         {gauge && (

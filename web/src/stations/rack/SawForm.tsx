@@ -356,8 +356,8 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           onCheck={(knockout) => set({ knockout })}
         />
         {input.kind === 'table' && length('wheel_lead_mm', 'A turn of the wheel', true)}
-        {input.kind === 'table' && length('fence_lead_mm', 'A turn of the fence screw', true)}
-        {input.kind === 'table' && length('to_bolt_mm', 'Trunnion, pivot to bolt', true)}
+        {input.kind === 'table' && length('fence_lead_mm', 'Fence screw, a turn', true)}
+        {input.kind === 'table' && length('to_bolt_mm', 'Pivot to bolt', true)}
         <CheckField
           label="Own tolerances"
           value={input.tolerances !== undefined}

@@ -93,7 +93,7 @@ export function Run() {
       {gone && (
         <Trouble sx={{ my: 1 }}>
           {plan.data?.options.length === 0
-            ? 'No blade of the rack may make this cut; Choose says why.'
+            ? 'No blade of the rack may make this cut; under Cut it says why.'
             : 'This blade may not make this cut; choose another.'}
         </Trouble>
       )}

@@ -51,7 +51,7 @@ export function NewTrace() {
               </Box>
               <Box sx={{ color: 'text.secondary' }}>
                 {blade ? `With ${blade.name}. ` : 'The log knows no blade on this saw. '}
-                Another cut? <Link to={`/?${params}`}>Say it under Choose</Link>, and trace it from Run.
+                Another cut? <Link to={`/?${params}`}>Say it under Cut</Link>, and trace it from Run.
               </Box>
             </Box>
           )}

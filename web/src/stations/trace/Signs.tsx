@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import type { TraceSign } from '../../api/types';
 import { SignSample } from '../../drawings/SignSample';
@@ -31,6 +32,7 @@ const asks: Record<Place, string> = {
 
 export function Signs({ saw, groove, signs, present, absent, ended, wide = false, onSign }: Props) {
   const [place, setPlace] = useState<Place>(signs.find((s) => s.id === present.at(-1))?.place ?? 'wall');
+  const phone = useMediaQuery('(max-width: 599px)');
   const counts: Partial<Record<Place, number>> = {};
   for (const s of signs) if (present.includes(s.id)) counts[s.place] = (counts[s.place] ?? 0) + 1;
   return (
@@ -46,7 +48,7 @@ export function Signs({ saw, groove, signs, present, absent, ended, wide = false
           : {}
       }
     >
-      <Workpiece saw={saw} groove={groove} counts={counts} open={place} onPlace={setPlace} />
+      <Workpiece saw={saw} groove={groove} counts={counts} open={place} narrow={phone} onPlace={setPlace} />
       <Box component="section" aria-labelledby="asks" sx={{ mt: 1 }}>
         <Typography id="asks" variant="h3" component="h2">
           {asks[place]}

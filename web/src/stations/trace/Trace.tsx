@@ -251,7 +251,7 @@ function station(c: TraceCheck, t: TraceOf) {
       if (c.id === 'restack' || c.id === 'measure-groove')
         return { to: `/groove?${cutParams(t.cut)}`, name: 'Fit it under Groove' };
       return settings.has(c.id)
-        ? { to: `/?${cutParams(t.cut, { blade: t.blade_id })}`, name: 'Set it under Choose' }
+        ? { to: `/?${cutParams(t.cut, { blade: t.blade_id })}`, name: 'Set it under Cut' }
         : undefined;
   }
 }
@@ -418,7 +418,10 @@ function More({
       )}
       {t.next.length > 1 && !busy && t.present.length > 0 && (
         <Box component="details" sx={{ '@media print': { display: 'none' } }}>
-          <Box component="summary" sx={{ cursor: 'pointer', fontWeight: 650, minHeight: 32 }}>
+          <Box
+            component="summary"
+            sx={{ cursor: 'pointer', fontWeight: 650, minHeight: 44, lineHeight: '44px' }}
+          >
             Other checks that could be done now
           </Box>
           {t.next.slice(1, 7).map((c) => (

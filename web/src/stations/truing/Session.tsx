@@ -251,7 +251,7 @@ function Page({ test, saw, blades, units, first }: Props) {
             {test === 'tilt' && size('height_mm', 'Height of the board')}
             {test === 'tilt' && (
               <NumberField
-                label="Gap, + at the top"
+                label="Gap, + on top"
                 unit="mm"
                 value={sizes.gap_mm}
                 onNumber={(gap_mm) => setSizes((now) => ({ ...now, gap_mm }))}
