@@ -54,6 +54,25 @@ test('whoever has no mouse passes the frame by', async ({ page }) => {
   await expect(page).toHaveTitle('Trace · Corte');
 });
 
+test('a term says what it means where it stands, and all of them stand on one page', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'feed range', exact: true }).click();
+  const meaning = page.getByRole('dialog', { name: 'What it means' });
+  await expect(meaning).toContainText('Slower than its slow end it scorches');
+  await accessible(page);
+  await page.keyboard.press('Escape');
+  await expect(
+    page.getByRole('button', { name: 'feed range', exact: true }),
+    'the focus comes back',
+  ).toBeFocused();
+  await page.getByRole('button', { name: /: more$/ }).click();
+  await page.getByRole('link', { name: 'Words' }).click();
+  await expect(page).toHaveTitle('Words · Corte');
+  await expect(page.getByRole('listitem').filter({ has: page.getByRole('heading') })).toHaveCount(14);
+  await expect(page.getByRole('heading', { name: 'Heel' })).toBeVisible();
+  await accessible(page);
+});
+
 test('a page that cannot be fetched leaves the frame standing', async ({ browser }) => {
   const context = await browser.newContext();
   const page = await context.newPage();

@@ -30,13 +30,9 @@ const views: {
     night: true,
     inches: true,
   },
-  {
-    name: 'choose-supports',
-    path: (id) => `/?saw=${id.circular}&cut=crosscut&of=softwood-ply&t=18&w=600&l=2440&piece=900`,
-    press: ['Guide'],
-  },
   { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
+  { name: 'choose-heights', path: () => '/', press: ['Heights'] },
   {
     name: 'mount-phone',
     size: [390, 844],

@@ -45,6 +45,7 @@ var Pages = []string{
 	"rack/:id/set",
 	"shop",
 	"rack/:id",
+	"words",
 	"contract",
 }
 

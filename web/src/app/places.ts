@@ -46,6 +46,7 @@ export const places: Place[] = [
 /** What stands under the shop's name. */
 export const rest: Room[] = [
   { to: '/log', name: 'Log' },
+  { to: '/words', name: 'Words' },
   { to: '/shop', name: 'Shop' },
 ];
 

@@ -147,6 +147,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../stations/rack/BladePage')).BladePage }),
           },
           {
+            path: 'words',
+            lazy: async () => ({ Component: (await import('../stations/words/Words')).Words }),
+          },
+          {
             path: 'contract',
             lazy: async () => ({ Component: (await import('../stations/contract/Contract')).Contract }),
           },

@@ -2,8 +2,10 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { Link } from 'react-router';
 import type { Face, Option, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
+import type { TermId } from '../../drawings/TermPicture';
 import { formatSetting, formatThin, percent, trim } from '../../measure/format';
 import { saidMinutes, shortMinutes } from '../../ui/feed';
+import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { type SettingPanelProps } from './SettingPanel';
 
@@ -67,11 +69,11 @@ function HeightPick({
   );
 }
 
-function Figure({ name, value, note }: { name: string; value: string; note: string }) {
+function Figure({ name, term, value, note }: { name: string; term?: TermId; value: string; note: string }) {
   return (
     <div>
       <Box component="dt" sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.2 }}>
-        {name}
+        {term ? <Term of={term}>{name}</Term> : name}
       </Box>
       <Box component="dd" sx={{ m: 0, lineHeight: 1.15 }}>
         <Box component="span" sx={{ fontSize: 22, fontWeight: 650 }}>
@@ -146,7 +148,7 @@ export function AllFigures({
       }}
     >
       <Figure name="motor load" value={percent(setting.load)} note={`of ${trim(plan.power_limit_w, 0)} W`} />
-      <Figure name="burn risk" value={burn(setting.burn)} note="walls that scorch" />
+      <Figure name="burn risk" term="burn-risk" value={burn(setting.burn)} note="walls that scorch" />
       {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
         <Figure
           name="wall marks"
@@ -167,6 +169,7 @@ export function AllFigures({
       <FaceFigure face={setting.other} />
       <Figure
         name="arc in wood"
+        term="arc"
         value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
         note={`${setting.teeth_in_cut.toFixed(1)} teeth`}
       />

@@ -13,6 +13,7 @@ import { trim } from '../../measure/format';
 import { saidSeconds, stretchOf } from '../../ui/feed';
 import { FeedWindow } from '../../ui/FeedWindow';
 import { Segments } from '../../ui/Segments';
+import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { AllFigures, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
@@ -213,7 +214,8 @@ export function SettingPanel({
                   </Box>
                   <Box sx={{ color: 'text.secondary' }}>for {stretch.name}</Box>
                   <Box sx={{ ml: 'auto', fontFamily: cutFace, fontSize: 17, fontWeight: 600 }}>
-                    {setting.window.grade}, {trim(setting.window.room, 1)} wide
+                    <Term of="feed-range">feed range</Term> {setting.window.grade},{' '}
+                    <Term of="room">{trim(setting.window.room, 1)} wide</Term>
                   </Box>
                 </Box>
                 <Box sx={{ mt: 0.75 }}>
