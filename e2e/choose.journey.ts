@@ -34,7 +34,9 @@ test('from a cut to a logged cut', async ({ page }) => {
 });
 
 test('the height moves by hand, by key and by typing, and every figure follows', async ({ page }) => {
+  const swept = page.waitForResponse('**/api/v1/sweeps');
   await page.goto('/');
+  await swept;
   const slider = height(page);
   await expect(slider).toHaveAttribute('aria-valuetext', '39 mm');
   const scorch = page.getByRole('definition').filter({ hasText: 'walls that scorch' });
