@@ -47,3 +47,36 @@ test('without the server the pages open, say how old they are, and a cut is run 
   expect(log.items.map((e) => e.cut.wall)).toEqual(['brown']);
   await context.close();
 });
+
+test('what is kept for later has a bound, in age and in number', async ({ page }) => {
+  await page.goto('/bench');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  /** Puts so many answers of some days ago beside what is kept, and says what is. */
+  const kept = (many: number, days: number) =>
+    page.evaluate(
+      ([many, days]) =>
+        new Promise<string[]>((done) => {
+          const open = indexedDB.open('keyval-store');
+          open.onsuccess = () => {
+            const store = open.result.transaction('keyval', 'readwrite').objectStore('keyval');
+            for (let i = 0; i < many; i++)
+              store.put({ at: Date.now() - days * 24 * 3600_000, data: i }, `corte.said.${days}.${i}`);
+            const all = store.getAllKeys();
+            all.onsuccess = () => done(all.result as string[]);
+          };
+        }),
+      [many, days] as const,
+    );
+  const of = async (days: number) =>
+    (await kept(0, 0)).filter((k) => k.startsWith(`corte.said.${days}.`)).length;
+  await kept(10, 61);
+  await kept(10, 59);
+  await page.reload();
+  await expect.poll(() => of(61)).toBe(0);
+  expect(await of(59)).toBe(10);
+  await kept(230, 1);
+  await page.reload();
+  await expect.poll(async () => (await kept(0, 0)).length).toBeLessThan(215); // 200, and what was asked since
+  expect(await of(59), 'the oldest go first').toBe(0);
+  expect(await of(1)).toBeGreaterThan(180);
+});

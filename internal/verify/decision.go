@@ -270,8 +270,9 @@ func each(what string, raw json.RawMessage, first string, of func(string) (strin
 			return "", fmt.Errorf("%s of %s is neither a word, a list of words nor a range", what, name)
 		}
 		for i, w := range words {
-			if w == "mind" { // the first edition's word, in the cases still
-				words[i] = verdict.Caution.String()
+			var v verdict.Verdict // which reads the first edition's words as well
+			if v.UnmarshalText([]byte(w)) == nil {
+				words[i] = v.String()
 			}
 		}
 		if !slices.Contains(words, word) {

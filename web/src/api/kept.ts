@@ -3,7 +3,7 @@
  * where it does not answer, what was seen before is shown with its age, and as
  * soon as it answers again everything is asked anew.
  */
-import { del, entries, get, set } from 'idb-keyval';
+import { delMany, entries, get, set } from 'idb-keyval';
 import type { Query, QueryClient, QueryFunctionContext } from '@tanstack/react-query';
 import client, { ProblemError } from './client';
 
@@ -20,6 +20,7 @@ export interface Away {
 
 const PREFIX = 'corte.said.';
 const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
+const MOST = 200; // answers that are kept
 const AGAIN = 3000; // ms between asking whether it is back
 
 const listeners = new Set<() => void>();
@@ -85,8 +86,9 @@ export function waitForServer(cache: QueryClient) {
   };
 }
 
-/** Lets go of what was said too long ago. */
+/** Lets go of what was said too long ago, and of all but the latest: every cut that is tried is a plan. */
 export async function sweepKept() {
-  for (const [key, kept] of await entries<string, Kept>())
-    if (key.startsWith(PREFIX) && Date.now() - kept.at > LONGEST) await del(key);
+  const all = (await entries<string, Kept>()).filter(([key]) => key.startsWith(PREFIX));
+  all.sort(([, a], [, b]) => b.at - a.at);
+  await delMany(all.filter(([, k], i) => i >= MOST || Date.now() - k.at > LONGEST).map(([key]) => key));
 }

@@ -8,6 +8,7 @@ import { useWaiting } from '../api/run';
 import { Popover } from '../ui/Floating';
 import { Light, Units } from './Settings';
 import { placeOf, places, rest, roomOf, type Room } from './places';
+import { usePhone } from './phone';
 import { cutFace } from './theme';
 
 export const BAR = 56; // its height
@@ -17,7 +18,7 @@ const ROOMY = '(min-width: 1160px)'; // where the rooms stand beside their place
 export function PlaceBar({ shop }: { shop: string | undefined }) {
   const { pathname, search } = useLocation();
   const roomy = useMediaQuery(ROOMY);
-  const narrow = useMediaQuery('(max-width: 599px)'); // what waits stands in a row of its own
+  const narrow = usePhone(); // what waits stands in a row of its own
   const here = placeOf(pathname);
   return (
     <>

@@ -6,7 +6,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import useMediaQuery from '@mui/material/useMediaQuery';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { usePlan, useSweep } from '../../api/choose';
@@ -14,6 +13,7 @@ import { useStartMounting } from '../../api/mount';
 import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { Cut, Pin, Plan, Setting, Sweep } from '../../api/types';
+import { PHONE, usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
 import { cutBrief } from '../../drawings/words';
 import { formatSetting, heightStep } from '../../measure/format';
@@ -28,7 +28,6 @@ import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 
 // One of the two is needed, and is fetched beside the data that it shows.
-const PHONE = '(max-width: 599px)';
 const loadPhone = () => import('./Phone');
 const loadWide = () => import('./SettingPanel');
 const PhonePanel = lazy(() => loadPhone().then((m) => ({ default: m.PhonePanel })));
@@ -48,7 +47,7 @@ export const Choose = () => (
 
 function TheCut() {
   const { units } = usePreferences();
-  const phone = useMediaQuery(PHONE);
+  const phone = usePhone();
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();

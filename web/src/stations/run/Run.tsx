@@ -5,7 +5,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useComparison, usePlan } from '../../api/choose';
@@ -25,12 +24,13 @@ import { CameOut } from './CameOut';
 import { LastCuts } from './LastCuts';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
+import { usePhone } from '../../app/phone';
 
 const FEW = 60;
 
 export function Run() {
   const { units } = usePreferences();
-  const phone = useMediaQuery('(max-width: 599px)');
+  const phone = usePhone();
   const [params] = useSearchParams();
   const saws = useSaws();
   const materials = useMaterials();

@@ -3,11 +3,11 @@ import Box from '@mui/material/Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import type { TraceSign } from '../../api/types';
 import { SignSample } from '../../drawings/SignSample';
 import { Workpiece, type Place } from '../../drawings/Workpiece';
+import { usePhone } from '../../app/phone';
 
 interface Props {
   saw: 'table' | 'miter' | 'circular';
@@ -32,7 +32,7 @@ const asks: Record<Place, string> = {
 
 export function Signs({ saw, groove, signs, present, absent, ended, wide = false, onSign }: Props) {
   const [place, setPlace] = useState<Place>(signs.find((s) => s.id === present.at(-1))?.place ?? 'wall');
-  const phone = useMediaQuery('(max-width: 599px)');
+  const phone = usePhone();
   const counts: Partial<Record<Place, number>> = {};
   for (const s of signs) if (present.includes(s.id)) counts[s.place] = (counts[s.place] ?? 0) + 1;
   return (
