@@ -15,7 +15,11 @@ export function Term({ of, children }: { of: TermId; children: ReactNode }) {
         aria-haspopup="dialog"
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{
-          display: 'inline',
+          // Under a thumb it is as high as one.
+          display: { xs: 'inline-flex', sm: 'inline' },
+          alignItems: 'flex-end',
+          minHeight: { xs: 44, sm: 0 },
+          minWidth: { xs: 44, sm: 0 },
           font: 'inherit',
           color: 'inherit',
           borderRadius: 0,

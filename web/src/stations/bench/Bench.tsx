@@ -95,6 +95,7 @@ function SawBench({ bench: b, units }: { bench: BenchSaw; units: Units }) {
                     display: 'inline-flex',
                     alignItems: 'center',
                     minHeight: { xs: 44, md: 0 },
+                    minWidth: { xs: 44, md: 0 },
                   }}
                 >
                   {b.blade.name}

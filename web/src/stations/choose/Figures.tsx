@@ -72,7 +72,17 @@ function HeightPick({
 function Figure({ name, term, value, note }: { name: string; term?: TermId; value: string; note: string }) {
   return (
     <div>
-      <Box component="dt" sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.2 }}>
+      <Box
+        component="dt"
+        sx={{
+          fontSize: 13.5,
+          color: 'text.secondary',
+          lineHeight: 1.2,
+          display: { xs: 'flex', sm: 'block' }, // a term among them is a thumb high
+          alignItems: 'flex-end',
+          minHeight: { xs: 44, sm: 0 },
+        }}
+      >
         {term ? <Term of={term}>{name}</Term> : name}
       </Box>
       <Box component="dd" sx={{ m: 0, lineHeight: 1.15 }}>
