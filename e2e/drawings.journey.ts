@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import type { Blade } from '../web/src/api/types';
 import { matches, type Wanted } from '../web/src/stations/rack/search';
 import { readNumbers, readRounds } from '../web/src/measure/readings';
-import { nameOf, placeOf, readSlots, testsOf } from '../web/src/stations/truing/tests';
+import { nameOf, placeOf, readSlots } from '../web/src/stations/truing/tests';
 import { pick } from '../web/src/ui/pick';
 import { bladePath, tipsPath } from '../web/src/drawings/blade';
 import { shortSpecOf, specOf } from '../web/src/drawings/words';
@@ -117,8 +117,6 @@ test('nobody loses count, and a stand-in goes where the page says', () => {
   ]);
   expect(placeOf('runout', 1, 3, 12)).toEqual({ where: 'turned', step: 3, of: 12 });
   expect(placeOf('gauge', 0, 0, 2)).toBeUndefined();
-  expect(testsOf('table')).toContain('heel');
-  expect(testsOf('miter')).not.toContain('heel');
 });
 
 test('a blade is found by what people call it', () => {

@@ -7,7 +7,15 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
 }) => {
   await page.goto('/bench');
   const saw = page.getByRole('region', { name: 'Walker' });
-  await expect(saw.getByText('Due', { exact: true })).toBeVisible();
+  // What was never measured waits: a cut comes first, and what it has no gauge for is never asked.
+  await expect(saw.getByRole('link', { name: 'Choose a cut' })).toBeVisible();
+  await saw.getByRole('button', { name: 'More about Walker' }).click();
+  await expect(saw.getByRole('list', { name: 'Due on Walker' }).getByRole('listitem')).toHaveText([
+    'Run-out: never measured',
+    'Tilt: never measured',
+  ]);
+  const table = page.getByRole('region', { name: 'Long Table' });
+  await expect(table.getByRole('link', { name: 'Measure it' })).toHaveAttribute('href', /\/true\/heel\?saw=/);
   await accessible(page);
   // What fails a hard rule cannot be mounted.
   await saw.getByRole('button', { name: 'Mount a blade' }).click();
@@ -50,6 +58,13 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   }
   const bench = other.getByRole('region', { name: 'Walker' });
   await expect(bench.getByRole('link', { name: 'Ragman' })).toBeVisible();
+  await other
+    .getByRole('region', { name: 'Seven days' })
+    .getByRole('button', { name: /^Walker, .*Ragman went on/ })
+    .click();
+  await expect(other.getByRole('link', { name: 'See the rows' })).toHaveAttribute('href', /log\?from=.*on=/);
+  await other.keyboard.press('Escape');
+  await bench.getByRole('button', { name: 'More about Walker' }).click();
   await expect(bench.getByRole('listitem').filter({ hasText: 'Went on Walker. Ilse' })).toBeVisible();
   await expect(page.getByText('This mounting has ended')).toBeVisible();
   await other.close();

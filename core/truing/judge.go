@@ -26,19 +26,19 @@ var Usual = Tolerances{HeelAim: 0.05, HeelAct: 0.1, FenceOpen: 0.1, RunOutAim: 0
 // Band is the least and the greatest figure of a test that is held good, in
 // the test's own unit: mm, or degrees for tilt and gauge. Side clearance is
 // graded alike on every saw.
-func (t Tolerances) Band(test string) (low, high float64) {
+func (t Tolerances) Band(test Test) (low, high float64) {
 	switch test {
-	case "heel":
+	case HeelTest:
 		return -t.HeelAct.Mm(), t.HeelAct.Mm()
-	case "fence":
+	case FenceTest:
 		return -closingNoise.Mm(), t.FenceOpen.Mm()
-	case "runout":
+	case RunOutTest:
 		return 0, t.RunOutAct.Mm()
-	case "tilt":
+	case TiltTest:
 		return -t.TiltDeg, t.TiltDeg
-	case "gauge":
+	case GaugeTest:
 		return -t.GaugeDeg, t.GaugeDeg
-	case "clearance":
+	case ClearanceTest:
 		return 0, goodUpTo.Mm()
 	}
 	return 0, 0

@@ -8,17 +8,46 @@ import (
 // keeps is how long a reading is trusted on a saw that stood still.
 const keeps = 180 * 24 * time.Hour
 
-// Stale says why a reading is not to be trusted any more, a phrase without its
-// full stop, or nothing where it is. at is when it was taken, moved when the
-// saw was last moved or bumped; zero stands for never.
-func Stale(at, moved, now time.Time) string {
+// A Doubt is why a reading is not to be trusted any more. The zero Doubt is
+// none.
+type Doubt struct {
+	Cause  DoubtCause
+	Months int // that have gone by, of a reading that has Aged
+}
+
+// A DoubtCause is what took the trust out of a reading.
+type DoubtCause uint8
+
+const (
+	Trusted DoubtCause = iota
+	Never              // measured
+	Moved              // the saw, since it was measured
+	Aged
+)
+
+// Stale says what is to be doubted in a reading. at is when it was taken, moved
+// when the saw was last moved or bumped; zero stands for never.
+func Stale(at, moved, now time.Time) Doubt {
 	switch {
 	case at.IsZero():
-		return "never measured"
+		return Doubt{Cause: Never}
 	case moved.After(at):
-		return "the saw was moved since it was measured"
+		return Doubt{Cause: Moved}
 	case now.Sub(at) > keeps:
-		return fmt.Sprintf("measured %d months ago", int(now.Sub(at).Hours()/24/30))
+		return Doubt{Cause: Aged, Months: int(now.Sub(at).Hours() / 24 / 30)}
+	}
+	return Doubt{}
+}
+
+// String is a phrase without its full stop, and empty where there is no doubt.
+func (d Doubt) String() string {
+	switch d.Cause {
+	case Never:
+		return "never measured"
+	case Moved:
+		return "the saw was moved since it was measured"
+	case Aged:
+		return fmt.Sprintf("measured %d months ago", d.Months)
 	}
 	return ""
 }

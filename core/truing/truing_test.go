@@ -129,7 +129,7 @@ func TestDoubtfulAndStale(t *testing.T) {
 		"the saw was moved": {now.AddDate(0, -2, 0), now.AddDate(0, -1, 0)},
 		"":                  {now.AddDate(0, -1, 0), now.AddDate(0, -2, 0)},
 	} {
-		if got := Stale(at[0], at[1], now); got != want && !(want != "" && strings.HasPrefix(got, want)) {
+		if got := Stale(at[0], at[1], now).String(); got != want && !(want != "" && strings.HasPrefix(got, want)) {
 			t.Errorf("%v: %q, want %q", at, got, want)
 		}
 	}
@@ -171,7 +171,7 @@ func TestDepthFromAbove(t *testing.T) {
 // run-out have an aim inside it.
 func TestBandIsThatOfTheFindings(t *testing.T) {
 	own := Tolerances{HeelAim: 0.02, HeelAct: 0.2, FenceOpen: 0.05, RunOutAim: 0.02, RunOutAct: 0.3, TiltDeg: 0.4, GaugeDeg: 0.3}
-	judge := map[string]func(Tolerances, float64) verdict.Verdict{
+	judge := map[Test]func(Tolerances, float64) verdict.Verdict{
 		"fence": func(held Tolerances, v float64) verdict.Verdict {
 			return Fence{Open: measure.Length(v)}.Judge(held, measure.Millimetre).Verdict
 		},

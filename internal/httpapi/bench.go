@@ -13,7 +13,10 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 	}
 	out := contract.GetBench200JSONResponse{Items: make([]contract.BenchSaw, len(all))}
 	for i, b := range all {
-		one := contract.BenchSaw{Saw: encodeSaw(b.Saw), Due: b.Due, Truings: []contract.TruingStand{}, Last: make([]contract.LogEntry, len(b.Last))}
+		one := contract.BenchSaw{Saw: encodeSaw(b.Saw), Due: make([]contract.BenchDue, len(b.Due)), Truings: []contract.TruingStand{}, Last: make([]contract.LogEntry, len(b.Last))}
+		for k, d := range b.Due {
+			one.Due[k] = contract.BenchDue{Place: contract.BenchDuePlace(d.Place), Reason: contract.BenchDueReason(d.Reason), Act: contract.BenchDueAct(d.Act()), Presses: d.Presses(), Text: d.String()}
+		}
 		if b.Blade != nil {
 			one.Blade = ptr(encodeBlade(*b.Blade))
 		}
@@ -23,7 +26,7 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 			}
 		}
 		for _, st := range b.Stands {
-			stand := contract.TruingStand{Test: contract.TruingTest(st.Test), Stale: st.Stale}
+			stand := contract.TruingStand{Test: contract.TruingTest(st.Test), Stale: st.Doubt.String()}
 			if st.Entry != nil {
 				e, err := encodeEntry(*st.Entry)
 				if err != nil {

@@ -51,6 +51,31 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	return out, nil
 }
 
+func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObject) (contract.GetSeasonResponseObject, error) {
+	season, err := s.in(ctx).Log.Season(ctx, s.shop, r.Params.Days)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.GetSeason200JSONResponse{From: dayOf(season.From), Until: dayOf(season.Until), Marks: make([]contract.DayMark, len(season.Marks))}
+	for i, m := range season.Marks {
+		out.Marks[i] = contract.DayMark{
+			Day: dayOf(m.Day), Kind: contract.LogKind(m.Kind), Rows: m.Rows, SawID: set(m.Saw), SawName: set(m.SawName), BladeID: set(m.Blade), BladeName: set(m.BladeName),
+			Material: set(m.Material), MaterialName: set(materialName(m.Material)), Finish: set(m.Finish),
+			Pieces: set(m.Pieces), Metres: set(m.Metres), Burnt: set(m.Burnt), Splintery: set(m.Splintery),
+		}
+	}
+	return out, nil
+}
+
+// materialName is what a material is called; one that the table has no more
+// goes by its id.
+func materialName(id string) string {
+	if m, err := material.Get(id); err == nil {
+		return m.Name
+	}
+	return id
+}
+
 func encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {
 	out := make([]contract.LogEntry, len(rows))
 	for i, e := range rows {
@@ -169,12 +194,8 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
-		name := d.Material
-		if m, err := material.Get(d.Material); err == nil {
-			name = m.Name
-		}
 		out.Cut = &contract.CutRecord{
-			Material: d.Material, MaterialName: name, Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
+			Material: d.Material, MaterialName: materialName(d.Material), Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
 			Finish: wordOf[contract.Finish](d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
 			HeightMm: positive(d.Height), DepthMm: positive(d.Depth), BevelDeg: positive(d.Bevel), MiterDeg: positive(d.Miter), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
 			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),

@@ -274,6 +274,9 @@ func encodeSaw(w store.Saw) contract.Saw {
 	if w.FenceAt != nil {
 		out.FenceOpenMm = ptr(w.FenceOpen.Mm())
 	}
+	for _, t := range truing.TestsOf(w.Kind) {
+		out.Tests = append(out.Tests, contract.TruingTest(t))
+	}
 	out.Directions = append(out.Directions, w.Kind.Directions()...)
 	return out
 }

@@ -94,9 +94,15 @@ func positive(v float64) *float64 {
 	return &v
 }
 
-func text(s string) *string {
-	if s == "" {
+// set leaves out what is zero.
+func set[T comparable](v T) *T {
+	var zero T
+	if v == zero {
 		return nil
 	}
-	return &s
+	return &v
 }
+
+func text(s string) *string { return set(s) }
+
+func dayOf(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }

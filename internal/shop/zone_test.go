@@ -85,3 +85,67 @@ func TestDaysAreTheShops(t *testing.T) {
 		}
 	}
 }
+
+// A season sums up by the shop's days what stands: a cut just after its
+// midnight is of the next day, and a row struck out is of none.
+func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	now := time.Now().UTC().Truncate(24 * time.Hour).Add(23 * time.Hour)
+	svc := shop.New(f.st, func() time.Time { return now })
+	sh, err := svc.Rack.Shop(ctx, f.id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	sh.Zone = "Etc/GMT-2" // two hours ahead: it is tomorrow there
+	if _, err := svc.Rack.ChangeShop(ctx, sh); err != nil {
+		t.Fatal(err)
+	}
+	saw, blade := f.saws["table"].ID, f.blade["Ragman"].ID
+	made := func(ago time.Duration, wall, splinters, other string) int64 {
+		d, _ := json.Marshal(store.CutDetail{Material: "cherry", Direction: "rip", Motion: "along", Finish: "fine", Thickness: 20, Width: 100, Length: 500, Pieces: 3, Wall: wall, Splinters: splinters, OtherSplinters: other})
+		e, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: now.Add(-ago), Kind: store.KindCut, Blade: &blade, Saw: &saw, Detail: d})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return e.ID
+	}
+	made(0, "brown", "none", "none")
+	made(time.Hour, "clean", "none", "fuzz") // midnight there
+	made(time.Hour+time.Microsecond, "black", "torn", "")
+	if _, err := svc.Log.Strike(ctx, f.id, made(0, "black", "torn", "torn"), ""); err != nil {
+		t.Fatal(err)
+	}
+	season, err := svc.Log.Season(ctx, f.id, 2)
+	if err != nil {
+		t.Fatal(err)
+	}
+	tomorrow := now.Truncate(24*time.Hour).AddDate(0, 0, 1)
+	if !season.Until.Equal(tomorrow) || !season.From.Equal(tomorrow.AddDate(0, 0, -1)) {
+		t.Errorf("from %v until %v", season.From, season.Until)
+	}
+	want := map[time.Time]store.DayMark{
+		tomorrow:                   {Rows: 2, Pieces: 6, Metres: 3, Burnt: 1, Splintery: 1},
+		tomorrow.AddDate(0, 0, -1): {Rows: 1, Pieces: 3, Metres: 1.5, Burnt: 1, Splintery: 1},
+	}
+	for _, m := range season.Marks {
+		if m.Kind != store.KindCut || m.Blade != blade {
+			continue
+		}
+		w, ok := want[m.Day]
+		w.Day, w.Kind, w.Saw, w.Blade, w.SawName, w.BladeName, w.Material, w.Finish = m.Day, store.KindCut, saw, blade, f.saws["table"].Name, "Ragman", "cherry", "fine"
+		if !ok || m != w {
+			t.Errorf("%v: %+v, not %+v", m.Day, m, w)
+		}
+		delete(want, m.Day)
+	}
+	if len(want) > 0 {
+		t.Errorf("missing: %v", want)
+	}
+	var refused *kit.Error
+	for _, days := range []int{0, 401} {
+		if _, err := svc.Log.Season(ctx, f.id, days); !errors.As(err, &refused) || refused.Field != "days" {
+			t.Errorf("%d days: %v", days, err)
+		}
+	}
+}

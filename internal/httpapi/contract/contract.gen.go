@@ -109,6 +109,102 @@ func (e BathWord) Valid() bool {
 	}
 }
 
+// Defines values for BenchDueAct.
+const (
+	BenchDueActMeasure BenchDueAct = "measure"
+	BenchDueActMount   BenchDueAct = "mount"
+	BenchDueActWash    BenchDueAct = "wash"
+)
+
+// Valid indicates whether the value is a known member of the BenchDueAct enum.
+func (e BenchDueAct) Valid() bool {
+	switch e {
+	case BenchDueActMeasure:
+		return true
+	case BenchDueActMount:
+		return true
+	case BenchDueActWash:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BenchDuePlace.
+const (
+	BenchDuePlaceArbor  BenchDuePlace = "arbor"
+	BenchDuePlaceEdge   BenchDuePlace = "edge"
+	BenchDuePlaceFence  BenchDuePlace = "fence"
+	BenchDuePlaceGauge  BenchDuePlace = "gauge"
+	BenchDuePlaceHeel   BenchDuePlace = "heel"
+	BenchDuePlacePitch  BenchDuePlace = "pitch"
+	BenchDuePlacePlate  BenchDuePlace = "plate"
+	BenchDuePlaceRunout BenchDuePlace = "runout"
+	BenchDuePlaceTilt   BenchDuePlace = "tilt"
+)
+
+// Valid indicates whether the value is a known member of the BenchDuePlace enum.
+func (e BenchDuePlace) Valid() bool {
+	switch e {
+	case BenchDuePlaceArbor:
+		return true
+	case BenchDuePlaceEdge:
+		return true
+	case BenchDuePlaceFence:
+		return true
+	case BenchDuePlaceGauge:
+		return true
+	case BenchDuePlaceHeel:
+		return true
+	case BenchDuePlacePitch:
+		return true
+	case BenchDuePlacePlate:
+		return true
+	case BenchDuePlaceRunout:
+		return true
+	case BenchDuePlaceTilt:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BenchDueReason.
+const (
+	BenchDueReasonAged    BenchDueReason = "aged"
+	BenchDueReasonBare    BenchDueReason = "bare"
+	BenchDueReasonDull    BenchDueReason = "dull"
+	BenchDueReasonMoved   BenchDueReason = "moved"
+	BenchDueReasonOut     BenchDueReason = "out"
+	BenchDueReasonPitchy  BenchDueReason = "pitchy"
+	BenchDueReasonUnfit   BenchDueReason = "unfit"
+	BenchDueReasonUnknown BenchDueReason = "unknown"
+)
+
+// Valid indicates whether the value is a known member of the BenchDueReason enum.
+func (e BenchDueReason) Valid() bool {
+	switch e {
+	case BenchDueReasonAged:
+		return true
+	case BenchDueReasonBare:
+		return true
+	case BenchDueReasonDull:
+		return true
+	case BenchDueReasonMoved:
+		return true
+	case BenchDueReasonOut:
+		return true
+	case BenchDueReasonPitchy:
+		return true
+	case BenchDueReasonUnfit:
+		return true
+	case BenchDueReasonUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ClearanceGrade.
 const (
 	ClearanceGradeExcellent ClearanceGrade = "excellent"
@@ -1938,12 +2034,37 @@ type BathAsk struct {
 // Bed defines model for Bed.
 type Bed = cut.Bed
 
+// BenchDue One thing that a saw wants before its next cut.
+type BenchDue struct {
+	// Act What is to be done: put another blade on, wash the one that is on, or measure what the place names.
+	Act BenchDueAct `json:"act"`
+
+	// Place Where on the saw it shows.
+	Place BenchDuePlace `json:"place"`
+
+	// Presses It is worth more than the next cut; what nobody ever measured is not.
+	Presses bool           `json:"presses"`
+	Reason  BenchDueReason `json:"reason"`
+
+	// Text A sentence without its full stop.
+	Text string `json:"text"`
+}
+
+// BenchDueAct What is to be done: put another blade on, wash the one that is on, or measure what the place names.
+type BenchDueAct string
+
+// BenchDuePlace Where on the saw it shows.
+type BenchDuePlace string
+
+// BenchDueReason defines model for BenchDue.Reason.
+type BenchDueReason string
+
 // BenchSaw defines model for BenchSaw.
 type BenchSaw struct {
 	Blade *Blade `json:"blade,omitempty"`
 
-	// Due What wants doing.
-	Due []string `json:"due"`
+	// Due What it wants, the most pressing first.
+	Due []BenchDue `json:"due"`
 
 	// Last The last rows of its log.
 	Last          []LogEntry `json:"last"`
@@ -2505,6 +2626,28 @@ type DadoSetInput struct {
 
 // DadoSetInputKind defines model for DadoSetInput.Kind.
 type DadoSetInputKind string
+
+// DayMark What rows of one kind came to on one day, for one saw, blade, material and finish. Only cuts have the figures.
+type DayMark struct {
+	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
+	BladeName *string             `json:"blade_name,omitempty"`
+
+	// Burnt Rows whose wall browned or worse.
+	Burnt        *int                `json:"burnt,omitempty"`
+	Day          openapi_types.Date  `json:"day"`
+	Finish       *string             `json:"finish,omitempty"`
+	Kind         LogKind             `json:"kind"`
+	Material     *string             `json:"material,omitempty"`
+	MaterialName *string             `json:"material_name,omitempty"`
+	Metres       *float64            `json:"metres,omitempty"`
+	Pieces       *int                `json:"pieces,omitempty"`
+	Rows         int                 `json:"rows"`
+	SawID        *openapi_types.UUID `json:"saw_id,omitempty"`
+	SawName      *string             `json:"saw_name,omitempty"`
+
+	// Splintery Rows whose faces splintered at all.
+	Splintery *int `json:"splintery,omitempty"`
+}
 
 // DialRange defines model for DialRange.
 type DialRange struct {
@@ -3588,6 +3731,9 @@ type Saw struct {
 	// Steel Made for cutting steel.
 	Steel bool `json:"steel"`
 
+	// Tests The tests that this kind of saw has, in the order in which they are best done.
+	Tests []TruingTest `json:"tests"`
+
 	// Thread Of the arbor's nut.
 	Thread *SawThread `json:"thread,omitempty"`
 
@@ -3760,6 +3906,16 @@ type School struct {
 
 // SchoolName Just proud of the work, gullets clear of it, as far as the saw goes.
 type SchoolName string
+
+// Season defines model for Season.
+type Season struct {
+	// From The first day.
+	From  openapi_types.Date `json:"from"`
+	Marks []DayMark          `json:"marks"`
+
+	// Until Today, in the shop's time zone.
+	Until openapi_types.Date `json:"until"`
+}
 
 // Sending defines model for Sending.
 type Sending struct {
@@ -4885,6 +5041,12 @@ type ImportLogParams struct {
 	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
+// GetSeasonParams defines parameters for GetSeason.
+type GetSeasonParams struct {
+	// Days How many, up to today.
+	Days int `form:"days" json:"days"`
+}
+
 // StrikeRowParams defines parameters for StrikeRow.
 type StrikeRowParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
@@ -5446,6 +5608,9 @@ type ServerInterface interface {
 	// ImportLog Add the good rows of a file of old records
 	// (POST /log-imports)
 	ImportLog(c *gin.Context, params ImportLogParams)
+	// GetSeason The log summed up by the shop's days
+	// (GET /log/season)
+	GetSeason(c *gin.Context, params GetSeasonParams)
 	// StrikeRow Strike a row out as a mistake
 	// (POST /log/{id}/strike)
 	StrikeRow(c *gin.Context, id int64, params StrikeRowParams)
@@ -7634,6 +7799,33 @@ func (siw *ServerInterfaceWrapper) ImportLog(c *gin.Context) {
 	siw.Handler.ImportLog(c, params)
 }
 
+// GetSeason operation middleware
+func (siw *ServerInterfaceWrapper) GetSeason(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetSeasonParams
+
+	// ------------- Required query parameter "days" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "days", c.Request.URL.Query(), &params.Days, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter days: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSeason(c, params)
+}
+
 // StrikeRow operation middleware
 func (siw *ServerInterfaceWrapper) StrikeRow(c *gin.Context) {
 
@@ -9546,6 +9738,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/rack-import-previews", wrapper.PreviewImport)
 	router.POST(options.BaseURL+"/rack-imports", wrapper.ImportRack)
 	router.GET(options.BaseURL+"/log", wrapper.ListLog)
+	router.GET(options.BaseURL+"/log/season", wrapper.GetSeason)
 	router.POST(options.BaseURL+"/log/:id/strike", wrapper.StrikeRow)
 	router.GET(options.BaseURL+"/log-exports", wrapper.ExportLog)
 	router.POST(options.BaseURL+"/log-import-previews", wrapper.PreviewLogImport)
@@ -11851,6 +12044,45 @@ func (response ImportLogdefaultApplicationProblemPlusJSONResponse) VisitImportLo
 	return err
 }
 
+type GetSeasonRequestObject struct {
+	Params GetSeasonParams
+}
+
+type GetSeasonResponseObject interface {
+	VisitGetSeasonResponse(w http.ResponseWriter) error
+}
+
+type GetSeason200JSONResponse Season
+
+func (response GetSeason200JSONResponse) VisitGetSeasonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSeasondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSeasondefaultApplicationProblemPlusJSONResponse) VisitGetSeasonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type StrikeRowRequestObject struct {
 	ID     int64 `json:"id"`
 	Params StrikeRowParams
@@ -13847,6 +14079,9 @@ type StrictServerInterface interface {
 	// ImportLog Add the good rows of a file of old records
 	// (POST /log-imports)
 	ImportLog(ctx context.Context, request ImportLogRequestObject) (ImportLogResponseObject, error)
+	// GetSeason The log summed up by the shop's days
+	// (GET /log/season)
+	GetSeason(ctx context.Context, request GetSeasonRequestObject) (GetSeasonResponseObject, error)
 	// StrikeRow Strike a row out as a mistake
 	// (POST /log/{id}/strike)
 	StrikeRow(ctx context.Context, request StrikeRowRequestObject) (StrikeRowResponseObject, error)
@@ -15912,6 +16147,32 @@ func (sh *strictHandler) ImportLog(ctx *gin.Context, params ImportLogParams) {
 	}
 }
 
+// GetSeason operation middleware
+func (sh *strictHandler) GetSeason(ctx *gin.Context, params GetSeasonParams) {
+	var request GetSeasonRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSeason(ctx, request.(GetSeasonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSeason")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSeasonResponseObject); ok {
+		if err := validResponse.VisitGetSeasonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // StrikeRow operation middleware
 func (sh *strictHandler) StrikeRow(ctx *gin.Context, id int64, params StrikeRowParams) {
 	var request StrikeRowRequestObject
@@ -17593,424 +17854,434 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhs38i/4KgjuifA5e6hWS7Z8ZqRPLVm2NSPZXrVmFBt/+bTBKpCFYRGoAVBNcSYcsa+xr7dPsoFM",
-	"AHUhUJdudssa+4stiVUAKpFI5PWX/15kcldJwYTRi6f/XlRU0R0zTMHfXuX2v1wsni4qaorFciHoji2e",
-	"Lni+WC4U+2fNFcsXT42q2XKhs4LtqH1jLdWOmsXTRV3Dk+ZQ2be0UVxsFr/+uly8Wr+hJivswznTmeKV",
-	"4dLO865g5JopzaUgpqCG7KkmLOeG5UtCNeFGk5fv6OZsscSFFYzmTDVLe7V+gEMPLbCixjBlX//fHxb/",
-	"df7gzz//+9Hyz79+WPy36Gr/yg7HK31RSM0EWR2IKRjRTORMkbVUxBRcEymY/YPYLImus8IunZK//e3V",
-	"N2fkgihm1IHsuSnwXbpjZMsOZEe3zH4ikSJj6S/M2a6Shons8MCubOhDd/TjayY2plg8fXR+vlzsuPB/",
-	"/1PsS1/zHTdh0/9ZM3VoJi7hx/bwOVvTujR+cPqR7+rd4ukTNxX+7VGYiAvDNkzBTG9ozi7Whqk4D/xC",
-	"zS/IAEhddc0U2dBrRowke88YO5oz8o9aG7Jia6mYpR2+8kEAVVdMZMUZeWUI16SqDaF2Shh4SQq5Z3bY",
-	"UooNYdwUTMGoUgCb7enh7IPAV4UkFVWGyDVObhdld4xrUrAyJ0aefRCpDbOf+gC/NXpKcmrYA8N3LMp8",
-	"PwJZaBllwgsNLAdr4kiPIQbjmlCh90yx3HKk/W3NlQZiLmEUIEhBNckKKjYsJ5rP48Wb8957ak/58Td+",
-	"L/e4RXQj7Qb7jbcLZrjne3i1xQT2Gc2E8Vs/Yf9Sn4jLenDJMilyndhBWa9Ku33NEXj0p6/OO8fgPHyz",
-	"qHcrOAW/4tFl2jyXOWcgc5+XNGfPZQ6bnUlhmIADSauq5Bm1NHn4D20J8+/WSv6bYuvF08X/8bAR5w/x",
-	"V/0QRnwlqto0UzbS4tfl4i3Ntt/y8rSz+kFTczLDFdsxYU47axg2Me8l3Z90wku6T5MW/kVXUmjc25+U",
-	"XJVsNzB5hU/8z3mL8OPCGrqH572TDHsl7V0EJ2ZJqMjdOZAkl2dw/Nxgdq6L/JpnLH4SjSSFLHMYYlPz",
-	"nMFZ2ku1tSeoUrJiyjheLmhp4uJdrq65rEHGkr2sy5wUtTJEyx1byfxw1kjClZQlo2Lx63Jh2EcYric6",
-	"lgsjK57ZX5iwJ+2/FmsmMnsctZGV/V/JrBpS1dqqBUzYv+i6qqSy11lFtd0feDrbLn6OyaZmY//LzeaW",
-	"s8SPbF6Sq3+wzNhVXaiVVN/iddqlSwli8Gq3OybOt0rugKJcCKtPlFYKW6Lbf2MitxLM/tEUitH8GSnZ",
-	"2hBZG8LXREhDdozqWrHcUvBYPPUE0HIhauOWMeFhTQ86Sn/N5oxSUcWmP37NVM4zM3YE/u4e+3W52FNd",
-	"MDV9Bve8XK9bHxfYrrf57lPbswQqtr6tM2rzEY6GSW65LGWEXUzBs61gWkc55kITbeiumrznplaC5Vc5",
-	"20QG21AuNN6Psraq0sreHnri0FamtM+h5c7FcpEVvKpQ+ym4JY7im8KMnzQYbtn9/s76o4Tc0wNceceE",
-	"xMVN0buWC/juK55PsGf8w6gwRM4H+1ixLKrbWFmY04NVWayQpgLUGJptuwSnJrrGSvGMXVG9ZflEXjcy",
-	"ssAe1cOXd74L3l1aEsaI/tyah0f0zuwRQg1/6Oy+cI/9ulxMpHfJjcIpJnyz1RWv5mx9ch9rYXg5fZza",
-	"XfvdLQfetHutC5YTbm2N1nUXTCR7mA7RVeylytuHbCMlXGhGUS7AGqxKmrHx4wW0dZvrtyrQtqGb/273",
-	"QW4BuL4UL1zoLRy4POdovfzUYow1LTXr6wooZ5zdgBrz4xErctlmsJa18dV5ZDNyVoUrdwLT5Bz9IMk3",
-	"wiq/7mj5T84jg22ZWo8P9GXHWjh7EhloQHH4UYHQ9uu2egIlStYiJ0bRw1R9wLF+i5pfd023R8u29+S/",
-	"/veHDx/Pzz98UB8+iJ//z/8WOwZ7nifW/NorL9aGnb3aHjcfM3IgVmv3uzvbbM3SM2CUo1nnwFFuh1e1",
-	"1dBAbywYi9xmy8XHBxv5wP1jVpuz56CGhn99wHeggqJDqrAPSWXYw0wq9jADm8LOLbLiku6PpevKX3Kj",
-	"xh8wdB1R6N+jI0UYTXLJBXrVDNvF1Tz3D1QpegBupDqh3ttfiJJ7bdmQG01K2R17aMmv5ealMOoQm3In",
-	"rSwSm6vw8UerDI/wyH37oz0V/gn0L3FNavDd7Xt8l7p8NG7GiFUIq1c1Fxv44Elf/g6evzRU5Mcf31dE",
-	"6X6Bu9rM47YkysJxjWjFrlnpVcEJ8mEl5+juGVUrPs6jL9xjzRtRaeEecyaPQO8VzRiKOsOruNSIXycx",
-	"MZ1JatlidLnuMXhD4AU3/o5/8Phu6XHoNUNJbng1Ve1eM2pqFVM2vPkvpFUs4TCSFTtIkcOxxCG0dwiA",
-	"HroD6a47x7XLNEn9KK6xxOV0Snvon/g1U0rWkU97Q3MGF4c2jJVxj8FGcQFSgJblj+vF0/8a3qXv4PFf",
-	"f14O31P7AiaE8aW8ZnEZuJLGgC1vd8CQktFrpq2+Rwm+duwvWZfUXDEh601xtZYRz/grQazypZ8RtqvM",
-	"obueqIEg17yMH6eLTEmtnSdUrZdkreSOsBzdDfb/S1JRrkCGg0YJXFIwa7vhIdRWUtlrgwQKcUFKro2G",
-	"Z3vLC+wU/jDFYunxQ//viuebySKpx4rh3eUR6WOsuVGyriKbzZgpcGMV3TJF4Lmztuj5c1TytBTZTV2W",
-	"zFy1ldQetzu/TlQgWDJrUuuali4CxUjFTVacLZ6KuiwjZHUTDk1FYDUTRZAbTxe0GpX338Gzl/Dor8tF",
-	"Qd0d2RddzrkPvztyBi3UCvOZemgh5Tbu9QjciwEFIVcyP0AURDFqJeUz2NtsaykrXAhFN/EVDPbhOVcs",
-	"20qBP06kHSxsK+ReRKkAcSkrre1zENmAVcn1GlbGSs2I/zbwIjiZjytheVjKsXycaG5vWWW8QBra2L9p",
-	"1jN3eieFV+DKTF3VEdN9O8pNb+wz8OzHK1VNVU1AB2T5lRRx6a3pPmwphHMnqYaC8lLHvIh3Y1nZW703",
-	"5mMIOh2PkxihKqSRzjkyeCYMnkaMpNmXjhxUSTcISKIBZ3dgimfkvH9lTNjJqqRmhk4KPrOkJaTtlRcX",
-	"shw1Tl3I6gtN5F6QnRTsEERsEPaPzs/HIn/LBdwUUaJ8L/dkTVW4TbQ9+itWyj3KdcmFmaoYKgiH5dOi",
-	"Zrlz5Y89/Q3N5SUzLuxlzV+qKiZYfoXx1+NPusQnrI3SxGjBKCQrtqGic1c+StCudVvqgtFY3oCUpgCT",
-	"QMMdLHJC9Zbt47JPF7Iu81j+wQXxv5EVK7jICaNZQQwMD0kQqDatuGGJsa0Nk5WMKiqyGcypS2kiV+Gl",
-	"/WfiGBDuJsyMoFtG6ooUjBrQt4TkmnWI+dUoLY3VXo6nPDqJrSHHxyyU3NM9PcS19iWRiuyo2rKcrA7A",
-	"CnIvmFpaObCC2JY9XtQZ5MfkdQlCEf24lR0UyTk5cn76gYIbFC6cvo/IG71tbxGSbdkyoFsKRkvmHat2",
-	"revUXxiNldMYoZ4ZvH7kpH3kuLXN0GCSdLSKloWY9A28oIrd1sdkjYIra0ZErUP4teCb4mrqcYA3Srmf",
-	"90JUpTWKBWcUKsp7qbYEPNvujs/rsrRXkFcCIX3L/gBEnHob0dhpQl3WR7eJpWFJuWD5EqPn9GBZnxLF",
-	"diw/LElWMFoxjada07X9IyTqTHai/URNcWlYFTOZHAeNanNqw0TWfsMpCkMvfSsVy6huXwxW7F9BJLDh",
-	"inaYg+pixlLs47PWEYtuufhsc5oWgXc6XNdl2qXPgjz6sDbrJ08YXphjUZGIWpJRYcWi1fqXIcBvZaim",
-	"PEfvF3zVGfHuniYrAFw/yMEgdu3fQJc79j784Qu8lS/wDrx6v23P1x37Qv5wTfwGXBP/gZb/52ej/2Hg",
-	"pg2mP8zVU5irf5id42ZnPIw122AMEjWpJ/7gJMac5JlDRGzdXlA9OZ8g/aLD9Yllx05+8E90EzE9j6NF",
-	"k2zQvrEjXNJw4lp1uiMkLFR0w85GvwWXE/0Ye4bbiSI6kwoqkQoKOccrCXZ9VVqmVcE3ANZIWS5ah3xK",
-	"MgnMNjed5AUtmcipushzxXQkuOsN2GEiwFMxGvjxLw01kU1t5eJNdjdTXOpUh/Ov0VUF48PvTS28b8TI",
-	"elNAdltNS9gslY9tANpbftipm4C2J26DYpeQNnScpOoE2CS2b5JdI6y/oqaYcYLscmOjhMS84yjJTmpD",
-	"amucz/VPND6nyJTow4rOKbXTZ6liZMW42JA1NwaTnyfN/B0M/lbuYzNDVuZ0mr2nuhjN1HEEDIM337fE",
-	"zfY7FT1PUIaVKKIQzJVpuVJJKKSQFUOZtucil3vYo4ix30pvjuQu2F9BYbd3PRfagO/Bn010Mtg5cPpJ",
-	"sTFMHJiuxyoppz6aKAzp121gvQaMGyV1k0zaTxs3NNtG7UCXMXNwtRfMEEoySSGL29LQJ2rwtXswmqZR",
-	"UKWL5PCQGK4E5O90x+Oa7HiZR8fErY2Eclmlr/JuJUdLh0rm9lRUxXTEH9dkT6GkUgI/yjVxGZjPyDnk",
-	"1mmWE8GomarRS7q9SizOJ1RPce07/cwN59fvab0MmxqymluUSXEHRHNiSXQQ7wEtejp/bxTt3kjsY8bK",
-	"kgnLpC6nu5IQJVAMVvFzZJt3NJ8+5Y5RMefpnM95vlKyzlMuIRAakC9kb3mXbHQeyzdtK/T9XB8rbGZI",
-	"EKbn1CXlN80i8qtqCOxHaxMx7JWnlGeBKLc17kfPHkIKuxbBjUKdQ5c8Wq5m395V1MV902J/VGJn9ahx",
-	"/QJtasXW9pzHRRjUw+ONIpXPH/Myc8WeoeeqrfFpZozLRo7Vmk1xzF66xwaKW+znxWlvqce1FG+xOHem",
-	"MTadbBUXXV1jbr3E1J1kH7m58hWPY5Rzj/Wv7Li+Puxm7xntZ4+skc6IrjcbpiEjVbB0jpq0PDF72akN",
-	"j231jn58hbT/Ctbp/vLoWPTUgptRdfBv8FB/BRlQCfbajxNnu1YucS9PRpY5y1FmGq+efQEeqWdEQMm+",
-	"HS4nXBxreqE8rB8qB28gliEtnR8nOJchsnRgYI5B/hnI75WyphL4kn2N2rEzKe6Aed9gEexJLjMjVfz1",
-	"TIo1z5lI1R/vWVkGFTREZmOyK3GprEvM34+4Rykppdw+kNeA5AHFKPafrazShpclUXV8toKbKIULjjXN",
-	"GEq2huURpe2MbZiFY4qUfM1cCPLx1Di4fQVCmI8jF/JeYhWxYgzBSdBCgQA4WTGzZ0yQUu4x35dvpgYL",
-	"YNbYjO+lzDE8R51bcsWoajlXffh9anCAzSn/g4evgMBXTeT2Jm/7UPUUZQgSQEp2zcqYlxN0ZKszf0ky",
-	"up1cutsKPMeZGx4QzrHz+OyJo6qTsN1VPCLw9MSZvT8nlNhzUEf2Ugmf73KAghRwZDm7thZrHtdb8ZfZ",
-	"x9CqDKlDeMNK8QQl94wqYBcWNXqgHD/fgBTm68YoBnOnrm5SwIYk7hSLh93srKfLXeE4xJg1zf5ORLa8",
-	"Em3mag5zV5j0pFFHXC/dVeNErN9jlI6OJaIXXz1Xw1qxGaHt5ywW2AZGKznzxV8exAITCAoq8gcADKPp",
-	"vqluWIasIMEovlNyq8H8uuxmT/SDn6XxuA2oB8NNrv9ZU8VGEhW+HouzrRTdMg9e0Ivf+HwjTQ+6BaZE",
-	"9194hRzetny7OgAMRgOytaOipiW8Gr+W0rUKUGRnvwnnzCXDLJSNhBhLnbpQkmrjk2iBrmLZlNKrb8KD",
-	"EUV4GgsF3TLORoUsc92koDgvGZi9UPVD/jvsPM22WF6DIa6skNX/aPOWyzSvmEAlAQa0J6v1whkmhsBZ",
-	"dg7tiZ8ASTVH6/+xzZVoo3umsbastldUVZvWWoxsrzl460lVUuG4xS6RCz6e1vUtPvUrMsP0j/nWPp1O",
-	"VsGkuqy2HMd0w3P9AurB/KDzBIZZO0XBMMVp5H6/EAQTsx76Z/pJIl/HStR33DCVECG1El6E2A9DAWIU",
-	"BWOaQinXbSXJTnJtajWDqd74N8b2ApB1QMlThzOcyx/dqTPhCR6YhxKgHxgY9qj4QhjMn7MHCiDgAHXB",
-	"sUQoldnznCm3sHjggQmAJAzBcKryp973m5VSMx9JhKMEoWZdKcD/A4HqjzbL49L0yNY9sWRiIkfhg7II",
-	"axNBXCWk0R41MV3ICiX4nptC1sYFXYws8zNUdFnGEi4Cy+tBM7JsK9fr0cS88YMHU+q4ebij4kBoybes",
-	"/THgZmjnoP35z38ew5bQdD/VvdIH6Lnl1ZYGTPDi2rLfMy8PgBxky6qAozCa/vhkjMjHxeboMwsyr30B",
-	"HyH0hA/ogjC4SyGhA75x7vC78oGdIkciozt2ZS/ydKEeBZdKcJV4gZ32l0x3F7L1eoIj7CU+BXoCy692",
-	"VzueqHGzvzcgq5TvWE7oiEevB1JyfsS/ywXqBM41A5bnNFdiR82Z7VZM+wiOjlCGdcq0LBsFxkrwvf1j",
-	"hoWBzk1j8HSN3a3HGXFn57FFQabU2Ab+AA8NZORMzhx0l4rLN9EzrpXwSlJlhLETCu9ZX0p7lNhlSmJb",
-	"ge1IjfECJfcYLgKA0/nC26F1RvieGghUotRUjJblgRgptyNb/OXX5xO4rkPriRR22T+jqQZlmXAtt2Ia",
-	"Po8ojJ4Qtm9Z5lCkblcDMBtV6UZG20y5d8NoR1dcTknQv6GRM27azM+WGDFsBo2XSFAZf0wj2jXSlZZl",
-	"OLhyA3dgwt+Ikneih7dtCk0q525sl2kWS9sGmWJ5zBXeEdk7WR40ovNYslmJdTV0swcEUScDJ2dSZ1eV",
-	"XbFRcssSTh17Nz9F08DKUHwWpOcScQj2fW1i+uxeXk+CEL0JVce19Ag06FTB3NXa57p+W2p19+x11WzH",
-	"sUHyTFW8HT+1PMWT7olvaC5/omp2/NtqUB0gvz//eTxFnu/iNRkzbKsRD0c/HaxLOlx1igyXsUzNeeZH",
-	"zcvRQvxLV/rGqNKDtRNNoYS3AttorWhxhIoKxbQZVWBHnENb3kttNtYKgsT3MhrgSeCZvAtLrShXmDS6",
-	"DBkgANLuSw64IlLlTD1Dn7ydiWgGWUQKCw+M84pBvYPymYiTMjf/apcHzB0DtoNS0EQZE5wxT3VfaOlJ",
-	"f1sfXMiym/QR4YB2Uhkenycyp2YMzGn5FhJPuyPH4JeG1JTpH67pfqjQbkcPZCMdDMukT7hk5kfhcfj6",
-	"GFJMm6iTTxuHzaVD0Zy9zEpGlUCnaxyq9UaABFZcR8sLMWNO4oULyMlnE2pXU9mQcHI7RkKDehBS4IEg",
-	"bhcGZOC0EuaelPydCb4/hMe9C4/7O0fRsxG+d3aeoNdhGy9Da0mPYyKjZFSfgmQ7eZJh4C6Ocvt74PRQ",
-	"hwy3NzWY8nubGe2dH5/QWyWmFSvDafP8lsGxY7eLQejfsB0NRVtEaVYb55uWM8SLF8Urq4wqqTUay5PB",
-	"hb9pGQrzasJeBv9KSEWnGvo+WYKlS6J+XS6+pbGEeCo2JZtjvdNwEtJF2U3hVm7vrxwh6StwQWJXDwhw",
-	"QTWNi7RDyV2IdEU/QK6vSt/zqpc94WwjLjYEUpFC4yC0vjCHbap962v+bmAcOkOwIWqnhDB8QEPGGLN9",
-	"66Ir6VuViTzcqb50iB5IyV26Sgj1H6D2KlcUIEXADUBFTlVOcnbNoY8NIIhiQy27UxGkU3ts7LDzHG72",
-	"LSNnvaNLuZ8/E7w1a6Z+xKw3bX/I5REJ+p8X38W67BzUTNEMc65KKTWINK41CogVlpLg1YcqYB0/BN9y",
-	"VuZNpVlvq+yPUSdgEulpSpcJHNYNAq9EP9g+1Wqb1F1azgzlcRdmatWJVbiR4kso2bdu9xvCQ4Om5SLT",
-	"1wmKAjBu4pZygQ3qmq1QjI0LQomm+1YfNkzL4a4jXTS1O25hQ9mCPYd7CGwdGGQpGm1nwJZI/dsETzdU",
-	"FNJW2E7VZUf46gJ7JmUl3cEwijrmMrwE3y5HB9NW8DUmMwoWq2e+Yb7m4UrW5ubY0/A57QzLPSSt+nHj",
-	"2++d/OGKdvXCBc9zQI7ShdyjU45Nuai/9c67ebe06yQVun6UtSsCgn2gVZwPPQzWcY6S6aN9VDRjZ6ST",
-	"Hb6mrYxwRlV5AL9LSU1EpsPv07ujlC6heOLTfMumj97bdlxZGMTNHd1tF6LxVHaJQm1cPUVXK4aClbEt",
-	"XP9lPmnf7dhzd/07WseEcjIwA6LlKhYXuCCVkhtFXVZmVdKDlQcbO8HMfmv9DjQlB8pssEJtQ9WqZPl4",
-	"/xmPBI/tZFx5bviA2PYANd4y6mVrD1xgOgRQinrsn7UvPQnjcGG+/irqv4GikHjhB9VQ7lEeyE5eMw+F",
-	"jmGO6egiYT3LhbMs7IRRyqien+Lbd98tlouLd88Xy8X3r/D/F++ev10sF+9e2J9+/OHl+4v/e7FcvPjx",
-	"h1cvLl5PgzzAeeYDHnwXkPKjV9h4wf6F3jZZPJHEnNoSv+ukGG1gwkTO8lmtoaAuN93yxDDtwl+Q84dw",
-	"HmTFloQL5/ux8jOglx2fuYE8mXfe/ghqgZGupHZynG1isGLXba5ys6w4+2j6pLkK9Ih2BD0piWAfDZAN",
-	"YgDzGtNMR4UKPoyZfGCo2sxpehg8zjMgKt5BiWTs+1ru5hie5mHa+O8jWBU9/7A9ncsm+y/saJsAOGOb",
-	"c9v+5INuqtlXh0WH2o7PWqc3Ltn88b9tGPLR+fl4R7Hp2XhN34lEAB7ybT04pUueh79A9ciepurdWsl2",
-	"ozBrropqOAHFDCfqvvOR0NAeGfLmuVgSa6xYU4SW2AKk2xZmkmvH+38fPR4ssU0Uzbo144cORWmRTV46",
-	"0MvpbOJFXYpLouHq24P63SyFYU4V8i3SytyxTNcqI7F/ojEAqYwJo9hQ+vKWqXVTzLzjeV4y73lqWuNM",
-	"QkgV2cgZPD53muesU401tUvHrIysvp/Br3TZok97zAEql1RE9KaylPt54PI31JGoKnkMdhBQaD1mJN1Z",
-	"U5IxQ6QieylPBMe0c0ptXEuwvxK6kq4+CYRFCyDH1eqdneT+tiJyFpzI3ik4M4jwPtbhqJ+10rp324ta",
-	"djnCka616W5FzYamOS6VHDoz2fPWuuZNlKyY3WuauP6SKOrxDERL4Lh4P2SA75xMOFbOBwszKMwTlyVW",
-	"zDEqPAC9QgtWp6AvYkqZG7y9/7sUekxzpk7QAjmpws9kBzC24iGeW3PKeMJqW/uZ1Op8tu3yymg0AofQ",
-	"a25sN0yBvHIqdTd/sKVCtXmn1Y6i0+S5peI75d0pA16lx21Mc92lmZIx2CXdSwwVUb0F89inqkAVHZRy",
-	"pTzf090Gg3B30H/BZ65mhdRsWrunU5QU2e+LVpA6Oe0ElPPkO97SEILLaFkeow2kFnsLBJsxRfDdfJCk",
-	"YeHRLgccMYBmqsRJCX7Rt3SONdL7sHtaGbxTqB7D+Joj4mfKcLlep9sbhNxvbGM/NTIeFabQgg15vZOJ",
-	"Z4VRv5/dlE7T75I38HycDhCzTji2tsvRJr1f79Ex09sstRpH17+wDzkzfl7S8fANjskRaQPKGpBW0d5D",
-	"qRz2iG2FL1dWLkGWDWMV64G/3uywdM7K4/Hun1kpsyi81ctrpg4+7Qvc8Yi1HJoAdYGjuvWYvWSUlqIx",
-	"2hb+WO2hWXG146I2kxGL1twk9AuXzcI1WZfUEOxX6lp+ct0SVcefBQ1OXSeHY7BQodl4rdQreMrx4WBP",
-	"+2QWZfeTaqEpz59CYMSg84lnxREO2b7pwwjnX0IReTQh016/GvE8cfA4aOas7XCtIhPZSYzlOoljZD8L",
-	"nnCYxURzsSm9B98Do8xzbrsPnGdagqsmOlhM+l64xATT1o24Jv+s0eCEwAMzTvM4WvGslrzNDXCsZ+fJ",
-	"VOA4Cty0hhF1NfM8JtojBB8TF4IpeyLFBtKR91RN93+AbL8spYknqke7JFhrU/QzhyP2c62ETnrh7HmZ",
-	"SLQbZGoM3MQOlEPuoGRw4hL2KcyzNL5nx65xWfD+LHdQtvAqB6nbvhOXR/2hsWdfl4V6Er4RLu5weRHR",
-	"9PNzBziqKLTaD0Wx6pUD/S8ANRBgjpWS+4mx29bo8yO431O1k4JnER1mV5Xc1PmcJjUF1dMzRPsKWHu+",
-	"9lgxkn4PLtbLrJCy7GQyAURZQOJF5cBudF3G8/pxoIjDm32kmYmrnFkdGr8LaS1Lji3K0O+buKjrspyB",
-	"Io0Ln4nSPEM4e6jWGZ7P4pAUOm44LsV4o42w0s5XNgTqLc4nc+F2xFjhVc5iaE3vugBYoEnZjUM4fUAm",
-	"WDFtltAtJndN9G7fPi90aJvQl21+PXi7o9ikPl9ztLlZ0Pys008kJbd9e5yNyy9J9FVt+um0w81JSP9X",
-	"INl+Uuyas5gzNM/jan4WcmFjJsDGuTuOFR+AwU7Ubcv9dKUN150IiuiuOZeiqFvnEr4yfJJ7PazVLSxN",
-	"vLgX+ahuYXCSmDjFR6eTpJ2jHGvzk3T8YvLwzIl8ynEMhF5G4INfONQYiGo+QtCzgtGcKaw/enH5d0J9",
-	"KnwkZ6PoZhf7JqX2khpNo1OQfQpDhLYH1FeCeDK3CBHd62DaHed/J4Os70J8VZuAMLmmqontakCQ5iXU",
-	"cCqu2dR6iblwFrcpvk+hVfnvTtCraop37rlT19pXAUxES4THB3p7Yu43LUtrTGmrYYLn3f0z0bW6Zg5E",
-	"lJuzkyAT4Zjj4CzwVLSl018kF2ZKVlD3ow0TUjxFQMKr3W5J4B/gT2HzlwR9eY4CPLTRddFuzFg4Iyv5",
-	"8Snx3LMkVr+3b/33NkQ75DrgOL7c838sPwh7Y8FLVORkQyv7HuIdc7FhShO6NgAmZpg2Z8RQXupm1Wd2",
-	"roo9JS4HadlahffoLvEZe2+efRBrWebtr9ZbLsJaXT/s3iKJojmvNTy+YiJ3I0X0HvxtatfgOf7L6VGC",
-	"TpzgATRlPHbFDbkl5g7mNqqTOvR4PL8M9/o0S9hOUCDhmPzVKZE3RT9NzN9EA24/VmC2Ew0ng1/79oPN",
-	"yXnFc3Wief0BnuGnOt3kTlacZjQvZU8z2s1jfredO46tEBJkW96ndPSuOZLtQhNLIHA/fYRIPS+dywh8",
-	"NfESEz9WPEPsZulegGWr7xABTqbzuay2aO/DrL5x5vdsMxmdOoNgq6Vvt+4qWqHuxzWat7s2NzTcX/PM",
-	"SApT60Rwav590GAJHGv2FVUGvxKvOoA0LqUhvgqaKtA/Jmv064GyBgraChcbn+7gvGZG2nVMncOnC07n",
-	"l528HklVPThVDJr3M23IPywFl9AmuNeRZ+Iq5XqtE/3tIaRg5zRy1pAnjQkN3mHzLp10KCVSWVLRjIvN",
-	"jLGqOd3ptJGVHs4Vto/4VOF1LFN46Usmsdv2ccfTG5x+w0szQ9zODcXEL6xcdiIgLle0ca4NFmT8pc43",
-	"bMeE+Q01qZ5ueLpgo793Xb8aALhotbEp+ZY9EGzvupeM+mB0qm3kX5laX+TX0Zb87wq45Mi6LkswFJfk",
-	"H5a20J58J41UeB1yldWx8m/3w1WqnRXwrWLQZD+jSnEGYLqklGLToKNj4fkKCHiYnHifxp+8ICvF9RZ6",
-	"qHyhoYQEw/oraQrIW8OPnDpVPV7EYIn8WtLcoXpKhSS5eedYyK0W06c9hhYUPpTUrCiUuLaol2IZGPYY",
-	"cFBuZqFYzNMsSjfnlPtG7tl0Iie7Qz4/IEwXv7Y3P0AGEKkc39LthGbsjcjyS3LfsWwRK0rkgP93ROWC",
-	"lfHEgwvAps62TUcHaBFk7+qpF/WdpDQYuqvmBOjmwt9xge3p/N8F24MyiP2iOh0tIj7t4Q10buvWNyzD",
-	"BjRdVHHFsX18TVesvFmfTm+sJdLV0lnoIVntq/ORrpF6y6sOAvr5kRPWrj/kmoJG4QppQpfzjRSM0FIx",
-	"mh+6AGZfjtWp3SLnt6HOkC3rL+Ebl+JbkejgCo5lsP1ttxtnIscjH0P1KY4ZX7DWMmYtJ/tF3hIpW/fr",
-	"gMarlzOpsuJqTTMjVdIyMXRVsi80wadJLjV75nqZPYLac/h3pomWUqAZPQOnqjX7CbGMu192PFvoSZdU",
-	"p17LzUth1OEUhS0nyqFNABJMqiN2lVbHiaWJnCm6c33EfAr0pGzSTR1rYuhSFI2q7eW7Y1TXarpWBoNe",
-	"WcHQ1qZdackm6qvaBAiICfWAgTC9XUqDcbSUnRNSb4pP5bXceI+Kt08iqQFUxwBiXY9/e60qZrhi8W7+",
-	"igm2Z/lw+XZTs4Awyk1Jm3v9trbqPYA/ULQOrHm5bDcCXUI2LYBq2T8qZmollr7bDjaOCX27Q9fCGULX",
-	"KL5liUoEBXiyyEXuQWs5dVhoCCVG1dn2anUYGRyfs3NMH9somk2WZAZk8cSHb+loaArSkripr+XmVZN5",
-	"OC0xZ0qGTSRJAdSqNb9mpKhFrtj09NywyJFknF6uPgaKS7lpK24jCTuYQjM5PaezsuNaXcn0cX7OeFqO",
-	"l3eROjWRhISJ5m/3vq7EfsGwrpBzO8Qb/QgJIkI0Cbw5181fsI1508QW/oxCAv8ZsRDR87CAgoeKZfju",
-	"DksaUXhDFhMIEkS1s+crD/BfOCrI0oU/2DgRV+5HbST+ceeeLxg06V07HCdVC2yb7wDzAH8LEPUYVVQk",
-	"YEpfy81PNAYEdlxvM8LNqD7FMqicKySRJOJwTKDCtaKbCbY5rii2u2/otpPfDD3BcVMpuCatoohZzFYv",
-	"kuCdpCtFNb9m03KdYYr5Sc5vWsp+v2BRaG4OV9vN1e7LWRXwyTMWUpHl2uwRIqegKnd/rMqD+xNspObQ",
-	"HLqkOy6wT7SgvEQ+lGvzYMcM1r/YHeIZ/HPJ8we6Vg4hN4Nb9QE0D0SnL1PwijaWRaOFMjJnZZmsfUne",
-	"74BZHH1Hy1plbFxc8LxJZgu5+24xfoJlb1PC6FGeYwGRc0a6kAtOYQwQChBBWGA7US9Dlui0Cs1GhTRk",
-	"xc7Iu5YPxQog9OYGLdQlFdkXI9nEJ+lWaJcSxacLq3Qf9NQ5tI510HaZvv/gq+jqdlz4vz6avVZcxh0M",
-	"7N1QEV3T7kvetAa9SUChb/uGr+hRK8qRaXATxHZbuS6KoN7qLcsxHOs6d7O1xOQ0AGvCMHSXhzx469CN",
-	"8NY+c0Jo1XFA1TdN7VVU/8fGfIZumV5iEHp1gP9jshwtS2fl7FoNx5bH8DgR/21oVbYM3WwpwQxZO+ac",
-	"iOuaMS9OpqQZUJGX0x+HRU52ru+l2t7EUYOzAHDMorXE5tvC4PFt/BjxollRwdRVOblr3TWbUexSct91",
-	"bhIAj5m8kiNd1bXJar6nGa+16ihdWp3oQpBRwaGAK2ut5L+YmIIXG0aaixn7Rgp2SBolLcTfnX3wjJy7",
-	"3E8HmNSJP/T2t2C0GhMpP+4FFxtISoL8IKrmvcE+OrlZMXU1nTVExA57A/3OWqXrEIOsSio0Keg1I5nU",
-	"IF9MwcSNy9fHitQretAO6T1VaO8Tje16NCmZ1ohQBAQnUrjI7UbK/FnI0SV8bd8RgBVuDaupTl55taZq",
-	"Fnl15eL9s3HwK7S8OnMe7bFjE7eN8WN1VHFSSjg2WQGA5lXdaS09cKpu1CPjjTU1XxQMWz9HwWiOq+rj",
-	"6j9fXzm1bIIKjAic7pU4YWphLg2rkhmAcf+0/ZTphmPr8yMMnvhQZAk9UHH3hSbe8W2lDio5AJW8oTyB",
-	"z1DxrC9fIfaLPRAstSS3UtrPDtrIAwjIlxLM9VqAkYkF24tlqD0DJ4KCV4FlKy5aSPYQkV64DMkGkMvD",
-	"D2RucAelELOmfLLBdK+k4aacaizhsyHJwG9+Q7Cw6Q1tkgwVxdemQu99G+moCRXt39gf/x6CLzN81DMe",
-	"7ZvtEIFbuF61lrpcZXVJ480Ohv3hN0Ag1u7Ix/zNrJp5skF+xPivUIzmiVJ0vinMAhM7U/0d7gelOIZP",
-	"HDZsmYQEAAouA1f3oImRisBiQ6fES94ZeQenOUZ+/1tN8e8wG+CIVumUgB/ojuXPS4fV1/NWTjttiYOS",
-	"dBFFl+G7NQcv205KEPNQ7gS3QR1Pqv+x8tdmv9JJm6umNHgwthsKVWeJu6LBGBga3UMReAsq6uKBtjFg",
-	"13pcM5cSWDCaezg5q+PoljfIyDIn1Frb8ct3x0US7ibltIh6KqbJJhdVPc7aHkDkwUjrdAH4FiOziUSM",
-	"qWa4Ayub0JXUnCbA1pJqUVATWHtDDb91nmNiR6Zlhh3xfsnXLGa+oIWF3k/oBVZQVSHyeUm1mWqSVIpP",
-	"9ni4EM90d0rzwhQEGVxKZ5ruEEtPjBgN45jY/R52LiCJfnnoFO//4iIfpLLjYAop/jmqVGA+DST/69R5",
-	"mMuZiU4kvamaceNUMEXcJsllJ4x4BALrKWR18XDhNKo9LflGNPsxqGZP0ZlRV4ZFRb8jehZW0kASUypd",
-	"QNN9wPYiCppTuz5Cz0hByzVxACNQPQI/28HiAnd1uJrqxr2EoMiNgb5ndD74yM2VritrNacug4wKUtjL",
-	"BIspMub7B0JPVqjumd7KGaeKLRpSqTtlrfEGh1Y0oWOZa7KenuYEGADQbHJyuT22Mj6qtu9Uk5nQShLg",
-	"E+BeNHLZ9FgE/igoXOFnrtw4j3e5jXWU8yNA0JbrwbZyz6DuRUeqWYZRMjCcFq3BY+WV7w2Y6Odtd0HJ",
-	"HfbFkQr7s0bUoeAdTrTC2Uu1JTvGjF42xVjYigfy2qZi+8syn6wwuHKOqB/EAQwNYrvAQ+1KvrEag2ZC",
-	"bEQ+UO7Rcu5mtdEkk0qxDJAL+EycQaDqlfHJZeOdQxDwI8P+n91eRYrRsjzgRk2t5YPp0zhy79udtE84",
-	"bSvifcS7DjmeEZ/YCkeUEiuFCHTJfkbgNt9zzXxLckBqBkxpsjoQK8zjkl5Wx0J70GmOC4vsnBvpykgT",
-	"w7v6Hjq7CnB6KwbrWzGodTNgFOCdm0rrh++bJf1Rv3Fx1tsKfCzzgI63k+tPdCH3cF/HVsuzwmFcunsK",
-	"syY5ND4kmjFBSo6u9eADqUBn2MfVDytNKzZdnFy652MGSDRxt1Us0nDiF1aAb2rlGA5MsKfkw4JquP+o",
-	"bpLG4Uf9YQFpCyA0C88RIDMsV0TFsd6PB38u7TNd62batRnsnNTNOfU+e4p1nB69xl2c7pID/Jpoq6FW",
-	"dom/dtpXWZ/z2lx1JKyiwnPZ1hub494/rg0DuWup08PDXQBHik/b9AuqQl9TOzq8jsNSmu/Nymqm65Gt",
-	"xtuuPObro/qYIKwclYiRTkARashOosoSnGBPxhFYbuEFQ05Ju75ajYq7X/H22xfkz189+V/HEdUpLYwj",
-	"OtSSwMVTUVMQXWeF/WtWm7M2xyUSyWFPrxIhG22oqROFMKlghJ9lzOKCX5s4hZtqsPfyW5ptv+U465zm",
-	"AgGiLypJKsQDDMV26LXS9BrvvFYqUBsCpLUxoRv0sIYc+ka3jNLW4F+dnyPkyEiLahzDDRGlUqgt6JLB",
-	"N6uMdXbttrld+5bEaOY3RZSArOg6iQFEruUtSEkUuBsN6N/NTXFYTegSOPCZgu1Rofn0Vecz270BVnPc",
-	"W4AwzhXlKhHvpFE9C2tnucJuFaERF+tq+U1Xuz+PRQdadY3nx6qIywFr+oC306xhCTm28hXjxfJ2rPgG",
-	"Yxr1rWq7JlTgDK8Ozpp72A2XXuwNYBBuDWHQfEhIjVc0QzjoWuyYyF1g0u7GA0w2X2EWRikxZo16BWgD",
-	"E/Alcb4EETDD/v7P5GgnhsD6X3d0gifncwvlW+0422fo7Emss/RtN3fAEd7pUDnaF0cxn9TSvc9mgWWE",
-	"U358lQYz1yU4SwGWtiulkKqV6Izl8nsmTL/hWdtN3XjYryCk3JZeT0Zjm+BXvAqiKI3Kdz5ah9N8dZTl",
-	"nTc2lDxiVohnR1DzIfKiK4biEdANHvTTSFylQ6tatkAXNziMe1csZqjEbtjG8Ru1E2njqmgyXht3hfNE",
-	"R9LPy26vtZbyw1iiQKheKZ5REc8hhiS1eQ7pSknTYKzOKOWj+0TV4f5qRw8xjSgWW3Pwu8177ts7C/Mf",
-	"FucU8WNtbtjyJ6Dt+xDynBfAlTvnhR2bBaVUKUbzG6Lt+qnaw/gVx6h4SfcJEg75/eO9ORy2ExO5dxxi",
-	"gstE36CbVWbbuFaNv08m44qVcn8FLpnB2AUlkGFENN1/oZ2zAyIGMAA0M4JBJn4FCqB5ZTAXvujAvvuF",
-	"JtBr1AuRY+mxox+v5ndKsm/NQ6zZcXGTebiYNU+fgVuvdxd9vKDlESliLO4wmq7oVMapdQH3ZIxrnssQ",
-	"j/cBASL3QhP/FllLdYtudhHbICtkNeypZ9pgqCZUSRWymuqSz5TUOqvN1ME10SXPGYH3JidF2/v4SjOT",
-	"iOnuAEUL+F4T+6w1tXTcYhvEcjiOA7Y6W7mtmbJcrvAKSmbjGLKjB3+7T/JEf+PHjEdaRcZmZSjiG2Vz",
-	"VfRW6RtLScGINSMCCI59D5BNFNuTnbyevIc4o6yYSLV4BLgpRtUSg4Qe9eIZEWxDDb9mrVR8QEKdNbPC",
-	"VkCx+6hWpoDOWd3Ir4vbdnEkl+jI1g6Y27cNmARnyspZe9SKsE4avsyvjBzjo3eyZFDKrGck494quxaU",
-	"62kRyj7YmK5Kbs2hqXggQmZbVyh33J8PNACsXfOFei7FXYqcwLsPHLjDsdgo2RAcq97RsrQc1JIcm5oq",
-	"rEXFzwHxNDnQGXDyoqdEF3RtJo8FCWhXs3IdfU7UKYs9b++oE/UMNFP7sE8OmZLtIWqXltmJJoaMajB7",
-	"fWJ1jM1vEvwEmfTVkzRfWTPd8NIwQLL76gnJ2UaxyZIvLfO+U4wCYi5mtdrDBmDRRP+zno7pqxqn4HAW",
-	"Jz5m36imo9FyX8QZcUhAVfxxwqNHg85qbE8Lz8VPdJM+H+UOkBZfaMsWcYYYTbFvg8cmLhxopNTUjCX7",
-	"0+Nd89WTVE96N1mc3d9Jh/EJNpXVOAEdG6LNbbPFEkbfkPmNvFrJ0gybe0bVQnApvtCk4tfSeJPPvonn",
-	"EPQJlwwzpbavuctm3XpWoRnZGbjZTrIzrUqL4zvp5Tu6iadyXMvSTK+m1UUSncwHMfChqR0dcUS5Xk/Q",
-	"uGnQuYMfy0SmPT6Ce9BwkkooZtLH9VB4dZb+CW9MMiCcRiAV8bAmOF3UohiufumCZHiR1rVCWr6JrvmI",
-	"0rKNUYtM0TZKj1MfGlspfLOXl60LoSWeWufhyO/RqJXtzIuWfTMQhLmk+1eiqs1Md0bIUVqBNZATubby",
-	"StM9AnsYa46JmpZnxFc2NDW3HrUDovDYDNBVPByYwyjAXBNXTh0BJ/jDe/WH9+oP79Uf3qvfrffqU7mG",
-	"PrmD5g8vx+fr5fjDYTHbZvvsnQ9/uBL+cCX8vlwJf/gEPkefQNcJkDT9+8Z+kJ9R4zorpIzB6BENvyC0",
-	"AEou6hWjgLTFjT2iOWRX2+3Bwg1XBRSvju5O85daG1IpWQdz16rJS7Kpy5IZTQAw1/7EDWTDt8pcrCG/",
-	"kd2iHRhpsVy41317nmgFz2kqpgfqoy8ngpGePm3SA2/FGTKnB6fQ7yn0M1/RbNtldMSePX1jLkh8vALE",
-	"iFOkP2KUsp36+Ph2ulo/Z10mNtb8KKIpS5MA8U+Nwt4CxGlBQ6Saa1w2fN9ljZfXTB0QGzCohlAvhU3B",
-	"5RrkJN7LTmii2rX0mCO63myYhg75DKss+i6xbIbrqVYRX/eLwt6YqC5cc82twmCfnGqnF7y6KiWd0UeJ",
-	"feTjVSAUK3fXE1L4vgUU6n53tUlx+XzDUtXWe+fBbPyUmazLHK81uzeOM55CGSAUFvJuD6oETI0jFPrx",
-	"nLeGecWi+Verw0FhpUMQr2pdnJFzhHkDV0rQRnr3zEpes6ZscXol95Uu6GTgFt/1rDv3pR0hdNOQe6YI",
-	"uL+nNju1fOTcjFOdVIyKK2DCOa5Aj6Q7gqIDj/ni3aksO6/Jm93WWYRXfHe1u9KT8XUywIr88vx8ep6q",
-	"e2ctpZn5ijZKbuNmMvIsnpZSig3C3sDzJLfHy2F9NPgE4CmZaiRAHjsXV66McsorOF/c9Jx7gWCt1yB8",
-	"A5SKh3YFoPGpGgpNoPR4Aq4DTIHhpKj7L7jgoCyNrBhVugV7iilaO6q2WOxsJVsppcOOnGxqlOWVHSO6",
-	"hG/AV+DOP87kxJd9b0kkfDnI0KnzcZFjo46hfXiPT/Xv8Ubgti9yv/FLf3322Kd3qfVkTOfIdgRnczYj",
-	"bRU7os3dxZ0rq39We+fQXZteFgXC9HbE3ZiNkIsqLIWMwZ5CPeLVbgRnvIf7DaUQmMcEXETOid7TSpO1",
-	"YqxMNEZtdNLHYwqp20IdjKppZfFojDpT7Lg2/vvm6q3Ap+/9XfZUgsPrGVhDa4lGJvS05hhB1HR/NiNB",
-	"D0rPo+rhuwHgkaAqxk3xiE/1T7f1qTaI6KGu/FE0ArxDK8x5sl1ZdQtBB70ljo8IJTtmFGsa54LVCc+M",
-	"MMdXnbKxx08GIcquQgVYZMX2qgGI6GUo+OyheT8j54SvQSRqyvMxtp1kSvEdu/qXFCyN56Ot5ajJim24",
-	"ANZjIl+GwvSXtT2fD//OmRC01Xi4FoaXRMsdW8n8AFgqds3PHMYDU9dMuW9DhCSOoBeiV6X99fkw+uj0",
-	"nJhJmRY9+dI/2q2TEtnXQUx9K8+m5TP8IfFuI/H+EGV/iLLPRpTFvYu3EkJR2eOiMXPDKccI+zDSXHz9",
-	"S9cKttO0TkjoGbeu//WvVrdY+7UmDjSwXFw26EtRmDxZadgmr9sjSBf6rVG9P/j2iyfpFt3PNvn0PXmW",
-	"rU+JMgI0uDwRqMHx+o7nc2BfrX2XFYOqZwqAMf9iSj5o2uMtFyuabcF0AJBbyHqsqGKTeNNNNps98b0L",
-	"hCM9xncdt+zcCL7JSeWQRSe/0keptf/4c5qc39NyfbxObEIy1X+y3czwoU0HrnMrfG3tyRjmvJy+wpZ3",
-	"I2BhUKU49hJUEhDcDYf/rWlZ6nG0C08ivxAgQ9vqxo8dIP1r51HsY5icnPBHwCVhvQOri0PahtXdpu/N",
-	"yoODHytHG1rF8/2Y2TPm7n8HS0YE+xii7SUXzCkC4GfjOYPbVbhI4qTmW+U1m82ecIAiHzn5UGi6uZrV",
-	"Bn8OykF66wOtwwr8xgRKDGAsuY+/GfLbSjHapFFCf56A3Gf3MeHn96lHri/lgI73uKfiPUo0gkondlge",
-	"YiL33NWs7Nbz7lqdQ8dsUyH3Cccn+Ff9OUDf5r6FbAv5UkyMNfJOLvx8MDv2TxEsjYqKwUTQG20a5mAd",
-	"b0IyXagHQjtkoJyPg/TcAgGwBdfSA3f0lFq2j0HDjkOwgZe1usaGbXNrGLCzKBNEitAYkq4NU9A63dp+",
-	"vMLm6AU3S+8kl9dMWaNLqpypSInDnuq2Tz3WnhQmaV+7drYHhldWynDEVK9X8eyrFYtBGL+mPMfPWJfU",
-	"YMgP6iu8GUuJNoqCqc/yTQouncWzyn7iJgv+fMQgD5i3DCHUnvrsEXBMa1/b0c4hYdcMwef52rB475BV",
-	"WbO4W6EqqcEesoVM5MauFP0XS+eq8rzp8G+VmqeECmLXBMcHFqz/WTP2L7vHdXTl7ufo0rOCe9NpOnaS",
-	"75EYsbhe2B8QVvwpqWADCvgEgCvTYHLBF8eJAU9FrEFM4IFSJxlnsFJKzeZ+xo5rHXcJ8cpVJFiZtWn6",
-	"xU4eGr498iWly8nM6DaxJSoKY/kugCoDJ7f3GUz9NBDfcqEZNYmwphcYT8lGyVpg8o/v3mI3iosNMJlL",
-	"5wqBsXVIutLg16BQu+ASI/3KcEyEU3oAL47r4ihl0iLzbcA4i/o7NTxEMrlz8Po+KAm5ByZ0asiMjLWQ",
-	"nQGjcA89zdZAvnQjY/i9m3+38ymy07GzkuiJ2mCoLdpmaL22YkgdgJ4RV1isabZjj0iydLgNh7V0eMpH",
-	"zBOItfIKdzcVY5bEMMuwIidUbyMsMZ1ye6lwGXHUeJdVZx/yztr26TgwrHN0HR9jJxfevZrk90l1PANo",
-	"S2hO7Yjs2crtb5ti/ovaEx8D0bVOpAMHT4DmSx99aBXRcBE80qCS0NCfOeJ+Y9rMw5eYFxTpxUImVpek",
-	"xvb9KQ7gkG8Epv2KZSdbGaefOJ8U80ggxdXwEhuK9xcKqqRLedB033J1+x4ltN1FPu2gP7aLTRyDbypa",
-	"MLw/ZMLuWazxEC21nNGdq4JORwlNDn7DTMOs9iVjEHnZSaSN1chZyH60a8xDSqS/e0JK5JzWCNBfKtqr",
-	"rJAylWfufowkbJ+RH6xJ3M7Fm9qjwQXoIkvBKWZ4XBqyD3o5wsDN54aNSnLCzVwZllvidq9guMlFq0rA",
-	"ZVf642JYpSGiFi5BZIBU+mDSeI35GebJwMlY/HbR49b1o+76Hp/WuM460YlFs6gh4/ldp6pmrgHtb3yu",
-	"ScHKnBjZDoo2kVMpYpfSEd7YkBtkxA2zofWG+TKfqeOcnZ8/ScKAZWbmqgZH47sJ7DFhNFULWZvTrc6P",
-	"d6r1tevgpi/t0Zhzvk3E7gb1Yev6n9QnWQdWo+Ga6NlQrulNT7ittHPBTFdv0QyMlAZQVXJs7+MsQWzP",
-	"Ym+5VjGp/RfvwJx8xcDy3QTRNd291ZXRWrN4DlFJV6x8RtiuMgfMUxDo3qmUvO50T7qJPPZ9EqcT6hv7",
-	"RoRK4IhLNmqSwiia88xYe12zcm03jmvCPlYl5YLlZHVoI5lM5xiw+WaBEbKPBa11tDjpB1xBcFOCPcGw",
-	"NulYkVzTLPnFL6QyjGwF21tNVljDbMU2VHRTlqd/5pp/THXenAqE59TeiJNH+FpsVpYaut0AnopV6Wf2",
-	"6wMWSTbwT5r9VVOo1q+2Ydm25ReDvpZ5X5Mdx/i2xkfaOs9lY5LAozNHV2y+pGv1Dz7ekZJvWcmZNjch",
-	"/0Cn4c+7E33MNXRBCvovqnI4spZqh6ekqsEvBZlE3rEIjegsQbMUYsRAH/nhfE3UJyd1h3f/7hlm6e9I",
-	"L0ucQG4ORPCYOPHa7rQssKtsI848n4dr1Hth2g3nUZD4K2cA9Ap46UJv50ZnW7dlL/TiTXvvFg1yh+u2",
-	"D6BtvCSv2RPUqE6/JTuFaLc0rGLCotOtKbLSJnb6dQRZ6NamUMOOA/ZPI9iPGxXzybX8hYw3TUj0CetL",
-	"INee2eEpAxfj/+phJAZQoqIztBxXk4BAMqkSRc0++7eUG6Kka/uFPeQ09L8NKlyw13e1tjrr4Wy0DhhO",
-	"AX5Fs+ZQiO+WheRd4n4kN/Ebp/L1lPWQchaadTmXrYBqGijmfCASoTDIZirlZqDIypJFU5636QLOihhh",
-	"ch5XbBNsktreISKGlt9h7UmKedvgVg2jgoofacB3W9VO8828NtwxwsDtgCM1twOuLU0ZMbcnUyDDmMwL",
-	"VOnf9xsp83CVOysoGeW5JV5AP2lvhBrXPLc29lwn4OrEF4ITOull3OyQ7+jH9iCtmRs6nPp266ejHitO",
-	"/mOTu5JqW+gSPuZp7etYkO+1FSno9rbHB+J8YDbOtPFQkx2SBDMuNsV2LI97G0L5dBTZoAW359BHaWk1",
-	"NQm4J/CnNTF7OSkOMySBQ0kofjYSdxn2JXxCemdlBABjnuP6tH6X+b6I28v+GxmfcwzB2aZabM+DddSc",
-	"4AGrJLnjl3wTOcmzzwYkYrXFoG88im2WGYaqC6wL2CgprxkWH5eIRDyh+WSH03G+5Fe9dzrlrb4qPf/g",
-	"vDpS2Gz3QM/zCsIn/BpDPbVi8DRjHWs5o0MBv4zG+9o6D/wBFx2nm8u97QsdZ6hEku0SHt/pLlq+XrNU",
-	"agn+qAnd+SxoH728ay/qRtE8Wdvogv2u4g4SQO2t4d6JLa2dTtNb21T/plP1eggr1uRwSA7toDlBR68V",
-	"6JgbkSf6WFeMmsRCFdO1g7GbyJKclm/hpXjNVswd+KpHQwfiOMMlaCetE/7Ag555ccwNusP0ycj7zTyB",
-	"t/XUNfF9v71Ld4LdJjTcHY6f46/eteU5wJESTntSbNzEl8ZjyXjfKZqzPOT3bIXcAy8DnqXPvACoZNq4",
-	"s1OS6b58aK2TFI/zR7voR/ntht7IUQnCPnJzpZs6wQnlO1NwtFKNfRNR8JarccR/epTacyvXZCq5L8bP",
-	"jcmGldq+o/cdOCcHT+uQv5LT8sVsiIMQKGoXfI8zaSZdSdrQ7n99PncPcDXJzwM5MPMD2Xo9gbtf4lPt",
-	"yNksgrSrrAdPUXjQQSWNAhfZZ+JkWnotvl3A7T43SUJ3Gx87B+I3/ir+zxlYzvF8d2tJqo0VxXiTANz7",
-	"6kDKOtuiZT01C5RREZ1iRUqmXYxUrgl9hn/nmqzYDDB271Rvt9/PpIIm0RGSNmwfjf65kYaNlMaPT+2h",
-	"dtBRi0BQN0569+qINZh1Stlb991c1t/ANRsfKxyLmdIgggSXAMOEOsLzTkIsLxkREhzkHABv7c0f77n0",
-	"iU4gimxHuOS2tQBAb3Fbj2Ta3NFlPufCPu8lvM71lqXy69swbZ3PjFO85mJzk/ZFBWPlEvtTPMU8hKvd",
-	"znLeWkmBQDjY4xRyJ1xh4hnBNLLWG9R8EOyf0MHCsEoThSUkeE7sA710cFMrwXJM9YBnzwjknz39INqr",
-	"QOS+tZ3aKF75JGgmcggMwKOwyJL6bHgSmiGdfRAB6qG1VCwvMVI2qHyQB6R5ztorDu0vNoU5+yAWt1I7",
-	"T6GH584t4Qs1oZQXzV7EjaQi1yOF0a4bfYi1jsHbe6qN1PMHxeFJV/95gH8fKBT+6jwS3EiV+P8kNe92",
-	"1pUVEzrkxk88gqPB/uNK8HaDren37AwA4FuDXs9x93oev99d1aWMNhVql9DCxQcPulL1844TJGXqRKsw",
-	"R1bTlKNPAlXQZtwNYqXwO/vkTKPI3srQ9fZmjbhgccOGkl3Z25DYcF/ViYnyQ76pJ0P74sNX9tvaWis2",
-	"9uvkKrcwpfmmGGjjgkOGrCRI1oeAs5jcC6hHAC7M119FdTTu7+RxxsHrG2qO9zHHAB1ZOmSdQicpMRlc",
-	"Ol2jOV2azD8at0SibzIZHOM7huoyC9LRMUMbdAe3ZOiYJMzFbCqKMuWJNiahbYv3muOCv5i1Z7mc586F",
-	"rMJ1XV7BXX68sLcM3KAaDBBrW5YlwQREL4KfYUWfKdgOIRRmOvfDCvDiiS1/4O07FxegBI05OANmGNws",
-	"aquvaEXVDBViJ6/ZFTXtbkFT35r89GD5UAQ13Wp9cz4c1f5xzDnxo6sEmx17mC9MjNxTlV9h4cv0+7xW",
-	"Qs9HBruJuHJCqhFACXHlogu5XByd2eMjlBZfl9YMuN0l35y4hHOar4mwZhTxeu7Uzok3OJ3a0DKa1u/b",
-	"ywjsp7WCNlvasNwndAQjgceh4+/94nKcgF+U3sF3bl2ePAXmJACHhxIuV7vl67YWCJ7iYQ2hBykQterU",
-	"2Dcf/zevnnY2gYvEw1bksfx56ZzRXd4qpNym69yO3WE8Z1dhtXN08AQ6QwwK0i/Z324zXeijzXSDJfJ1",
-	"xxJ5Eq3HVLKursLyY+YPx4A1PInqnQuEnHWBkse88jCAHgCsib412AQ4FdqKRbbkeq2ZGUL5Qr/LmkLv",
-	"1ZIL1iCSZUyYplPKSqoJWGptq/Rx1CgFrKTZH/dlzOY6ZjK1YSI7dJItOdR2aAnB6Lxm8QOlOz74DRNM",
-	"ARKYAtgr3+gXMpQYIBT9Q3IBYbEdM9TlG2nDM+xvbg6YMg6jjGCXYrH+3/R0YF30GlkK/D0CkmkPMmbW",
-	"GIzAQzXLyCKcJD37e7gVpy3luiVa3ztPdnslAkDTEGx4VdIsjn/yvsHs7nfWupvmWRM6Zr2nuoh4y6kp",
-	"ZjnLp2dt/EB3XqLHCmJVrYtZ5a2A3aWm6JMiakSnc372CSgKD4WdlTLbEqrtXe+LDo46zQ3UnN2kTg1x",
-	"QSJBGcOqKxoFkmINpgPWic5ZI6um76xlpUu7wsi+3jivxnFXs9GeRxw1mk/v5c8IMMPxC5LJM3bJ83Nn",
-	"aJaxylwprrdxFsmo95ZQUlClC+JWT6jeQvjUWrYikTsz9+zNh/RufJSuBYJvLj9wIAPy26HEjVFU64Xv",
-	"DPzzXRXSNcd7tKpDqiudKRqt5ASAOgdg6N1YdAUQRqDDw4sVg96lihmAEZzQtLSh/zGDpvjt0sTAfVIp",
-	"udBrPOK+/t737uIOuMdBDKNxkkNGuSsOd3+PR3N3Mj7+BWBwYt4XFLyKjW68MBH3SRz5yJoLpmQTk4rx",
-	"WTdY8/FhlUMkvZibj+OFaUuvG/btH6E4sSq+otAnqxd2ZyyHxAnAi25aRGNocgfoSx5Nds/KMgIhJjez",
-	"AshrS7/VKBLdc6jUcc8zbWbNsfGZQg2AozMTERpyTbk9E0rK3SEqJhANc15gnIp5kXQ7e2RD8HMRuk2X",
-	"cs+0eUZqkTNFHmEvBdhKe4LsV02FB4PUllnrs5PP2Si32HlzuHSM5qWEmwUdGEJiz8sdCGw9qyfd1Ams",
-	"rUwyKgh0cYYowvQelf3j2CFJn5cbEjenwrGFZ+Hexi1bp63DcT2OPZYAv0IAZi0jyphUW+j6Y/eWCi4F",
-	"Ns93YAeAMYMKz1MnH9qyAaDaltC1seCb4oMw2Dqcu3+032WvszWDqsUWkuaKZRQbhnBz9kF8cP18EJ97",
-	"x8uSQzcdaCKyKZkmOdsoZv++BpmFvwbgjmcumWHNWZl/ENivQIcgkA8ICbpjZ+SSCcNExjSAeRqXt1Ix",
-	"paWA+feKG2NvKvFBAFyVsC9DG2Vs6vRSKalwrW+/fUH+/NWT/0UqJVcl27nUNDuTC2ywMsesiZJnTKC9",
-	"i4k8i4uKZgV78PjsfLFc1KpcPF0UxlT66cOH+/3+jMLPZ1JtHrp39cPXr168/OHyJbzT3GULQGBpqalP",
-	"F4/OzvERWTFBK754uvjy7PzsS4B3MwVI74dWs3uw4x9dPqhEf5sV8NQyyKt88XTxhn98TsGJphD27bnE",
-	"UrtMWjriJVdVJc/gnYf/cAWIKCJGBQg1oO/+2j09RtUMiw4qKVyBzuPz85NN+4Z/xCmPdRjUTyCjvK7O",
-	"yCW9ZrpB64FXXNuo+BRhzQ9/QpYAwaDr3Y6qgztyIHQoWSFdDd1oKzBeQMMV+zRsDHz0hkW25DXX5jk8",
-	"cUsS9TQ+r65PMq6AKUaLrWGkuETqucXKvAUBc3syW6sHqOjAsgwi5YauWMd0X6YOAN0ydwIqqtAdqpMt",
-	"15pHHv6VHaDZ2ic/N49OOm1s9zy1T7Fzlt6krsbPx8N/8/xXvNNKhvH77s693FXmcKOt+7FCnR22cDn6",
-	"+KvcbXSH7F+lwJ0R8Pz2lLoACkFdlymU3AtC9wjkOkSxh4D5L9IS/xJ+/3R0O/+s2LW1CUhYqO2N7QAT",
-	"CFkflenfMfMcHviUIt0u4JLuTyjWL8rSKpF6CZh3gFR4e5K/tLq5VU2PsZWtlum78+c1a4O3a2dIdY/I",
-	"G1kL43fIjvIgV3RtOgpR75MczE2Tt+LuGGyP2cRx0C7QAZ0Ys3TxX52aKK2hUbrlW7ujoNfsSOlY9njl",
-	"G7vC5y6FtXe7xOnpH+FMP4QX4fG71LCcQz1x9rCrCjiq97Iuc7I6CWM4/HEY/gvtNwC6FUCzAoePhiqe",
-	"ptedo/oWoiQNI4zoX94NPE9AvrbWJIjGninKXVdRxYw9Zc7qIlxowyg2J7LP/bNm6uD75j5duKcRvdnt",
-	"SqChczIdewxjHuJfBPtofvFBx4pumKNWampsJNGeuOUPfRxrVPjzXbPbT3QTZbkfBX7RSYVQ4OPQrQOa",
-	"qxzxU0qtvMhzf4RPolbe7uA/useDfwrq/1SHg+7h9OLkb45zUBeT9++NtuPOdZh7oac9Ir4o4piB62i6",
-	"5LrWrjKbfPXosXOiBVgzVmpsK+ggB6zU1RxBdxhxjgo4jWCXvVo/eENNVhzfdi/g/Zttzg300QlPrWGl",
-	"pz+En+D2hbyx/Sk4CLfp+PYdPZIPXf8a7hBi4+LyFT508zO6/KT2+qvwjfdtsr+Wm5fCqEOKG5Tch/Iv",
-	"eRIP1yU9oMpNod3dA4hmQGcP5DyPwxazkVps8Y8637CdnTHNFX+xz3yuPPEX/4G/D5Yo5D6wQFYbPc4B",
-	"uwYpO+GaYyL/XHf/jfu438Xem5ZhBq6SWPsyZygjIl/ogzSBTaTA5mYpxe4NPHBDFonZPtjyv237DDZ4",
-	"Ge0Ym5oHWg8y4cCx73iyrGC0urqvT8PZSr6+XzrqvsXapCsPZlrcpYaP7Bk5j+/9WZDa6FP7R3BUaxFD",
-	"20lm1ISjJqQZihX+IM1nexvDuu0H/OdL5PeKG6up290kXBjpeeL/+3/+X20nGWeEqpBGDsVevlGy+gke",
-	"+txjCPdvSr0rVKMrfaEJELsf2wnWeerWuxn1p5GT7+iGPfxHhbUuEfG94oKCBO47AaNkhA88UTCmTbPJ",
-	"zowL8pefXn63JD/98J1VQt6z1U9gsRhsEPMn8ub5GcHgnUPsqCuFrQchU0DvaFkyBfoME5lE3Ybtl0RL",
-	"7+pHEEZwixjfYTaUv5bQLnPLKnPsALm89V5OkZYyM8w80EYxurvBpt5f7sYnOJB/Zawi1J3DxpIdd20o",
-	"JtielgNX5lv7xE9UGX1KBRUhEPq7spxI4QBR90kv5LdIu/u+jr+hubxkJsVgmpmGvVx/Q7Jip+I04ASy",
-	"B08qKq3WLlIMUJUhGXwvlWiFNa0UKRlVwjglAVGLpNpIY6BBvWfR7xDbOcakhit0RAxc6G+ZNlLdnx/2",
-	"P+xOx4BFJ7oHzeBnXFHdl+3SGHrW1tBdBHPhCeC5yw3Rhh708WXyFga5312c6SJ/G/jxP9FP/o5uWRO6",
-	"WjehQ0hE3UiZT7lWrBYydKnY3z9XSwxXz/L/fEPsojnLK+AAnzrSdMwfN8X0mJf08jP2kl7+XryknhU2",
-	"kgHc5XwuMEMuUK/V/OZ0zLu85sdVuWchEH0eikAgel1QjR289k2HmB1K7BM64nKau4qJMDqqdgX0VOPZ",
-	"FuoWKlAKFaNleSC046cLSl3QGo5sx5tu/c1i55/SGhkIzJ+SnxxA2f1aveO8fOLQbYQ3pxgTkGj/gIvh",
-	"7DkA53kl9CfJthlLkZ3ZT25yLuy7gnEFGS96SShZs5Pok89DDpoVFdCYEdxLGRWIDODAlGmjawxkibd3",
-	"slbXw3G1S3zit5Yxhct6yxDm+HgfXrmm1E1vgXDPnky2g2ZAtSFIxXb6A1S+dXyTrQ3IaMlETtWQJf6e",
-	"myJXdP/CP3sryT6jbmHvJhYnK/OA6mL3GRB8oHmumAaXBoA52js5VqqTYskWTe6Mv/wcl4aaqPF4CWlu",
-	"+4KJ0/ATMwVTHVqBfkKFJ9f0YqYf2D5NokcnJ9GFW1/i1nLLX/qyfk10IffCqj6aSJGdJLXxO37dZTRC",
-	"iWB7Uil+TQ1L07B9HvXDf2uWKWbSGaRvGc3TRxL0ogpranxUGgYc1ItaKdV/whC1/+ujGyVYG/bRdGTM",
-	"rUI33H/uqfKpww5xo1m5Tm0JYvKlRYBid3v8FbsENKqULmZ/PAVJvpd7V9iMNwcim4/XtLSJhRggw9rY",
-	"C//QJ6w9auEhnU7dIjt+B2WlVscChasBWIlRXu4qqrjuZbVG2MXqAwCxwU1BAHeg4kJ4R++SIEg77Lpr",
-	"fjBaIfQCMJ5fhCXcUfV2M8FbHP0urKJbcRUskOWnLFQWoe8gKJB+w5ZHHQChkIaLk2TuvNtLzI5TrCk7",
-	"UaEBIkHQ+AP8v82PhZQ6cGQ9WNaW59jxFvq5y9DH3LLdCtF2QqXdF5pkUiCwDakr+3hur1LLwR8EN2ck",
-	"MParnO0qaZjIDg/+yg5NyR6yPTKBnQgvfACOsDLvg5BrE+CCNBPmGb4rQRnyL+LPCmsREGehJ9/k5kVt",
-	"blZkM+5xeE+5YZOcpG9ozgDC6M68Ey9q8yZEM35brlKMoeD15Y/Jifymry2LgvgMSRW7bmj+tdy4AwAI",
-	"scNX4Xf4yCcUWbCCE8qr56cteUMaIrEBdYSUXBsmdNekfadq1qH6wyazxBG/ZzMBiOEDe9CtziOMfkp+",
-	"0dbC+oV4PBdKgDhL8otCNNtf/D85dNtI7gzMOnVXQT2G2W+eCNP9rL8Jw0snpbJSWiF1mo3giigPWA/1",
-	"/+wAda6De/Bvywm/PgwtoRM3AfFOPFKV9KChnRstiRSEEk33z9A+c22JCuo9Tjt5DaA7Z+QCy5phVjBV",
-	"hYN7627OT3Yd3znY5nF7yXWEmmQtfZUyj24md2eguMn1QIOWeAfBPu7bhKYu6BjpgWM/gGZV0DSLlQ8U",
-	"4tECXHb4Bf/mfmoQtDHeuhzrg9QTQriIuBAau4CSTibow3+6jIvAysiMWu5Y36nUPifg1n5QlXRIawfU",
-	"LMDwQUi23BRN6Bbaw+GBgFie1QxNwYSz5Pb0YNUlbpZk1VgmY/r8TyUV3/ne7PfAxBSBRAfvKVgOYNDc",
-	"qvOpnSrds+d+gyz4TZbYyUzVkopTXaV7K1t5A7yI7q8KPPdWoXFA6Ljp0cAL/jqi0bhn4hL2E0XqHAzC",
-	"z59SzwK6vJWnRDv5ge1P7m0QOOYmbGMs9JvA8aHKBKnx28GuwiXB6u7bWHHUSBxupPFJgnJsw622hCM6",
-	"w1UwH6WzJx+q3Rpr2Bvyck2oIIyqkjNl3xk5+6MgWN8oWd2QCe4YBYtfM0Hq6mQ+/kDuuoofk5TH+Ibk",
-	"+axzY+7rJPwYLrElsL53nUHlp9HEMG30FB5/yFw7n6iseyny+2PyT5+Jgt/6UuSfRkO6e7ZpRnOYsF2f",
-	"TppLkJ+Sqvt3qJI3/s0lMYxmBdOtnCtEQOrmXGHUBbFMdFtkHyvr75g2vz9mfHdH7v/bciPesQD/yz6a",
-	"ZtdOkbJpGs3MVbVjG7AUpxaMlmYQA/B7fOKkerE21NSdHldyO27cu7cmuRilKUguT53sgH1Nwk2RU0NX",
-	"VDPX2qRF40umrnnmiQwdgsZM+An29l/sOHcUOIOxPwHuMcybsm8xcUmeKpewBXRsmJBiSVbyI4HdWRJD",
-	"eamXRJeystqAO0NSkbUsk8enpCtWDoWwvrLm9OXfv1v6QNmBMKzShCgdSAKroS0bbMa9z9YK2XFbVgEo",
-	"OEp8Sv6vtySTedDdK7qJuTIVF+Y1ru9uWAYGv1WYFYt29fXmf37clSep24VMB2vJCEZWrIQLlGGE7jQC",
-	"FiawlMett9xZKTyWkRKZ0jl/EyGGv4mcKReE+uXL893ulyX55RH58uGjr+FPD+yfPizsnx9/Qb4kjx4+",
-	"xr+dnz360/96As88Xj755eyDuPAwnpalkMcRaB4cOr+A+v/LM0LJWlFAfQoPWlLBU1bniAUs3zKaOy/2",
-	"JJeNa00yySv+dcQr/tlaMO6jEqyJvHAKLrQbQqgbkFDdNAuwpNSEd7iRrZmCBpWeJbXPAEl66F67Zz6h",
-	"MwyXcNqo444apjgtT5pTqwtZQaKo3IOTVANiLjG0xuYuYR9q4XdAboapD3AXEw5aaPkexauJd7ZKAtJg",
-	"W/GZIx0nokhFdlK5lKQUUqv9sTPVNJaQm79yEc2ciX/TWkHvkhiWT7ql2/Fn/SBdv47U50Ccef4sNwTm",
-	"vRE2Lv66GMjkvE9s3NdyM4aMC1es3BAl96cDGipoBfXr7bYLS+/P9g2dj7M0Srl5wD5WUhmdvMrbjvZl",
-	"uFtDQbw2qs5A+Twjf7n88QeyZawC7eEhrfjD60eBNqXcnFlqHmt0L2EJf0iH34d0iC4Z372pDvQtL9m3",
-	"OMTc831LLJZjCbbm5cnccpAUaLUgO2jyBGPz2geVYtec7QcAUH7CJ17LzSvsd3tHReU029oduW+Lu/mu",
-	"VEQZv/+EVaWAJiTXRJY5USyDUidE2ad5PrJhQ9Z1WXqIEYhdQU4Pee/y0JusPkJLxWh+sP9asrUhtJSC",
-	"PcMSDJ81GkDTXS4rVQxMf4ebdCyOkYhRcTy72ul3wl3v/XVI8/w0eWcXeQ6btpEyB10B69oiDJdis9CB",
-	"hm/ZcFq8knvEMFn669wUStabwnniZS2Mhp59UjFrajcZyQCAE3gpqAfcRPMD+RayAKZkoMHVm74NgnDm",
-	"wnz91WI47+tTAyvgFvwGk4Vdvy67PMgmPEVZM4xGKOI21Abvrx3Xhm7jV5g3Xoct9zfhqU9ou/tFnNB6",
-	"fy9lrr12DclrK0lVrt1fADDUf7rD9lWMZIXU9tEDUfVp1I2XkDLnp2onHW+F3OsBv8vOigfAex1Kc6V7",
-	"yE6VghH/AoEr1CqKZ8RjcmB3H8pLje2zc/jABqIYX8b+zJEUnDdu6E92c81I/AtmzKRm3yfop42efzdj",
-	"XyAcARFU0B97gzGitVSdvqypZTpzasoX3SKPMRhtLUvwt5HVGPgvVSTnfj9d4pOROKiveQd9cSOJFA5l",
-	"hXvgurVJ9OIKBziS4HRkEgKy5qYf2n/WiuuE4hApvOoAf4k115LVaU7sb7ZvoMuWCiKvky/lN2E5AKd+",
-	"Q+p81glT93mKLpq9MRN616Wwfwy7V07+9Jko/mvtl/9WpezJAQV9b401IBuEaaD1UrcgKC1f+8l13eWj",
-	"GpYVLNuSXa0NxlxWjAmXi+HbQB2YPiOv5UajK9b1+F630EqZMFGp+1Lk98aqngmXpwVQvp3edQJVKue4",
-	"7qvd7ngP37jUJIQJJdC9jzR9EeIN7kNF0tediqQnsc4LN9FxPoVhSQ+6x4sn7AVIALckceRGUpJ8X9FW",
-	"n31NdvQAzfbRe1Z3qoZcVouLjCJKwAeBX1lzo7EZqs9+gyb8Cnt0idz1mqRaCmfB5SzjOcuf2V8/CFyE",
-	"nV1IPwq8Yg0fZ6HLSsMK+tVLkaQGxCOAxKO7kfx26DvEIBib+q7Lhd7bze1ggcgecKy1YbPapGr/7XOj",
-	"UTUIlRWyzDX07MXSf+efFXk6iGYHhyjaM/Li8u9uhMa5m4qtvUX44wnBtT8iMVGRA5sfC8W0cqJg4weC",
-	"Mb2mjnIP/hu5D81yqTigfeVb5p6Rt3LvsrKZcQ1kuCI8X2J3g/AvWHe+jAd8UtGeCfjQztl+5+jQuES3",
-	"3nuO34SAzdIlnVsTesU81MXoZg+BztAt003fCVQIgoR33/OFJr/kfMO0+eWMuNCPvUaC6/+DsBwAHBFc",
-	"MiEu9MzZ+UFEtRuBhi6gH4SbrAvjEVqKxm4S3JO46LidO+1zYrwQ2sETeRIrApAigQH9ruhC7lOspuk+",
-	"0ik90qf8ku5vcsgv6f7OyQyt7hOZrXR/d/3JNd3fpju5vZuH0VXp/pNGJICuJwtGWOFjP/nk3bt1Iasv",
-	"tBs7yL+WvxCUeVBxZ7X1Ro6/p6be6XPy6J7OyQmxGui+ceDa3Unz/2gz75tswp0D0945HQGcDL78N9nE",
-	"+yab8ttr4f2buZruoHl352oaOX4Pdx58IgGTEgC5vO/J33CaaENLFkBTRNQn+EZes5se47tPrpjh3BMS",
-	"41Yt996T81gpxm/fh3aHSG6tPsGWxYFx5DU2vVrVu6qjDrUwexp+nNXI6p5k0c//OUKi28LKzjDSwCrW",
-	"eeo+yf7b7Tt1zzvnek7ZoaEGbT2mYdlfhpQrfPPuyGPHT9YcyuqUFsBk/nUqDL5yPxGqu8r9K2T1SZqY",
-	"jO3rXek1hatMhTlKSCw0kuyl2ib4H2GWR4vIDTU8w1TmvSSKb3hOClpeM92uOOYGy9X2DY5zQct1aD0h",
-	"xQdhn8lqQ5jIl6TgoGv7NhJc+B4eoavEmq8UQFaU+Rl5D6i7vwi5v9rtfrEEpKWW7UgXujC4HdvwCsqs",
-	"aVm2fHTug9GpNzmec4lv3WFYx83wiSI7bnYMzA2FeJYhpOYJGTA5qTqR54hBhnytmikyqtSBUMzNDB4L",
-	"y0VWMdvLVCxI7xmrRkDJ13xTK2wrA8Xd2ArRuBCUNqyyPzlk8oB9CGFJ/NXID8Ix+BeAo5IVgJBtR8Ok",
-	"gaY3MiW5onsuNgB9t5ZlCe2vc0U3Gy42H0RBRX5GLkhmzy/iibZR0TccYGKsZbopG2CWyWxs6XFXDGzH",
-	"/lTsC9+VErf2x1O5HHrsgVuTYj+jaMYeQAeeQS/mO/vce1dMcGdEas2S8D26mpeTmDh8I/SSZLTWLqYK",
-	"STXaezY7Bg7NOhSbQKyJII83Ky88ZdHjbx8dEuj52YBDGr/7fe4ZhIbEh35LyJCwosmwOI9OO29KUgJx",
-	"T5obDSMSSnC0oTM/Cd3xZvv42YE7ItU6ucoNm6cs1ZvR5q4dN/fDb/ZmhsHaHYMMxBuP0PqDuEg0EYUn",
-	"Xl7zHGpsfhfJxN1Pvmfd7X44xBfvasZEi0mcUnLcqDAhoEahOe9NQv1WuOb+gTnvh2FelFIHWZxkjNG6",
-	"yXe+aPIOgTU+Bx3ztFWbd6hgtpuZ9UGWRnRM+42/LR2T0/KT6Jiw2/ED2tD3JKcUu561QMXR7wKOoihI",
-	"Fp7Z0aSKm+3m3WtT90ZZq1Jl7a56g6Q86rjW8z7VSNCfOPv93I6cli/uP/Bwjyxy4TrAADJGMzTEs7sJ",
-	"+nGeGdelbnIG76FG6tNuXavSRTFdl+aU6k5rG62SXMpND/UxupMbRXM2cP6/s7//LiUAfPl/sAz4HuIX",
-	"cTmARZFJQVBzsXmAHDwVvvoZWPVUkBUjVG9Z7qr70BmvUq3x3ku1/dFeQTUWXd7NbtvBP0msGad+C5RM",
-	"ZjSdTFKAJR0a8rmU7ni+Eu7xmIGEz3wm/vw4LjHgO87ZLNdC4DMx3pC9MqlO2V34wpCd1IZoSXZUHE7G",
-	"mpE0zCQUp+PVZUL2fM9YCdcg9BIkG9nkbLeixih8qpKKkSxPK8qCDPotmYkzJdejk0suZK2U5LK/nq6B",
-	"rmZacykwVJ872RMRXrXYUbVl+QMs7RyqZj6EGlUvFnf0YO8oAAWUtXmG3kaM9+smiwDw46G/qEcXOIui",
-	"pP/NreV5ic1h7oIN/BxvPVXu+RbrfmOyaUObyu7yORn0uR3c1yoBmEO7RMY3dyVS9FTiJptqT3XxAH3K",
-	"A8aw/f091cUdbaQd+o4abtzmGnlPlXDwDafCbnM+/T1VguVEro+ai56uSwsKgSXJSkaFa9WyUrUuCN0o",
-	"1mlETxVrscOQWQR+Q8cJv537YBb/PDrptKk7wBLypHHpPRI9uWeTotE32rnPLhhtCdKNRTtqpUPRNyLM",
-	"XXtX7oO/Lhy1IghWgWhJAKv7YqdP7xmxX2q/+OLeTeX7YILvpJUwFJJDn2HnR76zV4gVPpDvPSp5Rl2j",
-	"98Irt/WMPrq/pi6hnut05ikUga2lamPRnATpFVptgZyIelg9R9iXoC0c7m2tysXThcOjAWq7F/oXwbfW",
-	"uKCQHA1s6DJWYdZWI0fnu3D5qvFuIK5svAWMo+let94G1ff4XY8mq+malQerMENFzhLzpVeYVd0aBqGj",
-	"YuNoum+MeW0UxR5n+DUwyReaGMZM0RoOjLj4F1mq7ACmM0QM0WHJ8lZWiGm+PTTfgd6Z7U+vRWSO50gq",
-	"aKzGBSn5mj2DvbbjOwwy+8eK8tyjuvqdsPt+POJ3vjWoyLGjnF4S54NQDJCCebYVTIMrYt/qxd8a2jeP",
-	"XCZ4xRpedpegx7+UObbt1w41q0NZSL1YJutfAbcLwhN2KUjSQu7RbYve4BaojhTlAY6Xx20PE72Wm8g0",
-	"AYQaB8Y+VVCAUDFZlQzaVLkU5majAl5ygsmx9yI3mpXr1nu+1eKvP//6/wcAAP//",
+	"7L3rkhy38S/4KojeE6Fz9jSHQ0nUsclPJEVJtElJy6HN2PjTZ4SuQnfBXQ2UAdQ02w5F7Gvs6+2TbCAT",
+	"QF0aqEtPz5Cy9UUi2VUAKpFI5PWX/1pkcldJwYTRiyf/WlRU0R0zTMHfXuX2v1wsniwqaorFciHoji2e",
+	"LHi+WC4U+0fNFcsXT4yq2XKhs4LtqH1jLdWOmsWTRV3Dk+ZQ2be0UVxsFr/+uly8Wr+hJivswznTmeKV",
+	"4dLO865g5IYpzaUgpqCG7KkmLOeG5UtCNeFGk5fv6OZiscSFFYzmTDVLe7V+gEMPLbCixjBlX//fHxb/",
+	"dfngj3/716PlH3/9sPhv0dX+mR2OV/qikJoJsjoQUzCimciZImupiCm4JlIw+wexWRJdZ4VdOiV/+cur",
+	"by/IM6KYUQey56bAd+mOkS07kB3dMvuJRIqMpb8wZ7tKGiaywwO7sqEP3dGPr5nYmGLx5NHl5XKx48L/",
+	"/Q+xL33Nd9yETf9HzdShmbiEH9vD52xN69L4welHvqt3iyeP3VT4t0dhIi4M2zAFM72hOXu2NkzFeeAX",
+	"an5BBkDqqhumyIbeMGIk2XvG2NGckb/X2pAVW0vFLO3wlQ8CqLpiIisuyCtDuCZVbQi1U8LAS1LIPbPD",
+	"llJsCOOmYApGlQLYbE8PFx8EviokqagyRK5xcrsou2Nck4KVOTHy4oNIbZj91Af4rdFTklPDHhi+Y1Hm",
+	"+wnIQssoEz7TwHKwJo70GGIwrgkVes8Uyy1H2t/WXGkg5hJGAYIUVJOsoGLDcqL5PF48nffeU3vKj7/x",
+	"B7nHLaIbaTfYb7xdMMM938OrLSawz2gmjN/6CfuX+kRc1oMrlkmR68QOynpV2u1rjsCjP3x92TkGl+Gb",
+	"Rb1bwSn4FY8u0+a5zDkDmfu8pDl7LnPY7EwKwwQcSFpVJc+opcnDv2tLmH+1VvLfFFsvniz+j4eNOH+I",
+	"v+qHMOIrUdWmmbKRFr8uF29ptv2Ol+ed1Q+ampMZrtiOCXPeWcOwiXmv6P6sE17RfZq08C+6kkLj3v6s",
+	"5Kpku4HJK3zif85bhB8X1tA9PO+dZNgrae8iODFLQkXuzoEkubyA4+cGs3M9y294xuIn0UhSyDKHITY1",
+	"zxmcpb1UW3uCKiUrpozj5YKWJi7e5eqGyxpkLNnLusxJUStDtNyxlcwPF40kXElZMioWvy4Xhn2E4Xqi",
+	"Y7kwsuKZ/YUJe9L+a7FmIrPHURtZ2f+VzKohVa2tWsCE/Yuuq0oqe51VVNv9gaez7eJvMdnUbOx/udnc",
+	"cpb4kc1LcvV3lhm7qmdqJdV3eJ126VKCGLze7Y6J852SO6AoF8LqE6WVwpbo9t+YyK0Es380hWI0f0pK",
+	"tjZE1obwNRHSkB2julYstxQ8Fk89AbRciNq4ZUx4WNODjtJfszmjVFSx6Y/fMJXzzIwdgb+6x35dLvZU",
+	"F0xNn8E9L9fr1scFtuttvvvU9iyBiq1v64zafISjYZJbrkoZYRdT8GwrmNZRjnmmiTZ0V03ec1MrwfLr",
+	"nG0ig20oFxrvR1lbVWllbw89cWgrU9rn0HLnYrnICl5VqP0U3BJH8U1hxk8aDLfsfn9n/VFC7ukBrrxj",
+	"QuLipuhdywV89zXPJ9gz/mFUGCLng32sWBbVbawszOnBqixWSFMBagzNtl2CUxNdY6V4xq6p3rJ8Iq8b",
+	"GVlgj+rhyzvfBe8uLQljRH9uzcMjemf2CKGGP3R2X7jHfl0uJtK75EbhFBO+2eqK13O2PrmPtTC8nD5O",
+	"7a797pYDb9q91gXLCbe2Ruu6CyaSPUyH6Cr2UuXtQ7aREi40oygXYA1WJc3Y+PEC2rrN9VsVaNvQzX+3",
+	"+yC3AFxfihee6S0cuDznaL383GKMNS016+sKKGec3YAa85cjVuSyzWAta+Pry8hm5KwKV+4Epsk5+kGS",
+	"b4RVftPR8h9fRgbbMrUeH+irjrVw8Tgy0IDi8JMCoe3XbfUESpSsRU6Mooep+oBj/RY1v+mabo+Wbe/J",
+	"f/3vDx8+Xl5++KA+fBB/+z//W+wY7HmeWPNrr7xYG3b2anvcfMzIgVit3e/ubLM1S8+AUY5mnQNHuR1e",
+	"1VZDA72xYCxymy0XHx9s5AP3j1ltLp6DGhr+9QHfgQqKDqnCPiSVYQ8zqdjDDGwKO7fIim/riDb+k3cx",
+	"oZ+EEk33cIXoxhDWRLCPhtjJj7RzmkWUc28vGElWjORSsCfoNxES/CNAJSLFEgQY6gmwDnzN/iCV10Ib",
+	"WxskErFbBKqEp+RO1sI4ZckeBXwtIrmWC5RpkfUyZZfg/Bx7e5PqQu4701CrWy1gDLhIWb6x/6s4+gkL",
+	"xqx080aDqoWsQe/gpf3fhtabxJoU01EZj06HvVSmIDu7E6aguES/HU+RNkJac4eA18Wr7uivMHEbSDHq",
+	"TEP/cbVYg1cO15zXZek/7WC5mioQMvIGeI9u4H+12Aq5F9GP8lZWTzEEd4qlELiVwOIwmqzrsiTWyrpY",
+	"jN02uIHhC5bAfw0N3cTx4yey4orujxWMldfzRv0fINNrlmJ4gwdnCXu0k9oQWJc9XOAgA++QYTs9Opk/",
+	"rr+GD6FK0QNIb6oT5rD9hSi511ZsW7qWcjN5ytdy81IYdYhNCQeMi811oNTRfodHeEQ//cneIv6JcMpr",
+	"8HXve3I6paxp3LkRLwqsXtVcbOCDJ335O3j+ylCRH39833Cj+wWyQDOP25Ioz8UtiBW7YaU3nSbcpys5",
+	"x9bNqFrxcYZ+4R5r3ojeru4x5yJA8bO2YhhUA8Or+C0bV79iak0mqWWL0eW6x+ANgQrh+Dv+wWNdrMeh",
+	"Nww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVuwgRY6XKQyhvQMN7LYdaEO6c1y7TJO0J+IaflyvSWnb/RO/",
+	"ZkrJOvJpb+zFbRUtbRgr47fLRnEBUoCW5U/rxZP/Gt6l7+HxX/+2HNbr9gVMCONLecPiMnAljQHfF8rj",
+	"ktEbpq19RAm+dqzBrEtqrpmQ9aa4XstIJOmVsJdwrp8StqvMobue6IUu17yMH6dnmZJau8iBWi/JWskd",
+	"saqEVZbs/5ekolyBDEd9x3JJwfimMHgItZVUXGwuSKAQF6Tk2mh4tre8wE7hD1Ms/B4/9P+ueL6ZLJJ6",
+	"rBjeXR6RPsaaGyXrKrLZjJkCN1bRLVMEnrtoi54/RiVPy/Db1GXJzHXbqOtxu1OmogLBklmTWte0dBFb",
+	"RkBjulg8EXVZRsjqJhyaisBqJoogN54uaDUq77+HZ6/g0V+Xi4K6OzKmCXND4HdHzmC1WWE+024rpNzG",
+	"vYSBezEA55TYgmqiGLWS8insbba1lBUu5KibeGRjMRiiWLaVAn+cSDtYGCqwMSqAnWKltX0OIoGwKrle",
+	"w8pYqRnx3wZqupP5uBKWh6Ucy8eJ7qktq4wXSEMb+xfNeu6B3knhFbj+U1d1xNW1HeWmN/YZePbjtaqm",
+	"qiagA7L8Woq49Laml99SsAMnqYaC8lLHvO5344mwt3pvzC8hSHs8TmKEqpBGOmfi4JkweBox8mxfOnLo",
+	"Jt2GIIkGgkOBKZ6Sy/6VMWEnwQierpOCjzmhKNmzVVEeF7Lc2eSFrL7QRO4F2UnBDkHEBmH/6PJyLFK+",
+	"XMBNESXKD3JP1lSF20RzcICUco9yXXJhpiqGCsLH+bQoc+5CX2NPf0tzecWMCxMvF7qgqmKC5dfopjn+",
+	"pCt8wtoobVdOKTdkxTZUdO7KRwnatW5LXTAay7OR0hRgEmi4g0VOqN6yfVz26ULWZR7L13lG/G9kxQou",
+	"csJoVhADw0PSEKpNK25YYmxrw2Qlo4qKbAZz6lKayFV4Zf+ZOAaEuwkzieiWkboiBaMG9C0huWYdYn49",
+	"SktjtZfjKY9OYmvI8TELJfd0Tw9xrR1dalRtWU5WB2AFuRdMLZ2XDl4XhDqD/Ji8LqEu5qdqsukiOVpH",
+	"wQI/UAgbwIXT96l6o7ftXUWyLVsGdEvBaMm8Y9WudZ36C6Oxchoj1DOD14+ctI8ct7YZGkySjlbRshCT",
+	"voEXVLHbOqSsUXBtzYiodQi/FnxTXE89DvBGKffzXoiqtEax4IxCRXkv1ZZAJMjd8XldlvYK8kog+qK5",
+	"JkDEqbcRjZ0m1GV9NgixNCwpFyxHB92eHizrU6LYjuWHJckKRium8VRrurZ/nOe3+5ma4sqwKmYyOQ4a",
+	"1ebUhoms/YZTFIZe+k4qllHdvhis2L+GyHnDFe2wINXFjKXYx2etIxYNblz0nhaBdzpc12Xapc8aPvqw",
+	"NusnTxhemGNRxIhaklFhxaLV+peNV10qoinP0fsFX3VBvLunyaIB1w9yMIhd+zfQ5Y69D7/7Am/lC7wD",
+	"r97n7fm6Y1/I766Jz8A18W9o+f/2bPTfDdy0wfS7uXoOc/V3s3Pc7IyHsWYbjEGiJvXEH53EmJNsdoiI",
+	"rdsLqseXE6RfdLg+sezYyQ/+mW4ipudxtGiSDdo3dkQ0/SNcq053hISFim7YeN4HLif6MfYMt1NZdCYV",
+	"ZuRQyNFfSbDrq9IyrQq+AbBGIM0lHPIpyVcw29z0qxe0ZCKn6lmeK6YjwV1vwI4kv9inYjTw418ZaiKb",
+	"2spdnexuprjUqQ7nX6OrCsZHk2bkfSNG1psCskFrWsJmqXxsA9De8sNO3QS0PXEbFLuCNLvjpG4nwCax",
+	"fZMcHmH9FTXFjBNklxsbJSSyHkdJILOotsb5XP9E43OKTIk+rOicUjt9lipGVgwTmozBYoFJM38Pg7+V",
+	"+9jMkMU8nWbvqS5GM3UcAcPgzfctcbP9TkXPE5QtJoqOBHNlja60GAqPZMVQpu25yOUe9ihi7LfKASK5",
+	"C5AVaRV2e9dzoQ34HvzZdCmVhZ9+UmwMEwem67FKyqmPJgqp+nVOWN8E40ZJ3SRf98ssDM22UTvQZcwc",
+	"XK0SM4SSTFKoerA09IkafO0ejKZpFFTpIjk8FFIoAfk73fG4Jjte5tExcWsjoVxW6eu8W/nU0qGSuT0V",
+	"VTEd8ac12VMoQZbAj3JNXMbyU3IJuXWa5UQwaqZq9JJurxOL8wUIU1z7Tj9zw/n1e1ovw6aGKoAWZVLc",
+	"AdGcWBIdxHtAi57O3xtFuzcS+5ixsmSQQOxqICoJUQLFYBWx7NYdzadPuWNUzHk653Oer5Ss85RLCIQG",
+	"5AvZW94lG112hHZEoe/n+lhhM0OCMD2nji8/NYvIr6ohsB+tTcSwV55SngWi3Na4Hz17CCnsWgQ3CnUO",
+	"XfJoead9e1dRF/dNi/1RiZ3Vo8b1C7SpFVvbcx4XYYAf4fLslc8f8zJzxZ6i56qt8Wlm7NdH5Zr7bTQD",
+	"1z02UAxmPy9Oe0s9rqV4i8XsM42x6WSruOjqGnPri6buJPvIzbWvEB6jnHusf2XH9fVhN3vPaL94ZI10",
+	"RnS92TANGamCpXPUoEJj9rJTGx7b6h39+App/zWs0/3l0bHoqQU3o+rgX+Ch/goyoBLstR8nznatXOJe",
+	"nowsc5ajzDRePfsCPFJPiYBiCztcTriIlMX4csqjko499WV7S+fHCc5liCwdGJhjkH8G8nulrKkEvmRf",
+	"03nsTIo7YN432B17ksvMSBV/PZNizXMmUvX6e1aWQQUNkdmY7EpcKusS8/cj7lFKSim3D+QNIN9A8Zb9",
+	"ZyurtOFlSVQdn63gJkrhgiMGAIaSrWF5RGk7YxuW5JgiJV8zF4L8cmoc3L4CIcwvIxfyXmLVvWIMwXzQ",
+	"QoEAOFkxs2dMkFLuMd+Xb6YGC2DW2IzvpcwxPEedW3LFqGo5V334fWpwgM0pl4WHr4HA103k9pS3fah6",
+	"ijIECSAlu2FlzMsJOrLVmb8iGd1OLnVvBZ7jzA0PCOfY+fLisaOqk7DdVTwi8PTEmb0/J0BScFBH9lKJ",
+	"dn2Wq9dydi3WcsVUFPxl9jG0KkPqEJ6IrJCg5J5RBezCokYPwFfkG5DCfN0YxWDu1NUpBZ9I4g64QtjN",
+	"znq63BWOQ4xZ0+zvRGTLK9FmruYwd4VJTxp1xPXSXTVOxC5DJV8B/wWWiF589VwNa8VmhLafs1hgGxit",
+	"5MwXf3nQF0wgKKjIHwCQkqb7prphGbKCBKP4TsmtBvPrsps90Q9+lsbjnKAeDDe5/kdNFRtJVPhmLM62",
+	"UnTLPNhHL37j8400PegW+Bjdf+EVcnjb8u3qALAxDSjdjoqalvBq/FpK1ypAkZ39JpwzlwyzUDYSYix1",
+	"6kJJqo2PowXtimVTSq++DQ9GFOFpLBR0yzgbFbLMdZOC4rxkYPZC1Q/577DzNNtieQ2GuLJCVv+jzVsu",
+	"07xiApUEGBAqVJsXLjAxBM6yc2hP/ARIqjla/09trkQb3TONtWWhbrqqTWstRrbXHLz1pCqpcNxil8gF",
+	"H0/r+g6f+hWZYfrHfGefTierYFJdVluOY7rhuT7gwGB+0GUC86+domCY4jRyvz8TBBOzHvpn+kki38Qg",
+	"HXbcMJUQIbUSXoTYD0MBYhQFY5pCKddtJclOcm1qNYOp3vg3xvYCkKhAyVOHC5zLH92pM+EJHpiHEqAf",
+	"GBj2qPhCGMyfswcKIBMBpcSxRCiV2fOcKbeweOCBCYDwDMFwqvIn3veblVKHmn04ShBq1pUCvEwQqP5o",
+	"szwuTY9s3TNLJiZyFD4oi7A2EcRVQhrtHQZDISuU4L5MHoMuRpb5BSq6LGMJF4Hl9aAZWbaV6/VoYt74",
+	"wYMpddw83FFxILTkW9b+GHAztHPQ/vjHP45hsWi6n+pe6QNa3fJqSwOMeHFt2e+plwdADrJlVcAdGU1/",
+	"fDxG5ONic/SZBZnXvoCPEK3CB3RBS9ylkNAB3zh3+F35wM6RI5HRHbu2F3m6UI8ikIh3lXiBnfaXTHcX",
+	"svV6giPsJT4FegLLr3fXO56ocbO/N6DElO9YTuiIR68H6nN5xL/LBeoEzjUDluc0V2JHzZntVkz7CI6O",
+	"UIZ1yrQsGwXGSvC9/WOGhYHOTWPwdI3drccZcReXsUVBptTYBv4IDw1k5EzOHHSXiss30TOulfBKUmVE",
+	"+Jy4wnvRl9IeVXmZkthWYDtSY7xAyT2GiwAQeL7wdui2Eb6nBgKVKDUVo2V5IEbK7cgWf/XN5QSu69B6",
+	"IoVd9s9oqkFZJlzLrZiGzyMKoyeE7VuWOdS129UAzEYhO8lomyn3Tox2dMXllAT9E42ccdNmfrbEiGEz",
+	"aLxEgsr4YxoBspGutCzDwZUbuAMT/kaUvBM9vG1TaFI5d2O7TLNY2jbIFMtjrvCOyN7J8qARnceSzUqs",
+	"66GbPSDuOhk4OZM6u67sio2SW5Zw6ti7+QmaBlaG4rMgPZeIQ7DvaxPTZ/fyehLk7ilUHdfSI1C6UwVz",
+	"V2uf6/ptqdXds9dVsx3HBskzVfF2/NTyFE+6J76lufyZqtnxbwDBawNf/vGP4ynyfBevyZhhW414OPrp",
+	"YF3S4apTZLiKZWrOMz9qXo4W4l+50jdGlR6snWgKJbwV2EY3RosjVFQops2oAjviHNryXmqzsVYQJL6X",
+	"0QBPAs/kXVhqRbnCpNFlyACBpga+5IArIlXO1FP0yduZiGaQRaSw8MA4rxjUOyifiTgpc/PPdnnA3DFg",
+	"OygFTZQxwRnzVPeFlp70t/XBhSy7SR8RDmgnleHLy0Tm1IyBOS3fQuJpd+QY/NKQmjL9wzXdDxXa7eiB",
+	"bKSDYZn0CVfM/CQ8Dl8fQ4ppE3XyaeOwuXQomrOXWcmoEuh0jUMbnwRIYMV1tLwQM+YkXriANH4xoXY1",
+	"lQ0JJ7djJDSoByEFHgjidmFABk4rYe5Jyf8wwfe78Lh34XF/5yh+Ng5vqNomkhk8CqrVl+0QJKM7htnS",
+	"8G85PSzB8wUKNd0vfQTBK4KIpAcK3wX5SZQHy+SaFNA7ChoebWqFHqrbqCfDiP+rWolIusZb+3F7dJ5Z",
+	"Q3Cl5F4gNsFeKs3iYi/HBLHRdgCNfX2sXbhTOYIj+2eOSKpns3YnZf4MGG9yn0rcmR5tsI8ml+o1+sPg",
+	"ZmHRqX8WDDVCy3ICbE4OeT3uToHPiR6JIAJmp856s65xvLVO6ZcxdioZ1eeQIjt5lmFAPY1eAO9B+IfS",
+	"fFBoqcEs+NvMaNXg+ITeUDet8DFOm+e3jBcfeyINoseH7Wgo2iJKs9o437T8g/7GVbyy9pmSWqP/aDI+",
+	"/bct23lemeTL4HIM1RlUQ+tAS7B0leCvy8V3NFYjQsWmZHMcWjSchDROQVPLmFuVLseuJhUcb2wMRRw0",
+	"fEg+gSrUEPyNfoBcX5e+bWIvocgJDC42BLLzAh4+impM65zq8vFlsCf4S5xvpCFqp6o2fEBDxhizfecC",
+	"jmlFk4k8qJm+mo4eSMldBlfIfjlAOWKuKKDsgGeMipyqnOTshkMrNADVxZ6Mdqci4L/22Nhh5/mg7VtG",
+	"znpHl3I/fyZ4a9ZM/SByb9r+kMsjEvQ/L76Lddk5qJmiGaYhllJqEGkckO8BrU00/ZvQKqrjh+A7zsq8",
+	"Kb7sbZX9MXr9JsHPpjQqwmHdIPBK9IPtU63Oe92l5cxQHtdzUqtOrMKNFF9Cyb5zu98Q/u/YBiHTNwmK",
+	"AlZ04pZysT7q+nVRTBcR2AWk1coTM9W4a2oarXaIO52gkseeQ9SADgwSd422M2BXvf5tsnetOBjJaCuS",
+	"reqyI3x1gW33spLuYBhFHXO5fhtrjj7XreBrzO8VLFbif2IK8+Fa1uZ0OHb4nHbS8R7yuP248e33enm4",
+	"ol0JfcHzHMDUdCH36KdmUy7q77w/e94t7ZoRhsZRZe3q4mAfaBXnQ48Md5y2Z/oAOBXN2AXpFEysaatI",
+	"glFVHsBAK6mJyHT4fXqDrdLl2E98mm/Z9NF7244rC4O4uaO77aKWnsoud64NNanoasVQsDK2heu/zCft",
+	"ux177q5/D/1rpnclANFyHQuVPSOVkhtFXaJyVdKDlQfQIGdmy85+E7OSA2U2WLS5oWpVsny8hZlvjoAd",
+	"yVzFeviA2PYANd4y6mVrD29jOipWinrsH7WvxgrjcGG++Tpq20OdVLwWimqogCoPBLr3uHQfjPxNB9wJ",
+	"61kunGVhJ4xSRvVcd9+9+36xXDx793yxXPzwCv//7N3zt4vl4t0L+9NPP758/+z/XiwXL3768dWLZ6+n",
+	"oYDgPPMxQL4PzSOiV9g4hsUzvW0S2yK5arUlftdvd6yX9FxyTOQsn9VdEErV012ADNMuIqxdL6u6zMmK",
+	"LQkXzh1q5WcA9Ds+cwOpY++8/RHUAiNdlfnk0PNEr8uu22/oLlw3DpQhoh1BW2PotQVkg7BYrHY+va/T",
+	"gdKCD2MmHxiqNnP65oYgzAzUlndQNRz7vlYEJgYxe5g2/vsIfEsvZGJP57JJiA072iYAztjm3HaI5aAb",
+	"gIfVYdGhtuOz1umNSzZ//G8bmX+USgRuN6WcnqDatGJJ5KRACrrHa3X1JK6PHFXgQx5LwxtHHnSFhcM5",
+	"WWY4d/2dTw4IHfahlISLJbHGijVFaIldcbqdkia5dnxI5NGXg1XniTpyt2b80KHEBWSTlw4HdjqbeFGX",
+	"4pJoBsftcS5Py+qZU5h/i0xLdyzT5ftI7J9pDFMtY8IoNpTRv2Vq3dT373iel8x7nppuUZNAg0U2cgaP",
+	"z53mOesUKE5tXDMrSbHvZ/ArXbbo0x5zgMolFRG9qSzlfl6/hRN1JKpKHkPiBGBmD6NKd9aUZMxgNEye",
+	"CaFs55TauJZgfyV0JV3JHgiLFmaUK1+9OMv9bUXkLISdvVNwZhDhfazpVz+Rq3Xvthe17HKEI11r092K",
+	"mg1Nc1wqX3pm/vOtdc1TlKyY3WuaVJclUdRDfIiWwHEpMFAUsXMy4Vg5H6xVojBPXJZYMceo8D0ZFFqw",
+	"OoUGE1PK3ODt/d+lAJWaM3WGLvpJFX4mO4CxFQ/x3JpTxqPabe1niv9/vu3yymg0AocAnU62G6agwDmV",
+	"uptS21Kh2rzT6tDS2uaOiu+Ud6cMeJUetzHNdVdmShJtl3QvMVRE9RbMY5/LAYWlUN2Y8nxPdxsMIkBC",
+	"SxKfzJ0VUrNpHdDOUWVnvy9aVO3ktBNQzpPveEtDCC6jZXkMwJFa7C1AncYUwXfzccOGhUe7QnbEAJqp",
+	"Eicl+LO+pXOskd6H3dNKap9C9Rjs3RwRP1OGy/U63fEjlEPsqTDTUX6iwhS6EiKvd5JTrTDqt3hs+aWT",
+	"u/sueQPPh64BMeuEY2u7HG3S+/UeHTO9zYLu9mPAx/YhZ8afNdENkiPSBhSkuRkJ//dtk1vhy5V0WXk5",
+	"YxXr4SGfdlg6Z+XL8Ya4WSmzKOLbyxumDj4TEtzxCD8e+mJ1sdS6Jcq9ZJR2Nl+3780UtYdmxfWOi9pM",
+	"Tqpbc5PQL1w2C9dkXVJDsIWv64LLdUtUHX8W9Px1zU2O8XOFZuPlg6/gKceHre4nU1qrRA25WmjK8ycQ",
+	"GDHofOJZcQTNt29ak8L5l4CrEM1RttevRohbHDyOIztrO1z31ER2EmO5TkJ72c+CJxyMN9FcbErvwfdY",
+	"QfOc2+4D55mW4KqJDhaTvs9cYoJp60Zck3/UaHBC4IEZp3kcrXhWl+rmBjjWs/NkdnwcGHFaD5W6mnke",
+	"Ex1Dgo+JC8GUPZFiAxn6e6qm+z9Atl+V0sRrN6KNQ6y1KfrJ9BH7uVZCJ71w9rxMJNoJmRoDN7HDqZE7",
+	"qKKduIR9CgYwDXnbsWtcEq8/yx3gObzKQeq278TlUct0bGPZZaGehG+EiztcXkQ0LS7dAY4qCq2OXNH2",
+	"Dcr1wSgASBOQv5WS+4mx29bo8yO4P1C1k4JnER1mV5Xc1Pmcvk0F1dMzRPsKWHu+9lgxkv4ALtarrJCy",
+	"7GQyAWpfAKdG5cBudF3GS11woIjDm32kmYmrnFltECQCkJ6zQnLs2od+38RFXZflDGB1XPhM4PIZwtmj",
+	"F8/wfBaHpNBxw3EpxnvPhJV2vrIhUG9xPpkLtyPGCq9yFgMwe9fFhANNym4cdpgAsI4V02ZJQrmHu7Nv",
+	"hyYRmhZOaFU4HyKh3WRvUuu7OdrcrG4VrNNiJyW3fceojcsvSbQablpMtcPNyS4Xr0Cy/azYDWcxZ2ie",
+	"x9X8LOTCxkyAjXN3HCs+gAw/XA0zSSnAdSeCIrprziWLV3CdS/jK8Enu9bDWgbqWZhHHhDuqWxicJCZO",
+	"8dHpJGnnKMc6XyUdv5g8PHMin3Ic68sgI4jaLxyQEkQ1HyEOYMFozhSW5L24+iuhPhU+krNRdLOLfd9e",
+	"e0mNptEpyD6FIUInEOorQTyZW4SI7nUw7Y7zv5NB1nchvqpNAF1dU9XEdjWAqvMSypoV12xqvcRchJfb",
+	"4FGkANz8dyfoVTXFO/fcvG7tqwAmAojC4wPtbjH3m5alNaa01TDB8+7+meha3TCHq8vNxVnAunDMcbwi",
+	"eCra5exPkgszJSuo+9GGCSmeIEbn9W63JPAP8Kew+UuCvjxHAR46S7toN2YsXJCV/PiEeO5ZEqvf27f+",
+	"e7trAeQ64Di+Avp/LD8Ie2PBS1TkZEMr+x5CgHOxYUoTujaAr2eYNhfEUF7qZtUXdq6KPSEuB2nZWoX3",
+	"6C7xGXtvXnwQa1nm7a/WWy7CWl2L+N4iiaI5rzU8vmIidyNF9B78bWoj7Tn+y+lRgk6c4AH0KT12xQ25",
+	"JeYO5jaqkzr05Xh+Ge71eZYwpS4YjomvDD4VEDgxfxMNuP1YgdnONJwMfu3bDzYn5xXP1Znm9Qd4hp/q",
+	"fJM7WXGe0byUPc9op8f8bjt3HG4kJMi2vE/p6F1zJNuFJpZA4H76CJF6XjqXEfhq4iUmfqx4hthp6V4A",
+	"76zvEBRRpvO5rLZo78OsPjnze7aZjE6dQfxhbGIgla9ohbofVOth1+aGhvtrnhlJYWqdCE7Nvw8aLIFj",
+	"zb6iyuBX4lUHKN+lNMRXQVMF+sdkjX49UNZAQVvhYuPTHZzXzEi7jqlz+HTB6fyykzcjqaoHp4rZv0Ei",
+	"2d8tBZfQObvXpGriKuV6rZlJR13tnEbOGvKsMaHBO2zepZMOpUQqSyqacbGZMVY1p2GjNrLSw7nC9hGf",
+	"KryOZQovfckkNqA/bgJ8wuk3vDQzxO3cUEz8wsplJwLickUb59pgQcaf6nzDdkyYz6hv+3TD0wUb/b3r",
+	"WjgBwEWrs1PJt+yBYHvX0GfUB6NTnVT/zNT6WX7Ds2hbY7jkyLouSzAUl+TvlrbQsX8njVR4HXKV1bHy",
+	"b/fDdarDG/CtYnRrLy2qFGeAL01KKTZNwwAsPF8BAQ+TE+/TkKzPyEpxvYW2Ql9oKCHBsP5KmgLy1vAj",
+	"p05VjxcxWCK/ljR3QLdSIUlOb6YMudVi+rTHaJvCh5KaFYUS1xb1UiwDwx5jcMrNLBSLeZpF6eacct/I",
+	"PZtO5GTD1OcHRK7jN/bmB8gAIpXjW7pl4zGiRmT5JbnvWLaIFSVygMQ8onLBynjiwTOAa8+2TZMT6Jpl",
+	"7+qpF/WdpDQYuqvmBOjmIkJygR0b/d8F24MyiC3UOk1eIj7t4Q10buvWNyzDBjSNhXHFsX18TVesPK11",
+	"rTfWEulq6Sz0kKz29eVII1W95VWnKcDlkRPWrj/kmoJG4QppQuP/jRSM0FIxmh+6mH5fjdWp3SLnt6HO",
+	"kC3rL+GTS/GtSHRwBccy2P62240zkeORj6H6FMeML1hrGbOWky1Ubwmnp/t1QOPVy5lUWXG9ppmRKmmZ",
+	"GLoq2Rea4NMkl5o9de39HkHtOfw700RLKdCMnoFT1Zr9jPDe3S87ni20aUyqU6/l5qUw6nCOwpYz5dAm",
+	"AAkm1RG7SqvjxNJEzhTdudZ6PgV6Ujbppo719XQpikbV9vLdMaprNV0rg0GvrWBoa9OutGQT9VVtAgTE",
+	"hHrAQJjeLqXBOFrKzhmpNxN709snkdQAqmOYye+Lg79WFTNcdW7T9uuC7Vk+XL7d1CwgsnhT0uZev62t",
+	"eg/gDxStA2teLtu9cZeQTQugWvaPiplaiaVvQIW9lEIr+9DIc4bQNYpvWaISQQHEMnKRe9BaTh0WGkKJ",
+	"UXW2vV4dRgbH5+wc08c2imaTJZkBWTzx4Vs6GpqCtCSU8Gu5edVkHk5LzJmSYRNJUgC1as1vGClqkSs2",
+	"PT03LHIkGaeXq4+B4lJu2orbSMIOptBMTs/prOy4VlcyfZyfM56W4+VdpE5NJCFhovnbva8rsYU2rCvk",
+	"3A7xRj9CgogQTQJvznXzF+zs3/R1hj+jkMB/RixE9DwsoOChYhm+u8OSRhTekMUEggRR7ez5ygP8F44K",
+	"snThDzZOxJX7URuJf9y55wsGfavXDsdJ1ULClzjAPMDfAkQ9RhUVCZjS13LzM40BgR3X24xwM6pPsQwq",
+	"5wpJJIk4HBOocK3oZoJtjiuK7e4buu3kN0ObfNxUCq5JqyhiFrPViyR4J+lKUc1v2LRcZ5hifpLzm5ay",
+	"3y9YFJqbw/V2c737alYFfPKMhVRkuTZ7hMgpqMrdH6vy4P4EG6k54IaXdMcFQogLykvkQ7k2D3bMYP2L",
+	"3SGewT+XPH+ga+UQcjO4VR9AP010+jIFr2hjWTRaKCNzVpbJ2pfk/Q6YxdF3tKxVxsbFBc+bZLaQu+8W",
+	"4ydY9jYljB7lORYQOWekC7ngFMYAoQARhAV22PUyZIlOq9B/V0hDVuyCvGv5UKwAQm9u0EJdUpF9MZJN",
+	"fJYGnnYpUXy6sEr3QU+cQ+tYB22X6fsPvo6ubseF/+uj2WvFZdzBwN4NFdE17b7kTbfcUwIKfds3fEWP",
+	"WlGOTIObILbbyjUWBfVWb1mO4VjXzJ6tJSanAVgThqG7POTBW4duhLf2mTNCq44Dqr5paq+i+j/2qjR0",
+	"y/QSg9CrA/wfk+VoWTorZ9fqwbc8hseJ+G9D975laPBMCWbI2jHnRFzXjHlxMiXNgIq8nP44LHKyc30v",
+	"sR/HXEcNzgLAMYvWEptvC4PHt/FjxItmRQVT1+XkRo43bEaxS8lntKbY26t84kqOdFXXOa75nma81qqj",
+	"dGk1ZwxBRgWHAq6stZL/ZGIKXmwYaS5m7Bsp2CFplLQQf3f2wQty6XI/HWBSJ/7Q29+C0WpMpPy0F1xs",
+	"ICkJ8oOomvcG++jkZsXU9XTWEBE77A30MmmVrkMMsiqpcD1lMqlBvpiCiZPL18eK1Ct60A7pPVVo7xON",
+	"7Xo0KZnWiFAEBCdSuMjtRsr8acjRJXxt3xGAFW4Nq6lOXnm9pmoWeXXl4v2zcfArtLw6cx7tsWMTt43x",
+	"Y3VUcVJKODZZAYDmVd3ptj5wqk7qkfHGmpovCobd0KNgNMdV9XH1n6+vnVo2QQVGBE73SpwwtTBXhlXJ",
+	"DMC4f9p+ynTDsfX5EQZPfCiyhB6ouPtCE+/4tlIHlRyASt5QnsBnqHjWl68Q+8UeCJZaklsp7WcHbeQB",
+	"BORLCeZ6LcDIxILtxTLUnoETQcGrwLIVFy0ke4hIL1yGZAPI5eEHMje4g1KIWVM+2WC6V9JwU041lvDZ",
+	"kGTgN78hWNj0hjZJhoria1Oh976zetSEirY07Y9/D8GXGT7qGY/2zXaIwC1c+2ZLXa6yuqTxZgfD/vAT",
+	"EIi1O/IxfzOrZp5skB8x/isUo3miFJ1vCrPAxM5Uf4f7QSmO4ROHDVsmIQGAgsvA1T1oYqQisNjQKfGS",
+	"d0bewXmOkd//kA3w9eUdZgMc0SqdEvAj3bH8eemw+nreymmnLXFQki6i6DJ8A/PgZdtJCWIeyp3gNqjj",
+	"SfU/Vf7a7Fc6aXPdlAYPxnZDoeoscVc0GANDo3soAm9BRV080DYG7FqPa+ZSAgtGcw8nZ3Uc3fIGGVnm",
+	"hFprO3757rhIwt2knBZRT8U02eSiqsdZ2wOIPBhpnS4A32JkNpGIMdUMd2BlExr1mvME2FpSLQpqAmtv",
+	"qOG3znNM7Mi0zLAj3i/5msXMF7Sw0PsJvcAKqipEPi+pNlNNkkrxyR4PF+KZ7k5pXpiCIINL6UzTHWLp",
+	"iRGjYRwTu9/DzgUk0S8voarE/cVFPkhlx8EUUvxzVKnAfBpI/tep8zCXMxOdSHpTNePGqWCKuE2Sy04Y",
+	"8QgE1lPI6uLhwmlUe1ryjWj2Y1DNnqIzo64Mi4p+R/QsrKSBJKZUuoCm+4DtRRT0a3d9hJ6SgpZr4gBG",
+	"oHoEfraDxQXu6nA91Y17BUGRk4G+Z3Q++MjNta4razWnLoOMClLYywSLKTLm+wdCm2Ko7pne3Rynii0a",
+	"Uqk7Za3xBodWNKFjmWuynp7mBBgA0Gxycrk9dvc+qrbvVJOZ0EoS4BPgXjRy2fRYBP4oKFzhF67cOI83",
+	"fo51lPMjQNCW68G2ck+h7kVHqlmGUTIwnBatwWPlte8NmGhxb3dByR32xZEK+7NG1KHgHU60wtlLtSU7",
+	"xoxeNsVY2IoH8tqmYvvLMp+sMLhyjqgfxAEMDWK7wEPtSr6xGoNmQuzNP1Du0XLuQuPsTCrFMkAu4DNx",
+	"BoGq18Ynl413DkHAjwz7f3Z7FSlGy/KAGzW1lg+mT+PIvW83lz/jtK2I9xHvOuR41rQrt0eUEiuFCDSO",
+	"f0rgNt9zzXyXfkBqBkxpsjoQK8zjkl5Wx0J70GmOC4vsnBvp2kgTw7v6ATq7CnB6KwbrWzGodTNgFOCd",
+	"m0rrh++bJf1Rv3Fx1tsKfCzzgI63k+tPdCH3cF/HVsuzwmFcunsKsyY5ND4kmjFBSo6u9eADqUBn2MfV",
+	"DytNKzZdnFy552MGSDRxt1Us0nDiF9r3xocNBRPsCfmwoBruP6qbpHH4UX9YQNoCCM3CcwQ222eKRcWx",
+	"3o8Hf67sM13rZtq1Geyc1M059T57gnWcHr3GXZzukgP8mmiroVZ2ib922ldZn/PaXHUkrKLCc9nWG5vj",
+	"3j+uDQO5a6nTw8NdAEeKT9v0C6pCX1M7OryOw1Ka72llNdP1yFbjbVce881RfUwQVo5KxEgnoAg1ZCdR",
+	"ZQlOsMfjCCy38IIhp6RdX61Gxd2vePvdC/LHrx//r+OI6pQWxhEdakng4qmoKYius8L+NavNRZvjEonk",
+	"sKfXiZCNNtTUiUKYVDDCzzJmccGvTZzCTTXYe/ktzbbfcZx1TnOBANEXlSQV4gGGYjv0Wml6g3deKxWo",
+	"DQHS2pjQDXpYQw59o1tGaWvwry8vEXJkpEU1juGGiFIp1BZ0yeCbVcY6u3bb3K59S2I085siSkBWdJ3E",
+	"ACLX8hakJArcjQb073RTHFYTugQOfKZge1RoPn3V+cx2b4DVHPcWIIxzRblKxDtpVM/C2lmusFtFaMTF",
+	"ulp+09Xuj2PRgVZd4+WxKuJywJo+4O00a1hCjq18xXixvB0rvsGYRn2r2q4JFTjDq4Oz5h52w6UXewIM",
+	"wq0hDJoPCanximYIB12LHRO5C0za3XiAyeYrzMIoJcasUa8AbWACviTOlyACZtjf/5kc7cQQWP+bjk7w",
+	"+HJuoXyrHWf7DF08jnWWvu3mDjjCOx0qR/viKOaTWrr32SywjHDKj6/SYOa6BGcpwNJ2pRRStRKdsVx+",
+	"z4TpNzxru6kbD/s1hJTb0uvxaGwT/IrXQRSlUfkuR+twmq+OsrzzxoaSR8wK8ewIaj5EXnTFUDwCusGD",
+	"fhqJq3RoVcsW6OIGh3HvisUMldgN2zh+o3YibVwVTcZr465wnuhI+nnZ7bXWUn4YSxQI1SvFMyriOcSQ",
+	"pDbPIV0paRqM1RmlfHSfqDrcX+/oIaYRxWJrDn63ec99e2dh/sPinCJ+qs2JLX8C2r4PIc95AVy5c17Y",
+	"sVlQSpViND8RbddP1R7GrzhGxSu6T5BwyO8f783hsJ2YyL3jEBNcJvoG3awy28a1avx9MhlXrJT7a3DJ",
+	"DMYuKIEMI6Lp/gvtnB0QMYABoJkRDDLxK1AAzSuDeeaLDuy7X2gCvUa9EDmWHjv68Xp+pyT71jzEmh0X",
+	"p8zDxax5+gzcer276OMFLY9IEWNxh9F0TacyTq0LuCdjXPNchni8DwgQuRea+LfIWqpbdLOL2AZZIath",
+	"Tz3TBkM1oUqqkNVUl3ympNZZbaYOrokuec4IvDc5Kdrex9eamURMdwcoWsD3mthnraml4xbbIJbDcRyw",
+	"1dnKbc2U5XKFV1AyG8eQHT34232SJ/pbP2Y80ioyNitDEd8om6uit0rfWEoKRqwZEUBw7HuAbKLYnuzk",
+	"zeQ9xBllxUSqxSPATTGqlhgk9KgXT4lgG2r4DWul4gMS6qyZFbYCit1HtTIFdM7qRn5d3LaLI7lER7Z2",
+	"wNy+bcAkOFNWztqjVoR10vBlfm3kGB+9kyWDUmY9Ixn3Vtm1oFxPi1D2wcZ0VXJrDk3FAxEy27pCueP+",
+	"fKABYO2aL9RzKe5S5ATefeDAHY7FRsmG4Fj1jpal5aCW5NjUVGEtKn4OiKfJgc6Akxc9JbqgazN5LEhA",
+	"u56V6+hzos5Z7Hl7R52oZ6CZ2od9csiUbA9Ru7TMTjQxZFSD2esTq2NsfkrwE2TS14/TfGXNdMNLwwDJ",
+	"7uvHJGcbxSZLvrTM+14xCoi5mNVqDxuARRP9j3o6pq9qnILDWZz4mH2jmo5Gy30RZ8QhAVXxxwmPHg06",
+	"q7E9LTwXP9EpoD0HJaxbDaes+INcXbonBdVL79AFDGzIkoFItSnYwUfsTShennS7v4OEGGjVPJjpH2Vk",
+	"EGxfaMvBcd4drQZo49wm7kbo+dSUtyVb6eO1+PXjVPt8N1n8ZL6TDSmJscoxAHlDYLxtYdk91CeeUyOv",
+	"V7I0w5apUbUQXIovNKn4jTTeOrVvImOA6uPydqaUITbX7qwL2upeIzsDl/BZdqZVFHJ8fb58RzfxrJMb",
+	"WZrphb+6SAKp+XgLPjS1+SSOKNfrCcYBDeZBcLmZyLTH0mIPylhSX8ak/7jKDK/OUpXhjUm2jlNepCIe",
+	"gQWnixo/w4U6XTwPL327BlPLjdK1dFGwt+F0kSna9vNxlkZj1oVv9qK9dXe1xFPrPBy5aBoNuJ0k0jLF",
+	"vMgfiBtd0f0rUdVmpgcmpFWtwICxd4WVW/a6ACwSYy1IUdPygvhijKZM2AONQOIA9i90RRoH5mAVMD3G",
+	"VYBH8BR+d7j97nD73eH2u8PtP9bh9qm8WZ/cp/S7Y+a365j53ccy23b7zftLPh/vx+8uhd9dCvfhUvjd",
+	"N/Bb9A10nQFJF0Df6A/yM2pcZ4WUMeQ/ouEXRENAyUW9YhTAwbixRzSHhHC7PeiZdT7WeEF3d5o/1dqQ",
+	"Ssk6mLtWTV6STV2WzGgCGL/2J24ggb9VmWMN+Y3s1hnBSIvlwr3uOwpFi47OU+Q9UNJ9lUgyjxd6Nqjb",
+	"Oe01lULw2kgnDTUDj+pbenhDVRSMqhaGlzEhndNDcKu7OknDd4z80+3wyBL7aflYFYSz+eXHCTcNePb8",
+	"KbIeZC2+PTk9OEtoT6F3/Ypm20lbdZ4k12tABzlHqitGpNtprl/eTsnt1yfIxMaan0Q0PW1S84NzI+63",
+	"wI9aMCCpRipXjcDossbLG6YOiAMZdGqojcMG8HINFwwqNO62QX116fFldL3ZMG05as2woqbvS8xm+Oxq",
+	"FQkWvCisqoF61g3X3Gpa9smpDo6CV9elpDN6ZrGPfLzih2KV9npCuuZ3gDje76Q3KQcj37BUZf3euX4b",
+	"B28m6zJHfcDujeOMJ1DyCUWkvNtvLAFJ5AiFDlAnQJnXyJp/tcovFNE6tPiq1sUFuURIP/BBBTWud0Gv",
+	"5A1rSlSnV+1f64JOBunxHe66c1/ZEULnFLlnikD8YGpjW8tHzj871bvHqLgGJpzjQ/WoySOISfCYL9Se",
+	"yrLzGvrZbZ1FeMV317trPRlLKQNc0K8uL6fnJLt31lKama9oo+Q27l9AnsXTUkqxQYgjeJ7k9ng5XJcG",
+	"iwJcTFOtK6hZ4OLalcxOeQXni9vscy8QrOsbhOoAWIDQmgJUZVVDURFkIUzA8IApMB4X9ZsG3yWUIJIV",
+	"o0q3IG4xHQ+0K5jRSrZSSocTOtlGK8trO0Z0Cd+Ck8Wdf5zJiS/73pJI+HKQoVPn4yLHpixD+/Aen+rf",
+	"443AbV/kfuOX/vrssU/vUuvJmM6R7QjO5mxGWmh2RJu7iztXVv+s9s6huza9LAqE6e2IuzEbIRdVWAoZ",
+	"g7iF2tPr3QimfA/jHcpeMGcNuIhcEr2nlSZrxViZaILb6KRfjimkbgt1sEanQSCgFe9s2GMchB+aq7eC",
+	"YIh3FNpTCZ7Cp2BGriVa59C/vEkrupiRjAkwA1H18N0AyExQFeM+jIgz+g+3dUY36PcBQ+BRNHS+QyvM",
+	"hQBcCX0LLQndTI6PCCU7ZhRrmiSDuQ7PjDDH150SwS8fD8LRXYdqv8iK7VUDcOB9ozUgtz8ll4SvQSRq",
+	"yvMxtp1kSvEdu/6nFCyN3aSt5ajJim24ANZjIl8GEIKXtT2fD//KmRC01WQa7GSi5Y6tZH4A3By75qcO",
+	"z4OpG6bctyEaFkeAE9GryP/mchhpdnpS0aRUlZ586R/t1kmJ7Otg/wQrz6Ylgvwu8W4j8X4XZb+Lst+M",
+	"KIu7ZW8lhKKyx4Wx5sahjrspwEhzeylcuba/nQaFQkJ/wHX9z3+2OgNDSl0cVGK5uGqQtqKQiLLSsE1e",
+	"t0dANnT4o3p/8K02z9IZvO+J/vT9l5atT4kyAjQzPROAxfH6judzwG6tfZcVgwp3CuBA/2RKPmhaIS4X",
+	"K5ptwXQAQGNIG62oYpN40002mz3xvWcIPXuM5Ttu2bkRfEObyqHITn6lj0hs//FvaXL+QMt1PDAz3b+0",
+	"3czwoU2P07gVvrb2ZKzqQE5fYcu7EXBPqFIc+0YqCWj9hsP/1rQs9TiyiSeRXwiQoW1148cOkP618yj2",
+	"8WrOTvgjkJqw3oHVxeGLw+pu0+No5YHgj5WjDa3iiZLM7Blz97+DoCOCfQxpCiUXzCkC4GfjOYPbVRwF",
+	"6AYarZU3bDZ7wgGKfOTkQ6HpZvqOz20Dk976QOuwAr8xgRIDeFru409D+VspRpv8U+jFFFAa7T4m/Pw+",
+	"Z8v1IB3Q8b7sqXiPEk2/0hkxloeYyD13NSu79by7VpfYMdtUyH3C8Qn+VX8O0Le5b6EYQ6IZE2NN25ML",
+	"vxxMK/5DBDelomIwg/akTcPkteNNSOZZ9QCHhwyUy3FAplugPbageXpAnp5Sy/YxaNhxCCLyqlY32Jxv",
+	"bvEHdpFlgkgRmoDStWEK2uRb249X2Ai/4GbpneTyBssHoY4wUhuyp7rtU4+1ooVJ2teune2B4ZWVMhzx",
+	"8+tVPG1txWJw1a8pz/Ez1iU1GPKDwhRvxlKijaJg6rN8k4LGZ/F0vJ+5yYI/H/HmA74xQ7i8Jz7tBhzT",
+	"2hfFtJNv2A3DRgN8bVi8T8yqrFncrVCV1GC/4EImkopXiv6TpZN8ec5CZrRVap4QKohdExwfWLD+R83Y",
+	"P+0e19GVu5+jS88K7k2n6ThZvh9mxOJ6YX/AjJ8npIINKOATAJpOg8kFXxwnBjwVsQYx8wlqxWScwUop",
+	"NZv7GTuuddwlxCtXymFl1qbpDTx5aPj2yJeULpk1o9vElqgoZOm7AKANnNzeZzD106CLy4Vm1CTCml5g",
+	"PCEbJWuByT++U4/dKC42wGQuDy4ExtYhW02DX4NC0YfLKPUrwzEROutBPzMqBbsIUiYtMt8GPLuov1PD",
+	"QySTO9dKwQclIffAhK4cmZGxdsEzIDPuoX/dGsiXbloNv3cTF3c+t3g6TloSKVMbDLVFW0qt11YMqQPQ",
+	"M+IKizVId+wRyTIPt+Gwlg5P+Yh5Ap1YXuPupmLMkhhmGVbkhOpthCWmU24vFS4j3iHAZdXZh7yztn06",
+	"DgwLRF13z9jJhXevJ/l9Ut3tAMYUGpE7Inu2cvvbppj/ovbEx6CDrRPpgOATDRKkjz60qo+4CB5pUElo",
+	"6MUdcb8xbeZhicwLivRiIRPLclJj+14kB3DINwLTfsWyk+aN00+cT4p5JJDieniJDcX7CwVV0qU8aLpv",
+	"ubp9PxqsPXY94tIO+mO72MTxFqciQ8P7QybsnsWaTNFSyxmd2CroapXQ5OA3zDTMal9rB5GXnUTaWI2c",
+	"hexHu8Y8pET6uyekRM5B7IBeYtG+dIWUqQR992Mk0/2C/GhN4nYu3tR+HC5AF1kKTjHD49KQfdDLEQZu",
+	"PjdsVJITTnNlWG6J272C4SYXrfIKl13pj4thlYaIWrgEkQFS6YNJ4zXmZ5gnAyf3XbCLHreuH3XX9+V5",
+	"jeusE51YNIsaMp7fdcqR5hrQ/sbnmhSszImR7aBoEzmVInYpHWHLDblBRtwwG1pvmK+PmjrOxeXl4yTk",
+	"W2ZmrmpwNL6bwB4TRlO1kLU53+r8eOdaX7uAcPrSHo0559tE7G5QH6Kw/0l9knVwSRquiZ4N5Roc9YTb",
+	"SjsXzHT1Fs3ASGkAVSXHVk7OEsRWPPaWa1Xh2n/xDswZ6FQ0Y26C6Jru3urKaK1ZPIeopCtWPiVsV5kD",
+	"5ikIdO9USt50OmWdIo99T8zphPrWvhGhEjjikk25pDCK5jwz1l7XrFzbjeOasI9VSblgOVkd2hAw0zkG",
+	"bL5ZwJPsY0FrHS1O+hFXENyUYE8wrE06ViTXNEt+8QupDCNbwfZWkxXWMFuxDRXdlOXpn7nmH1NdVqeC",
+	"Hjq1N+LkEb6InZWlhs5GAERjVfqZvRmBRV5Yks0y+6umUK1fbcOybcsvBj1Mj7DnxvHcrfGRts5z2Zgk",
+	"8OjM0RWbL+lavaKPd6TkW1Zyps0p5B/oKo3d6qdwS2hifyr8xnAhWtPufvKxjbuGnpGC/pOqHI6spdrh",
+	"Calq8EtBJpF3LELTQUvQLAW10crknJevifqko+2yXQwXiNhzkHiGWfo70ssSJ5CbAxE8Jk68trtqC+wg",
+	"3Igzz+fhGvVemIbaXpD4K2cALQx46Znezo3Otm7LXujFm/beLRrkDtdtH0DbeEles2eoUZ1+S3YK0W5p",
+	"WMWERaczV7RA2cdOv7mMVR3f0hRq2HHA/mkE+3FTaj4ZBKGQ8QYZiZ5wfQnkWnE77GzgYvxfPQxhAUpU",
+	"dIaW42oSgkomVaKo2Wf/lnJDlHQt3rBfoIZex0GFC/b6rtZWZz1cjNYBwynAr2jWHBAM3LKQvEvcj+Qm",
+	"futUvp6yHlLOQmM257IVUE0DxZwPRCIUBtlMpdwMFFlZsmjK8zZdwFkRI0zO44ptgk1S2ztExNDePaw9",
+	"STFvG9yqOVhQ8SPNFm+r2mm+mddyPUYYuB1wpOZ2wLWlKSPm9t8KZBiTeYEq/ft+I2UernJnBSWjPLfE",
+	"C+gn7Y1Q44bn1sae6wRcnflCcEInvYzTDvmOfmwP0pq5ocO5b7d+Ouqx4uQ/NrkrqRaVLuFjnta+jgX5",
+	"XluRgm5ve3wgzgdm40wbDzXZIUkw42JTbMfyuLchlE9HkQ1aOIUOtpWWVlOTABgDf1oTs5eT4jBDEjiU",
+	"hOJnI3GXYV/CJ6R3VkYAMOY5rs/rd5nvi7i97D/J+JxjCM421WJ7Hqyj5gQPWCXJHb/im8hJnn02IBGr",
+	"LQZ9k1lsqc0wVF1gXcBGSXnDsPi4RCjnCY1GO5yO8yW/6r3TKW/1Ven5B+fVkcJmuwd6nlcQPuHXGFys",
+	"FYPnGetYyxkdCvhlNN7X1nngD7joON1c7m1f6DhDJZJsl/D4TnfR8vWapVJL8EdN6M5nQfvo5V17UTeK",
+	"5snaRhfs7zSSkGvi3oktrZ1O01vbVP+mU/V6CCvW5HBIDu2gOUFHrxXomBuRJ3qWV4yaxEIV07XD/5vI",
+	"kpyWb+GleM1WzB34qkdDh345wyVoJ60T/sCDnnlxzA26w/TJyPtpnsDbeuqa+L7f3qU7wW4TGu4Ox8/x",
+	"V+/a8hzgSAmnPSk2TvGl8Vgy3veK5iwP+T1bIffAywAE6jMvAGOaNu7slGS6Lx9a6yTF4/yPYjmtUX47",
+	"0Rs5KkHYR26udVMnOKF8ZwqOVqqJcyIK3nI1jvhPj1J7buWaTCX3xfi5MdmwUtt3b78D5+TgaR3yV3Ja",
+	"vpgNcRACRe2C73EmzaQrSRva/W8u5+4Brib5eSAHZn4gW68ncPdLfKodOZtFkHaV9eApCg86qKRR4CL7",
+	"TJxMS6/Ftwu43ecmSehu42PnQPzGX8X/OQPLOZ7vbi1JtbGiGG8SwMlfHUhZZ1u0rKdmgTIqolOsSMm0",
+	"i5HKNaFP8e9ckxWbgWLvneots0hnUkFD8AhJG7aPRv/cSMNGSuPHp/ZQO+ioRSCoGye9e3XEGsw6peyt",
+	"+24u62/gmo2PFY7FTGkQQYJLgGFCHeFlJyGWl4wICQ5yDkjB9uaPN636RCcQRbYjXHLbWgCgt7itRzJt",
+	"7ugyn3NhX/YSXud6y1L59W2Yts5nxilec7E5pe9TwVi5xMYeTzAP4Xq3s5y3VlIgEA72s4XcCVeYeEEw",
+	"jaz1BjUfBPsHtP4wrNJEYQkJnhP7QC8d3NRKsBxTPeDZCwL5Z08+iPYqELlvbac2ilc+CZqJHAIDCAFt",
+	"F1lSnw1PQhepiw8iQD20lorlJUbKBpUP8oA0z1l7xaFvyKYwFx/E4lZq5zn08Ny5JXyhJpTyotmLuJFU",
+	"5HqkMLpEJLwQax3rC+CpNlLPHxSHx1395wH+faBQ+OvLSHAjVeL/s9S820VZVkzokBs/8QiOBvuPK8Hb",
+	"ncmm37MzAIBvDXo9x93refx+d1WXMtqNqV1CCxcfPOhK1S87TpCUqROtwhxZTVOOPglUQZt5HVDnGEX2",
+	"VoYOx6d1MIPFDRtKdmVvQ2LDfVUnJsoP+aaeDO2LD1/bb2trrdgZsZOr3MKU5ptioP8NDhmykiBZHwLO",
+	"YnITpR4BuDDffB3V0bi/k8cZB69vqDnexxwDdGTpkHUKLbjEZHDpdI3mdGky/2jcEom+yWRwjO8Yqsss",
+	"SEfHDG3QHdySoWOSMBezqSjKlCdaVoR+N95rjgv+Ytae5XKeOxeyCtd1eQ13+fHC3jJwg2owQKxtWZYE",
+	"ExC9CH6KFX2mYDuEUJjp3A8rwIsntvyBt+9cXIASNObgDJhhvpfINa2omqFC7OQNu6am3WZp6luTnx4s",
+	"H4qgplutb86Ho9o/jjknfnKVYLNjD/OFiZF7qvJrLHyZfp/XSuj5yGCniCsnpBoBlBBXLrqQy8XRmT0+",
+	"QmnxdWXNgNtd8s2JSzin+ZoIa0YRr+dObTl5wunUhpbRtH7fXkZgI7IV9CfThuU+oSMYCTwOHX/vF5fj",
+	"BPyi9A6+c+vy5CkwJwE4PJRwudotX7e1QPAUD2sIzVuBqFWnxr75+L949bSzCVwkHrYij+XPS+eM7vJW",
+	"IeU2Xed27A7jObsOq52jgyfQGWJQkH7J/nab6UIf7UIcLJFvOpbI42g9ppJ1dR2WHzN/OAas4UlU71wg",
+	"5KILlDzmlYcB9ABgTfStwe7JqdBWLLIl12vNzBDKF/pd1hSa1pZcsAaRLGPCNJ1SVlJNwFJrW6VfRo1S",
+	"wEqa/XFfxWyuYyZTGyayQyfZkkNth5YQjM5rFj9QuuOD3zDBFCCBKYC98h2SIUOJAULR3yUXEBbbMUNd",
+	"vpE2PMMG8eaAKeMwygh2KRbr/0VPB9ZFr5GlwF8jIJn2IGNmjcEIPFSzjCzCSdKLv4ZbcdpSblqi9b3z",
+	"ZLdXIgA0DcGGVyXN4vgn7xvM7n5nrbtpnjWhY9Z7qouIt5yaYpazfHrWxo905yV6rCBW1bqYVd4K2F1q",
+	"ij4pokZ0Oudnn4Ci8FDYWSmzLaHa3vW+6OCo09xAzdkpdWqICxIJyhhWXdMokBRrMB2wTnTOGlk1fWct",
+	"K13ZFUb29eS8GsddzUZ7HnHUaD69lz8jwAzHL0gmz9glz8+doVnGKnOtuN7GWSSj3ltCSUGVLohbPaF6",
+	"C+FTa9mKRO7M3LM3H9K78VG6Fgi+K//AgQzIb4cSN0ZRrRe+pfLf7qqQrjneo1UdUl3rTNFoJScA1DkA",
+	"Q+/GoiuAMAIdHl6sGDR9VcwAjOCEbq8N/Y8ZNMVvVyYG7pNKyYUm7RH39Q++dxd3wD0OYhiNkxwyyl1x",
+	"uPt7PJq7k/HxnwEGJ+Z9QcGr2OjGCxNxn8SRj6y5YEo2MakYn3WDNR8fVjlE0mdz83G8MG3pdcO+/SMU",
+	"J1bFVxT6ZPXC7ozlkDgBeNFNb20MTe4Afcmjye5ZWUYgxORmVgB5bem3GkWiew6VOu55ps2sOTY+U6gB",
+	"cHRmIkJDrim3Z0JJuTtExQSiYc4LjFMxL5JuZ49sCH4uQrfpUu6ZNk9JLXKmyCPspQBbaU+Q/aqp8GCQ",
+	"2jJrfXbyORvlFjtvDpeO0byUcLOgA0NI7Hm5A4GtZ/WkmzqBtZVJRgWB9tcQRZjeo7J/HDsk6fNyQ+Lm",
+	"VDi28Czc27hl67R1OK7HsccS4FcIwKxlRBmTagtdf+zeUsGlgDQOD3YAGDOo8Dxx8qEtGwCqbQldGwu+",
+	"KT4Igz3XuftH+132OlszqFpsIWmuWEaxYQg3Fx/EB9fPB/G5d7wsOXTTgSYim5JpkrONYvbva5BZ+GsA",
+	"7njqkhnWnJX5B4H9CnQIAvmAkKA7dkGumDBMZEwDmKdxeSsVU1oKmH+vuDH2phIfBMBVCfsytFHGpk4v",
+	"lZIK1/r2uxfkj18//l+kUnJVsp1LTbMzucAGK3PMmih5xgTau5jIs3hW0axgD768uFwsF7UqF08WhTGV",
+	"fvLw4X6/v6Dw84VUm4fuXf3w9asXL3+8egnvNHfZAhBYWmrqk8Wji0t8RFZM0Iovniy+uri8+Arg3UwB",
+	"0vuh1ewe7PhHlw8q0d9mBTy1DPIqXzxZvOEfn1NwoimEfXsusdQuk5aOeMlVVckzeOfh310BIoqIUQFC",
+	"Dei7v3ZPj1E1w6KDSgpXoPPl5eXZpn3DP+KUxzoM6ieQUV5XF+SK3jDdoPXAK65tVHyKsOaHPyNLgGDQ",
+	"9W5H1cEdORA6lKyQroZutBUYL6Dhin0aNgY+esMiW/Kaa/McnrgliXoan1fXJxlXwBSjxdYwUlwi9dxi",
+	"Zd6CgLk9ma3VA1R0YFkGkXJDV6xjui9TB4BumTsBFVXoDtXJlmvNIw//zA7QbO2Tn5tHZ502tnue2ufY",
+	"OUtvUlfj5+Phv3j+K95pJcP4fXfnXu4qczhp636qUGeHLVyOPv4qdxvdIfvXKXBnBDy/PaWeAYWgrssU",
+	"Su4FoXsEch2i2EPA/BdpiX8Fv386ul3+pti1tQlIWKjtje0AEwhZH5Xp3zPzHB74lCLdLuCK7s8o1p+V",
+	"pVUi9RIw7wCp8PYkf2l1c6uaHmMrWy3Td+fPa9YGb9fOkOoekTeyFsbvkB3lQa7o2nQUot4nOZibJm/F",
+	"3THYHrOJ46BdoAM6MWbp4r86NVFaQ6N0y7d2R0Fv2JHSsezxyrd2hc9dCmvvdonT0z/CmX4IL8Ljd6lh",
+	"OYd64uxhVxVwVO9lXeZkdRbGcPjjMPwX2m8AdCuAZgUOHw1VPE1vOkf1LURJGkYY0b+8G3iegHxtrUkQ",
+	"jT1TlLuuoooZe8qc1UW40IZRbE5kn/tHzdTB9819snBPI3qz25VAQ+dkOvYYxjzEvwj20fzig44V3TBH",
+	"rdTU2EiiPXHLH/plrFHh3+6a3X6mmyjL/STwi84qhAIfh24d0FzliJ9SauWzPPdH+Cxq5e0O/qN7PPjn",
+	"oP7PdTjoHk4vTv7mOAd1MXn/nrQdd67D3As97RHxRRHHDFxH0yXXtXaV2eTrR186J1qANWOlxraCDnLA",
+	"Sl3NEXSHEeeogNMIdtmr9YM31GTF8W33At4/bXNO0EcnPLWGlZ7/EH6C2xfyxvbn4CDcpuPbd/RIPnT9",
+	"a7hDiI2Ly1f40OlndPlJ7fVX4Rvv22R/LTcvhVGHFDcouQ/lX/IsHq4rekCVm0K7uwcQzYDOHsh5Hoct",
+	"ZiO12OLvdb5hOztjmiv+ZJ/5rfLEn/wH/mewRCH3gQWy2uhxDtg1SNkJ1xwT+W9199+4j/uP2HvTMszA",
+	"VRJrX+YMZUTkC32QJrCJFNjcLKXYvYEHTmSRmO2DLf/bts9gg5fRjrGpeaD1IBMOHPuOJ8sKRqvr+/o0",
+	"nK3k6/ulo+5brE268mCmxV1q+MiekfP43p8FqY0+t38ER7UWMbSdZEZNOGpCmqFY4Y/S/GZvY1i3/YB/",
+	"f4n8XnFjNXW7m4QLIz1P/H//z/+r7STjjFAV0sih2Mu3SlY/w0O/9RjC/ZtS7wrV6EpfaALE7sd2gnWe",
+	"uvVOo/40cvId3bCHf6+w1iUivldcUJDAfSdglIzwgWcKxrRpNtmZ8Yz86eeX3y/Jzz9+b5WQ92z1M1gs",
+	"BhvE/IG8eX5BMHjnEDvqSmHrQcgU0DtalkyBPsNEJlG3Yfsl0dK7+hGEEdwixneYDeWvJbTL3LLKHDtA",
+	"rm69l1OkpcwMMw+0UYzuTtjU+8vd+AQH8s+MVYS6c9hYsuOuDcUE29Ny4Mp8a5/4mSqjz6mgIgRCf1eW",
+	"EykcIOo+6YX8Fml339fxtzSXV8ykGEwz07CX629IVuxcnAacQPbgSUWl1dpFigGqMiSD76USrbCmlSIl",
+	"o0oYpyQgapFUG2kMNKj3LPo9YjvHmNRwhY6IgQv9LdNGqvvzw/6b3ekYsOhE96AZ/IwrqvuyXRpDz9oa",
+	"uotgLjwBPHe5IdrQgz6+TN7CIPe7izNd5G8DP/47+snf0S1rQlfrJnQIiagbKfMp14rVQoYuFfv7b9US",
+	"w9Wz/N/fEHvWnOUVcIBPHWk65o+bYnrMS3r1G/aSXv2neEk9K2wkA7jL+VxghlygXqv57HTMu7zmx1W5",
+	"pyEQfRmKQCB6XVCNHbz2TYeYHUrsMzricpq7iokwOqp2BfRU49kW6hYqUAoVo2V5ILTjpwtKXdAajmzH",
+	"U7f+tNj5p7RGBgLz5+QnB1B2v1bvOC+fOXQb4c0pxgQk2j/gYjh7DsB5Xgn9SbJtxlJkZ/aTm5wL+65g",
+	"XEHGi14SStbsLPrk85CDZkUFNGYE91JGBSIDODBl2ugaA1ni7Z2s1c1wXO0Kn/jcMqZwWW8Zwhwf78Mr",
+	"15S66S0Q7tmzyXbQDKg2BKnYTn+AyreOb7K1ARktmcipGrLE33NT5IruX/hnbyXZZ9Qt7N3E4mxlHlBd",
+	"7D4Dgg80zxXT4NIAMEd7J8dKdVIs2aLJnfGXn+PKUBM1Hq8gzW1fMHEefmKmYKpDK9BPqPDkml7M9CPb",
+	"p0n06OwkeubWl7i13PKXvqxfE13IvbCqjyZSZGdJbfye33QZjVAi2J5Uit9Qw9I0bJ9H/fBfmmWKmXQG",
+	"6VtG8/SRBL2owpoaH5WGAQf1olZK9R8wRO3/+uikBGvDPpqOjLlV6Ib7zz1XPnXYIW40K9epLUFMvrQI",
+	"UOxuj79iV4BGldLF7I/nIMkPcu8Km/HmQGTz8ZqWNrEQA2RYG3vhH/qEtUctPKTzqVtkx++grNTqWKBw",
+	"NQArMcrLXUUV172s1gi7WH0AIDa4KQjgDlRcCO/oXRIEaYddd80PRiuEXgDG84uwhDuq3m4meIuj34VV",
+	"dCuuggWy/JyFyiL0HQQF0m/Y8qgDIBTScHGWzJ13e4nZcYo1ZScqNEAkCBp/gP+3+bGQUgeOrAfL2vIc",
+	"O95CP3cZ+phbtlsh2k6otPtCk0wKBLYhdWUfz+1Vajn4g+DmggTGfpWzXSUNE9nhwZ/ZoSnZQ7ZHJrAT",
+	"4YUPwBFW5n0Qcm0CXJBmwjzFdyUoQ/5F/FlhLQLiLPTkm9y8qM1pRTbjHof3lBs2yUn6huYMIIzuzDvx",
+	"ojZvQjTj83KVYgwFry9/TM7kN31tWRTEZ0iq2HVD86/lxh0AQIgdvgq/x0c+ociCFZxRXj0/b8kb0hCJ",
+	"DagjpOTaMKG7Ju07VbMO1R82mSWO+D2bCUAMH9iDbnUeYfQT8ou2FtYvxOO5UALEWZJfFKLZ/uL/yaHb",
+	"RnJnYNapuwrqMcx+eiJM97P+IgwvnZTKSmmF1Hk2giuiPGA91P+zA9S5Du7Bvywn/PowtIRO3ATEO/FI",
+	"VdKDhnZutCRSEEo03T9F+8y1JSqo9zjt5A2A7lyQZ1jWDLOCqSoc3Ft3c3626/jewTaP20uuI9Qka+nr",
+	"lHl0mtydgeIm1wMNWuIdBPu4bxOauqBjpAeO/QCaVUHTLFY+UIhHC3DZ4Rf8m/upQdDGeOtyrA9STwjh",
+	"IuJCaOwCSjqZoA//+TIuAisjM2q5Y32nUvucgFv7QVXSIa0dULMAwwch2XJTNKFbaA+HBwJieVYzNAUT",
+	"zpLb04NVl7hZklVjmYzp8z+XVHzve7PfAxNTBBIdvKdgOYBBc6vOp3aqdM+e+w2y4DdZYiczVUsqznWV",
+	"7q1s5Q3wIrq/KvDcW4XGAaHjpkcDL/jriEbjnolL2E8UqXMwCH/7lHoW0OWtPCfayY9sf3Zvg8AxN2Eb",
+	"Y6HfBI4PVSZIjc8HuwqXBKu7b2PFUSNxuJHGZwnKsQ232hKO6AxXwXyUzp58qHZrrGFvyMs1oYIwqkrO",
+	"lH1n5OyPgmB9q2R1IhPcMQoWv2GC1NXZfPyB3HUVPyYpj/GJ5PlN58bc10n4KVxiS2B97zqDyk+jiWHa",
+	"6Ck8/pC5dj5RWfdS5PfH5J8+EwW/9aXIP42GdPds04zmMGG7Pp00lyA/JVX371Elb/ybS2IYzQqmWzlX",
+	"iIDUzbnCqAtimei2yD5W1t8xbf7zmPHdHbn/b8uNeMcC/C/7aJpdO0fKpmk0M1fVjm3AUpxaMFqaQQzA",
+	"H/CJs+rF2lBTd3pcye24ce/emuRilKYguTx3sgP2NQk3RU4NXVHNXGuTFo2vmLrhmScydAgaM+En2Nt/",
+	"suPcUeAMxv4EuMcwb8q+xcQlea5cwhbQsWFCiiVZyY8EdmdJDOWlXhJdyspqA+4MSUXWskwen5KuWDkU",
+	"wvramtNXf/1+6QNlB8KwShOidCAJrIa2bLAZ9z5bK2THbVkFoOAo8Sn5v96STOZBd6/oJubKVFyY17i+",
+	"u2EZGPxWYVYs2tU3m//5cVeepW4XMh2sJSMYWbESLlCGEbrzCFiYwFIet95yZ6XwWEZKZErn/E2EGP4i",
+	"cqZcEOqXry53u1+W5JdH5KuHj76BPz2wf/qwsH/+8gvyFXn08Ev82+XFoz/8r8fwzJfLx79cfBDPPIyn",
+	"ZSnkcQSaB4fOL6D+//KUULJWFFCfwoOWVPCU1TliAcu3jObOiz3JZeNak0zyin8T8Yr/Zi0Y91EJ1kRe",
+	"OAcX2g0h1A1IqG6aBVhSasI73MjWTEGDSs+S2meAJD10r90zn9AZhks4b9RxRw1TnJZnzanVhawgUVTu",
+	"wUmqATGXGFpjc5ewD7XwOyA3w9QHuIsJBy20fI/i1cQ7WyUBabCt+MyRjhNRpCI7qVxKUgqp1f7YmWoa",
+	"S8jNn7mIZs7Ev2mtoHdJDMsn3dLt+LN+lK5fR+pzIM48f5YTgXlPwsbFXxcDmZz3iY37Wm7GkHHhipUb",
+	"ouT+fEBDBa2gfr3ddmHp/dm+ofNxlkYpNw/Yx0oqo5NXedvRvgx3ayiI10bVGSifF+RPVz/9SLaMVaA9",
+	"PKQVf3jzKNCmlJsLS81jje4lLOF36fCfIR2iS8Z3T9WBvuMl+w6HmHu+b4nFcizB1rw8m1sOkgKtFmQH",
+	"TZ5gbF77oFLshrP9AADKz/jEa7l5hf1u76ionGZbuyP3bXE335WKKOP3n7GqFNCE5JrIMieKZVDqhCj7",
+	"NM9HNmzIui5LDzECsSvI6SHvXR56k9VHaKkYzQ/2X0u2NoSWUrCnWILhs0YDaLrLZaWKgenvcJOOxTES",
+	"MSqOZ1c7/Ydw13t/HdI8P0/e2bM8h03bSJmDroB1bRGGS7HZQ82o+8JkVSE+cbTNx626dlQcli7/2Mic",
+	"HlKXQk4PesxGnpiudbeVi/jpqb0MCpUU6NDK6WGJLpdWmcOwPnTGS8D+CyCheRBJq+B9oYmjdnz/fQci",
+	"vmXDZRFK7hHDZumXbwol603hIjGyFkZDz0ap2FNCWxnpAIAUZEkgBzfR/FC+hSyQKRmIoHqluShczlyY",
+	"b75ejDDSJwbWwC34DJPFXb82uzzIJj1HWTuMRijidtQG9Zcd14Zu4yqMd14Me27ehKc+oe/GL+KM3pv3",
+	"UubaSxNIXlxJqnLt/gKAsf7THbazYiQrpLaPHoiqz6NuvoSUST9VO+l8K+ReD/jddlY8AN7vUJoz3UN2",
+	"shSM+BcIqFDWULggHpMFuztRXmpsn57DBzYQ1fgy9ueOpGC9cUN/Ms1lRuJnMGMnNXs/Qz91jPy4GfsC",
+	"4QiIooL+6BuMEa6l6vTlTS3TmdNTvugWeazBaG95Aj6PrNbAf6kiSff7+RLfjMRBPeYB2AsbafUWRNnh",
+	"HrhwbRK92MIBjiS4HbkEAFl100/teNqK64XiICm86gB/iTVXk9V5Tuxn2zfSZcsFkdfJl/ObsByA0z+R",
+	"Or/phLn7PEXPmr0xE3oXprCfDLtXTv70mUj+a+2Xf65S9uyAkr63yhqQLcI00HqrWxCWlq/95Mru8lEN",
+	"ywqWbcmu1gZjbivGhMvF8W3ADkxfkNdyo9H0dD3e1y20WiZMVOq+FPm9sapnwuV5AbRvp3edQZXKOa77",
+	"erc73sM3LjUNYWIJdG8kTV+MjiJ13Hvjm45b5HGs88YpOs6nMCzpQfd48Yy9IAng1iSO3EhKmu8ri+VA",
+	"zi+6o9b+8UhJdadqzGU1ucg4okR8EPiVNTcam+H67Mc1YzlR2KNN5K7XKNVSOAsuZxnPWf7U/vpB4CLs",
+	"7EL6UeAVa/g4C11WGlbQr16LJLUgHgUknt2N5LdD3yEGxdjUd10u9t5ubgcLRvaAg60Nm9Umhf1gnxuN",
+	"qkKotJBlrqFnM0I/OP+8yNNBVDs4RFGfkhdXf3UjNM79VGz1LcJfTwiu/h6Ji4oc2PxYKK6VEwcbPxCM",
+	"6zX1lHvw38h9aJZMxQHtK98y+YK8lXuXlc+M8/1yRXi+xO4W4V8Qd2AZD/ilon0T8MFdsOXO0cFxiW69",
+	"9xy/CwG7pSs6sCb0inmok9HNHgIdolumm74jqBAECe++5wtNfsn5hmnzywVxoT97jYTQzwdhOQA4Irhk",
+	"QlzwqbPzg4hqN4INXWA/CDdZF8YltJSN3SS4J3HRcTt32m+J8UJoD0/kWawIQAoFBvS7ogu5T7GapvtI",
+	"p/xIn/oruj/lkF/R/Z2T2S4tldlM93fXn17T/W2609u7eRhdl+4/aUQC6Hq2YIQVPvaTz9693YUrcewg",
+	"/1r+QlDmQcWd1dYdOf6emrqnz8mjezonZ8TqoPvGgWt3J83/o83cT9mEOwcmvnM6AjgdfPln2cT9lE35",
+	"/Fq4fzZX0x00b+9cTSPH7+HOg48kYHICIJv3PfkbThNtaMkCaI6I+gTfyBt26jG+++SKGc49ITFu1XLv",
+	"Pb6MleJ8/j60O0Tya/WJtiwOjCNvsOnZqt5VHXWohdnU8OOsRmb3JIv+9u8jJLotzOwMIw3MYp3H7pPs",
+	"n2/fsXveOddzzA4NNYjrMQ3L/jKkXOGbd0ceO36y5lRW57QAJvOvU2HwlfuJUN1V7l8hq0/SxGZsX+9K",
+	"rylcZTLMUUJioZFkL9U2wf8Isz0KImCo4Rmmsu8lUXzDc1LQ8obpdsU5N1iuuG9wvAtarkPrESk+CPtM",
+	"VhvCRL4kBQdd27cR4cL3cAldRdZ8pQCypMwvyHtAXf5FyP31bveLJSAttWxHutCFwe3YhldQZk/LsuWj",
+	"cx+MTr3J8ZwrfOsOwzpuhk8U2XGzY2BuKMSzDCE1T8iAyUrVmTxHDCokatVMkVGlDoRibmbwWFgusorZ",
+	"XqZiQXrPWDUCSr/mm1phWyEo7sdWmMaFoLRhlf3JIdMH7EsIS+KvRn4QjsG/ABydrACEdDsaJg00vbEp",
+	"yRXdc7EB6MO1LEtof54rutlwsfkgCiryC/KMZPb8Ip5sGxV/wwEmyFqmm7IB5pnMxpYed8XAduxPxb7w",
+	"XSlxa388l8uhxx64NSn2M4pm7AF0YBr0Yr6zz713xSR3RqTWLAnfo6t5OouJwzdCL0lGa+1iqpBUo71n",
+	"s2Pg0KxDsQnEmgjyeVp56TmLXj9/dFCg528GHNT43e9zzyA0KD70OSGDwoomwyI9Ou+8KUkJxD1rbjSM",
+	"SCjB0YbO/CR0z9P28TcH7olU6+QqN2yeslRPo81dO27uh9/szQyDtTtGGYg3HnVrCOIi0UQWnnh5w3Oo",
+	"sfmPSCbufvI96273wyG+eFszJlpM4pSS40aVCQE1Cs16bxLqc+Ga+wdmvR+GeVFKHWRxkjFG6ybf+aLJ",
+	"OwRW+S3omOet2rxDBbPdzK4PsjWiY9pv/Lx0TE7LT6Jjwm7HD2hD37OcUux61wKVR78LOIqiIGl4ZkeT",
+	"Kk7bzbvXpu6NslalytpdFQdJedRxr+d9qpGgP3P2n3M7clq+uP/Awz2yyDPXAQiQUZqhIZ7dTdCP88y4",
+	"LnXKGbyHGqlPu3WtShfFdF2ac6o7rW20SnIpNz3Uz+hObhTN2cD5/97+/h8pAeDL/41lwA8Qv4jLASyK",
+	"TAqCmovNA+TgqfDlT8Gqp4KsGKF6y3JX3YfOeJVqjfhequ1P9gqqsejybnbbDv5JYs049VugZDKj6WyS",
+	"Aizp0JDRpXTH85Vwj8cMJHzmN+LPj+NSA77nnM1yLSR+I8Ybslcm1Tm7Sz8zZCe1IVoCutnZWDOShpmE",
+	"YnW8ukzInh8YK+EahF6SZCObnO1W1BiFT1VSMZLlaUVZkEGfk5k4U3I9OrvkQtZKSS776/kaKGumNZcC",
+	"Q/W5kz0R4VWLHVVblj/A0s6hauZDqFH1YnFHD/aOAlBIWZun6G3EeL9usgigfwD0l/XoAhdRlPy/uLU8",
+	"L7E50F2wgZ/jrafKPd9i3W9MNu1oU9ldPmeDvreD+1olAHNol8j45r5Eip5K3GRT7akuHqBPecAYtr+/",
+	"p7q4o420Q99Rw5XbXCPvqRIOvuFc2G3Op7+nCqAi10fNZc/XpQeFwJJkJaPCtepZqVoXhG4UazuIX1DF",
+	"WuwwZBaB39BxwudzH8zin0dnnTZ1B1hCnjUuvUeiJ/dsUjT6pJ37zQWjLUG6sWhHrXQo+iTC3LV35T74",
+	"65mjVgTBKhAtCWB1X+z06T0j9kvtFz+7d1P5Ppjge2klDIXk0KfY+ZPv7BVihQ/ke49KnlHX6L3wym09",
+	"o4/ur6lPqOc6n3kKRWBrqdpYNGdBeoVWayAnoh5WzxH2JWgLiHtbq3LxZOHwaIDa7oX+RfCdNS4oJEcD",
+	"G7qMVZi11cjT+S5cvmq8G4wrG28B42i61623QfU9ftejyWq6ZuXBKsxQkbPEfOkVZlW3hkHoqNg4mu4b",
+	"Y14bRbHHHX4NTPKFJoYxU7SGAyMu/kWWKjuA6QwRQ3RYsryVFdJC+A7Nl6B3avvTaxGZ4zmSChrrcUFK",
+	"vmZPYa/t+A6DzP6xojz3qK5+J+y+H4/4vW8NK3LsKKiXxPkgFAOkYJ5tBdPgioDVO3TQ1tC+eegywSvW",
+	"8LK7ZAfdS5nbCTC8QF3DmEBZSL1YJutfAbcLwhN2KUjSQu7RbYve4BaojhTlAY6Xx+0PE72Wm8g0AYQa",
+	"B8Y+ZVCAUDFZlQzalLkU5majAl5ygsmx9yY3mpXr1nu+1eavf/v1/w8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

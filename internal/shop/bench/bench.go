@@ -8,9 +8,7 @@ import (
 
 	"github.com/google/uuid"
 
-	"corte/core/care"
-	"corte/core/cut"
-	"corte/core/saw"
+	"corte/core/bench"
 	"corte/core/truing"
 	"corte/core/verdict"
 	shopchoose "corte/internal/shop/choose"
@@ -28,7 +26,7 @@ func At(k *kit.Kit) Station { return Station{k} }
 type Saw struct {
 	Saw      store.Saw
 	Blade    *store.Blade
-	Due      []string
+	Due      []bench.Due // the most pressing first
 	Stands   []Stand
 	Last     []store.Entry
 	Mounting *store.Mounting
@@ -37,9 +35,10 @@ type Saw struct {
 
 // A Stand is what a test of a saw last came to.
 type Stand struct {
-	Test  string
-	Entry *store.Entry // nil if it was never measured
-	Stale string
+	Test    truing.Test
+	Entry   *store.Entry // nil if it was never measured
+	Verdict verdict.Verdict
+	Doubt   truing.Doubt
 }
 
 // lastRows of a saw's log are shown on the bench.
@@ -78,13 +77,13 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Saw, error) {
 	}
 	out := make([]Saw, len(saws))
 	for i, w := range saws {
-		b := Saw{Saw: w, Due: []string{}, Last: last[w.ID]}
+		b := Saw{Saw: w, Last: last[w.ID], Stands: StandsOf(w, stands, s.Now())}
+		var on *bench.Blade
 		if w.Mounted != nil {
 			blade := blades[*w.Mounted]
 			b.Blade = &blade
-			if due := careDue(shopchoose.State(blade.Blade, blade.Condition)); due != "" {
-				b.Due = append(b.Due, blade.Name+" is "+due)
-			}
+			c, state := blade.Condition, shopchoose.State(blade.Blade, blade.Condition)
+			on = &bench.Blade{Name: blade.Name, Unfit: c.Unfit != "" || c.Hit, Sharpness: state.Sharpness, Pitch: state.Pitch}
 		}
 		for k := range mountings {
 			if mountings[k].Saw == w.ID {
@@ -92,31 +91,17 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Saw, error) {
 				b.Goes = blades[mountings[k].Blade].Name
 			}
 		}
-		b.Stands = StandsOf(w, stands, s.Now())
-		for _, st := range b.Stands {
-			switch {
-			case st.Stale != "":
-				b.Due = append(b.Due, testNames[st.Test]+": "+st.Stale)
-			case st.Entry != nil && TruingVerdict(*st.Entry) != verdict.Clear.String():
-				b.Due = append(b.Due, testNames[st.Test]+": out when it was last measured")
-			}
+		measured := make([]bench.Stand, len(b.Stands))
+		for k, st := range b.Stands {
+			measured[k] = bench.Stand{Test: st.Test, Verdict: st.Verdict, Doubt: st.Doubt}
 		}
+		b.Due = bench.DueOn(on, measured)
 		out[i] = b
 	}
 	return out, nil
 }
 
-// testNames are the tests as they are called on the bench.
-var testNames = map[string]string{"heel": "Blade to slot", "fence": "Fence to slot", "runout": "Run-out", "tilt": "Tilt", "gauge": "Gauge"}
-
-// testsOf are the tests that a kind of saw has.
-func testsOf(k saw.Kind) []string {
-	if k == saw.Table {
-		return []string{"heel", "fence", "runout", "tilt", "gauge"}
-	}
-	return []string{"runout", "tilt", "gauge"}
-}
-
+// StandsOf tells how each test of a saw stands, by the last readings of all.
 func StandsOf(w store.Saw, all []store.Entry, now time.Time) []Stand {
 	var moved time.Time
 	last := map[string]*store.Entry{}
@@ -130,31 +115,28 @@ func StandsOf(w store.Saw, all []store.Entry, now time.Time) []Stand {
 		}
 	}
 	var out []Stand
-	for _, test := range testsOf(w.Kind) {
-		st := Stand{Test: test, Entry: last[test]}
+	for _, test := range truing.TestsOf(w.Kind) {
+		if !test.OfSaw() {
+			continue
+		}
+		st := Stand{Test: test, Entry: last[string(test)]}
 		var at time.Time
 		if st.Entry != nil {
-			at = st.Entry.At
+			at, st.Verdict = st.Entry.At, TruingVerdict(*st.Entry)
 		}
-		st.Stale = truing.Stale(at, moved, now)
+		st.Doubt = truing.Stale(at, moved, now)
 		out = append(out, st)
 	}
 	return out
 }
 
-func TruingVerdict(e store.Entry) string {
+// TruingVerdict is what a reading of the log was judged to be; what it does not
+// say is taken as a caution.
+func TruingVerdict(e store.Entry) verdict.Verdict {
+	v := verdict.Caution
 	var d store.TruingDetail
-	_ = json.Unmarshal(e.Detail, &d)
-	return d.Verdict
-}
-
-// careDue says in a word what a blade wants, or nothing.
-func careDue(s cut.State) string {
-	switch {
-	case s.Sharpness >= care.DullAt:
-		return "dull"
-	case s.Pitch >= care.WashAt:
-		return "pitchy"
+	if json.Unmarshal(e.Detail, &d) == nil {
+		_ = v.UnmarshalText([]byte(d.Verdict))
 	}
-	return ""
+	return v
 }

@@ -14,6 +14,7 @@ import (
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/truing"
 	"corte/core/verdict"
 	"corte/internal/shop/bench"
 	shopchoose "corte/internal/shop/choose"
@@ -150,8 +151,8 @@ func (s Station) aligned(ctx context.Context, shop uuid.UUID) (map[uuid.UUID]boo
 	for _, w := range saws {
 		ok := true
 		for _, st := range bench.StandsOf(w, all, s.Now()) {
-			if st.Test == "heel" || st.Test == "runout" {
-				ok = ok && st.Stale == "" && st.Entry != nil && bench.TruingVerdict(*st.Entry) == verdict.Clear.String()
+			if st.Test == truing.HeelTest || st.Test == truing.RunOutTest {
+				ok = ok && st.Doubt.Cause == truing.Trusted && st.Verdict == verdict.Clear
 			}
 		}
 		out[w.ID] = ok

@@ -232,7 +232,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 				_ = json.Unmarshal(e.Detail, &d)
 				found = d.Fault != ""
 			} else {
-				found = bench.TruingVerdict(e) != verdict.Clear.String()
+				found = bench.TruingVerdict(e) != verdict.Clear
 			}
 			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), "measured at "+e.At.In(kit.Zone(e.Zone)).Format("15:04 on 2 January")
 			break

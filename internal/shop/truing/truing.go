@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -63,6 +64,9 @@ func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measu
 	if r.Saw != nil {
 		if w, err = s.Store.Saw(ctx, shop, *r.Saw); err != nil {
 			return Truing{}, kit.NotThere(err, "saw_id", "saw")
+		}
+		if t := truing.Test(r.Test); slices.Contains(truing.TestsOf(saw.Table), t) && !slices.Contains(truing.TestsOf(w.Kind), t) {
+			return Truing{}, kit.Refuse("test", "a %s saw has nothing to measure for %q", w.Kind, strings.ToLower(t.Words()))
 		}
 	} else if r.Test != "clearance" && r.Test != "runout" {
 		return Truing{}, kit.Refuse("saw_id", "say which saw was measured")
@@ -244,7 +248,7 @@ func (s Station) Recent(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UU
 }
 
 func past(e store.Entry, w store.Saw) Past {
-	low, high := w.HeldTo().Band(string(e.Kind))
+	low, high := w.HeldTo().Band(truing.Test(e.Kind))
 	return Past{e, low, high}
 }
 

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import client, { unwrap } from './client';
 import type { LogFilter, RackFile } from './types';
 import { useChange, keyed } from './change';
@@ -11,6 +11,13 @@ export const useLog = (of: LogFilter) =>
       unwrap(await client.GET('/log', { params: { query: { limit: 25, ...of, before: pageParam } } })),
     initialPageParam: undefined as string | undefined,
     getNextPageParam: (last) => last.next,
+  });
+
+/** The log summed up by the shop's days, so many up to today. */
+export const useSeason = (days: number) =>
+  useQuery({
+    queryKey: ['log', 'season', days],
+    queryFn: async () => unwrap(await client.GET('/log/season', { params: { query: { days } } })),
   });
 
 export const useStrike = () =>

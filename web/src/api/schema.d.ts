@@ -334,6 +334,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/log/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log summed up by the shop's days */
+        get: operations["getSeason"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/log/{id}/strike": {
         parameters: {
             query?: never;
@@ -1469,6 +1486,42 @@ export interface components {
         Effort: "easy" | "normal" | "hard";
         /** @enum {string} */
         Noise: "smooth" | "usual" | "loud";
+        Season: {
+            /**
+             * Format: date
+             * @description The first day.
+             */
+            from: string;
+            /**
+             * Format: date
+             * @description Today, in the shop's time zone.
+             */
+            until: string;
+            marks: components["schemas"]["DayMark"][];
+        };
+        /** @description What rows of one kind came to on one day, for one saw, blade, material and finish. Only cuts have the figures. */
+        DayMark: {
+            /** Format: date */
+            day: string;
+            kind: components["schemas"]["LogKind"];
+            /** Format: uuid */
+            saw_id?: string;
+            saw_name?: string;
+            /** Format: uuid */
+            blade_id?: string;
+            blade_name?: string;
+            material?: string;
+            material_name?: string;
+            finish?: string;
+            rows: number;
+            pieces?: number;
+            /** Format: double */
+            metres?: number;
+            /** @description Rows whose wall browned or worse. */
+            burnt?: number;
+            /** @description Rows whose faces splintered at all. */
+            splintery?: number;
+        };
         /** @enum {string} */
         LogKind: "cut" | "mounted" | "dismounted" | "washed" | "sharpened" | "returned" | "sent" | "judged" | "inspected" | "mended" | "noted" | "compared" | "traced" | "grooved" | "renewed" | "struck" | "retired" | "restored" | "moved" | "heel" | "fence" | "runout" | "tilt" | "gauge" | "clearance";
         /** @enum {string} */
@@ -3773,6 +3826,8 @@ export interface components {
             tolerances?: components["schemas"]["Tolerances"];
             note: string;
             held_to: components["schemas"]["Tolerances"];
+            /** @description The tests that this kind of saw has, in the order in which they are best done. */
+            tests: components["schemas"]["TruingTest"][];
             /** Format: uuid */
             id: string;
             /** @description Its ETag. */
@@ -3853,8 +3908,8 @@ export interface components {
         BenchSaw: {
             saw: components["schemas"]["Saw"];
             blade?: components["schemas"]["Blade"];
-            /** @description What wants doing. */
-            due: string[];
+            /** @description What it wants, the most pressing first. */
+            due: components["schemas"]["BenchDue"][];
             truings: components["schemas"]["TruingStand"][];
             /** @description The last rows of its log. */
             last: components["schemas"]["LogEntry"][];
@@ -3864,6 +3919,25 @@ export interface components {
              */
             mounting_id?: string;
             mounting_blade?: string;
+        };
+        /** @description One thing that a saw wants before its next cut. */
+        BenchDue: {
+            /**
+             * @description Where on the saw it shows.
+             * @enum {string}
+             */
+            place: "arbor" | "plate" | "edge" | "pitch" | "heel" | "fence" | "runout" | "tilt" | "gauge";
+            /** @enum {string} */
+            reason: "unfit" | "out" | "dull" | "pitchy" | "bare" | "moved" | "aged" | "unknown";
+            /**
+             * @description What is to be done: put another blade on, wash the one that is on, or measure what the place names.
+             * @enum {string}
+             */
+            act: "mount" | "wash" | "measure";
+            /** @description It is worth more than the next cut; what nobody ever measured is not. */
+            presses: boolean;
+            /** @description A sentence without its full stop. */
+            text: string;
         };
         TruingStand: {
             test: components["schemas"]["TruingTest"];
@@ -4828,6 +4902,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSeason: {
+        parameters: {
+            query: {
+                /** @description How many, up to today. */
+                days: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What happened on each day, the oldest first, without what was struck out. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Season"];
                 };
             };
             default: components["responses"]["Problem"];

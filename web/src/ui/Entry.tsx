@@ -15,9 +15,10 @@ interface Props {
   units: Units;
   named?: boolean; // with the blade's name, where rows of several stand together
   strike?: boolean; // with the means to strike it out
+  stacked?: boolean; // in a narrow column
 }
 
-export function Entry({ entry: e, units, named = false, strike = false }: Props) {
+export function Entry({ entry: e, units, named = false, strike = false, stacked = false }: Props) {
   const { moment } = useDates();
   const struck = e.struck_by !== undefined;
   return (
@@ -25,7 +26,10 @@ export function Entry({ entry: e, units, named = false, strike = false }: Props)
       component="li"
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: '176px minmax(0,1fr)' },
+        gridTemplateColumns: {
+          xs: 'minmax(0,1fr)',
+          sm: stacked ? 'minmax(0,1fr)' : '176px minmax(0,1fr)',
+        },
         columnGap: 2,
         py: 0.75,
         borderTop: '1px solid',

@@ -4,6 +4,7 @@ import { useShop } from '../api/shop';
 
 type Words = Record<'day' | 'short' | 'moment' | 'weekday', (at: string | number) => string> & {
   date: (date: string) => string; // of a calendar date, which has no zone
+  weekdayOf: (date: string) => string; // the same, as Tue 24
   today: (now: number) => string; // as a calendar date
 };
 
@@ -24,6 +25,7 @@ export function useDates(): Words {
       moment: as({ ...on, year: 'numeric', ...hours }),
       weekday: as({ weekday: 'short', ...hours }),
       date: as({ ...on, year: 'numeric', timeZone: 'UTC' }),
+      weekdayOf: as({ weekday: 'short', day: 'numeric', timeZone: 'UTC' }),
       today: (now) => iso.format(now),
     };
   }, [timeZone]);

@@ -1,78 +1,100 @@
 /** What is under way: washes with their timers, grooves that are being fitted, and blades that are away. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { CareSheet } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
+import { EmptyPeg, GrooveGlyph, TimerRing } from '../../drawings/TimerRing';
 import { counted, formatThin } from '../../measure/format';
+import { useDates } from '../../ui/useDates';
 import { useNow } from '../../ui/useNow';
 import { TakeBack } from './SendAndReturn';
 import { countdown } from './timer';
-import { useDates } from '../../ui/useDates';
 
-export function UnderWay({ sheet, search }: { sheet: CareSheet; search: string }) {
+interface Props {
+  sheet: CareSheet;
+  search: string;
+  column?: boolean; // one under the other, with a heading
+}
+
+export const anyUnderWay = (s: CareSheet) => s.washes.length + s.away.length + s.grooves.length > 0;
+
+export function UnderWay({ sheet, search, column = false }: Props) {
   const { date, today } = useDates();
   const now = useNow(1000);
   const { units } = usePreferences();
-  if (sheet.washes.length + sheet.away.length + sheet.grooves.length === 0) return null;
+  if (!anyUnderWay(sheet)) return null;
   return (
-    <Box
-      component="section"
-      aria-label="Under way"
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1 }}
-    >
-      {sheet.washes.map((w) => {
-        const t = countdown(w, now);
-        return (
-          <Box key={w.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
+    <Box component="section" aria-label="Under way" sx={{ mt: column ? 0 : 1 }}>
+      {column && <Typography variant="h2">Under way</Typography>}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: column ? 0 : 3 }}>
+        {sheet.washes.map((w) => {
+          const t = countdown(w, now);
+          return (
+            <Slip
+              key={w.id}
+              column={column}
+              picture={<TimerRing share={t.share} text={t.text || '…'} late={t.rings} />}
+            >
+              <Box>
+                <b>{w.steps[w.step]?.title}</b>: {w.blades.map((b) => b.name).join(', ')}
+              </Box>
+              <Button component={Link} to={`/care/wash/${w.id}${search}`} variant="outlined">
+                Go on
+              </Button>
+            </Slip>
+          );
+        })}
+        {sheet.grooves.map((g) => (
+          <Slip key={g.id} column={column} picture={<GrooveGlyph />}>
             <Box>
-              <b>{w.steps[w.step]?.title}</b>
-              {t.text && ` ${t.text}`}: {w.blades.map((b) => b.name).join(', ')}
+              <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name},{' '}
+              {counted(g.tests, 'test')}
             </Box>
-            <Button component={Link} to={`/care/wash/${w.id}${search}`} size="small" variant="outlined">
+            <Button component={Link} to={`/groove/${g.id}${search}`} variant="outlined">
               Go on
             </Button>
-          </Box>
-        );
-      })}
-      {sheet.grooves.map((g) => (
-        <Box key={g.id} sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2 }}>
-          <Box>
-            <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name},{' '}
-            {counted(g.tests, 'test')}
-          </Box>
-          <Button component={Link} to={`/groove/${g.id}${search}`} size="small" variant="outlined">
-            Go on
-          </Button>
-        </Box>
-      ))}
-      {sheet.away.map((a) => {
-        const late = a.expected && a.expected < today(now);
-        return (
-          <Box
-            key={a.blade_id}
-            sx={{ ...slip, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}
-          >
-            <Box>
-              <b>{a.blade_name}</b> is with {a.to}
-              {a.expected && `, ${late ? 'was expected' : 'expected'} ${date(a.expected)}`}
-            </Box>
-            <TakeBack id={a.blade_id} name={a.blade_name} />
-            <Button component={Link} to={`/care/slip?b=${a.blade_id}`} size="small">
-              Packing slip
-            </Button>
-          </Box>
-        );
-      })}
+          </Slip>
+        ))}
+        {sheet.away.map((a) => {
+          const late = a.expected && a.expected < today(now);
+          return (
+            <Slip key={a.blade_id} column={column} picture={<EmptyPeg />}>
+              <Box>
+                <b>{a.blade_name}</b> is with {a.to}
+                {a.expected && `, ${late ? 'was expected' : 'expected'} ${date(a.expected)}`}
+              </Box>
+              <TakeBack id={a.blade_id} name={a.blade_name} />
+              <Button component={Link} to={`/care/slip?b=${a.blade_id}`}>
+                Packing slip
+              </Button>
+            </Slip>
+          );
+        })}
+      </Box>
     </Box>
   );
 }
 
-const slip = {
-  border: '1.5px solid',
-  borderColor: 'text.primary',
-  bgcolor: 'background.paper',
-  px: 1.5,
-  py: 1,
-  borderRadius: 1,
-};
+/** One thing under way: its picture, what it is, and what to do with it. */
+function Slip({ picture, column, children }: { picture: ReactNode; column: boolean; children: ReactNode }) {
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        gap: 1.5,
+        py: 1,
+        width: column ? '100%' : 'auto',
+        maxWidth: 420,
+        borderTop: column ? '1px solid' : 0,
+        borderColor: 'divider',
+        lineHeight: 1.3,
+      }}
+    >
+      {picture}
+      <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>{children}</Box>
+    </Box>
+  );
+}

@@ -17,17 +17,25 @@ export interface Countdown {
   text: string; // minutes and seconds to go, or over; empty where the step has no time
   rings: boolean;
   says: string;
+  share: number; // of the time that is over; 0 where the step has none
 }
 
 export function countdown(w: Wash, now: number): Countdown {
   const step = w.steps[w.step];
-  if (!step) return { text: '', rings: false, says: '' };
+  if (!step) return { text: '', rings: false, says: '', share: 0 };
   const gone = (now + offset(w) - new Date(w.step_at).getTime()) / 1000;
   if (step.most_s > 0 && gone >= step.most_s)
-    return { text: `${clock(gone - step.most_s)} over`, rings: true, says: 'Now: nothing may dry on.' };
-  if (step.least_s > 0 && gone >= step.least_s) return { text: 'done', rings: true, says: 'Long enough.' };
-  if (step.least_s > 0) return { text: clock(step.least_s - gone), rings: false, says: 'to go' };
-  return { text: '', rings: false, says: 'Done when it is done.' };
+    return {
+      text: `${clock(gone - step.most_s)} over`,
+      rings: true,
+      says: 'Now: nothing may dry on.',
+      share: 1,
+    };
+  if (step.least_s > 0 && gone >= step.least_s)
+    return { text: 'done', rings: true, says: 'Long enough.', share: 1 };
+  if (step.least_s > 0)
+    return { text: clock(step.least_s - gone), rings: false, says: 'to go', share: gone / step.least_s };
+  return { text: '', rings: false, says: 'Done when it is done.', share: 0 };
 }
 
 function clock(seconds: number) {

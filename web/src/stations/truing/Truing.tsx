@@ -13,7 +13,7 @@ import { usePreferences } from '../../app/preferences';
 import { HistoryChart } from '../../drawings/HistoryChart';
 import { formatFigure } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
-import { testsOf, testWords } from './tests';
+import { testWords } from './tests';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
@@ -73,7 +73,7 @@ export function Truing() {
             columnGap: 4,
           }}
         >
-          {testsOf(saw.kind).map((test) => (
+          {saw.tests.map((test) => (
             <TestCard
               key={test}
               test={test}

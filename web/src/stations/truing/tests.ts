@@ -1,6 +1,6 @@
 /** The guided sessions of True: what each is called, what it reads, and where its dial goes. */
 import type { Place } from '../../api/truing';
-import type { Saw, TruingTest } from '../../api/types';
+import type { TruingTest } from '../../api/types';
 
 interface Words {
   title: string;
@@ -64,13 +64,6 @@ export const testWords: Record<TruingTest, Words> = {
     how: ['Cut a test groove a little shy and measure its depth.'],
   },
 };
-
-/** The sessions that a kind of saw has, in the order in which they are best done. */
-export function testsOf(kind: Saw['kind']): TruingTest[] {
-  return kind === 'table'
-    ? ['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance', 'width', 'depth']
-    : ['runout', 'tilt', 'gauge', 'clearance', ...(kind === 'circular' ? (['depth'] as const) : [])];
-}
 
 /** Where a stand-in gauge is put for a reading. */
 export function placeOf(

@@ -1,0 +1,142 @@
+// Package bench says what a saw wants before its next cut, the most pressing
+// first: what is on it, and how true it runs. It judges nothing itself, but
+// puts in order what core/care says of a blade and core/truing of a saw. The
+// order is our judgement: what may not run, then what is known to be out, then
+// edges, then pitch, then what nobody can be sure of.
+package bench
+
+import (
+	"cmp"
+	"slices"
+
+	"corte/core/care"
+	"corte/core/truing"
+	"corte/core/verdict"
+)
+
+// A Place is where on a saw something shows.
+type Place string
+
+const (
+	Arbor Place = "arbor" // nothing on it
+	Plate Place = "plate" // of the blade
+	Edge  Place = "edge"
+	Pitch Place = "pitch"
+)
+
+// At is where a test shows; the places of tests go by their names.
+func At(t truing.Test) Place { return Place(t) }
+
+// A Reason is why it is due.
+type Reason string
+
+const (
+	Unfit   Reason = "unfit" // to run until somebody has looked at it
+	Out     Reason = "out"   // when it was last measured
+	Dull    Reason = "dull"
+	Pitchy  Reason = "pitchy"
+	Bare    Reason = "bare" // no blade on it
+	Moved   Reason = "moved"
+	Aged    Reason = "aged"
+	Unknown Reason = "unknown" // never measured
+)
+
+// press is the order in which reasons press.
+var press = map[Reason]int{Unfit: 0, Out: 1, Dull: 2, Pitchy: 3, Bare: 4, Moved: 5, Aged: 6, Unknown: 7}
+
+// An Act is what is to be done about it.
+type Act string
+
+const (
+	Mount   Act = "mount" // another blade
+	Wash    Act = "wash"
+	Measure Act = "measure"
+)
+
+// A Due is one thing that a saw wants.
+type Due struct {
+	Place  Place
+	Reason Reason
+	Test   truing.Test  // of what is measured
+	Doubt  truing.Doubt // why it is to be measured again; none where it is out
+	Blade  string       // name, of what is a blade's
+}
+
+// Act is what is to be done about it.
+func (d Due) Act() Act {
+	switch d.Reason {
+	case Unfit, Dull, Bare:
+		return Mount
+	case Pitchy:
+		return Wash
+	}
+	return Measure
+}
+
+// Presses reports whether it is worth more than the next cut. What nobody ever
+// measured may be well: it waits for a quiet hour.
+func (d Due) Presses() bool { return d.Reason != Unknown }
+
+// String is a sentence without its full stop.
+func (d Due) String() string {
+	switch d.Reason {
+	case Bare:
+		return "Nothing on it, as far as the log knows"
+	case Unfit:
+		return d.Blade + " is to be looked over before it runs"
+	case Dull, Pitchy:
+		return d.Blade + " is " + string(d.Reason)
+	case Out:
+		return d.Test.Words() + ": out when it was last measured"
+	}
+	return d.Test.Words() + ": " + d.Doubt.String()
+}
+
+// A Stand is what a test of a saw last came to.
+type Stand struct {
+	Test    truing.Test
+	Verdict verdict.Verdict // of the last reading, if there is one
+	Doubt   truing.Doubt
+}
+
+// A Blade is the one that is on a saw.
+type Blade struct {
+	Name             string
+	Unfit            bool
+	Sharpness, Pitch float64 // levels
+}
+
+// DueOn lists what a saw wants, the most pressing first. on is nil where no
+// blade is on it.
+func DueOn(on *Blade, stands []Stand) []Due {
+	out := []Due{}
+	switch {
+	case on == nil:
+		out = append(out, Due{Place: Arbor, Reason: Bare})
+	case on.Unfit:
+		out = append(out, Due{Place: Plate, Reason: Unfit, Blade: on.Name})
+	case on.Sharpness >= care.DullAt:
+		out = append(out, Due{Place: Edge, Reason: Dull, Blade: on.Name})
+	case on.Pitch >= care.WashAt:
+		out = append(out, Due{Place: Pitch, Reason: Pitchy, Blade: on.Name})
+	}
+	for _, s := range stands {
+		d := Due{Place: At(s.Test), Test: s.Test, Doubt: s.Doubt}
+		switch s.Doubt.Cause {
+		case truing.Never:
+			d.Reason = Unknown
+		case truing.Moved:
+			d.Reason = Moved
+		case truing.Aged:
+			d.Reason = Aged
+		default:
+			if s.Verdict == verdict.Clear {
+				continue
+			}
+			d.Reason = Out
+		}
+		out = append(out, d)
+	}
+	slices.SortStableFunc(out, func(a, b Due) int { return cmp.Compare(press[a.Reason], press[b.Reason]) })
+	return out
+}

@@ -1,0 +1,66 @@
+package truing
+
+import "corte/core/saw"
+
+// A Test is one thing that can be measured on a saw, a blade or a piece.
+type Test string
+
+const (
+	HeelTest      Test = "heel"      // blade to slot
+	FenceTest     Test = "fence"     // fence to slot
+	RunOutTest    Test = "runout"    // the plate's wobble
+	TiltTest      Test = "tilt"      // blade to table
+	GaugeTest     Test = "gauge"     // gauge or fence to blade, by five cuts
+	ClearanceTest Test = "clearance" // teeth that stand out; of a blade
+	WidthTest     Test = "width"     // of one piece
+	DepthTest     Test = "depth"     // of one groove
+)
+
+// TestsOf lists the tests that a kind of saw has, in the order in which they
+// are best done (craft section 7). Only a table saw has a slot; what is held in
+// the hand has no gauge to square; and what comes off the end of a miter saw
+// has no fence that its width is set by, and its depth is rarely set.
+func TestsOf(k saw.Kind) []Test {
+	switch k {
+	case saw.Table:
+		return []Test{HeelTest, FenceTest, RunOutTest, TiltTest, GaugeTest, ClearanceTest, WidthTest, DepthTest}
+	case saw.Miter:
+		return []Test{RunOutTest, TiltTest, GaugeTest, ClearanceTest}
+	case saw.Circular:
+		return []Test{RunOutTest, TiltTest, ClearanceTest, DepthTest}
+	}
+	return nil
+}
+
+// OfSaw reports whether a test says how a saw stands. The others are of a
+// blade, or of the piece that is being cut.
+func (t Test) OfSaw() bool {
+	switch t {
+	case HeelTest, FenceTest, RunOutTest, TiltTest, GaugeTest:
+		return true
+	}
+	return false
+}
+
+// Words is what the test is called.
+func (t Test) Words() string {
+	switch t {
+	case HeelTest:
+		return "Blade to slot"
+	case FenceTest:
+		return "Fence to slot"
+	case RunOutTest:
+		return "Run-out"
+	case TiltTest:
+		return "Tilt"
+	case GaugeTest:
+		return "Gauge"
+	case ClearanceTest:
+		return "Side clearance"
+	case WidthTest:
+		return "Exact width"
+	case DepthTest:
+		return "Exact depth"
+	}
+	return string(t)
+}

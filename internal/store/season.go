@@ -1,0 +1,105 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"maps"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+// A DayMark is what rows of one kind came to on one day of the shop, for one
+// saw, blade, material and finish. Only cuts have the figures.
+type DayMark struct {
+	Day       time.Time // midnight UTC of the day that it was in the shop
+	Kind      Kind
+	Saw       uuid.UUID // zero if none
+	Blade     uuid.UUID
+	Material  string
+	Finish    string
+	SawName   string
+	BladeName string
+
+	Rows      int
+	Pieces    int
+	Metres    float64
+	Burnt     int // rows whose wall browned or worse
+	Splintery int // rows whose faces splintered at all
+}
+
+// Season sums up the rows that stand from a time to another, by the days of a
+// zone, the oldest first. It reads every row once: how long a cut was is said
+// by CutDetail alone.
+func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, zone *time.Location) ([]DayMark, error) {
+	rows, err := s.db.QueryxContext(ctx, `SELECT l.at, l.kind, l.saw_id, l.blade_id, l.detail, w.name AS saw_name, b.name AS blade_name
+		FROM log l LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id LEFT JOIN saws w ON w.shop_id = l.shop_id AND w.id = l.saw_id
+		WHERE l.shop_id = $1 AND l.at >= $2 AND l.at < $3 AND l.strikes IS NULL`+stands, shop, from, to)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	type of struct {
+		day              time.Time
+		kind             string
+		saw, blade       uuid.UUID
+		material, finish string
+	}
+	sums := map[of]*DayMark{}
+	for rows.Next() {
+		var e Entry
+		if err := rows.StructScan(&e); err != nil {
+			return nil, err
+		}
+		var d CutDetail
+		if e.Kind == KindCut {
+			if err := json.Unmarshal(e.Detail, &d); err != nil {
+				return nil, err
+			}
+		}
+		k := of{DayOf(e.At, zone), string(e.Kind), orZero(e.Saw), orZero(e.Blade), d.Material, d.Finish}
+		m := sums[k]
+		if m == nil {
+			m = &DayMark{Day: k.day, Kind: e.Kind, Saw: k.saw, Blade: k.blade, Material: k.material, Finish: k.finish, SawName: orZero(e.SawName), BladeName: orZero(e.BladeName)}
+			sums[k] = m
+		}
+		m.Rows++
+		if e.Kind != KindCut {
+			continue
+		}
+		m.Pieces += d.Pieces
+		m.Metres += d.CutLength().Mm() / 1000
+		if burnt(d.Wall) {
+			m.Burnt++
+		}
+		if splintered(d.Splinters) || splintered(d.OtherSplinters) {
+			m.Splintery++
+		}
+	}
+	out := make([]DayMark, 0, len(sums))
+	for _, k := range slices.SortedFunc(maps.Keys(sums), func(a, b of) int {
+		return cmp.Or(a.day.Compare(b.day), strings.Compare(a.kind+a.blade.String()+a.saw.String()+a.material+a.finish, b.kind+b.blade.String()+b.saw.String()+b.material+b.finish))
+	}) {
+		out = append(out, *sums[k])
+	}
+	return out, rows.Err()
+}
+
+// DayOf names the day of a moment in a zone by its midnight UTC.
+func DayOf(at time.Time, zone *time.Location) time.Time {
+	y, m, d := at.In(zone).Date()
+	return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
+}
+
+func splintered(grade string) bool { return grade != "" && grade != "none" }
+
+func orZero[T any](p *T) T {
+	var none T
+	if p == nil {
+		return none
+	}
+	return *p
+}
