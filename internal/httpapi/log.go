@@ -19,12 +19,16 @@ import (
 	"corte/internal/logfile"
 	"corte/internal/shop"
 	"corte/internal/shop/kit"
+	shoplog "corte/internal/shop/log"
 	"corte/internal/store"
 )
 
-func filterOf(blade, saw *uuid.UUID, kinds *[]contract.LogKind, from, to *time.Time) store.Filter {
-	f := store.Filter{Blade: blade, Saw: saw, From: value(from), To: value(to)}
-	for _, k := range value(kinds) {
+func filterOf(p contract.ListLogParams) store.Filter {
+	f := store.Filter{Blade: p.BladeID, Saw: p.SawID, From: value(p.From), To: value(p.To), Material: value(p.Material)}
+	if p.Finish != nil {
+		f.Finish = p.Finish.String()
+	}
+	for _, k := range value(p.Kind) {
 		f.Kinds = append(f.Kinds, store.Kind(k))
 	}
 	return f
@@ -36,7 +40,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	page, next, err := s.in(ctx).Log.Rows(ctx, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), before, limitOf(p.Limit))
+	page, next, err := s.in(ctx).Log.Rows(ctx, s.shop, filterOf(p), before, limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -126,6 +130,16 @@ func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObjec
 	})
 }
 
+func (s *server) AmendRow(ctx context.Context, r contract.AmendRowRequestObject) (contract.AmendRowResponseObject, error) {
+	b := r.Body
+	e, err := s.in(ctx).Log.Amend(ctx, s.shop, r.ID, shoplog.Amendment{
+		By: b.By, Note: b.Note, Pieces: b.Pieces, Wall: (*string)(b.Wall), Splinters: (*string)(b.Splinters), Other: (*string)(b.OtherSplinters), Effort: (*string)(b.Effort),
+	})
+	return logRow(e, err, func(o contract.LogEntry) contract.AmendRowResponseObject {
+		return contract.AmendRow201JSONResponse(o)
+	})
+}
+
 // logExport writes the log as it reads it, for as long as that takes.
 type logExport struct {
 	ctx    context.Context
@@ -149,7 +163,7 @@ func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
 
 func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
 	p := r.Params
-	return logExport{ctx, s.svc, s.shop, filterOf(p.BladeID, p.SawID, p.Kind, p.From, p.To), p.Format == contract.Csv}, nil
+	return logExport{ctx, s.svc, s.shop, filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish}), p.Format == contract.Csv}, nil
 }
 
 func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
@@ -185,7 +199,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 	out := contract.LogEntry{
 		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
-		By: text(e.By), Note: text(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy,
+		By: text(e.By), Note: text(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,
 	}
 	read := func(v any) error { return json.Unmarshal(e.Detail, v) }
 	switch e.Kind {

@@ -55,6 +55,7 @@ type Entry struct {
 	Blade   *uuid.UUID      `db:"blade_id"`
 	Saw     *uuid.UUID      `db:"saw_id"`
 	Strikes *int64          `db:"strikes"` // of a struck row: the row that was a mistake
+	Amends  *int64          `db:"amends"`  // the struck row in whose place it stands
 	By      string          `db:"by_name"`
 	Note    string          `db:"note"`
 	Detail  json.RawMessage `db:"detail"`
@@ -62,6 +63,7 @@ type Entry struct {
 	SawName   *string `db:"saw_name"` // on reading
 	BladeName *string `db:"blade_name"`
 	StruckBy  *int64  `db:"struck_by"`
+	AmendedBy *int64  `db:"amended_by"`
 	Zone      string  `db:"time_zone"` // of its shop
 }
 
@@ -97,9 +99,9 @@ func (s *Store) add(ctx context.Context, e Entry) (Entry, error) {
 		}
 	}
 	var id int64
-	if err := s.db.GetContext(ctx, &id, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, strikes, by_name, note, detail)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
-		e.Shop, e.At, e.Kind, e.Blade, e.Saw, e.Strikes, e.By, e.Note, e.Detail); err != nil {
+	if err := s.db.GetContext(ctx, &id, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, strikes, amends, by_name, note, detail)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
+		e.Shop, e.At, e.Kind, e.Blade, e.Saw, e.Strikes, e.Amends, e.By, e.Note, e.Detail); err != nil {
 		return Entry{}, err
 	}
 	if e.Blade != nil {
@@ -142,12 +144,13 @@ func (s *Store) Entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, err
 }
 
 const selectLog = `
-SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, l.strikes, l.by_name, l.note, l.detail,
-       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by, shop.time_zone
+SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, l.strikes, l.amends, l.by_name, l.note, l.detail,
+       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by, y.id AS amended_by, shop.time_zone
 FROM log l JOIN shops shop ON shop.id = l.shop_id 
 	LEFT JOIN saws s ON s.shop_id = l.shop_id AND s.id = l.saw_id
 	LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id
 	LEFT JOIN log x ON x.shop_id = l.shop_id AND x.strikes = l.id
+	LEFT JOIN log y ON y.shop_id = l.shop_id AND y.amends = l.id
 WHERE l.shop_id = $1`
 
 // stands leaves out the rows that were struck out.
@@ -158,7 +161,9 @@ type Filter struct {
 	Blade, Saw *uuid.UUID
 	Kinds      []Kind
 	From, To   time.Time // To is not in it
-	Standing   bool      // without what was struck out, and without the rows that strike
+	Material   string    // of cuts
+	Finish     string
+	Standing   bool // without what was struck out, and without the rows that strike
 }
 
 // A Mark is where a page of the log left off. The zero Mark is the newest row.
@@ -186,6 +191,12 @@ func (s *Store) Log(ctx context.Context, shop uuid.UUID, f Filter, before Mark, 
 			kinds[i] = string(k)
 		}
 		and(` AND l.kind = ANY(?)`, kinds)
+	}
+	if f.Material != "" {
+		and(` AND l.detail->>'material' = ?`, f.Material)
+	}
+	if f.Finish != "" {
+		and(` AND l.detail->>'finish' = ?`, f.Finish)
 	}
 	if !f.From.IsZero() {
 		and(` AND l.at >= ?`, f.From)

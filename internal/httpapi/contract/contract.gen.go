@@ -1959,6 +1959,17 @@ type Advice struct {
 // AdviceTopic defines model for Advice.Topic.
 type AdviceTopic string
 
+// Amendment What is to stand in a row instead. Only a cut has more than a name and a note.
+type Amendment struct {
+	By             *string    `json:"by,omitempty"`
+	Effort         *Effort    `json:"effort,omitempty"`
+	Note           *string    `json:"note,omitempty"`
+	OtherSplinters *Splinters `json:"other_splinters,omitempty"`
+	Pieces         *int       `json:"pieces,omitempty"`
+	Splinters      *Splinters `json:"splinters,omitempty"`
+	Wall           *Wall      `json:"wall,omitempty"`
+}
+
 // ArborFit defines model for ArborFit.
 type ArborFit struct {
 	// LengthMm From the inner flange to the end of the thread; left out if not measured.
@@ -3195,6 +3206,11 @@ type Lesson struct {
 
 // LogEntry defines model for LogEntry.
 type LogEntry struct {
+	// AmendedBy The row that stands in its place.
+	AmendedBy *int64 `json:"amended_by,omitempty"`
+
+	// Amends The struck row in whose place it stands.
+	Amends    *int64              `json:"amends,omitempty"`
 	At        time.Time           `json:"at"`
 	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
 	BladeName *string             `json:"blade_name,omitempty"`
@@ -5011,7 +5027,13 @@ type ListLogParams struct {
 
 	// Kind One or more kinds.
 	Kind *[]LogKind `form:"kind,omitempty" json:"kind,omitempty"`
-	From *time.Time `form:"from,omitempty" json:"from,omitempty"`
+
+	// Material Of cuts.
+	Material *string `form:"material,omitempty" json:"material,omitempty"`
+
+	// Finish Of cuts.
+	Finish *Finish    `form:"finish,omitempty" json:"finish,omitempty"`
+	From   *time.Time `form:"from,omitempty" json:"from,omitempty"`
 
 	// To Not in it.
 	To    *time.Time `form:"to,omitempty" json:"to,omitempty"`
@@ -5028,7 +5050,13 @@ type ExportLogParams struct {
 
 	// Kind One or more kinds.
 	Kind *[]LogKind `form:"kind,omitempty" json:"kind,omitempty"`
-	From *time.Time `form:"from,omitempty" json:"from,omitempty"`
+
+	// Material Of cuts.
+	Material *string `form:"material,omitempty" json:"material,omitempty"`
+
+	// Finish Of cuts.
+	Finish *Finish    `form:"finish,omitempty" json:"finish,omitempty"`
+	From   *time.Time `form:"from,omitempty" json:"from,omitempty"`
 
 	// To Not in it.
 	To     *time.Time `form:"to,omitempty" json:"to,omitempty"`
@@ -5045,6 +5073,12 @@ type ImportLogParams struct {
 type GetSeasonParams struct {
 	// Days How many, up to today.
 	Days int `form:"days" json:"days"`
+}
+
+// AmendRowParams defines parameters for AmendRow.
+type AmendRowParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
 }
 
 // StrikeRowParams defines parameters for StrikeRow.
@@ -5360,6 +5394,9 @@ type PreviewLogImportJSONRequestBody = RackFile
 // ImportLogJSONRequestBody defines body for ImportLog for application/json ContentType.
 type ImportLogJSONRequestBody = RackFile
 
+// AmendRowJSONRequestBody defines body for AmendRow for application/json ContentType.
+type AmendRowJSONRequestBody = Amendment
+
 // StrikeRowJSONRequestBody defines body for StrikeRow for application/json ContentType.
 type StrikeRowJSONRequestBody = Strike
 
@@ -5611,6 +5648,9 @@ type ServerInterface interface {
 	// GetSeason The log summed up by the shop's days
 	// (GET /log/season)
 	GetSeason(c *gin.Context, params GetSeasonParams)
+	// AmendRow Put a row right
+	// (POST /log/{id}/amendments)
+	AmendRow(c *gin.Context, id int64, params AmendRowParams)
 	// StrikeRow Strike a row out as a mistake
 	// (POST /log/{id}/strike)
 	StrikeRow(c *gin.Context, id int64, params StrikeRowParams)
@@ -7637,6 +7677,22 @@ func (siw *ServerInterfaceWrapper) ListLog(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "material" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "material", c.Request.URL.Query(), &params.Material, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "finish" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "finish", c.Request.URL.Query(), &params.Finish, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter finish: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	// ------------- Optional query parameter "from" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
@@ -7709,6 +7765,22 @@ func (siw *ServerInterfaceWrapper) ExportLog(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "material" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "material", c.Request.URL.Query(), &params.Material, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter material: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "finish" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "finish", c.Request.URL.Query(), &params.Finish, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter finish: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -7824,6 +7896,58 @@ func (siw *ServerInterfaceWrapper) GetSeason(c *gin.Context) {
 	}
 
 	siw.Handler.GetSeason(c, params)
+}
+
+// AmendRow operation middleware
+func (siw *ServerInterfaceWrapper) AmendRow(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id int64
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AmendRowParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AmendRow(c, id, params)
 }
 
 // StrikeRow operation middleware
@@ -9740,6 +9864,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/log", wrapper.ListLog)
 	router.GET(options.BaseURL+"/log/season", wrapper.GetSeason)
 	router.POST(options.BaseURL+"/log/:id/strike", wrapper.StrikeRow)
+	router.POST(options.BaseURL+"/log/:id/amendments", wrapper.AmendRow)
 	router.GET(options.BaseURL+"/log-exports", wrapper.ExportLog)
 	router.POST(options.BaseURL+"/log-import-previews", wrapper.PreviewLogImport)
 	router.POST(options.BaseURL+"/log-imports", wrapper.ImportLog)
@@ -12083,6 +12208,47 @@ func (response GetSeasondefaultApplicationProblemPlusJSONResponse) VisitGetSeaso
 	return err
 }
 
+type AmendRowRequestObject struct {
+	ID     int64 `json:"id"`
+	Params AmendRowParams
+	Body   *AmendRowJSONRequestBody
+}
+
+type AmendRowResponseObject interface {
+	VisitAmendRowResponse(w http.ResponseWriter) error
+}
+
+type AmendRow201JSONResponse LogEntry
+
+func (response AmendRow201JSONResponse) VisitAmendRowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AmendRowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AmendRowdefaultApplicationProblemPlusJSONResponse) VisitAmendRowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type StrikeRowRequestObject struct {
 	ID     int64 `json:"id"`
 	Params StrikeRowParams
@@ -14082,6 +14248,9 @@ type StrictServerInterface interface {
 	// GetSeason The log summed up by the shop's days
 	// (GET /log/season)
 	GetSeason(ctx context.Context, request GetSeasonRequestObject) (GetSeasonResponseObject, error)
+	// AmendRow Put a row right
+	// (POST /log/{id}/amendments)
+	AmendRow(ctx context.Context, request AmendRowRequestObject) (AmendRowResponseObject, error)
 	// StrikeRow Strike a row out as a mistake
 	// (POST /log/{id}/strike)
 	StrikeRow(ctx context.Context, request StrikeRowRequestObject) (StrikeRowResponseObject, error)
@@ -16173,6 +16342,51 @@ func (sh *strictHandler) GetSeason(ctx *gin.Context, params GetSeasonParams) {
 	}
 }
 
+// AmendRow operation middleware
+func (sh *strictHandler) AmendRow(ctx *gin.Context, id int64, params AmendRowParams) {
+	var request AmendRowRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body AmendRowJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AmendRow(ctx, request.(AmendRowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AmendRow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AmendRowResponseObject); ok {
+		if err := validResponse.VisitAmendRowResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // StrikeRow operation middleware
 func (sh *strictHandler) StrikeRow(ctx *gin.Context, id int64, params StrikeRowParams) {
 	var request StrikeRowRequestObject
@@ -17854,434 +18068,441 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhy38S/4KojeE6Fz9jSHQ0nUsclPJEVJtElJy6HN2PjTZ4SuQnfBXQ2UAdQ02w5F7Gvs6+2TbCAT",
-	"QF0aqEtPz5Cy9UUi2VUAKpFI5PWX/1pkcldJwYTRiyf/WlRU0R0zTMHfXuX2v1wsniwqaorFciHoji2e",
-	"LHi+WC4U+0fNFcsXT4yq2XKhs4LtqH1jLdWOmsWTRV3Dk+ZQ2be0UVxsFr/+uly8Wr+hJivswznTmeKV",
-	"4dLO865g5IYpzaUgpqCG7KkmLOeG5UtCNeFGk5fv6OZiscSFFYzmTDVLe7V+gEMPLbCixjBlX//fHxb/",
-	"dfngj3/716PlH3/9sPhv0dX+mR2OV/qikJoJsjoQUzCimciZImupiCm4JlIw+wexWRJdZ4VdOiV/+cur",
-	"by/IM6KYUQey56bAd+mOkS07kB3dMvuJRIqMpb8wZ7tKGiaywwO7sqEP3dGPr5nYmGLx5NHl5XKx48L/",
-	"/Q+xL33Nd9yETf9HzdShmbiEH9vD52xN69L4welHvqt3iyeP3VT4t0dhIi4M2zAFM72hOXu2NkzFeeAX",
-	"an5BBkDqqhumyIbeMGIk2XvG2NGckb/X2pAVW0vFLO3wlQ8CqLpiIisuyCtDuCZVbQi1U8LAS1LIPbPD",
-	"llJsCOOmYApGlQLYbE8PFx8EviokqagyRK5xcrsou2Nck4KVOTHy4oNIbZj91Af4rdFTklPDHhi+Y1Hm",
-	"+wnIQssoEz7TwHKwJo70GGIwrgkVes8Uyy1H2t/WXGkg5hJGAYIUVJOsoGLDcqL5PF48nffeU3vKj7/x",
-	"B7nHLaIbaTfYb7xdMMM938OrLSawz2gmjN/6CfuX+kRc1oMrlkmR68QOynpV2u1rjsCjP3x92TkGl+Gb",
-	"Rb1bwSn4FY8u0+a5zDkDmfu8pDl7LnPY7EwKwwQcSFpVJc+opcnDv2tLmH+1VvLfFFsvniz+j4eNOH+I",
-	"v+qHMOIrUdWmmbKRFr8uF29ptv2Ol+ed1Q+ampMZrtiOCXPeWcOwiXmv6P6sE17RfZq08C+6kkLj3v6s",
-	"5Kpku4HJK3zif85bhB8X1tA9PO+dZNgrae8iODFLQkXuzoEkubyA4+cGs3M9y294xuIn0UhSyDKHITY1",
-	"zxmcpb1UW3uCKiUrpozj5YKWJi7e5eqGyxpkLNnLusxJUStDtNyxlcwPF40kXElZMioWvy4Xhn2E4Xqi",
-	"Y7kwsuKZ/YUJe9L+a7FmIrPHURtZ2f+VzKohVa2tWsCE/Yuuq0oqe51VVNv9gaez7eJvMdnUbOx/udnc",
-	"cpb4kc1LcvV3lhm7qmdqJdV3eJ126VKCGLze7Y6J852SO6AoF8LqE6WVwpbo9t+YyK0Es380hWI0f0pK",
-	"tjZE1obwNRHSkB2julYstxQ8Fk89AbRciNq4ZUx4WNODjtJfszmjVFSx6Y/fMJXzzIwdgb+6x35dLvZU",
-	"F0xNn8E9L9fr1scFtuttvvvU9iyBiq1v64zafISjYZJbrkoZYRdT8GwrmNZRjnmmiTZ0V03ec1MrwfLr",
-	"nG0ig20oFxrvR1lbVWllbw89cWgrU9rn0HLnYrnICl5VqP0U3BJH8U1hxk8aDLfsfn9n/VFC7ukBrrxj",
-	"QuLipuhdywV89zXPJ9gz/mFUGCLng32sWBbVbawszOnBqixWSFMBagzNtl2CUxNdY6V4xq6p3rJ8Iq8b",
-	"GVlgj+rhyzvfBe8uLQljRH9uzcMjemf2CKGGP3R2X7jHfl0uJtK75EbhFBO+2eqK13O2PrmPtTC8nD5O",
-	"7a797pYDb9q91gXLCbe2Ruu6CyaSPUyH6Cr2UuXtQ7aREi40oygXYA1WJc3Y+PEC2rrN9VsVaNvQzX+3",
-	"+yC3AFxfihee6S0cuDznaL383GKMNS016+sKKGec3YAa85cjVuSyzWAta+Pry8hm5KwKV+4Epsk5+kGS",
-	"b4RVftPR8h9fRgbbMrUeH+irjrVw8Tgy0IDi8JMCoe3XbfUESpSsRU6Mooep+oBj/RY1v+mabo+Wbe/J",
-	"f/3vDx8+Xl5++KA+fBB/+z//W+wY7HmeWPNrr7xYG3b2anvcfMzIgVit3e/ubLM1S8+AUY5mnQNHuR1e",
-	"1VZDA72xYCxymy0XHx9s5AP3j1ltLp6DGhr+9QHfgQqKDqnCPiSVYQ8zqdjDDGwKO7fIim/riDb+k3cx",
-	"oZ+EEk33cIXoxhDWRLCPhtjJj7RzmkWUc28vGElWjORSsCfoNxES/CNAJSLFEgQY6gmwDnzN/iCV10Ib",
-	"WxskErFbBKqEp+RO1sI4ZckeBXwtIrmWC5RpkfUyZZfg/Bx7e5PqQu4701CrWy1gDLhIWb6x/6s4+gkL",
-	"xqx080aDqoWsQe/gpf3fhtabxJoU01EZj06HvVSmIDu7E6aguES/HU+RNkJac4eA18Wr7uivMHEbSDHq",
-	"TEP/cbVYg1cO15zXZek/7WC5mioQMvIGeI9u4H+12Aq5F9GP8lZWTzEEd4qlELiVwOIwmqzrsiTWyrpY",
-	"jN02uIHhC5bAfw0N3cTx4yey4orujxWMldfzRv0fINNrlmJ4gwdnCXu0k9oQWJc9XOAgA++QYTs9Opk/",
-	"rr+GD6FK0QNIb6oT5rD9hSi511ZsW7qWcjN5ytdy81IYdYhNCQeMi811oNTRfodHeEQ//cneIv6JcMpr",
-	"8HXve3I6paxp3LkRLwqsXtVcbOCDJ335O3j+ylCRH39833Cj+wWyQDOP25Ioz8UtiBW7YaU3nSbcpys5",
-	"x9bNqFrxcYZ+4R5r3ojeru4x5yJA8bO2YhhUA8Or+C0bV79iak0mqWWL0eW6x+ANgQrh+Dv+wWNdrMeh",
-	"Nww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVuwgRY6XKQyhvQMN7LYdaEO6c1y7TJO0J+IaflyvSWnb/RO/",
-	"ZkrJOvJpb+zFbRUtbRgr47fLRnEBUoCW5U/rxZP/Gt6l7+HxX/+2HNbr9gVMCONLecPiMnAljQHfF8rj",
-	"ktEbpq19RAm+dqzBrEtqrpmQ9aa4XstIJOmVsJdwrp8StqvMobue6IUu17yMH6dnmZJau8iBWi/JWskd",
-	"saqEVZbs/5ekolyBDEd9x3JJwfimMHgItZVUXGwuSKAQF6Tk2mh4tre8wE7hD1Ms/B4/9P+ueL6ZLJJ6",
-	"rBjeXR6RPsaaGyXrKrLZjJkCN1bRLVMEnrtoi54/RiVPy/Db1GXJzHXbqOtxu1OmogLBklmTWte0dBFb",
-	"RkBjulg8EXVZRsjqJhyaisBqJoogN54uaDUq77+HZ6/g0V+Xi4K6OzKmCXND4HdHzmC1WWE+024rpNzG",
-	"vYSBezEA55TYgmqiGLWS8insbba1lBUu5KibeGRjMRiiWLaVAn+cSDtYGCqwMSqAnWKltX0OIoGwKrle",
-	"w8pYqRnx3wZqupP5uBKWh6Ucy8eJ7qktq4wXSEMb+xfNeu6B3knhFbj+U1d1xNW1HeWmN/YZePbjtaqm",
-	"qiagA7L8Woq49Laml99SsAMnqYaC8lLHvO5344mwt3pvzC8hSHs8TmKEqpBGOmfi4JkweBox8mxfOnLo",
-	"Jt2GIIkGgkOBKZ6Sy/6VMWEnwQierpOCjzmhKNmzVVEeF7Lc2eSFrL7QRO4F2UnBDkHEBmH/6PJyLFK+",
-	"XMBNESXKD3JP1lSF20RzcICUco9yXXJhpiqGCsLH+bQoc+5CX2NPf0tzecWMCxMvF7qgqmKC5dfopjn+",
-	"pCt8wtoobVdOKTdkxTZUdO7KRwnatW5LXTAay7OR0hRgEmi4g0VOqN6yfVz26ULWZR7L13lG/G9kxQou",
-	"csJoVhADw0PSEKpNK25YYmxrw2Qlo4qKbAZz6lKayFV4Zf+ZOAaEuwkzieiWkboiBaMG9C0huWYdYn49",
-	"SktjtZfjKY9OYmvI8TELJfd0Tw9xrR1dalRtWU5WB2AFuRdMLZ2XDl4XhDqD/Ji8LqEu5qdqsukiOVpH",
-	"wQI/UAgbwIXT96l6o7ftXUWyLVsGdEvBaMm8Y9WudZ36C6Oxchoj1DOD14+ctI8ct7YZGkySjlbRshCT",
-	"voEXVLHbOqSsUXBtzYiodQi/FnxTXE89DvBGKffzXoiqtEax4IxCRXkv1ZZAJMjd8XldlvYK8kog+qK5",
-	"JkDEqbcRjZ0m1GV9NgixNCwpFyxHB92eHizrU6LYjuWHJckKRium8VRrurZ/nOe3+5ma4sqwKmYyOQ4a",
-	"1ebUhoms/YZTFIZe+k4qllHdvhis2L+GyHnDFe2wINXFjKXYx2etIxYNblz0nhaBdzpc12Xapc8aPvqw",
-	"NusnTxhemGNRxIhaklFhxaLV+peNV10qoinP0fsFX3VBvLunyaIB1w9yMIhd+zfQ5Y69D7/7Am/lC7wD",
-	"r97n7fm6Y1/I766Jz8A18W9o+f/2bPTfDdy0wfS7uXoOc/V3s3Pc7IyHsWYbjEGiJvXEH53EmJNsdoiI",
-	"rdsLqseXE6RfdLg+sezYyQ/+mW4ipudxtGiSDdo3dkQ0/SNcq053hISFim7YeN4HLif6MfYMt1NZdCYV",
-	"ZuRQyNFfSbDrq9IyrQq+AbBGIM0lHPIpyVcw29z0qxe0ZCKn6lmeK6YjwV1vwI4kv9inYjTw418ZaiKb",
-	"2spdnexuprjUqQ7nX6OrCsZHk2bkfSNG1psCskFrWsJmqXxsA9De8sNO3QS0PXEbFLuCNLvjpG4nwCax",
-	"fZMcHmH9FTXFjBNklxsbJSSyHkdJILOotsb5XP9E43OKTIk+rOicUjt9lipGVgwTmozBYoFJM38Pg7+V",
-	"+9jMkMU8nWbvqS5GM3UcAcPgzfctcbP9TkXPE5QtJoqOBHNlja60GAqPZMVQpu25yOUe9ihi7LfKASK5",
-	"C5AVaRV2e9dzoQ34HvzZdCmVhZ9+UmwMEwem67FKyqmPJgqp+nVOWN8E40ZJ3SRf98ssDM22UTvQZcwc",
-	"XK0SM4SSTFKoerA09IkafO0ejKZpFFTpIjk8FFIoAfk73fG4Jjte5tExcWsjoVxW6eu8W/nU0qGSuT0V",
-	"VTEd8ac12VMoQZbAj3JNXMbyU3IJuXWa5UQwaqZq9JJurxOL8wUIU1z7Tj9zw/n1e1ovw6aGKoAWZVLc",
-	"AdGcWBIdxHtAi57O3xtFuzcS+5ixsmSQQOxqICoJUQLFYBWx7NYdzadPuWNUzHk653Oer5Ss85RLCIQG",
-	"5AvZW94lG112hHZEoe/n+lhhM0OCMD2nji8/NYvIr6ohsB+tTcSwV55SngWi3Na4Hz17CCnsWgQ3CnUO",
-	"XfJoead9e1dRF/dNi/1RiZ3Vo8b1C7SpFVvbcx4XYYAf4fLslc8f8zJzxZ6i56qt8Wlm7NdH5Zr7bTQD",
-	"1z02UAxmPy9Oe0s9rqV4i8XsM42x6WSruOjqGnPri6buJPvIzbWvEB6jnHusf2XH9fVhN3vPaL94ZI10",
-	"RnS92TANGamCpXPUoEJj9rJTGx7b6h39+App/zWs0/3l0bHoqQU3o+rgX+Ch/goyoBLstR8nznatXOJe",
-	"nowsc5ajzDRePfsCPFJPiYBiCztcTriIlMX4csqjko499WV7S+fHCc5liCwdGJhjkH8G8nulrKkEvmRf",
-	"03nsTIo7YN432B17ksvMSBV/PZNizXMmUvX6e1aWQQUNkdmY7EpcKusS8/cj7lFKSim3D+QNIN9A8Zb9",
-	"ZyurtOFlSVQdn63gJkrhgiMGAIaSrWF5RGk7YxuW5JgiJV8zF4L8cmoc3L4CIcwvIxfyXmLVvWIMwXzQ",
-	"QoEAOFkxs2dMkFLuMd+Xb6YGC2DW2IzvpcwxPEedW3LFqGo5V334fWpwgM0pl4WHr4HA103k9pS3fah6",
-	"ijIECSAlu2FlzMsJOrLVmb8iGd1OLnVvBZ7jzA0PCOfY+fLisaOqk7DdVTwi8PTEmb0/J0BScFBH9lKJ",
-	"dn2Wq9dydi3WcsVUFPxl9jG0KkPqEJ6IrJCg5J5RBezCokYPwFfkG5DCfN0YxWDu1NUpBZ9I4g64QtjN",
-	"znq63BWOQ4xZ0+zvRGTLK9FmruYwd4VJTxp1xPXSXTVOxC5DJV8B/wWWiF589VwNa8VmhLafs1hgGxit",
-	"5MwXf3nQF0wgKKjIHwCQkqb7prphGbKCBKP4TsmtBvPrsps90Q9+lsbjnKAeDDe5/kdNFRtJVPhmLM62",
-	"UnTLPNhHL37j8400PegW+Bjdf+EVcnjb8u3qALAxDSjdjoqalvBq/FpK1ypAkZ39JpwzlwyzUDYSYix1",
-	"6kJJqo2PowXtimVTSq++DQ9GFOFpLBR0yzgbFbLMdZOC4rxkYPZC1Q/577DzNNtieQ2GuLJCVv+jzVsu",
-	"07xiApUEGBAqVJsXLjAxBM6yc2hP/ARIqjla/09trkQb3TONtWWhbrqqTWstRrbXHLz1pCqpcNxil8gF",
-	"H0/r+g6f+hWZYfrHfGefTierYFJdVluOY7rhuT7gwGB+0GUC86+domCY4jRyvz8TBBOzHvpn+kki38Qg",
-	"HXbcMJUQIbUSXoTYD0MBYhQFY5pCKddtJclOcm1qNYOp3vg3xvYCkKhAyVOHC5zLH92pM+EJHpiHEqAf",
-	"GBj2qPhCGMyfswcKIBMBpcSxRCiV2fOcKbeweOCBCYDwDMFwqvIn3veblVKHmn04ShBq1pUCvEwQqP5o",
-	"szwuTY9s3TNLJiZyFD4oi7A2EcRVQhrtHQZDISuU4L5MHoMuRpb5BSq6LGMJF4Hl9aAZWbaV6/VoYt74",
-	"wYMpddw83FFxILTkW9b+GHAztHPQ/vjHP45hsWi6n+pe6QNa3fJqSwOMeHFt2e+plwdADrJlVcAdGU1/",
-	"fDxG5ONic/SZBZnXvoCPEK3CB3RBS9ylkNAB3zh3+F35wM6RI5HRHbu2F3m6UI8ikIh3lXiBnfaXTHcX",
-	"svV6giPsJT4FegLLr3fXO56ocbO/N6DElO9YTuiIR68H6nN5xL/LBeoEzjUDluc0V2JHzZntVkz7CI6O",
-	"UIZ1yrQsGwXGSvC9/WOGhYHOTWPwdI3drccZcReXsUVBptTYBv4IDw1k5EzOHHSXiss30TOulfBKUmVE",
-	"+Jy4wnvRl9IeVXmZkthWYDtSY7xAyT2GiwAQeL7wdui2Eb6nBgKVKDUVo2V5IEbK7cgWf/XN5QSu69B6",
-	"IoVd9s9oqkFZJlzLrZiGzyMKoyeE7VuWOdS129UAzEYhO8lomyn3Tox2dMXllAT9E42ccdNmfrbEiGEz",
-	"aLxEgsr4YxoBspGutCzDwZUbuAMT/kaUvBM9vG1TaFI5d2O7TLNY2jbIFMtjrvCOyN7J8qARnceSzUqs",
-	"66GbPSDuOhk4OZM6u67sio2SW5Zw6ti7+QmaBlaG4rMgPZeIQ7DvaxPTZ/fyehLk7ilUHdfSI1C6UwVz",
-	"V2uf6/ptqdXds9dVsx3HBskzVfF2/NTyFE+6J76lufyZqtnxbwDBawNf/vGP4ynyfBevyZhhW414OPrp",
-	"YF3S4apTZLiKZWrOMz9qXo4W4l+50jdGlR6snWgKJbwV2EY3RosjVFQops2oAjviHNryXmqzsVYQJL6X",
-	"0QBPAs/kXVhqRbnCpNFlyACBpga+5IArIlXO1FP0yduZiGaQRaSw8MA4rxjUOyifiTgpc/PPdnnA3DFg",
-	"OygFTZQxwRnzVPeFlp70t/XBhSy7SR8RDmgnleHLy0Tm1IyBOS3fQuJpd+QY/NKQmjL9wzXdDxXa7eiB",
-	"bKSDYZn0CVfM/CQ8Dl8fQ4ppE3XyaeOwuXQomrOXWcmoEuh0jUMbnwRIYMV1tLwQM+YkXriANH4xoXY1",
-	"lQ0JJ7djJDSoByEFHgjidmFABk4rYe5Jyf8wwfe78Lh34XF/5yh+Ng5vqNomkhk8CqrVl+0QJKM7htnS",
-	"8G85PSzB8wUKNd0vfQTBK4KIpAcK3wX5SZQHy+SaFNA7ChoebWqFHqrbqCfDiP+rWolIusZb+3F7dJ5Z",
-	"Q3Cl5F4gNsFeKs3iYi/HBLHRdgCNfX2sXbhTOYIj+2eOSKpns3YnZf4MGG9yn0rcmR5tsI8ml+o1+sPg",
-	"ZmHRqX8WDDVCy3ICbE4OeT3uToHPiR6JIAJmp856s65xvLVO6ZcxdioZ1eeQIjt5lmFAPY1eAO9B+IfS",
-	"fFBoqcEs+NvMaNXg+ITeUDet8DFOm+e3jBcfeyINoseH7Wgo2iJKs9o437T8g/7GVbyy9pmSWqP/aDI+",
-	"/bct23lemeTL4HIM1RlUQ+tAS7B0leCvy8V3NFYjQsWmZHMcWjSchDROQVPLmFuVLseuJhUcb2wMRRw0",
-	"fEg+gSrUEPyNfoBcX5e+bWIvocgJDC42BLLzAh4+impM65zq8vFlsCf4S5xvpCFqp6o2fEBDxhizfecC",
-	"jmlFk4k8qJm+mo4eSMldBlfIfjlAOWKuKKDsgGeMipyqnOTshkMrNADVxZ6Mdqci4L/22Nhh5/mg7VtG",
-	"znpHl3I/fyZ4a9ZM/SByb9r+kMsjEvQ/L76Lddk5qJmiGaYhllJqEGkckO8BrU00/ZvQKqrjh+A7zsq8",
-	"Kb7sbZX9MXr9JsHPpjQqwmHdIPBK9IPtU63Oe92l5cxQHtdzUqtOrMKNFF9Cyb5zu98Q/u/YBiHTNwmK",
-	"AlZ04pZysT7q+nVRTBcR2AWk1coTM9W4a2oarXaIO52gkseeQ9SADgwSd422M2BXvf5tsnetOBjJaCuS",
-	"reqyI3x1gW33spLuYBhFHXO5fhtrjj7XreBrzO8VLFbif2IK8+Fa1uZ0OHb4nHbS8R7yuP248e33enm4",
-	"ol0JfcHzHMDUdCH36KdmUy7q77w/e94t7ZoRhsZRZe3q4mAfaBXnQ48Md5y2Z/oAOBXN2AXpFEysaatI",
-	"glFVHsBAK6mJyHT4fXqDrdLl2E98mm/Z9NF7244rC4O4uaO77aKWnsoud64NNanoasVQsDK2heu/zCft",
-	"ux177q5/D/1rpnclANFyHQuVPSOVkhtFXaJyVdKDlQfQIGdmy85+E7OSA2U2WLS5oWpVsny8hZlvjoAd",
-	"yVzFeviA2PYANd4y6mVrD29jOipWinrsH7WvxgrjcGG++Tpq20OdVLwWimqogCoPBLr3uHQfjPxNB9wJ",
-	"61kunGVhJ4xSRvVcd9+9+36xXDx793yxXPzwCv//7N3zt4vl4t0L+9NPP758/+z/XiwXL3768dWLZ6+n",
-	"oYDgPPMxQL4PzSOiV9g4hsUzvW0S2yK5arUlftdvd6yX9FxyTOQsn9VdEErV012ADNMuIqxdL6u6zMmK",
-	"LQkXzh1q5WcA9Ds+cwOpY++8/RHUAiNdlfnk0PNEr8uu22/oLlw3DpQhoh1BW2PotQVkg7BYrHY+va/T",
-	"gdKCD2MmHxiqNnP65oYgzAzUlndQNRz7vlYEJgYxe5g2/vsIfEsvZGJP57JJiA072iYAztjm3HaI5aAb",
-	"gIfVYdGhtuOz1umNSzZ//G8bmX+USgRuN6WcnqDatGJJ5KRACrrHa3X1JK6PHFXgQx5LwxtHHnSFhcM5",
-	"WWY4d/2dTw4IHfahlISLJbHGijVFaIldcbqdkia5dnxI5NGXg1XniTpyt2b80KHEBWSTlw4HdjqbeFGX",
-	"4pJoBsftcS5Py+qZU5h/i0xLdyzT5ftI7J9pDFMtY8IoNpTRv2Vq3dT373iel8x7nppuUZNAg0U2cgaP",
-	"z53mOesUKE5tXDMrSbHvZ/ArXbbo0x5zgMolFRG9qSzlfl6/hRN1JKpKHkPiBGBmD6NKd9aUZMxgNEye",
-	"CaFs55TauJZgfyV0JV3JHgiLFmaUK1+9OMv9bUXkLISdvVNwZhDhfazpVz+Rq3Xvthe17HKEI11r092K",
-	"mg1Nc1wqX3pm/vOtdc1TlKyY3WuaVJclUdRDfIiWwHEpMFAUsXMy4Vg5H6xVojBPXJZYMceo8D0ZFFqw",
-	"OoUGE1PK3ODt/d+lAJWaM3WGLvpJFX4mO4CxFQ/x3JpTxqPabe1niv9/vu3yymg0AocAnU62G6agwDmV",
-	"uptS21Kh2rzT6tDS2uaOiu+Ud6cMeJUetzHNdVdmShJtl3QvMVRE9RbMY5/LAYWlUN2Y8nxPdxsMIkBC",
-	"SxKfzJ0VUrNpHdDOUWVnvy9aVO3ktBNQzpPveEtDCC6jZXkMwJFa7C1AncYUwXfzccOGhUe7QnbEAJqp",
-	"Eicl+LO+pXOskd6H3dNKap9C9Rjs3RwRP1OGy/U63fEjlEPsqTDTUX6iwhS6EiKvd5JTrTDqt3hs+aWT",
-	"u/sueQPPh64BMeuEY2u7HG3S+/UeHTO9zYLu9mPAx/YhZ8afNdENkiPSBhSkuRkJ//dtk1vhy5V0WXk5",
-	"YxXr4SGfdlg6Z+XL8Ya4WSmzKOLbyxumDj4TEtzxCD8e+mJ1sdS6Jcq9ZJR2Nl+3780UtYdmxfWOi9pM",
-	"Tqpbc5PQL1w2C9dkXVJDsIWv64LLdUtUHX8W9Px1zU2O8XOFZuPlg6/gKceHre4nU1qrRA25WmjK8ycQ",
-	"GDHofOJZcQTNt29ak8L5l4CrEM1RttevRohbHDyOIztrO1z31ER2EmO5TkJ72c+CJxyMN9FcbErvwfdY",
-	"QfOc2+4D55mW4KqJDhaTvs9cYoJp60Zck3/UaHBC4IEZp3kcrXhWl+rmBjjWs/NkdnwcGHFaD5W6mnke",
-	"Ex1Dgo+JC8GUPZFiAxn6e6qm+z9Atl+V0sRrN6KNQ6y1KfrJ9BH7uVZCJ71w9rxMJNoJmRoDN7HDqZE7",
-	"qKKduIR9CgYwDXnbsWtcEq8/yx3gObzKQeq278TlUct0bGPZZaGehG+EiztcXkQ0LS7dAY4qCq2OXNH2",
-	"Dcr1wSgASBOQv5WS+4mx29bo8yO4P1C1k4JnER1mV5Xc1Pmcvk0F1dMzRPsKWHu+9lgxkv4ALtarrJCy",
-	"7GQyAWpfAKdG5cBudF3GS11woIjDm32kmYmrnFltECQCkJ6zQnLs2od+38RFXZflDGB1XPhM4PIZwtmj",
-	"F8/wfBaHpNBxw3EpxnvPhJV2vrIhUG9xPpkLtyPGCq9yFgMwe9fFhANNym4cdpgAsI4V02ZJQrmHu7Nv",
-	"hyYRmhZOaFU4HyKh3WRvUuu7OdrcrG4VrNNiJyW3fceojcsvSbQablpMtcPNyS4Xr0Cy/azYDWcxZ2ie",
-	"x9X8LOTCxkyAjXN3HCs+gAw/XA0zSSnAdSeCIrprziWLV3CdS/jK8Enu9bDWgbqWZhHHhDuqWxicJCZO",
-	"8dHpJGnnKMc6XyUdv5g8PHMin3Ic68sgI4jaLxyQEkQ1HyEOYMFozhSW5L24+iuhPhU+krNRdLOLfd9e",
-	"e0mNptEpyD6FIUInEOorQTyZW4SI7nUw7Y7zv5NB1nchvqpNAF1dU9XEdjWAqvMSypoV12xqvcRchJfb",
-	"4FGkANz8dyfoVTXFO/fcvG7tqwAmAojC4wPtbjH3m5alNaa01TDB8+7+meha3TCHq8vNxVnAunDMcbwi",
-	"eCra5exPkgszJSuo+9GGCSmeIEbn9W63JPAP8Kew+UuCvjxHAR46S7toN2YsXJCV/PiEeO5ZEqvf27f+",
-	"e7trAeQ64Di+Avp/LD8Ie2PBS1TkZEMr+x5CgHOxYUoTujaAr2eYNhfEUF7qZtUXdq6KPSEuB2nZWoX3",
-	"6C7xGXtvXnwQa1nm7a/WWy7CWl2L+N4iiaI5rzU8vmIidyNF9B78bWoj7Tn+y+lRgk6c4AH0KT12xQ25",
-	"JeYO5jaqkzr05Xh+Ge71eZYwpS4YjomvDD4VEDgxfxMNuP1YgdnONJwMfu3bDzYn5xXP1Znm9Qd4hp/q",
-	"fJM7WXGe0byUPc9op8f8bjt3HG4kJMi2vE/p6F1zJNuFJpZA4H76CJF6XjqXEfhq4iUmfqx4hthp6V4A",
-	"76zvEBRRpvO5rLZo78OsPjnze7aZjE6dQfxhbGIgla9ohbofVOth1+aGhvtrnhlJYWqdCE7Nvw8aLIFj",
-	"zb6iyuBX4lUHKN+lNMRXQVMF+sdkjX49UNZAQVvhYuPTHZzXzEi7jqlz+HTB6fyykzcjqaoHp4rZv0Ei",
-	"2d8tBZfQObvXpGriKuV6rZlJR13tnEbOGvKsMaHBO2zepZMOpUQqSyqacbGZMVY1p2GjNrLSw7nC9hGf",
-	"KryOZQovfckkNqA/bgJ8wuk3vDQzxO3cUEz8wsplJwLickUb59pgQcaf6nzDdkyYz6hv+3TD0wUb/b3r",
-	"WjgBwEWrs1PJt+yBYHvX0GfUB6NTnVT/zNT6WX7Ds2hbY7jkyLouSzAUl+TvlrbQsX8njVR4HXKV1bHy",
-	"b/fDdarDG/CtYnRrLy2qFGeAL01KKTZNwwAsPF8BAQ+TE+/TkKzPyEpxvYW2Ql9oKCHBsP5KmgLy1vAj",
-	"p05VjxcxWCK/ljR3QLdSIUlOb6YMudVi+rTHaJvCh5KaFYUS1xb1UiwDwx5jcMrNLBSLeZpF6eacct/I",
-	"PZtO5GTD1OcHRK7jN/bmB8gAIpXjW7pl4zGiRmT5JbnvWLaIFSVygMQ8onLBynjiwTOAa8+2TZMT6Jpl",
-	"7+qpF/WdpDQYuqvmBOjmIkJygR0b/d8F24MyiC3UOk1eIj7t4Q10buvWNyzDBjSNhXHFsX18TVesPK11",
-	"rTfWEulq6Sz0kKz29eVII1W95VWnKcDlkRPWrj/kmoJG4QppQuP/jRSM0FIxmh+6mH5fjdWp3SLnt6HO",
-	"kC3rL+GTS/GtSHRwBccy2P62240zkeORj6H6FMeML1hrGbOWky1Ubwmnp/t1QOPVy5lUWXG9ppmRKmmZ",
-	"GLoq2Rea4NMkl5o9de39HkHtOfw700RLKdCMnoFT1Zr9jPDe3S87ni20aUyqU6/l5qUw6nCOwpYz5dAm",
-	"AAkm1RG7SqvjxNJEzhTdudZ6PgV6Ujbppo719XQpikbV9vLdMaprNV0rg0GvrWBoa9OutGQT9VVtAgTE",
-	"hHrAQJjeLqXBOFrKzhmpNxN709snkdQAqmOYye+Lg79WFTNcdW7T9uuC7Vk+XL7d1CwgsnhT0uZev62t",
-	"eg/gDxStA2teLtu9cZeQTQugWvaPiplaiaVvQIW9lEIr+9DIc4bQNYpvWaISQQHEMnKRe9BaTh0WGkKJ",
-	"UXW2vV4dRgbH5+wc08c2imaTJZkBWTzx4Vs6GpqCtCSU8Gu5edVkHk5LzJmSYRNJUgC1as1vGClqkSs2",
-	"PT03LHIkGaeXq4+B4lJu2orbSMIOptBMTs/prOy4VlcyfZyfM56W4+VdpE5NJCFhovnbva8rsYU2rCvk",
-	"3A7xRj9CgogQTQJvznXzF+zs3/R1hj+jkMB/RixE9DwsoOChYhm+u8OSRhTekMUEggRR7ez5ygP8F44K",
-	"snThDzZOxJX7URuJf9y55wsGfavXDsdJ1ULClzjAPMDfAkQ9RhUVCZjS13LzM40BgR3X24xwM6pPsQwq",
-	"5wpJJIk4HBOocK3oZoJtjiuK7e4buu3kN0ObfNxUCq5JqyhiFrPViyR4J+lKUc1v2LRcZ5hifpLzm5ay",
-	"3y9YFJqbw/V2c737alYFfPKMhVRkuTZ7hMgpqMrdH6vy4P4EG6k54IaXdMcFQogLykvkQ7k2D3bMYP2L",
-	"3SGewT+XPH+ga+UQcjO4VR9AP010+jIFr2hjWTRaKCNzVpbJ2pfk/Q6YxdF3tKxVxsbFBc+bZLaQu+8W",
-	"4ydY9jYljB7lORYQOWekC7ngFMYAoQARhAV22PUyZIlOq9B/V0hDVuyCvGv5UKwAQm9u0EJdUpF9MZJN",
-	"fJYGnnYpUXy6sEr3QU+cQ+tYB22X6fsPvo6ubseF/+uj2WvFZdzBwN4NFdE17b7kTbfcUwIKfds3fEWP",
-	"WlGOTIObILbbyjUWBfVWb1mO4VjXzJ6tJSanAVgThqG7POTBW4duhLf2mTNCq44Dqr5paq+i+j/2qjR0",
-	"y/QSg9CrA/wfk+VoWTorZ9fqwbc8hseJ+G9D975laPBMCWbI2jHnRFzXjHlxMiXNgIq8nP44LHKyc30v",
-	"sR/HXEcNzgLAMYvWEptvC4PHt/FjxItmRQVT1+XkRo43bEaxS8lntKbY26t84kqOdFXXOa75nma81qqj",
-	"dGk1ZwxBRgWHAq6stZL/ZGIKXmwYaS5m7Bsp2CFplLQQf3f2wQty6XI/HWBSJ/7Q29+C0WpMpPy0F1xs",
-	"ICkJ8oOomvcG++jkZsXU9XTWEBE77A30MmmVrkMMsiqpcD1lMqlBvpiCiZPL18eK1Ct60A7pPVVo7xON",
-	"7Xo0KZnWiFAEBCdSuMjtRsr8acjRJXxt3xGAFW4Nq6lOXnm9pmoWeXXl4v2zcfArtLw6cx7tsWMTt43x",
-	"Y3VUcVJKODZZAYDmVd3ptj5wqk7qkfHGmpovCobd0KNgNMdV9XH1n6+vnVo2QQVGBE73SpwwtTBXhlXJ",
-	"DMC4f9p+ynTDsfX5EQZPfCiyhB6ouPtCE+/4tlIHlRyASt5QnsBnqHjWl68Q+8UeCJZaklsp7WcHbeQB",
-	"BORLCeZ6LcDIxILtxTLUnoETQcGrwLIVFy0ke4hIL1yGZAPI5eEHMje4g1KIWVM+2WC6V9JwU041lvDZ",
-	"kGTgN78hWNj0hjZJhoria1Oh976zetSEirY07Y9/D8GXGT7qGY/2zXaIwC1c+2ZLXa6yuqTxZgfD/vAT",
-	"EIi1O/IxfzOrZp5skB8x/isUo3miFJ1vCrPAxM5Uf4f7QSmO4ROHDVsmIQGAgsvA1T1oYqQisNjQKfGS",
-	"d0bewXmOkd//kA3w9eUdZgMc0SqdEvAj3bH8eemw+nreymmnLXFQki6i6DJ8A/PgZdtJCWIeyp3gNqjj",
-	"SfU/Vf7a7Fc6aXPdlAYPxnZDoeoscVc0GANDo3soAm9BRV080DYG7FqPa+ZSAgtGcw8nZ3Uc3fIGGVnm",
-	"hFprO3757rhIwt2knBZRT8U02eSiqsdZ2wOIPBhpnS4A32JkNpGIMdUMd2BlExr1mvME2FpSLQpqAmtv",
-	"qOG3znNM7Mi0zLAj3i/5msXMF7Sw0PsJvcAKqipEPi+pNlNNkkrxyR4PF+KZ7k5pXpiCIINL6UzTHWLp",
-	"iRGjYRwTu9/DzgUk0S8voarE/cVFPkhlx8EUUvxzVKnAfBpI/tep8zCXMxOdSHpTNePGqWCKuE2Sy04Y",
-	"8QgE1lPI6uLhwmlUe1ryjWj2Y1DNnqIzo64Mi4p+R/QsrKSBJKZUuoCm+4DtRRT0a3d9hJ6SgpZr4gBG",
-	"oHoEfraDxQXu6nA91Y17BUGRk4G+Z3Q++MjNta4razWnLoOMClLYywSLKTLm+wdCm2Ko7pne3Rynii0a",
-	"Uqk7Za3xBodWNKFjmWuynp7mBBgA0Gxycrk9dvc+qrbvVJOZ0EoS4BPgXjRy2fRYBP4oKFzhF67cOI83",
-	"fo51lPMjQNCW68G2ck+h7kVHqlmGUTIwnBatwWPlte8NmGhxb3dByR32xZEK+7NG1KHgHU60wtlLtSU7",
-	"xoxeNsVY2IoH8tqmYvvLMp+sMLhyjqgfxAEMDWK7wEPtSr6xGoNmQuzNP1Du0XLuQuPsTCrFMkAu4DNx",
-	"BoGq18Ynl413DkHAjwz7f3Z7FSlGy/KAGzW1lg+mT+PIvW83lz/jtK2I9xHvOuR41rQrt0eUEiuFCDSO",
-	"f0rgNt9zzXyXfkBqBkxpsjoQK8zjkl5Wx0J70GmOC4vsnBvp2kgTw7v6ATq7CnB6KwbrWzGodTNgFOCd",
-	"m0rrh++bJf1Rv3Fx1tsKfCzzgI63k+tPdCH3cF/HVsuzwmFcunsKsyY5ND4kmjFBSo6u9eADqUBn2MfV",
-	"DytNKzZdnFy552MGSDRxt1Us0nDiF9r3xocNBRPsCfmwoBruP6qbpHH4UX9YQNoCCM3CcwQ222eKRcWx",
-	"3o8Hf67sM13rZtq1Geyc1M059T57gnWcHr3GXZzukgP8mmiroVZ2ib922ldZn/PaXHUkrKLCc9nWG5vj",
-	"3j+uDQO5a6nTw8NdAEeKT9v0C6pCX1M7OryOw1Ka72llNdP1yFbjbVce881RfUwQVo5KxEgnoAg1ZCdR",
-	"ZQlOsMfjCCy38IIhp6RdX61Gxd2vePvdC/LHrx//r+OI6pQWxhEdakng4qmoKYius8L+NavNRZvjEonk",
-	"sKfXiZCNNtTUiUKYVDDCzzJmccGvTZzCTTXYe/ktzbbfcZx1TnOBANEXlSQV4gGGYjv0Wml6g3deKxWo",
-	"DQHS2pjQDXpYQw59o1tGaWvwry8vEXJkpEU1juGGiFIp1BZ0yeCbVcY6u3bb3K59S2I085siSkBWdJ3E",
-	"ACLX8hakJArcjQb073RTHFYTugQOfKZge1RoPn3V+cx2b4DVHPcWIIxzRblKxDtpVM/C2lmusFtFaMTF",
-	"ulp+09Xuj2PRgVZd4+WxKuJywJo+4O00a1hCjq18xXixvB0rvsGYRn2r2q4JFTjDq4Oz5h52w6UXewIM",
-	"wq0hDJoPCanximYIB12LHRO5C0za3XiAyeYrzMIoJcasUa8AbWACviTOlyACZtjf/5kc7cQQWP+bjk7w",
-	"+HJuoXyrHWf7DF08jnWWvu3mDjjCOx0qR/viKOaTWrr32SywjHDKj6/SYOa6BGcpwNJ2pRRStRKdsVx+",
-	"z4TpNzxru6kbD/s1hJTb0uvxaGwT/IrXQRSlUfkuR+twmq+OsrzzxoaSR8wK8ewIaj5EXnTFUDwCusGD",
-	"fhqJq3RoVcsW6OIGh3HvisUMldgN2zh+o3YibVwVTcZr465wnuhI+nnZ7bXWUn4YSxQI1SvFMyriOcSQ",
-	"pDbPIV0paRqM1RmlfHSfqDrcX+/oIaYRxWJrDn63ec99e2dh/sPinCJ+qs2JLX8C2r4PIc95AVy5c17Y",
-	"sVlQSpViND8RbddP1R7GrzhGxSu6T5BwyO8f783hsJ2YyL3jEBNcJvoG3awy28a1avx9MhlXrJT7a3DJ",
-	"DMYuKIEMI6Lp/gvtnB0QMYABoJkRDDLxK1AAzSuDeeaLDuy7X2gCvUa9EDmWHjv68Xp+pyT71jzEmh0X",
-	"p8zDxax5+gzcer276OMFLY9IEWNxh9F0TacyTq0LuCdjXPNchni8DwgQuRea+LfIWqpbdLOL2AZZIath",
-	"Tz3TBkM1oUqqkNVUl3ympNZZbaYOrokuec4IvDc5Kdrex9eamURMdwcoWsD3mthnraml4xbbIJbDcRyw",
-	"1dnKbc2U5XKFV1AyG8eQHT34232SJ/pbP2Y80ioyNitDEd8om6uit0rfWEoKRqwZEUBw7HuAbKLYnuzk",
-	"zeQ9xBllxUSqxSPATTGqlhgk9KgXT4lgG2r4DWul4gMS6qyZFbYCit1HtTIFdM7qRn5d3LaLI7lER7Z2",
-	"wNy+bcAkOFNWztqjVoR10vBlfm3kGB+9kyWDUmY9Ixn3Vtm1oFxPi1D2wcZ0VXJrDk3FAxEy27pCueP+",
-	"fKABYO2aL9RzKe5S5ATefeDAHY7FRsmG4Fj1jpal5aCW5NjUVGEtKn4OiKfJgc6Akxc9JbqgazN5LEhA",
-	"u56V6+hzos5Z7Hl7R52oZ6CZ2od9csiUbA9Ru7TMTjQxZFSD2esTq2NsfkrwE2TS14/TfGXNdMNLwwDJ",
-	"7uvHJGcbxSZLvrTM+14xCoi5mNVqDxuARRP9j3o6pq9qnILDWZz4mH2jmo5Gy30RZ8QhAVXxxwmPHg06",
-	"q7E9LTwXP9EpoD0HJaxbDaes+INcXbonBdVL79AFDGzIkoFItSnYwUfsTShennS7v4OEGGjVPJjpH2Vk",
-	"EGxfaMvBcd4drQZo49wm7kbo+dSUtyVb6eO1+PXjVPt8N1n8ZL6TDSmJscoxAHlDYLxtYdk91CeeUyOv",
-	"V7I0w5apUbUQXIovNKn4jTTeOrVvImOA6uPydqaUITbX7qwL2upeIzsDl/BZdqZVFHJ8fb58RzfxrJMb",
-	"WZrphb+6SAKp+XgLPjS1+SSOKNfrCcYBDeZBcLmZyLTH0mIPylhSX8ak/7jKDK/OUpXhjUm2jlNepCIe",
-	"gQWnixo/w4U6XTwPL327BlPLjdK1dFGwt+F0kSna9vNxlkZj1oVv9qK9dXe1xFPrPBy5aBoNuJ0k0jLF",
-	"vMgfiBtd0f0rUdVmpgcmpFWtwICxd4WVW/a6ACwSYy1IUdPygvhijKZM2AONQOIA9i90RRoH5mAVMD3G",
-	"VYBH8BR+d7j97nD73eH2u8PtP9bh9qm8WZ/cp/S7Y+a365j53ccy23b7zftLPh/vx+8uhd9dCvfhUvjd",
-	"N/Bb9A10nQFJF0Df6A/yM2pcZ4WUMeQ/ouEXRENAyUW9YhTAwbixRzSHhHC7PeiZdT7WeEF3d5o/1dqQ",
-	"Ssk6mLtWTV6STV2WzGgCGL/2J24ggb9VmWMN+Y3s1hnBSIvlwr3uOwpFi47OU+Q9UNJ9lUgyjxd6Nqjb",
-	"Oe01lULw2kgnDTUDj+pbenhDVRSMqhaGlzEhndNDcKu7OknDd4z80+3wyBL7aflYFYSz+eXHCTcNePb8",
-	"KbIeZC2+PTk9OEtoT6F3/Ypm20lbdZ4k12tABzlHqitGpNtprl/eTsnt1yfIxMaan0Q0PW1S84NzI+63",
-	"wI9aMCCpRipXjcDossbLG6YOiAMZdGqojcMG8HINFwwqNO62QX116fFldL3ZMG05as2woqbvS8xm+Oxq",
-	"FQkWvCisqoF61g3X3Gpa9smpDo6CV9elpDN6ZrGPfLzih2KV9npCuuZ3gDje76Q3KQcj37BUZf3euX4b",
-	"B28m6zJHfcDujeOMJ1DyCUWkvNtvLAFJ5AiFDlAnQJnXyJp/tcovFNE6tPiq1sUFuURIP/BBBTWud0Gv",
-	"5A1rSlSnV+1f64JOBunxHe66c1/ZEULnFLlnikD8YGpjW8tHzj871bvHqLgGJpzjQ/WoySOISfCYL9Se",
-	"yrLzGvrZbZ1FeMV317trPRlLKQNc0K8uL6fnJLt31lKama9oo+Q27l9AnsXTUkqxQYgjeJ7k9ng5XJcG",
-	"iwJcTFOtK6hZ4OLalcxOeQXni9vscy8QrOsbhOoAWIDQmgJUZVVDURFkIUzA8IApMB4X9ZsG3yWUIJIV",
-	"o0q3IG4xHQ+0K5jRSrZSSocTOtlGK8trO0Z0Cd+Ck8Wdf5zJiS/73pJI+HKQoVPn4yLHpixD+/Aen+rf",
-	"443AbV/kfuOX/vrssU/vUuvJmM6R7QjO5mxGWmh2RJu7iztXVv+s9s6huza9LAqE6e2IuzEbIRdVWAoZ",
-	"g7iF2tPr3QimfA/jHcpeMGcNuIhcEr2nlSZrxViZaILb6KRfjimkbgt1sEanQSCgFe9s2GMchB+aq7eC",
-	"YIh3FNpTCZ7Cp2BGriVa59C/vEkrupiRjAkwA1H18N0AyExQFeM+jIgz+g+3dUY36PcBQ+BRNHS+QyvM",
-	"hQBcCX0LLQndTI6PCCU7ZhRrmiSDuQ7PjDDH150SwS8fD8LRXYdqv8iK7VUDcOB9ozUgtz8ll4SvQSRq",
-	"yvMxtp1kSvEdu/6nFCyN3aSt5ajJim24ANZjIl8GEIKXtT2fD//KmRC01WQa7GSi5Y6tZH4A3By75qcO",
-	"z4OpG6bctyEaFkeAE9GryP/mchhpdnpS0aRUlZ586R/t1kmJ7Otg/wQrz6Ylgvwu8W4j8X4XZb+Lst+M",
-	"KIu7ZW8lhKKyx4Wx5sahjrspwEhzeylcuba/nQaFQkJ/wHX9z3+2OgNDSl0cVGK5uGqQtqKQiLLSsE1e",
-	"t0dANnT4o3p/8K02z9IZvO+J/vT9l5atT4kyAjQzPROAxfH6judzwG6tfZcVgwp3CuBA/2RKPmhaIS4X",
-	"K5ptwXQAQGNIG62oYpN40002mz3xvWcIPXuM5Ttu2bkRfEObyqHITn6lj0hs//FvaXL+QMt1PDAz3b+0",
-	"3czwoU2P07gVvrb2ZKzqQE5fYcu7EXBPqFIc+0YqCWj9hsP/1rQs9TiyiSeRXwiQoW1148cOkP618yj2",
-	"8WrOTvgjkJqw3oHVxeGLw+pu0+No5YHgj5WjDa3iiZLM7Blz97+DoCOCfQxpCiUXzCkC4GfjOYPbVRwF",
-	"6AYarZU3bDZ7wgGKfOTkQ6HpZvqOz20Dk976QOuwAr8xgRIDeFru409D+VspRpv8U+jFFFAa7T4m/Pw+",
-	"Z8v1IB3Q8b7sqXiPEk2/0hkxloeYyD13NSu79by7VpfYMdtUyH3C8Qn+VX8O0Le5b6EYQ6IZE2NN25ML",
-	"vxxMK/5DBDelomIwg/akTcPkteNNSOZZ9QCHhwyUy3FAplugPbageXpAnp5Sy/YxaNhxCCLyqlY32Jxv",
-	"bvEHdpFlgkgRmoDStWEK2uRb249X2Ai/4GbpneTyBssHoY4wUhuyp7rtU4+1ooVJ2teune2B4ZWVMhzx",
-	"8+tVPG1txWJw1a8pz/Ez1iU1GPKDwhRvxlKijaJg6rN8k4LGZ/F0vJ+5yYI/H/HmA74xQ7i8Jz7tBhzT",
-	"2hfFtJNv2A3DRgN8bVi8T8yqrFncrVCV1GC/4EImkopXiv6TpZN8ec5CZrRVap4QKohdExwfWLD+R83Y",
-	"P+0e19GVu5+jS88K7k2n6ThZvh9mxOJ6YX/AjJ8npIINKOATAJpOg8kFXxwnBjwVsQYx8wlqxWScwUop",
-	"NZv7GTuuddwlxCtXymFl1qbpDTx5aPj2yJeULpk1o9vElqgoZOm7AKANnNzeZzD106CLy4Vm1CTCml5g",
-	"PCEbJWuByT++U4/dKC42wGQuDy4ExtYhW02DX4NC0YfLKPUrwzEROutBPzMqBbsIUiYtMt8GPLuov1PD",
-	"QySTO9dKwQclIffAhK4cmZGxdsEzIDPuoX/dGsiXbloNv3cTF3c+t3g6TloSKVMbDLVFW0qt11YMqQPQ",
-	"M+IKizVId+wRyTIPt+Gwlg5P+Yh5Ap1YXuPupmLMkhhmGVbkhOpthCWmU24vFS4j3iHAZdXZh7yztn06",
-	"DgwLRF13z9jJhXevJ/l9Ut3tAMYUGpE7Inu2cvvbppj/ovbEx6CDrRPpgOATDRKkjz60qo+4CB5pUElo",
-	"6MUdcb8xbeZhicwLivRiIRPLclJj+14kB3DINwLTfsWyk+aN00+cT4p5JJDieniJDcX7CwVV0qU8aLpv",
-	"ubp9PxqsPXY94tIO+mO72MTxFqciQ8P7QybsnsWaTNFSyxmd2CroapXQ5OA3zDTMal9rB5GXnUTaWI2c",
-	"hexHu8Y8pET6uyekRM5B7IBeYtG+dIWUqQR992Mk0/2C/GhN4nYu3tR+HC5AF1kKTjHD49KQfdDLEQZu",
-	"PjdsVJITTnNlWG6J272C4SYXrfIKl13pj4thlYaIWrgEkQFS6YNJ4zXmZ5gnAyf3XbCLHreuH3XX9+V5",
-	"jeusE51YNIsaMp7fdcqR5hrQ/sbnmhSszImR7aBoEzmVInYpHWHLDblBRtwwG1pvmK+PmjrOxeXl4yTk",
-	"W2ZmrmpwNL6bwB4TRlO1kLU53+r8eOdaX7uAcPrSHo0559tE7G5QH6Kw/0l9knVwSRquiZ4N5Roc9YTb",
-	"SjsXzHT1Fs3ASGkAVSXHVk7OEsRWPPaWa1Xh2n/xDswZ6FQ0Y26C6Jru3urKaK1ZPIeopCtWPiVsV5kD",
-	"5ikIdO9USt50OmWdIo99T8zphPrWvhGhEjjikk25pDCK5jwz1l7XrFzbjeOasI9VSblgOVkd2hAw0zkG",
-	"bL5ZwJPsY0FrHS1O+hFXENyUYE8wrE06ViTXNEt+8QupDCNbwfZWkxXWMFuxDRXdlOXpn7nmH1NdVqeC",
-	"Hjq1N+LkEb6InZWlhs5GAERjVfqZvRmBRV5Yks0y+6umUK1fbcOybcsvBj1Mj7DnxvHcrfGRts5z2Zgk",
-	"8OjM0RWbL+lavaKPd6TkW1Zyps0p5B/oKo3d6qdwS2hifyr8xnAhWtPufvKxjbuGnpGC/pOqHI6spdrh",
-	"Calq8EtBJpF3LELTQUvQLAW10crknJevifqko+2yXQwXiNhzkHiGWfo70ssSJ5CbAxE8Jk68trtqC+wg",
-	"3Igzz+fhGvVemIbaXpD4K2cALQx46Znezo3Otm7LXujFm/beLRrkDtdtH0DbeEles2eoUZ1+S3YK0W5p",
-	"WMWERaczV7RA2cdOv7mMVR3f0hRq2HHA/mkE+3FTaj4ZBKGQ8QYZiZ5wfQnkWnE77GzgYvxfPQxhAUpU",
-	"dIaW42oSgkomVaKo2Wf/lnJDlHQt3rBfoIZex0GFC/b6rtZWZz1cjNYBwynAr2jWHBAM3LKQvEvcj+Qm",
-	"futUvp6yHlLOQmM257IVUE0DxZwPRCIUBtlMpdwMFFlZsmjK8zZdwFkRI0zO44ptgk1S2ztExNDePaw9",
-	"STFvG9yqOVhQ8SPNFm+r2mm+mddyPUYYuB1wpOZ2wLWlKSPm9t8KZBiTeYEq/ft+I2UernJnBSWjPLfE",
-	"C+gn7Y1Q44bn1sae6wRcnflCcEInvYzTDvmOfmwP0pq5ocO5b7d+Ouqx4uQ/NrkrqRaVLuFjnta+jgX5",
-	"XluRgm5ve3wgzgdm40wbDzXZIUkw42JTbMfyuLchlE9HkQ1aOIUOtpWWVlOTABgDf1oTs5eT4jBDEjiU",
-	"hOJnI3GXYV/CJ6R3VkYAMOY5rs/rd5nvi7i97D/J+JxjCM421WJ7Hqyj5gQPWCXJHb/im8hJnn02IBGr",
-	"LQZ9k1lsqc0wVF1gXcBGSXnDsPi4RCjnCY1GO5yO8yW/6r3TKW/1Ven5B+fVkcJmuwd6nlcQPuHXGFys",
-	"FYPnGetYyxkdCvhlNN7X1nngD7joON1c7m1f6DhDJZJsl/D4TnfR8vWapVJL8EdN6M5nQfvo5V17UTeK",
-	"5snaRhfs7zSSkGvi3oktrZ1O01vbVP+mU/V6CCvW5HBIDu2gOUFHrxXomBuRJ3qWV4yaxEIV07XD/5vI",
-	"kpyWb+GleM1WzB34qkdDh345wyVoJ60T/sCDnnlxzA26w/TJyPtpnsDbeuqa+L7f3qU7wW4TGu4Ox8/x",
-	"V+/a8hzgSAmnPSk2TvGl8Vgy3veK5iwP+T1bIffAywAE6jMvAGOaNu7slGS6Lx9a6yTF4/yPYjmtUX47",
-	"0Rs5KkHYR26udVMnOKF8ZwqOVqqJcyIK3nI1jvhPj1J7buWaTCX3xfi5MdmwUtt3b78D5+TgaR3yV3Ja",
-	"vpgNcRACRe2C73EmzaQrSRva/W8u5+4Brib5eSAHZn4gW68ncPdLfKodOZtFkHaV9eApCg86qKRR4CL7",
-	"TJxMS6/Ftwu43ecmSehu42PnQPzGX8X/OQPLOZ7vbi1JtbGiGG8SwMlfHUhZZ1u0rKdmgTIqolOsSMm0",
-	"i5HKNaFP8e9ckxWbgWLvneots0hnUkFD8AhJG7aPRv/cSMNGSuPHp/ZQO+ioRSCoGye9e3XEGsw6peyt",
-	"+24u62/gmo2PFY7FTGkQQYJLgGFCHeFlJyGWl4wICQ5yDkjB9uaPN636RCcQRbYjXHLbWgCgt7itRzJt",
-	"7ugyn3NhX/YSXud6y1L59W2Yts5nxilec7E5pe9TwVi5xMYeTzAP4Xq3s5y3VlIgEA72s4XcCVeYeEEw",
-	"jaz1BjUfBPsHtP4wrNJEYQkJnhP7QC8d3NRKsBxTPeDZCwL5Z08+iPYqELlvbac2ilc+CZqJHAIDCAFt",
-	"F1lSnw1PQhepiw8iQD20lorlJUbKBpUP8oA0z1l7xaFvyKYwFx/E4lZq5zn08Ny5JXyhJpTyotmLuJFU",
-	"5HqkMLpEJLwQax3rC+CpNlLPHxSHx1395wH+faBQ+OvLSHAjVeL/s9S820VZVkzokBs/8QiOBvuPK8Hb",
-	"ncmm37MzAIBvDXo9x93refx+d1WXMtqNqV1CCxcfPOhK1S87TpCUqROtwhxZTVOOPglUQZt5HVDnGEX2",
-	"VoYOx6d1MIPFDRtKdmVvQ2LDfVUnJsoP+aaeDO2LD1/bb2trrdgZsZOr3MKU5ptioP8NDhmykiBZHwLO",
-	"YnITpR4BuDDffB3V0bi/k8cZB69vqDnexxwDdGTpkHUKLbjEZHDpdI3mdGky/2jcEom+yWRwjO8Yqsss",
-	"SEfHDG3QHdySoWOSMBezqSjKlCdaVoR+N95rjgv+Ytae5XKeOxeyCtd1eQ13+fHC3jJwg2owQKxtWZYE",
-	"ExC9CH6KFX2mYDuEUJjp3A8rwIsntvyBt+9cXIASNObgDJhhvpfINa2omqFC7OQNu6am3WZp6luTnx4s",
-	"H4qgplutb86Ho9o/jjknfnKVYLNjD/OFiZF7qvJrLHyZfp/XSuj5yGCniCsnpBoBlBBXLrqQy8XRmT0+",
-	"QmnxdWXNgNtd8s2JSzin+ZoIa0YRr+dObTl5wunUhpbRtH7fXkZgI7IV9CfThuU+oSMYCTwOHX/vF5fj",
-	"BPyi9A6+c+vy5CkwJwE4PJRwudotX7e1QPAUD2sIzVuBqFWnxr75+L949bSzCVwkHrYij+XPS+eM7vJW",
-	"IeU2Xed27A7jObsOq52jgyfQGWJQkH7J/nab6UIf7UIcLJFvOpbI42g9ppJ1dR2WHzN/OAas4UlU71wg",
-	"5KILlDzmlYcB9ABgTfStwe7JqdBWLLIl12vNzBDKF/pd1hSa1pZcsAaRLGPCNJ1SVlJNwFJrW6VfRo1S",
-	"wEqa/XFfxWyuYyZTGyayQyfZkkNth5YQjM5rFj9QuuOD3zDBFCCBKYC98h2SIUOJAULR3yUXEBbbMUNd",
-	"vpE2PMMG8eaAKeMwygh2KRbr/0VPB9ZFr5GlwF8jIJn2IGNmjcEIPFSzjCzCSdKLv4ZbcdpSblqi9b3z",
-	"ZLdXIgA0DcGGVyXN4vgn7xvM7n5nrbtpnjWhY9Z7qouIt5yaYpazfHrWxo905yV6rCBW1bqYVd4K2F1q",
-	"ij4pokZ0Oudnn4Ci8FDYWSmzLaHa3vW+6OCo09xAzdkpdWqICxIJyhhWXdMokBRrMB2wTnTOGlk1fWct",
-	"K13ZFUb29eS8GsddzUZ7HnHUaD69lz8jwAzHL0gmz9glz8+doVnGKnOtuN7GWSSj3ltCSUGVLohbPaF6",
-	"C+FTa9mKRO7M3LM3H9K78VG6Fgi+K//AgQzIb4cSN0ZRrRe+pfLf7qqQrjneo1UdUl3rTNFoJScA1DkA",
-	"Q+/GoiuAMAIdHl6sGDR9VcwAjOCEbq8N/Y8ZNMVvVyYG7pNKyYUm7RH39Q++dxd3wD0OYhiNkxwyyl1x",
-	"uPt7PJq7k/HxnwEGJ+Z9QcGr2OjGCxNxn8SRj6y5YEo2MakYn3WDNR8fVjlE0mdz83G8MG3pdcO+/SMU",
-	"J1bFVxT6ZPXC7ozlkDgBeNFNb20MTe4Afcmjye5ZWUYgxORmVgB5bem3GkWiew6VOu55ps2sOTY+U6gB",
-	"cHRmIkJDrim3Z0JJuTtExQSiYc4LjFMxL5JuZ49sCH4uQrfpUu6ZNk9JLXKmyCPspQBbaU+Q/aqp8GCQ",
-	"2jJrfXbyORvlFjtvDpeO0byUcLOgA0NI7Hm5A4GtZ/WkmzqBtZVJRgWB9tcQRZjeo7J/HDsk6fNyQ+Lm",
-	"VDi28Czc27hl67R1OK7HsccS4FcIwKxlRBmTagtdf+zeUsGlgDQOD3YAGDOo8Dxx8qEtGwCqbQldGwu+",
-	"KT4Igz3XuftH+132OlszqFpsIWmuWEaxYQg3Fx/EB9fPB/G5d7wsOXTTgSYim5JpkrONYvbva5BZ+GsA",
-	"7njqkhnWnJX5B4H9CnQIAvmAkKA7dkGumDBMZEwDmKdxeSsVU1oKmH+vuDH2phIfBMBVCfsytFHGpk4v",
-	"lZIK1/r2uxfkj18//l+kUnJVsp1LTbMzucAGK3PMmih5xgTau5jIs3hW0axgD768uFwsF7UqF08WhTGV",
-	"fvLw4X6/v6Dw84VUm4fuXf3w9asXL3+8egnvNHfZAhBYWmrqk8Wji0t8RFZM0Iovniy+uri8+Arg3UwB",
-	"0vuh1ewe7PhHlw8q0d9mBTy1DPIqXzxZvOEfn1NwoimEfXsusdQuk5aOeMlVVckzeOfh310BIoqIUQFC",
-	"Dei7v3ZPj1E1w6KDSgpXoPPl5eXZpn3DP+KUxzoM6ieQUV5XF+SK3jDdoPXAK65tVHyKsOaHPyNLgGDQ",
-	"9W5H1cEdORA6lKyQroZutBUYL6Dhin0aNgY+esMiW/Kaa/McnrgliXoan1fXJxlXwBSjxdYwUlwi9dxi",
-	"Zd6CgLk9ma3VA1R0YFkGkXJDV6xjui9TB4BumTsBFVXoDtXJlmvNIw//zA7QbO2Tn5tHZ502tnue2ufY",
-	"OUtvUlfj5+Phv3j+K95pJcP4fXfnXu4qczhp636qUGeHLVyOPv4qdxvdIfvXKXBnBDy/PaWeAYWgrssU",
-	"Su4FoXsEch2i2EPA/BdpiX8Fv386ul3+pti1tQlIWKjtje0AEwhZH5Xp3zPzHB74lCLdLuCK7s8o1p+V",
-	"pVUi9RIw7wCp8PYkf2l1c6uaHmMrWy3Td+fPa9YGb9fOkOoekTeyFsbvkB3lQa7o2nQUot4nOZibJm/F",
-	"3THYHrOJ46BdoAM6MWbp4r86NVFaQ6N0y7d2R0Fv2JHSsezxyrd2hc9dCmvvdonT0z/CmX4IL8Ljd6lh",
-	"OYd64uxhVxVwVO9lXeZkdRbGcPjjMPwX2m8AdCuAZgUOHw1VPE1vOkf1LURJGkYY0b+8G3iegHxtrUkQ",
-	"jT1TlLuuoooZe8qc1UW40IZRbE5kn/tHzdTB9819snBPI3qz25VAQ+dkOvYYxjzEvwj20fzig44V3TBH",
-	"rdTU2EiiPXHLH/plrFHh3+6a3X6mmyjL/STwi84qhAIfh24d0FzliJ9SauWzPPdH+Cxq5e0O/qN7PPjn",
-	"oP7PdTjoHk4vTv7mOAd1MXn/nrQdd67D3As97RHxRRHHDFxH0yXXtXaV2eTrR186J1qANWOlxraCDnLA",
-	"Sl3NEXSHEeeogNMIdtmr9YM31GTF8W33At4/bXNO0EcnPLWGlZ7/EH6C2xfyxvbn4CDcpuPbd/RIPnT9",
-	"a7hDiI2Ly1f40OlndPlJ7fVX4Rvv22R/LTcvhVGHFDcouQ/lX/IsHq4rekCVm0K7uwcQzYDOHsh5Hoct",
-	"ZiO12OLvdb5hOztjmiv+ZJ/5rfLEn/wH/mewRCH3gQWy2uhxDtg1SNkJ1xwT+W9199+4j/uP2HvTMszA",
-	"VRJrX+YMZUTkC32QJrCJFNjcLKXYvYEHTmSRmO2DLf/bts9gg5fRjrGpeaD1IBMOHPuOJ8sKRqvr+/o0",
-	"nK3k6/ulo+5brE268mCmxV1q+MiekfP43p8FqY0+t38ER7UWMbSdZEZNOGpCmqFY4Y/S/GZvY1i3/YB/",
-	"f4n8XnFjNXW7m4QLIz1P/H//z/+r7STjjFAV0sih2Mu3SlY/w0O/9RjC/ZtS7wrV6EpfaALE7sd2gnWe",
-	"uvVOo/40cvId3bCHf6+w1iUivldcUJDAfSdglIzwgWcKxrRpNtmZ8Yz86eeX3y/Jzz9+b5WQ92z1M1gs",
-	"BhvE/IG8eX5BMHjnEDvqSmHrQcgU0DtalkyBPsNEJlG3Yfsl0dK7+hGEEdwixneYDeWvJbTL3LLKHDtA",
-	"rm69l1OkpcwMMw+0UYzuTtjU+8vd+AQH8s+MVYS6c9hYsuOuDcUE29Ny4Mp8a5/4mSqjz6mgIgRCf1eW",
-	"EykcIOo+6YX8Fml339fxtzSXV8ykGEwz07CX629IVuxcnAacQPbgSUWl1dpFigGqMiSD76USrbCmlSIl",
-	"o0oYpyQgapFUG2kMNKj3LPo9YjvHmNRwhY6IgQv9LdNGqvvzw/6b3ekYsOhE96AZ/IwrqvuyXRpDz9oa",
-	"uotgLjwBPHe5IdrQgz6+TN7CIPe7izNd5G8DP/47+snf0S1rQlfrJnQIiagbKfMp14rVQoYuFfv7b9US",
-	"w9Wz/N/fEHvWnOUVcIBPHWk65o+bYnrMS3r1G/aSXv2neEk9K2wkA7jL+VxghlygXqv57HTMu7zmx1W5",
-	"pyEQfRmKQCB6XVCNHbz2TYeYHUrsMzricpq7iokwOqp2BfRU49kW6hYqUAoVo2V5ILTjpwtKXdAajmzH",
-	"U7f+tNj5p7RGBgLz5+QnB1B2v1bvOC+fOXQb4c0pxgQk2j/gYjh7DsB5Xgn9SbJtxlJkZ/aTm5wL+65g",
-	"XEHGi14SStbsLPrk85CDZkUFNGYE91JGBSIDODBl2ugaA1ni7Z2s1c1wXO0Kn/jcMqZwWW8Zwhwf78Mr",
-	"15S66S0Q7tmzyXbQDKg2BKnYTn+AyreOb7K1ARktmcipGrLE33NT5IruX/hnbyXZZ9Qt7N3E4mxlHlBd",
-	"7D4Dgg80zxXT4NIAMEd7J8dKdVIs2aLJnfGXn+PKUBM1Hq8gzW1fMHEefmKmYKpDK9BPqPDkml7M9CPb",
-	"p0n06OwkeubWl7i13PKXvqxfE13IvbCqjyZSZGdJbfye33QZjVAi2J5Uit9Qw9I0bJ9H/fBfmmWKmXQG",
-	"6VtG8/SRBL2owpoaH5WGAQf1olZK9R8wRO3/+uikBGvDPpqOjLlV6Ib7zz1XPnXYIW40K9epLUFMvrQI",
-	"UOxuj79iV4BGldLF7I/nIMkPcu8Km/HmQGTz8ZqWNrEQA2RYG3vhH/qEtUctPKTzqVtkx++grNTqWKBw",
-	"NQArMcrLXUUV172s1gi7WH0AIDa4KQjgDlRcCO/oXRIEaYddd80PRiuEXgDG84uwhDuq3m4meIuj34VV",
-	"dCuuggWy/JyFyiL0HQQF0m/Y8qgDIBTScHGWzJ13e4nZcYo1ZScqNEAkCBp/gP+3+bGQUgeOrAfL2vIc",
-	"O95CP3cZ+phbtlsh2k6otPtCk0wKBLYhdWUfz+1Vajn4g+DmggTGfpWzXSUNE9nhwZ/ZoSnZQ7ZHJrAT",
-	"4YUPwBFW5n0Qcm0CXJBmwjzFdyUoQ/5F/FlhLQLiLPTkm9y8qM1pRTbjHof3lBs2yUn6huYMIIzuzDvx",
-	"ojZvQjTj83KVYgwFry9/TM7kN31tWRTEZ0iq2HVD86/lxh0AQIgdvgq/x0c+ociCFZxRXj0/b8kb0hCJ",
-	"DagjpOTaMKG7Ju07VbMO1R82mSWO+D2bCUAMH9iDbnUeYfQT8ou2FtYvxOO5UALEWZJfFKLZ/uL/yaHb",
-	"RnJnYNapuwrqMcx+eiJM97P+IgwvnZTKSmmF1Hk2giuiPGA91P+zA9S5Du7Bvywn/PowtIRO3ATEO/FI",
-	"VdKDhnZutCRSEEo03T9F+8y1JSqo9zjt5A2A7lyQZ1jWDLOCqSoc3Ft3c3626/jewTaP20uuI9Qka+nr",
-	"lHl0mtydgeIm1wMNWuIdBPu4bxOauqBjpAeO/QCaVUHTLFY+UIhHC3DZ4Rf8m/upQdDGeOtyrA9STwjh",
-	"IuJCaOwCSjqZoA//+TIuAisjM2q5Y32nUvucgFv7QVXSIa0dULMAwwch2XJTNKFbaA+HBwJieVYzNAUT",
-	"zpLb04NVl7hZklVjmYzp8z+XVHzve7PfAxNTBBIdvKdgOYBBc6vOp3aqdM+e+w2y4DdZYiczVUsqznWV",
-	"7q1s5Q3wIrq/KvDcW4XGAaHjpkcDL/jriEbjnolL2E8UqXMwCH/7lHoW0OWtPCfayY9sf3Zvg8AxN2Eb",
-	"Y6HfBI4PVSZIjc8HuwqXBKu7b2PFUSNxuJHGZwnKsQ232hKO6AxXwXyUzp58qHZrrGFvyMs1oYIwqkrO",
-	"lH1n5OyPgmB9q2R1IhPcMQoWv2GC1NXZfPyB3HUVPyYpj/GJ5PlN58bc10n4KVxiS2B97zqDyk+jiWHa",
-	"6Ck8/pC5dj5RWfdS5PfH5J8+EwW/9aXIP42GdPds04zmMGG7Pp00lyA/JVX371Elb/ybS2IYzQqmWzlX",
-	"iIDUzbnCqAtimei2yD5W1t8xbf7zmPHdHbn/b8uNeMcC/C/7aJpdO0fKpmk0M1fVjm3AUpxaMFqaQQzA",
-	"H/CJs+rF2lBTd3pcye24ce/emuRilKYguTx3sgP2NQk3RU4NXVHNXGuTFo2vmLrhmScydAgaM+En2Nt/",
-	"suPcUeAMxv4EuMcwb8q+xcQlea5cwhbQsWFCiiVZyY8EdmdJDOWlXhJdyspqA+4MSUXWskwen5KuWDkU",
-	"wvramtNXf/1+6QNlB8KwShOidCAJrIa2bLAZ9z5bK2THbVkFoOAo8Sn5v96STOZBd6/oJubKVFyY17i+",
-	"u2EZGPxWYVYs2tU3m//5cVeepW4XMh2sJSMYWbESLlCGEbrzCFiYwFIet95yZ6XwWEZKZErn/E2EGP4i",
-	"cqZcEOqXry53u1+W5JdH5KuHj76BPz2wf/qwsH/+8gvyFXn08Ev82+XFoz/8r8fwzJfLx79cfBDPPIyn",
-	"ZSnkcQSaB4fOL6D+//KUULJWFFCfwoOWVPCU1TliAcu3jObOiz3JZeNak0zyin8T8Yr/Zi0Y91EJ1kRe",
-	"OAcX2g0h1A1IqG6aBVhSasI73MjWTEGDSs+S2meAJD10r90zn9AZhks4b9RxRw1TnJZnzanVhawgUVTu",
-	"wUmqATGXGFpjc5ewD7XwOyA3w9QHuIsJBy20fI/i1cQ7WyUBabCt+MyRjhNRpCI7qVxKUgqp1f7YmWoa",
-	"S8jNn7mIZs7Ev2mtoHdJDMsn3dLt+LN+lK5fR+pzIM48f5YTgXlPwsbFXxcDmZz3iY37Wm7GkHHhipUb",
-	"ouT+fEBDBa2gfr3ddmHp/dm+ofNxlkYpNw/Yx0oqo5NXedvRvgx3ayiI10bVGSifF+RPVz/9SLaMVaA9",
-	"PKQVf3jzKNCmlJsLS81jje4lLOF36fCfIR2iS8Z3T9WBvuMl+w6HmHu+b4nFcizB1rw8m1sOkgKtFmQH",
-	"TZ5gbF77oFLshrP9AADKz/jEa7l5hf1u76ionGZbuyP3bXE335WKKOP3n7GqFNCE5JrIMieKZVDqhCj7",
-	"NM9HNmzIui5LDzECsSvI6SHvXR56k9VHaKkYzQ/2X0u2NoSWUrCnWILhs0YDaLrLZaWKgenvcJOOxTES",
-	"MSqOZ1c7/Ydw13t/HdI8P0/e2bM8h03bSJmDroB1bRGGS7HZQ82o+8JkVSE+cbTNx626dlQcli7/2Mic",
-	"HlKXQk4PesxGnpiudbeVi/jpqb0MCpUU6NDK6WGJLpdWmcOwPnTGS8D+CyCheRBJq+B9oYmjdnz/fQci",
-	"vmXDZRFK7hHDZumXbwol603hIjGyFkZDz0ap2FNCWxnpAIAUZEkgBzfR/FC+hSyQKRmIoHqluShczlyY",
-	"b75ejDDSJwbWwC34DJPFXb82uzzIJj1HWTuMRijidtQG9Zcd14Zu4yqMd14Me27ehKc+oe/GL+KM3pv3",
-	"UubaSxNIXlxJqnLt/gKAsf7THbazYiQrpLaPHoiqz6NuvoSUST9VO+l8K+ReD/jddlY8AN7vUJoz3UN2",
-	"shSM+BcIqFDWULggHpMFuztRXmpsn57DBzYQ1fgy9ueOpGC9cUN/Ms1lRuJnMGMnNXs/Qz91jPy4GfsC",
-	"4QiIooL+6BuMEa6l6vTlTS3TmdNTvugWeazBaG95Aj6PrNbAf6kiSff7+RLfjMRBPeYB2AsbafUWRNnh",
-	"HrhwbRK92MIBjiS4HbkEAFl100/teNqK64XiICm86gB/iTVXk9V5Tuxn2zfSZcsFkdfJl/ObsByA0z+R",
-	"Or/phLn7PEXPmr0xE3oXprCfDLtXTv70mUj+a+2Xf65S9uyAkr63yhqQLcI00HqrWxCWlq/95Mru8lEN",
-	"ywqWbcmu1gZjbivGhMvF8W3ADkxfkNdyo9H0dD3e1y20WiZMVOq+FPm9sapnwuV5AbRvp3edQZXKOa77",
-	"erc73sM3LjUNYWIJdG8kTV+MjiJ13Hvjm45b5HGs88YpOs6nMCzpQfd48Yy9IAng1iSO3EhKmu8ri+VA",
-	"zi+6o9b+8UhJdadqzGU1ucg4okR8EPiVNTcam+H67Mc1YzlR2KNN5K7XKNVSOAsuZxnPWf7U/vpB4CLs",
-	"7EL6UeAVa/g4C11WGlbQr16LJLUgHgUknt2N5LdD3yEGxdjUd10u9t5ubgcLRvaAg60Nm9Umhf1gnxuN",
-	"qkKotJBlrqFnM0I/OP+8yNNBVDs4RFGfkhdXf3UjNM79VGz1LcJfTwiu/h6Ji4oc2PxYKK6VEwcbPxCM",
-	"6zX1lHvw38h9aJZMxQHtK98y+YK8lXuXlc+M8/1yRXi+xO4W4V8Qd2AZD/ilon0T8MFdsOXO0cFxiW69",
-	"9xy/CwG7pSs6sCb0inmok9HNHgIdolumm74jqBAECe++5wtNfsn5hmnzywVxoT97jYTQzwdhOQA4Irhk",
-	"QlzwqbPzg4hqN4INXWA/CDdZF8YltJSN3SS4J3HRcTt32m+J8UJoD0/kWawIQAoFBvS7ogu5T7GapvtI",
-	"p/xIn/oruj/lkF/R/Z2T2S4tldlM93fXn17T/W2609u7eRhdl+4/aUQC6Hq2YIQVPvaTz9693YUrcewg",
-	"/1r+QlDmQcWd1dYdOf6emrqnz8mjezonZ8TqoPvGgWt3J83/o83cT9mEOwcmvnM6AjgdfPln2cT9lE35",
-	"/Fq4fzZX0x00b+9cTSPH7+HOg48kYHICIJv3PfkbThNtaMkCaI6I+gTfyBt26jG+++SKGc49ITFu1XLv",
-	"Pb6MleJ8/j60O0Tya/WJtiwOjCNvsOnZqt5VHXWohdnU8OOsRmb3JIv+9u8jJLotzOwMIw3MYp3H7pPs",
-	"n2/fsXveOddzzA4NNYjrMQ3L/jKkXOGbd0ceO36y5lRW57QAJvOvU2HwlfuJUN1V7l8hq0/SxGZsX+9K",
-	"rylcZTLMUUJioZFkL9U2wf8Isz0KImCo4Rmmsu8lUXzDc1LQ8obpdsU5N1iuuG9wvAtarkPrESk+CPtM",
-	"VhvCRL4kBQdd27cR4cL3cAldRdZ8pQCypMwvyHtAXf5FyP31bveLJSAttWxHutCFwe3YhldQZk/LsuWj",
-	"cx+MTr3J8ZwrfOsOwzpuhk8U2XGzY2BuKMSzDCE1T8iAyUrVmTxHDCokatVMkVGlDoRibmbwWFgusorZ",
-	"XqZiQXrPWDUCSr/mm1phWyEo7sdWmMaFoLRhlf3JIdMH7EsIS+KvRn4QjsG/ABydrACEdDsaJg00vbEp",
-	"yRXdc7EB6MO1LEtof54rutlwsfkgCiryC/KMZPb8Ip5sGxV/wwEmyFqmm7IB5pnMxpYed8XAduxPxb7w",
-	"XSlxa388l8uhxx64NSn2M4pm7AF0YBr0Yr6zz713xSR3RqTWLAnfo6t5OouJwzdCL0lGa+1iqpBUo71n",
-	"s2Pg0KxDsQnEmgjyeVp56TmLXj9/dFCg528GHNT43e9zzyA0KD70OSGDwoomwyI9Ou+8KUkJxD1rbjSM",
-	"SCjB0YbO/CR0z9P28TcH7olU6+QqN2yeslRPo81dO27uh9/szQyDtTtGGYg3HnVrCOIi0UQWnnh5w3Oo",
-	"sfmPSCbufvI96273wyG+eFszJlpM4pSS40aVCQE1Cs16bxLqc+Ga+wdmvR+GeVFKHWRxkjFG6ybf+aLJ",
-	"OwRW+S3omOet2rxDBbPdzK4PsjWiY9pv/Lx0TE7LT6Jjwm7HD2hD37OcUux61wKVR78LOIqiIGl4ZkeT",
-	"Kk7bzbvXpu6NslalytpdFQdJedRxr+d9qpGgP3P2n3M7clq+uP/Awz2yyDPXAQiQUZqhIZ7dTdCP88y4",
-	"LnXKGbyHGqlPu3WtShfFdF2ac6o7rW20SnIpNz3Uz+hObhTN2cD5/97+/h8pAeDL/41lwA8Qv4jLASyK",
-	"TAqCmovNA+TgqfDlT8Gqp4KsGKF6y3JX3YfOeJVqjfhequ1P9gqqsejybnbbDv5JYs049VugZDKj6WyS",
-	"Aizp0JDRpXTH85Vwj8cMJHzmN+LPj+NSA77nnM1yLSR+I8Ybslcm1Tm7Sz8zZCe1IVoCutnZWDOShpmE",
-	"YnW8ukzInh8YK+EahF6SZCObnO1W1BiFT1VSMZLlaUVZkEGfk5k4U3I9OrvkQtZKSS776/kaKGumNZcC",
-	"Q/W5kz0R4VWLHVVblj/A0s6hauZDqFH1YnFHD/aOAlBIWZun6G3EeL9usgigfwD0l/XoAhdRlPy/uLU8",
-	"L7E50F2wgZ/jrafKPd9i3W9MNu1oU9ldPmeDvreD+1olAHNol8j45r5Eip5K3GRT7akuHqBPecAYtr+/",
-	"p7q4o420Q99Rw5XbXCPvqRIOvuFc2G3Op7+nCqAi10fNZc/XpQeFwJJkJaPCtepZqVoXhG4UazuIX1DF",
-	"WuwwZBaB39BxwudzH8zin0dnnTZ1B1hCnjUuvUeiJ/dsUjT6pJ37zQWjLUG6sWhHrXQo+iTC3LV35T74",
-	"65mjVgTBKhAtCWB1X+z06T0j9kvtFz+7d1P5Ppjge2klDIXk0KfY+ZPv7BVihQ/ke49KnlHX6L3wym09",
-	"o4/ur6lPqOc6n3kKRWBrqdpYNGdBeoVWayAnoh5WzxH2JWgLiHtbq3LxZOHwaIDa7oX+RfCdNS4oJEcD",
-	"G7qMVZi11cjT+S5cvmq8G4wrG28B42i61623QfU9ftejyWq6ZuXBKsxQkbPEfOkVZlW3hkHoqNg4mu4b",
-	"Y14bRbHHHX4NTPKFJoYxU7SGAyMu/kWWKjuA6QwRQ3RYsryVFdJC+A7Nl6B3avvTaxGZ4zmSChrrcUFK",
-	"vmZPYa/t+A6DzP6xojz3qK5+J+y+H4/4vW8NK3LsKKiXxPkgFAOkYJ5tBdPgioDVO3TQ1tC+eegywSvW",
-	"8LK7ZAfdS5nbCTC8QF3DmEBZSL1YJutfAbcLwhN2KUjSQu7RbYve4BaojhTlAY6Xx+0PE72Wm8g0AYQa",
-	"B8Y+ZVCAUDFZlQzalLkU5majAl5ygsmx9yY3mpXr1nu+1eavf/v1/w8AAP//",
+	"7P3rkhu39TcK3wqK71Pl58AZjeTDP5E+jWXZViLZfjVKVLsi/8dgN8hGpgl0APRQTMpV+zb27e0r2YW1",
+	"APSBQB84nJGV+Istid0AemFhYR1/61+LTG4rKZgwevH0X4uKKrplhin428vc/peLxdNFRU2xWC4E3bLF",
+	"0wXPF8uFYv+ouWL54qlRNVsudFawLbVvrKXaUrN4uqhreNLsK/uWNoqLzeLXX5eLl+vX1GSFfThnOlO8",
+	"Mlzaed4WjNwypbkUxBTUkB3VhOXcsHxJqCbcaPLiLd2cL5a4sILRnKlmaS/XZzj00AIragxT9vX/fr/4",
+	"28XZH3/+1+PlH399v/gf0dX+me0PV/q8kJoJstoTUzCimciZImupiCm4JlIw+wexWRJdZ4VdOiV/+cvL",
+	"b87JJVHMqD3ZcVPgu3TLyA3bky29YfYTiRQZS39hzraVNExk+zO7sqEP3dIPr5jYmGLx9PHFxXKx5cL/",
+	"/Q+xL33Ft9yETf9HzdS+mbiEH9vD52xN69L4wekHvq23i6dfuqnwb4/DRFwYtmEKZnpNc3a5NkzFeeAX",
+	"an5BBkDqqlumyIbeMmIk2XnG2NKckb/X2pAVW0vFLO3wlfcCqLpiIivOyUtDuCZVbQi1U8LAS1LIHbPD",
+	"llJsCOOmYApGlQLYbEf35+8FviokqagyRK5xcrsou2Nck4KVOTHy/L1IbZj91DP81ugpyalhZ4ZvWZT5",
+	"fgSy0DLKhJcaWA7WxJEeQwzGNaFC75hiueVI+9uaKw3EXMIoQJCCapIVVGxYTjSfx4vH8947ak/54Td+",
+	"L3e4RXQj7Qb7jbcLZrjnO3i1xQT2Gc2E8Vs/Yf9Sn4jLOrtimRS5TuygrFel3b7mCDz+wxcXnWNwEb5Z",
+	"1NsVnIJf8egybb6WOWcgc78uac6+ljlsdiaFYQIOJK2qkmfU0uTR37UlzL9aK/kfiq0XTxf/v0eNOH+E",
+	"v+pHMOJLUdWmmbKRFr8uF29odvMtL087qx80NSczXLEtE+a0s4ZhE/Ne0d1JJ7yiuzRp4V90JYXGvf1J",
+	"yVXJtgOTV/jE/5m3CD8urKF7eN45ybBT0t5FcGKWhIrcnQNJcnkOx88NZue6zG95xuIn0UhSyDKHITY1",
+	"zxmcpZ1UN/YEVUpWTBnHywUtTVy8y9UtlzXIWLKTdZmTolaGaLllK5nvzxtJuJKyZFQsfl0uDPsAw/VE",
+	"x3JhZMUz+wsT9qT9bbFmIrPHURtZ2f+VzKohVa2tWsCE/Yuuq0oqe51VVNv9gaezm8XPMdnUbOzf3Gxu",
+	"OUv8yOYlufo7y4xd1eWWiXzrNznPOcrxn1okWtNSs9SWGUm0sWTmglCi5I5woQ2j+Tn5UZR7QklWG5DV",
+	"Wyv1TEHtc1ZqweZQIqRhh5uy2veE81cXy7ZC9Lf/fv/+w8XF+/fq/Xvx8/+OaETLBVuvLe1G2PIFPvXr",
+	"cmFX0psVdITDaRMTSns5X+uqtCoEKqeDpzI8+OtyUXGW4acH6fzHP/7xj8MaynJx3GQ7WpZjL7yzz1iu",
+	"OmQZtZLqW9TAurtWAtmut9vD8/Stkls4hFwIq4KW9uK23GP/jYncXnr2j6ZQjObPSMnWhsjaEL62LEK2",
+	"jOpasdyyyuGN1ruzlgtRG7eMCQ9rutfRI6vZnFEqqtj0x2+Zynk2yp5/dY/BrmnLX5NncM/L9br1cUFS",
+	"9eSF+9T2LIGKrW/rjNp8hKPhzyluuSplhF1MwbMbwbSOcsyltpJlW03ec1MrwfLrnG0ig22olUvAYrK2",
+	"2vXKKhx64tD2GmqLbsudi+UiK3hVocJccEscxTeFGRfOMNyy+/2d9UcJuaN70JIOCYmLm6KqLxfw3dc8",
+	"n2AC+4dRx4ycD/ahYllUHbbXZ073Vsu19zoVoPnS7KZLcGqia6wUz9g11Tcsn8jrRkYW2KN6+PLOd8G7",
+	"S0vCGNG/pqY4pHdmjxAahUNn97l77NflYiK9S24UTjHhm615cT1n65P7WAvDy+nj1E5T7G458Kbda10w",
+	"UAe4aWlIrTtrV+yjq9hJlbcP2UZK0IGMolyAA6EqacbGjxfQ1m2u36pA24Zu/rvdB7kF4PpSvHCpb0YV",
+	"pZ4mA2TpXOxPLsau9RaDtbSRLy4im5GzKly5E5gm5+g6S74RVvlVxzD88iIy2A1T6/GBPu8YmOdfRgYa",
+	"UBx+VCC0/bqtnmD1zFrkxCi6n6oPONbvaZQta//xbP1yx/PEml955WUt1fzV9rj5kJEDsVq7393ZZmuW",
+	"ngGjHM06B45yO7yqrYYGpkbBWOQ2Wy4+nG3kmfvHrDbnX4PlEv71jG8rp3mDR/bpIpPKsEeZVOxRBmao",
+	"nVtkxTd1xID70Xsl0bVGiaY7uEJ04zvRRLAPxtoWh7YDzSL2XMteWTGSS8GeoqtNgNaO6gCRYgkCDPUE",
+	"WAe+Zn+QymuhjXsGJBKYM6BKeEpuZS2MU5bsUcDXIpJruUCZFlkvU3YJzjW2szepLuSuMw21utUCxoCL",
+	"lOUb+7+Ko2u5YMxKN29nqlrIGvQOXtr/bWi9SaxJMR2V8ein2kllipY9Z5fot+MZ0kZIayETcNR51R1d",
+	"XCZuNitGnTfBf1wt1uDIxTXndVn6T9tbrqYKhIy8Bd6jG/hfLW6E3InoR3nDvKcYggfOUgg8kWBxGE3W",
+	"dVkSa5ifL8ZuG9zA8AVL4L+Ghm7i+PETWXFFd4cKxsrreaMuM5DpNUsxvMGDs4Q92kptCKzLHi7wqYJD",
+	"0bDtqP0YjmtjEVKl6B6kN9UJD4r9hSi501ZsW7qWcjN5yldy80IYtY9NCQeMi811oNTBfodHeEQ//dHe",
+	"Iv6JcMprCI/senI6paxp3LkRxxusXtVcbOCDJ335W3j+ylCRH35833CjuwWyQDOP25Ioz8UtiBW7ZaU3",
+	"nSbcpys5x9bNqFrxcYZ+7h5r3ojeru4x5yJA8bO2YhhUA8Or+C0bV79iak0mqWWL0eW6x+ANgQrh+Dv+",
+	"wUNdrMehtww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVmwvRY6XKQyhvc8V7LYtaEO6c1y7TJO0J+Iaflyv",
+	"SWnb/RO/ZkrJOvJpr+3FbRUtbRgr47fLRnEBUoCW5Y/rxdO/De/Sd/D4rz8vh/W6XQETwvhS3rK4DFxJ",
+	"Y8D3hfK4ZPSWaXSX4muHGsy6pOaaCVlviuu1jAQfXwp7Cef6GWHbyuy764le6HLNy/hxusyU1NoFm9R6",
+	"SdZKbolVJayyZP+/JBXlCmQ46juWSwrGN4XBQwgeYC425yRQiAtScm00PNtbXmCn8IcpFn6PH/p/Vzzf",
+	"TBZJPVYM7y4PSB9jzY2SdRXZbMZM4fzg9IYpAs+dt0XPH6OSp2X4beqyZOa6bdT1uN0pU1GBYMmsSa1r",
+	"WrogPyOgMZ0vnoq6LCNkdRMOTUVgNRNFkBtPF7QalfffwbNX8Oivy0VB3R0Z04S5IfC7I2ew2p7MjwsU",
+	"Ut7EvYSBezFm65TYgmqiGLWS8hnsbXZjKStclFo3IezGYjBEsexGCvxxIu1gYajAxqgAdoqV1vY5CB7D",
+	"quR6DStjpWbEfxuo6U7m40pYHpZyKB8nuqduWGW8QBra2L9o1nMP9E4Kr8D1n7qqI66um1Fuem2fgWc/",
+	"XKtqqmoCOiDLr6WIS29revktBTtwkmooKC91zOt+P56ISOTqycWs0FVVSCOdM3HwTBg8jZisYF86cOgm",
+	"3YYgiQaCQ4EpnpGL/pUxYSfBCJ6uk4KPOaEo2bNVUR4XstzZ5IWsPtNE7gTZSsH2QcQGYf/44mIsuWK5",
+	"gJsiSpTv5Y6sqQq3iebgACnlDuW65MJMVQwVZBzk0xITchf6Gnv6G5rLK2ZcZsFyoQuqKiZYfo1umsNP",
+	"usInrI3SduWUckNWbENF5658nKBdO/pZMBpLzZLSFGASaLiDRU6ovmG7uOzThazLPJbidUn8b2TFCi5y",
+	"wmhWEAPDQ54Zqk0rjiHsyNjWhslKRhUV2Qzm1KU0kavwyv4zcQwIdxMmn9EbRuqKFIwa0LeE5Jp1iPnF",
+	"KC2N1V4Opzw4ia0hx8cslNzRHd3HtXZ0qVF1w3Ky2gMryJ1gaum8dPC6INQZ5IfkdTmYMT9Vk4AZSes7",
+	"CBb4gULYAC6cvk/VG71t7yqSbdkyoFsKRkvmHap2revUXxiNldMYoZ4ZvH7kpH3kuLXN0GCSdLSKloWY",
+	"9A08p4rd1SFljYJra0ZErUP4teCb4nrqcYA3Srmb90JUpTWKBWcUKso7qW4IRILcHZ/XZWmvIK8Eoi+a",
+	"awJEnHob0dhpQl3WJxARS8OScsFydNDt6N6yPiWKbVm+X5KsYLRiGk+1pmv7x3l+u5+oKa4Mq2Imk+Og",
+	"UW1ObZjI2m84RWHopW+lYhnV7YvBiv1riJw3XNEOC1JdzFiKfXzWOmLR4MZF72kReKfDdV2mXfpE84MP",
+	"a7N+8oThhXlEulVGhRWLVutfNl51qYimPEfvF3zVOfHuniaLBlw/yMEgdu3fQJeL5F797gu8iy/wHrx6",
+	"v23P1z37Qn53TfwGXBP/hpb/p2ej/27gpg2m383VU5irv5ud42ZnPIw122AMEjWpJ/7gJMacZLMTpM2n",
+	"0uDHpF90uD6x7NjJD/6JbiKm52G0aJIN2jd2RDT9I1yrTneEhIWKbth43gcuJ/ox9gy3U1l0JhVm5FAo",
+	"61hJsOtdSn7wDSxcZn7rkE9JvoLZ5qZfPaclEzlVl3mumI4Ed70BO5L8Yp+K0cCPf2WoiWxqK3d1sruZ",
+	"4lKnOpx/ja4qGB9NmpH3jRhZbwrIBq1pCZul8rENQHvLDzt1E9D2xG1Q7ArS7A6Tup0Am8T2TXJ4hPVX",
+	"1BQzTpBdbmyUkMh6GCWBzKLaGudz/RONzykyJfqwonNK7fRZqhhZMUxoMgaLBSbN/B0M/kbuYjNDFvN0",
+	"mr2juhjN1HEEDIM337fEzfY7FT1PUOmaqFMTzFXCump0qFWTFUOZtuMilzvYo4ix3yoHiOQuQFakVdjt",
+	"Xe8qu5bhbLqUysJPPyk2hokD0/VYJeXURxO1d/3SOCyJg3GjpG6Sr/tlFoZmN1E70GXM7F2tEjOEkkxS",
+	"qHqwNPSJGnztHoymaRRU6SI5PBRSKAH5O93xuCZbXubRMXFrI6FcVunrvFv51NKhkrk9FVUxHfHHNdlR",
+	"qFqXwI9yTVzG8jNyAbl1muVEMGqmavSS3lwnFucLEKa49p1+5obz6/e0XoZNDVUALcqkuAOiObEkOoj3",
+	"gBY9nb83inZvJPYhY2XJIIHY1UBUEqIEisEqYtmtW5pPn3LLqJjzdM7nPF8pWecplxAIDawYlbVxyUYX",
+	"HaEdUej7uT5W2MyQIEzPqePLj80i8qtqCOxHaxMx7JWnlGeBKLc17kfPHkIKuxbBjUKdQ5c8WhFs395W",
+	"1MV902J/VGJn9ahx/RxtasXW9pzHRRhAjrg8e+Xzx7zMXLFn6Llqa3yaGfv1UbnmfhvNwHWPDRSD2c+L",
+	"095Sj2sp3iD+wUxjbDrZKi66usbc+qKpO8k+cHPti8rHKOce61/ZcX192M3eM9rPH1sjnRFdbzZMQ0aq",
+	"YOkcNVdXPXPZqQ2PbfWWfniJtP8C1un+8vhQ9NSCm1F18C/wUH8FGVAJ9tqPE2e7Vi5xL09GljnLUWYa",
+	"r559Bh6pZ0RAsYUdLidcRMpifDnlQUnHjvqyvaXz4wTnMkSW9gzMMcg/A/m9UtZUAl+yr+k8dCbFHTDv",
+	"GriXHcllZqSKv55JseY5EymIhx0ry6CChshsTHYlLpV1ifn7EfcoJaWUN2fyFsCSoHjL/rOVVdrwsiSq",
+	"js9WcBOlcMERNgJDydawPKC0nbGNZHNIkZKvmQtBPpkaB7evQAjzSeRC3kmsuleMIf4TWigQACcrZnaM",
+	"CVLKHeb78s3UYAHMGpvxnZQ5hueoc0uuGFUt56oPv08NDrA55bLw8DUQ+LqJ3B7ztg9VT1GGIAGkZLes",
+	"jHk5QUe2OvPnJKM3k0vdW4HnOHPDA8I5dp6cf+mo6iRsdxWPCTw9cWbvzwkoJhzUkZ1Uol2f5eq1nF2L",
+	"tVwxFQV/mX0MrcqQOoRHIiskKLljVAG7sKjRA/AV+QakMF83RjGYO3V1TMEnkrgDrhB2s7OeLneF4xBj",
+	"1jT7OxHZ8kq0mas5zF1h0pNGHXG9dFeNE7HLUMlXwH+BJaIXXz1Xw1qxGaHtr1kssA2MVnLmi788ThAm",
+	"EBRU5GeAvaXprqluWIasIMEovlNyq8H8uuxmT/SDn6XxOCeoB8NNrv9RU8VGEhW+GouzrRS9YR7soxe/",
+	"8flGmu51C6+O7j7zCjm8bfl2tQekoQbHcEtFTUt4NX4tpWsVoMjOfhPOmUuGWSgbCTGWOnWhJNXGL6MF",
+	"7YplU0qvvgkPRhThaSwUdMs4GxWyzHWTguK8ZGD2QtUP+Z+w8zS7wfIaDHFlhaz+V5u3XKZ5xQQqCTAg",
+	"VKg2L5xjYgicZefQnvgJkFRzsP4f21yJNrpnGmvLQt10VZvWWoxsrzl460lVUuG4xS6RCz6e1vUtPvUr",
+	"MsP0j/nWPp1OVsGkuqy2HMd0w3N9wIHB/KCLBExkO0XBMMVp5H6/FAQTsx75Z/pJIl/FIB223DCVECG1",
+	"El6E2A9DAWIUBWOaQinXXSXJVnJtajWDqV77N8b2AsDLQMlT+3Ocyx/dqTPhCR6YhxKgHxgY9qj4QhjM",
+	"nwOoMk2qGlBKHEuEUpkdz5lyC4sHHpgA1NcQDKcqf+p9v1kpdajZh6MEoWZdKYBYBYHqjzbL49L0wNY9",
+	"sWRiIkfhg7IIaxNBXCWk0c5hMBSyQgnuy+Qx6GJkmZ8HALOEi8DyetCMLNvK9Xo0MW/84DWYaYfm4ZaK",
+	"PaElv2HtjwE3w3ImxBrdTXWv9AGt7ni1pQFGvLi27PfMywMgB7lhVcAdGU1//HKMyIfF5ugzCzKvfQEf",
+	"IFqFD+iClrhLIaEDvnbu8PvygZ0iRyKjW3ZtL/J0oR5FIBHvKvECO+0vme4unAtsuGYsv95eb3mixs3+",
+	"3uBYU75lOaEjHr0eqM/FAf8uF6gTONcMWJ7TXIkdNWe2WzHtIzg4QhnWKdOybBQYK8F39o8ZFgY6N43B",
+	"0zV2tx5mxJ1fxBYFmVJjG/gDPHRPwJQTr5UGNTKlMiJ8TlzhPe9LaQ/EvUxJbCuwHakxXqDkDsNFgCE9",
+	"X3g7QOQI31MDgUqUmorRstwTI+XNyBZ//tXFBK57AFzOQ9dyK6bh84jC6Alh+4ZlDnXtbjUAs1HIjjLa",
+	"Zsq9I6MdXXE5JUH/SCNn3LSZny0xYtgMGi+RoDL+mEaAbKQrLctwcOUG7sCEvxEl70QPb9sUmlTO3dgu",
+	"0yyWtg0yxfKYK7xPAwp8KNmsxLoeutkD4q6TgZMzqbPryq7YKHnDEk4dezc/RdPAylB8FqTnEnEIdn1t",
+	"YvrsXl5Pgtw9hqrjWnoESneqYO5q7XNdvy21unv2umq249ggeaYq3o6fWp7iSffENzSXP1E1O/4NIHhd",
+	"ROvxFHm+jddkzLCtRjwc/XSwLulw1SkyXMUyNeeZHzUvRwvxr1zpG6NKD9ZONIUS3gpsoxujxREqKhTT",
+	"ZlSBHXEO3fBearOxVhAkvpfRAE8Cz+RtWGpFucKk0WXIAIE+GL7kgCsiVc7UM/TJ25mIZpBFpLDwwDiv",
+	"GNQ7KJ+JOClz8892ecDcMWA7KAVNlDHBGfNU94WWnvR39cGFLLtJHxEOaCeV4clFInNqxsCclm8g8bQ7",
+	"cgx+aUhNmf7hmu6GCu22dE820sGwTPqEK2Z+FB6Hr48hxbSJOvm0cdhcOhTN2cusZFQJdLrGoY2PAiSw",
+	"4jpaXogZcxIvXEAaP59Qu5rKhoST2zESGtSDkAIPBHG7MCADp5Uw96Tkf5jg+114PLjweLhzFD8b+9dU",
+	"3SSSGTwKqtWX7RAko1uG2dLwbzndL8HzBQo13S19BMErgoikBwqf662S1UaTAtqNQY+sTa3QQ3UX9WQY",
+	"8X9VKxFJ13hjP26HzjNrCK6U3AnEJthJpVlc7OWYIDbaDqCxrw+1C3cqR3Bk/8wRSfVk1u6kzJ8B403u",
+	"Uok706MN9tHkUr1Gvx/cLCw69c+CoUZoWU6Azckhr8fdKfA50SMRRMDs1Flv1jWOt9YpfRJjp5JRfQop",
+	"spUnGQbU0+gF8A6EfyjNB4WWGsyCv8uMVg2OT+gNddMKH+O0eX7HePGhJ9IgenzYjoaiLaI0q43zTcs/",
+	"6G9cxStrnympNfqPJuPTf9OyneeVSb4ILsdQnUE1dJu0BEtXCf66XHxLYzUiVGxKNsehRcNJSOMUNLWM",
+	"uVXpcuxqUsHxxl5ixEHDh+QTqEINwd/oB8j1dek7bfYSipzA4GJDIDsv4OGjqMa0zqkuH18Ge4S/xPlG",
+	"GqJ2qmrDBzRkjDHbty7gmFY0mciDmumr6eielNxlcIXslz2UI+aKAsoOeMaoyKnKSc5uOXTPA1BdbONp",
+	"dyoC/muPjR12ng/avmXkrHd0KXfzZ4K3Zs3UDyL3pu0PuTwgQf/z4rtYl52DmimaYRpiKaUGkcYB+R7Q",
+	"2kTTvwmtojp+CL7lrMyb4sveVtkfo9dvEvxsSqMiHNYNAq9EP9g+1WrW2F1azgzlcT0nterEKtxI8SWU",
+	"7Fu3+w3h/45tEDJ9m6AoYEUnbikX66OuXxe2D5QCu4C0ur9iphp3fXCj1Q5xpxNU8thziBrQnkHirtF2",
+	"BmzE2L9Ndq4VByMZbUWyVV12hK8usFNjVtItDKOoYy7Xb2PN0ed6I/ga83sFi5X4H5nCvL+WtTkejh0+",
+	"p510vIM8bj9ufPu9Xh6uaFdCX/A8BzA1Xcgd+qnZlIv6W+/PnndLu2aEoXFUWbu6ONgHWsX50CPDHabt",
+	"mT4ATkUzdk46BRNr2iqSYFSVezDQShprZwm/T2+wVboc+4lP8xs2ffTetuPKwiBu7uhuu6ilp7LLnWtD",
+	"TSq6WjEUrIzdwPVf5pP23Y49d9e/g/4107sSgGi5joXKLkml5EZRl6hclXRv5QE0yJnZ5bXfxKzkQJkN",
+	"Fm1uqFqVLB9vYeabI2BHMlexHj4gtj1AjTeMetnaw9uYjoqVoh77R+2rscI4XJivvoja9lAnFa+Fohoq",
+	"oMo9ge49Lt0HI3/TAXfCepYLZ1nYCaOUUT3X3bdvv1ssF5dvv14sF9+/xP9fvv36zWK5ePvc/vTjDy/e",
+	"Xf5fi+Xi+Y8/vHx++WoaCgjOMx8D5LvQPCJ6hY1jWFzqmyaxLZKrVlvid/12h3pJzyXHRM7yWd0FoVQ9",
+	"3QXIMO0iwtr1sqrLnKzYknDh3KFWfgZAv8MzN5A69tbbH0EtCH2JJ4eeJ3pdtt1+Q/fhunGgDBHtCDph",
+	"Q68tIBuExWK18+l9nQ6UFnwYM/nAULWZ0zc3BGFmoLa8harh2Pe1IjAxiNn9tPHfReBbeiETezqXTUJs",
+	"2NE2AXDGNue2Qyx73QA8rPaLDrUdn7VOb1yy+eN/18j841QicLsp5fQE1aYVSyInBVLQPV6rqydxfeSo",
+	"Ah/yWBreOPKgKywczskyw7nrb31ygFX8wMsBpSRcLIk1VqwpQkvsitPtlDTJteNDIo+fDFadJ+rI3Zrx",
+	"Q4cSF5BNXjgc2Ols4kVdikuiGRx3x7k8LqtnTmH+HTIt3bFMl+8jsX+iMUy1jAmj2FBG/w1T66a+f8vz",
+	"vGTe89R0i5oEGiyykTN4eO40z1mnQHFq45pZSYp9P4Nf6bJFn/aYA1QuqYjoTWUpd/P6LRypI1FV8hgS",
+	"JwAzexhVurWmJGMGo2HyRAhlW6fUxrUE+yuhK+lK9kBYtDCjXPnq+UnubysiZyHs7JyCM4MI72JNv/qJ",
+	"XK17t72oZZcjHOlam+5W1GxomuNS+dIz85/vrGseo2TF7F7TpLosiaIe4kO0BI5LgYGiiK2TCYfK+WCt",
+	"EoV54rLEijlGhe/JoNCC1Sk0mJhS5gZv7/82BajUnKkTdNFPqvAz2QGMrXiI586cMh7Vbms/U/z/822X",
+	"l0ajETgE6HS03TAFBc6p1N2U2pYK1eadVoeW1jZ3VHynvDtlwKv0uI1prrsyU5Jou6R7gaEiqm/APPa5",
+	"HFBYCtWNKc/3dLfBIAIktCTxydxZITWb1gHtFFV29vuiRdVOTjsB5Tz5jrc0hOAyWpaHABypxd4B1GlM",
+	"EXw7HzdsWHi0K2RHDKCZKnFSgl/2LZ1DjfQh7J5WUvsUqsdg7+aI+JkyXK7X6Y4foRxiR4WZjvITFabQ",
+	"lRB5vZOcaoVRv8Vjyy+d3N23yRt4PnQNiFknHFvb5WiT3q936JjpbRZ0tx8DPrYPOTP+pIlukByRNqAg",
+	"zc1I+L9vm9wKX66ky8rLGatYDw/5uMPSOStPxhviZqXMoohvL26Z2vtMSHDHI/x46IvVxVLrlij3klHa",
+	"2XzdvjdT1B6aFddbLmozOaluzU1Cv3DZLFyTdUkNwRa+rgsu1y1RdfhZ0PPXNTc5xM8Vmo2XD76Epxwf",
+	"trqfTGmtEjXkaqEpz59CYMSg84lnxQE0365pTQrnXwKuQjRH2V6/GiFucfA4juys7XDdUxPZSYzlOgnt",
+	"ZT8LnnAw3kRzsSm9B99jBc1zbrsPnGdagqsmOlhM+l66xATT1o24Jv+o0eCEwAMzTvM4WPGsLtXNDXCo",
+	"Z+fJ7Pg4MOK0Hip1NfM8JjqGBB8TF4IpeyLFBjL0d1RN93+AbL8qpYnXbkQbh1hrU/ST6SP2c62ETnrh",
+	"7HmZSLQjMjUGbmKHUyO3UEU7cQm7FAxgGvK2Y9e4JF5/ljvAc3iVg9Rt34nLg5bp2Mayy0I9Cd8IF3e4",
+	"vIhoWly6AxxVFFoduaLtG5Trg1EAkCYgfysldxNjt63R50dwv6dqKwXPIjrMtiq5qfM5fZsKqqdniPYV",
+	"sPZ87bFiJP0eXKxXWSFl2clkAtS+AE6NyoHd6LqMl7rgQBGHN/tAMxNXObPaIEgEID1nheTYtQ/9vomL",
+	"ui7LGcDquPCZwOUzhLNHL57h+Sz2SaHjhuNSjPeeCSvtfGVDoN7ifDIXbkeMFV7mLAZg9raLCQealN04",
+	"7DABYB0rps2ShHIPd2ffDU0iNC2c0KpwPkRCu8nepNZ3c7S5Wd0qWKfFTkpu+45RG5dfkmg13LSYaoeb",
+	"k10uXoJk+0mxW85iztA8j6v5WciFjZkAG+fuOFR8ABl+uBpmklKA604ERXTXnEsWr+A6l/CV4ZPc62Gt",
+	"A3UtzSIOCXdQtzA4SUyc4qPTSdLOUY51vko6fjF5eOZEPuU41pdBRhC1nzsgJYhqPkYcwILRnCksyXt+",
+	"9VdCfSp8JGej6GYX+7699pIaTaNTkH0KQ4ROINRXgngytwgR3etg2h3mfyeDrG9DfFWbALq6pqqJ7WoA",
+	"VecllDUrrtnUeom5CC93waNIAbj5707Qq2qKdx64ed3aVwFMBBCFxwfa3WLuNy1La0xpq2GC5939M9G1",
+	"umUOV5eb85OAdeGY43hF8FS0y9mfJBdmSlZQ96MNE1I8RYzO6+12SeAf4E9h85cEfXmOAjx0lnbRbsxY",
+	"OCcr+eEp8dyzJFa/t2/9z3bXAsh1wHF8BfT/Wr4X9saCl6jIyYZW9j2EAOdiw5QmdG0AX88wbc6JobzU",
+	"zarP7VwVe0pcDtKytQrv0V3iM/bePH8v1rLM21+tb7gIa3Ut4nuLJIrmvNbw+IqJ3I0U0Xvwt6mNtOf4",
+	"L6dHCTpxgjPoU3roihtyS8wdzG1UJ3XoyXh+Ge71aZYwpS4YjomvDD4WEDgxfxMNuPtYgdlONJwMfu27",
+	"DzYn5xXP1Ynm9Qd4hp/qdJM7WXGa0byUPc1ox8f87jp3HG4kJMi2vE/p6F1zJNuFJpZA4H76AJF6XjqX",
+	"Efhq4iUmfqx4hthx6V4A76zvERRRpvO5rLZo78OsPjrze7aZjE6dQfxhbGIgla9ohbofVOth1+aGhvtr",
+	"nhlJYWqdCE7Nvw8aLIFDzb6iyuBX4lUHKN+lNMRXQVMF+sdkjX49UNZAQVvhYuPTHZzXzEi7jqlz+HTB",
+	"6fyylbcjqap7p4rZv0Ei2d8tBZfQObvXpGriKuV6rZlJR13tnEbOGvKkMaHBO2zepZMOpUQqSyqacbGZ",
+	"MVY1p2GjNrLSw7nC9hGfKryOZQovfckkNqA/bAJ8xOk3vDQzxO3cUEz8wsplJwLickUb59pgQcaf6nzD",
+	"tkyY31Df9umGpws2+nvXtXACgItWZ6eS37AzwXauoc+oD0anOqn+man1ZX7Ls2hbY7jkyLouSzAUl+Tv",
+	"lrbQsX8rjVR4HXKV1bHyb/fDdarDG/CtYvTGXlpUKc4AX5qUUmyahgFYeL4CAu4nJ96nIVkvyUpxfQNt",
+	"hT7TUEKCYf2VNAXkreFHTp2qHi9isER+JWnugG6lQpIc30wZcqvF9GkP0TaFDyU1Kwolri3qpVgGhj3E",
+	"4JSbWSgW8zSL0s055b6ROzadyMmGqV/vEbmO39qbHyADiFSOb+kNG48RNSLLL8l9x7JFrCiRAyTmAZUL",
+	"VsYTDy4Brj27aZqcQNcse1dPvajvJaXB0G01J0A3FxGSC+zY6P8u2A6UQWyh1mnyEvFpD2+gc1u3vmEZ",
+	"NqBpLIwrju3jK7pi5XGta72xlkhXS2ehh2S1Ly5GGqnqG151mgJcHDhh7fpDriloFK6QJjT+30jBCC0V",
+	"o/m+i+n3+Vid2h1yfhvqDNmy/hI+uhTfikQHV3Aog+1v2+04Ezke+RCqT3HM+IK1ljFrOdlC9Y5werpf",
+	"BzRevZxJlRXXa5oZqZKWiaGrkn2mCT5NcqnZM9fe7zHUnsO/M020lALN6Bk4Va3ZTwjv3f2yw9lCm8ak",
+	"OvVKbl4Io2KJtFus5l/t4+asApjUJnuVC0gDhVzvDnHScA8wRSpZ2ag6u4FZuIfdgbFhL2DKqbPMrtA5",
+	"UTJwAllhUkG0Kxk7zJBNJH/RresR6HO5J6XFbupYg1KXa2lUbbWILaO6VtPVSxj02kq4tlngamQ2Uafb",
+	"JmBZTChsDITp7VKaAVpa2wmpNxNE1BtakRwHqmPgz++KvdcPFDNcddSC9uuC7Vg+XIfeFF8gRHpTm+de",
+	"v6vR/QAoFhTNHGsnL9tNfpeQFgzoYPaPiplaiaXvpIVNoUJP/tCRdMbtYRS/YXpECIJQggetCThRMqGM",
+	"myJhQRZyM2Nso2g2WZIZuFQmPnxHj0lTWZfERH4lNy+bFMppGUZTUoUi2RagH675LSNFLXLFpucZh0WO",
+	"ZBX1ig4w4l3KTVsDHck8wlygyXlGnZUdFh1Lpg8Tjcbzi7y8ixTciSS2TTQRvfd1JfYCh3WF5OEh3uiH",
+	"ehDaoslEzrlu/gINqvOmQTX8GYUE/jOCOqILZQGVGxXL8F3UgBYovCEdCwQJwvPZ85UHHDMcFWTpwh9s",
+	"nIgr96M2Ev+4dc8XDBpwrx0glaqFhC9xyH8AJAbQgIwqKhJ4q6/k5icaQzQ7LBwa4WbUA2OpYM6nk8h2",
+	"cYAsUKpb0c0EJwOuKLa7r+lNJ1Eb+v3jplLwsVqNF9OxrV4kwc1KV4pqfsumJW3DFPOztV+3rJZ+5aXQ",
+	"3OyvbzbX289nlfInz1jIqZZrs0Osn4Kq3P2xKvfuT7CRmgMAekm3XCAWuqC8RD6Ua3O2ZQYLeewO8Qz+",
+	"ueT5ma6Vg/rN4FY9g8ag6L1mCl7RxrJotOJH5qwsk0U8yfsdwJej72hZq4yNiwueN1l5oQjBLcZPsOxt",
+	"Shg9ynMsQIvOyHtyUTYMZkIlJQgLbBXsZcgSvW+hkbCQhqzYOXnbcgZZAYRu6aCFuuwo+2IkLfoknUjt",
+	"UqJAe2GV7oOeOs/coQ7axhvwH3wdXd2WC//Xx7PX2jFDTzmw96dFdE27L3nT9veYyEjfiA9f0aNWlCPT",
+	"KC0IUrdyHVJBvdU3LMe4suvKz9YSs+wAdQrj6V0e8ii0QzfCG/vMCTFix5FhXzdFZFH9H5tuGnrD9BKj",
+	"6as9/B+z/mhZOitn22omuDzE+Yk4okMbwmXoVE0JpvraMeeEjteMeXEyJV+Ciryc/jgscnKUYCexschc",
+	"jxPOAgg4i9YSm28Lg8e38UPEHWhFBVPX5eSOlLdsRtVOyWf02NjZq3ziSg50VdcCr/meZrzWqqN0aXWZ",
+	"DNFSBYcCrqy1kv9kYgrwbRhpLvjtaynYPmmUtKCLt/bBc3Lhklgd8lMnkNLb34LRakyk/LgTXGwguwoS",
+	"naia9wb74ORmxdT1dNYQETvsNTRladXgQzC1KqlwzXEyqUG+mIKJo+vwx6rtK7rXDrI+hRjgM6btejQp",
+	"mdYItQQEJ1K4EPRGyvxZSDYmfG3fEQB6bg2rqd5qeb2mahZ5deUSF2YD+ldoeXXmPNhjxyZuG+PH6qB0",
+	"ppRwbLICkNmrutM2fuBUHdXs47U1NZ8XDNu6R1F1DuEB4uo/X187tWyCCoxQou6VOGFqYa4Mq5KpjHH/",
+	"tP2U6YZj6/MjDJ74UGQJPVA6+Jkm3vFtpQ4qOYD5vKE8ATRR8awvXyGIjc0cLLUkt1Lazw7ayBlkFpQS",
+	"zPVagJGJleeLZSiiAyeCgleBZSsuWpD8EFpfuFTPBlnM4yhkbnCHCRGzpnzWxHSvpOGmnGos4bMhW8Jv",
+	"fkOwsOkNbZIMFQUKp0LvfIv4qAkV7c3aH/8Bgi8zfNQzHu2b7RBKXLg+1Ja6XGV1SeNdG4b94UdAKWt3",
+	"5GP+ZlbNPNkgP2L8VyhG80RNPd8UZoEZqqlGFQ8DtxwDWg4btkxiGwAFl4GrexjLSEVgsaFT4iXvjASK",
+	"0xwjv/8hreGLi3tMazigVTq34Qe6ZfnXpQMd7Hkrp522xEFJuoiiy/Cd2IOXbSsliHmo24LboI5XB/xY",
+	"+WuzX7KlzXVT4zwY2w0Vt7PEXdGAJQyN7jEVvAUVdfFA/xuwaz1Am8ttLBjNPS6e1XF0yxtkZJkTaq3t",
+	"+OW75SKJ25NyWkQ9FdNkk4uqHqafD0ALYaR1ugB8g5HZREbJVDPcoa5N6DhsThNga0m1KDoLrL2hht86",
+	"zzGxI9Myww54v+RrFjNf0MJC7yc0NSuoqhDCvaTaTDVJKsUnezxciGe6O6V5YQoUDi6lM013iKUnRoyG",
+	"cXDvfjM+F5BEv7yE8hj3Fxf5IJUdB3Nh8c9RpQITg6CKQafOw1zOTLRU6U3VjBunginiNkkuO2HEAzRb",
+	"TyGri4cLp1Htack3otmPQTV7is6MujIsKvod0bOwkgaysVLpApruAkgZUdB43jVEekYKWq6JQ0qBMhj4",
+	"ee2yqQ6pstpfT3XjXkFQ5GjE8hktHD5wc63rylrNqcsgo4IU9jLBqpCM+UaI0G8ZypSmt2nHqWKLhpzw",
+	"Tn1uvFOjFU3oWOaarKenOQGYAXTNnIwbgG3KD2ADOmVxJvTEBBwIuBeNXDbNIoE/CgpX+Lmrm87jHaxj",
+	"rfH8CBC05XqwP94zKODRkbKcYbgPDKdFiwlZee2bHCZ69dtdUHKLDX6kwiy/iDoUvMOJnj47qW7IljGj",
+	"l01VGfYUgry2qU0KZJlPVhhcXUrUD+KQkgZBauChdkniWLFEM2HJaLTHdqhbaTl3oQN4JpVimcG0zXkZ",
+	"UUDVa+OTy8ZboCBySYaNTLtNlxSjZbnHjZpalAjTpwHx3rW75J9w2lbE+4B3HQQ+a/qu2yNKiZVCBDrg",
+	"PyNwm++4dmtwkNMAjk1We2KFeVzSy+pQaA86zXFhkZ1zI10baWLAXd9Di1oBTm/FYH0rBkV7BowCvHNT",
+	"9QnwfbOkP+o3Ls56V4GP9SrQundyIY0u5A7u69hqeVY4sE53T2HWJIcOjkQzJkjJ0bUefCAV6Ay7uPph",
+	"pWnFpouTK/d8zACJJu62ql4aTvxM+yb/sKFggj0l7xdUw/1HdZP9Dj/q9wtIWwChWXiOAJlhuSIqjvVu",
+	"PPhzZZ/pWjfTrs1g56Ruzqn32VMsSPUwPO7idJccAPFEeya1skv8tdO+yvqc1+aqA2EVFZ7Ltt7YHPf+",
+	"cW0YyF1LnWYk7gI4UHzapl9QFfqa2sHhdRyW0nyPqw+arke2Ooi7Op+vDgp9grByVCJGOgFFqCFbiSpL",
+	"cIJ9OQ4lcwcvGHJK2vXV6rjc/Yo33z4nf/ziy/86jKhO6cUc0aGWBC6eipqC6Dor7F+z2py3OS6RSA57",
+	"ep0I2WhDTZ2o6EkFI/wsYxYX/NrEKdxUg02k39Ds5luOs87pkhCwBqOSpEJgw1A1iF4rTW/xzmulArWx",
+	"TFobE9paD2vIoQF2yyhtDf7FxQVip4z02sYx3BBRKoXagi4ZfNfNWIvabr/ete+tjGZ+Uw0KEJGuJRpg",
+	"/VregpREgbvRoBceb4rDakK7w4HPFGyHCs3HL5+f2bcOQKfj3gLEo64oV4l4J43qWVgEzJUvlxIeObCj",
+	"ZTXt+f44Fh1oFWheHKoiLgesaWjeTrOGJeTYk1iMV/3bseIbjGnUd2rNMaECZ3h1cNbcw2649GKPwHO4",
+	"MxZD8yEhNV7RDHGta7FlIneBSbsbZ5hsvsIsjFJizBr1CtAGJgBl4nwJImCG/cOfydGWEoH1v+roBF9e",
+	"zK34b/UVbZ+h8y9jLbLvurkDjvBOq83RBj+K+aSW7n02C/UjnPLDqzSYuS7BWQqwtF0phVStRGes+98x",
+	"Yfqd29pu6sbDfg0h5bb0+nI0tgl+xesgitLwghejdTjNV0dZ3nljQ8kjZoV4dgQ1HyIvumIoHgGm4ayf",
+	"RuIqHVplvwW6uMFh3LtiMUMldsM2jt+onUgbV0WT8dq4K5wnOpJ+XnabxrWUH8YSBUL1SvGMingOMSSp",
+	"zXNIV0qaBix2Rikf3SWqDnfXW7qPaUSx2JrDEW7ec9/eWZj/sDiniB9rc2TvotA2wIeQ57wArtw5L2zZ",
+	"LEyoSjGaHwkb7KdqD+NXHKPiFd0lSDjk9483GXEgVUzk3nGICS4TfYNuVpndxLVq/H0yGVeslLtrcMkM",
+	"xi4ogQwjounuM+2cHRAxgAGgHB8GmfgVKIDmlcFc+qID++5nmkDTVC9EDqXHln64nt/yyb41D3pny8Ux",
+	"83Axa54+A7de7y76cEHLA1LEWNyBTV3TqYxT6wLuyRjXfC1DPN4HBIjcCU38W2Qt1R3a8kVsg6yQ1bCn",
+	"nmmDoZpQJVXIaqpLPlNS66w2UwfXRJc8ZwTem5wUbe/ja81MIqa7BTgw4HtN7LPW1NJxi20Qy+EwDthq",
+	"0eW2ZspyucIrKJmNY8iW7v3tPskT/Y0fMx5pFRmblaGIb5TNVdFbpe+QJQUj1owIaD72PYBoUWxHtvJ2",
+	"8h7ijLJiItWrEnCzGFVLDBJ61ItnRLANNfyWtVLxAdJ11swKexrF7qNamQJagHUjvy5u2wXEXKIjWzuE",
+	"cd//YBIuKytn7VErwjpp+DK/NnKMj97KkkEps56RjHun7FpQrqdFKPuoaboquTWHpuKBCJnduEK5w0aD",
+	"oAFg7Zov1HMp7lLkBN49c+AOh2KjZEO4snpLy9JyUEtybGqqsBYVPwfE0+RAZwD8i54SXdC1mTwWJKBd",
+	"z8p19DlRpyz2vLujTtQzYFntwz45ZEq2h6hdWmYnmhgyqsHs9YnVMTY/JvgJMumLL9N8Zc10w0vDAJLv",
+	"iy9JzjaKTZZ8aZn3nWIUoH8xq9UeNkC9Jvof9XRwYtU4BYezOPEx+0Y1HVaX+yLOiEMCquIPEx49rHVW",
+	"Y59deC5+olOIgQ4TWbc6Z1nxB7m6dEcKqpfeoQtg3oiNxSGPjO19xN6E4uVJt/tbSIiBntODmf5RRgbB",
+	"9pm2HBzn3dFqgDZgb+JuhOZVTXlbnD9C440vvux7k1oVeXay+Ml8KxtSEmOVY0Akh8B428Kye6iPPKdG",
+	"Xq9kaYYtU6NqIbgUn2lS8VtpvHVq30TGANXH5e1MKUNsrt1ZF7TVvUZ2Bi7hk+xMqyjk8Pp88ZZu4lkn",
+	"t7I00wt/dZEEUvPxFnxoahdNHFGu1xOMAxrMg+ByM5FpD6XFDpSxpL6MSf9xlRlenaUqwxuTbB2nvEhF",
+	"PAILThc1foYLdbp4Hl76dg2mlhula+miYG/jAiNTtO3nwyyNxqwL3+xFe+vuaomn1nk4cNE0GnA7SaRl",
+	"inmRPxA3uqK7l6KqzUwPTEirWoEBY+8KK7fsdQFYJMZakKKm5TnxxRhNmbAHGoHEAWzE6Io09szBKmB6",
+	"jKsAj+Ap/O5w+93h9rvD7XeH23+sw+1jebM+uk/pd8fMp+uY+d3HMtt2++T9Jb8d78fvLoXfXQoP4VL4",
+	"3TfwKfoGus6ApAugb/QH+Rk1rrNCyhjyH9HwC6IhoOSiXjEK4GDc2COaQ0K43R70zDofa7yguzvNn2pt",
+	"SKVkHcxdqyYvyaYuS2Y0AYxf+xM3kMDfqsyxhvxGduuMYKTFcuFe962RokVHpynyHijpvkokmccLPRvU",
+	"7Zz2umMheG2kJYiagUf1Dd2/pioKRlULw8uYkM7pPrjVXZ2k4VtG/ul2eGSJ/bR8rArC2fzy44SbBjx7",
+	"+hRZD7IW356c7p0ltKPQhH9Fs5tJW3WaJNdrQAc5RaorRqTbaa5P7qbk9usTZGJjzY8imp42qfnBqRH3",
+	"W+BHLRiQVEeYq0ZgdFnjxS1Te8SBDDo11MZhJ3u5hgsGFRp326C+uvT4MrrebJi2HLVmWFHT9yVmM3x2",
+	"tYoEC54XVtVAPeuWa241LfvkVAdHwavrUtIZzb/YBz5e8UOxSns9IV3zW0Ac77cEnJSDkW9YqrJ+51y/",
+	"jYM3k3WZoz5g98ZxxlMo+YQiUt5tnJaAJHKEQgeoE6DMa2TNv1rlF4poHVp8VevinFwgpB/4oIIa17ug",
+	"V/KWNSWq06v2r3VBJ4P0+FZ93bmv7Aihc4rcMUUgfjC1Q6/lI+efnerdY1RcAxPO8aF61OQRxCR4zBdq",
+	"T2XZeZ0J7bbOIrzi2+vttZ6MpZQBLujnFxfTc5LdO2spzcxXtFHyJu5fQJ7F01JKsUGII3ie5PZ4OVyX",
+	"BosCXExTrSuoWeDi2pXMTnkF54vb7HMvEKzrG4TqAFiA0JoCVGVVQ1ERZCFMwPCAKTAeF/WbBt8llCCS",
+	"FaNKtyBuMR0PtCuY0Uq2UkqHEzrZRivLaztGdAnfgJPFnX+cyYkv+96SSPhykKFT5+Mix6YsQ/vwDp/q",
+	"3+ONwG1f5H7jl/767LFP71LryZjOke0IzuZsRnqBdkSbu4s7V1b/rPbOobs2vSwKhOntiLsxGyEXVVgK",
+	"GYO4hdrT6+0IpnwP4x3KXjBnDbiIXBC9o5Uma8VYmejm2+ikT8YUUreFOlij0yAQ0Ip3NuwhDsL3zdVb",
+	"QTDEOwrtqQRP4TMwI9cSrXNoxN6kFZ3PSMYEmIGoevh2AGQmqIpxH0bEGf2HuzqjG/T7gCHwOBo636IV",
+	"5kIAroS+hZaEbibHR4SSLTOKNd2ewVyHZ0aY44tOieCTLwfh6K5DtV9kxfaqATjwvtEakNufkQvC1yAS",
+	"NeX5GNtOMqX4ll3/UwqWxm7S1nLUZMU2XADrMZEvAwjBi9qez0d/5UwI2uqWDXYy0XLLVjLfA26OXfMz",
+	"h+fB1C1T7tsQDYsjwInoVeR/dTGMNDs9qWhSqkpPvvSPduukRPZ1sH+ClWfTEkF+l3h3kXi/i7LfRdkn",
+	"I8ribtk7CaGo7HFhrLlxqMNuCjDS3F4KV65/cadBoZDQH3Bd//OfrRbHkFIXB5VYLq4apK0oJKKsNGyT",
+	"1+0RkA0d/qje732rzZO0OO97oj9+/6Vl61OijADNTE8EYHG4vsP5HLBba99lxaDCnQI40D+ZkmdNK8Tl",
+	"YkWzGzAdANAY0kYrqtgk3nSTzWZPfO8SoWcPsXzHLTs3gm9oUzkU2cmv9BGJ7T/+nCbn97RcxwMz0/1L",
+	"N5sZPrTpcRq3wlfWnoxVHcjpK2x5NwLuCVWKY99IJQGt33D435qWpR5HNvEk8gsBMrStbvzYAdK/ch7F",
+	"Pl7NyQl/AFIT1juwujh8cVjdXXocrTwQ/KFytKFVPFGSmR1j7v53EHREsA8hTaHkgjlFAPxsPGdwu4qD",
+	"AN1Ao7Xyls1mTzhAkY+cfCg03Uzf8bltYNJbH2gdVuA3JlBiAE/LffxxKH8rxWiTfwq9mAJKo93HhJ/f",
+	"52y5HqQDOt6Tnor3ONH0K50RY3mIidxzV7OyO8+7bXWJHbNNhdwlHJ/gX/XnAH2buxaKMSSaMTHWtD25",
+	"8IvBtOI/RHBTKioGM2iP2jRMXjvchGSeVQ9weMhAuRgHZLoD2mMLmqcH5OkptWwfg4YdhyAir2p1i835",
+	"5hZ/YBdZJogUoQkoXRumoE2+tf14hY3wC26W3kkub7F8EOoII7UhO6rbPvVYK1qYpH3t2tnODK+slOGI",
+	"n1+v4mlrKxaDq35FeY6fsS6pwZAfFKZ4M5YSbRQFU5/lmxQ0Poun4/3ETRb8+Yg3H/CNGcLlPfVpN+CY",
+	"1r4opp18w24ZNhrga8PifWJWZc3iboWqpAb7BRcykVS8UvSfLJ3ky3MWMqOtUvOUUEHsmuD4wIL1P2rG",
+	"/mn3uI6u3P0cXXpWcG86TcfJ8v0wIxbXc/sDZvw8JRVsQAGfANB0Gkwu+OI4MeCpiDWImU9QKybjDFZK",
+	"qdncz9hyreMuIV65Ug4rszZNb+DJQ8O3R76kdMmsGb1JbImKQpa+DQDawMntfQZTPw26uFxoRk0irOkF",
+	"xlOyUbIWmPzjO/XYjeJiA0zm8uBCYGwdstU0+DUoFH24jFK/MhwTobPO+plRKdhFkDJpkfkm4NlF/Z0a",
+	"HiKZ3LpWCj4oCbkHJnTlyIyMtQueAZnxAP3r1kC+dNNq+L2buLj1ucXTcdKSSJnaYKgt2lJqvbZiSO2B",
+	"nhFXWKxBumOPSJZ5uA2HtXR4ykfME+jE8hp3NxVjlsQwy7AiJ1TfRFhiOuV2UuEy4h0CXFadfcg7a9un",
+	"Y8+wQNR194ydXHj3epLfJ9XdDmBMoRG5I7JnK7e/bYr5L2pPfAg62DqRDgg+0SBB+uhDq/qIi+CRBpWE",
+	"hl7cEfcb02Yelsi8oEgvFjKxLCc1tu9FsgeHfCMw7VcsO2neOP3E+aSYRwIproeX2FC8v1BQJV3Kg6a7",
+	"lqvb96PB2mPXIy7toD+0i00cb3EqMjS8P2TC7lisyRQttZzRia2CrlYJTQ5+w0zDrPa1dhB52UqkjdXI",
+	"Wch+tGvMQ0qkv3tCSuQcxA7oJRbtS1dImUrQdz9GMt3PyQ/WJG7n4k3tx+ECdJGl4BQzPC4N2Qe9HGHg",
+	"5nPDRiU54ThXhuWWuN0rGG5y0SqvcNmV/rgYVmmIqIVLEBkglT6YNF5jfoZ5MnBy3wW76HHr+nF3fU9O",
+	"a1xnnejEolnUkPH8tlOONNeA9jc+16RgZU6MbAdFm8ipFLFL6QBbbsgNMuKG2dB6w3x91NRxzi8uvkxC",
+	"vmVm5qoGR+PbCewxYTRVC1mb063Oj3eq9bULCKcv7fGYc75NxO4G9SEK+5/UJ1kHl6ThmujZUK7BUU+4",
+	"rbRzwUxXb9EMjJQGUFVybOXkLEFsxWNvuVYVrv0X78CcgU5FM+YmiK7p/q2ujNaaxXOISrpi5TPCtpXZ",
+	"Y56CQPdOpeRtp1PWMfLY98ScTqhv7BsRKoEjLtmUSwqjaM4zY+11zcq13TiuCftQlZQLlpPVvg0BM51j",
+	"wOabBTzJPhS01tHipB9wBcFNCfYEw9qkQ0VyTbPkFz+XyjByI9jOarLCGmYrtqGim7I8/TPX/EOqy+pU",
+	"0EOn9kacPMIXsbOy1NDZCIBorEo/szcjsMhzS7JZZn/VFKr1q21YdtPyi0EP0wPsuXE8d2t8pK3zXDYm",
+	"CTw6c3TF5ku6Vq/owx0p+Q0rOdPmGPIPdJXGbvVTuCU0sT8WfmO4EK1pdz/52MZdQ5ekoP+kKocja6m2",
+	"f0qqGvxSkEnkHYvQdNASNEtBbbQyOefla6I+6Wi7bBfDBSL2HCSeYZb+jvSyxAnk5kAEj4kTr+2u2gI7",
+	"CDfizPN5uEa9F6ahthck/soZQAsDXrrUN3Ojs63bshd68aa9d4sGucN12wfQNl6S1+wJalSn35KdQrQ7",
+	"GlYxYdHpzBUtUPax068uYlXHdzSFGnYcsH8awX7YlJpPBkEoZLxBRqInXF8CuVbcDjsbuBj/Vw9DWIAS",
+	"FZ2h5biahKCSSZUoavbZv6XcECVdizfsF6ih13FQ4YK9vq211Vn356N1wHAK8CuaNQcEA7csJO8S9yO5",
+	"id84la+nrIeUs9CYzblsBVTTQDHnmUiEwiCbqZSbgSIrSxZNed6mCzgrYoTJeVyxTbBJanuHiBjau4e1",
+	"JynmbYM7NQcLKn6k2eJdVTvNN/NarscIA7cDjtTcDri2NGXE3P5bgQxjMi9QpX/fb6TMw1XurKBklOeO",
+	"eAH9pL0Ratzy3NrYc52AqxNfCE7opJdx3CHf0g/tQVozN3Q49e3WT0c9VJz8xyZ3JdWi0iV8zNPa17Eg",
+	"3ysrUtDtbY8PxPnAbJxp46EmOyQJZlxsim1ZHvc2hPLpKLJBC6fQwbbS0mpqEgBj4E9rYnZyUhxmSAKH",
+	"klD8bCTuMuxL+IT0zsoIAMY8x/Vp/S7zfRF3l/1HGZ9zDMHZplpsz4N11JzgAaskueNXfBM5ybPPBiRi",
+	"tcWgbzKLLbUZhqoLrAvYKClvGRYflwjlPKHRaIfTcb7kV71zOuWdvio9/+C8OlLYbPdAz/MKwif8GoOL",
+	"tWLwNGMdajmjQwG/jMb72joP/AEXHaeby73tCx1nqESS7RIe3+kuWr5es1RqCf6oCd36LGgfvbxvL+pG",
+	"0TxZ2+iC/Z1GEnJN3DuxpbXTaXprm+rfdKpeD2HFmhwOyaEdNCfo6LUCHXMj8kTP8opRk1ioYrp2+H8T",
+	"WZLT8g28FK/ZirkDX/Zo6NAvZ7gE7aR1wh+41zMvjrlBd5g+GXk/zhN4V09dE9/327t0J9htQsPd4fg5",
+	"/updW54DHCnhtCfFxjG+NB5LxvtO0ZzlIb/nRsgd8DIAgfrMC8CYpo07OyWZHsqH1jpJ8Tj/41hOa5Tf",
+	"jvRGjkoQ9oGba93UCU4o35mCo5Vq4pyIgrdcjSP+04PUnju5JlPJfTF+bkw2rNT23dvvwTk5eFqH/JWc",
+	"ls9nQxyEQFG74HucSTPpStKGdv+ri7l7gKtJfh7IgZkfyNbrCdz9Ap9qR85mEaRdZT14isKDDippFLjI",
+	"PhMn09Jr8e0Cbve5SRK62/jQORC/8Vfxf87Aco7nu1tLUm2sKMabBHDyV3tS1tkNWtZTs0AZFdEpVqRk",
+	"2sVI5ZrQZ/h3rsmKzUCx9071llmkM6mgIXiEpA3bR6N/bqRhI6Xx41N7qB101CIQ1I2T3r06Yg1mnVL2",
+	"1n03l/U3cM3GxwrHYqY0iCDBJcAwoY7wopMQy0tGhAQHOQekYHvzx5tWfaQTiCLbES65bS0A0Dvc1iOZ",
+	"Nvd0mc+5sC96Ca9zvWWp/Po2TFvnM+MUr7nYHNP3qWCsXGJjj6eYh3C93VrOWyspEAgH+9lC7oQrTDwn",
+	"mEbWeoOa94L9A1p/GFZporCEBM+JfaCXDm5qJViOqR7w7DmB/LOn70V7FYjct7ZTG8UrnwTNRA6BAYSA",
+	"tossqc+GJ6GL1Pl7EaAeWkvF8hIjZYPKB3lAmuesveLQN2RTmPP3YnEntfMUenju3BK+UBNKedHsRdxI",
+	"KnI9UhhdIhJeiLWO9QXwVBup5w+Kw5dd/ecM/z5QKPzFRSS4kSrx/0lq3u2iLCsmdMiNn3gER4P9h5Xg",
+	"7c5k0+/ZGQDAdwa9nuPu9Tz+sLuqSxntxtQuoYWLDx50peoXHSdIytSJVmGOrKYpR58EqqDNvA6oc4wi",
+	"eytDh+PjOpjB4oYNJbuyNyGx4aGqExPlh3xTT4b2xYev7be1tVbsjNjJVW5hSvNNMdD/BocMWUmQrA8B",
+	"ZzG5iVKPAFyYr76I6mjc38njjIPXN9Qc72KOATqydMg6hRZcYjK4dLpGc7o0mX807ohE32QyOMZ3DNVl",
+	"FqSjY4Y26A5uydAxSZiL2VQUZcoTLStCvxvvNccFfzZrz3I5z50LWYXruryGu/xwYW8YuEE1GCDWtixL",
+	"ggmIXgQ/w4o+U7AtQijMdO6HFeDFE1v+wNv3Li5ACRpzcAbMMN9L5JpWVM1QIbbyll1T026zNPWtyU8P",
+	"lg9FUNOt1jfnw1HtH8ecEz+6SrDZsYf5wsTIHVX5NRa+TL/PayX0fGSwY8SVE1KNAEqIKxddyOXi4Mwe",
+	"HqG0+LqyZsDdLvnmxCWc03xNhDWjiNdzp7acPOJ0akPLaFq/by8jsBHZCvqTacNyn9ARjAQeh45/8IvL",
+	"cQJ+UXoH37p1efIUmJMAHB5KuFztlq/bWiB4ioc1hOatQNSqU2PffPxfvHra2QQuEg9bkcfyr0vnjO7y",
+	"ViHlTbrO7dAdxnN2HVY7RwdPoDPEoCD9kv3tNtOFPtqFOFgiX3UskS+j9ZhK1tV1WH7M/OEYsIYnUb1z",
+	"gZDzLlDymFceBtADgDXRtwa7J6dCW7HIllyvNTNDKF/od1lTaFpbcsEaRLKMCdN0SllJNQFLrW2VPoka",
+	"pYCVNPvjPo/ZXIdMpjZMZPtOsiWH2g4tIRid1yx+oHTHB79hgilAAlMAe+U7JEOGEgOEor9LLiAstmWG",
+	"unwjbXiGDeLNHlPGYZQR7FIs1v+Lng6si14jS4G/RkAy7UHGzBqDEXioZhlZhJOk538Nt+K0pdy2ROs7",
+	"58lur0QAaBqCDa9KmsXxT941mN39zlr30zxrQsesd1QXEW85NcUsZ/n0rI0f6NZL9FhBrKp1Mau8FbC7",
+	"1BR9UkSN6HTOzy4BReGhsLNSZjeEanvX+6KDg05zAzVnx9SpIS5IJChjWHVNo0BSrMF0wDrROWtk1fSd",
+	"tax0ZVcY2dej82ocdzUb7XnEUaP59F7+jAAzHL8gmTxjlzw/d4ZmGavMteL6Js4iGfXeEkoKqnRB3OoJ",
+	"1TcQPrWWrUjkzsw9e/MhvRsfpWuB4LvyDxzIgPy2L3FjFNV64Vsq/3xfhXTN8R6t6pDqWmeKRis5AaDO",
+	"ARh6NxZdAYQR6PDwYsWg6atiBmAEJ3R7beh/yKApfrsyMXCfVEouNGmPuK+/9727uAPucRDDaJzkkFHu",
+	"isPd3+PR3K2Mj38JGJyY9wUFr2KjGy9MxH0SRz6y5oIp2cSkYnzWDdZ8fFjlEEkv5+bjeGHa0uuGffsH",
+	"KE6siq8o9Mnqhd0ZyyFxAvCim97aGJrcAvqSR5PdsbKMQIjJzawA8trSbzWKRPc1VOq455k2s+bY+Eyh",
+	"BsDRmYkIDbmm3J4JJeV2HxUTiIY5LzBOxbxIup09siH4uQjdpku5Y9o8I7XImSKPsZcCbKU9QfarpsKD",
+	"QWrLrPXZyedslFvsvDlcOkbzUsLNgg4MIbHn5RYEtp7Vk27qBNZWJhkVBNpfQxRheo/K/nHskKTPyw2J",
+	"m1Ph2MKzcG/jlq3T1uG4HsceSoBfIQCzlhFlTKob6Ppj95YKLgWkcXiwA8CYQYXnqZMPbdkAUG1L6NpY",
+	"8E3xXhjsuc7dP9rvstfZmkHVYgtJc8Uyig1DuDl/L967fj6Iz73lZcmhmw40EdmUTJOcbRSzf1+DzMJf",
+	"A3DHM5fMsOaszN8L7FegQxDIB4QE3bJzcsWEYSJjGsA8jctbqZjSUsD8O8WNsTeVeC8ArkrYl6GNMjZ1",
+	"eqGUVLjWN98+J3/84sv/IpWSq5JtXWqanckFNliZY9ZEyTMm0N7FRJ7FZUWzgp09Ob9YLBe1KhdPF4Ux",
+	"lX766NFutzun8PO5VJtH7l396NXL5y9+uHoB7zR32QIQWFpq6tPF4/MLfERWTNCKL54uPj+/OP8c4N1M",
+	"AdL7kdXszrb8g8sHlehvswKeWgZ5mS+eLl7zD19TcKIphH37WmKpXSYtHfGSq6qSZ/DOo7+7AkQUEaMC",
+	"hBrQd3/tnh6jaoZFB5UUrkDnycXFyaZ9zT/glIc6DOonkFFeV+fkit4y3aD1wCuubVR8irDmRz8hS4Bg",
+	"0PV2S9XeHTkQOpSskK6GbrQVGM+h4Yp9GjYGPnrDIlvyimvzNTxxRxL1ND6vrk8yroApRoutYaS4ROq5",
+	"xcq8BQFzdzJbqweo6MCyDCLlhq5Yh3Rfpg4AvWHuBFRUoTtUJ1uuNY88+jPbQ7O1j35uHp902tjueWqf",
+	"YucsvUldjZ+PR//i+a94p5UM4/fdnXuxrcz+qK37sUKdHbZwOfr4y9xtdIfsX6TAnRHw/O6UugQKQV2X",
+	"KZTcCUJ3COQ6RLFHgPkv0hL/Cn7/eHS7+KTYtbUJSFio7Y3tABMIWR+V6d8x8zU88DFFul3AFd2dUKxf",
+	"lqVVIvUSMO8AqfDuJH9hdXOrmh5iK1st03fnz2vWBm/XzpDqHpHXshbG75Ad5SxXdG06ClHvkxzMTZO3",
+	"4u4YbI/ZxHHQLtABnRizdPFfnZooraFRuuVbu6Ogt+xA6Vj2eOUbu8KvXQpr73aJ09M/wpl+BC/C4/ep",
+	"YTmHeuLsYVcVcFTvZF3mZHUSxnD44zD8Z9pvAHQrgGYFDh8NVTxNbztH9Q1ESRpGGNG/vBt4noB8Za1J",
+	"EI09U5S7rqKKGXvKnNVFuNCGUWxOZJ/7R83U3vfNfbpwTyN6s9uVQEPnZDr0GMY8xL8I9sH84oOOFd0w",
+	"R63U1NhIoj1xyx/6JNao8Of7Zref6CbKcj8K/KKTCqHAx6FbBzRXOeCnlFp5mef+CJ9ErbzbwX/8gAf/",
+	"FNT/qQ4H3cPpxcnfHOegLibv36O24951mAehpz0ivijikIHraLrkutauMpt88fiJc6IFWDNWamwr6CAH",
+	"rNTVHEF3GHGOCjiNYJe9XJ+9piYrDm+75/D+cZtzhD464ak1rPT0h/Aj3L6QN7Y7BQfhNh3evqNH8pHr",
+	"X8MdQmxcXL7Eh44/o8uPaq+/DN/40Cb7K7l5IYzap7hByV0o/5In8XBd0T2q3BTa3Z1BNAM6eyDneRy2",
+	"mI3UYou/1/mGbe2Maa74k33mU+WJP/kP/M9giULuAgtktdHjHLBtkLITrjkm8k9191+7j/uP2HvTMszA",
+	"VRJrX+YMZUTkC32QJrCJFNjcLKXYvYYHjmSRmO2DLf/bts9gg5fRjrGpeaD1IBMOHPueJ8sKRqvrh/o0",
+	"nK3k64elo+5brE268mCmxX1q+MiekfP4zp8FqY0+tX8ER7UWMbSdZEZNOGpCmqFY4Q/SfLK3MazbfsC/",
+	"v0R+p7ixmrrdTcKFkZ4n/t//+//RdpJxRqgKaeRQ7OUbJauf4KFPPYbw8KbU20I1utJnmgCx+7GdYJ2n",
+	"br3jqD+NnHxLN+zR3yusdYmI7xUXFCRw3wkYJSN84ImCMW2aTXZmXJI//fTiuyX56YfvrBLyjq1+AovF",
+	"YIOYP5DXX58TDN45xI66Uth6EDIF9JaWJVOgzzCRSdRt2G5JtPSufgRhBLeI8R1mQ/lrCe0yb1hlDh0g",
+	"V3feyynSUmaGmTNtFKPbIzb14XI3PsKB/DNjFaHuHDaW7LhrQzHBdrQcuDLf2Cd+osroUyqoCIHQ35Xl",
+	"RAoHiLqPeiG/Qdo99HX8Dc3lFTMpBtPMNOzl+huSFTsVpwEnkB14UlFptXaRYoCqDMngO6lEK6xppUjJ",
+	"qBLGKQmIWiTVRhoDDeo9i36H2M4xJjVcoSNi4EJ/w7SR6uH8sP9mdzoGLDrRPWgGP+OK6r5sl8bQs7aG",
+	"7iKYC08Az11uiDZ0rw8vkzcwyMPu4kwX+ZvAj/+OfvK39IY1oat1EzqERNSNlPmUa8VqIUOXiv39U7XE",
+	"cPUs//c3xC6bs7wCDvCpI03H/HFTTI95Sa8+YS/p1X+Kl9SzwkYygLuczwVmyAXqtZrfnI55n9f8uCr3",
+	"LASiL0IRCESvC6qxg9eu6RCzRYl9QkdcTnNXMRFGR9WugJ5qPLuBuoUKlELFaFnuCe346YJSF7SGA9vx",
+	"2K0/Lnb+Ma2RgcD8KfnJAZQ9rNU7zssnDt1GeHOKMQGJ9mdcDGfPATjPS6E/SrbNWIrszH5yk3Nh3xaM",
+	"K8h40UtCyZqdRJ/8OuSgWVEBjRnBvZRRgcgADkyZNrrGQJZ4eydrdTscV7vCJ35rGVO4rDcMYY4P9+Gl",
+	"a0rd9BYI9+zJZDtoBlQbglRspz9A5VvHN9nagIyWTORUDVni77gpckV3z/2zd5LsM+oWdm5icbIyD6gu",
+	"dp8BwQea54ppcGkAmKO9k2OlOimWbNHk3vjLz3FlqIkaj1eQ5rYrmDgNPzFTMNWhFegnVHhyTS9m+oHt",
+	"0iR6fHISXbr1JW4tt/ylL+vXRBdyJ6zqo4kU2UlSG7/jt11GI5QItiOV4rfUsDQN2+dRP/qXZpliJp1B",
+	"+obRPH0kQS+qsKbGR6VhwEG9qJVS/QcMUfu/Pj4qwdqwD6YjY+4UuuH+c0+VTx12iBvNynVqSxCTLy0C",
+	"FLvf46/YFaBRpXQx++MpSPK93LnCZrw5ENl8vKalTSzEABnWxp77hz5i7VELD+l06hbZ8nsoK7U6Fihc",
+	"DcBKjPJyW1HFdS+rNcIuVh8AiA1uCgK4AxUXwjt6lwRB2mHXXfOD0Qqh54Dx/Dws4Z6qt5sJ3uDo92EV",
+	"3YmrYIEsP2Whsgh9B0GB9Bu2POgACIU0XJwkc+ftTmJ2nGJN2YkKDRAJgsbv4f9tfiyk1IEj68GytjzH",
+	"jrfQz12GPuaW7VaIthMq7T7TJJMCgW1IXdnHc3uVWg5+L7g5J4GxX+ZsW0nDRLY/+zPbNyV7yPbIBHYi",
+	"vPABOMLKvPdCrk2AC9JMmGf4rgRlyL+IPyusRUCchZ58k5vntTmuyGbc4/COcsMmOUlf05wBhNG9eSee",
+	"1+Z1iGb8tlylGEPB68sfkxP5TV9ZFgXxGZIqtt3Q/Cu5cQcAEGKHr8Lv8JGPKLJgBSeUV1+ftuQNaYjE",
+	"BtQRUnJtmNBdk/atqlmH6o+azBJH/J7NBCCGZ/agW51HGP2U/KKthfUL8XgulABxluQXhWi2v/h/cui2",
+	"kdwZmHXqroJ6DLMfnwjT/ay/CMNLJ6WyUlohdZqN4IooD1gP9f9sD3Wug3vwL8sJvz4KLaETNwHxTjxS",
+	"lXSvoZ0bLYkUhBJNd8/QPnNtiQrqPU5beQugO+fkEsuaYVYwVYWDe+tuzk92Hd852OZxe8l1hJpkLX2R",
+	"Mo+Ok7szUNzkeqBBS7yDYB/3bUJTF3SM9MCxz6BZFTTNYuWZQjxagMsOv+Df3E8NgjbGW5djfZB6QggX",
+	"ERdCYxdQ0skEffhPl3ERWBmZUcst6zuV2ucE3NpnVUmHtHZAzQIMH4Rky03RhG6hPRweCIjlWc3QFEw4",
+	"S25H91Zd4mZJVo1lMqbP/1RS8Z3vzf4ATEwRSHTwnoLlAAbNnTqf2qnSPXseNsiC32SJncxULak41VW6",
+	"s7KVN8CL6P6qwHNvFRoHhI6bHg284K8jGo17Ji5hP1KkzsEg/Pwx9Sygyxt5SrSTH9ju5N4GgWNuwjbG",
+	"Qr8JHB+qTJAavx3sKlwSrO6hjRVHjcThRhqfJCjHNtxqSziiM1wF81E6e/Kh2q2xhr0hL9eECsKoKjlT",
+	"9p2Rsz8KgvWNktWRTHDPKFj8lglSVyfz8Qdy11X8mKQ8xkeS55POjXmok/BjuMSWwPredQaVn0YTw7TR",
+	"U3j8EXPtfKKy7oXIH47JP34mCn7rC5F/HA3p/tmmGc1hwnZ9OmkuQX5Kqu7foUre+DeXxDCaFUy3cq4Q",
+	"Aambc4VRF8Qy0W2Rfaisv2Xa/Ocx49t7cv/flRvxjgX4X/bBNLt2ipRN02hmrqod24ClOLVgtDSDGIDf",
+	"4xMn1Yu1oabu9LiSN+PGvXtrkotRmoLk8tTJDtjXJNwUOTV0RTVzrU1aNL5i6pZnnsjQIWjMhJ9gb//J",
+	"jnNPgTMY+yPgHsO8KfsWE5fkqXIJW0DHhgkplmQlPxDYnSUxlJd6SXQpK6sNuDMkFVnLMnl8Srpi5VAI",
+	"6wtrTl/99bulD5TtCcMqTYjSgSSwGtqywWbc+WytkB13wyoABUeJT8n//w3JZB5094puYq5MxYV5heu7",
+	"H5aBwe8UZsWiXX27+T8ftuVJ6nYh08FaMoKRFSvhAmUYoTuNgIUJLOVx6y13VgqPZaREpnTO30SI4S8i",
+	"Z8oFoX75/GK7/WVJfnlMPn/0+Cv405n90/uF/fOTz8jn5PGjJ/i3i/PHf/ivL+GZJ8svfzl/Ly49jKdl",
+	"KeRxBJoHh84voP7/8oxQslYUUJ/Cg5ZU8JTVOWIByzeM5s6LPcll41qTTPKKfxXxin+yFoz7qARrIi+c",
+	"ggvthhDqBiRUN80CLCk14R1uZGumoEGlZ0ntM0CSHrpX7pmP6AzDJZw26rilhilOy5Pm1OpCVpAoKnfg",
+	"JNWAmEsMrbG5S9iHWvgdkJth6gPcxYSDFlq+R/Fq4p2tkoA02FZ85kiHiShSka1ULiUphdRqf+xMNY0l",
+	"5ObPXEQzZyItLe1WpOb3jLAYkErtzMYp3z4845oLjh3ZJkmSb/Hx5G6tFXRliaEUpZvVHS76B+k6kaSW",
+	"DRH0+bMcCTl8FOov/roYyFF9SNTfV3IzhvkLyoPcECV3p4NQKmgFlfnthhJL76n3raoP809KuTljHyqp",
+	"jE4qKe0QwjJoDaHUXxtVZ6BWn5M/Xf34A7lhrAK96BGt+KPbx4E2pdycW2oe6qovYAm/y73f5d6nLfei",
+	"S8Z3j9Vbv+Ul+xaHmCu57oifcyib17w8mSsVEjmt5moHTcombDh8Vil2y9luALTmJ3zildy8xB7F9wQE",
+	"QLMbuyMP7SVpviuVBYDff8JKYECAkmsiy5wolkF5GnZGoHk+smFDHpGy9LAwEG+EPCzyztUONJmYhJaK",
+	"0Xxv/7Vka0NoKQV7hmUzPtM3AN27/GOqGLhrHNbV4UWDRIxeNLMr1P5DuOudv+hpnp8mV/Ayz2HTNlLm",
+	"oAVhLWKE4VJs9kgz6r4wWQmKTxxs82F7tS0V+6XLGTcyp/vUpZDTvR7za0xMsbvfalP89NReBlVRCnRC",
+	"5nS/RDdZqzRlWNM74SVg/wXQ6zzwp1VdP9PEUTu+/xBYo1sm8gM47ni+N28vf0lqUTLtYXScpPHe1UxW",
+	"rijAVzRpyvP3AsAYoI8wel1LmjECUAxo+1u1oJFkpe/kiahH5B14etG7/17YEZeEYmXDIX0tKbZc28kg",
+	"hRbBWCCLFb+lqg2BlMj3QoqMPSPQ+wSHgp0UzLeYxHVmVJAVi3n3Li0V30An8PGEV9CH0wcg6BVcmK++",
+	"WIycgY+L43Lpuee3WJ7QdAjUnX08Ie6X3CEHDZ8xqxDesPHzBVy+9CxsCiXrTeEi1LIWRkMvW6ksq7Yq",
+	"dQAYLtzXQeRwE82b5zfsP5BR8cN/w1xqlwdZ9qeA+4DRHH9CGAN76oIsjLKqt2mHPdqvw1Mf0aftF3FC",
+	"r/Y7KXPtb2xI6l5JqnLt/gJA2v7THea9YiQrpLaP7omqT2PSvYBUcj9VuxjnRsidHohHbK14ABz0ofIP",
+	"uoOqDXuv+RcImCl463qsKux6R3lpuaagKocPbKD78WWWx8QLVea1G/qjWQczEuKDE2zcY7VcYN/0nqen",
+	"grbllsD//bf/fv/+w8XF+/fq/Xvx8//+H7ExMCLuZuwLhAOAHquhGLnB3Im1VJ1+5allOmfclC+6Q35/",
+	"cPm1/Ii/jWz/wH+p4nH3++kSgo3EQT0WDNjkG2ltA0Qf4x7QdW0SPSrDAY4k/h643QBxetNPeXvWyncI",
+	"6rAUXnWAv8SaTsrqNCf2N9tP12URB5HXySP2m7AcaDNyJHU+6UTihzxFl83emAk9XVOYeIY9KCd//AxN",
+	"/7X2y3+rUvbkQLu+59QaEH/CNNCSsFsom5av/aTz7vJRDcsKlt2Qba0N5iKsGBMuR9G3R9wzfU5eyY1G",
+	"JwcggMn1uoXizYSJSt0XIn8wVvVMuDxtY4G76V0nUKVyjuu+3m4P9/C1S9lF+Gzn2Wn6BXUUqcOeRF91",
+	"XI9fxjoSHaPjfAzDku51jxdP2COXAJ5X4siNpOr6fttYJuliD1tq7R+PIFd3qmldtqdzziF6znuBX1lz",
+	"o7FJuM8KXzOWE4W9K0XuejBTLYWz4HKW8Zzlz+yv7wUuws4upB8FXrGGj7PQZaVhBf2q3og7EHF6ICH3",
+	"fiS/HfoesXnGpr7vMtp3dnM7GFmyB6hubdisNilMHPvcaE4GJFoUssw19LJHSBwXAxN5OgXDDg45GM/I",
+	"86u/uhGaAFoqM+MNtgWYkJrxe7Q7KnJg82Ph7lauMGz8QMC71+xY7sB/I3ehiTwVe7SvfCv5c/JG7ly1",
+	"EjMuvsIV4fkSu/6Ef0E8lmU8qJ6KqE/om+ACmvfeNQGX6Nb7wDHyEBRfumIsa0KvmIeAGt3soegVRJtC",
+	"PyZUCIKEd9/zmSa/5HzDtPnlnLjwur1GQnj1vbAcABwRXDIh9v7M2flBRLUbZIfu2O+Fm6wLbxVabcdu",
+	"EtyTuOi4mzvtU2K8ED7HE3kSKwIQlIEB/a7oQu5SrKbp7ixXdD3Utfgb+/sV3R1zyK/o7t7JbJeWqvig",
+	"Hs0LD+KKnfCAa7pr+oaDkUaMDALXIcHZjU2SfgR1nO4+akQC6HqyYIQVPvaTl/ZiOSXEl0sJwLGD/Gv5",
+	"C0GZBxU32r0oyvOXeY4cfxIciruck8cPdE5OiGFEd40D1+5Omv+DVziZqXPEJtw7YPu90xFAO+HLpzXb",
+	"etO7cd21reWWQXsQ0Ofadzc3zfUdeorYQwk54i/XZ+BbiQC1wvvHbMpDOyI/oavpdD5E3J7+1TRy/B5t",
+	"PShTAj4sAFV635O/4TTRhpYsgImJqE/wtbxlxx7j+0+umOHcExLjVi333pcXsRLF374P7R4RTlv98y2L",
+	"A+PIW2wGuaq3VUcdamHZNfw4q8HjA8min/99hES3taOdYaSxY6wj40OS/bfbj/GBd871YrRDQ232ekzD",
+	"sr8MKVf45v2Rx46frMWX1SktgMn861QYfOVhIlT3lftXyOqjNPca29f70msKh9gAc5SQWGgk2Ul1k+B/",
+	"bD8wCq5iqOEZlovsJFF8w3NS0PKW6TYSh0/l3jX9DQparkNLJineC/tMVhvCRL4kBQdd27dX4sL3tgrd",
+	"ltZ8pQDKqcwxCfy9+EXI3fV2+4slIC21bEe60IXB7diGVwA/Qsuy5aNzH4xOvcnxnCt86x7DOm6GjxTZ",
+	"cbNjYG4oxLMMITVPyIBVTdWJPEcMqpBq1UyRUaX2hGJuZvBYWC6yitlOpmJBesdYNVLdsOabWmG7NQA9",
+	"wRbBxoWgtGGV/cl17AiYwBCWxF+NfC8cg38G+GJZAZ0j7GiYNLAkWnqFL1d0x8UGCgrWsiytpmn/cbOB",
+	"woaCivycXJLMnl/E2W53C9lwgE+zlummbADLJrOxpcd9MbAd+2OxL3xXStzaH0/lcuixB25Niv2Mohk7",
+	"g850g17Mt/a5d65g696I1Jol4Xt0dYUnMXH4RuglyWitXUwVkmq092x2DByadSg2gVgTwY+PK04/Zcn8",
+	"bx81Gej5yYAmG7/7fe4ZhEzGh35LiMmwoslwcY9PO29KUgJxT5obDSMSSnC0oTM/CfX4uH385ECPkWqd",
+	"XOWGzVOW6nG0uW/HzcPwm72ZYbB2Jz3jSj97XWyCuEg014YnXtzyHGps/iOSibuf/MC628NwiC8r1oyJ",
+	"FpM4peSwgW9CQI1CVj+YhPqtcM3DA1Y/DMM8L6UOsjjJGKN1k2990eQ9wjJ9Cjrmaas271HBbDf57IMP",
+	"juiYCAz1W9IxOS0/io4Jux0/oA19T3JKsRtoq9kG+l3AURQFj8QzO5pUcdxu3r829WCUtSpV1u42O0jK",
+	"g06kPe9TjQT9ibP/nNuR0/L5wwceHpBFLl1nNEAfaoaGeHY3QT/OM+O61DFn8AFqpD7u1rUqXRTTdWlO",
+	"qe60ttEqyaXc9NCQozu5UTRnA+f/O/v7f6QEgC//N5YB30P8Ii4HsCgyKQhqLjZnyMFT2zo8A6seoJgI",
+	"1Tcsd9V96IxXqZax76S6+dFeQTUWXd7PbtvBP0qsGad+A5RMZjSdTFKAJR0a1bqU7ni+Eu7xmIGEz3wi",
+	"/vw4Xj+gA8/ZLNda5xMx3pC9MqlO2XX/0pCt1IZoCQiCJ2PNSBpmEsjZ8eoyIXu+Z6yEaxB67JKNbHK2",
+	"W1FjFD5VScVIlqcVZUEG/ZbMxJmS6/HJJReyVkpy2V9P11heM625FBiqz53siQivWmypumH5GZZ2DlUz",
+	"70ONqheLW7q3d5QHMXyG3kaM9+smiwD6qkDfbY8ucB7tHvIXt5avS2yadh9s4Od446nywLdY9xuTzYza",
+	"VHaXz8lagtjBfa0SgDm0S2R803MiRU8lbrKpdlQXZ+hTHjCG7e/vqC7uaSPt0PfUiOou18g7qoSDbzgV",
+	"dpvz6e+oAjjW9UHT7dN1L0MhsCRZyahwLcxWqtYFoRvF2g7i51SxFjsMmUXgN3Sc8Nu5D2bxz+OTTpu6",
+	"AywhTxqX3iHRk3s2KRp91M59csFoS5BuLNpRKx2KPoow9+1deQj+unTUiiBYBaIlAaweip0+vmfEfqn9",
+	"4ssHN5Ufggm+k1bCUEgOfYYdkfnWXiFW+EC+96jkGXWNPgiv3NUz+vjhmp2Feq7TmadQBLaWqo1FcxKk",
+	"VwBJBzkR9bB6jrAvQbtU3NtalYunC4dHA9R2L/Qvgm+tcUEhORrY0GWswqytBsfOd+HyVeO9pFzZeAsY",
+	"R9Odbr0Nqu/hux5NVtM1K/dWYYaKnCXmS68wq7o1DEJHxcbRdNcY89ooir0/8Wtgks80MYyZojUcGHHx",
+	"L7JU2QJMZ4gYosOS5a2skBaKfmhKBz2l259ei8gcXyOpoOEoF6Tka/YM9tqO7zDI7B8rynOP6up3wu77",
+	"4Yjf+ZbZIsdOq3pJnA9CMUAK5tmNYBpcEbB6hw7aGto3VV4meMUaXnaX7KA7KXM7AYYXqGs3FSgLqRfL",
+	"ZP0r4HYF7H8kaSF36LZFb3ALVEeKcg/Hy/fGCBO9kpvINAGEGgfG/o1QgFAxWZUM2je6FOZmowJecoLJ",
+	"sScxN5qV69Z7vgXxrz//+v8FAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

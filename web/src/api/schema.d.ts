@@ -371,6 +371,29 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/log/{id}/amendments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a row right
+         * @description The row is struck out, unless it is already, and a copy with what is said
+         *     here takes its place at its own time. What is left out stays. With nothing
+         *     said, a row that was struck out by mistake comes back. A row is put right
+         *     once; after that the one in its place can be.
+         */
+        post: operations["amendRow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/log-exports": {
         parameters: {
             query?: never;
@@ -2129,6 +2152,16 @@ export interface components {
             came_back?: boolean;
             by?: string;
             note?: string;
+        };
+        /** @description What is to stand in a row instead. Only a cut has more than a name and a note. */
+        Amendment: {
+            by?: string;
+            note?: string;
+            pieces?: number;
+            wall?: components["schemas"]["Wall"];
+            splinters?: components["schemas"]["Splinters"];
+            other_splinters?: components["schemas"]["Splinters"];
+            effort?: components["schemas"]["Effort"];
         };
         Strike: {
             note?: string;
@@ -4198,6 +4231,16 @@ export interface components {
              * @description The row that struck it out.
              */
             struck_by?: number;
+            /**
+             * Format: int64
+             * @description The struck row in whose place it stands.
+             */
+            amends?: number;
+            /**
+             * Format: int64
+             * @description The row that stands in its place.
+             */
+            amended_by?: number;
             /** @description What a judgement, a look-over, a sending, a return, a wash or a comparison says. */
             says?: string[];
             /** Format: uuid */
@@ -4882,6 +4925,10 @@ export interface operations {
                 saw_id?: string;
                 /** @description One or more kinds. */
                 kind?: components["schemas"]["LogKind"][];
+                /** @description Of cuts. */
+                material?: string;
+                /** @description Of cuts. */
+                finish?: components["schemas"]["Finish"];
                 from?: string;
                 /** @description Not in it. */
                 to?: string;
@@ -4961,6 +5008,36 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    amendRow: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Amendment"];
+            };
+        };
+        responses: {
+            /** @description The row that stands in its place. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     exportLog: {
         parameters: {
             query: {
@@ -4968,6 +5045,10 @@ export interface operations {
                 saw_id?: string;
                 /** @description One or more kinds. */
                 kind?: components["schemas"]["LogKind"][];
+                /** @description Of cuts. */
+                material?: string;
+                /** @description Of cuts. */
+                finish?: components["schemas"]["Finish"];
                 from?: string;
                 /** @description Not in it. */
                 to?: string;

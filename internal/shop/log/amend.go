@@ -1,0 +1,86 @@
+package log
+
+import (
+	"context"
+	"encoding/json"
+
+	"github.com/google/uuid"
+
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// An Amendment says what is to stand in a row of the log instead of what
+// stands there; what is nil stays. Only a cut has more than its name and note.
+type Amendment struct {
+	By, Note                       *string
+	Pieces                         *int
+	Wall, Splinters, Other, Effort *string
+}
+
+func (a Amendment) ofCut() bool {
+	return a.Pieces != nil || a.Wall != nil || a.Splinters != nil || a.Other != nil || a.Effort != nil
+}
+
+// Amend puts a row right: it is struck out, unless it is already, and a copy
+// with what is to stand instead takes its place at its own time, so that what
+// follows is folded as if it had always stood there. With nothing to change, a
+// row that was struck out by mistake comes back.
+func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendment) (store.Entry, error) {
+	var out store.Entry
+	err := s.Store.Atomically(ctx, func(tx *store.Store) error {
+		row, err := tx.Entry(ctx, shop, id)
+		switch {
+		case err != nil:
+			return kit.NotThere(err, "id", "row of the log")
+		case !strikable[row.Kind]:
+			return kit.Refuse("id", "this row cannot be put right here; undo what it records instead")
+		case a.ofCut() && row.Kind != store.KindCut:
+			return kit.Refuse("id", "this row is no cut; its name and note can be put right")
+		case row.AmendedBy != nil:
+			return &kit.Error{Reason: kit.Conflict, Field: "id", Detail: "this row has been put right already; look at the one in its place"}
+		case row.StruckBy == nil && a == Amendment{}:
+			return kit.Refuse("id", "this row stands as it is; say what is to be put right")
+		}
+		if row.StruckBy == nil {
+			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: "put right"}
+			if _, err := tx.Append(ctx, struck); err != nil {
+				return err
+			}
+		}
+		right := store.Entry{Shop: shop, At: row.At, Kind: row.Kind, Blade: row.Blade, Saw: row.Saw, Amends: &id, By: row.By, Note: row.Note, Detail: row.Detail}
+		put(&right.By, a.By)
+		put(&right.Note, a.Note)
+		var d store.CutDetail
+		if row.Kind == store.KindCut {
+			if err := json.Unmarshal(row.Detail, &d); err != nil {
+				return err
+			}
+			if a.Pieces != nil && d.Metres > 0 {
+				d.Metres *= float64(*a.Pieces) / float64(max(1, d.Pieces)) // counted in metres: each piece is as long as it was
+			}
+			put(&d.Pieces, a.Pieces)
+			put(&d.Wall, a.Wall)
+			put(&d.Splinters, a.Splinters)
+			put(&d.OtherSplinters, a.Other)
+			put(&d.Effort, a.Effort)
+			if right.Detail, err = json.Marshal(d); err != nil {
+				return err
+			}
+		}
+		if out, err = tx.Append(ctx, right); err != nil || d.Foretold == nil {
+			return err
+		}
+		return tx.Learn(ctx, shop, d.Material)
+	})
+	if store.IsDuplicate(err) { // somebody else was quicker
+		return out, &kit.Error{Reason: kit.Conflict, Field: "id", Detail: "this row has been put right already; look at the one in its place"}
+	}
+	return out, err
+}
+
+func put[T any](to *T, v *T) {
+	if v != nil {
+		*to = *v
+	}
+}
