@@ -19,7 +19,7 @@ test('from a cut to a logged cut', async ({ page }) => {
 
   const blade = await page.getByRole('heading', { level: 1 }).textContent();
   await page.getByRole('link', { name: 'Run it' }).click();
-  await page.getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByText('Cut logged.')).toBeVisible();
   await page.getByRole('link', { name: 'Blades' }).click();
@@ -28,8 +28,9 @@ test('from a cut to a logged cut', async ({ page }) => {
     .first()
     .click();
   await expect(page.getByRole('heading', { name: 'History' })).toBeVisible();
-  await expect(page.getByRole('listitem').first()).toContainText('Ripped 19.05 mm cherry, 0.9 m');
-  await expect(page.getByRole('listitem').first()).toContainText('wall brown');
+  const last = page.getByRole('region', { name: 'History' }).getByRole('listitem').first();
+  await expect(last).toContainText('Ripped 19.05 mm cherry, 0.9 m');
+  await expect(last).toContainText('wall brown');
   await accessible(page);
 });
 

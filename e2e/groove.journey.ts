@@ -115,7 +115,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   await page.goto('/log');
   await expect(
     page
-      .getByRole('list', { name: 'Rows' })
+      .getByRole('region', { name: 'Rows' })
       .getByRole('listitem')
       .filter({ hasText: 'Grooves of 18 mm: 12 made' })
       .first(),
@@ -228,7 +228,7 @@ test('joints are worked out, and a test joint moves the key', async ({ page }) =
   await page.goto('/log');
   await expect(
     page
-      .getByRole('list', { name: 'Rows' })
+      .getByRole('region', { name: 'Rows' })
       .getByRole('listitem')
       .filter({ hasText: 'Fold. Blade 10.5 mm high' }),
   ).toBeVisible();

@@ -32,7 +32,7 @@ test('without the server the pages open, say how old they are, and a cut is run 
   await expect(page.getByRole('alert')).toHaveText(/Corte does not answer, and nothing of this/);
 
   await page.goto(run);
-  await page.getByRole('button', { name: 'brown' }).click();
+  await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
   await page.getByRole('button', { name: 'Cut made' }).click();
   await expect(page.getByRole('button', { name: '1 cut waits' })).toBeVisible();
   await page.reload();

@@ -30,7 +30,7 @@ test('one spot of scorch: hands were moved', async ({ page }) => {
   await page.goto('/log');
   await expect(
     page
-      .getByRole('list', { name: 'Rows' })
+      .getByRole('region', { name: 'Rows' })
       .getByRole('listitem')
       .filter({ hasText: 'A fault was traced' })
       .first(),

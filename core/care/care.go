@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"corte/core/blade"
+	"corte/core/word"
 )
 
 // lifeM2 is the wood face, in m² per tooth at abrasion 1, after which an
@@ -92,6 +93,10 @@ const (
 	Mend               // somebody mended it, and somebody inspected it
 )
 
+var kindNames = word.Names{Kind: "event", Of: []string{"cut", "wash", "return", "say", "look", "send", "mend"}}
+
+func (k Kind) String() string { return word.Name(kindNames, k) }
+
 // An Event is one row of a blade's log as the fold sees it.
 type Event struct {
 	Kind Kind
@@ -102,6 +107,7 @@ type Event struct {
 	FaceM2    float64 // wood face: metres times thickness
 	Abrasion  float64
 	Resin     float64
+	Burnt     bool // a wall browned or worse; for the blade's story alone
 	Surprise  bool // it burnt or fed hard where the model saw no reason to
 	Easy      bool // it fed easily
 	CameBack  bool // the answer, if one was given, to whether a wash brought it back

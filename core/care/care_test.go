@@ -436,3 +436,48 @@ func TestNoLogBreaksACondition(t *testing.T) {
 		}
 	}
 }
+
+// A story puts cuts together and lets everything else stand; where it ends is
+// where the fold ends.
+func TestStory(t *testing.T) {
+	b := blade.Blade{Grind: blade.ATB, Teeth: 40}
+	var c Condition
+	var events []Event
+	add := func(e Event) {
+		e.At = time.Unix(int64(len(events)), 0)
+		c = c.Then(b, e)
+		events = append(events, e)
+	}
+	for i := range 100 {
+		if i == 50 {
+			add(Event{Kind: Wash})
+		}
+		add(Event{Kind: Cut, Metres: 2, FaceM2: 0.5, Abrasion: 1, Resin: 1, Burnt: i == 30})
+	}
+	for _, most := range []int{1, 10, 25, 1000} {
+		points := Story(b, events, most)
+		cuts, rows, burnt, metres := 0, 0, 0, 0.0
+		for i, p := range points {
+			rows += p.Rows
+			if p.What == Cut {
+				cuts++
+			}
+			if p.Burnt {
+				burnt++
+			}
+			if p.Metres < metres || p.What == Wash && (p.Pitch != 0 || p.Metres != 100 || points[i-1].Pitch == 0 || points[i-1].Edge != p.Edge) {
+				t.Errorf("%d: after %v m comes %+v", most, metres, p)
+			}
+			metres = p.Metres
+		}
+		if want := min(100, max(2, most)); cuts < want || cuts > want+2 || rows != 101 || burnt != 1 {
+			t.Errorf("%d asked for: %d stretches of cuts, %d rows, %d burns", most, cuts, rows, burnt)
+		}
+		if last := points[len(points)-1]; last.Metres != c.Metres || last.Edge != c.WearShare(b.Grind) || last.Pitch != c.PitchLevel() {
+			t.Errorf("%d: it ends at %+v, the fold at %+v", most, last, c)
+		}
+	}
+	if got := Story(b, nil, 10); len(got) != 0 {
+		t.Errorf("of nothing: %v", got)
+	}
+}

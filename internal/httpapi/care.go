@@ -68,6 +68,22 @@ func (s *server) ListStandIns(ctx context.Context, r contract.ListStandInsReques
 	return contract.ListStandIns200JSONResponse{Items: names}, err
 }
 
+func (s *server) GetLife(ctx context.Context, r contract.GetLifeRequestObject) (contract.GetLifeResponseObject, error) {
+	life, err := s.in(ctx).Care.Life(ctx, s.shop, r.ID)
+	if err != nil {
+		return nil, err
+	}
+	h := life.Health
+	out := contract.GetLife200JSONResponse{
+		Points: make([]contract.LifePoint, len(life.Points)), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
+		WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH,
+	}
+	for i, p := range life.Points {
+		out.Points[i] = contract.LifePoint{At: p.At, What: contract.LifePointWhat(p.What.String()), Metres: p.Metres, Edge: p.Edge, Pitch: p.Pitch, Burnt: p.Burnt, Rows: p.Rows}
+	}
+	return out, nil
+}
+
 func encodeDate(d care.Date) *contract.Forecast {
 	if !d.Known() {
 		return nil

@@ -25,6 +25,12 @@ import (
 
 func filterOf(p contract.ListLogParams) store.Filter {
 	f := store.Filter{Blade: p.BladeID, Saw: p.SawID, From: value(p.From), To: value(p.To), Material: value(p.Material)}
+	if p.FromDay != nil {
+		f.FirstDay = p.FromDay.Time
+	}
+	if p.UntilDay != nil {
+		f.LastDay = p.UntilDay.Time
+	}
 	if p.Finish != nil {
 		f.Finish = p.Finish.String()
 	}
@@ -163,7 +169,7 @@ func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
 
 func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
 	p := r.Params
-	return logExport{ctx, s.svc, s.shop, filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish}), p.Format == contract.Csv}, nil
+	return logExport{ctx, s.svc, s.shop, filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish, FromDay: p.FromDay, UntilDay: p.UntilDay}), p.Format == contract.Csv}, nil
 }
 
 func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {

@@ -142,6 +142,10 @@ func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
 	if len(want) > 0 {
 		t.Errorf("missing: %v", want)
 	}
+	rows, _, err := svc.Log.Rows(ctx, f.id, store.Filter{Blade: &blade, Kinds: []store.Kind{store.KindCut}, Standing: true, FirstDay: tomorrow, LastDay: tomorrow}, store.Mark{}, 10)
+	if err != nil || len(rows) != 2 {
+		t.Errorf("%d rows of that day, %v", len(rows), err)
+	}
 	var refused *kit.Error
 	for _, days := range []int{0, 401} {
 		if _, err := svc.Log.Season(ctx, f.id, days); !errors.As(err, &refused) || refused.Field != "days" {

@@ -53,6 +53,7 @@ func (e Entry) event() (care.Event, bool) {
 		j := d.shape()
 		out.Kind, out.Metres, out.FaceM2 = care.Cut, metres, metres*j.Swept().Mm()/1000
 		out.Abrasion, out.Resin, out.Easy = wears.Abrasion, wears.Resin*j.Moisture.Pitches(), d.Effort == "easy"
+		out.Burnt = burnt(d.Wall)
 		if f := d.foretold(); f != nil {
 			out.Surprise = care.Surprising(burnt(d.Wall), d.Effort == "hard", f.Heat, f.Load)
 		}
@@ -158,16 +159,26 @@ func (s *Store) saveCondition(ctx context.Context, shop, blade uuid.UUID, c care
 	return err
 }
 
-// fold is what all of a blade's log adds up to.
-func (s *Store) fold(ctx context.Context, shop uuid.UUID, b Blade) (care.Condition, error) {
+// Events are the rows of a blade's log that change its condition, in their order.
+func (s *Store) Events(ctx context.Context, shop, blade uuid.UUID) ([]care.Event, error) {
 	var rows []Entry
-	var c care.Condition
 	err := s.db.SelectContext(ctx, &rows, `SELECT l.id, l.at, l.kind, l.detail FROM log l
-		WHERE l.shop_id = $1 AND l.blade_id = $2 AND l.kind = ANY($3)`+stands+` ORDER BY l.at, l.id`, shop, b.ID, foldedKinds())
+		WHERE l.shop_id = $1 AND l.blade_id = $2 AND l.kind = ANY($3)`+stands+` ORDER BY l.at, l.id`, shop, blade, foldedKinds())
+	out := make([]care.Event, 0, len(rows))
 	for _, e := range rows {
 		if event, counts := e.event(); counts {
-			c = c.Then(b.Blade, event)
+			out = append(out, event)
 		}
+	}
+	return out, err
+}
+
+// fold is what all of a blade's log adds up to.
+func (s *Store) fold(ctx context.Context, shop uuid.UUID, b Blade) (care.Condition, error) {
+	var c care.Condition
+	events, err := s.Events(ctx, shop, b.ID)
+	for _, e := range events {
+		c = c.Then(b.Blade, e)
 	}
 	return c, err
 }

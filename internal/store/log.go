@@ -161,6 +161,8 @@ type Filter struct {
 	Blade, Saw *uuid.UUID
 	Kinds      []Kind
 	From, To   time.Time // To is not in it
+	FirstDay   time.Time // as DayOf names it: shop/log puts it into From by the shop's zone
+	LastDay    time.Time // it is in it
 	Material   string    // of cuts
 	Finish     string
 	Standing   bool // without what was struck out, and without the rows that strike

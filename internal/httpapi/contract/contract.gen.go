@@ -631,6 +631,39 @@ func (e JudgementSays) Valid() bool {
 	}
 }
 
+// Defines values for LifePointWhat.
+const (
+	LifePointWhatCut    LifePointWhat = "cut"
+	LifePointWhatLook   LifePointWhat = "look"
+	LifePointWhatMend   LifePointWhat = "mend"
+	LifePointWhatReturn LifePointWhat = "return"
+	LifePointWhatSay    LifePointWhat = "say"
+	LifePointWhatSend   LifePointWhat = "send"
+	LifePointWhatWash   LifePointWhat = "wash"
+)
+
+// Valid indicates whether the value is a known member of the LifePointWhat enum.
+func (e LifePointWhat) Valid() bool {
+	switch e {
+	case LifePointWhatCut:
+		return true
+	case LifePointWhatLook:
+		return true
+	case LifePointWhatMend:
+		return true
+	case LifePointWhatReturn:
+		return true
+	case LifePointWhatSay:
+		return true
+	case LifePointWhatSend:
+		return true
+	case LifePointWhatWash:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LogEntryFigureUnit.
 const (
 	LogEntryFigureUnitDeg LogEntryFigureUnit = "deg"
@@ -3204,6 +3237,48 @@ type Lesson struct {
 	SplinterFactor float64 `json:"splinter_factor"`
 }
 
+// Life defines model for Life.
+type Life struct {
+	LeftHighM float64 `json:"left_high_m"`
+	LeftLowM  float64 `json:"left_low_m"`
+
+	// LeftM Metres of its usual work until it is dull; 0 where nothing is known.
+	LeftM   float64     `json:"left_m"`
+	Points  []LifePoint `json:"points"`
+	Sharpen Urgency     `json:"sharpen"`
+
+	// SharpenAt At the shop's own pace. Two of three fall between early and late.
+	SharpenAt *Forecast `json:"sharpen_at,omitempty"`
+	Wash      Urgency   `json:"wash"`
+
+	// WashAt At the shop's own pace. Two of three fall between early and late.
+	WashAt *Forecast `json:"wash_at,omitempty"`
+}
+
+// LifePoint How it stood right after a row of its log, as it was seen then.
+type LifePoint struct {
+	At time.Time `json:"at"`
+
+	// Burnt A wall browned since the point before.
+	Burnt bool `json:"burnt"`
+
+	// Edge Share of the edge's life that is used up; 1 is dull.
+	Edge float64 `json:"edge"`
+
+	// Metres Cut in all its lives.
+	Metres float64 `json:"metres"`
+
+	// Pitch Level, 0 to 3.
+	Pitch float64 `json:"pitch"`
+
+	// Rows That it stands for; cuts that follow one another are put together.
+	Rows int           `json:"rows"`
+	What LifePointWhat `json:"what"`
+}
+
+// LifePointWhat defines model for LifePoint.What.
+type LifePointWhat string
+
 // LogEntry defines model for LogEntry.
 type LogEntry struct {
 	// AmendedBy The row that stands in its place.
@@ -5028,6 +5103,12 @@ type ListLogParams struct {
 	// Kind One or more kinds.
 	Kind *[]LogKind `form:"kind,omitempty" json:"kind,omitempty"`
 
+	// FromDay The first day, in the shop's time zone.
+	FromDay *openapi_types.Date `form:"from_day,omitempty" json:"from_day,omitempty"`
+
+	// UntilDay The last day, in the shop's time zone.
+	UntilDay *openapi_types.Date `form:"until_day,omitempty" json:"until_day,omitempty"`
+
 	// Material Of cuts.
 	Material *string `form:"material,omitempty" json:"material,omitempty"`
 
@@ -5050,6 +5131,12 @@ type ExportLogParams struct {
 
 	// Kind One or more kinds.
 	Kind *[]LogKind `form:"kind,omitempty" json:"kind,omitempty"`
+
+	// FromDay The first day, in the shop's time zone.
+	FromDay *openapi_types.Date `form:"from_day,omitempty" json:"from_day,omitempty"`
+
+	// UntilDay The last day, in the shop's time zone.
+	UntilDay *openapi_types.Date `form:"until_day,omitempty" json:"until_day,omitempty"`
 
 	// Material Of cuts.
 	Material *string `form:"material,omitempty" json:"material,omitempty"`
@@ -5519,6 +5606,9 @@ type ServerInterface interface {
 	// JudgeBlade Say how a blade cuts
 	// (POST /blades/{id}/judgements)
 	JudgeBlade(c *gin.Context, id ID, params JudgeBladeParams)
+	// GetLife How a blade has stood through its log, and what lies ahead of it
+	// (GET /blades/{id}/life)
+	GetLife(c *gin.Context, id ID)
 	// MendBlade Say that a blade was mended and inspected, or that it cannot be
 	// (POST /blades/{id}/mending)
 	MendBlade(c *gin.Context, id ID, params MendBladeParams)
@@ -6277,6 +6367,31 @@ func (siw *ServerInterfaceWrapper) JudgeBlade(c *gin.Context) {
 	}
 
 	siw.Handler.JudgeBlade(c, id, params)
+}
+
+// GetLife operation middleware
+func (siw *ServerInterfaceWrapper) GetLife(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLife(c, id)
 }
 
 // MendBlade operation middleware
@@ -7677,6 +7792,22 @@ func (siw *ServerInterfaceWrapper) ListLog(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "from_day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from_day", c.Request.URL.Query(), &params.FromDay, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from_day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "until_day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "until_day", c.Request.URL.Query(), &params.UntilDay, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter until_day: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	// ------------- Optional query parameter "material" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "material", c.Request.URL.Query(), &params.Material, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
@@ -7765,6 +7896,22 @@ func (siw *ServerInterfaceWrapper) ExportLog(c *gin.Context) {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
 	if err != nil {
 		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "from_day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from_day", c.Request.URL.Query(), &params.FromDay, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from_day: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "until_day" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "until_day", c.Request.URL.Query(), &params.UntilDay, runtime.BindQueryParameterOptions{Type: "string", Format: "date"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter until_day: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -9876,6 +10023,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/blades/:id/sending", wrapper.SendBlade)
 	router.POST(options.BaseURL+"/blades/:id/return", wrapper.ReturnBlade)
 	router.GET(options.BaseURL+"/blades/:id/money", wrapper.GetMoney)
+	router.GET(options.BaseURL+"/blades/:id/life", wrapper.GetLife)
 	router.GET(options.BaseURL+"/blades/:id/stand-ins", wrapper.ListStandIns)
 	router.GET(options.BaseURL+"/care", wrapper.GetCare)
 	router.GET(options.BaseURL+"/cleaners", wrapper.ListCleaners)
@@ -10450,6 +10598,45 @@ type JudgeBladedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response JudgeBladedefaultApplicationProblemPlusJSONResponse) VisitJudgeBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLifeRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type GetLifeResponseObject interface {
+	VisitGetLifeResponse(w http.ResponseWriter) error
+}
+
+type GetLife200JSONResponse Life
+
+func (response GetLife200JSONResponse) VisitGetLifeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLifedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLifedefaultApplicationProblemPlusJSONResponse) VisitGetLifeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14119,6 +14306,9 @@ type StrictServerInterface interface {
 	// JudgeBlade Say how a blade cuts
 	// (POST /blades/{id}/judgements)
 	JudgeBlade(ctx context.Context, request JudgeBladeRequestObject) (JudgeBladeResponseObject, error)
+	// GetLife How a blade has stood through its log, and what lies ahead of it
+	// (GET /blades/{id}/life)
+	GetLife(ctx context.Context, request GetLifeRequestObject) (GetLifeResponseObject, error)
 	// MendBlade Say that a blade was mended and inspected, or that it cannot be
 	// (POST /blades/{id}/mending)
 	MendBlade(ctx context.Context, request MendBladeRequestObject) (MendBladeResponseObject, error)
@@ -14902,6 +15092,32 @@ func (sh *strictHandler) JudgeBlade(ctx *gin.Context, id ID, params JudgeBladePa
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(JudgeBladeResponseObject); ok {
 		if err := validResponse.VisitJudgeBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLife operation middleware
+func (sh *strictHandler) GetLife(ctx *gin.Context, id ID) {
+	var request GetLifeRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLife(ctx, request.(GetLifeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLife")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLifeResponseObject); ok {
+		if err := validResponse.VisitGetLifeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18068,441 +18284,448 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhu39TcK3wqK71Pl58AZjeTDP5E+jWXZViLZfjVKVLsi/8dgN8hGpgl0APRQTMpV+zb27e0r2YW1",
-	"APSBQB84nJGV+Istid0AemFhYR1/61+LTG4rKZgwevH0X4uKKrplhin428vc/peLxdNFRU2xWC4E3bLF",
-	"0wXPF8uFYv+ouWL54qlRNVsudFawLbVvrKXaUrN4uqhreNLsK/uWNoqLzeLXX5eLl+vX1GSFfThnOlO8",
-	"Mlzaed4WjNwypbkUxBTUkB3VhOXcsHxJqCbcaPLiLd2cL5a4sILRnKlmaS/XZzj00AIragxT9vX/fr/4",
-	"28XZH3/+1+PlH399v/gf0dX+me0PV/q8kJoJstoTUzCimciZImupiCm4JlIw+wexWRJdZ4VdOiV/+cvL",
-	"b87JJVHMqD3ZcVPgu3TLyA3bky29YfYTiRQZS39hzraVNExk+zO7sqEP3dIPr5jYmGLx9PHFxXKx5cL/",
-	"/Q+xL33Ft9yETf9HzdS+mbiEH9vD52xN69L4wekHvq23i6dfuqnwb4/DRFwYtmEKZnpNc3a5NkzFeeAX",
-	"an5BBkDqqlumyIbeMmIk2XnG2NKckb/X2pAVW0vFLO3wlfcCqLpiIivOyUtDuCZVbQi1U8LAS1LIHbPD",
-	"llJsCOOmYApGlQLYbEf35+8FviokqagyRK5xcrsou2Nck4KVOTHy/L1IbZj91DP81ugpyalhZ4ZvWZT5",
-	"fgSy0DLKhJcaWA7WxJEeQwzGNaFC75hiueVI+9uaKw3EXMIoQJCCapIVVGxYTjSfx4vH8947ak/54Td+",
-	"L3e4RXQj7Qb7jbcLZrjnO3i1xQT2Gc2E8Vs/Yf9Sn4jLOrtimRS5TuygrFel3b7mCDz+wxcXnWNwEb5Z",
-	"1NsVnIJf8egybb6WOWcgc78uac6+ljlsdiaFYQIOJK2qkmfU0uTR37UlzL9aK/kfiq0XTxf/v0eNOH+E",
-	"v+pHMOJLUdWmmbKRFr8uF29odvMtL087qx80NSczXLEtE+a0s4ZhE/Ne0d1JJ7yiuzRp4V90JYXGvf1J",
-	"yVXJtgOTV/jE/5m3CD8urKF7eN45ybBT0t5FcGKWhIrcnQNJcnkOx88NZue6zG95xuIn0UhSyDKHITY1",
-	"zxmcpZ1UN/YEVUpWTBnHywUtTVy8y9UtlzXIWLKTdZmTolaGaLllK5nvzxtJuJKyZFQsfl0uDPsAw/VE",
-	"x3JhZMUz+wsT9qT9bbFmIrPHURtZ2f+VzKohVa2tWsCE/Yuuq0oqe51VVNv9gaezm8XPMdnUbOzf3Gxu",
-	"OUv8yOYlufo7y4xd1eWWiXzrNznPOcrxn1okWtNSs9SWGUm0sWTmglCi5I5woQ2j+Tn5UZR7QklWG5DV",
-	"Wyv1TEHtc1ZqweZQIqRhh5uy2veE81cXy7ZC9Lf/fv/+w8XF+/fq/Xvx8/+OaETLBVuvLe1G2PIFPvXr",
-	"cmFX0psVdITDaRMTSns5X+uqtCoEKqeDpzI8+OtyUXGW4acH6fzHP/7xj8MaynJx3GQ7WpZjL7yzz1iu",
-	"OmQZtZLqW9TAurtWAtmut9vD8/Stkls4hFwIq4KW9uK23GP/jYncXnr2j6ZQjObPSMnWhsjaEL62LEK2",
-	"jOpasdyyyuGN1ruzlgtRG7eMCQ9rutfRI6vZnFEqqtj0x2+Zynk2yp5/dY/BrmnLX5NncM/L9br1cUFS",
-	"9eSF+9T2LIGKrW/rjNp8hKPhzyluuSplhF1MwbMbwbSOcsyltpJlW03ec1MrwfLrnG0ig22olUvAYrK2",
-	"2vXKKhx64tD2GmqLbsudi+UiK3hVocJccEscxTeFGRfOMNyy+/2d9UcJuaN70JIOCYmLm6KqLxfw3dc8",
-	"n2AC+4dRx4ycD/ahYllUHbbXZ073Vsu19zoVoPnS7KZLcGqia6wUz9g11Tcsn8jrRkYW2KN6+PLOd8G7",
-	"S0vCGNG/pqY4pHdmjxAahUNn97l77NflYiK9S24UTjHhm615cT1n65P7WAvDy+nj1E5T7G458Kbda10w",
-	"UAe4aWlIrTtrV+yjq9hJlbcP2UZK0IGMolyAA6EqacbGjxfQ1m2u36pA24Zu/rvdB7kF4PpSvHCpb0YV",
-	"pZ4mA2TpXOxPLsau9RaDtbSRLy4im5GzKly5E5gm5+g6S74RVvlVxzD88iIy2A1T6/GBPu8YmOdfRgYa",
-	"UBx+VCC0/bqtnmD1zFrkxCi6n6oPONbvaZQta//xbP1yx/PEml955WUt1fzV9rj5kJEDsVq7393ZZmuW",
-	"ngGjHM06B45yO7yqrYYGpkbBWOQ2Wy4+nG3kmfvHrDbnX4PlEv71jG8rp3mDR/bpIpPKsEeZVOxRBmao",
-	"nVtkxTd1xID70Xsl0bVGiaY7uEJ04zvRRLAPxtoWh7YDzSL2XMteWTGSS8GeoqtNgNaO6gCRYgkCDPUE",
-	"WAe+Zn+QymuhjXsGJBKYM6BKeEpuZS2MU5bsUcDXIpJruUCZFlkvU3YJzjW2szepLuSuMw21utUCxoCL",
-	"lOUb+7+Ko2u5YMxKN29nqlrIGvQOXtr/bWi9SaxJMR2V8ein2kllipY9Z5fot+MZ0kZIayETcNR51R1d",
-	"XCZuNitGnTfBf1wt1uDIxTXndVn6T9tbrqYKhIy8Bd6jG/hfLW6E3InoR3nDvKcYggfOUgg8kWBxGE3W",
-	"dVkSa5ifL8ZuG9zA8AVL4L+Ghm7i+PETWXFFd4cKxsrreaMuM5DpNUsxvMGDs4Q92kptCKzLHi7wqYJD",
-	"0bDtqP0YjmtjEVKl6B6kN9UJD4r9hSi501ZsW7qWcjN5yldy80IYtY9NCQeMi811oNTBfodHeEQ//dHe",
-	"Iv6JcMprCI/senI6paxp3LkRxxusXtVcbOCDJ335W3j+ylCRH35833CjuwWyQDOP25Ioz8UtiBW7ZaU3",
-	"nSbcpys5x9bNqFrxcYZ+7h5r3ojeru4x5yJA8bO2YhhUA8Or+C0bV79iak0mqWWL0eW6x+ANgQrh+Dv+",
-	"wUNdrMehtww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVmwvRY6XKQyhvc8V7LYtaEO6c1y7TJO0J+Iaflyv",
-	"SWnb/RO/ZkrJOvJpr+3FbRUtbRgr47fLRnEBUoCW5Y/rxdO/De/Sd/D4rz8vh/W6XQETwvhS3rK4DFxJ",
-	"Y8D3hfK4ZPSWaXSX4muHGsy6pOaaCVlviuu1jAQfXwp7Cef6GWHbyuy764le6HLNy/hxusyU1NoFm9R6",
-	"SdZKbolVJayyZP+/JBXlCmQ46juWSwrGN4XBQwgeYC425yRQiAtScm00PNtbXmCn8IcpFn6PH/p/Vzzf",
-	"TBZJPVYM7y4PSB9jzY2SdRXZbMZM4fzg9IYpAs+dt0XPH6OSp2X4beqyZOa6bdT1uN0pU1GBYMmsSa1r",
-	"WrogPyOgMZ0vnoq6LCNkdRMOTUVgNRNFkBtPF7QalfffwbNX8Oivy0VB3R0Z04S5IfC7I2ew2p7MjwsU",
-	"Ut7EvYSBezFm65TYgmqiGLWS8hnsbXZjKStclFo3IezGYjBEsexGCvxxIu1gYajAxqgAdoqV1vY5CB7D",
-	"quR6DStjpWbEfxuo6U7m40pYHpZyKB8nuqduWGW8QBra2L9o1nMP9E4Kr8D1n7qqI66um1Fuem2fgWc/",
-	"XKtqqmoCOiDLr6WIS29revktBTtwkmooKC91zOt+P56ISOTqycWs0FVVSCOdM3HwTBg8jZisYF86cOgm",
-	"3YYgiQaCQ4EpnpGL/pUxYSfBCJ6uk4KPOaEo2bNVUR4XstzZ5IWsPtNE7gTZSsH2QcQGYf/44mIsuWK5",
-	"gJsiSpTv5Y6sqQq3iebgACnlDuW65MJMVQwVZBzk0xITchf6Gnv6G5rLK2ZcZsFyoQuqKiZYfo1umsNP",
-	"usInrI3SduWUckNWbENF5658nKBdO/pZMBpLzZLSFGASaLiDRU6ovmG7uOzThazLPJbidUn8b2TFCi5y",
-	"wmhWEAPDQ54Zqk0rjiHsyNjWhslKRhUV2Qzm1KU0kavwyv4zcQwIdxMmn9EbRuqKFIwa0LeE5Jp1iPnF",
-	"KC2N1V4Opzw4ia0hx8cslNzRHd3HtXZ0qVF1w3Ky2gMryJ1gaum8dPC6INQZ5IfkdTmYMT9Vk4AZSes7",
-	"CBb4gULYAC6cvk/VG71t7yqSbdkyoFsKRkvmHap2revUXxiNldMYoZ4ZvH7kpH3kuLXN0GCSdLSKloWY",
-	"9A08p4rd1SFljYJra0ZErUP4teCb4nrqcYA3Srmb90JUpTWKBWcUKso7qW4IRILcHZ/XZWmvIK8Eoi+a",
-	"awJEnHob0dhpQl3WJxARS8OScsFydNDt6N6yPiWKbVm+X5KsYLRiGk+1pmv7x3l+u5+oKa4Mq2Imk+Og",
-	"UW1ObZjI2m84RWHopW+lYhnV7YvBiv1riJw3XNEOC1JdzFiKfXzWOmLR4MZF72kReKfDdV2mXfpE84MP",
-	"a7N+8oThhXlEulVGhRWLVutfNl51qYimPEfvF3zVOfHuniaLBlw/yMEgdu3fQJeL5F797gu8iy/wHrx6",
-	"v23P1z37Qn53TfwGXBP/hpb/p2ej/27gpg2m383VU5irv5ud42ZnPIw122AMEjWpJ/7gJMacZLMTpM2n",
-	"0uDHpF90uD6x7NjJD/6JbiKm52G0aJIN2jd2RDT9I1yrTneEhIWKbth43gcuJ/ox9gy3U1l0JhVm5FAo",
-	"61hJsOtdSn7wDSxcZn7rkE9JvoLZ5qZfPaclEzlVl3mumI4Ed70BO5L8Yp+K0cCPf2WoiWxqK3d1sruZ",
-	"4lKnOpx/ja4qGB9NmpH3jRhZbwrIBq1pCZul8rENQHvLDzt1E9D2xG1Q7ArS7A6Tup0Am8T2TXJ4hPVX",
-	"1BQzTpBdbmyUkMh6GCWBzKLaGudz/RONzykyJfqwonNK7fRZqhhZMUxoMgaLBSbN/B0M/kbuYjNDFvN0",
-	"mr2juhjN1HEEDIM337fEzfY7FT1PUOmaqFMTzFXCump0qFWTFUOZtuMilzvYo4ix3yoHiOQuQFakVdjt",
-	"Xe8qu5bhbLqUysJPPyk2hokD0/VYJeXURxO1d/3SOCyJg3GjpG6Sr/tlFoZmN1E70GXM7F2tEjOEkkxS",
-	"qHqwNPSJGnztHoymaRRU6SI5PBRSKAH5O93xuCZbXubRMXFrI6FcVunrvFv51NKhkrk9FVUxHfHHNdlR",
-	"qFqXwI9yTVzG8jNyAbl1muVEMGqmavSS3lwnFucLEKa49p1+5obz6/e0XoZNDVUALcqkuAOiObEkOoj3",
-	"gBY9nb83inZvJPYhY2XJIIHY1UBUEqIEisEqYtmtW5pPn3LLqJjzdM7nPF8pWecplxAIDawYlbVxyUYX",
-	"HaEdUej7uT5W2MyQIEzPqePLj80i8qtqCOxHaxMx7JWnlGeBKLc17kfPHkIKuxbBjUKdQ5c8WhFs395W",
-	"1MV902J/VGJn9ahx/RxtasXW9pzHRRhAjrg8e+Xzx7zMXLFn6Llqa3yaGfv1UbnmfhvNwHWPDRSD2c+L",
-	"095Sj2sp3iD+wUxjbDrZKi66usbc+qKpO8k+cHPti8rHKOce61/ZcX192M3eM9rPH1sjnRFdbzZMQ0aq",
-	"YOkcNVdXPXPZqQ2PbfWWfniJtP8C1un+8vhQ9NSCm1F18C/wUH8FGVAJ9tqPE2e7Vi5xL09GljnLUWYa",
-	"r559Bh6pZ0RAsYUdLidcRMpifDnlQUnHjvqyvaXz4wTnMkSW9gzMMcg/A/m9UtZUAl+yr+k8dCbFHTDv",
-	"GriXHcllZqSKv55JseY5EymIhx0ry6CChshsTHYlLpV1ifn7EfcoJaWUN2fyFsCSoHjL/rOVVdrwsiSq",
-	"js9WcBOlcMERNgJDydawPKC0nbGNZHNIkZKvmQtBPpkaB7evQAjzSeRC3kmsuleMIf4TWigQACcrZnaM",
-	"CVLKHeb78s3UYAHMGpvxnZQ5hueoc0uuGFUt56oPv08NDrA55bLw8DUQ+LqJ3B7ztg9VT1GGIAGkZLes",
-	"jHk5QUe2OvPnJKM3k0vdW4HnOHPDA8I5dp6cf+mo6iRsdxWPCTw9cWbvzwkoJhzUkZ1Uol2f5eq1nF2L",
-	"tVwxFQV/mX0MrcqQOoRHIiskKLljVAG7sKjRA/AV+QakMF83RjGYO3V1TMEnkrgDrhB2s7OeLneF4xBj",
-	"1jT7OxHZ8kq0mas5zF1h0pNGHXG9dFeNE7HLUMlXwH+BJaIXXz1Xw1qxGaHtr1kssA2MVnLmi788ThAm",
-	"EBRU5GeAvaXprqluWIasIMEovlNyq8H8uuxmT/SDn6XxOCeoB8NNrv9RU8VGEhW+GouzrRS9YR7soxe/",
-	"8flGmu51C6+O7j7zCjm8bfl2tQekoQbHcEtFTUt4NX4tpWsVoMjOfhPOmUuGWSgbCTGWOnWhJNXGL6MF",
-	"7YplU0qvvgkPRhThaSwUdMs4GxWyzHWTguK8ZGD2QtUP+Z+w8zS7wfIaDHFlhaz+V5u3XKZ5xQQqCTAg",
-	"VKg2L5xjYgicZefQnvgJkFRzsP4f21yJNrpnGmvLQt10VZvWWoxsrzl460lVUuG4xS6RCz6e1vUtPvUr",
-	"MsP0j/nWPp1OVsGkuqy2HMd0w3N9wIHB/KCLBExkO0XBMMVp5H6/FAQTsx75Z/pJIl/FIB223DCVECG1",
-	"El6E2A9DAWIUBWOaQinXXSXJVnJtajWDqV77N8b2AsDLQMlT+3Ocyx/dqTPhCR6YhxKgHxgY9qj4QhjM",
-	"nwOoMk2qGlBKHEuEUpkdz5lyC4sHHpgA1NcQDKcqf+p9v1kpdajZh6MEoWZdKYBYBYHqjzbL49L0wNY9",
-	"sWRiIkfhg7IIaxNBXCWk0c5hMBSyQgnuy+Qx6GJkmZ8HALOEi8DyetCMLNvK9Xo0MW/84DWYaYfm4ZaK",
-	"PaElv2HtjwE3w3ImxBrdTXWv9AGt7ni1pQFGvLi27PfMywMgB7lhVcAdGU1//HKMyIfF5ugzCzKvfQEf",
-	"IFqFD+iClrhLIaEDvnbu8PvygZ0iRyKjW3ZtL/J0oR5FIBHvKvECO+0vme4unAtsuGYsv95eb3mixs3+",
-	"3uBYU75lOaEjHr0eqM/FAf8uF6gTONcMWJ7TXIkdNWe2WzHtIzg4QhnWKdOybBQYK8F39o8ZFgY6N43B",
-	"0zV2tx5mxJ1fxBYFmVJjG/gDPHRPwJQTr5UGNTKlMiJ8TlzhPe9LaQ/EvUxJbCuwHakxXqDkDsNFgCE9",
-	"X3g7QOQI31MDgUqUmorRstwTI+XNyBZ//tXFBK57AFzOQ9dyK6bh84jC6Alh+4ZlDnXtbjUAs1HIjjLa",
-	"Zsq9I6MdXXE5JUH/SCNn3LSZny0xYtgMGi+RoDL+mEaAbKQrLctwcOUG7sCEvxEl70QPb9sUmlTO3dgu",
-	"0yyWtg0yxfKYK7xPAwp8KNmsxLoeutkD4q6TgZMzqbPryq7YKHnDEk4dezc/RdPAylB8FqTnEnEIdn1t",
-	"YvrsXl5Pgtw9hqrjWnoESneqYO5q7XNdvy21unv2umq249ggeaYq3o6fWp7iSffENzSXP1E1O/4NIHhd",
-	"ROvxFHm+jddkzLCtRjwc/XSwLulw1SkyXMUyNeeZHzUvRwvxr1zpG6NKD9ZONIUS3gpsoxujxREqKhTT",
-	"ZlSBHXEO3fBearOxVhAkvpfRAE8Cz+RtWGpFucKk0WXIAIE+GL7kgCsiVc7UM/TJ25mIZpBFpLDwwDiv",
-	"GNQ7KJ+JOClz8892ecDcMWA7KAVNlDHBGfNU94WWnvR39cGFLLtJHxEOaCeV4clFInNqxsCclm8g8bQ7",
-	"cgx+aUhNmf7hmu6GCu22dE820sGwTPqEK2Z+FB6Hr48hxbSJOvm0cdhcOhTN2cusZFQJdLrGoY2PAiSw",
-	"4jpaXogZcxIvXEAaP59Qu5rKhoST2zESGtSDkAIPBHG7MCADp5Uw96Tkf5jg+114PLjweLhzFD8b+9dU",
-	"3SSSGTwKqtWX7RAko1uG2dLwbzndL8HzBQo13S19BMErgoikBwqf662S1UaTAtqNQY+sTa3QQ3UX9WQY",
-	"8X9VKxFJ13hjP26HzjNrCK6U3AnEJthJpVlc7OWYIDbaDqCxrw+1C3cqR3Bk/8wRSfVk1u6kzJ8B403u",
-	"Uok706MN9tHkUr1Gvx/cLCw69c+CoUZoWU6Azckhr8fdKfA50SMRRMDs1Flv1jWOt9YpfRJjp5JRfQop",
-	"spUnGQbU0+gF8A6EfyjNB4WWGsyCv8uMVg2OT+gNddMKH+O0eX7HePGhJ9IgenzYjoaiLaI0q43zTcs/",
-	"6G9cxStrnympNfqPJuPTf9OyneeVSb4ILsdQnUE1dJu0BEtXCf66XHxLYzUiVGxKNsehRcNJSOMUNLWM",
-	"uVXpcuxqUsHxxl5ixEHDh+QTqEINwd/oB8j1dek7bfYSipzA4GJDIDsv4OGjqMa0zqkuH18Ge4S/xPlG",
-	"GqJ2qmrDBzRkjDHbty7gmFY0mciDmumr6eielNxlcIXslz2UI+aKAsoOeMaoyKnKSc5uOXTPA1BdbONp",
-	"dyoC/muPjR12ng/avmXkrHd0KXfzZ4K3Zs3UDyL3pu0PuTwgQf/z4rtYl52DmimaYRpiKaUGkcYB+R7Q",
-	"2kTTvwmtojp+CL7lrMyb4sveVtkfo9dvEvxsSqMiHNYNAq9EP9g+1WrW2F1azgzlcT0nterEKtxI8SWU",
-	"7Fu3+w3h/45tEDJ9m6AoYEUnbikX66OuXxe2D5QCu4C0ur9iphp3fXCj1Q5xpxNU8thziBrQnkHirtF2",
-	"BmzE2L9Ndq4VByMZbUWyVV12hK8usFNjVtItDKOoYy7Xb2PN0ed6I/ga83sFi5X4H5nCvL+WtTkejh0+",
-	"p510vIM8bj9ufPu9Xh6uaFdCX/A8BzA1Xcgd+qnZlIv6W+/PnndLu2aEoXFUWbu6ONgHWsX50CPDHabt",
-	"mT4ATkUzdk46BRNr2iqSYFSVezDQShprZwm/T2+wVboc+4lP8xs2ffTetuPKwiBu7uhuu6ilp7LLnWtD",
-	"TSq6WjEUrIzdwPVf5pP23Y49d9e/g/4107sSgGi5joXKLkml5EZRl6hclXRv5QE0yJnZ5bXfxKzkQJkN",
-	"Fm1uqFqVLB9vYeabI2BHMlexHj4gtj1AjTeMetnaw9uYjoqVoh77R+2rscI4XJivvoja9lAnFa+Fohoq",
-	"oMo9ge49Lt0HI3/TAXfCepYLZ1nYCaOUUT3X3bdvv1ssF5dvv14sF9+/xP9fvv36zWK5ePvc/vTjDy/e",
-	"Xf5fi+Xi+Y8/vHx++WoaCgjOMx8D5LvQPCJ6hY1jWFzqmyaxLZKrVlvid/12h3pJzyXHRM7yWd0FoVQ9",
-	"3QXIMO0iwtr1sqrLnKzYknDh3KFWfgZAv8MzN5A69tbbH0EtCH2JJ4eeJ3pdtt1+Q/fhunGgDBHtCDph",
-	"Q68tIBuExWK18+l9nQ6UFnwYM/nAULWZ0zc3BGFmoLa8harh2Pe1IjAxiNn9tPHfReBbeiETezqXTUJs",
-	"2NE2AXDGNue2Qyx73QA8rPaLDrUdn7VOb1yy+eN/18j841QicLsp5fQE1aYVSyInBVLQPV6rqydxfeSo",
-	"Ah/yWBreOPKgKywczskyw7nrb31ygFX8wMsBpSRcLIk1VqwpQkvsitPtlDTJteNDIo+fDFadJ+rI3Zrx",
-	"Q4cSF5BNXjgc2Ols4kVdikuiGRx3x7k8LqtnTmH+HTIt3bFMl+8jsX+iMUy1jAmj2FBG/w1T66a+f8vz",
-	"vGTe89R0i5oEGiyykTN4eO40z1mnQHFq45pZSYp9P4Nf6bJFn/aYA1QuqYjoTWUpd/P6LRypI1FV8hgS",
-	"JwAzexhVurWmJGMGo2HyRAhlW6fUxrUE+yuhK+lK9kBYtDCjXPnq+UnubysiZyHs7JyCM4MI72JNv/qJ",
-	"XK17t72oZZcjHOlam+5W1GxomuNS+dIz85/vrGseo2TF7F7TpLosiaIe4kO0BI5LgYGiiK2TCYfK+WCt",
-	"EoV54rLEijlGhe/JoNCC1Sk0mJhS5gZv7/82BajUnKkTdNFPqvAz2QGMrXiI586cMh7Vbms/U/z/822X",
-	"l0ajETgE6HS03TAFBc6p1N2U2pYK1eadVoeW1jZ3VHynvDtlwKv0uI1prrsyU5Jou6R7gaEiqm/APPa5",
-	"HFBYCtWNKc/3dLfBIAIktCTxydxZITWb1gHtFFV29vuiRdVOTjsB5Tz5jrc0hOAyWpaHABypxd4B1GlM",
-	"EXw7HzdsWHi0K2RHDKCZKnFSgl/2LZ1DjfQh7J5WUvsUqsdg7+aI+JkyXK7X6Y4foRxiR4WZjvITFabQ",
-	"lRB5vZOcaoVRv8Vjyy+d3N23yRt4PnQNiFknHFvb5WiT3q936JjpbRZ0tx8DPrYPOTP+pIlukByRNqAg",
-	"zc1I+L9vm9wKX66ky8rLGatYDw/5uMPSOStPxhviZqXMoohvL26Z2vtMSHDHI/x46IvVxVLrlij3klHa",
-	"2XzdvjdT1B6aFddbLmozOaluzU1Cv3DZLFyTdUkNwRa+rgsu1y1RdfhZ0PPXNTc5xM8Vmo2XD76Epxwf",
-	"trqfTGmtEjXkaqEpz59CYMSg84lnxQE0365pTQrnXwKuQjRH2V6/GiFucfA4juys7XDdUxPZSYzlOgnt",
-	"ZT8LnnAw3kRzsSm9B99jBc1zbrsPnGdagqsmOlhM+l66xATT1o24Jv+o0eCEwAMzTvM4WPGsLtXNDXCo",
-	"Z+fJ7Pg4MOK0Hip1NfM8JjqGBB8TF4IpeyLFBjL0d1RN93+AbL8qpYnXbkQbh1hrU/ST6SP2c62ETnrh",
-	"7HmZSLQjMjUGbmKHUyO3UEU7cQm7FAxgGvK2Y9e4JF5/ljvAc3iVg9Rt34nLg5bp2Mayy0I9Cd8IF3e4",
-	"vIhoWly6AxxVFFoduaLtG5Trg1EAkCYgfysldxNjt63R50dwv6dqKwXPIjrMtiq5qfM5fZsKqqdniPYV",
-	"sPZ87bFiJP0eXKxXWSFl2clkAtS+AE6NyoHd6LqMl7rgQBGHN/tAMxNXObPaIEgEID1nheTYtQ/9vomL",
-	"ui7LGcDquPCZwOUzhLNHL57h+Sz2SaHjhuNSjPeeCSvtfGVDoN7ifDIXbkeMFV7mLAZg9raLCQealN04",
-	"7DABYB0rps2ShHIPd2ffDU0iNC2c0KpwPkRCu8nepNZ3c7S5Wd0qWKfFTkpu+45RG5dfkmg13LSYaoeb",
-	"k10uXoJk+0mxW85iztA8j6v5WciFjZkAG+fuOFR8ABl+uBpmklKA604ERXTXnEsWr+A6l/CV4ZPc62Gt",
-	"A3UtzSIOCXdQtzA4SUyc4qPTSdLOUY51vko6fjF5eOZEPuU41pdBRhC1nzsgJYhqPkYcwILRnCksyXt+",
-	"9VdCfSp8JGej6GYX+7699pIaTaNTkH0KQ4ROINRXgngytwgR3etg2h3mfyeDrG9DfFWbALq6pqqJ7WoA",
-	"VecllDUrrtnUeom5CC93waNIAbj5707Qq2qKdx64ed3aVwFMBBCFxwfa3WLuNy1La0xpq2GC5939M9G1",
-	"umUOV5eb85OAdeGY43hF8FS0y9mfJBdmSlZQ96MNE1I8RYzO6+12SeAf4E9h85cEfXmOAjx0lnbRbsxY",
-	"OCcr+eEp8dyzJFa/t2/9z3bXAsh1wHF8BfT/Wr4X9saCl6jIyYZW9j2EAOdiw5QmdG0AX88wbc6JobzU",
-	"zarP7VwVe0pcDtKytQrv0V3iM/bePH8v1rLM21+tb7gIa3Ut4nuLJIrmvNbw+IqJ3I0U0Xvwt6mNtOf4",
-	"L6dHCTpxgjPoU3roihtyS8wdzG1UJ3XoyXh+Ge71aZYwpS4YjomvDD4WEDgxfxMNuPtYgdlONJwMfu27",
-	"DzYn5xXP1Ynm9Qd4hp/qdJM7WXGa0byUPc1ox8f87jp3HG4kJMi2vE/p6F1zJNuFJpZA4H76AJF6XjqX",
-	"Efhq4iUmfqx4hthx6V4A76zvERRRpvO5rLZo78OsPjrze7aZjE6dQfxhbGIgla9ohbofVOth1+aGhvtr",
-	"nhlJYWqdCE7Nvw8aLIFDzb6iyuBX4lUHKN+lNMRXQVMF+sdkjX49UNZAQVvhYuPTHZzXzEi7jqlz+HTB",
-	"6fyylbcjqap7p4rZv0Ei2d8tBZfQObvXpGriKuV6rZlJR13tnEbOGvKkMaHBO2zepZMOpUQqSyqacbGZ",
-	"MVY1p2GjNrLSw7nC9hGfKryOZQovfckkNqA/bAJ8xOk3vDQzxO3cUEz8wsplJwLickUb59pgQcaf6nzD",
-	"tkyY31Df9umGpws2+nvXtXACgItWZ6eS37AzwXauoc+oD0anOqn+man1ZX7Ls2hbY7jkyLouSzAUl+Tv",
-	"lrbQsX8rjVR4HXKV1bHyb/fDdarDG/CtYvTGXlpUKc4AX5qUUmyahgFYeL4CAu4nJ96nIVkvyUpxfQNt",
-	"hT7TUEKCYf2VNAXkreFHTp2qHi9isER+JWnugG6lQpIc30wZcqvF9GkP0TaFDyU1Kwolri3qpVgGhj3E",
-	"4JSbWSgW8zSL0s055b6ROzadyMmGqV/vEbmO39qbHyADiFSOb+kNG48RNSLLL8l9x7JFrCiRAyTmAZUL",
-	"VsYTDy4Brj27aZqcQNcse1dPvajvJaXB0G01J0A3FxGSC+zY6P8u2A6UQWyh1mnyEvFpD2+gc1u3vmEZ",
-	"NqBpLIwrju3jK7pi5XGta72xlkhXS2ehh2S1Ly5GGqnqG151mgJcHDhh7fpDriloFK6QJjT+30jBCC0V",
-	"o/m+i+n3+Vid2h1yfhvqDNmy/hI+uhTfikQHV3Aog+1v2+04Ezke+RCqT3HM+IK1ljFrOdlC9Y5werpf",
-	"BzRevZxJlRXXa5oZqZKWiaGrkn2mCT5NcqnZM9fe7zHUnsO/M020lALN6Bk4Va3ZTwjv3f2yw9lCm8ak",
-	"OvVKbl4Io2KJtFus5l/t4+asApjUJnuVC0gDhVzvDnHScA8wRSpZ2ag6u4FZuIfdgbFhL2DKqbPMrtA5",
-	"UTJwAllhUkG0Kxk7zJBNJH/RresR6HO5J6XFbupYg1KXa2lUbbWILaO6VtPVSxj02kq4tlngamQ2Uafb",
-	"JmBZTChsDITp7VKaAVpa2wmpNxNE1BtakRwHqmPgz++KvdcPFDNcddSC9uuC7Vg+XIfeFF8gRHpTm+de",
-	"v6vR/QAoFhTNHGsnL9tNfpeQFgzoYPaPiplaiaXvpIVNoUJP/tCRdMbtYRS/YXpECIJQggetCThRMqGM",
-	"myJhQRZyM2Nso2g2WZIZuFQmPnxHj0lTWZfERH4lNy+bFMppGUZTUoUi2RagH675LSNFLXLFpucZh0WO",
-	"ZBX1ig4w4l3KTVsDHck8wlygyXlGnZUdFh1Lpg8Tjcbzi7y8ixTciSS2TTQRvfd1JfYCh3WF5OEh3uiH",
-	"ehDaoslEzrlu/gINqvOmQTX8GYUE/jOCOqILZQGVGxXL8F3UgBYovCEdCwQJwvPZ85UHHDMcFWTpwh9s",
-	"nIgr96M2Ev+4dc8XDBpwrx0glaqFhC9xyH8AJAbQgIwqKhJ4q6/k5icaQzQ7LBwa4WbUA2OpYM6nk8h2",
-	"cYAsUKpb0c0EJwOuKLa7r+lNJ1Eb+v3jplLwsVqNF9OxrV4kwc1KV4pqfsumJW3DFPOztV+3rJZ+5aXQ",
-	"3OyvbzbX289nlfInz1jIqZZrs0Osn4Kq3P2xKvfuT7CRmgMAekm3XCAWuqC8RD6Ua3O2ZQYLeewO8Qz+",
-	"ueT5ma6Vg/rN4FY9g8ag6L1mCl7RxrJotOJH5qwsk0U8yfsdwJej72hZq4yNiwueN1l5oQjBLcZPsOxt",
-	"Shg9ynMsQIvOyHtyUTYMZkIlJQgLbBXsZcgSvW+hkbCQhqzYOXnbcgZZAYRu6aCFuuwo+2IkLfoknUjt",
-	"UqJAe2GV7oOeOs/coQ7axhvwH3wdXd2WC//Xx7PX2jFDTzmw96dFdE27L3nT9veYyEjfiA9f0aNWlCPT",
-	"KC0IUrdyHVJBvdU3LMe4suvKz9YSs+wAdQrj6V0e8ii0QzfCG/vMCTFix5FhXzdFZFH9H5tuGnrD9BKj",
-	"6as9/B+z/mhZOitn22omuDzE+Yk4okMbwmXoVE0JpvraMeeEjteMeXEyJV+Ciryc/jgscnKUYCexschc",
-	"jxPOAgg4i9YSm28Lg8e38UPEHWhFBVPX5eSOlLdsRtVOyWf02NjZq3ziSg50VdcCr/meZrzWqqN0aXWZ",
-	"DNFSBYcCrqy1kv9kYgrwbRhpLvjtaynYPmmUtKCLt/bBc3Lhklgd8lMnkNLb34LRakyk/LgTXGwguwoS",
-	"naia9wb74ORmxdT1dNYQETvsNTRladXgQzC1KqlwzXEyqUG+mIKJo+vwx6rtK7rXDrI+hRjgM6btejQp",
-	"mdYItQQEJ1K4EPRGyvxZSDYmfG3fEQB6bg2rqd5qeb2mahZ5deUSF2YD+ldoeXXmPNhjxyZuG+PH6qB0",
-	"ppRwbLICkNmrutM2fuBUHdXs47U1NZ8XDNu6R1F1DuEB4uo/X187tWyCCoxQou6VOGFqYa4Mq5KpjHH/",
-	"tP2U6YZj6/MjDJ74UGQJPVA6+Jkm3vFtpQ4qOYD5vKE8ATRR8awvXyGIjc0cLLUkt1Lazw7ayBlkFpQS",
-	"zPVagJGJleeLZSiiAyeCgleBZSsuWpD8EFpfuFTPBlnM4yhkbnCHCRGzpnzWxHSvpOGmnGos4bMhW8Jv",
-	"fkOwsOkNbZIMFQUKp0LvfIv4qAkV7c3aH/8Bgi8zfNQzHu2b7RBKXLg+1Ja6XGV1SeNdG4b94UdAKWt3",
-	"5GP+ZlbNPNkgP2L8VyhG80RNPd8UZoEZqqlGFQ8DtxwDWg4btkxiGwAFl4GrexjLSEVgsaFT4iXvjASK",
-	"0xwjv/8hreGLi3tMazigVTq34Qe6ZfnXpQMd7Hkrp522xEFJuoiiy/Cd2IOXbSsliHmo24LboI5XB/xY",
-	"+WuzX7KlzXVT4zwY2w0Vt7PEXdGAJQyN7jEVvAUVdfFA/xuwaz1Am8ttLBjNPS6e1XF0yxtkZJkTaq3t",
-	"+OW75SKJ25NyWkQ9FdNkk4uqHqafD0ALYaR1ugB8g5HZREbJVDPcoa5N6DhsThNga0m1KDoLrL2hht86",
-	"zzGxI9Myww54v+RrFjNf0MJC7yc0NSuoqhDCvaTaTDVJKsUnezxciGe6O6V5YQoUDi6lM013iKUnRoyG",
-	"cXDvfjM+F5BEv7yE8hj3Fxf5IJUdB3Nh8c9RpQITg6CKQafOw1zOTLRU6U3VjBunginiNkkuO2HEAzRb",
-	"TyGri4cLp1Htack3otmPQTV7is6MujIsKvod0bOwkgaysVLpApruAkgZUdB43jVEekYKWq6JQ0qBMhj4",
-	"ee2yqQ6pstpfT3XjXkFQ5GjE8hktHD5wc63rylrNqcsgo4IU9jLBqpCM+UaI0G8ZypSmt2nHqWKLhpzw",
-	"Tn1uvFOjFU3oWOaarKenOQGYAXTNnIwbgG3KD2ADOmVxJvTEBBwIuBeNXDbNIoE/CgpX+Lmrm87jHaxj",
-	"rfH8CBC05XqwP94zKODRkbKcYbgPDKdFiwlZee2bHCZ69dtdUHKLDX6kwiy/iDoUvMOJnj47qW7IljGj",
-	"l01VGfYUgry2qU0KZJlPVhhcXUrUD+KQkgZBauChdkniWLFEM2HJaLTHdqhbaTl3oQN4JpVimcG0zXkZ",
-	"UUDVa+OTy8ZboCBySYaNTLtNlxSjZbnHjZpalAjTpwHx3rW75J9w2lbE+4B3HQQ+a/qu2yNKiZVCBDrg",
-	"PyNwm++4dmtwkNMAjk1We2KFeVzSy+pQaA86zXFhkZ1zI10baWLAXd9Di1oBTm/FYH0rBkV7BowCvHNT",
-	"9QnwfbOkP+o3Ls56V4GP9SrQundyIY0u5A7u69hqeVY4sE53T2HWJIcOjkQzJkjJ0bUefCAV6Ay7uPph",
-	"pWnFpouTK/d8zACJJu62ql4aTvxM+yb/sKFggj0l7xdUw/1HdZP9Dj/q9wtIWwChWXiOAJlhuSIqjvVu",
-	"PPhzZZ/pWjfTrs1g56Ruzqn32VMsSPUwPO7idJccAPFEeya1skv8tdO+yvqc1+aqA2EVFZ7Ltt7YHPf+",
-	"cW0YyF1LnWYk7gI4UHzapl9QFfqa2sHhdRyW0nyPqw+arke2Ooi7Op+vDgp9grByVCJGOgFFqCFbiSpL",
-	"cIJ9OQ4lcwcvGHJK2vXV6rjc/Yo33z4nf/ziy/86jKhO6cUc0aGWBC6eipqC6Dor7F+z2py3OS6RSA57",
-	"ep0I2WhDTZ2o6EkFI/wsYxYX/NrEKdxUg02k39Ds5luOs87pkhCwBqOSpEJgw1A1iF4rTW/xzmulArWx",
-	"TFobE9paD2vIoQF2yyhtDf7FxQVip4z02sYx3BBRKoXagi4ZfNfNWIvabr/ete+tjGZ+Uw0KEJGuJRpg",
-	"/VregpREgbvRoBceb4rDakK7w4HPFGyHCs3HL5+f2bcOQKfj3gLEo64oV4l4J43qWVgEzJUvlxIeObCj",
-	"ZTXt+f44Fh1oFWheHKoiLgesaWjeTrOGJeTYk1iMV/3bseIbjGnUd2rNMaECZ3h1cNbcw2649GKPwHO4",
-	"MxZD8yEhNV7RDHGta7FlIneBSbsbZ5hsvsIsjFJizBr1CtAGJgBl4nwJImCG/cOfydGWEoH1v+roBF9e",
-	"zK34b/UVbZ+h8y9jLbLvurkDjvBOq83RBj+K+aSW7n02C/UjnPLDqzSYuS7BWQqwtF0phVStRGes+98x",
-	"Yfqd29pu6sbDfg0h5bb0+nI0tgl+xesgitLwghejdTjNV0dZ3nljQ8kjZoV4dgQ1HyIvumIoHgGm4ayf",
-	"RuIqHVplvwW6uMFh3LtiMUMldsM2jt+onUgbV0WT8dq4K5wnOpJ+XnabxrWUH8YSBUL1SvGMingOMSSp",
-	"zXNIV0qaBix2Rikf3SWqDnfXW7qPaUSx2JrDEW7ec9/eWZj/sDiniB9rc2TvotA2wIeQ57wArtw5L2zZ",
-	"LEyoSjGaHwkb7KdqD+NXHKPiFd0lSDjk9483GXEgVUzk3nGICS4TfYNuVpndxLVq/H0yGVeslLtrcMkM",
-	"xi4ogQwjounuM+2cHRAxgAGgHB8GmfgVKIDmlcFc+qID++5nmkDTVC9EDqXHln64nt/yyb41D3pny8Ux",
-	"83Axa54+A7de7y76cEHLA1LEWNyBTV3TqYxT6wLuyRjXfC1DPN4HBIjcCU38W2Qt1R3a8kVsg6yQ1bCn",
-	"nmmDoZpQJVXIaqpLPlNS66w2UwfXRJc8ZwTem5wUbe/ja81MIqa7BTgw4HtN7LPW1NJxi20Qy+EwDthq",
-	"0eW2ZspyucIrKJmNY8iW7v3tPskT/Y0fMx5pFRmblaGIb5TNVdFbpe+QJQUj1owIaD72PYBoUWxHtvJ2",
-	"8h7ijLJiItWrEnCzGFVLDBJ61ItnRLANNfyWtVLxAdJ11swKexrF7qNamQJagHUjvy5u2wXEXKIjWzuE",
-	"cd//YBIuKytn7VErwjpp+DK/NnKMj97KkkEps56RjHun7FpQrqdFKPuoaboquTWHpuKBCJnduEK5w0aD",
-	"oAFg7Zov1HMp7lLkBN49c+AOh2KjZEO4snpLy9JyUEtybGqqsBYVPwfE0+RAZwD8i54SXdC1mTwWJKBd",
-	"z8p19DlRpyz2vLujTtQzYFntwz45ZEq2h6hdWmYnmhgyqsHs9YnVMTY/JvgJMumLL9N8Zc10w0vDAJLv",
-	"iy9JzjaKTZZ8aZn3nWIUoH8xq9UeNkC9Jvof9XRwYtU4BYezOPEx+0Y1HVaX+yLOiEMCquIPEx49rHVW",
-	"Y59deC5+olOIgQ4TWbc6Z1nxB7m6dEcKqpfeoQtg3oiNxSGPjO19xN6E4uVJt/tbSIiBntODmf5RRgbB",
-	"9pm2HBzn3dFqgDZgb+JuhOZVTXlbnD9C440vvux7k1oVeXay+Ml8KxtSEmOVY0Akh8B428Kye6iPPKdG",
-	"Xq9kaYYtU6NqIbgUn2lS8VtpvHVq30TGANXH5e1MKUNsrt1ZF7TVvUZ2Bi7hk+xMqyjk8Pp88ZZu4lkn",
-	"t7I00wt/dZEEUvPxFnxoahdNHFGu1xOMAxrMg+ByM5FpD6XFDpSxpL6MSf9xlRlenaUqwxuTbB2nvEhF",
-	"PAILThc1foYLdbp4Hl76dg2mlhula+miYG/jAiNTtO3nwyyNxqwL3+xFe+vuaomn1nk4cNE0GnA7SaRl",
-	"inmRPxA3uqK7l6KqzUwPTEirWoEBY+8KK7fsdQFYJMZakKKm5TnxxRhNmbAHGoHEAWzE6Io09szBKmB6",
-	"jKsAj+Ap/O5w+93h9rvD7XeH23+sw+1jebM+uk/pd8fMp+uY+d3HMtt2++T9Jb8d78fvLoXfXQoP4VL4",
-	"3TfwKfoGus6ApAugb/QH+Rk1rrNCyhjyH9HwC6IhoOSiXjEK4GDc2COaQ0K43R70zDofa7yguzvNn2pt",
-	"SKVkHcxdqyYvyaYuS2Y0AYxf+xM3kMDfqsyxhvxGduuMYKTFcuFe962RokVHpynyHijpvkokmccLPRvU",
-	"7Zz2umMheG2kJYiagUf1Dd2/pioKRlULw8uYkM7pPrjVXZ2k4VtG/ul2eGSJ/bR8rArC2fzy44SbBjx7",
-	"+hRZD7IW356c7p0ltKPQhH9Fs5tJW3WaJNdrQAc5RaorRqTbaa5P7qbk9usTZGJjzY8imp42qfnBqRH3",
-	"W+BHLRiQVEeYq0ZgdFnjxS1Te8SBDDo11MZhJ3u5hgsGFRp326C+uvT4MrrebJi2HLVmWFHT9yVmM3x2",
-	"tYoEC54XVtVAPeuWa241LfvkVAdHwavrUtIZzb/YBz5e8UOxSns9IV3zW0Ac77cEnJSDkW9YqrJ+51y/",
-	"jYM3k3WZoz5g98ZxxlMo+YQiUt5tnJaAJHKEQgeoE6DMa2TNv1rlF4poHVp8VevinFwgpB/4oIIa17ug",
-	"V/KWNSWq06v2r3VBJ4P0+FZ93bmv7Aihc4rcMUUgfjC1Q6/lI+efnerdY1RcAxPO8aF61OQRxCR4zBdq",
-	"T2XZeZ0J7bbOIrzi2+vttZ6MpZQBLujnFxfTc5LdO2spzcxXtFHyJu5fQJ7F01JKsUGII3ie5PZ4OVyX",
-	"BosCXExTrSuoWeDi2pXMTnkF54vb7HMvEKzrG4TqAFiA0JoCVGVVQ1ERZCFMwPCAKTAeF/WbBt8llCCS",
-	"FaNKtyBuMR0PtCuY0Uq2UkqHEzrZRivLaztGdAnfgJPFnX+cyYkv+96SSPhykKFT5+Mix6YsQ/vwDp/q",
-	"3+ONwG1f5H7jl/767LFP71LryZjOke0IzuZsRnqBdkSbu4s7V1b/rPbOobs2vSwKhOntiLsxGyEXVVgK",
-	"GYO4hdrT6+0IpnwP4x3KXjBnDbiIXBC9o5Uma8VYmejm2+ikT8YUUreFOlij0yAQ0Ip3NuwhDsL3zdVb",
-	"QTDEOwrtqQRP4TMwI9cSrXNoxN6kFZ3PSMYEmIGoevh2AGQmqIpxH0bEGf2HuzqjG/T7gCHwOBo636IV",
-	"5kIAroS+hZaEbibHR4SSLTOKNd2ewVyHZ0aY44tOieCTLwfh6K5DtV9kxfaqATjwvtEakNufkQvC1yAS",
-	"NeX5GNtOMqX4ll3/UwqWxm7S1nLUZMU2XADrMZEvAwjBi9qez0d/5UwI2uqWDXYy0XLLVjLfA26OXfMz",
-	"h+fB1C1T7tsQDYsjwInoVeR/dTGMNDs9qWhSqkpPvvSPduukRPZ1sH+ClWfTEkF+l3h3kXi/i7LfRdkn",
-	"I8ribtk7CaGo7HFhrLlxqMNuCjDS3F4KV65/cadBoZDQH3Bd//OfrRbHkFIXB5VYLq4apK0oJKKsNGyT",
-	"1+0RkA0d/qje732rzZO0OO97oj9+/6Vl61OijADNTE8EYHG4vsP5HLBba99lxaDCnQI40D+ZkmdNK8Tl",
-	"YkWzGzAdANAY0kYrqtgk3nSTzWZPfO8SoWcPsXzHLTs3gm9oUzkU2cmv9BGJ7T/+nCbn97RcxwMz0/1L",
-	"N5sZPrTpcRq3wlfWnoxVHcjpK2x5NwLuCVWKY99IJQGt33D435qWpR5HNvEk8gsBMrStbvzYAdK/ch7F",
-	"Pl7NyQl/AFIT1juwujh8cVjdXXocrTwQ/KFytKFVPFGSmR1j7v53EHREsA8hTaHkgjlFAPxsPGdwu4qD",
-	"AN1Ao7Xyls1mTzhAkY+cfCg03Uzf8bltYNJbH2gdVuA3JlBiAE/LffxxKH8rxWiTfwq9mAJKo93HhJ/f",
-	"52y5HqQDOt6Tnor3ONH0K50RY3mIidxzV7OyO8+7bXWJHbNNhdwlHJ/gX/XnAH2buxaKMSSaMTHWtD25",
-	"8IvBtOI/RHBTKioGM2iP2jRMXjvchGSeVQ9weMhAuRgHZLoD2mMLmqcH5OkptWwfg4YdhyAir2p1i835",
-	"5hZ/YBdZJogUoQkoXRumoE2+tf14hY3wC26W3kkub7F8EOoII7UhO6rbPvVYK1qYpH3t2tnODK+slOGI",
-	"n1+v4mlrKxaDq35FeY6fsS6pwZAfFKZ4M5YSbRQFU5/lmxQ0Poun4/3ETRb8+Yg3H/CNGcLlPfVpN+CY",
-	"1r4opp18w24ZNhrga8PifWJWZc3iboWqpAb7BRcykVS8UvSfLJ3ky3MWMqOtUvOUUEHsmuD4wIL1P2rG",
-	"/mn3uI6u3P0cXXpWcG86TcfJ8v0wIxbXc/sDZvw8JRVsQAGfANB0Gkwu+OI4MeCpiDWImU9QKybjDFZK",
-	"qdncz9hyreMuIV65Ug4rszZNb+DJQ8O3R76kdMmsGb1JbImKQpa+DQDawMntfQZTPw26uFxoRk0irOkF",
-	"xlOyUbIWmPzjO/XYjeJiA0zm8uBCYGwdstU0+DUoFH24jFK/MhwTobPO+plRKdhFkDJpkfkm4NlF/Z0a",
-	"HiKZ3LpWCj4oCbkHJnTlyIyMtQueAZnxAP3r1kC+dNNq+L2buLj1ucXTcdKSSJnaYKgt2lJqvbZiSO2B",
-	"nhFXWKxBumOPSJZ5uA2HtXR4ykfME+jE8hp3NxVjlsQwy7AiJ1TfRFhiOuV2UuEy4h0CXFadfcg7a9un",
-	"Y8+wQNR194ydXHj3epLfJ9XdDmBMoRG5I7JnK7e/bYr5L2pPfAg62DqRDgg+0SBB+uhDq/qIi+CRBpWE",
-	"hl7cEfcb02Yelsi8oEgvFjKxLCc1tu9FsgeHfCMw7VcsO2neOP3E+aSYRwIproeX2FC8v1BQJV3Kg6a7",
-	"lqvb96PB2mPXIy7toD+0i00cb3EqMjS8P2TC7lisyRQttZzRia2CrlYJTQ5+w0zDrPa1dhB52UqkjdXI",
-	"Wch+tGvMQ0qkv3tCSuQcxA7oJRbtS1dImUrQdz9GMt3PyQ/WJG7n4k3tx+ECdJGl4BQzPC4N2Qe9HGHg",
-	"5nPDRiU54ThXhuWWuN0rGG5y0SqvcNmV/rgYVmmIqIVLEBkglT6YNF5jfoZ5MnBy3wW76HHr+nF3fU9O",
-	"a1xnnejEolnUkPH8tlOONNeA9jc+16RgZU6MbAdFm8ipFLFL6QBbbsgNMuKG2dB6w3x91NRxzi8uvkxC",
-	"vmVm5qoGR+PbCewxYTRVC1mb063Oj3eq9bULCKcv7fGYc75NxO4G9SEK+5/UJ1kHl6ThmujZUK7BUU+4",
-	"rbRzwUxXb9EMjJQGUFVybOXkLEFsxWNvuVYVrv0X78CcgU5FM+YmiK7p/q2ujNaaxXOISrpi5TPCtpXZ",
-	"Y56CQPdOpeRtp1PWMfLY98ScTqhv7BsRKoEjLtmUSwqjaM4zY+11zcq13TiuCftQlZQLlpPVvg0BM51j",
-	"wOabBTzJPhS01tHipB9wBcFNCfYEw9qkQ0VyTbPkFz+XyjByI9jOarLCGmYrtqGim7I8/TPX/EOqy+pU",
-	"0EOn9kacPMIXsbOy1NDZCIBorEo/szcjsMhzS7JZZn/VFKr1q21YdtPyi0EP0wPsuXE8d2t8pK3zXDYm",
-	"CTw6c3TF5ku6Vq/owx0p+Q0rOdPmGPIPdJXGbvVTuCU0sT8WfmO4EK1pdz/52MZdQ5ekoP+kKocja6m2",
-	"f0qqGvxSkEnkHYvQdNASNEtBbbQyOefla6I+6Wi7bBfDBSL2HCSeYZb+jvSyxAnk5kAEj4kTr+2u2gI7",
-	"CDfizPN5uEa9F6ahthck/soZQAsDXrrUN3Ojs63bshd68aa9d4sGucN12wfQNl6S1+wJalSn35KdQrQ7",
-	"GlYxYdHpzBUtUPax068uYlXHdzSFGnYcsH8awX7YlJpPBkEoZLxBRqInXF8CuVbcDjsbuBj/Vw9DWIAS",
-	"FZ2h5biahKCSSZUoavbZv6XcECVdizfsF6ih13FQ4YK9vq211Vn356N1wHAK8CuaNQcEA7csJO8S9yO5",
-	"id84la+nrIeUs9CYzblsBVTTQDHnmUiEwiCbqZSbgSIrSxZNed6mCzgrYoTJeVyxTbBJanuHiBjau4e1",
-	"JynmbYM7NQcLKn6k2eJdVTvNN/NarscIA7cDjtTcDri2NGXE3P5bgQxjMi9QpX/fb6TMw1XurKBklOeO",
-	"eAH9pL0Ratzy3NrYc52AqxNfCE7opJdx3CHf0g/tQVozN3Q49e3WT0c9VJz8xyZ3JdWi0iV8zNPa17Eg",
-	"3ysrUtDtbY8PxPnAbJxp46EmOyQJZlxsim1ZHvc2hPLpKLJBC6fQwbbS0mpqEgBj4E9rYnZyUhxmSAKH",
-	"klD8bCTuMuxL+IT0zsoIAMY8x/Vp/S7zfRF3l/1HGZ9zDMHZplpsz4N11JzgAaskueNXfBM5ybPPBiRi",
-	"tcWgbzKLLbUZhqoLrAvYKClvGRYflwjlPKHRaIfTcb7kV71zOuWdvio9/+C8OlLYbPdAz/MKwif8GoOL",
-	"tWLwNGMdajmjQwG/jMb72joP/AEXHaeby73tCx1nqESS7RIe3+kuWr5es1RqCf6oCd36LGgfvbxvL+pG",
-	"0TxZ2+iC/Z1GEnJN3DuxpbXTaXprm+rfdKpeD2HFmhwOyaEdNCfo6LUCHXMj8kTP8opRk1ioYrp2+H8T",
-	"WZLT8g28FK/ZirkDX/Zo6NAvZ7gE7aR1wh+41zMvjrlBd5g+GXk/zhN4V09dE9/327t0J9htQsPd4fg5",
-	"/updW54DHCnhtCfFxjG+NB5LxvtO0ZzlIb/nRsgd8DIAgfrMC8CYpo07OyWZHsqH1jpJ8Tj/41hOa5Tf",
-	"jvRGjkoQ9oGba93UCU4o35mCo5Vq4pyIgrdcjSP+04PUnju5JlPJfTF+bkw2rNT23dvvwTk5eFqH/JWc",
-	"ls9nQxyEQFG74HucSTPpStKGdv+ri7l7gKtJfh7IgZkfyNbrCdz9Ap9qR85mEaRdZT14isKDDippFLjI",
-	"PhMn09Jr8e0Cbve5SRK62/jQORC/8Vfxf87Aco7nu1tLUm2sKMabBHDyV3tS1tkNWtZTs0AZFdEpVqRk",
-	"2sVI5ZrQZ/h3rsmKzUCx9071llmkM6mgIXiEpA3bR6N/bqRhI6Xx41N7qB101CIQ1I2T3r06Yg1mnVL2",
-	"1n03l/U3cM3GxwrHYqY0iCDBJcAwoY7wopMQy0tGhAQHOQekYHvzx5tWfaQTiCLbES65bS0A0Dvc1iOZ",
-	"Nvd0mc+5sC96Ca9zvWWp/Po2TFvnM+MUr7nYHNP3qWCsXGJjj6eYh3C93VrOWyspEAgH+9lC7oQrTDwn",
-	"mEbWeoOa94L9A1p/GFZporCEBM+JfaCXDm5qJViOqR7w7DmB/LOn70V7FYjct7ZTG8UrnwTNRA6BAYSA",
-	"tossqc+GJ6GL1Pl7EaAeWkvF8hIjZYPKB3lAmuesveLQN2RTmPP3YnEntfMUenju3BK+UBNKedHsRdxI",
-	"KnI9UhhdIhJeiLWO9QXwVBup5w+Kw5dd/ecM/z5QKPzFRSS4kSrx/0lq3u2iLCsmdMiNn3gER4P9h5Xg",
-	"7c5k0+/ZGQDAdwa9nuPu9Tz+sLuqSxntxtQuoYWLDx50peoXHSdIytSJVmGOrKYpR58EqqDNvA6oc4wi",
-	"eytDh+PjOpjB4oYNJbuyNyGx4aGqExPlh3xTT4b2xYev7be1tVbsjNjJVW5hSvNNMdD/BocMWUmQrA8B",
-	"ZzG5iVKPAFyYr76I6mjc38njjIPXN9Qc72KOATqydMg6hRZcYjK4dLpGc7o0mX807ohE32QyOMZ3DNVl",
-	"FqSjY4Y26A5uydAxSZiL2VQUZcoTLStCvxvvNccFfzZrz3I5z50LWYXruryGu/xwYW8YuEE1GCDWtixL",
-	"ggmIXgQ/w4o+U7AtQijMdO6HFeDFE1v+wNv3Li5ACRpzcAbMMN9L5JpWVM1QIbbyll1T026zNPWtyU8P",
-	"lg9FUNOt1jfnw1HtH8ecEz+6SrDZsYf5wsTIHVX5NRa+TL/PayX0fGSwY8SVE1KNAEqIKxddyOXi4Mwe",
-	"HqG0+LqyZsDdLvnmxCWc03xNhDWjiNdzp7acPOJ0akPLaFq/by8jsBHZCvqTacNyn9ARjAQeh45/8IvL",
-	"cQJ+UXoH37p1efIUmJMAHB5KuFztlq/bWiB4ioc1hOatQNSqU2PffPxfvHra2QQuEg9bkcfyr0vnjO7y",
-	"ViHlTbrO7dAdxnN2HVY7RwdPoDPEoCD9kv3tNtOFPtqFOFgiX3UskS+j9ZhK1tV1WH7M/OEYsIYnUb1z",
-	"gZDzLlDymFceBtADgDXRtwa7J6dCW7HIllyvNTNDKF/od1lTaFpbcsEaRLKMCdN0SllJNQFLrW2VPoka",
-	"pYCVNPvjPo/ZXIdMpjZMZPtOsiWH2g4tIRid1yx+oHTHB79hgilAAlMAe+U7JEOGEgOEor9LLiAstmWG",
-	"unwjbXiGDeLNHlPGYZQR7FIs1v+Lng6si14jS4G/RkAy7UHGzBqDEXioZhlZhJOk538Nt+K0pdy2ROs7",
-	"58lur0QAaBqCDa9KmsXxT941mN39zlr30zxrQsesd1QXEW85NcUsZ/n0rI0f6NZL9FhBrKp1Mau8FbC7",
-	"1BR9UkSN6HTOzy4BReGhsLNSZjeEanvX+6KDg05zAzVnx9SpIS5IJChjWHVNo0BSrMF0wDrROWtk1fSd",
-	"tax0ZVcY2dej82ocdzUb7XnEUaP59F7+jAAzHL8gmTxjlzw/d4ZmGavMteL6Js4iGfXeEkoKqnRB3OoJ",
-	"1TcQPrWWrUjkzsw9e/MhvRsfpWuB4LvyDxzIgPy2L3FjFNV64Vsq/3xfhXTN8R6t6pDqWmeKRis5AaDO",
-	"ARh6NxZdAYQR6PDwYsWg6atiBmAEJ3R7beh/yKApfrsyMXCfVEouNGmPuK+/9727uAPucRDDaJzkkFHu",
-	"isPd3+PR3K2Mj38JGJyY9wUFr2KjGy9MxH0SRz6y5oIp2cSkYnzWDdZ8fFjlEEkv5+bjeGHa0uuGffsH",
-	"KE6siq8o9Mnqhd0ZyyFxAvCim97aGJrcAvqSR5PdsbKMQIjJzawA8trSbzWKRPc1VOq455k2s+bY+Eyh",
-	"BsDRmYkIDbmm3J4JJeV2HxUTiIY5LzBOxbxIup09siH4uQjdpku5Y9o8I7XImSKPsZcCbKU9QfarpsKD",
-	"QWrLrPXZyedslFvsvDlcOkbzUsLNgg4MIbHn5RYEtp7Vk27qBNZWJhkVBNpfQxRheo/K/nHskKTPyw2J",
-	"m1Ph2MKzcG/jlq3T1uG4HsceSoBfIQCzlhFlTKob6Ppj95YKLgWkcXiwA8CYQYXnqZMPbdkAUG1L6NpY",
-	"8E3xXhjsuc7dP9rvstfZmkHVYgtJc8Uyig1DuDl/L967fj6Iz73lZcmhmw40EdmUTJOcbRSzf1+DzMJf",
-	"A3DHM5fMsOaszN8L7FegQxDIB4QE3bJzcsWEYSJjGsA8jctbqZjSUsD8O8WNsTeVeC8ArkrYl6GNMjZ1",
-	"eqGUVLjWN98+J3/84sv/IpWSq5JtXWqanckFNliZY9ZEyTMm0N7FRJ7FZUWzgp09Ob9YLBe1KhdPF4Ux",
-	"lX766NFutzun8PO5VJtH7l396NXL5y9+uHoB7zR32QIQWFpq6tPF4/MLfERWTNCKL54uPj+/OP8c4N1M",
-	"AdL7kdXszrb8g8sHlehvswKeWgZ5mS+eLl7zD19TcKIphH37WmKpXSYtHfGSq6qSZ/DOo7+7AkQUEaMC",
-	"hBrQd3/tnh6jaoZFB5UUrkDnycXFyaZ9zT/glIc6DOonkFFeV+fkit4y3aD1wCuubVR8irDmRz8hS4Bg",
-	"0PV2S9XeHTkQOpSskK6GbrQVGM+h4Yp9GjYGPnrDIlvyimvzNTxxRxL1ND6vrk8yroApRoutYaS4ROq5",
-	"xcq8BQFzdzJbqweo6MCyDCLlhq5Yh3Rfpg4AvWHuBFRUoTtUJ1uuNY88+jPbQ7O1j35uHp902tjueWqf",
-	"YucsvUldjZ+PR//i+a94p5UM4/fdnXuxrcz+qK37sUKdHbZwOfr4y9xtdIfsX6TAnRHw/O6UugQKQV2X",
-	"KZTcCUJ3COQ6RLFHgPkv0hL/Cn7/eHS7+KTYtbUJSFio7Y3tABMIWR+V6d8x8zU88DFFul3AFd2dUKxf",
-	"lqVVIvUSMO8AqfDuJH9hdXOrmh5iK1st03fnz2vWBm/XzpDqHpHXshbG75Ad5SxXdG06ClHvkxzMTZO3",
-	"4u4YbI/ZxHHQLtABnRizdPFfnZooraFRuuVbu6Ogt+xA6Vj2eOUbu8KvXQpr73aJ09M/wpl+BC/C4/ep",
-	"YTmHeuLsYVcVcFTvZF3mZHUSxnD44zD8Z9pvAHQrgGYFDh8NVTxNbztH9Q1ESRpGGNG/vBt4noB8Za1J",
-	"EI09U5S7rqKKGXvKnNVFuNCGUWxOZJ/7R83U3vfNfbpwTyN6s9uVQEPnZDr0GMY8xL8I9sH84oOOFd0w",
-	"R63U1NhIoj1xyx/6JNao8Of7Zref6CbKcj8K/KKTCqHAx6FbBzRXOeCnlFp5mef+CJ9ErbzbwX/8gAf/",
-	"FNT/qQ4H3cPpxcnfHOegLibv36O24951mAehpz0ivijikIHraLrkutauMpt88fiJc6IFWDNWamwr6CAH",
-	"rNTVHEF3GHGOCjiNYJe9XJ+9piYrDm+75/D+cZtzhD464ak1rPT0h/Aj3L6QN7Y7BQfhNh3evqNH8pHr",
-	"X8MdQmxcXL7Eh44/o8uPaq+/DN/40Cb7K7l5IYzap7hByV0o/5In8XBd0T2q3BTa3Z1BNAM6eyDneRy2",
-	"mI3UYou/1/mGbe2Maa74k33mU+WJP/kP/M9giULuAgtktdHjHLBtkLITrjkm8k9191+7j/uP2HvTMszA",
-	"VRJrX+YMZUTkC32QJrCJFNjcLKXYvYYHjmSRmO2DLf/bts9gg5fRjrGpeaD1IBMOHPueJ8sKRqvrh/o0",
-	"nK3k64elo+5brE268mCmxX1q+MiekfP4zp8FqY0+tX8ER7UWMbSdZEZNOGpCmqFY4Q/SfLK3MazbfsC/",
-	"v0R+p7ixmrrdTcKFkZ4n/t//+//RdpJxRqgKaeRQ7OUbJauf4KFPPYbw8KbU20I1utJnmgCx+7GdYJ2n",
-	"br3jqD+NnHxLN+zR3yusdYmI7xUXFCRw3wkYJSN84ImCMW2aTXZmXJI//fTiuyX56YfvrBLyjq1+AovF",
-	"YIOYP5DXX58TDN45xI66Uth6EDIF9JaWJVOgzzCRSdRt2G5JtPSufgRhBLeI8R1mQ/lrCe0yb1hlDh0g",
-	"V3feyynSUmaGmTNtFKPbIzb14XI3PsKB/DNjFaHuHDaW7LhrQzHBdrQcuDLf2Cd+osroUyqoCIHQ35Xl",
-	"RAoHiLqPeiG/Qdo99HX8Dc3lFTMpBtPMNOzl+huSFTsVpwEnkB14UlFptXaRYoCqDMngO6lEK6xppUjJ",
-	"qBLGKQmIWiTVRhoDDeo9i36H2M4xJjVcoSNi4EJ/w7SR6uH8sP9mdzoGLDrRPWgGP+OK6r5sl8bQs7aG",
-	"7iKYC08Az11uiDZ0rw8vkzcwyMPu4kwX+ZvAj/+OfvK39IY1oat1EzqERNSNlPmUa8VqIUOXiv39U7XE",
-	"cPUs//c3xC6bs7wCDvCpI03H/HFTTI95Sa8+YS/p1X+Kl9SzwkYygLuczwVmyAXqtZrfnI55n9f8uCr3",
-	"LASiL0IRCESvC6qxg9eu6RCzRYl9QkdcTnNXMRFGR9WugJ5qPLuBuoUKlELFaFnuCe346YJSF7SGA9vx",
-	"2K0/Lnb+Ma2RgcD8KfnJAZQ9rNU7zssnDt1GeHOKMQGJ9mdcDGfPATjPS6E/SrbNWIrszH5yk3Nh3xaM",
-	"K8h40UtCyZqdRJ/8OuSgWVEBjRnBvZRRgcgADkyZNrrGQJZ4eydrdTscV7vCJ35rGVO4rDcMYY4P9+Gl",
-	"a0rd9BYI9+zJZDtoBlQbglRspz9A5VvHN9nagIyWTORUDVni77gpckV3z/2zd5LsM+oWdm5icbIyD6gu",
-	"dp8BwQea54ppcGkAmKO9k2OlOimWbNHk3vjLz3FlqIkaj1eQ5rYrmDgNPzFTMNWhFegnVHhyTS9m+oHt",
-	"0iR6fHISXbr1JW4tt/ylL+vXRBdyJ6zqo4kU2UlSG7/jt11GI5QItiOV4rfUsDQN2+dRP/qXZpliJp1B",
-	"+obRPH0kQS+qsKbGR6VhwEG9qJVS/QcMUfu/Pj4qwdqwD6YjY+4UuuH+c0+VTx12iBvNynVqSxCTLy0C",
-	"FLvf46/YFaBRpXQx++MpSPK93LnCZrw5ENl8vKalTSzEABnWxp77hz5i7VELD+l06hbZ8nsoK7U6Fihc",
-	"DcBKjPJyW1HFdS+rNcIuVh8AiA1uCgK4AxUXwjt6lwRB2mHXXfOD0Qqh54Dx/Dws4Z6qt5sJ3uDo92EV",
-	"3YmrYIEsP2Whsgh9B0GB9Bu2POgACIU0XJwkc+ftTmJ2nGJN2YkKDRAJgsbv4f9tfiyk1IEj68GytjzH",
-	"jrfQz12GPuaW7VaIthMq7T7TJJMCgW1IXdnHc3uVWg5+L7g5J4GxX+ZsW0nDRLY/+zPbNyV7yPbIBHYi",
-	"vPABOMLKvPdCrk2AC9JMmGf4rgRlyL+IPyusRUCchZ58k5vntTmuyGbc4/COcsMmOUlf05wBhNG9eSee",
-	"1+Z1iGb8tlylGEPB68sfkxP5TV9ZFgXxGZIqtt3Q/Cu5cQcAEGKHr8Lv8JGPKLJgBSeUV1+ftuQNaYjE",
-	"BtQRUnJtmNBdk/atqlmH6o+azBJH/J7NBCCGZ/agW51HGP2U/KKthfUL8XgulABxluQXhWi2v/h/cui2",
-	"kdwZmHXqroJ6DLMfnwjT/ay/CMNLJ6WyUlohdZqN4IooD1gP9f9sD3Wug3vwL8sJvz4KLaETNwHxTjxS",
-	"lXSvoZ0bLYkUhBJNd8/QPnNtiQrqPU5beQugO+fkEsuaYVYwVYWDe+tuzk92Hd852OZxe8l1hJpkLX2R",
-	"Mo+Ok7szUNzkeqBBS7yDYB/3bUJTF3SM9MCxz6BZFTTNYuWZQjxagMsOv+Df3E8NgjbGW5djfZB6QggX",
-	"ERdCYxdQ0skEffhPl3ERWBmZUcst6zuV2ucE3NpnVUmHtHZAzQIMH4Rky03RhG6hPRweCIjlWc3QFEw4",
-	"S25H91Zd4mZJVo1lMqbP/1RS8Z3vzf4ATEwRSHTwnoLlAAbNnTqf2qnSPXseNsiC32SJncxULak41VW6",
-	"s7KVN8CL6P6qwHNvFRoHhI6bHg284K8jGo17Ji5hP1KkzsEg/Pwx9Sygyxt5SrSTH9ju5N4GgWNuwjbG",
-	"Qr8JHB+qTJAavx3sKlwSrO6hjRVHjcThRhqfJCjHNtxqSziiM1wF81E6e/Kh2q2xhr0hL9eECsKoKjlT",
-	"9p2Rsz8KgvWNktWRTHDPKFj8lglSVyfz8Qdy11X8mKQ8xkeS55POjXmok/BjuMSWwPredQaVn0YTw7TR",
-	"U3j8EXPtfKKy7oXIH47JP34mCn7rC5F/HA3p/tmmGc1hwnZ9OmkuQX5Kqu7foUre+DeXxDCaFUy3cq4Q",
-	"Aambc4VRF8Qy0W2Rfaisv2Xa/Ocx49t7cv/flRvxjgX4X/bBNLt2ipRN02hmrqod24ClOLVgtDSDGIDf",
-	"4xMn1Yu1oabu9LiSN+PGvXtrkotRmoLk8tTJDtjXJNwUOTV0RTVzrU1aNL5i6pZnnsjQIWjMhJ9gb//J",
-	"jnNPgTMY+yPgHsO8KfsWE5fkqXIJW0DHhgkplmQlPxDYnSUxlJd6SXQpK6sNuDMkFVnLMnl8Srpi5VAI",
-	"6wtrTl/99bulD5TtCcMqTYjSgSSwGtqywWbc+WytkB13wyoABUeJT8n//w3JZB5094puYq5MxYV5heu7",
-	"H5aBwe8UZsWiXX27+T8ftuVJ6nYh08FaMoKRFSvhAmUYoTuNgIUJLOVx6y13VgqPZaREpnTO30SI4S8i",
-	"Z8oFoX75/GK7/WVJfnlMPn/0+Cv405n90/uF/fOTz8jn5PGjJ/i3i/PHf/ivL+GZJ8svfzl/Ly49jKdl",
-	"KeRxBJoHh84voP7/8oxQslYUUJ/Cg5ZU8JTVOWIByzeM5s6LPcll41qTTPKKfxXxin+yFoz7qARrIi+c",
-	"ggvthhDqBiRUN80CLCk14R1uZGumoEGlZ0ntM0CSHrpX7pmP6AzDJZw26rilhilOy5Pm1OpCVpAoKnfg",
-	"JNWAmEsMrbG5S9iHWvgdkJth6gPcxYSDFlq+R/Fq4p2tkoA02FZ85kiHiShSka1ULiUphdRqf+xMNY0l",
-	"5ObPXEQzZyItLe1WpOb3jLAYkErtzMYp3z4845oLjh3ZJkmSb/Hx5G6tFXRliaEUpZvVHS76B+k6kaSW",
-	"DRH0+bMcCTl8FOov/roYyFF9SNTfV3IzhvkLyoPcECV3p4NQKmgFlfnthhJL76n3raoP809KuTljHyqp",
-	"jE4qKe0QwjJoDaHUXxtVZ6BWn5M/Xf34A7lhrAK96BGt+KPbx4E2pdycW2oe6qovYAm/y73f5d6nLfei",
-	"S8Z3j9Vbv+Ul+xaHmCu57oifcyib17w8mSsVEjmt5moHTcombDh8Vil2y9luALTmJ3zildy8xB7F9wQE",
-	"QLMbuyMP7SVpviuVBYDff8JKYECAkmsiy5wolkF5GnZGoHk+smFDHpGy9LAwEG+EPCzyztUONJmYhJaK",
-	"0Xxv/7Vka0NoKQV7hmUzPtM3AN27/GOqGLhrHNbV4UWDRIxeNLMr1P5DuOudv+hpnp8mV/Ayz2HTNlLm",
-	"oAVhLWKE4VJs9kgz6r4wWQmKTxxs82F7tS0V+6XLGTcyp/vUpZDTvR7za0xMsbvfalP89NReBlVRCnRC",
-	"5nS/RDdZqzRlWNM74SVg/wXQ6zzwp1VdP9PEUTu+/xBYo1sm8gM47ni+N28vf0lqUTLtYXScpPHe1UxW",
-	"rijAVzRpyvP3AsAYoI8wel1LmjECUAxo+1u1oJFkpe/kiahH5B14etG7/17YEZeEYmXDIX0tKbZc28kg",
-	"hRbBWCCLFb+lqg2BlMj3QoqMPSPQ+wSHgp0UzLeYxHVmVJAVi3n3Li0V30An8PGEV9CH0wcg6BVcmK++",
-	"WIycgY+L43Lpuee3WJ7QdAjUnX08Ie6X3CEHDZ8xqxDesPHzBVy+9CxsCiXrTeEi1LIWRkMvW6ksq7Yq",
-	"dQAYLtzXQeRwE82b5zfsP5BR8cN/w1xqlwdZ9qeA+4DRHH9CGAN76oIsjLKqt2mHPdqvw1Mf0aftF3FC",
-	"r/Y7KXPtb2xI6l5JqnLt/gJA2v7THea9YiQrpLaP7omqT2PSvYBUcj9VuxjnRsidHohHbK14ABz0ofIP",
-	"uoOqDXuv+RcImCl463qsKux6R3lpuaagKocPbKD78WWWx8QLVea1G/qjWQczEuKDE2zcY7VcYN/0nqen",
-	"grbllsD//bf/fv/+w8XF+/fq/Xvx8//+H7ExMCLuZuwLhAOAHquhGLnB3Im1VJ1+5allOmfclC+6Q35/",
-	"cPm1/Ii/jWz/wH+p4nH3++kSgo3EQT0WDNjkG2ltA0Qf4x7QdW0SPSrDAY4k/h643QBxetNPeXvWyncI",
-	"6rAUXnWAv8SaTsrqNCf2N9tP12URB5HXySP2m7AcaDNyJHU+6UTihzxFl83emAk9XVOYeIY9KCd//AxN",
-	"/7X2y3+rUvbkQLu+59QaEH/CNNCSsFsom5av/aTz7vJRDcsKlt2Qba0N5iKsGBMuR9G3R9wzfU5eyY1G",
-	"JwcggMn1uoXizYSJSt0XIn8wVvVMuDxtY4G76V0nUKVyjuu+3m4P9/C1S9lF+Gzn2Wn6BXUUqcOeRF91",
-	"XI9fxjoSHaPjfAzDku51jxdP2COXAJ5X4siNpOr6fttYJuliD1tq7R+PIFd3qmldtqdzziF6znuBX1lz",
-	"o7FJuM8KXzOWE4W9K0XuejBTLYWz4HKW8Zzlz+yv7wUuws4upB8FXrGGj7PQZaVhBf2q3og7EHF6ICH3",
-	"fiS/HfoesXnGpr7vMtp3dnM7GFmyB6hubdisNilMHPvcaE4GJFoUssw19LJHSBwXAxN5OgXDDg45GM/I",
-	"86u/uhGaAFoqM+MNtgWYkJrxe7Q7KnJg82Ph7lauMGz8QMC71+xY7sB/I3ehiTwVe7SvfCv5c/JG7ly1",
-	"EjMuvsIV4fkSu/6Ef0E8lmU8qJ6KqE/om+ACmvfeNQGX6Nb7wDHyEBRfumIsa0KvmIeAGt3soegVRJtC",
-	"PyZUCIKEd9/zmSa/5HzDtPnlnLjwur1GQnj1vbAcABwRXDIh9v7M2flBRLUbZIfu2O+Fm6wLbxVabcdu",
-	"EtyTuOi4mzvtU2K8ED7HE3kSKwIQlIEB/a7oQu5SrKbp7ixXdD3Utfgb+/sV3R1zyK/o7t7JbJeWqvig",
-	"Hs0LD+KKnfCAa7pr+oaDkUaMDALXIcHZjU2SfgR1nO4+akQC6HqyYIQVPvaTl/ZiOSXEl0sJwLGD/Gv5",
-	"C0GZBxU32r0oyvOXeY4cfxIciruck8cPdE5OiGFEd40D1+5Omv+DVziZqXPEJtw7YPu90xFAO+HLpzXb",
-	"etO7cd21reWWQXsQ0Ofadzc3zfUdeorYQwk54i/XZ+BbiQC1wvvHbMpDOyI/oavpdD5E3J7+1TRy/B5t",
-	"PShTAj4sAFV635O/4TTRhpYsgImJqE/wtbxlxx7j+0+umOHcExLjVi333pcXsRLF374P7R4RTlv98y2L",
-	"A+PIW2wGuaq3VUcdamHZNfw4q8HjA8min/99hES3taOdYaSxY6wj40OS/bfbj/GBd871YrRDQ232ekzD",
-	"sr8MKVf45v2Rx46frMWX1SktgMn861QYfOVhIlT3lftXyOqjNPca29f70msKh9gAc5SQWGgk2Ul1k+B/",
-	"bD8wCq5iqOEZlovsJFF8w3NS0PKW6TYSh0/l3jX9DQparkNLJineC/tMVhvCRL4kBQdd27dX4sL3tgrd",
-	"ltZ8pQDKqcwxCfy9+EXI3fV2+4slIC21bEe60IXB7diGVwA/Qsuy5aNzH4xOvcnxnCt86x7DOm6GjxTZ",
-	"cbNjYG4oxLMMITVPyIBVTdWJPEcMqpBq1UyRUaX2hGJuZvBYWC6yitlOpmJBesdYNVLdsOabWmG7NQA9",
-	"wRbBxoWgtGGV/cl17AiYwBCWxF+NfC8cg38G+GJZAZ0j7GiYNLAkWnqFL1d0x8UGCgrWsiytpmn/cbOB",
-	"woaCivycXJLMnl/E2W53C9lwgE+zlummbADLJrOxpcd9MbAd+2OxL3xXStzaH0/lcuixB25Niv2Mohk7",
-	"g850g17Mt/a5d65g696I1Jol4Xt0dYUnMXH4RuglyWitXUwVkmq092x2DByadSg2gVgTwY+PK04/Zcn8",
-	"bx81Gej5yYAmG7/7fe4ZhEzGh35LiMmwoslwcY9PO29KUgJxT5obDSMSSnC0oTM/CfX4uH385ECPkWqd",
-	"XOWGzVOW6nG0uW/HzcPwm72ZYbB2Jz3jSj97XWyCuEg014YnXtzyHGps/iOSibuf/MC628NwiC8r1oyJ",
-	"FpM4peSwgW9CQI1CVj+YhPqtcM3DA1Y/DMM8L6UOsjjJGKN1k2990eQ9wjJ9Cjrmaas271HBbDf57IMP",
-	"juiYCAz1W9IxOS0/io4Jux0/oA19T3JKsRtoq9kG+l3AURQFj8QzO5pUcdxu3r829WCUtSpV1u42O0jK",
-	"g06kPe9TjQT9ibP/nNuR0/L5wwceHpBFLl1nNEAfaoaGeHY3QT/OM+O61DFn8AFqpD7u1rUqXRTTdWlO",
-	"qe60ttEqyaXc9NCQozu5UTRnA+f/O/v7f6QEgC//N5YB30P8Ii4HsCgyKQhqLjZnyMFT2zo8A6seoJgI",
-	"1Tcsd9V96IxXqZax76S6+dFeQTUWXd7PbtvBP0qsGad+A5RMZjSdTFKAJR0a1bqU7ni+Eu7xmIGEz3wi",
-	"/vw4Xj+gA8/ZLNda5xMx3pC9MqlO2XX/0pCt1IZoCQiCJ2PNSBpmEsjZ8eoyIXu+Z6yEaxB67JKNbHK2",
-	"W1FjFD5VScVIlqcVZUEG/ZbMxJmS6/HJJReyVkpy2V9P11heM625FBiqz53siQivWmypumH5GZZ2DlUz",
-	"70ONqheLW7q3d5QHMXyG3kaM9+smiwD6qkDfbY8ucB7tHvIXt5avS2yadh9s4Od446nywLdY9xuTzYza",
-	"VHaXz8lagtjBfa0SgDm0S2R803MiRU8lbrKpdlQXZ+hTHjCG7e/vqC7uaSPt0PfUiOou18g7qoSDbzgV",
-	"dpvz6e+oAjjW9UHT7dN1L0MhsCRZyahwLcxWqtYFoRvF2g7i51SxFjsMmUXgN3Sc8Nu5D2bxz+OTTpu6",
-	"AywhTxqX3iHRk3s2KRp91M59csFoS5BuLNpRKx2KPoow9+1deQj+unTUiiBYBaIlAaweip0+vmfEfqn9",
-	"4ssHN5Ufggm+k1bCUEgOfYYdkfnWXiFW+EC+96jkGXWNPgiv3NUz+vjhmp2Feq7TmadQBLaWqo1FcxKk",
-	"VwBJBzkR9bB6jrAvQbtU3NtalYunC4dHA9R2L/Qvgm+tcUEhORrY0GWswqytBsfOd+HyVeO9pFzZeAsY",
-	"R9Odbr0Nqu/hux5NVtM1K/dWYYaKnCXmS68wq7o1DEJHxcbRdNcY89ooir0/8Wtgks80MYyZojUcGHHx",
-	"L7JU2QJMZ4gYosOS5a2skBaKfmhKBz2l259ei8gcXyOpoOEoF6Tka/YM9tqO7zDI7B8rynOP6up3wu77",
-	"4Yjf+ZbZIsdOq3pJnA9CMUAK5tmNYBpcEbB6hw7aGto3VV4meMUaXnaX7KA7KXM7AYYXqGs3FSgLqRfL",
-	"ZP0r4HYF7H8kaSF36LZFb3ALVEeKcg/Hy/fGCBO9kpvINAGEGgfG/o1QgFAxWZUM2je6FOZmowJecoLJ",
-	"sScxN5qV69Z7vgXxrz//+v8FAAD//w==",
+	"7P3rkhu39TcK3wqK71Pl58AZjRTb/0T6NJZlW4lk69UoUe2K8h+D3SAbmSbQAdBDMSlX7dvYt7evZBfW",
+	"AtAHAn3gcEZW4i+2JHYD6IWFhXX8rX8tMrmtpGDC6MXTfy0qquiWGabgby9z+18uFk8XFTXFYrkQdMsW",
+	"Txc8XywXiv2j5orli6dG1Wy50FnBttS+sZZqS83i6aKu4Umzr+xb2iguNotfflkuXq5fU5MV9uGc6Uzx",
+	"ynBp53lXMHLLlOZSEFNQQ3ZUE5Zzw/IloZpwo8mLd3RzvljiwgpGc6aapb1cn+HQQwusqDFM2df/+8Pi",
+	"rxdnf/jbvx4v//DLh8X/iK72T2x/uNLnhdRMkNWemIIRzUTOFFlLRUzBNZGC2T+IzZLoOivs0in5859f",
+	"fntOLoliRu3JjpsC36VbRm7YnmzpDbOfSKTIWPoLc7atpGEi25/ZlQ196JZ+fMXExhSLp48vLpaLLRf+",
+	"77+PfekrvuUmbPo/aqb2zcQl/NgePmdrWpfGD04/8m29XTz9yk2Ff3scJuLCsA1TMNNrmrPLtWEqzgM/",
+	"U/MzMgBSV90yRTb0lhEjyc4zxpbmjPy91oas2FoqZmmHr3wQQNUVE1lxTl4awjWpakOonRIGXpJC7pgd",
+	"tpRiQxg3BVMwqhTAZju6P/8g8FUhSUWVIXKNk9tF2R3jmhSszImR5x9EasPsp57ht0ZPSU4NOzN8y6LM",
+	"9xOQhZZRJrzUwHKwJo70GGIwrgkVescUyy1H2t/WXGkg5hJGAYIUVJOsoGLDcqL5PF48nvfeU3vKD7/x",
+	"B7nDLaIbaTfYb7xdMMM938GrLSawz2gmjN/6CfuX+kRc1tkVy6TIdWIHZb0q7fY1R+Dx77+86ByDi/DN",
+	"ot6u4BT8gkeXafONzDkDmftNSXP2jcxhszMpDBNwIGlVlTyjliaP/q4tYf7VWsn/UGy9eLr4/z1qxPkj",
+	"/FU/ghFfiqo2zZSNtPhluXhLs5vveHnaWf2gqTmZ4YptmTCnnTUMm5j3iu5OOuEV3aVJC/+iKyk07u0b",
+	"JVcl2w5MXuET/2feIvy4sIbu4XnvJMNOSXsXwYlZEipydw4kyeU5HD83mJ3rMr/lGYufRCNJIcschtjU",
+	"PGdwlnZS3dgTVClZMWUcLxe0NHHxLle3XNYgY8lO1mVOiloZouWWrWS+P28k4UrKklGx+GW5MOwjDNcT",
+	"HcuFkRXP7C9M2JP218WaicweR21kZf9XMquGVLW2agET9i+6riqp7HVWUW33B57ObhZ/i8mmZmP/6mZz",
+	"y1niRzYvydXfWWbsqi63TORbv8l5zlGOv2mRaE1LzVJbZiTRxpKZC0KJkjvChTaM5ufkJ1HuCSVZbUBW",
+	"b63UMwW1z1mpBZtDiZCGHW7Kat8Tzl9fLNsK0V//+8OHjxcXHz6oDx/E3/53RCNaLth6bWk3wpYv8Klf",
+	"lgu7kt6soCMcTpuYUNrL+VpXpVUhUDkdPJXhwV+Wi4qzDD89SOc//OEPfxjWUJaL4ybb0bIce+G9fcZy",
+	"1SHLqJVU36EG1t21Esh2vd0enqfvlNzCIeRCWBW0tBe35R77b0zk9tKzfzSFYjR/Rkq2NkTWhvC1ZRGy",
+	"ZVTXiuWWVQ5vtN6dtVyI2rhlTHhY072OHlnN5oxSUcWmP37LVM6zUfb8i3sMdk1b/po8g3tertetjwuS",
+	"qicv3Ke2ZwlUbH1bZ9TmIxwN/5bilqtSRtjFFDy7EUzrKMdcaitZttXkPTe1Eiy/ztkmMtiGWrkELCZr",
+	"q12vrMKhJw5tr6G26LbcuVgusoJXFSrMBbfEUXxTmHHhDMMtu9/fWX+UkDu6By3pkJC4uCmq+nIB333N",
+	"8wkmsH8YdczI+WAfK5ZF1WF7feZ0b7Vce69TAZovzW66BKcmusZK8YxdU33D8om8bmRkgT2qhy/vfBe8",
+	"u7QkjBH9G2qKQ3pn9gihUTh0dp+7x35ZLibSu+RG4RQTvtmaF9dztj65j7UwvJw+Tu00xe6WA2/avdYF",
+	"A3WAm5aG1LqzdsU+uoqdVHn7kG2kBB3IKMoFOBCqkmZs/HgBbd3m+q0KtG3o5r/bfZBbAK4vxQuX+mZU",
+	"UeppMkCWzsX+5GLsWm8xWEsb+fIishk5q8KVO4Fpco6us+QbYZVfdwzDry4ig90wtR4f6HcdA/P8q8hA",
+	"A4rDTwqEtl+31ROsnlmLnBhF91P1Acf6PY2yZe0/nq1f7nieWPMrr7yspZq/2h43HzJyIFZr97s722zN",
+	"0jNglKNZ58BRbodXtdXQwNQoGIvcZsvFx7ONPHP/mNXm/BuwXMK/nvFt5TRv8Mg+XWRSGfYok4o9ysAM",
+	"tXOLrPi2jhhwP3mvJLrWKNF0B1eIbnwnmgj20Vjb4tB2oFnEnmvZKytGcinYU3S1CdDaUR0gUixBgKGe",
+	"AOvA1+wPUnkttHHPgEQCcwZUCU/JrayFccqSPQr4WkRyLRco0yLrZcouwbnGdvYm1YXcdaahVrdawBhw",
+	"kbJ8Y/9XcXQtF4xZ6ebtTFULWYPewUv7vw2tN4k1KaajMh79VDupTNGy5+wS/XY8Q9oIaS1kAo46r7qj",
+	"i8vEzWbFqPMm+I+rxRocubjmvC5L/2l7y9VUgZCRt8B7dAP/q8WNkDsR/ShvmPcUQ/DAWQqBJxIsDqPJ",
+	"ui5LYg3z88XYbYMbGL5gCfzX0NBNHD9+Iiuu6O5QwVh5PW/UZQYyvWYphjd4cJawR1upDYF12cMFPlVw",
+	"KBq2HbUfw3FtLEKqFN2D9KY64UGxvxAld9qKbUvXUm4mT/lKbl4Io/axKeGAcbG5DpQ62O/wCI/opz/Z",
+	"W8Q/EU55DeGRXU9Op5Q1jTs34niD1auaiw188KQvfwfPXxkq8sOP7xtudLdAFmjmcVsS5bm4BbFit6z0",
+	"ptOE+3Ql59i6GVUrPs7Qz91jzRvR29U95lwEKH7WVgyDamB4Fb9l4+pXTK3JJLVsMbpc9xi8IVAhHH/H",
+	"P3ioi/U49Jah5mN4NdVMXTNqahUT3P76E9IaYnAYyYrtpcjxMoUhtPe5gt22BW1Id45rl2mS9kRcw4/r",
+	"NSltu3/i10wpWUc+7bW9uK2ipQ1jZfx22SguQArQsvxpvXj61+Fd+h4e/+Vvy2G9blfAhDC+lLcsLgNX",
+	"0hjwfaE8Lhm9ZRrdpfjaoQazLqm5ZkLWm+J6LSPBx5fCXsK5fkbYtjL77nqiF7pc8zJ+nC4zJbV2wSa1",
+	"XpK1kltiVQmrLNn/L0lFuQIZjvqO5ZKC8U1h8BCCB5iLzTkJFOKClFwbDc/2lhfYKfxhioXf44f+3xXP",
+	"N5NFUo8Vw7vLA9LHWHOjZF1FNpsxUzg/OL1hisBz523R84eo5GkZfpu6LJm5bht1PW53ylRUIFgya1Lr",
+	"mpYuyM8IaEzni6eiLssIWd2EQ1MRWM1EEeTG0wWtRuX99/DsFTz6y3JRUHdHxjRhbgj87sgZrLYn8+MC",
+	"hZQ3cS9h4F6M2ToltqCaKEatpHwGe5vdWMoKF6XWTQi7sRgMUSy7kQJ/nEg7WBgqsDEqgJ1ipbV9DoLH",
+	"sCq5XsPKWKkZ8d8GarqT+bgSloelHMrHie6pG1YZL5CGNvbPmvXcA72Twitw/aeu6oir62aUm17bZ+DZ",
+	"j9eqmqqagA7I8msp4tLbml5+S8EOnKQaCspLHfO6348nIhK5enIxK3RVFdJI50wcPBMGTyMmK9iXDhy6",
+	"SbchSKKB4FBgimfkon9lTNhJMIKn66TgY04oSvZsVZTHhSx3Nnkhqy80kTtBtlKwfRCxQdg/vrgYS65Y",
+	"LuCmiBLlB7kja6rCbaI5OEBKuUO5LrkwUxVDBRkH+bTEhNyFvsae/pbm8ooZl1mwXOiCqooJll+jm+bw",
+	"k67wCWujtF05pdyQFdtQ0bkrHydo145+FozGUrOkNAWYBBruYJETqm/YLi77dCHrMo+leF0S/xtZsYKL",
+	"nDCaFcTA8JBnhmrTimMIOzK2tWGyklFFRTaDOXUpTeQqvLL/TBwDwt2EyWf0hpG6IgWjBvQtIblmHWJ+",
+	"OUpLY7WXwykPTmJryPExCyV3dEf3ca0dXWpU3bCcrPbACnInmFo6Lx28Lgh1BvkheV0OZsxP1SRgRtL6",
+	"DoIFfqAQNoALp+9T9UZv27uKZFu2DOiWgtGSeYeqXes69RdGY+U0RqhnBq8fOWkfOW5tMzSYJB2tomUh",
+	"Jn0Dz6lid3VIWaPg2poRUesQfi34prieehzgjVLu5r0QVWmNYsEZhYryTqobApEgd8fndVnaK8grgeiL",
+	"5poAEafeRjR2mlCX9QlExNKwpFywHB10O7q3rE+JYluW75ckKxitmMZTrena/nGe3+4NNcWVYVXMZHIc",
+	"NKrNqQ0TWfsNpygMvfSdVCyjun0xWLF/DZHzhivaYUGqixlLsY/PWkcsGty46D0tAu90uK7LtEufaH7w",
+	"YW3WT54wvDCPSLfKqLBi0Wr9y8arLhXRlOfo/YKvOife3dNk0YDrBzkYxK79G+hykdyr33yBd/EF3oNX",
+	"79ft+bpnX8hvrolfgWvi39Dy//xs9N8M3LTB9Ju5egpz9Tezc9zsjIexZhuMQaIm9cQfncSYk2x2grT5",
+	"VBr8mPSLDtcnlh07+cFv6CZieh5GiybZoH1jR0TTP8K16nRHSFio6IaN533gcqIfY89wO5VFZ1JhRg6F",
+	"so6VBLvepeQH38DCZea3DvmU5CuYbW761XNaMpFTdZnniulIcNcbsCPJL/apGA38+FeGmsimtnJXJ7ub",
+	"KS51qsP5l+iqgvHRpBl534iR9aaAbNCalrBZKh/bALS3/LBTNwFtT9wGxa4gze4wqdsJsEls3ySHR1h/",
+	"RU0x4wTZ5cZGCYmsh1ESyCyqrXE+1z/R+JwiU6IPKzqn1E6fpYqRFcOEJmOwWGDSzN/D4G/lLjYzZDFP",
+	"p9l7qovRTB1HwDB4831L3Gy/U9HzBJWuiTo1wVwlrKtGh1o1WTGUaTsucrmDPYoY+61ygEjuAmRFWoXd",
+	"3vWusmsZzqZLqSz89JNiY5g4MF2PVVJOfTRRe9cvjcOSOBg3Suom+bpfZmFodhO1A13GzN7VKjFDKMkk",
+	"haoHS0OfqMHX7sFomkZBlS6Sw0MhhRKQv9Mdj2uy5WUeHRO3NhLKZZW+zruVTy0dKpnbU1EV0xF/WpMd",
+	"hap1Cfwo18RlLD8jF5Bbp1lOBKNmqkYv6c11YnG+AGGKa9/pZ244v35P62XY1FAF0KJMijsgmhNLooN4",
+	"D2jR0/l7o2j3RmIfM1aWDBKIXQ1EJSFKoBisIpbduqX59Cm3jIo5T+d8zvOVknWecgmB0MCKUVkbl2x0",
+	"0RHaEYW+n+tjhc0MCcL0nDq+/NgsIr+qhsB+tDYRw155SnkWiHJb43707CGksGsR3CjUOXTJoxXB9u1t",
+	"RV3cNy32RyV2Vo8a18/RplZsbc95XIQB5IjLs1c+f8zLzBV7hp6rtsanmbFfH5Vr7rfRDFz32EAxmP28",
+	"OO0t9biW4i3iH8w0xqaTreKiq2vMrS+aupPsIzfXvqh8jHLusf6VHdfXh93sPaP9/LE10hnR9WbDNGSk",
+	"CpbOUXN11TOXndrw2FZv6ceXSPsvYZ3uL48PRU8tuBlVB/8MD/VXkAGVYK/9OHG2a+US9/JkZJmzHGWm",
+	"8erZF+CRekYEFFvY4XLCRaQsxpdTHpR07Kgv21s6P05wLkNkac/AHIP8M5DfK2VNJfAl+5rOQ2dS3AHz",
+	"voF72ZFcZkaq+OuZFGueM5GCeNixsgwqaIjMxmRX4lJZl5i/H3GPUlJKeXMmbwEsCYq37D9bWaUNL0ui",
+	"6vhsBTdRChccYSMwlGwNywNK2xnbSDaHFCn5mrkQ5JOpcXD7CoQwn0Qu5J3EqnvFGOI/oYUCAXCyYmbH",
+	"mCCl3GG+L99MDRbArLEZ30uZY3iOOrfkilHVcq768PvU4ACbUy4LD18Dga+byO0xb/tQ9RRlCBJASnbL",
+	"ypiXE3RkqzP/jmT0ZnKpeyvwHGdueEA4x86T868cVZ2E7a7iMYGnJ87s/TkBxYSDOrKTSrTrs1y9lrNr",
+	"sZYrpqLgL7OPoVUZUofwSGSFBCV3jCpgFxY1egC+It+AFObrxigGc6eujin4RBJ3wBXCbnbW0+WucBxi",
+	"zJpmfyciW16JNnM1h7krTHrSqCOul+6qcSJ2GSr5CvgvsET04qvnalgrNiO0/Q2LBbaB0UrOfPGXxwnC",
+	"BIKCivwMsLc03TXVDcuQFSQYxXdKbjWYX5bd7Il+8LM0HucE9WC4yfU/aqrYSKLC12NxtpWiN8yDffTi",
+	"Nz7fSNO9buHV0d0XXiGHty3frvaANNTgGG6pqGkJr8avpXStAhTZ2W/COXPJMAtlIyHGUqculKTa+FW0",
+	"oF2xbErp1bfhwYgiPI2Fgm4ZZ6NClrluUlCclwzMXqj6If8Tdp5mN1hegyGurJDV/2rzlss0r5hAJQEG",
+	"hArV5oVzTAyBs+wc2hM/AZJqDtb/U5sr0Ub3TGNtWaibrmrTWouR7TUHbz2pSioct9glcsHH07q+w6d+",
+	"QWaY/jHf2afTySqYVJfVluOYbniuDzgwmB90kYCJbKcoGKY4jdzvl4JgYtYj/0w/SeTrGKTDlhumEiKk",
+	"VsKLEPthKECMomBMUyjluqsk2UquTa1mMNVr/8bYXgB4GSh5an+Oc/mjO3UmPMED81AC9AMDwx4VXwiD",
+	"+XMAVaZJVQNKiWOJUCqz4zlTbmHxwAMTgPoaguFU5U+97zcrpQ41+3CUINSsKwUQqyBQ/dFmeVyaHti6",
+	"J5ZMTOQofFAWYW0iiKuENNo5DIZCVijBfZk8Bl2MLPPzAGCWcBFYXg+akWVbuV6PJuaNH7wGM+3QPNxS",
+	"sSe05Des/THgZljOhFiju6nulT6g1R2vtjTAiBfXlv2eeXkA5CA3rAq4I6Ppj1+NEfmw2Bx9ZkHmtS/g",
+	"A0Sr8AFd0BJ3KSR0wNfOHX5fPrBT5EhkdMuu7UWeLtSjCCTiXSVeYKf9JdPdhXOBDdeM5dfb6y1P1LjZ",
+	"3xsca8q3LCd0xKPXA/W5OODf5QJ1AueaActzmiuxo+bMdiumfQQHRyjDOmValo0CYyX4zv4xw8JA56Yx",
+	"eLrG7tbDjLjzi9iiIFNqbAN/hIfuCZhy4rXSoEamVEaEz4krvOd9Ke2BuJcpiW0FtiM1xguU3GG4CDCk",
+	"5wtvB4gc4XtqIFCJUlMxWpZ7YqS8Gdni3319MYHrHgCX89C13Ipp+DyiMHpC2L5lmUNdu1sNwGwUsqOM",
+	"tply78hoR1dcTknQP9LIGTdt5mdLjBg2g8ZLJKiMP6YRIBvpSssyHFy5gTsw4W9EyTvRw9s2hSaVcze2",
+	"yzSLpW2DTLE85grv04ACH0o2K7Guh272gLjrZODkTOrsurIrNkresIRTx97NT9E0sDIUnwXpuUQcgl1f",
+	"m5g+u5fXkyB3j6HquJYegdKdKpi7Wvtc129Lre6eva6a7Tg2SJ6pirfjp5aneNI98S3N5RuqZse/AQSv",
+	"i2g9niLPt/GajBm21YiHo58O1iUdrjpFhqtYpuY886Pm5Wgh/pUrfWNU6cHaiaZQwluBbXRjtDhCRYVi",
+	"2owqsCPOoRveS2021gqCxPcyGuBJ4Jm8C0utKFeYNLoMGSDQB8OXHHBFpMqZeoY+eTsT0QyyiBQWHhjn",
+	"FYN6B+UzESdlbv7JLg+YOwZsB6WgiTImOGOe6r7Q0pP+rj64kGU36SPCAe2kMjy5SGROzRiY0/ItJJ52",
+	"R47BLw2pKdM/XNPdUKHdlu7JRjoYlkmfcMXMT8Lj8PUxpJg2USefNg6bS4eiOXuZlYwqgU7XOLTxUYAE",
+	"VlxHywsxY07ihQtI4+cTaldT2ZBwcjtGQoN6EFLggSBuFwZk4LQS5p6U/A8TfL8JjwcXHg93juJnY/+a",
+	"qptEMoNHQbX6sh2CZHTLMFsa/i2n+yV4vkChpruljyB4RRCR9EDhc71VstpoUkC7MeiRtakVeqjuop4M",
+	"I/6vaiUi6Rpv7cft0HlmDcGVkjuB2AQ7qTSLi70cE8RG2wE09vWhduFO5QiO7J84IqmezNqdlPkzYLzJ",
+	"XSpxZ3q0wT6aXKrX6PeDm4VFp/5ZMNQILcsJsDk55PW4OwU+J3okggiYnTrrzbrG8dY6pU9i7FQyqk8h",
+	"RbbyJMOAehq9AN6D8A+l+aDQUoNZ8HeZ0arB8Qm9oW5a4WOcNs/vGC8+9EQaRI8P29FQtEWUZrVxvmn5",
+	"B/2Nq3hl7TMltUb/0WR8+m9btvO8MskXweUYqjOohm6TlmDpKsFflovvaKxGhIpNyeY4tGg4CWmcgqaW",
+	"MbcqXY5dTSo43thLjDho+JB8AlWoIfgb/QC5vi59p81eQpETGFxsCGTnBTx8FNWY1jnV5ePLYI/wlzjf",
+	"SEPUTlVt+ICGjDFm+84FHNOKJhN5UDN9NR3dk5K7DK6Q/bKHcsRcUUDZAc8YFTlVOcnZLYfueQCqi208",
+	"7U5FwH/tsbHDzvNB27eMnPWOLuVu/kzw1qyZ+kHk3rT9IZcHJOh/XnwX67JzUDNFM0xDLKXUINI4IN8D",
+	"Wpto+jehVVTHD8F3nJV5U3zZ2yr7Y/T6TYKfTWlUhMO6QeCV6Afbp1rNGrtLy5mhPK7npFadWIUbKb6E",
+	"kn3ndr8h/N+xDUKmbxMUBazoxC3lYn3U9evC9oFSYBeQVvdXzFTjrg9utNoh7nSCSh57DlED2jNI3DXa",
+	"zoCNGPu3yc614mAko61ItqrLjvDVBXZqzEq6hWEUdczl+m2sOfpcbwRfY36vYLES/yNTmPfXsjbHw7HD",
+	"57STjneQx+3HjW+/18vDFe1K6Aue5wCmpgu5Qz81m3JRf+f92fNuadeMMDSOKmtXFwf7QKs4H3pkuMO0",
+	"PdMHwKloxs5Jp2BiTVtFEoyqcg8GWklj7Szh9+kNtkqXYz/xaX7Dpo/e23ZcWRjEzR3dbRe19FR2uXNt",
+	"qElFVyuGgpWxG7j+y3zSvtux5+7699C/ZnpXAhAt17FQ2SWplNwo6hKVq5LurTyABjkzu7z2m5iVHCiz",
+	"waLNDVWrkuXjLcx8cwTsSOYq1sMHxLYHqPGWUS9be3gb01GxUtRj/6h9NVYYhwvz9ZdR2x7qpOK1UFRD",
+	"BVS5J9C9x6X7YORvOuBOWM9y4SwLO2GUMqrnuvvu3feL5eLy3TeL5eKHl/j/y3ffvF0sF++e259++vHF",
+	"+8v/a7FcPP/px5fPL19NQwHBeeZjgHwfmkdEr7BxDItLfdMktkVy1WpL/K7f7lAv6bnkmMhZPqu7IJSq",
+	"p7sAGaZdRFi7XlZ1mZMVWxIunDvUys8A6Hd45gZSx955+yOoBaEv8eTQ80Svy7bbb+g+XDcOlCGiHUEn",
+	"bOi1BWSDsFisdj69r9OB0oIPYyYfGKo2c/rmhiDMDNSWd1A1HPu+VgQmBjG7nzb++wh8Sy9kYk/nskmI",
+	"DTvaJgDO2ObcdohlrxuAh9V+0aG247PW6Y1LNn/87xqZf5xKBG43pZyeoNq0YknkpEAKusdrdfUkro8c",
+	"VeBDHkvDG0cedIWFwzlZZjh3/Z1PDrCKH3g5oJSEiyWxxoo1RWiJXXG6nZImuXZ8SOTxk8Gq80QduVsz",
+	"fuhQ4gKyyQuHAzudTbyoS3FJNIPj7jiXx2X1zCnMv0OmpTuW6fJ9JPYbGsNUy5gwig1l9N8wtW7q+7c8",
+	"z0vmPU9Nt6hJoMEiGzmDh+dO85x1ChSnNq6ZlaTY9zP4lS5b9GmPOUDlkoqI3lSWcjev38KROhJVJY8h",
+	"cQIws4dRpVtrSjJmMBomT4RQtnVKbVxLsL8SupKuZA+ERQszypWvnp/k/rYichbCzs4pODOI8D7W9Kuf",
+	"yNW6d9uLWnY5wpGuteluRc2GpjkulS89M//5zrrmMUpWzO41TarLkijqIT5ES+C4FBgoitg6mXConA/W",
+	"KlGYJy5LrJhjVPieDAotWJ1Cg4kpZW7w9v5vU4BKzZk6QRf9pAo/kx3A2IqHeO7MKeNR7bb2M8X/P992",
+	"eWk0GoFDgE5H2w1TUOCcSt1NqW2pUG3eaXVoaW1zR8V3yrtTBrxKj9uY5rorMyWJtku6FxgqovoGzGOf",
+	"ywGFpVDdmPJ8T3cbDCJAQksSn8ydFVKzaR3QTlFlZ78vWlTt5LQTUM6T73hLQwguo2V5CMCRWuwdQJ3G",
+	"FMF383HDhoVHu0J2xACaqRInJfhl39I51Egfwu5pJbVPoXoM9m6OiJ8pw+V6ne74EcohdlSY6Sg/UWEK",
+	"XQmR1zvJqVYY9Vs8tvzSyd19l7yB50PXgJh1wrG1XY426f16j46Z3mZBd/sx4GP7kDPjT5roBskRaQMK",
+	"0tyMhP/7tsmt8OVKuqy8nLGK9fCQjzssnbPyZLwhblbKLIr49uKWqb3PhAR3PMKPh75YXSy1bolyLxml",
+	"nc3X7XszRe2hWXG95aI2k5Pq1twk9AuXzcI1WZfUEGzh67rgct0SVYefBT1/XXOTQ/xcodl4+eBLeMrx",
+	"Yav7yZTWKlFDrhaa8vwpBEYMOp94VhxA8+2a1qRw/iXgKkRzlO31qxHiFgeP48jO2g7XPTWRncRYrpPQ",
+	"Xvaz4AkH4000F5vSe/A9VtA857b7wHmmJbhqooPFpO+lS0wwbd2Ia/KPGg1OCDww4zSPgxXP6lLd3ACH",
+	"enaezI6PAyNO66FSVzPPY6JjSPAxcSGYsidSbCBDf0fVdP8HyParUpp47Ua0cYi1NkU/mT5iP9dK6KQX",
+	"zp6XiUQ7IlNj4CZ2ODVyC1W0E5ewS8EApiFvO3aNS+L1Z7kDPIdXOUjd9p24PGiZjm0suyzUk/CNcHGH",
+	"y4uIpsWlO8BRRaHVkSvavkG5PhgFAGkC8rdScjcxdtsafX4E9weqtlLwLKLDbKuSmzqf07epoHp6hmhf",
+	"AWvP1x4rRtIfwMV6lRVSlp1MJkDtC+DUqBzYja7LeKkLDhRxeLOPNDNxlTOrDYJEANJzVkiOXfvQ75u4",
+	"qOuynAGsjgufCVw+Qzh79OIZns9inxQ6bjguxXjvmbDSzlc2BOotzidz4XbEWOFlzmIAZu+6mHCgSdmN",
+	"ww4TANaxYtosSSj3cHf23dAkQtPCCa0K50MktJvsTWp9N0ebm9WtgnVa7KTktu8YtXH5JYlWw02LqXa4",
+	"Odnl4iVItjeK3XIWc4bmeVzNz0IubMwE2Dh3x6HiA8jww9Uwk5QCXHciKKK75lyyeAXXuYSvDJ/kXg9r",
+	"HahraRZxSLiDuoXBSWLiFB+dTpJ2jnKs81XS8YvJwzMn8inHsb4MMoKo/dwBKUFU8zHiABaM5kxhSd7z",
+	"q78Q6lPhIzkbRTe72PfttZfUaBqdguxTGCJ0AqG+EsSTuUWI6F4H0+4w/zsZZH0X4qvaBNDVNVVNbFcD",
+	"qDovoaxZcc2m1kvMRXi5Cx5FCsDNf3eCXlVTvPPAzevWvgpgIoAoPD7Q7hZzv2lZWmNKWw0TPO/un4mu",
+	"1S1zuLrcnJ8ErAvHHMcrgqeiXc7+KLkwU7KCuh9tmJDiKWJ0Xm+3SwL/AH8Km78k6MtzFOChs7SLdmPG",
+	"wjlZyY9PieeeJbH6vX3rf7a7FkCuA47jK6D/1/KDsDcWvERFTja0su8hBDgXG6Y0oWsD+HqGaXNODOWl",
+	"blZ9bueq2FPicpCWrVV4j+4Sn7H35vkHsZZl3v5qfcNFWKtrEd9bJFE057WGx1dM5G6kiN6Dv01tpD3H",
+	"fzk9StCJE5xBn9JDV9yQW2LuYG6jOqlDT8bzy3CvT7OEKXXBcEx8ZfCxgMCJ+ZtowN3HCsx2ouFk8Gvf",
+	"fbA5Oa94rk40rz/AM/xUp5vcyYrTjOal7GlGOz7md9e543AjIUG25X1KR++aI9kuNLEEAvfTR4jU89K5",
+	"jMBXEy8x8WPFM8SOS/cCeGd9j6CIMp3PZbVFex9m9dGZ37PNZHTqDOIPYxMDqXxFK9T9oFoPuzY3NNxf",
+	"88xIClPrRHBq/n3QYAkcavYVVQa/Eq86QPkupSG+Cpoq0D8ma/TrgbIGCtoKFxuf7uC8ZkbadUydw6cL",
+	"TueXrbwdSVXdO1XM/g0Syf5uKbiEztm9JlUTVynXa81MOupq5zRy1pAnjQkN3mHzLp10KCVSWVLRjIvN",
+	"jLGqOQ0btZGVHs4Vto/4VOF1LFN46UsmsQH9YRPgI06/4aWZIW7nhmLiF1YuOxEQlyvaONcGCzL+WOcb",
+	"tmXC/Ir6tk83PF2w0d+7roUTAFy0OjuV/IadCbZzDX1GfTA61Un1T0ytL/NbnkXbGsMlR9Z1WYKhuCR/",
+	"t7SFjv1baaTC65CrrI6Vf7sfrlMd3oBvFaM39tKiSnEG+NKklGLTNAzAwvMVEHA/OfE+Dcl6SVaK6xto",
+	"K/SFhhISDOuvpCkgbw0/cupU9XgRgyXyK0lzB3QrFZLk+GbKkFstpk97iLYpfCipWVEocW1RL8UyMOwh",
+	"BqfczEKxmKdZlG7OKfeN3LHpRE42TP1mj8h1/Nbe/AAZQKRyfEtv2HiMqBFZfknuO5YtYkWJHCAxD6hc",
+	"sDKeeHAJcO3ZTdPkBLpm2bt66kV9LykNhm6rOQG6uYiQXGDHRv93wXagDGILtU6Tl4hPe3gDndu69Q3L",
+	"sAFNY2FccWwfX9EVK49rXeuNtUS6WjoLPSSrfXkx0khV3/Cq0xTg4sAJa9cfck1Bo3CFNKHx/0YKRmip",
+	"GM33XUy/343Vqd0h57ehzpAt6y/ho0vxrUh0cAWHMtj+tt2OM5HjkY+h+hTHjC9YaxmzlpMtVO8Ip6f7",
+	"dUDj1cuZVFlxvaaZkSppmRi6KtkXmuDTJJeaPXPt/R5D7Tn8O9NESynQjJ6BU9Wa/YTw3t0vO5wttGlM",
+	"qlOv+DoCIgC2JbZpnNxBYG2wzeOcFyKS+zWgJfqkUudJl+qG1MLwstXt9Rm5cC5231ZxpphHINjJNp6l",
+	"1Bv7SpTFUHSPSga1YSJrv+GK5EeaOiDkjOs5OmMS+/isGfoZI0giN2/zmWH7Ohu/7PBNituQhtEb254y",
+	"I2VOFDamcyEbJXeeH0oZWqLZi1MzRP6ONa6eU5cVxye97MKS4pUdIIRd/+F4zhGA5R0i4BX2+pGj/V+f",
+	"WYlzZE/jXhg9NCtC8vHbyRFjMN1i/ZZuWbkkF9B+eOJQPlUjnrjYNOp5huC0GPaWZWn33V7VAtsFWeJB",
+	"O8nQKWRK6B8L3x0DK2ZqaDmsAWKhlBLwGBjmMjIxAWSHmiY5IHREcOCISDPPUAOpIK/k5oUwKla/sEUQ",
+	"ldU+7kVUgE7dFA1wATsLJTad7Uij7MAUqRoRo+rsBmbhHu0Mxm52auosswsjT1SDkQC0mYRD4Sp1DwsT",
+	"Ejm3dOtas/oSmknVCJs61hfapbgbVdvLbMuortV0qx4GvbaKZZv5XWniJhrr2AQIoQn15IEwvV1KM0DL",
+	"WD4h9WZiN3v/ViS1jOoY5v77Yu9vF8UMVx1rrP26YDuWD8N/NDVv2JmiKYl2r9/V1/kA4EEUvUtbBj76",
+	"prf6EqoxAJTR/hEF69I3MMRefHJbUcW1FKER9Ayl3Sh+w/SIEAShBA8SWZuJkgll3BQJC7KQmxljG0Wz",
+	"yZLMgC4/8eE7OqqbguYkFP0ruXnZZK5PS+yckqEZSXIDs3zNbxkpapErNr28IyxyJJmzV+uFiUal3LQN",
+	"/5GET0zBnJze2VnZIdaDZPowv3M8rdPLu0ids0hCikXrf3pfB+8vcV2hZmOIN/oRdlSsmgKQnOvmL1YK",
+	"wB+CUytoX/jPiKWLnusFFMxVLMN3UQNaoPCGLFgQJIiKas9XHuAjcVSQpQt/sHEirtyP2kj849Y9XzBW",
+	"+nRE+0QtJHyJA1wF/EZAZGVUUZGAuX4lN29oDEjysF5zhJtRD4xl4DpXeiLJ0OFgAUJCRTcTfLu4otju",
+	"vqY3nfoYI63GDZtKIbSlM+mqYKxeJEFdpitFNb9l02plYIr5RTKvW86ifsG70Nzsr28219vfzUJQSZ6x",
+	"UMoi12aHEGsFVbn7Y1Xu3Z9gIzWHvhMl3XKBLSgE5SXyoVybsy0zWD9pd4hn8M8lz890rRzCega36hn0",
+	"Y8agIVPwijaWRaOFljJnZZmsnUze74B5H31Hy1plbFxc8LxJhg61X24xfoJlb1PC6FGeYwHReUa6qUtu",
+	"wBwSKGAHYYEd2r0MWWLQI/RvF9Ja6+fkXcsHbwUQRgODFuqSUu2LkWqUkzSAtkuJ4puGVboPeuo8XYc6",
+	"aBvmxX/wdXR1Wy78Xx/PXmvHDD3lwN4+j+iadl/yptv6MQHpvu80fEWPWlGOTINjITboyjWmBvVW37Ac",
+	"03mQGdEdZLcNwP5kxCflwb+HboS39pkTQnOPA3K/bmp3o/o/9jo29IbpJSYxrfbwf0y2pmXprJxtxzNz",
+	"AK8WcbCF7q9LMAHttUYJVljYMedk7KwZ8+JkSpoaFXk5/XFY5OTg7E5iP6e5jn6cBYDHFq0lNt8WBo9v",
+	"48dIFMaKCqauy8le+Vs2o1iy5DNaG+3sVT5xJQe6qvOzNd/TjNdadZQurea+IUlFwaGAK2ut5D+ZmII3",
+	"Hkaaizn+Wgq2TxolLcT4rX3wfDCw0dvfgtFqTKT8tBNcbCCpFfJLqZr3Bvvo5GbF1PT4jjNPYtGdFvQJ",
+	"5LBUJRWuJ1kmNcgX79Q/Cv5kDOSkonvtOoWkgFp8oYpdjyYl0xoR7oDgRAqX+bORMn8WajwIX9t3BPSa",
+	"sIbV1CChvF5TNYu8unL5YrP7qFRoeXXmPNhjxyZuG+PH6qBisZRwbLICGmJUtS6mnaqjeiy9tqbm84Jl",
+	"N0kM9ENUlrj6z9fXTi2boAIjgrN7JU6YWpgrw6pkBnncP20/Zbrh2Pr8CIMnPhRZQg9UbH+hiXd8W6mD",
+	"Sg5A7W8oT+D7VDzry1fIHWriK5JbKe1nB23kDBK6Sgnmei3AyETAj8Uy1C6DE0HBq8CyFRetTiiQ0bRw",
+	"GfYNoKOHr8nc4A6KJ2ZN+WS16V5Jw0051VjCZ0OSmt/8hmBh0xvaJBkq2p+BCr1z+xk3oaItsfvjP0Dw",
+	"ZYaPesajfbMdMjgWrv2/pS5XWV3SeLOcYX/4EQj22h35mL+ZVTNPNsiPGP8VitE8AWXCN4VxQfhUf6CH",
+	"QbmP4duHDVsmIWWAgsvA1T1oe6QisNjQKfGSd0be2mmOkd//kE325cU9ZpMd0CqdUvYj3bL8m9Jhvfa8",
+	"ldNOW+KgJF1E0WVIrrutr7ZSgpiHJB+4Dep4UdZPlb82+5Wy2lw30BKDsd0AdDBL3BUNRs3Q6B7KxltQ",
+	"URcPtB0Du9bjYrqU8oLR3MORWh1Ht7xBRpY5odbajl++Wy6ScGkpp0XUUzFNNrmo6mHVzwCiG0ZapwvA",
+	"txiZTSTyTTXDHdjlhEbv5jQBtpZUi4Jiwdobavit8xwTOzItM+wwRY+v2UD+nPHNWyH+gp0zSqrN5Owf",
+	"xSd7PFyIZ7o7pXlhCgIZLqUzTXeIpSdGjIbxngr9HqguIIl+ecw2cn9xkQ9S2XGwBAH/HFUqMB8Tisd0",
+	"6jzM5cxEJ6veVM24cSqYIm6T5LITRjwAEfcUcglUeOE0qj0t+Ua0MgOH1OwpOjPqyrCo6HdEz8JKGkiC",
+	"TaULaLoL2JBEMZoVxPWhe0YKWq6JA6iC6kP4ee2yqQ6pstpfT3XjXkFQ5OhGETM653zk5lrXlbWaU5dB",
+	"RgUp7GWCxXgZ8/1noc09VIdOvgaucKrYoqEUpwOLEG+Qa0UTOpa5JuvpaU6AIQPNiifDtVzZpw/RWjrV",
+	"yCa0Igb4HbgXjVw2PXqBPwoKV/i5g6vIvQAb70jqR4CgLdeDbUmfQd2kjlRDDqMsYTgtWsPNymvfW7a/",
+	"1gaQxT6BfdWkwiy/iDoUvMOJVmqQqr1lzOhlU8yLrdwgr21qbxhZ5pMVBlcOGPWDOIC6QWwweKhdCT5W",
+	"o9ZMWDIaTR0O5YIt5y7ktmZSKZYZTNuclxEFVL02PrlsvPMUAkZl2D+62+tOMVqWe9yoySnGdvo0Din2",
+	"pz/9tK2I9wHvus4jjPjCCDiilFgpRJTV+J8RuM13XLs1OKR/6ElAVntihXlc0svqUGgPOs1xYZGdcyNd",
+	"G2lieIk/QGdwAU5vxWB9Kwa10gaMArxzU2Vh8H2zpD/qNy7OeleBj2WC0DF9cv2iLuQO7uvYanlWOIxk",
+	"d09h1iSHxrmY8V9ydK0HH0gFOsMurn5YaVqx6eLkyj0fM0CiibutYsOGE7+wAnxTK8dwYII9JR8WVMP9",
+	"R3VTdAQ/6g8LSFsAoVl4jgCZYbkiKo71bjz4c2Wf6Vo3067NYOekbs6p99lTxAHw6Gfu4nSXHOCfRVvV",
+	"tbJL/LXTvsr6nNfmqgNhFRWey7be2Bz3/nFtGMhdS50eUO4COFB82qZfUBX6mtrB4XUcltJ8jyvLnK5H",
+	"Ai075ZVfH9RXBmHlqESMdAKKUEO2ElWW4AT7ahzB6w5eMOSUtOur1ei++xVvv3tO/vDlV/91GFGd0gI/",
+	"okNBVRIlFTUF0XVW2L9mtTlvc1wikRz29DoRstGGmjpRSJkKRvhZxiwu+LWJU7ipBnv3v6XZzXccZ53T",
+	"nCZAvEYlSYV4sqEMCr1Wmt7inddKBWpDSLU2xl05Yxpyyb7DJ1tGaWvwLy8uELJqmGxuNjdElEqhtqBL",
+	"Bt/sONYZvNsmfe1b2qOZ3xThAzKv60QJEOuWtyAlUeBuNKCxx5visJrQZXbgMwXboULz6VFLZrYLBaz/",
+	"uLcA2wBUlKtEvJNG9SzEXuDKl0sJD9ja0bKarqh/GIsOtOriLw5VEZcDFpzpnTRrWEKOreDFeEmbHSu+",
+	"wZhGfaeOSBMqcCYU3LmH3XDpxR4Bo3NnCJzmQ0JqvKIZthOoxZaJ3AUm7W6cYbL5CrMwSokxa9QrQBuY",
+	"gE+M8yWIgBn2D38mRzv5BNb/uqMTfHUxF2il1c65fYbOv4oMdOfNHXCEdzocj/ZVU8wntXTvs1lgS+GU",
+	"H16lwcx1Cc5SgKXtSimkaiU6uwJqJky/YWbbTd142K8hpNyWXl+NxjbBr3gdRFEa1fVitA6n+eooyztv",
+	"bCh5xKwQz46g5kPkRVcMxSOg45z100hcpUMLbaFAFzc4jHtXLGaoxG7YxvEbtRNp46poMl4bd4XzREfS",
+	"z8tur86W8sNYokCoXimeURHPIYYktXkO6UpJ02B0zyjlo7tE1eHuekv3MY0oFltz8O3Ne+7bOwvzHxbn",
+	"FPFTbY5sGRe6tfgQ8pwXwJU754UtmwXFVylG8yPR2v1U7WH8imNUvKK7BAmH/P7x3k4OG5CJ3DsOMcFl",
+	"om/QzSqzm7hWjb9PJuOKlXJ3DS6ZwdgFJZBhRDTdfaGdswMiBjAAlOPDIBO/AgXQvDKYS190YN/9QhPo",
+	"Ve2FyKH02NKP1/M77dm35iGebbk4Zh4uZs3TZ+DW691FHy5oeUCKGIs7jL9rOpVxal3APRnjmm9kiMf7",
+	"gACRO6GJf4uspbpDN9SIbZAVshr21DNtMFQTqqQKWU11yWdKap3VZurgmuiS54zAe5OTou19fK2ZScR0",
+	"t4DCCHyviX3Wmlo6brENYjkcxgFbnRHd1kxZLld4BSWzcQzZ0r2/3Sd5or/1Y8YjrSJjszIU8Y2yuSp6",
+	"q/SNCaVgxJoRAUTNvgfIWIrtyFZOx5DBGWXFRKpFMMAVMqqWGCT0qBfPiGAbavgta6XiA5L2rJkVtpKL",
+	"3Ue1MgV0XuxGfj0YTQeHeImObA9H5dvOTILDZuWsPWpFWCcNX+bXRo7x0TtZMihl1jOSce+UXQvK9bQI",
+	"ZR+sUlclt+bQVDwQIbMbVyh32N8VNACsXfOFei7FXYqcwLtnDtzhUGyUbAjOW29pWVoOakmOTU0V1qLi",
+	"54B4mhzoDDir0VOiC7o2k8eCBLTrWbmOPifqlMWed3fUiXoGGrZ92CeHTMn2ELVLy+xEE0NGNZi9PrE6",
+	"xubHBD9BJn35VZqvrJlueGkYIKF++RXJ2UaxyZIvLfO+V4wC4jpmtdrDBs0GiP5HPR0TXjVOweEsTnzM",
+	"vlFNRzPnvogz4pCAqvjDhEffTSCrsb05PBc/0SmgVgdFr1sNC634g1xduiMF1Uvv0IUeCoiNxSGPjO19",
+	"xN6E4uVJt/s7SIiBVv+Dmf5RRgbB9oW2HBzn3dFqgDZOeuJuhJ6BTXlbnD9Cv6Mvv+p7k1oVeXay+Ml8",
+	"JxtSEmOVY2gEAYHxtoVl91AfeU6NvF7J0gxbpkbVQnApvtCk4rfSeOvUvomMAaqPy9uZUobYXLuzLmir",
+	"e43sDFzCJ9mZVlHI4fX54h3dxLNObmVpphf+6iIJpObjLfjQ1ObFOKJcrycYBzSYB8HlZiLTHkqLHShj",
+	"SX0Zk/7jKjO8OktVhjcm2TpOeZGKeAQWnC5q/AwX6nTxPLz07RpMLTdK19JFwd6GY0emaNvPh1kajVkX",
+	"vtmL9tbd1RJPrfNw4KJpNOB2kkjLFPMifyBudEV3L0VVm5kemJBWtQIDxt4VVm7Z6wKwSIy1IEVNy3Pi",
+	"izGaMmEPNAKJA9j/1hVp7JmDVcD0GFcBHsFT+M3h9pvD7TeH228Ot/9Yh9un8mZ9cp/Sb46Zz9cx85uP",
+	"Zbbt9tn7S3493o/fXAq/uRQewqXwm2/gc/QNdJ0BSRdA3+gP8jNqXGeFlDHkP6LhF0RDQMlFvWIUwMG4",
+	"sUc0h4Rwuz3omXU+1nhBd3eaP9bakErJOpi7Vk1ekk1dlsxoAhi/2FsEEvhblTnWkN/Ibp0RjLRYLtzr",
+	"viNdtOjoNEXeAyXdV4kk83ihZ4O6ndNeU0IEr410YlIz8Ki+pfvXVEXBqKBxT0xI53Qf3OquTtLwLSP/",
+	"dDs8ssR+Wj5WBeFsfvlxwk0Dnj19iqwHWYtvT073zhLaUWG1mRXNbiZt1WmSXK8BHeQUqa4YkW6nuT65",
+	"m5Lbr0+QiY01P4loetqk5genRtxvgR+1YEBSjbiuGoHRZY0Xt0ztEQcy6NRQGwdNFazwshcMKjTutkF9",
+	"denxZXS92TBtOWrNsKKm70vMZvjsahUJFjwvrKqBetYt19xqWvbJqQ6OglfXpaQzei6yj3y84odilfZ6",
+	"Qrrmd4A43u/EOikHI9rrCSvrd8712zh4M1mXOeoDdm8cZzyFkk8oIuXdfpUJSCJHKHSAOgHKvEbW/KtV",
+	"fqGI1qHFV7UuzskFQvqBDyqocb0LeiVvWVOiOr1q/1oXdDJIj++QOtAmC+IHBOIHUxujWz5y/tmp3j1G",
+	"xTUw4RwfqkdNHkFMgsd8ofZUlp3XENZu6yzCK7693l7ryVhKGeCC/u7iYnpOsntnLaWZ+Yo2St7E/QvI",
+	"s3haSik2CHEEz5PcHi+H69JgUYCLaap1BTULXFy7ktkpr+B8cZt97gWCdX2DUB0ACxBaU4CqrGooKoIs",
+	"hAkYHjAFxuOiftPgu4QSRLJiVOkWxC2m44F2BTNayVZK6XBCJ9toZXltx4gu4VtwsrjzjzM58WXfWxIJ",
+	"Xw4ydOp8XOTYlGVoH97jU/17vBG47Yvcb/zSX5899uldaj0Z0zmyHcHZnM1IC+aOaHN3cefK6p/V3jl0",
+	"16aXRYEwvR1xN2Yj5KIKSyFjELdQe3q9HcGU72G8Q9kL5qwBF5ELone00mStGCsTTdQbnfTJmELqtlAH",
+	"a3QaBAJa8c6GPcRB+KG5eisIhnhHoT2V4Cl8BmYktjJEs7KVVnQ+IxkTYAai6uG7AZCZoCrGfRgRZ/Tv",
+	"7+qMbtDvA4bA42jofItWmAsBuBL6FloSupkcHxFKoNVi02QfzHV4ZoQ5vuyUCD75ahCO7jpU+0VWbK8a",
+	"gAPvG60Buf0ZuSB8DSJRU56Pse0kU4pv2fU/pWBp7CZtLUdNVmzDBbAeE/kygBC8qO35fPQXzoSgDf1c",
+	"O10tt2wl8z3g5tg1P3N4HkzdMuW+DdGwOAKciF5F/tcXw0iz05OKJqWq9ORL/2i3TkpkXwf7J1h5Ni0R",
+	"5DeJdxeJ95so+02UfTaiLO6WvZMQisoeF8aaG4c67KYAI83tpXDl2sZ3GhQKCf0B1/U//9nqLA8pdXFQ",
+	"ieXiqkHaikIiykrDNnndHgHZ0OGP6v3et9qMVD9f8zzRCSTZX7Pnif70/ZeWrU+JMgI0Mz0RgMXh+g7n",
+	"c8BurX2X2ODdUAAH+idT8qxphbhcrGh2A6YDABpD2mhFFZvEm26y2eyJ710i9Owhlu+4ZedG8A1tKoci",
+	"O/mVPiKx/ce/pcn5Ay3X8cDMdP/SzWaGD216nMat8JW1J2NVB3L6ClvejYB7QpXi2DdSSUDrNxz+t6Zl",
+	"qceRTTyJ/EKADG2rGz92gPSvnEexj1dzcsIfgNSE9Q6sLg5fHFZ3lx5HKw8Ef6gcbWgVT5RkZseYu/8d",
+	"BB0R7GNIUyi5YE4RAD8bzxncruIgQDfQaK28ZbPZEw5Q5CMnHwpNN9N3fG4bmPTWB1qHFfiNCZQYwNNy",
+	"H38cyt9KMdrkn0IvpoDSaPcx4ef3OVuuB+mAjvekp+I9TjT9SmfEWB5iIvfc1azszvNuW11ix2xTIXcJ",
+	"xyf4V/05QN/mroViDIlmTIw1bU8u/GIwrfj3EdyUiorBDNqjNg2T1w43IZln1QMcHjJQLsYBme6A9tiC",
+	"5ukBeXpKLdvHoGHHIYjIq1rdYnO+ucUf2EWWCSJFaAJK14YpaJNvbT9eYSP8gpuld5LLWywfhDrCSG3I",
+	"juq2Tz3WihYmaV+7drYzwysrZTji59ereNraisXgql9RnuNnrEtqMOQHhSnejKVEG0XB1Gf5JgWNz+Lp",
+	"eG+4yYI/H/HmA74xQ7i8pz7tBhzT2hfFtJNv2C3DRgN8bVi8T8yqrFncrVCV1GC/4EImkopXiv6TpZN8",
+	"ec5CZrRVap4SKohdExwfWLD+R83YP+0e19GVu5+jS88K7k2n6ThZvh9mxOJ6bn/AjJ+npIINKOATAJpO",
+	"g8kFXxwnBjwVsQYx8wlqxWScwUopNZv7GVuuddwlxCtXymFl1qbpDTx5aPj2yJeULpk1ozeJLVFRyNJ3",
+	"AUAbOLm9z2Dqp0EXlwvNqEmENb3AeEo2StYCk398px67UVxsgMlcHlwIjK1DtpoGvwaFog+XUepXhmMi",
+	"dNZZPzMqBbsIUiYtMt8GPLuov1PDQySTW9dKwQclIffAhK4cmZGxdsEzIDMeoH/dGsiXbloNv3cTF7c+",
+	"t3g6TloSKVMbDLVFW0qt11YMqT3QM+IKizVId+wRyTIPt+Gwlg5P+Yh5Ap1YXuPupmLMkhhmGVbkhOqb",
+	"CEtMp9xOKlxGvEOAy6qzD3lnbft07BkWiLrunrGTC+9eT/L7pLrbAYwpNCJ3RPZs5fa3TTH/Re2JD0EH",
+	"WyfSAcEnGiRIH31oVR9xETzSoJLQ0Is74n5j2szDEpkXFOnFQiaW5aTG9r1I9uCQbwSm/YplJ80bp584",
+	"nxTzSCDF9fASG4r3FwqqpEt50HTXcnX7fjRYe+x6xKUd9Id2sYnjLU5Fhob3h0zYHYs1maKlljM6sVXQ",
+	"1SqhycFvmGmY1b7WDiIvW4m0sRo5C9mPdo15SIn0d09IiZyD2AG9xKJ96QopUwn67sdIpvs5+dGaxO1c",
+	"vKn9OFyALrIUnGKGx6Uh+6CXIwzcfG7YqCQnHOfKsNwSt3sFw00uWuUVLrvSHxfDKg0RtXAJIgOk0geT",
+	"xmvMzzBPBk7uu2AXPW5dP+6u78lpjeusE51YNIsaMp7fdcqR5hrQ/sbnmhSszImR7aBoEzmVInYpHWDL",
+	"DblBRtwwG1pvmK+PmjrO+cXFV0nIt8zMXNXgaHw7gT0mjKZqIWtzutX58U61vnYB4fSlPR5zzreJ2N2g",
+	"PkRh/5P6JOvgkjRcEz0byjU46gm3lXYumOnqLZqBkdIAqkqOrZycJYiteOwt16rCtf/iHZgz0KloxtwE",
+	"0TXdv9WV0VqzeA5RSVesfEbYtjJ7zFMQ6N6plLztdMo6Rh77npjTCfWtfSNCJXDEJZtySWEUzXlmrL2u",
+	"Wbm2G8c1YR+rknLBcrLatyFgpnMM2HyzgCfZx4LWOlqc9COuILgpwZ5gWJt0qEiuaZb84udSGUZuBNtZ",
+	"TVZYw2zFNlR0U5anf+aaf0x1WZ0KeujU3oiTR/gidlaWGjobARCNVeln9mYEFnluSTbL7K+aQrV+tQ3L",
+	"blp+MehheoA9N47nbo2PtHWey8YkgUdnjq7YfEnX6hV9uCMlv2ElZ9ocQ/6BrtLYrX4Kt4Qm9sfCbwwX",
+	"ojXt7icf27hr6JIU9J9U5XBkLdX2T0lVg18KMom8YxGaDlqCZimojVYm57x8TdQnHW2X7WK4QMSeg8Qz",
+	"zNLfkV6WOIHcHIjgMXHitd1VW2AH4UaceT4P16j3wjTU9oLEXzkDaGHAS5f6Zm50tnVb9kIv3rT3btEg",
+	"d7hu+wDaxkvymj1Bjer0W7JTiHZHwyomLDqduaIFyj52+vVFrOr4jqZQw44D9k8j2A+bUvPJIAiFjDfI",
+	"SPSE60sg14rbYWcDF+P/6mEIC1CiojO0HFeTEFQyqRJFzT77t5QboqRr8Yb9AjX0Og4qXLDXt7W2Ouv+",
+	"fLQOGE4BfkWz5oBg4JaF5F3ifiQ38Vun8vWU9ZByFhqzOZetgGoaKOY8E4lQGGQzlXIzUGRlyaIpz9t0",
+	"AWdFjDA5jyu2CTZJbe8QEUN797D2JMW8bXCn5mBBxY80W7yraqf5Zl7L9Rhh4HbAkZrbAdeWpoyY238r",
+	"kGFM5gWq9O/7jZR5uMqdFZSM8twRL6CftDdCjVueWxt7rhNwdeILwQmd9DKOO+Rb+rE9SGvmhg6nvt36",
+	"6aiHipP/2OSupFpUuoSPeVr7Ohbke2VFCrq97fGBOB+YjTNtPNRkhyTBjItNsS3L496GUD4dRTZo4RQ6",
+	"2FZaWk1NAmAM/GlNzE5OisMMSeBQEoqfjcRdhn0Jn5DeWRkBwJjnuD6t32W+L+Lusv8o43OOITjbVIvt",
+	"ebCOmhM8YJUkd/yKbyInefbZgESsthj0TWaxpTbDUHWBdQEbJeUtw+LjEqGcJzQa7XA6zpf8qvdOp7zT",
+	"V6XnH5xXRwqb7R7oeV5B+IRfYnCxVgyeZqxDLWd0KOCX0XhfW+eBP+Ci43Rzubd9oeMMlUiyXcLjO91F",
+	"y9drlkotwR81oVufBe2jl/ftRd0omidrG12wv9NIQq6Jeye2tHY6TW9tU/2bTtXrIaxYk8MhObSD5gQd",
+	"vVagY25EnuhZXjFqEgtVTNcO/28iS3JavoWX4jVbMXfgyx4NHfrlDJegnbRO+AP3eubFMTfoDtMnI+/H",
+	"eQLv6qlr4vt+e5fuBLtNaLg7HD/HX71ry3OAIyWc9qTYOMaXxmPJeN8rmrM85PfcCLkDXgYgUJ95ARjT",
+	"tHFnpyTTQ/nQWicpHud/HMtpjfLbkd7IUQnCPnJzrZs6wQnlO1NwtFJNnBNR8JarccR/epDacyfXZCq5",
+	"L8bPjcmGldq+e/s9OCcHT+uQv5LT8vlsiIMQKGoXfI8zaSZdSdrQ7n99MXcPcDXJzwM5MPMD2Xo9gbtf",
+	"4FPtyNksgrSrrAdPUXjQQSWNAhfZZ+JkWnotvl3A7T43SUJ3Gx86B+I3/ir+zxlYzvF8d2tJqo0VxXiT",
+	"AE7+ak/KOrtBy3pqFiijIjrFipRMuxipXBP6DP/ONVmxGSj23qneMot0JhU0BI+QtGH7aPTPjTRspDR+",
+	"fGoPtYOOWgSCunHSu1dHrMGsU8reuu/msv4Grtn4WOFYzJQGESS4BBgm1BFedBJiecmIkOAg54AUbG/+",
+	"eNOqT3QCUWQ7wiW3rQUAeofbeiTT5p4u8zkX9kUv4XWutyyVX9+Gaet8ZpziNRebY/o+FYyVS2zs8RTz",
+	"EK63W8t5ayUFAuFgP1vInXCFiecE08hab1DzQbB/QOsPwypNFJaQ4DmxD/TSwU2tBMsx1QOePSeQf/b0",
+	"g2ivApH71nZqo3jlk6CZyCEwgBDQdpEl9dnwJHSROv8gAtRDa6lYXmKkbFD5IA9I85y1Vxz6hmwKc/5B",
+	"LO6kdp5CD8+dW8IXakIpL5q9iBtJRa5HCqNLRMILsdaxvgCeaiP1/EFx+Kqr/5zh3wcKhb+8iAQ3UiX+",
+	"b6Tm3S7KsmJCh9z4iUdwNNh/WAne7kw2/Z6dAQB8Z9DrOe5ez+MPu6u6lNFuTO0SWrj44EFXqn7RcYKk",
+	"TJ1oFebIappy9EmgCtrM64A6xyiytzJ0OD6ugxksbthQsit7GxIbHqo6MVF+yDf1ZGhffPjafltba8XO",
+	"iJ1c5RamNN8UA/1vcMiQlQTJ+hBwFpObKPUIwIX5+suojsb9nTzOOHh9Q83xLuYYoCNLh6xTaMElJoNL",
+	"p2s0p0uT+Ufjjkj0TSaDY3zHUF1mQTo6ZmiD7uCWDB2ThLmYTUVRpjzRsiL0u/Fec1zwF7P2LJfz3LmQ",
+	"Vbiuy2u4yw8X9paBG1SDAWJty7IkmIDoRfAzrOgzBdsihMJM535YAV48seUPvH3v4gKUoDEHZ8AM871E",
+	"rmlF1QwVYitv2TU17TZLU9+a/PRg+VAENd1qfXM+HNX+ccw58ZOrBJsde5gvTIzcUZVfY+HL9Pu8VkLP",
+	"RwY7Rlw5IdUIoIS4ctGFXC4OzuzhEUqLrytrBtztkm9OXMI5zddEWDOKeD13asvJI06nNrSMpvX79jIC",
+	"G5GtoD+ZNiz3CR3BSOBx6PgHv7gcJ+AXpXfwnVuXJ0+BOQnA4aGEy9Vu+bqtBYKneFhDaN4KRK06NfbN",
+	"x//Zq6edTeAi8bAVeSz/pnTO6C5vFVLepOvcDt1hPGfXYbVzdPAEOkMMCtIv2d9uM13oo12IgyXydccS",
+	"+Spaj6lkXV2H5cfMH44Ba3gS1TsXCDnvAiWPeeVhAD0AWBN9a7B7ciq0FYtsyfVaMzOE8oV+lzWFprUl",
+	"F6xBJMuYME2nlJVUE7DU2lbpk6hRClhJsz/udzGb65DJ1IaJbN9JtuRQ26ElBKPzmsUPlO744DdMMAVI",
+	"YApgr3yHZMhQYoBQ9HfJBYTFtsxQl2+kDc+wQbzZY8o4jDKCXYrF+n/W04F10WtkKfCXCEimPciYWWMw",
+	"Ag/VLCOLcJL0/C/hVpy2lNuWaH3vPNntlQgATUOw4VVJszj+yfsGs7vfWet+mmdN6Jj1nuoi4i2nppjl",
+	"LJ+etfEj3XqJHiuIVbUuZpW3AnaXmqJPiqgRnc752SWgKDwUdlbK7IZQbe96X3Rw0GluoObsmDo1xAWJ",
+	"BGUMq65pFEiKNZgOWCc6Z42smr6zlpWu7Aoj+3p0Xo3jrmajPY84ajSf3sufEWCG4xckk2fskufnztAs",
+	"Y5W5VlzfxFkko95bQklBlS6IWz2h+gbCp9ayFYncmblnbz6kd+OjdC0QfFf+gQMZkN/2JW6MolovfEvl",
+	"v91XIV1zvEerOqS61pmi0UpOAKhzAIbejUVXAGEEOjy8WDFo+qqYARjBCd1eG/ofMmiK365MDNwnlZIL",
+	"Tdoj7usffO8u7oB7HMQwGic5ZJS74nD393g0dyvj418CBifmfUHBq9joxgsTcZ/EkY+suWBKNjGpGJ91",
+	"gzUfH1Y5RNLLufk4Xpi29Lph3/4BihOr4isKfbJ6YXfGckicALzoprc2hia3gL7k0WR3rCwjEGJyMyuA",
+	"vLb0W40i0X0DlTrueabNrDk2PlOoAXB0ZiJCQ64pt2dCSbndR8UEomHOC4xTMS+SbmePbAh+LkK36VLu",
+	"mDbPSC1ypshj7KUAW2lPkP2qqfBgkNoya3128jkb5RY7bw6XjtG8lHCzoANDSOx5uQWBrWf1pJs6gbWV",
+	"SUYFgfbXEEWY3qOyfxw7JOnzckPi5lQ4tvAs3Nu4Zeu0dTiux7GHEuAXCMCsZUQZk+oGuv7YvaWCSwFp",
+	"HB7sADBmUOF56uRDWzYAVNsSujYWfFN8EAZ7rnP3j/a77HW2ZlC12ELSXLGMYsMQbs4/iA+unw/ic295",
+	"WXLopgNNRDYl0yRnG8Xs39cgs/DXANzxzCUzrDkr8w8C+xXoEATyASFBt+ycXDFhmMiYBjBP4/JWKqa0",
+	"FDD/TnFj7E0lPgiAqxL2ZWijjE2dXiglFa717XfPyR++/Oq/SKXkqmRbl5pmZ3KBDVbmmDVR8owJtHcx",
+	"kWdxWdGsYGdPzi8Wy0WtysXTRWFMpZ8+erTb7c4p/Hwu1eaRe1c/evXy+Ysfr17AO81dtgAElpaa+nTx",
+	"+PwCH5EVE7Tii6eL351fnP8O4N1MAdL7kdXszrb8o8sHlehvswKeWgZ5mS+eLl7zj99QcKIphH37RmKp",
+	"XSYtHfGSq6qSZ/DOo7+7AkQUEaMChBrQd3/pnh6jaoZFB5UUrkDnycXFyaZ9zT/ilIc6DOonkFFeV+fk",
+	"it4y3aD1wCuubVR8irDmR2+QJUAw6Hq7pWrvjhwIHUpWSFdDN9oKjOfQcMU+DRsDH71hkS15xbX5Bp64",
+	"I4l6Gp9X1ycZV8AUo8XWMFJcIvXcYmXegoC5O5mt1QNUdGBZBpFyQ1esQ7ovUweA3jB3Aiqq0B2qky3X",
+	"mkce/YntodnaJz83j086bWz3PLVPsXOW3qSuxs/Ho3/x/Be800qG8fvuzr3YVmZ/1Nb9VKHODlu4HH38",
+	"Ze42ukP2L1Pgzgh4fndKXQKFoK7LFEruBKE7BHIdotgjwPwXaYl/Bb9/OrpdfFbs2toEJCzU9sZ2gAmE",
+	"rI/K9O+Z+QYe+JQi3S7giu5OKNYvy9IqkXoJmHeAVHh3kr+wurlVTQ+xla2W6bvz5zVrg7drZ0h1j8hr",
+	"WQvjd8iOcpYrujYdhaj3SQ7mpslbcXcMtsds4jhoF+iAToxZuvivTk2U1tAo3fKt3VHQW3agdCx7vPKt",
+	"XeE3LoW1d7vE6ekf4Uw/ghfh8fvUsJxDPXH2sKsKOKp3si5zsjoJYzj8cRj+C+03ALoVQLMCh4+GKp6m",
+	"t52j+haiJA0jjOhf3g08T0C+stYkiMaeKcpdV1HFjD1lzuoiXGjDKDYnss/9o2Zq7/vmPl24pxG92e1K",
+	"oKFzMh16DGMe4p8F+2h+9kHHim6Yo1Zqamwk0Z645Q99EmtU+Lf7Zrc3dBNluZ8EftFJhVDg49CtA5qr",
+	"HPBTSq28zHN/hE+iVt7t4D9+wIN/Cuq/qcNB93B6cfI3xzmoi8n796jtuHcd5kHoaY+IL4o4ZOA6mi65",
+	"rrWrzCZfPn7inGgB1oyVGtsKOsgBK3U1R9AdRpyjAk4j2GUv12evqcmKw9vuObx/3OYcoY9OeGoNKz39",
+	"IfwEty/kje1OwUG4TYe37+iRfOT613CHEBsXly/xoePP6PKT2usvwzc+tMn+Sm5eCKP2KW5QchfKv+RJ",
+	"PFxXdI8qN4V2d2cQzYDOHsh5HoctZiO12OLvdb5hWztjmiv+aJ/5XHnij/4D/zNYopC7wAJZbfQ4B5R8",
+	"zYYu7Ff291/bfQ2LihD2DSSukaaFq4theAg6wGq+O6V/aFEZWuYbgJAslKw3LqAlNy2zuORME1owmmM0",
+	"ZnxXtg1+ecJhykT+uZ7J1+7j/iNOpGmZy+DAijWVc+4Lx6S+O9UENpECW86lTu9reOBIFolZpJXiiKMQ",
+	"SD7Ydme0j29qHmgIyYSDLL/nybKC0er6oT4NZytRrj4cHXXfj9AkkQ/mv9ynHEf2jJzH9/4sSG30qb1W",
+	"OCpZ7ZsrYvyoCWmGIrg/SvPZ6kiwbvsB//4S+b3ixtpPdjcJF0Z6nvh//+//B27tcUaoCmnkUETsWyWr",
+	"N/DQ5x7ZeXgD912hGt3qC02A2P2IW/CZpG6946g/jZx8Szfs0d8rrECKiO8VFxQkcN81GyUjfOCJQmRt",
+	"mk12MV2SP7558f2SvPnxe6uEvGerN2BHGmzb83vy+ptzgiFVh6NSVwobQkL+ht7SsmQK9BkmMom6Ddst",
+	"iZY+AIPQmOCsMr7vbyhKLqGJ6Q2rzKFb6urOezlFWsrMMHOmjWJ0e8SmPlxGzSc4kH9irCLUncPGvzDu",
+	"cFJMsB0tB67Mt/aJN1QZfUoFFYEp+ruynEjhABz4SS/kt0i7h76Ov6W5vGImxWCamYa9XNdJsmKn4jTg",
+	"BLID/zYqrdYuUgywriFFfyeVaFnVVoqUjCphnJKAWFJSbaQxTLRY9HtE3I4xqeEK3UMDF/pbpo1UD+cd",
+	"/ze70zGM1Im5Qov+GVdU92W7NIb+zjX0fMEKBfISHS9EG7rXh5fJWxjkYXdxZuDibeDHf8foxTt6w5qA",
+	"4roJ6EJ68EbKfMq1YrWQoUvF/v65WmK4epb/+xtil81ZXgEH+IQeTXcktPIfMcX0mJf06jP2kl79p3hJ",
+	"PStsJAMQ0vlcYIZcoF6r+dXpmPd5zY+rcs9CesBFKM2BnAIIaGCTg9C3Z4sS+4SOuJzmro4ljI6qXQGd",
+	"7nh2A3GUCpRCxWhZ7gnt+OmCUhe0hgPb8ditPy6j4VNaIwPpEqfkJwcb97BW7zgvnzigHuHNKcYElD+c",
+	"cTGc0wiQSS+F/iQx1bHE5Zld/iZnKL8rGFeQh6SXhJI1O4k++U3IDLSiAtplgnspowLxGhzENW10jYHc",
+	"/fZO1up2OK52hU/82uLiuKy3DMGnD/fhpWsV3nR8CPfsyWQ7aAZUG4JUbCelQD1ixzfZ2oCMlkzkVA1Z",
+	"4u+5KXJFd8/9s3eS7DOqSXZuYnGy4huo+XafAcEHmueKaXBpAMSmvZNjBVQplmzR5N74y89xZaiJGo9X",
+	"kHy4K5g4DT8xUzDVoRXoJ1R4ck0vMfuR7dIkenxyEl269SVuLbf8pQdb0EQXcies6qOJFNlJEk6/57dd",
+	"RiOUCLYjleK31LA0DdvnUT/6l2aZYiad1/uW0Tx9JEEvqrDSyUelYcBBvaiV6P57DFH7vz4+Ku3dsI+m",
+	"I2PuFLrh/nNPleUedogbzcp1akvUYK7Wc9SQ7/H4K3YFGGEpXcz+eKoMKyw3x5sD8ebHK43axEJklmFt",
+	"7Ll/6BNWhLVQqk6nbpEtv4diX6tjgcLVwN7EKC+3FVVc93KNI+xi9QEAPuGmIIAGUXEhvKN3SRA6H3bd",
+	"taQYrdt6Dsjbz8MS7qmmvpngLY5+H1bRnbgKFsjyU5aPi9ANEhRIv2HLg76MUN7ExUkyd97tJGbHKdYU",
+	"A6nQlpIglP8e/t/mx0JKHTiyHiw2zHPsQwxd9mXoLm/ZboUYSKH+8QtNMikQbojUlX08t1ep5eAPgptz",
+	"Ehj7Zc62lTRMZPuzP7F9U0iJbI9MYCfCCx/gPKzM+yDk2gQQJ82EeYbvSlCG/Iv4s8IKEUS/6Mk3uXle",
+	"m+NKn8Y9Du8pN2ySk/Q1zRkAS92bd+J5bV6HaMavy1WKMRS8vvwxOZHf9JVlURCfIali2w3Nv5IbdwAA",
+	"t3f4KvweH/mEIgtWcEJ59c1pCxGRhkhswIIhJdeGCd01ad+pmnWo/qjJLHHE79lMAC15Zg+61XmE0U/J",
+	"z9paWD8Tj7JDCRBnSX5WiDH8s/8nhzkcyZ2BWafuKqjHMPvxiTDdz/qzMLx0UiorpRVSp9kIrojybQQA",
+	"lYHtofp4cA/+ZTnhl0ehUXfiJiDeiUeqku41NNmjJZGCUKLp7hnaZ65ZVEG9x2krbwEK6ZxcYrE5zAqm",
+	"qnAgfN3NeWPX8b0D0x63l1yfrknW0pcp8+g4uTsDW0+uB9rmxPs69tH4JrTaQcdID7L8DFqIQSszVp4p",
+	"RAkGEPPwC/7N/dTgmmO8dTnWnaonhHARcSE0dgElnUz2ej9h4W5gZWRGLbes71RqnxNwa59VJR3S2gHL",
+	"DJCVECgvN0UTuoWmfXggIJZnNUNTMOEsuR3dW3WJmyVZNZbJmD7/pqTie98x/wGYmCK86+A9BcsBZKA7",
+	"9aO1U6U7KT1skAW/yRI7malaUnGqq3RnZStv4DDR/VWB594qNA6eHjc9GnjBX0c0GvdMXMJ+okidA6f4",
+	"26fUs4Aub+UpMWh+ZLuTexsEjrkJ2xgL/SbQlagyQWr8ehDFcEmwuoc2Vhw1EocbaXySoBzbcKst4YjO",
+	"cBXMR+nsyYdqt8Ya9oa8XBMqCKOq5EzZd0bO/ig02bdKVkcywT1jk/FbJkhdnczHH8hdV/FjkvIYH0me",
+	"zzo35qFOwk/hElsC63vXGVR+Gk0M00ZP4fFHzDVZisq6FyJ/OCb/9Jko+K0vRP5pNKT7Z5tmNIfU2/Xp",
+	"pLkE+Smpun+PKnnj31wSw2hWMN3KuUJcqm7OFUZdEGFGt0X2obL+jmnzn8eM7+7J/X9XbsQ7FkCZ2UfT",
+	"7NopUjZNo5m5qnZszpbi1ILR0gwiM/6AT5xUL9aGmrrTeUzejBv37q1JLkZpCpLLUyc7YLeZcFPk1NAV",
+	"1cw1nGnR+IqpW555IkPfpjETfoK9/Uc7zj0FzmDsT4BGDfOm7FtMXJKnyiVswU8bJqRYkpX8SGB3lsRQ",
+	"Xuol0aWsrDbgzpBUZC3L5PEp6YqVQyGsL605ffWX75c+ULYnDKs0IUoHksBqaMsGMXPns7VCdtwNqwCq",
+	"HSU+Jf//tySTedDdK7qJuTIVF+YVru9+WAYGv1OYFYt29e3m/3zcliep24VMB2vJCEZWrIQLlGGE7jQC",
+	"FiawlMett9xZKTyWkRKZ0jl/EyGGP4ucKReE+vl3F9vtz0vy82Pyu0ePv4Y/ndk/fVjYPz/5gvyOPH70",
+	"BP92cf749//1FTzzZPnVz+cfxKUHV7UshTyO8P/g0PkZ1P+fnxFK1ooCFld40JIKnrI6Ryxg+ZbR3Hmx",
+	"J7lsXMOYSV7xryNe8c/WgnEflWBN5IVTcKHdEELdgITqpoWDJaXuIhm9ZWumoG2oZ0ntM0CSHrpX7plP",
+	"6AzDJZw26rilhilOy5Pm1OpCVpAoKnfgJNWAY0wMrbHlTtiHWvgdkJth6gPcxYSDFhrxR/Fq4v3GkoA0",
+	"2Ox95kiHiShSka1ULiUphZ9rf+xMNY0l5OZPXEQzZ2JZTAg5ndP9st374AtNDN8y8k8X/4stb63k9jqH",
+	"BLYYDhA1bAo13vmE62OWUAvDy7uv4ac1sGRqFn8gFgPSuZ3hefcZ11xw7Bc4SaJ+h48nudbuVJpCiVaK",
+	"h4v+Ubo+OallQybB/FmOBMQ+CpMaf10M5Oo+JCb1K7kZQ6QGJUpuiJK700FJFbQChIL2eVv6iIVvpH6Y",
+	"h1PKzRn7WElldFJZa4dSlkF7CpAH2qg6A/PinPzx6qcfyQ1jFeiHj2jFH90+DrQp5ebcUvNQZ38BS/hN",
+	"/v8m/3+T//8O8j+6ZHz3WDvmO16y73CIuRL8jnhKsRNWnsy1Dom91pKxgyZlNLYFP6sUu+VsNwBi9Aaf",
+	"eCU3L7GT+D0BQ9Dsxu7IQ3vNmu9KZYXg95+wMhwQweSayDInimVQroj9S2iej2zYkIesLD1MEMSfIS+P",
+	"vHe1JE1mLqGlYjTf238t2doAmDB7hmVUPvM7tKNw+ehUMXDfOeyzwwsXiRi9cGdXLP6HcNd7r/DQPD9N",
+	"7uhlnsOmbaTMQRvE2tQIw6XY7JFm1H1hsjIYnzjY5sMmiFsq9ktXQ2BkTvepSyGnez3m55qYcnm/1cf4",
+	"6am9DCqzFOiUBn0F3KatUqVhjfeEl4D9F0Az9ECwTmVy1I7vPwRa6ZaJ/AA0P57/z9vLX5JalEx7WCUn",
+	"aby3PZOVKxLxFW6a8vyDAHAO6PaNXviSZowANAf6gqxa0Eiy0vfbRRQs8h48/xjt+SDsiEtCsdLlkL6W",
+	"FFuu7WSQUo3gPJDVjN9S1YZAiuwHIUXGnhHoUIRDwU4K5hvB4jozKsiKxby9l5aKb6Ff/3gCNNgF6QMQ",
+	"9AouzNdfLkbOwKfF9bn03PNrLFdp+njqzj6eEAdO7pCDhs+YVQhv2Pj5Ai5fehZ2EPwuY0HWwmjoOC2V",
+	"ZdVW5RYABYb7OogcbqJ1FPyG/QcyKn74r5hL7fKg6uIU8C8wmuNPCGth52uQhVFW9TbtcITjdXjqE8Y4",
+	"/CJOGOV4L2Wu/Y0NSf4rSVWu3V8AWN1/uuuBoBjJCqnto3ui6tOYdC+gtMBP1S7OuhFypwfiU1srHgAX",
+	"f6gciO6gisfea/4FAmYK3roeuwx7U1JeWq4pqMrhA5tWDvgyy2PihSrz2g39yayDGQUSwRk47rlbLlb7",
+	"iKenosYwZQn833/97w8fPl5cfPigPnwQf/vf/yM2BmZIuBn7AuEAsMlqKEZuMJdmLZWl+OgynVNyyhfd",
+	"od4juD5b/tRfR/VH4L8UmID7/XQJ4kbioB4bCGzyjbS2AaLRcQ/wuzaJTrLhAEcSwQ/cboBAvumnQD5r",
+	"5b8EdVgKrzrAX2KtYWV1mhP7q+167bLKg8jr5JX7TVgOtJ05kjqfdWL5Q56iy2ZvzITOyymMRMMelJM/",
+	"fcau/1r75b9WKXty4GXfGW4NCFBhGmgc2i2cTsvXfhFCd/mohmUFy27IttYGc1NWjAmXs+qbmO6ZPiev",
+	"5EajkwMQ4eR63UJ1Z8JEpe4LkT8Yq3omXJ620cTd9K4TqFI5x3Vfb7eHe/japXAjnLrz7DT9ozqK1GGP",
+	"qq87rsevYh2qjtFxPoVhSfe6x4sn7GRNAN8tceRGUrd9V3wsm3Wxhy219o9HFKw71dUu+9c55xBN6YPA",
+	"r6y50djK31cJrBnLicIOsyJ3ndKplsJZcDnLeM7yZ/bXDwIXYWcX0o8Cr1jDx1nostKwgn6Vd8QdiLhN",
+	"kKB9P5LfDn2PWE1jU993WfV7u7kdzDTZA9i3NmxWmxRGkn1uNDcFEk4KWebamsYaIZJcDEzk6VQUOzjk",
+	"ojwjz6/+4kZoAmipDJW32CZiQorKb9HuqMiBzY+Fu1u547DxAwHvXktyuQP/jdwtXaIYoWKP9hWELG5Z",
+	"fk7eyp2rXmPGxVe4IjxfYheo8C+Iz7OMB9VTEfUJfTRcQPPeu2jgEt16HzhGHoLiS1ecZ03oFfOQYKOb",
+	"PRS9gmhT6M+FCkGQ8O57vtDk55xvmDY/nxMXXrfXSAivfhCWA4AjgksmxN6fOTs/iKh2G/vQw/6DcJN1",
+	"4c5CQ/zYTYJ7Ehcdd3OnfU6MF8LneCJPYkUAojYwoN8VXchditU03Z3liq6Heot/a3+/ortjDvkV3d07",
+	"me3SUhVA1KO74UFcsRMecE13TXd/MNKIkUHgOmRAu7FJ0o+g0NPdJ41IAF1PFoywwsd+8tJeLKeEfHMp",
+	"ATh2kH8tfyEo86DiRrtZRXn+Ms+R40+CS3KXc/L4gc7JCTGt6K5x4NrdSfN/8AonM3WO2IR7B/C/dzoC",
+	"iCt8+bTma297N667trXcMmgXA/pc++7mprm+Q48ZeyghV/7l+gx8KxHgXnj/mE15aEfkZ3Q1nc6HiNvT",
+	"v5pGjt+jrQfpSsDJBeBS73vyN5wm2tCSBXA5EfUJvpa37NhjfP/JFTOce0Ji3Krl3vvqIlay+uv3od0j",
+	"4u0V3btcAmBxYBx5i81BV/W26qhDLWzDhh9nNfx8IFn0t38fIdFt9WlnGGn0GevQ+ZBk//X253zgnXO9",
+	"Oe3QUKu/HtOw7C9DyhW+eX/kseMnsRlkdUoLYDL/OhUGX3mYCNV95f4Vsvokzd7G9vW+9JrCIXjAHCUk",
+	"FhpJdlLdJPgf21GMgu0YaniG5SI7SRTf8JwUtLxluo3M4lO5d02/i4KW69CiS4oPwj6T1YYwkS9JwUHX",
+	"9u22uPC9zkL3rTVfKYD2KnNMAv8gfhZyd73d/mwJSEst25EudGFwO7bhFcDR0LJs+ejcB6NTb3I85wrf",
+	"usewjpvhE0V23OwYmBsK8SxDSM0TMmCXU3UizxGDKqRaNVNkVKk9oZibGTwWlousYraTqViQ3jFWjVQ3",
+	"rPmmVth+D0BwsGW0cSEobVhlf3IdXAJGNBbLwq9GfhCOwb8AvLmsgPJVOxomDSyJll7hyxXdcbGBgoK1",
+	"LEuradp/3GygsKGgIj8nlySz5xdx19vdYzYc4PSsZbopGwC7yWxs6XFfDGzH/lTsC9+VErf2x1O5HHrs",
+	"gVuTYj+jaMbOoFPhoBfznX3uvSvYujcitWZJ+B5dXeFJTBy+EXpJMlprF1OFpBrtPZsdA4dmHYpNINZE",
+	"MOzjivRPCR3w60fRBnp+NiDaxu9+n3sGIbTxoV8TgjasaDJ84OPTzpuSlEDck+ZGw4iEEhxt6MxPQsE+",
+	"bh8/OxBspFonV7lh85Slehxt7ttx8zD8Zm9mGKzdWdG40s9eV6MgLhLN1uGJF7c8hxqb/4hk4u4nP7Du",
+	"9jAc4suKNWOixSROKTls6JwQUKMQ5g8moX4tXPPwAOYPwzDPS6mDLE4yxmjd5DtfNHmP8FSfg4552qrN",
+	"e1Qw201f+2CUIzomAkP9mnRMTstPomPCbscPaEPfk5xS7A7bar6CfhdwFEXBRPHMjiZVHLeb969NPRhl",
+	"rUqVtbsPD5LyoDNtz/tUI0HfcPafcztyWj5/+MDDA7LIpeuUB+hDzdAQz+4m6Md5ZlyXOuYMPkCN1Kfd",
+	"ulali2K6Ls0p1Z3WNloluZSbHjp2dCc3iuZs4Px/b3//j5QA8OX/xjLgB4hfxOUAFkUmBUHNxeYMOXhq",
+	"m49nYNUDFBOh+oblrroPnfEq1UL4vVQ3P9krqMaiy/vZbTv4J4k149RvgZLJjKaTSQqwpEPjYpfSHc9X",
+	"wj0eM5Dwmc/Enx/v3wAoyXM2y7Va+kyMN2SvTKr8lMnuhmylNkRLQBA8GWtG0jCTgNaOV5cJ2fMDYyVc",
+	"g9BzmWxkk7Pdihqj8KlKKkayPK0oCzLo12QmzpRcj08uuZC1UpLL/noK9nglN4QSzbTmUmCoPneyJyK8",
+	"arGl6oblZ1jaOVTNvA81ql4sbune3lEexPAZehsx3q+bLALoswN92D26wHm0m8yf3Vq+KbGJ3n2wgZ/j",
+	"rafKA99i3W9MNrdqU9ldPidrEWMH97VKAObQLpHxTfCJFD2VuMmm2lFdnKFPecAYtr+/p7q4p420Q99T",
+	"Y7K7XCPvqRIOvuFU2G3Op7+jCuBY1wdN2E/XzQ6FwJJkJaPCtbRbqVoXhG4UazuIn1PFWuwwZBaB39Bx",
+	"wq/nPpjFP49POm3qDrCEPGlceodET+7ZpGj0UTv32QWjLUG6sWhHrXQo+ijC3Ld35SH469JRK4JgFYiW",
+	"BLB6KHb69J4R+6X2iy8f3FR+CCb4XloJQyE59Bl2yOZbe4VY4QP53qOSZ9Q1+iC8clfP6OOHa34X6rlO",
+	"Z55CEdhaqjYWzUmQXgEkHeRE1MPqOcK+BO1zcW9rVS6eLhweDVDbvdC/CL6zxgWF5GhgQ5exCrO2Gl47",
+	"34XLV41343Fl4y1gHE13uvU2qL6H73o0WU3XrNxbhRkqcpaYL73CrOrWMAgdFRtH011jzGujKPaCxa+B",
+	"Sb7QxDBmitZw/x9dZ4yzMAxD4av0AL3Bv/0LC1dgqIgLESGuKKhi6N2Rn2NjiXbrUrux0yEvyfuwiNse",
+	"kVTlDptO3zFUwZJSOBUSXPQdUgjGeBz6q27k+NdSAUCba1fySH/otcRvHmTyOA05maurdUL6/hvxYAj1",
+	"mpS8O/dd0yAeBKfgfL5VmiFF4OubO2gIbZDtfmeuyMJLuiRBF+YkCXR7YWjYLa8sjl70u/df4dvl3v9a",
+	"0isvKtuqGhxMdbiWN34vY2N4oiNfNtK4CbUGVp4nLiBMxFMh4DzbEeZvo9wveWeSK6M6P2cqY3jPkNTr",
+	"af0EAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

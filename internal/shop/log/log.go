@@ -20,6 +20,10 @@ func At(k *kit.Kit) Station { return Station{k} }
 // Rows lists one page of the log, newest first, and the mark before which the
 // next page begins, if there is one.
 func (s Station) Rows(ctx context.Context, shop uuid.UUID, f store.Filter, before store.Mark, limit int) ([]store.Entry, *store.Mark, error) {
+	f, err := s.days(ctx, shop, f)
+	if err != nil {
+		return nil, nil, err
+	}
 	page, err := s.Store.Log(ctx, shop, f, before, limit+1)
 	if err != nil || len(page) <= limit {
 		return page, nil, err

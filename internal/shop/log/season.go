@@ -35,3 +35,24 @@ func (s Station) Season(ctx context.Context, shop uuid.UUID, days int) (Season, 
 	marks, err := s.Store.Season(ctx, shop, from, until, zone)
 	return Season{From: store.DayOf(from, zone), Until: store.DayOf(today, zone), Marks: marks}, err
 }
+
+// days narrows a filter to its days, which begin and end as the shop's do.
+func (s Station) days(ctx context.Context, shop uuid.UUID, f store.Filter) (store.Filter, error) {
+	if f.FirstDay.IsZero() && f.LastDay.IsZero() {
+		return f, nil
+	}
+	sh, err := s.Store.Shop(ctx, shop)
+	if err != nil {
+		return f, err
+	}
+	midnight := func(day time.Time, after int) time.Time {
+		return time.Date(day.Year(), day.Month(), day.Day()+after, 0, 0, 0, 0, kit.Zone(sh.Zone))
+	}
+	if from := midnight(f.FirstDay, 0); !f.FirstDay.IsZero() && from.After(f.From) {
+		f.From = from
+	}
+	if to := midnight(f.LastDay, 1); !f.LastDay.IsZero() && (f.To.IsZero() || to.Before(f.To)) {
+		f.To = to
+	}
+	return f, nil
+}

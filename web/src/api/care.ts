@@ -10,6 +10,13 @@ export const useCare = () =>
     refetchInterval: 30_000, // another device may be washing
   });
 
+/** How a blade has stood through its log. */
+export const useLife = (id: string) =>
+  useQuery({
+    queryKey: ['care', 'life', id],
+    queryFn: async () => unwrap(await client.GET('/blades/{id}/life', { params: { path: { id } } })),
+  });
+
 export const useJudge = () =>
   useChange(async ({ id, key, body }: { id: string; key: string; body: Judgement }) =>
     unwrap(

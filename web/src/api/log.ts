@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import client, { unwrap } from './client';
-import type { LogFilter, RackFile } from './types';
+import type { Amendment, LogFilter, RackFile } from './types';
 import { useChange, keyed } from './change';
 
 /** The log, or the part of it that a filter wants, page after page. */
@@ -25,6 +25,12 @@ export const useStrike = () =>
     unwrap(
       await client.POST('/log/{id}/strike', { params: { path: { id }, header: keyed(key) }, body: { note } }),
     ),
+  );
+
+/** Puts a row right; with nothing said, one that was struck out comes back. */
+export const useAmend = () =>
+  useChange(async ({ id, body, key }: { id: number; body: Amendment; key: string }) =>
+    unwrap(await client.POST('/log/{id}/amendments', { params: { path: { id }, header: keyed(key) }, body })),
   );
 
 export const useNote = () =>

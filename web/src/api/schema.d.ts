@@ -587,6 +587,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/blades/{id}/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a blade has stood through its log, and what lies ahead of it */
+        get: operations["getLife"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}/stand-ins": {
         parameters: {
             query?: never;
@@ -2332,6 +2349,48 @@ export interface components {
             left_from: string;
             /** @description Where somebody complained, the way to a remedy, cheapest and safest first. */
             path: components["schemas"]["PathStep"][];
+        };
+        Life: {
+            points: components["schemas"]["LifePoint"][];
+            wash: components["schemas"]["Urgency"];
+            sharpen: components["schemas"]["Urgency"];
+            wash_at?: components["schemas"]["Forecast"];
+            sharpen_at?: components["schemas"]["Forecast"];
+            /**
+             * Format: double
+             * @description Metres of its usual work until it is dull; 0 where nothing is known.
+             */
+            left_m: number;
+            /** Format: double */
+            left_low_m: number;
+            /** Format: double */
+            left_high_m: number;
+        };
+        /** @description How it stood right after a row of its log, as it was seen then. */
+        LifePoint: {
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            what: "cut" | "wash" | "return" | "say" | "look" | "send" | "mend";
+            /**
+             * Format: double
+             * @description Cut in all its lives.
+             */
+            metres: number;
+            /**
+             * Format: double
+             * @description Share of the edge's life that is used up; 1 is dull.
+             */
+            edge: number;
+            /**
+             * Format: double
+             * @description Level, 0 to 3.
+             */
+            pitch: number;
+            /** @description A wall browned since the point before. */
+            burnt: boolean;
+            /** @description That it stands for; cuts that follow one another are put together. */
+            rows: number;
         };
         AwayBlade: {
             /** Format: uuid */
@@ -4925,6 +4984,10 @@ export interface operations {
                 saw_id?: string;
                 /** @description One or more kinds. */
                 kind?: components["schemas"]["LogKind"][];
+                /** @description The first day, in the shop's time zone. */
+                from_day?: string;
+                /** @description The last day, in the shop's time zone. */
+                until_day?: string;
                 /** @description Of cuts. */
                 material?: string;
                 /** @description Of cuts. */
@@ -5045,6 +5108,10 @@ export interface operations {
                 saw_id?: string;
                 /** @description One or more kinds. */
                 kind?: components["schemas"]["LogKind"][];
+                /** @description The first day, in the shop's time zone. */
+                from_day?: string;
+                /** @description The last day, in the shop's time zone. */
+                until_day?: string;
                 /** @description Of cuts. */
                 material?: string;
                 /** @description Of cuts. */
@@ -5352,6 +5419,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Money"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLife: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Points along the metres that it cut. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Life"];
                 };
             };
             default: components["responses"]["Problem"];

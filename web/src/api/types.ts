@@ -1,5 +1,5 @@
 /** Short names for the contract's schemas. */
-import type { components } from './schema';
+import type { components, operations } from './schema';
 
 type Schemas = components['schemas'];
 export type Units = Schemas['Units'];
@@ -50,6 +50,10 @@ export type ImportPreview = Schemas['ImportPreview'];
 export type RackFile = Schemas['RackFile'];
 export type BenchSaw = Schemas['BenchSaw'];
 export type BenchDue = Schemas['BenchDue'];
+export type Amendment = Schemas['Amendment'];
+export type Season = Schemas['Season'];
+export type Life = Schemas['Life'];
+export type LifePoint = Schemas['LifePoint'];
 export type DayMark = Schemas['DayMark'];
 export type TruingStand = Schemas['TruingStand'];
 export type Mounting = Schemas['Mounting'];
@@ -66,14 +70,8 @@ export type Problem = Schemas['Problem'];
 export type Effort = Schemas['Effort'];
 export type Noise = Schemas['Noise'];
 export type LogKind = Schemas['LogKind'];
-export interface LogFilter {
-  blade_id?: string;
-  saw_id?: string;
-  kind?: LogKind[];
-  from?: string;
-  to?: string;
-  limit?: number;
-}
+/** What of the log is asked for; where a page begins is the query's own. */
+export type LogFilter = Omit<NonNullable<operations['listLog']['parameters']['query']>, 'before'>;
 export type Judgement = Schemas['Judgement'];
 export type Inspection = Schemas['Inspection'];
 export type Fault = Schemas['Fault'];

@@ -2,8 +2,12 @@
 import { useMemo } from 'react';
 import { useShop } from '../api/shop';
 
-type Words = Record<'day' | 'short' | 'moment' | 'weekday', (at: string | number) => string> & {
+type Words = Record<
+  'day' | 'short' | 'moment' | 'weekday' | 'time' | 'longDay',
+  (at: string | number) => string
+> & {
   date: (date: string) => string; // of a calendar date, which has no zone
+  shortDate: (date: string) => string; // the same, without its year
   weekdayOf: (date: string) => string; // the same, as Tue 24
   today: (now: number) => string; // as a calendar date
 };
@@ -22,9 +26,12 @@ export function useDates(): Words {
     return {
       day: as({ ...on, year: 'numeric' }),
       short: as(on),
+      time: as(hours),
+      longDay: as({ weekday: 'long', ...on, year: 'numeric' }),
       moment: as({ ...on, year: 'numeric', ...hours }),
       weekday: as({ weekday: 'short', ...hours }),
       date: as({ ...on, year: 'numeric', timeZone: 'UTC' }),
+      shortDate: as({ ...on, timeZone: 'UTC' }),
       weekdayOf: as({ weekday: 'short', day: 'numeric', timeZone: 'UTC' }),
       today: (now) => iso.format(now),
     };

@@ -1,7 +1,8 @@
 /** Bench: the picture of the shop. Each saw with its blade, what is due where it is, what is under way, and the week that was. */
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useLocation } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { useCare } from '../../api/care';
 import { useBench } from '../../api/shop';
 import { usePreferences } from '../../app/preferences';
@@ -20,7 +21,14 @@ export function Bench() {
   const busy = care.data !== undefined && anyUnderWay(care.data);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">Bench</Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>
+          Bench
+        </Typography>
+        <Button component={Link} to={`/rack/saws/new${search}`}>
+          Add a saw
+        </Button>
+      </Box>
       {bench.error && !bench.data && <Trouble sx={{ my: 2 }}>{bench.error.message}</Trouble>}
       {!bench.data && !bench.error && <Outline rows={2} height={300} />}
       {bench.data?.length === 0 && <FirstThings missing="saw" />}

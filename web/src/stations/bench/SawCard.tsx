@@ -9,7 +9,7 @@ import type { BenchDue, BenchSaw, Units } from '../../api/types';
 import { BenchSaw as Picture } from '../../drawings/BenchSaw';
 import { specOf } from '../../drawings/words';
 import { counted, formatFigure } from '../../measure/format';
-import { Entry } from '../../ui/Entry';
+import { LogRow } from '../../ui/LogRow';
 import { useDates } from '../../ui/useDates';
 import { Verdict } from '../../ui/Verdict';
 import { testWords } from '../truing/tests';
@@ -170,6 +170,9 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
         <Button component={Link} to={`/true?${search}`} variant="outlined">
           True it
         </Button>
+        <Button component={Link} to={`/rack/saws/${b.saw.id}`} variant="outlined">
+          Its numbers
+        </Button>
         <Button
           disabled={move.isPending}
           onClick={() => move.mutate({ id: b.saw.id, key: crypto.randomUUID() })}
@@ -217,7 +220,7 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {b.last.map((e) => (
-          <Entry key={e.id} entry={e} units={units} stacked />
+          <LogRow key={e.id} entry={e} units={units} narrow />
         ))}
       </Box>
     </Box>

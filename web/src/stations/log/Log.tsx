@@ -1,17 +1,23 @@
-/** The log of the shop: everything that happened, filtered, out and in as a file. */
+/** Log: a season at a glance, which filters the rows beneath it; the rows by day; files out and in. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { useLog, useLogImport, usePreviewLogImport } from '../../api/log';
+import { useSearchParams } from 'react-router';
+import { useLog, useSeason } from '../../api/log';
 import { useBlades, useSaws } from '../../api/rack';
-import type { LogFilter, LogKind, RackFile } from '../../api/types';
+import { useMaterials } from '../../api/shop';
+import type { Finish, LogFilter, LogKind } from '../../api/types';
+import { usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
-import { Entry } from '../../ui/Entry';
+import { Days } from '../../ui/Days';
 import { SelectField } from '../../ui/Fields';
-import { FileButton } from '../../ui/FileButton';
 import { FirstThings } from '../../ui/FirstThings';
-import { Notice, Trouble } from '../../ui/Notice';
+import { Trouble } from '../../ui/Notice';
+import { Outline } from '../../ui/Outline';
+import { useDates } from '../../ui/useDates';
+import { FileOut, OldRecords } from './Files';
+import { Season } from './Season';
 
 const kinds: [string, string, LogKind[]][] = [
   ['', 'everything', []],
@@ -25,57 +31,116 @@ const kinds: [string, string, LogKind[]][] = [
   ['struck', 'struck out', ['struck']],
 ];
 
+/** What of the log is looked at stands in the address, so that a link leads to it and a reload keeps it. */
+type Name = 'show' | 'on' | 'blade' | 'material' | 'finish' | 'from' | 'until';
+
 export function Log() {
   const { units } = usePreferences();
+  const phone = usePhone();
   const saws = useSaws();
   const rack = useBlades();
-  const [kind, setKind] = useState('');
-  const [saw, setSaw] = useState('');
-  const [blade, setBlade] = useState('');
-  const chosen = kinds.find(([k]) => k === kind)?.[2] ?? [];
+  const materials = useMaterials().data;
+  const { date } = useDates();
+  const [params, setParams] = useSearchParams();
+  const get = (n: Name) => params.get(n) ?? '';
+  const set = (part: Partial<Record<Name, string>>) => {
+    const next = new URLSearchParams(params);
+    for (const [n, v] of Object.entries(part)) {
+      if (v) next.set(n, v);
+      else next.delete(n);
+    }
+    setParams(next, { replace: true, preventScrollReset: true });
+  };
+  const chosen = kinds.find(([k]) => k === get('show'))?.[2] ?? [];
   const filter: LogFilter = {
     kind: chosen.length > 0 ? chosen : undefined,
-    saw_id: saw || undefined,
-    blade_id: blade || undefined,
+    saw_id: get('on') || undefined,
+    blade_id: get('blade') || undefined,
+    material: get('material') || undefined,
+    finish: (get('finish') || undefined) as Finish | undefined,
+    from_day: get('from') || undefined,
+    until_day: get('until') || undefined,
     limit: 50,
   };
+  const season = useSeason(phone ? 91 : 182);
   const log = useLog(filter);
   const rows = log.data?.pages.flatMap((p) => p.items) ?? [];
-  const query = new URLSearchParams();
-  chosen.forEach((k) => query.append('kind', k));
-  if (saw) query.set('saw_id', saw);
-  if (blade) query.set('blade_id', blade);
+  const bladeName = rack.data?.find((b) => b.id === get('blade'))?.name;
+  const days = () => {
+    if (get('from') === get('until')) return date(get('from'));
+    return `${get('from') ? date(get('from')) : 'the first'} to ${get('until') ? date(get('until')) : 'today'}`;
+  };
+  // What narrows the rows beside the three fields, and what takes it off again.
+  const chips: [string, Parameters<typeof set>[0]][] = [];
+  if (get('from') || get('until')) chips.push([days(), { from: '', until: '' }]);
+  if (get('material'))
+    chips.push([materials?.find((m) => m.id === get('material'))?.name ?? get('material'), { material: '' }]);
+  if (get('finish')) chips.push([`${get('finish')} faces`, { finish: '' }]);
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1100 }}>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Typography variant="h1">Log</Typography>
+      {season.data ? (
+        <Season
+          season={season.data}
+          weeks={phone ? 13 : 26}
+          phone={phone}
+          blade={get('blade')}
+          from={get('from')}
+          until={get('until')}
+          onBlade={(blade) => set({ blade: blade === get('blade') ? '' : blade })}
+          onDays={(from, until) => set({ from, until })}
+          onMaterial={(material) => set({ material })}
+          onFinish={(finish) => set({ finish })}
+        />
+      ) : (
+        !season.error && <Outline rows={1} height={330} />
+      )}
       <Box
         sx={{
           display: 'grid',
           gap: 1.5,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 220px), 1fr))',
-          my: 1.5,
+          gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(3, 200px) minmax(0, 1fr)' },
+          mt: 2,
+          mb: 1,
+          alignItems: 'center',
         }}
       >
-        <SelectField
-          label="Show"
-          value={kind}
-          choices={kinds.map(([k, name]) => [k, name] as const)}
-          onChoose={setKind}
-        />
+        <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+          <SelectField
+            label="Show"
+            value={get('show')}
+            choices={kinds.map(([k, name]) => [k, name] as const)}
+            onChoose={(show) => set({ show })}
+          />
+        </Box>
         <SelectField
           label="Saw"
-          value={saw}
+          value={saws.data ? get('on') : ''}
           choices={[['', 'any'] as const, ...(saws.data ?? []).map((s) => [s.id, s.name] as const)]}
-          onChoose={setSaw}
+          onChoose={(on) => set({ on })}
         />
         <SelectField
           label="Blade"
-          value={blade}
+          value={bladeName === undefined ? '' : get('blade')}
           choices={[['', 'any'] as const, ...(rack.data ?? []).map((b) => [b.id, b.name] as const)]}
-          onChoose={setBlade}
+          onChoose={(blade) => set({ blade })}
         />
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+          {chips.map(([name, without]) => (
+            <Chip
+              key={name}
+              label={name}
+              variant="outlined"
+              onDelete={() => set(without)}
+              onClick={() => set(without)}
+              aria-label={`Only ${name}: take it off`}
+              sx={{ height: { xs: 44, md: 36 }, fontSize: 15 }}
+            />
+          ))}
+        </Box>
       </Box>
-      {log.error && <Trouble>{log.error.message}</Trouble>}
+      {log.error && !log.data && <Trouble>{log.error.message}</Trouble>}
+      {!log.data && !log.error && <Outline rows={6} height={44} />}
       {log.data &&
         rows.length === 0 &&
         (saws.data?.length === 0 ? (
@@ -83,11 +148,10 @@ export function Log() {
         ) : (
           <Box sx={{ my: 2 }}>No row is like that. What is cut under Run writes one.</Box>
         ))}
-      <Box component="ol" aria-label="Rows" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {rows.map((e) => (
-          <Entry key={e.id} entry={e} units={units} named strike />
-        ))}
-      </Box>
+      <Typography variant="h2" sx={{ position: 'absolute', clipPath: 'inset(50%)' }}>
+        Rows
+      </Typography>
+      <Days rows={rows} units={units} named />
       {log.hasNextPage && (
         <Button
           variant="outlined"
@@ -99,100 +163,9 @@ export function Log() {
         </Button>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 4, mt: 4 }}>
-        <Box component="section" aria-labelledby="log-out">
-          <Typography id="log-out" variant="h2">
-            Out
-          </Typography>
-          <Box sx={{ mb: 1 }}>
-            What is shown, without what was struck out. JSON keeps to{' '}
-            <a href="/api/v1/schemas/log.json">a published schema</a>.
-          </Box>
-          {(['json', 'csv'] as const).map((f) => (
-            <Button
-              key={f}
-              variant="outlined"
-              component="a"
-              sx={{ mr: 1 }}
-              href={`/api/v1/log-exports?format=${f}&${query}`}
-              download={`log.${f}`}
-            >
-              log.{f}
-            </Button>
-          ))}
-        </Box>
+        <FileOut filter={filter} />
         <OldRecords />
       </Box>
-    </Box>
-  );
-}
-
-const marks = { add: '+', same: '=', refuse: '×' } as const;
-
-function OldRecords() {
-  const preview = usePreviewLogImport();
-  const save = useLogImport();
-  const [file, setFile] = useState<RackFile>();
-  const p = preview.data;
-  const failed = preview.error ?? save.error;
-  const take = async (f: File) => {
-    save.reset();
-    const body: RackFile = { format: /\.csv$/i.test(f.name) ? 'csv' : 'json', text: await f.text() };
-    setFile(body);
-    preview.mutate(body);
-  };
-  return (
-    <Box component="section" aria-labelledby="log-in">
-      <Typography id="log-in" variant="h2">
-        Old records in
-      </Typography>
-      <Box sx={{ mb: 1 }}>
-        A file of Corte’s own, or a list in CSV with the columns <code>at</code>, <code>kind</code>,{' '}
-        <code>blade</code>, <code>saw</code>, <code>material</code>, <code>thickness_mm</code>,{' '}
-        <code>width_mm</code>, <code>length_mm</code>, <code>pieces</code>. Blades and saws go by their names.
-        Sizes may stand as you write them.
-      </Box>
-      <FileButton
-        variant="outlined"
-        label="Old records"
-        accept=".json,.csv,application/json,text/csv"
-        onFile={(f) => void take(f)}
-      >
-        Choose a file
-      </FileButton>
-      {failed && <Trouble sx={{ mt: 1 }}>{failed.message}</Trouble>}
-      {save.data && (
-        <Notice kind="done" sx={{ mt: 1 }}>
-          {save.data.add} rows added. Conditions were folded anew.
-        </Notice>
-      )}
-      {p && file && !save.data && (
-        <Box sx={{ mt: 1 }}>
-          <Box role="status" sx={{ fontWeight: 650 }}>
-            {p.add} to add, {p.same} there already, {p.refuse} refused.
-          </Box>
-          <Box
-            component="ul"
-            aria-label="Refused rows"
-            sx={{ listStyle: 'none', p: 0, m: 0, fontSize: 15, maxHeight: 220, overflow: 'auto' }}
-          >
-            {p.rows
-              .filter((r) => r.does === 'refuse')
-              .map((r) => (
-                <li key={r.line}>
-                  {marks[r.does]} line {r.line}: {r.says}
-                </li>
-              ))}
-          </Box>
-          <Button
-            variant="contained"
-            sx={{ mt: 1 }}
-            disabled={p.add === 0 || save.isPending}
-            onClick={() => save.mutate(file)}
-          >
-            Add {p.add}
-          </Button>
-        </Box>
-      )}
     </Box>
   );
 }

@@ -20,8 +20,8 @@ export function Labels() {
   const [params] = useSearchParams();
   const blades = useBlades();
   const labels = useLabels();
-  const only = params.get('only');
-  const [picked, setPicked] = useState<Set<string>>(new Set(only ? [only] : []));
+  const only = params.getAll('only');
+  const [picked, setPicked] = useState<Set<string>>(new Set(only));
   const [skip, setSkip] = useState(0);
   const all = blades.data ?? [];
   const toggle = (id: string) => {

@@ -1,143 +1,295 @@
-/** Rack: every saw and blade of the shop, drawn from its own numbers, with what it is kept for. */
+/** Rack: the wall of blades, how each stands and what is due; the one that is looked at stands large beside it. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { Link, useLocation } from 'react-router';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
+import { useCare, useLife } from '../../api/care';
 import { useBlades, useSaws } from '../../api/rack';
-import type { Blade, Saw, Units } from '../../api/types';
+import type { Blade, BladeCare, Units } from '../../api/types';
+import { usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
-import { cutFace } from '../../app/theme';
-import { BladeFace } from '../../drawings/BladeFace';
-import { SawFace } from '../../drawings/SawFace';
-import { retiredWords, specOf, keptForWords } from '../../drawings/words';
-import { formatLength, formatThin, trim } from '../../measure/format';
-import { Condition } from '../../ui/Condition';
-import { useSize } from '../../ui/useSize';
-import { matches, type Wanted } from './search';
+import { BladeHero } from '../../drawings/BladeHero';
+import { LifeChart } from '../../drawings/LifeChart';
+import { keptForWords, specOf } from '../../drawings/words';
+import { ActionBar } from '../../ui/ActionBar';
+import { Stands } from '../../ui/Condition';
+import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
+import { Outline } from '../../ui/Outline';
+import { Segments } from '../../ui/Segments';
+import { useDates } from '../../ui/useDates';
+import { SendDialog } from '../care/SendAndReturn';
+import { hang, orders, type Order } from './order';
+import { matches, type Wanted } from './search';
+import { Wall } from './Wall';
 
-const SCALE = 0.46; // px per mm, one for the whole wall
-const PEG = 288; // px, the least width of a blade's place
-const TALL = 182; // px, of a place, as a first guess
-
-/** A list laid out in columns of at least a width. */
-const wall = (least: string) => ({
-  listStyle: 'none',
-  m: 0,
-  p: 0,
-  display: 'grid',
-  gridTemplateColumns: `repeat(auto-fill, minmax(min(100%, ${least}), 1fr))`,
-  columnGap: 3,
-});
+const nobody: string[] = [];
 
 export function Rack() {
   const { units } = usePreferences();
+  const phone = usePhone();
+  const wide = useMediaQuery('(min-width: 1100px)');
   const saws = useSaws();
+  const care = useCare().data;
   const [wanted, setWanted] = useState<Wanted>({ text: '', use: '', state: '', retired: false });
+  const [order, setOrder] = useState<Order>('due');
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [looked, setLooked] = useState<string>();
   const blades = useBlades(wanted.retired);
   const { search } = useLocation();
   const asked = useDeferredValue(wanted);
   const found = useMemo(() => (blades.data ?? []).filter((b) => matches(b, asked)), [blades.data, asked]);
-  const error = saws.error ?? blades.error;
-  if (error) {
-    return <Trouble sx={{ m: 2 }}>{error.message}</Trouble>;
-  }
-  const onSaw = (id: string | undefined) => blades.data?.find((b) => b.id === id);
+  const urgent = useMemo(() => care?.blades.map((b) => b.blade.id) ?? nobody, [care]);
+  const shelves = useMemo(
+    () => hang(found, order, urgent, saws.data ?? [], units),
+    [found, order, urgent, saws.data, units],
+  );
+  const names = useMemo(() => new Map((saws.data ?? []).map((s) => [s.id, s.name])), [saws.data]);
+  const failed = (blades.error && !blades.data && blades.error) || (saws.error && !saws.data && saws.error);
   const total = blades.data?.length ?? 0;
+  const first = shelves[0]?.blades[0];
+  const shown = found.find((b) => b.id === looked) ?? first;
+  const pick = (id: string) => {
+    const next = new Set(picked);
+    if (!next.delete(id)) next.add(id);
+    setPicked(next);
+  };
+  const some = found.filter((b) => picked.has(b.id));
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: some.length > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Rack
-        </Typography>
-        <Button component={Link} to={`/rack/new${search}`} variant="contained" size="small">
-          Add a blade
-        </Button>
-        <Button component={Link} to={`/rack/saws/new${search}`} variant="outlined" size="small">
-          Add a saw
-        </Button>
-        <Button component={Link} to={`/rack/labels${search}`} variant="outlined" size="small">
-          Labels
-        </Button>
-        <Button component={Link} to={`/rack/files${search}`} variant="outlined" size="small">
-          Files in and out
-        </Button>
-        <Button component={Link} to={`/shop${search}`} variant="outlined" size="small">
-          Shop
-        </Button>
-      </Box>
-      <Box component="section" aria-labelledby="saws" sx={{ mt: 2 }}>
-        <Typography id="saws" variant="h2">
-          Saws
-        </Typography>
-        {saws.data?.length === 0 && <Typography sx={{ mt: 1 }}>No saw yet. Put the first one in.</Typography>}
-        <Box component="ul" sx={wall('380px')}>
-          {(saws.data ?? []).map((s) => (
-            <SawPlate key={s.id} saw={s} blade={onSaw(s.mounted_blade_id)} units={units} search={search} />
-          ))}
-        </Box>
-      </Box>
-      <Box component="section" aria-labelledby="blades" sx={{ mt: 3 }}>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', mb: 1 }}>
-          <Typography id="blades" variant="h2" sx={{ mr: 1 }}>
-            {wanted.retired ? 'Retired' : 'Blades'}
+          Rack{' '}
+          <Box
+            component="span"
+            sx={{ fontSize: '0.66em', fontWeight: 500, color: 'text.secondary', ml: 1.5 }}
+          >
             {blades.data &&
               (found.length === total
-                ? `, ${total} ${wanted.retired ? 'in all' : 'on the wall'}`
-                : `, ${found.length} of ${total}`)}
-          </Typography>
-          <TextField
-            label="Find"
-            size="small"
-            value={wanted.text}
-            onChange={(e) => setWanted({ ...wanted, text: e.target.value })}
-            placeholder="name, 60 ATB, peg 3…"
-            sx={{ width: 220 }}
-          />
-          <Pick
-            label="Kept for"
-            value={wanted.use}
-            choices={Object.entries(keptForWords)}
-            onPick={(use) => setWanted({ ...wanted, use })}
-          />
-          <Pick
-            label="Condition"
-            value={wanted.state}
-            choices={[
-              ['fine', 'fine'],
-              ['worn', 'worn'],
-              ['pitchy', 'pitchy'],
-              ['dull', 'dull'],
-            ]}
-            onPick={(state) => setWanted({ ...wanted, state })}
-          />
-          <Button
-            size="small"
-            aria-pressed={wanted.retired}
-            onClick={() => setWanted({ ...wanted, retired: !wanted.retired })}
-          >
-            {wanted.retired ? 'Back to the wall' : 'Retired ones'}
-          </Button>
-        </Box>
-        {blades.data && found.length === 0 && (
-          <Typography sx={{ mt: 1 }}>
-            {total > 0
-              ? 'None of them is like that.'
-              : wanted.retired
-                ? 'Nothing is retired.'
-                : 'The wall is empty. Add the first blade, or bring a file in.'}
-          </Typography>
-        )}
-        <Wall blades={found} saws={saws.data ?? []} units={units} search={search} />
+                ? `${total} ${wanted.retired ? 'retired' : 'on the wall'}`
+                : `${found.length} of ${total}`)}
+          </Box>
+        </Typography>
+        <Button component={Link} to={`/rack/new${search}`} variant="contained">
+          Add a blade
+        </Button>
+        <More
+          retired={wanted.retired}
+          search={search}
+          onRetired={(retired) => setWanted({ ...wanted, retired })}
+        />
       </Box>
-      <Typography sx={{ mt: 3, fontSize: 15, color: 'text.secondary' }}>
-        All of it can be asked for by other programs: <Link to="/contract">the contract</Link>.
-      </Typography>
+      {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'repeat(3, minmax(0, 1fr))', sm: '200px 150px 150px auto' },
+          gap: 1.5,
+          alignItems: 'center',
+          justifyContent: 'start',
+          my: 1,
+        }}
+      >
+        <TextField
+          label="Find"
+          size="small"
+          value={wanted.text}
+          onChange={(e) => setWanted({ ...wanted, text: e.target.value })}
+          placeholder="name, 60 ATB, peg 3…"
+        />
+        <Pick
+          label="Kept for"
+          value={wanted.use}
+          choices={Object.entries(keptForWords)}
+          onPick={(use) => setWanted({ ...wanted, use })}
+        />
+        <Pick
+          label="Condition"
+          value={wanted.state}
+          choices={['fine', 'worn', 'pitchy', 'dull', 'unfit', 'away'].map((s) => [s, s])}
+          onPick={(state) => setWanted({ ...wanted, state })}
+        />
+        <Box
+          sx={{
+            gridColumn: { xs: '1 / -1', sm: '1 / -1', md: 'auto' },
+            overflowX: 'auto',
+            '& > div': { width: 'max-content' },
+          }}
+        >
+          <Segments label="Hang" value={order} choices={orders} onChoose={setOrder} />
+        </Box>
+      </Box>
+      {blades.data && found.length === 0 && (
+        <Box sx={{ my: 2 }}>
+          {total > 0 ? (
+            'None of them is like that.'
+          ) : wanted.retired ? (
+            'Nothing is retired.'
+          ) : (
+            <FirstThings missing={saws.data?.length === 0 ? 'saw' : 'blade'} />
+          )}
+        </Box>
+      )}
+      {!blades.data && !failed && <Outline rows={3} height={200} />}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: wide ? 'minmax(0, 1fr) 360px' : 'minmax(0, 1fr)',
+          columnGap: 4,
+          alignItems: 'start',
+        }}
+      >
+        <Wall
+          shelves={shelves}
+          total={found.length}
+          saws={names}
+          search={search}
+          phone={phone}
+          picked={picked}
+          onPick={pick}
+          onLook={setLooked}
+        />
+        {wide && shown && (
+          <Box sx={{ position: 'sticky', top: 8 }}>
+            <Beside blade={shown} units={units} search={search} />
+          </Box>
+        )}
+      </Box>
+      {some.length > 0 && (
+        <PickedBar blades={some} care={care?.blades ?? []} onClear={() => setPicked(new Set())} />
+      )}
     </Box>
+  );
+}
+
+/** The blade that is looked at, large, with what can be done at once. */
+function Beside({ blade: b, units, search }: { blade: Blade; units: Units; search: string }) {
+  const life = useLife(b.id).data;
+  const { day } = useDates();
+  return (
+    <Box component="aside" aria-label={b.name}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
+        <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
+          {b.name}
+        </Typography>
+        <Stands condition={b.condition} />
+      </Box>
+      <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
+        {[b.teeth > 0 && specOf(b, units), `for ${keptForWords[b.kept_for]}`].filter(Boolean).join(', ')}
+      </Box>
+      <BladeHero blade={b} units={units} />
+      {life && life.points.length >= 2 && (
+        <Box sx={{ height: 190 }}>
+          <LifeChart life={life} units={units} day={day} />
+        </Box>
+      )}
+      <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
+        <Button component={Link} to={`/rack/${b.id}${search}`} variant="outlined">
+          Its page
+        </Button>
+        {b.teeth > 0 && !b.retired && (
+          <Button component={Link} to={`/care/wash?b=${b.id}`} variant="outlined">
+            Wash it
+          </Button>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** What is done with several at once. */
+function PickedBar({ blades, care, onClear }: { blades: Blade[]; care: BladeCare[]; onClear: () => void }) {
+  const go = useNavigate();
+  const [sending, setSending] = useState(false);
+  const of = (name: string) => blades.map((b) => `${name}=${b.id}`).join('&');
+  const washable = blades.filter((b) => b.teeth > 0 && !b.condition.away);
+  const one = blades.length === 1 ? care.find((c) => c.blade.id === blades[0]!.id) : undefined;
+  return (
+    <ActionBar>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          gap: { xs: 0.5, sm: 1 },
+          px: 1.5,
+          width: '100%',
+          alignItems: 'center',
+          '& .MuiButton-root': { px: { xs: 1.25, sm: 2 }, minWidth: 44 },
+        }}
+      >
+        <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>
+          {blades.length} picked
+        </Box>
+        <Button onClick={onClear}>Clear</Button>
+        <Button component={Link} to={`/rack/labels?${of('only')}`} variant="outlined">
+          Labels
+        </Button>
+        {one && !one.blade.condition.away && (
+          <Button variant="outlined" onClick={() => setSending(true)}>
+            Send out
+          </Button>
+        )}
+        <Button
+          variant="contained"
+          disabled={washable.length === 0}
+          onClick={() => void go(`/care/wash?${washable.map((b) => `b=${b.id}`).join('&')}`)}
+        >
+          Wash {washable.length}
+        </Button>
+      </Box>
+      {sending && one && <SendDialog care={one} onClose={() => setSending(false)} />}
+    </ActionBar>
+  );
+}
+
+function More({
+  retired,
+  search,
+  onRetired,
+}: {
+  retired: boolean;
+  search: string;
+  onRetired: (v: boolean) => void;
+}) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button
+        variant="outlined"
+        aria-haspopup="menu"
+        aria-label="More for the rack"
+        onClick={(e) => setAnchor(e.currentTarget)}
+      >
+        More
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem component={Link} to={`/rack/saws/new${search}`}>
+          Add a saw
+        </MenuItem>
+        <MenuItem component={Link} to={`/rack/labels${search}`}>
+          Labels
+        </MenuItem>
+        <MenuItem component={Link} to={`/rack/files${search}`}>
+          Files in and out
+        </MenuItem>
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            onRetired(!retired);
+          }}
+        >
+          {retired ? 'Back to the wall' : 'Retired ones'}
+        </MenuItem>
+        <MenuItem component={Link} to="/contract">
+          For other programs: the contract
+        </MenuItem>
+      </Menu>
+    </>
   );
 }
 
@@ -153,14 +305,7 @@ function Pick({
   onPick: (v: string) => void;
 }) {
   return (
-    <TextField
-      select
-      label={label}
-      size="small"
-      value={value}
-      onChange={(e) => onPick(e.target.value)}
-      sx={{ minWidth: 138 }}
-    >
+    <TextField select label={label} size="small" value={value} onChange={(e) => onPick(e.target.value)}>
       <MenuItem value="">any</MenuItem>
       {choices.map(([v, name]) => (
         <MenuItem key={v} value={v}>
@@ -168,190 +313,5 @@ function Pick({
         </MenuItem>
       ))}
     </TextField>
-  );
-}
-
-interface WallProps {
-  blades: Blade[];
-  saws: Saw[];
-  units: Units;
-  search: string;
-}
-
-/** The blades in rows, of which only those near the window are drawn. */
-function Wall({ blades, saws, units, search }: WallProps) {
-  const [ref, { width }] = useSize<HTMLDivElement>();
-  const columns = Math.max(1, Math.floor((width + 24) / (PEG + 24)));
-  const rows = width > 0 ? Math.ceil(blades.length / columns) : 0;
-  const [above, setAbove] = useState(0);
-  const top = useRef<HTMLDivElement>(null);
-  const sheet = () => document.getElementById('sheet');
-  useLayoutEffect(() => {
-    const s = sheet();
-    if (!top.current || !s) return;
-    setAbove(top.current.getBoundingClientRect().top - s.getBoundingClientRect().top + s.scrollTop);
-  }, [width]);
-  // The compiler's memo is not at work here, so what it warns of does no harm.
-  // eslint-disable-next-line react-hooks/incompatible-library
-  const virtual = useVirtualizer({
-    count: rows,
-    getScrollElement: sheet,
-    estimateSize: () => TALL,
-    overscan: 3,
-    scrollMargin: above,
-  });
-  return (
-    <div ref={ref}>
-      <Box
-        ref={top}
-        role="list"
-        aria-label="Blades"
-        sx={{ position: 'relative' }}
-        style={{ height: virtual.getTotalSize() }}
-      >
-        {virtual.getVirtualItems().map((row) => (
-          <Box
-            key={row.key}
-            ref={virtual.measureElement}
-            data-index={row.index}
-            role="presentation"
-            sx={{ position: 'absolute', left: 0, right: 0, top: 0, display: 'grid', columnGap: 3 }}
-            style={{
-              transform: `translateY(${row.start - above}px)`,
-              gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
-            }}
-          >
-            {blades.slice(row.index * columns, (row.index + 1) * columns).map((b, i) => (
-              <BladePeg
-                key={b.id}
-                blade={b}
-                saw={saws.find((s) => s.id === b.mounted_on)?.name}
-                units={units}
-                search={search}
-                place={row.index * columns + i + 1}
-                of={blades.length}
-              />
-            ))}
-          </Box>
-        ))}
-      </Box>
-    </div>
-  );
-}
-
-function SawPlate({
-  saw,
-  blade,
-  units,
-  search,
-}: {
-  saw: Saw;
-  blade: Blade | undefined;
-  units: Units;
-  search: string;
-}) {
-  return (
-    <Box
-      component="li"
-      sx={{
-        display: 'flex',
-        gap: 1.5,
-        py: 1.5,
-        borderTop: '1px solid',
-        borderColor: 'divider',
-        mt: 1,
-        minWidth: 0,
-      }}
-    >
-      <Box sx={{ flex: 'none', display: { xs: 'none', sm: 'block' } }}>
-        <SawFace saw={saw} units={units} />
-      </Box>
-      <Box sx={{ minWidth: 0, fontSize: 15, lineHeight: 1.35 }}>
-        <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
-          <Box component={Link} to={`/rack/saws/${saw.id}${search}`} sx={{ color: 'inherit' }}>
-            {saw.name}
-          </Box>
-        </Typography>
-        <Box sx={{ color: 'text.secondary' }}>
-          {formatLength(saw.diameter_mm, units)} {saw.sliding ? 'sliding miter' : saw.kind} saw, arbor{' '}
-          {formatLength(saw.arbor_mm, units)}
-        </Box>
-        <Box>
-          {trim(saw.rpm, 0)} rpm, {trim(saw.power_limit_w, 0)} W at the blade
-          {saw.knife_mm && `, riving knife ${formatThin(saw.knife_mm, units)}`}
-        </Box>
-        <Box>
-          On it: <b>{blade?.name ?? 'nothing logged yet'}</b>
-        </Box>
-        {saw.heel_mm !== 0 && <Box>Heel at last truing: {formatThin(saw.heel_mm, units)}</Box>}
-        <Box sx={{ color: 'text.secondary', overflowWrap: 'anywhere' }}>{saw.note}</Box>
-      </Box>
-    </Box>
-  );
-}
-
-interface PegProps {
-  blade: Blade;
-  saw: string | undefined;
-  units: Units;
-  search: string;
-  place: number;
-  of: number;
-}
-
-function BladePeg({ blade, saw, units, search, place, of }: PegProps) {
-  return (
-    <Box
-      role="listitem"
-      aria-posinset={place}
-      aria-setsize={of}
-      sx={{ borderTop: '1px solid', borderColor: 'divider', mt: 1, minWidth: 0 }}
-    >
-      <Box
-        component={Link}
-        to={`/rack/${blade.id}${search}`}
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: '146px minmax(0,1fr)',
-          gap: 1.5,
-          py: 1.5,
-          color: 'inherit',
-          textDecoration: 'none',
-          '&:hover': { bgcolor: 'background.paper' },
-        }}
-      >
-        <Box sx={{ display: 'grid', placeItems: 'center', minHeight: 144 }}>
-          <BladeFace blade={blade} scale={Math.min(SCALE, 142 / (blade.diameter_mm + 4))} />
-        </Box>
-        <Box sx={{ minWidth: 0 }}>
-          <Box
-            sx={{
-              fontFamily: cutFace,
-              fontWeight: 640,
-              fontSize: 20,
-              lineHeight: 1.15,
-              overflowWrap: 'anywhere',
-            }}
-          >
-            {blade.name}
-          </Box>
-          <Box sx={{ fontSize: 14, color: 'text.secondary', lineHeight: 1.3 }}>
-            {formatLength(blade.diameter_mm, units)}, {specOf(blade, units)}
-          </Box>
-          <Box sx={{ fontSize: 15, my: 0.5, lineHeight: 1.3, overflowWrap: 'anywhere' }}>
-            for {keptForWords[blade.kept_for]}
-            <br />
-            {blade.retired ? (
-              <b>{retiredWords[blade.retired.reason] ?? blade.retired.reason}</b>
-            ) : saw ? (
-              <b>on {saw}</b>
-            ) : (
-              blade.hangs
-            )}
-          </Box>
-          <Condition condition={blade.condition} />
-        </Box>
-      </Box>
-    </Box>
   );
 }

@@ -170,7 +170,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
       />
     );
   const save = () => {
-    const done = { onSuccess: () => void go('/rack') };
+    const done = { onSuccess: () => void go('/bench') };
     if (saw) change.mutate({ id: saw.id, version, body: input }, done);
     else add.mutate({ key, body: input }, done);
   };
@@ -178,7 +178,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
     <RecordForm
       what="saw"
       title={title}
-      back={{ to: '/rack', name: 'Rack' }}
+      back={{ to: '/bench', name: 'Bench' }}
       mine={input}
       theirs={conflict ? (now ? pick(now, typed) : {}) : undefined}
       units={units}
@@ -214,7 +214,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
             what="saw"
             name={saw.name}
             reasons={['worn-out', 'sold', 'lost', 'other']}
-            onRetire={(body) => retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/rack') })}
+            onRetire={(body) => retire.mutate({ id: saw.id, body }, { onSuccess: () => void go('/bench') })}
           />
         )
       }

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useLog } from '../../api/log';
 import type { Saw, Units } from '../../api/types';
-import { Entry } from '../../ui/Entry';
+import { LogRow } from '../../ui/LogRow';
 
 const LAST = 4;
 
@@ -18,7 +18,7 @@ export function LastCuts({ saw, units }: { saw: Saw; units: Units }) {
       {log.data && rows.length === 0 && <Box>Nothing yet.</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {rows.map((e) => (
-          <Entry key={e.id} entry={e} units={units} named strike />
+          <LogRow key={e.id} entry={e} units={units} named narrow />
         ))}
       </Box>
     </Box>

@@ -1,0 +1,111 @@
+/** The log as a file, and old records from one. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useLogImport, usePreviewLogImport } from '../../api/log';
+import type { LogFilter, RackFile } from '../../api/types';
+import { FileButton } from '../../ui/FileButton';
+import { Notice, Trouble } from '../../ui/Notice';
+
+export function FileOut({ filter }: { filter: LogFilter }) {
+  const query = new URLSearchParams();
+  for (const [name, v] of Object.entries(filter)) {
+    if (name === 'limit' || v === undefined || v === null) continue;
+    for (const one of Array.isArray(v) ? v : [v]) query.append(name, String(one));
+  }
+  return (
+    <Box component="section" aria-labelledby="log-out">
+      <Typography id="log-out" variant="h2">
+        Out
+      </Typography>
+      <Box sx={{ mb: 1 }}>
+        What is shown, without what was struck out. JSON keeps to{' '}
+        <a href="/api/v1/schemas/log.json">a published schema</a>.
+      </Box>
+      {(['json', 'csv'] as const).map((f) => (
+        <Button
+          key={f}
+          variant="outlined"
+          component="a"
+          sx={{ mr: 1 }}
+          href={`/api/v1/log-exports?format=${f}&${query}`}
+          download={`log.${f}`}
+        >
+          log.{f}
+        </Button>
+      ))}
+    </Box>
+  );
+}
+
+const marks = { add: '+', same: '=', refuse: '×' } as const;
+
+export function OldRecords() {
+  const preview = usePreviewLogImport();
+  const save = useLogImport();
+  const [file, setFile] = useState<RackFile>();
+  const p = preview.data;
+  const failed = preview.error ?? save.error;
+  const take = async (f: File) => {
+    save.reset();
+    const body: RackFile = { format: /\.csv$/i.test(f.name) ? 'csv' : 'json', text: await f.text() };
+    setFile(body);
+    preview.mutate(body);
+  };
+  return (
+    <Box component="section" aria-labelledby="log-in">
+      <Typography id="log-in" variant="h2">
+        Old records in
+      </Typography>
+      <Box sx={{ mb: 1 }}>
+        A file of Corte’s own, or a list in CSV with the columns <code>at</code>, <code>kind</code>,{' '}
+        <code>blade</code>, <code>saw</code>, <code>material</code>, <code>thickness_mm</code>,{' '}
+        <code>width_mm</code>, <code>length_mm</code>, <code>pieces</code>. Blades and saws go by their names.
+        Sizes may stand as you write them.
+      </Box>
+      <FileButton
+        variant="outlined"
+        label="Old records"
+        accept=".json,.csv,application/json,text/csv"
+        onFile={(f) => void take(f)}
+      >
+        Choose a file
+      </FileButton>
+      {failed && <Trouble sx={{ mt: 1 }}>{failed.message}</Trouble>}
+      {save.data && (
+        <Notice kind="done" sx={{ mt: 1 }}>
+          {save.data.add} rows added. Conditions were folded anew.
+        </Notice>
+      )}
+      {p && file && !save.data && (
+        <Box sx={{ mt: 1 }}>
+          <Box role="status" sx={{ fontWeight: 650 }}>
+            {p.add} to add, {p.same} there already, {p.refuse} refused.
+          </Box>
+          <Box
+            component="ul"
+            aria-label="Refused rows"
+            sx={{ listStyle: 'none', p: 0, m: 0, fontSize: 15, maxHeight: 220, overflow: 'auto' }}
+          >
+            {p.rows
+              .filter((r) => r.does === 'refuse')
+              .map((r) => (
+                <li key={r.line}>
+                  {marks[r.does]} line {r.line}: {r.says}
+                </li>
+              ))}
+          </Box>
+          <Button
+            variant="contained"
+            sx={{ mt: 1 }}
+            disabled={p.add === 0 || save.isPending}
+            onClick={() => save.mutate(file)}
+          >
+            Add {p.add}
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,78 @@
+/** What can be done with a blade on its page. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { useRestoreBlade, useRetireBlade, useSetPhoto } from '../../api/rack';
+import type { Blade } from '../../api/types';
+import { FileButton } from '../../ui/FileButton';
+import { Trouble } from '../../ui/Notice';
+import { Mend } from '../care/Mend';
+import { Retire } from './Retire';
+
+export function BladeDoings({ blade: b }: { blade: Blade }) {
+  const retire = useRetireBlade();
+  const restore = useRestoreBlade();
+  const photo = useSetPhoto();
+  const failed = retire.error ?? restore.error ?? photo.error;
+  return (
+    <Box>
+      {b.photo_at && (
+        <Box
+          component="img"
+          src={`/api/v1/blades/${b.id}/photo?at=${encodeURIComponent(b.photo_at)}`}
+          alt={`Photo of ${b.name}`}
+          sx={{
+            width: '100%',
+            maxHeight: 320,
+            objectFit: 'cover',
+            border: '1px solid',
+            borderColor: 'divider',
+          }}
+        />
+      )}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        {b.make === 'dado' && (
+          <Button component={Link} to={`/rack/${b.id}/set`} variant="outlined">
+            Its parts
+          </Button>
+        )}
+        {b.teeth > 0 && (
+          <Button component={Link} to={`/rack/${b.id}/survey`} variant="outlined">
+            Look it over
+          </Button>
+        )}
+        {b.condition.unfit && !b.retired && <Mend blade={b} />}
+        <Button component={Link} to={`/rack/new?copy=${b.id}`} variant="outlined">
+          Copy
+        </Button>
+        <Button component={Link} to={`/rack/labels?only=${b.id}`} variant="outlined">
+          Label
+        </Button>
+        <FileButton
+          variant="outlined"
+
+          disabled={photo.isPending}
+          label="Photo of the blade"
+          accept="image/jpeg,image/png,image/webp"
+          onFile={(file) => photo.mutate({ id: b.id, file })}
+        >
+          {photo.isPending ? 'Sending…' : b.photo_at ? 'Another photo' : 'Photo'}
+        </FileButton>
+        {b.photo_at && <Button onClick={() => photo.mutate({ id: b.id, file: null })}>Drop the photo</Button>}
+        {b.retired ? (
+          <Button variant="outlined" onClick={() => restore.mutate(b.id)}>
+            Put it back
+          </Button>
+        ) : (
+          <Retire
+            what="blade"
+            name={b.name}
+            reasons={['cracked', 'unmendable', 'worn-out', 'bent', 'lost', 'sold', 'other']}
+            onRetire={(body) => retire.mutate({ id: b.id, body })}
+          />
+        )}
+      </Box>
+    </Box>
+  );
+}

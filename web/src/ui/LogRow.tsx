@@ -1,0 +1,184 @@
+/** One row of the log: a line that opens on a touch to its detail, where a mistake is put right or struck out. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import { lazy, Suspense, useId, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { useAmend, useStrike } from '../api/log';
+import type { LogEntry, Units } from '../api/types';
+import { cutParams } from '../stations/choose/cut';
+import { saysOf } from './says';
+import { useDates } from './useDates';
+
+const PutRight = lazy(() => import('./PutRight').then((m) => ({ default: m.PutRight })));
+
+interface Props {
+  entry: LogEntry;
+  units: Units;
+  named?: boolean; // with the blade's name, where rows of several stand together
+  timed?: boolean; // under its day: the time alone
+  narrow?: boolean; // in a column: the time above
+}
+
+export function LogRow({ entry: e, units, named = false, timed = false, narrow = false }: Props) {
+  const { moment, time } = useDates();
+  const [open, setOpen] = useState(false);
+  const detail = useId();
+  const struck = e.struck_by !== undefined;
+  return (
+    <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider' }}>
+      <ButtonBase
+        aria-expanded={open}
+        aria-controls={detail}
+        onClick={() => setOpen(!open)}
+        sx={{
+          display: 'grid',
+          width: '100%',
+          minHeight: 44,
+          gridTemplateColumns: narrow
+            ? 'minmax(0,1fr)'
+            : { xs: `${timed ? 52 : 96}px minmax(0,1fr)`, sm: `${timed ? 64 : 176}px minmax(0,1fr)` },
+          columnGap: 1,
+          alignItems: 'baseline',
+          alignContent: 'center',
+          textAlign: 'left',
+          py: 0.5,
+          fontSize: { xs: 16, md: 15.5 },
+          lineHeight: 1.3,
+        }}
+      >
+        <Box component="time" dateTime={e.at} sx={{ color: 'text.secondary' }}>
+          {timed ? time(e.at) : moment(e.at)}
+        </Box>
+        <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>
+          <Box component={struck ? 's' : 'span'} sx={struck ? { color: 'text.secondary' } : {}}>
+            {named && e.blade_name && <b>{e.blade_name}: </b>}
+            {saysOf(e, units)}
+            {(e.by ?? e.note) && e.note !== 'put right' && (
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {e.by && ` ${e.by}`}
+                {e.note && `${e.by ? ',' : ''} ${e.note}`}
+              </Box>
+            )}
+          </Box>
+          {struck && (e.amended_by ? ' Put right.' : ' Struck out.')}
+        </Box>
+      </ButtonBase>
+      <Box id={detail} hidden={!open}>
+        {open && <Detail entry={e} units={units} />}
+      </Box>
+    </Box>
+  );
+}
+
+function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
+  const { moment } = useDates();
+  const strike = useStrike();
+  const amend = useAmend();
+  const [putting, setPutting] = useState(false);
+  // One key for one doing: the same when it is tried again, another after it.
+  const keys = useRef({ strike: crypto.randomUUID(), back: crypto.randomUUID() });
+  const struck = e.struck_by !== undefined;
+  const links = [
+    e.trial_id && [`/trial/${e.trial_id}`, 'See the comparison'],
+    e.groove && [`/groove/${e.groove.id}`, 'See the groove'],
+    e.trace_id && [`/trace/${e.trace_id}`, 'See how it was traced'],
+    !struck &&
+      e.cut &&
+      (e.cut.wall !== 'clean' || e.cut.splinters !== 'none') && [`/trace?${traceOf(e, e.cut)}`, 'Trace it'],
+    e.cut && !struck && [`/?${traceOf(e, e.cut)}`, 'Cut it again'],
+    e.blade_id && [`/rack/${e.blade_id}`, e.blade_name ?? 'The blade'],
+  ].filter((l) => Array.isArray(l));
+  const failed = strike.error ?? amend.error;
+  return (
+    <Box sx={{ pb: 1, display: 'flex', flexWrap: 'wrap', columnGap: 1, alignItems: 'center' }}>
+      <Box sx={{ flexBasis: '100%', color: 'text.secondary', fontSize: 15 }}>{moment(e.at)}</Box>
+      {links.map(([to, name]) => (
+        <Button key={to} component={Link} to={to!}>
+          {name}
+        </Button>
+      ))}
+      {!struck && strikable.has(e.kind) && (
+        <>
+          <Button variant="outlined" onClick={() => setPutting(true)}>
+            Put it right
+          </Button>
+          <Button
+            disabled={strike.isPending}
+            aria-label={`Strike out the row of ${moment(e.at)}`}
+            onClick={() => strike.mutate({ id: e.id, key: keys.current.strike })}
+          >
+            Strike it out
+          </Button>
+        </>
+      )}
+      {struck && !e.amended_by && (
+        <Button
+          variant="outlined"
+          disabled={amend.isPending}
+          aria-label={`Put back the row of ${moment(e.at)}`}
+          onClick={() => amend.mutate({ id: e.id, key: keys.current.back, body: {} })}
+        >
+          Put it back
+        </Button>
+      )}
+      {failed && (
+        <Box role="alert" sx={{ flexBasis: '100%', color: 'error.main' }}>
+          {failed.message}
+        </Box>
+      )}
+      {putting && (
+        <Suspense fallback={null}>
+          <PutRight entry={e} units={units} onClose={() => setPutting(false)} />
+        </Suspense>
+      )}
+    </Box>
+  );
+}
+
+const traceOf = (e: LogEntry, c: NonNullable<LogEntry['cut']>) =>
+  cutParams(
+    {
+      saw_id: e.saw_id,
+      material: c.material,
+      direction: c.direction,
+      motion: c.motion,
+      finish: c.finish,
+      thickness_mm: c.thickness_mm,
+      width_mm: c.width_mm,
+      length_mm: c.length_mm,
+      exit_support: c.exit_support,
+      form: c.form,
+      depth_mm: c.depth_mm,
+      bevel_deg: c.bevel_deg,
+      miter_deg: c.miter_deg,
+    },
+    { blade: e.blade_id, h: c.height_mm },
+  );
+
+const strikable = new Set<LogEntry['kind']>([
+  ...([
+    'cut',
+    'washed',
+    'sharpened',
+    'returned',
+    'sent',
+    'judged',
+    'inspected',
+    'mended',
+    'noted',
+    'moved',
+  ] as const),
+  ...([
+    'mounted',
+    'dismounted',
+    'heel',
+    'fence',
+    'runout',
+    'tilt',
+    'gauge',
+    'clearance',
+    'grooved',
+    'renewed',
+  ] as const),
+]);
