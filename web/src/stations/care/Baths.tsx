@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEmptyBath, useStrainBath } from '../../api/care';
 import type { Bath, Units } from '../../api/types';
+import { BathJar } from '../../drawings/BathView';
 import { formatVolume } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 import { Trouble } from '../../ui/Notice';
@@ -20,23 +21,29 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
       {failed && <Trouble>{failed.message}</Trouble>}
       {baths.length === 0 && <Box>None stands ready.</Box>}
       {baths.map((b) => (
-        <Box key={b.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
-          <Box sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>
-            {b.name}: {formatVolume(b.litres, units)} of {b.cleaner.name}
+        <Box
+          key={b.id}
+          sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1, display: 'flex', gap: 1.5 }}
+        >
+          <BathJar used={b.uses / Math.max(1, b.cleaner.uses)} />
+          <Box sx={{ minWidth: 0 }}>
+            <Box sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>
+              {b.name}: {formatVolume(b.litres, units)} of {b.cleaner.name}
+            </Box>
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+              <Verdict verdict={b.word === 'good' ? 'clear' : 'caution'} size={13} />
+              <span>
+                {b.word === 'good' ? '' : `${b.word}: `}
+                {b.why}
+              </span>
+            </Box>
+            <Button disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>
+              It was strained
+            </Button>
+            <Button disabled={empty.isPending} onClick={() => empty.mutate(b.id)}>
+              It was thrown away
+            </Button>
           </Box>
-          <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-            <Verdict verdict={b.word === 'good' ? 'clear' : 'caution'} size={13} />
-            <span>
-              {b.word === 'good' ? '' : `${b.word}: `}
-              {b.why}
-            </span>
-          </Box>
-          <Button size="small" disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>
-            It was strained
-          </Button>
-          <Button size="small" disabled={empty.isPending} onClick={() => empty.mutate(b.id)}>
-            It was thrown away
-          </Button>
         </Box>
       ))}
     </Box>

@@ -19,6 +19,8 @@ import { BladeMenu } from './BladeMenu';
 import { Calendar } from './Calendar';
 import { UnderWay } from './UnderWay';
 import { useDates } from '../../ui/useDates';
+import { ActionBar } from '../../ui/ActionBar';
+import { Segments } from '../../ui/Segments';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 
@@ -28,32 +30,27 @@ export function Care() {
   const care = useCare();
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const go = useNavigate();
+  const [only, setOnly] = useState<Only>('all');
+  const [order, setOrder] = useState<Order>('due');
   const pick = (id: string) => {
     const next = new Set(picked);
     if (!next.delete(id)) next.add(id);
     setPicked(next);
   };
-  const due =
-    care.data?.blades.filter((b) => (b.wash === 'due' || b.sharpen === 'due') && !b.blade.condition.away) ??
-    [];
+  const all = care.data?.blades ?? [];
+  const due = all.filter((b) => isDue(b));
+  const shown = [...all.filter((b) => only === 'all' || stands[only](b))].sort(by[order]);
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: picked.size > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1 }}>
-        <Typography variant="h1" sx={{ flex: 1, minWidth: 220 }}>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>
           Care
         </Typography>
-        <Button
-          variant="contained"
-          disabled={picked.size === 0}
-          onClick={() => void go(`/care/wash?${[...picked].map((id) => `b=${id}`).join('&')}`)}
-        >
-          {picked.size === 0 ? 'Tick blades to wash' : `Wash ${picked.size}`}
-        </Button>
         <Button variant="outlined" component={Link} to={`/care/bath${search}`}>
           Make up a bath
         </Button>
       </Box>
-      {care.error && <Trouble sx={{ my: 1 }}>{care.error.message}</Trouble>}
+      {care.error && !care.data && <Trouble sx={{ my: 1 }}>{care.error.message}</Trouble>}
       {care.data && <UnderWay sheet={care.data} search={search} />}
       {care.data && care.data.blades.length > 0 && (
         <Box sx={{ fontSize: 18, my: 1 }}>
@@ -65,9 +62,13 @@ export function Care() {
       {care.data?.blades.length === 0 && <FirstThings missing="blade" />}
       {care.data && care.data.blades.length > 0 && (
         <Box component="section" aria-label="Health of the rack">
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, my: 1, overflowX: 'auto' }}>
+            <Segments label="Show" value={only} choices={onlies} onChoose={setOnly} />
+            <Segments label="Order" value={order} choices={orders} onChoose={setOrder} />
+          </Box>
           <Legend />
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {care.data.blades.map((b) => (
+            {shown.map((b) => (
               <Row
                 key={b.blade.id}
                 care={b}
@@ -91,9 +92,55 @@ export function Care() {
         {care.data && <Baths baths={care.data.baths} units={units} />}
         {care.data && <Calendar />}
       </Box>
+      {picked.size > 0 && (
+        <ActionBar>
+          <Box sx={{ display: 'flex', gap: 1, px: 1.5, width: '100%', alignItems: 'center' }}>
+            <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>
+              {picked.size} picked
+            </Box>
+            <Button onClick={() => setPicked(new Set())}>Clear</Button>
+            <Button
+              variant="contained"
+              onClick={() => void go(`/care/wash?${[...picked].map((id) => `b=${id}`).join('&')}`)}
+            >
+              Wash {picked.size}
+            </Button>
+          </Box>
+        </ActionBar>
+      )}
     </Box>
   );
 }
+
+type Only = 'all' | 'due' | 'soon' | 'away';
+type Order = 'due' | 'edge' | 'pitch' | 'name';
+
+const onlies: { value: Only; name: string }[] = [
+  { value: 'all', name: 'All' },
+  { value: 'due', name: 'Due' },
+  { value: 'soon', name: 'Soon' },
+  { value: 'away', name: 'Away' },
+];
+const orders: { value: Order; name: string }[] = [
+  { value: 'due', name: 'Due first' },
+  { value: 'edge', name: 'Edge' },
+  { value: 'pitch', name: 'Pitch' },
+  { value: 'name', name: 'Name' },
+];
+
+const isDue = (b: BladeCare) => (b.wash === 'due' || b.sharpen === 'due') && !b.blade.condition.away;
+const stands: Record<Exclude<Only, 'all'>, (b: BladeCare) => boolean> = {
+  due: isDue,
+  soon: (b) => b.wash === 'soon' || b.sharpen === 'soon',
+  away: (b) => b.blade.condition.away,
+};
+/** As the server sends them, the most urgent come first. */
+const by: Record<Order, (a: BladeCare, b: BladeCare) => number> = {
+  due: () => 0,
+  edge: (a, b) => b.blade.condition.wear_share - a.blade.condition.wear_share,
+  pitch: (a, b) => b.blade.condition.pitch_level - a.blade.condition.pitch_level,
+  name: (a, b) => a.blade.name.localeCompare(b.blade.name),
+};
 
 const columns = {
   xs: '44px minmax(0,1fr) 44px',

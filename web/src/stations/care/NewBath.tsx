@@ -3,11 +3,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { useBathMix, useCleaners, useMakeBath } from '../../api/care';
 import { useBlades } from '../../api/rack';
 import type { BathAsk } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
+import { BathSection } from '../../drawings/BathView';
 import { formatSetting, formatVolume } from '../../measure/format';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/Word';
@@ -43,81 +44,100 @@ export function NewBath() {
   );
   const m = mix.error ? undefined : mix.data;
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
-      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
-        ‹ Care
-      </Button>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Typography variant="h1" sx={{ mb: 2 }}>
         Make up a bath
       </Typography>
       <Box
         sx={{
           display: 'grid',
-          gap: 2,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 190px), 1fr))',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 6fr) minmax(0, 5fr)' },
+          columnGap: 4,
+          alignItems: 'start',
         }}
       >
-        <LineField label="Name" value={body.name} most={60} onText={(name) => set({ name })} />
-        <SelectField
-          label="Cleaner"
-          value={cleaners.data ? body.cleaner : ''}
-          choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
-          onChoose={(cleaner) => set({ cleaner })}
-        />
-        <SelectField
-          label="Largest blade"
-          value={sizes.includes(body.diameter_mm) ? String(body.diameter_mm) : ''}
-          choices={sizes.map((d) => [String(d), formatSetting(d, units)] as const)}
-          onChoose={(d) => set({ diameter_mm: Number(d) })}
-        />
-        <NumberField
-          label="Blades at once"
-          value={body.blades}
-          onNumber={(n) => set({ blades: Math.max(1, Math.min(20, Math.round(n ?? 1))) })}
-        />
-        <LengthField
-          label={round ? 'Tray, diameter' : 'Tray, length'}
-          mm={body.length_mm}
+        <BathSection
+          long={body.length_mm}
+          deep={body.depth_mm}
+          diameter={body.diameter_mm}
+          kerf={body.kerf_mm}
+          blades={body.blades}
+          level={m?.level_mm}
           units={units}
-          onLength={(length_mm) => set({ length_mm })}
         />
-        {!round && (
-          <LengthField
-            label="Tray, width"
-            mm={body.width_mm ?? 350}
-            units={units}
-            onLength={(width_mm) => set({ width_mm })}
-          />
-        )}
-        <LengthField
-          label="Tray, depth"
-          mm={body.depth_mm}
-          units={units}
-          onLength={(depth_mm) => set({ depth_mm })}
-        />
-        <CheckField label="A round tray" value={round} onCheck={setRound} />
-      </Box>
-      {(mix.error ?? make.error) && <Trouble sx={{ mt: 2 }}>{(mix.error ?? make.error)?.message}</Trouble>}
-      {m && (
-        <Box role="status" sx={{ mt: 2 }}>
-          <Box sx={{ fontSize: 34, fontWeight: 700 }}>
-            {m.water_l > 0
-              ? `${formatVolume(m.cleaner_l, units)} of cleaner and ${formatVolume(m.water_l, units)} of water`
-              : `${formatVolume(m.litres, units)}, neat`}
+        <Box>
+          <Box
+            sx={{
+              display: 'grid',
+              gap: 2,
+              gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 190px), 1fr))',
+            }}
+          >
+            <LineField label="Name" value={body.name} most={60} onText={(name) => set({ name })} />
+            <SelectField
+              label="Cleaner"
+              value={cleaners.data ? body.cleaner : ''}
+              choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
+              onChoose={(cleaner) => set({ cleaner })}
+            />
+            <SelectField
+              label="Largest blade"
+              value={sizes.includes(body.diameter_mm) ? String(body.diameter_mm) : ''}
+              choices={sizes.map((d) => [String(d), formatSetting(d, units)] as const)}
+              onChoose={(d) => set({ diameter_mm: Number(d) })}
+            />
+            <NumberField
+              label="Blades at once"
+              value={body.blades}
+              onNumber={(n) => set({ blades: Math.max(1, Math.min(20, Math.round(n ?? 1))) })}
+            />
+            <LengthField
+              label={round ? 'Tray, diameter' : 'Tray, length'}
+              mm={body.length_mm}
+              units={units}
+              onLength={(length_mm) => set({ length_mm })}
+            />
+            {!round && (
+              <LengthField
+                label="Tray, width"
+                mm={body.width_mm ?? 350}
+                units={units}
+                onLength={(width_mm) => set({ width_mm })}
+              />
+            )}
+            <LengthField
+              label="Tray, depth"
+              mm={body.depth_mm}
+              units={units}
+              onLength={(depth_mm) => set({ depth_mm })}
+            />
+            <CheckField label="A round tray" value={round} onCheck={setRound} />
           </Box>
-          <Box sx={{ color: 'text.secondary' }}>
-            {formatSetting(m.level_mm, units)} deep covers them. The label of the cleaner comes first.
-          </Box>
+          {(mix.error ?? make.error) && (
+            <Trouble sx={{ mt: 2 }}>{(mix.error ?? make.error)?.message}</Trouble>
+          )}
+          {m && (
+            <Box role="status" sx={{ mt: 2 }}>
+              <Box sx={{ fontSize: 34, fontWeight: 700 }}>
+                {m.water_l > 0
+                  ? `${formatVolume(m.cleaner_l, units)} of cleaner and ${formatVolume(m.water_l, units)} of water`
+                  : `${formatVolume(m.litres, units)}, neat`}
+              </Box>
+              <Box sx={{ color: 'text.secondary' }}>
+                {formatSetting(m.level_mm, units)} deep covers them. The label of the cleaner comes first.
+              </Box>
+            </Box>
+          )}
+          <Button
+            variant="contained"
+            sx={{ mt: 2, px: 4 }}
+            disabled={!m || body.name === '' || make.isPending}
+            onClick={pour}
+          >
+            It stands ready
+          </Button>
         </Box>
-      )}
-      <Button
-        variant="contained"
-        sx={{ mt: 2, px: 4 }}
-        disabled={!m || body.name === '' || make.isPending}
-        onClick={pour}
-      >
-        It stands ready
-      </Button>
+      </Box>
     </Box>
   );
 }

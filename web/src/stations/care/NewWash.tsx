@@ -7,6 +7,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/care';
 import type { WashAsk } from '../../api/types';
 import { coatingWords } from '../../drawings/words';
+import { WashView } from '../../drawings/WashView';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { Trouble } from '../../ui/Notice';
@@ -47,89 +48,105 @@ export function NewWash() {
   const chosen = cleaners.data?.find((c) => c.id === kind);
   const stopped = check.data?.some((w) => w.verdict === 'stop') ?? false;
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 760 }}>
-      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
-        ‹ Care
-      </Button>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Typography variant="h1">Wash</Typography>
-      {ids.length === 0 && <Typography>Tick the blades to wash under Care first.</Typography>}
-      <Box component="ul" aria-label="Blades to wash" sx={{ pl: 2.5, my: 1 }}>
-        {blades.map((b) => (
-          <li key={b.id}>
-            <b>{b.name}</b>
-            {b.coating !== 'none' && `, coated: ${coatingWords[b.coating]}`}
-          </li>
-        ))}
-      </Box>
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' } }}>
-        <SelectField
-          label="Cleaner"
-          value={chosen ? kind : ''}
-          choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
-          onChoose={(id) => {
-            setCleaner(id);
-            setBath(undefined);
-            setAccepted(false);
-          }}
-        />
-        <SelectField
-          label="Bath"
-          value={inBath?.cleaner.id === kind ? inBath.id : 'none'}
-          choices={[
-            ['none', 'a fresh one, not kept'] as const,
-            ...baths
-              .filter((b) => b.cleaner.id === kind)
-              .map((b) => [b.id, `${b.name}, ${b.uses} blades so far`] as const),
-          ]}
-          onChoose={setBath}
-        />
-        <SelectField
-          label="Brush"
-          value={brush}
-          choices={[
-            ['nylon', 'nylon'],
-            ['brass', 'brass'],
-            ['steel', 'steel'],
-          ]}
-          onChoose={setBrush}
-        />
-        <LineField label="By" value={by} most={60} onText={setBy} />
-      </Box>
-      {check.error && <Trouble sx={{ mt: 2 }}>{check.error.message}</Trouble>}
-      {check.data?.map((w) => (
-        <Box key={w.says} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 1.5, fontSize: 17 }}>
-          <Verdict verdict={w.verdict} />
-          <span>{w.says}.</span>
-        </Box>
-      ))}
-      {chosen?.harsh && (
-        <Box sx={{ mt: 1 }}>
-          <CheckField label="I take the care that it asks" value={accepted} onCheck={setAccepted} />
-          <CheckField
-            label="These plates are about to be scrapped or retipped"
-            value={scrap}
-            onCheck={setScrap}
-          />
+      {ids.length === 0 && (
+        <Box sx={{ my: 1 }}>
+          Pick the blades to wash on the <Link to="/rack">rack</Link> or under <Link to="/care">Care</Link>{' '}
+          first.
         </Box>
       )}
-      {start.error && <Trouble sx={{ mt: 2 }}>{start.error.message}</Trouble>}
-      <Button
-        variant="contained"
-        sx={{ mt: 2, px: 4, fontSize: 17 }}
-        disabled={!ask || stopped || !!check.error || (!!chosen?.harsh && !accepted) || start.isPending}
-        onClick={() => {
-          if (!ask) return;
-          start.mutate(
-            { key: key.current, body: ask },
-            {
-              onSuccess: (w) => void go(`/care/wash/${w.id}`),
-              onError: () => (key.current = crypto.randomUUID()),
-            },
-          );
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 6fr) minmax(0, 5fr)' },
+          columnGap: 4,
+          alignItems: 'start',
         }}
       >
-        Begin: the soak’s timer starts
-      </Button>
+        <Box sx={{ maxWidth: { xs: 360, md: 620 }, justifySelf: 'center', width: '100%' }}>
+          <WashView picture="ready" blades={blades} />
+        </Box>
+        <Box>
+          <Box component="ul" aria-label="Blades to wash" sx={{ pl: 2.5, my: 1 }}>
+            {blades.map((b) => (
+              <li key={b.id}>
+                <b>{b.name}</b>
+                {b.coating !== 'none' && `, coated: ${coatingWords[b.coating]}`}
+              </li>
+            ))}
+          </Box>
+          <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' } }}>
+            <SelectField
+              label="Cleaner"
+              value={chosen ? kind : ''}
+              choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
+              onChoose={(id) => {
+                setCleaner(id);
+                setBath(undefined);
+                setAccepted(false);
+              }}
+            />
+            <SelectField
+              label="Bath"
+              value={inBath?.cleaner.id === kind ? inBath.id : 'none'}
+              choices={[
+                ['none', 'a fresh one, not kept'] as const,
+                ...baths
+                  .filter((b) => b.cleaner.id === kind)
+                  .map((b) => [b.id, `${b.name}, ${b.uses} blades so far`] as const),
+              ]}
+              onChoose={setBath}
+            />
+            <SelectField
+              label="Brush"
+              value={brush}
+              choices={[
+                ['nylon', 'nylon'],
+                ['brass', 'brass'],
+                ['steel', 'steel'],
+              ]}
+              onChoose={setBrush}
+            />
+            <LineField label="By" value={by} most={60} onText={setBy} />
+          </Box>
+          {check.error && <Trouble sx={{ mt: 2 }}>{check.error.message}</Trouble>}
+          {check.data?.map((w) => (
+            <Box key={w.says} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 1.5, fontSize: 17 }}>
+              <Verdict verdict={w.verdict} />
+              <span>{w.says}.</span>
+            </Box>
+          ))}
+          {chosen?.harsh && (
+            <Box sx={{ mt: 1 }}>
+              <CheckField label="I take the care that it asks" value={accepted} onCheck={setAccepted} />
+              <CheckField
+                label="These plates are about to be scrapped or retipped"
+                value={scrap}
+                onCheck={setScrap}
+              />
+            </Box>
+          )}
+          {start.error && <Trouble sx={{ mt: 2 }}>{start.error.message}</Trouble>}
+          <Button
+            variant="contained"
+            sx={{ mt: 2, px: 4, fontSize: 17 }}
+            disabled={!ask || stopped || !!check.error || (!!chosen?.harsh && !accepted) || start.isPending}
+            onClick={() => {
+              if (!ask) return;
+              start.mutate(
+                { key: key.current, body: ask },
+                {
+                  onSuccess: (w) => void go(`/care/wash/${w.id}`),
+                  onError: () => (key.current = crypto.randomUUID()),
+                },
+              );
+            }}
+          >
+            Begin: the soak’s timer starts
+          </Button>
+        </Box>
+      </Box>
     </Box>
   );
 }

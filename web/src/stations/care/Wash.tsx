@@ -1,18 +1,27 @@
-/** A wash under way: one large card a step, with a timer that the server keeps. */
+/** A wash under way: the tray as it should look now, the steps as a ladder, and the time, which the server keeps. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { useDropWash, useEndWash, useStepWash, useWash } from '../../api/care';
+import { useBlades } from '../../api/rack';
+import type { Wash as UnderWay } from '../../api/types';
+import { usePhone } from '../../app/phone';
 import { cutFace } from '../../app/theme';
+import { TimerRing } from '../../drawings/TimerRing';
+import { washPictures, WashView, type WashPicture } from '../../drawings/WashView';
+import { ActionBar } from '../../ui/ActionBar';
+import { Trouble } from '../../ui/Notice';
+import { Outline } from '../../ui/Outline';
 import { useChime } from '../../ui/useChime';
 import { useNow } from '../../ui/useNow';
 import { countdown } from './timer';
-import { Trouble } from '../../ui/Notice';
 
 export function Wash() {
   const { id = '' } = useParams();
+  const phone = usePhone();
   const wash = useWash(id);
+  const rack = useBlades();
   const now = useNow(250);
   const step = useStepWash();
   const end = useEndWash();
@@ -26,102 +35,166 @@ export function Wash() {
   const last = w !== undefined && w.step === w.steps.length - 1;
   const busy = step.isPending || end.isPending || drop.isPending;
   const move = (to: number) => w && step.mutate({ id, version: w.version, step: to });
+  if (!w || !at || !t)
+    return (
+      <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+        <Typography variant="h1">Wash</Typography>
+        {wash.error ? <Trouble>{wash.error.message}</Trouble> : <Outline rows={3} height={140} drawing />}
+      </Box>
+    );
+  const blades = (rack.data ?? []).filter((b) => w.blades.some((n) => n.id === b.id));
+  const buttons = (
+    <Box sx={{ display: 'flex', gap: 1, width: '100%', px: { xs: 1, sm: 0 } }}>
+      {w.step > 0 && (
+        <Button variant="outlined" disabled={busy} onClick={() => move(w.step - 1)} sx={large}>
+          Back
+        </Button>
+      )}
+      {last ? (
+        <Button
+          variant="contained"
+          disabled={busy}
+          onClick={() => end.mutate({ id, version: w.version }, { onSuccess: () => void go('/care') })}
+          sx={{ ...large, flex: 1 }}
+        >
+          Done: hang {w.blades.length === 1 ? 'it' : 'them'} up
+        </Button>
+      ) : (
+        <Button
+          variant="contained"
+          disabled={busy}
+          onClick={() => move(w.step + 1)}
+          sx={{ ...large, flex: 1 }}
+        >
+          {t.rings || at.least_s === 0
+            ? `Next: ${w.steps[w.step + 1]!.title}`
+            : `${w.steps[w.step + 1]!.title} already`}
+        </Button>
+      )}
+    </Box>
+  );
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
-      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
-        ‹ Care
-      </Button>
-      {wash.error && <Trouble>{wash.error.message}</Trouble>}
+    <Box
+      component="main"
+      sx={{
+        px: { xs: 2, md: 3 },
+        pt: 1.5,
+        pb: phone ? 0 : 2,
+        minHeight: '100%',
+        display: 'flex',
+        flexDirection: 'column',
+      }}
+    >
+      <Typography variant="h1">{at.title}</Typography>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>
+        {w.blades.map((b) => b.name).join(', ')} in {w.cleaner.name}, step {w.step + 1} of {w.steps.length}
+      </Box>
       {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
-      {w && at && t && (
-        <Box component="section" aria-label="Step">
-          <Box sx={{ color: 'text.secondary' }}>
-            {w.blades.map((b) => b.name).join(', ')} in {w.cleaner.name}, step {w.step + 1} of{' '}
-            {w.steps.length}
-          </Box>
-          <Typography variant="h1" sx={{ fontSize: 44 }}>
-            {at.title}
-          </Typography>
+      <Box
+        component="section"
+        aria-label="Step"
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '132px minmax(0, 1fr) 340px' },
+          columnGap: 4,
+          rowGap: 1,
+          alignItems: 'start',
+        }}
+      >
+        <Ladder wash={w} phone={phone} />
+        <Box sx={{ maxWidth: 620, width: '100%', justifySelf: 'center' }}>
+          <WashView picture={washPictures.has(at.id) ? (at.id as WashPicture) : 'soak'} blades={blades} />
+        </Box>
+        <Box>
           <Box
-            role="timer"
-            aria-label={t.text ? `${t.text} ${t.says}` : t.says}
-            sx={{
-              fontSize: 96,
-              fontWeight: 750,
-              lineHeight: 1.05,
-              minHeight: 104,
-              fontVariantNumeric: 'tabular-nums',
-            }}
+            sx={{ display: 'flex', flexDirection: { xs: 'row', md: 'column' }, gap: 2, alignItems: 'center' }}
           >
-            {t.text}
-          </Box>
-          <Box role="status" sx={{ fontSize: 18, fontWeight: 650, minHeight: 28 }}>
-            {t.says !== 'to go' && t.says}
-          </Box>
-          <Box sx={{ fontSize: 20, lineHeight: 1.4, my: 2, maxWidth: 620 }}>{at.text}</Box>
-          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-            {w.step > 0 && (
-              <Button variant="outlined" disabled={busy} onClick={() => move(w.step - 1)} sx={large}>
-                Back
-              </Button>
-            )}
-            {last ? (
-              <Button
-                variant="contained"
-                disabled={busy}
-                onClick={() => end.mutate({ id, version: w.version }, { onSuccess: () => void go('/care') })}
-                sx={{ ...large, flex: 1 }}
-              >
-                Done: hang {w.blades.length === 1 ? 'it' : 'them'} up
-              </Button>
-            ) : (
-              <Button
-                variant="contained"
-                disabled={busy}
-                onClick={() => move(w.step + 1)}
-                sx={{ ...large, flex: 1 }}
-              >
-                {t.rings || at.least_s === 0
-                  ? `Next: ${w.steps[w.step + 1]!.title}`
-                  : `${w.steps[w.step + 1]!.title} already`}
-              </Button>
-            )}
-          </Box>
-          <Box
-            component="ol"
-            aria-label="Steps"
-            sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, listStyle: 'none', p: 0, mt: 3 }}
-          >
-            {w.steps.map((s, i) => (
-              <Box
-                component="li"
-                key={s.id}
-                aria-current={i === w.step ? 'step' : undefined}
-                sx={{
-                  fontFamily: cutFace,
-                  fontSize: 17,
-                  fontWeight: i === w.step ? 700 : 500,
-                  color: i <= w.step ? 'text.primary' : 'text.secondary',
-                  borderBottom: i === w.step ? '3px solid' : 'none',
-                }}
-              >
-                {s.title}
+            <Box
+              role="timer"
+              aria-label={t.text ? `${t.text} ${t.says}` : t.says}
+              sx={{ minHeight: { xs: 96, md: 190 }, display: 'grid', placeItems: 'center' }}
+            >
+              {t.text && <TimerRing share={t.share} text={t.text} size={phone ? 96 : 190} late={t.rings} />}
+            </Box>
+            <Box sx={{ fontSize: 18, lineHeight: 1.4 }}>
+              <Box role="status" sx={{ fontWeight: 650, minHeight: { md: 26 } }}>
+                {t.says !== 'to go' && t.says}
               </Box>
-            ))}
+              {at.text}
+            </Box>
           </Box>
+          {!phone && <Box sx={{ mt: 2 }}>{buttons}</Box>}
           <Button
-            size="small"
             color="error"
-            sx={{ mt: 3 }}
+            sx={{ mt: 1 }}
             disabled={busy}
             onClick={() => drop.mutate(id, { onSuccess: () => void go('/care') })}
           >
             Give this wash up
           </Button>
         </Box>
+      </Box>
+      {phone && (
+        <Box sx={{ mt: 'auto', position: 'sticky', bottom: 0 }}>
+          <ActionBar>{buttons}</ActionBar>
+        </Box>
       )}
     </Box>
   );
 }
 
-const large = { minHeight: 64, px: 3, fontSize: 19 };
+/** Where one is: every step, those that are done filled in. */
+function Ladder({ wash: w, phone }: { wash: UnderWay; phone: boolean }) {
+  return (
+    <Box
+      component="ol"
+      aria-label="Steps"
+      sx={{
+        listStyle: 'none',
+        m: 0,
+        p: 0,
+        display: 'flex',
+        flexDirection: { xs: 'row', md: 'column' },
+        justifyContent: 'space-between',
+        borderLeft: { md: '2px solid' },
+        borderTop: { xs: '2px solid', md: 0 },
+        borderColor: 'drawing.hair',
+        minHeight: { md: 300 },
+        mt: { xs: 1, md: 3 },
+      }}
+    >
+      {w.steps.map((s, i) => (
+        <Box
+          component="li"
+          key={s.id}
+          aria-current={i === w.step ? 'step' : undefined}
+          sx={{
+            position: 'relative',
+            pl: { md: 2.5 },
+            pt: { xs: 1.25, md: 0 },
+            fontFamily: cutFace,
+            fontSize: phone ? 16 : 18,
+            fontWeight: i === w.step ? 700 : 500,
+            color: i <= w.step ? 'text.primary' : 'text.secondary',
+            '&::before': {
+              content: '""',
+              position: 'absolute',
+              left: { xs: 'calc(50% - 7px)', md: -8 },
+              top: { xs: -8, md: 5 },
+              width: 14,
+              height: 14,
+              borderRadius: '50%',
+              border: '2px solid',
+              borderColor: 'text.primary',
+              bgcolor: i < w.step ? 'text.primary' : i === w.step ? 'primary.main' : 'background.default',
+            },
+          }}
+        >
+          {s.title}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+const large = { minHeight: { xs: 48, sm: 60 }, px: { xs: 2, sm: 3 }, fontSize: { xs: 17, sm: 19 } };
