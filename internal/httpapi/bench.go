@@ -27,6 +27,7 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 		}
 		for _, st := range b.Stands {
 			stand := contract.TruingStand{Test: contract.TruingTest(st.Test), Stale: st.Doubt.String()}
+			stand.Low, stand.High = b.Saw.HeldTo().Band(st.Test)
 			if st.Entry != nil {
 				e, err := encodeEntry(*st.Entry)
 				if err != nil {

@@ -4032,6 +4032,16 @@ export interface components {
             text: string;
         };
         TruingStand: {
+            /**
+             * Format: double
+             * @description Least figure that is held good, in its unit.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Greatest figure that is held good.
+             */
+            high: number;
             test: components["schemas"]["TruingTest"];
             /**
              * Format: double

@@ -9,7 +9,7 @@ interface Props {
 }
 
 export function HistoryChart({ history, units }: Props) {
-  const [w, h, pad] = [280, 84, 12];
+  const [w, h, pad] = [214, 56, 8];
   const rows = [...history].reverse();
   const values = rows.map((r) => r.figure);
   const last = rows.at(-1)!;

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useBlades, useSaws } from '../../api/rack';
 import { useBench } from '../../api/shop';
@@ -11,6 +12,8 @@ import { useTruings } from '../../api/truing';
 import type { Saw, TruingRecord, TruingStand, TruingTest, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { HistoryChart } from '../../drawings/HistoryChart';
+import { planSize, SawPlan, spotOf } from '../../drawings/SawPlan';
+import { ShortScale } from '../../drawings/ShortScale';
 import { formatFigure } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 import { testWords } from './tests';
@@ -29,6 +32,7 @@ export function Truing() {
     saws.data?.find((s) => s.kind === 'table') ??
     saws.data?.[0];
   const history = useTruings({ saw_id: saw?.id });
+  const [shown, setShown] = useState<TruingTest>();
   const failed = saws.error ?? bench.error ?? history.error;
   const choose = (id: string) => {
     const next = new URLSearchParams(params);
@@ -39,7 +43,7 @@ export function Truing() {
     blades.data?.find((b) => b.id === history.data?.find((h) => h.test === test)?.blade_id)?.name;
   const stands = bench.data?.find((b) => b.saw.id === saw?.id)?.truings ?? [];
   return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <Typography variant="h1">True</Typography>
         <ToggleButtonGroup
@@ -61,39 +65,40 @@ export function Truing() {
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {saw && (
         <Box
-          component="ul"
-          aria-label={`What to measure on ${saw.name}`}
           sx={{
-            listStyle: 'none',
-            m: 0,
-            mt: 1.5,
-            p: 0,
             display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 300px), 1fr))',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 6fr) minmax(0, 5fr)' },
             columnGap: 4,
+            alignItems: 'start',
+            mt: 1,
           }}
         >
-          {saw.tests.map((test) => (
-            <TestCard
-              key={test}
-              test={test}
-              saw={saw}
-              stand={stands.find((s) => s.test === test)}
-              all={(history.data ?? []).filter((h) => h.test === test)}
-              blade={bladeOf(test)}
-              units={units}
-            />
-          ))}
-          <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1.5 }}>
-            <Typography variant="h3" component="h2">
-              Unknown blade
-            </Typography>
-            <Box sx={{ fontSize: 15, lineHeight: 1.35, mb: 1 }}>
-              Teeth by groups, hook by straight edge, kerf and plate by caliper, bevel by eye.
+          <Plan saw={saw} stands={stands} shown={shown} onShow={setShown} search={`?saw=${saw.id}`} />
+          <Box
+            component="ul"
+            aria-label={`What to measure on ${saw.name}`}
+            sx={{ listStyle: 'none', m: 0, p: 0 }}
+          >
+            {saw.tests.map((test, i) => (
+              <TestRow
+                key={test}
+                letter={letterOf(i)}
+                test={test}
+                saw={saw}
+                stand={stands.find((s) => s.test === test)}
+                all={(history.data ?? []).filter((h) => h.test === test)}
+                blade={bladeOf(test)}
+                shown={shown === test}
+                onShow={setShown}
+                units={units}
+              />
+            ))}
+            <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
+              <Box component={Link} to="/rack/new" sx={{ color: 'inherit' }}>
+                A blade that nobody knows
+              </Box>
+              : teeth by groups, hook by straight edge, kerf and plate by caliper, bevel by eye.
             </Box>
-            <Button component={Link} to="/rack/new" variant="outlined" size="small">
-              Read it
-            </Button>
           </Box>
         </Box>
       )}
@@ -101,51 +106,154 @@ export function Truing() {
   );
 }
 
-interface CardProps {
+const letterOf = (i: number) => String.fromCharCode(65 + i);
+
+interface PlanProps {
+  saw: Saw;
+  stands: TruingStand[];
+  shown: TruingTest | undefined;
+  onShow: (t: TruingTest | undefined) => void;
+  search: string;
+}
+
+/** The saw from above, its places as handles that open their sessions. */
+function Plan({ saw, stands, shown, onShow, search }: PlanProps) {
+  return (
+    <Box sx={{ position: 'relative', maxWidth: 720, width: '100%', justifySelf: 'center' }}>
+      <SawPlan saw={saw} />
+      {saw.tests.map((test, i) => {
+        const at = spotOf(saw.kind, test);
+        const stand = stands.find((s) => s.test === test);
+        const out = stand?.verdict !== undefined && stand.verdict !== 'clear' && stand.stale === '';
+        return (
+          at && (
+            <Box
+              key={test}
+              component={Link}
+              to={`/true/${test}${search}`}
+              aria-label={`${testWords[test].title}, on the drawing`}
+              onPointerEnter={() => onShow(test)}
+              onPointerLeave={() => onShow(undefined)}
+              onFocus={() => onShow(test)}
+              onBlur={() => onShow(undefined)}
+              sx={{
+                position: 'absolute',
+                left: `${(100 * at[0]) / planSize.width}%`,
+                top: `${(100 * at[1]) / planSize.height}%`,
+                transform: 'translate(-50%, -50%)',
+                width: 44,
+                height: 44,
+                borderRadius: '50%',
+                display: 'grid',
+                placeItems: 'center',
+                fontWeight: 700,
+                fontSize: 18,
+                textDecoration: 'none',
+                color: shown === test ? 'primary.contrastText' : 'text.primary',
+                bgcolor: shown === test ? 'primary.main' : 'background.paper',
+                border: stand?.stale ? '2.5px dashed' : '2.5px solid',
+                borderColor: shown === test ? 'primary.main' : 'text.primary',
+                boxShadow: out
+                  ? '0 0 0 4px var(--mui-palette-background-default), 0 0 0 7px var(--mui-palette-text-primary)'
+                  : 'none',
+              }}
+            >
+              {letterOf(i)}
+            </Box>
+          )
+        );
+      })}
+    </Box>
+  );
+}
+
+interface RowProps {
+  letter: string;
   test: TruingTest;
   saw: Saw;
   stand: TruingStand | undefined;
   all: TruingRecord[]; // newest first
   blade: string | undefined; // that was read last
+  shown: boolean; // the pointer is on it, here or on the drawing
+  onShow: (t: TruingTest | undefined) => void;
   units: Units;
 }
 
-function TestCard({ test, saw, stand, all, blade, units }: CardProps) {
-  const { day } = useDates();
+function TestRow({ letter, test, saw, stand, all, blade, shown, onShow, units }: RowProps) {
+  const { short } = useDates();
   const words = testWords[test];
   const last = all[0];
   // Plates differ: a wobble is followed on the plate that was read last.
   const history = all.filter((h) => h.blade_id === last?.blade_id);
+  const band = last ?? stand;
   return (
-    <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1.5, minWidth: 0 }}>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
-        <Typography variant="h3" component="h2" sx={{ flex: 1 }}>
-          {words.title}
-        </Typography>
-        {last && <Verdict verdict={last.verdict} size={14} />}
+    <Box
+      component="li"
+      onPointerEnter={() => onShow(test)}
+      onPointerLeave={() => onShow(undefined)}
+      sx={{
+        borderTop: '1px solid',
+        borderColor: 'divider',
+        bgcolor: shown ? 'background.paper' : 'transparent',
+        display: 'grid',
+        gridTemplateColumns: { xs: '28px minmax(0,1fr) auto', sm: '28px minmax(0,1fr) 214px auto' },
+        columnGap: 1,
+        alignItems: 'center',
+        py: 0.5,
+      }}
+    >
+      <Box aria-hidden sx={{ fontWeight: 700, fontSize: 18, alignSelf: 'start', pt: 0.5 }}>
+        {letter}
       </Box>
-      <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>{words.why}</Box>
-      {last && (
-        <Box sx={{ fontSize: 15, mt: 0.5 }}>
-          <b>{formatFigure(last.figure, last.figure_unit, units)}</b> on {day(last.at)}
-          {blade && `, ${blade}`}
+      <Box sx={{ minWidth: 0, lineHeight: 1.3 }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1, alignItems: 'baseline' }}>
+          <Typography variant="h3" component="h2">
+            {words.title}
+          </Typography>
+          {last && <Verdict verdict={last.verdict} size={13} />}
         </Box>
-      )}
-      {stand?.stale && (
-        <Box
-          sx={{ fontSize: 15, color: 'text.secondary', '&::first-letter': { textTransform: 'uppercase' } }}
-        >
-          {stand.stale}.
+        <Box sx={{ fontSize: 15 }}>
+          {last ? (
+            <>
+              <b>{formatFigure(last.figure, last.figure_unit, units)}</b>, {short(last.at)}
+              {blade && `, ${blade}`}
+            </>
+          ) : (
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {words.why}
+            </Box>
+          )}
         </Box>
-      )}
-      {history.length > 1 && <HistoryChart history={history} units={units} />}
+        {stand?.stale && last && (
+          <Box
+            sx={{ fontSize: 15, color: 'text.secondary', '&::first-letter': { textTransform: 'uppercase' } }}
+          >
+            {stand.stale}.
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ gridColumn: { xs: '2 / 4', sm: 'auto' }, gridRow: { xs: 2, sm: 'auto' } }}>
+        {history.length > 1 ? (
+          <HistoryChart history={history} units={units} />
+        ) : (
+          band && (
+            <ShortScale
+              figure={last?.figure}
+              unit={last?.figure_unit ?? (test === 'tilt' || test === 'gauge' ? 'deg' : 'mm')}
+              low={band.low}
+              high={band.high}
+              doubtful={Boolean(stand?.stale)}
+              units={units}
+            />
+          )
+        )}
+      </Box>
       <Button
         component={Link}
         to={`/true/${test}?saw=${saw.id}`}
         variant="outlined"
-        size="small"
         aria-label={`Measure: ${words.title}`}
-        sx={{ mt: 1 }}
+        sx={{ px: 1.25 }}
       >
         Measure
       </Button>
