@@ -122,7 +122,8 @@ test('two settings are compared on one board, graded blind, and the result says 
   await accessible(page);
   await page.goto(`/rack/${id}`);
   await expect(page.getByRole('listitem').filter({ hasText: 'comparison, piece' })).toHaveCount(8);
-  await page.getByRole('link', { name: 'See it' }).click();
+  await page.getByRole('button', { name: /Compared/ }).click();
+  await page.getByRole('link', { name: 'See the comparison' }).click();
   await expect(page.getByRole('heading', { name: 'What it came to' })).toBeVisible();
 });
 

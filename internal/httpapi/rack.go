@@ -8,6 +8,8 @@ import (
 	"corte/core/blade"
 	"corte/core/groove"
 	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/starter"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
@@ -162,6 +164,41 @@ func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject)
 	out := contract.ListSaws200JSONResponse{Items: make([]contract.Saw, len(saws))}
 	for i, w := range saws {
 		out.Items[i] = encodeSaw(w)
+	}
+	return out, nil
+}
+
+func (s *server) ListUsualSaws(_ context.Context, r contract.ListUsualSawsRequestObject) (contract.ListUsualSawsResponseObject, error) {
+	kinds := []saw.Kind{saw.Table, saw.Miter, saw.Circular}
+	if r.Params.Kind != nil {
+		k, err := saw.ParseKind(string(*r.Params.Kind))
+		if err != nil {
+			return nil, err
+		}
+		kinds = []saw.Kind{k}
+	}
+	out := contract.ListUsualSaws200JSONResponse{Items: []contract.SawInput{}}
+	for _, k := range kinds {
+		w := starter.Saw(k)
+		if d := r.Params.DiameterMm; d != nil && len(kinds) == 1 {
+			w.Diameter = measure.Length(*d)
+			w = starter.OfDiameter(w)
+		}
+		out.Items = append(out.Items, rackfile.RecordOfSaw(store.Saw{Saw: w}))
+	}
+	return out, nil
+}
+
+func (s *server) ListUsualBlades(ctx context.Context, r contract.ListUsualBladesRequestObject) (contract.ListUsualBladesResponseObject, error) {
+	w, err := s.in(ctx).Rack.Saw(ctx, s.shop, r.Params.SawID)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.ListUsualBlades200JSONResponse{Items: []contract.UsualBlade{}}
+	for _, b := range starter.Blades(w.Saw) {
+		out.Items = append(out.Items, contract.UsualBlade{
+			ID: b.ID, For: b.For, PitchMm: b.Blade.Pitch().Mm(), GulletDepthMm: b.Blade.GulletDepth().Mm(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
+		})
 	}
 	return out, nil
 }

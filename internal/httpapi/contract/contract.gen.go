@@ -1981,6 +1981,27 @@ func (e GetHealth200JSONResponseBodyStatus) Valid() bool {
 	}
 }
 
+// Defines values for ListUsualSawsParamsKind.
+const (
+	ListUsualSawsParamsKindCircular ListUsualSawsParamsKind = "circular"
+	ListUsualSawsParamsKindMiter    ListUsualSawsParamsKind = "miter"
+	ListUsualSawsParamsKindTable    ListUsualSawsParamsKind = "table"
+)
+
+// Valid indicates whether the value is a known member of the ListUsualSawsParamsKind enum.
+func (e ListUsualSawsParamsKind) Valid() bool {
+	switch e {
+	case ListUsualSawsParamsKindCircular:
+		return true
+	case ListUsualSawsParamsKindMiter:
+		return true
+	case ListUsualSawsParamsKindTable:
+		return true
+	default:
+		return false
+	}
+}
+
 // Advice How to hold and guide the work.
 type Advice struct {
 	// Halt The obvious way would hurt somebody.
@@ -4759,6 +4780,18 @@ type Urgency string
 // Use defines model for Use.
 type Use = blade.Use
 
+// UsualBlade defines model for UsualBlade.
+type UsualBlade struct {
+	// For What it does, a phrase.
+	For           string  `json:"for"`
+	GulletDepthMm float64 `json:"gullet_depth_mm"`
+	ID            string  `json:"id"`
+
+	// Input What can be read, measured or said of a blade. What is left out is not known, or not there.
+	Input   BladeInput `json:"input"`
+	PitchMm float64    `json:"pitch_mm"`
+}
+
 // Verdict defines model for Verdict.
 type Verdict = verdict.Verdict
 
@@ -5292,6 +5325,23 @@ type ChangeShopParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
+// ListUsualBladesParams defines parameters for ListUsualBlades.
+type ListUsualBladesParams struct {
+	SawID openapi_types.UUID `form:"saw_id" json:"saw_id"`
+}
+
+// ListUsualSawsParams defines parameters for ListUsualSaws.
+type ListUsualSawsParams struct {
+	// Kind That one alone.
+	Kind *ListUsualSawsParamsKind `form:"kind,omitempty" json:"kind,omitempty"`
+
+	// DiameterMm Of its blade, with the kind: what follows from it is filled in.
+	DiameterMm *float64 `form:"diameter_mm,omitempty" json:"diameter_mm,omitempty"`
+}
+
+// ListUsualSawsParamsKind defines parameters for ListUsualSaws.
+type ListUsualSawsParamsKind string
+
 // ListTracesParams defines parameters for ListTraces.
 type ListTracesParams struct {
 	SawID   *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
@@ -5810,6 +5860,12 @@ type ServerInterface interface {
 	// ChangeShop Change how the shop likes to work
 	// (PUT /shop)
 	ChangeShop(c *gin.Context, params ChangeShopParams)
+	// ListUsualBlades The usual blades of a saw
+	// (GET /starters/blades)
+	ListUsualBlades(c *gin.Context, params ListUsualBladesParams)
+	// ListUsualSaws A saw of each kind as it usually is
+	// (GET /starters/saws)
+	ListUsualSaws(c *gin.Context, params ListUsualSawsParams)
 	// CreateSupportPlan Where four supports carry a board that is cut in two
 	// (POST /support-plans)
 	CreateSupportPlan(c *gin.Context)
@@ -8918,6 +8974,68 @@ func (siw *ServerInterfaceWrapper) ChangeShop(c *gin.Context) {
 	siw.Handler.ChangeShop(c, params)
 }
 
+// ListUsualBlades operation middleware
+func (siw *ServerInterfaceWrapper) ListUsualBlades(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListUsualBladesParams
+
+	// ------------- Required query parameter "saw_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "saw_id", c.Request.URL.Query(), &params.SawID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListUsualBlades(c, params)
+}
+
+// ListUsualSaws operation middleware
+func (siw *ServerInterfaceWrapper) ListUsualSaws(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListUsualSawsParams
+
+	// ------------- Optional query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "diameter_mm" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "diameter_mm", c.Request.URL.Query(), &params.DiameterMm, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter diameter_mm: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListUsualSaws(c, params)
+}
+
 // CreateSupportPlan operation middleware
 func (siw *ServerInterfaceWrapper) CreateSupportPlan(c *gin.Context) {
 
@@ -10005,6 +10123,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/unmarked-blades", wrapper.ReadUnmarkedBlade)
 	router.GET(options.BaseURL+"/blades/:id", wrapper.GetBlade)
 	router.PUT(options.BaseURL+"/blades/:id", wrapper.ChangeBlade)
+	router.GET(options.BaseURL+"/starters/saws", wrapper.ListUsualSaws)
+	router.GET(options.BaseURL+"/starters/blades", wrapper.ListUsualBlades)
 	router.DELETE(options.BaseURL+"/blades/:id/retirement", wrapper.RestoreBlade)
 	router.PUT(options.BaseURL+"/blades/:id/retirement", wrapper.RetireBlade)
 	router.DELETE(options.BaseURL+"/blades/:id/photo", wrapper.DropPhoto)
@@ -13281,6 +13401,88 @@ func (response ChangeShopdefaultApplicationProblemPlusJSONResponse) VisitChangeS
 	return err
 }
 
+type ListUsualBladesRequestObject struct {
+	Params ListUsualBladesParams
+}
+
+type ListUsualBladesResponseObject interface {
+	VisitListUsualBladesResponse(w http.ResponseWriter) error
+}
+
+type ListUsualBlades200JSONResponse struct {
+	Items []UsualBlade `json:"items"`
+}
+
+func (response ListUsualBlades200JSONResponse) VisitListUsualBladesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUsualBladesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListUsualBladesdefaultApplicationProblemPlusJSONResponse) VisitListUsualBladesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUsualSawsRequestObject struct {
+	Params ListUsualSawsParams
+}
+
+type ListUsualSawsResponseObject interface {
+	VisitListUsualSawsResponse(w http.ResponseWriter) error
+}
+
+type ListUsualSaws200JSONResponse struct {
+	Items []SawInput `json:"items"`
+}
+
+func (response ListUsualSaws200JSONResponse) VisitListUsualSawsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUsualSawsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListUsualSawsdefaultApplicationProblemPlusJSONResponse) VisitListUsualSawsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CreateSupportPlanRequestObject struct {
 	Body *CreateSupportPlanJSONRequestBody
 }
@@ -14510,6 +14712,12 @@ type StrictServerInterface interface {
 	// ChangeShop Change how the shop likes to work
 	// (PUT /shop)
 	ChangeShop(ctx context.Context, request ChangeShopRequestObject) (ChangeShopResponseObject, error)
+	// ListUsualBlades The usual blades of a saw
+	// (GET /starters/blades)
+	ListUsualBlades(ctx context.Context, request ListUsualBladesRequestObject) (ListUsualBladesResponseObject, error)
+	// ListUsualSaws A saw of each kind as it usually is
+	// (GET /starters/saws)
+	ListUsualSaws(ctx context.Context, request ListUsualSawsRequestObject) (ListUsualSawsResponseObject, error)
 	// CreateSupportPlan Where four supports carry a board that is cut in two
 	// (POST /support-plans)
 	CreateSupportPlan(ctx context.Context, request CreateSupportPlanRequestObject) (CreateSupportPlanResponseObject, error)
@@ -17386,6 +17594,58 @@ func (sh *strictHandler) ChangeShop(ctx *gin.Context, params ChangeShopParams) {
 	}
 }
 
+// ListUsualBlades operation middleware
+func (sh *strictHandler) ListUsualBlades(ctx *gin.Context, params ListUsualBladesParams) {
+	var request ListUsualBladesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListUsualBlades(ctx, request.(ListUsualBladesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListUsualBlades")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListUsualBladesResponseObject); ok {
+		if err := validResponse.VisitListUsualBladesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListUsualSaws operation middleware
+func (sh *strictHandler) ListUsualSaws(ctx *gin.Context, params ListUsualSawsParams) {
+	var request ListUsualSawsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListUsualSaws(ctx, request.(ListUsualSawsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListUsualSaws")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListUsualSawsResponseObject); ok {
+		if err := validResponse.VisitListUsualSawsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // CreateSupportPlan operation middleware
 func (sh *strictHandler) CreateSupportPlan(ctx *gin.Context) {
 	var request CreateSupportPlanRequestObject
@@ -18290,448 +18550,452 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhu39TcK3wqK71Pl58AZjRTb/0T6NJZlW4lk69UoUe2K8h+D3SAbmSbQAdBDMSlX7dvYt7evZBfW",
-	"AtAHAn3gcEZW4i+2JHYD6IWFhXX8rX8tMrmtpGDC6MXTfy0qquiWGabgby9z+18uFk8XFTXFYrkQdMsW",
-	"Txc8XywXiv2j5orli6dG1Wy50FnBttS+sZZqS83i6aKu4Umzr+xb2iguNotfflkuXq5fU5MV9uGc6Uzx",
-	"ynBp53lXMHLLlOZSEFNQQ3ZUE5Zzw/IloZpwo8mLd3RzvljiwgpGc6aapb1cn+HQQwusqDFM2df/+8Pi",
-	"rxdnf/jbvx4v//DLh8X/iK72T2x/uNLnhdRMkNWemIIRzUTOFFlLRUzBNZGC2T+IzZLoOivs0in5859f",
-	"fntOLoliRu3JjpsC36VbRm7YnmzpDbOfSKTIWPoLc7atpGEi25/ZlQ196JZ+fMXExhSLp48vLpaLLRf+",
-	"77+PfekrvuUmbPo/aqb2zcQl/NgePmdrWpfGD04/8m29XTz9yk2Ff3scJuLCsA1TMNNrmrPLtWEqzgM/",
-	"U/MzMgBSV90yRTb0lhEjyc4zxpbmjPy91oas2FoqZmmHr3wQQNUVE1lxTl4awjWpakOonRIGXpJC7pgd",
-	"tpRiQxg3BVMwqhTAZju6P/8g8FUhSUWVIXKNk9tF2R3jmhSszImR5x9EasPsp57ht0ZPSU4NOzN8y6LM",
-	"9xOQhZZRJrzUwHKwJo70GGIwrgkVescUyy1H2t/WXGkg5hJGAYIUVJOsoGLDcqL5PF48nvfeU3vKD7/x",
-	"B7nDLaIbaTfYb7xdMMM938GrLSawz2gmjN/6CfuX+kRc1tkVy6TIdWIHZb0q7fY1R+Dx77+86ByDi/DN",
-	"ot6u4BT8gkeXafONzDkDmftNSXP2jcxhszMpDBNwIGlVlTyjliaP/q4tYf7VWsn/UGy9eLr4/z1qxPkj",
-	"/FU/ghFfiqo2zZSNtPhluXhLs5vveHnaWf2gqTmZ4YptmTCnnTUMm5j3iu5OOuEV3aVJC/+iKyk07u0b",
-	"JVcl2w5MXuET/2feIvy4sIbu4XnvJMNOSXsXwYlZEipydw4kyeU5HD83mJ3rMr/lGYufRCNJIcschtjU",
-	"PGdwlnZS3dgTVClZMWUcLxe0NHHxLle3XNYgY8lO1mVOiloZouWWrWS+P28k4UrKklGx+GW5MOwjDNcT",
-	"HcuFkRXP7C9M2JP218WaicweR21kZf9XMquGVLW2agET9i+6riqp7HVWUW33B57ObhZ/i8mmZmP/6mZz",
-	"y1niRzYvydXfWWbsqi63TORbv8l5zlGOv2mRaE1LzVJbZiTRxpKZC0KJkjvChTaM5ufkJ1HuCSVZbUBW",
-	"b63UMwW1z1mpBZtDiZCGHW7Kat8Tzl9fLNsK0V//+8OHjxcXHz6oDx/E3/53RCNaLth6bWk3wpYv8Klf",
-	"lgu7kt6soCMcTpuYUNrL+VpXpVUhUDkdPJXhwV+Wi4qzDD89SOc//OEPfxjWUJaL4ybb0bIce+G9fcZy",
-	"1SHLqJVU36EG1t21Esh2vd0enqfvlNzCIeRCWBW0tBe35R77b0zk9tKzfzSFYjR/Rkq2NkTWhvC1ZRGy",
-	"ZVTXiuWWVQ5vtN6dtVyI2rhlTHhY072OHlnN5oxSUcWmP37LVM6zUfb8i3sMdk1b/po8g3tertetjwuS",
-	"qicv3Ke2ZwlUbH1bZ9TmIxwN/5bilqtSRtjFFDy7EUzrKMdcaitZttXkPTe1Eiy/ztkmMtiGWrkELCZr",
-	"q12vrMKhJw5tr6G26LbcuVgusoJXFSrMBbfEUXxTmHHhDMMtu9/fWX+UkDu6By3pkJC4uCmq+nIB333N",
-	"8wkmsH8YdczI+WAfK5ZF1WF7feZ0b7Vce69TAZovzW66BKcmusZK8YxdU33D8om8bmRkgT2qhy/vfBe8",
-	"u7QkjBH9G2qKQ3pn9gihUTh0dp+7x35ZLibSu+RG4RQTvtmaF9dztj65j7UwvJw+Tu00xe6WA2/avdYF",
-	"A3WAm5aG1LqzdsU+uoqdVHn7kG2kBB3IKMoFOBCqkmZs/HgBbd3m+q0KtG3o5r/bfZBbAK4vxQuX+mZU",
-	"UeppMkCWzsX+5GLsWm8xWEsb+fIishk5q8KVO4Fpco6us+QbYZVfdwzDry4ig90wtR4f6HcdA/P8q8hA",
-	"A4rDTwqEtl+31ROsnlmLnBhF91P1Acf6PY2yZe0/nq1f7nieWPMrr7yspZq/2h43HzJyIFZr97s722zN",
-	"0jNglKNZ58BRbodXtdXQwNQoGIvcZsvFx7ONPHP/mNXm/BuwXMK/nvFt5TRv8Mg+XWRSGfYok4o9ysAM",
-	"tXOLrPi2jhhwP3mvJLrWKNF0B1eIbnwnmgj20Vjb4tB2oFnEnmvZKytGcinYU3S1CdDaUR0gUixBgKGe",
-	"AOvA1+wPUnkttHHPgEQCcwZUCU/JrayFccqSPQr4WkRyLRco0yLrZcouwbnGdvYm1YXcdaahVrdawBhw",
-	"kbJ8Y/9XcXQtF4xZ6ebtTFULWYPewUv7vw2tN4k1KaajMh79VDupTNGy5+wS/XY8Q9oIaS1kAo46r7qj",
-	"i8vEzWbFqPMm+I+rxRocubjmvC5L/2l7y9VUgZCRt8B7dAP/q8WNkDsR/ShvmPcUQ/DAWQqBJxIsDqPJ",
-	"ui5LYg3z88XYbYMbGL5gCfzX0NBNHD9+Iiuu6O5QwVh5PW/UZQYyvWYphjd4cJawR1upDYF12cMFPlVw",
-	"KBq2HbUfw3FtLEKqFN2D9KY64UGxvxAld9qKbUvXUm4mT/lKbl4Io/axKeGAcbG5DpQ62O/wCI/opz/Z",
-	"W8Q/EU55DeGRXU9Op5Q1jTs34niD1auaiw188KQvfwfPXxkq8sOP7xtudLdAFmjmcVsS5bm4BbFit6z0",
-	"ptOE+3Ql59i6GVUrPs7Qz91jzRvR29U95lwEKH7WVgyDamB4Fb9l4+pXTK3JJLVsMbpc9xi8IVAhHH/H",
-	"P3ioi/U49Jah5mN4NdVMXTNqahUT3P76E9IaYnAYyYrtpcjxMoUhtPe5gt22BW1Id45rl2mS9kRcw4/r",
-	"NSltu3/i10wpWUc+7bW9uK2ipQ1jZfx22SguQArQsvxpvXj61+Fd+h4e/+Vvy2G9blfAhDC+lLcsLgNX",
-	"0hjwfaE8Lhm9ZRrdpfjaoQazLqm5ZkLWm+J6LSPBx5fCXsK5fkbYtjL77nqiF7pc8zJ+nC4zJbV2wSa1",
-	"XpK1kltiVQmrLNn/L0lFuQIZjvqO5ZKC8U1h8BCCB5iLzTkJFOKClFwbDc/2lhfYKfxhioXf44f+3xXP",
-	"N5NFUo8Vw7vLA9LHWHOjZF1FNpsxUzg/OL1hisBz523R84eo5GkZfpu6LJm5bht1PW53ylRUIFgya1Lr",
-	"mpYuyM8IaEzni6eiLssIWd2EQ1MRWM1EEeTG0wWtRuX99/DsFTz6y3JRUHdHxjRhbgj87sgZrLYn8+MC",
-	"hZQ3cS9h4F6M2ToltqCaKEatpHwGe5vdWMoKF6XWTQi7sRgMUSy7kQJ/nEg7WBgqsDEqgJ1ipbV9DoLH",
-	"sCq5XsPKWKkZ8d8GarqT+bgSloelHMrHie6pG1YZL5CGNvbPmvXcA72Twitw/aeu6oir62aUm17bZ+DZ",
-	"j9eqmqqagA7I8msp4tLbml5+S8EOnKQaCspLHfO6348nIhK5enIxK3RVFdJI50wcPBMGTyMmK9iXDhy6",
-	"SbchSKKB4FBgimfkon9lTNhJMIKn66TgY04oSvZsVZTHhSx3Nnkhqy80kTtBtlKwfRCxQdg/vrgYS65Y",
-	"LuCmiBLlB7kja6rCbaI5OEBKuUO5LrkwUxVDBRkH+bTEhNyFvsae/pbm8ooZl1mwXOiCqooJll+jm+bw",
-	"k67wCWujtF05pdyQFdtQ0bkrHydo145+FozGUrOkNAWYBBruYJETqm/YLi77dCHrMo+leF0S/xtZsYKL",
-	"nDCaFcTA8JBnhmrTimMIOzK2tWGyklFFRTaDOXUpTeQqvLL/TBwDwt2EyWf0hpG6IgWjBvQtIblmHWJ+",
-	"OUpLY7WXwykPTmJryPExCyV3dEf3ca0dXWpU3bCcrPbACnInmFo6Lx28Lgh1BvkheV0OZsxP1SRgRtL6",
-	"DoIFfqAQNoALp+9T9UZv27uKZFu2DOiWgtGSeYeqXes69RdGY+U0RqhnBq8fOWkfOW5tMzSYJB2tomUh",
-	"Jn0Dz6lid3VIWaPg2poRUesQfi34prieehzgjVLu5r0QVWmNYsEZhYryTqobApEgd8fndVnaK8grgeiL",
-	"5poAEafeRjR2mlCX9QlExNKwpFywHB10O7q3rE+JYluW75ckKxitmMZTrena/nGe3+4NNcWVYVXMZHIc",
-	"NKrNqQ0TWfsNpygMvfSdVCyjun0xWLF/DZHzhivaYUGqixlLsY/PWkcsGty46D0tAu90uK7LtEufaH7w",
-	"YW3WT54wvDCPSLfKqLBi0Wr9y8arLhXRlOfo/YKvOife3dNk0YDrBzkYxK79G+hykdyr33yBd/EF3oNX",
-	"79ft+bpnX8hvrolfgWvi39Dy//xs9N8M3LTB9Ju5egpz9Tezc9zsjIexZhuMQaIm9cQfncSYk2x2grT5",
-	"VBr8mPSLDtcnlh07+cFv6CZieh5GiybZoH1jR0TTP8K16nRHSFio6IaN533gcqIfY89wO5VFZ1JhRg6F",
-	"so6VBLvepeQH38DCZea3DvmU5CuYbW761XNaMpFTdZnniulIcNcbsCPJL/apGA38+FeGmsimtnJXJ7ub",
-	"KS51qsP5l+iqgvHRpBl534iR9aaAbNCalrBZKh/bALS3/LBTNwFtT9wGxa4gze4wqdsJsEls3ySHR1h/",
-	"RU0x4wTZ5cZGCYmsh1ESyCyqrXE+1z/R+JwiU6IPKzqn1E6fpYqRFcOEJmOwWGDSzN/D4G/lLjYzZDFP",
-	"p9l7qovRTB1HwDB4831L3Gy/U9HzBJWuiTo1wVwlrKtGh1o1WTGUaTsucrmDPYoY+61ygEjuAmRFWoXd",
-	"3vWusmsZzqZLqSz89JNiY5g4MF2PVVJOfTRRe9cvjcOSOBg3Suom+bpfZmFodhO1A13GzN7VKjFDKMkk",
-	"haoHS0OfqMHX7sFomkZBlS6Sw0MhhRKQv9Mdj2uy5WUeHRO3NhLKZZW+zruVTy0dKpnbU1EV0xF/WpMd",
-	"hap1Cfwo18RlLD8jF5Bbp1lOBKNmqkYv6c11YnG+AGGKa9/pZ244v35P62XY1FAF0KJMijsgmhNLooN4",
-	"D2jR0/l7o2j3RmIfM1aWDBKIXQ1EJSFKoBisIpbduqX59Cm3jIo5T+d8zvOVknWecgmB0MCKUVkbl2x0",
-	"0RHaEYW+n+tjhc0MCcL0nDq+/NgsIr+qhsB+tDYRw155SnkWiHJb43707CGksGsR3CjUOXTJoxXB9u1t",
-	"RV3cNy32RyV2Vo8a18/RplZsbc95XIQB5IjLs1c+f8zLzBV7hp6rtsanmbFfH5Vr7rfRDFz32EAxmP28",
-	"OO0t9biW4i3iH8w0xqaTreKiq2vMrS+aupPsIzfXvqh8jHLusf6VHdfXh93sPaP9/LE10hnR9WbDNGSk",
-	"CpbOUXN11TOXndrw2FZv6ceXSPsvYZ3uL48PRU8tuBlVB/8MD/VXkAGVYK/9OHG2a+US9/JkZJmzHGWm",
-	"8erZF+CRekYEFFvY4XLCRaQsxpdTHpR07Kgv21s6P05wLkNkac/AHIP8M5DfK2VNJfAl+5rOQ2dS3AHz",
-	"voF72ZFcZkaq+OuZFGueM5GCeNixsgwqaIjMxmRX4lJZl5i/H3GPUlJKeXMmbwEsCYq37D9bWaUNL0ui",
-	"6vhsBTdRChccYSMwlGwNywNK2xnbSDaHFCn5mrkQ5JOpcXD7CoQwn0Qu5J3EqnvFGOI/oYUCAXCyYmbH",
-	"mCCl3GG+L99MDRbArLEZ30uZY3iOOrfkilHVcq768PvU4ACbUy4LD18Dga+byO0xb/tQ9RRlCBJASnbL",
-	"ypiXE3RkqzP/jmT0ZnKpeyvwHGdueEA4x86T868cVZ2E7a7iMYGnJ87s/TkBxYSDOrKTSrTrs1y9lrNr",
-	"sZYrpqLgL7OPoVUZUofwSGSFBCV3jCpgFxY1egC+It+AFObrxigGc6eujin4RBJ3wBXCbnbW0+WucBxi",
-	"zJpmfyciW16JNnM1h7krTHrSqCOul+6qcSJ2GSr5CvgvsET04qvnalgrNiO0/Q2LBbaB0UrOfPGXxwnC",
-	"BIKCivwMsLc03TXVDcuQFSQYxXdKbjWYX5bd7Il+8LM0HucE9WC4yfU/aqrYSKLC12NxtpWiN8yDffTi",
-	"Nz7fSNO9buHV0d0XXiGHty3frvaANNTgGG6pqGkJr8avpXStAhTZ2W/COXPJMAtlIyHGUqculKTa+FW0",
-	"oF2xbErp1bfhwYgiPI2Fgm4ZZ6NClrluUlCclwzMXqj6If8Tdp5mN1hegyGurJDV/2rzlss0r5hAJQEG",
-	"hArV5oVzTAyBs+wc2hM/AZJqDtb/U5sr0Ub3TGNtWaibrmrTWouR7TUHbz2pSioct9glcsHH07q+w6d+",
-	"QWaY/jHf2afTySqYVJfVluOYbniuDzgwmB90kYCJbKcoGKY4jdzvl4JgYtYj/0w/SeTrGKTDlhumEiKk",
-	"VsKLEPthKECMomBMUyjluqsk2UquTa1mMNVr/8bYXgB4GSh5an+Oc/mjO3UmPMED81AC9AMDwx4VXwiD",
-	"+XMAVaZJVQNKiWOJUCqz4zlTbmHxwAMTgPoaguFU5U+97zcrpQ41+3CUINSsKwUQqyBQ/dFmeVyaHti6",
-	"J5ZMTOQofFAWYW0iiKuENNo5DIZCVijBfZk8Bl2MLPPzAGCWcBFYXg+akWVbuV6PJuaNH7wGM+3QPNxS",
-	"sSe05Des/THgZljOhFiju6nulT6g1R2vtjTAiBfXlv2eeXkA5CA3rAq4I6Ppj1+NEfmw2Bx9ZkHmtS/g",
-	"A0Sr8AFd0BJ3KSR0wNfOHX5fPrBT5EhkdMuu7UWeLtSjCCTiXSVeYKf9JdPdhXOBDdeM5dfb6y1P1LjZ",
-	"3xsca8q3LCd0xKPXA/W5OODf5QJ1AueaActzmiuxo+bMdiumfQQHRyjDOmValo0CYyX4zv4xw8JA56Yx",
-	"eLrG7tbDjLjzi9iiIFNqbAN/hIfuCZhy4rXSoEamVEaEz4krvOd9Ke2BuJcpiW0FtiM1xguU3GG4CDCk",
-	"5wtvB4gc4XtqIFCJUlMxWpZ7YqS8Gdni3319MYHrHgCX89C13Ipp+DyiMHpC2L5lmUNdu1sNwGwUsqOM",
-	"tply78hoR1dcTknQP9LIGTdt5mdLjBg2g8ZLJKiMP6YRIBvpSssyHFy5gTsw4W9EyTvRw9s2hSaVcze2",
-	"yzSLpW2DTLE85grv04ACH0o2K7Guh272gLjrZODkTOrsurIrNkresIRTx97NT9E0sDIUnwXpuUQcgl1f",
-	"m5g+u5fXkyB3j6HquJYegdKdKpi7Wvtc129Lre6eva6a7Tg2SJ6pirfjp5aneNI98S3N5RuqZse/AQSv",
-	"i2g9niLPt/GajBm21YiHo58O1iUdrjpFhqtYpuY886Pm5Wgh/pUrfWNU6cHaiaZQwluBbXRjtDhCRYVi",
-	"2owqsCPOoRveS2021gqCxPcyGuBJ4Jm8C0utKFeYNLoMGSDQB8OXHHBFpMqZeoY+eTsT0QyyiBQWHhjn",
-	"FYN6B+UzESdlbv7JLg+YOwZsB6WgiTImOGOe6r7Q0pP+rj64kGU36SPCAe2kMjy5SGROzRiY0/ItJJ52",
-	"R47BLw2pKdM/XNPdUKHdlu7JRjoYlkmfcMXMT8Lj8PUxpJg2USefNg6bS4eiOXuZlYwqgU7XOLTxUYAE",
-	"VlxHywsxY07ihQtI4+cTaldT2ZBwcjtGQoN6EFLggSBuFwZk4LQS5p6U/A8TfL8JjwcXHg93juJnY/+a",
-	"qptEMoNHQbX6sh2CZHTLMFsa/i2n+yV4vkChpruljyB4RRCR9EDhc71VstpoUkC7MeiRtakVeqjuop4M",
-	"I/6vaiUi6Rpv7cft0HlmDcGVkjuB2AQ7qTSLi70cE8RG2wE09vWhduFO5QiO7J84IqmezNqdlPkzYLzJ",
-	"XSpxZ3q0wT6aXKrX6PeDm4VFp/5ZMNQILcsJsDk55PW4OwU+J3okggiYnTrrzbrG8dY6pU9i7FQyqk8h",
-	"RbbyJMOAehq9AN6D8A+l+aDQUoNZ8HeZ0arB8Qm9oW5a4WOcNs/vGC8+9EQaRI8P29FQtEWUZrVxvmn5",
-	"B/2Nq3hl7TMltUb/0WR8+m9btvO8MskXweUYqjOohm6TlmDpKsFflovvaKxGhIpNyeY4tGg4CWmcgqaW",
-	"MbcqXY5dTSo43thLjDho+JB8AlWoIfgb/QC5vi59p81eQpETGFxsCGTnBTx8FNWY1jnV5ePLYI/wlzjf",
-	"SEPUTlVt+ICGjDFm+84FHNOKJhN5UDN9NR3dk5K7DK6Q/bKHcsRcUUDZAc8YFTlVOcnZLYfueQCqi208",
-	"7U5FwH/tsbHDzvNB27eMnPWOLuVu/kzw1qyZ+kHk3rT9IZcHJOh/XnwX67JzUDNFM0xDLKXUINI4IN8D",
-	"Wpto+jehVVTHD8F3nJV5U3zZ2yr7Y/T6TYKfTWlUhMO6QeCV6Afbp1rNGrtLy5mhPK7npFadWIUbKb6E",
-	"kn3ndr8h/N+xDUKmbxMUBazoxC3lYn3U9evC9oFSYBeQVvdXzFTjrg9utNoh7nSCSh57DlED2jNI3DXa",
-	"zoCNGPu3yc614mAko61ItqrLjvDVBXZqzEq6hWEUdczl+m2sOfpcbwRfY36vYLES/yNTmPfXsjbHw7HD",
-	"57STjneQx+3HjW+/18vDFe1K6Aue5wCmpgu5Qz81m3JRf+f92fNuadeMMDSOKmtXFwf7QKs4H3pkuMO0",
-	"PdMHwKloxs5Jp2BiTVtFEoyqcg8GWklj7Szh9+kNtkqXYz/xaX7Dpo/e23ZcWRjEzR3dbRe19FR2uXNt",
-	"qElFVyuGgpWxG7j+y3zSvtux5+7699C/ZnpXAhAt17FQ2SWplNwo6hKVq5LurTyABjkzu7z2m5iVHCiz",
-	"waLNDVWrkuXjLcx8cwTsSOYq1sMHxLYHqPGWUS9be3gb01GxUtRj/6h9NVYYhwvz9ZdR2x7qpOK1UFRD",
-	"BVS5J9C9x6X7YORvOuBOWM9y4SwLO2GUMqrnuvvu3feL5eLy3TeL5eKHl/j/y3ffvF0sF++e259++vHF",
-	"+8v/a7FcPP/px5fPL19NQwHBeeZjgHwfmkdEr7BxDItLfdMktkVy1WpL/K7f7lAv6bnkmMhZPqu7IJSq",
-	"p7sAGaZdRFi7XlZ1mZMVWxIunDvUys8A6Hd45gZSx955+yOoBaEv8eTQ80Svy7bbb+g+XDcOlCGiHUEn",
-	"bOi1BWSDsFisdj69r9OB0oIPYyYfGKo2c/rmhiDMDNSWd1A1HPu+VgQmBjG7nzb++wh8Sy9kYk/nskmI",
-	"DTvaJgDO2ObcdohlrxuAh9V+0aG247PW6Y1LNn/87xqZf5xKBG43pZyeoNq0YknkpEAKusdrdfUkro8c",
-	"VeBDHkvDG0cedIWFwzlZZjh3/Z1PDrCKH3g5oJSEiyWxxoo1RWiJXXG6nZImuXZ8SOTxk8Gq80QduVsz",
-	"fuhQ4gKyyQuHAzudTbyoS3FJNIPj7jiXx2X1zCnMv0OmpTuW6fJ9JPYbGsNUy5gwig1l9N8wtW7q+7c8",
-	"z0vmPU9Nt6hJoMEiGzmDh+dO85x1ChSnNq6ZlaTY9zP4lS5b9GmPOUDlkoqI3lSWcjev38KROhJVJY8h",
-	"cQIws4dRpVtrSjJmMBomT4RQtnVKbVxLsL8SupKuZA+ERQszypWvnp/k/rYichbCzs4pODOI8D7W9Kuf",
-	"yNW6d9uLWnY5wpGuteluRc2GpjkulS89M//5zrrmMUpWzO41TarLkijqIT5ES+C4FBgoitg6mXConA/W",
-	"KlGYJy5LrJhjVPieDAotWJ1Cg4kpZW7w9v5vU4BKzZk6QRf9pAo/kx3A2IqHeO7MKeNR7bb2M8X/P992",
-	"eWk0GoFDgE5H2w1TUOCcSt1NqW2pUG3eaXVoaW1zR8V3yrtTBrxKj9uY5rorMyWJtku6FxgqovoGzGOf",
-	"ywGFpVDdmPJ8T3cbDCJAQksSn8ydFVKzaR3QTlFlZ78vWlTt5LQTUM6T73hLQwguo2V5CMCRWuwdQJ3G",
-	"FMF383HDhoVHu0J2xACaqRInJfhl39I51Egfwu5pJbVPoXoM9m6OiJ8pw+V6ne74EcohdlSY6Sg/UWEK",
-	"XQmR1zvJqVYY9Vs8tvzSyd19l7yB50PXgJh1wrG1XY426f16j46Z3mZBd/sx4GP7kDPjT5roBskRaQMK",
-	"0tyMhP/7tsmt8OVKuqy8nLGK9fCQjzssnbPyZLwhblbKLIr49uKWqb3PhAR3PMKPh75YXSy1bolyLxml",
-	"nc3X7XszRe2hWXG95aI2k5Pq1twk9AuXzcI1WZfUEGzh67rgct0SVYefBT1/XXOTQ/xcodl4+eBLeMrx",
-	"Yav7yZTWKlFDrhaa8vwpBEYMOp94VhxA8+2a1qRw/iXgKkRzlO31qxHiFgeP48jO2g7XPTWRncRYrpPQ",
-	"Xvaz4AkH4000F5vSe/A9VtA857b7wHmmJbhqooPFpO+lS0wwbd2Ia/KPGg1OCDww4zSPgxXP6lLd3ACH",
-	"enaezI6PAyNO66FSVzPPY6JjSPAxcSGYsidSbCBDf0fVdP8HyParUpp47Ua0cYi1NkU/mT5iP9dK6KQX",
-	"zp6XiUQ7IlNj4CZ2ODVyC1W0E5ewS8EApiFvO3aNS+L1Z7kDPIdXOUjd9p24PGiZjm0suyzUk/CNcHGH",
-	"y4uIpsWlO8BRRaHVkSvavkG5PhgFAGkC8rdScjcxdtsafX4E9weqtlLwLKLDbKuSmzqf07epoHp6hmhf",
-	"AWvP1x4rRtIfwMV6lRVSlp1MJkDtC+DUqBzYja7LeKkLDhRxeLOPNDNxlTOrDYJEANJzVkiOXfvQ75u4",
-	"qOuynAGsjgufCVw+Qzh79OIZns9inxQ6bjguxXjvmbDSzlc2BOotzidz4XbEWOFlzmIAZu+6mHCgSdmN",
-	"ww4TANaxYtosSSj3cHf23dAkQtPCCa0K50MktJvsTWp9N0ebm9WtgnVa7KTktu8YtXH5JYlWw02LqXa4",
-	"Odnl4iVItjeK3XIWc4bmeVzNz0IubMwE2Dh3x6HiA8jww9Uwk5QCXHciKKK75lyyeAXXuYSvDJ/kXg9r",
-	"HahraRZxSLiDuoXBSWLiFB+dTpJ2jnKs81XS8YvJwzMn8inHsb4MMoKo/dwBKUFU8zHiABaM5kxhSd7z",
-	"q78Q6lPhIzkbRTe72PfttZfUaBqdguxTGCJ0AqG+EsSTuUWI6F4H0+4w/zsZZH0X4qvaBNDVNVVNbFcD",
-	"qDovoaxZcc2m1kvMRXi5Cx5FCsDNf3eCXlVTvPPAzevWvgpgIoAoPD7Q7hZzv2lZWmNKWw0TPO/un4mu",
-	"1S1zuLrcnJ8ErAvHHMcrgqeiXc7+KLkwU7KCuh9tmJDiKWJ0Xm+3SwL/AH8Km78k6MtzFOChs7SLdmPG",
-	"wjlZyY9PieeeJbH6vX3rf7a7FkCuA47jK6D/1/KDsDcWvERFTja0su8hBDgXG6Y0oWsD+HqGaXNODOWl",
-	"blZ9bueq2FPicpCWrVV4j+4Sn7H35vkHsZZl3v5qfcNFWKtrEd9bJFE057WGx1dM5G6kiN6Dv01tpD3H",
-	"fzk9StCJE5xBn9JDV9yQW2LuYG6jOqlDT8bzy3CvT7OEKXXBcEx8ZfCxgMCJ+ZtowN3HCsx2ouFk8Gvf",
-	"fbA5Oa94rk40rz/AM/xUp5vcyYrTjOal7GlGOz7md9e543AjIUG25X1KR++aI9kuNLEEAvfTR4jU89K5",
-	"jMBXEy8x8WPFM8SOS/cCeGd9j6CIMp3PZbVFex9m9dGZ37PNZHTqDOIPYxMDqXxFK9T9oFoPuzY3NNxf",
-	"88xIClPrRHBq/n3QYAkcavYVVQa/Eq86QPkupSG+Cpoq0D8ma/TrgbIGCtoKFxuf7uC8ZkbadUydw6cL",
-	"TueXrbwdSVXdO1XM/g0Syf5uKbiEztm9JlUTVynXa81MOupq5zRy1pAnjQkN3mHzLp10KCVSWVLRjIvN",
-	"jLGqOQ0btZGVHs4Vto/4VOF1LFN46UsmsQH9YRPgI06/4aWZIW7nhmLiF1YuOxEQlyvaONcGCzL+WOcb",
-	"tmXC/Ir6tk83PF2w0d+7roUTAFy0OjuV/IadCbZzDX1GfTA61Un1T0ytL/NbnkXbGsMlR9Z1WYKhuCR/",
-	"t7SFjv1baaTC65CrrI6Vf7sfrlMd3oBvFaM39tKiSnEG+NKklGLTNAzAwvMVEHA/OfE+Dcl6SVaK6xto",
-	"K/SFhhISDOuvpCkgbw0/cupU9XgRgyXyK0lzB3QrFZLk+GbKkFstpk97iLYpfCipWVEocW1RL8UyMOwh",
-	"BqfczEKxmKdZlG7OKfeN3LHpRE42TP1mj8h1/Nbe/AAZQKRyfEtv2HiMqBFZfknuO5YtYkWJHCAxD6hc",
-	"sDKeeHAJcO3ZTdPkBLpm2bt66kV9LykNhm6rOQG6uYiQXGDHRv93wXagDGILtU6Tl4hPe3gDndu69Q3L",
-	"sAFNY2FccWwfX9EVK49rXeuNtUS6WjoLPSSrfXkx0khV3/Cq0xTg4sAJa9cfck1Bo3CFNKHx/0YKRmip",
-	"GM33XUy/343Vqd0h57ehzpAt6y/ho0vxrUh0cAWHMtj+tt2OM5HjkY+h+hTHjC9YaxmzlpMtVO8Ip6f7",
-	"dUDj1cuZVFlxvaaZkSppmRi6KtkXmuDTJJeaPXPt/R5D7Tn8O9NESynQjJ6BU9Wa/YTw3t0vO5wttGlM",
-	"qlOv+DoCIgC2JbZpnNxBYG2wzeOcFyKS+zWgJfqkUudJl+qG1MLwstXt9Rm5cC5231ZxpphHINjJNp6l",
-	"1Bv7SpTFUHSPSga1YSJrv+GK5EeaOiDkjOs5OmMS+/isGfoZI0giN2/zmWH7Ohu/7PBNituQhtEb254y",
-	"I2VOFDamcyEbJXeeH0oZWqLZi1MzRP6ONa6eU5cVxye97MKS4pUdIIRd/+F4zhGA5R0i4BX2+pGj/V+f",
-	"WYlzZE/jXhg9NCtC8vHbyRFjMN1i/ZZuWbkkF9B+eOJQPlUjnrjYNOp5huC0GPaWZWn33V7VAtsFWeJB",
-	"O8nQKWRK6B8L3x0DK2ZqaDmsAWKhlBLwGBjmMjIxAWSHmiY5IHREcOCISDPPUAOpIK/k5oUwKla/sEUQ",
-	"ldU+7kVUgE7dFA1wATsLJTad7Uij7MAUqRoRo+rsBmbhHu0Mxm52auosswsjT1SDkQC0mYRD4Sp1DwsT",
-	"Ejm3dOtas/oSmknVCJs61hfapbgbVdvLbMuortV0qx4GvbaKZZv5XWniJhrr2AQIoQn15IEwvV1KM0DL",
-	"WD4h9WZiN3v/ViS1jOoY5v77Yu9vF8UMVx1rrP26YDuWD8N/NDVv2JmiKYl2r9/V1/kA4EEUvUtbBj76",
-	"prf6EqoxAJTR/hEF69I3MMRefHJbUcW1FKER9Ayl3Sh+w/SIEAShBA8SWZuJkgll3BQJC7KQmxljG0Wz",
-	"yZLMgC4/8eE7OqqbguYkFP0ruXnZZK5PS+yckqEZSXIDs3zNbxkpapErNr28IyxyJJmzV+uFiUal3LQN",
-	"/5GET0zBnJze2VnZIdaDZPowv3M8rdPLu0ids0hCikXrf3pfB+8vcV2hZmOIN/oRdlSsmgKQnOvmL1YK",
-	"wB+CUytoX/jPiKWLnusFFMxVLMN3UQNaoPCGLFgQJIiKas9XHuAjcVSQpQt/sHEirtyP2kj849Y9XzBW",
-	"+nRE+0QtJHyJA1wF/EZAZGVUUZGAuX4lN29oDEjysF5zhJtRD4xl4DpXeiLJ0OFgAUJCRTcTfLu4otju",
-	"vqY3nfoYI63GDZtKIbSlM+mqYKxeJEFdpitFNb9l02plYIr5RTKvW86ifsG70Nzsr28219vfzUJQSZ6x",
-	"UMoi12aHEGsFVbn7Y1Xu3Z9gIzWHvhMl3XKBLSgE5SXyoVybsy0zWD9pd4hn8M8lz890rRzCega36hn0",
-	"Y8agIVPwijaWRaOFljJnZZmsnUze74B5H31Hy1plbFxc8LxJhg61X24xfoJlb1PC6FGeYwHReUa6qUtu",
-	"wBwSKGAHYYEd2r0MWWLQI/RvF9Ja6+fkXcsHbwUQRgODFuqSUu2LkWqUkzSAtkuJ4puGVboPeuo8XYc6",
-	"aBvmxX/wdXR1Wy78Xx/PXmvHDD3lwN4+j+iadl/yptv6MQHpvu80fEWPWlGOTINjITboyjWmBvVW37Ac",
-	"03mQGdEdZLcNwP5kxCflwb+HboS39pkTQnOPA3K/bmp3o/o/9jo29IbpJSYxrfbwf0y2pmXprJxtxzNz",
-	"AK8WcbCF7q9LMAHttUYJVljYMedk7KwZ8+JkSpoaFXk5/XFY5OTg7E5iP6e5jn6cBYDHFq0lNt8WBo9v",
-	"48dIFMaKCqauy8le+Vs2o1iy5DNaG+3sVT5xJQe6qvOzNd/TjNdadZQurea+IUlFwaGAK2ut5D+ZmII3",
-	"Hkaaizn+Wgq2TxolLcT4rX3wfDCw0dvfgtFqTKT8tBNcbCCpFfJLqZr3Bvvo5GbF1PT4jjNPYtGdFvQJ",
-	"5LBUJRWuJ1kmNcgX79Q/Cv5kDOSkonvtOoWkgFp8oYpdjyYl0xoR7oDgRAqX+bORMn8WajwIX9t3BPSa",
-	"sIbV1CChvF5TNYu8unL5YrP7qFRoeXXmPNhjxyZuG+PH6qBisZRwbLICGmJUtS6mnaqjeiy9tqbm84Jl",
-	"N0kM9ENUlrj6z9fXTi2boAIjgrN7JU6YWpgrw6pkBnncP20/Zbrh2Pr8CIMnPhRZQg9UbH+hiXd8W6mD",
-	"Sg5A7W8oT+D7VDzry1fIHWriK5JbKe1nB23kDBK6Sgnmei3AyETAj8Uy1C6DE0HBq8CyFRetTiiQ0bRw",
-	"GfYNoKOHr8nc4A6KJ2ZN+WS16V5Jw0051VjCZ0OSmt/8hmBh0xvaJBkq2p+BCr1z+xk3oaItsfvjP0Dw",
-	"ZYaPesajfbMdMjgWrv2/pS5XWV3SeLOcYX/4EQj22h35mL+ZVTNPNsiPGP8VitE8AWXCN4VxQfhUf6CH",
-	"QbmP4duHDVsmIWWAgsvA1T1oe6QisNjQKfGSd0be2mmOkd//kE325cU9ZpMd0CqdUvYj3bL8m9Jhvfa8",
-	"ldNOW+KgJF1E0WVIrrutr7ZSgpiHJB+4Dep4UdZPlb82+5Wy2lw30BKDsd0AdDBL3BUNRs3Q6B7KxltQ",
-	"URcPtB0Du9bjYrqU8oLR3MORWh1Ht7xBRpY5odbajl++Wy6ScGkpp0XUUzFNNrmo6mHVzwCiG0ZapwvA",
-	"txiZTSTyTTXDHdjlhEbv5jQBtpZUi4Jiwdobavit8xwTOzItM+wwRY+v2UD+nPHNWyH+gp0zSqrN5Owf",
-	"xSd7PFyIZ7o7pXlhCgIZLqUzTXeIpSdGjIbxngr9HqguIIl+ecw2cn9xkQ9S2XGwBAH/HFUqMB8Tisd0",
-	"6jzM5cxEJ6veVM24cSqYIm6T5LITRjwAEfcUcglUeOE0qj0t+Ua0MgOH1OwpOjPqyrCo6HdEz8JKGkiC",
-	"TaULaLoL2JBEMZoVxPWhe0YKWq6JA6iC6kP4ee2yqQ6pstpfT3XjXkFQ5OhGETM653zk5lrXlbWaU5dB",
-	"RgUp7GWCxXgZ8/1noc09VIdOvgaucKrYoqEUpwOLEG+Qa0UTOpa5JuvpaU6AIQPNiifDtVzZpw/RWjrV",
-	"yCa0Igb4HbgXjVw2PXqBPwoKV/i5g6vIvQAb70jqR4CgLdeDbUmfQd2kjlRDDqMsYTgtWsPNymvfW7a/",
-	"1gaQxT6BfdWkwiy/iDoUvMOJVmqQqr1lzOhlU8yLrdwgr21qbxhZ5pMVBlcOGPWDOIC6QWwweKhdCT5W",
-	"o9ZMWDIaTR0O5YIt5y7ktmZSKZYZTNuclxEFVL02PrlsvPMUAkZl2D+62+tOMVqWe9yoySnGdvo0Din2",
-	"pz/9tK2I9wHvus4jjPjCCDiilFgpRJTV+J8RuM13XLs1OKR/6ElAVntihXlc0svqUGgPOs1xYZGdcyNd",
-	"G2lieIk/QGdwAU5vxWB9Kwa10gaMArxzU2Vh8H2zpD/qNy7OeleBj2WC0DF9cv2iLuQO7uvYanlWOIxk",
-	"d09h1iSHxrmY8V9ydK0HH0gFOsMurn5YaVqx6eLkyj0fM0CiibutYsOGE7+wAnxTK8dwYII9JR8WVMP9",
-	"R3VTdAQ/6g8LSFsAoVl4jgCZYbkiKo71bjz4c2Wf6Vo3067NYOekbs6p99lTxAHw6Gfu4nSXHOCfRVvV",
-	"tbJL/LXTvsr6nNfmqgNhFRWey7be2Bz3/nFtGMhdS50eUO4COFB82qZfUBX6mtrB4XUcltJ8jyvLnK5H",
-	"Ai075ZVfH9RXBmHlqESMdAKKUEO2ElWW4AT7ahzB6w5eMOSUtOur1ei++xVvv3tO/vDlV/91GFGd0gI/",
-	"okNBVRIlFTUF0XVW2L9mtTlvc1wikRz29DoRstGGmjpRSJkKRvhZxiwu+LWJU7ipBnv3v6XZzXccZ53T",
-	"nCZAvEYlSYV4sqEMCr1Wmt7inddKBWpDSLU2xl05Yxpyyb7DJ1tGaWvwLy8uELJqmGxuNjdElEqhtqBL",
-	"Bt/sONYZvNsmfe1b2qOZ3xThAzKv60QJEOuWtyAlUeBuNKCxx5visJrQZXbgMwXboULz6VFLZrYLBaz/",
-	"uLcA2wBUlKtEvJNG9SzEXuDKl0sJD9ja0bKarqh/GIsOtOriLw5VEZcDFpzpnTRrWEKOreDFeEmbHSu+",
-	"wZhGfaeOSBMqcCYU3LmH3XDpxR4Bo3NnCJzmQ0JqvKIZthOoxZaJ3AUm7W6cYbL5CrMwSokxa9QrQBuY",
-	"gE+M8yWIgBn2D38mRzv5BNb/uqMTfHUxF2il1c65fYbOv4oMdOfNHXCEdzocj/ZVU8wntXTvs1lgS+GU",
-	"H16lwcx1Cc5SgKXtSimkaiU6uwJqJky/YWbbTd142K8hpNyWXl+NxjbBr3gdRFEa1fVitA6n+eooyztv",
-	"bCh5xKwQz46g5kPkRVcMxSOg45z100hcpUMLbaFAFzc4jHtXLGaoxG7YxvEbtRNp46poMl4bd4XzREfS",
-	"z8tur86W8sNYokCoXimeURHPIYYktXkO6UpJ02B0zyjlo7tE1eHuekv3MY0oFltz8O3Ne+7bOwvzHxbn",
-	"FPFTbY5sGRe6tfgQ8pwXwJU754UtmwXFVylG8yPR2v1U7WH8imNUvKK7BAmH/P7x3k4OG5CJ3DsOMcFl",
-	"om/QzSqzm7hWjb9PJuOKlXJ3DS6ZwdgFJZBhRDTdfaGdswMiBjAAlOPDIBO/AgXQvDKYS190YN/9QhPo",
-	"Ve2FyKH02NKP1/M77dm35iGebbk4Zh4uZs3TZ+DW691FHy5oeUCKGIs7jL9rOpVxal3APRnjmm9kiMf7",
-	"gACRO6GJf4uspbpDN9SIbZAVshr21DNtMFQTqqQKWU11yWdKap3VZurgmuiS54zAe5OTou19fK2ZScR0",
-	"t4DCCHyviX3Wmlo6brENYjkcxgFbnRHd1kxZLld4BSWzcQzZ0r2/3Sd5or/1Y8YjrSJjszIU8Y2yuSp6",
-	"q/SNCaVgxJoRAUTNvgfIWIrtyFZOx5DBGWXFRKpFMMAVMqqWGCT0qBfPiGAbavgta6XiA5L2rJkVtpKL",
-	"3Ue1MgV0XuxGfj0YTQeHeImObA9H5dvOTILDZuWsPWpFWCcNX+bXRo7x0TtZMihl1jOSce+UXQvK9bQI",
-	"ZR+sUlclt+bQVDwQIbMbVyh32N8VNACsXfOFei7FXYqcwLtnDtzhUGyUbAjOW29pWVoOakmOTU0V1qLi",
-	"54B4mhzoDDir0VOiC7o2k8eCBLTrWbmOPifqlMWed3fUiXoGGrZ92CeHTMn2ELVLy+xEE0NGNZi9PrE6",
-	"xubHBD9BJn35VZqvrJlueGkYIKF++RXJ2UaxyZIvLfO+V4wC4jpmtdrDBs0GiP5HPR0TXjVOweEsTnzM",
-	"vlFNRzPnvogz4pCAqvjDhEffTSCrsb05PBc/0SmgVgdFr1sNC634g1xduiMF1Uvv0IUeCoiNxSGPjO19",
-	"xN6E4uVJt/s7SIiBVv+Dmf5RRgbB9oW2HBzn3dFqgDZOeuJuhJ6BTXlbnD9Cv6Mvv+p7k1oVeXay+Ml8",
-	"JxtSEmOVY2gEAYHxtoVl91AfeU6NvF7J0gxbpkbVQnApvtCk4rfSeOvUvomMAaqPy9uZUobYXLuzLmir",
-	"e43sDFzCJ9mZVlHI4fX54h3dxLNObmVpphf+6iIJpObjLfjQ1ObFOKJcrycYBzSYB8HlZiLTHkqLHShj",
-	"SX0Zk/7jKjO8OktVhjcm2TpOeZGKeAQWnC5q/AwX6nTxPLz07RpMLTdK19JFwd6GY0emaNvPh1kajVkX",
-	"vtmL9tbd1RJPrfNw4KJpNOB2kkjLFPMifyBudEV3L0VVm5kemJBWtQIDxt4VVm7Z6wKwSIy1IEVNy3Pi",
-	"izGaMmEPNAKJA9j/1hVp7JmDVcD0GFcBHsFT+M3h9pvD7TeH228Ot/9Yh9un8mZ9cp/Sb46Zz9cx85uP",
-	"Zbbt9tn7S3493o/fXAq/uRQewqXwm2/gc/QNdJ0BSRdA3+gP8jNqXGeFlDHkP6LhF0RDQMlFvWIUwMG4",
-	"sUc0h4Rwuz3omXU+1nhBd3eaP9bakErJOpi7Vk1ekk1dlsxoAhi/2FsEEvhblTnWkN/Ibp0RjLRYLtzr",
-	"viNdtOjoNEXeAyXdV4kk83ihZ4O6ndNeU0IEr410YlIz8Ki+pfvXVEXBqKBxT0xI53Qf3OquTtLwLSP/",
-	"dDs8ssR+Wj5WBeFsfvlxwk0Dnj19iqwHWYtvT073zhLaUWG1mRXNbiZt1WmSXK8BHeQUqa4YkW6nuT65",
-	"m5Lbr0+QiY01P4loetqk5genRtxvgR+1YEBSjbiuGoHRZY0Xt0ztEQcy6NRQGwdNFazwshcMKjTutkF9",
-	"denxZXS92TBtOWrNsKKm70vMZvjsahUJFjwvrKqBetYt19xqWvbJqQ6OglfXpaQzei6yj3y84odilfZ6",
-	"Qrrmd4A43u/EOikHI9rrCSvrd8712zh4M1mXOeoDdm8cZzyFkk8oIuXdfpUJSCJHKHSAOgHKvEbW/KtV",
-	"fqGI1qHFV7UuzskFQvqBDyqocb0LeiVvWVOiOr1q/1oXdDJIj++QOtAmC+IHBOIHUxujWz5y/tmp3j1G",
-	"xTUw4RwfqkdNHkFMgsd8ofZUlp3XENZu6yzCK7693l7ryVhKGeCC/u7iYnpOsntnLaWZ+Yo2St7E/QvI",
-	"s3haSik2CHEEz5PcHi+H69JgUYCLaap1BTULXFy7ktkpr+B8cZt97gWCdX2DUB0ACxBaU4CqrGooKoIs",
-	"hAkYHjAFxuOiftPgu4QSRLJiVOkWxC2m44F2BTNayVZK6XBCJ9toZXltx4gu4VtwsrjzjzM58WXfWxIJ",
-	"Xw4ydOp8XOTYlGVoH97jU/17vBG47Yvcb/zSX5899uldaj0Z0zmyHcHZnM1IC+aOaHN3cefK6p/V3jl0",
-	"16aXRYEwvR1xN2Yj5KIKSyFjELdQe3q9HcGU72G8Q9kL5qwBF5ELone00mStGCsTTdQbnfTJmELqtlAH",
-	"a3QaBAJa8c6GPcRB+KG5eisIhnhHoT2V4Cl8BmYktjJEs7KVVnQ+IxkTYAai6uG7AZCZoCrGfRgRZ/Tv",
-	"7+qMbtDvA4bA42jofItWmAsBuBL6FloSupkcHxFKoNVi02QfzHV4ZoQ5vuyUCD75ahCO7jpU+0VWbK8a",
-	"gAPvG60Buf0ZuSB8DSJRU56Pse0kU4pv2fU/pWBp7CZtLUdNVmzDBbAeE/kygBC8qO35fPQXzoSgDf1c",
-	"O10tt2wl8z3g5tg1P3N4HkzdMuW+DdGwOAKciF5F/tcXw0iz05OKJqWq9ORL/2i3TkpkXwf7J1h5Ni0R",
-	"5DeJdxeJ95so+02UfTaiLO6WvZMQisoeF8aaG4c67KYAI83tpXDl2sZ3GhQKCf0B1/U//9nqLA8pdXFQ",
-	"ieXiqkHaikIiykrDNnndHgHZ0OGP6v3et9qMVD9f8zzRCSTZX7Pnif70/ZeWrU+JMgI0Mz0RgMXh+g7n",
-	"c8BurX2X2ODdUAAH+idT8qxphbhcrGh2A6YDABpD2mhFFZvEm26y2eyJ710i9Owhlu+4ZedG8A1tKoci",
-	"O/mVPiKx/ce/pcn5Ay3X8cDMdP/SzWaGD216nMat8JW1J2NVB3L6ClvejYB7QpXi2DdSSUDrNxz+t6Zl",
-	"qceRTTyJ/EKADG2rGz92gPSvnEexj1dzcsIfgNSE9Q6sLg5fHFZ3lx5HKw8Ef6gcbWgVT5RkZseYu/8d",
-	"BB0R7GNIUyi5YE4RAD8bzxncruIgQDfQaK28ZbPZEw5Q5CMnHwpNN9N3fG4bmPTWB1qHFfiNCZQYwNNy",
-	"H38cyt9KMdrkn0IvpoDSaPcx4ef3OVuuB+mAjvekp+I9TjT9SmfEWB5iIvfc1azszvNuW11ix2xTIXcJ",
-	"xyf4V/05QN/mroViDIlmTIw1bU8u/GIwrfj3EdyUiorBDNqjNg2T1w43IZln1QMcHjJQLsYBme6A9tiC",
-	"5ukBeXpKLdvHoGHHIYjIq1rdYnO+ucUf2EWWCSJFaAJK14YpaJNvbT9eYSP8gpuld5LLWywfhDrCSG3I",
-	"juq2Tz3WihYmaV+7drYzwysrZTji59ereNraisXgql9RnuNnrEtqMOQHhSnejKVEG0XB1Gf5JgWNz+Lp",
-	"eG+4yYI/H/HmA74xQ7i8pz7tBhzT2hfFtJNv2C3DRgN8bVi8T8yqrFncrVCV1GC/4EImkopXiv6TpZN8",
-	"ec5CZrRVap4SKohdExwfWLD+R83YP+0e19GVu5+jS88K7k2n6ThZvh9mxOJ6bn/AjJ+npIINKOATAJpO",
-	"g8kFXxwnBjwVsQYx8wlqxWScwUopNZv7GVuuddwlxCtXymFl1qbpDTx5aPj2yJeULpk1ozeJLVFRyNJ3",
-	"AUAbOLm9z2Dqp0EXlwvNqEmENb3AeEo2StYCk398px67UVxsgMlcHlwIjK1DtpoGvwaFog+XUepXhmMi",
-	"dNZZPzMqBbsIUiYtMt8GPLuov1PDQySTW9dKwQclIffAhK4cmZGxdsEzIDMeoH/dGsiXbloNv3cTF7c+",
-	"t3g6TloSKVMbDLVFW0qt11YMqT3QM+IKizVId+wRyTIPt+Gwlg5P+Yh5Ap1YXuPupmLMkhhmGVbkhOqb",
-	"CEtMp9xOKlxGvEOAy6qzD3lnbft07BkWiLrunrGTC+9eT/L7pLrbAYwpNCJ3RPZs5fa3TTH/Re2JD0EH",
-	"WyfSAcEnGiRIH31oVR9xETzSoJLQ0Is74n5j2szDEpkXFOnFQiaW5aTG9r1I9uCQbwSm/YplJ80bp584",
-	"nxTzSCDF9fASG4r3FwqqpEt50HTXcnX7fjRYe+x6xKUd9Id2sYnjLU5Fhob3h0zYHYs1maKlljM6sVXQ",
-	"1SqhycFvmGmY1b7WDiIvW4m0sRo5C9mPdo15SIn0d09IiZyD2AG9xKJ96QopUwn67sdIpvs5+dGaxO1c",
-	"vKn9OFyALrIUnGKGx6Uh+6CXIwzcfG7YqCQnHOfKsNwSt3sFw00uWuUVLrvSHxfDKg0RtXAJIgOk0geT",
-	"xmvMzzBPBk7uu2AXPW5dP+6u78lpjeusE51YNIsaMp7fdcqR5hrQ/sbnmhSszImR7aBoEzmVInYpHWDL",
-	"DblBRtwwG1pvmK+PmjrO+cXFV0nIt8zMXNXgaHw7gT0mjKZqIWtzutX58U61vnYB4fSlPR5zzreJ2N2g",
-	"PkRh/5P6JOvgkjRcEz0byjU46gm3lXYumOnqLZqBkdIAqkqOrZycJYiteOwt16rCtf/iHZgz0KloxtwE",
-	"0TXdv9WV0VqzeA5RSVesfEbYtjJ7zFMQ6N6plLztdMo6Rh77npjTCfWtfSNCJXDEJZtySWEUzXlmrL2u",
-	"Wbm2G8c1YR+rknLBcrLatyFgpnMM2HyzgCfZx4LWOlqc9COuILgpwZ5gWJt0qEiuaZb84udSGUZuBNtZ",
-	"TVZYw2zFNlR0U5anf+aaf0x1WZ0KeujU3oiTR/gidlaWGjobARCNVeln9mYEFnluSTbL7K+aQrV+tQ3L",
-	"blp+MehheoA9N47nbo2PtHWey8YkgUdnjq7YfEnX6hV9uCMlv2ElZ9ocQ/6BrtLYrX4Kt4Qm9sfCbwwX",
-	"ojXt7icf27hr6JIU9J9U5XBkLdX2T0lVg18KMom8YxGaDlqCZimojVYm57x8TdQnHW2X7WK4QMSeg8Qz",
-	"zNLfkV6WOIHcHIjgMXHitd1VW2AH4UaceT4P16j3wjTU9oLEXzkDaGHAS5f6Zm50tnVb9kIv3rT3btEg",
-	"d7hu+wDaxkvymj1Bjer0W7JTiHZHwyomLDqduaIFyj52+vVFrOr4jqZQw44D9k8j2A+bUvPJIAiFjDfI",
-	"SPSE60sg14rbYWcDF+P/6mEIC1CiojO0HFeTEFQyqRJFzT77t5QboqRr8Yb9AjX0Og4qXLDXt7W2Ouv+",
-	"fLQOGE4BfkWz5oBg4JaF5F3ifiQ38Vun8vWU9ZByFhqzOZetgGoaKOY8E4lQGGQzlXIzUGRlyaIpz9t0",
-	"AWdFjDA5jyu2CTZJbe8QEUN797D2JMW8bXCn5mBBxY80W7yraqf5Zl7L9Rhh4HbAkZrbAdeWpoyY238r",
-	"kGFM5gWq9O/7jZR5uMqdFZSM8twRL6CftDdCjVueWxt7rhNwdeILwQmd9DKOO+Rb+rE9SGvmhg6nvt36",
-	"6aiHipP/2OSupFpUuoSPeVr7Ohbke2VFCrq97fGBOB+YjTNtPNRkhyTBjItNsS3L496GUD4dRTZo4RQ6",
-	"2FZaWk1NAmAM/GlNzE5OisMMSeBQEoqfjcRdhn0Jn5DeWRkBwJjnuD6t32W+L+Lusv8o43OOITjbVIvt",
-	"ebCOmhM8YJUkd/yKbyInefbZgESsthj0TWaxpTbDUHWBdQEbJeUtw+LjEqGcJzQa7XA6zpf8qvdOp7zT",
-	"V6XnH5xXRwqb7R7oeV5B+IRfYnCxVgyeZqxDLWd0KOCX0XhfW+eBP+Ci43Rzubd9oeMMlUiyXcLjO91F",
-	"y9drlkotwR81oVufBe2jl/ftRd0omidrG12wv9NIQq6Jeye2tHY6TW9tU/2bTtXrIaxYk8MhObSD5gQd",
-	"vVagY25EnuhZXjFqEgtVTNcO/28iS3JavoWX4jVbMXfgyx4NHfrlDJegnbRO+AP3eubFMTfoDtMnI+/H",
-	"eQLv6qlr4vt+e5fuBLtNaLg7HD/HX71ry3OAIyWc9qTYOMaXxmPJeN8rmrM85PfcCLkDXgYgUJ95ARjT",
-	"tHFnpyTTQ/nQWicpHud/HMtpjfLbkd7IUQnCPnJzrZs6wQnlO1NwtFJNnBNR8JarccR/epDacyfXZCq5",
-	"L8bPjcmGldq+e/s9OCcHT+uQv5LT8vlsiIMQKGoXfI8zaSZdSdrQ7n99MXcPcDXJzwM5MPMD2Xo9gbtf",
-	"4FPtyNksgrSrrAdPUXjQQSWNAhfZZ+JkWnotvl3A7T43SUJ3Gx86B+I3/ir+zxlYzvF8d2tJqo0VxXiT",
-	"AE7+ak/KOrtBy3pqFiijIjrFipRMuxipXBP6DP/ONVmxGSj23qneMot0JhU0BI+QtGH7aPTPjTRspDR+",
-	"fGoPtYOOWgSCunHSu1dHrMGsU8reuu/msv4Grtn4WOFYzJQGESS4BBgm1BFedBJiecmIkOAg54AUbG/+",
-	"eNOqT3QCUWQ7wiW3rQUAeofbeiTT5p4u8zkX9kUv4XWutyyVX9+Gaet8ZpziNRebY/o+FYyVS2zs8RTz",
-	"EK63W8t5ayUFAuFgP1vInXCFiecE08hab1DzQbB/QOsPwypNFJaQ4DmxD/TSwU2tBMsx1QOePSeQf/b0",
-	"g2ivApH71nZqo3jlk6CZyCEwgBDQdpEl9dnwJHSROv8gAtRDa6lYXmKkbFD5IA9I85y1Vxz6hmwKc/5B",
-	"LO6kdp5CD8+dW8IXakIpL5q9iBtJRa5HCqNLRMILsdaxvgCeaiP1/EFx+Kqr/5zh3wcKhb+8iAQ3UiX+",
-	"b6Tm3S7KsmJCh9z4iUdwNNh/WAne7kw2/Z6dAQB8Z9DrOe5ez+MPu6u6lNFuTO0SWrj44EFXqn7RcYKk",
-	"TJ1oFebIappy9EmgCtrM64A6xyiytzJ0OD6ugxksbthQsit7GxIbHqo6MVF+yDf1ZGhffPjafltba8XO",
-	"iJ1c5RamNN8UA/1vcMiQlQTJ+hBwFpObKPUIwIX5+suojsb9nTzOOHh9Q83xLuYYoCNLh6xTaMElJoNL",
-	"p2s0p0uT+Ufjjkj0TSaDY3zHUF1mQTo6ZmiD7uCWDB2ThLmYTUVRpjzRsiL0u/Fec1zwF7P2LJfz3LmQ",
-	"Vbiuy2u4yw8X9paBG1SDAWJty7IkmIDoRfAzrOgzBdsihMJM535YAV48seUPvH3v4gKUoDEHZ8AM871E",
-	"rmlF1QwVYitv2TU17TZLU9+a/PRg+VAENd1qfXM+HNX+ccw58ZOrBJsde5gvTIzcUZVfY+HL9Pu8VkLP",
-	"RwY7Rlw5IdUIoIS4ctGFXC4OzuzhEUqLrytrBtztkm9OXMI5zddEWDOKeD13asvJh7vMJ3dXmH3XHnPP",
-	"akPLaG2C75EjsJvaCpqsacNyn5USLB0ex79/8NvXsTN+UeeSTfPkO7dIv+EFZlnAmQ1Faa4azVeiLRAO",
-	"xgM1QjtaYJOqgxrQUOLPXuHusBUXiYetEGf5N6Vzr3dPSyHlTbpy73B7ec6uw2rnWBUJvIkYuKVfsr+v",
-	"ZwYFRvsqB9vq645t9VW0wlTJuroOy48ZdBxD8PAkHiIX2jnvQj+PxRlgAD0AwRN9a7AfdCpYF4vVyfVa",
-	"MzOEW4aepDWFNrwlF6zBWMuYME3vl5VUE9Dh2nb2k6iZDehPsz/udzEr8pDJ1IaJbN9JH+VQraIlhNfz",
-	"msUPlO5EFTZMMAXYZgqAvHzPZ8i5YoC59HfJBQT6tsxQl0GlDc+w5b3ZYxI8jDKCxorwA3/W06GC0Q9m",
-	"KfCXCOynPciYK2QwpwDqc0YW4cTq+V/CPT9tKbctOfve+ebbKxEAA4fwyauSZnFEl/cNCnm/V9j9tAOb",
-	"0APsPdVFxP9PTTHL/T89D+VHuvUSPVbiq2pdzCrYBTQyNUVDFlG3QDqLaZcA1/Dg3lkpsxtCtb34fRnF",
-	"Qe+8gSq6YyrvEOkkEmYyrLqmUWgs1qBUYOXrnDWyavrOWla6siuM7OvRmUKOu5qN9jziqNF8ei8jSIDO",
-	"g1+QTAeyS56fDUSzjFXmWnF9E2eRjHqdlJKCKl0Qt3pC9Q0EhK2tLhLZQHPP3nyQ8sbr6po6uL89HjiQ",
-	"ActuX+LGKKr1wjeJ/tt9lQY2x3u0TkWqa50pGq1NBcg9B8nojQW6AlAmUOjhxYpBG1vFDAAjTuhf29D/",
-	"kEFT/HZlYnBFqSRjaDsfccj/4LuRcQdF5ECT0VLJIUfelbu7v8fj01sZH/8SUEUxkw1KeMVGN36liEMo",
-	"juVkzQVTsolp0visG6z5+LDKIZJezs0w8sK0pdcNRysOcKlYFV9R6PzVSyRgLIdUEEDAbrqFY7B1C3hS",
-	"Hh93x8oyAoomN7NC4mtLv9Uott43UHvknmfazJpj43OfGkhKZyYi2OWacnsmlJTbfVRMIL7nvFA/FfNy",
-	"A+zskQ3Bz0UwOl3KHdPmGalFzhR5jN0hYCvtCbJfNdWPAMk6s9ZnJ5+zUW6x8+ZwCSbNSwnHEXozhMQu",
-	"nlsQ2HpWl72pE1hbmWRUEGjoDf6a6V03+8exQ5I+Lzckbk6FYwvPwr2NW7ZOW4fjehx7KAF+gZDSWkaU",
-	"MaluoI+R3VsquBSQmOLhGwA1BxWep04+tGUDgM8toQ9lwTfFB2Gwizx3/2i/y15nawZ1mC1s0BXLKLZA",
-	"4eb8g/jgOhQh4viWlyWH/kDQFmVTMk1ytlHM/n0NMgt/DVAkz1x6xpqzMv8gsAODDu4273oTdMvOyRUT",
-	"homMaYAnNS4Tp2JKSwHz7xQ3xt5U4oMAAC5hX4bG0Nim6oVSUuFa3373nPzhy6/+i1RKrkq2dcl2diYX",
-	"qmFljnkgJc+YQHsXU5MWlxXNCnb25PxisVzUqlw8XRTGVPrpo0e73e6cws/nUm0euXf1o1cvn7/48eoF",
-	"vNPcZQvAlGmpqU8Xj88v8BFZMUErvni6+N35xfnvALDOFCC9H1nN7mzLP7oMV4n+NivgqWWQl/ni6eI1",
-	"//gNBSeaQiC7byQWD2bS0hEvuaoqeQbvPPq7K6lEETEqQKgBffeX7ukxqmZYRlFJ4UqOnlxcnGza1/wj",
-	"Tnmow6B+AjnydXVOrugt0w3+ELziGmHFpwhrfvQGWQIEg663W6r27siB0KFkhXQ1dKOtwHgOLWTs07Ax",
-	"8NEbFtmSV1ybb+CJO5Kop/F5dX2ScQVMMVo+DiPFJVLPLVbmLVCbu5PZWj1ARQf/ZRD7N/T5OqT7MnUA",
-	"6A1zJ6CiCt2hOtlErnnk0Z/YHtrHffJz8/ik08Z2z1P7FDtn6U3qavx8PPoXz3/BO61kmJHQ3bkX28rs",
-	"j9q6nyrU2WELl6OPv8zdRnfI/mUKrhoh3O9OqUugEFSqmULJnSB0h9C0QxR7BF0MRFriX8Hvn45uF58V",
-	"u7Y2AQkL1cqxHWACQfijMv17Zr6BBz6lSLcLuKK7E4r1y7K0SqReAoofYC/eneQvrG5uVdNDtGirZe6c",
-	"OyWvWRuOXjtDqntEXstaGL9DdpSzXNG16ShEvU9ywD1NJo67Y7DhZxPHQbtAB7xlzDvGf3VqorSGRumW",
-	"b+2Ogt6yA6Vj2eOVb+0Kv3FJub3bJU5P/whn+hG8CI/fp4blHOqJs4d9YsBRvZN1mZPVSRjDIarD8F9o",
-	"vwHQfwHaLzjEN1TxNL3tHNW3ECVpGGFE//Ju4HkC8pW1JkE09kxR7vqkKmbsKXNWF+FCG0ax3ZJ97h81",
-	"U3vfCfjpwj2NeNRuVwINnZPp0GMY8xD/LNhH87MPOlZ0wxy1UlNja4z2xC1/6JNY68W/3Te7vaGbKMv9",
-	"JPCLTiqEAh+H/iPQLuaAn1Jq5WWe+yN8ErXybgf/8QMe/FNQ/00dDroHCIyTvznOQV1M3r9Hbce96zAP",
-	"Qk97RHyZxyED19EE0HWtXa05+fLxE+dEC0BtrNTYKNGBKFipqznCCDHiHBVwGsEue7k+e01NVhzeds/h",
-	"/eM25wh9dMJTa1jp6Q/hJ7h9IYlsdwoOwm06vH1Hj+Qj15GHO8zbuLh8iQ8df0aXn9Refxm+8aFN9ldy",
-	"80IYtU9xg5K7UNAmT+LhuqJ7VLkpNPA7g2gG9CpBzvPIcjEbqcUWf6/zDdvaGdNc8Uf7zOfKE3/0H/if",
-	"wRKF3AUWyGqjxzmg5Gs2dGG/sr//2u5rWFSEsG8gcY00TWldDMOD6gH69N0p/UOLygX4JAAUs1Cy3riA",
-	"lty0zOKSM01owWiO0ZjxXdk2iOwJhykT+ed6Jl+7j/uPOJGmZS6DAyvWJs+5LxyT+n5bE9hECmyilzq9",
-	"r+GBI1kkZpFWiiMyRCD5YCOh0c7EqXmgxSUTDoT9nifLCkar64f6NJytRLn6cHTUfT9Ck0Q+mP9yn3Ic",
-	"2TNyHt/7syC10af2WuGoZLVvrojxoyakGYrg/ijNZ6sjwbrtB/z7S+T3ihtrP9ndJFwY6Xni//2//x+4",
-	"tccZoSqkkUMRsW+VrN7AQ597ZOfhDdx3hWp0qy80AWL3I27BZ5K69Y6j/jRy8i3dsEd/r7ACKSK+V1xQ",
-	"kMB912yUjPCBJwqRtWk22cV0Sf745sX3S/Lmx++tEvKerd6AHWmwEdHvyetvzgmGVB0yTF0pbHEJ+Rt6",
-	"S8uSKdBnmMgk6jZstyRa+gAMgn2Cs8r4TsahzLqEtqw3rDKHbqmrO+/lFGkpM8PMmTaK0e0Rm/pwGTWf",
-	"4ED+ibGKUHcOG//CuMNJMcF2tBy4Mt/aJ95QZfQpFVSE2ujvynIihQMU4ie9kN8i7R76Ov6W5vKKmRSD",
-	"aWYa9nJ9NMmKnYrTgBPIDvzbqLRau0gxQO+GFP2dVKJlVVspUjKqhHFKAqJjSbWRxjDRYtHvEUM8xqSG",
-	"K3QPDVzob5k2Uj2cd/zf7E7HMFIn5kpWqTBe/IrqvmyXxtDfuYYuNlihQF6i44VoQ/f68DJ5C4M87C7O",
-	"DFy8Dfz47xi9eEdvWBNQXDcBXUgP3kiZT7lWrBYydKnY3z9XSwxXz/J/f0PssjnLK+AAn9Cj6Y7kMjPQ",
-	"jGTEFNNjXtKrz9hLevWf4iX1rLCRDGBV53OBGXKBeq3mV6dj3uc1P67KPQvpARehNAdyCiCggW0bQiei",
-	"LUrsEzricpq7OpYwOqp2BfTu49kNxFEqUAoVo2W5J7TjpwtKXdAaDmzHY7f+uIyGT2mNDKRLnJKfHBDe",
-	"w1q947x84oB6hDenGBNQ/nDGxXBOI4BAvRT6k8RUxxKXZ/YtnJyh/K5gXEEekl4SStbsJPrkNyEz0IoK",
-	"aAAK7qWMCsRrcKDdtNE1BnL32ztZq9vhuNoVPvFri4vjst4yhNM+3IeXrvl508Mi3LMnk+2gGVBtCFKx",
-	"nZQC9Ygd32RrAzJaMpFTNWSJv+emyBXdPffP3kmyz6gm2bmJxcmKb6Dm230GBB9oniumwaUBoKH2To4V",
-	"UKVYskWTe+MvP8eVoSZqPF5B8uGuYOI0/MRMwVSHVqCfUOHJNb3E7Ee2S5Po8clJdOnWl7i13PKXHmxB",
-	"E13InbCqjyZSZCdJOP2e33YZjVAi2I5Uit9Sw9I0bJ9H/ehfmmWKmXRe71tG8/SRBL2owkonH5WGAQf1",
-	"olai++8xRO3/+viotHfDPpqOjLlT6Ib7zz1VlnvYIW40K9epLVGDuVrPUUO+x+Ov2BVghKV0MfvjqTKs",
-	"sNwcbw5E0B+vNGoTC5FZhrWx5/6hT1gR1kKpOp26Rbb8Hop9rY4FClcDexOjvNxWVHHdyzWOsIvVBwD4",
-	"hJuCABpExYXwjt4lwWYAsOuuycZo3dZzgB99HpZwTzX1zQRvcfT7sIruxFWwQJafsnxchP6WoED6DVse",
-	"dJqE8iYuTpK5824nMTtOsaYYSIVGmwSbE+zh/21+LKTUgSPrwWLDPMfOykruvAOqlBtguxViIIX6xy80",
-	"yaRAuCFSV/bx3F6lloM/CG7OSWDslznbVtIwke3P/sT2TSElsj0ygZ0IL3yA87Ay74OQaxNAnDQT5hm+",
-	"K0EZ8i/izworRBD9oiff5OZ5bY4rfRr3OLyn3LBJTtLXNGcALHVv3onntXkdohm/LlcpxlDw+vLH5ER+",
-	"01eWRUF8hqSKbTc0/0pu3AEA3N7hq/B7fOQTiixYwQnl1TenLUREGiKxAQuGlFwbJnTXpH2natah+qMm",
-	"s8QRv2czAbTkmT3oVucRRj8lP2trYf1MPMoOJUCcJflZIcbwz/6fHOZwJHcGZp26q6Aew+zHJ8J0P+vP",
-	"wvDSSamslFZInWYjuCLKN0YAVAa2h+rjwT34l+WEXx6F1uOJm4B4Jx6pSrrX0DaQlkQKQommu2don7n2",
-	"VwX1HqetvAUopHNyicXmMCuYqsKB8HU3541dx/cOTHvcXnKdxyZZS1+mzKPj5O4MbD25HmgEFO9U2Ufj",
-	"m9A8CB0jPcjyM2iKBs3ZWHmmECUYQMzDL/g391ODa47x1uVYv62eEMJFxIXQ2AWUdDLZ6/2EhbuBlZEZ",
-	"tdyyvlOpfU7ArX1WlXRIawcsM0BWQqC83BRN6BbaEOKBgFie1QxNwYSz5HZ0b9UlbpZk1VgmY/r8m5IK",
-	"53J/ECamCO86eE/BcgAZ6E4ddu1U6d5QDxtkwW+yxE5mqpZUnOoq3VnZyhs4THR/VeC5twqNg6fHTY8G",
-	"XvDXEY3GPROXsJ8oUufAKf72KfUsoMtbeUoMmh/Z7uTeBoFjbsI2xkK/CXQlqkyQGr8eRDFcEqzuoY0V",
-	"R43E4UYanyQoxzbcaks4ojNcBfNROnvyodqtsYa9IS/XhArCqCo5U/adkbM/Ck32rZLVkUxwz9hk/JYJ",
-	"Ulcn8/EHctdV/JikPMZHkuezzo15qJPwU7jElsD63nUGlZ9GE8O00VN4/BFzbaOisu6FyB+OyT99Jgp+",
-	"6wuRfxoN6f7ZphnNIfV2fTppLkF+Sqru36NK3vg3l8QwmhVMt3KuEJeqm3OFURdEmNFtkX2orL9j2vzn",
-	"MeO7e3L/35Ub8Y4FUGb20TS7doqUTdNoZq6qHdvNpTi1YLQ0g8iMP+ATJ9WLtaGm7nQekzfjxr17a5KL",
-	"UZqC5PLUyQ7YbSbcFDk1dEU1cw1nWjS+YuqWZ57I0LdpzISfYG//0Y5zT4EzGPsToFHDvCn7FhOX5Kly",
-	"CVvw04YJKZZkJT8S2J0lMZSXekl0KSurDbgzJBVZyzJ5fEq6YuVQCOtLa05f/eX7pQ+U7QnDKk2I0oEk",
-	"sBraskHM3PlsrZAdd8MqgGpHiU/J//8tyWQedPeKbmKuTMWFeYXrux+WgcHvFGbFol19u/k/H7flSep2",
-	"IdPBWjKCkRUr4QJlGKE7jYCFCSzlcestd1YKj2WkRKZ0zt9EiOHPImfKBaF+/t3Fdvvzkvz8mPzu0eOv",
-	"4U9n9k8fFvbPT74gvyOPHz3Bv12cP/79f30FzzxZfvXz+Qdx6cFVLUshjyP8Pzh0fgb1/+dnhJK1ooDF",
-	"FR60pIKnrM4RC1i+ZTR3XuxJLhvXMGaSV/zriFf8s7Vg3EclWBN54RRcaDeEUDcgobpp4WBJqbtIRm/Z",
-	"miloG+pZUvsMkKSH7pV75hM6w3AJp406bqlhitPypDm1upAVJIrKHThJNeAYE0NrbLkT9qEWfgfkZpj6",
-	"AHcx4aD5hldxvJp4v7EkIA22r5850mEiilRkK5VLSUrh59ofO1NNYwm5+RMX0cyZWBYTQk7ndL9s9z74",
-	"QhPDt4z808X/YstbK7m9ziGBLYYDRA2bQo13PuH6mCXUwvDy7mv4aQ0smZrFH4jFgHRuZ3jefcY1Fxz7",
-	"BU6SqN/h40mutTuVplCileLhon+Urk9OatmQSTB/liMBsY/CpMZfFwO5ug+JSf1KbsYQqUGJkhui5O50",
-	"UFIFrQChoH3elj5i4VvDH+bhlHJzxj5WUhmdVNbaoZRl0J4C5IE2qs7AvDgnf7z66Udyw1gF+uEjWvFH",
-	"t48DbUq5ObfUPNTZX8ASfpP/v8n/3+T/v4P8jy4Z3z3WjvmOl+w7HGKuBL8jnlLshJUnc61DYq+1ZOyg",
-	"SRmNbcHPKsVuOdsNgBi9wSdeyc1L7CR+T8AQNLuxO/LQXrPmu1JZIfj9J6wMB0QwuSayzIliGZQrYv8S",
-	"mucjGzbkIStLDxME8WfIyyPvXS1Jk5lLaKkYzff2X0u2NgAmzJ5hGZXP/A7tKFw+OlUM3HcO++zwwkUi",
-	"Ri/c2RWL/yHc9d4rPDTPT5M7epnnsGkbKXPQBrE2NcJwKTZ7pBl1X5isDMYnDrb5sAnilor90tUQGJnT",
-	"fepSyOlej/m5JqZc3m/1MX56ai+DyiwFOqVBXwG3aatUaVjjPeElYP8F0Aw9EKxTmRy14/sPgVa6ZSI/",
-	"AM2P5//z9vKXpBYl0x5WyUka723PZOWKRHyFm6Y8/yAAnAO6faMXvqQZIwDNgb4gqxY0kqz0/XYRBYu8",
-	"B88/Rns+CDviklCsdDmkryXFlms7GaRUIzgPZDXjt1S1IZAi+0FIkbFnBDoU4VCwk4L5RrC4zowKsmIx",
-	"b++lpeJb6Nc/ngANdkH6AAS9ggvz9ZeLkTPwaXF9Lj33/BrLVZo+nrqzjyfEgZM75KDhM2YVwhs2fr6A",
-	"y5eehR0Ev8tYkLUwGjpOS2VZtVW5BUCB4b4OIoebaB0Fv2H/gYyKH/4r5lK7PKi6OAX8C4zm+BPCWtj5",
-	"GmRhlFW9TTsc4XgdnvqEMQ6/iBNGOd5LmWt/Y0OS/0pSlWv3FwBW95/ueiAoRrJCavvonqj6NCbdCygt",
-	"8FO1i7NuhNzpgfjU1ooHwMUfKgeiO6jisfeaf4GAmYK3rscuw96UlJeWawqqcvjAppUDvszymHihyrx2",
-	"Q38y62BGgURwBo577paL1T7i6amoMUxZAv/3X//7w4ePFxcfPqgPH8Tf/vf/iI2BGRJuxr5AOABsshqK",
-	"kRvMpVlLZSk+ukznlJzyRXeo9wiuz5Y/9ddR/RH4LwUm4H4/XYK4kTioxwYCm3wjrW2AaHTcA/yuTaKT",
-	"bDjAkUTwA7cbIJBv+imQz1r5L0EdlsKrDvCXWGtYWZ3mxP5qu167rPIg8jp55X4TlgNtZ46kzmedWP6Q",
-	"p+iy2RszofNyCiPRsAfl5E+fseu/1n75r1XKnhx42XeGWwMCVJgGGod2C6fT8rVfhNBdPqphWcGyG7Kt",
-	"tcHclBVjwuWs+iame6bPySu50ejkAEQ4uV63UN2ZMFGp+0LkD8aqngmXp200cTe96wSqVM5x3dfb7eEe",
-	"vnYp3Ain7jw7Tf+ojiJ12KPq647r8atYh6pjdJxPYVjSve7x4gk7WRPAd0scuZHUbd8VH8tmXexhS639",
-	"4xEF6051tcv+dc45RFP6IPAra240tvL3VQJrxnKisMOsyF2ndKqlcBZczjKes/yZ/fWDwEXY2YX0o8Ar",
-	"1vBxFrqsNKygX+UdcQcibhMkaN+P5LdD3yNW09jU911W/d5ubgczTfYA9q0Nm9UmhZFknxvNTYGEk0KW",
-	"ubamsUaIJBcDE3k6FcUODrkoz8jzq7+4EZoAWipD5S22iZiQovJbtDsqcmDzY+HuVu44bPxAwLvXklzu",
-	"wH8jd0uXKEao2KN9BSGLW5afk7dy56rXmHHxFa4Iz5fYBSr8C+LzLONB9VREfUIfDRfQvPcuGrhEt94H",
-	"jpGHoPjSFedZE3rFPCTY6GYPRa8g2hT6c6FCECS8+54vNPk55xumzc/nxIXX7TUSwqsfhOUA4Ijgkgmx",
-	"92fOzg8iqt3GPvSw/yDcZF24s9AQP3aT4J7ERcfd3GmfE+OF8DmeyJNYEYCoDQzod0UXcpdiNU13Z7mi",
-	"66He4t/a36/o7phDfkV3905mu7RUBRD16G54EFfshAdc013T3R+MNGJkELgOGdBubJL0Iyj0dPdJIxJA",
-	"15MFI6zwsZ+8tBfLKSHfXEoAjh3kX8tfCMo8qLjRblZRnr/Mc+T4k+CS3OWcPH6gc3JCTCu6axy4dnfS",
-	"/B+8wslMnSM24d4B/O+djgDiCl8+rfna296N665tLbcM2sWAPte+u7lpru/QY8YeSsiVf7k+A99KBLgX",
-	"3j9mUx7aEfkZXU2n8yHi9vSvppHj92jrQboScHIBuNT7nvwNp4k2tGQBXE5EfYKv5S079hjff3LFDOee",
-	"kBi3arn3vrqIlaz++n1o94h4e0X3LpcAWBwYR95ic9BVva066lAL27Dhx1kNPx9IFv3t30dIdFt92hlG",
-	"Gn3GOnQ+JNl/vf05H3jnXG9OOzTU6q/HNCz7y5ByhW/eH3ns+ElsBlmd0gKYzL9OhcFXHiZCdV+5f4Ws",
-	"Pkmzt7F9vS+9pnAIHjBHCYmFRpKdVDcJ/sd2FKNgO4YanmG5yE4SxTc8JwUtb5luI7P4VO5d0++ioOU6",
-	"tOiS4oOwz2S1IUzkS1Jw0LV9uy0ufK+z0H1rzVcKoL3KHJPAP4ifhdxdb7c/WwLSUst2pAtdGNyObXgF",
-	"cDS0LFs+OvfB6NSbHM+5wrfuMazjZvhEkR03OwbmhkI8yxBS84QM2OVUnchzxKAKqVbNFBlVak8o5mYG",
-	"j4XlIquY7WQqFqR3jFUj1Q1rvqkVtt8DEBxsGW1cCEobVtmfXAeXgBGNxbLwq5EfhGPwLwBvLiugfNWO",
-	"hkkDS6KlV/hyRXdcbKCgYC3L0mqa9h83GyhsKKjIz8klyez5Rdz1dveYDQc4PWuZbsoGwG4yG1t63BcD",
-	"27E/FfvCd6XErf3xVC6HHnvg1qTYzyiasTPoVDjoxXxnn3vvCrbujUitWRK+R1dXeBITh2+EXpKM1trF",
-	"VCGpRnvPZsfAoVmHYhOINREM+7gi/VNCB/z6UbSBnp8NiLbxu9/nnkEIbXzo14SgDSuaDB/4+LTzpiQl",
-	"EPekudEwIqEERxs685NQsI/bx88OBBup1slVbtg8ZakeR5v7dtw8DL/ZmxkGa3dWNK70s9fVKIiLRLN1",
-	"eOLFLc+hxuY/Ipm4+8kPrLs9DIf4smLNmGgxiVNKDhs6JwTUKIT5g0moXwvXPDyA+cMwzPNS6iCLk4wx",
-	"Wjf5zhdN3iM81eegY562avMeFcx209c+GOWIjonAUL8mHZPT8pPomLDb8QPa0PckpxS7w7aar6DfBRxF",
-	"UTBRPLOjSRXH7eb9a1MPRlmrUmXt7sODpDzoTNvzPtVI0Dec/efcjpyWzx8+8PCALHLpOuUB+lAzNMSz",
-	"uwn6cZ4Z16WOOYMPUCP1abeuVemimK5Lc0p1p7WNVkku5aaHjh3dyY2iORs4/9/b3/8jJQB8+b+xDPgB",
-	"4hdxOYBFkUlBUHOxOUMOntrm4xlY9QDFRKi+Ybmr7kNnvEq1EH4v1c1P9gqqsejyfnbbDv5JYs049Vug",
-	"ZDKj6WSSAizp0LjYpXTH85Vwj8cMJHzmM/Hnx/s3AErynM1yrZY+E+MN2SuTKj9lsrshW6kN0RIQBE/G",
-	"mpE0zCSgtePVZUL2/MBYCdcg9FwmG9nkbLeixih8qpKKkSxPK8qCDPo1mYkzJdfjk0suZK2U5LK/noI9",
-	"XskNoUQzrbkUGKrPneyJCK9abKm6YfkZlnYOVTPvQ42qF4tburd3lAcxfIbeRoz36yaLAPrsQB92jy5w",
-	"Hu0m82e3lm9KbKJ3H2zg53jrqfLAt1j3G5PNrdpUdpfPyVrE2MF9rRKAObRLZHwTfCJFTyVusql2VBdn",
-	"6FMeMIbt7++pLu5pI+3Q99SY7C7XyHuqhINvOBV2m/Pp76gCONb1QRP203WzQyGwJFnJqHAt7Vaq1gWh",
-	"G8XaDuLnVLEWOwyZReA3dJzw67kPZvHP45NOm7oDLCFPGpfeIdGTezYpGn3Uzn12wWhLkG4s2lErHYo+",
-	"ijD37V15CP66dNSKIFgFoiUBrB6KnT69Z8R+qf3iywc3lR+CCb6XVsJQSA59hh2y+dZeIVb4QL73qOQZ",
-	"dY0+CK/c1TP6+OGa34V6rtOZp1AEtpaqjUVzEqRXAEkHORH1sHqOsC9B+1zc21qVi6cLh0cD1HYv9C+C",
-	"76xxQSE5GtjQZazCrK2G18534fJV4914XNl4CxhH051uvQ2q7+G7Hk1W0zUr91ZhhoqcJeZLrzCrujUM",
-	"QkfFxtF01xjz+v+j64xxHoRhKHwVtn/hBv/WpUuv0AE1pkRNE0RSoQ7cvfJz4loqbCw8EzsMcZL3lWUQ",
-	"FqyMBkH+cleIymTksIjbHxFn5QmbTt0xlIYlOXMqxLjoK6QQjHE79FfciXGSVAFA62MX/Ej/qDXrVw8y",
-	"fpwH75qra6sE1/1X8dwQ6tEJeTf3Xe1BLASnYH97RMpoReDrqzuokW6Q7f5grvDCi6vEomtKjgPI9sJQ",
-	"sVuaWRy96A/vv8K3S73/JaVTWqVtK91gY6qTYnjj92psDA10SfedMGpCLcLC88QFhJnSHAg4z3qE+Vso",
-	"9Us+mOTCqPYlUxjNew1JvV23TwAAAP//",
+	"7P3rkhu39TcK3wqK71Pl50CNRvLhn0ifZFm2lUi2Xo0S1a7I/zHYDbIRNoEOgB6KSblq38a+vX0lu7AW",
+	"gD4Q6AOHM7ITf7ElsRtALywsrONv/WuRyV0lBRNGL578a1FRRXfMMAV/e5nb/3KxeLKoqCkWy4WgO7Z4",
+	"suD5YrlQ7B81VyxfPDGqZsuFzgq2o/aNtVQ7ahZPFnUNT5pDZd/SRnGxWfzyy3Lxcv2amqywD+dMZ4pX",
+	"hks7z7uCkRumNJeCmIIasqeasJwbli8J1YQbTV68o5uLxRIXVjCaM9Us7eX6AQ49tMCKGsOUff2/Pyz+",
+	"dvngjz/969Hyj798WPyP6Gr/zA7HK31eSM0EWR2IKRjRTORMkbVUxBRcEymY/YPYLImus8IunZK//OXl",
+	"NxfkGVHMqAPZc1Pgu3THyJYdyI5umf1EIkXG0l+Ys10lDRPZ4YFd2dCH7ujHV0xsTLF48ujycrnYceH/",
+	"/ofYl77iO27Cpv+jZurQTFzCj+3hc7amdWn84PQj39W7xZMv3VT4t0dhIi4M2zAFM72mOXu2NkzFeeBn",
+	"an5GBkDqqhumyIbeMGIk2XvG2NGckb/X2pAVW0vFLO3wlQ8CqLpiIisuyEtDuCZVbQi1U8LAS1LIPbPD",
+	"llJsCOOmYApGlQLYbE8PFx8EviokqagyRK5xcrsou2Nck4KVOTHy4oNIbZj91Af4rdFTklPDHhi+Y1Hm",
+	"+xHIQssoEz7TwHKwJo70GGIwrgkVes8Uyy1H2t/WXGkg5hJGAYIUVJOsoGLDcqL5PF48nffeU3vKj7/x",
+	"e7nHLaIbaTfYb7xdMMM938OrLSawz2gmjN/6CfuX+kRc1oMrlkmR68QOynpV2u1rjsCjP3xx2TkGl+Gb",
+	"Rb1bwSn4BY8u0+ZrmXMGMvfrkubsa5nDZmdSGCbgQNKqKnlGLU0e/l1bwvyrtZL/odh68WTx/3vYiPOH",
+	"+Kt+CCO+FFVtmikbafHLcvGWZttveXneWf2gqTmZ4YrtmDDnnTUMm5j3iu7POuEV3adJC/+iKyk07u0b",
+	"JVcl2w1MXuET/2feIvy4sIbu4XnvJMNeSXsXwYlZEipydw4kyeUFHD83mJ3rWX7DMxY/iUaSQpY5DLGp",
+	"ec7gLO2l2toTVClZMWUcLxe0NHHxLlc3XNYgY8le1mVOiloZouWOrWR+uGgk4UrKklGx+GW5MOwjDNcT",
+	"HcuFkRXP7C9M2JP2t8WaicweR21kZf9XMquGVLW2agET9i+6riqp7HVWUW33B57OtoufYrKp2di/udnc",
+	"cpb4kc1LcvV3lhm7qmc7JvKd3+Q85yjH37RItKalZqktM5JoY8nMBaFEyT3hQhtG8wvyoygPhJKsNiCr",
+	"d1bqmYLa56zUgs2hREjDjjdldegJ568ul22F6G///eHDx8vLDx/Uhw/ip/8d0YiWC7ZeW9qNsOULfOqX",
+	"5cKupDcr6AjH0yYmlPZyvtZVaVUIVE4HT2V48JflouIsw08P0vmPf/zjH4c1lOXitMn2tCzHXnhvn7Fc",
+	"dcwyaiXVt6iBdXetBLJd73bH5+lbJXdwCLkQVgUt7cVtucf+GxO5vfTsH02hGM2fkpKtDZG1IXxtWYTs",
+	"GNW1YrllleMbrXdnLReiNm4ZEx7W9KCjR1azOaNUVLHpj98wlfNslD3/6h6DXdOWvybP4J6X63Xr44Kk",
+	"6skL96ntWQIVW9/WGbX5CEfDn1LcclXKCLuYgmdbwbSOcswzbSXLrpq856ZWguXXOdtEBttQK5eAxWRt",
+	"teuVVTj0xKHtNdQW3ZY7F8tFVvCqQoW54JY4im8KMy6cYbhl9/s7648Sck8PoCUdExIXN0VVXy7gu695",
+	"PsEE9g+jjhk5H+xjxbKoOmyvz5werJZr73UqQPOl2bZLcGqia6wUz9g11VuWT+R1IyML7FE9fHnnu+Dd",
+	"pSVhjOhfU1Mc0zuzRwiNwqGz+9w99styMZHeJTcKp5jwzda8uJ6z9cl9rIXh5fRxaqcpdrcceNPutS4Y",
+	"qAPctDSk1p21Lw7RVeylytuHbCMl6EBGUS7AgVCVNGPjxwto6zbXb1WgbUM3/93ug9wCcH0pXnimt6OK",
+	"Uk+TAbJ0LvbHl2PXeovBWtrIF5eRzchZFa7cCUyTc3SdJd8Iq/yqYxh+eRkZbMvUenygzzsG5sWXkYEG",
+	"FIcfFQhtv26rJ1g9sxY5MYoepuoDjvV7GmXL2n80W7/c8zyx5ldeeVlLNX+1PW4+ZuRArNbud3e22Zql",
+	"Z8AoR7POgaPcDq9qq6GBqVEwFrnNlouPDzbygfvHrDYXX4PlEv71Ad9VTvMGj+yTRSaVYQ8zqdjDDMxQ",
+	"O7fIim/qiAH3o/dKomuNEk33cIXoxneiiWAfjbUtjm0HmkXsuZa9smIkl4I9QVebAK0d1QEixRIEGOoJ",
+	"sA58zf4glddCG/cMSCQwZ0CV8JTcyVoYpyzZo4CvRSTXcoEyLbJepuwSnGtsb29SXch9ZxpqdasFjAEX",
+	"Kcs39n8VR9dywZiVbt7OVLWQNegdvLT/29B6k1iTYjoq49FPtZfKFC17zi7Rb8dTpI2Q1kIm4Kjzqju6",
+	"uEzcbFaMOm+C/7harMGRi2vO67L0n3awXE0VCBl5A7xHN/C/WmyF3IvoR3nDvKcYggfOUgg8kWBxGE3W",
+	"dVkSa5hfLMZuG9zA8AVL4L+Ghm7i+PETWXFF98cKxsrreaMuM5DpNUsxvMGDs4Q92kltCKzLHi7wqYJD",
+	"0bDdqP0YjmtjEVKl6AGkN9UJD4r9hSi511ZsW7qWcjN5yldy80IYdYhNCQeMi811oNTRfodHeEQ//dHe",
+	"Iv6JcMprCI/se3I6paxp3LkRxxusXtVcbOCDJ335O3j+ylCRH39833Cj+wWyQDOP25Ioz8UtiBW7YaU3",
+	"nSbcpys5x9bNqFrxcYZ+7h5r3ojeru4x5yJA8bO2YhhUA8Or+C0bV79iak0mqWWL0eW6x+ANgQrh+Dv+",
+	"wWNdrMehNww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVuwgRY6XKQyhvc8V7LYdaEO6c1y7TJO0J+Iaflyv",
+	"SWnb/RO/ZkrJOvJpr+3FbRUtbRgr47fLRnEBUoCW5Y/rxZO/De/Sd/D4Lz8th/W6fQETwvhS3rC4DFxJ",
+	"Y8D3hfK4ZPSGaXSX4mvHGsy6pOaaCVlviuu1jAQfXwp7Cef6KWG7yhy664le6HLNy/hxepYpqbULNqn1",
+	"kqyV3BGrSlhlyf5/SSrKFchw1HcslxSMbwqDhxA8wFxsLkigEBek5NpoeLa3vMBO4Q9TLPweP/T/rni+",
+	"mSySeqwY3l0ekT7Gmhsl6yqy2YyZwvnB6ZYpAs9dtEXPH6OSp2X4beqyZOa6bdT1uN0pU1GBYMmsSa1r",
+	"WrogPyOgMV0snoi6LCNkdRMOTUVgNRNFkBtPF7QalfffwbNX8Ogvy0VB3R0Z04S5IfC7I2ew2h7PjwsU",
+	"Um7jXsLAvRizdUpsQTVRjFpJ+RT2NttaygoXpdZNCLuxGAxRLNtKgT9OpB0sDBXYGBXATrHS2j4HwWNY",
+	"lVyvYWWs1Iz4bwM13cl8XAnLw1KO5eNE99SWVcYLpKGN/YtmPfdA76TwClz/qas64urajnLTa/sMPPvx",
+	"WlVTVRPQAVl+LUVcelvTy28p2IGTVENBealjXve78UREIlePL2eFrqpCGumciYNnwuBpxGQF+9KRQzfp",
+	"NgRJNBAcCkzxlFz2r4wJOwlG8HSdFHzMCUXJnq2K8riQ5c4mL2T1mSZyL8hOCnYIIjYI+0eXl2PJFcsF",
+	"3BRRonwv92RNVbhNNAcHSCn3KNclF2aqYqgg4yCflpiQu9DX2NPf0FxeMeMyC5YLXVBVMcHya3TTHH/S",
+	"FT5hbZS2K6eUG7JiGyo6d+WjBO3a0c+C0VhqlpSmAJNAwx0sckL1lu3jsk8Xsi7zWIrXM+J/IytWcJET",
+	"RrOCGBge8sxQbVpxDGFHxrY2TFYyqqjIZjCnLqWJXIVX9p+JY0C4mzD5jG4ZqStSMGpA3xKSa9Yh5hej",
+	"tDRWezme8ugktoYcH7NQck/39BDX2tGlRtWW5WR1AFaQe8HU0nnp4HVBqDPIj8nrcjBjfqomATOS1ncU",
+	"LPADhbABXDh9n6o3etveVSTbsmVAtxSMlsw7Vu1a16m/MBorpzFCPTN4/chJ+8hxa5uhwSTpaBUtCzHp",
+	"G3hOFbutQ8oaBdfWjIhah/BrwTfF9dTjAG+Ucj/vhahKaxQLzihUlPdSbQlEgtwdn9dlaa8grwSiL5pr",
+	"AkScehvR2GlCXdYnEBFLw5JywXJ00O3pwbI+JYrtWH5YkqxgtGIaT7Wma/vHeX67N9QUV4ZVMZPJcdCo",
+	"Nqc2TGTtN5yiMPTSt1KxjOr2xWDF/jVEzhuuaIcFqS5mLMU+PmsdsWhw46L3tAi80+G6LtMufaL50Ye1",
+	"WT95wvDCPCHdKqPCikWr9S8br7pURFOeo/cLvuqCeHdPk0UDrh/kYBC79m+gy0Vyr373Bd7GF3gHXr1f",
+	"t+frjn0hv7smfgWuiX9Dy/+3Z6P/buCmDabfzdVzmKu/m53jZmc8jDXbYAwSNakn/uAkxpxkszOkzafS",
+	"4MekX3S4PrHs2MkPfkM3EdPzOFo0yQbtGzsimv4RrlWnO0LCQkU3bDzvA5cT/Rh7htupLDqTCjNyKJR1",
+	"rCTY9S4lP/gGFi4zv3XIpyRfwWxz06+e05KJnKpnea6YjgR3vQE7kvxin4rRwI9/ZaiJbGord3Wyu5ni",
+	"Uqc6nH+JrioYH02akfeNGFlvCsgGrWkJm6XysQ1Ae8sPO3UT0PbEbVDsCtLsjpO6nQCbxPZNcniE9VfU",
+	"FDNOkF1ubJSQyHocJYHMotoa53P9E43PKTIl+rCic0rt9FmqGFkxTGgyBosFJs38HQz+Vu5jM0MW83Sa",
+	"vae6GM3UcQQMgzfft8TN9jsVPU9Q6ZqoUxPMVcK6anSoVZMVQ5m25yKXe9ijiLHfKgeI5C5AVqRV2O1d",
+	"7yq7luFsupTKwk8/KTaGiQPT9Vgl5dRHE7V3/dI4LImDcaOkbpKv+2UWhmbbqB3oMmYOrlaJGUJJJilU",
+	"PVga+kQNvnYPRtM0Cqp0kRweCimUgPyd7nhckx0v8+iYuLWRUC6r9HXerXxq6VDJ3J6KqpiO+OOa7ClU",
+	"rUvgR7kmLmP5KbmE3DrNciIYNVM1ekm314nF+QKEKa59p5+54fz6Pa2XYVNDFUCLMinugGhOLIkO4j2g",
+	"RU/n742i3RuJfcxYWTJIIHY1EJWEKIFisIpYduuO5tOn3DEq5jyd8znPV0rWecolBEIDK0ZlbVyy0WVH",
+	"aEcU+n6ujxU2MyQI03Pq+PJTs4j8qhoC+9HaRAx75SnlWSDKbY370bOHkMKuRXCjUOfQJY9WBNu3dxV1",
+	"cd+02B+V2Fk9alw/R5tasbU953ERBpAjLs9e+fwxLzNX7Cl6rtoan2bGfn1UrrnfRjNw3WMDxWD28+K0",
+	"t9TjWoq3iH8w0xibTraKi66uMbe+aOpOso/cXPui8jHKucf6V3ZcXx92s/eM9otH1khnRNebDdOQkSpY",
+	"OkfN1VXPXHZqw2NbvaMfXyLtv4B1ur88OhY9teBmVB38CzzUX0EGVIK99uPE2a6VS9zLk5FlznKUmcar",
+	"Z5+BR+opEVBsYYfLCReRshhfTnlU0rGnvmxv6fw4wbkMkaUDA3MM8s9Afq+UNZXAl+xrOo+dSXEHzPsG",
+	"7mVPcpkZqeKvZ1Ksec5ECuJhz8oyqKAhMhuTXYlLZV1i/n7EPUpJKeX2gbwBsCQo3rL/bGWVNrwsiarj",
+	"sxXcRClccISNwFCyNSyPKG1nbCPZHFOk5GvmQpCPp8bB7SsQwnwcuZD3EqvuFWOI/4QWCgTAyYqZPWOC",
+	"lHKP+b58MzVYALPGZnwvZY7hOerckitGVcu56sPvU4MDbE65LDx8DQS+biK3p7ztQ9VTlCFIACnZDStj",
+	"Xk7Qka3O/DnJ6HZyqXsr8BxnbnhAOMfO44svHVWdhO2u4hGBpyfO7P05AcWEgzqyl0q067NcvZaza7GW",
+	"K6ai4C+zj6FVGVKH8ERkhQQl94wqYBcWNXoAviLfgBTm68YoBnOnrk4p+EQSd8AVwm521tPlrnAcYsya",
+	"Zn8nIlteiTZzNYe5K0x60qgjrpfuqnEidhkq+Qr4L7BE9OKr52pYKzYjtP01iwW2gdFKznzxl8cJwgSC",
+	"gor8AWBvabpvqhuWIStIMIrvlNxqML8su9kT/eBnaTzOCerBcJPrf9RUsZFEha/G4mwrRbfMg3304jc+",
+	"30jTg27h1dH9Z14hh7ct364OgDTU4BjuqKhpCa/Gr6V0rQIU2dlvwjlzyTALZSMhxlKnLpSk2vhltKBd",
+	"sWxK6dU34cGIIjyNhYJuGWejQpa5blJQnJcMzF6o+iH/E3aeZlssr8EQV1bI6n+1ectlmldMoJIAA0KF",
+	"avPCBSaGwFl2Du2JnwBJNUfr/7HNlWije6axtizUTVe1aa3FyPaag7eeVCUVjlvsErng42ld3+JTvyAz",
+	"TP+Yb+3T6WQVTKrLastxTDc81wccGMwPukzARLZTFAxTnEbu92eCYGLWQ/9MP0nkqxikw44bphIipFbC",
+	"ixD7YShAjKJgTFMo5bqtJNlJrk2tZjDVa//G2F4AeBkoeepwgXP5ozt1JjzBA/NQAvQDA8MeFV8Ig/lz",
+	"AFWmSVUDSoljiVAqs+c5U25h8cADE4D6GoLhVOVPvO83K6UONftwlCDUrCsFEKsgUP3RZnlcmh7ZumeW",
+	"TEzkKHxQFmFtIoirhDTaOwyGQlYowX2ZPAZdjCzziwBglnARWF4PmpFlW7lejybmjR+8BjPt2DzcUXEg",
+	"tORb1v4YcDMsZ0Ks0f1U90of0OqWV1saYMSLa8t+T708AHKQLasC7sho+uOXY0Q+LjZHn1mQee0L+AjR",
+	"KnxAF7TEXQoJHfC1c4fflQ/sHDkSGd2xa3uRpwv1KAKJeFeJF9hpf8l0d+FcYMM1Y/n17nrHEzVu9vcG",
+	"x5ryHcsJHfHo9UB9Lo/4d7lAncC5ZsDynOZK7Kg5s92KaR/B0RHKsE6ZlmWjwFgJvrd/zLAw0LlpDJ6u",
+	"sbv1OCPu4jK2KMiUGtvAH+ChOwKmnHitNKiRKZUR4XPiCu9FX0p7IO5lSmJbge1IjfECJfcYLgIM6fnC",
+	"2wEiR/ieGghUotRUjJblgRgptyNb/PlXlxO47h5wOY9dy62Yhs8jCqMnhO1bljnUtdvVAMxGITvJaJsp",
+	"906MdnTF5ZQE/RONnHHTZn62xIhhM2i8RILK+GMaAbKRrrQsw8GVG7gDE/5GlLwTPbxtU2hSOXdju0yz",
+	"WNo2yBTLY67wPg8o8LFksxLreuhmD4i7TgZOzqTOriu7YqPkliWcOvZufoKmgZWh+CxIzyXiEOz72sT0",
+	"2b28ngS5ewpVx7X0CJTuVMHc1drnun5banX37HXVbMexQfJMVbwdP7U8xZPuiW9oLt9QNTv+DSB4XUTr",
+	"8RR5vovXZMywrUY8HP10sC7pcNUpMlzFMjXnmR81L0cL8a9c6RujSg/WTjSFEt4KbKMbo8URKioU02ZU",
+	"gR1xDm15L7XZWCsIEt/LaIAngWfyLiy1olxh0ugyZIBAHwxfcsAVkSpn6in65O1MRDPIIlJYeGCcVwzq",
+	"HZTPRJyUuflnuzxg7hiwHZSCJsqY4Ix5qvtCS0/62/rgQpbdpI8IB7STyvD4MpE5NWNgTsu3kHjaHTkG",
+	"vzSkpkz/cE33Q4V2O3ogG+lgWCZ9whUzPwqPw9fHkGLaRJ182jhsLh2K5uxlVjKqBDpd49DGJwESWHEd",
+	"LS/EjDmJFy4gjV9MqF1NZUPCye0YCQ3qQUiBB4K4XRiQgdNKmHtS8j9M8P0uPO5deNzfOYqfjcNrqraJ",
+	"ZAaPgmr1ZTsEyeiOYbY0/FtOD0vwfIFCTfdLH0HwiiAi6YHC53qrZLXRpIB2Y9Aja1Mr9FDdRj0ZRvxf",
+	"1UpE0jXe2o/bo/PMGoIrJfcCsQn2UmkWF3s5JoiNtgNo7Otj7cKdyhEc2T9zRFI9m7U7KfNnwHiT+1Ti",
+	"zvRog300uVSv0R8GNwuLTv2zYKgRWpYTYHNyyOtxdwp8TvRIBBEwO3XWm3WN4611Sh/H2KlkVJ9Diuzk",
+	"WYYB9TR6AbwH4R9K80GhpQaz4G8zo1WD4xN6Q920wsc4bZ7fMl587Ik0iB4ftqOhaIsozWrjfNPyD/ob",
+	"V/HK2mdKao3+o8n49N+0bOd5ZZIvgssxVGdQDd0mLcHSVYK/LBff0liNCBWbks1xaNFwEtI4BU0tY25V",
+	"uhy7mlRwvLGXGHHQ8CH5BKpQQ/A3+gFyfV36Tpu9hCInMLjYEMjOC3j4KKoxrXOqy8eXwZ7gL3G+kYao",
+	"nara8AENGWPM9q0LOKYVTSbyoGb6ajp6ICV3GVwh++UA5Yi5ooCyA54xKnKqcpKzGw7d8wBUF9t42p2K",
+	"gP/aY2OHneeDtm8ZOesdXcr9/JngrVkz9YPIvWn7Qy6PSND/vPgu1mXnoGaKZpiGWEqpQaRxQL4HtDbR",
+	"9G9Cq6iOH4JvOSvzpviyt1X2x+j1mwQ/m9KoCId1g8Ar0Q+2T7WaNXaXljNDeVzPSa06sQo3UnwJJfvW",
+	"7X5D+L9jG4RM3yQoCljRiVvKxfqo69eF7QOlwC4gre6vmKnGXR/caLVD3OkElTz2HKIGdGCQuGu0nQEb",
+	"MfZvk71rxcFIRluRbFWXHeGrC+zUmJV0B8Mo6pjL9dtYc/S5bgVfY36vYLES/xNTmA/Xsjanw7HD57ST",
+	"jveQx+3HjW+/18vDFe1K6Aue5wCmpgu5Rz81m3JRf+v92fNuadeMMDSOKmtXFwf7QKs4H3pkuOO0PdMH",
+	"wKloxi5Ip2BiTVtFEoyq8gAGWklj7Szh9+kNtkqXYz/xab5l00fvbTuuLAzi5o7utotaeiq73Lk21KSi",
+	"qxVDwcrYFq7/Mp+073bsubv+HfSvmd6VAETLdSxU9oxUSm4UdYnKVUkPVh5Ag5yZXV77TcxKDpTZYNHm",
+	"hqpVyfLxFma+OQJ2JHMV6+EDYtsD1HjLqJetPbyN6ahYKeqxf9S+GiuMw4X56ouobQ91UvFaKKqhAqo8",
+	"EOje49J9MPI3HXAnrGe5cJaFnTBKGdVz3X377rvFcvHs3deL5eL7l/j/Z+++frtYLt49tz/9+MOL98/+",
+	"r8Vy8fzHH14+f/ZqGgoIzjMfA+S70DwieoWNY1g809smsS2Sq1Zb4nf9dsd6Sc8lx0TO8lndBaFUPd0F",
+	"yDDtIsLa9bKqy5ys2JJw4dyhVn4GQL/jMzeQOvbO2x9BLQh9iSeHnid6XXbdfkN34bpxoAwR7Qg6YUOv",
+	"LSAbhMVitfPpfZ0OlBZ8GDP5wFC1mdM3NwRhZqC2vIOq4dj3tSIwMYjZw7Tx30fgW3ohE3s6l01CbNjR",
+	"NgFwxjbntkMsB90APKwOiw61HZ+1Tm9csvnjf9vI/KNUInC7KeX0BNWmFUsiJwVS0D1eq6sncX3kqAIf",
+	"8lga3jjyoCssHM7JMsO56+98coBV/MDLAaUkXCyJNVasKUJL7IrT7ZQ0ybXjQyKPHg9WnSfqyN2a8UOH",
+	"EheQTV44HNjpbOJFXYpLohkct8e5PC2rZ05h/i0yLd2xTJfvI7Hf0BimWsaEUWwoo3/L1Lqp79/xPC+Z",
+	"9zw13aImgQaLbOQMHp87zXPWKVCc2rhmVpJi38/gV7ps0ac95gCVSyoielNZyv28fgsn6khUlTyGxAnA",
+	"zB5Gle6sKcmYwWiYPBNC2c4ptXEtwf5K6Eq6kj0QFi3MKFe+enGW+9uKyFkIO3un4MwgwvtY069+Ilfr",
+	"3m0vatnlCEe61qa7FTUbmua4VL70zPznW+uapyhZMbvXNKkuS6Koh/gQLYHjUmCgKGLnZMKxcj5Yq0Rh",
+	"nrgssWKOUeF7Mii0YHUKDSamlLnB2/u/SwEqNWfqDF30kyr8THYAYyse4rk1p4xHtdvazxT//3zb5aXR",
+	"aAQOATqdbDdMQYFzKnU3pbalQrV5p9WhpbXNHRXfKe9OGfAqPW5jmuuuzJQk2i7pXmCoiOotmMc+lwMK",
+	"S6G6MeX5nu42GESAhJYkPpk7K6Rm0zqgnaPKzn5ftKjayWknoJwn3/GWhhBcRsvyGIAjtdhbgDqNKYLv",
+	"5uOGDQuPdoXsiAE0UyVOSvBnfUvnWCO9D7unldQ+heox2Ls5In6mDJfrdbrjRyiH2FNhpqP8RIUpdCVE",
+	"Xu8kp1ph1G/x2PJLJ3f3XfIGng9dA2LWCcfWdjnapPfrPTpmepsF3e3HgI/tQ86MP2uiGyRHpA0oSHMz",
+	"Ev7v2ya3wpcr6bLycsYq1sNDPu2wdM7K4/GGuFkpsyji24sbpg4+ExLc8Qg/HvpidbHUuiXKvWSUdjZf",
+	"t+/NFLWHZsX1jovaTE6qW3OT0C9cNgvXZF1SQ7CFr+uCy3VLVB1/FvT8dc1NjvFzhWbj5YMv4SnHh63u",
+	"J1Naq0QNuVpoyvMnEBgx6HziWXEEzbdvWpPC+ZeAqxDNUbbXr0aIWxw8jiM7aztc99REdhJjuU5Ce9nP",
+	"giccjDfRXGxK78H3WEHznNvuA+eZluCqiQ4Wk77PXGKCaetGXJN/1GhwQuCBGad5HK14Vpfq5gY41rPz",
+	"ZHZ8HBhxWg+Vupp5HhMdQ4KPiQvBlD2RYgMZ+nuqpvs/QLZfldLEazeijUOstSn6yfQR+7lWQie9cPa8",
+	"TCTaCZkaAzexw6mRO6iinbiEfQoGMA1527FrXBKvP8sd4Dm8ykHqtu/E5VHLdGxj2WWhnoRvhIs7XF5E",
+	"NC0u3QGOKgqtjlzR9g3K9cEoAEgTkL+VkvuJsdvW6PMjuN9TtZOCZxEdZleV3NT5nL5NBdXTM0T7Clh7",
+	"vvZYMZJ+Dy7Wq6yQsuxkMgFqXwCnRuXAbnRdxktdcKCIw5t9pJmJq5xZbRAkApCes0Jy7NqHft/ERV2X",
+	"5QxgdVz4TODyGcLZoxfP8HwWh6TQccNxKcZ7z4SVdr6yIVBvcT6ZC7cjxgovcxYDMHvXxYQDTcpuHHaY",
+	"ALCOFdNmSUK5h7uzb4cmEZoWTmhVOB8iod1kb1Lruzna3KxuFazTYiclt33HqI3LL0m0Gm5aTLXDzcku",
+	"Fy9Bsr1R7IazmDM0z+NqfhZyYWMmwMa5O44VH0CGH66GmaQU4LoTQRHdNeeSxSu4ziV8Zfgk93pY60Bd",
+	"S7OIY8Id1S0MThITp/jodJK0c5Rjna+Sjl9MHp45kU85jvVlkBFE7ecOSAmimo8QB7BgNGcKS/KeX/2V",
+	"UJ8KH8nZKLrZxb5vr72kRtPoFGSfwhChEwj1lSCezC1CRPc6mHbH+d/JIOu7EF/VJoCurqlqYrsaQNV5",
+	"CWXNims2tV5iLsLLbfAoUgBu/rsT9Kqa4p17bl639lUAEwFE4fGBdreY+03L0hpT2mqY4Hl3/0x0rW6Y",
+	"w9Xl5uIsYF045jheETwV7XL2J8mFmZIV1P1ow4QUTxCj83q3WxL4B/hT2PwlQV+eowAPnaVdtBszFi7I",
+	"Sn58Qjz3LInV7+1b/7PdtQByHXAcXwH9v5YfhL2x4CUqcrKhlX0PIcC52DClCV0bwNczTJsLYigvdbPq",
+	"CztXxZ4Ql4O0bK3Ce3SX+Iy9Ny8+iLUs8/ZX6y0XYa2uRXxvkUTRnNcaHl8xkbuRInoP/ja1kfYc/+X0",
+	"KEEnTvAA+pQeu+KG3BJzB3Mb1UkdejyeX4Z7fZ4lTKkLhmPiK4NPBQROzN9EA24/VmC2Mw0ng1/79oPN",
+	"yXnFc3Wmef0BnuGnOt/kTlacZzQvZc8z2ukxv9vOHYcbCQmyLe9TOnrXHMl2oYklELifPkKknpfOZQS+",
+	"mniJiR8rniF2WroXwDvrOwRFlOl8Lqst2vswq0/O/J5tJqNTZxB/GJsYSOUrWqHuB9V62LW5oeH+mmdG",
+	"UphaJ4JT8++DBkvgWLOvqDL4lXjVAcp3KQ3xVdBUgf4xWaNfD5Q1UNBWuNj4dAfnNTPSrmPqHD5dcDq/",
+	"7OTNSKrqwali9m+QSPZ3S8EldM7uNamauEq5Xmtm0lFXO6eRs4Y8a0xo8A6bd+mkQymRypKKZlxsZoxV",
+	"zWnYqI2s9HCusH3EpwqvY5nCS18yiQ3oj5sAn3D6DS/NDHE7NxQTv7By2YmAuFzRxrk2WJDxpzrfsB0T",
+	"5lfUt3264emCjf7edS2cAOCi1dmp5Fv2QLC9a+gz6oPRqU6qf2Zq/Sy/4Vm0rTFccmRdlyUYikvyd0tb",
+	"6Ni/k0YqvA65yupY+bf74TrV4Q34VjG6tZcWVYozwJcmpRSbpmEAFp6vgICHyYn3aUjWZ2SluN5CW6HP",
+	"NJSQYFh/JU0BeWv4kVOnqseLGCyRX0maO6BbqZAkpzdThtxqMX3aY7RN4UNJzYpCiWuLeimWgWGPMTjl",
+	"ZhaKxTzNonRzTrlv5J5NJ3KyYerXB0Su4zf25gfIACKV41u6ZeMxokZk+SW571i2iBUlcoDEPKJywcp4",
+	"4sEzgGvPtk2TE+iaZe/qqRf1naQ0GLqr5gTo5iJCcoEdG/3fBduDMogt1DpNXiI+7eENdG7r1jcswwY0",
+	"jYVxxbF9fEVXrDytda031hLpauks9JCs9sXlSCNVveVVpynA5ZET1q4/5JqCRuEKaULj/40UjNBSMZof",
+	"uph+n4/Vqd0i57ehzpAt6y/hk0vxrUh0cAXHMtj+ttuNM5HjkY+h+hTHjC9YaxmzlpMtVG8Jp6f7dUDj",
+	"1cuZVFlxvaaZkSppmRi6KtlnmuDTJJeaPXXt/R5B7Tn8O9NESynQjJ6BU9Wa/Yzw3t0vO54ttGlMqlOv",
+	"+DoCIgC2JbZpnNxBYG2wzeOcFyKS+zWgJfqkUudJl2pLamF42er2+pRcOhe7b6s4U8wjEOxkG89S6o19",
+	"JcpiKLpHJYPaMJG133BF8iNNHRByxvUcnTGJfXzWDP2MESSRm7f5zLB9nY1fdvgmxW1Iw+iNbU+ZkTIn",
+	"ChvTuZCNknvPD6UMLdHsxakZIn/HGlfPqcuK45M+68KS4pUdIIRd/+F4zhGA5R0j4BX2+pGj/V+fWolz",
+	"Yk/jXhg9NCtC8vGbyRFjMN1i/ZZuWLkkl9B+eOJQPlUjnrjYNOp5iuC0GPaWZWn33V7VAtsFWeJBO8nQ",
+	"KWRK6B8L3x0DK2ZqaDmsAWKhlBLwGBjmMjIxAWSHmiY5IHREcOCISDPPUAOpIK/k5oUwKla/sEMQldUh",
+	"7kVUgE7dFA1wATsLJTad7Uij7MAUqRoRo+psC7Nwj3YGYzc7NXWW2YWRZ6rBSADaTMKhcJW6x4UJiZxb",
+	"unOtWX0JzaRqhE0d6wvtUtyNqu1ltmNU12q6VQ+DXlvFss38rjRxE411bAKE0IR68kCY3i6lGaBlLJ+R",
+	"ejOxm71/K5JaRnUMc/99cfC3i2KGq4411n5dsD3Lh+E/mpo37EzRlES712/r67wH8CCK3qUdAx9901t9",
+	"CdUYAMpo/4iCdekbGGIvPrmrqOJaitAIeobSbhTfMj0iBEEowYNE1maiZEIZN0XCgizkZsbYRtFssiQz",
+	"oMtPfPiWjuqmoDkJRf9Kbl42mevTEjunZGhGktzALF/zG0aKWuSKTS/vCIscSebs1XpholEpN23DfyTh",
+	"E1MwJ6d3dlZ2jPUgmT7O7xxP6/TyLlLnLJKQYtH6n97XwftLXFeo2RjijX6EHRWrpgAk57r5i5UC8Ifg",
+	"1AraF/4zYumi53oBBXMVy/Bd1IAWKLwhCxYECaKi2vOVB/hIHBVk6cIfbJyIK/ejNhL/uHPPF4yVPh3R",
+	"PlELCV/iAFcBvxEQWRlVVCRgrl/JzRsaA5I8rtcc4WbUA2MZuM6VnkgydDhYgJBQ0c0E3y6uKLa7r+m2",
+	"Ux9jpNW4YVMphLZ0Jl0VjNWLJKjLdKWo5jdsWq0MTDG/SOZ1y1nUL3gXmpvD9XZzvft8FoJK8oyFUha5",
+	"NnuEWCuoyt0fq/Lg/gQbqTn0nSjpjgtsQSEoL5EP5do82DGD9ZN2h3gG/1zy/IGulUNYz+BWfQD9mDFo",
+	"yBS8oo1l0WihpcxZWSZrJ5P3O2DeR9/RslYZGxcXPG+SoUPtl1uMn2DZ25QwepTnWEB0npFu6pIbMIcE",
+	"CthBWGCHdi9Dlhj0CP3bhbTW+gV51/LBWwGE0cCghbqkVPtipBrlLA2g7VKi+KZhle6DnjhP17EO2oZ5",
+	"8R98HV3djgv/10ez19oxQ885sLfPI7qm3Ze86bZ+SkC67zsNX9GjVpQj0+BYiA26co2pQb3VW5ZjOg8y",
+	"I7qD7LYB2J+M+KQ8+PfQjfDWPnNGaO5xQO7XTe1uVP/HXseGbpleYhLT6gD/x2RrWpbOytl1PDNH8GoR",
+	"B1vo/roEE9Bea5RghYUdc07GzpoxL06mpKlRkZfTH4dFTg7O7iX2c5rr6MdZAHhs0Vpi821h8Pg2foxE",
+	"YayoYOq6nOyVv2EziiVLPqO10d5e5RNXcqSrOj9b8z3NeK1VR+nSau4bklQUHAq4stZK/pOJKXjjYaS5",
+	"mOOvpWCHpFHSQozf2QcvBgMbvf0tGK3GRMqPe8HFBpJaIb+UqnlvsI9OblZMTY/vOPMkFt1pQZ9ADktV",
+	"UuF6kmVSg3zxTv2T4E/GQE4qetCuU0gKqMUXqtj1aFIyrRHhDghOpHCZPxsp86ehxoPwtX1HQK8Ja1hN",
+	"DRLK6zVVs8irK5cvNruPSoWWV2fOoz12bOK2MX6sjioWSwnHJiugIUZV62LaqTqpx9Jra2o+L1i2TWKg",
+	"H6OyxNV/vr52atkEFRgRnN0rccLUwlwZViUzyOP+afsp0w3H1udHGDzxocgSeqBi+zNNvOPbSh1UcgBq",
+	"f0N5At+n4llfvkLuUBNfkdxKaT87aCMPIKGrlGCu1wKMTAT8WCxD7TI4ERS8CixbcdHqhAIZTQuXYd8A",
+	"Onr4mswN7qB4YtaUT1ab7pU03JRTjSV8NiSp+c1vCBY2vaFNkqGi/Rmo0Hu3n3ETKtoSuz/+PQRfZvio",
+	"ZzzaN9shg2Ph2v9b6nKV1SWNN8sZ9oefgGCv3ZGP+ZtZNfNkg/yI8V+hGM0TUCZ8UxgXhE/1B7oflPsY",
+	"vn3YsGUSUgYouAxc3YO2RyoCiw2dEi95Z+StnecY+f0P2WRfXN5hNtkRrdIpZT/QHcu/Lh3Wa89bOe20",
+	"JQ5K0kUUXYbkutv6aicliHlI8oHboI4XZf1Y+WuzXymrzXUDLTEY2w1AB7PEXdFg1AyN7qFsvAUVdfFA",
+	"2zGwaz0upkspLxjNPRyp1XF0yxtkZJkTaq3t+OW74yIJl5ZyWkQ9FdNkk4uqHlf9DCC6YaR1ugB8i5HZ",
+	"RCLfVDPcgV1OaPRuzhNga0m1KCgWrL2hht86zzGxI9Myw45T9PiaDeTPGd+8FeIv2DmjpNpMzv5RfLLH",
+	"w4V4prtTmhemIJDhUjrTdIdYemLEaBjvqdDvgeoCkuiXx2wj9xcX+SCVHQdLEPDPUaUC8zGheEynzsNc",
+	"zkx0supN1Ywbp4Ip4jZJLjthxCMQcU8hl0CFF06j2tOSb0QrM3BIzZ6iM6OuDIuKfkf0LKykgSTYVLqA",
+	"pvuADUkUo1lBXB+6p6Sg5Zo4gCqoPoSf1y6b6pgqq8P1VDfuFQRFTm4UMaNzzkdurnVdWas5dRlkVJDC",
+	"XiZYjJcx338W2txDdejka+AKp4otGkpxOrAI8Qa5VjShY5lrsp6e5gQYMtCseDJcy5V9+hitpVONbEIr",
+	"YoDfgXvRyGXToxf4o6BwhV84uIrcC7DxjqR+BAjacj3YlvQp1E3qSDXkMMoShtOiNdysvPa9ZftrbQBZ",
+	"7BPYV00qzPKLqEPBO5xopQap2jvGjF42xbzYyg3y2qb2hpFlPllhcOWAUT+IA6gbxAaDh9qV4GM1as2E",
+	"JaPR1OFQLthy7kJuayaVYpnBtM15GVFA1Wvjk8vGO08hYFSG/aO7ve4Uo2V5wI2anGJsp0/jkGJ/+vNP",
+	"24p4H/Gu6zzCiC+MgCNKiZVCRFmN/ymB23zPtVuDQ/qHngRkdSBWmMclvayOhfag0xwXFtk5N9K1kSaG",
+	"l/g9dAYX4PRWDNa3YlArbcAowDs3VRYG3zdL+qN+4+KstxX4WCYIHdMn1y/qQu7hvo6tlmeFw0h29xRm",
+	"TXJonIsZ/yVH13rwgVSgM+zj6oeVphWbLk6u3PMxAySauNsqNmw48TMrwDe1cgwHJtgT8mFBNdx/VDdF",
+	"R/Cj/rCAtAUQmoXnCJAZliui4ljvx4M/V/aZrnUz7doMdk7q5px6nz1BHACPfuYuTnfJAf5ZtFVdK7vE",
+	"Xzvtq6zPeW2uOhJWUeG5bOuNzXHvH9eGgdy11OkB5S6AI8WnbfoFVaGvqR0dXsdhKc33tLLM6Xok0LJT",
+	"XvnVUX1lEFaOSsRIJ6AINWQnUWUJTrAvxxG8buEFQ05Ju75aje67X/H22+fkj198+V/HEdUpLfAjOhRU",
+	"JVFSUVMQXWeF/WtWm4s2xyUSyWFPrxMhG22oqROFlKlghJ9lzOKCX5s4hZtqsHf/W5ptv+U465zmNAHi",
+	"NSpJKsSTDWVQ6LXS9AbvvFYqUBtCqrUx7soZ05BL9i0+2TJKW4N/cXmJkFXDZHOzuSGiVAq1BV0y+GbH",
+	"sc7g3Tbpa9/SHs38pggfkHldJ0qAWLe8BSmJAnejAY093RSH1YQuswOfKdgeFZpPj1oys10oYP3HvQXY",
+	"BqCiXCXinTSqZyH2Ale+XEp4wNaOltV0Rf3jWHSgVRd/eayKuByw4EzvpFnDEnJsBS/GS9rsWPENxjTq",
+	"W3VEmlCBM6Hgzj3shksv9gQYnVtD4DQfElLjFc2wnUAtdkzkLjBpd+MBJpuvMAujlBizRr0CtIEJ+MQ4",
+	"X4IImGF//2dytJNPYP2vOjrBl5dzgVZa7ZzbZ+jiy8hAt97cAUd4p8PxaF81xXxSS/c+mwW2FE758VUa",
+	"zFyX4CwFWNqulEKqVqKzK6BmwvQbZrbd1I2H/RpCym3p9eVobBP8itdBFKVRXS9H63Car46yvPPGhpJH",
+	"zArx7AhqPkRedMVQPAI6zoN+GomrdGihLRTo4gaHce+KxQyV2A3bOH6jdiJtXBVNxmvjrnCe6Ej6ednt",
+	"1dlSfhhLFAjVK8UzKuI5xJCkNs8hXSlpGozuGaV8dJ+oOtxf7+ghphHFYmsOvr15z317Z2H+w+KcIn6s",
+	"zYkt40K3Fh9CnvMCuHLnvLBjs6D4KsVofiJau5+qPYxfcYyKV3SfIOGQ3z/e28lhAzKRe8chJrhM9A26",
+	"WWW2jWvV+PtkMq5YKffX4JIZjF1QAhlGRNP9Z9o5OyBiAANAOT4MMvErUADNK4N55osO7LufaQK9qr0Q",
+	"OZYeO/rxen6nPfvWPMSzHRenzMPFrHn6DNx6vbvo4wUtj0gRY3GH8XdNpzJOrQu4J2Nc87UM8XgfECBy",
+	"LzTxb5G1VLfohhqxDbJCVsOeeqYNhmpClVQhq6ku+UxJrbPaTB1cE13ynBF4b3JStL2PrzUziZjuDlAY",
+	"ge81sc9aU0vHLbZBLIfjOGCrM6LbminL5QqvoGQ2jiE7evC3+yRP9Dd+zHikVWRsVoYivlE2V0Vvlb4x",
+	"oRSMWDMigKjZ9wAZS7E92cnpGDI4o6yYSLUIBrhCRtUSg4Qe9eIpEWxDDb9hrVR8QNKeNbPCVnKx+6hW",
+	"poDOi93Irwej6eAQL9GR7eGofNuZSXDYrJy1R60I66Thy/zayDE+eidLBqXMekYy7q2ya0G5nhah7INV",
+	"6qrk1hyaigciZLZ1hXLH/V1BA8DaNV+o51LcpcgJvPvAgTsci42SDcF56x0tS8tBLcmxqanCWlT8HBBP",
+	"kwOdAWc1ekp0Qddm8liQgHY9K9fR50Sds9jz9o46Uc9Aw7YP++SQKdkeonZpmZ1oYsioBrPXJ1bH2PyU",
+	"4CfIpC++TPOVNdMNLw0DJNQvviQ52yg2WfKlZd53ilFAXMesVnvYoNkA0f+op2PCq8YpOJzFiY/ZN6rp",
+	"aObcF3FGHBJQFX+c8Oi7CWQ1tjeH5+InOgXU6qDodathoRV/kKtL96SgeukdutBDAbGxOOSRsYOP2JtQ",
+	"vDzpdn8HCTHQ6n8w0z/KyCDYPtOWg+O8O1oN0MZJT9yN0DOwKW+L80fod/TFl31vUqsiz04WP5nvZENK",
+	"YqxyDI0gIDDetrDsHuoTz6mR1ytZmmHL1KhaCC7FZ5pU/EYab53aN5ExQPVxeTtTyhCba3fWBW11r5Gd",
+	"gUv4LDvTKgo5vj5fvKObeNbJjSzN9MJfXSSB1Hy8BR+a2rwYR5Tr9QTjgAbzILjcTGTaY2mxB2UsqS9j",
+	"0n9cZYZXZ6nK8MYkW8cpL1IRj8CC00WNn+FCnS6eh5e+XYOp5UbpWroo2Ntw7MgUbfv5OEujMevCN3vR",
+	"3rq7WuKpdR6OXDSNBtxOEmmZYl7kD8SNruj+pahqM9MDE9KqVmDA2LvCyi17XQAWibEWpKhpeUF8MUZT",
+	"JuyBRiBxAPvfuiKNA3OwCpge4yrAI3gKvzvcfne4/e5w+93h9h/rcPtU3qxP7lP63THz23XM/O5jmW27",
+	"/eb9Jb8e78fvLoXfXQr34VL43TfwW/QNdJ0BSRdA3+gP8jNqXGeFlDHkP6LhF0RDQMlFvWIUwMG4sUc0",
+	"h4Rwuz3omXU+1nhBd3eaP9XakErJOpi7Vk1ekk1dlsxoAhi/2FsEEvhblTnWkN/Ibp0RjLRYLtzrviNd",
+	"tOjoPEXeAyXdV4kk83ihZ4O6ndNeU0IEr410YlIz8Ki+oYfXVEXBqKBxT0xI5/QQ3OquTtLwHSP/dDs8",
+	"ssR+Wj5WBeFsfvlxwk0Dnj1/iqwHWYtvT04PzhLaU2G1mRXNtpO26jxJrteADnKOVFeMSLfTXB/fTsnt",
+	"1yfIxMaaH0U0PW1S84NzI+63wI9aMCCpRlxXjcDossaLG6YOiAMZdGqojYOmClZ42QsGFRp326C+uvT4",
+	"MrrebJi2HLVmWFHT9yVmM3x2tYoEC54XVtVAPeuGa241LfvkVAdHwavrUtIZPRfZRz5e8UOxSns9IV3z",
+	"W0Ac73dinZSDEe31hJX1e+f6bRy8mazLHPUBuzeOM55AyScUkfJuv8oEJJEjFDpAnQBlXiNr/tUqv1BE",
+	"69Diq1oXF+QSIf3ABxXUuN4FvZI3rClRnV61f60LOhmkx3dIHWiTBfEDAvGDqY3RLR85/+xU7x6j4hqY",
+	"cI4P1aMmjyAmwWO+UHsqy85rCGu3dRbhFd9d7671ZCylDHBBP7+8nJ6T7N5ZS2lmvqKNktu4fwF5Fk9L",
+	"KcUGIY7geZLb4+VwXRosCnAxTbWuoGaBi2tXMjvlFZwvbrPPvUCwrm8QqgNgAUJrClCVVQ1FRZCFMAHD",
+	"A6bAeFzUbxp8l1CCSFaMKt2CuMV0PNCuYEYr2UopHU7oZButLK/tGNElfANOFnf+cSYnvux7SyLhy0GG",
+	"Tp2Pixybsgztw3t8qn+PNwK3fZH7jV/667PHPr1LrSdjOke2IzibsxlpwdwRbe4u7lxZ/bPaO4fu2vSy",
+	"KBCmtyPuxmyEXFRhKWQM4hZqT693I5jyPYx3KHvBnDXgInJJ9J5WmqwVY2WiiXqjkz4eU0jdFupgjU6D",
+	"QEAr3tmwxzgI3zdXbwXBEO8otKcSPIVPwYzEVoZoVrbSii5mJGMCzEBUPXw3ADITVMW4DyPijP7DbZ3R",
+	"Dfp9wBB4FA2d79AKcyEAV0LfQktCN5PjI0IJtFpsmuyDuQ7PjDDHF50SwcdfDsLRXYdqv8iK7VUDcOB9",
+	"ozUgtz8ll4SvQSRqyvMxtp1kSvEdu/6nFCyN3aSt5ajJim24ANZjIl8GEIIXtT2fD//KmRC0oZ9rp6vl",
+	"jq1kfgDcHLvmpw7Pg6kbpty3IRoWR4AT0avI/+pyGGl2elLRpFSVnnzpH+3WSYns62D/BCvPpiWC/C7x",
+	"biPxfhdlv4uy34woi7tlbyWEorLHhbHmxqGOuynASHN7KVy5tvGdBoVCQn/Adf3Pf7Y6y0NKXRxUYrm4",
+	"apC2opCIstKwTV63R0A2dPijen/wrTYj1c/XPE90Akn21+x5oj99/6Vl61OijADNTM8EYHG8vuP5HLBb",
+	"a98lNng3FMCB/smUfNC0QlwuVjTbgukAgMaQNlpRxSbxpptsNnvie88QevYYy3fcsnMj+IY2lUORnfxK",
+	"H5HY/uNPaXJ+T8t1PDAz3b+03czwoU2P07gVvrL2ZKzqQE5fYcu7EXBPqFIc+0YqCWj9hsP/1rQs9Tiy",
+	"iSeRXwiQoW1148cOkP6V8yj28WrOTvgjkJqw3oHVxeGLw+pu0+No5YHgj5WjDa3iiZLM7Blz97+DoCOC",
+	"fQxpCiUXzCkC4GfjOYPbVRwF6AYarZU3bDZ7wgGKfOTkQ6HpZvqOz20Dk976QOuwAr8xgRIDeFru409D",
+	"+VspRpv8U+jFFFAa7T4m/Pw+Z8v1IB3Q8R73VLxHiaZf6YwYy0NM5J67mpXdet5dq0vsmG0q5D7h+AT/",
+	"qj8H6Nvct1CMIdGMibGm7cmFXw6mFf8hgptSUTGYQXvSpmHy2vEmJPOseoDDQwbK5Tgg0y3QHlvQPD0g",
+	"T0+pZfsYNOw4BBF5VasbbM43t/gDu8gyQaQITUDp2jAFbfKt7ccrbIRfcLP0TnJ5g+WDUEcYqQ3ZU932",
+	"qcda0cIk7WvXzvbA8MpKGY74+fUqnra2YjG46leU5/gZ65IaDPlBYYo3YynRRlEw9Vm+SUHjs3g63htu",
+	"suDPR7z5gG/MEC7viU+7Ace09kUx7eQbdsOw0QBfGxbvE7MqaxZ3K1QlNdgvuJCJpOKVov9k6SRfnrOQ",
+	"GW2VmieECmLXBMcHFqz/UTP2T7vHdXTl7ufo0rOCe9NpOk6W74cZsbie2x8w4+cJqWADCvgEgKbTYHLB",
+	"F8eJAU9FrEHMfIJaMRlnsFJKzeZ+xo5rHXcJ8cqVcliZtWl6A08eGr498iWlS2bN6DaxJSoKWfouAGgD",
+	"J7f3GUz9NOjicqEZNYmwphcYT8hGyVpg8o/v1GM3iosNMJnLgwuBsXXIVtPg16BQ9OEySv3KcEyEznrQ",
+	"z4xKwS6ClEmLzLcBzy7q79TwEMnkzrVS8EFJyD0woStHZmSsXfAMyIx76F+3BvKlm1bD793ExZ3PLZ6O",
+	"k5ZEytQGQ23RllLrtRVD6gD0jLjCYg3SHXtEsszDbTispcNTPmKeQCeW17i7qRizJIZZhhU5oXobYYnp",
+	"lNtLhcuIdwhwWXX2Ie+sbZ+OA8MCUdfdM3Zy4d3rSX6fVHc7gDGFRuSOyJ6t3P62Kea/qD3xMehg60Q6",
+	"IPhEgwTpow+t6iMugkcaVBIaenFH3G9Mm3lYIvOCIr1YyMSynNTYvhfJARzyjcC0X7HspHnj9BPnk2Ie",
+	"CaS4Hl5iQ/H+QkGVdCkPmu5brm7fjwZrj12PuLSD/tguNnG8xanI0PD+kAm7Z7EmU7TUckYntgq6WiU0",
+	"OfgNMw2z2tfaQeRlJ5E2ViNnIfvRrjEPKZH+7gkpkXMQO6CXWLQvXSFlKkHf/RjJdL8gP1iTuJ2LN7Uf",
+	"hwvQRZaCU8zwuDRkH/RyhIGbzw0bleSE01wZllvidq9guMlFq7zCZVf642JYpSGiFi5BZIBU+mDSeI35",
+	"GebJwMl9F+yix63rR931PT6vcZ11ohOLZlFDxvO7TjnSXAPa3/hck4KVOTGyHRRtIqdSxC6lI2y5ITfI",
+	"iBtmQ+sN8/VRU8e5uLz8Mgn5lpmZqxocje8msMeE0VQtZG3Otzo/3rnW1y4gnL60R2PO+TYRuxvUhyjs",
+	"f1KfZB1ckoZromdDuQZHPeG20s4FM129RTMwUhpAVcmxlZOzBLEVj73lWlW49l+8A3MGOhXNmJsguqa7",
+	"t7oyWmsWzyEq6YqVTwnbVeaAeQoC3TuVkjedTlmnyGPfE3M6ob6xb0SoBI64ZFMuKYyiOc+Mtdc1K9d2",
+	"47gm7GNVUi5YTlaHNgTMdI4Bm28W8CT7WNBaR4uTfsAVBDcl2BMMa5OOFck1zZJf/Fwqw8hWsL3VZIU1",
+	"zFZsQ0U3ZXn6Z675x1SX1amgh07tjTh5hC9iZ2WpobMRANFYlX5mb0ZgkeeWZLPM/qopVOtX27Bs2/KL",
+	"QQ/TI+y5cTx3a3ykrfNcNiYJPDpzdMXmS7pWr+jjHSn5lpWcaXMK+Qe6SmO3+incEprYnwq/MVyI1rS7",
+	"n3xs466hZ6Sg/6QqhyNrqXZ4Qqoa/FKQSeQdi9B00BI0S0FttDI55+Vroj7paLtsF8MFIvYcJJ5hlv6O",
+	"9LLECeTmQASPiROv7a7aAjsIN+LM83m4Rr0XpqG2FyT+yhlACwNeeqa3c6OzrduyF3rxpr13iwa5w3Xb",
+	"B9A2XpLX7BlqVKffkp1CtFsaVjFh0enMFS1Q9rHTry5jVce3NIUadhywfxrBftyUmk8GQShkvEFGoidc",
+	"XwK5VtwOOxu4GP9XD0NYgBIVnaHluJqEoJJJlShq9tm/pdwQJV2LN+wXqKHXcVDhgr2+q7XVWQ8Xo3XA",
+	"cArwK5o1BwQDtywk7xL3I7mJ3ziVr6esh5Sz0JjNuWwFVNNAMecDkQiFQTZTKTcDRVaWLJryvE0XcFbE",
+	"CJPzuGKbYJPU9g4RMbR3D2tPUszbBrdqDhZU/Eizxduqdppv5rVcjxEGbgccqbkdcG1pyoi5/bcCGcZk",
+	"XqBK/77fSJmHq9xZQckozy3xAvpJeyPUuOG5tbHnOgFXZ74QnNBJL+O0Q76jH9uDtGZu6HDu262fjnqs",
+	"OPmPTe5KqkWlS/iYp7WvY0G+V1akoNvbHh+I84HZONPGQ012SBLMuNgU27E87m0I5dNRZIMWTqGDbaWl",
+	"1dQkAMbAn9bE7OWkOMyQBA4lofjZSNxl2JfwCemdlREAjHmO6/P6Xeb7Im4v+08yPucYgrNNtdieB+uo",
+	"OcEDVklyx6/4JnKSZ58NSMRqi0HfZBZbajMMVRdYF7BRUt4wLD4uEcp5QqPRDqfjfMmveu90ylt9VXr+",
+	"wXl1pLDZ7oGe5xWET/glBhdrxeB5xjrWckaHAn4Zjfe1dR74Ay46TjeXe9sXOs5QiSTbJTy+0120fL1m",
+	"qdQS/FETuvNZ0D56edde1I2iebK20QX7O40k5Jq4d2JLa6fT9NY21b/pVL0ewoo1ORySQztoTtDRawU6",
+	"5kbkiZ7lFaMmsVDFdO3w/yayJKflW3gpXrMVcwe+7NHQoV/OcAnaSeuEP/CgZ14cc4PuMH0y8n6aJ/C2",
+	"nromvu+3d+lOsNuEhrvD8XP81bu2PAc4UsJpT4qNU3xpPJaM952iOctDfs9WyD3wMgCB+swLwJimjTs7",
+	"JZnuy4fWOknxOP+jWE5rlN9O9EaOShD2kZtr3dQJTijfmYKjlWrinIiCt1yNI/7To9SeW7kmU8l9MX5u",
+	"TDas1Pbd2+/AOTl4Wof8lZyWz2dDHIRAUbvge5xJM+lK0oZ2/6vLuXuAq0l+HsiBmR/I1usJ3P0Cn2pH",
+	"zmYRpF1lPXiKwoMOKmkUuMg+EyfT0mvx7QJu97lJErrb+Ng5EL/xV/F/zsByjue7W0tSbawoxpsEcPJX",
+	"B1LW2RYt66lZoIyK6BQrUjLtYqRyTehT/DvXZMVmoNh7p3rLLNKZVNAQPELShu2j0T830rCR0vjxqT3U",
+	"DjpqEQjqxknvXh2xBrNOKXvrvpvL+hu4ZuNjhWMxUxpEkOASYJhQR3jZSYjlJSNCgoOcA1KwvfnjTas+",
+	"0QlEke0Il9y2FgDoLW7rkUybO7rM51zYl72E17neslR+fRumrfOZcYrXXGxO6ftUMFYusbHHE8xDuN7t",
+	"LOetlRQIhIP9bCF3whUmXhBMI2u9Qc0Hwf4BrT8MqzRRWEKC58Q+0EsHN7USLMdUD3j2gkD+2ZMPor0K",
+	"RO5b26mN4pVPgmYih8AAQkDbRZbUZ8OT0EXq4oMIUA+tpWJ5iZGyQeWDPCDNc9ZecegbsinMxQexuJXa",
+	"eQ49PHduCV+oCaW8aPYibiQVuR4pjC4RCS/EWsf6AniqjdTzB8Xhy67+8wD/PlAo/MVlJLiRKvF/IzXv",
+	"dlGWFRM65MZPPIKjwf7jSvB2Z7Lp9+wMAOBbg17Pcfd6Hr/fXdWljHZjapfQwsUHD7pS9cuOEyRl6kSr",
+	"MEdW05SjTwJV0GZeB9Q5RpG9laHD8WkdzGBxw4aSXdnbkNhwX9WJifJDvqknQ/viw9f229paK3ZG7OQq",
+	"tzCl+aYY6H+DQ4asJEjWh4CzmNxEqUcALsxXX0R1NO7v5HHGwesbao73MccAHVk6ZJ1CCy4xGVw6XaM5",
+	"XZrMPxq3RKJvMhkc4zuG6jIL0tExQxt0B7dk6JgkzMVsKooy5YmWFaHfjfea44I/m7VnuZznzoWswnVd",
+	"XsNdfrywtwzcoBoMEGtbliXBBEQvgp9iRZ8p2A4hFGY698MK8OKJLX/g7TsXF6AEjTk4A2aY7yVyTSuq",
+	"ZqgQO3nDrqlpt1ma+tbkpwfLhyKo6Vbrm/PhqPaPY86JH10l2OzYw3xhYuSeqvwaC1+m3+e1Eno+Mtgp",
+	"4soJqUYAJcSViy7kcnF0Zo+PUFp8XVkz4HaXfHPiEs5pvibCmlHE67lTW07e32U+ubvC7Lv2lHtWG1pG",
+	"axN8jxyB3dRW0GRNG5b7rJRg6fA4/v29376OnfGLOpdsmiffuUX6DS8wywLObChKc9VovhJtgXAwHqgR",
+	"2tECm1Qd1ICGEn/xCneHrbhIPGyFOMu/Lp17vXtaCim36cq94+3lObsOq51jVSTwJmLgln7J/r6eGRQY",
+	"7ascbKuvOrbVl9EKUyXr6josP2bQcQzBw5N4iFxo56IL/TwWZ4AB9AAET/StwX7QqWBdLFYn12vNzBBu",
+	"GXqS1hTa8JZcsAZjLWPCNL1fVlJNQIdr29mPo2Y2oD/N/rjPY1bkMZOpDRPZoZM+yqFaRUsIr+c1ix8o",
+	"3YkqbJhgCrDNFAB5+Z7PkHPFAHPp75ILCPTtmKEug0obnmHLe3PAJHgYZQSNFeEH/qKnQwWjH+wXWHdN",
+	"y4QUWCfRXrghuQSsX1IVimoWlc0IL3UNImu6UEjkhE2yJOFDgiEJYFEn+hR4k6wZhjn+oiFr6q8RQFUr",
+	"IjELy2C2BlQ+jWyvu7Au/ho0qGmbfNO6wd67qEd7JQIA9hCYelXSLI6V877Bd+93YbubRmsTuqu9p7qI",
+	"RFaoKWYFVqZn+PxAd/6ujBVPq1oXs0qhAedNTbE9RNThks4P2ydgSzxselbKbEuotkfYF6gcdSUcqE88",
+	"paYRMWQiATzDqmsaBR1jDf4H1hTPWSOrpu+sZaUru8LIvp6cg+W4q9lozyOOGs2n93KtBGiT+AXJRCu7",
+	"5Pl5VjTLWGWuFdfbOItk1Gv7lBRU6YK41ROqtxBqN3TLRCLPau7Zmw//3vizXbsM97dHAwcyoAQeStwY",
+	"RbVe+PbbP91V0WVzvEcrgKS61pmi0apfADN0YJfeDKMrgLsCUwlerBg0CFbMAOTkhM7ADf2PGTTFb1cm",
+	"BgSVSt+Ghv6RUMf3vs8bdyBPDo4abcAcqg8ckID7ezzyv5Px8Z8BXivmCEJxtNjoxmMXcbXFUbKsIWZK",
+	"NjEBHZ91gzUfH1Y5RNJnc3O3vDBtaczDcaAjxC9WxVcUeqr1UjQYyyHJBrDFmz7sGMbeAVKXRx7es7KM",
+	"wM3Jzaxkg7Wl32oUtfBrqOpyzzNtZs2x8VllDdinM8ARRnRNuT0TSsrdISomnCI4K4mCinlZF3b2yIbg",
+	"5yLMny7lnmnzlNQiZ4o8wr4bsJX2BNmvmuqhgTSoWeuzk8/ZKLfYeXO41J3mpYRLDv1EQmJ/1B0IbD2r",
+	"f+HUCXZUbUlGBYFW6eAJm97PtH8cOyTp83JD4uZUOLbwLNzbuGXrtHU4rsexxxLgFzCx1jKijEm1hQ5R",
+	"dm+p4FJAyo8HxgA8IlR4njj50JYNAOu3hA6fBd8UH4TB/vzc/aP9LnudrRlUuLZQV1cso9hchpuLD+KD",
+	"6/2EWO47XpYcOi9Bw5lNyTTJ2UYx+/c1yCz8NYC8PHWJL2vOyvyDwN4WOjgyvVNT0B27IFdMGCYypgH4",
+	"1bgcp4opLQXMv1fcGHtTiQ8CoM2EfRlabmMDsBdKSYVrffvtc/LHL778L1IpuSrZzqUx2plcEIyVOWbY",
+	"lDxjAj0JmPS1eFbRrGAPHl9cLpaLWpWLJ4vCmEo/efhwv99fUPj5QqrNQ/eufvjq5fMXP1y9gHeau2wB",
+	"aD0tNfXJ4tHFJT4iKyZoxRdPFp9fXF58DlCApgDp/dBqdg92/KPLHZboybQCnloGeZkvnixe849fU3BP",
+	"KoQI/FpiWWYmLR3xkquqkmfwzsO/u2JVFBGjAoQa0Hd/6Z4eo2qGBSqVFK6Y6/Hl5dmmfc0/4pTHOgzq",
+	"J1B9UFcX5IreMN0gO8ErrsVYfIqw5odvkCVAMOh6t6Pq4I4cCB1KVkhXQzfaCozn0JzHPg0bAx+9YZEt",
+	"ecW1+RqeuCWJehqfV9cnGVfAFKOF+TBSXCL1HI5l3oILuj2ZrdUDVHTAagZRlUMHtWO6L1MHgG6ZOwEV",
+	"Veho1sn2fM0jD//MDtCY75Ofm0dnnTa2e57a59g5S29SV+Pn4+G/eP4L3mklw1yP7s692FXmcNLW/Vih",
+	"zg5buBx9/GXuNrpD9i9SQOAIjn97Sj0DCkENoCmU3AtC9wj6O0Sxh9AfQqQl/hX8/unodvmbYtfWJiBh",
+	"oQ48tgNMYHuDqEz/jpmv4YFPKdLtAq7o/oxi/VlZWiVSLwEfEVAtb0/yF1Y3t6rpMQ631TL3zp2S16wN",
+	"9K+dIdU9Iq9lLYzfITvKg1zRtekoRL1PcpBITY6Tu2OwlWoTIUO7QAcka8zoxn91aqK0hkbplm/tjoLe",
+	"sCOlY9njlW/sCr926c692yVOT/8IZy6OAo/fpYblHOqJs4cdeMBRvZd1mZPVWRjDYdXD8J9pvwHQ2QIa",
+	"WzgsPVTxNL3pHNW3ECVpGGFE//Ju4HkC8pW1JkE09kxR7jrQKmbsKXNWF+FCG0axkZV97h81UwffY/nJ",
+	"wj2NSN9uVwINnZPp2GMY8xD/LNhH87MP51Z0wxy1UlNj05H2xC1/6ONYU8uf7prd3tBNlOV+FPhFZxVC",
+	"gY9DZxdoxHPETym18lme+yN8FrXydgf/0T0e/HNQ/00dDrqHXoyTvznOQV1M3r8nbced6zD3Qk97RHwB",
+	"zTED19HU2nWtXRU/+eLRY+dECxB4rNTYgtLBU1ipqzkCNDHiHBVwGsEue7l+8JqarDi+7Z7D+6dtzgn6",
+	"6ISn1rDS8x/CT3D7Qnre/hwchNt0fPuOHsmHrtcRd2jCcXH5Eh86/YwuP6m9/jJ8432b7K/k5oUw6pDi",
+	"BiX3oVRQnsXDdUUPqHJTaI34AKIZ0AUGOc9j9sVspBZb/L3ON2xnZ0xzxZ/sM79VnviT/8D/DJYo5D6w",
+	"QFYbPc4BJV+zoQv7lf3913Zfw6IihH0DKYGkaffrYhgerhBwvW9P6e9bVC7AJwFwo4WS9cYFtOSmZRaX",
+	"nGlCC0ZzjMaM78quwbpPOEyZyH+rZ/K1+7j/iBNpWuYyOLBiDQid+8Ixqe9kNoFNpMD2hKnT+xoeOJFF",
+	"YhZppThibgSSD7ZoGu35nJoHmocy4eDt73iyrGC0ur6vT8PZSpSr90dH3fcjNOn5g/kvdynHkT0j59En",
+	"SWdSG31urxWOSlaH5ooYP2pCmqEI7g/S/GZ1JFi3/YB/f4n8XnFj7Se7m4QLIz1P/L//9/8Dt/Y4I1SF",
+	"NHIoIvaNktUbeOi3Htm5fwP3XaEa3eozTYDY/Yhb8Jmkbr3TqD+NnHxHN+zh3yus7YqI7xUXFCRw3zUb",
+	"JSN84JlCZG2aTXYxPSN/evPiuyV588N3Vgl5z1ZvwI402OLpD+T11xcEQ6oOc6euFDYPhfwNvaNlyRTo",
+	"M0xkEnUbtl8SLX0ABmFUwVllfI/oUMBeQsPbLavMsVvq6tZ7OUVaysww80AbxejuhE29v4yaT3Ag/8xY",
+	"BUVK9hw2/oVxh5Nigu1pOXBlvrVPvKHK6HMqqAhi0t+V5UQKB5DJT3ohv0Xa3fd1/A3N5RUzKQbTzDTs",
+	"5TqUkhU7F6cBJ5A9+LdRabV2kWKAiw4p+nupRMuqtlKkZFQJ45QExB2TaiONYaLFot8hOnuMSQ1X6B4a",
+	"uNDfMm2kuj/v+L/ZnY5hpE7MlaxSYbz4FdV92S6Nob9zDf2BsEKBvETHC9GGHvTxZfIWBrnfXZwZuHgb",
+	"+PHfMXrxjm5ZE1BcNwFdSA/eSJlPuVasFjJ0qdjff6uWGK6e5f/+htiz5iyvgAN8Qo+me5LLzEDl8Igp",
+	"pse8pFe/YS/p1X+Kl9SzwkYyAKydzwVmyAXqtZpfnY55l9f8uCr3NKQHXIbSHMgpgIAGNsQIPZ52KLHP",
+	"6IjLae7qWMLoqNoV0BWRZ1uIo1SgFCpGy/JAaMdPF5S6oDUc2Y6nbv1pGQ2f0hoZSJc4Jz85ZIj7tXrH",
+	"efnMAfUIb04xJqD84QEXwzmNAK/1UuhPElMdS1ye2RFycobyu4JxBXlIAHmyZmfRJ78OmYFWVEBrVXAv",
+	"ZVQgXoODQ6eNrjGQu9/eyVrdDMfVrvCJX1tcHJf1liFQ+fE+vHRt5ZvuIOGePZtsB82AakOQiu2kFKhH",
+	"7PgmWxuQ0ZKJnKohS/w9N0Wu6P65f/ZWkn1GNcneTSzOVnwDNd/uMyD4QPNcMQ0uDYBjtXdyrIAqxZIt",
+	"mtwZf/k5rgw1UePxCpIP9wUT5+EnZgqmOrQC/YQKT67pJWY/sH2aRI/OTqJnbn2JW8stf+nBFjTRhdwL",
+	"q/poIkV2loTT7/hNl9EIJYLtSaX4DTUsTcP2edQP/6VZpphJ5/W+ZTRPH0nQiyqsdPJRaRhwUC9qJbr/",
+	"AUPU/q+PTkp7N+yj6ciYW4VuuP/cc2W5hx3iRrNyndoSNZir9Rw15Ds8/opdAfpaShezP54rwwrLzfHm",
+	"wN4E45VGbWIhMsuwNvbcP/QJK8JaKFXnU7fIjt9Bsa/VsUDhamBvYpSXu4oqrnu5xhF2sfoAAJ9wUxBA",
+	"g6i4EN7RuyTYZgF23bUvGa3beg7Ars/DEu6opr6Z4C2OfhdW0a24ChbI8nOWj4vQORQUSL9hy6MenlDe",
+	"xMVZMnfe7SVmxynWFAOp0MKUYNuHA/y/zY+FlDpwZD1YbJjn2LNayb13QJVyA2y3QgykUP/4mSaZFAg3",
+	"ROrKPp7bq9Ry8AfBzQUJjP0yZ7tKGiayw4M/s0NTSIlsj0xgJ8ILH+A8rMz7IOTaBBAnzYR5iu9KUIb8",
+	"i/izwgoRRL/oyTe5eV6b00qfxj0O7yk3bJKT9DXNGQBL3Zl34nltXodoxq/LVYoxFLy+/DE5k9/0lWVR",
+	"EJ8hqWLXDc2/kht3AAARefgq/A4f+YQiC1ZwRnn19XkLEZGGSGzAgiEl14YJ3TVp36madaj+sMksccTv",
+	"2UwALfnAHnSr8wijn5CftbWwfiYeZYcSIM6S/KwQvfln/08OzTmSOwOzTt1VUI9h9tMTYbqf9RdheOmk",
+	"VFZKK6TOsxFcEeVbTgAqAztA9fHgHvzLcsIvD0NT98RNQLwTj1QlPWhoyEhLIgWhRNP9U7TPXGOxgnqP",
+	"007eABTSBXmGxeYwK5iqwoHwdTfnjV3Hdw6mfNxecj3dJllLX6TMo9Pk7gxsPbkeaLEU7wHaR+Ob0JYJ",
+	"HSM9MPgH0G4O2t6x8oFClGCAhw+/4N/cTw1iPMZbl2OdzHpCCBcRF0JjF1DSyWSv9zMW7gZWRmbUcsf6",
+	"TqX2OQG39oOqpENaO2CZAbISAuXlpmhCt9DgEQ8ExPKsZmgKJpwlt6cHqy5xsySrxjIZ0+fflFQ4l/u9",
+	"MDFFeNfBewqWA8hAt+pdbKdKd9263yALfpMldjJTtaTiXFfp3spW3sBhovurAs+9VWgc8D9uejTwgr+O",
+	"aDTumbiE/USROgdO8dOn1LOALm/lOTFofmD7s3sbBI65CdsYC/0m0JWoMkFq/HoQxXBJsLr7NlYcNRKH",
+	"G2l8lqAc23CrLeGIznAVzEfp7MmHarfGGvaGvFwTKgijquRM2XdGzv4oNNk3SlYnMsEdY5PxGyZIXZ3N",
+	"xx/IXVfxY5LyGJ9Int90bsx9nYQfwyW2BNb3rjOo/DSaGKaNnsLjD5lryBWVdS9Efn9M/ukzUfBbX4j8",
+	"02hId882zWgOqbfr00lzCfJTUnX/DlXyxr+5JIbRrGC6lXOFuFTdnCuMuiDCjG6L7GNl/R3T5j+PGd/d",
+	"kfv/ttyIdyyAMrOPptm1c6RsmkYzc1Xt2MgvxakFo6UZRGb8Hp84q16sDTV1p6eb3I4b9+6tSS5GaQqS",
+	"y3MnO2C3mXBT5NTQFdXMNZxp0fiKqRueeSJDR6wxE36Cvf0nO84dBc5g7E+ARg3zpuxbTFyS58olbMFP",
+	"GyakWJKV/Ehgd5bEUF7qJdGlrKw24M6QVGQty+TxKemKlUMhrC+sOX311++WPlB2IAyrNCFKB5LAamjL",
+	"BjFz77O1QnbcllUA1Y4Sn5L//1uSyTzo7hXdxFyZigvzCtd3NywDg98qzIpFu/pm838+7sqz1O1CpoO1",
+	"ZAQjK1bCBcowQnceAQsTWMrj1lvurBQey0iJTOmcv4kQw19EzpQLQv38+eVu9/OS/PyIfP7w0Vfwpwf2",
+	"Tx8W9s+PPyOfk0cPH+PfLi8e/eG/voRnHi+//Pnig3jmwVUtSyGPI/w/OHR+BvX/56eEkrWigMUVHrSk",
+	"gqeszhELWL5lNHde7EkuG9cwZpJX/KuIV/w3a8G4j0qwJvLCObjQbgihbkBCddPCwZJSd5GM3rI1U9CQ",
+	"1bOk9hkgSQ/dK/fMJ3SG4RLOG3XcUcMUp+VZc2p1IStIFJV7cJJqwDEmhtbYcifsQy38DsjNMPUB7mLC",
+	"QfMNr+J4NfF+Y0lAGro/YaTjRBSpyE4ql5KUws+1P3ammsYScvNnLqKZM7EsJoSczulh2e598Jkmhu8Y",
+	"+aeL/8WWt1Zyd51DAlsMB4gaNoUa73zC9SlLqIXh5e3X8OMaWDI1iz8QiwHp3M7wvP2May449gucJFG/",
+	"xceTXGt3Kk2hRCvF40X/IF2fnNSyIZNg/iwnAmKfhEmNvy4GcnXvE5P6ldyMIVKDEiU3RMn9+aCkCloB",
+	"QkH7vC19xMI33T/Owynl5gH7WElldFJZa4dSlkF7CpAH2qg6A/Pigvzp6scfyJaxCvTDh7TiD28eBdqU",
+	"cnNhqXmss7+AJfwu/3+X/7/L/38H+R9dMr57qh3zLS/ZtzjEXAl+Szyl2Akrz+Zah8Rea8nYQZMyGtuC",
+	"P6gUu+FsPwBi9AafeCU3L7GT+B0BQ9Bsa3fkvr1mzXelskLw+89YGQ6IYHJNZJkTxTIoV8T+JTTPRzZs",
+	"yENWlh4mCOLPkJdH3rtakiYzl9BSMZof7L+WbG0ATJg9xTIqn/kd2lG4fHSqGLjvHPbZ8YWLRIxeuLMr",
+	"Fv9DuOu9V3honp8nd/RZnsOmbaTMQRvE2tQIw6XY7KFm1H1hsjIYnzja5uMmiDsqDktXQ2BkTg+pSyGn",
+	"Bz3m55qYcnm31cf46am9DCqzFOiUBn0F3KatUqVhjfeMl4D9F0Az9ECwTmVy1I7vPwRa6Y6J/Ag0P57/",
+	"z9vLX5JalEx7WCUnaby3PZOVKxLxFW6a8vyDAHAO6PaNXviSZowANAf6gqxa0Eiy0vfbRRQs8h48/xjt",
+	"+SDsiEtCsdLlmL6WFDuu7WSQUo3gPJDVjN9S1YZAiuwHIUXGnhLoUIRDwU4K5hvB4jozKsiKxby9zywV",
+	"30K//vEEaLAL0gcg6BVcmK++WIycgU+L6/PMc8+vsVyl6eOpO/t4Rhw4uUcOGj5jViHcsvHzBVy+9Czs",
+	"IPhdxoKshdHQcVoqy6qtyi0ACgz3dRA53ETrKPiW/QcyKn74r5hL7fKg6uIc8C8wmuNPCGth52uQhVFW",
+	"9TbtcITjdXjqE8Y4/CLOGOV4L2Wu/Y0NSf4rSVWu3V8AWN1/uuuBoBjJCqntowei6vOYdC+gtMBP1S7O",
+	"2gq51wPxqZ0VD4CLP1QORPdQxWPvNf8CATMFb12PXYa9KSkvLdcUVOXwgU0rB3yZ5THxQpV57Yb+ZNbB",
+	"jAKJ4Awc99wtF6tDxNNTUWOYsgT+77/994cPHy8vP3xQHz6In/73/4iNgRkSbsa+QDgCbLIaipEbzKVZ",
+	"S2UpPrpM55Sc8kW3qPcIrs+WP/XXUf0R+C8FJuB+P1+CuJE4qMcGApt8I61tgGh03AP8rk2ik2w4wJFE",
+	"8CO3GyCQb/opkE9b+S9BHZbCqw7wl1hrWFmd58T+arteu6zyIPI6eeV+E5YDbWdOpM5vOrH8Pk/Rs2Zv",
+	"zITOyymMRMPulZM/fcau/1r75b9WKXt24GXfGW4NCFBhGmgc2i2cTsvXfhFCd/mohmUFy7ZkV2uDuSkr",
+	"xoTLWfVNTA9MX5BXcqPRyQGIcHK9bqG6M2GiUveFyO+NVT0TLs/baOJ2etcZVKmc47qvd7vjPXztUrgR",
+	"Tt15dpr+UR1F6rhH1Vcd1+OXsQ5Vp+g4n8KwpAfd48UzdrImgO+WOHIjqdu+Kz6WzbrYw45a+8cjCtad",
+	"6mqX/eucc4im9EHgV9bcaGzl76sE1ozlRGGHWZG7TulUS+EsuJxlPGf5U/vrB4GLsLML6UeBV6zh4yx0",
+	"WWlYQb/KO+IORNwmSNC+G8lvh75DrKaxqe+6rPq93dwOZprsAexbGzarTQojyT43mpsCCSeFLHNtTWON",
+	"EEkuBibydCqKHRxyUZ6S51d/dSM0AbRUhspbbBMxIUXl92h3VOTA5sfC3a3ccdj4gYB3ryW53IP/Ru6X",
+	"LlGMUHFA+wpCFjcsvyBv5d5VrzHj4itcEZ4vsQtU+BfE51nGg+qpiPqEPhouoHnnXTRwiW699xwjD0Hx",
+	"pSvOsyb0inlIsNHNHopeQbQp9OdChSBIePc9n2nyc843TJufL4gLr9trJIRXPwjLAcARwSUTYu9PnZ0f",
+	"RFS7jX3oYf9BuMm6cGehIX7sJsE9iYuO27nTfkuMF8LneCLPYkUAojYwoN8VXch9itU03T/IFV0P9Rb/",
+	"xv5+RfenHPIrur9zMtulpSqAqEd3w4O4Ymc84Jrum+7+YKQRI4PAdciAdmOTpB9Boaf7TxqRALqeLRhh",
+	"hY/95KW9WM4J+eZSAnDsIP9a/kJQ5kHFjXazivL8szxHjj8LLsltzsmjezonZ8S0ovvGgWt3J83/wSuc",
+	"zNQ5YRPuHMD/zukIIK7w5dOar73t3bju2tZyx6BdDOhz7bubm+b6Dj1m7KGEXPmX6wfgW4kA98L7p2zK",
+	"fTsif0NX0/l8iLg9/atp5Pg93HmQrgScXAAu9b4nf8Npog0tWQCXE1Gf4Gt5w049xnefXDHDuSckxq1a",
+	"7r0vL2Mlq79+H9odIt5e0YPLJQAWB8aRN9gcdFXvqo461MI2bPhxVsPPe5JFP/37CIluq087w0ijz1iH",
+	"zvsk+6+3P+c975zrzWmHhlr99ZiGZX8ZUq7wzbsjjx0/ic0gq3NaAJP516kw+Mr9RKjuKvevkNUnafY2",
+	"tq93pdcUDsED5ighsdBIspdqm+B/QxXsBDqwkw7z72qmNQ62gsQXq0cvXefskE1t7Vaf9K0YzUN33JR7",
+	"3Nrwf9E1LbEH2jQfecg/mpCfmijF/JSwpc33nrlViifyeSRGbZcZGlWsUaiOMFHPX3NWFgK7Mck/zhE0",
+	"WKwCWXZSMCyFmlxr6yG3DHWhYm4AuyrjKqtLqqJAXJEyT260zxELLhg72RP83rUsS7nXaCmgaFjzsgRz",
+	"M1lR04qDx+stT4hv//Rp/WlOXJ/1ZFi+PBOcEYW2wRCOhk6NKMfhsJQHwlOWJHb9GcU0M9TwDKvy9tIe",
+	"CJ6TgpY3TLcBsHzFzL5pK1TQMhwTIsUHYZ/JakOYyJek4ODS8F0NufAtJUOTwzVfKUBQLHOstfkgfhZy",
+	"f73b/Wy/j5ZathMK0FPM7diGV4D6RcuyFQpxH4yxk8lh8yt86w6j526GTxRAd7Nj/sNQJH0ZMhc8IUOL",
+	"CKrO5KBnUOxZq2aKjCp1IBRT4INj2HKRtX/3MhVy13vGqpEisjXf1ApvEsAaw878xkX6tWGV/ck1ygpQ",
+	"/IhJAL8a+UE4Bv8MroasAJQAEOhA0CXR0tvVuaJ7LjZQt4WSFf9xs4H6sYKK/II8I5lVk7C9RbtJ14YD",
+	"ainRXGzKBid0MhtbetwVA9uxPxX7wnelZKz98Vye3R574Nak2M8omrEH0BB2MFj0zj733tXF3hmRWrMk",
+	"QjyufPssniS+EXpJMlprl7oCuYvaB5A6fiSadSg2gVhzFfJbo6qcitDy629WAPT8zfQqMH73+9wz2KkA",
+	"H/o1NSqAFU1GaX103nlTkhKIe9YSFBiRUIKjDZ35Sc0GTtvH31yvAaRapySkYfOUQ/A02ty1f/x++M3e",
+	"zDBYu4GtcRX2veZxQVxE6zUcHV/c8BxKGf8jaja6n3zPutv9cIhHb9CMiRaTOKXkuG9+QkCNdoq4Nwn1",
+	"a+Ga++8TcT8M87yUOsjiJGOMlqe/87Xpd4gC+FvQMc9bHH+HCma7t3Yf83dEx0T8vV+Tjslp+Ul0TNjt",
+	"+AFt6HuWU4pNuFs9rtDvAo6iKGYzntnR3LXTdvPutal7o6xVqbJ2k/dBUh41AO95n2ok6BvO/nNuR07L",
+	"5/cf371HFnnmGpJCDK4ZGtKGunVQcZ4Z16VOOYP3UIr6abeuVVComK5Lc051p7WNVkku5abXhCC6kxvl",
+	"Y/TxzfzO/v4fKQHgy/+NZcD3EL+IywGsPU8KgpqLzQPk4KndlJ6CVQ+Id4TqLctdETU641WqU/t7qbY/",
+	"2iuoxtr2u9ltO/gnSenBqd8CJZOJo2eTFGBJh/7wrnImnhaKezxmIOEzvxF/frxNDoDRz9ks19HuN2K8",
+	"IXtlUuXnrCkyZCe1IVoCUOvZWDOS7Z7sG+B4dZmQPd8zVsI1CK3tyUY2pTGtqDEKn6qkYiSZ3oqyIIN+",
+	"TWbiTMn16OySC1krJbnsr+dgj1dyQyjRTGsuBYbqcyd7IsKrFjuqtix/0CQgpkAjDgEKwIvFHT3YO8pj",
+	"xT6NZFKFdmYaoGodiMtFtGnXX9xaMDnvbtjAz/HWU+Web7HuNyZ7CLap7C6fs3XisoP7klDAzGlXImIy",
+	"hmBEip5K3GRT7akuHqBPecAYtr+/p7q4o420Q99R/8fbXCPvqRIOJedcEJnOp7+n6v+j7mqWEoaB8Kt0",
+	"uHjhwlVOjDN68RU8BEhpx9AwTZkOB97d2W+3YYVUFGvVm5dszO6SdP++D6jX+XkfzICkoXwJTLOVs6YS",
+	"5tBlvQ9FZja11QniB1Nb5Q4fhUXIG4on/J334Ev+Mxt02743gBQ5aF26ZaX32uxT1eibLPfvitGkkPe1",
+	"aNFWfyn6JsX8dHZlDP9aiLYSQIFRab04gWO50+9nRuikdOLF6KHyGE7w5OmGMWgOnSNN15RbekLo8sFY",
+	"zdWb52pqdBRf+W5mdDYex2gcmx0uPMWsbe5rDfk1CKA2uChwTyQzrJ1H0CKwlLNt97Wb3E8E9gvalgXn",
+	"D8EjBRcGzdFwQ+lYxa6RoT7mLqRfNU16JugcCn+M5xXianz6Xq7tQLuDya070AczZnSm3C+95K5qJYYR",
+	"+lJygmlPwXxoasOU23wabHIXssbaplDiEMSlT0Ra2WLSJVYMOWFp16orRJGVRC7YBjB76uj7KrEHT4sx",
+	"z3dZZa7M7Ry2JvkC9Uh/7ky57sCzO0uQ3S8lMks5ax8E5wGTSRIHuawpytVrZQNSEfjvBYRZiRam80vh",
+	"4isUeJGVSGjr/Zo24PKCEXbDqFm0Xkx7YQYAjxgpVlilhW85bcvZYIVd5it3wM+royCKGz37TWKbiPXP",
+	"gpk2GQMIO+t3zoI1WVqYT4aKsPQ9To4fGZ3Xulyt65j/jy/HtwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

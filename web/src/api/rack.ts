@@ -11,7 +11,7 @@ import type {
   UnmarkedReadings,
   Units,
 } from './types';
-import { useChange, etag, keyed } from './change';
+import { useChange, etag, forGood, keyed } from './change';
 
 export const useSaws = () =>
   useQuery({ queryKey: ['saws'], queryFn: async () => unwrap(await client.GET('/saws')).items });
@@ -46,6 +46,27 @@ export const useSaw = (id: string) =>
     queryKey: ['saws', id],
     enabled: id !== '',
     queryFn: async () => unwrap(await client.GET('/saws/{id}', { params: { path: { id } } })),
+  });
+
+/** A saw of each kind as it usually is. */
+export const useUsualSaws = () =>
+  useQuery({
+    queryKey: ['usual-saws'],
+    queryFn: async () => unwrap(await client.GET('/starters/saws')).items,
+    ...forGood,
+  });
+
+/** A kind of saw with what follows from the diameter of its blade. */
+export const usualSaw = async (kind: SawInput['kind'], diameter_mm: number) =>
+  unwrap(await client.GET('/starters/saws', { params: { query: { kind, diameter_mm } } })).items[0]!;
+
+/** The usual blades of a saw. */
+export const useUsualBlades = (saw_id: string | undefined) =>
+  useQuery({
+    queryKey: ['saws', 'usual-blades', saw_id],
+    enabled: saw_id !== undefined,
+    queryFn: async () =>
+      unwrap(await client.GET('/starters/blades', { params: { query: { saw_id: saw_id! } } })).items,
   });
 
 /** What a blade's numbers come to as they are typed, or which of them cannot be. */

@@ -192,6 +192,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/starters/saws": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A saw of each kind as it usually is
+         * @description Guesses to begin with, to be put right by what is read off the saw.
+         */
+        get: operations["listUsualSaws"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/starters/blades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The usual blades of a saw
+         * @description Guesses to begin with, to be put right by what is read off the blades.
+         */
+        get: operations["listUsualBlades"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}/retirement": {
         parameters: {
             query?: never;
@@ -3485,6 +3525,16 @@ export interface components {
                 flat_enough_for: string;
             };
         };
+        UsualBlade: {
+            id: string;
+            /** @description What it does, a phrase. */
+            for: string;
+            /** Format: double */
+            pitch_mm: number;
+            /** Format: double */
+            gullet_depth_mm: number;
+            input: components["schemas"]["BladeInput"];
+        };
         Retirement: {
             /** @enum {string} */
             reason: "cracked" | "unmendable" | "worn-out" | "bent" | "lost" | "sold" | "other";
@@ -4761,6 +4811,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Blade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUsualSaws: {
+        parameters: {
+            query?: {
+                /** @description That one alone. */
+                kind?: "table" | "miter" | "circular";
+                /** @description Of its blade, with the kind: what follows from it is filled in. */
+                diameter_mm?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The saws. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["SawInput"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUsualBlades: {
+        parameters: {
+            query: {
+                saw_id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The blades. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["UsualBlade"][];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

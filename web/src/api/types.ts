@@ -54,6 +54,7 @@ export type Amendment = Schemas['Amendment'];
 export type Season = Schemas['Season'];
 export type Life = Schemas['Life'];
 export type LifePoint = Schemas['LifePoint'];
+export type UsualBlade = Schemas['UsualBlade'];
 export type DayMark = Schemas['DayMark'];
 export type TruingStand = Schemas['TruingStand'];
 export type Mounting = Schemas['Mounting'];

@@ -139,6 +139,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../stations/rack/SetForm')).SetForm }),
           },
           {
+            path: 'start',
+            lazy: async () => ({ Component: (await import('../stations/start/Start')).Start }),
+          },
+          {
             path: 'shop',
             lazy: async () => ({ Component: (await import('../stations/shop/Shop')).ShopPage }),
           },

@@ -16,12 +16,15 @@ export function FirstThings({ missing }: Props) {
           : 'No blade hangs here yet. Put the first one on the rack.'}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        <Button variant="contained" component={Link} to="/start">
+          Begin here, in two minutes
+        </Button>
         {missing === 'saw' && (
-          <Button variant="contained" component={Link} to="/rack/saws/new">
+          <Button variant="outlined" component={Link} to="/rack/saws/new">
             Put a saw in
           </Button>
         )}
-        <Button variant={missing === 'saw' ? 'outlined' : 'contained'} component={Link} to="/rack/new">
+        <Button variant="outlined" component={Link} to="/rack/new">
           Add a blade
         </Button>
         <Button variant="outlined" component={Link} to="/rack/files">

@@ -63,18 +63,13 @@ export function Rack() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: some.length > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Rack{' '}
-          <Box
-            component="span"
-            sx={{ fontSize: '0.66em', fontWeight: 500, color: 'text.secondary', ml: 1.5 }}
-          >
-            {blades.data &&
-              (found.length === total
-                ? `${total} ${wanted.retired ? 'retired' : 'on the wall'}`
-                : `${found.length} of ${total}`)}
-          </Box>
-        </Typography>
+        <Typography variant="h1">Rack</Typography>
+        <Box role="status" sx={{ mr: 'auto', color: 'text.secondary' }}>
+          {blades.data &&
+            (found.length === total
+              ? `${total} ${wanted.retired ? 'retired' : 'on the wall'}`
+              : `${found.length} of ${total}`)}
+        </Box>
         <Button component={Link} to={`/rack/new${search}`} variant="contained">
           Add a blade
         </Button>

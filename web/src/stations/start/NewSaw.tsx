@@ -1,0 +1,113 @@
+/** A saw from its kind and three numbers off its plate; what follows from them is filled in, and said to be a guess. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import { useState } from 'react';
+import { useAddSaw, usualSaw, useUsualSaws } from '../../api/rack';
+import type { Saw, SawInput, Units } from '../../api/types';
+import { SawGlyph } from '../../drawings/SawGlyph';
+import { sawWords, upper } from '../../drawings/words';
+import { formatLength, formatSetting } from '../../measure/format';
+import { LineField, NumberField } from '../../ui/Fields';
+import { Trouble } from '../../ui/Notice';
+import { LengthField } from '../../ui/Word';
+
+interface Props {
+  units: Units;
+  taken: string[]; // names
+  onIn: (s: Saw) => void;
+}
+
+export function NewSaw({ units, taken, onIn }: Props) {
+  const usual = useUsualSaws().data;
+  const [saw, setSaw] = useState<SawInput>();
+  const [key] = useState(() => crypto.randomUUID());
+  const add = useAddSaw();
+  const set = (part: Partial<SawInput>) => setSaw((now) => now && { ...now, ...part });
+  return (
+    <Box>
+      <Box
+        role="group"
+        aria-label="Kind of saw"
+        sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}
+      >
+        {(usual ?? []).map((u) => (
+          <ButtonBase
+            key={u.kind}
+            aria-pressed={saw?.kind === u.kind}
+            onClick={() => setSaw({ ...u, name: nameFor(u.kind, taken) })}
+            sx={{
+              flexDirection: 'column',
+              border: '1.5px solid',
+              borderColor: 'drawing.hair',
+              py: 1,
+              fontWeight: 600,
+              fontSize: 16,
+              '&[aria-pressed=true]': {
+                borderColor: 'text.primary',
+                borderWidth: 3,
+                bgcolor: 'background.paper',
+              },
+            }}
+          >
+            <SawGlyph kind={u.kind} />
+            {upper(sawWords[u.kind])}
+          </ButtonBase>
+        ))}
+      </Box>
+      {saw && (
+        <Box sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
+          <LineField label="What you call it" value={saw.name} most={60} onText={(name) => set({ name })} />
+          <Box
+            sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)' } }}
+          >
+            <LengthField
+              label="Blade diameter"
+              mm={saw.diameter_mm}
+              units={units}
+              onLength={(mm) =>
+                void usualSaw(saw.kind, mm).then((u) =>
+                  set({ diameter_mm: mm, arbor_mm: u.arbor_mm, reach_mm: u.reach_mm }),
+                )
+              }
+            />
+            <NumberField
+              label="Speed"
+              unit="rpm"
+              value={saw.rpm}
+              onNumber={(rpm) => set({ rpm: rpm ?? 0 })}
+            />
+            <NumberField
+              label="Power"
+              unit="W"
+              value={saw.motor_w}
+              onNumber={(motor_w) => set({ motor_w: motor_w ?? 0 })}
+            />
+          </Box>
+          <Box sx={{ color: 'text.secondary', lineHeight: 1.4 }}>
+            Guessed until you look: arbor {formatLength(saw.arbor_mm, units)}, blade up to{' '}
+            {formatSetting(saw.reach_mm, units)} {saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put
+            in when it is wanted.
+          </Box>
+          {add.error && <Trouble>{add.error.message}</Trouble>}
+          <Button
+            variant="contained"
+            disabled={saw.name.trim() === '' || add.isPending}
+            onClick={() => add.mutate({ key, body: saw }, { onSuccess: onIn })}
+            sx={{ justifySelf: 'start', minHeight: 52, px: 3 }}
+          >
+            It stands here
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function nameFor(kind: SawInput['kind'], taken: string[]) {
+  const name = upper(sawWords[kind]);
+  for (let i = 1; ; i++) {
+    const tried = i === 1 ? name : `${name} ${i}`;
+    if (!taken.includes(tried)) return tried;
+  }
+}
