@@ -149,6 +149,9 @@ const (
 	Blue    Fault = "blue"    // the plate was hot
 )
 
+// Faults are those that a look-over can find, the gravest first.
+func Faults() []Fault { return []Fault{Cracked, Missing, Loose, Bent, Chipped, Blue} }
+
 // faultWords say what was found, and whether the blade may still run. A
 // cracked plate or a loose tip is not run (craft section 15).
 var faultWords = map[Fault]struct {

@@ -56,6 +56,34 @@ type Tool struct {
 	SawName   string
 }
 
+// Likeliest is the place of the blade that is likeliest meant for a kind of
+// joint among those that may go on the saw, or -1: one ground to one side for
+// tails, a flat top for the rest, what is kept for joints before what is not
+// (craft section 12).
+func Likeliest(kind string, blades []blade.Blade, w saw.Saw) int {
+	grind := blade.FTG
+	if kind == "tails" {
+		grind = blade.OneWay
+	}
+	best, most := -1, -1
+	for i, b := range blades {
+		if b.Make != blade.Toothed || len(choose.MountStops(b, w, measure.Millimetre)) > 0 {
+			continue
+		}
+		worth := 0
+		if b.Grind == blade.FTG {
+			worth = 1
+		}
+		if b.Grind == grind && b.KeptFor == blade.UseJoints {
+			worth = 2
+		}
+		if worth > most {
+			best, most = i, worth
+		}
+	}
+	return best
+}
+
 // Of works a joint out. A blade that may not go on the saw is refused; the
 // error is a *fault.Error.
 func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {

@@ -39,6 +39,21 @@ type Check struct {
 	at        int
 }
 
+// Where a check leads that is set or fitted elsewhere.
+const (
+	LeadsToCut    = "cut"    // another setting or another blade for the same cut
+	LeadsToGroove = "groove" // a groove's fit
+)
+
+var leads = map[string]string{
+	"raise-blade": LeadsToCut, "lower-blade": LeadsToCut, "fewer-teeth": LeadsToCut, "more-teeth": LeadsToCut, "thin-kerf": LeadsToCut, "less-hook": LeadsToCut,
+	"stiffer-blade": LeadsToCut, "sharp-blade": LeadsToCut, "feed-quicker": LeadsToCut, "feed-slower": LeadsToCut,
+	"restack": LeadsToGroove, "measure-groove": LeadsToGroove,
+}
+
+// Leads is where a check is set or fitted, or empty.
+func (c Check) Leads() string { return leads[c.ID] }
+
 // NeedsCut reports whether a check is a test cut.
 func (c Check) NeedsCut() bool { return c.Kind == "cut" || c.Kind == "care" }
 

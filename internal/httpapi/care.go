@@ -68,6 +68,14 @@ func (s *server) ListStandIns(ctx context.Context, r contract.ListStandInsReques
 	return contract.ListStandIns200JSONResponse{Items: names}, err
 }
 
+func (s *server) ListFaults(context.Context, contract.ListFaultsRequestObject) (contract.ListFaultsResponseObject, error) {
+	out := contract.ListFaults200JSONResponse{Items: []contract.FaultOf{}}
+	for _, f := range care.Faults() {
+		out.Items = append(out.Items, contract.FaultOf{Fault: contract.Fault(f), Says: f.Words(), Unfits: f.Unfits()})
+	}
+	return out, nil
+}
+
 func (s *server) GetLife(ctx context.Context, r contract.GetLifeRequestObject) (contract.GetLifeResponseObject, error) {
 	life, err := s.in(ctx).Care.Life(ctx, s.shop, r.ID)
 	if err != nil {

@@ -230,7 +230,7 @@ func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, Verdict: p.Verdict, Do: orNone(p.Do), Mind: orNone(p.Mind),
+	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: orNone(p.Do), Mind: orNone(p.Mind),
 		Cautions: p.Cautions, KerfMm: p.Kerf.Mm()}
 	if t := p.Tenon; t != nil {
 		stops := make([]float64, len(t.Stops))

@@ -125,7 +125,7 @@ func encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 		out.Reasons = append(out.Reasons, contract.TraceReason{ID: r.ID, Label: r.Label, Share: r.Share, Hazard: r.Hazard, For: inWords(r.For), Against: inWords(r.Against), Remedy: r.Remedy})
 	}
 	for _, n := range t.Next {
-		out.Next = append(out.Next, contract.TraceCheck{ID: n.ID, Label: n.Label, Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: n.How, Bits: n.Bits})
+		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(set(n.Leads())), ID: n.ID, Label: n.Label, Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: n.How, Bits: n.Bits})
 	}
 	for _, b := range t.Before {
 		out.Before = append(out.Before, contract.TraceEarlier{ID: b.ID, At: b.At, Signs: b.Signs, Cause: b.Cause, Fixed: b.Fixed})

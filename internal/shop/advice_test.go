@@ -154,8 +154,9 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 	for _, a := range []joint.Ask{{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, {Kind: "box", Width: 96, Room: 0.1, Stock: 12}, {Kind: "box", Width: 96, Slot: 8, Room: 0.1}, {Kind: "box", Width: 100, Slot: 2}, {Kind: "tails", Stock: 19},
 		{Kind: "slope", Edge: 40, Width: 15, Depth: 9, SlopeDeg: 12}, {Kind: "fold", Stock: 12, Radius: 150, BendDeg: 90}, {Kind: "biscuit"}} {
 		for _, name := range []string{"Mortise", "Stagehand", "Dovecote", "Trot"} {
-			p, err := svc.Joint.Plan(ctx, sh.ID, table, id(name), a, measure.Millimetre)
-			say(fmt.Sprint(a.Kind, " with ", name), p, err)
+			on := id(name)
+			p, err := svc.Joint.Plan(ctx, sh.ID, table, &on, a, measure.Millimetre)
+			say(fmt.Sprint(a.Kind, " with ", name), p.Plan, err)
 		}
 	}
 	check("grooves")

@@ -173,7 +173,7 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 		_, mount := f.Mount.Start(ctx, f.id, table, plough, nil, "", measure.Millimetre)
 		_, grooves := f.Groove.Plan(ctx, f.id, ask, measure.Millimetre)
 		_, start := f.Groove.Start(ctx, f.id, ask, trapdoor, "", measure.Millimetre)
-		_, joints := f.Joint.Plan(ctx, f.id, table, plough, tenon, measure.Millimetre)
+		_, joints := f.Joint.Plan(ctx, f.id, table, &plough, tenon, measure.Millimetre)
 		_, trials := f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, []float64{0, 0}, 4, false, "", measure.Millimetre)
 		return map[string]error{"plan": plan, "sweep": sweep, "compare": compare, "mount": mount, "grooves": grooves, "groove": start, "joint": joints, "trial": trials}
 	}

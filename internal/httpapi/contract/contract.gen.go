@@ -1618,6 +1618,24 @@ func (e TraceCheckKind) Valid() bool {
 	}
 }
 
+// Defines values for TraceCheckLeads.
+const (
+	TraceCheckLeadsCut    TraceCheckLeads = "cut"
+	TraceCheckLeadsGroove TraceCheckLeads = "groove"
+)
+
+// Valid indicates whether the value is a known member of the TraceCheckLeads enum.
+func (e TraceCheckLeads) Valid() bool {
+	switch e {
+	case TraceCheckLeadsCut:
+		return true
+	case TraceCheckLeadsGroove:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for TraceDoneAnswer.
 const (
 	TraceDoneAnswerCouldNot TraceDoneAnswer = "could-not"
@@ -2758,6 +2776,17 @@ type Fade struct {
 // Fault defines model for Fault.
 type Fault string
 
+// FaultOf defines model for FaultOf.
+type FaultOf struct {
+	Fault Fault `json:"fault"`
+
+	// Says A phrase, as of the blade.
+	Says string `json:"says"`
+
+	// Unfits A blade that has it is not run.
+	Unfits bool `json:"unfits"`
+}
+
 // FieldChange defines model for FieldChange.
 type FieldChange struct {
 	Field string `json:"field"`
@@ -3117,25 +3146,27 @@ type Inspection struct {
 // room_mm, and gap_mm over fingers after a test. tails: stock_mm. slope: edge_mm, width_mm, depth_mm, slope_deg.
 // fold: stock_mm, skin_mm (the usual where left out), radius_mm, bend_deg.
 type JointAsk struct {
-	BendDeg  *float64           `json:"bend_deg,omitempty"`
-	BladeID  openapi_types.UUID `json:"blade_id"`
-	DepthMm  *float64           `json:"depth_mm,omitempty"`
-	EdgeMm   *float64           `json:"edge_mm,omitempty"`
-	Fingers  *int               `json:"fingers,omitempty"`
-	GapMm    *float64           `json:"gap_mm,omitempty"`
-	Kind     JointKind          `json:"kind"`
-	LengthMm *float64           `json:"length_mm,omitempty"`
-	OffMm    *float64           `json:"off_mm,omitempty"`
-	RadiusMm *float64           `json:"radius_mm,omitempty"`
-	RoomMm   *float64           `json:"room_mm,omitempty"`
-	SawID    openapi_types.UUID `json:"saw_id"`
-	SkinMm   *float64           `json:"skin_mm,omitempty"`
-	SlopeDeg *float64           `json:"slope_deg,omitempty"`
-	SlotMm   *float64           `json:"slot_mm,omitempty"`
-	StockMm  *float64           `json:"stock_mm,omitempty"`
-	TenonMm  *float64           `json:"tenon_mm,omitempty"`
-	Units    Units              `json:"units"`
-	WidthMm  *float64           `json:"width_mm,omitempty"`
+	BendDeg *float64 `json:"bend_deg,omitempty"`
+
+	// BladeID The likeliest where left out.
+	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
+	DepthMm  *float64            `json:"depth_mm,omitempty"`
+	EdgeMm   *float64            `json:"edge_mm,omitempty"`
+	Fingers  *int                `json:"fingers,omitempty"`
+	GapMm    *float64            `json:"gap_mm,omitempty"`
+	Kind     JointKind           `json:"kind"`
+	LengthMm *float64            `json:"length_mm,omitempty"`
+	OffMm    *float64            `json:"off_mm,omitempty"`
+	RadiusMm *float64            `json:"radius_mm,omitempty"`
+	RoomMm   *float64            `json:"room_mm,omitempty"`
+	SawID    openapi_types.UUID  `json:"saw_id"`
+	SkinMm   *float64            `json:"skin_mm,omitempty"`
+	SlopeDeg *float64            `json:"slope_deg,omitempty"`
+	SlotMm   *float64            `json:"slot_mm,omitempty"`
+	StockMm  *float64            `json:"stock_mm,omitempty"`
+	TenonMm  *float64            `json:"tenon_mm,omitempty"`
+	Units    Units               `json:"units"`
+	WidthMm  *float64            `json:"width_mm,omitempty"`
 }
 
 // JointKind defines model for JointKind.
@@ -3143,9 +3174,11 @@ type JointKind string
 
 // JointPlan defines model for JointPlan.
 type JointPlan struct {
-	Cautions  []string `json:"cautions"`
-	ClosesDeg *float64 `json:"closes_deg,omitempty"`
-	DepthMm   *float64 `json:"depth_mm,omitempty"`
+	// BladeID That it is worked out for.
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	Cautions  []string           `json:"cautions"`
+	ClosesDeg *float64           `json:"closes_deg,omitempty"`
+	DepthMm   *float64           `json:"depth_mm,omitempty"`
 
 	// Do What to set and cut, in order.
 	Do       []string `json:"do"`
@@ -4425,12 +4458,15 @@ type TraceAsk struct {
 
 // TraceCheck defines model for TraceCheck.
 type TraceCheck struct {
-	Bits    float64        `json:"bits"`
-	How     string         `json:"how"`
-	ID      string         `json:"id"`
-	Kind    TraceCheckKind `json:"kind"`
-	Label   string         `json:"label"`
-	Minutes float64        `json:"minutes"`
+	Bits  float64        `json:"bits"`
+	How   string         `json:"how"`
+	ID    string         `json:"id"`
+	Kind  TraceCheckKind `json:"kind"`
+	Label string         `json:"label"`
+
+	// Leads Where it is set or fitted, if it is another setting or blade for the same cut, or a groove's fit.
+	Leads   *TraceCheckLeads `json:"leads,omitempty"`
+	Minutes float64          `json:"minutes"`
 
 	// Record The kind of log row that answers it; empty if somebody must say.
 	Record string `json:"record"`
@@ -4438,6 +4474,9 @@ type TraceCheck struct {
 
 // TraceCheckKind defines model for TraceCheck.Kind.
 type TraceCheckKind string
+
+// TraceCheckLeads Where it is set or fitted, if it is another setting or blade for the same cut, or a groove's fit.
+type TraceCheckLeads string
 
 // TraceDone defines model for TraceDone.
 type TraceDone struct {
@@ -5734,6 +5773,9 @@ type ServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(c *gin.Context, params LogCutParams)
+	// ListFaults What a look-over can find
+	// (GET /faults)
+	ListFaults(c *gin.Context)
 	// ListGauges The gauges that Corte listens to
 	// (GET /gauges)
 	ListGauges(c *gin.Context)
@@ -7363,6 +7405,19 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 	}
 
 	siw.Handler.LogCut(c, params)
+}
+
+// ListFaults operation middleware
+func (siw *ServerInterfaceWrapper) ListFaults(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListFaults(c)
 }
 
 // ListGauges operation middleware
@@ -10142,6 +10197,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/log-import-previews", wrapper.PreviewLogImport)
 	router.POST(options.BaseURL+"/log-imports", wrapper.ImportLog)
 	router.POST(options.BaseURL+"/blades/:id/judgements", wrapper.JudgeBlade)
+	router.GET(options.BaseURL+"/faults", wrapper.ListFaults)
 	router.POST(options.BaseURL+"/blades/:id/inspections", wrapper.InspectBlade)
 	router.GET(options.BaseURL+"/blades/:id/survey", wrapper.GetSurvey)
 	router.POST(options.BaseURL+"/blades/:id/mending", wrapper.MendBlade)
@@ -11688,6 +11744,46 @@ type LogCutdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response LogCutdefaultApplicationProblemPlusJSONResponse) VisitLogCutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListFaultsRequestObject struct {
+}
+
+type ListFaultsResponseObject interface {
+	VisitListFaultsResponse(w http.ResponseWriter) error
+}
+
+type ListFaults200JSONResponse struct {
+	Items []FaultOf `json:"items"`
+}
+
+func (response ListFaults200JSONResponse) VisitListFaultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListFaultsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListFaultsdefaultApplicationProblemPlusJSONResponse) VisitListFaultsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14586,6 +14682,9 @@ type StrictServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(ctx context.Context, request LogCutRequestObject) (LogCutResponseObject, error)
+	// ListFaults What a look-over can find
+	// (GET /faults)
+	ListFaults(ctx context.Context, request ListFaultsRequestObject) (ListFaultsResponseObject, error)
 	// ListGauges The gauges that Corte listens to
 	// (GET /gauges)
 	ListGauges(ctx context.Context, request ListGaugesRequestObject) (ListGaugesResponseObject, error)
@@ -16095,6 +16194,30 @@ func (sh *strictHandler) LogCut(ctx *gin.Context, params LogCutParams) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(LogCutResponseObject); ok {
 		if err := validResponse.VisitLogCutResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListFaults operation middleware
+func (sh *strictHandler) ListFaults(ctx *gin.Context) {
+	var request ListFaultsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListFaults(ctx, request.(ListFaultsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListFaults")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListFaultsResponseObject); ok {
+		if err := validResponse.VisitListFaultsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18550,452 +18673,455 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhu39TcK3wqK71Pl50CNRvLhn0ifZFm2lUi2Xo0S1a7I/zHYDbIRNoEOgB6KSblq38a+vX0lu7AW",
-	"gD4Q6AOHM7ITf7ElsRtALywsrONv/WuRyV0lBRNGL578a1FRRXfMMAV/e5nb/3KxeLKoqCkWy4WgO7Z4",
-	"suD5YrlQ7B81VyxfPDGqZsuFzgq2o/aNtVQ7ahZPFnUNT5pDZd/SRnGxWfzyy3Lxcv2amqywD+dMZ4pX",
-	"hks7z7uCkRumNJeCmIIasqeasJwbli8J1YQbTV68o5uLxRIXVjCaM9Us7eX6AQ49tMCKGsOUff2/Pyz+",
-	"dvngjz/969Hyj798WPyP6Gr/zA7HK31eSM0EWR2IKRjRTORMkbVUxBRcEymY/YPYLImus8IunZK//OXl",
-	"NxfkGVHMqAPZc1Pgu3THyJYdyI5umf1EIkXG0l+Ys10lDRPZ4YFd2dCH7ujHV0xsTLF48ujycrnYceH/",
-	"/ofYl77iO27Cpv+jZurQTFzCj+3hc7amdWn84PQj39W7xZMv3VT4t0dhIi4M2zAFM72mOXu2NkzFeeBn",
-	"an5GBkDqqhumyIbeMGIk2XvG2NGckb/X2pAVW0vFLO3wlQ8CqLpiIisuyEtDuCZVbQi1U8LAS1LIPbPD",
-	"llJsCOOmYApGlQLYbE8PFx8EviokqagyRK5xcrsou2Nck4KVOTHy4oNIbZj91Af4rdFTklPDHhi+Y1Hm",
-	"+xHIQssoEz7TwHKwJo70GGIwrgkVes8Uyy1H2t/WXGkg5hJGAYIUVJOsoGLDcqL5PF48nffeU3vKj7/x",
-	"e7nHLaIbaTfYb7xdMMM938OrLSawz2gmjN/6CfuX+kRc1oMrlkmR68QOynpV2u1rjsCjP3xx2TkGl+Gb",
-	"Rb1bwSn4BY8u0+ZrmXMGMvfrkubsa5nDZmdSGCbgQNKqKnlGLU0e/l1bwvyrtZL/odh68WTx/3vYiPOH",
-	"+Kt+CCO+FFVtmikbafHLcvGWZttveXneWf2gqTmZ4YrtmDDnnTUMm5j3iu7POuEV3adJC/+iKyk07u0b",
-	"JVcl2w1MXuET/2feIvy4sIbu4XnvJMNeSXsXwYlZEipydw4kyeUFHD83mJ3rWX7DMxY/iUaSQpY5DLGp",
-	"ec7gLO2l2toTVClZMWUcLxe0NHHxLlc3XNYgY8le1mVOiloZouWOrWR+uGgk4UrKklGx+GW5MOwjDNcT",
-	"HcuFkRXP7C9M2JP2t8WaicweR21kZf9XMquGVLW2agET9i+6riqp7HVWUW33B57OtoufYrKp2di/udnc",
-	"cpb4kc1LcvV3lhm7qmc7JvKd3+Q85yjH37RItKalZqktM5JoY8nMBaFEyT3hQhtG8wvyoygPhJKsNiCr",
-	"d1bqmYLa56zUgs2hREjDjjdldegJ568ul22F6G///eHDx8vLDx/Uhw/ip/8d0YiWC7ZeW9qNsOULfOqX",
-	"5cKupDcr6AjH0yYmlPZyvtZVaVUIVE4HT2V48JflouIsw08P0vmPf/zjH4c1lOXitMn2tCzHXnhvn7Fc",
-	"dcwyaiXVt6iBdXetBLJd73bH5+lbJXdwCLkQVgUt7cVtucf+GxO5vfTsH02hGM2fkpKtDZG1IXxtWYTs",
-	"GNW1YrllleMbrXdnLReiNm4ZEx7W9KCjR1azOaNUVLHpj98wlfNslD3/6h6DXdOWvybP4J6X63Xr44Kk",
-	"6skL96ntWQIVW9/WGbX5CEfDn1LcclXKCLuYgmdbwbSOcswzbSXLrpq856ZWguXXOdtEBttQK5eAxWRt",
-	"teuVVTj0xKHtNdQW3ZY7F8tFVvCqQoW54JY4im8KMy6cYbhl9/s7648Sck8PoCUdExIXN0VVXy7gu695",
-	"PsEE9g+jjhk5H+xjxbKoOmyvz5werJZr73UqQPOl2bZLcGqia6wUz9g11VuWT+R1IyML7FE9fHnnu+Dd",
-	"pSVhjOhfU1Mc0zuzRwiNwqGz+9w99styMZHeJTcKp5jwzda8uJ6z9cl9rIXh5fRxaqcpdrcceNPutS4Y",
-	"qAPctDSk1p21Lw7RVeylytuHbCMl6EBGUS7AgVCVNGPjxwto6zbXb1WgbUM3/93ug9wCcH0pXnimt6OK",
-	"Uk+TAbJ0LvbHl2PXeovBWtrIF5eRzchZFa7cCUyTc3SdJd8Iq/yqYxh+eRkZbMvUenygzzsG5sWXkYEG",
-	"FIcfFQhtv26rJ1g9sxY5MYoepuoDjvV7GmXL2n80W7/c8zyx5ldeeVlLNX+1PW4+ZuRArNbud3e22Zql",
-	"Z8AoR7POgaPcDq9qq6GBqVEwFrnNlouPDzbygfvHrDYXX4PlEv71Ad9VTvMGj+yTRSaVYQ8zqdjDDMxQ",
-	"O7fIim/qiAH3o/dKomuNEk33cIXoxneiiWAfjbUtjm0HmkXsuZa9smIkl4I9QVebAK0d1QEixRIEGOoJ",
-	"sA58zf4glddCG/cMSCQwZ0CV8JTcyVoYpyzZo4CvRSTXcoEyLbJepuwSnGtsb29SXch9ZxpqdasFjAEX",
-	"Kcs39n8VR9dywZiVbt7OVLWQNegdvLT/29B6k1iTYjoq49FPtZfKFC17zi7Rb8dTpI2Q1kIm4Kjzqju6",
-	"uEzcbFaMOm+C/7harMGRi2vO67L0n3awXE0VCBl5A7xHN/C/WmyF3IvoR3nDvKcYggfOUgg8kWBxGE3W",
-	"dVkSa5hfLMZuG9zA8AVL4L+Ghm7i+PETWXFF98cKxsrreaMuM5DpNUsxvMGDs4Q92kltCKzLHi7wqYJD",
-	"0bDdqP0YjmtjEVKl6AGkN9UJD4r9hSi511ZsW7qWcjN5yldy80IYdYhNCQeMi811oNTRfodHeEQ//dHe",
-	"Iv6JcMprCI/se3I6paxp3LkRxxusXtVcbOCDJ335O3j+ylCRH39833Cj+wWyQDOP25Ioz8UtiBW7YaU3",
+	"7P3rkhu39TcK3wqK71Pl50CNRrLlfyJ9GsuyrUSy9GqUqHZF/o/BbpCNTBPoAOihmJSr9m3s29tXsgtr",
+	"AegDgT5wOCM78RdbErsB9MLCwjr+1r8WmdxWUjBh9OLpvxYVVXTLDFPwt5e5/S8Xi6eLippisVwIumWL",
+	"pwueL5YLxf5Rc8XyxVOjarZc6KxgW2rfWEu1pWbxdFHX8KTZV/YtbRQXm8UvvywXL9evqckK+3DOdKZ4",
+	"Zbi087wvGLlhSnMpiCmoITuqCcu5YfmSUE240eTFe7o5WyxxYQWjOVPN0l6uH+DQQwusqDFM2df/++Pi",
+	"b+cP/vjTvx4t//jLx8X/iK72z2x/uNLnhdRMkNWemIIRzUTOFFlLRUzBNZGC2T+IzZLoOivs0in5y19e",
+	"fntGLohiRu3JjpsC36VbRq7ZnmzpNbOfSKTIWPoLc7atpGEi2z+wKxv60C399IqJjSkWTx+dny8XWy78",
+	"3/8Q+9JXfMtN2PR/1Eztm4lL+LE9fM7WtC6NH5x+4tt6u3j6xE2Ff3sUJuLCsA1TMNNrmrOLtWEqzgM/",
+	"U/MzMgBSV90wRTb0hhEjyc4zxpbmjPy91oas2FoqZmmHr3wUQNUVE1lxRl4awjWpakOonRIGXpJC7pgd",
+	"tpRiQxg3BVMwqhTAZju6P/so8FUhSUWVIXKNk9tF2R3jmhSszImRZx9FasPspz7Ab42ekpwa9sDwLYsy",
+	"3xsgCy2jTHihgeVgTRzpMcRgXBMq9I4plluOtL+tudJAzCWMAgQpqCZZQcWG5UTzebx4PO99oPaUH37j",
+	"D3KHW0Q30m6w33i7YIZ7voNXW0xgn9FMGL/1E/Yv9Ym4rAeXLJMi14kdlPWqtNvXHIFHf/jqvHMMzsM3",
+	"i3q7glPwCx5dps03MucMZO43Jc3ZNzKHzc6kMEzAgaRVVfKMWpo8/Lu2hPlXayX/Q7H14uni//ewEecP",
+	"8Vf9EEZ8KaraNFM20uKX5eIdza6/4+VpZ/WDpuZkhiu2ZcKcdtYwbGLeS7o76YSXdJcmLfyLrqTQuLdv",
+	"lVyVbDsweYVP/J95i/Djwhq6h+eDkww7Je1dBCdmSajI3TmQJJdncPzcYHaui/yGZyx+Eo0khSxzGGJT",
+	"85zBWdpJdW1PUKVkxZRxvFzQ0sTFu1zdcFmDjCU7WZc5KWpliJZbtpL5/qyRhCspS0bF4pflwrBPMFxP",
+	"dCwXRlY8s78wYU/a3xZrJjJ7HLWRlf1fyawaUtXaqgVM2L/ouqqkstdZRbXdH3g6u178FJNNzcb+zc3m",
+	"lrPEj2xekqu/s8zYVV1smci3fpPznKMcf9si0ZqWmqW2zEiijSUzF4QSJXeEC20Yzc/IG1HuCSVZbUBW",
+	"b63UMwW1z1mpBZtDiZCGHW7Kat8Tzl+fL9sK0d/+++PHT+fnHz+qjx/FT/87ohEtF2y9trQbYcsX+NQv",
+	"y4VdSW9W0BEOp01MKO3lfKWr0qoQqJwOnsrw4C/LRcVZhp8epPMf//jHPw5rKMvFcZPtaFmOvfDBPmO5",
+	"6pBl1Eqq71AD6+5aCWS72m4Pz9N3Sm7hEHIhrApa2ovbco/9NyZye+nZP5pCMZo/IyVbGyJrQ/jasgjZ",
+	"MqprxXLLKoc3Wu/OWi5EbdwyJjys6V5Hj6xmc0apqGLTH79hKufZKHv+1T0Gu6Ytf02ewT0v1+vWxwVJ",
+	"1ZMX7lPbswQqtr6tM2rzEY6GP6W45bKUEXYxBc+uBdM6yjEX2kqWbTV5z02tBMuvcraJDLahVi4Bi8na",
+	"atcrq3DoiUPba6gtui13LpaLrOBVhQpzwS1xFN8UZlw4w3DL7vd31h8l5I7uQUs6JCQuboqqvlzAd1/x",
+	"fIIJ7B9GHTNyPtinimVRddhenzndWy3X3utUgOZLs+suwamJrrFSPGNXVF+zfCKvGxlZYI/q4cs73wXv",
+	"Li0JY0T/hprikN6ZPUJoFA6d3efusV+Wi4n0LrlROMWEb7bmxdWcrU/uYy0ML6ePUztNsbvlwJt2r3XB",
+	"QB3gpqUhte6sXbGPrmInVd4+ZBspQQcyinIBDoSqpBkbP15AW7e5fqsCbRu6+e92H+QWgOtL8cKFvh5V",
+	"lHqaDJClc7E/Ph+71lsM1tJGvjqPbEbOqnDlTmCanKPrLPlGWOXXHcPwyXlksGum1uMDfdkxMM+eRAYa",
+	"UBzeKBDaft1WT7B6Zi1yYhTdT9UHHOv3NMqWtf9otn6543liza+88rKWav5qe9x8yMiBWK3d7+5sszVL",
+	"z4BRjmadA0e5HV7VVkMDU6NgLHKbLRefHmzkA/ePWW3OvgHLJfzrA76tnOYNHtmni0wqwx5mUrGHGZih",
+	"dm6RFd/WEQPujfdKomuNEk13cIXoxneiiWCfjLUtDm0HmkXsuZa9smIkl4I9RVebAK0d1QEixRIEGOoJ",
+	"sA58zf4glddCG/cMSCQwZ0CV8JTcyloYpyzZo4CvRSTXcoEyLbJepuwSnGtsZ29SXchdZxpqdasFjAEX",
+	"Kcs39n8VR9dywZiVbt7OVLWQNegdvLT/29B6k1iTYjoq49FPtZPKFC17zi7Rb8czpI2Q1kIm4Kjzqju6",
+	"uEzcbFaMOm+C/7harMGRi2vO67L0n7a3XE0VCBl5A7xHN/C/WlwLuRPRj/KGeU8xBA+cpRB4IsHiMJqs",
+	"67Ik1jA/W4zdNriB4QuWwH8NDd3E8eMnsuKS7g4VjJXX80ZdZiDTa5ZieIMHZwl7tJXaEFiXPVzgUwWH",
+	"omHbUfsxHNfGIqRK0T1Ib6oTHhT7C1Fyp63YtnQt5WbylK/k5oUwah+bEg4YF5urQKmD/Q6P8Ih++sbe",
+	"Iv6JcMprCI/senI6paxp3LkRxxusXtVcbOCDJ335e3j+0lCRH35833CjuwWyQDOP25Ioz8UtiBW7YaU3",
 	"nSbcpys5x9bNqFrxcYZ+7h5r3ojeru4x5yJA8bO2YhhUA8Or+C0bV79iak0mqWWL0eW6x+ANgQrh+Dv+",
-	"wWNdrMehNww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVuwgRY6XKQyhvc8V7LYdaEO6c1y7TJO0J+Iaflyv",
-	"SWnb/RO/ZkrJOvJpr+3FbRUtbRgr47fLRnEBUoCW5Y/rxZO/De/Sd/D4Lz8th/W6fQETwvhS3rC4DFxJ",
-	"Y8D3hfK4ZPSGaXSX4mvHGsy6pOaaCVlviuu1jAQfXwp7Cef6KWG7yhy664le6HLNy/hxepYpqbULNqn1",
-	"kqyV3BGrSlhlyf5/SSrKFchw1HcslxSMbwqDhxA8wFxsLkigEBek5NpoeLa3vMBO4Q9TLPweP/T/rni+",
-	"mSySeqwY3l0ekT7Gmhsl6yqy2YyZwvnB6ZYpAs9dtEXPH6OSp2X4beqyZOa6bdT1uN0pU1GBYMmsSa1r",
-	"WrogPyOgMV0snoi6LCNkdRMOTUVgNRNFkBtPF7QalfffwbNX8Ogvy0VB3R0Z04S5IfC7I2ew2h7PjwsU",
-	"Um7jXsLAvRizdUpsQTVRjFpJ+RT2NttaygoXpdZNCLuxGAxRLNtKgT9OpB0sDBXYGBXATrHS2j4HwWNY",
-	"lVyvYWWs1Iz4bwM13cl8XAnLw1KO5eNE99SWVcYLpKGN/YtmPfdA76TwClz/qas64urajnLTa/sMPPvx",
-	"WlVTVRPQAVl+LUVcelvTy28p2IGTVENBealjXve78UREIlePL2eFrqpCGumciYNnwuBpxGQF+9KRQzfp",
-	"NgRJNBAcCkzxlFz2r4wJOwlG8HSdFHzMCUXJnq2K8riQ5c4mL2T1mSZyL8hOCnYIIjYI+0eXl2PJFcsF",
-	"3BRRonwv92RNVbhNNAcHSCn3KNclF2aqYqgg4yCflpiQu9DX2NPf0FxeMeMyC5YLXVBVMcHya3TTHH/S",
-	"FT5hbZS2K6eUG7JiGyo6d+WjBO3a0c+C0VhqlpSmAJNAwx0sckL1lu3jsk8Xsi7zWIrXM+J/IytWcJET",
-	"RrOCGBge8sxQbVpxDGFHxrY2TFYyqqjIZjCnLqWJXIVX9p+JY0C4mzD5jG4ZqStSMGpA3xKSa9Yh5hej",
-	"tDRWezme8ugktoYcH7NQck/39BDX2tGlRtWW5WR1AFaQe8HU0nnp4HVBqDPIj8nrcjBjfqomATOS1ncU",
-	"LPADhbABXDh9n6o3etveVSTbsmVAtxSMlsw7Vu1a16m/MBorpzFCPTN4/chJ+8hxa5uhwSTpaBUtCzHp",
-	"G3hOFbutQ8oaBdfWjIhah/BrwTfF9dTjAG+Ucj/vhahKaxQLzihUlPdSbQlEgtwdn9dlaa8grwSiL5pr",
-	"AkScehvR2GlCXdYnEBFLw5JywXJ00O3pwbI+JYrtWH5YkqxgtGIaT7Wma/vHeX67N9QUV4ZVMZPJcdCo",
-	"Nqc2TGTtN5yiMPTSt1KxjOr2xWDF/jVEzhuuaIcFqS5mLMU+PmsdsWhw46L3tAi80+G6LtMufaL50Ye1",
-	"WT95wvDCPCHdKqPCikWr9S8br7pURFOeo/cLvuqCeHdPk0UDrh/kYBC79m+gy0Vyr373Bd7GF3gHXr1f",
-	"t+frjn0hv7smfgWuiX9Dy/+3Z6P/buCmDabfzdVzmKu/m53jZmc8jDXbYAwSNakn/uAkxpxkszOkzafS",
-	"4MekX3S4PrHs2MkPfkM3EdPzOFo0yQbtGzsimv4RrlWnO0LCQkU3bDzvA5cT/Rh7htupLDqTCjNyKJR1",
-	"rCTY9S4lP/gGFi4zv3XIpyRfwWxz06+e05KJnKpnea6YjgR3vQE7kvxin4rRwI9/ZaiJbGord3Wyu5ni",
-	"Uqc6nH+JrioYH02akfeNGFlvCsgGrWkJm6XysQ1Ae8sPO3UT0PbEbVDsCtLsjpO6nQCbxPZNcniE9VfU",
-	"FDNOkF1ubJSQyHocJYHMotoa53P9E43PKTIl+rCic0rt9FmqGFkxTGgyBosFJs38HQz+Vu5jM0MW83Sa",
-	"vae6GM3UcQQMgzfft8TN9jsVPU9Q6ZqoUxPMVcK6anSoVZMVQ5m25yKXe9ijiLHfKgeI5C5AVqRV2O1d",
-	"7yq7luFsupTKwk8/KTaGiQPT9Vgl5dRHE7V3/dI4LImDcaOkbpKv+2UWhmbbqB3oMmYOrlaJGUJJJilU",
-	"PVga+kQNvnYPRtM0Cqp0kRweCimUgPyd7nhckx0v8+iYuLWRUC6r9HXerXxq6VDJ3J6KqpiO+OOa7ClU",
-	"rUvgR7kmLmP5KbmE3DrNciIYNVM1ekm314nF+QKEKa59p5+54fz6Pa2XYVNDFUCLMinugGhOLIkO4j2g",
-	"RU/n742i3RuJfcxYWTJIIHY1EJWEKIFisIpYduuO5tOn3DEq5jyd8znPV0rWecolBEIDK0ZlbVyy0WVH",
-	"aEcU+n6ujxU2MyQI03Pq+PJTs4j8qhoC+9HaRAx75SnlWSDKbY370bOHkMKuRXCjUOfQJY9WBNu3dxV1",
-	"cd+02B+V2Fk9alw/R5tasbU953ERBpAjLs9e+fwxLzNX7Cl6rtoan2bGfn1UrrnfRjNw3WMDxWD28+K0",
-	"t9TjWoq3iH8w0xibTraKi66uMbe+aOpOso/cXPui8jHKucf6V3ZcXx92s/eM9otH1khnRNebDdOQkSpY",
-	"OkfN1VXPXHZqw2NbvaMfXyLtv4B1ur88OhY9teBmVB38CzzUX0EGVIK99uPE2a6VS9zLk5FlznKUmcar",
-	"Z5+BR+opEVBsYYfLCReRshhfTnlU0rGnvmxv6fw4wbkMkaUDA3MM8s9Afq+UNZXAl+xrOo+dSXEHzPsG",
-	"7mVPcpkZqeKvZ1Ksec5ECuJhz8oyqKAhMhuTXYlLZV1i/n7EPUpJKeX2gbwBsCQo3rL/bGWVNrwsiarj",
-	"sxXcRClccISNwFCyNSyPKG1nbCPZHFOk5GvmQpCPp8bB7SsQwnwcuZD3EqvuFWOI/4QWCgTAyYqZPWOC",
-	"lHKP+b58MzVYALPGZnwvZY7hOerckitGVcu56sPvU4MDbE65LDx8DQS+biK3p7ztQ9VTlCFIACnZDStj",
-	"Xk7Qka3O/DnJ6HZyqXsr8BxnbnhAOMfO44svHVWdhO2u4hGBpyfO7P05AcWEgzqyl0q067NcvZaza7GW",
-	"K6ai4C+zj6FVGVKH8ERkhQQl94wqYBcWNXoAviLfgBTm68YoBnOnrk4p+EQSd8AVwm521tPlrnAcYsya",
-	"Zn8nIlteiTZzNYe5K0x60qgjrpfuqnEidhkq+Qr4L7BE9OKr52pYKzYjtP01iwW2gdFKznzxl8cJwgSC",
-	"gor8AWBvabpvqhuWIStIMIrvlNxqML8su9kT/eBnaTzOCerBcJPrf9RUsZFEha/G4mwrRbfMg3304jc+",
-	"30jTg27h1dH9Z14hh7ct364OgDTU4BjuqKhpCa/Gr6V0rQIU2dlvwjlzyTALZSMhxlKnLpSk2vhltKBd",
-	"sWxK6dU34cGIIjyNhYJuGWejQpa5blJQnJcMzF6o+iH/E3aeZlssr8EQV1bI6n+1ectlmldMoJIAA0KF",
-	"avPCBSaGwFl2Du2JnwBJNUfr/7HNlWije6axtizUTVe1aa3FyPaag7eeVCUVjlvsErng42ld3+JTvyAz",
-	"TP+Yb+3T6WQVTKrLastxTDc81wccGMwPukzARLZTFAxTnEbu92eCYGLWQ/9MP0nkqxikw44bphIipFbC",
-	"ixD7YShAjKJgTFMo5bqtJNlJrk2tZjDVa//G2F4AeBkoeepwgXP5ozt1JjzBA/NQAvQDA8MeFV8Ig/lz",
-	"AFWmSVUDSoljiVAqs+c5U25h8cADE4D6GoLhVOVPvO83K6UONftwlCDUrCsFEKsgUP3RZnlcmh7ZumeW",
-	"TEzkKHxQFmFtIoirhDTaOwyGQlYowX2ZPAZdjCzziwBglnARWF4PmpFlW7lejybmjR+8BjPt2DzcUXEg",
-	"tORb1v4YcDMsZ0Ks0f1U90of0OqWV1saYMSLa8t+T708AHKQLasC7sho+uOXY0Q+LjZHn1mQee0L+AjR",
-	"KnxAF7TEXQoJHfC1c4fflQ/sHDkSGd2xa3uRpwv1KAKJeFeJF9hpf8l0d+FcYMM1Y/n17nrHEzVu9vcG",
-	"x5ryHcsJHfHo9UB9Lo/4d7lAncC5ZsDynOZK7Kg5s92KaR/B0RHKsE6ZlmWjwFgJvrd/zLAw0LlpDJ6u",
-	"sbv1OCPu4jK2KMiUGtvAH+ChOwKmnHitNKiRKZUR4XPiCu9FX0p7IO5lSmJbge1IjfECJfcYLgIM6fnC",
-	"2wEiR/ieGghUotRUjJblgRgptyNb/PlXlxO47h5wOY9dy62Yhs8jCqMnhO1bljnUtdvVAMxGITvJaJsp",
-	"906MdnTF5ZQE/RONnHHTZn62xIhhM2i8RILK+GMaAbKRrrQsw8GVG7gDE/5GlLwTPbxtU2hSOXdju0yz",
-	"WNo2yBTLY67wPg8o8LFksxLreuhmD4i7TgZOzqTOriu7YqPkliWcOvZufoKmgZWh+CxIzyXiEOz72sT0",
-	"2b28ngS5ewpVx7X0CJTuVMHc1drnun5banX37HXVbMexQfJMVbwdP7U8xZPuiW9oLt9QNTv+DSB4XUTr",
-	"8RR5vovXZMywrUY8HP10sC7pcNUpMlzFMjXnmR81L0cL8a9c6RujSg/WTjSFEt4KbKMbo8URKioU02ZU",
-	"gR1xDm15L7XZWCsIEt/LaIAngWfyLiy1olxh0ugyZIBAHwxfcsAVkSpn6in65O1MRDPIIlJYeGCcVwzq",
-	"HZTPRJyUuflnuzxg7hiwHZSCJsqY4Ix5qvtCS0/62/rgQpbdpI8IB7STyvD4MpE5NWNgTsu3kHjaHTkG",
-	"vzSkpkz/cE33Q4V2O3ogG+lgWCZ9whUzPwqPw9fHkGLaRJ182jhsLh2K5uxlVjKqBDpd49DGJwESWHEd",
-	"LS/EjDmJFy4gjV9MqF1NZUPCye0YCQ3qQUiBB4K4XRiQgdNKmHtS8j9M8P0uPO5deNzfOYqfjcNrqraJ",
-	"ZAaPgmr1ZTsEyeiOYbY0/FtOD0vwfIFCTfdLH0HwiiAi6YHC53qrZLXRpIB2Y9Aja1Mr9FDdRj0ZRvxf",
-	"1UpE0jXe2o/bo/PMGoIrJfcCsQn2UmkWF3s5JoiNtgNo7Otj7cKdyhEc2T9zRFI9m7U7KfNnwHiT+1Ti",
-	"zvRog300uVSv0R8GNwuLTv2zYKgRWpYTYHNyyOtxdwp8TvRIBBEwO3XWm3WN4611Sh/H2KlkVJ9Diuzk",
-	"WYYB9TR6AbwH4R9K80GhpQaz4G8zo1WD4xN6Q920wsc4bZ7fMl587Ik0iB4ftqOhaIsozWrjfNPyD/ob",
-	"V/HK2mdKao3+o8n49N+0bOd5ZZIvgssxVGdQDd0mLcHSVYK/LBff0liNCBWbks1xaNFwEtI4BU0tY25V",
-	"uhy7mlRwvLGXGHHQ8CH5BKpQQ/A3+gFyfV36Tpu9hCInMLjYEMjOC3j4KKoxrXOqy8eXwZ7gL3G+kYao",
-	"nara8AENGWPM9q0LOKYVTSbyoGb6ajp6ICV3GVwh++UA5Yi5ooCyA54xKnKqcpKzGw7d8wBUF9t42p2K",
-	"gP/aY2OHneeDtm8ZOesdXcr9/JngrVkz9YPIvWn7Qy6PSND/vPgu1mXnoGaKZpiGWEqpQaRxQL4HtDbR",
-	"9G9Cq6iOH4JvOSvzpviyt1X2x+j1mwQ/m9KoCId1g8Ar0Q+2T7WaNXaXljNDeVzPSa06sQo3UnwJJfvW",
-	"7X5D+L9jG4RM3yQoCljRiVvKxfqo69eF7QOlwC4gre6vmKnGXR/caLVD3OkElTz2HKIGdGCQuGu0nQEb",
-	"MfZvk71rxcFIRluRbFWXHeGrC+zUmJV0B8Mo6pjL9dtYc/S5bgVfY36vYLES/xNTmA/Xsjanw7HD57ST",
-	"jveQx+3HjW+/18vDFe1K6Aue5wCmpgu5Rz81m3JRf+v92fNuadeMMDSOKmtXFwf7QKs4H3pkuOO0PdMH",
-	"wKloxi5Ip2BiTVtFEoyq8gAGWklj7Szh9+kNtkqXYz/xab5l00fvbTuuLAzi5o7utotaeiq73Lk21KSi",
-	"qxVDwcrYFq7/Mp+073bsubv+HfSvmd6VAETLdSxU9oxUSm4UdYnKVUkPVh5Ag5yZXV77TcxKDpTZYNHm",
-	"hqpVyfLxFma+OQJ2JHMV6+EDYtsD1HjLqJetPbyN6ahYKeqxf9S+GiuMw4X56ouobQ91UvFaKKqhAqo8",
-	"EOje49J9MPI3HXAnrGe5cJaFnTBKGdVz3X377rvFcvHs3deL5eL7l/j/Z+++frtYLt49tz/9+MOL98/+",
-	"r8Vy8fzHH14+f/ZqGgoIzjMfA+S70DwieoWNY1g809smsS2Sq1Zb4nf9dsd6Sc8lx0TO8lndBaFUPd0F",
-	"yDDtIsLa9bKqy5ys2JJw4dyhVn4GQL/jMzeQOvbO2x9BLQh9iSeHnid6XXbdfkN34bpxoAwR7Qg6YUOv",
-	"LSAbhMVitfPpfZ0OlBZ8GDP5wFC1mdM3NwRhZqC2vIOq4dj3tSIwMYjZw7Tx30fgW3ohE3s6l01CbNjR",
-	"NgFwxjbntkMsB90APKwOiw61HZ+1Tm9csvnjf9vI/KNUInC7KeX0BNWmFUsiJwVS0D1eq6sncX3kqAIf",
-	"8lga3jjyoCssHM7JMsO56+98coBV/MDLAaUkXCyJNVasKUJL7IrT7ZQ0ybXjQyKPHg9WnSfqyN2a8UOH",
-	"EheQTV44HNjpbOJFXYpLohkct8e5PC2rZ05h/i0yLd2xTJfvI7Hf0BimWsaEUWwoo3/L1Lqp79/xPC+Z",
-	"9zw13aImgQaLbOQMHp87zXPWKVCc2rhmVpJi38/gV7ps0ac95gCVSyoielNZyv28fgsn6khUlTyGxAnA",
-	"zB5Gle6sKcmYwWiYPBNC2c4ptXEtwf5K6Eq6kj0QFi3MKFe+enGW+9uKyFkIO3un4MwgwvtY069+Ilfr",
-	"3m0vatnlCEe61qa7FTUbmua4VL70zPznW+uapyhZMbvXNKkuS6Koh/gQLYHjUmCgKGLnZMKxcj5Yq0Rh",
-	"nrgssWKOUeF7Mii0YHUKDSamlLnB2/u/SwEqNWfqDF30kyr8THYAYyse4rk1p4xHtdvazxT//3zb5aXR",
-	"aAQOATqdbDdMQYFzKnU3pbalQrV5p9WhpbXNHRXfKe9OGfAqPW5jmuuuzJQk2i7pXmCoiOotmMc+lwMK",
-	"S6G6MeX5nu42GESAhJYkPpk7K6Rm0zqgnaPKzn5ftKjayWknoJwn3/GWhhBcRsvyGIAjtdhbgDqNKYLv",
-	"5uOGDQuPdoXsiAE0UyVOSvBnfUvnWCO9D7unldQ+heox2Ls5In6mDJfrdbrjRyiH2FNhpqP8RIUpdCVE",
-	"Xu8kp1ph1G/x2PJLJ3f3XfIGng9dA2LWCcfWdjnapPfrPTpmepsF3e3HgI/tQ86MP2uiGyRHpA0oSHMz",
-	"Ev7v2ya3wpcr6bLycsYq1sNDPu2wdM7K4/GGuFkpsyji24sbpg4+ExLc8Qg/HvpidbHUuiXKvWSUdjZf",
-	"t+/NFLWHZsX1jovaTE6qW3OT0C9cNgvXZF1SQ7CFr+uCy3VLVB1/FvT8dc1NjvFzhWbj5YMv4SnHh63u",
-	"J1Naq0QNuVpoyvMnEBgx6HziWXEEzbdvWpPC+ZeAqxDNUbbXr0aIWxw8jiM7aztc99REdhJjuU5Ce9nP",
-	"giccjDfRXGxK78H3WEHznNvuA+eZluCqiQ4Wk77PXGKCaetGXJN/1GhwQuCBGad5HK14Vpfq5gY41rPz",
-	"ZHZ8HBhxWg+Vupp5HhMdQ4KPiQvBlD2RYgMZ+nuqpvs/QLZfldLEazeijUOstSn6yfQR+7lWQie9cPa8",
-	"TCTaCZkaAzexw6mRO6iinbiEfQoGMA1527FrXBKvP8sd4Dm8ykHqtu/E5VHLdGxj2WWhnoRvhIs7XF5E",
-	"NC0u3QGOKgqtjlzR9g3K9cEoAEgTkL+VkvuJsdvW6PMjuN9TtZOCZxEdZleV3NT5nL5NBdXTM0T7Clh7",
-	"vvZYMZJ+Dy7Wq6yQsuxkMgFqXwCnRuXAbnRdxktdcKCIw5t9pJmJq5xZbRAkApCes0Jy7NqHft/ERV2X",
-	"5QxgdVz4TODyGcLZoxfP8HwWh6TQccNxKcZ7z4SVdr6yIVBvcT6ZC7cjxgovcxYDMHvXxYQDTcpuHHaY",
-	"ALCOFdNmSUK5h7uzb4cmEZoWTmhVOB8iod1kb1Lruzna3KxuFazTYiclt33HqI3LL0m0Gm5aTLXDzcku",
-	"Fy9Bsr1R7IazmDM0z+NqfhZyYWMmwMa5O44VH0CGH66GmaQU4LoTQRHdNeeSxSu4ziV8Zfgk93pY60Bd",
-	"S7OIY8Id1S0MThITp/jodJK0c5Rjna+Sjl9MHp45kU85jvVlkBFE7ecOSAmimo8QB7BgNGcKS/KeX/2V",
-	"UJ8KH8nZKLrZxb5vr72kRtPoFGSfwhChEwj1lSCezC1CRPc6mHbH+d/JIOu7EF/VJoCurqlqYrsaQNV5",
-	"CWXNims2tV5iLsLLbfAoUgBu/rsT9Kqa4p17bl639lUAEwFE4fGBdreY+03L0hpT2mqY4Hl3/0x0rW6Y",
-	"w9Xl5uIsYF045jheETwV7XL2J8mFmZIV1P1ow4QUTxCj83q3WxL4B/hT2PwlQV+eowAPnaVdtBszFi7I",
-	"Sn58Qjz3LInV7+1b/7PdtQByHXAcXwH9v5YfhL2x4CUqcrKhlX0PIcC52DClCV0bwNczTJsLYigvdbPq",
-	"CztXxZ4Ql4O0bK3Ce3SX+Iy9Ny8+iLUs8/ZX6y0XYa2uRXxvkUTRnNcaHl8xkbuRInoP/ja1kfYc/+X0",
-	"KEEnTvAA+pQeu+KG3BJzB3Mb1UkdejyeX4Z7fZ4lTKkLhmPiK4NPBQROzN9EA24/VmC2Mw0ng1/79oPN",
-	"yXnFc3Wmef0BnuGnOt/kTlacZzQvZc8z2ukxv9vOHYcbCQmyLe9TOnrXHMl2oYklELifPkKknpfOZQS+",
-	"mniJiR8rniF2WroXwDvrOwRFlOl8Lqst2vswq0/O/J5tJqNTZxB/GJsYSOUrWqHuB9V62LW5oeH+mmdG",
-	"UphaJ4JT8++DBkvgWLOvqDL4lXjVAcp3KQ3xVdBUgf4xWaNfD5Q1UNBWuNj4dAfnNTPSrmPqHD5dcDq/",
-	"7OTNSKrqwali9m+QSPZ3S8EldM7uNamauEq5Xmtm0lFXO6eRs4Y8a0xo8A6bd+mkQymRypKKZlxsZoxV",
-	"zWnYqI2s9HCusH3EpwqvY5nCS18yiQ3oj5sAn3D6DS/NDHE7NxQTv7By2YmAuFzRxrk2WJDxpzrfsB0T",
-	"5lfUt3264emCjf7edS2cAOCi1dmp5Fv2QLC9a+gz6oPRqU6qf2Zq/Sy/4Vm0rTFccmRdlyUYikvyd0tb",
-	"6Ni/k0YqvA65yupY+bf74TrV4Q34VjG6tZcWVYozwJcmpRSbpmEAFp6vgICHyYn3aUjWZ2SluN5CW6HP",
-	"NJSQYFh/JU0BeWv4kVOnqseLGCyRX0maO6BbqZAkpzdThtxqMX3aY7RN4UNJzYpCiWuLeimWgWGPMTjl",
-	"ZhaKxTzNonRzTrlv5J5NJ3KyYerXB0Su4zf25gfIACKV41u6ZeMxokZk+SW571i2iBUlcoDEPKJywcp4",
-	"4sEzgGvPtk2TE+iaZe/qqRf1naQ0GLqr5gTo5iJCcoEdG/3fBduDMogt1DpNXiI+7eENdG7r1jcswwY0",
-	"jYVxxbF9fEVXrDytda031hLpauks9JCs9sXlSCNVveVVpynA5ZET1q4/5JqCRuEKaULj/40UjNBSMZof",
-	"uph+n4/Vqd0i57ehzpAt6y/hk0vxrUh0cAXHMtj+ttuNM5HjkY+h+hTHjC9YaxmzlpMtVG8Jp6f7dUDj",
-	"1cuZVFlxvaaZkSppmRi6KtlnmuDTJJeaPXXt/R5B7Tn8O9NESynQjJ6BU9Wa/Yzw3t0vO54ttGlMqlOv",
-	"+DoCIgC2JbZpnNxBYG2wzeOcFyKS+zWgJfqkUudJl2pLamF42er2+pRcOhe7b6s4U8wjEOxkG89S6o19",
-	"JcpiKLpHJYPaMJG133BF8iNNHRByxvUcnTGJfXzWDP2MESSRm7f5zLB9nY1fdvgmxW1Iw+iNbU+ZkTIn",
-	"ChvTuZCNknvPD6UMLdHsxakZIn/HGlfPqcuK45M+68KS4pUdIIRd/+F4zhGA5R0j4BX2+pGj/V+fWolz",
-	"Yk/jXhg9NCtC8vGbyRFjMN1i/ZZuWLkkl9B+eOJQPlUjnrjYNOp5iuC0GPaWZWn33V7VAtsFWeJBO8nQ",
-	"KWRK6B8L3x0DK2ZqaDmsAWKhlBLwGBjmMjIxAWSHmiY5IHREcOCISDPPUAOpIK/k5oUwKla/sEMQldUh",
-	"7kVUgE7dFA1wATsLJTad7Uij7MAUqRoRo+psC7Nwj3YGYzc7NXWW2YWRZ6rBSADaTMKhcJW6x4UJiZxb",
-	"unOtWX0JzaRqhE0d6wvtUtyNqu1ltmNU12q6VQ+DXlvFss38rjRxE411bAKE0IR68kCY3i6lGaBlLJ+R",
-	"ejOxm71/K5JaRnUMc/99cfC3i2KGq4411n5dsD3Lh+E/mpo37EzRlES712/r67wH8CCK3qUdAx9901t9",
-	"CdUYAMpo/4iCdekbGGIvPrmrqOJaitAIeobSbhTfMj0iBEEowYNE1maiZEIZN0XCgizkZsbYRtFssiQz",
-	"oMtPfPiWjuqmoDkJRf9Kbl42mevTEjunZGhGktzALF/zG0aKWuSKTS/vCIscSebs1XpholEpN23DfyTh",
-	"E1MwJ6d3dlZ2jPUgmT7O7xxP6/TyLlLnLJKQYtH6n97XwftLXFeo2RjijX6EHRWrpgAk57r5i5UC8Ifg",
-	"1AraF/4zYumi53oBBXMVy/Bd1IAWKLwhCxYECaKi2vOVB/hIHBVk6cIfbJyIK/ejNhL/uHPPF4yVPh3R",
-	"PlELCV/iAFcBvxEQWRlVVCRgrl/JzRsaA5I8rtcc4WbUA2MZuM6VnkgydDhYgJBQ0c0E3y6uKLa7r+m2",
-	"Ux9jpNW4YVMphLZ0Jl0VjNWLJKjLdKWo5jdsWq0MTDG/SOZ1y1nUL3gXmpvD9XZzvft8FoJK8oyFUha5",
-	"NnuEWCuoyt0fq/Lg/gQbqTn0nSjpjgtsQSEoL5EP5do82DGD9ZN2h3gG/1zy/IGulUNYz+BWfQD9mDFo",
-	"yBS8oo1l0WihpcxZWSZrJ5P3O2DeR9/RslYZGxcXPG+SoUPtl1uMn2DZ25QwepTnWEB0npFu6pIbMIcE",
-	"CthBWGCHdi9Dlhj0CP3bhbTW+gV51/LBWwGE0cCghbqkVPtipBrlLA2g7VKi+KZhle6DnjhP17EO2oZ5",
-	"8R98HV3djgv/10ez19oxQ885sLfPI7qm3Ze86bZ+SkC67zsNX9GjVpQj0+BYiA26co2pQb3VW5ZjOg8y",
-	"I7qD7LYB2J+M+KQ8+PfQjfDWPnNGaO5xQO7XTe1uVP/HXseGbpleYhLT6gD/x2RrWpbOytl1PDNH8GoR",
-	"B1vo/roEE9Bea5RghYUdc07GzpoxL06mpKlRkZfTH4dFTg7O7iX2c5rr6MdZAHhs0Vpi821h8Pg2foxE",
-	"YayoYOq6nOyVv2EziiVLPqO10d5e5RNXcqSrOj9b8z3NeK1VR+nSau4bklQUHAq4stZK/pOJKXjjYaS5",
-	"mOOvpWCHpFHSQozf2QcvBgMbvf0tGK3GRMqPe8HFBpJaIb+UqnlvsI9OblZMTY/vOPMkFt1pQZ9ADktV",
-	"UuF6kmVSg3zxTv2T4E/GQE4qetCuU0gKqMUXqtj1aFIyrRHhDghOpHCZPxsp86ehxoPwtX1HQK8Ja1hN",
-	"DRLK6zVVs8irK5cvNruPSoWWV2fOoz12bOK2MX6sjioWSwnHJiugIUZV62LaqTqpx9Jra2o+L1i2TWKg",
-	"H6OyxNV/vr52atkEFRgRnN0rccLUwlwZViUzyOP+afsp0w3H1udHGDzxocgSeqBi+zNNvOPbSh1UcgBq",
-	"f0N5At+n4llfvkLuUBNfkdxKaT87aCMPIKGrlGCu1wKMTAT8WCxD7TI4ERS8CixbcdHqhAIZTQuXYd8A",
-	"Onr4mswN7qB4YtaUT1ab7pU03JRTjSV8NiSp+c1vCBY2vaFNkqGi/Rmo0Hu3n3ETKtoSuz/+PQRfZvio",
-	"ZzzaN9shg2Ph2v9b6nKV1SWNN8sZ9oefgGCv3ZGP+ZtZNfNkg/yI8V+hGM0TUCZ8UxgXhE/1B7oflPsY",
-	"vn3YsGUSUgYouAxc3YO2RyoCiw2dEi95Z+StnecY+f0P2WRfXN5hNtkRrdIpZT/QHcu/Lh3Wa89bOe20",
-	"JQ5K0kUUXYbkutv6aicliHlI8oHboI4XZf1Y+WuzXymrzXUDLTEY2w1AB7PEXdFg1AyN7qFsvAUVdfFA",
-	"2zGwaz0upkspLxjNPRyp1XF0yxtkZJkTaq3t+OW74yIJl5ZyWkQ9FdNkk4uqHlf9DCC6YaR1ugB8i5HZ",
-	"RCLfVDPcgV1OaPRuzhNga0m1KCgWrL2hht86zzGxI9Myw45T9PiaDeTPGd+8FeIv2DmjpNpMzv5RfLLH",
-	"w4V4prtTmhemIJDhUjrTdIdYemLEaBjvqdDvgeoCkuiXx2wj9xcX+SCVHQdLEPDPUaUC8zGheEynzsNc",
-	"zkx0supN1Ywbp4Ip4jZJLjthxCMQcU8hl0CFF06j2tOSb0QrM3BIzZ6iM6OuDIuKfkf0LKykgSTYVLqA",
-	"pvuADUkUo1lBXB+6p6Sg5Zo4gCqoPoSf1y6b6pgqq8P1VDfuFQRFTm4UMaNzzkdurnVdWas5dRlkVJDC",
-	"XiZYjJcx338W2txDdejka+AKp4otGkpxOrAI8Qa5VjShY5lrsp6e5gQYMtCseDJcy5V9+hitpVONbEIr",
-	"YoDfgXvRyGXToxf4o6BwhV84uIrcC7DxjqR+BAjacj3YlvQp1E3qSDXkMMoShtOiNdysvPa9ZftrbQBZ",
-	"7BPYV00qzPKLqEPBO5xopQap2jvGjF42xbzYyg3y2qb2hpFlPllhcOWAUT+IA6gbxAaDh9qV4GM1as2E",
-	"JaPR1OFQLthy7kJuayaVYpnBtM15GVFA1Wvjk8vGO08hYFSG/aO7ve4Uo2V5wI2anGJsp0/jkGJ/+vNP",
-	"24p4H/Gu6zzCiC+MgCNKiZVCRFmN/ymB23zPtVuDQ/qHngRkdSBWmMclvayOhfag0xwXFtk5N9K1kSaG",
-	"l/g9dAYX4PRWDNa3YlArbcAowDs3VRYG3zdL+qN+4+KstxX4WCYIHdMn1y/qQu7hvo6tlmeFw0h29xRm",
-	"TXJonIsZ/yVH13rwgVSgM+zj6oeVphWbLk6u3PMxAySauNsqNmw48TMrwDe1cgwHJtgT8mFBNdx/VDdF",
-	"R/Cj/rCAtAUQmoXnCJAZliui4ljvx4M/V/aZrnUz7doMdk7q5px6nz1BHACPfuYuTnfJAf5ZtFVdK7vE",
-	"Xzvtq6zPeW2uOhJWUeG5bOuNzXHvH9eGgdy11OkB5S6AI8WnbfoFVaGvqR0dXsdhKc33tLLM6Xok0LJT",
-	"XvnVUX1lEFaOSsRIJ6AINWQnUWUJTrAvxxG8buEFQ05Ju75aje67X/H22+fkj198+V/HEdUpLfAjOhRU",
-	"JVFSUVMQXWeF/WtWm4s2xyUSyWFPrxMhG22oqROFlKlghJ9lzOKCX5s4hZtqsHf/W5ptv+U465zmNAHi",
-	"NSpJKsSTDWVQ6LXS9AbvvFYqUBtCqrUx7soZ05BL9i0+2TJKW4N/cXmJkFXDZHOzuSGiVAq1BV0y+GbH",
-	"sc7g3Tbpa9/SHs38pggfkHldJ0qAWLe8BSmJAnejAY093RSH1YQuswOfKdgeFZpPj1oys10oYP3HvQXY",
-	"BqCiXCXinTSqZyH2Ale+XEp4wNaOltV0Rf3jWHSgVRd/eayKuByw4EzvpFnDEnJsBS/GS9rsWPENxjTq",
-	"W3VEmlCBM6Hgzj3shksv9gQYnVtD4DQfElLjFc2wnUAtdkzkLjBpd+MBJpuvMAujlBizRr0CtIEJ+MQ4",
-	"X4IImGF//2dytJNPYP2vOjrBl5dzgVZa7ZzbZ+jiy8hAt97cAUd4p8PxaF81xXxSS/c+mwW2FE758VUa",
-	"zFyX4CwFWNqulEKqVqKzK6BmwvQbZrbd1I2H/RpCym3p9eVobBP8itdBFKVRXS9H63Car46yvPPGhpJH",
-	"zArx7AhqPkRedMVQPAI6zoN+GomrdGihLRTo4gaHce+KxQyV2A3bOH6jdiJtXBVNxmvjrnCe6Ej6ednt",
-	"1dlSfhhLFAjVK8UzKuI5xJCkNs8hXSlpGozuGaV8dJ+oOtxf7+ghphHFYmsOvr15z317Z2H+w+KcIn6s",
-	"zYkt40K3Fh9CnvMCuHLnvLBjs6D4KsVofiJau5+qPYxfcYyKV3SfIOGQ3z/e28lhAzKRe8chJrhM9A26",
-	"WWW2jWvV+PtkMq5YKffX4JIZjF1QAhlGRNP9Z9o5OyBiAANAOT4MMvErUADNK4N55osO7LufaQK9qr0Q",
-	"OZYeO/rxen6nPfvWPMSzHRenzMPFrHn6DNx6vbvo4wUtj0gRY3GH8XdNpzJOrQu4J2Nc87UM8XgfECBy",
-	"LzTxb5G1VLfohhqxDbJCVsOeeqYNhmpClVQhq6ku+UxJrbPaTB1cE13ynBF4b3JStL2PrzUziZjuDlAY",
-	"ge81sc9aU0vHLbZBLIfjOGCrM6LbminL5QqvoGQ2jiE7evC3+yRP9Dd+zHikVWRsVoYivlE2V0Vvlb4x",
-	"oRSMWDMigKjZ9wAZS7E92cnpGDI4o6yYSLUIBrhCRtUSg4Qe9eIpEWxDDb9hrVR8QNKeNbPCVnKx+6hW",
-	"poDOi93Irwej6eAQL9GR7eGofNuZSXDYrJy1R60I66Thy/zayDE+eidLBqXMekYy7q2ya0G5nhah7INV",
-	"6qrk1hyaigciZLZ1hXLH/V1BA8DaNV+o51LcpcgJvPvAgTsci42SDcF56x0tS8tBLcmxqanCWlT8HBBP",
-	"kwOdAWc1ekp0Qddm8liQgHY9K9fR50Sds9jz9o46Uc9Aw7YP++SQKdkeonZpmZ1oYsioBrPXJ1bH2PyU",
-	"4CfIpC++TPOVNdMNLw0DJNQvviQ52yg2WfKlZd53ilFAXMesVnvYoNkA0f+op2PCq8YpOJzFiY/ZN6rp",
-	"aObcF3FGHBJQFX+c8Oi7CWQ1tjeH5+InOgXU6qDodathoRV/kKtL96SgeukdutBDAbGxOOSRsYOP2JtQ",
-	"vDzpdn8HCTHQ6n8w0z/KyCDYPtOWg+O8O1oN0MZJT9yN0DOwKW+L80fod/TFl31vUqsiz04WP5nvZENK",
-	"YqxyDI0gIDDetrDsHuoTz6mR1ytZmmHL1KhaCC7FZ5pU/EYab53aN5ExQPVxeTtTyhCba3fWBW11r5Gd",
-	"gUv4LDvTKgo5vj5fvKObeNbJjSzN9MJfXSSB1Hy8BR+a2rwYR5Tr9QTjgAbzILjcTGTaY2mxB2UsqS9j",
-	"0n9cZYZXZ6nK8MYkW8cpL1IRj8CC00WNn+FCnS6eh5e+XYOp5UbpWroo2Ntw7MgUbfv5OEujMevCN3vR",
-	"3rq7WuKpdR6OXDSNBtxOEmmZYl7kD8SNruj+pahqM9MDE9KqVmDA2LvCyi17XQAWibEWpKhpeUF8MUZT",
-	"JuyBRiBxAPvfuiKNA3OwCpge4yrAI3gKvzvcfne4/e5w+93h9h/rcPtU3qxP7lP63THz23XM/O5jmW27",
-	"/eb9Jb8e78fvLoXfXQr34VL43TfwW/QNdJ0BSRdA3+gP8jNqXGeFlDHkP6LhF0RDQMlFvWIUwMG4sUc0",
-	"h4Rwuz3omXU+1nhBd3eaP9XakErJOpi7Vk1ekk1dlsxoAhi/2FsEEvhblTnWkN/Ibp0RjLRYLtzrviNd",
-	"tOjoPEXeAyXdV4kk83ihZ4O6ndNeU0IEr410YlIz8Ki+oYfXVEXBqKBxT0xI5/QQ3OquTtLwHSP/dDs8",
-	"ssR+Wj5WBeFsfvlxwk0Dnj1/iqwHWYtvT04PzhLaU2G1mRXNtpO26jxJrteADnKOVFeMSLfTXB/fTsnt",
-	"1yfIxMaaH0U0PW1S84NzI+63wI9aMCCpRlxXjcDossaLG6YOiAMZdGqojYOmClZ42QsGFRp326C+uvT4",
-	"MrrebJi2HLVmWFHT9yVmM3x2tYoEC54XVtVAPeuGa241LfvkVAdHwavrUtIZPRfZRz5e8UOxSns9IV3z",
-	"W0Ac73dinZSDEe31hJX1e+f6bRy8mazLHPUBuzeOM55AyScUkfJuv8oEJJEjFDpAnQBlXiNr/tUqv1BE",
-	"69Diq1oXF+QSIf3ABxXUuN4FvZI3rClRnV61f60LOhmkx3dIHWiTBfEDAvGDqY3RLR85/+xU7x6j4hqY",
-	"cI4P1aMmjyAmwWO+UHsqy85rCGu3dRbhFd9d7671ZCylDHBBP7+8nJ6T7N5ZS2lmvqKNktu4fwF5Fk9L",
-	"KcUGIY7geZLb4+VwXRosCnAxTbWuoGaBi2tXMjvlFZwvbrPPvUCwrm8QqgNgAUJrClCVVQ1FRZCFMAHD",
-	"A6bAeFzUbxp8l1CCSFaMKt2CuMV0PNCuYEYr2UopHU7oZButLK/tGNElfANOFnf+cSYnvux7SyLhy0GG",
-	"Tp2Pixybsgztw3t8qn+PNwK3fZH7jV/667PHPr1LrSdjOke2IzibsxlpwdwRbe4u7lxZ/bPaO4fu2vSy",
-	"KBCmtyPuxmyEXFRhKWQM4hZqT693I5jyPYx3KHvBnDXgInJJ9J5WmqwVY2WiiXqjkz4eU0jdFupgjU6D",
-	"QEAr3tmwxzgI3zdXbwXBEO8otKcSPIVPwYzEVoZoVrbSii5mJGMCzEBUPXw3ADITVMW4DyPijP7DbZ3R",
-	"Dfp9wBB4FA2d79AKcyEAV0LfQktCN5PjI0IJtFpsmuyDuQ7PjDDHF50SwcdfDsLRXYdqv8iK7VUDcOB9",
-	"ozUgtz8ll4SvQSRqyvMxtp1kSvEdu/6nFCyN3aSt5ajJim24ANZjIl8GEIIXtT2fD//KmRC0oZ9rp6vl",
-	"jq1kfgDcHLvmpw7Pg6kbpty3IRoWR4AT0avI/+pyGGl2elLRpFSVnnzpH+3WSYns62D/BCvPpiWC/C7x",
-	"biPxfhdlv4uy34woi7tlbyWEorLHhbHmxqGOuynASHN7KVy5tvGdBoVCQn/Adf3Pf7Y6y0NKXRxUYrm4",
-	"apC2opCIstKwTV63R0A2dPijen/wrTYj1c/XPE90Akn21+x5oj99/6Vl61OijADNTM8EYHG8vuP5HLBb",
-	"a98lNng3FMCB/smUfNC0QlwuVjTbgukAgMaQNlpRxSbxpptsNnvie88QevYYy3fcsnMj+IY2lUORnfxK",
-	"H5HY/uNPaXJ+T8t1PDAz3b+03czwoU2P07gVvrL2ZKzqQE5fYcu7EXBPqFIc+0YqCWj9hsP/1rQs9Tiy",
-	"iSeRXwiQoW1148cOkP6V8yj28WrOTvgjkJqw3oHVxeGLw+pu0+No5YHgj5WjDa3iiZLM7Blz97+DoCOC",
-	"fQxpCiUXzCkC4GfjOYPbVRwF6AYarZU3bDZ7wgGKfOTkQ6HpZvqOz20Dk976QOuwAr8xgRIDeFru409D",
-	"+VspRpv8U+jFFFAa7T4m/Pw+Z8v1IB3Q8R73VLxHiaZf6YwYy0NM5J67mpXdet5dq0vsmG0q5D7h+AT/",
-	"qj8H6Nvct1CMIdGMibGm7cmFXw6mFf8hgptSUTGYQXvSpmHy2vEmJPOseoDDQwbK5Tgg0y3QHlvQPD0g",
-	"T0+pZfsYNOw4BBF5VasbbM43t/gDu8gyQaQITUDp2jAFbfKt7ccrbIRfcLP0TnJ5g+WDUEcYqQ3ZU932",
-	"qcda0cIk7WvXzvbA8MpKGY74+fUqnra2YjG46leU5/gZ65IaDPlBYYo3YynRRlEw9Vm+SUHjs3g63htu",
-	"suDPR7z5gG/MEC7viU+7Ace09kUx7eQbdsOw0QBfGxbvE7MqaxZ3K1QlNdgvuJCJpOKVov9k6SRfnrOQ",
-	"GW2VmieECmLXBMcHFqz/UTP2T7vHdXTl7ufo0rOCe9NpOk6W74cZsbie2x8w4+cJqWADCvgEgKbTYHLB",
-	"F8eJAU9FrEHMfIJaMRlnsFJKzeZ+xo5rHXcJ8cqVcliZtWl6A08eGr498iWlS2bN6DaxJSoKWfouAGgD",
-	"J7f3GUz9NOjicqEZNYmwphcYT8hGyVpg8o/v1GM3iosNMJnLgwuBsXXIVtPg16BQ9OEySv3KcEyEznrQ",
-	"z4xKwS6ClEmLzLcBzy7q79TwEMnkzrVS8EFJyD0woStHZmSsXfAMyIx76F+3BvKlm1bD793ExZ3PLZ6O",
-	"k5ZEytQGQ23RllLrtRVD6gD0jLjCYg3SHXtEsszDbTispcNTPmKeQCeW17i7qRizJIZZhhU5oXobYYnp",
-	"lNtLhcuIdwhwWXX2Ie+sbZ+OA8MCUdfdM3Zy4d3rSX6fVHc7gDGFRuSOyJ6t3P62Kea/qD3xMehg60Q6",
-	"IPhEgwTpow+t6iMugkcaVBIaenFH3G9Mm3lYIvOCIr1YyMSynNTYvhfJARzyjcC0X7HspHnj9BPnk2Ie",
-	"CaS4Hl5iQ/H+QkGVdCkPmu5brm7fjwZrj12PuLSD/tguNnG8xanI0PD+kAm7Z7EmU7TUckYntgq6WiU0",
-	"OfgNMw2z2tfaQeRlJ5E2ViNnIfvRrjEPKZH+7gkpkXMQO6CXWLQvXSFlKkHf/RjJdL8gP1iTuJ2LN7Uf",
-	"hwvQRZaCU8zwuDRkH/RyhIGbzw0bleSE01wZllvidq9guMlFq7zCZVf642JYpSGiFi5BZIBU+mDSeI35",
-	"GebJwMl9F+yix63rR931PT6vcZ11ohOLZlFDxvO7TjnSXAPa3/hck4KVOTGyHRRtIqdSxC6lI2y5ITfI",
-	"iBtmQ+sN8/VRU8e5uLz8Mgn5lpmZqxocje8msMeE0VQtZG3Otzo/3rnW1y4gnL60R2PO+TYRuxvUhyjs",
-	"f1KfZB1ckoZromdDuQZHPeG20s4FM129RTMwUhpAVcmxlZOzBLEVj73lWlW49l+8A3MGOhXNmJsguqa7",
-	"t7oyWmsWzyEq6YqVTwnbVeaAeQoC3TuVkjedTlmnyGPfE3M6ob6xb0SoBI64ZFMuKYyiOc+Mtdc1K9d2",
-	"47gm7GNVUi5YTlaHNgTMdI4Bm28W8CT7WNBaR4uTfsAVBDcl2BMMa5OOFck1zZJf/Fwqw8hWsL3VZIU1",
-	"zFZsQ0U3ZXn6Z675x1SX1amgh07tjTh5hC9iZ2WpobMRANFYlX5mb0ZgkeeWZLPM/qopVOtX27Bs2/KL",
-	"QQ/TI+y5cTx3a3ykrfNcNiYJPDpzdMXmS7pWr+jjHSn5lpWcaXMK+Qe6SmO3+incEprYnwq/MVyI1rS7",
-	"n3xs466hZ6Sg/6QqhyNrqXZ4Qqoa/FKQSeQdi9B00BI0S0FttDI55+Vroj7paLtsF8MFIvYcJJ5hlv6O",
-	"9LLECeTmQASPiROv7a7aAjsIN+LM83m4Rr0XpqG2FyT+yhlACwNeeqa3c6OzrduyF3rxpr13iwa5w3Xb",
-	"B9A2XpLX7BlqVKffkp1CtFsaVjFh0enMFS1Q9rHTry5jVce3NIUadhywfxrBftyUmk8GQShkvEFGoidc",
-	"XwK5VtwOOxu4GP9XD0NYgBIVnaHluJqEoJJJlShq9tm/pdwQJV2LN+wXqKHXcVDhgr2+q7XVWQ8Xo3XA",
-	"cArwK5o1BwQDtywk7xL3I7mJ3ziVr6esh5Sz0JjNuWwFVNNAMecDkQiFQTZTKTcDRVaWLJryvE0XcFbE",
-	"CJPzuGKbYJPU9g4RMbR3D2tPUszbBrdqDhZU/Eizxduqdppv5rVcjxEGbgccqbkdcG1pyoi5/bcCGcZk",
-	"XqBK/77fSJmHq9xZQckozy3xAvpJeyPUuOG5tbHnOgFXZ74QnNBJL+O0Q76jH9uDtGZu6HDu262fjnqs",
-	"OPmPTe5KqkWlS/iYp7WvY0G+V1akoNvbHh+I84HZONPGQ012SBLMuNgU27E87m0I5dNRZIMWTqGDbaWl",
-	"1dQkAMbAn9bE7OWkOMyQBA4lofjZSNxl2JfwCemdlREAjHmO6/P6Xeb7Im4v+08yPucYgrNNtdieB+uo",
-	"OcEDVklyx6/4JnKSZ58NSMRqi0HfZBZbajMMVRdYF7BRUt4wLD4uEcp5QqPRDqfjfMmveu90ylt9VXr+",
-	"wXl1pLDZ7oGe5xWET/glBhdrxeB5xjrWckaHAn4Zjfe1dR74Ay46TjeXe9sXOs5QiSTbJTy+0120fL1m",
-	"qdQS/FETuvNZ0D56edde1I2iebK20QX7O40k5Jq4d2JLa6fT9NY21b/pVL0ewoo1ORySQztoTtDRawU6",
-	"5kbkiZ7lFaMmsVDFdO3w/yayJKflW3gpXrMVcwe+7NHQoV/OcAnaSeuEP/CgZ14cc4PuMH0y8n6aJ/C2",
-	"nromvu+3d+lOsNuEhrvD8XP81bu2PAc4UsJpT4qNU3xpPJaM952iOctDfs9WyD3wMgCB+swLwJimjTs7",
-	"JZnuy4fWOknxOP+jWE5rlN9O9EaOShD2kZtr3dQJTijfmYKjlWrinIiCt1yNI/7To9SeW7kmU8l9MX5u",
-	"TDas1Pbd2+/AOTl4Wof8lZyWz2dDHIRAUbvge5xJM+lK0oZ2/6vLuXuAq0l+HsiBmR/I1usJ3P0Cn2pH",
-	"zmYRpF1lPXiKwoMOKmkUuMg+EyfT0mvx7QJu97lJErrb+Ng5EL/xV/F/zsByjue7W0tSbawoxpsEcPJX",
-	"B1LW2RYt66lZoIyK6BQrUjLtYqRyTehT/DvXZMVmoNh7p3rLLNKZVNAQPELShu2j0T830rCR0vjxqT3U",
-	"DjpqEQjqxknvXh2xBrNOKXvrvpvL+hu4ZuNjhWMxUxpEkOASYJhQR3jZSYjlJSNCgoOcA1KwvfnjTas+",
-	"0QlEke0Il9y2FgDoLW7rkUybO7rM51zYl72E17neslR+fRumrfOZcYrXXGxO6ftUMFYusbHHE8xDuN7t",
-	"LOetlRQIhIP9bCF3whUmXhBMI2u9Qc0Hwf4BrT8MqzRRWEKC58Q+0EsHN7USLMdUD3j2gkD+2ZMPor0K",
-	"RO5b26mN4pVPgmYih8AAQkDbRZbUZ8OT0EXq4oMIUA+tpWJ5iZGyQeWDPCDNc9ZecegbsinMxQexuJXa",
-	"eQ49PHduCV+oCaW8aPYibiQVuR4pjC4RCS/EWsf6AniqjdTzB8Xhy67+8wD/PlAo/MVlJLiRKvF/IzXv",
-	"dlGWFRM65MZPPIKjwf7jSvB2Z7Lp9+wMAOBbg17Pcfd6Hr/fXdWljHZjapfQwsUHD7pS9cuOEyRl6kSr",
-	"MEdW05SjTwJV0GZeB9Q5RpG9laHD8WkdzGBxw4aSXdnbkNhwX9WJifJDvqknQ/viw9f229paK3ZG7OQq",
-	"tzCl+aYY6H+DQ4asJEjWh4CzmNxEqUcALsxXX0R1NO7v5HHGwesbao73MccAHVk6ZJ1CCy4xGVw6XaM5",
-	"XZrMPxq3RKJvMhkc4zuG6jIL0tExQxt0B7dk6JgkzMVsKooy5YmWFaHfjfea44I/m7VnuZznzoWswnVd",
-	"XsNdfrywtwzcoBoMEGtbliXBBEQvgp9iRZ8p2A4hFGY698MK8OKJLX/g7TsXF6AEjTk4A2aY7yVyTSuq",
-	"ZqgQO3nDrqlpt1ma+tbkpwfLhyKo6Vbrm/PhqPaPY86JH10l2OzYw3xhYuSeqvwaC1+m3+e1Eno+Mtgp",
-	"4soJqUYAJcSViy7kcnF0Zo+PUFp8XVkz4HaXfHPiEs5pvibCmlHE67lTW07e32U+ubvC7Lv2lHtWG1pG",
-	"axN8jxyB3dRW0GRNG5b7rJRg6fA4/v29376OnfGLOpdsmiffuUX6DS8wywLObChKc9VovhJtgXAwHqgR",
-	"2tECm1Qd1ICGEn/xCneHrbhIPGyFOMu/Lp17vXtaCim36cq94+3lObsOq51jVSTwJmLgln7J/r6eGRQY",
-	"7ascbKuvOrbVl9EKUyXr6josP2bQcQzBw5N4iFxo56IL/TwWZ4AB9AAET/StwX7QqWBdLFYn12vNzBBu",
-	"GXqS1hTa8JZcsAZjLWPCNL1fVlJNQIdr29mPo2Y2oD/N/rjPY1bkMZOpDRPZoZM+yqFaRUsIr+c1ix8o",
-	"3YkqbJhgCrDNFAB5+Z7PkHPFAHPp75ILCPTtmKEug0obnmHLe3PAJHgYZQSNFeEH/qKnQwWjH+wXWHdN",
-	"y4QUWCfRXrghuQSsX1IVimoWlc0IL3UNImu6UEjkhE2yJOFDgiEJYFEn+hR4k6wZhjn+oiFr6q8RQFUr",
-	"IjELy2C2BlQ+jWyvu7Au/ho0qGmbfNO6wd67qEd7JQIA9hCYelXSLI6V877Bd+93YbubRmsTuqu9p7qI",
-	"RFaoKWYFVqZn+PxAd/6ujBVPq1oXs0qhAedNTbE9RNThks4P2ydgSzxselbKbEuotkfYF6gcdSUcqE88",
-	"paYRMWQiATzDqmsaBR1jDf4H1hTPWSOrpu+sZaUru8LIvp6cg+W4q9lozyOOGs2n93KtBGiT+AXJRCu7",
-	"5Pl5VjTLWGWuFdfbOItk1Gv7lBRU6YK41ROqtxBqN3TLRCLPau7Zmw//3vizXbsM97dHAwcyoAQeStwY",
-	"RbVe+PbbP91V0WVzvEcrgKS61pmi0apfADN0YJfeDKMrgLsCUwlerBg0CFbMAOTkhM7ADf2PGTTFb1cm",
-	"BgSVSt+Ghv6RUMf3vs8bdyBPDo4abcAcqg8ckID7ezzyv5Px8Z8BXivmCEJxtNjoxmMXcbXFUbKsIWZK",
-	"NjEBHZ91gzUfH1Y5RNJnc3O3vDBtaczDcaAjxC9WxVcUeqr1UjQYyyHJBrDFmz7sGMbeAVKXRx7es7KM",
-	"wM3Jzaxkg7Wl32oUtfBrqOpyzzNtZs2x8VllDdinM8ARRnRNuT0TSsrdISomnCI4K4mCinlZF3b2yIbg",
-	"5yLMny7lnmnzlNQiZ4o8wr4bsJX2BNmvmuqhgTSoWeuzk8/ZKLfYeXO41J3mpYRLDv1EQmJ/1B0IbD2r",
-	"f+HUCXZUbUlGBYFW6eAJm97PtH8cOyTp83JD4uZUOLbwLNzbuGXrtHU4rsexxxLgFzCx1jKijEm1hQ5R",
-	"dm+p4FJAyo8HxgA8IlR4njj50JYNAOu3hA6fBd8UH4TB/vzc/aP9LnudrRlUuLZQV1cso9hchpuLD+KD",
-	"6/2EWO47XpYcOi9Bw5lNyTTJ2UYx+/c1yCz8NYC8PHWJL2vOyvyDwN4WOjgyvVNT0B27IFdMGCYypgH4",
-	"1bgcp4opLQXMv1fcGHtTiQ8CoM2EfRlabmMDsBdKSYVrffvtc/LHL778L1IpuSrZzqUx2plcEIyVOWbY",
-	"lDxjAj0JmPS1eFbRrGAPHl9cLpaLWpWLJ4vCmEo/efhwv99fUPj5QqrNQ/eufvjq5fMXP1y9gHeau2wB",
-	"aD0tNfXJ4tHFJT4iKyZoxRdPFp9fXF58DlCApgDp/dBqdg92/KPLHZboybQCnloGeZkvnixe849fU3BP",
-	"KoQI/FpiWWYmLR3xkquqkmfwzsO/u2JVFBGjAoQa0Hd/6Z4eo2qGBSqVFK6Y6/Hl5dmmfc0/4pTHOgzq",
-	"J1B9UFcX5IreMN0gO8ErrsVYfIqw5odvkCVAMOh6t6Pq4I4cCB1KVkhXQzfaCozn0JzHPg0bAx+9YZEt",
-	"ecW1+RqeuCWJehqfV9cnGVfAFKOF+TBSXCL1HI5l3oILuj2ZrdUDVHTAagZRlUMHtWO6L1MHgG6ZOwEV",
-	"Veho1sn2fM0jD//MDtCY75Ofm0dnnTa2e57a59g5S29SV+Pn4+G/eP4L3mklw1yP7s692FXmcNLW/Vih",
-	"zg5buBx9/GXuNrpD9i9SQOAIjn97Sj0DCkENoCmU3AtC9wj6O0Sxh9AfQqQl/hX8/unodvmbYtfWJiBh",
-	"oQ48tgNMYHuDqEz/jpmv4YFPKdLtAq7o/oxi/VlZWiVSLwEfEVAtb0/yF1Y3t6rpMQ631TL3zp2S16wN",
-	"9K+dIdU9Iq9lLYzfITvKg1zRtekoRL1PcpBITY6Tu2OwlWoTIUO7QAcka8zoxn91aqK0hkbplm/tjoLe",
-	"sCOlY9njlW/sCr926c692yVOT/8IZy6OAo/fpYblHOqJs4cdeMBRvZd1mZPVWRjDYdXD8J9pvwHQ2QIa",
-	"WzgsPVTxNL3pHNW3ECVpGGFE//Ju4HkC8pW1JkE09kxR7jrQKmbsKXNWF+FCG0axkZV97h81UwffY/nJ",
-	"wj2NSN9uVwINnZPp2GMY8xD/LNhH87MP51Z0wxy1UlNj05H2xC1/6ONYU8uf7prd3tBNlOV+FPhFZxVC",
-	"gY9DZxdoxHPETym18lme+yN8FrXydgf/0T0e/HNQ/00dDrqHXoyTvznOQV1M3r8nbced6zD3Qk97RHwB",
-	"zTED19HU2nWtXRU/+eLRY+dECxB4rNTYgtLBU1ipqzkCNDHiHBVwGsEue7l+8JqarDi+7Z7D+6dtzgn6",
-	"6ISn1rDS8x/CT3D7Qnre/hwchNt0fPuOHsmHrtcRd2jCcXH5Eh86/YwuP6m9/jJ8432b7K/k5oUw6pDi",
-	"BiX3oVRQnsXDdUUPqHJTaI34AKIZ0AUGOc9j9sVspBZb/L3ON2xnZ0xzxZ/sM79VnviT/8D/DJYo5D6w",
-	"QFYbPc4BJV+zoQv7lf3913Zfw6IihH0DKYGkaffrYhgerhBwvW9P6e9bVC7AJwFwo4WS9cYFtOSmZRaX",
-	"nGlCC0ZzjMaM78quwbpPOEyZyH+rZ/K1+7j/iBNpWuYyOLBiDQid+8Ixqe9kNoFNpMD2hKnT+xoeOJFF",
-	"YhZppThibgSSD7ZoGu35nJoHmocy4eDt73iyrGC0ur6vT8PZSpSr90dH3fcjNOn5g/kvdynHkT0j59En",
-	"SWdSG31urxWOSlaH5ooYP2pCmqEI7g/S/GZ1JFi3/YB/f4n8XnFj7Se7m4QLIz1P/L//9/8Dt/Y4I1SF",
-	"NHIoIvaNktUbeOi3Htm5fwP3XaEa3eozTYDY/Yhb8Jmkbr3TqD+NnHxHN+zh3yus7YqI7xUXFCRw3zUb",
-	"JSN84JlCZG2aTXYxPSN/evPiuyV588N3Vgl5z1ZvwI402OLpD+T11xcEQ6oOc6euFDYPhfwNvaNlyRTo",
-	"M0xkEnUbtl8SLX0ABmFUwVllfI/oUMBeQsPbLavMsVvq6tZ7OUVaysww80AbxejuhE29v4yaT3Ag/8xY",
-	"BUVK9hw2/oVxh5Nigu1pOXBlvrVPvKHK6HMqqAhi0t+V5UQKB5DJT3ohv0Xa3fd1/A3N5RUzKQbTzDTs",
-	"5TqUkhU7F6cBJ5A9+LdRabV2kWKAiw4p+nupRMuqtlKkZFQJ45QExB2TaiONYaLFot8hOnuMSQ1X6B4a",
-	"uNDfMm2kuj/v+L/ZnY5hpE7MlaxSYbz4FdV92S6Nob9zDf2BsEKBvETHC9GGHvTxZfIWBrnfXZwZuHgb",
-	"+PHfMXrxjm5ZE1BcNwFdSA/eSJlPuVasFjJ0qdjff6uWGK6e5f/+htiz5iyvgAN8Qo+me5LLzEDl8Igp",
-	"pse8pFe/YS/p1X+Kl9SzwkYyAKydzwVmyAXqtZpfnY55l9f8uCr3NKQHXIbSHMgpgIAGNsQIPZ52KLHP",
-	"6IjLae7qWMLoqNoV0BWRZ1uIo1SgFCpGy/JAaMdPF5S6oDUc2Y6nbv1pGQ2f0hoZSJc4Jz85ZIj7tXrH",
-	"efnMAfUIb04xJqD84QEXwzmNAK/1UuhPElMdS1ye2RFycobyu4JxBXlIAHmyZmfRJ78OmYFWVEBrVXAv",
-	"ZVQgXoODQ6eNrjGQu9/eyVrdDMfVrvCJX1tcHJf1liFQ+fE+vHRt5ZvuIOGePZtsB82AakOQiu2kFKhH",
-	"7PgmWxuQ0ZKJnKohS/w9N0Wu6P65f/ZWkn1GNcneTSzOVnwDNd/uMyD4QPNcMQ0uDYBjtXdyrIAqxZIt",
-	"mtwZf/k5rgw1UePxCpIP9wUT5+EnZgqmOrQC/YQKT67pJWY/sH2aRI/OTqJnbn2JW8stf+nBFjTRhdwL",
-	"q/poIkV2loTT7/hNl9EIJYLtSaX4DTUsTcP2edQP/6VZpphJ5/W+ZTRPH0nQiyqsdPJRaRhwUC9qJbr/",
-	"AUPU/q+PTkp7N+yj6ciYW4VuuP/cc2W5hx3iRrNyndoSNZir9Rw15Ds8/opdAfpaShezP54rwwrLzfHm",
-	"wN4E45VGbWIhMsuwNvbcP/QJK8JaKFXnU7fIjt9Bsa/VsUDhamBvYpSXu4oqrnu5xhF2sfoAAJ9wUxBA",
-	"g6i4EN7RuyTYZgF23bUvGa3beg7Ars/DEu6opr6Z4C2OfhdW0a24ChbI8nOWj4vQORQUSL9hy6MenlDe",
-	"xMVZMnfe7SVmxynWFAOp0MKUYNuHA/y/zY+FlDpwZD1YbJjn2LNayb13QJVyA2y3QgykUP/4mSaZFAg3",
-	"ROrKPp7bq9Ry8AfBzQUJjP0yZ7tKGiayw4M/s0NTSIlsj0xgJ8ILH+A8rMz7IOTaBBAnzYR5iu9KUIb8",
-	"i/izwgoRRL/oyTe5eV6b00qfxj0O7yk3bJKT9DXNGQBL3Zl34nltXodoxq/LVYoxFLy+/DE5k9/0lWVR",
-	"EJ8hqWLXDc2/kht3AAARefgq/A4f+YQiC1ZwRnn19XkLEZGGSGzAgiEl14YJ3TVp36madaj+sMksccTv",
-	"2UwALfnAHnSr8wijn5CftbWwfiYeZYcSIM6S/KwQvfln/08OzTmSOwOzTt1VUI9h9tMTYbqf9RdheOmk",
-	"VFZKK6TOsxFcEeVbTgAqAztA9fHgHvzLcsIvD0NT98RNQLwTj1QlPWhoyEhLIgWhRNP9U7TPXGOxgnqP",
-	"007eABTSBXmGxeYwK5iqwoHwdTfnjV3Hdw6mfNxecj3dJllLX6TMo9Pk7gxsPbkeaLEU7wHaR+Ob0JYJ",
-	"HSM9MPgH0G4O2t6x8oFClGCAhw+/4N/cTw1iPMZbl2OdzHpCCBcRF0JjF1DSyWSv9zMW7gZWRmbUcsf6",
-	"TqX2OQG39oOqpENaO2CZAbISAuXlpmhCt9DgEQ8ExPKsZmgKJpwlt6cHqy5xsySrxjIZ0+fflFQ4l/u9",
-	"MDFFeNfBewqWA8hAt+pdbKdKd9263yALfpMldjJTtaTiXFfp3spW3sBhovurAs+9VWgc8D9uejTwgr+O",
-	"aDTumbiE/USROgdO8dOn1LOALm/lOTFofmD7s3sbBI65CdsYC/0m0JWoMkFq/HoQxXBJsLr7NlYcNRKH",
-	"G2l8lqAc23CrLeGIznAVzEfp7MmHarfGGvaGvFwTKgijquRM2XdGzv4oNNk3SlYnMsEdY5PxGyZIXZ3N",
-	"xx/IXVfxY5LyGJ9Int90bsx9nYQfwyW2BNb3rjOo/DSaGKaNnsLjD5lryBWVdS9Efn9M/ukzUfBbX4j8",
-	"02hId882zWgOqbfr00lzCfJTUnX/DlXyxr+5JIbRrGC6lXOFuFTdnCuMuiDCjG6L7GNl/R3T5j+PGd/d",
-	"kfv/ttyIdyyAMrOPptm1c6RsmkYzc1Xt2MgvxakFo6UZRGb8Hp84q16sDTV1p6eb3I4b9+6tSS5GaQqS",
-	"y3MnO2C3mXBT5NTQFdXMNZxp0fiKqRueeSJDR6wxE36Cvf0nO84dBc5g7E+ARg3zpuxbTFyS58olbMFP",
-	"GyakWJKV/Ehgd5bEUF7qJdGlrKw24M6QVGQty+TxKemKlUMhrC+sOX311++WPlB2IAyrNCFKB5LAamjL",
-	"BjFz77O1QnbcllUA1Y4Sn5L//1uSyTzo7hXdxFyZigvzCtd3NywDg98qzIpFu/pm838+7sqz1O1CpoO1",
-	"ZAQjK1bCBcowQnceAQsTWMrj1lvurBQey0iJTOmcv4kQw19EzpQLQv38+eVu9/OS/PyIfP7w0Vfwpwf2",
-	"Tx8W9s+PPyOfk0cPH+PfLi8e/eG/voRnHi+//Pnig3jmwVUtSyGPI/w/OHR+BvX/56eEkrWigMUVHrSk",
-	"gqeszhELWL5lNHde7EkuG9cwZpJX/KuIV/w3a8G4j0qwJvLCObjQbgihbkBCddPCwZJSd5GM3rI1U9CQ",
-	"1bOk9hkgSQ/dK/fMJ3SG4RLOG3XcUcMUp+VZc2p1IStIFJV7cJJqwDEmhtbYcifsQy38DsjNMPUB7mLC",
-	"QfMNr+J4NfF+Y0lAGro/YaTjRBSpyE4ql5KUws+1P3ammsYScvNnLqKZM7EsJoSczulh2e598Jkmhu8Y",
-	"+aeL/8WWt1Zyd51DAlsMB4gaNoUa73zC9SlLqIXh5e3X8OMaWDI1iz8QiwHp3M7wvP2May449gucJFG/",
-	"xceTXGt3Kk2hRCvF40X/IF2fnNSyIZNg/iwnAmKfhEmNvy4GcnXvE5P6ldyMIVKDEiU3RMn9+aCkCloB",
-	"QkH7vC19xMI33T/Owynl5gH7WElldFJZa4dSlkF7CpAH2qg6A/Pigvzp6scfyJaxCvTDh7TiD28eBdqU",
-	"cnNhqXmss7+AJfwu/3+X/7/L/38H+R9dMr57qh3zLS/ZtzjEXAl+Szyl2Akrz+Zah8Rea8nYQZMyGtuC",
-	"P6gUu+FsPwBi9AafeCU3L7GT+B0BQ9Bsa3fkvr1mzXelskLw+89YGQ6IYHJNZJkTxTIoV8T+JTTPRzZs",
-	"yENWlh4mCOLPkJdH3rtakiYzl9BSMZof7L+WbG0ATJg9xTIqn/kd2lG4fHSqGLjvHPbZ8YWLRIxeuLMr",
-	"Fv9DuOu9V3honp8nd/RZnsOmbaTMQRvE2tQIw6XY7KFm1H1hsjIYnzja5uMmiDsqDktXQ2BkTg+pSyGn",
-	"Bz3m55qYcnm31cf46am9DCqzFOiUBn0F3KatUqVhjfeMl4D9F0Az9ECwTmVy1I7vPwRa6Y6J/Ag0P57/",
-	"z9vLX5JalEx7WCUnaby3PZOVKxLxFW6a8vyDAHAO6PaNXviSZowANAf6gqxa0Eiy0vfbRRQs8h48/xjt",
-	"+SDsiEtCsdLlmL6WFDuu7WSQUo3gPJDVjN9S1YZAiuwHIUXGnhLoUIRDwU4K5hvB4jozKsiKxby9zywV",
-	"30K//vEEaLAL0gcg6BVcmK++WIycgU+L6/PMc8+vsVyl6eOpO/t4Rhw4uUcOGj5jViHcsvHzBVy+9Czs",
-	"IPhdxoKshdHQcVoqy6qtyi0ACgz3dRA53ETrKPiW/QcyKn74r5hL7fKg6uIc8C8wmuNPCGth52uQhVFW",
-	"9TbtcITjdXjqE8Y4/CLOGOV4L2Wu/Y0NSf4rSVWu3V8AWN1/uuuBoBjJCqntowei6vOYdC+gtMBP1S7O",
-	"2gq51wPxqZ0VD4CLP1QORPdQxWPvNf8CATMFb12PXYa9KSkvLdcUVOXwgU0rB3yZ5THxQpV57Yb+ZNbB",
-	"jAKJ4Awc99wtF6tDxNNTUWOYsgT+77/994cPHy8vP3xQHz6In/73/4iNgRkSbsa+QDgCbLIaipEbzKVZ",
-	"S2UpPrpM55Sc8kW3qPcIrs+WP/XXUf0R+C8FJuB+P1+CuJE4qMcGApt8I61tgGh03AP8rk2ik2w4wJFE",
-	"8CO3GyCQb/opkE9b+S9BHZbCqw7wl1hrWFmd58T+arteu6zyIPI6eeV+E5YDbWdOpM5vOrH8Pk/Rs2Zv",
-	"zITOyymMRMPulZM/fcau/1r75b9WKXt24GXfGW4NCFBhGmgc2i2cTsvXfhFCd/mohmUFy7ZkV2uDuSkr",
-	"xoTLWfVNTA9MX5BXcqPRyQGIcHK9bqG6M2GiUveFyO+NVT0TLs/baOJ2etcZVKmc47qvd7vjPXztUrgR",
-	"Tt15dpr+UR1F6rhH1Vcd1+OXsQ5Vp+g4n8KwpAfd48UzdrImgO+WOHIjqdu+Kz6WzbrYw45a+8cjCtad",
-	"6mqX/eucc4im9EHgV9bcaGzl76sE1ozlRGGHWZG7TulUS+EsuJxlPGf5U/vrB4GLsLML6UeBV6zh4yx0",
-	"WWlYQb/KO+IORNwmSNC+G8lvh75DrKaxqe+6rPq93dwOZprsAexbGzarTQojyT43mpsCCSeFLHNtTWON",
-	"EEkuBibydCqKHRxyUZ6S51d/dSM0AbRUhspbbBMxIUXl92h3VOTA5sfC3a3ccdj4gYB3ryW53IP/Ru6X",
-	"LlGMUHFA+wpCFjcsvyBv5d5VrzHj4itcEZ4vsQtU+BfE51nGg+qpiPqEPhouoHnnXTRwiW699xwjD0Hx",
-	"pSvOsyb0inlIsNHNHopeQbQp9OdChSBIePc9n2nyc843TJufL4gLr9trJIRXPwjLAcARwSUTYu9PnZ0f",
-	"RFS7jX3oYf9BuMm6cGehIX7sJsE9iYuO27nTfkuMF8LneCLPYkUAojYwoN8VXch9itU03T/IFV0P9Rb/",
-	"xv5+RfenHPIrur9zMtulpSqAqEd3w4O4Ymc84Jrum+7+YKQRI4PAdciAdmOTpB9Boaf7TxqRALqeLRhh",
-	"hY/95KW9WM4J+eZSAnDsIP9a/kJQ5kHFjXazivL8szxHjj8LLsltzsmjezonZ8S0ovvGgWt3J83/wSuc",
-	"zNQ5YRPuHMD/zukIIK7w5dOar73t3bju2tZyx6BdDOhz7bubm+b6Dj1m7KGEXPmX6wfgW4kA98L7p2zK",
-	"fTsif0NX0/l8iLg9/atp5Pg93HmQrgScXAAu9b4nf8Npog0tWQCXE1Gf4Gt5w049xnefXDHDuSckxq1a",
-	"7r0vL2Mlq79+H9odIt5e0YPLJQAWB8aRN9gcdFXvqo461MI2bPhxVsPPe5JFP/37CIluq087w0ijz1iH",
-	"zvsk+6+3P+c975zrzWmHhlr99ZiGZX8ZUq7wzbsjjx0/ic0gq3NaAJP516kw+Mr9RKjuKvevkNUnafY2",
-	"tq93pdcUDsED5ighsdBIspdqm+B/QxXsBDqwkw7z72qmNQ62gsQXq0cvXefskE1t7Vaf9K0YzUN33JR7",
-	"3Nrwf9E1LbEH2jQfecg/mpCfmijF/JSwpc33nrlViifyeSRGbZcZGlWsUaiOMFHPX3NWFgK7Mck/zhE0",
-	"WKwCWXZSMCyFmlxr6yG3DHWhYm4AuyrjKqtLqqJAXJEyT260zxELLhg72RP83rUsS7nXaCmgaFjzsgRz",
-	"M1lR04qDx+stT4hv//Rp/WlOXJ/1ZFi+PBOcEYW2wRCOhk6NKMfhsJQHwlOWJHb9GcU0M9TwDKvy9tIe",
-	"CJ6TgpY3TLcBsHzFzL5pK1TQMhwTIsUHYZ/JakOYyJek4ODS8F0NufAtJUOTwzVfKUBQLHOstfkgfhZy",
-	"f73b/Wy/j5ZathMK0FPM7diGV4D6RcuyFQpxH4yxk8lh8yt86w6j526GTxRAd7Nj/sNQJH0ZMhc8IUOL",
-	"CKrO5KBnUOxZq2aKjCp1IBRT4INj2HKRtX/3MhVy13vGqpEisjXf1ApvEsAaw878xkX6tWGV/ck1ygpQ",
-	"/IhJAL8a+UE4Bv8MroasAJQAEOhA0CXR0tvVuaJ7LjZQt4WSFf9xs4H6sYKK/II8I5lVk7C9RbtJ14YD",
-	"ainRXGzKBid0MhtbetwVA9uxPxX7wnelZKz98Vye3R574Nak2M8omrEH0BB2MFj0zj733tXF3hmRWrMk",
-	"QjyufPssniS+EXpJMlprl7oCuYvaB5A6fiSadSg2gVhzFfJbo6qcitDy629WAPT8zfQqMH73+9wz2KkA",
-	"H/o1NSqAFU1GaX103nlTkhKIe9YSFBiRUIKjDZ35Sc0GTtvH31yvAaRapySkYfOUQ/A02ty1f/x++M3e",
-	"zDBYu4GtcRX2veZxQVxE6zUcHV/c8BxKGf8jaja6n3zPutv9cIhHb9CMiRaTOKXkuG9+QkCNdoq4Nwn1",
-	"a+Ga++8TcT8M87yUOsjiJGOMlqe/87Xpd4gC+FvQMc9bHH+HCma7t3Yf83dEx0T8vV+Tjslp+Ul0TNjt",
-	"+AFt6HuWU4pNuFs9rtDvAo6iKGYzntnR3LXTdvPutal7o6xVqbJ2k/dBUh41AO95n2ok6BvO/nNuR07L",
-	"5/cf371HFnnmGpJCDK4ZGtKGunVQcZ4Z16VOOYP3UIr6abeuVVComK5Lc051p7WNVkku5abXhCC6kxvl",
-	"Y/TxzfzO/v4fKQHgy/+NZcD3EL+IywGsPU8KgpqLzQPk4KndlJ6CVQ+Id4TqLctdETU641WqU/t7qbY/",
-	"2iuoxtr2u9ltO/gnSenBqd8CJZOJo2eTFGBJh/7wrnImnhaKezxmIOEzvxF/frxNDoDRz9ks19HuN2K8",
-	"IXtlUuXnrCkyZCe1IVoCUOvZWDOS7Z7sG+B4dZmQPd8zVsI1CK3tyUY2pTGtqDEKn6qkYiSZ3oqyIIN+",
-	"TWbiTMn16OySC1krJbnsr+dgj1dyQyjRTGsuBYbqcyd7IsKrFjuqtix/0CQgpkAjDgEKwIvFHT3YO8pj",
-	"xT6NZFKFdmYaoGodiMtFtGnXX9xaMDnvbtjAz/HWU+Web7HuNyZ7CLap7C6fs3XisoP7klDAzGlXImIy",
-	"hmBEip5K3GRT7akuHqBPecAYtr+/p7q4o420Q99R/8fbXCPvqRIOJedcEJnOp7+n6v+j7mqWEoaB8Kt0",
-	"uHjhwlVOjDN68RU8BEhpx9AwTZkOB97d2W+3YYVUFGvVm5dszO6SdP++D6jX+XkfzICkoXwJTLOVs6YS",
-	"5tBlvQ9FZja11QniB1Nb5Q4fhUXIG4on/J334Ev+Mxt02743gBQ5aF26ZaX32uxT1eibLPfvitGkkPe1",
-	"aNFWfyn6JsX8dHZlDP9aiLYSQIFRab04gWO50+9nRuikdOLF6KHyGE7w5OmGMWgOnSNN15RbekLo8sFY",
-	"zdWb52pqdBRf+W5mdDYex2gcmx0uPMWsbe5rDfk1CKA2uChwTyQzrJ1H0CKwlLNt97Wb3E8E9gvalgXn",
-	"D8EjBRcGzdFwQ+lYxa6RoT7mLqRfNU16JugcCn+M5xXianz6Xq7tQLuDya070AczZnSm3C+95K5qJYYR",
-	"+lJygmlPwXxoasOU23wabHIXssbaplDiEMSlT0Ra2WLSJVYMOWFp16orRJGVRC7YBjB76uj7KrEHT4sx",
-	"z3dZZa7M7Ry2JvkC9Uh/7ky57sCzO0uQ3S8lMks5ax8E5wGTSRIHuawpytVrZQNSEfjvBYRZiRam80vh",
-	"4isUeJGVSGjr/Zo24PKCEXbDqFm0Xkx7YQYAjxgpVlilhW85bcvZYIVd5it3wM+royCKGz37TWKbiPXP",
-	"gpk2GQMIO+t3zoI1WVqYT4aKsPQ9To4fGZ3Xulyt65j/jy/HtwAAAP//",
+	"wUNdrMehNww1H8OrqWbqmlFTq5jg9tefkNYQg8NIVmwvRY6XKQyhvc8V7LYtaEO6c1y7TJO0J+Iaflyv",
+	"SWnb/RO/ZkrJOvJpr+3FbRUtbRgr47fLRnEBUoCW5Zv14unfhnfpe3j8l5+Ww3rdroAJYXwpb1hcBq6k",
+	"MeD7QnlcMnrDNLpL8bVDDWZdUnPFhKw3xdVaRoKPL4W9hHP9jLBtZfbd9UQvdLnmZfw4XWRKau2CTWq9",
+	"JGslt8SqElZZsv9fkopyBTIc9R3LJQXjm8LgIQQPMBebMxIoxAUpuTYanu0tL7BT+MMUC7/HD/2/K55v",
+	"JoukHiuGd5cHpI+x5kbJuopsNmOmcH5wes0UgefO2qLnj1HJ0zL8NnVZMnPVNup63O6UqahAsGTWpNY1",
+	"LV2QnxHQmM4WT0VdlhGyugmHpiKwmokiyI2nC1qNyvvv4dlLePSX5aKg7o6MacLcEPjdkTNYbY/nxwUK",
+	"Ka/jXsLAvRizdUpsQTVRjFpJ+Qz2Nru2lBUuSq2bEHZjMRiiWHYtBf44kXawMFRgY1QAO8VKa/scBI9h",
+	"VXK9hpWxUjPivw3UdCfzcSUsD0s5lI8T3VPXrDJeIA1t7F8067kHeieFV+D6T13VEVfX9Sg3vbbPwLOf",
+	"rlQ1VTUBHZDlV1LEpbc1vfyWgh04STUUlJc65nW/G09EJHL1+HxW6KoqpJHOmTh4JgyeRkxWsC8dOHST",
+	"bkOQRAPBocAUz8h5/8qYsJNgBE/XScHHnFCU7NmqKI8LWe5s8kJWX2gid4JspWD7IGKDsH90fj6WXLFc",
+	"wE0RJcoPckfWVIXbRHNwgJRyh3JdcmGmKoYKMg7yaYkJuQt9jT39Lc3lJTMus2C50AVVFRMsv0I3zeEn",
+	"XeIT1kZpu3JKuSErtqGic1c+StCuHf0sGI2lZklpCjAJNNzBIidUX7NdXPbpQtZlHkvxuiD+N7JiBRc5",
+	"YTQriIHhIc8M1aYVxxB2ZGxrw2Qlo4qKbAZz6lKayFV4af+ZOAaEuwmTz+g1I3VFCkYN6FtCcs06xPxq",
+	"lJbGai+HUx6cxNaQ42MWSu7oju7jWju61Ki6ZjlZ7YEV5E4wtXReOnhdEOoM8kPyuhzMmJ+qScCMpPUd",
+	"BAv8QCFsABdO36fqjd62dxXJtmwZ0C0FoyXzDlW71nXqL4zGymmMUM8MXj9y0j5y3NpmaDBJOlpFy0JM",
+	"+gaeU8Vu65CyRsGVNSOi1iH8WvBNcTX1OMAbpdzNeyGq0hrFgjMKFeWdVNcEIkHujs/rsrRXkFcC0RfN",
+	"NQEiTr2NaOw0oS7rE4iIpWFJuWA5Ouh2dG9ZnxLFtizfL0lWMFoxjada07X94zy/3VtqikvDqpjJ5Dho",
+	"VJtTGyay9htOURh66TupWEZ1+2KwYv8KIucNV7TDglQXM5ZiH5+1jlg0uHHRe1oE3ulwXZdplz7R/ODD",
+	"2qyfPGF4YR6RbpVRYcWi1fqXjVddKqIpz9H7BV91Rry7p8miAdcPcjCIXfs30OUiuVe/+wJv4wu8A6/e",
+	"r9vzdce+kN9dE78C18S/oeX/27PRfzdw0wbT7+bqKczV383OcbMzHsaabTAGiZrUE390EmNOstkJ0uZT",
+	"afBj0i86XJ9YduzkB7+lm4jpeRgtmmSD9o0dEU3/CNeq0x0hYaGiGzae94HLiX6MPcPtVBadSYUZORTK",
+	"OlYS7HqXkh98AwuXmd865FOSr2C2uelXz2nJRE7VRZ4rpiPBXW/AjiS/2KdiNPDjXxpqIpvayl2d7G6m",
+	"uNSpDudfoqsKxkeTZuR9I0bWmwKyQWtawmapfGwD0N7yw07dBLQ9cRsUu4Q0u8OkbifAJrF9kxweYf0V",
+	"NcWME2SXGxslJLIeRkkgs6i2xvlc/0Tjc4pMiT6s6JxSO32WKkZWDBOajMFigUkzfw+Dv5O72MyQxTyd",
+	"Zh+oLkYzdRwBw+DN9y1xs/1ORc8TVLom6tQEc5WwrhodatVkxVCm7bjI5Q72KGLst8oBIrkLkBVpFXZ7",
+	"17vKrmU4my6lsvDTT4qNYeLAdD1WSTn10UTtXb80DkviYNwoqZvk636ZhaHZddQOdBkze1erxAyhJJMU",
+	"qh4sDX2iBl+7B6NpGgVVukgOD4UUSkD+Tnc8rsmWl3l0TNzaSCiXVfoq71Y+tXSoZG5PRVVMR3yzJjsK",
+	"VesS+FGuictYfkbOIbdOs5wIRs1UjV7S66vE4nwBwhTXvtPP3HB+/Z7Wy7CpoQqgRZkUd0A0J5ZEB/Ee",
+	"0KKn8/dG0e6NxD5lrCwZJBC7GohKQpRAMVhFLLt1S/PpU24ZFXOezvmc5ysl6zzlEgKhgRWjsjYu2ei8",
+	"I7QjCn0/18cKmxkShOk5dXz5sVlEflUNgf1obSKGvfKU8iwQ5bbG/ejZQ0hh1yK4Uahz6JJHK4Lt29uK",
+	"urhvWuyPSuysHjWun6NNrdjanvO4CAPIEZdnr3z+mJeZK/YMPVdtjU8zY78+Ktfcb6MZuO6xgWIw+3lx",
+	"2lvqcS3FO8Q/mGmMTSdbxUVX15hbXzR1J9knbq58UfkY5dxj/Ss7rq8Pu9l7RvvZI2ukM6LrzYZpyEgV",
+	"LJ2j5uqqZy47teGxrd7STy+R9l/BOt1fHh2KnlpwM6oO/gUe6q8gAyrBXvtx4mzXyiXu5cnIMmc5ykzj",
+	"1bMvwCP1jAgotrDD5YSLSFmML6c8KOnYUV+2t3R+nOBchsjSnoE5BvlnIL9XyppK4Ev2NZ2HzqS4A+ZD",
+	"A/eyI7nMjFTx1zMp1jxnIgXxsGNlGVTQEJmNya7EpbIuMX8/4h6lpJTy+oG8AbAkKN6y/2xllTa8LImq",
+	"47MV3EQpXHCEjcBQsjUsDyhtZ2wj2RxSpORr5kKQj6fGwe0rEMJ8HLmQdxKr7hVjiP+EFgoEwMmKmR1j",
+	"gpRyh/m+fDM1WACzxmb8IGWO4Tnq3JIrRlXLuerD71ODA2xOuSw8fAUEvmoit8e87UPVU5QhSAAp2Q0r",
+	"Y15O0JGtzvwlyej15FL3VuA5ztzwgHCOncdnTxxVnYTtruIRgacnzuz9OQHFhIM6spNKtOuzXL2Ws2ux",
+	"liumouAvs4+hVRlSh/BIZIUEJXeMKmAXFjV6AL4i34AU5uvGKAZzp66OKfhEEnfAFcJudtbT5a5wHGLM",
+	"mmZ/JyJbXok2czWHuStMetKoI66X7qpxInYZKvkK+C+wRPTiq+dqWCs2I7T9DYsFtoHRSs588ZfHCcIE",
+	"goKK/AFgb2m6a6obliErSDCK75TcajC/LLvZE/3gZ2k8zgnqwXCT63/UVLGRRIWvx+JsK0WvmQf76MVv",
+	"fL6Rpnvdwqujuy+8Qg5vW75d7QFpqMEx3FJR0xJejV9L6VoFKLKz34Rz5pJhFspGQoylTl0oSbXxSbSg",
+	"XbFsSunVt+HBiCI8jYWCbhlno0KWuW5SUJyXDMxeqPoh/xN2nmbXWF6DIa6skNX/avOWyzSvmEAlAQaE",
+	"CtXmhTNMDIGz7BzaEz8BkmoO1v+mzZVoo3umsbYs1E1XtWmtxcj2moO3nlQlFY5b7BK54ONpXd/hU78g",
+	"M0z/mO/s0+lkFUyqy2rLcUw3PNcHHBjMDzpPwES2UxQMU5xG7vcLQTAx66F/pp8k8nUM0mHLDVMJEVIr",
+	"4UWI/TAUIEZRMKYplHLdVpJsJdemVjOY6rV/Y2wvALwMlDy1P8O5/NGdOhOe4IF5KAH6gYFhj4ovhMH8",
+	"OYAq06SqAaXEsUQoldnxnCm3sHjggQlAfQ3BcKryp973m5VSh5p9OEoQataVAohVEKj+aLM8Lk0PbN0T",
+	"SyYmchQ+KIuwNhHEVUIa7RwGQyErlOC+TB6DLkaW+VkAMEu4CCyvB83Isq1cr0cT88YPXoOZdmgebqnY",
+	"E1rya9b+GHAzLGdCrNHdVPdKH9DqlldbGmDEi2vLfs+8PABykGtWBdyR0fTHJ2NEPiw2R59ZkHntC/gA",
+	"0Sp8QBe0xF0KCR3wtXOH35UP7BQ5Ehndsit7kacL9SgCiXhXiRfYaX/JdHfhXGDDNWP51fZqyxM1bvb3",
+	"Bsea8i3LCR3x6PVAfc4P+He5QJ3AuWbA8pzmSuyoObPdimkfwcERyrBOmZZlo8BYCb6zf8ywMNC5aQye",
+	"rrG79TAj7uw8tijIlBrbwB/hoTsCppx4rTSokSmVEeFz4grvWV9KeyDuZUpiW4HtSI3xAiV3GC4CDOn5",
+	"wtsBIkf4nhoIVKLUVIyW5Z4YKa9HtvjLr88ncN094HIeupZbMQ2fRxRGTwjbdyxzqGu3qwGYjUJ2lNE2",
+	"U+4dGe3oisspCfpHGjnjps38bIkRw2bQeIkElfHHNAJkI11pWYaDKzdwByb8jSh5J3p426bQpHLuxnaZ",
+	"ZrG0bZAplsdc4X0aUOBDyWYl1tXQzR4Qd50MnJxJnV1VdsVGyWuWcOrYu/kpmgZWhuKzID2XiEOw62sT",
+	"02f38noS5O4xVB3X0iNQulMFc1drn+v6banV3bPXVbMdxwbJM1XxdvzU8hRPuie+pbl8S9Xs+DeA4HUR",
+	"rcdT5Pk2XpMxw7Ya8XD008G6pMNVp8hwGcvUnGd+1LwcLcS/dKVvjCo9WDvRFEp4K7CNbowWR6ioUEyb",
+	"UQV2xDl0zXupzcZaQZD4XkYDPAk8k/dhqRXlCpNGlyEDBPpg+JIDrohUOVPP0CdvZyKaQRaRwsID47xi",
+	"UO+gfCbipMzNP9vlAXPHgO2gFDRRxgRnzFPdF1p60t/WBxey7CZ9RDignVSGx+eJzKkZA3NavoPE0+7I",
+	"MfilITVl+odruhsqtNvSPdlIB8My6RMumXkjPA5fH0OKaRN18mnjsLl0KJqzl1nJqBLodI1DGx8FSGDF",
+	"dbS8EDPmJF64gDR+NqF2NZUNCSe3YyQ0qAchBR4I4nZhQAZOK2HuScn/MMH3u/C4d+Fxf+cofjb2r6m6",
+	"TiQzeBRUqy/bIUhGtwyzpeHfcrpfgucLFGq6W/oIglcEEUkPFD7XWyWrjSYFtBuDHlmbWqGH6jbqyTDi",
+	"/6pWIpKu8c5+3A6dZ9YQXCm5E4hNsJNKs7jYyzFBbLQdQGNfH2oX7lSO4Mj+mSOS6sms3UmZPwPGm9yl",
+	"EnemRxvso8mleo1+P7hZWHTqnwVDjdCynACbk0Nej7tT4HOiRyKIgNmps96saxxvrVP6OMZOJaP6FFJk",
+	"K08yDKin0QvgAwj/UJoPCi01mAV/mxmtGhyf0BvqphU+xmnz/Jbx4kNPpEH0+LAdDUVbRGlWG+ebln/Q",
+	"37iKV9Y+U1Jr9B9Nxqf/tmU7zyuTfBFcjqE6g2roNmkJlq4S/GW5+I7GakSo2JRsjkOLhpOQxiloahlz",
+	"q9Ll2NWkguONvcSIg4YPySdQhRqCv9EPkOur0nfa7CUUOYHBxYZAdl7Aw0dRjWmdU10+vgz2CH+J8400",
+	"RO1U1YYPaMgYY7bvXMAxrWgykQc101fT0T0pucvgCtkveyhHzBUFlB3wjFGRU5WTnN1w6J4HoLrYxtPu",
+	"VAT81x4bO+w8H7R9y8hZ7+hS7ubPBG/NmqkfRO5N2x9yeUCC/ufFd7EuOwc1UzTDNMRSSg0ijQPyPaC1",
+	"iaZ/E1pFNUuc4ro0b9aHB3nt5xv04sNDrRZjfcSGqlBUM8gNaScGRvNaIY0yOkorbasIWSaHKbIpCAP8",
+	"FLfIME+UyJyVeVOK2qOI/TGqjCSh4Ka0bcJh3SDwSnJlrdaV3aXlzFAe1/pSq06swo0UX0LJvnNnoWHD",
+	"v2NTiEzfxPmLA3J24s52kU/qupdhM0UpsCdKqxcuMgB3XYGjtR9xFxzUNVmphPrgnkEas9F2BmxL2b9b",
+	"d64xCSMZbcX1VV12riJdYN/KrKRbGEZRd9Rc95E1Rw/0teBrzHYWLAZ4cGRC9/5K1uZ4cHr4nHYK9g6y",
+	"2v248e33VkpQWBygQMHzHKDldCF36LVnU9SW77x3f57O4lozhjZaZe2qBGEfaBXnQ4+TdyheTB8OqKIZ",
+	"OyOd8pE1bZWMMKrKPZirJY0194Tfp7cbK13FwcSn+TWbPnpv23FlYRA3d3S3XQzXU9llEraBNxVdrRhe",
+	"M4xdgzJU5pP23Y49d9e/h24+03s0gGi5igUOL0il5EZRl7ZdlXRv5QG0C5rZ87bf0q3kQJkNlrBuqFqV",
+	"LB9v6OZbRWB/Nle/Hz4gtj1AjXeMetnaQx+ZjhGWoh77R+1r08I4XJivv4p6OqBqLF4ZRjXUg5V7Ar2M",
+	"XPITxkGnww+F9SwXzs6yE0Ypo3qOzO/ef79YLi7ef7NYLn54if+/eP/Nu8Vy8f65/enNjy8+XPxfi+Xi",
+	"+ZsfXz6/eDUNEwXnmY+I8n1opRG9wsYRPS70dZPmF8ncqy3xu17MQ72k56BkImf5rF6LULif7olkmHbx",
+	"ce06e9VlTlZsSbhwzmErPwO84eGZG0ike++tsaAWhC7NkwPxE31Q2273pbtwZEU15w+hLzh0HgOyQZAw",
+	"hiSQ3tfpsHHBozOTDwxVmzldhENIagaGzXuooY59XyseFQPc3U8b/0MEzKYXQLKnc9mkB4cdbRMAZ2xz",
+	"bjvgBKaHg7tY7Rcdajs+a53euGTzx/+2eQqPUmnR7Rad09N1m8Y0iQwdSMj36LWuusZ11aMKPOpjSYnj",
+	"OIyuzHI4Q80MZ/K/96kSVvEDnw8U1nCxJNZYsaYILbFHULdv1CRHlw8QPXo8WIOfqKp3a8YPHUrjQDZ5",
+	"4VBxp7OJF3UpLonms9we9fO4HKc5MAW3yDt1xzINZoDEfktjCHMZE0axofqGa6bWDdrBlud5ybyfpOmd",
+	"NQlCWWQjZ/Dw3GmeswOvzJQ2PrNSNvt+Br/SZYs+7TEHqFxSEdGbylLu5nWfOFJHoqrkMVxSgKn2oLJ0",
+	"a01JxgzGBuWJ8Nq2TqmNawn2V0JX0hUwgrBoIWi5Yt6zk9zfVkTOwhvaOQVnBhE+xFqg9dPaWvdue1HL",
+	"Lkc40rU23a2o2dA0x6Wyx2dmg99a1zxGyYrZvaZJ/FkSRT3giWgJHJcQBCUi266ntqWcD1ZuUZgnLkus",
+	"mGNU+A4VCi1YncLGiSllbvD2/m9T8FLNmYqA3U1XckeSBmayAxhb8YDXrTllPMbf1n6mREPm2y4vjUYj",
+	"cAje6mi7YQomnlOpuwnGLRWqzTutfjWtbe6o+E55d8qAV+lxG9Ncd2mmpBR3SfcCA2dUX4N57DNboMwW",
+	"aj1Tnu/pboNBPExo0OJT27NCajatH9wpag7t90VLzJ2cdgLKefIdb2kISGa0LA/hSFKLvQXE1Zgi+H4+",
+	"itqw8GjXC48YQDNV4qQEv+hbOoca6X3YPa0U/ylUj4EAzhHxM2W4XK/T/U9CcciOCjMd8ygqTKFHI/J6",
+	"J1XXCqN+w8uWXzq5u++TN/B8IB/aCqq2tsvRJr1fH9Ax09ss6PU/BgNtH3Jm/EnT/iBVJG1AQdKfkfB/",
+	"30S6Fb5cSZejmDNWsR469HGHpXNWHo+3B85KmUXx717cMLX3eaHgjkcw9tAlrIss1y3Y7qXmtHMbu12A",
+	"pqg9NCuutlzUZnKKYTwfwOoXLreHa7IuqSHY0Nj1BOa6JaoOPws6ILtWL4dowkKz8WLKl/CU48NWL5gp",
+	"jWaihlwtNOX5UwiMGHQ+8aw4ACrcNY1a4fxLQJmIZmzb61cj4C8OHkfVnbUdrpdsIleLsVwngc7sZ8ET",
+	"DtScaC42pffge+Skec5t94HzTEtw1UQHiyawuMQE09aNuCb/qNHghMADM07zOFjxrJ7dzQ1wqGfnyVqB",
+	"OEzktI4ydTXzPCb6pwQfExeCKXsixQbqFXZUTfd/gGy/LKWJV7JE26hYa1P0Swsi9nOthE564ex5mUi0",
+	"IzI1Bm5ih9ojt1BTPHEJuxQoYhoAuGPXuJRmf5Y7MHx4lYPUbd+Jy4MG8tjUs8tCPQnfCBd3uLyIaBp+",
+	"ugMcVRRa/cmizSyU6wpSAKwo4KArJXcTY7et0edHcH+gaisFzyI6zLYquanzOV2sCqqn58v2FbD2fO2x",
+	"YiT9AVysl1khZdnJZAIMwwDVjcqB3ei6jBf+4EARhzf7RDMTVzmz2iBkBuBeZ4Xk2MMQ/b6Ji7ouyxkw",
+	"87jwmTDuM4Szx3Ke4fks9kmh44bjUox34gkr7XxlQ6De4nwyF25HjBVe5iwG5/a+i5AHmpTdOOy3AdAl",
+	"K6bNkoTiF3dn3w5bI7RwnNC4cT5gRLvl4KRGgHO0uVm9O1in4VBKbvv+WRuXX5JovNw03GqHm5M9P16C",
+	"ZHur2A1nMWdonsfV/CzkwsZMgI1zdxwqPoCTP1wbNEkpwHUngiK6a84lS3lwnUv4yvBJ7vWw1oEqn2YR",
+	"h4Q7qOIYnCQmTvHR6SRp5yjH+oAlHb+YPDxzIp9yHOtSISP44s8drBRENR8hKmLBaM4UFig+v/wrob4w",
+	"IJKzUXSzi30XY3tJjabRKcg+hSFCXxTq62I8mVuEiO51MO0O87+TQdb3Ib6qTYCgXVPVxHY1QMzzEoq8",
+	"FddsavXIXLyb26BzpODs/Hcn6FU1pUz33Mov1ChMhFPFaoV081/M/aZlaY0pbTVM8Ly7fya6VjfMoQxz",
+	"c3YS6DIccxy9CZ6K9nz7k+TCTMkK6n60YUKKp4hYerXdLgn8A/wpbP6SoC/PUaCpu3DRbsxYOCMr+ekp",
+	"8dyzJFa/t2/9z3YPB8h1wHF8Pfj/Wn4U9saCl6jIyYZW9j0EROdiw5QmdG0AbdAwbc6IobzUzarP7FwV",
+	"e0pcDtKytQrv0V3iM/bePPso1rLM21+tr7kIa3UN83uLJIrmvNbw+IqJ3I0U0Xvwt6ltxQcjMZChzSGL",
+	"srOcSRGO6TGFTlThAfR4PXTcDTkx5g7mtrWTaPR4PBsNOeM0S5hSUw2HyldVHwumnJi/iR3cfqzAmica",
+	"TgYv+O0Hm5Mhi6fwRPP64z7Dq3W6yZ1kOc1oXiafZrTjI4S3nTsO1RLSadMBvuYctmtRLFXAQ/UJgvm8",
+	"dF4lcOfEq1D8WPEksiFZHFzuOwktlR2C6yRBfFymGeBs6ztEp5TpVDKrqNqrOKuPTjqfbaGjP2kQCBq7",
+	"SUjlS4uh5AgtCuCGuVHp/ppnBnGYWifiYvMvlwbU4VALqKgy+JV4bwLceikN8eXoVIHqM9mYWA9UVFBQ",
+	"lLjY+EwL57Az0q5j6hw+U3E6v2zlzUiW7N5pgfZvkMP2d0vBJbQw73ULm7hKuV5rZtIBXzunkbOGPGk4",
+	"avBCnHeDpaM4kaKWimZcbGaMVc3pnKmNrPRwmrJ9xGcpr2NJyktfrQkNxCPdmI84/YaXZoa4nRsFGgUq",
+	"y2UnDuMyVhsX32BZyJ/qfMO2TJhfUS/96eavC3n6q9211QLQkVa3LWsNPRBs55osjXqCdKq77Z+ZWl/k",
+	"NzyLtpqG+46s67IEc3VJ/m5pm5PVnmylkQpvRq6yOlaE7n64SnXdAxZWjF7b+4sqxRlgfpNSik3TxAHL",
+	"31dAwP3k9P80TO4FWSmur6HV0xcaClkwuWAlTQHZc/iRU6eqx0spLJFfSZo78GGpkCTHN7iGDG8xfdpD",
+	"BFThA1rNikKhbYt6KZaBYQ+1RrmZhSwyT8ko3ZxTrh65Y9OJnGxi+80e0QT5jVUCALiASOX4ll6z8UhV",
+	"I7L8ktx3LFvEihI5wJQeULlgZTz94QIg9LPrpvEMdDKz1/bUO/tOEisM3VZzwoRzUTq5wC6a/u+C7UAv",
+	"xLZ2ncY7Ec/68AY653nrG5ZhA5pmz7ji2D6+oitWHtdO2N+HiaS5dC58SJn76nykua2+5lWnUcP5gSvY",
+	"rj9kvIJy4cp5MG9JMbKRghFaKkbzfRdn8cuxarlbZB431Bkyl/0lfDQggBWJDjThUAbb37bbcSZyPPIp",
+	"1MDimPEFay0jBnm6re0tIQ51vxppvIY6kyorrtY0M1IljRRDVyX7QhN8muRSs2eu5eIjqICHf2eaaCkF",
+	"UzOxw1qznxByvftlh7OF1plJdeoVX0egDMDMxNaZk7s6rA223pzzQkRyvwYES5/a6vz5Ul2TWhhetjrw",
+	"PiPnzrPuW13OFPMIzjvZ3LOUemtfibIYiu5RyaA2TGTtN1yp/kijDQS+cX1gZ0xiH581Qz9vBUnk5m0+",
+	"M2xfZ+OXHb5JcRvSMHpj21NmpMyJwmaBLnCk5M7zQylDmzp7cWqGaOyxZuJzqsPimLEXXahYvLIDrLPr",
+	"CR3PfAIAw0NUwsJeP3K0J+8zK3GO7DPdC+aHBlJIPn4zOW4NplusB9YNK5fkHFpCTxzKJ4zEHbNN86Rn",
+	"CBiMwXdZlnbf7VUtsIWTJR60+AzdW6YkIGD5vWNgxUwNbaA1AD2UUgIqBMOMSiYmQP1Q06QohC4VDrAS",
+	"aeYZaiAh5ZXcvBBGxaootgjlstrHHYoKEMOb0gUuYGeh0KezHWmsH5giValiVJ1dwyzcY67B2M1OTZ1l",
+	"dnnmiSpBErA6k9AwXL3wYXlEIvOXbl27XF/IM6kmYlPHenW7RHujanuZbRnVtZpu1cOgV1axbDO/K5Dc",
+	"RMMpmwBkNKGqPRCmt0tpBmgZyyek3kw8be/fiiS4UR3rg/Ch2PvbRTHDVccaa78u2I7lwyAkTeUddgtp",
+	"CrPd67d1e94DhBFF79KWgbu+6Xe/hJoQgIa0f0TBuvRNJbE/otxWVHEtRWjOPUNpN4pfMz0iBEEowYMH",
+	"qRVDWGdWxk2RsCALuZkxtlE0myzJDOjyEx++pc+6KatOtgd4JTcvm/z5aemlU/JEI6l2YJav+Q0jRS1y",
+	"xaYXmYRFjqSU9irOMN2plJu24T+SdoqJoJOTTDsrO0SckEwfZpmOJ5d6eRepthZJYLNoFVLv6+D9Ja4r",
+	"VI4M8UY/iI+KVVOGknPd/MVKAfhDcGoF7Qv/GfGN0XO9gLK9imX4LmpACxTekIsLggSxWe35ygOIJY4K",
+	"snThDzZOxJX7URuJf9y65wvGSp8UaZ+ohYQvcbCvgCIJuLCMKioS0OOv5OYtjcFZHlaNjnAz6oGxPGDn",
+	"Sk+kOjo0LsBpqOhmgm8XVxTb3df0ulOlY6TVuGFTKYS2dCZdLY7ViySoy3SlqOY3bFrFDkwxv1TndctZ",
+	"1C+7F5qb/dX15mr75Swcl+QZCwU1cm12CPRWUJW7P1bl3v0JNlJz6AVS0i0X2BZEUF4iH8q1ebBlBqs4",
+	"7Q7xDP655PkDXSuHep/BrfoAemRj0JApeEUby6LRck+Zs7JMVnAm73foQxB9R8taZWxcXPC8SckOFWhu",
+	"MX6CZW9TwuhRnmMBV3pG0qvLc8B0EiijB2GBXfO9DFli0CP01BfSWutn5H3LB28FEEYDgxbqUmPti5Ga",
+	"mJM05bZLiaKshlW6D3rqPF2HOmgbbMZ/8FV0dVsu/F8fzV5rxww95cDePo/omnZf8qYD/jEB6b7vNHxF",
+	"j1pRjkxDdCFC6co1Cwf1VkMq2TowI7qD7LYB5KCM+KQ8BPnQjfDOPnNCgPBxWPDXTQVxVP/H/tOGXjO9",
+	"xHym1R7+jynftCydlbPteGYOQN4iDrbQkXcJJqC91ijBOg875pzknTVjXpxMyVijIi+nPw6LnByc3Uns",
+	"sTXX0Y+zAPzZorXE5tvC4PFt/BSJwlhRwdRVOdkrf8NmlGyWfEa7qZ29yieu5EBXdX625nua8VqrjtKl",
+	"1XA5JKkoOBRwZa2V/CcTU1DPw0hzkc9fS8H2SaOkhVu/tQ+eDQY2evtbMFqNiZQ3O8HFBvJmIdWUqnlv",
+	"sE9OblZMTY/vOPMkFt1pAbBADktVUuH6xGVSg3zxTv2jQFjGoFYquteue0sKLsaXy9j1aFIyrRFnDwhO",
+	"pHCZPxsp82ehtIPwtX1HQMcLa1hNDRLKqzVVs8irK5cvNru3TYWWV2fOgz12bOK2MX6sDuomSwnHJiug",
+	"LUdV62LaqTqq79Vra2o+L1h2nURiP8SGiav/fH3l1LIJKjDiSLtX4oSphbk0rIpIY8wCjPun7adMNxxb",
+	"nx9h8MSHIkvogbrxLzTxjm8rdVDJAcD/DeUJlKGKZ335CrlDTXxFciul/eygjTyAhK5SgrleCzAyEXZk",
+	"sQwV1OBEUPAqsGzFRasfC2Q0LVyyfQMr6UF0Mje4AwSKWVM+WW26V9JwU041lvDZkKTmN78hWNj0hjZJ",
+	"hop2iaBC79x+xk2oaJvy/vj3EHyZ4aOe8WjfbIcMDjCksbsapHOWNN6yZ9gffgSOvnZHPuZvZtXMkw3y",
+	"I8Z/hWI0TwCq8E1hXBA+1aXofrD2Yyj7YcOWSWAboOAycHUPYB+pCCw2dEq85J2Rt3aaY+T3P2STfXV+",
+	"h9lkB7RKp5T9SLcs/6Z0iLM9b+W005Y4KEkXUXQZkutuA66tlCDmIckHboM6Xvf1pvLXZr9eV5urBuBi",
+	"MLYb4BZmibuiQcoZGt0D6ngLKurigeZnYNd6dE6XUl4wmntQVKvj6JY3yMgyJ9Ra2/HLd8tFErQt5bSI",
+	"eiqmySYXVT0sABrAlcNI63QB+A4js4lEvqlmuIPcnNB835wmwNaSalFoLlh7Qw2/dZ5jYkemZYYdpujx",
+	"NRvInzO+oS7EX7B/R0m1mZz9o/hkj4cL8Ux3pzQvTMFBw6V0pukOsfTEiNEw3tmh35fWBSTRL4/ZRu4v",
+	"LvJBKjsOliDgn6NKBeZjQh2ZTp2HuZyZ6KfVm6oZN04FU8Rtklx2wogHUOaeQi6BCi+cRrWnJd+IVmbg",
+	"kJo9RWdGXRkWFf2OePGvNJAEm0oX0HQXECqJYjQriOuG94wUtFwTB5MFhYjw89plUx1SZbW/murGvYSg",
+	"yPFFxNP793zi5krXlbWaU5dBRgUp7GWCdXkZ8z2Bra2FhaKTr4FLnCq2aCjF6cAtxJsWW9GEjmWuyXp6",
+	"mhMg2UAD6cmgMZf26UPMmE5hsgntoQEECO5FI5dN32Tgj4LCFX7mYDByL8DG+6L6ESBoy/Vgc9RnUEKp",
+	"I4WRw1hPGE6LlnOz8sp3uO2vtYGFsU9gdzepMMsvog4F73CioRukam8ZM3rZ1PViQznIa5vaoUaW+WSF",
+	"wZUDRv0gDiZvEKEMHmoXhY/VqDUTloxGU4dDuWDLuQu5rZlUimUG0zbnZUQBVa+MTy4b73+FsFUZ9vTu",
+	"dtxTjJblHjdqcoqxnT6NhvoBegKeftpWxPuAd13/E0Z8YQQcUUqsFCLKavzPCNzmO67dGly/AeiMQFZ7",
+	"YoV5XNLL6lBoDzrNcWGRnXMjXRlpYqiNP0C3dgFOb8VgfSsGZdMGjAK8c1NlYfB9s6Q/6jcuznpbgY9l",
+	"gtDFfnL9oi7kDu7r2Gp5VjikZndPYdYkh/a9mPFfcnStBx9IBTrDLq5+WGlaseni5NI9HzNAoom7rWLD",
+	"hhO/sAJ8UyvHcGCCPSUfF1TD/Ud1U3QEP+qPC0hbAKFZeI4AmWG5IiqO9W48+HNpn+laN9OuzWDnpG7O",
+	"qffZU4QE8Bhs7uJ0lxygsEUb5rWyS/y1077K+pzX5qoDYRUVnsu23tgc9/5xbRjIXUudTlTuAjhQfNqm",
+	"X1AV+praweF1HJbSfI8ry5yuRwItO+WVXx/UVwZh5ahEjHQCilBDthJVluAEezKODHYLLxhyStr11Wq3",
+	"3/2Kd989J3/86sl/HUZUpzTij+hQUJVESUVNQXSdFfavWW3O2hyXSCSHPb1KhGy0oaZOFFKmghF+ljGL",
+	"C35t4hRuqqUnQYyg72h2/R3HWee0yAlAs1FJUiGqbSiDQq+Vpjd457VSgdrQVK2NcVfOmIZcsu/wyZZR",
+	"2hr8q/NzhMIaJpubzQ0RpVKoLeiSwbdcjvUn7zZrX/vG+mjmN0X4gA/s+mEC0LvlLUhJFLgbDXTt8aY4",
+	"rCb0uh34TMF2qNB8ftSSmU1LoeNA3FuAzQgqylUi3kmjehZiL3Dly6WEh43taFlNb9Y/jkUHWnXx54eq",
+	"iMsBC870Tpo1LCHHhvRivKTNjhXfYEyjvlVfpgkVOBMK7tzDbrj0Yo+A0bk1BE7zISE1XtEMmxrUYstE",
+	"7gKTdjceYLL5CrMwSokxa9QrQBuYgJKM8yWIgBn2938mR/sJBdb/uqMTPDmfC7TSairdPkNnTyID3Xpz",
+	"BxzhnT7Lo93dFPNJLd37bBbYUjjlh1dpMHNdgrMUYGm7UgqpWonOroCaCdNv29l2Uzce9isIKbel15PR",
+	"2Cb4Fa+CKEqjxZ6P1uE0Xx1leeeNDSWPmBXi2RHUfIi86IqheAR0nAf9NBJX6dBCWyjQxQ0O494Vixkq",
+	"sRu2cfxG7UTauCqajNfGXeE80ZH087LbMbSl/DCWKBCqV4pnVMRziCFJbZ5DulLSNEjhM0r56C5Rdbi7",
+	"2tJ9TCOKxdYciHzznvv2zsL8h8U5RbypzZGN60LPGB9CnvMCuHLnvLBls1D5KsVofiRmvJ+qPYxfcYyK",
+	"l3SXIOGQ3z/eYcrBBDKRe8chJrhM9A26WWV2Hdeq8ffJZFyxUu6uwCUzGLugBDKMiKa7L7RzdkDEAAaA",
+	"cnwYZOJXoACaVwZz4YsO7LtfaAIds70QOZQeW/rpan6/P/vWPMSzLRfHzMPFrHn6DNx6vbvowwUtD0gR",
+	"Y3GH8XdFpzJOrQu4J2Nc840M8XgfECByJzTxb3ks4iN7skZsg6yQ1bCnHmDppbpuqqQKWU11yWdKap3V",
+	"ZurgmuiS54zAe5OTou19fKWZScR0t4DCCHyviX3Wmlo6brENYjkcxgFb/Rn7MNEDy+UKr6BkNo4hW7r3",
+	"t/skT/S3fsx4pFVkbFaGIr5RNldFb5W+PaIUjFgzIoCo2fcAGUuxHdnK6RgyOKOsmEg1Kga4QkbVEoOE",
+	"HvXiGRFsQw2/Ya1UfADVnjWzwoZ2sfuoVqaA/o/dyK8Ho+lAEi/Rke3hqHzzm0nI2KyctUetCOuk4cv8",
+	"ysgxPnovSwalzHpGMu6tsmtBuZ4WoeyDVeqq5NYcmooHImR27QrlDrvMggaAtWu+UM+luEuRE3j3gQN3",
+	"OBQbJRtC9tZbWpaWg1qSY1NThbWo+DkgniYHOgPOavSU6IKuzeSxIAHtalauo8+JOmWx5+0ddaKeAYxt",
+	"H/bJIVOyPUTt0jI70cSQUQ1mr0+sjrH5McFPkElfPUnzlTXTDS8NAyTUr56QnG0Umyz50jLve8UogK9j",
+	"Vqs9bNB3gOh/1NPh4VXjFBzO4sTH7BvVdGBz7os4Iw4JqIo/THj0jQWyGpusw3PxE50CanWo9LrVNtGK",
+	"P8jVpTtSUL30Dl1op4DYWBzyyNjeR+xNKF6edLu/h4SY90yb4Uz/KCODYPtCWw6O8+5oNUAbMj1xN0Ln",
+	"wqa8Lc4foevSV0/63qRWRZ6dLH4y38uGlMRY5Rh6QkBgvG1h2T3UR55TI69WsjTDlqlRtRBcii80qfiN",
+	"NN46tW8iY4Dq4/J2ppQhNtfurAva6l4jOwOX8El2plUUcnh9vnhPN/GskxtZmumFv7pIAqn5eAs+NLWF",
+	"Mo4o1+sJxgEN5kFwuZnItIfSYgfKWFJfxqT/uMoMr85SleGNSbaOU16kIh6BBaeLGj/DhTpdPA8vfbsG",
+	"U8uN0rV0UbC34diRKdr282GWRmPWhW/2or11d7XEU+s8HLhoGg24nSTSMsW8yB+IG13S3UtR1WamByak",
+	"Va3AgLF3hZVb9roALBJjLUhR0/KM+GKMpkzYA41A4gB24XVFGnvmYBUwPcZVgEfwFH53uP3ucPvd4fa7",
+	"w+0/1uH2ubxZn92n9Ltj5rfrmPndxzLbdvvN+0t+Pd6P310Kv7sU7sOl8Ltv4LfoG+g6A5IugL7RH+Rn",
+	"1LjOCiljyH9Ewy+IhoCSi3rFKICDcWOPaA4J4XZ70DPrfKzxgu7uNH+qtSGVknUwd62avCSbuiyZ0QQw",
+	"frG3CCTwtypzrCG/kd06IxhpsVy4131HumjR0WmKvAdKui8TSebxQs8GdTunvaaECF4b6cSkZuBRfUv3",
+	"r6mKglFB456YkM7pPrjVXZ2k4VtG/ul2eGSJ/bR8rArC2fzy44SbBjx7+hRZD7IW356c7n2faiqsNrOi",
+	"2fWkrTpNkusVoIOcItUVI9LtNNfHt1Ny+/UJMrGx5o2IpqdNan5wasT9FvhRCwYk1YjrshEYXdZ4ccPU",
+	"HnEgg04NtXHQVMEKL3vBoELjbhvUV5ceX0bXmw3TlqPWDCtq+r7EbIbPrlaRYMHzwqoaqGfdcM2tpmWf",
+	"nOrgKHh1VUo6o+ci+8THK34oVmmvJ6RrfgeI4/1OrJNyMKK9nrCyfudcv42DN5N1maM+YPfGccZTKPmE",
+	"IlLe7VeZgCRyhEIHqBOgzGtkzb9a5ReKaB1afFXr4oycI6Qf+KCCGte7oFfyhjUlqtOr9q90QSeD9PgO",
+	"qQNtsiB+QCB+MLVHuuUj55+d6t1jVFwBE87xoXrU5BHEJHjMF2pPZdl5DWHtts4ivOLbq+2VnoyllAEu",
+	"6Jfn59Nzkt07aynNzFe0UfI67l9AnsXTUkqxQYgjeJ7k9ng5XJcGiwJcTFOtK6hZ4OLKlcxOeQXni9vs",
+	"cy8QrOsbhOoAWIDQmgJUZVVDURFkIUzA8IApMB4X9ZsG3yWUIJIVo0q3IG4xHQ+0K5jRSrZSSocTOtlG",
+	"K8srO0Z0Cd+Ck8Wdf5zJiS/73pJI+HKQoVPn4yLHpixD+/ABn+rf443AbV/kfuOX/vrssU/vUuvJmM6R",
+	"7QjO5mxGWjB3RJu7iztXVv+s9s6huza9LAqE6e2IuzEbIRdVWAoZg7iF2tOr7QimfA/jHcpeMGcNuIic",
+	"E72jlSZrxViZaKLe6KSPxxRSt4U6WKPTIBDQinc27CEOwg/N1VtBMMQ7Cu2pBE/hMzAjsZUhmpWttKKz",
+	"GcmYADMQVQ/fD4DMBFUx7sOIOKP/cFtndIN+HzAEHkVD51u0wlwIwJXQt9CS0M3k+IhQAq0Wmyb7YK7D",
+	"MyPM8VWnRPDxk0E4uqtQ7RdZsb1qAA68b7QG5PZn5JzwNYhETXk+xraTTCm+ZVf/lIKlsZu0tRw1WbEN",
+	"F8B6TOTLAELworbn8+FfOROCNvRz7XS13LKVzPeAm2PX/MzheTB1w5T7NkTD4ghwInoV+V+fDyPNTk8q",
+	"mpSq0pMv/aPdOimRfR3sn2Dl2bREkN8l3m0k3u+i7HdR9psRZXG37K2EUFT2uDDW3DjUYTcFGGluL4VL",
+	"1za+06BQSOgPuK7/+c9WZ3lIqYuDSiwXlw3SVhQSUVYatsnr9gjIhg5/VO/3vtVmpPr5iueJTiDJ/po9",
+	"T/Tn77+0bH1KlBGgmemJACwO13c4nwN2a+27xAbvhgI40D+Zkg+aVojLxYpm12A6AKAxpI1WVLFJvOkm",
+	"m82e+N4FQs8eYvmOW3ZuBN/QpnIospNf6SMS23/8KU3OH2i5jgdmpvuXrjczfGjT4zRuha+sPRmrOpDT",
+	"V9jybgTcE6oUx76RSgJav+HwvzUtSz2ObOJJ5BcCZGhb3fixA6R/5TyKfbyakxP+AKQmrHdgdXH44rC6",
+	"2/Q4Wnkg+EPlaEOreKIkMzvG3P3vIOiIYJ9CmkLJBXOKAPjZeM7gdhUHAbqBRmvlDZvNnnCAIh85+VBo",
+	"upm+43PbwKS3PtA6rMBvTKDEAJ6W+/jjUP5WitEm/xR6MQWURruPCT+/z9lyPUgHdLzHPRXvUaLpVzoj",
+	"xvIQE7nnrmZlt5532+oSO2abCrlLOD7Bv+rPAfo2dy0UY0g0Y2KsaXty4eeDacV/iOCmVFQMZtAetWmY",
+	"vHa4Cck8qx7g8JCBcj4OyHQLtMcWNE8PyNNTatk+Bg07DkFEXtbqBpvzzS3+wC6yTBApQhNQujZMQZt8",
+	"a/vxChvhF9wsvZNc3mD5INQRRmpDdlS3feqxVrQwSfvatbM9MLyyUoYjfn69iqetrVgMrvoV5Tl+xrqk",
+	"BkN+UJjizVhKtFEUTH2Wb1LQ+CyejveWmyz48xFvPuAbM4TLe+rTbsAxrX1RTDv5ht0wbDTA14bF+8Ss",
+	"yprF3QpVSQ32Cy5kIql4peg/WTrJl+csZEZbpeYpoYLYNcHxgQXrf9SM/dPucR1dufs5uvSs4N50mo6T",
+	"5fthRiyu5/YHzPh5SirYgAI+AaDpNJhc8MVxYsBTEWsQM5+gVkzGGayUUrO5n7HlWsddQrxypRxWZm2a",
+	"3sCTh4Zvj3xJ6ZJZM3qd2BIVhSx9HwC0gZPb+wymfhp0cbnQjJpEWNMLjKdko2QtMPnHd+qxG8XFBpjM",
+	"5cGFwNg6ZKtp8GtQKPpwGaV+ZTgmQmc96GdGpWAXQcqkRea7gGcX9XdqeIhkcutaKfigJOQemNCVIzMy",
+	"1i54BmTGPfSvWwP50k2r4fdu4uLW5xZPx0lLImVqg6G2aEup9dqKIbUHekZcYbEG6Y49Ilnm4TYc1tLh",
+	"KR8xT6ATyyvc3VSMWRLDLMOKnFB9HWGJ6ZTbSYXLiHcIcFl19iHvrG2fjj3DAlHX3TN2cuHdq0l+n1R3",
+	"O4AxhUbkjsierdz+tinmv6g98SHoYOtEOiD4RIME6aMPreojLoJHGlQSGnpxR9xvTJt5WCLzgiK9WMjE",
+	"spzU2L4XyR4c8o3AtF+x7KR54/QT55NiHgmkuBpeYkPx/kJBlXQpD5ruWq5u348Ga49dj7i0g/7QLjZx",
+	"vMWpyNDw/pAJu2OxJlO01HJGJ7YKulolNDn4DTMNs9rX2kHkZSuRNlYjZyH70a4xDymR/u4JKZFzEDug",
+	"l1i0L10hZSpB3/0YyXQ/Iz9ak7idize1H4cL0EWWglPM8Lg0ZB/0coSBm88NG5XkhONcGZZb4navYLjJ",
+	"Rau8wmVX+uNiWKUhohYuQWSAVPpg0niN+RnmycDJfRfsoset60fd9T0+rXGddaITi2ZRQ8bz+0450lwD",
+	"2t/4XJOClTkxsh0UbSKnUsQupQNsuSE3yIgbZkPrDfP1UVPHOTs/f5KEfMvMzFUNjsa3E9hjwmiqFrI2",
+	"p1udH+9U62sXEE5f2qMx53ybiN0N6kMU9j+pT7IOLknDNdGzoVyDo55wW2nngpmu3qIZGCkNoKrk2MrJ",
+	"WYLYisfecq0qXPsv3oE5A52KZsxNEF3T3VtdGa01i+cQlXTFymeEbSuzxzwFge6dSsmbTqesY+Sx74k5",
+	"nVDf2jciVAJHXLIplxRG0ZxnxtrrmpVru3FcE/apKikXLCerfRsCZjrHgM03C3iSfSporaPFST/iCoKb",
+	"EuwJhrVJh4rkmmbJL34ulWHkWrCd1WSFNcxWbENFN2V5+meu+adUl9WpoIdO7Y04eYQvYmdlqaGzEQDR",
+	"WJV+Zm9GYJHnlmSzzP6qKVTrV9uw7LrlF4MepgfYc+N47tb4SFvnuWxMEnh05uiKzZd0rV7RhztS8mtW",
+	"cqbNMeQf6CqN3eqncEtoYn8s/MZwIVrT7n7ysY27hi5IQf9JVQ5H1lJt/5RUNfilIJPIOxah6aAlaJaC",
+	"2mhlcs7L10R90tF22S6GC0TsOUg8wyz9HelliRPIzYEIHhMnXttdtQV2EG7EmefzcI16L0xDbS9I/JUz",
+	"gBYGvHShr+dGZ1u3ZS/04k177xYNcofrtg+gbbwkr9kT1KhOvyU7hWi3NKxiwqLTmStaoOxjp1+fx6qO",
+	"b2kKNew4YP80gv2wKTWfDIJQyHiDjERPuL4Ecq24HXY2cDH+rx6GsAAlKt46hLmconS3YM0AEGXNjWH5",
+	"0upg+O9UYHTE+zqCKtq4/bcQdsb4ItkoKW8YdMvshCxw8fhrdPUt59oklJdMqkThtc9QLuWGKOna0GFP",
+	"Qw39mIOaGXwK21pbvXp/NlqrDCcVKd2sOaAsuGUhCyyRZ5KM9q1TS3sGRUiLC83jnFtZQMUPFJw+EIlw",
+	"HWRclXIzUAhmyaIpz9t0AYdKjDA5jyvfCVZOseAQEUML+rD2JMW8/XKrBmbBDIk0hLyt+qn5Zl5b+Bhh",
+	"4AbDkZobDNeWpoyY2yMskGFMLgeq9HWSjZR5UDecpZaMRN0S06CfWDhCjRueM5HNTbyN2PK3u7Sc0Ekv",
+	"47hDvqWf2oO0Zm7ocOobuJ8ye6jc+Y9N7kqqjaZLSplnWaxjgchXVqSga94eH4hFgmk70w5FbXtIEsy4",
+	"fBXbsjzuEQkl3lH0hRaWooOWpaXVJiWA2sCf1sTs5KRY0ZAEDmWr+NlI3GXYl/AJ6Z2VEZCOec710/qG",
+	"5vtLbi/7jzKQ5xirs83J2J4HC645wQOWU3LHL/kmcpJnnw1IFmuLQd8IF9t+MwynF1i74JRHKJAuEW56",
+	"QjPUDqfjfMmv+uB0ylt9VXr+wXl1pPja7oGe57mET/glBmlrxeBpxjrUckaHAn4ZjUm2dR74Ay46TjeX",
+	"H9wXOs6YiiQEJrzS093IfL1mqfQX/FETuvWZ2j7Cetee3o2iebL+0iUkdJpdyDVx78SW1k756a1tqg/W",
+	"qXo9FBhrcji0iXZgn6Az2gp0zN/IE33VK0ZNYqGK6dphFE5kSU7Ld/BSvK4s5rJ82aOhQ+ic4ba0k9YJ",
+	"n+Vez7w45iYGwPTJ7IDjvJW39SY2OQh+e5fuBLtNaLg7HD/HX71ry3OAIyWc9qTYOMbfx2MJg98rmrM8",
+	"5CBdC7kDXgawUu8xARxs2rjcU5Lpvvx8rZMUz0V4FMu7jfLbkR7TUQnCPnFzpZtaxgklRlOwvlKNphOR",
+	"+pY7dMTHe5B+dCv3aSoBMcbPjcmG1eS+w/wdOFAHT+uQT5XT8vlsGIYQzGoXpY8zaSZd2dzQ7n99PncP",
+	"cDXJzwM5MPMD2Xo9gbtf4FPt6N4sgrQrwQdPUXjQwTmNgivZZ+JkWnotvl1k7j43SUJ3Gx86B+I3/ir+",
+	"zxlYzvGcfGtJqo0VxXiTAJb/ak/KOrtGy3pqpiqjIjrFipRMuziuXBP6DP/ONVmxGUj73vHfMot0JhU0",
+	"LY+QtGH7aITSjTRspDSxBmoPtYO3WgSCunHSu1dHrMGsU27fuu/msv4Grtn4WOFYzJQGEbS6BGAn1Dqe",
+	"d5J2ecmIkOAg54BmbG/+eGOtz3QCfbgFCJfcthZI6S1u65FsoDu6zOdc2Oe9pNy53rJUDUAbSq7zmXGK",
+	"11xsjulNVTBWLrH5yFPMlbjabi3nrZUUCNaDPXchv8MVT54RTHVrvUHNR8H+Ae1JDKs0UVjmgufEPtBL",
+	"WTe1EizHdBR49oxAjtzTj6K9CkQXXNupjeKVT9RmIofAAMJU20WW1Gfsk9Dp6uyjCHAUraViCYyRskEO",
+	"hFwlzXPWXnHobbIpzNlHsbiV2nkKPTx3bglfTArlxmj2IrYlFbkeKd4uEa0vxIPHehd4qo1gDgTF4UlX",
+	"/3mAfx8oZv7qPBLcSMEQvJWadzs9y4oJHfL3Jx7B0YSEw2r1dve06ffsDJDiWwNzz3H3eh6/313VpYx2",
+	"jGqX+cLFBw+6cvrzjhMkZepEK0VHVtOUzE8CftBmXpfWOUaRvZWhC/NxXdZgccOGkl3Zu5DYcF8VlIkS",
+	"Sb6pJ8MP48NX9tvaWit2b+zkU7dwr/mmGOjRg0OGzCkoKICAs5jc6KlHAC7M119FdTTu7+RxxsHrG+qi",
+	"dzHHAB1ZOmTGQpswMRkAO11HOl2azD8at0TLbzIZHOM7huoyC9LRMUMbGAi3ZOiYJMzFbCrSM+WJthqh",
+	"J4/3muOCv5i1Z7mc586FzMd1XV7BXX64sHcM3KAaDBBrW5YlwSRJL4KfYdWhKdgWYR5mOvfDCvDiiS1/",
+	"4O07FxegBI05OAOume93ckUrqmaoEFt5w66oabeCmvrW5KcHS5wiyO5W65vz4aj2j+PiiTeuWm127GG+",
+	"MDFyR1V+hcU50+/zWgk9H73sGHHlhFQjgBLiykUXcrk4OLOHRygtvi6tGXC7S745cQnnNF8TYc0o4vXc",
+	"qW0x7+8yn9wBYvZde8w9qw0to/UTvo+PwI5vK2gEpw3LfVbKrkmkPftV3L6OnfGLOpdsmiffu0X6DS8w",
+	"ywLObCiccxVzvlpugZA1HkwSWuYCm1QdZIOGEn/xCneHrbhIPGyFOMu/KZ17vXtaCimv09WFh9vLc3YV",
+	"VjvHqkhgYsQAOP2S/X09Mygw2vs52FZfd2yrJ9EqWCXr6iosP2bQcQzBw5N4iFxo56wLTz0WZ4AB9ABM",
+	"UPStwZ7VqWBdLFYn12vNzBC2GnqS1hRaBZdcsAYHLmPCNP1pVlJNQLBr29mPo2Y2IFTN/rgvY1bkIZOp",
+	"DRPZvpM+yqGiRksIr+d1PMf+L7oTVdgwwRTgrykAG/N9qSHnigEu1N8lFxDo2zJDXQaVNjzDtvxmj0nw",
+	"MMoIYixCJPxFT4czRj/YL7DumpYJKbBOItJwQ3IJeMSkKhTVLCqbEQLrCkTWdKGQyAmbZEnChwRDEgCt",
+	"jvQp8CZZMwxz+EVD1tRfI6CvVkRiFpbBbA2ozhrZXndhnf01aFDTNvmmdYN9cFGP9koEgAAiePaqpFkc",
+	"z+dDg0Hf7xR3N83gJnSA+0B1EYmsUFPMCqxMz/D5kW79XRkr8Fa1LmaVawMWnZpie4iowyWdH7ZLQKt4",
+	"aPeslNk1odoeYV+gctA5caCG8pi6S8S5iQTwDKuuaBQYjTUYJVj3PGeNrJq+s5aVLu0KI/t6dA6W465m",
+	"oz2POGo0n97LtRKgTeIXJBOt7JLn51nRLGOVuVJcX8dZJKNe26ekoEoXxK2eUH0NoXZDr5lI5FnNPXvz",
+	"Ieobf7Zr6eH+9mjgQAYkw32JG6Oo1gvfIvynuyoMbY73aAWQVFc6UzRamQyAiw6Q05thdAWQXGAqwYsV",
+	"gybGihmAxZzQvbih/yGDpvjt0sTAqlLp29Z+vIqEOn7wvei4A6JykNloA+ZQfeDADtzf45H/rYyPfwGY",
+	"spgjCAXcYqMbj13E1RZH8rKGmCnZxAR0fNYN1nx8WOUQSS/m5m55YdrSmIfjQAeoZKyKryj0feulaDCW",
+	"Q5IN4J83veIxjL0FNDGPjrxjZRmBxJObWckGa0u/1Siy4jdQ1eWeZ9rMmmPjs8oaQFJngCPU6ZpyeyaU",
+	"lNt9VEw4RXBWEgUV87Iu7OyRDcHPRShCXcod0+YZqUXOFHmEvUFgK6HyuKgne2ggDWrW+uzkczbKLXbe",
+	"HC51p3kp4ZJDP5GQ2MN1CwJbz+qxOHWCLVXXJKOCQDt38IRN77naP44dkvR5uSFxcyocW3gW7m3csnXa",
+	"OhzX49hDCfALmFhrGVHGpLqGLlZ2b6ngUkDKjwfvAMwkVHieOvnQlg0UC9gLuSMF3xQfhZFQEM/dP9rv",
+	"stfZmkGFawsZdsUyig1wuDn7KD66/lSIN7/lZcmhOxQ0xdmUTJOcbRSzf1+DzMJfAxDNM5f4suaszD8K",
+	"7L+hgyPTOzUF3bIzcsmEYSJjGsBpjctxqpjSUsD8O8WNsTeV+CgAfk3Yl6EtODYpe6GUVLjWd989J3/8",
+	"6sl/kUrJVcm2Lo3RzuSCYKzMMcOm5BkT6EnApK/FRUWzgj14fHa+WC5qVS6eLgpjKv304cPdbndG4ecz",
+	"qTYP3bv64auXz1/8ePkC3mnusgUgCrXU1KeLR2fn+IismKAVXzxdfHl2fvYlwBWaAqT3Q6vZPdjyTy53",
+	"WKIn0wp4ahnkZb54unjNP31DwT2pEMbwG4llmZm0dMRLrqpKnsE7D//uilVRRIwKEGpA3/2le3qMqhkW",
+	"qFRSuGKux+fnJ5v2Nf+EUx7qMKifQPVBXZ2RS3rDdIM+Ba+4NmjxKcKaH75FlgDBoOvtlqq9O3IgdChZ",
+	"IV0N3WgrMJ5DAyH7NGwMfPSGRbbkFdfmG3jiliTqaXxeXZ9kXAFTjBbmw0hxidRzOJZ5C9Lo9mS2Vg9Q",
+	"0YG/GUR+Dl3eDum+TB0Aes3cCaioQkezTrYQbB55+Ge2h+aBn/3cPDrptLHd89Q+xc5ZepO6Gj8fD//F",
+	"81/wTisZ5np0d+7FtjL7o7buTYU6O2zhcvTxl7nb6A7Zv0qBlSOA/+0pdQEUghpAUyi5E4TuEJh4iGIP",
+	"oYeFSEv8S/j989Ht/DfFrq1NQMJCHXhsB5jAFgxRmf49M9/AA59TpNsFXNLdCcX6RVlaJVIvAcMRkDdv",
+	"T/IXVje3qukhVrjVMnfOnZLXrN2MQDtDqntEXstaGL9DdpQHuaJr01GIep/kIJGaHCd3x2C71yZChnaB",
+	"DmjbmNGN/+rURGkNjdIt39odBb1hB0rHsscr39oVfuPSnXu3S5ye/hHOXBwFHr9LDcs51BNnD7sEgaN6",
+	"J+syJ6uTMIbD04fhv9B+A6D7BjTfcHh/DrqL3nSO6juIkjSMMKJ/eTfwPAH5ylqTIBp7pih3XXIVM/aU",
+	"OauLcKENo9hsyz73j5qpve8D/XThnkY0crcrgYbOyXToMYx5iH8W7JP52YdzK7phjlqpqbExSnvilj/0",
+	"cazx5k93zW5v6SbKcm8EftFJhVDg49B9BpoFHfBTSq28yHN/hE+iVt7u4D+6x4N/Cuq/rcNB9/CQcfI3",
+	"xzmoi8n796jtuHMd5l7oaY+IL6A5ZOA6mlq7rrWr4idfPXrsnGgBAo+VGttkOngKK3U1R4AmRpyjAk4j",
+	"2GUv1w9eU5MVh7fdc3j/uM05Qh+d8NQaVnr6Q/gZbl9Iz9udgoNwmw5v39Ej+dD1Y+IO8TguLl/iQ8ef",
+	"0eVntddfhm+8b5P9ldy8EEbtU9yg5C6UCsqTeLgu6R5VbgrtGx9ANAM61XgIVMTsi9lILbb4e51v2NbO",
+	"mOaKP9lnfqs88Sf/gf8ZLFHIXWCBrDZ6nANKvmZDF/Yr+/uv7b6GRUUI+xZSAknTktjFMDxcIWCP357S",
+	"P7SoXIBPAuBGCyXrjQtoyU3LLC4504QWjOYYjRnflW2Dx59wmDKR/1bP5Gv3cf8RJ9K0zGVwYMWaJDr3",
+	"hWNS321tAptIgS0UU6f3NTxwJIvELNJKccTcCCQfbCM12pc6NQ80OGXCQfDf8WRZwWh1dV+fhrOVKFfv",
+	"j46670do0vMH81/uUo4je0bOo0+SzqQ2+tReKxyVrPbNFTF+1IQ0QxHcH6X5zepIsG77Af/+EvmD4sba",
+	"T3Y3CRdGep74f//v/wdu7XFGqApp5FBE7Fslq7fw0G89snP/Bu77QjW61ReaALH7EbfgM0ndesdRfxo5",
+	"+ZZu2MO/V1jbFRHfKy4oSOC+azZKRvjAE4XI2jSb7GK6IH96++L7JXn74/dWCfnAVm/BjjTYhuoP5PU3",
+	"ZwRDqg5zp64UNjiF/A29pWXJFOgzTGQSdRu2WxItfQAGYVTBWWV8H+tQwF5CU95rVplDt9TlrfdyirSU",
+	"mWHmgTaK0e0Rm3p/GTWf4UD+mbEKipTsOWz8C+MOJ8UE29Fy4Mp8Z594S5XRp1RQEcSkvyvLiRQOIJOf",
+	"9UJ+h7S77+v4W5rLS2ZSDKaZadjLdVElK3YqTgNOIDvwb6PSau0ixQAXHVL0d1KJllVtpUjJqBLGKQmI",
+	"OybVRhrDRItFv3etfSJMarhC99DAhf6OaSPV/XnH/83udAwjdWKuZJUK48WvqO7LdmkM/Z1r6A+EFQrk",
+	"JTpeiDZ0rw8vk3cwyP3u4szAxbvAj/+O0Yv39Jo1AcV1E9CF9OCNlPmUa8VqIUOXiv39t2qJ4epZ/u9v",
+	"iF00Z3kFHOATejTdkVxmBiqHR0wxPeYlvfwNe0kv/1O8pJ4VNpIBYO18LjBDLlCv1fzqdMy7vObHVbln",
+	"IT3gPJTmQE4BBDSwIUbo8bRFiX1CR1xOc1fHEkZH1a6Arog8u4Y4SgVKoWK0LPeEdvx0QakLWsOB7Xjs",
+	"1h+X0fA5rZGBdIlT8pNDhrhfq3ecl08cUI/w5hRjAsofHnAxnNMI8Fovhf4sMdWxxOWZHSEnZyi/LxhX",
+	"kIcEkCdrdhJ98puQGWhFBbRWBfdSRgXiNTg4dNroGgO5++2drNXNcFztEp/4tcXFcVnvGAKVH+7DS9f6",
+	"vtUh19+zJ5PtoBlQbQhSsZ2UAvWIHd9kawMyWjKRUzVkiX/gpsgV3T33z95Kss+oJtm5icXJim+g5tt9",
+	"BgQfaJ4rpsGlAXCs9k6OFVClWLJFkzvjLz/HpaEmajxeQvLhrmDiNPzEoMFzm1agn1DhyTW9xOxHtkuT",
+	"6NHJSXTh1pe4tdzylx5sQRNdyJ2wqo8mUmQnSTj9nt90GY1QItiOVIrfUMPSNGyfR/3wX5plipl0Xu87",
+	"RvP0kQS9qMJKJx+VhgEH9aJWovsfMETt//roqLR3wz6Zjoy5VeiG+889VZZ72CFuNCvXqS1Rg7laz1FD",
+	"vsPjr9gloK+ldDH746kyrLDcHG8O7E0wXmnUJhYiswxrY8/9Q5+xIqyFUnU6dYts+R0U+1odCxSuBvYm",
+	"Rnm5rajiupdrHGEX158f89sBDaLiQnhH75JgmwXYdde+ZLRu6zkAuz4PS7ijmvpmgnc4+l1YRbfiKlgg",
+	"y09ZPi5C51BQIP2GLQ96eEJ5Excnydx5v5OYHadYUwykQgtTgm0f9vD/Nj8WUurAkfVgsWGeY89qJXfe",
+	"AVXKDbDdCjGQQv3jF5pkUiDcEKkr+3hur1LLwR8FN2ckMPbLnG0raZjI9g/+zPZNISWyPTKBnQgvfIDz",
+	"sDLvo5BrE0CcNBPmGb4rQRnyL+LPCitEEP2iJ9/k5nltjit9Gvc4fKDcsElO0tc0ZwAsdWfeiee1eR2i",
+	"Gb8uVynGUPD68sfkRH7TV5ZFQXyGpIptNzT/Sm7cAYCJhq/C76jrUvrZRBas4M36xBfhRtkL44QX4Yd+",
+	"2UVGBVnzVLkFgFEPk/57fOQzkh5WcELCf3PaGlCkIfI5wPCQkmvDhO56E96rukv1h01SjyN+z1wFVM8H",
+	"VsZadVMY/ZT8rK1x+zPxAEeUAHGW5GeFwNk/+39yQNqRtCWYdequgmUCsx+fg9T9rL8Iw0t3QWSltPfD",
+	"aTaCK6J8tw8AxGB7KPwe3IN/WU745WHop5+4hIn3n5KqpHsNvTBpSaQglGi6e4amsevpVlDv7NvKG0Ch",
+	"OiMXWOcPs4KXQDj8w+7mvLXr+N4hxI+bqq6d3iRD9auUZXrclTcD1lCuB7pbxduv9oEQJ3TEQp9UD4f/",
+	"AXT6g46DrHygEKAZkPnDL/g391MD1o+h7uVYE7meEMJFxIXQ2N2f9O9ZzeqENdOBlZEZtdyyvj+vfU4g",
+	"ovCgKumQwQQwcgBqhRiFuSmaqDn01sQDAWFUq5SbgglnRO/o3mqq3CzJqrkLx0yptyUVLtpxL0xMEVl3",
+	"8J6C5QAo063aRtup0g3P7je+hd9kiZ1MEi6pONVVurOylTdIpOh5rECJsbqk67mAmx6NeeGvIxqNeyYu",
+	"YT9TkNThgvz0OfUsoMs7eUr4nx/Z7uSOHoFjbsI2xqLuCWArqkyQGr8eMDdcEqzuvu1ER42kfWJ/PUk8",
+	"lG241ZZwROczEMwHSO3Jh0LDxhHhfShyTaggjKqSM2XfGTn7o6hw3ypZHckEdwwLx2+YIHV1svBKIHdd",
+	"xY9Jyll/JHl+02lJ93US3oRLbAms772WUHRrNDFMGz2Fxx8y1wstKuteiPz+mPzzJwHht74Q+efRkO6e",
+	"bZrRHEhy152W5hLkp6Tq/j2q5I1reUkMo1nBdCvdDSHBuuluGPBCcB/dFtmHyvp7ps1/HjO+v6PIy225",
+	"Ee9YwMNmn0yza6fIljWNZuYABbCHYopTC0ZLMwiK+QM+cVK9WBtq6k47PXk9bty7tya5GKUpSC5PnWeC",
+	"jX7CTZFTQ1dUM9frp0XjS6ZueOaJDM3Ixkz4Cfb2n+w4dxSzhLE/AxA4zJuybzFnTJ4qjbOF/G2YkGJJ",
+	"VvITgd1ZEkN5qZdEl7Ky2oA7Q1KRtSyTx6ekK1YORQ+/sub05V+/X/oY5Z4wLJCFAClIAquhLRuw0p1P",
+	"lAuJidesApR8lPiU/P/fkUzmQXev6CbmylRcmFe4vrthGRj8VhFurJfWN5v/82lbnqRkGpJMrCUjGFmx",
+	"Ei5QhsHR0whYmMBSHrfecmel8FhGqpNK5/xNhBj+InKmXPzv5y/Pt9ufl+TnR+TLh4++hj89sH/6uLB/",
+	"fvwF+ZI8evgY/3Z+9ugP//UEnnm8fPLz2Udx4XFtLUshj2PnBXDo/Azq/8/PCCVrRQEGLTxoSQVPWZ0j",
+	"Fit+x2juvNiTXDauV88kr/jXEa/4b9aCcR+VYE3khVNwod0QQt2AhOqme4Ylpe6CSL1ja6agF65nSe2T",
+	"b5Ieulfumc/oDMMlnDbquKWGKU7Lk6Yz60JWkKMrd+Ak1QAhTQytsdtR2Ida+B2Qm2HqA9LIhIPme43F",
+	"oYLird6SWEB0d8RIhzlAUpGtVC4bLAVdfI0B8WaqaSwhN3/mIpq0FEsgQ7TvnO6X7bYTX2hi+JaRf7r4",
+	"X2x5ayW3VznkDsYgmKhhU6jx3ue6H7OEWhhe3n4Nb9bAkqlZ/IFYDEjndnLt7Wdcc8GxVeMkifodPp7k",
+	"WrtTaQolulgeLvpH6VoUpZYNmQTzZzkSi/woOHD8dTGQJn2fcOCv5GYMDByUKLkhSu5Oh+JV0ArAIdrn",
+	"bekjFiARoilQpdw8YJ8qqTp5UOlQyjJoTwFtQhtVZ2BenJE/Xb75kVwzVoF++JBW/OHNo0CbUm7OLDUP",
+	"dfYXsITf5f/v8v93+f/vIP+jS8Z3j7VjvuMl+w6HmCvBbwllFTth5clc65BTbS0ZO2hSRmNH9geVYjec",
+	"7Qbwo97iE6/k5iU2cb8jTA6aXdsduW+vWfNdqawQ/P4TprQCGJtcE1nmRLEMKkWxdQzN85ENG/KQlaVH",
+	"aIL4M+TlkQ+ujKdJiia0VIzme/uvJVsbwHFmz7CCzSfdh04grhSAKgbuOwc7d3jhIhGjF+7sYtH/EO76",
+	"4BUemuenyR29yHPYtI2UOWiDWBYcYbgUmz3UjLovTBZl4xMH23zYf3JLxX7pyjeMzOk+dSnkdK/H/FwT",
+	"Uy7vtvAbPz21l0FllgKd0qCvgNu0VSU2rPGe8BKw/wJAkh6D16lMjtrx/YdAK90ykR/0K4iXXvD28pek",
+	"FiXTHtHKSRrvbc9k5epzfHGhpjz/KAAXBRqtoxe+pBkjgIqCviCrFjSSrPStjhGAjHwAzz9Gez4KO+KS",
+	"UCwyOqSvJcWWazsZpFQjLhJkNeO3VLUhkCL7UUiRsWcEmkPhULCTgvkevLjOjAqyYjFv74Wl4ju5m5QA",
+	"DXZB+gAEvYIL8/VXi5Ez8HkhlS489/waK4WaFqq6s48nhOCTO+Sg4TNmFcJrNn6+gMuXnoVd9wOXsSBr",
+	"YTQ0+5bKsmqraA4wGsN9HUQON9E6Cn7N/gMZFT/8V8yldnlQdXEK5B0YzfEnhLWw6TjIwiirept2OMLx",
+	"Ojz1GWMcfhEnjHJ8kDLX/saGJP+VpCrX7i+Aae8/3bWfUIxkhdT20T1R9WlMuhdQWuCnahdnXQu50wPx",
+	"qa0VD9CSYKgciO6gisfea/4FAmYK3roeNg7bglJeWq4pqMrhA5suGvgyy2PihSrz2g392ayDGQUSwRk4",
+	"7rlbLlb7iKenosYwZQn833/7748fP52ff/yoPn4UP/3v/xEbAzMk3Ix9gXCAlWU1FCM3mEuzlspSfHSZ",
+	"zik55YtuUe8RXJ8tf+qvo/oj8F8Kx8H9froEcSNxUA/LBDb5RlrbAIEAucdWXptEE99wgCOJ4AduNwB/",
+	"3/RTIJ+18l+COiyFVx3gL7GuvLI6zYn91TYcd1nlQeR18sr9JiwHOv4cSZ3fdGL5fZ6ii2ZvzISm1yl4",
+	"SsPulZM/f8au/1r75b9WKXtyzGvflG8N4FthGujZ2i2cTsvXfhFCd/mohmUFy67JttYGc1NWjAmXs+r7",
+	"x+6ZPiOv5EajkwPA+OR63QLUZ8JEpe4Lkd8bq3omXJ62x8ft9K4TqFI5x3VfbbeHe/japXAjkr3z7DSt",
+	"uzqK1GF7sK87rscnseZgx+g4n8OwpHvd48UTNhEnAK2XOHIjqdsXcJS0K5t1sYcttfaPB3OsO9XVLvvX",
+	"OecQyOqjwK+sudFQjB2qBNaM5URhc1+Ruyb1VEvhLLicZTxn+TP760eBi7CzC+lHgVes4eMsdFlpWEG/",
+	"yjviDkTILEjQvhvJb4e+Q5issanvuqz6g93cDlyd7PU2sDZsVpsUPJV9bjQ3BRJOClnm2prGGtGpXAxM",
+	"5OlUFDs45KI8I88v/+pGaAJoqQyVd9ihY0KKyu/R7qjIgc2PhbtbueOw8QMB7143eLkD/43cLV2iGKFi",
+	"j/YVhCxuWH5G3smdq15jxsVXuCI8X2IDrvAviM+zjAfVUxH1CS1MXEDzzhuY4BLdeu85Rh6C4ktXnGdN",
+	"6BXzaGyjmz0UvYJoU2iNhgpBkPDue77Q5Oecb5g2P58RF16310gIr34UlgOAI4JLJsTenzk7P4go0Ebh",
+	"O3KiAcHXFOyjcJN1keZwLV89ehy7SXBP4qLjdu603xLjhfA5nsiTWBEAZg4M6HdFF3KXYjVNdw9yRddD",
+	"bd2/tb9f0t0xh/yS7u6czHZpqQog6oH18CCu2AkPuKb2eLlSLTDSiJFB4DpQRruxSdKPNACgu88akQC6",
+	"niwYYYWP/eSlvVhOCfnmUgJw7CD/Wv5CUOZBxY02Eovy/EWeI8efBJfkNufk0T2dkxNiWtFd48C1u5Pm",
+	"/+AVTmbqHLEJd9474c7pCPi58OXT+t6969247trWcsugUw/oc+27m5vm+g7tfeyhhFz5l+sH4FuJYCbD",
+	"+8dsyn07In9DV9PpfIi4Pf2raeT4Pdx6kK4EnFzAjPW+J3/DaaINLVkAlxNRn+BrecOOPcZ3n1wxw7kn",
+	"JMatWu69J+exktVfvw/tDsGGL+ne5RIAiwPjyBvsy7qqt1VHHWphGzb8OKvX6j3Jop/+fYREt8uqnWGk",
+	"x2qsOep9kv3X2xr1nnfOtUW1Q0Ot/npMw7K/DClX+ObdkceOn8RmkNUpLYDJ/OtUGHzlfiJUd5X7V8jq",
+	"s/TZG9vXu9JrCofgAXOUkFhoJNlJdZ3gf0MV7AQ6sJMO8+9rpjUOtoLEF6tHL13T8pBNbe1Wn/StGM1D",
+	"Y+KUe9za8H/RNS2x/dw0H3nIP5qQn5ooxfycsKXN954YnN8T+TQSo7bLDD1C1ihUR5io5685KQuB3Zjk",
+	"H+cIGixWgSw7KRiWQk2utfWQW4a6UDE3gF2VcZXVJVVRIK5ImSc32ueIBReMnewpfu9alqXcabQUUDSs",
+	"eVmCuZmsqGnFweP1lkfEt3/6vP40J65PejIsX54IzohCx2YIR0OTTJTjcFjKPeEpSxIbLo1imhlqeIZV",
+	"eTtpDwTPSUHLG6bbAFi+YmbXdHQqaBmOCZHio7DPZLUhTORLUnBwafiGklz4bp6hv+SarxQgKJY51tp8",
+	"FD8Lubvabn+230dLLdsJBegp5nZswytA/aJl2QqFuA/G2MnksPklvnWH0XM3w2cKoLvZMf9hKJK+DJkL",
+	"npChRQRVJ3LQMyj2rFUzRUaV2hOKKfDBMWy5yNq/O5kKuesdY9VIEdmab2qFNwlgjYHvmRoX6deGVfYn",
+	"16MsQPEjJgH8auRH4Rj8C7gasgJQAkCgA0GXREtvV+eK7rjYYDsZkKz4j5sN1I8VVORn5IJkVk3C9hbt",
+	"/mgbDqilRHOxKRuc0MlsbOlxVwxsx/5c7AvflZKx9sdTeXZ77IFbk2I/o2jGHkAv3sFg0Xv73AdXF3tn",
+	"RGrNkgjxuPLtk3iS+EboJclorV3qCuQuah9A6viRaNah2ARizVXIb42qcixCy6+/WQHQ8zfTq8D43e9z",
+	"z2CnAnzo19SoAFY0GaX10WnnTUlKIO5JS1BgREIJjjZ05ic1GzhuH39zvQaQap2SkIbNUw7B42hz1/7x",
+	"++E3ezPDYO3ewcZV2PeaxwVxEa3XcHR8ccNzKGX8j6jZ6H7yPetu98MhHr1BMyZaTOKUEqiSiPJJT0CN",
+	"doq4Nwn1a+Ga++8TcT8M87yUOsjiJGOMlqe/97Xpd4gC+FvQMU9bHH+HCma7rXkf83dEx0T8vV+Tjslp",
+	"+Vl0TNjt+AFt6HuSU4r9z1s9rtDvAo6iKGYzntnR3LXjdvPutal7o6xVqbJ2f/1BUh70Xu95n2ok6FvO",
+	"/nNuR07L5/cf371HFrlwDUkhBtcMDWlD3TqoOM+M61LHnMF7KEX9vFvXKihUTNelOaW609pGqySXctNr",
+	"QhDdyY3yMfr4Zn5vf/+PlADw5f/GMuAHiF/E5QDWnicFQc3F5gFy8NRuSs/AqgfEO0L1NctdETU641Wq",
+	"U/sHqa7f2Cuoxtr2u9ltO/hnSenBqd8BJZOJoyeTFGBJh/7wrnImnhaKezxmIOEzvxF/frxNDoDRz9ks",
+	"19HuN2K8IXtlUuWnrCkyZCu1IVoCUOvJWDOS7Z7sG+B4dZmQPT8wVsI1CK3tyUY2pTGtqDEKn6qkYiSZ",
+	"3oqyIIP+P+quXreNGAa/yiFLF6eA13oKCrRLpgJFpg5MTuc7RJYM6YyDh7x7wR/Jii0lTSJfnc2AcZRF",
+	"0tSRIr/vktLEN0auZfXIxa5Vilz4bQ33uLXrBhqvvB+s4av6VmJPJnjtzAbco2qvDw2IJdCIfYQCCGFx",
+	"A3s8owJW7CrTSRXpzDxB1QqIy9csaddv+S3cnHceNwhr/ApamfkUe77HIodgqmU5fKoxcaHwMBJKmDnp",
+	"JCI3YxjVWHP0SnzopprA99dcU34hGcbv78D3ZzIkij4T/+NHjpE7cEZQcmpBZEpNfwJHqNfdcR9MRdJQ",
+	"DgKL5kErMMIceu92vm9g7VRaIP4OTiXu8FJaRHVD8YTLOQ/e5D/LqsuWzgBUZNV76YmVXrTZP91Gv8ty",
+	"n+4yGhXy/C5atFW+in6XYs5dXZnDv25EWxmgwKi0Ik7gXO70/ysjuFPc8c3sqfIcTvDTYoQBag5dUZlu",
+	"HDZ4hGDwobGaVyPPq6XRWXzlo5XR5Xwco3Fstl56SrO2nXUp5FcVQG3ioqA4ka2wBo/Ah4ilnG27c/rq",
+	"25XAfpG25YHjg+AHJhdAzdHkhtKxSqtGhvpYu5B+1TzpmaBzJPhjPK8Qn6ZX39NnA2i3h07pPb4w04zO",
+	"gvul77mrOhHDCH05OR6mQzLvRwdMuc27oUW++GZUauwTcZTE5XeEWtnQpEu8MeSCpWqTrpCErCRywY4E",
+	"s5dsfWcya/C0GPN8D6bRQ6dWZGuUL1CP+HELQxvAs4Ml0O6nEpmlnLVPBOeeJpMkD9LN2A8Pj0Z5KkXQ",
+	"rxcQ5kS0MJ2fChdfwcQLrYRCJ2tbXICvF0DYDaNmqfViUYQZIHjESLHCKu3txGVbrgYn2GXW6D39vQIF",
+	"UVzo1q4zy0SsfxbMtMk0gLBVdqsVsSZLC/PBUBGWvuDk9CfD/SrdJc8F5v+nP09/AwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

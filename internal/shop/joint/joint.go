@@ -3,14 +3,17 @@ package joint
 
 import (
 	"context"
+	"slices"
 
 	"github.com/google/uuid"
 
+	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/joint"
 	"corte/core/measure"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
+	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
@@ -19,26 +22,54 @@ type Station struct{ *kit.Kit }
 // At is the station over a kit.
 func At(k *kit.Kit) Station { return Station{k} }
 
-// Plan works a joint or fold out for one blade on a saw. A blade that may
-// not go on it is refused.
-func (s Station) Plan(ctx context.Context, shop, saw, blade uuid.UUID, ask joint.Ask, u measure.Unit) (joint.Plan, error) {
+// A Plan is a joint worked out, and the blade that it was worked out for.
+type Plan struct {
+	joint.Plan
+	Blade uuid.UUID
+}
+
+// Plan works a joint or fold out for one blade on a saw, or for the likeliest
+// where none is named. A blade that may not go on it is refused.
+func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID, ask joint.Ask, u measure.Unit) (Plan, error) {
 	w, err := s.Store.Saw(ctx, shop, saw)
 	if err != nil {
-		return joint.Plan{}, kit.NotThere(err, "saw_id", "saw")
+		return Plan{}, kit.NotThere(err, "saw_id", "saw")
 	}
-	b, err := s.Store.Blade(ctx, shop, blade)
+	b, err := s.blade(ctx, shop, w, named, ask.Kind)
 	if err != nil {
-		return joint.Plan{}, kit.NotThere(err, "blade_id", "blade")
+		return Plan{}, err
 	}
 	if err := shopchoose.InUse(w, "saw_id"); err != nil {
-		return joint.Plan{}, err
+		return Plan{}, err
 	}
 	if b.Retired != nil {
-		return joint.Plan{}, kit.Refuse("blade_id", "%s is retired; put it back on the rack, or choose another blade", b.Name)
+		return Plan{}, kit.Refuse("blade_id", "%s is retired; put it back on the rack, or choose another blade", b.Name)
 	}
 	if bar := choose.Bar(b.Condition); bar != nil {
-		return joint.Plan{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+		return Plan{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
 	p, err := joint.Of(ask, joint.Tool{Blade: b.Blade, BladeName: b.Name, Saw: w.Saw, SawName: w.Name}, u)
-	return p, kit.Placed(err)
+	return Plan{p, b.ID}, kit.Placed(err)
+}
+
+// blade is the one that is named, or the likeliest of those that may go on.
+func (s Station) blade(ctx context.Context, shop uuid.UUID, w store.Saw, named *uuid.UUID, kind string) (store.Blade, error) {
+	if named != nil {
+		b, err := s.Store.Blade(ctx, shop, *named)
+		return b, kit.NotThere(err, "blade_id", "blade")
+	}
+	rack, err := s.Store.Blades(ctx, shop, store.Place{}, 0)
+	if err != nil {
+		return store.Blade{}, err
+	}
+	rack = slices.DeleteFunc(rack, func(b store.Blade) bool { return choose.Bar(b.Condition) != nil })
+	blades := make([]blade.Blade, len(rack))
+	for i, b := range rack {
+		blades[i] = b.Blade
+	}
+	i := joint.Likeliest(kind, blades, w.Saw)
+	if i < 0 {
+		return store.Blade{}, kit.Refuse("blade_id", "no blade of the rack may go on %s for a joint; add one, or choose another saw", w.Name)
+	}
+	return rack[i], nil
 }

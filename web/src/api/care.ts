@@ -24,6 +24,14 @@ export const useJudge = () =>
     ),
   );
 
+/** What a look-over can find, and what of it keeps a blade off every saw. */
+export const useFaults = () =>
+  useQuery({
+    queryKey: ['faults'],
+    queryFn: async () => unwrap(await client.GET('/faults')).items,
+    ...forGood,
+  });
+
 export const useInspect = () =>
   useChange(async ({ id, key, body }: { id: string; key: string; body: Inspection }) =>
     unwrap(

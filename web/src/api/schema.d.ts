@@ -508,6 +508,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a look-over can find */
+        get: operations["listFaults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}/inspections": {
         parameters: {
             query?: never;
@@ -2304,6 +2321,13 @@ export interface components {
         };
         /** @enum {string} */
         Fault: "cracked" | "loose" | "missing" | "bent" | "chipped" | "blue";
+        FaultOf: {
+            fault: components["schemas"]["Fault"];
+            /** @description A phrase, as of the blade. */
+            says: string;
+            /** @description A blade that has it is not run. */
+            unfits: boolean;
+        };
         Inspection: {
             /** @description Left out where all is sound, or where a survey says it. */
             fault?: components["schemas"]["Fault"];
@@ -2820,6 +2844,11 @@ export interface components {
             minutes: number;
             /** @enum {string} */
             kind: "look" | "measure" | "care" | "cut" | "right";
+            /**
+             * @description Where it is set or fitted, if it is another setting or blade for the same cut, or a groove's fit.
+             * @enum {string}
+             */
+            leads?: "cut" | "groove";
             /** @description The kind of log row that answers it; empty if somebody must say. */
             record: string;
             how: string;
@@ -3241,8 +3270,11 @@ export interface components {
             kind: components["schemas"]["JointKind"];
             /** Format: uuid */
             saw_id: string;
-            /** Format: uuid */
-            blade_id: string;
+            /**
+             * Format: uuid
+             * @description The likeliest where left out.
+             */
+            blade_id?: string;
             units: components["schemas"]["Units"];
             /** Format: double */
             stock_mm?: number;
@@ -3275,6 +3307,11 @@ export interface components {
             bend_deg?: number;
         };
         JointPlan: {
+            /**
+             * Format: uuid
+             * @description That it is worked out for.
+             */
+            blade_id: string;
             kind: components["schemas"]["JointKind"];
             verdict: components["schemas"]["Verdict"];
             /** @description What to set and cut, in order. */
@@ -5330,6 +5367,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listFaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gravest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["FaultOf"][];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -10,9 +10,10 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useInspect, useJudge } from '../../api/care';
+import { useFaults, useInspect, useJudge } from '../../api/care';
 import { useNote } from '../../api/log';
 import type { BladeCare, Fault, Judgement } from '../../api/types';
+import { upper } from '../../drawings/words';
 import { LineField, SelectField } from '../../ui/Fields';
 import { SendDialog } from './SendAndReturn';
 import { Trouble } from '../../ui/Notice';
@@ -24,17 +25,6 @@ const sayings: [Judgement['says'], string][] = [
   ['like-new', 'It cuts like new'],
   ['hit', 'It hit something'],
 ];
-
-const faults: [Fault | 'sound', string][] = [
-  ['sound', 'All sound'],
-  ['cracked', 'Plate cracked'],
-  ['loose', 'A tip is loose'],
-  ['missing', 'A tip is missing'],
-  ['bent', 'Plate bent'],
-  ['chipped', 'A tip is chipped'],
-  ['blue', 'Plate has been blue hot'],
-];
-const stops = new Set<string>(['cracked', 'loose', 'missing', 'bent']);
 
 type Open = 'look' | 'note' | 'send';
 
@@ -92,6 +82,7 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
   const [fault, setFault] = useState<Fault | 'sound' | ''>('');
   const [note, setNote] = useState('');
   const inspect = useInspect();
+  const faults = useFaults().data ?? [];
   const key = useRef(crypto.randomUUID());
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -101,9 +92,17 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
           Off the saw, power off, gloves. Good light: tips, gullets, slots, both faces of the plate.
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
-          <SelectField label="Found" value={fault} choices={faults} onChoose={setFault} />
+          <SelectField
+            label="Found"
+            value={fault}
+            choices={[
+              ['sound', 'All sound'] as const,
+              ...faults.map((f) => [f.fault, upper(f.says)] as const),
+            ]}
+            onChoose={setFault}
+          />
           <LineField label="Note" value={note} most={500} onText={setNote} />
-          {stops.has(fault) && (
+          {faults.some((f) => f.fault === fault && f.unfits) && (
             <Trouble>
               It is not run like this. Corte keeps it off every saw until somebody has mended and inspected
               it, or it is retired.

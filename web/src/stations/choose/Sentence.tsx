@@ -155,8 +155,8 @@ export function Sentence({
             <AngleWord
               label="Miter"
               deg={cut.miter_deg ?? 0}
-              most={60}
-              picks={angles}
+              most={saw.turn_deg}
+              picks={angles.filter((a) => a <= saw.turn_deg)}
               square="square across"
               turned="mitered"
               onChoose={(miter_deg) => onChange({ miter_deg })}
@@ -169,8 +169,8 @@ export function Sentence({
         <AngleWord
           label="Bevel"
           deg={cut.bevel_deg ?? 0}
-          most={60}
-          picks={angles}
+          most={saw.tilt_deg}
+          picks={angles.filter((a) => a <= saw.tilt_deg)}
           square="blade upright"
           turned="tilted"
           onChoose={(bevel_deg) => onChange({ bevel_deg })}

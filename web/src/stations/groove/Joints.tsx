@@ -10,7 +10,7 @@ import { ProblemError } from '../../api/client';
 import { useJoint } from '../../api/choose';
 import { useNote } from '../../api/log';
 import { useBlades, useSaws } from '../../api/rack';
-import type { Blade, JointAsk, JointKind, JointPlan, Units } from '../../api/types';
+import type { JointAsk, JointKind, JointPlan, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { JointDrawing } from '../../drawings/JointDrawing';
 import { specOf } from '../../drawings/words';
@@ -69,16 +69,6 @@ const fields: Record<JointKind, [LengthKey, string, string?][]> = {
 
 const optional = new Set<LengthKey>(['off_mm', 'gap_mm', 'skin_mm', 'stock_mm']);
 
-/** The blade that is likeliest meant: one-way for tails, flat-top for the rest. */
-function likeliest(blades: Blade[], kind: JointKind, bore: number): Blade | undefined {
-  const fits = blades.filter((b) => b.make === 'toothed' && Math.abs(b.bore_mm - bore) < 0.1);
-  return (
-    fits.find((b) => b.grind === (kind === 'tails' ? 'ONEWAY' : 'FTG') && b.kept_for === 'joints') ??
-    fits.find((b) => b.grind === 'FTG') ??
-    fits[0]
-  );
-}
-
 export function Joints() {
   const { units } = usePreferences();
   const [params, setParams] = useSearchParams();
@@ -89,13 +79,12 @@ export function Joints() {
   const [chosen, setChosen] = useState<string>();
   const tables = saws.data ?? [];
   const saw = tables.find((s) => s.id === params.get('saw')) ?? tables.find((s) => s.kind === 'table');
-  const usual = saw && rack.data && likeliest(rack.data, kind, saw.arbor_mm);
-  const blade = rack.data?.find((b) => b.id === chosen) ?? usual;
   const mine = sizes[kind];
   const put = (part: Partial<Sizes>) => setSizes((all) => ({ ...all, [kind]: { ...all[kind], ...part } }));
-  const ask: JointAsk | undefined =
-    saw && blade ? { kind, saw_id: saw.id, blade_id: blade.id, units, ...mine } : undefined;
+  const ask: JointAsk | undefined = saw && { kind, saw_id: saw.id, blade_id: chosen, units, ...mine };
   const plan = useJoint(ask);
+  // The likeliest, as the server says, until one is chosen.
+  const blade = rack.data?.find((b) => b.id === (chosen ?? plan.data?.blade_id));
   const refused = plan.error instanceof ProblemError ? plan.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
   return (
@@ -242,13 +231,13 @@ function Answer({ ask, plan, units, settled }: AnswerProps) {
           <li key={c}>{c}</li>
         ))}
       </Box>
-      {settled && <Keep key={JSON.stringify(ask)} ask={ask} plan={plan} />}
+      {settled && <Keep key={JSON.stringify(ask)} plan={plan} />}
     </Box>
   );
 }
 
 /** The settings of a joint in the log of its blade, to be looked up for the next one. */
-function Keep({ ask, plan }: { ask: JointAsk; plan: JointPlan }) {
+function Keep({ plan }: { plan: JointPlan }) {
   const note = useNote();
   const key = useRef(crypto.randomUUID());
   return (
@@ -258,7 +247,7 @@ function Keep({ ask, plan }: { ask: JointAsk; plan: JointPlan }) {
         disabled={note.isPending || note.isSuccess}
         onClick={() =>
           note.mutate({
-            id: ask.blade_id,
+            id: plan.blade_id,
             key: key.current,
             note: `${kindWords[plan.kind]}. ${plan.do.join(' ')}`,
           })

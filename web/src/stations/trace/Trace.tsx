@@ -248,19 +248,12 @@ function station(c: TraceCheck, t: TraceOf) {
     case 'clearance':
       return { to: `/true/${c.record}?${at}`, name: 'Measure it under True' };
     default:
-      if (c.id === 'restack' || c.id === 'measure-groove')
-        return { to: `/groove?${cutParams(t.cut)}`, name: 'Fit it under Groove' };
-      return settings.has(c.id)
+      if (c.leads === 'groove') return { to: `/groove?${cutParams(t.cut)}`, name: 'Fit it under Groove' };
+      return c.leads === 'cut'
         ? { to: `/?${cutParams(t.cut, { blade: t.blade_id })}`, name: 'Set it under Cut' }
         : undefined;
   }
 }
-
-/** Checks that are another setting or another blade for the same cut. */
-const settings = new Set([
-  ...['raise-blade', 'lower-blade', 'fewer-teeth', 'more-teeth', 'thin-kerf', 'less-hook', 'stiffer-blade'],
-  ...['sharp-blade', 'feed-quicker', 'feed-slower'],
-]);
 
 const answersOf = (c: TraceCheck): [string, string] =>
   c.kind === 'cut' || c.kind === 'care' || c.kind === 'right'
