@@ -62,7 +62,7 @@ export function BladeHero({ blade: b, units }: Props) {
         <path d={circle(b.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.4 / s} />
         <path d={circle(b.bore_mm * 1.6)} fill="none" stroke={ink.hair} strokeWidth={1 / s} />
       </g>
-      <Label x={C.x} y={C.y + (b.bore_mm / 2) * s + 18} size={14}>
+      <Label x={C.x} y={C.y + (b.bore_mm / 2) * s + 18} size={15}>
         {`bore ${formatLength(b.bore_mm, units)}`}
       </Label>
       {b.teeth > 0 && (
@@ -98,7 +98,7 @@ function Hook({ blade: b }: { blade: Blade }) {
         stroke={ink.accent}
         strokeWidth={2}
       />
-      <Label x={tip.x + (b.hook_deg < 0 ? 44 : -44)} y={tip.y + 34} size={14}>
+      <Label x={tip.x + (b.hook_deg < 0 ? 44 : -44)} y={tip.y + 34} size={15}>
         {b.hook_known ? `hook ${trim(b.hook_deg, 1)}°` : `hook ${trim(b.hook_deg, 1)}°?`}
       </Label>
     </g>
@@ -127,10 +127,10 @@ function EndOn({ blade: b, units }: { blade: Blade; units: Units }) {
         d={`M${x - kerf / 2} ${top - 22}v16M${x + kerf / 2} ${top - 22}v16M${x - kerf / 2 - 14} ${top - 14}h14M${x + kerf / 2} ${top - 14}h14`}
         stroke={ink.hair}
       />
-      <Label x={x} y={top - 34} size={14} within={W}>
+      <Label x={x} y={top - 34} size={15} within={W}>
         {`kerf ${formatThin(b.kerf_mm, units)}`}
       </Label>
-      <Label x={x} y={top + 168} size={14} within={W}>
+      <Label x={x} y={top + 168} size={15} within={W}>
         {b.plate_mm ? `plate ${formatThin(b.plate_mm, units)}` : 'plate?'}
       </Label>
     </g>

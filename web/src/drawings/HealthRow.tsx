@@ -105,7 +105,7 @@ export function HealthScale() {
           key={d}
           x={8 + ((W - 16) * d) / DAYS}
           y={12}
-          fontSize={12}
+          fontSize={13}
           fill={ink.mark}
           textAnchor={d === 0 ? 'start' : d === DAYS ? 'end' : 'middle'}
         >

@@ -137,7 +137,7 @@ function Arrow() {
   return (
     <g>
       <path d="M90 160V74M80 88l10 -14l10 14" fill="none" stroke={ink.hair} strokeWidth={2} />
-      <Label x={90} y={176} size={14}>
+      <Label x={92} y={180} size={22}>
         feed
       </Label>
     </g>

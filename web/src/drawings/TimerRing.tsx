@@ -11,6 +11,7 @@ interface RingProps {
 export function TimerRing({ share, text, size = 64, late = false }: RingProps) {
   const r = 27;
   const round = 2 * Math.PI * r;
+  const [time = '', after] = text.split(' ');
   return (
     <svg
       width={size}
@@ -30,14 +31,20 @@ export function TimerRing({ share, text, size = 64, late = false }: RingProps) {
         transform="rotate(-90)"
       />
       <text
+        y={late && text.includes(' ') ? -5 : 0}
         textAnchor="middle"
         dominantBaseline="central"
-        fontSize={text.length > 5 ? 12 : 15}
+        fontSize={time.length > 5 ? 12 : 15}
         fontWeight={650}
         fill={ink.ink}
       >
-        {text}
+        {time}
       </text>
+      {after && (
+        <text y={11} textAnchor="middle" dominantBaseline="central" fontSize={12} fill={ink.ink}>
+          {after}
+        </text>
+      )}
     </svg>
   );
 }

@@ -79,7 +79,7 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
       <rect x={20} y={20} width={w - 40} height={h - 40} fill={ink.sheet} stroke={ink.ink} strokeWidth={2} />
       <rect x={100} y={20} width={14} height={h - 40} fill={ink.hair} fillOpacity={0.3} stroke={ink.ink} />
       <rect x={244} y={20} width={14} height={h - 40} fill={ink.hair} fillOpacity={0.3} stroke={ink.ink} />
-      <Label x={107} y={h - 34} size={12}>
+      <Label x={107} y={h - 34} size={15}>
         slot
       </Label>
       {input.test === 'heel' ? (
@@ -108,7 +108,7 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
         stroke={ink.ink}
         strokeWidth={1.6}
       />
-      <Label x={fx + 12} y={40} size={13}>
+      <Label x={fx + 12} y={40} size={15}>
         fence
       </Label>
       {input.test === 'heel' &&
@@ -120,7 +120,7 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
               stroke={ink.accent}
               strokeWidth={3}
             />
-            <Label x={dialX + (dialX < bx ? -44 : 36)} y={y} size={13}>
+            <Label x={dialX + (dialX < bx ? -44 : 36)} y={y} size={15}>
               {i === 0 ? 'front' : 'rear'}
             </Label>
           </g>
@@ -136,11 +136,11 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
           />
         ))}
       <path d={`M60 ${h - 60}V70M52 82l8 -12l8 12`} fill="none" stroke={ink.hair} strokeWidth={2} />
-      <Label x={60} y={56} size={12}>
+      <Label x={60} y={56} size={15}>
         rear
       </Label>
       {result && (
-        <Label x={bx} y={h - 12} size={14}>
+        <Label x={bx} y={h - 12} size={15}>
           {`${formatDial(Math.abs(result.figure), units)} out, drawn ${LARGER} times`}
         </Label>
       )}

@@ -115,7 +115,7 @@ export function WashView({ picture, blades }: Props) {
       {picture === 'film' && places.map((p) => <Film key={p.b.id} {...p} />)}
       {(wet.has(picture) || picture === 'ready') && <Level full={picture !== 'ready'} />}
       {blades.length > SHOWN && (
-        <Label x={TRAY.x + TRAY.w / 2} y={H - 12} size={15}>
+        <Label x={TRAY.x + TRAY.w / 2} y={H - 12} size={20}>
           {`and ${blades.length - SHOWN} more`}
         </Label>
       )}
@@ -171,7 +171,7 @@ function Level({ full }: { full: boolean }) {
         />
       )}
       <path d={`M${x - 8} ${top + tall * 0.46}h38`} stroke={ink.accent} strokeWidth={2} />
-      <Label x={x + 11} y={top + tall + 18} size={13} within={W}>
+      <Label x={x + 11} y={top + tall + 20} size={20} within={W}>
         {full ? 'covered' : 'to here'}
       </Label>
     </g>
@@ -297,7 +297,7 @@ function Film({ x, y, r }: At) {
         strokeWidth={1.8}
         strokeDasharray="6 5"
       />
-      <Label x={x} y={y + r * 0.33 + 12} size={14}>
+      <Label x={x} y={y + r * 0.33 + 14} size={20}>
         bare
       </Label>
     </g>

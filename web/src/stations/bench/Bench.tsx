@@ -18,6 +18,8 @@ export function Bench() {
   const { search } = useLocation();
   const bench = useBench();
   const care = useCare();
+  // What is under way takes a column of its own: nothing is laid out before it is known.
+  const laid = bench.data !== undefined && (care.data !== undefined || care.isError);
   const busy = care.data !== undefined && anyUnderWay(care.data);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
@@ -30,9 +32,9 @@ export function Bench() {
         </Button>
       </Box>
       {bench.error && !bench.data && <Trouble sx={{ my: 2 }}>{bench.error.message}</Trouble>}
-      {!bench.data && !bench.error && <Outline rows={2} height={300} />}
+      {!laid && !bench.error && <Outline rows={2} height={300} />}
       {bench.data?.length === 0 && <FirstThings missing="saw" />}
-      {bench.data && bench.data.length > 0 && (
+      {laid && bench.data.length > 0 && (
         <Box
           sx={{
             display: 'grid',
@@ -52,14 +54,14 @@ export function Bench() {
               <SawCard key={b.saw.id} bench={b} units={units} />
             ))}
           </Box>
-          {busy && (
+          {busy && care.data && (
             <Box sx={{ mt: { xs: 3, md: 0 } }}>
               <UnderWay sheet={care.data} search={search} column />
             </Box>
           )}
         </Box>
       )}
-      {bench.data && bench.data.length > 0 && <Week saws={bench.data.map((b) => b.saw)} units={units} />}
+      {laid && bench.data.length > 0 && <Week saws={bench.data.map((b) => b.saw)} units={units} />}
     </Box>
   );
 }

@@ -71,7 +71,7 @@ export function Week({ saws, units }: Props) {
         }}
       >
         <Box component="colgroup">
-          <Box component="col" sx={{ width: { xs: 62, sm: 132 } }} />
+          <Box component="col" sx={{ width: { xs: 50, sm: 132 } }} />
           {days.map((d) => (
             <col key={d} />
           ))}
@@ -114,7 +114,12 @@ export function Week({ saws, units }: Props) {
                       <ButtonBase
                         aria-label={`${l.name}, ${weekdayOf(day)}: ${saidOf(marks, units).join(', ')}`}
                         onClick={(e) => setShown({ at: e.currentTarget, lane: l.name, day, marks })}
-                        sx={{ display: 'block', width: '100%', px: 0.5, py: 0.25 }}
+                        sx={{
+                          display: 'block',
+                          width: '100%',
+                          minHeight: { xs: 48, sm: 38 },
+                          px: { xs: 0.25, sm: 0.5 },
+                        }}
                       >
                         <WeekGlyphs {...glyphsOf(marks)} most={most} />
                       </ButtonBase>

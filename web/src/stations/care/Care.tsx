@@ -221,7 +221,16 @@ function Row({
         <Box
           component={Link}
           to={`/rack/${b.id}${search}`}
-          sx={{ color: 'inherit', fontWeight: 700, fontSize: 17, overflowWrap: 'anywhere' }}
+          sx={{
+            color: 'inherit',
+            fontWeight: 700,
+            fontSize: 17,
+            overflowWrap: 'anywhere',
+            display: 'inline-flex',
+            alignItems: 'center',
+            minHeight: { xs: 44, md: 0 },
+            minWidth: { xs: 44, md: 0 },
+          }}
         >
           {b.name}
         </Box>

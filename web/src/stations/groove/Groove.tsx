@@ -19,6 +19,7 @@ import { WayDetail } from './WayDetail';
 import { Ways } from './Ways';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Outline } from '../../ui/Outline';
 import { Trouble } from '../../ui/Notice';
 
 export function Groove() {
@@ -36,6 +37,9 @@ export function Groove() {
   const failed = plan.error ?? start.error ?? saws.error;
   const shown = ask && !plan.error ? plan.data : undefined;
   const way = shown?.ways.find((w) => w.blade_id === wanted) ?? shown?.ways[0];
+  // Laid out at once, with its first answer where one is asked for.
+  const ready =
+    Boolean(cut && saw && materials.data && (!ask || plan.data || plan.error)) || saws.data?.length === 0;
   const begin = (body: Omit<GrooveStart, 'units'>) =>
     start.mutate(
       { key: key.current, body: { ...body, units } },
@@ -55,7 +59,7 @@ export function Groove() {
         </Button>
       </Box>
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
-      {cut && saw && materials.data && saws.data && (
+      {ready && cut && saw && materials.data && saws.data && (
         <Sentence
           {...{ cut, said, saw, units }}
           saws={saws.data}
@@ -65,9 +69,10 @@ export function Groove() {
         />
       )}
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      {!ready && !failed && <Outline rows={4} height={140} />}
       <Box
         sx={{
-          display: 'grid',
+          display: ready ? 'grid' : 'none',
           gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(380px, 5fr) minmax(0, 7fr)' },
           columnGap: 4,
           rowGap: 2,

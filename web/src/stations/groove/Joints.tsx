@@ -85,6 +85,8 @@ export function Joints() {
   const plan = useJoint(ask);
   // The likeliest, as the server says, until one is chosen.
   const blade = rack.data?.find((b) => b.id === (chosen ?? plan.data?.blade_id));
+  // Laid out with its first answer: which blade it is for comes with that.
+  const ready = saws.data !== undefined && (!saw || (rack.data !== undefined && !plan.isPending));
   const refused = plan.error instanceof ProblemError ? plan.error : undefined;
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
   return (
@@ -114,7 +116,7 @@ export function Joints() {
       </ToggleButtonGroup>
       <Box
         sx={{
-          display: 'grid',
+          display: ready ? 'grid' : 'none',
           gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 4fr) minmax(0, 8fr)' },
           columnGap: 4,
           rowGap: 2,

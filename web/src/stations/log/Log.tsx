@@ -17,7 +17,7 @@ import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 import { useDates } from '../../ui/useDates';
 import { FileOut, OldRecords } from './Files';
-import { Season } from './Season';
+import { Season, seasonTall } from './Season';
 
 const kinds: [string, string, LogKind[]][] = [
   ['', 'everything', []],
@@ -93,7 +93,7 @@ export function Log() {
           onFinish={(finish) => set({ finish })}
         />
       ) : (
-        !season.error && <Outline rows={1} height={330} />
+        !season.error && <Outline rows={1} height={seasonTall(phone)} />
       )}
       <Box
         sx={{

@@ -12,6 +12,9 @@ import { useDates } from '../../ui/useDates';
 import { useSize } from '../../ui/useSize';
 import { changesOf, lanesOf, lastDayOf, sharesOf, shownOf, weeksUpTo } from './season';
 
+/** How high it stands, px, so that nothing below it jumps when it comes. */
+export const seasonTall = (phone: boolean) => (phone ? 860 : 424);
+
 interface Props {
   season: Summed;
   weeks: number;
@@ -49,6 +52,8 @@ export function Season(p: Props) {
         columnGap: 4,
         rowGap: 2,
         mt: 0.5,
+        minHeight: seasonTall(p.phone),
+        alignContent: 'start',
       }}
     >
       <Box component="section" aria-labelledby="season" sx={{ minWidth: 0 }}>

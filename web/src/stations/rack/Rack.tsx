@@ -35,7 +35,8 @@ export function Rack() {
   const phone = usePhone();
   const wide = useMediaQuery('(min-width: 1100px)');
   const saws = useSaws();
-  const care = useCare().data;
+  const sheet = useCare();
+  const care = sheet.data;
   const [wanted, setWanted] = useState<Wanted>({ text: '', use: '', state: '', retired: false });
   const [order, setOrder] = useState<Order>('due');
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
@@ -52,6 +53,8 @@ export function Rack() {
   const names = useMemo(() => new Map((saws.data ?? []).map((s) => [s.id, s.name])), [saws.data]);
   const failed = (blades.error && !blades.data && blades.error) || (saws.error && !saws.data && saws.error);
   const total = blades.data?.length ?? 0;
+  // They hang by what is due: nothing is hung before that is known.
+  const ready = blades.data !== undefined && saws.data !== undefined && !sheet.isPending;
   const first = shelves[0]?.blades[0];
   const shown = found.find((b) => b.id === looked) ?? first;
   const pick = (id: string) => {
@@ -64,7 +67,8 @@ export function Rack() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: some.length > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Typography variant="h1">Rack</Typography>
-        <Box role="status" sx={{ mr: 'auto', color: 'text.secondary' }}>
+        <Box role="status" sx={{ mr: 'auto', color: 'text.secondary', width: { xs: 96, sm: 'auto' } }}>
+          {!blades.data && '\u00a0'}
           {blades.data &&
             (found.length === total
               ? `${total} ${wanted.retired ? 'retired' : 'on the wall'}`
@@ -130,7 +134,7 @@ export function Rack() {
           )}
         </Box>
       )}
-      {!blades.data && !failed && <Outline rows={3} height={200} />}
+      {!ready && !failed && <Outline rows={3} height={200} />}
       <Box
         sx={{
           display: 'grid',
@@ -139,17 +143,19 @@ export function Rack() {
           alignItems: 'start',
         }}
       >
-        <Wall
-          shelves={shelves}
-          total={found.length}
-          saws={names}
-          search={search}
-          phone={phone}
-          picked={picked}
-          onPick={pick}
-          onLook={setLooked}
-        />
-        {wide && shown && (
+        {ready && (
+          <Wall
+            shelves={shelves}
+            total={found.length}
+            saws={names}
+            search={search}
+            phone={phone}
+            picked={picked}
+            onPick={pick}
+            onLook={setLooked}
+          />
+        )}
+        {ready && wide && shown && (
           <Box sx={{ position: 'sticky', top: 8 }}>
             <Beside blade={shown} units={units} search={search} />
           </Box>

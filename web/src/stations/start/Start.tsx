@@ -8,6 +8,7 @@ import { useBlades, useSaws } from '../../api/rack';
 import type { Saw } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { Trouble } from '../../ui/Notice';
+import { Outline } from '../../ui/Outline';
 import { Segments } from '../../ui/Segments';
 import { NewSaw } from './NewSaw';
 import { Tray } from './Tray';
@@ -38,64 +39,67 @@ export function Start() {
         />
       </Box>
       {saws.error && !saws.data && <Trouble sx={{ my: 1 }}>{saws.error.message}</Trouble>}
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 4fr) minmax(0, 6fr)' },
-          gridTemplateAreas: {
-            xs: '"saw" "blades" "cut" "or"',
-            md: '"saw blades" "cut blades" "or blades"',
-          },
-          gridTemplateRows: { md: 'auto auto 1fr' },
-          columnGap: 5,
-          rowGap: 3,
-          mt: 1.5,
-          alignItems: 'start',
-        }}
-      >
-        <Step n={1} area="saw" name="The saw you stand at" done={saw !== undefined && !asking}>
-          {asking && (
-            <NewSaw
-              units={units}
-              taken={saws.data.map((s) => s.name)}
-              onIn={(s) => {
-                setAt(s.id);
-                setAnother(false);
-              }}
-            />
-          )}
-          {saw && !asking && (
-            <Standing saws={saws.data!} at={saw} onAt={setAt} onMore={() => setAnother(true)} />
-          )}
-        </Step>
-        <Step n={2} area="blades" name="The blades beside it" done={hung.length > 0}>
-          {saw && !asking ? (
-            <Tray saw={saw} hung={blades.data ?? []} units={units} />
-          ) : (
-            <Box sx={{ color: 'text.secondary' }}>First the saw: its blades follow from it.</Box>
-          )}
-        </Step>
-        <Step n={3} area="cut" name="The first cut" done={false}>
-          {saw && !asking && hung.length > 0 ? (
-            <Button
-              variant="contained"
-              component={Link}
-              to={`/?saw=${saw.id}`}
-              sx={{ minHeight: 56, px: 3, fontSize: 18 }}
-            >
-              Choose a cut on {saw.name}
-            </Button>
-          ) : (
-            <Box sx={{ color: 'text.secondary' }}>It waits for a saw and a blade.</Box>
-          )}
-        </Step>
+      {!(saws.data && blades.data) && !saws.error && <Outline rows={2} height={220} />}
+      {saws.data && blades.data && (
         <Box
-          sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 4fr) minmax(0, 6fr)' },
+            gridTemplateAreas: {
+              xs: '"saw" "blades" "cut" "or"',
+              md: '"saw blades" "cut blades" "or blades"',
+            },
+            gridTemplateRows: { md: 'auto auto 1fr' },
+            columnGap: 5,
+            rowGap: 3,
+            mt: 1.5,
+            alignItems: 'start',
+          }}
         >
-          Or <Link to="/rack/files">bring a rack from a file</Link>. To look round first, start Corte with{' '}
-          <code>corte demo</code>: it opens a shop with a season of work in it, beside this one.
+          <Step n={1} area="saw" name="The saw you stand at" done={saw !== undefined && !asking}>
+            {asking && (
+              <NewSaw
+                units={units}
+                taken={saws.data.map((s) => s.name)}
+                onIn={(s) => {
+                  setAt(s.id);
+                  setAnother(false);
+                }}
+              />
+            )}
+            {saw && !asking && (
+              <Standing saws={saws.data} at={saw} onAt={setAt} onMore={() => setAnother(true)} />
+            )}
+          </Step>
+          <Step n={2} area="blades" name="The blades beside it" done={hung.length > 0}>
+            {saw && !asking ? (
+              <Tray saw={saw} hung={blades.data ?? []} units={units} />
+            ) : (
+              <Box sx={{ color: 'text.secondary' }}>First the saw: its blades follow from it.</Box>
+            )}
+          </Step>
+          <Step n={3} area="cut" name="The first cut" done={false}>
+            {saw && !asking && hung.length > 0 ? (
+              <Button
+                variant="contained"
+                component={Link}
+                to={`/?saw=${saw.id}`}
+                sx={{ minHeight: 56, px: 3, fontSize: 18 }}
+              >
+                Choose a cut on {saw.name}
+              </Button>
+            ) : (
+              <Box sx={{ color: 'text.secondary' }}>It waits for a saw and a blade.</Box>
+            )}
+          </Step>
+          <Box
+            sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
+          >
+            Or <Link to="/rack/files">bring a rack from a file</Link>. To look round first, start Corte with{' '}
+            <code>corte demo</code>: it opens a shop with a season of work in it, beside this one.
+          </Box>
         </Box>
-      </Box>
+      )}
     </Box>
   );
 }

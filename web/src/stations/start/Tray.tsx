@@ -46,6 +46,8 @@ export function Tray({ saw, hung, units }: Props) {
           display: 'grid',
           gap: 1.5,
           gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 150px), 1fr))',
+          minHeight: { xs: 720, sm: 480 },
+          alignContent: 'start',
         }}
       >
         {(usual.data ?? []).map((u) => {

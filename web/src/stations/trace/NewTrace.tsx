@@ -13,6 +13,7 @@ import { useCut } from '../choose/cut';
 import { Signs } from './Signs';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
+import { Outline } from '../../ui/Outline';
 import { Trouble } from '../../ui/Notice';
 
 export function NewTrace() {
@@ -32,95 +33,99 @@ export function NewTrace() {
   const bladeId = params.get('blade') ?? saw?.mounted_blade_id;
   const blade = rack.data?.find((b) => b.id === bladeId);
   const failed = start.error ?? saws.error ?? words.error;
+  const ready = Boolean(saws.data && materials.data && rack.data && words.data && traces.data);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Typography variant="h1">Trace</Typography>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
-      <Box>
-        <Box sx={{ minWidth: 0 }}>
-          {cut && saw && (
-            <Box sx={{ mb: 1 }}>
-              <Box sx={{ fontFamily: cutFace, fontSize: 19 }}>
-                {cutSaid(
-                  cut,
-                  saw,
-                  materials.data?.find((m) => m.id === cut.material),
-                  units,
-                )}
-              </Box>
-              <Box sx={{ color: 'text.secondary' }}>
-                {blade ? `With ${blade.name}. ` : 'The log knows no blade on this saw. '}
-                Another cut? <Link to={`/?${params}`}>Say it under Cut</Link>, and trace it from Run.
-              </Box>
-            </Box>
-          )}
-          {saws.data?.length !== 0 && (
-            <Box sx={{ fontSize: 18, mb: 1 }}>
-              Point at the work where the fault shows, then say what it looks like.
-            </Box>
-          )}
-          {cut && saw && words.data && (
-            <Signs
-              saw={saw.kind}
-              groove={cut.form !== undefined && cut.form !== 'through'}
-              signs={words.data.signs}
-              present={[]}
-              absent={[]}
-              wide
-              ended={start.isPending}
-              onSign={(id, to) => {
-                if (to !== 'there') return;
-                start.mutate(
-                  {
-                    key: key.current,
-                    body: {
-                      cut,
-                      blade_id: blade?.id,
-                      height_mm: Number(params.get('h')) || undefined,
-                      present: [id],
-                      units,
-                    },
-                  },
-                  {
-                    onSuccess: (t) => void go(`/trace/${t.id}?${params}`),
-                    onError: () => (key.current = crypto.randomUUID()),
-                  },
-                );
-              }}
-            />
-          )}
-        </Box>
-        <Box component="section" aria-labelledby="before" sx={{ minWidth: 0, mt: 3 }}>
-          <Typography id="before" variant="h2">
-            Traced before
-          </Typography>
-          {traces.data?.length === 0 && <Box>Nothing yet.</Box>}
-          <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {traces.data?.map((t) => (
-              <Box
-                component="li"
-                key={t.id}
-                sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}
-              >
-                <Link to={`/trace/${t.id}`}>{t.present.join(', ') || 'nothing seen yet'}</Link>
-                <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-                  {day(t.started_at)},{' '}
-                  {saws.data?.find((s) => s.id === t.saw_id)?.name ?? 'a saw that is gone'}
-                  {t.blade_id &&
-                    `, ${rack.data?.find((b) => b.id === t.blade_id)?.name ?? 'a blade that is gone'}`}
-                  .{' '}
-                  {t.ended_at
-                    ? t.cause
-                      ? `${t.cause}${t.fixed ? ', fixed' : ', not fixed'}.`
-                      : 'No reason was proved.'
-                    : 'Under way.'}
+      {!ready && !failed && <Outline rows={4} height={120} />}
+      {ready && (
+        <Box>
+          <Box sx={{ minWidth: 0 }}>
+            {cut && saw && (
+              <Box sx={{ mb: 1 }}>
+                <Box sx={{ fontFamily: cutFace, fontSize: 19 }}>
+                  {cutSaid(
+                    cut,
+                    saw,
+                    materials.data?.find((m) => m.id === cut.material),
+                    units,
+                  )}
+                </Box>
+                <Box sx={{ color: 'text.secondary' }}>
+                  {blade ? `With ${blade.name}. ` : 'The log knows no blade on this saw. '}
+                  Another cut? <Link to={`/?${params}`}>Say it under Cut</Link>, and trace it from Run.
                 </Box>
               </Box>
-            ))}
+            )}
+            {saws.data?.length !== 0 && (
+              <Box sx={{ fontSize: 18, mb: 1 }}>
+                Point at the work where the fault shows, then say what it looks like.
+              </Box>
+            )}
+            {cut && saw && words.data && (
+              <Signs
+                saw={saw.kind}
+                groove={cut.form !== undefined && cut.form !== 'through'}
+                signs={words.data.signs}
+                present={[]}
+                absent={[]}
+                wide
+                ended={start.isPending}
+                onSign={(id, to) => {
+                  if (to !== 'there') return;
+                  start.mutate(
+                    {
+                      key: key.current,
+                      body: {
+                        cut,
+                        blade_id: blade?.id,
+                        height_mm: Number(params.get('h')) || undefined,
+                        present: [id],
+                        units,
+                      },
+                    },
+                    {
+                      onSuccess: (t) => void go(`/trace/${t.id}?${params}`),
+                      onError: () => (key.current = crypto.randomUUID()),
+                    },
+                  );
+                }}
+              />
+            )}
+          </Box>
+          <Box component="section" aria-labelledby="before" sx={{ minWidth: 0, mt: 3 }}>
+            <Typography id="before" variant="h2">
+              Traced before
+            </Typography>
+            {traces.data?.length === 0 && <Box>Nothing yet.</Box>}
+            <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+              {traces.data?.map((t) => (
+                <Box
+                  component="li"
+                  key={t.id}
+                  sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}
+                >
+                  <Link to={`/trace/${t.id}`}>{t.present.join(', ') || 'nothing seen yet'}</Link>
+                  <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
+                    {day(t.started_at)},{' '}
+                    {saws.data?.find((s) => s.id === t.saw_id)?.name ?? 'a saw that is gone'}
+                    {t.blade_id &&
+                      `, ${rack.data?.find((b) => b.id === t.blade_id)?.name ?? 'a blade that is gone'}`}
+                    .{' '}
+                    {t.ended_at
+                      ? t.cause
+                        ? `${t.cause}${t.fixed ? ', fixed' : ', not fixed'}.`
+                        : 'No reason was proved.'
+                      : 'Under way.'}
+                  </Box>
+                </Box>
+              ))}
+            </Box>
           </Box>
         </Box>
-      </Box>
+      )}
     </Box>
   );
 }

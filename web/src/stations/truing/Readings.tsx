@@ -30,7 +30,6 @@ export function Readings({
     <Box
       component="ol"
       aria-label="Readings"
-      tabIndex={0}
       sx={{
         listStyle: 'none',
         m: 0,
@@ -39,8 +38,6 @@ export function Readings({
         display: 'grid',
         gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))',
         columnGap: 2,
-        maxHeight: 240,
-        overflow: 'auto',
         fontSize: 15,
         // One rule for all rows: a blade has up to two hundred teeth.
         '& li': { display: 'flex', gap: 1, alignItems: 'baseline', minHeight: 22 },
@@ -55,7 +52,7 @@ export function Readings({
             <Button
               size="small"
               color="error"
-              sx={{ minHeight: 0, p: 0, minWidth: 0 }}
+              sx={{ minHeight: { xs: 44, md: 0 }, p: 0, minWidth: { xs: 44, md: 0 } }}
               aria-label={`Read ${nameOf(test, round, i, n)} again`}
               onClick={() => onAgain(i)}
             >

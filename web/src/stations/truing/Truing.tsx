@@ -20,6 +20,7 @@ import { testWords } from './tests';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
+import { Outline } from '../../ui/Outline';
 
 export function Truing() {
   const { units } = usePreferences();
@@ -34,6 +35,7 @@ export function Truing() {
   const history = useTruings({ saw_id: saw?.id });
   const [shown, setShown] = useState<TruingTest>();
   const failed = saws.error ?? bench.error ?? history.error;
+  const ready = Boolean(saws.data && bench.data && history.data && blades.data);
   const choose = (id: string) => {
     const next = new URLSearchParams(params);
     next.set('saw', id);
@@ -44,7 +46,15 @@ export function Truing() {
   const stands = bench.data?.find((b) => b.saw.id === saw?.id)?.truings ?? [];
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          gap: 2,
+          alignItems: 'center',
+          minHeight: { xs: 84, sm: 46 },
+        }}
+      >
         <Typography variant="h1">True</Typography>
         <ToggleButtonGroup
           exclusive
@@ -63,7 +73,8 @@ export function Truing() {
       </Box>
       {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
-      {saw && (
+      {!ready && !failed && <Outline rows={6} height={76} />}
+      {ready && saw && (
         <Box
           sx={{
             display: 'grid',
