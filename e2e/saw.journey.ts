@@ -99,6 +99,41 @@ test('a heel is typed in inches by a gauge that presses Enter, and kept', async 
   await expect(card.getByText('clear')).toBeVisible();
 });
 
+test('readings that are taken while the server is away wait, and are kept once with their own time', async ({
+  page,
+}) => {
+  await page.goto('/true/fence');
+  await expect(page.getByRole('textbox', { name: 'Reading: Front' })).toBeFocused();
+  let away = true;
+  let sent = 0;
+  await page.route('**/api/v1/{truing-results,truings}', async (route) => {
+    const saves = route.request().method() === 'POST' && route.request().url().endsWith('/truings');
+    if (saves) sent++;
+    // The first that is saved gets through, and its answer is lost.
+    if (saves && sent === 1) await route.fetch();
+    if (away) return route.abort('connectionreset');
+    return route.continue();
+  });
+  for (const reading of ['50', '50.05']) {
+    await page.keyboard.type(reading);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByText('They can be kept all the same')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it in the log' }).click();
+  const waiting = page.getByRole('button', { name: '1 session waits' });
+  await expect(waiting).toBeVisible();
+  await waiting.click();
+  await expect(page.getByRole('dialog', { name: 'What waits' })).toContainText('Fence to slot, Long Table');
+  await page.keyboard.press('Escape');
+  away = false;
+  await expect(waiting).toHaveCount(0);
+  expect(sent).toBeGreaterThan(1);
+  const { items } = (await (await page.request.get('/api/v1/truings?test=fence&limit=100')).json()) as {
+    items: { input: { first_mm?: number[] } }[];
+  };
+  expect(items.filter((r) => r.input.first_mm?.join() === '50,50.05')).toHaveLength(1);
+});
+
 test('run-out with the stand-in finds what it hides, arbor and blade apart', async ({ page }) => {
   await page.goto('/true/runout');
   await page.getByRole('combobox', { name: 'Steps round' }).click();

@@ -159,20 +159,7 @@ const views: {
   },
   { name: 'rack', path: () => '/rack' },
   { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
-  {
-    name: 'survey',
-    path: async (id, request) => {
-      const survey = { after: 'lost-tip', cleaned: true, missing: 1, loose: 2, seat: 'saw-marks' };
-      await request.post(`/api/v1/blades/${id.Rook}/inspections`, {
-        headers: { 'Idempotency-Key': crypto.randomUUID() },
-        data: {
-          survey: { ...survey, braze: 'squeezed', rest: 'worn', crack: 'none', bent: false, beside: 'even' },
-          by: 'Maren',
-        },
-      });
-      return `/rack/${id.Rook}/survey/report`;
-    },
-  },
+  { name: 'log', path: () => '/log' },
 ];
 
 for (const view of views) {

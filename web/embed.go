@@ -43,6 +43,7 @@ var Pages = []string{
 	"rack/:id/survey",
 	"rack/:id/survey/report",
 	"rack/:id/set",
+	"start",
 	"shop",
 	"rack/:id",
 	"words",

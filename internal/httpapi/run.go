@@ -3,7 +3,6 @@ package httpapi
 import (
 	"context"
 	"encoding/json"
-	"time"
 
 	"corte/core/material"
 	"corte/core/measure"
@@ -117,7 +116,7 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
 		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
 		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note),
-		Waited: time.Duration(value(r.Params.WaitedSeconds) * float64(time.Second)), After: value(r.Params.MadeAfter),
+		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
 	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made, measure.Millimetre)
 	if err != nil {

@@ -24,7 +24,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 	if err != nil {
 		return nil, err
 	}
-	e, err := s.in(ctx).Truing.Save(ctx, s.shop, decodeReading(*r.Body), input, units(r.Body.Units))
+	e, err := s.in(ctx).Truing.Save(ctx, s.shop, decodeReading(*r.Body), input, sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter), units(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}

@@ -10,6 +10,7 @@ import (
 
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
+	"corte/internal/shop/kit"
 )
 
 func units(u contract.Units) measure.Unit {
@@ -106,3 +107,8 @@ func set[T comparable](v T) *T {
 func text(s string) *string { return set(s) }
 
 func dayOf(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }
+
+// sentOf is what the headers say of the way that a request took.
+func sentOf(waited *float64, after *time.Time) kit.Sent {
+	return kit.Sent{Waited: time.Duration(value(waited) * float64(time.Second)), After: value(after)}
+}

@@ -29,7 +29,7 @@ func TestARowIsPutRight(t *testing.T) {
 		}
 		return b.Condition
 	}
-	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: plough, Height: 30, Pieces: 4, Wall: "brown", Splinters: "none", Waited: time.Hour}
+	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: plough, Height: 30, Pieces: 4, Wall: "brown", Splinters: "none", Sent: kit.Sent{Waited: time.Hour}}
 	row, err := f.Run.LogCut(ctx, f.id, made, measure.Millimetre)
 	if err != nil {
 		t.Fatal(err)

@@ -275,28 +275,28 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	f := open(t)
 	ctx := t.Context()
 	// A cut that waited in a tablet keeps its own time.
-	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Waited: 30 * time.Hour}
+	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Sent: kit.Sent{Waited: 30 * time.Hour}}
 	row, err := f.Run.LogCut(ctx, f.id, made, measure.Millimetre)
 	if ago := time.Since(row.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", row.At, err)
 	}
 	// The next was on its way for less long than lay between the two: it still comes after.
 	next := made
-	next.Waited, next.After = 30*time.Hour+time.Second, row.At
+	next.Sent.Waited, next.Sent.After = 30*time.Hour+time.Second, row.At
 	if after, err := f.Run.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || !after.At.Equal(row.At.Add(time.Microsecond)) {
 		t.Errorf("the next is logged at %v after %v, %v", after.At, row.At, err)
 	} else if _, err := f.Log.Strike(ctx, f.id, after.ID, "made twice"); err != nil {
 		t.Error(err)
 	}
 	// What is said of a time that has not come is not believed.
-	next.After = time.Now().Add(time.Hour)
+	next.Sent.After = time.Now().Add(time.Hour)
 	if early, err := f.Run.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || time.Since(early.At).Round(time.Hour) != 30*time.Hour {
 		t.Errorf("after a row of the future it is logged at %v, %v", early.At, err)
 	} else if _, err := f.Log.Strike(ctx, f.id, early.ID, "made twice"); err != nil {
 		t.Error(err)
 	}
 	counted := made
-	counted.Waited, counted.Metres, counted.Seconds = 0, 12.5, 10
+	counted.Sent.Waited, counted.Metres, counted.Seconds = 0, 12.5, 10
 	if row, err := f.Run.LogCut(ctx, f.id, counted, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	} else {

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -107,10 +108,15 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	table := f.saws["table"].ID
 	r := shoptruing.Reading{Test: "heel", Saw: &table, First: []measure.Length{0, 0.2}, Span: 200, Dial: 1}
-	if _, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), measure.Millimetre); err != nil {
+	if _, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{}, measure.Millimetre); err != nil {
 		t.Fatal(err)
 	}
 	if bumped, _ = f.Trace.Get(ctx, f.id, bumped.ID); bumped.Answers["measure-heel"] != shoptrace.Found {
 		t.Errorf("measured: %v", bumped.Answers)
+	}
+	// What waited in a tablet keeps its own time, and counts from then.
+	early, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{Waited: 30 * time.Hour}, measure.Millimetre)
+	if ago := time.Since(early.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
+		t.Errorf("it is logged at %v, %v", early.At, err)
 	}
 }

@@ -5469,6 +5469,14 @@ type ListTruingsParams struct {
 type SaveTruingParams struct {
 	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
 	IdempotencyKey Key `json:"Idempotency-Key"`
+
+	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
+	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeAfter The `at` that the server gave to what was made just before it at the
+	// same bench. It is put after that, however long either was on its way.
+	// It is no part of what the key is held to.
+	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
 }
 
 // StartWashParams defines parameters for StartWash.
@@ -9843,6 +9851,44 @@ func (siw *ServerInterfaceWrapper) SaveTruing(c *gin.Context) {
 	} else {
 		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
 		return
+	}
+
+	// ------------- Optional header parameter "Waited-Seconds" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
+		var WaitedSeconds Waited
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Seconds, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "number", Format: "double"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Seconds: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedSeconds = &WaitedSeconds
+
+	}
+
+	// ------------- Optional header parameter "Made-After" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Made-After")]; found {
+		var MadeAfter MadeAfter
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Made-After, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Made-After", valueList[0], &MadeAfter, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: "date-time"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Made-After: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.MadeAfter = &MadeAfter
+
 	}
 
 	for _, middleware := range siw.HandlerMiddlewares {
@@ -19110,18 +19156,19 @@ var swaggerSpec = []string{
 	"QhDdyY3yMfr4Zn5vf/+PlADw5f/GMuAHiF/E5QDWnicFQc3F5gFy8NRuSs/AqgfEO0L1NctdETU641Wq",
 	"U/sHqa7f2Cuoxtr2u9ltO/hnSenBqd8BJZOJoyeTFGBJh/7wrnImnhaKezxmIOEzvxF/frxNDoDRz9ks",
 	"19HuN2K8IXtlUuWnrCkyZCu1IVoCUOvJWDOS7Z7sG+B4dZmQPT8wVsI1CK3tyUY2pTGtqDEKn6qkYiSZ",
-	"3oqyIIP+P+quXreNGAa/yiFLF6eA13oKCrRLpgJFpg5MTuc7RJYM6YyDh7x7wR/Jii0lTSJfnc2AcZRF",
-	"0tSRIr/vktLEN0auZfXIxa5Vilz4bQ33uLXrBhqvvB+s4av6VmJPJnjtzAbco2qvDw2IJdCIfYQCCGFx",
-	"A3s8owJW7CrTSRXpzDxB1QqIy9csaddv+S3cnHceNwhr/ApamfkUe77HIodgqmU5fKoxcaHwMBJKmDnp",
-	"JCI3YxjVWHP0SnzopprA99dcU34hGcbv78D3ZzIkij4T/+NHjpE7cEZQcmpBZEpNfwJHqNfdcR9MRdJQ",
-	"DgKL5kErMMIceu92vm9g7VRaIP4OTiXu8FJaRHVD8YTLOQ/e5D/LqsuWzgBUZNV76YmVXrTZP91Gv8ty",
-	"n+4yGhXy/C5atFW+in6XYs5dXZnDv25EWxmgwKi0Ik7gXO70/ysjuFPc8c3sqfIcTvDTYoQBag5dUZlu",
-	"HDZ4hGDwobGaVyPPq6XRWXzlo5XR5Xwco3Fstl56SrO2nXUp5FcVQG3ioqA4ka2wBo/Ah4ilnG27c/rq",
-	"25XAfpG25YHjg+AHJhdAzdHkhtKxSqtGhvpYu5B+1TzpmaBzJPhjPK8Qn6ZX39NnA2i3h07pPb4w04zO",
-	"gvul77mrOhHDCH05OR6mQzLvRwdMuc27oUW++GZUauwTcZTE5XeEWtnQpEu8MeSCpWqTrpCErCRywY4E",
-	"s5dsfWcya/C0GPN8D6bRQ6dWZGuUL1CP+HELQxvAs4Ml0O6nEpmlnLVPBOeeJpMkD9LN2A8Pj0Z5KkXQ",
-	"rxcQ5kS0MJ2fChdfwcQLrYRCJ2tbXICvF0DYDaNmqfViUYQZIHjESLHCKu3txGVbrgYn2GXW6D39vQIF",
-	"UVzo1q4zy0SsfxbMtMk0gLBVdqsVsSZLC/PBUBGWvuDk9CfD/SrdJc8F5v+nP09/AwAA//8=",
+	"3oqyIIP+P+quZrdtGAa/itHLLumAXJdTMGC7dJcNQ047sDUTG3WkQHJm5LB3H/gjRU3kpk1tb70FCERZ",
+	"FE2ZFPl9V4SJl61lBXWLLzr8vkGJS/KdIx5/r3SI88Edolhsn0Okf4ewuju7KaDw6H1tjVQAlOrSMj5x",
+	"b7bgHrG8PdY19mFRHCLCQPC2WzjQ0RcgaBeZAq3IkuYZAVexYT5mucB+6rNIzd84ZhDm+B60MvHh+HSN",
+	"vdSEqZb1TBuM4IuEh05ThuJJGxylxsNgYc3Jl/axSKsDX91KqvqZGJv+X4GvRtpIEj0SreRbTqcVOKPg",
+	"O0Mhb+pVQQeOwbTXp+U1A3KRihOYFQ8NglFC0nu391UBG4dp3vkzOEzM4bloi9ORagn/TzbyVfYzH3Ta",
+	"vjOAFDnodXcnSu/dsxddcl+1c+/ujpsU8vSKW7XVf8N9lWLGTtpMYV9L1VYGfzAqrRd+cCpz+vcJF1op",
+	"rXg5eQQ+hRF8teRhgGtOF5z9a+stHSHkfLhb56LnuZhxncRW3ppwnU9HXRq7cYeLermFd21diiQ2CE43",
+	"U1ywn8gmboNF0CAmP5e93bvm5tONoomxtnXA6UHwhYIL4JprNkMthOVZI/F9TIloGWyeS01BPxJYM2mD",
+	"iKP50/d8bMAC97DG5kAfzNz6M5My7Hsp1k7ECPBfTo6H7pgj8K0DYfKW1fAkH3zRIrZVIo6DuPyKSCtb",
+	"bqCJF5GSB8UyKTZJOFAixWzL6H3J0vcmM4c0oQl9eG2Kpl7jgvea5CuCJP3cQV0GTO6wE7Tv5xKF/Fy0",
+	"z7zpnhueNA5qiraqHx4Nes5w8NMrtnMiWgnUz4WrrVDgRbtEQjtrS5pAbi1ASROjZrmiY9aLXsCoi5G5",
+	"RVRa2U6ywZJkTiDRrGkO/HoFZqM40Z3dZKaJFAIiWNiYua9hh3bXIJMxa2X0caMi2n2PkfNLRuvFZp2M",
+	"+4Hud02jfv35GwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

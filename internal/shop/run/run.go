@@ -4,7 +4,6 @@ package run
 import (
 	"context"
 	"encoding/json"
-	"time"
 
 	"github.com/google/uuid"
 
@@ -49,19 +48,7 @@ type CutMade struct {
 	Noise     string
 	CameBack  *bool // after a wash
 	By, Note  string
-	Waited    time.Duration // between being made and being sent
-	After     time.Time     // the row of what was made just before it at the same bench; zero if not known
-}
-
-// at is when the cut was made by the shop's clock, which reads now. What was
-// made before it stays before it, since a fold reads rows in their order: the
-// first of two may have been longer on its way than lay between them.
-func (made CutMade) at(now time.Time) time.Time {
-	at := now.Add(-made.Waited)
-	if next := made.After.Add(time.Microsecond); at.Before(next) && !next.After(now) {
-		return next
-	}
-	return at
+	Sent      kit.Sent
 }
 
 // LogCut adds a cut to the log, brings the blade's condition up to date, and
@@ -75,7 +62,7 @@ func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade, u mea
 	if err != nil {
 		return store.Entry{}, err
 	}
-	entry := store.Entry{Shop: shop, At: made.at(s.Now()), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
+	entry := store.Entry{Shop: shop, At: made.Sent.At(s.Now()), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
 	return s.Store.Append(ctx, entry, teaches(ctx, detail))
 }
 

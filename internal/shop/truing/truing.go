@@ -184,7 +184,7 @@ func prefixed(p string, says []string) []string {
 
 // Save logs a session. input is what was sent, kept
 // whole so that it can be worked out anew.
-func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, u measure.Unit) (Past, error) {
+func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent kit.Sent, u measure.Unit) (Past, error) {
 	if r.Test == "width" || r.Test == "depth" {
 		return Past{}, kit.Refuse("test", "an adjustment is not kept; it is done")
 	}
@@ -213,7 +213,7 @@ func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []by
 	if err != nil {
 		return Past{}, err
 	}
-	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
+	e := store.Entry{Shop: shop, At: sent.At(s.Now()), Kind: store.Kind(r.Test), Blade: r.Blade, Saw: r.Saw, By: r.By, Note: r.Note, Detail: raw}
 	out, err := s.Store.Append(ctx, e)
 	return past(out, t.Saw), err
 }

@@ -2,14 +2,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import client, { unwrap } from './client';
 import type { TrialAsk, TrialGrade } from './types';
-import { keepCut, sendWaiting, waitingCuts, watchWaiting } from './waiting';
+import { keep, sendWaiting, waiting, watchWaiting } from './waiting';
 import { refresh, useChange, etag, keyed } from './change';
 
-/** Logs a cut, at once or as soon as the server is there. */
-export const useLogCut = () => {
+/** Logs a cut or readings, at once or as soon as the server is there. */
+export const useKeep = () => {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: keepCut,
+    mutationFn: keep,
     onSuccess: (kept) => (kept.waits ? undefined : refresh(cache)),
   });
 };
@@ -18,7 +18,7 @@ export const useLogCut = () => {
 export const useWaiting = () => {
   const cache = useQueryClient();
   useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
-  return useSyncExternalStore(watchWaiting, waitingCuts);
+  return useSyncExternalStore(watchWaiting, waiting);
 };
 
 export const useLessons = () =>

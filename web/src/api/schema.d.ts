@@ -7201,6 +7201,14 @@ export interface operations {
             header: {
                 /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
                 "Idempotency-Key": components["parameters"]["Key"];
+                /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
+                "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The `at` that the server gave to what was made just before it at the
+                 *     same bench. It is put after that, however long either was on its way.
+                 *     It is no part of what the key is held to.
+                 */
+                "Made-After"?: components["parameters"]["MadeAfter"];
             };
             path?: never;
             cookie?: never;

@@ -20,11 +20,6 @@ export const useTruings = (of: { saw_id?: string; blade_id?: string; test?: Trui
       unwrap(await client.GET('/truings', { params: { query: { ...of, limit: 100 } } })).items,
   });
 
-export const useSaveTruing = () =>
-  useChange(async ({ key, body }: { key: string; body: TruingInput }) =>
-    unwrap(await client.POST('/truings', { params: { header: { 'Idempotency-Key': key } }, body })),
-  );
-
 export const useMoveSaw = () =>
   useChange(async ({ id, key, note }: { id: string; key: string; note?: string }) =>
     unwrap(

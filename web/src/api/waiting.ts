@@ -1,16 +1,17 @@
 /**
- * Cuts that wait in this browser while the server is away. Each keeps its key,
- * so that it is logged once however often it is sent, and they are sent one
- * after the other in the order in which they were made.
+ * Cuts and readings that wait in this browser while the server is away. Each
+ * keeps its key, so that it is logged once however often it is sent, and they
+ * are sent one after the other in the order in which they were made.
  */
 import client, { ProblemError, unwrap } from './client';
-import type { CutMade } from './types';
+import type { CutMade, TruingInput } from './types';
 
-export interface WaitingCut {
+export interface Waiting {
   key: string;
-  made: CutMade;
+  made?: CutMade; // a cut
+  read?: TruingInput; // or the readings of a session
   at: string; // when it was made
-  blade: string; // for people
+  blade: string; // what it is of, for people
   refused?: string; // why the server will not have it
   trouble?: string; // what the server said of itself, if it said anything
 }
@@ -20,17 +21,17 @@ const AGAIN = 4000; // ms between tries
 const PATIENCE = 8000; // ms for one answer
 
 const listeners = new Set<() => void>();
-let seen: { text: string; cuts: WaitingCut[] } = { text: '', cuts: [] };
+let seen: { text: string; all: Waiting[] } = { text: '', all: [] };
 
 /** What waits, oldest first; the same array until it changes. */
-export function waitingCuts(): WaitingCut[] {
+export function waiting(): Waiting[] {
   const text = localStorage.getItem(KEY) ?? '[]';
-  if (text !== seen.text) seen = { text, cuts: JSON.parse(text) as WaitingCut[] };
-  return seen.cuts;
+  if (text !== seen.text) seen = { text, all: JSON.parse(text) as Waiting[] };
+  return seen.all;
 }
 
-function store(cuts: WaitingCut[]) {
-  localStorage.setItem(KEY, JSON.stringify(cuts));
+function store(all: Waiting[]) {
+  localStorage.setItem(KEY, JSON.stringify(all));
   listeners.forEach((f) => f());
 }
 
@@ -43,19 +44,19 @@ export function watchWaiting(f: () => void) {
   };
 }
 
-export const forgetWaiting = (key: string) => store(waitingCuts().filter((c) => c.key !== key));
+export const forgetWaiting = (key: string) => store(waiting().filter((c) => c.key !== key));
 
-/** What became of a cut: logged, or kept here because the server is away or in trouble. */
+/** What became of it: logged, or kept here because the server is away or in trouble. */
 export interface Kept {
   waits: boolean;
   why?: string;
 }
 
-/** Keeps a cut and sends what waits. Refused at once, it is not kept, and the refusal is thrown. */
-export async function keepCut(cut: Omit<WaitingCut, 'at'>): Promise<Kept> {
-  store([...waitingCuts(), { ...cut, at: new Date().toISOString() }]);
+/** Keeps a cut or readings and sends what waits. Refused at once, it is not kept, and the refusal is thrown. */
+export async function keep(cut: Omit<Waiting, 'at'>): Promise<Kept> {
+  store([...waiting(), { ...cut, at: new Date().toISOString() }]);
   await flush();
-  const mine = waitingCuts().find((c) => c.key === cut.key);
+  const mine = waiting().find((c) => c.key === cut.key);
   if (mine?.refused) {
     forgetWaiting(cut.key);
     throw new Error(mine.refused);
@@ -75,28 +76,26 @@ const flush = () =>
         // How long it waited stands beside the cut, which stays the same to the letter however often
         // it is sent; and no clock of a tablet is trusted, only what passed on it.
         const waited = Math.max(0, (Date.now() - Date.parse(c.at)) / 1000);
-        const row = unwrap(
-          await client.POST('/cuts', {
-            params: { header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited, 'Made-After': after } },
-            body: c.made,
-            signal: AbortSignal.timeout(PATIENCE),
-          }),
-        );
-        after = row.at;
+        const sending = {
+          params: { header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited, 'Made-After': after } },
+          signal: AbortSignal.timeout(PATIENCE),
+        };
+        if (c.made) after = unwrap(await client.POST('/cuts', { ...sending, body: c.made })).at;
+        else if (c.read) after = unwrap(await client.POST('/truings', { ...sending, body: c.read })).at;
         forgetWaiting(c.key);
         sent++;
       } catch (e) {
         const answered = e instanceof ProblemError;
         const away = !answered || e.status >= 500; // it is tried again
         const told = answered ? { [away ? 'trouble' : 'refused']: e.message } : {};
-        store(waitingCuts().map((w) => (w.key === c.key ? { ...w, ...told } : w)));
+        store(waiting().map((w) => (w.key === c.key ? { ...w, ...told } : w)));
         if (away) break;
       }
     }
     return sent;
   });
 
-const next = () => waitingCuts().find((c) => !c.refused);
+const next = () => waiting().find((c) => !c.refused);
 
 /** Goes on trying as long as something waits; says when something was sent. */
 export function sendWaiting(onSent: () => void) {

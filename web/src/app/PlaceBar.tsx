@@ -72,13 +72,13 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
 
 const Waiting = lazy(() => import('./Waiting').then((m) => ({ default: m.Waiting })));
 
-/** Cuts that wait for the server, where there are any. */
+/** What waits for the server, where anything does. */
 function WaitingCell() {
   const waiting = useWaiting();
   if (waiting.length === 0) return null;
   return (
     <Suspense fallback={null}>
-      <Waiting cuts={waiting} />
+      <Waiting all={waiting} />
     </Suspense>
   );
 }

@@ -8,7 +8,6 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { useShop } from '../api/shop';
 import { useArrival } from './arrival';
-import { Away } from './Away';
 import { PlaceBar } from './PlaceBar';
 
 export function Sheet() {
@@ -75,9 +74,9 @@ export function Sheet() {
           <ZoneOffer shop={shop.data} />
         </Suspense>
       )}
-      <Away />
       {later && (
         <Suspense fallback={null}>
+          <Away />
           <NewVersion />
         </Suspense>
       )}
@@ -87,6 +86,8 @@ export function Sheet() {
   );
 }
 
+// Neither is needed before the first answer stands.
+const Away = lazy(() => import('./Away').then((m) => ({ default: m.Away })));
 const NewVersion = lazy(() => import('./NewVersion').then((m) => ({ default: m.NewVersion })));
 
 /** Whether the first page has had its time. */

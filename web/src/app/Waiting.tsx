@@ -1,14 +1,15 @@
-/** Cuts that wait in this browser: how many, which, and why one was refused. */
+/** Cuts and readings that wait in this browser: how many, which, and why one was refused. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
-import { forgetWaiting, type WaitingCut } from '../api/waiting';
+import { forgetWaiting, type Waiting as Kept } from '../api/waiting';
+import { testWords } from '../stations/truing/tests';
 import { Popover } from '../ui/Floating';
 import { Verdict } from '../ui/Verdict';
 import { useDates } from '../ui/useDates';
 
-export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
+export function Waiting({ all }: { all: Kept[] }) {
   const { weekday } = useDates();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
@@ -27,13 +28,13 @@ export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
         }}
       >
         <Verdict verdict="caution" size={13} />
-        {cuts.length === 1 ? '1 cut waits' : `${cuts.length} cuts wait`}
+        {waits(all)}
       </ButtonBase>
       <Popover
         open={anchor !== null}
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'Cuts that wait' } }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'What waits' } }}
         anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'center' }}
       >
@@ -43,9 +44,10 @@ export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
             this browser.
           </Box>
           <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
-            {cuts.map((c) => (
+            {all.map((c) => (
               <li key={c.key}>
-                {weekday(c.at)}, {c.blade}
+                {weekday(c.at)}, {c.read && `${testWords[c.read.test].title}, `}
+                {c.blade}
                 {c.refused && (
                   <Box sx={{ color: 'error.main' }}>
                     Refused: {c.refused}{' '}
@@ -61,4 +63,9 @@ export function Waiting({ cuts }: { cuts: WaitingCut[] }) {
       </Popover>
     </>
   );
+}
+
+function waits(all: Kept[]): string {
+  const what = all.every((c) => c.made) ? 'cut' : all.every((c) => c.read) ? 'session' : 'thing';
+  return all.length === 1 ? `1 ${what} waits` : `${all.length} ${what}s wait`;
 }

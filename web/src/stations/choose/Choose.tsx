@@ -23,7 +23,6 @@ import { useCut, usePins } from './cut';
 import { Findings } from './Findings';
 import { Sentence } from './Sentence';
 import type { SettingPanelProps } from './SettingPanel';
-import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 
@@ -35,6 +34,7 @@ const BriefSentence = lazy(() => loadPhone().then((m) => ({ default: m.BriefSent
 const SettingPanel = lazy(() => loadWide().then((m) => ({ default: m.SettingPanel })));
 void (matchMedia(PHONE).matches ? loadPhone() : loadWide());
 
+const FirstThings = lazy(() => import('../../ui/FirstThings').then((m) => ({ default: m.FirstThings })));
 const ByRule = lazy(() => import('./ByRule').then((m) => ({ default: m.ByRule })));
 
 const FEW = 60; // options at first; more than anyone reads
@@ -384,7 +384,9 @@ function Waiting({ ready }: { ready: boolean }) {
       {ready ? (
         <>
           <Typography variant="h1">Cut</Typography>
-          <FirstThings missing="saw" />
+          <Suspense fallback={null}>
+            <FirstThings missing="saw" />
+          </Suspense>
         </>
       ) : (
         <Outline rows={6} height={100} drawing />

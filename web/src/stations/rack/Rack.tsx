@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Link, useLocation, useNavigate } from 'react-router';
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useCare, useLife } from '../../api/care';
 import { useBlades, useSaws } from '../../api/rack';
 import type { Blade, BladeCare, Units } from '../../api/types';
@@ -37,8 +37,25 @@ export function Rack() {
   const saws = useSaws();
   const sheet = useCare();
   const care = sheet.data;
-  const [wanted, setWanted] = useState<Wanted>({ text: '', use: '', state: '', retired: false });
-  const [order, setOrder] = useState<Order>('due');
+  // How the wall hangs stands in the address: coming back from a blade finds it as it was.
+  const [params, setParams] = useSearchParams();
+  const wanted = useMemo(
+    (): Wanted => ({
+      text: params.get('find') ?? '',
+      use: params.get('use') ?? '',
+      state: params.get('state') ?? '',
+      retired: params.has('retired'),
+    }),
+    [params],
+  );
+  const order = orders.find((o) => o.value === params.get('hang'))?.value ?? 'due';
+  const put = (name: 'find' | 'use' | 'state' | 'retired' | 'hang', value: string) => {
+    const next = new URLSearchParams(params);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    setParams(next, { replace: true, preventScrollReset: true });
+  };
+  const setOrder = (o: Order) => put('hang', o === 'due' ? '' : o);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [looked, setLooked] = useState<string>();
   const blades = useBlades(wanted.retired);
@@ -80,7 +97,7 @@ export function Rack() {
         <More
           retired={wanted.retired}
           search={search}
-          onRetired={(retired) => setWanted({ ...wanted, retired })}
+          onRetired={(retired) => put('retired', retired ? 'yes' : '')}
         />
       </Box>
       {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
@@ -98,20 +115,20 @@ export function Rack() {
           label="Find"
           size="small"
           value={wanted.text}
-          onChange={(e) => setWanted({ ...wanted, text: e.target.value })}
+          onChange={(e) => put('find', e.target.value)}
           placeholder="name, 60 ATB, peg 3…"
         />
         <Pick
           label="Kept for"
           value={wanted.use}
           choices={Object.entries(keptForWords)}
-          onPick={(use) => setWanted({ ...wanted, use })}
+          onPick={(use) => put('use', use)}
         />
         <Pick
           label="Condition"
           value={wanted.state}
           choices={['fine', 'worn', 'pitchy', 'dull', 'unfit', 'away'].map((s) => [s, s])}
-          onPick={(state) => setWanted({ ...wanted, state })}
+          onPick={(state) => put('state', state)}
         />
         <Box
           sx={{

@@ -5,7 +5,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { useLogCut } from '../../api/run';
+import { useKeep } from '../../api/run';
 import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
@@ -59,7 +59,7 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
   }
   const [was, setWas] = useState<Condition>(); // how the blade stood before what was logged last
   const { units } = usePreferences();
-  const log = useLogCut();
+  const log = useKeep();
   // One key for one cut: the same as long as the same cut is sent again.
   const sent = useRef<{ content: string; key: string }>(undefined);
   const set = (part: Partial<Said>) => setSaid((now) => ({ ...now, ...part }));

@@ -7,7 +7,9 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useBlades, useSaws } from '../../api/rack';
-import { useSaveTruing, useTruingResult, useTruings } from '../../api/truing';
+import { ProblemError } from '../../api/client';
+import { useKeep } from '../../api/run';
+import { useTruingResult, useTruings } from '../../api/truing';
 import type { Blade, Saw, TruingInput, TruingRecord, TruingResult, TruingTest, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { save, saveSvg } from '../../drawings/save';
@@ -74,7 +76,7 @@ function Page({ test, saw, blades, units, first }: Props) {
   const [before, setBefore] = useState<TruingResult>();
   const [compare, setCompare] = useState('');
   const past = useTruings(test === 'clearance' ? { test } : { test, saw_id: saw.id });
-  const store = useSaveTruing();
+  const store = useKeep();
   const key = useRef(crypto.randomUUID());
   const drawing = useRef<HTMLDivElement>(null);
 
@@ -107,6 +109,9 @@ function Page({ test, saw, blades, units, first }: Props) {
             : rounds[0].length === n && (rounds[1].length === 0 || rounds[1].length === n);
   const result = useTruingResult(enough ? input : undefined);
   const found = enough ? result.data : undefined;
+  // No answer at all, or one that is the server's own trouble: what was read need not be lost.
+  const away =
+    enough && result.error !== null && !(result.error instanceof ProblemError && result.error.status < 500);
   const doubtful = new Set(round === 0 ? found?.doubtful_first : found?.doubtful_second);
 
   const put = (values: number[]) => {
@@ -323,7 +328,13 @@ function Page({ test, saw, blades, units, first }: Props) {
               next={read && !full && n > 0 ? { round, step: now.length, of: n } : undefined}
             />
           </div>
-          {result.error && enough && <Trouble>{result.error.message}</Trouble>}
+          {result.error && enough && (
+            <Trouble>
+              {away
+                ? 'Corte does not answer, so nothing is said of these readings yet. They can be kept all the same, and are judged when it does.'
+                : result.error.message}
+            </Trouble>
+          )}
           {found && <Found result={found} before={before} units={units} />}
           {test === 'clearance' && (past.data?.length ?? 0) > 0 && (
             <TextField
@@ -350,7 +361,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               units={units}
             />
           )}
-          {found && (
+          {(found || away) && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'center' }}>
               {read || test === 'tilt' ? (
                 <>
@@ -362,7 +373,7 @@ function Page({ test, saw, blades, units, first }: Props) {
                     disabled={store.isPending || doubtful.size > 0}
                     onClick={() =>
                       store.mutate(
-                        { key: key.current, body: input },
+                        { key: key.current, read: input, blade: blade && bladeTest ? blade.name : saw.name },
                         { onSuccess: () => void go(`/true?saw=${saw.id}`) },
                       )
                     }
