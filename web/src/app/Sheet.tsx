@@ -63,6 +63,7 @@ export function Sheet() {
           flex: 1,
           minHeight: 0,
           overflow: 'auto',
+          scrollPaddingBottom: '64px', // what has the keyboard does not hide under an action bar
           outline: 'none',
           '@media print': { overflow: 'visible' },
         }}

@@ -5,7 +5,7 @@ import { bladePath, circle, slotsPath, tipsPath } from './blade';
 import { ink } from './ink';
 import { Label } from './Label';
 
-const W = 420;
+const W = 440;
 const H = 400;
 const R = 150; // px, whatever the blade's own size
 const C = { x: 178, y: 176 };
@@ -108,7 +108,7 @@ function Hook({ blade: b }: { blade: Blade }) {
 /** Plate and kerf seen end on, ten times as large as life or as large as there is room for. */
 function EndOn({ blade: b, units }: { blade: Blade; units: Units }) {
   const k = Math.min(10, 52 / b.kerf_mm);
-  const x = 378;
+  const x = 396;
   const top = 92;
   const kerf = b.kerf_mm * k;
   const plate = (b.plate_mm ?? b.kerf_mm * 0.72) * k;

@@ -105,10 +105,8 @@ export function Truing() {
               />
             ))}
             <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
-              <Box component={Link} to="/rack/new" sx={{ color: 'inherit' }}>
-                A blade that nobody knows
-              </Box>
-              : teeth by groups, hook by straight edge, kerf and plate by caliper, bevel by eye.
+              <Link to="/rack/new">A blade that nobody knows</Link>: teeth by groups, hook by straight edge,
+              kerf and plate by caliper, bevel by eye.
             </Box>
           </Box>
         </Box>
