@@ -1,12 +1,13 @@
 import react from '@vitejs/plugin-react';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   plugins: [
     react(),
+    facesFirst(),
     VitePWA({
       registerType: 'prompt',
       injectRegister: null, // src/app/NewVersion.tsx does it, once the first page stands
@@ -51,4 +52,22 @@ export default defineConfig({
 function revision(files: string[]) {
   const page = readFileSync(new URL('./index.html', import.meta.url));
   return createHash('sha256').update(page).update(files.sort().join('\n')).digest('hex').slice(0, 16);
+}
+
+/** The faces are asked for with the page itself, so that no word changes its width once it stands. */
+function facesFirst(): Plugin {
+  return {
+    name: 'faces-first',
+    transformIndexHtml: {
+      order: 'post',
+      handler: (_, { bundle = {} }) =>
+        Object.keys(bundle)
+          .filter((file) => file.endsWith('.woff2'))
+          .map((file) => ({
+            tag: 'link',
+            attrs: { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: '', href: `/${file}` },
+            injectTo: 'head' as const,
+          })),
+    },
+  };
 }

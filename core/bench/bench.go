@@ -60,6 +60,7 @@ type Due struct {
 	Test   truing.Test  // of what is measured
 	Doubt  truing.Doubt // why it is to be measured again; none where it is out
 	Blade  string       // name, of what is a blade's
+	Found  string       // what a look over found of an unfit blade; empty where nobody has looked since it hit something
 }
 
 // Act is what is to be done about it.
@@ -83,7 +84,10 @@ func (d Due) String() string {
 	case Bare:
 		return "Nothing on it, as far as the log knows"
 	case Unfit:
-		return d.Blade + " is to be looked over before it runs"
+		if d.Found != "" {
+			return d.Blade + " is not run: " + d.Found
+		}
+		return d.Blade + " hit something: it is looked over before it runs"
 	case Dull, Pitchy:
 		return d.Blade + " is " + string(d.Reason)
 	case Out:
@@ -102,7 +106,8 @@ type Stand struct {
 // A Blade is the one that is on a saw.
 type Blade struct {
 	Name             string
-	Unfit            bool
+	Unfit            bool    // to run
+	Found            string  // why, if somebody has looked
 	Sharpness, Pitch float64 // levels
 }
 
@@ -114,7 +119,7 @@ func DueOn(on *Blade, stands []Stand) []Due {
 	case on == nil:
 		out = append(out, Due{Place: Arbor, Reason: Bare})
 	case on.Unfit:
-		out = append(out, Due{Place: Plate, Reason: Unfit, Blade: on.Name})
+		out = append(out, Due{Place: Plate, Reason: Unfit, Blade: on.Name, Found: on.Found})
 	case on.Sharpness >= care.DullAt:
 		out = append(out, Due{Place: Edge, Reason: Dull, Blade: on.Name})
 	case on.Pitch >= care.WashAt:

@@ -17,11 +17,12 @@ func TestWhatPressesComesFirst(t *testing.T) {
 		stands []Stand
 		want   []string
 	}{
-		"all well":                 {&Blade{"Quill", false, 2.49, 1.49}, []Stand{stand(truing.HeelTest, verdict.Clear, truing.Doubt{})}, nil},
-		"dull before pitchy":       {&Blade{"Quill", false, 2.5, 3}, nil, []string{"edge mount Quill is dull"}},
-		"pitchy":                   {&Blade{"Quill", false, 0, 1.5}, nil, []string{"pitch wash Quill is pitchy"}},
-		"unfit before all":         {&Blade{"Quill", true, 3, 3}, []Stand{stand(truing.HeelTest, verdict.Stop, truing.Doubt{})}, []string{"plate mount Quill is to be looked over before it runs", "heel measure Blade to slot: out when it was last measured"}},
-		"what is out before edges": {&Blade{"Quill", false, 3, 0}, []Stand{stand(truing.TiltTest, verdict.Caution, truing.Doubt{})}, []string{"tilt measure Tilt: out when it was last measured", "edge mount Quill is dull"}},
+		"all well":                    {&Blade{Name: "Quill", Sharpness: 2.49, Pitch: 1.49}, []Stand{stand(truing.HeelTest, verdict.Clear, truing.Doubt{})}, nil},
+		"dull before pitchy":          {&Blade{Name: "Quill", Sharpness: 2.5, Pitch: 3}, nil, []string{"edge mount Quill is dull"}},
+		"pitchy":                      {&Blade{Name: "Quill", Pitch: 1.5}, nil, []string{"pitch wash Quill is pitchy"}},
+		"unfit before all":            {&Blade{Name: "Quill", Unfit: true, Found: "a tip is loose", Sharpness: 3, Pitch: 3}, []Stand{stand(truing.HeelTest, verdict.Stop, truing.Doubt{})}, []string{"plate mount Quill is not run: a tip is loose", "heel measure Blade to slot: out when it was last measured"}},
+		"a hit that nobody looked at": {&Blade{Name: "Quill", Unfit: true}, nil, []string{"plate mount Quill hit something: it is looked over before it runs"}},
+		"what is out before edges":    {&Blade{Name: "Quill", Sharpness: 3}, []Stand{stand(truing.TiltTest, verdict.Caution, truing.Doubt{})}, []string{"tilt measure Tilt: out when it was last measured", "edge mount Quill is dull"}},
 		"a doubt hides an old verdict": {&Blade{Name: "Quill"}, []Stand{stand(truing.GaugeTest, verdict.Clear, never), stand(truing.TiltTest, verdict.Stop, aged), stand(truing.HeelTest, verdict.Stop, moved)},
 			[]string{"heel measure Blade to slot: the saw was moved since it was measured", "tilt measure Tilt: measured 7 months ago", "gauge measure Gauge: never measured"}},
 		"nothing on it": {nil, []Stand{stand(truing.RunOutTest, verdict.Clear, never)}, []string{"arbor mount Nothing on it, as far as the log knows", "runout measure Run-out: never measured"}},
@@ -51,6 +52,9 @@ func TestTestsOfASaw(t *testing.T) {
 	for _, test := range truing.TestsOf(saw.Table) {
 		if want := test != truing.ClearanceTest && test != truing.WidthTest && test != truing.DepthTest; test.OfSaw() != want {
 			t.Errorf("%s of a saw: %v", test, test.OfSaw())
+		}
+		if want := test == truing.TiltTest || test == truing.GaugeTest; test.InDegrees() != want {
+			t.Errorf("%s in degrees: %v", test, test.InDegrees())
 		}
 	}
 }

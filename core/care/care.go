@@ -287,9 +287,12 @@ func (c Condition) Sharpness(g blade.Grind) float64 {
 	return 1 + 1.5*math.Pow(c.WearShare(g), 1.2)
 }
 
-// PitchLevel is from 0 clean to 3 caked.
+// Caked is the level of pitch past which nothing more is told apart.
+const Caked = 3
+
+// PitchLevel is from 0 clean to Caked.
 func (c Condition) PitchLevel() float64 {
-	return 3 * (1 - math.Exp(-c.ResinM2/(pitchM2*math.Exp(c.Pitch.Shift))))
+	return Caked * (1 - math.Exp(-c.ResinM2/(pitchM2*math.Exp(c.Pitch.Shift))))
 }
 
 // WashAt is the pitch level from which a wash is due; at DullAt the edges are

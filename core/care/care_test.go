@@ -477,6 +477,9 @@ func TestStory(t *testing.T) {
 			t.Errorf("%d: it ends at %+v, the fold at %+v", most, last, c)
 		}
 	}
+	if got := Story(b, events, 1); len(got) != 3 {
+		t.Errorf("before the wash, the wash and after it are %d", len(got))
+	}
 	if got := Story(b, nil, 10); len(got) != 0 {
 		t.Errorf("of nothing: %v", got)
 	}

@@ -58,8 +58,8 @@ type Tool struct {
 
 // Likeliest is the place of the blade that is likeliest meant for a kind of
 // joint among those that may go on the saw, or -1: one ground to one side for
-// tails, a flat top for the rest, what is kept for joints before what is not
-// (craft section 12).
+// tails, a flat top for the rest and where there is none, what is kept for
+// joints before what is not (craft section 12).
 func Likeliest(kind string, blades []blade.Blade, w saw.Saw) int {
 	grind := blade.FTG
 	if kind == "tails" {
@@ -71,11 +71,14 @@ func Likeliest(kind string, blades []blade.Blade, w saw.Saw) int {
 			continue
 		}
 		worth := 0
-		if b.Grind == blade.FTG {
-			worth = 1
-		}
-		if b.Grind == grind && b.KeptFor == blade.UseJoints {
+		switch b.Grind {
+		case grind:
+			worth = 4
+		case blade.FTG:
 			worth = 2
+		}
+		if b.KeptFor == blade.UseJoints {
+			worth++
 		}
 		if worth > most {
 			best, most = i, worth

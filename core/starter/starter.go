@@ -62,25 +62,28 @@ type kind struct {
 	grind          blade.Grind
 	hook, bevel    float64
 	use            blade.Use
-	on             []saw.Kind
+	on             saw.Kind
 }
 
 var kinds = []kind{
-	{"rip", "Rip", "along the grain, quick; rough across it", 24, blade.FTG, 20, 0, blade.UseRip, []saw.Kind{saw.Table}},
-	{"general", "General", "a bit of everything", 40, blade.ATB, 15, 15, blade.UseGeneral, []saw.Kind{saw.Table}},
-	{"combination", "Combination", "both ways, with nearly flat grooves", 50, blade.ATBR, 12, 12, blade.UseGeneral, []saw.Kind{saw.Table}},
-	{"crosscut", "Crosscut", "clean ends", 60, blade.ATB, 10, 20, blade.UseCrosscut, []saw.Kind{saw.Table}},
-	{"veneer", "Veneer", "veneered sheet; soon dull in anything dirty", 80, blade.HighATB, 5, 35, blade.UseSheet, []saw.Kind{saw.Table}},
-	{"laminate", "Laminate", "melamine, plastics, soft metal", 80, blade.TCG, -3, 0, blade.UseSheet, []saw.Kind{saw.Table}},
+	{"rip", "Rip", "along the grain, quick; rough across it", 24, blade.FTG, 20, 0, blade.UseRip, saw.Table},
+	{"general", "General", "a bit of everything", 40, blade.ATB, 15, 15, blade.UseGeneral, saw.Table},
+	{"combination", "Combination", "both ways, with nearly flat grooves", 50, blade.ATBR, 12, 12, blade.UseGeneral, saw.Table},
+	{"crosscut", "Crosscut", "clean ends", 60, blade.ATB, 10, 20, blade.UseCrosscut, saw.Table},
+	{"veneer", "Veneer", "veneered sheet; soon dull in anything dirty", 80, blade.HighATB, 5, 35, blade.UseSheet, saw.Table},
+	{"laminate", "Laminate", "melamine, plastics, soft metal", 80, blade.TCG, -3, 0, blade.UseSheet, saw.Table},
 
-	{"chop", "Chop", "framing and battens", 40, blade.ATB, 5, 15, blade.UseGeneral, []saw.Kind{saw.Miter}},
-	{"ends", "Ends", "clean ends and miters", 66, blade.ATB, -2, 20, blade.UseCrosscut, []saw.Kind{saw.Miter}},
-	{"trim", "Trim", "aluminium and plastic trim", 80, blade.TCG, -5, 0, blade.UseMetal, []saw.Kind{saw.Miter}},
+	{"chop", "Chop", "framing and battens", 40, blade.ATB, 5, 15, blade.UseGeneral, saw.Miter},
+	{"ends", "Ends", "clean ends and miters", 66, blade.ATB, -2, 20, blade.UseCrosscut, saw.Miter},
+	{"trim", "Trim", "aluminium and plastic trim", 80, blade.TCG, -5, 0, blade.UseMetal, saw.Miter},
 
-	{"framing", "Framing", "studs and sheet, rough", 33, blade.ATB, 18, 15, blade.UseDirty, []saw.Kind{saw.Circular}},
-	{"finish", "Finish", "sheet with a clean face", 55, blade.ATB, 12, 15, blade.UseSheet, []saw.Kind{saw.Circular}},
-	{"board", "Board", "melamine and plastics", 66, blade.TCG, -2, 0, blade.UsePlastic, []saw.Kind{saw.Circular}},
+	{"framing", "Framing", "studs and sheet, rough", 33, blade.ATB, 18, 15, blade.UseDirty, saw.Circular},
+	{"finish", "Finish", "sheet with a clean face", 55, blade.ATB, 12, 15, blade.UseSheet, saw.Circular},
+	{"board", "Board", "melamine and plastics", 66, blade.TCG, -2, 0, blade.UsePlastic, saw.Circular},
 }
+
+// ofGroup are the teeth of one group of a combination blade.
+const ofGroup = 5
 
 // Kerfs of blades for saws that stand, and for those that are carried.
 const (
@@ -97,27 +100,23 @@ const (
 
 // Blades lists the usual blades of a saw, at its diameter and bore.
 func Blades(s saw.Saw) []Blade {
+	kerf := fullKerf
+	switch {
+	case s.Kind == saw.Circular:
+		kerf = thinKerf
+	case s.PowerLimitW() < fullPower:
+		kerf = standingThin
+	}
 	var out []Blade
 	for _, k := range kinds {
-		for _, on := range k.on {
-			if on != s.Kind {
-				continue
-			}
-			kerf := fullKerf
-			switch {
-			case s.Kind == saw.Circular:
-				kerf = thinKerf
-			case s.PowerLimitW() < fullPower:
-				kerf = standingThin
-			}
-			b := blade.Blade{
-				Diameter: s.Diameter, Bore: s.Arbor, Kerf: kerf, Teeth: teethAt(k, s.Diameter), Grind: k.grind, Hook: k.hook, Bevel: k.bevel, KeptFor: k.use,
-			}
-			if k.grind == blade.ATBR {
-				b.Group = 5
-			}
-			out = append(out, Blade{k.id, fmt.Sprintf("%s %d", k.name, b.Teeth), k.does, b})
+		if k.on != s.Kind {
+			continue
 		}
+		b := blade.Blade{Diameter: s.Diameter, Bore: s.Arbor, Kerf: kerf, Teeth: teethAt(k, s.Diameter), Grind: k.grind, Hook: k.hook, Bevel: k.bevel, KeptFor: k.use}
+		if k.grind == blade.ATBR {
+			b.Group = ofGroup
+		}
+		out = append(out, Blade{k.id, fmt.Sprintf("%s %d", k.name, b.Teeth), k.does, b})
 	}
 	return out
 }
@@ -127,7 +126,7 @@ func Blades(s saw.Saw) []Blade {
 func teethAt(k kind, d measure.Length) int {
 	step := 2.0
 	if k.grind == blade.ATBR {
-		step = 5
+		step = ofGroup
 	}
 	return int(max(2, math.Round(float64(k.teeth)*d.Mm()/tenInch.Mm()/step)) * step)
 }

@@ -4,37 +4,41 @@ import (
 	"fmt"
 	"testing"
 
+	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
 )
 
 // What a new shop is offered is whole, goes onto the saw that it is offered
-// for, and has the counts that the craft names.
+// for, and has the counts, hooks and bevels that the craft names.
 func TestUsualBladesGoOntoTheirSaw(t *testing.T) {
-	counts := map[saw.Kind]string{saw.Table: "[24 40 50 60 80 80]", saw.Miter: "[48 80 96]", saw.Circular: "[24 40 48]"}
-	for k, want := range counts {
+	for k, want := range map[saw.Kind]string{
+		saw.Table:    "254 mm, 4000 rpm, 1300 W, 78 mm: Rip 24 FTG 20/0, General 40 ATB 15/15, Combination 50 ATBR 12/12, Crosscut 60 ATB 10/20, Veneer 80 HIATB 5/35, Laminate 80 TCG -3/0, 3.2 mm",
+		saw.Miter:    "305 mm, 3800 rpm, 1500 W, 97 mm: Chop 48 ATB 5/15, Ends 80 ATB -2/20, Trim 96 TCG -5/0, 3.2 mm",
+		saw.Circular: "184 mm, 5200 rpm, 1200 W, 62 mm: Framing 24 ATB 18/15, Finish 40 ATB 12/15, Board 48 TCG -2/0, 1.8 mm",
+	} {
 		s := Saw(k)
 		if err := s.Check(); err != nil {
 			t.Errorf("%v: %v", k, err)
 		}
-		var teeth []int
-		names := map[string]bool{}
+		got := fmt.Sprintf("%v, %v rpm, %v W, %v:", s.Diameter, s.RPM, s.MotorW, s.Reach)
+		var kerf measure.Length
 		for _, b := range Blades(s) {
 			if err := b.Blade.Check(); err != nil {
 				t.Errorf("%v, %s: %v", k, b.Name, err)
 			}
+			if grouped := b.Blade.Group == 5; grouped != (b.Blade.Grind == blade.ATBR) || !grouped && b.Blade.Group != 0 {
+				t.Errorf("%v, %s is in groups of %d", k, b.Name, b.Blade.Group)
+			}
 			if stops := choose.MountStops(b.Blade, s, measure.Millimetre); len(stops) > 0 {
 				t.Errorf("%v, %s may not go on: %+v", k, b.Name, stops)
 			}
-			if names[b.Name] {
-				t.Errorf("%v: two are called %s", k, b.Name)
-			}
-			names[b.Name] = true
-			teeth = append(teeth, b.Blade.Teeth)
+			got += fmt.Sprintf(" %s %v %v/%v,", b.Name, b.Blade.Grind, b.Blade.Hook, b.Blade.Bevel)
+			kerf = b.Blade.Kerf
 		}
-		if got := fmt.Sprint(teeth); got != want {
-			t.Errorf("%v: %s teeth, not %s", k, got, want)
+		if got += fmt.Sprintf(" %v", kerf); got != want {
+			t.Errorf("%v:\n%s, not\n%s", k, got, want)
 		}
 	}
 }

@@ -370,3 +370,15 @@ func BenchmarkNextCheck(b *testing.B) {
 		belief.Checks(nil)
 	}
 }
+
+// What leads somewhere is a check that there is.
+func TestLeadsAreOfChecks(t *testing.T) {
+	for id := range leads {
+		if c, ok := CheckByID(id); !ok || c.Leads() == "" {
+			t.Errorf("there is no check %q", id)
+		}
+	}
+	if c, _ := CheckByID("measure-heel"); c.Leads() != "" {
+		t.Errorf("measuring leads to %q", c.Leads())
+	}
+}

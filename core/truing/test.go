@@ -17,9 +17,9 @@ const (
 )
 
 // TestsOf lists the tests that a kind of saw has, in the order in which they
-// are best done (craft section 7). Only a table saw has a slot; what is held in
-// the hand has no gauge to square; and what comes off the end of a miter saw
-// has no fence that its width is set by, and its depth is rarely set.
+// are best done (craft section 7). Only a table saw has a slot and a fence that
+// sets a width; what is held in the hand has no gauge to square; and a miter
+// saw, which goes through, has no depth to set.
 func TestsOf(k saw.Kind) []Test {
 	switch k {
 	case saw.Table:
@@ -41,6 +41,9 @@ func (t Test) OfSaw() bool {
 	}
 	return false
 }
+
+// InDegrees reports whether its figure is an angle; the others are lengths.
+func (t Test) InDegrees() bool { return t == TiltTest || t == GaugeTest }
 
 // Words is what the test is called.
 func (t Test) Words() string {

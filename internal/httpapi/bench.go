@@ -26,14 +26,18 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 			}
 		}
 		for _, st := range b.Stands {
-			stand := contract.TruingStand{Test: contract.TruingTest(st.Test), Stale: st.Doubt.String()}
+			unit := contract.TruingStandFigureUnitMm
+			if st.Test.InDegrees() {
+				unit = contract.TruingStandFigureUnitDeg
+			}
+			stand := contract.TruingStand{FigureUnit: unit, Test: contract.TruingTest(st.Test), Stale: st.Doubt.String()}
 			stand.Low, stand.High = b.Saw.HeldTo().Band(st.Test)
 			if st.Entry != nil {
 				e, err := encodeEntry(*st.Entry)
 				if err != nil {
 					return nil, err
 				}
-				stand.Figure, stand.FigureUnit, stand.Verdict, stand.At = e.Figure, (*contract.TruingStandFigureUnit)(e.FigureUnit), e.Verdict, &st.Entry.At
+				stand.Figure, stand.Verdict, stand.At = e.Figure, e.Verdict, &st.Entry.At
 			}
 			one.Truings = append(one.Truings, stand)
 		}

@@ -84,7 +84,7 @@ func (s *server) GetLife(ctx context.Context, r contract.GetLifeRequestObject) (
 	h := life.Health
 	out := contract.GetLife200JSONResponse{
 		Points: make([]contract.LifePoint, len(life.Points)), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
-		WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH,
+		WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH, PitchDue: care.WashAt, PitchMost: care.Caked,
 	}
 	for i, p := range life.Points {
 		out.Points[i] = contract.LifePoint{At: p.At, What: contract.LifePointWhat(p.What.String()), Metres: p.Metres, Edge: p.Edge, Pitch: p.Pitch, Burnt: p.Burnt, Rows: p.Rows}

@@ -95,13 +95,36 @@ func TestARowIsPutRight(t *testing.T) {
 	if got := condition(); back != 1 || !reflect.DeepEqual(got, five) {
 		t.Errorf("put back %d times, it stands at\n%+v, not\n%+v", back, got, five)
 	}
+	// Counted in metres, each piece stays as long as it was.
+	counted := made
+	counted.Sent, counted.Metres = kit.Sent{}, 12
+	inMetres, err := f.Run.LogCut(ctx, f.id, counted, measure.Millimetre)
+	if err != nil {
+		t.Fatal(err)
+	}
+	six := 6
+	fewer, err := f.Log.Amend(ctx, f.id, inMetres.ID, shoplog.Amendment{Pieces: &six})
+	if err != nil || json.Unmarshal(fewer.Detail, &is) != nil || is.Metres != 18 || is.Pieces != 6 {
+		t.Errorf("six pieces for four of 12 m: %v m, %v", is.Metres, err)
+	}
+	fewer, err = f.Log.Amend(ctx, f.id, fewer.ID, shoplog.Amendment{Wall: &clean})
+	if err != nil || json.Unmarshal(fewer.Detail, &is) != nil || is.Metres != 18 || is.Wall != "clean" {
+		t.Errorf("its wall alone: %v m, wall %s, %v", is.Metres, is.Wall, err)
+	}
+	// The row that struck it says that another stands in its place.
+	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Kinds: []store.Kind{store.KindStruck}}, store.Mark{}, 1)
+	if err != nil || rows[0].Strikes == nil || *rows[0].Strikes != *fewer.Amends || rows[0].AmendedBy == nil || *rows[0].AmendedBy != fewer.ID {
+		t.Errorf("the row that strikes: %+v, %v", rows, err)
+	}
 	// What is no cut has no wall, and what took a thing out of use is undone elsewhere.
 	washed, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: time.Now(), Kind: store.KindWashed, Blade: &plough})
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Log.Amend(ctx, f.id, washed.ID, shoplog.Amendment{Wall: &clean}); !errors.As(err, &refused) {
-		t.Errorf("the wall of a wash: %v", err)
+	for _, of := range []shoplog.Amendment{{Wall: &clean}, {Pieces: &six}, {Splinters: &clean}, {Other: &clean}, {Effort: &clean}} {
+		if _, err := f.Log.Amend(ctx, f.id, washed.ID, of); !errors.As(err, &refused) || refused.Reason == kit.Conflict {
+			t.Errorf("%+v of a wash: %v", of, err)
+		}
 	}
 	if e, err := f.Log.Amend(ctx, f.id, washed.ID, shoplog.Amendment{By: &maren}); err != nil || e.By != "Maren" || e.Kind != store.KindWashed {
 		t.Errorf("who washed it: %+v, %v", e, err)

@@ -63,8 +63,8 @@ type Entry struct {
 	SawName   *string `db:"saw_name"` // on reading
 	BladeName *string `db:"blade_name"`
 	StruckBy  *int64  `db:"struck_by"`
-	AmendedBy *int64  `db:"amended_by"`
-	Zone      string  `db:"time_zone"` // of its shop
+	AmendedBy *int64  `db:"amended_by"` // of a row that strikes: stands for what it strikes
+	Zone      string  `db:"time_zone"`  // of its shop
 }
 
 // Append adds a row to the log, and in the same transaction brings the blade's
@@ -150,7 +150,7 @@ FROM log l JOIN shops shop ON shop.id = l.shop_id
 	LEFT JOIN saws s ON s.shop_id = l.shop_id AND s.id = l.saw_id
 	LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id
 	LEFT JOIN log x ON x.shop_id = l.shop_id AND x.strikes = l.id
-	LEFT JOIN log y ON y.shop_id = l.shop_id AND y.amends = l.id
+	LEFT JOIN log y ON y.shop_id = l.shop_id AND y.amends = coalesce(l.strikes, l.id)
 WHERE l.shop_id = $1`
 
 // stands leaves out the rows that were struck out.

@@ -1,12 +1,12 @@
 package store
 
 import (
+	"bytes"
 	"cmp"
 	"context"
 	"encoding/json"
 	"maps"
 	"slices"
-	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -44,7 +44,7 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 	defer rows.Close()
 	type of struct {
 		day              time.Time
-		kind             string
+		kind             Kind
 		saw, blade       uuid.UUID
 		material, finish string
 	}
@@ -60,7 +60,7 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 				return nil, err
 			}
 		}
-		k := of{DayOf(e.At, zone), string(e.Kind), orZero(e.Saw), orZero(e.Blade), d.Material, d.Finish}
+		k := of{DayOf(e.At, zone), e.Kind, orZero(e.Saw), orZero(e.Blade), d.Material, d.Finish}
 		m := sums[k]
 		if m == nil {
 			m = &DayMark{Day: k.day, Kind: e.Kind, Saw: k.saw, Blade: k.blade, Material: k.material, Finish: k.finish, SawName: orZero(e.SawName), BladeName: orZero(e.BladeName)}
@@ -81,7 +81,8 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 	}
 	out := make([]DayMark, 0, len(sums))
 	for _, k := range slices.SortedFunc(maps.Keys(sums), func(a, b of) int {
-		return cmp.Or(a.day.Compare(b.day), strings.Compare(a.kind+a.blade.String()+a.saw.String()+a.material+a.finish, b.kind+b.blade.String()+b.saw.String()+b.material+b.finish))
+		return cmp.Or(a.day.Compare(b.day), cmp.Compare(a.kind, b.kind), bytes.Compare(a.blade[:], b.blade[:]), bytes.Compare(a.saw[:], b.saw[:]),
+			cmp.Compare(a.material, b.material), cmp.Compare(a.finish, b.finish))
 	}) {
 		out = append(out, *sums[k])
 	}

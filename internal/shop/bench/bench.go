@@ -9,6 +9,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/bench"
+	"corte/core/choose"
 	"corte/core/truing"
 	"corte/core/verdict"
 	shopchoose "corte/internal/shop/choose"
@@ -83,7 +84,7 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Saw, error) {
 			blade := blades[*w.Mounted]
 			b.Blade = &blade
 			c, state := blade.Condition, shopchoose.State(blade.Blade, blade.Condition)
-			on = &bench.Blade{Name: blade.Name, Unfit: c.Unfit != "" || c.Hit, Sharpness: state.Sharpness, Pitch: state.Pitch}
+			on = &bench.Blade{Name: blade.Name, Unfit: choose.Bar(c) != nil, Found: c.Unfit, Sharpness: state.Sharpness, Pitch: state.Pitch}
 		}
 		for k := range mountings {
 			if mountings[k].Saw == w.ID {

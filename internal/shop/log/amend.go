@@ -43,7 +43,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 			return kit.Refuse("id", "this row stands as it is; say what is to be put right")
 		}
 		if row.StruckBy == nil {
-			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: "put right"}
+			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id}
 			if _, err := tx.Append(ctx, struck); err != nil {
 				return err
 			}

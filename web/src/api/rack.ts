@@ -57,8 +57,14 @@ export const useUsualSaws = () =>
   });
 
 /** A kind of saw with what follows from the diameter of its blade. */
-export const usualSaw = async (kind: SawInput['kind'], diameter_mm: number) =>
-  unwrap(await client.GET('/starters/saws', { params: { query: { kind, diameter_mm } } })).items[0]!;
+export const useUsualSaw = (of: { kind: SawInput['kind']; diameter_mm: number } | undefined) =>
+  useQuery({
+    queryKey: ['usual-saws', of],
+    enabled: of !== undefined,
+    queryFn: async () => unwrap(await client.GET('/starters/saws', { params: { query: of! } })).items[0]!,
+    placeholderData: keepPreviousData,
+    ...forGood,
+  });
 
 /** The usual blades of a saw. */
 export const useUsualBlades = (saw_id: string | undefined) =>

@@ -2429,6 +2429,16 @@ export interface components {
             left_low_m: number;
             /** Format: double */
             left_high_m: number;
+            /**
+             * Format: double
+             * @description The level of pitch from which a wash is due.
+             */
+            pitch_due: number;
+            /**
+             * Format: double
+             * @description The level of pitch of a caked blade.
+             */
+            pitch_most: number;
         };
         /** @description How it stood right after a row of its log, as it was seen then. */
         LifePoint: {
@@ -4136,7 +4146,7 @@ export interface components {
              */
             figure?: number;
             /** @enum {string} */
-            figure_unit?: "mm" | "deg";
+            figure_unit: "mm" | "deg";
             verdict?: components["schemas"]["Verdict"];
             /** Format: date-time */
             at?: string;
@@ -4394,7 +4404,7 @@ export interface components {
             amends?: number;
             /**
              * Format: int64
-             * @description The row that stands in its place.
+             * @description The row that stands in its place; of a row that strikes another, in the place of that.
              */
             amended_by?: number;
             /** @description What a judgement, a look-over, a sending, a return, a wash or a comparison says. */

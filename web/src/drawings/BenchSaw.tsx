@@ -5,8 +5,10 @@
  * on any drawing that is about something else.
  */
 import type { BenchDue, BenchSaw as Bench } from '../api/types';
-import { bladePath, circle, slotsPath, tipsPath } from './blade';
+import { circle } from './blade';
 import { ink } from './ink';
+import { Plate } from './Plate';
+import { DROP, WEDGE } from './signs';
 
 const SCALE = 0.5; // px per mm
 const TOP = 168; // mm from the floor to what the saw stands on, or is
@@ -92,7 +94,7 @@ export function BenchSaw({ bench: b }: { bench: Bench }) {
     >
       {b.saw.kind !== 'table' && <Legs />}
       {b.saw.kind === 'circular' && <Body kind="circular" hub={hub} r={at.r} top={top} sliding={false} />}
-      <Plate bench={b} hub={hub} r={at.r} />
+      <OnArbor bench={b} hub={hub} r={at.r} />
       {b.saw.kind !== 'circular' && (
         <Body kind={b.saw.kind} hub={hub} r={at.r} top={top} sliding={b.saw.sliding} />
       )}
@@ -111,36 +113,14 @@ function Legs() {
   return <path d={leg(HALF - 230) + leg(HALF + 204)} fill="none" stroke={ink.hair} strokeWidth={2} />;
 }
 
-function Plate({ bench: b, hub, r }: { bench: Bench; hub: Spot; r: number }) {
-  if (!b.blade)
-    return (
-      <path
-        transform={`translate(${hub.x} ${hub.y})`}
-        d={circle(r)}
-        fill="none"
-        stroke={ink.hair}
-        strokeWidth={2}
-        strokeDasharray="8 8"
-      />
-    );
-  const blade = b.blade;
-  const pitchy = Math.min(1, blade.condition.pitch_level / 3);
+function OnArbor({ bench: b, hub, r }: { bench: Bench; hub: Spot; r: number }) {
   return (
     <g transform={`translate(${hub.x} ${hub.y})`}>
-      <path d={bladePath(blade)} fill={ink.steel} stroke={ink.ink} strokeWidth={2.2} strokeLinejoin="round" />
-      <circle
-        r={r - blade.gullet_depth_mm - 5}
-        fill="none"
-        stroke={ink.scorch}
-        strokeWidth={12}
-        strokeOpacity={0.6 * pitchy}
-      />
-      {blade.teeth > 0 && <path d={tipsPath(blade)} fill={ink.ink} />}
-      {blade.slots > 0 && blade.teeth > 0 && (
-        <path d={slotsPath(blade, blade.slots)} stroke={ink.ink} strokeWidth={2.4} strokeLinecap="round" />
+      {b.blade ? (
+        <Plate shape={b.blade} scale={SCALE} pitch={b.blade.condition.pitch_level / 3} strength={0.6} />
+      ) : (
+        <path d={circle(r)} fill="none" stroke={ink.hair} strokeWidth={2} strokeDasharray="8 8" />
       )}
-      <path d={circle(blade.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={2.2} />
-      <path d={circle(blade.bore_mm * 1.6)} fill="none" stroke={ink.hair} strokeWidth={1.6} />
     </g>
   );
 }
@@ -253,10 +233,8 @@ export function DueMark({ due, x, y, r = 15 }: { due: BenchDue; x: number; y: nu
         strokeWidth={3.4}
         strokeDasharray={known ? undefined : '6 5'}
       />
-      {due.reason === 'pitchy' && (
-        <path d="M0 -10C6 -2 8 1 8 4A8 8 0 0 1 -8 4C-8 1 -6 -2 0 -10Z" fill={ink.scorch} />
-      )}
-      {due.reason === 'dull' && <path d="M-9 7L-3 -5H3L9 7Z" fill={ink.ink} />}
+      {due.reason === 'pitchy' && <path d={DROP} transform="scale(1.5)" fill={ink.scorch} />}
+      {due.reason === 'dull' && <path d={WEDGE} transform="scale(1.4)" fill={ink.ink} />}
       {(due.reason === 'out' || due.reason === 'unfit') && (
         <path d="M0 -9V2M0 6.500V8.500" stroke={ink.ink} strokeWidth={4.4} strokeLinecap="round" />
       )}

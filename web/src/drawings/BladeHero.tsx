@@ -1,9 +1,9 @@
 /** A blade as the drawing of its page: its own teeth, with the numbers that tell it apart as dimensions on it. */
 import type { Blade, Units } from '../api/types';
 import { formatLength, formatThin, trim } from '../measure/format';
-import { bladePath, circle, slotsPath, tipsPath } from './blade';
 import { ink } from './ink';
 import { Label } from './Label';
+import { Plate } from './Plate';
 
 const W = 440;
 const H = 400;
@@ -39,28 +39,7 @@ export function BladeHero({ blade: b, units }: Props) {
         />
       </g>
       <g transform={`translate(${C.x} ${C.y}) scale(${s})`}>
-        <path
-          d={bladePath(b)}
-          fill={ink.steel}
-          stroke={ink.ink}
-          strokeWidth={1.4 / s}
-          strokeLinejoin="round"
-        />
-        {b.teeth > 0 && (
-          <circle
-            r={b.diameter_mm / 2 - b.gullet_depth_mm - 5}
-            fill="none"
-            stroke={ink.scorch}
-            strokeWidth={9}
-            strokeOpacity={0.5 * pitchy}
-          />
-        )}
-        {b.teeth > 0 && <path d={tipsPath(b)} fill={ink.ink} />}
-        {b.slots > 0 && b.teeth > 0 && (
-          <path d={slotsPath(b, b.slots)} stroke={ink.ink} strokeWidth={1.8 / s} strokeLinecap="round" />
-        )}
-        <path d={circle(b.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.4 / s} />
-        <path d={circle(b.bore_mm * 1.6)} fill="none" stroke={ink.hair} strokeWidth={1 / s} />
+        <Plate shape={b} scale={s} pitch={pitchy} line={1.4} />
       </g>
       <Label x={C.x} y={C.y + (b.bore_mm / 2) * s + 18} size={15}>
         {`bore ${formatLength(b.bore_mm, units)}`}

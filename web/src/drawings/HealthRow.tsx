@@ -1,6 +1,7 @@
 /** How a blade stands and when it will want something, drawn on one line of time. */
 import type { BladeCare, Forecast, Urgency } from '../api/types';
 import { ink } from './ink';
+import { DROP, WEDGE } from './signs';
 
 const DAYS = 120;
 const W = 300;
@@ -79,7 +80,7 @@ function Due({
       ) : (
         <path
           transform={`translate(${x} ${y})`}
-          d={shape === 'wash' ? 'M0 -7C4 -1 5 1 5 3A5 5 0 0 1 -5 3C-5 1 -4 -1 0 -7Z' : 'M-5 5L0 -7L5 5Z'}
+          d={shape === 'wash' ? DROP : WEDGE}
           fill={colour}
           stroke={ink.sheet}
           strokeWidth={1.5}

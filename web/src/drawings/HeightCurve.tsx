@@ -5,6 +5,7 @@ import { LineChart, lineClasses } from '@mui/x-charts/LineChart';
 import type { Setting, Units } from '../api/types';
 import { formatSetting, trim } from '../measure/format';
 import { ink } from './ink';
+import { legendLine } from './legendLine';
 
 interface Props {
   settings: Setting[]; // of one blade, at every step of height
@@ -13,16 +14,6 @@ interface Props {
   push: string; // what the push is called on this saw
   onHeight: (mm: number) => void;
 }
-
-/** A line's own dashes, for its place in the legend. */
-const markOf = (dash: string) =>
-  function Mark({ color }: { color?: string }) {
-    return (
-      <svg width={28} height={10} aria-hidden focusable="false">
-        <path d="M0 5H28" stroke={color ?? 'currentColor'} strokeWidth={2} strokeDasharray={dash} />
-      </svg>
-    );
-  };
 
 const MOST = 150; // per cent: further up, nothing more is learnt
 
@@ -99,7 +90,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
           color,
           showMark: false,
           curve: 'linear' as const,
-          labelMarkType: markOf(dash),
+          labelMarkType: legendLine(dash),
           valueFormatter: (v: number | null) => (v === null ? '' : `${trim(v, 0)} %`),
         }))}
         slotProps={{

@@ -20,7 +20,7 @@ export function JointDrawing(p: Props) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const Kind = kinds[p.plan.kind];
   return (
-    <Box ref={ref}>
+    <Box ref={ref} sx={{ minHeight: HEIGHT }}>
       {width > 0 && (
         <svg
           width={width}

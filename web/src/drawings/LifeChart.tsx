@@ -10,24 +10,14 @@ import { LineChart, lineClasses } from '@mui/x-charts/LineChart';
 import type { Life, LifePoint, Units } from '../api/types';
 import { formatRun, trim } from '../measure/format';
 import { ink } from './ink';
+import { legendLine } from './legendLine';
+import { DROP, WEDGE } from './signs';
 
 interface Props {
   life: Life;
   units: Units;
   day: (at: string) => string;
 }
-
-const CAKED = 3;
-const WASH = 50; // per cent of caked, at which a wash is due; drawn, not judged: the server says due
-
-const markOf = (dash: string) =>
-  function Mark({ color }: { color?: string }) {
-    return (
-      <svg width={28} height={10} aria-hidden focusable="false">
-        <path d="M0 5H28" stroke={color ?? 'currentColor'} strokeWidth={2.4} strokeDasharray={dash} />
-      </svg>
-    );
-  };
 
 export function LifeChart({ life, units, day }: Props) {
   const points = life.points;
@@ -40,7 +30,7 @@ export function LifeChart({ life, units, day }: Props) {
   return (
     <Box
       role="img"
-      aria-label={`Over ${formatRun(last.metres, units)}: edge ${trim(100 * last.edge, 0)} % used up, pitch ${trim((100 * last.pitch) / CAKED, 0)} % of caked`}
+      aria-label={`Over ${formatRun(last.metres, units)}: edge ${trim(100 * last.edge, 0)} % used up, pitch ${trim((100 * last.pitch) / life.pitch_most, 0)} % of caked`}
       sx={{
         height: '100%',
         [`& .${lineClasses.line}[data-series='pitch']`]: { strokeDasharray: '6 3' },
@@ -77,7 +67,7 @@ export function LifeChart({ life, units, day }: Props) {
             data: points.map((p) => 100 * p.edge),
             showMark: false,
             curve: 'linear',
-            labelMarkType: markOf('0'),
+            labelMarkType: legendLine('0'),
             valueFormatter: (v: number | null, c: { dataIndex: number }) =>
               v === null ? '' : `${trim(v, 0)} %, ${day(points[c.dataIndex]!.at)}`,
           },
@@ -85,10 +75,10 @@ export function LifeChart({ life, units, day }: Props) {
             id: 'pitch',
             label: 'pitch, of caked',
             color: ink.scorch,
-            data: points.map((p) => (100 * p.pitch) / CAKED),
+            data: points.map((p) => (100 * p.pitch) / life.pitch_most),
             showMark: false,
             curve: 'linear',
-            labelMarkType: markOf('6 3'),
+            labelMarkType: legendLine('6 3'),
             valueFormatter: (v: number | null) => (v === null ? '' : `${trim(v, 0)} %`),
           },
         ]}
@@ -97,7 +87,10 @@ export function LifeChart({ life, units, day }: Props) {
         }}
       >
         <ChartsReferenceLine y={100} lineStyle={{ stroke: ink.ink, strokeDasharray: '2 4' }} />
-        <ChartsReferenceLine y={WASH} lineStyle={{ stroke: ink.scorch, strokeDasharray: '2 4' }} />
+        <ChartsReferenceLine
+          y={(100 * life.pitch_due) / life.pitch_most}
+          lineStyle={{ stroke: ink.scorch, strokeDasharray: '2 4' }}
+        />
         <Ahead life={life} run={run} />
         <Marks points={points} run={run} />
       </LineChart>
@@ -151,16 +144,14 @@ function Marks({ points, run }: { points: LifePoint[]; run: (m: number) => numbe
               <path
                 key={i}
                 transform={`translate(${at} ${top - 8})`}
-                d="M0 -7C4 -1 5 1 5 3A5 5 0 0 1 -5 3C-5 1 -4 -1 0 -7Z"
+                d={DROP}
                 fill={ink.paper}
                 stroke={ink.ink}
                 strokeWidth={1.5}
               />
             );
           case 'return':
-            return (
-              <path key={i} transform={`translate(${at} ${top - 8})`} d="M-6 5L0 -7L6 5Z" fill={ink.ink} />
-            );
+            return <path key={i} transform={`translate(${at} ${top - 8})`} d={WEDGE} fill={ink.ink} />;
           case 'say':
           case 'look':
             return <path key={i} d={`M${at} ${foot}v-10`} stroke={ink.ink} strokeWidth={2} />;

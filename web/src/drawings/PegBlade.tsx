@@ -1,8 +1,8 @@
 /** A blade on its peg: at the wall's one scale, ink round it for edge used up, brown for pitch, a flag for what is due. */
 import { memo } from 'react';
 import type { Blade } from '../api/types';
-import { bladePath, circle, slotsPath, tipsPath } from './blade';
 import { ink } from './ink';
+import { Plate } from './Plate';
 
 interface Props {
   blade: Blade;
@@ -34,29 +34,7 @@ export const PegBlade = memo(function PegBlade({ blade: b, scale, size }: Props)
   return (
     <svg width={size} height={size} viewBox={`${-at} ${-at} ${size} ${size}`} aria-hidden focusable="false">
       <g transform={`scale(${scale})`}>
-        <path
-          d={bladePath(b)}
-          fill={ink.steel}
-          stroke={ink.ink}
-          strokeWidth={1.1 / scale}
-          strokeLinejoin="round"
-        />
-        {b.teeth > 0 && <path d={tipsPath(b)} fill={ink.ink} />}
-        {b.slots > 0 && b.teeth > 0 && (
-          <path d={slotsPath(b, b.slots)} stroke={ink.ink} strokeWidth={1.4 / scale} strokeLinecap="round" />
-        )}
-        {b.teeth === 0 && (
-          <circle
-            r={b.diameter_mm / 2 - 5}
-            fill="none"
-            stroke={ink.ink}
-            strokeWidth={10}
-            strokeDasharray="2 1.500"
-            strokeOpacity={0.55}
-          />
-        )}
-        <path d={circle(b.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.1 / scale} />
-        <path d={circle(b.bore_mm * 1.6)} fill="none" stroke={ink.hair} strokeWidth={0.8 / scale} />
+        <Plate shape={b} scale={scale} />
       </g>
       {ring(r + 4, c.wear_share, ink.ink)}
       {ring(r + 8, c.pitch_level / 3, ink.scorch)}

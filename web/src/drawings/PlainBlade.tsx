@@ -1,34 +1,17 @@
 /** A blade from its shape alone, before it is anybody's. */
-import { bladePath, circle, tipsPath, type BladeShape } from './blade';
-import { ink } from './ink';
+import type { BladeShape } from './blade';
+import { Plate } from './Plate';
 
 interface Props {
-  shape: BladeShape;
-  bore: number; // mm
+  shape: BladeShape & { bore_mm: number };
   size: number; // px
 }
 
-export function PlainBlade({ shape, bore, size }: Props) {
-  const r = shape.diameter_mm / 2;
-  const line = (2 * r) / size;
+export function PlainBlade({ shape, size }: Props) {
+  const r = shape.diameter_mm / 2 + 3;
   return (
-    <svg
-      width={size}
-      height={size}
-      viewBox={`${-r - 3} ${-r - 3} ${2 * r + 6} ${2 * r + 6}`}
-      aria-hidden
-      focusable="false"
-    >
-      <path
-        d={bladePath(shape)}
-        fill={ink.steel}
-        stroke={ink.ink}
-        strokeWidth={1.2 * line}
-        strokeLinejoin="round"
-      />
-      {shape.teeth > 0 && <path d={tipsPath(shape)} fill={ink.ink} />}
-      <path d={circle(bore / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.2 * line} />
-      <path d={circle(bore * 1.6)} fill="none" stroke={ink.hair} strokeWidth={line} />
+    <svg width={size} height={size} viewBox={`${-r} ${-r} ${2 * r} ${2 * r}`} aria-hidden focusable="false">
+      <Plate shape={shape} scale={size / (2 * r)} />
     </svg>
   );
 }

@@ -5,6 +5,7 @@
  */
 import { useRef, useState, type PointerEvent } from 'react';
 import { ink } from './ink';
+import { DROP, WEDGE } from './signs';
 
 export interface WeekMark {
   metres: number;
@@ -122,8 +123,8 @@ export function SeasonChart({ lanes, changes, starts, lane, width, chosen, onCho
                 )}
                 {w.washed > 0 && (
                   <path
-                    transform={`translate(${x + week * 0.84} ${lane * 0.36})`}
-                    d="M0 -6C3 -1 4 1 4 2.500A4 4 0 0 1 -4 2.500C-4 1 -3 -1 0 -6Z"
+                    transform={`translate(${x + week * 0.84} ${lane * 0.36}) scale(0.85)`}
+                    d={DROP}
                     fill={ink.paper}
                     stroke={ink.ink}
                     strokeWidth={1.4}
@@ -131,8 +132,8 @@ export function SeasonChart({ lanes, changes, starts, lane, width, chosen, onCho
                 )}
                 {w.sharpened > 0 && (
                   <path
-                    transform={`translate(${x + week * 0.42} 7)`}
-                    d="M-5 5L0 -6L5 5Z"
+                    transform={`translate(${x + week * 0.42} 7) scale(0.85)`}
+                    d={WEDGE}
                     fill={ink.ink}
                     stroke={ink.sheet}
                     strokeWidth={1.2}

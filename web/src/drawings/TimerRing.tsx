@@ -1,4 +1,5 @@
 /** What is under way, drawn: a ring that fills as the time goes, and the peg that a blade is missing from. */
+import type { ReactNode } from 'react';
 import { ink } from './ink';
 
 interface RingProps {
@@ -13,14 +14,7 @@ export function TimerRing({ share, text, size = 64, late = false }: RingProps) {
   const round = 2 * Math.PI * r;
   const [time = '', after] = text.split(' ');
   return (
-    <svg
-      width={size}
-      height={size}
-      viewBox="-32 -32 64 64"
-      aria-hidden
-      focusable="false"
-      style={{ flex: 'none' }}
-    >
+    <Glyph size={size}>
       <circle r={r} fill="none" stroke={ink.hair} strokeWidth={1} />
       <circle
         r={r}
@@ -45,40 +39,40 @@ export function TimerRing({ share, text, size = 64, late = false }: RingProps) {
           {after}
         </text>
       )}
-    </svg>
+    </Glyph>
   );
 }
+
+interface GlyphProps {
+  size?: number;
+  children: ReactNode;
+}
+
+const Glyph = ({ size = 64, children }: GlyphProps) => (
+  <svg
+    width={size}
+    height={size}
+    viewBox="-32 -32 64 64"
+    aria-hidden
+    focusable="false"
+    style={{ flex: 'none' }}
+  >
+    {children}
+  </svg>
+);
 
 /** A peg with nothing on it. */
-export function EmptyPeg({ size = 64 }: { size?: number }) {
-  return (
-    <svg
-      width={size}
-      height={size}
-      viewBox="-32 -32 64 64"
-      aria-hidden
-      focusable="false"
-      style={{ flex: 'none' }}
-    >
-      <circle r={26} fill="none" stroke={ink.hair} strokeWidth={1.6} strokeDasharray="5 4" />
-      <circle r={5} fill={ink.ink} />
-    </svg>
-  );
-}
+export const EmptyPeg = () => (
+  <Glyph>
+    <circle r={26} fill="none" stroke={ink.hair} strokeWidth={1.6} strokeDasharray="5 4" />
+    <circle r={5} fill={ink.ink} />
+  </Glyph>
+);
 
 /** A groove that is being fitted: the piece, and the gap under it. */
-export function GrooveGlyph({ size = 64 }: { size?: number }) {
-  return (
-    <svg
-      width={size}
-      height={size}
-      viewBox="-32 -32 64 64"
-      aria-hidden
-      focusable="false"
-      style={{ flex: 'none' }}
-    >
-      <path d="M-28 -2H-10V14H10V-2H28V26H-28Z" fill={ink.wood} stroke={ink.ink} strokeWidth={1.8} />
-      <path d="M-8.500 -26V6H8.500V-26" fill={ink.steel} stroke={ink.ink} strokeWidth={1.8} />
-    </svg>
-  );
-}
+export const GrooveGlyph = () => (
+  <Glyph>
+    <path d="M-28 -2H-10V14H10V-2H28V26H-28Z" fill={ink.wood} stroke={ink.ink} strokeWidth={1.8} />
+    <path d="M-8.500 -26V6H8.500V-26" fill={ink.steel} stroke={ink.ink} strokeWidth={1.8} />
+  </Glyph>
+);

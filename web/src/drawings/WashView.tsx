@@ -1,8 +1,9 @@
 /** A wash from above: the tray with its blades, and what is done to them now. */
 import type { Blade } from '../api/types';
-import { bladePath, circle, slotsPath, tipsPath } from './blade';
 import { ink } from './ink';
 import { Label } from './Label';
+import { Plate } from './Plate';
+import { DROP } from './signs';
 
 /** The steps as the server names them; before them the tray stands ready. */
 export type WashPicture = 'ready' | 'soak' | 'scrub' | 'flip' | 'rinse' | 'dry' | 'film';
@@ -81,30 +82,13 @@ export function WashView({ picture, blades }: Props) {
           key={b.id}
           transform={`translate(${x} ${y}) scale(${picture === 'flip' ? -scale : scale} ${scale})`}
         >
-          <path
-            d={bladePath(b)}
-            fill={ink.steel}
-            stroke={ink.ink}
-            strokeWidth={1.5 / scale}
-            strokeLinejoin="round"
+          <Plate
+            shape={b}
+            scale={scale}
+            pitch={dirt[picture] * Math.min(1, 0.25 + b.condition.pitch_level / 3)}
+            strength={0.7}
+            line={1.5}
           />
-          <circle
-            r={b.diameter_mm / 2 - b.gullet_depth_mm - 5}
-            fill="none"
-            stroke={ink.scorch}
-            strokeWidth={11}
-            strokeOpacity={0.7 * dirt[picture] * Math.min(1, 0.25 + b.condition.pitch_level / 3)}
-          />
-          {b.teeth > 0 && <path d={tipsPath(b)} fill={ink.ink} />}
-          {b.slots > 0 && b.teeth > 0 && (
-            <path
-              d={slotsPath(b, b.slots)}
-              stroke={ink.ink}
-              strokeWidth={1.6 / scale}
-              strokeLinecap="round"
-            />
-          )}
-          <path d={circle(b.bore_mm / 2)} fill={ink.sheet} stroke={ink.ink} strokeWidth={1.4 / scale} />
         </g>
       ))}
       {wet.has(picture) && <Liquid deep={picture === 'soak'} />}
@@ -244,8 +228,8 @@ function Water({ x, y, r }: At) {
       {[-0.6, -0.2, 0.25, 0.62].map((d) => (
         <path
           key={d}
-          transform={`translate(${x + r * d} ${y + r * 0.94})`}
-          d="M0 -9C5 -1 7 2 7 5A7 7 0 0 1 -7 5C-7 2 -5 -1 0 -9Z"
+          transform={`translate(${x + r * d} ${y + r * 0.94}) scale(1.3)`}
+          d={DROP}
           fill={ink.paper}
           stroke={ink.hair}
           strokeWidth={1.6}

@@ -1,5 +1,6 @@
 /** What happened at a place on one day, as small glyphs in a row: cuts as a bar of metres, the rest as a sign each. */
 import { ink } from './ink';
+import { DROP, WEDGE } from './signs';
 
 export interface DayGlyphs {
   metres: number;
@@ -51,15 +52,8 @@ export const signOf: Record<Exclude<keyof DayGlyphs, 'metres'>, React.ReactNode>
       <circle r={1.6} />
     </g>
   ),
-  washed: (
-    <path
-      d="M0 -7C4 -1 5 1 5 3A5 5 0 0 1 -5 3C-5 1 -4 -1 0 -7Z"
-      fill="none"
-      stroke={ink.ink}
-      strokeWidth={1.6}
-    />
-  ),
-  sharpened: <path d="M-6 5L0 -7L6 5Z" fill={ink.ink} />,
+  washed: <path d={DROP} fill="none" stroke={ink.ink} strokeWidth={1.6} />,
+  sharpened: <path d={WEDGE} fill={ink.ink} />,
   measured: <path d="M-6 6V-6M-6 0H6M6 6V-6" stroke={ink.ink} strokeWidth={1.6} fill="none" />,
   burnt: <circle r={5} fill={ink.scorch} />,
   splintery: <path d="M-6 5L-2 -5M-1 6L2 -6M4 5L7 -4" stroke={ink.ink} strokeWidth={1.6} />,

@@ -54,7 +54,7 @@ export function LogRow({ entry: e, units, named = false, timed = false, narrow =
           <Box component={struck ? 's' : 'span'} sx={struck ? { color: 'text.secondary' } : {}}>
             {named && e.blade_name && <b>{e.blade_name}: </b>}
             {saysOf(e, units)}
-            {(e.by ?? e.note) && e.note !== 'put right' && (
+            {(e.by ?? e.note) && (
               <Box component="span" sx={{ color: 'text.secondary' }}>
                 {e.by && ` ${e.by}`}
                 {e.note && `${e.by ? ',' : ''} ${e.note}`}

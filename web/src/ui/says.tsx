@@ -104,7 +104,7 @@ export function saysOf(e: LogEntry, units: Units): ReactNode {
     case 'renewed':
       return `Parts of the set are new to it: ${[...(e.says ?? []), ...(e.renewed_mm ?? []).map((mm) => formatThin(mm, units))].join(', ')}.`;
     case 'struck':
-      return e.note === 'put right' ? 'A row was put right.' : 'A row was struck out.';
+      return e.amended_by ? 'A row was struck out; another stands in its place.' : 'A row was struck out.';
     case 'retired':
       return `Retired: ${retiredWords[e.reason ?? ''] ?? e.reason ?? ''}.`;
     case 'restored':

@@ -27,7 +27,7 @@ export function Bench() {
         <Typography variant="h1" sx={{ mr: 'auto' }}>
           Bench
         </Typography>
-        <Button component={Link} to={`/rack/saws/new${search}`}>
+        <Button component={Link} to={`/rack/saws/new${search}`} sx={{ minHeight: { md: 32 }, py: { md: 0 } }}>
           Add a saw
         </Button>
       </Box>

@@ -208,7 +208,7 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
                 {testWords[t.test].title}
               </Box>
               <Box component="dd" sx={{ m: 0, textAlign: 'right' }}>
-                {formatFigure(t.figure ?? 0, t.figure_unit ?? 'mm', units)}
+                {formatFigure(t.figure ?? 0, t.figure_unit, units)}
                 {', '}
                 {t.at && short(t.at)}
               </Box>

@@ -7,7 +7,9 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useSeason } from '../../api/log';
 import type { DayMark, Saw, Units } from '../../api/types';
-import { signOf, WeekGlyphs, type DayGlyphs } from '../../drawings/WeekGlyphs';
+import { WeekGlyphs, type DayGlyphs } from '../../drawings/WeekGlyphs';
+import { Trouble } from '../../ui/Notice';
+import { SignKey } from '../../ui/SignKey';
 import { useDates } from '../../ui/useDates';
 import { daysUpTo, glyphsOf, saidOf } from './week';
 
@@ -27,9 +29,15 @@ interface Shown {
 
 export function Week({ saws, units }: Props) {
   const { weekdayOf } = useDates();
-  const season = useSeason(DAYS).data;
+  const asked = useSeason(DAYS);
+  const season = asked.data;
   const [shown, setShown] = useState<Shown>();
-  if (!season) return <Box sx={{ height: 170 }} />;
+  if (!season)
+    return (
+      <Box sx={{ minHeight: 170 }}>
+        {asked.error && <Trouble onAgain={() => void asked.refetch()}>{asked.error.message}</Trouble>}
+      </Box>
+    );
   const days = daysUpTo(season.until, DAYS);
   const lanes = [
     ...saws.map((s) => ({ id: s.id, name: s.name, marks: season.marks.filter((m) => m.saw_id === s.id) })),
@@ -44,12 +52,23 @@ export function Week({ saws, units }: Props) {
     ...lanes.flatMap((l) => days.map((d) => glyphsOf(l.marks.filter((m) => m.day === d)).metres)),
   );
   return (
-    <Box component="section" aria-labelledby="week" sx={{ mt: 2 }}>
+    <Box component="section" aria-labelledby="week" sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, alignItems: 'baseline' }}>
         <Typography id="week" variant="h2">
           Seven days
         </Typography>
-        <Key />
+        <SignKey
+          signs={signs}
+          before={
+            <li>
+              <Box
+                component="span"
+                sx={{ display: 'inline-block', width: 22, height: 6, bgcolor: 'text.primary', mr: 0.75 }}
+              />
+              cut
+            </li>
+          }
+        />
       </Box>
       <Box
         component="table"
@@ -169,38 +188,3 @@ const signs: [Exclude<keyof DayGlyphs, 'metres'>, string][] = [
   ['splintery', 'splintered'],
   ['noted', 'looked at'],
 ];
-
-function Key() {
-  return (
-    <Box
-      component="ul"
-      aria-label="What the signs are"
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 2,
-        m: 0,
-        p: 0,
-        listStyle: 'none',
-        fontSize: 14,
-        color: 'text.secondary',
-      }}
-    >
-      <li>
-        <Box
-          component="span"
-          sx={{ display: 'inline-block', width: 22, height: 6, bgcolor: 'text.primary', mr: 0.75 }}
-        />
-        cut
-      </li>
-      {signs.map(([k, name]) => (
-        <Box component="li" key={k} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-          <svg width={18} height={18} viewBox="-9 -9 18 18" aria-hidden focusable="false">
-            {signOf[k]}
-          </svg>
-          {name}
-        </Box>
-      ))}
-    </Box>
-  );
-}

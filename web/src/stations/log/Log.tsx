@@ -92,8 +92,10 @@ export function Log() {
           onMaterial={(material) => set({ material })}
           onFinish={(finish) => set({ finish })}
         />
+      ) : season.error ? (
+        <Trouble onAgain={() => void season.refetch()}>{season.error.message}</Trouble>
       ) : (
-        !season.error && <Outline rows={1} height={seasonTall(phone)} />
+        <Outline rows={1} height={seasonTall(phone)} />
       )}
       <Box
         sx={{

@@ -7,7 +7,7 @@ import type { Season as Summed } from '../../api/types';
 import { ink } from '../../drawings/ink';
 import { SeasonChart, seasonHeight } from '../../drawings/SeasonChart';
 import { ShareBars } from '../../drawings/ShareBars';
-import { signOf } from '../../drawings/WeekGlyphs';
+import { SignKey } from '../../ui/SignKey';
 import { useDates } from '../../ui/useDates';
 import { useSize } from '../../ui/useSize';
 import { changesOf, lanesOf, lastDayOf, sharesOf, shownOf, weeksUpTo } from './season';
@@ -61,7 +61,15 @@ export function Season(p: Props) {
           <Typography id="season" variant="h2">
             {weeks.length} weeks
           </Typography>
-          <Key />
+          <SignKey
+            signs={signs}
+            before={<li>bars: metres in a week</li>}
+            after={
+              <Box component="li" sx={{ display: { xs: 'none', md: 'block' } }}>
+                draw across it to choose weeks
+              </Box>
+            }
+          />
         </Box>
         <Box
           sx={{
@@ -142,35 +150,3 @@ const signs = [
   ['washed', 'washed'],
   ['sharpened', 'sharpened'],
 ] as const;
-
-function Key() {
-  return (
-    <Box
-      component="ul"
-      aria-label="What the signs are"
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 2,
-        m: 0,
-        p: 0,
-        listStyle: 'none',
-        fontSize: 14,
-        color: 'text.secondary',
-      }}
-    >
-      <li>bars: metres in a week</li>
-      {signs.map(([k, name]) => (
-        <Box component="li" key={k} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-          <svg width={18} height={18} viewBox="-9 -9 18 18" aria-hidden focusable="false">
-            {signOf[k]}
-          </svg>
-          {name}
-        </Box>
-      ))}
-      <Box component="li" sx={{ display: { xs: 'none', md: 'block' } }}>
-        draw across it to choose weeks
-      </Box>
-    </Box>
-  );
-}

@@ -18,6 +18,7 @@ import { LifeChart } from '../../drawings/LifeChart';
 import { keptForWords, specOf } from '../../drawings/words';
 import { ActionBar } from '../../ui/ActionBar';
 import { Stands } from '../../ui/Condition';
+import { SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
@@ -29,6 +30,9 @@ import { matches, type Wanted } from './search';
 import { Wall } from './Wall';
 
 const nobody: string[] = [];
+const any = ['', 'any'] as const;
+const uses = [any, ...Object.entries(keptForWords)];
+const states = [any, ...['fine', 'worn', 'pitchy', 'dull', 'unfit', 'away'].map((s) => [s, s] as const)];
 
 export function Rack() {
   const { units } = usePreferences();
@@ -118,17 +122,12 @@ export function Rack() {
           onChange={(e) => put('find', e.target.value)}
           placeholder="name, 60 ATB, peg 3…"
         />
-        <Pick
-          label="Kept for"
-          value={wanted.use}
-          choices={Object.entries(keptForWords)}
-          onPick={(use) => put('use', use)}
-        />
-        <Pick
+        <SelectField label="Kept for" value={wanted.use} choices={uses} onChoose={(use) => put('use', use)} />
+        <SelectField
           label="Condition"
           value={wanted.state}
-          choices={['fine', 'worn', 'pitchy', 'dull', 'unfit', 'away'].map((s) => [s, s])}
-          onPick={(state) => put('state', state)}
+          choices={states}
+          onChoose={(state) => put('state', state)}
         />
         <Box
           sx={{
@@ -308,28 +307,5 @@ function More({
         </MenuItem>
       </Menu>
     </>
-  );
-}
-
-function Pick({
-  label,
-  value,
-  choices,
-  onPick,
-}: {
-  label: string;
-  value: string;
-  choices: [string, string][];
-  onPick: (v: string) => void;
-}) {
-  return (
-    <TextField select label={label} size="small" value={value} onChange={(e) => onPick(e.target.value)}>
-      <MenuItem value="">any</MenuItem>
-      {choices.map(([v, name]) => (
-        <MenuItem key={v} value={v}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }

@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
-import { useAddSaw, usualSaw, useUsualSaws } from '../../api/rack';
+import { useAddSaw, useUsualSaw, useUsualSaws } from '../../api/rack';
 import type { Saw, SawInput, Units } from '../../api/types';
 import { SawGlyph } from '../../drawings/SawGlyph';
 import { sawWords, upper } from '../../drawings/words';
@@ -23,6 +23,10 @@ export function NewSaw({ units, taken, onIn }: Props) {
   const [saw, setSaw] = useState<SawInput>();
   const [key] = useState(() => crypto.randomUUID());
   const add = useAddSaw();
+  // What follows from the diameter is the server's to say.
+  const follows = useUsualSaw(saw && { kind: saw.kind, diameter_mm: saw.diameter_mm });
+  const guess = follows.isPlaceholderData ? undefined : follows.data;
+  const failed = follows.error ?? add.error;
   const set = (part: Partial<SawInput>) => setSaw((now) => now && { ...now, ...part });
   return (
     <Box>
@@ -65,11 +69,7 @@ export function NewSaw({ units, taken, onIn }: Props) {
               label="Blade diameter"
               mm={saw.diameter_mm}
               units={units}
-              onLength={(mm) =>
-                void usualSaw(saw.kind, mm).then((u) =>
-                  set({ diameter_mm: mm, arbor_mm: u.arbor_mm, reach_mm: u.reach_mm }),
-                )
-              }
+              onLength={(diameter_mm) => set({ diameter_mm })}
             />
             <NumberField
               label="Speed"
@@ -84,16 +84,21 @@ export function NewSaw({ units, taken, onIn }: Props) {
               onNumber={(motor_w) => set({ motor_w: motor_w ?? 0 })}
             />
           </Box>
-          <Box sx={{ color: 'text.secondary', lineHeight: 1.4 }}>
-            Guessed until you look: arbor {formatLength(saw.arbor_mm, units)}, blade up to{' '}
-            {formatSetting(saw.reach_mm, units)} {saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put
-            in when it is wanted.
+          <Box sx={{ color: 'text.secondary', lineHeight: 1.4, minHeight: { xs: 64, sm: 44 } }}>
+            {guess &&
+              `Guessed until you look: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put in when it is wanted.`}
           </Box>
-          {add.error && <Trouble>{add.error.message}</Trouble>}
+          {failed && <Trouble>{failed.message}</Trouble>}
           <Button
             variant="contained"
-            disabled={saw.name.trim() === '' || add.isPending}
-            onClick={() => add.mutate({ key, body: saw }, { onSuccess: onIn })}
+            disabled={saw.name.trim() === '' || !guess || add.isPending}
+            onClick={() =>
+              guess &&
+              add.mutate(
+                { key, body: { ...saw, arbor_mm: guess.arbor_mm, reach_mm: guess.reach_mm } },
+                { onSuccess: onIn },
+              )
+            }
             sx={{ justifySelf: 'start', minHeight: 52, px: 3 }}
           >
             It stands here

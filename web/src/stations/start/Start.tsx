@@ -95,8 +95,9 @@ export function Start() {
           <Box
             sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
           >
-            Or <Link to="/rack/files">bring a rack from a file</Link>. To look round first, start Corte with{' '}
-            <code>corte demo</code>: it opens a shop with a season of work in it, beside this one.
+            Or <Link to="/rack/files">bring a rack from a file</Link>. To look round first, stop Corte and
+            start it with <code>corte demo</code>: a shop with a season of work in it, kept apart from this
+            one.
           </Box>
         </Box>
       )}

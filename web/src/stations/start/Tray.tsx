@@ -87,8 +87,8 @@ export function Tray({ saw, hung, units }: Props) {
                     teeth: u.input.teeth ?? 0,
                     hook_deg: u.input.hook_deg ?? 0,
                     gullet_depth_mm: u.gullet_depth_mm,
+                    bore_mm: u.input.bore_mm,
                   }}
-                  bore={u.input.bore_mm}
                   size={104}
                 />
                 <Box sx={{ fontFamily: cutFace, fontWeight: 640, fontSize: 19 }}>

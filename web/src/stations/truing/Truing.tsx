@@ -248,7 +248,7 @@ function TestRow({ letter, test, saw, stand, all, blade, shown, onShow, units }:
           band && (
             <ShortScale
               figure={last?.figure}
-              unit={last?.figure_unit ?? (test === 'tilt' || test === 'gauge' ? 'deg' : 'mm')}
+              unit={band.figure_unit}
               low={band.low}
               high={band.high}
               doubtful={Boolean(stand?.stale)}
