@@ -10,6 +10,7 @@ import (
 	"slices"
 
 	"corte/core/care"
+	"corte/core/say"
 	"corte/core/truing"
 	"corte/core/verdict"
 )
@@ -78,22 +79,24 @@ func (d Due) Act() Act {
 // measured may be well: it waits for a quiet hour.
 func (d Due) Presses() bool { return d.Reason != Unknown }
 
-// String is a sentence without its full stop.
-func (d Due) String() string {
+// Said is a sentence without its full stop.
+func (d Due) Said() say.Line {
 	switch d.Reason {
 	case Bare:
-		return "Nothing on it, as far as the log knows"
+		return say.Of("Nothing on it, as far as the log knows")
 	case Unfit:
 		if d.Found != "" {
-			return d.Blade + " is not run: " + d.Found
+			return say.Of("%s is not run: %s", d.Blade, say.Word(d.Found))
 		}
-		return d.Blade + " hit something: it is looked over before it runs"
-	case Dull, Pitchy:
-		return d.Blade + " is " + string(d.Reason)
+		return say.Of("%s hit something: it is looked over before it runs", d.Blade)
+	case Dull:
+		return say.Of("%s is dull", d.Blade)
+	case Pitchy:
+		return say.Of("%s is pitchy", d.Blade)
 	case Out:
-		return d.Test.Words() + ": out when it was last measured"
+		return say.Of("%s: out when it was last measured", d.Test.Words())
 	}
-	return d.Test.Words() + ": " + d.Doubt.String()
+	return say.Of("%s: %s", d.Test.Words(), d.Doubt.Said())
 }
 
 // A Stand is what a test of a saw last came to.

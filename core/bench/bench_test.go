@@ -29,9 +29,9 @@ func TestWhatPressesComesFirst(t *testing.T) {
 	} {
 		var got []string
 		for _, d := range DueOn(c.on, c.stands) {
-			got = append(got, fmt.Sprintf("%s %s %s", d.Place, d.Act(), d))
+			got = append(got, fmt.Sprintf("%s %s %s", d.Place, d.Act(), d.Said()))
 			if d.Presses() == (d.Doubt == never) {
-				t.Errorf("%s: %s presses: %v", name, d, d.Presses())
+				t.Errorf("%s: %s presses: %v", name, d.Said(), d.Presses())
 			}
 		}
 		if fmt.Sprint(got) != fmt.Sprint(c.want) {

@@ -10,6 +10,7 @@ import (
 
 	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -57,11 +58,11 @@ func (g *Grind) UnmarshalText(text []byte) (err error) {
 }
 
 // Words returns the grind's name in words.
-func (g Grind) Words() string {
+func (g Grind) Words() say.Line {
 	if int(g) < len(grindWords) {
-		return grindWords[g]
+		return say.Word(grindWords[g])
 	}
-	return g.String()
+	return say.Word(g.String())
 }
 
 // A Make says what the disc is, before any question of teeth.

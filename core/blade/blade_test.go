@@ -45,7 +45,7 @@ func TestPitchAndGullet(t *testing.T) {
 		t.Errorf("a ten-tooth gullet is %v deep, want the cap of 14 mm", g)
 	}
 	for _, g := range Grinds() {
-		if back, err := ParseGrind(g.String()); err != nil || back != g || g.Words() == "" {
+		if back, err := ParseGrind(g.String()); err != nil || back != g || g.Words().Zero() {
 			t.Errorf("grind %v: %v, %v", g, back, err)
 		}
 	}

@@ -53,7 +53,7 @@ func TestCareIsAsItWasReadOver(t *testing.T) {
 			for _, since := range []int{0, 5, 6} {
 				for _, days := range []int{0, k.Keeps - 1, k.Keeps} {
 					word, why := BathState(k, uses, since, time.Duration(days)*24*time.Hour)
-					said = append(said, word+": "+why)
+					said = append(said, word+": "+why.String())
 				}
 			}
 		}

@@ -10,6 +10,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/material"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -224,7 +225,7 @@ func TestSurvey(t *testing.T) {
 	}{
 		"sound":              {with(func(*Survey, *Subject) {}), Sound, WorthYes, "All sound"},
 		"a tip gone":         {with(func(s *Survey, _ *Subject) { s.Missing = 1 }), Missing, WorthYes, "1 tip of 60 gone"},
-		"a seat not ground":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Seat = 1, "saw-marks" }), Missing, WorthYes, "0.13 to 0.18 mm"},
+		"a seat not ground":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Seat = 1, "saw-marks" }), Missing, WorthYes, "0.13 mm to 0.18 mm"},
 		"pushed in too far":  {with(func(s *Survey, _ *Subject) { s.Missing, s.Braze = 1, "squeezed" }), Missing, WorthYes, "pushed in too far"},
 		"ran long so":        {with(func(s *Survey, _ *Subject) { s.Missing, s.Rest = 2, "worn" }), Missing, WorthYes, "ran on after the damage"},
 		"caked":              {with(func(s *Survey, _ *Subject) { s.Missing, s.Pitch = 1, "caked" }), Missing, WorthYes, "ran on after the damage"},
@@ -247,13 +248,13 @@ func TestSurvey(t *testing.T) {
 		"a year old":         {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 1 }), Missing, WorthYes, "here for a year"},
 		"two years old":      {with(func(s *Survey, of *Subject) { s.Missing, of.Years = 1, 2 }), Missing, WorthYes, "here for 2 years"},
 	} {
-		text := strings.Join(append(append(tt.r.Found, tt.r.ToDoctor...), tt.r.WorthWhy), " ")
+		text := strings.Join(say.Voice{}.Each(append(append(tt.r.Found, tt.r.ToDoctor...), tt.r.WorthWhy)), " ")
 		for _, never := range []string{" 0 tip", "0 loose", "0 chipped"} {
 			if strings.Contains(" "+text, never) {
 				t.Errorf("%s tells of none: %q", name, text)
 			}
 		}
-		if tt.r.Fault != tt.fault || tt.r.Worth != tt.worth || tt.r.WorthWhy == "" || !strings.Contains(text, tt.says) {
+		if tt.r.Fault != tt.fault || tt.r.Worth != tt.worth || tt.r.WorthWhy.Zero() || !strings.Contains(text, tt.says) {
 			t.Errorf("%s: %+v", name, tt.r)
 		}
 	}
@@ -270,7 +271,7 @@ func TestSharpeningsLeftByGrade(t *testing.T) {
 		{blade.Blade{}, 2, 0, 5}, {blade.Blade{Carbide: blade.ToughCarbide}, 2, 0, 3}, {blade.Blade{Carbide: blade.HardCarbide}, 2, 0, 6},
 		{blade.Blade{}, 0.9, 0, 0}, {blade.Blade{Throwaway: true}, 3, 0, 0},
 	} {
-		if got, from := SharpeningsLeft(Condition{}, tt.b, tt.carbide, tt.before); got != tt.want || from == "" {
+		if got, from := SharpeningsLeft(Condition{}, tt.b, tt.carbide, tt.before); got != tt.want || from.Zero() {
 			t.Errorf("%+v with %v mm: %d %s, want %d", tt.b, tt.carbide, got, from, tt.want)
 		}
 	}
@@ -313,7 +314,7 @@ func TestSnapshotKeepsEverything(t *testing.T) {
 func TestCleaners(t *testing.T) {
 	oven, _ := CleanerByID("oven-cleaner")
 	mild, _ := CleanerByID("detergent")
-	if w := Agrees(oven, "Quill", "nitride"); len(w) != 1 || w[0].Verdict != verdict.Stop || !strings.Contains(w[0].Says, "Quill is coated") {
+	if w := Agrees(oven, "Quill", "nitride"); len(w) != 1 || w[0].Verdict != verdict.Stop || !strings.Contains(w[0].Says.String(), "Quill is coated") {
 		t.Errorf("caustic on a coating: %+v", w)
 	}
 	if w := Agrees(oven, "Rook", "none"); len(w) != 0 {

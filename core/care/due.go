@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"corte/core/blade"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -146,15 +147,15 @@ var gradeTakes = [...]float64{blade.UnknownCarbide: 1, blade.ToughCarbide: 1.3, 
 // SharpeningsLeft is how many more a blade takes, and where that is from.
 // carbide is what is left on the face of a tip, mm, 0 if not measured; before
 // counts sharpenings from before its log began.
-func SharpeningsLeft(c Condition, b blade.Blade, carbide float64, before int) (left int, from string) {
+func SharpeningsLeft(c Condition, b blade.Blade, carbide float64, before int) (left int, from say.Line) {
 	takes := gradeTakes[b.Carbide]
 	switch {
 	case b.Throwaway:
-		return 0, "it is to be thrown away"
+		return 0, say.Of("it is to be thrown away")
 	case c.SaidLeft:
-		return c.Left, "said by the saw doctor"
+		return c.Left, say.Of("said by the saw doctor")
 	case carbide > 0:
-		return max(0, int((carbide-leastCarbide)/(perSharpening*takes)+1e-9)), "from the carbide measured"
+		return max(0, int((carbide-leastCarbide)/(perSharpening*takes)+1e-9)), say.Of("from the carbide measured")
 	}
-	return max(0, int(usualSharpenings/takes+0.5)-c.Sharpenings-before), "good carbide takes about ten"
+	return max(0, int(usualSharpenings/takes+0.5)-c.Sharpenings-before), say.Of("good carbide takes about ten")
 }

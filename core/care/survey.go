@@ -1,7 +1,8 @@
 package care
 
 import (
-	"fmt"
+	"corte/core/measure"
+	"corte/core/say"
 )
 
 // A Survey is what was seen on a blade after a lost tip or a hit, looked over
@@ -44,11 +45,11 @@ const (
 
 // A Report is what a survey comes to.
 type Report struct {
-	Fault    Fault    // the gravest that was found
-	Found    []string // what was found, and what it means
-	ToDoctor []string // what to tell and ask the saw doctor
+	Fault    Fault      // the gravest that was found
+	Found    []say.Line // what was found, and what it means
+	ToDoctor []say.Line // what to tell and ask the saw doctor
 	Worth    Worth
-	WorthWhy string
+	WorthWhy say.Line
 }
 
 func yes(b *bool) bool { return b != nil && *b }
@@ -75,7 +76,8 @@ func (s Survey) Fault() Fault {
 // How deep a seat is ground back before a tip is brazed on (craft section 10),
 // and what a new tip costs beside a sharpening; the second is judgement.
 const (
-	seatGround   = "0.13 to 0.18 mm"
+	seatFrom     = measure.Length(0.13)
+	seatTo       = measure.Length(0.18)
 	tipsOfASharp = 0.25 // of a sharpening, a tip
 	worthShare   = 0.5  // of a new blade's price
 	oldShare     = 0.35 // the same for a plate that has run for oldYears
@@ -86,26 +88,26 @@ const (
 // looked at: it asks for it.
 func (s Survey) Report(of Subject) Report {
 	r := Report{Fault: s.Fault()}
-	found := func(format string, args ...any) { r.Found = append(r.Found, fmt.Sprintf(format, args...)) }
-	tell := func(format string, args ...any) { r.ToDoctor = append(r.ToDoctor, fmt.Sprintf(format, args...)) }
+	found := func(form string, with ...any) { r.Found = append(r.Found, say.Of(form, with...)) }
+	tell := func(form string, with ...any) { r.ToDoctor = append(r.ToDoctor, say.Of(form, with...)) }
 	if !s.Cleaned {
 		found("It was not cleaned first: pitch hides cracks and braze, so nothing here is sure until it is.")
 	}
 	if s.Missing > 0 {
-		found("%s of %d gone.", count(s.Missing, "tip"), of.Teeth)
-		tell("%s to be set new, to the width and height of the rest.", count(s.Missing, "tip"))
+		found("%s of %d gone.", tips(s.Missing), of.Teeth)
+		tell("%s to be set new, to the width and height of the rest.", tips(s.Missing))
 	}
 	if s.Loose > 0 {
-		found("%s loose: one that gives under a thumbnail leaves at the next hard knot.", count(s.Loose, "tip"))
-		tell("%s to be taken off, the seat cleaned, and brazed anew.", count(s.Loose, "loose tip"))
+		found("%s loose: one that gives under a thumbnail leaves at the next hard knot.", tips(s.Loose))
+		tell("%s to be taken off, the seat cleaned, and brazed anew.", looseTips(s.Loose))
 	}
 	if s.Chipped > 0 {
-		found("%s chipped: each marks the wall once a turn.", count(s.Chipped, "tip"))
-		tell("%s chipped: ground out if it is shallow, else set new.", count(s.Chipped, "tip"))
+		found("%s chipped: each marks the wall once a turn.", tips(s.Chipped))
+		tell("%s chipped: ground out if it is shallow, else set new.", tips(s.Chipped))
 	}
 	switch s.Seat {
 	case "saw-marks":
-		found("Saw marks stand across the seat: it was not ground back by %s before brazing, so the tip never had a clean bed.", seatGround)
+		found("Saw marks stand across the seat: it was not ground back by %s to %s before brazing, so the tip never had a clean bed.", say.Thin(seatFrom), say.Thin(seatTo))
 		tell("The seats were not ground before brazing (saw marks are left). Please look at all of them, not only at this one.")
 	case "ground":
 		found("The seat is ground clean: the tip was well bedded, and something hit it.")
@@ -135,8 +137,12 @@ func (s Survey) Report(of Subject) Report {
 	}
 	switch s.Crack {
 	case "gullet", "slot":
-		found("A crack runs from a %s: the plate is done unless a saw doctor says otherwise.", s.Crack)
-		tell("A crack from a %s: can it be stopped at all? If not, do nothing more.", s.Crack)
+		from := say.Of("gullet")
+		if s.Crack == "slot" {
+			from = say.Of("slot")
+		}
+		found("A crack runs from a %s: the plate is done unless a saw doctor says otherwise.", from)
+		tell("A crack from a %s: can it be stopped at all? If not, do nothing more.", from)
 	}
 	if yes(s.Bent) {
 		found("The plate is bent.")
@@ -160,16 +166,16 @@ func (s Survey) Report(of Subject) Report {
 }
 
 // open lists what was left out of a survey that decides about running it.
-func (s Survey) open() []string {
-	var out []string
+func (s Survey) open() []say.Line {
+	var out []say.Line
 	if s.Crack == "" {
-		out = append(out, "cracks at gullets and slots")
+		out = append(out, say.Of("cracks at gullets and slots"))
 	}
 	if s.Blue == nil {
-		out = append(out, "blue on the plate")
+		out = append(out, say.Of("blue on the plate"))
 	}
 	if s.Bent == nil {
-		out = append(out, "whether the plate is flat")
+		out = append(out, say.Of("whether the plate is flat"))
 	}
 	return out
 }
@@ -180,15 +186,15 @@ func (r *Report) worth(s Survey, of Subject) {
 	tips := s.Missing + s.Loose + s.Chipped
 	switch {
 	case r.Fault == Sound:
-		r.Worth, r.WorthWhy = WorthYes, "There is nothing to mend."
+		r.Worth, r.WorthWhy = WorthYes, say.Of("There is nothing to mend.")
 	case r.Fault == Cracked:
-		r.Worth, r.WorthWhy = WorthNo, "A cracked plate is not worth mending, whatever it cost; only a saw doctor may say otherwise."
+		r.Worth, r.WorthWhy = WorthNo, say.Of("A cracked plate is not worth mending, whatever it cost; only a saw doctor may say otherwise.")
 	case of.Throwaway:
-		r.Worth, r.WorthWhy = WorthNo, "It is a blade to be thrown away."
+		r.Worth, r.WorthWhy = WorthNo, say.Of("It is a blade to be thrown away.")
 	case of.Left == 0:
-		r.Worth, r.WorthWhy = WorthNo, "No sharpening is left in it."
+		r.Worth, r.WorthWhy = WorthNo, say.Of("No sharpening is left in it.")
 	case of.Price == 0 || of.Sharpen == 0:
-		r.Worth, r.WorthWhy = WorthAsk, "Note what it cost and what a sharpening costs, and it can be reckoned; else ask the saw doctor first."
+		r.Worth, r.WorthWhy = WorthAsk, say.Of("Note what it cost and what a sharpening costs, and it can be reckoned; else ask the saw doctor first.")
 	default:
 		cost, share := of.Sharpen*(1+tipsOfASharp*float64(tips)), worthShare
 		if of.Years >= oldYears {
@@ -198,34 +204,41 @@ func (r *Report) worth(s Survey, of Subject) {
 		if cost > share*of.Price {
 			r.Worth = WorthNo
 		}
-		r.WorthWhy = fmt.Sprintf("Mending would be about %.0f and a new one costs %.0f; %s left in it, %s.", cost, of.Price, areLeft(of.Left), aged(of.Years))
+		r.WorthWhy = say.Of("Mending would be about %.0f and a new one costs %.0f; %s left in it, %s.", cost, of.Price, areLeft(of.Left), aged(of.Years))
 	}
 	if r.Worth == WorthYes && (yes(s.Blue) || yes(s.Bent)) {
-		r.Worth, r.WorthWhy = WorthAsk, "Only if the plate runs flat again: ask before anything is paid for. "+r.WorthWhy
+		r.Worth, r.WorthWhy = WorthAsk, say.Of("Only if the plate runs flat again: ask before anything is paid for. %s", r.WorthWhy)
 	}
 }
 
-func areLeft(n int) string {
+func areLeft(n int) say.Line {
 	if n == 1 {
-		return "1 sharpening is"
+		return say.Of("1 sharpening is")
 	}
-	return fmt.Sprintf("%d sharpenings are", n)
+	return say.Of("%d sharpenings are", n)
 }
 
 // aged says how long a blade has been known.
-func aged(years float64) string {
+func aged(years float64) say.Line {
 	switch {
 	case years < 1:
-		return "and it is not a year old by its log"
+		return say.Of("and it is not a year old by its log")
 	case years < 2:
-		return "and it has been here for a year"
+		return say.Of("and it has been here for a year")
 	}
-	return fmt.Sprintf("and it has been here for %.0f years", years)
+	return say.Of("and it has been here for %.0f years", years)
 }
 
-func count(n int, what string) string {
+func tips(n int) say.Line {
 	if n == 1 {
-		return "1 " + what
+		return say.Of("1 tip")
 	}
-	return fmt.Sprintf("%d %ss", n, what)
+	return say.Of("%d tips", n)
+}
+
+func looseTips(n int) say.Line {
+	if n == 1 {
+		return say.Of("1 loose tip")
+	}
+	return say.Of("%d loose tips", n)
 }

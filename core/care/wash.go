@@ -1,42 +1,44 @@
 package care
 
 import (
-	"fmt"
 	"math"
 	"time"
 
+	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
 // A Cleaner is a kind of cleaner, never a make (craft section 9).
 type Cleaner struct {
-	ID, Name string
-	Soak     time.Duration
-	Parts    float64 // of water to one of cleaner; 0 is used neat
-	Uses     int     // blades that a bath of it takes
-	Keeps    int     // days that a bath of it keeps
-	Harsh    string  // why it is warned of, for anyone; empty if it is mild
-	Attacks  string  // why it may not meet a coated blade; empty if it may
+	ID      string
+	Name    say.Line
+	Soak    time.Duration
+	Parts   float64  // of water to one of cleaner; 0 is used neat
+	Uses    int      // blades that a bath of it takes
+	Keeps   int      // days that a bath of it keeps
+	Harsh   say.Line // why it is warned of, for anyone; nothing if it is mild
+	Attacks say.Line // why it may not meet a coated blade; nothing if it may
 }
 
 // Cleaners lists every kind, the mildest first.
 func Cleaners() []Cleaner { return append([]Cleaner(nil), cleaners...) }
 
 var cleaners = []Cleaner{
-	{"detergent", "mild detergent", 10 * time.Minute, 10, 12, 14, "", ""},
-	{"blade-wash", "made for blades", 5 * time.Minute, 4, 40, 180, "", ""},
-	{"citrus", "citrus cleaner", 6 * time.Minute, 6, 25, 60, "", ""},
-	{"laundry-soap", "diluted laundry soap", 8 * time.Minute, 16, 12, 14, "", ""},
-	{"vinegar", "vinegar", 4 * time.Minute, 1, 6, 7,
-		"it etches carbide's binder and rusts the plate: a few minutes, never longer",
-		"acid attacks the coating"},
-	{"oven-cleaner", "oven cleaner", 5 * time.Minute, 0, 1, 1,
-		"caustic: it can harm plate, braze, hands and lungs; gloves, glasses, open air",
-		"caustic strips the coating"},
-	{"solvent", "solvent", 5 * time.Minute, 0, 10, 60,
-		"its vapour burns and harms: open air, no flame, gloves; rags dry flat outdoors",
-		"solvent lifts a slick coating"},
+	{"detergent", say.Of("mild detergent"), 10 * time.Minute, 10, 12, 14, say.Line{}, say.Line{}},
+	{"blade-wash", say.Of("made for blades"), 5 * time.Minute, 4, 40, 180, say.Line{}, say.Line{}},
+	{"citrus", say.Of("citrus cleaner"), 6 * time.Minute, 6, 25, 60, say.Line{}, say.Line{}},
+	{"laundry-soap", say.Of("diluted laundry soap"), 8 * time.Minute, 16, 12, 14, say.Line{}, say.Line{}},
+	{"vinegar", say.Of("vinegar"), 4 * time.Minute, 1, 6, 7,
+		say.Of("it etches carbide's binder and rusts the plate: a few minutes, never longer"),
+		say.Of("acid attacks the coating")},
+	{"oven-cleaner", say.Of("oven cleaner"), 5 * time.Minute, 0, 1, 1,
+		say.Of("caustic: it can harm plate, braze, hands and lungs; gloves, glasses, open air"),
+		say.Of("caustic strips the coating")},
+	{"solvent", say.Of("solvent"), 5 * time.Minute, 0, 10, 60,
+		say.Of("its vapour burns and harms: open air, no flame, gloves; rags dry flat outdoors"),
+		say.Of("solvent lifts a slick coating")},
 }
 
 // CleanerByID finds a kind of cleaner.
@@ -46,29 +48,29 @@ func CleanerByID(id string) (Cleaner, error) {
 			return c, nil
 		}
 	}
-	return Cleaner{}, fmt.Errorf("there is no cleaner %q", id)
+	return Cleaner{}, fault.At("cleaner", "there is no cleaner %q", id)
 }
 
 // A Warning is why a cleaner does not agree with a blade, or with hands and
 // lungs, and what to use instead.
 type Warning struct {
 	Verdict verdict.Verdict
-	Says    string
+	Says    say.Line
 }
 
 // Agrees says whether a cleaner and a blade's coating agree. A coated blade in
 // what attacks the coating is a stop; what is harsh for all is a caution.
 func Agrees(k Cleaner, name, coating string) []Warning {
 	var out []Warning
-	if coating != "none" && coating != "" && k.Attacks != "" {
-		out = append(out, Warning{verdict.Stop, fmt.Sprintf("%s is coated: %s; use a mild detergent or what is made for blades", name, k.Attacks)})
+	if coating != "none" && coating != "" && !k.Attacks.Zero() {
+		out = append(out, Warning{verdict.Stop, say.Of("%s is coated: %s; use a mild detergent or what is made for blades", name, k.Attacks)})
 	}
 	return out
 }
 
 // Risk is what a cleaner asks of the person; false where it is mild.
 func (k Cleaner) Risk() (Warning, bool) {
-	return Warning{verdict.Caution, fmt.Sprintf("%s: %s. A milder one does it too", k.Name, k.Harsh)}, k.Harsh != ""
+	return Warning{verdict.Caution, say.Of("%s: %s. A milder one does it too", k.Name, k.Harsh)}, !k.Harsh.Zero()
 }
 
 // A Brush is a kind of brush.
@@ -86,32 +88,33 @@ func CheckBrush(b Brush) error {
 	case Nylon, Brass:
 		return nil
 	case Steel:
-		return fmt.Errorf("a steel brush chips carbide: use nylon or brass")
+		return fault.At("brush", "a steel brush chips carbide: use nylon or brass")
 	}
-	return fmt.Errorf("there is no brush %q", b)
+	return fault.At("brush", "there is no brush %q", b)
 }
 
 // A WashStep is one step of a wash. Least is how long it takes before the next
 // may begin, 0 if it is done when it is done; after Most it rings again,
 // because cleaner must not dry on.
 type WashStep struct {
-	ID, Title, Text string
-	Least, Most     time.Duration
+	ID          string
+	Title, Text say.Line
+	Least, Most time.Duration
 }
 
 // WashSteps are the steps of one wash with a cleaner and a brush, both faces.
 func WashSteps(k Cleaner, b Brush, blades int) []WashStep {
-	them := "the blade"
+	them := say.Of("the blade")
 	if blades > 1 {
-		them = "the blades, not touching one another,"
+		them = say.Of("the blades, not touching one another,")
 	}
 	return []WashStep{
-		{"soak", "Soak", fmt.Sprintf("Gloves and glasses on. Lay %s in the tray with the plate covered. Bare edges cut hands.", them), k.Soak, 2 * k.Soak},
-		{"scrub", "Scrub", fmt.Sprintf("Scrub teeth and gullets with %s, from the bore outward. Never steel on carbide.", b), 0, 10 * time.Minute},
-		{"flip", "Flip", "Turn over and scrub the other face.", 0, 10 * time.Minute},
-		{"rinse", "Rinse", "Rinse both faces until the water runs clear.", time.Minute, 5 * time.Minute},
-		{"dry", "Dry", "Dry at once, gullets and bore too: towel, then warm air.", 2 * time.Minute, 20 * time.Minute},
-		{"film", "Film", "Wipe a dry protective film on plate and teeth, let it flash, wipe again. None on the bore and where flanges sit.", 2 * time.Minute, 30 * time.Minute},
+		{"soak", say.Of("Soak"), say.Of("Gloves and glasses on. Lay %s in the tray with the plate covered. Bare edges cut hands.", them), k.Soak, 2 * k.Soak},
+		{"scrub", say.Of("Scrub"), say.Of("Scrub teeth and gullets with %s, from the bore outward. Never steel on carbide.", say.Word(string(b))), 0, 10 * time.Minute},
+		{"flip", say.Of("Flip"), say.Of("Turn over and scrub the other face."), 0, 10 * time.Minute},
+		{"rinse", say.Of("Rinse"), say.Of("Rinse both faces until the water runs clear."), time.Minute, 5 * time.Minute},
+		{"dry", say.Of("Dry"), say.Of("Dry at once, gullets and bore too: towel, then warm air."), 2 * time.Minute, 20 * time.Minute},
+		{"film", say.Of("Film"), say.Of("Wipe a dry protective film on plate and teeth, let it flash, wipe again. None on the bore and where flanges sit."), 2 * time.Minute, 30 * time.Minute},
 	}
 }
 
@@ -141,18 +144,18 @@ func MixFor(t Tray, k Cleaner, diameter, kerf measure.Length, blades int) (Mix, 
 		width = t.Length
 	}
 	if !(t.Length > 0 && width > 0 && t.Depth > 0) || t.Length > 2000 || width > 2000 || t.Depth > 500 {
-		return Mix{}, fmt.Errorf("a tray has a length, a width and a depth, at most 2 m and 500 mm deep")
+		return Mix{}, fault.At("length", "a tray has a length, a width and a depth, at most 2 m and 500 mm deep")
 	}
 	if diameter+2*roomAround > min(t.Length, width) {
-		return Mix{}, fmt.Errorf("a blade of %v does not lie flat in a tray of %v: take a wider one", diameter, min(t.Length, width))
+		return Mix{}, fault.At("length", "a blade of %v does not lie flat in a tray of %v: take a wider one", diameter, min(t.Length, width))
 	}
 	if blades < 1 || blades > 20 {
-		return Mix{}, fmt.Errorf("1 to 20 blades go in one bath")
+		return Mix{}, fault.At("blades", "1 to 20 blades go in one bath")
 	}
 	n := measure.Length(blades)
 	level := n*kerf + (n-1)*between + above
 	if level > t.Depth {
-		return Mix{}, fmt.Errorf("%d blades want %v of bath and the tray is %v deep: wash fewer at once", blades, level, t.Depth)
+		return Mix{}, fault.At("depth", "%d blades want %v of bath and the tray is %v deep: wash fewer at once", blades, level, t.Depth)
 	}
 	area := t.Length.Mm() * width.Mm()
 	if t.Round {
@@ -170,15 +173,15 @@ func MixFor(t Tray, k Cleaner, diameter, kerf measure.Length, blades int) (Mix, 
 const strainEvery = 6
 
 // BathState says what a bath wants: nothing, strain, or replace and why.
-func BathState(k Cleaner, uses, sinceStrained int, age time.Duration) (word, why string) {
+func BathState(k Cleaner, uses, sinceStrained int, age time.Duration) (word string, why say.Line) {
 	days := int(age.Hours() / 24)
 	switch {
 	case uses >= k.Uses:
-		return "replace", fmt.Sprintf("it has taken %d blades, and %s is spent after about %d", uses, k.Name, k.Uses)
+		return "replace", say.Of("it has taken %d blades, and %s is spent after about %d", uses, k.Name, k.Uses)
 	case days >= k.Keeps:
-		return "replace", fmt.Sprintf("it is %d days old, and %s keeps about %d", days, k.Name, k.Keeps)
+		return "replace", say.Of("it is %d days old, and %s keeps about %d", days, k.Name, k.Keeps)
 	case sinceStrained >= strainEvery:
-		return "strain", fmt.Sprintf("%d blades since it was strained: pour it through a cloth, so that grit does not go round", sinceStrained)
+		return "strain", say.Of("%d blades since it was strained: pour it through a cloth, so that grit does not go round", sinceStrained)
 	}
-	return "good", fmt.Sprintf("%d of about %d blades, %d of about %d days", uses, k.Uses, days, k.Keeps)
+	return "good", say.Of("%d of about %d blades, %d of about %d days", uses, k.Uses, days, k.Keeps)
 }

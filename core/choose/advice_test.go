@@ -6,7 +6,6 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
-	"corte/core/measure"
 	"corte/core/saw"
 	"corte/internal/testkit/golden"
 )
@@ -74,18 +73,18 @@ func TestAdviceIsAsItWasReadOver(t *testing.T) {
 		"mdf, unlike others": {scene("mdf", cut.Sheet, cut.Show, table, func(j *cut.Job) { j.Thickness = 18 }), big[1:3]},
 	} {
 		r := tt.r
-		r.Unit, r.Heel, r.Rework, r.School = measure.Millimetre, 0.04, 1, BySaw
+		r.Heel, r.Rework, r.School = 0.04, 1, BySaw
 		if name == "cherry crosscut" {
-			r.Unit, r.School = measure.Inch, JustProud
+			r.School = JustProud
 		}
 		k := Rank(r, tt.rack)
-		said := []any{name, CheckJob(r.Job, r.Saw, r.Unit) == nil}
+		said := []any{name, CheckJob(r.Job, r.Saw) == nil}
 		for _, o := range k.Fit {
 			c := tt.rack[o.Index]
 			h := r.Heights(c.Blade)
 			change, gains := k.BestChange(r, c, o)
 			said = append(said, map[string]any{"blade": o.Index, "option": o, "heights": h, "reasons": k.Reasons(r, c, o), "verdict": o.Verdict(r.Job.Material.Kind.Modelled(), c.State),
-				"change": change, "gains": gains, "passes": r.Passes(h.Suggested), "minds": MountMinds(c.Blade, r.Saw, r.Unit)})
+				"change": change, "gains": gains, "passes": r.Passes(h.Suggested), "minds": MountMinds(c.Blade, r.Saw)})
 		}
 		said = append(said, map[string]any{"refused": k.Stopped})
 		if s, ok := k.Swap(r, tt.rack); ok {

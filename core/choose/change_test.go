@@ -17,13 +17,13 @@ func TestHeightsAndBestChange(t *testing.T) {
 		t.Errorf("heights %+v", h)
 	}
 	r.Job.Thickness = 76
-	if h := r.Heights(rip24); h.Suggested != 79 || !strings.Contains(h.Why, "as far as") {
+	if h := r.Heights(rip24); h.Suggested != 79 || !strings.Contains(h.Why.String(), "as far as") {
 		t.Errorf("in thick stock the suggestion %+v leaves the saw's reach", h)
 	}
 	r.Job.Thickness = 25
 	for school, want := range map[School]measure.Length{JustProud: h.Proud, GulletsClear: h.Gullets, FullReach: h.Full} {
 		r.School = school
-		if got := r.Heights(rip24); got.Suggested != want || got.Why == "" {
+		if got := r.Heights(rip24); got.Suggested != want || got.Why.Zero() {
 			t.Errorf("a shop of the school %v is told %+v", school, got)
 		}
 	}
@@ -36,7 +36,7 @@ func TestHeightsAndBestChange(t *testing.T) {
 	caked := Candidate{Blade: combo50, State: cut.State{Sharpness: 1.1, Pitch: 2.8}}
 	k := Rank(r, []Candidate{caked})
 	c, ok := k.BestChange(r, caked, k.Fit[0])
-	if !ok || c.Text != "wash it" || c.Room <= k.Fit[0].Figures.Window.Room() {
+	if !ok || c.Text.String() != "wash it" || c.Room <= k.Fit[0].Figures.Window.Room() {
 		t.Errorf("for a caked blade the best change is %+v, %v", c, ok)
 	}
 	if v := k.Fit[0].Verdict(true, caked.State); v != Caution {
@@ -73,7 +73,7 @@ func TestChangeOrStay(t *testing.T) {
 		if !ok {
 			t.Fatal("no swap to weigh")
 		}
-		if strings.Contains(s.Text, "shut") {
+		if strings.Contains(s.Text.String(), "shut") {
 			t.Errorf("shut against shut: %s", s.Text)
 		}
 		return s
@@ -83,12 +83,12 @@ func TestChangeOrStay(t *testing.T) {
 	if one.On != 1 || one.Best != 2 || !one.Stay || many.Stay || math.Abs(many.OnMinutes/one.OnMinutes-60) > 1e-9 || many.OnMinutes-many.Minutes <= 3 {
 		t.Errorf("one piece %+v, sixty %+v", one, many)
 	}
-	if !strings.Contains(many.Text, "The 60 pieces take") || !strings.HasSuffix(many.Text, "a change is 3 min. Change") {
+	if !strings.Contains(many.Text.String(), "The 60 pieces take") || !strings.HasSuffix(many.Text.String(), "a change is 3 min. Change") {
 		t.Errorf("sixty pieces: %s", many.Text)
 	}
 	// The best one is on: nothing to weigh, and nothing that one takes longer.
 	blades[1].Mounted, blades[2].Mounted = false, true
-	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.On != 2 || s.Best != 2 || !s.Stay || !strings.Contains(s.Text, "no other blade would do this better") {
+	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.On != 2 || s.Best != 2 || !s.Stay || !strings.Contains(s.Text.String(), "no other blade would do this better") {
 		t.Errorf("with the best one on: %+v", s)
 	}
 	blades[1].Mounted, blades[2].Mounted = true, false
@@ -99,21 +99,21 @@ func TestChangeOrStay(t *testing.T) {
 		}
 	}
 	blades[1].State = cut.State{Sharpness: 3, Pitch: 3}
-	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text, "cannot make this well at any feed, for scorch crosses") {
+	if s := swap("cherry", cut.Rip, cut.Show, func(*Request) {}); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text.String(), "cannot make this well at any feed, for scorch crosses") {
 		t.Errorf("with a blade on whose window is shut: %+v", s)
 	}
 	blades[2].State = cut.State{Sharpness: 4, Pitch: 3}
-	if s := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Thickness = 60 }); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text, "Neither ON") {
+	if s := swap("cherry", cut.Rip, cut.Show, func(r *Request) { r.Job.Thickness = 60 }); s.Stay || s.Minutes != 0 || !strings.Contains(s.Text.String(), "Neither ON") {
 		t.Errorf("where none makes it well: %+v", s)
 	}
-	if s := swap("acrylic", cut.Crosscut, cut.Show, func(*Request) {}); s.On != -1 || !strings.Contains(s.Text, "may not make this cut") {
+	if s := swap("acrylic", cut.Crosscut, cut.Show, func(*Request) {}); s.On != -1 || !strings.Contains(s.Text.String(), "may not make this cut") {
 		t.Errorf("with a blade on that may not: %+v", s)
 	}
 	if _, ok := Rank(Request{}, nil).Swap(Request{}, nil); ok {
 		t.Error("an empty rack has a swap")
 	}
 	for minutes, want := range map[float64]string{0.2: "under a minute", 0.74: "under a minute", 0.76: "1 min", 14.4: "14 min", 99.4: "99 min", 125: "2 h 05 min"} {
-		if got := Took(minutes); got != want {
+		if got := Took(minutes); got.String() != want {
 			t.Errorf("Took(%v) = %q, want %q", minutes, got, want)
 		}
 	}
@@ -127,17 +127,17 @@ func TestCures(t *testing.T) {
 	r.School = JustProud
 	k := Rank(r, []Candidate{c})
 	change, ok := k.BestChange(r, c, k.Fit[0])
-	if !ok || change.Height != 45 || change.Blade != -1 || !strings.Contains(change.Text, "raise it to 45 mm") {
+	if !ok || change.Height != 45 || change.Blade != -1 || !strings.Contains(change.Text.String(), "raise it to 45 mm") {
 		t.Errorf("with nothing else to do: %+v, %v", change, ok)
 	}
 	both := []Candidate{c, {Blade: rip24}}
 	k = Rank(r, both)
-	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != 1 || change.Height != 0 || !strings.Contains(change.Text, "take NAME") {
+	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != 1 || change.Height != 0 || !strings.Contains(change.Text.String(), "take NAME") {
 		t.Errorf("with a better blade on the wall: %+v, %v", change, ok)
 	}
 	r.Heel = 0.1
 	k = Rank(r, both)
-	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != -1 || !strings.Contains(change.Text, "true the blade") {
+	if change, ok = k.BestChange(r, c, k.Fit[1]); !ok || change.Blade != -1 || !strings.Contains(change.Text.String(), "true the blade") {
 		t.Errorf("on a saw out of line: %+v, %v", change, ok)
 	}
 	r = request(t, "birch-ply", cut.Sheet, cut.Show)
@@ -160,7 +160,7 @@ func TestCures(t *testing.T) {
 		} else {
 			c = Candidate{Blade: combo50}
 		}
-		if change, ok := k.BestChange(r, c, k.Fit[0]); !ok || !strings.Contains(change.Text, tt.says) {
+		if change, ok := k.BestChange(r, c, k.Fit[0]); !ok || !strings.Contains(change.Text.String(), tt.says) {
 			t.Errorf("%s: %+v, %v", name, change, ok)
 		}
 	}

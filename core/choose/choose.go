@@ -33,7 +33,6 @@ type Request struct {
 	Rework        float64        // what mending takes here against the usual; 0 for the usual
 	ChangeMinutes float64        // what the shop counts a change of blade for; 0 swaps freely
 	School        School         // of height, as the shop prefers
-	Unit          measure.Unit   // in which reasons are written
 }
 
 func (r Request) drive() cut.Drive {
@@ -110,7 +109,7 @@ func Rank(r Request, rack []Candidate) Ranking {
 		if c.Barred != nil {
 			o.Stops = []Stop{*c.Barred}
 		} else {
-			o.Stops = Stops(c.Blade, j, r.Saw, r.Unit)
+			o.Stops = Stops(c.Blade, j, r.Saw)
 		}
 		if len(o.Stops) > 0 {
 			out.Stopped = append(out.Stopped, o)

@@ -10,6 +10,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 )
 
 var (
@@ -108,7 +109,7 @@ func TestBothFacesAndBevel(t *testing.T) {
 	r := request(t, "red-oak", cut.Rip, cut.Hidden)
 	r.Job.Thickness = 120
 	r.Job = Settle(r.Job, table)
-	if !r.Job.BothFaces || CheckJob(r.Job, table, measure.Millimetre) != nil {
+	if !r.Job.BothFaces || CheckJob(r.Job, table) != nil {
 		t.Fatalf("120 mm of oak: %+v", r.Job)
 	}
 	h := r.Heights(rip24)
@@ -145,7 +146,7 @@ func TestAGrooveWantsAFlatBottom(t *testing.T) {
 	}
 	said := ""
 	for _, one := range k.Reasons(r, Candidate{Blade: fine80}, k.Fit[1]) {
-		said += one.Text
+		said += one.Text.String()
 	}
 	if !strings.Contains(said, "ridge of 1.17 mm") {
 		t.Errorf("of the pointed blade it says %s", said)
@@ -169,7 +170,7 @@ func TestKerfByMotorAndCircuit(t *testing.T) {
 		r.Saw = free
 		r.Saw.Knife, r.Saw.MotorW, r.Saw.BreakerA = tt.knife, tt.motor, 40
 		a, ok := Kerfs(r, rip24)
-		if !ok || !strings.Contains(a.Text, tt.says) || a.Thin.PowerW >= a.Full.PowerW || a.CircuitW != 3600 {
+		if !ok || !strings.Contains(a.Text.String(), tt.says) || a.Thin.PowerW >= a.Full.PowerW || a.CircuitW != 3600 {
 			t.Errorf("%s: %+v", name, a)
 		}
 	}
@@ -204,8 +205,8 @@ func TestReasonsInWords(t *testing.T) {
 	var said []string
 	for _, o := range k.Fit {
 		for _, reason := range k.Reasons(r, rack[o.Index], o) {
-			said = append(said, reason.Text)
-			if reason.For && strings.Contains(reason.Text, "shut") {
+			said = append(said, reason.Text.String())
+			if reason.For && strings.Contains(reason.Text.String(), "shut") {
 				t.Errorf("a shut window speaks for a blade: %q", reason.Text)
 			}
 		}
@@ -216,12 +217,11 @@ func TestReasonsInWords(t *testing.T) {
 			t.Errorf("nobody says %q in: %s", want, all)
 		}
 	}
-	r.Unit = measure.Inch
 	thick := r.Job
 	thick.Thickness = 65
 	small := combo50
 	small.Diameter = 218
-	if stops := Stops(small, thick, table, r.Unit); len(stops) != 1 || !strings.Contains(stops[0].Why, `2 13/32"`) {
+	if stops := Stops(small, thick, table); len(stops) != 1 || !strings.Contains(say.Voice{Unit: measure.Inch}.Say(stops[0].Why), `2 13/32"`) {
 		t.Errorf("in inches: %+v", stops)
 	}
 }
@@ -287,7 +287,7 @@ func TestIdealFollowsTheCut(t *testing.T) {
 	if !ok || sheet.Blade.Teeth < 60 || sheet.Blade.Grind != blade.HighATB {
 		t.Errorf("for veneer: %+v", sheet)
 	}
-	if err := sheet.Blade.Check(); err != nil || len(Stops(sheet.Blade, r.Job, r.Saw, r.Unit)) > 0 {
+	if err := sheet.Blade.Check(); err != nil || len(Stops(sheet.Blade, r.Job, r.Saw)) > 0 {
 		t.Errorf("the ideal blade could not be used: %v", err)
 	}
 	if _, ok := FindIdeal(request(t, "tile", cut.Crosscut, cut.Show)); ok {

@@ -13,7 +13,7 @@ import (
 // Rules and words at their very edges.
 func TestEdges(t *testing.T) {
 	for minutes, want := range map[float64]string{0: "under a minute", 0.749: "under a minute", 0.75: "1 min", 1.4: "1 min", 99.4: "99 min", 99.5: "1 h 40 min", 107: "1 h 47 min", 120: "2 h 00 min"} {
-		if got := Took(minutes); got != want {
+		if got := Took(minutes); got.String() != want {
 			t.Errorf("%v minutes are %q", minutes, got)
 		}
 	}
@@ -32,7 +32,7 @@ func TestEdges(t *testing.T) {
 		"a blade for steel": {steel, ferrous, false},
 	} {
 		stopped := false
-		for _, s := range Stops(tt.b, r.Job, tt.s, measure.Millimetre) {
+		for _, s := range Stops(tt.b, r.Job, tt.s) {
 			stopped = stopped || s.Rule == RuleMaterial
 		}
 		if stopped != tt.stops {
@@ -41,7 +41,7 @@ func TestEdges(t *testing.T) {
 	}
 	wheels := steel
 	wheels.Wheels = true
-	for _, s := range Stops(abrasive, r.Job, wheels, measure.Millimetre) {
+	for _, s := range Stops(abrasive, r.Job, wheels) {
 		if s.Rule == RuleMaterial {
 			t.Errorf("an abrasive wheel on steel: %s", s.Why)
 		}
@@ -52,7 +52,7 @@ func TestEdges(t *testing.T) {
 		s := steel
 		s.RPM = rpm
 		said := false
-		for _, x := range Stops(rip24, wood, s, measure.Millimetre) {
+		for _, x := range Stops(rip24, wood, s) {
 			said = said || x.Rule == RuleSpeed
 		}
 		if said != slow {
@@ -63,14 +63,14 @@ func TestEdges(t *testing.T) {
 	for thick, ok := range map[measure.Length]bool{76: true, 76.01: true, 76.03: false} {
 		j := wood
 		j.Thickness = thick
-		if err := CheckJob(j, table, measure.Millimetre); (err == nil) != ok && !needsBothFaces(j, table) {
+		if err := CheckJob(j, table); (err == nil) != ok && !needsBothFaces(j, table) {
 			t.Errorf("%v on a saw that reaches 79: %v", thick, err)
 		}
 	}
 	chops := slider
 	j := request(t, "cherry", cut.Crosscut, cut.Hidden).Job
 	j.Motion, j.Thickness = cut.Chop, 95
-	if err := CheckJob(j, chops, measure.Millimetre); err == nil {
+	if err := CheckJob(j, chops); err == nil {
 		t.Error("stock past a miter saw's reach is taken")
 	}
 	// A tooth alone in thin stock grabs; in thicker stock, or two at once, none does.
@@ -103,11 +103,11 @@ func TestEdges(t *testing.T) {
 	}
 	// Burns at the bound are put down to thin chips, just under it they are a risk alone.
 	o := Option{Figures: cut.Figures{Burn: 0.2}}
-	if got := say(TermScorch, thin, Candidate{Blade: rip24}, o); got != "thin chips: burn risk 20 %" {
+	if got := told(TermScorch, thin, Candidate{Blade: rip24}, o).String(); got != "thin chips: burn risk 20 %" {
 		t.Errorf("at the bound: %s", got)
 	}
 	o.Figures.Burn = 0.199
-	if got := say(TermScorch, thin, Candidate{Blade: rip24}, o); got != "burn risk 20 %" {
+	if got := told(TermScorch, thin, Candidate{Blade: rip24}, o).String(); got != "burn risk 20 %" {
 		t.Errorf("under it: %s", got)
 	}
 	for burn, want := range map[float64]bool{0.0999: true, 0.1: false} {
@@ -141,13 +141,13 @@ func TestGuardsAtTheirBounds(t *testing.T) {
 		"a plate nobody measured":   {of(254, 3.2, 0), 0},
 		"a dado set meets no brake": {blade.Blade{Make: blade.Dado, Diameter: 203, Kerf: 12}, 0},
 	} {
-		stops := guards(tt.b, s, measure.Millimetre)
+		stops := guards(tt.b, s)
 		if len(stops) > 1 || len(stops) == 1 != (tt.rule != 0) || len(stops) == 1 && stops[0].Rule != tt.rule {
 			t.Errorf("%s: %+v", what, stops)
 		}
 	}
 	s.Brake = nil
-	if stops := guards(of(254, 2.3, 2.2), s, measure.Millimetre); len(stops) != 1 || stops[0].Rule != RuleKnife {
+	if stops := guards(of(254, 2.3, 2.2), s); len(stops) != 1 || stops[0].Rule != RuleKnife {
 		t.Errorf("a kerf as thick as the knife: %+v", stops)
 	}
 }
@@ -171,7 +171,7 @@ func TestWordsAtTheirBounds(t *testing.T) {
 		"dull":          {cut.State{Sharpness: care.DullAt, Pitch: 3}, "dull by its log: sharpen it", Caution},
 		"chipped":       {cut.State{Sharpness: 4, Chipped: true}, "a tip is chipped", Caution},
 	} {
-		if got := say(TermCondition, r, Candidate{Blade: rip24, State: tt.s}, Option{}); got != tt.want || CareVerdict(tt.s) != tt.mind {
+		if got := told(TermCondition, r, Candidate{Blade: rip24, State: tt.s}, Option{}).String(); got != tt.want || CareVerdict(tt.s) != tt.mind {
 			t.Errorf("%s: %q, %v", what, got, CareVerdict(tt.s))
 		}
 	}
@@ -182,7 +182,7 @@ func TestWordsAtTheirBounds(t *testing.T) {
 		1.06: "splinters 1.1 times what a show face bears",
 	} {
 		o := Option{Figures: cut.Figures{Exit: cut.Face{Matters: true, Splinter: share * limit}}}
-		if got := say(TermFinish, r, Candidate{Blade: rip24}, o); got != want {
+		if got := told(TermFinish, r, Candidate{Blade: rip24}, o).String(); got != want {
 			t.Errorf("at %v of what a face bears: %q", share, got)
 		}
 	}
@@ -202,7 +202,7 @@ func TestWordsAtTheirBounds(t *testing.T) {
 		"saved":              {tcg80, true, "saved for plastics: this would spend its edge"},
 		"for something else": {blade.Blade{Diameter: 254, Kerf: 3.2, Teeth: 24, Grind: blade.ATB, KeptFor: blade.UseDirty}, false, "kept for dirty work"},
 	} {
-		if got := say(TermFitness, r, Candidate{Blade: tt.b, Mounted: tt.on}, Option{}); got != tt.want {
+		if got := told(TermFitness, r, Candidate{Blade: tt.b, Mounted: tt.on}, Option{}).String(); got != tt.want {
 			t.Errorf("%s: %q", what, got)
 		}
 	}

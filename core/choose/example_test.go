@@ -7,7 +7,6 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/material"
-	"corte/core/measure"
 	"corte/core/saw"
 )
 
@@ -15,7 +14,7 @@ import (
 func ExampleRank() {
 	oak, _ := material.Get("red-oak")
 	s := saw.Saw{Kind: saw.Table, Diameter: 254, Arbor: 15.875, RPM: 4000, MotorW: 1300, Volts: 120, BreakerA: 15, Reach: 79}
-	r := choose.Request{Saw: s, ChangeMinutes: 3, Unit: measure.Millimetre, Rework: 1,
+	r := choose.Request{Saw: s, ChangeMinutes: 3, Rework: 1,
 		Job: choose.Settle(cut.Job{Material: oak, Direction: cut.Rip, Finish: cut.Hidden, Thickness: 40, Width: 120, Length: 900}, s)}
 	rack := []choose.Candidate{
 		{Blade: blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 24, Grind: blade.FTG, Hook: 20, MaxRPM: 7000, KeptFor: blade.UseRip}},

@@ -1,13 +1,13 @@
 package choose
 
 import (
-	"fmt"
 	"math"
 
 	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -47,8 +47,8 @@ type Heights struct {
 	Gullets   measure.Length
 	Full      measure.Length // as far as the saw goes
 	Suggested measure.Length
-	Why       string // of the suggestion, a sentence without its full stop
-	Exact     bool   // the cut leaves no choice of height
+	Why       say.Line // of the suggestion, a sentence without its full stop
+	Exact     bool     // the cut leaves no choice of height
 }
 
 const (
@@ -62,20 +62,20 @@ const (
 func (r Request) Heights(b blade.Blade) Heights {
 	j, s := r.Job, r.Saw
 	if j.Motion == cut.Chop {
-		return Heights{Why: "a chop goes down as far as the saw does", Exact: true}
+		return Heights{Why: say.Of("a chop goes down as far as the saw does"), Exact: true}
 	}
 	reach := s.ReachWith(b, j.BevelDeg)
-	one := func(at measure.Length, why string) Heights {
+	one := func(at measure.Length, why say.Line) Heights {
 		return Heights{Proud: at, Gullets: at, Full: reach, Suggested: at, Why: why, Exact: true}
 	}
 	switch {
 	case j.Motion == cut.Push:
 		reach = j.Thickness + s.Below() - (s.Diameter-b.Diameter)/2
-		return one(reach, "a slide has one depth, a little below the table")
+		return one(reach, say.Of("a slide has one depth, a little below the table"))
 	case j.Form != cut.Through:
-		return one(j.Depth, fmt.Sprintf("the depth of the %s; cut a little shy, measure, and end the adjustment upwards, so that the slack is on one side", j.Form))
+		return one(j.Depth, say.Of("the depth of the %s; cut a little shy, measure, and end the adjustment upwards, so that the slack is on one side", j.Form))
 	case j.BothFaces:
-		return one(j.Thickness/2+overlapBy, "from both faces, meeting just past the middle; the same face stays against the fence")
+		return one(j.Thickness/2+overlapBy, say.Of("from both faces, meeting just past the middle; the same face stays against the fence"))
 	}
 	within := func(l measure.Length) measure.Length { return min(l, reach) }
 	through := within(j.Thickness + cut.Clears)
@@ -91,18 +91,18 @@ func (r Request) Heights(b blade.Blade) Heights {
 	school := r.School
 	switch {
 	case s.Kind == saw.Circular && j.Bed != cut.Air:
-		h.Suggested, h.Why = through, "just through, so that what lies below survives"
+		h.Suggested, h.Why = through, say.Of("just through, so that what lies below survives")
 	case school == JustProud:
-		h.Suggested, h.Why = h.Proud, "the shop sets its blades just proud: little blade is exposed"
+		h.Suggested, h.Why = h.Proud, say.Of("the shop sets its blades just proud: little blade is exposed")
 	case school == FullReach:
-		h.Suggested, h.Why = h.Full, "the shop sets its blades as far as they go: the shortest way through"
+		h.Suggested, h.Why = h.Full, say.Of("the shop sets its blades as far as they go: the shortest way through")
 	case school == BySaw && s.Kind == saw.Circular:
-		h.Suggested, h.Why = through, "just through: enough to part the work, with little blade below it"
+		h.Suggested, h.Why = through, say.Of("just through: enough to part the work, with little blade below it")
 	default:
-		h.Suggested, h.Why = h.Gullets, "gullets clear of the work: chips leave and teeth cool"
+		h.Suggested, h.Why = h.Gullets, say.Of("gullets clear of the work: chips leave and teeth cool")
 	}
 	if h.Suggested == reach && school != FullReach {
-		h.Why = "as far as this saw reaches"
+		h.Why = say.Of("as far as this saw reaches")
 	}
 	return h
 }

@@ -96,7 +96,7 @@ func FindIdeal(r Request) (Ideal, bool) {
 // suits leaves out what the hard rules or the owner's sense would refuse.
 func suits(b blade.Blade, r Request) bool {
 	b.KeptFor = wanted(r.Job)
-	if len(guards(b, r.Saw, r.Unit)) > 0 {
+	if len(guards(b, r.Saw)) > 0 {
 		return false
 	}
 	return fitnessOf(b, r.Job) != fitSaved && fitnessOf(b, r.Job) != fitRidged

@@ -1,11 +1,10 @@
 package choose
 
 import (
-	"fmt"
-
 	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/core/say"
 )
 
 // briskRip and briskCross are a brisk hand's feed, at which thin and full kerf
@@ -23,7 +22,7 @@ type KerfLoad struct {
 	PowerW  float64
 	Load    float64      // of the power limit
 	Fastest measure.Feed // before the motor bogs
-	Refused string       // by the riving knife or the brake, a sentence without its full stop; else empty
+	Refused say.Line     // by the riving knife or the brake, a sentence without its full stop; else nothing
 }
 
 // A KerfAdvice judges thin against full kerf by motor and circuit (craft
@@ -32,7 +31,7 @@ type KerfAdvice struct {
 	Thin, Full KerfLoad
 	Feed       measure.Feed // at which both are judged
 	CircuitW   float64      // what the breaker carries for long; 0 where there is none
-	Text       string       // without its full stop
+	Text       say.Line     // without its full stop
 }
 
 // labours is the share of the allowed load from which a motor is heard to.
@@ -62,32 +61,32 @@ func Kerfs(r Request, b blade.Blade) (KerfAdvice, bool) {
 		j.Height = r.Heights(b).Suggested
 		f := cut.WorkAt(j, b, r.drive(), cut.State{Heel: r.Heel}, feed)
 		l := KerfLoad{Kerf: b.Kerf, PowerW: f.PowerW, Load: f.Load, Fastest: f.Window.Bog}
-		if stops := guards(b, r.Saw, r.Unit); len(stops) > 0 {
+		if stops := guards(b, r.Saw); len(stops) > 0 {
 			l.Refused = stops[0].Why
 		}
 		return l
 	}
 	a := KerfAdvice{Thin: load(true), Full: load(false), Feed: feed, CircuitW: r.Saw.CircuitW()}
 	allowed := cut.AllowedLoad(r.Job.Direction)
-	who := fmt.Sprintf("the motor gives %.0f W", r.Saw.MotorW)
+	who := say.Of("the motor gives %.0f W", r.Saw.MotorW)
 	if a.CircuitW > 0 && a.CircuitW < r.Saw.MotorW {
-		who = fmt.Sprintf("the breaker carries %.0f W", a.CircuitW)
+		who = say.Of("the breaker carries %.0f W", a.CircuitW)
 	}
 	switch {
-	case a.Thin.Refused != "" && a.Full.Refused != "":
-		a.Text = "neither usual kerf passes this saw's knife and brake"
-	case a.Thin.Refused != "":
-		a.Text = "full kerf: " + a.Thin.Refused
-	case a.Full.Refused != "":
-		a.Text = "thin kerf: " + a.Full.Refused
+	case !a.Thin.Refused.Zero() && !a.Full.Refused.Zero():
+		a.Text = say.Of("neither usual kerf passes this saw's knife and brake")
+	case !a.Thin.Refused.Zero():
+		a.Text = say.Of("full kerf: %s", a.Thin.Refused)
+	case !a.Full.Refused.Zero():
+		a.Text = say.Of("thin kerf: %s", a.Full.Refused)
 	case a.Full.Load > allowed && a.Thin.Load > allowed:
-		a.Text = fmt.Sprintf("thin kerf, and slower: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("thin kerf, and slower: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	case a.Full.Load > allowed:
-		a.Text = fmt.Sprintf("thin kerf: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("thin kerf: at a brisk hand's feed full would ask %.0f %% of what there is and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	case r.Saw.PowerLimitW() < strongMotorW && a.Full.Load > labours*allowed:
-		a.Text = fmt.Sprintf("thin kerf leaves more in hand: at a brisk hand's feed full takes %.0f %% and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("thin kerf leaves more in hand: at a brisk hand's feed full takes %.0f %% and thin %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	default:
-		a.Text = fmt.Sprintf("full kerf: stiffer, and at a brisk hand's feed it takes %.0f %%, where thin takes %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
+		a.Text = say.Of("full kerf: stiffer, and at a brisk hand's feed it takes %.0f %%, where thin takes %.0f %%; %s", 100*a.Full.Load, 100*a.Thin.Load, who)
 	}
 	return a, true
 }

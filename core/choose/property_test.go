@@ -60,9 +60,9 @@ func TestAnyCutIsRefusedOrSet(t *testing.T) {
 	for range 4000 {
 		s := anySaws[dice.IntN(len(anySaws))]
 		j := anyJob(dice, s)
-		if err := CheckJob(j, s, measure.Inch); err != nil {
+		if err := CheckJob(j, s); err != nil {
 			e, ok := err.(*fault.Error)
-			if !ok || !fields[e.Where] || e.What == "" {
+			if !ok || !fields[e.Where] || e.What.Zero() {
 				t.Fatalf("%+v on a %v: %v", j, s.Kind, err)
 			}
 			refused++
@@ -92,7 +92,7 @@ func TestAnyCutIsRefusedOrSet(t *testing.T) {
 				t.Fatalf("set to %v, %+v is not done", o.Height, j)
 			case SpoilsBed(at):
 				t.Fatalf("set to %v it spoils what lies below %+v", o.Height, j)
-			case h.Why == "":
+			case h.Why.Zero():
 				t.Fatal("a suggestion without its reason")
 			}
 			last = o.Score
@@ -128,7 +128,7 @@ func TestAnyCutIsRefusedOrSet(t *testing.T) {
 				tilted++
 			}
 		}
-		if swap, ok := k.Swap(r, rack); ok && swap.On >= 0 && (strings.Contains(swap.Text, "shut") || swap.Minutes > 0 && swap.Stay != (swap.OnMinutes-swap.Minutes <= r.ChangeMinutes)) {
+		if swap, ok := k.Swap(r, rack); ok && swap.On >= 0 && (strings.Contains(swap.Text.String(), "shut") || swap.Minutes > 0 && swap.Stay != (swap.OnMinutes-swap.Minutes <= r.ChangeMinutes)) {
 			t.Fatalf("%+v", swap)
 		}
 	}
@@ -149,7 +149,7 @@ func TestMonotone(t *testing.T) {
 		b := anyBlade(dice, s)
 		r := Request{Job: j, Saw: s}
 		j.Height = r.Heights(b).Suggested
-		if CheckJob(j, s, measure.Millimetre) != nil || len(Stops(b, j, s, measure.Millimetre)) > 0 || !j.Material.Kind.Modelled() {
+		if CheckJob(j, s) != nil || len(Stops(b, j, s)) > 0 || !j.Material.Kind.Modelled() {
 			continue
 		}
 		state := cut.State{Sharpness: 1 + dice.Float64(), Pitch: 2 * dice.Float64(), Heel: measure.Length(0.1 * dice.Float64()), Spread: 0.02, RunOut: 0.02}

@@ -1,7 +1,6 @@
 package choose
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -11,13 +10,14 @@ import (
 	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 )
 
 // A Reason is one term that decided where an option stands, in words.
 type Reason struct {
 	Term Term
 	For  bool // speaks for the blade
-	Text string
+	Text say.Line
 }
 
 // mostReasons is how many a person takes in at a glance.
@@ -51,7 +51,7 @@ func (k Ranking) Reasons(r Request, c Candidate, o Option) []Reason {
 		if len(reasons) == mostReasons || math.Abs(p.d) < hardly && len(reasons) >= 2 {
 			break
 		}
-		if text := say(p.t, r, c, o); text != "" {
+		if text := told(p.t, r, c, o); !text.Zero() {
 			reasons = append(reasons, Reason{p.t, p.d >= 0 && good(p.t, o), text})
 		}
 	}
@@ -75,103 +75,103 @@ func good(t Term, o Option) bool {
 // burnAtBound is where the window's slow end stands, less a rounding error.
 const burnAtBound = 0.2 - 1e-9
 
-func say(t Term, r Request, c Candidate, o Option) string {
+func told(t Term, r Request, c Candidate, o Option) say.Line {
 	f := o.Figures
 	modelled := r.Job.Material.Kind.Modelled()
 	if !modelled && t < TermFitness {
-		return ""
+		return say.Line{}
 	}
 	switch t {
 	case TermFinish:
 		worst := f.WorstFace()
 		switch ratio := worst / r.Job.SplinterLimit(); {
 		case worst == 0:
-			return "no face that matters can splinter"
+			return say.Of("no face that matters can splinter")
 		case ratio > 1.05:
-			return fmt.Sprintf("splinters %.1f times what a %s face bears", ratio, r.Job.Finish)
+			return say.Of("splinters %.1f times what a %s face bears", ratio, r.Job.Finish)
 		case ratio > 0.67:
-			return fmt.Sprintf("just clean enough for a %s face", r.Job.Finish)
+			return say.Of("just clean enough for a %s face", r.Job.Finish)
 		case ratio > 0.34:
-			return fmt.Sprintf("cleaner than a %s face asks", r.Job.Finish)
+			return say.Of("cleaner than a %s face asks", r.Job.Finish)
 		default:
-			return fmt.Sprintf("far cleaner than a %s face asks", r.Job.Finish)
+			return say.Of("far cleaner than a %s face asks", r.Job.Finish)
 		}
 	case TermWall:
 		limit := r.Job.Finish.WallLimit()
 		switch {
 		case limit == 0:
-			return ""
+			return say.Line{}
 		case f.WallMark > limit*1.01:
-			return fmt.Sprintf("marks the wall %s deep once a turn, where %s may stand", f.WallMark.Thin(r.Unit), limit.Thin(r.Unit))
+			return say.Of("marks the wall %s deep once a turn, where %s may stand", say.Thin(f.WallMark), say.Thin(limit))
 		case f.Window.FastBy == cut.ByWall:
-			return fmt.Sprintf("marks on the wall hold the feed down: %s once a turn may stand", limit.Thin(r.Unit))
+			return say.Of("marks on the wall hold the feed down: %s once a turn may stand", say.Thin(limit))
 		}
-		return fmt.Sprintf("marks the wall %s deep, under the %s that may stand", f.WallMark.Thin(r.Unit), limit.Thin(r.Unit))
+		return say.Of("marks the wall %s deep, under the %s that may stand", say.Thin(f.WallMark), say.Thin(limit))
 	case TermScorch:
 		if f.Burn >= burnAtBound {
-			return fmt.Sprintf("thin chips: burn risk %.0f %%", 100*f.Burn)
+			return say.Of("thin chips: burn risk %.0f %%", 100*f.Burn)
 		}
 		if f.Burn < 0.01 {
-			return "chips thick enough that nothing scorches"
+			return say.Of("chips thick enough that nothing scorches")
 		}
-		return fmt.Sprintf("burn risk %.0f %%", 100*f.Burn)
+		return say.Of("burn risk %.0f %%", 100*f.Burn)
 	case TermLoad:
 		if f.Load > f.Allowed {
-			return fmt.Sprintf("asks %.0f %% of what motor and circuit give", 100*f.Load)
+			return say.Of("asks %.0f %% of what motor and circuit give", 100*f.Load)
 		}
-		return fmt.Sprintf("loads the motor to %.0f %%", 100*f.Load)
+		return say.Of("loads the motor to %.0f %%", 100*f.Load)
 	case TermRoom:
 		if !f.Window.Open() {
-			return fmt.Sprintf("feed range shut: %s crosses %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
+			return say.Of("feed range shut: %s crosses %s", f.Window.SlowBy.Words(), f.Window.FastBy.Words())
 		}
-		return fmt.Sprintf("%s feed range, %.1f wide", f.Window.Grade(), f.Window.Room())
+		return say.Of("%s feed range, %.1f wide", f.Window.Grade(), f.Window.Room())
 	case TermFitness:
 		switch fitOf(c, r.Job) {
 		case fitKept:
-			return "kept for this"
+			return say.Of("kept for this")
 		case fitFlat:
-			return "leaves a flat bottom"
+			return say.Of("leaves a flat bottom")
 		case fitGeneral:
 			if c.Blade.KeptFor != blade.UseGeneral {
-				return "finer than this needs, but on the saw"
+				return say.Of("finer than this needs, but on the saw")
 			}
-			return "kept for general work"
+			return say.Of("kept for general work")
 		case fitEars:
-			return "leaves a nearly flat bottom, " + groove.Ridge(c.Blade).Format(r.Unit) + " out"
+			return say.Of("leaves a nearly flat bottom, %s out", groove.Ridge(c.Blade))
 		case fitRidged:
-			return "leaves a ridge of " + groove.Ridge(c.Blade).Format(r.Unit) + " on the bottom"
+			return say.Of("leaves a ridge of %s on the bottom", groove.Ridge(c.Blade))
 		case fitSteep:
-			return fmt.Sprintf("steep points: %s would dull them soon", r.Job.Material.Name)
+			return say.Of("steep points: %s would dull them soon", r.Job.Material)
 		case fitFiner:
-			return "finer than this needs: a common blade does it as well"
+			return say.Of("finer than this needs: a common blade does it as well")
 		case fitSaved:
-			return fmt.Sprintf("saved for %s: this would spend its edge", useWords[c.Blade.KeptFor])
+			return say.Of("saved for %s: this would spend its edge", say.Word(useWords[c.Blade.KeptFor]))
 		}
-		return "kept for " + useWords[c.Blade.KeptFor]
+		return say.Of("kept for %s", say.Word(useWords[c.Blade.KeptFor]))
 	case TermCondition:
 		s := c.State
 		switch {
 		case s.Chipped:
-			return "a tip is chipped"
+			return say.Of("a tip is chipped")
 		case s.Sharpness >= care.DullAt:
-			return "dull by its log: sharpen it"
+			return say.Of("dull by its log: sharpen it")
 		case s.Pitch >= care.WashAt:
-			return "pitchy by its log: wash it first"
+			return say.Of("pitchy by its log: wash it first")
 		case s.Sharpness >= care.WornAt:
-			return "edges well worn"
+			return say.Of("edges well worn")
 		case s.Pitch >= 0.8:
-			return "some pitch on it"
+			return say.Of("some pitch on it")
 		}
-		return "sharp and clean"
+		return say.Of("sharp and clean")
 	case TermChange:
 		if c.Mounted {
-			return "on the saw now"
+			return say.Of("on the saw now")
 		}
 		if r.ChangeMinutes > 0 {
-			return fmt.Sprintf("%.0f min to change", r.ChangeMinutes)
+			return say.Of("%.0f min to change", r.ChangeMinutes)
 		}
 	}
-	return ""
+	return say.Line{}
 }
 
 var useWords = map[blade.Use]string{
@@ -183,7 +183,7 @@ var useWords = map[blade.Use]string{
 // A Change is one thing that could be done differently, and how wide the
 // window would stand then.
 type Change struct {
-	Text   string // a sentence without its full stop; NAME stands for a blade's name
+	Text   say.Line // a sentence without its full stop; Other stands for a blade's name
 	Room   float64
 	Height measure.Length // the height to set, where that is the change; else 0
 	Blade  int            // the candidate to take instead, where that is the change; else -1
@@ -203,7 +203,7 @@ func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	drive := r.drive()
 	best := Change{Room: o.Figures.Window.Room() * 1.1, Blade: -1}
 	found := false
-	try := func(text string, height measure.Length, change func(*cut.Job, *cut.State)) {
+	try := func(text say.Line, height measure.Length, change func(*cut.Job, *cut.State)) {
 		j, s := r.Job, c.State
 		j.Height = o.Height
 		change(&j, &s)
@@ -215,55 +215,55 @@ func (k Ranking) BestChange(r Request, c Candidate, o Option) (Change, bool) {
 	if o.Figures.Exit.Matters && r.Job.Exit == cut.Open {
 		switch {
 		case slices.Contains(exits, cut.ZeroClearance):
-			try("close the gap where teeth leave, with a zero-clearance insert", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
+			try(say.Of("close the gap where teeth leave, with a zero-clearance insert"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.ZeroClearance })
 		case r.Job.Motion == cut.Push:
-			try("a shallow scoring pass first, then the full one, both pushed", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
+			try(say.Of("a shallow scoring pass first, then the full one, both pushed"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
 		case r.Job.Motion == cut.Along:
-			try("cut the line with a knife first, or tape over it", 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
+			try(say.Of("cut the line with a knife first, or tape over it"), 0, func(j *cut.Job, _ *cut.State) { j.Exit = cut.Scored })
 		}
 	}
 	if o.Figures.Other.Matters && r.Job.Other == cut.Open {
 		if slices.Contains(others, cut.ZeroClearance) {
-			try("lay a fresh backer or a zero-clearance insert under the cut", 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.ZeroClearance })
+			try(say.Of("lay a fresh backer or a zero-clearance insert under the cut"), 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.ZeroClearance })
 		} else {
-			try("put a fresh backer behind the cut", 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
+			try(say.Of("put a fresh backer behind the cut"), 0, func(j *cut.Job, _ *cut.State) { j.Other = cut.Backer })
 		}
 	}
 	if c.State.Pitch > 0.3 {
-		try("wash it", 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
+		try(say.Of("wash it"), 0, func(_ *cut.Job, s *cut.State) { s.Pitch = 0 })
 	}
 	if c.State.Sharpness > 1.3 {
 		// Weighed without the wash that comes with it: a dirty blade feels like a
 		// dull one, so washing is tried for itself first (craft section 9).
-		try("have it sharpened", 0, func(_ *cut.Job, s *cut.State) { s.Sharpness = 1 })
+		try(say.Of("have it sharpened"), 0, func(_ *cut.Job, s *cut.State) { s.Sharpness = 1 })
 	}
 	if math.Abs(r.Heel.Mm()) > 0.03 {
-		try("true the blade to the slot", 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
+		try(say.Of("true the blade to the slot"), 0, func(_ *cut.Job, s *cut.State) { s.Heel = 0 })
 	}
 	if o.Figures.Window.FastBy == cut.ByWall {
-		try("true it: a plate and an arbor in order mark the wall less", 0, func(_ *cut.Job, s *cut.State) { s.Spread, s.RunOut = goodSpread, goodRunOut })
+		try(say.Of("true it: a plate and an arbor in order mark the wall less"), 0, func(_ *cut.Job, s *cut.State) { s.Spread, s.RunOut = goodSpread, goodRunOut })
 	}
 	if found {
 		return best, true
 	}
 	if i, ok := k.better(o); ok {
-		return Change{"take NAME, which has room for it", k.Fit[i].Figures.Window.Room(), 0, k.Fit[i].Index}, true
+		return Change{say.Of("take %s, which has room for it", Other), k.Fit[i].Figures.Window.Room(), 0, k.Fit[i].Index}, true
 	}
 	h := r.Heights(c.Blade)
 	if h.Exact || r.Saw.Kind == saw.Circular && r.Job.Bed != cut.Air || r.Job.Motion != cut.Along {
 		return best, false
 	}
-	raise, lower := "raise it to ", "lower it to "
+	raise, lower := "raise it to %s", "lower it to %s"
 	if r.Saw.Kind != saw.Table {
-		raise, lower = "set it deeper, to ", "set it shallower, to "
+		raise, lower = "set it deeper, to %s", "set it shallower, to %s"
 	}
 	for _, to := range [...]measure.Length{h.Proud, h.Gullets, min(h.Full, r.Job.Thickness+mostBare)} {
-		text := raise
+		form := raise
 		if to < o.Height {
-			text = lower
+			form = lower
 		}
 		if to > r.Job.Thickness && to-r.Job.Thickness <= mostBare && to != o.Height {
-			try(text+to.Setting(r.Unit), to, func(j *cut.Job, _ *cut.State) { j.Height = to })
+			try(say.Line{Form: form, With: []any{say.Set(to)}}, to, func(j *cut.Job, _ *cut.State) { j.Height = to })
 		}
 	}
 	return best, found

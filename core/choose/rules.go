@@ -1,10 +1,8 @@
 package choose
 
 import (
-	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"corte/core/blade"
 	"corte/core/care"
@@ -13,6 +11,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -52,8 +51,8 @@ func (r *Rule) UnmarshalText(text []byte) (err error) {
 // would be right instead.
 type Stop struct {
 	Rule   Rule
-	Why    string
-	WayOut string
+	Why    say.Line
+	WayOut say.Line
 }
 
 // Bar is the stop of a blade that its own log keeps off every saw: a fault that
@@ -63,42 +62,29 @@ type Stop struct {
 func Bar(c care.Condition) *Stop {
 	switch {
 	case c.Unfit != "":
-		return &Stop{RuleCondition, "it was looked over and " + c.Unfit, "it goes to somebody who can mend it, and on again once Care says who mended and who inspected it; or it is retired"}
+		return &Stop{RuleCondition, say.Of("it was looked over and %s", say.Word(c.Unfit)), say.Of("it goes to somebody who can mend it, and on again once Care says who mended and who inspected it; or it is retired")}
 	case c.Hit:
-		return &Stop{RuleCondition, "it hit something hard, and nobody has looked it over since", "look at every tooth, gullet and slot in good light, and say under Care what you found"}
+		return &Stop{RuleCondition, say.Of("it hit something hard, and nobody has looked it over since"), say.Of("look at every tooth, gullet and slot in good light, and say under Care what you found")}
 	case c.Away:
-		return &Stop{RuleCondition, "it is away at the saw doctor", "say under Care that it is back, when it is"}
+		return &Stop{RuleCondition, say.Of("it is away at the saw doctor"), say.Of("say under Care that it is back, when it is")}
 	}
 	return nil
 }
 
-// A checker collects stops with lengths written in the reader's unit.
-type checker struct {
-	stops []Stop
-	unit  measure.Unit
-}
+// A checker collects stops.
+type checker struct{ stops []Stop }
 
-func (c *checker) add(r Rule, wayOut, why string, args ...any) {
-	for i, a := range args {
-		if l, ok := a.(measure.Length); ok {
-			args[i] = l.Format(c.unit)
-		}
-	}
-	c.stops = append(c.stops, Stop{r, fmt.Sprintf(why, args...), wayOut})
+func (c *checker) add(r Rule, wayOut, why string, with ...any) {
+	c.stops = append(c.stops, Stop{r, say.Of(why, with...), say.Word(wayOut)})
 }
 
 // CheckJob reports what no blade could make of a job on a saw: a rip on a
 // miter saw, stock past the saw's reach. The error is a *fault.Error.
-func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
+func CheckJob(j cut.Job, s saw.Saw) error {
 	if err := j.Check(); err != nil {
 		return err
 	}
-	refuse := func(where, why string, args ...any) error {
-		var c checker
-		c.unit = u
-		c.add(RuleReach, "", why, args...)
-		return fault.At(where, "%s", c.stops[0].Why)
-	}
+	refuse := fault.At
 	if s.Kind == saw.Miter {
 		switch {
 		case j.Direction == cut.Rip:
@@ -109,17 +95,17 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 			return refuse("motion", "this miter saw does not slide; it can only chop")
 		case j.Motion == cut.Chop && s.ChopWidth > 0 && j.MeetsWidth() > s.ChopWidth:
 			if s.Sliding {
-				return refuse("width", "%v across the cut is wider than this saw chops (%v); push it instead", j.MeetsWidth(), s.ChopWidth)
+				return refuse("width", "%s across the cut is wider than this saw chops (%s); push it instead", say.Set(j.MeetsWidth()), say.Set(s.ChopWidth))
 			}
-			return refuse("width", "%v across the cut is wider than this saw chops (%v)", j.MeetsWidth(), s.ChopWidth)
+			return refuse("width", "%s across the cut is wider than this saw chops (%s)", say.Set(j.MeetsWidth()), say.Set(s.ChopWidth))
 		case j.Motion == cut.Push && s.Crosscut > 0 && j.MeetsWidth() > s.Crosscut:
-			return refuse("width", "%v across the cut is wider than this saw's slide crosses (%v); use a circular saw along a guide", j.MeetsWidth(), s.Crosscut)
+			return refuse("width", "%s across the cut is wider than this saw's slide crosses (%s); use a circular saw along a guide", say.Set(j.MeetsWidth()), say.Set(s.Crosscut))
 		}
 	} else if j.Motion != cut.Along {
 		return refuse("motion", "only a miter saw chops or is pushed along the work")
 	}
 	if j.Form != cut.Through && s.Kind == saw.Miter {
-		return refuse("form", "a miter saw cuts through; cut a %v on a table saw or along a guide with a circular saw", j.Form)
+		return refuse("form", "a miter saw cuts through; cut a %s on a table saw or along a guide with a circular saw", j.Form)
 	}
 	if most := s.MostBevel(); j.BevelDeg > most {
 		return refuse("bevel", "this saw tilts to %g degrees; for %g use another machine or a jig made for it", most, j.BevelDeg)
@@ -128,19 +114,19 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 		return refuse("miter", "this saw turns to %g degrees; for %g use another machine or a jig made for it", most, j.MiterDeg)
 	}
 	if j.Piece > j.Length {
-		return refuse("piece", "a piece of %v cannot come off a board of %v", j.Piece, j.Length)
+		return refuse("piece", "a piece of %s cannot come off a board of %s", say.Set(j.Piece), say.Set(j.Length))
 	}
 	if s.Kind == saw.Table && s.FenceReach > 0 && j.Direction != cut.Crosscut && j.Width > s.FenceReach {
-		return refuse("width", "this saw's fence reaches %v, and %v is asked for; cut it along a guide with a circular saw, or run the other half along the fence", s.FenceReach, j.Width)
+		return refuse("width", "this saw's fence reaches %s, and %s is asked for; cut it along a guide with a circular saw, or run the other half along the fence", say.Set(s.FenceReach), say.Set(j.Width))
 	}
 	exit, other := Supports(j, s)
 	switch {
 	case !slices.Contains(exit, j.Exit):
 		face, _ := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
-		return refuse("exit support", "here teeth leave at the %s, and %s does nothing for it; use %s", face, supportWords[j.Exit], oneOf(exit))
+		return refuse("exit support", "here teeth leave at the %s, and %s does nothing for it; use %s", say.Word(face), say.Word(supportWords[j.Exit]), oneOf(exit))
 	case !slices.Contains(other, j.Other):
 		_, face := cut.FaceNames(j.Motion, s.Kind.CarriesWork())
-		return refuse("other support", "%s does nothing for the %s; use %s", supportWords[j.Other], face, oneOf(other))
+		return refuse("other support", "%s does nothing for the %s; use %s", say.Word(supportWords[j.Other]), say.Word(face), oneOf(other))
 	}
 	// Through is a few millimetres through; a miter saw goes that far below its table.
 	through := cut.Clears
@@ -150,15 +136,15 @@ func CheckJob(j cut.Job, s saw.Saw, u measure.Unit) error {
 	switch reach := s.ReachAt(j.BevelDeg); {
 	case needsBothFaces(j, s):
 	case j.Form != cut.Through && j.Depth > reach:
-		return refuse("depth", "%v is deeper than this saw reaches (%v)", j.Depth, reach)
+		return refuse("depth", "%s is deeper than this saw reaches (%s)", say.Set(j.Depth), say.Set(reach))
 	case j.Form != cut.Through:
 	case j.Thickness+through <= reach+hair:
 	case j.BevelDeg > 0:
-		return refuse("thickness", "tilted to %g degrees this saw reaches %v, and the stock is %v, which a blade must pass by %v; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, through)
+		return refuse("thickness", "tilted to %g degrees this saw reaches %s, and the stock is %s, which a blade must pass by %s; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, say.Set(reach), say.Set(j.Thickness), say.Set(through))
 	case s.Kind == saw.Miter:
-		return refuse("thickness", "%v is thicker than this saw reaches (%v); use another machine", j.Thickness, reach)
+		return refuse("thickness", "%s is thicker than this saw reaches (%s); use another machine", say.Set(j.Thickness), say.Set(reach))
 	default:
-		return refuse("thickness", "%v is more than this saw reaches from both faces (%v each); use another machine", j.Thickness, reach)
+		return refuse("thickness", "%s is more than this saw reaches from both faces (%s each); use another machine", say.Set(j.Thickness), say.Set(reach))
 	}
 	return nil
 }
@@ -169,12 +155,12 @@ const hair = measure.Length(0.01)
 var supportWords = [...]string{cut.Open: "nothing", cut.Tape: "tape over the line", cut.ZeroClearance: "a zero-clearance insert", cut.Backer: "a fresh backer",
 	cut.Scored: "a knife line or a scoring pass", cut.Spare: "leaving it out of account"}
 
-func oneOf(all []cut.Support) string {
-	words := make([]string, len(all))
+func oneOf(all []cut.Support) say.Or {
+	words := make(say.Or, len(all))
 	for i, s := range all {
-		words[i] = supportWords[s]
+		words[i] = say.Word(supportWords[s])
 	}
-	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
+	return words
 }
 
 // Supports are what can hold the fibres of the two faces where teeth leave: an
@@ -195,8 +181,8 @@ func Supports(j cut.Job, s saw.Saw) (exit, other []cut.Support) {
 
 // Stops checks every hard rule for one blade, job and saw. No stops: it may go
 // on.
-func Stops(b blade.Blade, j cut.Job, s saw.Saw, u measure.Unit) []Stop {
-	c := checker{unit: u}
+func Stops(b blade.Blade, j cut.Job, s saw.Saw) []Stop {
+	var c checker
 	c.mounting(b, s)
 	c.material(b, j, s)
 	c.hook(b, s)
@@ -210,9 +196,9 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 	reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j)
 	if s.Kind == saw.Miter {
 		if below := s.Below() - (s.Diameter-b.Diameter)/2; below < cut.Clears-hair && b.Diameter < s.Diameter {
-			c.add(RuleReach, "use a blade of the saw's own size", "it is too small to come through to this saw's bed: the cut would stay %v short of the %v that parts the work", cut.Clears-below, cut.Clears)
+			c.add(RuleReach, "use a blade of the saw's own size", "it is too small to come through to this saw's bed: the cut would stay %s short of the %s that parts the work", say.Set(cut.Clears-below), say.Set(cut.Clears))
 		} else if deep > reach+hair {
-			c.add(RuleReach, "use a larger blade", "this blade takes stock of %v here, and this is %v", reach, deep)
+			c.add(RuleReach, "use a larger blade", "this blade takes stock of %s here, and this is %s", say.Set(reach), say.Set(deep))
 		}
 		return
 	}
@@ -220,16 +206,15 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 		deep += cut.Clears
 	}
 	if deep > reach+hair {
-		c.add(RuleReach, "use a larger blade", "this blade reaches only %v here, and the cut needs %v", reach, deep)
+		c.add(RuleReach, "use a larger blade", "this blade reaches only %s here, and the cut needs %s", say.Set(reach), say.Set(deep))
 	}
 }
 
 // minds are what has to be known or asked before a blade that may go on does.
 func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 	b, s := c.Blade, r.Saw
-	out := MountMinds(b, s, r.Unit)
+	out := MountMinds(b, s)
 	var k checker
-	k.unit = r.Unit
 	if c.State.Chipped {
 		k.add(RuleCondition, "have it ground, or take its sound twin", "a tip is chipped: it marks the wall once a turn, and a chip grows")
 	}
@@ -242,8 +227,8 @@ func minds(r Request, c Candidate, j cut.Job, f cut.Figures) []Stop {
 
 // MountMinds are what has to be known or asked before a blade goes on a saw,
 // whatever it is to cut.
-func MountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
-	c := checker{unit: u}
+func MountMinds(b blade.Blade, s saw.Saw) []Stop {
+	var c checker
 	if b.MaxRPM == 0 {
 		c.add(RuleSpeed, "read it off the plate and put it into the blade's record", "nobody has noted the speed that it may turn at; this saw turns at %.0f a minute", s.RPM)
 	}
@@ -261,8 +246,8 @@ func MountMinds(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
 
 // MountStops checks the rules that can be told from blade and saw alone,
 // before any cut is said.
-func MountStops(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
-	c := checker{unit: u}
+func MountStops(b blade.Blade, s saw.Saw) []Stop {
+	var c checker
 	c.mounting(b, s)
 	c.hook(b, s)
 	return c.stops
@@ -275,7 +260,7 @@ func StandsIn(b, other blade.Blade, saws []saw.Saw) bool {
 		return false
 	}
 	for _, s := range saws {
-		if len(MountStops(other, s, measure.Millimetre)) == 0 && len(MountStops(b, s, measure.Millimetre)) > 0 {
+		if len(MountStops(other, s)) == 0 && len(MountStops(b, s)) > 0 {
 			return false
 		}
 	}
@@ -312,7 +297,7 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 		case !s.DadoSets:
 			c.add(RuleDado, "step a flat-top blade across the groove", "this saw's maker does not allow dado sets")
 		case b.Diameter > s.LargestDado():
-			c.add(RuleDado, "use a smaller set", "a dado set of %v is too large for this saw, which takes %v", b.Diameter, s.LargestDado()-1)
+			c.add(RuleDado, "use a smaller set", "a dado set of %s is too large for this saw, which takes %s", b.Diameter, s.LargestDado()-1)
 		}
 	case blade.Diamond, blade.Abrasive:
 		if !s.Wheels {
@@ -324,12 +309,12 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 	}
 	switch {
 	case b.Diameter > s.Diameter+1:
-		c.add(RuleDiameter, "use a blade of the saw's size", "a blade of %v does not fit a saw made for %v", b.Diameter, s.Diameter)
+		c.add(RuleDiameter, "use a blade of the saw's size", "a blade of %s does not fit a saw made for %s", b.Diameter, s.Diameter)
 	case b.Make == blade.Toothed && s.Least > 0 && b.Diameter < s.Least:
-		c.add(RuleDiameter, "use a blade of the saw's size", "%v is too small: this saw's guard and knife want at least %v", b.Diameter, s.Least)
+		c.add(RuleDiameter, "use a blade of the saw's size", "%s is too small: this saw's guard and knife want at least %s", b.Diameter, s.Least)
 	}
 	if fits, _ := s.TakesBore(b.Bore); !fits {
-		c.add(RuleBore, "use a blade with this arbor's bore, or a bushing made for both", "its bore of %v does not fit the arbor of %v, and no bushing in the shop does", b.Bore, s.Arbor)
+		c.add(RuleBore, "use a blade with this arbor's bore, or a bushing made for both", "its bore of %s does not fit the arbor of %s, and no bushing in the shop does", b.Bore, s.Arbor)
 	}
 	if b.MaxRPM > 0 && b.MaxRPM < s.RPM {
 		c.add(RuleSpeed, "use a blade rated for this saw's speed", "it may turn at %.0f rpm at most; this saw turns at %.0f", b.MaxRPM, s.RPM)
@@ -338,8 +323,8 @@ func (c *checker) mounting(b blade.Blade, s saw.Saw) {
 }
 
 // guards checks a blade against the riving knife and the blade brake.
-func guards(b blade.Blade, s saw.Saw, u measure.Unit) []Stop {
-	c := checker{unit: u}
+func guards(b blade.Blade, s saw.Saw) []Stop {
+	var c checker
 	c.guards(b, s)
 	return c.stops
 }
@@ -348,17 +333,17 @@ func (c *checker) guards(b blade.Blade, s saw.Saw) {
 	if s.Knife > 0 && b.Make == blade.Toothed {
 		switch {
 		case b.Kerf <= s.Knife:
-			c.add(RuleKnife, "use a thicker blade, or the thinner knife made for this saw", "the riving knife (%v) is as thick as the kerf (%v): the work would jam on it", s.Knife, b.Kerf)
+			c.add(RuleKnife, "use a thicker blade, or the thinner knife made for this saw", "the riving knife (%s) is as thick as the kerf (%s): the work would jam on it", say.Thin(s.Knife), say.Thin(b.Kerf))
 		case b.Plate > 0 && b.Plate >= s.Knife:
-			c.add(RuleKnife, "use a thinner blade, or the thicker knife made for this saw", "the riving knife (%v) is no thicker than the plate (%v): it would not hold the kerf open", s.Knife, b.Plate)
+			c.add(RuleKnife, "use a thinner blade, or the thicker knife made for this saw", "the riving knife (%s) is no thicker than the plate (%s): it would not hold the kerf open", say.Thin(s.Knife), say.Thin(b.Plate))
 		}
 	}
 	if k := s.Brake; k != nil && b.Make != blade.Dado {
 		if b.Kerf < k.MinKerf || b.Kerf > k.MaxKerf {
-			c.add(RuleBrake, "use a blade in the brake's range", "the blade brake allows kerfs from %v to %v, and this one is %v", k.MinKerf, k.MaxKerf, b.Kerf)
+			c.add(RuleBrake, "use a blade in the brake's range", "the blade brake allows kerfs from %s to %s, and this one is %s", say.Thin(k.MinKerf), say.Thin(k.MaxKerf), say.Thin(b.Kerf))
 		}
 		if b.Diameter < k.MinDiameter || b.Diameter > k.MaxDiameter {
-			c.add(RuleBrake, "use a blade in the brake's range, or the cartridge for this size", "the blade brake allows diameters from %v to %v, and this one is %v", k.MinDiameter, k.MaxDiameter, b.Diameter)
+			c.add(RuleBrake, "use a blade in the brake's range, or the cartridge for this size", "the blade brake allows diameters from %s to %s, and this one is %s", k.MinDiameter, k.MaxDiameter, b.Diameter)
 		}
 	}
 }
@@ -370,11 +355,11 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 	if b.Make == blade.Dado && !j.NotThrough() {
 		c.add(RuleDado, "use a single blade for a through cut", "a dado set never cuts through the work")
 	}
-	refuse := func(wayOut, why string, args ...any) { c.add(RuleMaterial, wayOut, why, args...) }
+	refuse := func(wayOut, why string, with ...any) { c.add(RuleMaterial, wayOut, why, with...) }
 	switch m.Kind {
 	case material.Mineral:
 		if !wheel {
-			refuse("use a diamond wheel in a saw that allows it, with water for any quantity", "teeth do not cut %s", m.Name)
+			refuse("use a diamond wheel in a saw that allows it, with water for any quantity", "teeth do not cut %s", m)
 		}
 		return
 	case material.CementBoard:
@@ -396,7 +381,7 @@ func (c *checker) material(b blade.Blade, j cut.Job, s saw.Saw) {
 		return
 	}
 	if wheel {
-		refuse("use a toothed blade", "a %s wheel grinds and burns %s", b.Make, m.Name)
+		refuse("use a toothed blade", "a %s wheel grinds and burns %s", b.Make, m)
 		return
 	}
 	switch m.Kind {
@@ -421,10 +406,10 @@ const slowestForWood = 40
 
 func (c *checker) tripleChip(b blade.Blade, m material.Material, hook float64) {
 	if b.Grind != blade.TCG {
-		c.add(RuleMaterial, "use a triple-chip blade with many teeth", "%s teeth grab %s", b.Grind.Words(), m.Name)
+		c.add(RuleMaterial, "use a triple-chip blade with many teeth", "%s teeth grab %s", b.Grind.Words(), m)
 	} else if b.HookUnknown {
-		c.add(RuleMaterial, "read its hook, and put it into its record", "nobody has read its hook, and a strong one grabs %s", m.Name)
+		c.add(RuleMaterial, "read its hook, and put it into its record", "nobody has read its hook, and a strong one grabs %s", m)
 	} else if b.Hook > hook {
-		c.add(RuleMaterial, "use a triple-chip blade with about zero to negative hook", "a hook of %g degrees grabs %s", b.Hook, m.Name)
+		c.add(RuleMaterial, "use a triple-chip blade with about zero to negative hook", "a hook of %g degrees grabs %s", b.Hook, m)
 	}
 }

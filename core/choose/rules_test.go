@@ -56,14 +56,14 @@ func TestHardRules(t *testing.T) {
 			r.Job.Motion = cut.Push
 		}
 		found := false
-		for _, s := range Stops(tt.b, r.Job, tt.s, measure.Millimetre) {
-			found = found || s.Rule == tt.rule && strings.Contains(s.Why, tt.says) && s.WayOut != ""
+		for _, s := range Stops(tt.b, r.Job, tt.s) {
+			found = found || s.Rule == tt.rule && strings.Contains(s.Why.String(), tt.says) && !s.WayOut.Zero()
 		}
 		if !found {
-			t.Errorf("%s: %+v; want rule %v that says %q", name, Stops(tt.b, r.Job, tt.s, measure.Millimetre), tt.rule, tt.says)
+			t.Errorf("%s: %+v; want rule %v that says %q", name, Stops(tt.b, r.Job, tt.s), tt.rule, tt.says)
 		}
 	}
-	if s := Stops(combo50, request(t, "cherry", cut.Crosscut, cut.Show).Job, braked, measure.Millimetre); len(s) > 0 {
+	if s := Stops(combo50, request(t, "cherry", cut.Crosscut, cut.Show).Job, braked); len(s) > 0 {
 		t.Errorf("an ordinary blade on an ordinary saw: %v", s)
 	}
 }
@@ -84,7 +84,7 @@ func TestMountStopsNeedNoCut(t *testing.T) {
 		"a wrong bore":             {strong, table, []Rule{RuleBore}},
 	} {
 		var got []Rule
-		for _, s := range MountStops(tt.b, tt.s, measure.Millimetre) {
+		for _, s := range MountStops(tt.b, tt.s) {
 			got = append(got, s.Rule)
 		}
 		if !slices.Equal(got, tt.rules) {
@@ -124,7 +124,7 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		change      func(*cut.Job)
 	}{
 		"rip on a miter saw": {"direction", "cuts across", slider, func(j *cut.Job) { j.Direction = cut.Rip }},
-		"too thick":          {"thickness", `3 7/64"`, table, func(j *cut.Job) { j.Motion, j.Thickness = cut.Along, 160 }},
+		"too thick":          {"thickness", "from both faces (79 mm each)", table, func(j *cut.Job) { j.Motion, j.Thickness = cut.Along, 160 }},
 		"too thick tilted":   {"thickness", "other face", table, func(j *cut.Job) { j.Motion, j.Thickness, j.BevelDeg = cut.Along, 60, 45 }},
 		"tilted too far":     {"bevel", "tilts to 45", table, func(j *cut.Job) { j.Motion, j.BevelDeg = cut.Along, 50 }},
 		"too thick to chop":  {"thickness", "use another machine", slider, func(j *cut.Job) { j.Motion, j.Width, j.Thickness = cut.Chop, 90, 92.1 }},
@@ -144,19 +144,19 @@ func TestJobsThatNoBladeCanDo(t *testing.T) {
 		j := request(t, "cherry", cut.Crosscut, cut.Show).Job
 		j.Motion = cut.Push
 		tt.change(&j)
-		err, ok := CheckJob(j, tt.s, measure.Inch).(*fault.Error)
-		if !ok || err.Where != tt.field || !strings.Contains(err.What, tt.says) {
+		err, ok := CheckJob(j, tt.s).(*fault.Error)
+		if !ok || err.Where != tt.field || !strings.Contains(err.What.String(), tt.says) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
 	// A miter saw's blade goes past its table, so that it cuts what it reaches; and square work is never told of its tilt.
 	j := request(t, "cherry", cut.Crosscut, cut.Show).Job
 	j.Motion, j.Width, j.Thickness = cut.Chop, 90, 92
-	if err := CheckJob(j, slider, measure.Millimetre); err != nil {
+	if err := CheckJob(j, slider); err != nil {
 		t.Errorf("at a miter saw's reach: %v", err)
 	}
 	j.Motion, j.Thickness = cut.Along, 170
-	if err := CheckJob(j, table, measure.Millimetre); err == nil || strings.Contains(err.Error(), "tilted") {
+	if err := CheckJob(j, table); err == nil || strings.Contains(err.Error(), "tilted") {
 		t.Errorf("far past a table saw's reach: %v", err)
 	}
 }
@@ -169,7 +169,7 @@ func TestEveryMaterialWithoutAWindowHasARule(t *testing.T) {
 			t.Errorf("%s: sheet %v", m.Name, ok)
 		}
 		refused := m.Kind == material.Steel || m.Kind == material.Mineral
-		if ok && (sheet.Blade == "" || sheet.Saw == "" || sheet.SawMay == refused || len(sheet.Never) == 0 || len(sheet.Protection) == 0) {
+		if ok && (sheet.Blade.Zero() || sheet.Saw.Zero() || sheet.SawMay == refused || len(sheet.Never) == 0 || len(sheet.Protection) == 0) {
 			t.Errorf("%s: %+v", m.Name, sheet)
 		}
 	}
@@ -203,20 +203,20 @@ func TestMinds(t *testing.T) {
 	} {
 		rules := func(stops []Stop) (out []Rule) {
 			for _, s := range stops {
-				if s.Why == "" || s.WayOut == "" {
+				if s.Why.Zero() || s.WayOut.Zero() {
 					t.Errorf("%s: %+v", name, s)
 				}
 				out = append(out, s.Rule)
 			}
 			return out
 		}
-		if stops := rules(MountStops(tt.b, tt.s, measure.Millimetre)); !slices.Equal(stops, tt.stop) {
+		if stops := rules(MountStops(tt.b, tt.s)); !slices.Equal(stops, tt.stop) {
 			t.Errorf("%s stops %v, want %v", name, stops, tt.stop)
 		}
 		if len(tt.stop) > 0 {
 			continue
 		}
-		if got := rules(MountMinds(tt.b, tt.s, measure.Millimetre)); !slices.Equal(got, tt.want) {
+		if got := rules(MountMinds(tt.b, tt.s)); !slices.Equal(got, tt.want) {
 			t.Errorf("%s is minded for %v, want %v", name, got, tt.want)
 		}
 	}
@@ -251,8 +251,8 @@ func TestThrough(t *testing.T) {
 	} {
 		r.Saw, r.Job.Thickness, r.Job.BothFaces = tt.s, tt.thick, false
 		r.Job = Settle(r.Job, tt.s)
-		if r.Job.BothFaces != tt.both || CheckJob(r.Job, tt.s, measure.Millimetre) != nil {
-			t.Errorf("%s, %v: from both faces %v, %v", tt.name, tt.thick, r.Job.BothFaces, CheckJob(r.Job, tt.s, measure.Millimetre))
+		if r.Job.BothFaces != tt.both || CheckJob(r.Job, tt.s) != nil {
+			t.Errorf("%s, %v: from both faces %v, %v", tt.name, tt.thick, r.Job.BothFaces, CheckJob(r.Job, tt.s))
 		}
 		if h := r.Heights(rip24); !tt.both && (h.Proud != tt.proud || h.Gullets < h.Proud) {
 			t.Errorf("%s, %v: %+v", tt.name, tt.thick, h)
@@ -267,7 +267,7 @@ func TestThrough(t *testing.T) {
 	r.Job.Motion, r.Job.Direction, r.Job.Width = cut.Chop, cut.Crosscut, 90
 	for d, stopped := range map[measure.Length]bool{305: false, 299: false, 298.9: true, 290: true} { // 6 mm below the table
 		b := blade.Blade{Diameter: d, Bore: 25.4, Kerf: 3, Teeth: 60, Grind: blade.ATB, Bevel: 15, MaxRPM: 5000}
-		if got := len(Stops(b, cut.Job{Material: r.Job.Material, Motion: cut.Chop, Direction: cut.Crosscut, Thickness: 38, Width: 90, Length: 900}, slider, measure.Millimetre)) > 0; got != stopped {
+		if got := len(Stops(b, cut.Job{Material: r.Job.Material, Motion: cut.Chop, Direction: cut.Crosscut, Thickness: 38, Width: 90, Length: 900}, slider)) > 0; got != stopped {
 			t.Errorf("a chop with %v is stopped: %v", d, got)
 		}
 	}

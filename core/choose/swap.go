@@ -1,7 +1,7 @@
 package choose
 
 import (
-	"fmt"
+	"corte/core/say"
 	"math"
 )
 
@@ -13,8 +13,14 @@ type Swap struct {
 	OnMinutes float64 // that all pieces take with the one on the saw; 0 where that cannot be said
 	Minutes   float64 // that they take with the best, without the change; 0 likewise
 	Stay      bool
-	Text      string // a sentence without its full stop; NAME and ON stand for the blades' names
+	Text      say.Line // a sentence without its full stop; OnIt and Other stand for the blades' names
 }
+
+// Where the names of blades go: of the one on the saw, and of the other.
+const (
+	OnIt  say.Stand = "ON"
+	Other say.Stand = "NAME"
+)
 
 // Swap compares the blade that is on the saw with the one that would be best
 // if a change cost nothing. It reports false where no blade is on the saw, or
@@ -41,7 +47,7 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 	if on < 0 {
 		for _, o := range k.Stopped {
 			if rack[o.Index].Mounted {
-				s.Text = "ON is on the saw and may not make this cut: NAME goes on"
+				s.Text = say.Of("%s is on the saw and may not make this cut: %s goes on", OnIt, Other)
 				return s, true
 			}
 		}
@@ -49,19 +55,19 @@ func (k Ranking) Swap(r Request, rack []Candidate) (Swap, bool) {
 	}
 	s.On = k.Fit[on].Index
 	if on == best || free(k.Fit[on]) >= levelShare*free(k.Fit[best]) {
-		s.Best, s.Stay, s.Text = s.On, true, "ON is on the saw, and no other blade would do this better"
+		s.Best, s.Stay, s.Text = s.On, true, say.Of("%s is on the saw, and no other blade would do this better", OnIt)
 		return s, true
 	}
 	modelled := r.Job.Material.Kind.Modelled()
 	a, b := k.Fit[on].Figures.Window, k.Fit[best].Figures.Window
 	switch {
 	case !modelled:
-		s.Text = "ON is on the saw and may; NAME is made for this"
+		s.Text = say.Of("%s is on the saw and may; %s is made for this", OnIt, Other)
 		s.Stay = r.ChangeMinutes > longChange
 	case !a.Open() && b.Open():
-		s.Text = fmt.Sprintf("ON is on the saw and cannot make this well at any feed, for %s crosses %s. Change to NAME", a.SlowBy.Words(), a.FastBy.Words())
+		s.Text = say.Of("%s is on the saw and cannot make this well at any feed, for %s crosses %s. Change to %s", OnIt, a.SlowBy.Words(), a.FastBy.Words(), Other)
 	case !a.Open():
-		s.Text = "Neither ON, which is on the saw, nor any other makes this well; NAME comes nearest. See below what would"
+		s.Text = say.Of("Neither %s, which is on the saw, nor any other makes this well; %s comes nearest. See below what would", OnIt, Other)
 	default:
 		n := float64(r.Job.Count())
 		s.OnMinutes, s.Minutes = n*k.Fit[on].Minutes.Total(), n*k.Fit[best].Minutes.Total()
@@ -79,33 +85,33 @@ const longChange = 5
 // half a minute.
 func hardly(a, b float64) bool { return math.Abs(a-b) < max(0.5, 0.05*a) }
 
-func (s Swap) says(r Request) string {
-	work := "It takes"
+func (s Swap) says(r Request) say.Line {
+	work := say.Of("It takes")
 	if n := r.Job.Count(); n > 1 {
-		work = fmt.Sprintf("The %d pieces take", n)
+		work = say.Of("The %d pieces take", n)
 	}
 	if hardly(s.OnMinutes, s.Minutes) || s.OnMinutes < s.Minutes {
-		return fmt.Sprintf("ON is on the saw and takes as long as NAME would, %s. Stay, unless the finish asks for NAME", Took(s.OnMinutes))
+		return say.Of("%[1]s is on the saw and takes as long as %[2]s would, %[3]s. Stay, unless the finish asks for %[2]s", OnIt, Other, Took(s.OnMinutes))
 	}
-	text := fmt.Sprintf("%s %s with ON, which is on the saw, and %s with NAME; a change is %s. ",
-		work, Took(s.OnMinutes), Took(s.Minutes), Took(r.ChangeMinutes))
+	text := say.Of("%s %s with %s, which is on the saw, and %s with %s; a change is %s.",
+		work, Took(s.OnMinutes), OnIt, Took(s.Minutes), Other, Took(r.ChangeMinutes))
 	if r.ChangeMinutes == 0 {
-		text = fmt.Sprintf("%s %s with ON, which is on the saw, and %s with NAME, and a change counts for nothing here. ", work, Took(s.OnMinutes), Took(s.Minutes))
+		text = say.Of("%s %s with %s, which is on the saw, and %s with %s, and a change counts for nothing here.", work, Took(s.OnMinutes), OnIt, Took(s.Minutes), Other)
 	}
 	if s.Stay {
-		return text + "Stay"
+		return say.Of("%s Stay", text)
 	}
-	return text + "Change"
+	return say.Of("%s Change", text)
 }
 
 // Took puts minutes into words.
-func Took(minutes float64) string {
+func Took(minutes float64) say.Line {
 	switch m := math.Round(minutes); {
 	case minutes < 0.75:
-		return "under a minute"
+		return say.Of("under a minute")
 	case m < 100:
-		return fmt.Sprintf("%.0f min", m)
+		return say.Of("%.0f min", m)
 	default:
-		return fmt.Sprintf("%.0f h %02.0f min", math.Floor(m/60), math.Mod(m, 60))
+		return say.Of("%.0f h %02.0f min", math.Floor(m/60), math.Mod(m, 60))
 	}
 }

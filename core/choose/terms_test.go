@@ -76,13 +76,13 @@ func TestTheWallInWords(t *testing.T) {
 		by   cut.Bound
 		says string
 	}{
-		{limit * 1.02, cut.ByHand, "where " + limit.Thin(r.Unit) + " may stand"},
+		{limit * 1.02, cut.ByHand, "where " + limit.Thin(measure.Millimetre) + " may stand"},
 		{limit, cut.ByWall, "hold the feed down"},
 		{limit * 1.005, cut.ByWall, "hold the feed down"},
-		{limit / 2, cut.ByHand, "under the " + limit.Thin(r.Unit)},
+		{limit / 2, cut.ByHand, "under the " + limit.Thin(measure.Millimetre)},
 	} {
 		o := Option{Figures: cut.Figures{WallMark: tt.mark, Window: cut.Window{FastBy: tt.by}}}
-		if got := say(TermWall, r, c, o); !strings.Contains(got, tt.says) {
+		if got := told(TermWall, r, c, o).String(); !strings.Contains(got, tt.says) {
 			t.Errorf("%v by %v: %q", tt.mark, tt.by, got)
 		}
 	}
@@ -99,7 +99,7 @@ func TestASlowSawIsNotForWood(t *testing.T) {
 	for rpm, want := range map[float64]bool{2495: true, 2515: false} { // 39.8 and 40.2 m/s at 305 mm
 		s.RPM = rpm
 		stopped := false
-		for _, stop := range Stops(b, j, s, measure.Millimetre) {
+		for _, stop := range Stops(b, j, s) {
 			stopped = stopped || stop.Rule == RuleSpeed
 		}
 		if stopped != want {

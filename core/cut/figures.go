@@ -6,6 +6,7 @@ import (
 	"corte/core/blade"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -82,7 +83,7 @@ func (b *Bound) UnmarshalText(text []byte) (err error) {
 var boundWords = [...]string{"scorch", "an unsteady hand", "bog", "splinters", "full gullets", "marks on the wall", "the shoulders behind the teeth"}
 
 // Words names what happens past the bound.
-func (b Bound) Words() string { return boundWords[b] }
+func (b Bound) Words() say.Line { return say.Word(boundWords[b]) }
 
 // A Window is the range of feeds at which a blade makes a cut well.
 type Window struct {

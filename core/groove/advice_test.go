@@ -7,6 +7,7 @@ import (
 	"corte/core/blade"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/internal/testkit/golden"
 )
 
@@ -22,26 +23,26 @@ func TestGroovesAreAsTheyWereReadOver(t *testing.T) {
 	set := blade.Blade{Make: blade.Dado, Diameter: 203, Bore: 15.875, Kerf: 6.4, Teeth: 24, Grind: blade.FTG, MaxRPM: 7000}
 	stack, dial := trapdoor, spreader
 	tools := []Tool{{Blade: flat}, {Blade: ridged, Mounted: true}, {Blade: set, Set: &stack, Estimate: stack.Believed()}, {Blade: set, Set: &dial, Estimate: dial.Believed()},
-		{Blade: flat, Stop: "it hit something hard", WayOut: "look it over"}}
+		{Blade: flat, Stop: say.Of("it hit something hard"), WayOut: say.Of("look it over")}}
 	for name, r := range map[string]Request{
-		"ply, 20":      {Width: 17.85, Depth: 6, Length: 300, Edge: 60, Count: 20, Saw: table, Change: 3, Unit: measure.Millimetre},
-		"one, shown":   {Width: 12.2, Depth: 8, Length: 900, Edge: 0, Count: 1, Shown: true, Saw: table, Heel: 0.04, Change: 3, Unit: measure.Inch},
-		"short arbor":  {Width: 19, Depth: 10, Length: 600, Edge: 200, Count: 4, Saw: short, Change: 3, Unit: measure.Millimetre},
-		"narrow":       {Width: 3.3, Depth: 6, Length: 600, Edge: 30, Count: 8, Saw: table, Change: 12, Unit: measure.Millimetre},
-		"wide":         {Width: 28, Depth: 12, Length: 600, Edge: 30, Count: 3, Saw: table, Unit: measure.Millimetre},
-		"no arbor":     {Width: 17.85, Depth: 6, Length: 300, Edge: 60, Count: 20, Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Reach: 79, DadoSets: true}, Unit: measure.Millimetre},
-		"just thinner": {Width: 6.3, Depth: 6, Length: 300, Edge: 60, Count: 2, Saw: table, Unit: measure.Millimetre},
+		"ply, 20":      {Width: 17.85, Depth: 6, Length: 300, Edge: 60, Count: 20, Saw: table, Change: 3},
+		"one, shown":   {Width: 12.2, Depth: 8, Length: 900, Edge: 0, Count: 1, Shown: true, Saw: table, Heel: 0.04, Change: 3},
+		"short arbor":  {Width: 19, Depth: 10, Length: 600, Edge: 200, Count: 4, Saw: short, Change: 3},
+		"narrow":       {Width: 3.3, Depth: 6, Length: 600, Edge: 30, Count: 8, Saw: table, Change: 12},
+		"wide":         {Width: 28, Depth: 12, Length: 600, Edge: 30, Count: 3, Saw: table},
+		"no arbor":     {Width: 17.85, Depth: 6, Length: 300, Edge: 60, Count: 20, Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Reach: 79, DadoSets: true}},
+		"just thinner": {Width: 6.3, Depth: 6, Length: 300, Edge: 60, Count: 2, Saw: table},
 	} {
 		golden.Check(t, "ways, "+name, r.Ways(tools))
 	}
 	at := time.Date(2026, 3, 1, 9, 0, 0, 0, time.UTC)
 	for i, name := range []string{"flat", "ridged", "stack", "dial"} {
-		f := Fitting{Want: Request{Width: 17.85, Depth: 8, Length: 300, Edge: 60, Count: 20, Saw: table, Change: 3, Unit: measure.Millimetre}, Tool: tools[i], Lead: table.WheelLead}
+		f := Fitting{Want: Request{Width: 17.85, Depth: 8, Length: 300, Edge: 60, Count: 20, Saw: table, Change: 3}, Tool: tools[i], Lead: table.WheelLead}
 		if f.Tool.Set != nil {
 			f.Held = f.Tool.Set.New()
 		}
 		f.Stand = f.Want.Ways([]Tool{f.Tool})[0].Stand(f.Tool, f.Want.Depth-Shy(f.Want.Depth))
-		said := []any{f.Stand.Says(measure.Millimetre), f.Next()}
+		said := []any{f.Stand.Says(), f.Next()}
 		for _, read := range []struct {
 			widths []measure.Length
 			depth  measure.Length
@@ -70,28 +71,28 @@ func TestGroovesAreAsTheyWereReadOver(t *testing.T) {
 		said = append(said, map[string]any{"": v})
 	}
 	for _, off := range []measure.Length{-1, 4, 0} {
-		x, err := TenonOf(25, 9, 30, off, 3.2, measure.Millimetre)
+		x, err := TenonOf(25, 9, 30, off, 3.2)
 		say(x, err)
 	}
 	for _, w := range []measure.Length{96, 101.7, 19, 18, 3000, 3001} {
-		x, err := BoxOf(w, 6.4, 0.1, measure.Millimetre)
+		x, err := BoxOf(w, 6.4, 0.1)
 		say([]any{x, x.Retouch(0.3, 3)}, err)
 	}
 	tails := blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 40, Grind: blade.OneWay, Bevel: 8, Hook: 10}
 	for _, thick := range []measure.Length{0, 12, 19, 90} {
-		x, err := TailOf(tails, thick, 79, 45, measure.Millimetre)
+		x, err := TailOf(tails, thick, 79, 45)
 		say(x, err)
 	}
 	for _, deg := range []float64{0, 5, 12, 60} {
-		x, err := SlantOf(40, 15, 3.2, 9, deg, measure.Millimetre)
+		x, err := SlantOf(40, 15, 3.2, 9, deg)
 		say(x, err)
 	}
 	for _, r := range []measure.Length{20, 150, 600} {
-		x, err := FoldOf(12, UsualSkin(12), 3.2, r, 90, measure.Millimetre)
+		x, err := FoldOf(12, UsualSkin(12), 3.2, r, 90)
 		say(x, err)
 	}
 	for _, read := range [][]measure.Length{{17.7, 17.75, 17.7}, {17.2, 17.9}, {}, {0.5}, {18, 18.35, 18}} {
-		x, err := PieceOf(read, measure.Millimetre)
+		x, err := PieceOf(read)
 		say(x, err)
 	}
 	for _, b := range []blade.Blade{flat, ridged, tails, set} {

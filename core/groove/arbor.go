@@ -5,6 +5,7 @@ import (
 
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -14,29 +15,29 @@ type Arbor struct {
 	Spare                    measure.Length // of thread beyond the nut; under 0 it does not take its full thread
 	WasherOff                bool           // it goes on only without the outer washer, which the saw's maker allows
 	Verdict                  verdict.Verdict
-	Says                     string
+	Says                     say.Line
 }
 
 // OnArbor works out whether the nut takes its full thread over a set. A nut on
 // half a thread lets go (craft section 12).
-func OnArbor(s saw.Saw, set measure.Length, u measure.Unit) Arbor {
+func OnArbor(s saw.Saw, set measure.Length) Arbor {
 	a := Arbor{Length: s.ArborLength, Set: set, Washer: s.Washer, Nut: s.Nut}
 	if a.Length <= 0 || a.Nut <= 0 {
 		a.Verdict = verdict.Caution
-		a.Says = "How long this arbor is stands in no record: look that the nut takes its full thread, and put the length into the saw’s record"
+		a.Says = say.Of("How long this arbor is stands in no record: look that the nut takes its full thread, and put the length into the saw’s record")
 		return a
 	}
 	a.Spare = a.Length - set - a.Washer - a.Nut
 	switch {
 	case a.Spare >= 0:
-		a.Says = "The nut takes its full thread, " + a.Spare.Format(u) + " to spare"
+		a.Says = say.Of("The nut takes its full thread, %s to spare", a.Spare)
 	case s.WasherOff && a.Spare+a.Washer >= 0:
 		a.WasherOff, a.Verdict = true, verdict.Caution
 		a.Spare += a.Washer
-		a.Says = "The nut takes its full thread only without the outer washer, which this saw’s maker allows"
+		a.Says = say.Of("The nut takes its full thread only without the outer washer, which this saw’s maker allows")
 	default:
 		a.Verdict = verdict.Stop
-		a.Says = "The nut does not take its full thread: " + (-a.Spare).Format(u) + " too much on the arbor; cut it in two passes with fewer chippers"
+		a.Says = say.Of("The nut does not take its full thread: %s too much on the arbor; cut it in two passes with fewer chippers", -a.Spare)
 	}
 	return a
 }

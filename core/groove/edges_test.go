@@ -19,7 +19,7 @@ func at(err error) string {
 }
 
 func ask(width, depth, edge measure.Length, count int) error {
-	return Request{Width: width, Depth: depth, Edge: edge, Count: count, Unit: mm}.Check()
+	return Request{Width: width, Depth: depth, Edge: edge, Count: count}.Check()
 }
 
 // A search takes what a set can be, up to its bounds, and refuses the rest.
@@ -42,7 +42,7 @@ func TestSearchBounds(t *testing.T) {
 		"all together":       {9.05, 6, 0.05, Part{Thickness: 3, Count: 1}, true},
 		"more than all":      {9.06, 6, 0.05, Part{Thickness: 3, Count: 1}, false},
 	} {
-		if _, err := Search(tt.target, tt.outer, tt.tolerance, []Part{tt.part}, mm); (err == nil) != tt.ok {
+		if _, err := Search(tt.target, tt.outer, tt.tolerance, []Part{tt.part}); (err == nil) != tt.ok {
 			t.Errorf("%s: %v", what, err)
 		}
 	}
@@ -50,10 +50,10 @@ func TestSearchBounds(t *testing.T) {
 	for i := range kinds {
 		kinds[i] = Part{Thickness: 0.1, Count: 1}
 	}
-	if _, err := Search(7, 6, 0.05, kinds[:mostKinds], mm); err != nil {
+	if _, err := Search(7, 6, 0.05, kinds[:mostKinds]); err != nil {
 		t.Errorf("as many kinds as may be: %v", err)
 	}
-	if _, err := Search(7, 6, 0.05, kinds, mm); err == nil {
+	if _, err := Search(7, 6, 0.05, kinds); err == nil {
 		t.Error("one kind more is taken")
 	}
 }
@@ -64,37 +64,37 @@ func TestEdges(t *testing.T) {
 		err   func() error
 		where string
 	}{
-		"a tenon of nothing":          {func() error { _, err := TenonOf(25, 0, 30, -1, 3.2, mm); return err }, "tenon"},
-		"0.2 to take off":             {func() error { _, err := TenonOf(9.2, 9, 30, -1, 3.2, mm); return err }, ""},
-		"less than that":              {func() error { _, err := TenonOf(9.19, 9, 30, -1, 3.2, mm); return err }, "tenon"},
-		"the longest tenon":           {func() error { _, err := TenonOf(25, 9, longestTenon, -1, 3.2, mm); return err }, ""},
-		"a longer one":                {func() error { _, err := TenonOf(25, 9, longestTenon+0.1, -1, 3.2, mm); return err }, "length"},
-		"as long as the kerf":         {func() error { _, err := TenonOf(25, 9, 3.2, -1, 3.2, mm); return err }, ""},
-		"shorter":                     {func() error { _, err := TenonOf(25, 9, 3.1, -1, 3.2, mm); return err }, "length"},
-		"all off one face":            {func() error { _, err := TenonOf(25, 9, 30, 16, 3.2, mm); return err }, ""},
-		"more than that":              {func() error { _, err := TenonOf(25, 9, 30, 16.1, 3.2, mm); return err }, "way off"},
-		"a board for three slots":     {func() error { _, err := BoxOf(19.2, 6.4, 0.1, mm); return err }, ""},
-		"a narrower one":              {func() error { _, err := BoxOf(19.1, 6.4, 0.1, mm); return err }, "width"},
-		"the widest board":            {func() error { _, err := BoxOf(3000, 6.4, 0.1, mm); return err }, ""},
-		"a wider one":                 {func() error { _, err := BoxOf(3000.1, 6.4, 0.1, mm); return err }, "width"},
-		"two wings":                   {func() error { s := trapdoor; s.Wings = 2; return s.Check(mm) }, ""},
-		"eight wings":                 {func() error { s := trapdoor; s.Wings = 8; return s.Check(mm) }, ""},
-		"nine":                        {func() error { s := trapdoor; s.Wings = 9; return s.Check(mm) }, "wings"},
-		"one":                         {func() error { s := trapdoor; s.Wings = 1; return s.Check(mm) }, "wings"},
-		"the thinnest outer blade":    {func() error { s := trapdoor; s.Left = 1.5; return s.Check(mm) }, ""},
-		"a thinner one":               {func() error { s := trapdoor; s.Left = 1.49; return s.Check(mm) }, "left"},
-		"the thickest":                {func() error { s := trapdoor; s.Right = 8; return s.Check(mm) }, ""},
-		"a thicker one":               {func() error { s := trapdoor; s.Right = 8.01; return s.Check(mm) }, "right"},
-		"the deepest ears":            {func() error { s := trapdoor; s.Ears = 1; return s.Check(mm) }, ""},
-		"deeper":                      {func() error { s := trapdoor; s.Ears = 1.01; return s.Check(mm) }, "ears"},
-		"a turn of 10 mm":             {func() error { s := spreader; s.Ranges = []Range{{2, 6, 12, 6, 10}}; return s.Check(mm) }, ""},
-		"a turn of 0.05 mm":           {func() error { s := spreader; s.Ranges = []Range{{2, 6, 12, 6, 0.05}}; return s.Check(mm) }, ""},
-		"less":                        {func() error { s := spreader; s.Ranges = []Range{{2, 6, 12, 6, 0.049}}; return s.Check(mm) }, "range, turn"},
-		"three ranges":                {func() error { s := spreader; s.Ranges = make([]Range, 3); return s.Check(mm) }, "ranges"},
-		"a piece of 0.3 mm":           {func() error { _, err := PieceOf([]measure.Length{0.3}, mm); return err }, ""},
-		"a thinner piece":             {func() error { _, err := PieceOf([]measure.Length{0.29}, mm); return err }, "piece"},
-		"readings as far as they may": {func() error { _, err := PieceOf([]measure.Length{18, 18 + mostSpread}, mm); return err }, ""},
-		"further":                     {func() error { _, err := PieceOf([]measure.Length{18, 18.001 + mostSpread}, mm); return err }, "piece"},
+		"a tenon of nothing":          {func() error { _, err := TenonOf(25, 0, 30, -1, 3.2); return err }, "tenon"},
+		"0.2 to take off":             {func() error { _, err := TenonOf(9.2, 9, 30, -1, 3.2); return err }, ""},
+		"less than that":              {func() error { _, err := TenonOf(9.19, 9, 30, -1, 3.2); return err }, "tenon"},
+		"the longest tenon":           {func() error { _, err := TenonOf(25, 9, longestTenon, -1, 3.2); return err }, ""},
+		"a longer one":                {func() error { _, err := TenonOf(25, 9, longestTenon+0.1, -1, 3.2); return err }, "length"},
+		"as long as the kerf":         {func() error { _, err := TenonOf(25, 9, 3.2, -1, 3.2); return err }, ""},
+		"shorter":                     {func() error { _, err := TenonOf(25, 9, 3.1, -1, 3.2); return err }, "length"},
+		"all off one face":            {func() error { _, err := TenonOf(25, 9, 30, 16, 3.2); return err }, ""},
+		"more than that":              {func() error { _, err := TenonOf(25, 9, 30, 16.1, 3.2); return err }, "way off"},
+		"a board for three slots":     {func() error { _, err := BoxOf(19.2, 6.4, 0.1); return err }, ""},
+		"a narrower one":              {func() error { _, err := BoxOf(19.1, 6.4, 0.1); return err }, "width"},
+		"the widest board":            {func() error { _, err := BoxOf(3000, 6.4, 0.1); return err }, ""},
+		"a wider one":                 {func() error { _, err := BoxOf(3000.1, 6.4, 0.1); return err }, "width"},
+		"two wings":                   {func() error { s := trapdoor; s.Wings = 2; return s.Check() }, ""},
+		"eight wings":                 {func() error { s := trapdoor; s.Wings = 8; return s.Check() }, ""},
+		"nine":                        {func() error { s := trapdoor; s.Wings = 9; return s.Check() }, "wings"},
+		"one":                         {func() error { s := trapdoor; s.Wings = 1; return s.Check() }, "wings"},
+		"the thinnest outer blade":    {func() error { s := trapdoor; s.Left = 1.5; return s.Check() }, ""},
+		"a thinner one":               {func() error { s := trapdoor; s.Left = 1.49; return s.Check() }, "left"},
+		"the thickest":                {func() error { s := trapdoor; s.Right = 8; return s.Check() }, ""},
+		"a thicker one":               {func() error { s := trapdoor; s.Right = 8.01; return s.Check() }, "right"},
+		"the deepest ears":            {func() error { s := trapdoor; s.Ears = 1; return s.Check() }, ""},
+		"deeper":                      {func() error { s := trapdoor; s.Ears = 1.01; return s.Check() }, "ears"},
+		"a turn of 10 mm":             {func() error { s := spreader; s.Ranges = []Range{{2, 6, 12, 6, 10}}; return s.Check() }, ""},
+		"a turn of 0.05 mm":           {func() error { s := spreader; s.Ranges = []Range{{2, 6, 12, 6, 0.05}}; return s.Check() }, ""},
+		"less":                        {func() error { s := spreader; s.Ranges = []Range{{2, 6, 12, 6, 0.049}}; return s.Check() }, "range, turn"},
+		"three ranges":                {func() error { s := spreader; s.Ranges = make([]Range, 3); return s.Check() }, "ranges"},
+		"a piece of 0.3 mm":           {func() error { _, err := PieceOf([]measure.Length{0.3}); return err }, ""},
+		"a thinner piece":             {func() error { _, err := PieceOf([]measure.Length{0.29}); return err }, "piece"},
+		"readings as far as they may": {func() error { _, err := PieceOf([]measure.Length{18, 18 + mostSpread}); return err }, ""},
+		"further":                     {func() error { _, err := PieceOf([]measure.Length{18, 18.001 + mostSpread}); return err }, "piece"},
 		"the narrowest groove":        {func() error { return ask(0.5, 8, 0, 1) }, ""},
 		"a narrower groove":           {func() error { return ask(0.49, 8, 0, 1) }, "piece"},
 		"the widest groove":           {func() error { return ask(60, 8, 0, 1) }, ""},
@@ -113,11 +113,11 @@ func TestEdges(t *testing.T) {
 			t.Errorf("%s: refused at %q", what, where)
 		}
 	}
-	if p := (Piece{18 + slackSpread, 18, 3}); p.Mind(mm) != "" || (Piece{18.001 + slackSpread, 18, 3}).Mind(mm) == "" || (Piece{18, 18, 1}).Mind(mm) == "" {
+	if p := (Piece{18 + slackSpread, 18, 3}); !p.Mind().Zero() || (Piece{18.001 + slackSpread, 18, 3}).Mind().Zero() || (Piece{18, 18, 1}).Mind().Zero() {
 		t.Error("a piece that hardly varies is minded, or one that does is not")
 	}
 	// Readings of a test groove, at their bounds.
-	f := Fitting{Want: Request{Width: 18, Depth: 8, Unit: mm}, Stand: Stand{Height: 8}}
+	f := Fitting{Want: Request{Width: 18, Depth: 8}, Stand: Stand{Height: 8}}
 	for what, tt := range map[string]struct {
 		widths []measure.Length
 		depth  measure.Length
@@ -156,20 +156,20 @@ func TestEdges(t *testing.T) {
 		}
 	}
 	d := Set{Kind: Dialled, Ranges: []Range{{Cutters: 2, Start: 6.4, Turn: 1.25}, {Cutters: 3, Start: 12.7, Turn: 1.2}}}
-	if k := d.Known(d.New()); len(k) != 4 || k[0].What != "2 cutters, dial at 0" || k[3].Stamped != 1.2 || k[2].Stamped != 12.7 {
+	if k := d.Known(d.New()); len(k) != 4 || k[0].What.String() != "2 cutters, dial at 0" || k[3].Stamped != 1.2 || k[2].Stamped != 12.7 {
 		t.Errorf("a dial's parts: %+v", k)
 	}
 	// A dial that stands at a range which is no longer there does not go on.
-	r := Request{Width: 9, Depth: 6, Length: 300, Count: 1, Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Reach: 79, ArborLength: 44, Nut: 12}, Unit: mm}
+	r := Request{Width: 9, Depth: 6, Length: 300, Count: 1, Saw: saw.Saw{Kind: saw.Table, Diameter: 254, Reach: 79, ArborLength: 44, Nut: 12}}
 	tool := Tool{Blade: blade.Blade{Make: blade.Dado, Diameter: 203, Bore: 15.875, Kerf: 6.4, Teeth: 24, Grind: blade.FTG}, Set: &d, Estimate: d.Believed(), Now: &Setting{Cutters: 4, Turns: 1}}
-	if w := r.Ways([]Tool{tool})[0]; w.Says == "" || w.Verdict.String() != "stop" {
+	if w := r.Ways([]Tool{tool})[0]; w.Says.Zero() || w.Verdict.String() != "stop" {
 		t.Errorf("four cutters: %+v", w)
 	}
 	// Ears are borne to 0.03 where the bottom shows, to 0.2 where it does not.
 	for ears, fits := range map[measure.Length][2]bool{0: {true, true}, 0.03: {true, true}, 0.04: {false, true}, 0.2: {false, true}, 0.21: {false, false}} {
 		for i, shown := range []bool{true, false} {
 			w := Way{Width: 18}
-			w.set(Request{Depth: 6, Shown: shown, Saw: r.Saw, Unit: mm}, Tool{Blade: tool.Blade, Set: &Set{Kind: Stacked, Left: 3.2, Right: 3.2, Ears: ears}})
+			w.set(Request{Depth: 6, Shown: shown, Saw: r.Saw}, Tool{Blade: tool.Blade, Set: &Set{Kind: Stacked, Left: 3.2, Right: 3.2, Ears: ears}})
 			if w.Fits != fits[i] {
 				t.Errorf("ears of %v, shown %v: fits %v", ears, shown, w.Fits)
 			}
@@ -185,13 +185,13 @@ func TestEdges(t *testing.T) {
 		}
 	}
 	// One pass is said as one.
-	one := Request{Width: 3.2, Depth: 6, Length: 300, Count: 1, Saw: r.Saw, Unit: mm}
+	one := Request{Width: 3.2, Depth: 6, Length: 300, Count: 1, Saw: r.Saw}
 	rip := Tool{Blade: blade.Blade{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 24, Grind: blade.FTG}}
-	if w := one.Ways([]Tool{rip})[0]; w.Says != "one pass: its kerf is the groove" {
+	if w := one.Ways([]Tool{rip})[0]; w.Says.String() != "one pass: its kerf is the groove" {
 		t.Errorf("a kerf wide: %q", w.Says)
 	}
 	one.Width = 4
-	if w := one.Ways([]Tool{rip})[0]; w.Says != "2 passes, the fence 0.8 mm further each time, 2.4 mm over the pass before" {
+	if w := one.Ways([]Tool{rip})[0]; w.Says.String() != "2 passes, the fence 0.8 mm further each time, 2.4 mm over the pass before" {
 		t.Errorf("0.8 wider: %q", w.Says)
 	}
 	tool.Now = &Setting{Cutters: 3, Turns: 1}

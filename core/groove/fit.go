@@ -1,11 +1,11 @@
 package groove
 
 import (
-	"fmt"
 	"slices"
 
 	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -53,30 +53,30 @@ const (
 )
 
 // PieceOf takes the readings over a piece. They must be of one thickness.
-func PieceOf(readings []measure.Length, u measure.Unit) (Piece, error) {
+func PieceOf(readings []measure.Length) (Piece, error) {
 	if len(readings) == 0 {
 		return Piece{}, fault.At("piece", "measure the piece that goes in, at one place at least")
 	}
 	for _, r := range readings {
 		if !(r >= 0.3 && r <= widest) {
-			return Piece{}, fault.At("piece", "a piece is between %s and %s thick", measure.Length(0.3).Format(u), widest.Format(u))
+			return Piece{}, fault.At("piece", "a piece is between %s and %s thick", measure.Length(0.3), widest)
 		}
 	}
 	p := Piece{slices.Max(readings), slices.Min(readings), len(readings)}
 	if spread := p.Thickest - p.Thinnest; spread > mostSpread+hair {
-		return p, fault.At("piece", "the readings run from %s to %s, which is not one thickness; measure again, or plane the piece first", p.Thinnest.Format(u), p.Thickest.Format(u))
+		return p, fault.At("piece", "the readings run from %s to %s, which is not one thickness; measure again, or plane the piece first", p.Thinnest, p.Thickest)
 	}
 	return p, nil
 }
 
 // Mind says what to mind about a piece that is not all of one thickness, or
 // was measured once; empty if nothing.
-func (p Piece) Mind(u measure.Unit) string {
+func (p Piece) Mind() say.Line {
 	switch spread := p.Thickest - p.Thinnest; {
 	case p.Places == 1:
-		return "Measured at one place: sheet is seldom the same all over, so measure two more."
+		return say.Of("Measured at one place: sheet is seldom the same all over, so measure two more.")
 	case spread > slackSpread+hair:
-		return fmt.Sprintf("It varies by %s: the groove takes its thickest place, and its thinnest will be slack.", spread.Format(u))
+		return say.Of("It varies by %s: the groove takes its thickest place, and its thinnest will be slack.", spread)
 	}
-	return ""
+	return say.Line{}
 }

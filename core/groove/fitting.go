@@ -1,14 +1,13 @@
 package groove
 
 import (
-	"fmt"
 	"math"
 	"slices"
-	"strings"
 	"time"
 
 	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -30,20 +29,20 @@ type Stand struct {
 }
 
 // Says is how it stands, in words.
-func (s Stand) Says(u measure.Unit) string {
+func (s Stand) Says() say.Line {
 	switch {
 	case s.Dial != nil:
 		return OnDial(s.Dial.Cutters, s.Dial.Turns)
 	case s.Passes == 1:
-		return "one pass"
+		return say.Of("one pass")
 	case s.Passes > 0:
-		return fmt.Sprintf("%d passes", s.Passes)
+		return say.Of("%d passes", s.Passes)
 	}
 	counts := make([]int, len(s.Parts))
 	for i, p := range s.Parts {
 		counts[i] = p.Count
 	}
-	return InStack(counts, s.Parts, u)
+	return InStack(counts, s.Parts)
 }
 
 // Shy is how much the first test groove stays short of its depth.
@@ -104,7 +103,7 @@ const (
 // Way is what the tool makes as it stands.
 func (f Fitting) Way() Way {
 	t := f.Tool
-	if t.Stop == "" {
+	if t.Stop.Zero() {
 		t.Now = &Setting{Shift: f.Stand.Shift, Off: f.Stand.Off}
 		if d := f.Stand.Dial; d != nil {
 			t.Now.Cutters, t.Now.Turns = d.Cutters, d.Turns
@@ -112,7 +111,7 @@ func (f Fitting) Way() Way {
 		if t.Set != nil && t.Set.Kind == Stacked {
 			var ok bool
 			if t.Now.Counts, ok = t.Set.Counts(f.Stand.Parts); !ok {
-				t.Stop, t.WayOut = "parts of this stack are no longer in the set’s record", "begin the groove again"
+				t.Stop, t.WayOut = say.Of("parts of this stack are no longer in the set’s record"), say.Of("begin the groove again")
 			}
 		}
 	}
@@ -136,73 +135,72 @@ func (f Fitting) deepAs() bool {
 }
 
 // Next says what to do now, in order.
-func (f Fitting) Next() []string {
-	u := f.Want.Unit
+func (f Fitting) Next() []say.Line {
 	if f.Good() {
-		return []string{"It fits: cut them like that."}
+		return say.All("It fits: cut them like that.")
 	}
 	way := f.Way()
 	if way.Verdict == verdict.Stop {
-		return []string{"Stop: " + way.Says + "."}
+		return []say.Line{say.Of("Stop: %s.", way.Says)}
 	}
-	var out []string
 	if len(f.Tests) == 0 {
-		height := "Set the blade " + f.Stand.Height.Setting(u) + " high"
+		height := say.Of("Set the blade %s high.", say.Set(f.Stand.Height))
 		if f.Stand.Height < f.Want.Depth {
-			height += ", shy of the depth: the difference is added after it is measured"
+			height = say.Of("Set the blade %s high, shy of the depth: the difference is added after it is measured.", say.Set(f.Stand.Height))
 		}
-		return append(out, height+".", "Cut a test groove in scrap of the same stock. Measure its width at three places, and its depth.")
+		return []say.Line{height, say.Of("Cut a test groove in scrap of the same stock. Measure its width at three places, and its depth.")}
 	}
+	var out []say.Line
+	tell := func(form string, with ...any) { out = append(out, say.Of(form, with...)) }
 	last := f.Tests[len(f.Tests)-1]
 	if last.Doubt {
-		out = append(out, "That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove; a test that was spoilt is struck out in the log, so that it teaches nothing.")
+		tell("That is hardly what its parts make. Look first for a chip or a burr between them, and for chips in the groove; a test that was spoilt is struck out in the log, so that it teaches nothing.")
 	}
-	wide := size(last.Off).Thin(u)
+	wide := say.Thin(size(last.Off))
 	switch {
 	case near(last.Off, Near):
-		out = append(out, "Its width is right.")
+		tell("Its width is right.")
 	case f.Tool.Set == nil && len(way.Passes) == 1:
-		out = append(out, fmt.Sprintf("The groove is %s too wide: its kerf alone is more than is wanted. Take a thinner blade, or true this one.", wide))
+		tell("The groove is %s too wide: its kerf alone is more than is wanted. Take a thinner blade, or true this one.", wide)
 	case f.Tool.Set == nil && last.With.Passes == 1:
-		out = append(out, fmt.Sprintf("The groove is %s too narrow: a second pass, the fence %s further.", wide, wide))
+		tell("The groove is %s too narrow: a second pass, the fence %s further.", wide, wide)
 	case f.Tool.Set == nil:
-		to := "further"
+		to := say.Of("further")
 		if last.Off > 0 {
-			to = "nearer"
+			to = say.Of("nearer")
 		}
-		out = append(out, fmt.Sprintf("The groove is %s too %s: set the last pass %s %s.", wide, WideOrNarrow(last.Off), wide, to))
+		tell("The groove is %s too %s: set the last pass %s %s.", wide, WideOrNarrow(last.Off), wide, to)
 	default:
-		change := changed(last.With, f.Stand, u)
-		if change == "" {
-			out = append(out, fmt.Sprintf("The groove is %s too %s, and with the parts that there are it comes no nearer.", wide, WideOrNarrow(last.Off)))
+		change := changed(last.With, f.Stand)
+		if len(change) == 0 {
+			tell("The groove is %s too %s, and with the parts that there are it comes no nearer.", wide, WideOrNarrow(last.Off))
 			break
 		}
-		out = append(out, fmt.Sprintf("The groove is %s too %s. Plug out, then %s.", wide, WideOrNarrow(last.Off), change))
+		tell("The groove is %s too %s. Plug out, then %s.", wide, WideOrNarrow(last.Off), change)
 	}
 	if d := f.Want.Depth - last.Depth; last.Depth > 0 && !near(d, depthNear) {
-		up := "Raise"
+		said := say.Of("Raise the blade by %s, to %s", say.Thin(d), say.Set(f.Stand.Height))
 		if d < 0 {
-			up = "Lower"
+			said = say.Of("Lower the blade by %s, to %s", say.Thin(-d), say.Set(f.Stand.Height))
 		}
-		said := fmt.Sprintf("%s the blade by %s, to %s", up, size(d).Thin(u), f.Stand.Height.Setting(u))
 		if f.Lead > 0 {
-			said += fmt.Sprintf(": %.2f turns of the wheel", math.Abs(float64(d/f.Lead)))
+			said = say.Of("%s: %.2f turns of the wheel", said, math.Abs(float64(d/f.Lead)))
 		}
-		out = append(out, said+".")
+		tell("%s.", said)
 	} else if last.Depth == 0 && !f.deepAs() {
-		out = append(out, "Measure the depth as well: the blade is set to "+f.Stand.Height.Setting(u)+".")
+		tell("Measure the depth as well: the blade is set to %s.", say.Set(f.Stand.Height))
 	}
-	return append(out, "Test again.")
+	return append(out, say.Of("Test again."))
 }
 
 // changed is how a set's stand differs from that of a test, in words; empty if
 // it does not.
-func changed(last, now Stand, u measure.Unit) string {
+func changed(last, now Stand) say.List {
 	if now.Dial != nil && last.Dial != nil {
 		if now.Dial.Turns == last.Dial.Turns {
-			return ""
+			return nil
 		}
-		return fmt.Sprintf("turn the dial from %.2f to %.2f", last.Dial.Turns, now.Dial.Turns)
+		return say.List{say.Of("turn the dial from %.2f to %.2f", last.Dial.Turns, now.Dial.Turns)}
 	}
 	of := func(parts []Part, p Part) int {
 		for _, q := range parts {
@@ -212,25 +210,19 @@ func changed(last, now Stand, u measure.Unit) string {
 		}
 		return 0
 	}
-	var out []string
-	say := func(p Part, verb string, n int) {
-		what := "a " + p.What()
-		if n > 1 {
-			what = fmt.Sprintf("%d %ss", n, p.What())
-		}
-		out = append(out, fmt.Sprintf("%s %s of %s", verb, what, p.Thickness.Thin(u)))
-	}
+	var out say.List
+	move := func(p Part, form string, n int) { out = append(out, say.Of(form, p.some(n), say.Thin(p.Thickness))) }
 	for _, p := range last.Parts {
 		if n := p.Count - of(now.Parts, p); n > 0 {
-			say(p, "take out", n)
+			move(p, "take out %s of %s", n)
 		}
 	}
 	for _, p := range now.Parts {
 		if n := p.Count - of(last.Parts, p); n > 0 {
-			say(p, "put in", n)
+			move(p, "put in %s of %s", n)
 		}
 	}
-	return strings.Join(out, ", ")
+	return out
 }
 
 func size(l measure.Length) measure.Length { return max(l, -l) }
@@ -250,16 +242,16 @@ func (f Fitting) Event(widths []measure.Length) Event {
 // Check refuses readings that no test of this groove can have come to. depth is
 // 0 where it was not measured. The error is a *fault.Error.
 func (f Fitting) Check(widths []measure.Length, depth measure.Length) error {
-	u, mean := f.Want.Unit, Mean(widths)
+	mean := Mean(widths)
 	switch {
 	case len(widths) == 0:
 		return fault.At("width", "measure the width at three places")
 	case !near(slices.Max(widths)-slices.Min(widths), mostUneven):
-		return fault.At("width", "the readings of one groove run from %s to %s; clear the chips out and measure again", slices.Min(widths).Format(u), slices.Max(widths).Format(u))
+		return fault.At("width", "the readings of one groove run from %s to %s; clear the chips out and measure again", slices.Min(widths), slices.Max(widths))
 	case !near(mean-f.Want.Width, farWide):
-		return fault.At("width", "%s is far from the %s that is wanted; was another groove measured?", mean.Format(u), f.Want.Width.Format(u))
+		return fault.At("width", "%s is far from the %s that is wanted; was another groove measured?", mean, f.Want.Width)
 	case depth > 0 && !near(depth-f.Stand.Height, farDeep):
-		return fault.At("depth", "%s is far from the %s that the blade was set to; measure again", depth.Format(u), f.Stand.Height.Setting(u))
+		return fault.At("depth", "%s is far from the %s that the blade was set to; measure again", depth, say.Set(f.Stand.Height))
 	}
 	return nil
 }
@@ -305,14 +297,14 @@ func (f Fitting) reset(was Way, t Test) (Stand, error) {
 	now.Off = f.Want.Width + t.Off - next.Way().Width
 	aim := f.Want.Width - now.Off
 	if f.Tool.Set.Kind == Dialled {
-		at, turns, err := f.Tool.Set.Dial(f.Held.Estimate, aim, f.Want.Unit)
+		at, turns, err := f.Tool.Set.Dial(f.Held.Estimate, aim)
 		if err != nil {
 			return now, err
 		}
 		now.Dial = &Dial{f.Tool.Set.Ranges[at].Cutters, turns}
 		return now, nil
 	}
-	stack, err := f.Tool.Set.Restack(f.Held.Estimate, aim, was.Stack.Counts, f.Want.Unit)
+	stack, err := f.Tool.Set.Restack(f.Held.Estimate, aim, was.Stack.Counts)
 	if err != nil {
 		return now, err
 	}

@@ -7,6 +7,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/measure"
+	"corte/core/say"
 )
 
 // Bottom is what a blade leaves standing above the deepest point of its kerf,
@@ -65,18 +66,18 @@ func Flatness(b blade.Blade) Bottoming {
 }
 
 // FlatEnoughFor says in words what a blade's groove bottom will do for.
-func FlatEnoughFor(b blade.Blade) string {
+func FlatEnoughFor(b blade.Blade) say.Line {
 	switch f := Flatness(b); {
 	case f == Flat:
-		return "flat: for any joint, seen or not"
+		return say.Of("flat: for any joint, seen or not")
 	case f == NearlyFlat && b.Grind == blade.ATBR:
-		return "nearly flat, with small ears in the corners: for joints that are not seen from the end"
+		return say.Of("nearly flat, with small ears in the corners: for joints that are not seen from the end")
 	case f == NearlyFlat:
-		return "nearly flat: for joints that are not seen from the end"
+		return say.Of("nearly flat: for joints that are not seen from the end")
 	case f == Sloping:
-		return "sloping: for dovetail tails, with the blade tilted to match"
+		return say.Of("sloping: for dovetail tails, with the blade tilted to match")
 	}
-	return "ridged: for kerfs and loose grooves, not for a joint that bears or shows"
+	return say.Of("ridged: for kerfs and loose grooves, not for a joint that bears or shows")
 }
 
 // Ridge is the most that a blade leaves standing in the bottom of its kerf.

@@ -53,7 +53,7 @@ func TestFlatEnoughIsSaidPlainly(t *testing.T) {
 		{blade.Blade{Grind: blade.ATB, Kerf: 3.2, Bevel: 15}, "ridged"},
 		{blade.Blade{Grind: blade.OneWay, Kerf: 3.2, Bevel: 8}, "dovetail"},
 	} {
-		if got := FlatEnoughFor(tt.b); !strings.Contains(got, tt.says) {
+		if got := FlatEnoughFor(tt.b); !strings.Contains(got.String(), tt.says) {
 			t.Errorf("%v is %q, want %q", tt.b.Grind, got, tt.says)
 		}
 	}

@@ -1,10 +1,10 @@
 package groove
 
 import (
-	"fmt"
 	"slices"
 
 	"corte/core/measure"
+	"corte/core/say"
 )
 
 // Held is what a set's log adds up to: how thick its parts are held to be, and
@@ -160,7 +160,7 @@ func (s Set) Surprising(h Held, e Event) bool {
 
 // A KnownPart is one part as it is held to be.
 type KnownPart struct {
-	What          string
+	What          say.Line
 	Stamped, Held measure.Length
 	SD            measure.Length
 	Tests         int // that it was in since it was new or sharpened
@@ -168,20 +168,20 @@ type KnownPart struct {
 
 // Known tells of every part.
 func (s Set) Known(h Held) (out []KnownPart) {
-	add := func(i int, what string, stamped measure.Length) {
+	add := func(i int, what say.Line, stamped measure.Length) {
 		out = append(out, KnownPart{what, stamped, stamped + measure.Length(h.Estimate.Mean[i]), h.Estimate.SD(i), h.Tests[i]})
 	}
 	if s.Kind == Dialled {
 		for i, r := range s.Ranges {
-			add(2*i, fmt.Sprintf("%d cutters, dial at 0", r.Cutters), r.Start)
-			add(2*i+1, fmt.Sprintf("%d cutters, one turn", r.Cutters), r.Turn)
+			add(2*i, say.Of("%d cutters, dial at 0", r.Cutters), r.Start)
+			add(2*i+1, say.Of("%d cutters, one turn", r.Cutters), r.Turn)
 		}
 		return out
 	}
-	add(0, "outer pair", s.Outer())
+	add(0, say.Of("outer pair"), s.Outer())
 	_, real := s.True(h.Estimate)
 	for i, p := range s.Parts {
-		add(i+1, p.What(), p.Thickness)
+		add(i+1, p.what(), p.Thickness)
 		out[i+1].Held = real[i].Thickness
 	}
 	return out

@@ -26,7 +26,7 @@ func TestWhatIsHeldOfASet(t *testing.T) {
 		}
 	}
 	k := s.Known(h)
-	if d := k[0].Held - k[0].Stamped; math.Abs(d.Mm()-miss/3) > 1e-12 || k[0].Stamped != 6.4 || k[2].What != "shim" || k[2].Tests != 1 {
+	if d := k[0].Held - k[0].Stamped; math.Abs(d.Mm()-miss/3) > 1e-12 || k[0].Stamped != 6.4 || k[2].What.String() != "shim" || k[2].Tests != 1 {
 		t.Errorf("known are %+v", k)
 	}
 	without := s.Then(h, test(0, 9.6))

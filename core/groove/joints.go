@@ -21,17 +21,17 @@ const longestTenon = measure.Length(400)
 // TenonOf works a tenon out: the stock's thickness, the tenon's thickness and
 // length, how much is off its first face (half of what is over for a tenon in
 // the middle, where off is under 0), and the kerf.
-func TenonOf(stock, tenon, long, off, kerf measure.Length, u measure.Unit) (Tenon, error) {
+func TenonOf(stock, tenon, long, off, kerf measure.Length) (Tenon, error) {
 	over := stock - tenon
 	switch {
 	case !(tenon > 0) || over < 0.2-hair:
-		return Tenon{}, fault.At("tenon", "a tenon of %s cannot come out of stock of %s", tenon.Format(u), stock.Format(u))
+		return Tenon{}, fault.At("tenon", "a tenon of %s cannot come out of stock of %s", tenon, stock)
 	case !(long <= longestTenon):
-		return Tenon{}, fault.At("length", "a tenon is at most %s long", longestTenon.Format(u))
+		return Tenon{}, fault.At("length", "a tenon is at most %s long", longestTenon)
 	case off > over:
-		return Tenon{}, fault.At("way off", "%s off one face leaves less than the tenon", off.Format(u))
+		return Tenon{}, fault.At("way off", "%s off one face leaves less than the tenon", off)
 	case !(long >= kerf):
-		return Tenon{}, fault.At("length", "the tenon is shorter than the kerf of %s", kerf.Format(u))
+		return Tenon{}, fault.At("length", "the tenon is shorter than the kerf of %s", kerf)
 	}
 	if off < 0 {
 		off = over / 2
@@ -63,12 +63,12 @@ const leastFinger = measure.Length(1.5)
 
 // BoxOf works a box joint out for boards of a width. room is by how much a
 // finger is narrower than its slot, for glue.
-func BoxOf(width, slot, room measure.Length, u measure.Unit) (Box, error) {
+func BoxOf(width, slot, room measure.Length) (Box, error) {
 	switch {
 	case !(slot >= leastFinger):
-		return Box{}, fault.At("slot", "a finger is at least %s wide", leastFinger.Format(u))
+		return Box{}, fault.At("slot", "a finger is at least %s wide", leastFinger)
 	case !(room >= 0) || room > 0.5:
-		return Box{}, fault.At("room", "between nothing and %s of room for glue", measure.Length(0.5).Format(u))
+		return Box{}, fault.At("room", "between nothing and %s of room for glue", measure.Length(0.5))
 	case !(width >= 3*slot-hair) || width > 3000:
 		return Box{}, fault.At("width", "a board is at least three fingers wide")
 	}
@@ -104,7 +104,7 @@ type Tail struct {
 }
 
 // TailOf works tails out for stock of a thickness that the other board has.
-func TailOf(b blade.Blade, thickness, most measure.Length, tiltsTo float64, u measure.Unit) (Tail, error) {
+func TailOf(b blade.Blade, thickness, most measure.Length, tiltsTo float64) (Tail, error) {
 	switch {
 	case b.Grind != blade.OneWay || b.Bevel <= 0:
 		return Tail{}, fault.At("blade", "tails want a blade with all teeth bevelled to one side; others leave a ridge on the base line")
@@ -113,7 +113,7 @@ func TailOf(b blade.Blade, thickness, most measure.Length, tiltsTo float64, u me
 	case !(thickness > 0):
 		return Tail{}, fault.At("stock", "say how thick the board is that the tails go through")
 	case thickness > most:
-		return Tail{}, fault.At("stock", "%s is higher than this blade reaches when it is tilted (%s)", thickness.Format(u), most.Format(u))
+		return Tail{}, fault.At("stock", "%s is higher than this blade reaches when it is tilted (%s)", thickness, most)
 	}
 	return Tail{b.Bevel, 1 / math.Tan(b.Bevel*math.Pi/180), thickness}, nil
 }
@@ -126,12 +126,12 @@ type Slant struct {
 
 // SlantOf works out the steps of a groove that is deep at its near wall and
 // rises by deg to the far one.
-func SlantOf(edge, width, kerf, deep measure.Length, deg float64, u measure.Unit) (Slant, error) {
+func SlantOf(edge, width, kerf, deep measure.Length, deg float64) (Slant, error) {
 	if !(deg > 0 && deg <= 45) {
 		return Slant{}, fault.At("slope", "the bottom slopes by up to 45 degrees")
 	}
 	if !(width >= kerf && width <= widest) {
-		return Slant{}, fault.At("width", "a groove is between its kerf, %s, and %s wide", kerf.Format(u), widest.Format(u))
+		return Slant{}, fault.At("width", "a groove is between its kerf, %s, and %s wide", kerf, widest)
 	}
 	passes, err := Stepped(edge, width, kerf, deep)
 	if err != nil {
@@ -170,18 +170,18 @@ const (
 // FoldOf works kerfs out that bend a sheet to an outer radius by an angle,
 // leaving a skin. The kerfs lie on the inside and close as it bends: each gives
 // its width over its depth, as an angle about the skin.
-func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64, u measure.Unit) (FoldCut, error) {
+func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64) (FoldCut, error) {
 	switch {
 	case !(sheet > 0 && sheet <= thickestSheet):
-		return FoldCut{}, fault.At("stock", "a sheet that is folded is at most %s thick", thickestSheet.Format(u))
+		return FoldCut{}, fault.At("stock", "a sheet that is folded is at most %s thick", thickestSheet)
 	case !(radius <= widestBend):
-		return FoldCut{}, fault.At("radius", "a bend of over %s needs no kerfs", widestBend.Format(u))
+		return FoldCut{}, fault.At("radius", "a bend of over %s needs no kerfs", widestBend)
 	case !(skin > 0) || skin >= sheet:
-		return FoldCut{}, fault.At("skin", "some of the sheet's %s stays: the skin that bends", sheet.Format(u))
+		return FoldCut{}, fault.At("skin", "some of the sheet's %s stays: the skin that bends", sheet)
 	case !(deg > 0 && deg <= 360):
 		return FoldCut{}, fault.At("bend", "a bend is up to 360 degrees")
 	case !(radius > sheet):
-		return FoldCut{}, fault.At("radius", "the outer radius is more than the sheet is thick (%s)", sheet.Format(u))
+		return FoldCut{}, fault.At("radius", "the outer radius is more than the sheet is thick (%s)", sheet)
 	}
 	f := FoldCut{Depth: sheet - skin}
 	closes := 2 * math.Atan(float64(kerf/2/f.Depth))
@@ -193,7 +193,7 @@ func FoldOf(sheet, skin, kerf, radius measure.Length, deg float64, u measure.Uni
 	f.Closes = closes * 180 / math.Pi
 	if f.Spacing <= kerf+0.5 {
 		least := measure.Length(float64(f.Kerfs)*(kerf+0.5).Mm()/turn) + skin/2
-		return f, fault.At("radius", "so tight a bend leaves no wood between the kerfs; with this blade and skin %s is the tightest", least.Format(u))
+		return f, fault.At("radius", "so tight a bend leaves no wood between the kerfs; with this blade and skin %s is the tightest", least)
 	}
 	return f, nil
 }

@@ -1,10 +1,10 @@
 package groove
 
 import (
-	"fmt"
 	"math"
 
 	"corte/core/blade"
+	"corte/core/fault"
 	"corte/core/measure"
 )
 
@@ -13,13 +13,13 @@ import (
 func Passes(width, kerf, overlap measure.Length) (passes int, step measure.Length, err error) {
 	switch {
 	case !(kerf > 0) || !(width >= kerf):
-		return 0, 0, fmt.Errorf("a groove of %v is narrower than the kerf of %v", width, kerf)
+		return 0, 0, fault.At("width", "a groove of %v is narrower than the kerf of %v", width, kerf)
 	case !(overlap >= 0) || overlap >= kerf:
-		return 0, 0, fmt.Errorf("an overlap of %v leaves nothing of a kerf of %v", overlap, kerf)
+		return 0, 0, fault.At("width", "an overlap of %v leaves nothing of a kerf of %v", overlap, kerf)
 	case width == kerf:
 		return 1, 0, nil
 	case !((width-kerf)/(kerf-overlap) < mostPasses):
-		return 0, 0, fmt.Errorf("a groove of %v takes over %d passes with a kerf of %v", width, mostPasses, kerf)
+		return 0, 0, fault.At("width", "a groove of %v takes over %d passes with a kerf of %v", width, mostPasses, kerf)
 	}
 	passes = int(math.Ceil(float64((width-kerf)/(kerf-overlap))-1e-9)) + 1
 	return passes, (width - kerf) / measure.Length(passes-1), nil

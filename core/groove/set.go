@@ -2,13 +2,13 @@ package groove
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 
 	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -67,10 +67,10 @@ const (
 )
 
 // Check reports the first number that no real set can have.
-func (s Set) Check(u measure.Unit) error {
+func (s Set) Check() error {
 	between := func(v, lo, hi measure.Length) bool { return v >= lo && v <= hi }
 	if !between(s.Ears, 0, deepestEars) {
-		return fault.At("ears", "ears are at most %s deep, or 0 if the bottom is flat", deepestEars.Format(u))
+		return fault.At("ears", "ears are at most %s deep, or 0 if the bottom is flat", deepestEars)
 	}
 	if s.Kind == Dialled {
 		if len(s.Ranges) == 0 || len(s.Ranges) > 2 {
@@ -81,20 +81,20 @@ func (s Set) Check(u measure.Unit) error {
 			case r.Cutters != 2 && r.Cutters != 3 || i > 0 && r.Cutters == s.Ranges[0].Cutters:
 				return fault.Nth(i, "range, cutters", "one range is with two cutters, one with three")
 			case !between(r.Least, 2, widest) || !between(r.Most, r.Least, widest):
-				return fault.Nth(i, "range, most", "a range runs from a smaller width to a larger one, up to %s", widest.Format(u))
+				return fault.Nth(i, "range, most", "a range runs from a smaller width to a larger one, up to %s", widest)
 			case !between(r.Start, 1, widest):
 				return fault.Nth(i, "range, start", "say how wide it cuts with the dial at 0")
 			case !between(r.Turn, 0.05, 10):
-				return fault.Nth(i, "range, turn", "one turn of a dial adds between %s and %s", measure.Length(0.05).Format(u), measure.Length(10).Format(u))
+				return fault.Nth(i, "range, turn", "one turn of a dial adds between %s and %s", measure.Length(0.05), measure.Length(10))
 			}
 		}
 		return nil
 	}
 	switch {
 	case !between(s.Left, 1.5, 8):
-		return fault.At("left", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
+		return fault.At("left", "an outer blade cuts between %s and %s", measure.Length(1.5), measure.Length(8))
 	case !between(s.Right, 1.5, 8):
-		return fault.At("right", "an outer blade cuts between %s and %s", measure.Length(1.5).Format(u), measure.Length(8).Format(u))
+		return fault.At("right", "an outer blade cuts between %s and %s", measure.Length(1.5), measure.Length(8))
 	case s.Wings < 2 || s.Wings > 8:
 		return fault.At("wings", "a chipper has 2 to 8 teeth")
 	case len(s.Parts) > mostKinds:
@@ -110,11 +110,11 @@ func (s Set) Check(u measure.Unit) error {
 		const where = "part, thickness"
 		switch {
 		case !p.Shim && !between(p.Thickness, 0.8, 8):
-			return fault.Nth(i, where, "a chipper is between %s and %s thick", measure.Length(0.8).Format(u), measure.Length(8).Format(u))
+			return fault.Nth(i, where, "a chipper is between %s and %s thick", measure.Length(0.8), measure.Length(8))
 		case p.Shim && !between(p.Thickness, 0.02, thickestShim):
-			return fault.Nth(i, where, "a shim is between %s and %s thick", measure.Length(0.02).Format(u), thickestShim.Format(u))
+			return fault.Nth(i, where, "a shim is between %s and %s thick", measure.Length(0.02), thickestShim)
 		case p.Shim && p.Thickness >= thinnest:
-			return fault.Nth(i, where, "a shim of %s is no thinner than a chipper: is it a chipper?", p.Thickness.Format(u))
+			return fault.Nth(i, where, "a shim of %s is no thinner than a chipper: is it a chipper?", p.Thickness)
 		case p.Count < 1 || p.Count > 20:
 			return fault.Nth(i, "part, count", "there are 1 to 20 of a part")
 		}
@@ -182,9 +182,9 @@ func (s Set) Nominal(counts []int) measure.Length {
 
 // Stack finds the stack for a width, within Near, by what the parts are held to
 // be.
-func (s Set) Stack(b Estimate, target measure.Length, u measure.Unit) (Stack, error) {
+func (s Set) Stack(b Estimate, target measure.Length) (Stack, error) {
 	outer, parts := s.True(b)
-	return Search(target, outer, Near, parts, u)
+	return Search(target, outer, Near, parts)
 }
 
 // Made is a stack of so many of each part, for a width that was wanted.
@@ -204,7 +204,7 @@ func (s Set) Made(b Estimate, target measure.Length, counts []int) Stack {
 
 // Restack finds the next stack after a test groove: where shims alone bring it
 // within Near the chippers stay as they are, else it is searched anew.
-func (s Set) Restack(b Estimate, target measure.Length, now []int, u measure.Unit) (Stack, error) {
+func (s Set) Restack(b Estimate, target measure.Length, now []int) (Stack, error) {
 	outer, parts := s.True(b)
 	kept, shims := outer, slices.Clone(parts)
 	for i, p := range parts {
@@ -213,9 +213,9 @@ func (s Set) Restack(b Estimate, target measure.Length, now []int, u measure.Uni
 			shims[i].Count = 0
 		}
 	}
-	next, err := Search(target, kept, Near, shims, u)
+	next, err := Search(target, kept, Near, shims)
 	if err != nil || math.Abs(next.Error.Mm()) > Near.Mm() {
-		return Search(target, outer, Near, parts, u)
+		return Search(target, outer, Near, parts)
 	}
 	for i, p := range parts {
 		if !p.Shim {
@@ -227,7 +227,7 @@ func (s Set) Restack(b Estimate, target measure.Length, now []int, u measure.Uni
 }
 
 // Dial finds the range and the turns of a dial set for a width.
-func (s Set) Dial(b Estimate, width measure.Length, u measure.Unit) (at int, turns float64, err error) {
+func (s Set) Dial(b Estimate, width measure.Length) (at int, turns float64, err error) {
 	for i, r := range s.Ranges {
 		if width < r.Least || width > r.Most {
 			continue
@@ -235,11 +235,11 @@ func (s Set) Dial(b Estimate, width measure.Length, u measure.Unit) (at int, tur
 		start, turn := r.Start+measure.Length(b.Mean[2*i]), r.Turn+measure.Length(b.Mean[2*i+1])
 		return i, float64((width - start) / turn), nil
 	}
-	var ranges []string
+	var ranges say.And
 	for _, r := range s.Ranges {
-		ranges = append(ranges, r.Least.Format(u)+" to "+r.Most.Format(u))
+		ranges = append(ranges, say.Of("%s to %s", r.Least, r.Most))
 	}
-	return 0, 0, fmt.Errorf("%s is in none of its ranges (%s)", width.Format(u), joined(ranges))
+	return 0, 0, fault.At("width", "%s is in none of its ranges (%s)", width, ranges)
 }
 
 // Turned is what a dial setting takes of every part, as a belief counts them.
@@ -247,21 +247,6 @@ func (s Set) Turned(at int, turns float64) []float64 {
 	use := make([]float64, 2*len(s.Ranges))
 	use[2*at], use[2*at+1] = 1, turns
 	return use
-}
-
-func joined(words []string) string {
-	out := ""
-	for i, w := range words {
-		switch {
-		case i == 0:
-		case i == len(words)-1:
-			out += " and "
-		default:
-			out += ", "
-		}
-		out += w
-	}
-	return out
 }
 
 // A Slot is one part of a stack on the arbor, from the inner flange outward.

@@ -12,10 +12,9 @@ import (
 	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/verdict"
 )
-
-const mm = measure.Millimetre
 
 var trapdoor = Set{Left: 3.2, Right: 3.2, Wings: 2, Parts: []Part{{3.2, 2, false}, {2.4, 1, false}, {1.6, 2, false},
 	{0.5, 1, true}, {0.25, 2, true}, {0.1, 4, true}, {0.05, 2, true}}}
@@ -43,7 +42,7 @@ func TestPartsAreLearnt(t *testing.T) {
 			b := trapdoor.Believed()
 			var uses [][]float64
 			for range 12 {
-				s, err := trapdoor.Stack(b, measure.Length(7+11*dice.Float64()), mm)
+				s, err := trapdoor.Stack(b, measure.Length(7+11*dice.Float64()))
 				if err != nil {
 					t.Fatal(err)
 				}
@@ -122,12 +121,12 @@ func TestOrderOnTheArbor(t *testing.T) {
 // A test groove that is narrow wants shims; the chippers stay.
 func TestRestackKeepsTheChippers(t *testing.T) {
 	b := trapdoor.Believed()
-	first, err := trapdoor.Stack(b, 18, mm)
+	first, err := trapdoor.Stack(b, 18)
 	if err != nil {
 		t.Fatal(err)
 	}
 	b = b.Measured(trapdoor.Use(first.Counts), first.Width, 17.85, 3)
-	next, err := trapdoor.Restack(b, 18, first.Counts, mm)
+	next, err := trapdoor.Restack(b, 18, first.Counts)
 	if err != nil || math.Abs(next.Error.Mm()) > Near.Mm() || next.Shims <= first.Shims {
 		t.Fatalf("next %+v, %v", next, err)
 	}
@@ -140,16 +139,16 @@ func TestRestackKeepsTheChippers(t *testing.T) {
 
 func TestDialAnswersAWidth(t *testing.T) {
 	b := spreader.Believed()
-	at, turns, err := spreader.Dial(b, 18, mm)
+	at, turns, err := spreader.Dial(b, 18)
 	if err != nil || at != 1 || math.Abs(turns-(18-12.7)/1.2) > 1e-9 {
 		t.Fatalf("18 mm is range %d at %v turns, %v", at, turns, err)
 	}
 	// It came out wide: the next time it is turned less.
 	b = b.Measured(spreader.Turned(at, turns), 18, 18.09, 3)
-	if _, again, _ := spreader.Dial(b, 18, mm); again >= turns {
+	if _, again, _ := spreader.Dial(b, 18); again >= turns {
 		t.Errorf("after a wide groove %v turns, before %v", again, turns)
 	}
-	if _, _, err := spreader.Dial(b, 25, mm); err == nil || !strings.Contains(err.Error(), "none of its ranges") {
+	if _, _, err := spreader.Dial(b, 25); err == nil || !strings.Contains(err.Error(), "none of its ranges") {
 		t.Errorf("25 mm: %v", err)
 	}
 }
@@ -172,13 +171,13 @@ func TestBadSetsAreNamed(t *testing.T) {
 		"range, cutters 1":  {Kind: Dialled, Ranges: []Range{{2, 6, 12, 6, 1}, {2, 12, 20, 12, 1}}},
 	} {
 		var e *fault.Error
-		if err := s.Check(mm); errors.As(err, &e) != (field != "") || e != nil && fmt.Sprint(e.Where, " ", e.Nth) != field {
+		if err := s.Check(); errors.As(err, &e) != (field != "") || e != nil && fmt.Sprint(e.Where, " ", e.Nth) != field {
 			t.Errorf("%q: %v", field, err)
 		}
 	}
 	// A shim as thick as a chipper is probably one.
 	s := with(func(s *Set) { s.Parts[3].Thickness, s.Parts[2].Thickness = 0.9, 0.85 })
-	if err := s.Check(mm); err == nil || !strings.Contains(err.Error(), "is it a chipper?") {
+	if err := s.Check(); err == nil || !strings.Contains(err.Error(), "is it a chipper?") {
 		t.Errorf("a thick shim: %v", err)
 	}
 }
@@ -196,12 +195,12 @@ func TestPieces(t *testing.T) {
 		{[]measure.Length{-3}, "between", ""},
 		{[]measure.Length{measure.Length(math.NaN())}, "between", ""},
 	} {
-		p, err := PieceOf(tt.readings, mm)
+		p, err := PieceOf(tt.readings)
 		switch {
 		case (err != nil) != (tt.bad != "") || err != nil && !strings.Contains(err.Error(), tt.bad):
 			t.Errorf("%v: %v", tt.readings, err)
-		case err == nil && (tt.mind == "") != (p.Mind(mm) == "") || !strings.Contains(p.Mind(mm), tt.mind):
-			t.Errorf("%v: mind %q", tt.readings, p.Mind(mm))
+		case err == nil && (tt.mind == "") != (p.Mind().Zero()) || !strings.Contains(p.Mind().String(), tt.mind):
+			t.Errorf("%v: mind %q", tt.readings, p.Mind())
 		}
 	}
 }
@@ -222,7 +221,7 @@ func TestWays(t *testing.T) {
 			{Blade: atb, Mounted: true},
 			{Blade: flat},
 			{Blade: outs, Set: &spreader, Estimate: spreader.Believed()},
-			{Blade: outs, Set: &trapdoor, Stop: "this saw's maker does not allow dado sets", WayOut: "step a flat-top blade across the groove"},
+			{Blade: outs, Set: &trapdoor, Stop: say.Of("this saw's maker does not allow dado sets"), WayOut: say.Of("step a flat-top blade across the groove")},
 		}
 	}
 	r := Request{Width: 18, Depth: 8, Length: 600, Edge: 100, Count: 1, Saw: long, Change: 3}
@@ -233,16 +232,16 @@ func TestWays(t *testing.T) {
 	}
 	for _, w := range ways {
 		switch i := w.Tool; {
-		case tools[i].Stop != "" && (w.Verdict != verdict.Stop || !strings.Contains(w.Says, "flat-top")):
+		case !tools[i].Stop.Zero() && (w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "flat-top")):
 			t.Errorf("a forbidden set: %v, %s", w.Verdict, w.Says)
 		case tools[i].Blade.Grind == blade.ATB && (w.Fits || w.Ridge < 0.4):
 			t.Errorf("an alternate bevel leaves %v and fits: %v", w.Ridge, w.Fits)
-		case tools[i].Set == &spreader && !strings.Contains(w.Says, "built for a nut on the right"):
+		case tools[i].Set == &spreader && !strings.Contains(w.Says.String(), "built for a nut on the right"):
 			t.Errorf("a dial set for the other arbor: %s", w.Says)
 		}
 	}
 	r.Count = 60
-	if ways = r.Ways(tools); ways[0].Tool != 0 || !strings.HasPrefix(ways[0].Pays, "saves") || ways[0].Arbor.Verdict != verdict.Clear || !ways[0].Clocked {
+	if ways = r.Ways(tools); ways[0].Tool != 0 || !strings.HasPrefix(ways[0].Pays.String(), "saves") || ways[0].Arbor.Verdict != verdict.Clear || !ways[0].Clocked {
 		t.Errorf("sixty grooves are best made with tool %d: %+v", ways[0].Tool, ways[0])
 	}
 	if in := ways[0].Insert; math.Abs(in.Length.Mm()-2*math.Sqrt(101.5*101.5-93.5*93.5)) > 1e-9 || in.Fence < 10 {
@@ -250,7 +249,7 @@ func TestWays(t *testing.T) {
 	}
 	// The arbor is too short for it, unless the maker lets the washer be left off.
 	r.Saw.ArborLength = 33
-	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says, "does not take its full thread") {
+	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "does not take its full thread") {
 		t.Errorf("on a short arbor: %v, %s", w.Verdict, w.Says)
 	}
 	r.Saw.WasherOff = true
@@ -258,7 +257,7 @@ func TestWays(t *testing.T) {
 		t.Errorf("without the washer: %v, %s", w.Verdict, w.Arbor.Says)
 	}
 	r.Width = 30
-	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says, "wider than all parts together") {
+	if w := r.Ways(rack()[:1])[0]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "wider than all parts together") {
 		t.Errorf("30 mm: %s", w.Says)
 	}
 }
@@ -266,12 +265,13 @@ func TestWays(t *testing.T) {
 // What cannot be is said in the reader's own unit.
 func TestRefusalsSpeakTheUnit(t *testing.T) {
 	for _, u := range []measure.Unit{measure.Millimetre, measure.Inch} {
-		r := Request{Depth: 8, Length: 600, Count: 1, Saw: long, Change: 3, Unit: u}
+		r := Request{Depth: 8, Length: 600, Count: 1, Saw: long, Change: 3}
 		said := ""
 		for _, width := range []measure.Length{3, 5, 19.3, 40} {
 			r.Width = width
 			for _, w := range r.Ways([]Tool{{Blade: outs, Set: &trapdoor, Estimate: trapdoor.Believed()}, {Blade: flat}, {Blade: outs, Set: &spreader, Estimate: spreader.Believed()}}) {
-				said += w.Says + ". " + strings.Join(w.Needs, ". ") + w.Pays
+				voice := say.Voice{Unit: u}
+				said += voice.Say(w.Says) + ". " + strings.Join(voice.Each(w.Needs), ". ") + voice.Say(w.Pays)
 			}
 		}
 		if other := map[measure.Unit]string{measure.Millimetre: `"`, measure.Inch: " mm"}[u]; strings.Contains(said, other) {
@@ -333,7 +333,7 @@ func TestJoints(t *testing.T) {
 			t.Errorf("%s is %v, want %v", what, got.Mm(), want)
 		}
 	}
-	tenon, err := TenonOf(25, 9, 30, -1, 3.2, mm)
+	tenon, err := TenonOf(25, 9, 30, -1, 3.2)
 	if err != nil || len(tenon.Stops) != 11 {
 		t.Fatalf("tenon %+v, %v", tenon, err)
 	}
@@ -341,7 +341,7 @@ func TestJoints(t *testing.T) {
 	near("first stop, at the shoulder", tenon.Stops[0], 30)
 	near("last stop, at the end", tenon.Stops[10], 3.2)
 
-	box, err := BoxOf(100, 8, 0.1, mm)
+	box, err := BoxOf(100, 8, 0.1)
 	if err != nil || box.Slots != 6 {
 		t.Fatalf("box joint %+v, %v", box, err)
 	}
@@ -351,10 +351,10 @@ func TestJoints(t *testing.T) {
 	near("a right one by", box.Retouch(0.1, 1), 0)
 
 	tails := blade.Blade{Grind: blade.OneWay, Bevel: 8, Kerf: 3.2}
-	if tail, err := TailOf(tails, 19, 60, 45, mm); err != nil || tail.Tilt != 8 || math.Abs(tail.Slope-7.115) > 1e-3 {
+	if tail, err := TailOf(tails, 19, 60, 45); err != nil || tail.Tilt != 8 || math.Abs(tail.Slope-7.115) > 1e-3 {
 		t.Errorf("tails %+v, %v", tail, err)
 	}
-	slant, err := SlantOf(50, 12, 3.2, 10, 10, mm)
+	slant, err := SlantOf(50, 12, 3.2, 10, 10)
 	if err != nil || len(slant.Passes) < 4 {
 		t.Fatalf("slant %+v, %v", slant, err)
 	}
@@ -363,22 +363,22 @@ func TestJoints(t *testing.T) {
 			t.Errorf("at %v a pass is %v high, past the slope", far, p.Height)
 		}
 	}
-	fold, err := FoldOf(12, 2, 3.2, 150, 90, mm)
+	fold, err := FoldOf(12, 2, 3.2, 150, 90)
 	if err != nil || fold.Kerfs != 5 {
 		t.Fatalf("fold %+v, %v", fold, err)
 	}
 	near("spacing", fold.Spacing, 149*math.Pi/2/5)
 
 	for field, err := range map[string]error{
-		"tenon":  second(TenonOf(20, 20, 30, -1, 3.2, mm)),
-		"length": second(TenonOf(25, 9, 2, -1, 3.2, mm)),
-		"slot":   second(BoxOf(100, 0.5, 0, mm)),
-		"width":  second(BoxOf(10, 8, 0.1, mm)),
-		"blade":  second(TailOf(flat, 19, 60, 45, mm)),
-		"stock":  second(TailOf(tails, 80, 60, 45, mm)),
-		"slope":  second(SlantOf(50, 12, 3.2, 3, 40, mm)),
-		"skin":   second(FoldOf(12, 12, 3.2, 150, 90, mm)),
-		"radius": second(FoldOf(12, 2, 3.2, 12.5, 90, mm)),
+		"tenon":  second(TenonOf(20, 20, 30, -1, 3.2)),
+		"length": second(TenonOf(25, 9, 2, -1, 3.2)),
+		"slot":   second(BoxOf(100, 0.5, 0)),
+		"width":  second(BoxOf(10, 8, 0.1)),
+		"blade":  second(TailOf(flat, 19, 60, 45)),
+		"stock":  second(TailOf(tails, 80, 60, 45)),
+		"slope":  second(SlantOf(50, 12, 3.2, 3, 40)),
+		"skin":   second(FoldOf(12, 12, 3.2, 150, 90)),
+		"radius": second(FoldOf(12, 2, 3.2, 12.5, 90)),
 	} {
 		var e *fault.Error
 		if !errors.As(err, &e) || e.Where != field {

@@ -1,10 +1,11 @@
 package groove
 
 import (
-	"fmt"
 	"math"
 
+	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 )
 
 // A Part is one kind of chipper or shim that is owned, and how many.
@@ -14,12 +15,25 @@ type Part struct {
 	Shim      bool
 }
 
-// What is the part's name: chipper or shim.
-func (p Part) What() string {
+// what is the part's name.
+func (p Part) what() say.Line {
 	if p.Shim {
-		return "shim"
+		return say.Of("shim")
 	}
-	return "chipper"
+	return say.Of("chipper")
+}
+
+// some is so many of a part.
+func (p Part) some(n int) say.Line {
+	switch {
+	case p.Shim && n == 1:
+		return say.Of("a shim")
+	case p.Shim:
+		return say.Of("%d shims", n)
+	case n == 1:
+		return say.Of("a chipper")
+	}
+	return say.Of("%d chippers", n)
 }
 
 // A Stack is how many of each kind go between the outer blades.
@@ -45,24 +59,24 @@ const (
 // fewest parts, then least error; where none is within it, the one of least
 // error. The error says why no stack comes near: a target under the outer pair,
 // or over all parts together.
-func Search(target, outer, tolerance measure.Length, parts []Part, u measure.Unit) (Stack, error) {
+func Search(target, outer, tolerance measure.Length, parts []Part) (Stack, error) {
 	switch {
 	case !(target > 0 && target <= widest) || !(outer > 0 && outer <= widest) || !(tolerance >= 0 && tolerance <= 5):
-		return Stack{}, fmt.Errorf("a groove is at most %s wide, and so is the outer pair", widest.Format(u))
+		return Stack{}, fault.At("width", "a groove is at most %s wide, and so is the outer pair", widest)
 	case len(parts) > mostKinds:
-		return Stack{}, fmt.Errorf("at most %d kinds of part", mostKinds)
+		return Stack{}, fault.At("width", "at most %d kinds of part", mostKinds)
 	case target < outer-tolerance:
-		return Stack{}, fmt.Errorf("%s is less than the outer pair alone, %s: cut it in passes with a single blade", target.Thin(u), outer.Thin(u))
+		return Stack{}, fault.At("width", "%s is less than the outer pair alone, %s: cut it in passes with a single blade", say.Thin(target), say.Thin(outer))
 	}
 	all := outer
 	for _, p := range parts {
 		if !(p.Thickness > 0 && p.Thickness <= widest) || p.Count < 0 || p.Count > 99 {
-			return Stack{}, fmt.Errorf("a part has a thickness over 0 and a count up to 99")
+			return Stack{}, fault.At("width", "a part has a thickness over 0 and a count up to 99")
 		}
 		all += p.Thickness * measure.Length(p.Count)
 	}
 	if target > all+tolerance {
-		return Stack{}, fmt.Errorf("%s is wider than all parts together, %s: take two cuts, or more chippers", target.Thin(u), all.Thin(u))
+		return Stack{}, fault.At("width", "%s is wider than all parts together, %s: take two cuts, or more chippers", say.Thin(target), say.Thin(all))
 	}
 	// The outer pair alone misses by target-outer; what overshoots by more cannot win.
 	room := min(steps(all-outer), 2*max(0, steps(target-outer))+steps(tolerance))

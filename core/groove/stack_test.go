@@ -71,14 +71,14 @@ func TestSearchIsExact(t *testing.T) {
 		target := measure.Length(math.Round(1000*(6.4+(all.Mm()-6.4)*dice.Float64()))) * micron
 		tolerance := micron * measure.Length(dice.IntN(80))
 		want := brute(target, 6.4, tolerance, parts)
-		got, err := Search(target, 6.4, tolerance, parts, mm)
+		got, err := Search(target, 6.4, tolerance, parts)
 		if err != nil || got.Shims != want.Shims || got.Parts != want.Parts || math.Abs(math.Abs(got.Error.Mm())-math.Abs(want.Error.Mm())) > 1e-9 {
 			t.Fatalf("%v within %v of %+v: got %+v, %v; want %+v", target, tolerance, parts, got, err, want)
 		}
 	}
 	parts := []Part{{3.2, 1, false}}
 	for target, ok := range map[measure.Length]bool{5: false, 6.4: true, 9.6: true, 12: false, -1: false, measure.Length(math.NaN()): false} {
-		if _, err := Search(target, 6.4, 0.05, parts, mm); (err == nil) != ok {
+		if _, err := Search(target, 6.4, 0.05, parts); (err == nil) != ok {
 			t.Errorf("%v: %v", target, err)
 		}
 	}
@@ -135,7 +135,7 @@ func TestFoldsCloseToTheirBend(t *testing.T) {
 	for range 400 {
 		sheet := measure.Length(4 + 20*dice.Float64())
 		skin, radius, deg := UsualSkin(sheet), sheet*measure.Length(1.2+20*dice.Float64()), 10+170*dice.Float64()
-		f, err := FoldOf(sheet, skin, 3.2, radius, deg, measure.Millimetre)
+		f, err := FoldOf(sheet, skin, 3.2, radius, deg)
 		if err != nil {
 			continue
 		}
@@ -158,7 +158,7 @@ func BenchmarkSearch(b *testing.B) {
 		parts = append(parts, Part{t, 6, i > 5})
 	}
 	for b.Loop() {
-		if _, err := Search(18.27, 6.4, 0.05, parts, mm); err != nil {
+		if _, err := Search(18.27, 6.4, 0.05, parts); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -1,7 +1,6 @@
 package groove
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"sort"
@@ -10,6 +9,7 @@ import (
 	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -24,7 +24,6 @@ type Request struct {
 	Saw    saw.Saw
 	Heel   measure.Length
 	Change float64 // minutes to change a blade
-	Unit   measure.Unit
 }
 
 // Near is how near a groove comes that fits as it is meant to.
@@ -35,7 +34,7 @@ func (r Request) Check() error {
 	between := func(v, lo, hi measure.Length) bool { return v >= lo && v <= hi }
 	switch {
 	case !between(r.Width, 0.5, widest):
-		return fault.At("piece", "a groove is at most %s wide", widest.Format(r.Unit))
+		return fault.At("piece", "a groove is at most %s wide", widest)
 	case !between(r.Depth, 0.2, 150):
 		return fault.At("depth", "say how deep the groove is")
 	case !between(r.Edge, 0, 3000):
@@ -52,8 +51,8 @@ type Tool struct {
 	Mounted  bool
 	Set      *Set     // of a dado set
 	Estimate Estimate // of its parts
-	Stop     string   // a rule that keeps it off this saw or this work; empty if none
-	WayOut   string
+	Stop     say.Line // a rule that keeps it off this saw or this work; empty if none
+	WayOut   say.Line
 	Now      *Setting // that it stands at; nil for the one that suits the groove
 }
 
@@ -70,7 +69,7 @@ type Setting struct {
 type Way struct {
 	Tool    int // its place among the tools
 	Verdict verdict.Verdict
-	Says    string         // what decides, in a sentence
+	Says    say.Line       // what decides, in a sentence
 	Width   measure.Length // that it comes to, as its parts are held to be
 	SD      measure.Length // how well that is known; 0 for a single blade
 	Stack   *Stack         // of a stacked set
@@ -78,18 +77,18 @@ type Way struct {
 	Clocked bool           // every chipper has gullets of its own
 	Arbor   *Arbor
 	Insert  *Insert
-	Needs   []string // that a single blade does not
-	Range   int      // of a dial set
-	Turns   float64  // of its dial
+	Needs   []say.Line // that a single blade does not
+	Range   int        // of a dial set
+	Turns   float64    // of its dial
 	Passes  []Pass
 	Bottom  [][2]measure.Length // from wall to wall, and what stands above the deepest
 	Ridge   measure.Length
-	FlatFor string
-	Fits    bool    // its bottom is flat enough for this groove
-	SetUp   float64 // minutes
-	Each    float64 // minutes for every groove
-	Minutes float64 // in all, for this many
-	Pays    string  // against the quickest other way to set up
+	FlatFor say.Line
+	Fits    bool     // its bottom is flat enough for this groove
+	SetUp   float64  // minutes
+	Each    float64  // minutes for every groove
+	Minutes float64  // in all, for this many
+	Pays    say.Line // against the quickest other way to set up
 }
 
 // Minutes that a careful person takes, beside changing a blade. Ours.
@@ -132,7 +131,7 @@ func (r Request) Ways(tools []Tool) []Way {
 
 func (r Request) way(t Tool) Way {
 	w := Way{Fits: true}
-	if t.Stop != "" {
+	if !t.Stop.Zero() {
 		w.stop(t.Stop, t.WayOut)
 		return w
 	}
@@ -145,7 +144,7 @@ func (r Request) way(t Tool) Way {
 	case t.Set == nil:
 		passes, err := Stepped(r.Edge, r.Width, t.Blade.Kerf, r.Depth)
 		if err != nil {
-			w.stop("its kerf of "+t.Blade.Kerf.Format(r.Unit)+" is wider than the groove", "use a thinner blade")
+			w.stop(say.Of("its kerf of %s is wider than the groove", say.Thin(t.Blade.Kerf)), say.Of("use a thinner blade"))
 			return w
 		}
 		if t.Now != nil {
@@ -161,20 +160,20 @@ func (r Request) way(t Tool) Way {
 		w.bottom(BottomOf(t.Blade, r.Width, passes, bottomPoints), FlatEnoughFor(t.Blade))
 		w.Fits = Flatness(t.Blade) == Flat || !r.Shown && Flatness(t.Blade) == NearlyFlat
 		w.SetUp, w.Each = change+n*fenceMinutes+testMinutes, n*handling
-		w.Says = fmt.Sprintf("%d passes, the fence %s further each time, %s over the pass before", len(passes), step(passes).Thin(r.Unit), (t.Blade.Kerf - step(passes)).Thin(r.Unit))
+		w.Says = say.Of("%d passes, the fence %s further each time, %s over the pass before", len(passes), say.Thin(step(passes)), say.Thin(t.Blade.Kerf-step(passes)))
 		if len(passes) == 1 {
-			w.Says = "one pass: its kerf is the groove"
+			w.Says = say.Of("one pass: its kerf is the groove")
 		}
 	case t.Set.Kind == Dialled:
-		at, turns, err := t.Set.Dial(t.Estimate, r.Width, r.Unit)
+		at, turns, err := t.Set.Dial(t.Estimate, r.Width)
 		if t.Now != nil {
 			at, turns, err = slices.IndexFunc(t.Set.Ranges, func(x Range) bool { return x.Cutters == t.Now.Cutters }), t.Now.Turns, nil
 			if at < 0 {
-				err = fmt.Errorf("its range with %d cutters is no longer in its record", t.Now.Cutters)
+				err = fault.At("width", "its range with %d cutters is no longer in its record", t.Now.Cutters)
 			}
 		}
 		if err != nil {
-			w.stop(err.Error(), "take two cuts, or another set")
+			w.stop(say.Error(err), say.Of("take two cuts, or another set"))
 			return w
 		}
 		w.Range, w.Turns = at, turns
@@ -190,23 +189,23 @@ func (r Request) way(t Tool) Way {
 			w.SetUp -= r.Change
 		}
 		if b := t.Set.Build; b != saw.UnknownSide && r.Saw.NutSide != saw.UnknownSide && b != r.Saw.NutSide {
-			w.stop(fmt.Sprintf("it is built for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), "rebuild it as its own sheet says")
+			w.stop(say.Of("it is built for a nut on the %s, and this saw's is on the %s", b, r.Saw.NutSide), say.Of("rebuild it as its own sheet says"))
 		}
 	default:
-		stack, err := t.Set.Stack(t.Estimate, r.Width, r.Unit)
+		stack, err := t.Set.Stack(t.Estimate, r.Width)
 		if t.Now != nil {
 			stack, err = t.Set.Made(t.Estimate, r.Width-t.Now.Off, t.Now.Counts), nil
 			stack.Width += t.Now.Off
 		}
 		if err != nil {
-			w.stop(err.Error(), "")
+			w.stop(say.Error(err), say.Line{})
 			return w
 		}
 		w.Stack = &stack
 		w.Width = stack.Width
 		_, w.SD = t.Estimate.Foretold(t.Set.Use(stack.Counts))
 		w.Slots, w.Clocked = t.Set.Order(stack.Counts, t.Blade.Teeth)
-		w.Says = InStack(stack.Counts, t.Set.Parts, r.Unit)
+		w.Says = InStack(stack.Counts, t.Set.Parts)
 		w.set(r, t)
 		w.SetUp, w.Each = 2*r.Change+stackMinutes+tests*testMinutes, handling
 		if t.Mounted {
@@ -214,7 +213,7 @@ func (r Request) way(t Tool) Way {
 		}
 		if off := stack.Error; math.Abs(off.Mm()) > Near.Mm() && w.Verdict != verdict.Stop {
 			w.Verdict = verdict.Caution
-			w.Says += fmt.Sprintf("; with the parts that there are it comes %s %s", measure.Length(math.Abs(off.Mm())).Thin(r.Unit), WideOrNarrow(off))
+			w.Says = say.Of("%s; with the parts that there are it comes %s %s", w.Says, say.Thin(measure.Length(math.Abs(off.Mm()))), WideOrNarrow(off))
 		}
 	}
 	if w.Verdict == verdict.Stop {
@@ -228,31 +227,31 @@ func (r Request) way(t Tool) Way {
 }
 
 // OnDial is how a dial set stands, in words.
-func OnDial(cutters int, turns float64) string {
-	return fmt.Sprintf("%d cutters, the dial at %.2f turns", cutters, turns)
+func OnDial(cutters int, turns float64) say.Line {
+	return say.Of("%d cutters, the dial at %.2f turns", cutters, turns)
 }
 
 // InStack is what goes between the outer blades, in words.
-func InStack(counts []int, parts []Part, u measure.Unit) string {
-	list := func(shim bool) string {
-		var said []string
+func InStack(counts []int, parts []Part) say.Line {
+	list := func(shim bool) say.And {
+		var said say.And
 		for i, n := range counts {
 			switch p := parts[i]; {
 			case n == 0 || p.Shim != shim:
 			case n == 1:
-				said = append(said, p.Thickness.Thin(u))
+				said = append(said, say.Of("%s", say.Thin(p.Thickness)))
 			default:
-				said = append(said, fmt.Sprintf("%d × %s", n, p.Thickness.Thin(u)))
+				said = append(said, say.Of("%d × %s", n, say.Thin(p.Thickness)))
 			}
 		}
-		return joined(said)
+		return said
 	}
-	out := "the outer pair alone"
-	if chippers := list(false); chippers != "" {
-		out = "the outer pair, chippers " + chippers
+	out := say.Of("the outer pair alone")
+	if chippers := list(false); len(chippers) > 0 {
+		out = say.Of("the outer pair, chippers %s", chippers)
 	}
-	if shims := list(true); shims != "" {
-		out += "; shims " + shims
+	if shims := list(true); len(shims) > 0 {
+		out = say.Of("%s; shims %s", out, shims)
 	}
 	return out
 }
@@ -277,15 +276,15 @@ func (w *Way) set(r Request, t Tool) {
 		w.FlatFor = FlatEnoughFor(blade.Blade{Grind: blade.FTG})
 	}
 	w.Fits = t.Set.Ears <= 0.03 || t.Set.Ears <= 0.2 && !r.Shown
-	on, insert := OnArbor(r.Saw, w.Width, r.Unit), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel)
+	on, insert := OnArbor(r.Saw, w.Width), InsertFor(w.Width, t.Blade.Diameter, r.Depth, r.Heel)
 	w.Arbor, w.Insert = &on, &insert
-	w.Needs = []string{fmt.Sprintf("its own insert, opened %s by %s by the set itself, the fence %s clear", insert.Width.Setting(r.Unit), insert.Length.Setting(r.Unit), insert.Fence.Setting(r.Unit))}
+	w.Needs = []say.Line{say.Of("its own insert, opened %s by %s by the set itself, the fence %s clear", say.Set(insert.Width), say.Set(insert.Length), say.Set(insert.Fence))}
 	if r.Saw.Brake != nil {
-		w.Needs = append(w.Needs, "the brake’s own cartridge for a dado set of "+t.Blade.Diameter.Format(r.Unit))
+		w.Needs = append(w.Needs, say.Of("the brake’s own cartridge for a dado set of %s", t.Blade.Diameter))
 	}
 	switch on.Verdict {
 	case verdict.Stop:
-		w.stop(on.Says, "")
+		w.stop(on.Says, say.Line{})
 	case verdict.Caution:
 		w.Verdict = verdict.Caution
 	}
@@ -305,26 +304,26 @@ func ear(fromLeft, fromRight, left, right, deep measure.Length) measure.Length {
 	return deep * max(0, at)
 }
 
-func (w *Way) bottom(p [][2]measure.Length, flatFor string) {
+func (w *Way) bottom(p [][2]measure.Length, flatFor say.Line) {
 	w.Bottom, w.FlatFor = p, flatFor
 	for _, at := range p {
 		w.Ridge = max(w.Ridge, at[1])
 	}
 }
 
-func (w *Way) stop(why, wayOut string) {
+func (w *Way) stop(why, wayOut say.Line) {
 	w.Verdict, w.Says, w.Fits = verdict.Stop, why, false
-	if wayOut != "" {
-		w.Says += "; " + wayOut
+	if !wayOut.Zero() {
+		w.Says = say.Of("%s; %s", why, wayOut)
 	}
 }
 
 // WideOrNarrow says which way a groove is off.
-func WideOrNarrow(off measure.Length) string {
+func WideOrNarrow(off measure.Length) say.Line {
 	if off > 0 {
-		return "wide"
+		return say.Of("wide")
 	}
-	return "narrow"
+	return say.Of("narrow")
 }
 
 func step(p []Pass) measure.Length {
@@ -353,13 +352,13 @@ func (r Request) pay(ways []Way) {
 		from := math.Ceil((w.SetUp - q.SetUp) / (q.Each - w.Each))
 		switch {
 		case q.Each <= w.Each:
-			w.Pays = fmt.Sprintf("costs %.0f min more", -saved)
+			w.Pays = say.Of("costs %.0f min more", -saved)
 		case math.Abs(saved) < 0.5:
-			w.Pays = fmt.Sprintf("takes as long on %d; pays from groove %.0f on", r.Count, from)
+			w.Pays = say.Of("takes as long on %d; pays from groove %.0f on", r.Count, from)
 		case saved > 0:
-			w.Pays = fmt.Sprintf("saves %.0f min on %d; pays from groove %.0f on", saved, r.Count, from)
+			w.Pays = say.Of("saves %.0f min on %d; pays from groove %.0f on", saved, r.Count, from)
 		default:
-			w.Pays = fmt.Sprintf("costs %.0f min more on %d; pays from groove %.0f on", -saved, r.Count, from)
+			w.Pays = say.Of("costs %.0f min more on %d; pays from groove %.0f on", -saved, r.Count, from)
 		}
 	}
 }

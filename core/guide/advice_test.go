@@ -78,7 +78,7 @@ func TestAdviceIsAsItWasReadOver(t *testing.T) {
 			if s.Kind == saw.Miter && j.Motion == cut.Along {
 				j.Motion = cut.Chop
 			}
-			said = append(said, fmt.Sprint("== ", what), map[string]any{"hold": Hold(j, s, measure.Millimetre), "cautions": Cautions(j, s), "findings": Findings(j, s, measure.Millimetre),
+			said = append(said, fmt.Sprint("== ", what), map[string]any{"hold": Hold(j, s), "cautions": Cautions(j, s), "findings": Findings(j, s),
 				"face": ShowFace(j, s), "fence": FenceSide(j, s), "along": AlongFence(j, s)})
 		}
 		golden.Check(t, name, said...)
@@ -86,8 +86,8 @@ func TestAdviceIsAsItWasReadOver(t *testing.T) {
 	ply := Board{Material: get("birch-ply"), Thickness: 18, Span: 2400, Breadth: 1200, Line: 800}
 	thin := Board{Material: get("hardboard"), Thickness: 3, Span: 1200, Breadth: 600, Line: 200}
 	stick := Board{Material: get("white-pine"), Thickness: 38, Span: 1500, Breadth: 64, Line: 1450}
-	golden.Check(t, "supports", PlanSupports(ply, measure.Millimetre), PlanSupports(thin, measure.Millimetre), PlanSupports(stick, measure.Inch),
-		JudgeSupports(ply, []measure.Length{200, 740, 860, 2000}, measure.Millimetre), JudgeSupports(ply, []measure.Length{300, 2100}, measure.Millimetre),
-		JudgeSupports(ply, []measure.Length{100, 500, 798, 2300}, measure.Millimetre), JudgeSupports(ply, []measure.Length{820, 2300}, measure.Millimetre),
-		JudgeSupports(stick, []measure.Length{100, 1400}, measure.Millimetre), JudgeSupports(ply, []measure.Length{100, 300, 400, 500}, measure.Millimetre))
+	golden.Check(t, "supports", PlanSupports(ply), PlanSupports(thin), PlanSupports(stick),
+		JudgeSupports(ply, []measure.Length{200, 740, 860, 2000}), JudgeSupports(ply, []measure.Length{300, 2100}),
+		JudgeSupports(ply, []measure.Length{100, 500, 798, 2300}), JudgeSupports(ply, []measure.Length{820, 2300}),
+		JudgeSupports(stick, []measure.Length{100, 1400}), JudgeSupports(ply, []measure.Length{100, 300, 400, 500}))
 }

@@ -1,12 +1,11 @@
 package guide
 
 import (
-	"fmt"
-
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -29,9 +28,9 @@ const (
 type Finding struct {
 	Rule    Rule
 	Verdict verdict.Verdict
-	Why     string // a sentence
-	WayOut  string // a sentence
-	Ask     string // empty where nothing lifts it
+	Why     say.Line // a sentence
+	WayOut  say.Line // a sentence
+	Ask     say.Line // nothing where nothing lifts it
 }
 
 // Sizes under which work is not led along a fence or by hand (craft section 5),
@@ -74,10 +73,10 @@ func FenceSide(j cut.Job, s saw.Saw) cut.Side {
 }
 
 // Findings lists what stands against a job on a saw, stops first.
-func Findings(j cut.Job, s saw.Saw, u measure.Unit) []Finding {
+func Findings(j cut.Job, s saw.Saw) []Finding {
 	var stops, minds []Finding
-	add := func(rule Rule, v verdict.Verdict, wayOut, why string, args ...any) *Finding {
-		f := Finding{Rule: rule, Verdict: v, Why: settings(u, why, args...), WayOut: wayOut}
+	add := func(rule Rule, v verdict.Verdict, wayOut say.Line, why string, with ...any) *Finding {
+		f := Finding{Rule: rule, Verdict: v, Why: say.Of(why, with...), WayOut: wayOut}
 		list := &minds
 		if v == verdict.Stop {
 			list = &stops
@@ -86,36 +85,37 @@ func Findings(j cut.Job, s saw.Saw, u measure.Unit) []Finding {
 		return &(*list)[len(*list)-1]
 	}
 	if AlongFence(j, s) && tooShort(j) {
-		why := "The piece on the fence would be %v long and %v wide: shorter than it is wide, it turns and is thrown."
+		why := say.Of("shorter than it is wide, it turns and is thrown")
 		if j.Length >= j.Width {
-			why = "The piece on the fence would be %v long and %v wide: under 300 mm nothing keeps it straight, and hands come too near."
+			why = say.Of("under %s nothing keeps it straight, and hands come too near", say.Either{Mm: say.Set(shortOnFence), Inch: say.Set(measure.Inches(12))})
 		}
-		add(RuleShort, verdict.Stop, "Cut a longer blank and cut it to length afterwards; or clamp it on a sled.", why, j.Length, j.Width)
+		add(RuleShort, verdict.Stop, say.Of("Cut a longer blank and cut it to length afterwards; or clamp it on a sled."),
+			"The piece on the fence would be %s long and %s wide: %s.", say.Set(j.Length), say.Set(j.Width), why)
 	}
 	if s.Kind.HandHeld() && clampable(j) < leastClamping {
-		add(RuleClamp, verdict.Stop, "Cut it off a longer board that is clamped, or clamp it to one; or cut it on a saw with a table.",
-			"%v is too short to clamp and carry beside a hand-held saw: it would go with the blade.", clampable(j))
+		add(RuleClamp, verdict.Stop, say.Of("Cut it off a longer board that is clamped, or clamp it to one; or cut it on a saw with a table."),
+			"%s is too short to clamp and carry beside a hand-held saw: it would go with the blade.", say.Set(clampable(j)))
 	}
 	if AlongFence(j, s) && j.BevelDeg > 0 {
 		switch {
 		case s.TiltSide == cut.UnknownSide:
-			add(RuleTilt, verdict.Caution, "Look which way the blade leans, put the fence on the other side, and put the side into the saw's record.",
+			add(RuleTilt, verdict.Caution, say.Of("Look which way the blade leans, put the fence on the other side, and put the side into the saw's record."),
 				"Nobody has noted to which side this saw's blade tilts: toward the fence it wedges the piece under itself and throws it.")
 		case j.FenceSide == s.TiltSide:
-			add(RuleTrapped, verdict.Stop, fmt.Sprintf("Put the fence to the %s of the blade.", s.TiltSide.Opposite()),
+			add(RuleTrapped, verdict.Stop, say.Of("Put the fence to the %s of the blade.", s.TiltSide.Opposite()),
 				"The blade leans to the %s, over a fence on that side: the piece would be wedged under it and thrown.", s.TiltSide)
 		}
 	}
-	if why := fires(j); s.Brake != nil && why != "" && !j.BrakeOff {
-		add(RuleFires, verdict.Stop, "Bypass the brake as the saw's manual says, or cut it on a saw without one.",
-			"This saw stops its blade at a touch, and %s: it would fire, and spoil blade and cartridge.", why).Ask = "Is the brake bypassed, as the manual says?"
+	if why := fires(j); s.Brake != nil && !why.Zero() && !j.BrakeOff {
+		add(RuleFires, verdict.Stop, say.Of("Bypass the brake as the saw's manual says, or cut it on a saw without one."),
+			"This saw stops its blade at a touch, and %s: it would fire, and spoil blade and cartridge.", why).Ask = say.Of("Is the brake bypassed, as the manual says?")
 	}
 	if s.Kind == saw.Table && s.Knife == 0 && j.Form == cut.Through && !j.BothFaces {
-		add(RuleKnife, verdict.Caution, "Fit one, thicker than the plate and thinner than the kerf, and put its thickness into the saw's record.",
+		add(RuleKnife, verdict.Caution, say.Of("Fit one, thicker than the plate and thinner than the kerf, and put its thickness into the saw's record."),
 			"No riving knife is on this saw's record, and nothing else keeps the kerf from closing on the blade.")
 	}
 	if j.Material.Kind.Modelled() && j.Thickness < thinnestSawn {
-		add(RuleVeneer, verdict.Caution, "Cut it with a knife along a straight edge.", "%v is veneer: teeth tear what they should cut.", j.Thickness)
+		add(RuleVeneer, verdict.Caution, say.Of("Cut it with a knife along a straight edge."), "%s is veneer: teeth tear what they should cut.", say.Set(j.Thickness))
 	}
 	return append(stops, minds...)
 }
@@ -131,26 +131,16 @@ func clampable(j cut.Job) measure.Length {
 
 // fires says why a brake that senses touch would take the work for a hand, or
 // nothing.
-func fires(j cut.Job) string {
+func fires(j cut.Job) say.Line {
 	switch k := j.Material.Kind; {
 	case k == material.SoftMetal || k == material.Steel:
-		return j.Material.Name + " conducts as a hand does"
+		return say.Of("%s conducts as a hand does", j.Material)
 	case k == material.Nailed:
-		return "nails conduct as a hand does"
+		return say.Of("nails conduct as a hand does")
 	case j.Material.Foil:
-		return "the foil on it conducts as a hand does"
+		return say.Of("the foil on it conducts as a hand does")
 	case j.Moisture == cut.Wet:
-		return "wet stock conducts as a hand does"
+		return say.Of("wet stock conducts as a hand does")
 	}
-	return ""
-}
-
-// settings fills lengths into a sentence as somebody sets them.
-func settings(u measure.Unit, format string, args ...any) string {
-	for i, a := range args {
-		if l, ok := a.(measure.Length); ok {
-			args[i] = l.Setting(u)
-		}
-	}
-	return fmt.Sprintf(format, args...)
+	return say.Line{}
 }

@@ -7,6 +7,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/saw"
+	"corte/core/say"
 )
 
 // ShowFace says which way the face that will be seen lies: to the side where
@@ -21,67 +22,67 @@ func ShowFace(j cut.Job, s saw.Saw) string {
 
 // Cautions are the usual ones for a job on a saw, the gravest first. They name
 // only what this saw has, and never "guard on" where the guard cannot stand.
-func Cautions(j cut.Job, s saw.Saw) []string {
-	c := []string{map[saw.Power]string{
+func Cautions(j cut.Job, s saw.Saw) []say.Line {
+	c := []say.Line{say.Word(map[saw.Power]string{
 		saw.Plug:         "Plug out before a hand touches the blade.",
 		saw.Battery:      "Battery out before a hand touches the blade.",
 		saw.UnknownPower: "Plug out or battery out before a hand touches the blade.",
-	}[s.Power()]}
-	guards, back := "Guard on", "The guard that must come off for it goes back on with the next cut."
+	}[s.Power()])}
+	guards, back := say.Of("Guard on; stand out of the line of the cut."), say.Of("The guard that must come off for it goes back on with the next cut.")
 	if s.Knife > 0 {
-		guards, back = "Riving knife and guard on", "Riving knife and guard that must come off for it go back on with the next cut."
+		guards, back = say.Of("Riving knife and guard on; stand out of the line of the cut."), say.Of("Riving knife and guard that must come off for it go back on with the next cut.")
 	}
 	switch {
 	case s.Kind == saw.Table && (j.Form != cut.Through || j.BothFaces):
 		c = append(c,
-			"The wood hides the blade: hands never over the cut or behind it; push blocks and a hold-down, or a tunnel guard.",
+			say.Of("The wood hides the blade: hands never over the cut or behind it; push blocks and a hold-down, or a tunnel guard."),
 			back)
 		if j.Direction != cut.Crosscut {
-			c = append(c, "Straight edge to the fence over its whole length; stand out of the line of the cut.")
+			c = append(c, say.Of("Straight edge to the fence over its whole length; stand out of the line of the cut."))
 		} else if j.Form != cut.Through {
-			c = append(c, "Stand out of the line of the cut.")
+			c = append(c, say.Of("Stand out of the line of the cut."))
 		} else {
-			c = append(c, "Never gauge and fence together; stand out of the line of the cut.")
+			c = append(c, say.Of("Never gauge and fence together; stand out of the line of the cut."))
 		}
 	case s.Kind == saw.Table && j.Direction == cut.Rip:
 		c = append(c,
-			guards+"; stand out of the line of the cut.",
-			"Push block for anything near the blade, never freehand.")
+			guards,
+			say.Of("Push block for anything near the blade, never freehand."))
 	case s.Kind == saw.Table && j.Direction == cut.Sheet:
 		c = append(c,
-			guards+"; stand out of the line of the cut.",
-			"Both halves carried until the cut is done, never freehand.")
+			guards,
+			say.Of("Both halves carried until the cut is done, never freehand."))
 	case s.Kind == saw.Table:
 		c = append(c,
-			guards+"; stand out of the line of the cut.",
-			"Never gauge and fence together: the offcut is trapped and thrown.")
+			guards,
+			say.Of("Never gauge and fence together: the offcut is trapped and thrown."))
 	case s.Kind == saw.Circular:
 		c = append(c,
-			"Carry both halves, cut line between two supports, or the kerf closes on the blade.",
-			"Both hands on the saw, guard free to close, body beside the line.")
+			say.Of("Carry both halves, cut line between two supports, or the kerf closes on the blade."),
+			say.Of("Both hands on the saw, guard free to close, body beside the line."))
 	case j.Motion == cut.Push:
 		c = append(c,
-			"Push front to back; never climb by pulling through.",
-			"Work tight to fence and table, hands clear of the line, wait until the blade has stopped.")
+			say.Of("Push front to back; never climb by pulling through."),
+			say.Of("Work tight to fence and table, hands clear of the line, wait until the blade has stopped."))
 	default:
 		c = append(c,
-			"Work tight to fence and table, hands clear of the line.",
-			"Hold the blade down until it has stopped.")
+			say.Of("Work tight to fence and table, hands clear of the line."),
+			say.Of("Hold the blade down until it has stopped."))
 	}
 	if s.Brake != nil && j.BrakeOff {
-		c = append(c, "The blade brake is bypassed: nothing stops the blade at a touch. Switch it back on after this cut.")
+		c = append(c, say.Of("The blade brake is bypassed: nothing stops the blade at a touch. Switch it back on after this cut."))
 	}
 	switch j.Material.Kind {
 	case material.SoftMetal:
-		c = append(c, "Face shield, work held down, slow, a touch of lubricant; no wood dust in the same collector.")
+		c = append(c, say.Of("Face shield, work held down, slow, a touch of lubricant; no wood dust in the same collector."))
 	case material.Plastic:
-		c = append(c, "Steady feed without dwelling: it melts.")
+		c = append(c, say.Of("Steady feed without dwelling: it melts."))
 	case material.Mineral, material.CementBoard:
-		c = append(c, "Dust mask for silica.")
+		c = append(c, say.Of("Dust mask for silica."))
 	case material.Steel:
-		c = append(c, "Only with saw and blade made for steel; sparks away from all dust.")
+		c = append(c, say.Of("Only with saw and blade made for steel; sparks away from all dust."))
 	case material.Nailed:
-		c = append(c, "Search it for metal and pull what you find; face shield.")
+		c = append(c, say.Of("Search it for metal and pull what you find; face shield."))
 	}
-	return append(c, "Eye, ear and lung protection; no gloves, loose sleeves or rings near a turning blade.")
+	return append(c, say.Of("Eye, ear and lung protection; no gloves, loose sleeves or rings near a turning blade."))
 }

@@ -11,6 +11,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -53,8 +54,8 @@ func TestTheRightCautionAtTheRightSaw(t *testing.T) {
 		"high volts, no breaker": {saw.Saw{Kind: saw.Circular, Volts: 120}, cut.Job{}, "Plug out before", nil, "fence", "down"},
 	} {
 		all := Cautions(tt.j, tt.s)
-		text := strings.Join(all, " ")
-		if !strings.HasPrefix(all[0], tt.first) || !strings.Contains(all[len(all)-1], "Eye, ear and lung") {
+		text := strings.Join(say.Voice{}.Each(all), " ")
+		if !strings.HasPrefix(all[0].String(), tt.first) || !strings.Contains(all[len(all)-1].String(), "Eye, ear and lung") {
 			t.Errorf("%s begins with %q and ends with %q", name, all[0], all[len(all)-1])
 		}
 		for _, want := range tt.says {
@@ -128,8 +129,8 @@ func TestHoldSaysTheRuleThatApplies(t *testing.T) {
 		"it moves, across":        {safe, with(job(cut.Crosscut, 150, 900, 0), func(j *cut.Job) { j.Moves = true }), 0, "carry both halves", "oversize"},
 	} {
 		text := ""
-		for _, a := range Hold(tt.j, tt.s, tt.u) {
-			text += a.Text + " "
+		for _, a := range Hold(tt.j, tt.s) {
+			text += say.Voice{Unit: tt.u}.Say(a.Text) + " "
 		}
 		if !strings.Contains(text, tt.says) || tt.never != "" && strings.Contains(text, tt.never) {
 			t.Errorf("%s: wants %q and not %q in %s", name, tt.says, tt.never, text)
@@ -193,10 +194,10 @@ func TestFindings(t *testing.T) {
 	} {
 		var got []Rule
 		stop := false
-		for i, f := range Findings(tt.j, tt.s, measure.Millimetre) {
+		for i, f := range Findings(tt.j, tt.s) {
 			got = append(got, f.Rule)
 			stop = stop || f.Verdict == verdict.Stop
-			if f.Why == "" || f.WayOut == "" || f.Verdict == verdict.Clear || i > 0 && f.Verdict == verdict.Stop && !stop || (f.Ask != "") != (f.Rule == RuleFires) {
+			if f.Why.Zero() || f.WayOut.Zero() || f.Verdict == verdict.Clear || i > 0 && f.Verdict == verdict.Stop && !stop || (!f.Ask.Zero()) != (f.Rule == RuleFires) {
 				t.Errorf("%s: %+v", name, f)
 			}
 		}
@@ -250,16 +251,16 @@ func TestNoAdviceContradicts(t *testing.T) {
 								j.Motion = cut.Chop + cut.Motion(bits&1)
 							}
 							n++
-							text := strings.Join(Cautions(j, s), " ") + " "
-							for _, a := range Hold(j, s, measure.Millimetre) {
-								text += a.Text + " "
-								if a.Text == "" || a.Text[len(a.Text)-1] != '.' {
+							text := strings.Join(say.Voice{}.Each(Cautions(j, s)), " ") + " "
+							for _, a := range Hold(j, s) {
+								text += a.Text.String() + " "
+								if !strings.HasSuffix(a.Text.String(), ".") {
 									t.Fatalf("not a sentence: %q", a.Text)
 								}
 							}
-							findings := Findings(j, s, measure.Millimetre)
+							findings := Findings(j, s)
 							for _, f := range findings {
-								text += f.Why + " "
+								text += f.Why.String() + " "
 							}
 							for _, pair := range contradict {
 								if strings.Contains(text, pair[0]) && strings.Contains(text, pair[1]) {
@@ -334,7 +335,7 @@ func TestSupports(t *testing.T) {
 	b := Board{Material: ply, Thickness: 18, Span: 2440, Breadth: 1220, Line: 900}
 	for _, line := range []measure.Length{300, 900, 1220, 2000} {
 		b.Line = line
-		p := PlanSupports(b, measure.Millimetre)
+		p := PlanSupports(b)
 		if len(p.At) != 4 || p.Binds || p.Gap > 130 || p.Sag > sagMind {
 			t.Errorf("at %v: %+v", line, p)
 		}
@@ -363,20 +364,20 @@ func TestSupports(t *testing.T) {
 		"all to the left":          {[]measure.Length{100, 1100}, Carried, Falls, true},
 		"four":                     {[]measure.Length{250, 1140, 1260, 2190}, Carried, Carried, false},
 	} {
-		p := JudgeSupports(b, tt.at, measure.Millimetre)
+		p := JudgeSupports(b, tt.at)
 		if p.Halves[0].Verdict != tt.left || p.Halves[1].Verdict != tt.right || p.Binds != tt.binds || len(p.Text) == 0 {
 			t.Errorf("%s: %s, %s, binds %v, %v", name, p.Halves[0].Verdict, p.Halves[1].Verdict, p.Binds, p.Text)
 		}
 	}
 	light := Board{Material: ply, Thickness: 18, Span: 900, Breadth: 120, Line: 450}
-	if p := PlanSupports(light, measure.Millimetre); p.Binds || p.Gap >= 120 {
+	if p := PlanSupports(light); p.Binds || p.Gap >= 120 {
 		t.Errorf("a light board wants its supports nearer: %+v", p)
 	}
-	if p := JudgeSupports(light, []measure.Length{90, 300, 600, 810}, measure.Millimetre); !strings.Contains(p.Text[0], "clamp it") {
+	if p := JudgeSupports(light, []measure.Length{90, 300, 600, 810}); !strings.Contains(p.Text[0].String(), "clamp it") {
 		t.Errorf("a light board on supports far out: %v", p.Text)
 	}
-	short := PlanSupports(Board{Material: ply, Thickness: 18, Span: 1000, Breadth: 300, Line: 80}, measure.Millimetre)
-	if !strings.Contains(strings.Join(short.Text, " "), "left piece is 80 mm: too short") {
+	short := PlanSupports(Board{Material: ply, Thickness: 18, Span: 1000, Breadth: 300, Line: 80})
+	if !strings.Contains(strings.Join(say.Voice{}.Each(short.Text), " "), "left piece is 80 mm: too short") {
 		t.Errorf("a short piece: %v", short.Text)
 	}
 }

@@ -5,7 +5,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/saw"
-	"corte/core/word"
+	"corte/core/say"
 )
 
 // A Topic is what a piece of advice is about.
@@ -26,7 +26,7 @@ const (
 // the obvious way would hurt somebody, so that this one is no choice.
 type Advice struct {
 	Topic Topic
-	Text  string
+	Text  say.Line
 	Halt  bool
 }
 
@@ -38,29 +38,28 @@ const StopBlock = measure.Length(100)
 // InchStopBlock is its like for a fence that reads inches.
 var InchStopBlock = measure.Inches(4)
 
-// An adviser collects advice with lengths written in the reader's unit.
+// An adviser collects advice; its lengths are those that are set.
 type adviser struct {
 	j   cut.Job
 	s   saw.Saw
-	u   measure.Unit
 	out []Advice
 }
 
-func (a *adviser) say(t Topic, format string, args ...any) {
-	a.out = append(a.out, Advice{Topic: t, Text: settings(a.u, format, args...)})
+func (a *adviser) say(t Topic, form string, with ...any) {
+	a.out = append(a.out, Advice{Topic: t, Text: say.Of(form, with...)})
 }
 
 // halt says what is no choice.
-func (a *adviser) halt(t Topic, format string, args ...any) {
-	a.out = append(a.out, Advice{t, settings(a.u, format, args...), true})
+func (a *adviser) halt(t Topic, form string, with ...any) {
+	a.out = append(a.out, Advice{t, say.Of(form, with...), true})
 }
 
 // Hold says how the work of a job is guided, held and supported on a saw:
-// craft section 5. Lengths are written in u. No piece of advice names a part
+// craft section 5. No piece of advice names a part
 // that the saw has not, or contradicts another; Findings says what stands
 // against the cut as a whole.
-func Hold(j cut.Job, s saw.Saw, u measure.Unit) []Advice {
-	a := adviser{j: j, s: s, u: u}
+func Hold(j cut.Job, s saw.Saw) []Advice {
+	a := adviser{j: j, s: s}
 	switch {
 	case AlongFence(j, s):
 		a.fence()
@@ -85,39 +84,39 @@ func (a *adviser) fence() {
 		a.halt(TopicSled, "Not along the fence: clamped on a sled, or as part of a longer blank that is cut to length afterwards.")
 		return
 	}
-	side := ""
+	side := say.Line{}
 	switch at := FenceSide(j, a.s); {
 	case j.BevelDeg > 0 && at != cut.UnknownSide:
-		side = ", to the " + at.String() + " of the blade, which leans away from it"
+		side = say.Of(", to the %s of the blade, which leans away from it", at)
 	case j.BevelDeg > 0:
-		side = ", on the side that the blade leans away from"
+		side = say.Of(", on the side that the blade leans away from")
 	case at == cut.Left:
-		side = ", to the left of the blade"
+		side = say.Of(", to the left of the blade")
 	}
-	flat := ""
+	flat := say.Line{}
 	switch {
 	case j.Material.Kind == material.Softwood || j.Material.Kind == material.Hardwood:
-		flat = ": its edge straight and its face flat, or the best blade leaves no glue line"
+		flat = say.Of(": its edge straight and its face flat, or the best blade leaves no glue line")
 		if j.Finish == cut.Fine {
-			flat = ": only straight, flat stock comes out fit to glue, so edge and face are planed or jointed first"
+			flat = say.Of(": only straight, flat stock comes out fit to glue, so edge and face are planed or jointed first")
 		}
 	case !j.Material.Kind.Modelled():
-		flat = ": its edge straight, the sheet flat on the table"
+		flat = say.Of(": its edge straight, the sheet flat on the table")
 	default:
-		flat = ": its edge straight, the sheet tight to the fence all along"
+		flat = say.Of(": its edge straight, the sheet tight to the fence all along")
 	}
 	switch {
 	case a.parts() && j.Width < stripUnder:
-		a.say(TopicFence, "A strip of %v is never run between fence and blade: it comes off as the offcut, on the far side. A thin-rip stop before the blade, %v from the teeth; board and fence come over to it for each strip, the fence at the board's width less %v and the kerf. Or cut wide stock narrow last.",
-			j.Width, j.Width, j.Width)
+		a.say(TopicFence, "A strip of %s is never run between fence and blade: it comes off as the offcut, on the far side. A thin-rip stop before the blade, %s from the teeth; board and fence come over to it for each strip, the fence at the board's width less %s and the kerf. Or cut wide stock narrow last.",
+			say.Set(j.Width), say.Set(j.Width), say.Set(j.Width))
 		a.say(TopicSupport, "A zero-clearance insert, or the strip goes down beside the blade.")
 	default:
-		a.say(TopicFence, "Fence at %v%s%s.", j.Width, side, flat)
+		a.say(TopicFence, "Fence at %s%s%s.", say.Set(j.Width), side, flat)
 		switch {
 		case j.Width < pushUnder:
-			a.say(TopicPush, "Only %v to the fence: a push block that hooks over the end takes it from before the blade to past it.", j.Width)
+			a.say(TopicPush, "Only %s to the fence: a push block that hooks over the end takes it from before the blade to past it.", say.Set(j.Width))
 		case j.Width < handsOff:
-			a.say(TopicPush, "Push block from %v before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", handsOff)
+			a.say(TopicPush, "Push block from %s before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", say.Set(handsOff))
 		}
 	}
 	if j.Material.Kind == material.Plastic {
@@ -130,7 +129,7 @@ func (a *adviser) fence() {
 		}
 	}
 	if j.Length > longStock {
-		a.say(TopicSupport, "%v is long: outfeed at table height, or the end drops and lifts the work onto the rear teeth.", j.Length)
+		a.say(TopicSupport, "%s is long: outfeed at table height, or the end drops and lifts the work onto the rear teeth.", say.Set(j.Length))
 	}
 }
 
@@ -139,23 +138,19 @@ func (a *adviser) gauge() {
 	kept := keptPiece(j)
 	switch {
 	case kept > 0 && kept < smallPiece:
-		a.halt(TopicSled, "%v is too short to hold: on a sled, under a clamp. Sandpaper on its fence stops creep.", kept)
+		a.halt(TopicSled, "%s is too short to hold: on a sled, under a clamp. Sandpaper on its fence stops creep.", say.Set(kept))
 	case j.Piece > 0 && j.Width < j.Piece && a.parts():
-		a.halt(TopicFence, "Sled or miter gauge: the rip fence may not guide this, since the edge on it would be %v, and %v to the blade.", j.Width, j.Piece)
+		a.halt(TopicFence, "Sled or miter gauge: the rip fence may not guide this, since the edge on it would be %s, and %s to the blade.", say.Set(j.Width), say.Set(j.Piece))
 	case a.parts():
 		a.say(TopicFence, "Sled or miter gauge, the rip fence drawn well back: fence and gauge together trap the offcut, and it is thrown.")
 	default:
 		a.say(TopicFence, "Sled or miter gauge, square to the blade; hold the work down on the way over it.")
 	}
 	if j.Piece > 0 && a.parts() {
-		block := StopBlock
-		if a.u == measure.Inch {
-			block = InchStopBlock
-		}
-		if at := j.Piece + block; a.s.FenceReach == 0 || at <= a.s.FenceReach {
-			a.say(TopicStop, "To length %v: stop block on the gauge's fence; or a %v block on the rip fence, well before the blade, and the fence at %v.", j.Piece, block, at)
+		if a.s.FenceReach == 0 || j.Piece+InchStopBlock <= a.s.FenceReach {
+			a.say(TopicStop, "To length %s: stop block on the gauge's fence; or a %s block on the rip fence, well before the blade, and the fence at %s.", say.Set(j.Piece), say.Either{Mm: say.Set(StopBlock), Inch: say.Set(InchStopBlock)}, say.Either{Mm: say.Set(j.Piece + StopBlock), Inch: say.Set(j.Piece + InchStopBlock)})
 		} else {
-			a.say(TopicStop, "To length %v: stop block on the gauge's fence, or on an arm of it; the rip fence does not reach so far.", j.Piece)
+			a.say(TopicStop, "To length %s: stop block on the gauge's fence, or on an arm of it; the rip fence does not reach so far.", say.Set(j.Piece))
 		}
 		a.say(TopicStop, "Dust at the stop makes short pieces: chamfer the block, blow it clean.")
 	}
@@ -163,23 +158,23 @@ func (a *adviser) gauge() {
 		a.say(TopicPasses, "Two passes, one from each face: square the line all round, and keep the same edge against the gauge.")
 	}
 	if j.Length > longStock {
-		a.say(TopicSupport, "%v is long for a gauge: carry the far end at table height, or it drags the board off square.", j.Length)
+		a.say(TopicSupport, "%s is long for a gauge: carry the far end at table height, or it drags the board off square.", say.Set(j.Length))
 	}
 }
 
 func (a *adviser) miter() {
 	j := a.j
 	if kept := keptPiece(j); kept > 0 && kept < smallPiece {
-		a.halt(TopicSled, "%v is too short to hold: press it with a block or a clamp, no hand within %v of the line.", kept, handsOff)
+		a.halt(TopicSled, "%s is too short to hold: press it with a block or a clamp, no hand within %s of the line.", say.Set(kept), say.Set(handsOff))
 	}
 	if j.Piece > 0 {
-		a.say(TopicStop, "To length %v: stop on one side only, the offcut free. Blow the stop clean between pieces.", j.Piece)
+		a.say(TopicStop, "To length %s: stop on one side only, the offcut free. Blow the stop clean between pieces.", say.Set(j.Piece))
 	}
 	if j.Motion == cut.Push && j.Exit == cut.Scored {
 		a.say(TopicPasses, "A shallow pass first, then the full one, both pushed from front to back.")
 	}
 	if j.Length > longStock {
-		a.say(TopicSupport, "%v is long: carry the ends at table height, or they lift off the table and pinch.", j.Length)
+		a.say(TopicSupport, "%s is long: carry the ends at table height, or they lift off the table and pinch.", say.Set(j.Length))
 	}
 }
 
@@ -210,15 +205,15 @@ func (a *adviser) byHand() {
 // stock is what wet, frozen or moving wood asks.
 func (a *adviser) stock() {
 	j := a.j
-	hold := "a wedge at hand for the kerf behind the blade"
+	hold := say.Of("a wedge at hand for the kerf behind the blade")
 	if a.s.Kind == saw.Table && a.s.Knife > 0 && j.Form == cut.Through {
-		hold = "the riving knife in line, and " + hold
+		hold = say.Of("the riving knife in line, and %s", hold)
 	}
 	switch {
 	case j.Moisture == cut.Wet && a.s.Kind == saw.Miter:
 		a.say(TopicStock, "Wet stock: the kerf may close. Hold both sides down, and lift the blade out if it slows. Wash the blade soon after.")
 	case j.Moisture == cut.Wet:
-		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s; stop and switch off if it pinches. Wash the blade soon after.", word.Upper(hold))
+		a.say(TopicStock, "Wet stock: the kerf may close on the blade. %s; stop and switch off if it pinches. Wash the blade soon after.", hold.Upper())
 	case j.Moisture == cut.Frozen:
 		a.say(TopicStock, "Frozen stock is hard and brittle, and its chips thaw and pack in the gullets: let it thaw if you can, look at the gullets if you cannot.")
 	}

@@ -1,13 +1,13 @@
 package guide
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
 	"corte/core/fault"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 )
 
 // A Board lies across supports and is cut in two by a hand-held saw. Places
@@ -52,7 +52,7 @@ type SupportPlan struct {
 	Gap    measure.Length // between the two supports next to the line
 	Sag    measure.Length // how far the freer cut end hangs down, from its own weight
 	Binds  bool
-	Text   []string
+	Text   []say.Line
 }
 
 const (
@@ -89,9 +89,12 @@ func (b Board) perMm() float64 {
 	return b.Material.Density * b.Thickness.Mm() * b.Breadth.Mm() / 1e9 // kg/m³ to kg/mm³
 }
 
+// sides are what the halves are called.
+var sides = [2]say.Line{say.Of("left"), say.Of("right")}
+
 // PlanSupports says where four supports go so that both halves are carried
 // during the cut and after it.
-func PlanSupports(b Board, u measure.Unit) SupportPlan {
+func PlanSupports(b Board) SupportPlan {
 	var at []measure.Length
 	for _, half := range [][2]measure.Length{{0, b.Line}, {b.Line, b.Span}} {
 		length := half[1] - half[0]
@@ -104,11 +107,11 @@ func PlanSupports(b Board, u measure.Unit) SupportPlan {
 			at = append(at, b.Line+near, b.Span-length*inset)
 		}
 	}
-	p := JudgeSupports(b, at, u)
+	p := JudgeSupports(b, at)
 	for i, h := range p.Halves {
 		if length := h.To - h.From; length < shortest {
-			p.Text = append(p.Text, fmt.Sprintf("The %s piece is %s: too short to lie safely on two supports. Clamp it down, or make the cut on another saw.",
-				[]string{"left", "right"}[i], length.Setting(u)))
+			p.Text = append(p.Text, say.Of("The %s piece is %s: too short to lie safely on two supports. Clamp it down, or make the cut on another saw.",
+				sides[i], say.Set(length)))
 		}
 	}
 	return p
@@ -117,7 +120,7 @@ func PlanSupports(b Board, u measure.Unit) SupportPlan {
 // JudgeSupports says what comes of supports where they are: statics of two
 // rigid halves, hinged at the line while the last fibres hold, each with its
 // weight in its middle and half the saw on its cut end.
-func JudgeSupports(b Board, at []measure.Length, u measure.Unit) SupportPlan {
+func JudgeSupports(b Board, at []measure.Length) SupportPlan {
 	at = slices.Clone(at)
 	slices.Sort(at)
 	p := SupportPlan{At: at}
@@ -134,7 +137,6 @@ func JudgeSupports(b Board, at []measure.Length, u measure.Unit) SupportPlan {
 	if left >= 0 && right >= 0 {
 		p.Gap = right - left
 	}
-	sides := [2]string{"left", "right"}
 	for i, span := range [2][2]measure.Length{{0, b.Line}, {b.Line, b.Span}} {
 		h := Half{From: span[0], To: span[1], KG: perMm * (span[1] - span[0]).Mm()}
 		var carry []measure.Length
@@ -153,23 +155,23 @@ func JudgeSupports(b Board, at []measure.Length, u measure.Unit) SupportPlan {
 		case Drops:
 			p.Binds = true
 			if h.light() {
-				p.Text = append(p.Text, fmt.Sprintf("The %s piece is too light to hold down the saw on its end: clamp it to its supports.", sides[i]))
+				p.Text = append(p.Text, say.Of("The %s piece is too light to hold down the saw on its end: clamp it to its supports.", sides[i]))
 				continue
 			}
-			p.Text = append(p.Text, fmt.Sprintf("The cut end of the %s piece sinks: the kerf closes on the blade and kicks back. Put a support close to the line.", sides[i]))
+			p.Text = append(p.Text, say.Of("The cut end of the %s piece sinks: the kerf closes on the blade and kicks back. Put a support close to the line.", sides[i]))
 		case Tips:
-			p.Text = append(p.Text, fmt.Sprintf("The %s piece tips away when the cut ends, and tears the last corner. Put a support further out.", sides[i]))
+			p.Text = append(p.Text, say.Of("The %s piece tips away when the cut ends, and tears the last corner. Put a support further out.", sides[i]))
 		case Falls:
 			p.Binds = true
-			p.Text = append(p.Text, fmt.Sprintf("Nothing carries the %s piece: it hangs on the last fibres, pinches, and falls on your feet.", sides[i]))
+			p.Text = append(p.Text, say.Of("Nothing carries the %s piece: it hangs on the last fibres, pinches, and falls on your feet.", sides[i]))
 		}
 	}
 	switch {
 	case p.Binds:
 	case p.Sag > sagMind:
-		p.Text = append(p.Text, fmt.Sprintf("The cut end hangs down by %s under its own weight: bring the supports nearer to the line.", p.Sag.Setting(u)))
+		p.Text = append(p.Text, say.Of("The cut end hangs down by %s under its own weight: bring the supports nearer to the line.", say.Set(p.Sag)))
 	case p.Halves[0].Verdict == Carried && p.Halves[1].Verdict == Carried:
-		p.Text = append(p.Text, "Both pieces lie still during the cut and after it.")
+		p.Text = append(p.Text, say.Of("Both pieces lie still during the cut and after it."))
 	}
 	return p
 }

@@ -5,7 +5,6 @@
 package joint
 
 import (
-	"fmt"
 	"math"
 
 	"corte/core/blade"
@@ -16,6 +15,7 @@ import (
 	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -36,8 +36,8 @@ type Ask struct {
 // A Plan is what to set, and the figures to draw it from.
 type Plan struct {
 	Verdict  verdict.Verdict
-	Do, Mind []string
-	Cautions []string
+	Do, Mind []say.Line
+	Cautions []say.Line
 	Kerf     measure.Length
 	Tenon    *groove.Tenon
 	Box      *groove.Box
@@ -67,7 +67,7 @@ func Likeliest(kind string, blades []blade.Blade, w saw.Saw) int {
 	}
 	best, most := -1, -1
 	for i, b := range blades {
-		if b.Make != blade.Toothed || len(choose.MountStops(b, w, measure.Millimetre)) > 0 {
+		if b.Make != blade.Toothed || len(choose.MountStops(b, w)) > 0 {
 			continue
 		}
 		worth := 0
@@ -89,26 +89,27 @@ func Likeliest(kind string, blades []blade.Blade, w saw.Saw) int {
 
 // Of works a joint out. A blade that may not go on the saw is refused; the
 // error is a *fault.Error.
-func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
+func Of(ask Ask, t Tool) (Plan, error) {
 	b, w := t.Blade, t.Saw
 	if w.Kind != saw.Table {
 		return Plan{}, fault.At("saw", "joints are cut on a table saw, where the work lies on the table and the blade stands still; %s is a %s saw", t.SawName, w.Kind)
 	}
-	if stops := choose.MountStops(b, w, u); len(stops) > 0 {
+	if stops := choose.MountStops(b, w); len(stops) > 0 {
 		return Plan{}, fault.At("blade", "%s may not go on %s: %s; %s", t.BladeName, t.SawName, stops[0].Why, stops[0].WayOut)
 	}
 	out := Plan{Kerf: b.Kerf}
 	deepest := measure.Length(0) // that the blade is to reach
 	j := cut.Job{Direction: cut.Crosscut, Form: cut.Cheek}
-	at := func(l measure.Length) string { return l.Setting(u) }
-	do := func(format string, args ...any) { out.Do = append(out.Do, fmt.Sprintf(format, args...)) }
+	at := func(l measure.Length) say.Set { return say.Set(l) }
+	do := func(form string, with ...any) { out.Do = append(out.Do, say.Of(form, with...)) }
+	mind := func(form string, with ...any) { out.Mind = append(out.Mind, say.Of(form, with...)) }
 	switch ask.Kind {
 	case "tenon":
 		off := measure.Length(-1)
 		if ask.Off != nil {
 			off = *ask.Off
 		}
-		x, err := groove.TenonOf(ask.Stock, ask.Tenon, ask.Length, off, b.Kerf, u)
+		x, err := groove.TenonOf(ask.Stock, ask.Tenon, ask.Length, off, b.Kerf)
 		if err != nil {
 			return out, err
 		}
@@ -130,19 +131,19 @@ func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
 			do("Turn over, blade %s high, the same again.", at(x.Height[1]))
 		}
 		do("Fit the first one in its mortise before the rest; half of what it is too thick comes off each face.")
-		out.flat(b, u, "pare the cheeks, or cut with flat-top teeth")
+		out.flat(b, "pare the cheeks, or cut with flat-top teeth")
 	case "box":
 		slot := ask.Slot
 		if slot <= 0 {
 			slot = b.Kerf
 		}
-		x, err := groove.BoxOf(ask.Width, slot, ask.Room, u)
+		x, err := groove.BoxOf(ask.Width, slot, ask.Room)
 		if err != nil {
 			return out, err
 		}
 		out.Box = &x
 		deepest = ask.Stock
-		do("The key as wide as a slot, %s; from key to blade %s; a pitch of %s.", slot.Thin(u), x.Offset.Thin(u), x.Pitch.Thin(u))
+		do("The key as wide as a slot, %s; from key to blade %s; a pitch of %s.", say.Thin(slot), say.Thin(x.Offset), say.Thin(x.Pitch))
 		if ask.Stock > 0 {
 			do("Blade as high as the other board is thick, %s, and a hair.", at(ask.Stock))
 		}
@@ -151,17 +152,17 @@ func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
 		if slot > b.Kerf+0.02 {
 			passes, _, err := groove.Passes(slot, b.Kerf, groove.Overlap)
 			if err == nil {
-				out.Mind = append(out.Mind, fmt.Sprintf("A slot is wider than this kerf of %s: %d passes each, or a stack.", b.Kerf.Format(u), passes))
+				mind("A slot is wider than this kerf of %s: %d passes each, or a stack.", say.Thin(b.Kerf), passes)
 			}
 		} else if slot < b.Kerf-0.02 {
-			return out, fault.At("slot", "a slot of %s is less than the kerf of %s", slot.Format(u), b.Kerf.Format(u))
+			return out, fault.At("slot", "a slot of %s is less than the kerf of %s", say.Thin(slot), say.Thin(b.Kerf))
 		}
 		if !x.Whole {
-			what := "finger"
+			what := say.Of("finger")
 			if x.InSlot {
-				what = "slot"
+				what = say.Of("slot")
 			}
-			out.Mind = append(out.Mind, fmt.Sprintf("The far edge ends in a part of a %s, %s wide; a board of %s ends whole.", what, at(x.Last), at(ask.Width-x.Last)))
+			mind("The far edge ends in a part of a %s, %s wide; a board of %s ends whole.", what, at(x.Last), at(ask.Width-x.Last))
 		}
 		if ask.Gap != nil {
 			move := x.Retouch(*ask.Gap, ask.Fingers)
@@ -170,15 +171,15 @@ func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
 			case math.Abs(move.Mm()) < 0.01:
 				do("The test joint is as it should be.")
 			case move > 0:
-				do("Loose: the key %s further from the blade.", move.Thin(u))
+				do("Loose: the key %s further from the blade.", say.Thin(move))
 			default:
-				do("Tight: the key %s nearer to the blade.", (-move).Thin(u))
+				do("Tight: the key %s nearer to the blade.", say.Thin(-move))
 			}
 		}
-		out.Cautions = append(out.Cautions, "The jig on the miter gauge or a sled, its backer behind the cut; hands on the outer edges.")
-		out.flat(b, u, "clean the bottoms with a chisel, or cut with flat-top teeth")
+		out.Cautions = append(out.Cautions, say.Of("The jig on the miter gauge or a sled, its backer behind the cut; hands on the outer edges."))
+		out.flat(b, "clean the bottoms with a chisel, or cut with flat-top teeth")
 	case "tails":
-		x, err := groove.TailOf(b, ask.Stock, w.ReachWith(b, b.Bevel), w.MostBevel(), u)
+		x, err := groove.TailOf(b, ask.Stock, w.ReachWith(b, b.Bevel), w.MostBevel())
 		if err != nil {
 			return out, err
 		}
@@ -187,41 +188,41 @@ func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
 		do("Height to the base line, %s over the table, set with the blade tilted.", at(x.Up))
 		do("Board on end against a tall backer: one side of every tail, then the board turned round for the other.")
 		do("Waste between them with a narrow upright blade, short of the line.")
-		out.Cautions = append(out.Cautions, "Work on end wants a tall fence or jig on the miter gauge, clamped to it; never freehand.")
+		out.Cautions = append(out.Cautions, say.Of("Work on end wants a tall fence or jig on the miter gauge, clamped to it; never freehand."))
 	case "slope":
 		j.Direction = cut.Rip
-		x, err := groove.SlantOf(ask.Edge, ask.Width, b.Kerf, ask.Depth, ask.SlopeDeg, u)
+		x, err := groove.SlantOf(ask.Edge, ask.Width, b.Kerf, ask.Depth, ask.SlopeDeg)
 		if err != nil {
 			return out, err
 		}
 		out.Slant = &x
 		deepest = x.Passes[0].Height
 		do("%d passes, each with its own height, the deepest at the near wall.", len(x.Passes))
-		do("What is left are stairs of at most %s: pare them with a chisel or a shoulder plane.", x.Left.Thin(u))
-		out.flat(b, u, "flat-top teeth leave cleaner stairs")
+		do("What is left are stairs of at most %s: pare them with a chisel or a shoulder plane.", say.Thin(x.Left))
+		out.flat(b, "flat-top teeth leave cleaner stairs")
 	case "fold":
 		skin := ask.Skin
 		if skin <= 0 {
 			skin = groove.UsualSkin(ask.Stock)
 		}
-		x, err := groove.FoldOf(ask.Stock, skin, b.Kerf, ask.Radius, ask.BendDeg, u)
+		x, err := groove.FoldOf(ask.Stock, skin, b.Kerf, ask.Radius, ask.BendDeg)
 		if err != nil {
 			return out, err
 		}
 		out.Fold, out.Skin = &x, skin
 		deepest = x.Depth
-		do("Blade %s high: a skin of %s stays.", at(x.Depth), skin.Thin(u))
+		do("Blade %s high: a skin of %s stays.", at(x.Depth), say.Thin(skin))
 		do("%d kerfs, %s from middle to middle, over %s; on the inside of the bend.", x.Kerfs, at(x.Spacing), at(x.Span))
 		do("Each closes by %.1f°. Try a strip first; wet the skin of ply a little, bend slowly over a form.", x.Closes)
-		out.Mind = append(out.Mind, "How thin a skin bends without breaking differs from sheet to sheet; across the skin’s grain it breaks first.")
+		mind("How thin a skin bends without breaking differs from sheet to sheet; across the skin’s grain it breaks first.")
 		if b.Grind == blade.ATB || b.Grind == blade.HighATB {
-			out.Mind = append(out.Mind, "The points of its teeth go deeper than the middle: measure the skin at the points.")
+			mind("The points of its teeth go deeper than the middle: measure the skin at the points.")
 		}
 	default:
 		return out, fault.At("kind", "there is no such joint")
 	}
 	if reach := w.ReachWith(b, 0); deepest >= reach {
-		return out, fault.At("blade", "%s reaches only %s here, and %s is wanted", t.BladeName, reach.Format(u), deepest.Format(u))
+		return out, fault.At("blade", "%s reaches only %s here, and %s is wanted", t.BladeName, reach, deepest)
 	}
 	if len(out.Mind) > 0 {
 		out.Verdict = verdict.Caution
@@ -231,8 +232,8 @@ func Of(ask Ask, t Tool, u measure.Unit) (Plan, error) {
 }
 
 // flat minds a blade that leaves no flat bottom.
-func (p *Plan) flat(b blade.Blade, u measure.Unit, wayOut string) {
+func (p *Plan) flat(b blade.Blade, wayOut string) {
 	if groove.Flatness(b) >= groove.Sloping {
-		p.Mind = append(p.Mind, "Its teeth leave a ridge of "+groove.Ridge(b).Thin(u)+": "+wayOut+".")
+		p.Mind = append(p.Mind, say.Of("Its teeth leave a ridge of %s: %s.", say.Thin(groove.Ridge(b)), say.Word(wayOut)))
 	}
 }

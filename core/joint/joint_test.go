@@ -38,11 +38,11 @@ func TestJointsAreAsTheyWereReadOver(t *testing.T) {
 			name string
 			b    blade.Blade
 		}{{"flat", flat}, {"ridged", ridged}, {"tails", tails}} {
-			p, err := joint.Of(a, joint.Tool{Blade: one.b, BladeName: one.name, Saw: table, SawName: "Long Table"}, measure.Millimetre)
+			p, err := joint.Of(a, joint.Tool{Blade: one.b, BladeName: one.name, Saw: table, SawName: "Long Table"})
 			said = append(said, fmt.Sprint("== ", a.Kind, " ", one.name))
 			var f *fault.Error
 			if errors.As(err, &f) {
-				said = append(said, f.Where+": "+f.What)
+				said = append(said, f.Where+": "+f.Error())
 			} else {
 				said = append(said, p)
 			}
@@ -57,7 +57,7 @@ func TestJointsAreAsTheyWereReadOver(t *testing.T) {
 		{joint.Tool{Blade: blade.Blade{Diameter: 305, Bore: 25.4, Kerf: 3, Teeth: 60, Grind: blade.FTG}, Saw: table}, "blade"},
 	} {
 		var f *fault.Error
-		if _, err := joint.Of(joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, where.tool, measure.Millimetre); !errors.As(err, &f) || f.Where != where.field {
+		if _, err := joint.Of(joint.Ask{Kind: "tenon", Stock: 25, Tenon: 9, Length: 30}, where.tool); !errors.As(err, &f) || f.Where != where.field {
 			t.Errorf("%+v", err)
 		}
 	}

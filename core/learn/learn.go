@@ -5,10 +5,10 @@
 package learn
 
 import (
-	"fmt"
 	"math"
 
 	"corte/core/material"
+	"corte/core/say"
 )
 
 const (
@@ -133,26 +133,25 @@ func (c Correction) Apply(m material.Material) material.Material {
 }
 
 // Says puts a correction into words, or nothing where it is too small to say.
-func (c Correction) Says(name string) []string {
-	var out []string
-	say := func(ln float64, less, more, what string) {
+func (c Correction) Says(material say.Line) []say.Line {
+	var out []say.Line
+	tell := func(ln float64, less, more string) {
 		if pct := math.Round(100 * (math.Exp(math.Abs(ln)) - 1)); pct >= 5 {
-			word := more
+			form := more
 			if ln < 0 {
-				word = less
+				form = less
 			}
-			out = append(out, sentence(name, what, pct, word, c.Cuts))
+			out = append(out, say.Line{Form: form, With: []any{material, pct, c.from()}})
 		}
 	}
-	say(c.LnScorch, "sooner", "later", "scorches")
-	say(c.LnSplinter, "less", "more", "splinters")
+	tell(c.LnScorch, "%s here scorches %.0f %% sooner than the table says, from %s", "%s here scorches %.0f %% later than the table says, from %s")
+	tell(c.LnSplinter, "%s here splinters %.0f %% less than the table says, from %s", "%s here splinters %.0f %% more than the table says, from %s")
 	return out
 }
 
-func sentence(name, what string, pct float64, word string, cuts int) string {
-	lines := "cuts"
-	if cuts == 1 {
-		lines = "cut"
+func (c Correction) from() say.Line {
+	if c.Cuts == 1 {
+		return say.Of("1 cut")
 	}
-	return fmt.Sprintf("%s here %s %.0f %% %s than the table says, from %d %s", name, what, pct, word, cuts, lines)
+	return say.Of("%d cuts", c.Cuts)
 }

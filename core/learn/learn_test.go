@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"corte/core/material"
+	"corte/core/say"
 )
 
 // played draws cuts of a material whose true corrections are known.
@@ -25,7 +26,7 @@ func played(n int, scorch, splinter float64, seed uint64) []Cut {
 }
 
 func TestCorrectionsAreFound(t *testing.T) {
-	if c := From(nil); c.LnScorch != 0 || c.LnSplinter != 0 || math.Abs(c.SDScorch-priorSD) > 1e-12 || c.Says("oak") != nil {
+	if c := From(nil); c.LnScorch != 0 || c.LnSplinter != 0 || math.Abs(c.SDScorch-priorSD) > 1e-12 || c.Says(say.Of("oak")) != nil {
 		t.Errorf("from no cuts: %+v", c)
 	}
 	for _, tt := range []struct{ scorch, splinter float64 }{{0, 0}, {-0.3, 0.4}, {0.5, -0.2}} {
@@ -96,7 +97,7 @@ func TestACorrectionIsApplied(t *testing.T) {
 	if got := c.Apply(m); got.ScorchDose >= 0.8*m.ScorchDose || got.MAcross != m.MAcross {
 		t.Errorf("after 20 early burns the dose is %v of %v", got.ScorchDose, m.ScorchDose)
 	}
-	if says := c.Says("cherry"); len(says) != 1 {
+	if says := c.Says(say.Of("cherry")); len(says) != 1 {
 		t.Errorf("says %q", says)
 	}
 }

@@ -2,9 +2,10 @@
 // cut: craft sections 11 and 13, model section 6.
 package material
 
-import "corte/core/word"
-
-import "fmt"
+import (
+	"corte/core/word"
+	"fmt"
+)
 
 // A Kind decides which blades may cut a material at all (craft section 13).
 type Kind uint8
@@ -62,6 +63,9 @@ type Material struct {
 	Source     string  // where the numbers come from
 	Foil       bool    // a metal foil on its face, which conducts
 }
+
+// String is what it is called.
+func (m Material) String() string { return m.Name }
 
 // Get finds a material by its ID.
 func Get(id string) (Material, error) {

@@ -124,6 +124,16 @@ func (l Length) Thin(u Unit) string {
 	return l.Format(u)
 }
 
+// Dial writes what a dial reads, without its sign: thousandths of a millimetre,
+// or ten-thousandths of an inch.
+func (l Length) Dial(u Unit) string {
+	mag := Length(math.Abs(l.Mm()))
+	if u == Inch {
+		return strconv.FormatFloat(mag.Inches(), 'f', 4, 64) + `"`
+	}
+	return strconv.FormatFloat(math.Round(mag.Mm()*1000)/1000, 'f', -1, 64) + " mm"
+}
+
 // A Feed is a speed of the work past the blade in metres a minute. The zero
 // Feed stands still.
 type Feed float64

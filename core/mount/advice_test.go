@@ -5,7 +5,6 @@ import (
 
 	"corte/core/blade"
 	"corte/core/groove"
-	"corte/core/measure"
 	"corte/core/saw"
 	"corte/internal/testkit/golden"
 )
@@ -29,7 +28,7 @@ func TestCardsAreAsTheyWereReadOver(t *testing.T) {
 	crowded.Clocked = false
 	for name, c := range map[string]Case{
 		"table":            {Saw: table, Blade: b, Off: "Stagehand"},
-		"table, new":       {Saw: table, Blade: unread, New: true, Unit: measure.Inch},
+		"table, new":       {Saw: table, Blade: unread, New: true},
 		"table, back":      {Saw: plain, Blade: b, Back: true, Chipped: true},
 		"table, long ago":  {Saw: plain, Blade: b, LongAgo: true, Bushing: true},
 		"dado":             {Saw: table, Blade: dado, Way: way, Off: "Plough"},

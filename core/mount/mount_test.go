@@ -8,6 +8,7 @@ import (
 	"corte/core/blade"
 	"corte/core/groove"
 	"corte/core/saw"
+	"corte/core/say"
 )
 
 func titles(c Case) (ids []string, all string) {
@@ -55,7 +56,7 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 		"a left thread":   {Case{Saw: left, Blade: b}, "undo", "off", "turn it clockwise to undo", "counter-clockwise"},
 		"a dado set":      {Case{Saw: table, Blade: dado}, "order", "knife", "push blocks", "Guard on."},
 		"braked, a set":   {Case{Saw: braked, Blade: dado, Way: way}, "insert", "close", "Left outer blade, shim 0.1 mm, chipper 3.2 mm, right outer blade.", "the one for a single blade"},
-		"a dial set":      {Case{Saw: table, Blade: dado, Way: &groove.Way{Says: "2 cutters, the dial at 1.50 turns"}}, "order", "clock", "the dial at 1.50 turns. Do not overtighten", "shim 0"},
+		"a dial set":      {Case{Saw: table, Blade: dado, Way: &groove.Way{Says: say.Of("2 cutters, the dial at 1.50 turns")}}, "order", "clock", "the dial at 1.50 turns. Do not overtighten", "shim 0"},
 		"a wheel":         {Case{Saw: saw.Saw{Kind: saw.Circular}, Blade: blade.Blade{Make: blade.Diamond, Diameter: 184}}, "teeth", "knife", "The arrow's way", "loose tip"},
 	} {
 		ids, all := titles(tt.c)
@@ -68,7 +69,7 @@ func TestStepsFollowTheSawAndTheBlade(t *testing.T) {
 		}
 		for _, s := range Steps(tt.c) {
 			for _, c := range s.Checks {
-				if !strings.HasSuffix(c.Ask, "?") || c.IfNot == "" {
+				if !strings.HasSuffix(c.Ask.String(), "?") || c.IfNot.Zero() {
 					t.Errorf("%s: check %+v has no way out", name, c)
 				}
 			}

@@ -31,7 +31,7 @@ func TestUsualBladesGoOntoTheirSaw(t *testing.T) {
 			if grouped := b.Blade.Group == 5; grouped != (b.Blade.Grind == blade.ATBR) || !grouped && b.Blade.Group != 0 {
 				t.Errorf("%v, %s is in groups of %d", k, b.Name, b.Blade.Group)
 			}
-			if stops := choose.MountStops(b.Blade, s, measure.Millimetre); len(stops) > 0 {
+			if stops := choose.MountStops(b.Blade, s); len(stops) > 0 {
 				t.Errorf("%v, %s may not go on: %+v", k, b.Name, stops)
 			}
 			got += fmt.Sprintf(" %s %v %v/%v,", b.Name, b.Blade.Grind, b.Blade.Hook, b.Blade.Bevel)

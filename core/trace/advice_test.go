@@ -10,7 +10,6 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/material"
-	"corte/core/measure"
 	"corte/core/saw"
 	"corte/internal/testkit/golden"
 )
@@ -71,7 +70,7 @@ func TestFactsAreAsTheyWereReadOver(t *testing.T) {
 	misfit.Bore = 30
 	base := func() Known {
 		j := cut.Job{Material: get("cherry"), Direction: cut.Rip, Finish: cut.Hidden, Thickness: 25, Width: 120, Length: 900, Pieces: 1}
-		return Known{Now: day(30), Day: func(t time.Time) string { return t.Format("2 January") }, Saw: table, Request: choose.Request{Job: j, Saw: table, Unit: measure.Millimetre}}
+		return Known{Now: day(30), Day: func(t time.Time) string { return t.Format("2 January") }, Saw: table, Request: choose.Request{Job: j, Saw: table}}
 	}
 	with := func(k *Known, b blade.Blade, c care.Condition) {
 		k.Blade, k.BladeName, k.Condition, k.Candidate = &b, "Plough", c, choose.Candidate{Blade: b, State: cut.State{Sharpness: c.Sharpness(b.Grind), Pitch: c.PitchLevel()}}

@@ -2,7 +2,6 @@ package trace
 
 import (
 	"cmp"
-	"fmt"
 	"time"
 
 	"corte/core/blade"
@@ -11,14 +10,15 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 )
 
 // A Fact is what a shop knows that moves the odds of causes: the table's name
 // for it, its figure, and how it is said; empty where it goes without saying.
 type Fact struct {
-	Fact  string  `json:"fact"`
-	Value float64 `json:"value"`
-	Says  string  `json:"says"`
+	Fact  string   `json:"fact"`
+	Value float64  `json:"value"`
+	Says  say.Line `json:"says"`
 }
 
 // A Measured figure is one that was read, and when.
@@ -51,39 +51,37 @@ type Known struct {
 
 // Facts are what of that moves the odds.
 func (k Known) Facts() []Fact {
-	out, j, u := []Fact{}, k.Request.Job, k.Request.Unit
-	add := func(fact string, v float64, says string, args ...any) {
-		out = append(out, Fact{fact, v, fmt.Sprintf(says, args...)})
+	out, j := []Fact{}, k.Request.Job
+	add := func(fact string, v float64, form string, with ...any) {
+		out = append(out, Fact{fact, v, say.Of(form, with...)})
 	}
 	if k.HeelAt != nil {
-		side := "toward the fence"
+		side := say.Of("toward the fence")
 		if k.Heel < 0 {
-			side = "from the fence"
+			side = say.Of("from the fence")
 		}
-		add("heel_mm", max(0, k.Heel.Mm()), "heel %s %s on %s", max(k.Heel, -k.Heel).Thin(u), side, k.Day(*k.HeelAt))
+		add("heel_mm", max(0, k.Heel.Mm()), "heel %s %s on %s", say.Dial(k.Heel), side, k.Day(*k.HeelAt))
 		add("heel_away_mm", max(0, -k.Heel.Mm()), "")
 		add("truing_age_days", k.Now.Sub(*k.HeelAt).Hours()/24, "")
 	}
 	if k.FenceAt != nil {
-		word := "open"
+		way := say.Of("open")
 		if k.FenceOpen < 0 {
-			word = "closing"
+			way = say.Of("closing")
 		}
-		add("fence_open_mm", max(0, k.FenceOpen.Mm()), "fence %s %s at the rear on %s", max(k.FenceOpen, -k.FenceOpen).Thin(u), word, k.Day(*k.FenceAt))
+		add("fence_open_mm", max(0, k.FenceOpen.Mm()), "fence %s %s at the rear on %s", say.Dial(k.FenceOpen), way, k.Day(*k.FenceAt))
 		add("fence_closing_mm", max(0, -k.FenceOpen.Mm()), "")
 	}
 	if k.Moved != nil && (k.HeelAt == nil || k.Moved.After(*k.HeelAt)) {
 		add("moved_since_truing", 1, "moved or bumped on %s, and not measured since", k.Day(*k.Moved))
 	}
 	if r := k.RunOut; r != nil {
-		add("runout_mm", r.Figure.Mm(), "run-out %s on %s", r.Figure.Thin(u), k.Day(r.At))
+		add("runout_mm", r.Figure.Mm(), "run-out %s on %s", say.Dial(r.Figure), k.Day(r.At))
 	}
 	if j.Material.Kind.Modelled() {
-		says := ""
-		if j.Material.ScorchDose < 16 {
-			says = j.Material.Name + " scorches easily"
+		if add("scorch_dose", j.Material.ScorchDose, ""); j.Material.ScorchDose < 16 {
+			out[len(out)-1].Says = say.Of("%s scorches easily", j.Material)
 		}
-		add("scorch_dose", j.Material.ScorchDose, "%s", says)
 	}
 	if j.Moisture == cut.Wet {
 		add("wet", 1, "the stock is wet or treated")
@@ -103,9 +101,9 @@ func (k Known) Facts() []Fact {
 	add("sharpness", c.Sharpness(b.Grind), "%s: edge %.0f %% used up", k.BladeName, 100*c.WearShare(b.Grind))
 	add("pitch_level", c.PitchLevel(), "%s: pitch %.1f of 3", k.BladeName, c.PitchLevel())
 	if c.Washes+c.Sharpenings > 0 {
-		says := fmt.Sprintf("washed %.0f m ago", c.MetresWashed)
+		says := say.Of("washed %.0f m ago", c.MetresWashed)
 		if c.MetresWashed == 0 {
-			says = "washed, and not used since"
+			says = say.Of("washed, and not used since")
 		}
 		add("washed_since_metres", c.MetresWashed, "%s", says)
 	}
@@ -115,23 +113,23 @@ func (k Known) Facts() []Fact {
 	tip := c.Unfit == care.Missing.Words() || c.Unfit == care.Loose.Words()
 	switch {
 	case tip, c.Chipped():
-		add("chipped", 1, "%s: %s, as it was last looked over", k.BladeName, cmp.Or(c.Unfit, c.Flaw))
+		add("chipped", 1, "%s: %s, as it was last looked over", k.BladeName, say.Word(cmp.Or(c.Unfit, c.Flaw)))
 	case c.Unfit != "", c.Flaw == care.Blue.Words():
-		add("blue", 1, "%s: %s, as it was last looked over", k.BladeName, cmp.Or(c.Unfit, c.Flaw))
+		add("blue", 1, "%s: %s, as it was last looked over", k.BladeName, say.Word(cmp.Or(c.Unfit, c.Flaw)))
 	}
-	for _, stop := range choose.MountStops(b, k.Saw, u) {
+	for _, stop := range choose.MountStops(b, k.Saw) {
 		if stop.Rule == choose.RuleDiameter || stop.Rule == choose.RuleBore {
 			add("misfit", 1, "%s on this saw: %s", k.BladeName, stop.Why)
 			break
 		}
 	}
 	if r := k.Spread; r != nil {
-		add("spread_mm", r.Figure.Mm(), "side clearance over the teeth %s, measured on %s", r.Figure.Thin(u), k.Day(r.At))
+		add("spread_mm", r.Figure.Mm(), "side clearance over the teeth %s, measured on %s", say.Dial(r.Figure), k.Day(r.At))
 	}
 	if k.Saw.Kind == saw.Miter {
 		add("hook_deg", b.Hook, "hook %+.0f°", b.Hook)
 	}
-	if !j.Material.Kind.Modelled() || len(choose.Stops(b, j, k.Saw, u)) > 0 {
+	if !j.Material.Kind.Modelled() || len(choose.Stops(b, j, k.Saw)) > 0 {
 		return out
 	}
 	heights, height := k.Request.Heights(b), k.Height
@@ -140,8 +138,7 @@ func (k Known) Facts() []Fact {
 	}
 	f := choose.At(k.Request, k.Candidate, height)
 	room := f.Window.Room()
-	says := fmt.Sprintf("feed range %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
-	add("window_room", room, "%s", says)
+	add("window_room", room, "feed range %s: %d teeth on this cut", f.Window.Grade(), b.Teeth)
 	add("teeth_in_cut", f.TeethInCut, "%.1f teeth in the cut", f.TeethInCut)
 	add("load_share", f.Load/f.Allowed, "asks %.0f %% of the power that may be used", 100*f.Load/f.Allowed)
 	if j.Motion == cut.Along && heights.Full > j.Thickness {

@@ -11,6 +11,7 @@ package trace
 
 import (
 	"cmp"
+	"corte/core/say"
 	"math"
 	"slices"
 )
@@ -396,11 +397,11 @@ func entropy(p float64) float64 {
 
 // Doubts says what in the evidence contradicts itself, or is explained by no
 // likely cause. It is said, not hidden.
-func (b Weighed) Doubts() []string {
-	out := []string{}
+func (b Weighed) Doubts() []say.Line {
+	out := []say.Line{}
 	for _, c := range tables.clashes {
 		if slices.Contains(b.evidence.Present, c.a) && slices.Contains(b.evidence.Present, c.b) {
-			out = append(out, tables.signs[tables.sign[c.a]].Label+" and "+lower(tables.signs[tables.sign[c.b]].Label)+": "+c.why)
+			out = append(out, say.Of("%s and %s: %s", say.Word(tables.signs[tables.sign[c.a]].Label), say.Word(lower(tables.signs[tables.sign[c.b]].Label)), say.Word(c.why)))
 		}
 	}
 	for _, s := range b.evidence.Present {
@@ -417,13 +418,13 @@ func (b Weighed) Doubts() []string {
 			explained += b.p[i] * w
 		}
 		if explained < unexplained {
-			out = append(out, tables.signs[k].Label+": no likely reason explains it; look again whether it is so")
+			out = append(out, say.Of("%s: no likely reason explains it; look again whether it is so", say.Word(tables.signs[k].Label)))
 		}
 	}
 	for _, s := range b.evidence.Absent {
 		if slices.Contains(b.evidence.Present, s) {
 			if k, known := tables.sign[s]; known {
-				out = append(out, tables.signs[k].Label+" is said to be there and not to be there")
+				out = append(out, say.Of("%s is said to be there and not to be there", say.Word(tables.signs[k].Label)))
 			}
 		}
 	}

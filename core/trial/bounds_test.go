@@ -29,13 +29,13 @@ func TestBounds(t *testing.T) {
 		a, b Setting
 		want string
 	}{
-		"a hair of height":  {Setting{Height: 30}, Setting{Height: 30.049}, "[]"},
-		"height":            {Setting{Height: 30}, Setting{Height: 30.051}, "[height]"},
-		"a hair of feed":    {Setting{Feed: 3}, Setting{Feed: 3.009}, "[]"},
-		"feed":              {Setting{Feed: 3}, Setting{Feed: 3.011}, "[feed]"},
-		"blade and support": {Setting{Blade: "a", Support: "open"}, Setting{Blade: "b", Support: "backer"}, "[blade insert or backer]"},
+		"a hair of height":  {Setting{Height: 30}, Setting{Height: 30.049}, ""},
+		"height":            {Setting{Height: 30}, Setting{Height: 30.051}, "height"},
+		"a hair of feed":    {Setting{Feed: 3}, Setting{Feed: 3.009}, ""},
+		"feed":              {Setting{Feed: 3}, Setting{Feed: 3.011}, "feed"},
+		"blade and support": {Setting{Blade: "a", Support: "open"}, Setting{Blade: "b", Support: "backer"}, "blade and insert or backer"},
 	} {
-		if got := fmt.Sprint(Differ([]Setting{tt.a, tt.b})); got != tt.want {
+		if got := Differ([]Setting{tt.a, tt.b}).String(); got != tt.want {
 			t.Errorf("%s: %s", what, got)
 		}
 	}

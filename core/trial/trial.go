@@ -5,11 +5,11 @@
 package trial
 
 import (
-	"fmt"
+	"corte/core/fault"
+	"corte/core/say"
 	"math"
 	"math/bits"
 	"math/rand/v2"
-	"strings"
 )
 
 // A Setting is one way to make the cut.
@@ -21,8 +21,8 @@ type Setting struct {
 }
 
 // Differ names what differs among the settings: blade, height, support, feed.
-func Differ(all []Setting) []string {
-	var out []string
+func Differ(all []Setting) say.And {
+	var out say.And
 	for _, f := range []struct {
 		name string
 		same func(a, b Setting) bool
@@ -34,7 +34,7 @@ func Differ(all []Setting) []string {
 	} {
 		for _, s := range all {
 			if !f.same(s, all[0]) {
-				out = append(out, f.name)
+				out = append(out, say.Word(f.name))
 				break
 			}
 		}
@@ -51,27 +51,25 @@ const (
 
 // Check refuses a session that could show nothing. note says where more than
 // one thing was changed, so that a difference could come from either.
-func Check(all []Setting, repeats int) (note string, err error) {
+func Check(all []Setting, repeats int) (note say.Line, err error) {
 	switch {
 	case len(all) < LeastSettings || len(all) > MostSettings:
-		return "", fmt.Errorf("compare %d to %d settings", LeastSettings, MostSettings)
+		return say.Line{}, fault.At("settings", "compare %d to %d settings", LeastSettings, MostSettings)
 	case repeats < LeastRepeats || repeats > MostRepeats:
-		return "", fmt.Errorf("cut each setting %d to %d times", LeastRepeats, MostRepeats)
+		return say.Line{}, fault.At("repeats", "cut each setting %d to %d times", LeastRepeats, MostRepeats)
 	}
 	for i, a := range all {
 		for k, b := range all[:i] {
 			if len(Differ([]Setting{a, b})) == 0 {
-				return "", fmt.Errorf("settings %c and %c are the same: change one thing", 'A'+k, 'A'+i)
+				return say.Line{}, fault.At("settings", "settings %c and %c are the same: change one thing", 'A'+k, 'A'+i)
 			}
 			if d := Differ([]Setting{a, b}); len(d) > 1 {
-				note = "Between " + letters(k, i) + " " + strings.Join(d, " and ") + " were changed at once: whatever comes out may come from either."
+				note = say.Of("Between %c and %c %s were changed at once: whatever comes out may come from either", 'A'+k, 'A'+i, d)
 			}
 		}
 	}
 	return note, nil
 }
-
-func letters(a, b int) string { return fmt.Sprintf("%c and %c", 'A'+a, 'A'+b) }
 
 // Order shuffles every setting's repeats, by a seed that is kept with the
 // session. It names the setting of each run.
@@ -126,16 +124,16 @@ func Compare(a, b []float64) (mean, chance float64) {
 const Likely = 0.15
 
 // Sure puts a chance into words.
-func Sure(chance float64, pieces int) string {
+func Sure(chance float64, pieces int) say.Line {
 	switch {
 	case chance <= 0.05:
-		return "sure: luck alone does this in one of " + oneIn(chance)
+		return say.Of("sure: luck alone does this in one of %.0f", oneIn(chance))
 	case chance <= Likely:
-		return "likely: luck alone does this in one of " + oneIn(chance)
+		return say.Of("likely: luck alone does this in one of %.0f", oneIn(chance))
 	case pieces < 8:
-		return "not told apart: more repeats would say"
+		return say.Of("not told apart: more repeats would say")
 	}
-	return "not told apart: if there is a difference it is small"
+	return say.Of("not told apart: if there is a difference it is small")
 }
 
-func oneIn(p float64) string { return fmt.Sprintf("%.0f", math.Floor(1/p)) }
+func oneIn(p float64) float64 { return math.Floor(1 / p) }

@@ -9,12 +9,12 @@ import (
 
 func TestOneChangeAtATime(t *testing.T) {
 	low, high := Setting{"Plough", 30, "open", 3.5}, Setting{"Plough", 60, "open", 3.5}
-	if note, err := Check([]Setting{low, high}, 3); err != nil || note != "" {
+	if note, err := Check([]Setting{low, high}, 3); err != nil || !note.Zero() {
 		t.Errorf("one change: %q, %v", note, err)
 	}
 	other := high
 	other.Support = "zero-clearance"
-	if note, err := Check([]Setting{low, other}, 3); err != nil || note == "" {
+	if note, err := Check([]Setting{low, other}, 3); err != nil || note.Zero() {
 		t.Errorf("two changes: %q, %v", note, err)
 	}
 	for _, all := range [][]Setting{{low}, {low, low}, {low, high, high}} {
@@ -68,7 +68,7 @@ func TestSure(t *testing.T) {
 		pieces int
 		want   string
 	}{{0.05, 8, "sure"}, {0.0501, 8, "likely"}, {0.15, 8, "likely"}, {0.1501, 8, "not told apart: if"}, {0.1501, 7, "not told apart: more"}} {
-		if got := Sure(tt.chance, tt.pieces); !strings.HasPrefix(got, tt.want) {
+		if got := Sure(tt.chance, tt.pieces); !strings.HasPrefix(got.String(), tt.want) {
 			t.Errorf("a chance of %v over %d pieces: %q", tt.chance, tt.pieces, got)
 		}
 	}

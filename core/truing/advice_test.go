@@ -24,15 +24,15 @@ func TestFindingsAreAsTheyWereReadOver(t *testing.T) {
 	for _, off := range []measure.Length{0, 0.04, 0.05, 0.051, -0.08, 0.1, 0.101, -0.3, 1.2, -1.2} {
 		for _, toBolt := range []measure.Length{0, 240} {
 			h, err := HeelOf(1, 1+off, 200, toBolt, 0)
-			say(fmt.Sprint("heel ", off, " bolt ", toBolt), []any{h, h.Judge(Usual, measure.Millimetre)}, err)
+			say(fmt.Sprint("heel ", off, " bolt ", toBolt), []any{h, h.Judge(Usual)}, err)
 		}
 		f, err := FenceOf(50, 50+off, 500)
-		say(fmt.Sprint("fence ", off), []any{f, f.Judge(Usual, measure.Inch), AlongFence(0.05, f.Open)}, err)
+		say(fmt.Sprint("fence ", off), []any{f, f.Judge(Usual), AlongFence(0.05, f.Open)}, err)
 		say(fmt.Sprint("tilt ", off), JudgeTilt(off.Mm(), Usual), nil)
 		g, err := FiveCut(20+off, 20, 300)
 		say(fmt.Sprint("five cuts ", off), []any{g, g.Judge(Usual)}, err)
 		a, err := Adjust(20, 20+off, 8)
-		say(fmt.Sprint("width ", off), []any{a, a.JudgeWidth(measure.Millimetre), a.JudgeDepth(true, measure.Millimetre), a.JudgeDepth(false, measure.Inch)}, err)
+		say(fmt.Sprint("width ", off), []any{a, a.JudgeWidth(), a.JudgeDepth(true), a.JudgeDepth(false)}, err)
 	}
 	runs := map[string][2][]measure.Length{
 		"good":      {{0, 0.02, 0.03, 0.01}, nil},
@@ -47,7 +47,7 @@ func TestFindingsAreAsTheyWereReadOver(t *testing.T) {
 	for _, name := range slices.Sorted(maps.Keys(runs)) {
 		r := runs[name]
 		o, err := RunOutOf(r[0], r[1])
-		say("run-out "+name, []any{o, o.Judge(Usual, measure.Millimetre)}, err)
+		say("run-out "+name, []any{o, o.Judge(Usual)}, err)
 	}
 	even := []measure.Length{0.5, 0.505, 0.5, 0.51, 0.5, 0.505, 0.5, 0.5}
 	proud := append([]measure.Length(nil), even...)
@@ -57,7 +57,7 @@ func TestFindingsAreAsTheyWereReadOver(t *testing.T) {
 		r := blades[name]
 		for _, slots := range [][]int{nil, {0, 4}} {
 			c, err := ClearanceOf(r, slots)
-			say(fmt.Sprint("clearance ", name, slots), []any{c, c.Judge(MarksApart(UsualFeed, 4000), measure.Millimetre)}, err)
+			say(fmt.Sprint("clearance ", name, slots), []any{c, c.Judge(MarksApart(UsualFeed, 4000))}, err)
 		}
 	}
 	deg, err := Tilt(0.35, 100)

@@ -1,14 +1,11 @@
 package truing
 
 import (
-	"fmt"
 	"math"
-	"strconv"
-	"strings"
 
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
-	"corte/core/word"
 )
 
 // Tolerances are what a saw is held to. The usual ones are craft section 7's;
@@ -47,42 +44,30 @@ func (t Tolerances) Band(test Test) (low, high float64) {
 // A Finding is what readings come to: a word, what it means, and what to do.
 type Finding struct {
 	Verdict verdict.Verdict
-	Says    []string
-	Do      []string
+	Says    []say.Line
+	Do      []say.Line
 }
 
-func (f *Finding) say(format string, args ...any) {
-	f.Says = append(f.Says, fmt.Sprintf(format, args...))
-}
-func (f *Finding) do(format string, args ...any) { f.Do = append(f.Do, fmt.Sprintf(format, args...)) }
+func (f *Finding) say(form string, with ...any) { f.Says = append(f.Says, say.Of(form, with...)) }
+func (f *Finding) do(form string, with ...any)  { f.Do = append(f.Do, say.Of(form, with...)) }
 
 // closingNoise is what a dial cannot tell from parallel.
 const closingNoise = measure.Length(0.02)
 
-// thin writes a length as a dial shows it: hundredths and thousandths of a
-// millimetre, or thousandths of an inch.
-func thin(l measure.Length, u measure.Unit) string {
-	mag := measure.Length(math.Abs(l.Mm()))
-	if u == measure.Inch {
-		return strconv.FormatFloat(mag.Inches(), 'f', 4, 64) + `"`
-	}
-	return strconv.FormatFloat(math.Round(mag.Mm()*1000)/1000, 'f', -1, 64) + " mm"
-}
-
 // Judge says what a heel means.
-func (h Heel) Judge(t Tolerances, u measure.Unit) Finding {
+func (h Heel) Judge(t Tolerances) Finding {
 	var f Finding
 	size := measure.Length(math.Abs(h.Heel.Mm()))
 	if size <= t.HeelAim {
-		f.say("The blade stands true to the slot: %s over %s.", thin(h.Heel, u), h.Span.Setting(u))
+		f.say("The blade stands true to the slot: %s over %s.", say.Dial(h.Heel), say.Set(h.Span))
 		return f
 	}
 	f.Verdict = verdict.Caution
 	toward := h.TowardFence > 0
 	if toward {
-		f.say("The rear leans toward the fence by %s over %s: it traps the work, and the wall against the fence scorches until it is put right.", thin(h.Heel, u), h.Span.Setting(u))
+		f.say("The rear leans toward the fence by %s over %s: it traps the work, and the wall against the fence scorches until it is put right.", say.Dial(h.Heel), say.Set(h.Span))
 	} else {
-		f.say("The rear leans away from the fence by %s over %s: its teeth scuff the offcut's wall until it is put right.", thin(h.Heel, u), h.Span.Setting(u))
+		f.say("The rear leans away from the fence by %s over %s: its teeth scuff the offcut's wall until it is put right.", say.Dial(h.Heel), say.Set(h.Span))
 	}
 	if size > t.HeelAct {
 		if toward && size > 2*t.HeelAct {
@@ -90,68 +75,68 @@ func (h Heel) Judge(t Tolerances, u measure.Unit) Finding {
 			f.say("That much pinches and can throw the work: no rip along the fence before it is set.")
 		}
 	} else {
-		f.say("It will do, and better is to be had: aim for %s.", thin(t.HeelAim, u))
+		f.say("It will do, and better is to be had: aim for %s.", say.Dial(t.HeelAim))
 	}
-	way := "away from"
+	way := say.Of("away from")
 	if !toward {
-		way = "toward"
+		way = say.Of("toward")
 	}
 	if h.ToBolt > 0 {
-		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, thin(h.MoveAtBolt, u), h.ToBolt.Setting(u))
+		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence: by %s at the bolt, %s from the pivot.", way, say.Dial(h.MoveAtBolt), say.Set(h.ToBolt))
 	} else {
-		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, thin(h.Per100, u), measure.Length(100).Setting(u))
+		f.do("Power off. Loosen all but one trunnion bolt and move the rear %s the fence, by %s for every %s from the pivot to the bolt.", way, say.Dial(h.Per100), say.Set(measure.Length(100)))
 	}
 	f.do("Tighten, turn the same tooth to front and rear, and read again.")
 	return f
 }
 
 // Judge says what a fence's stand means.
-func (c Fence) Judge(t Tolerances, u measure.Unit) Finding {
+func (c Fence) Judge(t Tolerances) Finding {
 	var f Finding
 	switch {
 	case c.Open < -closingNoise:
 		f.Verdict = verdict.Stop
-		f.say("The fence closes on the blade by %s: it pinches the work and throws it. Nothing is ripped along it before it is set.", thin(c.Open, u))
-		f.do("Loosen the fence's own screws, open its rear by %s, and read again.", thin(-c.Open+t.FenceOpen/2, u))
+		f.say("The fence closes on the blade by %s: it pinches the work and throws it. Nothing is ripped along it before it is set.", say.Dial(c.Open))
+		f.do("Loosen the fence's own screws, open its rear by %s, and read again.", say.Dial(-c.Open+t.FenceOpen/2))
 	case c.Open > t.FenceOpen:
 		f.Verdict = verdict.Caution
-		f.say("The fence opens at the rear by %s, more than the %s that it may: the work drifts off it and the wall comes out stepped.", thin(c.Open, u), thin(t.FenceOpen, u))
-		f.do("Bring its rear in by %s, and read again.", thin(c.Open-t.FenceOpen/2, u))
+		f.say("The fence opens at the rear by %s, more than the %s that it may: the work drifts off it and the wall comes out stepped.", say.Dial(c.Open), say.Dial(t.FenceOpen))
+		f.do("Bring its rear in by %s, and read again.", say.Dial(c.Open-t.FenceOpen/2))
 	default:
-		f.say("The fence is parallel, or open at the rear by a hair: %s.", thin(c.Open, u))
+		f.say("The fence is parallel, or open at the rear by a hair: %s.", say.Dial(c.Open))
 	}
 	return f
 }
 
 // Judge says what a run-out means.
-func (r RunOut) Judge(t Tolerances, u measure.Unit) Finding {
+func (r RunOut) Judge(t Tolerances) Finding {
 	var f Finding
 	switch {
 	case r.Spread <= t.RunOutAim:
-		f.say("The plate runs true: %s from least to most.", thin(r.Spread, u))
+		f.say("The plate runs true: %s from least to most.", say.Dial(r.Spread))
 	case r.Spread <= t.RunOutAct:
 		f.Verdict = verdict.Caution
-		f.say("The plate wobbles by %s: enough for a faint mark once a turn.", thin(r.Spread, u))
+		f.say("The plate wobbles by %s: enough for a faint mark once a turn.", say.Dial(r.Spread))
 	default:
 		f.Verdict = verdict.Caution
-		f.say("The plate wobbles by %s: the kerf comes out that much wider, with a mark once a turn.", thin(r.Spread, u))
+		f.say("The plate wobbles by %s: the kerf comes out that much wider, with a mark once a turn.", say.Dial(r.Spread))
 	}
 	if f.Verdict == verdict.Clear {
 		return f
 	}
-	f.say("Most of it is a sway of %s once a turn, greatest %.0f° from the first place.", thin(2*r.First.Amplitude, u), r.First.PhaseDeg)
+	f.say("Most of it is a sway of %s once a turn, greatest %.0f° from the first place.", say.Dial(2*r.First.Amplitude), r.First.PhaseDeg)
 	f.do("Clean both flanges, the plate and the arbor; a speck there grows ten times at the rim. Read again.")
 	switch {
 	case !r.Split:
 		f.do("Then turn the blade half round on the arbor and read again: that tells the arbor from the blade.")
 	case r.Arbor.Amplitude > 1.5*r.Blade.Amplitude:
-		f.say("It stays with the arbor (%s against %s): the blade is not to blame.", thin(r.Arbor.Amplitude, u), thin(r.Blade.Amplitude, u))
+		f.say("It stays with the arbor (%s against %s): the blade is not to blame.", say.Dial(r.Arbor.Amplitude), say.Dial(r.Blade.Amplitude))
 		f.do("If it is still there after cleaning, the flange is faced or the arbor looked at by the maker's service.")
 	case r.Blade.Amplitude > 1.5*r.Arbor.Amplitude:
-		f.say("It travels with the blade (%s against %s): the plate is not flat.", thin(r.Blade.Amplitude, u), thin(r.Arbor.Amplitude, u))
+		f.say("It travels with the blade (%s against %s): the plate is not flat.", say.Dial(r.Blade.Amplitude), say.Dial(r.Arbor.Amplitude))
 		f.do("A saw doctor can flatten it; until then it takes rough work.")
 	default:
-		f.say("Arbor and blade share it (%s and %s): turned half round, they may cancel.", thin(r.Arbor.Amplitude, u), thin(r.Blade.Amplitude, u))
+		f.say("Arbor and blade share it (%s and %s): turned half round, they may cancel.", say.Dial(r.Arbor.Amplitude), say.Dial(r.Blade.Amplitude))
 		f.do("Turn the blade on the arbor until the spread is least, and mark the place.")
 	}
 	return f
@@ -165,9 +150,9 @@ func JudgeTilt(deg float64, t Tolerances) Finding {
 		return f
 	}
 	f.Verdict = verdict.Caution
-	where := "at the top"
+	where := say.Of("at the top")
 	if deg < 0 {
-		where = "at the bottom"
+		where = say.Of("at the bottom")
 	}
 	f.say("The blade is %.2f° from square: the gap opens %s.", math.Abs(deg), where)
 	f.do("Tilt it by %.2f°, half of what the gap shows, set the stop there, and cut again.", math.Abs(deg))
@@ -179,85 +164,96 @@ func JudgeTilt(deg float64, t Tolerances) Finding {
 func (g Gauge) Judge(t Tolerances) Finding {
 	var f Finding
 	if math.Abs(g.AngleDeg) <= t.GaugeDeg {
-		f.say("The gauge is square to the blade, within %.3f°: %.2f mm over 300.", math.Abs(g.AngleDeg), 300*math.Abs(g.PerLength))
+		f.say("The gauge is square to the blade, within %.3f°: %s.", math.Abs(g.AngleDeg), g.over())
 		return f
 	}
 	f.Verdict = verdict.Caution
-	f.say("The gauge is %.3f° from square: %.2f mm over 300.", math.Abs(g.AngleDeg), 300*math.Abs(g.PerLength))
-	way := "out"
+	f.say("The gauge is %.3f° from square: %s.", math.Abs(g.AngleDeg), g.over())
+	way := say.Of("out")
 	if g.AngleDeg < 0 {
-		way = "in"
+		way = say.Of("in")
 	}
-	f.do("Take the slack out of its bar first. Then swing the far end of its fence %s by %.2f mm for each 300 mm of fence, and cut five again.", way, 300*math.Abs(g.PerLength))
+	f.do("Take the slack out of its bar first. Then swing the far end of its fence %s by %s of fence, and cut five again.", way, g.over())
 	return f
 }
 
+// over is by how much it is off over a length that shops use: 300 mm, or a
+// foot.
+func (g Gauge) over() say.Line {
+	off := func(l measure.Length) say.Line {
+		return say.Of("%s over %s", say.Dial(l*measure.Length(g.PerLength)), say.Set(l))
+	}
+	return say.Of("%s", say.Either{Mm: off(300), Inch: off(measure.Inches(12))})
+}
+
 // JudgeWidth says how to move the fence after a test cut.
-func (a Adjustment) JudgeWidth(u measure.Unit) Finding {
-	return a.judge(u, "Move the fence %s toward the blade%s, against a dial. The piece is too wide.",
+func (a Adjustment) JudgeWidth() Finding {
+	return a.judge("Move the fence %s toward the blade%s, against a dial. The piece is too wide.",
 		"Move the fence away from the blade by more than %s, and come back%s: the last move is toward the blade, so that the slack is on one side. The piece is too narrow.", false)
 }
 
 // JudgeDepth says how to move the height or depth after a test cut. A blade
 // that is fromAbove goes deeper where one in a table is raised.
-func (a Adjustment) JudgeDepth(fromAbove bool, u measure.Unit) Finding {
+func (a Adjustment) JudgeDepth(fromAbove bool) Finding {
 	if fromAbove {
-		return a.judge(u, "Set the blade %s deeper%s. The cut is too shallow, as it should be at first.",
+		return a.judge("Set the blade %s deeper%s. The cut is too shallow, as it should be at first.",
 			"Set the blade shallower by more than %s, and go deeper again%s: the last move is the deeper one, so that the slack is on one side. The cut is too deep.", true)
 	}
-	return a.judge(u, "Raise the blade by %s%s. The cut is too shallow, as it should be at first.",
+	return a.judge("Raise the blade by %s%s. The cut is too shallow, as it should be at first.",
 		"Lower the blade by more than %s, and come up%s: the last move is upwards, so that the slack is on one side. The cut is too deep.", true)
 }
 
-func (a Adjustment) judge(u measure.Unit, onward, back string, more bool) Finding {
+func (a Adjustment) judge(onward, back string, more bool) Finding {
 	var f Finding
 	const there = 0.02 // mm; what a shop measures
 	if math.Abs(a.Move.Mm()) <= there {
-		f.say("That is the size, within %s.", thin(there, u))
+		f.say("That is the size, within %s.", say.Dial(there))
 		return f
 	}
 	f.Verdict = verdict.Caution
-	turns := ""
+	turns := say.Line{}
 	if a.Turns != 0 {
-		turns = fmt.Sprintf(" (%.2f turns of the wheel)", math.Abs(a.Turns))
+		turns = say.Of(" (%.2f turns of the wheel)", math.Abs(a.Turns))
 	}
 	text := back
 	if (a.Move > 0) == more {
 		text = onward
 	}
-	f.do(text, thin(a.Move, u), turns)
+	f.Do = append(f.Do, say.Line{Form: text, With: []any{say.Dial(a.Move), turns}})
 	f.do("Cut again, measure, and move by what is left.")
 	return f
 }
 
 // Judge says what the side clearance of one side means. apart is the distance
 // between the marks that a proud tooth leaves, 0 if it is not known.
-func (c Clearance) Judge(apart measure.Length, u measure.Unit) Finding {
+func (c Clearance) Judge(apart measure.Length) Finding {
 	var f Finding
-	f.say("%s: %s from least to most, half of the teeth within %s of %s.", word.Upper(c.Grade.String()),
-		thin(c.Range, u), thin(c.MAD/1.4826, u), thin(c.Median, u))
+	f.say("%s: %s from least to most, half of the teeth within %s of %s.", say.Of("%s", c.Grade).Upper(),
+		say.Dial(c.Range), say.Dial(c.MAD/1.4826), say.Dial(c.Median))
 	if c.Grade >= Poor {
 		f.Verdict = verdict.Caution
 	}
 	if len(c.Proud) > 0 {
 		f.Verdict = verdict.Caution
-		names := make([]string, len(c.Proud))
+		names := make(say.List, len(c.Proud))
 		for i, t := range c.Proud {
-			names[i] = strconv.Itoa(t + 1)
+			names[i] = say.Of("%d", t+1)
 		}
-		what, them := "Tooth "+names[0]+" stands out", "it"
-		if len(names) > 1 {
-			what, them = "Teeth "+strings.Join(names, ", ")+" stand out", "them"
+		them := say.Of("it")
+		if len(names) == 1 {
+			f.say("Tooth %s stands out, counted from the mark.", names[0])
+		} else {
+			them = say.Of("them")
+			f.say("Teeth %s stand out, counted from the mark.", names)
 		}
-		f.say("%s, counted from the mark.", what)
 		if apart > 0 {
-			f.say("Each turn scores the wall once for %s: marks %s apart.", them, apart.Format(u))
+			f.say("Each turn scores the wall once for %s: marks %s apart.", them, apart)
 		}
 		f.do("Look at %s: chipped, loose or bent is not run, and goes to a saw doctor. Sound, it is ground with the rest at the next sharpening.", them)
 	}
 	if s := c.Slots; s != nil {
 		if d := s.Beside - s.Rest; math.Abs(d.Mm()) > 0.015 {
-			f.say("Teeth beside body slots differ from the rest by %s: the softer plate there gave way in grinding.", thin(d, u))
+			f.say("Teeth beside body slots differ from the rest by %s: the softer plate there gave way in grinding.", say.Dial(d))
 		} else {
 			f.say("Teeth beside body slots are like the rest.")
 		}

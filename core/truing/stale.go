@@ -1,7 +1,7 @@
 package truing
 
 import (
-	"fmt"
+	"corte/core/say"
 	"time"
 )
 
@@ -39,15 +39,15 @@ func Stale(at, moved, now time.Time) Doubt {
 	return Doubt{}
 }
 
-// String is a phrase without its full stop, and empty where there is no doubt.
-func (d Doubt) String() string {
+// Said is a phrase without its full stop; nothing where there is no doubt.
+func (d Doubt) Said() say.Line {
 	switch d.Cause {
 	case Never:
-		return "never measured"
+		return say.Of("never measured")
 	case Moved:
-		return "the saw was moved since it was measured"
+		return say.Of("the saw was moved since it was measured")
 	case Aged:
-		return fmt.Sprintf("measured %d months ago", d.Months)
+		return say.Of("measured %d months ago", d.Months)
 	}
-	return ""
+	return say.Line{}
 }

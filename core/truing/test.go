@@ -1,6 +1,9 @@
 package truing
 
-import "corte/core/saw"
+import (
+	"corte/core/saw"
+	"corte/core/say"
+)
 
 // A Test is one thing that can be measured on a saw, a blade or a piece.
 type Test string
@@ -46,24 +49,24 @@ func (t Test) OfSaw() bool {
 func (t Test) InDegrees() bool { return t == TiltTest || t == GaugeTest }
 
 // Words is what the test is called.
-func (t Test) Words() string {
+func (t Test) Words() say.Line {
 	switch t {
 	case HeelTest:
-		return "Blade to slot"
+		return say.Of("Blade to slot")
 	case FenceTest:
-		return "Fence to slot"
+		return say.Of("Fence to slot")
 	case RunOutTest:
-		return "Run-out"
+		return say.Of("Run-out")
 	case TiltTest:
-		return "Tilt"
+		return say.Of("Tilt")
 	case GaugeTest:
-		return "Gauge"
+		return say.Of("Gauge")
 	case ClearanceTest:
-		return "Side clearance"
+		return say.Of("Side clearance")
 	case WidthTest:
-		return "Exact width"
+		return say.Of("Exact width")
 	case DepthTest:
-		return "Exact depth"
+		return say.Of("Exact depth")
 	}
-	return string(t)
+	return say.Word(string(t))
 }

@@ -8,6 +8,7 @@ import (
 
 	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 )
 
@@ -46,11 +47,11 @@ func TestFindings(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		return h.Judge(Usual, measure.Millimetre)
+		return h.Judge(Usual)
 	}
 	fence := func(rear measure.Length) Finding {
 		f, _ := FenceOf(100, 100+rear, 600)
-		return f.Judge(Usual, measure.Millimetre)
+		return f.Judge(Usual)
 	}
 	adjust := func(wanted, measured measure.Length, depth bool) Finding {
 		a, err := Adjust(wanted, measured, 5)
@@ -58,9 +59,9 @@ func TestFindings(t *testing.T) {
 			t.Fatal(err)
 		}
 		if depth {
-			return a.JudgeDepth(false, measure.Millimetre)
+			return a.JudgeDepth(false)
 		}
-		return a.JudgeWidth(measure.Millimetre)
+		return a.JudgeWidth()
 	}
 	r, _ := RunOutOf(sway(8, Harmonic{0.1, 0}, Harmonic{0.01, 0}, false), sway(8, Harmonic{0.1, 0}, Harmonic{0.01, 0}, true))
 	gauge, _ := FiveCut(22, 20, 300)
@@ -78,16 +79,16 @@ func TestFindings(t *testing.T) {
 		"parallel":             {fence(0), verdict.Clear, "parallel"},
 		"closing":              {fence(-0.2), verdict.Stop, "pinches the work"},
 		"opening too far":      {fence(0.4), verdict.Caution, "Bring its rear in by 0.35 mm"},
-		"the arbor":            {r.Judge(Usual, measure.Millimetre), verdict.Caution, "the blade is not to blame"},
+		"the arbor":            {r.Judge(Usual), verdict.Caution, "the blade is not to blame"},
 		"tilted":               {JudgeTilt(-0.3, Usual), verdict.Caution, "opens at the bottom"},
-		"the gauge":            {gauge.Judge(Usual), verdict.Caution, "out by 0.50 mm for each 300"},
+		"the gauge":            {gauge.Judge(Usual), verdict.Caution, "out by 0.5 mm over 300 mm"},
 		"too wide":             {adjust(100, 100.5, false), verdict.Caution, "0.5 mm toward the blade (0.10 turns"},
 		"too narrow":           {adjust(100, 99, false), verdict.Caution, "the last move is toward the blade"},
 		"too shallow":          {adjust(9, 8.5, true), verdict.Caution, "Raise the blade by 0.5 mm"},
 		"too deep":             {adjust(9, 9.4, true), verdict.Caution, "the last move is upwards"},
 		"the size":             {adjust(9, 9.01, true), verdict.Clear, "That is the size"},
 	} {
-		if text := strings.Join(append(tt.f.Says, tt.f.Do...), " "); tt.f.Verdict != tt.v || !strings.Contains(text, tt.says) {
+		if text := strings.Join(say.Voice{}.Each(append(tt.f.Says, tt.f.Do...)), " "); tt.f.Verdict != tt.v || !strings.Contains(text, tt.says) {
 			t.Errorf("%s: %v %q; want %v and %q", name, tt.f.Verdict, text, tt.v, tt.says)
 		}
 	}
@@ -107,8 +108,8 @@ func TestClearanceNamesTheProudTooth(t *testing.T) {
 		even[i] -= 0.025
 	}
 	c, _ = ClearanceOf(even, []int{9, 10, 29, 30})
-	f := c.Judge(MarksApart(3.5, 4000), measure.Millimetre)
-	text := strings.Join(append(f.Says, f.Do...), " ")
+	f := c.Judge(MarksApart(3.5, 4000))
+	text := strings.Join(say.Voice{}.Each(append(f.Says, f.Do...)), " ")
 	if len(c.Proud) != 1 || c.Proud[0] != 22 || c.Grade != Reject && c.Grade != Poor || !strings.Contains(text, "Tooth 23 stands out") ||
 		!strings.Contains(text, "0.88 mm apart") || !strings.Contains(text, "differ from the rest by 0.02") {
 		t.Errorf("%+v\n%s", c, text)
@@ -129,7 +130,7 @@ func TestDoubtfulAndStale(t *testing.T) {
 		"the saw was moved": {now.AddDate(0, -2, 0), now.AddDate(0, -1, 0)},
 		"":                  {now.AddDate(0, -1, 0), now.AddDate(0, -2, 0)},
 	} {
-		if got := Stale(at[0], at[1], now).String(); got != want && !(want != "" && strings.HasPrefix(got, want)) {
+		if got := Stale(at[0], at[1], now).Said().String(); got != want && !(want != "" && strings.HasPrefix(got, want)) {
 			t.Errorf("%v: %q, want %q", at, got, want)
 		}
 	}
@@ -160,7 +161,7 @@ func TestDepthFromAbove(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		said := strings.Join(a.JudgeDepth(true, measure.Millimetre).Do, " ")
+		said := strings.Join(say.Voice{}.Each(a.JudgeDepth(true).Do), " ")
 		if strings.Contains(said, "aise") || !strings.Contains(said, "deeper") {
 			t.Errorf("%v measured: %s", measured, said)
 		}
@@ -173,7 +174,7 @@ func TestBandIsThatOfTheFindings(t *testing.T) {
 	own := Tolerances{HeelAim: 0.02, HeelAct: 0.2, FenceOpen: 0.05, RunOutAim: 0.02, RunOutAct: 0.3, TiltDeg: 0.4, GaugeDeg: 0.3}
 	judge := map[Test]func(Tolerances, float64) verdict.Verdict{
 		"fence": func(held Tolerances, v float64) verdict.Verdict {
-			return Fence{Open: measure.Length(v)}.Judge(held, measure.Millimetre).Verdict
+			return Fence{Open: measure.Length(v)}.Judge(held).Verdict
 		},
 		"tilt":  func(held Tolerances, v float64) verdict.Verdict { return JudgeTilt(v, held).Verdict },
 		"gauge": func(held Tolerances, v float64) verdict.Verdict { return Gauge{AngleDeg: v}.Judge(held).Verdict },

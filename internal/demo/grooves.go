@@ -62,19 +62,19 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 	}
 	ask := shopgroove.Ask{Piece: h.piece, Fit: h.fit, Edge: 60, Count: h.count, Cut: shopchoose.Cut{SawID: longTable.ID, Material: h.material, Direction: h.direction,
 		Finish: cut.Hidden, Thickness: h.stock, Width: h.width, Length: h.length, Form: cut.Groove, Depth: h.depth}}
-	g, err := svc.Groove.Start(ctx, shopRow.ID, ask, blade, h.by, measure.Millimetre)
+	g, err := svc.Groove.Start(ctx, shopRow.ID, ask, blade, h.by)
 	if err != nil {
 		return fmt.Errorf("a groove in %s: %w", h.material, err)
 	}
 	for range 3 {
-		if g, err = svc.Groove.Test(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height.Mm(), measure.Millimetre); err != nil {
+		if g, err = svc.Groove.Test(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height.Mm()); err != nil {
 			return err
 		}
 		if g.Good {
 			break
 		}
 	}
-	if _, err := svc.Groove.End(ctx, shopRow.ID, g.ID, g.Version, h.count, "clean", "none", "", measure.Millimetre); err != nil {
+	if _, err := svc.Groove.End(ctx, shopRow.ID, g.ID, g.Version, h.count, "clean", "none", ""); err != nil {
 		return err
 	}
 	return tell(store.KindDismounted)

@@ -120,12 +120,12 @@ func about(name string, kind store.Kind, detail any, note string) store.Entry {
 
 func heel(s store.Saw, mm float64, note string) store.Entry {
 	// The rear has come toward the fence, which a dial in the right slot shows.
-	return measured(s, store.KindHeel, mm, truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual, measure.Millimetre),
+	return measured(s, store.KindHeel, mm, truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual),
 		map[string]any{"first_mm": []float64{0.2, 0.2 + mm}, "span_mm": 200, "dial": "right"}, note)
 }
 
 func fence(s store.Saw, open float64, note string) store.Entry {
-	return measured(s, store.KindFence, open, truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual, measure.Millimetre),
+	return measured(s, store.KindFence, open, truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual),
 		map[string]any{"first_mm": []float64{100, 100 + open}, "span_mm": 600}, note)
 }
 
@@ -138,7 +138,7 @@ func clearance(name string) store.Entry {
 		right = append(right, gaugesim.Demo.At("right", i, b.Teeth))
 	}
 	c, _ := truing.ClearanceOf(left, nil)
-	e := measured(longTable, store.KindClearance, c.Range.Mm(), c.Judge(0, measure.Millimetre),
+	e := measured(longTable, store.KindClearance, c.Range.Mm(), c.Judge(0),
 		map[string]any{"blade_id": b.ID, "first_mm": left, "second_mm": right}, "since the staple in April")
 	e.Blade = &b.ID
 	return e
@@ -155,7 +155,7 @@ func runOut(s store.Saw, name string) store.Entry {
 	}
 	r, _ := truing.RunOutOf(first, turned)
 	b := named(name).ID
-	e := measured(s, store.KindRunOut, r.Spread.Mm(), r.Judge(truing.Usual, measure.Millimetre),
+	e := measured(s, store.KindRunOut, r.Spread.Mm(), r.Judge(truing.Usual),
 		map[string]any{"blade_id": b, "first_mm": first, "second_mm": turned}, "")
 	e.Blade = &b
 	return e
@@ -285,10 +285,10 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 		j.Exit = fineSupport[t.saw.Kind]
 	}
 	j.Height = choose.Request{Job: j, Saw: t.saw.Saw}.Heights(b.Blade).Suggested
-	if err := choose.CheckJob(j, t.saw.Saw, measure.Millimetre); err != nil {
+	if err := choose.CheckJob(j, t.saw.Saw); err != nil {
 		return store.Entry{}, fmt.Errorf("%s: %w", t.blade, err)
 	}
-	if stops := choose.Stops(b.Blade, j, t.saw.Saw, measure.Millimetre); len(stops) > 0 {
+	if stops := choose.Stops(b.Blade, j, t.saw.Saw); len(stops) > 0 {
 		return store.Entry{}, fmt.Errorf("%s: %s", t.blade, stops[0].Why)
 	}
 	d := store.CutDetail{

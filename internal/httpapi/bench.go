@@ -7,6 +7,7 @@ import (
 )
 
 func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
+	v := voiceOf(ctx)
 	all, err := s.in(ctx).Bench.All(ctx, s.shop)
 	if err != nil {
 		return nil, err
@@ -15,13 +16,13 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 	for i, b := range all {
 		one := contract.BenchSaw{Saw: encodeSaw(b.Saw), Due: make([]contract.BenchDue, len(b.Due)), Truings: []contract.TruingStand{}, Last: make([]contract.LogEntry, len(b.Last))}
 		for k, d := range b.Due {
-			one.Due[k] = contract.BenchDue{Place: contract.BenchDuePlace(d.Place), Reason: contract.BenchDueReason(d.Reason), Act: contract.BenchDueAct(d.Act()), Presses: d.Presses(), Text: d.String()}
+			one.Due[k] = contract.BenchDue{Place: contract.BenchDuePlace(d.Place), Reason: contract.BenchDueReason(d.Reason), Act: contract.BenchDueAct(d.Act()), Presses: d.Presses(), Text: v.Say(d.Said())}
 		}
 		if b.Blade != nil {
-			one.Blade = ptr(encodeBlade(*b.Blade))
+			one.Blade = ptr(v.encodeBlade(*b.Blade))
 		}
 		for k, e := range b.Last {
-			if one.Last[k], err = encodeEntry(e); err != nil {
+			if one.Last[k], err = v.encodeEntry(e); err != nil {
 				return nil, err
 			}
 		}
@@ -30,10 +31,10 @@ func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject)
 			if st.Test.InDegrees() {
 				unit = contract.TruingStandFigureUnitDeg
 			}
-			stand := contract.TruingStand{FigureUnit: unit, Test: contract.TruingTest(st.Test), Stale: st.Doubt.String()}
+			stand := contract.TruingStand{FigureUnit: unit, Test: contract.TruingTest(st.Test), Stale: v.Say(st.Doubt.Said())}
 			stand.Low, stand.High = b.Saw.HeldTo().Band(st.Test)
 			if st.Entry != nil {
-				e, err := encodeEntry(*st.Entry)
+				e, err := v.encodeEntry(*st.Entry)
 				if err != nil {
 					return nil, err
 				}

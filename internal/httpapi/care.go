@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"strings"
+	"time"
 
 	"corte/core/care"
 	"corte/core/choose"
@@ -17,7 +18,7 @@ import (
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
 	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: value(r.Body.PriceAsked)}
 	e, err := s.in(ctx).Care.SendOut(ctx, s.shop, r.ID, d, value(r.Body.By), value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
 	})
 }
@@ -27,22 +28,23 @@ func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestO
 	d := store.SharpenedDetail{Price: value(b.Price), Report: value(b.Report), Replaced: value(b.TeethReplaced), Left: b.SharpeningsLeft,
 		Kerf: value(b.KerfMm), Diameter: value(b.DiameterMm)}
 	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
 		return contract.ReturnBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (contract.GetCareResponseObject, error) {
+	v := voiceOf(ctx)
 	all, err := s.in(ctx).Care.All(ctx, s.shop)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.GetCare200JSONResponse{Blades: make([]contract.BladeCare, len(all.Blades)), Washes: []contract.Wash{}, Grooves: encodeGrooveRows(all.Grooves), Away: []contract.AwayBlade{}, Baths: encodeBaths(all.Baths)}
+	out := contract.GetCare200JSONResponse{Blades: make([]contract.BladeCare, len(all.Blades)), Washes: []contract.Wash{}, Grooves: v.encodeGrooveRows(all.Grooves), Away: []contract.AwayBlade{}, Baths: v.encodeBaths(all.Baths)}
 	for i, b := range all.Blades {
 		h := b.Health
-		one := contract.BladeCare{Blade: encodeBlade(b.Blade), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
+		one := contract.BladeCare{Blade: v.encodeBlade(b.Blade), Wash: contract.Urgency(h.Wash.String()), Sharpen: contract.Urgency(h.Sharpen.String()),
 			WashAt: encodeDate(h.WashAt), SharpenAt: encodeDate(h.SharpenAt), LeftM: h.LeftM, LeftLowM: h.LeftLow, LeftHighM: h.LeftH,
-			SharpeningsLeft: b.Left, LeftFrom: b.LeftFrom}
+			SharpeningsLeft: b.Left, LeftFrom: v.Say(b.LeftFrom)}
 		one.Path = []contract.PathStep{}
 		for _, st := range b.Path {
 			one.Path = append(one.Path, contract.PathStep{ID: contract.PathStepID(st.ID), Text: st.Text, Done: st.Done})
@@ -50,7 +52,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		out.Blades[i] = one
 	}
 	for _, w := range all.Washes {
-		out.Washes = append(out.Washes, s.encodeWash(w))
+		out.Washes = append(out.Washes, v.encodeWash(w, s.svc.Now()))
 	}
 	for _, e := range all.Away {
 		var d store.SentDetail
@@ -99,16 +101,17 @@ func encodeDate(d care.Date) *contract.Forecast {
 	return &contract.Forecast{Early: d.Early, Likely: d.Likely, Late: d.Late}
 }
 
-func (s *server) ListCleaners(context.Context, contract.ListCleanersRequestObject) (contract.ListCleanersResponseObject, error) {
+func (s *server) ListCleaners(ctx context.Context, _ contract.ListCleanersRequestObject) (contract.ListCleanersResponseObject, error) {
+	v := voiceOf(ctx)
 	out := contract.ListCleaners200JSONResponse{}
 	for _, k := range care.Cleaners() {
-		out.Items = append(out.Items, encodeCleaner(k))
+		out.Items = append(out.Items, v.encodeCleaner(k))
 	}
 	return out, nil
 }
 
-func encodeCleaner(k care.Cleaner) contract.Cleaner {
-	return contract.Cleaner{ID: k.ID, Name: k.Name, SoakS: int(k.Soak.Seconds()), Parts: k.Parts, Harsh: k.Harsh, Attacks: k.Attacks, Uses: k.Uses, KeepsDays: k.Keeps}
+func (v voice) encodeCleaner(k care.Cleaner) contract.Cleaner {
+	return contract.Cleaner{ID: k.ID, Name: v.Say(k.Name), SoakS: int(k.Soak.Seconds()), Parts: k.Parts, Harsh: v.Say(k.Harsh), Attacks: v.Say(k.Attacks), Uses: k.Uses, KeepsDays: k.Keeps}
 }
 
 func washAsk(b contract.WashAsk) shopcare.WashAsk {
@@ -117,30 +120,34 @@ func washAsk(b contract.WashAsk) shopcare.WashAsk {
 }
 
 func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
+	v := voiceOf(ctx)
 	all, err := s.in(ctx).Care.CheckWash(ctx, s.shop, washAsk(*r.Body))
 	if err != nil {
 		return nil, err
 	}
 	out := contract.CheckWash200JSONResponse{Items: make([]contract.Warning, len(all))}
 	for i, w := range all {
-		out.Items[i] = contract.Warning{Verdict: w.Verdict, Says: w.Says}
+		out.Items[i] = contract.Warning{Verdict: w.Verdict, Says: v.Say(w.Says)}
 	}
 	return out, nil
 }
 
 func (s *server) StartWash(ctx context.Context, r contract.StartWashRequestObject) (contract.StartWashResponseObject, error) {
+	v := voiceOf(ctx)
 	w, err := s.in(ctx).Care.StartWash(ctx, s.shop, washAsk(*r.Body))
-	return contract.StartWash201JSONResponse(s.encodeWash(w)), err
+	return contract.StartWash201JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
 func (s *server) GetWash(ctx context.Context, r contract.GetWashRequestObject) (contract.GetWashResponseObject, error) {
+	v := voiceOf(ctx)
 	w, err := s.in(ctx).Care.Wash(ctx, s.shop, r.ID)
-	return contract.GetWash200JSONResponse(s.encodeWash(w)), err
+	return contract.GetWash200JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
 func (s *server) StepWash(ctx context.Context, r contract.StepWashRequestObject) (contract.StepWashResponseObject, error) {
+	v := voiceOf(ctx)
 	w, err := s.in(ctx).Care.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
-	return contract.StepWash200JSONResponse(s.encodeWash(w)), err
+	return contract.StepWash200JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
 func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject) (contract.DropWashResponseObject, error) {
@@ -148,29 +155,31 @@ func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject)
 }
 
 func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (contract.EndWashResponseObject, error) {
+	v := voiceOf(ctx)
 	rows, err := s.in(ctx).Care.EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}
-	items, err := encodeEntries(rows)
+	items, err := v.encodeEntries(rows)
 	return contract.EndWash201JSONResponse{Items: items}, err
 }
 
-func (s *server) encodeWash(w shopcare.Wash) contract.Wash {
-	out := contract.Wash{ID: w.ID, Version: w.Version, Cleaner: encodeCleaner(w.Cleaner), Brush: w.Brush, BathID: w.Bath, Step: w.Step, StepAt: w.StepAt,
-		StartedAt: w.Started, Now: s.svc.Now(), By: w.By}
+func (v voice) encodeWash(w shopcare.Wash, now time.Time) contract.Wash {
+	out := contract.Wash{ID: w.ID, Version: w.Version, Cleaner: v.encodeCleaner(w.Cleaner), Brush: w.Brush, BathID: w.Bath, Step: w.Step, StepAt: w.StepAt,
+		StartedAt: w.Started, Now: now, By: w.By}
 	for _, b := range w.Of {
 		out.Blades = append(out.Blades, contract.NamedBlade{ID: b.ID, Name: b.Name})
 	}
 	for _, st := range w.Steps {
-		out.Steps = append(out.Steps, contract.WashStep{ID: st.ID, Title: st.Title, Text: st.Text, LeastS: int(st.Least.Seconds()), MostS: int(st.Most.Seconds())})
+		out.Steps = append(out.Steps, contract.WashStep{ID: st.ID, Title: v.Say(st.Title), Text: v.Say(st.Text), LeastS: int(st.Least.Seconds()), MostS: int(st.Most.Seconds())})
 	}
 	return out
 }
 
 func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObject) (contract.ListBathsResponseObject, error) {
+	v := voiceOf(ctx)
 	all, err := s.in(ctx).Care.Baths(ctx, s.shop)
-	return contract.ListBaths200JSONResponse{Items: encodeBaths(all)}, err
+	return contract.ListBaths200JSONResponse{Items: v.encodeBaths(all)}, err
 }
 
 func bathAsk(b contract.BathAsk) shopcare.BathAsk {
@@ -184,28 +193,30 @@ func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (
 }
 
 func (s *server) MakeBath(ctx context.Context, r contract.MakeBathRequestObject) (contract.MakeBathResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := s.in(ctx).Care.MakeBath(ctx, s.shop, bathAsk(*r.Body))
-	return contract.MakeBath201JSONResponse(encodeBath(b)), err
+	return contract.MakeBath201JSONResponse(v.encodeBath(b)), err
 }
 
 func (s *server) StrainBath(ctx context.Context, r contract.StrainBathRequestObject) (contract.StrainBathResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := s.in(ctx).Care.StrainBath(ctx, s.shop, r.ID)
-	return contract.StrainBath200JSONResponse(encodeBath(b)), err
+	return contract.StrainBath200JSONResponse(v.encodeBath(b)), err
 }
 
 func (s *server) EmptyBath(ctx context.Context, r contract.EmptyBathRequestObject) (contract.EmptyBathResponseObject, error) {
 	return contract.EmptyBath204Response{}, s.in(ctx).Care.EmptyBath(ctx, s.shop, r.ID)
 }
 
-func encodeBath(b shopcare.Bath) contract.Bath {
-	return contract.Bath{ID: b.ID, Name: b.Name, Cleaner: encodeCleaner(b.Cleaner), Litres: b.Litres, MadeAt: b.Made, Until: b.Until, Uses: b.Uses,
-		Word: contract.BathWord(b.Word), Why: b.Why}
+func (v voice) encodeBath(b shopcare.Bath) contract.Bath {
+	return contract.Bath{ID: b.ID, Name: b.Name, Cleaner: v.encodeCleaner(b.Cleaner), Litres: b.Litres, MadeAt: b.Made, Until: b.Until, Uses: b.Uses,
+		Word: contract.BathWord(b.Word), Why: v.Say(b.Why)}
 }
 
-func encodeBaths(all []shopcare.Bath) []contract.Bath {
+func (v voice) encodeBaths(all []shopcare.Bath) []contract.Bath {
 	out := make([]contract.Bath, len(all))
 	for i, b := range all {
-		out[i] = encodeBath(b)
+		out[i] = v.encodeBath(b)
 	}
 	return out
 }
@@ -257,14 +268,14 @@ func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarReques
 
 func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
 	e, err := s.in(ctx).Care.Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
 		return contract.JudgeBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
 	e, err := s.in(ctx).Care.Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
 }
@@ -273,19 +284,20 @@ func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObjec
 	b := r.Body
 	e, err := s.in(ctx).Care.Mend(ctx, s.shop, r.ID, shopcare.Mending{
 		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
-	return logRow(e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
-	v, err := s.in(ctx).Care.Survey(ctx, s.shop, r.ID)
+	v := voiceOf(ctx)
+	found, err := s.in(ctx).Care.Survey(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
 	return contract.GetSurvey200JSONResponse{
-		BladeID: v.Blade.ID, BladeName: v.Blade.Name, At: v.Entry.At, By: v.Entry.By, Note: text(v.Entry.Note), Survey: encodeSurvey(v.Survey),
-		Found: v.Found, Stop: v.Fault.Unfits(), ToDoctor: orNone(v.ToDoctor), Worth: contract.SurveyReportWorth(v.Worth), WorthWhy: v.WorthWhy, Teeth: v.Blade.Teeth,
+		BladeID: found.Blade.ID, BladeName: found.Blade.Name, At: found.Entry.At, By: found.Entry.By, Note: text(found.Entry.Note), Survey: encodeSurvey(found.Survey),
+		Found: v.Each(found.Found), Stop: found.Fault.Unfits(), ToDoctor: v.Each(found.ToDoctor), Worth: contract.SurveyReportWorth(found.Worth), WorthWhy: v.Say(found.WorthWhy), Teeth: found.Blade.Teeth,
 	}, nil
 }
 
@@ -306,7 +318,7 @@ func encodeSurvey(s store.Survey) contract.Survey {
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
 	e, err := s.in(ctx).Care.Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
-	return logRow(e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
 		return contract.NoteBlade201JSONResponse(o)
 	})
 }

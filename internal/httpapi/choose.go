@@ -11,28 +11,31 @@ import (
 	"corte/core/guide"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
 )
 
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
+	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
-	p, err := s.in(ctx).Choose.Plan(ctx, s.shop, c, planLimit(r.Body.Limit), units(r.Body.Units))
+	p, err := s.in(ctx).Choose.Plan(ctx, s.shop, c, planLimit(r.Body.Limit))
 	if err != nil {
 		return nil, err
 	}
-	return contract.CreatePlan200JSONResponse(encodePlan(p)), nil
+	return contract.CreatePlan200JSONResponse(v.encodePlan(p)), nil
 }
 
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
+	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
 	spec := shopchoose.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
-	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop, c, spec, units(r.Body.Units))
+	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop, c, spec)
 	if err != nil {
 		return nil, err
 	}
-	return contract.CreateSweep200JSONResponse(encodeSweep(sweep)), nil
+	return contract.CreateSweep200JSONResponse(v.encodeSweep(sweep)), nil
 }
 
 // planLimit is how many options are told of; more than anyone reads.
@@ -55,6 +58,7 @@ func DecodeCut(c contract.Cut) shopchoose.Cut {
 }
 
 func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
+	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
 	pins := make([]shopchoose.Pin, len(r.Body.Pins))
 	for i, p := range r.Body.Pins {
@@ -62,25 +66,26 @@ func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparis
 		pins[i].Exit = p.ExitSupport
 		pins[i].Other = p.OtherSupport
 	}
-	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop, c, pins, units(r.Body.Units))
+	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop, c, pins)
 	if err != nil {
 		return nil, err
 	}
 	out := contract.CreateComparison200JSONResponse{Items: make([]contract.Compared, len(all))}
 	for i, one := range all {
-		out.Items[i] = contract.Compared{BladeID: one.Blade, Cut: encodeCut(w.ID, one.Job), Refused: text(sentence(one.Refused))}
+		out.Items[i] = contract.Compared{BladeID: one.Blade, Cut: encodeCut(w.ID, one.Job), Refused: text(sentence(v.Say(one.Refused)))}
 		if one.Setting != nil {
-			out.Items[i].Setting = ptr(encodeSetting(*one.Setting))
+			out.Items[i].Setting = ptr(v.encodeSetting(*one.Setting))
 		}
 	}
 	return out, nil
 }
 
 func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupportPlanRequestObject) (contract.CreateSupportPlanResponseObject, error) {
+	v := voiceOf(ctx)
 	in := r.Body
 	m, err := material.Get(in.Material)
 	if err != nil {
-		return nil, &kit.Error{Reason: kit.Invalid, Field: "material", Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Invalid, Field: "material", What: say.Error(err)}
 	}
 	b := guide.Board{Material: m, Thickness: measure.Length(in.ThicknessMm), Span: measure.Length(in.SpanMm),
 		Breadth: measure.Length(in.BreadthMm), Line: measure.Length(in.LineMm)}
@@ -88,55 +93,55 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 	for _, at := range value(in.NowMm) {
 		now = append(now, measure.Length(at))
 	}
-	plan, as, err := s.in(ctx).Choose.Supports(b, now, units(in.Units))
+	plan, as, err := s.in(ctx).Choose.Supports(b, now)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.CreateSupportPlan200JSONResponse{Plan: encodeSupports(plan)}
+	out := contract.CreateSupportPlan200JSONResponse{Plan: v.encodeSupports(plan)}
 	if as != nil {
-		out.Now = ptr(encodeSupports(*as))
+		out.Now = ptr(v.encodeSupports(*as))
 	}
 	return out, nil
 }
 
-func encodePlan(p shopchoose.Plan) contract.Plan {
+func (v voice) encodePlan(p shopchoose.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
-		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
+		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(v.Say(p.HeelFrom)), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Hold: make([]contract.Advice, len(p.Hold)), Cautions: p.Cautions, Learnt: orNone(p.Learnt), FeedLengthMm: j.FeedLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
-		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: p.Sure,
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: orNone(v.Each(p.Learnt)), FeedLengthMm: j.FeedLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: v.Say(p.Sure),
 		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: encodeSide(p.Fence),
 	}
 	for i, f := range p.Findings {
-		out.Findings[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: f.Why, WayOut: f.WayOut, Ask: text(f.Ask)}
+		out.Findings[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: text(v.Say(f.Ask))}
 	}
 	for i, o := range p.Options {
-		out.Options[i] = encodeOption(o, j.Motion)
+		out.Options[i] = v.encodeOption(o, j.Motion)
 	}
 	for i, st := range p.Stopped {
 		out.Stopped[i] = contract.Stopped{
-			Rule: contract.Rule(st.Rule.String()), Why: sentence(st.Why), WayOut: sentence(st.WayOut), BladeIds: st.Blades,
+			Rule: contract.Rule(st.Rule.String()), Why: sentence(v.Say(st.Why)), WayOut: sentence(v.Say(st.WayOut)), BladeIds: st.Blades,
 		}
 	}
 	for i, a := range p.Hold {
-		out.Hold[i] = contract.Advice{Topic: contract.AdviceTopic(a.Topic), Text: a.Text, Halt: a.Halt}
+		out.Hold[i] = contract.Advice{Topic: contract.AdviceTopic(a.Topic), Text: v.Say(a.Text), Halt: a.Halt}
 	}
 	if w := p.Swap; w != nil {
 		out.Swap = &contract.Swap{
 			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, OnMinutes: positive(w.OnMinutes), Minutes: positive(w.Minutes),
-			ChangeMinutes: &p.Saw.ChangeMinutes, Text: sentence(w.Text),
+			ChangeMinutes: &p.Saw.ChangeMinutes, Text: sentence(v.Say(w.Text)),
 		}
 	}
 	if k := p.Kerfs; k != nil {
 		out.Kerfs = &contract.KerfAdvice{
-			Thin: encodeKerf(k.Thin), Full: encodeKerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: positive(k.CircuitW), Text: sentence(k.Text), FeedMMin: float64(k.Feed),
+			Thin: v.encodeKerf(k.Thin), Full: v.encodeKerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: positive(k.CircuitW), Text: sentence(v.Say(k.Text)), FeedMMin: float64(k.Feed),
 		}
 	}
 	if r := p.ByRule; r != nil {
 		out.ByRule = &contract.RuleSheet{
-			Blade: r.Blade, Saw: r.Saw, SawMay: r.SawMay, Feed: r.Feed, Lubricant: text(r.Lubricant), Protection: r.Protection, Never: r.Never,
+			Blade: v.Say(r.Blade), Saw: v.Say(r.Saw), SawMay: r.SawMay, Feed: v.Say(r.Feed), Lubricant: text(v.Say(r.Lubricant)), Protection: v.Each(r.Protection), Never: v.Each(r.Never),
 		}
 	}
 	if i := p.Ideal; i != nil {
@@ -170,13 +175,13 @@ func encodeSide(s cut.Side) *contract.Side {
 	return &s
 }
 
-func encodeKerf(k choose.KerfLoad) contract.KerfLoad {
-	return contract.KerfLoad{KerfMm: k.Kerf.Mm(), PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: text(sentence(k.Refused))}
+func (v voice) encodeKerf(k choose.KerfLoad) contract.KerfLoad {
+	return contract.KerfLoad{KerfMm: k.Kerf.Mm(), PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: text(sentence(v.Say(k.Refused)))}
 }
 
-func encodeSupports(p guide.SupportPlan) contract.SupportPlan {
+func (v voice) encodeSupports(p guide.SupportPlan) contract.SupportPlan {
 	out := contract.SupportPlan{
-		AtMm: make([]float64, len(p.At)), Kg: p.KG, GapMm: p.Gap.Mm(), SagMm: p.Sag.Mm(), Binds: p.Binds, Text: p.Text,
+		AtMm: make([]float64, len(p.At)), Kg: p.KG, GapMm: p.Gap.Mm(), SagMm: p.Sag.Mm(), Binds: p.Binds, Text: v.Each(p.Text),
 	}
 	for i, at := range p.At {
 		out.AtMm[i] = at.Mm()
@@ -192,49 +197,49 @@ func encodeSupports(p guide.SupportPlan) contract.SupportPlan {
 	return out
 }
 
-func encodeOption(o shopchoose.Option, m cut.Motion) contract.Option {
+func (v voice) encodeOption(o shopchoose.Option, m cut.Motion) contract.Option {
 	out := contract.Option{
 		BladeID: o.Blade, Mounted: o.Mounted, Verdict: o.Verdict, Score: o.Score,
 		Reasons: make([]contract.Reason, len(o.Reasons)), Minds: make([]contract.Mind, len(o.Minds)), Level: o.Level,
 	}
 	for i, m := range o.Minds {
-		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: sentence(m.Why), WayOut: sentence(m.WayOut)}
+		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: sentence(v.Say(m.Why)), WayOut: sentence(v.Say(m.WayOut))}
 	}
 	for i, r := range o.Reasons {
-		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: r.Text}
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text)}
 	}
 	if m != cut.Chop {
 		h := o.Heights
-		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm(), Why: sentence(h.Why), Exact: h.Exact}
+		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm(), Why: sentence(v.Say(h.Why)), Exact: h.Exact}
 	}
 	if o.Setting != nil {
-		s := encodeSetting(*o.Setting)
+		s := v.encodeSetting(*o.Setting)
 		out.Setting = &s
 	}
 	if c := o.Change; c != nil {
-		out.BestChange = &contract.Change{Text: sentence(c.Text), Room: c.Room, HeightMm: positive(c.Height.Mm()), BladeID: c.Blade}
+		out.BestChange = &contract.Change{Text: sentence(v.Say(c.Text)), Room: c.Room, HeightMm: positive(c.Height.Mm()), BladeID: c.Blade}
 	}
 	return out
 }
 
-func encodeSweep(s shopchoose.Sweep) contract.Sweep {
+func (v voice) encodeSweep(s shopchoose.Sweep) contract.Sweep {
 	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools)), Passes: make([]contract.Pass, len(s.Passes))}
 	for i, at := range s.All {
-		out.Settings[i] = encodeSetting(at)
+		out.Settings[i] = v.encodeSetting(at)
 	}
 	if s.Also != nil {
-		out.Also = ptr(encodeSetting(*s.Also))
+		out.Also = ptr(v.encodeSetting(*s.Also))
 	}
 	for i, one := range s.Schools {
-		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: encodeSetting(one.Setting)}
+		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: v.encodeSetting(one.Setting)}
 	}
 	for i, p := range s.Passes {
-		out.Passes[i] = contract.Pass{Name: contract.PassName(p.Name), ScorchAssessed: !p.Scoring, Setting: encodeSetting(p.Setting)}
+		out.Passes[i] = contract.Pass{Name: contract.PassName(p.Name), ScorchAssessed: !p.Scoring, Setting: v.encodeSetting(p.Setting)}
 	}
 	return out
 }
 
-func encodeSetting(s shopchoose.Setting) contract.Setting {
+func (v voice) encodeSetting(s shopchoose.Setting) contract.Setting {
 	w := s.Window
 	out := contract.Setting{
 		HeightMm: s.Height.Mm(), Verdict: s.Verdict, Through: s.Through,
@@ -249,7 +254,7 @@ func encodeSetting(s shopchoose.Setting) contract.Setting {
 			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
 			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet), WallMMin: finite(w.Wall), SplinterMMin: finite(w.Splinter),
 		},
-		SecPerStroke: positive(s.Stroke), WallMarkMm: s.WallMark.Mm(), WallLimitMm: positive(s.WallLimit.Mm()), WallFrom: text(sentence(s.WallFrom)), Hedge: text(s.Hedge),
+		SecPerStroke: positive(s.Stroke), WallMarkMm: s.WallMark.Mm(), WallLimitMm: positive(s.WallLimit.Mm()), WallFrom: text(sentence(v.Say(s.WallFrom))), Hedge: text(v.Say(s.Hedge)),
 		Fade:    contract.Fade{SlowFromMMin: float64(s.Fade.SlowFrom), SlowToMMin: float64(s.Fade.SlowTo), FastFromMMin: float64(s.Fade.FastFrom), FastToMMin: float64(s.Fade.FastTo)},
 		Minutes: contract.Minutes{Piece: s.Minutes.Total(), All: s.Minutes.Total() * float64(s.Pieces), Handling: s.Minutes.Handling, Feeding: s.Minutes.Feeding, Rework: s.Minutes.Rework()},
 	}

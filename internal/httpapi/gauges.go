@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"time"
 
+	"corte/core/say"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
 	"corte/internal/shop/kit"
@@ -24,7 +25,7 @@ func (s *server) ListGauges(context.Context, contract.ListGaugesRequestObject) (
 func (s *server) PlaceGauge(_ context.Context, r contract.PlaceGaugeRequestObject) (contract.PlaceGaugeResponseObject, error) {
 	err := s.gauges.Place(r.Name, string(r.Body.Where), value(r.Body.Step), max(1, value(r.Body.Of)))
 	if errors.Is(err, gauge.ErrNoStandIn) {
-		return nil, &kit.Error{Reason: kit.Missing, Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Missing, What: say.Error(err)}
 	}
 	return contract.PlaceGauge204Response{}, err
 }

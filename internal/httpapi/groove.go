@@ -7,6 +7,7 @@ import (
 	"corte/core/groove"
 	"corte/core/joint"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
 	shopgroove "corte/internal/shop/groove"
@@ -15,42 +16,45 @@ import (
 )
 
 func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
-	set, err := s.in(ctx).Groove.DadoSet(ctx, s.shop, r.ID, units(r.Params.Units))
+	v := voiceOf(ctx)
+	set, err := s.in(ctx).Groove.DadoSet(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetDadoSet200JSONResponse(encodeDadoSet(set)), nil
+	return contract.GetDadoSet200JSONResponse(v.encodeDadoSet(set)), nil
 }
 
 func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObject) (contract.SetDadoSetResponseObject, error) {
+	v := voiceOf(ctx)
 	made, err := rackfile.SetOf(*r.Body)
 	if err != nil {
 		return nil, err
 	}
-	out, err := s.in(ctx).Groove.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)}, units(r.Params.Units))
+	out, err := s.in(ctx).Groove.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)})
 	if err != nil {
 		return nil, err
 	}
-	return contract.SetDadoSet200JSONResponse(encodeDadoSet(out)), nil
+	return contract.SetDadoSet200JSONResponse(v.encodeDadoSet(out)), nil
 }
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
-	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note), units(r.Params.Units))
+	v := voiceOf(ctx)
+	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
-	return contract.RenewParts201JSONResponse(encodeDadoSet(set)), nil
+	return contract.RenewParts201JSONResponse(v.encodeDadoSet(set)), nil
 }
 
-func encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
+func (v voice) encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
 	set := rackfile.RecordOfSet(d.Set)
 	out := contract.DadoSet{BladeID: d.Blade, Version: d.Version, Kind: contract.DadoSetKind(set.Kind), LeftMm: set.LeftMm, RightMm: set.RightMm, Wings: set.Wings,
 		Parts: set.Parts, EarsMm: set.EarsMm, Ranges: set.Ranges, Build: set.Build, Tests: d.Held.Told, Known: []contract.KnownPart{}, Saws: []contract.SetOnSaw{}}
 	for _, w := range d.Saws {
-		out.Saws = append(out.Saws, contract.SetOnSaw{SawName: w.Saw, Verdict: w.Verdict, Says: w.Says})
+		out.Saws = append(out.Saws, contract.SetOnSaw{SawName: w.Saw, Verdict: w.Verdict, Says: v.Say(w.Says)})
 	}
 	for _, k := range d.Known {
-		out.Known = append(out.Known, contract.KnownPart{What: k.What, StampedMm: k.Stamped.Mm(), HeldMm: k.Held.Mm(), SdMm: k.SD.Mm(), Tests: k.Tests})
+		out.Known = append(out.Known, contract.KnownPart{What: v.Say(k.What), StampedMm: k.Stamped.Mm(), HeldMm: k.Held.Mm(), SdMm: k.SD.Mm(), Tests: k.Tests})
 	}
 	return out
 }
@@ -69,27 +73,28 @@ func decodeGrooveAsk(a contract.GrooveAsk) (shopgroove.Ask, error) {
 }
 
 func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObject) (contract.PlanGrooveResponseObject, error) {
+	v := voiceOf(ctx)
 	ask, err := decodeGrooveAsk(r.Body.Ask)
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.in(ctx).Groove.Plan(ctx, s.shop, ask, units(r.Body.Units))
+	p, err := s.in(ctx).Groove.Plan(ctx, s.shop, ask)
 	if err != nil {
 		return nil, err
 	}
-	out := contract.PlanGroove200JSONResponse{TargetMm: p.Target.Mm(), ThickestMm: p.Piece.Thickest.Mm(), AllowanceMm: p.Allowance.Mm(), Mind: p.Mind,
-		Cautions: p.Cautions, Ways: make([]contract.GrooveWay, len(p.Ways)), Earlier: encodeGrooveRows(p.Earlier)}
+	out := contract.PlanGroove200JSONResponse{TargetMm: p.Target.Mm(), ThickestMm: p.Piece.Thickest.Mm(), AllowanceMm: p.Allowance.Mm(), Mind: v.Say(p.Mind),
+		Cautions: v.Each(p.Cautions), Ways: make([]contract.GrooveWay, len(p.Ways)), Earlier: v.encodeGrooveRows(p.Earlier)}
 	for i, w := range p.Ways {
-		out.Ways[i] = encodeGrooveWay(w)
+		out.Ways[i] = v.encodeGrooveWay(w)
 	}
 	return out, nil
 }
 
-func encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
+func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: w.Verdict,
-		Says: w.Says, WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
-		FlatFor: w.FlatFor, Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
-		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: w.Pays, Needs: orNone(w.Needs), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
+		Says: v.Say(w.Says), WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
+		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
+		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: orNone(v.Each(w.Needs)), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
 	for i, p := range w.Bottom {
 		out.BottomMm[i] = []float64{p[0].Mm(), p[1].Mm()}
 	}
@@ -107,7 +112,7 @@ func encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 	}
 	if a := w.Arbor; a != nil {
 		out.Arbor = &contract.ArborFit{LengthMm: positive(a.Length.Mm()), SetMm: a.Set.Mm(), WasherMm: a.Washer.Mm(), NutMm: a.Nut.Mm(), SpareMm: a.Spare.Mm(),
-			WasherOff: a.WasherOff, Verdict: a.Verdict, Says: a.Says}
+			WasherOff: a.WasherOff, Verdict: a.Verdict, Says: v.Say(a.Says)}
 	}
 	if in := w.Insert; in != nil {
 		out.Insert = &contract.InsertFit{WidthMm: in.Width.Mm(), LengthMm: in.Length.Mm(), FenceMm: in.Fence.Mm()}
@@ -123,69 +128,72 @@ func encodePasses(all []groove.Pass) []contract.GroovePass {
 	return out
 }
 
-func encodeGrooveRows(rows []shopgroove.Row) []contract.GrooveRow {
+func (v voice) encodeGrooveRows(rows []shopgroove.Row) []contract.GrooveRow {
 	out := make([]contract.GrooveRow, len(rows))
 	for i, g := range rows {
 		out[i] = contract.GrooveRow{ID: g.ID, At: g.Started, MaterialName: g.MaterialName, PieceMm: g.Piece.Mm(), TargetMm: g.Target.Mm(), DepthMm: g.Depth.Mm(),
-			BladeName: g.BladeName, SawName: g.SawName, Says: g.Says, Made: g.Made, Tests: g.Tests, Ended: g.Ended != nil}
+			BladeName: g.BladeName, SawName: g.SawName, Says: v.Say(g.Says), Made: g.Made, Tests: g.Tests, Ended: g.Ended != nil}
 	}
 	return out
 }
 
 func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestObject) (contract.ListGroovesResponseObject, error) {
-	rows, err := s.in(ctx).Groove.Recent(ctx, s.shop, limitOf(r.Params.Limit), units(r.Params.Units))
+	v := voiceOf(ctx)
+	rows, err := s.in(ctx).Groove.Recent(ctx, s.shop, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
-	return contract.ListGrooves200JSONResponse{Items: encodeGrooveRows(rows)}, nil
+	return contract.ListGrooves200JSONResponse{Items: v.encodeGrooveRows(rows)}, nil
 }
 
 func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestObject) (contract.StartGrooveResponseObject, error) {
-	by, u := value(r.Body.By), units(r.Body.Units)
+	v := voiceOf(ctx)
+	by := value(r.Body.By)
 	if r.Body.Like != nil {
-		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop, *r.Body.Like, by, u)
+		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop, *r.Body.Like, by)
 		if err != nil {
 			return nil, err
 		}
-		return contract.StartGroove201JSONResponse(encodeGroove(g)), nil
+		return contract.StartGroove201JSONResponse(v.encodeGroove(g)), nil
 	}
 	if r.Body.Ask == nil || r.Body.BladeID == nil {
-		return nil, &kit.Error{Field: "ask", Detail: "say the groove and the blade that is to cut it, or an earlier groove to call up"}
+		return nil, &kit.Error{Field: "ask", What: say.Of("say the groove and the blade that is to cut it, or an earlier groove to call up")}
 	}
 	ask, err := decodeGrooveAsk(*r.Body.Ask)
 	if err != nil {
 		return nil, err
 	}
-	g, err := s.in(ctx).Groove.Start(ctx, s.shop, ask, *r.Body.BladeID, by, u)
+	g, err := s.in(ctx).Groove.Start(ctx, s.shop, ask, *r.Body.BladeID, by)
 	if err != nil {
 		return nil, err
 	}
-	return contract.StartGroove201JSONResponse(encodeGroove(g)), nil
+	return contract.StartGroove201JSONResponse(v.encodeGroove(g)), nil
 }
 
-func encodeGroove(g shopgroove.Groove) contract.Groove {
+func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
 	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge.Mm())}
 	for _, p := range g.Ask.Piece {
 		ask.PieceMm = append(ask.PieceMm, p.Mm())
 	}
-	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target.Mm(), Way: encodeGrooveWay(g.Way),
-		HeightMm: g.Fitting.Stand.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,
-		EndedAt: g.Ended, Made: g.Made, Cautions: g.Cautions}
+	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target.Mm(), Way: v.encodeGrooveWay(g.Way),
+		HeightMm: g.Fitting.Stand.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(v.Each(g.Says)), Good: g.Good, By: g.By, StartedAt: g.Started,
+		EndedAt: g.Ended, Made: g.Made, Cautions: v.Each(g.Cautions)}
 	for i, t := range g.Fitting.Tests {
-		out.Tests[i] = contract.GrooveTested{At: t.At, Says: t.With.Says(g.Fitting.Want.Unit), WidthMm: t.Width.Mm(), OffMm: t.Off.Mm(), DepthMm: positive(t.Depth.Mm())}
+		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width.Mm(), OffMm: t.Off.Mm(), DepthMm: positive(t.Depth.Mm())}
 	}
 	if g.Way.Set != nil {
-		out.Set = ptr(encodeDadoSet(*g.Way.Set))
+		out.Set = ptr(v.encodeDadoSet(*g.Way.Set))
 	}
 	return out
 }
 
 func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObject) (contract.GetGrooveResponseObject, error) {
-	g, err := s.in(ctx).Groove.Get(ctx, s.shop, r.ID, units(r.Params.Units))
+	v := voiceOf(ctx)
+	g, err := s.in(ctx).Groove.Get(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetGroove200JSONResponse(encodeGroove(g)), nil
+	return contract.GetGroove200JSONResponse(v.encodeGroove(g)), nil
 }
 
 func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObject) (contract.DropGrooveResponseObject, error) {
@@ -193,14 +201,16 @@ func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObj
 }
 
 func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
-	g, err := s.in(ctx).Groove.Test(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm), units(r.Body.Units))
+	v := voiceOf(ctx)
+	g, err := s.in(ctx).Groove.Test(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm))
 	if err != nil {
 		return nil, err
 	}
-	return contract.TestGroove200JSONResponse(encodeGroove(g)), nil
+	return contract.TestGroove200JSONResponse(v.encodeGroove(g)), nil
 }
 
 func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObject) (contract.EndGrooveResponseObject, error) {
+	v := voiceOf(ctx)
 	wall, splinters := "clean", "none"
 	if r.Body.Wall != nil {
 		wall = string(*r.Body.Wall)
@@ -208,14 +218,15 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 	if r.Body.Splinters != nil {
 		splinters = string(*r.Body.Splinters)
 	}
-	g, err := s.in(ctx).Groove.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note), units(r.Body.Units))
+	g, err := s.in(ctx).Groove.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
-	return contract.EndGroove200JSONResponse(encodeGroove(g)), nil
+	return contract.EndGroove200JSONResponse(v.encodeGroove(g)), nil
 }
 
 func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObject) (contract.PlanJointResponseObject, error) {
+	v := voiceOf(ctx)
 	b := r.Body
 	l := func(v *float64) measure.Length { return measure.Length(value(v)) }
 	maybe := func(v *float64) *measure.Length {
@@ -226,12 +237,12 @@ func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObjec
 	}
 	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: l(b.StockMm), Tenon: l(b.TenonMm),
 		Length: l(b.LengthMm), Width: l(b.WidthMm), Slot: l(b.SlotMm), Room: l(b.RoomMm), Edge: l(b.EdgeMm), Depth: l(b.DepthMm), Skin: l(b.SkinMm), Radius: l(b.RadiusMm),
-		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)}, units(b.Units))
+		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)})
 	if err != nil {
 		return nil, err
 	}
-	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: orNone(p.Do), Mind: orNone(p.Mind),
-		Cautions: p.Cautions, KerfMm: p.Kerf.Mm()}
+	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: orNone(v.Each(p.Do)), Mind: orNone(v.Each(p.Mind)),
+		Cautions: v.Each(p.Cautions), KerfMm: p.Kerf.Mm()}
 	if t := p.Tenon; t != nil {
 		stops := make([]float64, len(t.Stops))
 		for i, x := range t.Stops {

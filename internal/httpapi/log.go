@@ -15,6 +15,7 @@ import (
 	"corte/core/groove"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/logfile"
 	"corte/internal/shop"
@@ -41,6 +42,7 @@ func filterOf(p contract.ListLogParams) store.Filter {
 }
 
 func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (contract.ListLogResponseObject, error) {
+	v := voiceOf(ctx)
 	p := r.Params
 	before, err := decodeMark(p.Before)
 	if err != nil {
@@ -50,7 +52,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	items, err := encodeEntries(page)
+	items, err := v.encodeEntries(page)
 	if err != nil {
 		return nil, err
 	}
@@ -86,11 +88,11 @@ func materialName(id string) string {
 	return id
 }
 
-func encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {
+func (v voice) encodeEntries(rows []store.Entry) ([]contract.LogEntry, error) {
 	out := make([]contract.LogEntry, len(rows))
 	for i, e := range rows {
 		var err error
-		if out[i], err = encodeEntry(e); err != nil {
+		if out[i], err = v.encodeEntry(e); err != nil {
 			return nil, err
 		}
 	}
@@ -113,25 +115,25 @@ func decodeMark(s *string) (store.Mark, error) {
 		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
 	}
 	if err != nil || m.ID < 1 {
-		return m, &kit.Error{Reason: kit.Invalid, Field: "before", Detail: "this is no place that an earlier page named"}
+		return m, &kit.Error{Reason: kit.Invalid, Field: "before", What: say.Of("this is no place that an earlier page named")}
 	}
 	m.At = time.UnixMicro(micro)
 	return m, nil
 }
 
 // logRow answers a call that added one row.
-func logRow[T any](e store.Entry, err error, wrap func(contract.LogEntry) T) (T, error) {
+func logRow[T any](ctx context.Context, e store.Entry, err error, wrap func(contract.LogEntry) T) (T, error) {
 	var none T
 	if err != nil {
 		return none, err
 	}
-	out, err := encodeEntry(e)
+	out, err := voiceOf(ctx).encodeEntry(e)
 	return wrap(out), err
 }
 
 func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
 	e, err := s.in(ctx).Log.Strike(ctx, s.shop, r.ID, value(r.Body.Note))
-	return logRow(e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
 		return contract.StrikeRow201JSONResponse(o)
 	})
 }
@@ -141,7 +143,7 @@ func (s *server) AmendRow(ctx context.Context, r contract.AmendRowRequestObject)
 	e, err := s.in(ctx).Log.Amend(ctx, s.shop, r.ID, shoplog.Amendment{
 		By: b.By, Note: b.Note, Pieces: b.Pieces, Wall: (*string)(b.Wall), Splinters: (*string)(b.Splinters), Other: (*string)(b.OtherSplinters), Effort: (*string)(b.Effort),
 	})
-	return logRow(e, err, func(o contract.LogEntry) contract.AmendRowResponseObject {
+	return logRow(ctx, e, err, func(o contract.LogEntry) contract.AmendRowResponseObject {
 		return contract.AmendRow201JSONResponse(o)
 	})
 }
@@ -189,7 +191,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 	}
 	rows, err := logfile.Read([]byte(text), measure.Millimetre, kit.Zone(sh.Zone))
 	if err != nil {
-		return contract.LogImport{}, &kit.Error{Reason: kit.Invalid, Field: "text", Detail: err.Error()}
+		return contract.LogImport{}, &kit.Error{Reason: kit.Invalid, Field: "text", What: say.Error(err)}
 	}
 	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop, rows, save)
 	if err != nil {
@@ -202,7 +204,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 	return out, nil
 }
 
-func encodeEntry(e store.Entry) (contract.LogEntry, error) {
+func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 	out := contract.LogEntry{
 		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
 		By: text(e.By), Note: text(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,
@@ -239,7 +241,7 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
 	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindMended, store.KindCompared, store.KindTraced,
 		store.KindGrooved, store.KindRenewed:
-		says, err := said(e.Kind, read)
+		says, err := v.said(e.Kind, read)
 		if err != nil {
 			return out, err
 		}
@@ -291,10 +293,10 @@ func encodeEntry(e store.Entry) (contract.LogEntry, error) {
 }
 
 // said puts the detail of a row into words.
-func said(kind store.Kind, read func(any) error) (says []string, err error) {
-	add := func(yes bool, format string, args ...any) {
+func (v voice) said(kind store.Kind, read func(any) error) (says []string, err error) {
+	add := func(yes bool, form string, with ...any) {
 		if yes {
-			says = append(says, fmt.Sprintf(format, args...))
+			says = append(says, v.Say(say.Of(form, with...)))
 		}
 	}
 	says = []string{}
@@ -324,12 +326,12 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 	case store.KindJudged:
 		var d store.JudgedDetail
 		err = read(&d)
-		add(true, "%s", map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says])
+		add(true, "%s", say.Word(map[string]string{"dull": "dull", "hard": "feeds hard", "pitchy": "pitchy", "like-new": "cuts like new", "hit": "hit something hard"}[d.Says]))
 	case store.KindInspected:
 		var d store.InspectedDetail
 		err = read(&d)
 		add(d.Fault == "", "all sound")
-		add(d.Fault != "", "%s", care.Fault(d.Fault).Words())
+		add(d.Fault != "", "%s", say.Word(care.Fault(d.Fault).Words()))
 	case store.KindMended:
 		var d store.MendedDetail
 		err = read(&d)
@@ -338,7 +340,7 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 	case store.KindCompared:
 		var d store.ComparedDetail
 		err = read(&d)
-		says = orNone(d.Says)
+		says = orNone(v.Each(d.Says))
 	case store.KindRenewed:
 		var d store.RenewedDetail
 		err = read(&d)
@@ -347,7 +349,7 @@ func said(kind store.Kind, read func(any) error) (says []string, err error) {
 	case store.KindTraced:
 		var d store.TracedDetail
 		err = read(&d)
-		add(d.Cause != "", "%s", causeLabel(d.Cause))
+		add(d.Cause != "", "%s", say.Word(causeLabel(d.Cause)))
 		add(d.Fixed, "fixed")
 		add(!d.Fixed, "not fixed")
 	}

@@ -18,12 +18,13 @@ func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject)
 }
 
 func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject) (contract.SetPhotoResponseObject, error) {
+	v := voiceOf(ctx)
 	developed, err := io.ReadAll(r.Body)
 	if err != nil {
 		return nil, err
 	}
 	b, err := s.in(ctx).Rack.SetPhoto(ctx, s.shop, r.ID, developed)
-	return contract.SetPhoto200JSONResponse(encodeBlade(b)), err
+	return contract.SetPhoto200JSONResponse(v.encodeBlade(b)), err
 }
 
 // develop makes a photo small before anything of the request is looked at: it
@@ -45,6 +46,7 @@ func develop(c *gin.Context) {
 }
 
 func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := s.in(ctx).Rack.DropPhoto(ctx, s.shop, r.ID)
-	return contract.DropPhoto200JSONResponse(encodeBlade(b)), err
+	return contract.DropPhoto200JSONResponse(v.encodeBlade(b)), err
 }

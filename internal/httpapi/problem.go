@@ -50,7 +50,7 @@ func refuseError(c *gin.Context, err error) {
 	)
 	switch {
 	case errors.As(err, &se):
-		refuse(c, statusOf(se), se.Field, sentence(se.Detail))
+		refuse(c, statusOf(se), se.Field, sentence(voiceOf(c).Say(se.What)))
 	case errors.As(err, &size):
 		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
 	case errors.As(err, &re):

@@ -9,6 +9,7 @@ import (
 	"corte/core/groove"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/starter"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
@@ -20,6 +21,7 @@ import (
 )
 
 func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject) (contract.AddBladeResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := rackfile.BladeOf(*r.Body)
 	if err != nil {
 		return nil, err
@@ -27,10 +29,11 @@ func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject)
 	if b, err = s.in(ctx).Rack.AddBlade(ctx, s.shop, b); err != nil {
 		return nil, err
 	}
-	return contract.AddBlade201JSONResponse(withProfile(encodeBlade(b), b)), nil
+	return contract.AddBlade201JSONResponse(withProfile(v.encodeBlade(b), b)), nil
 }
 
-func (s *server) DraftBlade(_ context.Context, r contract.DraftBladeRequestObject) (contract.DraftBladeResponseObject, error) {
+func (s *server) DraftBlade(ctx context.Context, r contract.DraftBladeRequestObject) (contract.DraftBladeResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := rackfile.BladeOf(*r.Body)
 	if err != nil {
 		return nil, err
@@ -38,7 +41,7 @@ func (s *server) DraftBlade(_ context.Context, r contract.DraftBladeRequestObjec
 	if err := rack.CheckBlade(b); err != nil {
 		return nil, err
 	}
-	return contract.DraftBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
+	return contract.DraftBlade200JSONResponse(withProfile(v.encodeBlade(b), b)), nil
 }
 
 func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBladeRequestObject) (contract.ReadUnmarkedBladeResponseObject, error) {
@@ -50,13 +53,13 @@ func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBla
 	if in.OffsetMm != nil && in.DiameterMm != nil {
 		hook, err := truing.Hook(measure.Length(*in.OffsetMm), measure.Length(*in.DiameterMm/2))
 		if err != nil {
-			return nil, &kit.Error{Reason: kit.Invalid, Field: "offset_mm", Detail: err.Error()}
+			return nil, &kit.Error{Reason: kit.Invalid, Field: "offset_mm", What: say.Error(err)}
 		}
 		out.HookDeg = &hook
 	}
 	if in.KerfMm != nil && in.PlateMm != nil {
 		if *in.PlateMm >= *in.KerfMm {
-			return nil, &kit.Error{Reason: kit.Invalid, Field: "plate_mm", Detail: "the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them"}
+			return nil, &kit.Error{Reason: kit.Invalid, Field: "plate_mm", What: say.Of("the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")}
 		}
 		out.SideClearanceMm = ptr((*in.KerfMm - *in.PlateMm) / 2)
 	}
@@ -64,6 +67,7 @@ func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBla
 }
 
 func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestObject) (contract.ChangeBladeResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := rackfile.BladeOf(*r.Body)
 	if err != nil {
 		return nil, err
@@ -72,17 +76,19 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 	if b, err = s.in(ctx).Rack.ChangeBlade(ctx, s.shop, b); err != nil {
 		return nil, err
 	}
-	return contract.ChangeBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
+	return contract.ChangeBlade200JSONResponse(withProfile(v.encodeBlade(b), b)), nil
 }
 
 func (s *server) RetireBlade(ctx context.Context, r contract.RetireBladeRequestObject) (contract.RetireBladeResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
-	return contract.RetireBlade200JSONResponse(encodeBlade(b)), err
+	return contract.RetireBlade200JSONResponse(v.encodeBlade(b)), err
 }
 
 func (s *server) RestoreBlade(ctx context.Context, r contract.RestoreBladeRequestObject) (contract.RestoreBladeResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := s.in(ctx).Rack.RestoreBlade(ctx, s.shop, r.ID)
-	return contract.RestoreBlade200JSONResponse(encodeBlade(b)), err
+	return contract.RestoreBlade200JSONResponse(v.encodeBlade(b)), err
 }
 
 func (s *server) AddSaw(ctx context.Context, r contract.AddSawRequestObject) (contract.AddSawResponseObject, error) {
@@ -128,6 +134,7 @@ func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObj
 }
 
 func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObject) (contract.ListBladesResponseObject, error) {
+	v := voiceOf(ctx)
 	after, err := decodePlace(r.Params.After)
 	if err != nil {
 		return nil, err
@@ -139,7 +146,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 	}
 	out := contract.ListBlades200JSONResponse{Items: make([]contract.Blade, len(page))}
 	for i, b := range page {
-		out.Items[i] = encodeBlade(b)
+		out.Items[i] = v.encodeBlade(b)
 	}
 	if next != nil {
 		mark := encodePlace(*next)
@@ -149,11 +156,12 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 }
 
 func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject) (contract.GetBladeResponseObject, error) {
+	v := voiceOf(ctx)
 	b, err := s.in(ctx).Rack.Blade(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetBlade200JSONResponse(withProfile(encodeBlade(b), b)), nil
+	return contract.GetBlade200JSONResponse(withProfile(v.encodeBlade(b), b)), nil
 }
 
 func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject) (contract.ListSawsResponseObject, error) {
@@ -220,7 +228,7 @@ func decodePlace(s *string) (store.Place, error) {
 		err = json.Unmarshal(raw, &p)
 	}
 	if err != nil {
-		return p, &kit.Error{Reason: kit.Invalid, Field: "after", Detail: "this is not the next of a page; leave it out to begin at the first"}
+		return p, &kit.Error{Reason: kit.Invalid, Field: "after", What: say.Of("this is not the next of a page; leave it out to begin at the first")}
 	}
 	return p, nil
 }
@@ -232,7 +240,7 @@ func encodeRetired(r *store.Retired) *contract.Retired {
 	return &contract.Retired{At: r.At, Reason: r.Reason, Note: r.Note}
 }
 
-func encodeBlade(b store.Blade) contract.Blade {
+func (v voice) encodeBlade(b store.Blade) contract.Blade {
 	state := shopchoose.State(b.Blade, b.Condition)
 	c := b.Condition
 	low, high := c.LifeRange(b.Grind)
@@ -268,7 +276,7 @@ func encodeBlade(b store.Blade) contract.Blade {
 		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
 		out.Grind = ptr(b.Grind)
 		out.Groove.RidgeMm = groove.Ridge(b.Blade).Mm()
-		out.Groove.FlatEnoughFor = groove.FlatEnoughFor(b.Blade)
+		out.Groove.FlatEnoughFor = v.Say(groove.FlatEnoughFor(b.Blade))
 	}
 	if b.Grind == blade.ATBR {
 		out.Group = ptr(b.GroupSize())

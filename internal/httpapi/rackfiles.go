@@ -6,6 +6,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/labels"
 	"corte/internal/rackfile"
@@ -25,7 +26,7 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	if c, ok := ctx.(*gin.Context); ok {
 		home = "http://" + c.Request.Host
 	}
-	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, value(r.Body.Skip), units(r.Body.Units))
+	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, value(r.Body.Skip), voiceOf(ctx).Unit)
 	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
 }
 
@@ -59,7 +60,7 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 		return nil, err
 	}
 	if p.Digest != value(r.Body.Digest) {
-		return nil, &kit.Error{Reason: kit.Stale, Field: "digest", Detail: "the file or the rack has changed since the preview; nothing was saved. Look at the preview again"}
+		return nil, &kit.Error{Reason: kit.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
 	}
 	saws, blades := p.Changes()
 	if err := s.in(ctx).Rack.Import(ctx, s.shop, saws, blades); err != nil {
@@ -71,7 +72,7 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
 	rows, err := s.files.Read(f.Format, f.Text)
 	if err != nil {
-		return rackfile.Preview{}, &kit.Error{Reason: kit.Invalid, Field: "text", Detail: err.Error()}
+		return rackfile.Preview{}, &kit.Error{Reason: kit.Invalid, Field: "text", What: say.Error(err)}
 	}
 	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop)
 	if err != nil {

@@ -6,19 +6,21 @@ import (
 
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/run"
 )
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
+	v := voiceOf(ctx)
 	all, err := s.in(ctx).Run.Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
 	out := contract.ListTrials200JSONResponse{Items: make([]contract.Trial, len(all))}
 	for i, t := range all {
-		if out.Items[i], err = encodeTrial(t); err != nil {
+		if out.Items[i], err = v.encodeTrial(t); err != nil {
 			return nil, err
 		}
 	}
@@ -26,6 +28,7 @@ func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObj
 }
 
 func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
+	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
@@ -37,54 +40,58 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 		pins[i].Exit = one.ExitSupport
 		feeds[i] = value(one.FeedMMin)
 	}
-	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By), units(r.Body.Units))
+	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrial(t)
+	out, err := v.encodeTrial(t)
 	return contract.StartTrial201JSONResponse(out), err
 }
 
 func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
+	v := voiceOf(ctx)
 	t, err := s.in(ctx).Run.Trial(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrial(t)
+	out, err := v.encodeTrial(t)
 	return contract.GetTrial200JSONResponse(out), err
 }
 
 func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
+	v := voiceOf(ctx)
 	t, err := s.in(ctx).Run.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrial(t)
+	out, err := v.encodeTrial(t)
 	return contract.CutTrialPiece200JSONResponse(out), err
 }
 
 func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
+	v := voiceOf(ctx)
 	b := r.Body
 	t, err := s.in(ctx).Run.RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrial(t)
+	out, err := v.encodeTrial(t)
 	return contract.GradeTrialPiece200JSONResponse(out), err
 }
 
 func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
+	v := voiceOf(ctx)
 	t, err := s.in(ctx).Run.EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrial(t)
+	out, err := v.encodeTrial(t)
 	return contract.EndTrial200JSONResponse(out), err
 }
 
-func encodeTrial(t run.Trial) (contract.Trial, error) {
-	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(t.Differ), Note: t.Note, By: t.By,
-		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(t.Says)}
+func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
+	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(v.Each(t.Differ)), Note: v.Say(t.Note), By: t.By,
+		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(v.Each(t.Says))}
 	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
 		return out, err
 	}
@@ -104,12 +111,13 @@ func encodeTrial(t run.Trial) (contract.Trial, error) {
 	out.Results = []contract.TrialResult{}
 	for _, one := range t.Results {
 		out.Results = append(out.Results, contract.TrialResult{Measure: contract.TrialResultMeasure(one.Measure), A: one.A, B: one.B,
-			Mean: one.Mean, Chance: one.Chance, Sure: one.Sure})
+			Mean: one.Mean, Chance: one.Chance, Sure: v.Say(one.Sure)})
 	}
 	return out, nil
 }
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
+	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
 	made := run.CutMade{
 		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
@@ -118,15 +126,16 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
-	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made, measure.Millimetre)
+	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made)
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeEntry(e)
+	out, err := v.encodeEntry(e)
 	return contract.LogCut201JSONResponse(out), err
 }
 
 func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
+	v := voiceOf(ctx)
 	all, err := s.in(ctx).Run.Lessons(ctx, s.shop)
 	if err != nil {
 		return nil, err
@@ -139,7 +148,7 @@ func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestO
 		}
 		fixed := l.Apply(m)
 		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,
-			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: orNone(l.Says(m.Name))})
+			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: orNone(v.Each(l.Says(say.Word(m.Name))))})
 	}
 	return out, nil
 }

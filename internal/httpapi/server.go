@@ -95,7 +95,7 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 
 	s := &server{o.Service, o.Shop, files, o.Gauges}
-	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting}, contract.StrictGinServerOptions{
+	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, speaking}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,

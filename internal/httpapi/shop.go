@@ -6,6 +6,7 @@ import (
 
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -31,10 +32,10 @@ func (s *server) ListMaterials(context.Context, contract.ListMaterialsRequestObj
 	return out, nil
 }
 
-func (s *server) ReadLength(_ context.Context, r contract.ReadLengthRequestObject) (contract.ReadLengthResponseObject, error) {
-	l, err := measure.Parse(r.Params.Text, units(r.Params.Units))
+func (s *server) ReadLength(ctx context.Context, r contract.ReadLengthRequestObject) (contract.ReadLengthResponseObject, error) {
+	l, err := measure.Parse(r.Params.Text, voiceOf(ctx).Unit)
 	if err != nil {
-		return nil, &kit.Error{Reason: kit.Invalid, Field: "text", Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Invalid, Field: "text", What: say.Error(err)}
 	}
 	return contract.ReadLength200JSONResponse{Mm: l.Mm(), TextMm: l.Format(measure.Millimetre), TextIn: l.Format(measure.Inch)}, nil
 }

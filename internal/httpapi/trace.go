@@ -55,29 +55,32 @@ func inWords(ids []string) []string {
 }
 
 func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
+	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By), units(r.Body.Units))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrace(t)
+	out, err := v.encodeTrace(t)
 	return contract.StartTrace201JSONResponse(out), err
 }
 
 func (s *server) GetTrace(ctx context.Context, r contract.GetTraceRequestObject) (contract.GetTraceResponseObject, error) {
+	v := voiceOf(ctx)
 	t, err := s.in(ctx).Trace.Get(ctx, s.shop, r.ID)
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrace(t)
+	out, err := v.encodeTrace(t)
 	return contract.GetTrace200JSONResponse(out), err
 }
 
 func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEvidenceRequestObject) (contract.SetTraceEvidenceResponseObject, error) {
+	v := voiceOf(ctx)
 	answers := make(map[string]string, len(r.Body.Answers))
 	for k, a := range r.Body.Answers {
 		answers[k] = string(a)
@@ -86,16 +89,17 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrace(t)
+	out, err := v.encodeTrace(t)
 	return contract.SetTraceEvidence200JSONResponse(out), err
 }
 
 func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
+	v := voiceOf(ctx)
 	t, err := s.in(ctx).Trace.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeTrace(t)
+	out, err := v.encodeTrace(t)
 	return contract.EndTrace200JSONResponse(out), err
 }
 
@@ -106,19 +110,19 @@ func (s *server) DropTrace(ctx context.Context, r contract.DropTraceRequestObjec
 // reasonsShown are as many as anyone weighs; the rest is hardly likely.
 const reasonsShown = 8
 
-func encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
+func (v voice) encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 	out := contract.Trace{ID: t.ID, Version: t.Version, SawID: t.Saw, SawName: t.SawName, SawKind: contract.TraceSawKind(t.SawKind.String()), BladeID: t.Blade,
 		BladeName: t.BladeName, Present: orNone(t.Present), Absent: orNone(t.Absent), Facts: []string{}, Done: []contract.TraceDone{}, Pending: orNone(t.Pending),
-		Stop: t.Stop, Doubts: orNone(t.Doubts), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: orNone(t.Piece),
+		Stop: t.Stop, Doubts: orNone(v.Each(t.Doubts)), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: orNone(t.Piece),
 		Before: []contract.TraceEarlier{}, By: t.By, StartedAt: t.Started, EndedAt: t.Ended, Cause: causeLabel(t.Trace.Cause), Fixed: t.Fixed, Note: t.Note}
 	for _, f := range t.Facts {
-		if f.Says != "" {
-			out.Facts = append(out.Facts, f.Says)
+		if !f.Says.Zero() {
+			out.Facts = append(out.Facts, v.Say(f.Says))
 		}
 	}
 	for _, k := range trace.Tests() {
 		if a, done := t.Answers[k.ID]; done {
-			out.Done = append(out.Done, contract.TraceDone{ID: k.ID, Label: k.Label, Answer: contract.TraceDoneAnswer(a), FromLog: t.FromLog[k.ID]})
+			out.Done = append(out.Done, contract.TraceDone{ID: k.ID, Label: k.Label, Answer: contract.TraceDoneAnswer(a), FromLog: v.Say(t.FromLog[k.ID])})
 		}
 	}
 	for _, r := range t.Reasons[:reasonsShown] {

@@ -12,11 +12,12 @@ import (
 )
 
 func (s *server) WorkOutTruing(ctx context.Context, r contract.WorkOutTruingRequestObject) (contract.WorkOutTruingResponseObject, error) {
-	t, err := s.in(ctx).Truing.WorkOut(ctx, s.shop, decodeReading(*r.Body), units(r.Body.Units))
+	v := voiceOf(ctx)
+	t, err := s.in(ctx).Truing.WorkOut(ctx, s.shop, decodeReading(*r.Body))
 	if err != nil {
 		return nil, err
 	}
-	return contract.WorkOutTruing200JSONResponse(encodeTruing(r.Body.Test, t)), nil
+	return contract.WorkOutTruing200JSONResponse(v.encodeTruing(r.Body.Test, t)), nil
 }
 
 func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObject) (contract.SaveTruingResponseObject, error) {
@@ -24,7 +25,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 	if err != nil {
 		return nil, err
 	}
-	e, err := s.in(ctx).Truing.Save(ctx, s.shop, decodeReading(*r.Body), input, sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter), units(r.Body.Units))
+	e, err := s.in(ctx).Truing.Save(ctx, s.shop, decodeReading(*r.Body), input, sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter))
 	if err != nil {
 		return nil, err
 	}
@@ -48,11 +49,12 @@ func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestO
 }
 
 func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (contract.MoveSawResponseObject, error) {
+	v := voiceOf(ctx)
 	e, err := s.in(ctx).Truing.MoveSaw(ctx, s.shop, r.ID, value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
-	out, err := encodeEntry(e)
+	out, err := v.encodeEntry(e)
 	return contract.MoveSaw201JSONResponse(out), err
 }
 
@@ -69,10 +71,10 @@ func decodeReading(in contract.TruingInput) shoptruing.Reading {
 	return r
 }
 
-func encodeTruing(test contract.TruingTest, t shoptruing.Truing) contract.TruingResult {
+func (v voice) encodeTruing(test contract.TruingTest, t shoptruing.Truing) contract.TruingResult {
 	out := contract.TruingResult{
 		Test: test, Verdict: t.Verdict, Figure: t.Figure, FigureUnit: contract.TruingResultFigureUnit(t.Unit),
-		Aim: positive(t.Aim), Act: positive(t.Act), Says: orNone(t.Says), Do: orNone(t.Do), DoubtfulFirst: t.First, DoubtfulSecond: t.Second,
+		Aim: positive(t.Aim), Act: positive(t.Act), Says: orNone(v.Each(t.Says)), Do: orNone(v.Each(t.Do)), DoubtfulFirst: t.First, DoubtfulSecond: t.Second,
 		MarksApartMm: positive(t.MarksApart.Mm()), Left: encodeClearance(t.Left), Right: encodeClearance(t.Right),
 	}
 	if h := t.Heel; h != nil {

@@ -116,7 +116,7 @@ func TestTruingReachesThePlanAndTheBench(t *testing.T) {
 	straight := burn()
 	save("heel", 0.2)
 	p := decode(t, b.plan(nil))
-	if out := burn(); out <= straight || p["heel_mm"] != 0.2 || !strings.Contains(p["heel_from"].(string), "Heel 0.2 mm on ") {
+	if out := burn(); out <= straight || p["heel_mm"] != 0.2 || !strings.Contains(p["heel_from"].(string), "Heel 0.2 mm toward the fence on ") {
 		t.Errorf("straight scorches below %v, out of line below %v; %v %v", straight, out, p["heel_mm"], p["heel_from"])
 	}
 	save("fence", 0.2) // opens as far as the blade leans: along it, all is well

@@ -172,7 +172,7 @@ func (r *Reader) check(row *Row) {
 	}
 	var se *kit.Error
 	if errors.As(err, &se) {
-		row.problem(se.Field, se.Detail)
+		row.problem(se.Field, se.What.String())
 	} else if err != nil {
 		row.problem("", err.Error())
 	}

@@ -9,7 +9,6 @@ import (
 	"time"
 
 	"corte/core/cut"
-	"corte/core/measure"
 	"corte/internal/shop/kit"
 	shoplog "corte/internal/shop/log"
 	"corte/internal/shop/run"
@@ -30,12 +29,12 @@ func TestARowIsPutRight(t *testing.T) {
 		return b.Condition
 	}
 	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: plough, Height: 30, Pieces: 4, Wall: "brown", Splinters: "none", Sent: kit.Sent{Waited: time.Hour}}
-	row, err := f.Run.LogCut(ctx, f.id, made, measure.Millimetre)
+	row, err := f.Run.LogCut(ctx, f.id, made)
 	if err != nil {
 		t.Fatal(err)
 	}
 	four := condition()
-	if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: made.Cut, Blade: plough, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none"}, measure.Millimetre); err != nil {
+	if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: made.Cut, Blade: plough, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none"}); err != nil {
 		t.Fatal(err)
 	}
 	five := condition()
@@ -98,7 +97,7 @@ func TestARowIsPutRight(t *testing.T) {
 	// Counted in metres, each piece stays as long as it was.
 	counted := made
 	counted.Sent, counted.Metres = kit.Sent{}, 12
-	inMetres, err := f.Run.LogCut(ctx, f.id, counted, measure.Millimetre)
+	inMetres, err := f.Run.LogCut(ctx, f.id, counted)
 	if err != nil {
 		t.Fatal(err)
 	}

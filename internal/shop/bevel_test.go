@@ -29,7 +29,7 @@ func TestWearFollowsTheWoodThatWasMet(t *testing.T) {
 			t.Fatal(err)
 		}
 		made := run.CutMade{Cut: c, Blade: before.ID, Height: height, Pieces: 10, Wall: "clean", Splinters: "none"}
-		if _, err := f.Run.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
+		if _, err := f.Run.LogCut(t.Context(), f.id, made); err != nil {
 			t.Fatal(err)
 		}
 		after, err := f.Rack.Blade(t.Context(), f.id, before.ID)
@@ -61,23 +61,23 @@ func TestComparedPinsStandAlone(t *testing.T) {
 	c := f.cut("table", "birch-ply", cut.Sheet, 600)
 	_, got, err := f.Choose.Compare(t.Context(), f.id, c, []shopchoose.Pin{
 		{Blade: f.blade["Needle"].ID}, {Blade: f.blade["Needle"].ID, Exit: &insert}, {Blade: f.blade["Reed"].ID}, {Blade: f.blade["Needle"].ID, Height: 200},
-	}, measure.Millimetre)
+	})
 	if err != nil || len(got) != 4 {
 		t.Fatalf("%d, %v", len(got), err)
 	}
 	if open, closed := got[0].Setting, got[1].Setting; closed.Exit.Splinter >= open.Exit.Splinter || got[1].Job.Exit != cut.ZeroClearance {
 		t.Errorf("open %v, with the insert %v", open.Exit, closed.Exit)
 	}
-	if got[2].Setting != nil || !strings.Contains(got[2].Refused, "riving knife") || !strings.Contains(got[3].Refused, "past this saw's reach") {
+	if got[2].Setting != nil || !strings.Contains(got[2].Refused.String(), "riving knife") || !strings.Contains(got[3].Refused.String(), "past this saw's reach") {
 		t.Errorf("refused: %q and %q", got[2].Refused, got[3].Refused)
 	}
-	if _, got, err = f.Choose.Compare(t.Context(), f.id, f.cut("table", "aluminium", cut.Crosscut, 90), []shopchoose.Pin{{Blade: f.blade["Tinsel"].ID}}, measure.Millimetre); err != nil || !strings.Contains(got[0].Refused, "chosen by rule") {
+	if _, got, err = f.Choose.Compare(t.Context(), f.id, f.cut("table", "aluminium", cut.Crosscut, 90), []shopchoose.Pin{{Blade: f.blade["Tinsel"].ID}}); err != nil || !strings.Contains(got[0].Refused.String(), "chosen by rule") {
 		t.Errorf("without a window: %+v, %v", got, err)
 	}
 	var e *kit.Error
 	steep := c
 	steep.BevelDeg = 50
-	if _, _, err := f.Choose.Compare(t.Context(), f.id, steep, []shopchoose.Pin{{Blade: f.blade["Needle"].ID}}, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.bevel_deg" {
+	if _, _, err := f.Choose.Compare(t.Context(), f.id, steep, []shopchoose.Pin{{Blade: f.blade["Needle"].ID}}); !errors.As(err, &e) || e.Field != "cut.bevel_deg" {
 		t.Errorf("a cut that cannot be: %v", err)
 	}
 }
@@ -92,7 +92,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	svc := shop.New(f.st, func() time.Time { return clock })
 	ids := func(name string) string {
 		t.Helper()
-		m, err := svc.Mount.Start(t.Context(), f.id, f.saws["table"].ID, f.blade[name].ID, nil, "", measure.Millimetre)
+		m, err := svc.Mount.Start(t.Context(), f.id, f.saws["table"].ID, f.blade[name].ID, nil, "")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -123,7 +123,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 	if got := ids("Needle"); !strings.Contains(got, " numbers ") {
 		t.Errorf("back from the saw doctor: %s", got)
 	}
-	m, err := svc.Mount.Start(t.Context(), f.id, f.saws["table"].ID, needle.ID, nil, "Ilse", measure.Millimetre)
+	m, err := svc.Mount.Start(t.Context(), f.id, f.saws["table"].ID, needle.ID, nil, "Ilse")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -133,7 +133,7 @@ func TestMountingKnowsTheLog(t *testing.T) {
 			answers[c.ID] = true
 		}
 	}
-	if m, err = svc.Mount.Step(t.Context(), m.Mounting, answers, measure.Millimetre); err != nil {
+	if m, err = svc.Mount.Step(t.Context(), m.Mounting, answers); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := svc.Mount.End(t.Context(), f.id, m.ID, m.Version, "", 9000); err == nil {

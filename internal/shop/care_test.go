@@ -33,7 +33,7 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 	c.Material = "teak" // of which the demo shop has cut none
 	plan := func() shopchoose.Option {
 		t.Helper()
-		p, err := f.Choose.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
+		p, err := f.Choose.Plan(t.Context(), f.id, c, 60)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -49,7 +49,7 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 	before := plan()
 	for range 20 {
 		made := run.CutMade{Cut: c, Blade: f.blade["Quill"].ID, Height: before.Setting.Height, Feed: 2 * before.Setting.Window.Scorch, Pieces: 1, Wall: "brown", Splinters: "none"}
-		if _, err := f.Run.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
+		if _, err := f.Run.LogCut(t.Context(), f.id, made); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -137,13 +137,13 @@ func TestSentOutAndBack(t *testing.T) {
 	c := f.cut("table", "hard-maple", cut.Rip, 90)
 	stopped := func() string {
 		t.Helper()
-		p, err := f.Choose.Plan(ctx, f.id, c, 60, measure.Millimetre)
+		p, err := f.Choose.Plan(ctx, f.id, c, 60)
 		if err != nil {
 			t.Fatal(err)
 		}
 		for _, s := range p.Stopped {
 			if slices.Contains(s.Blades, plough.ID) {
-				return s.Rule.String() + ": " + s.Why
+				return s.Rule.String() + ": " + s.Why.String()
 			}
 		}
 		return ""
@@ -158,7 +158,7 @@ func TestSentOutAndBack(t *testing.T) {
 		t.Errorf("away, the plan says %q", why)
 	}
 	var e *kit.Error
-	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, plough.ID, nil, "", measure.Millimetre); !errors.As(err, &e) {
+	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, plough.ID, nil, ""); !errors.As(err, &e) {
 		t.Errorf("away, it is mounted: %v", err)
 	}
 	all, err := f.Care.All(ctx, f.id)
@@ -195,12 +195,12 @@ func TestSettingsAreCompared(t *testing.T) {
 	quill := f.blade["Quill"].ID
 	pins := []shopchoose.Pin{{Blade: quill, Height: 22}, {Blade: quill, Height: 60}}
 	start := func(pins []shopchoose.Pin) (run.Trial, error) {
-		return f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse", measure.Millimetre)
+		return f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, make([]float64, len(pins)), 4, true, "Ilse")
 	}
 	if _, err := start([]shopchoose.Pin{pins[0], pins[0]}); err == nil {
 		t.Error("a setting is compared with itself")
 	}
-	if both, err := start([]shopchoose.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note, "blade and height were changed at once") {
+	if both, err := start([]shopchoose.Pin{pins[0], {Blade: f.blade["Stagehand"].ID, Height: 60}}); err != nil || !strings.Contains(both.Note.String(), "blade and height were changed at once") {
 		t.Errorf("two things changed: %q, %v", both.Note, err)
 	}
 	tr, err := start(pins)
@@ -239,7 +239,7 @@ func TestSettingsAreCompared(t *testing.T) {
 		t.Errorf("eight pieces of 900 mm added %v m", d)
 	}
 	// A piece of it teaches what the same cut does when Run logs it.
-	ran, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: quill, Height: 22, Feed: measure.Feed(tr.Settings[0].Detail.Feed), Pieces: 1, Seconds: 12, Wall: "clean", Splinters: "none"}, measure.Millimetre)
+	ran, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: quill, Height: 22, Feed: measure.Feed(tr.Settings[0].Detail.Feed), Pieces: 1, Seconds: 12, Wall: "clean", Splinters: "none"})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -263,7 +263,7 @@ func TestSettingsAreCompared(t *testing.T) {
 	if same != 4 {
 		t.Errorf("%d pieces were cut as high", same)
 	}
-	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0], "B scorches less than A; sure") {
+	if r := tr.Results[0]; r.Measure != "scorch" || r.Mean != -1 || r.Chance > 0.03 || !strings.Contains(tr.Says[0].String(), "B scorches less than A; sure") {
 		t.Errorf("it came to %+v, %q", tr.Results, tr.Says)
 	}
 	if mine, err := f.Run.Trials(ctx, f.id, &quill, 10); err != nil || len(mine) != 2 || mine[0].ID != tr.ID {
@@ -276,28 +276,28 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	ctx := t.Context()
 	// A cut that waited in a tablet keeps its own time.
 	made := run.CutMade{Cut: f.cut("table", "walnut", cut.Rip, 90), Blade: f.blade["Plough"].ID, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", Sent: kit.Sent{Waited: 30 * time.Hour}}
-	row, err := f.Run.LogCut(ctx, f.id, made, measure.Millimetre)
+	row, err := f.Run.LogCut(ctx, f.id, made)
 	if ago := time.Since(row.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", row.At, err)
 	}
 	// The next was on its way for less long than lay between the two: it still comes after.
 	next := made
 	next.Sent.Waited, next.Sent.After = 30*time.Hour+time.Second, row.At
-	if after, err := f.Run.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || !after.At.Equal(row.At.Add(time.Microsecond)) {
+	if after, err := f.Run.LogCut(ctx, f.id, next); err != nil || !after.At.Equal(row.At.Add(time.Microsecond)) {
 		t.Errorf("the next is logged at %v after %v, %v", after.At, row.At, err)
 	} else if _, err := f.Log.Strike(ctx, f.id, after.ID, "made twice"); err != nil {
 		t.Error(err)
 	}
 	// What is said of a time that has not come is not believed.
 	next.Sent.After = time.Now().Add(time.Hour)
-	if early, err := f.Run.LogCut(ctx, f.id, next, measure.Millimetre); err != nil || time.Since(early.At).Round(time.Hour) != 30*time.Hour {
+	if early, err := f.Run.LogCut(ctx, f.id, next); err != nil || time.Since(early.At).Round(time.Hour) != 30*time.Hour {
 		t.Errorf("after a row of the future it is logged at %v, %v", early.At, err)
 	} else if _, err := f.Log.Strike(ctx, f.id, early.ID, "made twice"); err != nil {
 		t.Error(err)
 	}
 	counted := made
 	counted.Sent.Waited, counted.Metres, counted.Seconds = 0, 12.5, 10
-	if row, err := f.Run.LogCut(ctx, f.id, counted, measure.Millimetre); err != nil {
+	if row, err := f.Run.LogCut(ctx, f.id, counted); err != nil {
 		t.Fatal(err)
 	} else {
 		var d store.CutDetail

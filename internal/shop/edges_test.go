@@ -11,7 +11,6 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
-	"corte/core/measure"
 	shopcare "corte/internal/shop/care"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -73,24 +72,24 @@ func TestEdgesOfTheStations(t *testing.T) {
 	if now, err := f.Care.Money(ctx, f.id, before.ID, shopcare.MoneyAsk{Sharpenings: -1}); err != nil || now.Dear.Sharpenings != left.Dear.Sharpenings+2 {
 		t.Errorf("two sharpenings from before the log make %d of %d, %v", now.Dear.Sharpenings, left.Dear.Sharpenings, err)
 	}
-	set, err := f.Groove.DadoSet(ctx, f.id, f.blade["Trapdoor"].ID, measure.Millimetre)
+	set, err := f.Groove.DadoSet(ctx, f.id, f.blade["Trapdoor"].ID)
 	if err != nil {
 		t.Fatal(err)
 	}
 	last := len(set.Set.Parts)
-	_, err = f.Groove.RenewParts(ctx, f.id, set.Blade, "worn", false, []int{last}, "", "", measure.Millimetre)
+	_, err = f.Groove.RenewParts(ctx, f.id, set.Blade, "worn", false, []int{last}, "", "")
 	refused("a part past the last", err, "parts")
-	_, err = f.Groove.RenewParts(ctx, f.id, set.Blade, "worn", false, []int{last - 1}, "", "", measure.Millimetre)
+	_, err = f.Groove.RenewParts(ctx, f.id, set.Blade, "worn", false, []int{last - 1}, "", "")
 	refused("the last part", err, "")
-	_, err = f.Groove.RenewParts(ctx, f.id, set.Blade, "worn", false, nil, "", "", measure.Millimetre)
+	_, err = f.Groove.RenewParts(ctx, f.id, set.Blade, "worn", false, nil, "", "")
 	refused("no part", err, "parts")
 	// A groove that is made and closed is not made again.
-	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "birch-ply", 6, 17.8), set.Blade, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "birch-ply", 6, 17.8), set.Blade, "")
 	if err != nil {
 		t.Fatal(err)
 	}
 	for i := range 2 {
-		if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 3, "clean", "none", "", measure.Millimetre); err != nil || g.Made != 3 {
+		if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 3, "clean", "none", ""); err != nil || g.Made != 3 {
 			t.Errorf("ended %d times: %d made, %v", i+1, g.Made, err)
 		}
 	}
@@ -119,7 +118,7 @@ func TestEdgesOfTheStations(t *testing.T) {
 	if second, _, err := f.Rack.Blades(ctx, f.id, *next, 5); err != nil || second[0].ID != all[5].ID {
 		t.Errorf("the next begins with %s, not %s, %v", second[0].Name, all[5].Name, err)
 	}
-	tr, err := f.Trace.Start(ctx, f.id, f.cut("table", "cherry", cut.Rip, 90), json.RawMessage(`{}`), nil, 0, []string{"scorch-both-walls"}, "", measure.Millimetre)
+	tr, err := f.Trace.Start(ctx, f.id, f.cut("table", "cherry", cut.Rip, 90), json.RawMessage(`{}`), nil, 0, []string{"scorch-both-walls"}, "")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -3,12 +3,14 @@ package shop_test
 import (
 	"errors"
 	"math"
+	"reflect"
 	"strings"
 	"testing"
 
 	"corte/core/cut"
 	"corte/core/groove"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/shop/kit"
@@ -23,7 +25,7 @@ func (f floor) groove(saw, material string, depth measure.Length, piece ...measu
 
 func (f floor) ways(t *testing.T, ask shopgroove.Ask) map[string]shopgroove.Way {
 	t.Helper()
-	p, err := f.Groove.Plan(t.Context(), f.id, ask, measure.Millimetre)
+	p, err := f.Groove.Plan(t.Context(), f.id, ask)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -51,7 +53,7 @@ func TestWaysToAGroove(t *testing.T) {
 		t.Errorf("the dial set: %+v", ways["Bellows"].Way)
 	}
 	for name, w := range f.ways(t, f.groove("circular", "birch-ply", 6, 17.8)) {
-		if w.Set != nil && (w.Verdict != verdict.Stop || !strings.Contains(w.Says, "never goes on a circular saw")) {
+		if w.Set != nil && (w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "never goes on a circular saw")) {
 			t.Errorf("%s on a circular saw: %v, %s", name, w.Verdict, w.Says)
 		}
 	}
@@ -65,7 +67,7 @@ func TestWaysToAGroove(t *testing.T) {
 	} {
 		ask := f.groove("table", "birch-ply", 6, 17.8)
 		change(&ask)
-		if _, err := f.Groove.Plan(t.Context(), f.id, ask, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
+		if _, err := f.Groove.Plan(t.Context(), f.id, ask); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}
@@ -74,10 +76,10 @@ func TestWaysToAGroove(t *testing.T) {
 		a := f.groove("table", "birch-ply", 60, 17.8)
 		a.Cut.Thickness = 80
 		return a
-	}())["Trapdoor"]; !strings.Contains(w.Says, "reaches only") {
+	}())["Trapdoor"]; !strings.Contains(w.Says.String(), "reaches only") {
 		t.Errorf("60 mm deep with a small set: %s", w.Says)
 	}
-	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; !strings.Contains(w.Says, "wider than all parts together") {
+	if w := f.ways(t, f.groove("table", "birch-ply", 6, 30))["Trapdoor"]; !strings.Contains(w.Says.String(), "wider than all parts together") {
 		t.Errorf("30 mm wide: %s", w.Says)
 	}
 }
@@ -87,29 +89,29 @@ func TestWaysToAGroove(t *testing.T) {
 func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
-	before, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
+	before, err := f.Groove.DadoSet(ctx, f.id, set)
 	if err != nil || before.Held.Told < 3 || math.Abs((before.Known[0].Held-6.44).Mm()) > 0.03 || before.Known[0].SD > 0.025 {
 		t.Fatalf("the season's grooves taught %+v, %v", before.Known, err)
 	}
-	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "Ilse")
 	if err != nil || g.Fitting.Stand.Height != 7 || len(g.Says) != 2 {
 		t.Fatalf("begun: %v, %+v", err, g.Says)
 	}
 	var e *kit.Error
-	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.9}, 0, measure.Millimetre); !errors.As(err, &e) || e.Field != "width_mm" {
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.9}, 0); !errors.As(err, &e) || e.Field != "width_mm" {
 		t.Errorf("uneven readings: %v", err)
 	}
-	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0, measure.Millimetre); !errors.As(err, &e) || e.Reason != kit.Stale {
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0); !errors.As(err, &e) || e.Reason != kit.Stale {
 		t.Errorf("another's version: %v", err)
 	}
-	if after, _ := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre); after.Held.Told != before.Held.Told {
+	if after, _ := f.Groove.DadoSet(ctx, f.id, set); after.Held.Told != before.Held.Told {
 		t.Error("a refused test was learnt from")
 	}
 	// Narrow by 0.2: shims go in, and the blade is raised by what was shy.
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.25, 13.25, 13.25}, 6.9, measure.Millimetre); err != nil {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.25, 13.25, 13.25}, 6.9); err != nil {
 		t.Fatal(err)
 	}
-	said := strings.Join(g.Says, " ")
+	said := strings.Join(say.Voice{}.Each(g.Says), " ")
 	if g.Good || math.Abs(g.Fitting.Stand.Height.Mm()-8.1) > 1e-9 || !strings.Contains(said, "0.2 mm too narrow") || !strings.Contains(said, "put in") || !strings.Contains(said, "0.14 turns of the wheel") {
 		t.Errorf("after a narrow test, %v high: %s", g.Fitting.Stand.Height, said)
 	}
@@ -117,11 +119,11 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if !strings.Contains(said, "a chip or a burr") || math.Abs((g.Way.Width-13.45).Mm()) > 0.05 {
 		t.Errorf("the next is to be %v wide: %s", g.Way.Width, said)
 	}
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.44, 13.46}, 8.05, measure.Millimetre); err != nil || !g.Good {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.44, 13.46}, 8.05); err != nil || !g.Good {
 		t.Fatalf("a right one: %v, %v", g.Says, err)
 	}
-	stack := g.Way.Says
-	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 20, "clean", "none", "", measure.Millimetre); err != nil || g.Ended == nil {
+	stack := g.Way.Says.String()
+	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 20, "clean", "none", ""); err != nil || g.Ended == nil {
 		t.Fatal(err)
 	}
 	rows, _, err := f.Log.Rows(ctx, f.id, store.Filter{Blade: &set}, store.Mark{}, 4)
@@ -129,27 +131,27 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Fatalf("the log ends with %+v, %v", rows, err)
 	}
 	// The same again for the same sheet: the settings that fitted.
-	p, err := f.Groove.Plan(ctx, f.id, f.groove("table", "poplar", 8, 13.3), measure.Millimetre)
+	p, err := f.Groove.Plan(ctx, f.id, f.groove("table", "poplar", 8, 13.3))
 	if err != nil || p.Earlier[0].ID != g.ID {
 		t.Fatalf("earlier: %+v, %v", p.Earlier, err)
 	}
-	again, err := f.Groove.CallUp(ctx, f.id, g.ID, "", measure.Millimetre)
-	if err != nil || again.Way.Says != stack || math.Abs(again.Fitting.Stand.Height.Mm()-8.1) > 1e-9 {
+	again, err := f.Groove.CallUp(ctx, f.id, g.ID, "")
+	if err != nil || again.Way.Says.String() != stack || math.Abs(again.Fitting.Stand.Height.Mm()-8.1) > 1e-9 {
 		t.Errorf("called up: %v, %v, %v", again.Way.Says, again.Fitting.Stand.Height, err)
 	}
 	// Sharpened, the chippers are strangers again; shims are not.
-	knew, _ := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
+	knew, _ := f.Groove.DadoSet(ctx, f.id, set)
 	if _, err := f.Care.TakeBack(ctx, f.id, set, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	now, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
+	now, err := f.Groove.DadoSet(ctx, f.id, set)
 	if err != nil || now.Known[0].Held != now.Known[0].Stamped || now.Known[0].Tests != 0 || now.Known[7].Held != knew.Known[7].Held {
 		t.Errorf("sharpened: %+v, before %+v, %v", now.Known, knew.Known, err)
 	}
-	if _, err := f.Groove.RenewParts(ctx, f.id, set, "replaced", false, []int{6}, "", "", measure.Millimetre); err != nil {
+	if _, err := f.Groove.RenewParts(ctx, f.id, set, "replaced", false, []int{6}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if now, err = f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || now.Known[7].Held != now.Known[7].Stamped {
+	if now, err = f.Groove.DadoSet(ctx, f.id, set); err != nil || now.Known[7].Held != now.Known[7].Stamped {
 		t.Errorf("new shims: %+v, %v", now.Known[7], err)
 	}
 }
@@ -158,22 +160,22 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 func TestDialAndPassesFollowTheirTests(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	ask := f.groove("table", "poplar", 8, 13.3, 13.35)
-	g, err := f.Groove.Start(ctx, f.id, ask, f.blade["Bellows"].ID, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, ask, f.blade["Bellows"].ID, "")
 	if err != nil {
 		t.Fatal(err)
 	}
 	turns := g.Way.Turns
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.6, 13.6}, 0, measure.Millimetre); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(g.Says, " "), "turn the dial from 0.60 to 0.48") {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.6, 13.6}, 0); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(say.Voice{}.Each(g.Says), " "), "turn the dial from 0.60 to 0.48") {
 		t.Errorf("a wide test: %v turns, before %v; %v, %v", g.Way.Turns, turns, g.Says, err)
 	}
-	if g, err = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre); err != nil {
+	if g, err = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, ""); err != nil {
 		t.Fatal(err)
 	}
 	last := g.Way.Passes[len(g.Way.Passes)-1].Fence
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.35}, 7, measure.Millimetre); err != nil || math.Abs((g.Way.Passes[len(g.Way.Passes)-1].Fence-last).Mm()-0.1) > 1e-9 {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.35}, 7); err != nil || math.Abs((g.Way.Passes[len(g.Way.Passes)-1].Fence-last).Mm()-0.1) > 1e-9 {
 		t.Errorf("a narrow test: %v, %v", g.Says, err)
 	}
-	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 3, "clean", "none", "", measure.Millimetre); err != nil {
+	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 3, "clean", "none", ""); err != nil {
 		t.Fatal(err)
 	}
 	mortise := f.blade["Mortise"].ID
@@ -187,16 +189,16 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 // measured, whatever its width.
 func TestAShyGrooveIsNotRight(t *testing.T) {
 	f, ctx := open(t), t.Context()
-	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), f.blade["Trapdoor"].ID, "")
 	if err != nil {
 		t.Fatal(err)
 	}
 	test := func(width, depth float64) string {
 		t.Helper()
-		if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{width, width}, depth, measure.Millimetre); err != nil {
+		if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{width, width}, depth); err != nil {
 			t.Fatal(err)
 		}
-		return strings.Join(g.Says, " ")
+		return strings.Join(say.Voice{}.Each(g.Says), " ")
 	}
 	if said := test(13.45, 0); g.Good || !strings.Contains(said, "Measure the depth as well: the blade is set to 7 mm.") {
 		t.Errorf("never measured for depth: %s", said)
@@ -220,24 +222,24 @@ func TestAShyGrooveIsNotRight(t *testing.T) {
 func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	ask := f.groove("table", "poplar", 6, 3.1)
-	g, err := f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "")
 	if err != nil || len(g.Way.Passes) != 1 {
 		t.Fatalf("a groove of one kerf: %+v, %v", g.Way.Passes, err)
 	}
-	narrow, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.1, 3.1}, 6, measure.Millimetre)
-	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(narrow.Says, " "), "a second pass, the fence 0.1 mm further") {
+	narrow, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.1, 3.1}, 6)
+	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(say.Voice{}.Each(narrow.Says), " "), "a second pass, the fence 0.1 mm further") {
 		t.Errorf("too narrow: %+v, %v, %v", narrow.Way.Passes, narrow.Says, err)
 	}
-	g, _ = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "", measure.Millimetre)
-	wide, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6, measure.Millimetre)
-	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(wide.Says, " "), "Take a thinner blade") {
+	g, _ = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "")
+	wide, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6)
+	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(say.Voice{}.Each(wide.Says), " "), "Take a thinner blade") {
 		t.Errorf("too wide: %+v, %v, %v", wide.Way.Passes, wide.Says, err)
 	}
 
 	ask = f.groove("table", "poplar", 6, 12)
 	ask.Cut.Form, ask.Edge = cut.Rabbet, 80
-	p, err := f.Groove.Plan(ctx, f.id, ask, measure.Millimetre)
-	if err != nil || !strings.Contains(strings.Join(p.Cautions, " "), "sacrificial board") {
+	p, err := f.Groove.Plan(ctx, f.id, ask)
+	if err != nil || !strings.Contains(strings.Join(say.Voice{}.Each(p.Cautions), " "), "sacrificial board") {
 		t.Fatalf("a rabbet: %v, %v", p.Cautions, err)
 	}
 	for _, w := range p.Ways {
@@ -252,14 +254,14 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says, "nobody has said what this set is made of") {
+	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "nobody has said what this set is made of") {
 		t.Errorf("a set of nothing: %v, %s", w.Verdict, w.Says)
 	}
 	var e *kit.Error
-	if _, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 6, 12), added.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "blade_id" {
+	if _, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 6, 12), added.ID, ""); !errors.As(err, &e) || e.Field != "blade_id" {
 		t.Errorf("begun with it: %v", err)
 	}
-	if _, err := f.Groove.RenewParts(ctx, f.id, added.ID, "worn", true, nil, "", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "id" {
+	if _, err := f.Groove.RenewParts(ctx, f.id, added.ID, "worn", true, nil, "", ""); !errors.As(err, &e) || e.Field != "id" {
 		t.Errorf("worn, of a set of nothing: %v", err)
 	}
 }
@@ -269,18 +271,18 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set := f.blade["Trapdoor"].ID
-	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "", measure.Millimetre)
+	g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, 13.3, 13.35), set, "")
 	if err != nil {
 		t.Fatal(err)
 	}
-	before, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
+	before, err := f.Groove.DadoSet(ctx, f.id, set)
 	if err != nil {
 		t.Fatal(err)
 	}
 	errs := make(chan error, 2)
 	for range 2 {
 		go func() {
-			_, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.2}, 7, measure.Millimetre)
+			_, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.2}, 7)
 			errs <- err
 		}()
 	}
@@ -293,7 +295,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	taught, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre)
+	taught, err := f.Groove.DadoSet(ctx, f.id, set)
 	if err != nil || stale != 1 || taught.Held.Told != before.Held.Told+1 || taught.Known[0].Held == before.Known[0].Held {
 		t.Fatalf("two at once: %d were late, %d tests, before %d; %v", stale, taught.Held.Told, before.Held.Told, err)
 	}
@@ -304,23 +306,23 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	if _, err := f.Log.Strike(ctx, f.id, rows[0].ID, "a chip lay in it"); err != nil {
 		t.Fatal(err)
 	}
-	if struck, err := f.Groove.DadoSet(ctx, f.id, set, measure.Millimetre); err != nil || struck.Held.Told != before.Held.Told || struck.Known[0] != before.Known[0] {
+	if struck, err := f.Groove.DadoSet(ctx, f.id, set); err != nil || struck.Held.Told != before.Held.Told || !reflect.DeepEqual(struck.Known[0], before.Known[0]) {
 		t.Errorf("struck out, the outer pair is %+v, before the test %+v, %v", struck.Known[0], before.Known[0], err)
 	}
 	made := before.DadoSet
 	made.Set.Parts = made.Set.Parts[3:] // the chippers were lent out
-	if _, err := f.Groove.SetDadoSet(ctx, f.id, made, measure.Millimetre); err != nil {
+	if _, err := f.Groove.SetDadoSet(ctx, f.id, made); err != nil {
 		t.Fatal(err)
 	}
-	gone, err := f.Groove.Get(ctx, f.id, g.ID, measure.Millimetre)
-	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(gone.Says, " "), "no longer in the set’s record") {
+	gone, err := f.Groove.Get(ctx, f.id, g.ID)
+	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(say.Voice{}.Each(gone.Says), " "), "no longer in the set’s record") {
 		t.Errorf("without its chippers: %v, %v, %v", gone.Way.Verdict, gone.Says, err)
 	}
 	var e *kit.Error
-	if _, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 3, "clean", "none", "", measure.Millimetre); !errors.As(err, &e) || e.Field != "made" {
+	if _, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 3, "clean", "none", ""); !errors.As(err, &e) || e.Field != "made" {
 		t.Errorf("made with parts that are gone: %v", err)
 	}
-	if closed, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 0, "clean", "none", "", measure.Millimetre); err != nil || closed.Ended == nil || closed.Made != 0 {
+	if closed, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 0, "clean", "none", ""); err != nil || closed.Ended == nil || closed.Made != 0 {
 		t.Errorf("closed with none made: %v, %v", closed.Ended, err)
 	}
 }

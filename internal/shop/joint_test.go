@@ -9,6 +9,7 @@ import (
 	"corte/core/care"
 	"corte/core/joint"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/shop/kit"
@@ -26,7 +27,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 			on = f.saws["miter"].ID
 		}
 		id := f.blade[blade].ID
-		p, err := f.Joint.Plan(ctx, f.id, on, &id, ask, measure.Millimetre)
+		p, err := f.Joint.Plan(ctx, f.id, on, &id, ask)
 		return p.Plan, err
 	}
 	for name, tt := range map[string]struct {
@@ -54,11 +55,11 @@ func TestJointsKnowTheBlade(t *testing.T) {
 			t.Errorf("%s: %v", name, err)
 			continue
 		}
-		do, minds := strings.Join(p.Do, " "), strings.Join(p.Mind, " ")
+		do, minds := strings.Join(say.Voice{}.Each(p.Do), " "), strings.Join(say.Voice{}.Each(p.Mind), " ")
 		if p.Verdict != tt.verdict || !strings.Contains(do, tt.says) || !strings.Contains(minds, tt.minds) || (tt.minds == "") != (minds == "") {
 			t.Errorf("%s is %v: %s Mind: %s", name, p.Verdict, do, minds)
 		}
-		if !strings.Contains(strings.Join(p.Cautions, " "), "hands never over the cut") || math.Abs((p.Kerf-f.blade[tt.blade].Kerf).Mm()) > 0.11 {
+		if !strings.Contains(strings.Join(say.Voice{}.Each(p.Cautions), " "), "hands never over the cut") || math.Abs((p.Kerf-f.blade[tt.blade].Kerf).Mm()) > 0.11 {
 			t.Errorf("%s: kerf %v, cautions %v", name, p.Kerf, p.Cautions)
 		}
 	}
@@ -82,7 +83,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 	} {
 		_, err := plan(tt.blade, tt.ask)
 		var e *kit.Error
-		if !errors.As(err, &e) || e.Field != tt.field || !strings.Contains(e.Detail, tt.says) {
+		if !errors.As(err, &e) || e.Field != tt.field || !strings.Contains(e.What.String(), tt.says) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -94,7 +95,7 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 	f, ctx := open(t), t.Context()
 	set, table := f.blade["Trapdoor"].ID, f.saws["table"].ID
 	begin := func(piece measure.Length) shopgroove.Groove {
-		g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, piece), set, "Ilse", measure.Millimetre)
+		g, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 8, piece), set, "Ilse")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -103,32 +104,32 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 	order := func(m shopmount.Mounting) string {
 		for _, s := range m.Steps {
 			if s.ID == "order" {
-				return strings.Join(s.Text, " ")
+				return strings.Join(say.Voice{}.Each(s.Text), " ")
 			}
 		}
 		return ""
 	}
 	narrow, wide := begin(6.3), begin(18)
-	first, err := f.Mount.Start(ctx, f.id, table, set, &narrow.ID, "", measure.Millimetre)
+	first, err := f.Mount.Start(ctx, f.id, table, set, &narrow.ID, "")
 	if err != nil || strings.Contains(order(first), "chipper") {
 		t.Fatalf("the outer pair alone: %s, %v", order(first), err)
 	}
-	second, err := f.Mount.Start(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
+	second, err := f.Mount.Start(ctx, f.id, table, set, &wide.ID, "")
 	if err != nil || second.ID == first.ID || !strings.Contains(order(second), "chipper 3.2 mm") {
 		t.Fatalf("another groove is another mounting: %s, %v", order(second), err)
 	}
-	again, err := f.Mount.Start(ctx, f.id, table, set, &wide.ID, "", measure.Millimetre)
+	again, err := f.Mount.Start(ctx, f.id, table, set, &wide.ID, "")
 	if err != nil || again.ID != second.ID {
 		t.Errorf("begun again it is %v, %v", again.ID, err)
 	}
 	var e *kit.Error
-	if _, err := f.Mount.Start(ctx, f.id, table, f.blade["Bellows"].ID, &wide.ID, "", measure.Millimetre); !errors.As(err, &e) || e.Field != "groove_id" {
+	if _, err := f.Mount.Start(ctx, f.id, table, f.blade["Bellows"].ID, &wide.ID, ""); !errors.As(err, &e) || e.Field != "groove_id" {
 		t.Errorf("another set for this groove: %v", err)
 	}
 	if err := f.Groove.Drop(ctx, f.id, wide.ID); err != nil {
 		t.Fatal(err)
 	}
-	left, err := f.Mount.Get(ctx, f.id, second.ID, measure.Millimetre)
+	left, err := f.Mount.Get(ctx, f.id, second.ID)
 	if err != nil || left.Way != nil || !strings.Contains(order(left), "left and right are not the same") {
 		t.Errorf("with its groove given up: %s, %v", order(left), err)
 	}
@@ -141,7 +142,7 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 func TestTheLikeliestBladeOfAJoint(t *testing.T) {
 	f := open(t)
 	for kind, want := range map[string]string{"tails": "Dovecote", "tenon": "Mortise"} {
-		p, err := f.Joint.Plan(t.Context(), f.id, f.saws["table"].ID, nil, joint.Ask{Kind: kind, Stock: 19, Tenon: 6, Length: 30}, measure.Millimetre)
+		p, err := f.Joint.Plan(t.Context(), f.id, f.saws["table"].ID, nil, joint.Ask{Kind: kind, Stock: 19, Tenon: 6, Length: 30})
 		if err != nil || p.Blade != f.blade[want].ID {
 			t.Errorf("%s: %v, not %s's; %v", kind, p.Blade, want, err)
 		}

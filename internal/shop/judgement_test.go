@@ -15,7 +15,6 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/guide"
-	"corte/core/measure"
 	"corte/core/trace"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
@@ -26,7 +25,7 @@ import (
 
 func (f floor) plan(t *testing.T, c shopchoose.Cut) shopchoose.Plan {
 	t.Helper()
-	p, err := f.Choose.Plan(t.Context(), f.id, c, 60, measure.Millimetre)
+	p, err := f.Choose.Plan(t.Context(), f.id, c, 60)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -53,7 +52,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 	c.Finish = cut.Fine
 	at := func() shopchoose.Setting { return *planned{f.plan(t, c)}.of(plough).Setting }
 	before := at()
-	if !strings.Contains(before.WallFrom, "never measured here") || math.Abs(before.WallLimit.Mm()-0.03) > 1e-12 {
+	if !strings.Contains(before.WallFrom.String(), "never measured here") || math.Abs(before.WallLimit.Mm()-0.03) > 1e-12 {
 		t.Errorf("never measured: %s, limit %v", before.WallFrom, before.WallLimit)
 	}
 	tell := func(kind store.Kind, mm float64, ago time.Duration) {
@@ -68,7 +67,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 	tell(store.KindRunOut, 0.09, time.Hour)
 	after := at()
 	if math.Abs(float64(after.Window.Wall)-float64(-0.6*math.Log1p(-0.03/(0.5*0.19))*4000/1000)) > 1e-9 || after.Window.FastBy != cut.ByWall ||
-		!strings.Contains(after.WallFrom, "side clearance 0.1 mm, measured on") || !strings.Contains(after.WallFrom, "run-out 0.09 mm") {
+		!strings.Contains(after.WallFrom.String(), "side clearance 0.1 mm, measured on") || !strings.Contains(after.WallFrom.String(), "run-out 0.09 mm") {
 		t.Errorf("measured: bound %v by %v, %s", after.Window.Wall, after.Window.FastBy, after.WallFrom)
 	}
 	if _, err := f.Care.SendOut(t.Context(), f.id, plough, store.SentDetail{To: "the saw doctor"}, "", ""); err != nil {
@@ -77,7 +76,7 @@ func TestWallMarksComeFromTruing(t *testing.T) {
 	if _, err := f.Care.TakeBack(t.Context(), f.id, plough, true, store.SharpenedDetail{}, "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if ground := at(); strings.Contains(ground.WallFrom, "side clearance 0.1 mm") || !strings.Contains(ground.WallFrom, "run-out 0.09 mm") {
+	if ground := at(); strings.Contains(ground.WallFrom.String(), "side clearance 0.1 mm") || !strings.Contains(ground.WallFrom.String(), "run-out 0.09 mm") {
 		t.Errorf("sharpened since: %s", ground.WallFrom)
 	}
 }
@@ -115,7 +114,7 @@ func TestACutIsStoppedBySaw(t *testing.T) {
 	insert := cut.ZeroClearance
 	top.Exit = &insert
 	var e *kit.Error
-	if _, err := f.Choose.Plan(t.Context(), f.id, top, 60, measure.Millimetre); !errors.As(err, &e) || e.Field != "cut.exit_support" {
+	if _, err := f.Choose.Plan(t.Context(), f.id, top, 60); !errors.As(err, &e) || e.Field != "cut.exit_support" {
 		t.Errorf("an insert at a top face: %v", err)
 	}
 }
@@ -177,7 +176,7 @@ func TestHitsAndChips(t *testing.T) {
 		t.Fatal(err)
 	}
 	var e *kit.Error
-	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre); !errors.As(err, &e) || !strings.Contains(e.Detail, "nobody has looked it over since") {
+	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, ""); !errors.As(err, &e) || !strings.Contains(e.What.String(), "nobody has looked it over since") {
 		t.Errorf("mounted after a hit: %v", err)
 	}
 	before := *planned{f.plan(t, c)}.of(f.blade["Plough"].ID)
@@ -189,11 +188,11 @@ func TestHitsAndChips(t *testing.T) {
 	if chipped == nil || chipped.Score >= before.Score || len(chipped.Minds) != 1 || chipped.Minds[0].Rule != choose.RuleCondition || chipped.Verdict != choose.Caution {
 		t.Errorf("chipped: %+v", chipped)
 	}
-	m, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "", measure.Millimetre)
-	if err != nil || !strings.Contains(m.Steps[1].Checks[0].Ask, "The log knows of a chipped tip") {
+	m, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, "")
+	if err != nil || !strings.Contains(m.Steps[1].Checks[0].Ask.String(), "The log knows of a chipped tip") {
 		t.Errorf("%+v, %v", m.Steps, err)
 	}
-	tr, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "", measure.Millimetre)
+	tr, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &id, 0, []string{"marks-once-per-turn"}, "")
 	if err != nil || !slices.ContainsFunc(tr.Facts, func(x trace.Fact) bool { return x.Fact == "chipped" && x.Value == 1 }) {
 		t.Errorf("facts %+v, %v", tr.Facts, err)
 	}
@@ -208,7 +207,7 @@ func TestCorrectionsCountThePresentEdition(t *testing.T) {
 	ctx := t.Context()
 	c := f.cut("table", "teak", cut.Rip, 90)
 	id := f.blade["Plough"].ID
-	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 1, Wall: "brown", Splinters: "fuzz", Seconds: 20}, measure.Millimetre)
+	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 1, Wall: "brown", Splinters: "fuzz", Seconds: 20})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -265,7 +264,7 @@ func TestWetStockAndStrokes(t *testing.T) {
 		c := f.cut("table", "yellow-pine", cut.Rip, 90)
 		c.Moisture = m
 		was, _ := f.Rack.Blade(ctx, f.id, id)
-		if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 3, Wall: "clean", Splinters: "none"}, measure.Millimetre); err != nil {
+		if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: id, Height: 33, Pieces: 3, Wall: "clean", Splinters: "none"}); err != nil {
 			t.Fatal(err)
 		}
 		now, _ := f.Rack.Blade(ctx, f.id, id)
@@ -280,7 +279,7 @@ func TestWetStockAndStrokes(t *testing.T) {
 	if math.Abs(at.Stroke-0.019*60/float64(at.Feed)) > 1e-9 || at.Pieces != 1 {
 		t.Errorf("a stroke of 19 mm at %v takes %v s", at.Feed, at.Stroke)
 	}
-	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2}, measure.Millimetre)
+	row, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: chop, Blade: p.Options[0].Blade, Pieces: 1, Wall: "clean", Splinters: "none", Seconds: 2})
 	var d store.CutDetail
 	if err != nil || json.Unmarshal(row.Detail, &d) != nil || math.Abs(float64(d.RealFeed())-0.57) > 1e-9 {
 		t.Errorf("19 mm in 2 s is %v m/min, %v", d.RealFeed(), err)

@@ -10,6 +10,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/shop/bench"
 	"corte/internal/shop/care"
 	"corte/internal/shop/choose"
@@ -59,7 +60,7 @@ func (s *Service) Once(ctx context.Context, shop uuid.UUID, key string, request 
 	case errors.Is(err, store.ErrKeyReused):
 		return out, kit.Refuse("Idempotency-Key", "this key was sent before with something else; send what is new with a new key")
 	case errors.Is(err, store.ErrAnsweredBefore):
-		return out, &kit.Error{Reason: kit.Conflict, Field: "Idempotency-Key", Detail: "this was kept already, by the Corte that ran here before; nothing was done twice"}
+		return out, &kit.Error{Reason: kit.Conflict, Field: "Idempotency-Key", What: say.Of("this was kept already, by the Corte that ran here before; nothing was done twice")}
 	}
 	return out, err
 }

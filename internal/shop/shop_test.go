@@ -76,7 +76,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 		"a wide board":       {f.cut("miter", "cherry", cut.Crosscut, 240), cut.Push, cut.Open, cut.Backer},
 		"as wide as it goes": {f.cut("miter", "cherry", cut.Crosscut, 152), cut.Chop, cut.Backer, cut.Open},
 	} {
-		p, err := f.Choose.Plan(t.Context(), f.id, tt.c, 60, measure.Millimetre)
+		p, err := f.Choose.Plan(t.Context(), f.id, tt.c, 60)
 		if err != nil || p.Job.Motion != tt.motion || p.Job.Exit != tt.exit || p.Job.Other != tt.other {
 			t.Errorf("%s: %v, %v, %v, %v", name, p.Job.Motion, p.Job.Exit, p.Job.Other, err)
 		}
@@ -84,7 +84,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 	taped := cut.Tape
 	c := f.cut("table", "birch-ply", cut.Sheet, 600)
 	c.Exit = &taped
-	if p, err := f.Choose.Plan(t.Context(), f.id, c, 60, measure.Millimetre); err != nil || p.Job.Exit != cut.Tape {
+	if p, err := f.Choose.Plan(t.Context(), f.id, c, 60); err != nil || p.Job.Exit != cut.Tape {
 		t.Errorf("what was said is not kept: %v, %v", p.Job.Exit, err)
 	}
 }
@@ -92,7 +92,7 @@ func TestWhatIsLeftOutIsSettled(t *testing.T) {
 // The log reaches the plan: heel, what is on the saw, and how a blade stands.
 func TestThePlanKnowsWhatTheLogKnows(t *testing.T) {
 	f := open(t)
-	p, err := f.Choose.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), 60, measure.Millimetre)
+	p, err := f.Choose.Plan(t.Context(), f.id, f.cut("table", "hard-maple", cut.Rip, 90), 60)
 	if err != nil || p.Saw.Heel == 0 {
 		t.Fatalf("heel %v, %v", p.Saw.Heel, err)
 	}
@@ -114,7 +114,7 @@ func TestThePlanKnowsWhatTheLogKnows(t *testing.T) {
 	}
 	said := ""
 	for _, r := range seen["Rook"].Reasons {
-		said += r.Text + "; "
+		said += r.Text.String() + "; "
 	}
 	if !strings.Contains(said, "dull by its log") {
 		t.Errorf("of the dull blade it says %s", said)
@@ -127,7 +127,7 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 	c := f.cut("table", "yellow-pine", cut.Rip, 90)
 	before := f.blade["Plough"]
 	made := run.CutMade{Cut: c, Blade: before.ID, Height: 33, Pieces: 500, Wall: "clean", Splinters: "none"}
-	if _, err := f.Run.LogCut(t.Context(), f.id, made, measure.Millimetre); err != nil {
+	if _, err := f.Run.LogCut(t.Context(), f.id, made); err != nil {
 		t.Fatal(err)
 	}
 	after, err := f.Rack.Blade(t.Context(), f.id, before.ID)
@@ -150,7 +150,7 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 		"cut.direction": {Cut: f.cut("miter", "cherry", cut.Rip, 90), Blade: before.ID, Height: 33, Pieces: 1},
 	} {
 		var e *kit.Error
-		if _, err := f.Run.LogCut(t.Context(), f.id, m, measure.Millimetre); !errors.As(err, &e) || e.Field != field {
+		if _, err := f.Run.LogCut(t.Context(), f.id, m); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
 	}
@@ -167,20 +167,20 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 	tenon := joint.Ask{Kind: "tenon", Stock: 19, Tenon: 8, Length: 25}
 	pins := []shopchoose.Pin{{Blade: plough, Height: 30}, {Blade: f.blade["Chorus"].ID, Height: 30}}
 	asked := func() map[string]error {
-		_, plan := f.Choose.Plan(ctx, f.id, c, 60, measure.Millimetre)
-		_, sweep := f.Choose.Sweep(ctx, f.id, c, shopchoose.SweepSpec{Blade: plough, Step: 5}, measure.Millimetre)
-		_, _, compare := f.Choose.Compare(ctx, f.id, c, pins, measure.Millimetre)
-		_, mount := f.Mount.Start(ctx, f.id, table, plough, nil, "", measure.Millimetre)
-		_, grooves := f.Groove.Plan(ctx, f.id, ask, measure.Millimetre)
-		_, start := f.Groove.Start(ctx, f.id, ask, trapdoor, "", measure.Millimetre)
-		_, joints := f.Joint.Plan(ctx, f.id, table, &plough, tenon, measure.Millimetre)
-		_, trials := f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, []float64{0, 0}, 4, false, "", measure.Millimetre)
+		_, plan := f.Choose.Plan(ctx, f.id, c, 60)
+		_, sweep := f.Choose.Sweep(ctx, f.id, c, shopchoose.SweepSpec{Blade: plough, Step: 5})
+		_, _, compare := f.Choose.Compare(ctx, f.id, c, pins)
+		_, mount := f.Mount.Start(ctx, f.id, table, plough, nil, "")
+		_, grooves := f.Groove.Plan(ctx, f.id, ask)
+		_, start := f.Groove.Start(ctx, f.id, ask, trapdoor, "")
+		_, joints := f.Joint.Plan(ctx, f.id, table, &plough, tenon)
+		_, trials := f.Run.StartTrial(ctx, f.id, c, json.RawMessage(`{}`), pins, []float64{0, 0}, 4, false, "")
 		return map[string]error{"plan": plan, "sweep": sweep, "compare": compare, "mount": mount, "grooves": grooves, "groove": start, "joint": joints, "trial": trials}
 	}
 	refused := func(what string, err error) {
 		t.Helper()
 		var e *kit.Error
-		if !errors.As(err, &e) || !strings.Contains(e.Detail, "is retired") {
+		if !errors.As(err, &e) || !strings.Contains(e.What.String(), "is retired") {
 			t.Errorf("%s: %v", what, err)
 		}
 	}
@@ -210,10 +210,10 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 	for what, err := range asked() {
 		refused("a retired saw, "+what, err)
 	}
-	if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: plough, Height: 30, Pieces: 1, Wall: "black", Splinters: "none"}, measure.Millimetre); err != nil {
+	if _, err := f.Run.LogCut(ctx, f.id, run.CutMade{Cut: c, Blade: plough, Height: 30, Pieces: 1, Wall: "black", Splinters: "none"}); err != nil {
 		t.Errorf("what was cut on it: %v", err)
 	}
-	if _, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &plough, 30, []string{"scorch-both-walls"}, "", measure.Millimetre); err != nil {
+	if _, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), &plough, 30, []string{"scorch-both-walls"}, ""); err != nil {
 		t.Errorf("why it came out so: %v", err)
 	}
 }

@@ -31,7 +31,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	chorus := f.blade["Chorus"].ID
 	begin := func(present ...string) shoptrace.Trace {
 		t.Helper()
-		tr, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), nil, 0, present, "Ilse", measure.Millimetre)
+		tr, err := f.Trace.Start(ctx, f.id, c, json.RawMessage(`{}`), nil, 0, present, "Ilse")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -41,7 +41,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	if *tr.Blade != chorus || tr.Reasons[0].ID != "blade-pitchy" || tr.Next[0].ID != "wash-blade" || tr.Stop {
 		t.Fatalf("with the pitchy blade on: %s, next %s, stop %v", tr.Reasons[0].ID, tr.Next[0].ID, tr.Stop)
 	}
-	if !slices.ContainsFunc(tr.Facts, func(x trace.Fact) bool { return strings.HasPrefix(x.Says, "heel 0.09 mm toward the fence") }) {
+	if !slices.ContainsFunc(tr.Facts, func(x trace.Fact) bool { return strings.HasPrefix(x.Says.String(), "heel 0.09 mm toward the fence") }) {
 		t.Errorf("it knows %+v", tr.Facts)
 	}
 	// Washed under Care it is half answered, and whole with the next cut.
@@ -60,7 +60,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	back := true
 	made := run.CutMade{Cut: c, Blade: chorus, Height: 30, Pieces: 1, Wall: "clean", Splinters: "none", CameBack: &back}
-	if _, err := f.Run.LogCut(ctx, f.id, made, measure.Millimetre); err != nil {
+	if _, err := f.Run.LogCut(ctx, f.id, made); err != nil {
 		t.Fatal(err)
 	}
 	if tr, _ = f.Trace.Get(ctx, f.id, tr.ID); tr.Answers["wash-blade"] != shoptrace.Found || tr.Reasons[0].Share < 0.9 {
@@ -108,14 +108,14 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	}
 	table := f.saws["table"].ID
 	r := shoptruing.Reading{Test: "heel", Saw: &table, First: []measure.Length{0, 0.2}, Span: 200, Dial: 1}
-	if _, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{}, measure.Millimetre); err != nil {
+	if _, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{}); err != nil {
 		t.Fatal(err)
 	}
 	if bumped, _ = f.Trace.Get(ctx, f.id, bumped.ID); bumped.Answers["measure-heel"] != shoptrace.Found {
 		t.Errorf("measured: %v", bumped.Answers)
 	}
 	// What waited in a tablet keeps its own time, and counts from then.
-	early, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{Waited: 30 * time.Hour}, measure.Millimetre)
+	early, err := f.Truing.Save(ctx, f.id, r, []byte(`{}`), kit.Sent{Waited: 30 * time.Hour})
 	if ago := time.Since(early.At); err != nil || ago.Round(time.Hour) != 30*time.Hour {
 		t.Errorf("it is logged at %v, %v", early.At, err)
 	}

@@ -71,8 +71,8 @@ func TestDaysAreTheShops(t *testing.T) {
 		if got := kit.Day(now, zone); got != there.Format("2 January 2006") {
 			t.Errorf("%s: today is %s", zone, got)
 		}
-		p, err := svc.Choose.Plan(ctx, f.id, f.cut("table", "cherry", cut.Rip, 90), 60, measure.Millimetre)
-		if err != nil || !strings.Contains(p.HeelFrom, "on "+kit.Day(*f.saws["table"].HeelAt, zone)) {
+		p, err := svc.Choose.Plan(ctx, f.id, f.cut("table", "cherry", cut.Rip, 90), 60)
+		if err != nil || !strings.Contains(p.HeelFrom.String(), "on "+kit.Day(*f.saws["table"].HeelAt, zone)) {
 			t.Errorf("%s: %q, %v", zone, p.HeelFrom, err)
 		}
 	}

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"corte/core/say"
 	"encoding/json"
 	"time"
 
@@ -120,8 +121,8 @@ type MendedDetail struct {
 
 // A ComparedDetail links a log row to its comparison.
 type ComparedDetail struct {
-	Trial uuid.UUID `json:"trial_id"`
-	Says  []string  `json:"says"`
+	Trial uuid.UUID  `json:"trial_id"`
+	Says  []say.Line `json:"says"`
 }
 
 // A RetiredDetail is what a log row keeps of a blade or saw taken out of use.

@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"reflect"
+	"strconv"
 	"testing"
 	"time"
 
@@ -14,6 +15,7 @@ import (
 	"corte/core/care"
 	"corte/core/groove"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/truing"
 )
 
@@ -111,6 +113,9 @@ func fill(v reflect.Value, n *int) {
 		return
 	case json.RawMessage:
 		v.SetBytes([]byte(`{}`))
+		return
+	case say.Line:
+		v.Set(reflect.ValueOf(say.Of("said %s", say.Word(strconv.Itoa(*n)))))
 		return
 	case groove.Kind, saw.Side:
 		v.SetUint(1)

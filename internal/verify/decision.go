@@ -107,7 +107,7 @@ func decide(w saw.Saw, blades []decisionBlade, said shopchoose.Cut, request func
 		return nil, err
 	}
 	out := decided{Stopped: map[string]string{}, Options: map[string]choose.Option{}, Verdicts: map[string]verdict.Verdict{}, job: j}
-	if err := choose.CheckJob(j, w, measure.Millimetre); err != nil {
+	if err := choose.CheckJob(j, w); err != nil {
 		out.Refused = err.Error()
 		return out, nil
 	}
@@ -128,7 +128,7 @@ func decide(w saw.Saw, blades []decisionBlade, said shopchoose.Cut, request func
 			Sharpness: d.Sharpness, Pitch: d.Pitch, Spread: measure.Length(d.Spread), RunOut: measure.Length(d.RunOut), Chipped: d.Chipped}}
 	}
 	whole := verdict.Clear
-	for _, f := range guide.Findings(j, w, measure.Millimetre) {
+	for _, f := range guide.Findings(j, w) {
 		if f.Verdict == verdict.Stop {
 			whole = verdict.Stop
 		}

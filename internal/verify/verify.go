@@ -306,7 +306,7 @@ func dadoStack(raw json.RawMessage) (any, error) {
 	for i, p := range in.Parts {
 		parts[i] = groove.Part{Thickness: measure.Length(p.Thickness), Count: p.Count, Shim: p.Shim}
 	}
-	s, err := groove.Search(measure.Length(in.Target), measure.Length(in.Outer), measure.Length(in.Tolerance), parts, measure.Millimetre)
+	s, err := groove.Search(measure.Length(in.Target), measure.Length(in.Outer), measure.Length(in.Tolerance), parts)
 	if err != nil {
 		return nil, nil //nolint:nilerr // no stack comes near, which a case says as null
 	}

@@ -8,6 +8,7 @@ import (
 
 	"corte/core/care"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
@@ -17,7 +18,7 @@ type Bath struct {
 	store.Bath
 	Cleaner care.Cleaner
 	Word    string // good, strain or replace
-	Why     string
+	Why     say.Line
 	Until   time.Time // when it is too old
 }
 
@@ -53,11 +54,11 @@ type BathAsk struct {
 func (s Station) MixBath(a BathAsk) (care.Mix, error) {
 	k, err := care.CleanerByID(a.Cleaner)
 	if err != nil {
-		return care.Mix{}, kit.Refuse("cleaner", "%s", err)
+		return care.Mix{}, kit.Placed(err)
 	}
 	m, err := care.MixFor(a.Tray, k, a.Diameter, a.Kerf, a.Blades)
 	if err != nil {
-		return m, kit.Refuse("tray", "%s", err)
+		return m, kit.Placed(err)
 	}
 	return m, nil
 }

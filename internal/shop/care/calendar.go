@@ -97,7 +97,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 		}
 	}
 	for _, b := range all.Baths {
-		day("bath-"+b.ID.String(), b.Until, "Replace the bath "+b.Name, word.Upper(b.Why)+".")
+		day("bath-"+b.ID.String(), b.Until, "Replace the bath "+b.Name, b.Why.Upper().String()+".")
 	}
 	return cal.Serialize(), nil
 }

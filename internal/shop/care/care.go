@@ -14,6 +14,7 @@ import (
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/truing"
 	"corte/core/verdict"
 	"corte/internal/shop/bench"
@@ -45,7 +46,7 @@ type BladeCare struct {
 	Health   care.Health
 	Path     []care.Step // where somebody complained of it
 	Left     int         // sharpenings
-	LeftFrom string
+	LeftFrom say.Line
 }
 
 // All tells of every blade that has teeth and is not retired.

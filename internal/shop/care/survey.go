@@ -7,6 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
@@ -78,7 +79,7 @@ func (s Station) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport, 
 		return SurveyReport{b, e, *d.Survey, surveyOf(*d.Survey).Report(care.Subject{
 			Teeth: b.Teeth, Price: b.Price, Sharpen: sh.Sharpening, Left: left, Years: e.At.Sub(since).Hours() / (24 * 365.25), Throwaway: b.Throwaway})}, nil
 	}
-	return out, &kit.Error{Reason: kit.Missing, Field: "id", Detail: "nobody has surveyed this blade yet"}
+	return out, &kit.Error{Reason: kit.Missing, Field: "id", What: say.Of("nobody has surveyed this blade yet")}
 }
 
 // surveysLookedAt is how many look-overs are gone through for a survey.

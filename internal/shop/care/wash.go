@@ -3,13 +3,13 @@ package care
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"slices"
 	"strings"
 
 	"github.com/google/uuid"
 
 	"corte/core/care"
+	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -70,7 +70,7 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 			warnings = append(warnings, care.Agrees(k, b.Name, b.Coating)...)
 		}
 		if b.MountedOn != nil {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: b.Name + " is on a saw: power off at the plug, and gloves, before it comes off"})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s is on a saw: power off at the plug, and gloves, before it comes off", b.Name)})
 		}
 	}
 	if a.Bath != nil {
@@ -80,13 +80,13 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 		}
 		i := slices.IndexFunc(baths, func(b Bath) bool { return b.ID == *a.Bath })
 		if i < 0 {
-			return nil, &kit.Error{Reason: kit.Missing, Field: "bath_id", Detail: "there is no such bath in this shop"}
+			return nil, &kit.Error{Reason: kit.Missing, Field: "bath_id", What: say.Of("there is no such bath in this shop")}
 		}
 		if baths[i].Cleaner.ID != k.ID {
 			return nil, kit.Refuse("bath_id", "that bath is %s; never mix cleaners", baths[i].Cleaner.Name)
 		}
 		if baths[i].Word != "good" {
-			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: fmt.Sprintf("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
+			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
 		}
 	}
 	return warnings, nil

@@ -3,7 +3,6 @@ package choose
 
 import (
 	"context"
-	"strings"
 
 	"github.com/google/uuid"
 
@@ -11,6 +10,7 @@ import (
 	"corte/core/cut"
 	"corte/core/guide"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	shoptruing "corte/internal/shop/truing"
 	"corte/internal/store"
@@ -35,16 +35,16 @@ type Plan struct {
 	ByRule   *choose.Sheet
 	Hold     []guide.Advice
 	Heel     measure.Length // that the work meets
-	HeelFrom string         // a phrase; empty if nothing was measured
+	HeelFrom say.Line       // a phrase; nothing if nothing was measured
 	ShowFace string         // which way the face that will be seen lies: up or down
-	Cautions []string
+	Cautions []say.Line
 	Verdict  choose.Verdict  // of the cut on this saw, whatever blade is on it
 	Findings []guide.Finding // what stands against it
 	Fence    cut.Side        // of the blade that the fence goes to
 	Exits    []cut.Support   // what can hold the faces where teeth leave
 	Others   []cut.Support
-	Learnt   []string // what the shop's own cuts correct in it, in words
-	Sure     string   // how well the material's figures are known, in words
+	Learnt   []say.Line // what the shop's own cuts correct in it, in words
+	Sure     say.Line   // how well the material's figures are known, in words
 }
 
 // A Swap is whether to change the blade for one cut.
@@ -83,10 +83,10 @@ type Setting struct {
 	ExitName, OtherName string  // the two faces where teeth leave
 	SplinterLimit       float64 // what the finish bears
 	WallLimit           measure.Length
-	WallFrom            string  // where side clearance and run-out are from
-	Stroke              float64 // seconds that a chop takes; 0 for another cut
+	WallFrom            say.Line // where side clearance and run-out are from
+	Stroke              float64  // seconds that a chop takes; 0 for another cut
 	Fade                cut.Fade
-	Hedge               string // how well the verdict is known, where what is not known could turn it
+	Hedge               say.Line // how well the verdict is known, where what is not known could turn it
 	Minutes             cut.Minutes
 	Pieces              int
 }
@@ -99,8 +99,8 @@ type Stopped struct {
 
 // Plan weighs every blade of the rack for a cut and tells of at most limit of
 // those that may make it.
-func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u measure.Unit) (Plan, error) {
-	w, j, r, err := s.Request(ctx, shop, c, u)
+func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Plan, error) {
+	w, j, r, err := s.Request(ctx, shop, c)
 	if err == nil {
 		err = InUse(w, "cut.saw_id")
 	}
@@ -117,9 +117,9 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u m
 	}
 	ranking := choose.Rank(r.Request, rack)
 	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
-		Hold: guide.Hold(j, w.Saw, u), Findings: guide.Findings(j, w.Saw, u), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
-	p.Heel, p.HeelFrom = shoptruing.Meets(j, w, u)
-	p.Learnt = r.learnt.Says(j.Material.Name)
+		Hold: guide.Hold(j, w.Saw), Findings: guide.Findings(j, w.Saw), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
+	p.Heel, p.HeelFrom = shoptruing.Meets(j, w)
+	p.Learnt = r.learnt.Says(say.Word(j.Material.Name))
 	p.Exits, p.Others = choose.Supports(j, w.Saw)
 	for _, f := range p.Findings {
 		p.Verdict = max(p.Verdict, f.Verdict)
@@ -141,7 +141,7 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u m
 					out.Change = &Change{Change: change}
 					if change.Blade >= 0 {
 						instead := blades[change.Blade]
-						out.Change.Blade, out.Change.Text = &instead.ID, strings.ReplaceAll(change.Text, "NAME", instead.Name)
+						out.Change.Blade, out.Change.Text = &instead.ID, change.Text.Filled(map[say.Stand]string{choose.Other: instead.Name})
 					}
 				}
 			}
@@ -169,13 +169,14 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int, u m
 // gather puts blades together that the same rule stops for the same reason.
 func gather(stopped []choose.Option, blades []store.Blade) []Stopped {
 	out := []Stopped{}
-	place := map[choose.Stop]int{}
+	place := map[string]int{}
 	for _, o := range stopped {
 		first := o.Stops[0]
-		i, seen := place[first]
+		says := say.Of("%s %s %s", first.Rule, first.Why, first.WayOut).String()
+		i, seen := place[says]
 		if !seen {
 			i = len(out)
-			place[first] = i
+			place[says] = i
 			out = append(out, Stopped{Stop: first})
 		}
 		out[i].Blades = append(out[i].Blades, blades[o.Index].ID)
@@ -193,19 +194,19 @@ func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
 			out.On = &blades[i].ID
 		}
 	}
-	out.Text = strings.NewReplacer("NAME", blades[s.Best].Name, "ON", on).Replace(s.Text)
+	out.Text = s.Text.Filled(map[say.Stand]string{choose.Other: blades[s.Best].Name, choose.OnIt: on})
 	return &out
 }
 
 // Supports says where four supports carry a board, and what comes of where
 // they are now, if that is said.
-func (s Station) Supports(b guide.Board, now []measure.Length, u measure.Unit) (plan guide.SupportPlan, as *guide.SupportPlan, err error) {
+func (s Station) Supports(b guide.Board, now []measure.Length) (plan guide.SupportPlan, as *guide.SupportPlan, err error) {
 	if err := b.Check(); err != nil {
 		return plan, nil, kit.Placed(err)
 	}
-	plan = guide.PlanSupports(b, u)
+	plan = guide.PlanSupports(b)
 	if len(now) > 0 {
-		judged := guide.JudgeSupports(b, now, u)
+		judged := guide.JudgeSupports(b, now)
 		as = &judged
 	}
 	return plan, as, nil

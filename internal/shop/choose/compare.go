@@ -9,6 +9,7 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
@@ -25,11 +26,11 @@ type Compared struct {
 	Pin
 	Job     cut.Job
 	Setting *Setting
-	Refused string
+	Refused say.Line
 }
 
 // Compare puts blades and settings side by side for the same cut.
-func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin, u measure.Unit) (store.Saw, []Compared, error) {
+func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin) (store.Saw, []Compared, error) {
 	out := make([]Compared, len(pins))
 	var saw store.Saw
 	for i, pin := range pins {
@@ -40,7 +41,7 @@ func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin,
 		if pin.Other != nil {
 			one.Other = pin.Other
 		}
-		w, j, r, err := s.Request(ctx, shop, one, u)
+		w, j, r, err := s.Request(ctx, shop, one)
 		if err == nil {
 			err = InUse(w, "cut.saw_id")
 		}
@@ -49,16 +50,16 @@ func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin,
 		}
 		saw = w
 		out[i] = Compared{Pin: pin, Job: j}
-		cand, err := s.Fit(ctx, shop, pin.Blade, w, j, r, u)
+		cand, err := s.Fit(ctx, shop, pin.Blade, w, j, r)
 		var refused *kit.Error
 		switch {
 		case errors.As(err, &refused):
-			out[i].Refused = refused.Detail
+			out[i].Refused = refused.What
 			continue
 		case err != nil:
 			return saw, nil, err
 		case !j.Material.Kind.Modelled():
-			out[i].Refused = j.Material.Name + " has no feed range; its blade is chosen by rule"
+			out[i].Refused = say.Of("%s has no feed range; its blade is chosen by rule", j.Material)
 			continue
 		}
 		h := r.Heights(cand.Blade)
@@ -67,7 +68,7 @@ func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin,
 			at = pin.Height
 		}
 		if at > h.Full && j.Motion != cut.Chop {
-			out[i].Refused = PastReach("", at, h.Full, u).Error()
+			out[i].Refused = say.Error(PastReach("", at, h.Full))
 			continue
 		}
 		set := r.setting(w, pin.Blade, j, at, choose.At(r.Request, cand, at))

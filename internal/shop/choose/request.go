@@ -2,7 +2,6 @@ package choose
 
 import (
 	"context"
-	"fmt"
 	"time"
 
 	"github.com/google/uuid"
@@ -12,6 +11,7 @@ import (
 	"corte/core/learn"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	shoptruing "corte/internal/shop/truing"
 	"corte/internal/store"
@@ -24,8 +24,7 @@ type Request struct {
 	learnt  learn.Correction // zero where nothing was, or where it is switched off
 	Table   material.Material
 	wobbles map[uuid.UUID]store.Wobble // how blades were last measured, where a wall is looked at
-	unit    measure.Unit
-	zone    string // the shop's
+	zone    string                     // the shop's
 }
 
 // InUse refuses a saw that was retired. What was cut on one before that is
@@ -38,7 +37,7 @@ func InUse(w store.Saw, field string) error {
 }
 
 // Request loads the saw of a cut and settles and checks the cut on it.
-func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut, u measure.Unit) (store.Saw, cut.Job, Request, error) {
+func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (store.Saw, cut.Job, Request, error) {
 	fail := func(err error) (store.Saw, cut.Job, Request, error) {
 		return store.Saw{}, cut.Job{}, Request{}, err
 	}
@@ -50,7 +49,7 @@ func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut, u measure.U
 	if err != nil {
 		return fail(err)
 	}
-	if err := choose.CheckJob(j, w.Saw, u); err != nil {
+	if err := choose.CheckJob(j, w.Saw); err != nil {
 		return fail(kit.Placed(err, "cut"))
 	}
 	r := Request{Table: j.Material}
@@ -69,9 +68,9 @@ func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut, u measure.U
 			return fail(err)
 		}
 	}
-	heel, _ := shoptruing.Meets(j, w, u)
-	r.unit, r.zone = u, w.Zone
-	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Unit: u, Rework: w.Rework,
+	heel, _ := shoptruing.Meets(j, w)
+	r.zone = w.Zone
+	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Rework: w.Rework,
 		Doubt: cut.Doubt{Scorch: r.learnt.SDScorch, Splinter: r.learnt.SDSplinter}}
 	return w, j, r, nil
 }
@@ -90,14 +89,14 @@ func (r Request) Candidate(b store.Blade, w store.Saw) choose.Candidate {
 
 // sure says how well the material's figures are known: what the table only
 // guesses, and what the shop's own cuts made firmer.
-func (r Request) sure() string {
+func (r Request) sure() say.Line {
 	switch n := r.learnt.Cuts; n {
 	case 0:
-		return "as far as the table knows"
+		return say.Of("as far as the table knows")
 	case 1:
-		return "from 1 cut here"
+		return say.Of("from 1 cut here")
 	default:
-		return fmt.Sprintf("from %d cuts here", n)
+		return say.Of("from %d cuts here", n)
 	}
 }
 
@@ -119,26 +118,26 @@ func (r Request) setting(w store.Saw, blade uuid.UUID, j cut.Job, h measure.Leng
 }
 
 // wallFrom says where the figures of wall marks are from.
-func (r Request) wallFrom(blade uuid.UUID) string {
+func (r Request) wallFrom(blade uuid.UUID) say.Line {
 	if r.Job.Finish.WallLimit() == 0 || !r.Job.Material.Kind.Modelled() {
-		return ""
+		return say.Line{}
 	}
 	w := r.wobbles[blade]
-	part := func(v float64, at time.Time, name string) string {
+	part := func(v float64, at time.Time, what say.Line) say.Line {
 		if v == 0 {
-			return name + " taken as usual, never measured here"
+			return say.Of("%s taken as usual, never measured here", what)
 		}
-		return fmt.Sprintf("%s %s, measured on %s", name, measure.Length(v).Thin(r.unit), kit.Day(at, r.zone))
+		return say.Of("%s %s, measured on %s", what, say.Thin(v), kit.Day(at, r.zone))
 	}
-	return part(w.Spread, w.SpreadAt, "side clearance") + "; " + part(w.RunOut, w.RunOutAt, "run-out")
+	return say.Of("%s; %s", part(w.Spread, w.SpreadAt, say.Of("side clearance")), part(w.RunOut, w.RunOutAt, say.Of("run-out")))
 }
 
-func PastReach(field string, h, full measure.Length, u measure.Unit) error {
-	return kit.Refuse(field, "%s is past this saw's reach with this blade, %s", h.Format(u), full.Format(u))
+func PastReach(field string, h, full measure.Length) error {
+	return kit.Refuse(field, "%s is past this saw's reach with this blade, %s", h, full)
 }
 
 // Fit loads a blade and makes sure that it may go on this saw for this job.
-func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut.Job, r Request, u measure.Unit) (choose.Candidate, error) {
+func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut.Job, r Request) (choose.Candidate, error) {
 	b, err := s.Store.Blade(ctx, shop, id)
 	if err != nil {
 		return choose.Candidate{}, kit.NotThere(err, "blade_id", "blade")
@@ -149,7 +148,7 @@ func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut
 	if bar := choose.Bar(b.Condition); bar != nil {
 		return choose.Candidate{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
-	if stops := choose.Stops(b.Blade, j, w.Saw, u); len(stops) > 0 {
+	if stops := choose.Stops(b.Blade, j, w.Saw); len(stops) > 0 {
 		return choose.Candidate{}, kit.Refuse("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
 	}
 	return r.Candidate(b, w), nil

@@ -44,8 +44,8 @@ type School struct {
 
 // Sweep works out one blade at every height up to the saw's reach. A chop has
 // no height and gives one setting.
-func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpec, u measure.Unit) (Sweep, error) {
-	w, j, r, err := s.Request(ctx, shop, c, u)
+func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpec) (Sweep, error) {
+	w, j, r, err := s.Request(ctx, shop, c)
 	if err == nil {
 		err = InUse(w, "cut.saw_id")
 	}
@@ -53,9 +53,9 @@ func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpe
 		return Sweep{}, err
 	}
 	if !j.Material.Kind.Modelled() {
-		return Sweep{}, kit.Refuse("cut.material", "%s has no feed range; its blade is chosen by rule", j.Material.Name)
+		return Sweep{}, kit.Refuse("cut.material", "%s has no feed range; its blade is chosen by rule", j.Material)
 	}
-	cand, err := s.Fit(ctx, shop, spec.Blade, w, j, r, u)
+	cand, err := s.Fit(ctx, shop, spec.Blade, w, j, r)
 	if err != nil {
 		return Sweep{}, err
 	}
@@ -72,7 +72,7 @@ func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpe
 		}
 		if spec.Also > 0 {
 			if spec.Also > full {
-				return Sweep{}, PastReach("also_mm", spec.Also, full, u)
+				return Sweep{}, PastReach("also_mm", spec.Also, full)
 			}
 			one := at(spec.Also)
 			out.Also = &one

@@ -10,7 +10,7 @@ import (
 	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/groove"
-	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
@@ -29,12 +29,12 @@ type DadoSet struct {
 type SetOnSaw struct {
 	Saw     string
 	Verdict verdict.Verdict
-	Says    string
+	Says    say.Line
 }
 
 // DadoSet finds what a dado set is made of, and on which saws it may go; its
 // version is 0 where nobody has said what it is made of.
-func (s Station) DadoSet(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (DadoSet, error) {
+func (s Station) DadoSet(ctx context.Context, shop, id uuid.UUID) (DadoSet, error) {
 	b, err := s.dadoBlade(ctx, shop, id)
 	if err != nil {
 		return DadoSet{}, err
@@ -48,7 +48,7 @@ func (s Station) DadoSet(ctx context.Context, shop, id uuid.UUID, u measure.Unit
 		return out, err
 	}
 	for _, w := range saws {
-		out.Saws = append(out.Saws, out.on(w, b, u))
+		out.Saws = append(out.Saws, out.on(w, b))
 	}
 	return out, nil
 }
@@ -67,18 +67,18 @@ func (s Station) dadoSet(ctx context.Context, shop, blade uuid.UUID) (DadoSet, e
 func told(set store.DadoSet) DadoSet { return DadoSet{DadoSet: set, Known: set.Set.Known(set.Held)} }
 
 // on says whether a set may go on a saw, and how wide its arbor takes it.
-func (d DadoSet) on(w store.Saw, b store.Blade, u measure.Unit) SetOnSaw {
-	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
+func (d DadoSet) on(w store.Saw, b store.Blade) SetOnSaw {
+	if stops := choose.MountStops(b.Blade, w.Saw); len(stops) > 0 {
 		return SetOnSaw{w.Name, verdict.Stop, stops[0].Why}
 	}
 	if w.ArborLength <= 0 || w.Nut <= 0 {
-		return SetOnSaw{w.Name, verdict.Caution, "it may go on; how long the arbor is stands in no record"}
+		return SetOnSaw{w.Name, verdict.Caution, say.Of("it may go on; how long the arbor is stands in no record")}
 	}
 	room := w.ArborLength - w.Nut - w.Washer
 	if w.WasherOff {
 		room += w.Washer
 	}
-	return SetOnSaw{w.Name, verdict.Clear, "its arbor takes " + room.Format(u) + " under the nut"}
+	return SetOnSaw{w.Name, verdict.Clear, say.Of("its arbor takes %s under the nut", room)}
 }
 
 func (s Station) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
@@ -90,23 +90,23 @@ func (s Station) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade
 }
 
 // SetDadoSet says what a set is made of, over the version it carries.
-func (s Station) SetDadoSet(ctx context.Context, shop uuid.UUID, set store.DadoSet, u measure.Unit) (DadoSet, error) {
+func (s Station) SetDadoSet(ctx context.Context, shop uuid.UUID, set store.DadoSet) (DadoSet, error) {
 	if _, err := s.dadoBlade(ctx, shop, set.Blade); err != nil {
 		return DadoSet{}, err
 	}
-	if err := set.Set.Check(u); err != nil {
+	if err := set.Set.Check(); err != nil {
 		return DadoSet{}, kit.Placed(err)
 	}
 	if err := s.Store.SetDadoSet(ctx, shop, set); err != nil {
 		return DadoSet{}, kit.Changed(err, "set")
 	}
-	return s.DadoSet(ctx, shop, set.Blade, u)
+	return s.DadoSet(ctx, shop, set.Blade)
 }
 
 // RenewParts notes that parts of a set were sharpened, replaced or are worn, so
 // that what grooves taught of them counts no more.
-func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, why string, outer bool, parts []int, by, note string, u measure.Unit) (DadoSet, error) {
-	set, err := s.DadoSet(ctx, shop, id, u)
+func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, why string, outer bool, parts []int, by, note string) (DadoSet, error) {
+	set, err := s.DadoSet(ctx, shop, id)
 	switch {
 	case err != nil:
 		return set, err
@@ -130,7 +130,7 @@ func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, w
 	if _, err := s.Store.Append(ctx, e); err != nil {
 		return set, err
 	}
-	return s.DadoSet(ctx, shop, id, u)
+	return s.DadoSet(ctx, shop, id)
 }
 
 func used(p groove.Part, n int) store.PartUsed {

@@ -12,6 +12,7 @@ import (
 	"corte/core/groove"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/verdict"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
@@ -47,7 +48,7 @@ type Row struct {
 	store.Groove
 	MaterialName         string
 	Piece, Target, Depth measure.Length
-	Says                 string
+	Says                 say.Line
 	Tests                int
 }
 
@@ -61,9 +62,9 @@ type Groove struct {
 	Depth    measure.Length
 	Way      Way
 	Fitting  groove.Fitting
-	Says     []string
+	Says     []say.Line
 	Good     bool
-	Cautions []string
+	Cautions []say.Line
 }
 
 // A scene is a groove on its saw: what every step of it begins with.
@@ -75,15 +76,15 @@ type scene struct {
 	want  groove.Request
 }
 
-func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask, u measure.Unit) (scene, error) {
-	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, ask.Cut, u)
+func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask) (scene, error) {
+	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, ask.Cut)
 	if err != nil {
 		return scene{}, err
 	}
 	if j.Form != cut.Groove && j.Form != cut.Rabbet {
 		return scene{}, kit.Refuse("ask.cut.form", "say a groove or a rabbet; a %s is worked out under Joints", j.Form)
 	}
-	piece, err := groove.PieceOf(ask.Piece, u)
+	piece, err := groove.PieceOf(ask.Piece)
 	if err != nil {
 		return scene{}, kit.Placed(err)
 	}
@@ -91,14 +92,14 @@ func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask, u measure.U
 		ask.Edge = 0 // it is the edge
 	}
 	out := scene{ask, w, j, piece, groove.Request{Width: piece.Thickest + ask.Fit.Allowance(), Depth: j.Depth, Length: j.CutLength(), Edge: ask.Edge,
-		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes, Unit: u}}
+		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes}}
 	return out, kit.Placed(out.want.Check())
 }
 
 // Plan works out how wide a groove is to be and every way to it: each
 // dado set, the best flat-top blade in passes, and the blade that is on.
-func (s Station) Plan(ctx context.Context, shop uuid.UUID, ask Ask, u measure.Unit) (Plan, error) {
-	c, err := s.scene(ctx, shop, ask, u)
+func (s Station) Plan(ctx context.Context, shop uuid.UUID, ask Ask) (Plan, error) {
+	c, err := s.scene(ctx, shop, ask)
 	if err == nil {
 		err = shopchoose.InUse(c.saw, "cut.saw_id")
 	}
@@ -127,21 +128,21 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, ask Ask, u measure.Un
 			put(b, sets[b.ID])
 		case c.saw.Mounted != nil && *c.saw.Mounted == b.ID && b.Teeth > 0:
 			put(b, nil)
-		case b.Make == blade.Toothed && b.Grind == blade.FTG && c.tool(b, nil).Stop == "" && (flat < 0 || flatter(b, rack[flat])):
+		case b.Make == blade.Toothed && b.Grind == blade.FTG && c.tool(b, nil).Stop.Zero() && (flat < 0 || flatter(b, rack[flat])):
 			flat = i
 		}
 	}
 	if flat >= 0 {
 		put(rack[flat], nil)
 	}
-	out := Plan{Target: c.want.Width, Allowance: c.want.Width - c.piece.Thickest, Piece: c.piece, Mind: c.piece.Mind(u), Cautions: c.cautions()}
+	out := Plan{Target: c.want.Width, Allowance: c.want.Width - c.piece.Thickest, Piece: c.piece, Mind: c.piece.Mind(), Cautions: c.cautions()}
 	for _, w := range c.want.Ways(tools) {
 		one := ways[w.Tool]
 		one.Way = w
 		out.Ways = append(out.Ways, one)
 	}
 	made := true
-	out.Earlier, err = s.grooveRows(ctx, shop, c.job.Material.ID, &made, groovesShown, u)
+	out.Earlier, err = s.grooveRows(ctx, shop, c.job.Material.ID, &made, groovesShown)
 	return out, err
 }
 
@@ -157,8 +158,8 @@ func (c scene) fitting(w Way, now groove.Stand, tests []groove.Test) groove.Fitt
 }
 
 // Start begins a groove with one of its ways.
-func (s Station) Start(ctx context.Context, shop uuid.UUID, ask Ask, blade uuid.UUID, by string, u measure.Unit) (Groove, error) {
-	c, err := s.scene(ctx, shop, ask, u)
+func (s Station) Start(ctx context.Context, shop uuid.UUID, ask Ask, blade uuid.UUID, by string) (Groove, error) {
+	c, err := s.scene(ctx, shop, ask)
 	if err == nil {
 		err = shopchoose.InUse(c.saw, "cut.saw_id")
 	}
@@ -175,11 +176,11 @@ func (s Station) Start(ctx context.Context, shop uuid.UUID, ask Ask, blade uuid.
 	if way.Verdict == verdict.Stop {
 		return Groove{}, kit.Refuse("blade_id", "%s may not make this groove: %s", way.Blade.Name, way.Says)
 	}
-	return s.addGroove(ctx, shop, c, way, way.Stand(c.tool(way.Blade, way.Set), c.want.Depth-groove.Shy(c.want.Depth)), by, u)
+	return s.addGroove(ctx, shop, c, way, way.Stand(c.tool(way.Blade, way.Set), c.want.Depth-groove.Shy(c.want.Depth)), by)
 }
 
 // CallUp begins a groove with the ask and the last settings of an earlier one.
-func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by string, u measure.Unit) (Groove, error) {
+func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by string) (Groove, error) {
 	row, err := s.Store.Groove(ctx, shop, like)
 	if err != nil {
 		return Groove{}, kit.NotThere(err, "like", "groove")
@@ -190,7 +191,7 @@ func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by 
 		return Groove{}, err
 	}
 	now := kept.stand()
-	c, err := s.scene(ctx, shop, asked.ask(), u)
+	c, err := s.scene(ctx, shop, asked.ask())
 	if err == nil {
 		err = shopchoose.InUse(c.saw, "like")
 	}
@@ -207,10 +208,10 @@ func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by 
 	if way.Verdict == verdict.Stop {
 		return Groove{}, kit.Refuse("like", "%s cannot be set like that now: %s", way.Blade.Name, way.Says)
 	}
-	return s.addGroove(ctx, shop, c, way, now, by, u)
+	return s.addGroove(ctx, shop, c, way, now, by)
 }
 
-func (s Station) addGroove(ctx context.Context, shop uuid.UUID, c scene, way Way, now groove.Stand, by string, u measure.Unit) (Groove, error) {
+func (s Station) addGroove(ctx context.Context, shop uuid.UUID, c scene, way Way, now groove.Stand, by string) (Groove, error) {
 	asked, err := c.keep()
 	if err != nil {
 		return Groove{}, err
@@ -227,16 +228,16 @@ func (s Station) addGroove(ctx context.Context, shop uuid.UUID, c scene, way Way
 	if err != nil {
 		return Groove{}, err
 	}
-	return s.Get(ctx, shop, id, u)
+	return s.Get(ctx, shop, id)
 }
 
 // Get finds one, with how it stands and what is next.
-func (s Station) Get(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (Groove, error) {
-	_, g, err := s.groove(ctx, shop, id, u)
+func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Groove, error) {
+	_, g, err := s.groove(ctx, shop, id)
 	return g, err
 }
 
-func (s Station) groove(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (scene, Groove, error) {
+func (s Station) groove(ctx context.Context, shop, id uuid.UUID) (scene, Groove, error) {
 	row, err := s.Store.Groove(ctx, shop, id)
 	if err != nil {
 		return scene{}, Groove{}, kit.NotThere(err, "id", "groove")
@@ -250,7 +251,7 @@ func (s Station) groove(ctx context.Context, shop, id uuid.UUID, u measure.Unit)
 	}
 	now := kept.stand()
 	g.Ask = asked.ask()
-	c, err := s.scene(ctx, shop, asked.ask(), u)
+	c, err := s.scene(ctx, shop, asked.ask())
 	if err != nil {
 		return c, g, err
 	}
@@ -268,8 +269,8 @@ func (s Station) groove(ctx context.Context, shop, id uuid.UUID, u measure.Unit)
 
 // Test takes in a test groove: it goes into the log, teaches how thick
 // the parts are, and changes the setting, over the version that it carries.
-func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, width []float64, depth float64, u measure.Unit) (Groove, error) {
-	c, g, err := s.groove(ctx, shop, id, u)
+func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, width []float64, depth float64) (Groove, error) {
+	c, g, err := s.groove(ctx, shop, id)
 	if err != nil {
 		return g, err
 	}
@@ -326,13 +327,13 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 	if err != nil {
 		return g, err
 	}
-	return s.Get(ctx, shop, id, u)
+	return s.Get(ctx, shop, id)
 }
 
 // End closes a groove: so many were made. They go into the log as the
 // cuts that they were, and the settings with them.
-func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int, wall, splinters, note string, u measure.Unit) (Groove, error) {
-	c, g, err := s.groove(ctx, shop, id, u)
+func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int, wall, splinters, note string) (Groove, error) {
+	c, g, err := s.groove(ctx, shop, id)
 	if err != nil || g.Ended != nil {
 		return g, err
 	}
@@ -348,7 +349,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 		if n := len(g.Way.Passes); n > 1 {
 			cutMade.Metres = float64(n*made) * c.job.CutLength().Mm() / 1000
 		}
-		d, _, err := run.At(s.Kit).CutDetail(ctx, shop, cutMade, u)
+		d, _, err := run.At(s.Kit).CutDetail(ctx, shop, cutMade)
 		if err != nil {
 			return g, err
 		}
@@ -381,7 +382,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 	if err != nil {
 		return g, err
 	}
-	return s.Get(ctx, shop, id, u)
+	return s.Get(ctx, shop, id)
 }
 
 // Drop gives a groove up that was not made.
@@ -390,17 +391,17 @@ func (s Station) Drop(ctx context.Context, shop, id uuid.UUID) error {
 }
 
 // Recent lists the newest grooves.
-func (s Station) Recent(ctx context.Context, shop uuid.UUID, limit int, u measure.Unit) ([]Row, error) {
-	return s.grooveRows(ctx, shop, "", nil, limit, u)
+func (s Station) Recent(ctx context.Context, shop uuid.UUID, limit int) ([]Row, error) {
+	return s.grooveRows(ctx, shop, "", nil, limit)
 }
 
 // Fitting lists the grooves that are being fitted.
 func (s Station) Fitting(ctx context.Context, shop uuid.UUID) ([]Row, error) {
 	made, most := false, 12
-	return s.grooveRows(ctx, shop, "", &made, most, measure.Millimetre)
+	return s.grooveRows(ctx, shop, "", &made, most)
 }
 
-func (s Station) grooveRows(ctx context.Context, shop uuid.UUID, of string, ended *bool, limit int, u measure.Unit) ([]Row, error) {
+func (s Station) grooveRows(ctx context.Context, shop uuid.UUID, of string, ended *bool, limit int) ([]Row, error) {
 	rows, err := s.Store.Grooves(ctx, shop, of, ended, limit)
 	if err != nil {
 		return nil, err
@@ -414,7 +415,7 @@ func (s Station) grooveRows(ctx context.Context, shop uuid.UUID, of string, ende
 			return nil, err
 		}
 		out[i] = Row{Groove: r, MaterialName: r.Material, Piece: asked.Piece, Target: asked.Target,
-			Depth: asked.Depth, Says: now.stand().Says(u), Tests: len(tests)}
+			Depth: asked.Depth, Says: now.stand().Says(), Tests: len(tests)}
 		if m, err := material.Get(r.Material); err == nil {
 			out[i].MaterialName = m.Name
 		}

@@ -11,15 +11,16 @@ import (
 	"corte/core/groove"
 	"corte/core/guide"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
 // cautions are those of the cut, and what a groove at the very edge adds.
-func (c scene) cautions() []string {
+func (c scene) cautions() []say.Line {
 	out := guide.Cautions(c.job, c.saw.Saw)
 	if c.job.Form == cut.Rabbet {
-		out = append(out, "The blade runs in the fence: a sacrificial board on it, covering the part of the blade that is not wanted.")
+		out = append(out, say.Of("The blade runs in the fence: a sacrificial board on it, covering the part of the blade that is not wanted."))
 	}
 	return out
 }
@@ -29,7 +30,7 @@ func (c scene) tool(b store.Blade, set *DadoSet) groove.Tool {
 	t := groove.Tool{Blade: b.Blade, Mounted: c.saw.Mounted != nil && *c.saw.Mounted == b.ID}
 	if bar := choose.Bar(b.Condition); bar != nil {
 		t.Stop, t.WayOut = bar.Why, bar.WayOut
-	} else if stops := choose.Stops(b.Blade, c.job, c.saw.Saw, c.want.Unit); len(stops) > 0 {
+	} else if stops := choose.Stops(b.Blade, c.job, c.saw.Saw); len(stops) > 0 {
 		t.Stop, t.WayOut = stops[0].Why, stops[0].WayOut
 	}
 	if b.Make != blade.Dado {
@@ -37,8 +38,8 @@ func (c scene) tool(b store.Blade, set *DadoSet) groove.Tool {
 	}
 	switch {
 	case set == nil || set.Version == 0:
-		if t.Stop == "" {
-			t.Stop, t.WayOut = "nobody has said what this set is made of", "put its parts into its record under Rack"
+		if t.Stop.Zero() {
+			t.Stop, t.WayOut = say.Of("nobody has said what this set is made of"), say.Of("put its parts into its record under Rack")
 		}
 	default:
 		t.Set, t.Estimate = &set.Set, set.Held.Estimate
@@ -50,8 +51,8 @@ func (c scene) tool(b store.Blade, set *DadoSet) groove.Tool {
 type Plan struct {
 	Target, Allowance measure.Length
 	Piece             groove.Piece
-	Mind              string
-	Cautions          []string
+	Mind              say.Line
+	Cautions          []say.Line
 	Ways              []Way
 	Earlier           []Row
 }

@@ -10,7 +10,6 @@ import (
 	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/joint"
-	"corte/core/measure"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -30,7 +29,7 @@ type Plan struct {
 
 // Plan works a joint or fold out for one blade on a saw, or for the likeliest
 // where none is named. A blade that may not go on it is refused.
-func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID, ask joint.Ask, u measure.Unit) (Plan, error) {
+func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID, ask joint.Ask) (Plan, error) {
 	w, err := s.Store.Saw(ctx, shop, saw)
 	if err != nil {
 		return Plan{}, kit.NotThere(err, "saw_id", "saw")
@@ -48,7 +47,7 @@ func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID
 	if bar := choose.Bar(b.Condition); bar != nil {
 		return Plan{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
-	p, err := joint.Of(ask, joint.Tool{Blade: b.Blade, BladeName: b.Name, Saw: w.Saw, SawName: w.Name}, u)
+	p, err := joint.Of(ask, joint.Tool{Blade: b.Blade, BladeName: b.Name, Saw: w.Saw, SawName: w.Name})
 	return Plan{p, b.ID}, kit.Placed(err)
 }
 

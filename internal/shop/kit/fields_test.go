@@ -42,7 +42,7 @@ func TestEveryPlaceHasItsName(t *testing.T) {
 	if err != nil || len(files) < 40 {
 		t.Fatal(len(files), err)
 	}
-	place := regexp.MustCompile(`(?:fault\.At\(|fault\.Nth\(\w+, |positive\(|const where = |return refuse\(|\t\t\{)"([a-z][^"]*)"(?:, |\n)`)
+	place := regexp.MustCompile(`(?:fault\.At\(|fault\.Nth\(\w+, |positive\(|const where = |return refuse\()"([a-z][^"]*)"(?:, |\n)|\t\t\{"([a-z][^"]*)", "`)
 	said := map[string]bool{"first reading": true, "second reading": true}
 	for _, f := range files {
 		if strings.HasSuffix(f, "_test.go") {
@@ -56,7 +56,7 @@ func TestEveryPlaceHasItsName(t *testing.T) {
 			continue
 		}
 		for _, m := range place.FindAllStringSubmatch(string(src), -1) {
-			said[m[1]] = true
+			said[m[1]+m[2]] = true
 		}
 	}
 	for where := range said {

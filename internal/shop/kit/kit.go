@@ -5,11 +5,11 @@ package kit
 import (
 	"context"
 	"errors"
-	"fmt"
 	"time"
 
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/store"
 )
 
@@ -28,26 +28,29 @@ const (
 type Error struct {
 	Reason Reason
 	Field  string // as in the API, such as "cut.thickness_mm"; empty if about the whole
-	Detail string
+	What   say.Line
 }
 
-func (e *Error) Error() string { return e.Detail }
+func (e *Error) Error() string { return e.What.String() }
 
-func Refuse(field, format string, args ...any) error {
-	return &Error{Invalid, field, fmt.Sprintf(format, args...)}
+// Said is what it says, to whoever reads it.
+func (e *Error) Said() say.Line { return e.What }
+
+func Refuse(field, form string, with ...any) error {
+	return &Error{Invalid, field, say.Of(form, with...)}
 }
 
 // NotThere turns a row that is not there into a sentence about a field.
 func NotThere(err error, field, what string) error {
 	if errors.Is(err, store.ErrNone) {
-		return &Error{Missing, field, "there is no such " + what + " in this shop"}
+		return &Error{Missing, field, say.Of("there is no such %s in this shop", say.Word(what))}
 	}
 	return err
 }
 
 func Changed(err error, what string) error {
 	if errors.Is(err, store.ErrStale) {
-		return &Error{Stale, "", fmt.Sprintf("somebody else has changed this %s since you opened it; nothing was saved. Look at what they changed, then save again", what)}
+		return &Error{Stale, "", say.Of("somebody else has changed this %s since you opened it; nothing was saved. Look at what they changed, then save again", say.Word(what))}
 	}
 	return err
 }

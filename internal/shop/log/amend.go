@@ -6,6 +6,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
@@ -38,7 +39,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 		case a.ofCut() && row.Kind != store.KindCut:
 			return kit.Refuse("id", "this row is no cut; its name and note can be put right")
 		case row.AmendedBy != nil:
-			return &kit.Error{Reason: kit.Conflict, Field: "id", Detail: "this row has been put right already; look at the one in its place"}
+			return &kit.Error{Reason: kit.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
 		case row.StruckBy == nil && a == Amendment{}:
 			return kit.Refuse("id", "this row stands as it is; say what is to be put right")
 		}
@@ -74,7 +75,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 		return tx.Learn(ctx, shop, d.Material)
 	})
 	if store.IsDuplicate(err) { // somebody else was quicker
-		return out, &kit.Error{Reason: kit.Conflict, Field: "id", Detail: "this row has been put right already; look at the one in its place"}
+		return out, &kit.Error{Reason: kit.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
 	}
 	return out, err
 }

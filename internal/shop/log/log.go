@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/say"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
@@ -61,7 +62,7 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 		return tx.Learn(ctx, shop, d.Material)
 	})
 	if store.IsDuplicate(err) {
-		return row, &kit.Error{Reason: kit.Conflict, Field: "id", Detail: "this row is struck out already"}
+		return row, &kit.Error{Reason: kit.Conflict, Field: "id", What: say.Of("this row is struck out already")}
 	}
 	return out, err
 }

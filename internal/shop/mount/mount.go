@@ -39,7 +39,7 @@ type Mounting struct {
 // Start begins to mount a blade, or goes on where it was left. A blade
 // that fails a hard rule of the saw is refused. A dado set may be put together
 // for a groove.
-func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *uuid.UUID, by string, u measure.Unit) (Mounting, error) {
+func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *uuid.UUID, by string) (Mounting, error) {
 	w, err := s.Store.Saw(ctx, shop, saw)
 	if err != nil {
 		return Mounting{}, kit.NotThere(err, "saw_id", "saw")
@@ -57,11 +57,11 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 	if bar := choose.Bar(b.Condition); bar != nil {
 		return Mounting{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
-	if stops := choose.MountStops(b.Blade, w.Saw, u); len(stops) > 0 {
+	if stops := choose.MountStops(b.Blade, w.Saw); len(stops) > 0 {
 		return Mounting{}, kit.Refuse("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
 	}
 	if groove != nil {
-		g, err := shopgroove.At(s.Kit).Get(ctx, shop, *groove, u)
+		g, err := shopgroove.At(s.Kit).Get(ctx, shop, *groove)
 		switch {
 		case err != nil:
 			return Mounting{}, err
@@ -75,19 +75,19 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 	if err != nil {
 		return Mounting{}, err
 	}
-	return s.mounting(ctx, m, u)
+	return s.mounting(ctx, m)
 }
 
 // Get finds one that is under way.
-func (s Station) Get(ctx context.Context, shop, id uuid.UUID, u measure.Unit) (Mounting, error) {
+func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Mounting, error) {
 	m, err := s.Store.Mounting(ctx, shop, id)
 	if err != nil {
 		return Mounting{}, kit.NotThere(err, "id", "mounting under way")
 	}
-	return s.mounting(ctx, m, u)
+	return s.mounting(ctx, m)
 }
 
-func (s Station) mounting(ctx context.Context, m store.Mounting, u measure.Unit) (Mounting, error) {
+func (s Station) mounting(ctx context.Context, m store.Mounting) (Mounting, error) {
 	out := Mounting{Mounting: m, Answers: map[string]bool{}}
 	var err error
 	if out.Saw, err = s.Store.Saw(ctx, m.Shop, m.Saw); err != nil {
@@ -104,7 +104,7 @@ func (s Station) mounting(ctx context.Context, m store.Mounting, u measure.Unit)
 		return out, err
 	}
 	_, bushed := out.Saw.TakesBore(out.Blade.Bore)
-	c := mount.Case{Saw: out.Saw.Saw, Blade: out.Blade.Blade, New: used.IsZero() && !sharpened && out.Blade.Sharpened == 0, Back: sharpened, Bushing: bushed, Chipped: out.Blade.Condition.Chipped(), Unit: u,
+	c := mount.Case{Saw: out.Saw.Saw, Blade: out.Blade.Blade, New: used.IsZero() && !sharpened && out.Blade.Sharpened == 0, Back: sharpened, Bushing: bushed, Chipped: out.Blade.Condition.Chipped(),
 		LongAgo: !used.IsZero() && s.Now().Sub(used) > mount.LongUnused*24*time.Hour}
 	if on := out.Saw.Mounted; on != nil && *on != m.Blade {
 		off, err := s.Store.Blade(ctx, m.Shop, *on)
@@ -114,7 +114,7 @@ func (s Station) mounting(ctx context.Context, m store.Mounting, u measure.Unit)
 		c.Off = off.Name
 	}
 	if m.Groove != nil {
-		g, err := shopgroove.At(s.Kit).Get(ctx, m.Shop, *m.Groove, u)
+		g, err := shopgroove.At(s.Kit).Get(ctx, m.Shop, *m.Groove)
 		if err != nil {
 			return out, err
 		}
@@ -125,7 +125,7 @@ func (s Station) mounting(ctx context.Context, m store.Mounting, u measure.Unit)
 }
 
 // Step says how far a mounting has come, over the version it carries.
-func (s Station) Step(ctx context.Context, m store.Mounting, answers map[string]bool, u measure.Unit) (Mounting, error) {
+func (s Station) Step(ctx context.Context, m store.Mounting, answers map[string]bool) (Mounting, error) {
 	raw, err := json.Marshal(answers)
 	if err != nil {
 		return Mounting{}, err
@@ -134,7 +134,7 @@ func (s Station) Step(ctx context.Context, m store.Mounting, answers map[string]
 	if err := s.Store.StepMounting(ctx, m); err != nil {
 		return Mounting{}, kit.Changed(kit.NotThere(err, "id", "mounting under way"), "mounting")
 	}
-	return s.Get(ctx, m.Shop, m.ID, u)
+	return s.Get(ctx, m.Shop, m.ID)
 }
 
 // Drop gives a mounting up.
@@ -148,7 +148,7 @@ func (s Station) Drop(ctx context.Context, shop, id uuid.UUID) error {
 func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, by string, diameter measure.Length) (store.Entry, error) {
 	var out store.Entry
 	err := s.Store.Atomically(ctx, func(tx *store.Store) error {
-		m, err := At(s.In(tx)).Get(ctx, shop, id, measure.Millimetre)
+		m, err := At(s.In(tx)).Get(ctx, shop, id)
 		if err != nil {
 			return err
 		}

@@ -10,7 +10,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/blade"
-	"corte/core/measure"
+	"corte/core/say"
 	"corte/internal/photo"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -33,7 +33,7 @@ func CheckBlade(b store.Blade) error {
 	case b.Make != blade.Dado:
 		return kit.Refuse("set", "only a dado set has parts")
 	}
-	return kit.Placed(b.Set.Check(measure.Millimetre))
+	return kit.Placed(b.Set.Check())
 }
 
 // CheckSaw reports the first number that no real saw can have.
@@ -221,7 +221,7 @@ func Develop(ctx context.Context, file []byte) ([]byte, error) {
 	var size *photo.SizeError
 	switch {
 	case errors.Is(err, photo.ErrLate):
-		return nil, &kit.Error{Reason: kit.Busy, Field: "photo", Detail: err.Error()}
+		return nil, &kit.Error{Reason: kit.Busy, Field: "photo", What: say.Error(err)}
 	case errors.Is(err, photo.ErrUnreadable) || errors.As(err, &size):
 		return nil, kit.Refuse("photo", "%v", err)
 	}

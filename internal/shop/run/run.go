@@ -53,8 +53,8 @@ type CutMade struct {
 
 // LogCut adds a cut to the log, brings the blade's condition up to date, and
 // takes in what the cut teaches of its material.
-func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade, u measure.Unit) (store.Entry, error) {
-	detail, w, err := s.CutDetail(ctx, shop, made, u)
+func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade) (store.Entry, error) {
+	detail, w, err := s.CutDetail(ctx, shop, made)
 	if err != nil {
 		return store.Entry{}, err
 	}
@@ -78,13 +78,13 @@ func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.En
 
 // CutDetail checks a cut that was made and writes it down as the log keeps it,
 // with what the model's table said of it.
-func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u measure.Unit) (store.CutDetail, store.Saw, error) {
+func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (store.CutDetail, store.Saw, error) {
 	fail := func(err error) (store.CutDetail, store.Saw, error) { return store.CutDetail{}, store.Saw{}, err }
-	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, made.Cut, u)
+	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, made.Cut)
 	if err != nil {
 		return fail(err)
 	}
-	cand, err := shopchoose.At(s.Kit).Fit(ctx, shop, made.Blade, w, j, r, u)
+	cand, err := shopchoose.At(s.Kit).Fit(ctx, shop, made.Blade, w, j, r)
 	if err != nil {
 		return fail(err)
 	}
@@ -95,7 +95,7 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade, u 
 	case j.Motion != cut.Chop && made.Height <= 0:
 		return fail(kit.Refuse("height_mm", "say how high the blade stood"))
 	case made.Height > full:
-		return fail(shopchoose.PastReach("height_mm", made.Height, full, u))
+		return fail(shopchoose.PastReach("height_mm", made.Height, full))
 	}
 	detail := store.CutDetail{
 		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),

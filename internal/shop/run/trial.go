@@ -6,12 +6,12 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
-	"strings"
 
 	"github.com/google/uuid"
 
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/trial"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
@@ -55,10 +55,10 @@ type Trial struct {
 	Repeats  int
 	Runs     []Run // in the order of cutting
 	Grading  []int // the pieces in the order of grading, which tells nothing
-	Note     string
-	Differ   []string
+	Note     say.Line
+	Differ   []say.Line
 	Results  []TrialResult // once it has ended
-	Says     []string
+	Says     []say.Line
 }
 
 // A TrialResult is the difference between two settings in one measure.
@@ -67,7 +67,7 @@ type TrialResult struct {
 	A, B    int
 	Mean    float64 // of B less that of A; less is better
 	Chance  float64
-	Sure    string
+	Sure    say.Line
 }
 
 // Hidden reports whether nobody is to know which setting made which piece: all
@@ -78,15 +78,15 @@ func (t Trial) Hidden() bool {
 
 // StartTrial begins a comparison. raw is the cut as it was
 // said. Settings that are the same, or that may not make the cut, are refused.
-func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, pins []shopchoose.Pin, feeds []float64, repeats int, blind bool, by string, u measure.Unit) (Trial, error) {
+func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, pins []shopchoose.Pin, feeds []float64, repeats int, blind bool, by string) (Trial, error) {
 	asked := trialAsked{Cut: raw, Repeats: repeats}
-	saw, compared, err := shopchoose.At(s.Kit).Compare(ctx, shop, c, pins, u)
+	saw, compared, err := shopchoose.At(s.Kit).Compare(ctx, shop, c, pins)
 	if err != nil {
 		return Trial{}, err
 	}
 	material := ""
 	for i, one := range compared {
-		if one.Refused != "" {
+		if !one.Refused.Zero() {
 			return Trial{}, kit.Refuse("settings", "setting %c: %s", 'A'+i, one.Refused)
 		}
 		b, err := rack.At(s.Kit).Blade(ctx, shop, one.Blade)
@@ -104,7 +104,7 @@ func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cu
 		if one.Job.Motion == cut.Chop {
 			made.Height, set.Height = 0, 0
 		}
-		if set.Detail, _, err = s.CutDetail(ctx, shop, made, u); err != nil {
+		if set.Detail, _, err = s.CutDetail(ctx, shop, made); err != nil {
 			return Trial{}, err
 		}
 		material = set.Detail.Material
@@ -306,7 +306,7 @@ func grade(v string, scale ...string) (float64, bool) {
 	return float64(i), i >= 0
 }
 
-func results(t Trial) (out []TrialResult, says []string) {
+func results(t Trial) (out []TrialResult, says []say.Line) {
 	for a := range t.Settings {
 		for b := a + 1; b < len(t.Settings); b++ {
 			for _, m := range measures {
@@ -333,17 +333,17 @@ func results(t Trial) (out []TrialResult, says []string) {
 				}
 				switch {
 				case mean == 0:
-					says = append(says, fmt.Sprintf("In %s %c and %c are alike", m.name, 'A'+a, 'A'+b))
+					says = append(says, say.Of("In %s %c and %c are alike", say.Word(m.name), 'A'+a, 'A'+b))
 				case chance > trial.Likely:
-					says = append(says, fmt.Sprintf("In %s %c and %c are %s", m.name, 'A'+a, 'A'+b, r.Sure))
+					says = append(says, say.Of("In %s %c and %c are %s", say.Word(m.name), 'A'+a, 'A'+b, r.Sure))
 				default:
-					says = append(says, fmt.Sprintf("%c %s than %c; %s", 'A'+b, word, 'A'+a, r.Sure))
+					says = append(says, say.Of("%c %s than %c; %s", 'A'+b, say.Word(word), 'A'+a, r.Sure))
 				}
 			}
 		}
 	}
-	if t.Note != "" {
-		says = append(says, strings.TrimSuffix(t.Note, "."))
+	if !t.Note.Zero() {
+		says = append(says, t.Note)
 	}
 	return out, says
 }

@@ -12,6 +12,7 @@ import (
 
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/trace"
 	"corte/core/verdict"
 	"corte/internal/shop/bench"
@@ -40,13 +41,13 @@ type Trace struct {
 	SawKind   saw.Kind
 	BladeName string
 	Facts     []trace.Fact
-	Answers   map[string]string // check to its answer, typed or from the log
-	FromLog   map[string]string // check to what the log said that answered it
-	Pending   []string          // what is half done: washed, and not cut yet
+	Answers   map[string]string   // check to its answer, typed or from the log
+	FromLog   map[string]say.Line // check to what the log said that answered it
+	Pending   []string            // what is half done: washed, and not cut yet
 	Reasons   []trace.Reason
 	Next      []trace.Next
 	Stop      bool
-	Doubts    []string
+	Doubts    []say.Line
 	Exhausted bool
 	Piece     []string
 	Before    []Earlier
@@ -63,8 +64,8 @@ type Earlier struct {
 
 // Start begins to trace a fault. What the shop knows of
 // blade, saw, wood and cut is taken down as it stands.
-func (s Station) Start(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string, u measure.Unit) (Trace, error) {
-	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, c, u)
+func (s Station) Start(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string) (Trace, error) {
+	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, c)
 	if err != nil {
 		return Trace{}, err
 	}
@@ -160,7 +161,7 @@ func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Trace, error) {
 	if err != nil {
 		return Trace{}, kit.NotThere(err, "id", "trace")
 	}
-	t := Trace{Trace: row, Answers: map[string]string{}, FromLog: map[string]string{}, Pending: []string{}}
+	t := Trace{Trace: row, Answers: map[string]string{}, FromLog: map[string]say.Line{}, Pending: []string{}}
 	w, err := s.Store.Saw(ctx, shop, row.Saw)
 	if err != nil {
 		return t, err
@@ -220,7 +221,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 			}
 			if e.Kind == store.KindWashed {
 				if back, ok := cameBack(rows, e, t.Blade); ok {
-					t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(back), "said with the next cut"
+					t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(back), say.Of("said with the next cut")
 				} else {
 					t.Pending = append(t.Pending, k.ID)
 				}
@@ -234,7 +235,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 			} else {
 				found = bench.TruingVerdict(e) != verdict.Clear
 			}
-			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), "measured at "+e.At.In(kit.Zone(e.Zone)).Format("15:04 on 2 January")
+			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), say.Of("measured at %s", e.At.In(kit.Zone(e.Zone)).Format("15:04 on 2 January"))
 			break
 		}
 	}

@@ -4,9 +4,7 @@ package truing
 import (
 	"context"
 	"encoding/json"
-	"fmt"
 	"slices"
-	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -15,6 +13,7 @@ import (
 	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
+	"corte/core/say"
 	"corte/core/truing"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
@@ -58,7 +57,7 @@ type Truing struct {
 }
 
 // WorkOut says what readings come to.
-func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measure.Unit) (Truing, error) {
+func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading) (Truing, error) {
 	var w store.Saw
 	var err error
 	if r.Saw != nil {
@@ -66,12 +65,12 @@ func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measu
 			return Truing{}, kit.NotThere(err, "saw_id", "saw")
 		}
 		if t := truing.Test(r.Test); slices.Contains(truing.TestsOf(saw.Table), t) && !slices.Contains(truing.TestsOf(w.Kind), t) {
-			return Truing{}, kit.Refuse("test", "a %s saw has nothing to measure for %q", w.Kind, strings.ToLower(t.Words()))
+			return Truing{}, kit.Refuse("test", "a %s saw has nothing to measure for %q", w.Kind, t.Words())
 		}
 	} else if r.Test != "clearance" && r.Test != "runout" {
 		return Truing{}, kit.Refuse("saw_id", "say which saw was measured")
 	}
-	out, err := workOut(r, w.Saw, w.HeldTo(), u)
+	out, err := workOut(r, w.Saw, w.HeldTo())
 	out.Saw = w
 	if err != nil {
 		return out, kit.Placed(err)
@@ -85,7 +84,7 @@ func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading, u measu
 	return out, err
 }
 
-func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing, error) {
+func workOut(r Reading, w saw.Saw, t truing.Tolerances) (Truing, error) {
 	out := Truing{Unit: "mm", First: truing.Doubtful(r.First), Second: truing.Doubtful(r.Second)}
 	two := func(what string) error {
 		if len(r.First) != 2 {
@@ -102,7 +101,7 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 		if err != nil {
 			return out, err
 		}
-		out.Heel, out.Finding, out.Figure, out.Aim, out.Act = &h, h.Judge(t, u), h.TowardFence.Mm(), t.HeelAim.Mm(), t.HeelAct.Mm()
+		out.Heel, out.Finding, out.Figure, out.Aim, out.Act = &h, h.Judge(t), h.TowardFence.Mm(), t.HeelAim.Mm(), t.HeelAct.Mm()
 	case "fence":
 		if err := two("the way from slot to fence at the front and at the rear"); err != nil {
 			return out, err
@@ -112,13 +111,13 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 			return out, err
 		}
 		out.First = nil // these are widths, not a dial's readings
-		out.Fence, out.Finding, out.Figure, out.Act = &f, f.Judge(t, u), f.Open.Mm(), t.FenceOpen.Mm()
+		out.Fence, out.Finding, out.Figure, out.Act = &f, f.Judge(t), f.Open.Mm(), t.FenceOpen.Mm()
 	case "runout":
 		ro, err := truing.RunOutOf(r.First, r.Second)
 		if err != nil {
 			return out, err
 		}
-		out.RunOut, out.Finding, out.Figure, out.Aim, out.Act = &ro, ro.Judge(t, u), ro.Spread.Mm(), t.RunOutAim.Mm(), t.RunOutAct.Mm()
+		out.RunOut, out.Finding, out.Figure, out.Aim, out.Act = &ro, ro.Judge(t), ro.Spread.Mm(), t.RunOutAim.Mm(), t.RunOutAct.Mm()
 	case "tilt":
 		deg, err := truing.Tilt(r.Gap, r.Height)
 		if err != nil {
@@ -145,8 +144,8 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 			return out, err
 		}
 		out.Adjustment, out.Figure = &a, a.Move.Mm()
-		if out.Finding = a.JudgeWidth(u); r.Test == "depth" {
-			out.Finding = a.JudgeDepth(w.Kind != saw.Table, u)
+		if out.Finding = a.JudgeWidth(); r.Test == "depth" {
+			out.Finding = a.JudgeDepth(w.Kind != saw.Table)
 		}
 	case "clearance":
 		if w.RPM > 0 {
@@ -156,16 +155,16 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 		if err != nil {
 			return out, err
 		}
-		out.Left, out.Finding, out.Figure = &l, l.Judge(out.MarksApart, u), l.Range.Mm()
+		out.Left, out.Finding, out.Figure = &l, l.Judge(out.MarksApart), l.Range.Mm()
 		if len(r.Second) > 0 {
 			rt, err := truing.ClearanceOf(r.Second, r.Slots)
 			if err != nil {
-				return out, fault.At("second reading", "%w", err)
+				return out, fault.At("second reading", "%s", err)
 			}
-			f := rt.Judge(out.MarksApart, u)
+			f := rt.Judge(out.MarksApart)
 			out.Right, out.Figure = &rt, max(out.Figure, rt.Range.Mm())
 			out.Verdict = max(out.Verdict, f.Verdict)
-			out.Says = append(prefixed("Left side: ", out.Says), prefixed("Right side: ", f.Says)...)
+			out.Says = append(prefixed("Left side: %s", out.Says), prefixed("Right side: %s", f.Says)...)
 			out.Do = append(out.Do, f.Do...)
 		}
 	default:
@@ -174,24 +173,24 @@ func workOut(r Reading, w saw.Saw, t truing.Tolerances, u measure.Unit) (Truing,
 	return out, nil
 }
 
-func prefixed(p string, says []string) []string {
-	out := make([]string, len(says))
+func prefixed(form string, says []say.Line) []say.Line {
+	out := make([]say.Line, len(says))
 	for i, s := range says {
-		out[i] = p + s
+		out[i] = say.Line{Form: form, With: []any{s}}
 	}
 	return out
 }
 
 // Save logs a session. input is what was sent, kept
 // whole so that it can be worked out anew.
-func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent kit.Sent, u measure.Unit) (Past, error) {
+func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent kit.Sent) (Past, error) {
 	if r.Test == "width" || r.Test == "depth" {
 		return Past{}, kit.Refuse("test", "an adjustment is not kept; it is done")
 	}
 	if r.Test == "clearance" && r.Blade == nil {
 		return Past{}, kit.Refuse("blade_id", "say which blade was measured")
 	}
-	t, err := s.WorkOut(ctx, shop, r, u)
+	t, err := s.WorkOut(ctx, shop, r)
 	if err != nil {
 		return Past{}, err
 	}
@@ -262,27 +261,28 @@ func (s Station) MoveSaw(ctx context.Context, shop uuid.UUID, id uuid.UUID, note
 }
 
 // Meets is the heel that the work of a job meets on a saw, and where it is
-// from, a phrase; empty where nothing was ever measured.
-func Meets(j cut.Job, w store.Saw, u measure.Unit) (measure.Length, string) {
+// from, a phrase; nothing where nothing was ever measured.
+func Meets(j cut.Job, w store.Saw) (measure.Length, say.Line) {
 	if w.HeelAt == nil && w.FenceAt == nil {
-		return 0, ""
+		return 0, say.Line{}
 	}
 	day := func(t *time.Time) string { return kit.Day(*t, w.Zone) }
-	thin := func(l measure.Length) string {
-		if u == measure.Inch {
-			return fmt.Sprintf("%.4f\"", l.Inches())
-		}
-		return l.Format(u)
-	}
-	from := ""
+	var from say.List
 	if w.HeelAt != nil {
-		from = "heel " + thin(w.Heel) + " on " + day(w.HeelAt)
-	}
-	if w.Kind == saw.Table && j.Direction != cut.Crosscut && w.FenceAt != nil {
-		if from != "" {
-			from += ", "
+		form := "heel %s toward the fence on %s"
+		if w.Heel < 0 {
+			form = "heel %s from the fence on %s"
 		}
-		return truing.AlongFence(w.Heel, w.FenceOpen), from + "fence open " + thin(w.FenceOpen) + " on " + day(w.FenceAt)
+		from = append(from, say.Line{Form: form, With: []any{say.Dial(w.Heel), day(w.HeelAt)}})
 	}
-	return w.Heel, from
+	heel := w.Heel
+	if w.Kind == saw.Table && j.Direction != cut.Crosscut && w.FenceAt != nil {
+		heel = truing.AlongFence(w.Heel, w.FenceOpen)
+		form := "fence open %s on %s"
+		if w.FenceOpen < 0 {
+			form = "fence closing %s on %s"
+		}
+		from = append(from, say.Line{Form: form, With: []any{say.Dial(w.FenceOpen), day(w.FenceAt)}})
+	}
+	return heel, say.Of("%s", from)
 }

@@ -9,11 +9,14 @@ package golden
 
 import (
 	"bytes"
+	"corte/core/measure"
+	"corte/core/say"
 	"flag"
 	"fmt"
 	"os"
 	"path/filepath"
 	"reflect"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -26,9 +29,14 @@ var accept = flag.Bool("accept", false, "write the golden files anew")
 // Check compares values, one a line and field, with testdata/name.golden.
 func Check(t *testing.T, name string, values ...any) {
 	t.Helper()
-	var b strings.Builder
+	var b writer
 	for _, v := range values {
 		write(&b, "", reflect.ValueOf(v))
+	}
+	for _, said := range b.said {
+		if word := english.FindString(mute.Say(said)); word != "" {
+			t.Errorf("%s: %q in %q is in no form, so that no other language has it", name, word, said)
+		}
 	}
 	path := filepath.Join("testdata", name+".golden")
 	if *accept {
@@ -56,8 +64,21 @@ func Check(t *testing.T, name string, values ...any) {
 	}
 }
 
+// A writer also keeps what was said.
+type writer struct {
+	strings.Builder
+	said []say.Line
+}
+
+// mute says of a line only what is in no form: names, dates and figures.
+var (
+	mute    = say.Voice{Of: func(form string) string { return strings.Join(verb.FindAllString(form, -1), " ") }}
+	verb    = regexp.MustCompile(`%(\[\d+\])?[+.\d]*[a-z]`)
+	english = regexp.MustCompile(`\b[a-z]{3,}\b`)
+)
+
 // write puts a value down under its path, without what is zero.
-func write(b *strings.Builder, path string, v reflect.Value) {
+func write(b *writer, path string, v reflect.Value) {
 	line := func(s string) { fmt.Fprintf(b, "%s: %s\n", strings.TrimPrefix(path, "."), s) }
 	switch {
 	case !v.IsValid(), v.Kind() != reflect.Bool && v.IsZero() && path != "":
@@ -75,7 +96,19 @@ func write(b *strings.Builder, path string, v reflect.Value) {
 	case v.Kind() == reflect.Float64:
 		line(strconv.FormatFloat(v.Float(), 'g', 6, 64))
 		return
+	case v.Type() == reflect.TypeFor[say.Line](): // in millimetres, and in inches where that is another sentence
+		said := v.Interface().(say.Line)
+		b.said = append(b.said, said)
+		line(said.String())
+		if in := (say.Voice{Unit: measure.Inch}).Say(said); in != said.String() {
+			line(in)
+		}
+		return
 	case v.CanInterface():
+		if s, ok := v.Interface().(interface{ Said() say.Line }); ok && v.Kind() != reflect.Pointer {
+			line(s.Said().String())
+			return
+		}
 		if s, ok := v.Interface().(fmt.Stringer); ok && v.Kind() != reflect.Pointer {
 			line(s.String())
 			return

@@ -1,0 +1,90 @@
+package say_test
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"testing"
+
+	"corte/core/cut"
+	"corte/core/fault"
+	"corte/core/measure"
+	"corte/core/say"
+)
+
+var (
+	inches = say.Voice{Unit: measure.Inch}
+	// shout is another language: its own words, its own order.
+	shout = say.Voice{Of: func(form string) string {
+		if other, ok := map[string]string{"%s of %s": "%[2]s: %[1]s!", " and ": " & "}[form]; ok {
+			return other
+		}
+		return strings.NewReplacer("%S", "%s").Replace(strings.ToUpper(form))
+	}}
+)
+
+// Lines are said to a reader, and are the same lines when they were kept in
+// between.
+func TestLinesAreSaidToAReader(t *testing.T) {
+	for _, tt := range []struct {
+		line          say.Line
+		mm, in, other string
+	}{
+		{say.Line{}, "", "", ""},
+		{say.Of("plain"), "plain", "plain", "PLAIN"},
+		{say.Word("10 % of it"), "10 % of it", "10 % of it", "10 % OF IT"},
+		{say.Of("%s long", measure.Length(25.4)), "25.4 mm long", `1" long`, ""},
+		{say.Of("%s long", measure.Length(20)), "20 mm long", `25/32" +0.006 long`, ""},
+		{say.Of("set it to %s", say.Set(20.04)), "set it to 20 mm", `set it to 25/32"`, ""},
+		{say.Of("off by %s", say.Thin(-0.18)), "off by -0.18 mm", `off by -0.007"`, ""},
+		{say.Of("off by %s", say.Dial(-0.0885)), "off by 0.089 mm", `off by 0.0035"`, ""},
+		{say.Of("a block of %s", say.Either{Mm: say.Set(100), Inch: say.Set(measure.Inches(4))}), "a block of 100 mm", `a block of 4"`, ""},
+		{say.Of("%s of %s", say.Of("a rip"), cut.Fine), "a rip of fine", "a rip of fine", "FINE: A RIP!"},
+		{say.Of("%s of %s", "Plough", say.And{say.Of("one"), say.Of("two"), say.Of("three")}), "Plough of one, two and three", "Plough of one, two and three", "ONE, TWO & THREE: Plough!"},
+		{say.Of("%s", say.Or{say.Of("one"), say.Of("two")}), "one or two", "one or two", "ONE OR TWO"},
+		{say.Of("%s", say.List{say.Of("one"), say.Of("two")}), "one, two", "one, two", "ONE, TWO"},
+		{say.Of("%s", say.And{say.Of("one")}), "one", "one", "ONE"},
+		{say.Of("%d of %.1f", 3, 2.55), "3 of 2.5", "3 of 2.5", ""},
+		{say.Of("setting %c", 'A'+1), "setting B", "setting B", ""},
+		{say.Of("übrig: %s", say.Of("é")).Upper(), "Übrig: é", "Übrig: é", "ÜBRIG: É"},
+		{say.Of("no: %s", fault.At("depth", "over %s", measure.Length(25.4))), "no: over 25.4 mm", `no: over 1"`, ""},
+		{say.Of("no: %s", errors.New("50 % gone")), "no: 50 % gone", "no: 50 % gone", ""},
+	} {
+		kept, err := json.Marshal(tt.line)
+		var back say.Line
+		if err == nil {
+			err = json.Unmarshal(kept, &back)
+		}
+		if err != nil {
+			t.Errorf("%s is not kept: %v", tt.mm, err)
+		}
+		for which, l := range map[string]say.Line{"made": tt.line, "kept": back} {
+			if l.String() != tt.mm || inches.Say(l) != tt.in || tt.other != "" && shout.Say(l) != tt.other && which == "made" {
+				t.Errorf("%s: %q, %q, %q; want %q, %q, %q", which, l, inches.Say(l), shout.Say(l), tt.mm, tt.in, tt.other)
+			}
+		}
+	}
+}
+
+func TestNamesAreFilledIn(t *testing.T) {
+	const on, other say.Stand = "ON", "NAME"
+	l := say.Of("%s stays; %s", on, say.Of("%s goes", other)).Upper()
+	got := l.Filled(map[say.Stand]string{on: "plough", other: "Chorus"})
+	if got.String() != "Plough stays; Chorus goes" || fmt.Sprint(l.With[0]) != "ON" {
+		t.Errorf("%s, from %v", got, l.With)
+	}
+}
+
+func TestTheFirstEditionsRecordsAreText(t *testing.T) {
+	var all []say.Line
+	if err := json.Unmarshal([]byte(`["heel 0.09 mm, 20 % of it", ""]`), &all); err != nil || all[0].String() != "heel 0.09 mm, 20 % of it" || !all[1].Zero() {
+		t.Errorf("%v, %v", all, err)
+	}
+	if err := json.Unmarshal([]byte(`[7]`), &all); err == nil {
+		t.Errorf("a number is said as %v", all)
+	}
+	if _, err := json.Marshal(say.Of("%v", struct{}{})); err == nil {
+		t.Error("what cannot be read again is kept")
+	}
+}
