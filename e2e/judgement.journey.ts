@@ -123,7 +123,7 @@ test('a tip is lost: looked over place by place, off every saw, mended and inspe
   await page.getByRole('button', { name: 'That is what I found' }).click();
   const report = page.getByRole('article', { name: 'Survey' });
   await expect(report).toContainText('1 tip of 60 gone');
-  await expect(report).toContainText('0.13 to 0.18 mm');
+  await expect(report).toContainText('0.13 mm to 0.18 mm');
   await expect(report).toContainText('Please look at all of them');
   await expect(report).toContainText('ran on for a good while');
   await expect(report).toContainText('Worth mending');

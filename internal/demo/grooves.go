@@ -67,7 +67,7 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 		return fmt.Errorf("a groove in %s: %w", h.material, err)
 	}
 	for range 3 {
-		if g, err = svc.Groove.Test(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height.Mm()); err != nil {
+		if g, err = svc.Groove.Test(ctx, shopRow.ID, g.ID, g.Version, h.reads(g, dice), g.Fitting.Stand.Height); err != nil {
 			return err
 		}
 		if g.Good {
@@ -81,15 +81,15 @@ func (h housing) dig(ctx context.Context, st *store.Store, at time.Time, dice *r
 }
 
 // reads is what a caliper shows of a groove at three places.
-func (h housing) reads(g shopgroove.Groove, dice *rand.Rand) []float64 {
+func (h housing) reads(g shopgroove.Groove, dice *rand.Rand) []measure.Length {
 	set := sets["Trapdoor"]
 	width := set.Nominal(g.Way.Stack.Counts).Mm() + trapdoorTruth[0]
 	for i, n := range g.Way.Stack.Counts {
 		width += float64(n) * trapdoorTruth[i+1]
 	}
-	out := make([]float64, 3)
+	out := make([]measure.Length, 3)
 	for i := range out {
-		out[i] = float64(int((width+0.015*dice.NormFloat64())*100+0.5)) / 100
+		out[i] = measure.Length(int((width+0.015*dice.NormFloat64())*100+0.5)) / 100
 	}
 	return out
 }

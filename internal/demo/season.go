@@ -120,12 +120,12 @@ func about(name string, kind store.Kind, detail any, note string) store.Entry {
 
 func heel(s store.Saw, mm float64, note string) store.Entry {
 	// The rear has come toward the fence, which a dial in the right slot shows.
-	return measured(s, store.KindHeel, mm, truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual),
+	return measured(s, store.KindHeel, measure.Length(mm), truing.Heel{Heel: measure.Length(mm), TowardFence: measure.Length(mm), Span: 200}.Judge(truing.Usual),
 		map[string]any{"first_mm": []float64{0.2, 0.2 + mm}, "span_mm": 200, "dial": "right"}, note)
 }
 
 func fence(s store.Saw, open float64, note string) store.Entry {
-	return measured(s, store.KindFence, open, truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual),
+	return measured(s, store.KindFence, measure.Length(open), truing.Fence{Open: measure.Length(open)}.Judge(truing.Usual),
 		map[string]any{"first_mm": []float64{100, 100 + open}, "span_mm": 600}, note)
 }
 
@@ -138,7 +138,7 @@ func clearance(name string) store.Entry {
 		right = append(right, gaugesim.Demo.At("right", i, b.Teeth))
 	}
 	c, _ := truing.ClearanceOf(left, nil)
-	e := measured(longTable, store.KindClearance, c.Range.Mm(), c.Judge(0),
+	e := measured(longTable, store.KindClearance, c.Range, c.Judge(0),
 		map[string]any{"blade_id": b.ID, "first_mm": left, "second_mm": right}, "since the staple in April")
 	e.Blade = &b.ID
 	return e
@@ -155,21 +155,21 @@ func runOut(s store.Saw, name string) store.Entry {
 	}
 	r, _ := truing.RunOutOf(first, turned)
 	b := named(name).ID
-	e := measured(s, store.KindRunOut, r.Spread.Mm(), r.Judge(truing.Usual),
+	e := measured(s, store.KindRunOut, r.Spread, r.Judge(truing.Usual),
 		map[string]any{"blade_id": b, "first_mm": first, "second_mm": turned}, "")
 	e.Blade = &b
 	return e
 }
 
-func measured(s store.Saw, kind store.Kind, mm float64, f truing.Finding, input map[string]any, note string) store.Entry {
+func measured(s store.Saw, kind store.Kind, figure measure.Length, f truing.Finding, input map[string]any, note string) store.Entry {
 	input["test"], input["saw_id"], input["units"] = kind, s.ID, "mm"
 	in, _ := json.Marshal(input)
-	d := store.TruingDetail{Figure: mm, Unit: "mm", Verdict: f.Verdict.String(), Input: in}
+	d := store.TruingDetail{Figure: figure.Mm(), Unit: "mm", Verdict: f.Verdict.String(), Input: in}
 	switch kind {
 	case store.KindHeel:
-		d.Heel = &mm
+		d.Heel = &figure
 	case store.KindFence:
-		d.Open = &mm
+		d.Open = &figure
 	}
 	raw, _ := json.Marshal(d)
 	return store.Entry{Kind: kind, Saw: &s.ID, By: "Maren", Note: note, Detail: raw}
@@ -293,7 +293,7 @@ func (t task) cut(b store.Blade, dice *rand.Rand) (store.Entry, error) {
 	}
 	d := store.CutDetail{
 		Material: m.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
-		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: j.Height.Mm(),
+		Thickness: j.Thickness, Width: j.Width, Length: j.Length, Height: j.Height,
 		Exit: j.Exit.String(), Other: j.Other.String(), Pieces: max(1, t.pieces+dice.IntN(5)-2),
 		Wall: "clean", Splinters: "none", Wears: &store.Wears{Abrasion: m.Abrasion, Resin: m.Resin},
 	}

@@ -189,7 +189,7 @@ func bathAsk(b contract.BathAsk) shopcare.BathAsk {
 
 func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
 	m, err := s.in(ctx).Care.MixBath(bathAsk(*r.Body))
-	return contract.MixBath200JSONResponse{Litres: m.Litres, CleanerL: m.Cleaner, WaterL: m.Water, LevelMm: m.Level.Mm()}, err
+	return contract.MixBath200JSONResponse{Litres: m.Litres, CleanerL: m.Cleaner, WaterL: m.Water, LevelMm: m.Level}, err
 }
 
 func (s *server) MakeBath(ctx context.Context, r contract.MakeBathRequestObject) (contract.MakeBathResponseObject, error) {

@@ -30,7 +30,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
 	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
-	spec := shopchoose.SweepSpec{Blade: r.Body.BladeID, Step: measure.Length(r.Body.StepMm), Also: measure.Length(value(r.Body.AlsoMm))}
+	spec := shopchoose.SweepSpec{Blade: r.Body.BladeID, Step: r.Body.StepMm, Also: value(r.Body.AlsoMm)}
 	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop, c, spec)
 	if err != nil {
 		return nil, err
@@ -50,9 +50,9 @@ func planLimit(l *int) int {
 func DecodeCut(c contract.Cut) shopchoose.Cut {
 	return shopchoose.Cut{
 		SawID: c.SawID, Material: c.Material, Direction: c.Direction, Motion: c.Motion, Finish: c.Finish,
-		Thickness: measure.Length(c.ThicknessMm), Width: measure.Length(c.WidthMm), Length: measure.Length(c.LengthMm),
+		Thickness: c.ThicknessMm, Width: c.WidthMm, Length: c.LengthMm,
 		Exit: c.ExitSupport, Other: c.OtherSupport, Form: value(c.Form), Bed: value(c.Bed),
-		Depth: measure.Length(value(c.DepthMm)), Piece: measure.Length(value(c.PieceMm)), BevelDeg: value(c.BevelDeg), MiterDeg: value(c.MiterDeg),
+		Depth: value(c.DepthMm), Piece: value(c.PieceMm), BevelDeg: value(c.BevelDeg), MiterDeg: value(c.MiterDeg),
 		Pieces: value(c.Pieces), Moves: value(c.Moves), BrakeOff: value(c.BrakeOff), Moisture: value(c.Moisture), FenceSide: value(c.FenceSide),
 	}
 }
@@ -62,7 +62,7 @@ func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparis
 	c := DecodeCut(r.Body.Cut)
 	pins := make([]shopchoose.Pin, len(r.Body.Pins))
 	for i, p := range r.Body.Pins {
-		pins[i] = shopchoose.Pin{Blade: p.BladeID, Height: measure.Length(value(p.HeightMm))}
+		pins[i] = shopchoose.Pin{Blade: p.BladeID, Height: value(p.HeightMm)}
 		pins[i].Exit = p.ExitSupport
 		pins[i].Other = p.OtherSupport
 	}
@@ -87,8 +87,8 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 	if err != nil {
 		return nil, &kit.Error{Reason: kit.Invalid, Field: "material", What: say.Error(err)}
 	}
-	b := guide.Board{Material: m, Thickness: measure.Length(in.ThicknessMm), Span: measure.Length(in.SpanMm),
-		Breadth: measure.Length(in.BreadthMm), Line: measure.Length(in.LineMm)}
+	b := guide.Board{Material: m, Thickness: in.ThicknessMm, Span: in.SpanMm,
+		Breadth: in.BreadthMm, Line: in.LineMm}
 	var now []measure.Length
 	for _, at := range value(in.NowMm) {
 		now = append(now, measure.Length(at))
@@ -107,10 +107,10 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 func (v voice) encodePlan(p shopchoose.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
-		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel.Mm(), HeelFrom: sentence(v.Say(p.HeelFrom)), PowerLimitW: p.Saw.PowerLimitW(),
-		MeetsWidthMm: j.MeetsWidth().Mm(), MeetsThicknessMm: j.MeetsThickness().Mm(), BothFaces: j.BothFaces,
+		Cut: encodeCut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel, HeelFrom: sentence(v.Say(p.HeelFrom)), PowerLimitW: p.Saw.PowerLimitW(),
+		MeetsWidthMm: j.MeetsWidth(), MeetsThicknessMm: j.MeetsThickness(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: orNone(v.Each(p.Learnt)), FeedLengthMm: j.FeedLength().Mm(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: orNone(v.Each(p.Learnt)), FeedLengthMm: j.FeedLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
 		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: v.Say(p.Sure),
 		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: encodeSide(p.Fence),
 	}
@@ -147,7 +147,7 @@ func (v voice) encodePlan(p shopchoose.Plan) contract.Plan {
 	if i := p.Ideal; i != nil {
 		out.Ideal = &contract.Ideal{
 			Teeth: i.Blade.Teeth, Grind: i.Blade.Grind, BevelDeg: i.Blade.Bevel,
-			HookDeg: i.Blade.Hook, KerfMm: i.Blade.Kerf.Mm(), HeightMm: i.Height.Mm(), Room: i.Room,
+			HookDeg: i.Blade.Hook, KerfMm: i.Blade.Kerf, HeightMm: i.Height, Room: i.Room,
 		}
 	}
 	return out
@@ -159,10 +159,10 @@ func encodeCut(saw uuid.UUID, j cut.Job) contract.Cut {
 	out := contract.Cut{
 		SawID: saw, Material: j.Material.ID, Direction: j.Direction,
 		Motion: ptr(j.Motion), Finish: j.Finish,
-		ThicknessMm: j.Thickness.Mm(), WidthMm: j.Width.Mm(), LengthMm: j.Length.Mm(),
+		ThicknessMm: j.Thickness, WidthMm: j.Width, LengthMm: j.Length,
 		ExitSupport: ptr(j.Exit), OtherSupport: ptr(j.Other),
-		Form: ptr(j.Form), DepthMm: positive(j.Depth.Mm()), BevelDeg: ptr(j.BevelDeg),
-		MiterDeg: ptr(j.MiterDeg), Bed: ptr(j.Bed), PieceMm: positive(j.Piece.Mm()),
+		Form: ptr(j.Form), DepthMm: positive(j.Depth), BevelDeg: ptr(j.BevelDeg),
+		MiterDeg: ptr(j.MiterDeg), Bed: ptr(j.Bed), PieceMm: positive(j.Piece),
 		Pieces: ptr(j.Count()), Moisture: ptr(j.Moisture), Moves: &j.Moves, FenceSide: encodeSide(j.FenceSide), BrakeOff: &j.BrakeOff,
 	}
 	return out
@@ -176,21 +176,18 @@ func encodeSide(s cut.Side) *contract.Side {
 }
 
 func (v voice) encodeKerf(k choose.KerfLoad) contract.KerfLoad {
-	return contract.KerfLoad{KerfMm: k.Kerf.Mm(), PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: text(sentence(v.Say(k.Refused)))}
+	return contract.KerfLoad{KerfMm: k.Kerf, PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: text(sentence(v.Say(k.Refused)))}
 }
 
 func (v voice) encodeSupports(p guide.SupportPlan) contract.SupportPlan {
 	out := contract.SupportPlan{
-		AtMm: make([]float64, len(p.At)), Kg: p.KG, GapMm: p.Gap.Mm(), SagMm: p.Sag.Mm(), Binds: p.Binds, Text: v.Each(p.Text),
-	}
-	for i, at := range p.At {
-		out.AtMm[i] = at.Mm()
+		AtMm: p.At, Kg: p.KG, GapMm: p.Gap, SagMm: p.Sag, Binds: p.Binds, Text: v.Each(p.Text),
 	}
 	raw := p.Halves[:]
 	for _, h := range raw {
-		one := contract.SupportHalf{FromMm: h.From.Mm(), ToMm: h.To.Mm(), Kg: h.KG, Verdict: contract.SupportHalfVerdict(h.Verdict), Loads: []contract.SupportLoad{}}
+		one := contract.SupportHalf{FromMm: h.From, ToMm: h.To, Kg: h.KG, Verdict: contract.SupportHalfVerdict(h.Verdict), Loads: []contract.SupportLoad{}}
 		for _, l := range h.Loads {
-			one.Loads = append(one.Loads, contract.SupportLoad{AtMm: l.At.Mm(), Kg: l.KG})
+			one.Loads = append(one.Loads, contract.SupportLoad{AtMm: l.At, Kg: l.KG})
 		}
 		out.Halves = append(out.Halves, one)
 	}
@@ -210,14 +207,14 @@ func (v voice) encodeOption(o shopchoose.Option, m cut.Motion) contract.Option {
 	}
 	if m != cut.Chop {
 		h := o.Heights
-		out.Heights = &contract.Heights{ProudMm: h.Proud.Mm(), GulletsMm: h.Gullets.Mm(), FullMm: h.Full.Mm(), SuggestedMm: h.Suggested.Mm(), Why: sentence(v.Say(h.Why)), Exact: h.Exact}
+		out.Heights = &contract.Heights{ProudMm: h.Proud, GulletsMm: h.Gullets, FullMm: h.Full, SuggestedMm: h.Suggested, Why: sentence(v.Say(h.Why)), Exact: h.Exact}
 	}
 	if o.Setting != nil {
 		s := v.encodeSetting(*o.Setting)
 		out.Setting = &s
 	}
 	if c := o.Change; c != nil {
-		out.BestChange = &contract.Change{Text: sentence(v.Say(c.Text)), Room: c.Room, HeightMm: positive(c.Height.Mm()), BladeID: c.Blade}
+		out.BestChange = &contract.Change{Text: sentence(v.Say(c.Text)), Room: c.Room, HeightMm: positive(c.Height), BladeID: c.Blade}
 	}
 	return out
 }
@@ -242,8 +239,8 @@ func (v voice) encodeSweep(s shopchoose.Sweep) contract.Sweep {
 func (v voice) encodeSetting(s shopchoose.Setting) contract.Setting {
 	w := s.Window
 	out := contract.Setting{
-		HeightMm: s.Height.Mm(), Verdict: s.Verdict, Through: s.Through,
-		ArcMm: s.Arc.Mm(), TeethInCut: s.TeethInCut, ChipLoadMm: s.ChipLoad.Mm(), MeanChipMm: s.MeanChip.Mm(),
+		HeightMm: s.Height, Verdict: s.Verdict, Through: s.Through,
+		ArcMm: s.Arc, TeethInCut: s.TeethInCut, ChipLoadMm: s.ChipLoad, MeanChipMm: s.MeanChip,
 		PushShare: s.PushShare, HoldShare: s.HoldShare, RimMS: s.RimSpeed, PowerW: s.PowerW, Load: s.Load,
 		LoadAllowed: s.Allowed, Burn: s.Burn, FeedMMin: float64(s.Feed),
 		SecPer300Mm: s.Feed.SecondsPer300mm(), SecPerFoot: s.Feed.SecondsPerFoot(),
@@ -254,7 +251,7 @@ func (v voice) encodeSetting(s shopchoose.Setting) contract.Setting {
 			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
 			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet), WallMMin: finite(w.Wall), SplinterMMin: finite(w.Splinter),
 		},
-		SecPerStroke: positive(s.Stroke), WallMarkMm: s.WallMark.Mm(), WallLimitMm: positive(s.WallLimit.Mm()), WallFrom: text(sentence(v.Say(s.WallFrom))), Hedge: text(v.Say(s.Hedge)),
+		SecPerStroke: positive(s.Stroke), WallMarkMm: s.WallMark, WallLimitMm: positive(s.WallLimit), WallFrom: text(sentence(v.Say(s.WallFrom))), Hedge: text(v.Say(s.Hedge)),
 		Fade:    contract.Fade{SlowFromMMin: float64(s.Fade.SlowFrom), SlowToMMin: float64(s.Fade.SlowTo), FastFromMMin: float64(s.Fade.FastFrom), FastToMMin: float64(s.Fade.FastTo)},
 		Minutes: contract.Minutes{Piece: s.Minutes.Total(), All: s.Minutes.Total() * float64(s.Pieces), Handling: s.Minutes.Handling, Feeding: s.Minutes.Feeding, Rework: s.Minutes.Rework()},
 	}

@@ -54,13 +54,13 @@ func (v voice) encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
 		out.Saws = append(out.Saws, contract.SetOnSaw{SawName: w.Saw, Verdict: w.Verdict, Says: v.Say(w.Says)})
 	}
 	for _, k := range d.Known {
-		out.Known = append(out.Known, contract.KnownPart{What: v.Say(k.What), StampedMm: k.Stamped.Mm(), HeldMm: k.Held.Mm(), SdMm: k.SD.Mm(), Tests: k.Tests})
+		out.Known = append(out.Known, contract.KnownPart{What: v.Say(k.What), StampedMm: k.Stamped, HeldMm: k.Held, SdMm: k.SD, Tests: k.Tests})
 	}
 	return out
 }
 
 func decodeGrooveAsk(a contract.GrooveAsk) (shopgroove.Ask, error) {
-	out := shopgroove.Ask{Count: a.Count, Edge: measure.Length(value(a.EdgeMm))}
+	out := shopgroove.Ask{Count: a.Count, Edge: value(a.EdgeMm)}
 	var err error
 	out.Cut = DecodeCut(a.Cut)
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
@@ -82,7 +82,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 	if err != nil {
 		return nil, err
 	}
-	out := contract.PlanGroove200JSONResponse{TargetMm: p.Target.Mm(), ThickestMm: p.Piece.Thickest.Mm(), AllowanceMm: p.Allowance.Mm(), Mind: v.Say(p.Mind),
+	out := contract.PlanGroove200JSONResponse{TargetMm: p.Target, ThickestMm: p.Piece.Thickest, AllowanceMm: p.Allowance, Mind: v.Say(p.Mind),
 		Cautions: v.Each(p.Cautions), Ways: make([]contract.GrooveWay, len(p.Ways)), Earlier: v.encodeGrooveRows(p.Earlier)}
 	for i, w := range p.Ways {
 		out.Ways[i] = v.encodeGrooveWay(w)
@@ -92,14 +92,14 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 
 func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: w.Verdict,
-		Says: v.Say(w.Says), WidthMm: positive(w.Width.Mm()), SdMm: positive(w.SD.Mm()), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge.Mm(),
-		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf.Mm()),
-		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: orNone(v.Each(w.Needs)), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter.Mm())}
+		Says: v.Say(w.Says), WidthMm: positive(w.Width), SdMm: positive(w.SD), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge,
+		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf),
+		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: orNone(v.Each(w.Needs)), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter)}
 	for i, p := range w.Bottom {
 		out.BottomMm[i] = []float64{p[0].Mm(), p[1].Mm()}
 	}
 	for i, x := range w.Slots {
-		out.Slots[i] = contract.ArborSlot{What: contract.ArborSlotWhat(x.What), ThicknessMm: x.Thickness.Mm(), TurnedDeg: x.Turned}
+		out.Slots[i] = contract.ArborSlot{What: contract.ArborSlotWhat(x.What), ThicknessMm: x.Thickness, TurnedDeg: x.Turned}
 	}
 	if w.Blade.Make == blade.Dado {
 		out.Kind = "unsaid"
@@ -111,11 +111,11 @@ func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 		}
 	}
 	if a := w.Arbor; a != nil {
-		out.Arbor = &contract.ArborFit{LengthMm: positive(a.Length.Mm()), SetMm: a.Set.Mm(), WasherMm: a.Washer.Mm(), NutMm: a.Nut.Mm(), SpareMm: a.Spare.Mm(),
+		out.Arbor = &contract.ArborFit{LengthMm: positive(a.Length), SetMm: a.Set, WasherMm: a.Washer, NutMm: a.Nut, SpareMm: a.Spare,
 			WasherOff: a.WasherOff, Verdict: a.Verdict, Says: v.Say(a.Says)}
 	}
 	if in := w.Insert; in != nil {
-		out.Insert = &contract.InsertFit{WidthMm: in.Width.Mm(), LengthMm: in.Length.Mm(), FenceMm: in.Fence.Mm()}
+		out.Insert = &contract.InsertFit{WidthMm: in.Width, LengthMm: in.Length, FenceMm: in.Fence}
 	}
 	return out
 }
@@ -123,7 +123,7 @@ func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 func encodePasses(all []groove.Pass) []contract.GroovePass {
 	out := make([]contract.GroovePass, len(all))
 	for i, p := range all {
-		out[i] = contract.GroovePass{FenceMm: p.Fence.Mm(), CentreMm: p.Centre.Mm(), HeightMm: p.Height.Mm()}
+		out[i] = contract.GroovePass{FenceMm: p.Fence, CentreMm: p.Centre, HeightMm: p.Height}
 	}
 	return out
 }
@@ -131,7 +131,7 @@ func encodePasses(all []groove.Pass) []contract.GroovePass {
 func (v voice) encodeGrooveRows(rows []shopgroove.Row) []contract.GrooveRow {
 	out := make([]contract.GrooveRow, len(rows))
 	for i, g := range rows {
-		out[i] = contract.GrooveRow{ID: g.ID, At: g.Started, MaterialName: g.MaterialName, PieceMm: g.Piece.Mm(), TargetMm: g.Target.Mm(), DepthMm: g.Depth.Mm(),
+		out[i] = contract.GrooveRow{ID: g.ID, At: g.Started, MaterialName: g.MaterialName, PieceMm: g.Piece, TargetMm: g.Target, DepthMm: g.Depth,
 			BladeName: g.BladeName, SawName: g.SawName, Says: v.Say(g.Says), Made: g.Made, Tests: g.Tests, Ended: g.Ended != nil}
 	}
 	return out
@@ -171,15 +171,15 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 }
 
 func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
-	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge.Mm())}
+	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge)}
 	for _, p := range g.Ask.Piece {
-		ask.PieceMm = append(ask.PieceMm, p.Mm())
+		ask.PieceMm = append(ask.PieceMm, p)
 	}
-	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target.Mm(), Way: v.encodeGrooveWay(g.Way),
-		HeightMm: g.Fitting.Stand.Height.Mm(), Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(v.Each(g.Says)), Good: g.Good, By: g.By, StartedAt: g.Started,
+	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target, Way: v.encodeGrooveWay(g.Way),
+		HeightMm: g.Fitting.Stand.Height, Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(v.Each(g.Says)), Good: g.Good, By: g.By, StartedAt: g.Started,
 		EndedAt: g.Ended, Made: g.Made, Cautions: v.Each(g.Cautions)}
 	for i, t := range g.Fitting.Tests {
-		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width.Mm(), OffMm: t.Off.Mm(), DepthMm: positive(t.Depth.Mm())}
+		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width, OffMm: t.Off, DepthMm: positive(t.Depth)}
 	}
 	if g.Way.Set != nil {
 		out.Set = ptr(v.encodeDadoSet(*g.Way.Set))
@@ -228,42 +228,29 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObject) (contract.PlanJointResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	l := func(v *float64) measure.Length { return measure.Length(value(v)) }
-	maybe := func(v *float64) *measure.Length {
-		if v == nil {
-			return nil
-		}
-		return ptr(measure.Length(*v))
-	}
-	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: l(b.StockMm), Tenon: l(b.TenonMm),
-		Length: l(b.LengthMm), Width: l(b.WidthMm), Slot: l(b.SlotMm), Room: l(b.RoomMm), Edge: l(b.EdgeMm), Depth: l(b.DepthMm), Skin: l(b.SkinMm), Radius: l(b.RadiusMm),
-		Off: maybe(b.OffMm), Gap: maybe(b.GapMm), Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)})
+	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: value(b.StockMm), Tenon: value(b.TenonMm),
+		Length: value(b.LengthMm), Width: value(b.WidthMm), Slot: value(b.SlotMm), Room: value(b.RoomMm), Edge: value(b.EdgeMm), Depth: value(b.DepthMm), Skin: value(b.SkinMm), Radius: value(b.RadiusMm),
+		Off: b.OffMm, Gap: b.GapMm, Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)})
 	if err != nil {
 		return nil, err
 	}
 	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: orNone(v.Each(p.Do)), Mind: orNone(v.Each(p.Mind)),
-		Cautions: v.Each(p.Cautions), KerfMm: p.Kerf.Mm()}
+		Cautions: v.Each(p.Cautions), KerfMm: p.Kerf}
 	if t := p.Tenon; t != nil {
-		stops := make([]float64, len(t.Stops))
-		for i, x := range t.Stops {
-			stops[i] = x.Mm()
-		}
-		out.HeightsMm, out.StopsMm = &[]float64{t.Height[0].Mm(), t.Height[1].Mm()}, &stops
+		out.HeightsMm, out.StopsMm = ptr(t.Height[:]), &t.Stops
 	}
 	if x := p.Box; x != nil {
-		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = ptr(x.Slot.Mm()), ptr(x.Offset.Mm()), &x.Slots, ptr(x.Last.Mm())
+		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = ptr(x.Slot), ptr(x.Offset), &x.Slots, ptr(x.Last)
 	}
-	if p.Move != nil {
-		out.MoveMm = ptr(p.Move.Mm())
-	}
+	out.MoveMm = p.Move
 	if t := p.Tail; t != nil {
-		out.TiltDeg, out.HeightMm = &t.Tilt, ptr(t.Up.Mm())
+		out.TiltDeg, out.HeightMm = &t.Tilt, ptr(t.Up)
 	}
 	if x := p.Slant; x != nil {
-		out.Passes, out.LeftMm = ptr(encodePasses(x.Passes)), ptr(x.Left.Mm())
+		out.Passes, out.LeftMm = ptr(encodePasses(x.Passes)), ptr(x.Left)
 	}
 	if x := p.Fold; x != nil {
-		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = ptr(p.Skin.Mm()), ptr(x.Depth.Mm()), ptr(x.Spacing.Mm()), &x.Kerfs, ptr(x.Span.Mm()), &x.Closes
+		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = ptr(p.Skin), ptr(x.Depth), ptr(x.Spacing), &x.Kerfs, ptr(x.Span), &x.Closes
 	}
 	return out, nil
 }

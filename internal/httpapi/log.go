@@ -264,12 +264,12 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 			err = read(&d)
 			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: positive(d.Depth), Made: d.Made}
 			if d.Test {
-				out.Groove.WidthMm = positive(groove.Mean(d.Event().Widths).Mm())
+				out.Groove.WidthMm = positive(groove.Mean(d.Event().Widths))
 			}
 		case store.KindRenewed:
 			var d store.RenewedDetail
 			err = read(&d)
-			parts := make([]float64, len(d.Parts))
+			parts := make([]measure.Length, len(d.Parts))
 			for i, p := range d.Parts {
 				parts[i] = p.Thickness
 			}

@@ -3,7 +3,6 @@ package httpapi
 import (
 	"context"
 
-	"corte/core/measure"
 	"corte/internal/httpapi/contract"
 	shopmount "corte/internal/shop/mount"
 	"corte/internal/store"
@@ -43,7 +42,7 @@ func (s *server) DropMounting(ctx context.Context, r contract.DropMountingReques
 
 func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestObject) (contract.EndMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	e, err := s.in(ctx).Mount.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.By), measure.Length(value(r.Body.DiameterMm)))
+	e, err := s.in(ctx).Mount.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.By), value(r.Body.DiameterMm))
 	if err != nil {
 		return nil, err
 	}

@@ -205,7 +205,7 @@ func (s *server) ListUsualBlades(ctx context.Context, r contract.ListUsualBlades
 	out := contract.ListUsualBlades200JSONResponse{Items: []contract.UsualBlade{}}
 	for _, b := range starter.Blades(w.Saw) {
 		out.Items = append(out.Items, contract.UsualBlade{
-			ID: b.ID, For: b.For, PitchMm: b.Blade.Pitch().Mm(), GulletDepthMm: b.Blade.GulletDepth().Mm(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
+			ID: b.ID, For: b.For, PitchMm: b.Blade.Pitch(), GulletDepthMm: b.Blade.GulletDepth(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
 		})
 	}
 	return out, nil
@@ -245,18 +245,18 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 	c := b.Condition
 	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{
-		ID: b.ID, Version: b.Version, Name: b.Name, Make: b.Make, DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
-		KerfMm: b.Kerf.Mm(), PlateMm: positive(b.Plate.Mm()), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
+		ID: b.ID, Version: b.Version, Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
+		KerfMm: b.Kerf, PlateMm: positive(b.Plate), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
 		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: ptr(b.Blade.Carbide),
 		GulletShape: ptr(b.GulletShape), Features: []struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
 		}{},
-		MaxRpm: positive(b.MaxRPM), GulletMm: positive(b.Gullet.Mm()), RakerMm: positive(b.Raker.Mm()),
+		MaxRpm: positive(b.MaxRPM), GulletMm: positive(b.Gullet), RakerMm: positive(b.Raker),
 		KeptFor: b.KeptFor, Nails: b.Nails, Ferrous: b.Ferrous,
-		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Tip.Mm()),
+		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Tip),
 		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
-		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance().Mm()),
+		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance()),
 		Condition: contract.Condition{
 			State: contract.ConditionState(c.Word(b.Grind)), Verdict: careVerdict(c, state),
 			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
@@ -273,9 +273,9 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 		}{f.Name, sentence(f.Why)})
 	}
 	if b.Teeth > 0 {
-		out.PitchMm, out.GulletDepthMm = b.Pitch().Mm(), b.GulletDepth().Mm()
+		out.PitchMm, out.GulletDepthMm = b.Pitch(), b.GulletDepth()
 		out.Grind = ptr(b.Grind)
-		out.Groove.RidgeMm = groove.Ridge(b.Blade).Mm()
+		out.Groove.RidgeMm = groove.Ridge(b.Blade)
 		out.Groove.FlatEnoughFor = v.Say(groove.FlatEnoughFor(b.Blade))
 	}
 	if b.Grind == blade.ATBR {
@@ -303,21 +303,18 @@ const profilePoints = 33
 func encodeSaw(w store.Saw) contract.Saw {
 	record := rackfile.RecordOfSaw(w)
 	out := contract.Saw{
-		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter.Mm(),
-		LeastMm: positive(w.Least.Mm()), ArborMm: w.Arbor.Mm(), BushingsMm: make([]float64, len(w.Bushings)), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
-		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife.Mm()), Brake: record.Brake, DadoSets: w.DadoSets,
-		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach.Mm(), Reach45Mm: positive(w.Reach45.Mm()), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
-		BelowTableMm: w.BelowTable.Mm(), ChopWidthMm: positive(w.ChopWidth.Mm()), CrosscutMm: positive(w.Crosscut.Mm()),
-		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead.Mm()),
-		FenceLeadMm: positive(w.FenceLead.Mm()), ToBoltMm: positive(w.ToBolt.Mm()), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
+		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter,
+		LeastMm: positive(w.Least), ArborMm: w.Arbor, BushingsMm: append([]measure.Length{}, w.Bushings...), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife), Brake: record.Brake, DadoSets: w.DadoSets,
+		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach, Reach45Mm: positive(w.Reach45), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
+		BelowTableMm: w.BelowTable, ChopWidthMm: positive(w.ChopWidth), CrosscutMm: positive(w.Crosscut),
+		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead),
+		FenceLeadMm: positive(w.FenceLead), ToBoltMm: positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
 		NutSide: ptr(contract.SawNutSide(w.NutSide.String())), TiltSide: ptr(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
-		HeelMm: w.Heel.Mm(), HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
-	}
-	for i, b := range w.Bushings {
-		out.BushingsMm[i] = b.Mm()
+		HeelMm: w.Heel, HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	if w.FenceAt != nil {
-		out.FenceOpenMm = ptr(w.FenceOpen.Mm())
+		out.FenceOpenMm = ptr(w.FenceOpen)
 	}
 	for _, t := range truing.TestsOf(w.Kind) {
 		out.Tests = append(out.Tests, contract.TruingTest(t))

@@ -36,7 +36,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 	}
 	pins, feeds := make([]shopchoose.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
 	for i, one := range r.Body.Settings {
-		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: measure.Length(value(one.HeightMm))}
+		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: value(one.HeightMm)}
 		pins[i].Exit = one.ExitSupport
 		feeds[i] = value(one.FeedMMin)
 	}
@@ -96,7 +96,7 @@ func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
 		return out, err
 	}
 	for _, one := range t.Settings {
-		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: one.Height,
+		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: measure.Length(one.Height),
 			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: positive(one.Feed)})
 	}
 	hidden := t.Hidden()
@@ -120,7 +120,7 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 	v := voiceOf(ctx)
 	c := DecodeCut(r.Body.Cut)
 	made := run.CutMade{
-		Cut: c, Blade: r.Body.BladeID, Height: measure.Length(value(r.Body.HeightMm)), Feed: measure.Feed(value(r.Body.FeedMMin)),
+		Cut: c, Blade: r.Body.BladeID, Height: value(r.Body.HeightMm), Feed: measure.Feed(value(r.Body.FeedMMin)),
 		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
 		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
 		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note),

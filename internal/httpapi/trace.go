@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 
-	"corte/core/measure"
 	"corte/core/trace"
 	"corte/internal/httpapi/contract"
 	shoptrace "corte/internal/shop/trace"
@@ -61,7 +60,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, measure.Length(value(r.Body.HeightMm)), r.Body.Present, value(r.Body.By))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, value(r.Body.HeightMm), r.Body.Present, value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}

@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 
-	"corte/core/measure"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
 	shoptruing "corte/internal/shop/truing"
@@ -60,9 +59,9 @@ func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (
 
 func decodeReading(in contract.TruingInput) shoptruing.Reading {
 	r := shoptruing.Reading{
-		Test: string(in.Test), Saw: in.SawID, Blade: in.BladeID, First: lengths(in.FirstMm), Second: lengths(in.SecondMm),
-		Span: measure.Length(value(in.SpanMm)), Gap: measure.Length(value(in.GapMm)), Height: measure.Length(value(in.HeightMm)),
-		Length: measure.Length(value(in.LengthMm)), Wanted: measure.Length(value(in.WantedMm)), Found: measure.Length(value(in.MeasuredMm)),
+		Test: string(in.Test), Saw: in.SawID, Blade: in.BladeID, First: value(in.FirstMm), Second: value(in.SecondMm),
+		Span: value(in.SpanMm), Gap: value(in.GapMm), Height: value(in.HeightMm),
+		Length: value(in.LengthMm), Wanted: value(in.WantedMm), Found: value(in.MeasuredMm),
 		Slots: value(in.Slots), By: value(in.By), Note: value(in.Note),
 	}
 	if value(in.Dial) == contract.TruingInputDialRight {
@@ -75,22 +74,22 @@ func (v voice) encodeTruing(test contract.TruingTest, t shoptruing.Truing) contr
 	out := contract.TruingResult{
 		Test: test, Verdict: t.Verdict, Figure: t.Figure, FigureUnit: contract.TruingResultFigureUnit(t.Unit),
 		Aim: positive(t.Aim), Act: positive(t.Act), Says: orNone(v.Each(t.Says)), Do: orNone(v.Each(t.Do)), DoubtfulFirst: t.First, DoubtfulSecond: t.Second,
-		MarksApartMm: positive(t.MarksApart.Mm()), Left: encodeClearance(t.Left), Right: encodeClearance(t.Right),
+		MarksApartMm: positive(t.MarksApart), Left: encodeClearance(t.Left), Right: encodeClearance(t.Right),
 	}
 	if h := t.Heel; h != nil {
-		out.TowardFenceMm, out.MoveAtBoltMm = ptr(h.TowardFence.Mm()), ptr(h.MoveAtBolt.Mm())
+		out.TowardFenceMm, out.MoveAtBoltMm = ptr(h.TowardFence), ptr(h.MoveAtBolt)
 	}
 	if f := t.Fence; f != nil {
-		out.OpenMm = ptr(f.Open.Mm())
+		out.OpenMm = ptr(f.Open)
 	}
 	if a := t.Adjustment; a != nil {
-		out.MoveMm, out.Turns = ptr(a.Move.Mm()), &a.Turns
+		out.MoveMm, out.Turns = ptr(a.Move), &a.Turns
 	}
 	if r := t.RunOut; r != nil {
 		harmonic := func(h truing.Harmonic) contract.Harmonic {
-			return contract.Harmonic{AmplitudeMm: h.Amplitude.Mm(), PhaseDeg: h.PhaseDeg}
+			return contract.Harmonic{AmplitudeMm: h.Amplitude, PhaseDeg: h.PhaseDeg}
 		}
-		out.Runout = &contract.RunOut{MeanMm: r.Mean.Mm(), SpreadMm: r.Spread.Mm(), First: harmonic(r.First)}
+		out.Runout = &contract.RunOut{MeanMm: r.Mean, SpreadMm: r.Spread, First: harmonic(r.First)}
 		if r.Split {
 			out.Runout.Arbor, out.Runout.Blade = ptr(harmonic(r.Arbor)), ptr(harmonic(r.Blade))
 		}
@@ -102,10 +101,10 @@ func encodeClearance(c *truing.Clearance) *contract.Clearance {
 	if c == nil {
 		return nil
 	}
-	out := contract.Clearance{RangeMm: c.Range.Mm(), MeanMm: c.Mean.Mm(), SdMm: c.SD.Mm(), MedianMm: c.Median.Mm(), MadMm: c.MAD.Mm(),
+	out := contract.Clearance{RangeMm: c.Range, MeanMm: c.Mean, SdMm: c.SD, MedianMm: c.Median, MadMm: c.MAD,
 		Proud: c.Proud, Grade: contract.ClearanceGrade(c.Grade.String())}
 	if c.Slots != nil {
-		out.BesideSlotsMm, out.RestMm = ptr(c.Slots.Beside.Mm()), ptr(c.Slots.Rest.Mm())
+		out.BesideSlotsMm, out.RestMm = ptr(c.Slots.Beside), ptr(c.Slots.Rest)
 	}
 	return &out
 }

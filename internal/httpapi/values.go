@@ -70,14 +70,6 @@ func version(etag string) int {
 	return v
 }
 
-func lengths(all *[]float64) []measure.Length {
-	var out []measure.Length
-	for _, v := range value(all) {
-		out = append(out, measure.Length(v))
-	}
-	return out
-}
-
 func orNone(s []string) []string {
 	if s == nil {
 		return []string{}
@@ -88,7 +80,7 @@ func orNone(s []string) []string {
 func ptr[T any](v T) *T { return &v }
 
 // positive leaves out a number that stands for not known or not there.
-func positive(v float64) *float64 {
+func positive[T ~float64](v T) *T {
 	if v <= 0 {
 		return nil
 	}

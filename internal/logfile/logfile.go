@@ -92,22 +92,31 @@ func word(name string, field func(*store.CutDetail) *string) column {
 		func(d *store.CutDetail, v string, _ habit) error { *field(d) = v; return nil })
 }
 
-// number is a plain number; a length may be written as people write lengths.
-func number(name string, field func(*store.CutDetail) *float64) column {
+// quantity is a number that is left out where it is 0.
+func quantity[T ~float64](name string, field func(*store.CutDetail) *T, read func(string, habit) (T, error)) column {
 	return ofCut(name, func(d *store.CutDetail) string {
 		if *field(d) == 0 {
 			return ""
 		}
-		return strconv.FormatFloat(*field(d), 'f', -1, 64)
+		return strconv.FormatFloat(float64(*field(d)), 'f', -1, 64)
 	}, func(d *store.CutDetail, v string, in habit) (err error) {
-		if strings.HasSuffix(name, "_mm") {
-			var l measure.Length
-			l, err = measure.Parse(v, in.unit)
-			*field(d) = l.Mm()
-		} else if *field(d), err = strconv.ParseFloat(v, 64); err != nil {
+		*field(d), err = read(v, in)
+		return err
+	})
+}
+
+// length is in millimetres going out, and coming in as people write lengths.
+func length(name string, field func(*store.CutDetail) *measure.Length) column {
+	return quantity(name, field, func(v string, in habit) (measure.Length, error) { return measure.Parse(v, in.unit) })
+}
+
+func number(name string, field func(*store.CutDetail) *float64) column {
+	return quantity(name, field, func(v string, _ habit) (float64, error) {
+		n, err := strconv.ParseFloat(v, 64)
+		if err != nil {
 			err = fmt.Errorf("%q is not a number", v)
 		}
-		return err
+		return n, err
 	})
 }
 
@@ -130,11 +139,11 @@ var columns = []column{
 	word("motion", func(d *store.CutDetail) *string { return &d.Motion }),
 	word("finish", func(d *store.CutDetail) *string { return &d.Finish }),
 	word("form", func(d *store.CutDetail) *string { return &d.Form }),
-	number("thickness_mm", func(d *store.CutDetail) *float64 { return &d.Thickness }),
-	number("width_mm", func(d *store.CutDetail) *float64 { return &d.Width }),
-	number("length_mm", func(d *store.CutDetail) *float64 { return &d.Length }),
-	number("depth_mm", func(d *store.CutDetail) *float64 { return &d.Depth }),
-	number("height_mm", func(d *store.CutDetail) *float64 { return &d.Height }),
+	length("thickness_mm", func(d *store.CutDetail) *measure.Length { return &d.Thickness }),
+	length("width_mm", func(d *store.CutDetail) *measure.Length { return &d.Width }),
+	length("length_mm", func(d *store.CutDetail) *measure.Length { return &d.Length }),
+	length("depth_mm", func(d *store.CutDetail) *measure.Length { return &d.Depth }),
+	length("height_mm", func(d *store.CutDetail) *measure.Length { return &d.Height }),
 	number("bevel_deg", func(d *store.CutDetail) *float64 { return &d.Bevel }),
 	number("miter_deg", func(d *store.CutDetail) *float64 { return &d.Miter }),
 	number("feed_m_min", func(d *store.CutDetail) *float64 { return &d.Feed }),
@@ -400,7 +409,7 @@ func (r *Record) check() error {
 			return fmt.Errorf("detail of a row of kind %s: %w", r.Kind, err)
 		}
 	}
-	if g, ok := into.(*store.GroovedDetail); ok && slices.ContainsFunc(g.Width, func(w float64) bool { return !(w > 0 && w < 100) }) {
+	if g, ok := into.(*store.GroovedDetail); ok && slices.ContainsFunc(g.Width, func(w measure.Length) bool { return !(w > 0 && w < 100) }) {
 		return errors.New("a groove is between 0 and 100 mm wide")
 	}
 	return nil

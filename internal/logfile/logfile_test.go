@@ -140,7 +140,7 @@ func TestRefusals(t *testing.T) {
 	if err != nil || len(rows) != 1 || rows[0].Err != nil {
 		t.Fatalf("%+v, %v", rows, err)
 	}
-	if d := rows[0].Cut; math.Abs(d.Thickness-19.05)+math.Abs(d.Width-88.9)+math.Abs(d.Length-1270) > 1e-9 || d.Pieces != 1 || d.Wall != "clean" || !rows[0].At.Equal(time.Date(2026, 3, 1, 12, 30, 0, 0, time.UTC)) {
+	if d := rows[0].Cut; math.Abs((d.Thickness-19.05).Mm())+math.Abs((d.Width-88.9).Mm())+math.Abs((d.Length-1270).Mm()) > 1e-9 || d.Pieces != 1 || d.Wall != "clean" || !rows[0].At.Equal(time.Date(2026, 3, 1, 12, 30, 0, 0, time.UTC)) {
 		t.Errorf("an old row is read as %+v at %v", d, rows[0].At)
 	}
 }

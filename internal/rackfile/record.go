@@ -24,8 +24,8 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	var b store.Blade
 	b.Make, b.KeptFor, b.Grind = in.Make, in.KeptFor, value(in.Grind)
 	b.Name, b.Hangs, b.Note = in.Name, value(in.Hangs), value(in.Note)
-	b.Diameter, b.Bore, b.Kerf = measure.Length(in.DiameterMm), measure.Length(in.BoreMm), measure.Length(in.KerfMm)
-	b.Plate, b.Gullet, b.Raker = length(in.PlateMm), length(in.GulletMm), length(in.RakerMm)
+	b.Diameter, b.Bore, b.Kerf = in.DiameterMm, in.BoreMm, in.KerfMm
+	b.Plate, b.Gullet, b.Raker = value(in.PlateMm), value(in.GulletMm), value(in.RakerMm)
 	b.Teeth, b.Group = in.Teeth, value(in.Group)
 	b.Bevel, b.Hook, b.MaxRPM = value(in.BevelDeg), value(in.HookDeg), value(in.MaxRpm)
 	b.Nails, b.Ferrous = value(in.Nails), value(in.Ferrous)
@@ -33,7 +33,7 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	if in.Coating != nil {
 		b.Coating = string(*in.Coating)
 	}
-	b.Price, b.Tip, b.Sharpened = value(in.Price), length(in.CarbideMm), value(in.SharpenedBefore)
+	b.Price, b.Tip, b.Sharpened = value(in.Price), value(in.CarbideMm), value(in.SharpenedBefore)
 	b.HookUnknown = in.HookDeg == nil && b.Teeth > 0
 	b.Shoulder, b.Shear, b.Throwaway = value(in.Shoulder), value(in.Shear), value(in.Throwaway)
 	b.Blade.Carbide, b.GulletShape = value(in.Carbide), value(in.GulletShape)
@@ -49,40 +49,40 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 
 // SetOf reads what a dado set is made of from the contract's record.
 func SetOf(in contract.DadoSetInput) (groove.Set, error) {
-	set := groove.Set{Left: length(in.LeftMm), Right: length(in.RightMm), Wings: value(in.Wings), Ears: length(in.EarsMm)}
+	set := groove.Set{Left: value(in.LeftMm), Right: value(in.RightMm), Wings: value(in.Wings), Ears: value(in.EarsMm)}
 	var err error
 	if set.Kind, err = groove.ParseKind(string(in.Kind)); err != nil {
 		return set, err
 	}
 	set.Build = value(in.Build)
 	for _, p := range value(in.Parts) {
-		set.Parts = append(set.Parts, groove.Part{Thickness: measure.Length(p.ThicknessMm), Count: p.Count, Shim: value(p.Shim)})
+		set.Parts = append(set.Parts, groove.Part{Thickness: p.ThicknessMm, Count: p.Count, Shim: value(p.Shim)})
 	}
 	for _, x := range value(in.Ranges) {
-		set.Ranges = append(set.Ranges, groove.Range{Cutters: x.Cutters, Least: measure.Length(x.LeastMm), Most: measure.Length(x.MostMm),
-			Start: measure.Length(x.StartMm), Turn: measure.Length(x.TurnMm)})
+		set.Ranges = append(set.Ranges, groove.Range{Cutters: x.Cutters, Least: x.LeastMm, Most: x.MostMm,
+			Start: x.StartMm, Turn: x.TurnMm})
 	}
 	return set, nil
 }
 
 // RecordOfSet is the inverse of SetOf.
 func RecordOfSet(set groove.Set) contract.DadoSetInput {
-	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: known(set.Left.Mm()), RightMm: known(set.Right.Mm()),
-		Wings: known(set.Wings), EarsMm: known(set.Ears.Mm())}
+	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: known(set.Left), RightMm: known(set.Right),
+		Wings: known(set.Wings), EarsMm: known(set.Ears)}
 	if set.Build != saw.UnknownSide {
 		out.Build = ptr(set.Build)
 	}
 	if len(set.Parts) > 0 {
 		parts := make([]contract.DadoPart, len(set.Parts))
 		for i, p := range set.Parts {
-			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness.Mm(), Count: p.Count, Shim: known(p.Shim)}
+			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness, Count: p.Count, Shim: known(p.Shim)}
 		}
 		out.Parts = &parts
 	}
 	if len(set.Ranges) > 0 {
 		ranges := make([]contract.DialRange, len(set.Ranges))
 		for i, x := range set.Ranges {
-			ranges[i] = contract.DialRange{Cutters: x.Cutters, LeastMm: x.Least.Mm(), MostMm: x.Most.Mm(), StartMm: x.Start.Mm(), TurnMm: x.Turn.Mm()}
+			ranges[i] = contract.DialRange{Cutters: x.Cutters, LeastMm: x.Least, MostMm: x.Most, StartMm: x.Start, TurnMm: x.Turn}
 		}
 		out.Ranges = &ranges
 	}
@@ -92,11 +92,11 @@ func RecordOfSet(set groove.Set) contract.DadoSetInput {
 // RecordOfBlade is the inverse of BladeOf.
 func RecordOfBlade(b store.Blade) contract.BladeInput {
 	out := contract.BladeInput{
-		Name: b.Name, Make: b.Make, DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(),
-		KerfMm: b.Kerf.Mm(), PlateMm: known(b.Plate.Mm()), Teeth: b.Teeth, Group: known(b.Group),
-		MaxRpm: known(b.MaxRPM), GulletMm: known(b.Gullet.Mm()), RakerMm: known(b.Raker.Mm()),
+		Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
+		KerfMm: b.Kerf, PlateMm: known(b.Plate), Teeth: b.Teeth, Group: known(b.Group),
+		MaxRpm: known(b.MaxRPM), GulletMm: known(b.Gullet), RakerMm: known(b.Raker),
 		KeptFor: b.KeptFor, Nails: known(b.Nails), Ferrous: known(b.Ferrous), Hangs: known(b.Hangs), Note: known(b.Note),
-		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Tip.Mm()), SharpenedBefore: known(b.Sharpened),
+		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Tip), SharpenedBefore: known(b.Sharpened),
 		BevelDeg: known(b.Bevel), Shoulder: known(b.Shoulder), Shear: known(b.Shear), Throwaway: known(b.Throwaway),
 	}
 	if b.Blade.Carbide != blade.UnknownCarbide {
@@ -129,19 +129,19 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 	}
 	w.Name, w.Note = in.Name, value(in.Note)
 	w.Sliding, w.DadoSets, w.Wheels, w.Steel = value(in.Sliding), value(in.DadoSets), value(in.Wheels), value(in.Steel)
-	w.Diameter, w.Least, w.Arbor = measure.Length(in.DiameterMm), length(in.LeastMm), measure.Length(in.ArborMm)
+	w.Diameter, w.Least, w.Arbor = in.DiameterMm, value(in.LeastMm), in.ArborMm
 	w.RPM, w.MotorW, w.Volts, w.BreakerA = in.Rpm, in.MotorW, value(in.Volts), value(in.BreakerA)
-	w.Knife, w.Reach, w.Reach45 = length(in.KnifeMm), measure.Length(in.ReachMm), length(in.Reach45Mm)
+	w.Knife, w.Reach, w.Reach45 = value(in.KnifeMm), in.ReachMm, value(in.Reach45Mm)
 	w.Tilt, w.Turn = value(in.TiltDeg), value(in.TurnDeg)
-	w.BelowTable, w.ChopWidth, w.Crosscut = length(in.BelowTableMm), length(in.ChopWidthMm), length(in.CrosscutMm)
+	w.BelowTable, w.ChopWidth, w.Crosscut = value(in.BelowTableMm), value(in.ChopWidthMm), value(in.CrosscutMm)
 	if in.Thread != nil {
 		if w.Thread, err = saw.ParseThread(string(*in.Thread)); err != nil {
 			return w, err
 		}
 	}
 	w.Lock, w.Knockout = value(in.ArborLock), value(in.Knockout)
-	w.WheelLead, w.FenceLead, w.ToBolt = length(in.WheelLeadMm), length(in.FenceLeadMm), length(in.ToBoltMm)
-	w.ArborLength, w.Washer, w.Nut, w.WasherOff = length(in.ArborLengthMm), length(in.WasherMm), length(in.NutMm), value(in.WasherOff)
+	w.WheelLead, w.FenceLead, w.ToBolt = value(in.WheelLeadMm), value(in.FenceLeadMm), value(in.ToBoltMm)
+	w.ArborLength, w.Washer, w.Nut, w.WasherOff = value(in.ArborLengthMm), value(in.WasherMm), value(in.NutMm), value(in.WasherOff)
 	if in.NutSide != nil {
 		if w.NutSide, err = saw.ParseSide(string(*in.NutSide)); err != nil {
 			return w, err
@@ -152,39 +152,39 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 			return w, err
 		}
 	}
-	w.FenceReach = length(in.FenceReachMm)
+	w.FenceReach = value(in.FenceReachMm)
 	if t := in.Tolerances; t != nil {
-		w.Tolerances = &truing.Tolerances{HeelAim: measure.Length(t.HeelAimMm), HeelAct: measure.Length(t.HeelActMm),
-			FenceOpen: measure.Length(t.FenceOpenMm), RunOutAim: measure.Length(t.RunoutAimMm), RunOutAct: measure.Length(t.RunoutActMm),
+		w.Tolerances = &truing.Tolerances{HeelAim: t.HeelAimMm, HeelAct: t.HeelActMm,
+			FenceOpen: t.FenceOpenMm, RunOutAim: t.RunoutAimMm, RunOutAct: t.RunoutActMm,
 			TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
 	}
 	for _, b := range value(in.BushingsMm) {
 		w.Bushings = append(w.Bushings, measure.Length(b))
 	}
 	if k := in.Brake; k != nil {
-		w.Brake = &saw.Brake{MinKerf: measure.Length(k.MinKerfMm), MaxKerf: measure.Length(k.MaxKerfMm),
-			MinDiameter: measure.Length(k.MinDiameterMm), MaxDiameter: measure.Length(k.MaxDiameterMm)}
+		w.Brake = &saw.Brake{MinKerf: k.MinKerfMm, MaxKerf: k.MaxKerfMm,
+			MinDiameter: k.MinDiameterMm, MaxDiameter: k.MaxDiameterMm}
 	}
 	return w, nil
 }
 
 // RecordOfTolerances writes what a saw is held to.
 func RecordOfTolerances(t truing.Tolerances) contract.Tolerances {
-	return contract.Tolerances{HeelAimMm: t.HeelAim.Mm(), HeelActMm: t.HeelAct.Mm(), FenceOpenMm: t.FenceOpen.Mm(),
-		RunoutAimMm: t.RunOutAim.Mm(), RunoutActMm: t.RunOutAct.Mm(), TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
+	return contract.Tolerances{HeelAimMm: t.HeelAim, HeelActMm: t.HeelAct, FenceOpenMm: t.FenceOpen,
+		RunoutAimMm: t.RunOutAim, RunoutActMm: t.RunOutAct, TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
 }
 
 // RecordOfSaw is the inverse of SawOf.
 func RecordOfSaw(w store.Saw) contract.SawInput {
 	out := contract.SawInput{
-		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: known(w.Sliding), DiameterMm: w.Diameter.Mm(),
-		LeastMm: known(w.Least.Mm()), ArborMm: w.Arbor.Mm(), Rpm: w.RPM, MotorW: w.MotorW, Volts: known(w.Volts),
-		BreakerA: known(w.BreakerA), KnifeMm: known(w.Knife.Mm()), DadoSets: known(w.DadoSets), Wheels: known(w.Wheels),
-		Steel: known(w.Steel), ReachMm: w.Reach.Mm(), Reach45Mm: known(w.Reach45.Mm()), TiltDeg: known(w.Tilt),
-		TurnDeg: known(w.Turn), BelowTableMm: known(w.BelowTable.Mm()), ChopWidthMm: known(w.ChopWidth.Mm()),
-		CrosscutMm: known(w.Crosscut.Mm()), Note: known(w.Note), ArborLock: known(w.Lock), Knockout: known(w.Knockout),
-		WheelLeadMm: known(w.WheelLead.Mm()), FenceLeadMm: known(w.FenceLead.Mm()), ToBoltMm: known(w.ToBolt.Mm()),
-		ArborLengthMm: known(w.ArborLength.Mm()), WasherMm: known(w.Washer.Mm()), NutMm: known(w.Nut.Mm()), WasherOff: known(w.WasherOff),
+		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: known(w.Sliding), DiameterMm: w.Diameter,
+		LeastMm: known(w.Least), ArborMm: w.Arbor, Rpm: w.RPM, MotorW: w.MotorW, Volts: known(w.Volts),
+		BreakerA: known(w.BreakerA), KnifeMm: known(w.Knife), DadoSets: known(w.DadoSets), Wheels: known(w.Wheels),
+		Steel: known(w.Steel), ReachMm: w.Reach, Reach45Mm: known(w.Reach45), TiltDeg: known(w.Tilt),
+		TurnDeg: known(w.Turn), BelowTableMm: known(w.BelowTable), ChopWidthMm: known(w.ChopWidth),
+		CrosscutMm: known(w.Crosscut), Note: known(w.Note), ArborLock: known(w.Lock), Knockout: known(w.Knockout),
+		WheelLeadMm: known(w.WheelLead), FenceLeadMm: known(w.FenceLead), ToBoltMm: known(w.ToBolt),
+		ArborLengthMm: known(w.ArborLength), WasherMm: known(w.Washer), NutMm: known(w.Nut), WasherOff: known(w.WasherOff),
 	}
 	if w.NutSide != saw.UnknownSide {
 		out.NutSide = ptr(contract.SawInputNutSide(w.NutSide.String()))
@@ -192,7 +192,7 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 	if w.TiltSide != saw.UnknownSide {
 		out.TiltSide = ptr(contract.SawInputTiltSide(w.TiltSide.String()))
 	}
-	out.FenceReachMm = known(w.FenceReach.Mm())
+	out.FenceReachMm = known(w.FenceReach)
 	if w.Thread != saw.UnknownThread {
 		out.Thread = ptr(contract.SawInputThread(w.Thread.String()))
 	}
@@ -200,19 +200,15 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 		out.Tolerances = ptr(RecordOfTolerances(*t))
 	}
 	if len(w.Bushings) > 0 {
-		all := make([]float64, len(w.Bushings))
-		for i, b := range w.Bushings {
-			all[i] = b.Mm()
-		}
-		out.BushingsMm = &all
+		out.BushingsMm = &w.Bushings
 	}
 	if k := w.Brake; k != nil {
 		out.Brake = &struct {
-			MaxDiameterMm float64 `json:"max_diameter_mm"`
-			MaxKerfMm     float64 `json:"max_kerf_mm"`
-			MinDiameterMm float64 `json:"min_diameter_mm"`
-			MinKerfMm     float64 `json:"min_kerf_mm"`
-		}{k.MaxDiameter.Mm(), k.MaxKerf.Mm(), k.MinDiameter.Mm(), k.MinKerf.Mm()}
+			MaxDiameterMm measure.Length `json:"max_diameter_mm"`
+			MaxKerfMm     measure.Length `json:"max_kerf_mm"`
+			MinDiameterMm measure.Length `json:"min_diameter_mm"`
+			MinKerfMm     measure.Length `json:"min_kerf_mm"`
+		}{k.MaxDiameter, k.MaxKerf, k.MinDiameter, k.MinKerf}
 	}
 	return out
 }
@@ -235,8 +231,6 @@ func value[T any](p *T) T {
 	}
 	return *p
 }
-
-func length(p *float64) measure.Length { return measure.Length(value(p)) }
 
 // idIn is the id that a file's row has in a shop: its own where it came from
 // there, else one that is the same each time the file is read.

@@ -147,7 +147,7 @@ func TestTheDemoShopSaysWhatWasReadOver(t *testing.T) {
 		g, err := svc.Groove.Start(ctx, sh.ID, ask, id(name), "Ilse")
 		say("begun", g, err)
 		if err == nil {
-			g, err = svc.Groove.Test(ctx, sh.ID, g.ID, g.Version, []float64{17.6, 17.62, 17.61}, 5.2)
+			g, err = svc.Groove.Test(ctx, sh.ID, g.ID, g.Version, []measure.Length{17.6, 17.62, 17.61}, 5.2)
 			say("tested", g, err)
 		}
 	}

@@ -98,17 +98,17 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 		t.Fatalf("begun: %v, %+v", err, g.Says)
 	}
 	var e *kit.Error
-	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.9}, 0); !errors.As(err, &e) || e.Field != "width_mm" {
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.2, 13.9}, 0); !errors.As(err, &e) || e.Field != "width_mm" {
 		t.Errorf("uneven readings: %v", err)
 	}
-	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []float64{13.45}, 0); !errors.As(err, &e) || e.Reason != kit.Stale {
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []measure.Length{13.45}, 0); !errors.As(err, &e) || e.Reason != kit.Stale {
 		t.Errorf("another's version: %v", err)
 	}
 	if after, _ := f.Groove.DadoSet(ctx, f.id, set); after.Held.Told != before.Held.Told {
 		t.Error("a refused test was learnt from")
 	}
 	// Narrow by 0.2: shims go in, and the blade is raised by what was shy.
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.25, 13.25, 13.25}, 6.9); err != nil {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.25, 13.25, 13.25}, 6.9); err != nil {
 		t.Fatal(err)
 	}
 	said := strings.Join(say.Voice{}.Each(g.Says), " ")
@@ -119,7 +119,7 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if !strings.Contains(said, "a chip or a burr") || math.Abs((g.Way.Width-13.45).Mm()) > 0.05 {
 		t.Errorf("the next is to be %v wide: %s", g.Way.Width, said)
 	}
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.44, 13.46}, 8.05); err != nil || !g.Good {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.44, 13.46}, 8.05); err != nil || !g.Good {
 		t.Fatalf("a right one: %v, %v", g.Says, err)
 	}
 	stack := g.Way.Says.String()
@@ -165,14 +165,14 @@ func TestDialAndPassesFollowTheirTests(t *testing.T) {
 		t.Fatal(err)
 	}
 	turns := g.Way.Turns
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.6, 13.6}, 0); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(say.Voice{}.Each(g.Says), " "), "turn the dial from 0.60 to 0.48") {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.6, 13.6}, 0); err != nil || g.Way.Turns >= turns || !strings.Contains(strings.Join(say.Voice{}.Each(g.Says), " "), "turn the dial from 0.60 to 0.48") {
 		t.Errorf("a wide test: %v turns, before %v; %v, %v", g.Way.Turns, turns, g.Says, err)
 	}
 	if g, err = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, ""); err != nil {
 		t.Fatal(err)
 	}
 	last := g.Way.Passes[len(g.Way.Passes)-1].Fence
-	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.35}, 7); err != nil || math.Abs((g.Way.Passes[len(g.Way.Passes)-1].Fence-last).Mm()-0.1) > 1e-9 {
+	if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.35}, 7); err != nil || math.Abs((g.Way.Passes[len(g.Way.Passes)-1].Fence-last).Mm()-0.1) > 1e-9 {
 		t.Errorf("a narrow test: %v, %v", g.Says, err)
 	}
 	if g, err = f.Groove.End(ctx, f.id, g.ID, g.Version, 3, "clean", "none", ""); err != nil {
@@ -193,9 +193,9 @@ func TestAShyGrooveIsNotRight(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	test := func(width, depth float64) string {
+	test := func(width, depth measure.Length) string {
 		t.Helper()
-		if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{width, width}, depth); err != nil {
+		if g, err = f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{width, width}, depth); err != nil {
 			t.Fatal(err)
 		}
 		return strings.Join(say.Voice{}.Each(g.Says), " ")
@@ -226,12 +226,12 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	if err != nil || len(g.Way.Passes) != 1 {
 		t.Fatalf("a groove of one kerf: %+v, %v", g.Way.Passes, err)
 	}
-	narrow, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.1, 3.1}, 6)
+	narrow, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{3.1, 3.1}, 6)
 	if err != nil || len(narrow.Way.Passes) != 2 || !strings.Contains(strings.Join(say.Voice{}.Each(narrow.Says), " "), "a second pass, the fence 0.1 mm further") {
 		t.Errorf("too narrow: %+v, %v, %v", narrow.Way.Passes, narrow.Says, err)
 	}
 	g, _ = f.Groove.Start(ctx, f.id, ask, f.blade["Mortise"].ID, "")
-	wide, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{3.4, 3.4}, 6)
+	wide, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{3.4, 3.4}, 6)
 	if err != nil || len(wide.Way.Passes) != 1 || !strings.Contains(strings.Join(say.Voice{}.Each(wide.Says), " "), "Take a thinner blade") {
 		t.Errorf("too wide: %+v, %v, %v", wide.Way.Passes, wide.Says, err)
 	}
@@ -282,7 +282,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	errs := make(chan error, 2)
 	for range 2 {
 		go func() {
-			_, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []float64{13.2, 13.2}, 7)
+			_, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.2, 13.2}, 7)
 			errs <- err
 		}()
 	}

@@ -115,8 +115,8 @@ func (d CutDetail) shape() cut.Job {
 	motion, _ := cut.ParseMotion(d.Motion)
 	moisture, _ := cut.ParseMoisture(d.Moisture)
 	j := cut.Job{
-		Direction: direction, Motion: motion, Thickness: measure.Length(d.Thickness), Width: measure.Length(d.Width), Length: measure.Length(d.Length),
-		Height: measure.Length(d.Height), Depth: measure.Length(d.Depth), BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
+		Direction: direction, Motion: motion, Thickness: d.Thickness, Width: d.Width, Length: d.Length,
+		Height: d.Height, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, BothFaces: d.BothFaces,
 		Pieces: d.Pieces, Moisture: moisture, Moves: d.Moves,
 	}
 	if d.Form != "" {

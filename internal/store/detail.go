@@ -1,6 +1,7 @@
 package store
 
 import (
+	"corte/core/measure"
 	"corte/core/say"
 	"encoding/json"
 	"time"
@@ -10,21 +11,21 @@ import (
 
 // A CutDetail is what a log row keeps of a cut.
 type CutDetail struct {
-	Material  string  `json:"material"`
-	Direction string  `json:"direction"`
-	Motion    string  `json:"motion"`
-	Finish    string  `json:"finish"`
-	Thickness float64 `json:"thickness_mm"`
-	Width     float64 `json:"width_mm"`
-	Length    float64 `json:"length_mm"`
-	Height    float64 `json:"height_mm,omitempty"`
-	Pieces    int     `json:"pieces"`
-	Metres    float64 `json:"metres,omitempty"` // of cut, where somebody counted those and not pieces
-	Exit      string  `json:"exit_support"`
-	Other     string  `json:"other_support"`
-	Feed      float64 `json:"feed_m_min,omitempty"` // that was aimed at
-	Wall      string  `json:"wall"`
-	Splinters string  `json:"splinters"`
+	Material  string         `json:"material"`
+	Direction string         `json:"direction"`
+	Motion    string         `json:"motion"`
+	Finish    string         `json:"finish"`
+	Thickness measure.Length `json:"thickness_mm"`
+	Width     measure.Length `json:"width_mm"`
+	Length    measure.Length `json:"length_mm"`
+	Height    measure.Length `json:"height_mm,omitempty"`
+	Pieces    int            `json:"pieces"`
+	Metres    float64        `json:"metres,omitempty"` // of cut, where somebody counted those and not pieces
+	Exit      string         `json:"exit_support"`
+	Other     string         `json:"other_support"`
+	Feed      float64        `json:"feed_m_min,omitempty"` // that was aimed at
+	Wall      string         `json:"wall"`
+	Splinters string         `json:"splinters"`
 
 	OtherSplinters string  `json:"other_splinters,omitempty"` // of the other face where teeth leave
 	Effort         string  `json:"effort,omitempty"`          // easy, normal or hard
@@ -32,13 +33,13 @@ type CutDetail struct {
 	Seconds        float64 `json:"seconds,omitempty"`         // that a piece really took
 	CameBack       *bool   `json:"came_back,omitempty"`       // after a wash
 
-	Form      string  `json:"form,omitempty"` // through where it is not said
-	Depth     float64 `json:"depth_mm,omitempty"`
-	Bevel     float64 `json:"bevel_deg,omitempty"`
-	Miter     float64 `json:"miter_deg,omitempty"`
-	BothFaces bool    `json:"both_faces,omitempty"`
-	Moisture  string  `json:"moisture,omitempty"` // dry where it is not said
-	Moves     bool    `json:"moves,omitempty"`
+	Form      string         `json:"form,omitempty"` // through where it is not said
+	Depth     measure.Length `json:"depth_mm,omitempty"`
+	Bevel     float64        `json:"bevel_deg,omitempty"`
+	Miter     float64        `json:"miter_deg,omitempty"`
+	BothFaces bool           `json:"both_faces,omitempty"`
+	Moisture  string         `json:"moisture,omitempty"` // dry where it is not said
+	Moves     bool           `json:"moves,omitempty"`
 
 	Wears    *Wears    `json:"wears,omitempty"` // missing in old rows
 	Foretold *Foretold `json:"foretold,omitempty"`
@@ -61,12 +62,12 @@ type TracedDetail struct {
 // A SharpenedDetail is what a log row keeps of a blade that came back from the
 // saw doctor, sharpened or not.
 type SharpenedDetail struct {
-	Price    float64 `json:"price,omitempty"`
-	Report   string  `json:"report,omitempty"`
-	Replaced int     `json:"teeth_replaced,omitempty"`
-	Left     *int    `json:"sharpenings_left,omitempty"`
-	Kerf     float64 `json:"kerf_mm,omitempty"`
-	Diameter float64 `json:"diameter_mm,omitempty"`
+	Price    float64        `json:"price,omitempty"`
+	Report   string         `json:"report,omitempty"`
+	Replaced int            `json:"teeth_replaced,omitempty"`
+	Left     *int           `json:"sharpenings_left,omitempty"`
+	Kerf     measure.Length `json:"kerf_mm,omitempty"`
+	Diameter measure.Length `json:"diameter_mm,omitempty"`
 }
 
 // A SentDetail is what a log row keeps of a blade that goes to the saw doctor.
@@ -138,6 +139,6 @@ type TruingDetail struct {
 	Verdict string          `json:"verdict"`
 	Input   json.RawMessage `json:"input,omitempty"`
 
-	Heel *float64 `json:"heel_mm,omitempty"` // toward the fence
-	Open *float64 `json:"open_mm,omitempty"` // of the fence at the rear
+	Heel *measure.Length `json:"heel_mm,omitempty"` // toward the fence
+	Open *measure.Length `json:"open_mm,omitempty"` // of the fence at the rear
 }

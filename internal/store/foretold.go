@@ -23,37 +23,37 @@ type Foretold struct {
 // A With is blade, saw and state as they stood when the cut was made: all that
 // the model needs beside the cut itself.
 type With struct {
-	Diameter    float64 `json:"diameter_mm"`
-	Kerf        float64 `json:"kerf_mm"`
-	Teeth       int     `json:"teeth"`
-	Grind       string  `json:"grind"`
-	Group       int     `json:"group,omitempty"`
-	Bevel       float64 `json:"bevel_deg,omitempty"`
-	Hook        float64 `json:"hook_deg"` // that was reckoned with
-	Gullet      float64 `json:"gullet_mm,omitempty"`
-	GulletShape string  `json:"gullet_shape,omitempty"`
-	Shear       bool    `json:"shear,omitempty"`
-	Shoulder    bool    `json:"shoulder,omitempty"`
+	Diameter    measure.Length `json:"diameter_mm"`
+	Kerf        measure.Length `json:"kerf_mm"`
+	Teeth       int            `json:"teeth"`
+	Grind       string         `json:"grind"`
+	Group       int            `json:"group,omitempty"`
+	Bevel       float64        `json:"bevel_deg,omitempty"`
+	Hook        float64        `json:"hook_deg"` // that was reckoned with
+	Gullet      measure.Length `json:"gullet_mm,omitempty"`
+	GulletShape string         `json:"gullet_shape,omitempty"`
+	Shear       bool           `json:"shear,omitempty"`
+	Shoulder    bool           `json:"shoulder,omitempty"`
 
 	RPM        float64 `json:"rpm"`
 	PowerLimit float64 `json:"power_limit_w"`
 	HandHeld   bool    `json:"hand_held,omitempty"`
 
-	Sharpness float64 `json:"sharpness"`
-	Pitch     float64 `json:"pitch"`
-	Heel      float64 `json:"heel_mm,omitempty"`
-	Spread    float64 `json:"spread_mm,omitempty"`
-	RunOut    float64 `json:"runout_mm,omitempty"`
+	Sharpness float64        `json:"sharpness"`
+	Pitch     float64        `json:"pitch"`
+	Heel      measure.Length `json:"heel_mm,omitempty"`
+	Spread    measure.Length `json:"spread_mm,omitempty"`
+	RunOut    measure.Length `json:"runout_mm,omitempty"`
 }
 
 // Foretell writes down what the table says of a job at a feed (the one that it
 // suggests where that is 0), with all that it followed from.
 func Foretell(j cut.Job, b blade.Blade, d cut.Drive, s cut.State, feed measure.Feed) *Foretold {
 	with := &With{
-		Diameter: b.Diameter.Mm(), Kerf: b.Kerf.Mm(), Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel,
-		Hook: b.Rake(), Gullet: b.Gullet.Mm(), Shear: b.Shear, Shoulder: b.Shoulder,
+		Diameter: b.Diameter, Kerf: b.Kerf, Teeth: b.Teeth, Grind: b.Grind.String(), Group: b.Group, Bevel: b.Bevel,
+		Hook: b.Rake(), Gullet: b.Gullet, Shear: b.Shear, Shoulder: b.Shoulder,
 		RPM: d.RPM, PowerLimit: d.PowerLimitW, HandHeld: d.HandHeld,
-		Sharpness: s.Sharpness, Pitch: s.Pitch, Heel: s.Heel.Mm(), Spread: s.Spread.Mm(), RunOut: s.RunOut.Mm(),
+		Sharpness: s.Sharpness, Pitch: s.Pitch, Heel: s.Heel, Spread: s.Spread, RunOut: s.RunOut,
 	}
 	if b.GulletShape != blade.UnknownGullet {
 		with.GulletShape = b.GulletShape.String()
@@ -97,10 +97,10 @@ func (d CutDetail) Anew() *Foretold {
 	if err != nil {
 		return nil
 	}
-	b := blade.Blade{Diameter: measure.Length(w.Diameter), Kerf: measure.Length(w.Kerf), Teeth: w.Teeth, Grind: grind, Group: w.Group,
-		Bevel: w.Bevel, Hook: w.Hook, Gullet: measure.Length(w.Gullet), GulletShape: shape, Shear: w.Shear, Shoulder: w.Shoulder}
+	b := blade.Blade{Diameter: w.Diameter, Kerf: w.Kerf, Teeth: w.Teeth, Grind: grind, Group: w.Group,
+		Bevel: w.Bevel, Hook: w.Hook, Gullet: w.Gullet, GulletShape: shape, Shear: w.Shear, Shoulder: w.Shoulder}
 	return keep(learn.Foretell(j, b, cut.Drive{RPM: w.RPM, PowerLimitW: w.PowerLimit, HandHeld: w.HandHeld},
-		cut.State{Sharpness: w.Sharpness, Pitch: w.Pitch, Heel: measure.Length(w.Heel), Spread: measure.Length(w.Spread), RunOut: measure.Length(w.RunOut)},
+		cut.State{Sharpness: w.Sharpness, Pitch: w.Pitch, Heel: w.Heel, Spread: w.Spread, RunOut: w.RunOut},
 		d.RealFeed()), w)
 }
 

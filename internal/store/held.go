@@ -67,7 +67,7 @@ func (e Entry) ofSet() (groove.Event, bool) {
 
 // Event is a test groove as the core knows it.
 func (d GroovedDetail) Event() groove.Event {
-	e := groove.Event{What: groove.Tested, Parts: PartsOf(d.Parts), Left: measure.Length(d.Left), Right: measure.Length(d.Right)}
+	e := groove.Event{What: groove.Tested, Parts: PartsOf(d.Parts), Left: d.Left, Right: d.Right}
 	if d.Dial != nil {
 		e.Dial = &groove.Dial{Cutters: d.Dial.Cutters, Turns: d.Dial.Turns}
 	}
@@ -81,7 +81,7 @@ func (d GroovedDetail) Event() groove.Event {
 func PartsOf(used []PartUsed) []groove.Part {
 	out := make([]groove.Part, len(used))
 	for i, p := range used {
-		out[i] = groove.Part{Thickness: measure.Length(p.Thickness), Shim: p.Shim, Count: p.Count}
+		out[i] = groove.Part{Thickness: p.Thickness, Shim: p.Shim, Count: p.Count}
 	}
 	return out
 }

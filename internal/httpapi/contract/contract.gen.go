@@ -19,6 +19,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/cut"
+	"corte/core/measure"
 	"corte/core/verdict"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -2045,20 +2046,20 @@ type Amendment struct {
 // ArborFit defines model for ArborFit.
 type ArborFit struct {
 	// LengthMm From the inner flange to the end of the thread; left out if not measured.
-	LengthMm  *float64 `json:"length_mm,omitempty"`
-	NutMm     float64  `json:"nut_mm"`
-	Says      string   `json:"says"`
-	SetMm     float64  `json:"set_mm"`
-	SpareMm   float64  `json:"spare_mm"`
-	Verdict   Verdict  `json:"verdict"`
-	WasherMm  float64  `json:"washer_mm"`
-	WasherOff bool     `json:"washer_off"`
+	LengthMm  *measure.Length `json:"length_mm,omitempty"`
+	NutMm     measure.Length  `json:"nut_mm"`
+	Says      string          `json:"says"`
+	SetMm     measure.Length  `json:"set_mm"`
+	SpareMm   measure.Length  `json:"spare_mm"`
+	Verdict   Verdict         `json:"verdict"`
+	WasherMm  measure.Length  `json:"washer_mm"`
+	WasherOff bool            `json:"washer_off"`
 }
 
 // ArborSlot defines model for ArborSlot.
 type ArborSlot struct {
 	// ThicknessMm As stamped.
-	ThicknessMm float64 `json:"thickness_mm"`
+	ThicknessMm measure.Length `json:"thickness_mm"`
 
 	// TurnedDeg Against the outer blades.
 	TurnedDeg float64       `json:"turned_deg"`
@@ -2100,18 +2101,18 @@ type BathWord string
 
 // BathAsk defines model for BathAsk.
 type BathAsk struct {
-	Blades     int     `json:"blades"`
-	Cleaner    string  `json:"cleaner"`
-	DepthMm    float64 `json:"depth_mm"`
-	DiameterMm float64 `json:"diameter_mm"`
-	KerfMm     float64 `json:"kerf_mm"`
+	Blades     int            `json:"blades"`
+	Cleaner    string         `json:"cleaner"`
+	DepthMm    measure.Length `json:"depth_mm"`
+	DiameterMm measure.Length `json:"diameter_mm"`
+	KerfMm     measure.Length `json:"kerf_mm"`
 
 	// LengthMm Or the diameter of a round tray.
-	LengthMm float64 `json:"length_mm"`
-	Name     string  `json:"name"`
+	LengthMm measure.Length `json:"length_mm"`
+	Name     string         `json:"name"`
 
 	// WidthMm Left out for a round tray.
-	WidthMm *float64 `json:"width_mm,omitempty"`
+	WidthMm *measure.Length `json:"width_mm,omitempty"`
 }
 
 // Bed defines model for Bed.
@@ -2161,19 +2162,19 @@ type BenchSaw struct {
 
 // Blade defines model for Blade.
 type Blade struct {
-	BevelDeg float64  `json:"bevel_deg"`
-	BoreMm   float64  `json:"bore_mm"`
-	Carbide  *Carbide `json:"carbide,omitempty"`
+	BevelDeg float64        `json:"bevel_deg"`
+	BoreMm   measure.Length `json:"bore_mm"`
+	Carbide  *Carbide       `json:"carbide,omitempty"`
 
 	// CarbideMm Carbide left on the face of a tip.
-	CarbideMm *float64 `json:"carbide_mm,omitempty"`
-	Coating   Coating  `json:"coating"`
+	CarbideMm *measure.Length `json:"carbide_mm,omitempty"`
+	Coating   Coating         `json:"coating"`
 
 	// Condition Folded from the blade's log; never typed in.
 	Condition Condition `json:"condition"`
 
 	// DiameterMm Over the tips.
-	DiameterMm float64 `json:"diameter_mm"`
+	DiameterMm measure.Length `json:"diameter_mm"`
 
 	// Features What is noted of it beyond its numbers, and why it matters.
 	Features []struct {
@@ -2193,19 +2194,19 @@ type Blade struct {
 		FlatEnoughFor string `json:"flat_enough_for"`
 
 		// ProfileMm Across the kerf, from edge to edge, pairs of place and height left standing. Left out in lists and for a wheel.
-		ProfileMm *[][]float64 `json:"profile_mm,omitempty"`
-		RidgeMm   float64      `json:"ridge_mm"`
+		ProfileMm *[][]float64   `json:"profile_mm,omitempty"`
+		RidgeMm   measure.Length `json:"ridge_mm"`
 	} `json:"groove"`
 
 	// Group Teeth in a raker group.
 	Group *int `json:"group,omitempty"`
 
 	// GulletDepthMm Measured
-	GulletDepthMm float64 `json:"gullet_depth_mm"`
+	GulletDepthMm measure.Length `json:"gullet_depth_mm"`
 
 	// GulletMm Measured depth.
-	GulletMm    *float64     `json:"gullet_mm,omitempty"`
-	GulletShape *GulletShape `json:"gullet_shape,omitempty"`
+	GulletMm    *measure.Length `json:"gullet_mm,omitempty"`
+	GulletShape *GulletShape    `json:"gullet_shape,omitempty"`
 
 	// Hangs Where it hangs.
 	Hangs string `json:"hangs"`
@@ -2219,9 +2220,9 @@ type Blade struct {
 	KeptFor   Use                `json:"kept_for"`
 
 	// KerfMm Tip to tip.
-	KerfMm float64  `json:"kerf_mm"`
-	Make   Make     `json:"make"`
-	MaxRpm *float64 `json:"max_rpm,omitempty"`
+	KerfMm measure.Length `json:"kerf_mm"`
+	Make   Make           `json:"make"`
+	MaxRpm *float64       `json:"max_rpm,omitempty"`
 
 	// MountedOn The saw that it is on.
 	MountedOn *openapi_types.UUID `json:"mounted_on,omitempty"`
@@ -2233,16 +2234,16 @@ type Blade struct {
 	PhotoAt *time.Time `json:"photo_at,omitempty"`
 
 	// PitchMm From tip to tip; 0 for a wheel.
-	PitchMm float64  `json:"pitch_mm"`
-	PlateMm *float64 `json:"plate_mm,omitempty"`
+	PitchMm measure.Length  `json:"pitch_mm"`
+	PlateMm *measure.Length `json:"plate_mm,omitempty"`
 
 	// Price What was paid
 	Price *float64 `json:"price,omitempty"`
 
 	// RakerMm How far a raker sits below the points.
-	RakerMm *float64      `json:"raker_mm,omitempty"`
-	Retired *Retired      `json:"retired,omitempty"`
-	Set     *DadoSetInput `json:"set,omitempty"`
+	RakerMm *measure.Length `json:"raker_mm,omitempty"`
+	Retired *Retired        `json:"retired,omitempty"`
+	Set     *DadoSetInput   `json:"set,omitempty"`
 
 	// SharpenedBefore Sharpenings before its log began.
 	SharpenedBefore int `json:"sharpened_before"`
@@ -2251,8 +2252,8 @@ type Blade struct {
 	Shear *bool `json:"shear,omitempty"`
 
 	// Shoulder A shoulder behind each tooth limits the bite.
-	Shoulder        *bool    `json:"shoulder,omitempty"`
-	SideClearanceMm *float64 `json:"side_clearance_mm,omitempty"`
+	Shoulder        *bool           `json:"shoulder,omitempty"`
+	SideClearanceMm *measure.Length `json:"side_clearance_mm,omitempty"`
 
 	// Slots Slots in the body that take up heat and noise.
 	Slots int `json:"slots"`
@@ -2292,16 +2293,16 @@ type BladeCare struct {
 
 // BladeInput What can be read, measured or said of a blade. What is left out is not known, or not there.
 type BladeInput struct {
-	BevelDeg *float64 `json:"bevel_deg,omitempty"`
-	BoreMm   float64  `json:"bore_mm"`
-	Carbide  *Carbide `json:"carbide,omitempty"`
+	BevelDeg *float64       `json:"bevel_deg,omitempty"`
+	BoreMm   measure.Length `json:"bore_mm"`
+	Carbide  *Carbide       `json:"carbide,omitempty"`
 
 	// CarbideMm Carbide left on the face of a tip.
-	CarbideMm *float64 `json:"carbide_mm,omitempty"`
-	Coating   *Coating `json:"coating,omitempty"`
+	CarbideMm *measure.Length `json:"carbide_mm,omitempty"`
+	Coating   *Coating        `json:"coating,omitempty"`
 
 	// DiameterMm Over the tips.
-	DiameterMm float64 `json:"diameter_mm"`
+	DiameterMm measure.Length `json:"diameter_mm"`
 
 	// Ferrous Made for steel.
 	Ferrous *bool `json:"ferrous,omitempty"`
@@ -2313,8 +2314,8 @@ type BladeInput struct {
 	Group *int `json:"group,omitempty"`
 
 	// GulletMm Measured depth.
-	GulletMm    *float64     `json:"gullet_mm,omitempty"`
-	GulletShape *GulletShape `json:"gullet_shape,omitempty"`
+	GulletMm    *measure.Length `json:"gullet_mm,omitempty"`
+	GulletShape *GulletShape    `json:"gullet_shape,omitempty"`
 
 	// Hangs Where it hangs.
 	Hangs *string `json:"hangs,omitempty"`
@@ -2324,20 +2325,20 @@ type BladeInput struct {
 	KeptFor Use      `json:"kept_for"`
 
 	// KerfMm Tip to tip.
-	KerfMm  float64  `json:"kerf_mm"`
-	Make    Make     `json:"make"`
-	MaxRpm  *float64 `json:"max_rpm,omitempty"`
-	Nails   *bool    `json:"nails,omitempty"`
-	Name    string   `json:"name"`
-	Note    *string  `json:"note,omitempty"`
-	PlateMm *float64 `json:"plate_mm,omitempty"`
+	KerfMm  measure.Length  `json:"kerf_mm"`
+	Make    Make            `json:"make"`
+	MaxRpm  *float64        `json:"max_rpm,omitempty"`
+	Nails   *bool           `json:"nails,omitempty"`
+	Name    string          `json:"name"`
+	Note    *string         `json:"note,omitempty"`
+	PlateMm *measure.Length `json:"plate_mm,omitempty"`
 
 	// Price What was paid
 	Price *float64 `json:"price,omitempty"`
 
 	// RakerMm How far a raker sits below the points.
-	RakerMm *float64      `json:"raker_mm,omitempty"`
-	Set     *DadoSetInput `json:"set,omitempty"`
+	RakerMm *measure.Length `json:"raker_mm,omitempty"`
+	Set     *DadoSetInput   `json:"set,omitempty"`
 
 	// SharpenedBefore Sharpenings before its log began.
 	SharpenedBefore *int `json:"sharpened_before,omitempty"`
@@ -2406,7 +2407,7 @@ type CareSheet struct {
 type Change struct {
 	// BladeID The blade to take instead, where that is the change.
 	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
-	HeightMm *float64            `json:"height_mm,omitempty"`
+	HeightMm *measure.Length     `json:"height_mm,omitempty"`
 	Room     float64             `json:"room"`
 	Text     string              `json:"text"`
 }
@@ -2430,17 +2431,17 @@ type Cleaner struct {
 
 // Clearance defines model for Clearance.
 type Clearance struct {
-	BesideSlotsMm *float64       `json:"beside_slots_mm,omitempty"`
-	Grade         ClearanceGrade `json:"grade"`
-	MadMm         float64        `json:"mad_mm"`
-	MeanMm        float64        `json:"mean_mm"`
-	MedianMm      float64        `json:"median_mm"`
+	BesideSlotsMm *measure.Length `json:"beside_slots_mm,omitempty"`
+	Grade         ClearanceGrade  `json:"grade"`
+	MadMm         measure.Length  `json:"mad_mm"`
+	MeanMm        measure.Length  `json:"mean_mm"`
+	MedianMm      measure.Length  `json:"median_mm"`
 
 	// Proud Teeth that stand out, from 0.
-	Proud   []int    `json:"proud"`
-	RangeMm float64  `json:"range_mm"`
-	RestMm  *float64 `json:"rest_mm,omitempty"`
-	SdMm    float64  `json:"sd_mm"`
+	Proud   []int           `json:"proud"`
+	RangeMm measure.Length  `json:"range_mm"`
+	RestMm  *measure.Length `json:"rest_mm,omitempty"`
+	SdMm    measure.Length  `json:"sd_mm"`
 }
 
 // ClearanceGrade defines model for Clearance.Grade.
@@ -2469,8 +2470,8 @@ type ComparisonRequest struct {
 		ExitSupport *Support           `json:"exit_support,omitempty"`
 
 		// HeightMm Left out
-		HeightMm     *float64 `json:"height_mm,omitempty"`
-		OtherSupport *Support `json:"other_support,omitempty"`
+		HeightMm     *measure.Length `json:"height_mm,omitempty"`
+		OtherSupport *Support        `json:"other_support,omitempty"`
 	} `json:"pins"`
 	Units Units `json:"units"`
 }
@@ -2535,8 +2536,8 @@ type Cut struct {
 	BrakeOff *bool `json:"brake_off,omitempty"`
 
 	// DepthMm Of a form that does not go through.
-	DepthMm   *float64  `json:"depth_mm,omitempty"`
-	Direction Direction `json:"direction"`
+	DepthMm   *measure.Length `json:"depth_mm,omitempty"`
+	Direction Direction       `json:"direction"`
 
 	// ExitSupport What holds the face where teeth leave (the back edge for a chop). Left out, it is open, and the fence for a chop.
 	ExitSupport *Support `json:"exit_support,omitempty"`
@@ -2546,8 +2547,8 @@ type Cut struct {
 	Finish    Finish `json:"finish"`
 
 	// Form Left out, the cut goes through.
-	Form     *Form   `json:"form,omitempty"`
-	LengthMm float64 `json:"length_mm"`
+	Form     *Form          `json:"form,omitempty"`
+	LengthMm measure.Length `json:"length_mm"`
 
 	// Material An id of /materials.
 	Material string `json:"material"`
@@ -2568,15 +2569,15 @@ type Cut struct {
 	OtherSupport *Support `json:"other_support,omitempty"`
 
 	// PieceMm Length that is cut off.
-	PieceMm *float64 `json:"piece_mm,omitempty"`
+	PieceMm *measure.Length `json:"piece_mm,omitempty"`
 
 	// Pieces How many alike. Left out, one.
 	Pieces      *int               `json:"pieces,omitempty"`
 	SawID       openapi_types.UUID `json:"saw_id"`
-	ThicknessMm float64            `json:"thickness_mm"`
+	ThicknessMm measure.Length     `json:"thickness_mm"`
 
 	// WidthMm Of the board; of the piece kept for a rip.
-	WidthMm float64 `json:"width_mm"`
+	WidthMm measure.Length `json:"width_mm"`
 }
 
 // CutMade defines model for CutMade.
@@ -2593,7 +2594,7 @@ type CutMade struct {
 	FeedMMin *float64 `json:"feed_m_min,omitempty"`
 
 	// HeightMm Left out for a chop.
-	HeightMm *float64 `json:"height_mm,omitempty"`
+	HeightMm *measure.Length `json:"height_mm,omitempty"`
 
 	// Metres Of cut in all, where those were counted and not pieces.
 	Metres *float64 `json:"metres,omitempty"`
@@ -2614,18 +2615,18 @@ type CutMade struct {
 
 // CutRecord defines model for CutRecord.
 type CutRecord struct {
-	BevelDeg     *float64  `json:"bevel_deg,omitempty"`
-	DepthMm      *float64  `json:"depth_mm,omitempty"`
-	Direction    Direction `json:"direction"`
-	Effort       *Effort   `json:"effort,omitempty"`
-	ExitSupport  *Support  `json:"exit_support,omitempty"`
-	FeedMMin     *float64  `json:"feed_m_min,omitempty"`
-	Finish       Finish    `json:"finish"`
-	Form         *Form     `json:"form,omitempty"`
-	HeightMm     *float64  `json:"height_mm,omitempty"`
-	LengthMm     float64   `json:"length_mm"`
-	Material     string    `json:"material"`
-	MaterialName string    `json:"material_name"`
+	BevelDeg     *float64        `json:"bevel_deg,omitempty"`
+	DepthMm      *measure.Length `json:"depth_mm,omitempty"`
+	Direction    Direction       `json:"direction"`
+	Effort       *Effort         `json:"effort,omitempty"`
+	ExitSupport  *Support        `json:"exit_support,omitempty"`
+	FeedMMin     *float64        `json:"feed_m_min,omitempty"`
+	Finish       Finish          `json:"finish"`
+	Form         *Form           `json:"form,omitempty"`
+	HeightMm     *measure.Length `json:"height_mm,omitempty"`
+	LengthMm     measure.Length  `json:"length_mm"`
+	Material     string          `json:"material"`
+	MaterialName string          `json:"material_name"`
 
 	// Metres Of cut
 	Metres         float64    `json:"metres"`
@@ -2640,19 +2641,19 @@ type CutRecord struct {
 	RealFeedMMin *float64 `json:"real_feed_m_min,omitempty"`
 
 	// SecPerStroke Of a chop: what one stroke took, else what was aimed at.
-	SecPerStroke *float64  `json:"sec_per_stroke,omitempty"`
-	Seconds      *float64  `json:"seconds,omitempty"`
-	Splinters    Splinters `json:"splinters"`
-	ThicknessMm  float64   `json:"thickness_mm"`
-	Wall         Wall      `json:"wall"`
-	WidthMm      float64   `json:"width_mm"`
+	SecPerStroke *float64       `json:"sec_per_stroke,omitempty"`
+	Seconds      *float64       `json:"seconds,omitempty"`
+	Splinters    Splinters      `json:"splinters"`
+	ThicknessMm  measure.Length `json:"thickness_mm"`
+	Wall         Wall           `json:"wall"`
+	WidthMm      measure.Length `json:"width_mm"`
 }
 
 // DadoPart defines model for DadoPart.
 type DadoPart struct {
-	Count       int     `json:"count"`
-	Shim        *bool   `json:"shim,omitempty"`
-	ThicknessMm float64 `json:"thickness_mm"`
+	Count       int            `json:"count"`
+	Shim        *bool          `json:"shim,omitempty"`
+	ThicknessMm measure.Length `json:"thickness_mm"`
 }
 
 // DadoSet defines model for DadoSet.
@@ -2661,17 +2662,17 @@ type DadoSet struct {
 	Build   *Side              `json:"build,omitempty"`
 
 	// EarsMm How far the points of the outer blades cut below the rest.
-	EarsMm *float64    `json:"ears_mm,omitempty"`
-	Kind   DadoSetKind `json:"kind"`
+	EarsMm *measure.Length `json:"ears_mm,omitempty"`
+	Kind   DadoSetKind     `json:"kind"`
 
 	// Known The outer pair first, then the parts in their order; of a dial set start and turn of each range.
 	Known []KnownPart `json:"known"`
 
 	// LeftMm Tip width of the left outer blade.
-	LeftMm  *float64     `json:"left_mm,omitempty"`
-	Parts   *[]DadoPart  `json:"parts,omitempty"`
-	Ranges  *[]DialRange `json:"ranges,omitempty"`
-	RightMm *float64     `json:"right_mm,omitempty"`
+	LeftMm  *measure.Length `json:"left_mm,omitempty"`
+	Parts   *[]DadoPart     `json:"parts,omitempty"`
+	Ranges  *[]DialRange    `json:"ranges,omitempty"`
+	RightMm *measure.Length `json:"right_mm,omitempty"`
 
 	// Saws Where it may go on.
 	Saws []SetOnSaw `json:"saws"`
@@ -2694,14 +2695,14 @@ type DadoSetInput struct {
 	Build *Side `json:"build,omitempty"`
 
 	// EarsMm How far the points of the outer blades cut below the rest.
-	EarsMm *float64         `json:"ears_mm,omitempty"`
+	EarsMm *measure.Length  `json:"ears_mm,omitempty"`
 	Kind   DadoSetInputKind `json:"kind"`
 
 	// LeftMm Tip width of the left outer blade.
-	LeftMm  *float64     `json:"left_mm,omitempty"`
-	Parts   *[]DadoPart  `json:"parts,omitempty"`
-	Ranges  *[]DialRange `json:"ranges,omitempty"`
-	RightMm *float64     `json:"right_mm,omitempty"`
+	LeftMm  *measure.Length `json:"left_mm,omitempty"`
+	Parts   *[]DadoPart     `json:"parts,omitempty"`
+	Ranges  *[]DialRange    `json:"ranges,omitempty"`
+	RightMm *measure.Length `json:"right_mm,omitempty"`
 
 	// Wings Teeth of a chipper.
 	Wings *int `json:"wings,omitempty"`
@@ -2734,15 +2735,15 @@ type DayMark struct {
 
 // DialRange defines model for DialRange.
 type DialRange struct {
-	Cutters int     `json:"cutters"`
-	LeastMm float64 `json:"least_mm"`
-	MostMm  float64 `json:"most_mm"`
+	Cutters int            `json:"cutters"`
+	LeastMm measure.Length `json:"least_mm"`
+	MostMm  measure.Length `json:"most_mm"`
 
 	// StartMm Width with the dial at 0.
-	StartMm float64 `json:"start_mm"`
+	StartMm measure.Length `json:"start_mm"`
 
 	// TurnMm What one turn of the dial adds.
-	TurnMm float64 `json:"turn_mm"`
+	TurnMm measure.Length `json:"turn_mm"`
 }
 
 // Direction defines model for Direction.
@@ -2869,7 +2870,7 @@ type Groove struct {
 	Good bool `json:"good"`
 
 	// HeightMm That the blade is to stand at.
-	HeightMm float64            `json:"height_mm"`
+	HeightMm measure.Length     `json:"height_mm"`
 	ID       openapi_types.UUID `json:"id"`
 	Made     int                `json:"made"`
 	SawID    openapi_types.UUID `json:"saw_id"`
@@ -2879,7 +2880,7 @@ type Groove struct {
 	Says      []string       `json:"says"`
 	Set       *DadoSet       `json:"set,omitempty"`
 	StartedAt time.Time      `json:"started_at"`
-	TargetMm  float64        `json:"target_mm"`
+	TargetMm  measure.Length `json:"target_mm"`
 	Tests     []GrooveTested `json:"tests"`
 	Version   int            `json:"version"`
 	Way       GrooveWay      `json:"way"`
@@ -2891,11 +2892,11 @@ type GrooveAsk struct {
 	Cut   Cut `json:"cut"`
 
 	// EdgeMm From the edge on the fence to the near wall.
-	EdgeMm *float64 `json:"edge_mm,omitempty"`
-	Fit    Fit      `json:"fit"`
+	EdgeMm *measure.Length `json:"edge_mm,omitempty"`
+	Fit    Fit             `json:"fit"`
 
 	// PieceMm Thickness of what goes in, at several places.
-	PieceMm []float64 `json:"piece_mm"`
+	PieceMm []measure.Length `json:"piece_mm"`
 }
 
 // GrooveEnd defines model for GrooveEnd.
@@ -2910,58 +2911,58 @@ type GrooveEnd struct {
 // GroovePass defines model for GroovePass.
 type GroovePass struct {
 	// CentreMm Of the kerf from the middle of the groove.
-	CentreMm float64 `json:"centre_mm"`
+	CentreMm measure.Length `json:"centre_mm"`
 
 	// FenceMm From the fence to the near side of the blade.
-	FenceMm  float64 `json:"fence_mm"`
-	HeightMm float64 `json:"height_mm"`
+	FenceMm  measure.Length `json:"fence_mm"`
+	HeightMm measure.Length `json:"height_mm"`
 }
 
 // GroovePlan defines model for GroovePlan.
 type GroovePlan struct {
-	AllowanceMm float64  `json:"allowance_mm"`
-	Cautions    []string `json:"cautions"`
+	AllowanceMm measure.Length `json:"allowance_mm"`
+	Cautions    []string       `json:"cautions"`
 
 	// Earlier Made in the same sheet or wood.
 	Earlier []GrooveRow `json:"earlier"`
 
 	// Mind What to mind about the piece; empty if nothing.
-	Mind       string      `json:"mind"`
-	TargetMm   float64     `json:"target_mm"`
-	ThickestMm float64     `json:"thickest_mm"`
-	Ways       []GrooveWay `json:"ways"`
+	Mind       string         `json:"mind"`
+	TargetMm   measure.Length `json:"target_mm"`
+	ThickestMm measure.Length `json:"thickest_mm"`
+	Ways       []GrooveWay    `json:"ways"`
 }
 
 // GrooveRecord defines model for GrooveRecord.
 type GrooveRecord struct {
-	DepthMm  *float64           `json:"depth_mm,omitempty"`
+	DepthMm  *measure.Length    `json:"depth_mm,omitempty"`
 	ID       openapi_types.UUID `json:"id"`
 	Made     int                `json:"made"`
-	TargetMm float64            `json:"target_mm"`
+	TargetMm measure.Length     `json:"target_mm"`
 
 	// Test A test groove, rather than the grooves that were made.
 	Test bool `json:"test"`
 
 	// WidthMm Of a test
-	WidthMm *float64 `json:"width_mm,omitempty"`
+	WidthMm *measure.Length `json:"width_mm,omitempty"`
 }
 
 // GrooveRow defines model for GrooveRow.
 type GrooveRow struct {
 	At           time.Time          `json:"at"`
 	BladeName    string             `json:"blade_name"`
-	DepthMm      float64            `json:"depth_mm"`
+	DepthMm      measure.Length     `json:"depth_mm"`
 	Ended        bool               `json:"ended"`
 	ID           openapi_types.UUID `json:"id"`
 	Made         int                `json:"made"`
 	MaterialName string             `json:"material_name"`
-	PieceMm      float64            `json:"piece_mm"`
+	PieceMm      measure.Length     `json:"piece_mm"`
 	SawName      string             `json:"saw_name"`
 
 	// Says Its last setting.
-	Says     string  `json:"says"`
-	TargetMm float64 `json:"target_mm"`
-	Tests    int     `json:"tests"`
+	Says     string         `json:"says"`
+	TargetMm measure.Length `json:"target_mm"`
+	Tests    int            `json:"tests"`
 }
 
 // GrooveStart Either ask and blade_id, or like.
@@ -2979,26 +2980,26 @@ type GrooveStart struct {
 
 // GrooveTest defines model for GrooveTest.
 type GrooveTest struct {
-	DepthMm *float64 `json:"depth_mm,omitempty"`
-	Units   Units    `json:"units"`
+	DepthMm *measure.Length `json:"depth_mm,omitempty"`
+	Units   Units           `json:"units"`
 
 	// WidthMm At several places of the groove.
-	WidthMm []float64 `json:"width_mm"`
+	WidthMm []measure.Length `json:"width_mm"`
 }
 
 // GrooveTested defines model for GrooveTested.
 type GrooveTested struct {
-	At      time.Time `json:"at"`
-	DepthMm *float64  `json:"depth_mm,omitempty"`
+	At      time.Time       `json:"at"`
+	DepthMm *measure.Length `json:"depth_mm,omitempty"`
 
 	// OffMm Over what was wanted.
-	OffMm float64 `json:"off_mm"`
+	OffMm measure.Length `json:"off_mm"`
 
 	// Says The setting that it was made with.
 	Says string `json:"says"`
 
 	// WidthMm The mean of its readings.
-	WidthMm float64 `json:"width_mm"`
+	WidthMm measure.Length `json:"width_mm"`
 }
 
 // GrooveWay defines model for GrooveWay.
@@ -3011,16 +3012,16 @@ type GrooveWay struct {
 	BottomMm [][]float64 `json:"bottom_mm"`
 
 	// Clocked Every chipper has gullets of its own.
-	Clocked     *bool    `json:"clocked,omitempty"`
-	Cutters     *int     `json:"cutters,omitempty"`
-	DiameterMm  *float64 `json:"diameter_mm,omitempty"`
-	EachMinutes float64  `json:"each_minutes"`
+	Clocked     *bool           `json:"clocked,omitempty"`
+	Cutters     *int            `json:"cutters,omitempty"`
+	DiameterMm  *measure.Length `json:"diameter_mm,omitempty"`
+	EachMinutes float64         `json:"each_minutes"`
 
 	// Fits Its bottom is flat enough for this groove.
-	Fits    bool       `json:"fits"`
-	FlatFor string     `json:"flat_for"`
-	Insert  *InsertFit `json:"insert,omitempty"`
-	KerfMm  *float64   `json:"kerf_mm,omitempty"`
+	Fits    bool            `json:"fits"`
+	FlatFor string          `json:"flat_for"`
+	Insert  *InsertFit      `json:"insert,omitempty"`
+	KerfMm  *measure.Length `json:"kerf_mm,omitempty"`
 
 	// Kind unsaid: a set of which nobody has said what it is made of.
 	Kind    GrooveWayKind `json:"kind"`
@@ -3032,13 +3033,13 @@ type GrooveWay struct {
 	Passes []GroovePass `json:"passes"`
 
 	// Pays Against the way that is quickest to set up.
-	Pays    string  `json:"pays"`
-	RidgeMm float64 `json:"ridge_mm"`
-	Says    string  `json:"says"`
+	Pays    string         `json:"pays"`
+	RidgeMm measure.Length `json:"ridge_mm"`
+	Says    string         `json:"says"`
 
 	// SdMm How well that is known.
-	SdMm         *float64 `json:"sd_mm,omitempty"`
-	SetupMinutes float64  `json:"setup_minutes"`
+	SdMm         *measure.Length `json:"sd_mm,omitempty"`
+	SetupMinutes float64         `json:"setup_minutes"`
 
 	// Slots From the inner flange outward.
 	Slots []ArborSlot `json:"slots"`
@@ -3051,8 +3052,8 @@ type GrooveWay struct {
 	Verdict Verdict  `json:"verdict"`
 
 	// WidthMm That it comes to.
-	WidthMm *float64 `json:"width_mm,omitempty"`
-	Wings   *int     `json:"wings,omitempty"`
+	WidthMm *measure.Length `json:"width_mm,omitempty"`
+	Wings   *int            `json:"wings,omitempty"`
 }
 
 // GrooveWayKind unsaid: a set of which nobody has said what it is made of.
@@ -3063,8 +3064,8 @@ type GulletShape = blade.GulletShape
 
 // Harmonic defines model for Harmonic.
 type Harmonic struct {
-	AmplitudeMm float64 `json:"amplitude_mm"`
-	PhaseDeg    float64 `json:"phase_deg"`
+	AmplitudeMm measure.Length `json:"amplitude_mm"`
+	PhaseDeg    float64        `json:"phase_deg"`
 }
 
 // HeightSchool defines model for HeightSchool.
@@ -3073,11 +3074,11 @@ type HeightSchool string
 // Heights defines model for Heights.
 type Heights struct {
 	// Exact The cut leaves no choice of height.
-	Exact       bool    `json:"exact"`
-	FullMm      float64 `json:"full_mm"`
-	GulletsMm   float64 `json:"gullets_mm"`
-	ProudMm     float64 `json:"proud_mm"`
-	SuggestedMm float64 `json:"suggested_mm"`
+	Exact       bool           `json:"exact"`
+	FullMm      measure.Length `json:"full_mm"`
+	GulletsMm   measure.Length `json:"gullets_mm"`
+	ProudMm     measure.Length `json:"proud_mm"`
+	SuggestedMm measure.Length `json:"suggested_mm"`
 
 	// Why Of the suggestion.
 	Why string `json:"why"`
@@ -3085,13 +3086,13 @@ type Heights struct {
 
 // Ideal The blade that this cut would like best, owned or not.
 type Ideal struct {
-	BevelDeg float64 `json:"bevel_deg"`
-	Grind    Grind   `json:"grind"`
-	HeightMm float64 `json:"height_mm"`
-	HookDeg  float64 `json:"hook_deg"`
-	KerfMm   float64 `json:"kerf_mm"`
-	Room     float64 `json:"room"`
-	Teeth    int     `json:"teeth"`
+	BevelDeg float64        `json:"bevel_deg"`
+	Grind    Grind          `json:"grind"`
+	HeightMm measure.Length `json:"height_mm"`
+	HookDeg  float64        `json:"hook_deg"`
+	KerfMm   measure.Length `json:"kerf_mm"`
+	Room     float64        `json:"room"`
+	Teeth    int            `json:"teeth"`
 }
 
 // ImportPreview defines model for ImportPreview.
@@ -3125,9 +3126,9 @@ type ImportRowWhat string
 // InsertFit defines model for InsertFit.
 type InsertFit struct {
 	// FenceMm The fence stays that far from the set while it rises.
-	FenceMm  float64 `json:"fence_mm"`
-	LengthMm float64 `json:"length_mm"`
-	WidthMm  float64 `json:"width_mm"`
+	FenceMm  measure.Length `json:"fence_mm"`
+	LengthMm measure.Length `json:"length_mm"`
+	WidthMm  measure.Length `json:"width_mm"`
 }
 
 // Inspection defines model for Inspection.
@@ -3150,23 +3151,23 @@ type JointAsk struct {
 
 	// BladeID The likeliest where left out.
 	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
-	DepthMm  *float64            `json:"depth_mm,omitempty"`
-	EdgeMm   *float64            `json:"edge_mm,omitempty"`
+	DepthMm  *measure.Length     `json:"depth_mm,omitempty"`
+	EdgeMm   *measure.Length     `json:"edge_mm,omitempty"`
 	Fingers  *int                `json:"fingers,omitempty"`
-	GapMm    *float64            `json:"gap_mm,omitempty"`
+	GapMm    *measure.Length     `json:"gap_mm,omitempty"`
 	Kind     JointKind           `json:"kind"`
-	LengthMm *float64            `json:"length_mm,omitempty"`
-	OffMm    *float64            `json:"off_mm,omitempty"`
-	RadiusMm *float64            `json:"radius_mm,omitempty"`
-	RoomMm   *float64            `json:"room_mm,omitempty"`
+	LengthMm *measure.Length     `json:"length_mm,omitempty"`
+	OffMm    *measure.Length     `json:"off_mm,omitempty"`
+	RadiusMm *measure.Length     `json:"radius_mm,omitempty"`
+	RoomMm   *measure.Length     `json:"room_mm,omitempty"`
 	SawID    openapi_types.UUID  `json:"saw_id"`
-	SkinMm   *float64            `json:"skin_mm,omitempty"`
+	SkinMm   *measure.Length     `json:"skin_mm,omitempty"`
 	SlopeDeg *float64            `json:"slope_deg,omitempty"`
-	SlotMm   *float64            `json:"slot_mm,omitempty"`
-	StockMm  *float64            `json:"stock_mm,omitempty"`
-	TenonMm  *float64            `json:"tenon_mm,omitempty"`
+	SlotMm   *measure.Length     `json:"slot_mm,omitempty"`
+	StockMm  *measure.Length     `json:"stock_mm,omitempty"`
+	TenonMm  *measure.Length     `json:"tenon_mm,omitempty"`
 	Units    Units               `json:"units"`
-	WidthMm  *float64            `json:"width_mm,omitempty"`
+	WidthMm  *measure.Length     `json:"width_mm,omitempty"`
 }
 
 // JointKind defines model for JointKind.
@@ -3178,41 +3179,41 @@ type JointPlan struct {
 	BladeID   openapi_types.UUID `json:"blade_id"`
 	Cautions  []string           `json:"cautions"`
 	ClosesDeg *float64           `json:"closes_deg,omitempty"`
-	DepthMm   *float64           `json:"depth_mm,omitempty"`
+	DepthMm   *measure.Length    `json:"depth_mm,omitempty"`
 
 	// Do What to set and cut, in order.
-	Do       []string `json:"do"`
-	HeightMm *float64 `json:"height_mm,omitempty"`
+	Do       []string        `json:"do"`
+	HeightMm *measure.Length `json:"height_mm,omitempty"`
 
 	// HeightsMm Of the blade for either cheek of a tenon.
-	HeightsMm *[]float64 `json:"heights_mm,omitempty"`
-	KerfMm    float64    `json:"kerf_mm"`
-	Kerfs     *int       `json:"kerfs,omitempty"`
-	Kind      JointKind  `json:"kind"`
+	HeightsMm *[]measure.Length `json:"heights_mm,omitempty"`
+	KerfMm    measure.Length    `json:"kerf_mm"`
+	Kerfs     *int              `json:"kerfs,omitempty"`
+	Kind      JointKind         `json:"kind"`
 
 	// LastMm The part of a finger or slot at the far edge.
-	LastMm *float64 `json:"last_mm,omitempty"`
+	LastMm *measure.Length `json:"last_mm,omitempty"`
 
 	// LeftMm That a sloping groove leaves to pare.
-	LeftMm *float64 `json:"left_mm,omitempty"`
-	Mind   []string `json:"mind"`
+	LeftMm *measure.Length `json:"left_mm,omitempty"`
+	Mind   []string        `json:"mind"`
 
 	// MoveMm Of the key after the test joint, away from the blade.
-	MoveMm *float64 `json:"move_mm,omitempty"`
+	MoveMm *measure.Length `json:"move_mm,omitempty"`
 
 	// OffsetMm From key to blade.
-	OffsetMm  *float64      `json:"offset_mm,omitempty"`
-	Passes    *[]GroovePass `json:"passes,omitempty"`
-	SkinMm    *float64      `json:"skin_mm,omitempty"`
-	SlotMm    *float64      `json:"slot_mm,omitempty"`
-	Slots     *int          `json:"slots,omitempty"`
-	SpacingMm *float64      `json:"spacing_mm,omitempty"`
-	SpanMm    *float64      `json:"span_mm,omitempty"`
+	OffsetMm  *measure.Length `json:"offset_mm,omitempty"`
+	Passes    *[]GroovePass   `json:"passes,omitempty"`
+	SkinMm    *measure.Length `json:"skin_mm,omitempty"`
+	SlotMm    *measure.Length `json:"slot_mm,omitempty"`
+	Slots     *int            `json:"slots,omitempty"`
+	SpacingMm *measure.Length `json:"spacing_mm,omitempty"`
+	SpanMm    *measure.Length `json:"span_mm,omitempty"`
 
 	// StopsMm From the stop to the far side of the blade, the shoulder first.
-	StopsMm *[]float64 `json:"stops_mm,omitempty"`
-	TiltDeg *float64   `json:"tilt_deg,omitempty"`
-	Verdict Verdict    `json:"verdict"`
+	StopsMm *[]measure.Length `json:"stops_mm,omitempty"`
+	TiltDeg *float64          `json:"tilt_deg,omitempty"`
+	Verdict Verdict           `json:"verdict"`
 }
 
 // Judgement defines model for Judgement.
@@ -3240,10 +3241,10 @@ type KerfAdvice struct {
 
 // KerfLoad defines model for KerfLoad.
 type KerfLoad struct {
-	BogMMin float64 `json:"bog_m_min"`
-	KerfMm  float64 `json:"kerf_mm"`
-	Load    float64 `json:"load"`
-	PowerW  float64 `json:"power_w"`
+	BogMMin float64        `json:"bog_m_min"`
+	KerfMm  measure.Length `json:"kerf_mm"`
+	Load    float64        `json:"load"`
+	PowerW  float64        `json:"power_w"`
 
 	// Refused By the riving knife or the brake.
 	Refused *string `json:"refused,omitempty"`
@@ -3252,11 +3253,11 @@ type KerfLoad struct {
 // KnownPart defines model for KnownPart.
 type KnownPart struct {
 	// HeldMm As thick as it is held to be.
-	HeldMm float64 `json:"held_mm"`
+	HeldMm measure.Length `json:"held_mm"`
 
 	// SdMm How well that is known.
-	SdMm      float64 `json:"sd_mm"`
-	StampedMm float64 `json:"stamped_mm"`
+	SdMm      measure.Length `json:"sd_mm"`
+	StampedMm measure.Length `json:"stamped_mm"`
 
 	// Tests Test grooves that it was in since it was new or sharpened.
 	Tests int    `json:"tests"`
@@ -3353,7 +3354,7 @@ type LogEntry struct {
 	Cut       *CutRecord          `json:"cut,omitempty"`
 
 	// DiameterMm That it came back with.
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	DiameterMm *measure.Length `json:"diameter_mm,omitempty"`
 
 	// Figure What a truing measured.
 	Figure     *float64            `json:"figure,omitempty"`
@@ -3362,15 +3363,15 @@ type LogEntry struct {
 	ID         int64               `json:"id"`
 
 	// KerfMm That it came back with.
-	KerfMm *float64 `json:"kerf_mm,omitempty"`
-	Kind   LogKind  `json:"kind"`
-	Note   *string  `json:"note,omitempty"`
+	KerfMm *measure.Length `json:"kerf_mm,omitempty"`
+	Kind   LogKind         `json:"kind"`
+	Note   *string         `json:"note,omitempty"`
 
 	// Reason Why it was retired.
 	Reason *string `json:"reason,omitempty"`
 
 	// RenewedMm Thicknesses of the parts that were renewed.
-	RenewedMm *[]float64          `json:"renewed_mm,omitempty"`
+	RenewedMm *[]measure.Length   `json:"renewed_mm,omitempty"`
 	SawID     *openapi_types.UUID `json:"saw_id,omitempty"`
 	SawName   *string             `json:"saw_name,omitempty"`
 
@@ -3473,10 +3474,10 @@ type Minutes struct {
 
 // Mix defines model for Mix.
 type Mix struct {
-	CleanerL float64 `json:"cleaner_l"`
-	LevelMm  float64 `json:"level_mm"`
-	Litres   float64 `json:"litres"`
-	WaterL   float64 `json:"water_l"`
+	CleanerL float64        `json:"cleaner_l"`
+	LevelMm  measure.Length `json:"level_mm"`
+	Litres   float64        `json:"litres"`
+	WaterL   float64        `json:"water_l"`
 }
 
 // Moisture defines model for Moisture.
@@ -3629,7 +3630,7 @@ type Plan struct {
 	ExitSupports []Support `json:"exit_supports"`
 
 	// FeedLengthMm How far one piece is fed.
-	FeedLengthMm float64 `json:"feed_length_mm"`
+	FeedLengthMm measure.Length `json:"feed_length_mm"`
 
 	// FenceSide Of the blade that the fence goes to, where the cut has one.
 	FenceSide *Side `json:"fence_side,omitempty"`
@@ -3641,8 +3642,8 @@ type Plan struct {
 	HeelFrom string `json:"heel_from"`
 
 	// HeelMm That the work meets, from the last truing.
-	HeelMm float64  `json:"heel_mm"`
-	Hold   []Advice `json:"hold"`
+	HeelMm measure.Length `json:"heel_mm"`
+	Hold   []Advice       `json:"hold"`
 
 	// Ideal The blade that this cut would like best, owned or not.
 	Ideal *Ideal `json:"ideal,omitempty"`
@@ -3654,10 +3655,10 @@ type Plan struct {
 	Learnt []string `json:"learnt"`
 
 	// MeetsThicknessMm Thickness of the section that the blade really meets.
-	MeetsThicknessMm float64 `json:"meets_thickness_mm"`
+	MeetsThicknessMm measure.Length `json:"meets_thickness_mm"`
 
 	// MeetsWidthMm Width of the section that the blade really meets.
-	MeetsWidthMm float64 `json:"meets_width_mm"`
+	MeetsWidthMm measure.Length `json:"meets_width_mm"`
 
 	// Modelled Whether the material has a feed range; otherwise blades are chosen by rule.
 	Modelled bool     `json:"modelled"`
@@ -3760,12 +3761,12 @@ type RetirementReason string
 
 // Returned defines model for Returned.
 type Returned struct {
-	By         *string  `json:"by,omitempty"`
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
-	KerfMm     *float64 `json:"kerf_mm,omitempty"`
-	Note       *string  `json:"note,omitempty"`
-	Price      *float64 `json:"price,omitempty"`
-	Report     *string  `json:"report,omitempty"`
+	By         *string         `json:"by,omitempty"`
+	DiameterMm *measure.Length `json:"diameter_mm,omitempty"`
+	KerfMm     *measure.Length `json:"kerf_mm,omitempty"`
+	Note       *string         `json:"note,omitempty"`
+	Price      *float64        `json:"price,omitempty"`
+	Report     *string         `json:"report,omitempty"`
 
 	// Sharpened Otherwise it was only mended
 	Sharpened       bool `json:"sharpened"`
@@ -3789,61 +3790,61 @@ type RuleSheet struct {
 
 // RunOut defines model for RunOut.
 type RunOut struct {
-	Arbor    *Harmonic `json:"arbor,omitempty"`
-	Blade    *Harmonic `json:"blade,omitempty"`
-	First    Harmonic  `json:"first"`
-	MeanMm   float64   `json:"mean_mm"`
-	SpreadMm float64   `json:"spread_mm"`
+	Arbor    *Harmonic      `json:"arbor,omitempty"`
+	Blade    *Harmonic      `json:"blade,omitempty"`
+	First    Harmonic       `json:"first"`
+	MeanMm   measure.Length `json:"mean_mm"`
+	SpreadMm measure.Length `json:"spread_mm"`
 }
 
 // Saw defines model for Saw.
 type Saw struct {
 	// ArborLengthMm From the inner flange to the end of the thread.
-	ArborLengthMm *float64 `json:"arbor_length_mm,omitempty"`
-	ArborLock     *bool    `json:"arbor_lock,omitempty"`
-	ArborMm       float64  `json:"arbor_mm"`
+	ArborLengthMm *measure.Length `json:"arbor_length_mm,omitempty"`
+	ArborLock     *bool           `json:"arbor_lock,omitempty"`
+	ArborMm       measure.Length  `json:"arbor_mm"`
 
 	// BelowTableMm How far a miter saw's blade goes below its table.
-	BelowTableMm float64 `json:"below_table_mm"`
+	BelowTableMm measure.Length `json:"below_table_mm"`
 
 	// Brake A blade brake's allowed range.
 	Brake *struct {
-		MaxDiameterMm float64 `json:"max_diameter_mm"`
-		MaxKerfMm     float64 `json:"max_kerf_mm"`
-		MinDiameterMm float64 `json:"min_diameter_mm"`
-		MinKerfMm     float64 `json:"min_kerf_mm"`
+		MaxDiameterMm measure.Length `json:"max_diameter_mm"`
+		MaxKerfMm     measure.Length `json:"max_kerf_mm"`
+		MinDiameterMm measure.Length `json:"min_diameter_mm"`
+		MinKerfMm     measure.Length `json:"min_kerf_mm"`
 	} `json:"brake,omitempty"`
 	BreakerA float64 `json:"breaker_a"`
 
 	// BushingsMm Bores that the shop owns bushings for.
-	BushingsMm []float64 `json:"bushings_mm"`
+	BushingsMm []measure.Length `json:"bushings_mm"`
 
 	// ChopWidthMm Widest work that it chops.
-	ChopWidthMm *float64 `json:"chop_width_mm,omitempty"`
+	ChopWidthMm *measure.Length `json:"chop_width_mm,omitempty"`
 
 	// CrosscutMm Widest work that its slide crosses.
-	CrosscutMm *float64 `json:"crosscut_mm,omitempty"`
+	CrosscutMm *measure.Length `json:"crosscut_mm,omitempty"`
 
 	// DadoSets The maker allows dado sets.
 	DadoSets bool `json:"dado_sets"`
 
 	// DiameterMm Of the blade that it is made for.
-	DiameterMm float64 `json:"diameter_mm"`
+	DiameterMm measure.Length `json:"diameter_mm"`
 
 	// Directions What it may cut.
 	Directions []Direction `json:"directions"`
 	FenceAt    *time.Time  `json:"fence_at,omitempty"`
 
 	// FenceLeadMm Way that one turn of the fence's screw moves.
-	FenceLeadMm *float64 `json:"fence_lead_mm,omitempty"`
+	FenceLeadMm *measure.Length `json:"fence_lead_mm,omitempty"`
 
 	// FenceOpenMm At the rear, last measured; negative where it closes.
-	FenceOpenMm *float64 `json:"fence_open_mm,omitempty"`
+	FenceOpenMm *measure.Length `json:"fence_open_mm,omitempty"`
 
 	// FenceReachMm Furthest that the fence stands from the blade, on its usual side.
-	FenceReachMm *float64   `json:"fence_reach_mm,omitempty"`
-	HeelAt       *time.Time `json:"heel_at,omitempty"`
-	HeelMm       float64    `json:"heel_mm"`
+	FenceReachMm *measure.Length `json:"fence_reach_mm,omitempty"`
+	HeelAt       *time.Time      `json:"heel_at,omitempty"`
+	HeelMm       measure.Length  `json:"heel_mm"`
 
 	// HeldTo What the saw is held to. Left out, the usual ones.
 	HeldTo Tolerances         `json:"held_to"`
@@ -3851,33 +3852,33 @@ type Saw struct {
 	Kind   SawKind            `json:"kind"`
 
 	// KnifeMm Thickness of the riving knife or splitter.
-	KnifeMm *float64 `json:"knife_mm,omitempty"`
+	KnifeMm *measure.Length `json:"knife_mm,omitempty"`
 
 	// Knockout Its arbor takes a blade's diamond knock-out.
 	Knockout *bool `json:"knockout,omitempty"`
 
 	// LeastMm The smallest blade that guard and knife allow.
-	LeastMm *float64 `json:"least_mm,omitempty"`
+	LeastMm *measure.Length `json:"least_mm,omitempty"`
 
 	// MotorW At the shaft.
 	MotorW         float64             `json:"motor_w"`
 	MountedBladeID *openapi_types.UUID `json:"mounted_blade_id,omitempty"`
 	Name           string              `json:"name"`
 	Note           string              `json:"note"`
-	NutMm          *float64            `json:"nut_mm,omitempty"`
+	NutMm          *measure.Length     `json:"nut_mm,omitempty"`
 
 	// NutSide Of the blade that the nut is on.
 	NutSide     *SawNutSide `json:"nut_side,omitempty"`
 	PowerLimitW float64     `json:"power_limit_w"`
 
 	// Reach45Mm The same tilted to 45 degrees.
-	Reach45Mm *float64 `json:"reach45_mm,omitempty"`
+	Reach45Mm *measure.Length `json:"reach45_mm,omitempty"`
 
 	// ReachMm Greatest height or depth square.
-	ReachMm float64  `json:"reach_mm"`
-	Retired *Retired `json:"retired,omitempty"`
-	Rpm     float64  `json:"rpm"`
-	Sliding bool     `json:"sliding"`
+	ReachMm measure.Length `json:"reach_mm"`
+	Retired *Retired       `json:"retired,omitempty"`
+	Rpm     float64        `json:"rpm"`
+	Sliding bool           `json:"sliding"`
 
 	// Steel Made for cutting steel.
 	Steel bool `json:"steel"`
@@ -3895,7 +3896,7 @@ type Saw struct {
 	TiltSide *SawTiltSide `json:"tilt_side,omitempty"`
 
 	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
-	ToBoltMm *float64 `json:"to_bolt_mm,omitempty"`
+	ToBoltMm *measure.Length `json:"to_bolt_mm,omitempty"`
 
 	// Tolerances What the saw is held to. Left out, the usual ones.
 	Tolerances *Tolerances `json:"tolerances,omitempty"`
@@ -3908,13 +3909,13 @@ type Saw struct {
 	Volts   float64 `json:"volts"`
 
 	// WasherMm The outer washer.
-	WasherMm *float64 `json:"washer_mm,omitempty"`
+	WasherMm *measure.Length `json:"washer_mm,omitempty"`
 
 	// WasherOff The maker allows a dado set without the outer washer.
 	WasherOff *bool `json:"washer_off,omitempty"`
 
 	// WheelLeadMm Height that one turn of the wheel moves.
-	WheelLeadMm *float64 `json:"wheel_lead_mm,omitempty"`
+	WheelLeadMm *measure.Length `json:"wheel_lead_mm,omitempty"`
 
 	// Wheels The maker allows diamond or abrasive wheels.
 	Wheels bool `json:"wheels"`
@@ -3935,69 +3936,69 @@ type SawTiltSide string
 // SawInput What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawInput struct {
 	// ArborLengthMm From the inner flange to the end of the thread.
-	ArborLengthMm *float64 `json:"arbor_length_mm,omitempty"`
-	ArborLock     *bool    `json:"arbor_lock,omitempty"`
-	ArborMm       float64  `json:"arbor_mm"`
+	ArborLengthMm *measure.Length `json:"arbor_length_mm,omitempty"`
+	ArborLock     *bool           `json:"arbor_lock,omitempty"`
+	ArborMm       measure.Length  `json:"arbor_mm"`
 
 	// BelowTableMm How far a miter saw's blade goes below its table.
-	BelowTableMm *float64 `json:"below_table_mm,omitempty"`
+	BelowTableMm *measure.Length `json:"below_table_mm,omitempty"`
 
 	// Brake A blade brake's allowed range.
 	Brake *struct {
-		MaxDiameterMm float64 `json:"max_diameter_mm"`
-		MaxKerfMm     float64 `json:"max_kerf_mm"`
-		MinDiameterMm float64 `json:"min_diameter_mm"`
-		MinKerfMm     float64 `json:"min_kerf_mm"`
+		MaxDiameterMm measure.Length `json:"max_diameter_mm"`
+		MaxKerfMm     measure.Length `json:"max_kerf_mm"`
+		MinDiameterMm measure.Length `json:"min_diameter_mm"`
+		MinKerfMm     measure.Length `json:"min_kerf_mm"`
 	} `json:"brake,omitempty"`
 	BreakerA *float64 `json:"breaker_a,omitempty"`
 
 	// BushingsMm Bores that the shop owns bushings for.
-	BushingsMm *[]float64 `json:"bushings_mm,omitempty"`
+	BushingsMm *[]measure.Length `json:"bushings_mm,omitempty"`
 
 	// ChopWidthMm Widest work that it chops.
-	ChopWidthMm *float64 `json:"chop_width_mm,omitempty"`
+	ChopWidthMm *measure.Length `json:"chop_width_mm,omitempty"`
 
 	// CrosscutMm Widest work that its slide crosses.
-	CrosscutMm *float64 `json:"crosscut_mm,omitempty"`
+	CrosscutMm *measure.Length `json:"crosscut_mm,omitempty"`
 
 	// DadoSets The maker allows dado sets.
 	DadoSets *bool `json:"dado_sets,omitempty"`
 
 	// DiameterMm Of the blade that it is made for.
-	DiameterMm float64 `json:"diameter_mm"`
+	DiameterMm measure.Length `json:"diameter_mm"`
 
 	// FenceLeadMm Way that one turn of the fence's screw moves.
-	FenceLeadMm *float64 `json:"fence_lead_mm,omitempty"`
+	FenceLeadMm *measure.Length `json:"fence_lead_mm,omitempty"`
 
 	// FenceReachMm Furthest that the fence stands from the blade, on its usual side.
-	FenceReachMm *float64     `json:"fence_reach_mm,omitempty"`
-	Kind         SawInputKind `json:"kind"`
+	FenceReachMm *measure.Length `json:"fence_reach_mm,omitempty"`
+	Kind         SawInputKind    `json:"kind"`
 
 	// KnifeMm Thickness of the riving knife or splitter.
-	KnifeMm *float64 `json:"knife_mm,omitempty"`
+	KnifeMm *measure.Length `json:"knife_mm,omitempty"`
 
 	// Knockout Its arbor takes a blade's diamond knock-out.
 	Knockout *bool `json:"knockout,omitempty"`
 
 	// LeastMm The smallest blade that guard and knife allow.
-	LeastMm *float64 `json:"least_mm,omitempty"`
+	LeastMm *measure.Length `json:"least_mm,omitempty"`
 
 	// MotorW At the shaft.
-	MotorW float64  `json:"motor_w"`
-	Name   string   `json:"name"`
-	Note   *string  `json:"note,omitempty"`
-	NutMm  *float64 `json:"nut_mm,omitempty"`
+	MotorW float64         `json:"motor_w"`
+	Name   string          `json:"name"`
+	Note   *string         `json:"note,omitempty"`
+	NutMm  *measure.Length `json:"nut_mm,omitempty"`
 
 	// NutSide Of the blade that the nut is on.
 	NutSide *SawInputNutSide `json:"nut_side,omitempty"`
 
 	// Reach45Mm The same tilted to 45 degrees.
-	Reach45Mm *float64 `json:"reach45_mm,omitempty"`
+	Reach45Mm *measure.Length `json:"reach45_mm,omitempty"`
 
 	// ReachMm Greatest height or depth square.
-	ReachMm float64 `json:"reach_mm"`
-	Rpm     float64 `json:"rpm"`
-	Sliding *bool   `json:"sliding,omitempty"`
+	ReachMm measure.Length `json:"reach_mm"`
+	Rpm     float64        `json:"rpm"`
+	Sliding *bool          `json:"sliding,omitempty"`
 
 	// Steel Made for cutting steel.
 	Steel *bool `json:"steel,omitempty"`
@@ -4012,7 +4013,7 @@ type SawInput struct {
 	TiltSide *SawInputTiltSide `json:"tilt_side,omitempty"`
 
 	// ToBoltMm From the trunnion's pivot to the bolt that moves it.
-	ToBoltMm *float64 `json:"to_bolt_mm,omitempty"`
+	ToBoltMm *measure.Length `json:"to_bolt_mm,omitempty"`
 
 	// Tolerances What the saw is held to. Left out, the usual ones.
 	Tolerances *Tolerances `json:"tolerances,omitempty"`
@@ -4022,13 +4023,13 @@ type SawInput struct {
 	Volts   *float64 `json:"volts,omitempty"`
 
 	// WasherMm The outer washer.
-	WasherMm *float64 `json:"washer_mm,omitempty"`
+	WasherMm *measure.Length `json:"washer_mm,omitempty"`
 
 	// WasherOff The maker allows a dado set without the outer washer.
 	WasherOff *bool `json:"washer_off,omitempty"`
 
 	// WheelLeadMm Height that one turn of the wheel moves.
-	WheelLeadMm *float64 `json:"wheel_lead_mm,omitempty"`
+	WheelLeadMm *measure.Length `json:"wheel_lead_mm,omitempty"`
 
 	// Wheels The maker allows diamond or abrasive wheels.
 	Wheels *bool `json:"wheels,omitempty"`
@@ -4088,12 +4089,12 @@ type SetOnSaw struct {
 
 // Setting Everything that the model says of one blade at one height, at the suggested feed.
 type Setting struct {
-	ArcMm float64 `json:"arc_mm"`
+	ArcMm measure.Length `json:"arc_mm"`
 
 	// Burn Chance of a visible burn.
-	Burn       float64 `json:"burn"`
-	ChipLoadMm float64 `json:"chip_load_mm"`
-	Exit       Face    `json:"exit"`
+	Burn       float64        `json:"burn"`
+	ChipLoadMm measure.Length `json:"chip_load_mm"`
+	Exit       Face           `json:"exit"`
 
 	// Fade How far the ends of the window may lie from where they are drawn, one standard deviation to either side.
 	Fade     Fade    `json:"fade"`
@@ -4103,13 +4104,13 @@ type Setting struct {
 	Hedge *string `json:"hedge,omitempty"`
 
 	// HeightMm Above the table
-	HeightMm  float64 `json:"height_mm"`
-	HoldShare float64 `json:"hold_share"`
+	HeightMm  measure.Length `json:"height_mm"`
+	HoldShare float64        `json:"hold_share"`
 
 	// Load Share of the power limit.
-	Load        float64 `json:"load"`
-	LoadAllowed float64 `json:"load_allowed"`
-	MeanChipMm  float64 `json:"mean_chip_mm"`
+	Load        float64        `json:"load"`
+	LoadAllowed float64        `json:"load_allowed"`
+	MeanChipMm  measure.Length `json:"mean_chip_mm"`
 
 	// Minutes What a piece takes, part by part, and all of them together.
 	Minutes     Minutes `json:"minutes"`
@@ -4130,10 +4131,10 @@ type Setting struct {
 	WallFrom *string `json:"wall_from,omitempty"`
 
 	// WallLimitMm What the finish bears; left out where marks are not looked for.
-	WallLimitMm *float64 `json:"wall_limit_mm,omitempty"`
+	WallLimitMm *measure.Length `json:"wall_limit_mm,omitempty"`
 
 	// WallMarkMm Depth of the marks on the wall, once a turn.
-	WallMarkMm float64 `json:"wall_mark_mm"`
+	WallMarkMm measure.Length `json:"wall_mark_mm"`
 
 	// Window Feeds between which the blade makes the cut well.
 	Window Window `json:"window"`
@@ -4217,10 +4218,10 @@ type SupportAnswer struct {
 
 // SupportHalf defines model for SupportHalf.
 type SupportHalf struct {
-	FromMm  float64            `json:"from_mm"`
+	FromMm  measure.Length     `json:"from_mm"`
 	Kg      float64            `json:"kg"`
 	Loads   []SupportLoad      `json:"loads"`
-	ToMm    float64            `json:"to_mm"`
+	ToMm    measure.Length     `json:"to_mm"`
 	Verdict SupportHalfVerdict `json:"verdict"`
 }
 
@@ -4229,39 +4230,39 @@ type SupportHalfVerdict string
 
 // SupportLoad defines model for SupportLoad.
 type SupportLoad struct {
-	AtMm float64 `json:"at_mm"`
-	Kg   float64 `json:"kg"`
+	AtMm measure.Length `json:"at_mm"`
+	Kg   float64        `json:"kg"`
 }
 
 // SupportPlan defines model for SupportPlan.
 type SupportPlan struct {
-	AtMm  []float64 `json:"at_mm"`
-	Binds bool      `json:"binds"`
+	AtMm  []measure.Length `json:"at_mm"`
+	Binds bool             `json:"binds"`
 
 	// GapMm Between the supports next to the line; 0 if one side has none.
-	GapMm  float64       `json:"gap_mm"`
-	Halves []SupportHalf `json:"halves"`
-	Kg     float64       `json:"kg"`
-	SagMm  float64       `json:"sag_mm"`
-	Text   []string      `json:"text"`
+	GapMm  measure.Length `json:"gap_mm"`
+	Halves []SupportHalf  `json:"halves"`
+	Kg     float64        `json:"kg"`
+	SagMm  measure.Length `json:"sag_mm"`
+	Text   []string       `json:"text"`
 }
 
 // SupportRequest defines model for SupportRequest.
 type SupportRequest struct {
 	// BreadthMm Of the board
-	BreadthMm float64 `json:"breadth_mm"`
+	BreadthMm measure.Length `json:"breadth_mm"`
 
 	// LineMm From one end to the cut line.
-	LineMm   float64 `json:"line_mm"`
-	Material string  `json:"material"`
+	LineMm   measure.Length `json:"line_mm"`
+	Material string         `json:"material"`
 
 	// NowMm Where supports are now, from the same end.
-	NowMm *[]float64 `json:"now_mm,omitempty"`
+	NowMm *[]measure.Length `json:"now_mm,omitempty"`
 
 	// SpanMm Of the board
-	SpanMm      float64 `json:"span_mm"`
-	ThicknessMm float64 `json:"thickness_mm"`
-	Units       Units   `json:"units"`
+	SpanMm      measure.Length `json:"span_mm"`
+	ThicknessMm measure.Length `json:"thickness_mm"`
+	Units       Units          `json:"units"`
 }
 
 // Survey What was seen on a blade after a lost tip or a hit, looked over in order. What is left out was not looked at.
@@ -4380,22 +4381,22 @@ type Sweep struct {
 // SweepRequest defines model for SweepRequest.
 type SweepRequest struct {
 	// AlsoMm One more height that is not on the steps, as somebody typed it.
-	AlsoMm  *float64           `json:"also_mm,omitempty"`
+	AlsoMm  *measure.Length    `json:"also_mm,omitempty"`
 	BladeID openapi_types.UUID `json:"blade_id"`
 	Cut     Cut                `json:"cut"`
-	StepMm  float64            `json:"step_mm"`
+	StepMm  measure.Length     `json:"step_mm"`
 	Units   Units              `json:"units"`
 }
 
 // Tolerances What the saw is held to. Left out, the usual ones.
 type Tolerances struct {
-	FenceOpenMm float64 `json:"fence_open_mm"`
-	GaugeDeg    float64 `json:"gauge_deg"`
-	HeelActMm   float64 `json:"heel_act_mm"`
-	HeelAimMm   float64 `json:"heel_aim_mm"`
-	RunoutActMm float64 `json:"runout_act_mm"`
-	RunoutAimMm float64 `json:"runout_aim_mm"`
-	TiltDeg     float64 `json:"tilt_deg"`
+	FenceOpenMm measure.Length `json:"fence_open_mm"`
+	GaugeDeg    float64        `json:"gauge_deg"`
+	HeelActMm   measure.Length `json:"heel_act_mm"`
+	HeelAimMm   measure.Length `json:"heel_aim_mm"`
+	RunoutActMm measure.Length `json:"runout_act_mm"`
+	RunoutAimMm measure.Length `json:"runout_aim_mm"`
+	TiltDeg     float64        `json:"tilt_deg"`
 }
 
 // Trace defines model for Trace.
@@ -4457,7 +4458,7 @@ type TraceAsk struct {
 	BladeID  *openapi_types.UUID `json:"blade_id,omitempty"`
 	By       *string             `json:"by,omitempty"`
 	Cut      Cut                 `json:"cut"`
-	HeightMm *float64            `json:"height_mm,omitempty"`
+	HeightMm *measure.Length     `json:"height_mm,omitempty"`
 	Present  []string            `json:"present"`
 	Units    Units               `json:"units"`
 }
@@ -4617,7 +4618,7 @@ type TrialAsk struct {
 		FeedMMin    *float64           `json:"feed_m_min,omitempty"`
 
 		// HeightMm Left out for the suggested one.
-		HeightMm *float64 `json:"height_mm,omitempty"`
+		HeightMm *measure.Length `json:"height_mm,omitempty"`
 	} `json:"settings"`
 	Units Units `json:"units"`
 }
@@ -4675,7 +4676,7 @@ type TrialSetting struct {
 	FeedMMin    *float64           `json:"feed_m_min,omitempty"`
 
 	// HeightMm 0 for a chop.
-	HeightMm float64 `json:"height_mm"`
+	HeightMm measure.Length `json:"height_mm"`
 }
 
 // TruingInput heel, fence: first_mm is front and rear, with span_mm. runout: first_mm at
@@ -4687,24 +4688,24 @@ type TruingInput struct {
 	By      *string             `json:"by,omitempty"`
 
 	// Dial Of the blade
-	Dial    *TruingInputDial `json:"dial,omitempty"`
-	FirstMm *[]float64       `json:"first_mm,omitempty"`
+	Dial    *TruingInputDial  `json:"dial,omitempty"`
+	FirstMm *[]measure.Length `json:"first_mm,omitempty"`
 
 	// GapMm Positive where it opens at the top.
-	GapMm      *float64            `json:"gap_mm,omitempty"`
-	HeightMm   *float64            `json:"height_mm,omitempty"`
-	LengthMm   *float64            `json:"length_mm,omitempty"`
-	MeasuredMm *float64            `json:"measured_mm,omitempty"`
+	GapMm      *measure.Length     `json:"gap_mm,omitempty"`
+	HeightMm   *measure.Length     `json:"height_mm,omitempty"`
+	LengthMm   *measure.Length     `json:"length_mm,omitempty"`
+	MeasuredMm *measure.Length     `json:"measured_mm,omitempty"`
 	Note       *string             `json:"note,omitempty"`
 	SawID      *openapi_types.UUID `json:"saw_id,omitempty"`
-	SecondMm   *[]float64          `json:"second_mm,omitempty"`
+	SecondMm   *[]measure.Length   `json:"second_mm,omitempty"`
 
 	// Slots Teeth beside body slots, from 0.
-	Slots    *[]int     `json:"slots,omitempty"`
-	SpanMm   *float64   `json:"span_mm,omitempty"`
-	Test     TruingTest `json:"test"`
-	Units    Units      `json:"units"`
-	WantedMm *float64   `json:"wanted_mm,omitempty"`
+	Slots    *[]int          `json:"slots,omitempty"`
+	SpanMm   *measure.Length `json:"span_mm,omitempty"`
+	Test     TruingTest      `json:"test"`
+	Units    Units           `json:"units"`
+	WantedMm *measure.Length `json:"wanted_mm,omitempty"`
 }
 
 // TruingInputDial Of the blade
@@ -4753,15 +4754,15 @@ type TruingResult struct {
 	Figure         float64                `json:"figure"`
 	FigureUnit     TruingResultFigureUnit `json:"figure_unit"`
 	Left           *Clearance             `json:"left,omitempty"`
-	MarksApartMm   *float64               `json:"marks_apart_mm,omitempty"`
-	MoveAtBoltMm   *float64               `json:"move_at_bolt_mm,omitempty"`
-	MoveMm         *float64               `json:"move_mm,omitempty"`
-	OpenMm         *float64               `json:"open_mm,omitempty"`
+	MarksApartMm   *measure.Length        `json:"marks_apart_mm,omitempty"`
+	MoveAtBoltMm   *measure.Length        `json:"move_at_bolt_mm,omitempty"`
+	MoveMm         *measure.Length        `json:"move_mm,omitempty"`
+	OpenMm         *measure.Length        `json:"open_mm,omitempty"`
 	Right          *Clearance             `json:"right,omitempty"`
 	Runout         *RunOut                `json:"runout,omitempty"`
 	Says           []string               `json:"says"`
 	Test           TruingTest             `json:"test"`
-	TowardFenceMm  *float64               `json:"toward_fence_mm,omitempty"`
+	TowardFenceMm  *measure.Length        `json:"toward_fence_mm,omitempty"`
 	Turns          *float64               `json:"turns,omitempty"`
 	Verdict        Verdict                `json:"verdict"`
 }
@@ -4800,23 +4801,23 @@ type Units string
 
 // UnmarkedBlade defines model for UnmarkedBlade.
 type UnmarkedBlade struct {
-	HookDeg         *float64 `json:"hook_deg,omitempty"`
-	SideClearanceMm *float64 `json:"side_clearance_mm,omitempty"`
-	Teeth           *int     `json:"teeth,omitempty"`
+	HookDeg         *float64        `json:"hook_deg,omitempty"`
+	SideClearanceMm *measure.Length `json:"side_clearance_mm,omitempty"`
+	Teeth           *int            `json:"teeth,omitempty"`
 }
 
 // UnmarkedReadings defines model for UnmarkedReadings.
 type UnmarkedReadings struct {
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	DiameterMm *measure.Length `json:"diameter_mm,omitempty"`
 
 	// GroupTeeth Teeth in one group that repeats.
-	GroupTeeth *int     `json:"group_teeth,omitempty"`
-	Groups     *int     `json:"groups,omitempty"`
-	KerfMm     *float64 `json:"kerf_mm,omitempty"`
+	GroupTeeth *int            `json:"group_teeth,omitempty"`
+	Groups     *int            `json:"groups,omitempty"`
+	KerfMm     *measure.Length `json:"kerf_mm,omitempty"`
 
 	// OffsetMm Of the tooth face's line from the centre of the bore.
-	OffsetMm *float64 `json:"offset_mm,omitempty"`
-	PlateMm  *float64 `json:"plate_mm,omitempty"`
+	OffsetMm *measure.Length `json:"offset_mm,omitempty"`
+	PlateMm  *measure.Length `json:"plate_mm,omitempty"`
 }
 
 // Urgency defines model for Urgency.
@@ -4828,13 +4829,13 @@ type Use = blade.Use
 // UsualBlade defines model for UsualBlade.
 type UsualBlade struct {
 	// For What it does, a phrase.
-	For           string  `json:"for"`
-	GulletDepthMm float64 `json:"gullet_depth_mm"`
-	ID            string  `json:"id"`
+	For           string         `json:"for"`
+	GulletDepthMm measure.Length `json:"gullet_depth_mm"`
+	ID            string         `json:"id"`
 
 	// Input What can be read, measured or said of a blade. What is left out is not known, or not there.
-	Input   BladeInput `json:"input"`
-	PitchMm float64    `json:"pitch_mm"`
+	Input   BladeInput     `json:"input"`
+	PitchMm measure.Length `json:"pitch_mm"`
 }
 
 // Verdict defines model for Verdict.
@@ -5300,7 +5301,7 @@ type EndMountingJSONBody struct {
 	By *string `json:"by,omitempty"`
 
 	// DiameterMm Measured again after sharpening.
-	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	DiameterMm *measure.Length `json:"diameter_mm,omitempty"`
 }
 
 // EndMountingParams defines parameters for EndMounting.
@@ -18725,457 +18726,461 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhu39TcK3wqK71Pl50CNRortfyJ9kmXZUSJZejVKVLsi/8dgN8hG2AQ6AHooJuWqfRv79vaV7MJa",
-	"APpAoA8czshO/MWWxG4AvbCwsI6/9a9FJneVFEwYvXjyr0VFFd0xwxT87WVu/8vF4smioqZYLBeC7tji",
-	"yYLni+VCsX/UXLF88cSomi0XOivYjto31lLtqFk8WdQ1PGkOlX1LG8XFZvHzz8vFy/VrarLCPpwznSle",
-	"GS7tPO8LRm6Y0lwKYgpqyJ5qwnJuWL4kVBNuNHnxnm4uFktcWMFozlSztJfrBzj00AIragxT9vX//rj4",
-	"2+WDP/z4r0fLP/z8cfE/oqv9Mzscr/R5ITUTZHUgpmBEM5EzRdZSEVNwTaRg9g9isyS6zgq7dEr+8peX",
-	"316QZ0Qxow5kz02B79IdI1t2IDu6ZfYTiRQZS39hznaVNExkhwd2ZUMfuqOfXjGxMcXiyaPLy+Vix4X/",
-	"++9jX/qK77gJm/6PmqlDM3EJP7aHz9ma1qXxg9NPfFfvFk++clPh3x6FibgwbMMUzPSa5uzZ2jAV54Gf",
-	"qPkJGQCpq26YIht6w4iRZO8ZY0dzRv5ea0NWbC0Vs7TDVz4KoOqKiay4IC8N4ZpUtSHUTgkDL0kh98wO",
-	"W0qxIYybgikYVQpgsz09XHwU+KqQpKLKELnGye2i7I5xTQpW5sTIi48itWH2Ux/gt0ZPSU4Ne2D4jkWZ",
-	"7w2QhZZRJnymgeVgTRzpMcRgXBMq9J4plluOtL+tudJAzCWMAgQpqCZZQcWG5UTzebx4Ou99oPaUH3/j",
-	"H+Uet4hupN1gv/F2wQz3fA+vtpjAPqOZMH7rJ+xf6hNxWQ+uWCZFrhM7KOtVabevOQKPfv/lZecYXIZv",
-	"FvVuBafgZzy6TJtvZM4ZyNxvSpqzb2QOm51JYZiAA0mrquQZtTR5+HdtCfOv1kr+h2LrxZPF/+9hI84f",
-	"4q/6IYz4UlS1aaZspMXPy8U7mm2/4+V5Z/WDpuZkhiu2Y8Kcd9YwbGLeK7o/64RXdJ8mLfyLrqTQuLdv",
-	"lVyVbDcweYVP/J95i/Djwhq6h+eDkwx7Je1dBCdmSajI3TmQJJcXcPzcYHauZ/kNz1j8JBpJClnmMMSm",
-	"5jmDs7SXamtPUKVkxZRxvFzQ0sTFu1zdcFmDjCV7WZc5KWpliJY7tpL54aKRhCspS0bF4uflwrBPMFxP",
-	"dCwXRlY8s78wYU/a3xZrJjJ7HLWRlf1fyawaUtXaqgVM2L/ouqqkstdZRbXdH3g62y5+jMmmZmP/5mZz",
-	"y1niRzYvydXfWWbsqp7tmMh3fpPznKMcf9si0ZqWmqW2zEiijSUzF4QSJfeEC20YzS/IG1EeCCVZbUBW",
-	"76zUMwW1z1mpBZtDiZCGHW/K6tATzl9fLtsK0d/+++PHT5eXHz+qjx/Fj/87ohEtF2y9trQbYcsX+NTP",
-	"y4VdSW9W0BGOp01MKO3lfK2r0qoQqJwOnsrw4M/LRcVZhp8epPMf/vCHPwxrKMvFaZPtaVmOvfDBPmO5",
-	"6phl1Eqq71AD6+5aCWS73u2Oz9N3Su7gEHIhrApa2ovbco/9NyZye+nZP5pCMZo/JSVbGyJrQ/jasgjZ",
-	"MaprxXLLKsc3Wu/OWi5EbdwyJjys6UFHj6xmc0apqGLTH79hKufZKHv+1T0Gu6Ytf02ewT0v1+vWxwVJ",
-	"1ZMX7lPbswQqtr6tM2rzEY6GP6a45aqUEXYxBc+2gmkd5Zhn2kqWXTV5z02tBMuvc7aJDLahVi4Bi8na",
-	"atcrq3DoiUPba6gtui13LpaLrOBVhQpzwS1xFN8UZlw4w3DL7vd31h8l5J4eQEs6JiQuboqqvlzAd1/z",
-	"fIIJ7B9GHTNyPtinimVRddhenzk9WC3X3utUgOZLs22X4NRE11gpnrFrqrcsn8jrRkYW2KN6+PLOd8G7",
-	"S0vCGNG/oaY4pndmjxAahUNn97l77OflYiK9S24UTjHhm615cT1n65P7WAvDy+nj1E5T7G458Kbda10w",
-	"UAe4aWlIrTtrXxyiq9hLlbcP2UZK0IGMolyAA6EqacbGjxfQ1m2u36pA24Zu/rvdB7kF4PpSvPBMb0cV",
-	"pZ4mA2TpXOyPL8eu9RaDtbSRLy8jm5GzKly5E5gm5+g6S74RVvl1xzD86jIy2Jap9fhAv+sYmBdfRQYa",
-	"UBzeKBDaft1WT7B6Zi1yYhQ9TNUHHOv3NMqWtf9otn6553liza+88rKWav5qe9x8zMiBWK3d7+5sszVL",
-	"z4BRjmadA0e5HV7VVkMDU6NgLHKbLRefHmzkA/ePWW0uvgHLJfzrA76rnOYNHtkni0wqwx5mUrGHGZih",
-	"dm6RFd/WEQPujfdKomuNEk33cIXoxneiiWCfjLUtjm0HmkXsuZa9smIkl4I9QVebAK0d1QEixRIEGOoJ",
-	"sA58zf4glddCG/cMSCQwZ0CV8JTcyVoYpyzZo4CvRSTXcoEyLbJepuwSnGtsb29SXch9ZxpqdasFjAEX",
-	"Kcs39n8VR9dywZiVbt7OVLWQNegdvLT/29B6k1iTYjoq49FPtZfKFC17zi7Rb8dTpI2Q1kIm4Kjzqju6",
-	"uEzcbFaMOm+C/7harMGRi2vO67L0n3awXE0VCBl5A7xHN/C/WmyF3IvoR3nDvKcYggfOUgg8kWBxGE3W",
-	"dVkSa5hfLMZuG9zA8AVL4L+Ghm7i+PETWXFF98cKxsrreaMuM5DpNUsxvMGDs4Q92kltCKzLHi7wqYJD",
-	"0bDdqP0YjmtjEVKl6AGkN9UJD4r9hSi511ZsW7qWcjN5yldy80IYdYhNCQeMi811oNTRfodHeEQ/fWNv",
-	"Ef9EOOU1hEf2PTmdUtY07tyI4w1Wr2ouNvDBk778PTx/ZajIjz++b7jR/QJZoJnHbUmU5+IWxIrdsNKb",
-	"ThPu05WcY+tmVK34OEM/d481b0RvV/eYcxGg+FlbMQyqgeFV/JaNq18xtSaT1LLF6HLdY/CGQIVw/B3/",
-	"4LEu1uPQG4aaj+HVVDN1zaipVUxw++tPSGuIwWEkK3aQIsfLFIbQ3ucKdtsOtCHdOa5dpknaE3ENP67X",
-	"pLTt/olfM6VkHfm01/bitoqWNoyV8dtlo7gAKUDL8s168eRvw7v0PTz+84/LYb1uX8CEML6UNywuA1fS",
-	"GPB9oTwuGb1hGt2l+NqxBrMuqblmQtab4notI8HHl8Jewrl+StiuMofueqIXulzzMn6cnmVKau2CTWq9",
-	"JGsld8SqElZZsv9fkopyBTIc9R3LJQXjm8LgIQQPMBebCxIoxAUpuTYanu0tL7BT+MMUC7/HD/2/K55v",
-	"JoukHiuGd5dHpI+x5kbJuopsNmOmcH5wumWKwHMXbdHzh6jkaRl+m7osmbluG3U9bnfKVFQgWDJrUuua",
-	"li7IzwhoTBeLJ6IuywhZ3YRDUxFYzUQR5MbTBa1G5f338OwVPPrzclFQd0fGNGFuCPzuyBmstsfz4wKF",
-	"lNu4lzBwL8ZsnRJbUE0Uo1ZSPoW9zbaWssJFqXUTwm4sBkMUy7ZS4I8TaQcLQwU2RgWwU6y0ts9B8BhW",
-	"JddrWBkrNSP+20BNdzIfV8LysJRj+TjRPbVllfECaWhj/6JZzz3QOym8Atd/6qqOuLq2o9z02j4Dz366",
-	"VtVU1QR0QJZfSxGX3tb08lsKduAk1VBQXuqY1/1uPBGRyNXjy1mhq6qQRjpn4uCZMHgaMVnBvnTk0E26",
-	"DUESDQSHAlM8JZf9K2PCToIRPF0nBR9zQlGyZ6uiPC5kubPJC1l9oYncC7KTgh2CiA3C/tHl5VhyxXIB",
-	"N0WUKH+Ue7KmKtwmmoMDpJR7lOuSCzNVMVSQcZBPS0zIXehr7OlvaS6vmHGZBcuFLqiqmGD5Nbppjj/p",
-	"Cp+wNkrblVPKDVmxDRWdu/JRgnbt6GfBaCw1S0pTgEmg4Q4WOaF6y/Zx2acLWZd5LMXrGfG/kRUruMgJ",
-	"o1lBDAwPeWaoNq04hrAjY1sbJisZVVRkM5hTl9JErsIr+8/EMSDcTZh8RreM1BUpGDWgbwnJNesQ88tR",
-	"WhqrvRxPeXQSW0OOj1kouad7eohr7ehSo2rLcrI6ACvIvWBq6bx08Log1Bnkx+R1OZgxP1WTgBlJ6zsK",
-	"FviBQtgALpy+T9UbvW3vKpJt2TKgWwpGS+Ydq3at69RfGI2V0xihnhm8fuSkfeS4tc3QYJJ0tIqWhZj0",
-	"DTynit3WIWWNgmtrRkStQ/i14JvieupxgDdKuZ/3QlSlNYoFZxQqynuptgQiQe6Oz+uytFeQVwLRF801",
-	"ASJOvY1o7DShLusTiIilYUm5YDk66Pb0YFmfEsV2LD8sSVYwWjGNp1rTtf3jPL/dW2qKK8OqmMnkOGhU",
-	"m1MbJrL2G05RGHrpO6lYRnX7YrBi/xoi5w1XtMOCVBczlmIfn7WOWDS4cdF7WgTe6XBdl2mXPtH86MPa",
-	"rJ88YXhhnpBulVFhxaLV+peNV10qoinP0fsFX3VBvLunyaIB1w9yMIhd+zfQ5SK5V7/5Am/jC7wDr94v",
-	"2/N1x76Q31wTvwDXxL+h5f/rs9F/M3DTBtNv5uo5zNXfzM5xszMexpptMAaJmtQTf3ASY06y2RnS5lNp",
-	"8GPSLzpcn1h27OQHv6WbiOl5HC2aZIP2jR0RTf8I16rTHSFhoaIbNp73gcuJfow9w+1UFp1JhRk5FMo6",
-	"VhLsepeSH3wDC5eZ3zrkU5KvYLa56VfPaclETtWzPFdMR4K73oAdSX6xT8Vo4Me/MtRENrWVuzrZ3Uxx",
-	"qVMdzj9HVxWMjybNyPtGjKw3BWSD1rSEzVL52AagveWHnboJaHviNih2BWl2x0ndToBNYvsmOTzC+itq",
-	"ihknyC43NkpIZD2OkkBmUW2N87n+icbnFJkSfVjROaV2+ixVjKwYJjQZg8UCk2b+HgZ/J/exmSGLeTrN",
-	"PlBdjGbqOAKGwZvvW+Jm+52KnieodE3UqQnmKmFdNTrUqsmKoUzbc5HLPexRxNhvlQNEchcgK9Iq7Pau",
-	"d5Vdy3A2XUpl4aefFBvDxIHpeqyScuqjidq7fmkclsTBuFFSN8nX/TILQ7Nt1A50GTMHV6vEDKEkkxSq",
-	"HiwNfaIGX7sHo2kaBVW6SA4PhRRKQP5OdzyuyY6XeXRM3NpIKJdV+jrvVj61dKhkbk9FVUxHfLMmewpV",
-	"6xL4Ua6Jy1h+Si4ht06znAhGzVSNXtLtdWJxvgBhimvf6WduOL9+T+tl2NRQBdCiTIo7IJoTS6KDeA9o",
-	"0dP5e6No90ZinzJWlgwSiF0NRCUhSqAYrCKW3bqj+fQpd4yKOU/nfM7zlZJ1nnIJgdDAilFZG5dsdNkR",
-	"2hGFvp/rY4XNDAnC9Jw6vvzULCK/qobAfrQ2EcNeeUp5FohyW+N+9OwhpLBrEdwo1Dl0yaMVwfbtXUVd",
-	"3Dct9kcldlaPGtfP0aZWbG3PeVyEAeSIy7NXPn/My8wVe4qeq7bGp5mxXx+Va+630Qxc99hAMZj9vDjt",
-	"LfW4luId4h/MNMamk63ioqtrzK0vmrqT7BM3176ofIxy7rH+lR3X14fd7D2j/eKRNdIZ0fVmwzRkpAqW",
-	"zlFzddUzl53a8NhW7+inl0j7L2Gd7i+PjkVPLbgZVQf/Ag/1V5ABlWCv/ThxtmvlEvfyZGSZsxxlpvHq",
-	"2RfgkXpKBBRb2OFywkWkLMaXUx6VdOypL9tbOj9OcC5DZOnAwByD/DOQ3ytlTSXwJfuazmNnUtwB86GB",
-	"e9mTXGZGqvjrmRRrnjORgnjYs7IMKmiIzMZkV+JSWZeYvx9xj1JSSrl9IG8ALAmKt+w/W1mlDS9Lour4",
-	"bAU3UQoXHGEjMJRsDcsjStsZ20g2xxQp+Zq5EOTjqXFw+wqEMB9HLuS9xKp7xRjiP6GFAgFwsmJmz5gg",
-	"pdxjvi/fTA0WwKyxGT9ImWN4jjq35IpR1XKu+vD71OAAm1MuCw9fA4Gvm8jtKW/7UPUUZQgSQEp2w8qY",
-	"lxN0ZKsz/45kdDu51L0VeI4zNzwgnGPn8cVXjqpOwnZX8YjA0xNn9v6cgGLCQR3ZSyXa9VmuXsvZtVjL",
-	"FVNR8JfZx9CqDKlDeCKyQoKSe0YVsAuLGj0AX5FvQArzdWMUg7lTV6cUfCKJO+AKYTc76+lyVzgOMWZN",
-	"s78TkS2vRJu5msPcFSY9adQR10t31TgRuwyVfAX8F1gievHVczWsFZsR2v6GxQLbwGglZ774y+MEYQJB",
-	"QUX+ALC3NN031Q3LkBUkGMV3Sm41mJ+X3eyJfvCzNB7nBPVguMn1P2qq2EiiwtdjcbaVolvmwT568Ruf",
-	"b6TpQbfw6uj+C6+Qw9uWb1cHQBpqcAx3VNS0hFfj11K6VgGK7Ow34Zy5ZJiFspEQY6lTF0pSbfwqWtCu",
-	"WDal9Orb8GBEEZ7GQkG3jLNRIctcNykozksGZi9U/ZD/CTtPsy2W12CIKytk9b/avOUyzSsmUEmAAaFC",
-	"tXnhAhND4Cw7h/bET4CkmqP1v2lzJdronmmsLQt101VtWmsxsr3m4K0nVUmF4xa7RC74eFrXd/jUz8gM",
-	"0z/mO/t0OlkFk+qy2nIc0w3P9QEHBvODLhMwke0UBcMUp5H7/ZkgmJj10D/TTxL5OgbpsOOGqYQIqZXw",
-	"IsR+GAoQoygY0xRKuW4rSXaSa1OrGUz12r8xthcAXgZKnjpc4Fz+6E6dCU/wwDyUAP3AwLBHxRfCYP4c",
-	"QJVpUtWAUuJYIpTK7HnOlFtYPPDABKC+hmA4VfkT7/vNSqlDzT4cJQg160oBxCoIVH+0WR6Xpke27pkl",
-	"ExM5Ch+URVibCOIqIY32DoOhkBVKcF8mj0EXI8v8IgCYJVwElteDZmTZVq7Xo4l54wevwUw7Ng93VBwI",
-	"LfmWtT8G3AzLmRBrdD/VvdIHtLrl1ZYGGPHi2rLfUy8PgBxky6qAOzKa/vjVGJGPi83RZxZkXvsCPkK0",
-	"Ch/QBS1xl0JCB3zt3OF35QM7R45ERnfs2l7k6UI9ikAi3lXiBXbaXzLdXTgX2HDNWH69u97xRI2b/b3B",
-	"saZ8x3JCRzx6PVCfyyP+XS5QJ3CuGbA8p7kSO2rObLdi2kdwdIQyrFOmZdkoMFaC7+0fMywMdG4ag6dr",
-	"7G49zoi7uIwtCjKlxjbwB3jojoApJ14rDWpkSmVE+Jy4wnvRl9IeiHuZkthWYDtSY7xAyT2GiwBDer7w",
-	"doDIEb6nBgKVKDUVo2V5IEbK7cgW/+7rywlcdw+4nMeu5VZMw+cRhdETwvYdyxzq2u1qAGajkJ1ktM2U",
-	"eydGO7rickqC/olGzrhpMz9bYsSwGTReIkFl/DGNANlIV1qW4eDKDdyBCX8jSt6JHt62KTSpnLuxXaZZ",
-	"LG0bZIrlMVd4nwcU+FiyWYl1PXSzB8RdJwMnZ1Jn15VdsVFyyxJOHXs3P0HTwMpQfBak5xJxCPZ9bWL6",
-	"7F5eT4LcPYWq41p6BEp3qmDuau1zXb8ttbp79rpqtuPYIHmmKt6On1qe4kn3xLc0l2+pmh3/BhC8LqL1",
-	"eIo838VrMmbYViMejn46WJd0uOoUGa5imZrzzI+al6OF+Feu9I1RpQdrJ5pCCW8FttGN0eIIFRWKaTOq",
-	"wI44h7a8l9psrBUEie9lNMCTwDN5H5ZaUa4waXQZMkCgD4YvOeCKSJUz9RR98nYmohlkESksPDDOKwb1",
-	"DspnIk7K3PyzXR4wdwzYDkpBE2VMcMY81X2hpSf9bX1wIctu0keEA9pJZXh8mcicmjEwp+U7SDztjhyD",
-	"XxpSU6Z/uKb7oUK7HT2QjXQwLJM+4YqZN8Lj8PUxpJg2USefNg6bS4eiOXuZlYwqgU7XOLTxSYAEVlxH",
-	"ywsxY07ihQtI4xcTaldT2ZBwcjtGQoN6EFLggSBuFwZk4LQS5p6U/A8TfL8Jj3sXHvd3juJn4/Caqm0i",
-	"mcGjoFp92Q5BMrpjmC0N/5bTwxI8X6BQ0/3SRxC8IohIeqDwud4qWW00KaDdGPTI2tQKPVS3UU+GEf9X",
-	"tRKRdI139uP26DyzhuBKyb1AbIK9VJrFxV6OCWKj7QAa+/pYu3CncgRH9s8ckVTPZu1OyvwZMN7kPpW4",
-	"Mz3aYB9NLtVr9IfBzcKiU/8sGGqEluUE2Jwc8nrcnQKfEz0SQQTMTp31Zl3jeGud0scxdioZ1eeQIjt5",
-	"lmFAPY1eAB9A+IfSfFBoqcEs+NvMaNXg+ITeUDet8DFOm+e3jBcfeyINoseH7Wgo2iJKs9o437T8g/7G",
-	"Vbyy9pmSWqP/aDI+/bct23lemeSL4HIM1RlUQ7dJS7B0leDPy8V3NFYjQsWmZHMcWjSchDROQVPLmFuV",
-	"LseuJhUcb+wlRhw0fEg+gSrUEPyNfoBcX5e+02YvocgJDC42BLLzAh4+impM65zq8vFlsCf4S5xvpCFq",
-	"p6o2fEBDxhizfecCjmlFk4k8qJm+mo4eSMldBlfIfjlAOWKuKKDsgGeMipyqnOTshkP3PADVxTaedqci",
-	"4L/22Nhh5/mg7VtGznpHl3I/fyZ4a9ZM/SByb9r+kMsjEvQ/L76Lddk5qJmiGaYhllJqEGkckO8BrU00",
-	"/ZvQKqpZ4hTXpXmzPj7Iaz/foBcfHmq1GOsjNlSFoppBbkg7MTCa1wpplNFRWmlbRcgyOU6RTUEY4Ke4",
-	"RYZ5okTmrMybUtQeReyPUWUkCQU3pW0TDusGgVeSK2u1ruwuLWeG8rjWl1p1YhVupPgSSvadOwsNG/4d",
-	"m0Jk+ibOXxyQsxN3tot8Ute9DJspSoE9UVq9cJEBuOsKHK39iLvgoK7JSiXUBw8M0piNtjNgW8r+3bp3",
-	"jUkYyWgrrq/qsnMV6QL7VmYl3cEwirqj5rqPrDl6oLeCrzHbWbAY4MGJCd2Ha1mb08Hp4XPaKdh7yGr3",
-	"48a331spQWFxgAIFz3OAltOF3KPXnk1RW77z3v15OotrzRjaaJW1qxKEfaBVnA89Tt6xeDF9OKCKZuyC",
-	"dMpH1rRVMsKoKg9grpY01twTfp/ebqx0FQcTn+ZbNn303rbjysIgbu7obrsYrqeyyyRsA28quloxvGYY",
-	"24IyVOaT9t2OPXfXv4duPtN7NIBouY4FDp+RSsmNoi5tuyrpwcoDaBc0s+dtv6VbyYEyGyxh3VC1Klk+",
-	"3tDNt4rA/myufj98QGx7gBrvGPWytYc+Mh0jLEU99o/a16aFcbgwX38Z9XRA1Vi8MoxqqAcrDwR6Gbnk",
-	"J4yDTocfCutZLpydZSeMUkb1HJnfvf9+sVw8e//NYrn440v8/7P337xbLBfvn9uf3vzw4sOz/2uxXDx/",
-	"88PL589eTcNEwXnmI6J8H1ppRK+wcUSPZ3rbpPlFMvdqS/yuF/NYL+k5KJnIWT6r1yIU7qd7IhmmXXxc",
-	"u85edZmTFVsSLpxz2MrPAG94fOYGEunee2ssqAWhS/PkQPxEH9Su233pLhxZUc35Q+gLDp3HgGwQJIwh",
-	"CaT3dTpsXPDozOQDQ9VmThfhEJKagWHzHmqoY9/XikfFAHcP08b/EAGz6QWQ7OlcNunBYUfbBMAZ25zb",
-	"DjiB6eHgLlaHRYfajs9apzcu2fzxv22ewqNUWnS7Ref0dN2mMU0iQwcS8j16rauucV31qAKP+lhS4jgO",
-	"oyuzHM5QM8OZ/O99qoRV/MDnA4U1XCyJNVasKUJL7BHU7Rs1ydHlA0SPHg/W4Ceq6t2a8UOH0jiQTV44",
-	"VNzpbOJFXYpLovkst0f9PC3HaQ5MwS3yTt2xTIMZILHf0hjCXMaEUWyovmHL1LpBO9jxPC+Z95M0vbMm",
-	"QSiLbOQMHp87zXN25JWZ0sZnVspm38/gV7ps0ac95gCVSyoielNZyv287hMn6khUlTyGSwow1R5Ulu6s",
-	"KcmYwdigPBNe284ptXEtwf5K6Eq6AkYQFi0ELVfMe3GW+9uKyFl4Q3un4MwgwodYC7R+Wlvr3m0vatnl",
-	"CEe61qa7FTUbmua4VPb4zGzwW+uapyhZMbvXNIk/S6KoBzwRLYHjEoKgRGTX9dS2lPPByi0K88RliRVz",
-	"jArfoUKhBatT2DgxpcwN3t7/XQpeqjlTEbC76UruSNLATHYAYyse8Lo1p4zH+Nvaz5RoyHzb5aXRaAQO",
-	"wVudbDdMwcRzKnU3wbilQrV5p9WvprXNHRXfKe9OGfAqPW5jmuuuzJSU4i7pXmDgjOotmMc+swXKbKHW",
-	"M+X5nu42GMTDhAYtPrU9K6Rm0/rBnaPm0H5ftMTcyWknoJwn3/GWhoBkRsvyGI4ktdhbQFyNKYLv56Oo",
-	"DQuPdr3wiAE0UyVOSvBnfUvnWCO9D7unleI/heoxEMA5In6mDJfrdbr/SSgO2VNhpmMeRYUp9GhEXu+k",
-	"6lph1G942fJLJ3f3ffIGng/kQ1tB1dZ2Odqk9+sDOmZ6mwW9/sdgoO1Dzow/a9ofpIqkDShI+jMS/u+b",
-	"SLfClyvpchRzxirWQ4c+7bB0zsrj8fbAWSmzKP7dixumDj4vFNzxCMYeuoR1keW6Bdu91Jx2bmO3C9AU",
-	"tYdmxfWOi9pMTjGM5wNY/cLl9nBN1iU1BBsau57AXLdE1fFnQQdk1+rlGE1YaDZeTPkSnnJ82OoFM6XR",
-	"TNSQq4WmPH8CgRGDzieeFUdAhfumUSucfwkoE9GMbXv9agT8xcHjqLqztsP1kk3kajGW6yTQmf0seMKB",
-	"mhPNxab0HnyPnDTPue0+cJ5pCa6a6GDRBBaXmGDauhHX5B81GpwQeGDGaR5HK57Vs7u5AY717DxZKxCH",
-	"iZzWUaauZp7HRP+U4GPiQjBlT6TYQL3Cnqrp/g+Q7VelNPFKlmgbFWttin5pQcR+rpXQSS+cPS8TiXZC",
-	"psbATexQe+QOaoonLmGfAkVMAwB37BqX0uzPcgeGD69ykLrtO3F51EAem3p2Wagn4Rvh4g6XFxFNw093",
-	"gKOKQqs/WbSZhXJdQQqAFQUcdKXkfmLstjX6/AjuH6naScGziA6zq0pu6nxOF6uC6un5sn0FrD1fe6wY",
-	"Sf8ILtarrJCy7GQyAYZhgOpG5cBudF3GC39woIjDm32imYmrnFltEDIDcK+zQnLsYYh+38RFXZflDJh5",
-	"XPhMGPcZwtljOc/wfBaHpNBxw3EpxjvxhJV2vrIhUG9xPpkLtyPGCi9zFoNze99FyANNym4c9tsA6JIV",
-	"02ZJQvGLu7Nvh60RWjhOaNw4HzCi3XJwUiPAOdrcrN4drNNwKCW3ff+sjcsvSTRebhputcPNyZ4fL0Gy",
-	"vVXshrOYMzTP42p+FnJhYybAxrk7jhUfwMkfrg2apBTguhNBEd0155KlPLjOJXxl+CT3eljrQJVPs4hj",
-	"wh1VcQxOEhOn+Oh0krRzlGN9wJKOX0wenjmRTzmOdamQEXzx5w5WCqKajxAVsWA0ZwoLFJ9f/ZVQXxgQ",
-	"ydkoutnFvouxvaRG0+gUZJ/CEKEvCvV1MZ7MLUJE9zqYdsf538kg6/sQX9UmQNCuqWpiuxog5nkJRd6K",
-	"aza1emQu3s1t0DlScHb+uxP0qppSpntu5RdqFCbCqWK1Qrr5L+Z+07K0xpS2GiZ43t0/E12rG+ZQhrm5",
-	"OAt0GY45jt4ET0V7vv1JcmGmZAV1P9owIcUTRCy93u2WBP4B/hQ2f0nQl+co0NRduGg3ZixckJX89IR4",
-	"7lkSq9/bt/5nu4cD5DrgOL4e/H8tPwp7Y8FLVORkQyv7HgKic7FhShO6NoA2aJg2F8RQXupm1Rd2roo9",
-	"IS4HadlahffoLvEZe29efBRrWebtr9ZbLsJaXcP83iKJojmvNTy+YiJ3I0X0HvxtalvxwUgMZGhzyKLs",
-	"LGdShGN6TKETVXgAPV6PHXdDToy5g7lt7SQaPR7PRkPOOM8SptRUw6HyVdWngikn5m9iB7cfK7DmmYaT",
-	"wQt++8HmZMjiKTzTvP64z/BqnW9yJ1nOM5qXyecZ7fQI4W3njkO1hHTadICvOYftWhRLFfBQfYJgPi+d",
-	"VwncOfEqFD9WPIlsSBYHl/teQktlh+A6SRCflmkGONv6DtEpZTqVzCqq9irO6pOTzmdb6OhPGgSCxm4S",
-	"UvnSYig5QosCuGFuVLq/5plBHKbWibjY/MulAXU41gIqqgx+Jd6bALdeSkN8OTpVoPpMNibWAxUVFBQl",
-	"LjY+08I57Iy065g6h89UnM4vO3kzkiV7cFqg/RvksP3dUnAJLcx73cImrlKu15qZdMDXzmnkrCHPGo4a",
-	"vBDn3WDpKE6kqKWiGRebGWNVczpnaiMrPZymbB/xWcrrWJLy0ldrQgPxSDfmE06/4aWZIW7nRoFGgcpy",
-	"2YnDuIzVxsU3WBbypzrfsB0T5hfUS3+6+etCnv5qd221AHSk1W3LWkMPBNu7JkujniCd6m77Z6bWz/Ib",
-	"nkVbTcN9R9Z1WYK5uiR/t7TNyepAdtJIhTcjV1kdK0J3P1ynuu4BCytGt/b+okpxBpjfpJRi0zRxwPL3",
-	"FRDwMDn9Pw2T+4ysFNdbaPX0hYZCFkwuWElTQPYcfuTUqerxUgpL5FeS5g58WCokyekNriHDW0yf9hgB",
-	"VfiAVrOiUGjbol6KZWDYY61RbmYhi8xTMko355SrR+7ZdCInm9h+c0A0QX5jlQAALiBSOb6lWzYeqWpE",
-	"ll+S+45li1hRIgeY0iMqF6yMpz88Awj9bNs0noFOZvbannpn30lihaG7ak6YcC5KJxfYRdP/XbA96IXY",
-	"1q7TeCfiWR/eQOc8b33DMmxA0+wZVxzbx1d0xcrT2gn7+zCRNJfOhQ8pc19ejjS31VtedRo1XB65gu36",
-	"Q8YrKBeunAfzlhQjGykYoaViND90cRZ/N1Ytd4vM44Y6Q+ayv4RPBgSwItGBJhzLYPvbbjfORI5HPoUa",
-	"WBwzvmCtZcQgT7e1vSXEoe5XI43XUGdSZcX1mmZGqqSRYuiqZF9ogk+TXGr21LVcfAQV8PDvTBMtpWBq",
-	"JnZYa/YzQq53v+x4ttA6M6lOveLrCJQBmJnYOnNyV4e1wdabc16ISO7XgGDpU1udP1+qLamF4WWrA+9T",
-	"cuk8677V5Uwxj61J85ol/PfshpV2HfCch1GzepdrnATrYLMm20ltJs2GULB0y/J5FizgDU+2YO3mv7Wv",
-	"RE8N3kajwk5tmMjabzj0gZHeIYjl41rbzpjEPj5rhn4qDpLIzdt8ZuDIDi8vO0ehzTOdLU2dLCRuVDux",
-	"EsVImROFjRFdkEzJvef9UoaWfFZJ0AyR52ON0+dUwsXxcZ91YXFRPQkQ1q7/dTzLC8AajxEYC3vVytH+",
-	"w0+tdD2xp3YvcSE0y0Ly8ZvJMXrYyli/rxtWLskltL+eOJRPjok7oZtGUU8RHBkTDWRZ2n23aonAdlWW",
-	"eNDONHSqmZJsgVADjrMVMzW0vNYAalFKCQgYDLNHmZgAa0RNk44ROnI4cE6kmWeogeSbV3LzQhgVqxjZ",
-	"IWzN6hAXigrQ0ZsyDS5gZ6GoyfVaaD2i+JZpT8Clj3DDw8iHPWiZNBgSrCtVymNUnW1hXu5B6XCOsL1T",
-	"Z5ldv3qmUpkE7tAkuBBXUH1cP5JIjaY710/YVzpNKhrZ1LFm5q4Swaja3vY7RnWtprs9YNBrq3m3T4yr",
-	"IN1E402bgPQ0oew/EKa3S2kGaHkTzki9mYDj3gEYyQCkOtYo4kNx8FeSYoarjrnafl2wPcuHUVqa0kRs",
-	"p9JUrrvXb+sXvgeMJ4rutx2DeAaxYvaBvLESiBIrbLGzLkFpvPTKIzaQlLuKKq6lCN3LZ1g1KPBGJCdv",
-	"JGM/92QIDM7KuCliGWQhNzPGNopmkyWZAWNn4sO3dOo3defJ/gmv5OZlU2AwLf92SiJtJBcR/BZrfsNI",
-	"UYtcselVOGGRIzm3vZI8vC1LuWl7RkbycjFTdnIWbmdlx5AckunjNNzx7Fsv7yLl6CKJ/BYt0+p9Hby/",
-	"xHWF0poh3uhnOaA21tTp5Fw3f7FSAP4QvH5BZcN/RgBodO0voK6xYhm+i2rTAoU3JCuDIEHwWnu+8oDy",
-	"iaOCLF34g40TceV+1EbiH3fu+YKx0meN2idqIeFLHC4uwGwCcC6jiooENvsruXlLY3ifx2W1I9yMymMs",
-	"UdrFGhK5oA6uDIAsKrqZ4PzGFcV29zXddsqYjLRaJmwqhdifzqQrVrJ6kQQdm64U1fyGTStpginm1zK9",
-	"bnnT+rgEQnNzuN5urne/mwV0kzxjoeJIrs0ekfAKqnL3x6o8uD/BRmoOzVJKuuMC+6YIykvkQ7k2D3bM",
-	"YJmr3SGewT+XPH+ga+XaAmRwqz6AJuIYVWUKXtHGsmi0HlbmrCyTJa7J+x0aNUTf0bJWGRsXFzxvctZD",
-	"iZ5bjJ9g2duUMHqU51gA3p6RFewSQTDfBnAGQFhA4DPIkCVGhbyWKYS0Jv4Fed8KUlgBhOHSoIW63GFv",
-	"SZ0/Go1LicLQhlW6D3riXIHHOmgbjcd/8HV0dTsu/F8fzV5rx3Y958DeqI/omnZfcimYi1qcErHvO5fD",
-	"V/SoFeXINIYZQriuXDd1UG815NqtAzOiD8luG2Ayyogjy2O0D90I7+wzZ0RQH8dNf92UWEf1f2zQbeiW",
-	"6SUmfK0O8H/Miadl6aycXcedc4SCF/HKhZbFSzAB7bVGCRbC2DHn+IbXjHlxMiWlj4q8nP44LHJy9Hov",
-	"sQnZ3EgIzgL4cIvWEptvC4PHt/FTJExlRQVT1+XksMUNm1HTWvIZ/bj29iqfuJIjXdU555rvacZrrTpK",
-	"l1ZH6pDFo+BQwJW1VvKfTEyBhQ8jzYWGfy0FOySNkhaw/84+eDEY+entb8FoNSZS3uwFFxtILIZcXKrm",
-	"vcE+OblZMTU9AObMk1j4q4VQA0k+VUmFa6SXSQ3yxUcCTkKpGcOiqehBu/Y2KTwdX09k16NJybRGIEIg",
-	"OJHCpUZtpMyfhtoXwtf2HQEtQaxhNTWKKq/XVM0ir65cQt3s5j8VWl6dOY/22LGJ28b4sToqLC0lHJus",
-	"gL4lVa2LaafqpMZgr62p+bxg2TYJVX8MnhNX//n62qllE1RgBNp2r8QJUwtzZVgVkcaYJhn3T9tPmW44",
-	"tj4/wuCJD0WW0AOF9V9o4h3fVuqgkgMdETaUJ2CYKp715SskVzVBGcmtlPazgzbyADLeSgnmei3AyERc",
-	"lsUylJiDE0HBq8CyFRethjWQ8rVw1QgN7qZHGcrc4A4xKWZN+Wy+6V5Jw0051VjCZ0MWn9/8hmBh0xva",
-	"JBkq2kaDCr13+xk3oaJ93Pvj30PwZYaPesajfbMdUlzAkMb2c5DvWtJ4T6Nhf/gJjQa0O/IxfzOrZp5s",
-	"kB8x/isUo3kCcYZvCuNC+qk2TvfTjCDWhiBs2DKJ/AMUXAau7nUgQCoCiw2dEi95ZyT2necY+f0P6XZf",
-	"Xt5hut0RrdI5dz/QHcu/KR0kb89bOe20JQ5K0kUUXYbkutuhbCcliHnIgoLboI4Xxr2p/LXZL2jW5rpB",
-	"ABmM7QY8ilnirmighIZG94hD3oKKunigOxzYtR6+1OXcF4zmHjXW6ji65Q0ysswJtdZ2/PLdcZFEtUs5",
-	"LaKeimmyyUVVjyukBoD3MNI6XQC+w8hsItNxqhnuMElHgQvcY7cPsLWkWhS7DNbeUMNvneeY2JFpmWHH",
-	"OYx8zQYSDI3vOAzxF2xwUlJtJqcMKT7Z4+FCPNPdKc0LU4DicCmdabpDLD0xYjSMt77oN+51AUn0y2OK",
-	"kvuLi3yQyo6DNRr456hSgQmrUGinU+dhLmcmGo71pmrGjVPBFHGbJJedMOIR1runkMu6wgunUe1pyTei",
-	"lWc4pGZP0ZlRV4ZFRb8jXh0tDWQJp9IFNN0HCE+iGM0K4toFPiUFLdfE4YhBEiz8bAeLC9zV4XqqG/cK",
-	"giKnV1lPb3D0iZtrXVfWak5dBhkVpLCXCRYuZsw3Tba2FlbSTr4GrnCq2KKhVqmDRxHv6mxFEzqWuSbr",
-	"6WlOAPUDHbYno+pc2aePQXU6ldsm9M8GlCS4F41cNo2lgT8KClf4hcMJyb0AG28c60eAoC3Xg91jn0KN",
-	"qY5Ujg6DYWE4LVrvzspr3wK4v9YGN8c+ge3vpMIsv4g6FLzDiY53kMu+Y8zoZVP4jB33IK9tagsfWeaT",
-	"FQZXLxn1gzgcwUEIN3ioXTU/VsTXTFgyGs03DvWULecuJMRmUimWGcz1nJcRBVS9Nj65bLxBGOJ6Zdj0",
-	"vNuSUDFalgfcqMl5yXb6NFzsB2iaeP5pWxHvI951DWIY8ZUjcEQpsVKIKKvxPyVwm++5dmtwDRmgdQRZ",
-	"HYgV5nFJL6tjoT3oNMeFRXbOjXRtpInBWv4R2tkLcHorButbMagrN2AU4J2bqpuD75sl/VG/cXHW2wp8",
-	"rKOENv+TCzx1IfdwX8dWy7PCQVm7ewqzJjn0N8YygZKjaz34QCrQGfZx9cNK04pNFydX7vmYARJN3G1V",
-	"Yzac+IUV4JtaOYYDE+wJ+bigGu4/qpuqLPhRf1xA2gIIzcJzBMgMyxVRcaz348GfK/tM17qZdm0GOyd1",
-	"c069z54gZoIHqXMXp7vkAKYu2lGwlV3ir532VdbnvDZXHQmrqPBctvXG5rj3j2vDQO5a6rTqchfAkeLT",
-	"Nv2CqtDX1I4Or+OwlOZ7Wt3qdD0SaNmpP/36qAA1CCtHJWKkE1CEGrKTqLIEJ9hX49Bpt/CCIaekXV8e",
-	"HPToyL777jn5w5df/ddxRDVnhvJ48eaaszJP6FBQykRJRU1BdJ0V9q9ZbS7aHJdIJIc9vU6EbLShpk5U",
-	"mqaCEX6WMYsLfm3iFG6qpSdBjKDvaLb9juOsc3oIBSTeqCSpEPY31E6h10rTG7zzWqlAbeyu1sa4K2dM",
-	"Qy7Zd/hkyyhtDf7l5SVihQ2Tzc3mhohSKdQWdMnge1LHGrh3u9mvueBYvwdmfoNSAADKrmEoIOFb3oKU",
-	"RIG70WD7nm6Kw2pCM+CBzxRsjwrN54d1mdnVFVoyxL0F2K2holwl4p00qmchOAVXvlxKeFzdjpbVNK/9",
-	"w1h0oAUccHmsirgcsOBM76RZwxJy7Ngvxuvg7FjxDcY06ls1rppQgTOhSs897IZLL/YEnKFbYwQ1HxJS",
-	"4xXNsOtDLXZM5C4waXfjASabrzALo5QYs0a9ArSBCTDSOF+CCJhhf/9ncrThUmD9rzs6wVeXc5FoWl23",
-	"22fo4qvIQLfe3AFHeKcR9Wj7O8V8Ukv3PpuFRhVO+fFVGsxcl+AsBVjarpRCqlais6u6ZsL0+5q23dSN",
-	"h/0aQspt6fXVaGwT/IrXQRSl4XQvR+twmq+OsrzzxoaSR8wK8ewIaj5EXnTFUDwCfNCDfhqJq3RowVEU",
-	"6OIGh3HvisUMldgN2zh+o3YibVwVTcZr465wnuhI+nnZbanaUn4YSxQI1SvFMyriOcSQpDbPIV0paRoo",
-	"9RmlfHSfqDrcX+/oIaYRxWJrDmW/ec99e2dh/sPinCLe1ObEzn6hqY4PIc95AVy5c17YsVmwhZViND8R",
-	"VN9P1R7GrzhGxSu6T5BwyO8fb8HlcBSZyL3jEBNcJvoG3awy28a1avx9MhlXrJT7a3DJDMYuKIEMI6Lp",
-	"/gvtnB0QMYABoIYfBpn4FSiA5pXBPPNFB/bdLzSBluJeiBxLjx39dD2/IaJ9ax4k3I6LU+bhYtY8fQZu",
-	"vd5d9PGClkekiLG4A0G8plMZp9YF3JMxrvlGhni8DwgQuRea+Lc8WPOJTWsjtkFWyGrYUw+4/VJtmyqp",
-	"QlZTXfKZklpntZk6uCa65Dkj8N7kpGh7H19rZhIx3R3AVALfa2KftaaWjltsg1gOx3HAVgPLPo72wHK5",
-	"wisomY1jyI4e/O0+yRP9rR8zHmkVGZuVoYhvlM1V0Vul7x8pBSPWjAgoc/Y9gA5TbE92cjrwDM4oKyZS",
-	"nZwBz5FRtcQgoUe9eEoE21DDb1grFR9Qx2fNrLDjX+w+qpUpoEFmN/LrEWw6mM1LdGR7vC7fHWgSdDgr",
-	"Z+1RK8I6afgyvzZyjI/ey5JBKbOekYx7q+xaUK6nRSj7aJ66Krk1h6bigQiZbV2h3HEbXtAAsHbNF+q5",
-	"FHcpcgLvPnDgDsdio2RD0Od6R8vSclBLcmxqqrAWFT8HxNPkQGcAoo2eEl3QtZk8FiSgXc/KdfQ5Uecs",
-	"9ry9o07UM5DD7cM+OWRKtoeoXVpmJ5oYMqrB7PWJ1TE2PyX4CTLpy6/SfGXNdMNLwwAq9suvSM42ik2W",
-	"fGmZ971iFNDpMavVHjZozED0P+rp+PmqcQoOZ3HiY/aNajryO/dFnBGHBFTFHyc8+s4LWY1d6OG5+IlO",
-	"Idk62H7d6itpxR/k6tI9KagOgFvQbwKxsTjkkbGDj9ibULw86XZ/Dwkx75k2w5n+UUYGwfaFthwc593R",
-	"aoA2pnziboTWjk15W5w/QluqL7/qe5NaFXl2svjJfC8bUhJjlWNomgGB8baFZfdQn3hOjbxeydIMW6ZG",
-	"1UJwKb7QpOI30njr1L6JjAGqj8vbmVKG2Fy7sy5oq3uN7AxcwmfZmVZRyPH1+eI93cSzTm5kaaYX/uoi",
-	"CaTm4y340NQe0ziiXK8nGAc0mAfB5WYi0x5Liz0oY0l9GZP+4yozvDpLVYY3Jtk6TnmRingEFpwuavwM",
-	"F+p08Ty89O0aTC03StfSRcHexqtHpmjbz8dZGo1ZF77Zi/bW3dUST63zcOSiaTTgdpJIyxTzIn8gbnRF",
-	"9y9FVZuZHpiQVrUCA8beFVZu2esCsEiMtSBFTcsL4osxmjJhDzQCiQPYptgVaRyYg1XA9BhXAR7BU/jN",
-	"4fabw+03h9tvDrf/WIfb5/JmfXaf0m+OmV+vY+Y3H8ts2+1X7y/55Xg/fnMp/OZSuA+Xwm++gV+jb6Dr",
-	"DEi6APpGf5CfUeM6K6SMIf8RDb8gGgJKLuoVowAOxo09ojkkhNvtQc+s87HGC7q70/yp1oZUStbB3LVq",
-	"8pJs6rJkRhPA+MWGJJDA36rMsYb8RnbrjGCkxXLhXvct+6JFR+cp8h4o6b5KJJnHCz0b1O2c9ro2Inht",
-	"pFWVmoFH9S09vKYqCkYFnY1iQjqnh+BWd3WShu8Y+afb4ZEl9tPysSoIZ/PLjxNuGvDs+VNkPchafHty",
-	"evCNvKmw2syKZttJW3WeJNdrQAc5R6orRqTbaa6Pb6fk9usTZGJjzRsRTU+b1Pzg3Ij7LfCjFgxIqlPZ",
-	"VSMwuqzx4oapA+JABp0aauOgqYIVXvaCQYXG3Taory49voyuNxumLUetGVbU9H2J2QyfXa0iwYLnhVU1",
-	"UM+64ZpbTcs+OdXBUfDqupR0RlNK9omPV/xQrNJeT0jX/A4Qx/utaiflYEQbRGFl/d65fhsHbybrMkd9",
-	"wO6N44wnUPIJRaS829AzAUnkCIUOUCdAmdfImn+1yi8U0Tq0+KrWxQW5REg/8EEFNa53Qa/kDWtKVKdX",
-	"7V/rgk4G6fEtZAd6a0H8gED8YGoTectHzj871bvHqLgGJpzjQ/WoySOISfCYL9SeyrLzOubabZ1FeMV3",
-	"17trPRlLKQNc0N9dXk7PSXbvrKU0M1/RRslt3L+APIunpZRigxBH8DzJ7fFyuC4NFgW4mKZaV1CzwMW1",
-	"K5md8grOF7fZ514gWNc3CNUBsAChNQWoyqqGoiLIQpiA4QFTYDwu6jcNvksoQSQrRpVuQdxiOh5oVzCj",
-	"lWyllA4ndLKNVpbXdozoEr4FJ4s7/ziTE1/2vSWR8OUgQ6fOx0WOTVmG9uEDPtW/xxuB277I/cYv/fXZ",
-	"Y5/epdaTMZ0j2xGczdmM9KjuiDZ3F3eurP5Z7Z1Dd216WRQI09sRd2M2Qi6qsBQyBnELtafXuxFM+R7G",
-	"O5S9YM4acBG5JHpPK03WirEy0WW+0Ukfjymkbgt1sEanQSCgFe9s2GMchD82V28FwRDvKLSnEjyFT8GM",
-	"xP6HaFa20oouZiRjAsxAVD18PwAyE1TFuA8j4oz+/W2d0Q36fcAQeBQNne/QCnMhAFdC30JLQjeT4yNC",
-	"CfRnvCC+/Q2Y6/DMCHN82SkRfPzVIBzddaj2i6zYXjUAB943WgNy+1NySfgaRKKmPB9j20mmFN+x639K",
-	"wdLYTdpajpqs2IYLYD0m8mUAIXhR2/P58K+cCUEb+rl+w1ru2ErmB8DNsWt+6vA8mLphyn0bomFxBDgR",
-	"vYr8ry+HkWanJxVNSlXpyZf+0W6dlMi+DvZPsPJsWiLIbxLvNhLvN1H2myj71YiyuFv2VkIoKntcGGtu",
-	"HOq4mwKMNLeXwpXrq99pUCgk9Adc1//8Z6v1PqTUxUEllourBmkrCokoKw3b5HV7BGRDhz+q9wffajNS",
-	"/XzN80QnkGR/zZ4n+vP3X1q2PiXKCNDM9EwAFsfrO57PAbu19l1iu3hDARzon0zJB00rxOViRbMtmA4A",
-	"aAxpoxVVbBJvuslmsye+9wyhZ4+xfMctOzeCb2hTORTZya/0EYntP/6YJucfabmOB2am+5e2mxk+tOlx",
-	"GrfCV9aejFUdyOkrbHk3Au4JVYpj30glAa3fcPjfmpalHkc28STyCwEytK1u/NgB0r9yHsU+Xs3ZCX8E",
-	"UhPWO7C6OHxxWN1tehytPBD8sXK0oVU8UZKZPWPu/ncQdESwTyFNoeSCOUUA/Gw8Z3C7iqMA3UCjtfKG",
-	"zWZPOECRj5x8KDTdTN/xuW1g0lsfaB1W4DcmUGIAT8t9/GkofyvFaJN/Cr2YAkqj3ceEn9/nbLkepAM6",
-	"3uOeivco0fQrnRFjeYiJ3HNXs7Jbz7trdYkds02F3Cccn+Bf9ecAfZv7FooxJJoxMda0Pbnwy8G04t9H",
-	"cFMqKgYzaE/aNExeO96EZJ5VD3B4yEC5HAdkugXaYwuapwfk6Sm1bB+Dhh2HICKvanWDzfnmFn9gF1km",
-	"iBShCShdG6agTb61/XiFjfALbpbeSS5vsHwQ6ggjtSF7qts+9VgrWpikfe3a2R4YXlkpwxE/v17F09ZW",
-	"LAZX/YryHD9jXVKDIT8oTPFmLCXaKAqmPss3KWh8Fk/He8tNFvz5iDcf8I0ZwuU98Wk34JjWviimnXzD",
-	"bhg2GuBrw+J9YlZlzeJuhaqkBvsFFzKRVLxS9J8sneTLcxYyo61S84RQQeya4PjAgvU/asb+afe4jq7c",
-	"/RxdelZwbzpNx8ny/TAjFtdz+wNm/DwhFWxAAZ8A0HQaTC744jgx4KmINYiZT1ArJuMMVkqp2dzP2HGt",
-	"4y4hXrlSDiuzNk1v4MlDw7dHvqR0yawZ3Sa2REUhS98HAG3g5PY+g6mfBl1cLjSjJhHW9ALjCdkoWQtM",
-	"/vGdeuxGcbEBJnN5cCEwtg7Zahr8GhSKPlxGqV8ZjonQWQ/6mVEp2EWQMmmR+S7g2UX9nRoeIpncuVYK",
-	"PigJuQcmdOXIjIy1C54BmXEP/evWQL5002r4vZu4uPO5xdNx0pJImdpgqC3aUmq9tmJIHYCeEVdYrEG6",
-	"Y49Ilnm4DYe1dHjKR8wT6MTyGnc3FWOWxDDLsCInVG8jLDGdcnupcBnxDgEuq84+5J217dNxYFgg6rp7",
-	"xk4uvHs9ye+T6m4HMKbQiNwR2bOV2982xfwXtSc+Bh1snUgHBJ9okCB99KFVfcRF8EiDSkJDL+6I+41p",
-	"Mw9LZF5QpBcLmViWkxrb9yI5gEO+EZj2K5adNG+cfuJ8UswjgRTXw0tsKN5fKKiSLuVB033L1e370WDt",
-	"sesRl3bQH9vFJo63OBUZGt4fMmH3LNZkipZazujEVkFXq4QmB79hpmFW+1o7iLzsJNLGauQsZD/aNeYh",
-	"JdLfPSElcg5iB/QSi/alK6RMJei7HyOZ7hfkB2sSt3PxpvbjcAG6yFJwihkel4bsg16OMHDzuWGjkpxw",
-	"mivDckvc7hUMN7lolVe47Ep/XAyrNETUwiWIDJBKH0warzE/wzwZOLnvgl30uHX9qLu+x+c1rrNOdGLR",
-	"LGrIeH7fKUeaa0D7G59rUrAyJ0a2g6JN5FSK2KV0hC035AYZccNsaL1hvj5q6jgXl5dfJSHfMjNzVYOj",
-	"8d0E9pgwmqqFrM35VufHO9f62gWE05f2aMw53yZid4P6EIX9T+qTrINL0nBN9Gwo1+CoJ9xW2rlgpqu3",
-	"aAZGSgOoKjm2cnKWILbisbdcqwrX/ot3YM5Ap6IZcxNE13T3VldGa83iOUQlXbHyKWG7yhwwT0Gge6dS",
-	"8qbTKesUeex7Yk4n1Lf2jQiVwBGXbMolhVE055mx9rpm5dpuHNeEfapKygXLyerQhoCZzjFg880CnmSf",
-	"ClrraHHSD7iC4KYEe4JhbdKxIrmmWfKLn0tlGNkKtrearLCG2YptqOimLE//zDX/lOqyOhX00Km9ESeP",
-	"8EXsrCw1dDYCIBqr0s/szQgs8tySbJbZXzWFav1qG5ZtW34x6GF6hD03judujY+0dZ7LxiSBR2eOrth8",
-	"SdfqFX28IyXfspIzbU4h/0BXaexWP4VbQhP7U+E3hgvRmnb3k49t3DX0jBT0n1TlcGQt1Q5PSFWDXwoy",
-	"ibxjEZoOWoJmKaiNVibnvHxN1CcdbZftYrhAxJ6DxDPM0t+RXpY4gdwciOAxceK13VVbYAfhRpx5Pg/X",
-	"qPfCNNT2gsRfOQNoYcBLz/R2bnS2dVv2Qi/etPdu0SB3uG77ANrGS/KaPUON6vRbslOIdkvDKiYsOp25",
-	"ogXKPnb69WWs6viWplDDjgP2TyPYj5tS88kgCIWMN8hI9ITrSyDXitthZwMX4//qYQgLUKLirUOYyylK",
-	"dwvWDABR1twYli+tDob/TgVGR7yvI6iijdt/B2FnjC+SjZLyhkG3zE7IAhePv0ZX33KuTUJ5yaRKFF77",
-	"DOVSboiSrg0d9jTU0I85qJnBp7CrtdWrDxejtcpwUpHSzZoDyoJbFrLAEnkmyWjfOrW0Z1CEtLjQPM65",
-	"lQVU/EDB6QORCNdBxlUpNwOFYJYsmvK8TRdwqMQIk/O48p1g5RQLDhExtKAPa09SzNsvt2pgFsyQSEPI",
-	"26qfmm/mtYWPEQZuMBypucFwbWnKiLk9wgIZxuRyoEpfJ9lImQd1w1lqyUjULTEN+omFI9S44TkT2dzE",
-	"24gtf7tLywmd9DJOO+Q7+qk9SGvmhg7nvoH7KbPHyp3/2OSupNpouqSUeZbFOhaIfGVFCrrm7fGBWCSY",
-	"tjPtUNS2hyTBjMtXsR3L4x6RUOIdRV9oYSk6aFlaWm1SAqgN/GlNzF5OihUNSeBQtoqfjcRdhn0Jn5De",
-	"WRkB6ZjnXD+vb2i+v+T2sv8kA3mOsTrbnIztebDgmhM8YDkld/yKbyInefbZgGSxthj0jXCx7TfDcHqB",
-	"tQtOeYQC6RLhpic0Q+1wOs6X/KoPTqe81Vel5x+cV0eKr+0e6HmeS/iEn2OQtlYMnmesYy1ndCjgl9GY",
-	"ZFvngT/gouN0c/nBfaHjjKlIQmDCKz3djczXa5ZKf8EfNaE7n6ntI6x37endKJon6y9dQkKn2YVcE/dO",
-	"bGntlJ/e2qb6YJ2q10OBsSaHQ5toB/YJOqOtQMf8jTzRV71i1CQWqpiuHUbhRJbktHwHL8XrymIuy5c9",
-	"GjqEzhluSztpnfBZHvTMi2NuYgBMn8wOOM1beVtvYpOD4Ld36U6w24SGu8Pxc/zVu7Y8BzhSwmlPio1T",
-	"/H08ljD4vaI5y0MO0lbIPfAygJV6jwngYNPG5Z6STPfl52udpHguwqNY3m2U3070mI5KEPaJm2vd1DJO",
-	"KDGagvWVajSdiNS33KEjPt6j9KNbuU9TCYgxfm5MNqwm9x3m78CBOnhah3yqnJbPZ8MwhGBWuyh9nEkz",
-	"6crmhnb/68u5e4CrSX4eyIGZH8jW6wnc/QKfakf3ZhGkXQk+eIrCgw7OaRRcyT4TJ9PSa/HtInP3uUkS",
-	"utv42DkQv/FX8X/OwHKO5+RbS1JtrCjGmwSw/FcHUtbZFi3rqZmqjIroFCtSMu3iuHJN6FP8O9dkxWYg",
-	"7XvHf8ss0plU0LQ8QtKG7aMRSjfSsJHSxBqoPdQO3moRCOrGSe9eHbEGs065feu+m8v6G7hm42OFYzFT",
-	"GkTQ6hKAnVDreNlJ2uUlI0KCg5wDmrG9+eONtT7TCfThFiBccttaIKW3uK1HsoHu6DKfc2Ff9pJy53rL",
-	"UjUAbSi5zmfGKV5zsTmlN1XBWLnE5iNPMFfiereznLdWUiBYD/bchfwOVzx5QTDVrfUGNR8F+we0JzGs",
-	"0kRhmQueE/tAL2Xd1EqwHNNR4NkLAjlyTz6K9ioQXXBtpzaKVz5Rm4kcAgMIU20XWVKfsU9Cp6uLjyLA",
-	"UbSWiiUwRsoGORBylTTPWXvFobfJpjAXH8XiVmrnOfTw3LklfDEplBuj2YvYllTkeqR4u0S0vhAPHutd",
-	"4Kk2gjkQFIevuvrPA/z7QDHzl5eR4EYKhuCt1Lzb6VlWTOiQvz/xCI4mJBxXq7e7p02/Z2eAFN8amHuO",
-	"u9fz+P3uqi5ltGNUu8wXLj540JXTX3acIClTJ1opOrKapmR+EvCDNvO6tM4xiuytDF2YT+uyBosbNpTs",
-	"yt6FxIb7qqBMlEjyTT0Zfhgfvrbf1tZasXtjJ5+6hXvNN8VAjx4cMmROQUEBBJzF5EZPPQJwYb7+Mqqj",
-	"cX8njzMOXt9QF72POQboyNIhMxbahInJANjpOtLp0mT+0bglWn6TyeAY3zFUl1mQjo4Z2sBAuCVDxyRh",
-	"LmZTkZ4pT7TVCD15vNccF/zFrD3L5Tx3LmQ+ruvyGu7y44W9Y+AG1WCAWNuyLAkmSXoR/BSrDk3Bdgjz",
-	"MNO5H1aAF09s+QNv37m4ACVozMEZcM18v5NrWlE1Q4XYyRt2TU27FdTUtyY/PVjiFEF2t1rfnA9HtX8c",
-	"F0+8cdVqs2MP84WJkXuq8msszpl+n9dK6PnoZaeIKyekGgGUEFcuupDLxdGZPT5CafF1Zc2A213yzYlL",
-	"OKf5mghrRhGv505ti3l/l/nkDhCz79pT7lltaBmtn/B9fAR2fFtBIzhtWO6zUvZNIu3FL+L27dy5gXfh",
-	"+zpXbppD37sl++0vMOcCTnAoo3P1c752boEANh5aEhroAtNUHZyDhi5/8ep3h8m4SDxsRTrLvymds717",
-	"dgopt+law+PN5jm7DqudY2MkEDJicJx+yf72nhkiGO0EHSytrzuW1lfRmlgl6+o6LD9m3nEMyMOTeKRc",
-	"oOeiC1Y9FnWAAfQAaFD0rcEO1qnQXSxyJ9drzcwQ0hr6ldYUGgeXXLAGFS5jwjTdalZSTcCza1vdj6NG",
-	"N+BVzf6438VsymMmUxsmskMnmZRDfY2WEGzP63jG/V90J8awYYIpQGNTAD3mu1RDBhYDlKi/Sy4g7Ldj",
-	"hrp8Km14hk36zQFT4mGUEfxYBEz4i54OboxesZ9h3TUtE1JgncSn4YbkEtCJSVUoqllUUiMg1jWIrOlC",
-	"IZEhNsmuhA8JZiXAW53oYeBN6mYY5viLhmyrv0YgYK2IxJwsg7kbUKs1sr3u+rr4a9Cnpm3yTes+++Bi",
-	"IO2VCIAERCjtVUmzOLrPhwaRvt837m5aw03oB/eB6iISZ6GmmBVmmZ7v8wPd+bsyVu6tal3MKt4GZDo1",
-	"xRIRUfdLOltsnwBa8UDvWSmzLaHaHmFfrnLUR3GgovKUKkxEvYmE8wyrrmkUJo01iCVYBT1njayavrOW",
-	"la7sCiP7enJGluOuZqM9jzhqNJ/ey7wSoE3iFyTTruyS52dd0SxjlblWXG/jLJJRr/tTUlClC+JWT6je",
-	"QuDd0C0TiayruWdvPmB94912DT7c3x4NHMiAa3gocWMU1XrhG4b/eFdlos3xHq0HkupaZ4pG65QBftHB",
-	"c3qjjK4AoAsMJ3ixYtDSWDEDIJkTehk39D9m0BS/XZkYdFUqmdtak9eRwMcffWc67mCpHIA2WoQ51CI4",
-	"6AP393gewE7Gx38GCLOYMQjl3GKjG/9dxPEWx/Wyhpgp2cR0dHzWDdZ8fFjlEEmfzc3k8sK0pTEPR4WO",
-	"MMpYFV9R6ALXS9hgLIeUG0BDbzrHY1B7B9hiHit5z8oyApAnN7NSD9aWfqtRnMVvoMbLPc+0mTXHxueY",
-	"NfCkzgBH4NM15fZMKCl3h6iYcIrgrJQKKublYNjZIxuCn4vAhLqUe6bNU1KLnCnyCDuFwFZCHXJRT/bX",
-	"QFLUrPXZyedslFvsvDlcIk/zUsJBh14jIbGj6w4Etp7VcXHqBDuqtiSjgkBzd/CLTe/A2j+OHZL0ebkh",
-	"cXMqHFt4Fu5t3LJ12joc1+PYYwnwM5hYaxlRxqTaQk8ru7dUcCkgAchDeQCCEio8T5x8aMsGiuXshdyT",
-	"gm+Kj8JIKI/n7h/td9nrbM2g3rWFE7tiGcV2ONxcfBQfXbcqRJ/f8bLk0CsKWuRsSqZJzjaK2b+vQWbh",
-	"rwGW5qlLg1lzVuYfBXbj0MGt6V2cgu7YBbliwjCRMQ1QtcZlPFVMaSlg/r3ixtibSnwUAMYm7MvQJBxb",
-	"lr1QSipc67vvnpM/fPnVf5FKyVXJdi6p0c7kQmKszDHfpuQZE+hJwBSwxbOKZgV78PjicrFc1KpcPFkU",
-	"xlT6ycOH+/3+gsLPF1JtHrp39cNXL5+/+OHqBbzT3GULwBdqqalPFo8uLvERWTFBK754svjdxeXF7wC8",
-	"0BQgvR9aze7Bjn9ymcQSPZlWwFPLIC/zxZPFa/7pGwruSYWght9ILNLMpKUjXnJVVfIM3nn4d1e6iiJi",
-	"VIBQA/ruz93TY1TNsFylksKVdj2+vDzbtK/5J5zyWIdB/QRqEerqglzRG6YbLCp4xTVFi08R1vzwLbIE",
-	"CAZd73ZUHdyRA6FDyQrpauhGW4HxHNoJ2adhY+CjNyyyJa+4Nt/AE7ckUU/j8+r6JOMKmGK0TB9Gikuk",
-	"nsOxzFsAR7cns7V6gIoOCs4gDnTo+XZM92XqANAtcyegogodzTrZULB55OGf2QFaCX72c/PorNPGds9T",
-	"+xw7Z+lN6mr8fDz8F89/xjutZJj50d25F7vKHE7aujcV6uywhcvRx1/mbqM7ZP8yBV2OcP63p9QzoBBU",
-	"BJpCyb0gdI8wxUMUewgdLURa4l/B75+Pbpe/KnZtbQISFqrCYzvABDZkiMr075n5Bh74nCLdLuCK7s8o",
-	"1p+VpVUi9RIQHQGH8/Ykf2F1c6uaHiOHWy1z79wpec3arQm0M6S6R+S1rIXxO2RHeZArujYdhaj3SQ4g",
-	"qcl4cncMNn9tImRoF+iAvY353fivTk2U1tAo3fKt3VHQG3akdCx7vPKtXeE3Lvm5d7vE6ekf4czFUeDx",
-	"u9SwnEM9cfawZxA4qveyLnOyOgtjOHR9GP4L7TcAenFAKw6H/ueAvOhN56i+gyhJwwgj+pd3A88TkK+s",
-	"NQmisWeKctczVzFjT5mzuggX2jCKrbfsc/+omTr4rtBPFu5pxCZ3uxJo6JxMxx7DmIf4J8E+mZ98OLei",
-	"G+aolZoa26S0J275Qx/H2nD+eNfs9pZuoiz3RuAXnVUIBT4OvWigddARP6XUymd57o/wWdTK2x38R/d4",
-	"8M9B/bd1OOgeLDJO/uY4B3Uxef+etB13rsPcCz3tEfHlNMcMXEcTbde1djX95MtHj50TLQDisVJj00wH",
-	"VmGlruYI18SIc1TAaQS77OX6wWtqsuL4tnsO75+2OSfooxOeWsNKz38IP8PtC8l6+3NwEG7T8e07eiQf",
-	"uu5M3OEfx8XlS3zo9DO6/Kz2+svwjfdtsr+SmxfCqEOKG5Tch8JBeRYP1xU9oMpNoZnjA4hmQN8aD4iK",
-	"CH4xG6nFFn+v8w3b2RnTXPEn+8yvlSf+5D/wP4MlCrkPLJDVRo9zQMnXbOjCfmV//6Xd17CoCGHfQkog",
-	"aRoUuxiGBy8EJPLbU/qPLSoX4JMA8NFCyXrjAlpy0zKLS840oQWjOUZjxndl16DzJxymTOS/1jP52n3c",
-	"f8SJNC1zGRxYsZaJzn3hmNT3XpvAJlJgQ8XU6X0ND5zIIjGLtFIcETgCyQebSo12qU7NA+1OmXCA/Hc8",
-	"WVYwWl3f16fhbCXK1fujo+77EZr0/MH8l7uU48iekfPok6QzqY0+t9cKRyWrQ3NFjB81Ic1QBPcHaX61",
-	"OhKs237Av79E/qC4sfaT3U3ChZGeJ/7f//v/gVt7nBGqQho5FBH7VsnqLTz0a4/s3L+B+75QjW71hSZA",
-	"7H7ELfhMUrfeadSfRk6+oxv28O8V1nZFxPeKCwoSuO+ajZIRPvBMIbI2zSa7mJ6RP7198f2SvP3he6uE",
-	"fGCrt2BHGmxK9Xvy+psLgiFVh8BTVwrbnUL+ht7RsmQK9BkmMom6DdsviZY+AIOgquCsMr6rdShnL6FF",
-	"75ZV5tgtdXXrvZwiLWVmmHmgjWJ0d8Km3l9GzWc4kH9mrIIiJXsOG//CuMNJMcH2tBy4Mt/ZJ95SZfQ5",
-	"FVSENOnvynIihQPk5Ge9kN8h7e77Ov6W5vKKmRSDaWYa9nI9VcmKnYvTgBPIHvzbqLRau0gxQEmHFP29",
-	"VKJlVVspUjKqhHFKAqKQSbWRxjDRYtHvXaOfCJMartA9NHChv2PaSHV/3vF/szsdw0idmCtZpcJ48Suq",
-	"+7JdGkN/5xq6BWGFAnmJjheiDT3o48vkHQxyv7s4M3DxLvDjv2P04j3dsiaguG4CupAevJEyn3KtWC1k",
-	"6FKxv/9aLTFcPcv//Q2xZ81ZXgEH+IQeTfckl5mByuERU0yPeUmvfsVe0qv/FC+pZ4WNZABfO58LzJAL",
-	"1Gs1vzgd8y6v+XFV7mlID7gMpTmQUwABDWyPETo+7VBin9ERl9Pc1bGE0VG1K6BHIs+2EEepQClUjJbl",
-	"gdCOny4odUFrOLIdT9360zIaPqc1MpAucU5+csgQ92v1jvPymQPqEd6cYkxA+cMDLoZzGgFs66XQnyWm",
-	"Opa4PLM/5OQM5fcF4wrykADyZM3Ook9+EzIDraiARqvgXsqoQLwGB45OG11jIHe/vZO1uhmOq13hE7+0",
-	"uDgu6x1D2PLjfXjpGuG3+uX6e/Zssh00A6oNQSq2k1KgHrHjm2xtQEZLJnKqhizxD9wUuaL75/7ZW0n2",
-	"GdUkezexOFvxDdR8u8+A4APNc8U0uDQAnNXeybECqhRLtmhyZ/zl57gy1ESNxytIPtwXTJyHnxi0e27T",
-	"CvQTKjy5ppeY/cD2aRI9OjuJnrn1JW4tt/ylB1vQRBdyL6zqo4kU2VkSTr/nN11GI5QItieV4jfUsDQN",
-	"2+dRP/yXZpliJp3X+47RPH0kQS+qsNLJR6VhwEG9qJXo/nsMUfu/Pjop7d2wT6YjY24VuuH+c8+V5R52",
-	"iBvNynVqS9RgrtZz1JDv8PgrdgXoayldzP54rgwrLDfHmwM7FYxXGrWJhcgsw9rYc//QZ6wIa6FUnU/d",
-	"Ijt+B8W+VscChauBvYlRXu4qqrju5RpH2MV168f8dkCDqLgQ3tG7JNh0AXbdNTMZrdt6DjCvz8MS7qim",
-	"vpngHY5+F1bRrbgKFsjyc5aPi9BHFBRIv2HLo46eUN7ExVkyd97vJWbHKdYUA6nQ0JRgE4gD/L/Nj4WU",
-	"OnBkPVhsmOfYwVrJvXdAlXIDbLdCDKRQ//iFJpkUCDdE6so+ntur1HLwR8HNBQmM/TJnu0oaJrLDgz+z",
-	"Q1NIiWyPTGAnwgsf4DyszPso5NoEECfNhHmK70pQhvyL+LPCChFEv+jJN7l5XpvTSp/GPQ4fKDdskpP0",
-	"Nc0ZAEvdmXfieW1eh2jGL8tVijEUvL78MTmT3/SVZVEQnyGpYtcNzb+SG3cAYKLhq/A76nqWfjaRBSt4",
-	"sz7zRbhR9sI440X4oV92kVFB1jxVbgFg1MOk/x4f+YykhxWckfDfnLcGFGmIfA4wPKTk2jChu96E96ru",
-	"Uv1hk9TjiN8zVwHV84GVsVbdFEY/IT9pa9z+RDzAESVAnCX5SSFw9k/+nxyQdiRtCWaduqtgmcDsp+cg",
-	"dT/rL8Lw0l0QWSnt/XCejeCKKN/7AwAx2AEKvwf34F+WE35+GLrrJy5h4v2npCrpQUNnTFoSKQglmu6f",
-	"omnsOrwV1Dv7dvIGUKguyDOs84dZwUsgHP5hd3Pe2nV87xDix01V11xvkqH6ZcoyPe3KmwFrKNcDva7i",
-	"zVj7QIgT+mOhT6qHw/8A+v5B/0FWPlAI0AzI/OEX/Jv7qQHrx1D3cqylXE8I4SLiQmjs7k/696xmdcaa",
-	"6cDKyIxa7ljfn9c+JxBReFCVdMhgAhg5ALVCjMLcFE3UHDpt4oGAMKpVyk3BhDOi9/RgNVVulmTV3IVj",
-	"ptTbkgoX7bgXJqaIrDt4T8FyAJTpVk2k7VTp9mf3G9/Cb7LETiYJl1Sc6yrdW9nKGyRS9DxWoMRYXdL1",
-	"XMBNj8a88NcRjcY9E5ewnylI6nBBfvycehbQ5Z08J/zPD2x/dkePwDE3YRtjUfcEsBVVJkiNXw6YGy4J",
-	"VnffdqKjRtI+sb+eJR7KNtxqSzii8xkI5gOk9uRDoWHjiPA+FLkmVBBGVcmZsu+MnP1RVLhvlaxOZII7",
-	"hoXjN0yQujpbeCWQu67ixyTlrD+RPL/qtKT7OglvwiW2BNb3XksoujWaGKaNnsLjD5nrjBaVdS9Efn9M",
-	"/vmTgPBbX4j882hId882zWgOJLnrTktzCfJTUnX/HlXyxrW8JIbRrGC6le6GkGDddDcMeCG4j26L7GNl",
-	"/T3T5j+PGd/fUeTlttyIdyzgYbNPptm1c2TLmkYzc4AC2FExxakFo6UZBMX8Iz5xVr1YG2rqTjs9uR03",
-	"7t1bk1yM0hQkl+fOM8FGP+GmyKmhK6qZ6/XTovEVUzc880SGZmRjJvwEe/tPdpw7ilnC2J8BCBzmTdm3",
-	"mDMmz5XG2UL+NkxIsSQr+YnA7iyJobzUS6JLWVltwJ0hqchalsnjU9IVK4eih19ac/rqr98vfYzyQBgW",
-	"yEKAFCSB1dCWDVjp3ifKhcTELasAJR8lPiX//3ckk3nQ3Su6ibkyFRfmFa7vblgGBr9VhBvrpfXN5v98",
-	"2pVnKZmGJBNryQhGVqyEC5RhcPQ8AhYmsJTHrbfcWSk8lpHqpNI5fxMhhr+InCkX//vpd5e73U9L8tMj",
-	"8ruHj76GPz2wf/q4sH9+/AX5HXn08DH+7fLi0e//6yt45vHyq58uPopnHtfWshTyOHZeAIfOT6D+//SU",
-	"ULJWFGDQwoOWVPCU1TliseJ3jObOiz3JZeN69Uzyin8d8Yr/ai0Y91EJ1kReOAcX2g0h1A1IqG66Z1hS",
-	"6i6I1Du2Zgp64XqW1D75Jumhe+We+YzOMFzCeaOOO2qY4rQ8azqzLmQFObpyD05SDRDSxNAaux2FfaiF",
-	"3wG5GaY+II1MOGi+11gcKije6i2JBUT3J4x0nAMkFdlJ5bLBUtDFWwyIN1NNYwm5+TMX0aSlWAIZon3n",
-	"9LBst534QhPDd4z808X/YstbK7m7ziF3MAbBRA2bQo33Ptf9lCXUwvDy9mt4swaWTM3iD8RiQDq3k2tv",
-	"P+OaC46tGidJ1O/w8STX2p1KUyjRxfJ40T9I16IotWzIJJg/y4lY5CfBgeOvi4E06fuEA38lN2Ng4KBE",
-	"yQ1Rcn8+FK+CVgAO0T5vSx+xAIkQTYEq5eYB+1RJ1cmDSodSlkF7CmgT2qg6A/Pigvzp6s0PZMtYBfrh",
-	"Q1rxhzePAm1Kubmw1DzW2V/AEn6T/7/J/9/k/7+D/I8uGd891Y75jpfsOxxirgS/JZRV7ISVZ3OtQ061",
-	"tWTsoEkZjR3ZH1SK3XC2H8CPeotPvJKbl9jE/Y4wOWi2tTty316z5rtSWSH4/WdMaQUwNrkmssyJYhlU",
-	"imLrGJrnIxs25CErS4/QBPFnyMsjH1wZT5MUTWipGM0P9l9LtjaA48yeYgWbT7oPnUBcKQBVDNx3Dnbu",
-	"+MJFIkYv3NnFov8h3PXBKzw0z8+TO/osz2HTNlLmoA1iWXCE4VJs9lAz6r4wWZSNTxxt83H/yR0Vh6Ur",
-	"3zAyp4fUpZDTgx7zc01Mubzbwm/89NReBpVZCnRKg74CbtNWldiwxnvGS8D+CwBJegxepzI5asf3HwKt",
-	"dMdEftSvIF56wdvLX5JalEx7RCsnaby3PZOVq8/xxYWa8vyjAFwUaLSOXviSZowAKgr6gqxa0Eiy0rc6",
-	"RgAy8gE8/xjt+SjsiEtCscjomL6WFDuu7WSQUo24SJDVjN9S1YZAiuxHIUXGnhJoDoVDwU4K5nvw4joz",
-	"KsiKxby9zywV38n9pARosAvSByDoFVyYr79cjJyBzwup9Mxzzy+xUqhpoao7+3hGCD65Rw4aPmNWIdyy",
-	"8fMFXL70LOy6H7iMBVkLo6HZt1SWVVtFc4DRGO7rIHK4idZR8C37D2RU/PBfMJfa5UHVxTmQd2A0x58Q",
-	"1sKm4yALo6zqbdrhCMfr8NRnjHH4RZwxyvFBylz7GxuS/FeSqly7vwCmvf90135CMZIVUttHD0TV5zHp",
-	"XkBpgZ+qXZy1FXKvB+JTOyseoCXBUDkQ3UMVj73X/AsEzBS8dT1sHLYFpby0XFNQlcMHNl008GWWx8QL",
-	"Vea1G/qzWQczCiSCM3Dcc7dcrA4RT09FjWHKEvi///bfHz9+urz8+FF9/Ch+/N//IzYGZki4GfsC4Qgr",
-	"y2ooRm4wl2YtlaX46DKdU3LKF92i3iO4Plv+1F9G9UfgvxSOg/v9fAniRuKgHpYJbPKNtLYBAgFyj628",
-	"NokmvuEARxLBj9xuAP6+6adAPm3lvwR1WAqvOsBfYl15ZXWeE/uLbTjussqDyOvklftNWA50/DmROr/q",
-	"xPL7PEXPmr0xE5pep+ApDbtXTv78Gbv+a+2X/1Kl7Nkxr31TvjWAb4VpoGdrt3A6LV/7RQjd5aMalhUs",
-	"25JdrQ3mpqwYEy5n1fePPTB9QV7JjUYnB4DxyfW6BajPhIlK3RcivzdW9Uy4PG+Pj9vpXWdQpXKO677e",
-	"7Y738LVL4UYke+fZaVp3dRSp4/ZgX3dcj1/FmoOdouN8DsOSHnSPF8/YRJwAtF7iyI2kbj+Do6Rd2ayL",
-	"PeyotX88mGPdqa522b/OOYdAVh8FfmXNjYZi7FAlsGYsJwqb+4rcNamnWgpnweUs4znLn9pfPwpchJ1d",
-	"SD8KvGINH2ehy0rDCvpV3hF3IEJmQYL23Uh+O/QdwmSNTX3XZdUf7OZ24Opkr7eBtWGz2qTgqexzo7kp",
-	"kHBSyDLX1jTWiE7lYmAiT6ei2MEhF+UpeX71VzdCE0BLZai8ww4dE1JUfot2R0UObH4s3N3KHYeNHwh4",
-	"97rByz34b+R+6RLFCBUHtK8gZHHD8gvyTu5d9RozLr7CFeH5EhtwhX9BfJ5lPKieiqhPaGHiApp33sAE",
-	"l+jWe88x8hAUX7riPGtCr5hHYxvd7KHoFUSbQms0VAiChHff84UmP+V8w7T56YK48Lq9RkJ49aOwHAAc",
-	"EVwyIfb+1Nn5QUSBNgrfkRMNCL6mYB+Fm6yLNIdr+fLR49hNgnsSFx23c6f9mhgvhM/xRJ7FigAwc2BA",
-	"vyu6kPsUq2m6f5Aruh5q6/6t/f2K7k855Fd0f+dktktLVQBRD6yHB3HFznjANbXHy5VqgZFGjAwC14Ey",
-	"2o1Nkn6kAQDdf9aIBND1bMEIK3zsJy/txXJOyDeXEoBjB/nX8heCMg8qbrSRWJTnn+U5cvxZcEluc04e",
-	"3dM5OSOmFd03Dly7O2n+D17hZKbOCZtw570T7pyOgJ8LXz6t79273o3rrm0tdww69YA+1767uWmu79De",
-	"xx5KyJV/uX4AvpUIZjK8f8qm3Lcj8ld0NZ3Ph4jb07+aRo7fw50H6UrAyQXMWO978jecJtrQkgVwORH1",
-	"Cb6WN+zUY3z3yRUznHtCYtyq5d776jJWsvrL96HdIdjwFT24XAJgcWAceYN9WVf1ruqoQy1sw4YfZ/Va",
-	"vSdZ9OO/j5Dodlm1M4z0WI01R71Psv9yW6Pe8865tqh2aKjVX49pWPaXIeUK37w78tjxk9gMsjqnBTCZ",
-	"f50Kg6/cT4TqrnL/Cll9lj57Y/t6V3pN4RA8YI4SEguNJHuptgn+N1TBTqADO+kw/75mWuNgK0h8sXr0",
-	"0jUtD9nU1m71Sd+K0Tw0Jk65x60N/xdd0xLbz03zkYf8own5qYlSzM8JW9p875nB+T2RzyMxarvM0CNk",
-	"jUJ1hIl6/pqzshDYjUn+cY6gwWIVyLKTgmEp1ORaWw+5ZagLFXMD2FUZV1ldUhUF4oqUeXKjfY5YcMHY",
-	"yZ7g965lWcq9RksBRcOalyWYm8mKmlYcPF5veUJ8+8fP609z4vqsJ8Py5ZngjCh0bIZwNDTJRDkOh6U8",
-	"EJ6yJLHh0iimmaGGZ1iVt5f2QPCcFLS8YboNgOUrZvZNR6eCluGYECk+CvtMVhvCRL4kBQeXhm8oyYXv",
-	"5hn6S675SgGCYpljrc1H8ZOQ++vd7if7fbTUsp1QgJ5ibsc2vALUL1qWrVCI+2CMnUwOm1/hW3cYPXcz",
-	"fKYAupsd8x+GIunLkLngCRlaRFB1Jgc9g2LPWjVTZFSpA6GYAh8cw5aLrP27l6mQu94zVo0Uka35plZ4",
-	"kwDWGPieqXGRfm1YZX9yPcoCFD9iEsCvRn4UjsG/gKshKwAlAAQ6EHRJtPR2da7onosNtpMByYr/uNlA",
-	"/VhBRX5BnpHMqknY3qLdH23DAbWUaC42ZYMTOpmNLT3uioHt2J+LfeG7UjLW/nguz26PPXBrUuxnFM3Y",
-	"A+jFOxgsem+f++DqYu+MSK1ZEiEeV759Fk8S3wi9JBmttUtdgdxF7QNIHT8SzToUm0CsuQr5rVFVTkVo",
-	"+eU3KwB6/mp6FRi/+33uGexUgA/9khoVwIomo7Q+Ou+8KUkJxD1rCQqMSCjB0YbO/KRmA6ft46+u1wBS",
-	"rVMS0rB5yiF4Gm3u2j9+P/xmb2YYrN072LgK+17zuCAuovUajo4vbngOpYz/ETUb3U++Z93tfjjEozdo",
-	"xkSLSZxSAlUSUT7pCajRThH3JqF+KVxz/30i7odhnpdSB1mcZIzR8vT3vjb9DlEAfw065nmL4+9QwWy3",
-	"Ne9j/o7omIi/90vSMTktP4uOCbsdP6ANfc9ySrH/eavHFfpdwFEUxWzGMzuau3babt69NnVvlLUqVdbu",
-	"rz9IyqPe6z3vU40EfcvZf87tyGn5/P7ju/fIIs9cQ1KIwTVDQ9pQtw4qzjPjutQpZ/AeSlE/79a1CgoV",
-	"03VpzqnutLbRKsml3PSaEER3cqN8jD6+md/b3/8jJQB8+b+xDPgjxC/icgBrz5OCoOZi8wA5eGo3padg",
-	"1QPiHaF6y3JXRI3OeJXq1P5Bqu0bewXVWNt+N7ttB///qLua3jR6IPxXrFzeC3klruWEKrU9pJdUFace",
-	"HNawqyw2speuOPS/V/Nh44AdAvFuyi0S2TGeGcY745nn+ZCWHlr6ETWZbRwtFikwkw788Dw5k24LJRuf",
-	"S5Dof26knp+myUEw+kuMxYx2N5K8kXstja1KzhR1YmNcJ5xBoNZirpnods/yBrCvTjKx55tSLR6DSG0v",
-	"1uYwGhPdGlPw2bZSn2mmh1AWYtAVaeJ5b1nIplNvOvy+y0rNIXYOePxdGBCnxQMieWwuIMKnJbzuwayF",
-	"FE451xhNHQAVh7RETNzpjbTPqro/9DXmsCj2AWHAR9uN3MPR5yFoZ4kGrcCS5hABl7Fh/k9ygf3k70I9",
-	"f8O4gV/j0Wtl5MPx5R6z1ISxlvlMK0bwBcL9pClC8cQDjtTjoZUw+uhN+9Ck1UtX31Op+pUcGz5fSFcP",
-	"ZEgQPRCt5HtOp4W0msF3SiFv8lVBLy2Caa+O22sKcpFSEJiIZaukZkLSJ7tztZBrq+K682dpVeQOr2Vb",
-	"WI5kT/h3qpEX+c+06LK5MwAUWfS6uyelZ232pkvuqyx3c3fcoJCXV9ysrfwN91WKGbpoM4Z/zVlbCfzB",
-	"oLQs/OBY7vTxBRfYKex4PnoGPoYTfDUQYST2nM6w+tc1GzhCIPjgtM7ZyHO24jqKr7y34Dodj7o0TOOW",
-	"y3pxhHdlbIwkVgSnGykuME4kC7feI+AhJD8n2+5se/fpjtHEUNv8wPFB8AWSC4k91+iG3AiLqwbi+1AS",
-	"4TbYNJcag35EsGY0BhGexlff02c9FriTK9Xu4YUZR38m1Ib9RM3akRgC/kvJcbI/1AhcZyUxedNucJH/",
-	"nOiU6upIHCZx6R2BVjY4QBMuIqkOqqqo2STiQAkUsx2i90Vb3+nEGjSERvThjRZts1IztDXIZwRJ+HMr",
-	"m8pjcntLgN1PJRL5OWkfedMdDjxxHtSKrm6Wz1o5rHDgt2ds50g0E6ifCmdfgcQLrARCe2MqWIBuLSST",
-	"JgbNYkfHJItegKiLgbmFVFqbnqrBVGSOINGMbvf48/LMRmGhB7NOLBMoBEgwsTHjXMNWmW2rkIyZO6MP",
-	"hgpo9xknxx8Z7Fe1q+i5H8r+buCpX3/+BgAA//8=",
+	"7P3rkty29TcK3wqq36fKz6E1GsmHfyJ9Gsuyo0Sy9GqUqHZF+Y/RJLqJNBtgAHBanZSq9m3s29tXsgtr",
+	"AeChgSY5wxnZib7YkpokgIWFhXX8rX8tMrmrpGDC6MWTfy0qquiOGabgby9y+18uFk8WFTXFYrkQdMcW",
+	"TxY8XywXiv2j5orliydG1Wy50FnBdtS+sZZqR83iyaKu4UlzqOxb2iguNotPn5aLF+tX1GSFfThnOlO8",
+	"Mlzacd4VjFwzpbkUxBTUkD3VhOXcsHxJqCbcaPL8Hd2cLZY4sYLRnKlmai/WD/DTpyZYUWOYsq//94fF",
+	"X88f/P5v/3q0/P2nD4v/EZ3tn9jheKbPCqmZIKsDMQUjmomcKbKWipiCayIFs38QmyXRdVbYqVPy5z+/",
+	"+OGMXBDFjDqQPTcFvkt3jGzZgezoltklEikyll5hznaVNExkhwd2ZqcWuqMfXzKxMcXiyaPz8+Vix4X/",
+	"++9iK33Jd9yETf9HzdShGbiEH9ufz9ma1qXxH6cf+a7eLZ5864bCvz0KA3Fh2IYpGOkVzdnF2jAV54Ff",
+	"qPkFGQCpq66ZIht6zYiRZO8ZY0dzRv5ea0NWbC0Vs7TDVz4IoOqKiaw4Iy8M4ZpUtSHUDgkfXpJC7pn9",
+	"bCnFhjBuCqbgq1IAm+3p4eyDwFeFJBVVhsg1Dm4nZXeMa1KwMidGnn0QqQ2zS32Aa42ekpwa9sDwHYsy",
+	"32sgCy2jTHihgeVgThzpcYrBuCZU6D1TLLccaX9bc6WBmEv4ChCkoJpkBRUblhPNp/HizXnvPbWn/HiN",
+	"f5B73CK6kXaD/cbbCTPc8z282mIC+4xmwvitH7F/qSXitB5cskyKXCd2UNar0m5fcwQe/e6b884xOA9r",
+	"FvVuBafgEx5dps33MucMZO73Jc3Z9zKHzc6kMEzAgaRVVfKMWpo8/Lu2hPlXayb/Q7H14sni//ewEecP",
+	"8Vf9EL74QlS1aYZspMWn5eItzbY/8nLeUf1HU2MywxXbMWHmHTV8NjHuJd3POuAl3adJC/+iKyk07u0b",
+	"JVcl250YvMIn/s+0Sfjvwhy6h+e9kwx7Je1dBCdmSajI3TmQJJdncPzcx+xYF/k1z1j8JBpJClnm8IlN",
+	"zXMGZ2kv1daeoErJiinjeLmgpYmLd7m65rIGGUv2si5zUtTKEC13bCXzw1kjCVdSloyKxaflwrCP8Lme",
+	"6FgujKx4Zn9hwp60vy7WTGT2OGojK/u/klk1pKq1VQuYsH/RdVVJZa+zimq7P/B0tl38LSabmo39qxvN",
+	"TWeJi2xekqu/s8zYWV3smMh3fpPznKMcf9Mi0ZqWmqW2zEiijSUzF4QSJfeEC20Yzc/Ia1EeCCVZbUBW",
+	"76zUMwW1z1mpBZtDiZCGHW/K6tATzt+dL9sK0V//+8OHj+fnHz6oDx/E3/53RCNaLth6bWk3wJbP8alP",
+	"y4WdSW9U0BGOh00MKO3lfKWr0qoQqJyePJXhwU/LRcVZhksP0vn3v//9709rKMvFzQbb07IceuG9fcZy",
+	"1THLqJVUP6IG1t21Esh2tdsdn6cfldzBIeRCWBW0tBe35R77b0zk9tKzfzSFYjR/Skq2NkTWhvC1ZRGy",
+	"Y1TXiuWWVY5vtO6dtVx8fLCRD9w/ujfP3J7aja6Nm+Ntv6TpQUcPu2azDVFRxWb61jVTOc8Gj8Rf3GPA",
+	"Kdry9DzDu4/J9bpFsyA6ewLMUbA9hbBzLap0vtqs0G3N31Lse1nKCP+agmdbwbSOsvCFtqJuV83DhKZW",
+	"guVXOdtERtpQK0XhQMja2gIrqx7pMeNaOhfUtC8ae5YWy0VW8KpC9b7glnKKbwozfJXA55Zd4nTmH6Xy",
+	"nh5ApzumMk5ujGGxXMC6r3g+wmD3D6NGHDmT7GPFsqjybi/7nB6sTm61ECpAT6fZtktwaqJzrBTP2BXV",
+	"W5aPOSWgCkQm2KN6WHlnXfDu0pIwRvTvqSmO6Z3Z84Um7KlT/8w99mm5GEnvkhuFQ4xYszWGrqZsfXIf",
+	"a2F4Of47tdNru1sOvGn3WhcMlBduWvpc64bdF4foLPZS5e1DtpESNDajKBfg7qhKmrHh4wW0dZvrtyrQ",
+	"tqGbX7dbkJsAzi/FCxd6O6jW9fQuIEtHDXl8PqSEtBispTt9cx7ZjJxVQUG4rQTNOXoBk58LS/iuY+N+",
+	"ez51pC1T6+FRvu4Y0mffTh3lhPb0WsFd4FdslSWrbNciJ0bRwyxKkTtuPZ275Q95NFkD3/M8saCXXr1b",
+	"SzXzUnrH6/hkBTK32LHLTc2OL/2JiB4x1pEAlNvPq9oquGCpFYxFrtfu7LPanH0Phl/41wd8VznDBRza",
+	"TxaZVIY9zKRiDzOw4u3YIit+qCP272vv1EXPJCWa7uFO043rSRPBPhprmh2bXjSLmMMtc2/FSC4Fe4Ke",
+	"SgFGD+onRIolSFRUXGAe+Jr9QSqvxDfeLRCRYA2CbuMpuZO1ME61sycMX4uI0uUChWxkvkzZKTjP4t5e",
+	"7bqQ+84w1GqCC/gG3Ows39j/VRw98wVjVtx6M13VQtagCPHS/m9D601iTorp6KWDbr69VKZomcN2in47",
+	"niJthFzJ/EDAz+ktH/QQmrjXQTHqnDF+cbVYgx8c55zXZemXdrBcTRXILnkNvEc38L9abIXci+iivF+j",
+	"p6mCA9NSCBy5YLAZTdZ1WRJtZHW2GLr+cAPDCpbAfw0N3cDx4yey4pLujzWelVc8Bz2OcI/ULMXwBg/O",
+	"EvZoJ7UhMC97uMAlDf5Yw3aD5nc4ro1BTZWiB5D7VCccUPYXouReW4Fv6VrKzeghX8rNc2HUITYkHDAu",
+	"NleBUkf7HR7hEYX5tb1//BPhlNcQXdr3hHhKe9S4cwN+S5i9qrnYwIJHrfwdPH9pqMiPF983M+l+gSzQ",
+	"jOO2JMpzcZNmxa5Z6W25EcrwSs5m02dUrfgwtz9zjzVvRO9l95hzv6BsWlsZDRqH4VX8fo4ri5P1rExS",
+	"y1CDa3GPwRsCddvhd/yDx5pjj7evGWpbhld6Ds1qzaipVew+8LeqkNbghDNOVuwgRY53NHxfe0842Kc7",
+	"0MB0Rwp0eTFpN8Utmbi6lLIq+oJkzZSSdWRpr6w+YJU7bRgr45fWRnEBwoWW5ev14slfT2/hT/D4p78t",
+	"T+uS+wIGhO9Lec3ionUljQGPJIr5ktFrptGJja8dK0brkporJmS9Ka7WMhISfiHs3Z7rp4TtKnPozieq",
+	"J8g1L+MH8SJTUmsXAlTrJVkruSNWQ7E6mP3/klSUK7gaUI2yXFIwvikMHl/wy3OxOSOBQlyQkmuj4dne",
+	"9AI7hT+M8WT0+KH/d8XzzTySrsen4cPLo32J8e1GybqKcAJjpnChC7plisBzZ22J9vuoQGtZv5u6LJm5",
+	"alu2vaPgFLioKLF7oEmta1q6vAxGQEs7WzwRdVlOFTZuNqfmQWCqc0g2N5guaDV4Af0Ez17Co5+Wi4K6",
+	"Gz2mt3ND4He3EcEAfTw9CFRIuY07WcOhwAC9U7kLqoli1Argp8AV2dbuiXApCbrJV2jsG0MUy7ZS4I8j",
+	"nbQwMVS3Y1QAq8peAvY5yBSAWcn1GmbGSs2IXxsYFe4qwZmwPEzlWOyO9O5tWWW8nDu1sX/WrOcj6Z0x",
+	"XkGcJ6U7TGO5Hd0Ostor+ww8+/FKVbuxDkqrzrL8Sor4jWGtSL/fYNKO0nIF5aWOhTvuxuMSiWE+Pp8U",
+	"xKwKaaRz1J48MAaPKqat2JeOnOVJlywIuBNhwsAxT8l5/5q6LQOBsT+T7g2e/4RaZ49sRXlc6nPnmChk",
+	"9ZUmci/ITgp2CDI/3D6Pzs+HEnSWC7i6ouT8g9yTNVXhetMcvECl3ONFI7kws+i4ClJa8nGZL7mLkA49",
+	"/QPN5SUzLnVludAFVRUTLL9CR9bxei/xCWvFtZ1dpdyQFdtQ0bnZHyUI2w6vF4zGcv+kNAXYRRo0BpET",
+	"qrdsH5e3upB1mcdyCC+I/42sWMFFThjNCmLg85DIiBrgimOOROTb1pDLSkYVFdlcbK1LaSJ386X9Z+JY",
+	"Fy5LTH2kW0bqihSMGtArheSadSj9zSChjVXEjoc8Ov2tTw5/s1ByT/f0ELdO0CNJ1ZblZHUAPpF7wdTS",
+	"OTnhdUGo82cc095lAMfcfE36bySp9Cj44z8UwkBwyfVd0t5n0HZOI9mWLf9DS+NpydljLbV1v/tLqrHm",
+	"GkvcM4NX2NwNEzmLbVs8mF4dNadlCSddK8+oYrf151nj58qaS1ErGH4t+Ka4GqsYwBul3E97IaqAG8WC",
+	"Lw91/r1UWwKRPadX5HVZ2mvPa6XoyueaABFHKpcVjZ0mVK59+hqxNCwpFyxH/+aeHizrU6LYjuWHJckK",
+	"Rium8VRrurZ/nOb2fENNcWlYFTMNHQcNqpdqw0TWfsMpJ6de+lEqllHdvjXsnXAFmRANV7TDvFQXE6Zi",
+	"H580j1h0v4lweFoE3ulwXZdpl77M4WhhbdZPnjC8TW+Q7JdRYcWiNUOWTVBCKqIpz9E/CKs6I96t1eRw",
+	"gYsLORjErv0b6I+RzL8vrtTP40q9b6for9txeMfeoi/+mV+7f+Y/zf3x23NUfDHk78CQ/2KWz2KWf7Gg",
+	"hy3oeORxsu0bBHVS5f3ZyZopeZAz1J+k6kmG5Gb0c31i2W8nF/yGbiJW9HGAb5Q53bfbRDQRKNzWTtOF",
+	"1JWKbthwBhBOJ7oYe4bbSU06kwpzsyjUR60kuChcbUtwcyxciUvrkI9Jw4PRpibiPaMlEzlVF3mumI7E",
+	"470tPpAGZZ+K0cB//9JQE9nUVlr1aG89xamO9dd/is4qmEpNwpl38xhZbwpIVK5pCZul8qENQNPRf3bs",
+	"JqAZjdug2CUkXB7XGzgBNortm7qFCOuvqCkmnCDqKj36Xwk51sdBJsgxq9WGiamulsZ9FhkS3XHRMaV2",
+	"ajJVjKwYprYZg0Uuo0b+CT7+Vu5jI0OC/Xiavae6GMzZcgQMH2/Wt8TN9jsVPU9QMp4o+BTMlZQ7WAco",
+	"+pQVQ5m25yKXe9ijiN+iVakSSTeB/FhrB9i73pVILsPZdMm1hR9+VGgRcz1m0oCVlGMthUSFa78AFQtP",
+	"4bvRfWiKBvrlQYZm26jt6TKgDq4ikBlCSSYpVOtYAvvEG752D0bTbgqqdJH8PBQAKQH5WN3vcU12vMyj",
+	"38R9j8TQWaWv8m6VYEvBSuZqVVTFFMjXa7KngA0hgVnlmrjE9qfkHFIwNcuJYNSMtHK1pNurxOR84cyY",
+	"EIZT3tzn/Pw9rZdhU0P1SosyKe6AkFYs1xKCXqBiz8T8G0W7dxn7mLGyZJCE7gp7KgmhEsVgirEM6R3N",
+	"Z5rPjlEx26dyPtvHKiXrPOUXAymGteCyNi5h7bxzi0QsjH6+mJV+c4k0pmcrws3vJIfNL7bZcT9Ue+MC",
+	"Z/kN8AwbPTiN39czs5DCTlRwo1C30iWPQgjYt3cVdXH89PU2eDNl9aAT4Rn6DhRbW5EVl8aAUeQqS5RP",
+	"bfTif8WeouOvrdlqZuzqoyLa/TaYc+4eO1GPaZcXp72lHtdSvEXAlIlG53iyVVx0daqpJX5jd5J95ObK",
+	"o1AMUc491ldN4nbJ6eBHzzlx9mi5AD9bvdkwDcnSgt0wQ9KhNExcU4obYnywox9f4MZ8A4twf3l0LO5q",
+	"wc2gTvxneKg/gwxICIzgvxPnyVaCfC/XSpY5y1FOG6+jfgVuuadEQO2R/VxOuIhUifly56MKpz31ZbVL",
+	"58wKjnuIFB4Y2KSQ4Ah3xkpZexH89L7m+tijFvdCvW/Ao/Ykl5mRKv56JsWa50ykAGP2rCyDHh4i7THB",
+	"lrjI1iWWs0QcyJSUUm4fyGuAXoNCR/vPVpBpw8uSqDo+WsFNlMIFRxAaTA2w1vURpe2IbVysY4qUfM1c",
+	"SPnx2LwG+wqEpB9HlIC9RAwPxRiiyaGZBgkNZMXMnjFBSrnHPHW+GRuIgVFjI76XMseIKnW+2RWjquVh",
+	"9ukUIwfasSnl7PDwFRD4qonE3+Rtn3owJq8DEnpKds3KmKsXbAFrG3xNMrodh1PRzZCIMzc8IJx36/HZ",
+	"t46qTvx2Z/GIwNMjR/ZOrYCJxEFX2Usl2uWKrnzRGfdY2hjTX/CXycfQ6hOpQ3hDzJQEJfeMKmAXFjXu",
+	"AAwn34AU5uvGMwBmXT0qgnhU4GawuLWFjBJ2szOfLneF4xBj1jT7OxHZcs20mas5zF1h0pNGHXG9dFeN",
+	"E7HLUNhawH+BJaIXXz1V/VqxCTkF37NYRgEwWsmZr4X0qGOY81FQkT8AJD9N901VzjJkeQlG8Z2SW/Xm",
+	"07KbDdMPLJfGoyahkgw3uf5HTRUbyC35bigSuVJ0yzxSTy+I5fPHND3oFvol3X/ltXV42/Lt6gC4ZQ0q",
+	"6o6KmpbwavxaSpfRQM2pXROOmUuGWUUbCYGmOnWhJHXKb6cDTiiWjSk2/CE8GFGhx/FXUDzjPFbIMtdN",
+	"SpHzI4IdDqVs5H8CW9BsizVjGATMCln9rzbjuVKGignUIOCDUM3dvHCG6Tpw0J3Lf+QSIEnqaP6v2yyL",
+	"TgPPUdYKBoyBqjatuRjZnnOIZ5CqpMKxkp0iF3w4h+9HfOoTcsr4xfxon06nEGEGZVZbdmS6Ycg+rMfJ",
+	"fK/zBCLt6NwQwxSnEc3gQhBM0Xvon+mn7nwXA2vZccNUQvjUSnjhY1eNoscoCjY6heLF28qgneTa1GoC",
+	"x73ybwxtFIAognqoDmc4lj/XY0fC431iHEqAfmCa2HPka7QwkxIgEzWpasAfcvwSqrj2PGfKTSwet2EC",
+	"0KdDLgFV+RPvHc9KqQP4BZwziNTrSgHUM4hif+5ZHpfDR1byzGKLiRwlEwoqrMYFWZYQVXsHZlLICmW/",
+	"x5vAmJWRZX4WgBQTngfL60Gnsmwr1+vBLMxbnsoG2PHY6txRcSC05FvWXim4NpYTcSDpfqxLpw9yd5c3",
+	"ZhoAyN8ClnGfekkCtCJbVgVcoMEs2W9vtT3HYBDo4QuitH3pH0HghdV1QYXcRZRQSl+5UMNdeezmyFzJ",
+	"6I5dWeUhXZpKEejH+278PZB24Ix3bk7FbV0zll/trnY8Ubhpf29g+infsZzQAf9jD8vrPML5qIc4XxGY",
+	"wuMcnx3VarITdGLwx0RxJ16vYbO4ILQsG43K3hp7+8cMS2GdU8nguRy6z48zHM/OH8USTSXXgzmsP8ND",
+	"dwTKO/IqaxBzUzosYl/FNfCzvvD3TQiWqYvA3gOO1Bj6UHKPATXAz59+Jzgw+MihoAbCxyhvFaNleSBG",
+	"yu3AFn/93fkQS94PJvGxI7wVnvGpX+HrCUn8lmUOw/F2FSjzYhreyMScKDFvGNXpCtoRlLmpSTZsiM2c",
+	"/TJgo93cDoskCeCPaZjaRmjTsgzyQG7g3k04XVGgj3Rzt626UbgIjRk2zvhqm1NjjKipd8I8OOvHAtMK",
+	"wqtT2kQAMXeidax/nWVXlZ2xUXLLEp4tqw88QSvHimZ8FoTyEtE+9n0NZvzo/hoY8/SNqDpsU0xFCh97",
+	"GXRtjFnTM1pGQPfUdo0Cx+tB2o01Exwnthztoy6uH2gu31A1ObcAIDW77QWGyyz4Ll4RNMGG/O4WZYz9",
+	"lMIuXXFJKRpdxlKBp1lSNS8HES0uXSUoo0qfrNxpynS8tdtGdkfjKdTzKKbNoLp9m/LQLe8l1htr7UHZ",
+	"RRmNrCWQit6FdVSUK0xZXoa8HGhn5AteuCJS5Uw9xWCIHYloBiljCstejHMqQrWN8nmwo/KG/2SnB8ci",
+	"BrAJNdWJ2jw4nX5LfMWy35dbuTAHPUM+x3PUCsO57ySYPD5P5NBN+DCn5VvIie5+OQbmdkrjmokqmu5P",
+	"1Z3u6IFspENfGrW+S2ZeC48k2oerY9pEvavaOBhAHWpI7dVbMqoEervjaPE3wgSxV0S02hYTKyWqB9C8",
+	"4WxEhXgqURfOfMdSaoBHQukGEMTtwgnROg5FoCd8v8jTHgzJF5n025BJ93c840fu8IqqbSKtxcNDW6PB",
+	"foJkdMewPgD+LaeHJbgcwaqg+6WPCHmdFrFAQXd1Pbuy2mhSQBtL6L24qRV6/26jTJ3uzbKqlYgk7ry1",
+	"i9ujY9Jawysl9wJRR/ZSaRaXpjmmCg42bmncE8fqjjvPAwDbf+IIMT2byT8qB+yEBSv3qRSu8QEi+2hy",
+	"qt44OZzcLKzB9s+CtUpoWY4AxMohw8tdVbCc6JEI8mFyhrW3bRunZuuUPo6xU8movnMRs5N3PwZo2tFL",
+	"5z1cOAE6A3RzarB6486mY9X9+Gy8E8S0sgxwTnmu73BOx55lg608Ags0G9UiZ7OUOK+2XLpeP1C8shas",
+	"klqj4250s5AfWq6HaZXKz4OXOJQ5UQ2dky0104W6n5aLH2msEouKTcmmeBJpOH1pkJGmnDi32mmOPa8q",
+	"ECnYF5O4Ph0huwkKwUMCQXQBcn1V+q7RvXQ2J6S42BDIDQ3NSfB6wKTisb42X4k+hiBx/IOGqJ3C9rCA",
+	"howxZvvRRZfTOjMTedCYfUErPZCSu/zBkF51gIrgXFHA7AKXJBU5VTnJ2TWHTrAARY4tqe1ORSDT7bGx",
+	"n50WNrBvGTnpHV3K/fSR4K1JI/UzBnrD9j+5PCJBf3nxXazLzkHNFM0wCbaUUoO849CGBLAfRdPdDw28",
+	"miVOcV2a1+vjg7z2450MvMBDraaXfdCUqlBUM8gvaqelRrOqIYk3+pVWXmARMpWOE7RTKCK4FDfJME6U",
+	"yJyVeVMN3qOI/TGqACWBJcc09cPPuo/AK8mZtdowd6eWM0N5XNNMzToxC/el+BRK9qM7Cw0b/h079GT6",
+	"Os5fHPoNJC50F8mmrrclNgaWAhtUtfq6IwNw1+E+WnkU90NCyZ2VSqiDHhgk0RttR8AWy/27de+6RDGS",
+	"0VYSh6rLzlWkC+zBnJV0B59R1B011wpqzdGBvxV8jbn2gsUwR25YTnC4krW5eUsPWE67AGAPNRX+u/Ht",
+	"95ZRUFgcpkfB8xyAKnUh9xj0YGPUlh99cGSazuLaDIcmi2XtClhhH2gV50OPunksXkwfrquiGTsjneKl",
+	"NW0VLDGqygOYyCWNNaqG38c3oyxdvcvIp/mWjf96b9txZuEjbuzobruwu6eyy0Ztw/gquloxvGYY24Iy",
+	"VOaj9t1+e+qu/wSt1cZ3tgHRchWL2F6QSsmNoq5ooCrpwcoD6N02sX97v+FnyYEyG6yu3lC1Klk+3O7T",
+	"N9jB7p0OJSMsILY9QI23jHrZ2gMAGg/wl6Ie+0ftKyPDd7gw330T9a5AzWK8LpFqqEYsDwQay7lMNwxA",
+	"j0cAC/NZLpydZQeMUkb13K4/vvtpsVxcvPt+sVz84QX+/+Ld928Xy8W7Z/an1z8/f3/xfy2Wi2evf37x",
+	"7OLlOFgiHGc6KNFPoQFR9AobBtW50NsmpzOSpllb4nfdqsd6Sc9jykTO8kmdeAEBI92gzjDtEhO0a7NY",
+	"lzlZsSXhwrmyrfwMqKbHZ+5E1uQ7b40FtcBIhzIxLgNiyAsx0im26/bJuwvPWlStBtXJSJJL6BEJNIUw",
+	"agxYI73p42Edg6NoIpMYqjazNb0PcbkJAFTvABggtvhWUC4G/H0Y9/33ESSqXhTNnutlk0UetrtNHRyx",
+	"zfPtqBsYLQ5xZnVYdLbCMWHr3Mdlohcct00QeZRKrW+3fh6f1d00AkskVUE5iAfKdoVfrjkqVeD/H0pP",
+	"HUBYHcSk5sNGMDeni0ze+RwVq0+CKwkKwrhYEmsDWQuHltiwrdvE7/ZZhz5K9ujxSdSJBI6EWxBS4VRy",
+	"DTLYcwfAPZ7BvARN8Vc0Ben2MME3S2ibAsxxi9xld6DT8B1I7Dc0BiyZMWEUO1Vds2Vq3eB77Hiel8z7",
+	"Zpouh7eHchfZwNE+Ps6a5+zITXTbmcyYE9x3mfg1Lltkbw94YvNKKiIqYFnK/Yw9e26oC1JV8hgEMqDw",
+	"e3BrurMmM2MG465yJmjInVPe4wqP/ZXQlXSVwCCgWnh8rmT+7O5VESvQ50MS2zstbwL53sdaa/ZTI1v6",
+	"RXvGyy6jOaK32MXNqGGFNCOn6iXmrH+4tTY+uxoa8ymYJj9sSRT1UEaiJVhd3hiUU+26XvCW4XOyPpLC",
+	"OHGxaMU5o8L3ElLoHdA3gsSK6bRu5DZb7VKQc80hj2B5jjcgBjJE5uQyMIHjYchbM+Bwtkdbebw1MOF0",
+	"i/KF0Wi3nwLLuxtrbgySqDN0uvn2LfW0zZKtbmYt7ukYXs6kcoqWN7SQAdLMfGnGZNh36focA6FUb8Hd",
+	"4bOjoPQeSrxTkYzxbqCTEMPQvsvXiGSF1Gxch9I5Cobt+qKwE+5WcULRRWYc42kIMGe0LI/BjVKTvQVg",
+	"3pCS/W46YONpmdTGELiNWTrRFkleKRd9+/PYFPjs1mirVmbMfsWQSqfcOXNeKnK9TrfOCsVbeyrMOGC2",
+	"YdF/SIDIu/PVyVy3ArDfE7oV20gyzbukprGc18Kirah9iwscVdNs8B79dz0eUKvhzk0X9iHn0Jk1lxVy",
+	"kdIGMWSyGgn/R9ilfTs+vpIu8TZnrGK9DgBTevN38qabI/h4uGt/VsosCu/5/Jqpg092hngPNtwITS27",
+	"wJld+Ide7lc7Ybfbeu7W6h3NiqsdF7UZnVQbz0axqpLLLOOarEtqCBMA1IOt+rluyc7jNdsXfAuxY8R4",
+	"odlw9fULeMoxaavH2G1JtI3a3rXQlOdPIGZn0IHJs+IIwXXfdEEHsSIBRCda+mA1CY2I7/jxOHL6pL1y",
+	"jdoTaYSM5TqJAGmXBU+4lhdEc7EpfXDJQ8pNC624BU6z6cGjF/1YNLfK5cyYtprHNflHjZY+xMSYcUrU",
+	"0YwVzzfzGRyHOFkCRPpYcN0ZOpXV1cRjnujLFfyUXAim7EEXG6gn2lM13tkF98llKU280izansua+aJf",
+	"3RPxatRK6KSb1560kQmqN0g/OqEaODgzuQOEgjk2dZ8CoU2jsXcsP1c44EVEB/YUdQuQ9O1LunU+WiK7",
+	"z1+9W6WRWe7MesnTNMx2ciGqubR6bUY7KCnXiqoAGGfor6GU3I/MVmh9fXrOwh+o2knBs4hStatKbup8",
+	"tqaLBdXj08f76mJ7Mu1vxej9B3DTX2aFlGUnsQ8AZUNTBVRlLBfUZbxqDz8UicWwjzQzce05qw0iAkGH",
+	"gqyQHHsAY+wgoTnUZTlXbxNc1ZwdQOa6SjyY/1yu9eKQFJFuLC7FcD+6sMYO8ZpN6c3c51MiC8TY70XO",
+	"Yqic77ooqKBOWmbBrlOABrVi2ixJqHlzusnt4IpC8+QRLZNnhtlpN/sd1YJ3Nn13Unsr1mnYl7qCfP/J",
+	"jUsOa/ahtdB2w8p2xkeyLdYLENJvFLvmLOZQz/O4CZWFRPaYebVxvq1j1RD6r5wuJhyl/OC8E5E+3TWV",
+	"k7V/OM8lrDIsyb0e5nqiLLCZxDHhjkqwTg4SE/746HiStAsMYn00k/EBzPyfOJCvF4g1VZKR1hTPHMYf",
+	"pAc8QljcgtGcKaxofnb5F0J9VU8kbarolgagAgGu9+EcWAWp4/CJ0DqM+qI2T+YWIaJ7HSzj4+KNZELC",
+	"u5CLoE1AL19T1SRJaOhOwksAm1Bcs1m6Ks+KL3ZngEcpPFNPzsQ2VE154z132A11SyMxvLGCKYnZ7Grf",
+	"aFlaQ1VbHRyiN+6fia7VNXO499yczQJPid8cBuGDp6KtWP8ouTBj8v26izZMSPEEkbCvdrslgX+AP4XN",
+	"XxJ0vzoKNLVYLjMEM4rOyEp+fEI89yyJtYDsW/+z3VUIcpHwOx7R4n8tPwh7EcJLVORkQyv7Hrbo4GLD",
+	"lCZ0bQBu1jBtzoihvNTNrM/sWBV7Qlx24bI1C+/bX+Iz9jo++yDWsszbq9ZbLsJcoWHt0SSJojmvNTy+",
+	"YiJ3X4ooYvjbSD3jdDQPqjY4ZFZ3pjMqSjY+LtWJTD2A1usTfa2nXEuzjuQYopNC+Hg4QxV56h7mNwYy",
+	"As6qB424aWOAm0yuCU7d8UDhrNzHWDKEWe54pCk5/ihQ7mNSXqxNcH7e08yceL2HofytdQ9D3TwOf6cT",
+	"i6N8hSKEdBi9EUbt2j9LT/CPfoRkG146nyY4E+NVf/5b8UzXU/dciCPtpdqy3MOjj7rkbpbxCr0x9OdC",
+	"d5bpfFdreFgdKKtvXOQzr68GXZ0nmzdg1ympPAgEFIei+Qh8NGtKSX+1c0ZDmVonQtPTb/UGLOhYq6uo",
+	"Mkgf1GagLUspDfGQI1SBKjuPzbk+UVJHQSvmYuNTs5yL2kg7yVkm4PO7xzPwTl4P1DMcnD1g/wZZuH+3",
+	"tF8SuqeHXifTOZYg12vNTDqVw07IyPnGmzWWfFITmaxqmBk/lcIoq2jGxWaugarZ+p5rIyt9usLFPuIL",
+	"XNax+palRx6oy5w5pNw7lY+Gl2bCPTc1MjwILprLTvjVFR407vCTVYx/rPMN2zFhPoNX6fY+HZcj4XUq",
+	"170U0LVaTU2tif9AsL3rZTnoNYXPxoj1J6bWF/k1jzU3fleALkHWdVmCD2ZJ/m5pm5PVgeykkQq1Dq6y",
+	"Ooa24n64SjU3Bv5WjG7t9U+V4gyalZBSik3T1ApxXlZAwMPIVIVTQPwXZKW43kJHza80lFZiqtJKmgLS",
+	"inGRY4eqh+v3LJFfSpq79gZSIUlGBZQSiBKm4GL8sMdg6MKHqpsZBUSJFvVSLAOfPVbX5WYShNaMaljp",
+	"JjQGBFPu2fgdwKBOxAL5/oDwwPzaakIA30OkckxNt2w4WNzIMz8lt45li5LRHQiI5UdbULAynkx1AY2B",
+	"sm3Twg+6yVoNZBb14/5zuAzdVbMlAExF8+YCG6T7vwu2B4UcOxZ3OiNGIl+n+cIFt1oLXIZ99YT2M46x",
+	"x0u6YuVbBphWN2wXl0gYTpc0hXThb85P5uyDall1ulqdH8VU7PxDhQFoO66GFDMvFSMbKRihpWI0P3SB",
+	"k78eKgu/RRlIQ51TvhF/8d8YbceKYYdIdCz37W+73TATOR75GGAi8JvxCWstI94XaMd9slDthpjFul/I",
+	"OoxBkkmVFVdrmhmpkjaeoauSfaUJPk1yqdlT1037EcDLwL8zTbSUgqmJwJyt0admnJ1oB9Nd2fFooSt6",
+	"UoV7ydcRnCAw4bEr+ki2gzegq/qUFyIy/xVAUvu0fhcYk2pLamF46W4fq9g+JecuROW7mE+5ID75rvN5",
+	"zRKBMHbNSjsPeM5jlFpdz7WghHmwSYPtpDajRkNsd7pl+XgbH7QTLibg19jNf2NfiZ4avI0GhZ3aMJG1",
+	"33DoPQO91BAo7xM27J8wiH180gj9JDskkRu3WWbgyA4vLztHoc0znS1NnSwkblSvsRLFSJkThZ2rXbRZ",
+	"yb3n/VKGnslWSdAMe9uISD3nlGrnOOD9RRfnHtWT0OqCrNhaqkS1CSAhH8MbF/aqddewfeQrQMVkQZez",
+	"ijGpq6dWuuKJHsnkqeaiz0JnUSQfv2Z6yumMdU69ZuWSnFtF9+uRn/LJa/GIQ9NV8yl2O8BEIFmWdt+t",
+	"WiKwt6clHjSjD/33xiRDIaaO42zFTK0ECn8E8AWQKIaJ6kyMwAykpkmXCt3CHPI10swz1InkuJdy81wY",
+	"FauW2yEm3OoQF4oKuqg0JWpcwM5CEanr5tR6RPEt056AS58qAg8jH/Zw29JIgzCvVI2jUXW2hXG5R3zF",
+	"McL2jh1lMkbBTGWCCVC/UYhaDovjuHYuUaJBdwx6M4cS0FuD/kBXkGShlVG1VQXce6P9MPDRK6uWt4+T",
+	"q/XfRCOPm4CxOAKIJlCtt4Vp7mi5N+6LtBN7j3h3ZSS3l+pYK6r3xcFfZooZrjqGbvt1wfYsP41y1hSR",
+	"Y6u3BvTEvX6nLu57gF6k6EncMYgyESu9H8hrK9gosTKcC6sdEBTyS6+TYodvuauo4loKSBmcCNiIcnRA",
+	"IPNG4PZzw04BuFrROUbag4jlZsK3jaLZaAFpwIYa+fAt4xMNtkiyz9JLuXnRlEiNS7sfkz8fSUEGd8ia",
+	"XzNS1CJXbHyRYZjkQKp9r5AZL+FSbtoOl4F0fEyQH51835nZMUiUZPo4+3446d4LwwjkiEgCskZLVHur",
+	"g/eXOK9QHHiKN/qZMqjkNZWGOdfNX6wUgD8EZ2LQBPGfsWkDRikWUA1esQzfRW1sgZIdahRAkCDgvD1f",
+	"eUDmxq+CoF34g40DceV+1EbiH3fu+YKx0md12ydqIWElDsseoLEB7J5RRUWin8pLuXlDYxjdx0gFA9yM",
+	"OmmsPsKFTRK52g4oFJCMKroZ4arHGcV29xXddgoxjbTKK2wqhTCmzqQrt7TqlgTVna4U1fyajSvKhCGm",
+	"V2O+ajnp+tgzQnNzuNpurnZfj3T28Pxks7NQFinXZo8YtAVVuftjVR7cn2AjNYemaiXdcYH91QTlJfKh",
+	"XJsHO2aw/t/uEM/gn0ueP9C1cq18MrhVH6wkxkV3XDAFr2hjWTQKFCBzVpbJ2v/k/Q7NlaLvaFmrjA2L",
+	"C543pSqhyNhNxg+w7G1K+HqU51holjEha9/l7mDmFeC6gLCAGG6QIUuMYXn9VAhpyIqdkXet2IcVQBj5",
+	"Dfqry+33Btr8gXWcShQ6PszSLeiJ8zAeK6htrDa/4Kvo7HZc+L8+mjzXjkk854e9ryCia9p9yaVgLhhy",
+	"k+SDvs86rKJHrShHpvE4EXZ9xdCxC+qthnzNdWBGdE3ZbQPAYxnxj/m+KqduhLf2mRm7ngz3OnnVIEhE",
+	"9X/AniOGbpleYgLf6gD/x5oVWpbOBNp1vERHcK8RZ19Z4tf1EoxHe61RgvVv9ptTXM5rxrw4GfF0QUVe",
+	"jn8cJjk61r6X2Kx0aoAFRwHE0kVris3awsfj2/gxEv2yooKpq3J0NOSazVV4X/IJTT339p4fOc0jRdY5",
+	"BJvFNt9rLSlKNMm1cX6ckK2k4MTAfbZW8p9MjOnzEr40tdfLKynYIWmxtDr17OyDZyejTb3NLxithuTN",
+	"673gYgOZ65DsTdW0N9hHJ1QrpsYH3ZztEgu5tRDBIJmpKqlw3XgzqUH4+OjDjVDBhrC/KnrQrl9dCr/M",
+	"FwPa+WhSMq0R/RYITqRwKWAbKfOnoXCN8LV9R0CPL2t1jY3cyqs1VZPIqyuXODi5m1+FZllnzKM9dmzi",
+	"tjF+rI6KzUsJxyYroBFZVeti3Km6UafPV9YOfVawbJvsPXOMRxa3Dfj6yulsI/Rj7H/hXokTphbm0rAq",
+	"IqoxHTTuE7dLGW9VtpYfYfDEQpEl9AmYjq808c52K3VQA4IWRxvKE7B3Fc/68hXyxJpAkORWSvvRQVV5",
+	"AJl9pQRbvhZggSIm1WIZYCfAw6DgVWDZiotWBzrIXlu4cpcGz9ljs2Xu4w6ELmZq+azF8S5Lw0051pLC",
+	"Z0O2ot/8hmBh0xvaJBkq2heLCr13+xm3r2LW4NH37yHgM8GBPeHRvk0PaTVgZWM/WcjrLWm8SeFpZ/kN",
+	"mgNpd+RjzmhWTTzZID9i/FcoRvMEoBbfFMalEaT6Mt5Pj6BYd6CwYcsksBlQcBm4utcYCKkILHbqlHjJ",
+	"OyGZcJ5j5Pc/pPh9c36HKX5HtErn+f1Mdyz/vnRo7j1X5rjTljgoSf9RdBqS627L0Z2UIOYh8wpugzpe",
+	"efm68tdmH41Am6sGFehkPDlg1EwSd0UDhnbq6x4zzZtXUf8PtHsFo9dDVLvagoLR3MOGWx1Ht1xFRpY5",
+	"odYUj1++Oy6SWKApj0bUjTFONrl47HFR2wm4UozRjheAbzGmm8iuHGujO4DoQdQR99jto28tqRaFZoS5",
+	"N9TwW+c5JnZkWmbYcd4kX7MTSY3gGoWO5gVVFfYdK6k2o9OUFB/tDnHxn/G+luaFMTiYOJXOMN1PLD0x",
+	"YjSM95Xqd+J30Up02mNalPuLC4uQyn4Ha1Hwz1GlApNkocJRp87DVM5MdBDtDdV8N04FU8Rtklx2YoxH",
+	"bUI8hVymF144jWpPS74RrdzGU2r2GJ0ZdWWYVHQd8fJ7aSAzOZVLoOk+AB8TxWhWENf/9ykpaLkmDpUQ",
+	"Em/hZ/uxuMBdHa7G+ngvIWJy8zL+8X0HP3JzpevKWs2pyyCjghT2MsHqzYw5HwfYWlgZPfoauMShYpOG",
+	"mqwO6stxPuqaKhBN6HXmmqzn6RaAIF6ao6IzDi/r0j59DJfVqf43vggQYdXg0jRy6Qno8E8LCvf7mcPx",
+	"yb10G24T778A4V6uT/aKfwpVuDpSW3saPQ8DcVFABVZe+Yb//bk2iFj2CWx2KxWmHUZ0peBXTvS3heT6",
+	"HWNGL5tCduyvC7l0s/THk2U+WtVwFaVRD4rDMz0JCAkPtcEVhsocmwFLRqPZ0aHitOUWhvTdTCrFMoOZ",
+	"qdMSrYDkV8YntA039USUQIC8a7gfGVExWpYH3MVZEBRgbmkE7vfQXPme59QKwR8dCdcJjRFfIQMnnxIr",
+	"+YiyVsZTAhrEnms3QdcFCPoVkdWB2AskfrvI6viiOOmox4lF9tx96cpIEwPmtXJ4RwU42hWD+a0YFPQb",
+	"METwnk/VB8L6Jt04qFO5wO9tLxksQy35zhdtj9I55R50hNhseVa4pgPubsQcT16W1nyCcoiSozs/+F0q",
+	"0FP2cZXHCumKjRdEl+75mNETzUFu1as2nPiVvRc2tXIMB2bfE/JhQTXcuVQ31Wfwo/6wgDwKkMWF5wiQ",
+	"NpYrolJe74cDTpf2ma5FNe42DrZV6kIee00+QbAKj2rp7mN3dwKuZbRFcCvdxd9m7Ruyz3ltrjqSZFGx",
+	"u2zrqs1x7x/XhoHchdbpZumujiNlq21uBg2krx0eHV7HYSlt+2b1ueN1V6Blp872u6NC2yCsHJWIkU5A",
+	"EWrITqImFBxv3w4jJt7C84ackna3eZDioyP79sdn5PfffPtfx1HcnBnK40Wqa87KPKGaQckWJRU1BdF1",
+	"Vti/ZrU5a3NcIu0d9vQqESbShpo6UVGbCoD4UYasPPi1iY24oZaeBDGCvqXZ9keOo05pXBcQwaOSpEL4",
+	"8VAjhp4yTa/xzmvlJrXR6lob466cIcW7ZD/iky1DuPXxb87PER3vNNncaO4TUSqFSoguGaDRftyDzdSu",
+	"6wMRHOsUwbXQgDwAkLvrAA7NRSxvQY6kwN1oMMZvbv7DbJY43ZPLFGyPCs3nh8yZ2KYdWuDEPRTYHaei",
+	"XCVirDSqZyG2B1e+LEx4fO+OltV0o//9UESiBZBwfqyKuKS04MDv5H3DFCAvXCoxXO9nvxXfYMzrvlXP",
+	"wxH1QiOqEd3D7nPpyd4Aw+nW+EvNQkKuvqIZNtKpxY6J3AVD7W48wOz3FWZ+lBLj5KhXgDYwAs4ex0sQ",
+	"AVP+7/9MDjbVC6z/XUcn+Pb8JvCJw6N83Qn5nX07dZRbs8UJt30jBc57eKzn0RRHn4LTvQknYYQF+XB8",
+	"CQcD2eVqSwEGvKsKkaqVs+3q0pkw/dbfbad6Ew+4ggB4W+59OxiJBS/oVRBiafzt88GSombV0cPifMeh",
+	"7hNzWDwjg4EAcSJdMRSsgNv0oJ/04oo2WoAdBTrkwb3du5wxnyZ2Nzdu6qiFSRsnR5O82zg6nN88kklf",
+	"dnuHt9QmxhK1TvVK8YyKeDo0pNRNc59XSpqma8OEqkS6TxRQ7q929BDTpWKRQNcnpHnPrb0zMb+wOKeI",
+	"17W5Yd/X0OHMB7ynvAC+5Skv7Nh8MJSVYjS/i84ffpLtMfxaY/S/pPsE8U/FN+JtFh1oJhO592RiIs8c",
+	"zko3JZlt42o+/j7P7qxYKfdX4EA6Gd2hBHKwiKb7r7RzzUDYBD4AyArwkTnWjxJxWonRhS/osO9+pQkt",
+	"S7n3Uu1YnO3ox6uZ+/faT84IK7jjYvYZcjHfDPtnsfXtLi2Ol7I8In/stDp8zis6tjNJrQtQFmJs/L0M",
+	"KRQ+EkPkXmji3/IA7nfRSz5id2WFrE6HSKCJilTbpiSukNUssZBMSa2z2owdWRNd8pwReG+ezlJW17nS",
+	"zCSi+zsAZoUjrIl91hrAOm5Hn0QSOQ76thpA9yH7b7oWrvDuTyZtGbKjB69WjQoe/OC/GQ/Ii4xNSmTF",
+	"N8rmGu7N0jdnloIRa/kFAET7HqDaKbYnO3k9z+7jdGTFRBwvFM+oYlQtMZbsAVmeEsE21PBr1irngNYI",
+	"801LYcfcmCJQK1NA3+pu9oCHZerguC8xauFB6HxLutv3N2DlpK1vhfBvP3aZXxk5xLvvZMmgBF9PyBO/",
+	"VeI3WFLjQuB9zFxdldzavrMg4AiZbV3153FHflDasCDTV5+60gwpcgLvPnCIJcdCrmSn+jPoHS1Ly5gt",
+	"ObepqcICa1wrCNN5IukBRTp6bHVB12YsGBtmVV5NSuD1iX5zljff3hMs6rlaDdgv+YynMSlMonaJyJ1Y",
+	"dqghANeJLyWInZ6bhN5BSH7zbZoj6Y4Rw0vDAOf5m29JzjaKzSOn0xL6J8Uo9NfAJG97wKERDtH/qGdq",
+	"D6IaZ/bpjGd8zL5Rja4ALLmvho64wwBe4jg52DezyWrIFSXwXFyKpJCmXVcS3erobOUx5LXTPSmoDoB4",
+	"0N8Hses45Fyyg880MQEFYJSK8w7yw94xbU5XxUSPAAjTr7Tl/TjXD1bOtPtMJK55aI3clILGmSf0X/zm",
+	"274vs1W9ageLn+l3siElMdYqgT5EkNDRtrXtHuobnnAjr1ayNKe9G0bVQnApvtKk4tfSeA+HfRMZA/Q/",
+	"l6l2a0y0RkmYpE5Y7XRg20BlmGXbWtVVx/f583d0E0+lupalGV9Br4skCqIPIuJDc5DdDSfX6xGGFw2m",
+	"V3AVm8icjuXMHpTOpLmBpTVxiwNenc/SgM+NMjKdHiYV8QhJOJeo1Xm6Vq6Lt+OFetdSbTnxup4LvC/a",
+	"rTGQndr+kOOkpcaeDmv2N0brvmxJvdZJOvIBNpp+O2eqZeb6m+REGPWS7l+IqjYTvXghy3AF9p+9gqw4",
+	"tLcQYAUZa7qLmpZnxNdDNZX6HggI8mikgr9hndSBOdgTzBZzIAwRvJMvvuAvvuAvvuAvvuAvvuAvvuCb",
+	"uxB/ZY7WX7dH84vn7z/R8/fFiTevE+8/2CH363GvffFZffFZfXaf1Rfn03+W86nrbUr6mPpepSCzo96b",
+	"rJAyBv1KNPyCiDcoEKnXDgMAJDf25OdQgGP3DiMKLjYQB+3oDvPHWhtSKVkHf4o1QZZkU5clM5oAyDs2",
+	"uoKCqVYlpKZ7cEW0pQ58abFcuNd9+9lokec8QB4nYDsuE0U98Xr9pu1CTnsdiBG9PNICUU3AHPyBHl5R",
+	"FQUchI55Mdmf00MIB7mKdsN3jPzT7fDAFPtlUFiFiaP56ccJNw55fP6SBA+kGd+enB6cIbmnwqpXK5pt",
+	"R23VPKUBV4AANUeBAKZ2tIsDHt9OJe/Xg8nExprXIpqaO6r7zdwtV1oAdy2op1QHzMtGYHRZ4/k1UwfE",
+	"+g1KPtQiQ1cdK7zs7YN6kruKUEdeegwxXW82TFuOWjOsYOw7q7O5/L61igS5nhVWg0Hd7pprbrU7++RI",
+	"Cy8reHVVSjpXm2T2kQ/XZlJE4liPSI//EZpV9Bu2j0Ehj7csRGiVvYtKNLGHTNZljmqG3VXHU0+gOB/K",
+	"/Xm3OXUCsM5RET3sTvQyrwU2/2q1cYA7cI1GqloXZ+QcAV/BbRhUx97VvpLXrAETmAm25UoXdDS+m2+k",
+	"fqIVJMS9CMS9RrIhcKALAIycB5QVAPvO5mr3UP0DSHzwmAfjGMvs05rKW4aYtCuK7652V3o0Rl8GeNNf",
+	"n5+Pbjrt31lLaSa+oo2S27iTBbkdz1kpxQah8+B5ktuD6fDCGhgj8NCNZCusLuPiysEijHkFx4u7H6Ze",
+	"Wli7fRLlCaBfQj8kUM9VDYWjkLEzAv4JhsAgc9SbHZzGUGZOVowq3YJOxxRd0OhgRCsTSykd/vQ8FmVZ",
+	"XtkBovP7ATxNTnLgNJxUtO8tiQSygGieZTJc5NhD7NQOvsen+lpHI+TbaodnmaW/7HuM17tle6Krc9g7",
+	"8rg51Y34CNgAHYnplIPONdk/5b0T7K5qL8UCYXrb5W7pRjxG1atCxkDXAZngajfQAqXXkgRKGzHhFPiP",
+	"nBO9p5Uma8VYeYizQKNBPx5Sn90W6mA7jwPIQYeEs7iPUXL+0Fz3FUS+vCvVnmfwpT4Foxe7AKMR3Ere",
+	"O5uQgw0gNFFl9t0J8LKg2MbdMRFH/+9u6+hvmrUEhJlH0UySHdqMLvbiAFZaEH3oTnN8RCiBLsVnxHdr",
+	"A+cCPDPAHN90asQff3sSIPUqVHRHZmwvKWhQ0TexQy+Rp+Sc8DUIU015PsS2oww/vmNX/5SCpQEDtbVz",
+	"NVmxDRfAekzkywBR87y25/PhXzgTgjb0c133tdyxlcwPgKpm5/zUoT0xdc2UWxtCMHKEvxI9vJbvzk9j",
+	"n4/PzhuVudWTL/2j3TopkX092e7HyrNxeVFfJN5tJN4XUfZFlP1mRFnciXwrIRSVPS6WNzUYd9zfB740",
+	"tbvPZVVaKaw6/XSFhHa26/qf/4Qqfv/IcmHikEPLxWWDwxjF4ZWVhm3yij/CdWJ4AnX/g+8MHUG4uOJ5",
+	"ojdVsh10z2/++dsFLltLiTIC9N6eCd7oeH7H4znYz9a+y4oBigkF6Lh/MiUfNJ17l4sVzbZgOgDEPmRR",
+	"V1SxUbzpBpvMnvjeBYKhH6PLD1t27gu+xVrlcM1Hv9LHyLf/+Lc0Of9Ay3U8jDST22q7meC3Gx9yctN/",
+	"aY3NWOGPnGn6LY9KwNOiSnFskKwkdJ4xHP63pmWphxGzPHH9LIFGbXsdKXFi0146F2cfB+1+t+wIGS0s",
+	"5sTU4zj9Yeqz5cr2GWLl26EcK2QbWsUTfJnZM+Z0DgeKSgT7GPJDSi6YUz7AK8hzBje6OAph3tD1Tctr",
+	"NvlIwImOUGD0QdR0MxMjTW2jluaosEthen5LA5lOYEM6ytwMsXalGG2SqqGXYUActhyQiIT4BD3X4PuE",
+	"Rvq4p5A+mt5sVbB0hpNlTSZyz7TNtO92UrtW8/YhG1zIfcI1DB5of/bQ+7tvtQiAfEQm8oE0++Sqzm+e",
+	"gv+7CEBYRcXJnPEb8QLmOB5vXzR1a/BE9qD+T5lw57fELLwFlHILva6Hku1pvGyfy+YInMJfvqzVNXbb",
+	"nVpKhj3jmSBShJbfdG2YIpSU0prOvIK0K1Jws/TRCXmNNc5Q7BypNNtT3Q5mxBrPwyBt3cOO9sDwyoo9",
+	"jg1x6lU89XHFYl0kXlKe4zLWJTUYpYUyN+8FoEQbRcFTwvJNqtcNi6d0vuEmC7ESbCATmgcwxKJ94nOs",
+	"wK+vfYldO9OKXTPsHMTXhsUbv63KmsW9MlVJDQPaFjKRDL9S9J8snX/OcxbS/a1m94RQQeyc4ODBhPU/",
+	"asb+afe4js7c/RydelZwb3mOh5L0Da4jBusz+wOmdz0hFWxAAUsA3FcNFiusOE4MeCpiTGOaG1SeyjiD",
+	"lVJqNnUZO6513KPGK1dNZaXdxqlQUz4Na4+spHQJ0RndJrZERfHA34XuFMDJ7X0GT0ka0Xi50IyaRDzZ",
+	"C4wnZKNkLTDTy7fesxvFxQaYzCU9hqDjOqQmanALUaieclnJfmb4TUSXfNBPg0thGoOUSYvMtwHyNeou",
+	"1vAQyeTOtT/y0WBIFzGhzVZmMFx7c/Tme2hIuwbyxZdqhQr83s1S3fn89PFQokkYam0wUhntEbleWzGk",
+	"DkDPiCcRUXKxxFlozDZ07BGpVAi34WmbAp7yqQoJ6H95hbubCu5LYphlWJETqrcRlhhPub1UOI14+x2X",
+	"Qmkf8r7u9uk4MCw3d+26YycX3r0a5TZLtasFjPDVYRGI7NnK7W+bYn5F7YGPcXlbJ9J1WUl0H5I+eNOq",
+	"t+MiOPRBJaFliR3WdMR7ybSZhqM0LabUCyWNxHdKfdv3DztAPKMRmHYVy07CPw4/cjwpppFAiqvTU2wo",
+	"3p8oqJIunUTTfStS4HvIIZKBa/qajm8cW/EmDkk8tu0CvH/Kpt6zWNdIWmo5obVqBW0qE5oc/IaZo1nt",
+	"q0shcLWTSBurkbOQ6mrnmIf8V3/3hPzXKbBC0Bw02mi2kDJVjeF+jJQ1nJGfrRneTp8c2+zKxTcjU8Eh",
+	"JviHGrKfdLuEDzfLDRuV5ISb+VYst8QtZsFwk4tWoY1LiPXHxbBKQ0AyXILIAKmkzqRlO9m3MU1Aju54",
+	"ZFc0bJc/6k7+8T2a5VknLLRoZnzK7H7XqXebanp7XYFrUrAyJ0a2o9FNyFqK2HV2BBF6yvVyG7/QhtYb",
+	"5qvzxg5ydn7+bTQfgpVXNDMTpxz72jgcUL4bwXW3HUrVQtbmntblB7uXlbXraccv6tFQPKW9N12m6EPf",
+	"9tfbJ3YHsKnh1OhhVa4RYk9Or7TzJo3X1NGijZS0UFVybPnojFps2Wcv7FY5u/0X7+KdgAZIM+YGiM7p",
+	"7g3IjNaaxbPJSrpi5VPCdpU5YMaKQE9VpeR1p6PmTW4P3697PKF+sG9EqAQ+xWTzTimMojnPjCbcaFau",
+	"7cZxTdjHqqRcsJysDm1srPEcA+brJFhi9rGgtY4W1f2MMwgeVzCNGNbUHevEa5olV/xMKsPIVrC9VcqF",
+	"tTFXbENFN+19/DLX/GOqA/xY7FqnwUf8VcKjQbCy1NABEXC2rHUysTU0sMgzS7JJHoyqKbDsF4KxbNty",
+	"8UF/9SOsz+HuLdaOSjsactlYV/DoxK8rNl3SYQushFFQ8i0rOdPmJuR3vfvizWjGyjH76K3gcU4XUBqq",
+	"zMRjG/dyXZCC/pOqHI6spdrhCalqcLFBTpn3kUJzYkvQLIV208rpnZa5iwquo+2yXcQZiNjz9XiGWfo7",
+	"0ssSJ5CbAxGcP068NnzjDnRbnHk+D9eodyg11PaCxF85J2AUgZcu9HZq5Lt1W/aiSN5L4T28Qe5w3XZn",
+	"tO2w5DU7Q231+FuyUwZ5lzZiTJJ02ntGq+59dPm781gp/S0Nt4ZXT1hrjdQ/0gJXfDQmSCHjvbISjWX7",
+	"4qnElmWOqsDi+L/6NNwLaFjxLmLMZZfFs3kJZN8CstCaG8PypVXQ8N+pwCiQ9+kEPbUJb+wgMI9xVLJR",
+	"Ul4zaLndCc3g5PHX6OxbTsRR4OmZVAk0AZ/IXsoNUdL1ssXGyFZra+mgwXeyq7VVug9ngwX4cIyR0s2c",
+	"A3SImxaywBJ5JsloPzidtWdthOzJ0IHWuc8FFIZBLfQDkQhLQnpdKTcnKg0tWTTleZsu4DiKESbncc08",
+	"wcopFjxFRLfg1tyTFPPGza26oAYbJdJV+ra6qeYboW+R9AVfhesNv9Rcbzi3NGXE1EajgQxDcjlQpa+w",
+	"bKTMgy7izLhkxO2WQB39LNIBalzznIlsan52xNC/3aXlhE56Gjc75Dv6sf2R1sgNHea+gfuZ1cean19s",
+	"cldSvbhd8s00s2MdC7i+tCIFQxD2+EDMFezeiUYqquKnJMGEy1exHcvj7pKAIRBFDWnhqzpAblpaVVMC",
+	"UhP8aU3MXo6KiZ2SwKG6GZeNxF2GfQlLSO+sjCDPTIsTzOs4mu5Mub3sv5H1PMWSnWxrxvY8mHfNCT5h",
+	"ViV3/JJvIid58tmApLi2GPTd9CmYfwzTBgoscXHKI9TRlwjSP6KjeofTcbzkqt47nfJWq0qPf3JcHanR",
+	"t3ugp7k1YQmfYgDZVgzO861jLWfwU8Avg7HXts4Df8BJx+nm0qv7QscZU5HEx4TLeryPma/XLJXmgz9q",
+	"Qnc+Rd5Hku/aDbxRNE+W6brEi07nIbkm7p3Y1NqpTb25jXXQOlWvh0FkTQ4HZ9JOYCDoqbYCHfNU4hJd",
+	"sYpRk5ioYrp2kJ0jWZLT8i28FC8/jPkzX/Ro6NBsJ/g07aB1wqF50BMvjqkJEDB8MgviZq7M27oam1wL",
+	"v71Ld4LdJjTcHY6f46/eteU5wJESTntSbNzEGchjiZE/KZqzPORabYXcAy8DsK/3mAA2Pm388SnJdF9O",
+	"wNZJiqdVPIrlF0f57Ybu1EEJwj5yc6WbktcRhV9jYOjCcr/uujcTiQgtX+mAA/gozerufKupLMwYszf2",
+	"HCISuL88vgPv6smjfMrhymn5bDKURwiDtYENhjk4k64M8hRrfHc+tEFHtjDMJrk8EBITF8jW6xGs/xyf",
+	"ascFJxGkjSZw8oiFBx1e2CBAl30mTqalV/HbQAVuuUkSuqv62HMQVwdW8X/OwKyOFyZYM1NtrJzGawZa",
+	"eKwOpKyzLZrdY9N1GRXRIVakZNpFgOWa0Kf4d67Jio3tofGpiQq0bCadSZUVcZI2bB+NbbovnbZgmkAE",
+	"tYfaQaQtAkHdd9K7V0dMxawD2dC6DKey/gbu4Pi3wrGYKA0iWIkJiFooMj3vZC7zkhEhwXvOAb/bqgXx",
+	"Loef6QT6WAwQLrltLVjeW1zlA3lEd3TTT7nNz3uZybO28UpVSbSxCjs0iG9HzcXmJr0AC8bKJTYkeoIp",
+	"GFe7nWXLtZIC0aCwRTykjbjy0jOCGXStN6j5INg/oGWRYZUmCguB8BDZB3pJ/aZWguWY5QLPnhFIvXvy",
+	"QbRngcCXazu0UbzyqexM5BBSQNR2O8mS+poGEjoLnn0QAe+kNVUsEjJSNriVkAKlec7aMw4tjTaFOfsg",
+	"FrdSWOfQ4HPn0PDltlDnjQYzwq5SkeuBevsS4SBDJHmoQ4in2gD6RNAqvu0qRw/w7zetIv/mPBIzSQFS",
+	"vJGaG9fVAaPWsmJCh/KHOQ7vYIbERGiCdhPMWyMg47/MBQV+a+D8KZ5rf+h+RWymSxntltcu24Y7HB50",
+	"qAvnHWdPyqSLVv4OzKYBT7g97Ig20/qGTzH+rPYhzExc2O9twPRQeo6d9tuQ+nFftbSJYlm+qUcjgOPD",
+	"V3ZtbdUduwJ30tFboPV8U5xoB4afDIlnUCACIXkxrlXdsUOXC/PdN1FFlXvdY5irUE2BCvl9zHVCB6YO",
+	"icXQIlGMBqhPVxSPF1LTz80tm2Q0uR6O8R1DdZkF6eiYoY2ThVty6pgkbOZsLNg65YluOqGJl48r4IS/",
+	"mrRnuZzm8IbE0XVdXoHOcjyxtwwcxRqsMGtglyXBHFMvvJ9i/akp2A4BPyaGP8IM8D6LTf/E23cuLkDZ",
+	"G3IBB4BA3+boilZUzaXw7OQ1u6Km3XVulk/O86mTlXATS6xAo55CbDSphkEtxWtXDjk5IjRdgBm5pyq/",
+	"wnqqmbSPWomxTpVbyk8nNRuJmJCfLiCUy8WREDk+02l5emntr9tpHY0ISMQT+JoIa78Sr+yPlKX3qF2M",
+	"bhkz+fK/ycWvDS2j9TC+n5jAhpYr6HOpDct9ItG+yX0++1WoAx0lIPAurK+jA6Q59J2bst/+AtNk4HiH",
+	"skhXD+lrIReIreRBY6GDOjBN1YHgaOjyZ28sdJiMi8TD9o5h+felC4F0z04h5TZdO3q82TxnV2G2s5lL",
+	"CWSXGAqvX4/XNSZGdXqt1U8YwN91LMpvp1dkK1lXV2FtMRuXY/YFPImH0QXuzroA9kNRJPiAPoGEFX1r",
+	"y9R6mAxf3xKET67XmplTqIToJ1xT6BxfcsEaeMWMCdN0zVpJNQI1su20eDzdZwHwbZPJ8vVkq/uYsdWG",
+	"iezQSUjmUMClJSRs5HW8auPPuhOK2jDBFCAXKoDpA5AuFyEuGCCq/V1yAdHhHTPU5eRpwzPI8FDmgGUV",
+	"8JUBqGoEF/mzHo+jjv7RTzDvmpYJsbROYjlxQ3IJQOikKhTVLHp1IHjcFcjQmaRUIgVxlFkOqwxWOeDE",
+	"3YX3hjeJw2GMY1qcslv/EkGbttIeMwINZg5BGeEAY7ib+OwvQTUcxx7Xrav5vQuytWciAHgT8f5XJc3i",
+	"GFrvm7YZ/Vacd9Ntc0SLzfdUF5FAHjXFpDje+Gyzn+nOX/sxJAJV62ISrgDgP6oxFpeIurbSuYr7BJyR",
+	"70aRlTLbEqrt4ffFUketaU8U+96kQBixpSLxYsOqKxoFI2QNLhAW6E+ZI6vG76xlpUs7w8i+3jgf0HFX",
+	"s9GeRxw1mqX38v4EKMa4gmTSn53y9Jw/mmWsMleK622cRTLqzRhKCqp0QdzsCdVbyOwwdMtEIudv6tmb",
+	"3lWjiTm4LkTub49OHMiAHnoocWMU1RopzOLtvmdJXmyO92A1mlRXOlM0WkIPIKcOBNfbl3QFMHhgA8KL",
+	"FYMu8YoZgKId0R6+of8xg6b47dLEAOJSpQTWML6KhKP+4Btvcgf+5hD30bjNoRLGoXK4v8cTTXYy/v0L",
+	"wHHGfFVAGhAb3fhGI07NOHqetSlNyUYWQ+Cz7mPN4sMsT5H0YmqqoBemLS39dKzuCAmQVfEZhVaVvYwg",
+	"xnLI6YL2CUjaJjFiBwh+Hst8z8oyAkMpN5NyW9aWfqtBNNPvocLQPc+0mTTGxicxNiDAzpeA8MJryu2Z",
+	"UFLuDlEx4RTBSTk7VExL8rGjRzYEl4vwn7qUe6bNU1KLnCnyCNsZwVZCFXxRj3Y9QdbdpPnZwadslJvs",
+	"tDFcpljzUsLXiA4wIbHV9Q4E9tjOvdiEdOwAO6q2JKOCKEZBzugJ3af7x7FDkj4vNyRuToVjC8/CvY1b",
+	"tk5bh+N6HHssAT6B/bWWEWVMqi003rN7SwWXAjLMPMoMgHuhwvPEyYe2bKAIplDIPSn4pvggjARwBu7+",
+	"0a7LXmdrBtXWLTTmFcso9uzi5uyD+OBa6mHriB0vSw4N7aCP16ZkmuRso5j9+xpkFv4aEJOeulSqNWdl",
+	"/kFg4x8dPLTeWyvojp2RSyYMExnTAAhtXEpdxZSWAsbfK26MvanEBwHAhcK+TLXvZEyeKyUVzvXtj8/I",
+	"77/59r9IpeSqZDuXNWtHcuFGVuaYs1XyjAn0QWCO4eKiolnBHjw+O18sF7UqF08WhTGVfvLw4X6/P6Pw",
+	"85lUm4fuXf3w5Ytnz3++fA7vNHfZAqCvWmrqk8Wjs3N8RFZM0Iovniy+Pjs/+xogQk0B0vuh1ewe7PhH",
+	"l6ou0SlrBTy1DPIiXzxZvOIfv6fgaVUIHfq9xBLhTFo64iVXVSXP4J2Hf3eF0ygiBgUINaDvfuqeHqNq",
+	"hsVSlRSusPDx+flsw77iH3HIYx0G9ROohKmrM3JJr5luYNLgFde5MT5EmPPDN8gSIBh0vdtRdXBHDoQO",
+	"JSukq6EbbQXGM+h5Zp+GjYFFb1hkS15ybb6HJ25Jop7G59X1UcYVMMUgSAR8KS6Rek7OMm9hb92ezNbq",
+	"ASo6lEKDaOuhMeUx3ZepA0C3zJ2Aiip0i+tk19PmkYd/Ygfod/rZz82jWYeN7Z6n9hw7Z+lN6mr4fDz8",
+	"F88/4Z1WMsyq6e7c811lDjfautcV6uywhcvBx1/kbqM7ZP8m1SAAm2bcnlIXQCGoRzWFkntB6B7BwE9R",
+	"7CH0jRFpiX8Jv38+up3/pti1tQlIWMAkiO0AE9j2JCrTf2Lme3jgc4p0O4FLup9RrF+UpVUi9RLARgEi",
+	"9vYkf251c6uaHuPzWy1z79wpec3aDUC0M6S6R+SVrIXxO2S/8iBXdG06ClFvSQ6eq8kmc3cMdqhuonJo",
+	"F+iAcI81AvivTk2U1tAo3fSt3VHQa3akdCx7vPKDneH3LoG+d7vE6ekf4cwFWeDxu9SwnEM9cfawMxc4",
+	"qveyLnOymoUxXA8L+PxX2m8AdLyBhjcOmNLByNHrzlF9C1GShhEG9C/vBp4mIF9aaxJEY88U5a6xt2LG",
+	"njJndREutGEU++bZ5/5RM3XwreufLNzT2AHA7UqgoXMyHXsMYx7iXwT7aH7xIeSKbpijVmpobEbUHrjl",
+	"D30c6xX8t7tmtzd0E2W51wJXNKsQCnwcOj5Bg64jfkqplRd57o/wLGrl7Q7+o3s8+HNQ/00dDrrHMY2T",
+	"vznOQV1M3r832o4712HuhZ72iPiSrGMGrqNJzOtaO0QJ8s2jx86JFuAYWamxy66DSrFSV3MEC2PEOSrg",
+	"NIJd9mL94BU1WXF82z2D92+2OTfQR0c8tYaZzn8IP8PtC3mH+zk4CLfp+PYdPJIPXQ807qC54+LyBT50",
+	"8zO6/Kz2+ouwxvs22V/KzXNh1CHFDUruQ/GpnMXDdUkPqHJTaJn6AKIZ0B3Kw/EifmTMRmqxxd/rfMN2",
+	"dsQ0V/zRPvNb5Yk/+gX+Z7BEIfeBBbLa6GEOKPmanbqwX9rff233NUwqQtg3kExImr7kLobhoTMBJP/2",
+	"lP5Di8oF+CQA+rZQst64gJbctMzikjNNaMFojtGY4V3ZNY0jEg5TJvLf6pl85Rb3H3EiTctcBgdWrDGp",
+	"c184JvUdDkewiRTYtjR1el/BAzdkkZhFWimOEC+B5Ce7sw21mP+UGgeaCjPhekXc8WBZwWh1dV9Lw9FK",
+	"lKv3R0fd9yM0xQQn81/uUo4je0bOo0+vzqQ2em6vFX6VrA7NFTF81IQ0pyK4P0vzm9WRYN52Af/+Evm9",
+	"4sbaT3Y3CRdGep74f//v/wdu7WFGqApp5KmI2A9KVm/god96ZOf+Ddx3hWp0q680AWL3I27BZ5K69W5G",
+	"/XHk5Du6YQ//XmGZWkR8r7igIIH7rtkoGWGBM4XI2jQb7WK6IH988/ynJXnz809WCXnPVm/AjjTYL+13",
+	"5NX3ZwRDqg7Fqa4UNhWG/A29o2XJFOgzTGQSdRu2XxItfQAGIX3BWWV87/gAFVBCI+wtq8yxW+ry1ns5",
+	"RlrKzDDzQBvF6O4Gm3p/GTWf4UD+ibEKypvsOWz8C8MOJ8UE29PyxJX51j7xhiqj51RQES6mvyvLkRQO",
+	"mKaf9UJ+i7S77+v4B5rLS2ZSDKaZadjL9R8mKzYXpwEnkD34t1FptXaRYoDRDyn6e6lEy6q2UqRkVAnj",
+	"lAREspNqI41hosWiP7k2UxEmNVyhe+jEhf6WaSPV/XnH/83udAwjdWKuZJUK48WvqO7LdmoM/Z1r6FWF",
+	"FQrkBTpeiDb0oI8vk7fwkfvdxYmBi7eBH/8doxfv6JY1AcV1E9CF9OCNlPmYa8VqIacuFfv7b9USw9mz",
+	"/N/fELtozvIKOMAn9Gi6J7nMDFQOD5hieshLevkb9pJe/qd4ST0rbCQDfOTpXGBOuUC9VvOr0zHv8pof",
+	"VuWehvSA81CaAzkFENDA5iyh39gOJfaMjric5q6OJXwdVbsCOnTybAtxlAqUQsVoWR4I7fjpglIXtIYj",
+	"2/GmW3+zjIbPaY2cSJeYk58cbMT9Wr3DvDxzQD3Cm2OMCSh/eMDF6ZxGwA17IfRniakOJS5P7E46OkP5",
+	"XcG4gjwkAEtZs1n0ye9DZqAVFdDmF9xLGRWI1+DQ92mja5zI3W/vZK2uT8fVLvGJX1tcHKf1liEu/vE+",
+	"vBDWiM51q1uzv2dnk+2gGVBtCFKxnZQC9Ygd32RrAzJaMpFTdcoSf89NkSu6f+afvZVkn1BNsncDi9mK",
+	"b6Dm2y0Dgg80zxXT4NIA4Ft7J8cKqFIs2aLJnfGXH+PSUBM1Hi8h+XBfMDEPPzFoNt6mFegnVHhyjS8x",
+	"+5nt0yR6NDuJLtz8EreWm/7Sgy1oogu5F1b10USKbJaE05/4dZfRCCWC7Uml+DU1LE3D9nnUD/+lWaaY",
+	"Sef1vmU0Tx9J0IsqrHTyUWn44Em9qJXo/jsMUfu/PrpR2rthH01HxtwqdMP9cufKcg87xI1m5Tq1Jepk",
+	"rtYz1JDv8Pgrdgm4bSldzP44V4YVlpvjzYHdLoYrjdrEQmSW09rYM//QZ6wIa6FUzadukR2/g2Jfq2OB",
+	"wtXA3sQoL3cVVVz3co0j7GL1AQA+4aYggAZRcSG8o3dJsP0G7LpriDNYt/UMEGufhSncUU19M8Bb/Ppd",
+	"WEW34iqYIMvnLB8XoYstKJB+w5ZH/WShvImLWTJ33u0lZscp1hQDqdBOl2BrjgP8v82PhZQ6cGR9stgw",
+	"z7F/upJ774Aq5QbYboUYSKH+8StNMikQbojUlX08t1ep5eAPgpszEhj7Rc52lTRMZIcHf2KHppAS2R6Z",
+	"wA6EFz7AeViZ90HItQkgTpoJ8xTflaAM+RfxZ4UVIoh+0ZNvcvOsNjcrfRr2OLyn3LBRTtJXNGcALHVn",
+	"3olntXkVohm/LlcpxlDw+vLHZCa/6UvLoiA+Q1LFrhuafyk37gDAQKevwh+p65j72UQWzOD1euaLcKPs",
+	"hTHjRfi+X3aRUUHWPFVuAbjap0n/Ez7yGUkPM5iR8N/PWwOKNEQ+BxgeUnJtmNBdb8I7VXep/rBJ6nHE",
+	"75mrgOr5wMpYq24Ko5+QX7Q1bn8hHuCIEiDOkvyiEOb7F/9PDvY7krYEo47dVbBMYPSb5yB1l/VnYXjp",
+	"LoislPZ+mGcjuCLK91UBQAx2gMLvk3vwL8sJnx5CHseJS5h4/ympSnrQ0HqVlkQKQomm+6doGrsugQX1",
+	"zr6dvAYUqjNygXX+MCp4CYTDP+xuzhs7j58c2P2wqeoaNI4yVL9JWaY3u/ImwBrK9YkOZPFuv30gxBFd",
+	"y9An1Wsp8AB6R0IPS1Y+UAjQDE0Gwi/4N/dT03cAQ93LobaEPSGEk4gLoaG7P+nfs5rVjDXTgZWRGbXc",
+	"sb4/r31OIKLwoCrpKYMJYOQA1AoxCnNTNFFzaOWKBwLCqFYpNwUTzoje04PVVLlZklVzFw6ZUm9KKly0",
+	"416YmCKy7sl7CqYDoEy36lJuh0q3lrvf+BauyRI7mSRcUjHXVbq3spU3SKToeaxAibG6pGsCgZsejXnh",
+	"rwMajXsmLmE/U5DU4YL87XPqWUCXt3JO+J+f2X52R4/Ab27CNsai7glgK6pMkBq/HjA3nBLM7r7tREeN",
+	"pH1if50lHso23GpL+EXnMxDMB0jtyYdCw8YR4X0ock2oIIyqkjNl3xk4+4OocD8oWd2QCe4YFo5fM0Hq",
+	"arbwSiB3XcWPScpZf0Py/KbTku7rJLwOl9gSWN97LaHo1mhimDZ6DI8/ZK7JW1TWPRf5/TH5508CwrU+",
+	"F/nn0ZDunm2arzmQ5K47Lc0lyE9J1f0nVMkb1/KSGEazgulWuhtCgnXT3TDgheA+ui2yj5X1d0yb/zxm",
+	"fHdHkZfbciPesYCHzT6aZtfmyJY1jWbmAAWwOWSKUwtGS3MSFPMP+MSserE21NSdzoByO2zcu7dGuRil",
+	"KUgu584zwUY/4abIqaErqpnr9dOi8SVT1zzzRIY2ZkMm/Ah7+4/2O3cUs4RvfwYgcBg3Zd9izpicK42z",
+	"hfxtmJBiSVbyI4HdWRJDeamXRJeystqAO0NSkbUsk8enpCtWnooefmPN6cu//LT0McoDYVggCwFSkARW",
+	"Q1s2YKV7nygXEhO3rAKUfJT4lPz/35JM5kF3r+gm5spUXJiXOL+7YRn4+K0i3Fgvra83/+fjrpylZBqS",
+	"TKwlIxhZsRIuUIbB0XkELAxgKY9bb7mzUngsI9VJpXP+JkIMfxY5Uy7+98vX57vdL0vyyyPy9cNH38Gf",
+	"Htg/fVjYPz/+inxNHj18jH87P3v0u//6Fp55vPz2l7MP4sLj2lqWQh7Hzgvg0PkF1P9fnhJK1ooCDFp4",
+	"0JIKnrI6RyxW/JbR3HmxR7lsXK+eUV7x7yJe8d+sBRO6HUZZE3lhDi60G0Ko+yChuumeYUmpuyBSb9ma",
+	"KWjr61lS++SbpIfupXvmMzrDcArzRh131DDFaTlrOrMuZAU5unIPTlINENLE0Bq7HYV9qIXfAbk5TX1A",
+	"Ghlx0HyvsThUULzVWxILiO5v8KXjHCCpyE4qlw2Wgi7eYkC8GWocS8jNn7iIJi3FEsgQ7Tunh2W77cRX",
+	"mhi+Y+SfLv4Xm95ayd1VDrmDMQgmatgYarzzue43mUItDC9vP4fXa2DJ1Cj+QCxOSOd2cu3tR1xzwbFV",
+	"4yiJ+iM+nuRau1NpCiW6WB5P+mfpWhSlpg2ZBNNHuSEW+Y3gwPHXxYk06fuEA38pN0Ng4KBEyQ1Rcj8f",
+	"ildBKwCHaJ+3pY9YgESIpkCVcvOAfayk6uRBpUMpy6A9BbQJbVSdgXlxRv54+fpnsmWsAv3wIa34w+tH",
+	"gTal3JxZah7r7M9hCl/k/xf5/0X+/zvI/+iU8d2b2jE/8pL9iJ+YKsFvCWUVO2HlbK51yKm2loz9aFJG",
+	"Y0f2B5Vi15ztT+BHvcEnXsrNC2zifkeYHDTb2h25b69Zs65UVgiuf8aUVgBjk2siy5wolkGlKLaOoXk+",
+	"sGGnPGRl6RGaIP4MeXnkvSvjaZKiCS0Vo/nB/mvJ1gZwnNlTrGDzSfehE4grBaCKgfvOwc4dX7hIxOiF",
+	"O7lY9D+Eu957hYfm+Ty5oxd5Dpu2kTIHbRDLgiMMl2Kzh5pRt8JkUTY+cbTNx/0nd1Qclq58w8icHlKX",
+	"Qk4PesjPNTLl8m4Lv3Hpqb0MKrMU6JQGfQXcpq0qsdMa74yXgP0XAJL0GLxOZXLUju8/BFrpjon8qF9B",
+	"vPSCt6e/JLUomfaIVk7SeG97JitXn+OLCzXl+QcBuCjQaB298CXNGAFUFPQFWbWgkWSlb3WMAGTkPXj+",
+	"MdrzQdgvLgnFIqNj+lpS7Li2g0FKNeIiQVYzrqWqDYEU2Q9Ciow9JdAcCj8FOymY78GL88yoICsW8/Ze",
+	"WCq+lftRCdBgF6QPQNAruDDffbMYOAOfF1LpwnPPr7FSqGmhqjv7OCMEn9wjB50+Y1Yh3LLh8wVcvvQs",
+	"7LofuIwFWQujodm3VJZVW0VzgNEY7usgcriJ1lHwLfsPZFRc+K+YS+30oOpiDuQd+JrjTwhrYdNxkIVR",
+	"VvU27ekIx6vw1GeMcfhJzBjleC9lrv2NDUn+K0lVrt1fANPeL921n1CMZIXU9tEDUfU8Jt1zKC3wQ7WL",
+	"s7ZC7vWJ+NTOigdoSXCqHIjuoYrH3mv+BQJmCt66HjYO24JSXlquKajKYYFNFw18meUx8UKVeeU+/dms",
+	"gwkFEsEZOOy5Wy5Wh4inp6LGMGUJ/N9//e8PHz6en3/4oD58EH/73/8j9g3MkHAj9gXCEVaW1VCM3GAu",
+	"zVoqS/HBaTqn5JgV3aLeI7g+W/7UX0f1R+C/FI6D+32+BHEj8aMelgls8o20tgECAXKPrbw2iSa+4QBH",
+	"EsGP3G4A/r7pp0A+beW/BHVYCq86wF9iXXllNc+J/dU2HHdZ5UHkdfLK/SYsT3T8uSF1ftOJ5fd5ii6a",
+	"vTEjml6n4CkNu1dO/vwZu361duW/Vik7O+a1b8q3BvCtMAz0bO0WTqfla78IoTt9VMOygmVbsqu1wdyU",
+	"FWPC5az6/rEHps/IS7nR6OQAMD65XrcA9ZkwUan7XOT3xqqeCZfz9vi4nd41gyqVc5z31W53vIevXAo3",
+	"Itk7z07TuqujSB23B/uu43r89qg52HLx8cFGPnD/6NLFz0Im240UoM9hddKD7jHqjB3GCeDuJc7jQF73",
+	"BZwz7WpqXWBiR61x5JEe607ptUsNdp47RLn6IHCVNTcaKrVDCcGasZwo7PwrctfBnmopnHmXs4znLH9q",
+	"f/0gcBJ2dCH9V+AVaxU5811WGmbQLwGP+AoRTwuyt+/mWrCfvkMMraGh77rm+r3d3A6Wnew1PrAGblab",
+	"FHaVfW4wcQWyUQpZ5trazRqhq1yATOTpPBX7cUhUeUqeXf7FfaGJrqXSV95i+44R+StfQuFRkQObH4uF",
+	"txLLYeNPRMN7reLlHpw7cr90WWSEigMaXxDPuGb5GXkr9660jRkXfOGK8HyJ3bnCvyB4zzIecU+F20f0",
+	"N3HRzjvvboJTdPO95wB6iJgvXeWeta9XzEO1DW72qdAWhKJC3zTUFoKEd+v5SpNfcr5h2vxyRlzs3V4j",
+	"Ifb6QVgOAI4I/poQmH/qnABBRIGqCuvIiQZ4X1OwD8IN1oWhw7l88+hx7CbBPYmLjtv52n5LjBdi63gi",
+	"ZzExAOkcGNDvii7kPsVqmu4f5IquT/V8/8H+fkn3Nznkl3R/52S2U0uVB1GPuocHccVmPOCa2uPl6rjA",
+	"giNGBoHrEBvtxiZJP9AdgO4/a7gC6DpbpMIKH7vkpb1Y5sSDc/kC+O0g/1rORFDmQcWNdhmL8vxFniPH",
+	"zwJacptz8uiezsmMgFd033h37e6k+T+4jJNpPDfYhDtvrHDndARwXVj5uKZ4b3s3rru2tdwxaOMD+lz7",
+	"7uamub5D7x97KCGR/sX6ATheIoDK8P5NNuW+vZS/oatpPgcjbk//aho4fg93HsErgTUXAGW9Y8rfcJpo",
+	"Q0sWkOdE1GH4Sl6zmx7ju8+8mOD5ExKDWi3f37fnsXrWX78P7Q6RiC/pwSUaAIsD48hrbNq6qndVRx1q",
+	"AR82/DipEes9yaK//fsIiW4LVjvCQAPWWOfU+yT7r7dv6j3vnOuZaj8NhfzrIQ3L/nJKucI374489vtJ",
+	"4AZZzWkBjOZfp8LgK/cTvrqrxMBCVp+lCd/Qvt6VXlM4eA8Yo4SsQyPJXqptgv8NVbAT6MBOOsx/qpnW",
+	"+LEVZMVYPXrpOpqHVGtrt/qMcMVoHroWp9zj1ob/s65pib3pxvnIQ3LSiOTVRJ3m58Q0bdY7M3K/J/I8",
+	"EqO20wwNRNYoVAeYqOevmZWFwG5M8o9zBJ2sZIEUPCkY1kmNLsT1eFyGujgyNxAkzrjK6pKqKEpXpAaU",
+	"G+0TyIILxg72BNe7lmUp9xotBRQNa16WYG4my21aQfJ4Mebk4PfnPRuXdO/E9awnw/LlTFhHFNo5Qzga",
+	"OmiiHIfDUh4IT1mS2I1pEPDMUMMzLNnbS3sgeE4KWl4z3UbH8uU0+6bdU0HLcEyIFB+EfSarDWEiX5KC",
+	"g0vDd5vkwrf6DM0n13ylAF6xzLEQ54P4Rcj91W73i10fLbVsJxSgp5jbbxteASQYLctWKMQtGGMno8Pm",
+	"l/jWHUbP3QifKYDuRsf8h1OR9GXIXPCEDP0jqJrJQc+gErRWzRAZVepAKObHB8ew5SJr/+5lKuSu94xV",
+	"AxVma76pFd4kAEQGvmdqXKRfG1bZn1wDs4DTj4AF8KuRH4Rj8K/gasgKgBAAgQ4EXRItvV2dK7rnYoO9",
+	"ZkCy4j9uNlBcVlCRn5ELklk1CXtftJunbThAmhLNxaZsQERHs7Glx10xsP3252JfWFdKxtof5/Ls9tgD",
+	"tybFfkb9f+RdT4/iNhT/KtFeemEqzbVzQqN297BVq+1WnHrwEhMiQoziZBCHfvfq/Yljgk0g4xjo3JAg",
+	"Nn7v5dl+f34/sZRPSNR7Nln0HX634KbZyYRkzeJJ8XBvd5BIUp6VepYsRaO5dAULG3WbQDqKI4nlkcQu",
+	"ENa1B/J3Q66MhW+5fyYDlOfDEBnUrfb71nOWxoB+dE8sBviPLoZwfQ47r89TonCD9qfgiIlIaLRz7/xF",
+	"TATj9PhwRAQktaN+kc7MfQHBcbKZOj4ex95gZ8bBbGLhmtvve8xyxl04mzlYjr++5Sn2OX6Iho7jJUc+",
+	"u8WxkBbaQUtZWkbChxJsoXDaSc9BDdJIRPNQ92I18Ukk4hjMa6G08cVewxjsXf/eNq5PCBH4CGfMsJ3z",
+	"Ex4wbc7zPiDwwBmTwPnu6YyZi+ImZ0zUtvsF7eQb5C0lcnSLAIviLhgocgI60zs7WLs2TpvTn6aiSRaO",
+	"VEubfP+sKE+I2XvRp4YE+mcuP87umIviNX5+N6KJzJmtFHNw3dBYNnTcB+W2meGz1Jh3MEKf6m1VZzUU",
+	"VlI3RR3yuGOpEQ7Jhcp6DAVOTWZVm6N3K/MzfP8hPQCu/H/sA75g/sLtB6gx3esImrzMnsiCL6VaesFb",
+	"PcLhJUJvZMod1hSMr3w07gtVbf6ALaihxvdptA2D36Skh6b+hpL0Fo4G8xR4kzbk8dw54y4LJR0PXZDo",
+	"Nw8Sz3dz6CBS/TXKYrq7B7m8kXktVZWG7Cmqk63SdaIVorgGM01HtbuXVIBtdebxPV+kLHAbRN77JFNd",
+	"a4yVNSbnsytEOVBMD67M+KAR18Rha1mIvJYXbX6/i1TOwXdOuP1d6RCfgztEslifQ4RvQ1jdV5UlItFS",
+	"61yVVAGQsktz+MSm3IpqI9Onrq7Rh0VxMAgDrbfdigNsfS0+7YujQMtQqGmEx2XgmJ+dRGF/83+hmr9p",
+	"zKCd41srlcib4/EavbyFtpR5TwvG/gWDt52miNNjNzhSjUcpE1X2TtpdkdZe6PUTharP3LHh+4XQ64kU",
+	"CUNPxDn5nt1pIaqSkXlCwXJyqmAvKkTaXvXLawISlZITmCXLQoqS2Up/VI1eJyKrpB13fhWVtMzh3G0L",
+	"w5FsCfcTjbzKfp6DTuvbA0CQQdPdexK6V2cXJblHae7hctwgkOMUN0vLn+EeJZipgzYx7GvO0nKAExqh",
+	"ebEJY5nT7QMusFJY8Tz6DTyGEXxW4GEE1py+YPSvzrewhYDzwW6dQc8zGHGNYivvDbg+x+M1Nd244W69",
+	"2MK7UpWNJBYExBv5L9BPOAO3rUXAQ8iMTrptquLTL58YTQylzQ/0N4Lf4HIhsOYazZALYXFWw4pvQiJc",
+	"BusmWmPQDwvWjNogzNN49D19tgUK12IliwMcmLH1Z0Zl2D+oWNsahoD/XONose9iBLquBNF802pwkp90",
+	"UktZr63h8BLnXhFIZYsNNCYRSXFQmVrFJhZBiuGfrRG9z1p6UzrmoCY04hbPy6TIV/IFdQ3jM7wkfNyJ",
+	"PG0Bu1tNgN5PRyRmdJI+kqprbHjie1CR1Ot8uSmlxggH/nsGfraGZnb108HZVuDiBVqCQfdKpTABZS0E",
+	"MyoayWJFx8yLXoCoi4bWhUS6VnuKBlOQ2YJEU2VxwNerpT0yE31VmWMawy9AAxNVM/Y17KTaFRKZmrky",
+	"ulOUgcL3GDm+ZLBeWays5/6S1VsOT/3z738BAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

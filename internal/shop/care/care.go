@@ -12,7 +12,6 @@ import (
 
 	"corte/core/care"
 	"corte/core/choose"
-	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/truing"
@@ -184,12 +183,12 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 	}
 	changed := b
 	if d.Kerf > 0 {
-		changed.Kerf = measure.Length(d.Kerf)
+		changed.Kerf = d.Kerf
 	}
 	if d.Diameter > 0 {
-		changed.Diameter = measure.Length(d.Diameter)
+		changed.Diameter = d.Diameter
 	}
-	if d.Diameter > b.Diameter.Mm()+1 {
+	if d.Diameter > b.Diameter+1 {
 		return store.Entry{}, kit.Refuse("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
 	}
 	if err := rack.CheckBlade(changed); err != nil {

@@ -134,5 +134,5 @@ func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, w
 }
 
 func used(p groove.Part, n int) store.PartUsed {
-	return store.PartUsed{Thickness: p.Thickness.Mm(), Shim: p.Shim, Count: n}
+	return store.PartUsed{Thickness: p.Thickness, Shim: p.Shim, Count: n}
 }

@@ -269,7 +269,7 @@ func (s Station) groove(ctx context.Context, shop, id uuid.UUID) (scene, Groove,
 
 // Test takes in a test groove: it goes into the log, teaches how thick
 // the parts are, and changes the setting, over the version that it carries.
-func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, width []float64, depth float64) (Groove, error) {
+func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, width []measure.Length, depth measure.Length) (Groove, error) {
 	c, g, err := s.groove(ctx, shop, id)
 	if err != nil {
 		return g, err
@@ -280,17 +280,13 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 	case g.Way.Verdict == verdict.Stop:
 		return g, kit.Refuse("id", "%s", g.Way.Says)
 	}
-	read := make([]measure.Length, len(width))
-	for i, v := range width {
-		read[i] = measure.Length(v)
-	}
-	if err := g.Fitting.Check(read, measure.Length(depth)); err != nil {
+	if err := g.Fitting.Check(width, depth); err != nil {
 		return g, kit.Placed(err)
 	}
 	stood := keepStand(g.Fitting.Stand)
-	d := store.GroovedDetail{Groove: id, Test: true, Target: c.want.Width.Mm(), Width: width, Depth: depth, Parts: stood.Parts, Dial: stood.Dial}
+	d := store.GroovedDetail{Groove: id, Test: true, Target: c.want.Width, Width: width, Depth: depth, Parts: stood.Parts, Dial: stood.Dial}
 	if set := g.Way.Set; set != nil {
-		d.Left, d.Right = set.Set.Left.Mm(), set.Set.Right.Mm()
+		d.Left, d.Right = set.Set.Left, set.Set.Right
 	}
 	detail, err := json.Marshal(d)
 	if err != nil {
@@ -307,7 +303,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 			}
 			g.Fitting.Held, g.Fitting.Tool.Set, g.Fitting.Tool.Estimate = set.Held, &set.Set, set.Held.Estimate
 		}
-		next, err := g.Fitting.Tested(s.Now(), read, measure.Length(depth))
+		next, err := g.Fitting.Tested(s.Now(), width, measure.Length(depth))
 		if err != nil {
 			return kit.Refuse("id", "%s", err)
 		}
@@ -355,7 +351,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 		}
 		d.Foretold = nil // the model's window is of one blade in a cut of its own kerf
 		now := keepStand(g.Fitting.Stand)
-		done := store.GroovedDetail{Groove: id, Target: c.want.Width.Mm(), Made: made, Depth: c.want.Depth.Mm(), Parts: now.Parts, Dial: now.Dial}
+		done := store.GroovedDetail{Groove: id, Target: c.want.Width, Made: made, Depth: c.want.Depth, Parts: now.Parts, Dial: now.Dial}
 		for _, one := range []struct {
 			kind   store.Kind
 			detail any

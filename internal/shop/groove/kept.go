@@ -15,25 +15,25 @@ import (
 
 // A keptTest and a keptStand are how a fitting is kept.
 type keptTest struct {
-	At    time.Time `json:"at"`
-	Width float64   `json:"width_mm"`
-	Off   float64   `json:"off_mm"`
-	Depth float64   `json:"depth_mm,omitempty"`
-	Set   keptStand `json:"set"` // that it was made with
-	Doubt bool      `json:"doubt,omitempty"`
+	At    time.Time      `json:"at"`
+	Width measure.Length `json:"width_mm"`
+	Off   measure.Length `json:"off_mm"`
+	Depth measure.Length `json:"depth_mm,omitempty"`
+	Set   keptStand      `json:"set"` // that it was made with
+	Doubt bool           `json:"doubt,omitempty"`
 }
 
 type keptStand struct {
 	Parts  []store.PartUsed `json:"parts,omitempty"`
 	Dial   *store.DialUsed  `json:"dial,omitempty"`
-	Shift  float64          `json:"shift_mm,omitempty"`
-	Off    float64          `json:"off_mm,omitempty"`
+	Shift  measure.Length   `json:"shift_mm,omitempty"`
+	Off    measure.Length   `json:"off_mm,omitempty"`
 	Passes int              `json:"passes,omitempty"`
-	Height float64          `json:"height_mm"`
+	Height measure.Length   `json:"height_mm"`
 }
 
 func keepStand(s groove.Stand) keptStand {
-	out := keptStand{Shift: s.Shift.Mm(), Off: s.Off.Mm(), Passes: s.Passes, Height: s.Height.Mm()}
+	out := keptStand{Shift: s.Shift, Off: s.Off, Passes: s.Passes, Height: s.Height}
 	for _, p := range s.Parts {
 		out.Parts = append(out.Parts, used(p, p.Count))
 	}
@@ -54,7 +54,7 @@ func (k keptStand) stand() groove.Stand {
 func keepTests(tests []groove.Test) []keptTest {
 	out := make([]keptTest, len(tests))
 	for i, t := range tests {
-		out[i] = keptTest{t.At, t.Width.Mm(), t.Off.Mm(), t.Depth.Mm(), keepStand(t.With), t.Doubt}
+		out[i] = keptTest{t.At, t.Width, t.Off, t.Depth, keepStand(t.With), t.Doubt}
 	}
 	return out
 }

@@ -99,11 +99,11 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (s
 	}
 	detail := store.CutDetail{
 		Material: j.Material.ID, Direction: j.Direction.String(), Motion: j.Motion.String(), Finish: j.Finish.String(),
-		Thickness: j.Thickness.Mm(), Width: j.Width.Mm(), Length: j.Length.Mm(), Height: made.Height.Mm(),
+		Thickness: j.Thickness, Width: j.Width, Length: j.Length, Height: made.Height,
 		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces, Metres: made.Metres,
 		Wall: made.Wall, Splinters: made.Splinters, OtherSplinters: made.Other, Effort: made.Effort, Noise: made.Noise,
 		Seconds: made.Seconds, CameBack: made.CameBack,
-		Depth: j.Depth.Mm(), Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
+		Depth: j.Depth, Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
 	}
 	detail.Wears = &store.Wears{Abrasion: r.Table.Abrasion, Resin: r.Table.Resin}
 	if j.Moisture != cut.Dry {

@@ -201,12 +201,10 @@ func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []by
 	}
 	d := store.TruingDetail{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
 	if t.Heel != nil {
-		v := t.Heel.TowardFence.Mm()
-		d.Heel = &v
+		d.Heel = &t.Heel.TowardFence
 	}
 	if t.Fence != nil {
-		v := t.Fence.Open.Mm()
-		d.Open = &v
+		d.Open = &t.Fence.Open
 	}
 	raw, err := json.Marshal(d)
 	if err != nil {
