@@ -143,7 +143,7 @@ test('the first page stays light', async ({ page }) => {
   await expect(first(page)).toBeVisible();
   const sizes = await Promise.all(scripts);
   expect(sizes.length).toBeGreaterThan(0);
-  expect(sizes.reduce((a, b) => a + b)).toBeLessThan(205_000);
+  expect(sizes.reduce((a, b) => a + b)).toBeLessThan(204_800);
 });
 
 test('the drawing is at true scale, with the real number of teeth', async ({ page }) => {

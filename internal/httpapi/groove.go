@@ -172,9 +172,7 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 
 func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
 	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge)}
-	for _, p := range g.Ask.Piece {
-		ask.PieceMm = append(ask.PieceMm, p)
-	}
+	ask.PieceMm = append(ask.PieceMm, g.Ask.Piece...)
 	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target, Way: v.encodeGrooveWay(g.Way),
 		HeightMm: g.Fitting.Stand.Height, Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(v.Each(g.Says)), Good: g.Good, By: g.By, StartedAt: g.Started,
 		EndedAt: g.Ended, Made: g.Made, Cautions: v.Each(g.Cautions)}

@@ -42,16 +42,17 @@ export const marked = (text: string, unit: Units) =>
 interface Props {
   label: string;
   field: HTMLInputElement;
+  text: string;
   units: Units;
   wrong?: string;
   onText: (text: string) => void;
   onDone: () => void;
 }
 
-export function Keypad({ label, field, units, wrong, onText, onDone }: Props) {
+export function Keypad({ label, field, text, units, wrong, onText, onDone }: Props) {
   useEffect(() => field.scrollIntoView({ block: 'center' }), [field]);
-  const write = (text: string, caret = text.length) => {
-    onText(text);
+  const write = (next: string, caret = next.length) => {
+    onText(next);
     requestAnimationFrame(() => field.setSelectionRange(caret, caret));
   };
   const type = (piece: string) =>
@@ -91,7 +92,7 @@ export function Keypad({ label, field, units, wrong, onText, onDone }: Props) {
       >
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, minHeight: 32 }}>
           <Box sx={{ fontSize: 15, color: 'text.secondary' }}>{label}</Box>
-          <Box sx={{ fontSize: 24, fontWeight: 700, minWidth: 0, overflowWrap: 'anywhere' }}>{field.value}</Box>
+          <Box sx={{ fontSize: 24, fontWeight: 700, minWidth: 0, overflowWrap: 'anywhere' }}>{text}</Box>
         </Box>
         {wrong !== undefined && <Box sx={{ color: 'error.main', fontSize: 15 }}>{wrong}</Box>}
         {units === 'in' && (

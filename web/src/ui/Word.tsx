@@ -4,12 +4,15 @@
  */
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
-import { useRef, useState, type ReactNode } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { useReadLength } from '../api/shop';
 import type { Units } from '../api/types';
 import { formatLength, formatSetting, typedNumber } from '../measure/format';
 import { Choices, Popover } from './Floating';
 import { TextBox } from './TextBox';
+
+const Keypad = lazy(() => import('./Keypad').then((m) => ({ default: m.Keypad })));
 
 interface WordProps {
   label: string; // what the word decides, for those who do not see the sentence
@@ -104,7 +107,6 @@ interface PopoverProps {
   children: (close: () => void) => ReactNode;
 }
 
-/** A word that opens a small sheet. */
 /** A word that opens a small sheet. */
 export function PopoverWord({ label, wrong, said, onOpen, children }: PopoverProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
@@ -346,21 +348,24 @@ export function LengthField({
   const read = useReadLength();
   const done = useRef(false);
   const timer = useRef<number>(undefined);
+  const finger = useMediaQuery('(pointer: coarse)');
+  const [field, setField] = useState<HTMLInputElement | null>(null); // while a finger is in it
   const commit = async () => {
     window.clearTimeout(timer.current);
-    if (text === null || done.current) return;
+    if (text === null || done.current) return true;
     if (onClear && text.trim() === '') {
       setText(null);
       onClear();
-      return;
+      return true;
     }
     done.current = true;
     try {
       const l = await read.mutateAsync({ text, units });
       setText(null);
       onLength(l.mm);
+      return true;
     } catch {
-      // the sentence is shown below the field
+      return false; // the sentence is shown below the field
     } finally {
       done.current = false;
     }
@@ -374,35 +379,57 @@ export function LengthField({
     }, 150);
   };
   const wrong = read.error?.message ?? problem;
+  const type = (typed: string) => {
+    setText(typed);
+    if (read.error) read.reset();
+    follow(typed);
+  };
   return (
-    <TextBox
-      label={label}
-      value={text ?? shown}
-      autoFocus={autoFocus}
-      error={wrong !== undefined}
-      helperText={wrong ?? hint}
-      onFocus={(e) => e.target.select()}
-      onChange={(e) => {
-        setText(e.target.value);
-        if (read.error) read.reset();
-        follow(e.target.value);
-      }}
-      onBlur={() => void commit()}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') void commit();
-        if (e.key === 'Escape' && text !== null) {
-          setText(null);
-          read.reset();
-          e.stopPropagation();
-        }
-      }}
-      inputProps={{
-        inputMode: 'text',
-        'data-unread': read.error ? '' : undefined,
-        style: large
-          ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
-          : { fontSize: 20 },
-      }}
-    />
+    <>
+      <TextBox
+        label={label}
+        value={text ?? shown}
+        autoFocus={autoFocus}
+        error={wrong !== undefined}
+        helperText={wrong ?? hint}
+        onFocus={(e) => {
+          e.target.select();
+          if (finger) setField(e.target as HTMLInputElement);
+        }}
+        onChange={(e) => type(e.target.value)}
+        onBlur={() => {
+          setField(null);
+          void commit();
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') void commit();
+          if (e.key === 'Escape' && text !== null) {
+            setText(null);
+            read.reset();
+            e.stopPropagation();
+          }
+        }}
+        inputProps={{
+          inputMode: finger ? 'none' : 'text',
+          'data-unread': read.error ? '' : undefined,
+          style: large
+            ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
+            : { fontSize: 20 },
+        }}
+      />
+      {field && (
+        <Suspense fallback={null}>
+          <Keypad
+            label={label}
+            field={field}
+            text={text ?? shown}
+            units={units}
+            wrong={wrong}
+            onText={type}
+            onDone={() => void commit().then((ok) => ok && field.blur())}
+          />
+        </Suspense>
+      )}
+    </>
   );
 }
