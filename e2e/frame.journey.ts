@@ -182,7 +182,9 @@ test('on a phone the first screen answers, and a thumb changes what it answers',
     for (const name of names) await keys.getByRole('button', { name, exact: true }).tap();
   };
   await tap('1', '/', '/', 'Done');
-  await expect(page.getByRole('textbox', { name: 'Thickness' })).toHaveAccessibleDescription(/cannot be read|is not/);
+  await expect(page.getByRole('textbox', { name: 'Thickness' })).toHaveAccessibleDescription(
+    /cannot be read|is not/,
+  );
   await tap('Wipe the last', 'Wipe the last', 'in', 'mm', '9', 'Wipe the last', 'in', 'Done');
   await expect(page.getByRole('button', { name: 'Thickness: 25.4 mm' })).toBeVisible();
   await sheet.getByRole('button', { name: 'Done' }).click();
