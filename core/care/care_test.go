@@ -260,6 +260,15 @@ func TestSurvey(t *testing.T) {
 	}
 }
 
+// How long edges of each grind last against alternate bevels (craft section 10).
+func TestLifeByGrind(t *testing.T) {
+	for g, want := range map[blade.Grind]float64{blade.FTG: 1.2, blade.HighATB: 0.6, blade.TCG: 1.4, blade.ATBR: 1} {
+		if got := Life(g) / Life(blade.ATB); math.Abs(got-want) > 1e-12 {
+			t.Errorf("%v lasts %v times as long, not %v", g, got, want)
+		}
+	}
+}
+
 func TestSharpeningsLeftByGrade(t *testing.T) {
 	for _, tt := range []struct {
 		b       blade.Blade

@@ -17,6 +17,30 @@ func TestEdges(t *testing.T) {
 			t.Errorf("%v minutes are %q", minutes, got)
 		}
 	}
+	// Only a cut that goes through spoils what lies below it.
+	below := request(t, "birch-ply", cut.Sheet, cut.Show).Job
+	below.Bed, below.Thickness, below.Height = cut.Runners, 18, 22
+	shallow, air := below, below
+	shallow.Form, air.Bed = cut.Groove, cut.Air
+	if !SpoilsBed(below) || SpoilsBed(shallow) || SpoilsBed(air) {
+		t.Error("what spoils a bed")
+	}
+	// A change is counted once, and not for the blade that is on.
+	change := Request{Job: below, ChangeMinutes: 4}
+	change.Job.Pieces = 3
+	took := Option{Minutes: cut.Minutes{Feeding: 2}}
+	if on, off := change.total(took, Candidate{Mounted: true}), change.total(took, Candidate{}); on != 6 || off != 10 {
+		t.Errorf("three pieces take %v with the blade that is on, %v with another", on, off)
+	}
+	// A calm hook is no matter on a slide, shoulders or none.
+	for _, hook := range []float64{calmSlideHook, calmSlideHook + 0.5} {
+		for _, shoulder := range []bool{true, false} {
+			b := blade.Blade{Diameter: 305, Bore: 25.4, Kerf: 3, Teeth: 80, Grind: blade.ATB, Bevel: 15, Hook: hook, MaxRPM: 7000, Shoulder: shoulder}
+			if n := len(MountMinds(b, slider)); (n == 0) != (hook == calmSlideHook) {
+				t.Errorf("a hook of %v, shoulders %v: %d to mind", hook, shoulder, n)
+			}
+		}
+	}
 	steel := table
 	steel.Steel, steel.RPM = true, 1600
 	ferrous, abrasive := rip24, blade.Blade{Make: blade.Abrasive, Diameter: 254, Bore: 15.875, Kerf: 3}

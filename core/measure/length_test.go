@@ -110,6 +110,9 @@ func TestFeed(t *testing.T) {
 	if got := Feed(3.048).SecondsPerFoot(); math.Abs(got-6) > 1e-12 {
 		t.Errorf("3.048 m/min = %v s per foot", got)
 	}
+	if got := Feed(3).Seconds(500); math.Abs(got-10) > 1e-12 {
+		t.Errorf("half a metre at 3 m/min takes %v s", got)
+	}
 }
 
 func FuzzParse(f *testing.F) {

@@ -167,6 +167,12 @@ func TestDoubtsStopsAndEnds(t *testing.T) {
 	if !thrown.Stop() || Weigh(Evidence{Present: []string{"end-not-plumb"}}).Stop() {
 		t.Error("stops")
 	}
+	for _, s := range Signs() {
+		e := Evidence{Present: []string{s.ID}, Checks: map[string]bool{"look-over": false}}
+		if s.Danger && !Weigh(e).Stop() {
+			t.Errorf("%s is a hazard, and a test cut may be made", s.ID)
+		}
+	}
 	var could []string
 	tilt := Evidence{Present: []string{"end-not-plumb"}, Checks: map[string]bool{"flip-test": false}}
 	for !Weigh(tilt).Exhausted(could) {

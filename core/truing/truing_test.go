@@ -123,6 +123,9 @@ func TestDoubtfulAndStale(t *testing.T) {
 	if got := Doubtful([]measure.Length{0.1, -0.2, 0.3, 0.25}); got != nil {
 		t.Errorf("a real wobble: %v", got)
 	}
+	if got := Doubtful([]measure.Length{10, -10.1}); len(got) != 1 || got[0] != 1 {
+		t.Errorf("of two, the one past a dial's travel: %v", got)
+	}
 	now := time.Date(2026, 5, 1, 0, 0, 0, 0, time.UTC)
 	for want, at := range map[string][2]time.Time{
 		"never measured":    {},
@@ -182,7 +185,7 @@ func TestBandIsThatOfTheFindings(t *testing.T) {
 	for test, verdictOf := range judge {
 		for _, held := range []Tolerances{Usual, own} {
 			low, high := held.Band(test)
-			if verdictOf(held, low*0.99) != verdict.Clear || verdictOf(held, high*0.99) != verdict.Clear {
+			if verdictOf(held, low) != verdict.Clear || verdictOf(held, high) != verdict.Clear {
 				t.Errorf("%s: what lies in %v to %v is not clear", test, low, high)
 			}
 			if verdictOf(held, low*1.01) == verdict.Clear || verdictOf(held, high*1.01) == verdict.Clear {
