@@ -11,13 +11,14 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	shopcare "corte/internal/shop/care"
 	"corte/internal/store"
 )
 
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
-	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: value(r.Body.PriceAsked)}
-	e, err := s.in(ctx).Care.SendOut(ctx, s.shop, r.ID, d, value(r.Body.By), value(r.Body.Note))
+	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: opt.Value(r.Body.PriceAsked)}
+	e, err := s.in(ctx).Care.SendOut(ctx, s.shop, r.ID, d, opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
 	})
@@ -25,9 +26,9 @@ func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObjec
 
 func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestObject) (contract.ReturnBladeResponseObject, error) {
 	b := r.Body
-	d := store.SharpenedDetail{Price: value(b.Price), Report: value(b.Report), Replaced: value(b.TeethReplaced), Left: b.SharpeningsLeft,
-		Kerf: value(b.KerfMm), Diameter: value(b.DiameterMm)}
-	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, value(b.By), value(b.Note))
+	d := store.SharpenedDetail{Price: opt.Value(b.Price), Report: opt.Value(b.Report), Replaced: opt.Value(b.TeethReplaced), Left: b.SharpeningsLeft,
+		Kerf: opt.Value(b.KerfMm), Diameter: opt.Value(b.DiameterMm)}
+	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, opt.Value(b.By), opt.Value(b.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
 		return contract.ReturnBlade201JSONResponse(o)
 	})
@@ -59,7 +60,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return nil, err
 		}
-		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: positive(d.Asked)})
+		out.Away = append(out.Away, contract.AwayBlade{BladeID: *e.Blade, BladeName: opt.Value(e.BladeName), To: d.To, At: e.At, Expected: dateOf(d.Expected), PriceAsked: opt.Positive(d.Asked)})
 	}
 	return out, nil
 }
@@ -115,8 +116,8 @@ func (v voice) encodeCleaner(k care.Cleaner) contract.Cleaner {
 }
 
 func washAsk(b contract.WashAsk) shopcare.WashAsk {
-	return shopcare.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: value(b.ForScrap),
-		Accepted: value(b.AcceptRisk), By: value(b.By)}
+	return shopcare.WashAsk{Blades: b.BladeIds, Cleaner: b.Cleaner, Brush: care.Brush(b.Brush), Bath: b.BathID, ForScrap: opt.Value(b.ForScrap),
+		Accepted: opt.Value(b.AcceptRisk), By: opt.Value(b.By)}
 }
 
 func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
@@ -184,7 +185,7 @@ func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObjec
 
 func bathAsk(b contract.BathAsk) shopcare.BathAsk {
 	return shopcare.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: measure.Length(b.DiameterMm), Kerf: measure.Length(b.KerfMm), Blades: b.Blades,
-		Tray: care.Tray{Length: measure.Length(b.LengthMm), Width: measure.Length(value(b.WidthMm)), Depth: measure.Length(b.DepthMm), Round: b.WidthMm == nil}}
+		Tray: care.Tray{Length: measure.Length(b.LengthMm), Width: measure.Length(opt.Value(b.WidthMm)), Depth: measure.Length(b.DepthMm), Round: b.WidthMm == nil}}
 }
 
 func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {
@@ -223,7 +224,7 @@ func (v voice) encodeBaths(all []shopcare.Bath) []contract.Bath {
 
 func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject) (contract.GetMoneyResponseObject, error) {
 	p := r.Params
-	ask := shopcare.MoneyAsk{Price: value(p.Price), Sharpening: value(p.Sharpening), Sharpenings: -1, CheapPrice: value(p.CheapPrice), CheapLife: 1}
+	ask := shopcare.MoneyAsk{Price: opt.Value(p.Price), Sharpening: opt.Value(p.Sharpening), Sharpenings: -1, CheapPrice: opt.Value(p.CheapPrice), CheapLife: 1}
 	if p.Sharpenings != nil {
 		ask.Sharpenings = *p.Sharpenings
 	}
@@ -239,7 +240,7 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 	}
 	out := contract.GetMoney200JSONResponse{Spent: m.Spent, SoFarPerM: m.SoFar, ExpectedPerM: m.Expected, Dear: plan(m.Dear), Line: make([][]float64, len(m.Line)), PaysFromM: m.Pays}
 	if m.Cheap.Price > 0 {
-		out.Cheap = ptr(plan(m.Cheap))
+		out.Cheap = opt.Of(plan(m.Cheap))
 	}
 	for i, p := range m.Line {
 		out.Line[i] = []float64{p.Metres, p.A, p.B}
@@ -267,14 +268,14 @@ func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarReques
 }
 
 func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Judge(ctx, s.shop, r.ID, string(r.Body.Says), value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Care.Judge(ctx, s.shop, r.ID, string(r.Body.Says), opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
 		return contract.JudgeBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Inspect(ctx, s.shop, r.ID, care.Fault(value(r.Body.Fault)), decodeSurvey(r.Body.Survey), value(r.Body.By), value(r.Body.Note))
+	e, err := s.in(ctx).Care.Inspect(ctx, s.shop, r.ID, care.Fault(opt.Value(r.Body.Fault)), decodeSurvey(r.Body.Survey), opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
@@ -283,7 +284,7 @@ func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeReques
 func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
 	e, err := s.in(ctx).Care.Mend(ctx, s.shop, r.ID, shopcare.Mending{
-		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: value(b.What)}, Cannot: value(b.Cannot), By: value(b.By)})
+		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: opt.Value(b.What)}, Cannot: opt.Value(b.Cannot), By: opt.Value(b.By)})
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
 	})
@@ -296,7 +297,7 @@ func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObjec
 		return nil, err
 	}
 	return contract.GetSurvey200JSONResponse{
-		BladeID: found.Blade.ID, BladeName: found.Blade.Name, At: found.Entry.At, By: found.Entry.By, Note: text(found.Entry.Note), Survey: encodeSurvey(found.Survey),
+		BladeID: found.Blade.ID, BladeName: found.Blade.Name, At: found.Entry.At, By: found.Entry.By, Note: opt.Known(found.Entry.Note), Survey: encodeSurvey(found.Survey),
 		Found: v.Each(found.Found), Stop: found.Fault.Unfits(), ToDoctor: v.Each(found.ToDoctor), Worth: contract.SurveyReportWorth(found.Worth), WorthWhy: v.Say(found.WorthWhy), Teeth: found.Blade.Teeth,
 	}, nil
 }
@@ -305,19 +306,19 @@ func decodeSurvey(in *contract.Survey) *store.Survey {
 	if in == nil {
 		return nil
 	}
-	return &store.Survey{After: string(in.After), Cleaned: value(in.Cleaned), Missing: value(in.Missing), Chipped: value(in.Chipped), Loose: value(in.Loose),
-		Seat: string(value(in.Seat)), Braze: string(value(in.Braze)), Rest: string(value(in.Rest)), Pitch: string(value(in.Pitch)),
-		Blue: in.Blue, Crack: string(value(in.Crack)), Bent: in.Bent, Beside: string(value(in.Beside))}
+	return &store.Survey{After: string(in.After), Cleaned: opt.Value(in.Cleaned), Missing: opt.Value(in.Missing), Chipped: opt.Value(in.Chipped), Loose: opt.Value(in.Loose),
+		Seat: string(opt.Value(in.Seat)), Braze: string(opt.Value(in.Braze)), Rest: string(opt.Value(in.Rest)), Pitch: string(opt.Value(in.Pitch)),
+		Blue: in.Blue, Crack: string(opt.Value(in.Crack)), Bent: in.Bent, Beside: string(opt.Value(in.Beside))}
 }
 
 func encodeSurvey(s store.Survey) contract.Survey {
 	return contract.Survey{After: contract.SurveyAfter(s.After), Cleaned: &s.Cleaned, Missing: &s.Missing, Chipped: &s.Chipped, Loose: &s.Loose,
-		Seat: (*contract.SurveySeat)(text(s.Seat)), Braze: (*contract.SurveyBraze)(text(s.Braze)), Rest: (*contract.SurveyRest)(text(s.Rest)),
-		Pitch: (*contract.SurveyPitch)(text(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(text(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(text(s.Beside))}
+		Seat: (*contract.SurveySeat)(opt.Known(s.Seat)), Braze: (*contract.SurveyBraze)(opt.Known(s.Braze)), Rest: (*contract.SurveyRest)(opt.Known(s.Rest)),
+		Pitch: (*contract.SurveyPitch)(opt.Known(s.Pitch)), Blue: s.Blue, Crack: (*contract.SurveyCrack)(opt.Known(s.Crack)), Bent: s.Bent, Beside: (*contract.SurveyBeside)(opt.Known(s.Beside))}
 }
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Note(ctx, s.shop, r.ID, value(r.Body.By), r.Body.Note)
+	e, err := s.in(ctx).Care.Note(ctx, s.shop, r.ID, opt.Value(r.Body.By), r.Body.Note)
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
 		return contract.NoteBlade201JSONResponse(o)
 	})

@@ -11,7 +11,8 @@ import (
 	"corte/core/say"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop/kit"
+	"corte/internal/opt"
+	"corte/internal/refusal"
 )
 
 func (s *server) ListGauges(context.Context, contract.ListGaugesRequestObject) (contract.ListGaugesResponseObject, error) {
@@ -23,9 +24,9 @@ func (s *server) ListGauges(context.Context, contract.ListGaugesRequestObject) (
 }
 
 func (s *server) PlaceGauge(_ context.Context, r contract.PlaceGaugeRequestObject) (contract.PlaceGaugeResponseObject, error) {
-	err := s.gauges.Place(r.Name, string(r.Body.Where), value(r.Body.Step), max(1, value(r.Body.Of)))
+	err := s.gauges.Place(r.Name, string(r.Body.Where), opt.Value(r.Body.Step), max(1, opt.Value(r.Body.Of)))
 	if errors.Is(err, gauge.ErrNoStandIn) {
-		return nil, &kit.Error{Reason: kit.Missing, What: say.Error(err)}
+		return nil, &refusal.Error{Reason: refusal.Missing, What: say.Error(err)}
 	}
 	return contract.PlaceGauge204Response{}, err
 }

@@ -8,10 +8,12 @@ import (
 	"corte/core/joint"
 	"corte/core/measure"
 	"corte/core/say"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	"corte/internal/rackfile"
+	"corte/internal/refusal"
 	shopgroove "corte/internal/shop/groove"
-	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -39,7 +41,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
 	v := voiceOf(ctx)
-	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), value(r.Body.Outer), value(r.Body.Parts), value(r.Body.By), value(r.Body.Note))
+	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), opt.Value(r.Body.Outer), opt.Value(r.Body.Parts), opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -60,9 +62,9 @@ func (v voice) encodeDadoSet(d shopgroove.DadoSet) contract.DadoSet {
 }
 
 func decodeGrooveAsk(a contract.GrooveAsk) (shopgroove.Ask, error) {
-	out := shopgroove.Ask{Count: a.Count, Edge: value(a.EdgeMm)}
+	out := shopgroove.Ask{Count: a.Count, Edge: opt.Value(a.EdgeMm)}
 	var err error
-	out.Cut = DecodeCut(a.Cut)
+	out.Cut = answer.ReadCut(a.Cut)
 	if out.Fit, err = groove.ParseFit(string(a.Fit)); err != nil {
 		return out, err
 	}
@@ -92,9 +94,9 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 
 func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 	out := contract.GrooveWay{BladeID: w.Blade.ID, BladeName: w.Blade.Name, Kind: "passes", Mounted: w.Mounted, Verdict: w.Verdict,
-		Says: v.Say(w.Says), WidthMm: positive(w.Width), SdMm: positive(w.SD), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge,
-		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: positive(w.Blade.Kerf),
-		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: orNone(v.Each(w.Needs)), Teeth: &w.Blade.Teeth, DiameterMm: ptr(w.Blade.Diameter)}
+		Says: v.Say(w.Says), WidthMm: opt.Positive(w.Width), SdMm: opt.Positive(w.SD), Fits: w.Fits, BottomMm: make([][]float64, len(w.Bottom)), RidgeMm: w.Ridge,
+		FlatFor: v.Say(w.FlatFor), Slots: make([]contract.ArborSlot, len(w.Slots)), Passes: encodePasses(w.Passes), KerfMm: opt.Positive(w.Blade.Kerf),
+		SetupMinutes: w.SetUp, EachMinutes: w.Each, Minutes: w.Minutes, Pays: v.Say(w.Pays), Needs: v.Each(w.Needs), Teeth: &w.Blade.Teeth, DiameterMm: opt.Of(w.Blade.Diameter)}
 	for i, p := range w.Bottom {
 		out.BottomMm[i] = []float64{p[0].Mm(), p[1].Mm()}
 	}
@@ -111,7 +113,7 @@ func (v voice) encodeGrooveWay(w shopgroove.Way) contract.GrooveWay {
 		}
 	}
 	if a := w.Arbor; a != nil {
-		out.Arbor = &contract.ArborFit{LengthMm: positive(a.Length), SetMm: a.Set, WasherMm: a.Washer, NutMm: a.Nut, SpareMm: a.Spare,
+		out.Arbor = &contract.ArborFit{LengthMm: opt.Positive(a.Length), SetMm: a.Set, WasherMm: a.Washer, NutMm: a.Nut, SpareMm: a.Spare,
 			WasherOff: a.WasherOff, Verdict: a.Verdict, Says: v.Say(a.Says)}
 	}
 	if in := w.Insert; in != nil {
@@ -148,7 +150,7 @@ func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestO
 
 func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestObject) (contract.StartGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	by := value(r.Body.By)
+	by := opt.Value(r.Body.By)
 	if r.Body.Like != nil {
 		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop, *r.Body.Like, by)
 		if err != nil {
@@ -157,7 +159,7 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 		return contract.StartGroove201JSONResponse(v.encodeGroove(g)), nil
 	}
 	if r.Body.Ask == nil || r.Body.BladeID == nil {
-		return nil, &kit.Error{Field: "ask", What: say.Of("say the groove and the blade that is to cut it, or an earlier groove to call up")}
+		return nil, &refusal.Error{Field: "ask", What: say.Of("say the groove and the blade that is to cut it, or an earlier groove to call up")}
 	}
 	ask, err := decodeGrooveAsk(*r.Body.Ask)
 	if err != nil {
@@ -171,16 +173,16 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 }
 
 func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
-	ask := contract.GrooveAsk{Cut: encodeCut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: ptr(g.Ask.Edge)}
+	ask := contract.GrooveAsk{Cut: answer.Cut(g.Saw, g.Job), Fit: contract.Fit(g.Ask.Fit.String()), Count: g.Ask.Count, EdgeMm: opt.Of(g.Ask.Edge)}
 	ask.PieceMm = append(ask.PieceMm, g.Ask.Piece...)
 	out := contract.Groove{ID: g.ID, Version: g.Version, Ask: ask, SawID: g.Saw, SawName: g.SawName, TargetMm: g.Target, Way: v.encodeGrooveWay(g.Way),
-		HeightMm: g.Fitting.Stand.Height, Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: orNone(v.Each(g.Says)), Good: g.Good, By: g.By, StartedAt: g.Started,
+		HeightMm: g.Fitting.Stand.Height, Tests: make([]contract.GrooveTested, len(g.Fitting.Tests)), Says: v.Each(g.Says), Good: g.Good, By: g.By, StartedAt: g.Started,
 		EndedAt: g.Ended, Made: g.Made, Cautions: v.Each(g.Cautions)}
 	for i, t := range g.Fitting.Tests {
-		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width, OffMm: t.Off, DepthMm: positive(t.Depth)}
+		out.Tests[i] = contract.GrooveTested{At: t.At, Says: v.Say(t.With.Says()), WidthMm: t.Width, OffMm: t.Off, DepthMm: opt.Positive(t.Depth)}
 	}
 	if g.Way.Set != nil {
-		out.Set = ptr(v.encodeDadoSet(*g.Way.Set))
+		out.Set = opt.Of(v.encodeDadoSet(*g.Way.Set))
 	}
 	return out
 }
@@ -200,7 +202,7 @@ func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObj
 
 func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	g, err := s.in(ctx).Groove.Test(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, value(r.Body.DepthMm))
+	g, err := s.in(ctx).Groove.Test(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, opt.Value(r.Body.DepthMm))
 	if err != nil {
 		return nil, err
 	}
@@ -216,7 +218,7 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 	if r.Body.Splinters != nil {
 		splinters = string(*r.Body.Splinters)
 	}
-	g, err := s.in(ctx).Groove.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, value(r.Body.Note))
+	g, err := s.in(ctx).Groove.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -226,29 +228,29 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObject) (contract.PlanJointResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: value(b.StockMm), Tenon: value(b.TenonMm),
-		Length: value(b.LengthMm), Width: value(b.WidthMm), Slot: value(b.SlotMm), Room: value(b.RoomMm), Edge: value(b.EdgeMm), Depth: value(b.DepthMm), Skin: value(b.SkinMm), Radius: value(b.RadiusMm),
-		Off: b.OffMm, Gap: b.GapMm, Fingers: value(b.Fingers), SlopeDeg: value(b.SlopeDeg), BendDeg: value(b.BendDeg)})
+	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: opt.Value(b.StockMm), Tenon: opt.Value(b.TenonMm),
+		Length: opt.Value(b.LengthMm), Width: opt.Value(b.WidthMm), Slot: opt.Value(b.SlotMm), Room: opt.Value(b.RoomMm), Edge: opt.Value(b.EdgeMm), Depth: opt.Value(b.DepthMm), Skin: opt.Value(b.SkinMm), Radius: opt.Value(b.RadiusMm),
+		Off: b.OffMm, Gap: b.GapMm, Fingers: opt.Value(b.Fingers), SlopeDeg: opt.Value(b.SlopeDeg), BendDeg: opt.Value(b.BendDeg)})
 	if err != nil {
 		return nil, err
 	}
-	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: orNone(v.Each(p.Do)), Mind: orNone(v.Each(p.Mind)),
+	out := contract.PlanJoint200JSONResponse{Kind: b.Kind, BladeID: p.Blade, Verdict: p.Verdict, Do: v.Each(p.Do), Mind: v.Each(p.Mind),
 		Cautions: v.Each(p.Cautions), KerfMm: p.Kerf}
 	if t := p.Tenon; t != nil {
-		out.HeightsMm, out.StopsMm = ptr(t.Height[:]), &t.Stops
+		out.HeightsMm, out.StopsMm = opt.Of(t.Height[:]), &t.Stops
 	}
 	if x := p.Box; x != nil {
-		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = ptr(x.Slot), ptr(x.Offset), &x.Slots, ptr(x.Last)
+		out.SlotMm, out.OffsetMm, out.Slots, out.LastMm = opt.Of(x.Slot), opt.Of(x.Offset), &x.Slots, opt.Of(x.Last)
 	}
 	out.MoveMm = p.Move
 	if t := p.Tail; t != nil {
-		out.TiltDeg, out.HeightMm = &t.Tilt, ptr(t.Up)
+		out.TiltDeg, out.HeightMm = &t.Tilt, opt.Of(t.Up)
 	}
 	if x := p.Slant; x != nil {
-		out.Passes, out.LeftMm = ptr(encodePasses(x.Passes)), ptr(x.Left)
+		out.Passes, out.LeftMm = opt.Of(encodePasses(x.Passes)), opt.Of(x.Left)
 	}
 	if x := p.Fold; x != nil {
-		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = ptr(p.Skin), ptr(x.Depth), ptr(x.Spacing), &x.Kerfs, ptr(x.Span), &x.Closes
+		out.SkinMm, out.DepthMm, out.SpacingMm, out.Kerfs, out.SpanMm, out.ClosesDeg = opt.Of(p.Skin), opt.Of(x.Depth), opt.Of(x.Spacing), &x.Kerfs, opt.Of(x.Span), &x.Closes
 	}
 	return out, nil
 }

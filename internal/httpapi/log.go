@@ -18,14 +18,16 @@ import (
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
 	"corte/internal/logfile"
+	"corte/internal/opt"
+	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/shop"
-	"corte/internal/shop/kit"
 	shoplog "corte/internal/shop/log"
 	"corte/internal/store"
 )
 
 func filterOf(p contract.ListLogParams) store.Filter {
-	f := store.Filter{Blade: p.BladeID, Saw: p.SawID, From: value(p.From), To: value(p.To), Material: value(p.Material)}
+	f := store.Filter{Blade: p.BladeID, Saw: p.SawID, From: opt.Value(p.From), To: opt.Value(p.To), Material: opt.Value(p.Material)}
 	if p.FromDay != nil {
 		f.FirstDay = p.FromDay.Time
 	}
@@ -35,7 +37,7 @@ func filterOf(p contract.ListLogParams) store.Filter {
 	if p.Finish != nil {
 		f.Finish = p.Finish.String()
 	}
-	for _, k := range value(p.Kind) {
+	for _, k := range opt.Value(p.Kind) {
 		f.Kinds = append(f.Kinds, store.Kind(k))
 	}
 	return f
@@ -58,7 +60,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	}
 	out := contract.ListLog200JSONResponse{Items: items}
 	if next != nil {
-		out.Next = ptr(encodeMark(*next))
+		out.Next = opt.Of(encodeMark(*next))
 	}
 	return out, nil
 }
@@ -71,9 +73,9 @@ func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObjec
 	out := contract.GetSeason200JSONResponse{From: dayOf(season.From), Until: dayOf(season.Until), Marks: make([]contract.DayMark, len(season.Marks))}
 	for i, m := range season.Marks {
 		out.Marks[i] = contract.DayMark{
-			Day: dayOf(m.Day), Kind: contract.LogKind(m.Kind), Rows: m.Rows, SawID: set(m.Saw), SawName: set(m.SawName), BladeID: set(m.Blade), BladeName: set(m.BladeName),
-			Material: set(m.Material), MaterialName: set(materialName(m.Material)), Finish: set(m.Finish),
-			Pieces: set(m.Pieces), Metres: set(m.Metres), Burnt: set(m.Burnt), Splintery: set(m.Splintery),
+			Day: dayOf(m.Day), Kind: contract.LogKind(m.Kind), Rows: m.Rows, SawID: opt.Known(m.Saw), SawName: opt.Known(m.SawName), BladeID: opt.Known(m.Blade), BladeName: opt.Known(m.BladeName),
+			Material: opt.Known(m.Material), MaterialName: opt.Known(materialName(m.Material)), Finish: opt.Known(m.Finish),
+			Pieces: opt.Known(m.Pieces), Metres: opt.Known(m.Metres), Burnt: opt.Known(m.Burnt), Splintery: opt.Known(m.Splintery),
 		}
 	}
 	return out, nil
@@ -115,7 +117,7 @@ func decodeMark(s *string) (store.Mark, error) {
 		_, err = fmt.Sscanf(string(raw), "%d %d", &micro, &m.ID)
 	}
 	if err != nil || m.ID < 1 {
-		return m, &kit.Error{Reason: kit.Invalid, Field: "before", What: say.Of("this is no place that an earlier page named")}
+		return m, &refusal.Error{Reason: refusal.Invalid, Field: "before", What: say.Of("this is no place that an earlier page named")}
 	}
 	m.At = time.UnixMicro(micro)
 	return m, nil
@@ -132,7 +134,7 @@ func logRow[T any](ctx context.Context, e store.Entry, err error, wrap func(cont
 }
 
 func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
-	e, err := s.in(ctx).Log.Strike(ctx, s.shop, r.ID, value(r.Body.Note))
+	e, err := s.in(ctx).Log.Strike(ctx, s.shop, r.ID, opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
 		return contract.StrikeRow201JSONResponse(o)
 	})
@@ -189,9 +191,9 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 	if err != nil {
 		return contract.LogImport{}, err
 	}
-	rows, err := logfile.Read([]byte(text), measure.Millimetre, kit.Zone(sh.Zone))
+	rows, err := logfile.Read([]byte(text), measure.Millimetre, record.Zone(sh.Zone))
 	if err != nil {
-		return contract.LogImport{}, &kit.Error{Reason: kit.Invalid, Field: "text", What: say.Error(err)}
+		return contract.LogImport{}, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
 	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop, rows, save)
 	if err != nil {
@@ -207,7 +209,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 	out := contract.LogEntry{
 		ID: e.ID, At: e.At, Kind: contract.LogKind(e.Kind), BladeID: e.Blade, SawID: e.Saw, SawName: e.SawName,
-		By: text(e.By), Note: text(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,
+		By: opt.Known(e.By), Note: opt.Known(e.Note), BladeName: e.BladeName, Strikes: e.Strikes, StruckBy: e.StruckBy, Amends: e.Amends, AmendedBy: e.AmendedBy,
 	}
 	read := func(v any) error { return json.Unmarshal(e.Detail, v) }
 	switch e.Kind {
@@ -219,26 +221,26 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		out.Cut = &contract.CutRecord{
 			Material: d.Material, MaterialName: materialName(d.Material), Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
 			Finish: wordOf[contract.Finish](d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
-			HeightMm: positive(d.Height), DepthMm: positive(d.Depth), BevelDeg: positive(d.Bevel), MiterDeg: positive(d.Miter), FeedMMin: positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
+			HeightMm: opt.Positive(d.Height), DepthMm: opt.Positive(d.Depth), BevelDeg: opt.Positive(d.Bevel), MiterDeg: opt.Positive(d.Miter), FeedMMin: opt.Positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
 			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
 		}
 		if d.Form != "" {
-			out.Cut.Form = ptr(wordOf[contract.Form](d.Form))
+			out.Cut.Form = opt.Of(wordOf[contract.Form](d.Form))
 		}
 		if d.Moisture != "" {
-			out.Cut.Moisture = ptr(wordOf[contract.Moisture](d.Moisture))
+			out.Cut.Moisture = opt.Of(wordOf[contract.Moisture](d.Moisture))
 		}
 		if feed := d.RealFeed(); d.Motion == cut.Chop.String() && feed > 0 {
-			out.Cut.SecPerStroke = ptr(feed.Seconds(d.FeedLength()))
+			out.Cut.SecPerStroke = opt.Of(feed.Seconds(d.FeedLength()))
 		}
 		if d.Seconds > 0 {
-			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, ptr(float64(d.RealFeed()))
+			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, opt.Of(float64(d.RealFeed()))
 		}
 		if d.Exit != "" {
-			out.Cut.ExitSupport = ptr(wordOf[cut.Support](d.Exit))
+			out.Cut.ExitSupport = opt.Of(wordOf[cut.Support](d.Exit))
 		}
-		out.Cut.OtherSplinters = (*contract.Splinters)(text(d.OtherSplinters))
-		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(text(d.Effort)), (*contract.Noise)(text(d.Noise))
+		out.Cut.OtherSplinters = (*contract.Splinters)(opt.Known(d.OtherSplinters))
+		out.Cut.Effort, out.Cut.Noise = (*contract.Effort)(opt.Known(d.Effort)), (*contract.Noise)(opt.Known(d.Noise))
 	case store.KindWashed, store.KindSharpened, store.KindReturned, store.KindSent, store.KindJudged, store.KindInspected, store.KindMended, store.KindCompared, store.KindTraced,
 		store.KindGrooved, store.KindRenewed:
 		says, err := v.said(e.Kind, read)
@@ -258,13 +260,13 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		case store.KindSharpened, store.KindReturned:
 			var d store.SharpenedDetail
 			err = read(&d)
-			out.KerfMm, out.DiameterMm = positive(d.Kerf), positive(d.Diameter)
+			out.KerfMm, out.DiameterMm = opt.Positive(d.Kerf), opt.Positive(d.Diameter)
 		case store.KindGrooved:
 			var d store.GroovedDetail
 			err = read(&d)
-			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: positive(d.Depth), Made: d.Made}
+			out.Groove = &contract.GrooveRecord{ID: d.Groove, Test: d.Test, TargetMm: d.Target, DepthMm: opt.Positive(d.Depth), Made: d.Made}
 			if d.Test {
-				out.Groove.WidthMm = positive(groove.Mean(d.Event().Widths))
+				out.Groove.WidthMm = opt.Positive(groove.Mean(d.Event().Widths))
 			}
 		case store.KindRenewed:
 			var d store.RenewedDetail
@@ -281,13 +283,13 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
-		out.Reason = text(d.Reason)
+		out.Reason = opt.Known(d.Reason)
 	case store.KindHeel, store.KindFence, store.KindRunOut, store.KindTilt, store.KindGauge, store.KindClearance:
 		var d store.TruingDetail
 		if err := json.Unmarshal(e.Detail, &d); err != nil {
 			return out, err
 		}
-		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, ptr(contract.LogEntryFigureUnit(d.Unit)), ptr(wordOf[contract.Verdict](d.Verdict))
+		out.Figure, out.FigureUnit, out.Verdict = &d.Figure, opt.Of(contract.LogEntryFigureUnit(d.Unit)), opt.Of(wordOf[contract.Verdict](d.Verdict))
 	}
 	return out, nil
 }
@@ -313,14 +315,14 @@ func (v voice) said(kind store.Kind, read func(any) error) (says []string, err e
 		err = read(&d)
 		add(d.Price > 0, "paid %.2f", d.Price)
 		add(d.Replaced > 0, "%d teeth replaced", d.Replaced)
-		add(d.Left != nil, "%d sharpenings left", value(d.Left))
+		add(d.Left != nil, "%d sharpenings left", opt.Value(d.Left))
 		add(d.Report != "", "%s", d.Report)
 	case store.KindSent:
 		var d store.SentDetail
 		err = read(&d)
 		add(true, "to %s", d.To)
 		if d.Expected != nil {
-			add(true, "expected back %s", kit.Dated(*d.Expected))
+			add(true, "expected back %s", record.Dated(*d.Expected))
 		}
 		add(d.Asked > 0, "price asked %.2f", d.Asked)
 	case store.KindJudged:
@@ -340,7 +342,7 @@ func (v voice) said(kind store.Kind, read func(any) error) (says []string, err e
 	case store.KindCompared:
 		var d store.ComparedDetail
 		err = read(&d)
-		says = orNone(v.Each(d.Says))
+		says = v.Each(d.Says)
 	case store.KindRenewed:
 		var d store.RenewedDetail
 		err = read(&d)

@@ -18,9 +18,8 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/jackc/pgx/v5/pgconn"
 
-	"corte/core/word"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -41,7 +40,7 @@ func refuse(c *gin.Context, status int, field, detail string) {
 // What nobody foresaw is logged whole and told without its entrails.
 func refuseError(c *gin.Context, err error) {
 	var (
-		se   *kit.Error
+		se   *refusal.Error
 		re   *openapi3filter.RequestError
 		size *http.MaxBytesError
 		kind *json.UnmarshalTypeError
@@ -50,7 +49,7 @@ func refuseError(c *gin.Context, err error) {
 	)
 	switch {
 	case errors.As(err, &se):
-		refuse(c, statusOf(se), se.Field, sentence(voiceOf(c).Say(se.What)))
+		refuse(c, statusOf(se), se.Field, voiceOf(c).Sentence(se.What))
 	case errors.As(err, &size):
 		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
 	case errors.As(err, &re):
@@ -99,30 +98,18 @@ const (
 	zeroEscape = "22P05" // in JSON
 )
 
-func statusOf(e *kit.Error) int {
+func statusOf(e *refusal.Error) int {
 	switch {
-	case e.Reason == kit.Conflict:
+	case e.Reason == refusal.Conflict:
 		return http.StatusConflict
-	case e.Reason == kit.Busy:
+	case e.Reason == refusal.Busy:
 		return http.StatusServiceUnavailable
-	case e.Reason == kit.Stale:
+	case e.Reason == refusal.Stale:
 		return http.StatusPreconditionFailed
-	case e.Reason == kit.Missing && (e.Field == "id" || e.Field == ""):
+	case e.Reason == refusal.Missing && (e.Field == "id" || e.Field == ""):
 		return http.StatusNotFound
 	}
 	return http.StatusUnprocessableEntity
-}
-
-// sentence makes a core's phrase into a sentence.
-func sentence(s string) string {
-	if s == "" {
-		return s
-	}
-	s = word.Upper(s)
-	if !strings.HasSuffix(s, ".") {
-		s += "."
-	}
-	return s
 }
 
 // contractBreach says in words what of a request does not keep to the

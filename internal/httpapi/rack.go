@@ -12,10 +12,12 @@ import (
 	"corte/core/say"
 	"corte/core/starter"
 	"corte/core/truing"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	"corte/internal/rackfile"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -48,20 +50,20 @@ func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBla
 	in := r.Body
 	var out contract.ReadUnmarkedBlade200JSONResponse
 	if in.GroupTeeth != nil && in.Groups != nil {
-		out.Teeth = ptr(*in.GroupTeeth * *in.Groups)
+		out.Teeth = opt.Of(*in.GroupTeeth * *in.Groups)
 	}
 	if in.OffsetMm != nil && in.DiameterMm != nil {
 		hook, err := truing.Hook(measure.Length(*in.OffsetMm), measure.Length(*in.DiameterMm/2))
 		if err != nil {
-			return nil, &kit.Error{Reason: kit.Invalid, Field: "offset_mm", What: say.Error(err)}
+			return nil, &refusal.Error{Reason: refusal.Invalid, Field: "offset_mm", What: say.Error(err)}
 		}
 		out.HookDeg = &hook
 	}
 	if in.KerfMm != nil && in.PlateMm != nil {
 		if *in.PlateMm >= *in.KerfMm {
-			return nil, &kit.Error{Reason: kit.Invalid, Field: "plate_mm", What: say.Of("the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")}
+			return nil, &refusal.Error{Reason: refusal.Invalid, Field: "plate_mm", What: say.Of("the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")}
 		}
-		out.SideClearanceMm = ptr((*in.KerfMm - *in.PlateMm) / 2)
+		out.SideClearanceMm = opt.Of((*in.KerfMm - *in.PlateMm) / 2)
 	}
 	return out, nil
 }
@@ -81,7 +83,7 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 
 func (s *server) RetireBlade(ctx context.Context, r contract.RetireBladeRequestObject) (contract.RetireBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
+	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
 	return contract.RetireBlade200JSONResponse(v.encodeBlade(b)), err
 }
 
@@ -124,7 +126,7 @@ func (s *server) ChangeSaw(ctx context.Context, r contract.ChangeSawRequestObjec
 }
 
 func (s *server) RetireSaw(ctx context.Context, r contract.RetireSawRequestObject) (contract.RetireSawResponseObject, error) {
-	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), value(r.Body.Note))
+	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
 	return contract.RetireSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -139,7 +141,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 	if err != nil {
 		return nil, err
 	}
-	after.Retired = value(r.Params.Retired)
+	after.Retired = opt.Value(r.Params.Retired)
 	page, next, err := s.in(ctx).Rack.Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
@@ -228,7 +230,7 @@ func decodePlace(s *string) (store.Place, error) {
 		err = json.Unmarshal(raw, &p)
 	}
 	if err != nil {
-		return p, &kit.Error{Reason: kit.Invalid, Field: "after", What: say.Of("this is not the next of a page; leave it out to begin at the first")}
+		return p, &refusal.Error{Reason: refusal.Invalid, Field: "after", What: say.Of("this is not the next of a page; leave it out to begin at the first")}
 	}
 	return p, nil
 }
@@ -246,17 +248,17 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 	low, high := c.LifeRange(b.Grind)
 	out := contract.Blade{
 		ID: b.ID, Version: b.Version, Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
-		KerfMm: b.Kerf, PlateMm: positive(b.Plate), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
-		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: ptr(b.Blade.Carbide),
-		GulletShape: ptr(b.GulletShape), Features: []struct {
+		KerfMm: b.Kerf, PlateMm: opt.Positive(b.Plate), Teeth: b.Teeth, BevelDeg: b.Bevel, HookDeg: b.Rake(), HookKnown: !b.HookUnknown,
+		Shoulder: &b.Shoulder, Shear: &b.Shear, Throwaway: &b.Throwaway, Carbide: opt.Of(b.Blade.Carbide),
+		GulletShape: opt.Of(b.GulletShape), Features: []struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
 		}{},
-		MaxRpm: positive(b.MaxRPM), GulletMm: positive(b.Gullet), RakerMm: positive(b.Raker),
+		MaxRpm: opt.Positive(b.MaxRPM), GulletMm: opt.Positive(b.Gullet), RakerMm: opt.Positive(b.Raker),
 		KeptFor: b.KeptFor, Nails: b.Nails, Ferrous: b.Ferrous,
-		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: positive(b.Price), CarbideMm: positive(b.Tip),
+		Coating: contract.Coating(b.Coating), Slots: b.Slots, Price: opt.Positive(b.Price), CarbideMm: opt.Positive(b.Tip),
 		SharpenedBefore: b.Sharpened, PhotoAt: b.PhotoAt, Retired: encodeRetired(b.Retired),
-		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: positive(b.SideClearance()),
+		Hangs: b.Hangs, Note: b.Note, MountedOn: b.MountedOn, SideClearanceMm: opt.Positive(b.SideClearance()),
 		Condition: contract.Condition{
 			State: contract.ConditionState(c.Word(b.Grind)), Verdict: careVerdict(c, state),
 			Sharpness: state.Sharpness, WearShare: c.WearShare(b.Grind), PitchLevel: state.Pitch,
@@ -270,16 +272,16 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 		out.Features = append(out.Features, struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
-		}{f.Name, sentence(f.Why)})
+		}{f.Name, answer.Sentence(f.Why)})
 	}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch(), b.GulletDepth()
-		out.Grind = ptr(b.Grind)
+		out.Grind = opt.Of(b.Grind)
 		out.Groove.RidgeMm = groove.Ridge(b.Blade)
 		out.Groove.FlatEnoughFor = v.Say(groove.FlatEnoughFor(b.Blade))
 	}
 	if b.Grind == blade.ATBR {
-		out.Group = ptr(b.GroupSize())
+		out.Group = opt.Of(b.GroupSize())
 	}
 	return out
 }
@@ -304,17 +306,17 @@ func encodeSaw(w store.Saw) contract.Saw {
 	record := rackfile.RecordOfSaw(w)
 	out := contract.Saw{
 		ID: w.ID, Version: w.Version, Name: w.Name, Kind: contract.SawKind(w.Kind.String()), Sliding: w.Sliding, DiameterMm: w.Diameter,
-		LeastMm: positive(w.Least), ArborMm: w.Arbor, BushingsMm: append([]measure.Length{}, w.Bushings...), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
-		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: positive(w.Knife), Brake: record.Brake, DadoSets: w.DadoSets,
-		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach, Reach45Mm: positive(w.Reach45), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
-		BelowTableMm: w.BelowTable, ChopWidthMm: positive(w.ChopWidth), CrosscutMm: positive(w.Crosscut),
-		Thread: ptr(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: positive(w.WheelLead),
-		FenceLeadMm: positive(w.FenceLead), ToBoltMm: positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
-		NutSide: ptr(contract.SawNutSide(w.NutSide.String())), TiltSide: ptr(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
+		LeastMm: opt.Positive(w.Least), ArborMm: w.Arbor, BushingsMm: append([]measure.Length{}, w.Bushings...), Rpm: w.RPM, MotorW: w.MotorW, Volts: w.Volts,
+		BreakerA: w.BreakerA, PowerLimitW: w.PowerLimitW(), KnifeMm: opt.Positive(w.Knife), Brake: record.Brake, DadoSets: w.DadoSets,
+		Wheels: w.Wheels, Steel: w.Steel, ReachMm: w.Reach, Reach45Mm: opt.Positive(w.Reach45), TiltDeg: w.MostBevel(), TurnDeg: w.MostMiter(),
+		BelowTableMm: w.BelowTable, ChopWidthMm: opt.Positive(w.ChopWidth), CrosscutMm: opt.Positive(w.Crosscut),
+		Thread: opt.Of(contract.SawThread(w.Thread.String())), ArborLock: &w.Lock, Knockout: &w.Knockout, WheelLeadMm: opt.Positive(w.WheelLead),
+		FenceLeadMm: opt.Positive(w.FenceLead), ToBoltMm: opt.Positive(w.ToBolt), ArborLengthMm: record.ArborLengthMm, WasherMm: record.WasherMm, NutMm: record.NutMm, WasherOff: record.WasherOff,
+		NutSide: opt.Of(contract.SawNutSide(w.NutSide.String())), TiltSide: opt.Of(contract.SawTiltSide(w.TiltSide.String())), FenceReachMm: record.FenceReachMm, Tolerances: record.Tolerances, HeldTo: rackfile.RecordOfTolerances(w.HeldTo()),
 		HeelMm: w.Heel, HeelAt: w.HeelAt, FenceAt: w.FenceAt, MountedBladeID: w.Mounted, Note: w.Note, Retired: encodeRetired(w.Retired),
 	}
 	if w.FenceAt != nil {
-		out.FenceOpenMm = ptr(w.FenceOpen)
+		out.FenceOpenMm = opt.Of(w.FenceOpen)
 	}
 	for _, t := range truing.TestsOf(w.Kind) {
 		out.Tests = append(out.Tests, contract.TruingTest(t))

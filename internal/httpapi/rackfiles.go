@@ -7,10 +7,12 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"corte/core/say"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/labels"
+	"corte/internal/opt"
 	"corte/internal/rackfile"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -26,7 +28,7 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	if c, ok := ctx.(*gin.Context); ok {
 		home = "http://" + c.Request.Host
 	}
-	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, value(r.Body.Skip), voiceOf(ctx).Unit)
+	sheet, err := labels.Sheet(blades, func(b store.Blade) string { return home + "/rack/" + b.ID.String() }, opt.Value(r.Body.Skip), voiceOf(ctx).Unit)
 	return contract.PrintLabels200ImageSvgXMLResponse{Body: bytes.NewReader(sheet), ContentLength: int64(len(sheet))}, err
 }
 
@@ -59,8 +61,8 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 	if err != nil {
 		return nil, err
 	}
-	if p.Digest != value(r.Body.Digest) {
-		return nil, &kit.Error{Reason: kit.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
+	if p.Digest != opt.Value(r.Body.Digest) {
+		return nil, &refusal.Error{Reason: refusal.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
 	}
 	saws, blades := p.Changes()
 	if err := s.in(ctx).Rack.Import(ctx, s.shop, saws, blades); err != nil {
@@ -72,7 +74,7 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Preview, error) {
 	rows, err := s.files.Read(f.Format, f.Text)
 	if err != nil {
-		return rackfile.Preview{}, &kit.Error{Reason: kit.Invalid, Field: "text", What: say.Error(err)}
+		return rackfile.Preview{}, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
 	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop)
 	if err != nil {
@@ -93,7 +95,7 @@ func encodePreview(p rackfile.Preview) contract.ImportPreview {
 			one.Changes = append(one.Changes, contract.FieldChange{Field: d.Field, From: d.From, To: d.To})
 		}
 		for _, pr := range l.Problems {
-			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: sentence(pr.Detail)})
+			one.Problems = append(one.Problems, contract.FieldProblem{Field: pr.Field, Detail: answer.Sentence(pr.Detail)})
 		}
 		out.Rows[i] = one
 	}

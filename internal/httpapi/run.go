@@ -7,7 +7,9 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/run"
 )
@@ -29,18 +31,18 @@ func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObj
 
 func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObject) (contract.StartTrialResponseObject, error) {
 	v := voiceOf(ctx)
-	c := DecodeCut(r.Body.Cut)
+	c := answer.ReadCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
 	pins, feeds := make([]shopchoose.Pin, len(r.Body.Settings)), make([]float64, len(r.Body.Settings))
 	for i, one := range r.Body.Settings {
-		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: value(one.HeightMm)}
+		pins[i] = shopchoose.Pin{Blade: one.BladeID, Height: opt.Value(one.HeightMm)}
 		pins[i].Exit = one.ExitSupport
-		feeds[i] = value(one.FeedMMin)
+		feeds[i] = opt.Value(one.FeedMMin)
 	}
-	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, value(r.Body.By))
+	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, opt.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -60,7 +62,7 @@ func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject)
 
 func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Run.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, value(r.Body.Seconds))
+	t, err := s.in(ctx).Run.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, opt.Value(r.Body.Seconds))
 	if err != nil {
 		return nil, err
 	}
@@ -90,19 +92,19 @@ func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject)
 }
 
 func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
-	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: orNone(v.Each(t.Differ)), Note: v.Say(t.Note), By: t.By,
-		StartedAt: t.Started, EndedAt: t.Ended, Says: orNone(v.Each(t.Says))}
+	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: v.Each(t.Differ), Note: v.Say(t.Note), By: t.By,
+		StartedAt: t.Started, EndedAt: t.Ended, Says: v.Each(t.Says)}
 	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
 		return out, err
 	}
 	for _, one := range t.Settings {
 		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: measure.Length(one.Height),
-			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: positive(one.Feed)})
+			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: opt.Positive(one.Feed)})
 	}
 	hidden := t.Hidden()
 	for _, one := range t.Runs {
-		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: positive(one.Seconds),
-			Wall: (*contract.Wall)(text(one.Wall)), Splinters: (*contract.Splinters)(text(one.Splinters)), Effort: (*contract.Effort)(text(one.Effort))}
+		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: opt.Positive(one.Seconds),
+			Wall: (*contract.Wall)(opt.Known(one.Wall)), Splinters: (*contract.Splinters)(opt.Known(one.Splinters)), Effort: (*contract.Effort)(opt.Known(one.Effort))}
 		if !hidden {
 			run.Setting = &one.Setting
 		}
@@ -118,12 +120,12 @@ func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
 
 func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (contract.LogCutResponseObject, error) {
 	v := voiceOf(ctx)
-	c := DecodeCut(r.Body.Cut)
+	c := answer.ReadCut(r.Body.Cut)
 	made := run.CutMade{
-		Cut: c, Blade: r.Body.BladeID, Height: value(r.Body.HeightMm), Feed: measure.Feed(value(r.Body.FeedMMin)),
-		Pieces: max(1, value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
-		Other: string(value(r.Body.OtherSplinters)), Effort: string(value(r.Body.Effort)), Noise: string(value(r.Body.Noise)),
-		Metres: value(r.Body.Metres), Seconds: value(r.Body.Seconds), CameBack: r.Body.CameBack, By: value(r.Body.By), Note: value(r.Body.Note),
+		Cut: c, Blade: r.Body.BladeID, Height: opt.Value(r.Body.HeightMm), Feed: measure.Feed(opt.Value(r.Body.FeedMMin)),
+		Pieces: max(1, opt.Value(r.Body.Pieces)), Wall: string(r.Body.Wall), Splinters: string(r.Body.Splinters),
+		Other: string(opt.Value(r.Body.OtherSplinters)), Effort: string(opt.Value(r.Body.Effort)), Noise: string(opt.Value(r.Body.Noise)),
+		Metres: opt.Value(r.Body.Metres), Seconds: opt.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: opt.Value(r.Body.By), Note: opt.Value(r.Body.Note),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
 	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made)
@@ -148,7 +150,7 @@ func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestO
 		}
 		fixed := l.Apply(m)
 		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,
-			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: orNone(v.Each(l.Says(say.Word(m.Name))))})
+			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: v.Each(l.Says(say.Word(m.Name)))})
 	}
 	return out, nil
 }

@@ -8,7 +8,8 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
-	"corte/internal/shop/kit"
+	"corte/internal/opt"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -35,7 +36,7 @@ func (s *server) ListMaterials(context.Context, contract.ListMaterialsRequestObj
 func (s *server) ReadLength(ctx context.Context, r contract.ReadLengthRequestObject) (contract.ReadLengthResponseObject, error) {
 	l, err := measure.Parse(r.Params.Text, voiceOf(ctx).Unit)
 	if err != nil {
-		return nil, &kit.Error{Reason: kit.Invalid, Field: "text", What: say.Error(err)}
+		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
 	return contract.ReadLength200JSONResponse{Mm: l.Mm(), TextMm: l.Format(measure.Millimetre), TextIn: l.Format(measure.Inch)}, nil
 }
@@ -50,11 +51,11 @@ func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObjec
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
 	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(value(in.Rework), 1), Zone: value(in.TimeZone)})
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone)})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }
 
 func encodeShop(sh store.Shop) contract.Shop {
-	return contract.Shop{TimeZone: text(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
+	return contract.Shop{TimeZone: opt.Known(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
 		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework}
 }

@@ -5,7 +5,9 @@ import (
 	"encoding/json"
 
 	"corte/core/trace"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	shoptrace "corte/internal/shop/trace"
 )
 
@@ -55,12 +57,12 @@ func inWords(ids []string) []string {
 
 func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObject) (contract.StartTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	c := DecodeCut(r.Body.Cut)
+	c := answer.ReadCut(r.Body.Cut)
 	raw, err := json.Marshal(r.Body.Cut)
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, value(r.Body.HeightMm), r.Body.Present, value(r.Body.By))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, opt.Value(r.Body.HeightMm), r.Body.Present, opt.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -94,7 +96,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 
 func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Trace.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), value(r.Body.Cause), r.Body.Fixed, value(r.Body.Note))
+	t, err := s.in(ctx).Trace.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), opt.Value(r.Body.Cause), r.Body.Fixed, opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -111,8 +113,8 @@ const reasonsShown = 8
 
 func (v voice) encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 	out := contract.Trace{ID: t.ID, Version: t.Version, SawID: t.Saw, SawName: t.SawName, SawKind: contract.TraceSawKind(t.SawKind.String()), BladeID: t.Blade,
-		BladeName: t.BladeName, Present: orNone(t.Present), Absent: orNone(t.Absent), Facts: []string{}, Done: []contract.TraceDone{}, Pending: orNone(t.Pending),
-		Stop: t.Stop, Doubts: orNone(v.Each(t.Doubts)), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: orNone(t.Piece),
+		BladeName: t.BladeName, Present: append([]string{}, t.Present...), Absent: append([]string{}, t.Absent...), Facts: []string{}, Done: []contract.TraceDone{}, Pending: append([]string{}, t.Pending...),
+		Stop: t.Stop, Doubts: v.Each(t.Doubts), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: append([]string{}, t.Piece...),
 		Before: []contract.TraceEarlier{}, By: t.By, StartedAt: t.Started, EndedAt: t.Ended, Cause: causeLabel(t.Trace.Cause), Fixed: t.Fixed, Note: t.Note}
 	for _, f := range t.Facts {
 		if !f.Says.Zero() {
@@ -128,7 +130,7 @@ func (v voice) encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 		out.Reasons = append(out.Reasons, contract.TraceReason{ID: r.ID, Label: r.Label, Share: r.Share, Hazard: r.Hazard, For: inWords(r.For), Against: inWords(r.Against), Remedy: r.Remedy})
 	}
 	for _, n := range t.Next {
-		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(set(n.Leads())), ID: n.ID, Label: n.Label, Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: n.How, Bits: n.Bits})
+		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(opt.Known(n.Leads())), ID: n.ID, Label: n.Label, Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: n.How, Bits: n.Bits})
 	}
 	for _, b := range t.Before {
 		out.Before = append(out.Before, contract.TraceEarlier{ID: b.ID, At: b.At, Signs: b.Signs, Cause: b.Cause, Fixed: b.Fixed})

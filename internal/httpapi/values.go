@@ -8,17 +8,9 @@ import (
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
-	"corte/core/measure"
-	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	"corte/internal/shop/kit"
 )
-
-func units(u contract.Units) measure.Unit {
-	if u == contract.UnitsIn {
-		return measure.Inch
-	}
-	return measure.Millimetre
-}
 
 const usualLimit = 100
 
@@ -27,14 +19,6 @@ func limitOf(l *int) int {
 		return usualLimit
 	}
 	return *l
-}
-
-func value[T any](p *T) T {
-	if p == nil {
-		var zero T
-		return zero
-	}
-	return *p
 }
 
 // wordOf is a word that a row of the log keeps, as the core's own. The rows were
@@ -70,37 +54,9 @@ func version(etag string) int {
 	return v
 }
 
-func orNone(s []string) []string {
-	if s == nil {
-		return []string{}
-	}
-	return s
-}
-
-func ptr[T any](v T) *T { return &v }
-
-// positive leaves out a number that stands for not known or not there.
-func positive[T ~float64](v T) *T {
-	if v <= 0 {
-		return nil
-	}
-	return &v
-}
-
-// set leaves out what is zero.
-func set[T comparable](v T) *T {
-	var zero T
-	if v == zero {
-		return nil
-	}
-	return &v
-}
-
-func text(s string) *string { return set(s) }
-
 func dayOf(t time.Time) openapi_types.Date { return openapi_types.Date{Time: t} }
 
 // sentOf is what the headers say of the way that a request took.
 func sentOf(waited *float64, after *time.Time) kit.Sent {
-	return kit.Sent{Waited: time.Duration(value(waited) * float64(time.Second)), After: value(after)}
+	return kit.Sent{Waited: time.Duration(opt.Value(waited) * float64(time.Second)), After: opt.Value(after)}
 }

@@ -17,8 +17,8 @@ import (
 	"corte/core/measure"
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
+	"corte/internal/refusal"
 	"corte/internal/sheet"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -170,7 +170,7 @@ func (r *Reader) check(row *Row) {
 	if err == nil {
 		err = row.take(raw)
 	}
-	var se *kit.Error
+	var se *refusal.Error
 	if errors.As(err, &se) {
 		row.problem(se.Field, se.What.String())
 	} else if err != nil {

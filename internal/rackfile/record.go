@@ -16,27 +16,28 @@ import (
 	"corte/core/saw"
 	"corte/core/truing"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	"corte/internal/store"
 )
 
 // BladeOf reads a blade from the contract's record.
 func BladeOf(in contract.BladeInput) (store.Blade, error) {
 	var b store.Blade
-	b.Make, b.KeptFor, b.Grind = in.Make, in.KeptFor, value(in.Grind)
-	b.Name, b.Hangs, b.Note = in.Name, value(in.Hangs), value(in.Note)
+	b.Make, b.KeptFor, b.Grind = in.Make, in.KeptFor, opt.Value(in.Grind)
+	b.Name, b.Hangs, b.Note = in.Name, opt.Value(in.Hangs), opt.Value(in.Note)
 	b.Diameter, b.Bore, b.Kerf = in.DiameterMm, in.BoreMm, in.KerfMm
-	b.Plate, b.Gullet, b.Raker = value(in.PlateMm), value(in.GulletMm), value(in.RakerMm)
-	b.Teeth, b.Group = in.Teeth, value(in.Group)
-	b.Bevel, b.Hook, b.MaxRPM = value(in.BevelDeg), value(in.HookDeg), value(in.MaxRpm)
-	b.Nails, b.Ferrous = value(in.Nails), value(in.Ferrous)
-	b.Coating, b.Slots = "none", value(in.Slots)
+	b.Plate, b.Gullet, b.Raker = opt.Value(in.PlateMm), opt.Value(in.GulletMm), opt.Value(in.RakerMm)
+	b.Teeth, b.Group = in.Teeth, opt.Value(in.Group)
+	b.Bevel, b.Hook, b.MaxRPM = opt.Value(in.BevelDeg), opt.Value(in.HookDeg), opt.Value(in.MaxRpm)
+	b.Nails, b.Ferrous = opt.Value(in.Nails), opt.Value(in.Ferrous)
+	b.Coating, b.Slots = "none", opt.Value(in.Slots)
 	if in.Coating != nil {
 		b.Coating = string(*in.Coating)
 	}
-	b.Price, b.Tip, b.Sharpened = value(in.Price), value(in.CarbideMm), value(in.SharpenedBefore)
+	b.Price, b.Tip, b.Sharpened = opt.Value(in.Price), opt.Value(in.CarbideMm), opt.Value(in.SharpenedBefore)
 	b.HookUnknown = in.HookDeg == nil && b.Teeth > 0
-	b.Shoulder, b.Shear, b.Throwaway = value(in.Shoulder), value(in.Shear), value(in.Throwaway)
-	b.Blade.Carbide, b.GulletShape = value(in.Carbide), value(in.GulletShape)
+	b.Shoulder, b.Shear, b.Throwaway = opt.Value(in.Shoulder), opt.Value(in.Shear), opt.Value(in.Throwaway)
+	b.Blade.Carbide, b.GulletShape = opt.Value(in.Carbide), opt.Value(in.GulletShape)
 	if in.Set != nil {
 		set, err := SetOf(*in.Set)
 		if err != nil {
@@ -49,16 +50,16 @@ func BladeOf(in contract.BladeInput) (store.Blade, error) {
 
 // SetOf reads what a dado set is made of from the contract's record.
 func SetOf(in contract.DadoSetInput) (groove.Set, error) {
-	set := groove.Set{Left: value(in.LeftMm), Right: value(in.RightMm), Wings: value(in.Wings), Ears: value(in.EarsMm)}
+	set := groove.Set{Left: opt.Value(in.LeftMm), Right: opt.Value(in.RightMm), Wings: opt.Value(in.Wings), Ears: opt.Value(in.EarsMm)}
 	var err error
 	if set.Kind, err = groove.ParseKind(string(in.Kind)); err != nil {
 		return set, err
 	}
-	set.Build = value(in.Build)
-	for _, p := range value(in.Parts) {
-		set.Parts = append(set.Parts, groove.Part{Thickness: p.ThicknessMm, Count: p.Count, Shim: value(p.Shim)})
+	set.Build = opt.Value(in.Build)
+	for _, p := range opt.Value(in.Parts) {
+		set.Parts = append(set.Parts, groove.Part{Thickness: p.ThicknessMm, Count: p.Count, Shim: opt.Value(p.Shim)})
 	}
-	for _, x := range value(in.Ranges) {
+	for _, x := range opt.Value(in.Ranges) {
 		set.Ranges = append(set.Ranges, groove.Range{Cutters: x.Cutters, Least: x.LeastMm, Most: x.MostMm,
 			Start: x.StartMm, Turn: x.TurnMm})
 	}
@@ -67,15 +68,15 @@ func SetOf(in contract.DadoSetInput) (groove.Set, error) {
 
 // RecordOfSet is the inverse of SetOf.
 func RecordOfSet(set groove.Set) contract.DadoSetInput {
-	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: known(set.Left), RightMm: known(set.Right),
-		Wings: known(set.Wings), EarsMm: known(set.Ears)}
+	out := contract.DadoSetInput{Kind: contract.DadoSetInputKind(set.Kind.String()), LeftMm: opt.Known(set.Left), RightMm: opt.Known(set.Right),
+		Wings: opt.Known(set.Wings), EarsMm: opt.Known(set.Ears)}
 	if set.Build != saw.UnknownSide {
-		out.Build = ptr(set.Build)
+		out.Build = opt.Of(set.Build)
 	}
 	if len(set.Parts) > 0 {
 		parts := make([]contract.DadoPart, len(set.Parts))
 		for i, p := range set.Parts {
-			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness, Count: p.Count, Shim: known(p.Shim)}
+			parts[i] = contract.DadoPart{ThicknessMm: p.Thickness, Count: p.Count, Shim: opt.Known(p.Shim)}
 		}
 		out.Parts = &parts
 	}
@@ -93,28 +94,28 @@ func RecordOfSet(set groove.Set) contract.DadoSetInput {
 func RecordOfBlade(b store.Blade) contract.BladeInput {
 	out := contract.BladeInput{
 		Name: b.Name, Make: b.Make, DiameterMm: b.Diameter, BoreMm: b.Bore,
-		KerfMm: b.Kerf, PlateMm: known(b.Plate), Teeth: b.Teeth, Group: known(b.Group),
-		MaxRpm: known(b.MaxRPM), GulletMm: known(b.Gullet), RakerMm: known(b.Raker),
-		KeptFor: b.KeptFor, Nails: known(b.Nails), Ferrous: known(b.Ferrous), Hangs: known(b.Hangs), Note: known(b.Note),
-		Slots: known(b.Slots), Price: known(b.Price), CarbideMm: known(b.Tip), SharpenedBefore: known(b.Sharpened),
-		BevelDeg: known(b.Bevel), Shoulder: known(b.Shoulder), Shear: known(b.Shear), Throwaway: known(b.Throwaway),
+		KerfMm: b.Kerf, PlateMm: opt.Known(b.Plate), Teeth: b.Teeth, Group: opt.Known(b.Group),
+		MaxRpm: opt.Known(b.MaxRPM), GulletMm: opt.Known(b.Gullet), RakerMm: opt.Known(b.Raker),
+		KeptFor: b.KeptFor, Nails: opt.Known(b.Nails), Ferrous: opt.Known(b.Ferrous), Hangs: opt.Known(b.Hangs), Note: opt.Known(b.Note),
+		Slots: opt.Known(b.Slots), Price: opt.Known(b.Price), CarbideMm: opt.Known(b.Tip), SharpenedBefore: opt.Known(b.Sharpened),
+		BevelDeg: opt.Known(b.Bevel), Shoulder: opt.Known(b.Shoulder), Shear: opt.Known(b.Shear), Throwaway: opt.Known(b.Throwaway),
 	}
 	if b.Blade.Carbide != blade.UnknownCarbide {
-		out.Carbide = ptr(b.Blade.Carbide)
+		out.Carbide = opt.Of(b.Blade.Carbide)
 	}
 	if b.GulletShape != blade.UnknownGullet {
-		out.GulletShape = ptr(b.GulletShape)
+		out.GulletShape = opt.Of(b.GulletShape)
 	}
 	if b.Coating != "" && b.Coating != "none" {
-		out.Coating = ptr(contract.Coating(b.Coating))
+		out.Coating = opt.Of(contract.Coating(b.Coating))
 	}
 	if b.Set != nil {
-		out.Set = ptr(RecordOfSet(*b.Set))
+		out.Set = opt.Of(RecordOfSet(*b.Set))
 	}
 	if b.Grind != 0 {
-		out.Grind = ptr(b.Grind)
+		out.Grind = opt.Of(b.Grind)
 		if !b.HookUnknown {
-			out.HookDeg = ptr(b.Hook)
+			out.HookDeg = opt.Of(b.Hook)
 		}
 	}
 	return out
@@ -127,21 +128,21 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 	if w.Kind, err = saw.ParseKind(string(in.Kind)); err != nil {
 		return w, err
 	}
-	w.Name, w.Note = in.Name, value(in.Note)
-	w.Sliding, w.DadoSets, w.Wheels, w.Steel = value(in.Sliding), value(in.DadoSets), value(in.Wheels), value(in.Steel)
-	w.Diameter, w.Least, w.Arbor = in.DiameterMm, value(in.LeastMm), in.ArborMm
-	w.RPM, w.MotorW, w.Volts, w.BreakerA = in.Rpm, in.MotorW, value(in.Volts), value(in.BreakerA)
-	w.Knife, w.Reach, w.Reach45 = value(in.KnifeMm), in.ReachMm, value(in.Reach45Mm)
-	w.Tilt, w.Turn = value(in.TiltDeg), value(in.TurnDeg)
-	w.BelowTable, w.ChopWidth, w.Crosscut = value(in.BelowTableMm), value(in.ChopWidthMm), value(in.CrosscutMm)
+	w.Name, w.Note = in.Name, opt.Value(in.Note)
+	w.Sliding, w.DadoSets, w.Wheels, w.Steel = opt.Value(in.Sliding), opt.Value(in.DadoSets), opt.Value(in.Wheels), opt.Value(in.Steel)
+	w.Diameter, w.Least, w.Arbor = in.DiameterMm, opt.Value(in.LeastMm), in.ArborMm
+	w.RPM, w.MotorW, w.Volts, w.BreakerA = in.Rpm, in.MotorW, opt.Value(in.Volts), opt.Value(in.BreakerA)
+	w.Knife, w.Reach, w.Reach45 = opt.Value(in.KnifeMm), in.ReachMm, opt.Value(in.Reach45Mm)
+	w.Tilt, w.Turn = opt.Value(in.TiltDeg), opt.Value(in.TurnDeg)
+	w.BelowTable, w.ChopWidth, w.Crosscut = opt.Value(in.BelowTableMm), opt.Value(in.ChopWidthMm), opt.Value(in.CrosscutMm)
 	if in.Thread != nil {
 		if w.Thread, err = saw.ParseThread(string(*in.Thread)); err != nil {
 			return w, err
 		}
 	}
-	w.Lock, w.Knockout = value(in.ArborLock), value(in.Knockout)
-	w.WheelLead, w.FenceLead, w.ToBolt = value(in.WheelLeadMm), value(in.FenceLeadMm), value(in.ToBoltMm)
-	w.ArborLength, w.Washer, w.Nut, w.WasherOff = value(in.ArborLengthMm), value(in.WasherMm), value(in.NutMm), value(in.WasherOff)
+	w.Lock, w.Knockout = opt.Value(in.ArborLock), opt.Value(in.Knockout)
+	w.WheelLead, w.FenceLead, w.ToBolt = opt.Value(in.WheelLeadMm), opt.Value(in.FenceLeadMm), opt.Value(in.ToBoltMm)
+	w.ArborLength, w.Washer, w.Nut, w.WasherOff = opt.Value(in.ArborLengthMm), opt.Value(in.WasherMm), opt.Value(in.NutMm), opt.Value(in.WasherOff)
 	if in.NutSide != nil {
 		if w.NutSide, err = saw.ParseSide(string(*in.NutSide)); err != nil {
 			return w, err
@@ -152,13 +153,13 @@ func SawOf(in contract.SawInput) (store.Saw, error) {
 			return w, err
 		}
 	}
-	w.FenceReach = value(in.FenceReachMm)
+	w.FenceReach = opt.Value(in.FenceReachMm)
 	if t := in.Tolerances; t != nil {
 		w.Tolerances = &truing.Tolerances{HeelAim: t.HeelAimMm, HeelAct: t.HeelActMm,
 			FenceOpen: t.FenceOpenMm, RunOutAim: t.RunoutAimMm, RunOutAct: t.RunoutActMm,
 			TiltDeg: t.TiltDeg, GaugeDeg: t.GaugeDeg}
 	}
-	for _, b := range value(in.BushingsMm) {
+	for _, b := range opt.Value(in.BushingsMm) {
 		w.Bushings = append(w.Bushings, measure.Length(b))
 	}
 	if k := in.Brake; k != nil {
@@ -177,27 +178,27 @@ func RecordOfTolerances(t truing.Tolerances) contract.Tolerances {
 // RecordOfSaw is the inverse of SawOf.
 func RecordOfSaw(w store.Saw) contract.SawInput {
 	out := contract.SawInput{
-		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: known(w.Sliding), DiameterMm: w.Diameter,
-		LeastMm: known(w.Least), ArborMm: w.Arbor, Rpm: w.RPM, MotorW: w.MotorW, Volts: known(w.Volts),
-		BreakerA: known(w.BreakerA), KnifeMm: known(w.Knife), DadoSets: known(w.DadoSets), Wheels: known(w.Wheels),
-		Steel: known(w.Steel), ReachMm: w.Reach, Reach45Mm: known(w.Reach45), TiltDeg: known(w.Tilt),
-		TurnDeg: known(w.Turn), BelowTableMm: known(w.BelowTable), ChopWidthMm: known(w.ChopWidth),
-		CrosscutMm: known(w.Crosscut), Note: known(w.Note), ArborLock: known(w.Lock), Knockout: known(w.Knockout),
-		WheelLeadMm: known(w.WheelLead), FenceLeadMm: known(w.FenceLead), ToBoltMm: known(w.ToBolt),
-		ArborLengthMm: known(w.ArborLength), WasherMm: known(w.Washer), NutMm: known(w.Nut), WasherOff: known(w.WasherOff),
+		Name: w.Name, Kind: contract.SawInputKind(w.Kind.String()), Sliding: opt.Known(w.Sliding), DiameterMm: w.Diameter,
+		LeastMm: opt.Known(w.Least), ArborMm: w.Arbor, Rpm: w.RPM, MotorW: w.MotorW, Volts: opt.Known(w.Volts),
+		BreakerA: opt.Known(w.BreakerA), KnifeMm: opt.Known(w.Knife), DadoSets: opt.Known(w.DadoSets), Wheels: opt.Known(w.Wheels),
+		Steel: opt.Known(w.Steel), ReachMm: w.Reach, Reach45Mm: opt.Known(w.Reach45), TiltDeg: opt.Known(w.Tilt),
+		TurnDeg: opt.Known(w.Turn), BelowTableMm: opt.Known(w.BelowTable), ChopWidthMm: opt.Known(w.ChopWidth),
+		CrosscutMm: opt.Known(w.Crosscut), Note: opt.Known(w.Note), ArborLock: opt.Known(w.Lock), Knockout: opt.Known(w.Knockout),
+		WheelLeadMm: opt.Known(w.WheelLead), FenceLeadMm: opt.Known(w.FenceLead), ToBoltMm: opt.Known(w.ToBolt),
+		ArborLengthMm: opt.Known(w.ArborLength), WasherMm: opt.Known(w.Washer), NutMm: opt.Known(w.Nut), WasherOff: opt.Known(w.WasherOff),
 	}
 	if w.NutSide != saw.UnknownSide {
-		out.NutSide = ptr(contract.SawInputNutSide(w.NutSide.String()))
+		out.NutSide = opt.Of(contract.SawInputNutSide(w.NutSide.String()))
 	}
 	if w.TiltSide != saw.UnknownSide {
-		out.TiltSide = ptr(contract.SawInputTiltSide(w.TiltSide.String()))
+		out.TiltSide = opt.Of(contract.SawInputTiltSide(w.TiltSide.String()))
 	}
-	out.FenceReachMm = known(w.FenceReach)
+	out.FenceReachMm = opt.Known(w.FenceReach)
 	if w.Thread != saw.UnknownThread {
-		out.Thread = ptr(contract.SawInputThread(w.Thread.String()))
+		out.Thread = opt.Of(contract.SawInputThread(w.Thread.String()))
 	}
 	if t := w.Tolerances; t != nil {
-		out.Tolerances = ptr(RecordOfTolerances(*t))
+		out.Tolerances = opt.Of(RecordOfTolerances(*t))
 	}
 	if len(w.Bushings) > 0 {
 		out.BushingsMm = &w.Bushings
@@ -211,25 +212,6 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 		}{k.MaxDiameter, k.MaxKerf, k.MinDiameter, k.MinKerf}
 	}
 	return out
-}
-
-func ptr[T any](v T) *T { return &v }
-
-// known leaves out what stands for not known, or not there.
-func known[T comparable](v T) *T {
-	var zero T
-	if v == zero {
-		return nil
-	}
-	return &v
-}
-
-func value[T any](p *T) T {
-	if p == nil {
-		var zero T
-		return zero
-	}
-	return *p
 }
 
 // idIn is the id that a file's row has in a shop: its own where it came from

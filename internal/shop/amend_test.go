@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"corte/core/cut"
+	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	shoplog "corte/internal/shop/log"
 	"corte/internal/shop/run"
@@ -38,7 +39,7 @@ func TestARowIsPutRight(t *testing.T) {
 		t.Fatal(err)
 	}
 	five := condition()
-	var refused *kit.Error
+	var refused *refusal.Error
 	if _, err := f.Log.Amend(ctx, f.id, row.ID, shoplog.Amendment{}); !errors.As(err, &refused) || refused.Field != "id" {
 		t.Errorf("nothing to put right: %v", err)
 	}
@@ -58,7 +59,7 @@ func TestARowIsPutRight(t *testing.T) {
 	if reflect.DeepEqual(condition(), five) {
 		t.Error("the blade's condition did not follow")
 	}
-	if _, err := f.Log.Amend(ctx, f.id, row.ID, shoplog.Amendment{Pieces: &forty}); !errors.As(err, &refused) || refused.Reason != kit.Conflict {
+	if _, err := f.Log.Amend(ctx, f.id, row.ID, shoplog.Amendment{Pieces: &forty}); !errors.As(err, &refused) || refused.Reason != refusal.Conflict {
 		t.Errorf("put right twice: %v", err)
 	}
 	// Back to what it was: so is the condition.
@@ -87,7 +88,7 @@ func TestARowIsPutRight(t *testing.T) {
 	for _, err := range errs {
 		if err == nil {
 			back++
-		} else if !errors.As(err, &refused) || refused.Reason != kit.Conflict {
+		} else if !errors.As(err, &refused) || refused.Reason != refusal.Conflict {
 			t.Errorf("put back at once by several: %v", err)
 		}
 	}
@@ -121,7 +122,7 @@ func TestARowIsPutRight(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, of := range []shoplog.Amendment{{Wall: &clean}, {Pieces: &six}, {Splinters: &clean}, {Other: &clean}, {Effort: &clean}} {
-		if _, err := f.Log.Amend(ctx, f.id, washed.ID, of); !errors.As(err, &refused) || refused.Reason == kit.Conflict {
+		if _, err := f.Log.Amend(ctx, f.id, washed.ID, of); !errors.As(err, &refused) || refused.Reason == refusal.Conflict {
 			t.Errorf("%+v of a wash: %v", of, err)
 		}
 	}

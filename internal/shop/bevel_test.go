@@ -9,9 +9,9 @@ import (
 
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/internal/refusal"
 	"corte/internal/shop"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/run"
 	"corte/internal/store"
 )
@@ -74,7 +74,7 @@ func TestComparedPinsStandAlone(t *testing.T) {
 	if _, got, err = f.Choose.Compare(t.Context(), f.id, f.cut("table", "aluminium", cut.Crosscut, 90), []shopchoose.Pin{{Blade: f.blade["Tinsel"].ID}}); err != nil || !strings.Contains(got[0].Refused.String(), "chosen by rule") {
 		t.Errorf("without a window: %+v, %v", got, err)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	steep := c
 	steep.BevelDeg = 50
 	if _, _, err := f.Choose.Compare(t.Context(), f.id, steep, []shopchoose.Pin{{Blade: f.blade["Needle"].ID}}); !errors.As(err, &e) || e.Field != "cut.bevel_deg" {

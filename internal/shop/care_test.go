@@ -18,6 +18,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/logfile"
+	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
@@ -82,7 +83,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	ask := shopcare.WashAsk{Blades: []uuid.UUID{rook, needle}, Cleaner: "oven-cleaner", Brush: care.Nylon, Accepted: true}
 	refused := func(field string, a shopcare.WashAsk) {
 		t.Helper()
-		var e *kit.Error
+		var e *refusal.Error
 		if _, err := f.Care.StartWash(ctx, f.id, a); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("want a refusal of %s, got %v", field, err)
 		}
@@ -157,7 +158,7 @@ func TestSentOutAndBack(t *testing.T) {
 	if why := stopped(); !strings.Contains(why, "condition: it is away") {
 		t.Errorf("away, the plan says %q", why)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, plough.ID, nil, ""); !errors.As(err, &e) {
 		t.Errorf("away, it is mounted: %v", err)
 	}
@@ -308,8 +309,8 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	if _, err := f.Log.Strike(ctx, f.id, row.ID, "the wrong blade"); err != nil {
 		t.Fatal(err)
 	}
-	var conflict *kit.Error
-	if _, err := f.Log.Strike(ctx, f.id, row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != kit.Conflict {
+	var conflict *refusal.Error
+	if _, err := f.Log.Strike(ctx, f.id, row.ID, ""); !errors.As(err, &conflict) || conflict.Reason != refusal.Conflict {
 		t.Errorf("struck out twice: %v", err)
 	}
 	total := 0
@@ -392,8 +393,8 @@ func TestCalendar(t *testing.T) {
 	}
 	dead := func(secret string) {
 		t.Helper()
-		var e *kit.Error
-		if _, err := f.Care.Feed(context.WithoutCancel(ctx), secret); !errors.As(err, &e) || e.Reason != kit.Missing {
+		var e *refusal.Error
+		if _, err := f.Care.Feed(context.WithoutCancel(ctx), secret); !errors.As(err, &e) || e.Reason != refusal.Missing {
 			t.Errorf("%s: %v", secret, err)
 		}
 	}

@@ -11,8 +11,8 @@ import (
 	"corte/core/blade"
 	"corte/core/care"
 	"corte/core/cut"
+	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
-	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -22,13 +22,13 @@ func TestEdgesOfTheStations(t *testing.T) {
 	ctx := t.Context()
 	refused := func(what string, err error, field string) {
 		t.Helper()
-		var e *kit.Error
+		var e *refusal.Error
 		if field == "" && err != nil || field != "" && (!errors.As(err, &e) || e.Field != field) {
 			t.Errorf("%s: %v", what, err)
 		}
 	}
-	is := func(err error, why kit.Reason) bool {
-		var e *kit.Error
+	is := func(err error, why refusal.Reason) bool {
+		var e *refusal.Error
 		return errors.As(err, &e) && e.Reason == why
 	}
 	w, err := f.Care.StartWash(ctx, f.id, shopcare.WashAsk{Blades: []uuid.UUID{f.blade["Stagehand"].ID}, Cleaner: "detergent", Brush: care.Nylon})
@@ -41,7 +41,7 @@ func TestEdgesOfTheStations(t *testing.T) {
 	refused("a step before the first", err, "step")
 	stepped, err := f.Care.StepWash(ctx, f.id, w.ID, len(w.Steps)-1, w.Version)
 	refused("the last step", err, "")
-	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version); !is(err, kit.Stale) {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version); !is(err, refusal.Stale) {
 		t.Errorf("ended over an old version: %v", err)
 	}
 	if rows, err := f.Care.EndWash(ctx, f.id, w.ID, stepped.Version); err != nil || len(rows) != 1 {

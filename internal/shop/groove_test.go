@@ -12,8 +12,8 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/verdict"
+	"corte/internal/refusal"
 	shopgroove "corte/internal/shop/groove"
-	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -57,7 +57,7 @@ func TestWaysToAGroove(t *testing.T) {
 			t.Errorf("%s on a circular saw: %v, %s", name, w.Verdict, w.Says)
 		}
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	for field, change := range map[string]func(*shopgroove.Ask){
 		"piece_mm":     func(a *shopgroove.Ask) { a.Piece = []measure.Length{17, 18.5} },
 		"cut.depth_mm": func(a *shopgroove.Ask) { a.Cut.Thickness, a.Cut.Depth = 100, 90 },
@@ -97,11 +97,11 @@ func TestAGrooveIsTestedUntilItFits(t *testing.T) {
 	if err != nil || g.Fitting.Stand.Height != 7 || len(g.Says) != 2 {
 		t.Fatalf("begun: %v, %+v", err, g.Says)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version, []measure.Length{13.2, 13.9}, 0); !errors.As(err, &e) || e.Field != "width_mm" {
 		t.Errorf("uneven readings: %v", err)
 	}
-	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []measure.Length{13.45}, 0); !errors.As(err, &e) || e.Reason != kit.Stale {
+	if _, err := f.Groove.Test(ctx, f.id, g.ID, g.Version+1, []measure.Length{13.45}, 0); !errors.As(err, &e) || e.Reason != refusal.Stale {
 		t.Errorf("another's version: %v", err)
 	}
 	if after, _ := f.Groove.DadoSet(ctx, f.id, set); after.Held.Told != before.Held.Told {
@@ -257,7 +257,7 @@ func TestKerfRabbetAndAnUnknownSet(t *testing.T) {
 	if w := f.ways(t, f.groove("table", "poplar", 6, 12))["Hatch"]; w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "nobody has said what this set is made of") {
 		t.Errorf("a set of nothing: %v, %s", w.Verdict, w.Says)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Groove.Start(ctx, f.id, f.groove("table", "poplar", 6, 12), added.ID, ""); !errors.As(err, &e) || e.Field != "blade_id" {
 		t.Errorf("begun with it: %v", err)
 	}
@@ -288,8 +288,8 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	}
 	stale := 0
 	for range 2 {
-		var e *kit.Error
-		if err := <-errs; errors.As(err, &e) && e.Reason == kit.Stale {
+		var e *refusal.Error
+		if err := <-errs; errors.As(err, &e) && e.Reason == refusal.Stale {
 			stale++
 		} else if err != nil {
 			t.Fatal(err)
@@ -318,7 +318,7 @@ func TestPartsThatAreGoneAndTestsThatAreStruck(t *testing.T) {
 	if err != nil || gone.Way.Verdict != verdict.Stop || !strings.Contains(strings.Join(say.Voice{}.Each(gone.Says), " "), "no longer in the set’s record") {
 		t.Errorf("without its chippers: %v, %v, %v", gone.Way.Verdict, gone.Says, err)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Groove.End(ctx, f.id, g.ID, gone.Version, 3, "clean", "none", ""); !errors.As(err, &e) || e.Field != "made" {
 		t.Errorf("made with parts that are gone: %v", err)
 	}

@@ -11,8 +11,8 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/verdict"
+	"corte/internal/refusal"
 	shopgroove "corte/internal/shop/groove"
-	"corte/internal/shop/kit"
 	shopmount "corte/internal/shop/mount"
 )
 
@@ -82,7 +82,7 @@ func TestJointsKnowTheBlade(t *testing.T) {
 		"no such joint":      {"Mortise", joint.Ask{Kind: "biscuit"}, "kind", "no such joint"},
 	} {
 		_, err := plan(tt.blade, tt.ask)
-		var e *kit.Error
+		var e *refusal.Error
 		if !errors.As(err, &e) || e.Field != tt.field || !strings.Contains(e.What.String(), tt.says) {
 			t.Errorf("%s: %v", name, err)
 		}
@@ -122,7 +122,7 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 	if err != nil || again.ID != second.ID {
 		t.Errorf("begun again it is %v, %v", again.ID, err)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Mount.Start(ctx, f.id, table, f.blade["Bellows"].ID, &wide.ID, ""); !errors.As(err, &e) || e.Field != "groove_id" {
 		t.Errorf("another set for this groove: %v", err)
 	}
@@ -133,7 +133,7 @@ func TestASetIsMountedForItsGroove(t *testing.T) {
 	if err != nil || left.Way != nil || !strings.Contains(order(left), "left and right are not the same") {
 		t.Errorf("with its groove given up: %s, %v", order(left), err)
 	}
-	if err := f.Groove.Drop(ctx, f.id, wide.ID); !errors.As(err, &e) || e.Reason != kit.Missing {
+	if err := f.Groove.Drop(ctx, f.id, wide.ID); !errors.As(err, &e) || e.Reason != refusal.Missing {
 		t.Errorf("given up twice: %v", err)
 	}
 }

@@ -16,9 +16,9 @@ import (
 	"corte/core/cut"
 	"corte/core/guide"
 	"corte/core/trace"
+	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/run"
 	"corte/internal/store"
 )
@@ -113,7 +113,7 @@ func TestACutIsStoppedBySaw(t *testing.T) {
 	top := f.cut("circular", "birch-ply", cut.Sheet, 600)
 	insert := cut.ZeroClearance
 	top.Exit = &insert
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Choose.Plan(t.Context(), f.id, top, 60); !errors.As(err, &e) || e.Field != "cut.exit_support" {
 		t.Errorf("an insert at a top face: %v", err)
 	}
@@ -175,7 +175,7 @@ func TestHitsAndChips(t *testing.T) {
 	if _, err := f.Care.Judge(ctx, f.id, id, "hit", "Tobin", ""); err != nil {
 		t.Fatal(err)
 	}
-	var e *kit.Error
+	var e *refusal.Error
 	if _, err := f.Mount.Start(ctx, f.id, f.saws["table"].ID, id, nil, ""); !errors.As(err, &e) || !strings.Contains(e.What.String(), "nobody has looked it over since") {
 		t.Errorf("mounted after a hit: %v", err)
 	}

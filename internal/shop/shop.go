@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/say"
+	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	"corte/internal/shop/care"
 	"corte/internal/shop/choose"
@@ -47,7 +48,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 
 func over(k *kit.Kit) *Service {
 	return &Service{
-		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k), Groove: groove.At(k), Joint: joint.At(k), Log: log.At(k),
+		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Joint: joint.At(k), Log: log.At(k),
 		Mount: mount.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }
@@ -58,9 +59,9 @@ func (s *Service) Once(ctx context.Context, shop uuid.UUID, key string, request 
 	out, err := s.Store.Once(ctx, shop, key, request, func(tx *store.Store) (store.Answer, error) { return act(over(s.In(tx))) })
 	switch {
 	case errors.Is(err, store.ErrKeyReused):
-		return out, kit.Refuse("Idempotency-Key", "this key was sent before with something else; send what is new with a new key")
+		return out, refusal.Of("Idempotency-Key", "this key was sent before with something else; send what is new with a new key")
 	case errors.Is(err, store.ErrAnsweredBefore):
-		return out, &kit.Error{Reason: kit.Conflict, Field: "Idempotency-Key", What: say.Of("this was kept already, by the Corte that ran here before; nothing was done twice")}
+		return out, &refusal.Error{Reason: refusal.Conflict, Field: "Idempotency-Key", What: say.Of("this was kept already, by the Corte that ran here before; nothing was done twice")}
 	}
 	return out, err
 }

@@ -15,9 +15,9 @@ import (
 	"corte/core/cut"
 	"corte/core/joint"
 	"corte/core/measure"
+	"corte/internal/refusal"
 	"corte/internal/shop"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/run"
 	"corte/internal/store"
 	"corte/internal/testkit/pgtest"
@@ -149,7 +149,7 @@ func TestALoggedCutIsInTheNextPlan(t *testing.T) {
 		"blade_id":      {Cut: c, Blade: f.blade["Gallop"].ID, Height: 33, Pieces: 1},
 		"cut.direction": {Cut: f.cut("miter", "cherry", cut.Rip, 90), Blade: before.ID, Height: 33, Pieces: 1},
 	} {
-		var e *kit.Error
+		var e *refusal.Error
 		if _, err := f.Run.LogCut(t.Context(), f.id, m); !errors.As(err, &e) || e.Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
@@ -179,7 +179,7 @@ func TestWhatIsRetiredIsNotSetUp(t *testing.T) {
 	}
 	refused := func(what string, err error) {
 		t.Helper()
-		var e *kit.Error
+		var e *refusal.Error
 		if !errors.As(err, &e) || !strings.Contains(e.What.String(), "is retired") {
 			t.Errorf("%s: %v", what, err)
 		}

@@ -14,6 +14,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/trace"
+	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/run"
@@ -66,7 +67,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	if tr, _ = f.Trace.Get(ctx, f.id, tr.ID); tr.Answers["wash-blade"] != shoptrace.Found || tr.Reasons[0].Share < 0.9 {
 		t.Errorf("it came back: answers %v, %s %.2f", tr.Answers, tr.Reasons[0].ID, tr.Reasons[0].Share)
 	}
-	var bad *kit.Error
+	var bad *refusal.Error
 	if _, err := f.Trace.End(ctx, f.id, tr.ID, tr.Version, "", true, ""); !errors.As(err, &bad) || bad.Field != "cause" {
 		t.Errorf("fixed, but what? %v", err)
 	}
@@ -91,7 +92,7 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	if slices.ContainsFunc(again.Next, func(n trace.Next) bool { return n.ID == "feed-slower" || n.ID == "wash-blade" }) {
 		t.Error("a check that was done, or could not be, is asked for again")
 	}
-	if _, err := f.Trace.SetEvidence(ctx, f.id, again.ID, 1, nil, nil, nil); !errors.As(err, &bad) || bad.Reason != kit.Stale {
+	if _, err := f.Trace.SetEvidence(ctx, f.id, again.ID, 1, nil, nil, nil); !errors.As(err, &bad) || bad.Reason != refusal.Stale {
 		t.Errorf("an old tablet: %v", err)
 	}
 	before, _ := f.Rack.Blade(ctx, f.id, chorus)

@@ -10,8 +10,9 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/internal/logfile"
+	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/shop"
-	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -46,7 +47,7 @@ func TestDaysAreTheShops(t *testing.T) {
 		if _, err := svc.Rack.ChangeShop(ctx, sh); err != nil {
 			t.Fatal(err)
 		}
-		rows, err := logfile.Read([]byte("at,kind,blade\n"+there.Add(-time.Hour).Format("2006-01-02 15:04")+",washed,Plough\n"), measure.Millimetre, kit.Zone(zone))
+		rows, err := logfile.Read([]byte("at,kind,blade\n"+there.Add(-time.Hour).Format("2006-01-02 15:04")+",washed,Plough\n"), measure.Millimetre, record.Zone(zone))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -68,18 +69,18 @@ func TestDaysAreTheShops(t *testing.T) {
 		if got := begins("back-" + f.blade["Lace"].ID.String()); got != expected {
 			t.Errorf("%s: what is expected on %s is expected on %s", zone, expected, got)
 		}
-		if got := kit.Day(now, zone); got != there.Format("2 January 2006") {
+		if got := record.Day(now, zone); got != there.Format("2 January 2006") {
 			t.Errorf("%s: today is %s", zone, got)
 		}
 		p, err := svc.Choose.Plan(ctx, f.id, f.cut("table", "cherry", cut.Rip, 90), 60)
-		if err != nil || !strings.Contains(p.HeelFrom.String(), "on "+kit.Day(*f.saws["table"].HeelAt, zone)) {
+		if err != nil || !strings.Contains(p.HeelFrom.String(), "on "+record.Day(*f.saws["table"].HeelAt, zone)) {
 			t.Errorf("%s: %q, %v", zone, p.HeelFrom, err)
 		}
 	}
 	sh, _ := svc.Rack.Shop(ctx, f.id)
 	for _, bad := range []string{"Local", "Nowhere/None", "../etc/passwd"} {
 		sh.Zone = bad
-		var e *kit.Error
+		var e *refusal.Error
 		if _, err := svc.Rack.ChangeShop(ctx, sh); !errors.As(err, &e) || e.Field != "time_zone" {
 			t.Errorf("%s: %v", bad, err)
 		}
@@ -146,7 +147,7 @@ func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
 	if err != nil || len(rows) != 2 {
 		t.Errorf("%d rows of that day, %v", len(rows), err)
 	}
-	var refused *kit.Error
+	var refused *refusal.Error
 	for _, days := range []int{0, 401} {
 		if _, err := svc.Log.Season(ctx, f.id, days); !errors.As(err, &refused) || refused.Field != "days" {
 			t.Errorf("%d days: %v", days, err)

@@ -11,34 +11,12 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/blade"
-	"corte/core/care"
-	"corte/core/groove"
 	"corte/core/measure"
 )
 
 // RetireBlade takes a blade out of use, or back into it where r is nil.
 func (s *Store) RetireBlade(ctx context.Context, shop, id uuid.UUID, r *Retired) error {
 	return s.retire(ctx, "blades", shop, id, r)
-}
-
-// A Blade is a blade of the shop, with the condition that its log adds up to.
-type Blade struct {
-	blade.Blade
-	ID        uuid.UUID
-	Name      string
-	Hangs     string // where it hangs
-	Note      string
-	Coating   string         // none, nitride or slick
-	Slots     int            // in the body
-	Price     float64        // in the shop's own money; 0 if not said
-	Tip       measure.Length // carbide left on the face of a tip; 0 if not measured
-	Sharpened int            // times before its log began
-	Set       *groove.Set    // that a dado set is made of; nil for a single blade, or where nobody has said
-	Condition care.Condition
-	MountedOn *uuid.UUID // the saw that it is on
-	PhotoAt   *time.Time
-	Version   int
-	Retired   *Retired
 }
 
 type bladeRow struct {

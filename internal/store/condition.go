@@ -258,12 +258,6 @@ func (s *Store) FoldNew(ctx context.Context) error {
 	return err
 }
 
-// A Lesson is what the shop's own cuts taught of a material.
-type Lesson struct {
-	Material string `db:"material"`
-	learn.Correction
-}
-
 type lessonRow struct {
 	Material string  `db:"material"`
 	Scorch   float64 `db:"ln_scorch"`
@@ -274,7 +268,7 @@ type lessonRow struct {
 }
 
 func (r lessonRow) lesson() (Lesson, error) {
-	return Lesson{r.Material, learn.Correction{LnScorch: r.Scorch, LnSplinter: r.Splinter, SDScorch: r.SDScorch, SDSplinter: r.SDSplit, Cuts: r.Cuts}}, nil
+	return Lesson{Material: r.Material, Correction: learn.Correction{LnScorch: r.Scorch, LnSplinter: r.Splinter, SDScorch: r.SDScorch, SDSplinter: r.SDSplit, Cuts: r.Cuts}}, nil
 }
 
 // Lessons lists what was taught, by material; of one material where it is named.

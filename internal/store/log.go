@@ -253,14 +253,6 @@ func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 	return rows, err
 }
 
-// A Wobble is how a blade and the saw that it is on were last measured, for what
-// they leave on a wall: the range of side clearance over its teeth, and the
-// run-out of its plate on that saw. A zero figure was not measured.
-type Wobble struct {
-	Spread, RunOut     float64
-	SpreadAt, RunOutAt time.Time
-}
-
 // Wobbles finds how blades were last measured, of a saw that is named. What was
 // measured before a sharpening says nothing of the blade's teeth today.
 func (s *Store) Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID]Wobble, error) {

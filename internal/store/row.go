@@ -2,19 +2,12 @@ package store
 
 import (
 	"context"
-	"errors"
+	"corte/internal/record"
 	"strings"
 	"time"
 
 	"github.com/google/uuid"
 )
-
-// Retired says when and why something was taken out of use.
-type Retired struct {
-	At     time.Time
-	Reason string
-	Note   string
-}
 
 type retiredRow struct {
 	RetiredAt     *time.Time `db:"retired_at"`
@@ -26,7 +19,7 @@ func (r retiredRow) retired() *Retired {
 	if r.RetiredAt == nil {
 		return nil
 	}
-	return &Retired{*r.RetiredAt, r.RetiredReason, r.RetiredNote}
+	return &Retired{At: *r.RetiredAt, Reason: r.RetiredReason, Note: r.RetiredNote}
 }
 
 // columns are what somebody can say of a row of the rack; an insert, an update
@@ -50,7 +43,7 @@ func (c columns) of(alias string) string { return alias + "." + strings.Join(c, 
 
 // ErrStale is returned where a row has been changed since the version that was
 // edited.
-var ErrStale = errors.New("changed by somebody else")
+var ErrStale = record.ErrStale
 
 // change runs a versioned change and tells a row that is not there from one
 // that has moved on.

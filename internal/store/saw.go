@@ -11,37 +11,7 @@ import (
 	"corte/core/choose"
 	"corte/core/measure"
 	"corte/core/saw"
-	"corte/core/truing"
 )
-
-// A Saw is a saw of the shop, with what the log last said of it.
-type Saw struct {
-	saw.Saw
-	ID            uuid.UUID
-	Name          string
-	Note          string
-	Heel          measure.Length // toward the fence, last measured; 0 if never
-	HeelAt        *time.Time
-	Mounted       *uuid.UUID     // the blade that is on it
-	ChangeMinutes float64        // what the shop counts a change of blade for
-	Rework        float64        // what mending takes here against the usual
-	Zone          string         // the shop's time zone; empty until somebody has said
-	School        choose.School  // of height, as the shop prefers
-	Learning      bool           // the shop's own cuts correct the model
-	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
-	FenceAt       *time.Time
-	Tolerances    *truing.Tolerances // nil for the usual ones
-	Version       int
-	Retired       *Retired
-}
-
-// HeldTo is what the saw is held to: its own tolerances, or the usual ones.
-func (w Saw) HeldTo() truing.Tolerances {
-	if w.Tolerances != nil {
-		return *w.Tolerances
-	}
-	return truing.Usual
-}
 
 // sawRow is a row of saws. Lengths scan as what they are: floats of millimetres.
 type sawRow struct {

@@ -5,6 +5,7 @@ package store
 
 import (
 	"context"
+	"corte/internal/record"
 	"database/sql"
 	"embed"
 	"errors"
@@ -22,7 +23,7 @@ import (
 )
 
 // ErrNone is returned where a row that was asked for is not in the shop.
-var ErrNone = errors.New("no such row")
+var ErrNone = record.ErrNone
 
 // A Store is the seam to the database. It holds no state beside its pool, or
 // the transaction that Atomically gave it.

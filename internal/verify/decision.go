@@ -14,7 +14,7 @@ import (
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/verdict"
-	"corte/internal/httpapi"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/rackfile"
 	shopchoose "corte/internal/shop/choose"
@@ -66,7 +66,7 @@ func decision(raw json.RawMessage) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	said := httpapi.DecodeCut(*in.Cut)
+	said := answer.ReadCut(*in.Cut)
 	return decide(w.Saw, blades, said, func(j cut.Job) (choose.Request, error) {
 		r := choose.Request{Job: j, Saw: w.Saw, Heel: measure.Length(in.Heel), ChangeMinutes: usualChange}
 		if in.Change != nil {

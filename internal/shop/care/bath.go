@@ -9,7 +9,7 @@ import (
 	"corte/core/care"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -54,11 +54,11 @@ type BathAsk struct {
 func (s Station) MixBath(a BathAsk) (care.Mix, error) {
 	k, err := care.CleanerByID(a.Cleaner)
 	if err != nil {
-		return care.Mix{}, kit.Placed(err)
+		return care.Mix{}, refusal.Placed(err)
 	}
 	m, err := care.MixFor(a.Tray, k, a.Diameter, a.Kerf, a.Blades)
 	if err != nil {
-		return m, kit.Placed(err)
+		return m, refusal.Placed(err)
 	}
 	return m, nil
 }
@@ -89,18 +89,18 @@ func (s Station) bath(ctx context.Context, shop, id uuid.UUID) (Bath, error) {
 			return b, nil
 		}
 	}
-	return Bath{}, kit.NotThere(store.ErrNone, "id", "bath")
+	return Bath{}, refusal.NotThere(store.ErrNone, "id", "bath")
 }
 
 // StrainBath notes that a bath was strained.
 func (s Station) StrainBath(ctx context.Context, shop, id uuid.UUID) (Bath, error) {
 	if err := s.Store.StrainBath(ctx, shop, id); err != nil {
-		return Bath{}, kit.NotThere(err, "id", "bath")
+		return Bath{}, refusal.NotThere(err, "id", "bath")
 	}
 	return s.bath(ctx, shop, id)
 }
 
 // EmptyBath notes that a bath was thrown away.
 func (s Station) EmptyBath(ctx context.Context, shop, id uuid.UUID) error {
-	return kit.NotThere(s.Store.EmptyBath(ctx, shop, id, s.Now()), "id", "bath")
+	return refusal.NotThere(s.Store.EmptyBath(ctx, shop, id, s.Now()), "id", "bath")
 }

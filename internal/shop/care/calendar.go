@@ -13,7 +13,8 @@ import (
 
 	"corte/core/care"
 	"corte/core/word"
-	"corte/internal/shop/kit"
+	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -41,7 +42,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 	digest := sha256.Sum256([]byte(secret))
 	shop, err := s.Store.CalendarOf(ctx, digest[:])
 	if err != nil {
-		return "", kit.NotThere(err, "", "calendar address")
+		return "", refusal.NotThere(err, "", "calendar address")
 	}
 	sh, err := rack.At(s.Kit).Shop(ctx, shop)
 	if err != nil {
@@ -51,7 +52,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	now := s.Now().In(kit.Zone(sh.Zone))
+	now := s.Now().In(record.Zone(sh.Zone))
 	cal := ics.NewCalendarFor("Corte")
 	cal.SetMethod(ics.MethodPublish)
 	cal.SetXWRCalName(sh.Name)
@@ -82,7 +83,7 @@ func (s Station) Feed(ctx context.Context, secret string) (string, error) {
 				day(uid, now, word.Upper(due.what)+" "+b.Blade.Name, "Due now.")
 			case due.d.Known():
 				day(uid, due.d.Likely, word.Upper(due.what)+" "+b.Blade.Name,
-					fmt.Sprintf("At the shop's own pace; between %s and %s.", kit.Day(due.d.Early, sh.Zone), kit.Day(due.d.Late, sh.Zone)))
+					fmt.Sprintf("At the shop's own pace; between %s and %s.", record.Day(due.d.Early, sh.Zone), record.Day(due.d.Late, sh.Zone)))
 			}
 		}
 	}

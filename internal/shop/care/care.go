@@ -16,6 +16,7 @@ import (
 	"corte/core/say"
 	"corte/core/truing"
 	"corte/core/verdict"
+	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	shopchoose "corte/internal/shop/choose"
 	shopgroove "corte/internal/shop/groove"
@@ -167,9 +168,9 @@ func (s Station) SendOut(ctx context.Context, shop uuid.UUID, blade uuid.UUID, d
 	case err != nil:
 		return store.Entry{}, err
 	case b.Retired != nil:
-		return store.Entry{}, kit.Refuse("id", "%s is retired", b.Name)
+		return store.Entry{}, refusal.Of("id", "%s is retired", b.Name)
 	case d.To == "":
-		return store.Entry{}, kit.Refuse("to", "say where it goes")
+		return store.Entry{}, refusal.Of("to", "say where it goes")
 	}
 	return s.note(ctx, shop, blade, store.KindSent, d, by, note)
 }
@@ -189,7 +190,7 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 		changed.Diameter = d.Diameter
 	}
 	if d.Diameter > b.Diameter+1 {
-		return store.Entry{}, kit.Refuse("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
+		return store.Entry{}, refusal.Of("diameter_mm", "a blade does not come back larger than the %v it went out with", b.Diameter)
 	}
 	if err := rack.CheckBlade(changed); err != nil {
 		return store.Entry{}, err
@@ -207,7 +208,7 @@ func (s Station) TakeBack(ctx context.Context, shop uuid.UUID, blade uuid.UUID, 
 		if changed == b {
 			return nil
 		}
-		return kit.Changed(tx.ChangeBlade(ctx, shop, changed), "blade")
+		return refusal.Changed(tx.ChangeBlade(ctx, shop, changed), "blade")
 	})
 }
 
@@ -243,7 +244,7 @@ func (s Station) Money(ctx context.Context, shop, id uuid.UUID, a MoneyAsk) (Mon
 	}
 	c := b.Condition
 	if b.Teeth == 0 {
-		return Money{}, kit.Refuse("id", "a wheel is not sharpened; it is used up")
+		return Money{}, refusal.Of("id", "a wheel is not sharpened; it is used up")
 	}
 	out := Money{Spent: b.Price + c.Spent, LifeM: c.LifeM(b.Blade)}
 	out.Dear = care.Plan{Price: a.Price, Sharpening: a.Sharpening, Sharpenings: a.Sharpenings, LifeM: out.LifeM}

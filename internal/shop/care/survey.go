@@ -8,7 +8,7 @@ import (
 
 	"corte/core/care"
 	"corte/core/say"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -16,7 +16,7 @@ import (
 // Judge logs how somebody says that a blade cuts.
 func (s Station) Judge(ctx context.Context, shop uuid.UUID, blade uuid.UUID, says, by, note string) (store.Entry, error) {
 	if care.ParseSaying(says) == 0 {
-		return store.Entry{}, kit.Refuse("says", "say dull, hard, pitchy, like-new or hit")
+		return store.Entry{}, refusal.Of("says", "say dull, hard, pitchy, like-new or hit")
 	}
 	return s.note(ctx, shop, blade, store.KindJudged, store.JudgedDetail{Says: says}, by, note)
 }
@@ -26,11 +26,11 @@ func (s Station) Judge(ctx context.Context, shop uuid.UUID, blade uuid.UUID, say
 // itself what the fault is.
 func (s Station) Inspect(ctx context.Context, shop uuid.UUID, blade uuid.UUID, fault care.Fault, survey *store.Survey, by, note string) (store.Entry, error) {
 	if fault != care.Sound && fault.Words() == "" {
-		return store.Entry{}, kit.Refuse("fault", "there is no such fault")
+		return store.Entry{}, refusal.Of("fault", "there is no such fault")
 	}
 	if survey != nil {
 		if fault != care.Sound {
-			return store.Entry{}, kit.Refuse("fault", "leave the fault out: the survey says what it is")
+			return store.Entry{}, refusal.Of("fault", "leave the fault out: the survey says what it is")
 		}
 		fault = surveyOf(*survey).Fault()
 	}
@@ -79,7 +79,7 @@ func (s Station) Survey(ctx context.Context, shop, id uuid.UUID) (SurveyReport, 
 		return SurveyReport{b, e, *d.Survey, surveyOf(*d.Survey).Report(care.Subject{
 			Teeth: b.Teeth, Price: b.Price, Sharpen: sh.Sharpening, Left: left, Years: e.At.Sub(since).Hours() / (24 * 365.25), Throwaway: b.Throwaway})}, nil
 	}
-	return out, &kit.Error{Reason: kit.Missing, Field: "id", What: say.Of("nobody has surveyed this blade yet")}
+	return out, &refusal.Error{Reason: refusal.Missing, Field: "id", What: say.Of("nobody has surveyed this blade yet")}
 }
 
 // surveysLookedAt is how many look-overs are gone through for a survey.
@@ -100,7 +100,7 @@ func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mendi
 	case err != nil:
 		return store.Entry{}, err
 	case b.Retired != nil:
-		return store.Entry{}, kit.Refuse("id", "%s is retired", b.Name)
+		return store.Entry{}, refusal.Of("id", "%s is retired", b.Name)
 	case m.Cannot:
 		raw, err := json.Marshal(store.RetiredDetail{Reason: "unmendable"})
 		if err != nil {
@@ -120,7 +120,7 @@ func (s Station) Mend(ctx context.Context, shop uuid.UUID, id uuid.UUID, m Mendi
 // Note logs a line of text about a blade: where it was stored, what was seen.
 func (s Station) Note(ctx context.Context, shop uuid.UUID, blade uuid.UUID, by, note string) (store.Entry, error) {
 	if note == "" {
-		return store.Entry{}, kit.Refuse("note", "write the note")
+		return store.Entry{}, refusal.Of("note", "write the note")
 	}
 	return s.note(ctx, shop, blade, store.KindNoted, struct{}{}, by, note)
 }

@@ -11,7 +11,7 @@ import (
 	"corte/core/care"
 	"corte/core/say"
 	"corte/core/verdict"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -42,13 +42,13 @@ const mostAtOnce = 20
 func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]care.Warning, error) {
 	k, err := care.CleanerByID(a.Cleaner)
 	if err != nil {
-		return nil, kit.Refuse("cleaner", "%s", err)
+		return nil, refusal.Of("cleaner", "%s", err)
 	}
 	if err := care.CheckBrush(a.Brush); err != nil {
-		return nil, kit.Refuse("brush", "%s", err)
+		return nil, refusal.Of("brush", "%s", err)
 	}
 	if len(a.Blades) == 0 || len(a.Blades) > mostAtOnce {
-		return nil, kit.Refuse("blade_ids", "choose 1 to %d blades", mostAtOnce)
+		return nil, refusal.Of("blade_ids", "choose 1 to %d blades", mostAtOnce)
 	}
 	warnings := []care.Warning{}
 	if w, harsh := k.Risk(); harsh {
@@ -61,10 +61,10 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 	for _, id := range a.Blades {
 		b, there := of[id]
 		if !there {
-			return nil, kit.NotThere(store.ErrNone, "blade_ids", "blade")
+			return nil, refusal.NotThere(store.ErrNone, "blade_ids", "blade")
 		}
 		if b.Condition.Away {
-			return nil, kit.Refuse("blade_ids", "%s is away at the saw doctor", b.Name)
+			return nil, refusal.Of("blade_ids", "%s is away at the saw doctor", b.Name)
 		}
 		if !a.ForScrap {
 			warnings = append(warnings, care.Agrees(k, b.Name, b.Coating)...)
@@ -80,10 +80,10 @@ func (s Station) CheckWash(ctx context.Context, shop uuid.UUID, a WashAsk) ([]ca
 		}
 		i := slices.IndexFunc(baths, func(b Bath) bool { return b.ID == *a.Bath })
 		if i < 0 {
-			return nil, &kit.Error{Reason: kit.Missing, Field: "bath_id", What: say.Of("there is no such bath in this shop")}
+			return nil, &refusal.Error{Reason: refusal.Missing, Field: "bath_id", What: say.Of("there is no such bath in this shop")}
 		}
 		if baths[i].Cleaner.ID != k.ID {
-			return nil, kit.Refuse("bath_id", "that bath is %s; never mix cleaners", baths[i].Cleaner.Name)
+			return nil, refusal.Of("bath_id", "that bath is %s; never mix cleaners", baths[i].Cleaner.Name)
 		}
 		if baths[i].Word != "good" {
 			warnings = append(warnings, care.Warning{Verdict: verdict.Caution, Says: say.Of("%s wants to be seen to: %s", baths[i].Name, baths[i].Why)})
@@ -102,11 +102,11 @@ func (s Station) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash
 	k, _ := care.CleanerByID(a.Cleaner)
 	for _, w := range warnings {
 		if w.Verdict == verdict.Stop {
-			return Wash{}, kit.Refuse("cleaner", "%s", w.Says)
+			return Wash{}, refusal.Of("cleaner", "%s", w.Says)
 		}
 	}
 	if w, harsh := k.Risk(); harsh && !a.Accepted {
-		return Wash{}, kit.Refuse("accept_risk", "%s. Say that you take the care it asks, or choose another", w.Says)
+		return Wash{}, refusal.Of("accept_risk", "%s. Say that you take the care it asks, or choose another", w.Says)
 	}
 	now := s.Now()
 	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
@@ -123,7 +123,7 @@ func (s Station) StartWash(ctx context.Context, shop uuid.UUID, a WashAsk) (Wash
 func (s Station) Wash(ctx context.Context, shop, id uuid.UUID) (Wash, error) {
 	w, err := s.Store.Wash(ctx, shop, id)
 	if err != nil {
-		return Wash{}, kit.NotThere(err, "id", "wash under way")
+		return Wash{}, refusal.NotThere(err, "id", "wash under way")
 	}
 	of, err := s.Store.BladesOf(ctx, shop, w.Blades)
 	if err != nil {
@@ -158,19 +158,19 @@ func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version
 		return w, err
 	}
 	if step < 0 || step >= len(w.Steps) {
-		return w, kit.Refuse("step", "this wash has %d steps", len(w.Steps))
+		return w, refusal.Of("step", "this wash has %d steps", len(w.Steps))
 	}
 	row := w.Wash
 	row.Step, row.StepAt, row.Version = step, s.Now(), version
 	if err := s.Store.StepWash(ctx, row); err != nil {
-		return w, kit.Changed(kit.NotThere(err, "id", "wash under way"), "wash")
+		return w, refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash")
 	}
 	return s.Wash(ctx, shop, id)
 }
 
 // DropWash gives a wash up without a trace.
 func (s Station) DropWash(ctx context.Context, shop, id uuid.UUID) error {
-	return kit.NotThere(s.Store.DropWash(ctx, shop, id), "id", "wash under way")
+	return refusal.NotThere(s.Store.DropWash(ctx, shop, id), "id", "wash under way")
 }
 
 // EndWash logs the wash of every blade, and counts the bath's use.
@@ -180,10 +180,10 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int) (
 		return nil, err
 	}
 	if w.Version != version {
-		return nil, kit.Changed(store.ErrStale, "wash")
+		return nil, refusal.Changed(store.ErrStale, "wash")
 	}
 	if last := len(w.Steps) - 1; w.Step != last {
-		return nil, kit.Refuse("step", "%s comes first: the wash ends with the film", w.Steps[w.Step+1].Title)
+		return nil, refusal.Of("step", "%s comes first: the wash ends with the film", w.Steps[w.Step+1].Title)
 	}
 	raw, err := json.Marshal(store.WashedDetail{Cleaner: w.Cleaner.ID, Brush: w.Brush, Bath: w.Bath, With: len(w.Blades)})
 	if err != nil {
@@ -193,7 +193,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int) (
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		rows = nil
 		if err := tx.EndWash(ctx, shop, id, version); err != nil {
-			return kit.Changed(kit.NotThere(err, "id", "wash under way"), "wash") // somebody else ended it
+			return refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash") // somebody else ended it
 		}
 		// Blades are taken in one order, so that two washes cannot wait for each other.
 		ids := slices.SortedFunc(slices.Values(w.Blades), func(a, b uuid.UUID) int { return strings.Compare(a.String(), b.String()) })

@@ -11,20 +11,30 @@ import (
 	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/shop/kit"
-	shoptruing "corte/internal/shop/truing"
-	"corte/internal/store"
+	"corte/internal/record"
+	"corte/internal/refusal"
 )
 
-// A Station does this work in every shop on one database. It holds no state.
-type Station struct{ *kit.Kit }
+// A Shelf is where saws and blades are kept, with what was learnt and measured of
+// them: the store, or what a browser last saw of it.
+type Shelf interface {
+	Saw(ctx context.Context, shop, id uuid.UUID) (record.Saw, error)
+	Blade(ctx context.Context, shop, id uuid.UUID) (record.Blade, error)
+	Rack(ctx context.Context, shop uuid.UUID) ([]record.Blade, error)
+	Lessons(ctx context.Context, shop uuid.UUID, material string) ([]record.Lesson, error)
+	Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID]record.Wobble, error)
+}
 
-// At is the station over a kit.
-func At(k *kit.Kit) Station { return Station{k} }
+// A Station does this work in every shop on one shelf. It holds no state, and
+// knows no database.
+type Station struct{ Shelf }
+
+// At is the station over a shelf.
+func At(s Shelf) Station { return Station{s} }
 
 // A Plan is every blade of the rack weighed for one cut.
 type Plan struct {
-	Saw      store.Saw
+	Saw      record.Saw
 	Job      cut.Job  // with everything settled but the height
 	Options  []Option // the best ones
 	Total    int      // how many may make the cut
@@ -107,7 +117,7 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 	if err != nil {
 		return Plan{}, err
 	}
-	blades, err := s.Store.Rack(ctx, shop)
+	blades, err := s.Rack(ctx, shop)
 	if err != nil {
 		return Plan{}, err
 	}
@@ -118,7 +128,7 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 	ranking := choose.Rank(r.Request, rack)
 	p := Plan{Saw: w, Job: j, Total: len(ranking.Fit), Cautions: guide.Cautions(j, w.Saw), ShowFace: guide.ShowFace(j, w.Saw),
 		Hold: guide.Hold(j, w.Saw), Findings: guide.Findings(j, w.Saw), Fence: guide.FenceSide(j, w.Saw), Sure: r.sure(), Options: make([]Option, min(limit, len(ranking.Fit)))}
-	p.Heel, p.HeelFrom = shoptruing.Meets(j, w)
+	p.Heel, p.HeelFrom = meets(j, w)
 	p.Learnt = r.learnt.Says(say.Word(j.Material.Name))
 	p.Exits, p.Others = choose.Supports(j, w.Saw)
 	for _, f := range p.Findings {
@@ -167,7 +177,7 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 }
 
 // gather puts blades together that the same rule stops for the same reason.
-func gather(stopped []choose.Option, blades []store.Blade) []Stopped {
+func gather(stopped []choose.Option, blades []record.Blade) []Stopped {
 	out := []Stopped{}
 	place := map[string]int{}
 	for _, o := range stopped {
@@ -185,7 +195,7 @@ func gather(stopped []choose.Option, blades []store.Blade) []Stopped {
 }
 
 // named puts the blades' names into the sentence of a swap.
-func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
+func named(s choose.Swap, blades []record.Blade, rack []choose.Candidate) *Swap {
 	out := Swap{Swap: s, Best: &blades[s.Best].ID}
 	on := ""
 	for i, c := range rack {
@@ -202,7 +212,7 @@ func named(s choose.Swap, blades []store.Blade, rack []choose.Candidate) *Swap {
 // they are now, if that is said.
 func (s Station) Supports(b guide.Board, now []measure.Length) (plan guide.SupportPlan, as *guide.SupportPlan, err error) {
 	if err := b.Check(); err != nil {
-		return plan, nil, kit.Placed(err)
+		return plan, nil, refusal.Placed(err)
 	}
 	plan = guide.PlanSupports(b)
 	if len(now) > 0 {

@@ -10,8 +10,8 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/shop/kit"
-	"corte/internal/store"
+	"corte/internal/record"
+	"corte/internal/refusal"
 )
 
 // A Pin is a blade, and perhaps a height and supports, to compare.
@@ -30,9 +30,9 @@ type Compared struct {
 }
 
 // Compare puts blades and settings side by side for the same cut.
-func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin) (store.Saw, []Compared, error) {
+func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin) (record.Saw, []Compared, error) {
 	out := make([]Compared, len(pins))
-	var saw store.Saw
+	var saw record.Saw
 	for i, pin := range pins {
 		one := c
 		if pin.Exit != nil {
@@ -51,7 +51,7 @@ func (s Station) Compare(ctx context.Context, shop uuid.UUID, c Cut, pins []Pin)
 		saw = w
 		out[i] = Compared{Pin: pin, Job: j}
 		cand, err := s.Fit(ctx, shop, pin.Blade, w, j, r)
-		var refused *kit.Error
+		var refused *refusal.Error
 		switch {
 		case errors.As(err, &refused):
 			out[i].Refused = refused.What

@@ -9,8 +9,8 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
-	"corte/internal/shop/kit"
-	"corte/internal/store"
+	"corte/internal/record"
+	"corte/internal/refusal"
 )
 
 // A Cut is a cut as somebody says it. What they leave out follows from the saw.
@@ -39,10 +39,10 @@ type Cut struct {
 }
 
 // Job settles what a cut leaves open on a saw.
-func (c Cut) Job(s store.Saw) (cut.Job, error) {
+func (c Cut) Job(s record.Saw) (cut.Job, error) {
 	m, err := material.Get(c.Material)
 	if err != nil {
-		return cut.Job{}, kit.Refuse("cut.material", "%s; choose one of the list", err)
+		return cut.Job{}, refusal.Of("cut.material", "%s; choose one of the list", err)
 	}
 	j := cut.Job{
 		Material: m, Direction: c.Direction, Finish: c.Finish,

@@ -12,9 +12,8 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/shop/kit"
-	shoptruing "corte/internal/shop/truing"
-	"corte/internal/store"
+	"corte/internal/record"
+	"corte/internal/refusal"
 )
 
 // A request is one cut on one saw, and what the shop's own cuts have taught of
@@ -23,38 +22,38 @@ type Request struct {
 	choose.Request
 	learnt  learn.Correction // zero where nothing was, or where it is switched off
 	Table   material.Material
-	wobbles map[uuid.UUID]store.Wobble // how blades were last measured, where a wall is looked at
-	zone    string                     // the shop's
+	wobbles map[uuid.UUID]record.Wobble // how blades were last measured, where a wall is looked at
+	zone    string                      // the shop's
 }
 
 // InUse refuses a saw that was retired. What was cut on one before that is
 // still logged and traced.
-func InUse(w store.Saw, field string) error {
+func InUse(w record.Saw, field string) error {
 	if w.Retired != nil {
-		return kit.Refuse(field, "%s is retired; put it back into use, or choose another saw", w.Name)
+		return refusal.Of(field, "%s is retired; put it back into use, or choose another saw", w.Name)
 	}
 	return nil
 }
 
 // Request loads the saw of a cut and settles and checks the cut on it.
-func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (store.Saw, cut.Job, Request, error) {
-	fail := func(err error) (store.Saw, cut.Job, Request, error) {
-		return store.Saw{}, cut.Job{}, Request{}, err
+func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (record.Saw, cut.Job, Request, error) {
+	fail := func(err error) (record.Saw, cut.Job, Request, error) {
+		return record.Saw{}, cut.Job{}, Request{}, err
 	}
-	w, err := s.Store.Saw(ctx, shop, c.SawID)
+	w, err := s.Saw(ctx, shop, c.SawID)
 	if err != nil {
-		return fail(kit.NotThere(err, "cut.saw_id", "saw"))
+		return fail(refusal.NotThere(err, "cut.saw_id", "saw"))
 	}
 	j, err := c.Job(w)
 	if err != nil {
 		return fail(err)
 	}
 	if err := choose.CheckJob(j, w.Saw); err != nil {
-		return fail(kit.Placed(err, "cut"))
+		return fail(refusal.Placed(err, "cut"))
 	}
 	r := Request{Table: j.Material}
 	if w.Learning && j.Material.Kind.Modelled() {
-		lessons, err := s.Store.Lessons(ctx, shop, j.Material.ID)
+		lessons, err := s.Lessons(ctx, shop, j.Material.ID)
 		if err != nil {
 			return fail(err)
 		}
@@ -64,11 +63,11 @@ func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (store.Saw,
 		}
 	}
 	if j.Finish.WallLimit() > 0 && j.Material.Kind.Modelled() {
-		if r.wobbles, err = s.Store.Wobbles(ctx, shop, w.ID); err != nil {
+		if r.wobbles, err = s.Wobbles(ctx, shop, w.ID); err != nil {
 			return fail(err)
 		}
 	}
-	heel, _ := shoptruing.Meets(j, w)
+	heel, _ := meets(j, w)
 	r.zone = w.Zone
 	r.Request = choose.Request{Job: j, Saw: w.Saw, Heel: heel, ChangeMinutes: w.ChangeMinutes, School: w.School, Rework: w.Rework,
 		Doubt: cut.Doubt{Scorch: r.learnt.SDScorch, Splinter: r.learnt.SDSplinter}}
@@ -77,7 +76,7 @@ func (s Station) Request(ctx context.Context, shop uuid.UUID, c Cut) (store.Saw,
 
 // Candidate is a blade of the rack as the choice sees it: as its log says, and
 // as it was last measured on this saw.
-func (r Request) Candidate(b store.Blade, w store.Saw) choose.Candidate {
+func (r Request) Candidate(b record.Blade, w record.Saw) choose.Candidate {
 	c := choose.Candidate{
 		Blade: b.Blade, State: State(b.Blade, b.Condition),
 		Mounted: w.Mounted != nil && *w.Mounted == b.ID, Barred: choose.Bar(b.Condition),
@@ -100,7 +99,7 @@ func (r Request) sure() say.Line {
 	}
 }
 
-func (r Request) setting(w store.Saw, blade uuid.UUID, j cut.Job, h measure.Length, f cut.Figures) Setting {
+func (r Request) setting(w record.Saw, blade uuid.UUID, j cut.Job, h measure.Length, f cut.Figures) Setting {
 	j.Height = h
 	at := Setting{Height: h, Figures: f, Through: j.Parts(), Verdict: choose.Judge(f), SplinterLimit: j.SplinterLimit(), WallLimit: j.Finish.WallLimit(),
 		Fade: f.Window.Fade(r.Doubt), Minutes: f.Minutes(j, r.Rework), Pieces: j.Count(), WallFrom: r.wallFrom(blade)}
@@ -127,29 +126,29 @@ func (r Request) wallFrom(blade uuid.UUID) say.Line {
 		if v == 0 {
 			return say.Of("%s taken as usual, never measured here", what)
 		}
-		return say.Of("%s %s, measured on %s", what, say.Thin(v), kit.Day(at, r.zone))
+		return say.Of("%s %s, measured on %s", what, say.Thin(v), record.Day(at, r.zone))
 	}
 	return say.Of("%s; %s", part(w.Spread, w.SpreadAt, say.Of("side clearance")), part(w.RunOut, w.RunOutAt, say.Of("run-out")))
 }
 
 func PastReach(field string, h, full measure.Length) error {
-	return kit.Refuse(field, "%s is past this saw's reach with this blade, %s", h, full)
+	return refusal.Of(field, "%s is past this saw's reach with this blade, %s", h, full)
 }
 
 // Fit loads a blade and makes sure that it may go on this saw for this job.
-func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w store.Saw, j cut.Job, r Request) (choose.Candidate, error) {
-	b, err := s.Store.Blade(ctx, shop, id)
+func (s Station) Fit(ctx context.Context, shop, id uuid.UUID, w record.Saw, j cut.Job, r Request) (choose.Candidate, error) {
+	b, err := s.Blade(ctx, shop, id)
 	if err != nil {
-		return choose.Candidate{}, kit.NotThere(err, "blade_id", "blade")
+		return choose.Candidate{}, refusal.NotThere(err, "blade_id", "blade")
 	}
 	if b.Retired != nil {
-		return choose.Candidate{}, kit.Refuse("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+		return choose.Candidate{}, refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
 	}
 	if bar := choose.Bar(b.Condition); bar != nil {
-		return choose.Candidate{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+		return choose.Candidate{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
 	if stops := choose.Stops(b.Blade, j, w.Saw); len(stops) > 0 {
-		return choose.Candidate{}, kit.Refuse("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
+		return choose.Candidate{}, refusal.Of("blade_id", "%s may not make this cut: %s; %s", b.Name, stops[0].Why, stops[0].WayOut)
 	}
 	return r.Candidate(b, w), nil
 }

@@ -9,7 +9,7 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/measure"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 )
 
 // A SweepSpec asks for one blade at every step of height, and perhaps at one
@@ -53,7 +53,7 @@ func (s Station) Sweep(ctx context.Context, shop uuid.UUID, c Cut, spec SweepSpe
 		return Sweep{}, err
 	}
 	if !j.Material.Kind.Modelled() {
-		return Sweep{}, kit.Refuse("cut.material", "%s has no feed range; its blade is chosen by rule", j.Material)
+		return Sweep{}, refusal.Of("cut.material", "%s has no feed range; its blade is chosen by rule", j.Material)
 	}
 	cand, err := s.Fit(ctx, shop, spec.Blade, w, j, r)
 	if err != nil {

@@ -12,7 +12,7 @@ import (
 	"corte/core/groove"
 	"corte/core/say"
 	"corte/core/verdict"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -84,7 +84,7 @@ func (d DadoSet) on(w store.Saw, b store.Blade) SetOnSaw {
 func (s Station) dadoBlade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
 	b, err := rack.At(s.Kit).Blade(ctx, shop, id)
 	if err == nil && b.Make != blade.Dado {
-		err = kit.Refuse("id", "%s is a single blade; only a dado set has parts", b.Name)
+		err = refusal.Of("id", "%s is a single blade; only a dado set has parts", b.Name)
 	}
 	return b, err
 }
@@ -95,10 +95,10 @@ func (s Station) SetDadoSet(ctx context.Context, shop uuid.UUID, set store.DadoS
 		return DadoSet{}, err
 	}
 	if err := set.Set.Check(); err != nil {
-		return DadoSet{}, kit.Placed(err)
+		return DadoSet{}, refusal.Placed(err)
 	}
 	if err := s.Store.SetDadoSet(ctx, shop, set); err != nil {
-		return DadoSet{}, kit.Changed(err, "set")
+		return DadoSet{}, refusal.Changed(err, "set")
 	}
 	return s.DadoSet(ctx, shop, set.Blade)
 }
@@ -111,14 +111,14 @@ func (s Station) RenewParts(ctx context.Context, shop uuid.UUID, id uuid.UUID, w
 	case err != nil:
 		return set, err
 	case set.Version == 0:
-		return set, kit.Refuse("id", "say first what this set is made of")
+		return set, refusal.Of("id", "say first what this set is made of")
 	case !outer && len(parts) == 0:
-		return set, kit.Refuse("parts", "say which parts")
+		return set, refusal.Of("parts", "say which parts")
 	}
 	d := store.RenewedDetail{Why: why, Outer: outer}
 	for _, i := range parts {
 		if i >= len(set.Set.Parts) {
-			return set, kit.Refuse("parts", "this set has %d kinds of part", len(set.Set.Parts))
+			return set, refusal.Of("parts", "this set has %d kinds of part", len(set.Set.Parts))
 		}
 		d.Parts = append(d.Parts, used(set.Set.Parts[i], 0))
 	}

@@ -14,6 +14,7 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/verdict"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/run"
@@ -77,23 +78,23 @@ type scene struct {
 }
 
 func (s Station) scene(ctx context.Context, shop uuid.UUID, ask Ask) (scene, error) {
-	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, ask.Cut)
+	w, j, r, err := shopchoose.At(s.Store).Request(ctx, shop, ask.Cut)
 	if err != nil {
 		return scene{}, err
 	}
 	if j.Form != cut.Groove && j.Form != cut.Rabbet {
-		return scene{}, kit.Refuse("ask.cut.form", "say a groove or a rabbet; a %s is worked out under Joints", j.Form)
+		return scene{}, refusal.Of("ask.cut.form", "say a groove or a rabbet; a %s is worked out under Joints", j.Form)
 	}
 	piece, err := groove.PieceOf(ask.Piece)
 	if err != nil {
-		return scene{}, kit.Placed(err)
+		return scene{}, refusal.Placed(err)
 	}
 	if j.Form == cut.Rabbet {
 		ask.Edge = 0 // it is the edge
 	}
 	out := scene{ask, w, j, piece, groove.Request{Width: piece.Thickest + ask.Fit.Allowance(), Depth: j.Depth, Length: j.CutLength(), Edge: ask.Edge,
 		Count: ask.Count, Shown: j.Finish >= cut.Show, Saw: w.Saw, Heel: r.Heel, Change: w.ChangeMinutes}}
-	return out, kit.Placed(out.want.Check())
+	return out, refusal.Placed(out.want.Check())
 }
 
 // Plan works out how wide a groove is to be and every way to it: each
@@ -171,10 +172,10 @@ func (s Station) Start(ctx context.Context, shop uuid.UUID, ask Ask, blade uuid.
 		return Groove{}, err
 	}
 	if way.Blade.Retired != nil {
-		return Groove{}, kit.Refuse("blade_id", "%s is retired and does not go on; put it back on the rack first", way.Blade.Name)
+		return Groove{}, refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", way.Blade.Name)
 	}
 	if way.Verdict == verdict.Stop {
-		return Groove{}, kit.Refuse("blade_id", "%s may not make this groove: %s", way.Blade.Name, way.Says)
+		return Groove{}, refusal.Of("blade_id", "%s may not make this groove: %s", way.Blade.Name, way.Says)
 	}
 	return s.addGroove(ctx, shop, c, way, way.Stand(c.tool(way.Blade, way.Set), c.want.Depth-groove.Shy(c.want.Depth)), by)
 }
@@ -183,7 +184,7 @@ func (s Station) Start(ctx context.Context, shop uuid.UUID, ask Ask, blade uuid.
 func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by string) (Groove, error) {
 	row, err := s.Store.Groove(ctx, shop, like)
 	if err != nil {
-		return Groove{}, kit.NotThere(err, "like", "groove")
+		return Groove{}, refusal.NotThere(err, "like", "groove")
 	}
 	var asked keptAsk
 	var kept keptStand
@@ -203,10 +204,10 @@ func (s Station) CallUp(ctx context.Context, shop uuid.UUID, like uuid.UUID, by 
 		return Groove{}, err
 	}
 	if way.Blade.Retired != nil {
-		return Groove{}, kit.Refuse("like", "%s is retired and does not go on; put it back on the rack first", way.Blade.Name)
+		return Groove{}, refusal.Of("like", "%s is retired and does not go on; put it back on the rack first", way.Blade.Name)
 	}
 	if way.Verdict == verdict.Stop {
-		return Groove{}, kit.Refuse("like", "%s cannot be set like that now: %s", way.Blade.Name, way.Says)
+		return Groove{}, refusal.Of("like", "%s cannot be set like that now: %s", way.Blade.Name, way.Says)
 	}
 	return s.addGroove(ctx, shop, c, way, now, by)
 }
@@ -240,7 +241,7 @@ func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Groove, error) {
 func (s Station) groove(ctx context.Context, shop, id uuid.UUID) (scene, Groove, error) {
 	row, err := s.Store.Groove(ctx, shop, id)
 	if err != nil {
-		return scene{}, Groove{}, kit.NotThere(err, "id", "groove")
+		return scene{}, Groove{}, refusal.NotThere(err, "id", "groove")
 	}
 	g := Groove{Groove: row}
 	var asked keptAsk
@@ -276,12 +277,12 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 	}
 	switch {
 	case g.Ended != nil:
-		return g, kit.Refuse("id", "this groove is made and closed")
+		return g, refusal.Of("id", "this groove is made and closed")
 	case g.Way.Verdict == verdict.Stop:
-		return g, kit.Refuse("id", "%s", g.Way.Says)
+		return g, refusal.Of("id", "%s", g.Way.Says)
 	}
 	if err := g.Fitting.Check(width, depth); err != nil {
-		return g, kit.Placed(err)
+		return g, refusal.Placed(err)
 	}
 	stood := keepStand(g.Fitting.Stand)
 	d := store.GroovedDetail{Groove: id, Test: true, Target: c.want.Width, Width: width, Depth: depth, Parts: stood.Parts, Dial: stood.Dial}
@@ -305,7 +306,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		}
 		next, err := g.Fitting.Tested(s.Now(), width, measure.Length(depth))
 		if err != nil {
-			return kit.Refuse("id", "%s", err)
+			return refusal.Of("id", "%s", err)
 		}
 		if _, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindGrooved, Blade: &g.Blade, Saw: &g.Saw, By: g.By, Detail: detail}); err != nil {
 			return err
@@ -318,7 +319,7 @@ func (s Station) Test(ctx context.Context, shop, id uuid.UUID, version int, widt
 		if row.Tests, err = json.Marshal(keepTests(next.Tests)); err != nil {
 			return err
 		}
-		return kit.Changed(tx.ChangeGroove(ctx, row), "groove")
+		return refusal.Changed(tx.ChangeGroove(ctx, row), "groove")
 	})
 	if err != nil {
 		return g, err
@@ -339,7 +340,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 	var entries []store.Entry
 	if made > 0 {
 		if g.Way.Verdict == verdict.Stop {
-			return g, kit.Refuse("made", "%s", g.Way.Says)
+			return g, refusal.Of("made", "%s", g.Way.Says)
 		}
 		cutMade := run.CutMade{Cut: c.ask.Cut, Blade: g.Blade, Height: g.Fitting.Stand.Height, Pieces: made, Wall: wall, Splinters: splinters}
 		if n := len(g.Way.Passes); n > 1 {
@@ -365,7 +366,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 		}
 	}
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
-		if err := kit.Changed(tx.ChangeGroove(ctx, row), "groove"); err != nil {
+		if err := refusal.Changed(tx.ChangeGroove(ctx, row), "groove"); err != nil {
 			return err
 		}
 		for _, e := range entries {
@@ -383,7 +384,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version, made int,
 
 // Drop gives a groove up that was not made.
 func (s Station) Drop(ctx context.Context, shop, id uuid.UUID) error {
-	return kit.NotThere(s.Store.DropGroove(ctx, shop, id), "id", "groove under way")
+	return refusal.NotThere(s.Store.DropGroove(ctx, shop, id), "id", "groove under way")
 }
 
 // Recent lists the newest grooves.

@@ -12,7 +12,7 @@ import (
 	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/say"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -84,7 +84,7 @@ func (s Station) sets(ctx context.Context, shop uuid.UUID) (map[uuid.UUID]*DadoS
 func (s Station) way(ctx context.Context, shop uuid.UUID, c scene, id uuid.UUID, now *groove.Stand) (Way, error) {
 	b, err := s.Store.Blade(ctx, shop, id)
 	if err != nil {
-		return Way{}, kit.NotThere(err, "blade_id", "blade")
+		return Way{}, refusal.NotThere(err, "blade_id", "blade")
 	}
 	out := Way{Blade: b, Mounted: c.saw.Mounted != nil && *c.saw.Mounted == id}
 	if b.Make == blade.Dado {

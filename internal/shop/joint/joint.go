@@ -10,6 +10,7 @@ import (
 	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/joint"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -32,7 +33,7 @@ type Plan struct {
 func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID, ask joint.Ask) (Plan, error) {
 	w, err := s.Store.Saw(ctx, shop, saw)
 	if err != nil {
-		return Plan{}, kit.NotThere(err, "saw_id", "saw")
+		return Plan{}, refusal.NotThere(err, "saw_id", "saw")
 	}
 	b, err := s.blade(ctx, shop, w, named, ask.Kind)
 	if err != nil {
@@ -42,20 +43,20 @@ func (s Station) Plan(ctx context.Context, shop, saw uuid.UUID, named *uuid.UUID
 		return Plan{}, err
 	}
 	if b.Retired != nil {
-		return Plan{}, kit.Refuse("blade_id", "%s is retired; put it back on the rack, or choose another blade", b.Name)
+		return Plan{}, refusal.Of("blade_id", "%s is retired; put it back on the rack, or choose another blade", b.Name)
 	}
 	if bar := choose.Bar(b.Condition); bar != nil {
-		return Plan{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+		return Plan{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
 	p, err := joint.Of(ask, joint.Tool{Blade: b.Blade, BladeName: b.Name, Saw: w.Saw, SawName: w.Name})
-	return Plan{p, b.ID}, kit.Placed(err)
+	return Plan{p, b.ID}, refusal.Placed(err)
 }
 
 // blade is the one that is named, or the likeliest of those that may go on.
 func (s Station) blade(ctx context.Context, shop uuid.UUID, w store.Saw, named *uuid.UUID, kind string) (store.Blade, error) {
 	if named != nil {
 		b, err := s.Store.Blade(ctx, shop, *named)
-		return b, kit.NotThere(err, "blade_id", "blade")
+		return b, refusal.NotThere(err, "blade_id", "blade")
 	}
 	rack, err := s.Store.Blades(ctx, shop, store.Place{}, 0)
 	if err != nil {
@@ -68,7 +69,7 @@ func (s Station) blade(ctx context.Context, shop uuid.UUID, w store.Saw, named *
 	}
 	i := joint.Likeliest(kind, blades, w.Saw)
 	if i < 0 {
-		return store.Blade{}, kit.Refuse("blade_id", "no blade of the rack may go on %s for a joint; add one, or choose another saw", w.Name)
+		return store.Blade{}, refusal.Of("blade_id", "no blade of the rack may go on %s for a joint; add one, or choose another saw", w.Name)
 	}
 	return rack[i], nil
 }

@@ -1,37 +1,11 @@
 package kit
 
 import (
-	"sync"
 	"time"
 
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
-
-var zones sync.Map // by name, as they are read from a file each time
-
-// Zone is where a shop's days begin and end: in the zone that it has said, or
-// in this machine's until it has.
-func Zone(name string) *time.Location {
-	if name == "" {
-		return time.Local
-	}
-	if z, ok := zones.Load(name); ok {
-		return z.(*time.Location)
-	}
-	z, err := time.LoadLocation(name)
-	if err != nil { // it was checked when it was kept; a build without it goes by its own
-		return time.Local
-	}
-	zones.Store(name, z)
-	return z
-}
-
-// Day is a date as it is written in sentences, by a shop's zone.
-func Day(t time.Time, zone string) string { return t.In(Zone(zone)).Format("2 January 2006") }
-
-// Dated is the day that a date stands for, as the log keeps it: the one that it
-// is at Greenwich.
-func Dated(t time.Time) string { return t.UTC().Format("2 January 2006") }
 
 // CheckZone refuses what is no time zone.
 func CheckZone(sh store.Shop) error {
@@ -39,7 +13,7 @@ func CheckZone(sh store.Shop) error {
 		return nil
 	}
 	if _, err := time.LoadLocation(sh.Zone); err != nil || sh.Zone == "Local" {
-		return Refuse("time_zone", "%q is no time zone; choose one such as Europe/Vienna", sh.Zone)
+		return refusal.Of("time_zone", "%q is no time zone; choose one such as Europe/Vienna", sh.Zone)
 	}
 	return nil
 }

@@ -7,7 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/say"
-	"corte/internal/shop/kit"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -33,15 +33,15 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 		row, err := tx.Entry(ctx, shop, id)
 		switch {
 		case err != nil:
-			return kit.NotThere(err, "id", "row of the log")
+			return refusal.NotThere(err, "id", "row of the log")
 		case !strikable[row.Kind]:
-			return kit.Refuse("id", "this row cannot be put right here; undo what it records instead")
+			return refusal.Of("id", "this row cannot be put right here; undo what it records instead")
 		case a.ofCut() && row.Kind != store.KindCut:
-			return kit.Refuse("id", "this row is no cut; its name and note can be put right")
+			return refusal.Of("id", "this row is no cut; its name and note can be put right")
 		case row.AmendedBy != nil:
-			return &kit.Error{Reason: kit.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
+			return &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
 		case row.StruckBy == nil && a == Amendment{}:
-			return kit.Refuse("id", "this row stands as it is; say what is to be put right")
+			return refusal.Of("id", "this row stands as it is; say what is to be put right")
 		}
 		if row.StruckBy == nil {
 			struck := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id}
@@ -75,7 +75,7 @@ func (s Station) Amend(ctx context.Context, shop uuid.UUID, id int64, a Amendmen
 		return tx.Learn(ctx, shop, d.Material)
 	})
 	if store.IsDuplicate(err) { // somebody else was quicker
-		return out, &kit.Error{Reason: kit.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
+		return out, &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this row has been put right already; look at the one in its place")}
 	}
 	return out, err
 }

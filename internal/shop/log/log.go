@@ -8,6 +8,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/say"
+	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
@@ -48,9 +49,9 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 	row, err := s.Store.Entry(ctx, shop, id)
 	switch {
 	case err != nil:
-		return row, kit.NotThere(err, "id", "row of the log")
+		return row, refusal.NotThere(err, "id", "row of the log")
 	case !strikable[row.Kind]:
-		return row, kit.Refuse("id", "this row cannot be struck out; undo what it records instead")
+		return row, refusal.Of("id", "this row cannot be struck out; undo what it records instead")
 	}
 	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindStruck, Blade: row.Blade, Saw: row.Saw, Strikes: &id, Note: note}
 	var d store.CutDetail
@@ -62,7 +63,7 @@ func (s Station) Strike(ctx context.Context, shop uuid.UUID, id int64, note stri
 		return tx.Learn(ctx, shop, d.Material)
 	})
 	if store.IsDuplicate(err) {
-		return row, &kit.Error{Reason: kit.Conflict, Field: "id", What: say.Of("this row is struck out already")}
+		return row, &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("this row is struck out already")}
 	}
 	return out, err
 }

@@ -6,7 +6,8 @@ import (
 
 	"github.com/google/uuid"
 
-	"corte/internal/shop/kit"
+	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/store"
 )
 
@@ -22,13 +23,13 @@ const mostDays = 400
 // Season sums up the days up to today, so many of them.
 func (s Station) Season(ctx context.Context, shop uuid.UUID, days int) (Season, error) {
 	if days < 1 || days > mostDays {
-		return Season{}, kit.Refuse("days", "%d days cannot be summed up; ask for 1 to %d", days, mostDays)
+		return Season{}, refusal.Of("days", "%d days cannot be summed up; ask for 1 to %d", days, mostDays)
 	}
 	sh, err := s.Store.Shop(ctx, shop)
 	if err != nil {
 		return Season{}, err
 	}
-	zone := kit.Zone(sh.Zone)
+	zone := record.Zone(sh.Zone)
 	today := s.Now().In(zone)
 	from := time.Date(today.Year(), today.Month(), today.Day()-days+1, 0, 0, 0, 0, zone)
 	until := time.Date(today.Year(), today.Month(), today.Day()+1, 0, 0, 0, 0, zone)
@@ -46,7 +47,7 @@ func (s Station) days(ctx context.Context, shop uuid.UUID, f store.Filter) (stor
 		return f, err
 	}
 	midnight := func(day time.Time, after int) time.Time {
-		return time.Date(day.Year(), day.Month(), day.Day()+after, 0, 0, 0, 0, kit.Zone(sh.Zone))
+		return time.Date(day.Year(), day.Month(), day.Day()+after, 0, 0, 0, 0, record.Zone(sh.Zone))
 	}
 	if from := midnight(f.FirstDay, 0); !f.FirstDay.IsZero() && from.After(f.From) {
 		f.From = from

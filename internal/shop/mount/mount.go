@@ -13,6 +13,7 @@ import (
 	"corte/core/measure"
 	"corte/core/mount"
 	"corte/core/verdict"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	shopgroove "corte/internal/shop/groove"
 	"corte/internal/shop/kit"
@@ -42,23 +43,23 @@ type Mounting struct {
 func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *uuid.UUID, by string) (Mounting, error) {
 	w, err := s.Store.Saw(ctx, shop, saw)
 	if err != nil {
-		return Mounting{}, kit.NotThere(err, "saw_id", "saw")
+		return Mounting{}, refusal.NotThere(err, "saw_id", "saw")
 	}
 	if err := shopchoose.InUse(w, "saw_id"); err != nil {
 		return Mounting{}, err
 	}
 	b, err := s.Store.Blade(ctx, shop, blade)
 	if err != nil {
-		return Mounting{}, kit.NotThere(err, "blade_id", "blade")
+		return Mounting{}, refusal.NotThere(err, "blade_id", "blade")
 	}
 	if b.Retired != nil {
-		return Mounting{}, kit.Refuse("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
+		return Mounting{}, refusal.Of("blade_id", "%s is retired and does not go on; put it back on the rack first", b.Name)
 	}
 	if bar := choose.Bar(b.Condition); bar != nil {
-		return Mounting{}, kit.Refuse("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
+		return Mounting{}, refusal.Of("blade_id", "%s does not go on: %s; %s", b.Name, bar.Why, bar.WayOut)
 	}
 	if stops := choose.MountStops(b.Blade, w.Saw); len(stops) > 0 {
-		return Mounting{}, kit.Refuse("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
+		return Mounting{}, refusal.Of("blade_id", "%s may not go on %s: %s; %s", b.Name, w.Name, stops[0].Why, stops[0].WayOut)
 	}
 	if groove != nil {
 		g, err := shopgroove.At(s.Kit).Get(ctx, shop, *groove)
@@ -66,9 +67,9 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 		case err != nil:
 			return Mounting{}, err
 		case g.Saw != saw || g.Blade != blade || g.Ended != nil:
-			return Mounting{}, kit.Refuse("groove_id", "this groove is not under way with %s on %s", b.Name, w.Name)
+			return Mounting{}, refusal.Of("groove_id", "this groove is not under way with %s on %s", b.Name, w.Name)
 		case g.Way.Verdict == verdict.Stop:
-			return Mounting{}, kit.Refuse("groove_id", "%s", g.Way.Says)
+			return Mounting{}, refusal.Of("groove_id", "%s", g.Way.Says)
 		}
 	}
 	m, err := s.Store.StartMounting(ctx, store.Mounting{ID: uuid.New(), Shop: shop, Saw: saw, Blade: blade, Groove: groove, By: by, Started: s.Now()})
@@ -82,7 +83,7 @@ func (s Station) Start(ctx context.Context, shop, saw, blade uuid.UUID, groove *
 func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Mounting, error) {
 	m, err := s.Store.Mounting(ctx, shop, id)
 	if err != nil {
-		return Mounting{}, kit.NotThere(err, "id", "mounting under way")
+		return Mounting{}, refusal.NotThere(err, "id", "mounting under way")
 	}
 	return s.mounting(ctx, m)
 }
@@ -132,7 +133,7 @@ func (s Station) Step(ctx context.Context, m store.Mounting, answers map[string]
 	}
 	m.Answers = raw
 	if err := s.Store.StepMounting(ctx, m); err != nil {
-		return Mounting{}, kit.Changed(kit.NotThere(err, "id", "mounting under way"), "mounting")
+		return Mounting{}, refusal.Changed(refusal.NotThere(err, "id", "mounting under way"), "mounting")
 	}
 	return s.Get(ctx, m.Shop, m.ID)
 }
@@ -154,13 +155,13 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, by st
 		}
 		// What was read is what ends, or nothing: a "no" that came since has another version.
 		if m.Version != version {
-			return kit.Changed(store.ErrStale, "mounting")
+			return refusal.Changed(store.ErrStale, "mounting")
 		}
 		if err := ready(m); err != nil {
 			return err
 		}
 		if err := tx.EndMounting(ctx, shop, id, version); err != nil {
-			return kit.Changed(kit.NotThere(err, "id", "mounting under way"), "mounting")
+			return refusal.Changed(refusal.NotThere(err, "id", "mounting under way"), "mounting")
 		}
 		if by == "" {
 			by = m.By
@@ -180,7 +181,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, by st
 				return err
 			}
 			if err := tx.ChangeBlade(ctx, shop, b); err != nil {
-				return kit.Changed(err, "blade")
+				return refusal.Changed(err, "blade")
 			}
 		}
 		out, err = entry(store.KindMounted, m.Blade.ID)
@@ -195,10 +196,10 @@ func ready(m Mounting) error {
 		for _, c := range step.Checks {
 			yes, answered := m.Answers[c.ID]
 			if !answered {
-				return kit.Refuse("answers", "%s is not answered yet: %s", step.Title, c.Ask)
+				return refusal.Of("answers", "%s is not answered yet: %s", step.Title, c.Ask)
 			}
 			if !yes {
-				return kit.Refuse("answers", "%s: %s", step.Title, c.IfNot)
+				return refusal.Of("answers", "%s: %s", step.Title, c.IfNot)
 			}
 		}
 	}

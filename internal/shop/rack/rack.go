@@ -12,6 +12,7 @@ import (
 	"corte/core/blade"
 	"corte/core/say"
 	"corte/internal/photo"
+	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
@@ -25,19 +26,19 @@ func At(k *kit.Kit) Station { return Station{k} }
 // CheckBlade reports the first number that no real blade can have.
 func CheckBlade(b store.Blade) error {
 	if err := b.Check(); err != nil {
-		return kit.Placed(err)
+		return refusal.Placed(err)
 	}
 	switch {
 	case b.Set == nil:
 		return nil
 	case b.Make != blade.Dado:
-		return kit.Refuse("set", "only a dado set has parts")
+		return refusal.Of("set", "only a dado set has parts")
 	}
-	return kit.Placed(b.Set.Check())
+	return refusal.Placed(b.Set.Check())
 }
 
 // CheckSaw reports the first number that no real saw can have.
-func CheckSaw(w store.Saw) error { return kit.Placed(w.Check()) }
+func CheckSaw(w store.Saw) error { return refusal.Placed(w.Check()) }
 
 // AddBlade puts a blade on the rack.
 func (s Station) AddBlade(ctx context.Context, shop uuid.UUID, b store.Blade) (store.Blade, error) {
@@ -75,7 +76,7 @@ func (s Station) ChangeBlade(ctx context.Context, shop uuid.UUID, b store.Blade)
 		return b, err
 	}
 	if err := s.Store.ChangeBlade(ctx, shop, b); err != nil {
-		return b, kit.Changed(kit.NotThere(err, "id", "blade"), "blade")
+		return b, refusal.Changed(refusal.NotThere(err, "id", "blade"), "blade")
 	}
 	return s.Blade(ctx, shop, b.ID)
 }
@@ -86,7 +87,7 @@ func (s Station) ChangeSaw(ctx context.Context, shop uuid.UUID, w store.Saw) (st
 		return w, err
 	}
 	if err := s.Store.ChangeSaw(ctx, shop, w); err != nil {
-		return w, kit.Changed(kit.NotThere(err, "id", "saw"), "saw")
+		return w, refusal.Changed(refusal.NotThere(err, "id", "saw"), "saw")
 	}
 	return s.Saw(ctx, shop, w.ID)
 }
@@ -97,7 +98,7 @@ func (s Station) ChangeShop(ctx context.Context, sh store.Shop) (store.Shop, err
 		return sh, err
 	}
 	if err := s.Store.ChangeShop(ctx, sh); err != nil {
-		return sh, kit.Changed(kit.NotThere(err, "", "shop"), "shop")
+		return sh, refusal.Changed(refusal.NotThere(err, "", "shop"), "shop")
 	}
 	return s.Shop(ctx, sh.ID)
 }
@@ -105,7 +106,7 @@ func (s Station) ChangeShop(ctx context.Context, sh store.Shop) (store.Shop, err
 // Saw finds one saw of the shop, retired or not.
 func (s Station) Saw(ctx context.Context, shop, id uuid.UUID) (store.Saw, error) {
 	w, err := s.Store.Saw(ctx, shop, id)
-	return w, kit.NotThere(err, "id", "saw")
+	return w, refusal.NotThere(err, "id", "saw")
 }
 
 // RetireBlade takes a blade off the rack and says so in its log.
@@ -132,7 +133,7 @@ func (s Station) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.Re
 		return err
 	})
 	if err != nil {
-		return b, kit.NotThere(err, "id", "blade")
+		return b, refusal.NotThere(err, "id", "blade")
 	}
 	return s.Blade(ctx, shop, id)
 }
@@ -156,7 +157,7 @@ func (s Station) RetireSaw(ctx context.Context, shop, id uuid.UUID, reason, note
 		return err
 	})
 	if err != nil {
-		return w, kit.NotThere(err, "id", "saw")
+		return w, refusal.NotThere(err, "id", "saw")
 	}
 	return s.Saw(ctx, shop, id)
 }
@@ -195,7 +196,7 @@ func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, b
 				save = tx.ChangeSaw
 			}
 			if err := save(ctx, shop, w); err != nil {
-				return kit.Changed(err, "rack")
+				return refusal.Changed(err, "rack")
 			}
 		}
 		for _, b := range blades {
@@ -204,7 +205,7 @@ func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, b
 				save = tx.ChangeBlade
 			}
 			if err := save(ctx, shop, b); err != nil {
-				return kit.Changed(err, "rack")
+				return refusal.Changed(err, "rack")
 			}
 		}
 		return nil
@@ -221,9 +222,9 @@ func Develop(ctx context.Context, file []byte) ([]byte, error) {
 	var size *photo.SizeError
 	switch {
 	case errors.Is(err, photo.ErrLate):
-		return nil, &kit.Error{Reason: kit.Busy, Field: "photo", What: say.Error(err)}
+		return nil, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Error(err)}
 	case errors.Is(err, photo.ErrUnreadable) || errors.As(err, &size):
-		return nil, kit.Refuse("photo", "%v", err)
+		return nil, refusal.Of("photo", "%v", err)
 	}
 	return small, err
 }
@@ -243,7 +244,7 @@ func (s Station) SetPhoto(ctx context.Context, shop, id uuid.UUID, developed []b
 // Photo finds a blade's photo, a JPEG.
 func (s Station) Photo(ctx context.Context, shop, id uuid.UUID) ([]byte, error) {
 	raw, err := s.Store.Photo(ctx, shop, id)
-	return raw, kit.NotThere(err, "id", "photo")
+	return raw, refusal.NotThere(err, "id", "photo")
 }
 
 // DropPhoto throws a blade's photo away.
@@ -257,7 +258,7 @@ func (s Station) DropPhoto(ctx context.Context, shop, id uuid.UUID) (store.Blade
 // Shop finds a shop.
 func (s Station) Shop(ctx context.Context, id uuid.UUID) (store.Shop, error) {
 	shop, err := s.Store.Shop(ctx, id)
-	return shop, kit.NotThere(err, "", "shop")
+	return shop, refusal.NotThere(err, "", "shop")
 }
 
 // Saws lists the shop's saws by name.
@@ -279,5 +280,5 @@ func (s Station) Blades(ctx context.Context, shop uuid.UUID, after store.Place, 
 // Blade finds one blade of the rack.
 func (s Station) Blade(ctx context.Context, shop, id uuid.UUID) (store.Blade, error) {
 	b, err := s.Store.Blade(ctx, shop, id)
-	return b, kit.NotThere(err, "id", "blade")
+	return b, refusal.NotThere(err, "id", "blade")
 }

@@ -10,6 +10,7 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -80,20 +81,20 @@ func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.En
 // with what the model's table said of it.
 func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (store.CutDetail, store.Saw, error) {
 	fail := func(err error) (store.CutDetail, store.Saw, error) { return store.CutDetail{}, store.Saw{}, err }
-	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, made.Cut)
+	w, j, r, err := shopchoose.At(s.Store).Request(ctx, shop, made.Cut)
 	if err != nil {
 		return fail(err)
 	}
-	cand, err := shopchoose.At(s.Kit).Fit(ctx, shop, made.Blade, w, j, r)
+	cand, err := shopchoose.At(s.Store).Fit(ctx, shop, made.Blade, w, j, r)
 	if err != nil {
 		return fail(err)
 	}
 	full := r.Heights(cand.Blade).Full
 	switch {
 	case j.Motion == cut.Chop && made.Height != 0:
-		return fail(kit.Refuse("height_mm", "a chop has no height; leave it out"))
+		return fail(refusal.Of("height_mm", "a chop has no height; leave it out"))
 	case j.Motion != cut.Chop && made.Height <= 0:
-		return fail(kit.Refuse("height_mm", "say how high the blade stood"))
+		return fail(refusal.Of("height_mm", "say how high the blade stood"))
 	case made.Height > full:
 		return fail(shopchoose.PastReach("height_mm", made.Height, full))
 	}

@@ -13,8 +13,8 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/trial"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
-	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -80,14 +80,14 @@ func (t Trial) Hidden() bool {
 // said. Settings that are the same, or that may not make the cut, are refused.
 func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, pins []shopchoose.Pin, feeds []float64, repeats int, blind bool, by string) (Trial, error) {
 	asked := trialAsked{Cut: raw, Repeats: repeats}
-	saw, compared, err := shopchoose.At(s.Kit).Compare(ctx, shop, c, pins)
+	saw, compared, err := shopchoose.At(s.Store).Compare(ctx, shop, c, pins)
 	if err != nil {
 		return Trial{}, err
 	}
 	material := ""
 	for i, one := range compared {
 		if !one.Refused.Zero() {
-			return Trial{}, kit.Refuse("settings", "setting %c: %s", 'A'+i, one.Refused)
+			return Trial{}, refusal.Of("settings", "setting %c: %s", 'A'+i, one.Refused)
 		}
 		b, err := rack.At(s.Kit).Blade(ctx, shop, one.Blade)
 		if err != nil {
@@ -111,7 +111,7 @@ func (s Station) StartTrial(ctx context.Context, shop uuid.UUID, c shopchoose.Cu
 		asked.Settings = append(asked.Settings, set)
 	}
 	if _, err := trial.Check(asked.plain(), repeats); err != nil {
-		return Trial{}, kit.Refuse("settings", "%s", err)
+		return Trial{}, refusal.Of("settings", "%s", err)
 	}
 	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		runs := make([]Run, 0, repeats*len(pins))
@@ -150,7 +150,7 @@ func (a trialAsked) plain() []trial.Setting {
 func (s Station) Trial(ctx context.Context, shop, id uuid.UUID) (Trial, error) {
 	row, err := s.Store.Trial(ctx, shop, id)
 	if err != nil {
-		return Trial{}, kit.NotThere(err, "id", "comparison")
+		return Trial{}, refusal.NotThere(err, "id", "comparison")
 	}
 	return trialOf(row)
 }
@@ -205,10 +205,10 @@ func (s Station) RunCut(ctx context.Context, shop, id uuid.UUID, version, piece 
 func (s Station) RunGraded(ctx context.Context, shop, id uuid.UUID, version, piece int, wall, splinters, effort string) (Trial, error) {
 	return s.changeRun(ctx, shop, id, version, piece, func(t Trial, r *Run) error {
 		if !r.Cut {
-			return kit.Refuse("piece", "piece %d is not cut yet", piece)
+			return refusal.Of("piece", "piece %d is not cut yet", piece)
 		}
 		if t.Blind && !t.Hidden() {
-			return kit.Refuse("piece", "cut every piece first: it is graded blind")
+			return refusal.Of("piece", "cut every piece first: it is graded blind")
 		}
 		r.Graded, r.Wall, r.Splinters, r.Effort = true, wall, splinters, effort
 		return nil
@@ -221,9 +221,9 @@ func (s Station) changeRun(ctx context.Context, shop, id uuid.UUID, version, pie
 	case err != nil:
 		return t, err
 	case t.Ended != nil:
-		return t, kit.Refuse("id", "this comparison has ended")
+		return t, refusal.Of("id", "this comparison has ended")
 	case piece < 1 || piece > len(t.Runs):
-		return t, kit.Refuse("piece", "there are pieces 1 to %d", len(t.Runs))
+		return t, refusal.Of("piece", "there are pieces 1 to %d", len(t.Runs))
 	}
 	if err := change(t, &t.Runs[piece-1]); err != nil {
 		return t, err
@@ -234,7 +234,7 @@ func (s Station) changeRun(ctx context.Context, shop, id uuid.UUID, version, pie
 		return t, err
 	}
 	if err := s.Store.ChangeTrial(ctx, row); err != nil {
-		return t, kit.Changed(kit.NotThere(err, "id", "comparison"), "comparison")
+		return t, refusal.Changed(refusal.NotThere(err, "id", "comparison"), "comparison")
 	}
 	return s.Trial(ctx, shop, id)
 }
@@ -247,11 +247,11 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 		return t, err
 	}
 	if t.Version != version {
-		return t, kit.Changed(store.ErrStale, "comparison")
+		return t, refusal.Changed(store.ErrStale, "comparison")
 	}
 	for _, r := range t.Runs {
 		if !r.Graded {
-			return t, kit.Refuse("id", "piece %d is not graded yet", r.Piece)
+			return t, refusal.Of("id", "piece %d is not graded yet", r.Piece)
 		}
 	}
 	now := s.Now()
@@ -259,7 +259,7 @@ func (s Station) EndTrial(ctx context.Context, shop, id uuid.UUID, version int) 
 	_, t.Says = results(t)
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.ChangeTrial(ctx, t.Trial); err != nil {
-			return kit.Changed(kit.NotThere(err, "id", "comparison"), "comparison")
+			return refusal.Changed(refusal.NotThere(err, "id", "comparison"), "comparison")
 		}
 		note := "comparison, piece "
 		for _, r := range t.Runs {

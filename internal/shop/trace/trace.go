@@ -15,6 +15,8 @@ import (
 	"corte/core/say"
 	"corte/core/trace"
 	"corte/core/verdict"
+	"corte/internal/record"
+	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
@@ -65,7 +67,7 @@ type Earlier struct {
 // Start begins to trace a fault. What the shop knows of
 // blade, saw, wood and cut is taken down as it stands.
 func (s Station) Start(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, raw json.RawMessage, blade *uuid.UUID, height measure.Length, present []string, by string) (Trace, error) {
-	w, j, r, err := shopchoose.At(s.Kit).Request(ctx, shop, c)
+	w, j, r, err := shopchoose.At(s.Store).Request(ctx, shop, c)
 	if err != nil {
 		return Trace{}, err
 	}
@@ -79,7 +81,7 @@ func (s Station) Start(ctx context.Context, shop uuid.UUID, c shopchoose.Cut, ra
 	if blade != nil {
 		one, err := s.Store.Blade(ctx, shop, *blade)
 		if err != nil {
-			return Trace{}, kit.NotThere(err, "blade_id", "blade")
+			return Trace{}, refusal.NotThere(err, "blade_id", "blade")
 		}
 		b = &one
 	}
@@ -112,7 +114,7 @@ func orEmpty(s []string) []string {
 func checkSigns(present, absent []string) error {
 	for _, s := range slices.Concat(present, absent) {
 		if _, known := trace.SignByID(s); !known {
-			return kit.Refuse("present", "there is no sign %q", s)
+			return refusal.Of("present", "there is no sign %q", s)
 		}
 	}
 	return nil
@@ -121,7 +123,7 @@ func checkSigns(present, absent []string) error {
 // facts are what the shop knows that moves the odds of causes.
 func (s Station) facts(ctx context.Context, shop uuid.UUID, w store.Saw, r shopchoose.Request, b *store.Blade, height measure.Length) ([]trace.Fact, error) {
 	k := trace.Known{
-		Now: s.Now(), Day: func(t time.Time) string { return t.In(kit.Zone(w.Zone)).Format("2 January") },
+		Now: s.Now(), Day: func(t time.Time) string { return t.In(record.Zone(w.Zone)).Format("2 January") },
 		Saw: w.Saw, Heel: w.Heel, HeelAt: w.HeelAt, FenceOpen: w.FenceOpen, FenceAt: w.FenceAt, Request: r.Request, Height: height,
 	}
 	all, err := s.Store.Stands(ctx, shop)
@@ -159,7 +161,7 @@ func (s Station) facts(ctx context.Context, shop uuid.UUID, w store.Saw, r shopc
 func (s Station) Get(ctx context.Context, shop, id uuid.UUID) (Trace, error) {
 	row, err := s.Store.Trace(ctx, shop, id)
 	if err != nil {
-		return Trace{}, kit.NotThere(err, "id", "trace")
+		return Trace{}, refusal.NotThere(err, "id", "trace")
 	}
 	t := Trace{Trace: row, Answers: map[string]string{}, FromLog: map[string]say.Line{}, Pending: []string{}}
 	w, err := s.Store.Saw(ctx, shop, row.Saw)
@@ -235,7 +237,7 @@ func (s Station) fromLog(ctx context.Context, t *Trace) error {
 			} else {
 				found = bench.TruingVerdict(e) != verdict.Clear
 			}
-			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), say.Of("measured at %s", e.At.In(kit.Zone(e.Zone)).Format("15:04 on 2 January"))
+			t.Answers[k.ID], t.FromLog[k.ID] = foundOrNot(found), say.Of("measured at %s", e.At.In(record.Zone(e.Zone)).Format("15:04 on 2 January"))
 			break
 		}
 	}
@@ -307,19 +309,19 @@ func (s Station) SetEvidence(ctx context.Context, shop, id uuid.UUID, version in
 	row, err := s.Store.Trace(ctx, shop, id)
 	switch {
 	case err != nil:
-		return Trace{}, kit.NotThere(err, "id", "trace")
+		return Trace{}, refusal.NotThere(err, "id", "trace")
 	case row.Ended != nil:
-		return Trace{}, kit.Refuse("id", "this trace has ended; begin another")
+		return Trace{}, refusal.Of("id", "this trace has ended; begin another")
 	}
 	if err := checkSigns(present, absent); err != nil {
 		return Trace{}, err
 	}
 	for k, a := range answers {
 		if _, known := trace.CheckByID(k); !known {
-			return Trace{}, kit.Refuse("answers", "there is no check %q", k)
+			return Trace{}, refusal.Of("answers", "there is no check %q", k)
 		}
 		if a != Found && a != NotFound && a != CouldNot {
-			return Trace{}, kit.Refuse("answers", "answer found, not or could-not")
+			return Trace{}, refusal.Of("answers", "answer found, not or could-not")
 		}
 	}
 	row.Present, row.Absent, row.Version = orEmpty(present), orEmpty(absent), version
@@ -327,7 +329,7 @@ func (s Station) SetEvidence(ctx context.Context, shop, id uuid.UUID, version in
 		return Trace{}, err
 	}
 	if err := s.Store.ChangeTrace(ctx, row); err != nil {
-		return Trace{}, kit.Changed(kit.NotThere(err, "id", "trace"), "trace")
+		return Trace{}, refusal.Changed(refusal.NotThere(err, "id", "trace"), "trace")
 	}
 	return s.Get(ctx, shop, id)
 }
@@ -344,10 +346,10 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 	}
 	known, ok := trace.CauseByID(cause)
 	if cause != "" && !ok {
-		return t, kit.Refuse("cause", "there is no such cause")
+		return t, refusal.Of("cause", "there is no such cause")
 	}
 	if fixed && cause == "" {
-		return t, kit.Refuse("cause", "say what it was that was put right")
+		return t, refusal.Of("cause", "say what it was that was put right")
 	}
 	now := s.Now()
 	row := t.Trace
@@ -361,7 +363,7 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 	}
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.ChangeTrace(ctx, row); err != nil {
-			return kit.Changed(kit.NotThere(err, "id", "trace"), "trace")
+			return refusal.Changed(refusal.NotThere(err, "id", "trace"), "trace")
 		}
 		if known.ID == "edge-dull" && fixed && row.Blade != nil {
 			says, _ := json.Marshal(store.JudgedDetail{Says: "dull"})
@@ -380,5 +382,5 @@ func (s Station) End(ctx context.Context, shop, id uuid.UUID, version int, cause
 
 // Drop gives a trace up that has not ended.
 func (s Station) Drop(ctx context.Context, shop, id uuid.UUID) error {
-	return kit.NotThere(s.Store.DropTrace(ctx, shop, id), "id", "trace under way")
+	return refusal.NotThere(s.Store.DropTrace(ctx, shop, id), "id", "trace under way")
 }

@@ -5,16 +5,15 @@ import (
 	"context"
 	"encoding/json"
 	"slices"
-	"time"
 
 	"github.com/google/uuid"
 
-	"corte/core/cut"
 	"corte/core/fault"
 	"corte/core/measure"
 	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/truing"
+	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
@@ -62,18 +61,18 @@ func (s Station) WorkOut(ctx context.Context, shop uuid.UUID, r Reading) (Truing
 	var err error
 	if r.Saw != nil {
 		if w, err = s.Store.Saw(ctx, shop, *r.Saw); err != nil {
-			return Truing{}, kit.NotThere(err, "saw_id", "saw")
+			return Truing{}, refusal.NotThere(err, "saw_id", "saw")
 		}
 		if t := truing.Test(r.Test); slices.Contains(truing.TestsOf(saw.Table), t) && !slices.Contains(truing.TestsOf(w.Kind), t) {
-			return Truing{}, kit.Refuse("test", "a %s saw has nothing to measure for %q", w.Kind, t.Words())
+			return Truing{}, refusal.Of("test", "a %s saw has nothing to measure for %q", w.Kind, t.Words())
 		}
 	} else if r.Test != "clearance" && r.Test != "runout" {
-		return Truing{}, kit.Refuse("saw_id", "say which saw was measured")
+		return Truing{}, refusal.Of("saw_id", "say which saw was measured")
 	}
 	out, err := workOut(r, w.Saw, w.HeldTo())
 	out.Saw = w
 	if err != nil {
-		return out, kit.Placed(err)
+		return out, refusal.Placed(err)
 	}
 	if out.First == nil {
 		out.First = []int{}
@@ -185,10 +184,10 @@ func prefixed(form string, says []say.Line) []say.Line {
 // whole so that it can be worked out anew.
 func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []byte, sent kit.Sent) (Past, error) {
 	if r.Test == "width" || r.Test == "depth" {
-		return Past{}, kit.Refuse("test", "an adjustment is not kept; it is done")
+		return Past{}, refusal.Of("test", "an adjustment is not kept; it is done")
 	}
 	if r.Test == "clearance" && r.Blade == nil {
-		return Past{}, kit.Refuse("blade_id", "say which blade was measured")
+		return Past{}, refusal.Of("blade_id", "say which blade was measured")
 	}
 	t, err := s.WorkOut(ctx, shop, r)
 	if err != nil {
@@ -196,7 +195,7 @@ func (s Station) Save(ctx context.Context, shop uuid.UUID, r Reading, input []by
 	}
 	if r.Blade != nil {
 		if _, err := s.Store.Blade(ctx, shop, *r.Blade); err != nil {
-			return Past{}, kit.NotThere(err, "blade_id", "blade")
+			return Past{}, refusal.NotThere(err, "blade_id", "blade")
 		}
 	}
 	d := store.TruingDetail{Figure: t.Figure, Unit: t.Unit, Verdict: t.Verdict.String(), Input: input}
@@ -256,31 +255,4 @@ func (s Station) MoveSaw(ctx context.Context, shop uuid.UUID, id uuid.UUID, note
 	}
 	e := store.Entry{Shop: shop, At: s.Now(), Kind: store.KindMoved, Saw: &id, Note: note}
 	return s.Store.Append(ctx, e)
-}
-
-// Meets is the heel that the work of a job meets on a saw, and where it is
-// from, a phrase; nothing where nothing was ever measured.
-func Meets(j cut.Job, w store.Saw) (measure.Length, say.Line) {
-	if w.HeelAt == nil && w.FenceAt == nil {
-		return 0, say.Line{}
-	}
-	day := func(t *time.Time) string { return kit.Day(*t, w.Zone) }
-	var from say.List
-	if w.HeelAt != nil {
-		form := "heel %s toward the fence on %s"
-		if w.Heel < 0 {
-			form = "heel %s from the fence on %s"
-		}
-		from = append(from, say.Line{Form: form, With: []any{say.Dial(w.Heel), day(w.HeelAt)}})
-	}
-	heel := w.Heel
-	if w.Kind == saw.Table && j.Direction != cut.Crosscut && w.FenceAt != nil {
-		heel = truing.AlongFence(w.Heel, w.FenceOpen)
-		form := "fence open %s on %s"
-		if w.FenceOpen < 0 {
-			form = "fence closing %s on %s"
-		}
-		from = append(from, say.Line{Form: form, With: []any{say.Dial(w.FenceOpen), day(w.FenceAt)}})
-	}
-	return heel, say.Of("%s", from)
 }

@@ -1,4 +1,4 @@
-package kit
+package refusal
 
 import (
 	"os"
@@ -38,7 +38,7 @@ func TestEveryPlaceHasItsName(t *testing.T) {
 			}
 		}
 	}
-	files, err := filepath.Glob("../../../core/*/*.go")
+	files, err := filepath.Glob("../../core/*/*.go")
 	if err != nil || len(files) < 40 {
 		t.Fatal(len(files), err)
 	}

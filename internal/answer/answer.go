@@ -1,0 +1,235 @@
+// Package answer puts what a shop weighs into the contract's types, in the voice
+// of who asks. It knows neither database nor network: the server answers with
+// it, and a browser that has lost the server.
+package answer
+
+import (
+	"math"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/guide"
+	"corte/core/measure"
+	"corte/core/say"
+	"corte/core/word"
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+	shopchoose "corte/internal/shop/choose"
+)
+
+// A Voice says what was found to one reader.
+type Voice struct{ say.Voice }
+
+// VoiceIn speaks in units.
+func VoiceIn(u contract.Units) Voice {
+	if u == contract.UnitsIn {
+		return Voice{say.Voice{Unit: measure.Inch}}
+	}
+	return Voice{}
+}
+
+// Sentence says a line as a sentence: with a large letter and a full stop; nothing
+// of nothing.
+func (v Voice) Sentence(l say.Line) string { return Sentence(v.Say(l)) }
+
+// Sentence makes a core's phrase into a sentence.
+func Sentence(s string) string {
+	if s == "" {
+		return s
+	}
+	s = word.Upper(s)
+	if !strings.HasSuffix(s, ".") {
+		s += "."
+	}
+	return s
+}
+
+func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
+	j := p.Job
+	out := contract.Plan{
+		Cut: Cut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel, HeelFrom: v.Sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
+		MeetsWidthMm: j.MeetsWidth(), MeetsThicknessMm: j.MeetsThickness(), BothFaces: j.BothFaces,
+		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: v.Each(p.Learnt), FeedLengthMm: j.FeedLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: v.Say(p.Sure),
+		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: Side(p.Fence),
+	}
+	for i, f := range p.Findings {
+		out.Findings[i] = contract.Finding{Rule: contract.FindingRule(f.Rule), Verdict: f.Verdict, Why: v.Say(f.Why), WayOut: v.Say(f.WayOut), Ask: opt.Known(v.Say(f.Ask))}
+	}
+	for i, o := range p.Options {
+		out.Options[i] = v.option(o, j.Motion)
+	}
+	for i, st := range p.Stopped {
+		out.Stopped[i] = contract.Stopped{
+			Rule: contract.Rule(st.Rule.String()), Why: v.Sentence(st.Why), WayOut: v.Sentence(st.WayOut), BladeIds: st.Blades,
+		}
+	}
+	for i, a := range p.Hold {
+		out.Hold[i] = contract.Advice{Topic: contract.AdviceTopic(a.Topic), Text: v.Say(a.Text), Halt: a.Halt}
+	}
+	if w := p.Swap; w != nil {
+		out.Swap = &contract.Swap{
+			Stay: w.Stay, OnBladeID: w.On, BestBladeID: w.Best, OnMinutes: opt.Positive(w.OnMinutes), Minutes: opt.Positive(w.Minutes),
+			ChangeMinutes: &p.Saw.ChangeMinutes, Text: v.Sentence(w.Text),
+		}
+	}
+	if k := p.Kerfs; k != nil {
+		out.Kerfs = &contract.KerfAdvice{
+			Thin: v.kerf(k.Thin), Full: v.kerf(k.Full), MotorW: p.Saw.MotorW, CircuitW: opt.Positive(k.CircuitW), Text: v.Sentence(k.Text), FeedMMin: float64(k.Feed),
+		}
+	}
+	if r := p.ByRule; r != nil {
+		out.ByRule = &contract.RuleSheet{
+			Blade: v.Say(r.Blade), Saw: v.Say(r.Saw), SawMay: r.SawMay, Feed: v.Say(r.Feed), Lubricant: opt.Known(v.Say(r.Lubricant)), Protection: v.Each(r.Protection), Never: v.Each(r.Never),
+		}
+	}
+	if i := p.Ideal; i != nil {
+		out.Ideal = &contract.Ideal{
+			Teeth: i.Blade.Teeth, Grind: i.Blade.Grind, BevelDeg: i.Blade.Bevel,
+			HookDeg: i.Blade.Hook, KerfMm: i.Blade.Kerf, HeightMm: i.Height, Room: i.Room,
+		}
+	}
+	return out
+}
+
+// Cut is a job as the contract says it, with all that was left out
+// filled in.
+func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
+	out := contract.Cut{
+		SawID: saw, Material: j.Material.ID, Direction: j.Direction,
+		Motion: opt.Of(j.Motion), Finish: j.Finish,
+		ThicknessMm: j.Thickness, WidthMm: j.Width, LengthMm: j.Length,
+		ExitSupport: opt.Of(j.Exit), OtherSupport: opt.Of(j.Other),
+		Form: opt.Of(j.Form), DepthMm: opt.Positive(j.Depth), BevelDeg: opt.Of(j.BevelDeg),
+		MiterDeg: opt.Of(j.MiterDeg), Bed: opt.Of(j.Bed), PieceMm: opt.Positive(j.Piece),
+		Pieces: opt.Of(j.Count()), Moisture: opt.Of(j.Moisture), Moves: &j.Moves, FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff,
+	}
+	return out
+}
+
+func Side(s cut.Side) *contract.Side {
+	if s == cut.UnknownSide {
+		return nil
+	}
+	return &s
+}
+
+func (v Voice) kerf(k choose.KerfLoad) contract.KerfLoad {
+	return contract.KerfLoad{KerfMm: k.Kerf, PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: opt.Known(v.Sentence(k.Refused))}
+}
+
+func (v Voice) Supports(p guide.SupportPlan) contract.SupportPlan {
+	out := contract.SupportPlan{
+		AtMm: p.At, Kg: p.KG, GapMm: p.Gap, SagMm: p.Sag, Binds: p.Binds, Text: v.Each(p.Text),
+	}
+	raw := p.Halves[:]
+	for _, h := range raw {
+		one := contract.SupportHalf{FromMm: h.From, ToMm: h.To, Kg: h.KG, Verdict: contract.SupportHalfVerdict(h.Verdict), Loads: []contract.SupportLoad{}}
+		for _, l := range h.Loads {
+			one.Loads = append(one.Loads, contract.SupportLoad{AtMm: l.At, Kg: l.KG})
+		}
+		out.Halves = append(out.Halves, one)
+	}
+	return out
+}
+
+func (v Voice) option(o shopchoose.Option, m cut.Motion) contract.Option {
+	out := contract.Option{
+		BladeID: o.Blade, Mounted: o.Mounted, Verdict: o.Verdict, Score: o.Score,
+		Reasons: make([]contract.Reason, len(o.Reasons)), Minds: make([]contract.Mind, len(o.Minds)), Level: o.Level,
+	}
+	for i, m := range o.Minds {
+		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: v.Sentence(m.Why), WayOut: v.Sentence(m.WayOut)}
+	}
+	for i, r := range o.Reasons {
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text)}
+	}
+	if m != cut.Chop {
+		h := o.Heights
+		out.Heights = &contract.Heights{ProudMm: h.Proud, GulletsMm: h.Gullets, FullMm: h.Full, SuggestedMm: h.Suggested, Why: v.Sentence(h.Why), Exact: h.Exact}
+	}
+	if o.Setting != nil {
+		s := v.Setting(*o.Setting)
+		out.Setting = &s
+	}
+	if c := o.Change; c != nil {
+		out.BestChange = &contract.Change{Text: v.Sentence(c.Text), Room: c.Room, HeightMm: opt.Positive(c.Height), BladeID: c.Blade}
+	}
+	return out
+}
+
+func (v Voice) Sweep(s shopchoose.Sweep) contract.Sweep {
+	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools)), Passes: make([]contract.Pass, len(s.Passes))}
+	for i, at := range s.All {
+		out.Settings[i] = v.Setting(at)
+	}
+	if s.Also != nil {
+		out.Also = opt.Of(v.Setting(*s.Also))
+	}
+	for i, one := range s.Schools {
+		out.Schools[i] = contract.School{Name: contract.SchoolName(one.Name), Setting: v.Setting(one.Setting)}
+	}
+	for i, p := range s.Passes {
+		out.Passes[i] = contract.Pass{Name: contract.PassName(p.Name), ScorchAssessed: !p.Scoring, Setting: v.Setting(p.Setting)}
+	}
+	return out
+}
+
+func (v Voice) Setting(s shopchoose.Setting) contract.Setting {
+	w := s.Window
+	out := contract.Setting{
+		HeightMm: s.Height, Verdict: s.Verdict, Through: s.Through,
+		ArcMm: s.Arc, TeethInCut: s.TeethInCut, ChipLoadMm: s.ChipLoad, MeanChipMm: s.MeanChip,
+		PushShare: s.PushShare, HoldShare: s.HoldShare, RimMS: s.RimSpeed, PowerW: s.PowerW, Load: s.Load,
+		LoadAllowed: s.Allowed, Burn: s.Burn, FeedMMin: float64(s.Feed),
+		SecPer300Mm: s.Feed.SecondsPer300mm(), SecPerFoot: s.Feed.SecondsPerFoot(),
+		Exit: face(s.Exit, s.ExitName, s.SplinterLimit), Other: face(s.Other, s.OtherName, s.SplinterLimit),
+		Window: contract.Window{
+			SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
+			SlowBy: w.SlowBy, FastBy: w.FastBy,
+			Room: w.Room(), Grade: contract.WindowGrade(w.Grade().String()), ScorchMMin: float64(w.Scorch),
+			BogMMin: float64(w.Bog), HandMMin: float64(w.Hand), GulletMMin: float64(w.Gullet), WallMMin: finite(w.Wall), SplinterMMin: finite(w.Splinter),
+		},
+		SecPerStroke: opt.Positive(s.Stroke), WallMarkMm: s.WallMark, WallLimitMm: opt.Positive(s.WallLimit), WallFrom: opt.Known(v.Sentence(s.WallFrom)), Hedge: opt.Known(v.Say(s.Hedge)),
+		Fade:    contract.Fade{SlowFromMMin: float64(s.Fade.SlowFrom), SlowToMMin: float64(s.Fade.SlowTo), FastFromMMin: float64(s.Fade.FastFrom), FastToMMin: float64(s.Fade.FastTo)},
+		Minutes: contract.Minutes{Piece: s.Minutes.Total(), All: s.Minutes.Total() * float64(s.Pieces), Handling: s.Minutes.Handling, Feeding: s.Minutes.Feeding, Rework: s.Minutes.Rework()},
+	}
+	return out
+}
+
+// finite leaves out a bound that does not bind at all.
+func finite(f measure.Feed) *float64 {
+	if math.IsInf(float64(f), 1) {
+		return nil
+	}
+	return opt.Of(float64(f))
+}
+
+func face(f cut.Face, name string, limit float64) contract.Face {
+	return contract.Face{
+		Name: contract.FaceName(name), AngleDeg: f.AngleDeg, Splinter: f.Splinter, OfLimit: f.Splinter / limit, Matters: f.Matters,
+	}
+}
+
+// ReadCut reads a cut: its words are the core's own.
+func ReadCut(c contract.Cut) shopchoose.Cut {
+	return shopchoose.Cut{
+		SawID: c.SawID, Material: c.Material, Direction: c.Direction, Motion: c.Motion, Finish: c.Finish,
+		Thickness: c.ThicknessMm, Width: c.WidthMm, Length: c.LengthMm,
+		Exit: c.ExitSupport, Other: c.OtherSupport, Form: opt.Value(c.Form), Bed: opt.Value(c.Bed),
+		Depth: opt.Value(c.DepthMm), Piece: opt.Value(c.PieceMm), BevelDeg: opt.Value(c.BevelDeg), MiterDeg: opt.Value(c.MiterDeg),
+		Pieces: opt.Value(c.Pieces), Moves: opt.Value(c.Moves), BrakeOff: opt.Value(c.BrakeOff), Moisture: opt.Value(c.Moisture), FenceSide: opt.Value(c.FenceSide),
+	}
+}
+
+// PlanLimit is how many options are told of; more than anyone reads.
+func PlanLimit(l *int) int {
+	if l == nil {
+		return 60
+	}
+	return *l
+}

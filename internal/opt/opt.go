@@ -1,0 +1,31 @@
+// Package opt has what stands between values and the contract's fields that may
+// be left out.
+package opt
+
+// Of points at a value.
+func Of[T any](v T) *T { return &v }
+
+// Value is what is pointed at, or zero where nothing is.
+func Value[T any](p *T) (v T) {
+	if p != nil {
+		v = *p
+	}
+	return v
+}
+
+// Known leaves out what is zero: not known, or not there.
+func Known[T comparable](v T) *T {
+	var zero T
+	if v == zero {
+		return nil
+	}
+	return &v
+}
+
+// Positive leaves out a number that stands for not known or not there.
+func Positive[T ~float64](v T) *T {
+	if v <= 0 {
+		return nil
+	}
+	return &v
+}

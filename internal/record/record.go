@@ -1,0 +1,96 @@
+// Package record has what the shop keeps of its blades and saws, as values that
+// know no database: the store fills them, and whoever weighs a cut reads them,
+// on the server or in a browser that has lost it.
+package record
+
+import (
+	"errors"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/choose"
+	"corte/core/groove"
+	"corte/core/learn"
+	"corte/core/measure"
+	"corte/core/saw"
+	"corte/core/truing"
+)
+
+// Why a row is not to be had.
+var (
+	ErrNone  = errors.New("no such row")
+	ErrStale = errors.New("changed by somebody else")
+)
+
+// A Blade is a blade of the shop, with the condition that its log adds up to.
+type Blade struct {
+	blade.Blade
+	ID        uuid.UUID
+	Name      string
+	Hangs     string // where it hangs
+	Note      string
+	Coating   string         // none, nitride or slick
+	Slots     int            // in the body
+	Price     float64        // in the shop's own money; 0 if not said
+	Tip       measure.Length // carbide left on the face of a tip; 0 if not measured
+	Sharpened int            // times before its log began
+	Set       *groove.Set    // that a dado set is made of; nil for a single blade, or where nobody has said
+	Condition care.Condition
+	MountedOn *uuid.UUID // the saw that it is on
+	PhotoAt   *time.Time
+	Version   int
+	Retired   *Retired
+}
+
+// A Saw is a saw of the shop, with what the log last said of it.
+type Saw struct {
+	saw.Saw
+	ID            uuid.UUID
+	Name          string
+	Note          string
+	Heel          measure.Length // toward the fence, last measured; 0 if never
+	HeelAt        *time.Time
+	Mounted       *uuid.UUID     // the blade that is on it
+	ChangeMinutes float64        // what the shop counts a change of blade for
+	Rework        float64        // what mending takes here against the usual
+	Zone          string         // the shop's time zone; empty until somebody has said
+	School        choose.School  // of height, as the shop prefers
+	Learning      bool           // the shop's own cuts correct the model
+	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
+	FenceAt       *time.Time
+	Tolerances    *truing.Tolerances // nil for the usual ones
+	Version       int
+	Retired       *Retired
+}
+
+// HeldTo is what the saw is held to: its own tolerances, or the usual ones.
+func (w Saw) HeldTo() truing.Tolerances {
+	if w.Tolerances != nil {
+		return *w.Tolerances
+	}
+	return truing.Usual
+}
+
+// A Wobble is how a blade and the saw that it is on were last measured, for what
+// they leave on a wall: the range of side clearance over its teeth, and the
+// run-out of its plate on that saw. A zero figure was not measured.
+type Wobble struct {
+	Spread, RunOut     float64
+	SpreadAt, RunOutAt time.Time
+}
+
+// A Lesson is what the shop's own cuts taught of a material.
+type Lesson struct {
+	Material string
+	learn.Correction
+}
+
+// Retired says when and why something was taken out of use.
+type Retired struct {
+	At     time.Time
+	Reason string
+	Note   string
+}

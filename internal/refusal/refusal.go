@@ -1,0 +1,55 @@
+// Package refusal has the errors that a person reads: a sentence, the field of
+// the contract that it is about, and in which way it could not be met.
+package refusal
+
+import (
+	"errors"
+
+	"corte/core/say"
+	"corte/internal/record"
+)
+
+// A Reason says in which way a request could not be met.
+type Reason uint8
+
+const (
+	Invalid  Reason = iota // what was asked cannot be
+	Missing                // what was named is not in this shop
+	Conflict               // what was sent contradicts what was sent before
+	Stale                  // somebody else changed it in the meantime
+	Busy                   // there was no time for it
+)
+
+// An Error is a sentence for the person at the saw, and the field it is about.
+type Error struct {
+	Reason Reason
+	Field  string // as in the API, such as "cut.thickness_mm"; empty if about the whole
+	What   say.Line
+}
+
+func (e *Error) Error() string { return e.What.String() }
+
+// Said is what it says, to whoever reads it.
+func (e *Error) Said() say.Line { return e.What }
+
+// Of refuses what is invalid at a field, with a form and its figures as say.Of
+// takes them.
+func Of(field, form string, with ...any) error {
+	return &Error{Invalid, field, say.Of(form, with...)}
+}
+
+// NotThere turns a row that is not there into a sentence about a field.
+func NotThere(err error, field, what string) error {
+	if errors.Is(err, record.ErrNone) {
+		return &Error{Missing, field, say.Of("there is no such %s in this shop", say.Word(what))}
+	}
+	return err
+}
+
+// Changed turns a row that was changed in the meantime into a sentence.
+func Changed(err error, what string) error {
+	if errors.Is(err, record.ErrStale) {
+		return &Error{Stale, "", say.Of("somebody else has changed this %s since you opened it; nothing was saved. Look at what they changed, then save again", say.Word(what))}
+	}
+	return err
+}
