@@ -48,6 +48,38 @@ test('without the server the pages open, say how old they are, and a cut is run 
   await context.close();
 });
 
+test('a cut that nobody looked at is weighed in the browser, as the server weighs it', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ serviceWorkers: 'allow', reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  const shelf = page.waitForResponse('**/api/v1/shelf');
+  await page.goto('/?of=cherry&t=20');
+  await shelf;
+  await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated');
+  await context.setOffline(true);
+  await page.getByRole('button', { name: /^Thickness: / }).click();
+  await page.getByRole('textbox', { name: 'Thickness' }).fill('1 3/8');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Thickness: 34.92 mm' })).toBeVisible();
+  const away = page
+    .getByRole('status')
+    .filter({ hasText: 'worked out here from the saws and blades of then' });
+  await expect(away).toBeVisible();
+  await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', /mm/);
+  const told = () =>
+    Promise.all(
+      ['Blades for this cut', /at its setting/].map((name) => page.getByRole('region', { name }).innerText()),
+    );
+  const here = await told();
+  await accessible(page);
+  await context.setOffline(false);
+  await expect(away).toHaveCount(0);
+  await page.reload();
+  await expect.poll(told).toEqual(here);
+  await context.close();
+});
+
 test('what is kept for later has a bound, in age and in number', async ({ page }) => {
   await page.goto('/bench');
   // Its store is the page's to make: whoever opens it before finds it empty for good.

@@ -26,7 +26,8 @@ export default defineConfig({
         ],
       },
       workbox: {
-        globPatterns: ['assets/*.{js,css,woff2}'], // the icons come with the manifest
+        globPatterns: ['assets/*.{js,css,woff2,wasm}'],
+        maximumFileSizeToCacheInBytes: 8 << 20, // the core, for when the server is away // the icons come with the manifest
         // The page comes from the server with its own nonce in it; it is kept as it came.
         navigateFallback: '/',
         navigateFallbackDenylist: [/^\/api\//],

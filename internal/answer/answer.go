@@ -12,11 +12,13 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/guide"
+	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
+	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 )
 
@@ -232,4 +234,53 @@ func PlanLimit(l *int) int {
 		return 60
 	}
 	return *l
+}
+
+// ReadPins reads the settings that are compared.
+func ReadPins(in []contract.Pin) []shopchoose.Pin {
+	out := make([]shopchoose.Pin, len(in))
+	for i, p := range in {
+		out[i] = shopchoose.Pin{Blade: p.BladeID, Height: opt.Value(p.HeightMm), Exit: p.ExitSupport, Other: p.OtherSupport}
+	}
+	return out
+}
+
+// Comparison is what became of each pin on a saw.
+func (v Voice) Comparison(saw uuid.UUID, all []shopchoose.Compared) []contract.Compared {
+	out := make([]contract.Compared, len(all))
+	for i, one := range all {
+		out[i] = contract.Compared{BladeID: one.Blade, Cut: Cut(saw, one.Job), Refused: opt.Known(v.Sentence(one.Refused))}
+		if one.Setting != nil {
+			out[i].Setting = opt.Of(v.Setting(*one.Setting))
+		}
+	}
+	return out
+}
+
+// ReadBoard reads a board that is to be carried, and where its supports are now.
+func ReadBoard(in contract.CreateSupportPlanJSONRequestBody) (guide.Board, []measure.Length, error) {
+	m, err := material.Get(in.Material)
+	if err != nil {
+		return guide.Board{}, nil, refusal.Of("material", "%s", err)
+	}
+	return guide.Board{Material: m, Thickness: in.ThicknessMm, Span: in.SpanMm, Breadth: in.BreadthMm, Line: in.LineMm}, opt.Value(in.NowMm), nil
+}
+
+// ReadSweep reads which heights of which blade are asked for.
+func ReadSweep(in contract.CreateSweepJSONRequestBody) shopchoose.SweepSpec {
+	return shopchoose.SweepSpec{Blade: in.BladeID, Step: in.StepMm, Also: opt.Value(in.AlsoMm)}
+}
+
+// SupportPlans are where supports go, and what comes of where they are now.
+func (v Voice) SupportPlans(plan guide.SupportPlan, as *guide.SupportPlan) contract.SupportAnswer {
+	out := contract.SupportAnswer{Plan: v.Supports(plan)}
+	if as != nil {
+		out.Now = opt.Of(v.Supports(*as))
+	}
+	return out
+}
+
+// Length is a length that was read, and how it is written in either unit.
+func Length(l measure.Length) contract.Length {
+	return contract.Length{Mm: l.Mm(), TextMm: l.Format(measure.Millimetre), TextIn: l.Format(measure.Inch)}
 }

@@ -49,7 +49,7 @@ func refuseError(c *gin.Context, err error) {
 	)
 	switch {
 	case errors.As(err, &se):
-		refuse(c, statusOf(se), se.Field, voiceOf(c).Sentence(se.What))
+		refuse(c, se.Status(), se.Field, voiceOf(c).Sentence(se.What))
 	case errors.As(err, &size):
 		refuse(c, http.StatusRequestEntityTooLarge, "", fmt.Sprintf("What was sent is larger than %d kB, which nothing here needs. Nothing was saved.", size.Limit>>10))
 	case errors.As(err, &re):
@@ -97,20 +97,6 @@ const (
 	zeroByte   = "22021" // in a text
 	zeroEscape = "22P05" // in JSON
 )
-
-func statusOf(e *refusal.Error) int {
-	switch {
-	case e.Reason == refusal.Conflict:
-		return http.StatusConflict
-	case e.Reason == refusal.Busy:
-		return http.StatusServiceUnavailable
-	case e.Reason == refusal.Stale:
-		return http.StatusPreconditionFailed
-	case e.Reason == refusal.Missing && (e.Field == "id" || e.Field == ""):
-		return http.StatusNotFound
-	}
-	return http.StatusUnprocessableEntity
-}
 
 // contractBreach says in words what of a request does not keep to the
 // contract: 400 where it cannot be read, 422 where it can but is impossible.

@@ -7,6 +7,7 @@ import (
 	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
 	"corte/internal/refusal"
@@ -38,7 +39,7 @@ func (s *server) ReadLength(ctx context.Context, r contract.ReadLengthRequestObj
 	if err != nil {
 		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
-	return contract.ReadLength200JSONResponse{Mm: l.Mm(), TextMm: l.Format(measure.Millimetre), TextIn: l.Format(measure.Inch)}, nil
+	return contract.ReadLength200JSONResponse(answer.Length(l)), nil
 }
 
 func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObject) (contract.GetHealthResponseObject, error) {

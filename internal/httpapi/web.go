@@ -51,6 +51,8 @@ func (w *web) serve(c *gin.Context) {
 		case ".webmanifest":
 			c.Header("Content-Type", "application/manifest+json")
 		case ".js":
+			// Also of a worker, which goes by its own: the core that one of them loads is compiled as it comes.
+			c.Header("Content-Security-Policy", "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; frame-ancestors 'none'")
 			if !strings.HasPrefix(name, "assets/") {
 				// The worker that keeps the pages: asked for anew, or nothing newer is ever
 				// seen; and it may ask this server for what it keeps.

@@ -32,6 +32,21 @@ func (e *Error) Error() string { return e.What.String() }
 // Said is what it says, to whoever reads it.
 func (e *Error) Said() say.Line { return e.What }
 
+// Status is the contract's number for it.
+func (e *Error) Status() int {
+	switch {
+	case e.Reason == Conflict:
+		return 409
+	case e.Reason == Busy:
+		return 503
+	case e.Reason == Stale:
+		return 412
+	case e.Reason == Missing && (e.Field == "id" || e.Field == ""):
+		return 404
+	}
+	return 422
+}
+
 // Of refuses what is invalid at a field, with a form and its figures as say.Of
 // takes them.
 func Of(field, form string, with ...any) error {

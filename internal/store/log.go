@@ -256,28 +256,42 @@ func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 // Wobbles finds how blades were last measured, of a saw that is named. What was
 // measured before a sharpening says nothing of the blade's teeth today.
 func (s *Store) Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID]Wobble, error) {
+	all, err := s.wobbles(ctx, shop, saw)
+	return all[saw], err
+}
+
+// wobbles are those on several saws.
+func (s *Store) wobbles(ctx context.Context, shop uuid.UUID, saws ...uuid.UUID) (map[uuid.UUID]map[uuid.UUID]Wobble, error) {
 	var rows []struct {
-		Blade  uuid.UUID `db:"blade_id"`
-		Kind   Kind      `db:"kind"`
-		At     time.Time `db:"at"`
-		Figure float64   `db:"figure"`
+		Blade  uuid.UUID  `db:"blade_id"`
+		Saw    *uuid.UUID `db:"on_saw"` // of a run-out
+		At     time.Time  `db:"at"`
+		Figure float64    `db:"figure"`
 	}
-	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.kind, l.blade_id) l.blade_id, l.kind, l.at, (l.detail->>'figure')::float8 AS figure
-		FROM log l WHERE l.shop_id = $1 AND l.blade_id IS NOT NULL AND (l.kind = 'clearance' OR l.kind = 'runout' AND l.saw_id = $2)`+stands+`
+	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.blade_id, on_saw) l.blade_id, l.at, (l.detail->>'figure')::float8 AS figure,
+			CASE l.kind WHEN 'runout' THEN l.saw_id END AS on_saw
+		FROM log l WHERE l.shop_id = $1 AND l.blade_id IS NOT NULL AND (l.kind = 'clearance' OR l.kind = 'runout' AND l.saw_id = ANY($2))`+stands+`
 		AND NOT EXISTS (SELECT 1 FROM log s WHERE s.shop_id = l.shop_id AND s.blade_id = l.blade_id AND s.kind = 'sharpened' AND s.at > l.at AND l.kind = 'clearance')
-		ORDER BY l.kind, l.blade_id, l.at DESC, l.id DESC`, shop, saw)
+		ORDER BY l.blade_id, on_saw, l.at DESC, l.id DESC`, shop, saws)
 	if err != nil {
 		return nil, err
 	}
-	out := make(map[uuid.UUID]Wobble, len(rows))
-	for _, r := range rows {
-		w := out[r.Blade]
-		if r.Kind == KindClearance {
-			w.Spread, w.SpreadAt = r.Figure, r.At
-		} else {
-			w.RunOut, w.RunOutAt = r.Figure, r.At
+	out := make(map[uuid.UUID]map[uuid.UUID]Wobble, len(saws))
+	for _, saw := range saws {
+		of := map[uuid.UUID]Wobble{}
+		for _, r := range rows {
+			w := of[r.Blade]
+			switch {
+			case r.Saw == nil:
+				w.Spread, w.SpreadAt = r.Figure, r.At
+			case *r.Saw == saw:
+				w.RunOut, w.RunOutAt = r.Figure, r.At
+			default:
+				continue
+			}
+			of[r.Blade] = w
 		}
-		out[r.Blade] = w
+		out[saw] = of
 	}
 	return out, nil
 }

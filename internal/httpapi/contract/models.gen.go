@@ -10,6 +10,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/verdict"
+	"corte/internal/record"
 
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
@@ -2449,15 +2450,8 @@ type Compared struct {
 
 // ComparisonRequest defines model for ComparisonRequest.
 type ComparisonRequest struct {
-	Cut  Cut `json:"cut"`
-	Pins []struct {
-		BladeID     openapi_types.UUID `json:"blade_id"`
-		ExitSupport *Support           `json:"exit_support,omitempty"`
-
-		// HeightMm Left out
-		HeightMm     *measure.Length `json:"height_mm,omitempty"`
-		OtherSupport *Support        `json:"other_support,omitempty"`
-	} `json:"pins"`
+	Cut   Cut   `json:"cut"`
+	Pins  []Pin `json:"pins"`
 	Units Units `json:"units"`
 }
 
@@ -3601,6 +3595,16 @@ type PathStep struct {
 // PathStepID defines model for PathStep.ID.
 type PathStepID string
 
+// Pin defines model for Pin.
+type Pin struct {
+	BladeID     openapi_types.UUID `json:"blade_id"`
+	ExitSupport *Support           `json:"exit_support,omitempty"`
+
+	// HeightMm Left out
+	HeightMm     *measure.Length `json:"height_mm,omitempty"`
+	OtherSupport *Support        `json:"other_support,omitempty"`
+}
+
 // Plan defines model for Plan.
 type Plan struct {
 	// BothFaces The saw does not reach through; half is cut from each face.
@@ -4124,6 +4128,9 @@ type Setting struct {
 	// Window Feeds between which the blade makes the cut well.
 	Window Window `json:"window"`
 }
+
+// Shelf defines model for Shelf.
+type Shelf = record.Shelf
 
 // Shop defines model for Shop.
 type Shop struct {

@@ -7,7 +7,7 @@ export const forGood = { staleTime: Infinity };
 export const refresh = (cache: QueryClient) =>
   Promise.all(
     [
-      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'comparison'],
+      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'compared', 'shelf'],
       ...[
         'log',
         'care',

@@ -1,28 +1,40 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { ToTheCore } from './away';
 import client, { unwrap } from './client';
-import type { Cut, JointAsk, Pin, SupportRequest, Units } from './types';
+import type { Compared, Cut, JointAsk, Pin, SupportRequest, Units } from './types';
 
-export const usePlan = (cut: Cut | undefined, units: Units, limit: number) =>
-  useQuery({
+/** A question to the core: where the server is away, the core here answers it. */
+const toTheCore = (address: ToTheCore['address'], body: unknown) => ({
+  meta: { core: { address, body } satisfies ToTheCore },
+  placeholderData: keepPreviousData,
+});
+
+export const usePlan = (cut: Cut | undefined, units: Units, limit: number) => {
+  const body = { cut: cut!, units, limit };
+  return useQuery({
     queryKey: ['plan', cut, units, limit],
     enabled: cut !== undefined,
-    queryFn: async () => unwrap(await client.POST('/plans', { body: { cut: cut!, units, limit } })),
-    placeholderData: keepPreviousData,
+    queryFn: async () => unwrap(await client.POST('/plans', { body })),
+    ...toTheCore('/plans', body),
   });
+};
 
-export const useComparison = (cut: Cut, pins: Pin[], units: Units) =>
-  useQuery({
-    queryKey: ['comparison', cut, pins, units],
+export const useComparison = (cut: Cut, pins: Pin[], units: Units) => {
+  const body = { cut, pins, units };
+  return useQuery({
+    queryKey: ['compared', cut, pins, units],
     enabled: pins.length > 0,
-    queryFn: async () => unwrap(await client.POST('/comparisons', { body: { cut, pins, units } })).items,
-    placeholderData: keepPreviousData,
+    queryFn: async () => unwrap(await client.POST('/comparisons', { body })),
+    select: (all: { items: Compared[] }) => all.items,
+    ...toTheCore('/comparisons', body),
   });
+};
 
-export const useSupports = (request: SupportRequest) =>
+export const useSupports = (body: SupportRequest) =>
   useQuery({
-    queryKey: ['supports', request],
-    queryFn: async () => unwrap(await client.POST('/support-plans', { body: request })),
-    placeholderData: keepPreviousData,
+    queryKey: ['supports', body],
+    queryFn: async () => unwrap(await client.POST('/support-plans', { body })),
+    ...toTheCore('/support-plans', body),
   });
 
 /** One blade at every height, and at one more that is not on the steps. */
@@ -32,17 +44,23 @@ export const useSweep = (
   stepMm: number,
   alsoMm: number | undefined,
   units: Units,
-) =>
-  useQuery({
+) => {
+  const body = { cut: cut!, blade_id: bladeId!, step_mm: stepMm, also_mm: alsoMm, units };
+  return useQuery({
     queryKey: ['sweep', cut, bladeId, stepMm, alsoMm, units],
     enabled: cut !== undefined && bladeId !== undefined,
-    queryFn: async () =>
-      unwrap(
-        await client.POST('/sweeps', {
-          body: { cut: cut!, blade_id: bladeId!, step_mm: stepMm, also_mm: alsoMm, units },
-        }),
-      ),
-    placeholderData: keepPreviousData,
+    queryFn: async () => unwrap(await client.POST('/sweeps', { body })),
+    ...toTheCore('/sweeps', body),
+  });
+};
+
+/** What the core here would weigh by if the server went away; kept, and not shown. */
+export const useShelf = () =>
+  useQuery({
+    queryKey: ['shelf'],
+    staleTime: 60_000,
+    refetchInterval: 5 * 60_000,
+    queryFn: async () => unwrap(await client.GET('/shelf')),
   });
 
 /** What a joint comes to as its sizes are typed, or which of them cannot be. */

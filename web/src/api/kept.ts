@@ -5,6 +5,7 @@
  */
 import { delMany, entries, get, set } from 'idb-keyval';
 import type { Query, QueryClient, QueryFunctionContext } from '@tanstack/react-query';
+import type { ToTheCore } from './away';
 import client, { ProblemError } from './client';
 
 interface Kept {
@@ -16,9 +17,11 @@ interface Kept {
 export interface Away {
   since: number;
   from: number;
+  here?: boolean; // something was worked out here since
 }
 
 const PREFIX = 'corte.said.';
+export const SHELF = `${PREFIX}["shelf"]`; // what the core here weighs by
 const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
 const MOST = 200; // answers that are kept
 const AGAIN = 3000; // ms between asking whether it is back
@@ -53,14 +56,39 @@ export async function askOrRecall(ask: Ask, c: QueryFunctionContext, query: Quer
     return data;
   } catch (e) {
     if (!silent(e) || c.signal.aborted) throw e;
-    const shown = query.state.data;
+    const seen = query.state.data;
     const kept =
-      shown === undefined
+      seen === undefined
         ? await get<Kept>(key).catch(() => undefined)
-        : { at: query.state.dataUpdatedAt, data: shown };
-    if (!kept) throw e;
-    tell({ since: away?.since ?? Date.now(), from: Math.min(away?.from ?? kept.at, kept.at) });
-    return kept.data;
+        : { at: query.state.dataUpdatedAt, data: seen };
+    const shown = kept ?? (await workedOut(query.meta?.core as ToTheCore | undefined));
+    if (!shown) throw e;
+    tell({
+      since: away?.since ?? Date.now(),
+      from: Math.min(away?.from ?? shown.at, shown.at),
+      here: away?.here || !kept,
+    });
+    return shown.data;
+  }
+}
+
+/** What the core in this browser makes of a question to the core; it is fetched with the first. */
+async function workedOut(ask: ToTheCore | undefined): Promise<Kept | undefined> {
+  return ask && (await import('./away')).workOut(ask);
+}
+
+/** Asks the server what the core here can answer as well. */
+export async function recalled<T>(
+  ask: () => Promise<T>,
+  address: ToTheCore['address'],
+  body: unknown,
+): Promise<T> {
+  try {
+    return await ask();
+  } catch (e) {
+    const here = silent(e) && (await workedOut({ address, body }));
+    if (!here) throw e;
+    return here.data as T;
   }
 }
 
@@ -90,5 +118,9 @@ export function waitForServer(cache: QueryClient) {
 export async function sweepKept() {
   const all = (await entries<string, Kept>()).filter(([key]) => key.startsWith(PREFIX));
   all.sort(([, a], [, b]) => b.at - a.at);
-  await delMany(all.filter(([, k], i) => i >= MOST || Date.now() - k.at > LONGEST).map(([key]) => key));
+  await delMany(
+    all
+      .filter(([key, k], i) => (i >= MOST && key !== SHELF) || Date.now() - k.at > LONGEST)
+      .map(([key]) => key),
+  );
 }

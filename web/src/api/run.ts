@@ -1,25 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useSyncExternalStore } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import client, { unwrap } from './client';
 import type { TrialAsk, TrialGrade } from './types';
-import { keep, sendWaiting, waiting, watchWaiting } from './waiting';
-import { refresh, useChange, etag, keyed } from './change';
-
-/** Logs a cut or readings, at once or as soon as the server is there. */
-export const useKeep = () => {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationFn: keep,
-    onSuccess: (kept) => (kept.waits ? undefined : refresh(cache)),
-  });
-};
-
-/** What waits in this browser, sent once the server answers again. */
-export const useWaiting = () => {
-  const cache = useQueryClient();
-  useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
-  return useSyncExternalStore(watchWaiting, waiting);
-};
+import { useChange, etag, keyed } from './change';
 
 export const useLessons = () =>
   useQuery({ queryKey: ['lessons'], queryFn: async () => unwrap(await client.GET('/lessons')).items });

@@ -1283,6 +1283,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All that decides about a cut, for a browser to keep
+         * @description What the core weighs cuts by, as it is now: saws, blades with their condition, what was taught and measured. Only the core that ships with this Corte reads it (corte-away, in the browser, while the server is away).
+         */
+        get: operations["getShelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/bench": {
         parameters: {
             query?: never;
@@ -2099,17 +2119,18 @@ export interface components {
         ComparisonRequest: {
             cut: components["schemas"]["Cut"];
             units: components["schemas"]["Units"];
-            pins: {
-                /** Format: uuid */
-                blade_id: string;
-                /**
-                 * Format: double
-                 * @description Left out
-                 */
-                height_mm?: number;
-                exit_support?: components["schemas"]["Support"];
-                other_support?: components["schemas"]["Support"];
-            }[];
+            pins: components["schemas"]["Pin"][];
+        };
+        Pin: {
+            /** Format: uuid */
+            blade_id: string;
+            /**
+             * Format: double
+             * @description Left out
+             */
+            height_mm?: number;
+            exit_support?: components["schemas"]["Support"];
+            other_support?: components["schemas"]["Support"];
         };
         Compared: {
             /** Format: uuid */
@@ -4093,6 +4114,9 @@ export interface components {
             id: string;
             /** @description Its ETag. */
             version: number;
+        };
+        Shelf: {
+            [key: string]: unknown;
         };
         BenchSaw: {
             saw: components["schemas"]["Saw"];
@@ -6932,6 +6956,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saw"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The shelf. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -2,6 +2,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import client, { unwrap } from './client';
 import type { ShopInput, Units } from './types';
+import { recalled } from './kept';
 import { forGood, useChange, etag, done } from './change';
 
 export const useMaterials = () =>
@@ -20,8 +21,9 @@ export const readingLength = ['reading-length'];
 export const useReadLength = () =>
   useMutation({
     mutationKey: readingLength,
+    networkMode: 'always', // where the server is away, the core here reads it
     mutationFn: async (q: { text: string; units: Units }) =>
-      unwrap(await client.GET('/length', { params: { query: q } })),
+      recalled(async () => unwrap(await client.GET('/length', { params: { query: q } })), '/length', q),
   });
 
 export const useChangeShop = () =>

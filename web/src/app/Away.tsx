@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
+import { useShelf } from '../api/choose';
 import { awayNow, sweepKept, waitForServer, watchAway } from '../api/kept';
 import { useDates } from '../ui/useDates';
 
@@ -9,6 +10,7 @@ export function Away() {
   const cache = useQueryClient();
   const away = useSyncExternalStore(watchAway, awayNow);
   const { moment } = useDates();
+  useShelf();
   useEffect(() => waitForServer(cache), [cache]);
   useEffect(() => void sweepKept().catch(() => undefined), []);
   return (
@@ -25,8 +27,9 @@ export function Away() {
             '@media print': { display: 'none' },
           }}
         >
-          <b>Corte does not answer.</b> What you see is from {moment(away.from)}. Cuts that are logged wait
-          here until it does.
+          <b>Corte does not answer.</b> What you see is from {moment(away.from)}
+          {away.here ? ', or worked out here from the saws and blades of then' : ''}. Cuts that are logged
+          wait here until it does.
         </Box>
       )}
     </Box>

@@ -4,7 +4,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { useWaiting } from '../api/run';
+import { useWaiting } from '../api/keep';
 import { Popover } from '../ui/Floating';
 import { Light, Units } from './Settings';
 import { placeOf, places, rest, roomOf, type Room } from './places';

@@ -15,11 +15,11 @@ interface Props {
   units: Units;
 }
 
-const W = 520;
+const W = 440; // so that its figures can still be read on a phone
 const H = 260;
 
 export function BathSection({ long, deep, diameter, kerf, blades, level, units }: Props) {
-  const across = 360 / Math.max(long, diameter);
+  const across = 290 / Math.max(long, diameter);
   // Height is drawn larger than length, or nothing of it could be seen.
   const up = 150 / Math.max(deep, level ?? 0);
   const x = 40;
@@ -31,7 +31,7 @@ export function BathSection({ long, deep, diameter, kerf, blades, level, units }
       viewBox={`0 0 ${W} ${H}`}
       role="img"
       aria-label={`The tray from the side: ${blades} on spacers${level === undefined ? '' : `, cleaner ${formatSetting(level, units)} deep`}`}
-      style={{ display: 'block', width: '100%', maxWidth: W, height: 'auto' }}
+      style={{ display: 'block', width: '100%', maxWidth: 520, height: 'auto' }}
     >
       {level !== undefined && (
         <path

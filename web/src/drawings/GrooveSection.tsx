@@ -36,6 +36,10 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
   const deepest = Y(depth - (way.bottom_mm[0]?.[1] ?? 0));
   const line = { stroke: ink.hair, strokeWidth: 1, fill: 'none' };
   const gap = Math.max(0, (made - piece) / 2);
+  // Passes lie closer than their numbers are wide where a thin kerf makes a wide groove.
+  const step =
+    way.passes.length > 1 ? Math.abs(way.passes[1]!.centre_mm - way.passes[0]!.centre_mm) * scale : 0;
+  const every = Math.max(1, Math.ceil(20 / Math.max(1, step)));
   return (
     <svg
       width={px}
@@ -76,7 +80,7 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
                 strokeDasharray="2 3"
               />
             )}
-            {(way.kerf_mm ?? 0) * scale > 16 && (
+            {i % every === 0 && (
               <Label x={X(p.centre_mm)} y={Y(depth) + 14} size={13}>
                 {String(i + 1)}
               </Label>

@@ -43,6 +43,19 @@ function Drawing({ way, units, px }: Props & { px: number }) {
   const names = way.slots.map((s) => `${s.what} ${formatThin(s.thickness_mm, units)}`).join(', ');
   // Figures of neighbours stand in rows of their own, so that thin parts have room for theirs.
   const rows = px < 420 ? [184, 198, 212, 226] : [186, 202, 218];
+  const saysOf = ({ slot }: (typeof parts)[number]) =>
+    slot.what === 'left' || slot.what === 'right'
+      ? slot.what
+      : formatThin(slot.thickness_mm, units).replace(' mm', '');
+  const taken = rows.map(() => -Infinity);
+  const placed = parts.map((part) => {
+    const half = saysOf(part).length * 4 + 3;
+    const at = part.x + part.w / 2;
+    const free = taken.findIndex((until) => until < at - half);
+    const row = free < 0 ? taken.indexOf(Math.min(...taken)) : free;
+    taken[row] = at + half;
+    return row;
+  });
   return (
     <svg
       width={px}
@@ -69,7 +82,6 @@ function Drawing({ way, units, px }: Props & { px: number }) {
       )}
       {parts.map(({ x, w, slot }, i) => {
         const h = tall[slot.what];
-        const outer = slot.what === 'left' || slot.what === 'right';
         return (
           <g key={i}>
             <rect
@@ -88,13 +100,13 @@ function Drawing({ way, units, px }: Props & { px: number }) {
               />
             )}
             <path
-              d={`M${x + w / 2} ${middle + h}V${rows[i % rows.length]! - 8}`}
+              d={`M${x + w / 2} ${middle + h}V${rows[placed[i]!]! - 8}`}
               stroke={ink.hair}
               strokeWidth={0.7}
               strokeDasharray="2 2"
             />
-            <Label x={x + w / 2} y={rows[i % rows.length]!} size={12.5}>
-              {outer ? slot.what : formatThin(slot.thickness_mm, units).replace(' mm', '')}
+            <Label x={x + w / 2} y={rows[placed[i]!]!} size={12.5}>
+              {saysOf(parts[i]!)}
             </Label>
           </g>
         );

@@ -6,7 +6,6 @@ import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Blade, Cut, Material, Option, Pin, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
 import { cutFace } from '../../app/theme';
-import { saveSvg } from '../../drawings/save';
 import { SideView } from '../../drawings/SideView';
 import { specOf } from '../../drawings/words';
 import { trim } from '../../measure/format';
@@ -139,7 +138,11 @@ export function SettingPanel({
           <Button
             size="small"
             sx={smallButton}
-            onClick={() => saveSvg(drawing.current, `${blade.name} ${shown}`)}
+            onClick={() =>
+              void import('../../drawings/save').then((m) =>
+                m.saveSvg(drawing.current, `${blade.name} ${shown}`),
+              )
+            }
             disabled={shown === 'compare'}
           >
             Save drawing

@@ -219,7 +219,16 @@ function ShapeText({ schema }: { schema: Schema }) {
 
 /** A schema in a few words, with a link where it has a name. */
 function TypeText({ schema: s }: { schema: Schema }) {
-  if (s.$ref) return <a href={`#${nameOf(s.$ref)}`}>{nameOf(s.$ref)}</a>;
+  if (s.$ref)
+    return (
+      <Box
+        component="a"
+        href={`#${nameOf(s.$ref)}`}
+        sx={{ minWidth: { xs: 44, md: 0 }, display: 'inline-block' }}
+      >
+        {nameOf(s.$ref)}
+      </Box>
+    );
   if (s.allOf?.[0]) return <TypeText schema={s.allOf[0]} />;
   if (s.type === 'array' && s.items)
     return (

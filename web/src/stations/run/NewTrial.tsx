@@ -146,6 +146,7 @@ export function NewTrial() {
                 {ways.length > 2 && (
                   <IconButton
                     aria-label={`Leave out setting ${letter(i)}`}
+                    sx={{ minWidth: 44, minHeight: 44 }}
                     onClick={() => setMine(ways.filter((_, k) => k !== i))}
                   >
                     ×

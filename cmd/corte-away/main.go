@@ -1,0 +1,33 @@
+//go:build js
+
+// Corte-away is the core for a browser that has lost the server: loaded only
+// then, over the shelf that was last seen. A page calls corteAway.shelf(json),
+// which returns an empty text or why it cannot be read, and
+// corteAway.ask(address, json), which returns [status, json].
+package main
+
+import (
+	"syscall/js"
+	_ "time/tzdata" // a shop's days are its own, whatever the browser's are
+
+	"corte/internal/away"
+)
+
+func main() {
+	var host *away.Host
+	js.Global().Set("corteAway", js.ValueOf(map[string]any{
+		"shelf": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			h, err := away.New([]byte(args[0].String()))
+			if err != nil {
+				return err.Error()
+			}
+			host = h
+			return ""
+		}),
+		"ask": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			status, out := host.Ask(args[0].String(), []byte(args[1].String()))
+			return js.ValueOf([]any{status, string(out)})
+		}),
+	}))
+	select {} // it answers until the page lets go of it
+}

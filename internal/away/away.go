@@ -1,0 +1,129 @@
+// Package away answers what a page asks of the core while the server is away:
+// plans, sweeps, comparisons, supports and lengths, over the shelf that was last
+// seen. It is the same core, the same station and the same answers as the
+// server's; cmd/corte-away is it for a browser.
+package away
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	"github.com/google/uuid"
+
+	"corte/core/cut"
+	"corte/core/measure"
+	"corte/core/say"
+	"corte/internal/answer"
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+	"corte/internal/record"
+	"corte/internal/refusal"
+	"corte/internal/shop/choose"
+)
+
+// A Host answers over one shelf.
+type Host struct{ station choose.Station }
+
+// New reads a shelf as the server gave it. A shelf of another edition of the
+// model is refused.
+func New(shelf []byte) (*Host, error) {
+	var s record.Shelf
+	if err := json.Unmarshal(shelf, &s); err != nil {
+		return nil, fmt.Errorf("the shelf cannot be read: %w", err)
+	}
+	if s.Edition != cut.Edition {
+		return nil, fmt.Errorf("the shelf is of edition %d of the model, and this is %d", s.Edition, cut.Edition)
+	}
+	return &Host{choose.At(s)}, nil
+}
+
+// shop stands for the one shop that a shelf is of.
+var shop uuid.UUID
+
+// Ask answers a call of the contract by its address: its status, and the answer
+// or the problem as JSON. What a shelf does not know is answered with 404.
+func (h *Host) Ask(address string, body []byte) (status int, out []byte) {
+	result, units, err := h.answer(address, body)
+	var r *refusal.Error
+	switch {
+	case errors.As(err, &r):
+		status = r.Status()
+		result = contract.Problem{Status: status, Detail: answer.VoiceIn(units).Sentence(r.What), Field: opt.Known(r.Field), Title: "away", Type: "about:blank"}
+	case err != nil:
+		status = 400
+		result = contract.Problem{Status: status, Detail: answer.Sentence(err.Error()), Title: "away", Type: "about:blank"}
+	default:
+		status = 200
+	}
+	out, err = json.Marshal(result)
+	if err != nil {
+		return 500, []byte(`{}`)
+	}
+	return status, out
+}
+
+func (h *Host) answer(address string, body []byte) (any, contract.Units, error) {
+	ctx := context.Background()
+	switch address {
+	case "/plans":
+		var in contract.CreatePlanJSONRequestBody
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, "", err
+		}
+		p, err := h.station.Plan(ctx, shop, answer.ReadCut(in.Cut), answer.PlanLimit(in.Limit))
+		if err != nil {
+			return nil, in.Units, err
+		}
+		return answer.VoiceIn(in.Units).Plan(p), in.Units, nil
+	case "/sweeps":
+		var in contract.CreateSweepJSONRequestBody
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, "", err
+		}
+		s, err := h.station.Sweep(ctx, shop, answer.ReadCut(in.Cut), answer.ReadSweep(in))
+		if err != nil {
+			return nil, in.Units, err
+		}
+		return answer.VoiceIn(in.Units).Sweep(s), in.Units, nil
+	case "/comparisons":
+		var in contract.CreateComparisonJSONRequestBody
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, "", err
+		}
+		w, all, err := h.station.Compare(ctx, shop, answer.ReadCut(in.Cut), answer.ReadPins(in.Pins))
+		if err != nil {
+			return nil, in.Units, err
+		}
+		return map[string]any{"items": answer.VoiceIn(in.Units).Comparison(w.ID, all)}, in.Units, nil
+	case "/support-plans":
+		var in contract.CreateSupportPlanJSONRequestBody
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, "", err
+		}
+		b, now, err := answer.ReadBoard(in)
+		if err != nil {
+			return nil, in.Units, err
+		}
+		plan, as, err := h.station.Supports(b, now)
+		if err != nil {
+			return nil, in.Units, err
+		}
+		return answer.VoiceIn(in.Units).SupportPlans(plan, as), in.Units, nil
+	case "/length":
+		var in struct {
+			Text  string
+			Units contract.Units
+		}
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, "", err
+		}
+		l, err := measure.Parse(in.Text, answer.VoiceIn(in.Units).Unit)
+		if err != nil {
+			return nil, in.Units, &refusal.Error{Field: "text", What: say.Error(err)}
+		}
+		return answer.Length(l), in.Units, nil
+	}
+	return nil, "", &refusal.Error{Reason: refusal.Missing, What: say.Of("Corte does not answer, and this cannot be worked out without it")}
+}

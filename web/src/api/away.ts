@@ -1,0 +1,47 @@
+/** Questions to the core, worked out in this browser where the server does not answer. */
+import { get } from 'idb-keyval';
+import type { Answer, Question } from '../away/worker';
+import { ProblemError } from './client';
+import { SHELF } from './kept';
+
+/** What the server would be asked, so that the core here can be. */
+export interface ToTheCore extends Record<string, unknown> {
+  address: '/plans' | '/sweeps' | '/comparisons' | '/support-plans' | '/length';
+  body: unknown;
+}
+
+let worker: Worker | undefined;
+let told: number | undefined; // the moment of the shelf that the worker has
+let next = 0;
+const waiting = new Map<number, (a: Answer) => void>();
+
+function host() {
+  if (worker) return worker;
+  worker = new Worker(new URL('../away/worker.ts', import.meta.url), { name: 'away' });
+  worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+    waiting.get(data.id)?.(data);
+    waiting.delete(data.id);
+  };
+  return worker;
+}
+
+/** An answer of the core over the shelf that was last seen, and when that was; undefined where none was. */
+export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
+  const shelf = await get<{ at: number; data: unknown }>(SHELF).catch(() => undefined);
+  if (!shelf) return undefined;
+  const id = next++;
+  const answer = await new Promise<Answer>((resolve) => {
+    waiting.set(id, resolve);
+    const fresh = told === shelf.at ? {} : { shelf: JSON.stringify(shelf.data) };
+    told = shelf.at;
+    host().postMessage({
+      id,
+      ...fresh,
+      address: ask.address,
+      body: JSON.stringify(ask.body),
+    } satisfies Question);
+  });
+  const data: unknown = JSON.parse(answer.body);
+  if (answer.status !== 200) throw new ProblemError(data as object, answer.status);
+  return { at: shelf.at, data };
+}

@@ -1,0 +1,58 @@
+/**
+ * The core in this browser, for as long as the server is away: the same Go,
+ * compiled for it (cmd/corte-away), beside the page, over the shelf that was
+ * last seen.
+ */
+import goUrl from '../../wasm/wasm_exec.js?url';
+import coreUrl from '../../wasm/away.wasm?url';
+
+export interface Question {
+  id: number;
+  shelf?: string; // where it is another than before
+  address: string;
+  body: string;
+}
+
+export interface Answer {
+  id: number;
+  status: number;
+  body: string;
+}
+
+interface Core {
+  shelf: (json: string) => string;
+  ask: (address: string, json: string) => [number, string];
+}
+
+declare const self: {
+  importScripts: (url: string) => void;
+  Go: new () => { importObject: WebAssembly.Imports; run: (i: WebAssembly.Instance) => Promise<void> };
+  corteAway: Core;
+  onmessage: (e: MessageEvent<Question>) => void;
+  postMessage: (a: Answer) => void;
+};
+
+async function load(): Promise<Core> {
+  self.importScripts(goUrl);
+  const go = new self.Go();
+  const bytes = await (await fetch(coreUrl)).arrayBuffer();
+  const { instance } = await WebAssembly.instantiate(bytes, go.importObject);
+  void go.run(instance); // it runs until the page lets go of it
+  return self.corteAway;
+}
+
+let core: Promise<Core> | undefined;
+
+async function answer({ id, shelf, address, body }: Question) {
+  try {
+    const c = await (core ??= load());
+    const wrong = shelf === undefined ? '' : c.shelf(shelf);
+    if (wrong) throw new Error(wrong);
+    const [status, answer] = c.ask(address, body);
+    self.postMessage({ id, status, body: answer });
+  } catch (e) {
+    self.postMessage({ id, status: 503, body: JSON.stringify({ detail: String(e) }) });
+  }
+}
+
+self.onmessage = ({ data }) => void answer(data);
