@@ -2,7 +2,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['dist', 'src/api/schema.d.ts'] },
+  { ignores: ['dist', 'wasm', 'src/api/schema.d.ts'] },
   ...tseslint.configs.recommendedTypeChecked,
   reactHooks.configs.flat.recommended,
   {
