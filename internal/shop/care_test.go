@@ -166,6 +166,9 @@ func TestSentOutAndBack(t *testing.T) {
 	if err != nil || !slices.ContainsFunc(all.Away, func(e store.Entry) bool { return *e.Blade == plough.ID }) {
 		t.Errorf("care lists %+v as away, %v", all.Away, err)
 	}
+	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: plough.Diameter + 1.01}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
+		t.Errorf("back a hair over a millimetre larger: %v", err)
+	}
 	if _, err := f.Care.TakeBack(ctx, f.id, plough.ID, true, store.SharpenedDetail{Diameter: 400}, "", ""); !errors.As(err, &e) || e.Field != "diameter_mm" {
 		t.Errorf("it came back larger: %v", err)
 	}
