@@ -87,13 +87,16 @@ test('a page that cannot be fetched leaves the frame standing', async ({ browser
   await context.close();
 });
 
-for (const [address, colorScheme] of [
-  ['/', 'light'],
-  ['/rack', 'dark'],
-  ['/bench', 'light'],
+for (const [address, colorScheme, forcedColors] of [
+  ['/', 'light', 'none'],
+  ['/rack', 'dark', 'none'],
+  ['/bench', 'light', 'none'],
+  ['/', 'dark', 'active'],
 ] as const)
-  test(`the focus can be seen on every control of ${address}`, async ({ browser }) => {
-    const context = await browser.newContext({ colorScheme, reducedMotion: 'reduce' });
+  test(`the focus can be seen on every control of ${address}, ${colorScheme}, colours ${forcedColors === 'active' ? 'forced' : 'ours'}`, async ({
+    browser,
+  }) => {
+    const context = await browser.newContext({ colorScheme, forcedColors, reducedMotion: 'reduce' });
     const page = await context.newPage();
     await page.goto(address);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -3,6 +3,7 @@ import { expect, test } from './test';
 
 const phone = { width: 390, height: 844 };
 const desk = { width: 1280, height: 800 };
+const doubled = { width: 640, height: 400 }; // a desk at 200 %
 
 /** What is wrong with the page as it stands, in words. */
 function faults({ thumb }: { thumb: boolean }) {
@@ -44,6 +45,7 @@ function faults({ thumb }: { thumb: boolean }) {
 for (const [name, viewport, thumb] of [
   ['a phone', phone, true],
   ['a desk', desk, false],
+  ['a desk at 200 %', doubled, false],
 ] as const)
   test(`the pages fit ${name}, in both units`, async ({ browser, request }) => {
     const blades = (await (await request.get('/api/v1/blades?limit=500')).json()) as {
@@ -64,6 +66,9 @@ for (const [name, viewport, thumb] of [
         `/care/money/${plough}`,
         '/groove',
         '/shop',
+        '/bench',
+        '/rack',
+        '/log',
       ]) {
         await page.goto(address);
         await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -17,6 +17,7 @@ import (
 	"corte/core/care"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/core/mount"
 	"corte/internal/logfile"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
@@ -410,4 +411,48 @@ func TestCalendar(t *testing.T) {
 		t.Fatal(err)
 	}
 	dead(secret)
+}
+
+// What is done to one of several baths is done to that one alone.
+func TestABathAmongOthers(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	ask := shopcare.BathAsk{Name: "Second", Cleaner: "citrus", Tray: care.Tray{Length: 400, Width: 400, Depth: 100}, Diameter: 254, Kerf: 3, Blades: 2}
+	made, err := f.Care.MakeBath(ctx, f.id, ask)
+	if err != nil || made.Name != "Second" {
+		t.Fatal(made.Name, err)
+	}
+	all, err := f.Care.Baths(ctx, f.id)
+	if err != nil || len(all) != 2 {
+		t.Fatal(len(all), err)
+	}
+	other := all[0]
+	if other.ID == made.ID {
+		other = all[1]
+	}
+	if strained, err := f.Care.StrainBath(ctx, f.id, other.ID); err != nil || strained.ID != other.ID || strained.Strained != other.Uses {
+		t.Errorf("%s was strained at %d of %d: %v", strained.Name, strained.Strained, other.Uses, err)
+	}
+	var e *refusal.Error
+	if _, err := f.Care.StrainBath(ctx, f.id, f.id); !errors.As(err, &e) || e.Status() != 404 {
+		t.Errorf("a bath that is not there: %v", err)
+	}
+}
+
+// The blade that goes on is not the one that has to come off.
+func TestABladeThatIsOnDoesNotComeOff(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	w := f.saws["table"]
+	for name, off := range map[string]bool{"Chorus": false, "Plough": true} {
+		blade := f.blade[name].ID
+		if (w.Mounted != nil && *w.Mounted == blade) == off {
+			t.Fatalf("%s is not where it should be", name)
+		}
+		m, err := f.Mount.Start(ctx, f.id, w.ID, blade, nil, "")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := slices.ContainsFunc(m.Steps, func(s mount.Step) bool { return s.ID == "off" }); got != off {
+			t.Errorf("with %s a blade is to come off: %v", name, got)
+		}
+	}
 }

@@ -106,7 +106,13 @@ export const theme = createTheme({
     },
     MuiButton: {
       defaultProps: { disableElevation: true },
-      styleOverrides: { root: { minHeight: 44, borderWidth: 1.5 } },
+      styleOverrides: {
+        root: {
+          minHeight: 44,
+          borderWidth: 1.5,
+          '@media (forced-colors: active)': { border: '1.5px solid ButtonText' },
+        },
+      },
     },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiPopover: {

@@ -16,6 +16,8 @@ interface Props {
   onCapture: (mm: number) => void;
 }
 
+const HEIGHT = 'corte.gauge'; // of the panel, in pixels, as it last stood here
+
 export function GaugePanel({ units, place, at, onCapture }: Props) {
   const { gauges, connected } = useGauges();
   const put = usePlaceGauge();
@@ -37,10 +39,26 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
       onCapture(reading.mm);
     }
   }, [reading, auto, g?.state.word, onCapture]);
-  if (!g) return null;
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (panel.current) localStorage.setItem(HEIGHT, String(panel.current.offsetHeight));
+  });
+  // Where a dial was heard before, its place is kept for it, so that nothing jumps when it is heard again.
+  const [silent, setSilent] = useState(false);
+  useEffect(() => {
+    if (g) return;
+    const timer = setTimeout(() => {
+      localStorage.removeItem(HEIGHT);
+      setSilent(true);
+    }, 3000);
+    return () => clearTimeout(timer);
+  }, [g]);
+  const kept = Number(localStorage.getItem(HEIGHT) ?? 0);
+  if (!g) return silent || kept === 0 ? null : <Box sx={{ my: 1.5, height: kept }} />;
   const live = connected && g.state.word === 'live' && reading !== undefined;
   return (
     <Box
+      ref={panel}
       component="section"
       aria-label={`Gauge ${g.state.name}`}
       sx={{

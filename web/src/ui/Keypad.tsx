@@ -50,7 +50,9 @@ interface Props {
 }
 
 export function Keypad({ label, field, text, units, wrong, onText, onDone }: Props) {
-  useEffect(() => field.scrollIntoView({ block: 'center' }), [field]);
+  useEffect(() => {
+    void field.scrollIntoView({ block: 'center' }); // a browser may hand back a promise, which is no way to clean up
+  }, [field]);
   const write = (next: string, caret = next.length) => {
     onText(next);
     requestAnimationFrame(() => field.setSelectionRange(caret, caret));

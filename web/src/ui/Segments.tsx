@@ -28,6 +28,10 @@ export function Segments<T extends string>({ label, value, choices, onChoose }: 
             fontWeight: 600,
             '& + &': { borderLeft: '1.5px solid', borderColor: 'drawing.hair' },
             '&[aria-pressed=true]': { bgcolor: 'text.primary', color: 'background.paper' },
+            // Where the reader's colours stand for ours, the ground tells nothing.
+            '@media (forced-colors: active)': {
+              '&[aria-pressed=true]': { textDecoration: 'underline 3px', textUnderlineOffset: '0.3em' },
+            },
           }}
         >
           {c.name}
