@@ -49,6 +49,7 @@ func Sentence(s string) string {
 	return s
 }
 
+// Plan is every blade of the rack weighed for a cut.
 func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 	j := p.Job
 	out := contract.Plan{
@@ -113,6 +114,7 @@ func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
 	return out
 }
 
+// Side is a side of the blade; nothing where it is not known.
 func Side(s cut.Side) *contract.Side {
 	if s == cut.UnknownSide {
 		return nil
@@ -124,6 +126,7 @@ func (v Voice) kerf(k choose.KerfLoad) contract.KerfLoad {
 	return contract.KerfLoad{KerfMm: k.Kerf, PowerW: k.PowerW, Load: k.Load, BogMMin: float64(k.Fastest), Refused: opt.Known(v.Sentence(k.Refused))}
 }
 
+// Supports are where supports stand, and what comes of it.
 func (v Voice) Supports(p guide.SupportPlan) contract.SupportPlan {
 	out := contract.SupportPlan{
 		AtMm: p.At, Kg: p.KG, GapMm: p.Gap, SagMm: p.Sag, Binds: p.Binds, Text: v.Each(p.Text),
@@ -164,6 +167,7 @@ func (v Voice) option(o shopchoose.Option, m cut.Motion) contract.Option {
 	return out
 }
 
+// Sweep is one blade at every height.
 func (v Voice) Sweep(s shopchoose.Sweep) contract.Sweep {
 	out := contract.Sweep{Settings: make([]contract.Setting, len(s.All)), Schools: make([]contract.School, len(s.Schools)), Passes: make([]contract.Pass, len(s.Passes))}
 	for i, at := range s.All {
@@ -181,6 +185,7 @@ func (v Voice) Sweep(s shopchoose.Sweep) contract.Sweep {
 	return out
 }
 
+// Setting is one blade at one height, and what the model says of it.
 func (v Voice) Setting(s shopchoose.Setting) contract.Setting {
 	w := s.Window
 	out := contract.Setting{
