@@ -1,7 +1,6 @@
 package verify
 
 import (
-	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
@@ -12,35 +11,31 @@ import (
 	"corte/core/measure"
 )
 
-func cutting(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Saw   string `json:"saw"`
-		Blade struct {
-			D, B, Hook, Bevel float64
-			Z, Group          int
-			Grind             string
-		} `json:"blade"`
-		Height      float64  `json:"height_mm"`
-		Thickness   float64  `json:"thickness_mm"`
-		RPM         float64  `json:"rpm"`
-		Material    string   `json:"material"`
-		Finish      string   `json:"finish"`
-		PowerLimit  float64  `json:"power_limit_w"`
-		Sharpness   float64  `json:"sharpness"`
-		PitchLevel  float64  `json:"pitch_level"`
-		AcrossGrain bool     `json:"across_grain"`
-		Heel        float64  `json:"heel_mm"`
-		Support     float64  `json:"support"`
-		Width       *float64 `json:"width_mm"`
-		Length      float64  `json:"length_mm"`
-		Through     *bool    `json:"through"`
-		Spread      float64  `json:"spread_mm"`
-		RunOut      float64  `json:"runout_mm"`
-		Pieces      int      `json:"pieces"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var cutting = kind(func(in struct {
+	Saw   string `json:"saw"`
+	Blade struct {
+		D, B, Hook, Bevel float64
+		Z, Group          int
+		Grind             string
+	} `json:"blade"`
+	Height      float64  `json:"height_mm"`
+	Thickness   float64  `json:"thickness_mm"`
+	RPM         float64  `json:"rpm"`
+	Material    string   `json:"material"`
+	Finish      string   `json:"finish"`
+	PowerLimit  float64  `json:"power_limit_w"`
+	Sharpness   float64  `json:"sharpness"`
+	PitchLevel  float64  `json:"pitch_level"`
+	AcrossGrain bool     `json:"across_grain"`
+	Heel        float64  `json:"heel_mm"`
+	Support     float64  `json:"support"`
+	Width       *float64 `json:"width_mm"`
+	Length      float64  `json:"length_mm"`
+	Through     *bool    `json:"through"`
+	Spread      float64  `json:"spread_mm"`
+	RunOut      float64  `json:"runout_mm"`
+	Pieces      int      `json:"pieces"`
+}) (any, error) {
 	m, err := material.Get(in.Material)
 	if err != nil {
 		return nil, err
@@ -123,7 +118,7 @@ func cutting(raw json.RawMessage) (any, error) {
 		"bite": f.ChipLoad, "mean_chip": f.MeanChip, "exit_deg": exit,
 		"push_share": f.PushShare, "hold_share": f.HoldShare, "v": f.RimSpeed,
 	}, nil
-}
+})
 
 // finite is a bound as cases write it: null where it does not bind at all.
 func finite(f measure.Feed) any {

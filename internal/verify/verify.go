@@ -263,19 +263,26 @@ func input[T any](raw json.RawMessage) (T, error) {
 	return v, nil
 }
 
+// kind makes a kind of case of what it does with its input.
+func kind[In any](work func(In) (any, error)) func(json.RawMessage) (any, error) {
+	return func(raw json.RawMessage) (any, error) {
+		in, err := input[In](raw)
+		if err != nil {
+			return nil, err
+		}
+		return work(in)
+	}
+}
+
 type obj = map[string]any
 
-func grooveBottom(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Grind  string  `json:"grind"`
-		Bevel  float64 `json:"bevel_deg"`
-		Kerf   float64 `json:"kerf_mm"`
-		Raker  float64 `json:"raker_mm"`
-		Points int     `json:"points"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var grooveBottom = kind(func(in struct {
+	Grind  string  `json:"grind"`
+	Bevel  float64 `json:"bevel_deg"`
+	Kerf   float64 `json:"kerf_mm"`
+	Raker  float64 `json:"raker_mm"`
+	Points int     `json:"points"`
+}) (any, error) {
 	grind, err := blade.ParseGrind(in.Grind)
 	if err != nil {
 		return nil, err
@@ -286,22 +293,18 @@ func grooveBottom(raw json.RawMessage) (any, error) {
 	return obj{"profile_mm": groove.Profile(blade.Blade{
 		Grind: grind, Bevel: in.Bevel, Kerf: measure.Length(in.Kerf), Raker: measure.Length(in.Raker),
 	}, in.Points)}, nil
-}
+})
 
-func dadoStack(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Target    float64 `json:"target_mm"`
-		Outer     float64 `json:"outer_pair_mm"`
-		Tolerance float64 `json:"tolerance_mm"`
-		Parts     []struct {
-			Thickness float64 `json:"thickness_mm"`
-			Count     int     `json:"count"`
-			Shim      bool    `json:"shim"`
-		} `json:"parts"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var dadoStack = kind(func(in struct {
+	Target    float64 `json:"target_mm"`
+	Outer     float64 `json:"outer_pair_mm"`
+	Tolerance float64 `json:"tolerance_mm"`
+	Parts     []struct {
+		Thickness float64 `json:"thickness_mm"`
+		Count     int     `json:"count"`
+		Shim      bool    `json:"shim"`
+	} `json:"parts"`
+}) (any, error) {
 	parts := make([]groove.Part, len(in.Parts))
 	for i, p := range in.Parts {
 		parts[i] = groove.Part{Thickness: measure.Length(p.Thickness), Count: p.Count, Shim: p.Shim}
@@ -311,34 +314,26 @@ func dadoStack(raw json.RawMessage) (any, error) {
 		return nil, nil //nolint:nilerr // no stack comes near, which a case says as null
 	}
 	return obj{"width_mm": s.Width, "error_um": math.Round(math.Abs(s.Error.Mm()) * 1000), "shims": s.Shims, "parts": s.Parts}, nil
-}
+})
 
-func passes(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Width   float64 `json:"width_mm"`
-		Kerf    float64 `json:"kerf_mm"`
-		Overlap float64 `json:"overlap_mm"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var passes = kind(func(in struct {
+	Width   float64 `json:"width_mm"`
+	Kerf    float64 `json:"kerf_mm"`
+	Overlap float64 `json:"overlap_mm"`
+}) (any, error) {
 	n, step, err := groove.Passes(measure.Length(in.Width), measure.Length(in.Kerf), measure.Length(in.Overlap))
 	return obj{"passes": n, "step_mm": step}, err
-}
+})
 
-func wear(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Teeth int    `json:"teeth"`
-		Grind string `json:"grind"`
-		Cuts  []struct {
-			Length    float64 `json:"length_m"`
-			Thickness float64 `json:"thickness_mm"`
-			Material  string  `json:"material"`
-		} `json:"cuts"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var wear = kind(func(in struct {
+	Teeth int    `json:"teeth"`
+	Grind string `json:"grind"`
+	Cuts  []struct {
+		Length    float64 `json:"length_m"`
+		Thickness float64 `json:"thickness_mm"`
+		Material  string  `json:"material"`
+	} `json:"cuts"`
+}) (any, error) {
 	grind, err := blade.ParseGrind(in.Grind)
 	if err != nil {
 		return nil, err
@@ -357,39 +352,31 @@ func wear(raw json.RawMessage) (any, error) {
 	}
 	return obj{"wear_m2": c.WearM2, "life_m2": c.LifeM2(grind), "sharpness": c.Sharpness(grind),
 		"resin_m2": c.ResinM2, "pitch_level": c.PitchLevel()}, nil
-}
+})
 
-func lifeUpdate(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Life float64 `json:"prior_life_m2"`
-		SD   float64 `json:"prior_sd"`
-		Dull float64 `json:"dull_at_m2"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var lifeUpdate = kind(func(in struct {
+	Life float64 `json:"prior_life_m2"`
+	SD   float64 `json:"prior_sd"`
+	Dull float64 `json:"dull_at_m2"`
+}) (any, error) {
 	if !(in.Life > 0 && in.SD > 0 && in.Dull > 0) {
 		return nil, errors.New("prior_life_m2, prior_sd and dull_at_m2 must be over 0")
 	}
 	life, sd := care.Update(in.Life, in.SD, in.Dull)
 	return obj{"life_m2": life, "sd": sd}, nil
-}
+})
 
-func cost(raw json.RawMessage) (any, error) {
-	in, err := input[struct {
-		Price       float64 `json:"price"`
-		Sharpening  float64 `json:"sharpening"`
-		Sharpenings int     `json:"sharpenings"`
-		LifeM       float64 `json:"life_m"`
-	}](raw)
-	if err != nil {
-		return nil, err
-	}
+var cost = kind(func(in struct {
+	Price       float64 `json:"price"`
+	Sharpening  float64 `json:"sharpening"`
+	Sharpenings int     `json:"sharpenings"`
+	LifeM       float64 `json:"life_m"`
+}) (any, error) {
 	if !(in.LifeM > 0) || in.Sharpenings < 0 {
 		return nil, errors.New("life_m must be over 0 and sharpenings not under it")
 	}
 	return obj{"per_metre": care.CostPerMetre(in.Price, in.Sharpening, in.Sharpenings, in.LifeM)}, nil
-}
+})
 
 // traced answers in the words of its case: whether a likely cause stands among
 // the first ones, whether a fitting check comes first, and whether it stops.
