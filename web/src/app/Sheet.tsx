@@ -95,10 +95,24 @@ const NewVersion = lazy(() => import('./NewVersion').then((m) => ({ default: m.N
 function useLater() {
   const [later, setLater] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => setLater(true), 900);
+    const timer = setTimeout(() => {
+      setLater(true);
+      // Not every browser says when it is idle.
+      if ('requestIdleCallback' in window) requestIdleCallback(() => void ahead());
+      else setTimeout(() => void ahead(), 2000);
+    }, 900);
     return () => clearTimeout(timer);
   }, []);
   return later;
 }
+
+/** The pages that are opened next more often than not, so that they open at once. */
+const ahead = () =>
+  Promise.all([
+    import('../stations/run/Run'),
+    import('../stations/bench/Bench'),
+    import('../stations/rack/Rack'),
+    import('../stations/trace/NewTrace'),
+  ]).catch(() => undefined); // they are asked for again when they are opened
 
 const ZoneOffer = lazy(() => import('./ZoneOffer').then((m) => ({ default: m.ZoneOffer })));
