@@ -37,6 +37,12 @@ func VoiceIn(u contract.Units) Voice {
 // of nothing.
 func (v Voice) Sentence(l say.Line) string { return Sentence(v.Say(l)) }
 
+// Word says a word or a phrase of a table; nothing of nothing.
+func (v Voice) Word(s string) string { return v.Say(say.Word(s)) }
+
+// Words says several.
+func (v Voice) Words(all []string) []string { return v.Each(say.Words(all)) }
+
 // Sentence makes a core's phrase into a sentence.
 func Sentence(s string) string {
 	if s == "" {

@@ -9,7 +9,6 @@ import (
 	"corte/core/care"
 	"corte/core/choose"
 	"corte/core/cut"
-	"corte/core/measure"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
 	shopcare "corte/internal/shop/care"
@@ -71,10 +70,11 @@ func (s *server) ListStandIns(ctx context.Context, r contract.ListStandInsReques
 	return contract.ListStandIns200JSONResponse{Items: names}, err
 }
 
-func (s *server) ListFaults(context.Context, contract.ListFaultsRequestObject) (contract.ListFaultsResponseObject, error) {
+func (s *server) ListFaults(ctx context.Context, _ contract.ListFaultsRequestObject) (contract.ListFaultsResponseObject, error) {
+	v := voiceOf(ctx)
 	out := contract.ListFaults200JSONResponse{Items: []contract.FaultOf{}}
 	for _, f := range care.Faults() {
-		out.Items = append(out.Items, contract.FaultOf{Fault: contract.Fault(f), Says: f.Words(), Unfits: f.Unfits()})
+		out.Items = append(out.Items, contract.FaultOf{Fault: contract.Fault(f), Says: v.Word(f.Words()), Unfits: f.Unfits()})
 	}
 	return out, nil
 }
@@ -184,8 +184,8 @@ func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObjec
 }
 
 func bathAsk(b contract.BathAsk) shopcare.BathAsk {
-	return shopcare.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: measure.Length(b.DiameterMm), Kerf: measure.Length(b.KerfMm), Blades: b.Blades,
-		Tray: care.Tray{Length: measure.Length(b.LengthMm), Width: measure.Length(opt.Value(b.WidthMm)), Depth: measure.Length(b.DepthMm), Round: b.WidthMm == nil}}
+	return shopcare.BathAsk{Name: b.Name, Cleaner: b.Cleaner, Diameter: b.DiameterMm, Kerf: b.KerfMm, Blades: b.Blades,
+		Tray: care.Tray{Length: b.LengthMm, Width: opt.Value(b.WidthMm), Depth: b.DepthMm, Round: b.WidthMm == nil}}
 }
 
 func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (contract.MixBathResponseObject, error) {

@@ -66,6 +66,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 }
 
 func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObject) (contract.GetSeasonResponseObject, error) {
+	v := voiceOf(ctx)
 	season, err := s.in(ctx).Log.Season(ctx, s.shop, r.Params.Days)
 	if err != nil {
 		return nil, err
@@ -74,18 +75,18 @@ func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObjec
 	for i, m := range season.Marks {
 		out.Marks[i] = contract.DayMark{
 			Day: dayOf(m.Day), Kind: contract.LogKind(m.Kind), Rows: m.Rows, SawID: opt.Known(m.Saw), SawName: opt.Known(m.SawName), BladeID: opt.Known(m.Blade), BladeName: opt.Known(m.BladeName),
-			Material: opt.Known(m.Material), MaterialName: opt.Known(materialName(m.Material)), Finish: opt.Known(m.Finish),
+			Material: opt.Known(m.Material), MaterialName: opt.Known(v.material(m.Material)), Finish: opt.Known(m.Finish),
 			Pieces: opt.Known(m.Pieces), Metres: opt.Known(m.Metres), Burnt: opt.Known(m.Burnt), Splintery: opt.Known(m.Splintery),
 		}
 	}
 	return out, nil
 }
 
-// materialName is what a material is called; one that the table has no more
+// material is what a material is called; one that the table has no more
 // goes by its id.
-func materialName(id string) string {
+func (v voice) material(id string) string {
 	if m, err := material.Get(id); err == nil {
-		return m.Name
+		return v.Word(m.Name)
 	}
 	return id
 }
@@ -219,7 +220,7 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 			return out, err
 		}
 		out.Cut = &contract.CutRecord{
-			Material: d.Material, MaterialName: materialName(d.Material), Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
+			Material: d.Material, MaterialName: v.material(d.Material), Direction: wordOf[contract.Direction](d.Direction), Motion: wordOf[contract.Motion](d.Motion),
 			Finish: wordOf[contract.Finish](d.Finish), ThicknessMm: d.Thickness, WidthMm: d.Width, LengthMm: d.Length,
 			HeightMm: opt.Positive(d.Height), DepthMm: opt.Positive(d.Depth), BevelDeg: opt.Positive(d.Bevel), MiterDeg: opt.Positive(d.Miter), FeedMMin: opt.Positive(d.Feed), Pieces: d.Pieces, Metres: d.CutLength().Mm() / 1000,
 			Wall: contract.Wall(d.Wall), Splinters: contract.Splinters(d.Splinters),
@@ -351,7 +352,7 @@ func (v voice) said(kind store.Kind, read func(any) error) (says []string, err e
 	case store.KindTraced:
 		var d store.TracedDetail
 		err = read(&d)
-		add(d.Cause != "", "%s", say.Word(causeLabel(d.Cause)))
+		add(d.Cause != "", "%s", v.cause(d.Cause))
 		add(d.Fixed, "fixed")
 		add(!d.Fixed, "not fixed")
 	}

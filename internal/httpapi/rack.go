@@ -53,7 +53,7 @@ func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBla
 		out.Teeth = opt.Of(*in.GroupTeeth * *in.Groups)
 	}
 	if in.OffsetMm != nil && in.DiameterMm != nil {
-		hook, err := truing.Hook(measure.Length(*in.OffsetMm), measure.Length(*in.DiameterMm/2))
+		hook, err := truing.Hook(*in.OffsetMm, *in.DiameterMm/2)
 		if err != nil {
 			return nil, &refusal.Error{Reason: refusal.Invalid, Field: "offset_mm", What: say.Error(err)}
 		}
@@ -207,7 +207,7 @@ func (s *server) ListUsualBlades(ctx context.Context, r contract.ListUsualBlades
 	out := contract.ListUsualBlades200JSONResponse{Items: []contract.UsualBlade{}}
 	for _, b := range starter.Blades(w.Saw) {
 		out.Items = append(out.Items, contract.UsualBlade{
-			ID: b.ID, For: b.For, PitchMm: b.Blade.Pitch(), GulletDepthMm: b.Blade.GulletDepth(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
+			ID: b.ID, For: voiceOf(ctx).Word(b.For), PitchMm: b.Blade.Pitch(), GulletDepthMm: b.Blade.GulletDepth(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
 		})
 	}
 	return out, nil
@@ -272,7 +272,7 @@ func (v voice) encodeBlade(b store.Blade) contract.Blade {
 		out.Features = append(out.Features, struct {
 			Name string `json:"name"`
 			Why  string `json:"why"`
-		}{f.Name, answer.Sentence(f.Why)})
+		}{v.Word(f.Name), answer.Sentence(v.Word(f.Why))})
 	}
 	if b.Teeth > 0 {
 		out.PitchMm, out.GulletDepthMm = b.Pitch(), b.GulletDepth()

@@ -149,7 +149,7 @@ func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestO
 			continue // not known to this version, chosen by rule, or of no cut yet
 		}
 		fixed := l.Apply(m)
-		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: m.Name, ScorchFactor: fixed.ScorchDose / m.ScorchDose,
+		out.Items = append(out.Items, contract.Lesson{Material: l.Material, MaterialName: v.Word(m.Name), ScorchFactor: fixed.ScorchDose / m.ScorchDose,
 			SplinterFactor: fixed.MAcross / m.MAcross, Cuts: l.Cuts, Says: v.Each(l.Says(say.Word(m.Name)))})
 	}
 	return out, nil

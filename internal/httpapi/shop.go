@@ -22,13 +22,14 @@ func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (
 	return contract.GetShop200JSONResponse(encodeShop(sh)), nil
 }
 
-func (s *server) ListMaterials(context.Context, contract.ListMaterialsRequestObject) (contract.ListMaterialsResponseObject, error) {
+func (s *server) ListMaterials(ctx context.Context, _ contract.ListMaterialsRequestObject) (contract.ListMaterialsResponseObject, error) {
+	v := voiceOf(ctx)
 	all := material.All()
 	out := contract.ListMaterials200JSONResponse{Items: make([]contract.Material, len(all))}
 	for i, m := range all {
 		out.Items[i] = contract.Material{
-			ID: m.ID, Name: m.Name, Kind: contract.MaterialKind(m.Kind.String()), Modelled: m.Kind.Modelled(),
-			Sheet: m.Kind.Sheet(), DensityKgM3: m.Density, Source: m.Source,
+			ID: m.ID, Name: v.Word(m.Name), Kind: contract.MaterialKind(m.Kind.String()), Modelled: m.Kind.Modelled(),
+			Sheet: m.Kind.Sheet(), DensityKgM3: m.Density, Source: v.Word(m.Source),
 		}
 	}
 	return out, nil

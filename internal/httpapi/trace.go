@@ -11,45 +11,47 @@ import (
 	shoptrace "corte/internal/shop/trace"
 )
 
-func (s *server) ListTraceWords(context.Context, contract.ListTraceWordsRequestObject) (contract.ListTraceWordsResponseObject, error) {
+func (s *server) ListTraceWords(ctx context.Context, _ contract.ListTraceWordsRequestObject) (contract.ListTraceWordsResponseObject, error) {
+	v := voiceOf(ctx)
 	var out contract.ListTraceWords200JSONResponse
 	for _, x := range trace.Signs() {
-		out.Signs = append(out.Signs, contract.TraceSign{ID: x.ID, Label: x.Label, Place: contract.TraceSignPlace(x.Place)})
+		out.Signs = append(out.Signs, contract.TraceSign{ID: x.ID, Label: v.Word(x.Label), Place: contract.TraceSignPlace(x.Place)})
 	}
 	for _, x := range trace.Causes() {
-		out.Causes = append(out.Causes, contract.TraceWord{ID: x.ID, Label: x.Label})
+		out.Causes = append(out.Causes, contract.TraceWord{ID: x.ID, Label: v.Word(x.Label)})
 	}
 	for _, x := range trace.Tests() {
-		out.Checks = append(out.Checks, contract.TraceWord{ID: x.ID, Label: x.Label})
+		out.Checks = append(out.Checks, contract.TraceWord{ID: x.ID, Label: v.Word(x.Label)})
 	}
 	return out, nil
 }
 
-func causeLabel(id string) string {
+func (v voice) cause(id string) string {
 	c, _ := trace.CauseByID(id)
-	return c.Label
+	return v.Word(c.Label)
 }
 
 func (s *server) ListTraces(ctx context.Context, r contract.ListTracesRequestObject) (contract.ListTracesResponseObject, error) {
+	v := voiceOf(ctx)
 	rows, err := s.in(ctx).Trace.Recent(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
 	out := contract.ListTraces200JSONResponse{Items: make([]contract.TraceRow, len(rows))}
 	for i, t := range rows {
-		out.Items[i] = contract.TraceRow{ID: t.ID, SawID: t.Saw, BladeID: t.Blade, Present: inWords(t.Present), StartedAt: t.Started, EndedAt: t.Ended, Cause: causeLabel(t.Cause), Fixed: t.Fixed}
+		out.Items[i] = contract.TraceRow{ID: t.ID, SawID: t.Saw, BladeID: t.Blade, Present: v.inWords(t.Present), StartedAt: t.Started, EndedAt: t.Ended, Cause: v.cause(t.Cause), Fixed: t.Fixed}
 	}
 	return out, nil
 }
 
 // inWords puts the ids of signs and checks into words.
-func inWords(ids []string) []string {
+func (v voice) inWords(ids []string) []string {
 	out := make([]string, len(ids))
 	for i, id := range ids {
 		if s, ok := trace.SignByID(id); ok {
-			out[i] = s.Label
+			out[i] = v.Word(s.Label)
 		} else if c, ok := trace.CheckByID(id); ok {
-			out[i] = c.Label
+			out[i] = v.Word(c.Label)
 		}
 	}
 	return out
@@ -114,8 +116,8 @@ const reasonsShown = 8
 func (v voice) encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 	out := contract.Trace{ID: t.ID, Version: t.Version, SawID: t.Saw, SawName: t.SawName, SawKind: contract.TraceSawKind(t.SawKind.String()), BladeID: t.Blade,
 		BladeName: t.BladeName, Present: append([]string{}, t.Present...), Absent: append([]string{}, t.Absent...), Facts: []string{}, Done: []contract.TraceDone{}, Pending: append([]string{}, t.Pending...),
-		Stop: t.Stop, Doubts: v.Each(t.Doubts), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: append([]string{}, t.Piece...),
-		Before: []contract.TraceEarlier{}, By: t.By, StartedAt: t.Started, EndedAt: t.Ended, Cause: causeLabel(t.Trace.Cause), Fixed: t.Fixed, Note: t.Note}
+		Stop: t.Stop, Doubts: v.Each(t.Doubts), Reasons: []contract.TraceReason{}, Next: []contract.TraceCheck{}, Exhausted: t.Exhausted, Piece: v.Words(t.Piece),
+		Before: []contract.TraceEarlier{}, By: t.By, StartedAt: t.Started, EndedAt: t.Ended, Cause: v.cause(t.Trace.Cause), Fixed: t.Fixed, Note: t.Note}
 	for _, f := range t.Facts {
 		if !f.Says.Zero() {
 			out.Facts = append(out.Facts, v.Say(f.Says))
@@ -123,14 +125,14 @@ func (v voice) encodeTrace(t shoptrace.Trace) (contract.Trace, error) {
 	}
 	for _, k := range trace.Tests() {
 		if a, done := t.Answers[k.ID]; done {
-			out.Done = append(out.Done, contract.TraceDone{ID: k.ID, Label: k.Label, Answer: contract.TraceDoneAnswer(a), FromLog: v.Say(t.FromLog[k.ID])})
+			out.Done = append(out.Done, contract.TraceDone{ID: k.ID, Label: v.Word(k.Label), Answer: contract.TraceDoneAnswer(a), FromLog: v.Say(t.FromLog[k.ID])})
 		}
 	}
 	for _, r := range t.Reasons[:reasonsShown] {
-		out.Reasons = append(out.Reasons, contract.TraceReason{ID: r.ID, Label: r.Label, Share: r.Share, Hazard: r.Hazard, For: inWords(r.For), Against: inWords(r.Against), Remedy: r.Remedy})
+		out.Reasons = append(out.Reasons, contract.TraceReason{ID: r.ID, Label: v.Word(r.Label), Share: r.Share, Hazard: r.Hazard, For: v.inWords(r.For), Against: v.inWords(r.Against), Remedy: v.Word(r.Remedy)})
 	}
 	for _, n := range t.Next {
-		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(opt.Known(n.Leads())), ID: n.ID, Label: n.Label, Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: n.How, Bits: n.Bits})
+		out.Next = append(out.Next, contract.TraceCheck{Leads: (*contract.TraceCheckLeads)(opt.Known(n.Leads())), ID: n.ID, Label: v.Word(n.Label), Minutes: n.Minutes, Kind: contract.TraceCheckKind(n.Kind), Record: n.Record, How: v.Word(n.How), Bits: n.Bits})
 	}
 	for _, b := range t.Before {
 		out.Before = append(out.Before, contract.TraceEarlier{ID: b.ID, At: b.At, Signs: b.Signs, Cause: b.Cause, Fixed: b.Fixed})
