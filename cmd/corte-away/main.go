@@ -25,6 +25,9 @@ func main() {
 			return ""
 		}),
 		"ask": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			if host == nil {
+				return js.ValueOf([]any{503, `{}`}) // no shelf was read
+			}
 			status, out := host.Ask(args[0].String(), []byte(args[1].String()))
 			return js.ValueOf([]any{status, string(out)})
 		}),

@@ -95,11 +95,11 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 			return refuse("motion", "this miter saw does not slide; it can only chop")
 		case j.Motion == cut.Chop && s.ChopWidth > 0 && j.MeetsWidth() > s.ChopWidth:
 			if s.Sliding {
-				return refuse("width", "%s across the cut is wider than this saw chops (%s); push it instead", say.Set(j.MeetsWidth()), say.Set(s.ChopWidth))
+				return refuse("width", "%s across the cut is wider than this saw chops (%s); push it instead", j.MeetsWidth(), s.ChopWidth)
 			}
-			return refuse("width", "%s across the cut is wider than this saw chops (%s)", say.Set(j.MeetsWidth()), say.Set(s.ChopWidth))
+			return refuse("width", "%s across the cut is wider than this saw chops (%s)", j.MeetsWidth(), s.ChopWidth)
 		case j.Motion == cut.Push && s.Crosscut > 0 && j.MeetsWidth() > s.Crosscut:
-			return refuse("width", "%s across the cut is wider than this saw's slide crosses (%s); use a circular saw along a guide", say.Set(j.MeetsWidth()), say.Set(s.Crosscut))
+			return refuse("width", "%s across the cut is wider than this saw's slide crosses (%s); use a circular saw along a guide", j.MeetsWidth(), s.Crosscut)
 		}
 	} else if j.Motion != cut.Along {
 		return refuse("motion", "only a miter saw chops or is pushed along the work")
@@ -114,10 +114,10 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 		return refuse("miter", "this saw turns to %g degrees; for %g use another machine or a jig made for it", most, j.MiterDeg)
 	}
 	if j.Piece > j.Length {
-		return refuse("piece", "a piece of %s cannot come off a board of %s", say.Set(j.Piece), say.Set(j.Length))
+		return refuse("piece", "a piece of %s cannot come off a board of %s", j.Piece, j.Length)
 	}
 	if s.Kind == saw.Table && s.FenceReach > 0 && j.Direction != cut.Crosscut && j.Width > s.FenceReach {
-		return refuse("width", "this saw's fence reaches %s, and %s is asked for; cut it along a guide with a circular saw, or run the other half along the fence", say.Set(s.FenceReach), say.Set(j.Width))
+		return refuse("width", "this saw's fence reaches %s, and %s is asked for; cut it along a guide with a circular saw, or run the other half along the fence", s.FenceReach, j.Width)
 	}
 	exit, other := Supports(j, s)
 	switch {
@@ -136,15 +136,15 @@ func CheckJob(j cut.Job, s saw.Saw) error {
 	switch reach := s.ReachAt(j.BevelDeg); {
 	case needsBothFaces(j, s):
 	case j.Form != cut.Through && j.Depth > reach:
-		return refuse("depth", "%s is deeper than this saw reaches (%s)", say.Set(j.Depth), say.Set(reach))
+		return refuse("depth", "%s is deeper than this saw reaches (%s)", j.Depth, reach)
 	case j.Form != cut.Through:
 	case j.Thickness+through <= reach+hair:
 	case j.BevelDeg > 0:
-		return refuse("thickness", "tilted to %g degrees this saw reaches %s, and the stock is %s, which a blade must pass by %s; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, say.Set(reach), say.Set(j.Thickness), say.Set(through))
+		return refuse("thickness", "tilted to %g degrees this saw reaches %s, and the stock is %s, which a blade must pass by %s; a tilted cut cannot be met from the other face, so use another machine", j.BevelDeg, reach, j.Thickness, through)
 	case s.Kind == saw.Miter:
-		return refuse("thickness", "%s is thicker than this saw reaches (%s); use another machine", say.Set(j.Thickness), say.Set(reach))
+		return refuse("thickness", "%s is thicker than this saw reaches (%s); use another machine", j.Thickness, reach)
 	default:
-		return refuse("thickness", "%s is more than this saw reaches from both faces (%s each); use another machine", say.Set(j.Thickness), say.Set(reach))
+		return refuse("thickness", "%s is more than this saw reaches from both faces (%s each); use another machine", j.Thickness, reach)
 	}
 	return nil
 }
@@ -196,9 +196,9 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 	reach, deep := s.ReachWith(b, j.BevelDeg), deepest(j)
 	if s.Kind == saw.Miter {
 		if below := s.Below() - (s.Diameter-b.Diameter)/2; below < cut.Clears-hair && b.Diameter < s.Diameter {
-			c.add(RuleReach, "use a blade of the saw's own size", "it is too small to come through to this saw's bed: the cut would stay %s short of the %s that parts the work", say.Set(cut.Clears-below), say.Set(cut.Clears))
+			c.add(RuleReach, "use a blade of the saw's own size", "it is too small to come through to this saw's bed: the cut would stay %s short of the %s that parts the work", cut.Clears-below, cut.Clears)
 		} else if deep > reach+hair {
-			c.add(RuleReach, "use a larger blade", "this blade takes stock of %s here, and this is %s", say.Set(reach), say.Set(deep))
+			c.add(RuleReach, "use a larger blade", "this blade takes stock of %s here, and this is %s", reach, deep)
 		}
 		return
 	}
@@ -206,7 +206,7 @@ func (c *checker) reach(b blade.Blade, j cut.Job, s saw.Saw) {
 		deep += cut.Clears
 	}
 	if deep > reach+hair {
-		c.add(RuleReach, "use a larger blade", "this blade reaches only %s here, and the cut needs %s", say.Set(reach), say.Set(deep))
+		c.add(RuleReach, "use a larger blade", "this blade reaches only %s here, and the cut needs %s", reach, deep)
 	}
 }
 

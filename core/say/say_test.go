@@ -76,6 +76,23 @@ func TestNamesAreFilledIn(t *testing.T) {
 	}
 }
 
+// Rows that lie in shops' logs are read by these names.
+func TestWhatIsKeptGoesByItsNames(t *testing.T) {
+	const kept = `{"form":"%s: %s, %s, %s, %s; %s, %s, %s, %s, %s; %d %.1f","with":[{"text":"Plough"},{"mm":25.4},{"mm":20,"as":"set"},{"mm":0.18,"as":"thin"},{"mm":0.0885,"as":"dial"},` +
+		`{"as":"list","list":[{"form":"a"},{"form":"b"}]},{"as":"and","list":[{"form":"a"},{"form":"b"}]},{"as":"or","list":[{"form":"a"},{"form":"b"}]},` +
+		`{"as":"either","list":[{"mm":100,"as":"set"},{"mm":101.6,"as":"set"}]},{"form":"fine"},{"whole":3},{"number":2.5}],"upper":true}`
+	var l say.Line
+	if err := json.Unmarshal([]byte(kept), &l); err != nil {
+		t.Fatal(err)
+	}
+	if want := `Plough: 1", 25/32", 0.007", 0.0035"; a, b, a and b, a or b, 4", fine; 3 2.5`; inches.Say(l) != want {
+		t.Errorf("%s, not %s", inches.Say(l), want)
+	}
+	if again, err := json.Marshal(l); err != nil || string(again) != kept {
+		t.Errorf("kept again as %s, %v", again, err)
+	}
+}
+
 func TestTheFirstEditionsRecordsAreText(t *testing.T) {
 	var all []say.Line
 	if err := json.Unmarshal([]byte(`["heel 0.09 mm, 20 % of it", ""]`), &all); err != nil || all[0].String() != "heel 0.09 mm, 20 % of it" || !all[1].Zero() {

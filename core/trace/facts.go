@@ -79,9 +79,11 @@ func (k Known) Facts() []Fact {
 		add("runout_mm", r.Figure.Mm(), "run-out %s on %s", say.Dial(r.Figure), k.Day(r.At))
 	}
 	if j.Material.Kind.Modelled() {
-		if add("scorch_dose", j.Material.ScorchDose, ""); j.Material.ScorchDose < 16 {
-			out[len(out)-1].Says = say.Of("%s scorches easily", j.Material)
+		easily := say.Line{}
+		if j.Material.ScorchDose < 16 {
+			easily = say.Of("%s scorches easily", j.Material)
 		}
+		out = append(out, Fact{"scorch_dose", j.Material.ScorchDose, easily})
 	}
 	if j.Moisture == cut.Wet {
 		add("wet", 1, "the stock is wet or treated")

@@ -8,6 +8,8 @@ import (
 	"testing"
 
 	"corte/internal/away"
+
+	"github.com/google/uuid"
 )
 
 // What a browser works out over the shelf that it last saw is what the server
@@ -18,7 +20,19 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 	if w := b.truing(obj{"test": "heel", "saw_id": b.saw["table"], "first_mm": []float64{0, 0.07}, "span_mm": 220, "dial": "right", "units": "mm"}); w.Code != 201 {
 		t.Fatal(w.Code, w.Body)
 	}
-	b.post("/cuts", b.made(obj{"wall": "brown"}), "Idempotency-Key", "aw")
+	for _, measured := range []obj{
+		{"test": "clearance", "saw_id": b.saw["table"], "blade_id": b.blade["Plough"], "first_mm": []float64{0.2, 0.23, 0.21, 0.25, 0.2, 0.22}, "units": "mm"},
+		{"test": "runout", "saw_id": b.saw["table"], "blade_id": b.blade["Plough"], "first_mm": []float64{0, 0.03, 0.06, 0.02}, "units": "mm"},
+	} {
+		if w := b.truing(measured); w.Code != 201 {
+			t.Fatal(w.Code, w.Body)
+		}
+	}
+	for range 3 {
+		if w := b.post("/cuts", b.made(obj{"wall": "brown"}), "Idempotency-Key", uuid.NewString()); w.Code != 201 {
+			t.Fatal(w.Code, w.Body)
+		}
+	}
 	host, err := away.New(b.do("GET", "/api/v1/shelf", "").Body.Bytes())
 	if err != nil {
 		t.Fatal(err)
@@ -49,10 +63,10 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 		}
 	}
 	for i, saw := range []string{"table", "miter", "circular"} {
-		for k, wood := range []string{"cherry", "yellow-pine", "birch-ply", "aluminium", "tile"} {
+		for k, wood := range []string{"hard-maple", "cherry", "yellow-pine", "birch-ply", "aluminium", "tile"} {
 			for _, across := range []string{"rip", "crosscut", "sheet"} {
 				units := []string{"mm", "in"}[(i+k)%2]
-				cut := b.cut(obj{"saw_id": b.saw[saw], "material": wood, "direction": across, "finish": []string{"show", "fine", "rough"}[k%3], "pieces": 1 + 6*k, "thickness_mm": 18 + 5*k})
+				cut := b.cut(obj{"saw_id": b.saw[saw], "material": wood, "direction": across, "finish": []string{"fine", "show", "rough"}[k%3], "pieces": 1 + 6*k, "thickness_mm": 18 + 5*k})
 				same("/plans", obj{"cut": cut, "units": units})
 				for _, name := range []string{"Plough", "Curtain", "Trot"} {
 					same("/sweeps", obj{"cut": cut, "blade_id": b.blade[name], "step_mm": 5, "also_mm": 30, "units": units})

@@ -92,7 +92,7 @@ func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject)
 }
 
 func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
-	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: v.Each(t.Differ), Note: v.Say(t.Note), By: t.By,
+	out := contract.Trial{ID: t.ID, Version: t.Version, Repeats: t.Repeats, Blind: t.Blind, Grading: t.Grading, Differ: v.Each(t.Differ), Note: v.Sentence(t.Note), By: t.By,
 		StartedAt: t.Started, EndedAt: t.Ended, Says: v.Each(t.Says)}
 	if err := json.Unmarshal(t.Cut, &out.Cut); err != nil {
 		return out, err

@@ -10,6 +10,9 @@ export interface ToTheCore extends Record<string, unknown> {
   body: unknown;
 }
 
+/** The status of an answer that the core here could not give (see the worker). */
+const FAILED = 503;
+
 let worker: Worker | undefined;
 let told: number | undefined; // the moment of the shelf that the worker has
 let next = 0;
@@ -22,10 +25,16 @@ function host() {
     waiting.get(data.id)?.(data);
     waiting.delete(data.id);
   };
+  // A worker that cannot be had answers nobody; the next question asks for another.
+  worker.onerror = () => {
+    worker = undefined;
+    for (const [id, answer] of waiting) answer({ id, status: FAILED, body: '{}' });
+    waiting.clear();
+  };
   return worker;
 }
 
-/** An answer of the core over the shelf that was last seen, and when that was; undefined where none was. */
+/** An answer of the core over the shelf that was last seen, and when that was; undefined where there is none. */
 export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
   const shelf = await get<{ at: number; data: unknown }>(SHELF).catch(() => undefined);
   if (!shelf) return undefined;
@@ -41,6 +50,10 @@ export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unkno
       body: JSON.stringify(ask.body),
     } satisfies Question);
   });
+  if (answer.status === FAILED) {
+    told = undefined; // whatever it had of the shelf
+    return undefined;
+  }
   const data: unknown = JSON.parse(answer.body);
   if (answer.status !== 200) throw new ProblemError(data as object, answer.status);
   return { at: shelf.at, data };

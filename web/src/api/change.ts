@@ -4,10 +4,11 @@ import { ProblemError, unwrap } from './client';
 export const forGood = { staleTime: Infinity };
 
 /** What the shop knows has changed: everything that follows from it is asked again. */
-export const refresh = (cache: QueryClient) =>
-  Promise.all(
+export const refresh = (cache: QueryClient) => {
+  void cache.invalidateQueries({ queryKey: ['shelf'] }); // nobody waits for it
+  return Promise.all(
     [
-      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'compared', 'shelf'],
+      ...['shop', 'blades', 'saws', 'bench', 'mounting', 'truings', 'plan', 'sweep', 'compared'],
       ...[
         'log',
         'care',
@@ -24,6 +25,7 @@ export const refresh = (cache: QueryClient) =>
       ],
     ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
   );
+};
 
 /** A change of the shop, after which what follows from it is asked again. */
 export function useChange<V, R>(mutationFn: (v: V) => Promise<R>) {

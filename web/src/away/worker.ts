@@ -51,7 +51,9 @@ async function answer({ id, shelf, address, body }: Question) {
     const [status, answer] = c.ask(address, body);
     self.postMessage({ id, status, body: answer });
   } catch (e) {
-    self.postMessage({ id, status: 503, body: JSON.stringify({ detail: String(e) }) });
+    console.error(e);
+    core = undefined; // it is loaded anew for the next question
+    self.postMessage({ id, status: 503, body: '{}' });
   }
 }
 

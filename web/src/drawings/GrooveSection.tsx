@@ -4,7 +4,7 @@ import type { GrooveWay, Units } from '../api/types';
 import { formatSetting, formatThin } from '../measure/format';
 import { useSize } from '../ui/useSize';
 import { ink } from './ink';
-import { Label } from './Label';
+import { Label, widthOf } from './Label';
 
 interface Props {
   way: GrooveWay;
@@ -40,6 +40,7 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
   const step =
     way.passes.length > 1 ? Math.abs(way.passes[1]!.centre_mm - way.passes[0]!.centre_mm) * scale : 0;
   const every = Math.max(1, Math.ceil(20 / Math.max(1, step)));
+  const deep = `${formatSetting(depth, units)} deep`;
   return (
     <svg
       width={px}
@@ -98,8 +99,8 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
         d={`M${X(half) + 26} ${Y(0)}V${Y(depth)}M${X(half) + 19} ${Y(depth)}h14M${X(half) + 19} ${Y(0)}h14`}
         {...line}
       />
-      <Label x={X(half) + 40} y={Y(depth / 2)} anchor="start" size={15}>
-        {`${formatSetting(depth, units)} deep`}
+      <Label x={Math.min(X(half) + 40, px - widthOf(deep, 15))} y={Y(depth / 2)} anchor="start" size={15}>
+        {deep}
       </Label>
       {way.ridge_mm > 0.01 && (
         <Label x={X(-half) - 12} y={Y(depth)} anchor="end" size={14}>

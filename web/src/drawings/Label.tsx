@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** About how wide a text is drawn. */
-const widthOf = (text: string, size: number) => text.length * size * 0.62;
+export const widthOf = (text: string, size: number) => text.length * size * 0.62;
 
 /** The nearest place to x from which a text in its middle stays on the drawing. */
 export function inside(x: number, text: string, size: number, within: number): number {

@@ -4,7 +4,7 @@ import type { GrooveWay, Units } from '../api/types';
 import { formatThin } from '../measure/format';
 import { useSize } from '../ui/useSize';
 import { ink } from './ink';
-import { Label } from './Label';
+import { Label, widthOf } from './Label';
 
 interface Props {
   way: GrooveWay;
@@ -13,6 +13,7 @@ interface Props {
 
 const tall = { left: 74, right: 74, chipper: 66, shim: 34 } as const;
 /** A shim is drawn at least this wide, or it would be a hairline. */
+const FIGURE = 12.5; // px
 const THINNEST = 5;
 
 export function StackView(p: Props) {
@@ -42,24 +43,24 @@ function Drawing({ way, units, px }: Props & { px: number }) {
   const steel = { fill: ink.steel, stroke: ink.ink, strokeWidth: 1.4 };
   const names = way.slots.map((s) => `${s.what} ${formatThin(s.thickness_mm, units)}`).join(', ');
   // Figures of neighbours stand in rows of their own, so that thin parts have room for theirs.
-  const rows = px < 420 ? [184, 198, 212, 226] : [186, 202, 218];
   const saysOf = ({ slot }: (typeof parts)[number]) =>
     slot.what === 'left' || slot.what === 'right'
       ? slot.what
       : formatThin(slot.thickness_mm, units).replace(' mm', '');
-  const taken = rows.map(() => -Infinity);
+  const taken: number[] = []; // up to where, by row
   const placed = parts.map((part) => {
-    const half = saysOf(part).length * 4 + 3;
+    const half = widthOf(saysOf(part), FIGURE) / 2 + 3;
     const at = part.x + part.w / 2;
     const free = taken.findIndex((until) => until < at - half);
-    const row = free < 0 ? taken.indexOf(Math.min(...taken)) : free;
+    const row = free < 0 ? taken.length : free;
     taken[row] = at + half;
     return row;
   });
+  const rowAt = (row: number) => 186 + 15 * row;
   return (
     <svg
       width={px}
-      height={parts.length > 0 ? 236 : 186}
+      height={rowAt(taken.length)}
       role="img"
       aria-label={`On the arbor from the inner flange outward: ${names || way.says}. ${a?.says ?? ''}`}
       style={{ display: 'block' }}
@@ -100,12 +101,12 @@ function Drawing({ way, units, px }: Props & { px: number }) {
               />
             )}
             <path
-              d={`M${x + w / 2} ${middle + h}V${rows[placed[i]!]! - 8}`}
+              d={`M${x + w / 2} ${middle + h}V${rowAt(placed[i]!) - 8}`}
               stroke={ink.hair}
               strokeWidth={0.7}
               strokeDasharray="2 2"
             />
-            <Label x={x + w / 2} y={rows[placed[i]!]!} size={12.5}>
+            <Label x={x + w / 2} y={rowAt(placed[i]!)} size={FIGURE}>
               {saysOf(parts[i]!)}
             </Label>
           </g>

@@ -42,7 +42,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
     if (panel.current) localStorage.setItem(HEIGHT, String(panel.current.offsetHeight));
-  });
+  }, [g?.state.name]);
   // Where a dial was heard before, its place is kept for it, so that nothing jumps when it is heard again.
   const [silent, setSilent] = useState(false);
   useEffect(() => {

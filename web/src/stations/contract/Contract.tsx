@@ -221,13 +221,10 @@ function ShapeText({ schema }: { schema: Schema }) {
 function TypeText({ schema: s }: { schema: Schema }) {
   if (s.$ref)
     return (
-      <Box
-        component="a"
-        href={`#${nameOf(s.$ref)}`}
-        sx={{ minWidth: { xs: 44, md: 0 }, display: 'inline-block' }}
-      >
+      // Room for a finger beside a short name, taken from the words around it.
+      <a href={`#${nameOf(s.$ref)}`} style={{ paddingInline: 12, marginInline: -12 }}>
         {nameOf(s.$ref)}
-      </Box>
+      </a>
     );
   if (s.allOf?.[0]) return <TypeText schema={s.allOf[0]} />;
   if (s.type === 'array' && s.items)
