@@ -63,6 +63,16 @@ func TestTheShopsOwnCutsTeach(t *testing.T) {
 	if i < 0 || lessons[i].Cuts != 20 || lessons[i].LnScorch > -0.2 || lessons[i].LnSplinter >= 0 {
 		t.Fatalf("it taught %+v", lessons)
 	}
+	rows, _, err := f.Log.Rows(t.Context(), f.id, store.Filter{}, store.Mark{}, 1)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := f.Log.Strike(t.Context(), f.id, rows[0].ID, ""); err != nil {
+		t.Fatal(err)
+	}
+	if lessons, err = f.Run.Lessons(t.Context(), f.id); err != nil || lessons[i].Cuts != 19 {
+		t.Errorf("with one of 20 struck out, it taught %+v, %v", lessons[i], err)
+	}
 	after := plan()
 	if after.Setting.Window.Slowest <= 1.2*before.Setting.Window.Slowest || after.Setting.Window.Splinter <= before.Setting.Window.Splinter {
 		t.Errorf("the window was %+v and is %+v", before.Setting.Window, after.Setting.Window)
@@ -101,6 +111,9 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	}
 	ask = shopcare.WashAsk{Blades: []uuid.UUID{rook, chorus}, Cleaner: "citrus", Brush: care.Brass, Bath: &baths[0].ID, By: "Ilse"}
 	refused("bath_id", ask) // never mix
+	ask.Bath = &rook
+	refused("bath_id", ask) // a blade is no bath
+	ask.Bath = &baths[0].ID
 	ask.Cleaner = "detergent"
 	w, err := f.Care.StartWash(ctx, f.id, ask)
 	if err != nil {
@@ -435,6 +448,73 @@ func TestABathAmongOthers(t *testing.T) {
 	var e *refusal.Error
 	if _, err := f.Care.StrainBath(ctx, f.id, f.id); !errors.As(err, &e) || e.Status() != 404 {
 		t.Errorf("a bath that is not there: %v", err)
+	}
+}
+
+// On the way from a complaint to the saw doctor, a saw is true when both its
+// heel and its run-out were found so.
+func TestASawIsTrueByAllItsTests(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	on := f.blade["Chorus"].ID // on the table saw
+	if _, err := f.Care.Judge(ctx, f.id, on, "dull", "", ""); err != nil {
+		t.Fatal(err)
+	}
+	for _, tt := range []struct {
+		kind    store.Kind
+		verdict string
+		aligned bool
+	}{
+		{store.KindMoved, "", false},
+		{store.KindHeel, "clear", false},
+		{store.KindRunOut, "caution", false},
+		{store.KindRunOut, "clear", true},
+		{store.KindHeel, "stop", false},
+	} {
+		raw, _ := json.Marshal(store.TruingDetail{Figure: 0.02, Unit: "mm", Verdict: tt.verdict})
+		saw := f.saws["table"].ID
+		if _, err := f.st.Append(ctx, store.Entry{Shop: f.id, At: time.Now(), Kind: tt.kind, Saw: &saw, Detail: raw}); err != nil {
+			t.Fatal(err)
+		}
+		all, err := f.Care.All(ctx, f.id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		b := all.Blades[slices.IndexFunc(all.Blades, func(b shopcare.BladeCare) bool { return b.Blade.ID == on })]
+		i := slices.IndexFunc(b.Path, func(s care.Step) bool { return s.ID == "align" })
+		if i < 0 || b.Path[i].Done != tt.aligned {
+			t.Errorf("after %s %q: %+v", tt.kind, tt.verdict, b.Path)
+		}
+	}
+}
+
+// A blade's price against one that is thrown away: asked with figures of one's
+// own, with those of the shop, and where one of the two is not known.
+func TestMoneyIsComparedWhereItIsKnown(t *testing.T) {
+	f, ctx := open(t), t.Context()
+	ask := func(a shopcare.MoneyAsk, price float64) shopcare.Money {
+		t.Helper()
+		b, err := f.Rack.Blade(ctx, f.id, f.blade["Quill"].ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		b.Price = price
+		if _, err := f.Rack.ChangeBlade(ctx, f.id, b); err != nil {
+			t.Fatal(err)
+		}
+		m, err := f.Care.Money(ctx, f.id, b.ID, a)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return m
+	}
+	if m := ask(shopcare.MoneyAsk{Sharpenings: 0, CheapPrice: 24, CheapLife: 0.5}, 98); m.Dear.Sharpenings != 0 || m.Dear.Price != 98 || m.Cheap.Price != 24 || m.Cheap.LifeM != m.LifeM/2 || len(m.Line) == 0 {
+		t.Errorf("never sharpened, against a cheap one: %+v", m)
+	}
+	if m := ask(shopcare.MoneyAsk{Price: 120, Sharpenings: 2}, 98); m.Dear.Price != 120 || m.Dear.Sharpenings != 2 || m.Cheap.Price != 0 || len(m.Line) != 0 {
+		t.Errorf("against nothing: %+v", m)
+	}
+	if m := ask(shopcare.MoneyAsk{CheapPrice: 24, CheapLife: 0.5}, 0); m.Cheap.Price != 0 || len(m.Line) != 0 || m.Pays != nil {
+		t.Errorf("of a blade without a price: %+v", m)
 	}
 }
 

@@ -51,6 +51,13 @@ func TestWaysToAGroove(t *testing.T) {
 		t.Errorf("the blade that is on: %+v", on.Way)
 	case ways["Bellows"].Turns <= 0:
 		t.Errorf("the dial set: %+v", ways["Bellows"].Way)
+	case !on.Fits:
+		t.Errorf("a nearly flat floor that nobody sees: %+v", on.Way)
+	}
+	shown := f.groove("table", "birch-ply", 6, 17.8, 17.85, 17.8)
+	shown.Cut.Finish = cut.Show
+	if f.ways(t, shown)["Chorus"].Fits {
+		t.Error("a nearly flat floor passes for one that is shown")
 	}
 	for name, w := range f.ways(t, f.groove("circular", "birch-ply", 6, 17.8)) {
 		if w.Set != nil && (w.Verdict != verdict.Stop || !strings.Contains(w.Says.String(), "never goes on a circular saw")) {
