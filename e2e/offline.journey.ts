@@ -89,6 +89,52 @@ test('a cut that nobody looked at is weighed in the browser, as the server weigh
   await context.close();
 });
 
+test('a blade that is in the wash is washed to its end while the server is away', async ({
+  browser,
+  request,
+}) => {
+  const id = await own(request, 'Kelpie');
+  const begun = await request.post('/api/v1/washes', {
+    data: { blade_ids: [id], cleaner: 'detergent', brush: 'nylon' },
+    headers: { 'Idempotency-Key': crypto.randomUUID() },
+  });
+  const wash = ((await begun.json()) as { id: string }).id;
+  const context = await browser.newContext({ serviceWorkers: 'allow', reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  for (const address of ['/care', `/care/wash/${wash}`]) {
+    await page.goto(address);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+  }
+  await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === 'activated');
+  await context.setOffline(true);
+  const begins = async (step: string) => {
+    await page.getByRole('button', { name: new RegExp(`^(Next: )?${step}`) }).click();
+    await expect(page.getByRole('heading', { name: step, level: 1 })).toBeVisible();
+  };
+  await begins('Scrub');
+  await begins('Flip');
+  await begins('Rinse');
+  await expect(page.getByRole('button', { name: '3 steps wait' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Rinse', level: 1 })).toBeVisible();
+  await begins('Dry');
+  await begins('Film');
+  const done = Date.now();
+  await page.getByRole('button', { name: 'Done: hang it up' }).click();
+  await expect(page.getByRole('heading', { name: 'Care' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Under way' }).getByText('Kelpie')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: '6 steps wait' })).toBeVisible();
+  await page.waitForTimeout(3000); // what passes before it is sent is no part of the wash
+  await context.setOffline(false);
+  await expect(page.getByRole('button', { name: /steps? waits?$/ })).toHaveCount(0);
+  const log = (await (await request.get(`/api/v1/log?blade_id=${id}&kind=washed`)).json()) as {
+    items: { at: string }[];
+  };
+  expect(log.items.map((e) => Math.abs(Date.parse(e.at) - done) < 2500)).toEqual([true]);
+  await context.close();
+});
+
 test('what is kept for later has a bound, in age and in number', async ({ page }) => {
   await page.goto('/bench');
   // Its store is the page's to make: whoever opens it before finds it empty for good.

@@ -318,6 +318,16 @@ func TestServeOnAnotherDatabase(t *testing.T) {
 		if got := get(t, addr, "/blades"); got != `{"items":[]}` {
 			t.Errorf("an empty rack is %s", got)
 		}
+		// The demo shop is beside it, and stays beside it.
+		var both sync.WaitGroup
+		for range 2 {
+			both.Go(func() {
+				if got, err := fetch("http://" + addr + "/demo/api/v1/blades"); !strings.Contains(got, "Trapdoor") {
+					t.Errorf("the demo shop's rack is %.200s, %v", got, err)
+				}
+			})
+		}
+		both.Wait()
 	}
 	if len(ids) != 1 {
 		t.Errorf("two servers founded two shops: %v", ids)
@@ -339,16 +349,24 @@ func build(t *testing.T) string {
 
 func get(t *testing.T, addr, path string) string {
 	t.Helper()
-	r, err := http.Get("http://" + addr + "/api/v1" + path)
+	body, err := fetch("http://" + addr + "/api/v1" + path)
 	if err != nil {
 		t.Fatal(err)
 	}
+	return body
+}
+
+func fetch(url string) (string, error) {
+	r, err := http.Get(url)
+	if err != nil {
+		return "", err
+	}
 	defer r.Body.Close()
 	body, err := io.ReadAll(r.Body)
-	if err != nil || r.StatusCode != http.StatusOK {
-		t.Fatalf("GET %s: %d, %v", path, r.StatusCode, err)
+	if err == nil && r.StatusCode != http.StatusOK {
+		err = fmt.Errorf("GET %s: %d", url, r.StatusCode)
 	}
-	return strings.TrimSpace(string(body))
+	return strings.TrimSpace(string(body)), err
 }
 
 func demoOf(bin, data, addr string) *exec.Cmd {

@@ -120,9 +120,13 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	}
 	gauges := gauge.New(s.Gauges, log)
 	svc := shop.New(st, time.Now)
-	h, err := httpapi.New(httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges})
+	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges}
+	h, err := httpapi.New(o)
 	if err != nil {
 		return err
+	}
+	if sh.Slug != demo.Slug {
+		h = lookRound(h, st, o)
 	}
 	go gauges.Run(ctx)
 	go sweep(ctx, svc)

@@ -147,7 +147,7 @@ func (s *server) GetWash(ctx context.Context, r contract.GetWashRequestObject) (
 
 func (s *server) StepWash(ctx context.Context, r contract.StepWashRequestObject) (contract.StepWashResponseObject, error) {
 	v := voiceOf(ctx)
-	w, err := s.in(ctx).Care.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch))
+	w, err := s.in(ctx).Care.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch), sentOf(r.Params.WaitedSeconds, nil))
 	return contract.StepWash200JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
@@ -157,7 +157,7 @@ func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject)
 
 func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (contract.EndWashResponseObject, error) {
 	v := voiceOf(ctx)
-	rows, err := s.in(ctx).Care.EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch))
+	rows, err := s.in(ctx).Care.EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch), sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter))
 	if err != nil {
 		return nil, err
 	}

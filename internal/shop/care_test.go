@@ -119,19 +119,24 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{}); err == nil {
 		t.Error("it ended before it was rinsed")
 	}
 	for w.Step < len(w.Steps)-1 {
-		if w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version); err != nil {
+		if w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version, kit.Sent{Waited: time.Hour}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if _, err := f.Care.StepWash(ctx, f.id, w.ID, 0, 1); err == nil {
+	if _, err := f.Care.StepWash(ctx, f.id, w.ID, 0, 1, kit.Sent{}); err == nil {
 		t.Error("an old tablet moved it")
 	}
-	rows, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version)
-	if err != nil || len(rows) != 2 {
+	// Done at the tray while the server was away, it counts from then.
+	ago := func(at time.Time) float64 { return time.Since(at).Round(time.Minute).Minutes() }
+	if ago(w.StepAt) != 60 {
+		t.Errorf("a step of an hour ago began %v", w.StepAt)
+	}
+	rows, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{Waited: 50 * time.Minute})
+	if err != nil || len(rows) != 2 || ago(rows[0].At) != 50 || ago(rows[1].At) != 50 {
 		t.Fatal(rows, err)
 	}
 	b, _ := f.Rack.Blade(ctx, f.id, chorus)
@@ -139,7 +144,7 @@ func TestAWashFromTrayToLog(t *testing.T) {
 	if !b.Condition.Asked || b.Condition.PitchLevel() != 0 || after[0].Uses != baths[0].Uses+2 {
 		t.Errorf("after it %+v, bath %+v", b.Condition, after[0])
 	}
-	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version); err == nil {
+	if _, err := f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{}); err == nil {
 		t.Error("it ended twice")
 	}
 }
@@ -444,6 +449,15 @@ func TestABathAmongOthers(t *testing.T) {
 	}
 	if strained, err := f.Care.StrainBath(ctx, f.id, other.ID); err != nil || strained.ID != other.ID || strained.Strained != other.Uses {
 		t.Errorf("%s was strained at %d of %d: %v", strained.Name, strained.Strained, other.Uses, err)
+	}
+	wash := shopcare.WashAsk{Blades: []uuid.UUID{f.blade["Rook"].ID}, Cleaner: other.Cleaner.ID, Brush: care.Nylon, Bath: &other.ID}
+	for warned, uses := range []int{0, 20} {
+		if err := f.st.UseBath(ctx, f.id, other.ID, uses); err != nil {
+			t.Fatal(err)
+		}
+		if warnings, err := f.Care.CheckWash(ctx, f.id, wash); err != nil || len(warnings) != warned {
+			t.Errorf("after %d uses: %v, %v", uses, warnings, err)
+		}
 	}
 	var e *refusal.Error
 	if _, err := f.Care.StrainBath(ctx, f.id, f.id); !errors.As(err, &e) || e.Status() != 404 {

@@ -48,10 +48,10 @@ func TestATraceRunsThroughTheShop(t *testing.T) {
 	// Washed under Care it is half answered, and whole with the next cut.
 	w, err := f.Care.StartWash(ctx, f.id, shopcare.WashAsk{Blades: []uuid.UUID{chorus}, Cleaner: "detergent", Brush: care.Nylon})
 	for err == nil && w.Step < len(w.Steps)-1 {
-		w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version)
+		w, err = f.Care.StepWash(ctx, f.id, w.ID, w.Step+1, w.Version, kit.Sent{})
 	}
 	if err == nil {
-		_, err = f.Care.EndWash(ctx, f.id, w.ID, w.Version)
+		_, err = f.Care.EndWash(ctx, f.id, w.ID, w.Version, kit.Sent{})
 	}
 	if err != nil {
 		t.Fatal(err)

@@ -143,9 +143,25 @@ func TestSeasonIsSummedByTheShopsDays(t *testing.T) {
 	if len(want) > 0 {
 		t.Errorf("missing: %v", want)
 	}
-	rows, _, err := svc.Log.Rows(ctx, f.id, store.Filter{Blade: &blade, Kinds: []store.Kind{store.KindCut}, Standing: true, FirstDay: tomorrow, LastDay: tomorrow}, store.Mark{}, 10)
-	if err != nil || len(rows) != 2 {
-		t.Errorf("%d rows of that day, %v", len(rows), err)
+	today := tomorrow.AddDate(0, 0, -1)
+	for name, tt := range map[string]struct {
+		first, last time.Time
+		until       time.Time // the filter's own end
+		rows        int
+	}{
+		"that day":                {tomorrow, tomorrow, time.Time{}, 2},
+		"from it on":              {tomorrow, time.Time{}, time.Time{}, 2},
+		"up to the day before":    {time.Time{}, today, time.Time{}, 1},
+		"the earlier of two ends": {time.Time{}, tomorrow, now.Add(-time.Hour), 1},
+		"whichever comes first":   {time.Time{}, today, now.Add(time.Hour), 1},
+	} {
+		of := store.Filter{Blade: &blade, Kinds: []store.Kind{store.KindCut}, Standing: true, From: today.AddDate(0, 0, -1), To: tt.until, FirstDay: tt.first, LastDay: tt.last}
+		if rows, _, err := svc.Log.Rows(ctx, f.id, of, store.Mark{}, 10); err != nil || len(rows) != tt.rows {
+			t.Errorf("%s: %d rows, not %d, %v", name, len(rows), tt.rows, err)
+		}
+	}
+	if one, err := svc.Log.Season(ctx, f.id, 1); err != nil || !one.From.Equal(one.Until) {
+		t.Errorf("a season of a day: %+v, %v", one, err)
 	}
 	var refused *refusal.Error
 	for _, days := range []int{0, 401} {

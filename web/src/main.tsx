@@ -18,6 +18,7 @@ const styles = createCache({ key: 'c', nonce });
 
 const queries = new QueryClient({
   defaultOptions: {
+    mutations: { networkMode: 'always' },
     queries: {
       staleTime: 30_000,
       networkMode: 'always', // the server may stand on this machine; it is asked, not the network card

@@ -5497,6 +5497,9 @@ type StepWashParams struct {
 
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
+
+	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
+	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
 }
 
 // EndWashParams defines parameters for EndWash.
@@ -5506,6 +5509,14 @@ type EndWashParams struct {
 
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
+
+	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
+	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeAfter The `at` that the server gave to what was made just before it at the
+	// same bench. It is put after that, however long either was on its way.
+	// It is no part of what the key is held to.
+	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
 }
 
 // MixBathJSONRequestBody defines body for MixBath for application/json ContentType.

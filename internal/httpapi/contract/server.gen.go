@@ -4477,6 +4477,25 @@ func (siw *ServerInterfaceWrapper) StepWash(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional header parameter "Waited-Seconds" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
+		var WaitedSeconds Waited
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Seconds, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "number", Format: "double"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Seconds: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedSeconds = &WaitedSeconds
+
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -4546,6 +4565,44 @@ func (siw *ServerInterfaceWrapper) EndWash(c *gin.Context) {
 	} else {
 		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
 		return
+	}
+
+	// ------------- Optional header parameter "Waited-Seconds" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
+		var WaitedSeconds Waited
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Seconds, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "number", Format: "double"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Seconds: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedSeconds = &WaitedSeconds
+
+	}
+
+	// ------------- Optional header parameter "Made-After" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Made-After")]; found {
+		var MadeAfter MadeAfter
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Made-After, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Made-After", valueList[0], &MadeAfter, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: "date-time"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Made-After: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.MadeAfter = &MadeAfter
+
 	}
 
 	for _, middleware := range siw.HandlerMiddlewares {
@@ -13591,30 +13648,30 @@ var swaggerSpec = []string{
 	"Dkt5JDzlY8A+XaNQeIYanmEx50HaA8FzUtDymuk2bpovtDo0jcAKWoZjQqR4L+wzWW0IE/maFBycXb4P",
 	"KRespThCqf6WbxQAb5Y5lmi9F78Iebjc73+x66Ollu1UE4whcPttwysAi6Nl2QqSuQVjVG1yQsUFvnWH",
 	"eRVuhE+UWuFGx8yYoRyLdchp8YT8/8i7mh23bSD8KkQuuXgD7LV7MhZtckjRIk3hS3tgJFoWViYNUlrB",
-	"h757MTMURWtJy+ulZDt7C6IVac6MhuT8fJ9jFuE6UepGYI9wo/spMq71Hs7OiuvcpQzAiuDa0aroIboV",
-	"YjfSe7gui0bTToIQdZiV4LWtATG12MEjS23nGBwIygKf1uofaQ38I24N2QavQ+jQUaALZlQXcck1b0tZ",
-	"EAsRelb6z6LAtsMNl/kntmQZHJOIFcWn1StKBLtlppRF1cPLnmzGLd04JjFgGPtS5ovrivlYeJgq5j8w",
-	"D1JNzPxqzTNxhxTOR9OI3+HvVradejIhebNEkn+26z9JjLEspFmwjDfGFjVhyavpUosHEUaeHUjsBGG9",
-	"9kD+ZjCec4F9rp/jAuV5MxQXdaf9ofUcJbigP7omfgv8RSeD+96nnTfmKVG4STuXcETGGY127Js/iaPi",
-	"PD3eHEUFSe2gk6g381hA8DzZTJ05mcfeYGfGwXzK6doCMww4B527CLb5WDn++lzm2AH7Llp9Dpc889lt",
-	"HgvpQD+MENIzEnsoweaaoJ0MHNQowchsHuparGZ+epF5DOaxUsb54qhhjKIafO8gDSYEj7yFM2ZaTIUJ",
-	"D5g+G/4QKnrkjEmwjdd0xix5dZEzJmo7/IH28k3ylRJtvkeNRnEXDBQFob7pmx2tajxPm9OfpmaTLByp",
-	"+hHHRPmCsn8QfWpIoH+W4v3sjiWvHufP785oIkvLY4s5uH5oLDE57JAL28z4Weqcb3CGDubLqs5rNdXC",
-	"NFWd8rjjqREOyZUqBtwVQU0WusvRh5X5GZ6/Sw+AK/+JfcAXzF+E/QBBFkQdQVPK4o4s+FQSrge81SNQ",
-	"IuPmSeS2956C8TpG8L9S+ukP2IIagkSYRtsw+EVKemjqbyjJaElxMk+BN2kratdTFS4YJh2PXZDob24k",
-	"nh9mV0IOg9coyxIh3sjljcwrUzpP2W1Ws60yNTMK8X2TmWagDyJKN2FtdRHxPV+EqHAbXAuZCVaovmnK",
-	"yxqT89lVXI60WYArcz7ojGviuLWseFmLkza/33kuluA7J9z+XukQ75M7RLLYmEOEpyms7qsqGGdGGFMq",
-	"SRUAuXVpAZ/YyC3XTyK/6+saYygle4c90XnbLd/D1tchFz8ECrQcuZ7BimsLKfQpSCH3t/0tVPM3jRl0",
-	"c3zrpDLz5ni4xiijpS9lu6cl44WDwbseZERw8ltfqcZDCqbk4KTdF2m13GzuKFR95I4Nz1fcbCZSJAw9",
-	"ERvpW3anFdfSYjalAmy1qYKWa8RgXw/LaxJS2JITWLCsElxaHtsfujEbxgst/LjzI9fCM4djty0MR1pL",
-	"uJ5o5Kvs5z7ptLE9AASZNN3dktCjOjspyX2W5m4uxw0COUxxW2nFM9xnCWbqoM0c9rW00grAVjqhRVEr",
-	"5zKnywdcYKWw4uXsN/A5jOCzAg/Dseb0AaN/dbmFLQScD3brjHqe0YjrLLby1oDr/XyMt65PO92tF5u7",
-	"10r7GHNJ4N2RGQX9RDBw21kEvIQNmaTbRlcffvlgceZQ2vaF4UbwG1wusJGRzNAWwuKsXRlyHxKxZbBh",
-	"Cj4LB+MB3lEbhHsbj74v3+0g5A1fi2oPB2Zs/VlQGfYPKtb2hiFIyNA4hrd9jMDUmhMBPK0GJ/loWC1E",
-	"vfGGw0tceEUglS020LhEJMVBRe4Vm3jUOY6ZuEZcR2/pjQzMQU1oxDpfSlaVa/GAuobxLfAo/HPHy7yD",
-	"cu80AXp/OSJx5pP0kW7fYMOTvQdVrN6U2ZMUBiMc+OstJLg3tOXdfzm4tRW4eIGWYNBWqRwmoKwFt1yb",
-	"TrJY0bGI4lpg+6wj/CGRblRL0WAKMntgeUpWe/y8OkIsN9FXVQSmccwTNDCReGNfw06oXSWQw9tWRveK",
-	"ciQJESO3Xc+1wd5i995fQj+X8Na///0fAAD//w==",
+	"h757MTMURWtJy/ZSWjt7C+I1ac2MhsP5+T7HLMJ1otKNwBnhRvdbZFzrPcTOiuvclQzAiuDa0apoEN0K",
+	"sRuZPVyXRaPpJEGIOqxK8Nr2gJha7OAjS23nGBwIygI/rdU/0hr4Rzwasg1eh9Cho0AXzKgu45Jr3pay",
+	"IBYi9Kz0n0WBY4cbLvNPbMkyCJOIFcWn1StKBLtlppRF1cPLnmzGLd04JjFgWPutzBefK+Zj4cNUOf+B",
+	"eZBqYuZXa56JO6RwPlpG/A5/t7Lj1JMJydslUvyzU/9JcoxlIc2CZbwxtqkJW15NV1o8yDDy7EBiJwjr",
+	"3ID81WA8lwL7XD/HBcrzZigu6k77Q+s5SnBBf3RN/Bb4i04G971Pu2/MU6Jwk04u4YqMM1rt2Dt/EkfF",
+	"ZXq8OYoKktrBJFFv5rGE4GWymbpyMo+9wcmMi/mU07UFZhhwDjp3ERzzsXL89bnMcQL2XYz6HD7yzLHb",
+	"PBbSgX4YIaRnJDYoweGaoJ0MHNQowchsHuparGZ+epF5DOaxUsb54qhhjKIafO8gDSYEj7yFGDMtpsKE",
+	"AabPhj+Eih6JMQm28ZpizJJXbxJjorbDL2gv3yRvKdHme9RolHfBRFEQ6pve2dGuxsu0OX00NZtkIaTq",
+	"VxwT5QvK/kH2qSGB/lmK93M6lrx6nL++O6OJLC2PLdbg+qWxxeRwQi5sM+Ox1CXv4AwTzG+rOm/UVAvT",
+	"VHXKcMdTIwTJlSoG3BVBTRa6q9GHlfkZPn+XHgCf/Cf2AV+wfhH2AwRZEHUETSmLO7LgU0m4HvBWj0CJ",
+	"jJsnkdvZe0rG6xjB/0rppz/gCGoIEmEabcPib9LSQ1t/Q0lGW4qTeQq8SVtRu5mqcMMw6XjsgkR/cyP5",
+	"/DC7EnIYnKMsS4R4I5c3Mq9M6TzltFnNtsrUzCjE901mmoE5iCjdhLXVRcT3fBGiwmNwLWQmWKH6oSmv",
+	"akzOZ1dxOTJmAa7M+aALronj1rLiZS1OOvx+57lYgu+c8Pg70yHeJ3eIZLExhwifprC6r6pgnBlhTKkk",
+	"dQDk1qUFfGIjt1w/ifyu72uMoZTsHfZE5223fA9HX4dc/BBo0HLkegY7ri2k0Kcghdzf9rdQz980ZtDt",
+	"8a2TysyH4+EzRhktfSnbMy0ZLxws3s0gI4KTP/pKPR5SMCUHkXbfpNVys7mjVPWROzZ8vuJmM5EiYemJ",
+	"2EhfczqtuJYWsykVYKstFbRcIwb7ethek5DClpzAgmWV4NLy2P7QjdkwXmjh550fuRaeORy7bWE60lrC",
+	"9WQjz7Kf+6Tbxs4AEGTScndLQo/q7KQi90Wau7kaNwjksMRtpRWvcF8kmKmTNnPY19JKKwBb6YQWRa2c",
+	"y5ySptq6QHZCXwSyWc5+V5/DXD4r8EUcu1MfME9Yl1s4bMBN4VzPqI8azc3OYlXnpWanvB694nB6FeWu",
+	"GxRPd+3G6fK10j7IXRJ8eaRmQUcVzBx3hgZfwolQMplGVx9++WCB7lDa9gvDk+g3uN3gJCVZt+3ExV27",
+	"Pug+J2P7cMMcgBaPxkPcozkM922MvV9+t8OwN3wtqj1E7Dh7tKA+8B/ULe4tQ5iUoXUMb/skhak1JwZ6",
+	"ehrc5KNhtRD1xlsOb5HhJwKpbHGCx1VCKRErcq/bxePucdTINQJLeo/eyMAeNAVHtPelZFW5Fg+oa1jf",
+	"Ip/CP3e8zDss+U4ToPeXKxJpP0kf+f4NTlzZi1jF6k2ZPUlhMMWCv95ikntLW+L/l4tbW4GbH2gJFm2V",
+	"ymEDKptwS/bpJIstJYsosAbO7zrGIRLpRrWUjqYst4fWp2S1x9erY+RyG31VRWAbR31BCxOLOA5W7ITa",
+	"VQJJxG1rdq8ox9IQMXI7dl0bHG523/tL6OcSvvXvf/8HAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

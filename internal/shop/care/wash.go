@@ -12,6 +12,7 @@ import (
 	"corte/core/say"
 	"corte/core/verdict"
 	"corte/internal/refusal"
+	"corte/internal/shop/kit"
 	"corte/internal/store"
 )
 
@@ -151,8 +152,8 @@ func wash(w store.Wash, of map[uuid.UUID]store.Blade) (Wash, error) {
 }
 
 // StepWash moves a wash to a step, over the version it carries. The step's
-// timer begins now.
-func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version int) (Wash, error) {
+// timer began when somebody went to it, which may have waited to be sent.
+func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version int, sent kit.Sent) (Wash, error) {
 	w, err := s.Wash(ctx, shop, id)
 	if err != nil {
 		return w, err
@@ -161,7 +162,7 @@ func (s Station) StepWash(ctx context.Context, shop, id uuid.UUID, step, version
 		return w, refusal.Of("step", "this wash has %d steps", len(w.Steps))
 	}
 	row := w.Wash
-	row.Step, row.StepAt, row.Version = step, s.Now(), version
+	row.Step, row.StepAt, row.Version = step, sent.At(s.Now()), version
 	if err := s.Store.StepWash(ctx, row); err != nil {
 		return w, refusal.Changed(refusal.NotThere(err, "id", "wash under way"), "wash")
 	}
@@ -173,8 +174,9 @@ func (s Station) DropWash(ctx context.Context, shop, id uuid.UUID) error {
 	return refusal.NotThere(s.Store.DropWash(ctx, shop, id), "id", "wash under way")
 }
 
-// EndWash logs the wash of every blade, and counts the bath's use.
-func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int) ([]store.Entry, error) {
+// EndWash logs the wash of every blade, as of when it was done, and counts the
+// bath's use.
+func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int, sent kit.Sent) ([]store.Entry, error) {
 	w, err := s.Wash(ctx, shop, id)
 	if err != nil {
 		return nil, err
@@ -189,6 +191,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int) (
 	if err != nil {
 		return nil, err
 	}
+	at := sent.At(s.Now())
 	var rows []store.Entry
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		rows = nil
@@ -198,7 +201,7 @@ func (s Station) EndWash(ctx context.Context, shop, id uuid.UUID, version int) (
 		// Blades are taken in one order, so that two washes cannot wait for each other.
 		ids := slices.SortedFunc(slices.Values(w.Blades), func(a, b uuid.UUID) int { return strings.Compare(a.String(), b.String()) })
 		for _, blade := range slices.Compact(ids) {
-			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: s.Now(), Kind: store.KindWashed, Blade: &blade, By: w.By, Detail: raw})
+			row, err := tx.Append(ctx, store.Entry{Shop: shop, At: at, Kind: store.KindWashed, Blade: &blade, By: w.By, Detail: raw})
 			if err != nil {
 				return err
 			}

@@ -1,14 +1,48 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo, useSyncExternalStore } from 'react';
 import client, { unwrap } from './client';
-import type { BathAsk, Inspection, Judgement, Returned, Sending, WashAsk, Mending } from './types';
-import { forGood, useChange, etag, keyed, done } from './change';
+import type {
+  BathAsk,
+  CareSheet,
+  Inspection,
+  Judgement,
+  Mending,
+  Returned,
+  Sending,
+  Wash,
+  WashAsk,
+} from './types';
+import { forGood, useChange, keyed, done } from './change';
+import { washKey } from './keep';
+import { timed, waiting, watchWaiting, type TimedWash, type Waiting } from './waiting';
 
-export const useCare = () =>
-  useQuery({
+/** What the rack wants, and what is under way, with the steps of washes that wait here. */
+export type CareNow = Omit<CareSheet, 'washes'> & { washes: TimedWash[] };
+
+export function useCare() {
+  const care = useQuery({
     queryKey: ['care'],
-    queryFn: async () => unwrap(await client.GET('/care')),
+    queryFn: async (): Promise<CareNow> => {
+      const sheet = unwrap(await client.GET('/care'));
+      return { ...sheet, washes: sheet.washes.map(timed) };
+    },
     refetchInterval: 30_000, // another device may be washing
   });
+  const waits = useSyncExternalStore(watchWaiting, waiting);
+  const data = useMemo(
+    () =>
+      care.data && {
+        ...care.data,
+        washes: care.data.washes.filter((w) => !ends(w, waits)).map((w) => onward(w, waits)),
+      },
+    [care.data, waits],
+  );
+  return { ...care, data };
+}
+
+/** Whether a wash is done but for the sending. */
+const ends = (w: Wash, waits: Waiting[]) =>
+  waits.some((s) => s.wash?.id === w.id && s.wash.to === 'end' && !s.refused);
 
 /** How a blade has stood through its log. */
 export const useLife = (id: string) =>
@@ -83,25 +117,33 @@ export const useStartWash = () =>
     unwrap(await client.POST('/washes', { params: { header: keyed(key) }, body })),
   );
 
-export const useWash = (id: string) =>
-  useQuery({
-    queryKey: ['care', 'wash', id],
-    queryFn: async () => unwrap(await client.GET('/washes/{id}', { params: { path: { id } } })),
+/** A wash as it stands here: as the server has it, and the steps that wait. */
+export function useWash(id: string) {
+  const wash = useQuery({
+    queryKey: washKey(id),
+    queryFn: async () => timed(unwrap(await client.GET('/washes/{id}', { params: { path: { id } } }))),
     refetchInterval: 5000,
     retry: false,
   });
+  const waits = useSyncExternalStore(watchWaiting, waiting);
+  return {
+    error: wash.error,
+    data: useMemo(() => wash.data && onward(wash.data, waits), [wash.data, waits]),
+  };
+}
 
-export const useStepWash = () =>
-  useChange(async ({ id, version, step }: { id: string; version: number; step: number }) =>
-    unwrap(
-      await client.PUT('/washes/{id}', { params: { path: { id }, header: etag(version) }, body: { step } }),
-    ),
-  );
-
-export const useEndWash = () =>
-  useChange(async ({ id, version }: { id: string; version: number }) =>
-    unwrap(await client.POST('/washes/{id}/end', { params: { path: { id }, header: etag(version) } })),
-  );
+/** A wash after the steps that wait to be sent. */
+function onward(w: TimedWash, waits: Waiting[]): TimedWash {
+  for (const { wash: to, at, refused } of waits)
+    if (to?.id === w.id && to.to !== 'end' && to.version === w.version && !refused)
+      w = {
+        ...w,
+        step: to.to,
+        step_at: new Date(Date.parse(at) + w.ahead).toISOString(),
+        version: w.version + 1,
+      };
+  return w;
+}
 
 export const useDropWash = () =>
   useChange(async (id: string) => done(await client.DELETE('/washes/{id}', { params: { path: { id } } })));

@@ -38,8 +38,6 @@ export function useChange<V, R>(mutationFn: (v: V) => Promise<R>) {
   });
 }
 
-export const etag = (version: number) => ({ 'If-Match': `"${version}"` });
-
 export const keyed = (key: string) => ({ 'Idempotency-Key': key });
 
 /** A call that answers nothing: its refusal as an exception. */

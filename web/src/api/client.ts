@@ -1,8 +1,9 @@
 import createClient from 'openapi-fetch';
+import { api } from './place';
 import type { paths } from './schema';
 import type { Problem } from './types';
 
-const client = createClient<paths>({ baseUrl: '/api/v1' });
+const client = createClient<paths>({ baseUrl: api });
 export default client;
 
 /**
@@ -56,3 +57,6 @@ export function unwrap<T>(r: { data?: T; error?: Partial<Problem>; response: Res
   if (r.data !== undefined) return r.data;
   throw new ProblemError(r.error ?? {}, r.response.status);
 }
+
+/** The header of a change over a version. */
+export const etag = (version: number) => ({ 'If-Match': `"${version}"` });

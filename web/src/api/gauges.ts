@@ -1,6 +1,7 @@
 /** Dial gauges as the server hears them: how each stands, and what it shows now. */
 import { useEffect, useState } from 'react';
 import type { Gauge, GaugeReading } from './types';
+import { api } from './place';
 
 export interface LiveGauge {
   state: Gauge;
@@ -12,7 +13,7 @@ export function useGauges(): { gauges: Map<string, LiveGauge>; connected: boolea
   const [gauges, setGauges] = useState<Map<string, LiveGauge>>(new Map());
   const [connected, setConnected] = useState(false);
   useEffect(() => {
-    const source = new EventSource('/api/v1/gauges/stream');
+    const source = new EventSource(`${api}/gauges/stream`);
     source.onopen = () => setConnected(true);
     source.onerror = () => setConnected(false);
     source.addEventListener('state', (e) => {

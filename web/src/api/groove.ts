@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { etag, unwrap } from './client';
 import type { GrooveAsk, GrooveEnd, GrooveStart, GrooveTest, Units } from './types';
-import { useChange, etag, keyed, done } from './change';
+import { useChange, keyed, done } from './change';
 
 /** Every way to a groove, once a piece has been measured for it. */
 export const useGroovePlan = (ask: GrooveAsk | undefined, units: Units) =>

@@ -2,9 +2,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { refresh } from './change';
-import { keep, sendWaiting, waiting, watchWaiting } from './waiting';
+import { keep, sendWaiting, waiting, watchSteps, watchWaiting } from './waiting';
 
-/** Logs a cut or readings, at once or as soon as the server is there. */
+export const washKey = (id: string) => ['care', 'wash', id];
+
+/** Logs a cut, readings or a step of a wash, at once or as soon as the server is there. */
 export const useKeep = () => {
   const cache = useQueryClient();
   return useMutation({
@@ -17,5 +19,6 @@ export const useKeep = () => {
 export const useWaiting = () => {
   const cache = useQueryClient();
   useEffect(() => sendWaiting(() => void refresh(cache)), [cache]);
+  useEffect(() => watchSteps((w) => void cache.setQueryData(washKey(w.id), w)), [cache]);
   return useSyncExternalStore(watchWaiting, waiting);
 };

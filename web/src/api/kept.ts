@@ -7,6 +7,7 @@ import { delMany, entries, get, set } from 'idb-keyval';
 import type { Query, QueryClient, QueryFunctionContext } from '@tanstack/react-query';
 import type { ToTheCore } from './away';
 import client, { ProblemError } from './client';
+import { place } from './place';
 
 interface Kept {
   at: number; // when the server said it
@@ -20,7 +21,7 @@ export interface Away {
   here?: boolean; // something was worked out here since
 }
 
-const PREFIX = 'corte.said.';
+const PREFIX = `corte.said.${place}`;
 export const SHELF = `${PREFIX}["shelf"]`; // what the core here weighs by
 const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
 const MOST = 200; // answers that are kept

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { etag, unwrap } from './client';
 import type { Units } from './types';
-import { useChange, etag } from './change';
+import { useChange } from './change';
 
 export const useMounting = (id: string, units: Units) =>
   useQuery({

@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { etag, unwrap } from './client';
 import type {
   Blade,
   BladeInput,
@@ -11,7 +11,7 @@ import type {
   UnmarkedReadings,
   Units,
 } from './types';
-import { useChange, etag, forGood, keyed } from './change';
+import { useChange, forGood, keyed } from './change';
 
 export const useSaws = () =>
   useQuery({ queryKey: ['saws'], queryFn: async () => unwrap(await client.GET('/saws')).items });

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { etag, unwrap } from './client';
 import type { TrialAsk, TrialGrade } from './types';
-import { useChange, etag, keyed } from './change';
+import { useChange, keyed } from './change';
 
 export const useLessons = () =>
   useQuery({ queryKey: ['lessons'], queryFn: async () => unwrap(await client.GET('/lessons')).items });

@@ -5809,6 +5809,8 @@ export interface operations {
                 "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
+                /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
+                "Waited-Seconds"?: components["parameters"]["Waited"];
             };
             path: {
                 id: components["parameters"]["Id"];
@@ -5865,6 +5867,14 @@ export interface operations {
                 "Idempotency-Key"?: components["parameters"]["OptionalKey"];
                 /** @description The version that was edited, as its ETag. */
                 "If-Match": components["parameters"]["IfMatch"];
+                /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
+                "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The `at` that the server gave to what was made just before it at the
+                 *     same bench. It is put after that, however long either was on its way.
+                 *     It is no part of what the key is held to.
+                 */
+                "Made-After"?: components["parameters"]["MadeAfter"];
             };
             path: {
                 id: components["parameters"]["Id"];

@@ -1,9 +1,9 @@
 /** Everything that the screens ask of the server, a station a file: server state lives in these alone. */
 import { useMutation, useQuery } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { etag, unwrap } from './client';
 import type { ShopInput, Units } from './types';
 import { recalled } from './kept';
-import { forGood, useChange, etag, done } from './change';
+import { forGood, useChange, done } from './change';
 
 export const useMaterials = () =>
   useQuery({

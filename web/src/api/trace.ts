@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import client, { unwrap } from './client';
+import client, { etag, unwrap } from './client';
 import type { TraceAsk, TraceEvidence } from './types';
-import { forGood, useChange, etag, keyed, done } from './change';
+import { forGood, useChange, keyed, done } from './change';
 
 export const useTraceWords = () =>
   useQuery({

@@ -1,26 +1,29 @@
 /**
- * Cuts and readings that wait in this browser while the server is away. Each
+ * Cuts, readings and steps of washes that wait in this browser while the server is away. Each
  * keeps its key, so that it is logged once however often it is sent, and they
  * are sent one after the other in the order in which they were made.
  */
-import client, { ProblemError, unwrap } from './client';
-import type { CutMade, TruingInput } from './types';
+import client, { etag, ProblemError, unwrap } from './client';
+import { place } from './place';
+import type { CutMade, TruingInput, Wash } from './types';
 
 export interface Waiting {
   key: string;
   made?: CutMade; // a cut
   read?: TruingInput; // or the readings of a session
+  wash?: { id: string; version: number; to: number | 'end' }; // or a step of a wash, over the version it leads on from
   at: string; // when it was made
   blade: string; // what it is of, for people
   refused?: string; // why the server will not have it
   trouble?: string; // what the server said of itself, if it said anything
 }
 
-const KEY = 'corte.waiting';
+const KEY = `corte.waiting${place}`;
 const AGAIN = 4000; // ms between tries
 const PATIENCE = 8000; // ms for one answer
 
 const listeners = new Set<() => void>();
+const stepped = new Set<(w: TimedWash) => void>();
 let seen: { text: string; all: Waiting[] } = { text: '', all: [] };
 
 /** What waits, oldest first; the same array until it changes. */
@@ -44,6 +47,12 @@ export function watchWaiting(f: () => void) {
   };
 }
 
+/** Tells of every wash that a step was sent of, before that step is forgotten here. */
+export function watchSteps(f: (w: TimedWash) => void) {
+  stepped.add(f);
+  return () => void stepped.delete(f);
+}
+
 export const forgetWaiting = (key: string) => store(waiting().filter((c) => c.key !== key));
 
 /** What became of it: logged, or kept here because the server is away or in trouble. */
@@ -51,6 +60,11 @@ export interface Kept {
   waits: boolean;
   why?: string;
 }
+
+/** A wash as the server has it, and by how much its clock was ahead of this device's when it said so, ms. */
+export type TimedWash = Wash & { ahead: number };
+
+export const timed = (w: Wash): TimedWash => ({ ...w, ahead: Date.parse(w.now) - Date.now() });
 
 /** Keeps a cut or readings and sends what waits. Refused at once, it is not kept, and the refusal is thrown. */
 export async function keep(cut: Omit<Waiting, 'at'>): Promise<Kept> {
@@ -69,18 +83,19 @@ let after: string | undefined;
 
 /** Sends in order until one gets no answer. One tab at a time. */
 const flush = () =>
-  navigator.locks.request('corte.waiting', async () => {
+  navigator.locks.request(KEY, async () => {
     let sent = 0;
     for (let c = next(); c; c = next()) {
       try {
         // How long it waited stands beside the cut, which stays the same to the letter however often
         // it is sent; and no clock of a tablet is trusted, only what passed on it.
         const waited = Math.max(0, (Date.now() - Date.parse(c.at)) / 1000);
-        const sending = {
+        const sending: Sending = {
           params: { header: { 'Idempotency-Key': c.key, 'Waited-Seconds': waited, 'Made-After': after } },
           signal: AbortSignal.timeout(PATIENCE),
         };
         if (c.made) after = unwrap(await client.POST('/cuts', { ...sending, body: c.made })).at;
+        else if (c.wash) await sendStep(c.wash, sending);
         else if (c.read) after = unwrap(await client.POST('/truings', { ...sending, body: c.read })).at;
         forgetWaiting(c.key);
         sent++;
@@ -94,6 +109,22 @@ const flush = () =>
     }
     return sent;
   });
+
+interface Sending {
+  params: { header: { 'Idempotency-Key': string; 'Waited-Seconds': number; 'Made-After'?: string } };
+  signal: AbortSignal;
+}
+
+async function sendStep({ id, version, to }: NonNullable<Waiting['wash']>, { params, signal }: Sending) {
+  const at = { path: { id }, header: { ...params.header, ...etag(version) } };
+  if (to === 'end') {
+    const { items } = unwrap(await client.POST('/washes/{id}/end', { params: at, signal }));
+    after = items[0]?.at ?? after;
+    return;
+  }
+  const w = timed(unwrap(await client.PUT('/washes/{id}', { params: at, signal, body: { step: to } })));
+  stepped.forEach((f) => f(w));
+}
 
 const next = () => waiting().find((c) => !c.refused);
 

@@ -28,8 +28,8 @@ export function Away() {
           }}
         >
           <b>Corte does not answer.</b> What you see is from {moment(away.from)}
-          {away.here ? ', or worked out here from the saws and blades of then' : ''}. Cuts that are logged
-          wait here until it does.
+          {away.here ? ', or worked out here from the saws and blades of then' : ''}. What is logged waits
+          here until it does.
         </Box>
       )}
     </Box>

@@ -6,6 +6,7 @@
 import Box from '@mui/material/Box';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
+import { lookingRound } from '../api/place';
 import { useShop } from '../api/shop';
 import { useArrival } from './arrival';
 import { PlaceBar } from './PlaceBar';
@@ -70,6 +71,11 @@ export function Sheet() {
       >
         <Outlet />
       </Box>
+      {lookingRound && (
+        <Suspense fallback={null}>
+          <LookingRound />
+        </Suspense>
+      )}
       {shop.data && !shop.data.time_zone && (
         <Suspense fallback={null}>
           <ZoneOffer shop={shop.data} />
@@ -116,3 +122,4 @@ const ahead = () =>
   ]).catch(() => undefined); // they are asked for again when they are opened
 
 const ZoneOffer = lazy(() => import('./ZoneOffer').then((m) => ({ default: m.ZoneOffer })));
+const LookingRound = lazy(() => import('./LookingRound').then((m) => ({ default: m.LookingRound })));

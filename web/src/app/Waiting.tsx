@@ -1,4 +1,4 @@
-/** Cuts and readings that wait in this browser: how many, which, and why one was refused. */
+/** Cuts, readings and steps of washes that wait in this browser: how many, which, and why one was refused. */
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -66,6 +66,12 @@ export function Waiting({ all }: { all: Kept[] }) {
 }
 
 function waits(all: Kept[]): string {
-  const what = all.every((c) => c.made) ? 'cut' : all.every((c) => c.read) ? 'session' : 'thing';
+  const what = all.every((c) => c.made)
+    ? 'cut'
+    : all.every((c) => c.read)
+      ? 'session'
+      : all.every((c) => c.wash)
+        ? 'step'
+        : 'thing';
   return all.length === 1 ? `1 ${what} waits` : `${all.length} ${what}s wait`;
 }

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter } from 'react-router';
+import { place } from '../api/place';
 import { Choose } from '../stations/choose/Choose';
 import { Broken, Nowhere } from './Broken';
 import { Sheet } from './Sheet';
@@ -10,161 +11,164 @@ const page = <N extends string>(load: () => Promise<Record<N, ComponentType>>, n
 });
 
 /** Choose is the first page and comes with it; the rest is fetched when it is asked for. */
-export const router = createBrowserRouter([
-  {
-    path: '/',
-    element: <Sheet />,
-    errorElement: <Broken />,
-    hydrateFallbackElement: <></>,
-    children: [
-      {
-        // A page that breaks leaves the frame standing, so that one can go on.
-        errorElement: <Broken />,
-        children: [
-          { index: true, element: <Choose /> },
-          {
-            path: 'card',
-            ...page(() => import('../stations/choose/Card'), 'Card'),
-          },
-          {
-            path: 'run',
-            ...page(() => import('../stations/run/Run'), 'Run'),
-          },
-          {
-            path: 'trial/new',
-            ...page(() => import('../stations/run/NewTrial'), 'NewTrial'),
-          },
-          {
-            path: 'trial/:id',
-            ...page(() => import('../stations/run/Trial'), 'Trial'),
-          },
-          {
-            path: 'care',
-            ...page(() => import('../stations/care/Care'), 'Care'),
-          },
-          {
-            path: 'care/wash',
-            ...page(() => import('../stations/care/NewWash'), 'NewWash'),
-          },
-          {
-            path: 'care/wash/:id',
-            ...page(() => import('../stations/care/Wash'), 'Wash'),
-          },
-          {
-            path: 'care/bath',
-            ...page(() => import('../stations/care/NewBath'), 'NewBath'),
-          },
-          {
-            path: 'care/slip',
-            ...page(() => import('../stations/care/Slip'), 'Slip'),
-          },
-          {
-            path: 'care/money/:id',
-            ...page(() => import('../stations/care/MoneyPage'), 'MoneyPage'),
-          },
-          {
-            path: 'groove',
-            ...page(() => import('../stations/groove/Groove'), 'Groove'),
-          },
-          {
-            path: 'groove/joints',
-            ...page(() => import('../stations/groove/Joints'), 'Joints'),
-          },
-          {
-            path: 'groove/:id',
-            ...page(() => import('../stations/groove/Fitting'), 'Fitting'),
-          },
-          {
-            path: 'trace',
-            ...page(() => import('../stations/trace/NewTrace'), 'NewTrace'),
-          },
-          {
-            path: 'trace/:id',
-            ...page(() => import('../stations/trace/Trace'), 'Trace'),
-          },
-          {
-            path: 'log',
-            ...page(() => import('../stations/log/Log'), 'Log'),
-          },
-          {
-            path: 'bench',
-            ...page(() => import('../stations/bench/Bench'), 'Bench'),
-          },
-          {
-            path: 'mount/:id',
-            ...page(() => import('../stations/mount/Mount'), 'Mount'),
-          },
-          {
-            path: 'true',
-            ...page(() => import('../stations/truing/Truing'), 'Truing'),
-          },
-          {
-            path: 'true/:test',
-            ...page(() => import('../stations/truing/Session'), 'Session'),
-          },
-          {
-            path: 'rack',
-            ...page(() => import('../stations/rack/Rack'), 'Rack'),
-          },
-          {
-            path: 'rack/new',
-            ...page(() => import('../stations/rack/BladeForm'), 'NewBlade'),
-          },
-          {
-            path: 'rack/files',
-            ...page(() => import('../stations/rack/Files'), 'Files'),
-          },
-          {
-            path: 'rack/labels',
-            ...page(() => import('../stations/rack/Labels'), 'Labels'),
-          },
-          {
-            path: 'rack/saws/new',
-            ...page(() => import('../stations/rack/SawForm'), 'NewSaw'),
-          },
-          {
-            path: 'rack/saws/:id',
-            ...page(() => import('../stations/rack/SawForm'), 'EditSaw'),
-          },
-          {
-            path: 'rack/:id/edit',
-            ...page(() => import('../stations/rack/BladeForm'), 'EditBlade'),
-          },
-          {
-            path: 'rack/:id/survey',
-            ...page(() => import('../stations/care/Survey'), 'SurveyPage'),
-          },
-          {
-            path: 'rack/:id/survey/report',
-            ...page(() => import('../stations/care/SurveyReport'), 'SurveyReportPage'),
-          },
-          {
-            path: 'rack/:id/set',
-            ...page(() => import('../stations/rack/SetForm'), 'SetForm'),
-          },
-          {
-            path: 'start',
-            ...page(() => import('../stations/start/Start'), 'Start'),
-          },
-          {
-            path: 'shop',
-            ...page(() => import('../stations/shop/Shop'), 'ShopPage'),
-          },
-          {
-            path: 'rack/:id',
-            ...page(() => import('../stations/rack/BladePage'), 'BladePage'),
-          },
-          {
-            path: 'words',
-            ...page(() => import('../stations/words/Words'), 'Words'),
-          },
-          {
-            path: 'contract',
-            ...page(() => import('../stations/contract/Contract'), 'Contract'),
-          },
-          { path: '*', element: <Nowhere /> },
-        ],
-      },
-    ],
-  },
-]);
+export const router = createBrowserRouter(
+  [
+    {
+      path: '/',
+      element: <Sheet />,
+      errorElement: <Broken />,
+      hydrateFallbackElement: <></>,
+      children: [
+        {
+          // A page that breaks leaves the frame standing, so that one can go on.
+          errorElement: <Broken />,
+          children: [
+            { index: true, element: <Choose /> },
+            {
+              path: 'card',
+              ...page(() => import('../stations/choose/Card'), 'Card'),
+            },
+            {
+              path: 'run',
+              ...page(() => import('../stations/run/Run'), 'Run'),
+            },
+            {
+              path: 'trial/new',
+              ...page(() => import('../stations/run/NewTrial'), 'NewTrial'),
+            },
+            {
+              path: 'trial/:id',
+              ...page(() => import('../stations/run/Trial'), 'Trial'),
+            },
+            {
+              path: 'care',
+              ...page(() => import('../stations/care/Care'), 'Care'),
+            },
+            {
+              path: 'care/wash',
+              ...page(() => import('../stations/care/NewWash'), 'NewWash'),
+            },
+            {
+              path: 'care/wash/:id',
+              ...page(() => import('../stations/care/Wash'), 'Wash'),
+            },
+            {
+              path: 'care/bath',
+              ...page(() => import('../stations/care/NewBath'), 'NewBath'),
+            },
+            {
+              path: 'care/slip',
+              ...page(() => import('../stations/care/Slip'), 'Slip'),
+            },
+            {
+              path: 'care/money/:id',
+              ...page(() => import('../stations/care/MoneyPage'), 'MoneyPage'),
+            },
+            {
+              path: 'groove',
+              ...page(() => import('../stations/groove/Groove'), 'Groove'),
+            },
+            {
+              path: 'groove/joints',
+              ...page(() => import('../stations/groove/Joints'), 'Joints'),
+            },
+            {
+              path: 'groove/:id',
+              ...page(() => import('../stations/groove/Fitting'), 'Fitting'),
+            },
+            {
+              path: 'trace',
+              ...page(() => import('../stations/trace/NewTrace'), 'NewTrace'),
+            },
+            {
+              path: 'trace/:id',
+              ...page(() => import('../stations/trace/Trace'), 'Trace'),
+            },
+            {
+              path: 'log',
+              ...page(() => import('../stations/log/Log'), 'Log'),
+            },
+            {
+              path: 'bench',
+              ...page(() => import('../stations/bench/Bench'), 'Bench'),
+            },
+            {
+              path: 'mount/:id',
+              ...page(() => import('../stations/mount/Mount'), 'Mount'),
+            },
+            {
+              path: 'true',
+              ...page(() => import('../stations/truing/Truing'), 'Truing'),
+            },
+            {
+              path: 'true/:test',
+              ...page(() => import('../stations/truing/Session'), 'Session'),
+            },
+            {
+              path: 'rack',
+              ...page(() => import('../stations/rack/Rack'), 'Rack'),
+            },
+            {
+              path: 'rack/new',
+              ...page(() => import('../stations/rack/BladeForm'), 'NewBlade'),
+            },
+            {
+              path: 'rack/files',
+              ...page(() => import('../stations/rack/Files'), 'Files'),
+            },
+            {
+              path: 'rack/labels',
+              ...page(() => import('../stations/rack/Labels'), 'Labels'),
+            },
+            {
+              path: 'rack/saws/new',
+              ...page(() => import('../stations/rack/SawForm'), 'NewSaw'),
+            },
+            {
+              path: 'rack/saws/:id',
+              ...page(() => import('../stations/rack/SawForm'), 'EditSaw'),
+            },
+            {
+              path: 'rack/:id/edit',
+              ...page(() => import('../stations/rack/BladeForm'), 'EditBlade'),
+            },
+            {
+              path: 'rack/:id/survey',
+              ...page(() => import('../stations/care/Survey'), 'SurveyPage'),
+            },
+            {
+              path: 'rack/:id/survey/report',
+              ...page(() => import('../stations/care/SurveyReport'), 'SurveyReportPage'),
+            },
+            {
+              path: 'rack/:id/set',
+              ...page(() => import('../stations/rack/SetForm'), 'SetForm'),
+            },
+            {
+              path: 'start',
+              ...page(() => import('../stations/start/Start'), 'Start'),
+            },
+            {
+              path: 'shop',
+              ...page(() => import('../stations/shop/Shop'), 'ShopPage'),
+            },
+            {
+              path: 'rack/:id',
+              ...page(() => import('../stations/rack/BladePage'), 'BladePage'),
+            },
+            {
+              path: 'words',
+              ...page(() => import('../stations/words/Words'), 'Words'),
+            },
+            {
+              path: 'contract',
+              ...page(() => import('../stations/contract/Contract'), 'Contract'),
+            },
+            { path: '*', element: <Nowhere /> },
+          ],
+        },
+      ],
+    },
+  ],
+  { basename: place || '/' },
+);

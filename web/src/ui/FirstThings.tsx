@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
+import { LOOK_ROUND } from '../api/place';
 
 interface Props {
   missing: 'saw' | 'blade';
@@ -30,6 +31,11 @@ export function FirstThings({ missing }: Props) {
         <Button variant="outlined" component={Link} to="/rack/files">
           Bring a rack from a file
         </Button>
+        {missing === 'saw' && (
+          <Button variant="outlined" component="a" href={LOOK_ROUND}>
+            Look round in the demo shop
+          </Button>
+        )}
       </Box>
     </Box>
   );

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { place } from '../../api/place';
 import { useCalendar, useNewCalendar, useWithdrawCalendar } from '../../api/shop';
 import { useDates } from '../../ui/useDates';
 import { Trouble } from '../../ui/Notice';
@@ -28,7 +29,7 @@ export function Calendar() {
           sx={{ my: 1, p: 1, border: '1.5px solid', borderColor: 'text.primary', overflowWrap: 'anywhere' }}
         >
           <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Shown this once:</Box>
-          <a href={make.data.path}>{location.origin + make.data.path}</a>
+          <a href={place + make.data.path}>{location.origin + place + make.data.path}</a>
         </Box>
       )}
       {at && <Box sx={{ my: 0.5 }}>It has an address since {day(at)}.</Box>}

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { Link, useParams } from 'react-router';
+import { api } from '../../api/place';
 import { useSurvey } from '../../api/care';
 import { useBlade } from '../../api/rack';
 import { usePreferences } from '../../app/preferences';
@@ -71,7 +72,7 @@ export function SurveyReportPage() {
             {blade.data.photo_at && (
               <Box
                 component="img"
-                src={`/api/v1/blades/${id}/photo?at=${encodeURIComponent(blade.data.photo_at)}`}
+                src={`${api}/blades/${id}/photo?at=${encodeURIComponent(blade.data.photo_at)}`}
                 alt={`Photo of ${r.blade_name}`}
                 sx={{ width: '100%', height: 240, objectFit: 'cover' }}
               />

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { CareSheet } from '../../api/types';
+import type { CareNow } from '../../api/care';
 import { usePreferences } from '../../app/preferences';
 import { EmptyPeg, GrooveGlyph, TimerRing } from '../../drawings/TimerRing';
 import { counted, formatThin } from '../../measure/format';
@@ -14,12 +14,12 @@ import { TakeBack } from './SendAndReturn';
 import { countdown } from './timer';
 
 interface Props {
-  sheet: CareSheet;
+  sheet: CareNow;
   search: string;
   column?: boolean; // one under the other, with a heading
 }
 
-export const anyUnderWay = (s: CareSheet) => s.washes.length + s.away.length + s.grooves.length > 0;
+export const anyUnderWay = (s: CareNow) => s.washes.length + s.away.length + s.grooves.length > 0;
 
 export function UnderWay({ sheet, search, column = false }: Props) {
   const { date, today } = useDates();

@@ -3,7 +3,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useNavigate, useParams } from 'react-router';
-import { useDropWash, useEndWash, useStepWash, useWash } from '../../api/care';
+import { useDropWash, useWash } from '../../api/care';
+import { useKeep } from '../../api/keep';
 import { useBlades } from '../../api/rack';
 import type { Wash as UnderWay } from '../../api/types';
 import { usePhone } from '../../app/phone';
@@ -23,18 +24,26 @@ export function Wash() {
   const wash = useWash(id);
   const rack = useBlades();
   const now = useNow(250);
-  const step = useStepWash();
-  const end = useEndWash();
+  const step = useKeep();
   const drop = useDropWash();
   const go = useNavigate();
   const w = wash.data;
   const t = w ? countdown(w, now) : undefined;
   useChime(t?.rings ?? false);
-  const failed = step.error ?? end.error ?? drop.error;
+  const failed = step.error ?? drop.error;
   const at = w?.steps[w.step];
   const last = w !== undefined && w.step === w.steps.length - 1;
-  const busy = step.isPending || end.isPending || drop.isPending;
-  const move = (to: number) => w && step.mutate({ id, version: w.version, step: to });
+  const busy = step.isPending || drop.isPending;
+  const move = (to: number | 'end') =>
+    w &&
+    step.mutate(
+      {
+        key: crypto.randomUUID(),
+        wash: { id, version: w.version, to },
+        blade: `${to === 'end' ? 'washed' : w.steps[to]!.title}: ${w.blades.map((b) => b.name).join(', ')}`,
+      },
+      { onSuccess: () => void (to === 'end' && go('/care')) },
+    );
   if (!w || !at || !t)
     return (
       <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
@@ -51,12 +60,7 @@ export function Wash() {
         </Button>
       )}
       {last ? (
-        <Button
-          variant="contained"
-          disabled={busy}
-          onClick={() => end.mutate({ id, version: w.version }, { onSuccess: () => void go('/care') })}
-          sx={{ ...large, flex: 1 }}
-        >
+        <Button variant="contained" disabled={busy} onClick={() => move('end')} sx={{ ...large, flex: 1 }}>
           Done: hang {w.blades.length === 1 ? 'it' : 'them'} up
         </Button>
       ) : (

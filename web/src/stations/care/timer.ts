@@ -1,17 +1,5 @@
 /** How long a wash's step has to go, by the server's clock, wherever this tablet's stands. */
-import type { Wash } from '../../api/types';
-
-/** Server time less this device's, as of when the wash was fetched; kept per answer. */
-const offsets = new WeakMap<Wash, number>();
-
-function offset(w: Wash) {
-  let o = offsets.get(w);
-  if (o === undefined) {
-    o = new Date(w.now).getTime() - Date.now();
-    offsets.set(w, o);
-  }
-  return o;
-}
+import type { TimedWash } from '../../api/waiting';
 
 export interface Countdown {
   text: string; // minutes and seconds to go, or over; empty where the step has no time
@@ -20,10 +8,10 @@ export interface Countdown {
   share: number; // of the time that is over; 0 where the step has none
 }
 
-export function countdown(w: Wash, now: number): Countdown {
+export function countdown(w: TimedWash, now: number): Countdown {
   const step = w.steps[w.step];
   if (!step) return { text: '', rings: false, says: '', share: 0 };
-  const gone = (now + offset(w) - new Date(w.step_at).getTime()) / 1000;
+  const gone = (now + w.ahead - new Date(w.step_at).getTime()) / 1000;
   if (step.most_s > 0 && gone >= step.most_s)
     return {
       text: `${clock(gone - step.most_s)} over`,

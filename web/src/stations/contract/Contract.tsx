@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
+import { api } from '../../api/place';
 import { Trouble } from '../../ui/Notice';
 
 interface Schema {
@@ -59,7 +60,7 @@ const useSpec = () =>
     queryKey: ['contract'],
     staleTime: Infinity,
     queryFn: async () => {
-      const r = await fetch('/api/v1/openapi.json');
+      const r = await fetch(`${api}/openapi.json`);
       if (!r.ok) throw new Error('The contract cannot be fetched.');
       return (await r.json()) as Spec;
     },
@@ -89,7 +90,7 @@ export function Contract() {
       ))}
       <Typography>
         All addresses begin with <code>/api/v1</code>. The same in a machine’s words:{' '}
-        <a href="/api/v1/openapi.json">openapi.json</a>
+        <a href={`${api}/openapi.json`}>openapi.json</a>
       </Typography>
       {tags.map((tag) => (
         <Box component="section" key={tag.name} sx={{ mt: 4 }}>

@@ -16,6 +16,7 @@ import { JointDrawing } from '../../drawings/JointDrawing';
 import { specOf } from '../../drawings/words';
 import { formatSetting } from '../../measure/format';
 import { NumberField, SelectField } from '../../ui/Fields';
+import { FirstThings } from '../../ui/FirstThings';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/Word';
 import { Trouble } from '../../ui/Notice';
@@ -114,9 +115,10 @@ export function Joints() {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
+      {saws.data?.length === 0 && <FirstThings missing="saw" />}
       <Box
         sx={{
-          display: ready ? 'grid' : 'none',
+          display: ready && tables.length > 0 ? 'grid' : 'none',
           gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 4fr) minmax(0, 8fr)' },
           columnGap: 4,
           rowGap: 2,

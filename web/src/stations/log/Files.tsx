@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useLogImport, usePreviewLogImport } from '../../api/log';
 import type { LogFilter, RackFile } from '../../api/types';
+import { api } from '../../api/place';
 import { FileButton } from '../../ui/FileButton';
 import { Notice, Trouble } from '../../ui/Notice';
 
@@ -29,7 +30,7 @@ export function FileOut({ filter }: { filter: LogFilter }) {
           variant="outlined"
           component="a"
           sx={{ mr: 1 }}
-          href={`/api/v1/log-exports?format=${f}&${query}`}
+          href={`${api}/log-exports?format=${f}&${query}`}
           download={`log.${f}`}
         >
           log.{f}

@@ -2,6 +2,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
+import { api } from '../../api/place';
 import { useRestoreBlade, useRetireBlade, useSetPhoto } from '../../api/rack';
 import type { Blade } from '../../api/types';
 import { FileButton } from '../../ui/FileButton';
@@ -19,7 +20,7 @@ export function BladeDoings({ blade: b }: { blade: Blade }) {
       {b.photo_at && (
         <Box
           component="img"
-          src={`/api/v1/blades/${b.id}/photo?at=${encodeURIComponent(b.photo_at)}`}
+          src={`${api}/blades/${b.id}/photo?at=${encodeURIComponent(b.photo_at)}`}
           alt={`Photo of ${b.name}`}
           sx={{
             width: '100%',

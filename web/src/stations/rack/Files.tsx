@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { api } from '../../api/place';
 import { useImport, usePreviewImport } from '../../api/rack';
 import { FileButton } from '../../ui/FileButton';
 import type { ImportPreview, RackFile } from '../../api/types';
@@ -44,7 +45,7 @@ export function Files() {
           <Button
             variant="outlined"
             component="a"
-            href="/api/v1/rack-exports?format=json"
+            href={`${api}/rack-exports?format=json`}
             download="rack.json"
           >
             rack.json
@@ -52,7 +53,7 @@ export function Files() {
           <Button
             variant="outlined"
             component="a"
-            href="/api/v1/rack-exports?format=csv"
+            href={`${api}/rack-exports?format=csv`}
             download="blades.csv"
           >
             blades.csv

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { LOOK_ROUND } from '../../api/place';
 import { useBlades, useSaws } from '../../api/rack';
 import type { Saw } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
@@ -95,9 +96,9 @@ export function Start() {
           <Box
             sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
           >
-            Or <Link to="/rack/files">bring a rack from a file</Link>. To look round first, stop Corte and
-            start it with <code>corte demo</code>: a shop with a season of work in it, kept apart from this
-            one.
+            Or <Link to="/rack/files">bring a rack from a file</Link>. Or look round first in{' '}
+            <a href={LOOK_ROUND}>the demo shop</a>, which has a season of work in it. Nothing that you do
+            there touches yours.
           </Box>
         </Box>
       )}

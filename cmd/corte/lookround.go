@@ -1,0 +1,65 @@
+package main
+
+import (
+	"context"
+	"log/slog"
+	"net/http"
+	"strings"
+	"sync"
+	"time"
+
+	"corte/internal/demo"
+	"corte/internal/httpapi"
+	"corte/internal/store"
+)
+
+// lookRoundAt is where the demo shop is looked at from a shop of one's own. The
+// front end knows it as well (web/src/api/place.ts).
+const lookRoundAt = "/demo"
+
+// lookRound serves the demo shop beside a shop, in the same database and apart
+// from it as any two shops are. Its pages are the same ones; it is furnished
+// when somebody first asks for something of it.
+func lookRound(own http.Handler, st *store.Store, o httpapi.Options) http.Handler {
+	var (
+		mu    sync.Mutex
+		ready http.Handler
+	)
+	open := func(ctx context.Context) (http.Handler, error) {
+		mu.Lock()
+		defer mu.Unlock()
+		if ready != nil {
+			return ready, nil
+		}
+		sh, err := demo.Furnish(context.WithoutCancel(ctx), st, time.Now())
+		if err != nil {
+			return nil, err
+		}
+		o.Shop, o.Gauges = sh.ID, nil // the dial at the saw is the other shop's
+		ready, err = httpapi.New(o)
+		return ready, err
+	}
+	there := http.StripPrefix(lookRoundAt, http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if !strings.HasPrefix(r.URL.Path, "/api/") {
+			own.ServeHTTP(w, r)
+			return
+		}
+		h, err := open(r.Context())
+		if err != nil {
+			slog.Error("the demo shop was not furnished", "error", err)
+			http.Error(w, `{"status":503,"detail":"The demo shop cannot be furnished now. Try again in a moment."}`, http.StatusServiceUnavailable)
+			return
+		}
+		h.ServeHTTP(w, r)
+	}))
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		switch {
+		case r.URL.Path == lookRoundAt:
+			http.Redirect(w, r, lookRoundAt+"/", http.StatusFound)
+		case strings.HasPrefix(r.URL.Path, lookRoundAt+"/"):
+			there.ServeHTTP(w, r)
+		default:
+			own.ServeHTTP(w, r)
+		}
+	})
+}

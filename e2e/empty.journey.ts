@@ -1,0 +1,64 @@
+/** A shop with nothing in it yet, on a server of its own: every place leads on, and the demo shop is beside it. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { accessible, expect, test } from './test';
+
+let server: ChildProcess;
+let data: string;
+let at: string; // its address
+
+test.beforeAll(async () => {
+  data = mkdtempSync(path.join(tmpdir(), 'corte-empty-'));
+  chmodSync(data, 0o755);
+  server = spawn('../bin/corte', ['serve'], {
+    env: { ...process.env, CORTE_DATA: data, CORTE_LISTEN: '127.0.0.1:0', CORTE_LOG: 'warn' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  at = await new Promise((ready, failed) => {
+    server.stdout!.once('data', (said: Buffer) => ready(/http:\/\/\S+/.exec(said.toString())![0]));
+    server.once('exit', (code) => failed(new Error(`it ended with ${code}`)));
+  });
+});
+
+test.afterAll(async () => {
+  server.kill('SIGTERM');
+  if (server.exitCode === null) await new Promise((gone) => server.once('exit', gone));
+  rmSync(data, { recursive: true, force: true });
+});
+
+test('an empty shop leads on from every place, and the demo shop is looked at beside it', async ({
+  page,
+  request,
+}) => {
+  for (const place of ['/', '/run', '/bench', '/rack', '/care', '/groove', '/groove/joints', '/trace']) {
+    await page.goto(at + place);
+    await expect(page.getByRole('heading', { level: 1 }), place).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Begin here, in two minutes' }), place).toBeVisible();
+    await expect(page.getByRole('alert'), place).toHaveCount(0);
+  }
+  for (const place of ['/log', '/true', '/shop']) {
+    await page.goto(at + place);
+    await expect(page.getByRole('heading', { level: 1 }), place).toBeVisible();
+    await expect(page.getByRole('alert'), place).toHaveCount(0);
+  }
+  await page.goto(at);
+  await accessible(page);
+  await page.getByRole('link', { name: 'Look round in the demo shop' }).click();
+  await expect(page).toHaveURL(`${at}/demo/`);
+  await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
+  const where = page.getByRole('region', { name: 'Where you are' });
+  await expect(where).toContainText('nothing here touches yours');
+  await accessible(page);
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await expect(page).toHaveURL(`${at}/demo/bench`);
+  await page.goto(`${at}/demo/run`);
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByText('Cut logged.')).toBeVisible();
+  await where.getByRole('link', { name: 'Back to our shop' }).click();
+  await expect(page.getByRole('heading', { name: 'First things' })).toBeVisible();
+  await expect(where).toHaveCount(0);
+  const log = (await (await request.get(`${at}/api/v1/log`)).json()) as { items: unknown[] };
+  expect(log.items).toEqual([]);
+});

@@ -1,0 +1,31 @@
+/** Said over the place bar in the demo shop that is looked at from another: where one is, and the way back. */
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+
+export function LookingRound() {
+  return (
+    <Box
+      component="section"
+      aria-label="Where you are"
+      sx={{
+        px: { xs: 2, md: 3 },
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 2,
+        borderTop: '2px dashed',
+        borderColor: 'text.primary',
+        bgcolor: 'background.paper',
+        lineHeight: 1.3,
+        '@media print': { display: 'none' },
+      }}
+    >
+      <Box sx={{ flex: '1 1 200px' }}>
+        <b>The demo shop:</b> nothing here touches yours.
+      </Box>
+      <Button component="a" href="/start">
+        Back to our shop
+      </Button>
+    </Box>
+  );
+}
