@@ -12,6 +12,7 @@ const port = (process.env['CORTE_JOURNEYS_PORT'] ??= execFileSync(process.execPa
 
 export default defineConfig({
   testDir: '.',
+  tsconfig: './tsconfig.json', // for what is read of the front end as well
   fullyParallel: true,
   workers: 2,
   timeout: 90_000,

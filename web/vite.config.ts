@@ -1,12 +1,19 @@
+import babel from '@rolldown/plugin-babel';
 import react from '@vitejs/plugin-react';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { compiled } from './compiled.ts';
 
 export default defineConfig({
   plugins: [
     react(),
+    // extract: with the English in the code, not by its key alone
+    babel({
+      plugins: [['@lingui/babel-plugin-lingui-macro', { extract: true }], compiled],
+      parserOpts: { plugins: ['typescript', 'jsx'] },
+    }),
     facesFirst(),
     VitePWA({
       registerType: 'prompt',

@@ -1,3 +1,4 @@
+import { i18n } from './i18n';
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
 import CssBaseline from '@mui/material/CssBaseline';
@@ -8,6 +9,7 @@ import { RouterProvider } from 'react-router';
 import { ProblemError } from './api/client';
 import { askOrRecall } from './api/kept';
 import './app/fonts.css';
+import { I18nProvider } from '@lingui/react';
 import { PreferencesProvider } from './app/preferences';
 import { router } from './app/router';
 import { theme } from './app/theme';
@@ -34,9 +36,11 @@ createRoot(document.getElementById('root')!).render(
     <ThemeProvider theme={theme} defaultMode="system" noSsr>
       <CssBaseline enableColorScheme />
       <QueryClientProvider client={queries}>
-        <PreferencesProvider>
-          <RouterProvider router={router} />
-        </PreferencesProvider>
+        <I18nProvider i18n={i18n}>
+          <PreferencesProvider>
+            <RouterProvider router={router} />
+          </PreferencesProvider>
+        </I18nProvider>
       </QueryClientProvider>
     </ThemeProvider>
   </CacheProvider>,

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import createClient from 'openapi-fetch';
 import { api } from './place';
 import type { paths } from './schema';
@@ -34,8 +35,8 @@ client.use({
     if (error instanceof DOMException) return; // given up by the page itself
     return new Error(
       request.method === 'GET'
-        ? 'Corte does not answer, and nothing of this was looked at here before.'
-        : 'Corte does not answer: it is not known whether this was saved. The same button is safe.',
+        ? t`Corte does not answer, and nothing of this was looked at here before.`
+        : t`Corte does not answer: it is not known whether this was saved. The same button is safe.`,
     );
   },
 });
@@ -46,7 +47,7 @@ export class ProblemError extends Error {
   readonly field: string | undefined;
 
   constructor(p: Partial<Problem>, status: number) {
-    super(p.detail ?? 'Corte does not answer. Is the server still running?');
+    super(p.detail ?? t`Corte does not answer. Is the server still running?`);
     this.status = p.status ?? status;
     this.field = p.field;
   }

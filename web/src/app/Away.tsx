@@ -1,4 +1,6 @@
 /** Said over the place bar while the server does not answer: how old what is shown is. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
@@ -27,9 +29,11 @@ export function Away() {
             '@media print': { display: 'none' },
           }}
         >
-          <b>Corte does not answer.</b> What you see is from {moment(away.from)}
-          {away.here ? ', or worked out here from the saws and blades of then' : ''}. What is logged waits
-          here until it does.
+          <Trans>
+            <b>Corte does not answer.</b> What you see is from {moment(away.from)}
+            {away.here ? t`, or worked out here from the saws and blades of then` : ''}. What is logged waits
+            here until it does.
+          </Trans>
         </Box>
       )}
     </Box>

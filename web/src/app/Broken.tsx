@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -11,14 +12,8 @@ function Note({ title, again, children }: { title: string; again?: boolean; chil
       </Typography>
       <Typography sx={{ mb: 2 }}>{children}</Typography>
       <Box sx={{ display: 'flex', gap: 1 }}>
-        {again && (
-          <Button variant="contained" onClick={() => location.reload()}>
-            Load it again
-          </Button>
-        )}
-        <Button component={Link} to="/" variant="outlined" reloadDocument>
-          To the cut
-        </Button>
+        {again && <Button variant="contained" onClick={() => location.reload()}>{t`Load it again`}</Button>}
+        <Button component={Link} to="/" variant="outlined" reloadDocument>{t`To the cut`}</Button>
       </Box>
     </Box>
   );
@@ -26,11 +21,10 @@ function Note({ title, again, children }: { title: string; again?: boolean; chil
 
 /** Shown where a page fails to draw. */
 export const Broken = () => (
-  <Note title="This page broke" again>
-    Something in Corte’s page went wrong. What was logged is safe; load it again, and tell whoever looks after
-    Corte if it comes back.
+  <Note title={t`This page broke`} again>
+    {t`Something in Corte’s page went wrong. What was logged is safe; load it again, and tell whoever looks after Corte if it comes back.`}
   </Note>
 );
 
 /** Shown at an address that no station has. */
-export const Nowhere = () => <Note title="Nothing here">There is no station at this address.</Note>;
+export const Nowhere = () => <Note title={t`Nothing here`}>{t`There is no station at this address.`}</Note>;

@@ -1,4 +1,6 @@
 /** Said over the place bar in the demo shop that is looked at from another: where one is, and the way back. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 
@@ -6,7 +8,7 @@ export function LookingRound() {
   return (
     <Box
       component="section"
-      aria-label="Where you are"
+      aria-label={t`Where you are`}
       sx={{
         px: { xs: 2, md: 3 },
         display: 'flex',
@@ -21,11 +23,11 @@ export function LookingRound() {
       }}
     >
       <Box sx={{ flex: '1 1 200px' }}>
-        <b>The demo shop:</b> nothing here touches yours.
+        <Trans>
+          <b>The demo shop:</b> nothing here touches yours.
+        </Trans>
       </Box>
-      <Button component="a" href="/start">
-        Back to our shop
-      </Button>
+      <Button component="a" href="/start">{t`Back to our shop`}</Button>
     </Box>
   );
 }

@@ -1,4 +1,5 @@
 /** Keeps the pages in the browser, and says when there are newer ones. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
@@ -24,8 +25,8 @@ export function NewVersion() {
             '@media print': { display: 'none' },
           }}
         >
-          There is a newer Corte.
-          <Button onClick={take}>Load it</Button>
+          {t`There is a newer Corte.`}
+          <Button onClick={take}>{t`Load it`}</Button>
         </Box>
       )}
     </Box>

@@ -1,4 +1,5 @@
 /** The title block: places, the rooms of the one that one is in, units, light, and the shop's name with the rest. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import useMediaQuery from '@mui/material/useMediaQuery';
@@ -25,7 +26,7 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
       {narrow && <WaitingCell />}
       <Box
         component="nav"
-        aria-label="Places and settings"
+        aria-label={t`Places and settings`}
         sx={{
           height: BAR,
           flex: 'none',
@@ -150,7 +151,7 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
       <ButtonBase
         aria-haspopup="dialog"
         aria-expanded={anchor !== null}
-        aria-label={shop ? `${shop}: more` : 'More'}
+        aria-label={shop ? t`${shop}: more` : t`More`}
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{
           flex: { xs: '1 1 0', sm: 'none' },
@@ -165,7 +166,7 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         }}
       >
         <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-          {roomy && shop ? shop : 'More'}
+          {roomy && shop ? shop : t`More`}
         </Box>
       </ButtonBase>
       <Popover
@@ -174,9 +175,9 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         onClose={close}
         anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'More of the shop' } as object }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`More of the shop` } as object }}
       >
-        <Box component="nav" aria-label="More" sx={{ p: 1, width: 264, maxWidth: '100%' }}>
+        <Box component="nav" aria-label={t`More`} sx={{ p: 1, width: 264, maxWidth: '100%' }}>
           {shop && (
             <Box sx={{ px: 1.5, py: 1, fontFamily: cutFace, fontWeight: 640, overflowWrap: 'anywhere' }}>
               {shop}

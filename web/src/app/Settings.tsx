@@ -1,4 +1,5 @@
 /** How this person reads on this device: the unit and the light. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useColorScheme } from '@mui/material/styles';
@@ -20,13 +21,13 @@ const cell = {
 export function Units() {
   const { units, setUnits } = usePreferences();
   return (
-    <Box role="radiogroup" aria-label="Units" sx={{ display: 'flex' }}>
+    <Box role="radiogroup" aria-label={t`Units`} sx={{ display: 'flex' }}>
       {(['mm', 'in'] as const).map((u) => (
         <ButtonBase
           key={u}
           role="radio"
           aria-checked={units === u}
-          aria-label={u === 'mm' ? 'Millimetres' : 'Inches'}
+          aria-label={u === 'mm' ? t`Millimetres` : t`Inches`}
           onClick={() => setUnits(u)}
           sx={cell}
         >
@@ -43,11 +44,11 @@ export function Light() {
   const dark = mode === 'dark' || (mode === 'system' && systemDark);
   return (
     <ButtonBase
-      aria-label={dark ? 'Day light' : 'Night light'}
+      aria-label={dark ? t`Day light` : t`Night light`}
       onClick={() => setMode(dark ? 'light' : 'dark')}
       sx={cell}
     >
-      {dark ? 'Day' : 'Night'}
+      {dark ? t`Day` : t`Night`}
     </ButtonBase>
   );
 }

@@ -3,6 +3,7 @@
  * edge, where a thumb reaches. The block holds the few places of the shop, what
  * waits to be sent, and, under the shop's name, the rest.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
@@ -54,7 +55,7 @@ export function Sheet() {
           },
         }}
       >
-        Past the frame, to the page
+        {t`Past the frame, to the page`}
       </Box>
       <Box
         id="sheet"

@@ -1,4 +1,5 @@
 /** Cuts, readings and steps of washes that wait in this browser: how many, which, and why one was refused. */
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -34,14 +35,13 @@ export function Waiting({ all }: { all: Kept[] }) {
         open={anchor !== null}
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'What waits' } }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`What waits` } }}
         anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'center' }}
       >
         <Box sx={{ p: 2, maxWidth: 420 }}>
           <Box sx={{ mb: 1 }}>
-            Corte did not answer when these were made. They are sent, in this order, as soon as it does; keep
-            this browser.
+            {t`Corte did not answer when these were made. They are sent, in this order, as soon as it does; keep this browser.`}
           </Box>
           <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
             {all.map((c) => (
@@ -50,10 +50,9 @@ export function Waiting({ all }: { all: Kept[] }) {
                 {c.blade}
                 {c.refused && (
                   <Box sx={{ color: 'error.main' }}>
-                    Refused: {c.refused}{' '}
-                    <Button size="small" onClick={() => forgetWaiting(c.key)}>
-                      Let it go
-                    </Button>
+                    {t`Refused: `}
+                    {c.refused}{' '}
+                    <Button size="small" onClick={() => forgetWaiting(c.key)}>{t`Let it go`}</Button>
                   </Box>
                 )}
               </li>
@@ -66,12 +65,9 @@ export function Waiting({ all }: { all: Kept[] }) {
 }
 
 function waits(all: Kept[]): string {
-  const what = all.every((c) => c.made)
-    ? 'cut'
-    : all.every((c) => c.read)
-      ? 'session'
-      : all.every((c) => c.wash)
-        ? 'step'
-        : 'thing';
-  return all.length === 1 ? `1 ${what} waits` : `${all.length} ${what}s wait`;
+  const n = all.length;
+  if (all.every((c) => c.made)) return plural(n, { one: '# cut waits', other: '# cuts wait' });
+  if (all.every((c) => c.read)) return plural(n, { one: '# session waits', other: '# sessions wait' });
+  if (all.every((c) => c.wash)) return plural(n, { one: '# step waits', other: '# steps wait' });
+  return plural(n, { one: '# thing waits', other: '# things wait' });
 }

@@ -1,4 +1,5 @@
 /** Asked once of a new shop: in which time zone its days begin and end. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -21,7 +22,7 @@ export function ZoneOffer({ shop }: { shop: Shop }) {
   return (
     <Box
       role="region"
-      aria-label="The shop’s time zone"
+      aria-label={t`The shop’s time zone`}
       sx={{
         display: 'flex',
         flexWrap: 'wrap',
@@ -36,18 +37,15 @@ export function ZoneOffer({ shop }: { shop: Shop }) {
       }}
     >
       <span>
-        Where is this shop? Its days and dates will go by its own clock. This browser is in{' '}
-        {here.replaceAll('_', ' ')}.
+        {t`Where is this shop? Its days and dates will go by its own clock. This browser is in ${here.replaceAll('_', ' ')}.`}
       </span>
       <Button
         disabled={change.isPending}
         onClick={() => change.mutate({ version: shop.version, body: { ...kept, time_zone: here } })}
       >
-        There
+        {t`There`}
       </Button>
-      <Button component={Link} to="/shop">
-        Somewhere else
-      </Button>
+      <Button component={Link} to="/shop">{t`Somewhere else`}</Button>
       {change.error && <Box sx={{ color: 'error.main' }}>{change.error.message}</Box>}
     </Box>
   );

@@ -2,6 +2,7 @@
  * Arriving on a page: its one h1 takes the focus and names the window, so that
  * whoever does not see the page change hears where they are.
  */
+import { t } from '@lingui/core/macro';
 import { useEffect, useRef, type RefObject } from 'react';
 
 const WAIT = 10_000; // ms for a page to draw its title
@@ -17,7 +18,7 @@ export function useArrival(sheet: RefObject<HTMLElement | null>, path: string) {
     const look = () => {
       const h1 = node.querySelector('h1');
       if (!h1) return;
-      const said = `${h1.textContent?.trim()} · Corte`;
+      const said = t`${h1.textContent?.trim()} · Corte`;
       if (document.title !== said) document.title = said;
       if (!moved || greeted) return;
       greeted = h1;

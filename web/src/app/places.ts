@@ -1,4 +1,5 @@
 /** The few places of the shop, and the rooms of each. One list: the bar and the menu are drawn from it. */
+import { t } from '@lingui/core/macro';
 
 export interface Room {
   to: string;
@@ -13,41 +14,41 @@ export interface Place extends Room {
 export const places: Place[] = [
   {
     to: '/',
-    name: 'Cut',
+    name: t`Cut`,
     rooms: [
-      { to: '/', name: 'Through' },
-      { to: '/groove', name: 'Groove' },
-      { to: '/groove/joints', name: 'Joint' },
-      { to: '/run', name: 'Run' },
+      { to: '/', name: t`Through` },
+      { to: '/groove', name: t`Groove` },
+      { to: '/groove/joints', name: t`Joint` },
+      { to: '/run', name: t`Run` },
     ],
     under: ['/card', '/groove', '/run', '/trial'],
   },
   {
     to: '/bench',
-    name: 'Bench',
+    name: t`Bench`,
     rooms: [
-      { to: '/bench', name: 'Saws' },
-      { to: '/true', name: 'True' },
+      { to: '/bench', name: t`Saws` },
+      { to: '/true', name: t`True` },
     ],
     under: ['/bench', '/true', '/mount', '/rack/saws'],
   },
   {
     to: '/rack',
-    name: 'Blades',
+    name: t`Blades`,
     rooms: [
-      { to: '/rack', name: 'Rack' },
-      { to: '/care', name: 'Care' },
+      { to: '/rack', name: t`Rack` },
+      { to: '/care', name: t`Care` },
     ],
     under: ['/rack', '/care'],
   },
-  { to: '/trace', name: 'Trace', rooms: [{ to: '/trace', name: 'Trace' }], under: ['/trace'] },
+  { to: '/trace', name: t`Trace`, rooms: [{ to: '/trace', name: t`Trace` }], under: ['/trace'] },
 ];
 
 /** What stands under the shop's name. */
 export const rest: Room[] = [
-  { to: '/log', name: 'Log' },
-  { to: '/words', name: 'Words' },
-  { to: '/shop', name: 'Shop' },
+  { to: '/log', name: t`Log` },
+  { to: '/words', name: t`Words` },
+  { to: '/shop', name: t`Shop` },
 ];
 
 const within = (path: string, of: string) => path === of || path.startsWith(of + '/');

@@ -1,4 +1,5 @@
 /** A bath: from the side with the blades that lie in it, and as a small jar that tells how used it is. */
+import { t } from '@lingui/core/macro';
 import type { Units } from '../api/types';
 import { formatSetting } from '../measure/format';
 import { VerticalDimension } from './Dimension';
@@ -30,7 +31,7 @@ export function BathSection({ long, deep, diameter, kerf, blades, level, units }
     <svg
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={`The tray from the side: ${blades} on spacers${level === undefined ? '' : `, cleaner ${formatSetting(level, units)} deep`}`}
+      aria-label={t`The tray from the side: ${blades} on spacers${level === undefined ? '' : t`, cleaner ${formatSetting(level, units)} deep`}`}
       style={{ display: 'block', width: '100%', maxWidth: 520, height: 'auto' }}
     >
       {level !== undefined && (
@@ -83,7 +84,7 @@ export function BathSection({ long, deep, diameter, kerf, blades, level, units }
         />
       )}
       <Label x={x + w / 2} y={floor + 26} size={15} within={W}>
-        {`${formatSetting(long, units)} long, ${formatSetting(deep, units)} deep`}
+        {t`${formatSetting(long, units)} long, ${formatSetting(deep, units)} deep`}
       </Label>
     </svg>
   );

@@ -4,6 +4,7 @@
  * drawn at one scale, and stands on the same floor; legs are broken short, as
  * on any drawing that is about something else.
  */
+import { t } from '@lingui/core/macro';
 import type { BenchDue, BenchSaw as Bench } from '../api/types';
 import { circle } from './blade';
 import { ink } from './ink';
@@ -89,7 +90,7 @@ export function BenchSaw({ bench: b }: { bench: Bench }) {
     <svg
       viewBox={`0 0 ${2 * HALF} ${floor}`}
       role="img"
-      aria-label={`${b.saw.name} with ${b.blade?.name ?? 'nothing on it'}${b.due.length > 0 ? `; ${b.due.map((d) => d.text).join('; ')}` : ''}`}
+      aria-label={t`${b.saw.name} with ${b.blade?.name ?? t`nothing on it`}${b.due.length > 0 ? `; ${b.due.map((d) => d.text).join('; ')}` : ''}`}
       style={{ display: 'block', width: '100%', maxWidth: benchSize.width, height: 'auto', margin: '0 auto' }}
     >
       {b.saw.kind !== 'table' && <Legs />}

@@ -1,4 +1,5 @@
 /** A blade as the drawing of its page: its own teeth, with the numbers that tell it apart as dimensions on it. */
+import { t } from '@lingui/core/macro';
 import type { Blade, Units } from '../api/types';
 import { formatLength, formatThin, trim } from '../measure/format';
 import { ink } from './ink';
@@ -24,7 +25,7 @@ export function BladeHero({ blade: b, units }: Props) {
     <svg
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={`${b.name}: ${formatLength(b.diameter_mm, units)} across, kerf ${formatThin(b.kerf_mm, units)}`}
+      aria-label={t`${b.name}: ${formatLength(b.diameter_mm, units)} across, kerf ${formatThin(b.kerf_mm, units)}`}
       style={{ display: 'block', width: '100%', maxWidth: W, height: 'auto' }}
     >
       {/* round it: edge used up in ink, pitch in brown, each from the top clockwise */}
@@ -42,11 +43,11 @@ export function BladeHero({ blade: b, units }: Props) {
         <Plate shape={b} scale={s} pitch={pitchy} line={1.4} />
       </g>
       <Label x={C.x} y={C.y + (b.bore_mm / 2) * s + 18} size={15}>
-        {`bore ${formatLength(b.bore_mm, units)}`}
+        {t`bore ${formatLength(b.bore_mm, units)}`}
       </Label>
       {b.teeth > 0 && (
         <Label x={C.x} y={C.y - 76} size={16}>
-          {`${b.teeth} teeth, ${formatLength(b.pitch_mm, units)} apart`}
+          {t`${b.teeth} teeth, ${formatLength(b.pitch_mm, units)} apart`}
         </Label>
       )}
       {/* the diameter, under it */}
@@ -78,7 +79,7 @@ function Hook({ blade: b }: { blade: Blade }) {
         strokeWidth={2}
       />
       <Label x={tip.x + (b.hook_deg < 0 ? 44 : -44)} y={tip.y + 34} size={15}>
-        {b.hook_known ? `hook ${trim(b.hook_deg, 1)}°` : `hook ${trim(b.hook_deg, 1)}°?`}
+        {b.hook_known ? t`hook ${trim(b.hook_deg, 1)}°` : t`hook ${trim(b.hook_deg, 1)}°?`}
       </Label>
     </g>
   );
@@ -107,10 +108,10 @@ function EndOn({ blade: b, units }: { blade: Blade; units: Units }) {
         stroke={ink.hair}
       />
       <Label x={x} y={top - 34} size={15} within={W}>
-        {`kerf ${formatThin(b.kerf_mm, units)}`}
+        {t`kerf ${formatThin(b.kerf_mm, units)}`}
       </Label>
       <Label x={x} y={top + 168} size={15} within={W}>
-        {b.plate_mm ? `plate ${formatThin(b.plate_mm, units)}` : 'plate?'}
+        {b.plate_mm ? t`plate ${formatThin(b.plate_mm, units)}` : 'plate?'}
       </Label>
     </g>
   );

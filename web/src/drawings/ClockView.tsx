@@ -1,4 +1,5 @@
 /** A stack from the nut's side: chippers in the gullets of the outer blade, turned against each other. */
+import { t } from '@lingui/core/macro';
 import type { GrooveWay } from '../api/types';
 import { bladePath, circle, tipsPath } from './blade';
 import { ink } from './ink';
@@ -16,8 +17,8 @@ export function ClockView({ way, size = 220 }: { way: GrooveWay; size?: number }
       role="img"
       aria-label={
         chippers.length > 0
-          ? `Chippers turned by ${chippers.map((c) => `${Math.round(c.turned_deg)}°`).join(', ')} against the outer blades, each in gullets of its own. Teeth toward you at the top.`
-          : 'The outer pair alone, teeth toward you at the top'
+          ? t`Chippers turned by ${chippers.map((c) => `${Math.round(c.turned_deg)}°`).join(', ')} against the outer blades, each in gullets of its own. Teeth toward you at the top.`
+          : t`The outer pair alone, teeth toward you at the top`
       }
       style={{ display: 'block', maxWidth: '100%' }}
     >

@@ -1,4 +1,5 @@
 /** What two ways to own a blade have cost, against the metres cut: steps, because an edge is paid for when it is begun. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { ChartsReferenceLine } from '@mui/x-charts/ChartsReferenceLine';
 import { LineChart, lineClasses } from '@mui/x-charts/LineChart';
@@ -21,7 +22,7 @@ export function CostChart({ money: m, units }: { money: Money; units: Units }) {
   return (
     <Box
       role="img"
-      aria-label={`Cost against metres: sharpened ${trim(last[1]!, 0)}, cheap ones ${trim(last[2]!, 0)} after ${formatRun(most, units)}`}
+      aria-label={t`Cost against metres: sharpened ${trim(last[1]!, 0)}, cheap ones ${trim(last[2]!, 0)} after ${formatRun(most, units)}`}
       sx={{
         maxWidth: 720,
         height: 280,
@@ -43,7 +44,7 @@ export function CostChart({ money: m, units }: { money: Money; units: Units }) {
           },
         ]}
         yAxis={[{ min: 0, width: 52, label: 'spent' }]}
-        series={[way(1, 'sharpened', ink.ink), way(2, 'cheap ones', ink.hair)]}
+        series={[way(1, 'sharpened', ink.ink), way(2, t`cheap ones`, ink.hair)]}
         slotProps={{
           legend: { direction: 'horizontal', position: { vertical: 'top', horizontal: 'start' } },
         }}

@@ -2,6 +2,7 @@
  * The kerf from the end, much larger than life: plate, tips and side clearance,
  * and the bottom that this grind leaves where the cut does not go through.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Blade, Cut, Units } from '../api/types';
 import { formatSetting, formatThin, trim } from '../measure/format';
@@ -15,7 +16,7 @@ interface Props {
   units: Units;
 }
 
-const formWords = { groove: 'groove', rabbet: 'rabbet', cheek: 'tenon cheek', fold: 'fold' } as const;
+const formWords = { groove: 'groove', rabbet: t`rabbet`, cheek: t`tenon cheek`, fold: t`fold` } as const;
 
 export function EndView(p: Props) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
@@ -23,7 +24,7 @@ export function EndView(p: Props) {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0 }}>
       <Box sx={{ fontSize: 15, pt: 0.5 }}>
-        <b>As a {form}:</b> {p.blade.groove.flat_enough_for}.
+        <b>{t`As a ${form}:`}</b> {p.blade.groove.flat_enough_for}.
       </Box>
       <Box ref={ref} sx={{ flex: 1, minHeight: 0, overflow: 'hidden' }}>
         {width > 0 && height > 0 && <Drawing {...p} width={width} height={height} />}
@@ -63,7 +64,7 @@ function Drawing({ blade, cut, units, width, height }: Props & { width: number; 
       width={width}
       height={height}
       role="img"
-      aria-label={`The kerf of ${blade.name} from the end: ${blade.groove.flat_enough_for}`}
+      aria-label={t`The kerf of ${blade.name} from the end: ${blade.groove.flat_enough_for}`}
       style={{ display: 'block' }}
     >
       <path d={`M0 ${Y(0)}H${width}V${height}H0Z`} fill={ink.wood} />
@@ -97,30 +98,30 @@ function Drawing({ blade, cut, units, width, height }: Props & { width: number; 
       {figure(
         middle,
         Y(groove) + 34 > height - 4 ? height - 6 : Y(groove) + 34,
-        `kerf ${formatThin(kerf, units)}`,
+        t`kerf ${formatThin(kerf, units)}`,
       )}
       {figure(
         X(-plate / 2) - 12,
         35,
-        blade.plate_mm ? `plate ${formatThin(plate, units)}` : 'plate not measured',
+        blade.plate_mm ? t`plate ${formatThin(plate, units)}` : t`plate not measured`,
         'end',
       )}
-      {tilt > 0 && figure(X(half) + 40, Math.min(35, Y(0) - 36), `tilted ${trim(tilt, 1)}°`, 'start')}
+      {tilt > 0 && figure(X(half) + 40, Math.min(35, Y(0) - 36), t`tilted ${trim(tilt, 1)}°`, 'start')}
       {blade.side_clearance_mm !== undefined &&
         width > 480 &&
         figure(
           X(half) + 12,
           Y(0) - 12,
-          `clears by ${formatThin(blade.side_clearance_mm, units)} a side`,
+          t`clears by ${formatThin(blade.side_clearance_mm, units)} a side`,
           'start',
         )}
       {blade.groove.ridge_mm > 0.01 &&
-        figure(X(-half) - 12, Y(groove) - 4, `leaves ${formatThin(blade.groove.ridge_mm, units)}`, 'end')}
+        figure(X(-half) - 12, Y(groove) - 4, t`leaves ${formatThin(blade.groove.ridge_mm, units)}`, 'end')}
       {asked !== undefined &&
         figure(
           X(half) + 12,
           Y(groove / 2),
-          `${formatSetting(asked, units)} deep${broken ? ', drawn shorter' : ''}`,
+          t`${formatSetting(asked, units)} deep${broken ? t`, drawn shorter` : ''}`,
           'start',
         )}
     </svg>

@@ -1,4 +1,5 @@
 /** A groove from its end, at true scale: the piece in it, the bottom that the tool leaves, and each pass. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { GrooveWay, Units } from '../api/types';
 import { formatSetting, formatThin } from '../measure/format';
@@ -40,13 +41,13 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
   const step =
     way.passes.length > 1 ? Math.abs(way.passes[1]!.centre_mm - way.passes[0]!.centre_mm) * scale : 0;
   const every = Math.max(1, Math.ceil(20 / Math.max(1, step)));
-  const deep = `${formatSetting(depth, units)} deep`;
+  const deep = t`${formatSetting(depth, units)} deep`;
   return (
     <svg
       width={px}
       height={height}
       role="img"
-      aria-label={`The ${rabbet ? 'rabbet' : 'groove'} from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
+      aria-label={t`The ${rabbet ? 'rabbet' : 'groove'} from its end, ${formatThin(made, units)} wide and ${formatSetting(depth, units)} deep: ${way.flat_for}`}
       style={{ display: 'block' }}
     >
       <path d={`M${left} ${top}H${px}V${below}H${left}Z`} fill={ink.wood} />
@@ -93,7 +94,7 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
         {formatThin(made, units)}
       </Label>
       <Label x={middle} y={18} size={14}>
-        {`piece ${formatThin(piece, units)}`}
+        {t`piece ${formatThin(piece, units)}`}
       </Label>
       <path
         d={`M${X(half) + 26} ${Y(0)}V${Y(depth)}M${X(half) + 19} ${Y(depth)}h14M${X(half) + 19} ${Y(0)}h14`}
@@ -104,7 +105,7 @@ function Drawing({ way, width, depth, piece, stock, rabbet, units, px }: Props &
       </Label>
       {way.ridge_mm > 0.01 && (
         <Label x={X(-half) - 12} y={Y(depth)} anchor="end" size={14}>
-          {`leaves ${formatThin(way.ridge_mm, units)}`}
+          {t`leaves ${formatThin(way.ridge_mm, units)}`}
         </Label>
       )}
     </svg>

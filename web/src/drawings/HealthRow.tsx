@@ -1,4 +1,5 @@
 /** How a blade stands and when it will want something, drawn on one line of time. */
+import { t } from '@lingui/core/macro';
 import type { BladeCare, Forecast, Urgency } from '../api/types';
 import { ink } from './ink';
 import { DROP, WEDGE } from './signs';
@@ -14,8 +15,8 @@ interface Props {
   day: (at: string) => string; // as the shop writes it
 }
 
-const X = (t: string | number, now: number) => {
-  const days = (new Date(t).getTime() - now) / DAY;
+const X = (it: string | number, now: number) => {
+  const days = (new Date(it).getTime() - now) / DAY;
   return 8 + ((W - 16) * Math.max(0, Math.min(DAYS, days))) / DAYS;
 };
 
@@ -45,7 +46,7 @@ export function HealthRow({ care: c, now, day }: Props) {
 }
 
 const said = (what: string, u: Urgency, f: Forecast | undefined, day: Props['day']) =>
-  u === 'due' ? `${what} it now` : f ? `${what} about ${day(f.likely)}` : `no date to ${what} it yet`;
+  u === 'due' ? t`${what} it now` : f ? t`${what} about ${day(f.likely)}` : t`no date to ${what} it yet`;
 
 /** A drop for a wash, a tooth for a sharpening; a whisker for what two of three fall between. */
 function Due({
@@ -110,7 +111,7 @@ export function HealthScale() {
           fill={ink.mark}
           textAnchor={d === 0 ? 'start' : d === DAYS ? 'end' : 'middle'}
         >
-          {d === 0 ? 'now' : d === DAYS ? '120 days' : d}
+          {d === 0 ? t`now` : d === DAYS ? t`120 days` : d}
         </text>
       ))}
     </svg>

@@ -1,4 +1,5 @@
 /** Scorch, splinters and push over every height that goes through, with the height that is set as a line across. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { ChartsReferenceLine } from '@mui/x-charts/ChartsReferenceLine';
 import { LineChart, lineClasses } from '@mui/x-charts/LineChart';
@@ -27,7 +28,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
   const series = [
     {
       id: 'burn',
-      label: 'burn risk',
+      label: t`burn risk`,
       data: through.map((s) => percent(s.burn)),
       color: ink.scorch,
       dash: '0',
@@ -36,7 +37,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
       ? [
           {
             id: 'exit',
-            label: `splinters, ${exit.name}, of what it bears`,
+            label: t`splinters, ${exit.name}, of what it bears`,
             data: through.map((s) => percent(s.exit.of_limit)),
             color: ink.ink,
             dash: '7 4',
@@ -49,7 +50,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
   return (
     <Box
       role="group"
-      aria-label={`Over height: ${series.map((s) => `${s.label} ${trim(s.data[through.indexOf(here)]!, 0)} %`).join(', ')} at ${formatSetting(at, units)}`}
+      aria-label={t`Over height: ${series.map((s) => `${s.label} ${trim(s.data[through.indexOf(here)]!, 0)} %`).join(', ')} at ${formatSetting(at, units)}`}
       sx={{
         height: '100%',
         ...Object.fromEntries(
@@ -69,7 +70,7 @@ export function HeightCurve({ settings, at, units, push, onHeight }: Props) {
             data: through.map((s) => x(s.height_mm)),
             min: x(through[0]!.height_mm),
             max: x(through.at(-1)!.height_mm),
-            label: inch ? 'height, in' : 'height, mm',
+            label: inch ? t`height, in` : t`height, mm`,
             height: 58,
             valueFormatter: (v: number, c: { location: string }) =>
               c.location === 'tick' ? trim(v, 1) : formatSetting(inch ? v * 25.4 : v, units),

@@ -1,4 +1,5 @@
 /** How a figure has drifted: its readings over time, on the band that it is held to. */
+import { t } from '@lingui/core/macro';
 import type { TruingRecord, Units } from '../api/types';
 import { formatFigure } from '../measure/format';
 import { ink } from './ink';
@@ -17,7 +18,7 @@ export function HistoryChart({ history, units }: Props) {
   const hi = Math.max(...values, last.high);
   const times = rows.map((r) => new Date(r.at).getTime());
   const [t0, t1] = [times[0]!, times.at(-1)!];
-  const X = (t: number) => pad + ((w - 70 - pad) * (t - t0)) / Math.max(1, t1 - t0);
+  const X = (it: number) => pad + ((w - 70 - pad) * (it - t0)) / Math.max(1, t1 - t0);
   const Y = (v: number) => h - pad - ((h - 2 * pad) * (v - lo)) / Math.max(1e-9, hi - lo);
   const show = (v: number) => formatFigure(v, last.figure_unit, units);
   return (
@@ -26,7 +27,7 @@ export function HistoryChart({ history, units }: Props) {
       height={h}
       style={{ maxWidth: '100%', display: 'block' }}
       role="img"
-      aria-label={`${rows.length} readings, the last ${show(last.figure)}`}
+      aria-label={t`${rows.length} readings, the last ${show(last.figure)}`}
     >
       <rect
         x={pad}

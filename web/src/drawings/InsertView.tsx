@@ -1,4 +1,5 @@
 /** A blank insert from above while its own set is raised through it: the opening, and how far the fence stays away. */
+import { t } from '@lingui/core/macro';
 import type { GrooveWay, Units } from '../api/types';
 import { formatSetting } from '../measure/format';
 import { ink } from './ink';
@@ -14,7 +15,7 @@ export function InsertView({ insert: n, units }: { insert: NonNullable<GrooveWay
     <svg
       viewBox="0 0 360 190"
       role="img"
-      aria-label={`The insert from above: an opening of ${formatSetting(n.width_mm, units)} by ${formatSetting(n.length_mm, units)}, the fence ${formatSetting(n.fence_mm, units)} clear of the set`}
+      aria-label={t`The insert from above: an opening of ${formatSetting(n.width_mm, units)} by ${formatSetting(n.length_mm, units)}, the fence ${formatSetting(n.fence_mm, units)} clear of the set`}
       style={{ display: 'block', width: '100%', maxWidth: 420 }}
     >
       <rect
@@ -46,11 +47,9 @@ export function InsertView({ insert: n, units }: { insert: NonNullable<GrooveWay
         fill="none"
       />
       <Label x={x + 30} y={(y + w + fence) / 2} anchor="start" size={14}>
-        {`at least ${formatSetting(n.fence_mm, units)}`}
+        {t`at least ${formatSetting(n.fence_mm, units)}`}
       </Label>
-      <Label x={60} y={Math.min(182, fence + 14)} size={14}>
-        fence
-      </Label>
+      <Label x={60} y={Math.min(182, fence + 14)} size={14}>{t`fence`}</Label>
     </svg>
   );
 }

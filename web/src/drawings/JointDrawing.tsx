@@ -1,4 +1,5 @@
 /** Tenon, box joint, tails, sloping groove or fold, drawn to scale from what was worked out for it. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { JointAsk, JointPlan, Units } from '../api/types';
 import { formatSetting, formatThin } from '../measure/format';
@@ -26,7 +27,7 @@ export function JointDrawing(p: Props) {
           width={width}
           height={HEIGHT}
           role="img"
-          aria-label={`Drawn to scale: ${p.plan.do.join(' ')}`}
+          aria-label={t`Drawn to scale: ${p.plan.do.join(' ')}`}
           style={{ display: 'block' }}
         >
           <Kind {...p} px={width} />
@@ -85,13 +86,13 @@ function Tenon({ ask, plan, units, px }: Sized) {
         {formatThin(thick, units)}
       </Label>
       <Label x={(x + end) / 2} y={22} size={14}>
-        {`${formatSetting(long, units)} long`}
+        {t`${formatSetting(long, units)} long`}
       </Label>
       <Label x={end + 10} y={y + (first * scale) / 2} size={14} anchor="start">
-        {`${formatSetting(first, units)} high`}
+        {t`${formatSetting(first, units)} high`}
       </Label>
       <Label x={end + 10} y={y + (stock - other / 2) * scale} size={14} anchor="start">
-        {`${formatSetting(other, units)} high`}
+        {t`${formatSetting(other, units)} high`}
       </Label>
     </>
   );
@@ -122,10 +123,10 @@ function BoxJoint({ ask, plan, units, px }: Sized) {
         {...hair}
       />
       <Label x={left + (finger + slot) * scale + 8} y={34} anchor="start" size={14}>
-        {`finger ${formatThin(finger, units)}, slot ${formatThin(slot, units)}`}
+        {t`finger ${formatThin(finger, units)}, slot ${formatThin(slot, units)}`}
       </Label>
       <Label x={px / 2} y={y + 112} size={14}>
-        {`${formatSetting(width, units)} wide, ${plan.slots ?? 0} slots`}
+        {t`${formatSetting(width, units)} wide, ${plan.slots ?? 0} slots`}
       </Label>
     </>
   );
@@ -158,7 +159,7 @@ function Tails({ plan, units, px }: Sized) {
       <path d={`M16 ${y}H${px - 16}`} stroke={ink.ink} strokeWidth={3} />
       <path d={`M30 ${y - up * scale}H${px - 30}`} {...hair} strokeDasharray="6 4" />
       <Label x={px / 2 + 8} y={y + 20} size={15}>
-        {`tilted ${tilt.toFixed(1)}°, ${formatSetting(up, units)} to the base line`}
+        {t`tilted ${tilt.toFixed(1)}°, ${formatSetting(up, units)} to the base line`}
       </Label>
     </>
   );
@@ -201,7 +202,7 @@ function Slope({ ask, plan, units, px }: Sized) {
         </Label>
       ))}
       <Label x={middle} y={20} size={14}>
-        {`${formatSetting(width, units)} wide, ${formatSetting(deep, units)} at the near wall`}
+        {t`${formatSetting(width, units)} wide, ${formatSetting(deep, units)} at the near wall`}
       </Label>
     </>
   );
@@ -263,12 +264,12 @@ function Fold({ ask, plan, units, px }: Sized) {
             );
           })}
           <Label x={px * 0.62} y={228} size={14}>
-            {`radius ${formatSetting(radius, units)}`}
+            {t`radius ${formatSetting(radius, units)}`}
           </Label>
         </>
       )}
       <Label x={px / 2} y={26} size={14}>
-        {`${plan.kerfs ?? 0} kerfs, skin ${formatThin(skin, units)}${shown < (plan.kerfs ?? 0) ? `; ${shown} drawn` : ''}`}
+        {t`${plan.kerfs ?? 0} kerfs, skin ${formatThin(skin, units)}${shown < (plan.kerfs ?? 0) ? t`; ${shown} drawn` : ''}`}
       </Label>
     </>
   );

@@ -3,6 +3,7 @@
  * up and how much pitch it bore, with washes, sharpenings and burns as marks,
  * and when the edge is likely to be dull as a band that fades.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useDrawingArea, useXScale, useYScale } from '@mui/x-charts/hooks';
 import { ChartsReferenceLine } from '@mui/x-charts/ChartsReferenceLine';
@@ -30,7 +31,7 @@ export function LifeChart({ life, units, day }: Props) {
   return (
     <Box
       role="img"
-      aria-label={`Over ${formatRun(last.metres, units)}: edge ${trim(100 * last.edge, 0)} % used up, pitch ${trim((100 * last.pitch) / life.pitch_most, 0)} % of caked`}
+      aria-label={t`Over ${formatRun(last.metres, units)}: edge ${trim(100 * last.edge, 0)} % used up, pitch ${trim((100 * last.pitch) / life.pitch_most, 0)} % of caked`}
       sx={{
         height: '100%',
         [`& .${lineClasses.line}[data-series='pitch']`]: { strokeDasharray: '6 3' },
@@ -62,7 +63,7 @@ export function LifeChart({ life, units, day }: Props) {
         series={[
           {
             id: 'edge',
-            label: 'edge used up',
+            label: t`edge used up`,
             color: ink.ink,
             data: points.map((p) => 100 * p.edge),
             showMark: false,
@@ -73,7 +74,7 @@ export function LifeChart({ life, units, day }: Props) {
           },
           {
             id: 'pitch',
-            label: 'pitch, of caked',
+            label: t`pitch, of caked`,
             color: ink.scorch,
             data: points.map((p) => (100 * p.pitch) / life.pitch_most),
             showMark: false,

@@ -1,4 +1,5 @@
 /** What the hands do at each step of a mounting, drawn from where the person stands. */
+import { t } from '@lingui/core/macro';
 import type { ReactNode } from 'react';
 import type { Mounting, MountStep } from '../api/types';
 import { bladePath, circle, tipsPath } from './blade';
@@ -117,9 +118,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         <rect x={214} y={82} width={70} height={46} {...steel} rx={4} />
         <path d="M205 92v26" {...line} strokeDasharray="3 4" />
         <Arrow d="M290 105H335" tip={[336, 105]} turn={0} />
-        <Label x={249} y={148}>
-          battery out
-        </Label>
+        <Label x={249} y={148}>{t`battery out`}</Label>
       </>
     ) : (
       <>
@@ -156,9 +155,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <g {...line} strokeWidth={1.4}>
         <path d="M97 100V196M263 100V196M97 190H263M104 186l-7 4l7 4M256 186l7 4l-7 4" />
       </g>
-      <Label x={180} y={190} size={16}>
-        diameter, tip to tip
-      </Label>
+      <Label x={180} y={190} size={16}>{t`diameter, tip to tip`}</Label>
     </>
   ),
   'way-in': (saw) =>
@@ -169,13 +166,9 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         <path d="M20 132H66M214 132H340" {...line} strokeWidth={3} />
         <path d="M236 92L338 76V87L236 103Z" {...steel} />
         <Arrow d="M222 124q20 -14 34 -18" tip={[258, 105]} turn={-20} />
-        <Label x={290} y={58}>
-          insert out
-        </Label>
+        <Label x={290} y={58}>{t`insert out`}</Label>
         <Arrow d="M140 196V160" tip={[140, 158]} turn={-90} />
-        <Label x={196} y={182}>
-          blade up
-        </Label>
+        <Label x={196} y={182}>{t`blade up`}</Label>
       </>
     ) : saw === 'miter' ? (
       <>
@@ -200,9 +193,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
           transform="rotate(-70 180 100)"
         />
         <Round x={180} y={100} r={98} ccw from={-80} />
-        <Label x={270} y={178}>
-          guard back by its lever
-        </Label>
+        <Label x={270} y={178}>{t`guard back by its lever`}</Label>
       </>
     ),
   lock: (saw) =>
@@ -218,9 +209,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         <Disc x={140} y={104} />
         <rect x={255} y={82} width={60} height={44} {...steel} rx={4} />
         <Arrow d="M345 104H320" tip={[318, 104]} turn={180} />
-        <Label x={285} y={146}>
-          arbor lock
-        </Label>
+        <Label x={285} y={146}>{t`arbor lock`}</Label>
       </>
     ),
   undo: (_, thread) => (
@@ -231,7 +220,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <Wrench x={150} y={106} turn={thread === 'left' ? 20 : -20} />
       <Round x={150} y={106} r={72} ccw={thread !== 'left'} from={thread === 'left' ? 120 : 60} />
       <Label x={250} y={196} size={15}>
-        {thread === 'unknown' ? 'the way the teeth travel' : `${thread}-hand: this way off`}
+        {thread === 'unknown' ? t`the way the teeth travel` : `${thread}-hand: this way off`}
       </Label>
     </>
   ),
@@ -245,9 +234,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         stroke={ink.hair}
       />
       <path d="M206 40q38 -24 62 4q4 34 -26 40t-36 -44z" fill={ink.wood} stroke={ink.ink} />
-      <Label x={120} y={178}>
-        both faces, thread and plate
-      </Label>
+      <Label x={120} y={178}>{t`both faces, thread and plate`}</Label>
     </>
   ),
   teeth: (saw) => (
@@ -258,16 +245,14 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
           <rect x={10} y={132} width={340} height={70} fill={ink.sheet} fillOpacity={0.85} />
           <Table y={132} />
           <Round x={180} y={128} r={92} ccw from={60} />
-          <Label x={58} y={116}>
-            you
-          </Label>
+          <Label x={58} y={116}>{t`you`}</Label>
         </>
       ) : (
         <>
           <path d="M20 162H340" {...line} strokeWidth={3} />
           <Round x={180} y={84} r={92} ccw={false} from={saw === 'miter' ? 170 : 300} />
           <Label x={58} y={182}>
-            {saw === 'miter' ? 'you' : 'front'}
+            {saw === 'miter' ? t`you` : t`front`}
           </Label>
           {saw === 'miter' && <rect x={300} y={112} width={12} height={50} {...steel} />}
         </>
@@ -281,9 +266,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <Disc x={170} y={104} scale={1.15} />
       <Round x={170} y={104} r={100} ccw from={20} />
       <path d="M286 104h34" stroke={ink.ink} strokeWidth={3} />
-      <Label x={318} y={84}>
-        one point
-      </Label>
+      <Label x={318} y={84}>{t`one point`}</Label>
     </>
   ),
   knife: () => (
@@ -293,9 +276,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <rect x={10} y={140} width={340} height={66} fill={ink.sheet} fillOpacity={0.85} />
       <Table y={140} />
       <path d="M224 96l14 -4M236 86l4 12" {...line} strokeWidth={1.4} />
-      <Label x={290} y={92}>
-        3 to 8 mm
-      </Label>
+      <Label x={290} y={92}>{t`3 to 8 mm`}</Label>
     </>
   ),
   brake: () => (
@@ -303,12 +284,8 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <Disc x={130} y={104} />
       <path d="M222 70h86v68h-86q-10 -34 0 -68z" {...steel} />
       <path d="M206 104h14M206 98v12M220 98v12" stroke={ink.accent} strokeWidth={2.5} />
-      <Label x={266} y={104}>
-        cartridge
-      </Label>
-      <Label x={212} y={160}>
-        gap
-      </Label>
+      <Label x={266} y={104}>{t`cartridge`}</Label>
+      <Label x={212} y={160}>{t`gap`}</Label>
     </>
   ),
   close: (saw) => (
@@ -328,7 +305,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
         strokeWidth={2}
       />
       <Label x={180} y={saw === 'table' ? 52 : 150}>
-        {saw === 'table' ? 'guard on' : 'it shuts by itself'}
+        {saw === 'table' ? t`guard on` : t`it shuts by itself`}
       </Label>
     </>
   ),
@@ -348,9 +325,7 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <rect x={40} y={50} width={280} height={90} rx={20} fill={ink.wood} stroke={ink.ink} strokeWidth={2} />
       <rect x={120} y={78} width={120} height={22} fill={ink.sheet} stroke={ink.accent} strokeWidth={2.5} />
       <rect x={20} y={160} width={320} height={36} {...steel} />
-      <Label x={180} y={178}>
-        fence, clear of the set
-      </Label>
+      <Label x={180} y={178}>{t`fence, clear of the set`}</Label>
     </>
   ),
   test: () => (
@@ -361,19 +336,15 @@ const pictures: Record<Props['picture'], (saw: Props['saw'], thread: Props['thre
       <path d="M172 38L150 4H210L188 38Z" fill={ink.scorch} fillOpacity={0.35} />
       <circle cx={286} cy={150} r={16} fill="none" stroke={ink.accent} strokeWidth={4} />
       <path d="M258 186q28 -30 56 0" {...bold} />
-      <Label x={286} y={112}>
-        stand here
-      </Label>
-      <Label x={92} y={190}>
-        not in line
-      </Label>
+      <Label x={286} y={112}>{t`stand here`}</Label>
+      <Label x={92} y={190}>{t`not in line`}</Label>
     </>
   ),
 };
 
 /** What sits on the arbor, in its order from the saw outward. */
 const stack = [
-  { name: 'inner flange', w: 16, h: 70 },
+  { name: t`inner flange`, w: 16, h: 70 },
   { name: 'blade', w: 7, h: 130 },
   { name: 'washer', w: 14, h: 64 },
   { name: 'nut', w: 30, h: 48 },

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Clearance, RunOut, Units } from '../api/types';
 import { formatDial } from '../measure/format';
@@ -40,8 +41,8 @@ export function Polar({ input, runout, units, next }: PolarProps) {
         role="img"
         aria-label={
           runout
-            ? `Run-out ${formatDial(runout.spread_mm, units)} from least to most`
-            : 'The plate, to be read at equal steps round'
+            ? t`Run-out ${formatDial(runout.spread_mm, units)} from least to most`
+            : t`The plate, to be read at equal steps round`
         }
       >
         <circle cx={c} cy={c} r={base} fill={ink.steel} stroke={ink.hair} />
@@ -70,19 +71,15 @@ export function Polar({ input, runout, units, next }: PolarProps) {
         )}
         <path d={`M${c} ${c - 14}V${c - base + 6}`} stroke={ink.hair} strokeDasharray="3 4" />
         {next && <Dial at={at((360 * next.step) / next.of, base - 24)} />}
-        <Label x={c} y={10} size={13}>
-          first place
-        </Label>
+        <Label x={c} y={10} size={13}>{t`first place`}</Label>
       </svg>
       {runout?.arbor && runout.blade && (
         <Box component="dl" sx={{ m: 0, fontSize: 16 }}>
-          <dt>stays with the arbor</dt>
+          <dt>{t`stays with the arbor`}</dt>
           <Box component="dd" sx={{ m: 0, fontSize: 24, fontWeight: 700 }}>
             {formatDial(runout.arbor.amplitude_mm, units)}
           </Box>
-          <Box component="dt" sx={{ mt: 1 }}>
-            travels with the blade
-          </Box>
+          <Box component="dt" sx={{ mt: 1 }}>{t`travels with the blade`}</Box>
           <Box component="dd" sx={{ m: 0, fontSize: 24, fontWeight: 700 }}>
             {formatDial(runout.blade.amplitude_mm, units)}
           </Box>
@@ -149,7 +146,7 @@ export function Ring({ name, readings = [], other, slots, found, most, units, ne
       viewBox={`0 0 ${size} ${size}`}
       style={{ flex: '1 1 260px', minWidth: 0, maxWidth: size, height: 'auto' }}
       role="img"
-      aria-label={`${name}: ${readings.length} teeth${found ? `, ${found.grade}, ${proud.size} standing out` : ''}`}
+      aria-label={t`${name}: ${readings.length} teeth${found ? t`, ${found.grade}, ${proud.size} standing out` : ''}`}
     >
       <circle cx={c} cy={c} r={base} fill={ink.steel} fillOpacity={0.6} stroke={ink.hair} />
       {slots.map((i) => {

@@ -1,4 +1,5 @@
 /** A saw from above, with the places where it can be measured: fractions of the drawing, for handles to stand on. */
+import { t } from '@lingui/core/macro';
 import type { Saw, TruingTest } from '../api/types';
 import { ink } from './ink';
 import { Label } from './Label';
@@ -42,7 +43,7 @@ export function SawPlan({ saw }: { saw: Saw }) {
     <svg
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={`${saw.name} from above`}
+      aria-label={t`${saw.name} from above`}
       style={{ display: 'block', width: '100%', height: 'auto' }}
     >
       {saw.kind === 'table' ? <Table /> : saw.kind === 'miter' ? <Miter saw={saw} /> : <Circular />}
@@ -137,9 +138,7 @@ function Arrow() {
   return (
     <g>
       <path d="M90 160V74M80 88l10 -14l10 14" fill="none" stroke={ink.hair} strokeWidth={2} />
-      <Label x={92} y={180} size={22}>
-        feed
-      </Label>
+      <Label x={92} y={180} size={22}>{t`feed`}</Label>
     </g>
   );
 }

@@ -1,4 +1,5 @@
 /** How often something came out badly, for each of a few things: bars in per cent, and a touch chooses one. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { BarChart } from '@mui/x-charts/BarChart';
 import { trim } from '../measure/format';
@@ -24,7 +25,7 @@ export function ShareBars({ label, shares, colour, onChoose }: Props) {
   return (
     <Box
       role="img"
-      aria-label={`${label}: ${shares.map((s) => `${s.name} ${trim(percent(s), 0)} % of ${s.of}`).join(', ')}`}
+      aria-label={`${label}: ${shares.map((s) => t`${s.name} ${trim(percent(s), 0)} % of ${s.of}`).join(', ')}`}
       sx={{ height: shares.length * ROW + 60, '& .MuiBarElement-root': { cursor: 'pointer' } }}
     >
       <BarChart
@@ -49,7 +50,7 @@ export function ShareBars({ label, shares, colour, onChoose }: Props) {
             tickNumber: 4,
             height: 58,
             valueFormatter: (v: number) => `${v} %`,
-            label: `${label}, of all cuts`,
+            label: t`${label}, of all cuts`,
             tickLabelStyle: { fontSize: 13 },
             labelStyle: { fontSize: 13 },
           },
@@ -60,7 +61,7 @@ export function ShareBars({ label, shares, colour, onChoose }: Props) {
             color: colour,
             valueFormatter: (v: number | null, c: { dataIndex: number }) => {
               const s = shares[c.dataIndex]!;
-              return v === null ? '' : `${trim(v, 0)} %, ${s.bad} of ${s.of}`;
+              return v === null ? '' : t`${trim(v, 0)} %, ${s.bad} of ${s.of}`;
             },
           },
         ]}

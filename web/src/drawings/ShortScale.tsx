@@ -1,4 +1,5 @@
 /** A figure on a short scale: the band that is held good, the last reading as a mark that fades once it is not to be trusted. */
+import { t } from '@lingui/core/macro';
 import type { Units } from '../api/types';
 import { formatFigure } from '../measure/format';
 import { ink } from './ink';
@@ -27,8 +28,8 @@ export function ShortScale({ figure, unit, low, high, doubtful, units }: Props) 
       role="img"
       aria-label={
         figure === undefined
-          ? `held to ${formatFigure(high, unit, units)}`
-          : `${formatFigure(figure, unit, units)}, held to ${formatFigure(high, unit, units)}`
+          ? t`held to ${formatFigure(high, unit, units)}`
+          : t`${formatFigure(figure, unit, units)}, held to ${formatFigure(high, unit, units)}`
       }
       style={{ maxWidth: '100%', display: 'block' }}
     >

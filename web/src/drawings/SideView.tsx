@@ -5,6 +5,7 @@
  *
  * Drawn from props alone; every figure beside it comes from the server.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useId } from 'react';
 import type { Blade, Cut, Material, Saw, Setting, Units } from '../api/types';
@@ -46,41 +47,41 @@ function sceneOf(
   motion: Cut['motion'],
   kind: Saw['kind'],
   r: number,
-  t: number,
+  thick: number,
   h: number,
   full: number,
 ): Scene {
   if (motion === 'chop') {
-    const low = t * 0.4;
+    const low = thick * 0.4;
     return {
       centre: low + r,
       rim: low,
-      faceIn: t,
+      faceIn: thick,
       faceOut: 0,
       side: 1,
       bottom: -24,
-      top: Math.max(t + 70, 110),
+      top: Math.max(thick + 70, 110),
     };
   }
   if (kind === 'table') {
     return {
       centre: h - r,
       rim: h,
-      faceIn: t,
+      faceIn: thick,
       faceOut: 0,
       side: -1,
       bottom: -21,
-      top: Math.max(full, t) + 15,
+      top: Math.max(full, thick) + 15,
     };
   }
   return {
-    centre: t - h + r,
-    rim: t - h,
+    centre: thick - h + r,
+    rim: thick - h,
     faceIn: 0,
-    faceOut: t,
+    faceOut: thick,
     side: 1,
-    bottom: Math.min(t - full, 0) - 26,
-    top: t + 62,
+    bottom: Math.min(thick - full, 0) - 26,
+    top: thick + 62,
   };
 }
 
@@ -113,9 +114,9 @@ function Drawing({
   // All is drawn in the plane of the blade: tilted, it has more wood in its way.
   const plane = section.thickness_mm / cut.thickness_mm;
   const across = section.width_mm;
-  const t = section.thickness_mm;
+  const thick = section.thickness_mm;
   const h = setting.height_mm * plane;
-  const s = sceneOf(cut.motion, saw.kind, r, t, h, fullMm * plane);
+  const s = sceneOf(cut.motion, saw.kind, r, thick, h, fullMm * plane);
   const scale = Math.min(height / (s.top - s.bottom), width / (chop ? Math.max(across + 120, 200) : 250));
   const middle = width * (saw.kind === 'table' ? 0.5 : 0.46);
   const floor = height - -s.bottom * scale - Math.max(0, (height - (s.top - s.bottom) * scale) / 2);
@@ -143,9 +144,9 @@ function Drawing({
   const left = chop ? X(-half) : cut.motion === 'push' ? X(outX + Math.min(across * 0.3, 60) - across) : 0;
   const right = chop ? X(half) : cut.motion === 'push' ? X(outX + Math.min(across * 0.3, 60)) : width;
   const whole = chop
-    ? `M${left} ${Y(t)}L${X(start[0])} ${Y(start[1])}${arc(0)}L${right} ${Y(t)}V${Y(0)}H${left}Z`
+    ? `M${left} ${Y(thick)}L${X(start[0])} ${Y(start[1])}${arc(0)}L${right} ${Y(thick)}V${Y(0)}H${left}Z`
     : s.side < 0
-      ? `M${left} ${Y(t)}H${X(start[0])}${start[1] < t ? `V${Y(start[1])}` : ''}${arc(0)}H${left}Z`
+      ? `M${left} ${Y(thick)}H${X(start[0])}${start[1] < thick ? `V${Y(start[1])}` : ''}${arc(0)}H${left}Z`
       : `M${right} ${Y(0)}H${X(start[0])}${start[1] > 0 ? `V${Y(start[1])}` : ''}${arc(0)}H${right}Z`;
   const through = chop || setting.height_mm >= cut.thickness_mm;
   const uncut = through ? null : s.rim; // wood left over the rim
@@ -160,11 +161,11 @@ function Drawing({
       width={width}
       height={height}
       role="group"
-      aria-label={`Side view of ${blade.name} in ${formatLength(cut.thickness_mm, units)} ${material?.name ?? 'stock'}`}
+      aria-label={t`Side view of ${blade.name} in ${formatLength(cut.thickness_mm, units)} ${material?.name ?? 'stock'}`}
       style={{ display: 'block', touchAction: 'pan-x', userSelect: 'none' }}
     >
       <defs>
-        <GrainPattern id={`${id}g`} grain={grain} thickness={t * scale} />
+        <GrainPattern id={`${id}g`} grain={grain} thickness={thick * scale} />
         <pattern
           id={`${id}iron`}
           width={7}
@@ -177,34 +178,46 @@ function Drawing({
       </defs>
 
       {/* the wall of the kerf, and then the wood that is still whole */}
-      <g transform={`translate(0 ${Y(t)})`}>
+      <g transform={`translate(0 ${Y(thick)})`}>
         <rect
           x={left}
           y={0}
           width={Math.max(0, right - left)}
-          height={t * scale}
+          height={thick * scale}
           fill={ink.wood}
           fillOpacity={0.45}
           stroke={ink.hair}
           strokeDasharray="5 4"
         />
       </g>
-      <g transform={`translate(0 ${Y(t)})`}>
-        <path d={whole} transform={`translate(0 ${-Y(t)})`} fill={ink.wood} />
+      <g transform={`translate(0 ${Y(thick)})`}>
+        <path d={whole} transform={`translate(0 ${-Y(thick)})`} fill={ink.wood} />
         <g clipPath={`url(#${id}w)`}>
-          <rect x={left} y={0} width={Math.max(0, right - left)} height={t * scale} fill={`url(#${id}g)`} />
+          <rect
+            x={left}
+            y={0}
+            width={Math.max(0, right - left)}
+            height={thick * scale}
+            fill={`url(#${id}g)`}
+          />
         </g>
         <clipPath id={`${id}w`}>
-          <path d={whole} transform={`translate(0 ${-Y(t)})`} />
+          <path d={whole} transform={`translate(0 ${-Y(thick)})`} />
         </clipPath>
-        <path d={whole} transform={`translate(0 ${-Y(t)})`} fill="none" stroke={ink.ink} strokeWidth={1.4} />
+        <path
+          d={whole}
+          transform={`translate(0 ${-Y(thick)})`}
+          fill="none"
+          stroke={ink.ink}
+          strokeWidth={1.4}
+        />
       </g>
       {uncut !== null && (
         <rect
           x={left}
-          y={saw.kind === 'table' ? Y(t) : Y(uncut)}
+          y={saw.kind === 'table' ? Y(thick) : Y(uncut)}
           width={Math.max(0, right - left)}
-          height={Math.abs((saw.kind === 'table' ? t - uncut : uncut) * scale)}
+          height={Math.abs((saw.kind === 'table' ? thick - uncut : uncut) * scale)}
           fill={ink.wood}
           stroke={ink.ink}
         />
@@ -217,7 +230,7 @@ function Drawing({
         <g>
           <rect
             x={X(-r * 0.95)}
-            y={Y(t) - 6}
+            y={Y(thick) - 6}
             width={r * 1.9 * scale}
             height={6}
             fill={ink.sheet}
@@ -256,7 +269,7 @@ function Drawing({
           <path d={`M0 ${Y(0)}H${width}`} stroke={ink.ink} strokeWidth={2} />
           {saw.kind === 'miter' && (
             <path
-              d={`M${right + 1} ${Y(0)}V${Y(t) - 26}h9V${Y(0)}Z`}
+              d={`M${right + 1} ${Y(0)}V${Y(thick) - 26}h9V${Y(0)}Z`}
               fill={ink.sheet}
               stroke={ink.ink}
               strokeWidth={1.4}
@@ -308,15 +321,15 @@ function Drawing({
       {!chop && !still && (
         <Label
           x={s.side < 0 ? X(end[0]) + 8 : Math.min(X(end[0]) + 30, width - 170)}
-          y={saw.kind === 'table' ? Y(0) + 24 : Y(t) - (roomy ? 34 : 52)}
+          y={saw.kind === 'table' ? Y(0) + 24 : Y(thick) - (roomy ? 34 : 52)}
           anchor="start"
         >
-          {`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
+          {t`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
         </Label>
       )}
       {chop && (
-        <Label x={X(0)} y={Y(t) - 40} anchor="middle">
-          {`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
+        <Label x={X(0)} y={Y(thick) - 40} anchor="middle">
+          {t`${setting.exit.angle_deg.toFixed(0)}° out of the ${setting.exit.name}`}
         </Label>
       )}
       {roomy && (
@@ -325,17 +338,15 @@ function Drawing({
           y={Y((start[1] + end[1]) / 2)}
           anchor={s.side < 0 ? 'end' : 'start'}
         >
-          {`${setting.teeth_in_cut.toFixed(1)} teeth in`}
+          {t`${setting.teeth_in_cut.toFixed(1)} teeth in`}
         </Label>
       )}
 
       <Turning x={X(0)} y={Y(s.centre)} r={r * scale} up={saw.kind === 'table'} />
       {roomy && saw.kind === 'table' && (
         <g stroke={ink.hair} strokeWidth={1.5} fill="none">
-          <path d={`M72 ${Y(t) - 16}h44m-9 -5l9 5l-9 5`} />
-          <Label x={122} y={Y(t) - 16} anchor="start">
-            feed
-          </Label>
+          <path d={`M72 ${Y(thick) - 16}h44m-9 -5l9 5l-9 5`} />
+          <Label x={122} y={Y(thick) - 16} anchor="start">{t`feed`}</Label>
         </g>
       )}
       {saw.kind !== 'table' && !chop && (
@@ -346,10 +357,10 @@ function Drawing({
       {roomy && (
         <Label
           x={s.side < 0 ? width - 14 : 14}
-          y={showFace === 'up' ? Y(t) - 14 : Y(0) + 16}
+          y={showFace === 'up' ? Y(thick) - 14 : Y(0) + 16}
           anchor={s.side < 0 ? 'end' : 'start'}
         >
-          {showFace === 'up' ? 'show face up ▴' : 'show face down ▾'}
+          {showFace === 'up' ? t`show face up ▴` : t`show face down ▾`}
         </Label>
       )}
 
@@ -357,7 +368,7 @@ function Drawing({
         <VerticalDimension
           x={chop ? left - 34 : s.side < 0 ? 34 : width - 40}
           from={Y(0)}
-          to={Y(t)}
+          to={Y(thick)}
           text={(roomy ? formatLength : formatSetting)(cut.thickness_mm, units)}
           within={width}
         />
@@ -365,13 +376,13 @@ function Drawing({
       {plane > 1.0001 && !still && (
         <Label x={8} y={14} anchor="start">
           {roomy
-            ? `seen square to the blade, tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(t, units)} of wood in its way`
-            : `tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(t, units)} in its way`}
+            ? t`seen square to the blade, tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(thick, units)} of wood in its way`
+            : t`tilted ${trim(cut.bevel_deg ?? 0, 1)}°: ${formatSetting(thick, units)} in its way`}
         </Label>
       )}
       {!through && !still && (
-        <Label x={X(0)} y={saw.kind === 'table' ? Y(t) + 16 : Y(0) - 14} anchor="middle">
-          {`${formatSetting(cut.thickness_mm - setting.height_mm, units)} left standing`}
+        <Label x={X(0)} y={saw.kind === 'table' ? Y(thick) + 16 : Y(0) - 14} anchor="middle">
+          {t`${formatSetting(cut.thickness_mm - setting.height_mm, units)} left standing`}
         </Label>
       )}
       {movable && through && (
@@ -383,7 +394,7 @@ function Drawing({
         <HeightHandle
           x={X(0)}
           y={Y(s.rim)}
-          zero={saw.kind === 'table' ? Y(0) : Y(t)}
+          zero={saw.kind === 'table' ? Y(0) : Y(thick)}
           dimX={X(s.side < 0 ? r * 0.62 : -r * 0.62)}
           up={saw.kind === 'table'}
           value={setting.height_mm}
@@ -391,7 +402,7 @@ function Drawing({
           scale={scale * plane}
           units={units}
           onHeight={onHeight}
-          label={saw.kind === 'table' ? 'Blade height' : 'Depth of cut'}
+          label={saw.kind === 'table' ? t`Blade height` : t`Depth of cut`}
           within={width}
         />
       )}
@@ -401,7 +412,7 @@ function Drawing({
 }
 
 function ScaleBar({ x, y, scale, units }: { x: number; y: number; scale: number; units: Units }) {
-  const [mm, text] = units === 'mm' ? [50, '50 mm'] : [50.8, '2"'];
+  const [mm, text] = units === 'mm' ? [50, t`50 mm`] : [50.8, '2"'];
   return (
     <g stroke={ink.hair} strokeWidth={1.2} fill="none">
       <path d={`M${x} ${y - 4}v4h${mm * scale}v-4`} />

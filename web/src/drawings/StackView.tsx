@@ -1,4 +1,5 @@
 /** A dado stack on its arbor, from above: flange, parts in their order, washer, nut, and what thread is left. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { GrooveWay, Units } from '../api/types';
 import { formatThin } from '../measure/format';
@@ -46,7 +47,7 @@ function Drawing({ way, units, px }: Props & { px: number }) {
   const saysOf = ({ slot }: (typeof parts)[number]) =>
     slot.what === 'left' || slot.what === 'right'
       ? slot.what
-      : formatThin(slot.thickness_mm, units).replace(' mm', '');
+      : formatThin(slot.thickness_mm, units).replace(t` mm`, '');
   const taken: number[] = []; // up to where, by row
   const placed = parts.map((part) => {
     const half = widthOf(saysOf(part), FIGURE) / 2 + 3;
@@ -62,7 +63,7 @@ function Drawing({ way, units, px }: Props & { px: number }) {
       width={px}
       height={rowAt(taken.length)}
       role="img"
-      aria-label={`On the arbor from the inner flange outward: ${names || way.says}. ${a?.says ?? ''}`}
+      aria-label={t`On the arbor from the inner flange outward: ${names || way.says}. ${a?.says ?? ''}`}
       style={{ display: 'block' }}
     >
       <rect x={start} y={middle - 9} width={mm(length)} height={18} fill={ink.sheet} stroke={ink.ink} />
@@ -75,9 +76,7 @@ function Drawing({ way, units, px }: Props & { px: number }) {
         strokeWidth={0.8}
       />
       <path d={`M${start - 14} ${middle - 34}h14v68h-14Z`} {...steel} />
-      <Label x={start - 3} y={middle - 46} anchor="end" size={13}>
-        flange
-      </Label>
+      <Label x={start - 3} y={middle - 46} anchor="end" size={13}>{t`flange`}</Label>
       {parts.length === 0 && (
         <rect x={start} y={middle - 74} width={end - start} height={148} {...steel} fillOpacity={0.9} />
       )}
@@ -120,14 +119,12 @@ function Drawing({ way, units, px }: Props & { px: number }) {
             d={`M${end + mm(washer)} ${middle - 8}h${mm(a.nut_mm)}M${end + mm(washer)} ${middle + 8}h${mm(a.nut_mm)}`}
             stroke={ink.ink}
           />
-          <Label x={end + mm(washer) + mm(a.nut_mm) / 2} y={middle - 36} size={13}>
-            nut
-          </Label>
+          <Label x={end + mm(washer) + mm(a.nut_mm) / 2} y={middle - 36} size={13}>{t`nut`}</Label>
         </g>
       )}
       {a?.length_mm !== undefined && a.spare_mm > 0 && (
         <Label x={start + mm(length)} y={middle + 38} anchor="end" size={13}>
-          {`${formatThin(a.spare_mm, units)} spare`}
+          {t`${formatThin(a.spare_mm, units)} spare`}
         </Label>
       )}
       <path d={`M${start} 8H${end}M${start} 3v10M${end} 3v10`} stroke={ink.hair} fill="none" />

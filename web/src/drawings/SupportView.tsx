@@ -1,4 +1,5 @@
 /** A board from above on its supports, with its cut line; what bears is dark, what does not is hollow. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useRef } from 'react';
 import type { SupportPlan, Units } from '../api/types';
@@ -17,7 +18,12 @@ interface Props {
   onMove?: (i: number, mm: number) => void; // left out, nothing moves
 }
 
-const words = { carried: 'carried', drops: 'sinks at the line', tips: 'tips away', falls: 'falls' } as const;
+const words = {
+  carried: t`carried`,
+  drops: t`sinks at the line`,
+  tips: t`tips away`,
+  falls: t`falls`,
+} as const;
 
 export function SupportView(p: Props) {
   const [ref, { width }] = useSize<HTMLDivElement>();
@@ -51,7 +57,7 @@ function Drawing({
       width={width}
       height={height}
       role="group"
-      aria-label={`Board on ${plan.at_mm.length} supports: ${plan.halves.map((h) => words[h.verdict]).join(', ')}`}
+      aria-label={t`Board on ${plan.at_mm.length} supports: ${plan.halves.map((h) => words[h.verdict]).join(', ')}`}
       style={{ display: 'block' }}
     >
       {plan.at_mm.map((x) => (
@@ -85,7 +91,7 @@ function Drawing({
             strokeWidth={1}
           />
           <Label size={13} within={width} x={X((h.from_mm + h.to_mm) / 2)} y={top + 14}>
-            {`${trim(h.kg, 1)} kg, ${words[h.verdict]}`}
+            {t`${trim(h.kg, 1)} kg, ${words[h.verdict]}`}
           </Label>
         </g>
       ))}
@@ -95,20 +101,18 @@ function Drawing({
         strokeWidth={2}
         strokeDasharray="9 4 2 4"
       />
-      <Label size={13} x={X(lineMm)} y={top - 22}>
-        cut line
-      </Label>
+      <Label size={13} x={X(lineMm)} y={top - 22}>{t`cut line`}</Label>
       {plan.at_mm.map((x, i) => (
         <Label size={13} within={width} key={x} x={X(x)} y={top + tall + 28 + (i % 2) * 15}>
           {formatSetting(x, units) +
-            (loads.get(x) !== undefined ? `, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : '')}
+            (loads.get(x) !== undefined ? t`, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : '')}
         </Label>
       ))}
       {onMove &&
         handles.map((x, i) => (
           <Handle
             key={i}
-            label={`Support ${i + 1}`}
+            label={t`Support ${i + 1}`}
             mm={x}
             x={X(x)}
             y={top + tall / 2}

@@ -2,6 +2,7 @@
  * A piece of a blade's rim, much larger than life, for looking a blade over
  * after a lost tip or a hit: where to look, and what it looks like if it is so.
  */
+import { t } from '@lingui/core/macro';
 import type { Survey } from '../api/types';
 import { ink } from './ink';
 
@@ -143,12 +144,12 @@ function Front({ squeezed }: { squeezed: boolean }) {
 }
 
 const says: Record<Look, string> = {
-  clean: 'A rim with pitch behind its teeth',
-  tips: 'The tips of three teeth',
-  seat: 'The seat of a lost tip',
-  braze: 'A tip from the front, and the braze at its sides',
-  rest: 'The other teeth, and pitch behind them',
-  crack: 'Gullets and a body slot, where cracks begin',
-  plate: 'The plate below the teeth',
-  beside: 'The teeth beside the place',
+  clean: t`A rim with pitch behind its teeth`,
+  tips: t`The tips of three teeth`,
+  seat: t`The seat of a lost tip`,
+  braze: t`A tip from the front, and the braze at its sides`,
+  rest: t`The other teeth, and pitch behind them`,
+  crack: t`Gullets and a body slot, where cracks begin`,
+  plate: t`The plate below the teeth`,
+  beside: t`The teeth beside the place`,
 };

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import { ink } from './ink';
 import { Label } from './Label';
 
@@ -11,7 +12,7 @@ export function TiltView({ deg, top }: { deg: number; top: boolean }) {
       viewBox="0 0 360 200"
       style={{ maxWidth: '100%', height: 'auto' }}
       role="img"
-      aria-label="Two halves of the board, one flipped, butted: the gap shows twice the error"
+      aria-label={t`Two halves of the board, one flipped, butted: the gap shows twice the error`}
     >
       <path
         d={`M20 40H${180 - g[0]!}L${180 - g[1]!} 170H20Z`}
@@ -26,9 +27,7 @@ export function TiltView({ deg, top }: { deg: number; top: boolean }) {
         strokeWidth={1.8}
       />
       <path d="M10 172H350" stroke={ink.ink} strokeWidth={3} />
-      <Label x={180} y={22} size={14}>
-        gap, twice the error
-      </Label>
+      <Label x={180} y={22} size={14}>{t`gap, twice the error`}</Label>
     </svg>
   );
 }
@@ -42,16 +41,12 @@ export function GaugeView({ figure }: { figure: number }) {
       viewBox="0 0 360 200"
       style={{ maxWidth: '100%', height: 'auto' }}
       role="img"
-      aria-label="The fifth strip: its two ends tell the gauge's error"
+      aria-label={t`The fifth strip: its two ends tell the gauge's error`}
     >
       <path d={`M40 ${80 - lean / 2}H320V${130}H40Z`} fill={ink.wood} stroke={ink.ink} strokeWidth={1.8} />
       <path d={`M40 ${80 - lean / 2}L320 ${80 + lean / 2}`} stroke={ink.accent} strokeWidth={3} />
-      <Label x={60} y={154} size={14}>
-        cut first
-      </Label>
-      <Label x={300} y={154} size={14}>
-        cut last
-      </Label>
+      <Label x={60} y={154} size={14}>{t`cut first`}</Label>
+      <Label x={300} y={154} size={14}>{t`cut last`}</Label>
     </svg>
   );
 }
@@ -78,8 +73,8 @@ export function WidthView({ over }: { over: number }) {
       role="img"
       aria-label={
         over === 0
-          ? 'The test piece between blade and fence; measure its width with a caliper'
-          : `The piece is too ${over > 0 ? 'wide' : 'narrow'}: the fence goes ${over > 0 ? 'toward' : 'away from'} the blade`
+          ? t`The test piece between blade and fence; measure its width with a caliper`
+          : t`The piece is too ${over > 0 ? 'wide' : 'narrow'}: the fence goes ${over > 0 ? 'toward' : t`away from`} the blade`
       }
     >
       <rect x={blade} y={top} width={now - blade} height={low - top} fill={ink.wood} stroke={ink.ink} />
@@ -104,21 +99,13 @@ export function WidthView({ over }: { over: number }) {
         stroke={ink.ink}
         strokeWidth={1.6}
       />
-      <Label x={(blade + now) / 2} y={100} size={14}>
-        measured
-      </Label>
+      <Label x={(blade + now) / 2} y={100} size={14}>{t`measured`}</Label>
       {over !== 0 && (
         <path d={arrow(now, wanted, low + 12)} fill="none" stroke={ink.accent} strokeWidth={3} />
       )}
-      <Label x={blade - 5} y={18} size={13}>
-        blade
-      </Label>
-      <Label x={now + 13} y={18} size={13}>
-        fence
-      </Label>
-      <Label x={wanted} y={190} size={13}>
-        wanted
-      </Label>
+      <Label x={blade - 5} y={18} size={13}>{t`blade`}</Label>
+      <Label x={now + 13} y={18} size={13}>{t`fence`}</Label>
+      <Label x={wanted} y={190} size={13}>{t`wanted`}</Label>
     </svg>
   );
 }
@@ -139,8 +126,8 @@ export function DepthView({ over, fromAbove }: { over: number; fromAbove: boolea
       role="img"
       aria-label={
         over === 0
-          ? 'The test groove from its end; measure its depth'
-          : `The groove is too ${over > 0 ? 'deep' : 'shallow'}`
+          ? t`The test groove from its end; measure its depth`
+          : t`The groove is too ${over > 0 ? 'deep' : 'shallow'}`
       }
     >
       <path
@@ -151,13 +138,9 @@ export function DepthView({ over, fromAbove }: { over: number; fromAbove: boolea
       />
       <path d={`M20 ${low + 2}H340`} stroke={ink.ink} strokeWidth={3} />
       <path d={`M120 ${wanted}H230`} stroke={ink.accent} strokeWidth={2} strokeDasharray="5 4" />
-      <Label x={262} y={wanted} size={13}>
-        wanted
-      </Label>
+      <Label x={262} y={wanted} size={13}>{t`wanted`}</Label>
       <path d={`M175 ${face}V${now}`} stroke={ink.ink} strokeWidth={1.4} />
-      <Label x={175} y={face - inward * 16} size={13}>
-        measured
-      </Label>
+      <Label x={175} y={face - inward * 16} size={13}>{t`measured`}</Label>
     </svg>
   );
 }

@@ -1,8 +1,9 @@
 /** Every piece of a comparison as a dot, setting by setting, in each measure. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Trial } from '../api/types';
 import { ink } from './ink';
-import { effortWords, splinterWords } from './words';
+import { effortWords, splinterWords, wallWords } from './words';
 
 const W = 250;
 const ROW = 30;
@@ -15,23 +16,28 @@ const measures: {
   words: readonly string[];
   of: (r: Run) => string | undefined;
 }[] = [
-  { name: 'Wall', scale: ['clean', 'brown', 'black'], words: ['clean', 'brown', 'black'], of: (r) => r.wall },
   {
-    name: 'Splinters',
+    name: t`Wall`,
+    scale: ['clean', 'brown', 'black'],
+    words: Object.values(wallWords),
+    of: (r) => r.wall,
+  },
+  {
+    name: t`Splinters`,
     scale: ['none', 'fuzz', 'splinters', 'torn'],
     words: Object.values(splinterWords),
     of: (r) => r.splinters,
   },
   {
-    name: 'It fed',
+    name: t`It fed`,
     scale: ['easy', 'normal', 'hard'],
     words: Object.values(effortWords),
     of: (r) => r.effort,
   },
 ];
 
-export function TrialPlot({ trial: t }: { trial: Trial }) {
-  const h = t.settings.length * ROW + 26;
+export function TrialPlot({ trial: it }: { trial: Trial }) {
+  const h = it.settings.length * ROW + 26;
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3 }}>
       {measures.map((m) => {
@@ -41,7 +47,7 @@ export function TrialPlot({ trial: t }: { trial: Trial }) {
             <Box component="figcaption" sx={{ fontWeight: 650 }}>
               {m.name}
             </Box>
-            <svg width={W} height={h} role="img" aria-label={`${m.name}, piece by piece`}>
+            <svg width={W} height={h} role="img" aria-label={t`${m.name}, piece by piece`}>
               {m.scale.map((s, i) => (
                 <g key={s}>
                   <path d={`M${X(i)} 4V${h - 22}`} stroke={ink.hair} strokeDasharray="2 3" />
@@ -50,14 +56,14 @@ export function TrialPlot({ trial: t }: { trial: Trial }) {
                   </text>
                 </g>
               ))}
-              {t.settings.map((_, s) => {
+              {it.settings.map((_, s) => {
                 const seen: Record<string, number> = {};
                 return (
                   <g key={s} transform={`translate(0 ${s * ROW + 18})`}>
                     <text x={4} y={5} fontSize={16} fontWeight={700} fill={ink.ink}>
                       {String.fromCharCode(65 + s)}
                     </text>
-                    {t.runs
+                    {it.runs
                       .filter((r) => r.setting === s)
                       .map((r) => {
                         const v = m.of(r) ?? '';

@@ -1,4 +1,5 @@
 /** What a session found, larger than life: blade, slot and fence from above; the plate's wobble; the teeth round the rim. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { TruingInput, TruingResult, Units } from '../api/types';
 import { formatDial } from '../measure/format';
@@ -25,8 +26,8 @@ export function TruingView({ input, result, units, fromAbove, compare, next }: T
       return <Polar input={input} runout={result?.runout} units={units} next={next} />;
     case 'clearance': {
       const sides = [
-        { name: 'Left side', readings: input.first_mm, other: compare?.first_mm, found: result?.left },
-        { name: 'Right side', readings: input.second_mm, other: compare?.second_mm, found: result?.right },
+        { name: t`Left side`, readings: input.first_mm, other: compare?.first_mm, found: result?.left },
+        { name: t`Right side`, readings: input.second_mm, other: compare?.second_mm, found: result?.right },
       ];
       // One scale for both sides, so that a good one does not look like a poor one.
       const most = Math.max(0.03, ...sides.map((s) => farthest(s.readings)));
@@ -74,14 +75,12 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
       viewBox={`0 0 ${w} ${h}`}
       style={{ maxWidth: '100%', height: 'auto' }}
       role="img"
-      aria-label={result ? result.says.join(' ') : 'Where the dial goes: in the slot, at front and rear'}
+      aria-label={result ? result.says.join(' ') : t`Where the dial goes: in the slot, at front and rear`}
     >
       <rect x={20} y={20} width={w - 40} height={h - 40} fill={ink.sheet} stroke={ink.ink} strokeWidth={2} />
       <rect x={100} y={20} width={14} height={h - 40} fill={ink.hair} fillOpacity={0.3} stroke={ink.ink} />
       <rect x={244} y={20} width={14} height={h - 40} fill={ink.hair} fillOpacity={0.3} stroke={ink.ink} />
-      <Label x={107} y={h - 34} size={15}>
-        slot
-      </Label>
+      <Label x={107} y={h - 34} size={15}>{t`slot`}</Label>
       {input.test === 'heel' ? (
         <path
           d={`M${bx - lean} ${mid + span / 2}L${bx + lean} ${mid - span / 2}`}
@@ -108,9 +107,7 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
         stroke={ink.ink}
         strokeWidth={1.6}
       />
-      <Label x={fx + 12} y={40} size={15}>
-        fence
-      </Label>
+      <Label x={fx + 12} y={40} size={15}>{t`fence`}</Label>
       {input.test === 'heel' &&
         [mid + span / 2 - 16, mid - span / 2 + 16].map((y, i) => (
           <g key={y}>
@@ -121,7 +118,7 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
               strokeWidth={3}
             />
             <Label x={dialX + (dialX < bx ? -44 : 36)} y={y} size={15}>
-              {i === 0 ? 'front' : 'rear'}
+              {i === 0 ? t`front` : t`rear`}
             </Label>
           </g>
         ))}
@@ -136,12 +133,10 @@ function Plan({ input, result, units }: Omit<TruingViewProps, 'compare' | 'next'
           />
         ))}
       <path d={`M60 ${h - 60}V70M52 82l8 -12l8 12`} fill="none" stroke={ink.hair} strokeWidth={2} />
-      <Label x={60} y={56} size={15}>
-        rear
-      </Label>
+      <Label x={60} y={56} size={15}>{t`rear`}</Label>
       {result && (
         <Label x={bx} y={h - 12} size={15}>
-          {`${formatDial(Math.abs(result.figure), units)} out, drawn ${LARGER} times`}
+          {t`${formatDial(Math.abs(result.figure), units)} out, drawn ${LARGER} times`}
         </Label>
       )}
     </svg>

@@ -1,4 +1,5 @@
 /** A wash from above: the tray with its blades, and what is done to them now. */
+import { t } from '@lingui/core/macro';
 import type { Blade } from '../api/types';
 import { ink } from './ink';
 import { Label } from './Label';
@@ -100,7 +101,7 @@ export function WashView({ picture, blades }: Props) {
       {(wet.has(picture) || picture === 'ready') && <Level full={picture !== 'ready'} />}
       {blades.length > SHOWN && (
         <Label x={TRAY.x + TRAY.w / 2} y={H - 12} size={20}>
-          {`and ${blades.length - SHOWN} more`}
+          {t`and ${blades.length - SHOWN} more`}
         </Label>
       )}
     </svg>
@@ -108,13 +109,13 @@ export function WashView({ picture, blades }: Props) {
 }
 
 const says: Record<WashPicture, string> = {
-  ready: 'In the tray',
-  soak: 'Covered with cleaner in the tray',
-  scrub: 'A brush on the upper face, from the bore outward',
-  flip: 'Turned over, the other face scrubbed',
-  rinse: 'Under running water, both faces',
-  dry: 'A cloth through gullets and bore',
-  film: 'A film on plate and teeth, none where flanges sit',
+  ready: t`In the tray`,
+  soak: t`Covered with cleaner in the tray`,
+  scrub: t`A brush on the upper face, from the bore outward`,
+  flip: t`Turned over, the other face scrubbed`,
+  rinse: t`Under running water, both faces`,
+  dry: t`A cloth through gullets and bore`,
+  film: t`A film on plate and teeth, none where flanges sit`,
 };
 
 /** Waves over all of it: more of them while it soaks. */
@@ -156,7 +157,7 @@ function Level({ full }: { full: boolean }) {
       )}
       <path d={`M${x - 8} ${top + tall * 0.46}h38`} stroke={ink.accent} strokeWidth={2} />
       <Label x={x + 11} y={top + tall + 20} size={20} within={W}>
-        {full ? 'covered' : 'to here'}
+        {full ? 'covered' : t`to here`}
       </Label>
     </g>
   );
@@ -281,9 +282,7 @@ function Film({ x, y, r }: At) {
         strokeWidth={1.8}
         strokeDasharray="6 5"
       />
-      <Label x={x} y={y + r * 0.33 + 14} size={20}>
-        bare
-      </Label>
+      <Label x={x} y={y + r * 0.33 + 14} size={20}>{t`bare`}</Label>
     </g>
   );
 }

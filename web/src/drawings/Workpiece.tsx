@@ -1,4 +1,5 @@
 /** The work as it came off the saw, to point at: walls, the face where teeth leave, the end, the groove, the whole. */
+import { t } from '@lingui/core/macro';
 import type { KeyboardEvent } from 'react';
 import type { TraceSign } from '../api/types';
 import { ink } from './ink';
@@ -15,24 +16,24 @@ interface Props {
 }
 
 const names: Record<Place, string> = {
-  wall: 'The cut walls',
-  face: 'The face where teeth leave',
-  end: 'Where the cut runs out',
-  shape: 'Its shape and size',
-  groove: 'The groove',
-  feel: 'Felt and heard',
-  when: 'When',
+  wall: t`The cut walls`,
+  face: t`The face where teeth leave`,
+  end: t`Where the cut runs out`,
+  shape: t`Its shape and size`,
+  groove: t`The groove`,
+  feel: t`Felt and heard`,
+  when: t`When`,
 };
 
 /** Two halves of a board beside the kerf, in parallel projection; the near half stands open like a book. */
 export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props) {
   const texts: Record<Place, string> = {
-    wall: 'cut walls',
+    wall: t`cut walls`,
     end: 'end',
-    face: saw === 'miter' ? 'back, underside' : saw === 'circular' ? 'upper face' : 'underside',
+    face: saw === 'miter' ? t`back, underside` : saw === 'circular' ? t`upper face` : 'underside',
     groove: 'groove',
-    shape: 'shape, size',
-    feel: 'felt, heard',
+    shape: t`shape, size`,
+    feel: t`felt, heard`,
     when: 'when',
   };
   const label = (p: Place) => (counts[p] ? `${texts[p]} · ${counts[p]}` : texts[p]);
@@ -54,7 +55,7 @@ export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props)
     stroke: open === p ? ink.accent : ink.ink,
     strokeWidth: open === p ? 3.5 : 1.6,
   });
-  const fence = saw === 'circular' ? 'kept half' : 'fence side';
+  const fence = saw === 'circular' ? t`kept half` : t`fence side`;
   // Under a thumb the words keep their size while the work shrinks, and what has no place on it stands below.
   const k = narrow ? 1.4 : 1;
   return (
@@ -64,7 +65,7 @@ export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props)
         width="100%"
         style={{ display: 'block', maxWidth: 540 }}
         role="group"
-        aria-label="The work; point at the fault"
+        aria-label={t`The work; point at the fault`}
       >
         {/* far half, its wall toward us */}
         <path d="M60 60L330 20L470 60L200 104Z" fill={ink.wood} stroke={ink.ink} strokeWidth={1.6} />
@@ -98,9 +99,7 @@ export function Workpiece({ saw, groove, counts, open, narrow, onPlace }: Props)
         <text x={342} y={18} fontSize={13 * k} fill={ink.mark}>
           {fence}
         </text>
-        <text x={500} y={256} fontSize={13 * k} fill={ink.mark} textAnchor="end">
-          offcut
-        </text>
+        <text x={500} y={256} fontSize={13 * k} fill={ink.mark} textAnchor="end">{t`offcut`}</text>
         {groove && (
           <g {...zone('groove')}>
             <path d="M30 190H130V250H96V226H64V250H30Z" fill={ink.wood} {...outline('groove')} />

@@ -1,21 +1,22 @@
 /** What a blade is, in the field's words. */
+import { t } from '@lingui/core/macro';
 import type { Blade, Cut, Material, Saw, Units } from '../api/types';
 import { formatLength, formatThin } from '../measure/format';
 
 export const grindWords = {
-  FTG: 'flat top',
-  ATB: 'alternate bevel',
-  HIATB: 'high alternate bevel',
-  ATBR: 'alternate bevel with raker',
-  TCG: 'triple chip',
-  ONEWAY: 'one-way bevel',
+  FTG: t`flat top`,
+  ATB: t`alternate bevel`,
+  HIATB: t`high alternate bevel`,
+  ATBR: t`alternate bevel with raker`,
+  TCG: t`triple chip`,
+  ONEWAY: t`one-way bevel`,
   CONICAL: 'conical',
 } as const;
 
 export const grindShort = {
   FTG: 'FTG',
   ATB: 'ATB',
-  HIATB: 'high ATB',
+  HIATB: t`high ATB`,
   ATBR: 'ATB+R',
   TCG: 'TCG',
   ONEWAY: 'one-way',
@@ -23,82 +24,83 @@ export const grindShort = {
 } as const;
 
 export const keptForWords = {
-  general: 'general work',
-  rip: 'ripping',
-  crosscut: 'crosscuts',
-  sheet: 'sheet goods',
-  joints: 'joints',
-  metal: 'metal',
-  plastic: 'plastics',
-  dirty: 'dirty work',
-  mineral: 'tile and stone',
+  general: t`general work`,
+  rip: t`ripping`,
+  crosscut: t`crosscuts`,
+  sheet: t`sheet goods`,
+  joints: t`joints`,
+  metal: t`metal`,
+  plastic: t`plastics`,
+  dirty: t`dirty work`,
+  mineral: t`tile and stone`,
 } as const;
 
 export const makeWords = {
-  toothed: 'toothed blade',
-  dado: 'dado set',
-  scoring: 'scoring blade',
-  diamond: 'diamond wheel',
-  abrasive: 'abrasive wheel',
+  toothed: t`toothed blade`,
+  dado: t`dado set`,
+  scoring: t`scoring blade`,
+  diamond: t`diamond wheel`,
+  abrasive: t`abrasive wheel`,
 } as const;
 
 export const coatingWords = {
-  none: 'none',
-  nitride: 'hard nitride, gold in colour',
-  slick: 'slick, non-stick',
+  none: t`none`,
+  nitride: t`hard nitride, gold in colour`,
+  slick: t`slick, non-stick`,
 } as const;
 
 export const carbideWords = {
-  unknown: 'not known',
-  tough: 'tough, for knocks and nails',
-  usual: 'usual',
-  hard: 'hard and fine-grained',
+  unknown: t`not known`,
+  tough: t`tough, for knocks and nails`,
+  usual: t`usual`,
+  hard: t`hard and fine-grained`,
 } as const;
 
 export const gulletWords = {
-  unknown: 'not said',
-  round: 'wide and round',
-  hooked: 'hooked, the usual',
-  narrow: 'narrow',
+  unknown: t`not said`,
+  round: t`wide and round`,
+  hooked: t`hooked, the usual`,
+  narrow: t`narrow`,
 } as const;
 
 export const sawWords = {
-  table: 'table saw',
-  miter: 'miter saw',
-  circular: 'circular saw',
+  table: t`table saw`,
+  miter: t`miter saw`,
+  circular: t`circular saw`,
 } as const;
 
 export const retiredWords: Record<string, string> = {
-  cracked: 'cracked plate',
-  unmendable: 'cannot be mended',
-  'worn-out': 'too little carbide left',
-  bent: 'bent or blued plate',
-  lost: 'lost',
-  sold: 'sold or given away',
-  other: 'another reason',
+  cracked: t`cracked plate`,
+  unmendable: t`cannot be mended`,
+  'worn-out': t`too little carbide left`,
+  bent: t`bent or blued plate`,
+  lost: t`lost`,
+  sold: t`sold or given away`,
+  other: t`another reason`,
 };
 
-export const splinterWords = { none: 'none', fuzz: 'fuzz', splinters: 'some', torn: 'torn' } as const;
-export const effortWords = { easy: 'easily', normal: 'as usual', hard: 'hard' } as const;
-export const noiseWords = { smooth: 'smooth', usual: 'usual', loud: 'loud' } as const;
+export const wallWords = { clean: t`clean`, brown: t`brown`, black: t`black` } as const;
+export const splinterWords = { none: t`none`, fuzz: t`fuzz`, splinters: t`some`, torn: t`torn` } as const;
+export const effortWords = { easy: t`easily`, normal: t`as usual`, hard: t`hard` } as const;
+export const noiseWords = { smooth: t`smooth`, usual: t`usual`, loud: t`loud` } as const;
 
 export const supportWords = {
-  open: 'open',
-  tape: 'taped',
-  'zero-clearance': 'zero-clearance insert',
-  backer: 'against a backer',
-  scored: 'scored first',
-  spare: 'of no account',
+  open: t`open`,
+  tape: t`taped`,
+  'zero-clearance': t`zero-clearance insert`,
+  backer: t`against a backer`,
+  scored: t`scored first`,
+  spare: t`of no account`,
 } as const;
 
-export const directionWords = { rip: 'Rip', crosscut: 'Crosscut', sheet: 'Cut sheet of' } as const;
+export const directionWords = { rip: t`Rip`, crosscut: t`Crosscut`, sheet: t`Cut sheet of` } as const;
 
 export const formWords = {
-  through: 'right through',
-  groove: 'as a groove',
-  rabbet: 'as a rabbet',
-  cheek: 'as a tenon cheek',
-  fold: 'as a kerf to fold along',
+  through: t`right through`,
+  groove: t`as a groove`,
+  rabbet: t`as a rabbet`,
+  cheek: t`as a tenon cheek`,
+  fold: t`as a kerf to fold along`,
 } as const;
 
 type Spec = Pick<Blade, 'teeth' | 'grind' | 'hook_deg' | 'kerf_mm' | 'make'> & { hook_known?: boolean };
@@ -114,25 +116,25 @@ export function shortSpecOf(b: Spec): string {
 
 /** `24 FTG, hook +20°, kerf 3.2 mm` */
 export function specOf(b: Spec, units: Units): string {
-  const kerf = `kerf ${formatThin(b.kerf_mm, units)}`;
+  const kerf = t`kerf ${formatThin(b.kerf_mm, units)}`;
   if (!b.grind) return `${makeWords[b.make]}, ${kerf}`;
-  return `${b.teeth} ${grindShort[b.grind]}, hook ${hook(b)}, ${kerf}`;
+  return t`${b.teeth} ${grindShort[b.grind]}, hook ${hook(b)}, ${kerf}`;
 }
 
 /** The cut as a plain sentence. */
 export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
   const parts = [
     `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
-    `${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
-    formWords[cut.form ?? 'through'] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : ''),
-    cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',
-    cut.bevel_deg ? `tilted ${cut.bevel_deg}°` : '',
-    `on the ${saw.name}`,
-    `${cut.finish} face`,
-    cut.piece_mm ? `pieces of ${formatLength(cut.piece_mm, units)}` : '',
-    cut.pieces && cut.pieces > 1 ? `${cut.pieces} of them` : '',
-    cut.moisture && cut.moisture !== 'dry' ? `${cut.moisture} stock` : '',
-    cut.moves ? 'stock that moves' : '',
+    t`${formatLength(cut.length_mm, units)} long and ${formatLength(cut.width_mm, units)} wide`,
+    formWords[cut.form ?? 'through'] + (cut.depth_mm ? t` ${formatLength(cut.depth_mm, units)} deep` : ''),
+    cut.miter_deg ? t`mitered ${cut.miter_deg}°` : '',
+    cut.bevel_deg ? t`tilted ${cut.bevel_deg}°` : '',
+    t`on the ${saw.name}`,
+    t`${cut.finish} face`,
+    cut.piece_mm ? t`pieces of ${formatLength(cut.piece_mm, units)}` : '',
+    cut.pieces && cut.pieces > 1 ? t`${cut.pieces} of them` : '',
+    cut.moisture && cut.moisture !== 'dry' ? t`${cut.moisture} stock` : '',
+    cut.moves ? t`stock that moves` : '',
   ];
   return `${parts.filter(Boolean).join(', ')}.`;
 }
@@ -141,13 +143,13 @@ export function cutSaid(cut: Cut, saw: Saw, material: Material | undefined, unit
 export function cutBrief(cut: Cut, saw: Saw, material: Material | undefined, units: Units): string {
   const parts = [
     `${directionWords[cut.direction]} ${formatLength(cut.thickness_mm, units)} ${material?.name ?? cut.material}`,
-    cut.pieces && cut.pieces > 1 ? `${cut.pieces} of them` : '',
-    `${formatLength(cut.length_mm, units)} long`,
+    cut.pieces && cut.pieces > 1 ? t`${cut.pieces} of them` : '',
+    t`${formatLength(cut.length_mm, units)} long`,
     cut.form && cut.form !== 'through'
-      ? formWords[cut.form] + (cut.depth_mm ? ` ${formatLength(cut.depth_mm, units)} deep` : '')
+      ? formWords[cut.form] + (cut.depth_mm ? t` ${formatLength(cut.depth_mm, units)} deep` : '')
       : '',
-    cut.miter_deg ? `mitered ${cut.miter_deg}°` : '',
-    cut.bevel_deg ? `tilted ${cut.bevel_deg}°` : '',
+    cut.miter_deg ? t`mitered ${cut.miter_deg}°` : '',
+    cut.bevel_deg ? t`tilted ${cut.bevel_deg}°` : '',
     cut.finish,
   ];
   return `${parts.filter(Boolean).join(', ')} · ${saw.name}`;

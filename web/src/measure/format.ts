@@ -57,9 +57,6 @@ export const formatDial = (mm: number, units: Units): string =>
 export const formatFigure = (figure: number, unit: 'mm' | 'deg', units: Units): string =>
   unit === 'deg' ? `${trim(figure, 3)}°` : formatDial(figure, units);
 
-/** `1 test`, `3 tests` */
-export const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
-
 /** A share, in whole hundredths. */
 export const percent = (x: number) => `${trim(100 * x, 0)} %`;
 

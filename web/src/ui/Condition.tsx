@@ -1,4 +1,5 @@
 /** How a blade stands: edge used up and pitch gathered, as two drawn measures with their word. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Blade } from '../api/types';
 import { ink } from '../drawings/ink';
@@ -21,16 +22,16 @@ export function Condition({ condition: c, bare = false }: Props) {
         fontSize: 14,
       }}
     >
-      <Box sx={{ color: 'text.secondary' }}>edge</Box>
+      <Box sx={{ color: 'text.secondary' }}>{t`edge`}</Box>
       <Measure
         share={c.wear_share}
-        name={`Edge ${Math.round(100 * Math.min(9.99, c.wear_share))} % used up`}
+        name={t`Edge ${Math.round(100 * Math.min(9.99, c.wear_share))} % used up`}
         colour={ink.ink}
       />
-      <Box sx={{ color: 'text.secondary' }}>pitch</Box>
+      <Box sx={{ color: 'text.secondary' }}>{t`pitch`}</Box>
       <Measure
         share={c.pitch_level / 3}
-        name={`Pitch level ${c.pitch_level.toFixed(1)} of 3`}
+        name={t`Pitch level ${c.pitch_level.toFixed(1)} of 3`}
         colour={ink.scorch}
       />
       {!bare && (
@@ -55,9 +56,9 @@ export function Stands({ condition: c }: { condition: Blade['condition'] }) {
 function wants(c: Blade['condition']) {
   switch (c.state) {
     case 'unfit':
-      return c.unfit ? `${c.unfit}: not run` : 'it hit something: look it over before it runs';
+      return c.unfit ? t`${c.unfit}: not run` : t`it hit something: look it over before it runs`;
     case 'away':
-      return 'away at the saw doctor';
+      return t`away at the saw doctor`;
     case 'dull':
       return 'dull: sharpen it';
     default:

@@ -1,4 +1,5 @@
 /** Rows of the log under the day that they are of. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { LogEntry, Units } from '../api/types';
@@ -20,7 +21,7 @@ export function Days({ rows, units, named = false }: Props) {
     else days.push({ day, rows: [e] });
   }
   return (
-    <Box component="section" aria-label="Rows">
+    <Box component="section" aria-label={t`Rows`}>
       {days.map((d) => (
         <Box
           key={d.day}

@@ -4,6 +4,8 @@
  * bare, so the window reads without colour: scorch is a brown wash, splinter a
  * hatch, bog a dotted weight, the hand's own limits a plain tint.
  */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import { useId } from 'react';
 import type { Setting } from '../api/types';
@@ -16,13 +18,13 @@ const place = (feed: number) =>
   Math.max(0, Math.min(100, (100 * Math.log(feed / SLOWEST)) / Math.log(FASTEST / SLOWEST)));
 
 const words = {
-  scorch: 'scorch',
-  hand: 'unsteady',
-  bog: 'bog',
-  splinter: 'splinters',
-  gullet: 'gullets full',
-  wall: 'marks',
-  shoulder: 'shoulders',
+  scorch: t`scorch`,
+  hand: t`unsteady`,
+  bog: t`bog`,
+  splinter: t`splinters`,
+  gullet: t`gullets full`,
+  wall: t`marks`,
+  shoulder: t`shoulders`,
 } as const;
 
 export function FeedScale({ stretch: { metres, name, ticks } }: { stretch: Stretch }) {
@@ -31,7 +33,9 @@ export function FeedScale({ stretch: { metres, name, ticks } }: { stretch: Stret
       aria-hidden
       sx={{ position: 'relative', height: 20, fontSize: 12.5, color: 'text.secondary', fontWeight: 500 }}
     >
-      <Box sx={{ position: 'absolute', right: '100%', pr: 1, whiteSpace: 'nowrap' }}>seconds for {name}</Box>
+      <Box sx={{ position: 'absolute', right: '100%', pr: 1, whiteSpace: 'nowrap' }}>
+        {t`seconds for ${name}`}
+      </Box>
       {ticks.map((s) => (
         <Box
           key={s}
@@ -66,9 +70,9 @@ export function FeedWindow({ setting, stretch: { metres, name }, tall = false }:
   const fast = { end: place(fade.fast_from_m_min), sure: place(fade.fast_to_m_min) };
   const h = tall ? 34 : 18;
   const says =
-    `Feed range ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
-    `fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.` +
-    (setting.hedge ? ` The verdict holds ${setting.hedge}.` : '');
+    t`Feed range ${w.grade}: slowest ${seconds(w.slowest_m_min)} seconds for ${name}, bound by ${words[w.slow_by]}; ` +
+    t`fastest ${seconds(w.fastest_m_min)}, bound by ${words[w.fast_by]}.` +
+    (setting.hedge ? t` The verdict holds ${setting.hedge}.` : '');
   return (
     <Box role="img" aria-label={says} sx={{ position: 'relative' }}>
       <svg width="100%" height={h} style={{ display: 'block' }} aria-hidden focusable="false">
@@ -118,10 +122,14 @@ export function FeedWindow({ setting, stretch: { metres, name }, tall = false }:
           }}
         >
           <span>
-            {words[w.slow_by]} if slower than <b>{seconds(w.slowest_m_min)} s</b>
+            <Trans>
+              {words[w.slow_by]} if slower than <b>{seconds(w.slowest_m_min)} s</b>
+            </Trans>
           </span>
           <span>
-            {words[w.fast_by]} if quicker than <b>{seconds(w.fastest_m_min)} s</b>
+            <Trans>
+              {words[w.fast_by]} if quicker than <b>{seconds(w.fastest_m_min)} s</b>
+            </Trans>
           </span>
         </Box>
       )}
@@ -177,12 +185,12 @@ function Washes({ id }: { id: string }) {
 export function FeedLegend() {
   const id = useId();
   const ends = [
-    { name: 'scorch', fill: `url(#${id}s)`, opacity: 1 },
-    { name: 'splinters', fill: `url(#${id}h)`, opacity: 0.75 },
-    { name: 'bog', fill: `url(#${id}d)`, opacity: 0.75 },
-    { name: 'marks', fill: `url(#${id}w)`, opacity: 0.75 },
-    { name: 'unsteady hand', fill: ink.hair, opacity: 0.22 },
-    { name: 'clean', fill: 'none', opacity: 1 },
+    { name: t`scorch`, fill: `url(#${id}s)`, opacity: 1 },
+    { name: t`splinters`, fill: `url(#${id}h)`, opacity: 0.75 },
+    { name: t`bog`, fill: `url(#${id}d)`, opacity: 0.75 },
+    { name: t`marks`, fill: `url(#${id}w)`, opacity: 0.75 },
+    { name: t`unsteady hand`, fill: ink.hair, opacity: 0.22 },
+    { name: t`clean`, fill: 'none', opacity: 1 },
   ];
   return (
     <Box

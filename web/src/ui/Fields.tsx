@@ -1,4 +1,5 @@
 /** Fields of a form: a number, a choice, a yes or no, a line of text. Lengths are LengthField's. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -32,7 +33,7 @@ export function NumberField({ label, value, onNumber, unit, problem, hint }: Num
       error={(bad && left) || problem !== undefined}
       helperText={
         bad && left
-          ? 'This is not a number, or its comma could part thousands: write 7000 or 7.5.'
+          ? t`This is not a number, or its comma could part thousands: write 7000 or 7.5.`
           : (problem ?? hint)
       }
       onChange={(e) => {

@@ -11,11 +11,12 @@ const LazyMenu = lazy(loadMenu);
 const LazyPopover = lazy(loadPopover);
 const loadChoices = () => import('./ChoiceMenu').then((m) => ({ default: m.ChoiceMenu }));
 const LazyChoices = lazy(loadChoices);
+const loadFields = () => import('./LengthField');
 
 /** Fetches them while the browser has nothing else to do. */
 function useEarly() {
   useEffect(() => {
-    const timer = setTimeout(() => void Promise.all([loadChoices(), loadPopover()]), 900);
+    const timer = setTimeout(() => void Promise.all([loadChoices(), loadPopover(), loadFields()]), 900);
     return () => clearTimeout(timer);
   }, []);
 }

@@ -1,4 +1,5 @@
 /** A dial that is heard live: what it shows, a button that takes it, or taking it when it has stood still. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -60,7 +61,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
     <Box
       ref={panel}
       component="section"
-      aria-label={`Gauge ${g.state.name}`}
+      aria-label={t`Gauge ${g.state.name}`}
       sx={{
         my: 1.5,
         p: 1.5,
@@ -73,7 +74,7 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
         <Box sx={{ minWidth: 150 }}>
           <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
             {g.state.name}
-            {g.state.stand_in && ', a stand-in'}
+            {g.state.stand_in && t`, a stand-in`}
           </Box>
           <Box
             data-testid="dial"
@@ -83,11 +84,11 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
           </Box>
         </Box>
         <Button variant="contained" disabled={!live} onClick={() => reading && onCapture(reading.mm)}>
-          Capture
+          {t`Capture`}
         </Button>
         {g.state.stand_in && place && (
           <Button variant="outlined" onClick={() => put.mutate({ name: g.state.name, ...place })}>
-            Put it there
+            {t`Put it there`}
           </Button>
         )}
         {all.length > 1 &&
@@ -104,15 +105,15 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
       </Box>
       <FormControlLabel
         control={<Checkbox checked={auto} onChange={(e) => setAuto(e.target.checked)} />}
-        label="Take it when it has stood still for a second"
+        label={t`Take it when it has stood still for a second`}
       />
       <Box role="status" sx={{ fontSize: 14.5, color: 'text.secondary' }}>
         {!connected
-          ? 'Corte does not answer; the page goes on trying. What was captured is kept.'
+          ? t`Corte does not answer; the page goes on trying. What was captured is kept.`
           : g.state.word === 'live'
             ? reading?.still
-              ? 'It stands still.'
-              : 'It moves.'
+              ? t`It stands still.`
+              : t`It moves.`
             : g.state.text}
       </Box>
     </Box>

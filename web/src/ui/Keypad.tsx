@@ -3,6 +3,7 @@
  * They write into the field that has the focus and never take it, so the field
  * stays one that can be typed into, read out and filled.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -37,7 +38,7 @@ export function put(text: string, from: number, to: number, piece: string): [str
 
 /** The text in a unit: the one that it had gives way. */
 export const marked = (text: string, unit: Units) =>
-  `${text.replace(/\s*(mm|cm|m|in|inches|inch|")\s*$/i, '').trim()}${unit === 'in' ? '"' : ' mm'}`;
+  `${text.replace(/\s*(mm|cm|m|in|inches|inch|")\s*$/i, '').trim()}${unit === 'in' ? '"' : t` mm`}`;
 
 interface Props {
   label: string;
@@ -73,14 +74,14 @@ export function Keypad({ label, field, text, units, wrong, onText, onDone }: Pro
     <Portal>
       <Box
         role="group"
-        aria-label={`Keys for ${label}`}
+        aria-label={t`Keys for ${label}`}
         onPointerDown={(e) => e.preventDefault()}
         onMouseDown={(e) => e.preventDefault()}
         sx={{
           position: 'fixed',
           insetInline: 0,
           bottom: 0,
-          zIndex: (t) => t.zIndex.modal + 1,
+          zIndex: (it) => it.zIndex.modal + 1,
           bgcolor: 'background.default',
           borderTop: '2px solid',
           borderColor: 'drawing.ink',
@@ -104,15 +105,13 @@ export function Keypad({ label, field, text, units, wrong, onText, onDone }: Pro
         )}
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 0.75 }}>
           {DIGITS.slice(0, 3).map((d) => one(d, () => type(d)))}
-          {one('Wipe the last', wipe, '⌫')}
+          {one(t`Wipe the last`, wipe, '⌫')}
           {DIGITS.slice(3, 6).map((d) => one(d, () => type(d)))}
           {one('mm', () => write(marked(field.value, 'mm')))}
           {DIGITS.slice(6, 9).map((d) => one(d, () => type(d)))}
           {one('in', () => write(marked(field.value, 'in')))}
           {DIGITS.slice(9).map((d) => one(d, () => type(d)))}
-          <Button variant="contained" tabIndex={-1} onClick={onDone} sx={{ fontSize: 18 }}>
-            Done
-          </Button>
+          <Button variant="contained" tabIndex={-1} onClick={onDone} sx={{ fontSize: 18 }}>{t`Done`}</Button>
         </Box>
       </Box>
     </Portal>

@@ -1,4 +1,5 @@
 /** One row of the log: a line that opens on a touch to its detail, where a mistake is put right or struck out. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -61,7 +62,7 @@ export function LogRow({ entry: e, units, named = false, timed = false, narrow =
               </Box>
             )}
           </Box>
-          {struck && (e.amended_by ? ' Put right.' : ' Struck out.')}
+          {struck && (e.amended_by ? t` Put right.` : t` Struck out.`)}
         </Box>
       </ButtonBase>
       <Box id={detail} hidden={!open}>
@@ -80,14 +81,14 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
   const keys = useRef({ strike: crypto.randomUUID(), back: crypto.randomUUID() });
   const struck = e.struck_by !== undefined;
   const links = [
-    e.trial_id && [`/trial/${e.trial_id}`, 'See the comparison'],
-    e.groove && [`/groove/${e.groove.id}`, 'See the groove'],
-    e.trace_id && [`/trace/${e.trace_id}`, 'See how it was traced'],
+    e.trial_id && [`/trial/${e.trial_id}`, t`See the comparison`],
+    e.groove && [`/groove/${e.groove.id}`, t`See the groove`],
+    e.trace_id && [`/trace/${e.trace_id}`, t`See how it was traced`],
     !struck &&
       e.cut &&
-      (e.cut.wall !== 'clean' || e.cut.splinters !== 'none') && [`/trace?${traceOf(e, e.cut)}`, 'Trace it'],
-    e.cut && !struck && [`/?${traceOf(e, e.cut)}`, 'Cut it again'],
-    e.blade_id && [`/rack/${e.blade_id}`, e.blade_name ?? 'The blade'],
+      (e.cut.wall !== 'clean' || e.cut.splinters !== 'none') && [`/trace?${traceOf(e, e.cut)}`, t`Trace it`],
+    e.cut && !struck && [`/?${traceOf(e, e.cut)}`, t`Cut it again`],
+    e.blade_id && [`/rack/${e.blade_id}`, e.blade_name ?? t`The blade`],
   ].filter((l) => Array.isArray(l));
   const failed = strike.error ?? amend.error;
   return (
@@ -100,15 +101,13 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
       ))}
       {!struck && strikable.has(e.kind) && (
         <>
-          <Button variant="outlined" onClick={() => setPutting(true)}>
-            Put it right
-          </Button>
+          <Button variant="outlined" onClick={() => setPutting(true)}>{t`Put it right`}</Button>
           <Button
             disabled={strike.isPending}
-            aria-label={`Strike out the row of ${moment(e.at)}`}
+            aria-label={t`Strike out the row of ${moment(e.at)}`}
             onClick={() => strike.mutate({ id: e.id, key: keys.current.strike })}
           >
-            Strike it out
+            {t`Strike it out`}
           </Button>
         </>
       )}
@@ -116,10 +115,10 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
         <Button
           variant="outlined"
           disabled={amend.isPending}
-          aria-label={`Put back the row of ${moment(e.at)}`}
+          aria-label={t`Put back the row of ${moment(e.at)}`}
           onClick={() => amend.mutate({ id: e.id, key: keys.current.back, body: {} })}
         >
-          Put it back
+          {t`Put it back`}
         </Button>
       )}
       {failed && (

@@ -1,4 +1,5 @@
 /** What the page has to say for itself: a failure with its way on, a caution, something done. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
@@ -44,11 +45,7 @@ export function Notice({ kind, children, sx, onAgain, action }: Props) {
       </svg>
       <Box sx={{ flex: 1, minWidth: 180, overflowWrap: 'anywhere' }}>{children}</Box>
       {action}
-      {onAgain && (
-        <Button variant="outlined" color="inherit" onClick={onAgain}>
-          Try again
-        </Button>
-      )}
+      {onAgain && <Button variant="outlined" color="inherit" onClick={onAgain}>{t`Try again`}</Button>}
     </Box>
   );
 }

@@ -1,4 +1,5 @@
 /** A page before its data: its own shape in hairlines, so that nothing jumps when they come. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 
 interface Props {
@@ -13,7 +14,7 @@ export function Outline({ rows, height, drawing = false }: Props) {
   return (
     <Box
       role="status"
-      aria-label="Laying out the sheet"
+      aria-label={t`Laying out the sheet`}
       sx={{
         display: 'grid',
         gridTemplateColumns: drawing ? { md: 'minmax(400px, 5fr) minmax(0, 7fr)' } : 'minmax(0,1fr)',

@@ -1,4 +1,5 @@
 /** Puts a row of the log right: what was counted or said wrong, with the row as it stands filled in. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -9,7 +10,7 @@ import { useRef, useState } from 'react';
 import { useAmend } from '../api/log';
 import type { Amendment, Effort, LogEntry, Units } from '../api/types';
 import { EdgeSample, WallSample } from '../drawings/Sample';
-import { effortWords, splinterWords } from '../drawings/words';
+import { effortWords, splinterWords, wallWords } from '../drawings/words';
 import { LineField, NumberField } from './Fields';
 import { Trouble } from './Notice';
 import { Pick } from './Pick';
@@ -32,27 +33,27 @@ export function PutRight({ entry: e, units, onClose }: Props) {
   const c = e.cut;
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="put-right">
-      <DialogTitle id="put-right">Put it right</DialogTitle>
+      <DialogTitle id="put-right">{t`Put it right`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>{saysOf(e, units)}</Box>
         <Box sx={{ display: 'grid', gap: 2 }}>
           {c && (
             <>
               <NumberField
-                label="Pieces"
+                label={t`Pieces`}
                 value={to.pieces ?? c.pieces}
                 onNumber={(v) => set({ pieces: v === undefined ? undefined : Math.round(v) })}
               />
               <Pick
-                label="Wall"
+                label={t`Wall`}
                 value={to.wall ?? c.wall}
                 choices={(['clean', 'brown', 'black'] as const).map(
-                  (w) => [w, w, <WallSample key={w} wall={w} />] as const,
+                  (w) => [w, wallWords[w], <WallSample key={w} wall={w} />] as const,
                 )}
                 onPick={(wall) => set({ wall })}
               />
               <Pick
-                label="Splinters where teeth leave"
+                label={t`Splinters where teeth leave`}
                 value={to.splinters ?? c.splinters}
                 choices={(['none', 'fuzz', 'splinters', 'torn'] as const).map(
                   (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
@@ -60,16 +61,16 @@ export function PutRight({ entry: e, units, onClose }: Props) {
                 onPick={(splinters) => set({ splinters })}
               />
               <Pick
-                label="Effort"
+                label={t`Effort`}
                 value={to.effort ?? c.effort}
                 choices={Object.entries(effortWords) as [Effort, string][]}
                 onPick={(effort) => set({ effort })}
               />
             </>
           )}
-          <LineField label="Who" value={to.by ?? e.by ?? ''} most={60} onText={(by) => set({ by })} />
+          <LineField label={t`Who`} value={to.by ?? e.by ?? ''} most={60} onText={(by) => set({ by })} />
           <LineField
-            label="Note"
+            label={t`Note`}
             value={to.note ?? e.note ?? ''}
             most={500}
             onText={(note) => set({ note })}
@@ -78,13 +79,13 @@ export function PutRight({ entry: e, units, onClose }: Props) {
         {amend.error && <Trouble sx={{ mt: 2 }}>{amend.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{t`Cancel`}</Button>
         <Button
           variant="contained"
           disabled={amend.isPending || Object.values(to).every((v) => v === undefined)}
           onClick={() => amend.mutate({ id: e.id, key: key.current, body: to }, { onSuccess: onClose })}
         >
-          Put it right
+          {t`Put it right`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,4 +1,5 @@
 /** Where readings are typed: by hand, by a gauge that types and presses Enter, or pasted as a column. */
+import { t } from '@lingui/core/macro';
 import TextField from '@mui/material/TextField';
 import { useRef, useState } from 'react';
 import { useReadLength } from '../api/shop';
@@ -24,7 +25,7 @@ export function ReadingEntry({ label, units, onRead }: Props) {
         setWrong(undefined);
         onReadNow.current([l.mm]);
       } catch (e) {
-        setWrong(e instanceof Error ? e.message : 'This cannot be read.');
+        setWrong(e instanceof Error ? e.message : t`This cannot be read.`);
       }
     });
   };
@@ -33,12 +34,12 @@ export function ReadingEntry({ label, units, onRead }: Props) {
   onReadNow.current = onRead;
   return (
     <TextField
-      label={`Reading: ${label}`}
+      label={t`Reading: ${label}`}
       value={text}
       autoFocus
       autoComplete="off"
       error={wrong !== undefined}
-      helperText={wrong ?? 'Type and press Enter; or paste a column of readings.'}
+      helperText={wrong ?? t`Type and press Enter; or paste a column of readings.`}
       onChange={(e) => setText(e.target.value)}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' || text.trim() === '') return;

@@ -1,4 +1,5 @@
 /** What the signs of a chart stand for, in a row. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { signOf } from '../drawings/WeekGlyphs';
@@ -13,7 +14,7 @@ export function SignKey({ signs, before, after }: Props) {
   return (
     <Box
       component="ul"
-      aria-label="What the signs are"
+      aria-label={t`What the signs are`}
       sx={{
         display: 'flex',
         flexWrap: 'wrap',

@@ -1,4 +1,5 @@
 /** Readings that have been taken, each to be taken back. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import type { Units } from '../api/types';
@@ -18,7 +19,7 @@ export function Taken({ label, readings, units, onKeep }: Props) {
       {readings.map((r, i) => (
         <ButtonBase
           key={i}
-          aria-label={`Take back ${formatThin(r, units)}`}
+          aria-label={t`Take back ${formatThin(r, units)}`}
           onClick={() => onKeep(readings.filter((_, k) => k !== i))}
           sx={{
             border: '1.5px solid',

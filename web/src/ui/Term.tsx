@@ -1,4 +1,5 @@
 /** A word of the craft where it stands; a touch says what it means, with a drawing. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
@@ -35,7 +36,7 @@ export function Term({ of, children }: { of: TermId; children: ReactNode }) {
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'What it means' } as object }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`What it means` } as object }}
       >
         <Box sx={{ p: 2, width: 300, maxWidth: '100%' }}>
           <Suspense fallback={null}>

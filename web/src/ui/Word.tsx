@@ -2,17 +2,17 @@
  * The words of a sentence that are its controls: a word that opens a list, and
  * a word that opens a field for a length.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
-import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
-import { useReadLength } from '../api/shop';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import type { Units } from '../api/types';
-import { formatLength, formatSetting, typedNumber } from '../measure/format';
+import { formatLength, typedNumber } from '../measure/format';
 import { Choices, Popover } from './Floating';
-import { TextBox } from './TextBox';
 
-const Keypad = lazy(() => import('./Keypad').then((m) => ({ default: m.Keypad })));
+// What one types in comes with the sheet that it stands in (Floating.tsx).
+const TextBox = lazy(() => import('./TextBox').then((m) => ({ default: m.TextBox })));
+const LengthField = lazy(() => import('./LengthField').then((m) => ({ default: m.LengthField })));
 
 interface WordProps {
   label: string; // what the word decides, for those who do not see the sentence
@@ -131,7 +131,9 @@ export function PopoverWord({ label, wrong, said, onOpen, children }: PopoverPro
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': label } as object }}
       >
-        <Box sx={{ p: 2, width: 296 }}>{children(close)}</Box>
+        <Box sx={{ p: 2, width: 296 }}>
+          <Suspense fallback={null}>{children(close)}</Suspense>
+        </Box>
       </Popover>
     </>
   );
@@ -154,7 +156,7 @@ export function AngleWord({ label, deg, most, picks, square, turned, onChoose, w
   const [text, setText] = useState('');
   const typed = typedNumber(text.replace('°', ''));
   const bad =
-    text !== '' && !(typed >= 0 && typed <= most) ? `Degrees from square, 0 to ${most}.` : undefined;
+    text !== '' && !(typed >= 0 && typed <= most) ? t`Degrees from square, 0 to ${most}.` : undefined;
   return (
     <PopoverWord
       label={label}
@@ -170,12 +172,12 @@ export function AngleWord({ label, deg, most, picks, square, turned, onChoose, w
         return (
           <>
             <TextBox
-              label={`${label}, degrees`}
+              label={t`${label}, degrees`}
               value={text}
               placeholder={String(deg)}
               autoFocus
               error={bad !== undefined || problem !== undefined}
-              helperText={bad ?? problem ?? 'From square'}
+              helperText={bad ?? problem ?? t`From square`}
               onChange={(e) => setText(e.target.value)}
               onKeyDown={(e) => {
                 if (e.key !== 'Enter' || text === '' || bad) return;
@@ -230,7 +232,7 @@ export function CountWord({ label, count, most, picks, said, onChoose, wrong }: 
               placeholder={String(count)}
               autoFocus
               error={bad}
-              helperText={bad ? `A whole number, 1 to ${most}.` : 'How many alike'}
+              helperText={bad ? t`A whole number, 1 to ${most}.` : t`How many alike`}
               onChange={(e) => setText(e.target.value.trim())}
               onBlur={() => text !== '' && !bad && onChoose(typed)}
               onKeyDown={(e) => {
@@ -280,7 +282,7 @@ export function LengthWord({ label, mm, units, picks, onChoose, unsaid, wrong, p
             units={units}
             autoFocus
             problem={problem}
-            hint="Millimetres or inches: 30 mm, 1 3/16"
+            hint={t`Millimetres or inches: 30 mm, 1 3/16`}
             onLength={(v) => {
               close();
               onChoose(v);
@@ -314,122 +316,5 @@ export function LengthWord({ label, mm, units, picks, onChoose, unsaid, wrong, p
         </>
       )}
     </PopoverWord>
-  );
-}
-
-interface FieldProps {
-  label: string;
-  mm: number | undefined;
-  units: Units;
-  onLength: (mm: number) => void;
-  autoFocus?: boolean;
-  problem?: string;
-  hint?: string;
-  large?: boolean; // to be read at arm's length
-  live?: boolean; // follow the typing, not only Enter and leaving
-  onClear?: () => void; // the field may be left empty
-}
-
-/** A field that takes a length as people type it, in either unit, and says what it cannot read. */
-export function LengthField({
-  label,
-  mm,
-  units,
-  onLength,
-  autoFocus,
-  problem,
-  hint,
-  large,
-  live,
-  onClear,
-}: FieldProps) {
-  const shown = mm === undefined ? '' : large ? formatSetting(mm, units) : formatLength(mm, units);
-  const [text, setText] = useState<string | null>(null); // null: nothing typed, follow the value
-  const read = useReadLength();
-  const done = useRef(false);
-  const timer = useRef<number>(undefined);
-  const finger = useMediaQuery('(pointer: coarse)');
-  const [field, setField] = useState<HTMLInputElement | null>(null); // while a finger is in it
-  const commit = async () => {
-    window.clearTimeout(timer.current);
-    if (text === null || done.current) return true;
-    if (onClear && text.trim() === '') {
-      setText(null);
-      onClear();
-      return true;
-    }
-    done.current = true;
-    try {
-      const l = await read.mutateAsync({ text, units });
-      setText(null);
-      onLength(l.mm);
-      return true;
-    } catch {
-      return false; // the sentence is shown below the field
-    } finally {
-      done.current = false;
-    }
-  };
-  /** While it is typed, what can be read is told and what cannot is left alone. */
-  const follow = (typed: string) => {
-    window.clearTimeout(timer.current);
-    if (!live || typed.trim() === '') return;
-    timer.current = window.setTimeout(() => {
-      read.mutate({ text: typed, units }, { onSuccess: (l) => onLength(l.mm), onError: () => read.reset() });
-    }, 150);
-  };
-  const wrong = read.error?.message ?? problem;
-  const type = (typed: string) => {
-    setText(typed);
-    if (read.error) read.reset();
-    follow(typed);
-  };
-  return (
-    <>
-      <TextBox
-        label={label}
-        value={text ?? shown}
-        autoFocus={autoFocus}
-        error={wrong !== undefined}
-        helperText={wrong ?? hint}
-        onFocus={(e) => {
-          e.target.select();
-          if (finger) setField(e.target as HTMLInputElement);
-        }}
-        onChange={(e) => type(e.target.value)}
-        onBlur={() => {
-          setField(null);
-          void commit();
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') void commit();
-          if (e.key === 'Escape' && text !== null) {
-            setText(null);
-            read.reset();
-            e.stopPropagation();
-          }
-        }}
-        inputProps={{
-          inputMode: finger ? 'none' : 'text',
-          'data-unread': read.error ? '' : undefined,
-          style: large
-            ? { fontSize: 31, fontWeight: 700, lineHeight: 1, padding: '7px 12px', height: 'auto' }
-            : { fontSize: 20 },
-        }}
-      />
-      {field && (
-        <Suspense fallback={null}>
-          <Keypad
-            label={label}
-            field={field}
-            text={text ?? shown}
-            units={units}
-            wrong={wrong}
-            onText={type}
-            onDone={() => void commit().then((ok) => ok && field.blur())}
-          />
-        </Suspense>
-      )}
-    </>
   );
 }

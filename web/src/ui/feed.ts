@@ -1,4 +1,5 @@
 /** How a feed is told to a person: seconds for a stretch of cut, or for one stroke of a chop. */
+import { t } from '@lingui/core/macro';
 import type { Plan, Setting, Units } from '../api/types';
 import { trim } from '../measure/format';
 
@@ -9,8 +10,8 @@ export interface Stretch {
 }
 
 const along: Record<Units, Stretch> = {
-  mm: { metres: 0.3, name: '300 mm', ticks: [30, 20, 10, 5, 3] },
-  in: { metres: 0.3048, name: 'a foot', ticks: [30, 20, 10, 5, 3] },
+  mm: { metres: 0.3, name: t`300 mm`, ticks: [30, 20, 10, 5, 3] },
+  in: { metres: 0.3048, name: t`a foot`, ticks: [30, 20, 10, 5, 3] },
 };
 const strokes = [20, 10, 5, 3, 2, 1, 0.5, 0.3];
 
@@ -21,7 +22,7 @@ export function stretchOf(plan: Pick<Plan, 'cut' | 'feed_length_mm'>, units: Uni
   const within = strokes.filter(
     (s) => (metres * 60) / s > SLOWEST * 1.15 && (metres * 60) / s < FASTEST * 0.9,
   );
-  return { metres, name: 'a stroke', ticks: within };
+  return { metres, name: t`a stroke`, ticks: within };
 }
 
 /** The ends of every scale of feeds, m/min. */
@@ -36,13 +37,13 @@ export const secondsOf = (s: Setting, units: Units) =>
 export const saidSeconds = (s: Setting, units: Units) => `${trim(secondsOf(s, units), 1)} s`;
 
 /** Minutes where there is little room. */
-export const shortMinutes = (min: number) => (min < 0.75 ? '<1 min' : saidMinutes(min));
+export const shortMinutes = (min: number) => (min < 0.75 ? t`<1 min` : saidMinutes(min));
 
 /** Minutes as people say them; rounded first, so that no hour has 60 of them. */
 export const saidMinutes = (min: number) => {
   const whole = Math.round(min);
-  if (min < 0.75) return 'under a minute';
+  if (min < 0.75) return t`under a minute`;
   return whole < 100
-    ? `${whole} min`
-    : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')} min`;
+    ? t`${whole} min`
+    : t`${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')} min`;
 };

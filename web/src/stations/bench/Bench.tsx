@@ -1,4 +1,5 @@
 /** Bench: the picture of the shop. Each saw with its blade, what is due where it is, what is under way, and the week that was. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -24,11 +25,9 @@ export function Bench() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Bench
-        </Typography>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>{t`Bench`}</Typography>
         <Button component={Link} to={`/rack/saws/new${search}`} sx={{ minHeight: { md: 32 }, py: { md: 0 } }}>
-          Add a saw
+          {t`Add a saw`}
         </Button>
       </Box>
       {bench.error && !bench.data && <Trouble sx={{ my: 2 }}>{bench.error.message}</Trouble>}

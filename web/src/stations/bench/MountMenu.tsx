@@ -1,4 +1,5 @@
 /** Which blade goes on; one that may not is refused with the rule that stops it. */
+import { t } from '@lingui/core/macro';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -28,14 +29,14 @@ export function MountMenu({ saw, sawName, on, units, first = false }: Props) {
   return (
     <>
       <Button variant={first ? 'contained' : 'outlined'} onClick={(e) => setAnchor(e.currentTarget)}>
-        Mount a blade
+        {t`Mount a blade`}
       </Button>
       <Menu
         anchorEl={anchor}
         open={anchor !== null}
         onClose={() => setAnchor(null)}
         slotProps={{
-          list: { 'aria-label': `Blades for ${sawName}`, dense: true },
+          list: { 'aria-label': t`Blades for ${sawName}`, dense: true },
           paper: { sx: { maxHeight: 420 } },
         }}
       >

@@ -1,4 +1,5 @@
 /** One saw of the bench: its drawing, one sentence, the most useful thing to do now, and the rest behind it. */
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -8,7 +9,7 @@ import { useMoveSaw } from '../../api/truing';
 import type { BenchDue, BenchSaw, Units } from '../../api/types';
 import { BenchSaw as Picture } from '../../drawings/BenchSaw';
 import { specOf } from '../../drawings/words';
-import { counted, formatFigure } from '../../measure/format';
+import { formatFigure } from '../../measure/format';
 import { LogRow } from '../../ui/LogRow';
 import { useDates } from '../../ui/useDates';
 import { Verdict } from '../../ui/Verdict';
@@ -68,13 +69,16 @@ export function SawCard({ bench: b, units }: Props) {
             </>
           ) : (
             <Box component="span" sx={{ color: 'text.secondary' }}>
-              Nothing on it, as far as the log knows.
+              {t`Nothing on it, as far as the log knows.`}
             </Box>
           )}
         </Box>
         <Box sx={{ minHeight: { md: 44 }, my: 0.75, lineHeight: 1.35 }}>
           {b.mounting_id ? (
-            <b>{b.mounting_blade} is being mounted.</b>
+            <b>
+              {b.mounting_blade}
+              {t` is being mounted.`}
+            </b>
           ) : first ? (
             <>
               {first.presses && (
@@ -83,11 +87,14 @@ export function SawCard({ bench: b, units }: Props) {
                 </>
               )}
               {first.text}
-              {b.due.length > 1 && `, and ${counted(b.due.length - 1, 'thing')} more`}.
+              {b.due.length > 1 &&
+                t`, and ${plural(b.due.length - 1, { one: '# thing', other: '# things' })} more`}
+              .
             </>
           ) : (
             <>
-              <Verdict verdict="clear" size={14} /> nothing is due.
+              <Verdict verdict="clear" size={14} />
+              {t` nothing is due.`}
             </>
           )}
         </Box>
@@ -97,9 +104,9 @@ export function SawCard({ bench: b, units }: Props) {
             aria-expanded={open}
             aria-controls={more}
             onClick={() => setOpen(!open)}
-            aria-label={`${open ? 'Less' : 'More'} about ${b.saw.name}`}
+            aria-label={t`${open ? t`Less` : t`More`} about ${b.saw.name}`}
           >
-            {open ? 'Less' : 'More'}
+            {open ? t`Less` : t`More`}
           </Button>
         </Box>
       </Box>
@@ -125,7 +132,7 @@ function FirstAct({
   if (b.mounting_id)
     return (
       <Button component={Link} to={`/mount/${b.mounting_id}?${search}`} variant="contained">
-        Go on
+        {t`Go on`}
       </Button>
     );
   switch (due?.presses && due.act) {
@@ -134,21 +141,17 @@ function FirstAct({
     case 'wash':
       return (
         <Button component={Link} to={`/care/wash?b=${b.blade?.id ?? ''}`} variant="contained">
-          Wash it
+          {t`Wash it`}
         </Button>
       );
     case 'measure':
       return (
         <Button component={Link} to={`/true/${due?.place ?? ''}?${search}`} variant="contained">
-          Measure it
+          {t`Measure it`}
         </Button>
       );
     default:
-      return (
-        <Button component={Link} to={`/?${search}`} variant="contained">
-          Choose a cut
-        </Button>
-      );
+      return <Button component={Link} to={`/?${search}`} variant="contained">{t`Choose a cut`}</Button>;
   }
 }
 
@@ -163,30 +166,22 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
           <MountMenu saw={b.saw.id} sawName={b.saw.name} on={b.blade?.id} units={units} />
         )}
         {b.due[0]?.presses && (
-          <Button component={Link} to={`/?${search}`} variant="outlined">
-            Choose a cut
-          </Button>
+          <Button component={Link} to={`/?${search}`} variant="outlined">{t`Choose a cut`}</Button>
         )}
-        <Button component={Link} to={`/true?${search}`} variant="outlined">
-          True it
-        </Button>
-        <Button component={Link} to={`/rack/saws/${b.saw.id}`} variant="outlined">
-          Its numbers
-        </Button>
+        <Button component={Link} to={`/true?${search}`} variant="outlined">{t`True it`}</Button>
+        <Button component={Link} to={`/rack/saws/${b.saw.id}`} variant="outlined">{t`Its numbers`}</Button>
         <Button
           disabled={move.isPending}
           onClick={() => move.mutate({ id: b.saw.id, key: crypto.randomUUID() })}
         >
-          It was moved
+          {t`It was moved`}
         </Button>
       </Box>
       {move.error && <Box role="alert">{move.error.message}</Box>}
       {b.due.length > 0 && (
         <>
-          <Typography variant="h3" sx={{ mt: 1.5 }}>
-            Due
-          </Typography>
-          <Box component="ul" aria-label={`Due on ${b.saw.name}`} sx={{ m: 0, pl: 2.5, lineHeight: 1.45 }}>
+          <Typography variant="h3" sx={{ mt: 1.5 }}>{t`Due`}</Typography>
+          <Box component="ul" aria-label={t`Due on ${b.saw.name}`} sx={{ m: 0, pl: 2.5, lineHeight: 1.45 }}>
             {b.due.map((d) => (
               <li key={d.text}>{d.text}</li>
             ))}
@@ -195,29 +190,27 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
       )}
       <Box component="dl" sx={{ m: 0, mt: 1.5, display: 'grid', gridTemplateColumns: '1fr auto' }}>
         {b.truings
-          .filter((t) => t.figure !== undefined)
-          .map((t) => (
+          .filter((it) => it.figure !== undefined)
+          .map((it) => (
             <Box
-              key={t.test}
+              key={it.test}
               sx={{
                 display: 'contents',
                 '& > *': { borderTop: '1px solid', borderColor: 'divider', py: 0.4 },
               }}
             >
               <Box component="dt" sx={{ color: 'text.secondary' }}>
-                {testWords[t.test].title}
+                {testWords[it.test].title}
               </Box>
               <Box component="dd" sx={{ m: 0, textAlign: 'right' }}>
-                {formatFigure(t.figure ?? 0, t.figure_unit, units)}
+                {formatFigure(it.figure ?? 0, it.figure_unit, units)}
                 {', '}
-                {t.at && short(t.at)}
+                {it.at && short(it.at)}
               </Box>
             </Box>
           ))}
       </Box>
-      <Typography variant="h3" sx={{ mt: 1.5 }}>
-        Last
-      </Typography>
+      <Typography variant="h3" sx={{ mt: 1.5 }}>{t`Last`}</Typography>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {b.last.map((e) => (
           <LogRow key={e.id} entry={e} units={units} narrow />

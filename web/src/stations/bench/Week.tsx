@@ -1,4 +1,5 @@
 /** The last seven days, a line a saw and one for what was done to blades: small glyphs, and a touch tells. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import Popover from '@mui/material/Popover';
@@ -43,7 +44,7 @@ export function Week({ saws, units }: Props) {
     ...saws.map((s) => ({ id: s.id, name: s.name, marks: season.marks.filter((m) => m.saw_id === s.id) })),
     {
       id: '',
-      name: 'Blades',
+      name: t`Blades`,
       marks: season.marks.filter((m) => m.saw_id === undefined && m.kind !== 'struck'),
     },
   ].filter((l) => l.id !== '' || l.marks.length > 0);
@@ -54,9 +55,7 @@ export function Week({ saws, units }: Props) {
   return (
     <Box component="section" aria-labelledby="week" sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, alignItems: 'baseline' }}>
-        <Typography id="week" variant="h2">
-          Seven days
-        </Typography>
+        <Typography id="week" variant="h2">{t`Seven days`}</Typography>
         <SignKey
           signs={signs}
           before={
@@ -65,7 +64,7 @@ export function Week({ saws, units }: Props) {
                 component="span"
                 sx={{ display: 'inline-block', width: 22, height: 6, bgcolor: 'text.primary', mr: 0.75 }}
               />
-              cut
+              {t`cut`}
             </li>
           }
         />
@@ -98,9 +97,7 @@ export function Week({ saws, units }: Props) {
         <thead>
           <tr>
             <Box component="th" scope="col">
-              <Box component="span" sx={{ position: 'absolute', clipPath: 'inset(50%)' }}>
-                Where
-              </Box>
+              <Box component="span" sx={{ position: 'absolute', clipPath: 'inset(50%)' }}>{t`Where`}</Box>
             </Box>
             {days.map((d) => (
               <th key={d} scope="col">
@@ -170,7 +167,7 @@ export function Week({ saws, units }: Props) {
             <Link
               to={`/log?from=${shown.day}&until=${shown.day}${shown.marks[0]?.saw_id ? `&on=${shown.marks[0].saw_id}` : ''}`}
             >
-              See the rows
+              {t`See the rows`}
             </Link>
           </Box>
         )}
@@ -180,11 +177,11 @@ export function Week({ saws, units }: Props) {
 }
 
 const signs: [Exclude<keyof DayGlyphs, 'metres'>, string][] = [
-  ['changed', 'changed'],
-  ['washed', 'washed'],
-  ['sharpened', 'sent or back'],
-  ['measured', 'measured'],
-  ['burnt', 'browned'],
-  ['splintery', 'splintered'],
-  ['noted', 'looked at'],
+  ['changed', t`changed`],
+  ['washed', t`washed`],
+  ['sharpened', t`sent or back`],
+  ['measured', t`measured`],
+  ['burnt', t`browned`],
+  ['splintery', t`splintered`],
+  ['noted', t`looked at`],
 ];

@@ -1,7 +1,8 @@
 /** What the marks of a day are drawn and said as. */
+import { plural, t } from '@lingui/core/macro';
 import type { DayMark, LogKind, Units } from '../../api/types';
 import type { DayGlyphs } from '../../drawings/WeekGlyphs';
-import { counted, formatRun } from '../../measure/format';
+import { formatRun } from '../../measure/format';
 
 /** So many calendar days up to one, the oldest first. */
 export function daysUpTo(until: string, n: number): string[] {
@@ -39,21 +40,21 @@ export const glyphsOf = (marks: DayMark[]): DayGlyphs => ({
 });
 
 const doneTo: [LogKind[], string][] = [
-  [['mounted'], 'went on'],
+  [['mounted'], t`went on`],
   [['washed'], 'washed'],
-  [['sent'], 'sent out'],
-  [['sharpened'], 'back, sharpened'],
-  [['returned'], 'back, not sharpened'],
-  [['inspected', 'judged', 'mended', 'noted'], 'looked at or noted'],
+  [['sent'], t`sent out`],
+  [['sharpened'], t`back, sharpened`],
+  [['returned'], t`back, not sharpened`],
+  [['inspected', 'judged', 'mended', 'noted'], t`looked at or noted`],
   [['retired'], 'retired'],
-  [['restored'], 'put back on the rack'],
+  [['restored'], t`put back on the rack`],
 ];
 
 const atSaw: [LogKind[], string][] = [
   [['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance'], 'measured'],
-  [['moved'], 'moved or bumped'],
-  [['compared'], 'two settings compared'],
-  [['traced'], 'a fault traced'],
+  [['moved'], t`moved or bumped`],
+  [['compared'], t`two settings compared`],
+  [['traced'], t`a fault traced`],
   [['grooved'], 'grooves'],
 ];
 
@@ -65,9 +66,11 @@ export function saidOf(marks: DayMark[], units: Units): string[] {
   for (const c of cuts)
     materials.set(c.material_name ?? '', [...(materials.get(c.material_name ?? '') ?? []), c]);
   for (const [name, of] of materials)
-    out.push(`${formatRun(sum(of, 'metres'), units)} of ${name}, ${counted(sum(of, 'pieces'), 'piece')}`);
-  if (sum(cuts, 'burnt') > 0) out.push('walls browned');
-  if (sum(cuts, 'splintery') > 0) out.push('some splinters');
+    out.push(
+      t`${formatRun(sum(of, 'metres'), units)} of ${name}, ${plural(sum(of, 'pieces'), { one: '# piece', other: '# pieces' })}`,
+    );
+  if (sum(cuts, 'burnt') > 0) out.push(t`walls browned`);
+  if (sum(cuts, 'splintery') > 0) out.push(t`some splinters`);
   for (const [kinds, words] of doneTo) {
     const names = [...new Set(marks.filter((m) => kinds.includes(m.kind)).map((m) => m.blade_name ?? ''))];
     if (names.length > 0) out.push(`${names.join(', ')} ${words}`);

@@ -1,4 +1,5 @@
 /** The baths that stand in the shop: how used, how old, what they want. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -15,11 +16,9 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
   const failed = strain.error ?? empty.error;
   return (
     <Box component="section" aria-labelledby="baths">
-      <Typography id="baths" variant="h2">
-        Baths
-      </Typography>
+      <Typography id="baths" variant="h2">{t`Baths`}</Typography>
       {failed && <Trouble>{failed.message}</Trouble>}
-      {baths.length === 0 && <Box>None stands ready.</Box>}
+      {baths.length === 0 && <Box>{t`None stands ready.`}</Box>}
       {baths.map((b) => (
         <Box
           key={b.id}
@@ -28,7 +27,7 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
           <BathJar used={b.uses / Math.max(1, b.cleaner.uses)} />
           <Box sx={{ minWidth: 0 }}>
             <Box sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>
-              {b.name}: {formatVolume(b.litres, units)} of {b.cleaner.name}
+              {t`${b.name}: ${formatVolume(b.litres, units)} of ${b.cleaner.name}`}
             </Box>
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
               <Verdict verdict={b.word === 'good' ? 'clear' : 'caution'} size={13} />
@@ -38,10 +37,10 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
               </span>
             </Box>
             <Button disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>
-              It was strained
+              {t`It was strained`}
             </Button>
             <Button disabled={empty.isPending} onClick={() => empty.mutate(b.id)}>
-              It was thrown away
+              {t`It was thrown away`}
             </Button>
           </Box>
         </Box>

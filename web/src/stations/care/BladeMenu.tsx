@@ -1,4 +1,5 @@
 /** What can be said of a blade, and done with it. */
+import { t } from '@lingui/core/macro';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
@@ -19,11 +20,11 @@ import { SendDialog } from './SendAndReturn';
 import { Trouble } from '../../ui/Notice';
 
 const sayings: [Judgement['says'], string][] = [
-  ['dull', 'It is dull now'],
-  ['hard', 'It feeds hard'],
-  ['pitchy', 'It is pitchy'],
-  ['like-new', 'It cuts like new'],
-  ['hit', 'It hit something'],
+  ['dull', t`It is dull now`],
+  ['hard', t`It feeds hard`],
+  ['pitchy', t`It is pitchy`],
+  ['like-new', t`It cuts like new`],
+  ['hit', t`It hit something`],
 ];
 
 type Open = 'look' | 'note' | 'send';
@@ -42,7 +43,7 @@ export function BladeMenu({ care: c }: { care: BladeCare }) {
   return (
     <>
       <IconButton
-        aria-label={`More for ${b.name}`}
+        aria-label={t`More for ${b.name}`}
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{ width: 44, height: 44 }}
       >
@@ -52,7 +53,7 @@ export function BladeMenu({ care: c }: { care: BladeCare }) {
         anchorEl={anchor}
         open={anchor !== null}
         onClose={close}
-        slotProps={{ list: { 'aria-label': `More for ${b.name}` } }}
+        slotProps={{ list: { 'aria-label': t`More for ${b.name}` } }}
       >
         {sayings.map(([says, words]) => (
           <MenuItem
@@ -62,14 +63,14 @@ export function BladeMenu({ care: c }: { care: BladeCare }) {
               judge.mutate({ id: b.id, key: crypto.randomUUID(), body: { says } });
             }}
           >
-            Say: {words.toLowerCase()}
+            {t`Say: ${words.toLowerCase()}`}
           </MenuItem>
         ))}
-        <MenuItem onClick={() => show('look')}>Look it over…</MenuItem>
-        <MenuItem onClick={() => void go(`/rack/${b.id}/survey`)}>Look it over, place by place</MenuItem>
-        <MenuItem onClick={() => show('note')}>Write a note…</MenuItem>
-        {!b.condition.away && <MenuItem onClick={() => show('send')}>Send it out…</MenuItem>}
-        <MenuItem onClick={() => void go(`/care/money/${b.id}`)}>What it costs</MenuItem>
+        <MenuItem onClick={() => show('look')}>{t`Look it over…`}</MenuItem>
+        <MenuItem onClick={() => void go(`/rack/${b.id}/survey`)}>{t`Look it over, place by place`}</MenuItem>
+        <MenuItem onClick={() => show('note')}>{t`Write a note…`}</MenuItem>
+        {!b.condition.away && <MenuItem onClick={() => show('send')}>{t`Send it out…`}</MenuItem>}
+        <MenuItem onClick={() => void go(`/care/money/${b.id}`)}>{t`What it costs`}</MenuItem>
       </Menu>
       {open === 'look' && <Look id={b.id} name={b.name} onClose={() => setOpen(undefined)} />}
       {open === 'note' && <NoteDialog id={b.id} name={b.name} onClose={() => setOpen(undefined)} />}
@@ -86,33 +87,32 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
   const key = useRef(crypto.randomUUID());
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Look {name} over</DialogTitle>
+      <DialogTitle>{t`Look ${name} over`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          Off the saw, power off, gloves. Good light: tips, gullets, slots, both faces of the plate.
+          {t`Off the saw, power off, gloves. Good light: tips, gullets, slots, both faces of the plate.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
           <SelectField
-            label="Found"
+            label={t`Found`}
             value={fault}
             choices={[
-              ['sound', 'All sound'] as const,
+              ['sound', t`All sound`] as const,
               ...faults.map((f) => [f.fault, upper(f.says)] as const),
             ]}
             onChoose={setFault}
           />
-          <LineField label="Note" value={note} most={500} onText={setNote} />
+          <LineField label={t`Note`} value={note} most={500} onText={setNote} />
           {faults.some((f) => f.fault === fault && f.unfits) && (
             <Trouble>
-              It is not run like this. Corte keeps it off every saw until somebody has mended and inspected
-              it, or it is retired.
+              {t`It is not run like this. Corte keeps it off every saw until somebody has mended and inspected it, or it is retired.`}
             </Trouble>
           )}
           {inspect.error && <Trouble>{inspect.error.message}</Trouble>}
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Not now</Button>
+        <Button onClick={onClose}>{t`Not now`}</Button>
         <Button
           variant="contained"
           disabled={fault === '' || inspect.isPending}
@@ -128,7 +128,7 @@ function Look({ id, name, onClose }: { id: string; name: string; onClose: () => 
             );
           }}
         >
-          That is what I found
+          {t`That is what I found`}
         </Button>
       </DialogActions>
     </Dialog>
@@ -141,28 +141,28 @@ function NoteDialog({ id, name, onClose }: { id: string; name: string; onClose: 
   const key = useRef(crypto.randomUUID());
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>A note on {name}</DialogTitle>
+      <DialogTitle>{t`A note on ${name}`}</DialogTitle>
       <DialogContent>
         <Box sx={{ pt: 0.5 }}>
           <LineField
-            label="Note"
+            label={t`Note`}
             value={note}
             rows={2}
             most={500}
             onText={setNote}
-            hint="Where it is stored, what was seen"
+            hint={t`Where it is stored, what was seen`}
             problem={write.error?.message}
           />
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Not now</Button>
+        <Button onClick={onClose}>{t`Not now`}</Button>
         <Button
           variant="contained"
           disabled={note === '' || write.isPending}
           onClick={() => write.mutate({ id, key: key.current, note }, { onSuccess: onClose })}
         >
-          Write it
+          {t`Write it`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,4 +1,5 @@
 /** The calendar's private address: made, shown once, withdrawn. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -16,23 +17,20 @@ export function Calendar() {
   const at = calendar.data?.made_at;
   return (
     <Box component="section" aria-labelledby="calendar">
-      <Typography id="calendar" variant="h2">
-        Calendar
-      </Typography>
+      <Typography id="calendar" variant="h2">{t`Calendar`}</Typography>
       <Box>
-        What is due, for any calendar program on this machine that reads iCalendar. Whoever has the address
-        can read it; it can be withdrawn.
+        {t`What is due, for any calendar program on this machine that reads iCalendar. Whoever has the address can read it; it can be withdrawn.`}
       </Box>
       {failed && <Trouble>{failed.message}</Trouble>}
       {make.data && at && (
         <Box
           sx={{ my: 1, p: 1, border: '1.5px solid', borderColor: 'text.primary', overflowWrap: 'anywhere' }}
         >
-          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Shown this once:</Box>
+          <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t`Shown this once:`}</Box>
           <a href={place + make.data.path}>{location.origin + place + make.data.path}</a>
         </Box>
       )}
-      {at && <Box sx={{ my: 0.5 }}>It has an address since {day(at)}.</Box>}
+      {at && <Box sx={{ my: 0.5 }}>{t`It has an address since ${day(at)}.`}</Box>}
       <Button
         variant="outlined"
         size="small"
@@ -40,7 +38,7 @@ export function Calendar() {
         disabled={make.isPending}
         onClick={() => make.mutate(undefined)}
       >
-        {at ? 'Give it a new address' : 'Give it an address'}
+        {at ? t`Give it a new address` : t`Give it an address`}
       </Button>
       {at && (
         <Button
@@ -49,7 +47,7 @@ export function Calendar() {
           disabled={withdraw.isPending}
           onClick={() => withdraw.mutate(undefined, { onSuccess: () => make.reset() })}
         >
-          Withdraw it
+          {t`Withdraw it`}
         </Button>
       )}
     </Box>

@@ -1,4 +1,5 @@
 /** Care: how every blade stands, what is due and when, and what is under way. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -43,28 +44,24 @@ export function Care() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: picked.size > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1 }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Care
-        </Typography>
-        <Button variant="outlined" component={Link} to={`/care/bath${search}`}>
-          Make up a bath
-        </Button>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>{t`Care`}</Typography>
+        <Button variant="outlined" component={Link} to={`/care/bath${search}`}>{t`Make up a bath`}</Button>
       </Box>
       {care.error && !care.data && <Trouble sx={{ my: 1 }}>{care.error.message}</Trouble>}
       {care.data && <UnderWay sheet={care.data} search={search} />}
       {care.data && care.data.blades.length > 0 && (
         <Box sx={{ fontSize: 18, my: 1 }}>
           {due.length === 0
-            ? 'Nothing is due.'
-            : `${due.length === 1 ? 'One blade wants' : `${due.length} blades want`} something now: ${due.map((b) => b.blade.name).join(', ')}.`}
+            ? t`Nothing is due.`
+            : t`${due.length === 1 ? t`One blade wants` : t`${due.length} blades want`} something now: ${due.map((b) => b.blade.name).join(', ')}.`}
         </Box>
       )}
       {care.data?.blades.length === 0 && <FirstThings missing="blade" />}
       {care.data && care.data.blades.length > 0 && (
-        <Box component="section" aria-label="Health of the rack">
+        <Box component="section" aria-label={t`Health of the rack`}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, my: 1, overflowX: 'auto' }}>
-            <Segments label="Show" value={only} choices={onlies} onChoose={setOnly} />
-            <Segments label="Order" value={order} choices={orders} onChoose={setOrder} />
+            <Segments label={t`Show`} value={only} choices={onlies} onChoose={setOnly} />
+            <Segments label={t`Order`} value={order} choices={orders} onChoose={setOrder} />
           </Box>
           <Legend />
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -95,15 +92,13 @@ export function Care() {
       {picked.size > 0 && (
         <ActionBar>
           <Box sx={{ display: 'flex', gap: 1, px: 1.5, width: '100%', alignItems: 'center' }}>
-            <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>
-              {picked.size} picked
-            </Box>
-            <Button onClick={() => setPicked(new Set())}>Clear</Button>
+            <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>{t`${picked.size} picked`}</Box>
+            <Button onClick={() => setPicked(new Set())}>{t`Clear`}</Button>
             <Button
               variant="contained"
               onClick={() => void go(`/care/wash?${[...picked].map((id) => `b=${id}`).join('&')}`)}
             >
-              Wash {picked.size}
+              {t`Wash ${picked.size}`}
             </Button>
           </Box>
         </ActionBar>
@@ -116,16 +111,16 @@ type Only = 'all' | 'due' | 'soon' | 'away';
 type Order = 'due' | 'edge' | 'pitch' | 'name';
 
 const onlies: { value: Only; name: string }[] = [
-  { value: 'all', name: 'All' },
-  { value: 'due', name: 'Due' },
-  { value: 'soon', name: 'Soon' },
-  { value: 'away', name: 'Away' },
+  { value: 'all', name: t`All` },
+  { value: 'due', name: t`Due` },
+  { value: 'soon', name: t`Soon` },
+  { value: 'away', name: t`Away` },
 ];
 const orders: { value: Order; name: string }[] = [
-  { value: 'due', name: 'Due first' },
-  { value: 'edge', name: 'Edge' },
-  { value: 'pitch', name: 'Pitch' },
-  { value: 'name', name: 'Name' },
+  { value: 'due', name: t`Due first` },
+  { value: 'edge', name: t`Edge` },
+  { value: 'pitch', name: t`Pitch` },
+  { value: 'name', name: t`Name` },
 ];
 
 const isDue = (b: BladeCare) => (b.wash === 'due' || b.sharpen === 'due') && !b.blade.condition.away;
@@ -148,7 +143,7 @@ const columns = {
 };
 
 /** Said of most blades, so it is left out. */
-const usualLeft = 'good carbide takes about ten';
+const usualLeft = t`good carbide takes about ten`;
 
 function Legend() {
   return (
@@ -164,13 +159,13 @@ function Legend() {
     >
       <span />
       <span />
-      <span>blade</span>
-      <span>stands</span>
+      <span>{t`blade`}</span>
+      <span>{t`stands`}</span>
       <Box>
-        drop: wash, tooth: sharpen; the bar holds two of three
+        {t`drop: wash, tooth: sharpen; the bar holds two of three`}
         <HealthScale />
       </Box>
-      <span>to go</span>
+      <span>{t`to go`}</span>
       <span />
     </Box>
   );
@@ -212,7 +207,7 @@ function Row({
         checked={picked}
         disabled={b.condition.away}
         onChange={onPick}
-        slotProps={{ input: { 'aria-label': `Wash ${b.name}` } }}
+        slotProps={{ input: { 'aria-label': t`Wash ${b.name}` } }}
       />
       <Box sx={{ display: { xs: 'none', md: 'block' } }}>
         <BladeFace blade={b} scale={44 / (b.diameter_mm + 4)} />
@@ -246,11 +241,12 @@ function Row({
         <Stands condition={b.condition} />
         <Box sx={{ color: 'text.secondary' }}>
           {c.left_m > 0 &&
-            `${formatRun(c.left_m, units)} to dull (${formatRun(c.left_low_m, units)} to ${formatRun(c.left_high_m, units)}), `}
-          {c.sharpenings_left} sharpenings left
+            t`${formatRun(c.left_m, units)} to dull (${formatRun(c.left_low_m, units)} to ${formatRun(c.left_high_m, units)}), `}
+          {c.sharpenings_left}
+          {t` sharpenings left`}
           {c.left_from !== usualLeft && `, ${c.left_from}`}
         </Box>
-        {step && <Box sx={{ fontWeight: 650 }}>Next: {step.text.toLowerCase()}</Box>}
+        {step && <Box sx={{ fontWeight: 650 }}>{t`Next: ${step.text.toLowerCase()}`}</Box>}
       </Box>
       <Box sx={{ gridRow: { xs: 1, md: 'auto' }, gridColumn: { xs: 3, md: 'auto' } }}>
         <BladeMenu care={c} />

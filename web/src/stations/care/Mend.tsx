@@ -1,4 +1,5 @@
 /** That a blade was mended and inspected, and by whom; or that it cannot be. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -15,9 +16,7 @@ export function Mend({ blade }: { blade: Blade }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button size="small" variant="outlined" onClick={() => setOpen(true)}>
-        Mended…
-      </Button>
+      <Button size="small" variant="outlined" onClick={() => setOpen(true)}>{t`Mended…`}</Button>
       {open && <MendDialog blade={blade} onClose={() => setOpen(false)} />}
     </>
   );
@@ -45,30 +44,29 @@ function MendDialog({ blade, onClose }: { blade: Blade; onClose: () => void }) {
     );
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{blade.name}: mended and inspected</DialogTitle>
+      <DialogTitle>{t`${blade.name}: mended and inspected`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
-          It was found that {blade.condition.unfit}. That it was sent and came back is not enough: note who
-          mended it and who looked it over afterwards.
+          {t`It was found that ${blade.condition.unfit}. That it was sent and came back is not enough: note who mended it and who looked it over afterwards.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
-          <LineField label="Mended by" value={mended} most={60} onText={setMended} />
-          <LineField label="Inspected by" value={inspected} most={60} onText={setInspected} />
-          <LineField label="What was done" value={what} most={500} rows={2} onText={setWhat} />
+          <LineField label={t`Mended by`} value={mended} most={60} onText={setMended} />
+          <LineField label={t`Inspected by`} value={inspected} most={60} onText={setInspected} />
+          <LineField label={t`What was done`} value={what} most={500} rows={2} onText={setWhat} />
           {mend.error && <Trouble>{mend.error.message}</Trouble>}
         </Box>
       </DialogContent>
       <DialogActions sx={{ flexWrap: 'wrap', gap: 1 }}>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{t`Cancel`}</Button>
         <Button disabled={inspected === '' || mend.isPending} onClick={() => send(true)}>
-          Cannot be mended: retire it
+          {t`Cannot be mended: retire it`}
         </Button>
         <Button
           variant="contained"
           disabled={mended === '' || inspected === '' || mend.isPending}
           onClick={() => send(false)}
         >
-          It may run again
+          {t`It may run again`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,4 +1,5 @@
 /** What a blade costs by the metre, and from when it costs less than cheap ones that are thrown away. */
+import { selectOrdinal, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -23,24 +24,20 @@ export function MoneyPage() {
   const m = money.error ? undefined : money.data;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
-      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>
-        ‹ Care
-      </Button>
-      <Typography variant="h1">What {blade.data?.name ?? 'it'} costs</Typography>
+      <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>{t`‹ Care`}</Button>
+      <Typography variant="h1">{t`What ${blade.data?.name ?? 'it'} costs`}</Typography>
       {(money.error ?? blade.error) && <Trouble>{(money.error ?? blade.error)?.message}</Trouble>}
       {m && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, my: 1.5 }}>
-          <Big name="spent on it so far">{trim(m.spent, 2)}</Big>
-          <Big name={`${per(units)} so far`}>{m.so_far_per_m ? per100(m.so_far_per_m, units) : '–'}</Big>
-          <Big name={`${per(units)} over all its lives`}>
+          <Big name={t`spent on it so far`}>{trim(m.spent, 2)}</Big>
+          <Big name={t`${per(units)} so far`}>{m.so_far_per_m ? per100(m.so_far_per_m, units) : '–'}</Big>
+          <Big name={t`${per(units)} over all its lives`}>
             {m.expected_per_m ? per100(m.expected_per_m, units) : '–'}
           </Big>
-          <Big name="on one edge, of its usual work">{formatRun(m.dear.life_m, units)}</Big>
+          <Big name={t`on one edge, of its usual work`}>{formatRun(m.dear.life_m, units)}</Big>
         </Box>
       )}
-      <Typography variant="h2" sx={{ mt: 2 }}>
-        Sharpen it, or throw cheap ones away?
-      </Typography>
+      <Typography variant="h2" sx={{ mt: 2 }}>{t`Sharpen it, or throw cheap ones away?`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -50,41 +47,41 @@ export function MoneyPage() {
         }}
       >
         <NumberField
-          label="Its price"
+          label={t`Its price`}
           value={ask.price ?? m?.dear.price}
           onNumber={(price) => set({ price })}
         />
         <NumberField
-          label="A sharpening"
+          label={t`A sharpening`}
           value={ask.sharpening ?? m?.dear.sharpening}
           onNumber={(sharpening) => set({ sharpening })}
         />
         <NumberField
-          label="Sharpenings in all"
+          label={t`Sharpenings in all`}
           value={ask.sharpenings ?? m?.dear.sharpenings}
           onNumber={(n) => set({ sharpenings: n === undefined ? undefined : Math.round(n) })}
         />
         <NumberField
-          label="A cheap one"
+          label={t`A cheap one`}
           value={ask.cheap_price}
           onNumber={(cheap_price) => set({ cheap_price })}
         />
         <NumberField
-          label="It lasts, of this edge"
+          label={t`It lasts, of this edge`}
           unit="%"
           value={ask.cheap_life === undefined ? undefined : Math.round(100 * ask.cheap_life)}
           onNumber={(v) => set({ cheap_life: v === undefined ? undefined : v / 100 })}
         />
       </Box>
-      {m && m.dear.price === 0 && <Box>Say what it cost, here or on its page in the rack.</Box>}
+      {m && m.dear.price === 0 && <Box>{t`Say what it cost, here or on its page in the rack.`}</Box>}
       {m && m.line.length > 0 && (
         <>
           <Box role="status" sx={{ fontSize: 18, fontWeight: 650, mb: 1 }}>
             {m.pays_from_m === undefined
-              ? 'On these prices cheap ones cost less, as far as one blade’s life goes.'
-              : `Sharpening costs less from ${formatRun(m.pays_from_m, units)} on${
+              ? t`On these prices cheap ones cost less, as far as one blade’s life goes.`
+              : t`Sharpening costs less from ${formatRun(m.pays_from_m, units)} on${
                   m.dear.life_m > 0
-                    ? `, its ${ordinal(Math.floor(m.pays_from_m / m.dear.life_m) + 1)} edge`
+                    ? t`, its ${ordinal(Math.floor(m.pays_from_m / m.dear.life_m) + 1)} edge`
                     : ''
                 }.`}
           </Box>
@@ -95,9 +92,9 @@ export function MoneyPage() {
   );
 }
 
-const per = (units: Units) => (units === 'mm' ? 'per 100 m' : 'per 100 ft');
+const per = (units: Units) => (units === 'mm' ? t`per 100 m` : t`per 100 ft`);
 const per100 = (perMetre: number, units: Units) => trim(perMetre * (units === 'mm' ? 100 : 30.48), 2);
-const ordinal = (n: number) => `${n}${n === 1 ? 'st' : n === 2 ? 'nd' : n === 3 ? 'rd' : 'th'}`;
+const ordinal = (n: number) => selectOrdinal(n, { one: '#st', two: '#nd', few: '#rd', other: '#th' });
 
 function Big({ name, children }: { name: string; children: string }) {
   return (

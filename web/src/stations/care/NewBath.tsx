@@ -1,4 +1,5 @@
 /** A bath worked out for a tray and the blades that go in it. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -11,7 +12,7 @@ import { usePreferences } from '../../app/preferences';
 import { BathSection } from '../../drawings/BathView';
 import { formatSetting, formatVolume } from '../../measure/format';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Trouble } from '../../ui/Notice';
 
@@ -45,9 +46,7 @@ export function NewBath() {
   const m = mix.error ? undefined : mix.data;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1" sx={{ mb: 2 }}>
-        Make up a bath
-      </Typography>
+      <Typography variant="h1" sx={{ mb: 2 }}>{t`Make up a bath`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -73,45 +72,45 @@ export function NewBath() {
               gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 190px), 1fr))',
             }}
           >
-            <LineField label="Name" value={body.name} most={60} onText={(name) => set({ name })} />
+            <LineField label={t`Name`} value={body.name} most={60} onText={(name) => set({ name })} />
             <SelectField
-              label="Cleaner"
+              label={t`Cleaner`}
               value={cleaners.data ? body.cleaner : ''}
               choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
               onChoose={(cleaner) => set({ cleaner })}
             />
             <SelectField
-              label="Largest blade"
+              label={t`Largest blade`}
               value={sizes.includes(body.diameter_mm) ? String(body.diameter_mm) : ''}
               choices={sizes.map((d) => [String(d), formatSetting(d, units)] as const)}
               onChoose={(d) => set({ diameter_mm: Number(d) })}
             />
             <NumberField
-              label="Blades at once"
+              label={t`Blades at once`}
               value={body.blades}
               onNumber={(n) => set({ blades: Math.max(1, Math.min(20, Math.round(n ?? 1))) })}
             />
             <LengthField
-              label={round ? 'Tray, diameter' : 'Tray, length'}
+              label={round ? t`Tray, diameter` : t`Tray, length`}
               mm={body.length_mm}
               units={units}
               onLength={(length_mm) => set({ length_mm })}
             />
             {!round && (
               <LengthField
-                label="Tray, width"
+                label={t`Tray, width`}
                 mm={body.width_mm ?? 350}
                 units={units}
                 onLength={(width_mm) => set({ width_mm })}
               />
             )}
             <LengthField
-              label="Tray, depth"
+              label={t`Tray, depth`}
               mm={body.depth_mm}
               units={units}
               onLength={(depth_mm) => set({ depth_mm })}
             />
-            <CheckField label="A round tray" value={round} onCheck={setRound} />
+            <CheckField label={t`A round tray`} value={round} onCheck={setRound} />
           </Box>
           {(mix.error ?? make.error) && (
             <Trouble sx={{ mt: 2 }}>{(mix.error ?? make.error)?.message}</Trouble>
@@ -120,11 +119,11 @@ export function NewBath() {
             <Box role="status" sx={{ mt: 2 }}>
               <Box sx={{ fontSize: 34, fontWeight: 700 }}>
                 {m.water_l > 0
-                  ? `${formatVolume(m.cleaner_l, units)} of cleaner and ${formatVolume(m.water_l, units)} of water`
-                  : `${formatVolume(m.litres, units)}, neat`}
+                  ? t`${formatVolume(m.cleaner_l, units)} of cleaner and ${formatVolume(m.water_l, units)} of water`
+                  : t`${formatVolume(m.litres, units)}, neat`}
               </Box>
               <Box sx={{ color: 'text.secondary' }}>
-                {formatSetting(m.level_mm, units)} deep covers them. The label of the cleaner comes first.
+                {t`${formatSetting(m.level_mm, units)} deep covers them. The label of the cleaner comes first.`}
               </Box>
             </Box>
           )}
@@ -134,7 +133,7 @@ export function NewBath() {
             disabled={!m || body.name === '' || make.isPending}
             onClick={pour}
           >
-            It stands ready
+            {t`It stands ready`}
           </Button>
         </Box>
       </Box>

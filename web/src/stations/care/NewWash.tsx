@@ -1,4 +1,6 @@
 /** A wash laid out: which blades, in what, with which brush; and whether they agree. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -49,11 +51,13 @@ export function NewWash() {
   const stopped = check.data?.some((w) => w.verdict === 'stop') ?? false;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1">Wash</Typography>
+      <Typography variant="h1">{t`Wash`}</Typography>
       {ids.length === 0 && (
         <Box sx={{ my: 1 }}>
-          Pick the blades to wash on the <Link to="/rack">rack</Link> or under <Link to="/care">Care</Link>{' '}
-          first.
+          <Trans>
+            Pick the blades to wash on the <Link to="/rack">rack</Link> or under <Link to="/care">Care</Link>{' '}
+            first.
+          </Trans>
         </Box>
       )}
       <Box
@@ -68,17 +72,17 @@ export function NewWash() {
           <WashView picture="ready" blades={blades} />
         </Box>
         <Box>
-          <Box component="ul" aria-label="Blades to wash" sx={{ pl: 2.5, my: 1 }}>
+          <Box component="ul" aria-label={t`Blades to wash`} sx={{ pl: 2.5, my: 1 }}>
             {blades.map((b) => (
               <li key={b.id}>
                 <b>{b.name}</b>
-                {b.coating !== 'none' && `, coated: ${coatingWords[b.coating]}`}
+                {b.coating !== 'none' && t`, coated: ${coatingWords[b.coating]}`}
               </li>
             ))}
           </Box>
           <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' } }}>
             <SelectField
-              label="Cleaner"
+              label={t`Cleaner`}
               value={chosen ? kind : ''}
               choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
               onChoose={(id) => {
@@ -88,27 +92,27 @@ export function NewWash() {
               }}
             />
             <SelectField
-              label="Bath"
+              label={t`Bath`}
               value={inBath?.cleaner.id === kind ? inBath.id : 'none'}
               choices={[
-                ['none', 'a fresh one, not kept'] as const,
+                ['none', t`a fresh one, not kept`] as const,
                 ...baths
                   .filter((b) => b.cleaner.id === kind)
-                  .map((b) => [b.id, `${b.name}, ${b.uses} blades so far`] as const),
+                  .map((b) => [b.id, t`${b.name}, ${b.uses} blades so far`] as const),
               ]}
               onChoose={setBath}
             />
             <SelectField
-              label="Brush"
+              label={t`Brush`}
               value={brush}
               choices={[
-                ['nylon', 'nylon'],
-                ['brass', 'brass'],
-                ['steel', 'steel'],
+                ['nylon', t`nylon`],
+                ['brass', t`brass`],
+                ['steel', t`steel`],
               ]}
               onChoose={setBrush}
             />
-            <LineField label="By" value={by} most={60} onText={setBy} />
+            <LineField label={t`By`} value={by} most={60} onText={setBy} />
           </Box>
           {check.error && <Trouble sx={{ mt: 2 }}>{check.error.message}</Trouble>}
           {check.data?.map((w) => (
@@ -119,9 +123,9 @@ export function NewWash() {
           ))}
           {chosen?.harsh && (
             <Box sx={{ mt: 1 }}>
-              <CheckField label="I take the care that it asks" value={accepted} onCheck={setAccepted} />
+              <CheckField label={t`I take the care that it asks`} value={accepted} onCheck={setAccepted} />
               <CheckField
-                label="These plates are about to be scrapped or retipped"
+                label={t`These plates are about to be scrapped or retipped`}
                 value={scrap}
                 onCheck={setScrap}
               />
@@ -143,7 +147,7 @@ export function NewWash() {
               );
             }}
           >
-            Begin: the soak’s timer starts
+            {t`Begin: the soak’s timer starts`}
           </Button>
         </Box>
       </Box>

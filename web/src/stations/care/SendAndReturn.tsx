@@ -1,4 +1,5 @@
 /** A blade goes to the saw doctor and comes back. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -13,7 +14,7 @@ import { useBlades, useStandIns } from '../../api/rack';
 import type { BladeCare, Returned, Sending } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Trouble } from '../../ui/Notice';
 
@@ -27,34 +28,34 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
   const set = (part: Partial<Sending>) => setBody((now) => ({ ...now, ...part }));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>Send {b.name} out</DialogTitle>
+      <DialogTitle>{t`Send ${b.name} out`}</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2 }}>
           {standIns &&
             (standIns.length > 0
-              ? `${standIns.join(' or ')} can serve meanwhile.`
-              : 'No blade of its kind is left on the rack to serve meanwhile.')}{' '}
-          {c.sharpenings_left === 0 && 'It has no sharpening left, as far as is known: ask before you pay.'}
+              ? t`${standIns.join(t` or `)} can serve meanwhile.`
+              : t`No blade of its kind is left on the rack to serve meanwhile.`)}{' '}
+          {c.sharpenings_left === 0 && t`It has no sharpening left, as far as is known: ask before you pay.`}
         </Box>
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 0.5 }}>
           <Box sx={{ gridColumn: '1 / -1' }}>
-            <LineField label="Where to" value={body.to} most={120} onText={(to) => set({ to })} />
+            <LineField label={t`Where to`} value={body.to} most={120} onText={(to) => set({ to })} />
           </Box>
           <TextField
-            label="Expected back"
+            label={t`Expected back`}
             type="date"
             size="small"
             slotProps={{ inputLabel: { shrink: true } }}
             onChange={(e) => set({ expected: e.target.value || undefined })}
           />
           <NumberField
-            label="Price asked"
+            label={t`Price asked`}
             value={body.price_asked}
             onNumber={(price_asked) => set({ price_asked })}
           />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <LineField
-              label="What to see to"
+              label={t`What to see to`}
               value={body.note ?? ''}
               most={500}
               onText={(note) => set({ note: note || undefined })}
@@ -64,7 +65,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
         {send.error && <Trouble sx={{ mt: 2 }}>{send.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Keep it</Button>
+        <Button onClick={onClose}>{t`Keep it`}</Button>
         <Button
           variant="contained"
           disabled={body.to === '' || send.isPending}
@@ -80,7 +81,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
             )
           }
         >
-          Send it, and print the slip
+          {t`Send it, and print the slip`}
         </Button>
       </DialogActions>
     </Dialog>
@@ -95,9 +96,9 @@ export function TakeBack({ id, name }: { id: string; name: string }) {
         size="small"
         variant="outlined"
         onClick={() => setOpen(true)}
-        aria-label={`It is back: ${name}`}
+        aria-label={t`It is back: ${name}`}
       >
-        It is back
+        {t`It is back`}
       </Button>
       {open && <BackDialog id={id} name={name} onClose={() => setOpen(false)} />}
     </>
@@ -115,41 +116,41 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
   const hangUp = useAfterReading(() => back.mutate({ id, key: key.current, body }, { onSuccess: onClose }));
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{name} is back</DialogTitle>
+      <DialogTitle>{t`${name} is back`}</DialogTitle>
       <DialogContent>
         <CheckField
-          label="It was sharpened"
+          label={t`It was sharpened`}
           value={body.sharpened}
           onCheck={(sharpened) => set({ sharpened })}
         />
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}>
-          <NumberField label="Price" value={body.price} onNumber={(price) => set({ price })} />
+          <NumberField label={t`Price`} value={body.price} onNumber={(price) => set({ price })} />
           <NumberField
-            label="Teeth replaced"
+            label={t`Teeth replaced`}
             value={body.teeth_replaced}
             onNumber={(teeth_replaced) => set({ teeth_replaced })}
           />
           <NumberField
-            label="Sharpenings left, as told"
+            label={t`Sharpenings left, as told`}
             value={body.sharpenings_left}
             onNumber={(sharpenings_left) => set({ sharpenings_left })}
           />
           <span />
           <LengthField
-            label="Kerf now"
+            label={t`Kerf now`}
             mm={body.kerf_mm ?? b?.kerf_mm ?? 0}
             units={units}
             onLength={(kerf_mm) => set({ kerf_mm })}
           />
           <LengthField
-            label="Diameter now"
+            label={t`Diameter now`}
             mm={body.diameter_mm ?? b?.diameter_mm ?? 0}
             units={units}
             onLength={(diameter_mm) => set({ diameter_mm })}
           />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <LineField
-              label="Report"
+              label={t`Report`}
               value={body.report ?? ''}
               rows={2}
               most={1000}
@@ -160,10 +161,8 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
         {back.error && <Trouble sx={{ mt: 2 }}>{back.error.message}</Trouble>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Not yet</Button>
-        <Button variant="contained" disabled={back.isPending} onClick={hangUp}>
-          Hang it up
-        </Button>
+        <Button onClick={onClose}>{t`Not yet`}</Button>
+        <Button variant="contained" disabled={back.isPending} onClick={hangUp}>{t`Hang it up`}</Button>
       </DialogActions>
     </Dialog>
   );

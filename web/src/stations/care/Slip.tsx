@@ -1,4 +1,5 @@
 /** A packing slip for blades that go to the saw doctor: one page to print. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -28,36 +29,33 @@ export function Slip() {
       sx={{ maxWidth: 760, mx: 'auto', p: 3, '@media print': { p: 0, maxWidth: 'none' } }}
     >
       <Box sx={{ display: 'flex', gap: 1, mb: 2, '@media print': { display: 'none' } }}>
-        <Button component={Link} to="/care">
-          ‹ Care
-        </Button>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print
-        </Button>
+        <Button component={Link} to="/care">{t`‹ Care`}</Button>
+        <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
       </Box>
-      <Typography variant="h1">Blades to be seen to</Typography>
+      <Typography variant="h1">{t`Blades to be seen to`}</Typography>
       <Box sx={{ mb: 2 }}>
-        From {shop.data?.name}, {day(now)}
+        {t`From `}
+        {shop.data?.name}, {day(now)}
       </Box>
       {ids.map((id) => {
         const b = rack.data?.find((x) => x.id === id);
         const away = care.data?.away.find((a) => a.blade_id === id);
         if (!b) return null;
         const rows: [string, string | undefined][] = [
-          ['To', away?.to],
-          ['Diameter, bore', `${formatLength(b.diameter_mm, units)}, ${formatLength(b.bore_mm, units)}`],
-          ['Teeth, grind', `${b.teeth}, ${b.grind ? grindWords[b.grind] : ''}`],
-          ['Hook, bevel', `${trim(b.hook_deg, 1)}°, ${trim(b.bevel_deg, 1)}°`],
+          [t`To`, away?.to],
+          [t`Diameter, bore`, `${formatLength(b.diameter_mm, units)}, ${formatLength(b.bore_mm, units)}`],
+          [t`Teeth, grind`, `${b.teeth}, ${b.grind ? grindWords[b.grind] : ''}`],
+          [t`Hook, bevel`, `${trim(b.hook_deg, 1)}°, ${trim(b.bevel_deg, 1)}°`],
           [
-            'Kerf, plate',
-            `${formatThin(b.kerf_mm, units)}, ${b.plate_mm ? formatThin(b.plate_mm, units) : 'not measured'}`,
+            t`Kerf, plate`,
+            `${formatThin(b.kerf_mm, units)}, ${b.plate_mm ? formatThin(b.plate_mm, units) : t`not measured`}`,
           ],
-          ['Coating', b.coating === 'none' ? 'none' : coatingWords[b.coating]],
-          ['Sharpened before', String(b.condition.sharpenings + b.sharpened_before)],
-          ['Found', b.condition.unfit || b.condition.flaw || 'nothing but wear'],
-          ['Price asked', away?.price_asked ? trim(away.price_asked, 2) : undefined],
-          ['Wanted back', away?.expected && date(away.expected)],
-          ['Please report', 'teeth replaced, new kerf and diameter, sharpenings left'],
+          [t`Coating`, b.coating === 'none' ? 'none' : coatingWords[b.coating]],
+          [t`Sharpened before`, String(b.condition.sharpenings + b.sharpened_before)],
+          [t`Found`, b.condition.unfit || b.condition.flaw || t`nothing but wear`],
+          [t`Price asked`, away?.price_asked ? trim(away.price_asked, 2) : undefined],
+          [t`Wanted back`, away?.expected && date(away.expected)],
+          [t`Please report`, t`teeth replaced, new kerf and diameter, sharpenings left`],
         ];
         return (
           <Box

@@ -1,4 +1,5 @@
 /** Looking a blade over after a lost tip or a hit, one place at a time: clean first, then tips, seats, braze, plate. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -26,40 +27,40 @@ interface Step {
 }
 
 const yesNo = [
-  ['yes', 'Yes'],
-  ['no', 'No'],
+  ['yes', t`Yes`],
+  ['no', t`No`],
 ] as const;
 const said = (v: boolean | undefined) => (v === undefined ? undefined : v ? 'yes' : 'no');
 
 const steps: Step[] = [
   {
     look: 'clean',
-    title: 'Clean it first',
-    says: 'Off the saw, power off, gloves for handling. Pitch hides cracks and braze: wash teeth and plate, dry them, and lay the blade on wood.',
+    title: t`Clean it first`,
+    says: t`Off the saw, power off, gloves for handling. Pitch hides cracks and braze: wash teeth and plate, dry them, and lay the blade on wood.`,
     ask: ({ s, set }) => (
       <>
         <Pick
-          label="What happened"
+          label={t`What happened`}
           value={s.after}
           choices={[
-            ['lost-tip', 'A tip is gone'],
-            ['hit', 'It hit something'],
-            ['doubt', 'A doubt'],
+            ['lost-tip', t`A tip is gone`],
+            ['hit', t`It hit something`],
+            ['doubt', t`A doubt`],
           ]}
           onPick={(after) => set({ after })}
         />
         <Pick
-          label="How much pitch was on it"
+          label={t`How much pitch was on it`}
           value={s.pitch}
           choices={[
-            ['none', 'None'],
-            ['light', 'A little'],
-            ['caked', 'Caked'],
+            ['none', t`None`],
+            ['light', t`A little`],
+            ['caked', t`Caked`],
           ]}
           onPick={(pitch) => set({ pitch })}
         />
         <Pick
-          label="Is it clean now?"
+          label={t`Is it clean now?`}
           value={said(s.cleaned)}
           choices={yesNo}
           onPick={(v) => set({ cleaned: v === 'yes' })}
@@ -69,28 +70,28 @@ const steps: Step[] = [
   },
   {
     look: 'tips',
-    title: 'Every tip',
-    says: 'Once round in good light, a chalk mark where you start. Push each tip sideways with a thumbnail: one that gives is loose.',
+    title: t`Every tip`,
+    says: t`Once round in good light, a chalk mark where you start. Push each tip sideways with a thumbnail: one that gives is loose.`,
     ask: ({ s, set }) => (
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(0, 1fr))', gap: 1.5 }}>
-        <NumberField label="Gone" value={s.missing} onNumber={(v) => set({ missing: count(v) })} />
-        <NumberField label="Loose" value={s.loose} onNumber={(v) => set({ loose: count(v) })} />
-        <NumberField label="Chipped" value={s.chipped} onNumber={(v) => set({ chipped: count(v) })} />
+        <NumberField label={t`Gone`} value={s.missing} onNumber={(v) => set({ missing: count(v) })} />
+        <NumberField label={t`Loose`} value={s.loose} onNumber={(v) => set({ loose: count(v) })} />
+        <NumberField label={t`Chipped`} value={s.chipped} onNumber={(v) => set({ chipped: count(v) })} />
       </Box>
     ),
   },
   {
     look: 'seat',
-    title: 'The empty seat',
-    says: 'Where the tip was: a seat is ground back by 0.13 to 0.18 mm before a tip is brazed on. Marks of the saw across it mean that it was not.',
+    title: t`The empty seat`,
+    says: t`Where the tip was: a seat is ground back by 0.13 to 0.18 mm before a tip is brazed on. Marks of the saw across it mean that it was not.`,
     wanted: (s) => (s.missing ?? 0) > 0,
     ask: ({ s, set }) => (
       <Pick
-        label="The seat"
+        label={t`The seat`}
         value={s.seat}
         choices={[
-          ['ground', 'Ground clean'],
-          ['saw-marks', 'Saw marks across it'],
+          ['ground', t`Ground clean`],
+          ['saw-marks', t`Saw marks across it`],
         ]}
         onPick={(seat) => set({ seat })}
       />
@@ -98,15 +99,15 @@ const steps: Step[] = [
   },
   {
     look: 'braze',
-    title: 'Braze at the sides',
-    says: 'The tips beside it, from the front: an even line of braze, or braze squeezed out because the tip was pushed in too far.',
+    title: t`Braze at the sides`,
+    says: t`The tips beside it, from the front: an even line of braze, or braze squeezed out because the tip was pushed in too far.`,
     ask: ({ s, set }) => (
       <Pick
-        label="The braze"
+        label={t`The braze`}
         value={s.braze}
         choices={[
-          ['even', 'An even line'],
-          ['squeezed', 'Squeezed out'],
+          ['even', t`An even line`],
+          ['squeezed', t`Squeezed out`],
         ]}
         onPick={(braze) => set({ braze })}
       />
@@ -114,15 +115,15 @@ const steps: Step[] = [
   },
   {
     look: 'rest',
-    title: 'The rest of the teeth',
-    says: 'Even wear on all of them, with a tip gone, says that it ran on for a good while.',
+    title: t`The rest of the teeth`,
+    says: t`Even wear on all of them, with a tip gone, says that it ran on for a good while.`,
     ask: ({ s, set }) => (
       <Pick
-        label="The other teeth"
+        label={t`The other teeth`}
         value={s.rest}
         choices={[
-          ['sharp', 'Sharp'],
-          ['worn', 'Evenly worn'],
+          ['sharp', t`Sharp`],
+          ['worn', t`Evenly worn`],
         ]}
         onPick={(rest) => set({ rest })}
       />
@@ -130,16 +131,16 @@ const steps: Step[] = [
   },
   {
     look: 'crack',
-    title: 'Cracks',
-    says: 'At the bottom of every gullet and at the end of every slot, both faces, slanting light. A cracked plate is not run.',
+    title: t`Cracks`,
+    says: t`At the bottom of every gullet and at the end of every slot, both faces, slanting light. A cracked plate is not run.`,
     ask: ({ s, set }) => (
       <Pick
-        label="A crack"
+        label={t`A crack`}
         value={s.crack}
         choices={[
-          ['none', 'None'],
-          ['gullet', 'At a gullet'],
-          ['slot', 'At a slot'],
+          ['none', t`None`],
+          ['gullet', t`At a gullet`],
+          ['slot', t`At a slot`],
         ]}
         onPick={(crack) => set({ crack })}
       />
@@ -147,31 +148,36 @@ const steps: Step[] = [
   },
   {
     look: 'plate',
-    title: 'The plate',
-    says: 'Blue means that it was hot. Lay a straight edge across it at several places: light under it means a bend.',
+    title: t`The plate`,
+    says: t`Blue means that it was hot. Lay a straight edge across it at several places: light under it means a bend.`,
     ask: ({ s, set }) => (
       <>
         <Pick
-          label="Blue anywhere?"
+          label={t`Blue anywhere?`}
           value={said(s.blue)}
           choices={yesNo}
           onPick={(v) => set({ blue: v === 'yes' })}
         />
-        <Pick label="Bent?" value={said(s.bent)} choices={yesNo} onPick={(v) => set({ bent: v === 'yes' })} />
+        <Pick
+          label={t`Bent?`}
+          value={said(s.bent)}
+          choices={yesNo}
+          onPick={(v) => set({ bent: v === 'yes' })}
+        />
       </>
     ),
   },
   {
     look: 'beside',
-    title: 'The teeth beside the place',
-    says: 'Step the spacing off with dividers: a blow bends the shoulders, and the teeth beside it stand off their pitch.',
+    title: t`The teeth beside the place`,
+    says: t`Step the spacing off with dividers: a blow bends the shoulders, and the teeth beside it stand off their pitch.`,
     ask: ({ s, set }) => (
       <Pick
-        label="Their spacing"
+        label={t`Their spacing`}
         value={s.beside}
         choices={[
-          ['even', 'As the others'],
-          ['shifted', 'Not as the others'],
+          ['even', t`As the others`],
+          ['shifted', t`Not as the others`],
         ]}
         onPick={(beside) => set({ beside })}
       />
@@ -203,9 +209,9 @@ export function SurveyPage() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ {blade.data?.name ?? 'The blade'}
+        ‹ {blade.data?.name ?? t`The blade`}
       </Button>
-      <Typography variant="h1">Look {blade.data?.name ?? 'it'} over, place by place</Typography>
+      <Typography variant="h1">{t`Look ${blade.data?.name ?? 'it'} over, place by place`}</Typography>
       <Box
         sx={{
           display: 'grid',
@@ -228,9 +234,9 @@ export function SurveyPage() {
         </Box>
         <Box sx={{ minWidth: 0, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
           <Box sx={{ color: 'text.secondary', fontSize: 15 }} role="status">
-            {step ? `Place ${at + 1} of ${shown.length}` : 'What you found'}
+            {step ? t`Place ${at + 1} of ${shown.length}` : t`What you found`}
           </Box>
-          <Typography variant="h2">{step?.title ?? 'Note it'}</Typography>
+          <Typography variant="h2">{step?.title ?? t`Note it`}</Typography>
           {step ? (
             <>
               <Typography>{step.says}</Typography>
@@ -239,21 +245,20 @@ export function SurveyPage() {
           ) : (
             <>
               <Typography>
-                What it means, and what to tell the saw doctor, comes next. A blade that may not run stays off
-                every saw until somebody has mended and inspected it.
+                {t`What it means, and what to tell the saw doctor, comes next. A blade that may not run stays off every saw until somebody has mended and inspected it.`}
               </Typography>
-              <LineField label="Looked over by" value={by} most={60} onText={setBy} />
-              <LineField label="Note" value={note} most={500} rows={2} onText={setNote} />
+              <LineField label={t`Looked over by`} value={by} most={60} onText={setBy} />
+              <LineField label={t`Note`} value={note} most={500} rows={2} onText={setNote} />
             </>
           )}
           {inspect.error && <Trouble>{inspect.error.message}</Trouble>}
           <Box sx={{ display: 'flex', gap: 1, mt: 'auto' }}>
             <Button variant="outlined" sx={wide} disabled={at === 0} onClick={() => setAt(at - 1)}>
-              Back
+              {t`Back`}
             </Button>
             {step ? (
               <Button variant="contained" sx={{ ...wide, flex: 1 }} onClick={() => setAt(at + 1)}>
-                Next
+                {t`Next`}
               </Button>
             ) : (
               <Button
@@ -262,7 +267,7 @@ export function SurveyPage() {
                 disabled={inspect.isPending}
                 onClick={save}
               >
-                That is what I found
+                {t`That is what I found`}
               </Button>
             )}
           </Box>

@@ -1,4 +1,5 @@
 /** What a survey came to, on a page to print and send along with the blade. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -13,7 +14,7 @@ import { Verdict } from '../../ui/Verdict';
 import { useDates } from '../../ui/useDates';
 import { Trouble } from '../../ui/Notice';
 
-const worthWords = { yes: 'Worth mending', no: 'Not worth mending', ask: 'Ask first' } as const;
+const worthWords = { yes: t`Worth mending`, no: t`Not worth mending`, ask: t`Ask first` } as const;
 
 export function SurveyReportPage() {
   const { day } = useDates();
@@ -30,27 +31,23 @@ export function SurveyReportPage() {
     >
       <Box sx={{ display: 'flex', gap: 1, mb: 2, flexWrap: 'wrap', '@media print': { display: 'none' } }}>
         <Button component={Link} to={`/rack/${id}`}>
-          ‹ {blade.data?.name ?? 'The blade'}
+          ‹ {blade.data?.name ?? t`The blade`}
         </Button>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print
-        </Button>
-        <Button component={Link} to={`/rack/${id}/survey`} variant="outlined">
-          Look again
-        </Button>
+        <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
+        <Button component={Link} to={`/rack/${id}/survey`} variant="outlined">{t`Look again`}</Button>
       </Box>
       {failed && <Trouble>{failed.message}</Trouble>}
       {r && blade.data && (
-        <Box component="article" aria-label="Survey">
-          <Typography variant="h1">{r.blade_name}, looked over</Typography>
+        <Box component="article" aria-label={t`Survey`}>
+          <Typography variant="h1">{t`${r.blade_name}, looked over`}</Typography>
           <Box sx={{ color: 'text.secondary' }}>
             {specOf(blade.data, units)}. {day(r.at)}
-            {r.by && `, by ${r.by}`}
+            {r.by && t`, by ${r.by}`}
           </Box>
           {r.stop && (
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', my: 1.5, fontWeight: 650 }}>
               <Verdict verdict="stop" />
-              It is off every saw until somebody has mended it and somebody has inspected it.
+              {t`It is off every saw until somebody has mended it and somebody has inspected it.`}
             </Box>
           )}
           <Box
@@ -73,19 +70,17 @@ export function SurveyReportPage() {
               <Box
                 component="img"
                 src={`${api}/blades/${id}/photo?at=${encodeURIComponent(blade.data.photo_at)}`}
-                alt={`Photo of ${r.blade_name}`}
+                alt={t`Photo of ${r.blade_name}`}
                 sx={{ width: '100%', height: 240, objectFit: 'cover' }}
               />
             )}
           </Box>
-          <Typography variant="h2">Found</Typography>
+          <Typography variant="h2">{t`Found`}</Typography>
           <Lines lines={r.found} />
           {r.note && <Typography>{r.note}</Typography>}
           {r.to_doctor.length > 0 && (
             <>
-              <Typography variant="h2" sx={{ mt: 2 }}>
-                To the saw doctor
-              </Typography>
+              <Typography variant="h2" sx={{ mt: 2 }}>{t`To the saw doctor`}</Typography>
               <Lines lines={r.to_doctor} />
             </>
           )}

@@ -1,4 +1,6 @@
 /** What is under way: washes with their timers, grooves that are being fitted, and blades that are away. */
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -7,7 +9,7 @@ import { Link } from 'react-router';
 import type { CareNow } from '../../api/care';
 import { usePreferences } from '../../app/preferences';
 import { EmptyPeg, GrooveGlyph, TimerRing } from '../../drawings/TimerRing';
-import { counted, formatThin } from '../../measure/format';
+import { formatThin } from '../../measure/format';
 import { useDates } from '../../ui/useDates';
 import { useNow } from '../../ui/useNow';
 import { TakeBack } from './SendAndReturn';
@@ -27,22 +29,22 @@ export function UnderWay({ sheet, search, column = false }: Props) {
   const { units } = usePreferences();
   if (!anyUnderWay(sheet)) return null;
   return (
-    <Box component="section" aria-label="Under way" sx={{ mt: column ? 0 : 1 }}>
-      {column && <Typography variant="h2">Under way</Typography>}
+    <Box component="section" aria-label={t`Under way`} sx={{ mt: column ? 0 : 1 }}>
+      {column && <Typography variant="h2">{t`Under way`}</Typography>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: column ? 0 : 3 }}>
         {sheet.washes.map((w) => {
-          const t = countdown(w, now);
+          const timer = countdown(w, now);
           return (
             <Slip
               key={w.id}
               column={column}
-              picture={<TimerRing share={t.share} text={t.text || '…'} late={t.rings} />}
+              picture={<TimerRing share={timer.share} text={timer.text || '…'} late={timer.rings} />}
             >
               <Box>
                 <b>{w.steps[w.step]?.title}</b>: {w.blades.map((b) => b.name).join(', ')}
               </Box>
               <Button component={Link} to={`/care/wash/${w.id}${search}`} variant="outlined">
-                Go on
+                {t`Go on`}
               </Button>
             </Slip>
           );
@@ -50,12 +52,12 @@ export function UnderWay({ sheet, search, column = false }: Props) {
         {sheet.grooves.map((g) => (
           <Slip key={g.id} column={column} picture={<GrooveGlyph />}>
             <Box>
-              <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name},{' '}
-              {counted(g.tests, 'test')}
+              <Trans>
+                <b>{formatThin(g.target_mm, units)} groove</b> on {g.saw_name}: {g.blade_name},{' '}
+                {plural(g.tests, { one: '# test', other: '# tests' })}
+              </Trans>
             </Box>
-            <Button component={Link} to={`/groove/${g.id}${search}`} variant="outlined">
-              Go on
-            </Button>
+            <Button component={Link} to={`/groove/${g.id}${search}`} variant="outlined">{t`Go on`}</Button>
           </Slip>
         ))}
         {sheet.away.map((a) => {
@@ -63,13 +65,13 @@ export function UnderWay({ sheet, search, column = false }: Props) {
           return (
             <Slip key={a.blade_id} column={column} picture={<EmptyPeg />}>
               <Box>
-                <b>{a.blade_name}</b> is with {a.to}
-                {a.expected && `, ${late ? 'was expected' : 'expected'} ${date(a.expected)}`}
+                <b>{a.blade_name}</b>
+                {t` is with `}
+                {a.to}
+                {a.expected && `, ${late ? t`was expected` : 'expected'} ${date(a.expected)}`}
               </Box>
               <TakeBack id={a.blade_id} name={a.blade_name} />
-              <Button component={Link} to={`/care/slip?b=${a.blade_id}`}>
-                Packing slip
-              </Button>
+              <Button component={Link} to={`/care/slip?b=${a.blade_id}`}>{t`Packing slip`}</Button>
             </Slip>
           );
         })}

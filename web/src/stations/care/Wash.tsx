@@ -1,4 +1,5 @@
 /** A wash under way: the tray as it should look now, the steps as a ladder, and the time, which the server keeps. */
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -28,8 +29,8 @@ export function Wash() {
   const drop = useDropWash();
   const go = useNavigate();
   const w = wash.data;
-  const t = w ? countdown(w, now) : undefined;
-  useChime(t?.rings ?? false);
+  const timer = w ? countdown(w, now) : undefined;
+  useChime(timer?.rings ?? false);
   const failed = step.error ?? drop.error;
   const at = w?.steps[w.step];
   const last = w !== undefined && w.step === w.steps.length - 1;
@@ -44,10 +45,10 @@ export function Wash() {
       },
       { onSuccess: () => void (to === 'end' && go('/care')) },
     );
-  if (!w || !at || !t)
+  if (!w || !at || !timer)
     return (
       <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-        <Typography variant="h1">Wash</Typography>
+        <Typography variant="h1">{t`Wash`}</Typography>
         {wash.error ? <Trouble>{wash.error.message}</Trouble> : <Outline rows={3} height={140} drawing />}
       </Box>
     );
@@ -56,12 +57,12 @@ export function Wash() {
     <Box sx={{ display: 'flex', gap: 1, width: '100%', px: { xs: 1, sm: 0 } }}>
       {w.step > 0 && (
         <Button variant="outlined" disabled={busy} onClick={() => move(w.step - 1)} sx={large}>
-          Back
+          {t`Back`}
         </Button>
       )}
       {last ? (
         <Button variant="contained" disabled={busy} onClick={() => move('end')} sx={{ ...large, flex: 1 }}>
-          Done: hang {w.blades.length === 1 ? 'it' : 'them'} up
+          {plural(w.blades.length, { one: 'Done: hang it up', other: 'Done: hang them up' })}
         </Button>
       ) : (
         <Button
@@ -70,9 +71,9 @@ export function Wash() {
           onClick={() => move(w.step + 1)}
           sx={{ ...large, flex: 1 }}
         >
-          {t.rings || at.least_s === 0
-            ? `Next: ${w.steps[w.step + 1]!.title}`
-            : `${w.steps[w.step + 1]!.title} already`}
+          {timer.rings || at.least_s === 0
+            ? t`Next: ${w.steps[w.step + 1]!.title}`
+            : t`${w.steps[w.step + 1]!.title} already`}
         </Button>
       )}
     </Box>
@@ -91,12 +92,18 @@ export function Wash() {
     >
       <Typography variant="h1">{at.title}</Typography>
       <Box sx={{ color: 'text.secondary', mb: 1 }}>
-        {w.blades.map((b) => b.name).join(', ')} in {w.cleaner.name}, step {w.step + 1} of {w.steps.length}
+        {w.blades.map((b) => b.name).join(', ')}
+        {t` in `}
+        {w.cleaner.name}
+        {t`, step `}
+        {w.step + 1}
+        {t` of `}
+        {w.steps.length}
       </Box>
       {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
       <Box
         component="section"
-        aria-label="Step"
+        aria-label={t`Step`}
         sx={{
           display: 'grid',
           gridTemplateColumns: { xs: 'minmax(0,1fr)', md: '132px minmax(0, 1fr) 340px' },
@@ -115,14 +122,16 @@ export function Wash() {
           >
             <Box
               role="timer"
-              aria-label={t.text ? `${t.text} ${t.says}` : t.says}
+              aria-label={timer.text ? `${timer.text} ${timer.says}` : timer.says}
               sx={{ minHeight: { xs: 96, md: 190 }, display: 'grid', placeItems: 'center' }}
             >
-              {t.text && <TimerRing share={t.share} text={t.text} size={phone ? 96 : 190} late={t.rings} />}
+              {timer.text && (
+                <TimerRing share={timer.share} text={timer.text} size={phone ? 96 : 190} late={timer.rings} />
+              )}
             </Box>
             <Box sx={{ fontSize: 18, lineHeight: 1.4 }}>
               <Box role="status" sx={{ fontWeight: 650, minHeight: { md: 26 } }}>
-                {t.says !== 'to go' && t.says}
+                {timer.says !== 'to go' && timer.says}
               </Box>
               {at.text}
             </Box>
@@ -134,7 +143,7 @@ export function Wash() {
             disabled={busy}
             onClick={() => drop.mutate(id, { onSuccess: () => void go('/care') })}
           >
-            Give this wash up
+            {t`Give this wash up`}
           </Button>
         </Box>
       </Box>
@@ -152,7 +161,7 @@ function Ladder({ wash: w, phone }: { wash: UnderWay; phone: boolean }) {
   return (
     <Box
       component="ol"
-      aria-label="Steps"
+      aria-label={t`Steps`}
       sx={{
         listStyle: 'none',
         m: 0,

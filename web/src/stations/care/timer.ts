@@ -1,4 +1,5 @@
 /** How long a wash's step has to go, by the server's clock, wherever this tablet's stands. */
+import { t } from '@lingui/core/macro';
 import type { TimedWash } from '../../api/waiting';
 
 export interface Countdown {
@@ -14,16 +15,16 @@ export function countdown(w: TimedWash, now: number): Countdown {
   const gone = (now + w.ahead - new Date(w.step_at).getTime()) / 1000;
   if (step.most_s > 0 && gone >= step.most_s)
     return {
-      text: `${clock(gone - step.most_s)} over`,
+      text: t`${clock(gone - step.most_s)} over`,
       rings: true,
-      says: 'Now: nothing may dry on.',
+      says: t`Now: nothing may dry on.`,
       share: 1,
     };
   if (step.least_s > 0 && gone >= step.least_s)
-    return { text: 'done', rings: true, says: 'Long enough.', share: 1 };
+    return { text: t`done`, rings: true, says: t`Long enough.`, share: 1 };
   if (step.least_s > 0)
-    return { text: clock(step.least_s - gone), rings: false, says: 'to go', share: gone / step.least_s };
-  return { text: '', rings: false, says: 'Done when it is done.', share: 0 };
+    return { text: clock(step.least_s - gone), rings: false, says: t`to go`, share: gone / step.least_s };
+  return { text: '', rings: false, says: t`Done when it is done.`, share: 0 };
 }
 
 function clock(seconds: number) {

@@ -1,4 +1,5 @@
 /** A material without a feed window: which blade or wheel, on which saw, with what, and what never. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Blade, Material, Plan, Units } from '../../api/types';
@@ -17,13 +18,13 @@ export function ByRule({ plan, material, blade, units }: Props) {
   const r = plan.by_rule;
   if (!r) return null;
   const rows: [string, string | undefined][] = [
-    ['Blade', r.blade],
-    ['Saw', r.saw],
-    ['Feed', r.feed],
-    ['Lubricant', r.lubricant],
+    [t`Blade`, r.blade],
+    [t`Saw`, r.saw],
+    [t`Feed`, r.feed],
+    [t`Lubricant`, r.lubricant],
   ];
   return (
-    <Box component="section" aria-label={`${material?.name ?? 'Material'} by rule`}>
+    <Box component="section" aria-label={t`${material?.name ?? t`Material`} by rule`}>
       <Typography variant="h1" sx={{ '&::first-letter': { textTransform: 'uppercase' } }}>
         {material?.name}
       </Typography>
@@ -31,14 +32,14 @@ export function ByRule({ plan, material, blade, units }: Props) {
         <Verdict verdict={!r.saw_may || !blade ? 'stop' : 'caution'} size={18} />
         <Box sx={{ fontWeight: 650 }}>
           {!r.saw_may
-            ? 'Not on this saw.'
+            ? t`Not on this saw.`
             : blade
-              ? `With ${blade.name}: ${specOf(blade, units)}.`
-              : 'No blade of this rack may cut it.'}
+              ? t`With ${blade.name}: ${specOf(blade, units)}.`
+              : t`No blade of this rack may cut it.`}
         </Box>
       </Box>
       <Typography sx={{ mb: 1, color: 'text.secondary' }}>
-        Chosen by rule. Corte has no feed range for it, and draws none.
+        {t`Chosen by rule. Corte has no feed range for it, and draws none.`}
       </Typography>
       <Box
         component="dl"
@@ -66,8 +67,8 @@ export function ByRule({ plan, material, blade, units }: Props) {
         )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, columnGap: 4, mt: 1.5 }}>
-        <Lines name="Protection" lines={r.protection} />
-        <Lines name="Never" lines={r.never} />
+        <Lines name={t`Protection`} lines={r.protection} />
+        <Lines name={t`Never`} lines={r.never} />
       </Box>
       {r.saw_may && blade && (
         <Box sx={{ mt: 1.5 }}>
@@ -76,7 +77,7 @@ export function ByRule({ plan, material, blade, units }: Props) {
       )}
       <Box
         component="ul"
-        aria-label="Cautions"
+        aria-label={t`Cautions`}
         sx={{ pl: 2.5, mt: 1.5, color: 'text.secondary', fontSize: 15 }}
       >
         {plan.cautions.map((c) => (

@@ -1,4 +1,5 @@
 /** The rack weighed for this cut: what may go on, best first, and what may not. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -25,7 +26,7 @@ interface Props {
 export const Candidates = memo(function Candidates({ plan, blades, chosen, units, onChoose, onMore }: Props) {
   const stretch = useMemo(() => stretchOf(plan, units), [plan, units]);
   return (
-    <Box component="section" aria-label="Blades for this cut" sx={{ minWidth: 0 }}>
+    <Box component="section" aria-label={t`Blades for this cut`} sx={{ minWidth: 0 }}>
       {plan.modelled && plan.options.length > 0 && (
         <Box
           sx={{ pl: '128px', pr: 1.5, position: 'sticky', top: 0, bgcolor: 'background.default', zIndex: 1 }}
@@ -35,10 +36,10 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
       )}
       {plan.options.length === 0 && (
         <Typography sx={{ p: 2, border: '1px dashed', borderColor: 'divider' }}>
-          No blade of this rack may make this cut. Each one’s reason stands below.
+          {t`No blade of this rack may make this cut. Each one’s reason stands below.`}
         </Typography>
       )}
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="May go on, best first">
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t`May go on, best first`}>
         {plan.options.map((o, i) => {
           const blade = blades.get(o.blade_id);
           return blade ? (
@@ -67,34 +68,40 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
       )}
       {plan.options_total > plan.options.length && (
         <Button onClick={onMore} variant="outlined" sx={{ my: 1 }}>
-          Show more of {plan.options_total}
+          {t`Show more of ${plan.options_total}`}
         </Button>
       )}
-      {plan.swap && <Said name="Change or stay">{plan.swap.text}</Said>}
+      {plan.swap && <Said name={t`Change or stay`}>{plan.swap.text}</Said>}
       {plan.kerfs && (
-        <Said name="Thin or full kerf">
+        <Said name={t`Thin or full kerf`}>
           {plan.kerfs.text}{' '}
           {plan.kerfs.circuit_w !== undefined &&
-            `The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
+            t`The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
         </Said>
       )}
       {plan.heel_from && plan.modelled && (
-        <Said name="From truing">
-          {plan.heel_from} Scorch is worked out with {trim(Math.abs(plan.heel_mm), 3)} mm.
+        <Said name={t`From truing`}>
+          {t`${plan.heel_from} Scorch is worked out with ${trim(Math.abs(plan.heel_mm), 3)} mm.`}
         </Said>
       )}
       {plan.ideal && (
-        <Said name="This cut would like best">
-          Owned or not: {specOf({ ...plan.ideal, make: 'toothed' }, units)}
-          {plan.ideal.bevel_deg > 0 && `, bevel ${plan.ideal.bevel_deg}°`}; its feed range would stand{' '}
-          {trim(plan.ideal.room, 1)} wide, {plan.sure}.
+        <Said name={t`This cut would like best`}>
+          {t`Owned or not: `}
+          {specOf({ ...plan.ideal, make: 'toothed' }, units)}
+          {plan.ideal.bevel_deg > 0 && t`, bevel ${plan.ideal.bevel_deg}°`}
+          {t`; its feed range would stand`} {trim(plan.ideal.room, 1)}
+          {t` wide, `}
+          {plan.sure}.
         </Said>
       )}
       {plan.stopped.length > 0 && (
         <Box component="section" aria-labelledby="stopped" sx={{ mt: 2 }}>
           <Typography id="stopped" variant="h3" component="h2" sx={{ display: 'flex', gap: 1, mb: 0.5 }}>
             <Verdict verdict="stop" />
-            <span>· {plan.stopped.reduce((n, s) => n + s.blade_ids.length, 0)} may not go on</span>
+            <span>
+              · {plan.stopped.reduce((n, s) => n + s.blade_ids.length, 0)}
+              {t` may not go on`}
+            </span>
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {plan.stopped.map((g) => (
@@ -135,9 +142,9 @@ function Said({ name, children }: { name: string; children: ReactNode }) {
 const MOST_NAMES = 12;
 
 function namesOf(ids: string[], blades: Map<string, Blade>) {
-  const names = ids.slice(0, MOST_NAMES).map((id) => blades.get(id)?.name ?? 'a blade');
+  const names = ids.slice(0, MOST_NAMES).map((id) => blades.get(id)?.name ?? t`a blade`);
   const rest = ids.length - names.length;
-  return names.join(', ') + (rest > 0 ? ` and ${rest} more` : '');
+  return names.join(', ') + (rest > 0 ? t` and ${rest} more` : '');
 }
 
 interface RowProps {
@@ -207,7 +214,7 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
           </Box>
           {option.setting && (
             <Box component="span" sx={{ fontSize: 14, whiteSpace: 'nowrap' }}>
-              {pieces > 1 && `${pieces} in `}
+              {pieces > 1 && t`${pieces} in `}
               {shortMinutes(option.setting.minutes.all)}
             </Box>
           )}
@@ -236,7 +243,7 @@ const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, o
 function Reasons({ option, place }: { option: Option; place: number }) {
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3 }}>
-      {option.level && (place === 1 ? 'level with the next · ' : 'level with the first · ')}
+      {option.level && (place === 1 ? t`level with the next · ` : t`level with the first · `)}
       {option.reasons.map((r, i) => (
         <Box component="span" key={r.term}>
           {i > 0 && ' · '}
@@ -247,7 +254,7 @@ function Reasons({ option, place }: { option: Option; place: number }) {
             component="span"
             sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
           >
-            {r.good ? 'for: ' : 'against: '}
+            {r.good ? t`for: ` : t`against: `}
           </Box>
           {r.text}
         </Box>

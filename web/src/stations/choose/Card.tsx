@@ -1,4 +1,5 @@
 /** The setup card: one cut on one page, to print or to lean against the saw. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -48,18 +49,14 @@ export function Card() {
       sx={{ maxWidth: 820, mx: 'auto', p: 3, '@media print': { p: 0, maxWidth: 'none', fontSize: '11pt' } }}
     >
       <Box sx={{ display: 'flex', gap: 1, mb: 2, '@media print': { display: 'none' } }}>
-        <Button component={Link} to={`/?${back}`}>
-          ‹ Cut
-        </Button>
-        <Button variant="contained" onClick={() => window.print()}>
-          Print
-        </Button>
+        <Button component={Link} to={`/?${back}`}>{t`‹ Cut`}</Button>
+        <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
       </Box>
       {failed && <Trouble>{failed.message}</Trouble>}
-      {rack.data && !blade && <Trouble>The blade of this card is not on the rack any more.</Trouble>}
+      {rack.data && !blade && <Trouble>{t`The blade of this card is not on the rack any more.`}</Trouble>}
       {one?.refused && <Trouble>{one.refused}</Trouble>}
       {plan.data && saw && blade && one?.setting && (
-        <Box component="article" aria-label="Setup card">
+        <Box component="article" aria-label={t`Setup card`}>
           <Typography variant="h1" sx={{ fontSize: 34 }}>
             {blade.name}
           </Typography>
@@ -89,13 +86,13 @@ export function Card() {
                 {formatSetting(one.setting.height_mm, units)}
               </Big>
             )}
-            <Big name={`for ${stretchOf(plan.data, units).name}`}>{saidSeconds(one.setting, units)}</Big>
-            <Big name={(one.cut.pieces ?? 1) > 1 ? `for ${one.cut.pieces} pieces` : 'for one piece'}>
+            <Big name={t`for ${stretchOf(plan.data, units).name}`}>{saidSeconds(one.setting, units)}</Big>
+            <Big name={(one.cut.pieces ?? 1) > 1 ? t`for ${one.cut.pieces ?? 1} pieces` : t`for one piece`}>
               {saidMinutes(one.setting.minutes.all)}
             </Big>
-            <Big name={`feed range ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
+            <Big name={t`feed range ${one.setting.window.grade}`}>{trim(one.setting.window.room, 1)}</Big>
             <Big name={`${one.setting.exit.name}: ${supportWords[one.cut.exit_support ?? 'open']}`}>
-              show face {plan.data.show_face}
+              {t`show face ${plan.data.show_face}`}
             </Big>
           </Box>
           <FeedWindow setting={one.setting} stretch={stretchOf(plan.data, units)} tall />
@@ -105,13 +102,13 @@ export function Card() {
           <Box sx={{ mt: 2 }}>
             <Advices hold={plan.data.hold} />
           </Box>
-          <Box component="ul" aria-label="Cautions" sx={{ pl: 2.5, mt: 1.5, fontSize: 15 }}>
+          <Box component="ul" aria-label={t`Cautions`} sx={{ pl: 2.5, mt: 1.5, fontSize: 15 }}>
             {plan.data.cautions.map((c) => (
               <li key={c}>{c}</li>
             ))}
           </Box>
           <Box sx={{ fontSize: 13.5, color: 'text.secondary', mt: 1 }}>
-            Guidance, not a substitute for a guard. The saw’s own manual and local rules come first.
+            {t`Guidance, not a substitute for a guard. The saw’s own manual and local rules come first.`}
           </Box>
         </Box>
       )}

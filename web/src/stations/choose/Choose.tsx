@@ -2,6 +2,7 @@
  * Choose: say a cut, see which of the shop's blades makes it and why, set the
  * height on a drawing at true scale, and log that it was made.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -290,11 +291,11 @@ function fitted(cut: Cut, search: string): [string, string] | undefined {
   switch (cut.form) {
     case 'groove':
     case 'rabbet':
-      return [`/groove${search}`, 'Fit it to a piece'];
+      return [`/groove${search}`, t`Fit it to a piece`];
     case 'cheek':
-      return [joint('tenon'), 'Work out the tenon'];
+      return [joint('tenon'), t`Work out the tenon`];
     case 'fold':
-      return [joint('fold'), 'Work out the bend'];
+      return [joint('fold'), t`Work out the bend`];
     default:
       return undefined;
   }
@@ -323,11 +324,11 @@ function RunIt({
       )}
       {plan.verdict === 'stop' ? (
         <Button variant="contained" disabled sx={{ px: { xs: 2.5, sm: 4 }, fontSize: 17 }}>
-          Not like this
+          {t`Not like this`}
         </Button>
       ) : (
         <Button component={Link} to={to} variant="contained" sx={{ px: { xs: 2.5, sm: 4 }, fontSize: 17 }}>
-          Run it
+          {t`Run it`}
         </Button>
       )}
     </>
@@ -370,9 +371,7 @@ function settingAt(
 function Failed({ message, onAgain }: { message: string; onAgain: () => void }) {
   return (
     <Box component="main" sx={{ p: 2 }}>
-      <Typography variant="h1" gutterBottom>
-        Cut
-      </Typography>
+      <Typography variant="h1" gutterBottom>{t`Cut`}</Typography>
       <Trouble onAgain={onAgain}>{message}</Trouble>
     </Box>
   );
@@ -383,7 +382,7 @@ function Waiting({ ready }: { ready: boolean }) {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
       {ready ? (
         <>
-          <Typography variant="h1">Cut</Typography>
+          <Typography variant="h1">{t`Cut`}</Typography>
           <Suspense fallback={null}>
             <FirstThings missing="saw" />
           </Suspense>

@@ -1,4 +1,5 @@
 /** Two or three blades or settings of one cut in one table, which a link carries along. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
@@ -22,36 +23,39 @@ interface Props {
   onUnpin: (i: number) => void;
 }
 
-const face = (f: Face) => (f.matters ? percent(f.of_limit) : 'does not count');
+const face = (f: Face) => (f.matters ? percent(f.of_limit) : t`does not count`);
 
 export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
   const compared = useComparison(cut, pins, units);
   const [copied, setCopied] = useState(false);
   const items = compared.data ?? [];
   const rows: [string, (s: Setting, c: Compared) => ReactNode][] = [
-    ['Height or depth', (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : 'a chop')],
-    ['Feed', (s) => `${saidSeconds(s, units)} for ${stretch.name}`],
-    ['All pieces', (s) => saidMinutes(s.minutes.all)],
-    ['Feed range', (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
-    ['Motor load', (s) => percent(s.load)],
+    [t`Height or depth`, (s) => (s.height_mm > 0 ? formatSetting(s.height_mm, units) : t`a chop`)],
+    [t`Feed`, (s) => t`${saidSeconds(s, units)} for ${stretch.name}`],
+    [t`All pieces`, (s) => saidMinutes(s.minutes.all)],
+    [t`Feed range`, (s) => `${s.window.grade}, ${trim(s.window.room, 1)}`],
+    [t`Motor load`, (s) => percent(s.load)],
     [
-      'Wall marks',
+      t`Wall marks`,
       (s) =>
         s.wall_limit_mm
-          ? `${formatThin(s.wall_mark_mm, units)} of ${formatThin(s.wall_limit_mm, units)}`
-          : 'not looked for',
+          ? t`${formatThin(s.wall_mark_mm, units)} of ${formatThin(s.wall_limit_mm, units)}`
+          : t`not looked for`,
     ],
-    ['Burn risk', (s) => burn(s.burn)],
-    ['Exit face', (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`],
-    ['End', (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],
-    ['Arc, teeth in', (s) => `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
+    [t`Burn risk`, (s) => burn(s.burn)],
+    [
+      t`Exit face`,
+      (s, c) => `${s.exit.name}, ${supportWords[c.cut.exit_support ?? 'open']}: ${face(s.exit)}`,
+    ],
+    [t`End`, (s, c) => `${s.other.name}, ${supportWords[c.cut.other_support ?? 'open']}: ${face(s.other)}`],
+    [t`Arc, teeth in`, (s) => `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
   ];
   return (
     <Box sx={{ py: 1, overflowX: 'auto' }}>
       {compared.error && <Trouble>{compared.error.message}</Trouble>}
       <Box
         component="table"
-        aria-label="Compared settings"
+        aria-label={t`Compared settings`}
         sx={{
           borderCollapse: 'collapse',
           width: '100%',
@@ -67,15 +71,15 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
             {items.map((c, i) => (
               <Box component="th" scope="col" key={i} sx={{ color: 'text.primary !important' }}>
                 <Box sx={{ fontFamily: cutFace, fontSize: 19, fontWeight: 640 }}>
-                  {blades.get(c.blade_id)?.name ?? 'a blade that is gone'}
+                  {blades.get(c.blade_id)?.name ?? t`a blade that is gone`}
                 </Box>
                 <Button
                   size="small"
                   sx={{ minHeight: { xs: 44, md: 28 }, p: 0, minWidth: 0 }}
-                  aria-label={`Unpin ${blades.get(c.blade_id)?.name ?? ''} ${i + 1}`}
+                  aria-label={t`Unpin ${blades.get(c.blade_id)?.name ?? ''} ${i + 1}`}
                   onClick={() => onUnpin(i)}
                 >
-                  unpin
+                  {t`unpin`}
                 </Button>
               </Box>
             ))}
@@ -83,7 +87,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
         </thead>
         <tbody>
           <tr>
-            <th scope="row">Feed range</th>
+            <th scope="row">{t`Feed range`}</th>
             {items.map((c, i) => (
               <td key={i}>
                 {c.setting ? (
@@ -96,7 +100,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
           </tr>
           {items.some((c) => c.refused) && (
             <tr>
-              <th scope="row">Refused</th>
+              <th scope="row">{t`Refused`}</th>
               {items.map((c, i) => (
                 <td key={i}>{c.refused}</td>
               ))}
@@ -120,7 +124,7 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
           void navigator.clipboard.writeText(location.href).then(() => setCopied(true));
         }}
       >
-        {copied ? 'Link copied' : 'Copy a link to this table'}
+        {copied ? t`Link copied` : t`Copy a link to this table`}
       </Button>
     </Box>
   );

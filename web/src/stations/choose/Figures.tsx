@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { Link } from 'react-router';
@@ -14,14 +16,16 @@ export const smallButton = { minHeight: { xs: 44, md: 30 }, py: 0, px: 1 };
 /** The passes of a cut that takes more than one. */
 export function Passes({ passes, units, table }: { passes: Sweep['passes']; units: Units; table: boolean }) {
   return (
-    <Box component="ol" aria-label="Passes" sx={{ m: 0, pl: 2.5, fontSize: 15.5, lineHeight: 1.35 }}>
+    <Box component="ol" aria-label={t`Passes`} sx={{ m: 0, pl: 2.5, fontSize: 15.5, lineHeight: 1.35 }}>
       {passes.map((p) => (
         <li key={p.name}>
-          <b>{p.name}</b> {formatSetting(p.setting.height_mm, units)} {table ? 'high' : 'deep'},{' '}
-          {p.setting.exit.name} {percent(p.setting.exit.of_limit)} of the splinters it bears
-          {p.scorch_assessed
-            ? `, burn risk ${burn(p.setting.burn)}.`
-            : '; too shallow for scorch to be judged.'}
+          <Trans>
+            <b>{p.name}</b> {formatSetting(p.setting.height_mm, units)} {table ? 'high' : 'deep'},{' '}
+            {p.setting.exit.name} {percent(p.setting.exit.of_limit)} of the splinters it bears
+            {p.scorch_assessed
+              ? t`, burn risk ${burn(p.setting.burn)}.`
+              : t`; too shallow for scorch to be judged.`}
+          </Trans>
         </li>
       ))}
     </Box>
@@ -34,7 +38,7 @@ export function worstOf(plan: Plan, option: Option, setting: Setting) {
   return option.verdict === 'caution' || setting.verdict === 'caution' ? 'caution' : option.verdict;
 }
 
-export const burn = (p: number) => (p < 0.005 ? 'under 1 %' : `${trim(100 * p, 0)} %`);
+export const burn = (p: number) => (p < 0.005 ? t`under 1 %` : `${trim(100 * p, 0)} %`);
 
 function HeightPick({
   at,
@@ -98,12 +102,12 @@ function Figure({ name, term, value, note }: { name: string; term?: TermId; valu
 }
 
 function FaceFigure({ face }: { face: Face }) {
-  if (!face.matters) return <Figure name={face.name} value="–" note="does not count" />;
+  if (!face.matters) return <Figure name={face.name} value="–" note={t`does not count`} />;
   return (
     <Figure
       name={face.name}
       value={percent(face.of_limit)}
-      note={face.of_limit > 1 ? 'of the splinters it bears: too many' : 'of the splinters it bears'}
+      note={face.of_limit > 1 ? t`of the splinters it bears: too many` : t`of the splinters it bears`}
     />
   );
 }
@@ -121,9 +125,9 @@ export function HeightPicks({
   onHeight: (mm: number) => void;
 }) {
   const named = [
-    { at: heights.proud_mm, name: 'just proud' },
-    ...(saw.kind === 'table' ? [{ at: heights.gullets_mm, name: 'gullets clear' }] : []),
-    ...(saw.kind === 'circular' ? [{ at: heights.suggested_mm, name: 'just through' }] : []),
+    { at: heights.proud_mm, name: t`just proud` },
+    ...(saw.kind === 'table' ? [{ at: heights.gullets_mm, name: t`gullets clear` }] : []),
+    ...(saw.kind === 'circular' ? [{ at: heights.suggested_mm, name: t`just through` }] : []),
     { at: heights.full_mm, name: 'full' },
   ];
   return (
@@ -157,36 +161,42 @@ export function AllFigures({
         '& > div': { pt: 0.5, pr: 1 },
       }}
     >
-      <Figure name="motor load" value={percent(setting.load)} note={`of ${trim(plan.power_limit_w, 0)} W`} />
-      <Figure name="burn risk" term="burn-risk" value={burn(setting.burn)} note="walls that scorch" />
+      <Figure
+        name={t`motor load`}
+        value={percent(setting.load)}
+        note={t`of ${trim(plan.power_limit_w, 0)} W`}
+      />
+      <Figure name={t`burn risk`} term="burn-risk" value={burn(setting.burn)} note={t`walls that scorch`} />
       {setting.wall_limit_mm !== undefined && cut.finish !== 'hidden' && (
         <Figure
-          name="wall marks"
+          name={t`wall marks`}
           value={formatThin(setting.wall_mark_mm, units)}
-          note={`of ${formatThin(setting.wall_limit_mm, units)}`}
+          note={t`of ${formatThin(setting.wall_limit_mm, units)}`}
         />
       )}
       <Figure
-        name={(cut.pieces ?? 1) > 1 ? `${cut.pieces} pieces` : 'one piece'}
+        name={(cut.pieces ?? 1) > 1 ? t`${cut.pieces ?? 1} pieces` : t`one piece`}
         value={shortMinutes(setting.minutes.all)}
         note={
           setting.minutes.rework * (cut.pieces ?? 1) >= 0.5
-            ? `${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
-            : 'handled and fed'
+            ? t`${saidMinutes(setting.minutes.rework * (cut.pieces ?? 1))} of it mending`
+            : t`handled and fed`
         }
       />
       <FaceFigure face={setting.exit} />
       <FaceFigure face={setting.other} />
       <Figure
-        name="arc in wood"
+        name={t`arc in wood`}
         term="arc"
         value={formatSetting(units === 'mm' ? Math.round(setting.arc_mm) : setting.arc_mm, units)}
-        note={`${setting.teeth_in_cut.toFixed(1)} teeth`}
+        note={t`${setting.teeth_in_cut.toFixed(1)} teeth`}
       />
       <Figure
-        name={saw.kind === 'table' ? 'back at you' : cut.motion === 'chop' ? 'at the fence' : 'along the cut'}
+        name={
+          saw.kind === 'table' ? t`back at you` : cut.motion === 'chop' ? t`at the fence` : t`along the cut`
+        }
         value={percent(setting.push_share)}
-        note="of the cutting force"
+        note={t`of the cutting force`}
       />
     </Box>
   );
@@ -205,17 +215,19 @@ export function Says({
   return (
     <Box sx={{ fontSize: 15.5, lineHeight: 1.35 }}>
       {!setting.through && (
-        <Box sx={{ fontWeight: 650 }}>This setting does not cut through; it leaves wood standing.</Box>
+        <Box sx={{ fontWeight: 650 }}>{t`This setting does not cut through; it leaves wood standing.`}</Box>
       )}
       {option.heights && Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
         <Box>
-          <b>Why this {table ? 'height' : 'depth'}:</b> {option.heights.why}
+          <b>{t`Why this ${table ? 'height' : 'depth'}:`}</b> {option.heights.why}
         </Box>
       )}
       {setting.hedge && (
         <Box>
-          <b>How sure:</b> {setting.hedge}; the ends of the range fade by what is not known, and the verdict
-          could turn.
+          <Trans>
+            <b>How sure:</b> {setting.hedge}; the ends of the range fade by what is not known, and the verdict
+            could turn.
+          </Trans>
         </Box>
       )}
       {option.minds.map((m) => (
@@ -228,19 +240,22 @@ export function Says({
       ))}
       {setting.wall_from && plan.cut.finish !== 'hidden' && (
         <Box>
-          <b>Wall marks:</b> {setting.wall_from}
+          <b>{t`Wall marks:`}</b> {setting.wall_from}
           {setting.window.fast_by === 'wall' &&
-            ' They bind here: true the blade, feed slower, or take another.'}
+            t` They bind here: true the blade, feed slower, or take another.`}
         </Box>
       )}
       {plan.learnt.length > 0 && (
         <Box>
-          <b>Learnt here:</b> {plan.learnt.join('; ')}. <Link to="/shop">Switch it off</Link>
+          <b>{t`Learnt here:`}</b> {plan.learnt.join('; ')}. <Link to="/shop">{t`Switch it off`}</Link>
         </Box>
       )}
       {change && (
         <Box>
-          <b>Helps most:</b> {change.text} The feed range would stand {trim(change.room, 1)} wide.{' '}
+          <b>{t`Helps most:`}</b> {change.text}
+          {t` The feed range would stand `}
+          {trim(change.room, 1)}
+          {t` wide.`}{' '}
           {(change.height_mm !== undefined || change.blade_id) && (
             <ButtonBase
               onClick={() => (change.blade_id ? onBlade(change.blade_id) : onHeight(change.height_mm!))}
@@ -252,14 +267,14 @@ export function Says({
                 borderRadius: 0,
               }}
             >
-              {change.blade_id ? 'Take it' : 'Set it'}
+              {change.blade_id ? t`Take it` : t`Set it`}
             </ButtonBase>
           )}
         </Box>
       )}
       <Box
         component="ul"
-        aria-label="Cautions"
+        aria-label={t`Cautions`}
         sx={{
           m: 0,
           mt: 0.25,

@@ -1,4 +1,5 @@
 /** What stands against a cut on a saw, whatever blade is on it: the rule, and the way out. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Finding } from '../../api/types';
@@ -14,7 +15,7 @@ export function Findings({ findings, onBrakeOff }: Props) {
   return (
     <Box
       component="ul"
-      aria-label="What stands against this cut"
+      aria-label={t`What stands against this cut`}
       sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gap: 0.5, fontSize: 15, lineHeight: 1.3 }}
     >
       {findings.map((f) => (
@@ -32,7 +33,7 @@ export function Findings({ findings, onBrakeOff }: Props) {
                   sx={{ minHeight: { xs: 44, md: 28 }, py: 0 }}
                   onClick={onBrakeOff}
                 >
-                  Yes, it is
+                  {t`Yes, it is`}
                 </Button>
               </>
             )}

@@ -1,4 +1,5 @@
 /** How the work is held and guided, and where supports carry it while it is cut in two. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Advice, Plan, Saw, Units } from '../../api/types';
@@ -6,14 +7,14 @@ import { Verdict } from '../../ui/Verdict';
 import { Supports } from './Supports';
 
 const topics: Record<Advice['topic'], string> = {
-  fence: 'Guide',
-  stop: 'To length',
-  sled: 'Small piece',
-  push: 'Hands',
-  end: 'End edge',
-  support: 'Support',
-  passes: 'Passes',
-  stock: 'Stock',
+  fence: t`Guide`,
+  stop: t`To length`,
+  sled: t`Small piece`,
+  push: t`Hands`,
+  end: t`End edge`,
+  support: t`Support`,
+  passes: t`Passes`,
+  stock: t`Stock`,
 };
 
 export function Hold({ plan, saw, units }: { plan: Plan; saw: Saw; units: Units }) {
@@ -22,9 +23,7 @@ export function Hold({ plan, saw, units }: { plan: Plan; saw: Saw; units: Units 
       <Advices hold={plan.hold} />
       {(saw.kind === 'circular' || plan.cut.length_mm > 1500) && (
         <>
-          <Typography variant="h3" component="h2" sx={{ mt: 1.5 }}>
-            Supports
-          </Typography>
+          <Typography variant="h3" component="h2" sx={{ mt: 1.5 }}>{t`Supports`}</Typography>
           <Supports cut={plan.cut} units={units} />
         </>
       )}
@@ -36,7 +35,7 @@ export function Advices({ hold }: { hold: Advice[] }) {
   return (
     <Box
       component="dl"
-      aria-label="How to hold it"
+      aria-label={t`How to hold it`}
       sx={{
         m: 0,
         display: 'grid',

@@ -1,4 +1,5 @@
 /** The materials to look through and to search, with what was cut last at their head. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
@@ -31,7 +32,7 @@ function headed(materials: Material[], wanted: string) {
   const out: { head: string; of: Material[] }[] = [];
   if (words.length === 0) {
     const last = lastUsed().flatMap((id) => materials.filter((m) => m.id === id));
-    if (last.length > 0) out.push({ head: 'Cut last', of: last });
+    if (last.length > 0) out.push({ head: t`Cut last`, of: last });
   }
   for (const m of found) {
     const head = kinds[m.kind];
@@ -53,7 +54,7 @@ export function MaterialPicker({ value, materials, onChoose }: Props) {
   return (
     <Box>
       <TextBox
-        label="Find a material"
+        label={t`Find a material`}
         value={wanted}
         autoFocus
         onChange={(e) => setWanted(e.target.value)}
@@ -66,7 +67,7 @@ export function MaterialPicker({ value, materials, onChoose }: Props) {
       />
       <Box
         role="group"
-        aria-label="Materials"
+        aria-label={t`Materials`}
         sx={{ mt: 1, mx: -2, maxHeight: 'min(52vh, 420px)', overflow: 'auto' }}
       >
         {groups.map((g) => (
@@ -111,8 +112,7 @@ export function MaterialPicker({ value, materials, onChoose }: Props) {
         ))}
         {groups.length === 0 && (
           <Box role="status" sx={{ px: 2, py: 1 }}>
-            No material of the table is called that. Take the nearest in hardness: its figures are the nearest
-            too.
+            {t`No material of the table is called that. Take the nearest in hardness: its figures are the nearest too.`}
           </Box>
         )}
       </Box>

@@ -1,4 +1,5 @@
 /** The word for what is cut. */
+import { t } from '@lingui/core/macro';
 import { lazy, Suspense } from 'react';
 import type { Material } from '../../api/types';
 import { PopoverWord } from '../../ui/Word';
@@ -15,7 +16,7 @@ interface Props {
 export function MaterialWord({ value, materials, wrong, onChoose }: Props) {
   const said = materials.find((m) => m.id === value)?.name ?? value;
   return (
-    <PopoverWord label="Material" wrong={wrong} said={said}>
+    <PopoverWord label={t`Material`} wrong={wrong} said={said}>
       {(close) => (
         <Suspense fallback={null}>
           <MaterialPicker

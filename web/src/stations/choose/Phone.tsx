@@ -2,6 +2,7 @@
  * Cut on a phone: what to take, how high, how fast and whether it is safe, before
  * anything is scrolled; the drawing under it; one action at the thumb.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -18,7 +19,7 @@ import { FeedWindow } from '../../ui/FeedWindow';
 import { ActionBar } from '../../ui/ActionBar';
 import { Popover } from '../../ui/Floating';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { AllFigures, burn, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
 import { Findings } from './Findings';
 import type { SettingPanelProps } from './SettingPanel';
@@ -35,13 +36,13 @@ export function PhonePanel(p: SettingPanelProps) {
   const stretch = stretchOf(plan, units);
   const pieces = cut.pieces ?? 1;
   const views: [PhoneViewName, string][] = [
-    ...(p.schools.length > 0 ? [['heights', 'Heights'] as [PhoneViewName, string]] : []),
-    ['end', 'End'],
-    ['hold', 'Guide'],
-    ...(p.pins.length > 0 ? [['compare', `Compare ${p.pins.length}`] as [PhoneViewName, string]] : []),
+    ...(p.schools.length > 0 ? [['heights', t`Heights`] as [PhoneViewName, string]] : []),
+    ['end', t`End`],
+    ['hold', t`Guide`],
+    ...(p.pins.length > 0 ? [['compare', t`Compare ${p.pins.length}`] as [PhoneViewName, string]] : []),
   ];
   return (
-    <Box component="section" aria-label={`${blade.name} at its setting`} sx={{ display: 'grid', gap: 1 }}>
+    <Box component="section" aria-label={t`${blade.name} at its setting`} sx={{ display: 'grid', gap: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5 }}>
         <Typography
           variant="h1"
@@ -62,7 +63,7 @@ export function PhonePanel(p: SettingPanelProps) {
         </Box>
       </Box>
       <Box sx={{ color: 'text.secondary', mt: -0.75 }}>
-        {specOf(blade, units)} · {option.mounted ? 'on the saw now' : blade.hangs || 'place not said'}
+        {specOf(blade, units)} · {option.mounted ? t`on the saw now` : blade.hangs || t`place not said`}
       </Box>
       <Findings findings={plan.findings} onBrakeOff={p.onBrakeOff} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 2 }}>
@@ -73,7 +74,7 @@ export function PhonePanel(p: SettingPanelProps) {
             movable={Boolean(movable)}
           >
             <LengthField
-              label={saw.kind === 'table' ? 'Height' : 'Depth'}
+              label={saw.kind === 'table' ? t`Height` : t`Depth`}
               mm={setting.height_mm}
               units={units}
               onLength={onHeight}
@@ -85,9 +86,9 @@ export function PhonePanel(p: SettingPanelProps) {
             )}
           </Height>
         ) : (
-          <Big value={trim(setting.minutes.all, 1)} name="min in all" />
+          <Big value={trim(setting.minutes.all, 1)} name={t`min in all`} />
         )}
-        <Big value={saidSeconds(setting, units)} name={`for ${stretch.name}`} />
+        <Big value={saidSeconds(setting, units)} name={t`for ${stretch.name}`} />
       </Box>
       <FeedWindow setting={setting} stretch={stretch} tall />
       <Box
@@ -113,8 +114,8 @@ export function PhonePanel(p: SettingPanelProps) {
         />
       </Box>
       <Box>
-        {pieces > 1 ? `${pieces} pieces` : 'One piece'} {saidMinutes(setting.minutes.all)} · burn risk{' '}
-        {burn(setting.burn)}
+        {pieces > 1 ? t`${pieces} pieces` : t`One piece`} {saidMinutes(setting.minutes.all)}
+        {t` · burn risk`} {burn(setting.burn)}
         {plan.swap && ` · ${plan.swap.text}`}
       </Box>
       <Pager {...{ plan, option, blades, onBlade }} onList={() => setView('blades')} />
@@ -122,17 +123,9 @@ export function PhonePanel(p: SettingPanelProps) {
       <Says {...{ option, setting, plan, onHeight, onBlade }} table={saw.kind === 'table'} />
       <AllFigures {...{ plan, cut, saw, setting, units }} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1, mx: -1 }}>
-        {!option.mounted && (
-          <Button size="small" sx={smallButton} onClick={p.onMount}>
-            Mount it
-          </Button>
-        )}
-        <Button size="small" sx={smallButton} onClick={p.onPin}>
-          Pin to compare
-        </Button>
-        <Button size="small" sx={smallButton} component={Link} to={p.card}>
-          Setup card
-        </Button>
+        {!option.mounted && <Button size="small" sx={smallButton} onClick={p.onMount}>{t`Mount it`}</Button>}
+        <Button size="small" sx={smallButton} onClick={p.onPin}>{t`Pin to compare`}</Button>
+        <Button size="small" sx={smallButton} component={Link} to={p.card}>{t`Setup card`}</Button>
       </Box>
       <Actions views={views} onView={setView}>
         {p.children}
@@ -176,13 +169,13 @@ function Height({
         onClick={(e) => setAnchor(e.currentTarget)}
         sx={{ justifyContent: 'flex-start', textAlign: 'left', color: 'primary.main', minWidth: 0 }}
       >
-        <Big value={said} name={`${name}, tap to set`} />
+        <Big value={said} name={t`${name}, tap to set`} />
       </ButtonBase>
       <Popover
         open={anchor !== null}
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'The height' } as object }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`The height` } as object }}
       >
         <Box sx={{ p: 2, width: 300 }}>{children}</Box>
       </Popover>
@@ -212,7 +205,7 @@ function Pager({
   return (
     <Box
       role="group"
-      aria-label="Other blades"
+      aria-label={t`Other blades`}
       sx={{
         display: 'flex',
         alignItems: 'center',
@@ -223,7 +216,7 @@ function Pager({
     >
       <ButtonBase
         disabled={!before}
-        aria-label={before ? `Back to ${name(before)}` : 'No blade before this'}
+        aria-label={before ? t`Back to ${name(before)}` : t`No blade before this`}
         onClick={() => before && onBlade(before.blade_id)}
         sx={{ ...arrow, visibility: before ? 'visible' : 'hidden' }}
       >
@@ -234,7 +227,7 @@ function Pager({
         sx={{ flex: 1, minWidth: 0, minHeight: 52, display: 'block', textAlign: 'center', lineHeight: 1.2 }}
       >
         <Box sx={{ color: 'primary.main', fontWeight: 650 }}>
-          Blade {at + 1} of {plan.options_total}
+          {t`Blade ${at + 1} of ${plan.options_total}`}
         </Box>
         {after && (
           <Box
@@ -245,13 +238,13 @@ function Pager({
               whiteSpace: 'nowrap',
             }}
           >
-            next {name(after)}, {after.verdict}
+            {t`next ${name(after)}, ${after.verdict}`}
           </Box>
         )}
       </ButtonBase>
       <ButtonBase
         disabled={!after}
-        aria-label={after ? `On to ${name(after)}` : 'No blade after this'}
+        aria-label={after ? t`On to ${name(after)}` : t`No blade after this`}
         onClick={() => after && onBlade(after.blade_id)}
         sx={{ ...arrow, visibility: after ? 'visible' : 'hidden' }}
       >
@@ -302,7 +295,7 @@ export function BriefSentence({ said, children }: { said: string; children: Reac
     <>
       <ButtonBase
         aria-haspopup="dialog"
-        aria-label={`Change the cut: ${said}`}
+        aria-label={t`Change the cut: ${said}`}
         onClick={() => setOpen(true)}
         sx={{
           mx: -2,

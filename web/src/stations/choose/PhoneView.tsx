@@ -1,4 +1,5 @@
 /** What fills a phone for a moment: the sentence of the cut, or one view of the setting. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -28,9 +29,7 @@ function Full({ title, onClose, children }: { title: string; onClose: () => void
         <Typography id="filling" variant="h2" sx={{ flex: 1 }}>
           {title}
         </Typography>
-        <Button variant="contained" onClick={onClose} sx={{ minHeight: 48 }}>
-          Done
-        </Button>
+        <Button variant="contained" onClick={onClose} sx={{ minHeight: 48 }}>{t`Done`}</Button>
       </Box>
       <Box sx={{ p: 2, flex: 1, minHeight: 0, overflow: 'auto', bgcolor: 'background.default' }}>
         {children}
@@ -41,18 +40,18 @@ function Full({ title, onClose, children }: { title: string; onClose: () => void
 
 export function SentenceSheet({ onClose, children }: { onClose: () => void; children: ReactNode }) {
   return (
-    <Full title="The cut" onClose={onClose}>
+    <Full title={t`The cut`} onClose={onClose}>
       {children}
     </Full>
   );
 }
 
 const titles: Record<PhoneViewName, string> = {
-  blades: 'Blades for this cut',
-  end: 'End',
-  heights: 'Heights',
-  hold: 'Guide & support',
-  compare: 'Compared',
+  blades: t`Blades for this cut`,
+  end: t`End`,
+  heights: t`Heights`,
+  hold: t`Guide & support`,
+  compare: t`Compared`,
 };
 
 interface Props {

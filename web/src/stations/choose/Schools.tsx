@@ -1,4 +1,5 @@
 /** The schools of setting a blade side by side: the same drawing and the same figures for each. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { burn } from './Figures';
@@ -24,7 +25,7 @@ interface Props {
   onHeight: (mm: number) => void;
 }
 
-const names = { proud: 'Just proud', gullets: 'Gullets clear', full: 'Full' } as const;
+const names = { proud: t`Just proud`, gullets: t`Gullets clear`, full: t`Full` } as const;
 const pct = (x: number) => `${trim(100 * x, 0)} %`;
 
 export function Schools({
@@ -40,7 +41,7 @@ export function Schools({
   onHeight,
 }: Props) {
   const full = Math.max(...schools.map((s) => s.setting.height_mm));
-  const push = saw.kind === 'table' ? 'push back at you' : 'push along the cut';
+  const push = saw.kind === 'table' ? t`push back at you` : t`push along the cut`;
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: '100%' }, gap: 1 }}>
       <Box
@@ -54,21 +55,21 @@ export function Schools({
       >
         {schools.map(({ name, setting: s }) => {
           const rows: [string, string][] = [
-            ['arc, teeth in', `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
+            [t`arc, teeth in`, `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
             [
-              'mean chip',
+              t`mean chip`,
               units === 'mm'
                 ? `${trim(1000 * s.mean_chip_mm, 0)} µm`
                 : `${(s.mean_chip_mm / 25.4).toFixed(4)}"`,
             ],
             [s.exit.name, `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],
-            ['burn risk', burn(s.burn)],
+            [t`burn risk`, burn(s.burn)],
             [
-              saw.kind === 'table' ? 'back, down' : 'along, across',
+              saw.kind === 'table' ? t`back, down` : t`along, across`,
               `${pct(s.push_share)}, ${pct(s.hold_share)}`,
             ],
-            ['blade shown', formatSetting(Math.max(0, s.height_mm - cut.thickness_mm), units)],
-            ['feed range', `${s.window.grade}, ${trim(s.window.room, 1)}`],
+            [t`blade shown`, formatSetting(Math.max(0, s.height_mm - cut.thickness_mm), units)],
+            [t`feed range`, `${s.window.grade}, ${trim(s.window.room, 1)}`],
           ];
           return (
             <Box
@@ -83,11 +84,11 @@ export function Schools({
                 </b>
                 <Button
                   size="small"
-                  aria-label={`Set ${names[name].toLowerCase()}`}
+                  aria-label={t`Set ${names[name].toLowerCase()}`}
                   onClick={() => onHeight(s.height_mm)}
                   sx={{ minHeight: { xs: 44, md: 30 }, minWidth: { xs: 44, md: 0 } }}
                 >
-                  Set
+                  {t`Set`}
                 </Button>
               </Box>
               <Box sx={{ flex: { md: 1 }, height: { xs: 130, md: 'auto' }, minHeight: 84 }}>

@@ -1,4 +1,5 @@
 /** The cut as a sentence whose words are its controls. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Bed, Cut, Form, Material, Moisture, Saw, Side, Support, Units } from '../../api/types';
@@ -23,18 +24,18 @@ interface Props {
 
 const forms = (Object.keys(formWords) as Form[]).map((value) => ({ value, name: formWords[value] }));
 const beds: Choice<Bed>[] = [
-  { value: 'air', name: 'over nothing' },
-  { value: 'runners', name: 'over runners' },
-  { value: 'sheet', name: 'over a sheet to cut into' },
+  { value: 'air', name: t`over nothing` },
+  { value: 'runners', name: t`over runners` },
+  { value: 'sheet', name: t`over a sheet to cut into` },
 ];
 const moistures: Choice<Moisture>[] = [
-  { value: 'dry', name: 'Dry' },
-  { value: 'wet', name: 'Wet or treated' },
-  { value: 'frozen', name: 'Frozen' },
+  { value: 'dry', name: t`Dry` },
+  { value: 'wet', name: t`Wet or treated` },
+  { value: 'frozen', name: t`Frozen` },
 ];
 const tensions: Choice<'still' | 'moves'>[] = [
-  { value: 'still', name: 'lies still' },
-  { value: 'moves', name: 'moves as it is opened' },
+  { value: 'still', name: t`lies still` },
+  { value: 'moves', name: t`moves as it is opened` },
 ];
 const fences: Choice<Side>[] = [
   { value: 'left', name: 'left' },
@@ -61,7 +62,7 @@ export function Sentence({
   const sizes = picks[units];
   const supportChoices = (all: Support[] = []) => all.map((s) => ({ value: s, name: supportWords[s] }));
   return (
-    <Box component="section" aria-label="The cut" sx={{ minWidth: 0 }}>
+    <Box component="section" aria-label={t`The cut`} sx={{ minWidth: 0 }}>
       <Typography
         component="p"
         sx={{
@@ -71,14 +72,14 @@ export function Sentence({
         }}
       >
         <ChoiceWord
-          label="Cut"
+          label={t`Cut`}
           value={cut.direction}
           choices={saw.directions.map((d) => ({ value: d, name: directionWords[d] }))}
           onChoose={(direction) => onChange({ direction })}
           wrong={wrong('direction')}
         />{' '}
         <LengthWord
-          label="Thickness"
+          label={t`Thickness`}
           mm={cut.thickness_mm}
           units={units}
           picks={sizes.t}
@@ -94,17 +95,17 @@ export function Sentence({
         />
         ,{' '}
         <CountWord
-          label="Pieces"
+          label={t`Pieces`}
           count={cut.pieces ?? 1}
           most={9999}
           picks={[1, 2, 4, 8, 12, 24, 48]}
-          said={(n) => (n === 1 ? 'one piece' : `${n} of them`)}
+          said={(n) => (n === 1 ? t`one piece` : t`${n} of them`)}
           onChoose={(n) => onChange({ pieces: n > 1 ? n : undefined })}
           wrong={wrong('pieces')}
         />
         ,{' '}
         <LengthWord
-          label="Length"
+          label={t`Length`}
           mm={cut.length_mm}
           units={units}
           picks={sizes.l}
@@ -112,9 +113,9 @@ export function Sentence({
           wrong={wrong('length_mm')}
           problem={says('length_mm')}
         />{' '}
-        long and{' '}
+        {t`long and`}{' '}
         <LengthWord
-          label="Width"
+          label={t`Width`}
           mm={cut.width_mm}
           units={units}
           picks={sizes.w}
@@ -122,11 +123,11 @@ export function Sentence({
           wrong={wrong('width_mm')}
           problem={says('width_mm')}
         />{' '}
-        wide,{' '}
+        {t`wide,`}{' '}
         {saw.kind !== 'miter' && (
           <>
             <ChoiceWord
-              label="Form"
+              label={t`Form`}
               value={cut.form ?? 'through'}
               choices={forms}
               onChoose={(form) => onChange({ form: form === 'through' ? undefined : form })}
@@ -136,7 +137,7 @@ export function Sentence({
               <>
                 {' '}
                 <LengthWord
-                  label="Depth"
+                  label={t`Depth`}
                   mm={cut.depth_mm}
                   units={units}
                   picks={sizes.d}
@@ -144,7 +145,7 @@ export function Sentence({
                   wrong={wrong('depth_mm')}
                   problem={says('depth_mm')}
                 />{' '}
-                deep
+                {t`deep`}
               </>
             )}
             ,{' '}
@@ -153,11 +154,11 @@ export function Sentence({
         {cut.direction === 'crosscut' && (
           <>
             <AngleWord
-              label="Miter"
+              label={t`Miter`}
               deg={cut.miter_deg ?? 0}
               most={saw.turn_deg}
               picks={angles.filter((a) => a <= saw.turn_deg)}
-              square="square across"
+              square={t`square across`}
               turned="mitered"
               onChoose={(miter_deg) => onChange({ miter_deg })}
               wrong={wrong('miter_deg')}
@@ -167,28 +168,28 @@ export function Sentence({
           </>
         )}
         <AngleWord
-          label="Bevel"
+          label={t`Bevel`}
           deg={cut.bevel_deg ?? 0}
           most={saw.tilt_deg}
           picks={angles.filter((a) => a <= saw.tilt_deg)}
-          square="blade upright"
+          square={t`blade upright`}
           turned="tilted"
           onChoose={(bevel_deg) => onChange({ bevel_deg })}
           wrong={wrong('bevel_deg')}
           problem={says('bevel_deg')}
         />
-        , on the{' '}
+        {t`, on the`}{' '}
         <ChoiceWord
-          label="Saw"
+          label={t`Saw`}
           value={cut.saw_id}
           choices={saws.map((s) => ({ value: s.id, name: s.name }))}
           onChoose={(saw_id) => onChange({ saw_id })}
         />
         {settled?.motion && settled.motion !== 'along' && (
           <>
-            {' by '}
+            {t` by `}
             <ChoiceWord
-              label="Motion"
+              label={t`Motion`}
               value={settled.motion}
               choices={[
                 { value: 'chop', name: 'chopping' },
@@ -203,7 +204,7 @@ export function Sentence({
           <>
             {' '}
             <ChoiceWord
-              label="Below"
+              label={t`Below`}
               value={cut.bed ?? 'air'}
               choices={beds}
               onChoose={(bed) => onChange({ bed })}
@@ -212,7 +213,7 @@ export function Sentence({
         )}
         ,{' '}
         <ChoiceWord
-          label="Finish"
+          label={t`Finish`}
           value={cut.finish}
           choices={finishes}
           onChoose={(finish) => onChange({ finish })}
@@ -232,7 +233,8 @@ export function Sentence({
       >
         {settled?.exit_support && settled.other_support && faces && (
           <>
-            Teeth leave at the {faces.exit},{' '}
+            {t`Teeth leave at the `}
+            {faces.exit},{' '}
             <ChoiceWord
               label={faces.exit}
               value={settled.exit_support}
@@ -241,7 +243,8 @@ export function Sentence({
             />
             {faces.other && (
               <>
-                , and at the {faces.other},{' '}
+                {t`, and at the `}
+                {faces.other},{' '}
                 <ChoiceWord
                   label={faces.other}
                   value={settled.other_support}
@@ -250,27 +253,28 @@ export function Sentence({
                 />
               </>
             )}
-            . Show face {showFace}.{' '}
+            {t`. Show face `}
+            {showFace}.{' '}
             <ChoiceWord
-              label="Stock"
+              label={t`Stock`}
               value={cut.moisture ?? 'dry'}
               choices={moistures}
               onChoose={(moisture) => onChange({ moisture: moisture === 'dry' ? undefined : moisture })}
             />{' '}
-            stock that{' '}
+            {t`stock that`}{' '}
             <ChoiceWord
-              label="Tension"
+              label={t`Tension`}
               value={cut.moves ? 'moves' : 'still'}
               choices={tensions}
-              onChoose={(t) => onChange({ moves: t === 'moves' || undefined })}
+              onChoose={(it) => onChange({ moves: it === 'moves' || undefined })}
             />
             .
             {fence && (
               <>
                 {' '}
-                Fence to the{' '}
+                {t`Fence to the`}{' '}
                 <ChoiceWord
-                  label="Fence"
+                  label={t`Fence`}
                   value={cut.fence_side ?? fence}
                   choices={fences}
                   onChoose={(fence_side) => onChange({ fence_side })}
@@ -281,13 +285,13 @@ export function Sentence({
             {cut.direction === 'crosscut' && (
               <>
                 {' '}
-                Cut to length:{' '}
+                {t`Cut to length:`}{' '}
                 <LengthWord
-                  label="Piece"
+                  label={t`Piece`}
                   mm={cut.piece_mm}
                   units={units}
                   picks={sizes.p}
-                  unsaid="not said"
+                  unsaid={t`not said`}
                   onChoose={(piece_mm) => onChange({ piece_mm })}
                   wrong={wrong('piece_mm')}
                   problem={says('piece_mm')}

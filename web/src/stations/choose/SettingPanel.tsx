@@ -1,4 +1,5 @@
 /** One blade at one height: the drawing, the settings to read at arm's length, and what they lead to. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -14,7 +15,7 @@ import { FeedWindow } from '../../ui/FeedWindow';
 import { Segments } from '../../ui/Segments';
 import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { AllFigures, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
 
 const EndOf = lazy(() => import('./EndOf').then((m) => ({ default: m.EndOf })));
@@ -80,23 +81,23 @@ export function SettingPanel({
   const heights = option.heights;
   const [view, setView] = useState<View>('side');
   const views: { value: View; name: string }[] = [
-    { value: 'side', name: 'Side' },
-    { value: 'end', name: 'End' },
-    ...(schools.length > 0 ? [{ value: 'heights' as const, name: 'Heights' }] : []),
-    { value: 'hold', name: 'Guide' },
-    ...(pins.length > 0 ? [{ value: 'compare' as const, name: `Compare ${pins.length}` }] : []),
+    { value: 'side', name: t`Side` },
+    { value: 'end', name: t`End` },
+    ...(schools.length > 0 ? [{ value: 'heights' as const, name: t`Heights` }] : []),
+    { value: 'hold', name: t`Guide` },
+    ...(pins.length > 0 ? [{ value: 'compare' as const, name: t`Compare ${pins.length}` }] : []),
   ];
   const movable = heights && (!heights.exact || cut.motion === 'push' || plan.both_faces);
   const section = { width_mm: plan.meets_width_mm, thickness_mm: plan.meets_thickness_mm };
   const shown = views.some((v) => v.value === view) ? view : 'side';
   // These are read for themselves, so they get the whole height.
   const wide = shown === 'heights' || shown === 'hold' || shown === 'compare';
-  const name = saw.kind === 'table' ? 'Height' : 'Depth';
+  const name = saw.kind === 'table' ? t`Height` : t`Depth`;
   const stretch = stretchOf(plan, units);
   return (
     <Box
       component="section"
-      aria-label={`${blade.name} at its setting`}
+      aria-label={t`${blade.name} at its setting`}
       sx={{ display: 'flex', flexDirection: 'column', minWidth: 0, height: { md: '100%' }, gap: 0.75 }}
     >
       <Box
@@ -117,24 +118,16 @@ export function SettingPanel({
             <Verdict verdict={worstOf(plan, option, setting)} size={18} />
           </Box>
           <Box sx={{ flex: 1 }} />
-          <Segments label="Drawing" value={shown} choices={views} onChoose={setView} />
+          <Segments label={t`Drawing`} value={shown} choices={views} onChoose={setView} />
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, flexWrap: 'wrap', mt: -0.75 }}>
           <Box sx={{ color: 'text.secondary', flex: { xs: '1 0 100%', sm: 1 }, minWidth: 180, fontSize: 15 }}>
             {specOf(blade, units)},{' '}
-            {option.mounted ? 'on the saw now' : `hangs: ${blade.hangs || 'not said'}`}
+            {option.mounted ? t`on the saw now` : t`hangs: ${blade.hangs || t`not said`}`}
           </Box>
-          {!option.mounted && (
-            <Button size="small" sx={smallButton} onClick={onMount}>
-              Mount it
-            </Button>
-          )}
-          <Button size="small" sx={smallButton} onClick={onPin}>
-            Pin to compare
-          </Button>
-          <Button size="small" sx={smallButton} component={Link} to={card}>
-            Setup card
-          </Button>
+          {!option.mounted && <Button size="small" sx={smallButton} onClick={onMount}>{t`Mount it`}</Button>}
+          <Button size="small" sx={smallButton} onClick={onPin}>{t`Pin to compare`}</Button>
+          <Button size="small" sx={smallButton} component={Link} to={card}>{t`Setup card`}</Button>
           <Button
             size="small"
             sx={smallButton}
@@ -145,7 +138,7 @@ export function SettingPanel({
             }
             disabled={shown === 'compare'}
           >
-            Save drawing
+            {t`Save drawing`}
           </Button>
         </Box>
 
@@ -176,7 +169,7 @@ export function SettingPanel({
               onHeight={onHeight}
             />
           )}
-          <Suspense fallback={<Box sx={{ p: 1 }}>Laying it out…</Box>}>
+          <Suspense fallback={<Box sx={{ p: 1 }}>{t`Laying it out…`}</Box>}>
             {shown === 'end' && <EndOf id={blade.id} cut={cut} units={units} />}
             {shown === 'heights' && (
               <Schools {...{ schools, plan, cut, saw, material, blade, setting, sweep, units, onHeight }} />
@@ -215,10 +208,10 @@ export function SettingPanel({
                   <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1 }}>
                     {saidSeconds(setting, units)}
                   </Box>
-                  <Box sx={{ color: 'text.secondary' }}>for {stretch.name}</Box>
+                  <Box sx={{ color: 'text.secondary' }}>{t`for ${stretch.name}`}</Box>
                   <Box sx={{ ml: 'auto', fontFamily: cutFace, fontSize: 17, fontWeight: 600 }}>
-                    <Term of="feed-range">feed range</Term> {setting.window.grade},{' '}
-                    <Term of="room">{trim(setting.window.room, 1)} wide</Term>
+                    <Term of="feed-range">{t`feed range`}</Term> {setting.window.grade},{' '}
+                    <Term of="room">{t`${trim(setting.window.room, 1)} wide`}</Term>
                   </Box>
                 </Box>
                 <Box sx={{ mt: 0.75 }}>

@@ -1,4 +1,5 @@
 /** A board from above with its cut line and its supports: where four go, and what comes of where they are. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
@@ -6,7 +7,7 @@ import { useSupports } from '../../api/choose';
 import type { Cut, SupportPlan, Units } from '../../api/types';
 import { SupportView } from '../../drawings/SupportView';
 import { formatSetting, trim } from '../../measure/format';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
 
 /** The board that a cut is likely to come out of; each size can be said otherwise. */
@@ -48,9 +49,9 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
-        {field('span', 'Board, across the cut')}
-        {field('breadth', 'Board, along it')}
-        {field('line', 'Cut line from the left')}
+        {field('span', t`Board, across the cut`)}
+        {field('breadth', t`Board, along it`)}
+        {field('line', t`Cut line from the left`)}
       </Box>
       {answer.error && <Trouble sx={{ mt: 1 }}>{answer.error.message}</Trouble>}
       {shown && !answer.error && (
@@ -72,7 +73,7 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
                 size="small"
                 onClick={() => setNow([Math.round(board.span * 0.08), Math.round(board.span * 0.92)])}
               >
-                Mine stand elsewhere
+                {t`Mine stand elsewhere`}
               </Button>
             ) : (
               <>
@@ -82,7 +83,7 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
                   disabled={now.length >= 8}
                   onClick={() => setNow([...now, Math.round(board.span / 2)])}
                 >
-                  One more
+                  {t`One more`}
                 </Button>
                 <Button
                   variant="outlined"
@@ -90,10 +91,10 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
                   disabled={now.length <= 1}
                   onClick={() => setNow(now.slice(0, -1))}
                 >
-                  One fewer
+                  {t`One fewer`}
                 </Button>
                 <Button variant="outlined" size="small" onClick={() => setNow([])}>
-                  Back to the plan
+                  {t`Back to the plan`}
                 </Button>
               </>
             )}
@@ -107,12 +108,15 @@ export function Supports({ cut, units }: { cut: Cut; units: Units }) {
 function Told({ plan, units }: { plan: SupportPlan; units: Units }) {
   return (
     <Box role="status" sx={{ fontSize: 15.5, lineHeight: 1.4 }}>
-      {plan.text.map((t) => (
-        <div key={t}>{t}</div>
+      {plan.text.map((it) => (
+        <div key={it}>{it}</div>
       ))}
       <Box sx={{ color: 'text.secondary' }}>
-        {trim(plan.kg, 1)} kg in all; supports at {plan.at_mm.map((x) => formatSetting(x, units)).join(', ')}{' '}
-        from the left; the ends at the line hang down by {formatSetting(plan.sag_mm, units)}.
+        {trim(plan.kg, 1)}
+        {t` kg in all; supports at `}
+        {plan.at_mm.map((x) => formatSetting(x, units)).join(', ')}{' '}
+        {t`from the left; the ends at the line hang down by `}
+        {formatSetting(plan.sag_mm, units)}.
       </Box>
     </Box>
   );

@@ -1,4 +1,5 @@
 /** What the words of the cut’s sentence can say. */
+import { t } from '@lingui/core/macro';
 import type { Finish, Material } from '../../api/types';
 import type { Choice } from '../../ui/Word';
 
@@ -9,24 +10,24 @@ export const finishes: Choice<Finish>[] = [
   { value: 'fine', name: 'fine: straight off the saw' },
 ];
 export const finishWord: Record<Finish, string> = {
-  rough: 'rough face',
-  hidden: 'hidden face',
-  show: 'show face',
-  fine: 'fine face',
+  rough: t`rough face`,
+  hidden: t`hidden face`,
+  show: t`show face`,
+  fine: t`fine face`,
 };
 export const kinds: Record<Material['kind'], string> = {
-  softwood: 'Softwood',
-  hardwood: 'Hardwood',
-  plywood: 'Ply',
-  composite: 'Fibre and chip board',
-  laminate: 'Faced board',
-  nailed: 'By rule, without a feed range',
-  'soft-metal': 'By rule, without a feed range',
-  plastic: 'By rule, without a feed range',
-  'solid-surface': 'By rule, without a feed range',
-  'cement-board': 'By rule, without a feed range',
-  mineral: 'By rule, without a feed range',
-  steel: 'By rule, without a feed range',
+  softwood: t`Softwood`,
+  hardwood: t`Hardwood`,
+  plywood: t`Ply`,
+  composite: t`Fibre and chip board`,
+  laminate: t`Faced board`,
+  nailed: t`By rule, without a feed range`,
+  'soft-metal': t`By rule, without a feed range`,
+  plastic: t`By rule, without a feed range`,
+  'solid-surface': t`By rule, without a feed range`,
+  'cement-board': t`By rule, without a feed range`,
+  mineral: t`By rule, without a feed range`,
+  steel: t`By rule, without a feed range`,
 };
 
 const inch = 25.4;

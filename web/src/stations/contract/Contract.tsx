@@ -1,4 +1,6 @@
 /** The API's contract as a page to read: what can be asked, and what comes back. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
@@ -61,7 +63,7 @@ const useSpec = () =>
     staleTime: Infinity,
     queryFn: async () => {
       const r = await fetch(`${api}/openapi.json`);
-      if (!r.ok) throw new Error('The contract cannot be fetched.');
+      if (!r.ok) throw new Error(t`The contract cannot be fetched.`);
       return (await r.json()) as Spec;
     },
   });
@@ -80,17 +82,17 @@ export function Contract() {
   );
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
-      <Typography variant="h1">
-        {info.title} contract, version {info.version}
-      </Typography>
+      <Typography variant="h1">{t`${info.title} contract, version ${info.version}`}</Typography>
       {info.description?.split('\n\n').map((part) => (
         <Typography key={part} sx={{ my: 1 }}>
           {part}
         </Typography>
       ))}
       <Typography>
-        All addresses begin with <code>/api/v1</code>. The same in a machine’s words:{' '}
-        <a href={`${api}/openapi.json`}>openapi.json</a>
+        <Trans>
+          All addresses begin with <code>/api/v1</code>. The same in a machine’s words:{' '}
+          <a href={`${api}/openapi.json`}>openapi.json</a>
+        </Trans>
       </Typography>
       {tags.map((tag) => (
         <Box component="section" key={tag.name} sx={{ mt: 4 }}>
@@ -110,7 +112,7 @@ export function Contract() {
         </Box>
       ))}
       <Box component="section" sx={{ mt: 4 }}>
-        <Typography variant="h2">Shapes</Typography>
+        <Typography variant="h2">{t`Shapes`}</Typography>
         {Object.entries(components.schemas).map(([name, schema]) => (
           <SchemaText key={name} name={name} schema={schema} />
         ))}
@@ -147,19 +149,20 @@ function OperationText({
           {asked.map((p) => (
             <li key={p.name}>
               <code>{p.name}</code> ({p.in}
-              {p.required ? ', required' : ''}): <TypeText schema={p.schema ?? {}} /> {p.description}
+              {p.required ? t`, required` : ''}): <TypeText schema={p.schema ?? {}} /> {p.description}
             </li>
           ))}
         </Box>
       )}
       {op.requestBody && (
         <Typography>
-          Takes <ContentText content={op.requestBody.content ?? {}} />.
+          {t`Takes `}
+          <ContentText content={op.requestBody.content ?? {}} />.
         </Typography>
       )}
       {answers.map(([status, r]) => (
         <Typography key={status}>
-          {status === 'default' ? 'Otherwise' : status}: {r.description}{' '}
+          {status === 'default' ? t`Otherwise` : status}: {r.description}{' '}
           <ContentText content={r.content ?? {}} />
           {Object.entries(r.headers ?? {}).map(([name, h]) => (
             <span key={name}>
@@ -177,9 +180,9 @@ function OperationText({
 function ContentText({ content }: { content: Record<string, { schema?: Schema }> }) {
   return Object.entries(content).map(([format, { schema }], i) => (
     <span key={format}>
-      {i > 0 && ', or '}
+      {i > 0 && t`, or `}
       {schema && <TypeText schema={schema} />}
-      {format.includes('json') ? '' : ` as ${format}`}
+      {format.includes('json') ? '' : t` as ${format}`}
     </span>
   ));
 }
@@ -194,7 +197,7 @@ function SchemaText({ name, schema }: { name: string; schema: Schema }) {
           {Object.entries(schema.properties).map(([field, s]) => (
             <li key={field}>
               <code>{field}</code>
-              {schema.required?.includes(field) ? '' : ' (may be left out)'}: <TypeText schema={s} />{' '}
+              {schema.required?.includes(field) ? '' : t` (may be left out)`}: <TypeText schema={s} />{' '}
               {s.description}
             </li>
           ))}
@@ -231,16 +234,17 @@ function TypeText({ schema: s }: { schema: Schema }) {
   if (s.type === 'array' && s.items)
     return (
       <>
-        list of <TypeText schema={s.items} />
+        {t`list of `}
+        <TypeText schema={s.items} />
       </>
     );
   if (s.properties) return <ShapeText schema={s} />;
   if (s.enum) return <>{s.enum.map(String).join(' | ')}</>;
   const limits = [
-    s.minimum !== undefined && `from ${s.minimum}`,
-    s.maximum !== undefined && `to ${s.maximum}`,
-    s.minLength !== undefined && `${s.minLength} characters at least`,
-    s.maxLength !== undefined && `${s.maxLength} characters at most`,
+    s.minimum !== undefined && t`from ${s.minimum}`,
+    s.maximum !== undefined && t`to ${s.maximum}`,
+    s.minLength !== undefined && t`${s.minLength} characters at least`,
+    s.maxLength !== undefined && t`${s.maxLength} characters at most`,
   ].filter(Boolean);
   return (
     <>

@@ -1,4 +1,6 @@
 /** One groove on its way to a fit: its setting, test grooves that change it, and the batch at the end. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -19,7 +21,7 @@ import { ReadingEntry } from '../../ui/ReadingEntry';
 import { Taken } from '../../ui/Taken';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { cutParams } from '../choose/cut';
 import { KnownParts } from './KnownParts';
 import { Setting } from './WayDetail';
@@ -43,10 +45,10 @@ export function Fitting() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
         <Button component={Link} to={`/groove?${params}`} size="small" sx={{ ml: -0.75 }}>
-          ‹ Groove
+          {t`‹ Groove`}
         </Button>
         <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
-          {g ? `${formatThin(g.target_mm, units)} wide with ${g.way.blade_name}` : 'A groove'}
+          {g ? t`${formatThin(g.target_mm, units)} wide with ${g.way.blade_name}` : t`A groove`}
         </Typography>
         {g && !g.ended_at && (
           <Button
@@ -60,7 +62,7 @@ export function Fitting() {
               )
             }
           >
-            Give it up
+            {t`Give it up`}
           </Button>
         )}
       </Box>
@@ -68,13 +70,19 @@ export function Fitting() {
       {g && (
         <>
           <Box sx={{ fontSize: 17, color: 'text.secondary', mb: 1 }}>
-            {g.ask.count} in {formatLength(g.ask.cut.thickness_mm, units)} {material},{' '}
-            {formatSetting(g.ask.cut.depth_mm ?? 0, units)} deep,{' '}
+            {g.ask.count}
+            {t` in `}
+            {formatLength(g.ask.cut.thickness_mm, units)} {material},{' '}
+            {formatSetting(g.ask.cut.depth_mm ?? 0, units)}
+            {t` deep,`}{' '}
             {g.ask.cut.form === 'rabbet'
-              ? 'along the edge'
-              : `${formatSetting(g.ask.edge_mm ?? 0, units)} from the edge`}
-            , on the {g.saw_name}; for a piece of {formatThin(Math.max(...g.ask.piece_mm), units)},{' '}
-            {g.ask.fit} fit.
+              ? t`along the edge`
+              : t`${formatSetting(g.ask.edge_mm ?? 0, units)} from the edge`}
+            {t`, on the `}
+            {g.saw_name}
+            {t`; for a piece of `}
+            {formatThin(Math.max(...g.ask.piece_mm), units)}, {g.ask.fit}
+            {t` fit.`}
           </Box>
           <Box
             sx={{
@@ -103,7 +111,7 @@ export function Fitting() {
                         )
                       }
                     >
-                      Put it on by cards
+                      {t`Put it on by cards`}
                     </Button>
                   )}
                   <Test key={g.version} groove={g} units={units} />
@@ -112,8 +120,7 @@ export function Fitting() {
               )}
               {g.ended_at && (
                 <Notice kind="done" sx={{ my: 1 }}>
-                  {g.made > 0 ? `${g.made} made.` : 'Closed; none made.'} Its settings can be called up again
-                  under Groove.
+                  {t`${g.made > 0 ? t`${g.made} made.` : t`Closed; none made.`} Its settings can be called up again under Groove.`}
                 </Notice>
               )}
               <Tests groove={g} units={units} />
@@ -129,7 +136,7 @@ export function Fitting() {
                 units={units}
               />
               <Setting way={g.way} units={units} hand={saw?.kind === 'circular'} />
-              <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label="Cautions">
+              <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label={t`Cautions`}>
                 {g.cautions.map((c) => (
                   <li key={c}>{c}</li>
                 ))}
@@ -153,7 +160,7 @@ function Now({ groove: g }: { groove: Groove }) {
   return (
     <Box
       component="section"
-      aria-label="Now"
+      aria-label={t`Now`}
       role="status"
       sx={{
         border: g.way.verdict === 'stop' ? '3px solid' : '1.5px solid',
@@ -187,20 +194,18 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
   );
   return (
     <Box component="section" aria-labelledby="test" sx={{ mt: 1.5 }}>
-      <Typography id="test" variant="h2" sx={{ mb: 1 }}>
-        A test groove
-      </Typography>
+      <Typography id="test" variant="h2" sx={{ mb: 1 }}>{t`A test groove`}</Typography>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'flex-start' }}>
         <Box sx={{ flex: 2, minWidth: 200 }}>
           <ReadingEntry
-            label={`width, place ${width.length + 1}`}
+            label={t`width, place ${width.length + 1}`}
             units={units}
             onRead={(mm) => setWidth((now) => [...now, ...mm].slice(-12))}
           />
         </Box>
         <Box sx={{ flex: 1, minWidth: 130 }}>
           <LengthField
-            label="Depth"
+            label={t`Depth`}
             mm={depth}
             units={units}
             live
@@ -209,7 +214,7 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
           />
         </Box>
       </Box>
-      <Taken label="Widths" readings={width} units={units} onKeep={setWidth} />
+      <Taken label={t`Widths`} readings={width} units={units} onKeep={setWidth} />
       {test.error && <Trouble sx={{ my: 1 }}>{test.error.message}</Trouble>}
       <Button
         variant={g.good ? 'outlined' : 'contained'}
@@ -217,11 +222,11 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
         disabled={width.length === 0 || test.isPending}
         onClick={take}
       >
-        Take it in
+        {t`Take it in`}
       </Button>
       {width.length > 0 && width.length < 3 && (
         <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
-          Three places tell better than one: chips and a caliper held askew show.
+          {t`Three places tell better than one: chips and a caliper held askew show.`}
         </Box>
       )}
     </Box>
@@ -229,9 +234,9 @@ function Test({ groove: g, units }: { groove: Groove; units: Units }) {
 }
 
 const walls = [
-  ['clean', 'Clean'],
-  ['brown', 'Brown'],
-  ['black', 'Black'],
+  ['clean', t`Clean`],
+  ['brown', t`Brown`],
+  ['black', t`Black`],
 ] as const;
 
 /** The batch is cut: how many, and how they came out. */
@@ -246,23 +251,25 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
       aria-labelledby="made"
       sx={{ mt: 2, borderTop: '1px solid', borderColor: 'divider', pt: 1, display: 'grid', gap: 1 }}
     >
-      <Typography id="made" variant="h2">
-        When they are cut
-      </Typography>
+      <Typography id="made" variant="h2">{t`When they are cut`}</Typography>
       {g.tests.length > 0 && !g.good && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}>
           <Verdict verdict="caution" size={13} />
-          <span>The last test did not fit yet.</span>
+          <span>{t`The last test did not fit yet.`}</span>
         </Box>
       )}
       <Box sx={{ maxWidth: 150 }}>
-        <NumberField label="Made" value={made} onNumber={(v) => setMade(Math.max(0, Math.round(v ?? 0)))} />
+        <NumberField
+          label={t`Made`}
+          value={made}
+          onNumber={(v) => setMade(Math.max(0, Math.round(v ?? 0)))}
+        />
       </Box>
       {made > 0 && (
         <>
-          <Pick label="Wall" value={wall} choices={walls} onPick={setWall} />
+          <Pick label={t`Wall`} value={wall} choices={walls} onPick={setWall} />
           <Pick
-            label="Splinters at the edges"
+            label={t`Splinters at the edges`}
             value={splinters}
             choices={(Object.keys(splinterWords) as Splinters[]).map((s) => [s, splinterWords[s]] as const)}
             onPick={setSplinters}
@@ -276,7 +283,7 @@ function Made({ groove: g, units }: { groove: Groove; units: Units }) {
         sx={{ justifySelf: 'start' }}
         onClick={() => end.mutate({ id: g.id, version: g.version, body: { made, wall, splinters, units } })}
       >
-        Log them
+        {t`Log them`}
       </Button>
     </Box>
   );
@@ -286,25 +293,22 @@ function Tests({ groove: g, units }: { groove: Groove; units: Units }) {
   if (g.tests.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="tests" sx={{ mt: 2 }}>
-      <Typography id="tests" variant="h3" component="h2">
-        Tests
-      </Typography>
+      <Typography id="tests" variant="h3" component="h2">{t`Tests`}</Typography>
       <Box sx={{ fontSize: 15 }}>
-        Ridges, ears, torn edges, a rattle?{' '}
-        <Link to={`/trace?${cutParams(g.ask.cut, { blade: g.way.blade_id })}`}>Trace it</Link>
+        <Trans>
+          Ridges, ears, torn edges, a rattle?{' '}
+          <Link to={`/trace?${cutParams(g.ask.cut, { blade: g.way.blade_id })}`}>Trace it</Link>
+        </Trans>
       </Box>
       <Box component="ol" sx={{ m: 0, pl: 3 }}>
-        {g.tests.map((t) => (
-          <Box component="li" key={t.at} sx={{ fontSize: 15.5, mb: 0.5 }}>
-            <b>{formatThin(t.width_mm, units)}</b>,{' '}
-            {Math.abs(t.off_mm) < 0.005
-              ? 'as wanted'
-              : `${formatThin(Math.abs(t.off_mm), units)} ${t.off_mm > 0 ? 'wide' : 'narrow'}`}
-            {t.depth_mm !== undefined && `, ${formatThin(t.depth_mm, units)} deep`}
-            <Box component="span" sx={{ color: 'text.secondary' }}>
-              {' '}
-              with {t.says}
-            </Box>
+        {g.tests.map((test) => (
+          <Box component="li" key={test.at} sx={{ fontSize: 15.5, mb: 0.5 }}>
+            <b>{formatThin(test.width_mm, units)}</b>,{' '}
+            {Math.abs(test.off_mm) < 0.005
+              ? t`as wanted`
+              : `${formatThin(Math.abs(test.off_mm), units)} ${test.off_mm > 0 ? 'wide' : 'narrow'}`}
+            {test.depth_mm !== undefined && t`, ${formatThin(test.depth_mm, units)} deep`}
+            <Box component="span" sx={{ color: 'text.secondary' }}>{t` with ${test.says}`}</Box>
           </Box>
         ))}
       </Box>

@@ -1,4 +1,5 @@
 /** Grooves, the piece first: what goes in is measured, and every way that this shop has is laid out. */
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -9,7 +10,7 @@ import { useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { Cut, GrooveRow, GrooveStart, Material, Saw, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { counted, formatSetting, formatThin } from '../../measure/format';
+import { formatSetting, formatThin } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { ChoiceWord, LengthWord } from '../../ui/Word';
 import { finishes, finishWord, kinds, picks } from '../choose/sentence';
@@ -51,11 +52,9 @@ export function Groove() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
-        <Typography variant="h1" sx={{ flex: 1 }}>
-          Grooves
-        </Typography>
+        <Typography variant="h1" sx={{ flex: 1 }}>{t`Grooves`}</Typography>
         <Button component={Link} to={`/groove/joints?${params}`} size="small">
-          Tenons, box joints, tails, folds
+          {t`Tenons, box joints, tails, folds`}
         </Button>
       </Box>
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
@@ -110,7 +109,7 @@ export function Groove() {
           {!ask && <Earlier units={units} busy={start.isPending} onCallUp={(like) => begin({ like })} />}
           {shown && shown.earlier.length > 0 && (
             <Rows
-              name="Made before in the same"
+              name={t`Made before in the same`}
               rows={shown.earlier}
               units={units}
               busy={start.isPending}
@@ -124,10 +123,10 @@ export function Groove() {
 }
 
 const forms = [
-  { value: 'groove', name: 'A groove' },
-  { value: 'rabbet', name: 'A rabbet' },
+  { value: 'groove', name: t`A groove` },
+  { value: 'rabbet', name: t`A rabbet` },
 ] as const;
-const ways = { rip: 'along the grain', crosscut: 'across the grain', sheet: 'in sheet' } as const;
+const ways = { rip: t`along the grain`, crosscut: t`across the grain`, sheet: t`in sheet` } as const;
 
 interface SentenceProps {
   cut: Cut;
@@ -161,19 +160,21 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
   return (
     <Box
       component="section"
-      aria-label="The groove"
+      aria-label={t`The groove`}
       sx={{ fontSize: { xs: 20, sm: 21 }, lineHeight: { xs: 1.65, md: 1.5 } }}
     >
       <ChoiceWord
-        label="Form"
+        label={t`Form`}
         value={cut.form === 'rabbet' ? 'rabbet' : 'groove'}
         choices={[...forms]}
         onChoose={(form) => say({ form })}
       />{' '}
-      {length('depth_mm', 'Depth', sizes.d)} deep in {length('thickness_mm', 'Thickness', sizes.t)}{' '}
+      {length('depth_mm', t`Depth`, sizes.d)}
+      {t` deep in `}
+      {length('thickness_mm', t`Thickness`, sizes.t)}{' '}
       <Whole>
         <ChoiceWord
-          label="Material"
+          label={t`Material`}
           value={cut.material}
           choices={materials.map((m) => ({ value: m.id, name: m.name, group: kinds[m.kind] }))}
           onChoose={(material) => say({ material })}
@@ -182,25 +183,28 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
       </Whole>{' '}
       <Whole>
         <ChoiceWord
-          label="Direction"
+          label={t`Direction`}
           value={cut.direction}
           choices={saw.directions.map((d) => ({ value: d, name: ways[d] }))}
           onChoose={(direction) => say({ direction })}
         />
         ,
       </Whole>{' '}
-      {length('length_mm', 'Length', sizes.l)} long and {length('width_mm', 'Width', sizes.w)} wide
+      {length('length_mm', t`Length`, sizes.l)}
+      {t` long and `}
+      {length('width_mm', t`Width`, sizes.w)}
+      {t` wide`}
       {cut.form === 'groove' && (
         <>
           ,{' '}
           <LengthWord
-            label="From the edge"
+            label={t`From the edge`}
             mm={said.edge}
             units={units}
             picks={sizes.p}
             onChoose={(edge) => onSay({ edge: edge ?? 0 })}
           />{' '}
-          from the edge
+          {t`from the edge`}
         </>
       )}
       ;{' '}
@@ -209,15 +213,15 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         sx={{ display: 'inline-block', width: 84, verticalAlign: 'middle', mt: 1.25, mb: 0.5 }}
       >
         <NumberField
-          label="How many"
+          label={t`How many`}
           value={said.count}
           onNumber={(v) => v !== undefined && onSay({ count: Math.max(1, Math.round(v)) })}
         />
       </Box>{' '}
-      of them,{' '}
+      {t`of them,`}{' '}
       <Whole>
         <ChoiceWord
-          label="Finish"
+          label={t`Finish`}
           value={cut.finish}
           choices={finishes}
           onChoose={(finish) => say({ finish })}
@@ -226,10 +230,10 @@ function Sentence({ cut, said, saw, saws, materials, units, onCut, onSay }: Sent
         </ChoiceWord>
         ,
       </Whole>{' '}
-      on the{' '}
+      {t`on the`}{' '}
       <Whole>
         <ChoiceWord
-          label="Saw"
+          label={t`Saw`}
           value={cut.saw_id}
           choices={saws.map((s) => ({ value: s.id, name: s.name }))}
           onChoose={(saw_id) => onCut({ saw_id })}
@@ -249,8 +253,8 @@ const Whole = ({ children }: { children: ReactNode }) => (
 
 function Earlier({ units, busy, onCallUp }: { units: Units; busy: boolean; onCallUp: (id: string) => void }) {
   const grooves = useGrooves(units);
-  if (grooves.data?.length === 0) return <Box sx={{ fontSize: 17 }}>No groove has been made yet.</Box>;
-  return <Rows name="Grooves of this shop" rows={grooves.data ?? []} {...{ units, busy, onCallUp }} />;
+  if (grooves.data?.length === 0) return <Box sx={{ fontSize: 17 }}>{t`No groove has been made yet.`}</Box>;
+  return <Rows name={t`Grooves of this shop`} rows={grooves.data ?? []} {...{ units, busy, onCallUp }} />;
 }
 
 function Rows({
@@ -287,17 +291,15 @@ function Rows({
           >
             <Box sx={{ flex: 1, minWidth: 220 }}>
               <Link to={`/groove/${g.id}`}>
-                {formatThin(g.target_mm, units)} wide, {formatSetting(g.depth_mm, units)} deep,{' '}
-                {g.material_name}
+                {t`${formatThin(g.target_mm, units)} wide, ${formatSetting(g.depth_mm, units)} deep, ${g.material_name}`}
               </Link>
               <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-                {g.blade_name} on {g.saw_name}: {g.says}.{' '}
-                {g.ended ? `${g.made} made after ${counted(g.tests, 'test')}` : 'Under way'}, {short(g.at)}.
+                {t`${g.blade_name} on ${g.saw_name}: ${g.says}. ${g.ended ? t`${g.made} made after ${plural(g.tests, { one: '# test', other: '# tests' })}` : t`Under way`}, ${short(g.at)}.`}
               </Box>
             </Box>
             {g.ended && g.made > 0 && (
               <Button size="small" disabled={busy} onClick={() => onCallUp(g.id)}>
-                Call it up again
+                {t`Call it up again`}
               </Button>
             )}
           </Box>

@@ -1,4 +1,5 @@
 /** Joints worked out for one blade: tenons, box joints, tails, sloping grooves, kerfs to fold along. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -18,15 +19,15 @@ import { formatSetting } from '../../measure/format';
 import { NumberField, SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
 
 const kindWords: Record<JointKind, string> = {
-  tenon: 'Tenon',
-  box: 'Box joint',
-  tails: 'Tails',
-  slope: 'Slope',
-  fold: 'Fold',
+  tenon: t`Tenon`,
+  box: t`Box joint`,
+  tails: t`Tails`,
+  slope: t`Slope`,
+  fold: t`Fold`,
 };
 
 type Sizes = Omit<JointAsk, 'kind' | 'saw_id' | 'blade_id' | 'units'>;
@@ -43,28 +44,28 @@ const begin: Record<JointKind, Sizes> = {
 
 const fields: Record<JointKind, [LengthKey, string, string?][]> = {
   tenon: [
-    ['stock_mm', 'Stock, thickness'],
-    ['tenon_mm', 'Tenon, thickness', 'the mortise less its fit'],
-    ['length_mm', 'Tenon, length'],
-    ['off_mm', 'Off the first face', 'left empty: in the middle'],
+    ['stock_mm', t`Stock, thickness`],
+    ['tenon_mm', t`Tenon, thickness`, t`the mortise less its fit`],
+    ['length_mm', t`Tenon, length`],
+    ['off_mm', t`Off the first face`, t`left empty: in the middle`],
   ],
   box: [
-    ['width_mm', 'Board, width'],
-    ['stock_mm', 'The other board, thickness'],
-    ['slot_mm', 'Slot'],
-    ['room_mm', 'Room for glue'],
-    ['gap_mm', 'Gap of a test joint', 'after a test; under 0 where it is tight'],
+    ['width_mm', t`Board, width`],
+    ['stock_mm', t`The other board, thickness`],
+    ['slot_mm', t`Slot`],
+    ['room_mm', t`Room for glue`],
+    ['gap_mm', t`Gap of a test joint`, t`after a test; under 0 where it is tight`],
   ],
-  tails: [['stock_mm', 'The other board, thickness']],
+  tails: [['stock_mm', t`The other board, thickness`]],
   slope: [
-    ['width_mm', 'Width'],
-    ['depth_mm', 'Depth at the near wall'],
-    ['edge_mm', 'From the edge'],
+    ['width_mm', t`Width`],
+    ['depth_mm', t`Depth at the near wall`],
+    ['edge_mm', t`From the edge`],
   ],
   fold: [
-    ['stock_mm', 'Sheet, thickness'],
-    ['radius_mm', 'Outer radius'],
-    ['skin_mm', 'Skin that stays', 'left empty: the usual'],
+    ['stock_mm', t`Sheet, thickness`],
+    ['radius_mm', t`Outer radius`],
+    ['skin_mm', t`Skin that stays`, t`left empty: the usual`],
   ],
 };
 
@@ -92,14 +93,12 @@ export function Joints() {
   const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Button component={Link} to={`/groove?${params}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ Groove
-      </Button>
-      <Typography variant="h1">Joints</Typography>
+      <Button component={Link} to={`/groove?${params}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Groove`}</Button>
+      <Typography variant="h1">{t`Joints`}</Typography>
       <ToggleButtonGroup
         exclusive
         value={kind}
-        aria-label="Joint"
+        aria-label={t`Joint`}
         onChange={(_, v: JointKind | null) => {
           if (!v) return;
           const next = new URLSearchParams(params);
@@ -130,7 +129,7 @@ export function Joints() {
         <Box sx={{ display: 'grid', gap: 1.75, alignContent: 'start' }}>
           {saw && (
             <SelectField
-              label="Saw"
+              label={t`Saw`}
               value={saw.id}
               choices={tables.map((s) => [s.id, s.name] as const)}
               onChoose={(id) => {
@@ -143,7 +142,7 @@ export function Joints() {
           )}
           {blade && rack.data && (
             <SelectField
-              label="Blade"
+              label={t`Blade`}
               value={blade.id}
               choices={rack.data
                 .filter((b) => b.teeth > 0)
@@ -167,15 +166,15 @@ export function Joints() {
           ))}
           {kind === 'box' && mine.gap_mm !== undefined && (
             <NumberField
-              label="Measured over so many fingers"
+              label={t`Measured over so many fingers`}
               value={mine.fingers ?? 1}
               onNumber={(v) => put({ fingers: v === undefined ? undefined : Math.max(1, Math.round(v)) })}
             />
           )}
           {kind === 'slope' && (
             <NumberField
-              label="The bottom slopes by"
-              unit="degrees"
+              label={t`The bottom slopes by`}
+              unit={t`degrees`}
               value={mine.slope_deg}
               onNumber={(slope_deg) => put({ slope_deg })}
               problem={problem('slope_deg')}
@@ -183,8 +182,8 @@ export function Joints() {
           )}
           {kind === 'fold' && (
             <NumberField
-              label="The bend"
-              unit="degrees"
+              label={t`The bend`}
+              unit={t`degrees`}
               value={mine.bend_deg}
               onNumber={(bend_deg) => put({ bend_deg })}
               problem={problem('bend_deg')}
@@ -193,7 +192,7 @@ export function Joints() {
         </Box>
         <Box sx={{ minWidth: 0 }}>
           {tables.length > 0 && !saw && (
-            <Box sx={{ fontSize: 17 }}>Joints are cut on a table saw, and this shop has none.</Box>
+            <Box sx={{ fontSize: 17 }}>{t`Joints are cut on a table saw, and this shop has none.`}</Box>
           )}
           {plan.error && <Trouble>{plan.error.message}</Trouble>}
           {ask && plan.data && !plan.error && plan.data.kind === kind && (
@@ -214,7 +213,7 @@ interface AnswerProps {
 
 function Answer({ ask, plan, units, settled }: AnswerProps) {
   return (
-    <Box component="section" aria-label="What to set">
+    <Box component="section" aria-label={t`What to set`}>
       <JointDrawing ask={ask} plan={plan} units={units} />
       <Box component="ol" sx={{ m: 0, mt: 1, pl: 3 }}>
         {plan.do.map((d) => (
@@ -230,7 +229,7 @@ function Answer({ ask, plan, units, settled }: AnswerProps) {
           <span>{m}</span>
         </Box>
       ))}
-      <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label="Cautions">
+      <Box component="ul" sx={{ mt: 1.5, mb: 0, pl: 2.5, fontSize: 15 }} aria-label={t`Cautions`}>
         {plan.cautions.map((c) => (
           <li key={c}>{c}</li>
         ))}
@@ -257,9 +256,9 @@ function Keep({ plan }: { plan: JointPlan }) {
           })
         }
       >
-        Keep it in the log
+        {t`Keep it in the log`}
       </Button>
-      {note.isSuccess && <span role="status">Kept with the blade.</span>}
+      {note.isSuccess && <span role="status">{t`Kept with the blade.`}</span>}
       {note.error && <Trouble>{note.error.message}</Trouble>}
     </Box>
   );
@@ -270,12 +269,12 @@ function Places({ plan, units }: { plan: JointPlan; units: Units }) {
   const places = plan.stops_mm
     ? plan.stops_mm.map((s) => formatSetting(s, units))
     : (plan.passes ?? []).map(
-        (p) => `${formatSetting(p.fence_mm, units)}, ${formatSetting(p.height_mm, units)} high`,
+        (p) => t`${formatSetting(p.fence_mm, units)}, ${formatSetting(p.height_mm, units)} high`,
       );
   return (
     <Box
       component="ol"
-      aria-label="Passes"
+      aria-label={t`Passes`}
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, listStyle: 'none', m: 0, p: 0, mt: 1 }}
     >
       {places.map((p, i) => (

@@ -1,9 +1,10 @@
 /** How thick the parts of a dado set really are, as its test grooves say, drawn with how well that is known. */
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Link } from 'react-router';
 import type { DadoSet, Units } from '../../api/types';
-import { counted, formatDial, formatThin } from '../../measure/format';
+import { formatDial, formatThin } from '../../measure/format';
 import { ink } from '../../drawings/ink';
 
 /** The drawn range either way of what is stamped, in millimetres. */
@@ -18,22 +19,20 @@ interface Props {
 export function KnownParts({ set, units, linked = false }: Props) {
   return (
     <Box component="section" aria-labelledby="known">
-      <Typography id="known" variant="h3" component="h2">
-        How thick its parts really are
-      </Typography>
+      <Typography id="known" variant="h3" component="h2">{t`How thick its parts really are`}</Typography>
       <Box sx={{ fontSize: 14.5, color: 'text.secondary', mb: 0.5 }}>
         {set.tests === 0
-          ? 'No test groove yet: as stamped.'
-          : `From ${counted(set.tests, 'test groove')} in the log.`}{' '}
-        {linked && <Link to={`/rack/${set.blade_id}/set`}>Its parts</Link>}
+          ? t`No test groove yet: as stamped.`
+          : t`From ${plural(set.tests, { one: '# test groove', other: '# test grooves' })} in the log.`}{' '}
+        {linked && <Link to={`/rack/${set.blade_id}/set`}>{t`Its parts`}</Link>}
       </Box>
       <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, width: '100%', maxWidth: 560 }}>
         <thead>
           <Box component="tr" sx={{ textAlign: 'left', fontSize: 13.5, color: 'text.secondary' }}>
-            <th>Part</th>
-            <th>Held to be</th>
-            <th>Off what is stamped</th>
-            <th>Tests</th>
+            <th>{t`Part`}</th>
+            <th>{t`Held to be`}</th>
+            <th>{t`Off what is stamped`}</th>
+            <th>{t`Tests`}</th>
           </Box>
         </thead>
         <tbody>
@@ -57,7 +56,7 @@ export function KnownParts({ set, units, linked = false }: Props) {
                     width={160}
                     height={22}
                     role="img"
-                    aria-label={`${formatThin(Math.abs(off), units)} ${off < 0 ? 'under' : 'over'}, give or take ${formatDial(k.sd_mm, units)}`}
+                    aria-label={t`${formatThin(Math.abs(off), units)} ${off < 0 ? 'under' : 'over'}, give or take ${formatDial(k.sd_mm, units)}`}
                     style={{ display: 'block' }}
                   >
                     <path d="M80 3v16" stroke={ink.hair} />

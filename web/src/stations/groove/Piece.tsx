@@ -1,4 +1,5 @@
 /** What goes into the groove: its thickness at several places, and how it is to sit. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import type { components } from '../../api/schema';
@@ -20,9 +21,9 @@ interface Props {
 }
 
 const fits = [
-  ['tap', 'tap: a mallet'],
-  ['glue', 'glue: room for a film'],
-  ['slip', 'slip: in and out by hand'],
+  ['tap', t`tap: a mallet`],
+  ['glue', t`glue: room for a film`],
+  ['slip', t`slip: in and out by hand`],
 ] as const;
 const MOST = 12;
 
@@ -30,31 +31,29 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
   const [gauge, setGauge] = useState(false);
   const add = (mm: number[]) => onRead((now) => [...now, ...mm].slice(-MOST));
   return (
-    <Box component="section" aria-label="What goes in">
+    <Box component="section" aria-label={t`What goes in`}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', flexWrap: 'wrap' }}>
         <Box sx={{ flex: 1, minWidth: 210 }}>
-          <ReadingEntry label={`the piece, place ${readings.length + 1}`} units={units} onRead={add} />
+          <ReadingEntry label={t`the piece, place ${readings.length + 1}`} units={units} onRead={add} />
         </Box>
         {plan && (
           <Box sx={{ minWidth: 140 }}>
-            <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>Width</Box>
+            <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{t`Width`}</Box>
             <Box sx={{ fontSize: 31, fontWeight: 700, lineHeight: 1.1 }} data-testid="target">
               {formatThin(plan.target_mm, units)}
             </Box>
             <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
               {plan.allowance_mm > 0
-                ? `${formatThin(plan.thickest_mm, units)} and ${formatThin(plan.allowance_mm, units)}`
-                : 'as thick as the piece'}
+                ? t`${formatThin(plan.thickest_mm, units)} and ${formatThin(plan.allowance_mm, units)}`
+                : t`as thick as the piece`}
             </Box>
           </Box>
         )}
       </Box>
-      <Taken label="Readings" readings={readings} units={units} onKeep={(kept) => onRead(() => kept)} />
+      <Taken label={t`Readings`} readings={readings} units={units} onKeep={(kept) => onRead(() => kept)} />
       {readings.length === 0 && (
         <Box sx={{ fontSize: 17, my: 1.5 }}>
-          Measure what goes in, at three places. Sheet that is sold as {units === 'mm' ? '18 mm' : '3/4"'} is
-          often {units === 'mm' ? '17.6 to 18.3 mm' : '0.69 to 0.72"'}; a groove that is cut to the name does
-          not fit.
+          {t`Measure what goes in, at three places. Sheet that is sold as ${units === 'mm' ? t`18 mm` : '3/4"'} is often ${units === 'mm' ? t`17.6 to 18.3 mm` : t`0.69 to 0.72"`}; a groove that is cut to the name does not fit.`}
         </Box>
       )}
       {plan?.mind && (
@@ -63,10 +62,10 @@ export function Piece({ readings, fit, plan, units, onRead, onFit }: Props) {
           <span>{plan.mind}</span>
         </Box>
       )}
-      <Pick label="It is to sit" value={fit} choices={fits} onPick={onFit} />
+      <Pick label={t`It is to sit`} value={fit} choices={fits} onPick={onFit} />
       <Box component="details" onToggle={(e) => setGauge(e.currentTarget.open)} sx={{ mt: 0.5 }}>
         <Box component="summary" sx={{ cursor: 'pointer', fontSize: 15, minHeight: 44, lineHeight: '44px' }}>
-          From a gauge that is heard live
+          {t`From a gauge that is heard live`}
         </Box>
         {gauge && (
           <GaugePanel

@@ -1,4 +1,5 @@
 /** One way to a groove: its bottom at true scale, the set on its arbor or the passes along the fence, and what to mind. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
@@ -33,20 +34,19 @@ export function WayDetail({ way, plan, cut, saw, units, busy, onStart }: Props) 
         </Box>
         {way.kind === 'unsaid' && (
           <Button component={Link} to={`/rack/${way.blade_id}/set`} variant="outlined" sx={{ mt: 1 }}>
-            Say what it is made of
+            {t`Say what it is made of`}
           </Button>
         )}
       </Box>
     );
   return (
-    <Box component="section" aria-label={`${way.blade_name}: how it makes the groove`}>
+    <Box component="section" aria-label={t`${way.blade_name}: how it makes the groove`}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 1 }}>
         <Button variant="contained" disabled={busy} onClick={onStart} sx={{ px: 3, fontSize: 17 }}>
-          Set it up with {way.blade_name}
+          {t`Set it up with ${way.blade_name}`}
         </Button>
         <Box sx={{ fontSize: 15.5, flex: 1, minWidth: 200 }}>
-          {trim(way.setup_minutes, 0)} minutes to set up with its test grooves, then{' '}
-          {trim(way.each_minutes, 1)} for each.
+          {t`${trim(way.setup_minutes, 0)} minutes to set up with its test grooves, then ${trim(way.each_minutes, 1)} for each.`}
         </Box>
       </Box>
       <GrooveSection
@@ -59,7 +59,7 @@ export function WayDetail({ way, plan, cut, saw, units, busy, onStart }: Props) 
         units={units}
       />
       <Setting way={way} units={units} hand={saw?.kind === 'circular'} />
-      <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }} aria-label="Cautions">
+      <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }} aria-label={t`Cautions`}>
         {plan.cautions.map((c) => (
           <li key={c}>{c}</li>
         ))}
@@ -86,24 +86,26 @@ export function Setting({ way, units, hand = false }: { way: GrooveWay; units: U
           <>
             <ClockView way={way} size={196} />
             <Box sx={{ fontSize: 14, color: 'text.secondary', textAlign: 'center' }}>
-              Teeth toward you at the top; chippers in the gullets, none touching.
-              {way.clocked === false && ' There are more chippers than gullets: follow the set’s own sheet.'}
+              {t`Teeth toward you at the top; chippers in the gullets, none touching.`}
+              {way.clocked === false && t` There are more chippers than gullets: follow the set’s own sheet.`}
             </Box>
           </>
         ) : (
           <Box sx={{ textAlign: 'center' }}>
-            <Box sx={{ color: 'text.secondary' }}>Dial, {way.cutters} cutters</Box>
+            <Box sx={{ color: 'text.secondary' }}>
+              {t`Dial, `}
+              {way.cutters}
+              {t` cutters`}
+            </Box>
             <Box sx={{ fontSize: 38, fontWeight: 700, lineHeight: 1.1 }}>{(way.turns ?? 0).toFixed(2)}</Box>
-            <Box>turns. Do not overtighten.</Box>
+            <Box>{t`turns. Do not overtighten.`}</Box>
           </Box>
         )}
       </Box>
       {way.arbor && (
         <Box sx={{ gridColumn: '1 / -1', display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 15.5 }}>
           <Verdict verdict={way.arbor.verdict} size={13} />
-          <span>
-            {way.arbor.says}. It needs {way.needs.join('; ')}.
-          </span>
+          <span>{t`${way.arbor.says}. It needs ${way.needs.join('; ')}.`}</span>
         </Box>
       )}
     </Box>
@@ -117,12 +119,12 @@ function Passes({ way, units, hand }: { way: GrooveWay; units: Units; hand: bool
     <Box>
       <Box sx={{ fontSize: 16, mb: 0.5 }}>
         {hand
-          ? 'From the guide to the near side of the blade, near wall first:'
-          : 'From the fence to the near side of the blade, near wall first; all pieces at each:'}
+          ? t`From the guide to the near side of the blade, near wall first:`
+          : t`From the fence to the near side of the blade, near wall first; all pieces at each:`}
       </Box>
       <Box
         component="ol"
-        aria-label="Passes"
+        aria-label={t`Passes`}
         sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, listStyle: 'none', m: 0, p: 0 }}
       >
         {way.passes.map((p, i) => (
@@ -144,8 +146,7 @@ function Passes({ way, units, hand }: { way: GrooveWay; units: Units; hand: bool
       </Box>
       {n > 1 && (
         <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
-          The work’s edge stays on the {hand ? 'guide' : 'fence'}. Before the last pass measure the groove: it
-          alone makes the width.
+          {t`The work’s edge stays on the ${hand ? 'guide' : 'fence'}. Before the last pass measure the groove: it alone makes the width.`}
         </Box>
       )}
     </Box>

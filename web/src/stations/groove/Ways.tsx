@@ -1,4 +1,5 @@
 /** Every way to a groove, best first: what it takes, what it leaves, what it costs in minutes. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
@@ -14,20 +15,23 @@ interface Props {
   onChoose: (id: string) => void;
 }
 
-const kindWords = { stack: 'stacked set', dial: 'dial set', passes: 'in passes', unsaid: 'a set' } as const;
+const kindWords = {
+  stack: t`stacked set`,
+  dial: t`dial set`,
+  passes: t`in passes`,
+  unsaid: t`a set`,
+} as const;
 
 export function Ways({ ways, chosen, units, onChoose }: Props) {
   return (
     <Box component="section" aria-labelledby="ways" sx={{ mt: 1.5 }}>
-      <Typography id="ways" variant="h2">
-        Ways to it
-      </Typography>
+      <Typography id="ways" variant="h2">{t`Ways to it`}</Typography>
       {ways.length === 0 && (
         <Box sx={{ fontSize: 17 }}>
-          Nothing on the rack cuts it on this saw: it wants a dado set, or a blade with flat-top teeth.
+          {t`Nothing on the rack cuts it on this saw: it wants a dado set, or a blade with flat-top teeth.`}
         </Box>
       )}
-      <Box component="ul" aria-label="Ways" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Box component="ul" aria-label={t`Ways`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {ways.map((w) => (
           <Box component="li" key={w.blade_id} sx={{ borderTop: '1px solid', borderColor: 'divider' }}>
             <ButtonBase
@@ -49,12 +53,12 @@ export function Ways({ ways, chosen, units, onChoose }: Props) {
                 </Box>
                 <Box sx={{ color: 'text.secondary', flex: 1, fontSize: 15 }}>
                   {kindWords[w.kind]}
-                  {w.mounted && ', on the saw'}
+                  {w.mounted && t`, on the saw`}
                 </Box>
                 <Box sx={{ fontSize: 15 }}>
                   <Verdict verdict={w.verdict} size={13} />
                 </Box>
-                {w.verdict !== 'stop' && <Box sx={{ fontWeight: 700 }}>{trim(w.minutes, 0)} min</Box>}
+                {w.verdict !== 'stop' && <Box sx={{ fontWeight: 700 }}>{t`${trim(w.minutes, 0)} min`}</Box>}
               </Box>
               <Box sx={{ fontSize: 15.5, lineHeight: 1.35 }}>
                 {w.says}
@@ -67,7 +71,8 @@ export function Ways({ ways, chosen, units, onChoose }: Props) {
               </Box>
               {w.verdict !== 'stop' && (
                 <Box sx={{ fontSize: 14.5, color: 'text.secondary', lineHeight: 1.35 }}>
-                  Bottom {w.flat_for}.{w.pays && ` It ${w.pays}.`}
+                  {t`Bottom `}
+                  {w.flat_for}.{w.pays && t` It ${w.pays}.`}
                 </Box>
               )}
             </ButtonBase>

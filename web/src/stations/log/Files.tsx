@@ -1,4 +1,6 @@
 /** The log as a file, and old records from one. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -17,12 +19,12 @@ export function FileOut({ filter }: { filter: LogFilter }) {
   }
   return (
     <Box component="section" aria-labelledby="log-out">
-      <Typography id="log-out" variant="h2">
-        Out
-      </Typography>
+      <Typography id="log-out" variant="h2">{t`Out`}</Typography>
       <Box sx={{ mb: 1 }}>
-        What is shown, without what was struck out. JSON keeps to{' '}
-        <a href="/api/v1/schemas/log.json">a published schema</a>.
+        <Trans>
+          What is shown, without what was struck out. JSON keeps to{' '}
+          <a href="/api/v1/schemas/log.json">a published schema</a>.
+        </Trans>
       </Box>
       {(['json', 'csv'] as const).map((f) => (
         <Button
@@ -33,7 +35,7 @@ export function FileOut({ filter }: { filter: LogFilter }) {
           href={`${api}/log-exports?format=${f}&${query}`}
           download={`log.${f}`}
         >
-          log.{f}
+          {t`log.${f}`}
         </Button>
       ))}
     </Box>
@@ -56,45 +58,43 @@ export function OldRecords() {
   };
   return (
     <Box component="section" aria-labelledby="log-in">
-      <Typography id="log-in" variant="h2">
-        Old records in
-      </Typography>
+      <Typography id="log-in" variant="h2">{t`Old records in`}</Typography>
       <Box sx={{ mb: 1 }}>
-        A file of Corte’s own, or a list in CSV with the columns <code>at</code>, <code>kind</code>,{' '}
-        <code>blade</code>, <code>saw</code>, <code>material</code>, <code>thickness_mm</code>,{' '}
-        <code>width_mm</code>, <code>length_mm</code>, <code>pieces</code>. Blades and saws go by their names.
-        Sizes may stand as you write them.
+        <Trans>
+          A file of Corte’s own, or a list in CSV with the columns <code>at</code>, <code>kind</code>,{' '}
+          <code>blade</code>, <code>saw</code>, <code>material</code>, <code>thickness_mm</code>,{' '}
+          <code>width_mm</code>, <code>length_mm</code>, <code>pieces</code>. Blades and saws go by their
+          names. Sizes may stand as you write them.
+        </Trans>
       </Box>
       <FileButton
         variant="outlined"
-        label="Old records"
+        label={t`Old records`}
         accept=".json,.csv,application/json,text/csv"
         onFile={(f) => void take(f)}
       >
-        Choose a file
+        {t`Choose a file`}
       </FileButton>
       {failed && <Trouble sx={{ mt: 1 }}>{failed.message}</Trouble>}
       {save.data && (
         <Notice kind="done" sx={{ mt: 1 }}>
-          {save.data.add} rows added. Conditions were folded anew.
+          {t`${save.data.add} rows added. Conditions were folded anew.`}
         </Notice>
       )}
       {p && file && !save.data && (
         <Box sx={{ mt: 1 }}>
           <Box role="status" sx={{ fontWeight: 650 }}>
-            {p.add} to add, {p.same} there already, {p.refuse} refused.
+            {t`${p.add} to add, ${p.same} there already, ${p.refuse} refused.`}
           </Box>
           <Box
             component="ul"
-            aria-label="Refused rows"
+            aria-label={t`Refused rows`}
             sx={{ listStyle: 'none', p: 0, m: 0, fontSize: 15, maxHeight: 220, overflow: 'auto' }}
           >
             {p.rows
               .filter((r) => r.does === 'refuse')
               .map((r) => (
-                <li key={r.line}>
-                  {marks[r.does]} line {r.line}: {r.says}
-                </li>
+                <li key={r.line}>{t`${marks[r.does]} line ${r.line}: ${r.says}`}</li>
               ))}
           </Box>
           <Button
@@ -103,7 +103,7 @@ export function OldRecords() {
             disabled={p.add === 0 || save.isPending}
             onClick={() => save.mutate(file)}
           >
-            Add {p.add}
+            {t`Add ${p.add}`}
           </Button>
         </Box>
       )}

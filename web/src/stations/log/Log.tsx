@@ -1,4 +1,5 @@
 /** Log: a season at a glance, which filters the rows beneath it; the rows by day; files out and in. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
@@ -20,15 +21,15 @@ import { FileOut, OldRecords } from './Files';
 import { Season, seasonTall } from './Season';
 
 const kinds: [string, string, LogKind[]][] = [
-  ['', 'everything', []],
-  ['cuts', 'cuts', ['cut']],
-  ['care', 'washed, sharpened, sent', ['washed', 'sharpened', 'returned', 'sent']],
-  ['said', 'said and seen', ['judged', 'inspected', 'noted']],
-  ['mounted', 'put on and taken off', ['mounted', 'dismounted']],
-  ['true', 'measured', ['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance', 'moved']],
-  ['compared', 'compared and traced', ['compared', 'traced']],
-  ['grooved', 'grooves', ['grooved', 'renewed']],
-  ['struck', 'struck out', ['struck']],
+  ['', t`everything`, []],
+  ['cuts', t`cuts`, ['cut']],
+  ['care', t`washed, sharpened, sent`, ['washed', 'sharpened', 'returned', 'sent']],
+  ['said', t`said and seen`, ['judged', 'inspected', 'noted']],
+  ['mounted', t`put on and taken off`, ['mounted', 'dismounted']],
+  ['true', t`measured`, ['heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance', 'moved']],
+  ['compared', t`compared and traced`, ['compared', 'traced']],
+  ['grooved', t`grooves`, ['grooved', 'renewed']],
+  ['struck', t`struck out`, ['struck']],
 ];
 
 /** What of the log is looked at stands in the address, so that a link leads to it and a reload keeps it. */
@@ -68,17 +69,17 @@ export function Log() {
   const bladeName = rack.data?.find((b) => b.id === get('blade'))?.name;
   const days = () => {
     if (get('from') === get('until')) return date(get('from'));
-    return `${get('from') ? date(get('from')) : 'the first'} to ${get('until') ? date(get('until')) : 'today'}`;
+    return t`${get('from') ? date(get('from')) : t`the first`} to ${get('until') ? date(get('until')) : 'today'}`;
   };
   // What narrows the rows beside the three fields, and what takes it off again.
   const chips: [string, Parameters<typeof set>[0]][] = [];
   if (get('from') || get('until')) chips.push([days(), { from: '', until: '' }]);
   if (get('material'))
     chips.push([materials?.find((m) => m.id === get('material'))?.name ?? get('material'), { material: '' }]);
-  if (get('finish')) chips.push([`${get('finish')} faces`, { finish: '' }]);
+  if (get('finish')) chips.push([t`${get('finish')} faces`, { finish: '' }]);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1">Log</Typography>
+      <Typography variant="h1">{t`Log`}</Typography>
       {season.data ? (
         <Season
           season={season.data}
@@ -109,20 +110,20 @@ export function Log() {
       >
         <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
           <SelectField
-            label="Show"
+            label={t`Show`}
             value={get('show')}
             choices={kinds.map(([k, name]) => [k, name] as const)}
             onChoose={(show) => set({ show })}
           />
         </Box>
         <SelectField
-          label="Saw"
+          label={t`Saw`}
           value={saws.data ? get('on') : ''}
           choices={[['', 'any'] as const, ...(saws.data ?? []).map((s) => [s.id, s.name] as const)]}
           onChoose={(on) => set({ on })}
         />
         <SelectField
-          label="Blade"
+          label={t`Blade`}
           value={bladeName === undefined ? '' : get('blade')}
           choices={[['', 'any'] as const, ...(rack.data ?? []).map((b) => [b.id, b.name] as const)]}
           onChoose={(blade) => set({ blade })}
@@ -135,7 +136,7 @@ export function Log() {
               variant="outlined"
               onDelete={() => set(without)}
               onClick={() => set(without)}
-              aria-label={`Only ${name}: take it off`}
+              aria-label={t`Only ${name}: take it off`}
               sx={{ height: { xs: 44, md: 36 }, fontSize: 15 }}
             />
           ))}
@@ -148,11 +149,9 @@ export function Log() {
         (saws.data?.length === 0 ? (
           <FirstThings missing="saw" />
         ) : (
-          <Box sx={{ my: 2 }}>No row is like that. What is cut under Run writes one.</Box>
+          <Box sx={{ my: 2 }}>{t`No row is like that. What is cut under Run writes one.`}</Box>
         ))}
-      <Typography variant="h2" sx={{ position: 'absolute', clipPath: 'inset(50%)' }}>
-        Rows
-      </Typography>
+      <Typography variant="h2" sx={{ position: 'absolute', clipPath: 'inset(50%)' }}>{t`Rows`}</Typography>
       <Days rows={rows} units={units} named />
       {log.hasNextPage && (
         <Button
@@ -161,7 +160,7 @@ export function Log() {
           disabled={log.isFetchingNextPage}
           onClick={() => void log.fetchNextPage()}
         >
-          {log.isFetchingNextPage ? 'Fetching…' : 'Earlier'}
+          {log.isFetchingNextPage ? t`Fetching…` : t`Earlier`}
         </Button>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 4, mt: 4 }}>

@@ -1,4 +1,5 @@
 /** The season over the rows: what each blade cut week by week, and what came out badly. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
@@ -58,15 +59,13 @@ export function Season(p: Props) {
     >
       <Box component="section" aria-labelledby="season" sx={{ minWidth: 0 }}>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline' }}>
-          <Typography id="season" variant="h2">
-            {weeks.length} weeks
-          </Typography>
+          <Typography id="season" variant="h2">{t`${weeks.length} weeks`}</Typography>
           <SignKey
             signs={signs}
-            before={<li>bars: metres in a week</li>}
+            before={<li>{t`bars: metres in a week`}</li>}
             after={
               <Box component="li" sx={{ display: { xs: 'none', md: 'block' } }}>
-                draw across it to choose weeks
+                {t`draw across it to choose weeks`}
               </Box>
             }
           />
@@ -78,7 +77,7 @@ export function Season(p: Props) {
             mt: 0.5,
           }}
         >
-          <Box component="ul" aria-label="Blades of the season" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          <Box component="ul" aria-label={t`Blades of the season`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {lanes.map((l) => (
               <Box component="li" key={l.id} sx={{ height: lane, display: 'flex' }}>
                 {l.id === '' ? (
@@ -108,13 +107,13 @@ export function Season(p: Props) {
               </Box>
             ))}
             <Box component="li" aria-hidden sx={{ color: 'text.secondary', fontSize: 14, pt: 2.25, pl: 0.5 }}>
-              changes
+              {t`changes`}
             </Box>
           </Box>
           <Box
             ref={box}
             role="img"
-            aria-label={`Metres by week and blade: ${lanes
+            aria-label={t`Metres by week and blade: ${lanes
               .map((l) => `${l.name} ${Math.round(l.weeks.reduce((all, w) => all + w.metres, 0))} m`)
               .join(', ')}`}
             sx={{ height: seasonHeight(lanes.length, lane), minWidth: 0 }}
@@ -134,19 +133,17 @@ export function Season(p: Props) {
         </Box>
       </Box>
       <Box sx={{ minWidth: 0 }}>
-        <Typography variant="h2">What browned</Typography>
-        <ShareBars label="walls browned" shares={burns} colour={ink.scorch} onChoose={p.onMaterial} />
-        <Typography variant="h2" sx={{ mt: 0.5 }}>
-          What splintered
-        </Typography>
-        <ShareBars label="faces splintered" shares={splinters} colour={ink.ink} onChoose={p.onFinish} />
+        <Typography variant="h2">{t`What browned`}</Typography>
+        <ShareBars label={t`walls browned`} shares={burns} colour={ink.scorch} onChoose={p.onMaterial} />
+        <Typography variant="h2" sx={{ mt: 0.5 }}>{t`What splintered`}</Typography>
+        <ShareBars label={t`faces splintered`} shares={splinters} colour={ink.ink} onChoose={p.onFinish} />
       </Box>
     </Box>
   );
 }
 
 const signs = [
-  ['burnt', 'browned'],
-  ['washed', 'washed'],
-  ['sharpened', 'sharpened'],
+  ['burnt', t`browned`],
+  ['washed', t`washed`],
+  ['sharpened', t`sharpened`],
 ] as const;

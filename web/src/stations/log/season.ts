@@ -1,11 +1,12 @@
 /** A season's marks as lanes of weeks, and as shares of what came out badly. */
+import { t } from '@lingui/core/macro';
 import type { Lane, WeekMark } from '../../drawings/SeasonChart';
 import type { Share } from '../../drawings/ShareBars';
 import type { DayMark } from '../../api/types';
 
 const DAY = 86_400_000;
 const atUTC = (day: string) => Date.parse(`${day}T00:00:00Z`);
-const dayOf = (t: number) => new Date(t).toISOString().slice(0, 10);
+const dayOf = (it: number) => new Date(it).toISOString().slice(0, 10);
 
 /** How many weeks are worth drawing: from the first mark on, but enough to look like a season. */
 export const shownOf = (marks: DayMark[], until: string, most: number) =>
@@ -42,7 +43,7 @@ export function lanesOf(marks: DayMark[], weeks: string[], most: number): Lane[]
   const total = (l: Lane) => l.weeks.reduce((all, w) => all + w.metres, 0);
   const all = [...lanes.values()].sort((a, b) => total(b) - total(a));
   if (all.length <= most) return all;
-  const rest: Lane = { id: '', name: `${all.length - most + 1} others`, weeks: weeks.map(none) };
+  const rest: Lane = { id: '', name: t`${all.length - most + 1} others`, weeks: weeks.map(none) };
   for (const l of all.slice(most - 1))
     l.weeks.forEach((w, i) => {
       const sum = rest.weeks[i]!;

@@ -1,4 +1,5 @@
 /** Mount: one large card at a time, for one thumb; it comes back where it was, on any device. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
@@ -17,7 +18,7 @@ import { MountPicture } from '../../drawings/MountPicture';
 import { StackView } from '../../drawings/StackView';
 import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Notice, Trouble } from '../../ui/Notice';
 
@@ -30,13 +31,11 @@ export function Mount() {
   if (mounting.error)
     return (
       <Box component="main" sx={{ p: 3 }}>
-        <Typography variant="h1">Mounting</Typography>
+        <Typography variant="h1">{t`Mounting`}</Typography>
         <Notice kind={ended ? 'said' : 'trouble'} sx={{ my: 2 }}>
-          {ended ? 'This mounting has ended, here or on another device.' : mounting.error.message}
+          {ended ? t`This mounting has ended, here or on another device.` : mounting.error.message}
         </Notice>
-        <Button component={Link} to={`/bench${search}`} variant="outlined">
-          To the bench
-        </Button>
+        <Button component={Link} to={`/bench${search}`} variant="outlined">{t`To the bench`}</Button>
       </Box>
     );
   if (!mounting.data) return null;
@@ -81,15 +80,13 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
     >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Box sx={{ fontSize: 17, color: 'text.secondary', flex: 1, overflowWrap: 'anywhere' }}>
-          {m.blade_name} onto {m.saw_name}
+          {t`${m.blade_name} onto ${m.saw_name}`}
         </Box>
-        <Box>
-          {m.step + 1} of {m.steps.length}
-        </Box>
+        <Box>{t`${m.step + 1} of ${m.steps.length}`}</Box>
       </Box>
       <LinearProgress
         variant="determinate"
-        aria-label="How far the mounting has come"
+        aria-label={t`How far the mounting has come`}
         value={(100 * (m.step + 1)) / m.steps.length}
         sx={{ bgcolor: 'divider', '& .MuiLinearProgress-bar': { bgcolor: 'text.primary' } }}
       />
@@ -111,9 +108,9 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         <Box sx={{ my: 1.5, display: 'grid', placeItems: 'center' }}>
           <Picture mounting={m} step={step} units={units} />
         </Box>
-        {step.text.map((t) => (
-          <Typography key={t} sx={{ fontSize: 19, lineHeight: 1.4, mb: 1 }}>
-            {t}
+        {step.text.map((it) => (
+          <Typography key={it} sx={{ fontSize: 19, lineHeight: 1.4, mb: 1 }}>
+            {it}
           </Typography>
         ))}
         {step.caution && (
@@ -124,13 +121,13 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         )}
         {step.numbers && (
           <Box sx={{ maxWidth: 280, my: 1.5 }}>
-            <LengthField label="Diameter now" mm={diameter} units={units} onLength={setDiameter} large />
+            <LengthField label={t`Diameter now`} mm={diameter} units={units} onLength={setDiameter} large />
           </Box>
         )}
         <Checks step={step} mounting={m} onAnswer={(answers) => to(m.step, answers)} />
         {last && (
           <Box sx={{ maxWidth: 280, mt: 2 }}>
-            <LineField label="Who mounted it" value={by} most={60} onText={setBy} />
+            <LineField label={t`Who mounted it`} value={by} most={60} onText={setBy} />
           </Box>
         )}
       </Box>
@@ -142,7 +139,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
           disabled={m.step === 0}
           onClick={() => to(m.step - 1)}
         >
-          Back
+          {t`Back`}
         </Button>
         {last ? (
           <Button
@@ -151,7 +148,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
             disabled={open || move.isPending || end.isPending}
             onClick={isOn}
           >
-            It is on
+            {t`It is on`}
           </Button>
         ) : (
           <Button
@@ -160,7 +157,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
             disabled={open || move.isPending}
             onClick={() => to(m.step + 1)}
           >
-            {bad ? 'Stopped' : 'Done, next'}
+            {bad ? t`Stopped` : t`Done, next`}
           </Button>
         )}
       </Box>
@@ -169,7 +166,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         sx={{ alignSelf: 'center' }}
         onClick={() => void drop.mutateAsync(m.id).then(toBench, () => undefined)}
       >
-        Give this mounting up
+        {t`Give this mounting up`}
       </Button>
     </Box>
   );
@@ -212,12 +209,8 @@ function Checks({
                 onChange={(_, v: 'yes' | 'no' | null) => v && onAnswer({ ...m.answers, [c.id]: v === 'yes' })}
                 aria-label={c.ask}
               >
-                <ToggleButton value="yes" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>
-                  Yes
-                </ToggleButton>
-                <ToggleButton value="no" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>
-                  No
-                </ToggleButton>
+                <ToggleButton value="yes" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>{t`Yes`}</ToggleButton>
+                <ToggleButton value="no" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>{t`No`}</ToggleButton>
               </ToggleButtonGroup>
             </Box>
             {said === false && (

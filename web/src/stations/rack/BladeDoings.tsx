@@ -1,4 +1,5 @@
 /** What can be done with a blade on its page. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -21,7 +22,7 @@ export function BladeDoings({ blade: b }: { blade: Blade }) {
         <Box
           component="img"
           src={`${api}/blades/${b.id}/photo?at=${encodeURIComponent(b.photo_at)}`}
-          alt={`Photo of ${b.name}`}
+          alt={t`Photo of ${b.name}`}
           sx={{
             width: '100%',
             maxHeight: 320,
@@ -34,40 +35,32 @@ export function BladeDoings({ blade: b }: { blade: Blade }) {
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {b.make === 'dado' && (
-          <Button component={Link} to={`/rack/${b.id}/set`} variant="outlined">
-            Its parts
-          </Button>
+          <Button component={Link} to={`/rack/${b.id}/set`} variant="outlined">{t`Its parts`}</Button>
         )}
         {b.teeth > 0 && (
-          <Button component={Link} to={`/rack/${b.id}/survey`} variant="outlined">
-            Look it over
-          </Button>
+          <Button component={Link} to={`/rack/${b.id}/survey`} variant="outlined">{t`Look it over`}</Button>
         )}
         {b.condition.unfit && !b.retired && <Mend blade={b} />}
-        <Button component={Link} to={`/rack/new?copy=${b.id}`} variant="outlined">
-          Copy
-        </Button>
-        <Button component={Link} to={`/rack/labels?only=${b.id}`} variant="outlined">
-          Label
-        </Button>
+        <Button component={Link} to={`/rack/new?copy=${b.id}`} variant="outlined">{t`Copy`}</Button>
+        <Button component={Link} to={`/rack/labels?only=${b.id}`} variant="outlined">{t`Label`}</Button>
         <FileButton
           variant="outlined"
 
           disabled={photo.isPending}
-          label="Photo of the blade"
+          label={t`Photo of the blade`}
           accept="image/jpeg,image/png,image/webp"
           onFile={(file) => photo.mutate({ id: b.id, file })}
         >
-          {photo.isPending ? 'Sending…' : b.photo_at ? 'Another photo' : 'Photo'}
+          {photo.isPending ? t`Sending…` : b.photo_at ? t`Another photo` : t`Photo`}
         </FileButton>
-        {b.photo_at && <Button onClick={() => photo.mutate({ id: b.id, file: null })}>Drop the photo</Button>}
+        {b.photo_at && (
+          <Button onClick={() => photo.mutate({ id: b.id, file: null })}>{t`Drop the photo`}</Button>
+        )}
         {b.retired ? (
-          <Button variant="outlined" onClick={() => restore.mutate(b.id)}>
-            Put it back
-          </Button>
+          <Button variant="outlined" onClick={() => restore.mutate(b.id)}>{t`Put it back`}</Button>
         ) : (
           <Retire
-            what="blade"
+            what={t`blade`}
             name={b.name}
             reasons={['cracked', 'unmendable', 'worn-out', 'bent', 'lost', 'sold', 'other']}
             onRetire={(body) => retire.mutate({ id: b.id, body })}

@@ -1,4 +1,5 @@
 /** A blade's numbers, typed beside the drawing that they make. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -19,7 +20,7 @@ import {
 } from '../../drawings/words';
 import { formatLength, formatThin } from '../../measure/format';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
@@ -85,9 +86,9 @@ export function NewBlade() {
   const from = useBlade(copied);
   if (copied && !from.data) return null;
   const start = from.data
-    ? { ...record(from.data), name: `${from.data.name} copy`, sharpened_before: 0 }
+    ? { ...record(from.data), name: t`${from.data.name} copy`, sharpened_before: 0 }
     : fresh;
-  return <Form start={start} title={copied ? `A blade like ${from.data?.name}` : 'A new blade'} />;
+  return <Form start={start} title={from.data ? t`A blade like ${from.data.name}` : t`A new blade`} />;
 }
 
 export function EditBlade() {
@@ -135,7 +136,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       onLength={(mm) => set({ [field]: mm })}
       onClear={optional ? () => set({ [field]: undefined }) : undefined}
       problem={problem(field)}
-      hint={optional ? 'if measured' : undefined}
+      hint={optional ? t`if measured` : undefined}
     />
   );
   const save = () => {
@@ -147,7 +148,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
     <RecordForm
       what="blade"
       title={title}
-      back={blade ? { to: `/rack/${blade.id}`, name: blade.name } : { to: '/rack', name: 'Rack' }}
+      back={blade ? { to: `/rack/${blade.id}`, name: blade.name } : { to: '/rack', name: t`Rack` }}
       mine={input}
       theirs={conflict ? (now ? record(now) : {}) : undefined}
       units={units}
@@ -160,21 +161,21 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       refused={refused?.message}
       preview={<Preview blade={draft.data} units={units} problem={refused} />}
       previewWidth={320}
-      save={blade ? 'Save' : 'Put it on the rack'}
+      save={blade ? t`Save` : t`Put it on the rack`}
       saving={saving}
       onSave={save}
     >
-      <Group name="What it is">
+      <Group name={t`What it is`}>
         <LineField
-          label="Name"
+          label={t`Name`}
           value={input.name}
           most={60}
           onText={(name) => set({ name })}
           problem={input.name === '' ? undefined : problem('name')}
-          hint={input.name === '' ? 'as the shop calls it' : undefined}
+          hint={input.name === '' ? t`as the shop calls it` : undefined}
         />
         <SelectField
-          label="Kind"
+          label={t`Kind`}
           value={input.make}
           choices={Object.entries(makeWords) as [BladeInput['make'], string][]}
           onChoose={(make) =>
@@ -186,43 +187,43 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
           }
         />
         <SelectField
-          label="Kept for"
+          label={t`Kept for`}
           value={input.kept_for}
           choices={Object.entries(keptForWords) as [BladeInput['kept_for'], string][]}
           onChoose={(kept_for) => set({ kept_for })}
         />
         <LineField
-          label="Where it hangs"
+          label={t`Where it hangs`}
           value={input.hangs ?? ''}
           most={120}
           onText={(hangs) => set({ hangs })}
         />
       </Group>
-      <Group name="Size">
-        {length('diameter_mm', 'Diameter')}
-        {length('bore_mm', 'Bore')}
-        {length('kerf_mm', 'Kerf, tip to tip')}
-        {length('plate_mm', 'Plate', true)}
+      <Group name={t`Size`}>
+        {length('diameter_mm', t`Diameter`)}
+        {length('bore_mm', t`Bore`)}
+        {length('kerf_mm', t`Kerf, tip to tip`)}
+        {length('plate_mm', t`Plate`, true)}
         <NumberField
-          label="Speed limit"
-          unit="rpm"
+          label={t`Speed limit`}
+          unit={t`rpm`}
           value={input.max_rpm}
           onNumber={(max_rpm) => set({ max_rpm })}
           problem={problem('max_rpm')}
-          hint="if it is on the blade"
+          hint={t`if it is on the blade`}
         />
       </Group>
       {toothed && (
-        <Group name="Teeth">
+        <Group name={t`Teeth`}>
           <NumberField
-            label="Teeth"
+            label={t`Teeth`}
             value={input.teeth}
             onNumber={(teeth) => set({ teeth: Math.round(teeth ?? 0) })}
             problem={problem('teeth')}
           />
           <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
             <SelectField
-              label="Grind"
+              label={t`Grind`}
               value={input.grind ?? ''}
               choices={Object.entries(grindWords) as [NonNullable<BladeInput['grind']>, string][]}
               onChoose={(grind) => set({ grind })}
@@ -230,17 +231,17 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
             />
           </Box>
           <NumberField
-            label="Hook"
-            unit="degrees"
+            label={t`Hook`}
+            unit={t`degrees`}
             value={input.hook_deg}
             onNumber={(hook_deg) => set({ hook_deg })}
             problem={problem('hook_deg')}
-            hint={input.hook_deg === undefined ? 'left empty: nobody has read it' : undefined}
+            hint={input.hook_deg === undefined ? t`left empty: nobody has read it` : undefined}
           />
           {bevelled && (
             <NumberField
-              label="Top bevel"
-              unit="degrees"
+              label={t`Top bevel`}
+              unit={t`degrees`}
               value={input.bevel_deg}
               onNumber={(bevel_deg) => set({ bevel_deg })}
               problem={problem('bevel_deg')}
@@ -248,86 +249,86 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
           )}
           {input.grind === 'ATBR' && (
             <NumberField
-              label="Teeth in a group"
+              label={t`Teeth in a group`}
               value={input.group}
               onNumber={(group) => set({ group })}
               problem={problem('group')}
-              hint="raker included; 5 is usual"
+              hint={t`raker included; 5 is usual`}
             />
           )}
-          {input.grind === 'ATBR' && length('raker_mm', 'Raker lower by', true)}
-          {length('gullet_mm', 'Gullet depth', true)}
+          {input.grind === 'ATBR' && length('raker_mm', t`Raker lower by`, true)}
+          {length('gullet_mm', t`Gullet depth`, true)}
           <NumberField
-            label="Body slots"
+            label={t`Body slots`}
             value={input.slots}
             onNumber={(slots) => set({ slots })}
             problem={problem('slots')}
           />
           <SelectField
-            label="Coating"
+            label={t`Coating`}
             value={input.coating ?? 'none'}
             choices={Object.entries(coatingWords) as [NonNullable<BladeInput['coating']>, string][]}
             onChoose={(coating) => set({ coating })}
           />
           <CheckField
-            label="Rated for nails"
+            label={t`Rated for nails`}
             value={input.nails ?? false}
             onCheck={(nails) => set({ nails })}
           />
           <CheckField
-            label="Made for steel"
+            label={t`Made for steel`}
             value={input.ferrous ?? false}
             onCheck={(ferrous) => set({ ferrous })}
           />
           <SelectField
-            label="Gullets"
+            label={t`Gullets`}
             value={input.gullet_shape ?? 'unknown'}
             choices={Object.entries(gulletWords) as [NonNullable<BladeInput['gullet_shape']>, string][]}
             onChoose={(gullet_shape) => set({ gullet_shape })}
           />
           <SelectField
-            label="Carbide"
+            label={t`Carbide`}
             value={input.carbide ?? 'unknown'}
             choices={Object.entries(carbideWords) as [NonNullable<BladeInput['carbide']>, string][]}
             onChoose={(carbide) => set({ carbide })}
           />
           <CheckField
-            label="Shoulder behind each tooth"
+            label={t`Shoulder behind each tooth`}
             value={input.shoulder ?? false}
             onCheck={(shoulder) => set({ shoulder })}
           />
           <CheckField
-            label="Faces ground askew"
+            label={t`Faces ground askew`}
             value={input.shear ?? false}
             onCheck={(shear) => set({ shear })}
           />
           <CheckField
-            label="To be thrown away"
+            label={t`To be thrown away`}
             value={input.throwaway ?? false}
             onCheck={(throwaway) => set({ throwaway })}
           />
         </Group>
       )}
       {toothed && <Unmarked input={input} units={units} onRead={set} />}
-      <Group name="Owning it">
+      <Group name={t`Owning it`}>
         <NumberField
-          label="Price"
+          label={t`Price`}
           value={input.price}
           onNumber={(price) => set({ price })}
           problem={problem('price')}
-          hint="in the shop’s own money"
+          hint={t`in the shop’s own money`}
         />
-        {length('carbide_mm', 'Carbide left on a tip', true)}
+        {length('carbide_mm', t`Carbide left on a tip`, true)}
         <NumberField
-          label="Sharpenings so far"
+          label={t`Sharpenings so far`}
           value={input.sharpened_before}
           onNumber={(sharpened_before) => set({ sharpened_before })}
           problem={problem('sharpened_before')}
-          hint="before this log began"
+          hint={t`before this log began`}
         />
         <Box sx={{ gridColumn: '1 / -1' }}>
           <LineField
-            label="Notes"
+            label={t`Notes`}
             value={input.note ?? ''}
             rows={2}
             most={2000}
@@ -355,7 +356,7 @@ function Preview({
   return (
     <Box
       component="section"
-      aria-label="As drawn from its numbers"
+      aria-label={t`As drawn from its numbers`}
       sx={{ position: { md: 'sticky' }, top: 8, opacity: problem ? 0.45 : 1 }}
     >
       <Box sx={{ display: 'grid', placeItems: 'center', '& svg': { maxWidth: '100%', height: 'auto' } }}>
@@ -365,13 +366,17 @@ function Preview({
         <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mt: 1 }}>
           <TeethStrip blade={b} width={130} height={58} />
           <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>
-            {formatLength(b.pitch_mm, units)} from tip to tip
+            {formatLength(b.pitch_mm, units)}
+            {t` from tip to tip`}
             <br />
-            gullets {formatLength(b.gullet_depth_mm, units)}
+            {t`gullets `}
+            {formatLength(b.gullet_depth_mm, units)}
             {b.side_clearance_mm && (
               <>
                 <br />
-                clears by {formatThin(b.side_clearance_mm, units)} a side
+                {t`clears by `}
+                {formatThin(b.side_clearance_mm, units)}
+                {t` a side`}
               </>
             )}
           </Box>

@@ -1,4 +1,5 @@
 /** How even a blade runs and its tips stand, over time. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -13,10 +14,10 @@ import { testWords } from '../truing/tests';
 export function BladeMeasured({ blade, units }: { blade: Blade; units: Units }) {
   const truings = useTruings({ blade_id: blade.id });
   return (
-    <Box component="section" aria-label="Measured" sx={{ mt: 2 }}>
-      <Typography variant="h2">Measured</Typography>
+    <Box component="section" aria-label={t`Measured`} sx={{ mt: 2 }}>
+      <Typography variant="h2">{t`Measured`}</Typography>
       {(['runout', 'clearance'] as const).map((test) => {
-        const history = (truings.data ?? []).filter((t) => t.test === test);
+        const history = (truings.data ?? []).filter((it) => it.test === test);
         const last = history[0];
         return (
           <Box key={test} sx={{ py: 0.75, borderTop: '1px solid', borderColor: 'divider', fontSize: 15 }}>
@@ -29,9 +30,7 @@ export function BladeMeasured({ blade, units }: { blade: Blade; units: Units }) 
                     <Verdict verdict={last.verdict} size={13} />
                   </>
                 ) : (
-                  <Box component="span" sx={{ color: 'text.secondary' }}>
-                    never
-                  </Box>
+                  <Box component="span" sx={{ color: 'text.secondary' }}>{t`never`}</Box>
                 )}
               </Box>
               <Button
@@ -39,9 +38,9 @@ export function BladeMeasured({ blade, units }: { blade: Blade; units: Units }) 
                 to={`/true/${test}?blade=${blade.id}${blade.mounted_on ? `&saw=${blade.mounted_on}` : ''}`}
                 variant="outlined"
                 size="small"
-                aria-label={`Measure: ${testWords[test].title}`}
+                aria-label={t`Measure: ${testWords[test].title}`}
               >
-                Measure
+                {t`Measure`}
               </Button>
             </Box>
             {history.length > 1 && <HistoryChart history={history} units={units} />}

@@ -1,8 +1,9 @@
 /** A blade's numbers beyond those that stand on its drawing. */
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Blade, Units } from '../../api/types';
 import { coatingWords, grindWords, keptForWords, makeWords, upper } from '../../drawings/words';
-import { counted, formatLength, formatRun, formatThin, trim } from '../../measure/format';
+import { formatLength, formatRun, formatThin, trim } from '../../measure/format';
 
 interface Props {
   blade: Blade;
@@ -13,34 +14,40 @@ interface Props {
 export function BladeNumbers({ blade: b, saw, units }: Props) {
   const c = b.condition;
   const rows: [string, string | undefined][] = [
-    ['What', makeWords[b.make]],
-    ['Teeth', b.teeth ? `${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : 'none'],
-    ['Grind', b.grind && grindWords[b.grind] + (b.group ? `, groups of ${b.group}` : '')],
-    ['Hook', b.grind && (b.hook_known ? `${trim(b.hook_deg, 1)}°` : 'not read')],
-    ['Top bevel', b.bevel_deg ? `${trim(b.bevel_deg, 1)}°` : undefined],
-    ['Side clearance', b.side_clearance_mm ? `${formatThin(b.side_clearance_mm, units)} a side` : undefined],
-    ['Gullets', b.teeth ? `${formatLength(b.gullet_depth_mm, units)} deep` : undefined],
+    [t`What`, makeWords[b.make]],
+    [t`Teeth`, b.teeth ? t`${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : 'none'],
+    [t`Grind`, b.grind && grindWords[b.grind] + (b.group ? t`, groups of ${b.group}` : '')],
+    [t`Hook`, b.grind && (b.hook_known ? `${trim(b.hook_deg, 1)}°` : t`not read`)],
+    [t`Top bevel`, b.bevel_deg ? `${trim(b.bevel_deg, 1)}°` : undefined],
     [
-      'Groove bottom',
+      t`Side clearance`,
+      b.side_clearance_mm ? t`${formatThin(b.side_clearance_mm, units)} a side` : undefined,
+    ],
+    [t`Gullets`, b.teeth ? t`${formatLength(b.gullet_depth_mm, units)} deep` : undefined],
+    [
+      t`Groove bottom`,
       b.teeth
         ? b.groove.ridge_mm > 0.01
-          ? `leaves ${formatThin(b.groove.ridge_mm, units)} standing`
+          ? t`leaves ${formatThin(b.groove.ridge_mm, units)} standing`
           : 'flat'
         : undefined,
     ],
-    ['Speed limit', b.max_rpm ? `${trim(b.max_rpm, 0)} rpm` : 'not noted: read it off the plate'],
-    ['Coating', b.coating === 'none' ? undefined : coatingWords[b.coating]],
+    [t`Speed limit`, b.max_rpm ? t`${trim(b.max_rpm, 0)} rpm` : t`not noted: read it off the plate`],
+    [t`Coating`, b.coating === 'none' ? undefined : coatingWords[b.coating]],
     ...b.features.map((f): [string, string] => [upper(f.name), f.why]),
-    ['Body slots', b.slots ? String(b.slots) : undefined],
-    ['Carbide left', b.carbide_mm ? formatThin(b.carbide_mm, units) : undefined],
-    ['Price', b.price ? trim(b.price, 2) : undefined],
-    ['Kept for', keptForWords[b.kept_for] + (b.nails ? ', nail-rated' : '')],
-    ['Hangs', saw ? `on ${saw}` : b.hangs || 'not said'],
-    ['Cut so far', `${formatRun(c.metres, units)} in ${counted(c.cuts, 'log line')}`],
-    ['Since washing', formatRun(c.metres_since_wash, units)],
+    [t`Body slots`, b.slots ? String(b.slots) : undefined],
+    [t`Carbide left`, b.carbide_mm ? formatThin(b.carbide_mm, units) : undefined],
+    [t`Price`, b.price ? trim(b.price, 2) : undefined],
+    [t`Kept for`, keptForWords[b.kept_for] + (b.nails ? t`, nail-rated` : '')],
+    [t`Hangs`, saw ? t`on ${saw}` : b.hangs || t`not said`],
     [
-      'Since sharpening',
-      `${formatRun(c.metres_since_sharpening, units)}, sharpened ${times(c.sharpenings + b.sharpened_before)}`,
+      t`Cut so far`,
+      t`${formatRun(c.metres, units)} in ${plural(c.cuts, { one: '# log line', other: '# log lines' })}`,
+    ],
+    [t`Since washing`, formatRun(c.metres_since_wash, units)],
+    [
+      t`Since sharpening`,
+      t`${formatRun(c.metres_since_sharpening, units)}, sharpened ${times(c.sharpenings + b.sharpened_before)}`,
     ],
   ];
   return (
@@ -71,4 +78,4 @@ export function BladeNumbers({ blade: b, saw, units }: Props) {
   );
 }
 
-const times = (n: number) => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`);
+const times = (n: number) => plural(n, { 0: 'never', 1: 'once', other: '# times' });

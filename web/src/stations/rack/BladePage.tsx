@@ -1,4 +1,5 @@
 /** One blade: its drawing with its numbers on it, its life as a chart, what it wants, and its history by day. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -89,28 +90,28 @@ function Head({
               to={`/care/wash?b=${b.id}`}
               variant={b.condition.state === 'pitchy' ? 'contained' : 'outlined'}
             >
-              Wash it
+              {t`Wash it`}
             </Button>
           )}
-          <Button component={Link} to={`/rack/${b.id}/edit${search}`} variant="outlined">
-            Edit
-          </Button>
+          <Button component={Link} to={`/rack/${b.id}/edit${search}`} variant="outlined">{t`Edit`}</Button>
           {care && <BladeMenu care={care} />}
         </Box>
       </Box>
       <Box sx={{ color: 'text.secondary' }}>
         {[
           b.teeth > 0 ? specOf(b, units) : makeWords[b.make],
-          keptForWords[b.kept_for] + (b.nails ? ', nail-rated' : ''),
-          saw ? `on ${saw}` : b.hangs,
+          keptForWords[b.kept_for] + (b.nails ? t`, nail-rated` : ''),
+          saw ? t`on ${saw}` : b.hangs,
         ]
           .filter(Boolean)
           .join(' · ')}
       </Box>
       {b.retired && (
         <Notice kind="caution" sx={{ mt: 1 }}>
-          Retired: {retiredWords[b.retired.reason] ?? b.retired.reason}
-          {b.retired.note && `, ${b.retired.note}`}. It is not offered for any cut.
+          {t`Retired: `}
+          {retiredWords[b.retired.reason] ?? b.retired.reason}
+          {b.retired.note && `, ${b.retired.note}`}
+          {t`. It is not offered for any cut.`}
         </Notice>
       )}
       {b.note && <Typography sx={{ mt: 0.5, overflowWrap: 'anywhere' }}>{b.note}</Typography>}
@@ -125,12 +126,10 @@ function LifeOf({ blade: b, units }: { blade: Blade; units: Units }) {
   if (b.teeth === 0) return <Box />;
   return (
     <Box component="section" aria-labelledby="life" sx={{ minWidth: 0 }}>
-      <Typography id="life" variant="h2">
-        Its life so far
-      </Typography>
+      <Typography id="life" variant="h2">{t`Its life so far`}</Typography>
       {life.error && !life.data && <Trouble>{life.error.message}</Trouble>}
       {life.data && life.data.points.length < 2 && (
-        <Box sx={{ my: 1 }}>Nothing cut with it yet. A cut made under Run begins the line.</Box>
+        <Box sx={{ my: 1 }}>{t`Nothing cut with it yet. A cut made under Run begins the line.`}</Box>
       )}
       {life.data && life.data.points.length >= 2 && (
         <Box sx={{ height: { xs: 260, md: 316 } }}>
@@ -145,12 +144,12 @@ function LifeOf({ blade: b, units }: { blade: Blade; units: Units }) {
 
 function aheadOf(l: Life, units: Units, day: (at: string) => string): string {
   const out: string[] = [];
-  if (l.wash === 'due') out.push('A wash is due.');
-  else if (l.wash_at) out.push(`A wash is due about ${day(l.wash_at.likely)}.`);
-  if (l.sharpen === 'due') out.push('The edge is due to be sharpened.');
+  if (l.wash === 'due') out.push(t`A wash is due.`);
+  else if (l.wash_at) out.push(t`A wash is due about ${day(l.wash_at.likely)}.`);
+  if (l.sharpen === 'due') out.push(t`The edge is due to be sharpened.`);
   else if (l.left_m > 0)
     out.push(
-      `About ${formatRun(l.left_m, units)} more until it is dull, between ${formatRun(l.left_low_m, units)} and ${formatRun(l.left_high_m, units)} for two of three such blades.`,
+      t`About ${formatRun(l.left_m, units)} more until it is dull, between ${formatRun(l.left_low_m, units)} and ${formatRun(l.left_high_m, units)} for two of three such blades.`,
     );
   return out.join(' ');
 }
@@ -160,12 +159,10 @@ function History({ id, units }: { id: string; units: Units }) {
   const rows = log.data?.pages.flatMap((p) => p.items) ?? [];
   return (
     <Box component="section" aria-labelledby="history" sx={{ minWidth: 0 }}>
-      <Typography id="history" variant="h2">
-        History
-      </Typography>
+      <Typography id="history" variant="h2">{t`History`}</Typography>
       {log.error && !log.data && <Trouble>{log.error.message}</Trouble>}
       {log.data && rows.length === 0 && (
-        <Typography>Nothing logged yet. A cut made under Run writes the first line.</Typography>
+        <Typography>{t`Nothing logged yet. A cut made under Run writes the first line.`}</Typography>
       )}
       <Days rows={rows} units={units} />
       {log.hasNextPage && (
@@ -175,7 +172,7 @@ function History({ id, units }: { id: string; units: Units }) {
           disabled={log.isFetchingNextPage}
           onClick={() => void log.fetchNextPage()}
         >
-          {log.isFetchingNextPage ? 'Fetching…' : 'Earlier'}
+          {log.isFetchingNextPage ? t`Fetching…` : t`Earlier`}
         </Button>
       )}
     </Box>

@@ -1,4 +1,6 @@
 /** The rack as a file: out in two open formats, and in with a look at every row before anything is saved. */
+import { plural, t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -10,7 +12,7 @@ import { FileButton } from '../../ui/FileButton';
 import type { ImportPreview, RackFile } from '../../api/types';
 import { Notice, Trouble } from '../../ui/Notice';
 
-const words = { add: 'add', change: 'change', same: 'same', refuse: 'refused' } as const;
+const words = { add: t`add`, change: t`change`, same: t`same`, refuse: t`refused` } as const;
 const marks = { add: '+', change: '~', same: '=', refuse: '×' } as const;
 
 export function Files() {
@@ -29,17 +31,16 @@ export function Files() {
   const failed = preview.error ?? save.error;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
-      <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ Rack
-      </Button>
-      <Typography variant="h1">Files in and out</Typography>
+      <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Rack`}</Button>
+      <Typography variant="h1">{t`Files in and out`}</Typography>
       <Box component="section" aria-labelledby="out" sx={{ mt: 2 }}>
-        <Typography id="out" variant="h2">
-          Out
-        </Typography>
+        <Typography id="out" variant="h2">{t`Out`}</Typography>
         <Typography sx={{ mb: 1 }}>
-          JSON holds saws and blades, and keeps to <a href="/api/v1/schemas/rack.json">a published schema</a>.
-          CSV holds the blades, for a spreadsheet.
+          <Trans>
+            JSON holds saws and blades, and keeps to{' '}
+            <a href="/api/v1/schemas/rack.json">a published schema</a>. CSV holds the blades, for a
+            spreadsheet.
+          </Trans>
         </Typography>
         <Box sx={{ display: 'flex', gap: 1 }}>
           <Button
@@ -48,7 +49,7 @@ export function Files() {
             href={`${api}/rack-exports?format=json`}
             download="rack.json"
           >
-            rack.json
+            {t`rack.json`}
           </Button>
           <Button
             variant="outlined"
@@ -56,30 +57,27 @@ export function Files() {
             href={`${api}/rack-exports?format=csv`}
             download="blades.csv"
           >
-            blades.csv
+            {t`blades.csv`}
           </Button>
         </Box>
       </Box>
       <Box component="section" aria-labelledby="in" sx={{ mt: 3 }}>
-        <Typography id="in" variant="h2">
-          In
-        </Typography>
+        <Typography id="in" variant="h2">{t`In`}</Typography>
         <Typography sx={{ mb: 1 }}>
-          Rows are met by their id, else by their name. In CSV sizes may stand as you write them: 3.2, 1/8",
-          5/8.
+          {t`Rows are met by their id, else by their name. In CSV sizes may stand as you write them: 3.2, 1/8", 5/8.`}
         </Typography>
         <FileButton
           variant="contained"
-          label="Rack file"
+          label={t`Rack file`}
           accept=".json,.csv,application/json,text/csv"
           onFile={(f) => void take(f)}
         >
-          Choose a file
+          {t`Choose a file`}
         </FileButton>
         {failed && <Trouble sx={{ mt: 2 }}>{failed.message}</Trouble>}
         {save.data && (
           <Notice kind="done" sx={{ mt: 2 }}>
-            Saved: {save.data.add} added, {save.data.change} changed.
+            {t`Saved: ${save.data.add} added, ${save.data.change} changed.`}
           </Notice>
         )}
         {p && file && !save.data && (
@@ -119,21 +117,21 @@ function Rows({
     <Box sx={{ mt: 2 }}>
       <div role="status">
         <Typography variant="h3">
-          {name}: {p.add} to add, {p.change} to change, {p.same} the same, {p.refuse} refused
+          {t`${name}: ${p.add} to add, ${p.change} to change, ${p.same} the same, ${p.refuse} refused`}
         </Typography>
       </div>
       <Box sx={{ display: 'flex', gap: 1, my: 1, alignItems: 'center', flexWrap: 'wrap' }}>
         <Button variant="contained" disabled={some === 0 || saving} onClick={onSave}>
-          {some === 0 ? 'Nothing to save' : `Save ${some} ${some === 1 ? 'row' : 'rows'}`}
+          {some === 0 ? t`Nothing to save` : plural(some, { one: 'Save # row', other: 'Save # rows' })}
         </Button>
-        {p.refuse > 0 && some > 0 && <span>The refused rows are left out.</span>}
+        {p.refuse > 0 && some > 0 && <span>{t`The refused rows are left out.`}</span>}
         {p.same > 0 && (
           <Button size="small" onClick={() => setAll(!all)}>
-            {all ? 'Hide the same' : 'Show the same too'}
+            {all ? t`Hide the same` : t`Show the same too`}
           </Button>
         )}
       </Box>
-      <Box component="ol" aria-label="Rows of the file" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Box component="ol" aria-label={t`Rows of the file`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {telling.map((r) => (
           <Box
             component="li"
@@ -154,7 +152,7 @@ function Rows({
               {words[r.action]}
             </Box>
             <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>
-              <b>{r.name || 'without a name'}</b>{' '}
+              <b>{r.name || t`without a name`}</b>{' '}
               <Box component="span" sx={{ color: 'text.secondary' }}>
                 {r.what} {r.row}
               </Box>

@@ -1,4 +1,5 @@
 /** A sheet of labels, one for each blade that is ticked, to print or to keep as SVG. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -38,13 +39,10 @@ export function Labels() {
       sx={{ px: { xs: 2, md: 3 }, py: 2, '@media print': { p: 0, '& .screen': { display: 'none' } } }}
     >
       <Box className="screen">
-        <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>
-          ‹ Rack
-        </Button>
-        <Typography variant="h1">Labels</Typography>
+        <Button component={Link} to={`/rack${search}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Rack`}</Button>
+        <Typography variant="h1">{t`Labels`}</Typography>
         <Typography sx={{ my: 1, maxWidth: 640 }}>
-          Twenty-four to an A4 sheet, with a code that opens the blade’s page on this Corte. Print at full
-          size, without margins added.
+          {t`Twenty-four to an A4 sheet, with a code that opens the blade’s page on this Corte. Print at full size, without margins added.`}
         </Typography>
         <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mb: 1 }}>
           <Button
@@ -52,14 +50,12 @@ export function Labels() {
             size="small"
             onClick={() => setPicked(new Set(all.slice(0, MOST).map((b) => b.id)))}
           >
-            Tick all
+            {t`Tick all`}
           </Button>
-          <Button variant="outlined" size="small" onClick={() => setPicked(new Set())}>
-            Tick none
-          </Button>
+          <Button variant="outlined" size="small" onClick={() => setPicked(new Set())}>{t`Tick none`}</Button>
           <Box sx={{ width: 190 }}>
             <NumberField
-              label="Labels gone already"
+              label={t`Labels gone already`}
               value={skip}
               onNumber={(v) => {
                 setSkip(Math.max(0, Math.min(23, Math.round(v ?? 0))));
@@ -72,18 +68,16 @@ export function Labels() {
             disabled={ids.length === 0 || ids.length > MOST || labels.isPending}
             onClick={() => labels.mutate({ ids, units, skip })}
           >
-            Lay out {ids.length}
+            {t`Lay out ${ids.length}`}
           </Button>
           {sheet && (
             <>
-              <Button variant="contained" onClick={() => window.print()}>
-                Print
-              </Button>
+              <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
               <Button
                 variant="outlined"
                 onClick={() => save(new Blob([sheet], { type: 'image/svg+xml' }), 'labels.svg')}
               >
-                Save as SVG
+                {t`Save as SVG`}
               </Button>
             </>
           )}
@@ -92,7 +86,7 @@ export function Labels() {
         {!sheet && (
           <Box
             role="group"
-            aria-label="Blades to label"
+            aria-label={t`Blades to label`}
             sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(210px, 1fr))' }}
           >
             {all.map((b) => (
@@ -108,7 +102,7 @@ export function Labels() {
       {sheet && (
         <Box
           component="img"
-          alt={`Labels of ${ids.length} blades`}
+          alt={t`Labels of ${ids.length} blades`}
           src={`data:image/svg+xml,${encodeURIComponent(sheet)}`}
           sx={{
             width: '210mm',

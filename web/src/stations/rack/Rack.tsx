@@ -1,4 +1,5 @@
 /** Rack: the wall of blades, how each stands and what is due; the one that is looked at stands large beside it. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
@@ -87,17 +88,15 @@ export function Rack() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: 1.5, pb: some.length > 0 ? 0 : 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
-        <Typography variant="h1">Rack</Typography>
+        <Typography variant="h1">{t`Rack`}</Typography>
         <Box role="status" sx={{ mr: 'auto', color: 'text.secondary', width: { xs: 96, sm: 'auto' } }}>
           {!blades.data && '\u00a0'}
           {blades.data &&
             (found.length === total
-              ? `${total} ${wanted.retired ? 'retired' : 'on the wall'}`
-              : `${found.length} of ${total}`)}
+              ? `${total} ${wanted.retired ? 'retired' : t`on the wall`}`
+              : t`${found.length} of ${total}`)}
         </Box>
-        <Button component={Link} to={`/rack/new${search}`} variant="contained">
-          Add a blade
-        </Button>
+        <Button component={Link} to={`/rack/new${search}`} variant="contained">{t`Add a blade`}</Button>
         <More
           retired={wanted.retired}
           search={search}
@@ -116,15 +115,20 @@ export function Rack() {
         }}
       >
         <TextField
-          label="Find"
+          label={t`Find`}
           size="small"
           value={wanted.text}
           onChange={(e) => put('find', e.target.value)}
-          placeholder="name, 60 ATB, peg 3…"
+          placeholder={t`name, 60 ATB, peg 3…`}
         />
-        <SelectField label="Kept for" value={wanted.use} choices={uses} onChoose={(use) => put('use', use)} />
         <SelectField
-          label="Condition"
+          label={t`Kept for`}
+          value={wanted.use}
+          choices={uses}
+          onChoose={(use) => put('use', use)}
+        />
+        <SelectField
+          label={t`Condition`}
           value={wanted.state}
           choices={states}
           onChoose={(state) => put('state', state)}
@@ -136,15 +140,15 @@ export function Rack() {
             '& > div': { width: 'max-content' },
           }}
         >
-          <Segments label="Hang" value={order} choices={orders} onChoose={setOrder} />
+          <Segments label={t`Hang`} value={order} choices={orders} onChoose={setOrder} />
         </Box>
       </Box>
       {blades.data && found.length === 0 && (
         <Box sx={{ my: 2 }}>
           {total > 0 ? (
-            'None of them is like that.'
+            t`None of them is like that.`
           ) : wanted.retired ? (
-            'Nothing is retired.'
+            t`Nothing is retired.`
           ) : (
             <FirstThings missing={saws.data?.length === 0 ? 'saw' : 'blade'} />
           )}
@@ -197,7 +201,7 @@ function Beside({ blade: b, units, search }: { blade: Blade; units: Units; searc
         <Stands condition={b.condition} />
       </Box>
       <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
-        {[b.teeth > 0 && specOf(b, units), `for ${keptForWords[b.kept_for]}`].filter(Boolean).join(', ')}
+        {[b.teeth > 0 && specOf(b, units), t`for ${keptForWords[b.kept_for]}`].filter(Boolean).join(', ')}
       </Box>
       <BladeHero blade={b} units={units} />
       {life && life.points.length >= 2 && (
@@ -206,13 +210,9 @@ function Beside({ blade: b, units, search }: { blade: Blade; units: Units; searc
         </Box>
       )}
       <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
-        <Button component={Link} to={`/rack/${b.id}${search}`} variant="outlined">
-          Its page
-        </Button>
+        <Button component={Link} to={`/rack/${b.id}${search}`} variant="outlined">{t`Its page`}</Button>
         {b.teeth > 0 && !b.retired && (
-          <Button component={Link} to={`/care/wash?b=${b.id}`} variant="outlined">
-            Wash it
-          </Button>
+          <Button component={Link} to={`/care/wash?b=${b.id}`} variant="outlined">{t`Wash it`}</Button>
         )}
       </Box>
     </Box>
@@ -239,24 +239,18 @@ function PickedBar({ blades, care, onClear }: { blades: Blade[]; care: BladeCare
           '& .MuiButton-root': { px: { xs: 1.25, sm: 2 }, minWidth: 44 },
         }}
       >
-        <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>
-          {blades.length} picked
-        </Box>
-        <Button onClick={onClear}>Clear</Button>
-        <Button component={Link} to={`/rack/labels?${of('only')}`} variant="outlined">
-          Labels
-        </Button>
+        <Box role="status" sx={{ mr: 'auto', fontWeight: 650 }}>{t`${blades.length} picked`}</Box>
+        <Button onClick={onClear}>{t`Clear`}</Button>
+        <Button component={Link} to={`/rack/labels?${of('only')}`} variant="outlined">{t`Labels`}</Button>
         {one && !one.blade.condition.away && (
-          <Button variant="outlined" onClick={() => setSending(true)}>
-            Send out
-          </Button>
+          <Button variant="outlined" onClick={() => setSending(true)}>{t`Send out`}</Button>
         )}
         <Button
           variant="contained"
           disabled={washable.length === 0}
           onClick={() => void go(`/care/wash?${washable.map((b) => `b=${b.id}`).join('&')}`)}
         >
-          Wash {washable.length}
+          {t`Wash ${washable.length}`}
         </Button>
       </Box>
       {sending && one && <SendDialog care={one} onClose={() => setSending(false)} />}
@@ -279,32 +273,24 @@ function More({
       <Button
         variant="outlined"
         aria-haspopup="menu"
-        aria-label="More for the rack"
+        aria-label={t`More for the rack`}
         onClick={(e) => setAnchor(e.currentTarget)}
       >
-        More
+        {t`More`}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem component={Link} to={`/rack/saws/new${search}`}>
-          Add a saw
-        </MenuItem>
-        <MenuItem component={Link} to={`/rack/labels${search}`}>
-          Labels
-        </MenuItem>
-        <MenuItem component={Link} to={`/rack/files${search}`}>
-          Files in and out
-        </MenuItem>
+        <MenuItem component={Link} to={`/rack/saws/new${search}`}>{t`Add a saw`}</MenuItem>
+        <MenuItem component={Link} to={`/rack/labels${search}`}>{t`Labels`}</MenuItem>
+        <MenuItem component={Link} to={`/rack/files${search}`}>{t`Files in and out`}</MenuItem>
         <MenuItem
           onClick={() => {
             setAnchor(null);
             onRetired(!retired);
           }}
         >
-          {retired ? 'Back to the wall' : 'Retired ones'}
+          {retired ? t`Back to the wall` : t`Retired ones`}
         </MenuItem>
-        <MenuItem component={Link} to="/contract">
-          For other programs: the contract
-        </MenuItem>
+        <MenuItem component={Link} to="/contract">{t`For other programs: the contract`}</MenuItem>
       </Menu>
     </>
   );

@@ -1,4 +1,5 @@
 /** The frame of a blade's or a saw's form: its drawing beside its fields, what is wrong, and what somebody else changed. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -70,7 +71,7 @@ export function RecordForm(p: Props) {
           {p.children}
           <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
             <Button type="submit" variant="contained" disabled={p.saving || !!p.refused || !named}>
-              {p.saving ? 'Saving…' : p.save}
+              {p.saving ? t`Saving…` : p.save}
             </Button>
             {p.more}
             {named && p.refused && (
@@ -78,7 +79,7 @@ export function RecordForm(p: Props) {
                 {p.refused}
               </Box>
             )}
-            {!named && <Box sx={{ color: 'text.secondary' }}>It needs a name.</Box>}
+            {!named && <Box sx={{ color: 'text.secondary' }}>{t`It needs a name.`}</Box>}
           </Box>
         </form>
       </Box>

@@ -1,4 +1,5 @@
 /** Taking a blade or saw out of use, with the reason; it cannot be done by a slip of the finger. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -23,27 +24,25 @@ export function Retire({ what, name, reasons, onRetire }: Props) {
   const [note, setNote] = useState('');
   return (
     <>
-      <Button color="error" onClick={() => setOpen(true)}>
-        Retire
-      </Button>
+      <Button color="error" onClick={() => setOpen(true)}>{t`Retire`}</Button>
       <Dialog open={open} onClose={() => setOpen(false)} fullWidth maxWidth="xs">
-        <DialogTitle>Retire {name}?</DialogTitle>
+        <DialogTitle>{t`Retire ${name}?`}</DialogTitle>
         <DialogContent>
           <Box sx={{ mb: 2 }}>
-            A retired {what} is never offered again. Its log stays, and it can be brought back.
+            {t`A retired ${what} is never offered again. Its log stays, and it can be brought back.`}
           </Box>
           <Box sx={{ display: 'grid', gap: 2, pt: 0.5 }}>
             <SelectField
-              label="Why"
+              label={t`Why`}
               value={reason}
               choices={reasons.map((r) => [r, retiredWords[r] ?? r] as const)}
               onChoose={setReason}
             />
-            <LineField label="Note" value={note} most={500} onText={setNote} />
+            <LineField label={t`Note`} value={note} most={500} onText={setNote} />
           </Box>
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => setOpen(false)}>Keep it</Button>
+          <Button onClick={() => setOpen(false)}>{t`Keep it`}</Button>
           <Button
             color="error"
             variant="outlined"
@@ -53,7 +52,7 @@ export function Retire({ what, name, reasons, onRetire }: Props) {
               if (reason !== '') onRetire({ reason, note: note || undefined });
             }}
           >
-            Retire it
+            {t`Retire it`}
           </Button>
         </DialogActions>
       </Dialog>

@@ -1,4 +1,6 @@
 /** A saw, by what can be read off it and its manual. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -10,7 +12,7 @@ import { SawFace } from '../../drawings/SawFace';
 import { sawWords } from '../../drawings/words';
 import { trim } from '../../measure/format';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
@@ -71,7 +73,7 @@ const typed = [
   'note',
 ] as const satisfies (keyof SawInput)[];
 
-export const NewSaw = () => <Form start={fresh} title="A new saw" />;
+export const NewSaw = () => <Form start={fresh} title={t`A new saw`} />;
 
 export function EditSaw() {
   const { id = '' } = useParams();
@@ -126,7 +128,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
       onLength={(mm) => set({ [field]: mm })}
       onClear={optional ? () => set({ [field]: undefined }) : undefined}
       problem={problem(field)}
-      hint={optional === true ? 'if there is one' : optional || undefined}
+      hint={optional === true ? t`if there is one` : optional || undefined}
     />
   );
   const number = (
@@ -158,7 +160,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
   const tolerance = (field: keyof Tolerances, label: string) =>
     input.tolerances && (
       <NumberField
-        label={field.endsWith('_mm') ? `${label}, mm` : label}
+        label={field.endsWith('_mm') ? t`${label}, mm` : label}
         value={input.tolerances[field]}
         onNumber={(v) =>
           setInput((now) => ({
@@ -178,7 +180,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
     <RecordForm
       what="saw"
       title={title}
-      back={{ to: '/bench', name: 'Bench' }}
+      back={{ to: '/bench', name: t`Bench` }}
       mine={input}
       theirs={conflict ? (now ? pick(now, typed) : {}) : undefined}
       units={units}
@@ -195,17 +197,19 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
             <>
               <SawFace saw={draft.data} units={units} />
               <Box sx={{ fontSize: 15, mt: 1 }}>
-                The blade may be given <b>{trim(draft.data.power_limit_w, 0)} W</b>
-                {draft.data.power_limit_w < draft.data.motor_w
-                  ? ': the circuit carries less than the motor gives.'
-                  : ', all that the motor gives.'}
+                <Trans>
+                  The blade may be given <b>{trim(draft.data.power_limit_w, 0)} W</b>
+                  {draft.data.power_limit_w < draft.data.motor_w
+                    ? t`: the circuit carries less than the motor gives.`
+                    : t`, all that the motor gives.`}
+                </Trans>
               </Box>
             </>
           )}
         </Box>
       }
       previewWidth={260}
-      save={saw ? 'Save' : 'Put it in the shop'}
+      save={saw ? t`Save` : t`Put it in the shop`}
       saving={add.isPending || change.isPending}
       onSave={save}
       more={
@@ -219,57 +223,57 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         )
       }
     >
-      <Group name="What it is">
-        <LineField label="Name" value={input.name} most={60} onText={(name) => set({ name })} />
+      <Group name={t`What it is`}>
+        <LineField label={t`Name`} value={input.name} most={60} onText={(name) => set({ name })} />
         <SelectField
-          label="Kind"
+          label={t`Kind`}
           value={input.kind}
           choices={Object.entries(sawWords) as [SawInput['kind'], string][]}
           onChoose={(kind) => set({ kind, sliding: kind === 'miter' ? input.sliding : undefined })}
         />
-        {length('diameter_mm', 'Blade diameter')}
-        {length('arbor_mm', 'Arbor')}
-        {length('least_mm', 'Smallest blade', true)}
+        {length('diameter_mm', t`Blade diameter`)}
+        {length('arbor_mm', t`Arbor`)}
+        {length('least_mm', t`Smallest blade`, true)}
         {input.kind === 'miter' && (
           <CheckField
-            label="It slides"
+            label={t`It slides`}
             value={input.sliding ?? false}
             onCheck={(sliding) => set({ sliding })}
           />
         )}
       </Group>
-      <Group name="Drive" hint="Leave volts and breaker at 0 on a battery.">
-        {number('rpm', 'Speed', 'rpm')}
-        {number('motor_w', 'Motor, at the shaft', 'W')}
-        {number('volts', 'Circuit', 'V')}
-        {number('breaker_a', 'Breaker', 'A')}
+      <Group name={t`Drive`} hint={t`Leave volts and breaker at 0 on a battery.`}>
+        {number('rpm', t`Speed`, 'rpm')}
+        {number('motor_w', t`Motor, at the shaft`, 'W')}
+        {number('volts', t`Circuit`, 'V')}
+        {number('breaker_a', t`Breaker`, 'A')}
       </Group>
-      <Group name="Reach">
-        {length('reach_mm', 'Upright')}
-        {length('reach45_mm', 'Tilted to 45°', true)}
-        {number('tilt_deg', 'Tilts to', 'degrees', '0 for the usual 45')}
+      <Group name={t`Reach`}>
+        {length('reach_mm', t`Upright`)}
+        {length('reach45_mm', t`Tilted to 45°`, true)}
+        {number('tilt_deg', t`Tilts to`, t`degrees`, t`0 for the usual 45`)}
         {input.kind === 'table' && (
           <SelectField
-            label="The blade’s top tilts"
+            label={t`The blade’s top tilts`}
             value={input.tilt_side ?? 'unknown'}
             choices={[
-              ['unknown', 'not known'],
-              ['left', 'to the left'],
-              ['right', 'to the right'],
+              ['unknown', t`not known`],
+              ['left', t`to the left`],
+              ['right', t`to the right`],
             ]}
             onChoose={(tilt_side) => set({ tilt_side })}
           />
         )}
-        {input.kind === 'table' && length('fence_reach_mm', 'Fence reaches', true)}
-        {number('turn_deg', 'Turns to', 'degrees', '0 for the usual 45')}
-        {input.kind === 'miter' && length('chop_width_mm', 'Chops, at most', true)}
-        {input.kind === 'miter' && input.sliding && length('crosscut_mm', 'Slide crosses', true)}
-        {input.kind === 'miter' && length('below_table_mm', 'Goes below the table', true)}
+        {input.kind === 'table' && length('fence_reach_mm', t`Fence reaches`, true)}
+        {number('turn_deg', t`Turns to`, t`degrees`, t`0 for the usual 45`)}
+        {input.kind === 'miter' && length('chop_width_mm', t`Chops, at most`, true)}
+        {input.kind === 'miter' && input.sliding && length('crosscut_mm', t`Slide crosses`, true)}
+        {input.kind === 'miter' && length('below_table_mm', t`Goes below the table`, true)}
       </Group>
-      <Group name="Guards and limits">
-        {input.kind !== 'miter' && length('knife_mm', 'Riving knife', true)}
+      <Group name={t`Guards and limits`}>
+        {input.kind !== 'miter' && length('knife_mm', t`Riving knife`, true)}
         <LengthField
-          label="A bushing to"
+          label={t`A bushing to`}
           mm={input.bushings_mm?.[0]}
           units={units}
           live
@@ -278,43 +282,47 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           }
           onClear={() => set({ bushings_mm: [] })}
           problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
-          hint="a wider bore it fits"
+          hint={t`a wider bore it fits`}
         />
         <CheckField
-          label="Dado sets allowed"
+          label={t`Dado sets allowed`}
           value={input.dado_sets ?? false}
           onCheck={(dado_sets) => set({ dado_sets })}
         />
         {input.dado_sets && (
           <>
-            {length('arbor_length_mm', 'Arbor, flange to end', 'if it was measured')}
-            {length('washer_mm', 'Outer washer', 'if it was measured')}
-            {length('nut_mm', 'Nut', 'if it was measured')}
+            {length('arbor_length_mm', t`Arbor, flange to end`, t`if it was measured`)}
+            {length('washer_mm', t`Outer washer`, t`if it was measured`)}
+            {length('nut_mm', t`Nut`, t`if it was measured`)}
             <SelectField
-              label="The nut is"
+              label={t`The nut is`}
               value={input.nut_side ?? 'unknown'}
               choices={[
-                ['unknown', 'not known'],
-                ['left', 'left of the blade'],
-                ['right', 'right of the blade'],
+                ['unknown', t`not known`],
+                ['left', t`left of the blade`],
+                ['right', t`right of the blade`],
               ]}
               onChoose={(nut_side) => set({ nut_side })}
             />
             <CheckField
-              label="Washer may be left off"
+              label={t`Washer may be left off`}
               value={input.washer_off ?? false}
               onCheck={(washer_off) => set({ washer_off })}
             />
           </>
         )}
         <CheckField
-          label="Wheels allowed"
+          label={t`Wheels allowed`}
           value={input.wheels ?? false}
           onCheck={(wheels) => set({ wheels })}
         />
-        <CheckField label="Made for steel" value={input.steel ?? false} onCheck={(steel) => set({ steel })} />
         <CheckField
-          label="Has a blade brake"
+          label={t`Made for steel`}
+          value={input.steel ?? false}
+          onCheck={(steel) => set({ steel })}
+        />
+        <CheckField
+          label={t`Has a blade brake`}
           value={input.brake !== undefined}
           onCheck={(on) =>
             set({
@@ -334,51 +342,51 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         {brake('min_diameter_mm', 'Brake: least diameter')}
         {brake('max_diameter_mm', 'Brake: most diameter')}
       </Group>
-      <Group name="Mounting and truing">
+      <Group name={t`Mounting and truing`}>
         <SelectField
-          label="Thread of the nut"
+          label={t`Thread of the nut`}
           value={input.thread ?? 'unknown'}
           choices={[
-            ['unknown', 'not known'],
-            ['right', 'right-hand'],
-            ['left', 'left-hand'],
+            ['unknown', t`not known`],
+            ['right', t`right-hand`],
+            ['left', t`left-hand`],
           ]}
           onChoose={(thread) => set({ thread })}
         />
         <CheckField
-          label="Arbor lock"
+          label={t`Arbor lock`}
           value={input.arbor_lock ?? false}
           onCheck={(arbor_lock) => set({ arbor_lock })}
         />
         <CheckField
-          label="Diamond knock-out"
+          label={t`Diamond knock-out`}
           value={input.knockout ?? false}
           onCheck={(knockout) => set({ knockout })}
         />
-        {input.kind === 'table' && length('wheel_lead_mm', 'A turn of the wheel', true)}
-        {input.kind === 'table' && length('fence_lead_mm', 'Fence screw, a turn', true)}
-        {input.kind === 'table' && length('to_bolt_mm', 'Pivot to bolt', true)}
+        {input.kind === 'table' && length('wheel_lead_mm', t`A turn of the wheel`, true)}
+        {input.kind === 'table' && length('fence_lead_mm', t`Fence screw, a turn`, true)}
+        {input.kind === 'table' && length('to_bolt_mm', t`Pivot to bolt`, true)}
         <CheckField
-          label="Own tolerances"
+          label={t`Own tolerances`}
           value={input.tolerances !== undefined}
           onCheck={(on) => set({ tolerances: on ? draft.data?.held_to : undefined })}
         />
         {input.tolerances && (
           <>
-            {tolerance('heel_aim_mm', 'Heel, aim for')}
-            {tolerance('heel_act_mm', 'Heel, act over')}
-            {tolerance('fence_open_mm', 'Fence may open')}
-            {tolerance('runout_aim_mm', 'Run-out, aim for')}
-            {tolerance('runout_act_mm', 'Run-out, act over')}
-            {tolerance('tilt_deg', 'Tilt, degrees')}
-            {tolerance('gauge_deg', 'Gauge, degrees')}
+            {tolerance('heel_aim_mm', t`Heel, aim for`)}
+            {tolerance('heel_act_mm', t`Heel, act over`)}
+            {tolerance('fence_open_mm', t`Fence may open`)}
+            {tolerance('runout_aim_mm', t`Run-out, aim for`)}
+            {tolerance('runout_act_mm', t`Run-out, act over`)}
+            {tolerance('tilt_deg', t`Tilt, degrees`)}
+            {tolerance('gauge_deg', t`Gauge, degrees`)}
           </>
         )}
       </Group>
-      <Group name="Notes">
+      <Group name={t`Notes`}>
         <Box sx={{ gridColumn: '1 / -1' }}>
           <LineField
-            label="Notes"
+            label={t`Notes`}
             value={input.note ?? ''}
             rows={2}
             most={2000}

@@ -1,4 +1,5 @@
 /** What a dado set is made of: outer pair, chippers and shims, or the ranges of a dial. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -12,7 +13,7 @@ import { usePreferences } from '../../app/preferences';
 import { formatThin } from '../../measure/format';
 import { CheckField, Group, NumberField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { KnownParts } from '../groove/KnownParts';
 import { Trouble } from '../../ui/Notice';
@@ -26,9 +27,9 @@ export function SetForm() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ {blade.data?.name ?? 'Rack'}
+        ‹ {blade.data?.name ?? t`Rack`}
       </Button>
-      <Typography variant="h1">The parts of {blade.data?.name ?? 'a set'}</Typography>
+      <Typography variant="h1">{t`The parts of ${blade.data?.name ?? t`a set`}`}</Typography>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {set.data && (
         <Box
@@ -42,7 +43,7 @@ export function SetForm() {
         >
           <Form key={set.data.version} set={set.data} units={units} />
           <Box sx={{ minWidth: 0 }}>
-            <Box component="ul" aria-label="Saws" sx={{ listStyle: 'none', m: 0, p: 0, mb: 1.5 }}>
+            <Box component="ul" aria-label={t`Saws`} sx={{ listStyle: 'none', m: 0, p: 0, mb: 1.5 }}>
               {set.data.saws.map((w) => (
                 <Box
                   component="li"
@@ -128,13 +129,13 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
     }));
   return (
     <Box sx={{ minWidth: 0 }}>
-      <Group name="What it is">
+      <Group name={t`What it is`}>
         <SelectField
-          label="Kind"
+          label={t`Kind`}
           value={input.kind}
           choices={[
-            ['stack', 'stacked'],
-            ['dial', 'by a dial'],
+            ['stack', t`stacked`],
+            ['dial', t`by a dial`],
           ]}
           onChoose={(kind) =>
             put({
@@ -146,12 +147,12 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
             })
           }
         />
-        {length('ears_mm', 'Ears in the corners', 'how much deeper the outer points cut')}
-        {input.kind === 'stack' && length('left_mm', 'Left outer, at the tips')}
-        {input.kind === 'stack' && length('right_mm', 'Right outer, at the tips')}
+        {length('ears_mm', t`Ears in the corners`, t`how much deeper the outer points cut`)}
+        {input.kind === 'stack' && length('left_mm', t`Left outer, at the tips`)}
+        {input.kind === 'stack' && length('right_mm', t`Right outer, at the tips`)}
         {input.kind === 'stack' && (
           <NumberField
-            label="Teeth of a chipper"
+            label={t`Teeth of a chipper`}
             value={input.wings}
             onNumber={(v) => put({ wings: v === undefined ? undefined : Math.round(v) })}
             problem={problem('wings')}
@@ -159,12 +160,12 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
         )}
         {input.kind === 'dial' && (
           <SelectField
-            label="Built for a nut on the"
+            label={t`Built for a nut on the`}
             value={input.build ?? 'unknown'}
             choices={[
-              ['unknown', 'not known'],
-              ['left', 'left'],
-              ['right', 'right'],
+              ['unknown', t`not known`],
+              ['left', t`left`],
+              ['right', t`right`],
             ]}
             onChoose={(build) => put({ build })}
           />
@@ -176,13 +177,13 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
           sx={{ border: 0, borderTop: '1px solid', borderColor: 'divider', p: 0, m: 0 }}
         >
           <Typography component="legend" variant="h3" sx={{ pr: 1.5 }}>
-            Chippers and shims that are owned
+            {t`Chippers and shims that are owned`}
           </Typography>
           {parts.map((p, i) => (
             <Box
               key={i}
               role="group"
-              aria-label={`Part ${i + 1}`}
+              aria-label={t`Part ${i + 1}`}
               sx={{
                 display: 'grid',
                 gridTemplateColumns: 'minmax(0,1fr) 76px auto 44px',
@@ -192,7 +193,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
               }}
             >
               <LengthField
-                label="Thickness"
+                label={t`Thickness`}
                 mm={p.thickness_mm}
                 units={units}
                 live
@@ -200,14 +201,14 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
                 problem={problem(`parts.${i}.thickness_mm`)}
               />
               <NumberField
-                label="Count"
+                label={t`Count`}
                 value={p.count}
                 onNumber={(v) => setPart(i, { count: Math.round(v ?? 0) })}
                 problem={problem(`parts.${i}.count`)}
               />
-              <CheckField label="Shim" value={p.shim ?? false} onCheck={(shim) => setPart(i, { shim })} />
+              <CheckField label={t`Shim`} value={p.shim ?? false} onCheck={(shim) => setPart(i, { shim })} />
               <IconButton
-                aria-label={`Take part ${i + 1} out of the record`}
+                aria-label={t`Take part ${i + 1} out of the record`}
                 onClick={() => put({ parts: parts.filter((_, k) => k !== i) })}
               >
                 ×
@@ -215,25 +216,25 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
             </Box>
           ))}
           <Button size="small" onClick={() => put({ parts: [...parts, { thickness_mm: 1.6, count: 1 }] })}>
-            Another chipper
+            {t`Another chipper`}
           </Button>
           <Button
             size="small"
             onClick={() => put({ parts: [...parts, { thickness_mm: 0.2, count: 1, shim: true }] })}
           >
-            Another shim
+            {t`Another shim`}
           </Button>
         </Box>
       )}
       {input.kind === 'dial' &&
         ranges.map((r, i) => (
-          <Group key={i} name={`With ${r.cutters} cutters`}>
+          <Group key={i} name={t`With ${r.cutters} cutters`}>
             {(
               [
-                ['least_mm', 'From'],
-                ['most_mm', 'To'],
-                ['start_mm', 'Width at dial 0'],
-                ['turn_mm', 'One turn adds'],
+                ['least_mm', t`From`],
+                ['most_mm', t`To`],
+                ['start_mm', t`Width at dial 0`],
+                ['turn_mm', t`One turn adds`],
               ] as const
             ).map(([key, label]) => (
               <LengthField
@@ -260,19 +261,13 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
             })
           }
         >
-          A range with the centre blade
+          {t`A range with the centre blade`}
         </Button>
       )}
       {change.error && <Trouble sx={{ my: 1 }}>{change.error.message}</Trouble>}
       <Box sx={{ mt: 1.5 }}>
-        <Button variant="contained" disabled={change.isPending} onClick={save}>
-          Save
-        </Button>
-        {change.isSuccess && (
-          <Box component="span" role="status" sx={{ ml: 1.5 }}>
-            Saved.
-          </Box>
-        )}
+        <Button variant="contained" disabled={change.isPending} onClick={save}>{t`Save`}</Button>
+        {change.isSuccess && <Box component="span" role="status" sx={{ ml: 1.5 }}>{t`Saved.`}</Box>}
       </Box>
     </Box>
   );
@@ -286,21 +281,18 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
   const [why, setWhy] = useState<'sharpened' | 'replaced' | 'worn'>('replaced');
   const dial = set.kind === 'dial';
   const names = dial
-    ? ['the whole set']
+    ? [t`the whole set`]
     : [
-        'outer pair',
+        t`outer pair`,
         ...(set.parts ?? []).map(
-          (p) => `${p.shim ? 'shim' : 'chipper'} ${formatThin(p.thickness_mm, units)}`,
+          (p) => `${p.shim ? t`shim` : t`chipper`} ${formatThin(p.thickness_mm, units)}`,
         ),
       ];
   return (
     <Box component="section" aria-labelledby="renew" sx={{ mt: 2 }}>
-      <Typography id="renew" variant="h3" component="h2">
-        Parts that have changed
-      </Typography>
+      <Typography id="renew" variant="h3" component="h2">{t`Parts that have changed`}</Typography>
       <Box sx={{ fontSize: 15, mb: 0.5 }}>
-        What test grooves taught of them is then forgotten. A whole set that comes back sharpened is told
-        under Care, and forgets by itself; shims keep what is known.
+        {t`What test grooves taught of them is then forgotten. A whole set that comes back sharpened is told under Care, and forgets by itself; shims keep what is known.`}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap' }}>
         {names.map((name, i) => (
@@ -314,12 +306,12 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
       </Box>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', maxWidth: 380, mt: 1 }}>
         <SelectField
-          label="They are"
+          label={t`They are`}
           value={why}
           choices={[
-            ['sharpened', 'sharpened'],
-            ['replaced', 'replaced'],
-            ['worn', 'worn'],
+            ['sharpened', t`sharpened`],
+            ['replaced', t`replaced`],
+            ['worn', t`worn`],
           ]}
           onChoose={setWhy}
         />
@@ -343,7 +335,7 @@ function Renew({ set, units }: { set: DadoSet; units: Units }) {
             )
           }
         >
-          Log it
+          {t`Log it`}
         </Button>
       </Box>
       {renew.error && <Trouble sx={{ my: 1 }}>{renew.error.message}</Trouble>}

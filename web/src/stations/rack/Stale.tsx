@@ -1,4 +1,5 @@
 /** Two people, one record: what the other one changed, before anything is written over it. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Units } from '../../api/types';
@@ -43,17 +44,18 @@ export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
   );
   return (
     <Notice kind="caution" sx={{ mb: 2 }}>
-      <b>Somebody else has changed this {what} since you opened it.</b> Nothing of yours is saved yet.
+      <b>{t`Somebody else has changed this ${what} since you opened it.`}</b>
+      {t` Nothing of yours is saved yet.`}
       <Box
         component="table"
         sx={{ my: 1, fontSize: 15, '& td, & th': { pr: 3, textAlign: 'left' } }}
-        aria-label="What differs"
+        aria-label={t`What differs`}
       >
         <thead>
           <tr>
-            <th>Field</th>
-            <th>There now</th>
-            <th>Yours</th>
+            <th>{t`Field`}</th>
+            <th>{t`There now`}</th>
+            <th>{t`Yours`}</th>
           </tr>
         </thead>
         <tbody>
@@ -67,12 +69,8 @@ export function Stale({ what, mine, theirs, units, onTheirs, onMine }: Props) {
         </tbody>
       </Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={onTheirs}>
-          Take what is there
-        </Button>
-        <Button variant="outlined" onClick={onMine}>
-          Keep mine, and let me save over it
-        </Button>
+        <Button variant="outlined" onClick={onTheirs}>{t`Take what is there`}</Button>
+        <Button variant="outlined" onClick={onMine}>{t`Keep mine, and let me save over it`}</Button>
       </Box>
     </Notice>
   );

@@ -1,4 +1,5 @@
 /** Reading a blade that has nothing on it: teeth by groups, hook by straight edge, clearance by caliper, bevel by eye. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -10,7 +11,7 @@ import type { BladeInput, UnmarkedReadings, Units } from '../../api/types';
 import { HookReading, BevelSample } from '../../drawings/Readings';
 import { formatThin, trim } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
 
 interface Props {
@@ -30,7 +31,7 @@ export function Unmarked({ input, units, onRead }: Props) {
   return (
     <Box sx={{ borderTop: '1px solid', borderColor: 'divider', pb: 2 }}>
       <Button onClick={() => setOpen(!open)} aria-expanded={open} sx={{ ml: -1 }}>
-        {open ? 'Hide' : 'Nothing written on it? Read it off the blade'}
+        {open ? t`Hide` : t`Nothing written on it? Read it off the blade`}
       </Button>
       <Collapse in={open} unmountOnExit>
         {answer.error && <Trouble sx={{ mb: 1 }}>{answer.error.message}</Trouble>}
@@ -42,9 +43,9 @@ export function Unmarked({ input, units, onRead }: Props) {
           }}
         >
           <Reading
-            title="Teeth, by groups"
-            how="Make a chalk mark where you start. Count the teeth of one group that repeats, then the groups once round."
-            result={got.teeth !== undefined ? `${got.teeth} teeth` : undefined}
+            title={t`Teeth, by groups`}
+            how={t`Make a chalk mark where you start. Count the teeth of one group that repeats, then the groups once round.`}
+            result={got.teeth !== undefined ? t`${got.teeth} teeth` : undefined}
             onTake={() =>
               got.teeth !== undefined &&
               onRead({ teeth: got.teeth, group: input.grind === 'ATBR' ? read.group_teeth : input.group })
@@ -52,17 +53,21 @@ export function Unmarked({ input, units, onRead }: Props) {
           >
             <Pair>
               <NumberField
-                label="Teeth in one group"
+                label={t`Teeth in one group`}
                 value={read.group_teeth}
                 onNumber={(v) => set({ group_teeth: whole(v) })}
               />
-              <NumberField label="Groups" value={read.groups} onNumber={(v) => set({ groups: whole(v) })} />
+              <NumberField
+                label={t`Groups`}
+                value={read.groups}
+                onNumber={(v) => set({ groups: whole(v) })}
+              />
             </Pair>
           </Reading>
           <Reading
-            title="Hook, by straight edge"
-            how="Lay a straight edge along the face of one tooth. Measure square to it from the middle of the bore. If the face’s line passes behind the middle, as seen against the turn, the offset is negative."
-            result={got.hook_deg !== undefined ? `hook ${trim(got.hook_deg, 1)}°` : undefined}
+            title={t`Hook, by straight edge`}
+            how={t`Lay a straight edge along the face of one tooth. Measure square to it from the middle of the bore. If the face’s line passes behind the middle, as seen against the turn, the offset is negative.`}
+            result={got.hook_deg !== undefined ? t`hook ${trim(got.hook_deg, 1)}°` : undefined}
             onTake={() =>
               got.hook_deg !== undefined && onRead({ hook_deg: Math.round(got.hook_deg * 2) / 2 })
             }
@@ -74,7 +79,7 @@ export function Unmarked({ input, units, onRead }: Props) {
               units={units}
             />
             <LengthField
-              label="Offset"
+              label={t`Offset`}
               mm={read.offset_mm}
               units={units}
               live
@@ -83,18 +88,18 @@ export function Unmarked({ input, units, onRead }: Props) {
             />
           </Reading>
           <Reading
-            title="Kerf and plate, by caliper"
-            how="Across two neighbouring tips for the kerf; between them on the steel for the plate."
+            title={t`Kerf and plate, by caliper`}
+            how={t`Across two neighbouring tips for the kerf; between them on the steel for the plate.`}
             result={
               got.side_clearance_mm !== undefined
-                ? `clears by ${formatThin(got.side_clearance_mm, units)} a side`
+                ? t`clears by ${formatThin(got.side_clearance_mm, units)} a side`
                 : undefined
             }
             onTake={() => onRead({ kerf_mm: read.kerf_mm ?? input.kerf_mm, plate_mm: read.plate_mm })}
           >
             <Pair>
               <LengthField
-                label="Over the tips"
+                label={t`Over the tips`}
                 mm={read.kerf_mm}
                 units={units}
                 live
@@ -102,7 +107,7 @@ export function Unmarked({ input, units, onRead }: Props) {
                 onClear={() => set({ kerf_mm: undefined })}
               />
               <LengthField
-                label="On the plate"
+                label={t`On the plate`}
                 mm={read.plate_mm}
                 units={units}
                 live
@@ -112,15 +117,15 @@ export function Unmarked({ input, units, onRead }: Props) {
             </Pair>
           </Reading>
           <Reading
-            title="Top bevel, by eye"
-            how="Look along the rim at two neighbouring tips. Tap the pair that is most like them."
+            title={t`Top bevel, by eye`}
+            how={t`Look along the rim at two neighbouring tips. Tap the pair that is most like them.`}
           >
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
               {bevels.map((deg) => (
                 <ButtonBase
                   key={deg}
                   aria-pressed={input.bevel_deg === deg}
-                  aria-label={`Bevel ${deg} degrees`}
+                  aria-label={t`Bevel ${deg} degrees`}
                   onClick={() => onRead({ bevel_deg: deg })}
                   sx={{
                     p: 0.75,
@@ -168,11 +173,7 @@ function Reading({ title, how, result, onTake, children }: ReadingProps) {
       {onTake && (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mt: 1, minHeight: 44 }}>
           <b role="status">{result ?? ''}</b>
-          {result && (
-            <Button size="small" variant="outlined" onClick={onTake}>
-              Take it
-            </Button>
-          )}
+          {result && <Button size="small" variant="outlined" onClick={onTake}>{t`Take it`}</Button>}
         </Box>
       )}
     </Box>

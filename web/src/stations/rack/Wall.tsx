@@ -1,4 +1,5 @@
 /** The wall: blades on pegs at one scale, in rows of which only those near the window are drawn. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import Typography from '@mui/material/Typography';
@@ -72,7 +73,7 @@ export function Wall(p: Props) {
       <Box
         ref={top}
         role={grouped ? 'group' : 'list'}
-        aria-label="Blades"
+        aria-label={t`Blades`}
         sx={{ position: 'relative' }}
         style={{ height: virtual.getTotalSize() }}
       >
@@ -144,7 +145,7 @@ function Peg({ blade: b, saw, place, of, size, scale, search, picked, onPick, on
     : b.condition.away
       ? 'away'
       : saw
-        ? `on ${saw}`
+        ? t`on ${saw}`
         : b.hangs;
   return (
     <Box
@@ -192,7 +193,7 @@ function Peg({ blade: b, saw, place, of, size, scale, search, picked, onPick, on
         <Checkbox
           checked={picked}
           onChange={() => onPick(b.id)}
-          slotProps={{ input: { 'aria-label': `Pick ${b.name}` } }}
+          slotProps={{ input: { 'aria-label': t`Pick ${b.name}` } }}
           sx={{
             position: 'absolute',
             top: -6,

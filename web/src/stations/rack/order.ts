@@ -1,4 +1,5 @@
 /** How the wall hangs: in one row after another, or under headings. */
+import { t } from '@lingui/core/macro';
 import type { Blade, Saw, Units } from '../../api/types';
 import { keptForWords, upper } from '../../drawings/words';
 import { formatLength } from '../../measure/format';
@@ -6,10 +7,10 @@ import { formatLength } from '../../measure/format';
 export type Order = 'due' | 'size' | 'use' | 'name';
 
 export const orders: { value: Order; name: string }[] = [
-  { value: 'due', name: 'Due first' },
-  { value: 'size', name: 'By size' },
-  { value: 'use', name: 'By use' },
-  { value: 'name', name: 'By name' },
+  { value: 'due', name: t`Due first` },
+  { value: 'size', name: t`By size` },
+  { value: 'use', name: t`By use` },
+  { value: 'name', name: t`By name` },
 ];
 
 export interface Shelf {
@@ -42,7 +43,7 @@ export function hang(blades: Blade[], order: Order, urgent: string[], saws: Saw[
       return shelves(
         blades,
         (b) => b.kept_for,
-        (b) => `For ${keptForWords[b.kept_for]}`,
+        (b) => t`For ${keptForWords[b.kept_for]}`,
       ).map((s) => ({
         ...s,
         heading: upper(s.heading),

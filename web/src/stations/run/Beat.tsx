@@ -4,6 +4,7 @@
  * cut well. Read from three metres, started by a tap, with a count-in to get
  * the hands in place.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -66,16 +67,16 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
   );
 
   const draw = useCallback(
-    (t: number) => {
-      const at = share(feed, t, lengthMm);
-      const low = share(Math.min(slowest, fastest), t, lengthMm);
-      const high = share(Math.max(slowest, fastest), t, lengthMm);
+    (it: number) => {
+      const at = share(feed, it, lengthMm);
+      const low = share(Math.min(slowest, fastest), it, lengthMm);
+      const high = share(Math.max(slowest, fastest), it, lengthMm);
       if (bar.current) bar.current.style.left = `${100 * at}%`;
       if (band.current) {
         band.current.style.left = `${100 * low}%`;
         band.current.style.width = `${100 * (high - low)}%`;
       }
-      if (clock.current) clock.current.textContent = `${Math.max(0, seconds - t).toFixed(1)} s`;
+      if (clock.current) clock.current.textContent = `${Math.max(0, seconds - it).toFixed(1)} s`;
     },
     [feed, slowest, fastest, lengthMm, seconds],
   );
@@ -102,14 +103,14 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
     let frame = 0;
     let beat = -1;
     const go = () => {
-      const t = (performance.now() - began.current) / 1000;
-      draw(t);
-      const n = Math.floor(t / perBeat);
-      if (n > beat && t <= seconds) {
+      const it = (performance.now() - began.current) / 1000;
+      draw(it);
+      const n = Math.floor(it / perBeat);
+      if (n > beat && it <= seconds) {
         beat = n;
         tick(n % 3 === 0);
       }
-      if (t > FORGOTTEN * seconds) setState('ready');
+      if (it > FORGOTTEN * seconds) setState('ready');
       else frame = requestAnimationFrame(go);
     };
     frame = requestAnimationFrame(go);
@@ -132,10 +133,10 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
   const foot = units === 'mm' ? 300 : 304.8;
   const marks = Array.from({ length: Math.floor(lengthMm / foot) }, (_, i) => ((i + 1) * foot) / lengthMm);
   return (
-    <Box component="section" aria-label="Feed beat">
+    <Box component="section" aria-label={t`Feed beat`}>
       <Box
         role="img"
-        aria-label={`A bar that moves over ${formatLength(lengthMm, units)} in ${trim(seconds, 1)} seconds`}
+        aria-label={t`A bar that moves over ${formatLength(lengthMm, units)} in ${trim(seconds, 1)} seconds`}
         sx={{
           position: 'relative',
           height: { xs: 150, md: 190 },
@@ -228,8 +229,8 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
       >
         <span>
           {open
-            ? 'keep the cut inside the bare band: dashed is too slow, dotted too fast'
-            : 'the feed range is shut: no feed cuts this well; the bar goes as fast as still may be'}
+            ? t`keep the cut inside the bare band: dashed is too slow, dotted too fast`
+            : t`the feed range is shut: no feed cuts this well; the bar goes as fast as still may be`}
         </span>
         <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
           {formatLength(lengthMm, units)}
@@ -238,7 +239,7 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
         {state === 'running' ? (
           <Button variant="contained" onClick={through} sx={{ ...wide, flex: { xs: '1 0 100%', sm: 1 } }}>
-            Through
+            {t`Through`}
           </Button>
         ) : (
           <Button
@@ -247,23 +248,21 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
             disabled={state === 'counting'}
             sx={{ ...wide, flex: { xs: '1 0 100%', sm: 1 } }}
           >
-            {state === 'counting' ? 'Hands in place…' : 'Start the beat'}
+            {state === 'counting' ? t`Hands in place…` : t`Start the beat`}
           </Button>
         )}
         {state !== 'ready' && (
-          <Button variant="outlined" onClick={() => setState('ready')} sx={wide}>
-            Stop the beat
-          </Button>
+          <Button variant="outlined" onClick={() => setState('ready')} sx={wide}>{t`Stop the beat`}</Button>
         )}
         <ToggleButton value="sound" selected={sound} onChange={() => setSound(!sound)} sx={wide}>
-          Sound
+          {t`Sound`}
         </ToggleButton>
         <ToggleButton value="buzz" selected={buzz} onChange={() => setBuzz(!buzz)} sx={wide}>
-          Vibrate
+          {t`Vibrate`}
         </ToggleButton>
       </Box>
       <Box role="status" sx={visuallyHidden}>
-        {state === 'counting' ? 'Counting in' : state === 'running' ? 'The beat runs' : ''}
+        {state === 'counting' ? t`Counting in` : state === 'running' ? t`The beat runs` : ''}
       </Box>
     </Box>
   );

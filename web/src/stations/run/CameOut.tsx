@@ -1,4 +1,5 @@
 /** What came out of the cut: ten seconds, with thumbs. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -9,7 +10,7 @@ import { useKeep } from '../../api/keep';
 import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
-import { effortWords, noiseWords, splinterWords } from '../../drawings/words';
+import { effortWords, noiseWords, splinterWords, wallWords } from '../../drawings/words';
 import { ActionBar } from '../../ui/ActionBar';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
@@ -26,7 +27,7 @@ interface Props {
 }
 
 const walls = (['clean', 'brown', 'black'] as const).map(
-  (w) => [w, w, <WallSample key={w} wall={w} />] as const,
+  (w) => [w, wallWords[w], <WallSample key={w} wall={w} />] as const,
 );
 const edges = (['none', 'fuzz', 'splinters', 'torn'] as const).map(
   (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
@@ -99,25 +100,25 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
     <>
       {blade.condition.asked && (
         <Pick
-          label={`${blade.name} was washed: did it come back?`}
+          label={t`${blade.name} was washed: did it come back?`}
           value={said.cameBack}
           choices={[
-            ['yes', 'Yes, it cuts again'],
-            ['no', 'No, as before'],
+            ['yes', t`Yes, it cuts again`],
+            ['no', t`No, as before`],
           ]}
           onPick={(cameBack) => set({ cameBack })}
         />
       )}
-      <Pick label="Wall" value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
+      <Pick label={t`Wall`} value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
       <Pick
-        label={`Splinters, ${setting?.exit.name ?? 'where teeth leave'}`}
+        label={t`Splinters, ${setting?.exit.name ?? t`where teeth leave`}`}
         value={said.splinters}
         choices={edges}
         onPick={(splinters) => set({ splinters })}
       />
       {setting?.other.matters && (
         <Pick
-          label={`Splinters, ${setting.other.name}`}
+          label={t`Splinters, ${setting.other.name}`}
           value={said.other}
           choices={edges.map(([v, name]) => [v, name] as const)}
           onPick={(other) => set({ other })}
@@ -125,13 +126,13 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         <Pick
-          label="Effort"
+          label={t`Effort`}
           value={said.effort}
           choices={Object.entries(effortWords) as [Effort, string][]}
           onPick={(effort) => set({ effort })}
         />
         <Pick
-          label="Noise"
+          label={t`Noise`}
           value={said.noise}
           choices={Object.entries(noiseWords) as [Noise, string][]}
           onPick={(noise) => set({ noise })}
@@ -139,11 +140,11 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 0.5 }}>
         <Box sx={{ width: 152 }}>
-          <NumberField label="A piece took" unit="s" value={seconds} onNumber={setTyped} />
+          <NumberField label={t`A piece took`} unit="s" value={seconds} onNumber={setTyped} />
         </Box>
         <Box sx={{ width: 118 }}>
           <NumberField
-            label="or in all"
+            label={t`or in all`}
             unit={units === 'mm' ? 'm' : 'ft'}
             value={
               said.metres && Math.round((units === 'mm' ? said.metres : said.metres / 0.3048) * 100) / 100
@@ -151,23 +152,27 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
             onNumber={(v) => set({ metres: v && v > 0 ? (units === 'mm' ? v : v * 0.3048) : undefined })}
           />
         </Box>
-        <Box sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }} role="group" aria-label="Like pieces">
+        <Box
+          sx={{ display: 'flex', alignItems: 'center', ml: 'auto' }}
+          role="group"
+          aria-label={t`Like pieces`}
+        >
           <Button
             variant="outlined"
             sx={step}
-            aria-label="One piece fewer"
+            aria-label={t`One piece fewer`}
             disabled={said.pieces <= 1}
             onClick={() => set({ pieces: said.pieces - 1 })}
           >
             −
           </Button>
           <Box sx={{ minWidth: 76, textAlign: 'center' }}>
-            <b>{said.pieces}</b> {said.pieces === 1 ? 'piece' : 'alike'}
+            <b>{said.pieces}</b> {said.pieces === 1 ? t`piece` : t`alike`}
           </Box>
           <Button
             variant="outlined"
             sx={step}
-            aria-label="One piece more"
+            aria-label={t`One piece more`}
             disabled={said.pieces >= 9999}
             onClick={() => set({ pieces: said.pieces + 1 })}
           >
@@ -184,7 +189,7 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
       disabled={log.isPending}
       sx={{ minHeight: { xs: 52, sm: 60 }, fontSize: 18, px: 3, flex: 'none' }}
     >
-      {log.isPending ? 'Logging…' : 'Cut made'}
+      {log.isPending ? t`Logging…` : t`Cut made`}
     </Button>
   );
   const after = (
@@ -192,11 +197,12 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
       <Box role="status" sx={{ mt: { sm: 0.5 }, minHeight: { sm: 24 } }}>
         {log.data && !log.data.waits && (
           <>
-            Cut logged. <Changed before={was} now={blade.condition} name={blade.name} />
+            {t`Cut logged. `}
+            <Changed before={was} now={blade.condition} name={blade.name} />
           </>
         )}
         {log.data?.waits &&
-          `${log.data.why ?? 'Corte is away.'} The cut waits here and is sent when Corte can take it.`}
+          t`${log.data.why ?? t`Corte is away.`} The cut waits here and is sent when Corte can take it.`}
       </Box>
       {log.error && <Trouble>{log.error.message}</Trouble>}
     </>
@@ -204,9 +210,7 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
   if (!phone)
     return (
       <Box component="section" aria-labelledby="came-out">
-        <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>
-          What came out
-        </Typography>
+        <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>{t`What came out`}</Typography>
         <Box sx={{ display: 'grid', gap: 1 }}>
           {picks}
           {made}
@@ -230,10 +234,10 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
             lineHeight: 1.2,
           }}
         >
-          <Box sx={{ color: 'primary.main', fontWeight: 650 }}>What came out</Box>
+          <Box sx={{ color: 'primary.main', fontWeight: 650 }}>{t`What came out`}</Box>
           <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-            {said.wall}, {said.splinters === 'none' ? 'no splinters' : splinterWords[said.splinters]},{' '}
-            {said.pieces === 1 ? '1 piece' : `${said.pieces} alike`}
+            {said.wall}, {said.splinters === 'none' ? t`no splinters` : splinterWords[said.splinters]},{' '}
+            {said.pieces === 1 ? t`1 piece` : t`${said.pieces} alike`}
           </Box>
         </ButtonBase>
         {made}
@@ -242,13 +246,13 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
         anchor="bottom"
         open={up}
         onClose={() => setUp(false)}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'What came out', sx: { maxHeight: '92dvh' } } }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': t`What came out`, sx: { maxHeight: '92dvh' } } }}
       >
         <Box sx={{ p: 2, display: 'grid', gap: 1.25, borderTop: '2px solid', borderColor: 'text.primary' }}>
           {picks}
           <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
             <Button variant="outlined" onClick={() => setUp(false)} sx={{ minHeight: 52 }}>
-              Not yet
+              {t`Not yet`}
             </Button>
             {made}
           </Box>
@@ -266,7 +270,7 @@ function Changed({ before, now, name }: { before: Condition | undefined; now: Co
   const pitch = (c: Condition) => c.pitch_level.toFixed(1);
   return (
     <>
-      {name}: edge used {said(edge(before), edge(now))}, pitch {said(pitch(before), pitch(now))} of 3.
+      {t`${name}: edge used ${said(edge(before), edge(now))}, pitch ${said(pitch(before), pitch(now))} of 3.`}
     </>
   );
 }

@@ -1,4 +1,5 @@
 /** The last cuts on this saw; a mistake is struck out here. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useLog } from '../../api/log';
@@ -12,10 +13,8 @@ export function LastCuts({ saw, units }: { saw: Saw; units: Units }) {
   const rows = log.data?.pages[0]?.items ?? [];
   return (
     <Box component="section" aria-labelledby="last-cuts" sx={{ mt: 1 }}>
-      <Typography id="last-cuts" variant="h3">
-        Last on {saw.name}
-      </Typography>
-      {log.data && rows.length === 0 && <Box>Nothing yet.</Box>}
+      <Typography id="last-cuts" variant="h3">{t`Last on ${saw.name}`}</Typography>
+      {log.data && rows.length === 0 && <Box>{t`Nothing yet.`}</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {rows.map((e) => (
           <LogRow key={e.id} entry={e} units={units} named narrow />

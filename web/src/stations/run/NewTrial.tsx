@@ -1,4 +1,5 @@
 /** A comparison laid out: the settings that were pinned, how often each is cut, and whether it is graded blind. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -14,7 +15,7 @@ import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid, supportWords } from '../../drawings/words';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { useCut, usePins } from '../choose/cut';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { useDates } from '../../ui/useDates';
@@ -90,17 +91,15 @@ export function NewTrial() {
         },
       },
       {
-        onSuccess: (t) => void go(`/trial/${t.id}?${params}`),
+        onSuccess: (past) => void go(`/trial/${past.id}?${params}`),
         onError: () => (key.current = crypto.randomUUID()),
       },
     );
   });
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1100 }}>
-      <Button component={Link} to={`/run?${params}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ Run
-      </Button>
-      <Typography variant="h1">Compare settings on one board</Typography>
+      <Button component={Link} to={`/run?${params}`} size="small" sx={{ ml: -0.75 }}>{t`‹ Run`}</Button>
+      <Typography variant="h1">{t`Compare settings on one board`}</Typography>
       {plan.data && saw && (
         <Box sx={{ fontFamily: cutFace, fontSize: 19, my: 0.5 }}>
           {cutSaid(
@@ -112,8 +111,7 @@ export function NewTrial() {
         </Box>
       )}
       <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
-        Change one thing. The pieces are cut in a shuffled order, each marked with its number, so that neither
-        the board nor the hand favours a setting.
+        {t`Change one thing. The pieces are cut in a shuffled order, each marked with its number, so that neither the board nor the hand favours a setting.`}
       </Box>
       {(plan.error ?? shown.error) && (
         <Trouble sx={{ mb: 1 }}>{(plan.error ?? shown.error)?.message}</Trouble>
@@ -131,7 +129,7 @@ export function NewTrial() {
             <Box
               key={i}
               component="section"
-              aria-label={`Setting ${letter(i)}`}
+              aria-label={t`Setting ${letter(i)}`}
               sx={{
                 borderTop: '2px solid',
                 borderColor: 'text.primary',
@@ -145,7 +143,7 @@ export function NewTrial() {
                 <Box sx={{ fontFamily: cutFace, fontSize: 30, fontWeight: 700, flex: 1 }}>{letter(i)}</Box>
                 {ways.length > 2 && (
                   <IconButton
-                    aria-label={`Leave out setting ${letter(i)}`}
+                    aria-label={t`Leave out setting ${letter(i)}`}
                     sx={{ minWidth: 44, minHeight: 44 }}
                     onClick={() => setMine(ways.filter((_, k) => k !== i))}
                   >
@@ -154,7 +152,7 @@ export function NewTrial() {
                 )}
               </Box>
               <SelectField
-                label="Blade"
+                label={t`Blade`}
                 value={w.blade_id}
                 choices={offered}
                 onChoose={(blade_id) => set(i, { blade_id })}
@@ -162,7 +160,7 @@ export function NewTrial() {
               {!chop && (
                 <LengthField
                   key={`${w.blade_id} ${w.height_mm ?? c?.setting?.height_mm ?? 0}`}
-                  label={saw?.kind === 'table' ? 'Height' : 'Depth'}
+                  label={saw?.kind === 'table' ? t`Height` : t`Depth`}
                   mm={w.height_mm ?? c?.setting?.height_mm ?? 0}
                   units={units}
                   onLength={(height_mm) => set(i, { height_mm })}
@@ -170,17 +168,17 @@ export function NewTrial() {
                 />
               )}
               <SelectField<Support>
-                label={c?.setting?.exit.name ?? 'Where teeth leave'}
+                label={c?.setting?.exit.name ?? t`Where teeth leave`}
                 value={w.exit_support ?? c?.cut.exit_support ?? 'open'}
                 choices={supports}
                 onChoose={(exit_support) => set(i, { exit_support })}
               />
               <NumberField
-                label={`Seconds for ${units === 'mm' ? '300 mm' : 'a foot'}`}
+                label={t`Seconds for ${units === 'mm' ? t`300 mm` : t`a foot`}`}
                 value={
                   w.feed_m_min && Math.round(((units === 'mm' ? 0.3 : 0.3048) * 600) / w.feed_m_min) / 10
                 }
-                hint="Left empty, as suggested"
+                hint={t`Left empty, as suggested`}
                 onNumber={(s) =>
                   set(i, { feed_m_min: s && s > 0 ? ((units === 'mm' ? 0.3 : 0.3048) * 60) / s : undefined })
                 }
@@ -191,30 +189,29 @@ export function NewTrial() {
       </Box>
       {ways.length < MOST && ways.length > 0 && (
         <Button sx={{ mt: 1 }} onClick={() => setMine([...ways, { ...ways[ways.length - 1]! }])}>
-          Add a setting
+          {t`Add a setting`}
         </Button>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 2, alignItems: 'center' }}>
         <Box sx={{ width: 170 }}>
           <SelectField
-            label="Pieces of each"
+            label={t`Pieces of each`}
             value={String(repeats)}
             choices={[1, 2, 3, 4, 5, 6, 8, 10].map((n) => [String(n), String(n)] as const)}
             onChoose={(v) => setRepeats(Number(v))}
           />
         </Box>
         <Box sx={{ width: 180 }}>
-          <LineField label="By" value={by} most={60} onText={setBy} />
+          <LineField label={t`By`} value={by} most={60} onText={setBy} />
         </Box>
         <CheckField
-          label="Grade blind: nobody is told which piece is whose"
+          label={t`Grade blind: nobody is told which piece is whose`}
           value={blind}
           onCheck={setBlind}
         />
       </Box>
       <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
-        {repeats * ways.length} pieces. With four of each, a difference in every piece is sure; with two it
-        cannot be.
+        {t`${repeats * ways.length} pieces. With four of each, a difference in every piece is sure; with two it cannot be.`}
       </Box>
       {start.error && <Trouble sx={{ mt: 1 }}>{start.error.message}</Trouble>}
       <Button
@@ -223,7 +220,7 @@ export function NewTrial() {
         disabled={!cut || ways.length < 2 || start.isPending}
         onClick={compare}
       >
-        Begin
+        {t`Begin`}
       </Button>
       <Before />
     </Box>
@@ -237,16 +234,16 @@ function Before() {
   if (!trials.data?.length) return null;
   return (
     <Box component="section" aria-labelledby="before" sx={{ mt: 4 }}>
-      <Typography id="before" variant="h2">
-        Compared before
-      </Typography>
-      {trials.data.map((t) => (
-        <Box key={t.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
-          <Link to={`/trial/${t.id}`}>
-            {[...new Set(t.settings.map((s) => s.blade_name))].join(' and ')}, {t.differ.join(' and ')}
+      <Typography id="before" variant="h2">{t`Compared before`}</Typography>
+      {trials.data.map((past) => (
+        <Box key={past.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
+          <Link to={`/trial/${past.id}`}>
+            {[...new Set(past.settings.map((s) => s.blade_name))].join(t` and `)},{' '}
+            {past.differ.join(t` and `)}
           </Link>
           <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-            {day(t.started_at)}, {t.cut.material}. {t.ended_at ? `${t.says[0] ?? ''}.` : 'Under way.'}
+            {day(past.started_at)}, {past.cut.material}.{' '}
+            {past.ended_at ? `${past.says[0] ?? ''}.` : t`Under way.`}
           </Box>
         </Box>
       ))}

@@ -2,6 +2,7 @@
  * Run: the cut that was chosen, on one screen to stand beside the saw. A bar to
  * feed by, what to watch, and then what came out of it.
  */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -70,17 +71,13 @@ export function Run() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: { xs: 0.5, sm: 1.5 }, pb: { xs: 0, sm: 1.5 } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-        <Button component={Link} to={`/?${back}`} sx={{ ml: -0.75, minWidth: 52 }}>
-          ‹ Cut
-        </Button>
-        <Typography variant="h1" sx={{ flex: 1, minWidth: { sm: 200 } }}>
-          Run
-        </Typography>
+        <Button component={Link} to={`/?${back}`} sx={{ ml: -0.75, minWidth: 52 }}>{t`‹ Cut`}</Button>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: { sm: 200 } }}>{t`Run`}</Typography>
         <Button component={Link} to={`/trace?${params}`} variant={phone ? 'text' : 'outlined'}>
-          {phone ? 'Trace' : 'Trace a fault'}
+          {phone ? t`Trace` : t`Trace a fault`}
         </Button>
         <Button component={Link} to={`/trial/new?${params}`} variant={phone ? 'text' : 'outlined'}>
-          {phone ? 'Compare' : 'Compare settings on a board'}
+          {phone ? t`Compare` : t`Compare settings on a board`}
         </Button>
       </Box>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
@@ -93,8 +90,8 @@ export function Run() {
       {gone && (
         <Trouble sx={{ my: 1 }}>
           {plan.data?.options.length === 0
-            ? 'No blade of the rack may make this cut; under Cut it says why.'
-            : 'This blade may not make this cut; choose another.'}
+            ? t`No blade of the rack may make this cut; under Cut it says why.`
+            : t`This blade may not make this cut; choose another.`}
         </Trouble>
       )}
       {plan.data && saw && blade && (setting ?? (!modelled && option)) && (
@@ -183,7 +180,8 @@ function SettingLine({
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{specOf(blade, units)}</Box>
         {!mounted && (
           <Box sx={{ fontSize: 14.5, display: 'flex', gap: 0.75 }}>
-            <Verdict verdict="caution" size={13} /> not on the saw, as far as the log knows
+            <Verdict verdict="caution" size={13} />
+            {t` not on the saw, as far as the log knows`}
           </Box>
         )}
       </Box>
@@ -192,9 +190,9 @@ function SettingLine({
       )}
       {setting && (
         <>
-          <Big name={`for ${stretch.name}`}>{saidSeconds(setting, units)}</Big>
+          <Big name={t`for ${stretch.name}`}>{saidSeconds(setting, units)}</Big>
           {pieces > 1 && (
-            <Big name={`for ${pieces} pieces, handled and fed`}>{saidMinutes(setting.minutes.all)}</Big>
+            <Big name={t`for ${pieces} pieces, handled and fed`}>{saidMinutes(setting.minutes.all)}</Big>
           )}
         </>
       )}
@@ -215,7 +213,7 @@ function Cautions({ plan, setting }: { plan: Plan; setting: Setting | undefined 
   return (
     <Box sx={{ mt: 1.5, fontSize: 15.5 }}>
       {setting && !setting.through && (
-        <Box sx={{ fontWeight: 650 }}>This setting does not cut through; it leaves wood standing.</Box>
+        <Box sx={{ fontWeight: 650 }}>{t`This setting does not cut through; it leaves wood standing.`}</Box>
       )}
       {plan.hold
         .filter((a) => a.halt)
@@ -226,7 +224,7 @@ function Cautions({ plan, setting }: { plan: Plan; setting: Setting | undefined 
         ))}
       <Box
         component="ul"
-        aria-label="Cautions"
+        aria-label={t`Cautions`}
         sx={{ m: 0, mt: 0.5, pl: 2.25, columnCount: { sm: 2 }, columnGap: 3 }}
       >
         {plan.cautions.map((c) => (

@@ -1,4 +1,5 @@
 /** How the shop likes to work: what a change of blade counts for, and how high blades are set. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -18,15 +19,15 @@ import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
 
 const schools: [HeightSchool, string, string][] = [
-  ['saw', 'By the saw', 'Gullets clear on a table saw, just through with a circular saw.'],
-  ['proud', 'Just proud', 'Little blade is exposed; a longer arc, thinner chips, more heat.'],
-  ['gullets', 'Gullets clear', 'Chips leave and teeth cool.'],
-  ['full', 'Full', 'The shortest way through, and the most blade bare.'],
+  ['saw', t`By the saw`, t`Gullets clear on a table saw, just through with a circular saw.`],
+  ['proud', t`Just proud`, t`Little blade is exposed; a longer arc, thinner chips, more heat.`],
+  ['gullets', t`Gullets clear`, t`Chips leave and teeth cool.`],
+  ['full', t`Full`, t`The shortest way through, and the most blade bare.`],
 ];
 const habits: [number, string, string][] = [
-  [0, 'Swap freely', 'The best blade goes on for every cut.'],
-  [3, 'In between', 'A change is worth it where the cut gains.'],
-  [12, 'Leave one on', 'Only a cut that gains much is worth a change.'],
+  [0, t`Swap freely`, t`The best blade goes on for every cut.`],
+  [3, t`In between`, t`A change is worth it where the cut gains.`],
+  [12, t`Leave one on`, t`Only a cut that gains much is worth a change.`],
 ];
 
 export function ShopPage() {
@@ -54,9 +55,9 @@ const zones = (set: string | undefined) =>
   [...new Set([...Intl.supportedValuesOf('timeZone'), ...(set ? [set] : [])])].sort();
 
 const mending: [number, string, string][] = [
-  [0.5, 'Quick', 'A drum sander or a planer beside the saw'],
-  [1, 'As usual', 'A scraper and a sanding block'],
-  [2, 'Slow', 'By hand, or to a high standard'],
+  [0.5, t`Quick`, t`A drum sander or a planer beside the saw`],
+  [1, t`As usual`, t`A scraper and a sanding block`],
+  [2, t`Slow`, t`By hand, or to a high standard`],
 ];
 
 const typed = [
@@ -87,10 +88,10 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   const stale = change.error instanceof ProblemError && change.error.status === 412;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
-      <Typography variant="h1">How this shop likes to work</Typography>
+      <Typography variant="h1">{t`How this shop likes to work`}</Typography>
       {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
-          what="shop"
+          what={t`shop`}
           units={units}
           mine={input}
           theirs={now ? pick(now, typed) : {}}
@@ -110,18 +111,18 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         }}
       >
         <Box sx={{ maxWidth: 420, my: 2 }}>
-          <LineField label="Name" value={input.name} most={80} onText={(name) => set({ name })} />
+          <LineField label={t`Name`} value={input.name} most={80} onText={(name) => set({ name })} />
         </Box>
         <TextField
           select
-          label="Days begin and end as in"
+          label={t`Days begin and end as in`}
           size="small"
           value={input.time_zone ?? ''}
           onChange={(e) => set({ time_zone: e.target.value || undefined })}
           slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
           sx={{ width: { xs: '100%', sm: 300 }, mb: 3, display: 'block', '& > div': { width: '100%' } }}
         >
-          <option value="">the server’s own zone, until it is said</option>
+          <option value="">{t`the server’s own zone, until it is said`}</option>
           {zones(input.time_zone).map((z) => (
             <option key={z} value={z}>
               {z.replaceAll('_', ' ')}
@@ -129,24 +130,24 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           ))}
         </TextField>
         <Choices
-          title="Changing blades"
-          why="Corte counts a change in minutes when it ranks blades, and says for each cut what a change would be worth."
+          title={t`Changing blades`}
+          why={t`Corte counts a change in minutes when it ranks blades, and says for each cut what a change would be worth.`}
           value={input.change_minutes}
           choices={habits}
           onChoose={(change_minutes) => set({ change_minutes })}
         />
         <Box sx={{ width: 200, mt: 1.5 }}>
           <NumberField
-            label="A change counts for"
-            unit="min"
+            label={t`A change counts for`}
+            unit={t`min`}
             value={input.change_minutes}
             onNumber={(v) => set({ change_minutes: Math.max(0, Math.min(120, v ?? 0)) })}
           />
         </Box>
         <Box sx={{ mt: 3 }}>
           <Choices
-            title="Height and depth"
-            why="What is suggested first; the others stay a tap away."
+            title={t`Height and depth`}
+            why={t`What is suggested first; the others stay a tap away.`}
             value={input.height_school}
             choices={schools}
             onChoose={(height_school) => set({ height_school })}
@@ -154,26 +155,24 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         </Box>
         <Box sx={{ width: 200, mt: 3 }}>
           <NumberField
-            label="A sharpening costs"
+            label={t`A sharpening costs`}
             value={input.sharpening_price || undefined}
-            hint="In your own money"
+            hint={t`In your own money`}
             onNumber={(v) => set({ sharpening_price: Math.max(0, v ?? 0) })}
           />
         </Box>
         <Box sx={{ mt: 3 }}>
           <Choices
-            title="Mending"
-            why="What sanding, scraping and trimming takes here. It counts wherever Corte weighs blades, heights and changes in minutes."
+            title={t`Mending`}
+            why={t`What sanding, scraping and trimming takes here. It counts wherever Corte weighs blades, heights and changes in minutes.`}
             value={input.rework}
             choices={mending}
             onChoose={(rework) => set({ rework })}
           />
         </Box>
-        <Typography variant="h2" sx={{ mt: 3 }}>
-          Learning
-        </Typography>
+        <Typography variant="h2" sx={{ mt: 3 }}>{t`Learning`}</Typography>
         <CheckField
-          label="The shop’s own cuts correct the model"
+          label={t`The shop’s own cuts correct the model`}
           value={input.learning}
           onCheck={(learning) => set({ learning })}
         />
@@ -184,7 +183,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           sx={{ mt: 3 }}
           disabled={change.isPending || input.name === ''}
         >
-          Save
+          {t`Save`}
         </Button>
         <Box role="status" sx={{ mt: 1 }}>
           {saved && !change.isPending && 'Saved.'}
@@ -200,8 +199,8 @@ function Lessons() {
   const told = lessons.data?.filter((l) => l.says.length > 0) ?? [];
   return (
     <Box>
-      {lessons.data?.length === 0 && <Box>No cut has taught anything yet.</Box>}
-      <Box component="ul" aria-label="What the cuts taught" sx={{ m: 0, pl: 2.5 }}>
+      {lessons.data?.length === 0 && <Box>{t`No cut has taught anything yet.`}</Box>}
+      <Box component="ul" aria-label={t`What the cuts taught`} sx={{ m: 0, pl: 2.5 }}>
         {told
           .flatMap((l) => l.says)
           .map((s) => (
@@ -210,7 +209,7 @@ function Lessons() {
       </Box>
       {lessons.data && lessons.data.length > told.length && (
         <Box sx={{ color: 'text.secondary', fontSize: 14.5 }}>
-          As the table says:{' '}
+          {t`As the table says:`}{' '}
           {lessons.data
             .filter((l) => l.says.length === 0)
             .map((l) => `${l.material_name} (${l.cuts})`)

@@ -1,4 +1,5 @@
 /** A saw from its kind and three numbers off its plate; what follows from them is filled in, and said to be a guess. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
@@ -10,7 +11,7 @@ import { sawWords, upper } from '../../drawings/words';
 import { formatLength, formatSetting } from '../../measure/format';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 
 interface Props {
   units: Units;
@@ -32,7 +33,7 @@ export function NewSaw({ units, taken, onIn }: Props) {
     <Box>
       <Box
         role="group"
-        aria-label="Kind of saw"
+        aria-label={t`Kind of saw`}
         sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}
       >
         {(usual ?? []).map((u) => (
@@ -61,24 +62,29 @@ export function NewSaw({ units, taken, onIn }: Props) {
       </Box>
       {saw && (
         <Box sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
-          <LineField label="What you call it" value={saw.name} most={60} onText={(name) => set({ name })} />
+          <LineField
+            label={t`What you call it`}
+            value={saw.name}
+            most={60}
+            onText={(name) => set({ name })}
+          />
           <Box
             sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)' } }}
           >
             <LengthField
-              label="Blade diameter"
+              label={t`Blade diameter`}
               mm={saw.diameter_mm}
               units={units}
               onLength={(diameter_mm) => set({ diameter_mm })}
             />
             <NumberField
-              label="Speed"
-              unit="rpm"
+              label={t`Speed`}
+              unit={t`rpm`}
               value={saw.rpm}
               onNumber={(rpm) => set({ rpm: rpm ?? 0 })}
             />
             <NumberField
-              label="Power"
+              label={t`Power`}
               unit="W"
               value={saw.motor_w}
               onNumber={(motor_w) => set({ motor_w: motor_w ?? 0 })}
@@ -86,7 +92,7 @@ export function NewSaw({ units, taken, onIn }: Props) {
           </Box>
           <Box sx={{ color: 'text.secondary', lineHeight: 1.4, minHeight: { xs: 64, sm: 44 } }}>
             {guess &&
-              `Guessed until you look: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put in when it is wanted.`}
+              t`Guessed until you look: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put in when it is wanted.`}
           </Box>
           {failed && <Trouble>{failed.message}</Trouble>}
           <Button
@@ -101,7 +107,7 @@ export function NewSaw({ units, taken, onIn }: Props) {
             }
             sx={{ justifySelf: 'start', minHeight: 52, px: 3 }}
           >
-            It stands here
+            {t`It stands here`}
           </Button>
         </Box>
       )}

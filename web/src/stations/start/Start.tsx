@@ -1,4 +1,6 @@
 /** First things: a saw, the blades beside it and a first cut, in two minutes; or a file; or the demo shop. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -26,15 +28,13 @@ export function Start() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2 }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>
-          First things
-        </Typography>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>{t`First things`}</Typography>
         <Segments
-          label="Measured in"
+          label={t`Measured in`}
           value={units}
           choices={[
-            { value: 'mm', name: 'Millimetres' },
-            { value: 'in', name: 'Inches' },
+            { value: 'mm', name: t`Millimetres` },
+            { value: 'in', name: t`Inches` },
           ]}
           onChoose={setUnits}
         />
@@ -57,7 +57,7 @@ export function Start() {
             alignItems: 'start',
           }}
         >
-          <Step n={1} area="saw" name="The saw you stand at" done={saw !== undefined && !asking}>
+          <Step n={1} area="saw" name={t`The saw you stand at`} done={saw !== undefined && !asking}>
             {asking && (
               <NewSaw
                 units={units}
@@ -72,14 +72,14 @@ export function Start() {
               <Standing saws={saws.data} at={saw} onAt={setAt} onMore={() => setAnother(true)} />
             )}
           </Step>
-          <Step n={2} area="blades" name="The blades beside it" done={hung.length > 0}>
+          <Step n={2} area="blades" name={t`The blades beside it`} done={hung.length > 0}>
             {saw && !asking ? (
               <Tray saw={saw} hung={blades.data ?? []} units={units} />
             ) : (
-              <Box sx={{ color: 'text.secondary' }}>First the saw: its blades follow from it.</Box>
+              <Box sx={{ color: 'text.secondary' }}>{t`First the saw: its blades follow from it.`}</Box>
             )}
           </Step>
-          <Step n={3} area="cut" name="The first cut" done={false}>
+          <Step n={3} area="cut" name={t`The first cut`} done={false}>
             {saw && !asking && hung.length > 0 ? (
               <Button
                 variant="contained"
@@ -87,18 +87,20 @@ export function Start() {
                 to={`/?saw=${saw.id}`}
                 sx={{ minHeight: 56, px: 3, fontSize: 18 }}
               >
-                Choose a cut on {saw.name}
+                {t`Choose a cut on ${saw.name}`}
               </Button>
             ) : (
-              <Box sx={{ color: 'text.secondary' }}>It waits for a saw and a blade.</Box>
+              <Box sx={{ color: 'text.secondary' }}>{t`It waits for a saw and a blade.`}</Box>
             )}
           </Step>
           <Box
             sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
           >
-            Or <Link to="/rack/files">bring a rack from a file</Link>. Or look round first in{' '}
-            <a href={LOOK_ROUND}>the demo shop</a>, which has a season of work in it. Nothing that you do
-            there touches yours.
+            <Trans>
+              Or <Link to="/rack/files">bring a rack from a file</Link>. Or look round first in{' '}
+              <a href={LOOK_ROUND}>the demo shop</a>, which has a season of work in it. Nothing that you do
+              there touches yours.
+            </Trans>
           </Box>
         </Box>
       )}
@@ -158,17 +160,19 @@ function Standing({
     <Box>
       {saws.length > 1 && (
         <Segments
-          label="Saw"
+          label={t`Saw`}
           value={at.id}
           choices={saws.map((s) => ({ value: s.id, name: s.name }))}
           onChoose={onAt}
         />
       )}
       <Box sx={{ fontSize: 18, my: 0.5 }}>
-        <b>{at.name}</b> stands in the shop.{' '}
-        <Link to={`/rack/saws/${at.id}`}>Put right what was guessed of it</Link>
+        <Trans>
+          <b>{at.name}</b> stands in the shop.{' '}
+          <Link to={`/rack/saws/${at.id}`}>Put right what was guessed of it</Link>
+        </Trans>
       </Box>
-      <Button onClick={onMore}>Another saw</Button>
+      <Button onClick={onMore}>{t`Another saw`}</Button>
     </Box>
   );
 }

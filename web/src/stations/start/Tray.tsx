@@ -1,4 +1,6 @@
 /** The tray of usual blades: one tap hangs one up, and one more takes it down again. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
@@ -38,7 +40,7 @@ export function Tray({ saw, hung, units }: Props) {
       {failed && <Trouble sx={{ mb: 1 }}>{failed.message}</Trouble>}
       <Box
         component="ul"
-        aria-label={`Usual blades of ${saw.name}`}
+        aria-label={t`Usual blades of ${saw.name}`}
         sx={{
           listStyle: 'none',
           m: 0,
@@ -61,7 +63,7 @@ export function Tray({ saw, hung, units }: Props) {
                   there
                     ? retire.mutate({
                         id: there.id,
-                        body: { reason: 'other', note: 'taken down again at the start' },
+                        body: { reason: 'other', note: t`taken down again at the start` },
                       })
                     : hang(u)
                 }
@@ -96,8 +98,10 @@ export function Tray({ saw, hung, units }: Props) {
                   {u.input.name}
                 </Box>
                 <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                  {u.input.grind && grindShort[u.input.grind]}, hook {trim(u.input.hook_deg ?? 0, 0)}°, kerf{' '}
-                  {formatThin(u.input.kerf_mm, units)}
+                  {u.input.grind && grindShort[u.input.grind]}
+                  {t`, hook `}
+                  {trim(u.input.hook_deg ?? 0, 0)}
+                  {t`°, kerf`} {formatThin(u.input.kerf_mm, units)}
                 </Box>
                 <Box sx={{ fontSize: 15 }}>{u.for}</Box>
               </ButtonBase>
@@ -106,8 +110,10 @@ export function Tray({ saw, hung, units }: Props) {
         })}
       </Box>
       <Box sx={{ mt: 1.5, color: 'text.secondary', lineHeight: 1.4 }}>
-        A tap hangs one up with usual numbers; put right what you read off it on{' '}
-        <Link to="/rack">its page</Link>. One that is not here: <Link to="/rack/new">by its numbers</Link>.
+        <Trans>
+          A tap hangs one up with usual numbers; put right what you read off it on{' '}
+          <Link to="/rack">its page</Link>. One that is not here: <Link to="/rack/new">by its numbers</Link>.
+        </Trans>
       </Box>
     </Box>
   );

@@ -1,4 +1,6 @@
 /** Trace, at its beginning: point at the work. And what was traced before. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useRef } from 'react';
@@ -36,7 +38,7 @@ export function NewTrace() {
   const ready = Boolean(saws.data && materials.data && rack.data && words.data && traces.data);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">Trace</Typography>
+      <Typography variant="h1">{t`Trace`}</Typography>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {!ready && !failed && <Outline rows={4} height={120} />}
@@ -54,14 +56,16 @@ export function NewTrace() {
                   )}
                 </Box>
                 <Box sx={{ color: 'text.secondary' }}>
-                  {blade ? `With ${blade.name}. ` : 'The log knows no blade on this saw. '}
-                  Another cut? <Link to={`/?${params}`}>Say it under Cut</Link>, and trace it from Run.
+                  <Trans>
+                    {blade ? t`With ${blade.name}. ` : t`The log knows no blade on this saw. `}
+                    Another cut? <Link to={`/?${params}`}>Say it under Cut</Link>, and trace it from Run.
+                  </Trans>
                 </Box>
               </Box>
             )}
             {saws.data?.length !== 0 && (
               <Box sx={{ fontSize: 18, mb: 1 }}>
-                Point at the work where the fault shows, then say what it looks like.
+                {t`Point at the work where the fault shows, then say what it looks like.`}
               </Box>
             )}
             {cut && saw && words.data && (
@@ -87,7 +91,7 @@ export function NewTrace() {
                       },
                     },
                     {
-                      onSuccess: (t) => void go(`/trace/${t.id}?${params}`),
+                      onSuccess: (past) => void go(`/trace/${past.id}?${params}`),
                       onError: () => (key.current = crypto.randomUUID()),
                     },
                   );
@@ -96,29 +100,27 @@ export function NewTrace() {
             )}
           </Box>
           <Box component="section" aria-labelledby="before" sx={{ minWidth: 0, mt: 3 }}>
-            <Typography id="before" variant="h2">
-              Traced before
-            </Typography>
-            {traces.data?.length === 0 && <Box>Nothing yet.</Box>}
+            <Typography id="before" variant="h2">{t`Traced before`}</Typography>
+            {traces.data?.length === 0 && <Box>{t`Nothing yet.`}</Box>}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-              {traces.data?.map((t) => (
+              {traces.data?.map((past) => (
                 <Box
                   component="li"
-                  key={t.id}
+                  key={past.id}
                   sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}
                 >
-                  <Link to={`/trace/${t.id}`}>{t.present.join(', ') || 'nothing seen yet'}</Link>
+                  <Link to={`/trace/${past.id}`}>{past.present.join(', ') || t`nothing seen yet`}</Link>
                   <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
-                    {day(t.started_at)},{' '}
-                    {saws.data?.find((s) => s.id === t.saw_id)?.name ?? 'a saw that is gone'}
-                    {t.blade_id &&
-                      `, ${rack.data?.find((b) => b.id === t.blade_id)?.name ?? 'a blade that is gone'}`}
+                    {day(past.started_at)},{' '}
+                    {saws.data?.find((s) => s.id === past.saw_id)?.name ?? t`a saw that is gone`}
+                    {past.blade_id &&
+                      `, ${rack.data?.find((b) => b.id === past.blade_id)?.name ?? t`a blade that is gone`}`}
                     .{' '}
-                    {t.ended_at
-                      ? t.cause
-                        ? `${t.cause}${t.fixed ? ', fixed' : ', not fixed'}.`
-                        : 'No reason was proved.'
-                      : 'Under way.'}
+                    {past.ended_at
+                      ? past.cause
+                        ? `${past.cause}${past.fixed ? t`, fixed` : t`, not fixed`}.`
+                        : t`No reason was proved.`
+                      : t`Under way.`}
                   </Box>
                 </Box>
               ))}

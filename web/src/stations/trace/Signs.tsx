@@ -1,4 +1,5 @@
 /** The work to point at, and the signs of the place that was pointed at, each there, not there, or not looked at. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
@@ -21,13 +22,13 @@ interface Props {
 }
 
 const asks: Record<Place, string> = {
-  wall: 'What do the walls look like?',
-  face: 'What does the face look like where teeth leave?',
-  end: 'What does the end look like where the cut runs out?',
-  shape: 'What is wrong with its shape?',
-  groove: 'What does the groove look like?',
-  feel: 'What was felt or heard?',
-  when: 'When does it happen?',
+  wall: t`What do the walls look like?`,
+  face: t`What does the face look like where teeth leave?`,
+  end: t`What does the end look like where the cut runs out?`,
+  shape: t`What is wrong with its shape?`,
+  groove: t`What does the groove look like?`,
+  feel: t`What was felt or heard?`,
+  when: t`When does it happen?`,
 };
 
 export function Signs({ saw, groove, signs, present, absent, ended, wide = false, onSign }: Props) {
@@ -81,12 +82,8 @@ export function Signs({ saw, groove, signs, present, absent, ended, wide = false
                   value={present.includes(s.id) ? 'there' : absent.includes(s.id) ? 'not' : null}
                   onChange={(_, v: 'there' | 'not' | null) => onSign(s.id, v)}
                 >
-                  <ToggleButton value="there" sx={{ px: 1.5 }}>
-                    yes
-                  </ToggleButton>
-                  <ToggleButton value="not" sx={{ px: 1.5 }}>
-                    no
-                  </ToggleButton>
+                  <ToggleButton value="there" sx={{ px: 1.5 }}>{t`yes`}</ToggleButton>
+                  <ToggleButton value="not" sx={{ px: 1.5 }}>{t`no`}</ToggleButton>
                 </ToggleButtonGroup>
               </Box>
             ))}

@@ -1,4 +1,6 @@
 /** A fault being traced: what is seen, the reasons that it can have, and the next check, until a test cut proves the fix. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -28,19 +30,19 @@ export function Trace() {
   const end = useEndTrace();
   const drop = useDropTrace();
   const go = useNavigate();
-  const t = trace.data;
-  const saw = saws.data?.find((s) => s.id === t?.saw_id);
+  const it = trace.data;
+  const saw = saws.data?.find((s) => s.id === it?.saw_id);
   const failed = trace.error ?? set.error ?? end.error ?? drop.error;
   const busy = set.isPending || end.isPending || drop.isPending;
-  const typed = (t?.done ?? []).filter((d) => d.from_log === '');
+  const typed = (it?.done ?? []).filter((d) => d.from_log === '');
   const write = (part: Partial<TraceEvidence>) =>
-    t &&
+    it &&
     set.mutate({
       id,
-      version: t.version,
+      version: it.version,
       body: {
-        present: t.present,
-        absent: t.absent,
+        present: it.present,
+        absent: it.absent,
         answers: Object.fromEntries(typed.map((d) => [d.id, d.answer])),
         ...part,
       },
@@ -50,12 +52,12 @@ export function Trace() {
     write({ answers: a ? { ...answers, [check]: a } : answers });
   };
   const sign = (s: string, to: 'there' | 'not' | null) =>
-    t &&
+    it &&
     write({
-      present: to === 'there' ? [...t.present.filter((x) => x !== s), s] : t.present.filter((x) => x !== s),
-      absent: to === 'not' ? [...t.absent.filter((x) => x !== s), s] : t.absent.filter((x) => x !== s),
+      present: to === 'there' ? [...it.present.filter((x) => x !== s), s] : it.present.filter((x) => x !== s),
+      absent: to === 'not' ? [...it.absent.filter((x) => x !== s), s] : it.absent.filter((x) => x !== s),
     });
-  const ended = t?.ended_at !== undefined;
+  const ended = it?.ended_at !== undefined;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Box
@@ -67,39 +69,35 @@ export function Trace() {
           '@media print': { '& a, & button': { display: 'none' } },
         }}
       >
-        <Button component={Link} to="/trace" size="small" sx={{ ml: -0.75 }}>
-          ‹ Trace
-        </Button>
+        <Button component={Link} to="/trace" size="small" sx={{ ml: -0.75 }}>{t`‹ Trace`}</Button>
         <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
-          {ended ? 'A fault that was traced' : 'Tracing a fault'}
+          {ended ? t`A fault that was traced` : t`Tracing a fault`}
         </Typography>
-        <Button size="small" onClick={() => window.print()}>
-          Print a report
-        </Button>
-        {t && !ended && (
+        <Button size="small" onClick={() => window.print()}>{t`Print a report`}</Button>
+        {it && !ended && (
           <Button
             size="small"
             color="error"
             disabled={busy}
             onClick={() => drop.mutate(id, { onSuccess: () => void go('/trace') })}
           >
-            Give it up
+            {t`Give it up`}
           </Button>
         )}
       </Box>
-      {t && saw && (
+      {it && saw && (
         <Box sx={{ fontFamily: cutFace, fontSize: 18 }}>
           {cutSaid(
-            t.cut,
+            it.cut,
             saw,
-            materials.data?.find((m) => m.id === t.cut.material),
+            materials.data?.find((m) => m.id === it.cut.material),
             units,
           )}
-          {t.blade_name && ` With ${t.blade_name}.`}
+          {it.blade_name && t` With ${it.blade_name}.`}
         </Box>
       )}
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
-      {t?.stop && !ended && (
+      {it?.stop && !ended && (
         <Box
           role="alert"
           sx={{
@@ -117,13 +115,15 @@ export function Trace() {
             <Verdict verdict="stop" size={22} />
           </Box>
           <Box sx={{ fontSize: 18 }}>
-            <b>No test cut.</b> Power off at the plug. What is likely here can throw the work or break a
-            blade: look and measure first, put it right, and follow the saw’s manual. If in doubt, let a
-            trained person see it.
+            <Trans>
+              <b>No test cut.</b> Power off at the plug. What is likely here can throw the work or break a
+              blade: look and measure first, put it right, and follow the saw’s manual. If in doubt, let a
+              trained person see it.
+            </Trans>
           </Box>
         </Box>
       )}
-      {t && words.data && (
+      {it && words.data && (
         <Box
           sx={{
             display: 'grid',
@@ -136,33 +136,33 @@ export function Trace() {
         >
           <Box sx={{ minWidth: 0, '@media print': { display: 'none' } }}>
             <Signs
-              saw={t.saw_kind}
-              groove={t.cut.form !== undefined && t.cut.form !== 'through'}
+              saw={it.saw_kind}
+              groove={it.cut.form !== undefined && it.cut.form !== 'through'}
               signs={words.data.signs}
-              present={t.present}
-              absent={t.absent}
+              present={it.present}
+              absent={it.absent}
               ended={ended || busy}
               onSign={sign}
             />
           </Box>
-          <Box sx={{ minWidth: 0, order: { xs: t.present.length > 0 ? -1 : 0, md: 0 } }}>
-            <Seen trace={t} words={words.data.signs} />
+          <Box sx={{ minWidth: 0, order: { xs: it.present.length > 0 ? -1 : 0, md: 0 } }}>
+            <Seen trace={it} words={words.data.signs} />
             {!ended && (
               <Next
-                trace={t}
+                trace={it}
                 busy={busy}
                 onAnswer={answer}
-                onDone={(cause) => end.mutate({ id, version: t.version, cause, fixed: true })}
-                onGiveUp={() => end.mutate({ id, version: t.version, fixed: false })}
+                onDone={(cause) => end.mutate({ id, version: it.version, cause, fixed: true })}
+                onGiveUp={() => end.mutate({ id, version: it.version, fixed: false })}
               />
             )}
             {ended && (
-              <Notice kind={t.fixed ? 'done' : 'caution'} sx={{ mb: 1.5 }}>
-                {t.fixed ? `It was: ${t.cause}. A good test cut proved it.` : 'No reason was proved.'}
+              <Notice kind={it.fixed ? 'done' : 'caution'} sx={{ mb: 1.5 }}>
+                {it.fixed ? t`It was: ${it.cause}. A good test cut proved it.` : t`No reason was proved.`}
               </Notice>
             )}
-            <Reasons reasons={t.reasons} />
-            <More trace={t} busy={busy || ended} onAnswer={answer} />
+            <Reasons reasons={it.reasons} />
+            <More trace={it} busy={busy || ended} onAnswer={answer} />
           </Box>
         </Box>
       )}
@@ -171,18 +171,18 @@ export function Trace() {
 }
 
 /** In print there is no drawing to read the signs from. */
-function Seen({ trace: t, words }: { trace: TraceOf; words: { id: string; label: string }[] }) {
+function Seen({ trace: it, words }: { trace: TraceOf; words: { id: string; label: string }[] }) {
   const label = (id: string) => words.find((w) => w.id === id)?.label ?? id;
   return (
     <Box sx={{ mb: 1.5 }}>
-      <b>Seen:</b> {t.present.map(label).join(', ') || 'nothing yet'}.
-      {t.absent.length > 0 && (
+      <b>{t`Seen:`}</b> {it.present.map(label).join(', ') || t`nothing yet`}.
+      {it.absent.length > 0 && (
         <>
           {' '}
-          <b>Not:</b> {t.absent.map(label).join(', ').toLowerCase()}.
+          <b>{t`Not:`}</b> {it.absent.map(label).join(', ').toLowerCase()}.
         </>
       )}
-      {t.doubts.map((d) => (
+      {it.doubts.map((d) => (
         <Box key={d} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 0.5 }}>
           <Verdict verdict="caution" size={13} />
           <span>{d}.</span>
@@ -195,10 +195,8 @@ function Seen({ trace: t, words }: { trace: TraceOf; words: { id: string; label:
 function Reasons({ reasons }: { reasons: TraceReason[] }) {
   return (
     <Box component="section" aria-labelledby="reasons">
-      <Typography id="reasons" variant="h2">
-        Likely reasons
-      </Typography>
-      <Box component="ol" aria-label="Likely reasons" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Typography id="reasons" variant="h2">{t`Likely reasons`}</Typography>
+      <Box component="ol" aria-label={t`Likely reasons`} sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {reasons
           .filter((r, i) => i < 3 || r.share >= 0.05)
           .map((r) => (
@@ -224,7 +222,7 @@ function Reasons({ reasons }: { reasons: TraceReason[] }) {
                 {r.for.length > 0 && <>+ {r.for.join(', ').toLowerCase()} </>}
                 {r.against.length > 0 && <>− {r.against.join(', ').toLowerCase()} </>}
               </Box>
-              {r.share >= 0.25 && <Box sx={{ fontSize: 15 }}>To put it right: {r.remedy}</Box>}
+              {r.share >= 0.25 && <Box sx={{ fontSize: 15 }}>{t`To put it right: ${r.remedy}`}</Box>}
             </Box>
           ))}
       </Box>
@@ -233,35 +231,35 @@ function Reasons({ reasons }: { reasons: TraceReason[] }) {
 }
 
 /** Where a check is done, if it is done somewhere else. */
-function station(c: TraceCheck, t: TraceOf) {
-  const at = `saw=${t.saw_id}${t.blade_id ? `&blade=${t.blade_id}` : ''}`;
+function station(c: TraceCheck, it: TraceOf) {
+  const at = `saw=${it.saw_id}${it.blade_id ? `&blade=${it.blade_id}` : ''}`;
   switch (c.record) {
     case 'washed':
-      return t.blade_id && { to: `/care/wash?b=${t.blade_id}`, name: 'Wash it under Care' };
+      return it.blade_id && { to: `/care/wash?b=${it.blade_id}`, name: t`Wash it under Care` };
     case 'inspected':
-      return { to: '/care', name: 'Look it over under Care' };
+      return { to: '/care', name: t`Look it over under Care` };
     case 'heel':
     case 'fence':
     case 'runout':
     case 'gauge':
     case 'tilt':
     case 'clearance':
-      return { to: `/true/${c.record}?${at}`, name: 'Measure it under True' };
+      return { to: `/true/${c.record}?${at}`, name: t`Measure it under True` };
     default:
-      if (c.leads === 'groove') return { to: `/groove?${cutParams(t.cut)}`, name: 'Fit it under Groove' };
+      if (c.leads === 'groove') return { to: `/groove?${cutParams(it.cut)}`, name: t`Fit it under Groove` };
       return c.leads === 'cut'
-        ? { to: `/?${cutParams(t.cut, { blade: t.blade_id })}`, name: 'Set it under Cut' }
+        ? { to: `/?${cutParams(it.cut, { blade: it.blade_id })}`, name: t`Set it under Cut` }
         : undefined;
   }
 }
 
 const answersOf = (c: TraceCheck): [string, string] =>
   c.kind === 'cut' || c.kind === 'care' || c.kind === 'right'
-    ? ['Better', 'No better']
-    : ['Found it', 'All right'];
+    ? [t`Better`, t`No better`]
+    : [t`Found it`, t`All right`];
 
 function Next({
-  trace: t,
+  trace: it,
   busy,
   onAnswer,
   onDone,
@@ -273,9 +271,9 @@ function Next({
   onDone: (cause: string) => void;
   onGiveUp: () => void;
 }) {
-  const next = t.next[0];
-  const top = t.reasons[0];
-  const shown = t.done.some((d) => d.answer === 'found');
+  const next = it.next[0];
+  const top = it.reasons[0];
+  const shown = it.done.some((d) => d.answer === 'found');
   return (
     <Box
       component="section"
@@ -290,47 +288,47 @@ function Next({
       }}
     >
       <Typography id="next" variant="h2">
-        {t.present.length === 0
-          ? 'Point at the work first'
+        {it.present.length === 0
+          ? t`Point at the work first`
           : next
-            ? 'Next check'
-            : 'Nothing is left to check'}
+            ? t`Next check`
+            : t`Nothing is left to check`}
       </Typography>
-      {t.pending.includes('wash-blade') && (
+      {it.pending.includes('wash-blade') && (
         <Box sx={{ my: 0.5, fontWeight: 650 }}>
-          It was washed. Make the same cut under{' '}
-          <Link to={`/run?${cutParams(t.cut, { blade: t.blade_id })}`}>Run</Link>, and say there whether it
-          came back.
+          <Trans>
+            It was washed. Make the same cut under{' '}
+            <Link to={`/run?${cutParams(it.cut, { blade: it.blade_id })}`}>Run</Link>, and say there whether
+            it came back.
+          </Trans>
         </Box>
       )}
-      {t.present.length > 0 && next && (
+      {it.present.length > 0 && next && (
         <Box>
           <Box sx={{ fontSize: 22, fontWeight: 700 }}>{next.label}</Box>
           <Box sx={{ mb: 1 }}>
-            {next.how} About {next.minutes} minutes. One change at a time
-            {next.kind === 'cut' ? ': the same cut as before' : ''}.
+            {t`${next.how} About ${next.minutes} minutes. One change at a time${next.kind === 'cut' ? t`: the same cut as before` : ''}.`}
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-            <Doing check={next} trace={t} busy={busy} onAnswer={onAnswer} />
+            <Doing check={next} trace={it} busy={busy} onAnswer={onAnswer} />
           </Box>
         </Box>
       )}
-      {t.exhausted && (
+      {it.exhausted && (
         <Box sx={{ my: 1, fontSize: 17 }}>
-          All that can be checked here is used up, and nothing stands out. A saw doctor, or the maker’s
-          service, should look at blade and saw.
+          {t`All that can be checked here is used up, and nothing stands out. A saw doctor, or the maker’s service, should look at blade and saw.`}
         </Box>
       )}
       {shown && top && (
         <Box sx={{ mt: 1.5, pt: 1, borderTop: '1px solid', borderColor: 'divider' }}>
-          <Box>Put it right, make the same test cut again, and say what it shows.</Box>
+          <Box>{t`Put it right, make the same test cut again, and say what it shows.`}</Box>
           <Button variant="contained" sx={{ mt: 0.5 }} disabled={busy} onClick={() => onDone(top.id)}>
-            Good: it was “{top.label.toLowerCase()}”
+            {t`Good: it was “${top.label.toLowerCase()}”`}
           </Button>
         </Box>
       )}
       <Button size="small" sx={{ mt: 1 }} disabled={busy} onClick={onGiveUp}>
-        Close it without a reason
+        {t`Close it without a reason`}
       </Button>
     </Box>
   );
@@ -338,7 +336,7 @@ function Next({
 
 function Doing({
   check: c,
-  trace: t,
+  trace: it,
   busy,
   onAnswer,
 }: {
@@ -347,7 +345,7 @@ function Doing({
   busy: boolean;
   onAnswer: (check: string, a: 'found' | 'not' | 'could-not') => void;
 }) {
-  const to = station(c, t);
+  const to = station(c, it);
   const [yes, no] = answersOf(c);
   return (
     <>
@@ -362,18 +360,16 @@ function Doing({
       <Button variant="outlined" disabled={busy} onClick={() => onAnswer(c.id, 'not')}>
         {no}
       </Button>
-      <Button disabled={busy} onClick={() => onAnswer(c.id, 'could-not')}>
-        Could not
-      </Button>
+      <Button disabled={busy} onClick={() => onAnswer(c.id, 'could-not')}>{t`Could not`}</Button>
     </>
   );
 }
 
-const said = { found: 'showed it', not: 'did not show it', 'could-not': 'could not be done' } as const;
+const said = { found: t`showed it`, not: t`did not show it`, 'could-not': t`could not be done` } as const;
 
 /** What was done, what else could be, what Corte knew, the piece, and what was before. */
 function More({
-  trace: t,
+  trace: it,
   busy,
   onAnswer,
 }: {
@@ -384,12 +380,10 @@ function More({
   const { day } = useDates();
   return (
     <Box sx={{ mt: 2, display: 'grid', gap: 2 }}>
-      {t.done.length > 0 && (
-        <Box component="section" aria-label="Checks done">
-          <Typography variant="h3" component="h2">
-            Done
-          </Typography>
-          {t.done.map((d) => (
+      {it.done.length > 0 && (
+        <Box component="section" aria-label={t`Checks done`}>
+          <Typography variant="h3" component="h2">{t`Done`}</Typography>
+          {it.done.map((d) => (
             <Box key={d.id} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', flexWrap: 'wrap' }}>
               <span>
                 {d.label}: <b>{said[d.answer]}</b>
@@ -400,46 +394,48 @@ function More({
                   size="small"
                   sx={{ minHeight: { xs: 44, md: 26 }, py: 0 }}
                   onClick={() => onAnswer(d.id, null)}
-                  aria-label={`Take back: ${d.label}`}
+                  aria-label={t`Take back: ${d.label}`}
                 >
-                  take back
+                  {t`take back`}
                 </Button>
               )}
             </Box>
           ))}
         </Box>
       )}
-      {t.next.length > 1 && !busy && t.present.length > 0 && (
+      {it.next.length > 1 && !busy && it.present.length > 0 && (
         <Box component="details" sx={{ '@media print': { display: 'none' } }}>
           <Box
             component="summary"
             sx={{ cursor: 'pointer', fontWeight: 650, minHeight: 44, lineHeight: '44px' }}
           >
-            Other checks that could be done now
+            {t`Other checks that could be done now`}
           </Box>
-          {t.next.slice(1, 7).map((c) => (
+          {it.next.slice(1, 7).map((c) => (
             <Box key={c.id} sx={{ py: 0.5, borderTop: '1px solid', borderColor: 'divider' }}>
-              <b>{c.label}</b>, about {c.minutes} minutes. {c.how}
+              <b>{c.label}</b>
+              {t`, about `}
+              {c.minutes}
+              {t` minutes. `}
+              {c.how}
               <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 0.5 }}>
-                <Doing check={c} trace={t} busy={busy} onAnswer={onAnswer} />
+                <Doing check={c} trace={it} busy={busy} onAnswer={onAnswer} />
               </Box>
             </Box>
           ))}
         </Box>
       )}
-      {t.piece.length > 0 && <Lines name="The piece" lines={t.piece} />}
-      {t.facts.length > 0 && (
-        <Lines name="What Corte knew when it began" lines={t.facts.map((f) => upper(f) + '.')} />
+      {it.piece.length > 0 && <Lines name={t`The piece`} lines={it.piece} />}
+      {it.facts.length > 0 && (
+        <Lines name={t`What Corte knew when it began`} lines={it.facts.map((f) => upper(f) + '.')} />
       )}
-      {t.before.length > 0 && (
-        <Box component="section" aria-label="The same before">
-          <Typography variant="h3" component="h2">
-            It has happened before
-          </Typography>
-          {t.before.map((b) => (
+      {it.before.length > 0 && (
+        <Box component="section" aria-label={t`The same before`}>
+          <Typography variant="h3" component="h2">{t`It has happened before`}</Typography>
+          {it.before.map((b) => (
             <Box key={b.id}>
               <Link to={`/trace/${b.id}`}>{day(b.at)}</Link>: {b.signs.join(', ').toLowerCase()}.{' '}
-              {b.cause ? `${b.cause}${b.fixed ? ', fixed' : ''}.` : 'No reason was proved.'}
+              {b.cause ? `${b.cause}${b.fixed ? t`, fixed` : ''}.` : t`No reason was proved.`}
             </Box>
           ))}
         </Box>

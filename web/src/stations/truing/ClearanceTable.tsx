@@ -1,4 +1,5 @@
 /** Side clearance in figures, both sides, and beside another session where one is compared. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Clearance, TruingResult, Units } from '../../api/types';
 import { formatDial } from '../../measure/format';
@@ -11,26 +12,26 @@ interface Props {
 }
 
 const rows: [string, (c: Clearance) => number | undefined][] = [
-  ['Least to most', (c) => c.range_mm],
-  ['Mean', (c) => c.mean_mm],
-  ['Median', (c) => c.median_mm],
-  ['Standard deviation', (c) => c.sd_mm],
-  ['The same, by medians', (c) => c.mad_mm],
-  ['Mean beside slots', (c) => c.beside_slots_mm],
-  ['Mean of the rest', (c) => c.rest_mm],
+  [t`Least to most`, (c) => c.range_mm],
+  [t`Mean`, (c) => c.mean_mm],
+  [t`Median`, (c) => c.median_mm],
+  [t`Standard deviation`, (c) => c.sd_mm],
+  [t`The same, by medians`, (c) => c.mad_mm],
+  [t`Mean beside slots`, (c) => c.beside_slots_mm],
+  [t`Mean of the rest`, (c) => c.rest_mm],
 ];
 
 export function ClearanceTable({ result, compared, comparedName, units }: Props) {
   const columns = [
-    ['Left', result.left],
-    ['Right', result.right],
-    [`${comparedName}, left`, compared?.left],
-    [`${comparedName}, right`, compared?.right],
+    [t`Left`, result.left],
+    [t`Right`, result.right],
+    [t`${comparedName}, left`, compared?.left],
+    [t`${comparedName}, right`, compared?.right],
   ].filter((c): c is [string, Clearance] => c[1] !== undefined);
   return (
     <Box
       component="table"
-      aria-label="Side clearance in figures"
+      aria-label={t`Side clearance in figures`}
       sx={{
         mt: 1.5,
         borderCollapse: 'collapse',
@@ -53,7 +54,7 @@ export function ClearanceTable({ result, compared, comparedName, units }: Props)
       </thead>
       <tbody>
         <tr>
-          <th scope="row">Grade</th>
+          <th scope="row">{t`Grade`}</th>
           {columns.map(([name, c]) => (
             <td key={name}>{c.grade}</td>
           ))}

@@ -1,3 +1,5 @@
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { TruingResult, Units } from '../../api/types';
@@ -15,27 +17,30 @@ export function Found({
 }) {
   const show = (x: TruingResult) => formatFigure(x.figure, x.figure_unit, units);
   return (
-    <Box component="section" aria-label="What it comes to" sx={{ mt: 1 }}>
+    <Box component="section" aria-label={t`What it comes to`} sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Box sx={{ fontSize: 34, fontWeight: 700, lineHeight: 1.1 }}>{show(r)}</Box>
         {(r.test === 'width' || r.test === 'depth') && (
-          <Box sx={{ color: 'text.secondary' }}>wanted less measured</Box>
+          <Box sx={{ color: 'text.secondary' }}>{t`wanted less measured`}</Box>
         )}
         {r.aim !== undefined && (
           <Box sx={{ color: 'text.secondary' }}>
-            aim {formatFigure(r.aim, r.figure_unit, units)}
-            {r.act !== undefined && `, act over ${formatFigure(r.act, r.figure_unit, units)}`}
+            {t`aim `}
+            {formatFigure(r.aim, r.figure_unit, units)}
+            {r.act !== undefined && t`, act over ${formatFigure(r.act, r.figure_unit, units)}`}
           </Box>
         )}
         {before && (
           <Box>
-            before: <b>{show(before)}</b>
+            <Trans>
+              before: <b>{show(before)}</b>
+            </Trans>
           </Box>
         )}
       </Box>
       {(r.doubtful_first.length > 0 || r.doubtful_second.length > 0) && (
         <Notice kind="caution" sx={{ my: 1 }}>
-          A reading is out of all reason against the others. Take it again before you believe the rest.
+          {t`A reading is out of all reason against the others. Take it again before you believe the rest.`}
         </Notice>
       )}
       {r.says.map((s) => (
@@ -46,7 +51,7 @@ export function Found({
       {r.do.length > 0 && (
         <Box
           component="ol"
-          aria-label="What to do"
+          aria-label={t`What to do`}
           sx={{ mt: 1, mb: 0, pl: 2.5, fontWeight: 600, lineHeight: 1.4 }}
         >
           {r.do.map((d) => (

@@ -1,3 +1,4 @@
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { TruingTest, Units } from '../../api/types';
@@ -29,7 +30,7 @@ export function Readings({
   return (
     <Box
       component="ol"
-      aria-label="Readings"
+      aria-label={t`Readings`}
       sx={{
         listStyle: 'none',
         m: 0,
@@ -53,10 +54,10 @@ export function Readings({
               size="small"
               color="error"
               sx={{ minHeight: { xs: 44, md: 0 }, p: 0, minWidth: { xs: 44, md: 0 } }}
-              aria-label={`Read ${nameOf(test, round, i, n)} again`}
+              aria-label={t`Read ${nameOf(test, round, i, n)} again`}
               onClick={() => onAgain(i)}
             >
-              again?
+              {t`again?`}
             </Button>
           )}
         </li>

@@ -1,4 +1,5 @@
 /** One guided session: where the dial goes, its readings, what they come to, what to move; and then again. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
@@ -18,7 +19,7 @@ import { formatDial } from '../../measure/format';
 import { FileButton } from '../../ui/FileButton';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
-import { LengthField } from '../../ui/Word';
+import { LengthField } from '../../ui/LengthField';
 import { ClearanceTable } from './ClearanceTable';
 import { GaugePanel } from '../../ui/GaugePanel';
 import { ReadingEntry } from '../../ui/ReadingEntry';
@@ -37,7 +38,7 @@ export function Session() {
   const blades = useBlades();
   const saw =
     saws.data?.find((s) => s.id === params.get('saw')) ?? saws.data?.find((s) => s.kind === 'table');
-  if (!(test in testWords)) return <Trouble>There is no such session.</Trouble>;
+  if (!(test in testWords)) return <Trouble>{t`There is no such session.`}</Trouble>;
   if (!saw || !blades.data) return null;
   return (
     <Page
@@ -159,13 +160,11 @@ function Page({ test, saw, blades, units, first }: Props) {
   const other = past.data?.find((r) => String(r.id) === compare);
   const compared = useTruingResult(other?.input);
   const nameOfPast = (r: TruingRecord) =>
-    `${blades.find((b) => b.id === r.blade_id)?.name ?? 'a blade'}, ${day(r.at)}`;
+    `${blades.find((b) => b.id === r.blade_id)?.name ?? t`a blade`}, ${day(r.at)}`;
 
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Button component={Link} to={`/true?saw=${saw.id}`} size="small" sx={{ ml: -0.75 }}>
-        ‹ True
-      </Button>
+      <Button component={Link} to={`/true?saw=${saw.id}`} size="small" sx={{ ml: -0.75 }}>{t`‹ True`}</Button>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Typography variant="h1">{words.title}</Typography>
         <Box sx={{ color: 'text.secondary' }}>{saw.name}</Box>
@@ -198,7 +197,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               <TextField
                 select
                 size="small"
-                label="Blade"
+                label={t`Blade`}
                 value={blade?.id ?? ''}
                 onChange={(e) => {
                   setBlade(e.target.value);
@@ -218,7 +217,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               <TextField
                 select
                 size="small"
-                label="Steps round"
+                label={t`Steps round`}
                 value={steps}
                 disabled={rounds[0].length > 0}
                 onChange={(e) => setSteps(Number(e.target.value))}
@@ -231,40 +230,40 @@ function Page({ test, saw, blades, units, first }: Props) {
               </TextField>
             )}
             {(test === 'heel' || test === 'fence') && (
-              <LengthField label="Front to rear" mm={span} units={units} onLength={setSpan} />
+              <LengthField label={t`Front to rear`} mm={span} units={units} onLength={setSpan} />
             )}
             {test === 'heel' && (
               <TextField
                 select
                 size="small"
-                label="Dial in the slot"
+                label={t`Dial in the slot`}
                 value={dial}
                 onChange={(e) => setDial(e.target.value as 'left' | 'right')}
               >
-                <MenuItem value="left">left of the blade</MenuItem>
-                <MenuItem value="right">right of the blade</MenuItem>
+                <MenuItem value="left">{t`left of the blade`}</MenuItem>
+                <MenuItem value="right">{t`right of the blade`}</MenuItem>
               </TextField>
             )}
             {test === 'clearance' && (
               <LineField
-                label="Teeth beside slots"
+                label={t`Teeth beside slots`}
                 value={slots}
                 onText={setSlots}
-                hint="such as 10, 11, 30, 31"
+                hint={t`such as 10, 11, 30, 31`}
               />
             )}
-            {test === 'tilt' && size('height_mm', 'Height of the board')}
+            {test === 'tilt' && size('height_mm', t`Height of the board`)}
             {test === 'tilt' && (
               <NumberField
-                label="Gap, + on top"
-                unit="mm"
+                label={t`Gap, + on top`}
+                unit={t`mm`}
                 value={sizes.gap_mm}
                 onNumber={(gap_mm) => setSizes((now) => ({ ...now, gap_mm }))}
               />
             )}
-            {test === 'gauge' && size('length_mm', 'Length of the strip')}
-            {(test === 'width' || test === 'depth') && size('wanted_mm', 'Wanted')}
-            {(test === 'width' || test === 'depth') && size('measured_mm', 'Measured')}
+            {test === 'gauge' && size('length_mm', t`Length of the strip`)}
+            {(test === 'width' || test === 'depth') && size('wanted_mm', t`Wanted`)}
+            {(test === 'width' || test === 'depth') && size('measured_mm', t`Measured`)}
           </Box>
           {read && (
             <>
@@ -279,7 +278,7 @@ function Page({ test, saw, blades, units, first }: Props) {
                   onCapture={(mm) => put([mm])}
                 />
               )}
-              {test === 'clearance' && n === 0 && <Box>Choose a blade with teeth.</Box>}
+              {test === 'clearance' && n === 0 && <Box>{t`Choose a blade with teeth.`}</Box>}
               <Readings
                 rounds={rounds}
                 round={round}
@@ -295,24 +294,22 @@ function Page({ test, saw, blades, units, first }: Props) {
               />
               <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
                 <Button size="small" variant="outlined" disabled={now.length === 0} onClick={undo}>
-                  Undo
+                  {t`Undo`}
                 </Button>
                 {full && round === 0 && (test === 'runout' || test === 'clearance') && (
                   <Button size="small" variant="contained" onClick={() => setRound(1)}>
-                    {test === 'runout' ? 'Turned half round: read again' : 'Now the right side'}
+                    {test === 'runout' ? t`Turned half round: read again` : t`Now the right side`}
                   </Button>
                 )}
                 <FileButton
                   size="small"
-                  label="Readings file"
+                  label={t`Readings file`}
                   accept=".csv,.txt,text/csv,text/plain"
                   onFile={(f) => void f.text().then(load)}
                 >
-                  From a file
+                  {t`From a file`}
                 </FileButton>
-                <Button size="small" disabled={rounds[0].length === 0} onClick={csv}>
-                  Save as CSV
-                </Button>
+                <Button size="small" disabled={rounds[0].length === 0} onClick={csv}>{t`Save as CSV`}</Button>
               </Box>
             </>
           )}
@@ -331,7 +328,7 @@ function Page({ test, saw, blades, units, first }: Props) {
           {result.error && enough && (
             <Trouble>
               {away
-                ? 'Corte does not answer, so nothing is said of these readings yet. They can be kept all the same, and are judged when it does.'
+                ? t`Corte does not answer, so nothing is said of these readings yet. They can be kept all the same, and are judged when it does.`
                 : result.error.message}
             </Trouble>
           )}
@@ -340,12 +337,12 @@ function Page({ test, saw, blades, units, first }: Props) {
             <TextField
               select
               size="small"
-              label="Compare with"
+              label={t`Compare with`}
               value={compare}
               onChange={(e) => setCompare(e.target.value)}
               sx={{ minWidth: 220, mt: 1.5 }}
             >
-              <MenuItem value="">nothing</MenuItem>
+              <MenuItem value="">{t`nothing`}</MenuItem>
               {past.data?.map((r) => (
                 <MenuItem key={r.id} value={String(r.id)}>
                   {nameOfPast(r)}: {formatDial(r.figure, units)}
@@ -366,7 +363,7 @@ function Page({ test, saw, blades, units, first }: Props) {
               {read || test === 'tilt' ? (
                 <>
                   <Box sx={{ width: 150 }}>
-                    <LineField label="Who measured" value={by} most={60} onText={setBy} />
+                    <LineField label={t`Who measured`} value={by} most={60} onText={setBy} />
                   </Box>
                   <Button
                     variant="contained"
@@ -378,15 +375,13 @@ function Page({ test, saw, blades, units, first }: Props) {
                       )
                     }
                   >
-                    Keep it in the log
+                    {t`Keep it in the log`}
                   </Button>
                 </>
               ) : null}
-              <Button variant="outlined" onClick={again}>
-                Measure again
-              </Button>
+              <Button variant="outlined" onClick={again}>{t`Measure again`}</Button>
               <Button size="small" onClick={() => saveSvg(drawing.current, `${words.title} ${saw.name}`)}>
-                Save drawing
+                {t`Save drawing`}
               </Button>
             </Box>
           )}

@@ -1,4 +1,6 @@
 /** True: what can be measured on a saw, how it stood last, and how it has drifted. */
+import { t } from '@lingui/core/macro';
+import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -55,13 +57,13 @@ export function Truing() {
           minHeight: { xs: 84, sm: 46 },
         }}
       >
-        <Typography variant="h1">True</Typography>
+        <Typography variant="h1">{t`True`}</Typography>
         <ToggleButtonGroup
           exclusive
           size="small"
           value={saw?.id ?? null}
           onChange={(_, v: string | null) => v && choose(v)}
-          aria-label="Saw"
+          aria-label={t`Saw`}
         >
           {(saws.data ?? []).map((s) => (
             <ToggleButton key={s.id} value={s.id} sx={{ px: 2 }}>
@@ -69,7 +71,7 @@ export function Truing() {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
-        <Box sx={{ color: 'text.secondary' }}>Power off at the plug before any of it.</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t`Power off at the plug before any of it.`}</Box>
       </Box>
       {failed && <Trouble sx={{ my: 2 }}>{failed.message}</Trouble>}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
@@ -87,7 +89,7 @@ export function Truing() {
           <Plan saw={saw} stands={stands} shown={shown} onShow={setShown} search={`?saw=${saw.id}`} />
           <Box
             component="ul"
-            aria-label={`What to measure on ${saw.name}`}
+            aria-label={t`What to measure on ${saw.name}`}
             sx={{ listStyle: 'none', m: 0, p: 0 }}
           >
             {saw.tests.map((test, i) => (
@@ -105,8 +107,10 @@ export function Truing() {
               />
             ))}
             <Box component="li" sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
-              <Link to="/rack/new">A blade that nobody knows</Link>: teeth by groups, hook by straight edge,
-              kerf and plate by caliper, bevel by eye.
+              <Trans>
+                <Link to="/rack/new">A blade that nobody knows</Link>: teeth by groups, hook by straight edge,
+                kerf and plate by caliper, bevel by eye.
+              </Trans>
             </Box>
           </Box>
         </Box>
@@ -121,7 +125,7 @@ interface PlanProps {
   saw: Saw;
   stands: TruingStand[];
   shown: TruingTest | undefined;
-  onShow: (t: TruingTest | undefined) => void;
+  onShow: (it: TruingTest | undefined) => void;
   search: string;
 }
 
@@ -140,7 +144,7 @@ function Plan({ saw, stands, shown, onShow, search }: PlanProps) {
               key={test}
               component={Link}
               to={`/true/${test}${search}`}
-              aria-label={`${testWords[test].title}, on the drawing`}
+              aria-label={t`${testWords[test].title}, on the drawing`}
               onPointerEnter={() => onShow(test)}
               onPointerLeave={() => onShow(undefined)}
               onFocus={() => onShow(test)}
@@ -184,7 +188,7 @@ interface RowProps {
   all: TruingRecord[]; // newest first
   blade: string | undefined; // that was read last
   shown: boolean; // the pointer is on it, here or on the drawing
-  onShow: (t: TruingTest | undefined) => void;
+  onShow: (it: TruingTest | undefined) => void;
   units: Units;
 }
 
@@ -261,10 +265,10 @@ function TestRow({ letter, test, saw, stand, all, blade, shown, onShow, units }:
         component={Link}
         to={`/true/${test}?saw=${saw.id}`}
         variant="outlined"
-        aria-label={`Measure: ${words.title}`}
+        aria-label={t`Measure: ${words.title}`}
         sx={{ px: 1.25 }}
       >
-        Measure
+        {t`Measure`}
       </Button>
     </Box>
   );

@@ -1,4 +1,5 @@
 /** The guided sessions of True: what each is called, what it reads, and where its dial goes. */
+import { t } from '@lingui/core/macro';
 import type { Place } from '../../api/truing';
 import type { TruingTest } from '../../api/types';
 
@@ -10,58 +11,58 @@ interface Words {
 
 export const testWords: Record<TruingTest, Words> = {
   heel: {
-    title: 'Blade to slot',
-    why: 'A blade whose rear leans toward the fence traps the work and burns it.',
+    title: t`Blade to slot`,
+    why: t`A blade whose rear leans toward the fence traps the work and burns it.`,
     how: [
-      'Power off. Dial on a bar in the miter slot, its foot square to the plate, near the table.',
-      'Mark one tooth. Read it at the front; turn that same tooth to the rear, slide the dial there, and read again.',
+      t`Power off. Dial on a bar in the miter slot, its foot square to the plate, near the table.`,
+      t`Mark one tooth. Read it at the front; turn that same tooth to the rear, slide the dial there, and read again.`,
     ],
   },
   fence: {
-    title: 'Fence to slot',
-    why: 'Parallel, or open at the rear by a hair. Never closing.',
-    how: ['Lock the fence as for a cut. Read the way from slot to fence at the front and at the rear.'],
+    title: t`Fence to slot`,
+    why: t`Parallel, or open at the rear by a hair. Never closing.`,
+    how: [t`Lock the fence as for a cut. Read the way from slot to fence at the front and at the rear.`],
   },
   runout: {
-    title: 'Run-out',
-    why: 'A plate that wobbles cuts wide and leaves a mark once a turn.',
+    title: t`Run-out`,
+    why: t`A plate that wobbles cuts wide and leaves a mark once a turn.`,
     how: [
-      'Power off. Dial on the plate, just below the gullets. Read at equal steps round, turning by hand.',
-      'Then loosen the nut, turn the blade half round on the arbor, and read the same places again: that tells arbor from blade.',
+      t`Power off. Dial on the plate, just below the gullets. Read at equal steps round, turning by hand.`,
+      t`Then loosen the nut, turn the blade half round on the arbor, and read the same places again: that tells arbor from blade.`,
     ],
   },
   tilt: {
-    title: 'Tilt',
-    why: 'Square to the table, so that ends are square to faces.',
+    title: t`Tilt`,
+    why: t`Square to the table, so that ends are square to faces.`,
     how: [
-      'Crosscut a wide board on edge. Flip one half over and butt the ends: the gap shows twice the error.',
+      t`Crosscut a wide board on edge. Flip one half over and butt the ends: the gap shows twice the error.`,
     ],
   },
   gauge: {
-    title: 'Gauge, by five cuts',
-    why: 'Every end that the gauge cuts takes on its error.',
+    title: t`Gauge, by five cuts`,
+    why: t`Every end that the gauge cuts takes on its error.`,
     how: [
-      'Cut all four sides of a square, turning it the same way each time, then a strip off the first side again: the fifth cut.',
-      'Measure the strip at the end that was cut first and at the end cut last.',
+      t`Cut all four sides of a square, turning it the same way each time, then a strip off the first side again: the fifth cut.`,
+      t`Measure the strip at the end that was cut first and at the end cut last.`,
     ],
   },
   clearance: {
-    title: 'Side clearance',
-    why: 'A tooth that stands out sideways scores the wall once a turn.',
+    title: t`Side clearance`,
+    why: t`A tooth that stands out sideways scores the wall once a turn.`,
     how: [
-      'Blade flat, dial on the plate set to nothing, then slid out to the widest point of each tip.',
-      'Begin at the chalk mark and go round the way it turns; then the other side.',
+      t`Blade flat, dial on the plate set to nothing, then slid out to the widest point of each tip.`,
+      t`Begin at the chalk mark and go round the way it turns; then the other side.`,
     ],
   },
   width: {
-    title: 'Exact width',
-    why: 'Cut a little wide, measure the piece, move the fence by the difference.',
-    how: ['Cut a test piece a little over size and measure it with a caliper.'],
+    title: t`Exact width`,
+    why: t`Cut a little wide, measure the piece, move the fence by the difference.`,
+    how: [t`Cut a test piece a little over size and measure it with a caliper.`],
   },
   depth: {
-    title: 'Exact depth',
-    why: 'Cut a little shy, measure, go deeper by the difference; end every move deeper.',
-    how: ['Cut a test groove a little shy and measure its depth.'],
+    title: t`Exact depth`,
+    why: t`Cut a little shy, measure, go deeper by the difference; end every move deeper.`,
+    how: [t`Cut a test groove a little shy and measure its depth.`],
   },
 };
 
@@ -91,13 +92,13 @@ export function nameOf(test: TruingTest, round: 0 | 1, i: number, n: number): st
   switch (test) {
     case 'heel':
     case 'fence':
-      return i === 0 ? 'Front' : 'Rear';
+      return i === 0 ? t`Front` : t`Rear`;
     case 'gauge':
-      return i === 0 ? 'Cut first' : 'Cut last';
+      return i === 0 ? t`Cut first` : t`Cut last`;
     case 'runout':
-      return `${round === 1 ? 'Turned, ' : ''}${Math.round((360 * i) / n)}°`;
+      return `${round === 1 ? t`Turned, ` : ''}${Math.round((360 * i) / n)}°`;
     case 'clearance':
-      return `${round === 0 ? 'Left' : 'Right'} ${i + 1}`;
+      return `${round === 0 ? t`Left` : t`Right`} ${i + 1}`;
     default:
       return String(i + 1);
   }
@@ -108,5 +109,5 @@ export const readSlots = (text: string) =>
   text
     .split(/[^0-9]+/)
     .filter(Boolean)
-    .map((t) => Number(t) - 1)
+    .map((it) => Number(it) - 1)
     .filter((i) => i >= 0);

@@ -1,4 +1,5 @@
 /** Every word of the craft that Corte uses, with its drawing. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { TermId } from '../../drawings/TermPicture';
@@ -8,7 +9,7 @@ import { terms } from '../../ui/terms';
 export function Words() {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
-      <Typography variant="h1">Words</Typography>
+      <Typography variant="h1">{t`Words`}</Typography>
       <Box
         component="ul"
         sx={{
@@ -22,9 +23,9 @@ export function Words() {
           rowGap: 3,
         }}
       >
-        {(Object.keys(terms) as TermId[]).map((t) => (
-          <Box component="li" key={t} sx={{ borderTop: '1px solid', borderColor: 'divider', pt: 1.5 }}>
-            <Meaning of={t} />
+        {(Object.keys(terms) as TermId[]).map((it) => (
+          <Box component="li" key={it} sx={{ borderTop: '1px solid', borderColor: 'divider', pt: 1.5 }}>
+            <Meaning of={it} />
           </Box>
         ))}
       </Box>

@@ -1,0 +1,137 @@
+/** Another language: whatever the front end says by itself comes from its catalogue. */
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import { expect, test } from './test';
+
+const ofWeb = createRequire(path.resolve('../web/package.json'));
+type Token = string | Token[] | { [option: string]: Token };
+const { compileMessage } = ofWeb('@lingui/message-utils/compileMessage') as {
+  compileMessage: (text: string) => Token;
+};
+const { generateMessageId } = ofWeb('@lingui/message-utils/generateMessageId') as {
+  generateMessageId: (text: string) => string;
+};
+const po = ofWeb('pofile') as { parse: (text: string) => { items: { msgid: string }[] } };
+
+const accents: Record<string, string> = {
+  a: 'á',
+  e: 'é',
+  i: 'í',
+  o: 'ó',
+  u: 'ú',
+  A: 'Á',
+  E: 'É',
+  I: 'Í',
+  O: 'Ó',
+  U: 'Ú',
+};
+
+/** English with every vowel accented, but for tags and what stands for a value. */
+function foreign(said: Token): Token {
+  if (typeof said === 'string')
+    return said.replace(/<[^>]*>|[aeiou]/gi, (c) => (c.startsWith('<') ? c : accents[c]!));
+  if (!Array.isArray(said)) return said;
+  return said.map((part) => {
+    if (!Array.isArray(part)) return foreign(part);
+    const [name, kind, options] = part as [string, string?, Record<string, Token>?];
+    if (!options || typeof options === 'string') return part;
+    const of = Object.entries(options).map(([k, v]) => [k, k === 'offset' ? v : foreign(v)] as const);
+    return [name, kind!, Object.fromEntries(of)];
+  });
+}
+
+/** The browser's own words for days and months, and names of files. */
+const dates = [
+  'json csv',
+  ...Array.from({ length: 365 }, (_, i) => i).flatMap((i) =>
+    (['long', 'short'] as const).map((f) =>
+      new Intl.DateTimeFormat('en-GB', { weekday: f, month: f }).format(new Date(2026, 0, i)),
+    ),
+  ),
+].join(' ');
+
+test('every sentence of the pages comes from the catalogue', async ({ page, request }) => {
+  test.setTimeout(180_000);
+  const messages: Record<string, Token> = {};
+  for (const { msgid } of po.parse(readFileSync('../web/src/locales/en.po', 'utf8')).items)
+    messages[generateMessageId(msgid)] = foreign(compileMessage(msgid));
+  await page.addInitScript(
+    (kept) => localStorage.setItem('corte.language', kept),
+    JSON.stringify({ locale: 'xx', messages }),
+  );
+  // What the server says is its own matter (core/say): names, materials, findings.
+  const said: string[] = [];
+  page.on('response', (r) => {
+    if (r.url().includes('/api/v1/') && r.headers()['content-type']?.includes('json'))
+      void r.text().then(
+        (text) => said.push(text),
+        () => undefined,
+      );
+  });
+  const items = async (what: string) =>
+    (
+      (await (await request.get(`/api/v1/${what}`)).json()) as {
+        items: { id: string; name: string; kind: string }[];
+      }
+    ).items;
+  const blades = await items('blades');
+  const blade = blades.find((b) => b.name === 'Plough')!.id;
+  const set = blades.find((b) => b.name === 'Trapdoor')!.id;
+  const saws = await items('saws');
+  const left: Record<string, string[]> = {};
+  for (const address of [
+    '/',
+    '/?form=groove&d=6',
+    '/run',
+    '/trial/new',
+    '/bench',
+    '/true',
+    '/true/heel',
+    '/true/runout',
+    '/true/gauge',
+    '/rack',
+    `/rack/${blade}`,
+    `/rack/${blade}/edit`,
+    `/rack/${blade}/survey`,
+    `/rack/${set}/set`,
+    `/rack/saws/${saws[0]!.id}`,
+    '/rack/new',
+    '/rack/saws/new',
+    '/rack/files',
+    '/rack/labels',
+    '/care',
+    `/care/wash?b=${blade}`,
+    '/care/bath',
+    `/care/money/${blade}`,
+    '/groove',
+    '/groove/joints',
+    '/trace',
+    '/log',
+    '/shop',
+    '/start',
+    '/words',
+  ]) {
+    await page.goto(address);
+    await expect(page.getByRole('heading', { level: 1 }).first(), address).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const shown = await page.evaluate(() => {
+      const out = [document.title];
+      const all = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT);
+      for (let n = all.nextNode(); n; n = all.nextNode()) {
+        if (n instanceof Element) {
+          if (n.matches('script, style, code')) continue;
+          for (const a of ['aria-label', 'placeholder', 'title', 'alt', 'aria-valuetext'])
+            if (n.hasAttribute(a)) out.push(n.getAttribute(a)!);
+        } else if (!n.parentElement?.closest('script, style, code, noscript, datalist, select'))
+          out.push(n.textContent ?? '');
+      }
+      return out;
+    });
+    const known = new Set(`${said.join(' ')} ${dates}`.toLowerCase().match(/[a-z]+/g));
+    const words = shown.flatMap((s) => s.match(/(?<![\p{L}])[a-zA-Z]{2,}(?![\p{L}])/gu) ?? []);
+    const english = words.filter((w) => /[aeiou]/i.test(w) && !known.has(w.toLowerCase()));
+    if (english.length > 0) left[address] = [...new Set(english)];
+  }
+  expect(left).toEqual({});
+});
