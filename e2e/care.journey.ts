@@ -234,6 +234,9 @@ test('the calendar is read by a parser that is not ours, until it is withdrawn',
   expect(back.startDate.toJSDate().getTime()).toBeGreaterThan(Date.now());
   expect(new Set(events.map((e) => e.uid)).size).toBe(events.length);
   await page.getByRole('button', { name: 'Withdraw it' }).click();
+  const sure = page.getByRole('dialog', { name: 'Withdraw the address?' });
+  await accessible(page);
+  await sure.getByRole('button', { name: 'Withdraw it' }).click();
   await expect(page.getByRole('button', { name: 'Give it an address' })).toBeVisible();
   expect((await request.get(address!)).status()).toBe(404);
 });

@@ -9,7 +9,9 @@ test('without the server the pages open, say how old they are, and a cut is run 
   const context = await browser.newContext({ serviceWorkers: 'allow', reducedMotion: 'reduce' });
   const page = await context.newPage();
   const run = `/run?of=ash&t=20&l=700&blade=${id}`;
-  for (const address of ['/bench', '/', run]) {
+  await page.goto('/bench');
+  await expect(page.getByRole('region', { name: 'Long Table' })).toBeVisible();
+  for (const address of ['/', run]) {
     await page.goto(address);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('networkidle');

@@ -1,4 +1,4 @@
-import { accessible, expect, test } from './test';
+import { accessible, expect, own, test } from './test';
 
 test('the rack is drawn, and a blade tells its history', async ({ page }) => {
   await page.goto('/rack');
@@ -313,4 +313,48 @@ test('a saw from its plate, blades from the tray, and the first answer, in seven
     const gone = await request.put(`/api/v1/${what}/${id}/retirement`, { data: { reason: 'other' } });
     expect(gone.ok()).toBe(true);
   }
+});
+
+test('what would be lost is asked about first', async ({ page, request }) => {
+  const id = await own(request, 'Keepsake');
+  await page.goto(`/rack/${id}/edit`);
+  const name = page.getByRole('textbox', { name: 'Name' });
+  const back = page.getByRole('link', { name: '‹ Keepsake' });
+  const asked = page.getByRole('dialog', { name: 'Leave without saving?' });
+  await name.fill('Heirloom');
+  await back.click();
+  await accessible(page);
+  await asked.getByRole('button', { name: 'Stay here' }).click();
+  await expect(name).toHaveValue('Heirloom');
+  // What is as it was is left without a word, and so is what was saved.
+  await name.fill('Keepsake');
+  await back.click();
+  await expect(page).toHaveURL(`/rack/${id}`);
+  await page.goto(`/rack/${id}/edit`);
+  await name.fill('Heirloom');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Heirloom' })).toBeVisible();
+  await expect(page).toHaveURL(`/rack/${id}`);
+  await page.goto(`/rack/${id}/edit`);
+  await name.fill('Nobody');
+  await page.getByRole('link', { name: '‹ Heirloom' }).click();
+  await asked.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Heirloom' })).toBeVisible();
+  // A wash that is given up by a slip goes on.
+  const begun = await request.post('/api/v1/washes', {
+    data: { blade_ids: [id], cleaner: 'detergent', brush: 'nylon' },
+    headers: { 'Idempotency-Key': crypto.randomUUID() },
+  });
+  const wash = ((await begun.json()) as { id: string }).id;
+  await page.goto(`/care/wash/${wash}`);
+  const give = page.getByRole('button', { name: 'Give this wash up' });
+  const sure = page.getByRole('dialog', { name: 'Give this wash up?' });
+  await give.click();
+  await sure.getByRole('button', { name: 'Keep it' }).click();
+  await expect(sure).toHaveCount(0);
+  expect((await request.get(`/api/v1/washes/${wash}`)).status()).toBe(200);
+  await give.click();
+  await sure.getByRole('button', { name: 'Give it up' }).click();
+  await expect(page).toHaveURL('/care');
+  expect((await request.get(`/api/v1/washes/${wash}`)).status()).toBe(404);
 });

@@ -1,7 +1,6 @@
 /** Cuts, readings and steps of washes that wait in this browser: how many, which, and why one was refused. */
 import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
 import { forgetWaiting, type Waiting as Kept } from '../api/waiting';
@@ -9,6 +8,7 @@ import { testWords } from '../stations/truing/tests';
 import { Popover } from '../ui/Floating';
 import { Verdict } from '../ui/Verdict';
 import { useDates } from '../ui/useDates';
+import { Sure } from '../ui/Sure';
 
 export function Waiting({ all }: { all: Kept[] }) {
   const { weekday } = useDates();
@@ -52,7 +52,15 @@ export function Waiting({ all }: { all: Kept[] }) {
                   <Box sx={{ color: 'error.main' }}>
                     {t`Refused: `}
                     {c.refused}{' '}
-                    <Button size="small" onClick={() => forgetWaiting(c.key)}>{t`Let it go`}</Button>
+                    <Sure
+                      size="small"
+                      asks={t`Let it go?`}
+                      goes={t`It is not sent, and nothing else remembers it.`}
+                      yes={t`Let it go`}
+                      onYes={() => forgetWaiting(c.key)}
+                    >
+                      {t`Let it go`}
+                    </Sure>
                   </Box>
                 )}
               </li>

@@ -20,7 +20,9 @@ export function useArrival(sheet: RefObject<HTMLElement | null>, path: string) {
       if (!h1) return;
       const said = t`${h1.textContent?.trim()} · Corte`;
       if (document.title !== said) document.title = said;
-      if (!moved || greeted) return;
+      // A title that stood while the page was coming is greeted again as the page's own.
+      const gone = greeted?.isConnected === false && document.activeElement === document.body;
+      if (!moved || (greeted && !gone)) return;
       greeted = h1;
       // A page that has put the focus where it is needed keeps it there.
       const at = document.activeElement;

@@ -9,6 +9,7 @@ import { BathJar } from '../../drawings/BathView';
 import { formatVolume } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 import { Trouble } from '../../ui/Notice';
+import { Sure } from '../../ui/Sure';
 
 export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
   const strain = useStrainBath();
@@ -39,9 +40,15 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
             <Button disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>
               {t`It was strained`}
             </Button>
-            <Button disabled={empty.isPending} onClick={() => empty.mutate(b.id)}>
+            <Sure
+              disabled={empty.isPending}
+              asks={t`Was ${b.name} thrown away?`}
+              goes={t`It is no longer offered for a wash, and its count of uses ends.`}
+              yes={t`It was thrown away`}
+              onYes={() => empty.mutate(b.id)}
+            >
               {t`It was thrown away`}
-            </Button>
+            </Sure>
           </Box>
         </Box>
       ))}

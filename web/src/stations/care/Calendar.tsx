@@ -7,6 +7,7 @@ import { place } from '../../api/place';
 import { useCalendar, useNewCalendar, useWithdrawCalendar } from '../../api/shop';
 import { useDates } from '../../ui/useDates';
 import { Trouble } from '../../ui/Notice';
+import { Sure } from '../../ui/Sure';
 
 export function Calendar() {
   const { day } = useDates();
@@ -41,14 +42,17 @@ export function Calendar() {
         {at ? t`Give it a new address` : t`Give it an address`}
       </Button>
       {at && (
-        <Button
+        <Sure
           size="small"
           sx={{ mt: 1 }}
           disabled={withdraw.isPending}
-          onClick={() => withdraw.mutate(undefined, { onSuccess: () => make.reset() })}
+          asks={t`Withdraw the address?`}
+          goes={t`Calendars that read it get nothing from then on. A new address is another one.`}
+          yes={t`Withdraw it`}
+          onYes={() => withdraw.mutate(undefined, { onSuccess: () => make.reset() })}
         >
           {t`Withdraw it`}
-        </Button>
+        </Sure>
       )}
     </Box>
   );

@@ -13,6 +13,7 @@ import { BladeFace } from '../../drawings/BladeFace';
 import { HealthRow, HealthScale } from '../../drawings/HealthRow';
 import { specOf } from '../../drawings/words';
 import { formatRun } from '../../measure/format';
+import { Coming } from '../../ui/Arriving';
 import { Condition, Stands } from '../../ui/Condition';
 import { useNow } from '../../ui/useNow';
 import { Baths } from './Baths';
@@ -23,7 +24,6 @@ import { useDates } from '../../ui/useDates';
 import { ActionBar } from '../../ui/ActionBar';
 import { Segments } from '../../ui/Segments';
 import { FirstThings } from '../../ui/FirstThings';
-import { Trouble } from '../../ui/Notice';
 
 export function Care() {
   const { units } = usePreferences();
@@ -47,7 +47,7 @@ export function Care() {
         <Typography variant="h1" sx={{ mr: 'auto' }}>{t`Care`}</Typography>
         <Button variant="outlined" component={Link} to={`/care/bath${search}`}>{t`Make up a bath`}</Button>
       </Box>
-      {care.error && !care.data && <Trouble sx={{ my: 1 }}>{care.error.message}</Trouble>}
+      {!care.data && <Coming of={[care]} rows={6} height={64} />}
       {care.data && <UnderWay sheet={care.data} search={search} />}
       {care.data && care.data.blades.length > 0 && (
         <Box sx={{ fontSize: 18, my: 1 }}>

@@ -11,6 +11,7 @@ import type { Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { CostChart } from '../../drawings/CostChart';
 import { formatRun, trim } from '../../measure/format';
+import { Coming } from '../../ui/Arriving';
 import { NumberField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';
 
@@ -26,7 +27,8 @@ export function MoneyPage() {
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 1000 }}>
       <Button component={Link} to="/care" size="small" sx={{ ml: -0.75 }}>{t`‹ Care`}</Button>
       <Typography variant="h1">{t`What ${blade.data?.name ?? 'it'} costs`}</Typography>
-      {(money.error ?? blade.error) && <Trouble>{(money.error ?? blade.error)?.message}</Trouble>}
+      {m && money.error && <Trouble>{money.error.message}</Trouble>}
+      {!m && <Coming of={[money, blade]} rows={2} />}
       {m && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, my: 1.5 }}>
           <Big name={t`spent on it so far`}>{trim(m.spent, 2)}</Big>

@@ -17,6 +17,7 @@ import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
 import { useChime } from '../../ui/useChime';
 import { useNow } from '../../ui/useNow';
+import { Sure } from '../../ui/Sure';
 import { countdown } from './timer';
 
 export function Wash() {
@@ -137,14 +138,17 @@ export function Wash() {
             </Box>
           </Box>
           {!phone && <Box sx={{ mt: 2 }}>{buttons}</Box>}
-          <Button
+          <Sure
             color="error"
             sx={{ mt: 1 }}
             disabled={busy}
-            onClick={() => drop.mutate(id, { onSuccess: () => void go('/care') })}
+            asks={t`Give this wash up?`}
+            goes={t`Nothing of it is logged: its blades count as not washed.`}
+            yes={t`Give it up`}
+            onYes={() => drop.mutate(id, { onSuccess: () => void go('/care') })}
           >
             {t`Give this wash up`}
-          </Button>
+          </Sure>
         </Box>
       </Box>
       {phone && (

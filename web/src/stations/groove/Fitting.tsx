@@ -15,6 +15,7 @@ import { usePreferences } from '../../app/preferences';
 import { GrooveSection } from '../../drawings/GrooveSection';
 import { splinterWords } from '../../drawings/words';
 import { formatLength, formatSetting, formatThin } from '../../measure/format';
+import { Coming } from '../../ui/Arriving';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { ReadingEntry } from '../../ui/ReadingEntry';
@@ -26,6 +27,7 @@ import { cutParams } from '../choose/cut';
 import { KnownParts } from './KnownParts';
 import { Setting } from './WayDetail';
 import { Notice, Trouble } from '../../ui/Notice';
+import { Sure } from '../../ui/Sure';
 
 export function Fitting() {
   const { id = '' } = useParams();
@@ -39,7 +41,7 @@ export function Fitting() {
   const go = useNavigate();
   const g = groove.data;
   const saw = saws.data?.find((s) => s.id === g?.saw_id);
-  const failed = groove.error ?? drop.error ?? mount.error;
+  const failed = drop.error ?? mount.error ?? (g ? groove.error : undefined);
   const material = materials.data?.find((m) => m.id === g?.ask.cut.material)?.name ?? g?.ask.cut.material;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
@@ -51,11 +53,14 @@ export function Fitting() {
           {g ? t`${formatThin(g.target_mm, units)} wide with ${g.way.blade_name}` : t`A groove`}
         </Typography>
         {g && !g.ended_at && (
-          <Button
+          <Sure
             size="small"
             color="error"
             disabled={drop.isPending}
-            onClick={() =>
+            asks={t`Give this groove up?`}
+            goes={t`No groove is logged, and it cannot be called up again.`}
+            yes={t`Give it up`}
+            onYes={() =>
               void drop.mutateAsync(g.id).then(
                 () => void go('/groove'),
                 () => undefined,
@@ -63,10 +68,11 @@ export function Fitting() {
             }
           >
             {t`Give it up`}
-          </Button>
+          </Sure>
         )}
       </Box>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      {!g && <Coming of={[groove, saws]} drawing />}
       {g && (
         <>
           <Box sx={{ fontSize: 17, color: 'text.secondary', mb: 1 }}>

@@ -16,6 +16,7 @@ import { usePreferences } from '../../app/preferences';
 import { JointDrawing } from '../../drawings/JointDrawing';
 import { specOf } from '../../drawings/words';
 import { formatSetting } from '../../measure/format';
+import { Coming } from '../../ui/Arriving';
 import { NumberField, SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
 import { Verdict } from '../../ui/Verdict';
@@ -114,6 +115,7 @@ export function Joints() {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
+      {!ready && <Coming of={[saws, rack]} drawing />}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       <Box
         sx={{

@@ -16,11 +16,13 @@ import { ClockView } from '../../drawings/ClockView';
 import { InsertView } from '../../drawings/InsertView';
 import { MountPicture } from '../../drawings/MountPicture';
 import { StackView } from '../../drawings/StackView';
+import { Arriving } from '../../ui/Arriving';
 import { LineField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Notice, Trouble } from '../../ui/Notice';
+import { Sure } from '../../ui/Sure';
 
 export function Mount() {
   const { id = '' } = useParams();
@@ -38,7 +40,7 @@ export function Mount() {
         <Button component={Link} to={`/bench${search}`} variant="outlined">{t`To the bench`}</Button>
       </Box>
     );
-  if (!mounting.data) return null;
+  if (!mounting.data) return <Arriving title={t`Mounting`} of={[mounting]} rows={1} height={300} drawing />;
   return <Cards key={mounting.data.id} mounting={mounting.data} units={units} />;
 }
 
@@ -161,13 +163,16 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
           </Button>
         )}
       </Box>
-      <Button
+      <Sure
         size="small"
         sx={{ alignSelf: 'center' }}
-        onClick={() => void drop.mutateAsync(m.id).then(toBench, () => undefined)}
+        asks={t`Give this mounting up?`}
+        goes={t`Nothing of it is logged. Do not leave the saw half done: whoever comes next sees a blade that looks ready.`}
+        yes={t`Give it up`}
+        onYes={() => void drop.mutateAsync(m.id).then(toBench, () => undefined)}
       >
         {t`Give this mounting up`}
-      </Button>
+      </Sure>
     </Box>
   );
 }

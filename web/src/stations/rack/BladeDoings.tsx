@@ -8,6 +8,7 @@ import { useRestoreBlade, useRetireBlade, useSetPhoto } from '../../api/rack';
 import type { Blade } from '../../api/types';
 import { FileButton } from '../../ui/FileButton';
 import { Trouble } from '../../ui/Notice';
+import { Sure } from '../../ui/Sure';
 import { Mend } from '../care/Mend';
 import { Retire } from './Retire';
 
@@ -54,7 +55,14 @@ export function BladeDoings({ blade: b }: { blade: Blade }) {
           {photo.isPending ? t`Sending…` : b.photo_at ? t`Another photo` : t`Photo`}
         </FileButton>
         {b.photo_at && (
-          <Button onClick={() => photo.mutate({ id: b.id, file: null })}>{t`Drop the photo`}</Button>
+          <Sure
+            asks={t`Drop the photo?`}
+            goes={t`Corte has no other copy of it.`}
+            yes={t`Drop it`}
+            onYes={() => photo.mutate({ id: b.id, file: null })}
+          >
+            {t`Drop the photo`}
+          </Sure>
         )}
         {b.retired ? (
           <Button variant="outlined" onClick={() => restore.mutate(b.id)}>{t`Put it back`}</Button>

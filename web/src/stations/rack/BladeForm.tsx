@@ -19,13 +19,14 @@ import {
   keptForWords,
 } from '../../drawings/words';
 import { formatLength, formatThin } from '../../measure/format';
+import { Arriving } from '../../ui/Arriving';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Unmarked } from './Unmarked';
-import { Trouble } from '../../ui/Notice';
+import { differs, useUnsaved } from '../../ui/useUnsaved';
 
 const fresh: BladeInput = {
   name: '',
@@ -84,7 +85,7 @@ export function NewBlade() {
   const [params] = useSearchParams();
   const copied = params.get('copy') ?? '';
   const from = useBlade(copied);
-  if (copied && !from.data) return null;
+  if (copied && !from.data) return <Arriving title={t`A new blade`} of={[from]} rows={4} drawing />;
   const start = from.data
     ? { ...record(from.data), name: t`${from.data.name} copy`, sharpened_before: 0 }
     : fresh;
@@ -95,8 +96,7 @@ export function EditBlade() {
   const { id = '' } = useParams();
   const blade = useBlade(id);
   const { at, now, reopen } = useOpened(blade.data);
-  if (blade.error) return <Trouble sx={{ m: 2 }}>{blade.error.message}</Trouble>;
-  if (!at) return null;
+  if (!at) return <Arriving title={t`A blade`} of={[blade]} rows={4} drawing />;
   return <Form key={at.version} start={record(at)} title={at.name} blade={at} now={now} onReopen={reopen} />;
 }
 
@@ -139,8 +139,14 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       hint={optional ? t`if measured` : undefined}
     />
   );
+  const unsaved = useUnsaved(differs(input, start));
   const save = () => {
-    const done = { onSuccess: (b: Blade) => void go(`/rack/${b.id}`) };
+    const done = {
+      onSuccess: (b: Blade) => {
+        unsaved.saved();
+        void go(`/rack/${b.id}`);
+      },
+    };
     if (blade) change.mutate({ id: blade.id, version, body: input }, done);
     else add.mutate({ key, body: input }, done);
   };
@@ -165,6 +171,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       saving={saving}
       onSave={save}
     >
+      {unsaved.question}
       <Group name={t`What it is`}>
         <LineField
           label={t`Name`}

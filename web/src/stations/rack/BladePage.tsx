@@ -13,10 +13,10 @@ import { BladeHero } from '../../drawings/BladeHero';
 import { LifeChart } from '../../drawings/LifeChart';
 import { keptForWords, makeWords, retiredWords, specOf } from '../../drawings/words';
 import { formatRun } from '../../measure/format';
+import { Coming } from '../../ui/Arriving';
 import { Stands } from '../../ui/Condition';
 import { Days } from '../../ui/Days';
 import { Notice, Trouble } from '../../ui/Notice';
-import { Outline } from '../../ui/Outline';
 import { useDates } from '../../ui/useDates';
 import { BladeMenu } from '../care/BladeMenu';
 import { BladeDoings } from './BladeDoings';
@@ -32,8 +32,12 @@ export function BladePage() {
   const saw = saws.data?.find((s) => s.id === blade.data?.mounted_on);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      {blade.error && !blade.data && <Trouble sx={{ my: 2 }}>{blade.error.message}</Trouble>}
-      {!blade.data && !blade.error && <Outline rows={3} height={160} drawing />}
+      {!blade.data && (
+        <>
+          <Typography variant="h1">{t`A blade`}</Typography>
+          <Coming of={[blade]} height={160} drawing />
+        </>
+      )}
       {blade.data && (
         <>
           <Head blade={blade.data} saw={saw?.name} search={search} units={units} />

@@ -11,13 +11,14 @@ import { usePreferences } from '../../app/preferences';
 import { SawFace } from '../../drawings/SawFace';
 import { sawWords } from '../../drawings/words';
 import { trim } from '../../measure/format';
+import { Arriving } from '../../ui/Arriving';
 import { CheckField, Group, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Retire } from './Retire';
-import { Trouble } from '../../ui/Notice';
+import { differs, useUnsaved } from '../../ui/useUnsaved';
 
 type Tolerances = NonNullable<SawInput['tolerances']>;
 
@@ -79,8 +80,7 @@ export function EditSaw() {
   const { id = '' } = useParams();
   const saw = useSaw(id);
   const { at, now, reopen } = useOpened(saw.data);
-  if (saw.error) return <Trouble sx={{ m: 2 }}>{saw.error.message}</Trouble>;
-  if (!at) return null;
+  if (!at) return <Arriving title={t`A saw`} of={[saw]} rows={4} drawing />;
   return (
     <Form key={at.version} start={pick(at, typed)} title={at.name} saw={at} now={now} onReopen={reopen} />
   );
@@ -171,8 +171,14 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         problem={problem(`tolerances.${field}`)}
       />
     );
+  const unsaved = useUnsaved(differs(input, start));
   const save = () => {
-    const done = { onSuccess: () => void go('/bench') };
+    const done = {
+      onSuccess: () => {
+        unsaved.saved();
+        void go('/bench');
+      },
+    };
     if (saw) change.mutate({ id: saw.id, version, body: input }, done);
     else add.mutate({ key, body: input }, done);
   };
@@ -223,6 +229,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         )
       }
     >
+      {unsaved.question}
       <Group name={t`What it is`}>
         <LineField label={t`Name`} value={input.name} most={60} onText={(name) => set({ name })} />
         <SelectField

@@ -11,26 +11,27 @@ import { useBlade, useDadoSet, useRenewParts, useSetDadoSet } from '../../api/ra
 import type { DadoSet, DadoSetInput, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { formatThin } from '../../measure/format';
+import { Coming } from '../../ui/Arriving';
 import { CheckField, Group, NumberField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { KnownParts } from '../groove/KnownParts';
 import { Trouble } from '../../ui/Notice';
+import { differs, useUnsaved } from '../../ui/useUnsaved';
 
 export function SetForm() {
   const { id = '' } = useParams();
   const { units } = usePreferences();
   const blade = useBlade(id);
   const set = useDadoSet(id, units);
-  const failed = blade.error ?? set.error;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
       <Button component={Link} to={`/rack/${id}`} size="small" sx={{ ml: -0.75 }}>
         ‹ {blade.data?.name ?? t`Rack`}
       </Button>
       <Typography variant="h1">{t`The parts of ${blade.data?.name ?? t`a set`}`}</Typography>
-      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      {!set.data && <Coming of={[set, blade]} rows={4} drawing />}
       {set.data && (
         <Box
           sx={{
@@ -114,7 +115,14 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
       hint={hint}
     />
   );
-  const save = useAfterReading(() => change.mutate({ id: set.blade_id, version: set.version, body: input }));
+  const [kept, setKept] = useState(input);
+  const unsaved = useUnsaved(differs(input, kept));
+  const save = useAfterReading(() =>
+    change.mutate(
+      { id: set.blade_id, version: set.version, body: input },
+      { onSuccess: () => setKept(input) },
+    ),
+  );
   const parts = input.parts ?? [];
   const setPart = (i: number, part: Partial<(typeof parts)[number]>) =>
     setInput((now) => ({
@@ -129,6 +137,7 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
     }));
   return (
     <Box sx={{ minWidth: 0 }}>
+      {unsaved.question}
       <Group name={t`What it is`}>
         <SelectField
           label={t`Kind`}

@@ -14,6 +14,7 @@ import type { Cut, Support, TrialAsk } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid, supportWords } from '../../drawings/words';
+import { Outline } from '../../ui/Outline';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { useCut, usePins } from '../choose/cut';
@@ -113,6 +114,7 @@ export function NewTrial() {
       <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
         {t`Change one thing. The pieces are cut in a shuffled order, each marked with its number, so that neither the board nor the hand favours a setting.`}
       </Box>
+      {!plan.data && !plan.error && <Outline rows={2} height={140} />}
       {(plan.error ?? shown.error) && (
         <Trouble sx={{ mb: 1 }}>{(plan.error ?? shown.error)?.message}</Trouble>
       )}

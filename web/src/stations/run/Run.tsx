@@ -16,6 +16,7 @@ import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutBrief, cutSaid, specOf } from '../../drawings/words';
 import { formatSetting } from '../../measure/format';
+import { Outline } from '../../ui/Outline';
 import { saidMinutes, saidSeconds, stretchOf, type Stretch } from '../../ui/feed';
 import { Verdict } from '../../ui/Verdict';
 import { Findings } from '../choose/Findings';
@@ -81,6 +82,7 @@ export function Run() {
         </Button>
       </Box>
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      {!failed && saws.data?.length !== 0 && !(plan.data && rack.data) && <Outline rows={4} height={110} />}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
       {one?.refused && (
         <Trouble sx={{ my: 1 }}>

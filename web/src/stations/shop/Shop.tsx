@@ -11,12 +11,14 @@ import { useLessons } from '../../api/run';
 import { useChangeShop, useShop } from '../../api/shop';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
+import { Arriving } from '../../ui/Arriving';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
 import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
+import { differs, useUnsaved } from '../../ui/useUnsaved';
 
 const schools: [HeightSchool, string, string][] = [
   ['saw', t`By the saw`, t`Gullets clear on a table saw, just through with a circular saw.`],
@@ -34,7 +36,7 @@ export function ShopPage() {
   const shop = useShop();
   const { at, now, reopen } = useOpened(shop.data);
   const [saved, setSaved] = useState(false);
-  if (!at) return null;
+  if (!at) return <Arriving title={t`How this shop likes to work`} of={[shop]} rows={4} />;
   return (
     <Form
       key={at.version}
@@ -85,10 +87,12 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   const change = useChangeShop();
   // Readings of several fields may be under way at once; none may undo another.
   const set = (part: Partial<ShopInput>) => setInput((now) => ({ ...now, ...part }));
+  const unsaved = useUnsaved(differs(input, pick(shop, typed)));
   const stale = change.error instanceof ProblemError && change.error.status === 412;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
       <Typography variant="h1">{t`How this shop likes to work`}</Typography>
+      {unsaved.question}
       {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
           what={t`shop`}

@@ -18,6 +18,7 @@ import { cutParams } from '../choose/cut';
 import { Signs } from './Signs';
 import { useDates } from '../../ui/useDates';
 import { Notice, Trouble } from '../../ui/Notice';
+import { Sure } from '../../ui/Sure';
 
 export function Trace() {
   const { id = '' } = useParams();
@@ -75,14 +76,17 @@ export function Trace() {
         </Typography>
         <Button size="small" onClick={() => window.print()}>{t`Print a report`}</Button>
         {it && !ended && (
-          <Button
+          <Sure
             size="small"
             color="error"
             disabled={busy}
-            onClick={() => drop.mutate(id, { onSuccess: () => void go('/trace') })}
+            asks={t`Give this trace up?`}
+            goes={t`What was seen, asked and checked so far is not kept.`}
+            yes={t`Give it up`}
+            onYes={() => drop.mutate(id, { onSuccess: () => void go('/trace') })}
           >
             {t`Give it up`}
-          </Button>
+          </Sure>
         )}
       </Box>
       {it && saw && (

@@ -16,6 +16,7 @@ import { usePreferences } from '../../app/preferences';
 import { save, saveSvg } from '../../drawings/save';
 import { TruingView } from '../../drawings/TruingView';
 import { formatDial } from '../../measure/format';
+import { Arriving } from '../../ui/Arriving';
 import { FileButton } from '../../ui/FileButton';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
@@ -38,8 +39,15 @@ export function Session() {
   const blades = useBlades();
   const saw =
     saws.data?.find((s) => s.id === params.get('saw')) ?? saws.data?.find((s) => s.kind === 'table');
-  if (!(test in testWords)) return <Trouble>{t`There is no such session.`}</Trouble>;
-  if (!saw || !blades.data) return null;
+  if (!(test in testWords))
+    return (
+      <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+        <Typography variant="h1">{t`True`}</Typography>
+        <Trouble>{t`There is no such session.`}</Trouble>
+      </Box>
+    );
+  if (!saw || !blades.data)
+    return <Arriving title={testWords[test as TruingTest].title} of={[saws, blades]} drawing />;
   return (
     <Page
       key={`${test}${saw.id}`}
