@@ -8,13 +8,13 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import { useDropTrace, useEndTrace, useSetEvidence, useTrace, useTraceWords } from '../../api/trace';
-import type { Trace as TraceOf, TraceCheck, TraceEvidence, TraceReason } from '../../api/types';
+import type { Trace as TraceOf, TraceEvidence, TraceReason } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid, upper } from '../../drawings/words';
 import { percent } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
-import { cutParams } from '../choose/cut';
+import { Doing, Next } from './Next';
 import { Signs } from './Signs';
 import { useDates } from '../../ui/useDates';
 import { Notice, Trouble } from '../../ui/Notice';
@@ -231,141 +231,6 @@ function Reasons({ reasons }: { reasons: TraceReason[] }) {
           ))}
       </Box>
     </Box>
-  );
-}
-
-/** Where a check is done, if it is done somewhere else. */
-function station(c: TraceCheck, it: TraceOf) {
-  const at = `saw=${it.saw_id}${it.blade_id ? `&blade=${it.blade_id}` : ''}`;
-  switch (c.record) {
-    case 'washed':
-      return it.blade_id && { to: `/care/wash?b=${it.blade_id}`, name: t`Wash it under Care` };
-    case 'inspected':
-      return { to: '/care', name: t`Look it over under Care` };
-    case 'heel':
-    case 'fence':
-    case 'runout':
-    case 'gauge':
-    case 'tilt':
-    case 'clearance':
-      return { to: `/true/${c.record}?${at}`, name: t`Measure it under True` };
-    default:
-      if (c.leads === 'groove') return { to: `/groove?${cutParams(it.cut)}`, name: t`Fit it under Groove` };
-      return c.leads === 'cut'
-        ? { to: `/?${cutParams(it.cut, { blade: it.blade_id })}`, name: t`Set it under Cut` }
-        : undefined;
-  }
-}
-
-const answersOf = (c: TraceCheck): [string, string] =>
-  c.kind === 'cut' || c.kind === 'care' || c.kind === 'right'
-    ? [t`Better`, t`No better`]
-    : [t`Found it`, t`All right`];
-
-function Next({
-  trace: it,
-  busy,
-  onAnswer,
-  onDone,
-  onGiveUp,
-}: {
-  trace: TraceOf;
-  busy: boolean;
-  onAnswer: (check: string, a: 'found' | 'not' | 'could-not') => void;
-  onDone: (cause: string) => void;
-  onGiveUp: () => void;
-}) {
-  const next = it.next[0];
-  const top = it.reasons[0];
-  const shown = it.done.some((d) => d.answer === 'found');
-  return (
-    <Box
-      component="section"
-      aria-labelledby="next"
-      sx={{
-        border: '2px solid',
-        borderColor: 'text.primary',
-        p: 1.5,
-        mb: 2,
-        bgcolor: 'background.paper',
-        '@media print': { display: 'none' },
-      }}
-    >
-      <Typography id="next" variant="h2">
-        {it.present.length === 0
-          ? t`Point at the work first`
-          : next
-            ? t`Next check`
-            : t`Nothing is left to check`}
-      </Typography>
-      {it.pending.includes('wash-blade') && (
-        <Box sx={{ my: 0.5, fontWeight: 650 }}>
-          <Trans>
-            It was washed. Make the same cut under{' '}
-            <Link to={`/run?${cutParams(it.cut, { blade: it.blade_id })}`}>Run</Link>, and say there whether
-            it came back.
-          </Trans>
-        </Box>
-      )}
-      {it.present.length > 0 && next && (
-        <Box>
-          <Box sx={{ fontSize: 22, fontWeight: 700 }}>{next.label}</Box>
-          <Box sx={{ mb: 1 }}>
-            {t`${next.how} About ${next.minutes} minutes. One change at a time${next.kind === 'cut' ? t`: the same cut as before` : ''}.`}
-          </Box>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-            <Doing check={next} trace={it} busy={busy} onAnswer={onAnswer} />
-          </Box>
-        </Box>
-      )}
-      {it.exhausted && (
-        <Box sx={{ my: 1, fontSize: 17 }}>
-          {t`All that can be checked here is used up, and nothing stands out. A saw doctor, or the maker’s service, should look at blade and saw.`}
-        </Box>
-      )}
-      {shown && top && (
-        <Box sx={{ mt: 1.5, pt: 1, borderTop: '1px solid', borderColor: 'divider' }}>
-          <Box>{t`Put it right, make the same test cut again, and say what it shows.`}</Box>
-          <Button variant="contained" sx={{ mt: 0.5 }} disabled={busy} onClick={() => onDone(top.id)}>
-            {t`Good: it was “${top.label.toLowerCase()}”`}
-          </Button>
-        </Box>
-      )}
-      <Button size="small" sx={{ mt: 1 }} disabled={busy} onClick={onGiveUp}>
-        {t`Close it without a reason`}
-      </Button>
-    </Box>
-  );
-}
-
-function Doing({
-  check: c,
-  trace: it,
-  busy,
-  onAnswer,
-}: {
-  check: TraceCheck;
-  trace: TraceOf;
-  busy: boolean;
-  onAnswer: (check: string, a: 'found' | 'not' | 'could-not') => void;
-}) {
-  const to = station(c, it);
-  const [yes, no] = answersOf(c);
-  return (
-    <>
-      {to && (
-        <Button component={Link} to={to.to} variant="contained">
-          {to.name}
-        </Button>
-      )}
-      <Button variant="outlined" disabled={busy} onClick={() => onAnswer(c.id, 'found')}>
-        {yes}
-      </Button>
-      <Button variant="outlined" disabled={busy} onClick={() => onAnswer(c.id, 'not')}>
-        {no}
-      </Button>
-      <Button disabled={busy} onClick={() => onAnswer(c.id, 'could-not')}>{t`Could not`}</Button>
-    </>
   );
 }
 
