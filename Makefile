@@ -22,7 +22,7 @@ generate:
 	@sed -i '1i //go:build !js\n' internal/httpapi/contract/server.gen.go
 	cd web && npm run -s types && npm run -s sentences
 
-generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go web/src/api/schema.d.ts web/src/locales/en.po
+generated = internal/httpapi/contract/models.gen.go internal/httpapi/contract/server.gen.go web/src/api/schema.d.ts web/src/locales/en.po web/src/api/bounds.json
 fresh:
 	@old=$$(mktemp -d) && trap 'rm -rf "$$old"' EXIT && cp $(generated) "$$old" && $(MAKE) -s generate && \
 	for f in $(generated); do diff -q "$$old/$$(basename $$f)" $$f >/dev/null || \

@@ -326,6 +326,14 @@ test('what would be lost is asked about first', async ({ page, request }) => {
   await accessible(page);
   await asked.getByRole('button', { name: 'Stay here' }).click();
   await expect(name).toHaveValue('Heirloom');
+  // What the contract bounds is said before anybody is asked.
+  await page.route('**/api/v1/blade-drafts', () => undefined);
+  await page.getByRole('textbox', { name: 'Teeth', exact: true }).fill('401');
+  await expect(page.getByText('At most 400.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Teeth', exact: true }).fill('24.4');
+  await expect(page.getByText('At most 400.')).toHaveCount(0);
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await page.getByRole('textbox', { name: 'Teeth', exact: true }).fill('80');
   // What is as it was is left without a word, and so is what was saved.
   await name.fill('Keepsake');
   await back.click();

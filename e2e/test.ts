@@ -1,6 +1,6 @@
 /** The test that every journey extends: a page that must not complain, and the words for finding things. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 
 export const test = base.extend<{ quiet: void }>({
   quiet: [
@@ -40,22 +40,32 @@ export async function sheets(page: Page) {
   return Math.max(...counts);
 }
 
+/** Opens a word. One that moves as its sentence settles is taken hold of again. */
+async function open(page: Page, word: string, shown: Locator) {
+  await expect(async () => {
+    if (!(await shown.isVisible()))
+      await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click({ timeout: 5000 });
+    await expect(shown).toBeVisible({ timeout: 3000 });
+  }).toPass({ timeout: 40_000 });
+}
+
 /** Says one word of the sentence by choosing from its list. */
 export async function choose(page: Page, word: string, choice: string | RegExp) {
-  await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click();
-  if (word === 'Material')
-    await page
-      .getByRole('group', { name: 'Materials' })
-      .getByRole('button', { name: choice, exact: true })
-      .first()
-      .click();
-  else await page.getByRole('menuitem', { name: choice }).click();
+  const one =
+    word === 'Material'
+      ? page
+          .getByRole('group', { name: 'Materials' })
+          .getByRole('button', { name: choice, exact: true })
+          .first()
+      : page.getByRole('menuitem', { name: choice });
+  await open(page, word, one);
+  await one.click();
 }
 
 /** Says a length of the sentence by typing it. */
 export async function type(page: Page, word: string, text: string) {
-  await page.getByRole('button', { name: new RegExp(`^${word}: `) }).click();
   const field = page.getByRole('textbox', { name: word });
+  await open(page, word, field);
   await field.fill(text);
   await field.press('Enter');
 }

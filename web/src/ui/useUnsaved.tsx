@@ -42,6 +42,3 @@ export function useUnsaved(changed: boolean): Unsaved {
     ),
   };
 }
-
-/** Whether two records say the same. */
-export const differs = (a: object, b: object) => JSON.stringify(a) !== JSON.stringify(b);

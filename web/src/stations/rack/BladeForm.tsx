@@ -26,7 +26,8 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Unmarked } from './Unmarked';
-import { differs, useUnsaved } from '../../ui/useUnsaved';
+import { useRecord } from '../../ui/useRecord';
+import { useUnsaved } from '../../ui/useUnsaved';
 
 const fresh: BladeInput = {
   name: '',
@@ -111,20 +112,20 @@ interface FormProps {
 function Form({ start, title, blade, now, onReopen }: FormProps) {
   const { units } = usePreferences();
   const go = useNavigate();
-  const [input, setInput] = useState(start);
+  const typing = useRecord<BladeInput>(start, 'BladeInput');
+  const { input, set } = typing;
   const [version, setVersion] = useState(blade?.version ?? 0);
   const [key] = useState(() => crypto.randomUUID());
   const draft = useBladeDraft({ ...input, name: input.name || 'unnamed' });
   const add = useAddBlade();
   const change = useChangeBlade();
-  // Readings of several fields may be under way at once; none may undo another.
-  const set = (part: Partial<BladeInput>) => setInput((now) => ({ ...now, ...part }));
   const saving = add.isPending || change.isPending;
   const failed = add.error ?? change.error;
   const stale = failed instanceof ProblemError && failed.status === 412;
   const conflict = (stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess;
   const refused = draft.error instanceof ProblemError ? draft.error : undefined;
-  const problem = (field: keyof BladeInput) => (refused?.field === field ? refused.message : undefined);
+  const problem = (field: keyof BladeInput) =>
+    typing.problem(field) ?? (refused?.field === field ? refused.message : undefined);
   const toothed = input.make !== 'diamond' && input.make !== 'abrasive';
   const bevelled = ['ATB', 'HIATB', 'ATBR', 'ONEWAY'].includes(input.grind ?? '');
   const length = (field: LengthKey, label: string, optional = false) => (
@@ -139,7 +140,7 @@ function Form({ start, title, blade, now, onReopen }: FormProps) {
       hint={optional ? t`if measured` : undefined}
     />
   );
-  const unsaved = useUnsaved(differs(input, start));
+  const unsaved = useUnsaved(typing.changed);
   const save = () => {
     const done = {
       onSuccess: (b: Blade) => {

@@ -18,7 +18,8 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Retire } from './Retire';
-import { differs, useUnsaved } from '../../ui/useUnsaved';
+import { useRecord } from '../../ui/useRecord';
+import { useUnsaved } from '../../ui/useUnsaved';
 
 type Tolerances = NonNullable<SawInput['tolerances']>;
 
@@ -105,20 +106,21 @@ type LengthKey = {
 function Form({ start, title, saw, now, onReopen }: FormProps) {
   const { units } = usePreferences();
   const go = useNavigate();
-  const [input, setInput] = useState(start);
+  const typing = useRecord<SawInput>(start, 'SawInput');
+  const { input, set } = typing;
+  const withNow = (part: (now: SawInput) => Partial<SawInput>) => set(part(typing.now()));
   const [version, setVersion] = useState(saw?.version ?? 0);
   const [key] = useState(() => crypto.randomUUID());
   const draft = useSawDraft({ ...input, name: input.name || 'unnamed' });
   const add = useAddSaw();
   const change = useChangeSaw();
   const retire = useRetireSaw();
-  // Readings of several fields may be under way at once; none may undo another.
-  const set = (part: Partial<SawInput>) => setInput((now) => ({ ...now, ...part }));
   const failed = add.error ?? change.error ?? retire.error;
   const stale = failed instanceof ProblemError && failed.status === 412;
   const conflict = (stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess;
   const refused = draft.error instanceof ProblemError ? draft.error : undefined;
-  const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
+  const problem = (field: string) =>
+    typing.problem(field as keyof SawInput) ?? (refused?.field === field ? refused.message : undefined);
   const length = (field: LengthKey, label: string, optional: boolean | string = false) => (
     <LengthField
       label={label}
@@ -153,7 +155,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         mm={input.brake[field]}
         units={units}
         live
-        onLength={(mm) => setInput((now) => ({ ...now, brake: now.brake && { ...now.brake, [field]: mm } }))}
+        onLength={(mm) => withNow((now) => ({ brake: now.brake && { ...now.brake, [field]: mm } }))}
         problem={problem(`brake.${field}`)}
       />
     );
@@ -163,15 +165,12 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
         label={field.endsWith('_mm') ? t`${label}, mm` : label}
         value={input.tolerances[field]}
         onNumber={(v) =>
-          setInput((now) => ({
-            ...now,
-            tolerances: now.tolerances && { ...now.tolerances, [field]: v ?? 0 },
-          }))
+          withNow((now) => ({ tolerances: now.tolerances && { ...now.tolerances, [field]: v ?? 0 } }))
         }
         problem={problem(`tolerances.${field}`)}
       />
     );
-  const unsaved = useUnsaved(differs(input, start));
+  const unsaved = useUnsaved(typing.changed);
   const save = () => {
     const done = {
       onSuccess: () => {
@@ -284,9 +283,7 @@ function Form({ start, title, saw, now, onReopen }: FormProps) {
           mm={input.bushings_mm?.[0]}
           units={units}
           live
-          onLength={(mm) =>
-            setInput((now) => ({ ...now, bushings_mm: [mm, ...(now.bushings_mm ?? []).slice(1)] }))
-          }
+          onLength={(mm) => withNow((now) => ({ bushings_mm: [mm, ...(now.bushings_mm ?? []).slice(1)] }))}
           onClear={() => set({ bushings_mm: [] })}
           problem={problem('bushings_mm') ?? problem('bushings_mm.0')}
           hint={t`a wider bore it fits`}

@@ -18,7 +18,8 @@ import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { KnownParts } from '../groove/KnownParts';
 import { Trouble } from '../../ui/Notice';
-import { differs, useUnsaved } from '../../ui/useUnsaved';
+import { useRecord } from '../../ui/useRecord';
+import { useUnsaved } from '../../ui/useUnsaved';
 
 export function SetForm() {
   const { id = '' } = useParams();
@@ -85,7 +86,7 @@ const begin: DadoSetInput = {
 };
 
 function Form({ set, units }: { set: DadoSet; units: Units }) {
-  const [input, setInput] = useState<DadoSetInput>(
+  const typing = useRecord<DadoSetInput>(
     set.version === 0
       ? begin
       : {
@@ -98,11 +99,14 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
           ranges: set.ranges,
           build: set.build,
         },
+    'DadoSetInput',
   );
+  const { input } = typing;
   const change = useSetDadoSet(units);
-  const put = (part: Partial<DadoSetInput>) => setInput((now) => ({ ...now, ...part }));
+  const put = typing.set;
   const refused = change.error instanceof ProblemError ? change.error : undefined;
-  const problem = (field: string) => (refused?.field === field ? refused.message : undefined);
+  const problem = (field: string) =>
+    typing.problem(field as keyof DadoSetInput) ?? (refused?.field === field ? refused.message : undefined);
   const length = (key: 'left_mm' | 'right_mm' | 'ears_mm', label: string, hint?: string) => (
     <LengthField
       label={label}
@@ -115,26 +119,16 @@ function Form({ set, units }: { set: DadoSet; units: Units }) {
       hint={hint}
     />
   );
-  const [kept, setKept] = useState(input);
-  const unsaved = useUnsaved(differs(input, kept));
+  const unsaved = useUnsaved(typing.changed);
   const save = useAfterReading(() =>
-    change.mutate(
-      { id: set.blade_id, version: set.version, body: input },
-      { onSuccess: () => setKept(input) },
-    ),
+    change.mutate({ id: set.blade_id, version: set.version, body: input }, { onSuccess: typing.kept }),
   );
   const parts = input.parts ?? [];
   const setPart = (i: number, part: Partial<(typeof parts)[number]>) =>
-    setInput((now) => ({
-      ...now,
-      parts: (now.parts ?? []).map((p, k) => (k === i ? { ...p, ...part } : p)),
-    }));
+    put({ parts: (typing.now().parts ?? []).map((p, k) => (k === i ? { ...p, ...part } : p)) });
   const ranges = input.ranges ?? [];
   const setRange = (i: number, part: Partial<(typeof ranges)[number]>) =>
-    setInput((now) => ({
-      ...now,
-      ranges: (now.ranges ?? []).map((r, k) => (k === i ? { ...r, ...part } : r)),
-    }));
+    put({ ranges: (typing.now().ranges ?? []).map((r, k) => (k === i ? { ...r, ...part } : r)) });
   return (
     <Box sx={{ minWidth: 0 }}>
       {unsaved.question}

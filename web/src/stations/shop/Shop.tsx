@@ -18,7 +18,8 @@ import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
 import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
-import { differs, useUnsaved } from '../../ui/useUnsaved';
+import { useRecord } from '../../ui/useRecord';
+import { useUnsaved } from '../../ui/useUnsaved';
 
 const schools: [HeightSchool, string, string][] = [
   ['saw', t`By the saw`, t`Gullets clear on a table saw, just through with a circular saw.`],
@@ -82,12 +83,11 @@ interface FormProps {
 
 function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   const { units } = usePreferences();
-  const [input, setInput] = useState<ShopInput>(pick(shop, typed));
+  const typing = useRecord<ShopInput>(pick(shop, typed), 'ShopInput');
+  const { input, set } = typing;
   const [version, setVersion] = useState(shop.version);
   const change = useChangeShop();
-  // Readings of several fields may be under way at once; none may undo another.
-  const set = (part: Partial<ShopInput>) => setInput((now) => ({ ...now, ...part }));
-  const unsaved = useUnsaved(differs(input, pick(shop, typed)));
+  const unsaved = useUnsaved(typing.changed);
   const stale = change.error instanceof ProblemError && change.error.status === 412;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
@@ -115,7 +115,13 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         }}
       >
         <Box sx={{ maxWidth: 420, my: 2 }}>
-          <LineField label={t`Name`} value={input.name} most={80} onText={(name) => set({ name })} />
+          <LineField
+            label={t`Name`}
+            value={input.name}
+            most={80}
+            onText={(name) => set({ name })}
+            problem={typing.problem('name')}
+          />
         </Box>
         <TextField
           select
@@ -162,7 +168,8 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
             label={t`A sharpening costs`}
             value={input.sharpening_price || undefined}
             hint={t`In your own money`}
-            onNumber={(v) => set({ sharpening_price: Math.max(0, v ?? 0) })}
+            onNumber={(v) => set({ sharpening_price: v ?? 0 })}
+            problem={typing.problem('sharpening_price')}
           />
         </Box>
         <Box sx={{ mt: 3 }}>
@@ -185,7 +192,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           type="submit"
           variant="contained"
           sx={{ mt: 3 }}
-          disabled={change.isPending || input.name === ''}
+          disabled={change.isPending || !typing.bounded}
         >
           {t`Save`}
         </Button>
