@@ -19,8 +19,9 @@ const lookRoundAt = "/demo"
 
 // lookRound serves the demo shop beside a shop, in the same database and apart
 // from it as any two shops are. Its pages are the same ones; it is furnished
-// when somebody first asks for something of it.
-func lookRound(own http.Handler, st *store.Store, o httpapi.Options) http.Handler {
+// when somebody first asks for something of it. Who is there already is led to
+// its first page.
+func lookRound(own http.Handler, st *store.Store, o httpapi.Options, there bool) http.Handler {
 	var (
 		mu    sync.Mutex
 		ready http.Handler
@@ -39,7 +40,7 @@ func lookRound(own http.Handler, st *store.Store, o httpapi.Options) http.Handle
 		ready, err = httpapi.New(o)
 		return ready, err
 	}
-	there := http.StripPrefix(lookRoundAt, http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+	beside := http.StripPrefix(lookRoundAt, http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if !strings.HasPrefix(r.URL.Path, "/api/") {
 			own.ServeHTTP(w, r)
 			return
@@ -53,11 +54,14 @@ func lookRound(own http.Handler, st *store.Store, o httpapi.Options) http.Handle
 		h.ServeHTTP(w, r)
 	}))
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		within := r.URL.Path == lookRoundAt || strings.HasPrefix(r.URL.Path, lookRoundAt+"/")
 		switch {
+		case within && there:
+			http.Redirect(w, r, "/", http.StatusFound)
 		case r.URL.Path == lookRoundAt:
 			http.Redirect(w, r, lookRoundAt+"/", http.StatusFound)
-		case strings.HasPrefix(r.URL.Path, lookRoundAt+"/"):
-			there.ServeHTTP(w, r)
+		case within:
+			beside.ServeHTTP(w, r)
 		default:
 			own.ServeHTTP(w, r)
 		}

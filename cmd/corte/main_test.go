@@ -49,6 +49,11 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 	if rack := get(t, addr, "/blades"); !strings.Contains(rack, "Plough") {
 		t.Errorf("after the kill the rack is %s", rack)
 	}
+	if r, err := http.Get("http://" + addr + "/demo/bench"); err != nil {
+		t.Error(err)
+	} else if r.Body.Close(); r.Request.URL.Path != "/" {
+		t.Errorf("who looks round where the demo shop is served comes to %v", r.Request.URL)
+	}
 	_ = again.Process.Signal(os.Interrupt)
 	said, _ := io.ReadAll(rest)
 	if err := again.Wait(); err != nil || !bytes.Contains(said, []byte("stopping")) {

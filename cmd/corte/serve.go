@@ -125,9 +125,7 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	if err != nil {
 		return err
 	}
-	if sh.Slug != demo.Slug {
-		h = lookRound(h, st, o)
-	}
+	h = lookRound(h, st, o, sh.Slug == demo.Slug)
 	go gauges.Run(ctx)
 	go sweep(ctx, svc)
 	srv := &http.Server{
