@@ -151,7 +151,8 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
             label={t`A change counts for`}
             unit={t`min`}
             value={input.change_minutes}
-            onNumber={(v) => set({ change_minutes: Math.max(0, Math.min(120, v ?? 0)) })}
+            onNumber={(v) => set({ change_minutes: v ?? 0 })}
+            problem={typing.problem('change_minutes')}
           />
         </Box>
         <Box sx={{ mt: 3 }}>
