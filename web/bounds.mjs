@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { format } from 'prettier';
 import { parse } from 'yaml';
 
-const typed = ['BladeInput', 'SawInput', 'DadoSetInput', 'ShopInput'];
+const typed = ['BladeInput', 'SawInput', 'DadoSetInput', 'ShopInput', 'BathAsk', 'Sending', 'Returned'];
 const place = '#/components/schemas/';
 const { schemas } = parse(readFileSync('../api/openapi.yaml', 'utf8'), { merge: true }).components;
 

@@ -104,6 +104,8 @@ var kinds = map[string]func(input json.RawMessage) (any, error){
 	"life_update":   lifeUpdate,
 	"cost":          cost,
 
+	"runsheet": laidOut,
+
 	"heel":           heel,
 	"runout":         runout,
 	"tilt":           tilt,

@@ -25,6 +25,7 @@ const PREFIX = `corte.said.${place}`;
 export const SHELF = `${PREFIX}["shelf"]`; // what the core here weighs by
 const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
 const MOST = 200; // answers that are kept
+const KNOWS_BETTER = 10 * 60_000; // ms from an answer to a newer sight of the rack
 const AGAIN = 3000; // ms between asking whether it is back
 
 const listeners = new Set<() => void>();
@@ -62,15 +63,23 @@ export async function askOrRecall(ask: Ask, c: QueryFunctionContext, query: Quer
       seen === undefined
         ? await get<Kept>(key).catch(() => undefined)
         : { at: query.state.dataUpdatedAt, data: seen };
-    const shown = kept ?? (await workedOut(query.meta?.core as ToTheCore | undefined));
+    const core = query.meta?.core as ToTheCore | undefined;
+    const here = (!kept || (core && (await outlived(kept)))) && (await workedOut(core));
+    const shown = here || kept;
     if (!shown) throw e;
     tell({
       since: away?.since ?? Date.now(),
       from: Math.min(away?.from ?? shown.at, shown.at),
-      here: away?.here || !kept,
+      here: away?.here || Boolean(here),
     });
     return shown.data;
   }
+}
+
+/** Whether the rack was seen so long after an answer that the core here knows better by now. */
+async function outlived(kept: Kept) {
+  const shelf = await get<Kept>(SHELF).catch(() => undefined);
+  return shelf !== undefined && shelf.at - kept.at > KNOWS_BETTER;
 }
 
 /** What the core in this browser makes of a question to the core; it is fetched with the first. */

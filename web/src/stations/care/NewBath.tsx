@@ -14,7 +14,19 @@ import { formatSetting, formatVolume } from '../../measure/format';
 import { CheckField, LineField, NumberField, SelectField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
+import { useRecord } from '../../ui/useRecord';
 import { Trouble } from '../../ui/Notice';
+
+const usual: BathAsk = {
+  name: '',
+  cleaner: 'detergent',
+  length_mm: 400,
+  width_mm: 350,
+  depth_mm: 60,
+  diameter_mm: 254,
+  kerf_mm: 3.2,
+  blades: 2,
+};
 
 export function NewBath() {
   const { units } = usePreferences();
@@ -24,21 +36,11 @@ export function NewBath() {
   const make = useMakeBath();
   const key = useRef(crypto.randomUUID());
   const [round, setRound] = useState(false);
-  const [body, setBody] = useState<BathAsk>({
-    name: '',
-    cleaner: 'detergent',
-    length_mm: 400,
-    width_mm: 350,
-    depth_mm: 60,
-    diameter_mm: 254,
-    kerf_mm: 3.2,
-    blades: 2,
-  });
-  const set = (part: Partial<BathAsk>) => setBody((now) => ({ ...now, ...part }));
-  const ask = { ...body, name: body.name || 'bath', width_mm: round ? undefined : body.width_mm };
-  const mix = useBathMix(ask);
+  const { input, set, problem, bounded } = useRecord(usual, 'BathAsk');
+  const asked = (of: BathAsk) => ({ ...of, width_mm: round ? undefined : of.width_mm });
+  const mix = useBathMix(asked({ ...input, name: input.name || t`Bath` }));
   const pour = useAfterReading(() =>
-    make.mutate({ key: key.current, body: ask }, { onSuccess: () => void go('/care') }),
+    make.mutate({ key: key.current, body: asked(input) }, { onSuccess: () => void go('/care') }),
   );
   const sizes = [...new Set((rack.data ?? []).filter((b) => b.teeth > 0).map((b) => b.diameter_mm))].sort(
     (a, b) => a - b,
@@ -56,11 +58,11 @@ export function NewBath() {
         }}
       >
         <BathSection
-          long={body.length_mm}
-          deep={body.depth_mm}
-          diameter={body.diameter_mm}
-          kerf={body.kerf_mm}
-          blades={body.blades}
+          long={input.length_mm}
+          deep={input.depth_mm}
+          diameter={input.diameter_mm}
+          kerf={input.kerf_mm}
+          blades={input.blades}
           level={m?.level_mm}
           units={units}
         />
@@ -72,43 +74,53 @@ export function NewBath() {
               gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 190px), 1fr))',
             }}
           >
-            <LineField label={t`Name`} value={body.name} most={60} onText={(name) => set({ name })} />
+            <LineField
+              label={t`Name`}
+              value={input.name}
+              most={60}
+              onText={(name) => set({ name })}
+              problem={input.name === '' ? undefined : problem('name')}
+            />
             <SelectField
               label={t`Cleaner`}
-              value={cleaners.data ? body.cleaner : ''}
+              value={cleaners.data ? input.cleaner : ''}
               choices={(cleaners.data ?? []).map((c) => [c.id, c.name] as const)}
               onChoose={(cleaner) => set({ cleaner })}
             />
             <SelectField
               label={t`Largest blade`}
-              value={sizes.includes(body.diameter_mm) ? String(body.diameter_mm) : ''}
+              value={sizes.includes(input.diameter_mm) ? String(input.diameter_mm) : ''}
               choices={sizes.map((d) => [String(d), formatSetting(d, units)] as const)}
               onChoose={(d) => set({ diameter_mm: Number(d) })}
             />
             <NumberField
               label={t`Blades at once`}
-              value={body.blades}
-              onNumber={(n) => set({ blades: Math.max(1, Math.min(20, Math.round(n ?? 1))) })}
+              value={input.blades}
+              onNumber={(n) => set({ blades: n ?? 0 })}
+              problem={problem('blades')}
             />
             <LengthField
               label={round ? t`Tray, diameter` : t`Tray, length`}
-              mm={body.length_mm}
+              mm={input.length_mm}
               units={units}
               onLength={(length_mm) => set({ length_mm })}
+              problem={problem('length_mm')}
             />
             {!round && (
               <LengthField
                 label={t`Tray, width`}
-                mm={body.width_mm ?? 350}
+                mm={input.width_mm ?? 350}
                 units={units}
                 onLength={(width_mm) => set({ width_mm })}
+                problem={problem('width_mm')}
               />
             )}
             <LengthField
               label={t`Tray, depth`}
-              mm={body.depth_mm}
+              mm={input.depth_mm}
               units={units}
               onLength={(depth_mm) => set({ depth_mm })}
+              problem={problem('depth_mm')}
             />
             <CheckField label={t`A round tray`} value={round} onCheck={setRound} />
           </Box>
@@ -130,7 +142,7 @@ export function NewBath() {
           <Button
             variant="contained"
             sx={{ mt: 2, px: 4 }}
-            disabled={!m || body.name === '' || make.isPending}
+            disabled={!m || !bounded || input.name === '' || make.isPending}
             onClick={pour}
           >
             {t`It stands ready`}

@@ -16,6 +16,7 @@ import { usePreferences } from '../../app/preferences';
 import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
+import { useRecord } from '../../ui/useRecord';
 import { Trouble } from '../../ui/Notice';
 
 export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () => void }) {
@@ -24,8 +25,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
   const standIns = useStandIns(b.id).data;
   const key = useRef(crypto.randomUUID());
   const go = useNavigate();
-  const [body, setBody] = useState<Sending>({ to: '' });
-  const set = (part: Partial<Sending>) => setBody((now) => ({ ...now, ...part }));
+  const { input, set, problem, bounded } = useRecord<Sending>({ to: '' }, 'Sending');
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{t`Send ${b.name} out`}</DialogTitle>
@@ -39,7 +39,7 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
         </Box>
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 0.5 }}>
           <Box sx={{ gridColumn: '1 / -1' }}>
-            <LineField label={t`Where to`} value={body.to} most={120} onText={(to) => set({ to })} />
+            <LineField label={t`Where to`} value={input.to} most={120} onText={(to) => set({ to })} />
           </Box>
           <TextField
             label={t`Expected back`}
@@ -50,13 +50,14 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
           />
           <NumberField
             label={t`Price asked`}
-            value={body.price_asked}
+            value={input.price_asked}
             onNumber={(price_asked) => set({ price_asked })}
+            problem={problem('price_asked')}
           />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <LineField
               label={t`What to see to`}
-              value={body.note ?? ''}
+              value={input.note ?? ''}
               most={500}
               onText={(note) => set({ note: note || undefined })}
             />
@@ -68,10 +69,10 @@ export function SendDialog({ care: c, onClose }: { care: BladeCare; onClose: () 
         <Button onClick={onClose}>{t`Keep it`}</Button>
         <Button
           variant="contained"
-          disabled={body.to === '' || send.isPending}
+          disabled={!bounded || input.to === '' || send.isPending}
           onClick={() =>
             send.mutate(
-              { id: b.id, key: key.current, body },
+              { id: b.id, key: key.current, body: input },
               {
                 onSuccess: () => {
                   onClose();
@@ -111,47 +112,57 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
   const rack = useBlades();
   const b = rack.data?.find((x) => x.id === id);
   const key = useRef(crypto.randomUUID());
-  const [body, setBody] = useState<Returned>({ sharpened: true });
-  const set = (part: Partial<Returned>) => setBody((now) => ({ ...now, ...part }));
-  const hangUp = useAfterReading(() => back.mutate({ id, key: key.current, body }, { onSuccess: onClose }));
+  const { input, set, problem, bounded, now } = useRecord<Returned>({ sharpened: true }, 'Returned');
+  const hangUp = useAfterReading(() =>
+    back.mutate({ id, key: key.current, body: now() }, { onSuccess: onClose }),
+  );
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{t`${name} is back`}</DialogTitle>
       <DialogContent>
         <CheckField
           label={t`It was sharpened`}
-          value={body.sharpened}
+          value={input.sharpened}
           onCheck={(sharpened) => set({ sharpened })}
         />
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}>
-          <NumberField label={t`Price`} value={body.price} onNumber={(price) => set({ price })} />
+          <NumberField
+            label={t`Price`}
+            value={input.price}
+            onNumber={(price) => set({ price })}
+            problem={problem('price')}
+          />
           <NumberField
             label={t`Teeth replaced`}
-            value={body.teeth_replaced}
+            value={input.teeth_replaced}
             onNumber={(teeth_replaced) => set({ teeth_replaced })}
+            problem={problem('teeth_replaced')}
           />
           <NumberField
             label={t`Sharpenings left, as told`}
-            value={body.sharpenings_left}
+            value={input.sharpenings_left}
             onNumber={(sharpenings_left) => set({ sharpenings_left })}
+            problem={problem('sharpenings_left')}
           />
           <span />
           <LengthField
             label={t`Kerf now`}
-            mm={body.kerf_mm ?? b?.kerf_mm ?? 0}
+            mm={input.kerf_mm ?? b?.kerf_mm ?? 0}
             units={units}
             onLength={(kerf_mm) => set({ kerf_mm })}
+            problem={problem('kerf_mm')}
           />
           <LengthField
             label={t`Diameter now`}
-            mm={body.diameter_mm ?? b?.diameter_mm ?? 0}
+            mm={input.diameter_mm ?? b?.diameter_mm ?? 0}
             units={units}
             onLength={(diameter_mm) => set({ diameter_mm })}
+            problem={problem('diameter_mm')}
           />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <LineField
               label={t`Report`}
-              value={body.report ?? ''}
+              value={input.report ?? ''}
               rows={2}
               most={1000}
               onText={(report) => set({ report: report || undefined })}
@@ -162,7 +173,11 @@ function BackDialog({ id, name, onClose }: { id: string; name: string; onClose: 
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>{t`Not yet`}</Button>
-        <Button variant="contained" disabled={back.isPending} onClick={hangUp}>{t`Hang it up`}</Button>
+        <Button
+          variant="contained"
+          disabled={!bounded || back.isPending}
+          onClick={hangUp}
+        >{t`Hang it up`}</Button>
       </DialogActions>
     </Dialog>
   );

@@ -12,6 +12,7 @@ import { formatLength, formatSetting } from '../../measure/format';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';
 import { LengthField } from '../../ui/LengthField';
+import { useRecord } from '../../ui/useRecord';
 
 interface Props {
   units: Units;
@@ -21,14 +22,7 @@ interface Props {
 
 export function NewSaw({ units, taken, onIn }: Props) {
   const usual = useUsualSaws().data;
-  const [saw, setSaw] = useState<SawInput>();
-  const [key] = useState(() => crypto.randomUUID());
-  const add = useAddSaw();
-  // What follows from the diameter is the server's to say.
-  const follows = useUsualSaw(saw && { kind: saw.kind, diameter_mm: saw.diameter_mm });
-  const guess = follows.isPlaceholderData ? undefined : follows.data;
-  const failed = follows.error ?? add.error;
-  const set = (part: Partial<SawInput>) => setSaw((now) => now && { ...now, ...part });
+  const [of, setOf] = useState<SawInput>();
   return (
     <Box>
       <Box
@@ -39,8 +33,8 @@ export function NewSaw({ units, taken, onIn }: Props) {
         {(usual ?? []).map((u) => (
           <ButtonBase
             key={u.kind}
-            aria-pressed={saw?.kind === u.kind}
-            onClick={() => setSaw({ ...u, name: nameFor(u.kind, taken) })}
+            aria-pressed={of?.kind === u.kind}
+            onClick={() => setOf({ ...u, name: nameFor(u.kind, taken) })}
             sx={{
               flexDirection: 'column',
               border: '1.5px solid',
@@ -60,57 +54,64 @@ export function NewSaw({ units, taken, onIn }: Props) {
           </ButtonBase>
         ))}
       </Box>
-      {saw && (
-        <Box sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
-          <LineField
-            label={t`What you call it`}
-            value={saw.name}
-            most={60}
-            onText={(name) => set({ name })}
-          />
-          <Box
-            sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)' } }}
-          >
-            <LengthField
-              label={t`Blade diameter`}
-              mm={saw.diameter_mm}
-              units={units}
-              onLength={(diameter_mm) => set({ diameter_mm })}
-            />
-            <NumberField
-              label={t`Speed`}
-              unit={t`rpm`}
-              value={saw.rpm}
-              onNumber={(rpm) => set({ rpm: rpm ?? 0 })}
-            />
-            <NumberField
-              label={t`Power`}
-              unit="W"
-              value={saw.motor_w}
-              onNumber={(motor_w) => set({ motor_w: motor_w ?? 0 })}
-            />
-          </Box>
-          <Box sx={{ color: 'text.secondary', lineHeight: 1.4, minHeight: { xs: 64, sm: 44 } }}>
-            {guess &&
-              t`Guessed until you look: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put in when it is wanted.`}
-          </Box>
-          {failed && <Trouble>{failed.message}</Trouble>}
-          <Button
-            variant="contained"
-            disabled={saw.name.trim() === '' || !guess || add.isPending}
-            onClick={() =>
-              guess &&
-              add.mutate(
-                { key, body: { ...saw, arbor_mm: guess.arbor_mm, reach_mm: guess.reach_mm } },
-                { onSuccess: onIn },
-              )
-            }
-            sx={{ justifySelf: 'start', minHeight: 52, px: 3 }}
-          >
-            {t`It stands here`}
-          </Button>
-        </Box>
-      )}
+      {of && <Plate key={of.kind} of={of} units={units} onIn={onIn} />}
+    </Box>
+  );
+}
+
+function Plate({ of, units, onIn }: { of: SawInput; units: Units; onIn: (s: Saw) => void }) {
+  const { input: saw, set, problem, bounded } = useRecord(of, 'SawInput');
+  const [key] = useState(() => crypto.randomUUID());
+  const add = useAddSaw();
+  // What follows from the diameter is the server's to say.
+  const follows = useUsualSaw({ kind: saw.kind, diameter_mm: saw.diameter_mm });
+  const guess = follows.isPlaceholderData ? undefined : follows.data;
+  const failed = follows.error ?? add.error;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
+      <LineField label={t`What you call it`} value={saw.name} most={60} onText={(name) => set({ name })} />
+      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)' } }}>
+        <LengthField
+          label={t`Blade diameter`}
+          mm={saw.diameter_mm}
+          units={units}
+          onLength={(diameter_mm) => set({ diameter_mm })}
+          problem={problem('diameter_mm')}
+        />
+        <NumberField
+          label={t`Speed`}
+          unit={t`rpm`}
+          value={saw.rpm}
+          onNumber={(rpm) => set({ rpm: rpm ?? 0 })}
+          problem={problem('rpm')}
+        />
+        <NumberField
+          label={t`Power`}
+          unit="W"
+          value={saw.motor_w}
+          onNumber={(motor_w) => set({ motor_w: motor_w ?? 0 })}
+          problem={problem('motor_w')}
+        />
+      </Box>
+      <Box sx={{ color: 'text.secondary', lineHeight: 1.4, minHeight: { xs: 64, sm: 44 } }}>
+        {guess &&
+          t`Guessed until you look: arbor ${formatLength(guess.arbor_mm, units)}, blade up to ${formatSetting(guess.reach_mm, units)} ${saw.kind === 'table' ? 'high' : 'deep'}. The rest can be put in when it is wanted.`}
+      </Box>
+      {failed && <Trouble>{failed.message}</Trouble>}
+      <Button
+        variant="contained"
+        disabled={!bounded || saw.name.trim() === '' || !guess || add.isPending}
+        onClick={() =>
+          guess &&
+          add.mutate(
+            { key, body: { ...saw, arbor_mm: guess.arbor_mm, reach_mm: guess.reach_mm } },
+            { onSuccess: onIn },
+          )
+        }
+        sx={{ justifySelf: 'start', minHeight: 52, px: 3 }}
+      >
+        {t`It stands here`}
+      </Button>
     </Box>
   );
 }

@@ -1,0 +1,174 @@
+package runsheet
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"testing"
+)
+
+// random is a small day, or a large one, with a shape that shops have: saws
+// that may not make some cuts, blades that are good at a kind of cut.
+func random(r *rand.Rand, cuts, saws, blades, stages int) Day {
+	d := Day{
+		Minutes: make([][]float64, cuts), Stage: make([]int, cuts),
+		Saw: make([]int, blades), Mounted: make([]int, saws), ChangeMin: make([]float64, saws),
+	}
+	for b := range d.Saw {
+		d.Saw[b] = r.IntN(saws)
+		if b < saws {
+			d.Saw[b] = b
+		}
+	}
+	for w := range saws {
+		d.ChangeMin[w] = float64(r.IntN(16)) / 2
+		d.Mounted[w] = None
+		if r.IntN(4) > 0 {
+			for _, b := range r.Perm(blades) {
+				if d.Saw[b] == w {
+					d.Mounted[w] = b
+					break
+				}
+			}
+		}
+	}
+	for c := range cuts {
+		d.Stage[c] = 1 + r.IntN(stages)
+		d.Minutes[c] = make([]float64, blades)
+		base := 0.5 + 10*r.Float64()
+		for b := range blades {
+			d.Minutes[c][b] = base * (0.6 + r.Float64())
+			if r.IntN(3) == 0 {
+				d.Minutes[c][b] = Never
+			}
+		}
+		d.Minutes[c][r.IntN(blades)] = base
+	}
+	return d
+}
+
+// addUp adds a sheet up by itself, and fails where it is none.
+func addUp(t *testing.T, d Day, s Sheet) float64 {
+	t.Helper()
+	total, stage, on := 0.0, 0, slices.Clone(d.Mounted)
+	made := make([]int, len(d.Minutes))
+	for _, turn := range s.Turns {
+		if turn.Stage < stage || d.Saw[turn.Blade] != turn.Saw || len(turn.Cuts) == 0 {
+			t.Fatalf("turn %+v cannot be", turn)
+		}
+		stage = turn.Stage
+		if turn.Changed != (on[turn.Saw] != turn.Blade) {
+			t.Errorf("turn %+v over %d: changed or not?", turn, on[turn.Saw])
+		}
+		if turn.Changed {
+			total += d.ChangeMin[turn.Saw]
+		}
+		on[turn.Saw] = turn.Blade
+		for _, c := range turn.Cuts {
+			if d.Stage[c] != stage || s.Blade[c] != turn.Blade {
+				t.Errorf("cut %d stands in turn %+v", c, turn)
+			}
+			made[c]++
+			total += d.Minutes[c][turn.Blade]
+		}
+	}
+	for c, n := range made {
+		if n != 1 {
+			t.Errorf("cut %d is made %d times", c, n)
+		}
+	}
+	if math.Abs(total-s.TotalMin()) > 1e-6 {
+		t.Errorf("says %v, comes to %v", s.TotalMin(), total)
+	}
+	return total
+}
+
+// brute tries every order: the blade of each saw, cut by cut and stage by stage.
+func brute(d Day) float64 {
+	stages := stagesOf(d)
+	type key string
+	memo := map[key]float64{}
+	var from func(k int, done uint, on []int) float64
+	from = func(k int, done uint, on []int) float64 {
+		left := false
+		for c, s := range d.Stage {
+			left = left || s == stages[k] && done&(1<<c) == 0
+		}
+		if !left {
+			if k+1 == len(stages) {
+				return 0
+			}
+			return from(k+1, done, on)
+		}
+		at := key(fmt.Sprint(k, done, on))
+		if v, ok := memo[at]; ok {
+			return v
+		}
+		least := math.Inf(1)
+		for c, s := range d.Stage {
+			if s != stages[k] || done&(1<<c) != 0 {
+				continue
+			}
+			for b, m := range d.Minutes[c] {
+				if math.IsInf(m, 1) {
+					continue
+				}
+				w, was := d.Saw[b], on[d.Saw[b]]
+				if was != b {
+					m += d.ChangeMin[w]
+				}
+				on[w] = b
+				least = min(least, m+from(k, done|1<<c, on))
+				on[w] = was
+			}
+		}
+		memo[at] = least
+		return least
+	}
+	return from(0, 0, slices.Clone(d.Mounted))
+}
+
+func TestSmallDaysAreTheShortestThereAre(t *testing.T) {
+	for seed := range uint64(400) {
+		r := rand.New(rand.NewPCG(seed, 14))
+		d := random(r, 1+r.IntN(7), 1+r.IntN(3), 3+r.IntN(4), 1+r.IntN(3))
+		s, err := Plan(d)
+		if err != nil {
+			t.Fatal(seed, err)
+		}
+		total, want := addUp(t, d, s), brute(d)
+		if math.Abs(total-want) > 1e-6 || !s.Exact() || s.BoundMin > want+1e-6 {
+			t.Errorf("seed %d: %v minutes, bound %v; the shortest takes %v", seed, total, s.BoundMin, want)
+		}
+	}
+}
+
+func TestLargeDaysSayHowFarOffTheyCanBe(t *testing.T) {
+	for seed := range uint64(4) {
+		d := random(rand.New(rand.NewPCG(seed, 3)), 120, 3, 40, 4)
+		s, err := Plan(d)
+		if err != nil {
+			t.Fatal(err)
+		}
+		total := addUp(t, d, s)
+		if s.BoundMin > total || s.Gap() > 0.03 || math.Abs(s.Gap()-(total-s.BoundMin)/total) > 1e-9 {
+			t.Errorf("seed %d: %v minutes over a bound of %v", seed, total, s.BoundMin)
+		}
+	}
+}
+
+func BenchmarkSixtyCuts(b *testing.B)   { bench(b, 60, 3, 22, 4) }
+func BenchmarkFiveHundred(b *testing.B) { bench(b, 500, 5, 200, 5) }
+
+func bench(b *testing.B, cuts, saws, blades, stages int) {
+	var gap float64
+	for i := 0; b.Loop(); i++ {
+		s, err := Plan(random(rand.New(rand.NewPCG(uint64(i%8), 7)), cuts, saws, blades, stages))
+		if err != nil {
+			b.Fatal(err)
+		}
+		gap = max(gap, s.Gap())
+	}
+	b.ReportMetric(100*gap, "gap-%")
+}
