@@ -172,3 +172,58 @@ func bench(b *testing.B, cuts, saws, blades, stages int) {
 	}
 	b.ReportMetric(100*gap, "gap-%")
 }
+
+func TestTheClock(t *testing.T) {
+	// Three saws in one stage of 8, 5 and 4 minutes, and one cut after them.
+	d := Day{
+		Minutes: [][]float64{{8, Never, Never}, {Never, 5, Never}, {Never, Never, 1}, {2, Never, Never}},
+		Saw:     []int{0, 1, 2}, Mounted: []int{0, 1, None}, ChangeMin: []float64{3, 3, 3}, Stage: []int{1, 1, 1, 2},
+	}
+	s, err := Plan(d)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for people, want := range map[int]struct {
+		end    float64
+		begins []float64
+	}{1: {19, []float64{0, 8, 13, 17}}, 2: {11, []float64{0, 0, 5, 9}}, 3: {10, []float64{0, 0, 0, 8}}} {
+		slots, end := s.Clock(d, people)
+		var begins []float64
+		for i, x := range slots {
+			begins = append(begins, x.Begin)
+			if x.Turn != i || (x.CutsFrom > x.Begin) != s.Turns[i].Changed || x.Person >= people {
+				t.Errorf("%d people: slot %+v of %+v", people, x, s.Turns[i])
+			}
+		}
+		if end != want.end || !slices.Equal(begins, want.begins) {
+			t.Errorf("%d people: done at %v, turns from %v; want %+v", people, end, begins, want)
+		}
+	}
+}
+
+func TestWhatCannotBePlanned(t *testing.T) {
+	good := func() Day {
+		return Day{Minutes: [][]float64{{1, 2}}, Saw: []int{0, 0}, Mounted: []int{1}, ChangeMin: []float64{2}, Stage: []int{1}}
+	}
+	for want, spoil := range map[string]func(*Day){
+		"no blade may make this cut":                         func(d *Day) { d.Minutes[0] = []float64{Never, Never} },
+		"stages count from 1":                                func(d *Day) { d.Stage[0] = 0 },
+		"there is no saw 1":                                  func(d *Day) { d.Saw[1] = 1 },
+		"blade 2 is not one of this saw's":                   func(d *Day) { d.Mounted[0] = 2 },
+		"a cut takes 0 minutes or more":                      func(d *Day) { d.Minutes[0][0] = math.NaN() },
+		"a change takes 0 minutes or more":                   func(d *Day) { d.ChangeMin[0] = -1 },
+		"every cut stands in a stage: 1 cuts, 0 stages said": func(d *Day) { d.Stage = nil },
+	} {
+		d := good()
+		spoil(&d)
+		if _, err := Plan(d); err == nil || err.Error() != want {
+			t.Errorf("%v, want %q", err, want)
+		}
+	}
+	if s, err := Plan(good()); err != nil || s.TotalMin() != 2 {
+		t.Errorf("%+v, %v", s, err)
+	}
+	if s, err := Plan(Day{}); err != nil || s.TotalMin() != 0 || !s.Exact() {
+		t.Errorf("no cuts: %+v, %v", s, err)
+	}
+}

@@ -282,7 +282,7 @@ function Drawing({
       )}
       {roomy && (
         <Label
-          x={X((start[0] + end[0]) / 2) + s.side * 14}
+          x={Math.max(170, Math.min(width - 170, X((start[0] + end[0]) / 2) + s.side * 14))}
           y={Y((start[1] + end[1]) / 2)}
           anchor={s.side < 0 ? 'end' : 'start'}
         >

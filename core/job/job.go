@@ -1,0 +1,103 @@
+// Package job is a list of cuts as a woodworker has one: rows of pieces alike,
+// read from what somebody types or pastes, put into the stages of a day, ticked
+// off, and weighed against what they really took. Craft section 16.
+package job
+
+import (
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/core/word"
+)
+
+// A Stage is what must be over before the next begins.
+type Stage uint8
+
+const (
+	ByRule    Stage = iota // nothing said: the rule of thumb decides
+	Rough                  // broken down over size, before boards move and are flattened
+	Rips                   // to width, on stock that is flat and straight
+	Crosscuts              // to length, to a stop
+	Sheets                 // sheet goods to size
+	Joints                 // grooves, rabbets, cheeks and folds, with test pieces
+)
+
+var stageNames = word.Names{Kind: "stage", Of: []string{"by rule", "rough", "rips", "crosscuts", "sheets", "joints"}}
+
+func (s Stage) String() string { return word.Name(stageNames, s) }
+
+// ParseStage is the inverse of Stage.String; nothing said is by rule.
+func ParseStage(s string) (Stage, error) {
+	if s == "" {
+		return ByRule, nil
+	}
+	return word.Value[Stage](stageNames, s)
+}
+
+// MarshalText writes a stage as it stands in records.
+func (s Stage) MarshalText() ([]byte, error) { return word.Text(stageNames, s) }
+
+// UnmarshalText is the inverse of MarshalText.
+func (s *Stage) UnmarshalText(text []byte) (err error) {
+	*s, err = ParseStage(string(text))
+	return err
+}
+
+// A Row is pieces alike, before a saw and a blade are chosen for them.
+type Row struct {
+	Name      string
+	Assembly  string // that the pieces are parts of; empty for none
+	Pieces    int    // 1 or more
+	Material  material.Material
+	Direction cut.Direction
+	Finish    cut.Finish
+	Thickness measure.Length
+	Width     measure.Length // of the board; of the piece for a rip
+	Length    measure.Length
+	Form      cut.Form
+	Depth     measure.Length // of a form that does not go through
+	BevelDeg  float64
+	MiterDeg  float64
+	Moisture  cut.Moisture
+	Moves     bool
+	Stage     Stage // ByRule leaves it to In
+}
+
+// In is the stage that a row is cut in: what was said, or the rule of thumb. What
+// is cut rough comes first, since it is cut again; joints come last, since they
+// are fitted to what the other cuts left.
+func (r Row) In() Stage {
+	switch {
+	case r.Stage != ByRule:
+		return r.Stage
+	case r.Form != cut.Through:
+		return Joints
+	case r.Finish == cut.Rough:
+		return Rough
+	case r.Direction == cut.Sheet:
+		return Sheets
+	case r.Direction == cut.Rip:
+		return Rips
+	}
+	return Crosscuts
+}
+
+// A Tick is pieces of a row that were made, or spoilt. A slip is taken back by
+// a tick below zero, so that ticks of two people add up in any order.
+type Tick struct{ Made, Spoilt int }
+
+// Progress is what ticks come to.
+type Progress struct{ Made, Spoilt, Left int }
+
+// After is how far a row is after its ticks. A spoilt piece is wood and time
+// gone, and is still to be made.
+func (r Row) After(ticks []Tick) Progress {
+	var p Progress
+	for _, t := range ticks {
+		p.Made += t.Made
+		p.Spoilt += t.Spoilt
+	}
+	p.Made, p.Spoilt = max(0, p.Made), max(0, p.Spoilt)
+	p.Left = max(0, r.Pieces-p.Made)
+	return p
+}
