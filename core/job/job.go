@@ -7,6 +7,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/say"
 	"corte/core/word"
 )
 
@@ -80,6 +81,45 @@ func (r Row) In() Stage {
 		return Rips
 	}
 	return Crosscuts
+}
+
+// Check says what of a row cannot be, whatever saw it comes to.
+func (r Row) Check() []Fault {
+	var out []Fault
+	fault := func(field, form string, with ...any) { out = append(out, Fault{field, say.Of(form, with...)}) }
+	if r.Material.ID == "" {
+		fault("material", "say which material, as the list of materials calls it or as a timber yard would")
+	}
+	if r.Pieces < 1 || r.Pieces > cut.MostPieces {
+		fault("pieces", "say how many alike: 1 to 9999")
+	}
+	for _, x := range [...]struct {
+		field, name string
+		l, lo, hi   measure.Length
+	}{
+		{"thickness_mm", "thick", r.Thickness, 0.5, 400},
+		{"width_mm", "wide", r.Width, 1, 5000},
+		{"length_mm", "long", r.Length, 1, 20_000},
+	} {
+		switch {
+		case x.l == 0:
+			fault(x.field, "say how %s", say.Word(x.name))
+		case !(x.l >= x.lo && x.l <= x.hi):
+			fault(x.field, "%s %s cannot be cut: it is between %s and %s", x.l, say.Word(x.name), x.lo, x.hi)
+		}
+	}
+	if r.Form != cut.Through && !(r.Depth >= 0.5 && r.Depth < r.Thickness) {
+		fault("depth_mm", "a %s leaves wood standing: say how deep, less than the thickness", r.Form)
+	}
+	for _, x := range [...]struct {
+		field string
+		deg   float64
+	}{{"bevel_deg", r.BevelDeg}, {"miter_deg", r.MiterDeg}} {
+		if !(x.deg >= 0 && x.deg <= 60) {
+			fault(x.field, "an angle is between 0 and 60 degrees, measured from square")
+		}
+	}
+	return out
 }
 
 // A Tick is pieces of a row that were made, or spoilt. A slip is taken back by

@@ -37,6 +37,9 @@ func TestRead(t *testing.T) {
 		{"three figures are a size, unless a length follows", "18 x 90 x 600 ash\n18 x 38 x 64 ash, 700 long", measure.Millimetre, []string{
 			"ash||1|ash|crosscut|hidden|18|90|600", "ash||18|ash|crosscut|hidden|38|64|700",
 		}},
+		{"a unit is no part of a word", "4 panels, 16 × 500 melamine board, 900 long, fine\n2 grooves in panels, 6 mm deep groove", measure.Millimetre, []string{
+			"panels||4|melamine-board|sheet|fine|16|500|900", "in panels||2|melamine-board|sheet|fine|16|500|900|groove|6",
+		}},
 		{"a form and an angle are of one row", "2 sides, 20 × 100 cherry, 500 long, bevel 30\n2 fronts", measure.Millimetre, []string{
 			"sides||2|cherry|crosscut|hidden|20|100|500|||30", "fronts||2|cherry|crosscut|hidden|20|100|500",
 		}},

@@ -95,7 +95,7 @@ func tidy(s string) string {
 
 const (
 	number = `\d+(?:\.\d+)?(?:[ -]\d+/\d+)?|\d+/\d+|\.\d+`
-	length = `(?:(?:` + number + `)\s?(?:mm|cm|m|"|''|inches|inch|in|ft|')?)(?:\s?(?:` + number + `)\s?(?:"|''|in))?`
+	length = `(?:(?:` + number + `)(?:\s?(?:(?:mm|cm|m|inches|inch|in|ft)\b|"|''|'))?)(?:\s?(?:` + number + `)\s?(?:"|''|in\b))?`
 )
 
 var (
@@ -249,8 +249,14 @@ func takeWord[T any](s *sentence, field string, words map[string]T, into *T) {
 			best, at = w, i
 		}
 	}
-	if best != "" && s.take(best) {
-		*into, s.said[field] = words[best], true
+	if best == "" || !s.take(best) {
+		return
+	}
+	*into, s.said[field] = words[best], true
+	for w, v := range words { // said twice, as in "12 grooves, groove 6 deep"
+		if any(v) == any(words[best]) {
+			s.take(w)
+		}
 	}
 }
 
@@ -286,7 +292,7 @@ func (s *sentence) line(n int, text string, above *Row) Line {
 	if r.Name == "" {
 		r.Name = nameless(r)
 	}
-	if r.Pieces == 0 {
+	if r.Pieces == 0 && !s.bad("pieces") {
 		r.Pieces = 1
 		guess("pieces", true)
 	}
@@ -302,28 +308,10 @@ func (s *sentence) line(n int, text string, above *Row) Line {
 		r.Finish = cut.Hidden
 		guess("finish", true)
 	}
-	if r.Material.ID == "" {
-		s.fault("material", "say which material, as the list of materials calls it or as a timber yard would")
-	}
-	for _, x := range []struct {
-		field, name string
-		l           measure.Length
-		lo, hi      measure.Length
-	}{
-		{"thickness_mm", "thick", r.Thickness, 0.5, 400},
-		{"width_mm", "wide", r.Width, 1, 5000},
-		{"length_mm", "long", r.Length, 1, 20_000},
-	} {
-		switch {
-		case s.bad(x.field):
-		case x.l == 0:
-			s.fault(x.field, "say how %s", say.Word(x.name))
-		case x.l < x.lo || x.l > x.hi:
-			s.fault(x.field, "%s %s cannot be cut: it is between %s and %s", x.l, say.Word(x.name), x.lo, x.hi)
+	for _, f := range r.Check() {
+		if !s.bad(f.Field) {
+			s.faults = append(s.faults, f)
 		}
-	}
-	if r.Form != cut.Through && !s.bad("depth_mm") && !(r.Depth >= 0.5 && r.Depth < r.Thickness) {
-		s.fault("depth_mm", "a %s leaves wood standing: say how deep, less than the thickness", r.Form)
 	}
 	l.Row, l.Faults = r, s.faults
 	return l

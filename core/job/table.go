@@ -64,7 +64,7 @@ func readTable(text string, bare measure.Unit, above *Row) ([]Line, bool) {
 		number, _ := r.FieldPos(0)
 		s := sentence{bare: bare, said: map[string]bool{}}
 		for i, c := range cells {
-			if c = strings.TrimSpace(c); i < len(head) && c != "" && c != `"` && !isSame(c) {
+			if c = plain(strings.TrimSpace(c)); i < len(head) && c != "" && c != `"` && !isSame(c) {
 				s.cell(head[i], c)
 			}
 		}
@@ -73,6 +73,14 @@ func readTable(text string, bare measure.Unit, above *Row) ([]Line, bool) {
 		last = &out[len(out)-1].Row
 	}
 	return out, true
+}
+
+// plain takes off the quote that keeps a spreadsheet from running a cell.
+func plain(cell string) string {
+	if rest, quoted := strings.CutPrefix(cell, "'"); quoted && rest != "" && strings.ContainsRune("=+-@", rune(rest[0])) {
+		return rest
+	}
+	return cell
 }
 
 // column is the name of a column as Corte calls it: in small letters, without a

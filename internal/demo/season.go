@@ -258,7 +258,10 @@ func play(ctx context.Context, st *store.Store, now time.Time) error {
 		Litres: 2.9, Made: now.AddDate(0, 0, -9)}); err != nil {
 		return err
 	}
-	return st.UseBath(ctx, shopRow.ID, id("tray"), 4)
+	if err := st.UseBath(ctx, shopRow.ID, id("tray"), 4); err != nil {
+		return err
+	}
+	return startJob(ctx, st, now)
 }
 
 // truth is how the demo shop's own wood differs from the table, in the

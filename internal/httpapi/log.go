@@ -174,7 +174,7 @@ func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
 
 func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
 	p := r.Params
-	return logExport{ctx, s.svc, s.shop, filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish, FromDay: p.FromDay, UntilDay: p.UntilDay}), p.Format == contract.Csv}, nil
+	return logExport{ctx, s.svc, s.shop, filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish, FromDay: p.FromDay, UntilDay: p.UntilDay}), p.Format == contract.FileFormatCsv}, nil
 }
 
 func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {

@@ -23,6 +23,7 @@ import (
 
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
+	"corte/internal/jobfile"
 	"corte/internal/logfile"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
@@ -93,6 +94,7 @@ func New(o Options) (http.Handler, error) {
 	}
 	r.GET(base+"/schemas/rack.json", func(c *gin.Context) { c.JSON(http.StatusOK, schema) })
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
+	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
 	s := &server{o.Service, o.Shop, files, o.Gauges}
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, speaking}, contract.StrictGinServerOptions{

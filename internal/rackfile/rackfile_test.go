@@ -95,7 +95,7 @@ func TestAnyRackComesBackTheSame(t *testing.T) {
 			t.Fatalf("the test's own blade is refused: %v", err)
 		}
 	}
-	for _, format := range []contract.FileFormat{contract.JSON, contract.Csv} {
+	for _, format := range []contract.FileFormat{contract.FileFormatJSON, contract.FileFormatCsv} {
 		raw, err := rackfile.Write(format, anySaws, blades)
 		if err != nil {
 			t.Fatal(err)
@@ -115,12 +115,12 @@ func TestAnyRackComesBackTheSame(t *testing.T) {
 		}
 		elsewhere := r.Compare(shop, string(raw), read(), nil, nil)
 		saws, added := elsewhere.Changes()
-		if elsewhere.Count(rackfile.Add) != len(p.Lines) || len(added) != len(blades) || format == contract.JSON && len(saws) != len(anySaws) {
+		if elsewhere.Count(rackfile.Add) != len(p.Lines) || len(added) != len(blades) || format == contract.FileFormatJSON && len(saws) != len(anySaws) {
 			t.Fatalf("%s: %d rows to add, %d blades and %d saws", format, elsewhere.Count(rackfile.Add), len(added), len(saws))
 		}
 		for i, b := range added {
 			if b.Blade != blades[i].Blade || b.Name != blades[i].Name || b.Note != blades[i].Note || b.Price != blades[i].Price || b.Version != 0 ||
-				format == contract.JSON && !reflect.DeepEqual(b.Set, blades[i].Set) {
+				format == contract.FileFormatJSON && !reflect.DeepEqual(b.Set, blades[i].Set) {
 				t.Errorf("%s: %+v\nwas %+v", format, b, blades[i])
 			}
 			if b.ID == blades[i].ID {
@@ -132,7 +132,7 @@ func TestAnyRackComesBackTheSame(t *testing.T) {
 			added[i].Version = 1
 		}
 		again := r.Compare(shop, string(raw), read(), saws, added)
-		if format == contract.Csv && again.Count(rackfile.Same) != len(blades) {
+		if format == contract.FileFormatCsv && again.Count(rackfile.Same) != len(blades) {
 			t.Errorf("%s read twice: %d the same of %d", format, again.Count(rackfile.Same), len(blades))
 		}
 	}
@@ -173,7 +173,7 @@ func TestRowsAreMet(t *testing.T) {
 		"no kerf":              {strings.Replace(full+row("New"), ",3.2,", ",,", 1), rackfile.Refuse, "kerf_mm"},
 		"yes for no number":    {strings.Replace(strings.Replace(full, "kept_for", "kept_for,nails", 1)+row("Plough"), "rip\n", "rip,maybe\n", 1), rackfile.Refuse, "nails"},
 	} {
-		rows, err := r.Read(contract.Csv, tt.text)
+		rows, err := r.Read(contract.FileFormatCsv, tt.text)
 		if err != nil {
 			t.Errorf("%s: %v", name, err)
 			continue
@@ -191,12 +191,12 @@ func TestRowsAreMet(t *testing.T) {
 		}
 	}
 	twice := full + row("New") + row("New")
-	rows, _ := r.Read(contract.Csv, twice)
+	rows, _ := r.Read(contract.FileFormatCsv, twice)
 	if p := r.Compare(shop, twice, rows, nil, rack); p.Count(rackfile.Add) != 2 {
 		t.Errorf("two new blades of one name are two blades: %+v", p.Lines)
 	}
 	same := "id,teeth\n" + twin.ID.String() + ",30\n" + twin.ID.String() + ",32\n"
-	rows, _ = r.Read(contract.Csv, same)
+	rows, _ = r.Read(contract.FileFormatCsv, same)
 	if p := r.Compare(shop, same, rows, nil, rack); p.Lines[1].Action != rackfile.Refuse || !strings.Contains(p.Lines[1].Problems[0].Detail, "Row 1") {
 		t.Errorf("one blade twice: %+v", p.Lines[1])
 	}
@@ -210,14 +210,14 @@ func TestRowsAreMet(t *testing.T) {
 // is a blade that could be.
 func FuzzRead(f *testing.F) {
 	r := reader(f)
-	raw, _ := rackfile.Write(contract.JSON, anySaws, nil)
+	raw, _ := rackfile.Write(contract.FileFormatJSON, anySaws, nil)
 	f.Add(string(raw), true)
 	f.Add("name,teeth\nPlough,24\n", false)
 	f.Add(`{"format":"corte-rack","version":1,"blades":[{"name":1},null,[],{"brake":{}}]}`, true)
 	f.Fuzz(func(t *testing.T, text string, asJSON bool) {
-		format := contract.Csv
+		format := contract.FileFormatCsv
 		if asJSON {
-			format = contract.JSON
+			format = contract.FileFormatJSON
 		}
 		rows, err := r.Read(format, text)
 		if err != nil {

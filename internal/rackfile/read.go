@@ -81,7 +81,7 @@ func NewReader(spec *openapi3.T, breach func(*openapi3.SchemaError, string) stri
 // read of a row is in the row. Compare checks the rest.
 func (r *Reader) Read(format contract.FileFormat, text string) ([]Row, error) {
 	rows, err := r.readJSON, error(nil)
-	if format == contract.Csv {
+	if format == contract.FileFormatCsv {
 		rows = r.readCSV
 	}
 	out, err := rows(text)
@@ -295,7 +295,7 @@ func readCell(field, cell string, props openapi3.Schemas) (any, error) {
 
 // Write writes the rack in a format; CSV holds the blades alone.
 func Write(format contract.FileFormat, saws []store.Saw, blades []store.Blade) ([]byte, error) {
-	if format == contract.Csv {
+	if format == contract.FileFormatCsv {
 		return writeCSV(blades)
 	}
 	doc := struct {

@@ -16,6 +16,7 @@ import (
 	"corte/internal/shop/care"
 	"corte/internal/shop/choose"
 	"corte/internal/shop/groove"
+	"corte/internal/shop/job"
 	"corte/internal/shop/joint"
 	"corte/internal/shop/kit"
 	"corte/internal/shop/log"
@@ -34,6 +35,7 @@ type Service struct {
 	Care   care.Station
 	Choose choose.Station
 	Groove groove.Station
+	Job    job.Station
 	Joint  joint.Station
 	Log    log.Station
 	Mount  mount.Station
@@ -48,7 +50,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 
 func over(k *kit.Kit) *Service {
 	return &Service{
-		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Joint: joint.At(k), Log: log.At(k),
+		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Log: log.At(k),
 		Mount: mount.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }

@@ -8,6 +8,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/cut"
+	"corte/core/job"
 	"corte/core/measure"
 	"corte/core/verdict"
 	"corte/internal/record"
@@ -383,16 +384,16 @@ func (e Fault) Valid() bool {
 
 // Defines values for FileFormat.
 const (
-	Csv  FileFormat = "csv"
-	JSON FileFormat = "json"
+	FileFormatCsv  FileFormat = "csv"
+	FileFormatJSON FileFormat = "json"
 )
 
 // Valid indicates whether the value is a known member of the FileFormat enum.
 func (e FileFormat) Valid() bool {
 	switch e {
-	case Csv:
+	case FileFormatCsv:
 		return true
-	case JSON:
+	case FileFormatJSON:
 		return true
 	default:
 		return false
@@ -1158,6 +1159,24 @@ func (e Rule) Valid() bool {
 	case RuleSpeed:
 		return true
 	case RuleTeeth:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for RunPassWhat.
+const (
+	RunPassWhatDull   RunPassWhat = "dull"
+	RunPassWhatPitchy RunPassWhat = "pitchy"
+)
+
+// Valid indicates whether the value is a known member of the RunPassWhat enum.
+func (e RunPassWhat) Valid() bool {
+	switch e {
+	case RunPassWhatDull:
+		return true
+	case RunPassWhatPitchy:
 		return true
 	default:
 		return false
@@ -1980,6 +1999,30 @@ const (
 func (e GetHealth200JSONResponseBodyStatus) Valid() bool {
 	switch e {
 	case Ok:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GetJobFileParamsFormat.
+const (
+	GetJobFileParamsFormatCsv  GetJobFileParamsFormat = "csv"
+	GetJobFileParamsFormatIcs  GetJobFileParamsFormat = "ics"
+	GetJobFileParamsFormatJSON GetJobFileParamsFormat = "json"
+	GetJobFileParamsFormatSvg  GetJobFileParamsFormat = "svg"
+)
+
+// Valid indicates whether the value is a known member of the GetJobFileParamsFormat enum.
+func (e GetJobFileParamsFormat) Valid() bool {
+	switch e {
+	case GetJobFileParamsFormatCsv:
+		return true
+	case GetJobFileParamsFormatIcs:
+		return true
+	case GetJobFileParamsFormatJSON:
+		return true
+	case GetJobFileParamsFormatSvg:
 		return true
 	default:
 		return false
@@ -3122,6 +3165,206 @@ type Inspection struct {
 	Survey *Survey `json:"survey,omitempty"`
 }
 
+// Job defines model for Job.
+type Job struct {
+	CreatedAt time.Time          `json:"created_at"`
+	EndedAt   *time.Time         `json:"ended_at,omitempty"`
+	ID        openapi_types.UUID `json:"id"`
+
+	// Knobs What a sheet is laid out by.
+	Knobs JobKnobs `json:"knobs"`
+
+	// Left Pieces still to be made.
+	Left      int        `json:"left"`
+	Name      string     `json:"name"`
+	PlannedAt *time.Time `json:"planned_at,omitempty"`
+	Rows      []JobRow   `json:"rows"`
+
+	// Sheet Times are minutes from when the day begins.
+	Sheet   *RunSheet `json:"sheet,omitempty"`
+	Version int       `json:"version"`
+}
+
+// JobFault defines model for JobFault.
+type JobFault struct {
+	Field string `json:"field"`
+	What  string `json:"what"`
+}
+
+// JobHead defines model for JobHead.
+type JobHead struct {
+	CreatedAt time.Time          `json:"created_at"`
+	EndedAt   *time.Time         `json:"ended_at,omitempty"`
+	ID        openapi_types.UUID `json:"id"`
+
+	// LeftMin Minutes of the sheet that are left, without changes. Left out where it is not planned.
+	LeftMin *float64 `json:"left_min,omitempty"`
+	Made    int      `json:"made"`
+	Name    string   `json:"name"`
+	Pieces  int      `json:"pieces"`
+	Rows    int      `json:"rows"`
+}
+
+// JobInput defines model for JobInput.
+type JobInput struct {
+	// Knobs What a sheet is laid out by.
+	Knobs JobKnobs      `json:"knobs"`
+	Name  string        `json:"name"`
+	Rows  []JobRowInput `json:"rows"`
+	Units *Units        `json:"units,omitempty"`
+}
+
+// JobKnobs What a sheet is laid out by.
+type JobKnobs struct {
+	// ChangeMin What a change of blade counts for. Left out, what the shop says.
+	ChangeMin *float64 `json:"change_min,omitempty"`
+
+	// Only Blades that may be used. Left out or empty
+	Only *[]openapi_types.UUID `json:"only,omitempty"`
+
+	// People At the saws.
+	People int `json:"people"`
+
+	// Without Saws that are not used.
+	Without *[]openapi_types.UUID `json:"without,omitempty"`
+}
+
+// JobLine defines model for JobLine.
+type JobLine struct {
+	// Faults It may not be kept while there are any.
+	Faults []JobFault `json:"faults"`
+
+	// Guessed Fields that nobody said, here or above.
+	Guessed []string `json:"guessed"`
+
+	// Line From 1, as an editor counts.
+	Line int `json:"line"`
+
+	// Row A row as it was understood; what was not is 0 or empty.
+	Row  JobRowRead `json:"row"`
+	Text string     `json:"text"`
+}
+
+// JobRow defines model for JobRow.
+type JobRow struct {
+	Assembly  *string             `json:"assembly,omitempty"`
+	BevelDeg  *float64            `json:"bevel_deg,omitempty"`
+	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
+	DepthMm   *measure.Length     `json:"depth_mm,omitempty"`
+	Direction Direction           `json:"direction"`
+	Finish    Finish              `json:"finish"`
+	Form      *Form               `json:"form,omitempty"`
+	ID        openapi_types.UUID  `json:"id"`
+
+	// InStage The stage that it is cut in: what was said, or the rule of thumb.
+	InStage JobStage `json:"in_stage"`
+
+	// Left Still to be made.
+	Left         int                 `json:"left"`
+	LengthMm     measure.Length      `json:"length_mm"`
+	Made         int                 `json:"made"`
+	Material     string              `json:"material"`
+	MaterialName string              `json:"material_name"`
+	MiterDeg     *float64            `json:"miter_deg,omitempty"`
+	Moisture     *Moisture           `json:"moisture,omitempty"`
+	Moves        *bool               `json:"moves,omitempty"`
+	Name         string              `json:"name"`
+	Pieces       int                 `json:"pieces"`
+	SawID        *openapi_types.UUID `json:"saw_id,omitempty"`
+	Spoilt       int                 `json:"spoilt"`
+	Stage        JobStage            `json:"stage"`
+	ThicknessMm  measure.Length      `json:"thickness_mm"`
+
+	// TookMin Minutes that its pieces took so far, where somebody counted.
+	TookMin *float64       `json:"took_min,omitempty"`
+	WidthMm measure.Length `json:"width_mm"`
+}
+
+// JobRowInput Pieces alike, before a saw and a blade are chosen for them.
+type JobRowInput struct {
+	Assembly *string  `json:"assembly,omitempty"`
+	BevelDeg *float64 `json:"bevel_deg,omitempty"`
+
+	// BladeID That it must be cut with.
+	BladeID   *openapi_types.UUID `json:"blade_id,omitempty"`
+	DepthMm   *measure.Length     `json:"depth_mm,omitempty"`
+	Direction Direction           `json:"direction"`
+	Finish    Finish              `json:"finish"`
+	Form      *Form               `json:"form,omitempty"`
+
+	// ID The row's own
+	ID       openapi_types.UUID `json:"id"`
+	LengthMm measure.Length     `json:"length_mm"`
+
+	// Material An id of /materials.
+	Material string    `json:"material"`
+	MiterDeg *float64  `json:"miter_deg,omitempty"`
+	Moisture *Moisture `json:"moisture,omitempty"`
+	Moves    *bool     `json:"moves,omitempty"`
+	Name     string    `json:"name"`
+	Pieces   int       `json:"pieces"`
+
+	// SawID That it must be cut on.
+	SawID *openapi_types.UUID `json:"saw_id,omitempty"`
+
+	// Stage Left out, the rule of thumb decides.
+	Stage       *JobStage      `json:"stage,omitempty"`
+	ThicknessMm measure.Length `json:"thickness_mm"`
+
+	// WidthMm Of the board; of the piece for a rip.
+	WidthMm measure.Length `json:"width_mm"`
+}
+
+// JobRowRead A row as it was understood; what was not is 0 or empty.
+type JobRowRead struct {
+	Assembly  *string         `json:"assembly,omitempty"`
+	BevelDeg  *float64        `json:"bevel_deg,omitempty"`
+	DepthMm   *measure.Length `json:"depth_mm,omitempty"`
+	Direction Direction       `json:"direction"`
+	Finish    Finish          `json:"finish"`
+	Form      *Form           `json:"form,omitempty"`
+
+	// InStage The stage that it is cut in: what was said, or the rule of thumb.
+	InStage     JobStage       `json:"in_stage"`
+	LengthMm    measure.Length `json:"length_mm"`
+	Material    string         `json:"material"`
+	MiterDeg    *float64       `json:"miter_deg,omitempty"`
+	Moisture    *Moisture      `json:"moisture,omitempty"`
+	Moves       *bool          `json:"moves,omitempty"`
+	Name        string         `json:"name"`
+	Pieces      int            `json:"pieces"`
+	Stage       JobStage       `json:"stage"`
+	ThicknessMm measure.Length `json:"thickness_mm"`
+	WidthMm     measure.Length `json:"width_mm"`
+}
+
+// JobStage defines model for JobStage.
+type JobStage = job.Stage
+
+// JobText defines model for JobText.
+type JobText struct {
+	// Above The row that the first line shares with.
+	Above *JobRowInput `json:"above,omitempty"`
+
+	// Text Sentences, a row a line, or a table whose first line names its columns.
+	Text  string `json:"text"`
+	Units Units  `json:"units"`
+}
+
+// JobTick defines model for JobTick.
+type JobTick struct {
+	By *string `json:"by,omitempty"`
+
+	// Made Below 0 takes back a slip.
+	Made  int                `json:"made"`
+	RowID openapi_types.UUID `json:"row_id"`
+
+	// Seconds That a piece took with all that belongs to it.
+	Seconds *float64 `json:"seconds,omitempty"`
+	Spoilt  int      `json:"spoilt"`
+	Units   *Units   `json:"units,omitempty"`
+}
+
 // JointAsk tenon: stock_mm, tenon_mm, length_mm, off_mm where it is not in the middle. box: width_mm, slot_mm (the blade's kerf where left out),
 // room_mm, and gap_mm over fingers after a test. tails: stock_mm. slope: edge_mm, width_mm, depth_mm, slope_deg.
 // fold: stock_mm, skin_mm (the usual where left out), radius_mm, bend_deg.
@@ -3677,6 +3920,13 @@ type Plan struct {
 // PlanShowFace Which way the face that will be seen lies.
 type PlanShowFace string
 
+// PlanAsk defines model for PlanAsk.
+type PlanAsk struct {
+	// Knobs What a sheet is laid out by.
+	Knobs JobKnobs `json:"knobs"`
+	Units Units    `json:"units"`
+}
+
 // PlanRequest defines model for PlanRequest.
 type PlanRequest struct {
 	Cut Cut `json:"cut"`
@@ -3777,6 +4027,36 @@ type RuleSheet struct {
 	SawMay     bool     `json:"saw_may"`
 }
 
+// RunCut defines model for RunCut.
+type RunCut struct {
+	BeginMin float64 `json:"begin_min"`
+	Burn     float64 `json:"burn"`
+
+	// Cut As Run takes it.
+	Cut      Cut      `json:"cut"`
+	FeedMMin *float64 `json:"feed_m_min,omitempty"`
+
+	// HeightMm Left out for a chop.
+	HeightMm  *measure.Length    `json:"height_mm,omitempty"`
+	Minutes   float64            `json:"minutes"`
+	Pieces    int                `json:"pieces"`
+	ReworkMin float64            `json:"rework_min"`
+	RowID     openapi_types.UUID `json:"row_id"`
+
+	// Seconds A piece's feed.
+	Seconds *float64 `json:"seconds,omitempty"`
+
+	// Shut At no feed it cuts well, and no blade of the shop does.
+	Shut    bool    `json:"shut"`
+	Verdict Verdict `json:"verdict"`
+}
+
+// RunLeftOut A row that no blade on no saw may cut.
+type RunLeftOut struct {
+	RowID openapi_types.UUID `json:"row_id"`
+	Why   string             `json:"why"`
+}
+
 // RunOut defines model for RunOut.
 type RunOut struct {
 	Arbor    *Harmonic      `json:"arbor,omitempty"`
@@ -3784,6 +4064,73 @@ type RunOut struct {
 	First    Harmonic       `json:"first"`
 	MeanMm   measure.Length `json:"mean_mm"`
 	SpreadMm measure.Length `json:"spread_mm"`
+}
+
+// RunPass Where a blade becomes due in the middle of its work.
+type RunPass struct {
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	BladeName string             `json:"blade_name"`
+
+	// Pieces Of that row that are cut before.
+	Pieces int                `json:"pieces"`
+	RowID  openapi_types.UUID `json:"row_id"`
+	Says   string             `json:"says"`
+
+	// Wash A wash there costs less than going on.
+	Wash bool        `json:"wash"`
+	What RunPassWhat `json:"what"`
+}
+
+// RunPassWhat defines model for RunPass.What.
+type RunPassWhat string
+
+// RunSheet Times are minutes from when the day begins.
+type RunSheet struct {
+	// BoundMin No sheet takes less than this.
+	BoundMin float64 `json:"bound_min"`
+
+	// Burn Chance of a burnt wall, over all pieces that have a feed range.
+	Burn       float64 `json:"burn"`
+	Changes    int     `json:"changes"`
+	ChangesMin float64 `json:"changes_min"`
+	CutMin     float64 `json:"cut_min"`
+
+	// EndMin When all is done, with so many people.
+	EndMin float64 `json:"end_min"`
+
+	// Exact Nothing shorter exists.
+	Exact   bool         `json:"exact"`
+	LeftOut []RunLeftOut `json:"left_out"`
+	Passes  []RunPass    `json:"passes"`
+	People  int          `json:"people"`
+
+	// TotalMin All of it, one after the other.
+	TotalMin float64 `json:"total_min"`
+
+	// Turns By stage, then by saw, then as they follow each other.
+	Turns []RunTurn `json:"turns"`
+}
+
+// RunTurn defines model for RunTurn.
+type RunTurn struct {
+	BeginMin  float64            `json:"begin_min"`
+	BladeID   openapi_types.UUID `json:"blade_id"`
+	BladeName string             `json:"blade_name"`
+
+	// Changed It is put on for this.
+	Changed bool     `json:"changed"`
+	Cuts    []RunCut `json:"cuts"`
+
+	// CutsFromMin When the change is over, where there is one.
+	CutsFromMin float64 `json:"cuts_from_min"`
+	EndMin      float64 `json:"end_min"`
+
+	// Person From 0.
+	Person  int                `json:"person"`
+	SawID   openapi_types.UUID `json:"saw_id"`
+	SawName string             `json:"saw_name"`
+	Stage   JobStage           `json:"stage"`
+	Teeth   int                `json:"teeth"`
 }
 
 // Saw defines model for Saw.
@@ -5166,6 +5513,76 @@ type TestGrooveParams struct {
 // GetHealth200JSONResponseBodyStatus defines parameters for GetHealth.
 type GetHealth200JSONResponseBodyStatus string
 
+// ListJobsParams defines parameters for ListJobs.
+type ListJobsParams struct {
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// AddJobParams defines parameters for AddJob.
+type AddJobParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// DropJobParams defines parameters for DropJob.
+type DropJobParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// GetJobParams defines parameters for GetJob.
+type GetJobParams struct {
+	Units *Units `form:"units,omitempty" json:"units,omitempty"`
+}
+
+// ChangeJobParams defines parameters for ChangeJob.
+type ChangeJobParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// GetJobFileParams defines parameters for GetJobFile.
+type GetJobFileParams struct {
+	// Format The list as JSON (schema/job.json) or CSV; the sheet as a drawing or as calendar blocks.
+	Format GetJobFileParamsFormat `form:"format" json:"format"`
+	Units  *Units                 `form:"units,omitempty" json:"units,omitempty"`
+
+	// StartsAt When the day begins
+	StartsAt *time.Time `form:"starts_at,omitempty" json:"starts_at,omitempty"`
+}
+
+// GetJobFileParamsFormat defines parameters for GetJobFile.
+type GetJobFileParamsFormat string
+
+// PlanJobParams defines parameters for PlanJob.
+type PlanJobParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// TickJobParams defines parameters for TickJob.
+type TickJobParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+
+	// WaitedSeconds How long ago it was made, where it waited before it was sent. It is no part of what the key is held to.
+	WaitedSeconds *Waited `json:"Waited-Seconds,omitempty"`
+
+	// MadeAfter The `at` that the server gave to what was made just before it at the
+	// same bench. It is put after that, however long either was on its way.
+	// It is no part of what the key is held to.
+	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
+}
+
 // ReadLengthParams defines parameters for ReadLength.
 type ReadLengthParams struct {
 	Text  string `form:"text" json:"text"`
@@ -5581,6 +5998,24 @@ type EndGrooveJSONRequestBody = GrooveEnd
 
 // TestGrooveJSONRequestBody defines body for TestGroove for application/json ContentType.
 type TestGrooveJSONRequestBody = GrooveTest
+
+// ReadJobListJSONRequestBody defines body for ReadJobList for application/json ContentType.
+type ReadJobListJSONRequestBody = JobText
+
+// AddJobJSONRequestBody defines body for AddJob for application/json ContentType.
+type AddJobJSONRequestBody = JobInput
+
+// ChangeJobJSONRequestBody defines body for ChangeJob for application/json ContentType.
+type ChangeJobJSONRequestBody = JobInput
+
+// PlanJobJSONRequestBody defines body for PlanJob for application/json ContentType.
+type PlanJobJSONRequestBody = PlanAsk
+
+// TickJobJSONRequestBody defines body for TickJob for application/json ContentType.
+type TickJobJSONRequestBody = JobTick
+
+// TryJobJSONRequestBody defines body for TryJob for application/json ContentType.
+type TryJobJSONRequestBody = PlanAsk
 
 // PlanJointJSONRequestBody defines body for PlanJoint for application/json ContentType.
 type PlanJointJSONRequestBody = JointAsk

@@ -173,6 +173,36 @@ type ServerInterface interface {
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(c *gin.Context)
+	// ReadJobList Read a list of cuts as somebody types or pastes it; nothing is kept
+	// (POST /job-lists)
+	ReadJobList(c *gin.Context)
+	// ListJobs Jobs, those that are not over first
+	// (GET /jobs)
+	ListJobs(c *gin.Context, params ListJobsParams)
+	// AddJob Keep a list of cuts
+	// (POST /jobs)
+	AddJob(c *gin.Context, params AddJobParams)
+	// DropJob Throw a job away; what was logged stays
+	// (DELETE /jobs/{id})
+	DropJob(c *gin.Context, id ID, params DropJobParams)
+	// GetJob One job
+	// (GET /jobs/{id})
+	GetJob(c *gin.Context, id ID, params GetJobParams)
+	// ChangeJob Change a job's name, rows or knobs
+	// (PUT /jobs/{id})
+	ChangeJob(c *gin.Context, id ID, params ChangeJobParams)
+	// GetJobFile A job or its run sheet as a file
+	// (GET /jobs/{id}/file)
+	GetJobFile(c *gin.Context, id ID, params GetJobFileParams)
+	// PlanJob Lay a run sheet over what is left, from what is on the saws now
+	// (PUT /jobs/{id}/sheet)
+	PlanJob(c *gin.Context, id ID, params PlanJobParams)
+	// TickJob Pieces of a row were made, or spoilt
+	// (POST /jobs/{id}/ticks)
+	TickJob(c *gin.Context, id ID, params TickJobParams)
+	// TryJob The run sheet that other knobs would give; nothing is kept
+	// (POST /jobs/{id}/what-if)
+	TryJob(c *gin.Context, id ID)
 	// PlanJoint Work out a tenon, box joint, tails, sloping groove or fold
 	// (POST /joint-plans)
 	PlanJoint(c *gin.Context)
@@ -2167,6 +2197,505 @@ func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 	}
 
 	siw.Handler.GetHealth(c)
+}
+
+// ReadJobList operation middleware
+func (siw *ServerInterfaceWrapper) ReadJobList(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadJobList(c)
+}
+
+// ListJobs operation middleware
+func (siw *ServerInterfaceWrapper) ListJobs(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListJobsParams
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListJobs(c, params)
+}
+
+// AddJob operation middleware
+func (siw *ServerInterfaceWrapper) AddJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddJobParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddJob(c, params)
+}
+
+// DropJob operation middleware
+func (siw *ServerInterfaceWrapper) DropJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropJobParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropJob(c, id, params)
+}
+
+// GetJob operation middleware
+func (siw *ServerInterfaceWrapper) GetJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetJobParams
+
+	// ------------- Optional query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetJob(c, id, params)
+}
+
+// ChangeJob operation middleware
+func (siw *ServerInterfaceWrapper) ChangeJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangeJobParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeJob(c, id, params)
+}
+
+// GetJobFile operation middleware
+func (siw *ServerInterfaceWrapper) GetJobFile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetJobFileParams
+
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", c.Request.URL.Query(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter format: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "starts_at" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "starts_at", c.Request.URL.Query(), &params.StartsAt, runtime.BindQueryParameterOptions{Type: "string", Format: "date-time"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter starts_at: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetJobFile(c, id, params)
+}
+
+// PlanJob operation middleware
+func (siw *ServerInterfaceWrapper) PlanJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PlanJobParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanJob(c, id, params)
+}
+
+// TickJob operation middleware
+func (siw *ServerInterfaceWrapper) TickJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TickJobParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional header parameter "Waited-Seconds" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
+		var WaitedSeconds Waited
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Waited-Seconds, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "number", Format: "double"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Waited-Seconds: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.WaitedSeconds = &WaitedSeconds
+
+	}
+
+	// ------------- Optional header parameter "Made-After" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Made-After")]; found {
+		var MadeAfter MadeAfter
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Made-After, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Made-After", valueList[0], &MadeAfter, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: "date-time"})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Made-After: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.MadeAfter = &MadeAfter
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TickJob(c, id, params)
+}
+
+// TryJob operation middleware
+func (siw *ServerInterfaceWrapper) TryJob(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TryJob(c, id)
 }
 
 // PlanJoint operation middleware
@@ -4699,6 +5228,16 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/calendar", wrapper.GetCalendar)
 	router.POST(options.BaseURL+"/calendar", wrapper.NewCalendar)
 	router.GET(options.BaseURL+"/calendars/:secret", wrapper.ReadCalendar)
+	router.POST(options.BaseURL+"/job-lists", wrapper.ReadJobList)
+	router.GET(options.BaseURL+"/jobs", wrapper.ListJobs)
+	router.POST(options.BaseURL+"/jobs", wrapper.AddJob)
+	router.DELETE(options.BaseURL+"/jobs/:id", wrapper.DropJob)
+	router.GET(options.BaseURL+"/jobs/:id", wrapper.GetJob)
+	router.PUT(options.BaseURL+"/jobs/:id", wrapper.ChangeJob)
+	router.PUT(options.BaseURL+"/jobs/:id/sheet", wrapper.PlanJob)
+	router.POST(options.BaseURL+"/jobs/:id/what-if", wrapper.TryJob)
+	router.POST(options.BaseURL+"/jobs/:id/ticks", wrapper.TickJob)
+	router.GET(options.BaseURL+"/jobs/:id/file", wrapper.GetJobFile)
 	router.GET(options.BaseURL+"/trials", wrapper.ListTrials)
 	router.POST(options.BaseURL+"/trials", wrapper.StartTrial)
 	router.GET(options.BaseURL+"/trials/:id", wrapper.GetTrial)
@@ -6717,6 +7256,411 @@ type GetHealthdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadJobListRequestObject struct {
+	Body *ReadJobListJSONRequestBody
+}
+
+type ReadJobListResponseObject interface {
+	VisitReadJobListResponse(w http.ResponseWriter) error
+}
+
+type ReadJobList200JSONResponse struct {
+	Lines []JobLine `json:"lines"`
+}
+
+func (response ReadJobList200JSONResponse) VisitReadJobListResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadJobListdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadJobListdefaultApplicationProblemPlusJSONResponse) VisitReadJobListResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListJobsRequestObject struct {
+	Params ListJobsParams
+}
+
+type ListJobsResponseObject interface {
+	VisitListJobsResponse(w http.ResponseWriter) error
+}
+
+type ListJobs200JSONResponse struct {
+	Items []JobHead `json:"items"`
+}
+
+func (response ListJobs200JSONResponse) VisitListJobsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListJobsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListJobsdefaultApplicationProblemPlusJSONResponse) VisitListJobsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddJobRequestObject struct {
+	Params AddJobParams
+	Body   *AddJobJSONRequestBody
+}
+
+type AddJobResponseObject interface {
+	VisitAddJobResponse(w http.ResponseWriter) error
+}
+
+type AddJob201JSONResponse Job
+
+func (response AddJob201JSONResponse) VisitAddJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddJobdefaultApplicationProblemPlusJSONResponse) VisitAddJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropJobRequestObject struct {
+	ID     ID `json:"id"`
+	Params DropJobParams
+}
+
+type DropJobResponseObject interface {
+	VisitDropJobResponse(w http.ResponseWriter) error
+}
+
+type DropJob204Response struct {
+}
+
+func (response DropJob204Response) VisitDropJobResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropJobdefaultApplicationProblemPlusJSONResponse) VisitDropJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetJobRequestObject struct {
+	ID     ID `json:"id"`
+	Params GetJobParams
+}
+
+type GetJobResponseObject interface {
+	VisitGetJobResponse(w http.ResponseWriter) error
+}
+
+type GetJob200JSONResponse Job
+
+func (response GetJob200JSONResponse) VisitGetJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetJobdefaultApplicationProblemPlusJSONResponse) VisitGetJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeJobRequestObject struct {
+	ID     ID `json:"id"`
+	Params ChangeJobParams
+	Body   *ChangeJobJSONRequestBody
+}
+
+type ChangeJobResponseObject interface {
+	VisitChangeJobResponse(w http.ResponseWriter) error
+}
+
+type ChangeJob200JSONResponse Job
+
+func (response ChangeJob200JSONResponse) VisitChangeJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeJobdefaultApplicationProblemPlusJSONResponse) VisitChangeJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetJobFileRequestObject struct {
+	ID     ID `json:"id"`
+	Params GetJobFileParams
+}
+
+type GetJobFileResponseObject interface {
+	VisitGetJobFileResponse(w http.ResponseWriter) error
+}
+
+type GetJobFile200ApplicationOctetStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetJobFile200ApplicationOctetStreamResponse) VisitGetJobFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetJobFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetJobFiledefaultApplicationProblemPlusJSONResponse) VisitGetJobFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanJobRequestObject struct {
+	ID     ID `json:"id"`
+	Params PlanJobParams
+	Body   *PlanJobJSONRequestBody
+}
+
+type PlanJobResponseObject interface {
+	VisitPlanJobResponse(w http.ResponseWriter) error
+}
+
+type PlanJob200JSONResponse Job
+
+func (response PlanJob200JSONResponse) VisitPlanJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanJobdefaultApplicationProblemPlusJSONResponse) VisitPlanJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TickJobRequestObject struct {
+	ID     ID `json:"id"`
+	Params TickJobParams
+	Body   *TickJobJSONRequestBody
+}
+
+type TickJobResponseObject interface {
+	VisitTickJobResponse(w http.ResponseWriter) error
+}
+
+type TickJob200JSONResponse Job
+
+func (response TickJob200JSONResponse) VisitTickJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TickJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TickJobdefaultApplicationProblemPlusJSONResponse) VisitTickJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryJobRequestObject struct {
+	ID   ID `json:"id"`
+	Body *TryJobJSONRequestBody
+}
+
+type TryJobResponseObject interface {
+	VisitTryJobResponse(w http.ResponseWriter) error
+}
+
+type TryJob200JSONResponse RunSheet
+
+func (response TryJob200JSONResponse) VisitTryJobResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryJobdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TryJobdefaultApplicationProblemPlusJSONResponse) VisitTryJobResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9232,6 +10176,36 @@ type StrictServerInterface interface {
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
+	// ReadJobList Read a list of cuts as somebody types or pastes it; nothing is kept
+	// (POST /job-lists)
+	ReadJobList(ctx context.Context, request ReadJobListRequestObject) (ReadJobListResponseObject, error)
+	// ListJobs Jobs, those that are not over first
+	// (GET /jobs)
+	ListJobs(ctx context.Context, request ListJobsRequestObject) (ListJobsResponseObject, error)
+	// AddJob Keep a list of cuts
+	// (POST /jobs)
+	AddJob(ctx context.Context, request AddJobRequestObject) (AddJobResponseObject, error)
+	// DropJob Throw a job away; what was logged stays
+	// (DELETE /jobs/{id})
+	DropJob(ctx context.Context, request DropJobRequestObject) (DropJobResponseObject, error)
+	// GetJob One job
+	// (GET /jobs/{id})
+	GetJob(ctx context.Context, request GetJobRequestObject) (GetJobResponseObject, error)
+	// ChangeJob Change a job's name, rows or knobs
+	// (PUT /jobs/{id})
+	ChangeJob(ctx context.Context, request ChangeJobRequestObject) (ChangeJobResponseObject, error)
+	// GetJobFile A job or its run sheet as a file
+	// (GET /jobs/{id}/file)
+	GetJobFile(ctx context.Context, request GetJobFileRequestObject) (GetJobFileResponseObject, error)
+	// PlanJob Lay a run sheet over what is left, from what is on the saws now
+	// (PUT /jobs/{id}/sheet)
+	PlanJob(ctx context.Context, request PlanJobRequestObject) (PlanJobResponseObject, error)
+	// TickJob Pieces of a row were made, or spoilt
+	// (POST /jobs/{id}/ticks)
+	TickJob(ctx context.Context, request TickJobRequestObject) (TickJobResponseObject, error)
+	// TryJob The run sheet that other knobs would give; nothing is kept
+	// (POST /jobs/{id}/what-if)
+	TryJob(ctx context.Context, request TryJobRequestObject) (TryJobResponseObject, error)
 	// PlanJoint Work out a tenon, box joint, tails, sloping groove or fold
 	// (POST /joint-plans)
 	PlanJoint(ctx context.Context, request PlanJointRequestObject) (PlanJointResponseObject, error)
@@ -11107,6 +12081,378 @@ func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetHealthResponseObject); ok {
 		if err := validResponse.VisitGetHealthResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadJobList operation middleware
+func (sh *strictHandler) ReadJobList(ctx *gin.Context) {
+	var request ReadJobListRequestObject
+
+	var body ReadJobListJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadJobList(ctx, request.(ReadJobListRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadJobList")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadJobListResponseObject); ok {
+		if err := validResponse.VisitReadJobListResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListJobs operation middleware
+func (sh *strictHandler) ListJobs(ctx *gin.Context, params ListJobsParams) {
+	var request ListJobsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListJobs(ctx, request.(ListJobsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListJobs")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListJobsResponseObject); ok {
+		if err := validResponse.VisitListJobsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddJob operation middleware
+func (sh *strictHandler) AddJob(ctx *gin.Context, params AddJobParams) {
+	var request AddJobRequestObject
+
+	request.Params = params
+
+	var body AddJobJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddJob(ctx, request.(AddJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddJobResponseObject); ok {
+		if err := validResponse.VisitAddJobResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropJob operation middleware
+func (sh *strictHandler) DropJob(ctx *gin.Context, id ID, params DropJobParams) {
+	var request DropJobRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropJob(ctx, request.(DropJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropJobResponseObject); ok {
+		if err := validResponse.VisitDropJobResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetJob operation middleware
+func (sh *strictHandler) GetJob(ctx *gin.Context, id ID, params GetJobParams) {
+	var request GetJobRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetJob(ctx, request.(GetJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetJobResponseObject); ok {
+		if err := validResponse.VisitGetJobResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeJob operation middleware
+func (sh *strictHandler) ChangeJob(ctx *gin.Context, id ID, params ChangeJobParams) {
+	var request ChangeJobRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body ChangeJobJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeJob(ctx, request.(ChangeJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeJobResponseObject); ok {
+		if err := validResponse.VisitChangeJobResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetJobFile operation middleware
+func (sh *strictHandler) GetJobFile(ctx *gin.Context, id ID, params GetJobFileParams) {
+	var request GetJobFileRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetJobFile(ctx, request.(GetJobFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetJobFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetJobFileResponseObject); ok {
+		if err := validResponse.VisitGetJobFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlanJob operation middleware
+func (sh *strictHandler) PlanJob(ctx *gin.Context, id ID, params PlanJobParams) {
+	var request PlanJobRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body PlanJobJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanJob(ctx, request.(PlanJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanJobResponseObject); ok {
+		if err := validResponse.VisitPlanJobResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TickJob operation middleware
+func (sh *strictHandler) TickJob(ctx *gin.Context, id ID, params TickJobParams) {
+	var request TickJobRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body TickJobJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TickJob(ctx, request.(TickJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TickJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TickJobResponseObject); ok {
+		if err := validResponse.VisitTickJobResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TryJob operation middleware
+func (sh *strictHandler) TryJob(ctx *gin.Context, id ID) {
+	var request TryJobRequestObject
+
+	request.ID = id
+
+	var body TryJobJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TryJob(ctx, request.(TryJobRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TryJob")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TryJobResponseObject); ok {
+		if err := validResponse.VisitTryJobResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13214,464 +14560,505 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rchy39TcK3wpq3qfKz2FEUfLhn0ifZFl2lEi2X1GJaleUP43pxkwj7AE6AJqjSUpV+zb27e0r2YW1",
-	"APRhgD6QTcpO9MUWye4GsLCwsI6/9a9VJveVFEwYvXryr1VFFd0zwxT89DK3/+Vi9WRVUVOs1itB92z1",
-	"ZMXz1Xql2D9qrli+emJUzdYrnRVsT+0bW6n21KyerOoanjTHyr6ljeJit/r4cb16uX1NTVbYh3OmM8Ur",
-	"w6Ud523ByDVTmktBTEENOVBNWM4Ny9eEasKNJi/e0t3Zao0TKxjNmWqm9nL7AD89NMGKGsOUff2/36/+",
-	"ev7g93/716P17z++X/2P6Gz/xI6nM31eSM0E2RyJKRjRTORMka1UxBRcEymY/YfYrYmus8JOnZI///nl",
-	"d2fkGVHMqCM5cFPgu3TPyBU7kj29YnaJRIqMpVeYs30lDRPZ8YGd2dBC9/TDKyZ2plg9eXR+vl7tufA/",
-	"/y620ld8z03Y9H/UTB2bgUv4Y/vzOdvSujT+4/QD39f71ZOv3VD406MwEBeG7ZiCkV7TnD3bGqbiPPAL",
-	"Nb8gAyB11TVTZEevGTGSHDxj7GnOyN9rbciGbaVilnb4ynsBVN0wkRVn5KUhXJOqNoTaIeHDa1LIA7Of",
-	"LaXYEcZNwRR8VQpgswM9nr0X+KqQpKLKELnFwe2k7I5xTQpW5sTIs/citWF2qQ9wrdFTklPDHhi+Z1Hm",
-	"+wnIQssoEz7TwHIwJ470GGIwrgkV+sAUyy1H2r9tudJAzDV8BQhSUE2ygoody4nm83jx5rz3jtpTfrrG",
-	"P8gDbhHdSbvBfuPthBnu+QFebTGBfUYzYfzWT9i/1BJxWg8uWCZFrhM7KOtNabevOQKPfvfVeecYnIc1",
-	"i3q/gVPwEY8u0+ZbmXMGMvfbkubsW5nDZmdSGCbgQNKqKnlGLU0e/l1bwvyrNZP/odh29WT1/3vYiPOH",
-	"+Ff9EL74UlS1aYZspMXH9eoNza6+5+Wyo/qPpsZkhiu2Z8IsO2r4bGLcC3pYdMALekiTFn6jKyk07u3P",
-	"Sm5Kth8YvMIn/s+8Sfjvwhy6h+edkwwHJe1dBCdmTajI3TmQJJdncPzcx+xYz/JrnrH4STSSFLLM4RO7",
-	"mucMztJBqit7giolK6aM4+WCliYu3uXmmssaZCw5yLrMSVErQ7Tcs43Mj2eNJNxIWTIqVh/XK8M+wOd6",
-	"omO9MrLimf0LE/ak/XW1ZSKzx1EbWdn/lcyqIVWtrVrAhP1B11Ullb3OKqrt/sDT2dXqbzHZ1GzsX91o",
-	"bjprXGTzktz8nWXGzurZnol87zc5zznK8Z9bJNrSUrPUlhlJtLFk5oJQouSBcKENo/kZ+UmUR0JJVhuQ",
-	"1Xsr9UxB7XNWasHmUCKkYaebsjn2hPM35+u2QvTX/37//sP5+fv36v178bf/HdGI1iu23VrajbDlC3zq",
-	"43plZ9IbFXSE02ETA0p7OV/qqrQqBCqng6cyPPhxvao4y3DpQTr//ve///2whrJe3WywAy3LsRfe2Wcs",
-	"V52yjNpI9T1qYN1dK4Fsl/v96Xn6Xsk9HEIuhFVBS3txW+6xv2Mit5ee/acpFKP5U1KyrSGyNoRvLYuQ",
-	"PaO6Viy3rHJ6o3XvrPXqw4OdfOB+6d48c3tqN7o2bo63/ZKmRx097JotNkRFFVvoW9dM5TwbPRJ/cY8B",
-	"p2jL08sM7z4mt9sWzYLo7AkwR8H2FMLOtajS+WqzQrc1f0ux70UpI/xrCp5dCaZ1lIWfaSvq9tUyTGhq",
-	"JVh+mbNdZKQdtVIUDoSsrS2wseqRnjKupXNBTfuisWdptV5lBa8qVO8Lbimn+K4w41cJfG7dJU5n/lEq",
-	"H+gRdLpTKuPkphgW6xWs+5LnEwx2/zBqxJEzyT5ULIsq7/ayz+nR6uRWC6EC9HSaXXUJTk10jpXiGbuk",
-	"+orlU04JqAKRCfaoHlbeWRe8u7YkjBH9W2qKU3pn9nyhCTt06p+7xz6uVxPpXXKjcIgJa7bG0OWcrU/u",
-	"Yy0ML6d/p3Z6bXfLgTftXuuCgfLCTUufa92wh+IYncVBqrx9yHZSgsZmFOUC3B1VSTM2fryAtm5z/VYF",
-	"2jZ08+t2C3ITwPmleOGZvhpV63p6F5Clo4Y8Ph9TQloM1tKdvjqPbEbOqqAg3FaC5hy9gMnPhSV807Fx",
-	"vz6fO9IVU9vxUb7sGNJnX88dZUB7+knBXeBXbJUlq2zXIidG0eMiSpE7bj2du+UPeTRbAz/wPLGgV169",
-	"20q18FJ6x+v0ZAUyt9ixy03Njq/9iYgeMdaRAJTbz6vaKrhgqRWMRa7X7uyz2px9C4Zf+O0Dvq+c4QIO",
-	"7SerTCrDHmZSsYcZWPF2bJEV39UR+/cn79RFzyQlmh7gTtON60kTwT4Ya5qdml40i5jDLXNvw0guBXuC",
-	"nkoBRg/qJ0SKNUhUVFxgHvia/YNUXolvvFsgIsEaBN3GU3Iva2GcamdPGL4WEaXrFQrZyHyZslNwnsWD",
-	"vdp1IQ+dYajVBFfwDbjZWb6z/6s4euYLxqy49Wa6qoWsQRHipf3fjta7xJwU09FLB918B6lM0TKH7RT9",
-	"djxF2gi5kfmRgJ/TWz7oITRxr4Ni1Dlj/OJqsQU/OM45r8vSL+1ouZoqkF3yGniP7uB/tbgS8iCii/J+",
-	"jZ6mCg5MSyFw5ILBZjTZ1mVJtJHV2Wrs+sMNDCtYA/81NHQDx4+fyIoLejjVeDZe8Rz1OMI9UrMUwxs8",
-	"OGvYo73UhsC87OEClzT4Yw3bj5rf4bg2BjVVih5B7lOdcEDZvxAlD9oKfEvXUu4mD/lK7l4Io46xIeGA",
-	"cbG7DJQ62e/wCI8ozD/Z+8c/EU55DdGlQ0+Ip7RHjTs34reE2auaix0seNLK38LzF4aK/HTxfTOTHlbI",
-	"As04bkuiPBc3aTbsmpXelpugDG/kYjZ9RtWGj3P7c/dY80b0XnaPOfcLyqatldGgcRhexe/nuLI4W8/K",
-	"JLUMNboW9xi8IVC3HX/HP3iqOfZ4+5qhtmV4pZfQrLaMmlrF7gN/qwppDU4442TDjlLkeEfD97X3hIN9",
-	"ugcNTHekQJcXk3ZT3JKJq0spq6IvSLZMKVlHlvba6gNWudOGsTJ+ae0UFyBcaFn+tF09+evwFv4Aj3/8",
-	"23pYlzwUMCB8X8prFhetG2kMeCRRzJeMXjONTmx87VQx2pbUXDIh611xuZWRkPBLYe/2XD8lbF+ZY3c+",
-	"UT1BbnkZP4jPMiW1diFAtV2TrZJ7YjUUq4PZ/69JRbmCqwHVKMslBeO7wuDxBb88F7szEijEBSm5Nhqe",
-	"7U0vsFP4xxRPRo8f+j8rnu+WkXQ9Pg0fXp/sS4xvd0rWVYQTGDOFC13QK6YIPHfWlmi/jwq0lvW7q8uS",
-	"mcu2Zds7Ck6Bi4oSuwea1LqmpcvLYAS0tLPVE1GX5Vxh42YzNA8CU11CsrnBdEGr0QvoB3j2Ah79uF4V",
-	"1N3oMb2dGwJ/dxsRDNDH84NAhZRXcSdrOBQYoHcqd0E1UYxaAfwUuCK7snsiXEqCbvIVGvvGEMWyKynw",
-	"jxOdtDAxVLdjVACryl4C9jnIFIBZye0WZsZKzYhfGxgV7irBmbA8TOVU7E707l2xyng5N7Sxf9as5yPp",
-	"nTFeQZwnpTvMY7k9vRpltdf2GXj2w6Wq9lMdlFadZfmlFPEbw1qRfr/BpJ2k5QrKSx0Ld9yNxyUSw3x8",
-	"PiuIWRXSSOeoHTwwBo8qpq3Yl06c5UmXLAi4gTBh4Jin5Lx/Td2WgcDYX0j3Bs9/Qq2zR7aiPC71uXNM",
-	"FLL6QhN5EGQvBTsGmR9un0fn52MJOusVXF1Rcv5BHsiWqnC9aQ5eoFIe8KKRXJhFdFwFKS35tMyX3EVI",
-	"x57+jubyghmXurJe6YKqigmWX6Ij63S9F/iEteLazq5S7siG7ajo3OyPEoRth9cLRmO5f1KaAuwiDRqD",
-	"yAnVV+wQl7e6kHWZx3IInxH/N7JhBRc5YTQriIHPQyIjaoAbjjkSkW9bQy4rGVVUZEuxtS6lidzNF/bX",
-	"xLEuXJaY+kivGKkrUjBqQK8UkmvWofRXo4Q2VhE7HfLk9Lc+Of7NQskDPdBj3DpBjyRVVywnmyPwiTwI",
-	"ptbOyQmvC0KdP+OU9i4DOObma9J/I0mlJ8Ef/6EQBoJLru+S9j6DtnMaybZu+R9aGk9Lzp5qqa373V9S",
-	"jTXXWOKeGbzC5m6YyFls2+LB9OqoOS1LOOlaeU4Vu60/zxo/l9ZcilrB8NeC74rLqYoBvFHKw7wXogq4",
-	"USz48lDnP0h1RSCy5/SKvC5Le+15rRRd+VwTIOJE5bKisdOEyrVPXyOWhiXlguXo3zzQo2V9ShTbs/y4",
-	"JlnBaMU0nmpNt/af89yeP1NTXBhWxUxDx0Gj6qXaMZG133DKydBL30vFMqrbt4a9Ey4hE6LhinaYl+pi",
-	"xlTs47PmEYvuNxEOT4vAOx2u6zLt2pc5nCyszfrJE4a36Q2S/TIqrFi0Zsi6CUpIRTTlOfoHYVVnxLu1",
-	"mhwucHEhB4PYtT+B/hjJ/PvsSv00rtT7dor+uh2Hd+wt+uyf+bX7Z/7T3B+/PUfFZ0P+Dgz5z2b5Imb5",
-	"Zwt63IKORx5n275BUCdV3h+drJmTB7lA/UmqnmRMbkY/1yeW/XZywT/TXcSKPg3wTTKn+3abiCYChdva",
-	"abqQulLRHRvPAMLpRBdjz3A7qUlnUmFuFoX6qI0EF4WrbQlujpUrcWkd8ilpeDDa3ES857RkIqfqWZ4r",
-	"piPxeG+Lj6RB2adiNPDfvzDURDa1lVY92VtPcapT/fUfo7MKplKTcObdPEbWuwISlWtawmapfGwD0HT0",
-	"n526CWhG4zYodgEJl6f1Bk6ATWL7pm4hwvobaooZJ4i6So/+V0KO9WmQCXLMarVjYq6rpXGfRYZEd1x0",
-	"TKmdmkwVIxuGqW3GYJHLpJF/gI+/kYfYyJBgP51m76guRnO2HAHDx5v1rXGz/U5FzxOUjCcKPgVzJeUO",
-	"1gGKPmXFUKYduMjlAfYo4rdoVapE0k0gP9baAfaudyWS63A2XXJt4YefFFrEXI+FNGAl5VRLIVHh2i9A",
-	"xcJT+G50H5qigX55kKHZVdT2dBlQR1cRyAyhJJMUqnUsgX3iDd+6B6NpNwVVukh+HgqAlIB8rO73uCZ7",
-	"XubRb+K+R2LorNKXebdKsKVgJXO1KqpiCuRPW3KggA0hgVnllrjE9qfkHFIwNcuJYNRMtHK1pFeXicn5",
-	"wpkpIQynvLnP+fl7Wq/DpobqlRZlUtwBIa1YriUEvUDFXoj5d4p27zL2IWNlySAJ3RX2VBJCJYrBFGMZ",
-	"0nuaLzSfPaNisU/lfLGPVUrWecovBlIMa8FlbVzC2nnnFolYGP18MSv9lhJpTC9WhJvfSQ6bX2yz436o",
-	"9sYFzvIb4Bk2enAav69nZiGFnajgRqFupUsehRCwb+8r6uL46ett9GbK6lEnwnP0HSi2tSIrLo0Bo8hV",
-	"liif2ujF/4Y9RcdfW7PVzNjVR0W0+9tozrl7bKAe0y4vTntLPa6leIOAKTONzulkq7iYrlP9zIVzB77E",
-	"x78CG9T98Oj0ENaCm9Gv/hke6lMpg2oTmJ7/TpxSrbTtXgaQLHOWo/QwXnP6ApxFT4mAihj7uZxwEald",
-	"8kW4J3U3B+qLPdfOxRLcyRC/OjKwlCDtDiTZRlkrBrzHvhL41M8T9428ayCNDiSXmZEq/nomxZbnTKRg",
-	"TA6sLIN2GOK/seOWEK/bEossIm5NSkoprx7IawAEg/I7+2t7vLThZUlUHR+t4CZK4YIjNAoGrK3Nd0Jp",
-	"O2IbremUIiXfMhfofDw12m5fgUDp48jVdJCILKEYQ4wzNB4gzE42zBwYE6SUB8ye5rup4QEYNTbiOylz",
-	"jPNR5zHcMKpafk8f5J840J7NKbKGhy+BwJdNfPgmb/uA+JRsA0gzKdk1K2MOSNBQrcb6Jcno1TT0hG7c",
-	"Ps7c8IBwPpfHZ187qjrPe3cWjwg8PXFk72oJSD0cbtCDVKJdROeK6pzJiQV3sVsV/zL7GNpbLnUIb4jk",
-	"kaDkgVEF7MKiJgdAtOQ7kMJ829irYGzUk+JaJ2VXBksuW3gdYTc78+lyVzgOMWZNs78TkS2HQZu5msPc",
-	"FSY9adQR12t31TgRuw7llgX8F1gievHVc5WCDZsR6f6WxeLcwGglZ75Cz2NhYSZCQUX+APDlND00tSLr",
-	"kHskGMV3Si4YxMc7ORr9cGdpPJYPqm5wk+t/1FSxkYyHb8biYxtFr5jHj+mFVnxWk6ZH3cJkpIcvvA4J",
-	"b1u+3RwBTavB6txTUdMSXo1fS+niDqiEtGvCMXPJMNdlJyH8UaculFQYZj5sQM4Vy6aUwH0XHgQwFG4u",
-	"PbzYZP66cC8keKyQZa6bRBfn3QLrEAqsyP8EtqDZFVYyYWgqK2T1v9qM5xLsKyZQg4APQo1x88IZJpHA",
-	"QXeO6IlLgNSdk/n/1GZZNGU9R1nbDCrfq9q05mJke87By06qkgrHSnaKXPDxzLLv8amPyCnTF/O9fTqd",
-	"2IJ5fVlt2ZHphiH7YBODWUjnCZzUyRkLhilOI5rBM0Ewceyhf6afUPJNDEJkzw1TCeFTK+GFj101ih6j",
-	"KFiOFErqbiuD9pJrU6sZHPfavzG2UQDtB+qhOp7hWP5cTx0Jj/fAOJQA/cA0sefIVw5hfh8A+WlS1YCK",
-	"4/gl1BYdeM6Um1g8msAEYCKHCDdV+RPvs81KqQMkA5wziB/rSgEAMYhif+5ZHpfDDmHvzsQWEzlKJhRU",
-	"WCMKsiwhqg4OYqOQFcp+j4KAkRQjy/wswPslkFAsrwedyrKt3G5HcwNveSobuMFTq3NPxZHQkl+x9kql",
-	"6GYkTEInpIepLqM+9Npd3phpWBp/C1jGfeolCdCKXLEqoNWM5m5+favtOYUoQL9TEKXtS/8EmC2srgt1",
-	"4y6ihFL62jnA50JFTYZmWyCfIqN7dmmVh3TBJEX4Ge+78fdA2oEz3eU2F010y1h+ub/c80Q5of17Ax5P",
-	"+Z7lBGC+piNMnUc4H/UQ5ysCU7gfKRzMgUXVapbCOl8jCB6Nk8OXYY06LctGo7K3xsH+M8MCTedUMngu",
-	"x+7z07y7s/NHsfRHyfVoZuWP8NAdQcVOvMoaHNeUDouITHEN/Kwv/D00/jp1Edh7wJEaHfJKHjDMA6ju",
-	"8+8EB1EeORTUQFAT5a1itCyPxEh5NbLFX35zPsaS94OUe+oIbwUNfEJS+HpCEr9hmUMWvF1dxLJIezcy",
-	"MWdKzL5JOkmj6wvaCZS5qUk2bogtnJMxYqPd3A6LhK7xj2nw1EZo07IM8kDu4N5NOF1RoE90c7etuknV",
-	"+o0ZNs34aptTU4youXfCMujfpwLTCsLLIW0iQGs70TrVv86yy8rO2Ch5xRKeLasPPEErx4pmfBaE8hox",
-	"KA59DWb66P4amPL0jag6blPMxa+eehl0bYxFkwZaRkD31HaNAsfrQdpNNRMcJ7Yc7ZMuru9oLn+manbE",
-	"G4Aeu6D348n/fB+vU5lhQ35zi+K6fqJbl664pBSNLmIJqvMsqZqXozgLF64+kVGlB+tJmuIRb+228cbR",
-	"eApVJoppM6pu36Zo8Yr30r2NtfagGKCMRtYS+DlvwzoqyhUm0q5Dtgg02fFlGFwRqXKmnmIwxI5ENINE",
-	"JoXFGMY5FaEGRPnszEmZF3+y04NjEYN9hErfRMUYnE6/Jb6O1u/LrVyYo54hn3k4aYXh3HcSTB6fJzK7",
-	"ZnyY0/INZOp2vxyDGBvSuBaiiqaHoWrIPT2SnXSYQJPWd8HMT8LjW/ZB1Jg2Ue+qNg6cTofKRnv1lowq",
-	"gd7uOIb5jZAq7BURrQHFdD+J6gG0FDibULecSh+FM9+xlBo4jFBQAARxuzAgWqfVtveE72d52gPH+CyT",
-	"fhsy6f6OZ/zIHV9TdZVIa/GgxdZosJ8gGd0zzFqH3+X0uAaXI1gV9LD2ESGv0yJCJeiurpNUVhtNCmiu",
-	"CB0Bd7VC799tlKnhjiGbWolI4s4bu7gDOiatNbxR8iAQC+MglWZxaZpjquBoO5HGPXGq7rjzPAL7/CeO",
-	"wMeLmfyTcsAGLFh5SKVwTQ8Q2UeTU/XGyXFws7Ay2D8L1iqhZTkBpimHDC93VcFyokciyIfZeb/etm2c",
-	"mq1T+jjGTiWj+s5FzF7e/RigaUcvnXdw4QRAB9DNqcGagjubjlX347PxThDTyjLAOeW5vsM5nXqWDTaY",
-	"CCzQbFSLnM1S4rzacul6/UDxylqwSmqNjrvJLSy+a7ke5tXPvghe4lB8QzX087XUTJePflyvvqex+iAq",
-	"diWb40mk4fSloS+aItfcaqc5dmKqQKRgt0biukeE7CYoTw4JBNEFyO1l6XsZ99LZnJDiYkcgNzS0zMDr",
-	"AZOKp/rafH30FILEq/IbonbKrcMCGjLGmO17F11O68xM5EFj9mWW9EhK7vIHQ3rVEepUc0UBSQpcklTk",
-	"VOUkZ9cc+pMCQDY2SrY7FQHytsfGfnZe2MC+ZeSsd3QpD/NHgrdmjdTPGOgN2//k+oQE/eXFd7EuOwc1",
-	"UzTDJNhSSg3yjkNzDEAkFE3POTTwapY4xXVpftqeHuStH28w8AIPtVox9qE8qkJRzSC/qJ2WGs2qhiTe",
-	"6FdaeYFFyFQ6TdBOYVvgUtwkwzhRInNW5k2Nco8i9o9RBSgJdzil1Rx+1n0EXknOrNUcuDu1nBnK45pm",
-	"ataJWbgvxadQsu/dWWjY8O/YNybT13H+4oCCn7jQXSSbuo6L2K5WCmyb1Oo2jgzAXd/1aOVR3A8JhWBW",
-	"KqEOemSQRG+0HQEb//bv1oPrXcRIRltJHKouO1eRLrAzcFbSPXxGUXfUXIOiLUcH/pXgW8y1FyyGhHHD",
-	"coLjpazNzRtNwHLaBQAHqKnw341vv7eMgsLikCYKnucAn6gLecCgB5uitnzvgyPzdBbX/Da0/itrV1YJ",
-	"+0CrOB96LMhT8WL6IFIVzdgZ6RQvbWmrYIlRVR7BRC5prH0y/H16i8TS1btMfJpfself7207zix8xI0d",
-	"3W0XdvdUdtmobXBZRTcbhtcMY1egDJX5pH2335676z9Aw6/p/VZAtFzGIrbPSKXkTlFXNFCV9GjlAXQU",
-	"m9lVvN+GsuRAmR3W/O6o2pQsH29C6du+YE9Jh90QFhDbHqDGG0a9bO3B0kyHnUtRj/2j9pWR4TtcmG++",
-	"inpXoGYxXpdINVQjlkcC7c5cphsGoKfjUoX5rFfOzrIDRimjem7X79/+sFqvnr39drVe/eEl/v/Z22/f",
-	"rNart8/tn3768cW7Z//Xar16/tOPL58/ezUNLAfHmQ+V80NoixO9wsahXp7pqyanM5KmWVvid92qp3pJ",
-	"z2PKRM7yWf1hAZch3TbNMO0SE7Rr/leXOdmwNeHCubKt/AxYm6dnbiBr8q23xoJaEPrgT8uAGPNCTHSK",
-	"7bvd2+7CsxZVq0F1MpLkEjoXAk0hjBqDe0hv+nSwweAomskkhqrdYq3YQ1xuBizSW6YNy2OLbwXlYnDU",
-	"x2nffxfBR+pF0ey5XjdZ5GG729TBEds83466gdHicFA2x1VnKxwTts59XCZ6wXHbBJFHqdT6dkPi6Vnd",
-	"TXuqRFIVlIN4+GZX+OVadlIF/v+x9NQR3M9RpGQ+bgRzM1xk8tbnqFh9ElxJUBDGxZpYG8haOLTENmLd",
-	"1nK3zzr0UbJHjwdRJxI4Em5BSIWh5BpksBcOFno6g3kJmuKvaArS7cFrb5bQNgeY4xa5y+5Ap+E7kNg/",
-	"0xjcYcaEUWyouuaKqW2D77HneV4y75tpeu/dHmBcZCNH+/Q4a56zEzfRbWeyYE5w32Xi17hukb094MDm",
-	"lVREVMCylIcFO8ncUBekquQxYF7AhveQy3RvTWbGDMZd5UKAhXunvMcVHvtXQjfSVQKDgGqhxLmS+bO7",
-	"V0WsQF8O3+rgtLwZ5HsXa/jYT41s6RftGa+7jOaI3mIXN6OGFdKMnKqXWLL+4dba+OJqaMynYJr8sDVR",
-	"1EMZiZZgdXljUE6173rBW4bPYH0khXHiYtGKc0aF73Cj0Dugb9TKMqbTupHbbLVPAaE1hzyCMDndgBjJ",
-	"EFmSy8AEjochb82A49kebeXx1nB58y3Kl0aj3T4E4XY31twUfEtn6HTz7VvqaZslWz22WtzTMbycSeUU",
-	"LW9oIQOkmfnCTMmw79L1BQZCqb4Cd4fPjoLSeyjxTkUypruBBoFvoamUrxHJCqnZtL6ZSxQM2/VFYSfc",
-	"reKEoovMOMbTEGDOaFmeghulJnsLwLwxJfvtfBjBYZnUxhC4jVk60xZJXinP+vbnqSnwya3RVq3MlP2K",
-	"4WfOuXOWvFTkdptu6BSKtw5UmGnAbOOi/5iANnfnq5O5bgVgv1NxK7aRZJq3SU1jvayFRVtR+xYXOKqm",
-	"2eAd+u96PKA24/2EntmHnENn0VxWyEVKG8SQyWok/B9hlw7t+PhGusTbnLGK9XDp53SM7+RNN0fw8Xgv",
-	"+ayUWRTe88U1U0ef7AzxHmwDEVotdoEzu/APvdyvdsJutyHardU7mhWXey5qMzmpNp6NYlUll1nGNdmW",
-	"1BDsfu8ayHPdkp2na4Z2+a6x1SmOudBsvPr6JTzlmLTV+eq2JLqK2t610JTnTyBmZ9CBybPiBMH10PTm",
-	"BrEiAUQnWvpgNQmNOOT48Tie96y9cu3DE2mEjOU6iQBplwVPuEYMRHOxK31wyUPKzQutuAXOs+nBoxf9",
-	"WDS3yuXMmLaaxzX5R42WPsTEmHFK1MmMFc93yxkcxzhZAnD3VHDdBfpn1dXMY57oFhX8lFwIpuxBFzuo",
-	"JzpQNd3ZBffJRSlNvNIs2jTKmvmiX90T8WrUSuikm9eetIkJqjdIPxpQDRycmdwDQsESm3pIgdCmMcI7",
-	"lp8rHPAiogN7iroFSPr2Jd06Hy2R3eev3q3SyCx3Zr3kado4O7kQ1VxaHSCjfX2Ua5BUAIwzdH1QSh4m",
-	"Ziu0vj4/Z+EPVO2l4FlEqdpXJTd1vlgrwILq6enjfXWxPZn2t2L0/gO46S+yQsqyk9gHgLIB6h9VGcsF",
-	"dRmv2sMPRWIx7APNTFx7zmqDiECAm58VkmNnWowdJDSHuiyX6riBq1qyL8VSV0m924ENt5RrvTgmRaQb",
-	"i0sx3iUtrLFDvGZTejP3+ZTIAjH2e5mzGCrn2y4KKqiTllmwFxKgQW2YNmsSat6cbnI7uKLQ0ndCI9+F",
-	"YXbaLWgnNYZdTN+d1XSJddrIpa4g3xVx55LDmn1oLbTdRrGd8ZFs1vQShPTPil1zFnOo53nchMpCInvM",
-	"vNo539apaghdQYaLCScpPzjvRKRPd03lZO0fznMNqwxLcq+HuQ6UBTaTOCXcSQnW4CAx4Y+PTidJu8Ag",
-	"1t0xGR/AzP+ZA/l6gVirHxlpTfHcYfxBesAjhMUtGM2Zworm5xd/IdRX9UTSpopuaYBvs2+v1NEcWAWp",
-	"4/CJ0NCK+qI2T+YWIaJ7HSzj0+KNZELC25CLoE1AL99S1SRJaOhOwksAm1Bcs0V6/S6KL3ZngEcpPFNP",
-	"zsQ2VE154z33fQ11SxMxvLGCKd2dHutBaFlaQ1VbHRyiN+7XRNfqmjnce27OFoGnxG+Og/DBU9EGoX+U",
-	"XJgp+X7dRRsmpHiCSNiX+/2awC/gX2Hz1wTdr44CTS2WywzBjKIzspEfnhDPPWtiLSD71v9sdxWCXCT8",
-	"jke0+F/r98JehPASFTnZ0cq+hy06uNgxpQndGoCbNUybM2IoL3Uz6zM7VsWeEJdduG7Nwvv21/iMvY7P",
-	"3outLPP2qvUVF2Gu0Eb1ZJJE0ZzXGh7fMJG7L0UUMfzbRD1jOJoHVRscMqs705kUJZsel+pEph5AQ/CZ",
-	"vtYh19KiIzmG6KQQPh7PUEWeuof5TYGMgLPqQSNu2hjgJpNrglN3PFA4K/cxlgxhljseaU6OPwqU+5iU",
-	"F2sznJ/3NDMnXu9hKH9r3cNQN4/D3+nE4ihfoQghHUZvhFG79s/SE/yjHyDZhpfOpwnOxHjVn/9WPNN1",
-	"6J4LcaSDVFcs9/Doky65m2W8Qm8M/anQnWU639UaHlYHyuobF/ks66tBV+dg8wbsOiWVB4GA4lA0H4GP",
-	"Fk0p6a92yWgoU9tEaHr+rd6ABZ1qdRVVBumD2gy0ZSmlIR5yhCpQZZexObcDJXUUtGIudj41y7mojbST",
-	"XGQCPr97OgPv5fVIPcPR2QP2J8jC/bul/ZrQAz32OpkusQS53Wpm0qkcdkJGLjfeorHkQU1ktqphFvxU",
-	"CqOsohkXu6UGqhbrxq2NrPRwhYt9xBe4bGP1LWuPPFCXOXNIuXcqHw0vzYx7bm5keBRcNJed8KsrPGjc",
-	"4YNVjH+s8x3bM2E+gVfp9j4dlyPhdSrXvRTQtVpNTa2J/0Cwg+tlOeo11akW/n9iavssv+ax5sZvC9Al",
-	"yLYuS/DBrMnfLW1zsjmSvTRSodbBVVbH0FbcHy5TzY2BvxWjV/b6p0pxBs1KSCnFrmlqhTgvGyDgcWKq",
-	"whAQ/zOyUVxfQUfNLzSUVmKq0kaaAtKKcZFTh6rH6/cskV9Jmrv2BlIhSSYFlBKIEqbgYvqwp2Dowoeq",
-	"mxkFRIkW9VIsA589VdflbhaE1oJqWOkmNAUEUx7Y9B1I9r7/9ojwwPzaakIA30OkckxNr9h4sLiRZ35K",
-	"bh3rFiWjOxAQy0+2oGBlPJnqGTQGyq6aFn7QTdZqIIuoH/efw2XovlosAWAumjcX2CDd/yzYARRy7Fjc",
-	"6YwYiXwN84ULbrUWuA776gntZxxjj1d0w8o3DDCtbtguLpEwnC5pCunCX50P5uyDall1ulqdn8RU7PxD",
-	"hQFoO66GFDMvFSM7KRihpWI0P3aBk78cKwu/RRlIQ50h34i/+G+MtmPFsEMkOpX79m/7/TgTOR75EGAi",
-	"8JvxCWstI94XaMc9WKh2Q8xi3S9kHccgyaTKisstzYxUSRvP0E3JvtAEnya51Oyp66b9COBl4PdMEy2l",
-	"YGomMGdr9LkZZwPtYLorOx0tdEVPqnCv+DaCEwQmPHZFn8h28AZ0VZ/zQkTmvwZIap/W7wJjUl2RWhhe",
-	"utvHKrZPybkLUfku5nMuiI++63xes0QgjF2z0s4DnvMYpVbXcy0oYR5s1mB7qc2k0RDbnV6xfLqND9oJ",
-	"FzPwa+zm/2xfiZ4avI1GhZ3aMZG133DoPSO91BAo7yM27J8xiH181gj9JDskkRu3WWbgyA4vrztHoc0z",
-	"nS1NnSwkblSvsRLFSJkThZ2rXbRZyYPn/VKGnslWSdAMe9uISD3nnGrnOOD9sy7OPaonodUF2bCtVIlq",
-	"E0BCPoU3LuxV665h+8gXgIrJgi5nFWNSV0+tdMUTPZHJU81Fn4fOokg+fs30nNMZ65x6zco1ObeK7pcT",
-	"P+WT1+IRh6ar5lPsdoCJQLIs7b5btURgb09LPGhGH/rvTUmGQkwdx9mKmVoJFP4I4AsgUQwT1ZmYgBlI",
-	"TZMuFbqFOeRrpJlnqIHkuFdy90IYFauW2yMm3OYYF4oKuqg0JWpcwM5CEanr5tR6RPErpj0B1z5VBB5G",
-	"PuzhtqWRBmFeqRpHo+rsCsblHvEVxwjbO3WU2RgFC5UJJkD9JiFqOSyO09q5RIkG3TPozRxKQG8N+gNd",
-	"QZKFVkbVVhVw7032w8BHL61a3j5OrtZ/F4087gLG4gQgmkC13hamuaPl3rgv0s7sPeLdlZHcXqpjraje",
-	"FUd/mSlmuOoYuu3XBTuwfBjlrCkix1ZvDeiJe/1OXdz3AL1I0ZO4ZxBlIlZ6P5DXVrBRYmU4F1Y7ICjk",
-	"114nxQ7fcl9RxbUUkDI4E7AR5eiIQOaNwO3nhg0BuFrROUXag4jlZsa3jaLZZAFpwIaa+PAt4xMNtkiy",
-	"z9IruXvZlEhNS7ufkj8fSUEGd8iWXzNS1CJXbHqRYZjkSKp9r5AZL+FS7toOl5F0fEyQn5x835nZKUiU",
-	"ZPo0+3486d4LwwjkiEgCskZLVHurg/fXOK9QHDjEG/1MGVTymkrDnOvmBysF4B/BmRg0Qfw1Nm3AKMUK",
-	"qsErluG7qI2tULJDjQIIEgSct+crD8jc+FUQtCt/sHEgrtwftZH4z717vmCs9Fnd9olaSFiJw7IHaGwA",
-	"u2dUUZHop/JK7n6mMYzuU6SCEW5GnTRWH+HCJolcbQcUCkhGFd1NcNXjjGK7+5pedQoxjbTKK2wqhTCm",
-	"zqQrt7TqlgTVnW4U1fyaTSvKhCHmV2O+bjnp+tgzQnNzvLzaXe6/nOjs4flgs7NQFim35oAYtAVVuftn",
-	"VR7dv2AjNYemaiXdc4H91QTlJfKh3JoHe2aw/t/uEM/g1yXPH+hauVY+GdyqDzYS46J7LpiCV7SxLBoF",
-	"CpA5K8tk7X/yfofmStF3tKxVxsbFBc+bUpVQZOwm4wdY9zYlfD3Kcyw0y5iRte9ydzDzCnBdQFhADDfI",
-	"kDXGsLx+KoQ0ZMPOyNtW7MMKIIz8Bv3V5fZ7A235wDpOJQodH2bpFvTEeRhPFdQ2Vptf8GV0dnsu/I+P",
-	"Zs+1YxIv+WHvK4jomnZfcimYC4bcJPmg77MOq+hRK8qRaTxOhF3fMHTsgnqrIV9zG5gRXVN22wDwWEb8",
-	"Y76vytCN8MY+s2DXk/FeJ68bBImo/g/Yc8TQK6bXmMC3OcL/sWaFlqUzgfYdL9EJ3GvE2VeW+HW9BuPR",
-	"XmuUYP2b/eYcl/OWMS9OJjxdUJGX0x+HSU6OtR8kNiudG2DBUQCxdNWaYrO28PH4Nn6IRL+sqGDqspwc",
-	"DblmSxXel3xGU8+DvecnTvNEkXUOwWaxzfdaS4oSTXJtnB8nZCspODFwn22V/CcTU/q8hC/N7fXyWgp2",
-	"TFosrU49e/vg2WC0qbf5BaPVmLz56SC42EHmOiR7UzXvDfbBCdWKqelBN2e7xEJuLUQwSGaqSipcN95M",
-	"ahA+PvpwI1SwMeyvih6161eXwi/zxYB2PpqUTGtEvwWCEylcCthOyvxpKFwjfGvfEdDjy1pdUyO38nJL",
-	"1Szy6solDs7u5lehWdYZ82SPHZu4bYwfq5Ni81LCsckKaERW1bqYdqpu1OnztbVDnxcsu0r2njnFI4vb",
-	"Bnx76XS2Cfox9r9wr8QJUwtzYVgVEdWYDhr3idulTLcqW8uPMHhiocgSegCm4wtNvLPdSh3UgKDF0Y7y",
-	"BOxdxbO+fIU8sSYQJLmV0n50UFUeQGZfKcGWrwVYoIhJtVoH2AnwMCh4FVi24qLVgQ6y11au3KXBc/bY",
-	"bJn7uAOhi5laPmtxusvScFNOtaTw2ZCt6De/IVjY9IY2SYaK9sWiQh/cfsbtq5g1ePL9ewj4zHBgz3i0",
-	"b9NDWg1Y2dhPFvJ6SxpvUjjsLL9BcyDtjnzMGc2qmScb5EeM/wrFaJ4A1OK7wrg0glRfxvvpERTrDhQ2",
-	"bJ0ENgMKrgNX9xoDIRWBxYZOiZe8M5IJlzlGfv9Dit9X53eY4ndCq3Se3490z/JvS4fm3nNlTjttiYOS",
-	"9B9FpyG57rYc3UsJYh4yr+A2qOOVlz9V/trsoxFoc9mgAg3GkwNGzSxxVzRgaENf95hp3ryK+n+g3SsY",
-	"vR6i2tUWFIzmHjbc6ji65SoysswJtaZ4/PLdc5HEAk15NKJujGmyycVjT4vaBuBKMUY7XQC+wZhuIrty",
-	"qo3uAKJHUUfcY7ePvrWkWhSaEebeUMNvneeY2JFpmWGneZN8ywaSGsE1Ch3NC6oq7DtWUm0mpykpPtkd",
-	"4uI/030tzQtTcDBxKp1hup9Ye2LEaBjvK9XvxO+ilei0x7Qo94MLi5DKfgdrUfDfUaUCk2ShwlGnzsNc",
-	"zkx0EO0N1Xw3TgVTxG2SXHZijCdtQjyFXKYXXjiNak9LvhOt3MYhNXuKzoy6Mkwqug4ublgpMEncsw/c",
-	"XOq68ubnMF4RPjbc29PH8oa7+n3V7Z5w9gjb3wQMRgIe8xv0vXHMPHtNKdkW3ZM4JII0kC2eyu/Q9BDA",
-	"qIliNCuI68n8lBS03BKHFAnJ0PBn+7H4Jbg5Xk71u19AFOvm0ArTe0G2WCl1QWdUkMJe8FhRmzHndwL7",
-	"F6vVJ1/NLXbsTxrq5DpIPKc5wluq4LrASADXZLtMBwcEVtMclc9pGGYX9ulTCLMOIoPxhZkIdQeKjJFr",
-	"T0CHSVtQjUcHsZVyf+OMt+73X4AQPNeD/fufQmW0jtQ7DyMaYnA0CnLBSvBPxubaoJTZJ7ABsVSYChrR",
-	"X4OvP9FzGAoe9owZvW7ABbDnMeQ3LtKzUJb5ZPXPVflGvVoOY3YQpBMeagNejJWeNgOWjEYz1kMVcMtV",
-	"DynVmVSKZQazheclvwHJL41PMhxvtIrIjQBD2HA/MqJitCyPuIuLoFrA3NKo6O+g4fU9z6mVFnFyJFx3",
-	"OkZ81RKcfEqs5CPKWn5PCVyEB67dBF1nJughRTZHYi+Q+O0iq9OLYjB4ghOL7Ln70qWRJgaWbOXwngoI",
-	"figG89swAFkwYByi7pWq2exc9JNuHNRzXTD+tpcMlgaXfO8L6SfZAfIAOkJstjwrXCMIdzdi3i0vS2vS",
-	"QolKyTHEEnxhFeiOh7gaaoV0xaYLogv3fMwQjeaFt2qIG078wt4Lu1o5hgNT/Al5v6Ia7lyqm4pA+KN+",
-	"v4LcFpDFhecIkDaWK6JSXh/Gg4AX9pmulTvtNg72bupCnnpNPkEAEY806u5jd3cC1mi0bXMrBcnfZu0b",
-	"ss95ba46kWRRsbtu66rNce8f14aB3IXW6TDqro4TZavtAggaSF87PDm8jsNS2vbNaqan665Ay07t8zcn",
-	"xc9BWDkqESOdgCLUkL1ETShYOF+Po1jewhuKnJJ2gXrg6JMj++b75+T3X339X6eR9ZwZyuOFw1vOyjyh",
-	"mkEZHSUVNQXRdVbYH7PanLU5LlGKAHt6mQjdaUNNnahyTgWl/Chjljf8tYlXuaHWngQxgr6h2dX3HEed",
-	"00wwoLRHJUmFkPChbg+9l5pe453XyhdrIwi2NsZdOWOKd8m+xydbzonWx786P0fEwmGyudHcJ6JUCtUp",
-	"XTLspEz4hgxT+65fSnCsHQV3TwO8AeD6ris7NHyxvAV5qwJ3o8F9v7lLBmazxukOLlOwAyo0nx7GaGbr",
-	"fGhLFPdQYMeiinKViHvTqJ6FeCtc+VI94THXO1pWEIyPfj8WJWqBVpyfqiIuUTAEVTq5+DAFyNWXSozX",
-	"YNpvxTcYc+1v1YdyQg3XhApR97D7XHqyN8DVujUmVrOQUD+haIbNjWqxZyJ3AWq7Gw/QKbjBbJxSYu4C",
-	"6hWgDUxoMYDjJYiAZRj3fyZHGx0G1v+moxN8fX4TSMvxUb7sula/njvKrdliIJTSSIHzHkbueTTt1Ptw",
-	"uzfhLNy2IB9OL+FgILv8eSnAgHeVOlK18ugdVgATpu+Wbgc6mhjNJSQltOXe16PRcfCCXgYhlsZEPx8t",
-	"82pWHT0sznccanExr8gzMhgIELvTFUPBClhaD/qJSK6QpgWiUmCQBNzbvcsZc5xid3Pjpo5amLRxcjQJ",
-	"1Y2jw/nNI9UNZbefe0ttYixRf1ZvFM+oiKeoQ5rjPPd5paRpOmnMqBSlh0RR6+FyT48xXSoWwXC9W5r3",
-	"3No7E/MLi3OK+Kk2N+zFG7rO+SSEOS+Ab3nOC3u2HDRopRjN76Ibi59kewy/1hj9L+ghQfyh+Ea89aUD",
-	"MmUi955MTK5awlnppiSzq7iaj39fZnc2rJSHS3AgDUZ3KIG8OKLp4QvtXDMQNoEPANoFfGSJ9aNEnFf2",
-	"9cwX2dh3v9CElqU8eKl2Ks729MPlwj2V7ScXhHrcc7H4DLlYbob9s9j6dpcWp0tZn5A/dlodZuolndot",
-	"ptYFKAsxNv5WhrQWH4kh8iA08W95UP276O8fsbuyQlbDIRJobCPVVVOmWMhqkVhIpqTWWW2mjqyJLnnO",
-	"CLy3TLcvq+tcamYS0f09gOXCEdbEPmsNYB23owfRXU6Dvq2m3P02CjddC1d49ycT6QzZ06NXqyYFD77z",
-	"34wH5EXGZiUX4xtlcw33ZukbZkvBiLX8AiilfQ+QBhU7kL28Xmb3cTqyYiKO4YpnVDGq1hhL9iA5T4lg",
-	"O2r4NWuV2EC7iuWmpbCLcUwRqJUpoJd4N3vAQ2V1sPXXGLXwwIC+TeDte06wctbWt0L4tx+7zC+NHOPd",
-	"t7JkAIugZ+Tu3yoZHyypaSHwPo6xrkpubd9FUImEzK5cRW4/fVcTUNqwSNZXBLtyGSlyAu8+cCgyp0Ku",
-	"ZEM9M/SelqVlzJac29VUYdE7rhWE6TKR9IDsHT22uqBbMxUgDzNdL2dl2fnkyyVLzm/vCRb1Uu0f7Jd8",
-	"xtOUFCZRu+TwTiw71HWA68SXd8ROz01C7yAkv/o6zZF0z4jhpWGAvf3V1yRnO8WWkdNpCf2DYhR6nmBK",
-	"pT3g0JyI6H/UC7VsUY0zezgLHR+zb1STqzJL7ivUI+4wgPw4Tdj2DYayGvJ3CTwXlyIp9G/XKUa3umxb",
-	"eQy1BvRACqoDSCH0XEI8QQ45l+zoM01MQGaYpOK8hfywt0yb4Uql6BEAYfqFtrwf5/rRaqZ274/ENQ/t",
-	"qpvy3DjzhJ6YX32dSLH1g8XP9FvZkJIYa5VAbyhI6Gjb2nYP9Q1PuJGXG1maYe+GUbUQXIovNKn4tTTe",
-	"w2HfRMYA/c9lqt0ap65REmapE1Y7Hdk2UBkW2bZWxdvpff7iLd3FU6muZWmmoxroIolM6YOI+NASZHfD",
-	"ye12guFFg+kVXMUmMqdTOXMApTNpbmC5U9zigFeXszTgc5OMTKeHSUU8ahXOJWp1DtcvdjGQvFDvWqot",
-	"J17Xc4H3RbtdCbJT2x9ymrTU2NNhzf7GaN2XLanXOkknPsBG02/nTLXMXH+TDIRRL+jhpahqM9OLF7IM",
-	"N2D/2SvIikN7CwF+k7Gmu6hpeUZ8jVqDnuDBmSCPRir4CWvXjsxB0WC2mAPGiGDQfPYFf/YFf/YFf/YF",
-	"f/YFf/YF39yF+CtztP66PZqfPX//iZ6/z068ZZ14/8EOuV+Pe+2zz+qzz+qT+6w+O5/+s5xPXW9T0sfU",
-	"9yoFmR313mSFlDE4XqLhL4hChAKReu0wgHJyY09+DgU4du8wouBiA3Egle4wf6y1IZWSdfCnWBNkTXZ1",
-	"WTKjCQDvY/MxKJhqVUJqegBXRFvqwJdW65V73bcEjhZ5LgOuMgClcpEo6onX6zetMHLa6wqNiPKRtpRq",
-	"Bg7kd/T4mqooCCR0MYzJ/pweQzjIVbQbvmfkn26HR6bYL4PCKkwczU8/TrhpaPDLlyR4cNP49uT06AzJ",
-	"AxVWvdrQ7GrSVi1TGnAJqFxLFAhgake7OODx7VTyfj2YTGys+UlEU3MndSRaug1OC3SwBb+V6kp60QiM",
-	"Lmu8uGbqiPjLQcmHWmTodGSFl719UE9yVxHqyGuP69bA92wZVjD2ndXZUn7fWkWCXM8Lq8GgbnfNNbfa",
-	"nX1yooWXFby6LCVdqnU1+8DHazMpInFsJ6THfw8NRPpN9Kcgw8fbSCK0ysFFJZrYQybrMkc1w+6q46kn",
-	"UJwP5f682zA8ASLoqIgedid6mdcCm99abRzgDlzzl6rWxRk5RxBecBsG1bF3tW/kNWvABBaCbbnUBZ2M",
-	"ueeb2w+054S4F4G410Q2BA50AYCJ84CyAmDfxVztvn3CCDoiPObBOKYy+7xG/5YhZu2K4vvL/aWejJuY",
-	"AQb4l+fnkxuB+3e2UpqZr2ij5FXcyYLcjueslGKHcIbwPMntwXR4YQ2MEXjoJrIVVpdxcelgEaa8guPF",
-	"3Q9zLy2s3R5EeQLol9CjCtRzVUPhKGTsTIB/giEwyBz1ZgenMZSZkw2jSrfg7DFFFzQ6GNHKxFJKhwm+",
-	"jEVZlpd2gOj8vgNPk5McOA0nFe17ayKBLCCaF5kMFzn2dRvawXf4VF/raIR8W+3wLLP2l32P8Xq3bE90",
-	"dQ57Rx43p7oRHwEboCMxnXLQuSb7p7x3gt1V7aVYIExvu9wt3YjHqHpVsHKbVvmNqln/re42Kehneobf",
-	"mdAkAJrSC1o+VK4RKkxCxtD4AR7hcj/SG6fXqwbqKzHrFQ4BOSf6QCtNtoqx8ng2DPToFfK0Du/4SAcD",
-	"fhpKD3pFnNl/CtXzh0bnqCD85v25VqiAQ/cpWN7YHhot8VYG4dmMRHBAwolq1G8HENSCdh33CUWiDb+7",
-	"bbSh6eITYG4eRdNZ9mi4ugCQQ3lp4QSiT8/xEaEE2lefEQ/9CR4OeGaEOb7qFKo//noQOfcylJVHZmxv",
-	"Suhc0rfzQ5OZp+Sc8C1IdE15Psa2k6xPvmeX/5SCpVELtTW2NdmwHRfAekzk64CT86K25/PhXzgTgjb0",
-	"I+BaIFru2UbmR4B2s3N+6iCnmLpmyq0NcSA5YnCJHmjMN+fDoPjTUwQnpY/15Ev/aLdOSmRfB/tAWXk2",
-	"LTnrs8S7jcT7LMo+i7LfjCiLe7JvJYSisscFFOdGBE8bP8GX5rZ9uqhK0PA6jZaFhD7H2/qf/wQoAf/I",
-	"emXiuEfr1UUDBhkFA5aVhm3y1gdihmKMBA2Qo28ZHscbTzQtS/YJ7znvP30fyXVrKVFGgKbsC2Esnc7v",
-	"dLwGwtzvu6wYQKlQwK/7J1PyQdPSeb3a0OwK7BfovQCp3BVVbBJvusFmsye+9wxR8k/bDoybl+4Lvvde",
-	"5cDVJ7/Sb55gf/m3NDn/QNE8O41lLeQ7u9rNcB5Oj3u56b+yFm+s+kguNP2WWyeAelGlOHbOVhJaEhkO",
-	"/9vSstTjsF2euH6WQKO20wApMbBpr5yftQ/Gdr9bdgLPFhYzMPV4s4Aw9cUSdvsMsfF9ck4Vsh2t4lnG",
-	"zBwYczqHQ2Ylgn0ISSolF8wpH+Ca5DmDG12cxFFv6H+n5TWbfSTgREcoMPkgarpbiJHm9tdLc1TYpTA9",
-	"v6WBTAMAlY4yN4PN3ShGm8xuaHIZYI8tByTCMT5L0HV+H9BIH/cU0kfzu/AKlk6zsqzJRO6Ztpn23U5q",
-	"3+rqP2aDC3lI+KfBDe7PHrqgD60+BZAUyUQ+kuufXNX5zesAfhdBKauoGExcvxEvYKLl6fbdqBtMv9/A",
-	"jJ40s4ETb4Hn3ILQ60F1exqv2+eyOQJDINAXtbrGNsxz69kO1kyzV4EUoRc83RqmCCWltKYzryD3ixTc",
-	"rH2IRF5joTVUXEfK3Q5UtyMqNGJMwCBt3cOO9sDwyoo9jp2S6k08/3LDYq0sXlGe4zK2JTUYKoZaO+8F",
-	"oEQbRcFTwvJdquEOi+eV/sxNFgI22MUmdDBgCIj7xCd6QXBB+zq/droXu2bYUopvDYt3BNyUNYt7ZaqS",
-	"Gga0LWQiI3+j6D9ZOgme5yzUHFjN7gmhgtg5wcGDCet/1Iz90+5xHZ25+3N06lnBveU5Hc/Sdz6PGKzP",
-	"7R8wx+wJqWADClgCgM9qsFhhxXFiwFMRYxpz7aD8VcYZrJRSs7nL2HOt4x41XrmSLivtdk6FmvNpWHtk",
-	"JaXLys7oVWJLVBSU/G1okQGc3N5n8JSkYZXXK82oSQS1vcB4QnZK1gLTzXxPRrtRXOyAyVzmZYh8bkN+",
-	"pAa3EIUSLpca7WeG30SIywf9XLwUsDJImbTIfBNwZ6PuYg0PkUzuXQ8mH5KGnBUTen1lBmPGN4eQvodO",
-	"xVsgX3ypVqjA37upsnufJD8dzzSJha0NRiqjzUO3WyuG1BHoGfEkIlQv1lkLjSmPjj0i5RLhNhy2KeAp",
-	"ny+R6D8gL3F3UxkGkhhmGVbkhOqrCEtMp9xBKpxGvAeQy+O0D3lfd/t0HBnWvLs+7rGTC+9eTnKbpfoY",
-	"A1D55rgKRPZs5fa3TTG/ovbAp+DArRPpWr0kWiBJH7xpFf1xERz6oJLQssQ2bzrivWTazANzmhdT6oWS",
-	"JoJMpb7tm5gdIZ7RCEy7inWn6gCHnzieFPNIIMXl8BQbivcnCqqky2nR9NCKFPhGdgin4LoBp+Mbp1a8",
-	"ieMiT+39AO8P2dQHFmsnSkstZ/TcraB/aUKTg79h+mpW+xJXCFztJdLGauQs5NvaOeYhCdffPd0emhOx",
-	"jaBrbLQDcSFlqiTE/TFSW3FGfrRmeDuHc2rHLRffjEwFh5jhH2rIPuh2CR9ulhs2KskJN/OtWG6JW8yC",
-	"4SYXrWofl5Xrj4thlYaAZLgEkQFSmaWD3VbnpVvPEpCT2y7ZFY3b5Y+6k398j2Z51gkLrZoZD5ndbztF",
-	"d3NNb68rcE0KVubEyHY0uglZSxG7zk5wSodcL7fxC+1ovWO+RHDqIGfn519H8yFYeUkzM3PKsa9NAyPl",
-	"+wlcd9uhVC1kbe5pXX6we1lZu6h3+qIejcVT2nvTZYo+/m5/vX1id1CjGk6NHlblujH25PRGO2/SdE0d",
-	"LdpIXQ1VJce+k86oxb6B9sJu1dTb33gX7wxIQpoxN0B0TndvQGa01iyeTVbSDSufEravzBEzVgR6qiol",
-	"rzttPW9ye/hG7tMJ9Z19I0Il8CkmO4hKYRTNeWY04Uazcms3jmvCPlQl5YLlZHNsA3RN5xgwX2dhI7MP",
-	"Ba11tLLvR5xB8LiCacSwsO9UJ97SLLni51IZRq4EO1ilXFgbc8N2VHRz76cvc8s/sHyo5f44gK7T4CP+",
-	"KuEhKVhZamjDCGBf1jqZ2Z8aWOS5JdksD0bVVHn2q9FYdtVy8UGT9xPA0fEWMtaOSjsactlYV/DozK8r",
-	"Nl/SYR+uhFFQ8itWcqbNTcjvGgjGO+JMlWP20Vth9AxXcRqqzMxjG/dyPSMF/SdVORxZS7XjE1LV4GKD",
-	"nDLvI4UOyZagWQpyp5XTOy9zFxVcR9t1u5I0ELHn6/EMs/Z3pJclTiA3ByI4f5x4bfjGHei2OPN8Hq5R",
-	"71BqqO0Fib9yBrAcgZee6au5ke/WbdmLInkvhffwBrnDddud0bbDktfsAgXe02/JTi3mXdqIMUnS6TEa",
-	"Lf330eVvzmP1/Lc03BpeHbDWGql/ogVu+GRgkkLGG3Ylutv2xVOJfdMcVYHF8X/1MOYMaFjxVmbMZZfF",
-	"s3kJZN8CvNGWG8PytVXQ8PdUYBTI+3SCntqEN/YQmMc4KtkpKa8Z9P3uhGZw8vjX6OxbTsRJCO5Q3xS9",
-	"dHwieyl3REnXUBe7M1utraWDBt/JvtZW6T6ejaIAwDFGSjdzDvglblrIAmvkmSSjfed01p61EbInQxtc",
-	"5z4XUJ0GBdkPRCIsCel1pdwNlDtasmjK8zZdwHEUI0zO45p5gpVTLDhERLfg1tyTFPPGza1asQYbJdLa",
-	"+ra6qeY7oW+R9AVfhesNv9Rcbzi3NGXE3G6ngQxjcjlQpa+w7KTMgy7izLhkxO2WaCH9LNIRalzznIls",
-	"bn52xNC/3aXlhE56Gjc75Hv6of2R1sgNHZa+gfuZ1aean19scldSDcFd8s08s2MbC7i+siIFQxD2+EDM",
-	"FezemUYqquJDkmDG5avYnuVxd0kAMohCl7RAXh0qOC2tqikBLgr+tSXmICfFxIYkcCixxmUjcddhX8IS",
-	"0jsrI/A38+IEyzqO5jtTbi/7b2Q9z7FkZ9uasT0P5l1zggfMquSOX/Bd5CTPPhuQFNcWg76lPwXzj2Ha",
-	"QIElLk55hGL+EjsFTGjr3uF0HC+5qndOp7zVqtLjD46rIzX6dg/0PLcmLOFjDKXbisFlvnWq5Yx+Cvhl",
-	"NPba1nngHzjpON1cenVf6DhjKpL4mHBZT/cx8+2WpdJ88I+a0L1PkfeR5Lt2A+8UzZNlui7xotP+SG6J",
-	"eyc2tXZqU29uUx20TtXrASFZk8NhqrQTGAh6qq1AxzyVuERXrGLUJCaqmK4dbuhEluS0fAMvxcsPY/7M",
-	"lz0aOkjdGT5NO2idcGge9cyLY24CBAyfzIK4mSvztq7GJtfCb+/anWC3CQ13h+Pn+Kt3bXkOcKSE054U",
-	"GzdxBvJYYuQPiuYsD7lWV0IegJcBXdh7TACgnzb++JRkui8nYOskxdMqHsXyi6P8dkN36qgEYR+4udRN",
-	"yeuEwq8pWHhhuV923ZuJRISWr3TEAXySZnV3vtVUFmaM2Rt7DhEJ3A+P78C7OniUhxyunJbPZ0N5hDBY",
-	"G9hgnIMz6cogh1jjm/OxDTqxhWE2yeWBkJi5QLbdTmD9F/hUOy44iyBtNIHBIxYedKBloyhh9pk4mdZe",
-	"xW8DFbjlJknorupTz0FcHdjEf52BWR0vTLBmptpZOY3XDPQR2RxJWWdXaHZPTddlVESH2JCSaRcBlltC",
-	"n+LPXJMNm9rI42MTFWjZTDqTKiviJG3YPhrbdF8atmCaQAS1h9rhtK0CQd130rtXR0zFrAPZ0LoM57L+",
-	"Du7g+LfCsZgpDSKAjQmcXCgyPe9kLvOSESHBe84BRNyqBfFWi5/oBPpYDBAuuW0tbOBbXOUjeUR3dNPP",
-	"uc3Pe5nJi/YSS1VJtAETOzSIb0fNxe4mDQkLxso1dkV6gikYl/u9ZcutkgLRoLBPPaSNuPLSM4IZdK03",
-	"qHkv2D+gb5JhlSYKC4HwENkHekn9plaC5ZjlAs+eEUi9e/JetGeB6JtbO7RRvPKp7EzkEFJA6Hg7yZL6",
-	"mgYS2huevRcB76Q1VSwSMlI24JmQAqV5ztozDn2VdoU5ey9Wt1JYl9Dgc+fQ8OW2UOeNBjNiv1KR65F6",
-	"+xIxKUMkeaxNiafaCPpE0Cq+7ipHD/Dnm1aRf3UeiZmkACl+lpob11oCo9ayYkKH8oclDu9ohsRMaIJ2",
-	"J85bwzDjb5bCI781ev8cz7U/dL8iNtOljLbsa5dtwx0ODzrUhfOOsydl0kUrf0dm04An3B52RJt5zcvn",
-	"GH9W+xBmIS7sN1hgeiw9x077TUj9uK9a2kSxLN/Vk2HI8eFLu7a26o6tiTvp6C3kfL4rBnqS4SdD4hkU",
-	"iEBIXkzrl3fq0OXCfPNVVFHlXvcY5ypUU6BC/hBzndCRqUNiMfRpFJNR8tMVxdOF1Pxzc8tOHU2uh2N8",
-	"x1BdZkE6OmZo42Thlgwdk4TNnE1FfKc80dIndBLzcQWc8Bez9iyX8xzekDi6rctL0FlOJ/aGgaNYgxVm",
-	"DeyyJJhj6oX3U6w/NQXbI+DHzPBHmAHeZ7HpD7x95+IClL0xF3AACPS9li5pRdVSCs9eXrNLatqt7xb5",
-	"5DKfGqyEm1liBRr1HGKjSTUOail+cuWQsyNC8wWYkQeq8kusp1pI+6iVmOpUuaX8dFKzkYgJ+ekCQrlc",
-	"nQiR0zOdlqcX1v66ndbRiIBEPIFvibD2K/HK/kRZeo/axeS+NbMv/5tc/NrQMloP45uaCeyquYFmm9qw",
-	"3CcSHZrc57NfhTrQUQIC78L6OjpAmkPfuin77S8wTQaOdyiLdPWQvhZyhdhKHjQW2rgD01QdCI6GLn/2",
-	"xkKHybhIPGzvGJZ/W7oQSPfsFFJepWtHTzeb5+wyzHYxcymB7BJD4fXr8brGzKhOr7/7gAH8Tcei/Hp+",
-	"RbaSdXUZ1hazcTlmX8CTeBhd4O6sC2A/FkWCD+gBJKzoW1dMbcfJ8OUtQfjkdquZGUIlRD/hlkL7+pIL",
-	"1sArZkyYpnXXRqoJqJFtp8Xj+T4LgG+bTZYvZ1vdp4ytdkxkx05CMocCLi0hYSOv41Ubf9adUNSOCaYA",
-	"uVABTB+AdLkIccEAUe3vkguIDu+ZoS4nTxueQYaHMkcsq4CvjEBVI7jIn/V0HHX0j36Eede0TIilbRLL",
-	"iRuSSwBCJ1WhqGbRqwPB4y5Bhi4kpRIpiJPMclhlsMoBJ+4uvDe8SRwOY5zSYshu/UsEbdpKe8wINJg5",
-	"BGWEI4zhbuKzvwTVcBp7XLeu5ncuyNaeiQDgTcT735Q0i2NovWvaZvT7gd5Ny88JfT7fUV1EAnnUFLPi",
-	"eNOzzX6ke3/tx5AIVK2LWbgCgP+oplhcIuraSucqHhJwRr4bRVbK7IpQbQ+/L5Y66Y87UOx7kwJhxJaK",
-	"xIsNqy5pFIyQNbhAWKA/Z46smr6zlpUu7Awj+3rjfEDHXc1Gex5x1GiW3sv7E6AY4wqSSX92yvNz/miW",
-	"scpcKq6v4iySUW/GUFJQpQviZk+ovoLMDkOvmEjk/M09e/O7ajQxB9eFyP30aOBABvTQY4kbo6jWSGEW",
-	"7zm+SPJic7xHq9GkutSZotESegA5dSC43r6kG4DBAxsQXqwYtKpXzAAU7YQe9Q39Txk0xW8XJgYQlyol",
-	"sIbxZSQc9Qff/ZM78DeHuI/GbQ6VMA6Vw/0cTzTZy/j3nwGOM+arAtKA2OnGNxpxasbR86xNaUo2sRgC",
-	"n3UfaxYfZjlE0mdzUwW9MG1p6cOxuhMkQFbFZxT6ZfYyghjLIacL2icgaZvEiD0g+Hks8wMrywgMpdzN",
-	"ym3ZWvptRtFMv4UKQ/c802bWGDufxNiAADtfAsILbym3Z0JJuT9GxYRTBGfl7FAxL8nHjh7ZEFwuwn/q",
-	"Uh6YNk9JLXKmyCNsZwRbCVXwRT3Z9QRZd7PmZwefs1FusvPGcJlizUsJXyM6wITEftt7ENhT2wdjJ9Sp",
-	"A+ypuiIZFUQxCnJGz2iB3T+OHZL0ebkhcXMqHFt4Fu5t3Lp12joc1+PYUwnwEeyvrYwoY1JdQeM9u7dU",
-	"cCkgw8yjzAC4Fyo8T5x8aMsGimAKhTyQgu+K98JIAGfg7pd2XfY62zKotm6hMW9YRrFnFzdn78V711IP",
-	"W0fseVlyaGgHfbx2JdMkZzvF7M9bkFn414CY9NSlUm05K/P3Ahv/6OCh9d5aQffsjFwwYZjImAZAaONS",
-	"6iqmtBQw/kFxY+xNJd4LAC4U9mWqfTtl8kIpqXCub75/Tn7/1df/RSolNyXbu6xZO5ILN7Iyx5ytkmdM",
-	"oA8CcwxXzyqaFezB47Pz1XpVq3L1ZFUYU+knDx8eDoczCn8+k2r30L2rH756+fzFjxcv4J3mLlsB9FVL",
-	"TX2yenR2jo/Iigla8dWT1Zdn52dfAkSoKUB6P7Sa3YM9/+BS1SU6Za2Ap5ZBXuarJ6vX/MO3FDytCqFD",
-	"v5VYIpxJS0e85Kqq5Bm88/DvrnAaRcSoAKEG9N2P3dNjVM2wWKqSwhUWPj4/X2zY1/wDDnmqw6B+ApUw",
-	"dXVGLug10w1MGrziOjfGhwhzfvgzsgQIBl3v91Qd3ZEDoUPJBulq6E5bgfEcep7Zp2FjYNE7FtmSV1yb",
-	"b+GJW5Kop/F5dX2ScQVMMQoSAV+KS6Sek7PMW9hbtyeztXqAig6l0CDaemhMeUr3deoA0CvmTkBFFbrF",
-	"dbLrafPIwz+xI/Q7/eTn5tGiw8Z2z1N7iZ2z9CZ1NX4+Hv6L5x/xTisZZtV0d+7FvjLHG23dTxXq7LCF",
-	"69HHX+Zuoztk/yrVIACbZtyeUs+AQlCPagolD4LQA4KBD1HsIfSNEWmJfwF//3R0O/9NsWtrE5CwgEkQ",
-	"2wEmsO1JVKb/wMy38MCnFOl2Ahf0sKBYf1aWVonUawAbBYjY25P8hdXNrWp6is9vtcyDc6fkNWs3ANHO",
-	"kOoekdeyFsbvkP3Kg1zRrekoRL0lOXiuJpvM3THYobqJyqFdoAPCPdYI4G+dmiitoVG66Vu7o6DX7ETp",
-	"WPd45Ts7w29dAn3vdonT0z/CmQuywON3qWE5h3ri7GFnLnBUH2Rd5mSzCGO4Hhbw+S+03wDoeAMNbxww",
-	"pYORo9edo/oGoiQNI4zoX94NPE9AvrLWJIjGninKXWNvxYw9Zc7qIlxowyj2zbPP/aNm6uhb1z9Zuaex",
-	"A4DblUBD52Q69RjGPMS/CPbB/OJDyBXdMUet1NDYjKg9cMsf+jjWK/hvd81uP9NdlOV+EriiRYVQ4OPQ",
-	"8QkadJ3wU0qtfJbn/ggvolbe7uA/useDvwT1f67DQfc4pnHyN8c5qIvJ+/dG23HnOsy90NMeEV+SdcrA",
-	"dTSJeVtrhyhBvnr02DnRAhwjKzV22XVQKVbqao5gYYw4RwWcRrDLXm4fvKYmK05vu+fw/s025wb66ISn",
-	"tjDT5Q/hJ7h9Ie/wsAQH4Tad3r6jR/Kh64HGHTR3XFy+xIdufkbXn9RefxnWeN8m+yu5eyGMOqa4QclD",
-	"KD6Vi3i4LugRVW4KLVMfQDQDukN5OF7Ej4zZSC22+Hud79jejpjmij/aZ36rPPFHv8D/DJYo5CGwQFYb",
-	"Pc4BJd+yoQv7lf37r+2+hklFCPszJBOSpi+5i2F46EwAyb89pf/QonIBPgmAvi2UrHcuoCV3LbO45EwT",
-	"WjCaYzRmfFf2TeOIhMOUify3eiZfu8X9R5xI0zKXwYEVa0zq3BeOSX2HwwlsIgW2LU2d3tfwwA1ZJGaR",
-	"VoojxEsg+WB3trEW8x9T40BTYSZcr4g7HiwrGK0u72tpOFqJcvX+6Kj7foSmmGAw/+Uu5TiyZ+Q8+vTq",
-	"TGqjl/Za4VfJ5thcEeNHTUgzFMH9UZrfrI4E87YL+PeXyO8UN9Z+srtJuDDS88T/+3//P3BrjzNCVUgj",
-	"hyJi3ylZ/QwP/dYjO/dv4L4tVKNbfaEJELsfcQs+k9StdzPqTyMn39Mde/j3CsvUIuJ7wwUFCdx3zUbJ",
-	"CAtcKETWptlkF9Mz8sefX/ywJj//+INVQt6xzc9gRxrsl/Y78vrbM4IhVYfiVFcKmwpD/obe07JkCvQZ",
-	"JjKJug07rImWPgCDkL7grDK+d3yACiihEfYVq8ypW+ri1ns5RVrKzDDzQBvF6P4Gm3p/GTWf4ED+ibEK",
-	"ypvsOWz8C+MOJ8UEO9By4Mp8Y5/4mSqjl1RQES6mvyvriRQOmKaf9EJ+g7S77+v4O5rLC2ZSDKaZadjL",
-	"9R8mG7YUpwEnkAP4t1FptXaRYoDRDyn6B6lEy6q2UqRkVAnjlAREspNqJ41hosWiP7g2UxEmNVyhe2jg",
-	"Qn/DtJHq/rzj/2Z3OoaROjFXskmF8eJXVPdlOzWG/s4t9KrCCgXyEh0vRBt61KeXyRv4yP3u4szAxZvA",
-	"j/+O0Yu39Io1AcVtE9CF9OCdlPmUa8VqIUOXiv37b9USw9mz/N/fEHvWnOUNcIBP6NH0QHKZGagcHjHF",
-	"9JiX9OI37CW9+E/xknpW2EkG+MjzucAMuUC9VvOr0zHv8pofV+WehvSA81CaAzkFENDA5iyh39geJfaC",
-	"jric5q6OJXwdVbsCOnTy7AriKBUohYrRsjwS2vHTBaUuaA0ntuNNt/5mGQ2f0hoZSJdYkp8cbMT9Wr3j",
-	"vLxwQD3Cm1OMCSh/eMDFcE4j4Ia9FPqTxFTHEpdndiednKH8tmBcQR4SgKVs2SL65LchM9CKCmjzC+6l",
-	"jArEa3Do+7TRNQZy99s7Wavr4bjaBT7xa4uL47TeMMTFP92Hl8Ia0bludWv29+xish00A6oNQSq2k1Kg",
-	"HrHjm2xtQEZLJnKqhizxd9wUuaKH5/7ZW0n2GdUkBzewWKz4Bmq+3TIg+EDzXDENLg0AvrV3cqyAKsWS",
-	"LZrcGX/5MS4MNVHj8QKSDw8FE8vwE4Nm421agX5ChSfX9BKzH9khTaJHi5PomZtf4tZy0197sAVNdCEP",
-	"wqo+mkiRLZJw+gO/7jIaoUSwA6kUv6aGpWnYPo/64b80yxQz6bzeN4zm6SMJelGFlU4+Kg0fHNSLWonu",
-	"v8MQtf/x0Y3S3g37YDoy5lahG+6Xu1SWe9ghbjQrt6ktUYO5Ws9RQ77D46/YBeC2pXQx+8elMqyw3Bxv",
-	"Dux2MV5p1CYWIrMMa2PP/UOfsCKshVK1nLpF9vwOin2tjgUKVwN7E6O83FdUcd3LNY6wi9UHAPiEm4IA",
-	"GkTFhfCO3jXB9huw664hzmjd1nNArH0epnBHNfXNAG/w63dhFd2Kq2CCLF+yfFyELragQPoNW5/0k4Xy",
-	"Ji4Wydx5e5CYHadYUwykQjtdgq05jvD/Nj8WUurAkfVgsWGeY/90JQ/eAVXKHbDdBjGQQv3jF5pkUiDc",
-	"EKkr+3hur1LLwe8FN2ckMPbLnO0raZjIjg/+xI5NISWyPTKBHQgvfIDzsDLvvZBbE0CcNBPmKb4rQRny",
-	"L+KfFVaIIPpFT77J3fPa3Kz0adzj8I5ywyY5SV/TnAGw1J15J57X5nWIZvy6XKUYQ8Hryx+ThfymryyL",
-	"gvgMSRX7bmj+ldy5AwADDV+F31PXMfeTiSyYwU/bhS/CnbIXxoIX4bt+2UVGBdnyVLkF4GoPk/4HfOQT",
-	"kh5msCDhv122BhRpiHwOMDyk5NowobvehLeq7lL9YZPU44jfM1cB1fOBlbFW3RRGPyG/aGvc/kI8wBEl",
-	"QJw1+UUhzPcv/lcO9juStgSjTt1VsExg9JvnIHWX9WdheOkuiKyU9n5YZiO4Isr3VQFADHaEwu/BPfiX",
-	"5YSPDyGPY+ASJt5/SqqSHjW0XqUlkYJQounhKZrGrktgQb2zby+vAYXqjDzDOn8YFbwEwuEfdjfnZzuP",
-	"HxzY/bip6ho0TjJUv0pZpje78mbAGsrtQAeyeLffPhDihK5l6JPqtRR4AL0joYclKx8oBGiGJgPhL/iT",
-	"+1PTdwBD3euxtoQ9IYSTiAuhsbs/6d+zmtWCNdOBlZEZtdyzvj+vfU4govCgKumQwQQwcgBqhRiFuSma",
-	"qDm0csUDAWFUq5SbgglnRB/o0Wqq3KzJprkLx0ypn0sqXLTjXpiYIrLu4D0F0wFQplt1KbdDpVvL3W98",
-	"C9dkiZ1MEi6pWOoqPVjZyhskUvQ8VqDEWF3SNYHATY/GvPCvIxqNeyYuYT9RkNThgvztU+pZQJc3ckn4",
-	"nx/ZYXFHj8Bv7sI2xqLuCWArqkyQGr8eMDecEszuvu1ER42kfWL/ukg8lO241Zbwi85nIJgPkNqTD4WG",
-	"jSPC+1DkllBBGFUlZ8q+M3L2R1HhvlOyuiET3DEsHL9mgtTVYuGVQO66ih+TlLP+huT5Tacl3ddJ+Clc",
-	"Ymtgfe+1hKJbo4lh2ugpPP6QuSZvUVn3QuT3x+SfPgkI1/pC5J9GQ7p7tmm+5kCSu+60NJcgPyVV9x9Q",
-	"JW9cy2tiGM0KplvpbggJ1k13w4AXgvvotsg+VdbfMm3+85jx7R1FXm7LjXjHAh42+2CaXVsiW9Y0mpkD",
-	"FMDmkClOLRgtzSAo5h/wiUX1Ym2oqTudAeXVuHHv3prkYpSmILlcOs8EG/2EmyKnhm6oZq7XT4vGF0xd",
-	"88wTGdqYjZnwE+ztP9rv3FHMEr79CYDAYdyUfYs5Y3KpNM4W8rdhQoo12cgPBHZnTQzlpV4TXcrKagPu",
-	"DElFtrJMHp+Sblg5FD38yprTF3/5Ye1jlEfCsEAWAqQgCayGtm7ASg8+US4kJl6xClDyUeJT8v9/QzKZ",
-	"B929oruYK1NxYV7h/O6GZeDjt4pwY720vt79nw/7cpGSaUgysZaMYGTDSrhAGQZHlxGwMIClPG695c5K",
-	"4bGMVCeVzvmbCDH8WeRMufjfL1+e7/e/rMkvj8iXDx99A/96YP/1fmX//fgL8iV59PAx/nR+9uh3//U1",
-	"PPN4/fUvZ+/FM49ra1kKeRw7L4BD5xdQ/395SijZKgowaOFBSyp4yuocsVjxG0Zz58We5LJxvXomecW/",
-	"iXjFf7MWTOh2GGVN5IUluNBuCKHug4TqpnuGJaXugki9YVumoK2vZ0ntk2+SHrpX7plP6AzDKSwbddxT",
-	"wxSn5aLpzLqQFeToygM4STVASBNDa+x2FPahFn4H5G6Y+oA0MuGg+V5jcaigeKu3JBYQPdzgS6c5QFKR",
-	"vVQuGywFXXyFAfFmqGksIXd/4iKatBRLIEO075we1+22E19oYviekX+6+F9selsl95c55A7GIJioYVOo",
-	"8dbnut9kCrUwvLz9HH7aAkumRvEHYjUgndvJtbcfccsFx1aNkyTq9/h4kmvtTqUplOhieTrpH6VrUZSa",
-	"NmQSzB/lhljkN4IDx7+uBtKk7xMO/JXcjYGBgxIld0TJw3IoXgWtAByifd7WPmIBEiGaAlXK3QP2oZKq",
-	"kweVDqWsg/YU0Ca0UXUG5sUZ+ePFTz+SK8Yq0A8f0oo/vH4UaFPK3Zml5qnO/gKm8Fn+f5b/n+X/v4P8",
-	"j04Z372pHfM9L9n3+Im5EvyWUFaxE1Yu5lqHnGprydiPJmU0dmR/UCl2zdlhAD/qZ3zildy9xCbud4TJ",
-	"QbMruyP37TVr1pXKCsH1L5jSCmBscktkmRPFMqgUxdYxNM9HNmzIQ1aWHqEJ4s+Ql0feuTKeJima0FIx",
-	"mh/tb0u2NYDjzJ5iBZtPug+dQFwpAFUM3HcOdu70wkUiRi/c2cWi/yHc9c4rPDTPl8kdfZbnsGk7KXPQ",
-	"BrEsOMJwKTZ7qBl1K0wWZeMTJ9t82n9yT8Vx7co3jMzpMXUp5PSox/xcE1Mu77bwG5ee2sugMkuBTmnQ",
-	"V8Bt2qoSG9Z4F7wE7G8ASNJj8DqVyVE7vv8QaKV7JvKTfgXx0gvenv6a1KJk2iNaOUnjve2ZrFx9ji8u",
-	"1JTn7wXgokCjdfTClzRjBFBR0Bdk1YJGkpW+1TECkJF34PnHaM97Yb+4JhSLjE7pa0mx59oOBinViIsE",
-	"Wc24lqo2BFJk3wspMvaUQHMo/BTspGC+By/OM6OCbFjM2/vMUvGNPExKgAa7IH0Agl7Bhfnmq9XIGfi0",
-	"kErPPPf8GiuFmhaqurOPC0LwyQNy0PAZswrhFRs/X8Dla8/CrvuBy1iQtTAamn1LZVm1VTQHGI3hvg4i",
-	"h5toHQW/Yv+BjIoL/xVzqZ0eVF0sgbwDX3P8CWEtbDoOsjDKqt6mHY5wvA5PfcIYh5/EglGOd1Lm2t/Y",
-	"kOS/kVTl2v0AmPZ+6a79hGIkK6S2jx6Jqpcx6V5AaYEfql2cdSXkQQ/Ep/ZWPEBLgqFyIHqAKh57r/kX",
-	"CJgpeOt62DhsC0p5abmmoCqHBTZdNPBllsfEC1Xmtfv0J7MOZhRIBGfguOduvdocI56eihrDlCXwf//1",
-	"v9+//3B+/v69ev9e/O1//4/YNzBDwo3YFwgnWFlWQzFyh7k0W6ksxUen6ZySU1Z0i3qP4Pps+VN/HdUf",
-	"gf9SOA7u78sliBuJH/WwTGCT76S1DRAIkHts5a1JNPENBziSCH7idgPw910/BfJpK/8lqMNSeNUBfoh1",
-	"5ZXVMif2V9tw3GWVB5HXySv3m7Ae6PhzQ+r8phPL7/MUPWv2xkxoep2CpzTsXjn502fs+tXalf9apezi",
-	"mNe+Kd8WwLfCMNCztVs4nZav/SKE7vRRDcsKll2Rfa0N5qZsGBMuZ9X3jz0yfUZeyZ1GJweA8cnttgWo",
-	"z4SJSt0XIr83VvVMuF62x8ft9K4FVKmc47wv9/vTPXztUrgRyd55dprWXR1F6rQ92Dcd1+PXJ83B1qsP",
-	"D3bygfulSxc/C5lsN1KAPoXVSY+6x6gLdhgngLuXOI8jed3P4JxpV1PrAhN7ao0jj/RYd0qvXWqw89wh",
-	"ytV7gausudFQqR1KCLaM5URh51+Ruw72VEvhzLucZTxn+VP71/cCJ2FHF9J/BV6xVpEz32WlYQb9EvCI",
-	"rxDxtCB7+26uBfvpO8TQGhv6rmuu39nN7WDZyV7jA2vgZrVJYVfZ50YTVyAbpZBlrq3drBG6ygXIRJ7O",
-	"U7Efh0SVp+T5xV/cF5roWip95Q2275iQv/I5FB4VObD5sVh4K7EcNn4gGt5rFS8P4NyRh7XLIiNUHNH4",
-	"gnjGNcvPyBt5cKVtzLjgC1eE52vszhV+g+A963jEPRVun9DfxEU777y7CU7RzfeeA+ghYr52lXvWvt4w",
-	"D9U2utlDoS0IRYW+aagtBAnv1vOFJr/kfMe0+eWMuNi7vUZC7PW9sBwAHBH8NSEw/9Q5AYKIAlUV1pET",
-	"DfC+pmDvhRusC0OHc/nq0ePYTYJ7Ehcdt/O1/ZYYL8TW8UQuYmIA0jkwoN8VXchDitU0PTzIFd0O9Xz/",
-	"zv79gh5ucsgv6OHOyWynlioPoh51Dw/ihi14wDW1x8vVcYEFR4wMAtchNtqNTZJ+pDsAPXzScAXQdbFI",
-	"hRU+dslre7EsiQfn8gXw20H+tZyJoMyDihvtMhbl+Wd5jhy/CGjJbc7Jo3s6JwsCXtFD4921u5Pm/+Ay",
-	"Tqbx3GAT7ryxwp3TEcB1YeXTmuK96d247trWcs+gjQ/oc+27m5vm+g69f+yhhET6l9sH4HiJACrD+zfZ",
-	"lPv2Uv6GrqblHIy4Pf2raeT4Pdx7BK8E1lwAlPWOKX/DaaINLVlAnhNRh+Frec1ueozvPvNihudPSAxq",
-	"tXx/X5/H6ll//T60O0QivqBHl2gALA6MI6+xaeum3lcddagFfNjw46xGrPcki/727yMkui1Y7QgjDVhj",
-	"nVPvk+y/3r6p97xzrmeq/TQU8m/HNKyCldukmzBUNGdWmB8Y3xUaC5o3x3Vn7k+84o5ORK9jc9Vk8q2b",
-	"NGGshAZXo78xzshPojw2g6HnueBV+BjXLl1IMZrD0P8zsz8/oIdWNdVGyYNmau16ebUgWlw7r/91ev1Y",
-	"JbLALip3xwcwQBqiolykW6K1oFo+fk3oBoEfIKCwlYpQTyFiJPh5U35k4JkhtRt56g4JJqs0vWS1pG04",
-	"WbI55RZfuZ/A5l2ljBay+iTtGcf29a403sIBv8AYJeSjGkkOUl0lJKOhCnYCRVpSRv5QM63xYxvIl7Li",
-	"au163YckfLI5hloBK79CP+tU4OQV1+bPuqYldi2cFj0JaWsT0poTFbyfEu22We/CPR08kZeRGLWdZmgt",
-	"s8XrdoSJep68RVkIPApJ/nEuwsEaJ0jOlIJhBd3kEm2P1GaoyzDgBtIHMq6yuqQqit8WqQ7mVqHA1MLg",
-	"nLODPcH1bmVZyoNGGxJFw5aXJTgikoVYrfSJeJnu7LSIT3s2LujBietFT4bly4VQsCg0+oZEBeitinIc",
-	"Dkt5JDzlY8A+XaNQeIYanmEx50HaA8FzUtDymuk2bpovtDo0jcAKWoZjQqR4L+wzWW0IE/maFBycXb4P",
-	"KRespThCqf6WbxQAb5Y5lmi9F78Iebjc73+x66Ollu1UE4whcPttwysAi6Nl2QqSuQVjVG1yQsUFvnWH",
-	"eRVuhE+UWuFGx8yYoRyLdchp8YT8/8i7mh23bSD8KkQuuXgD7LV7MhZtckjRIk3hS3tgJFoWViYNUlrB",
-	"h757MTMURWtJy/ZSWjt7C+I1ac2MhsP5+T7HLMJ1otKNwBnhRvdbZFzrPcTOiuvclQzAiuDa0apoEN0K",
-	"sRuZPVyXRaPpJEGIOqxK8Nr2gJha7OAjS23nGBwIygI/rdU/0hr4Rzwasg1eh9Cho0AXzKgu45Jr3pay",
-	"IBYi9Kz0n0WBY4cbLvNPbMkyCJOIFcWn1StKBLtlppRF1cPLnmzGLd04JjFgWPutzBefK+Zj4cNUOf+B",
-	"eZBqYuZXa56JO6RwPlpG/A5/t7Lj1JMJydslUvyzU/9JcoxlIc2CZbwxtqkJW15NV1o8yDDy7EBiJwjr",
-	"3ID81WA8lwL7XD/HBcrzZigu6k77Q+s5SnBBf3RN/Bb4i04G971Pu2/MU6Jwk04u4YqMM1rt2Dt/EkfF",
-	"ZXq8OYoKktrBJFFv5rGE4GWymbpyMo+9wcmMi/mU07UFZhhwDjp3ERzzsXL89bnMcQL2XYz6HD7yzLHb",
-	"PBbSgX4YIaRnJDYoweGaoJ0MHNQowchsHuparGZ+epF5DOaxUsb54qhhjKIafO8gDSYEj7yFGDMtpsKE",
-	"AabPhj+Eih6JMQm28ZpizJJXbxJjorbDL2gv3yRvKdHme9RolHfBRFEQ6pve2dGuxsu0OX00NZtkIaTq",
-	"VxwT5QvK/kH2qSGB/lmK93M6lrx6nL++O6OJLC2PLdbg+qWxxeRwQi5sM+Ox1CXv4AwTzG+rOm/UVAvT",
-	"VHXKcMdTIwTJlSoG3BVBTRa6q9GHlfkZPn+XHgCf/Cf2AV+wfhH2AwRZEHUETSmLO7LgU0m4HvBWj0CJ",
-	"jJsnkdvZe0rG6xjB/0rppz/gCGoIEmEabcPib9LSQ1t/Q0lGW4qTeQq8SVtRu5mqcMMw6XjsgkR/cyP5",
-	"/DC7EnIYnKMsS4R4I5c3Mq9M6TzltFnNtsrUzCjE901mmoE5iCjdhLXVRcT3fBGiwmNwLWQmWKH6oSmv",
-	"akzOZ1dxOTJmAa7M+aALronj1rLiZS1OOvx+57lYgu+c8Pg70yHeJ3eIZLExhwifprC6r6pgnBlhTKkk",
-	"dQDk1qUFfGIjt1w/ifyu72uMoZTsHfZE5223fA9HX4dc/BBo0HLkegY7ri2k0Kcghdzf9rdQz980ZtDt",
-	"8a2TysyH4+EzRhktfSnbMy0ZLxws3s0gI4KTP/pKPR5SMCUHkXbfpNVys7mjVPWROzZ8vuJmM5EiYemJ",
-	"2EhfczqtuJYWsykVYKstFbRcIwb7ethek5DClpzAgmWV4NLy2P7QjdkwXmjh550fuRaeORy7bWE60lrC",
-	"9WQjz7Kf+6Tbxs4AEGTScndLQo/q7KQi90Wau7kaNwjksMRtpRWvcF8kmKmTNnPY19JKKwBb6YQWRa2c",
-	"y5ySptq6QHZCXwSyWc5+V5/DXD4r8EUcu1MfME9Yl1s4bMBN4VzPqI8azc3OYlXnpWanvB694nB6FeWu",
-	"GxRPd+3G6fK10j7IXRJ8eaRmQUcVzBx3hgZfwolQMplGVx9++WCB7lDa9gvDk+g3uN3gJCVZt+3ExV27",
-	"Pug+J2P7cMMcgBaPxkPcozkM922MvV9+t8OwN3wtqj1E7Dh7tKA+8B/ULe4tQ5iUoXUMb/skhak1JwZ6",
-	"ehrc5KNhtRD1xlsOb5HhJwKpbHGCx1VCKRErcq/bxePucdTINQJLeo/eyMAeNAVHtPelZFW5Fg+oa1jf",
-	"Ip/CP3e8zDss+U4ToPeXKxJpP0kf+f4NTlzZi1jF6k2ZPUlhMMWCv95ikntLW+L/l4tbW4GbH2gJFm2V",
-	"ymEDKptwS/bpJIstJYsosAbO7zrGIRLpRrWUjqYst4fWp2S1x9erY+RyG31VRWAbR31BCxOLOA5W7ITa",
-	"VQJJxG1rdq8ox9IQMXI7dl0bHG523/tL6OcSvvXvf/8HAAD//w==",
+	"7L3rktw28i/4KojaE+Fz9pRaLflyZqRPsizb8siWVq0ZxcZfc8ooElWEiwVwALBLNROO2NfY19sn2UAm",
+	"wCvASze7Zc/4iy2pSAJIJBJ5/eW/Vok8FlIwYfTqyb9WBVX0yAxT8LeXqf0vF6snq4KabLVeCXpkqycr",
+	"nq7WK8X+UXLF0tUTo0q2XukkY0dq39hJdaRm9WRVlvCkORf2LW0UF/vVr7+uVy93P1KTZPbhlOlE8cJw",
+	"acd5lzFyzZTmUhCTUUNOVBOWcsPSNaGacKPJi3d0f7Fa48QyRlOm6qm93D3ATw9NsKDGMGVf/98fVv91",
+	"+eDPf//Xo/Wff/2w+m/B2f6FnfszfZ5JzQTZnonJGNFMpEyRnVTEZFwTKZj9g9iviS6TzE6dkr/+9eU3",
+	"F+QZUcyoMzlxk+G79MjIgZ3JkR6YXSKRImHxFabsWEjDRHJ+YGc2tNAj/fiKib3JVk8eXV6uV0cu/N//",
+	"FFrpK37kptr0f5RMneuBc/ix+fmU7WiZG/9x+pEfy+PqyZduKPzbo2ogLgzbMwUj/UhT9mxnmArzwM/U",
+	"/IwMgNRV10yRPb1mxEhy8oxxpCkjv5TakC3bScUs7fCVDwKoumUiyS7IS0O4JkVpCLVDwofXJJMnZj+b",
+	"S7EnjJuMKfiqFMBmJ3q++CDwVSFJQZUhcoeD20nZHeOaZCxPiZEXH0Rsw+xSH+Bag6ckpYY9MPzIgsz3",
+	"GshC8yATPtPAcjAnjvQYYjCuCRX6xBRLLUfa33ZcaSDmGr4CBMmoJklGxZ6lRPN5vHhz3ntP7Snvr/F7",
+	"ecItontpN9hvvJ0wwz0/wasNJrDPaCaM3/oJ+xdbIk7rwRVLpEh1ZAdluc3t9tVH4NGfvrhsHYPLas2i",
+	"PG7hFPyKR5dp87VMOQOZ+3VOU/a1TGGzEykME3AgaVHkPKGWJg9/0ZYw/2rM5L8ptls9Wf0fD2tx/hB/",
+	"1Q/hiy9FUZp6yFpa/LpevaXJ4VueLzuq/2hsTGa4YkcmzLKjVp+NjHtFT4sOeEVPcdLCv+hCCo17+0bJ",
+	"bc6OA4MX+MT/nDcJ/12YQ/vwvHeS4aSkvYvgxKwJFak7B5Kk8gKOn/uYHetZes0TFj6JRpJM5il8Yl/y",
+	"lMFZOkl1sCeoULJgyjhezmhuwuJdbq+5LEHGkpMs85RkpTJEyyPbyvR8UUvCrZQ5o2L163pl2Ef4XEd0",
+	"rFdGFjyxvzBhT9p/rXZMJPY4aiML+7+cWTWkKLVVC5iwf9FlUUhlr7OCars/8HRyWP09JJvqjf0vN5qb",
+	"zhoXWb8kt7+wxNhZPTsykR79JqcpRzn+pkGiHc01i22ZkUQbS2YuCCVKnggX2jCaXpDXIj8TSpLSgKw+",
+	"WqlnMmqfs1ILNocSIQ3rb8r23BHOX12umwrRf/3vDx8+Xl5++KA+fBB//z8DGtF6xXY7S7sRtnyBT/26",
+	"XtmZdEYFHaE/bGRAaS/njS5yq0Kgcjp4KqsHf12vCs4SXHolnf/85z//eVhDWa9uNtiJ5vnYC+/tM5ar",
+	"+iyjtlJ9ixpYe9dyINvmeOyfp2+VPMIh5EJYFTS3F7flHvtvTKT20rN/NJliNH1KcrYzRJaG8J1lEXJk",
+	"VJeKpZZV+jda+85arz4+2MsH7h/dmxduT+1Gl8bN8bZf0vSsg4dds8WGKKhiC33rmqmUJ6NH4m/uMeAU",
+	"bXl6meHdx+Ru16BZJTo7AsxRsDmFaucaVGl9tV6h25q/x9j3KpcB/jUZTw6CaR1k4WfairpjsQwTmlIJ",
+	"lm5Stg+MtKdWisKBkKW1BbZWPdJTxrV0zqhpXjT2LK3WqyTjRYHqfcYt5RTfZ2b8KoHPrdvEac0/SOUT",
+	"PYNO16cyTm6KYbFewbo3PJ1gsPuHUSMOnEn2sWBJUHm3l31Kz1Ynt1oIFaCn0+TQJjg1wTkWiidsQ/WB",
+	"pVNOCagCgQl2qF6tvLUueHdtSRgi+tfUZH16J/Z8oQk7dOqfu8d+Xa8m0jvnRuEQE9ZsjaHNnK2P7mMp",
+	"DM+nf6d0em17y4E37V7rjIHywk1Dn2vcsKfsHJzFSaq0ecj2UoLGZhTlAtwdRU4TNn68gLZuc/1WVbSt",
+	"6ebX7RbkJoDzi/HCM30YVes6eheQpaWGPL4cU0IaDNbQnb64DGxGyopKQbitBE05egGjn6uW8FXLxv3y",
+	"cu5IB6Z246N83jKkL76cO8qA9vRawV3gV2yVJatslyIlRtHzIkqRO24dnbvhD3k0WwM/8TSyoFdevdtJ",
+	"tfBSOserf7IqMjfYsc1N9Y6v/YkIHjHWkgCU28+r0iq4YKlljAWu1/bsk9JcfA2GX/WvD/ixcIYLOLSf",
+	"rBKpDHuYSMUeJmDF27FFkn1TBuzf196pi55JSjQ9wZ2ma9eTJoJ9NNY065teNAmYww1zb8tIKgV7gp5K",
+	"AUYP6idEijVIVFRcYB74mv1BKq/E194tEJFgDYJu4yl5lKUwTrWzJwxfC4jS9QqFbGC+TNkpOM/iyV7t",
+	"OpOn1jDUaoIr+Abc7Czd2/8VHD3zGWNW3HozXZVClqAI8dz+b0/LfWROiungpYNuvpNUJmuYw3aKfjue",
+	"Im2E3Mr0TMDP6S0f9BCasNdBMeqcMX5xpdiBHxznnJZ57pd2tlxNFcgueQ28R/fwv1IchDyJ4KK8X6Oj",
+	"qYID01IIHLlgsBlNdmWeE21kcbEau/5wA6sVrIH/ahq6gcPHTyTZFT31NZ6tVzxHPY5wj5QsxvAGD84a",
+	"9ugotSEwL3u4wCUN/ljDjqPmd3Vca4OaKkXPIPepjjig7C9EyZO2At/SNZf7yUO+kvsXwqhzaEg4YFzs",
+	"NxWlevtdPcIDCvNre//4J6pTXkJ06dQR4jHtUePOjfgtYfaq5GIPC5608nfw/JWhIu0vvmtm0tMKWaAe",
+	"x21JkOfCJs2WXbPc23ITlOGtXMymT6ja8nFuf+4eq98I3svuMed+Qdm0szIaNA7Di/D9HFYWZ+tZiaSW",
+	"oUbX4h6DNwTqtuPv+Af7mmOHt68ZaluGF3oJzWrHqClV6D7wt6qQ1uCEM0627CxFinc0fF97TzjYp0fQ",
+	"wHRLCrR5MWo3hS2ZsLoUsyq6gmTHlJJlYGk/Wn3AKnfaMJaHL6294gKEC83z17vVk/8a3sLv4PFf/74e",
+	"1iVPGQwI35fymoVF61YaAx5JFPM5o9dMoxMbX+srRrucmg0Tstxnm50MhIRfCnu3p/opYcfCnNvzCeoJ",
+	"csfz8EF8liiptQsBqt2a7JQ8EquhWB3M/n9NCsoVXA2oRlkuyRjfZwaPL/jludhfkIpCXJCca6Ph2c70",
+	"Knaq/jDFk9Hhh+7fFU/3y0i6Dp9WH1739iXEt3slyyLACYyZzIUu6IEpAs9dNCXan4MCrWH97ss8Z2bT",
+	"tGw7R8EpcEFRYvdAk1KXNHd5GYyAlnaxeiLKPJ8rbNxshuZBYKpLSDY3mM5oMXoBfQfPXsGjv65XGXU3",
+	"ekhv54bA724jKgP08fwgUCblIexkrQ4FBuidyp1RTRSjVgA/Ba5IDnZPhEtJ0HW+Qm3fGKJYcpACf5zo",
+	"pIWJobodogJYVfYSsM9BpgDMSu52MDOWa0b82sCocFcJzoSl1VT6Yneid+/ACuPl3NDG/lWzjo+kc8Z4",
+	"AXGemO4wj+WO9DDKaj/aZ+DZjxtVHKc6KK06y9KNFOEbw1qRfr/BpJ2k5QrKcx0Kd9yNxyUQw3x8OSuI",
+	"WWTSSOeoHTwwBo8qpq3Yl3rO8qhLFgTcQJiw4pin5LJ7Td2WgcDYX0j3Bs9/RK2zR7agPCz1uXNMZLL4",
+	"TBN5EuQoBTtXMr+6fR5dXo4l6KxXcHUFyfm9PJEdVdX1pjl4gXJ5wotGcmEW0XEVpLSk0zJfUhchHXv6",
+	"G5rKK2Zc6sp6pTOqCiZYukFHVn+9V/iEteKazq5c7smW7alo3eyPIoRthtczRkO5f1KaDOwiDRqDSAnV",
+	"B3YKy1udyTJPQzmEz4j/jWxZxkVKGE0yYuDzkMiIGuCWY45E4NvWkEtyRhUVyVJsrXNpAnfzlf1n4lgX",
+	"LktMfaQHRsqCZIwa0CuF5Jq1KP3FKKGNVcT6Q/ZOf+OT49/MlDzREz2HrRP0SFJ1YCnZnoFP5EkwtXZO",
+	"TnhdEOr8GX3auwzgkJuvTv8NJJX2gj/+Q1UYCC65rkva+wyazmkk27rhf2hoPA0529dSG/e7v6Rqa662",
+	"xD0zeIXN3TCBs9i0xSvTq6XmNCzhqGvlOVXstv48a/xsrLkUtILh14zvs81UxQDeyOVp3gtBBdwoVvny",
+	"UOc/SXUgENlzekVa5rm99rxWiq58rgkQcaJyWdDQaULl2qevEUvDnHLBUvRvnujZsj4lih1Zel6TJGO0",
+	"YBpPtaY7+8d5bs831GRXhhUh09Bx0Kh6qfZMJM03nHIy9NK3UrGE6uatYe+EDWRC1FzRDPNSnc2Yin18",
+	"1jxC0f06wuFpUfFOi+vaTLv2ZQ69hTVZP3rC8Da9QbJfQoUVi9YMWddBCamIpjxF/yCs6oJ4t1adwwUu",
+	"LuRgELv2b6A/BjL//nClfhpX6n07RX/bjsM79hb94Z/5rftn/tPcH78/R8UfhvwdGPJ/mOWLmOV/WNDj",
+	"FnQ48jjb9q0EdVTl/cnJmjl5kAvUn8TqScbkZvBzXWLZb0cX/IbuA1Z0P8A3yZzu2m0imAhU3dZO04XU",
+	"lYLu2XgGEE4nuBh7hptJTTqRCnOzKNRHbSW4KFxtS+XmWLkSl8Yhn5KGB6PNTcR7TnMmUqqepaliOhCP",
+	"97b4SBqUfSpEA//9K0NNYFMbadWTvfUUpzrVX/9rcFaVqVQnnHk3j5HlPoNE5ZLmsFkqHdsANB39Z6du",
+	"AprRuA2KXUHCZb/ewAmwSWxf1y0EWH9LTTbjBFFX6dH9SpVj3Q8yQY5ZqfZMzHW11O6zwJDojguOKbVT",
+	"k6liZMswtc0YLHKZNPJ38PG38hQaGRLsp9PsPdXZaM6WI2D18Xp9a9xsv1PB8wQl45GCT8FcSbmDdYCi",
+	"T1kwlGknLlJ5gj0K+C0alSqBdBPIj7V2gL3rXYnkujqbLrk288NPCi1irsdCGrCScqqlEKlw7RagYuEp",
+	"fDe4D3XRQLc8yNDkELQ9XQbU2VUEMkMoSSSFah1LYJ94w3fuwWDaTUaVzqKfhwIgJSAfq/09rsmR52nw",
+	"m7jvgRg6K/QmbVcJNhSsaK5WQVVIgXy9IycK2BASmFXuiEtsf0ouIQVTs5QIRs1EK1dLethEJucLZ6aE",
+	"MJzy5j7n5+9pva42tapeaVAmxh0Q0grlWkLQC1TshZh/r2j7LmMfE5bnDJLQXWFPISFUohhMMZQhfaTp",
+	"QvM5MioW+1TKF/tYoWSZxvxiIMWwFlyWxiWsXbZukYCF0c0Xs9JvKZHG9GJFuOmd5LD5xdY77odqblzF",
+	"WX4DPMMGD07t9/XMLKSwExXcKNStdM6DEAL27WNBXRw/fr2N3kxJOepEeI6+A8V2VmSFpTFgFLnKEuVT",
+	"G73437Kn6PhraraaGbv6oIh2v43mnLvHBuox7fLCtLfU41qKtwiYMtPonE62govpOtUbLpw78CU+/gXY",
+	"oO4vj/qHsBTcjH71r/BQl0oJVJvA9Px3wpRqpG13MoBknrIUpYfxmtNn4Cx6SgRUxNjPpYSLQO2SL8Lt",
+	"1d2cqC/2XDsXS+VOhvjVmYGlBGl3IMm2ylox4D32lcB9P0/YN/K+hjQ6kVQmRqrw64kUO54yEYMxObE8",
+	"r7TDKv4bOm4R8brLscgi4NakJJfy8EBeAyAYlN/Zf7bHSxue50SV4dEyboIUzjhCo2DA2tp8PUrbEZto",
+	"TX2K5HzHXKDz8dRou30FAqWPA1fTSSKyhGIMMc7QeIAwO9kyc2JMkFyeMHua76eGB2DU0IjvpUwxzked",
+	"x3DLqGr4PX2Qf+JARzanyBoe3gCBN3V8+CZv+4D4lGwDSDPJ2TXLQw5I0FCtxvo5SehhGnpCO24fZm54",
+	"QDify+OLLx1Vnee9PYtHBJ6eOLJ3tVRIPRxu0JNUollE54rqnMmJBXehWxV/mX0M7S0XO4Q3RPKIUPLE",
+	"qAJ2YUGTAyBa0j1IYb6r7VUwNspJca1e2ZXBkssGXke1m635tLmrOg4hZo2zvxORDYdBk7nqw9wWJh1p",
+	"1BLXa3fVOBG7rsotM/gvsETw4ivnKgVbNiPS/TULxbmB0XLOfIWex8LCTISMivQB4MtpeqprRdZV7pFg",
+	"FN/JuWAQH2/laHTDnbnxWD6ousFNrv9RUsVGMh6+GouPbRU9MI8f0wmt+KwmTc+6gclIT595HRLetny7",
+	"PQOaVo3VeaSipDm8Gr6W4sUdUAlp14RjppJhrsteQvijjF0osTDMfNiAlCuWTCmB+6Z6EMBQuNl4eLHJ",
+	"/HXlXojwWCbzVNeJLs67BdYhFFiR/w5sQZMDVjJhaCrJZPE/moznEuwLJlCDgA9CjXH9wgUmkcBBd47o",
+	"iUuA1J3e/F83WRZNWc9R1jaDyveiNI25GNmcc+VlJ0VOhWMlO0Uu+Hhm2bf41K/IKdMX8619Op7Ygnl9",
+	"SWnZkemaIbtgE4NZSJcRnNTJGQuGKU4DmsEzQTBx7KF/pptQ8lUIQuTIDVMR4VMq4YWPXTWKHqMoWI4U",
+	"SupuK4OOkmtTqhkc96N/Y2yjANoP1EN1vsCx/LmeOhIe74FxKAH6gWliz5GvHML8PgDy06QoARXH8UtV",
+	"W3TiKVNuYuFoAhOAiVxFuKlKn3ifbZJLXUEywDmD+LEuFAAQgyj2556lYTnsEPbuTGwxkaJkQkGFNaIg",
+	"yyKi6uQgNjJZoOz3KAgYSTEyTy8qeL8IEorl9Uqnsmwrd7vR3MBbnsoabrBvdR6pOBOa8wNrrlSKdkbC",
+	"JHRCeprqMupCr93ljRmHpfG3gGXcp16SAK3IgRUVWs1o7uaXt9qePkQB+p0qUdq89HvAbNXq2lA37iKK",
+	"KKU/Ogf4XKioydBsC+RTJPTINlZ5iBdMUoSf8b4bfw/EHTjTXW5z0UR3jKWb4+bII+WE9vcaPJ7yI0sJ",
+	"wHxNR5i6DHA+6iHOVwSmcDdSOJgDi6rVLIV1vkZQeTR6hy/BGnWa57VGZW+Nk/1jggWazqlk8FyO3ef9",
+	"vLuLy0eh9EfJ9Whm5U/w0B1BxU68ymoc15gOi4hMYQ38oiv8PTT+OnYR2HvAkRod8kqeMMwDqO7z7wQH",
+	"UR44FNRAUBPlrWI0z8/ESHkY2eLPv7ocY8n7QcrtO8IbQQOfkFR9PSKJ37LEIQveri5iWaS9G5mYMyVm",
+	"1ySdpNF1Be0EytzUJBs3xBbOyRix0W5uhwVC1/hjHDy1Fto0zyt5IPdw70acrijQJ7q5m1bdpGr92gyb",
+	"Znw1zakpRtTcO2EZ9O++wLSCcDOkTVTQ2k60TvWvs2RT2BkbJQ8s4tmy+sATtHKsaMZnQSivEYPi1NVg",
+	"po/ur4EpT9+IquM2xVz86qmXQdvGWDRpoGEEtE9t2yhwvF5Ju6lmguPEhqN90sX1DU3lG6pmR7wB6LEN",
+	"ej+e/M+P4TqVGTbkV7corusmurXpikuK0egqlKA6z5IqeT6Ks3Dl6hMZVXqwnqQuHvHWbhNvHI2nqspE",
+	"MW1G1e3bFC0eeCfd21hrD4oB8mBkLYKf865aR0G5wkTadZUtAk12fBkGV0SqlKmnGAyxIxHNIJFJYTGG",
+	"cU5FqAFRPjtzUubFX+z04FiEYB+h0jdSMQan02+Jr6P1+3IrF+aoZ8hnHk5aYXXuWwkmjy8jmV0zPsxp",
+	"/hYyddtfDkGMDWlcC1FF09NQNeSRnsleOkygSeu7Yua18PiWXRA1pk3Qu6qNA6fTVWWjvXpzRpVAb3cY",
+	"w/xGSBX2igjWgGK6n0T1AFoKXEyoW46lj8KZb1lKNRxGVVAABHG7MCBap9W2d4TvH/K0A47xh0z6fcik",
+	"+zue4SN3/pGqQyStxYMWW6PBfoIk9Mgwax3+LaXnNbgcwaqgp7WPCHmdFhEqQXd1naSS0miSQXNF6Ai4",
+	"LxV6/26jTA13DNmWSgQSd97axZ3QMWmt4a2SJ4FYGCepNAtL0xRTBUfbidTuib66487zCOzzXzgCHy9m",
+	"8k/KARuwYOUplsI1PUBkH41O1Rsn58HNwspg/yxYq4Tm+QSYphQyvNxVBcsJHolKPszO+/W2be3UbJzS",
+	"xyF2yhnVdy5ijvLuxwBNO3jpvIcLpwJ0AN2cGqwpuLPpWHU/PBvvBDGNLAOcU5rqO5xT37NssMFExQL1",
+	"RjXIWS8lzKsNl67XDxQvrAWrpNbouJvcwuKbhuthXv3si8pLXBXfUA39fC014+Wjv65X39JQfRAV+5zN",
+	"8STS6vTFoS/qItfUaqcpdmIqQKRgt0biukdU2U1QnlwlEAQXIHeb3Pcy7qSzOSHFxZ5AbmjVMgOvB0wq",
+	"nupr8/XRUwgSrsqvidoqt64WUJMxxGzfuuhyXGdmIq00Zl9mSc8k5y5/sEqvOkOdaqooIEmBS5KKlKqU",
+	"pOyaQ39SAMjGRsl2pwJA3vbY2M/OCxvYt4yc9Y7O5Wn+SPDWrJG6GQOdYbufXPdI0F1eeBfLvHVQE0UT",
+	"TILNpdQg7zg0xwBEQlH3nEMDr2SRU1zm5vWuf5B3frzBwAs81GjF2IXyKDJFNYP8omZaajCrGpJ4g19p",
+	"5AVmVaZSP0E7hm2BS3GTrMYJEpmzPK1rlDsUsT8GFaAo3OGUVnP4WfcReCU6s0Zz4PbUUmYoD2uasVlH",
+	"ZuG+FJ5Czr51Z6Fmw1+wb0yir8P8xQEFP3Khu0g2dR0XsV2tFNg2qdFtHBmAu77rwcqjsB8SCsGsVEId",
+	"9Mwgid5oOwI2/u3erSfXu4iRhDaSOFSZt64inWFn4CSnR/iMou6ouQZFO44O/IPgO8y1FyyEhHHDcoLz",
+	"Rpbm5o0mYDnNAoAT1FT474a331tGlcLikCYynqYAn6gzecKgB5uitnzrgyPzdBbX/LZq/ZeXrqwS9oEW",
+	"YT70WJB98WK6IFIFTdgFaRUv7WijYIlRlZ/BRM5pqH0y/D69RWLu6l0mPs0PbPrXO9uOM6s+4sYO7rYL",
+	"u3squ2zUJrisotstw2uGsQMoQ3k6ad/tt+fu+nfQ8Gt6vxUQLZtQxPYZKZTcK+qKBoqcnq08gI5iM7uK",
+	"d9tQ5hwos8ea3z1V25yl400ofdsX7CnpsBuqBYS2B6jxllEvWzuwNNNh52LUY/8ofWVk9R0uzFdfBL0r",
+	"ULMYrkukGqoR8zOBdmcu0w0D0NNxqar5rFfOzrIDBimjOm7Xb999t1qvnr37erVeff8S///s3ddvV+vV",
+	"u+f2p9c/vXj/7P9erVfPX//08vmzV9PAcnCc+VA531VtcYJX2DjUyzN9qHM6A2mapSV+263a10s6HlMm",
+	"UpbO6g8LuAzxtmmGaZeYoF3zvzJPyZatCRfOlW3lZ4W12T9zA1mT77w1VqkFVR/8aRkQY16IiU6xY7t7",
+	"21141oJqNahORpJUQudCoCmEUUNwD/FNnw42WDmKZjKJoWq/WCv2Ki43AxbpHdOGpaHFN4JyITjq87Tv",
+	"vw/gI3WiaPZcr+ss8mq7m9TBEZs834y6gdHicFC251VrKxwTNs59WCZ6wXHbBJFHsdT6ZkPi6VnddXuq",
+	"SFIVlIN4+GZX+OVadlIF/v+x9NQR3M9RpGQ+bgRzM1xk8s7nqFh9ElxJUBDGxZpYG8haODTHNmLt1nK3",
+	"zzr0UbJHjwdRJyI4Em5BSIWh5BpksBcOFno6g3kJGuOvYArS7cFrb5bQNgeY4xa5y+5Ax+E7kNhvaAju",
+	"MGHCKDZUXXNgalfjexx5mubM+2bq3nu3BxgXycjR7h9nzVPWcxPddiYL5gR3XSZ+jesG2ZsDDmxeTkVA",
+	"BcxzeVqwk8wNdUGqch4C5gVseA+5TI/WZGbMYNxVLgRYeHTKe1jhsb8SupWuEhgEVAMlzpXMX9y9KmIF",
+	"+nL4Vien5c0g3/tQw8duamRDv2jOeN1mNEf0Bru4GdWsEGfkWL3EkvUPt9bGF1dDQz4FU+eHrYmiHspI",
+	"NASryxuDcqpj2wveMHwG6yMpjBMWi1acMyp8hxuF3gF9o1aWIZ3Wjdxkq2MMCK0+5AGEyekGxEiGyJJc",
+	"BiZwOAx5awYcz/ZoKo+3hsubb1G+NBrt9iEIt7ux5qbgWzpDp51v31BPmyzZ6LHV4J6W4eVMKqdoeUML",
+	"GSDOzFdmSoZ9m64vMBBK9QHcHT47CkrvocQ7FsmY7gYaBL6FplK+RiTJpGbT+mYuUTBs1xeEnXC3ihOK",
+	"LjLjGE9DgDmhed4HN4pN9haAeWNK9rv5MILDMqmJIXAbs3SmLRK9Up517c++KfDJrdFGrcyU/QrhZ865",
+	"c5a8VORuF2/oVBVvnagw04DZxkX/OQJt7s5XK3PdCsBup+JGbCPKNO+imsZ6WQuLNqL2DS5wVI2zwXv0",
+	"33V4QG3H+wk9sw85h86iuayQixQ3iCGT1Uj4P8IunZrx8a10ibcpYwXr4NLP6Rjfypuuj+Dj8V7ySS6T",
+	"ILzni2umzj7ZGeI92AaiarXYBs5swz90cr+aCbvthmi3Vu9okm2OXJRmclJtOBvFqkous4xrssupIdj9",
+	"3jWQ57ohO/trhnb5rrFVH8dcaDZeff0SnnJM2uh8dVsSHYK2dyk05ekTiNkZdGDyJOshuJ7q3twgViSA",
+	"6ARLH6wmoRGHHD8exvOetVeufXgkjZCxVEcRIO2y4AnXiIFoLva5Dy55SLl5oRW3wHk2PXj0gh8L5la5",
+	"nBnTVPO4Jv8o0dKHmBgzTonqzVjxdL+cwXEOk6UC7p4KrrtA/6yymHnMI92iKj8lF4Ipe9DFHuqJTlRN",
+	"d3bBfXKVSxOuNAs2jbJmvuhW9wS8GqUSOurmtSdtYoLqDdKPBlQDB2cmj4BQsMSmnmIgtHGM8Jbl5woH",
+	"vIhowZ6ibgGSvnlJN85HQ2R3+atzq9Qyy51ZL3nqNs5OLgQ1l0YHyGBfH+UaJGUA4wxdH5SSp4nZCo2v",
+	"z89Z+J6qoxQ8CShVxyLnpkwXawWYUT09fbyrLjYn0/xWiN7fg5v+KsmkzFuJfQAoW0H9oypjuaDMw1V7",
+	"+KFALIZ9pIkJa89JaRARCHDzk0xy7EyLsYOI5lDm+VIdN3BVS/alWOoqKfd7sOGWcq1n56iIdGNxKca7",
+	"pFVrbBGv3pTOzH0+JbJAiP1epiyEyvmujYIK6qRlFuyFBGhQW6bNmlQ1b043uR1cUdXSd0Ij34Vhdpot",
+	"aCc1hl1M353VdIm12sjFriDfFXHvksPqfWgstNlGsZnxEW3W9BKE9BvFrjkLOdTTNGxCJVUie8i82jvf",
+	"Vl81hK4gw8WEk5QfnHck0qfbpnK09g/nuYZVVktyr1dzHSgLrCfRJ1yvBGtwkJDwx0enk6RZYBDq7hiN",
+	"D2Dm/8yBfL1AqNWPDLSmeO4w/iA94BHC4maMpkxhRfPzq78R6qt6AmlTWbs0wLfZt1fqaA6sgtRx+ETV",
+	"0Ir6ojZP5gYhgntdWcb94o1oQsK7KhdBmwq9fEdVnSShoTsJzwFsQnHNFun1uyi+2J0BHsXwTD05I9tQ",
+	"1OWN99z3tapbmojhjRVM8e70WA9C89waqtrq4BC9cf9MdKmumcO95+ZiEXhK/OY4CB88FWwQ+oPcBnKD",
+	"FKNzMzjnJwZP9JcehNyOCrEf5PYv8JwDx+gf3jcIhYc9c7Dv8TFqMcela06FmLnOWTfhD3IbuwZ919Sh",
+	"19+WArurDieuDieiOpkK8/b0XzeZwtH472F+quoPpxbF+dtgWt0ZPB0Z+ntG0984OyN0S6ja5Ef0Cfi4",
+	"GuZMVS1f7XvrCrbcXXM18LcTM3XBo+PUqd2LohkJw4kIM5EkBlpSOm6rce1ctnK9d5E9vwmY0GyZ4qnQ",
+	"kNR/mtAifPD+uYFcqHr519EZuDAW7AwXOvwRyv/FU3FGnoN3pQNzc01yyqEPJdme+8Ypcnn4tLgPuTbA",
+	"cueMYcg8RsTjLvy/r92r+scM4Tk9HusvIQXW1tFoL6uvEUuq6hO1ZdCJqXFmpcKUxGDsPJ48NLj1BZNF",
+	"zuLFi/Sk2zhDY0n6TuQEsA/oSdfyycocWN4NF/Oov5iuZwVXFmHGV1ywSG16MDbXaFCJPQNQb8culXZB",
+	"VJwnO++rWy/U07tkOtg6EwwvR0EXJNOUp2uCdcUKg7nzwkm5o0IgQvEIauupICzlRip3UsL6j7P5xgXS",
+	"W3vhTu41nWN/tqrlNJQA4w7VdIrsb9gu15odt3m4wG2ua2tWFP/Tw3bfJTz2RCJwsdGG7mf02PlBbq/g",
+	"jb4dBbkn9rcq88R5NLl4UmfA4AmRiEaiSl+RUB63F3Hd/2qS0r8wjPdYiudN0b7uBYD7mo0A7cxSB+cU",
+	"ORaS5ybyGc9r0zhseWBpI+VhWHd3rKtr5HV5IFqSHVW+U0bVr8z1yZiood+Z36aphDe070no1TNBq3ED",
+	"G3KjUvPdtg8blpUCPE/ldJY/dEpa+/6ugBsC6VPUaY6QTgqJry4/hx1DSbf1hTPWAG3k/pnRTnEgcxcl",
+	"5bHUoMhAAMil6d3yCvvUjQ/v/nrrXz9KnhDYI0A+B28lAWWGpik68doFE00r/9+ibd9SDfgWvHg6829b",
+	"4AO30g0boo2fNzktUX45RandjLClA5GUJTxl2NLyN9+q7ZN0aRu77m58vcUvrbfOK9ktBFPy5FAvrGaL",
+	"kIVGyvRpre5aA5Vrclm5CoavpFvbQP/mZs1v0F65t9ZBv0e74VMr/HemdN+FAAro1xGZdOXpWsXfz8Th",
+	"vHnsLsUL3cCY1R5k1v7hFwDOH0sn/EVuL67chKalEf4it0CoH+T2nfMnzfDpg7ds1smuHerBw60A/r+C",
+	"c1XaQGd1Ag3vtdOzG76vjs+BCcNEwvTa3nFW0sPbIAsoMXSb+4K2xqctW2Cr80Tm5VF0NTbfJXHJyjbn",
+	"jYsXTNnt4MlhiQh9tBK24zmH1guXxNAD09iHnBKdo6IQU+Qe4N+DzszJ3ofBpofU6S1g1APcNfWp6VuW",
+	"S7EHeClu5vZBDEIBezfI7OXeghUcpbpWeZgpuDBTcILadDRMSPEEO2hvjsc1gX+AP1WCbE2wbKsX0nSI",
+	"EohEckG28uMT4iXhmuhcGvvWf69AQT7TiGGC3/GdMP7H+oNQErK3sX5qTwv7HsA377jYM6UJ3RloU2uY",
+	"NhfEUJ7retYXdqyCPSEOlWjdmIVXoNb4jL1wLz6InczT5qr1gYtqrqUuad6bJFE05aWGx7dMpO5LgQRO",
+	"/O0GTu4AIhs/sJwDIltrOkv6E7om74Nm5GdqjdZQScqiIzmGaJ3Ex+PIVshT9zC/Ka0m4Kz6ZhM39Uzc",
+	"ZHJ1UesdD1SdlfsYS1blmXc80hy3OQqU+5iUF2sziqbuaWZOvN7DUP7Wuoehbl6/f6cTC3cHq8ALh7RJ",
+	"L4yamMGWnlBX9RFAOnjuaqGgCCmMFuy/FUbIGveZc01OUh1Y6tuqT7rkboaUleRSM/2p/DAyjpOlGTZP",
+	"TMobg4MuW+OBJVKDnkSI1uyk8s0jAFQa086BjxaFouiudskqaqZ2EcfH/Fu9bjLU1+oKqgzSB7UZa4Ja",
+	"sUy8bUsVqLLL5KrvBqB4KWjFXOw9pIsrbTPSTnKRCXhcuOkMfJTXIziIZ2cP2L8Behd4QNaEnui5Tv5f",
+	"DIhQ7naamTgEhJ2QkcuNt2gN+qAmMlvVMAt+KuZkLGjCxX6pgQq62PKNLPQwMqZ9xANj7kK4mGuf9Vjm",
+	"KXMddu9UPhqemxn33NyK8tGmpKlslW07wMK6jG4Q/fiHMt2zIxPmE1Sj3L4WxGEreJ0qLfOqK9d6VXCT",
+	"ZL6hwwPBTtCNw4xXW8FnQ8T6C1O7Z+k1T1gQx9jqEmRX5jn4YNbkF0vblGzP5CiNVKh1cJWUoS4t7ofN",
+	"Kaa5WP5WjB7s9U+V4gxSfkkuxb6ZXysIJVsg4Hlims1QA/9nZKu4PpCMivQzDZDMCHGylSaD/BFc5NSh",
+	"ynHcX0vkVxJzLIFuSJJJhaiRThQm42L6sP0m6sKXuNczqlI6G9SLsQx8tq+uy/2s1lsLqmG5m9CU5pny",
+	"xKbvABaDBiyQr88YDeTXVhOCtj8+QrhV9MDGi8xreean5NaxblAyuANVp/PeFmQsD4OwPNMEwk+kaqhl",
+	"H8V0ykWgWO4d+8XQY7EYcMDcLuBcEM1FwvzfBTuBQp5RVTBXsROvmB3mC1cU21jgutpXT2g/4xB7vKJb",
+	"lr9l0Atr7h3o7uAI0Nh4AcDjLy4Hsf5AtSyQ0K5087KXGmPnX1VQYWCtU0e1l4IRmitG03O7EOLzMTj5",
+	"W0RWauoM+Ub8xX/jLj1WDLtORn25b387HseZyPHIx6q9BH4zPGGtZcD7AhHju8h+1l0A7PHeJYlUSbbZ",
+	"0cRIFbXxIB77mSb4NEmlZk8xI4c8grY08O9MEy2lYGpmQ8/G6HORagYScdsr64+2XvnAfUyFe8V3gZoZ",
+	"MOEzvs82U9kO3sjlad4LAZn/I7Sy9nCALjAm1YGUwvDc3T5WsX1KLl2IykG5z7ogfnX68CYtWSQQxq5Z",
+	"bucBz/neplbXo1ZoZzgPNmuwo9Rm0mjYE54eWDrdxgftBNIypprxdvPf2FfCxcZwG40KO7VnImm+4Upm",
+	"R7KxsMEeANqP53o1BrGPzxqhW0KGJHLj1susOLLFy+vWUWjyTGtLYycLiRvUa6xEMVKmRPF9Zqpos5In",
+	"z/u53K8byYGaMQh+i0D+3xyU9HCj/Gft/vionkCepl2CS5kPY01BB+V+8ktmr1p3DdtHPoNumqzS5axi",
+	"TMriqZWueKKnFipXze47gCSQeIfoC5Z8/JrpOaez/8VX9lCuyaVVdD+f+Clf0huOODiM1p1UT4kVzQ5A",
+	"ROa53XerllhhZjlBMVKUhhi5Z/YfpoGoYC8ex9mKmVIJFP7Y+BeaSzEEuLP/G7X8qalhVhzZ3X57mnmG",
+	"GgDVeSX3L4RRIZTdI9bYb8/RZHwkkCMbF1hYk9OEPUUZ2XhE8QPTnoBrnyoCDyMfdvq9xTsUwrxi2MhG",
+	"lckBxuW+UyyOUW3v1FFm9zZYCF440gxwUicu18Ojj7kbgXakR4bZW72alJs2C+J7l5IaLAY3qrSqgHtv",
+	"sh8GPrqxannzOLkeAftg5HFf9Wac0MCmolpnC+Pc0XBv3Bdpp4ScXsm9Dzh5d2UAE4w6k6C7RWd/mSlm",
+	"uGoZus3XBTuxdLg7Wg2SUVBlms1S3Ot36uK+h5aNFD2JRwZRJmKl9wN5bQUbJVaGc7GHtFIQ8muvk0Jm",
+	"qd02qriWosI5mGEsoRwdEci8Frjd3LChxq9WdE6R9iBiuZnxbaNoMllAGrChJj58y/hE3ZMEjlfkgnxZ",
+	"50RPg+ubgrsXgC4Dd8iOXzOSlSJVbDo4cTXJEYi+DsgCXsK53DcdLiOYMAisNxm0rzWzfnMpyXQftW8c",
+	"rM8Lw0CrEhFt5BqEtg4jIMC8KlDhId7oZsqgklcjFKdc13+xUgD+UDkTK00Q/5mBsoZRCqgTAPg15nVC",
+	"BAuW+A8oSLBRvT1fadXRG78KgnblDzYOxJX7URuJfzy65zPGco8GZ58ohYSVuB740FIbmuQzqqh9JrQt",
+	"r+T+DQ319u53OBjhZtRJQ7iKwWT+ZkTJ+M7FBd1PcNXjjEK7+yM9tIowjLTKK2wqhTCmTqSrq7DqlgTV",
+	"nW4V1fyaTQNzhiHmozj/2HDSdXvWCM3NeXPYb46fT3T28PBROnQ4W8udOWHv2oyq1P2xyM/uT7CRmhsG",
+	"zeiPXFD4o6A8Rz6UO/PgyAz2DbA7xBP455ynD3SpdhQ4L4Fb9QHUI2KAmCl4RRvLosEGAzJleR7tGRC9",
+	"3z1gW/8dLUuVsHFx0SxWrMDJ3WT8AOvOplRfD/IcKg8zs/Zd7g5mXkE/GBAWEMOtZIircvP6qUBsnQvy",
+	"rhH7sAIII7+V/upy+72BtnxgHacShACqZukW9MR5GPsKarPHm1/wJji7W0GCtUziJT/sfQUBXdPuSyoF",
+	"65QazUk+6Pqsq1V0qBXkyHgfT2zXvmXo2AX1VkO+5q5iRofmwF2jZBnwj0Fh2yhsYs5cf82Nw7oKkPA8",
+	"fmBdFR1ievuvRZbtO08E9X9XaUQPTK8xgW97hv9jzQrNc2cCHVteol6b2ICzL88dOkkNJ9jDUZuRLeHE",
+	"yYSnMyrSfPrjMMnJsfaTVIebBFhwFOh0umpMsV5b9fHwNn4MRL+sqGBqk0+OhlyzpQD7c+79o1MwZew9",
+	"P3GaPUXWOQTrxdbfaywpSLRGaXGVraTgxMB9tlPyn0yMaThJaS6qL03Vcaz6DBqOFOwctVh0JgsEAiFH",
+	"++DFYLSpi1nIaDEmb16fBBd7yFyHZG+q5r3BPjqhWjA1PegWxIbDkFujkxgkMxU5FZpk9JqRRGoQPj76",
+	"cKNuYmM9wwp61pudksdNtO+ZLwa089EkZ1pj11wgOJHCpYDtAUDBF64RvrPvCEBtsVbX1Mit3OyomkVe",
+	"XbjEwblHCV/sjNnbY8cmbhvDx6oHUp9LODZJJgvLqKXOpp0qV34+90yVwjzPGJYKB5uVRkBz+/+82zid",
+	"bYJ+bL9dvRImTCnMlWFFQFRjOmjYJ26XMt2qbCw/wOCRhSJL6IH2Hp9p4p3tVuqgBgTIKXvKI+3yCp50",
+	"5SvkidWBIMmtlPajg6ryADL7cgm2fCnAAsVeVqt11a4CPAwKXgWWLeAlSGFbrVeQvbZy5S51H2jf0y1x",
+	"H3fN60Kmls9anO6yNNzkUy0pfLbKVvSbXxOs2vSaNlGGcopMh8+FPrn9DNtXIWuw9/17CPjMcGDPeLRr",
+	"00NazcqBj1jqcpWUOVXBvR92lhuq5mJ4a3fkQ85oVsw82SA/QvyXKQfvE2jExfdZANSu5V6OQbTDmZzR",
+	"4n8Y0r0qzGs1t3Ybto42RAMKriuubm2DpyKw2NAp8ZJ3DpbHIsfI738D5uoOU/x6tIrn+f1EjywFeOiA",
+	"K3PaaYsclKj/KDgNyXXrktBHKUHMQ+YV3AZluPLydeGvzS4agTabupvQYDy56m0zS9xldRO1oa/7Xmve",
+	"vAr6f7iGtAu5q1pbu9qCjNHUtxu3Oo5uuIqMzFNCrSkevnyPXER7iMY8GkE3xjTZ5OKx/aK2gTanGKOd",
+	"LgDfYkw3kl051UZ3jaVHu5W4x24ffWtItWBLR5h7TQ2/dZ5jQkemYYb18yb5jg0kNYJrVDr8oAKyoiCO",
+	"MDlNSfHJ7hAX/5nua6lfmNK3AafSGqb9ibUnRoiGUDnYo54XaF4WuWglOu0xLcr9xYVFSGG/g7Uo+Oeg",
+	"UoFJslDhqGPnYS5nhsG8ukPV3w1TwWRhmySVrRhj0/Xc0jNcphdeOLVqT3O+F43cxiE1e4rOjLoyTCq4",
+	"Di5uWCkwSdyzj9xsdFl483O4zxE+1i1KD8fyhkGauoiYj6ymV3WCZCkBj3kb/nVqea9l5tlrism24J6E",
+	"IRGkgWzxWH6HpqeqiTVRjCYZMRngwT0lGc13Ht8QkqHhZ/ux8CW4PW+m+t2rfkU3hFaYlLnWZaXYBZ1Q",
+	"QTJ7wWNFbcKc3wnsX6xWn3w1N9ixO2mok2sh8fRzhHdUwXWBkQCuyW5aRttoDh00ZNM8nQGWd2Wf7qPk",
+	"tRAZaqg8aJEHioyRHvXcuF62GdV4dBBbKfU3TmAvXN4nbbQvT3wInmvLrtjYBXx7OAdQ6Ag3T6EyWgfq",
+	"nUdARdMoyAXLwT8ZmmuNUmafgOTTk1Spvgjrr5WvPxBkhR7tUh3IkTGj1zW4AGQcYH7jEkxgeXyy+ueq",
+	"fINeLdebdrC5JzzUBLwYKz2tB8wZDWasv2829HGuekipTqRSLDGYLTwv+Q1IvulCiEZSEKsuXYjVWXM/",
+	"MqJiNM/PuIuLoFrA3OIoy+/tL/c9p0ZaRO9IgMIGaH0ulwROPiVW8hFlLb+nBC7CE9dugroJwe8QScO3",
+	"iyz6F8Vg8KTw6MLdPXdf2hhpQhjqVg4fqTg32gJtGYAsGDAOUfeK1Wy2LvpJNw7quS4Yf9tLBkuDc370",
+	"hfST7AB5Ah0hNFueZOREz/XdiHm3PM+tSQslKjnHEEvlCytAdzyF1VArpAs2XRBduedDhmgwL7xRQ1xz",
+	"4mf2XtiXyjEcmOJPyIcV1XDnUl1XBMKP+sMKcltAFmeeI0DaWK4ISnl9Gg8CXtln2lbutNu4sndjF/LU",
+	"a/IJAoj4DqXuPnZ3J/Qo7WidPvuwSkHyt1nzhuxyXpOrepIsKHbXTV21Pu7d41ozkLvQGjpkdXX0lK2m",
+	"C6DSQLraYe/wOg6LadtTkFBv2YLwFq5J38Iz7pG0a7hZ3fd0/Rv4oVW//VWvgLsSuG6niZFOyBJqyFGi",
+	"NtfsDDCGxHkLsiG3DxDNNc3uiZ233z4nf/7iy//Vzw5ImaE8XPxc9UcNqJfYuo0U1GREl0lm/5qU5qJ5",
+	"aiLlFLCnm0j4URtqykildiyw5kcZ8x7Ar3XMzQ219iQIEfQtTQ7fchx1BgvWHeqD0rDAdvhV7SF6YDW9",
+	"xnu7Da8d6hPtrs0x4yFn3+KTDQdL4+NfXIbBu7ttbvEb7hNBKlUVNm0y7KWM+LcMwx4JtW/Nwcqjy6oG",
+	"D1ES5PcJk6F23FjegtxbgbtR97y/uVsJZrPG6Q4uU7ATKmWfHorp8eUsLCZZGqbCXhb4iRSUq0jsngZ1",
+	"RcSM4cqXGwrfb76lKdb9S/88FulqAG8Euoi6ZMcqMNSqJ4ApQL2BVGK8jtR+K7zBWC/QD6LPiPFOqEOb",
+	"UOXqHnafi0/2Bthgt8b1qhdS1YAomhwYwqwemUhdkN3uxgN0bG4xoyiXmH+BuhFoNOPb5caLEAFLSe7/",
+	"THYKTgcbUzV1gi8vbwLLOT7K57dsmHRrthgIB9VS4PJyvNWAYt4P3Wk0MQd7rpIP/Uu4MvJdDYAU4IRw",
+	"1UZSNWoBHN4BE73Oas1gTR1n2vh2nw2FcEzugSd3UwmxOK775WipWr3q4GFx/u+qnhhzozwjg5GjsMsC",
+	"Q8EKeGAPuslUrhioAQSTYaAHXPSdyxnztEJ3c+1qD1rJtHbU1EnhtbPG+f4DFRp5u9FpQ21iLFJDV24V",
+	"T6gIp9lDqua8EEChpKk7Tc2odqWnSGHuaXOk55AuFYrCYCrNqn7Prb01Mb+wMKeI56UJJVPsuZgBirct",
+	"1dRHndU2zd/wPNgi55kmb0vherSAs6CLnjilJGA8TufaxCWZLBbCB/aFF1NrEHSsCvck1WHGYpdoRPMM",
+	"40GfaTicU7OZs1D/9meGCIlnnBv0Z51YnmMquHD4wpVPOZNFlUDdF8q3zNSoGs9UDbFq3q+3rJW8kaGi",
+	"gyAnja1A3o4cM8tTr4O0qAvQ65UL+2dNT9AqPij9ZuzotPIhT4eozlyK1yFRQdVWjtYQfE/VUQqeVDlX",
+	"c16AUNqcF45sOSTkQjGa3kUfNj/J5hh+rRH6+/SVUBSwLktL5JEBRFi7a5GHd7LsGrlMF8r7rSVXwClC",
+	"Tc3vEHQpAyhPN2yhFa6Dr6G++tBTOnPxlW5px15ysXfZcH2Z08U/qiCOAfl41M6J5bz2ZZFH1cRqfVhH",
+	"hDciCtY7fnTBBifKPKAcgnqRlJ4JCDwd4AlZijSMR/yT9OCWcAfXdDMZn5pV5nWGDppWRgUCJ1ECEE8A",
+	"ELbGHlm0KiBEBoIqoaayOHFodCRFLlf344zbNSnNjKdZjKjv7aYAjBiWxWKRJNES/dIFk0U+dYXsI01M",
+	"aN+wiExnUhmmCPvIXRpgn8kBgc6VpE7L1axvuWCd1Syofy/uQl8CQkRcx9LQPIKhjYWr3KwR8azqqyB9",
+	"CeuUarJSibCPDNpeAug9hJAh+AV/waje2aOtQfpSNeRUWryzh6VHi657EybX2LmK6jXL19za5vQm6daN",
+	"o1/za0V4z13uCEcE0jt3vG9pWCx4L+Fy01g+doGhS+zAzyOHwsPLTt235+HDYD/jig6jkgDCqZk3gRGD",
+	"qcpoUi6UOlke1EJniu3BVBBJC8ohL8MX9WLYVLM774LjYTx12LeoDRWkxG5kX3zmWaciTdtMaG9n88gA",
+	"v4ROyBU9RXTpoey8qv0GF4IpgkVyvg0HE6m3mbA0aAmj1U1JJodwgAd/X0bZ3rJcnjaQ/jCYm0gJVHVZ",
+	"GfuZdnovJP3BB0DLhY8ssX70hc0DLXnmdXH77mfa3uny1FRROhjb9ONm1Mk8tx/3x82CjQqOXCw+Qy6W",
+	"m2HXtGp8u02L/lLWPfKHTqvr+LGhk/1hOgM3cYiNv5ZVUUbl35AnoYl/y7eEWwxHsI64PQpE3JJMFsMJ",
+	"ftCWVapDDbKTyWKRTD7f5XvqyJronKeMwHtskSmkNJUbzUwkN/0IrV7gCGtinyWaxVTmQWzSfsoyZu4e",
+	"XVO5RdbiO7hHy8BM06U0SYv5puoKH0wnFwmbVRqLb+S1V6UzS8jyc/VKVqGtWirY9wAnX7ETgX7/y+Wk",
+	"y4KJcAcSPKOKUbXGTGgP8fqUCLanhl+zBkAENFtcbloQZwkrAqUyGdOmm/vugZ5bneHWmHPnYe01X6Z5",
+	"G+Tdzdn6RgL67cfO042RY7z7TuYMQP30jMrzW5WSQwxtWgJ3twuPLnJuDFtEEByETA6yDIKPaQJKm/Pd",
+	"0BbYgxQpgXcfOAzUkF9gqOOjPtI8t4zZkHP7kiqEbMO1gjBdJg+86ksVPLY6ozszFd4d6zQ3syxOb8Us",
+	"CZh2+xwgUS7VvNB+ydfrTCnAEaUrbW5lYleoBBA09+AEodNzk8RxEJJffBnnSHpkxPDcMOgc9cWXJGV7",
+	"xZaR03EJ/Z1iFDp2YqDRHnBorUv0P8qFGo6qOo1puIYaH7NvFJMxhXLu8dUCiRAAWNkvN/btcZMSqk8J",
+	"PBeWIrHeVa7PaaUfc02sPIZKeXoiGdUVxD50DEY0fA4Vg+zs6yRMhSs4ScV5B9VN75g2wzgbwSMAwvQz",
+	"bXk/zPWjWBzNzpWRa37Lrlleg0uFmSdj7ob/4stIgagfLHym38malMRYqwQ6G0M5QtPWtnuob3jCjdxs",
+	"ZW6GvRtGlUJwKT7TpODX0ngPh30TGQP0P1dndWuU9VpJmKVOWO10ZNtAZVhk2xp4Lf37/MU7ug975a5l",
+	"bqZj8uks2lfBp4/iQ0uQ3Q0nd7sJhhetTK8qScgE5hQK1VmlM2puIFhH2OKAV5ezNOBzk4xMp4dJRTzm",
+	"Ms4laHUOo++0EXy9UG9bqg0nXttzgfdFs9kmslPTH9Ivuant6WrN/sZo3JcNqdc4ST0fYK3pNyt+Gmau",
+	"v0kGEmiv6OmlKEoz04tX1chtwf6zV5AVh/YWAvRhY013UdL8gniElRr7z0MLQwWFVPA3RF45MwekirVO",
+	"DtYxgKD6hy/4D1/wH77gP3zBf/iC//AF39yF+BtztP62PZp/eP7+Ez1/fzjxlnXi/Qc75H477rU/fFZ/",
+	"+Kw+uc/qD+fTf5bzqe1tivqYul6lSmYHvTdJJmWomQzR8Ati6KJApF47rFpKcGNPfgrQC5BNDREFFxsI",
+	"w4C2h/mh1IYUSpaVP8WaIGuyL/OcGU2gbZzPK27j+Gh6AldEU+rAl1brlXvdgYiGIYqWgQYdAAK9isA5",
+	"hNHm6kaOKT23eRL7ofV7SlE1o4vBN/T8I1XBFgbQgz8k+1N6rsJBDo/N8CMj/+xlxgan2AXAQAwhHM1P",
+	"P0y4ab3Mli9G9605wtuT0rMzJE9UWPVqS5PDpK1apih8A5jSS5SGY2pHsyz88e1U8m6qvIxsrHktgqm5",
+	"k/rpLt3EtZGh3Kg/tINFJu8FRps1XlwzdcbCj0rJByQt6NNrhZe9fVBPclcR6shrj0peg8/62s+uszpZ",
+	"yu87WhV0zTW32p19cnK9Dy82uVyokA8Ru0ZReSjiSO4mVDt+C+0vb1TEnO5ZrCTw5KISdewhkWWeopph",
+	"d9Xx1BOAlgOwOhQeVX+pCAS+oyJ62J3oZV4LrP/VauMA1udalxalzi7IZauq2r3Uudq38prVUHgLgY5u",
+	"dEYnI8YDKlGPrlf2C1UDcHliikDcayIbAge6AMDEeUCVKLDvYq52X4M+gu0Pj3koyanMjrHAqZk7liFm",
+	"7Yrix81xoyej/ifQwerzy8vjceY7OynNzFe0UfIQdrIgt+M5yyUUljKCz5PUHkyHdl2D8IKHbmpNGuCK",
+	"cLFx0ApTXsHxwu6HuZcWonYNYhQDcGnVYRnUc1UCZBBk7EwAL4YhMMgc9GZXTmMAGCNbRpVuNGPDFF3Q",
+	"6GBEKxNzKV1Hq2Usyjzf2AGC8/sGPE1OcuA0nFR05a1AFhDNi0yGixS7kg/t4Ht8qqt11EK+qXZ4lln7",
+	"y77DeJ1btiO6Woe9JY/rU12LjwoVriUxK8yFxjXZPeWdE+yuai/FKsJ0tsvd0rV4DKpXGct3cZXfqJJ1",
+	"32pvk2KJVOkFfmdCizsurHpL84f4IuzTVSZDveSgPG1zHOns2um0Csg6mPUKh4BcEn2ihSY7xVh+vhhu",
+	"U+AV8rgO7/hIVwb8NMwX9Io4s78P/vJ9rXMUEH7z/lwrVMCh+xQsbyy3RUu8kUF4MSMRHHBcgxr1uwH8",
+	"70q7DvuEAtGGP9022lD3oK0ATh8F01mOaLi6AJDD92yg3KNPz0MFUHJkRrEL4gFxwMMBz4wwxxctiLLH",
+	"Xw72fdlUgGKBGdubEsAZunZ+1SL1KbkkfAcSXVOejrHtJOuTH9nmn1KwOOa+tsa2RuwEYD0m0nWFkPqi",
+	"tOfz4d84E4LW9CPgWiBaHtlWpmcAJrdzfuoAk5m6ZsqtDbsYcESQFh240K8uh1u6TU8RnJQ+1pEv3aPd",
+	"OCmBfR3sYmzl2bTkrD8k3m0k3h+i7A9R9rsRZWFP9q2EUFD2uIDi3Ihgv20xfGlu0+KrIgcNTzfnIOxO",
+	"rVe78p//BGQo/8h6ZcKIt+vVVd3KINjKRhYatslbH9jxAmMkaICciYwCLG54Gmm5HdOaus77qd2YXONR",
+	"DzlzQxizEgFpAY3Jf23dWEqQEYziB7YQum5/fv3x6gZcft9lwQCDhQJy+T+Zkg8qc9nOnyYHsF+gcyCk",
+	"chdUsUm86QabzZ743jPs8dZvmjduXrov+M7xhWsNNvmVbus/+49/j5Pze4rmWT+WtZDv7LCf4TycHvdy",
+	"039lLd5Q9ZFcaPoNt04F50yV4sBOqZLQUNdw+N+O5rkeBzLzxPWzBBo1nQZIiYFNe+X8rF0Y7vvdsh4w",
+	"d7WYgamHW91VU18sYbfLEFvf5bWvkO1pEc4yZubEHKSQ7ytCBPtYJankXDCnfIBrkqcMbnQxEWFo1P9O",
+	"82s2+0jAiQ5QYPJB1HS/ECPN7Q4f56hql6rp+S2tyDTQmsBR5mYNU7aK0Tqzm4In2jftsRwQCcf4LEFJ",
+	"VTqskT7uKKSP5pLZziKeZmVZk4nUM2097budVIV/3Y/eB+Lop4h/Gtzg/uyhC/rU6LIHSZFMpCO5/tFV",
+	"Xd68DuBPAXzqgorBxPUb8QImWva370a9TLvd8mZ0VJ0NmX+LTj4N8PROoylP43XzXNZHYKj9z1Wprtn5",
+	"JvVsJ2um2atAigoyFpEQKcmlNZ15AblfJONm7UMkAL7JBVZcB8rdTlQ3Iyo0YEzAIE3dw472wPDCij2O",
+	"fX7LbTj/cstCjRhfUZ7iMnY5NRgqhlo77wWgRBtFwVPC0n2sXSwL55W+4SapAjbYg7Xqv8ewFcoTn+gF",
+	"wQXt6/ya6V7smmFDZL4zLNzPfpuXLOyVKXJqGNA2k5GM/K2i/2TxJHiesqrmwGp2TwgVxM4JDh5MWP+j",
+	"ZOyfdo/L4Mzdz8GpJxn3luf0TgbrlTVsgg0bntsfMMfsCQFMXZLBEqDtiAaLFVYcwWa0TwWMacy1g/JX",
+	"GWawXErN5i7jyLUOe9R4oWuA471ToeZ8GtYeWEnusrITeohsiQq2o3pXNXgETm7uM3hK4g111ivNqIkE",
+	"tb3AeEL2SpYC080cmjNsFBd7YDKXeVlFPndVfqQGtxCFEi6XGu1nht9EnMYH3Vy8WEsdkDJxkfm26jgS",
+	"dBdreIgggraRdUjaoYL6TtWJwZjxzZsHLYlruj2Hu2AA+cJLtUIFfm+nyh59kvz0ThbRLkjaYKQyBLUq",
+	"dzsrhhTA5IY8idikBeushcaUR8cegXKJ6jYctingqSHAUDBjcXdjGQaSGGYZVqSE6kOAJaZT7iSVyeId",
+	"bF0ep33I+7qbp+PMsOZ9tV5RfQieXHh3M8ltFsM/BfTx7XlVEdmzldvfJsX8ipoD99vCNE6ka1QaaeAr",
+	"ffCmUfTHReXQ7+CBB7yXTJt5YE7zYkqdUNJEkKnYt30L7jPEM2qBaVexblUd4PATx5NiHgmk2AxPsYnA",
+	"3p6ob1zhjkQjUuBBixFOweqJ0ASRT+4hYsIdcaZ2/YP3h2zqE2OBpAqaazk5+b6Jbx7Q5OA3TF9NSl/i",
+	"CoGro0TaWI2cVfm2do5plYTr754qCXcOtlEMRR3DJpEJux8DtRUX5Cdrhrc740xz6rj4ZmAqOMQM/1BN",
+	"9kG3S/XhernVRkU54Wa+FcstYYtZMNzkrFHt47Jy/XExrNAQkKwuQWSAWGZp1LKd7duYJyAnN9y1Kxq3",
+	"yx+1J//4Hs3ypBUWWtUzHjK737WK7uaa3l5X4JpkLE+Jkc1odB2yliJ0nfVwSodcL7fxC+1puWe+RHDq",
+	"IBeXl18G8yFYvqGJmTnl0NemgZHy4wSuu+1QqhSyNPe0Lj/YvaysWdQ7fVGPxuIpzb1pM0UXf7e73i6x",
+	"W6hRNacGD6uimInRkdNb7bxJ0zV1tGgDdTVU5ZwpOLFo1GLXe3thN2rq7b94F+8MSEKaMDdAcE53b0Am",
+	"tNQsnE2W0y3LnxJ2LMwZM1YEeqoKJV1z61vcHqlLV5lOqG/sGwEqgU8xpsonUhhFU54YTbjRLN/ZjeOa",
+	"sI9FTrlgKdmemwBd0zkGzNdZ2MjsY0ZLHazs8017vMcVTCOGhX19nXhHk+iKn0tlGDkIdsIOUNyq4nsq",
+	"2rn305e54x9ZpPH3VABdp8EH/FXCQ1KwPNfQgB/Avqx1gj7CeWfpuSXZLA9GUVd5dqvRWHJouPgymu/6",
+	"gKPjzUOtHRV3NKSytq7g0ZlfV2y+pMMOzBGjIOcHlnOmzU3I71rHh3uhzmkccyuMnrHOM8rMPLZhL9cz",
+	"ktF/UpXCkbVUOz+B9kLcEMgp8z5SKs6Aduvx+IO1OD6nd17mLiq4oV43FRE7vh7PMGt/R3pZ4gRyfSAq",
+	"548TrzXfuAPdFGeez6tr1DuUamp7QeKvnAEsR+ClZ/owN/LduC0Her2aptzhuunOaNph0Wt2gQLv6bdk",
+	"qxbzLm3EkCRpLPKLy2Dpv48uf3UZque/peFW8+qAtVZL/X4bMj4ZmCST4VbNPNxiuiuecuyY7agKLI7/",
+	"K4cxZ0DDCjexZjTV8WxeAtm3AG+048awdG0VNPx3KjAK5H06lZ5ahzeOEJjHOCrZKymvoeNvOzSDk8df",
+	"g7Of1+rY1TcFLx2fyJ7LfaNxKCQlWq2toYNWvpNjqa3Sfb4YRQGAY4yUbvb6ddLRTQtZYI08E2W0b5zO",
+	"2rE2quxJTzrvPhdQnQYF2Q9EJCwJ6XW53A+UO1qyaMrTJl3AcRQiTMrDmnmElWMsOEREt+DG3KMU88ZN",
+	"IIVu+v1b2Sh94t1aN9V8L/Qtkr7gq9i/Fb5UX284tzhlUITMKYfxZBiTyxVVugrLXsq00kWcGReNuN0S",
+	"LaSbRTpCjWueMpHMzc8OGPq3u7Sc0IlP42aH/Eg/Nj/SGLmmw9I3cDezuq/5+cVGd+VtBDvIJd/MMzt2",
+	"oYDrKytSMARhjw/EXMHunWmkoio+JAlmXL6KHVkadpdUQAZB6JIGyKtDBae5VTUlwEXBn3bEnOSkmNiQ",
+	"BK5KrHHZSNx1tS/VEuI7KwPwN/PiBMs6juY7U24v+29kPc+xZGfbmqE9r8y7+gQPmFXRHb/i+8BJnn02",
+	"ICmuKQZPNM/RimTYFBXZE0pcnPIIxfw5dgoQ4/k9LU7H8aKreu90ylutKj7+4Lg6UKNv90DPc2vCEkLt",
+	"g0EMLvOtvpYz+ingl9HYa1PnwQ7UMOkw3Vx6dVfoOGMqkPgYcVlP9zHz3Y7F0nzwR03o0afI+0jyXbuB",
+	"94qm0TJdl3jRan8kd8S9E5paM7WpM7epDlqn6nWAkKzJ4TBVmgkMBD3VVqC7lskX4SLfglETmahiuszN",
+	"HJbkNH8LL4XLD0P+zJcdGjpI3Rk+TTtoGXFonvXMi2NuAgQMH82CuJkr87auxjrXwm/v2p1gtwk1d1fH",
+	"z/FX59ryHOBICac9KjZu4gzkocTI7xRNWVrlWh2EPAEvA7qw95gAQD+t/fExyXRfTsDGSQqnVTwK9moP",
+	"8dsN3amjEoR95Gaj65LXCYVfU7DwquV+3nZvRhIRGr7SEQdwL83q7nyrsSzMELPX9hwiEri/PL4D7+rg",
+	"UR5yuHKaP58N5VGFwZrABuMcnEhXBjnEGl9djm1QzxaG2USXB0Ji5gLZbjeB9V/gU8244CyCNNEEBo9Y",
+	"9aADLRtFCbPPhMm09ip+E6jALTdKQndV9z0HYXVgG/7nBMzqcGGCNTPV3sppvGagj8j2TPIyOaDZPTVd",
+	"l1ERHGJLcqZdBFjuCH2Kf+eabNnURh6/1lGBhs2kE6mSLEzSmu2DsU33pWELpg5EUHuoHU7bqiKo+058",
+	"98qAqZi0IBsal+Fc1t/DHRz+VnUsZkqDAGBjBCcXikwvW5nLPGdESPCecwARt2pBuNXiJzqBPhYDhItu",
+	"WwMb+BZX+Uge0R3d9HNu88tOZvKivcRiVRJNwMQWDcLbUXKxv0lDwoyxfI1dkZ5gCsbmeLRsuVNSIBoU",
+	"9qmHtBFXXnpBMIOu8QY1HwT7B/RNMqzQRGEhEB4i+0Anqd+USrAUs1zg2QsCqXdPPojmLBB9c2eHNooX",
+	"PpWdiRRCCggdbyeZU1/TQKr2hhcfRIV30pgqFgkZKWvwTEiB0jxlzRlXfZX2mbn4IFa3UliX0OBT59Dw",
+	"5bZQ540GM2K/UpHqkXr7HDEpq0jyWJsST7UR9IlKq/iyrRw9wL/ftIr8i8tAzCQGSPFGam5cawmMWsuC",
+	"CV2VPyxxeEczJGZCEzQ7cd4ahhn/ZSk88luj98/xXPtD9xtiM53LYMu+Ztk23OHwoENduGw5e2ImXbDy",
+	"d2Q2NXjC7WFHtJnXvHyO8We1D2EW4sJugwWmx9Jz7LTfVqkf91VLGymW5ftyMgw5Pryxa2uq7tiauJWO",
+	"3kDO5/tsoCcZfrJKPIMCEQjJi2n98voOXS7MV18EFVXudY9xrkI1BSrkTyHXCR2ZOiQWQ59GMRklP15R",
+	"PF1IzT83t+zUUed6OMZ3DNVmFqSjY4YmThZuydAxidjMyVTEd8ojLX2qTmI+roAT/mzWnqVynsMbEkd3",
+	"Zb4BnaU/sbcMHMUarDBrYOc5wRxTL7yfYv2pydgRAT9mhj+qGeB9Fpr+wNt3Li5A2RtzAVcAgb7X0oYW",
+	"VC2l8BzlNdtQ02x9t8gnl/nUYCXczBIr0KjnEBtNqnFQS/HalUPOjgjNF2BGnqhKN1hPtZD2USox1aly",
+	"S/nppGYtESPy0wWEUrnqCZH+mY7L0ytrf91O66hFQCSewHdEWPuVeGV/oiy9R+1ict+a2Zf/TS5+bWge",
+	"rIfxTc0EdtXcQrNNbVjqE4lOde7zxW9CHWgpARXvwvpaOkCcQ9+5KfvtzzBNBo53VRbp6iF9LeQKsZU8",
+	"aCy0cQemKVoQHDVd/uqNhRaTcRF52N4xLP06dyGQ9tnJpDzEa0f7m81Ttqlmu5i5FEF2CaHw+vV4XWNm",
+	"VKfT333AAP6qZVF+Ob8iW8my2FRrC9m4HLMv4Ek8jC5wd9EGsB+LIsEH9AASVvCtA1O7cTJ8fksQPrnb",
+	"aWaGUAnRT7ij0L4+54LV8IoJE6Zu3bWVagJqZNNp8Xi+zwLg22aT5fPZVnefsdWeieTcSkjmUMClJSRs",
+	"pGW4auOvuhWK2jPBFCAXKoDpA5AuFyHOGCCq/SK5gOjwkRnqcvK04QlkeChzxrIK+MoIVDWCi/xVT8dR",
+	"R//orzDvkuYRsbSLYjlxQ1IJQOikyBTVLHh1IHjcBmToQlIqkoI4ySyHVVZWOeDE3YX3hteJw9UYfVoM",
+	"2a1/C6BNW2mPGYEGM4egjHCEMdxNfPG3SjWcxh7Xjav5vQuyNWciAHgT8f63OU3CGFrv67YZ3X6gd9Py",
+	"c0Kfz/dUZ4FAHjXZrDje9Gyzn+jRX/shJAJV6mwWrgDgP6opFpcIurbiuYqnCJyR70aR5DI5EKrt4ffF",
+	"Ur3+uAPFvjcpEEZsqUC82LBiQ4NghKzGBcIC/TlzZMX0nbWsdGVnGNjXG+cDOu6qN9rziKNGvfRO3p8A",
+	"xRhXEE36s1Oen/NHk4QVZqO4PoRZJKHejKEko0pnxM2eUH2AzA5DD0xEcv7mnr35XTXqmIPrQuT+9mjg",
+	"QFbooeccN0ZRrZHCLNxzfJHkxfp4j1ajSbXRiaLBEnoAOXUguN6+pFuAwQMbEF4sGLSqV8wAFO2EHvU1",
+	"/fsMGuO3KxMCiIuVEljDeBMIR33vu39yB/7mEPfRuE2hEsahcri/hxNNjjL8/WeA44z5qoA0IPa69o0G",
+	"nJph9DxrU5qcTSyGwGfdx+rFV7McIumzuamCXpg2tPThWF0PCZAV4RlV/TI7GUGMpZDTBe0TkLR1YsQR",
+	"EPw8lvmJ5XkAhlLuZ+W27Cz9tqNopl9DhaF7nmkza4y9T2KsQYCdLwHhhXeU2zOhpDyeg2LCKYKzcnao",
+	"mJfkY0cPbAguF+E/dS5PTJunpBQpU+QRtjOCrYQq+Kyc7HqCrLtZ87ODz9koN9l5Y7hMsfqliK8RHWBC",
+	"Yr/tIwjsqe2DsRPq1AGOVB1IQgVRjIKc0TNaYHePY4skXV6uSVyfCscWnoU7G7dunLYWx3U4ti8BfgX7",
+	"aycDyphUB2i8Z/eWCi4FZJh5lBkA90KF54mTD03ZQBFMIZMnkvF99kEYCeAM3P2jXZe9znYMqq0baMxb",
+	"llDs2cXNxQfxwbXUw9YRR57nHBraQR+vfc40SdleMfv3Hcgs/LVCTHrqUql2nOXpB4GNf3TlofXeWkGP",
+	"7IJcMWGYSJgGQGjjUuoKprQUMP5JcWPsTSU+CAAuFPZlqn07ZfJCKalwrm+/fU7+/MWX/4sUSm5zdnRZ",
+	"s3YkF25keYo5WzlPmEAfBOYYrp4VNMnYg8cXl6v1qlT56skqM6bQTx4+PJ1OFxR+vpBq/9C9qx++evn8",
+	"xU9XL+Cd+i5bAfRVQ019snp0cYmPyIIJWvDVk9XnF5cXnwNEqMlAej+0mt2DI//oUtUlOmWtgKeWQV6m",
+	"qyerH/nHryl4WhVCh34tsUQ4kZaOeMkVRc4TeOfhL65wGkXEqAChBvTdX9unx6iSYbFUIYUrLHx8ebnY",
+	"sD/yjzhkX4dB/QQqYcriglzRa6ZrmDR4xXVuDA9RzfnhG2QJEAy6PB6pOrsjB0KHki3S1dC9tgLjOfQ8",
+	"s0/DxsCi9yywJa+4Nl/DE7ckUUfj8+r6JOMKmGIUJAK+FJZIHSdnnjawt25PZmv1ABUdSqFBtPWqMWWf",
+	"7uvYAaAH5k5AQRW6xXW062n9yMO/sDP0O/3k5+bRosOGds9Te4mds/QmZTF+Ph7+i6e/4p2WM8yqae/c",
+	"i2NhzjfautcF6uywhevRx1+mbqNbZP8i1iAAm2bcnlLPgEJQj2oyJU+C0BOCgQ9R7CH0jRFxiX8Fv386",
+	"ul3+rti1sQlIWMAkCO0AE9j2JCjTv2Pma3jgU4p0O4ErelpQrD/Lc6tE6jWAjQJE7O1J/sLq5lY17ePz",
+	"Wy3z5NwpacmaDUC0M6TaR+RHWQrjd8h+5UGq6M60FKLOkhw8V51N5u4Y7FBdR+XQLtAVwj3WCOC/OjVR",
+	"WkMjd9O3dkdGr1lP6Vh3eOUbO8OvXQJ953YJ09M/wpkLssDjd6lhOYd65OxhZy5wVJ9kmadkuwhjuB4W",
+	"8PnPtN8A6HgDDW8cMKWDkaPXraP6FqIkNSOM6F/eDTxPQL6y1iSIxo4pyl1jb8WMPWXO6iJcaMMo9s2z",
+	"z/2jZOrsW9c/WbmnsQOA25WKhs7J1PcYhjzEPwv20fzsQ8gF3TNHrdjQ2IyoOXDDH/o41Cv473fNbm/o",
+	"PshyrwWuaFEhVPFx1fEJGnT1+CmmVj5LU3+EF1Erb3fwH93jwV+C+m/K6qB7HNMw+evjXKmL0fv3Rttx",
+	"5zrMvdDTHhFfktVn4DKYxLwrtUOUIF88euycaBUcI8s1dtl1UClW6mqOYGGMOEcFnEawy17uHvxITZL1",
+	"b7vn8P7NNucG+uiEp3Yw0+UP4Se4fSHv8LQEB+E29W/f0SP50PVA4w6aOywuX+JDNz+j609qr7+s1njf",
+	"JvsruX8hjDrHuEHJU1V8KhfxcF3RM6rcFFqmPoBoBnSH8nC8iB8ZspEabPFLme7Z0Y4Y54of7DO/V574",
+	"wS/wP4MlMnmqWCApjR7ngJzv2NCF/cr+/lu7r2FSAcK+gWRCUvcldzEMD50JIPm3p/T3DSpn4JMA6NtM",
+	"yXLvAlpy3zCLc840oRmjKUZjxnflWDeOiDhMmUh/r2fyR7e4/4gTaRrmMjiwQo1JnfvCManvcDiBTaTA",
+	"tqWx0/sjPHBDFglZpIXiCPFSkXywO9tYi/lfY+NAU2EmXK+IOx4syRgtNve1NBwtR7l6f3TUXT9CXUww",
+	"mP9yl3Ic2TNwHn16dSK10Ut7rfCrZHuur4jxoyakGYrg/iTN71ZHgnnbBfz7S+T3ihtrP9ndJFwY6Xni",
+	"//t//l+4tccZocikkUMRsW+ULN7AQ7/3yM79G7jvMlXrVp9pAsTuRtwqn0ns1rsZ9aeRkx/pnj38pcAy",
+	"tYD43nJBQQJ3XbNBMsICFwqRNWk22cX0jPzw5sV3a/Lmp++sEvKebd+AHWmwX9qfyI9fXxAMqToUp7JQ",
+	"2FQY8jf0keY5U6DPMJFI1G3YaU209AEYhPQFZ5XxveMrqIAcGmEfWGH6bqmrW+/lFGkpE8PMA20Uo8cb",
+	"bOr9ZdR8ggP5F8YKKG+y57D2L4w7nBQT7ETzgSvzrX3iDVVGL6mgIlxMd1fWEylcYZp+0gv5LdLuvq/j",
+	"b2gqr5iJMZhmpmYv13+YbNlSnAacQE7g30al1dpFigFGP6Ton6QSDavaSpGcUSWMUxIQyU6qvTSGiQaL",
+	"fufaTAWY1HCF7qGBC/0t00aq+/OO/5vd6RhGasVcyTYWxgtfUe2X7dQY+jt30KsKKxTIS3S8EG3oWfcv",
+	"k7fwkfvdxZmBi7cVP/47Ri/e0QOrA4q7OqAL6cF7KdMp14rVQoYuFfv779USw9mz9N/fEHtWn+UtcIBP",
+	"6NH0RFKZGKgcHjHF9JiX9Op37CW9+k/xknpW2EsG+MjzucAMuUC9VvOb0zHv8pofV+WeVukBl1VpDuQU",
+	"QEADm7NU/caOKLEXdMSlNHV1LNXXUbXLoEMnTw4QRylAKVSM5vmZ0JafrlLqKq2hZzvedOtvltHwKa2R",
+	"gXSJJfnJwUbcr9U7zssLB9QDvDnFmIDyhwdcDOc0Am7YS6E/SUx1LHF5ZnfSyRnK7zLGFeQhAVjKji2i",
+	"T35dZQZaUQFtfsG9lFCBeA0OfZ/WusZA7n5zJ0t1PRxXu8InfmtxcZzWW4a4+P19eCmsEZ3qRrdmf88u",
+	"JttBM6DaEKRiMykF6hFbvsnGBiQ0ZyKlasgSf89Nlip6eu6fvZVkn1FNcnIDi8WKb6Dm2y0Dgg80TRXT",
+	"4NIA4Ft7J4cKqGIs2aDJnfGXH+PKUBM0Hq8g+fCUMbEMPzFoNt6kFegnVHhyTS8x+4md4iR6tDiJnrn5",
+	"RW4tN/21B1vQRGfyJKzqo4kUySIJp9/x6zajEUoEO5FC8WtqWJyGzfOoH/5Ls0QxE8/rfctoGj+SoBcV",
+	"WOnko9LwwUG9qJHo/icMUfu/PrpR2rthH01LxtwqdMP9cpfKcq92iBvN8l1sS9RgrtZz1JDv8PgrdgW4",
+	"bTFdzP64VIYVlpvjzYHdLsYrjZrEQmSWYW3suX/oE1aENVCqllO3yJHfQbGv1bFA4aphb0KUl8eCKq47",
+	"ucYBdrH6AACfcJMRQIMouBDe0bsm2H4Ddt01xBmt23oOiLXPqyncUU19PcBb/PpdWEW34iqYIEuXLB8X",
+	"VRdbUCD9hq17/WShvImLRTJ33p0kZscpVhcDqaqdLsHWHGf4f5MfMyl1xZHlYLFhmmL/dCVP3gGVyz2w",
+	"3RYxkKr6x880SaRAuCFSFvbx1F6lloM/CG4uSMXYL1N2LKRhIjk/+As714WUyPbIBHYgvPABzsPKvA9C",
+	"7kwF4qSZME/xXQnKkH8Rf1ZYIYLoFx35JvfPS3Oz0qdxj8N7yg2b5CT9kaYMgKXuzDvxvDQ/VtGM35ar",
+	"FGMoeH35Y7KQ3/SVZVEQn1VSxbEdmn8l9+4AwEDDV+G31HXM/WQiC2bwerfwRbhX9sJY8CJ83y27SKgg",
+	"Ox4rtwBc7WHSf4ePfELSwwwWJPzXy9aAIg2RzwGGh+RcGyZ025vwTpVtqj+sk3oc8TvmKqB6PrAy1qqb",
+	"wugn5GdtjdufiQc4ogSIsyY/K4T5/tn/k4P9DqQtwahTdxUsExj95jlI7WX9VRieuwsiyaW9H5bZCK6I",
+	"8n1VABCDnaHwe3AP/mU54deHkMcxcAkT7z8lRU7PGlqv0pxIQSjR9PQUTWPXJTCj3tl3lNeAQnVBnmGd",
+	"P4wKXgLh8A/bm/PGzuM7B3Y/bqq6Bo2TDNUvYpbpza68GbCGcjfQgSzc7bcLhDihaxn6pDotBR5A70jo",
+	"YcnyBwoBmqHJQPUL/s39VPcdwFD3eqwtYUcI4STCQmjs7o/696xmtWDNdMXKyIxaHlnXn9c8JxBReFDk",
+	"dMhgAhg5ALVCjMLUZHXUHFq54oGAMKpVyk3GhDOiT/RsNVVu1mRb34VjptSbnAoX7bgXJqaIrDt4T8F0",
+	"AJTpVl3K7VDx1nL3G9/CNVliR5OEcyqWukpPVrbyGokUPY8FKDFWl3RNIHDTgzEv/HVEo3HPhCXsJwqS",
+	"OlyQv39KPQvo8lYuCf/zEzst7ugR+M19tY2hqHsE2IoqU0mN3w6YG04JZnffdqKjRtQ+sb8uEg9le261",
+	"Jfyi8xkI5gOk9uRDoWHtiPA+FLkjVBBGVc6Zsu+MnP1RVLhvlCxuyAR3DAvHr5kgZbFYeKUid1mEj0nM",
+	"WX9D8vyu05Lu6yS8ri6xNbC+91pC0a3RxDBt9BQef8hck7egrHsh0vtj8k+fBIRrfSHST6Mh3T3b1F9z",
+	"IMltd1qcS5Cfoqr7d6iS167lNTGMJhnTjXQ3hARrp7thwAvBfXRTZPeV9XdMm/88Znx3R5GX23Ij3rGA",
+	"h80+mnrXlsiWNbVm5gAFsDlkjFMzRnMzCIr5PT6xqF6sDTVlqzOgPIwb9+6tSS5GaTKSyqXzTLDRT3VT",
+	"pNTQLdXM9fpp0PiKqWueeCL/IrcPcq7NYL0bTX+QW2se3VFQ8ge5fcc+3kMoMudiRvMnWLQYdy/jV6fs",
+	"/Qvwatjn13jSfE7ASUmx94dvCdawm0YouJsh7l0CSn2NwGanCvHIAjoPEG6eVgWvrqy1wTM/yK2uGWbY",
+	"hIZnbwh9+SlN3B/k9ntGl4w7/yRdtw4wcZ1jy1RW6hLbbIltPyx9iTKFhPjmuP1tHECd/EFuf1PW7w9y",
+	"OyN3+9GS48Yuyl/kdsEC5eYBjR+4SXbrTfbuHlSo+4U990AMv8gtJE0/bdTcyv2epVhlGToUMS3jJnSd",
+	"YO3+dqzbYWZ3lmjGmKkKXXaQ8Ac9p5cxen8BGvflVKhABsEkf6Pc/qlF4H1xBVYtI1fAiSJlI3hb5BTS",
+	"4ahgy+KH/iK3n2GvnjVR8gQazEGgxjEkOx/ueD6YgvqD3H7L8xu7tfo0AsFONfnh6vVP5L8jUe18Luwu",
+	"/A877+dXf3vqWo4whCigJFX0ZFUwqezfq+TabS6Tg46hbbtI+5ADzdsyv2BmYaKvrQS63tsvJjpo3ywp",
+	"vdbRRp8pPZMt23MoLIL2Up01E9+Ia/VElHkepgD00tRVK80L/2wIpSzeQnSmkL0l/EqfZSyPLmNq29tP",
+	"Qk42UaVoMtgOmXzwrGCLa6tOh8Tvm5yK/xjhaxf7CVpQDcve2kmzWN76K3omtMErYD544zRnO7PGmL3/",
+	"JwerrukJUBbGOMrw5DDgZ/wJ+rYJ6Ut7L8g7+wJk5J4kKZgscqj6IGVBuCBUnDFnN+BO5MnhxkbMHWWP",
+	"rpeFfZrvW+HJb4yD1z6WxzUCcF0zdd7K9PyZJsAri6S0cJZgmSWFlFaA6DlCfr5URBeS52aMcS2/P+C7",
+	"uHPsnTrf1D749xJZb0txPyU2kKFcCSpwemCCOeiBrmXMnl+zyQ4tLsxYEtOEjKMf7HfuzEHKhfkk9xAX",
+	"Jpbhg1WzcqlC9kbvQ8OEFGuylR8J7M6aGMpzvSY6l4XdUBdFkIrsZB4NIOR0y/Kh+okv7GVy9bfv1r5K",
+	"40wYQgRCiQjIKLQ1qnZNJ18qXJVmW84iO6kw5kXJ//WWJDKtshcKug8lcyouzCuc392wDHz8VjU+iBip",
+	"r/f/8+MxX0TBhSOr15DcsWU5hBAZnt5l9F6nvOwIbr3lzkLhsQzgM+Uu/TWSZP1XkTLlKiB+/vzyePx5",
+	"TX5+RD5/+Ogr+NMD+6cPK/vnx5+Rz8mjh4/xb5cXj/70v76EZx6vv/z54oN45jt7WZZCHsfes5DS9jMY",
+	"VT8/teq5otAIonrQkgqeSjKmQ9UybxlNXR7vpKQ11618Ul7wV5ez7cLfbg6HW1SENZEXloy8wAfR6HL9",
+	"gzHm0oLRf8t2TDFRheNypn35YTTA8so98wljJTiFZesujtQwxWm+KKCDzmQBKAXyJDAIltFrRgwtsd97",
+	"tQ+l8Dsg98PUB6zlCQcNLogNT8Ng6WUJv0w8XZqebvClfhWkVOQolauHjbmTDlgSVA81jSXk/i9cBMNn",
+	"/wr6OpQ2JKXndbPxLqj/R0b+6Soggt4uJY+bFKqnI+6dKdR459E+bjIFcHXefg6vMewTG8UfiNWAdG7C",
+	"C9x+xB0XXGeTvXvf/v/sXV9z3LYR/yoYTWfSdig57iR5iJ5UJ3HSsZuO5FQPPSfGkSAPFQ+4AUDR99Dv",
+	"3sEuAPLuiOPpRPIk22+2jgQIYLFY7J/fDx+PSq1dqbMHO+F2Pvqf0pG0xz4baqke3suRbIxHESLir2d7",
+	"gCKmJER8I4s+OkQwomQBTvbBNPKCrgAet73fEp+zvR2sbopAS1mcs48rqTYqQePJ5EmwnkLsTxtVpXC9",
+	"uECP/B1jK7APX9AVf3H/MsxNKQtw0e/a7D/CJ3zR/1/0/xf9/yno/yNDaftnpGQ/YROfTDTpnUeV6Agf",
+	"bepovrQK8nyl2D1n9Z6Mwn/hE29k8Qu8MpILxF71Iag7sdesGVesLg7HP2BRP9BRyJzIMiOKpYCVh55Q",
+	"mmU9C7bPQ1aWHqMenOZQmUxuXRCogYUgtFSMZmsfLQImO4bR7QA7EriQHRgKVQzcdyFPYPvAxUnsPHAf",
+	"DJf3mUjXrTd4aJYNUz1/lWWwaIWUmUu5yLsFLiZmLzSjboRRWEp8YmeZNwf3s6zJkop14gBsjMzoOnYo",
+	"ZJjltdfPdWDR+bjQlzj02FoGk1kKdEqDvQJu0xZO1n6Ld8BDwP4FqHQ8C5kzmbLNnLrN9YdIGl0yke0w",
+	"tnaDz/D25yekEiXTHtPfaRrvbU/lar2ZSq0pz2YCkKENvQOHGyQkpYwALjT6gqxZ0Giy0uWYOAoGcgue",
+	"f4z2zIRtMXFBRLM7v3YqllzbzgBUApHhAdcBx7KqDAGQgJmQImWXBOjxsSlYScHQwPHfmVJB5qzL23tl",
+	"Z/EaAu79EBBwL4hvgGBXcGG+++asZw+cFlT+ykvPU8RKgoVsoJLCOg5IQiJrlKD9e8wahHesf3+BlCde",
+	"hB3/q6vZkpUwkIthL4qXsMM8bBiw1ITzOqgcbjqRZPgd+wwFFQf+hKXUfp4eqMgEB+vkE8Ja9o7gdGGn",
+	"qPo77f4Ix9vw1AljHP4jBoxy3EqZ6Y1qkLmkKtOt0pAwQU05R7qQ2j66Jqoa5kqHZUi+qzY81Z2Qtd4T",
+	"n1pa9QCkrPsAkWgNOEb2XPMvELim4KnriTOg35zy0krNgqoMBtjwCOPL1oxNusAa3rqmT3Y7eABETHAG",
+	"9nvukrP5usPTs6LGMGUn+Pf//D6bffz669lMzWbi/V//1NUGZki4HrcVwg5bgLVQjCywmjCXkFfX+5nO",
+	"KXnIiB6BeBNcny1/6tPAvwnyF0Oydb8PB5FhJDbqgenhTl5IezdAKhTu2eXytqUAH7q9gTtKinbcbpA8",
+	"VWwXgV+28l+COSyFNx3gP7tb9gclV8Ps2OGxNQaqPXK4GkHlbSBr+EVI9nCeHzk7zxpaY8pddNWsjdkD",
+	"xt0sVTdBj2GTSvLps+D9aO3In6qWHZz174auQ61ba1Nbw2YLOjKuX7dhWLqqwdMFS+/IstIGc1PmjAlX",
+	"tc8ydG2smb4gb2Sh0ckBdCQyz1uUokyYTq37o8gmE1UvhKOnuz/E7hrAlMo4fvcfy+XuGr51IBbI5ek8",
+	"O44H1qUKN/EoWc0hfBJcj99tuB6/bdIAMF3wLDn7eF7Ic/dHB5hxETLZjjKATnHrpGu9JajDuCRDEq4U",
+	"kf3Yk9d9BftMO1RBF5hYUns58lw31Qb4pEsNdp47xPmfCRxlxY0GrMpQn5MzlhGFtYsC/egK/L3uepex",
+	"lGcsu7S/zgR+hO1dSJM0cGdwK3LXd7nS8AXbIJgdvkJkFIDs7fEqDUZkEejremzUyVu7uBtsHnKL+tVe",
+	"cNPKxND77XO9iSuQjbKQZaaxmgrA+12ATGTxPBXbOCSqXJJXN/92LTTRtVj6yjUSGB+Qv/IlFN5demIX",
+	"vysW3kosh4XfEw3f/MJrWYNzR9aJyyIjVKxD5Yqm9yy7INeyduBezLjgC1eEZwlhpWbNXxC+POmOuMfC",
+	"7QcwPLto5+j8zviJ7nsnDqCHiHnisMvs/XrOPFlF72LvC21BKMo4YXTWQtDwbjxfafIh4wXT5sMFcbF3",
+	"e4yE2OtMWAkAiQj+mhCYv3ROgKCiwFSFcWREA8GZWbCZcJ1tEnHgt3zz8m9dJwmuSbfqeJyv7TkJXoit",
+	"444c5IoBXI8ggH5V9ELWMVHTtD7PFM33oXX9YH+/ofUxm/yG1qNPs/20WHkQ9bwjuBHnbMANrqndXq6O",
+	"C25wxMigcB1njV3Y6NT38KPS+qThCpjXwSIVVvnYISf2YBmSEcPlC2DbQf+1nIlYXG5N3N2F2ANchRI/",
+	"CHDVY/bJy4n2yYCQ/7RuvLt2deLyH1zG0TSeIxZhdGrZ0ecR6MVo3SmuVZe9t3XiumM7QPOBPdc+u7lp",
+	"ju/Afm43JSTS/5Kfg+Olg1IO3j9mUab2Uj6jo2k4B2MANdo4mnq234ul5zCIsG0ESi3vmPInnCba0JIF",
+	"7g3R6TB8K+/Zsdt4/MyLB3j+hMSgVsv39+3XXfWsT9+HNiIX2w1du0QDEHEQHGlvF/biUy1XG+ZQi/ql",
+	"kUfFDFds6SYihk94zbSRaipd9P7TURIu/wsmOYMe5ngNi5012/NuX5xy2h96vQvi86mpd3vjd9sKCvnz",
+	"Pgtrwco86iYMFc2pVeY148VCY0HzfJ1sfPv33nBHJ6K3sblqMvmSJk0YK6HB1ehPjAvyqyjXTWfoeV7w",
+	"lW6h9mC6kGI0g67/nNr/n9O6VU01V7LWTAFVeMnaINVcAzbnX3aPH2tELpBHejw5gA7iEBVlPkisuSzb",
+	"Pn5N6ByBHyCgkEtFqJ8hYiT4eWN+ZJCZfWY3ytSIEyZX8fmSqyHvhgdrNmfc4ivTBDbHShldyNVJED77",
+	"1nUsi3fhgF+gjxLyUY0ktVR3Ec1oqIKVQJUW1ZGvK6Y1NgaQkqCuEvxvk4RP5utQK2D1F0TS9wVO3nBt",
+	"ftMVLf+O3R8UPQlpawekNUcqeE8Jht6Md2BWWz/Jw2iMyn5mINfO8bjtEaItT96gIgQehaj8OBfh3hon",
+	"SM6UgmEF3cEl2h7f1VCXYcANpA+kXKVVSVUE4XWnOphbgwJTC4Nzznb2PY43l2Upa413SFQNOS9LcERE",
+	"C7Fa6RPdZboPTos47d64obVT14PuDCuXA6FgWZMzx0QFu3hOj8NmKdeEx3wM1Qojlj1QeIYangZwTsUL",
+	"npEFLe+ZbuOm+UIrMFUdcjgtwzYhUsyEfSatDGEiS8iCg7PLmbklF6xlOEKpfs7nCqiHygxLtGbig5D1",
+	"H8vlBzs+WmrZTjXBGAK3bRu+ArA4WpatIJkbMEbVDk6ouMG3RsyrcD2cKLXC9Y6ZMftyLJKQ0+InMnAr",
+	"UzVQ6IZBjXClmi5SqtTa2s6SqiyEDKwU2WtHLaNGdM3Yqqf2MOdFpfAkAYg6iEpQ43JAtGEr+xMm/TQc",
+	"tghlAb8aORNOwL+CoyFdwHUIFDpMaEK09B4XD/YNPOygWfGPRQFlhwsqsgtyRVJrJiEvtO/bTnzBge6L",
+	"aC6KsiHYOliMa7xxjCLAtu1TiS+MK6Zj7Y9D+fy3xAOXJiZ+RtGUnddQJ70vjPjOPnfryqlHm6RWL5Hg",
+	"n6v6H8THyAuhE5LSSrukJkh51T60uOFhpOnGjB0wWQ81yB8NxnMssM/Tp0CC+Xw2JL/Gr/629Oyl+MWH",
+	"nhLHEXzRweC+L4ftN6YpYXIHrVyCFgkl2Nq+PX8Q29Fx6/jsSHpx1jYqiRoxjzkEj5ubsSMn08ibPZmh",
+	"saQpj+DGATMY2a0uOst83Dz+eM8zqID9LEp9Noc8se02jYR40A/NmGgJiTNKoLimU062FFQvxfJkGuqp",
+	"SM30BMvTCMyrUuqgi6OC0Ytq8M5DGowIHvkcbMxhMRVGNDDtW1RxB7a9CRXdY2MibONTsjE5LU9iY8Jq",
+	"d2/QZn4H2aXQWnCEQBopeHEkVVkn1Dfu2d6sxuNWc3xrarKZtSZV02LfVL4AKtPowfiqwgkFdp7P5XTk",
+	"tHw1fXx3QhG5Iiu7nhiDa5qGFJPNCrlumem3pY7ZgxNUMJ926VqlporpqjRDmjutZbRGcimLLe6KzpUs",
+	"lI/Rdy/ma/v7Z6kBYOSfsA74GeIX3XoAIQuiiqDiojhHCT6UhOsSbvUAlEiovmOZq71HZ7xiNOtk6rqV",
+	"6u5XewRVCIkwzmrbxk+S0oNdX8NMRlOKB9MUcJN2Ux1qqroThnGN+y5I+Mwz8ed3sysBh8FDFusdBsme",
+	"yeUNxSuVKhuy2syQpdSGaAn4voOJZkcdRJRuwslqEtE9PzNWwjGYM5EyUsimaKoVNUblsyqp6CmzsKos",
+	"6KCnw1T6/okoxJeDK0SU2JhCtL8OQqMrC0KJZlpzKTADIHMqrUMnVmJJ1R3Lzpu8xhhKyTpgT3htuwTi",
+	"7IBcfNmRoBXI9TRkXDtIoYtOCrnf3Ldgzt84YuD7uPazMvHhuDnGKKNle5bdmTYYL5xt3NcgA4JTu/QV",
+	"czwEI1JsWdpNklZN9eIcXdV77tj291sKVB5jLKRteiQ20secTrdUCYfZNBRgqwsV1FQBBnu+nV4zTJIT",
+	"wG6iEkhIWjIqmEIgGFXpBaGFYm2/8yuqWEsc9t22wB3pJOHpeCMfJD8vB+02dgbYiRw03F3jpEfX7KAg",
+	"91Er9+xi3HZCNkPcbrbiEe6jJmZsp80U8nXlZqsDtjJMWhS1cipxGtTV5g3ZEXWRnZurye/qU4jLa2l1",
+	"EYXs1EvwExq+tIeNVVNQ19Oro3p9s5NI1cNcs2Nejx5xOD2KcjcUig937Ybq8lyqNsjdIPjyQM0CiqrT",
+	"c+wFzb4EFaEoMpUqz74/c0B3MNvuhe2T6Cd7u4FKSpRul4kLvfo86MYn4/JwuzkAHR5NC3EP6zDC22B7",
+	"777rMew1zVm5thY71B4lmAc+x2zxVjOISdnVjqZ146TQRlFkoMfRQCdfaWIYM4tWc3CL7B6RnZUlVPCE",
+	"SCg6YlnWynZpcfcEamQDwJKtoVeiow+sgkPaey5IyXN2CWtt23fIp/afK8ozjyXvV8Kue9cclFxDhbT9",
+	"jISU9k15DxQ5rEFFNDy9AyM8bzX5DznXHU2+Bvh7fO+/kgvbrHPXKAaUBzy9E0yD1wYmxMGct5rGNjoa",
+	"d+JnL5N24W2jtZSZ7QAjMdTxh4bFgiyVJIrVASXBgcQIV2kha/Rwo+O8BQAoRbmGHetJvkJHb2TR0U1g",
+	"08CGkZgcajVWTK5KBrzkLtu7WftA/BDZN66S22iolw7v3TB1z+1b7//3/wAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

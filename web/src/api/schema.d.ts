@@ -887,6 +887,131 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/job-lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a list of cuts as somebody types or pastes it; nothing is kept */
+        post: operations["readJobList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jobs, those that are not over first */
+        get: operations["listJobs"];
+        put?: never;
+        /** Keep a list of cuts */
+        post: operations["addJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One job */
+        get: operations["getJob"];
+        /** Change a job's name, rows or knobs */
+        put: operations["changeJob"];
+        post?: never;
+        /** Throw a job away; what was logged stays */
+        delete: operations["dropJob"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lay a run sheet over what is left, from what is on the saws now */
+        put: operations["planJob"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The run sheet that other knobs would give; nothing is kept */
+        post: operations["tryJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pieces of a row were made, or spoilt
+         * @description Needs no version. Ticks of two people add up in any order.
+         */
+        post: operations["tickJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job or its run sheet as a file */
+        get: operations["getJobFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trials": {
         parameters: {
             query?: never;
@@ -1715,6 +1840,325 @@ export interface components {
             fence_side?: components["schemas"]["Side"];
             /** @description Somebody says that the saw's blade brake is bypassed, as its manual says. */
             brake_off?: boolean;
+        };
+        /** @enum {string} */
+        JobStage: "by rule" | "rough" | "rips" | "crosscuts" | "sheets" | "joints";
+        JobText: {
+            /** @description Sentences, a row a line, or a table whose first line names its columns. */
+            text: string;
+            units: components["schemas"]["Units"];
+            /** @description The row that the first line shares with. */
+            above?: components["schemas"]["JobRowInput"];
+        };
+        JobLine: {
+            /** @description From 1, as an editor counts. */
+            line: number;
+            text: string;
+            row: components["schemas"]["JobRowRead"];
+            /** @description It may not be kept while there are any. */
+            faults: components["schemas"]["JobFault"][];
+            /** @description Fields that nobody said, here or above. */
+            guessed: string[];
+        };
+        JobFault: {
+            field: string;
+            what: string;
+        };
+        /** @description A row as it was understood; what was not is 0 or empty. */
+        JobRowRead: {
+            name: string;
+            assembly?: string;
+            pieces: number;
+            material: string;
+            direction: components["schemas"]["Direction"];
+            finish: components["schemas"]["Finish"];
+            /** Format: double */
+            thickness_mm: number;
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            length_mm: number;
+            form?: components["schemas"]["Form"];
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            bevel_deg?: number;
+            /** Format: double */
+            miter_deg?: number;
+            moisture?: components["schemas"]["Moisture"];
+            moves?: boolean;
+            stage: components["schemas"]["JobStage"];
+            /** @description The stage that it is cut in: what was said, or the rule of thumb. */
+            in_stage: components["schemas"]["JobStage"];
+        };
+        /** @description Pieces alike, before a saw and a blade are chosen for them. */
+        JobRowInput: {
+            /**
+             * Format: uuid
+             * @description The row's own
+             */
+            id: string;
+            name: string;
+            assembly?: string;
+            pieces: number;
+            /** @description An id of /materials. */
+            material: string;
+            direction: components["schemas"]["Direction"];
+            finish: components["schemas"]["Finish"];
+            /** Format: double */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Of the board; of the piece for a rip.
+             */
+            width_mm: number;
+            /** Format: double */
+            length_mm: number;
+            form?: components["schemas"]["Form"];
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            bevel_deg?: number;
+            /** Format: double */
+            miter_deg?: number;
+            moisture?: components["schemas"]["Moisture"];
+            moves?: boolean;
+            /** @description Left out, the rule of thumb decides. */
+            stage?: components["schemas"]["JobStage"];
+            /**
+             * Format: uuid
+             * @description That it must be cut on.
+             */
+            saw_id?: string;
+            /**
+             * Format: uuid
+             * @description That it must be cut with.
+             */
+            blade_id?: string;
+        };
+        JobRow: {
+            name: string;
+            assembly?: string;
+            pieces: number;
+            material: string;
+            direction: components["schemas"]["Direction"];
+            finish: components["schemas"]["Finish"];
+            /** Format: double */
+            thickness_mm: number;
+            /** Format: double */
+            width_mm: number;
+            /** Format: double */
+            length_mm: number;
+            form?: components["schemas"]["Form"];
+            /** Format: double */
+            depth_mm?: number;
+            /** Format: double */
+            bevel_deg?: number;
+            /** Format: double */
+            miter_deg?: number;
+            moisture?: components["schemas"]["Moisture"];
+            moves?: boolean;
+            stage: components["schemas"]["JobStage"];
+            /** @description The stage that it is cut in: what was said, or the rule of thumb. */
+            in_stage: components["schemas"]["JobStage"];
+            /** Format: uuid */
+            id: string;
+            material_name: string;
+            /** Format: uuid */
+            saw_id?: string;
+            /** Format: uuid */
+            blade_id?: string;
+            made: number;
+            spoilt: number;
+            /** @description Still to be made. */
+            left: number;
+            /**
+             * Format: double
+             * @description Minutes that its pieces took so far, where somebody counted.
+             */
+            took_min?: number;
+        };
+        /** @description What a sheet is laid out by. */
+        JobKnobs: {
+            /**
+             * Format: double
+             * @description What a change of blade counts for. Left out, what the shop says.
+             */
+            change_min?: number;
+            /** @description At the saws. */
+            people: number;
+            /** @description Saws that are not used. */
+            without?: string[];
+            /** @description Blades that may be used. Left out or empty */
+            only?: string[];
+        };
+        JobInput: {
+            name: string;
+            rows: components["schemas"]["JobRowInput"][];
+            knobs: components["schemas"]["JobKnobs"];
+            units?: components["schemas"]["Units"];
+        };
+        PlanAsk: {
+            knobs: components["schemas"]["JobKnobs"];
+            units: components["schemas"]["Units"];
+        };
+        JobTick: {
+            /** Format: uuid */
+            row_id: string;
+            /** @description Below 0 takes back a slip. */
+            made: number;
+            spoilt: number;
+            /**
+             * Format: double
+             * @description That a piece took with all that belongs to it.
+             */
+            seconds?: number;
+            by?: string;
+            units?: components["schemas"]["Units"];
+        };
+        JobHead: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            rows: number;
+            pieces: number;
+            made: number;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /**
+             * Format: double
+             * @description Minutes of the sheet that are left, without changes. Left out where it is not planned.
+             */
+            left_min?: number;
+        };
+        Job: {
+            /** Format: uuid */
+            id: string;
+            version: number;
+            name: string;
+            rows: components["schemas"]["JobRow"][];
+            knobs: components["schemas"]["JobKnobs"];
+            sheet?: components["schemas"]["RunSheet"];
+            /** Format: date-time */
+            planned_at?: string;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            ended_at?: string;
+            /** @description Pieces still to be made. */
+            left: number;
+        };
+        /** @description Times are minutes from when the day begins. */
+        RunSheet: {
+            /** @description By stage, then by saw, then as they follow each other. */
+            turns: components["schemas"]["RunTurn"][];
+            left_out: components["schemas"]["RunLeftOut"][];
+            passes: components["schemas"]["RunPass"][];
+            changes: number;
+            /** Format: double */
+            cut_min: number;
+            /** Format: double */
+            changes_min: number;
+            /**
+             * Format: double
+             * @description All of it, one after the other.
+             */
+            total_min: number;
+            /**
+             * Format: double
+             * @description No sheet takes less than this.
+             */
+            bound_min: number;
+            /**
+             * Format: double
+             * @description When all is done, with so many people.
+             */
+            end_min: number;
+            people: number;
+            /** @description Nothing shorter exists. */
+            exact: boolean;
+            /**
+             * Format: double
+             * @description Chance of a burnt wall, over all pieces that have a feed range.
+             */
+            burn: number;
+        };
+        RunTurn: {
+            stage: components["schemas"]["JobStage"];
+            /** Format: uuid */
+            saw_id: string;
+            saw_name: string;
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            teeth: number;
+            /** @description It is put on for this. */
+            changed: boolean;
+            /** @description From 0. */
+            person: number;
+            /** Format: double */
+            begin_min: number;
+            /**
+             * Format: double
+             * @description When the change is over, where there is one.
+             */
+            cuts_from_min: number;
+            /** Format: double */
+            end_min: number;
+            cuts: components["schemas"]["RunCut"][];
+        };
+        RunCut: {
+            /** Format: uuid */
+            row_id: string;
+            pieces: number;
+            /** Format: double */
+            begin_min: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Left out for a chop.
+             */
+            height_mm?: number;
+            /** Format: double */
+            feed_m_min?: number;
+            /**
+             * Format: double
+             * @description A piece's feed.
+             */
+            seconds?: number;
+            verdict: components["schemas"]["Verdict"];
+            /** @description At no feed it cuts well, and no blade of the shop does. */
+            shut: boolean;
+            /** Format: double */
+            burn: number;
+            /** Format: double */
+            rework_min: number;
+            /** @description As Run takes it. */
+            cut: components["schemas"]["Cut"];
+        };
+        /** @description A row that no blade on no saw may cut. */
+        RunLeftOut: {
+            /** Format: uuid */
+            row_id: string;
+            why: string;
+        };
+        /** @description Where a blade becomes due in the middle of its work. */
+        RunPass: {
+            /** Format: uuid */
+            blade_id: string;
+            blade_name: string;
+            /** Format: uuid */
+            row_id: string;
+            /** @description Of that row that are cut before. */
+            pieces: number;
+            /** @enum {string} */
+            what: "pitchy" | "dull";
+            /** @description A wash there costs less than going on. */
+            wash: boolean;
+            says: string;
         };
         PlanRequest: {
             cut: components["schemas"]["Cut"];
@@ -6105,6 +6549,295 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readJobList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobText"];
+            };
+        };
+        responses: {
+            /** @description Every line, with what is wrong with it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        lines: components["schemas"]["JobLine"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listJobs: {
+        parameters: {
+            query?: {
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not over first, then the newest. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["JobHead"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addJob: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description The job. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getJob: {
+        parameters: {
+            query?: {
+                units?: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The job, its sheet and how far it is. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeJob: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description The job. Its sheet stays until it is planned anew. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropJob: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planJob: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanAsk"];
+            };
+        };
+        responses: {
+            /** @description The job with its sheet. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanAsk"];
+            };
+        };
+        responses: {
+            /** @description The sheet. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tickJob: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+                /** @description How long ago it was made, where it waited before it was sent. It is no part of what the key is held to. */
+                "Waited-Seconds"?: components["parameters"]["Waited"];
+                /**
+                 * @description The `at` that the server gave to what was made just before it at the
+                 *     same bench. It is put after that, however long either was on its way.
+                 *     It is no part of what the key is held to.
+                 */
+                "Made-After"?: components["parameters"]["MadeAfter"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobTick"];
+            };
+        };
+        responses: {
+            /** @description The job, with this and everybody's ticks. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getJobFile: {
+        parameters: {
+            query: {
+                /** @description The list as JSON (schema/job.json) or CSV; the sheet as a drawing or as calendar blocks. */
+                format: "json" | "csv" | "svg" | "ics";
+                units?: components["schemas"]["Units"];
+                /** @description When the day begins */
+                starts_at?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
             default: components["responses"]["Problem"];

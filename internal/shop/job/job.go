@@ -1,0 +1,261 @@
+// Package job keeps a shop's jobs: lists of cuts, the run sheet that was laid
+// over them, and what was ticked off. Rows are changed over a version; ticks
+// only add up, so that two people at two saws lose nothing.
+package job
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/job"
+	"corte/internal/refusal"
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// A Row is a row of a list, and what somebody holds it to.
+type Row struct {
+	ID uuid.UUID
+	job.Row
+	Saw   *uuid.UUID // that it must be cut on
+	Blade *uuid.UUID // that it must be cut with
+}
+
+// Knobs are what a sheet is laid out by.
+type Knobs struct {
+	ChangeMin *float64    `json:"change_min,omitempty"` // nil for what the shop counts a change for
+	People    int         `json:"people"`               // at the saws, 1 or 2
+	Without   []uuid.UUID `json:"without,omitempty"`    // saws that are not used
+	Only      []uuid.UUID `json:"only,omitempty"`       // blades; none for all
+}
+
+// A Job is a list of cuts and how far it is.
+type Job struct {
+	ID      uuid.UUID
+	Version int
+	Name    string
+	Rows    []Row
+	Knobs   Knobs
+	Sheet   *Sheet // nil until it is planned
+	Planned *time.Time
+	Created time.Time
+	Ended   *time.Time
+	Done    map[uuid.UUID]job.Progress
+	Took    map[uuid.UUID]float64 // minutes that the pieces ticked so far took, where somebody counted
+}
+
+// Left is how many pieces are still to be made.
+func (j Job) Left() (n int) {
+	for _, r := range j.Rows {
+		n += j.Done[r.ID].Left
+	}
+	return n
+}
+
+// LeftMin is what the sheet foretold for the pieces that are still to be made,
+// without changes.
+func (j Job) LeftMin() (sum float64) {
+	for _, t := range j.Sheet.Turns {
+		for _, c := range t.Cuts {
+			sum += c.Minutes * float64(min(c.Pieces, j.Done[c.Row].Left)) / float64(max(1, c.Pieces))
+		}
+	}
+	return sum
+}
+
+// MostRows is the longest list that is kept.
+const MostRows = 500
+
+// Add keeps a new list.
+func (s Station) Add(ctx context.Context, shop uuid.UUID, name string, rows []Row, k Knobs) (Job, error) {
+	list, err := write(rows, k)
+	if err != nil {
+		return Job{}, err
+	}
+	id, err := s.Kit.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
+		return tx.AddJob(ctx, store.Job{ID: id, Shop: shop, Name: name, List: list, Created: s.Now()})
+	})
+	if err != nil {
+		return Job{}, err
+	}
+	return s.Job(ctx, shop, id)
+}
+
+// Change writes name, rows and knobs over a version. The sheet that was laid
+// over the rows stays as it was until it is planned anew.
+func (s Station) Change(ctx context.Context, shop, id uuid.UUID, version int, name string, rows []Row, k Knobs) (Job, error) {
+	row, err := s.Store.Job(ctx, shop, id)
+	if err != nil {
+		return Job{}, refusal.NotThere(err, "id", "job")
+	}
+	if row.List, err = write(rows, k); err != nil {
+		return Job{}, err
+	}
+	row.Name, row.Version = name, version
+	return s.changed(ctx, row)
+}
+
+func (s Station) changed(ctx context.Context, row store.Job) (Job, error) {
+	if err := s.Store.ChangeJob(ctx, row); err != nil {
+		return Job{}, refusal.Changed(refusal.NotThere(err, "id", "job"), "job")
+	}
+	return s.Job(ctx, row.Shop, row.ID)
+}
+
+// Drop throws a job away, with its ticks. What was logged stays in the log.
+func (s Station) Drop(ctx context.Context, shop, id uuid.UUID, version int) error {
+	return refusal.Changed(refusal.NotThere(s.Store.DropJob(ctx, shop, id, version), "id", "job"), "job")
+}
+
+// Plan lays a sheet over what is left of a job, from what is on the saws now, and
+// keeps it over the job's version.
+func (s Station) Plan(ctx context.Context, shop, id uuid.UUID, version int, k Knobs) (Job, error) {
+	j, row, err := s.load(ctx, shop, id)
+	if err != nil {
+		return Job{}, err
+	}
+	sheet, err := s.layOut(ctx, shop, j, k)
+	if err != nil {
+		return Job{}, err
+	}
+	now := s.Now()
+	row.Version, row.Planned = version, &now
+	if row.List, err = write(j.Rows, k); err != nil {
+		return Job{}, err
+	}
+	if row.Sheet, err = json.Marshal(sheet); err != nil {
+		return Job{}, err
+	}
+	return s.changed(ctx, row)
+}
+
+// Try lays a sheet over what is left of a job by other knobs, and keeps nothing.
+func (s Station) Try(ctx context.Context, shop, id uuid.UUID, k Knobs) (Job, Sheet, error) {
+	j, _, err := s.load(ctx, shop, id)
+	if err != nil {
+		return j, Sheet{}, err
+	}
+	sheet, err := s.layOut(ctx, shop, j, k)
+	return j, sheet, err
+}
+
+// A Tick is pieces of a row made or spoilt, as somebody says it.
+type Tick struct {
+	Row     uuid.UUID
+	Made    int // below 0 takes back a slip
+	Spoilt  int
+	Seconds float64 // that a piece took with all that belongs to it; 0 if nobody counted
+	By      string
+	Sent    kit.Sent
+}
+
+// TickOff adds a tick. It needs no version: ticks add up in any order.
+func (s Station) TickOff(ctx context.Context, shop, id uuid.UUID, t Tick) (Job, error) {
+	j, row, err := s.load(ctx, shop, id)
+	if err != nil {
+		return Job{}, err
+	}
+	known := false
+	for _, r := range j.Rows {
+		known = known || r.ID == t.Row
+	}
+	switch p := j.Done[t.Row]; {
+	case !known:
+		return Job{}, refusal.Of("row_id", "this row is no longer in the list; nothing was ticked")
+	case p.Made+t.Made < 0 || p.Spoilt+t.Spoilt < 0:
+		return Job{}, refusal.Of("made", "fewer than none cannot be made: %d were ticked", p.Made)
+	}
+	if err := s.Store.TickJob(ctx, store.JobTick{Shop: shop, Job: id, Row: t.Row, Made: t.Made, Spoilt: t.Spoilt, Seconds: t.Seconds, By: t.By, At: t.Sent.At(s.Now())}); err != nil {
+		return Job{}, err
+	}
+	if j, row, err = s.load(ctx, shop, id); err != nil {
+		return Job{}, err
+	}
+	// Ended follows from the ticks, whoever set the last one.
+	if over := j.Left() == 0; over != (row.Ended != nil) {
+		var at *time.Time
+		if over {
+			now := s.Now()
+			at = &now
+		}
+		if err := s.Store.EndJob(ctx, shop, id, at); err != nil {
+			return Job{}, err
+		}
+		j.Ended = at
+	}
+	return j, nil
+}
+
+// Job finds one.
+func (s Station) Job(ctx context.Context, shop, id uuid.UUID) (Job, error) {
+	j, _, err := s.load(ctx, shop, id)
+	return j, err
+}
+
+func (s Station) load(ctx context.Context, shop, id uuid.UUID) (Job, store.Job, error) {
+	row, err := s.Store.Job(ctx, shop, id)
+	if err != nil {
+		return Job{}, row, refusal.NotThere(err, "id", "job")
+	}
+	ticks, err := s.Store.JobTicks(ctx, shop, id)
+	if err != nil {
+		return Job{}, row, err
+	}
+	j, err := jobOf(row, ticks)
+	return j, row, err
+}
+
+// Jobs lists the newest jobs.
+func (s Station) Jobs(ctx context.Context, shop uuid.UUID, limit int) ([]Job, error) {
+	rows, err := s.Store.Jobs(ctx, shop, limit)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Job, len(rows))
+	for i, r := range rows {
+		ticks, err := s.Store.JobTicks(ctx, shop, r.ID)
+		if err != nil {
+			return nil, err
+		}
+		if out[i], err = jobOf(r, ticks); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
+	j := Job{ID: row.ID, Version: row.Version, Name: row.Name, Planned: row.Planned, Created: row.Created, Ended: row.Ended,
+		Done: map[uuid.UUID]job.Progress{}, Took: map[uuid.UUID]float64{}}
+	var err error
+	if j.Rows, j.Knobs, err = readList(row.List); err != nil {
+		return j, fmt.Errorf("job %s: %w", row.ID, err)
+	}
+	if row.Sheet != nil {
+		j.Sheet = &Sheet{}
+		if err := json.Unmarshal(row.Sheet, j.Sheet); err != nil {
+			return j, fmt.Errorf("sheet of job %s: %w", row.ID, err)
+		}
+	}
+	all := map[uuid.UUID][]job.Tick{}
+	for _, t := range ticks {
+		all[t.Row] = append(all[t.Row], job.Tick{Made: t.Made, Spoilt: t.Spoilt})
+		if t.Seconds > 0 {
+			j.Took[t.Row] += float64(t.Made) * t.Seconds / 60
+		}
+	}
+	for _, r := range j.Rows {
+		j.Done[r.ID] = r.After(all[r.ID])
+	}
+	return j, nil
+}

@@ -1,0 +1,476 @@
+package job
+
+import (
+	"context"
+	"errors"
+	"math"
+	"slices"
+
+	"github.com/google/uuid"
+
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/guide"
+	"corte/core/job"
+	"corte/core/measure"
+	"corte/core/runsheet"
+	"corte/core/say"
+	"corte/core/verdict"
+	"corte/internal/record"
+	"corte/internal/refusal"
+	shopchoose "corte/internal/shop/choose"
+)
+
+// A Sheet is a run sheet as it is kept: what was decided, and the figures that
+// it was decided by. Times are minutes from when the day begins.
+type Sheet struct {
+	V          int       `json:"v"`
+	Turns      []Turn    `json:"turns"`
+	LeftOut    []LeftOut `json:"left_out,omitempty"`
+	Passes     []Pass    `json:"passes,omitempty"`
+	Changes    int       `json:"changes"`
+	CutMin     float64   `json:"cut_min"`
+	ChangesMin float64   `json:"changes_min"`
+	BoundMin   float64   `json:"bound_min"` // nothing is shorter
+	EndMin     float64   `json:"end_min"`   // when all is done, with so many people
+	People     int       `json:"people"`
+	Exact      bool      `json:"exact"`
+	Burn       float64   `json:"burn"` // mean over the pieces of what has a feed range
+}
+
+const sheetNow = 1
+
+// A Turn is a blade's time on its saw.
+type Turn struct {
+	Stage     job.Stage `json:"stage"`
+	Saw       uuid.UUID `json:"saw_id"`
+	SawName   string    `json:"saw_name"`
+	Blade     uuid.UUID `json:"blade_id"`
+	BladeName string    `json:"blade_name"`
+	Teeth     int       `json:"teeth"`
+	Changed   bool      `json:"changed"`
+	Person    int       `json:"person"`
+	Begin     float64   `json:"begin_min"`
+	CutsFrom  float64   `json:"cuts_from_min"`
+	End       float64   `json:"end_min"`
+	Cuts      []Cut     `json:"cuts"`
+}
+
+// A Cut is a row on the sheet, with what Run needs.
+type Cut struct {
+	Row     uuid.UUID      `json:"row_id"`
+	Pieces  int            `json:"pieces"` // that were left as it was planned
+	Begin   float64        `json:"begin_min"`
+	Minutes float64        `json:"minutes"`
+	Height  measure.Length `json:"height_mm,omitempty"` // nothing for a chop
+	Feed    float64        `json:"feed_m_min,omitempty"`
+	Seconds float64        `json:"seconds,omitempty"` // a piece's feed; nothing without a feed range
+	Verdict string         `json:"verdict"`
+	Shut    bool           `json:"shut,omitempty"` // at no feed it cuts well, and no blade here does
+	Burn    float64        `json:"burn"`
+	Rework  float64        `json:"rework_min"` // of Minutes
+}
+
+// LeftOut is a row that no blade on no saw may cut.
+type LeftOut struct {
+	Row uuid.UUID `json:"row_id"`
+	Why say.Line  `json:"why"`
+}
+
+// A Pass is where a blade becomes due in the middle of its work, and what costs
+// least there.
+type Pass struct {
+	Blade     uuid.UUID `json:"blade_id"`
+	BladeName string    `json:"blade_name"`
+	Row       uuid.UUID `json:"row_id"`
+	Pieces    int       `json:"pieces"`    // of that row that are cut before
+	Dull      bool      `json:"dull"`      // or else pitchy
+	Wash      bool      `json:"wash"`      // a wash there costs less than going on
+	Costs     float64   `json:"costs_min"` // what going on costs more than a clean or sharp blade
+}
+
+// Says puts a pass into words; row is what its row is called.
+func (p Pass) Says(row string) say.Line {
+	gets := say.Of("%s gets pitchy at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
+	if p.Dull {
+		gets = say.Of("%s gets dull at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
+	}
+	switch {
+	case p.Wash:
+		return say.Of("%s. Wash it there: going on costs %.0f min more", gets, p.Costs)
+	case p.Costs < 0.5:
+		return say.Of("%s. Going on costs nothing that counts", gets)
+	case p.Dull:
+		return say.Of("%s. From there on it costs %.0f min more than a sharp one", gets, p.Costs)
+	}
+	return say.Of("%s. Go on, and wash it afterwards: it costs %.0f min more", gets, p.Costs)
+}
+
+// washMin is what a wash takes of somebody's time: soaking is nobody's.
+const washMin = 12
+
+// A column is a blade on a saw that it fits.
+type column struct {
+	saw, blade int // of the shelf
+}
+
+// A way is one row with one blade on one saw.
+type way struct {
+	may     bool
+	open    bool // at some feed it cuts well
+	minutes float64
+	job     cut.Job
+	option  choose.Option
+	verdict verdict.Verdict
+}
+
+// A weighing is every row of a job with every blade on every saw.
+type weighing struct {
+	shelf record.Shelf
+	saws  []int // of the shelf, that are used
+	cols  []column
+	rows  []Row
+	left  []int
+	ways  [][]way // [row][column]
+	why   []say.Line
+}
+
+// layOut lays a sheet over what is left of a job.
+func (s Station) layOut(ctx context.Context, shop uuid.UUID, j Job, k Knobs) (Sheet, error) {
+	shelf, err := s.Store.Shelf(ctx, shop)
+	if err != nil {
+		return Sheet{}, err
+	}
+	w, err := weigh(ctx, shelf, j, k)
+	if err != nil {
+		return Sheet{}, err
+	}
+	return w.sheet(s, k)
+}
+
+func weigh(ctx context.Context, shelf record.Shelf, j Job, k Knobs) (*weighing, error) {
+	w := &weighing{shelf: shelf}
+	column := map[column]int{}
+	for i, saw := range shelf.Saws {
+		if saw.Retired == nil && !slices.Contains(k.Without, saw.ID) {
+			w.saws = append(w.saws, i)
+		}
+	}
+	if len(w.saws) == 0 {
+		return nil, refusal.Of("knobs.without", "no saw is left to cut on; take one back in")
+	}
+	station := shopchoose.At(shelf)
+	for _, r := range j.Rows {
+		left := j.Done[r.ID].Left
+		if left == 0 {
+			continue
+		}
+		ways := make([]way, len(w.cols))
+		var why say.Line
+		for _, si := range w.saws {
+			saw := shelf.Saws[si]
+			if r.Saw != nil && *r.Saw != saw.ID {
+				continue
+			}
+			stops, err := w.on(ctx, station, r, left, si, k, column, &ways)
+			if err != nil {
+				return nil, err
+			}
+			if why.Zero() && !stops.Zero() {
+				why = say.Of("%s: %s", say.Word(saw.Name), stops)
+			}
+		}
+		if why.Zero() {
+			why = say.Of("the saw and the blade that it is held to are not used today")
+		}
+		w.rows, w.left, w.ways, w.why = append(w.rows, r), append(w.left, left), append(w.ways, ways), append(w.why, why)
+	}
+	for i := range w.ways { // columns that later rows added
+		w.ways[i] = append(w.ways[i], make([]way, len(w.cols)-len(w.ways[i]))...)
+	}
+	return w, nil
+}
+
+// on weighs a row on one saw; it reports why no blade may cut it there.
+func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, left, si int, k Knobs, places map[column]int, ways *[]way) (say.Line, error) {
+	saw := w.shelf.Saws[si]
+	c := CutOf(r, saw.ID)
+	c.Pieces = left
+	_, j, req, err := station.Request(ctx, uuid.Nil, c)
+	var refused *refusal.Error
+	if errors.As(err, &refused) {
+		return refused.What, nil
+	}
+	if err != nil {
+		return say.Line{}, err
+	}
+	for _, f := range guide.Findings(j, saw.Saw) {
+		if f.Verdict == verdict.Stop {
+			return f.Why, nil
+		}
+	}
+	rack := make([]choose.Candidate, 0, len(w.shelf.Blades))
+	of := make([]int, 0, len(w.shelf.Blades))
+	for bi, b := range w.shelf.Blades {
+		if b.Retired != nil || len(k.Only) > 0 && !slices.Contains(k.Only, b.ID) || r.Blade != nil && *r.Blade != b.ID {
+			continue
+		}
+		rack, of = append(rack, req.Candidate(b, saw)), append(of, bi)
+	}
+	ranking := choose.Rank(req.Request, rack)
+	modelled := j.Material.Kind.Modelled()
+	for n, o := range ranking.Fit {
+		if !modelled && n > 0 && !o.Level {
+			break // by rule: only those at the head
+		}
+		at := column{si, of[o.Index]}
+		place, known := places[at]
+		if !known {
+			place = len(w.cols)
+			places[at] = place
+			w.cols = append(w.cols, at)
+		}
+		for len(*ways) <= place {
+			*ways = append(*ways, way{})
+		}
+		jj := j
+		jj.Height = o.Height
+		one := way{may: true, open: !modelled || o.Figures.Window.Open(), minutes: o.Minutes.Total() * float64(left), job: jj, option: o,
+			verdict: o.Verdict(modelled, rack[o.Index].State)}
+		if !modelled {
+			one.minutes = byRule(j) * float64(left)
+		}
+		(*ways)[place] = one
+	}
+	switch {
+	case len(ranking.Fit) > 0:
+		return say.Line{}, nil
+	case len(rack) == 0:
+		return say.Of("none of the blades that are used today is on this rack"), nil
+	case len(ranking.Stopped) > 0:
+		return ranking.Stopped[0].Stops[0].Why, nil
+	}
+	return say.Of("there is no blade for it"), nil
+}
+
+// byRule is what a piece takes where nothing says how fast it is fed: handling
+// and a slow, even push. It only keeps such rows from counting for nothing.
+func byRule(j cut.Job) float64 {
+	const slow = 1.5 // m/min
+	return 0.5 + j.FeedLength().Mm()/1000/slow
+}
+
+// CutOf is the cut of a row on a saw.
+func CutOf(r Row, saw uuid.UUID) shopchoose.Cut {
+	return shopchoose.Cut{SawID: saw, Material: r.Material.ID, Direction: r.Direction, Finish: r.Finish,
+		Thickness: r.Thickness, Width: r.Width, Length: r.Length, Form: r.Form, Depth: r.Depth,
+		BevelDeg: r.BevelDeg, MiterDeg: r.MiterDeg, Pieces: r.Pieces, Moisture: r.Moisture, Moves: r.Moves}
+}
+
+// nearBest is how near a score must come to the best where no blade cuts well:
+// there all of it wants mending, and minutes tell good from bad no more.
+const nearBest = 0.9
+
+// day is a weighing in numbers, over the rows that some blade may cut. A blade
+// that cuts well at some feed is never passed over for one that does not.
+func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []int) {
+	d.Saw = make([]int, len(w.cols))
+	d.Mounted, d.ChangeMin = make([]int, len(w.saws)), make([]float64, len(w.saws))
+	for i, si := range w.saws {
+		saw := w.shelf.Saws[si]
+		d.Mounted[i], d.ChangeMin[i] = runsheet.None, saw.ChangeMinutes
+		if k.ChangeMin != nil {
+			d.ChangeMin[i] = *k.ChangeMin
+		}
+		for c, col := range w.cols {
+			if col.saw != si {
+				continue
+			}
+			d.Saw[c] = i
+			if saw.Mounted != nil && *saw.Mounted == w.shelf.Blades[col.blade].ID {
+				d.Mounted[i] = c
+			}
+		}
+	}
+	for i, ways := range w.ways {
+		opens := slices.ContainsFunc(ways, func(x way) bool { return x.may && x.open })
+		best := 0.0
+		for _, x := range ways {
+			best = max(best, x.option.Score)
+		}
+		minutes, any := make([]float64, len(w.cols)), false
+		for c, x := range ways {
+			minutes[c] = runsheet.Never
+			good := x.open
+			if !opens {
+				good = x.option.Score >= nearBest*best
+			}
+			if x.may && good && !barred[w.cols[c]] {
+				minutes[c], any = x.minutes, true
+			}
+		}
+		if any {
+			d.Minutes, d.Stage, rows = append(d.Minutes, minutes), append(d.Stage, int(w.rows[i].In())), append(rows, i)
+		}
+	}
+	return d, rows
+}
+
+func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
+	out := Sheet{V: sheetNow, Turns: []Turn{}, People: max(1, k.People), Exact: true}
+	barred := map[column]bool{}
+	d, rows := w.day(k, barred)
+	plan, err := runsheet.Plan(d)
+	if err != nil {
+		return out, err
+	}
+	out.BoundMin = plan.BoundMin
+	// A blade is on one saw at a time: where the sheet wants it on two, it stays
+	// where it does most, and the rest is planned anew. The bound holds for both.
+	for w.twice(d, plan, barred) {
+		if d, rows = w.day(k, barred); len(rows) < len(w.rows)-len(out.LeftOut) {
+			out.Exact = false
+		}
+		if plan, err = runsheet.Plan(d); err != nil {
+			return out, err
+		}
+	}
+	out.Exact = plan.TotalMin()-out.BoundMin <= 1e-6*(1+plan.TotalMin())
+	planned := map[int]bool{}
+	for _, i := range rows {
+		planned[i] = true
+	}
+	for i, r := range w.rows {
+		if !planned[i] {
+			out.LeftOut = append(out.LeftOut, LeftOut{r.ID, w.why[i]})
+		}
+	}
+	out.Changes, out.CutMin, out.ChangesMin = plan.Changes, plan.CutMin, plan.ChangesMin
+	slots, end := plan.Clock(d, out.People)
+	out.EndMin = end
+	burn, pieces := 0.0, 0
+	for i, t := range plan.Turns {
+		col, slot := w.cols[t.Blade], slots[i]
+		saw, b := w.shelf.Saws[col.saw], w.shelf.Blades[col.blade]
+		turn := Turn{Stage: job.Stage(t.Stage), Saw: saw.ID, SawName: saw.Name, Blade: b.ID, BladeName: b.Name, Teeth: b.Teeth, Changed: t.Changed,
+			Person: slot.Person, Begin: slot.Begin, CutsFrom: slot.CutsFrom, End: slot.End}
+		at := slot.CutsFrom
+		for _, c := range t.Cuts {
+			x, left := w.ways[rows[c]][t.Blade], w.left[rows[c]]
+			one := Cut{Row: w.rows[rows[c]].ID, Pieces: left, Begin: at, Minutes: x.minutes, Height: x.option.Height, Verdict: x.verdict.String(), Shut: !x.open,
+				Burn: x.option.Figures.Burn, Rework: x.option.Minutes.Rework() * float64(left)}
+			if f := x.option.Figures.Feed; f > 0 {
+				one.Feed, one.Seconds = float64(f), f.Seconds(x.job.FeedLength())
+				burn, pieces = burn+x.option.Figures.Burn*float64(left), pieces+left
+			}
+			if x.job.Motion == cut.Chop {
+				one.Height = 0
+			}
+			at += x.minutes
+			turn.Cuts = append(turn.Cuts, one)
+		}
+		out.Turns = append(out.Turns, turn)
+	}
+	if pieces > 0 {
+		out.Burn = burn / float64(pieces)
+	}
+	out.Passes = w.passes(s, plan, rows)
+	return out, nil
+}
+
+// twice bars a blade that a plan has on two saws from all but the one where it
+// cuts longest; it reports whether there was one.
+func (w *weighing) twice(d runsheet.Day, plan runsheet.Sheet, barred map[column]bool) bool {
+	minutes := map[int]map[int]float64{} // by blade of the shelf and column
+	for c, at := range plan.Blade {
+		b := w.cols[at].blade
+		if minutes[b] == nil {
+			minutes[b] = map[int]float64{}
+		}
+		minutes[b][at] += d.Minutes[c][at]
+	}
+	found := false
+	for b, on := range minutes {
+		if len(on) < 2 {
+			continue
+		}
+		most := -1
+		for c := range w.cols {
+			if m, is := on[c]; is && (most < 0 || m > on[most]) {
+				most = c
+			}
+		}
+		for c, col := range w.cols {
+			if col.blade == b && c != most && !w.alone(c) {
+				barred[col] = true
+				found = true
+			}
+		}
+	}
+	return found
+}
+
+// alone reports whether some row can be cut in no other way than by a column.
+func (w *weighing) alone(c int) bool {
+	return slices.ContainsFunc(w.ways, func(ways []way) bool {
+		for i, x := range ways {
+			if i != c && x.may {
+				return false
+			}
+		}
+		return ways[c].may
+	})
+}
+
+// passes says where blades become due, and whether a wash there pays.
+func (w *weighing) passes(s Station, plan runsheet.Sheet, rows []int) []Pass {
+	uses := map[int][]job.Use{}
+	cuts := map[int][]int{}
+	col := map[int]int{}
+	var order []int
+	for _, t := range plan.Turns {
+		b := w.cols[t.Blade].blade
+		if uses[b] == nil {
+			order = append(order, b)
+		}
+		col[b] = t.Blade
+		for _, c := range t.Cuts {
+			uses[b] = append(uses[b], job.Use{Job: w.ways[rows[c]][t.Blade].job})
+			cuts[b] = append(cuts[b], rows[c])
+		}
+	}
+	var out []Pass
+	for _, b := range order {
+		rec := w.shelf.Blades[b]
+		for _, p := range job.Passes(rec.Blade, rec.Condition, uses[b], s.Now()) {
+			better := p.Then
+			if p.Dull {
+				better.WearM2 = 0
+			} else {
+				better = job.Washed(rec.Blade, better, s.Now())
+			}
+			costs := 0.0
+			for i := p.Use; i < len(uses[b]); i++ {
+				n := uses[b][i].Job.Count()
+				if i == p.Use {
+					n -= p.Pieces
+				}
+				costs += float64(n) * (w.piece(cuts[b][i], col[b], shopchoose.State(rec.Blade, p.Then)) - w.piece(cuts[b][i], col[b], shopchoose.State(rec.Blade, better)))
+			}
+			out = append(out, Pass{Blade: rec.ID, BladeName: rec.Name, Row: w.rows[cuts[b][p.Use]].ID, Pieces: p.Pieces, Dull: p.Dull,
+				Wash: !p.Dull && costs > washMin, Costs: math.Max(0, costs)})
+		}
+	}
+	return out
+}
+
+// piece is what a piece of a row takes with a blade in another state.
+func (w *weighing) piece(row, c int, state cut.State) float64 {
+	x := w.ways[row][c]
+	if !x.job.Material.Kind.Modelled() {
+		return byRule(x.job)
+	}
+	saw := w.shelf.Saws[w.cols[c].saw]
+	b := w.shelf.Blades[w.cols[c].blade]
+	return cut.Work(x.job, b.Blade, choose.DriveOf(saw.Saw), state).Minutes(x.job, saw.Rework).Total()
+}
