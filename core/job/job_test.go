@@ -29,7 +29,7 @@ func TestRead(t *testing.T) {
 			"platforms|Platforms|3|birch-ply|sheet|show|18|800|1200",
 			"battens|Platforms|24|white-pine|crosscut|show|38|64|1200",
 			"frame members|Platforms|8|white-pine|crosscut|show|38|64|900||||45",
-			"white pine|Platforms|12|white-pine|crosscut|show|38|80|900|groove|6",
+			"white pine|Platforms|12|white-pine|crosscut|hidden|38|80|900|groove|6",
 		}},
 		{"inches, and how many at the end", `rail, 3/4 x 3 1/2 oak, 36" long, rip, fine, 6 of them`, measure.Inch, []string{
 			"rail||6|red-oak|rip|fine|19.049999999999997|88.89999999999999|914.4",
@@ -38,7 +38,7 @@ func TestRead(t *testing.T) {
 			"ash||1|ash|crosscut|hidden|18|90|600", "ash||18|ash|crosscut|hidden|38|64|700",
 		}},
 		{"a unit is no part of a word", "4 panels, 16 × 500 melamine board, 900 long, fine\n2 grooves in panels, 6 mm deep groove", measure.Millimetre, []string{
-			"panels||4|melamine-board|sheet|fine|16|500|900", "in panels||2|melamine-board|sheet|fine|16|500|900|groove|6",
+			"panels||4|melamine-board|sheet|fine|16|500|900", "in panels||2|melamine-board|sheet|hidden|16|500|900|groove|6",
 		}},
 		{"a form and an angle are of one row", "2 sides, 20 × 100 cherry, 500 long, bevel 30\n2 fronts", measure.Millimetre, []string{
 			"sides||2|cherry|crosscut|hidden|20|100|500|||30", "fronts||2|cherry|crosscut|hidden|20|100|500",

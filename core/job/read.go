@@ -337,6 +337,9 @@ func (s *sentence) share(r *Row, above Row) {
 	}
 	if !s.said["finish"] {
 		r.Finish = above.Finish
+		if r.Form != cut.Through {
+			r.Finish = cut.Hidden // another piece goes in
+		}
 	}
 	if !s.said["moisture"] {
 		r.Moisture = above.Moisture

@@ -18,6 +18,7 @@ import (
 	"corte/internal/opt"
 	"corte/internal/refusal"
 	"corte/internal/shop/job"
+	"corte/internal/shop/run"
 )
 
 func unitOf(u contract.Units) measure.Unit {
@@ -139,6 +140,17 @@ func (s *server) TickJob(ctx context.Context, r contract.TickJobRequestObject) (
 	return contract.TickJob200JSONResponse(voiceOf(ctx).encodeJob(j)), nil
 }
 
+// tickCut ticks off what a logged cut made of a job's row. A job or a row that is
+// gone by now is no reason to lose the cut.
+func (s *server) tickCut(ctx context.Context, id, row uuid.UUID, made run.CutMade) error {
+	_, err := s.in(ctx).Job.TickOff(ctx, s.shop, id, job.Tick{Row: row, Made: made.Pieces, By: made.By, Sent: made.Sent})
+	var gone *refusal.Error
+	if errors.As(err, &gone) {
+		return nil
+	}
+	return err
+}
+
 // jobFile answers with a file; a drawing is shown where it is asked for, and
 // anything else kept.
 type jobFile struct {
@@ -219,7 +231,7 @@ func encodeRead(r corejob.Row) contract.JobRowRead {
 }
 
 func (v voice) encodeJob(j job.Job) contract.Job {
-	out := contract.Job{ID: j.ID, Version: j.Version, Name: j.Name, Rows: []contract.JobRow{}, CreatedAt: j.Created, PlannedAt: j.Planned, EndedAt: j.Ended, Left: j.Left(),
+	out := contract.Job{ID: j.ID, Version: j.Version, Name: j.Name, Rows: []contract.JobRow{}, CreatedAt: j.Created, PlannedAt: j.Planned, EndedAt: j.Ended, Left: j.Left(), Moved: j.Moved,
 		Knobs: contract.JobKnobs{ChangeMin: j.Knobs.ChangeMin, People: j.Knobs.People, Without: opt.Of(orNone(j.Knobs.Without)), Only: opt.Of(orNone(j.Knobs.Only))}}
 	for _, r := range j.Rows {
 		p := j.Done[r.ID]

@@ -129,6 +129,9 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
 	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made)
+	if err == nil && r.Body.JobID != nil && r.Body.RowID != nil {
+		err = s.tickCut(ctx, *r.Body.JobID, *r.Body.RowID, made)
+	}
 	if err != nil {
 		return nil, err
 	}

@@ -77,6 +77,13 @@ func (s *Store) DropJob(ctx context.Context, shop, id uuid.UUID, version int) er
 	return s.end(ctx, "jobs", shop, id, version)
 }
 
+// HoldJob makes whoever else ticks a job off wait until this transaction is over,
+// so that one of them sees the last piece made.
+func (s *Store) HoldJob(ctx context.Context, shop, id uuid.UUID) error {
+	var there bool
+	return noneIfNoRows(s.db.GetContext(ctx, &there, `SELECT true FROM jobs WHERE shop_id = $1 AND id = $2 FOR UPDATE`, shop, id))
+}
+
 // TickJob adds a tick.
 func (s *Store) TickJob(ctx context.Context, t JobTick) error {
 	_, err := s.db.NamedExecContext(ctx, `INSERT INTO job_ticks (shop_id, job_id, row_id, made, spoilt, seconds, by_name, at)

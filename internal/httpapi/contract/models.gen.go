@@ -2618,6 +2618,9 @@ type CutMade struct {
 	// HeightMm Left out for a chop.
 	HeightMm *measure.Length `json:"height_mm,omitempty"`
 
+	// JobID The job that it is of, whose row is ticked off by it.
+	JobID *openapi_types.UUID `json:"job_id,omitempty"`
+
 	// Metres Of cut in all, where those were counted and not pieces.
 	Metres *float64 `json:"metres,omitempty"`
 	Noise  *Noise   `json:"noise,omitempty"`
@@ -2627,7 +2630,8 @@ type CutMade struct {
 	OtherSplinters *Splinters `json:"other_splinters,omitempty"`
 
 	// Pieces How many like pieces this row stands for.
-	Pieces *int `json:"pieces,omitempty"`
+	Pieces *int                `json:"pieces,omitempty"`
+	RowID  *openapi_types.UUID `json:"row_id,omitempty"`
 
 	// Seconds That one piece really took.
 	Seconds   *float64  `json:"seconds,omitempty"`
@@ -3175,7 +3179,10 @@ type Job struct {
 	Knobs JobKnobs `json:"knobs"`
 
 	// Left Pieces still to be made.
-	Left      int        `json:"left"`
+	Left int `json:"left"`
+
+	// Moved The rows have changed since the sheet was laid over them.
+	Moved     bool       `json:"moved"`
 	Name      string     `json:"name"`
 	PlannedAt *time.Time `json:"planned_at,omitempty"`
 	Rows      []JobRow   `json:"rows"`

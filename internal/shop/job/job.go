@@ -47,6 +47,7 @@ type Job struct {
 	Rows    []Row
 	Knobs   Knobs
 	Sheet   *Sheet // nil until it is planned
+	Moved   bool   // the rows have changed since
 	Planned *time.Time
 	Created time.Time
 	Ended   *time.Time
@@ -128,6 +129,9 @@ func (s Station) Plan(ctx context.Context, shop, id uuid.UUID, version int, k Kn
 	if err != nil {
 		return Job{}, err
 	}
+	if sheet.Over, err = digest(j.Rows); err != nil {
+		return Job{}, err
+	}
 	now := s.Now()
 	row.Version, row.Planned = version, &now
 	if row.List, err = write(j.Rows, k); err != nil {
@@ -161,6 +165,9 @@ type Tick struct {
 
 // TickOff adds a tick. It needs no version: ticks add up in any order.
 func (s Station) TickOff(ctx context.Context, shop, id uuid.UUID, t Tick) (Job, error) {
+	if err := s.Store.HoldJob(ctx, shop, id); err != nil {
+		return Job{}, refusal.NotThere(err, "id", "job")
+	}
 	j, row, err := s.load(ctx, shop, id)
 	if err != nil {
 		return Job{}, err
@@ -246,6 +253,11 @@ func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
 		if err := json.Unmarshal(row.Sheet, j.Sheet); err != nil {
 			return j, fmt.Errorf("sheet of job %s: %w", row.ID, err)
 		}
+		now, err := digest(j.Rows)
+		if err != nil {
+			return j, err
+		}
+		j.Moved = now != j.Sheet.Over
 	}
 	all := map[uuid.UUID][]job.Tick{}
 	for _, t := range ticks {

@@ -1,6 +1,8 @@
 package job
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
 	"fmt"
 
@@ -60,6 +62,13 @@ func write(rows []Row, k Knobs) (json.RawMessage, error) {
 			r.Thickness, r.Width, r.Length, r.Form, r.Depth, r.BevelDeg, r.MiterDeg, r.Moisture, r.Moves, r.Stage, r.Saw, r.Blade})
 	}
 	return json.Marshal(list)
+}
+
+// digest tells one list of rows from another.
+func digest(rows []Row) (string, error) {
+	raw, err := write(rows, Knobs{})
+	sum := sha256.Sum256(raw)
+	return hex.EncodeToString(sum[:8]), err
 }
 
 func readList(raw json.RawMessage) ([]Row, Knobs, error) {

@@ -25,6 +25,7 @@ import (
 // it was decided by. Times are minutes from when the day begins.
 type Sheet struct {
 	V          int       `json:"v"`
+	Over       string    `json:"over"` // which rows it was laid over: their digest
 	Turns      []Turn    `json:"turns"`
 	LeftOut    []LeftOut `json:"left_out,omitempty"`
 	Passes     []Pass    `json:"passes,omitempty"`
@@ -106,6 +107,10 @@ func (p Pass) Says(row string) say.Line {
 	return say.Of("%s. Go on, and wash it afterwards: it costs %.0f min more", gets, p.Costs)
 }
 
+// setUp is what it takes to set fence or stop and height for a row (craft
+// section 16: a minute or two). A hand-held saw is led anew along every line.
+const setUp = 1.5
+
 // washMin is what a wash takes of somebody's time: soaking is nobody's.
 const washMin = 12
 
@@ -117,8 +122,10 @@ type column struct {
 // A way is one row with one blade on one saw.
 type way struct {
 	may     bool
-	open    bool // at some feed it cuts well
-	minutes float64
+	open    bool    // at some feed it cuts well
+	fits    bool    // it is kept for this, or for general work
+	minutes float64 // of all pieces, setting up included
+	setUp   float64
 	job     cut.Job
 	option  choose.Option
 	verdict verdict.Verdict
@@ -235,11 +242,16 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 		}
 		jj := j
 		jj.Height = o.Height
-		one := way{may: true, open: !modelled || o.Figures.Window.Open(), minutes: o.Minutes.Total() * float64(left), job: jj, option: o,
+		one := way{may: true, open: !modelled || o.Figures.Window.Open(), fits: o.Terms[choose.TermFitness] >= fitting, minutes: o.Minutes.Total() * float64(left), job: jj, option: o,
 			verdict: o.Verdict(modelled, rack[o.Index].State)}
 		if !modelled {
 			one.minutes = byRule(j) * float64(left)
 		}
+		one.setUp = setUp
+		if saw.Kind.HandHeld() {
+			one.setUp = setUp * float64(left)
+		}
+		one.minutes += one.setUp
 		(*ways)[place] = one
 	}
 	switch {
@@ -267,12 +279,41 @@ func CutOf(r Row, saw uuid.UUID) shopchoose.Cut {
 		BevelDeg: r.BevelDeg, MiterDeg: r.MiterDeg, Pieces: r.Pieces, Moisture: r.Moisture, Moves: r.Moves}
 }
 
+// fitting is from which fitness Choose calls a blade kept for a cut, or for
+// general work.
+const fitting = 0.85
+
 // nearBest is how near a score must come to the best where no blade cuts well:
 // there all of it wants mending, and minutes tell good from bad no more.
 const nearBest = 0.9
 
-// day is a weighing in numbers, over the rows that some blade may cut. A blade
-// that cuts well at some feed is never passed over for one that does not.
+// likely are the ways that somebody would think of: blades that cut well and are
+// kept for this or for general work; where there is none, those that cut well;
+// and where there is none either, those that Choose puts first. Minutes alone
+// would rip pine with the blade that is kept sharp for acrylic, to win one.
+func likely(ways []way) []bool {
+	best := 0.0
+	for _, x := range ways {
+		best = max(best, x.option.Score)
+	}
+	for _, good := range [...]func(way) bool{
+		func(x way) bool { return x.open && x.fits },
+		func(x way) bool { return x.open },
+		func(x way) bool { return x.option.Score >= nearBest*best },
+	} {
+		out, any := make([]bool, len(ways)), false
+		for i, x := range ways {
+			out[i] = x.may && good(x)
+			any = any || out[i]
+		}
+		if any {
+			return out
+		}
+	}
+	return make([]bool, len(ways))
+}
+
+// day is a weighing in numbers, over the rows that some blade may cut.
 func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []int) {
 	d.Saw = make([]int, len(w.cols))
 	d.Mounted, d.ChangeMin = make([]int, len(w.saws)), make([]float64, len(w.saws))
@@ -293,19 +334,11 @@ func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []
 		}
 	}
 	for i, ways := range w.ways {
-		opens := slices.ContainsFunc(ways, func(x way) bool { return x.may && x.open })
-		best := 0.0
-		for _, x := range ways {
-			best = max(best, x.option.Score)
-		}
+		may := likely(ways)
 		minutes, any := make([]float64, len(w.cols)), false
 		for c, x := range ways {
 			minutes[c] = runsheet.Never
-			good := x.open
-			if !opens {
-				good = x.option.Score >= nearBest*best
-			}
-			if x.may && good && !barred[w.cols[c]] {
+			if may[c] && !barred[w.cols[c]] {
 				minutes[c], any = x.minutes, true
 			}
 		}

@@ -22,6 +22,7 @@ export const refresh = (cache: QueryClient) => {
         'groove-plan',
         'grooves',
         'joint',
+        'jobs',
       ],
     ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
   );

@@ -2041,6 +2041,8 @@ export interface components {
             rows: components["schemas"]["JobRow"][];
             knobs: components["schemas"]["JobKnobs"];
             sheet?: components["schemas"]["RunSheet"];
+            /** @description The rows have changed since the sheet was laid over them. */
+            moved: boolean;
             /** Format: date-time */
             planned_at?: string;
             /** Format: date-time */
@@ -2689,6 +2691,13 @@ export interface components {
             metres?: number;
             /** @description Whether a wash brought the cut back. */
             came_back?: boolean;
+            /**
+             * Format: uuid
+             * @description The job that it is of, whose row is ticked off by it.
+             */
+            job_id?: string;
+            /** Format: uuid */
+            row_id?: string;
             by?: string;
             note?: string;
         };

@@ -1,16 +1,17 @@
 /**
- * Cuts, readings and steps of washes that wait in this browser while the server is away. Each
+ * Cuts, readings, ticks of jobs and steps of washes that wait in this browser while the server is away. Each
  * keeps its key, so that it is logged once however often it is sent, and they
  * are sent one after the other in the order in which they were made.
  */
 import client, { etag, ProblemError, unwrap } from './client';
 import { place } from './place';
-import type { CutMade, TruingInput, Wash } from './types';
+import type { CutMade, JobTick, TruingInput, Wash } from './types';
 
 export interface Waiting {
   key: string;
   made?: CutMade; // a cut
   read?: TruingInput; // or the readings of a session
+  tick?: { id: string; body: JobTick }; // or pieces of a job
   wash?: { id: string; version: number; to: number | 'end' }; // or a step of a wash, over the version it leads on from
   at: string; // when it was made
   blade: string; // what it is of, for people
@@ -96,6 +97,14 @@ const flush = () =>
         };
         if (c.made) after = unwrap(await client.POST('/cuts', { ...sending, body: c.made })).at;
         else if (c.wash) await sendStep(c.wash, sending);
+        else if (c.tick)
+          unwrap(
+            await client.POST('/jobs/{id}/ticks', {
+              ...sending,
+              params: { ...sending.params, path: { id: c.tick.id } },
+              body: c.tick.body,
+            }),
+          );
         else if (c.read) after = unwrap(await client.POST('/truings', { ...sending, body: c.read })).at;
         forgetWaiting(c.key);
         sent++;

@@ -77,5 +77,6 @@ function waits(all: Kept[]): string {
   if (all.every((c) => c.made)) return plural(n, { one: '# cut waits', other: '# cuts wait' });
   if (all.every((c) => c.read)) return plural(n, { one: '# session waits', other: '# sessions wait' });
   if (all.every((c) => c.wash)) return plural(n, { one: '# step waits', other: '# steps wait' });
+  if (all.every((c) => c.tick)) return plural(n, { one: '# tick waits', other: '# ticks wait' });
   return plural(n, { one: '# thing waits', other: '# things wait' });
 }

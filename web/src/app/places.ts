@@ -23,6 +23,7 @@ export const places: Place[] = [
     ],
     under: ['/card', '/groove', '/run', '/trial'],
   },
+  { to: '/jobs', name: t`Jobs`, rooms: [{ to: '/jobs', name: t`Jobs` }], under: ['/jobs'] },
   {
     to: '/bench',
     name: t`Bench`,

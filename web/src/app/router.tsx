@@ -41,6 +41,22 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/run/Trial'), 'Trial'),
             },
             {
+              path: 'jobs',
+              ...page(() => import('../stations/jobs/Jobs'), 'Jobs'),
+            },
+            {
+              path: 'jobs/new',
+              ...page(() => import('../stations/jobs/NewJob'), 'NewJob'),
+            },
+            {
+              path: 'jobs/:id',
+              ...page(() => import('../stations/jobs/Job'), 'JobPage'),
+            },
+            {
+              path: 'jobs/:id/next',
+              ...page(() => import('../stations/jobs/Next'), 'Next'),
+            },
+            {
               path: 'care',
               ...page(() => import('../stations/care/Care'), 'Care'),
             },

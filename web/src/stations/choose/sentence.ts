@@ -4,10 +4,10 @@ import type { Finish, Material } from '../../api/types';
 import type { Choice } from '../../ui/Word';
 
 export const finishes: Choice<Finish>[] = [
-  { value: 'rough', name: 'rough: cut or planed again' },
-  { value: 'hidden', name: 'hidden: glued up or out of sight' },
-  { value: 'show', name: 'show: seen, light sanding only' },
-  { value: 'fine', name: 'fine: straight off the saw' },
+  { value: 'rough', name: t`rough: cut or planed again` },
+  { value: 'hidden', name: t`hidden: glued up or out of sight` },
+  { value: 'show', name: t`show: seen, light sanding only` },
+  { value: 'fine', name: t`fine: straight off the saw` },
 ];
 export const finishWord: Record<Finish, string> = {
   rough: t`rough face`,

@@ -23,6 +23,7 @@ interface Props {
   height: number | undefined; // mm; 0 or left out for a chop
   took: number | undefined; // seconds, by the beat
   phone: boolean; // it comes up from below, once the beat has ended
+  of: { job: string; row: string } | undefined; // the row of a job that it is
   onLogged: () => void;
 }
 
@@ -48,7 +49,7 @@ interface Said {
 
 const clean = (pieces: number): Said => ({ wall: 'clean', splinters: 'none', pieces });
 
-export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: Props) {
+export function CameOut({ cut, blade, setting, height, took, phone, of, onLogged }: Props) {
   const [said, setSaid] = useState<Said>(clean(cut.pieces ?? 1));
   const [typed, setTyped] = useState<number>();
   const seconds = typed ?? took;
@@ -79,6 +80,8 @@ export function CameOut({ cut, blade, setting, height, took, phone, onLogged }: 
       noise: said.noise,
       seconds,
       came_back: said.cameBack && said.cameBack === 'yes',
+      job_id: of?.job,
+      row_id: of?.row,
     };
     const content = JSON.stringify(made);
     if (sent.current?.content !== content) sent.current = { content, key: crypto.randomUUID() };

@@ -55,7 +55,10 @@ export function Run() {
   const setting = one?.blade_id === blade?.id ? one?.setting : undefined;
   const [took, setTook] = useState<number>();
   const failed = plan.error ?? compared.error ?? rack.error ?? saws.error;
+  const [job, row] = [params.get('job'), params.get('row')];
   const back = new URLSearchParams(params);
+  back.delete('job');
+  back.delete('row');
   back.delete('blade');
   back.delete('h');
   const gone = rack.data && plan.data && (!blade || (!modelled && !option));
@@ -66,13 +69,22 @@ export function Run() {
       cut={plan.data.cut}
       {...{ blade, setting, took, phone }}
       height={height_mm}
+      of={job && row ? { job, row } : undefined}
       onLogged={() => setTook(undefined)}
     />
   );
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, pt: { xs: 0.5, sm: 1.5 }, pb: { xs: 0, sm: 1.5 } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-        <Button component={Link} to={`/?${back}`} sx={{ ml: -0.75, minWidth: 52 }}>{t`‹ Cut`}</Button>
+        {job ? (
+          <Button
+            component={Link}
+            to={`/jobs/${job}/next`}
+            sx={{ ml: -0.75, minWidth: 52 }}
+          >{t`‹ Job`}</Button>
+        ) : (
+          <Button component={Link} to={`/?${back}`} sx={{ ml: -0.75, minWidth: 52 }}>{t`‹ Cut`}</Button>
+        )}
         <Typography variant="h1" sx={{ flex: 1, minWidth: { sm: 200 } }}>{t`Run`}</Typography>
         <Button component={Link} to={`/trace?${params}`} variant={phone ? 'text' : 'outlined'}>
           {phone ? t`Trace` : t`Trace a fault`}

@@ -1,0 +1,253 @@
+package httpapi_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"sync"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/santhosh-tekuri/jsonschema/v6"
+)
+
+const balustrade = `Balustrade:
+8 posts, 44 × 44 hard maple, 900 long, rip, show
+30 balusters, 22 × 22 red oak, 820 long
+4 shelves, 18 × 300 birch ply, 900 long, show
+6 housings, 300 long, groove 7 deep
+`
+
+// rowsOf are the lines of a list as a job takes them.
+func (b *bench) rowsOf(text string) []any {
+	b.t.Helper()
+	var out obj
+	if w := b.post("/job-lists", obj{"text": text, "units": "mm"}); json.Unmarshal(w.Body.Bytes(), &out) != nil || w.Code != 200 {
+		b.t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	var rows []any
+	for _, l := range out["lines"].([]any) {
+		row := l.(obj)["row"].(obj)
+		delete(row, "in_stage")
+		row["id"] = uuid.NewString()
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+func (b *bench) job(name, text string) obj {
+	b.t.Helper()
+	var out obj
+	if w := b.post("/jobs", obj{"name": name, "rows": b.rowsOf(text), "knobs": obj{"people": 1}}, "Idempotency-Key", uuid.NewString()); json.Unmarshal(w.Body.Bytes(), &out) != nil || w.Code != 201 {
+		b.t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	return out
+}
+
+func version(j obj) []string { return []string{"If-Match", fmt.Sprintf(`"%v"`, j["version"])} }
+
+// A list is read, kept, planned, ticked and planned anew.
+func TestAJobFromListToLastTick(t *testing.T) {
+	b := newBench(t)
+	j := b.job("A balustrade", balustrade)
+	at := "/jobs/" + j["id"].(string)
+	rows := j["rows"].([]any)
+	if len(rows) != 4 || j["left"].(float64) != 48 || j["sheet"] != nil || rows[3].(obj)["in_stage"] != "joints" || rows[1].(obj)["assembly"] != "Balustrade" {
+		t.Fatalf("kept as %v", j)
+	}
+	plan := func(knobs obj) obj {
+		t.Helper()
+		var out obj
+		if w := b.put(at+"/sheet", obj{"knobs": knobs, "units": "mm"}, version(j)...); json.Unmarshal(w.Body.Bytes(), &out) != nil || w.Code != 200 {
+			t.Fatalf("%d: %s", w.Code, w.Body)
+		}
+		j = out
+		return out["sheet"].(obj)
+	}
+	sheet := plan(obj{"people": 1})
+	cut, change, pieces := 0.0, 0.0, 0.0
+	for _, u := range sheet["turns"].([]any) {
+		turn := u.(obj)
+		change += turn["cuts_from_min"].(float64) - turn["begin_min"].(float64)
+		for _, c := range turn["cuts"].([]any) {
+			cut += c.(obj)["minutes"].(float64)
+			pieces += c.(obj)["pieces"].(float64)
+		}
+	}
+	if pieces != 48 || fmt.Sprintf("%.4f", cut+change) != fmt.Sprintf("%.4f", sheet["total_min"]) || sheet["exact"] != true || sheet["end_min"].(float64) < sheet["total_min"].(float64)-1e-6 {
+		t.Errorf("%v pieces in %v + %v minutes; the sheet says %v", pieces, cut, change, sheet)
+	}
+	// What is dear is done seldom; what is free, where it gains anything.
+	var seldom, freely obj
+	for change, into := range map[float64]*obj{100: &seldom, 0: &freely} {
+		w := b.post(at+"/what-if", obj{"knobs": obj{"people": 1, "change_min": change}, "units": "mm"})
+		if json.Unmarshal(w.Body.Bytes(), into) != nil || w.Code != 200 {
+			t.Fatalf("%d: %s", w.Code, w.Body)
+		}
+	}
+	if seldom["changes"].(float64) > sheet["changes"].(float64) || freely["cut_min"].(float64) > sheet["cut_min"].(float64)+1e-9 || freely["changes_min"].(float64) != 0 {
+		t.Errorf("seldom %v, freely %v", seldom, freely)
+	}
+	// A held row is cut on its saw, whatever that costs.
+	rows[2].(obj)["saw_id"] = b.saw["circular"]
+	var sent []any
+	for _, r := range rows {
+		one := obj{}
+		for k, v := range r.(obj) {
+			if !strings.Contains(" in_stage made spoilt left material_name took_min ", " "+k+" ") {
+				one[k] = v
+			}
+		}
+		sent = append(sent, one)
+	}
+	stale := version(j)
+	w := b.put(at, obj{"name": "A balustrade", "rows": sent, "knobs": obj{"people": 1}}, stale...)
+	if err := json.Unmarshal(w.Body.Bytes(), &j); err != nil || w.Code != 200 || j["moved"] != true {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	if w := b.put(at, obj{"name": "Mine", "rows": sent, "knobs": obj{"people": 1}}, stale...); w.Code != http.StatusPreconditionFailed {
+		t.Errorf("over an old version: %d", w.Code)
+	}
+	held := plan(obj{"people": 2})
+	for _, u := range held["turns"].([]any) {
+		for _, c := range u.(obj)["cuts"].([]any) {
+			if is := c.(obj)["row_id"] == rows[2].(obj)["id"]; is && u.(obj)["saw_id"] != b.saw["circular"] {
+				t.Errorf("on another saw: %v", c)
+			}
+		}
+	}
+	if j["moved"] != false || held["total_min"].(float64) < sheet["total_min"].(float64)-1e-6 {
+		t.Errorf("held, it takes %v, free %v", held["total_min"], sheet["total_min"])
+	}
+	// What is made is planned no more; the last tick ends it, and a slip begins it again.
+	tick := func(row int, made, spoilt float64) obj {
+		t.Helper()
+		var out obj
+		w := b.post(at+"/ticks", obj{"row_id": rows[row].(obj)["id"], "made": made, "spoilt": spoilt}, "Idempotency-Key", uuid.NewString())
+		if json.Unmarshal(w.Body.Bytes(), &out) != nil || w.Code != 200 {
+			t.Fatalf("%d: %s", w.Code, w.Body)
+		}
+		return out
+	}
+	tick(0, 8, 1)
+	for _, u := range plan(obj{"people": 1})["turns"].([]any) {
+		for _, c := range u.(obj)["cuts"].([]any) {
+			if c.(obj)["row_id"] == rows[0].(obj)["id"] {
+				t.Errorf("a row that is made is planned again: %v", c)
+			}
+		}
+	}
+	tick(1, 30, 0)
+	tick(2, 4, 0)
+	if got := tick(3, 6, 0); got["left"].(float64) != 0 || got["ended_at"] == nil || got["rows"].([]any)[0].(obj)["spoilt"].(float64) != 1 {
+		t.Errorf("after the last tick %v", got)
+	}
+	if got := tick(3, -1, 1); got["left"].(float64) != 1 || got["ended_at"] != nil {
+		t.Errorf("one taken back %v", got)
+	}
+	if w := b.post(at+"/ticks", obj{"row_id": rows[3].(obj)["id"], "made": -9, "spoilt": 0}, "Idempotency-Key", uuid.NewString()); w.Code != 422 {
+		t.Errorf("fewer than none: %d", w.Code)
+	}
+}
+
+// Two people tick at once, and nothing is lost; the same tick sent twice counts once.
+func TestTicksOfTwoPeopleAddUp(t *testing.T) {
+	b := newBench(t)
+	j := b.job("Both", balustrade)
+	var all sync.WaitGroup
+	for _, r := range j["rows"].([]any) {
+		for range int(r.(obj)["pieces"].(float64)) {
+			all.Add(1)
+			go func() {
+				defer all.Done()
+				key := uuid.NewString()
+				for range 2 {
+					if w := b.post("/jobs/"+j["id"].(string)+"/ticks", obj{"row_id": r.(obj)["id"], "made": 1, "spoilt": 0}, "Idempotency-Key", key); w.Code != 200 {
+						t.Errorf("%d: %s", w.Code, w.Body)
+					}
+				}
+			}()
+		}
+	}
+	all.Wait()
+	j = b.get("/jobs/" + j["id"].(string))
+	for _, r := range j["rows"].([]any) {
+		if r.(obj)["made"] != r.(obj)["pieces"] {
+			t.Errorf("%v: %v made", r.(obj)["name"], r.(obj)["made"])
+		}
+	}
+	if j["ended_at"] == nil {
+		t.Error("all is made, and it goes on")
+	}
+}
+
+// A cut that is logged from a row ticks it off; one whose row is gone is logged all the same.
+func TestALoggedCutTicksItsRow(t *testing.T) {
+	b := newBench(t)
+	j := b.job("One", balustrade)
+	made := b.made(obj{"pieces": 3})
+	made["job_id"], made["row_id"] = j["id"], j["rows"].([]any)[0].(obj)["id"]
+	for want, row := range map[string]any{"3": made["row_id"], "gone": uuid.NewString()} {
+		made["row_id"] = row
+		if w := b.post("/cuts", made, "Idempotency-Key", uuid.NewString()); w.Code != 201 {
+			t.Fatalf("%s: %d: %s", want, w.Code, w.Body)
+		}
+	}
+	if r := b.get("/jobs/" + j["id"].(string))["rows"].([]any)[0].(obj); r["made"].(float64) != 3 {
+		t.Errorf("made %v", r["made"])
+	}
+}
+
+// Both files of a list are read back as the rows that they were written from;
+// the JSON keeps to its schema.
+func TestAListComesBackFromItsFiles(t *testing.T) {
+	b := newBench(t)
+	j := b.job("=Files", balustrade)
+	file := func(format string) string {
+		w := b.do(http.MethodGet, "/api/v1/jobs/"+j["id"].(string)+"/file?format="+format, "")
+		if w.Code != 200 || w.Body.Len() == 0 {
+			t.Fatalf("%s: %d: %s", format, w.Code, w.Body)
+		}
+		return w.Body.String()
+	}
+	c := jsonschema.NewCompiler()
+	if err := c.AddResource("job.json", map[string]any(b.get("/schemas/job.json"))); err != nil {
+		t.Fatal(err)
+	}
+	schema, err := c.Compile("job.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	doc, err := jsonschema.UnmarshalJSON(strings.NewReader(file("json")))
+	if err != nil || schema.Validate(doc) != nil {
+		t.Errorf("%v: %v", err, schema.Validate(doc))
+	}
+	for _, format := range []string{"json", "csv"} {
+		again := b.rowsOf(file(format))
+		for i, r := range j["rows"].([]any) {
+			for k, v := range again[i].(obj) {
+				if k != "id" && fmt.Sprint(v) != fmt.Sprint(r.(obj)[k]) {
+					t.Errorf("%s, row %d: %s is %v, was %v", format, i, k, v, r.(obj)[k])
+				}
+			}
+		}
+		if len(again) != 4 {
+			t.Errorf("%s: %d rows", format, len(again))
+		}
+	}
+	var sheet obj
+	if w := b.put("/jobs/"+j["id"].(string)+"/sheet", obj{"knobs": obj{"people": 1}, "units": "mm"}, version(j)...); json.Unmarshal(w.Body.Bytes(), &sheet) != nil || w.Code != 200 {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	turns := len(sheet["sheet"].(obj)["turns"].([]any))
+	if ics := file("ics&starts_at=2026-11-27T08:00:00Z"); strings.Count(ics, "BEGIN:VEVENT") != turns || !strings.Contains(ics, "DTSTART:20261127T080000Z") {
+		t.Errorf("%d turns, and the calendar %s", turns, ics)
+	}
+	if svg := file("svg"); strings.Count(svg, `height="34" fill="#fff"`) != 4 || !strings.Contains(svg, "30 × balusters") || strings.Contains(svg, "<no value>") {
+		t.Errorf("drawn as %s", svg)
+	}
+	if w := b.post("/job-lists", obj{"text": `{"format":"corte-job","version":2,"rows":[]}`, "units": "mm"}); !strings.Contains(w.Body.String(), "this Corte reads") {
+		t.Errorf("a later file: %s", w.Body)
+	}
+}

@@ -1,0 +1,141 @@
+/** A new list: typed, pasted, out of a file, or as an earlier job had it. */
+import { t } from '@lingui/core/macro';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useAddJob, useCopyOf, useJobList, useJobs, usePlanJob } from '../../api/jobs';
+import type { JobKnobs, JobLine, JobRowInput } from '../../api/types';
+import { usePreferences } from '../../app/preferences';
+import { LineField, SelectField } from '../../ui/Fields';
+import { FileButton } from '../../ui/FileButton';
+import { Trouble } from '../../ui/Notice';
+import { useUnsaved } from '../../ui/useUnsaved';
+import { Lines, Typer } from './List';
+
+const WAIT = 180; // ms after the last key
+
+const usual: JobKnobs = { people: 1 };
+
+export function NewJob() {
+  const { units } = usePreferences();
+  const go = useNavigate();
+  const [name, setName] = useState('');
+  const [text, setText] = useState('');
+  const settled = useSettled(text);
+  const list = useJobList(settled, units);
+  const lines = settled.trim() === '' ? [] : (list.data ?? []);
+  const earlier = useJobs().data ?? [];
+  const copyOf = useCopyOf();
+  const add = useAddJob();
+  const plan = usePlanJob();
+  const key = useRef(crypto.randomUUID());
+  const unsaved = useUnsaved(text.trim() !== '');
+  const bad = lines.some((l) => l.faults.length > 0);
+  const ready = name.trim() !== '' && lines.length > 0 && !bad && settled === text && !list.isPlaceholderData;
+  const keep = () =>
+    add.mutate(
+      { key: key.current, body: { name: name.trim(), rows: lines.map(rowOf), knobs: usual, units } },
+      {
+        onSuccess: (job) => {
+          unsaved.saved();
+          // Where it cannot be planned the job says why itself.
+          plan.mutate({ job, knobs: usual, units }, { onSettled: () => void go(`/jobs/${job.id}`) });
+        },
+      },
+    );
+  const failed = add.error ?? list.error;
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
+      <Button component={Link} to="/jobs" size="small" sx={{ ml: -0.75 }}>{t`‹ Jobs`}</Button>
+      <Typography variant="h1" sx={{ mb: 1.5 }}>{t`A new list`}</Typography>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) minmax(0,1fr)' },
+          gap: 3,
+          alignItems: 'start',
+        }}
+      >
+        <Box>
+          <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { sm: '1fr 1fr' }, mb: 1.5 }}>
+            <LineField label={t`What is built`} value={name} most={80} onText={setName} />
+            {earlier.length > 0 && (
+              <SelectField
+                label={t`Begin from an earlier job`}
+                value=""
+                choices={earlier.map((j) => [j.id, j.name] as const)}
+                onChoose={(id) => void copyOf(id).then(setText)}
+              />
+            )}
+          </Box>
+          <Typer text={text} onText={setText} />
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5, alignItems: 'center' }}>
+            <Button
+              variant="contained"
+              disabled={!ready || add.isPending || plan.isPending}
+              onClick={keep}
+              sx={{ minHeight: 52, px: 3 }}
+            >
+              {t`Keep it, and plan`}
+            </Button>
+            <FileButton
+              label={t`List of cuts`}
+              accept=".csv,.json,.txt,text/csv,application/json,text/plain"
+              variant="outlined"
+              onFile={(f) => void f.text().then(setText)}
+            >
+              {t`From a file`}
+            </FileButton>
+          </Box>
+          {failed && <Trouble sx={{ mt: 1.5 }}>{failed.message}</Trouble>}
+        </Box>
+        {lines.length > 0 ? <Lines lines={lines} units={units} /> : <HowTo />}
+      </Box>
+      {unsaved.question}
+    </Box>
+  );
+}
+
+function HowTo() {
+  const rows: [string, string][] = [
+    [t`24 battens, 38 × 64 white pine, 1,200 long`, t`how many, what, thick × wide, how long`],
+    [t`8 posts, 900 long`, t`what is not said is as in the row above`],
+    [t`rip, crosscut or sheet; rough, hidden, show or fine`, t`the cut, and what it must be good for`],
+    [t`6 housings, groove 7 deep; miter 45; bevel 30`, t`joints and angles`],
+    [t`Platforms:`, t`what the rows beneath belong to`],
+    [t`qty, part, wood, t, w, l`, t`or a table with such a first line`],
+  ];
+  return (
+    <Box component="dl" sx={{ m: 0 }}>
+      {rows.map(([say, means]) => (
+        <Box key={say} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1 }}>
+          <Box component="dt" sx={{ fontSize: 18, fontWeight: 600 }}>
+            {say}
+          </Box>
+          <Box component="dd" sx={{ m: 0, color: 'text.secondary' }}>
+            {means}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** A line that was understood as a row under an id of its own. */
+export function rowOf({ row }: JobLine): JobRowInput {
+  const input: JobRowInput & { in_stage?: unknown } = { ...row, id: crypto.randomUUID() };
+  delete input.in_stage; // follows from the rest
+  return input;
+}
+
+/** A text once nobody has typed for a moment. */
+export function useSettled(text: string) {
+  const [settled, setSettled] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), WAIT);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
