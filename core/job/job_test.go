@@ -37,6 +37,9 @@ func TestRead(t *testing.T) {
 		{"three figures are a size, unless a length follows", "18 x 90 x 600 ash\n18 x 38 x 64 ash, 700 long", measure.Millimetre, []string{
 			"ash||1|ash|crosscut|hidden|18|90|600", "ash||18|ash|crosscut|hidden|38|64|700",
 		}},
+		{"a strange wood is not taken for the one above", "2 sides, 20 × 100 cherry, 500 long\n2 lids, 20 × 100 elm, 400 long\n3 lids, 20 × 90 each, 300 long", measure.Millimetre, []string{
+			"sides||2|cherry|crosscut|hidden|20|100|500", "! material: elm is not a material that Corte knows; call it as the list of materials does", "lids||3|cherry|crosscut|hidden|20|90|300",
+		}},
 		{"a unit is no part of a word", "4 panels, 16 × 500 melamine board, 900 long, fine\n2 grooves in panels, 6 mm deep groove", measure.Millimetre, []string{
 			"panels||4|melamine-board|sheet|fine|16|500|900", "in panels||2|melamine-board|sheet|hidden|16|500|900|groove|6",
 		}},
@@ -44,7 +47,7 @@ func TestRead(t *testing.T) {
 			"sides||2|cherry|crosscut|hidden|20|100|500|||30", "fronts||2|cherry|crosscut|hidden|20|100|500",
 		}},
 		{"faults stand with their rows", "9 strips, 2000 × 40 elm, 600 long\nstrips, 20 × 40 beech, 25,000 long\n2 lids, 20 × 40 beech, 60 long, groove 20 deep", measure.Millimetre, []string{
-			"! material: say which material, as the list of materials calls it or as a timber yard would; thickness_mm: 2000 mm thick cannot be cut: it is between 0.5 mm and 400 mm",
+			"! material: elm is not a material that Corte knows; call it as the list of materials does; thickness_mm: 2000 mm thick cannot be cut: it is between 0.5 mm and 400 mm",
 			"! length_mm: 25000 mm long cannot be cut: it is between 1 mm and 20000 mm",
 			"! depth_mm: a groove leaves wood standing: say how deep, less than the thickness",
 		}},

@@ -86,7 +86,7 @@ var signs = strings.NewReplacer("”", `"`, "“", `"`, "″", `"`, "′", "'", 
 // tidy folds the ways a keyboard writes the same thing, and takes out commas that
 // part thousands: "1,200 long" is not one and a fifth.
 func tidy(s string) string {
-	s = signs.Replace(s)
+	s = signs.Replace(strings.ReplaceAll(s, "\x01", ""))
 	for thousands.MatchString(s) {
 		s = thousands.ReplaceAllString(s, "$1$2$3")
 	}
@@ -114,7 +114,7 @@ func (s *sentence) read() {
 		s.take(w)
 	}
 	s.takeCount()
-	if m := s.cut(sized); m != nil {
+	if m := s.cutFor(sized, afterSize); m != nil {
 		s.length("thickness_mm", m[1])
 		s.length("width_mm", m[2])
 		if m[3] != "" {
@@ -146,7 +146,10 @@ func (s *sentence) read() {
 			s.row.Moves, s.said["moves"] = true, true
 		}
 	}
-	s.row.Name = name(s.rest)
+	if w := s.strange(); w != "" {
+		s.fault("material", "%s is not a material that Corte knows; call it as the list of materials does", say.Word(w))
+	}
+	s.row.Name = name(strings.ReplaceAll(s.rest, "\x01", ""))
 }
 
 // takeCount reads how many, at the head of a line or said in it; "38 × 64" at
@@ -206,14 +209,29 @@ func (s *sentence) angle(of, text string) {
 }
 
 // cut takes the first match of a pattern out of what is left.
-func (s *sentence) cut(p *regexp.Regexp) []string {
+func (s *sentence) cut(p *regexp.Regexp) []string { return s.cutFor(p, " , ") }
+
+func (s *sentence) cutFor(p *regexp.Regexp, mark string) []string {
 	at := p.FindStringSubmatchIndex(s.rest)
 	if at == nil {
 		return nil
 	}
 	m := p.FindStringSubmatch(s.rest)
-	s.rest = s.rest[:at[0]] + " , " + s.rest[at[1]:]
+	s.rest = s.rest[:at[0]] + mark + s.rest[at[1]:]
 	return m
+}
+
+// afterSize marks where a size stood: what follows it is what the piece is of.
+const afterSize = " , \x01 "
+
+// strange is a word where a material would stand that is none, so that nothing
+// is cut from the wood of the row above by mistake.
+func (s *sentence) strange() string {
+	_, after, is := strings.Cut(s.rest, "\x01")
+	if !is || s.said["material"] {
+		return ""
+	}
+	return name(strings.FieldsFunc(after+" ,", func(r rune) bool { return r == ',' || r == ';' })[0])
 }
 
 // take takes a word or phrase out of what is left, whole and in any case.

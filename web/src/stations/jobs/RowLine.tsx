@@ -133,7 +133,7 @@ export function RowLine(p: Props) {
         <Button
           variant="outlined"
           disabled={r.left === 0}
-          aria-label={t`One more of ${r.name} made`}
+          aria-label={t`+1 of ${r.name} made`}
           onClick={() => p.onTick(1, 0)}
           sx={{ minWidth: 52, minHeight: 44 }}
         >
