@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import { expect, test } from './test';
+import { expect, own, test } from './test';
 
 const ofWeb = createRequire(path.resolve('../web/package.json'));
 type Token = string | Token[] | { [option: string]: Token };
@@ -79,12 +79,43 @@ test('every sentence of the pages comes from the catalogue', async ({ page, requ
   const blade = blades.find((b) => b.name === 'Plough')!.id;
   const set = blades.find((b) => b.name === 'Trapdoor')!.id;
   const saws = await items('saws');
+  const made = async (what: string, data: object) =>
+    (
+      (await (
+        await request.post(`/api/v1/${what}`, {
+          data,
+          headers: { 'Idempotency-Key': crypto.randomUUID() },
+        })
+      ).json()) as { id: string }
+    ).id;
+  // What is under way is of a blade of its own, so that no other journey is in its way.
+  const mine = await own(request, 'Sandglass');
+  const table = saws.find((s) => s.kind === 'table')!.id;
+  const cut = { saw_id: table, material: 'red-oak', direction: 'rip', finish: 'show' };
+  const size = { thickness_mm: 25, width_mm: 100, length_mm: 900 };
+  const pins = [31, 60].map((height_mm) => ({ blade_id: mine, height_mm }));
+  const trace = await made('traces', {
+    cut: { ...cut, ...size },
+    present: ['since-moved', 'marks-rear-arcs'],
+    units: 'mm',
+  });
+  const wash = await made('washes', { blade_ids: [mine], cleaner: 'detergent', brush: 'nylon' });
+  const trial = await made('trials', {
+    ...{ cut: { ...cut, ...size }, settings: pins, repeats: 3, blind: true, units: 'mm' },
+  });
+  const jobs = await items('jobs');
+  const job = jobs.find((j) => j.name.startsWith('Balcony'))!.id;
   const left: Record<string, string[]> = {};
   for (const address of [
     '/',
     '/?form=groove&d=6',
     '/run',
     '/trial/new',
+    `/trial/${trial}`,
+    '/jobs',
+    '/jobs/new',
+    `/jobs/${job}`,
+    `/jobs/${job}/next`,
     '/bench',
     '/true',
     '/true/heel',
@@ -102,11 +133,13 @@ test('every sentence of the pages comes from the catalogue', async ({ page, requ
     '/rack/labels',
     '/care',
     `/care/wash?b=${blade}`,
+    `/care/wash/${wash}`,
     '/care/bath',
     `/care/money/${blade}`,
     '/groove',
     '/groove/joints',
     '/trace',
+    `/trace/${trace}`,
     '/log',
     '/shop',
     '/start',

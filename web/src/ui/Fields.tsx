@@ -70,6 +70,12 @@ export function SelectField<T extends string>({ label, value, choices, onChoose,
       error={problem !== undefined}
       helperText={problem}
       onChange={(e) => onChoose(e.target.value as T)}
+      // A choice that stands for nothing chosen is shown like any other.
+      slotProps={
+        choices.some(([v]) => v === '')
+          ? { select: { displayEmpty: true }, inputLabel: { shrink: true } }
+          : undefined
+      }
     >
       {choices.map(([v, name]) => (
         <MenuItem key={v} value={v}>

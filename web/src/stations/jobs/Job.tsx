@@ -9,12 +9,14 @@ import { useDropJob, useJob, usePlanJob, useWhatIf } from '../../api/jobs';
 import { useSaws } from '../../api/rack';
 import { api } from '../../api/place';
 import type { Job, JobKnobs, RunSheet, Units } from '../../api/types';
+import type { TermId } from '../../drawings/TermPicture';
 import { usePreferences } from '../../app/preferences';
 import { percent } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
 import { saidMinutes } from '../../ui/feed';
 import { Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
+import { Term } from '../../ui/Term';
 import { AddRows } from './AddRows';
 import { Knobs } from './Knobs';
 import { Rows } from './Rows';
@@ -137,11 +139,11 @@ function Opened({
 
 /** What a plan comes to, and beside it what the one before came to. */
 function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
-  const sums: [string, string, string | undefined][] = [
+  const sums: [string, string, string | undefined, TermId?][] = [
     [t`in all`, saidMinutes(now.end_min), was && saidMinutes(was.end_min)],
     [t`changes`, String(now.changes), was && String(was.changes)],
     [t`cutting`, saidMinutes(now.cut_min), was && saidMinutes(was.cut_min)],
-    [t`burn risk`, percent(now.burn), was && percent(was.burn)],
+    [t`burn risk`, percent(now.burn), was && percent(was.burn), 'burn-risk'],
   ];
   const gap = now.total_min > 0 ? (now.total_min - now.bound_min) / now.total_min : 0;
   return (
@@ -149,7 +151,7 @@ function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
       role="status"
       sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 0.5, alignItems: 'baseline', mb: 1 }}
     >
-      {sums.map(([name, v, before]) => (
+      {sums.map(([name, v, before, term]) => (
         <Box key={name}>
           <Box sx={{ fontSize: 26, fontWeight: 700, lineHeight: 1.1 }}>
             {before !== undefined && before !== v && (
@@ -159,7 +161,9 @@ function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
             )}
             {v}
           </Box>
-          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{name}</Box>
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+            {term ? <Term of={term}>{name}</Term> : name}
+          </Box>
         </Box>
       ))}
       <Box sx={{ color: 'text.secondary', flex: '1 1 200px' }}>

@@ -8,7 +8,9 @@ import {
   useDroppable,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import Box from '@mui/material/Box';
@@ -31,6 +33,21 @@ import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
 import { RowLine } from './RowLine';
 import { stageOrder, stages } from './words';
+
+const howTo = t`Press space to take the row up, the arrows to move it, space to put it down, escape to leave it where it was.`;
+
+/** What is told of a row that is on its way. */
+function said(rows: JobRow[]): Announcements {
+  const name = (id: UniqueIdentifier | undefined) =>
+    rows.find((r) => r.id === id)?.name ?? stages[id as JobStage] ?? '';
+  return {
+    onDragStart: ({ active }) => t`${name(active.id)} is taken up.`,
+    onDragOver: ({ active, over }) => (over ? t`${name(active.id)} is at ${name(over.id)}.` : undefined),
+    onDragEnd: ({ active, over }) =>
+      over ? t`${name(active.id)} is put down at ${name(over.id)}.` : t`${name(active.id)} is back.`,
+    onDragCancel: ({ active }) => t`${name(active.id)} is back where it was.`,
+  };
+}
 
 export type Planned = { turn: RunTurn; cut: RunCut };
 
@@ -87,7 +104,12 @@ export function Rows({ job, sheet, units, saws, chosen, onChoose }: Props) {
           {t`The list has changed since it was planned: plan the rest anew.`}
         </Box>
       )}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={dropped}
+        accessibility={{ screenReaderInstructions: { draggable: howTo }, announcements: said(job.rows) }}
+      >
         {stageOrder.map((stage) => {
           const rows = job.rows.filter((r) => r.in_stage === stage);
           return (

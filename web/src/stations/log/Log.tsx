@@ -119,13 +119,13 @@ export function Log() {
         <SelectField
           label={t`Saw`}
           value={saws.data ? get('on') : ''}
-          choices={[['', 'any'] as const, ...(saws.data ?? []).map((s) => [s.id, s.name] as const)]}
+          choices={[['', t`any`] as const, ...(saws.data ?? []).map((s) => [s.id, s.name] as const)]}
           onChoose={(on) => set({ on })}
         />
         <SelectField
           label={t`Blade`}
           value={bladeName === undefined ? '' : get('blade')}
-          choices={[['', 'any'] as const, ...(rack.data ?? []).map((b) => [b.id, b.name] as const)]}
+          choices={[['', t`any`] as const, ...(rack.data ?? []).map((b) => [b.id, b.name] as const)]}
           onChoose={(blade) => set({ blade })}
         />
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, gridColumn: { xs: '1 / -1', md: 'auto' } }}>

@@ -3,7 +3,9 @@ import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import type { Blade, Units } from '../../api/types';
 import { coatingWords, grindWords, keptForWords, makeWords, upper } from '../../drawings/words';
+import type { TermId } from '../../drawings/TermPicture';
 import { formatLength, formatRun, formatThin, trim } from '../../measure/format';
+import { Term } from '../../ui/Term';
 
 interface Props {
   blade: Blade;
@@ -11,11 +13,14 @@ interface Props {
   units: Units;
 }
 
+/** Names that open their meaning. */
+const terms: Record<string, TermId> = { [t`Hook`]: 'hook', [t`Side clearance`]: 'side-clearance' };
+
 export function BladeNumbers({ blade: b, saw, units }: Props) {
   const c = b.condition;
   const rows: [string, string | undefined][] = [
     [t`What`, makeWords[b.make]],
-    [t`Teeth`, b.teeth ? t`${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : 'none'],
+    [t`Teeth`, b.teeth ? t`${b.teeth}, ${formatLength(b.pitch_mm, units)} apart` : t`none`],
     [t`Grind`, b.grind && grindWords[b.grind] + (b.group ? t`, groups of ${b.group}` : '')],
     [t`Hook`, b.grind && (b.hook_known ? `${trim(b.hook_deg, 1)}°` : t`not read`)],
     [t`Top bevel`, b.bevel_deg ? `${trim(b.bevel_deg, 1)}°` : undefined],
@@ -29,7 +34,7 @@ export function BladeNumbers({ blade: b, saw, units }: Props) {
       b.teeth
         ? b.groove.ridge_mm > 0.01
           ? t`leaves ${formatThin(b.groove.ridge_mm, units)} standing`
-          : 'flat'
+          : t`flat`
         : undefined,
     ],
     [t`Speed limit`, b.max_rpm ? t`${trim(b.max_rpm, 0)} rpm` : t`not noted: read it off the plate`],
@@ -66,7 +71,7 @@ export function BladeNumbers({ blade: b, saw, units }: Props) {
               }}
             >
               <Box component="dt" sx={{ color: 'text.secondary' }}>
-                {name}
+                {terms[name] ? <Term of={terms[name]}>{name}</Term> : name}
               </Box>
               <Box component="dd" sx={{ m: 0 }}>
                 {value}

@@ -200,7 +200,7 @@ function SettingLine({
         )}
       </Box>
       {height !== undefined && height > 0 && (
-        <Big name={table ? 'height' : 'depth'}>{formatSetting(height, units)}</Big>
+        <Big name={table ? t`height` : t`depth`}>{formatSetting(height, units)}</Big>
       )}
       {setting && (
         <>

@@ -16,13 +16,22 @@ import { usePreferences } from '../../app/preferences';
 import { HistoryChart } from '../../drawings/HistoryChart';
 import { planSize, SawPlan, spotOf } from '../../drawings/SawPlan';
 import { ShortScale } from '../../drawings/ShortScale';
+import type { TermId } from '../../drawings/TermPicture';
 import { formatFigure } from '../../measure/format';
+import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { testWords } from './tests';
 import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
+
+/** Tests whose name is a word of the craft. */
+const terms: Partial<Record<TruingTest, TermId>> = {
+  heel: 'heel',
+  runout: 'run-out',
+  clearance: 'side-clearance',
+};
 
 export function Truing() {
   const { units } = usePreferences();
@@ -221,7 +230,7 @@ function TestRow({ letter, test, saw, stand, all, blade, shown, onShow, units }:
       <Box sx={{ minWidth: 0, lineHeight: 1.3 }}>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1, alignItems: 'baseline' }}>
           <Typography variant="h3" component="h2">
-            {words.title}
+            {terms[test] ? <Term of={terms[test]}>{words.title}</Term> : words.title}
           </Typography>
           {last && <Verdict verdict={last.verdict} size={13} />}
         </Box>
