@@ -17,7 +17,8 @@ interface Props {
   onCapture: (mm: number) => void;
 }
 
-const HEIGHT = 'corte.gauge'; // of the panel, in pixels, as it last stood here
+const HEIGHT = 'corte.gauge'; // of the panel, in pixels, as it last stood here; 0 where none was heard
+const USUAL = { xs: 200, sm: 143 }; // of one that never did
 
 export function GaugePanel({ units, place, at, onCapture }: Props) {
   const { gauges, connected } = useGauges();
@@ -44,18 +45,24 @@ export function GaugePanel({ units, place, at, onCapture }: Props) {
   useEffect(() => {
     if (panel.current) localStorage.setItem(HEIGHT, String(panel.current.offsetHeight));
   }, [g?.state.name]);
-  // Where a dial was heard before, its place is kept for it, so that nothing jumps when it is heard again.
+  // Its place is kept for it until it is heard, so that nothing jumps when it is; where none was heard
+  // at all it is given up, from the next time on.
+  const [kept] = useState(() => localStorage.getItem(HEIGHT));
   const [silent, setSilent] = useState(false);
   useEffect(() => {
     if (g) return;
     const timer = setTimeout(() => {
-      localStorage.removeItem(HEIGHT);
+      localStorage.setItem(HEIGHT, '0');
       setSilent(true);
     }, 3000);
     return () => clearTimeout(timer);
   }, [g]);
-  const kept = Number(localStorage.getItem(HEIGHT) ?? 0);
-  if (!g) return silent || kept === 0 ? null : <Box sx={{ my: 1.5, height: kept }} />;
+  if (!g)
+    return kept === '0' ? null : (
+      <Box sx={{ my: 1.5, height: kept ? Number(kept) : USUAL, color: 'text.secondary' }}>
+        {silent && t`No dial is heard: readings are typed.`}
+      </Box>
+    );
   const live = connected && g.state.word === 'live' && reading !== undefined;
   return (
     <Box

@@ -33,7 +33,7 @@ export function ScoreView({ sheet, ghost, rows, chosen, onChoose }: Props) {
   }, [chosen, zoom, sheet]);
   const saws = sawsOf(sheet);
   return (
-    <Box ref={ref} sx={{ minHeight: scoreHeight(saws.length) }}>
+    <Box ref={ref}>
       <Box sx={{ display: 'flex', justifyContent: 'flex-end', mb: 0.5, '@media print': { display: 'none' } }}>
         <Segments<Zoom>
           label={t`How wide it is drawn`}
@@ -53,7 +53,11 @@ export function ScoreView({ sheet, ghost, rows, chosen, onChoose }: Props) {
           .map((u) => t`${u.saw_name} with ${u.blade_name}, ${saidMinutes(u.end_min - u.begin_min)}`)
           .join('; ')}`}
         tabIndex={zoom === '1' ? undefined : 0}
-        sx={{ overflowX: zoom === '1' ? 'hidden' : 'auto', overflowY: 'hidden' }}
+        sx={{
+          minHeight: scoreHeight(saws.length),
+          overflowX: zoom === '1' ? 'hidden' : 'auto',
+          overflowY: 'hidden',
+        }}
       >
         {width > 0 && (
           <Score {...{ sheet, ghost, stages, chosen, onChoose }} rows={named} width={width * Number(zoom)} />
