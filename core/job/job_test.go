@@ -40,6 +40,9 @@ func TestRead(t *testing.T) {
 		{"a strange wood is not taken for the one above", "2 sides, 20 × 100 cherry, 500 long\n2 lids, 20 × 100 elm, 400 long\n3 lids, 20 × 90 each, 300 long", measure.Millimetre, []string{
 			"sides||2|cherry|crosscut|hidden|20|100|500", "! material: elm is not a material that Corte knows; call it as the list of materials does", "lids||3|cherry|crosscut|hidden|20|90|300",
 		}},
+		{"what a board is like is of that board", "2 rails, 38 × 90 spruce, 900 long, rip, wet, moves\n2 more, 800 long\n2 rails, 38 × 90 larch, 700 long", measure.Millimetre, []string{
+			"rails||2|spruce|rip|hidden|38|90|900|||||wet|yes", "more||2|spruce|rip|hidden|38|90|800|||||wet|yes", "rails||2|larch|rip|hidden|38|90|700",
+		}},
 		{"a unit is no part of a word", "4 panels, 16 × 500 melamine board, 900 long, fine\n2 grooves in panels, 6 mm deep groove", measure.Millimetre, []string{
 			"panels||4|melamine-board|sheet|fine|16|500|900", "in panels||2|melamine-board|sheet|hidden|16|500|900|groove|6",
 		}},

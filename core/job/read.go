@@ -359,11 +359,13 @@ func (s *sentence) share(r *Row, above Row) {
 			r.Finish = cut.Hidden // another piece goes in
 		}
 	}
-	if !s.said["moisture"] {
-		r.Moisture = above.Moisture
-	}
-	if !s.said["moves"] {
-		r.Moves = above.Moves
+	if same := !s.said["material"]; same { // what a board is like is of that board
+		if !s.said["moisture"] {
+			r.Moisture = above.Moisture
+		}
+		if !s.said["moves"] {
+			r.Moves = above.Moves
+		}
 	}
 	for _, x := range []struct {
 		field string

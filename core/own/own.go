@@ -32,6 +32,15 @@ type Work struct {
 	Saw     []int       // of each kind
 	Change  []float64   // minutes that a change takes on each saw
 	Rows    []Row       // in their order
+	Could   [][]bool    // [kind][blade]: it makes the cut well, if nothing better is at hand; nil for what Minutes say
+}
+
+// could reports whether a blade stands in for a kind of cut.
+func (w Work) could(k, b int) bool {
+	if w.Could != nil {
+		return w.Could[k][b]
+	}
+	return !math.IsInf(w.Minutes[k][b], 1)
 }
 
 // A Purchase is blades bought together.
@@ -87,7 +96,7 @@ func Weigh(w Work, owned, sold []int) (Report, error) {
 			out.NeverBest = append(out.NeverBest, b)
 		}
 		for k := range w.Minutes {
-			if !slices.Contains(out.Undone, k) && !slices.ContainsFunc(owned, func(o int) bool { return o != b && !math.IsInf(w.Minutes[k][o], 1) }) {
+			if w.could(k, b) && !slices.ContainsFunc(owned, func(o int) bool { return o != b && w.could(k, o) }) {
 				out.Alone = append(out.Alone, b)
 				break
 			}
@@ -260,32 +269,36 @@ func (w Work) sum(runs [][]run, blades []int, detail bool) sum {
 	return out
 }
 
-// Pay is what a blade costs and gives in money.
+// Pay is what a blade costs and gives in money, in a year.
 type Pay struct {
-	Year  float64 // what its minutes are worth in a year
-	Spent float64 // on it in a year: its price and its sharpenings, over the life that it has
-	After float64 // years until it has paid for itself; +Inf where it never does
+	Year  float64 // what its minutes are worth
+	Spent float64 // its price and its sharpenings, over the life that it has
+	Keep  float64 // of that the sharpenings alone
+	Price float64
 }
 
 // Pays weighs minutes saved in a year against a price. metres are what it cuts in
-// a year, lifeM what one edge lasts, hour what an hour is worth. A price of 0
-// says that nobody has named one, and then nothing is spent.
+// a year, lifeM what one edge lasts (0 where nobody knows: then it is never
+// sharpened), hour what an hour is worth.
 func Pays(savesMin, metres, lifeM, price, sharpening float64, sharpenings int, hour float64) Pay {
-	p := Pay{Year: savesMin / 60 * hour}
+	p := Pay{Year: savesMin / 60 * hour, Price: price}
 	if lifeM > 0 && !math.IsInf(lifeM, 1) {
-		edges := metres / lifeM
-		p.Spent = edges * (price + float64(sharpenings)*sharpening) / float64(sharpenings+1)
-	}
-	p.After = math.Inf(1)
-	if left := p.Year - max(0, p.Spent-edgesOf(metres, lifeM)*price/float64(sharpenings+1)); left > 0 {
-		p.After = price / left
+		lives := metres / lifeM / float64(sharpenings+1)
+		p.Keep = lives * float64(sharpenings) * sharpening
+		p.Spent = p.Keep + lives*price
 	}
 	return p
 }
 
-func edgesOf(metres, lifeM float64) float64 {
-	if lifeM > 0 && !math.IsInf(lifeM, 1) {
-		return metres / lifeM
+// And is two together.
+func (p Pay) And(q Pay) Pay {
+	return Pay{p.Year + q.Year, p.Spent + q.Spent, p.Keep + q.Keep, p.Price + q.Price}
+}
+
+// After is how many years it takes to pay for itself; +Inf where it never does.
+func (p Pay) After() float64 {
+	if left := p.Year - p.Keep; left > 0 {
+		return p.Price / left
 	}
-	return 0
+	return math.Inf(1)
 }

@@ -136,6 +136,10 @@ func TestWhatIsMissingAndWhatIsIdle(t *testing.T) {
 	if got, err = Weigh(w, []int{0, 1, 2}, []int{3}); err != nil || len(got.One) != 1 || math.Abs(got.One[0].Saves-0.3) > 1e-9 || math.Abs(got.One[0].Changes+0.1) > 1e-9 || got.One[0].Takes[0] != (Taken{Kind: 0, Blade: 3, Pieces: 4, Saves: got.One[0].Takes[0].Saves}) {
 		t.Errorf("%+v, %v", got.One, err)
 	}
+	w.Could = [][]bool{{true, true, false, true}, {false, false, false, true}, {false, false, false, false}}
+	if got, err = Weigh(w, []int{0, 1, 2}, nil); err != nil || len(got.Alone) != 0 {
+		t.Errorf("what could stand in does: %v, %v", got.Alone, err)
+	}
 	if _, err := Weigh(Work{Rows: []Row{{0, 1}}}, nil, nil); err == nil {
 		t.Error("a row of no kind passes")
 	}
@@ -158,8 +162,11 @@ func TestPays(t *testing.T) {
 	} {
 		p := Pays(tt.saves, tt.metres, tt.life, tt.price, tt.sharpening, tt.times, tt.hour)
 		near := func(a, b float64) bool { return a == b || math.Abs(a-b) < 1e-9 }
-		if !near(p.Year, tt.year) || !near(p.Spent, tt.spent) || !near(p.After, tt.after) {
+		if !near(p.Year, tt.year) || !near(p.Spent, tt.spent) || !near(p.After(), tt.after) {
 			t.Errorf("%+v: %+v", tt, p)
+		}
+		if both := p.And(p); !near(both.After(), p.After()) || !near(both.Spent, 2*p.Spent) {
+			t.Errorf("twice %+v is %+v", p, both)
 		}
 	}
 }
@@ -178,5 +185,36 @@ func BenchmarkYear(b *testing.B) {
 		if _, err := Weigh(w, owned, sold); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+func TestFirstBlades(t *testing.T) {
+	w := Work{
+		// a general blade does all, a rip blade halves the rips, a fine one is all that cuts melamine
+		Minutes: [][]float64{{2, 1, Never, 2.2}, {1, Never, 0.9, 1}, {Never, Never, 3, Never}},
+		Saw:     []int{0, 0, 0}, Change: []float64{3}, Rows: []Row{{0, 20}, {1, 30}, {2, 2}},
+	}
+	none := func([]int, int) bool { return false }
+	steps, err := First(w, []int{0, 1, 2, 3}, 4, none)
+	if err != nil || len(steps) != 3 {
+		t.Fatalf("%+v, %v", steps, err)
+	}
+	for i, want := range []Step{{Blade: 0, Undone: 2, Total: 70}, {Blade: 2, Undone: 0, Total: 70 + 6 - 3 + 3}, {Blade: 1, Undone: 0, Total: 20 + 3 + 27 + 6}} {
+		if got := steps[i]; got.Blade != want.Blade || got.Undone != want.Undone || math.Abs(got.Total-want.Total) > 1e-9 {
+			t.Errorf("step %d: %+v, want %+v", i+1, got, want)
+		}
+	}
+	if len(steps[0].Or) != 3 || steps[0].Or[0].Blade != 3 || steps[0].Or[0].Total != 74 {
+		t.Errorf("or %+v", steps[0].Or)
+	}
+	// 74 minutes are nearly 70; a third more is not.
+	for change, want := range map[float64]int{2.2: 3, 2.4: 0} {
+		w.Minutes[0][3] = change
+		if steps, err = First(w, []int{0, 1, 2, 3}, 1, func(have []int, b int) bool { return len(have) == 0 && b == 3 }); err != nil || steps[0].Blade != want || len(steps[0].Or) != 3 {
+			t.Errorf("%v: %+v, %v", change, steps, err)
+		}
+	}
+	if steps, err = First(w, []int{0, 1}, 1, none); err != nil || len(steps) != 1 {
+		t.Errorf("%+v, %v", steps, err)
 	}
 }

@@ -103,7 +103,7 @@ func (s *search) dropTooLong(short []int) {
 // run searches for the best layout of what is left: through all of it where it
 // is short, and from its relaxation where it is long.
 func (s *search) run() {
-	s.bound = s.least()
+	s.bound = s.whole(s.least())
 	s.branch()
 	if s.work <= mostWork {
 		if s.best != nil {
@@ -116,11 +116,25 @@ func (s *search) run() {
 	}
 	s.work = 0
 	bound, ways := s.relax()
-	if len(s.price) == 1 {
-		bound = math.Ceil(bound/s.price[0]-1e-6) * s.price[0]
-	}
-	s.bound = max(s.bound, bound)
+	s.bound = max(s.bound, s.whole(bound))
 	s.round(ways)
+}
+
+// whole is a bound rounded up to what whole sticks can come to: a multiple of
+// what all their lengths are multiples of.
+func (s *search) whole(bound float64) float64 {
+	step := 0
+	for _, p := range s.price {
+		if p != math.Trunc(p) {
+			return bound
+		}
+		a, b := step, int(p)
+		for b != 0 {
+			a, b = b, a%b
+		}
+		step = a
+	}
+	return math.Ceil(bound/float64(step)-1e-6) * float64(step)
 }
 
 // least is what no layout of what is left stays under: the room that it takes at
@@ -133,7 +147,7 @@ func (s *search) least() float64 {
 	}
 	bound := sum * s.rate
 	if len(s.room) != 1 {
-		return bound
+		return bound // sticks that are cut already may be of any kind: nothing is rounded
 	}
 	room := s.room[0]
 	need := math.Ceil(sum/room - hair)

@@ -12,9 +12,11 @@ package stock
 
 import (
 	"math"
+	"slices"
 
 	"corte/core/fault"
 	"corte/core/measure"
+	"corte/core/say"
 )
 
 // A Piece is how many of one length are wanted, as it is to be in the end.
@@ -139,4 +141,50 @@ func (a Ask) WithKerf(kerf measure.Length, now Layout) (Thinner, error) {
 		t.More[i] = b.Yields(s, longest) - a.Yields(s, longest)
 	}
 	return t, nil
+}
+
+// Says puts a layout into words, sentences without their full stops.
+func (l Layout) Says() []say.Line {
+	if len(l.Fills) == 0 {
+		return []say.Line{say.Of("nothing of it comes out of these")}
+	}
+	left, longest := measure.Length(0), measure.Length(0)
+	for _, f := range l.Fills {
+		left += f.Left
+		longest = max(longest, f.Left)
+	}
+	out := []say.Line{say.Of("%d boards or sticks, %s in all; %s is left over, the longest piece of it %s", len(l.Fills), l.Used, left, longest)}
+	switch {
+	case slices.ContainsFunc(l.Short, func(n int) bool { return n > 0 }):
+		out = append(out, say.Of("not all of it comes out of what there is"))
+	case l.Exact:
+		out = append(out, say.Of("no less stock would do"))
+	default:
+		out = append(out, say.Of("it could be %s less at the most", l.Used-l.Bound))
+	}
+	return out
+}
+
+// Says puts what a thinner kerf would change into words.
+func (t Thinner) Says(a Ask) say.Line {
+	kerf := say.Thin(t.Kerf)
+	for i, n := range t.More {
+		if n > 0 {
+			if n == 1 {
+				return say.Of("a kerf of %s gives one more of the longest from each of %s%s", kerf, a.Sticks[i].Length, t.also())
+			}
+			return say.Of("a kerf of %s gives %d more of the longest from each of %s%s", kerf, n, a.Sticks[i].Length, t.also())
+		}
+	}
+	if t.Saved > 0 {
+		return say.Of("a kerf of %s takes %s less of stock", kerf, t.Saved)
+	}
+	return say.Of("a kerf of %s changes nothing here", kerf)
+}
+
+func (t Thinner) also() say.Line {
+	if t.Saved <= 0 {
+		return say.Line{}
+	}
+	return say.Of(", and takes %s less of stock in all", t.Saved)
 }

@@ -21,6 +21,7 @@ import (
 	"corte/internal/shop/kit"
 	"corte/internal/shop/log"
 	"corte/internal/shop/mount"
+	"corte/internal/shop/own"
 	"corte/internal/shop/rack"
 	"corte/internal/shop/run"
 	"corte/internal/shop/trace"
@@ -39,6 +40,7 @@ type Service struct {
 	Joint  joint.Station
 	Log    log.Station
 	Mount  mount.Station
+	Own    own.Station
 	Rack   rack.Station
 	Run    run.Station
 	Trace  trace.Station
@@ -51,7 +53,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 func over(k *kit.Kit) *Service {
 	return &Service{
 		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Log: log.At(k),
-		Mount: mount.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
+		Mount: mount.At(k), Own: own.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }
 

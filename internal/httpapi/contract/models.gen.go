@@ -2846,6 +2846,39 @@ type FindingRule string
 // Finish defines model for Finish.
 type Finish = cut.Finish
 
+// FirstAsk defines model for FirstAsk.
+type FirstAsk struct {
+	// Rows What is to be cut.
+	Rows  []JobRowInput `json:"rows"`
+	Units Units         `json:"units"`
+}
+
+// FirstBlade defines model for FirstBlade.
+type FirstBlade struct {
+	BoreMm        measure.Length `json:"bore_mm"`
+	DiameterMm    measure.Length `json:"diameter_mm"`
+	For           string         `json:"for"`
+	Grind         Grind          `json:"grind"`
+	GulletDepthMm measure.Length `json:"gullet_depth_mm"`
+	HookDeg       float64        `json:"hook_deg"`
+	ID            string         `json:"id"`
+
+	// Instead What else one could begin with.
+	Instead []OtherFirst   `json:"instead"`
+	KerfMm  measure.Length `json:"kerf_mm"`
+	Name    string         `json:"name"`
+
+	// Saws That it fits.
+	Saws  []string `json:"saws"`
+	Teeth int      `json:"teeth"`
+
+	// TotalMin Of those that can.
+	TotalMin float64 `json:"total_min"`
+
+	// Undone Pieces that cannot be cut yet.
+	Undone int `json:"undone"`
+}
+
 // Fit defines model for Fit.
 type Fit string
 
@@ -3814,6 +3847,55 @@ type Option struct {
 	Verdict Verdict  `json:"verdict"`
 }
 
+// OtherFirst defines model for OtherFirst.
+type OtherFirst struct {
+	Name     string  `json:"name"`
+	TotalMin float64 `json:"total_min"`
+	Undone   int     `json:"undone"`
+}
+
+// Owning defines model for Owning.
+type Owning struct {
+	// Alone Owned ones without which some of the work cannot be done.
+	Alone []NamedBlade `json:"alone"`
+
+	// From The first row of the log.
+	From *time.Time `json:"from,omitempty"`
+
+	// Market All that was weighed.
+	Market []SoldBlade `json:"market"`
+	Metres float64     `json:"metres"`
+
+	// NeverBest Owned ones that the work never takes.
+	NeverBest []NamedBlade `json:"never_best"`
+
+	// One At most three, the one that saves most first.
+	One    []Purchase `json:"one"`
+	Pieces int        `json:"pieces"`
+	Rows   int        `json:"rows"`
+	Says   string     `json:"says"`
+	Three  *Purchase  `json:"three,omitempty"`
+
+	// TotalMin Of the work, with what is owned, sharp and clean.
+	TotalMin float64   `json:"total_min"`
+	Two      *Purchase `json:"two,omitempty"`
+
+	// Undone What nothing owned may cut.
+	Undone []string `json:"undone"`
+	Years  float64  `json:"years"`
+}
+
+// OwningAsk defines model for OwningAsk.
+type OwningAsk struct {
+	// Hour What an hour is worth, in the shop's own money.
+	Hour *float64 `json:"hour,omitempty"`
+
+	// JobID To be cut. Left out, the log of a year.
+	JobID  *openapi_types.UUID `json:"job_id,omitempty"`
+	Prices *[]PriceOf          `json:"prices,omitempty"`
+	Units  Units               `json:"units"`
+}
+
 // OwningPlan defines model for OwningPlan.
 type OwningPlan struct {
 	// LifeM Metres that one sharp edge lasts.
@@ -3943,6 +4025,12 @@ type PlanRequest struct {
 	Units Units `json:"units"`
 }
 
+// PriceOf defines model for PriceOf.
+type PriceOf struct {
+	ID    string  `json:"id"`
+	Price float64 `json:"price"`
+}
+
 // Problem RFC 9457.
 type Problem struct {
 	Detail string `json:"detail"`
@@ -3953,6 +4041,22 @@ type Problem struct {
 	Status    int     `json:"status"`
 	Title     string  `json:"title"`
 	Type      string  `json:"type"`
+}
+
+// Purchase defines model for Purchase.
+type Purchase struct {
+	Blades []SoldBlade `json:"blades"`
+
+	// ChangesMin Of that, in changes of blade; below 0 where they are more.
+	ChangesMin float64 `json:"changes_min"`
+
+	// Pays Whether it pays for itself within its first two years; left out without prices and an hour's worth.
+	Pays *bool `json:"pays,omitempty"`
+
+	// SavesMin Over the work.
+	SavesMin float64    `json:"saves_min"`
+	Says     string     `json:"says"`
+	Takes    []TakenCut `json:"takes"`
 }
 
 // RackFile defines model for RackFile.
@@ -4537,8 +4641,91 @@ type ShopInput struct {
 // Side defines model for Side.
 type Side = cut.Side
 
+// SoldBlade A blade of a kind that is sold.
+type SoldBlade struct {
+	BoreMm        measure.Length `json:"bore_mm"`
+	DiameterMm    measure.Length `json:"diameter_mm"`
+	For           string         `json:"for"`
+	Grind         Grind          `json:"grind"`
+	GulletDepthMm measure.Length `json:"gullet_depth_mm"`
+	HookDeg       float64        `json:"hook_deg"`
+	ID            string         `json:"id"`
+	KerfMm        measure.Length `json:"kerf_mm"`
+	Name          string         `json:"name"`
+
+	// Saws That it fits.
+	Saws  []string `json:"saws"`
+	Teeth int      `json:"teeth"`
+}
+
 // Splinters defines model for Splinters.
 type Splinters string
+
+// StockAsk defines model for StockAsk.
+type StockAsk struct {
+	KerfMm measure.Length `json:"kerf_mm"`
+
+	// OversizeMm That each piece is cut larger, to be worked down.
+	OversizeMm *measure.Length `json:"oversize_mm,omitempty"`
+	Pieces     []StockPiece    `json:"pieces"`
+	Sticks     []StockStick    `json:"sticks"`
+
+	// ThinnerMm Another kerf to weigh against it.
+	ThinnerMm *measure.Length `json:"thinner_mm,omitempty"`
+
+	// TrimMm Off each end before anything.
+	TrimMm *measure.Length `json:"trim_mm,omitempty"`
+	Units  Units           `json:"units"`
+}
+
+// StockCount defines model for StockCount.
+type StockCount struct {
+	Count int `json:"count"`
+	Piece int `json:"piece"`
+}
+
+// StockFill defines model for StockFill.
+type StockFill struct {
+	LeftMm measure.Length `json:"left_mm"`
+	Pieces []StockCount   `json:"pieces"`
+
+	// Stick Of those asked for.
+	Stick int `json:"stick"`
+	Times int `json:"times"`
+}
+
+// StockPiece defines model for StockPiece.
+type StockPiece struct {
+	Count    int            `json:"count"`
+	LengthMm measure.Length `json:"length_mm"`
+	Name     *string        `json:"name,omitempty"`
+}
+
+// StockPlan defines model for StockPlan.
+type StockPlan struct {
+	// Exact No less stock would do.
+	Exact bool `json:"exact"`
+
+	// Fills Sticks that are cut alike stand once.
+	Fills []StockFill `json:"fills"`
+
+	// OverMm How much less it could be at the most.
+	OverMm measure.Length `json:"over_mm"`
+	Says   []string       `json:"says"`
+
+	// Short Pieces that the sticks do not yield.
+	Short []StockCount `json:"short"`
+
+	// UsedMm Of sticks.
+	UsedMm measure.Length `json:"used_mm"`
+}
+
+// StockStick defines model for StockStick.
+type StockStick struct {
+	// Count Left out or 0, as many as are wanted.
+	Count    *int           `json:"count,omitempty"`
+	LengthMm measure.Length `json:"length_mm"`
+}
 
 // Stopped What stops some of the blades, and the way out.
 type Stopped struct {
@@ -4732,6 +4919,14 @@ type SweepRequest struct {
 	Cut     Cut                `json:"cut"`
 	StepMm  measure.Length     `json:"step_mm"`
 	Units   Units              `json:"units"`
+}
+
+// TakenCut defines model for TakenCut.
+type TakenCut struct {
+	Blade    string  `json:"blade"`
+	Pieces   int     `json:"pieces"`
+	SavesMin float64 `json:"saves_min"`
+	What     string  `json:"what"`
 }
 
 // Tolerances What the saw is held to. Left out, the usual ones.
@@ -5991,6 +6186,9 @@ type CreateComparisonJSONRequestBody = ComparisonRequest
 // LogCutJSONRequestBody defines body for LogCut for application/json ContentType.
 type LogCutJSONRequestBody = CutMade
 
+// PlanFirstBladesJSONRequestBody defines body for PlanFirstBlades for application/json ContentType.
+type PlanFirstBladesJSONRequestBody = FirstAsk
+
 // PlaceGaugeJSONRequestBody defines body for PlaceGauge for application/json ContentType.
 type PlaceGaugeJSONRequestBody PlaceGaugeJSONBody
 
@@ -6051,6 +6249,9 @@ type StepMountingJSONRequestBody = MountingStep
 // EndMountingJSONRequestBody defines body for EndMounting for application/json ContentType.
 type EndMountingJSONRequestBody EndMountingJSONBody
 
+// PlanOwningJSONRequestBody defines body for PlanOwning for application/json ContentType.
+type PlanOwningJSONRequestBody = OwningAsk
+
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = PlanRequest
 
@@ -6077,6 +6278,9 @@ type RetireSawJSONRequestBody = Retirement
 
 // ChangeShopJSONRequestBody defines body for ChangeShop for application/json ContentType.
 type ChangeShopJSONRequestBody = ShopInput
+
+// PlanStockJSONRequestBody defines body for PlanStock for application/json ContentType.
+type PlanStockJSONRequestBody = StockAsk
 
 // CreateSupportPlanJSONRequestBody defines body for CreateSupportPlan for application/json ContentType.
 type CreateSupportPlanJSONRequestBody = SupportRequest

@@ -140,6 +140,9 @@ type ServerInterface interface {
 	// ListFaults What a look-over can find
 	// (GET /faults)
 	ListFaults(c *gin.Context)
+	// PlanFirstBlades Which blades to begin with, for the shop's saws and some work
+	// (POST /first-blades)
+	PlanFirstBlades(c *gin.Context)
 	// ListGauges The gauges that Corte listens to
 	// (GET /gauges)
 	ListGauges(c *gin.Context)
@@ -254,6 +257,9 @@ type ServerInterface interface {
 	// EndMounting The blade is on
 	// (POST /mountings/{id}/end)
 	EndMounting(c *gin.Context, id ID, params EndMountingParams)
+	// PlanOwning Which blade to buy next, over the log of a year or over a job
+	// (POST /owning-plans)
+	PlanOwning(c *gin.Context)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(c *gin.Context)
@@ -305,6 +311,9 @@ type ServerInterface interface {
 	// ListUsualSaws A saw of each kind as it usually is
 	// (GET /starters/saws)
 	ListUsualSaws(c *gin.Context, params ListUsualSawsParams)
+	// PlanStock What comes out of boards and sticks in one dimension
+	// (POST /stock-plans)
+	PlanStock(c *gin.Context)
 	// CreateSupportPlan Where four supports carry a board that is cut in two
 	// (POST /support-plans)
 	CreateSupportPlan(c *gin.Context)
@@ -1815,6 +1824,19 @@ func (siw *ServerInterfaceWrapper) ListFaults(c *gin.Context) {
 	}
 
 	siw.Handler.ListFaults(c)
+}
+
+// PlanFirstBlades operation middleware
+func (siw *ServerInterfaceWrapper) PlanFirstBlades(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanFirstBlades(c)
 }
 
 // ListGauges operation middleware
@@ -3442,6 +3464,19 @@ func (siw *ServerInterfaceWrapper) EndMounting(c *gin.Context) {
 	siw.Handler.EndMounting(c, id, params)
 }
 
+// PlanOwning operation middleware
+func (siw *ServerInterfaceWrapper) PlanOwning(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanOwning(c)
+}
+
 // CreatePlan operation middleware
 func (siw *ServerInterfaceWrapper) CreatePlan(c *gin.Context) {
 
@@ -3998,6 +4033,19 @@ func (siw *ServerInterfaceWrapper) ListUsualSaws(c *gin.Context) {
 	}
 
 	siw.Handler.ListUsualSaws(c, params)
+}
+
+// PlanStock operation middleware
+func (siw *ServerInterfaceWrapper) PlanStock(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanStock(c)
 }
 
 // CreateSupportPlan operation middleware
@@ -5238,6 +5286,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/jobs/:id/what-if", wrapper.TryJob)
 	router.POST(options.BaseURL+"/jobs/:id/ticks", wrapper.TickJob)
 	router.GET(options.BaseURL+"/jobs/:id/file", wrapper.GetJobFile)
+	router.POST(options.BaseURL+"/stock-plans", wrapper.PlanStock)
+	router.POST(options.BaseURL+"/owning-plans", wrapper.PlanOwning)
+	router.POST(options.BaseURL+"/first-blades", wrapper.PlanFirstBlades)
 	router.GET(options.BaseURL+"/trials", wrapper.ListTrials)
 	router.POST(options.BaseURL+"/trials", wrapper.StartTrial)
 	router.GET(options.BaseURL+"/trials/:id", wrapper.GetTrial)
@@ -6810,6 +6861,48 @@ func (response ListFaultsdefaultApplicationProblemPlusJSONResponse) VisitListFau
 	return err
 }
 
+type PlanFirstBladesRequestObject struct {
+	Body *PlanFirstBladesJSONRequestBody
+}
+
+type PlanFirstBladesResponseObject interface {
+	VisitPlanFirstBladesResponse(w http.ResponseWriter) error
+}
+
+type PlanFirstBlades200JSONResponse struct {
+	Items  []FirstBlade `json:"items"`
+	Pieces int          `json:"pieces"`
+}
+
+func (response PlanFirstBlades200JSONResponse) VisitPlanFirstBladesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanFirstBladesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanFirstBladesdefaultApplicationProblemPlusJSONResponse) VisitPlanFirstBladesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListGaugesRequestObject struct {
 }
 
@@ -8355,6 +8448,45 @@ func (response EndMountingdefaultApplicationProblemPlusJSONResponse) VisitEndMou
 	return err
 }
 
+type PlanOwningRequestObject struct {
+	Body *PlanOwningJSONRequestBody
+}
+
+type PlanOwningResponseObject interface {
+	VisitPlanOwningResponse(w http.ResponseWriter) error
+}
+
+type PlanOwning200JSONResponse Owning
+
+func (response PlanOwning200JSONResponse) VisitPlanOwningResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanOwningdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanOwningdefaultApplicationProblemPlusJSONResponse) VisitPlanOwningResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CreatePlanRequestObject struct {
 	Body *CreatePlanJSONRequestBody
 }
@@ -9026,6 +9158,45 @@ type ListUsualSawsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListUsualSawsdefaultApplicationProblemPlusJSONResponse) VisitListUsualSawsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanStockRequestObject struct {
+	Body *PlanStockJSONRequestBody
+}
+
+type PlanStockResponseObject interface {
+	VisitPlanStockResponse(w http.ResponseWriter) error
+}
+
+type PlanStock200JSONResponse StockPlan
+
+func (response PlanStock200JSONResponse) VisitPlanStockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanStockdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanStockdefaultApplicationProblemPlusJSONResponse) VisitPlanStockResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10143,6 +10314,9 @@ type StrictServerInterface interface {
 	// ListFaults What a look-over can find
 	// (GET /faults)
 	ListFaults(ctx context.Context, request ListFaultsRequestObject) (ListFaultsResponseObject, error)
+	// PlanFirstBlades Which blades to begin with, for the shop's saws and some work
+	// (POST /first-blades)
+	PlanFirstBlades(ctx context.Context, request PlanFirstBladesRequestObject) (PlanFirstBladesResponseObject, error)
 	// ListGauges The gauges that Corte listens to
 	// (GET /gauges)
 	ListGauges(ctx context.Context, request ListGaugesRequestObject) (ListGaugesResponseObject, error)
@@ -10257,6 +10431,9 @@ type StrictServerInterface interface {
 	// EndMounting The blade is on
 	// (POST /mountings/{id}/end)
 	EndMounting(ctx context.Context, request EndMountingRequestObject) (EndMountingResponseObject, error)
+	// PlanOwning Which blade to buy next, over the log of a year or over a job
+	// (POST /owning-plans)
+	PlanOwning(ctx context.Context, request PlanOwningRequestObject) (PlanOwningResponseObject, error)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(ctx context.Context, request CreatePlanRequestObject) (CreatePlanResponseObject, error)
@@ -10308,6 +10485,9 @@ type StrictServerInterface interface {
 	// ListUsualSaws A saw of each kind as it usually is
 	// (GET /starters/saws)
 	ListUsualSaws(ctx context.Context, request ListUsualSawsRequestObject) (ListUsualSawsResponseObject, error)
+	// PlanStock What comes out of boards and sticks in one dimension
+	// (POST /stock-plans)
+	PlanStock(ctx context.Context, request PlanStockRequestObject) (PlanStockResponseObject, error)
 	// CreateSupportPlan Where four supports carry a board that is cut in two
 	// (POST /support-plans)
 	CreateSupportPlan(ctx context.Context, request CreateSupportPlanRequestObject) (CreateSupportPlanResponseObject, error)
@@ -11716,6 +11896,48 @@ func (sh *strictHandler) ListFaults(ctx *gin.Context) {
 	}
 }
 
+// PlanFirstBlades operation middleware
+func (sh *strictHandler) PlanFirstBlades(ctx *gin.Context) {
+	var request PlanFirstBladesRequestObject
+
+	var body PlanFirstBladesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanFirstBlades(ctx, request.(PlanFirstBladesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanFirstBlades")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanFirstBladesResponseObject); ok {
+		if err := validResponse.VisitPlanFirstBladesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListGauges operation middleware
 func (sh *strictHandler) ListGauges(ctx *gin.Context) {
 	var request ListGaugesRequestObject
@@ -13060,6 +13282,48 @@ func (sh *strictHandler) EndMounting(ctx *gin.Context, id ID, params EndMounting
 	}
 }
 
+// PlanOwning operation middleware
+func (sh *strictHandler) PlanOwning(ctx *gin.Context) {
+	var request PlanOwningRequestObject
+
+	var body PlanOwningJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanOwning(ctx, request.(PlanOwningRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanOwning")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanOwningResponseObject); ok {
+		if err := validResponse.VisitPlanOwningResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // CreatePlan operation middleware
 func (sh *strictHandler) CreatePlan(ctx *gin.Context) {
 	var request CreatePlanRequestObject
@@ -13649,6 +13913,48 @@ func (sh *strictHandler) ListUsualSaws(ctx *gin.Context, params ListUsualSawsPar
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListUsualSawsResponseObject); ok {
 		if err := validResponse.VisitListUsualSawsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlanStock operation middleware
+func (sh *strictHandler) PlanStock(ctx *gin.Context) {
+	var request PlanStockRequestObject
+
+	var body PlanStockJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanStock(ctx, request.(PlanStockRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanStock")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanStockResponseObject); ok {
+		if err := validResponse.VisitPlanStockResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -14560,506 +14866,530 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rktw28i/4KojaE+Fz9pRaLflyZqRPsizb8siWVq0ZxcZfc8ooMqsIFwvgAGCXaiYcsa+xr7dPsoFM",
-	"gLcCi2Q3u2XP+IstqUgCSCQSef3lvxaJ2hdKgrRm8eRfi4JrvgcLGv/2MnX/FXLxZFFwmy2WC8n3sHiy",
-	"EOliudDwj1JoSBdPrC5huTBJBnvu3tgoved28WRRlvikPRbuLWO1kNvFr78uFy83P3KbZO7hFEyiRWGF",
-	"cuO8y4BdgzZCSWYzbtmBGwapsJAuGTdMWMNevOPbi8WSJpYBT0HXU3u5eUCfPjfBglsL2r3+vz8s/uvy",
-	"wZ///q9Hyz//+mHx36Kz/QscT2f6PFMGJFsfmc2AGZApaLZRmtlMGKYkuD/I7ZKZMsnc1Dn7619ffnPB",
-	"njENVh/ZQdiM3uV7YDs4sj3fgVsiUzKB/hWmsC+UBZkcH7iZnVvonn98BXJrs8WTR5eXy8VeyPD3P8VW",
-	"+krsha02/R8l6GM9cI4/Nj+fwoaXuQ0f5x/Fvtwvnnzph6K/PaoGEtLCFjSO9CNP4dnGgo7zwM/c/kwM",
-	"QNTV16DZll8Ds4odAmPseQrsl9JYtoaN0uBoR698kEjVNcgku2AvLROGFaVl3A2JH16yTB3AfTZXcstA",
-	"2Aw0flVJZLMDP158kPSqVKzg2jK1ocHdpNyOCcMyyFNm1cUH2bdhbqkPaK3RU5JyCw+s2EOU+V4jWXge",
-	"ZcJnBlkO5ySIHucYTBjGpTmAhtRxpPttI7RBYi7xK0iQjBuWZFxuIWVGTOPFm/Pee+5O+ekav1cH2iK+",
-	"VW6Dw8a7CQPt+QFfbTCBe8aAtGHrR+xf3xJpWg+uIFEyNT07qMp17ravPgKP/vTFZesYXFZrluV+jafg",
-	"Vzq6YOzXKhWAMvfrnKfwtUpxsxMlLUg8kLwocpFwR5OHvxhHmH81ZvLfNGwWTxb/x8NanD+kX81D/OJL",
-	"WZS2HrKWFr8uF295svtW5POOGj7aNyZYoWEP0s47avXZnnGv+GHWAa/4oZ+0+C+mUNLQ3r7Rap3D/szg",
-	"BT3xP6dNInwX59A+PO+9ZDho5e4iPDFLxmXqz4FiqbrA4+c/5sZ6ll6LBOIn0SqWqTzFT2xLkQKepYPS",
-	"O3eCCq0K0NbzcsZzGxfvan0tVIkylh1UmacsK7VlRu1hrdLjRS0J10rlwOXi1+XCwkf8XEd0LBdWFSJx",
-	"v4B0J+2/FhuQiTuOxqrC/S8Hp4YUpXFqAUj3F1MWhdLuOiu4cfuDTye7xd9jsqne2P/yo/npLGmR9Utq",
-	"/Qsk1s3q2R5kug+bnKaC5PibBok2PDfQt2VWMWMdmYVknGl1YEIaCzy9YK9lfmScJaVFWb13Us9m3D3n",
-	"pBZuDmdSWTjdlPWxI5y/ulw2FaL/+t8fPny8vPzwQX/4IP/+f0Y0ouUCNhtHuwG2fEFP/bpcuJl0RkUd",
-	"4XTYngGVu5xXpsidCkHK6dlTWT3463JRCEho6ZV0/vOf//zn8xrKcnGzwQ48z4deeO+ecVx1yjJ6rfS3",
-	"pIG1dy1Hsq32+9Pz9K1WezyEQkqngubu4nbc4/4NZOouPfdHm2ng6VOWw8YyVVomNo5F2B64KTWkjlVO",
-	"b7T2nbVcfHywVQ/8P/o3L/yeuo0urZ/jbb9k+NFED7uB2YYouIaZvnUNOhXJ4JH4m38MOcU4np5neP8x",
-	"tdk0aFaJzo4A8xRsTqHauQZVWl+tV+i35u997HuVqwj/2kwkOwnGRFn4mXGibl/Mw4S21BLSVQrbyEhb",
-	"7qQoHghVOltg7dQjM2ZcR+eM2+ZF487SYrlIMlEUpN5nwlFOi21mh68S/NyyTZzW/KNUPvAj6nSnVKbJ",
-	"jTEslgtc90qkIwz28DBpxJEzCR8LSKLKu7vsU350OrnTQrhEPZ0nuzbBuY3OsdAigRU3O0jHnBJUBSIT",
-	"7FC9WnlrXfju0pEwRvSvuc1O6Z2480Um7LlT/9w/9utyMZLeubCahhixZmcMraZsfe8+ltKKfPx3Sq/X",
-	"trccedPttckAlRdhG/pc44Y9ZMfoLA5Kp81DtlUKNTaruZDo7ihynsDw8ULa+s0NW1XRtqZbWLdfkJ8A",
-	"za+PF56Z3aBa19G7kCwtNeTx5ZAS0mCwhu70xWVkM1IoKgXhthI0FeQF7P1ctYSvWjbul5dTR9qB3gyP",
-	"8nnLkL74cuooZ7Sn1xrvgrBipyw5ZbuUKbOaH2dRivxx6+jcDX/Io8ka+EGkPQt6FdS7jdIzL6VzvE5P",
-	"VkXmBju2uane8WU4EdEjBi0JwIX7vC6dgouWWgYQuV7bs09Ke/E1Gn7Vvz4Q+8IbLujQfrJIlLbwMFEa",
-	"HiZoxbuxZZJ9U0bs39fBqUueSc4MP+CdZmrXk2ESPlpnmp2aXjyJmMMNc28NLFUSnpCnUqLRQ/oJU3KJ",
-	"EpUUF5wHveZ+UDoo8bV3C0UkWoOo2wRK7lUprVft3Amj1yKidLkgIRuZL2g3Be9ZPLir3WTq0BqGO01w",
-	"gd/Amx3SrftfIcgznwE4cRvMdF1KVaIiJHL3vy0vtz1z0mCilw65+Q5K26xhDrsphu14SrSRaq3SI0M/",
-	"Z7B8yENo414HDdw7Y8LiSrlBPzjNOS3zPCzt6Liaa5Rd6hp5j2/xf6XcSXWQ0UUFv0ZHU0UHpqMQOnLR",
-	"YLOGbco8Z8aq4mIxdP3RBlYrWCL/1TT0A8ePn0yyK3441XjWQfEc9DjiPVJCH8NbOjhL3KO9MpbhvNzh",
-	"Qpc0+mMt7AfN7+q41gY115ofUe5z0+OAcr8wrQ7GCXxH11xtRw/5Sm1fSKuPsSHxgAm5XVWUOtnv6hER",
-	"UZhfu/snPFGd8hKjS4eOEO/THg3t3IDfEmevSyG3uOBRK3+Hz19ZLtPTxXfNTH5YEAvU4/gtifJc3KRZ",
-	"wzXkwZYboQyv1Ww2fcL1Wgxz+3P/WP1G9F72j3n3C8mmjZPRqHFYUcTv57iyOFnPShR3DDW4Fv8YviFJ",
-	"tx1+Jzx4qjl2ePsaSNuyojBzaFYb4LbUsfsg3KpSOYMTzzhbw1HJlO5o/L4JnnC0T/eogZmWFGjzYq/d",
-	"FLdk4upSn1XRFSQb0FqVkaX96PQBp9wZC5DHL62tFhKFC8/z15vFk/86v4Xf4eO//n15Xpc8ZDggfl+p",
-	"a4iL1rWyFj2SJOZz4NdgyIlNr50qRpuc2xVIVW6z1UZFQsIvpbvbU/OUwb6wx/Z8onqC2og8fhCfJVoZ",
-	"40OAerNkG632zGkoTgdz/1+ygguNVwOpUY5LMhDbzNLxRb+8kNsLVlFISJYLYw0+25lexU7VH8Z4Mjr8",
-	"0P27Ful2HknX4dPqw8uTfYnx7VarsohwAoDNfOiC70AzfO6iKdH+HBVoDet3W+Y52FXTsu0cBa/ARUWJ",
-	"2wPDSlPy3OdlAEMt7WLxRJZ5PlXY+NmcmwfDqc4h2fxgJuPF4AX0HT57hY/+ulxk3N/oMb1dWIa/+42o",
-	"DNDH04NAmVK7uJO1OhQUoPcqd8YN08CdAH6KXJHs3J5In5Jg6nyF2r6xTEOyU5J+HOmkxYmRuh2jAlpV",
-	"7hJwz2GmAM5KbTY4M8gNsLA2NCr8VUIzgbSayqnYHend20Fhg5w7t7F/NdDxkXTOmCgwztOnO0xjuT3f",
-	"DbLaj+4ZfPbjShf7sQ5Kp85CulIyfmM4KzLsN5q0o7RcyUVuYuGOu/G4RGKYjy8nBTGLTFnlHbVnD4yl",
-	"o0ppK+6lE2d5r0sWBdyZMGHFMU/ZZfeaui0DobE/k+6Nnv8etc4d2YKLuNQX3jGRqeIzw9RBsr2ScKxk",
-	"fnX7PLq8HErQWS7w6oqS83t1YBuuq+vNCPQC5epAF40S0s6i42pMaUnHZb6kPkI69PQ3PFVXYH3qynJh",
-	"Mq4LkJCuyJF1ut4resJZcU1nV662bA1bLls3+6MewjbD6xnwWO6fUjZDu8igxiBTxs0ODnF5azJV5mks",
-	"h/AZC7+xNWRCpgx4kjGLn8dERtIA14JyJCLfdoZckgPXXCZzsbXJlY3czVfun5lnXbwsKfWR74CVBcuA",
-	"W9QrpRIGWpT+YpDQ1ilip0OenP7GJ4e/mWl14Ad+jFsn5JHkegcpWx+RT9RBgl56Jye+Lhn3/oxT2vsM",
-	"4Jibr07/jSSVngR/woeqMBBecl2XdPAZNJ3TRLZlw//Q0HgacvZUS23c7+GSqq252hIPzBAUNn/DRM5i",
-	"0xavTK+WmtOwhHtdK8+5htv685zxs3LmUtQKxl8zsc1WYxUDfCNXh2kvRBVwq6Hy5ZHOf1B6xzCy5/WK",
-	"tMxzd+0FrZRc+cIwJOJI5bLgsdNEynVIX2OOhjkXElLybx740bE+Zxr2kB6XLMmAF2DoVBu+cX+c5vZ8",
-	"w212ZaGImYaegwbVS70FmTTf8MrJuZe+VRoSbpq3hrsTVpgJUXNFM8zLTTZhKu7xSfOIRffrCEegRcU7",
-	"La5rM+0ylDmcLKzJ+r0njG7TGyT7JVw6sejMkGUdlFCaGS5S8g/iqi5YcGvVOVzo4iIORrHr/ob6YyTz",
-	"7w9X6qdxpd63U/S37Ti8Y2/RH/6Z37p/5j/N/fH7c1T8YcjfgSH/h1k+i1n+hwU9bEHHI4+Tbd9KUPeq",
-	"vD95WTMlD3KG+pO+epIhuRn9XJdY7tu9C37DtxEr+jTAN8qc7tptMpoIVN3WXtPF1JWCb2E4A4imE12M",
-	"O8PNpCaTKE25WRzro9YKXRS+tqVycyx8iUvjkI9Jw8PRpibiPec5yJTrZ2mqwUTi8cEWH0iDck/FaBC+",
-	"f2W5jWxqI616tLee01TH+ut/jc6qMpXqhLPg5rGq3GaYqFzyHDdLp0MbQKZj+OzYTSAzmrZBwxUmXJ7W",
-	"G3gBNort67qFCOuvuc0mnCDuKz26X6lyrE+DTJhjVuotyKmultp9FhmS3HHRMZXxajLXwNZAqW3WUpHL",
-	"qJG/w4+/VYfYyJhgP55m77nJBnO2PAGrj9frW9Jmh52KnicsGe8p+JTgS8o9rAMWfaoCSKYdhEzVAfco",
-	"4rdoVKpE0k0wP9bZAe6u9yWSy+ps+uTaLAw/KrRIuR4zacBaqbGWQk+Fa7cAlQpP8bvRfaiLBrrlQZYn",
-	"u6jt6TOgjr4iECzjLFEcq3UcgUPijdj4B6NpNxnXJuv9PBYAaYn5WO3vCcP2Ik+j36R9j8TQoTCrtF0l",
-	"2FCwenO1Cq5jCuTrDTtwxIZQyKxqw3xi+1N2iSmYBlImgduRVq5RfLfqmVwonBkTwvDKm/9cmH+g9bLa",
-	"1Kp6pUGZPu7AkFYs1xKDXqhiz8T8W83bdxl8TCDPAZPQfWFPoTBUogGnGMuQ3vN0pvnsgcvZPpWK2T5W",
-	"aFWmfX4xlGJUC65K6xPWLlu3SMTC6OaLOek3l0gDM1sRbnonOWxhsfWOh6GaG1dxVtiAwLDRg1P7fQMz",
-	"SyXdRKWwmnQrk4sohIB7e19wH8fvv94Gb6akHHQiPCffgYaNE1lxaYwYRb6yRIfUxiD+1/CUHH9NzdaA",
-	"dauPimj/22DOuX/sTD2mW16c9o56wij5lgBTJhqd48lWCDlep3ojpHcHvqTHv0Ab1P/l0ekhLKWwg1/9",
-	"Kz7UpVKC1SY4vfCdOKUaadudDCCVp5CS9LBBc/oMnUVPmcSKGPe5lAkZqV0KRbgndTcHHoo9l97FUrmT",
-	"MX51BLSUMO0OJdlaOysGvcehEvjUzxP3jbyvIY0OLFWJVTr+eqLkRqQg+2BMDpDnlXZYxX9jx61HvG5y",
-	"KrKIuDU5y5XaPVDXCAiG5Xfun93xMlbkOdNlfLRM2CiFM0HQKBSwdjbfCaXdiE20plOK5GIDPtD5eGy0",
-	"3b2CgdLHkavpoAhZQgMQxhkZDxhmZ2uwBwDJcnWg7GmxHRsewFFjI75XKqU4H/cewzVw3fB7hiD/yIH2",
-	"MKXIGh9eIYFXdXz4Jm+HgPiYbANMM8nhGvKYAxI1VKexfs4SvhuHntCO28eZGx+Q3ufy+OJLT1XveW/P",
-	"4hHDp0eOHFwtFVKPwBv0oLRsFtH5ojpvclLBXexWpV8mH0N3y/UdwhsiefRQ8gBcI7tA1ORAiJZ0i1JY",
-	"bGp7FY2NclRc66TsylLJZQOvo9rN1nza3FUdhxiz9rO/F5ENh0GTuerD3BYmHWnUEtdLf9V4Ebusyi0z",
-	"/C+yRPTiK6cqBWuYEOn+GmJxbmS0XECo0AtYWJSJkHGZPkB8OcMPda3Isso9ksDpnVxIwPh4K0ejG+7M",
-	"bcDyIdUNb3Lzj5JrGMh4+GooPrbWfAcBP6YTWglZTYYfTQOTkR8+Czokvu34dn1ENK0aq3PPZclzfDV+",
-	"LfUXd2AlpFsTjZkqoFyXrcLwR9l3ofSFYabDBqRCQzKmBO6b6kEEQxF2FeDFRvPXlX+hh8cylaemTnTx",
-	"3i20DrHAiv13ZAue7KiSiUJTSaaK/9FkPJ9gX4AkDQI/iDXG9QsXlESCB907okcuAVN3Tub/usmyZMoG",
-	"jnK2GVa+F6VtzMWq5pwrLzsrci49K7kpCimGM8u+pad+JU4Zv5hv3dP9iS2U15eUjh3B1AzZBZs4m4V0",
-	"2YOTOjpjwYIWPKIZPJOMEscehme6CSVfxSBE9sKC7hE+pZZB+LhVk+ixmqPlyLGk7rYyaK+EsaWewHE/",
-	"hjeGNgqh/VA91McLGiuc67Ej0fE+Mw5nSD80Tdw5CpVDlN+HQH6GFSWi4nh+qWqLDiIF7ScWjyaAREzk",
-	"KsLNdfok+GyTXJkKkgHPGcaPTaERgBhFcTj3kMblsEfYuzOxBTIlyUSCimpEUZb1iKqDh9jIVEGyP6Ag",
-	"UCTFqjy9qOD9epBQHK9XOpVjW7XZDOYG3vJU1nCDp1bnnssj47nYQXOlSrYzEkahE/LDWJdRF3rtLm/M",
-	"fliacAs4xn0aJAnSiu2gqNBqBnM3v7zV9pxCFJDfqRKlzUv/BJitWl0b6sZfRD1K6Y/eAT4VKmo0NNsM",
-	"+RQJ38PKKQ/9BZOc4GeC7ybcA/0OnPEut6loohuAdLVf7UVPOaH7vQaP52IPKUOYr/EIU5cRzic9xPuK",
-	"0BTuRgrP5sCSajVJYZ0se35R69446S9q3Sqy3DgR6+4NRJY1zIpkB1QGixlHowKltQvl5LQnVBTP87xW",
-	"4dxwB/fHhCpCvRfLkiAYUiBOE/0uLh/F8i2VMIOpnD/hQ3eETTvy7qyBY/uUZoKAiqv8F93bJmDxL/tu",
-	"HnfxeFJTBMBtPcaVEEZ+8iWk1ehLyHj49AhrcosBV7oLNPA8PzKr1G6AGz7/6nLouNwPiu+pk74R0AjJ",
-	"UtXXe26Jt5B41MPb1WzMiwJ4I/N3ojTvmsujtM3uJTCCMjc1F4eNxJnzRQbsx5vbiJGwOv3YD+xay3ee",
-	"55XoUFvUCXocwiT7R7rgmxbnKCSB2kQcZxg2Tb0xBt7U62MeZPKIbAWer85pOhXstxetY33/kKwKN2Or",
-	"1Q56vG5OV3lCFpgTzfQsCuUl4WMcutrV+NHDNTDm6RtRddjemYqtPfYyaNs/syY0NAyU9qltGyye1ytp",
-	"N9aE8ZzYCAKMuri+4al6w/XkaDyCULYB+YcLE8Q+XkMzwb796haFf90kvDZdaUl9NLqKJc9Os/JKkQ9i",
-	"QFz52kng2pytdakLW4Il3sRCJ8OuqoDRYOygZn6bgsqd6KSiW2eJYqFCHo369WD7vKvWUXChKcl3WWWy",
-	"YAOgUCIiNFM6Bf2UAjVuJGYAk6w0FYpY7/DE+hQdMkdHZYX8xU0Pj0UMkhKrkHuq2fB0hi0JNb5hX27l",
-	"Xh30WoWsyFErrM59K/nl8WVP1tmEDwuev8Us4vaXY/Bn5zSumahi+OFcpeaeH9lWebyiUeu7AvtaBuzN",
-	"LsAbGBv1/BrrgfNMZcC7qzcHriV54uP46jdC0XBXRLQ+lVIRFakH2O7gYkRNdV9qK575lqVUQ3VUxQ5I",
-	"EL8LZ0TruLr7jvD9Q552gDv+kEm/D5l0f8czfuSOP3K960m5CYDKzmhwn2AJ3wNl1OO/pfy4RHcoWhX8",
-	"sAzRqqDTEnom6q6+y1VSWsMybPyI3Qq3pSZH4W2UqfPdTNallpGkorduceQydcoxW2t1kITTcVDaQFya",
-	"ppTGONjqpHZPnKo7/jwPQFL/RRAo82wm/6j8tDMWrDr0pZeND165R3unGoyT49nNoqrl8Cxaq4zn+QgI",
-	"qRSzz/xVhcuJHolKPkzOSQ62be3UbJzSxzF2yoGbOxcxe3X3Y6CmHb103uOFU4FNoG7OLdU73Nl0nLof",
-	"n01wgthGBgTNKU3NHc7p1LNsqflFxQL1RjXIWS8lzqsNl27QD7QonAWrlTHkuBvdXuObhuthWm3vi8pL",
-	"XBUGcYO9hh01+0tbf10uvuWx2iUutzlM8STy6vT1w3LUBbip005T6hJVoEihTpLMd7aoMq+wdLpKbogu",
-	"QG1Weeiz3Em180JKyC3DvNWqnQddD5TwPNbXFmq3xxAkjhhQE7VVCl4toCZjjNm+9ZHvfp0ZZFppzKEE",
-	"lB9ZLnxuY5X6dcQa2lRzRLlClySXKdcpS+FaYO9UBO+mJs5upyIg4+7YuM9OCxu4t6ya9I7J1WH6SPjW",
-	"pJG62QydYbufXJ6QoLu8+C6WeeugJponlKCbK2VQ3gls3IFoibLuh0cGXgk9p7jM7evN6UHehPHOBl7w",
-	"oUabyC7MSJFpbgBzn5ops9GMb0wwjn6lkbOYVVlUp8njfbgbtBQ/yWqcKJEF5GldP92hiPsxqgD1QjGO",
-	"aYNHn/UfwVd6Z9ZoXNyeWgqWi7im2Tfrnln4L8WnkMO3/izUbPgL9bRJzHWcvwQi9Pdc6D7ozX03SGql",
-	"qyS1dGp0QicGEL4nfLQqKu6HxCI1J5VIBz0CJvhb40agpsTdu/Xg+yoBS3gjwUSXeesqMhl1LU5yvsfP",
-	"aO6Pmm+etBHkwN9JsaE6AAkxlI4bljocV6q0N2+CgctpFiccsN4jfDe+/cEyqhQWj4KRiTRFaEeTqQMF",
-	"PWCM2vJtCI5M01l8Y96qLWFe+pJP3AdexPkw4FSeihfbBbgqeAIXrFVYteGNYirgOj+iiZzzWGtn/H18",
-	"+8bc1+KMfFrsYPzXO9tOM6s+4seO7rYPuwcq+0zZJvCt5us10DUDsENlKE9H7bv79tRd/w6bkY3vBYOi",
-	"ZRWL2D5jhVZbzX1BQ5Hzo5MH2O1sYsfzbovMXCBltlSPvOV6nUM63CAztKShfpceV6JaQGx7kBpvgQfZ",
-	"2oHMGQ+J10c9+EcZqjar7whpv/oi6l3Besp4zSQ3WCmZHxm2YvNZeBSAHo+ZVc1nufB2lhswShndcbt+",
-	"++67xXLx7N3Xi+Xi+5f0/2fvvn67WC7ePXc/vf7pxftn//diuXj++qeXz5+9GgfkQ+NMh/H5rmrZE73C",
-	"hmFonpldnW8aSSEtHfHbbtVTvaTjMQWZQjqpdy1iRvS3dLNgfGKC8Y0Jyzxla1gyIb0r28nPCgf09Myd",
-	"yeh8F6yxSi2oevSPy4AY8kKMdIrt253l7sKzFlWrUXWyiqUKuyoiTTGMGoOi6N/08UCIlaNoIpNYrrez",
-	"tYmv4nITIJvegbGQxhbfCMrFoLKP477/PoLd1ImiuXO9rDPcq+1uUodGbPJ8M+qGRovHaFkfF62t8EzY",
-	"OPdxmRgEx20TRB71pf03myWPzzivW2f1JFVhqUqAlvZFab6dKNfo/x9KTx3AJB1EcRbDRrCw5wtg3oUc",
-	"FadPoisJi9WEXDJnAzkLh+fU4qzd9u72WYchSvbo8VlEjB6MC78gosK55BpisBcesno8gwUJ2sdf0RSk",
-	"2wPr3iyhbQpoyC1yl/2B7ocWIWK/4TEoxgSk1XCu8mcHelNjj+xFmuYQfDN1X8Dbg5/LZOBonx5nI1I4",
-	"cRPddiYz5gR3XSZhjcsG2ZsDntm8nMuICpjn6jBjl5sb6oJc5yIGGoy49QEOmu+dyQxgKe6qZgJT3Hvl",
-	"Pa7wuF8ZXytfpYwCqoFg58v5L+5eFXECfT7srYPX8iaQ732sGWU3NbKhXzRnvGwzmid6g138jGpW6Gfk",
-	"vnqJOesfbq2Nz66GxnwKts4PWzLNA8ySbAhWnzeGlVf7the8Yficrd3kOE5cLDpxDlyG7juavAPmRm02",
-	"YzqtH7nJVvs+kLb6kEfQL8cbEAMZInNyGZrA8TDkrRlwONujqTzeGspvukX50hqy28/By92NNTcGe9Mb",
-	"Ou18+4Z62mTJRv+vBve0DC9vUnlFKxhaxAD9zHxlx2TYt+n6ggKh3OzQ3RGyoxAWAMvP+yIZ491AZ0F5",
-	"seFVqBFJMmVgXE/POYqZ3fqikBj+VvFC0UdmPOMZDDAnPM9PgZf6JnsLML8hJfvddIjD8zKpiW9wG7N0",
-	"oi3Se6U869qfp6bAJ7dGG7UyY/Yrhu055c6Z81JRm01/s6mqeOvApR0HGjcs+o89sOv+fLUy150A7HZR",
-	"bsQ2epnmXa+msZzXwuKNqH2DCzxV+9ngPfnvOjyg18O9jp65h7xDZ9ZcVsxF6jeIMZPVKvw/QUIdmvHx",
-	"tfKJtylAAR3M/Cnd7Ft50/URfDzc5z7JVRKFHn1xDfoYkp0x3kMtKqo2kG1QzzY0RSf3q5mw227Wdmv1",
-	"jifZai9kaUcn1cazUZyq5DPLhGGbnFtGnfl9c3thGrLzdM3Yyt833TrFWJcGhquvX+JTnkkbXbluS6Jd",
-	"1PYupeEifYIxO0sOTJFkJ+iyhxrSAsWKQoCfaOmD0yQMYaTTx+NY45P2yrc270kjBEhNLzqlWxY+4ZtE",
-	"MCPkNg/BpQB3Ny204hc4zaZHj170Y9HcKp8zY5tqnjDsHyVZ+hgTA+uVqJMZa5Fu5zM4jnGyVKDiY4F/",
-	"Z+jtVRYTj3lPJ6vKTymkBO0OutxiPdGB6/HOLrxPrnJl45Vm0YZWzsyX3eqeiFej1NL0unndSRuZoHqD",
-	"9KMzqoGHWlN7RCiYY1MPfQC5/fjlLcvPFw4EEdGCZCXdAiV985JunI+GyO7yV+dWqWWWP7NB8tQtpr1c",
-	"iGouje6U0Z5D2jdvyhBiGjtSaK0OI7MVGl+fnrPwPdd7JUUSUar2RS5smc7WpjDjZnz6eFddbE6m+a0Y",
-	"vb9HN/1VkimVtxL7EOy2akNAqozjgjKPV+3RhyKxGPjIExvXnpPSEngQYvonmRLUNZdiBz2aQ5nnc3UD",
-	"oVXN2TNjrquk3G7RhpvLtZ4de0WkH0soOdzBrVpji3j1pnRmHvIpiQVi7PcyhRhi6Ls2Qiuqk45ZqE8T",
-	"Aketwdglq2revG5yO7iiqt3wiCbDM8PsNNvjjmpaO5u+O6khFLRa3PVdQaFj49Ynh9X70Fhos8VjM+Oj",
-	"t5HUSxTSbzRcC4g51NM0bkIlVSJ7zLzaet/WqWqIHUvOFxOOUn5o3j2RPtM2lXtr/2ieS1xltST/ejXX",
-	"M2WB9SROCXdSgnV2kJjwp0fHk6RZYBDrPNkbH6DM/4kDhXqBWBsiFWmb8dzDAWJ6wCOC7M2Ap6Cpovn5",
-	"1d8YD1U9kbSprF0aQAoEut6Hc2A1po7jJ6pmWzwUtQUyNwgR3evKMj4t3uhNSHhX5SIYWyGrb7iukyQM",
-	"dk4ROYJNaGFglj7Es+KL3RngUR/WaiBnzzYUdXnjPfekreqWRuKLUwVTf+d8qgfhee4MVeN0cIze+H9m",
-	"ptTX4DH5hb2YBcmSvjkMwodPRZuX/qDWkdwgDXxqBuf0xOCR/tKdVOtBIfaDWv8Fn/PgGKeH9w1B4VE/",
-	"H+rJvO+1mDEBPS4AEDEB4Q1I1PgWPr4yBMBDvXCRUkGozWAfV9P7RXjOpZxIzEnX7Q9q3XfXhrax515/",
-	"W0pqL3s+O/Z8tqsX3DjvsMmB8MsmB/oN/Xuceatix7EVeOHqGVfkhk/3DP098PQ3fnYIJyZW2vIjOSBC",
-	"EI84t+p9695bVvjt/k6tEdC9TKurKz3Hjm3j1Jv+cD7rYSJsxZnenJ7rahA9nxpd713Pnt8EuWiyAAtU",
-	"aFwLfxrRK/3sZXcD+UBrbYWC8HaasUVeTAj0UP4vgYoTkiqC3x6ZWwSpXFq2Pp5awsTl8dPiP+T7IauN",
-	"t7wxzZmQmLt9EEKhYNVI5xx41OOhRhtKUiEf723q9TUBV1UNs9aALakaZ1Zpyn+MBur7M5XObn0Bqsih",
-	"v1KSH0wb1GioIsCLnAjQAj+YWj45mYPLu+FiHp0upuvGoZX1MOMrIaGnED4aCGx06qTmCWQkULtOtyAu",
-	"j6MjBdWtF2tuXoKJ9hBFK89T0EfkDBfpklERs6bI8bTYVe6pEAmHPMJCfi4ZpMIq7U9KXNnyBuawQHrr",
-	"LtzRTbdzalRX9d7GemPaoZpOPfsbdwIYA/t1Hq+mm+pHm5Qy8Okxwu8Si3skEYRcGcu3E5oN/aDWV/jG",
-	"qdGGiS7ut2aHBWqA8KROt6ETogj6RJeh/KHcry/6DY2rURbGzJjhQ/mkN4UWuxe072sYQPWZpA5Oqags",
-	"lMhtz2cCr43jsPlRrK1Su/O6u2ddU8O8qx0zim24Dh08qsZtvn/HSA39zpxETSW8oX2PgsqeiJBNG9iQ",
-	"G5Wa77f9vGFZKcDTVE7vZsCWUcvQ6BZBSjBXi3vNEXNXMcvWJwORk6D/whnqBDdw/0zoK3kmTZgk5b40",
-	"qMhgtMnnBN7yCvvUHSDv/nqLOpIIRSRCPo+lpRDShqcpeQzb1RlNK//fon/hXJ0IZ7x4OvNvW+BnbqUb",
-	"doYbPm9qXFb+fIpSuytjSwdiKSQiBert+ZvvWfdJ2tUNXXc3vt76L6233ivZrTrT6uAhNpxmS/iIVqn0",
-	"aa3uOgNVGHZZuQrOX0m3toH+zc2a36C9cm99in6PdsOnVvjvTOm+CwEU0a97ZNJVoGsV7D8yDyoXgMK0",
-	"KEwD0NYERFv3h18QpX8od/EXtb648hMal7P4i1ojoX5Q63fenzTBp4/eskknu3aoRw+3xl4DFXasNhZb",
-	"zDPs/G+8nt3wfXV8DiAtyATM0t1xTtLj2ygLOLN8nYfqucanHVtQz/dE5eVedjW20L1xzjI6743rr85y",
-	"2yGS3RzpAL1ltx3POfZ5uGSW78BQQ3bOTE6KQp8i94D+focdFrnXW9CoR2xtHvLg15AruUUsK2GnNl2M",
-	"4g4HN8jk5d6CFTylulZ5nCmEtGNAidp0tCCVfEKtxFf7/ZLhP+CfKkG2ZFQjdhLS9PAVBHtywdbq4xMW",
-	"JOGSmVxZ99Z/rxBIPjMEmELfCW03/sfyg9QKU8WpWGvLC/cepgZshNyCNoxvLPbrtWDsBbNc5Kae9YUb",
-	"q4AnzEMgLRuzCArUkp5xF+7FB7lRedpctdkJWc21NCXPTybJNE9FafDxNcjUfymSLUq/3cDJHYF/EzvI",
-	"BcK/taYzpz+ha/I+aEZ+xhaEnat/mXUkzxCtk/h4GEaLeOoe5jemrwWe1dDZ4qaeiZtMrq6gveOBqrNy",
-	"H2Opqhb0jkea4jYngXIfkwpibUKF1j3NzIvXexgq3Fr3MNTNwQLudGLxVmQVUuI5bTIIoyZAsaMnFnF9",
-	"REQQkfvCK6x4ikMTh2/F4biGfebCsIPS2K6d+suPuuRuBsuV5MqA+VR+GNUPymWAOjUm5Y2RSOctKKF6",
-	"rLOeRIzWbJQOnSoQwZpy3JGPZsW96K52zpJt0Jsex8f0W73uaHSq1RVcW6IPaTPOBHVimQXblmtUZedJ",
-	"jN+cwf3lqBULuQ34Mb6Ozio3yVkmEEDoxjPwXl0PgC4evT3g/oZQYegBWTJ+4Me60mA21EO12Riw/XgT",
-	"bkJWzTferAXvZzWRyaqGnfFTfU7GgidCbucaqOCzLd+qwpyH4XSPBBTOTQyEcxmyHss8Bd/O907loxW5",
-	"nXDPTS1fH+yAmqpWjbhHR6xr9s5CLf9QplvYg7SfoPTl9oUnHsgh6FRpmVctwJaLQtgkC90jHkg4YOsP",
-	"O1zahZ+NEesvoDfP0muRQBQ02ekSbFPmOfpgluwXR9uUrY9sr6zSpHUInZSxljD+h9WhT3Nx/K2B79z1",
-	"z7UWgCm/LFdy28yvlYyzNRLwODLNZgOQ1t2jTnoZaWF2LOMy/cwg/jPhqayVzTB/hBY5dqhyGGTYEfmV",
-	"ohxLpBuRZFTVa0/bC5sJOX7Y047tMtTT1zOqUjob1OtjGfzsqbqutpP6fM2ohuV+QmM6daoDjN8BqjyN",
-	"WCBfHykaKK6dJoQ9hkKEcK35DoYr2mt5Fqbk17FsUDK6A1Vb9ZMtyCCPI748MwzDT6zq3uUepXTKWXBf",
-	"7h1oxvJ9MRtKwdSW40L68jT/dwkHVMgzrgvwFTv95bnn+cJX4DYWuKz2NRA6zDjGHq/4GvK3gI23pt6B",
-	"/g7uQTUbLgB4/MXlWWBBVC0LIrSvE708SY1x868qqCiw1qmj2ioJjOcaeHpsF0J8PoRdf4vISk2dc76R",
-	"cPHfuCWQE8O+bdKp3He/7ffDTOR55GPVy4K+GZ+wMSrifcGI8V1kP5su2vZwo5RE6SRbbXhile618TAe",
-	"+5lh9DRLlYGnlJHDHmEPHPx3MMwoJUFP7B7aGH0qLM6ZRNz2yk5HWy5C4L5PhXslNpGaGTThM7HNVmPZ",
-	"Dt/I1WHaCxGZ/yP2zQ7Ygz4wpvSOldKK3N8+TrF9yi59iMrjxk+6IH71+vAqLaEnEAbXkLt54HOhkarT",
-	"9bgT2hnNAyYNtlfGjhqNGtDzHaTjbXzUTjAtY6wZ7zb/jXslXnSMt9GgsNNbkEnzDV8yO5CNRd38ED1/",
-	"ONerMYh7fNII3RIyIpEft15mxZEtXl62jkKTZ1pb2neyiLhRvcZJFKtUyrTYZraKNmt1CLyfq+2ykRxo",
-	"ADD4LSP5f1Mg2eNd+Z+1m/HX1fNIL58yH6+Yx3bNp8kvmbtq/TXsHvkMW3dCpcs5xZiVxVMnXelEjy1U",
-	"rjrrd9BPMPGOoB4c+cQ1mCmn8/SLr9yhXLJLp+h+PvJToaQ3HnHwgLAbpZ8yJ5o9WonKc7fvTi1xwsxx",
-	"ggZWlJZZtQX3D+MQW6jxj+dsDbbUkoQ/dRnGTlZAaHruf4OWP7c1posnu9/vQLPAUGcQfF6p7QtpdQzS",
-	"d0819utjbzI+EciTTUgqrMl5Ak9JRjYe0WIHJhBwGVJF8GHiw05zuf52iDivPiBmq8tkh+OK0JaWxqi2",
-	"d+wokxspzIRl3NN5cFTbL98w5BTgtwdHku+BsrdOalJu2plIbH1KarQY3OrSqQL+vdF+GPzoyqnlzePk",
-	"GxJso5HHbdUIckS3nIpqnS3s546Ge+O+SDsm5PRKbUPAKbgrIwBk3JsE3S06hstMgxW6Zeg2X5dwgPR8",
-	"K7YaJKPg2jY7s/jX79TFfQ/9ITl5EveAUSbmpPcDde0EG2dOhgu5xbRSFPLLoJNiZqnbNq6FUbLCOZhg",
-	"LJEcHRDIoha43dywc11mnegcI+1RxAo74dtW82S0gLRoQ418+JbxiboBCh6vngvyZZ0TPQ4bcAzIXwQn",
-	"Dd0hG3ENLCtlqmE8EnI1yQE8wA7IAl3Cudo2HS4DmDCE4jcaIbA1s9NOVgrMKUTgMDJgEIaRviiyt2ts",
-	"FEc7joCA86oQjM/xRjdThpS8Gg45Fab+i5MC+IfKmVhpgvTPgMoaRSmwTgCx3iDohIRMrOgfSJBQV3x3",
-	"vtKqfTh9FQXtIhxsGkho/6Oxiv4Y0KMygDxAz7knSqlwJb7hPvbvxo78wDV3z8S25ZXavuGxRuKn7RQG",
-	"uJl00hiIYzSZvxlRsqFNcsG3I1z1NKPY7v7Id60iDKuc8oqbyjGMaRLl6yqcuqVQdedrzY24hnHI0TjE",
-	"dMjoHxtOum6DHGmEPa5229X+85HOHhE/SrsOZxu1sQdqlJtxnfo/FvnR/wk30ggL2Pl+LyTHP0oucuJD",
-	"tbEP9mCpSYHbIZHgP+cifWBKveHIeQneqg+wHpECxKDxFWMdi0a7GagU8ry3QUHv/R6A207fMarUCQyL",
-	"i2axYoWE7icTBlh2NqX6epTnSHmYmLXvc3co8wqbz6CwwBhuJUN8lVvQTyVh61ywd43YhxNAFPmt9Fef",
-	"2x8MtPkD6zSVKARQNUu/oCfew3iqoDYbyoUFr6KzuxUkWMsknvPDwVcQ0TXdvqRKQqfUaEryQddnXa2i",
-	"Q60oR/Y3DaXe8Gsgxy6qtwbzNTcVM3o0B+G7MquIfwwL2wbhE3PwzTxXHusqQsLj8IH1VXQEIB6+1rPs",
-	"0OYiqv/7SiO+A7OkBL71Ef9PNSs8z70JtG95iU560kacfXnu0UlqOMETHLUJ2RJenIx4OuMyzcc/jpMc",
-	"HWs/KL27SYCFRsG2qovGFOu1VR+Pb+PHSPTLiQrQq3x0NOQa5uoOkIvgHx2DKePu+ZHTPFFkvUOwXmz9",
-	"vcaSokRrlBZX2UoaTwzeZxut/glySMNJSntRfWmsjuPUZ9RwlIRjr8ViMlUQEAjbuwcvzkabupiFwIsh",
-	"efP6IIXcYuY6JntzPe0N+OiFagF6fNAtig1HIbdG2zJMZipyLgOmrjIofEL04Uaty4YalBX8aFYbrfar",
-	"3iZroRjQzcewHIyhFr1IcKakTwHbIoBCKFxjYuPekYja4qyusZFbtdpwPYm8pvCJg1OPEr3YGfNkjz2b",
-	"+G2MH6sTRPxc4bFJMlU4Ri1NNu5U+fLzqWeqlPZ5BlQqHO2M2gOae/rPm5XX2Ubox+7b1StxwpTSXlko",
-	"IqKa0kHjPnG3lPFWZWP5EQbvWSixhDnTS+Qzw4Kz3Ukd0oAQOWXLRU9vvkIkXfmKeWJ1IEgJJ6XD6Kiq",
-	"PMDMvlyhLV9KtECpcdZiWfXGQA+DxleRZQt8CVPYFssFZq8tfLlL3XQ6NJBL/Md9p7yYqRWyFse7LK2w",
-	"+VhLip6tshXD5tcEqza9pk0vQ3lFpsPn0hz8fsbtq5g1ePL9ewj4THBgT3i0a9NjWs3Cg4846gqdlDnX",
-	"0b0/7yy3XE/F8Db+yMec0VBMPNkoP2L8l2kP7xPp+iW2WQTUruVe7oNqxzM5LsD0PgKW24F2rwrzWp20",
-	"/YYte7uvIQWXFVe3tiFQEVns3CkJkncKlscsxyjsfwPm6g5T/E5o1Z/n9xPfQ4rw0BFX5rjT1nNQev1H",
-	"0WkoYVqXhNkrhWIeM6/wNijjlZevi3BtdtEIjF3VrYvOxpOrRjqTxF1Wd2w79/XQ2C2YV1H/jzCYdqE2",
-	"VR9tX1uQAU9Db3On45iGq8iqPGXcmeLxy3cvZG/D0j6PRtSNMU42+XjsaVHbmZ6qFKMdLwDfUky3J7ty",
-	"rI3uu1gPtkbxj90++taQatH+kTj3mhph6wLHxI5Mwww7zZsUGziT1IiuUeXxgwrMisI4wug0JS1Gu0N8",
-	"/Ge8r6V+YUzfBppKa5j2J5aBGDEaYuXgCfWCQAuyyEcryWlPaVH+Lz4swgr3HapFoT9HlQpKksUKR9N3",
-	"HqZyZhzMqztU/d04FWwWt0lS1YoxNl3PLT3DZ3rRhVOr9jwXW9nIbTynZo/RmUlXxklF1yHkDSsFRol7",
-	"+CjsypRFMD/PN1Wix7pF6fFY3nmQpi4i5iOn6VVtJyFl6DFvw7+OLe91zDx5TX2yLboncUgEZTFbvC+/",
-	"w/BD1TGbaeBJxmyGeHBPWcbzTcA3xGRo/Nl9LH4Jro+rsX73qm/RDaEVRmWudVmp74JOuGSZu+CpojYB",
-	"73dC+5eq1UdfzQ127E4a6+RaSDynOcIbrvG6oEiAMGwzLqNtMIcOu78ZkU4Ay7tyT5+i5LUQGWqoPOzH",
-	"h4qMVQH13PrGuRk3dHQIWykNN05kL3zeJ2/0Sk9CCF4Yx67U2AV9ezQHVOiYsE+xMtpE6p0HQEXTXpAL",
-	"yNE/GZtrjVLmnsDk04PSqbmI66+Vrz8SZMWG8Erv2B7AmmUNLoAZB5TfOAcTOB4frf75Kt+oV8s3wj3b",
-	"SRQfagJeDJWe1gPmwKMZ6++bDX28qx5TqhOlNSSWsoWnJb8hyVddCNGeFMSqSxdhddbcT4yogef5kXZx",
-	"FlQLnFs/yvJ798t9z6mRFnFyJFBhQ7Q+n0uCJ58zJ/mYdpbfU4YX4UEYP0HThOD3iKTx20UVpxfF2eBJ",
-	"EdCFu3vuv7SyysYw1J0c3nN5bLQFWgOCLFg0Dkn36qvZbF30o24c0nN9MP62lwyVBudiHwrpR9kB6oA6",
-	"Qmy2IsnYgR/ru5HybkWeO5MWS1RyQSGWyhdWoO54iKuhTkgXMF4QXfnnY4ZoNC+8UUNcc+Jn7l7Yltoz",
-	"HJriT9iHBTd453JTVwTij+bDAnNbUBZngSNQ2jiuiEp5cxgOAl65Z9pW7rjbuLJ3+y7ksdfkEwIQCe1Q",
-	"/X3s705siNrROkP2YZWCFG6z5g3Z5bwmV51IsqjYXTZ11fq4d49rzUD+QmvokNXVcaJsNV0AlQbS1Q5P",
-	"Dq/nsD5tewwS6i1bEN7CNRlaefZ7JN0ablb3PV7/Rn5o1W9/dVLAXQlcv9PMKi9kGbdsr0iba3YGGELi",
-	"vAXZiNvPEM136D4RO2+/fc7+/MWX/+s0OyAFy0W8+LnqjxpRL6l1Gyu4zZgpk8z9NSntRfPU9JRT4J6u",
-	"esKPxnJb9lRq9wXWwihD3gP8tY65+aGWgQQxgr7lye5bQaNOYMG6HX5UGhbUe7+qPSQPrOHXdG+34bVj",
-	"Tan9tTlkPOTwLT3ZcLA0Pv7FZRy8u9vmlr7hPxGlUlVh0ybDVqke/5YF6pFQ+9Y8rDy5rGrwEK1Qfh8o",
-	"GWojrOMtzL2VtBt1g/2bu5VwNkua7tllSjiQUvbpoZgeX07CYlKlBR33suBPrOBC98TueVRXJMwYoUO5",
-	"oQzN7VuaYt2/9M9Dka4G8Eaki6hPdqwCQ616ApwC1hsoLYfrSN234htM9QKnQfQJMd4RdWgjqlz9w/5z",
-	"/ZO9ATbYrXG96oVUNSCaJzsgmNU9yNQH2d1uPCDH5poyinJF+RekG6FGM7xdfrweIlApyf2fyU7B6dnG",
-	"VE2d4MvLm8ByDo/y+S0bJt2aLc6Eg2opcHk53GpAQ/BDdxpNTMGeq+TD6SVcGfm+BkBJdEL4aiOlG7UA",
-	"Hu8A5ElntWawpo4zrUK7z4ZCOCT30JO7qoRYP6775WCpWr3q6GHx/u+qnphyowIjo5GjqcsCkGBFPLAH",
-	"3WQqXwzUAILJKNCDLvrO5Ux5WrG7uXa1R61kXjtq6qTw2lnjff+RCo283ei0oTYB9NTQlWstEi7jafaY",
-	"qjktBFBoZetOUxOqXfmhpzD3sNrzY0yXikVhKJVmUb/n196aWFhYnFPk89LGkim2Qk4AxVuXeuyj3mob",
-	"5294Hm2R88ywt6X0PVrQWdBFTxxTEjAcp/Nt4pJMFTPhA4fCi7E1CKavCveg9G7CYudoRPOM4kGfGTyc",
-	"Y7OZs1j/9meWSUVnXFjyZx0gzykVXHp84cqnnKmiSqA+Fcq3zNSoGs9UDbFq3q+3rJW8kZGiQyAnja0g",
-	"3u45Zo6nXkdpUReg1yuX7s+GH7BVfFT6TdjRceVDgQ69OnMpX8dEBddrNVhD8D3XeyVFUuVcTXkBQ2lT",
-	"XtjDfEjIhQae3kUftjDJ5hhhrT30D+krsShgXZaWqD0gRFi7a1GAd3Ls2nOZzpT3W0uuiFOE25rfMehS",
-	"RlCebthCK14HX0N9nUJPmczHV7qlHVsl5NZnw53KnC7+UQVxjMjHg3ZOX87rqSwKqJpUrY/r6OGNHgXr",
-	"ndj7YIMXZQFQjkC9WMqPDAWeifCEKmUaxyP+SQVwS7yDa7rZTIzNKgs6QwdNK+OSgJM4Q4gnBAhbUo8s",
-	"XhUQEgNhlVBTWRw5NDmSei5X/+OE2zUp7YSnoY+o792mIIwYlcVSkSQzivzSBagiH7tC+MgTG9s3KiIz",
-	"mdIWNIOPwqcBnjI5ItD5ktRxuZr1LRets5oE9R/EXexLSIge17GyPO/B0KbCVWGXhHhW9VVQoYR1TDVZ",
-	"qWXcR4ZtLxH0HkPIGPzCv1BU7xjQ1jB9qRpyLC3eucNyQouuexMn19i5iuo1y9fc2ub0JumWjaNf82tF",
-	"+MBd/gj3CKR3/njf0rCY8V6i5aZ9+dgFhS6pA7/oORQBXnbsvj2PHwb3GV902CsJMJyaBROYMJiqjCbt",
-	"Q6mj5UEtdMbYHqCjSFpYDnkZv6hnw6aa3HkXHQ/DqcOhRW2sIKXvRg7FZ4F1KtK0zYT2djaPDPJL7IRc",
-	"8UOPLn0uO69qvyGkBM2oSC604QCZBpuJSoPmMFr9lFSyiwd46Pd5lO015OqwwvSHs7mJnGFVl5Oxnxmv",
-	"92LSH34AtVz8yBzrJ1/YNNCSZ0EXd+9+Ztydrg5NFaWDsc0/rgadzFP7cX9czdioYC/k7DMUcr4Zdk2r",
-	"xrfbtDhdyvKE/LHT6jt+rPhof5jJ0E0cY+OvVVWUUfk31EEaFt4KLeFmwxGsI26PIhG3JFPF+QQ/bMuq",
-	"9K4G2clUMUsmX+jyPXZkw0wuUmD4HswyhZSnamXA9uSm77HVCx5hw9yzzECfynwWm/Q0ZZkyd/e+qdws",
-	"awkd3HvLwGzTpTRKi/mm6gofTSeXCUwqjaU38tqr0pklZvn5eiWn0FYtFdx7iJOv4cCw3/98OemqABnv",
-	"QEJnVAPXS8qEDhCvT5mELbfiGhoAEdhscb5pYZwlrgiU2mZgbDf3PQA9tzrDLSnnLsDaGzFP8zbMu5uy",
-	"9Y0E9NuPnacrq4Z4953KAUH9zITK81uVkmMMbVwCd7cLjylyYS3MIgh2UiU7VUbBxwxDpc37bngL7EHJ",
-	"lOG7DzwGaswvcK7jo9nzPHeM2ZBz25JrgmyjtaIwnScPvOpLFT22JuMbOxbeneo0V5MszmDFzAmYdvsc",
-	"IFnO1bzQfSnU64wpwJGlL21uZWJXqAQYNA/gBLHTc5PEcRSSX3zZz5F8D8yK3AJ2jvriS5bCVsM8crpf",
-	"Qn+ngWPHTgo0ugOOrXWZ+Uc5U8NRXacxna+hpsfcG8VoTKFcBHy1SCIEAlaelhuH9rhJidWnDJ+LS5G+",
-	"3lW+z2mlHwvDnDzGSnl+YBk3FcQ+dgwmNHyBFYNwDHUStsIVHKXivMPqpndg7HmcjegRQGH6mXG8H+f6",
-	"QSyOZufKnmt+DdeQ1+BScebJwN/wX3zZUyAaBouf6XeqJiWzzirBzsZYjtC0td0emhuecKtWa5Xb894N",
-	"q0sphZKfGVaIa2WDh8O9SYyB+p+vs7o1ynqtJExSJ5x2OrBtqDLMsm0NvJbT+/zFO76Ne+WuVW7HY/KZ",
-	"rLevQkgfpYfmILsfTm02IwwvXpleVZKQjcwpFqpzSmevuUFgHXGLA1+dz9LAz40yMr0epjQLmMs0l6jV",
-	"eR59p43gG4R621JtOPHangu6L5rNNomdmv6Q05Kb2p6u1hxujMZ92ZB6jZN04gOsNf1mxU/DzA03yZkE",
-	"2it+eCmL0k704lU1cmu0/9wV5MShu4UQfdg6012WPL9gAWGlxv4L0MJYQaE0/o2QV47ggVSp1snDOkYQ",
-	"VP/wBf/hC/7DF/yHL/gPX/AfvuCbuxB/Y47W37ZH8w/P33+i5+8PJ968Trz/YIfcb8e99ofP6g+f1Sf3",
-	"Wf3hfPrPcj61vU29PqauV6mS2VHvTZIpFWsmwwz+Qhi6JBB50A6rlhLCupOfIvQCZlNjRMHHBuIwoO1h",
-	"fiiNZYVWZeVPcSbIkm3LPAdrGLaNC3nFbRwfww/oimhKHfzSYrnwr3sQ0ThE0TzQoGeAQK964BziaHN1",
-	"I8eUH9s8Sf3QTntKcT2hi8E3/Pgj19EWBtiDPyb7U36swkEej82KPbB/nmTGRqfYBcAgDCEaLUw/Trhx",
-	"vczmL0YPrTni25PyozckD1w69WrNk92orZqnKHyFmNJzlIZTakezLPzx7VTybqq86tlY+1pGU3NH9dOd",
-	"u4lrI0O5UX/oBuuZfBAYbdZ4cQ36SIUflZKPSFrYp9cJL3f7kJ7kryLSkZcBlbwGnw21n11ndTKX33ew",
-	"KuhaGOG0O/fk6HofUaxyNVMhHyF2DaLycMKR3IyodvwW21/eqIg53UJfSeDBRyXq2EOiyjwlNcPtquep",
-	"Jwgth2B1JDyq/lI9EPieiuRh96IXghZY/6vTxhGsz7cuLUqTXbDLVlW1f6lzta/VNdRQeDOBjq5Mxkcj",
-	"xiMq0Qldr9wXqgbg6gCaYdxrJBsiB/oAwMh5YJUosu9srvZQgz6A7Y+PBSjJscxOscCxmTuOISbtihb7",
-	"1X5lRqP+J9jB6vPLy/1+4jsbpezEV4zVahd3shC30znLFRaWAqPnWeoOpke7rkF40UM3tiYNcUWEXHlo",
-	"hTGv0Hhx98PUS4tQu85iFCNwadVhGdVzXSJkEGbsjAAvxiEoyBz1ZldOYwQYY2vg2jSasVGKLmp0OKKT",
-	"iblSvqPVPBZlnq/cANH5fYOeJi85aBpeKvryViQLiuZZJiNkSl3Jz+3ge3qqq3XUQr6pdgSWWYbLvsN4",
-	"nVu2I7pah70lj+tTXYuPChWuJTErzIXGNdk95Z0T7K/qIMUqwnS2y9/StXiMqlcZ5Jt+ld/qErpvtbdJ",
-	"Q6J0ekHfGdHiTkin3vL8Ib2I+3SVqVgvOSxPW+0HOrt2Oq0isg5lveIhYJfMHHhh2EYD5MeL820KgkLe",
-	"r8N7PjKVAT8O84W8It7sPwV/+b7WOQoMvwV/rhMq6NB9ipY3lduSJd7IILyYkAiOOK5RjfrdGfzvSruO",
-	"+4Qi0YY/3TbaUPegrQBOH0XTWfZkuPoAkMf3bKDck08vQAVwtger4YIFQBz0cOAzA8zxRQui7PGXZ/u+",
-	"rCpAsciM3U2J4AxdO79qkfqUXTKxQYluuEiH2HaU9Sn2sPqnktCPuW+csW0IOwFZD2S6rBBSX5TufD78",
-	"mwApeU0/hq4FZtQe1io9IjC5m/NTD5gM+hq0Xxt1MRCEIC07cKFfXZ5v6TY+RXBU+lhHvnSPduOkRPb1",
-	"bBdjJ8/GJWf9IfFuI/H+EGV/iLLfjSiLe7JvJYSisscHFKdGBE/bFuOXpjYtvipy1PBMcw7S7dRysSn/",
-	"+U9EhgqPLBc2jni7XFzVrQyirWxUYXCbgvVBHS8oRkIGyJGpXoDFlUh7Wm73aU1d5/3Ybky+8WiAnLkh",
-	"jFlJgLSIxhS+tmwsJcoIVosdzISuezq/0/HqBlxh31UBiMHCEbn8n6DVg8pcdvPnyQ7tF+wciKncBdcw",
-	"ijf9YJPZk957Rj3eTpvmDZuX/guhc3zhW4ONfqXb+s/949/7yfk9J/PsNJY1k+9st53gPBwf9/LTf+Us",
-	"3lj1kZpp+g23TgXnzLUWyE6pVthQ1wr834bnuRkGMgvEDbNEGjWdBkSJM5v2yvtZuzDc97tlJ8Dc1WLO",
-	"TD3e6q6a+mwJu12GWIcur6cK2ZYX8SxjsAfwkEKhrwiT8LFKUsmFBK98oGtSpIA3uhyJMDTof+f5NUw+",
-	"EniiIxQYfRAN387ESFO7w/dzVLVL1fTCllZkOtOawFPmZg1T1hp4ndnN0RMdmvY4DugJx4QsQcV1el4j",
-	"fdxRSB9NJbObRX+alWNNkGlg2nradzupCv/6NHofiaMfevzT6AYPZ49c0IdGlz1MigSZDuT6967q8uZ1",
-	"AH+K4FMXXJ5NXL8RL1Ci5en23aiXabdb3oSOqpMh82/RyacBnt5pNBVovGyey/oInGv/c1XqazjepJ7t",
-	"4Mw0dxUoWUHGEhIiZ7lyprMoMPeLZcIuQ4gEwTeFpIrrSLnbgZtmRIVHjAkcpKl7uNEeWFE4sSeoz2+5",
-	"judfriHWiPEVFyktY5NzS6FirLULXgDOjNUcPSWQbvvaxUI8r/SNsEkVsKEerFX/PaBWKE9CohcGF0yo",
-	"82ume8E1UENksbEQ72e/zkuIe2WKnFtA2maqJyN/rfk/oT8JXqRQ1Rw4ze4J45K5OeHBwwmbf5QA/3R7",
-	"XEZn7n+OTj3JRLA8x3cyWC6cYRNt2PDc/UA5Zk8YYuqyDJeAbUcMWqy44h5sRvdUxJimXDssf1VxBsuV",
-	"MjB1GXthTNyjJgpTAxxvvQo15dO49shKcp+VnfBdz5boaDuqd1WDR+Tk5j6jp6S/oc5yYYDbnqB2EBhP",
-	"2FarUlK6mUdzxo0ScotM5jMvq8jnpsqPNOgW4ljC5VOjw8zom4TT+KCbi9fXUgelTL/IfFt1HIm6iw0+",
-	"xAhB26o6JO1RQUOn6sRSzPjmzYPmxDVdH+NdMJB88aU6oYK/t1Nl9yFJfnwni94uSMZSpDIGtao2GyeG",
-	"NMLkxjyJ1KSF6qyloZRHzx6RconqNjxvU+BT5wBD0Yyl3e3LMFDMgmNYmTJudhGWGE+5g9I26+9g6/M4",
-	"3UPB1908HUegmvfFcsHNLnpy8d3VKLdZH/4poo+vj4uKyIGt/P42KRZW1Bz4tC1M40T6RqU9DXxVCN40",
-	"iv6ErBz6HTzwiPcSjJ0G5jQtptQJJY0Emer7dmjBfcR4Ri0w3SqWraoDGn7keEpOI4GSq/NTbCKwtyca",
-	"Glf4I9GIFATQYoJTcHoiNkEUo3uI2HhHnLFd//D9czb1ASCSVMFzo0Yn3zfxzSOaHP5G6atJGUpcMXC1",
-	"V0Qbp5FDlW/r5phWSbjh7qmScKdgG/WhqFPYpGfC/sdIbcUF+8mZ4e3OOOOcOj6+GZkKDTHBP1ST/azb",
-	"pfpwvdxqo3o54Wa+FcctcYtZAm1y1qj28Vm54bhYKAwGJKtLkBigL7O017Kd7NuYJiBHN9x1Kxq2yx+1",
-	"J//4Hs3ypBUWWtQzPmd2v2sV3U01vYOuIAzLIE+ZVc1odB2yVjJ2nZ3glJ5zvdzGL7Tl5RZCieDYQS4u",
-	"L7+M5kNAvuKJnTjl2NfGgZGK/Qiuu+1QupSqtPe0rjDYvaysWdQ7flGPhuIpzb1pM0UXf7e73i6xW6hR",
-	"NadGD6vmlInRkdNr471J4zV1smgjdTVc5wI0nlgyaqnrvbuwGzX17l+Ci3cCJCFPwA8QndPdG5AJLw3E",
-	"s8lyvob8KYN9YY+UsSLJU1Vo5Ztb3+L2SH26ynhCfePeiFAJfYp9qnyipNU8FYk1TFgD+cZtnDAMPhY5",
-	"FxJStj42AbrGcwyar5OwkeFjxksTrewLTXuCxxVNI6DCvlOdeMOT3hU/V9oC20k4UAco4VTxLZft3Pvx",
-	"y9yIj9DT+HssgK7X4CP+KhkgKSDPDTbgR7AvZ52Qj3DaWXruSDbJg1HUVZ7dajRIdg0XX8bzzSng6HDz",
-	"UGdH9TsaUlVbV/joxK9rmC7pqANzj1GQix3kAoy9Cfl96/h4L9QpjWNuhdEz1HlG24nHNu7lesYy/k+u",
-	"UzyyjmrHJ9heSFiGOWXBR8rlEdFuAx5/tBYn5PROy9wlBTfW66YiYsfXExhmGe7IIEu8QK4PROX88eK1",
-	"5ht/oJviLPB5dY0Gh1JN7SBIwpVzBssReemZ2U2NfDduyzO9Xm1T7gjTdGc07bDea3aGAu/xt2SrFvMu",
-	"bcSYJGks8ovLaOl/iC5/dRmr57+l4Vbz6hlrrZb6p23IxGhgkkzFWzWLeIvprnjKqWO2pyqyOP2vPI85",
-	"gxpWvIk18NT0Z/MyzL5FeKONsBbSpVPQ6N+5pChQ8OlUemod3thjYJ7iqGyrlbrGjr/t0AxNnn6Nzn5a",
-	"q2Nf3xS9dEIie662jcahmJTotLaGDlr5TvalcUr38WIQBQCPMVG62evXS0c/LWKBJfFML6N943XWjrVR",
-	"ZU8G0gX3ucTqNCzIfiB7wpKYXper7ZlyR0cWw0XapAs6jmKESUVcM+9h5T4WPEdEv+DG3HspFoybSArd",
-	"+Pu3slFOiXdr3dSIrTS3SPrCr1L/VvxSfb3R3PopQyJkSjlMIMOQXK6o0lVYtkqllS7izbjeiNst0UK6",
-	"WaQD1LgWKchkan52xNC/3aXlhU7/NG52yPf8Y/MjjZFrOsx9A3czq081v7DY3l1524Md5JNvppkdm1jA",
-	"9ZUTKRSCcMcHY65o9040UkkVPycJJly+GvaQxt0lFZBBFLqkAfLqUcF57lRNhXBR+KcNswc1KiZ2TgJX",
-	"Jda0bCLustqXagn9O6si8DfT4gTzOo6mO1NuL/tvZD1PsWQn25qxPa/Mu/oEnzGrenf8SmwjJ3ny2cCk",
-	"uKYYPPA8JysSqCkqsSeWuHjlEYv5c+oUIIfze1qcTuP1ruq91ylvtar+8c+OayI1+m4PzDS3Ji4h1j4Y",
-	"xeA83zrVcgY/hfwyGHtt6jzUgRonHaebT6/uCh1vTEUSH3tc1uN9zGKzgb40H/rRML4PKfIhknzXbuCt",
-	"5mlvma5PvGi1P1Ib5t+JTa2Z2tSZ21gHrVf1OkBIzuTwmCrNBAZGnmon0H3L5It4kW8B3PZMVIMpczuF",
-	"JQXP3+JL8fLDmD/zZYeGHlJ3gk/TDVr2ODSPZuLFMTUBAofvzYK4mSvztq7GOtcibO/Sn2C/CTV3V8fP",
-	"81fn2goc4EmJp71XbNzEGShiiZHfaZ5CWuVa7aQ6IC8junDwmCBAP6/98X2S6b6cgI2TFE+reBTt1R7j",
-	"txu6UwclCHwUdmXqktcRhV9jsPCq5X7edm/2JCI0fKUDDuCTNKu78632ZWHGmL225wiRwP/l8R14V88e",
-	"5XMOV8Hz55OhPKowWBPYYJiDE+XLIM+xxleXQxt0YgvjbHqXh0Ji4gJhsxnB+i/oqWZccBJBmmgCZ49Y",
-	"9aAHLRtECXPPxMm0DCp+E6jAL7eXhP6qPvUcxNWBdfyfEzSr44UJzszUWyen6ZrBPiLrI8vLZEdm99h0",
-	"XeAyOsSa5WB8BFhtGH9KfxeGrWFsI49f66hAw2YyidJJFidpzfbR2Kb/0nkLpg5EcHeoPU7boiKo/07/",
-	"7pURUzFpQTY0LsOprL/FOzj+repYTJQGEcDGHpxcLDK9bGUuixyYVOg9Fwgi7tSCeKvFT3QCQywGCde7",
-	"bQ1s4Ftc5QN5RHd000+5zS87mcmz9hLrq5JoAia2aBDfjlLI7U0aEmYA+ZK6Ij2hFIzVfu/YcqOVJDQo",
-	"6lOPaSO+vPSCUQZd4w1uP0j4B/ZNslAYpqkQiA6Re6CT1G9LLSGlLBd89oJh6t2TD7I5C0Lf3LihrRZF",
-	"SGUHmWJIgaDj3SRzHmoaWNXe8OKDrPBOGlOlIiGrVA2eiSlQRqTQnHHVV2mb2YsPcnErhXUODT71Do1Q",
-	"bot13mQwE/Yrl6kZqLfPCZOyiiQPtSkJVBtAn6i0ii/bytED+vtNq8i/uIzETPoAKd4oI6xvLUFRa1WA",
-	"NFX5wxyHdzBDYiI0QbMT561hmOlf5sIjvzV6/xTPdTh0vyE2M7mKtuxrlm3jHY4PetSFy5azp8+ki1b+",
-	"DsymBk+4PeyIsdOal08x/pz2Ie1MXNhtsABmKD3HTfttlfpxX7W0PcWyYluOhiGnh1dubU3VnVoTt9LR",
-	"G8j5Ypud6UlGn6wSz7BABEPycly/vFOHrpD2qy+iiqoIuscwV5GaghXyh5jrhA9MHROLsU+jHI2S319R",
-	"PF5ITT83t+zUUed6eMb3DNVmFqKjZ4YmThZtyblj0mMzJ2MR37noaelTdRILcQWa8GeT9ixV0xzemDi6",
-	"KfMV6iynE3sL6Cg2aIU5AzvPGeWYBuH9lOpPbQZ7AvyYGP6oZkD3WWz6Z96+c3GByt6QC7gCCAy9lla8",
-	"4HouhWevrmHFbbP13SyfnOdTZyvhJpZYoUY9hdhkUg2DWsrXvhxyckRougCz6sB1uqJ6qpm0j1LLsU6V",
-	"W8pPLzVridgjP31AKFWLEyFyeqb75emVs79up3XUIqAnniA2TDr7lQVlf6QsvUftYnTfmsmX/00ufmN5",
-	"Hq2HCU3NJHXVXGOzTWMhDYlEhzr3+eI3oQ60lICKd3F9LR2gn0Pf+SmH7c8oTQaPd1UW6eshQy3kgrCV",
-	"AmgstnFHpilaEBw1Xf4ajIUWkwnZ87C7YyD9OvchkPbZyZTa9deOnm62SGFVzXY2c6kH2SWGwhvWE3SN",
-	"iVGdTn/3MwbwVy2L8svpFdlalcWqWlvMxhWUfYFP0mH0gbuLNoD9UBQJP2DOIGFF39qB3gyT4fNbgvCp",
-	"zcaAPYdKSH7CDcf29bmQUMMrJiBt3bprrfQI1Mim0+LxdJ8FwrdNJsvnk63uU8bWW5DJsZWQLLCAyyhM",
-	"2EjLeNXGX00rFLUFCRqRCzXC9CFIl48QZ4CIar8oITE6vAfLfU6esSLBDA9tj1RWgV8ZgKomcJG/mvE4",
-	"6uQf/RXnXfK8RyxterGchGWpQiB0VmSaG4heHQQet0IZOpOU6klBHGWW4yorqxxx4u7CeyPqxOFqjFNa",
-	"nLNb/xZBm3bSnjICLWUOYRnhAGP4m/jib5VqOI49rhtX83sfZGvORCLwJuH9r3OexDG03tdtM7r9QO+m",
-	"5eeIPp/vuckigTxus0lxvPHZZj/xfbj2Y0gEujTZJFwBxH/UYywuGXVt9ecqHnrgjEI3iiRXyY5x4w5/",
-	"KJY66Y97ptj3JgXChC0ViRdbKFY8CkYINS4QFehPmSMU43fWsdKVm2FkX2+cD+i5q97owCOeGvXSO3l/",
-	"EhVjWkFv0p+b8vScP54kUNiVFmYXZ5GEBzOGs4xrkzE/e8bNDjM7LN+B7Mn5m3r2pnfVqGMOvguR/9uj",
-	"MweyQg895rQxmhtDFIZ4z/FZkhfr4z1Yjab0yiSaR0voEeTUg+AG+5KvEQYPbUB8sQBsVa/BIhTtiB71",
-	"Nf1PGbSP365sDCCur5TAGcarSDjq+9D9U3jwN4+4T8ZtipUwHpXD/z2eaLJX8e8/QxxnyldFpAG5NbVv",
-	"NOLUjKPnOZvS5jCyGIKe9R+rF1/N8hxJn01NFQzCtKGln4/VnSABQhGfUdUvs5MRBJBiThe2TyDS1okR",
-	"e0TwC1jmB8jzCAyl2k7Kbdk4+q0H0Uy/xgpD/zwYO2mMbUhirEGAvS+B4IU3XLgzoZXaH6NiwiuCk3J2",
-	"uJyW5ONGj2wILZfgP02uDmDsU1bKFDR7RO2McCuxCj4rR7ueMOtu0vzc4FM2yk922hg+U6x+qcfXSA4w",
-	"qajf9h4F9tj2wdQJdewAe653LOGSaeAoZ8yEFtjd49giSZeXaxLXp8KzRWDhzsYtG6etxXEdjj2VAL+i",
-	"/bVREWVM6R023nN7y6VQEjPMAsoMgnuRwvPEy4embOAEppCpA8vENvsgrUJwBuH/0a3LXWcbwGrrBhrz",
-	"GhJOPbuEvfggP/iWetQ6Yi/yXGBDO+zjtc3BsBS2GtzfNyiz6NcKMempT6XaCMjTD5Ia/5jKQxu8tZLv",
-	"4YJdgbQgEzAICG19Sl0B2iiJ4x+0sNbdVPKDROBC6V7mJrRTZi+0Vprm+vbb5+zPX3z5v1ih1TqHvc+a",
-	"dSP5cCPkKeVs5SIBST4IyjFcPCt4ksGDxxeXi+Wi1PniySKztjBPHj48HA4XHH++UHr70L9rHr56+fzF",
-	"T1cv8J36Llsg9FVDTX2yeHRxSY+oAiQvxOLJ4vOLy4vPESLUZii9HzrN7sFefPSp6oqcsk7Ac8cgL9PF",
-	"k8WP4uPXHD2tmqBDv1ZUIpwoR0e65IoiFwm+8/AXXzhNImJQgHCL+u6v7dNjdQlULFUo6QsLH19ezjbs",
-	"j+IjDXmqw5B+gpUwZXHBrvg1mBomDV/xnRvjQ1RzfviGWAIFgyn3e66P/sih0OFsTXS1fGucwHiOPc/c",
-	"07gxuOgtRLbklTD2a3ziliTqaHxBXR9lXCFTDIJE4JfiEqnj5MzTBvbW7cnsrB6kokcptIS2XjWmPKX7",
-	"su8A8B34E1BwTW5x09v1tH7k4V/giP1OP/m5eTTrsLHdC9SeY+ccvVlZDJ+Ph/8S6a90p+VAWTXtnXux",
-	"L+zxRlv3uiCdHbdwOfj4y9RvdIvsX/Q1CKCmGben1DOkENaj2kyrg2T8QGDg5yj2EPvGyH6Jf4W/fzq6",
-	"Xf6u2LWxCURYxCSI7QBIansSlenfgf0aH/iUIt1N4IofZhTrz/LcKZFmiWCjCBF7e5K/cLq5U01P8fmd",
-	"lnnw7pS0hGYDEOMNqfYR+VGV0oYdcl95kGq+sS2FqLMkD89VZ5P5O4Y6VNdRObILTIVwTzUC9K9eTVTO",
-	"0Mj99J3dkfFrOFE6lh1e+cbN8GufQN+5XeL0DI8I8EEWfPwuNSzvUO85e9SZCx3VB1XmKVvPwhi+hwV+",
-	"/jMTNgA73mDDGw9M6WHk+HXrqL7FKEnNCAP6V3ADTxOQr5w1iaKxY4oK39hbg3WnzFtdTEhjgVPfPPfc",
-	"P0rQx9C6/snCP00dAPyuVDT0TqZTj2HMQ/yzhI/25xBCLvgWPLX6hqZmRM2BG/7Qx7FewX+/a3Z7w7dR",
-	"lnstaUWzCqGKj6uOT9ig64Sf+tTKZ2kajvAsauXtDv6jezz4c1D/TVkd9IBjGid/fZwrdbH3/r3Rdty5",
-	"DnMv9HRHJJRknTJwGU1i3pTGI0qwLx499k60Co4RckNddj1UipO6RhBYGDDvqMDTiHbZy82DH7lNstPb",
-	"7jm+f7PNuYE+OuKpDc50/kP4CW5fzDs8zMFBtE2nt+/gkXzoe6AJD80dF5cv6aGbn9HlJ7XXX1ZrvG+T",
-	"/ZXavpBWH/u4QatDVXyqZvFwXfEjqdwcW6Y+wGgGdocKcLyEHxmzkRps8UuZbmHvRuznih/cM79Xnvgh",
-	"LPA/gyUydahYICmtGeaAXGzg3IX9yv3+W7uvcVIRwr7BZEJW9yX3MYwAnYkg+ben9PcNKmfok0Do20yr",
-	"cusDWmrbMItzAYbxDHhK0ZjhXdnXjSN6HKYg09/rmfzRL+4/4kTahrmMDqxYY1LvvvBMGjocjmATJalt",
-	"ad/p/REfuCGLxCzSQguCeKlIfrY721CL+V/7xsGmwiB9r4g7HizJgBer+1oajZaTXL0/OpquH6EuJjib",
-	"/3KXcpzYM3IeQ3p1oow1c3ut6KtsfayviOGjJpU9F8H9SdnfrY6E83YL+PeXyO+1sM5+crvJhLQq8MT/",
-	"9//8v3hrDzNCkSmrzkXEvtGqeIMP/d4jO/dv4L7LdK1bfWYYErsbcat8Jn233s2oP46cYs+38PCXgsrU",
-	"IuJ7LSRHCdx1zUbJiAucKUTWpNloF9Mz9sObF98t2ZufvnNKyHtYv0E70lK/tD+xH7++YBRS9ShOZaGp",
-	"qTDmb5g9z3PQqM+ATBTpNnBYMqNCAIYgfdFZZUPv+AoqIMdG2Dso7Klb6urWezlGWqrEgn1grAa+v8Gm",
-	"3l9GzSc4kH8BKLC8yZ3D2r8w7HDSIOHA8zNX5lv3xBuurZlTQSW4mO6uLEdSuMI0/aQX8lui3X1fx9/w",
-	"VF2B7WMwA7ZmL99/mK1hLk5DTmAH9G+T0ursIg2I0Y8p+gelZcOqdlIkB66l9UoCIdkpvVXWgmyw6He+",
-	"zVSESa3Q5B46c6G/BWOVvj/v+L/ZnU5hpFbMla37wnjxK6r9spsakL9zg72qqEKBvSTHCzOWH83pZfIW",
-	"P3K/uzgxcPG24sd/x+jFO76DOqC4qQO6mB68VSodc604LeTcpeJ+/71aYjR7SP/9DbFn9VleIweEhB7D",
-	"DyxVicXK4QFTzAx5Sa9+x17Sq/8UL2lgha0CxEeezgX2nAs0aDW/OR3zLq/5YVXuaZUecFmV5mBOAQY0",
-	"qDlL1W9sTxJ7RkdcylNfx1J9nVS7DDt0imSHcZQClUINPM+PjLf8dJVSV2kNJ7bjTbf+ZhkNn9IaOZMu",
-	"MSc/ediI+7V6h3l55oB6hDfHGBNY/vBAyPM5jYgb9lKaTxJTHUpcntiddHSG8rsMhMY8JARL2cAs+uTX",
-	"VWagExXY5hfdSwmXhNfg0fd5rWucyd1v7mSpr8/H1a7oid9aXJym9RYIF/90H15KZ0SnptGtOdyzs8l2",
-	"1Ay4sYyo2ExKwXrElm+ysQEJz0GmXJ+zxN8Lm6WaH56HZ28l2SdUkxz8wHK24hus+fbLwOADT1MNBl0a",
-	"CHzr7uRYAVUfSzZocmf8Fca4stxGjccrTD48ZCDn4SfAZuNNWqF+wmUg1/gSs5/g0E+iR7OT6JmfX8+t",
-	"5ae/DGALhplMHaRTfQxTMpkl4fQ7cd1mNMaZhAMrtLjmFvpp2DyP5uG/DCQabH9e71vgaf+RRL2ooEqn",
-	"EJXGD57VixqJ7n+iEHX466Mbpb1b+GhbMuZWoRsRljtXlnu1Q8IayDd9W6LP5mo9Jw35Do+/hivEbevT",
-	"xdyPc2VYUbk53RzU7WK40qhJLEJmOa+NPQ8PfcKKsAZK1XzqFtuLOyj2dToWKlw17E2M8mpfcC1MJ9c4",
-	"wi5OH0DgE2EzhmgQhZAyOHqXjNpv4K77hjiDdVvPEbH2eTWFO6qprwd4S1+/C6voVlyFE4R0zvJxWXWx",
-	"RQUybNjypJ8sljcJOUvmzruDouw4DXUxkK7a6TJqzXHE/zf5MVPKVBxZni02TFPqn67VITigcrVFtlsT",
-	"BlJV//iZYYmSBDfEysI9nrqr1HHwBynsBasY+2UK+0JZkMnxwV/gWBdSEtsTE7iB6MJHOA8n8z5ItbEV",
-	"iJMBaZ/SuwqVofAi/aypQoTQLzryTW2fl/ZmpU/DHof3XFgY5ST9kaeAwFJ35p14Xtofq2jGb8tVSjEU",
-	"ur7CMZnJb/rKsSiKzyqpYt8Ozb9SW38AcKDzV+G33HfM/WQiC2fwejPzRbjV7sKY8SJ83y27SLhkG9FX",
-	"boG42udJ/x098glJjzOYkfBfz1sDSjQkPkcYHpYLY0GatjfhnS7bVH9YJ/V44nfMVUT1fOBkrFM3pTVP",
-	"2M/GGbc/swBwxBkSZ8l+1gTz/XP4Jw/7HUlbwlHH7ipaJjj6zXOQ2sv6q7Qi9xdEkit3P8yzEUIzHfqq",
-	"ICAGHLHw++we/Mtxwq8PMY/jzCXMgv+UFTk/Gmy9ynOmJOPM8MNTMo19l8CMB2ffXl0jCtUFe0Z1/jgq",
-	"egmkxz9sb84bN4/vPNj9sKnqGzSOMlS/6LNMb3blTYA1VJszHcji3X67QIgjupaRT6rTUuAB9o7EHpaQ",
-	"P9AE0IxNBqpf6G/+p7rvAIW6l0NtCTtCiCYRF0JDd3+vf89pVjPWTFesTMxo1B66/rzmOcGIwoMi5+cM",
-	"JoSRQ1ArwihMbVZHzbGVKx0IDKM6pdxmIL0RfeBHp6kKu2Tr+i4cMqXe5Fz6aMe9MDEnZN2z9xROB0GZ",
-	"btWl3A3V31rufuNbtCZH7N4k4ZzLua7Sg5OtokYiJc9jgUqM0yV9Ewja9GjMi34d0Gj8M3EJ+4mCpB4X",
-	"5O+fUs9CurxVc8L//ASH2R09kr65rbYxFnXvAbbi2lZS47cD5kZTwtndt53oqdFrn7hfZ4mHwlY4bYm+",
-	"6H0GEkKA1J18LDSsHRHBh6I2jEsGXOcCtHtn4OwPosJ9o1VxQya4Y1g4cQ2SlcVs4ZWK3GURPyZ9zvob",
-	"kud3nZZ0XyfhdXWJLZH1g9cSi26tYRaMNWN4/CH4Jm9RWfdCpvfH5J8+CYjW+kKmn0ZDunu2qb/mQZLb",
-	"7rR+LiF+6lXdvyOVvHYtL5kFnmRgGuluBAnWTnejgBeB+5imyD5V1t+Bsf95zPjujiIvt+VGumMRDxs+",
-	"2nrX5siWtbVm5gEFqDlkH6dmwHN7FhTze3piVr3YWG7LVmdAtRs27v1bo1yMymYsVXPnmVCjn+qmSLnl",
-	"a27A9/pp0PgK9LVIApF/UesHuTD2bL0bT39Qa2ce3VFQ8ge1fgcf7yEUmQs5ofkTLloOu5fpq2P2/gV6",
-	"NdzzSzppISfgoJXchsM3B2u4TWMc3c0Y9y4Rpb5GYHNTxXhkgZ0HmLBPq4JXX9ba4Jkf1NrUDHPehMZn",
-	"bwh9+SlN3B/U+nvgc8adf1K+WweauN6xZSsrdY5tdsR2H1ahRJljQnxz3NNtPIM6+YNa/6as3x/UekLu",
-	"9qM5x+27KH9R6xkLlJsHtP/AjbJbb7J396BC3S/seQBi+EWtMWn6aaPmVm23kFKVZexQ9GkZN6HrCGv3",
-	"t2Pdnmd2b4lmALYqdNlgwh/2nJ7H6P0FaXwqp2IFMgQm+Rvl9k8tAu+LK6hqmbgCTxQrG8HbIueYDscl",
-	"zIsf+otaf0a9epZMqwNqMDtJGsc52flwI/KzKag/qPW3Ir+xW+uURijYuWE/XL3+if13Iqqbz4Xbhf/h",
-	"5v386m9PfcsRIIgCzlLND04FU9r9vUquXecq2Zk+tG0faT/nQAu2zC+UWZiYayeBrrfui4mJ2jdzSq9l",
-	"b6PPlB/ZGrYCC4uwvVRnzSw04lo8kWWexymAvTRN1UrzIjwbQynrbyE6UcjeEn7llGUcj85jarvbT2FO",
-	"NtOlbDLYhpj87FmhFtdOnY6J3zc5l/8xwtct9hO0oDove2snzWx566/4kfEGr6D5EIzTHDZ2STH78E8e",
-	"Vt3wA6IsDHGUFcnujJ/xJ+zbJlUo7b1g79wLmJF7UKwAVeRY9cHKggnJuDxSzm7EnSiS3Y2NmDvKHl3O",
-	"C/s03bcikt8YBy9DLE8YAuC6Bn1cq/T4mWHIK7OktAhIqMySY0orQvTsMT9faWYKJXI7xLiO3x+ITb9z",
-	"7J0+3tQ++PcSWW9LeT8lNpihXAkqdHpQgjnqgb5lzFZcw2iHlpB2KIlpRMbRD+47d+YgFdJ+kntISNuX",
-	"4UNVs2quQvZG70MLUsklW6uPDHdnySwXuVkyk6vCbaiPIijNNirvDSDkfA35ufqJL9xlcvW375ahSuPI",
-	"gCACsUQEZRTZGlW7pkMoFa5Ksx1nsY3SFPPi7P96yxKVVtkLBd/Gkjm1kPYVze9uWAY/fqsaH0KMNNfb",
-	"//lxn8+i4OKRNUtM7lhDjiFEoNM7j97rlZcNo6133FloOpYRfKbcp7/2JFn/VaagfQXEz59f7vc/L9nP",
-	"j9jnDx99hX964P70YeH+/Pgz9jl79PAx/e3y4tGf/teX+Mzj5Zc/X3yQz0JnL8dSxOPUexZT2n5Go+rn",
-	"p0491xwbQVQPOlLhU0kGJlYt8xZ46vN4RyWt+W7lo/KCv7qcbBf+dnM4/KJ6WJN4Yc7IC36QjC7fP5hi",
-	"Li0Y/bewAQ2yCsflYEL5YW+A5ZV/5hPGSmgK89Zd7LkFLXg+K6CDyVSBKAXqICkIlvFrYJaX1O+92odS",
-	"hh1Q2/PUR6zlEQcNL4iVSONg6WWJv4w8XYYfbvCl0ypIpdleaV8P2+dO2lFJUD3UOJZQ278IGQ2f/Svq",
-	"69DGspQfl83Gu6j+74H901dARL1dWu1XKVZP97h3/n/2rq+5bRuJfxWM52Z6d0M7zU3bh/rJl7Zpb5Lr",
-	"jZ2eH05pA5EghTMFaADQjB7uu99gFwApiRBlmaTsJG+JJQHkYrFY7J/f7xBpvPNoH8c8AoQ6H/8Mv2La",
-	"JzaL3xBne6xzG17g8TPmXHC9ODi69xN+Paq1dqXOHhyE23nof0pH0h57bOilevgsR7IxHkWIiJ+e7QGK",
-	"mJIQ8Y0s+ugQwYmSBQTZB7PIC7oCeNz2fkt8zfZ2srppAi1lcc4+rqTa6ASNF5MnwXsKuT9tVJXC9eIC",
-	"I/J3jK3AP3xBV/zF/csgm1IWEKLf9dl/hEf4Yv+/2P8v9v9TsP9HptL2S6RkP+EQn0w26Z1HlehIH23a",
-	"aL60BvJ8pdg9Z/WeisJ/4TfeyOIX+MlIIRB71Yek7sRRs+a9Yn1x+P4DNvUDHYXMiSwzolgKWHkYCaVZ",
-	"1rNg+yJkZekx6iFoDp3J5NYlgRpYCEJLxWi29tkiYLJjmN0OsCOBC9mBoVDFIHwX6gS2D1wUYueB+2C4",
-	"vM9Eu269w0OzbJju+assg0UrpMxcyUXerXAxNXuhGXVvGIWlxG/sLPPmy/0sa7KkYp04ABsjM7qOHQoZ",
-	"VnntjXMd2HQ+LvQlvnpsLYPLLAUGpcFfgbBpCydrv8c74CFg/wJUOp6FzLlM2WZN3eb6QyaNLpnIdhhb",
-	"u8FnePvxE1KJkmmP6e8sjY+2p3K13iyl1pRnMwHI0IbeQcANCpJSRgAXGmNB1i1oLFnpakwcBQO5hcg/",
-	"Zntmwo6YuCSi2ZWvFcWSazsZgEogMjzgOuC7rCpDACRgJqRI2SUBenwcClZSMHRw/HOmVJA564r2Xlkp",
-	"XkPCvR8CAu4F8Q0Q/AouzHffnPXsgdOCyl957XmKWEmwkA1UUljHAUlIZI0atH+PWYfwjvXvL9DyxKuw",
-	"4391PVuyEgZqMexF8RJ2mIcNA5aacF4Hk8NNJ5IMv2OfoaLiiz9hLbWPpwdqMsGXdfoJaS17R3C2sFNV",
-	"/Z12f4bjbfjWCXMc/iEGzHLcSpnpjW6QuaQq063WkCCgpp0jXUhtv7omqhrmSodtSH6qNjzVnZC13pOf",
-	"WlrzAKSs+wCRaA04RvZc8z8gcE3BU9cTZ8C8OeWl1ZoFVRm8YMMjjD+2bmzSBdbw1g19stvBAyBiQjCw",
-	"P3KXnM3XHZGeFTWGKSvg3//z+2z28euvZzM1m4n3f/1T1xhYIeFm3DYIO2wB1kMxssBuwlxCXV3vY7qg",
-	"5CFv9AjEmxD6bMVTnwb+TdC/GJKt+3w4iAwjcVAPTA938kLauwFSoXDPLpe3PQV40O0N3NFStBN2g+Kp",
-	"YrsJ/LJV/xLcYSm86wD/2d2yPyi5GmbHDo+tMVDvkcPVCCZvA1nDL0Kyh/P8SOk8a2iNKXfRVbM2Zg8Y",
-	"d7NU3QQ9hk2qyaevgvdva9/8qVrZwVn/bug69Lq1NrV1bLagI+P2dRuGpasbPF2w9I4sK22wNmXOmHBd",
-	"+yzD0Maa6QvyRhYagxxARyLzvEUpyoTptLo/imwyVfVKOHq5+0P8rgFcqYzjc/+xXO6u4VsHYoFcni6y",
-	"43hgXalwk4+S1RzSJyH0+N1G6PHbpgwAywXPkrOP54U8d390gBkXoZLtKAfoFLdOutZbijpMSDIU4UoR",
-	"2Y89dd1XsM+0QxV0iYkltZcjz3VTbYBPutJgF7lDnP+ZwLesuNGAVRn6c3LGMqKwd1FgHF1BvNdd7zKW",
-	"8oxll/bTmcCHsLMLaZIG7gxuRe76LlcanmAbBLMjVoiMAlC9PV6nwYgsAn1Tj406eWsXd4PNQ25Rv9oL",
-	"blqZGHq//V5v4QpUoyxkmWnspgLwfpcgE1m8TsUODoUql+TVzb/dCE12LVa+co0ExgfUr3xJhXe3ntjF",
-	"78qFtwrLYeH3ZMM3n/Ba1hDckXXiqsgIFevQuaLpPcsuyLWsHbgXMy75whXhWUJYqVnzF4QvT7oz7rF0",
-	"+wEMzy7bOTq/Mz6ie96JE+ghY5447DJ7v54zT1bRu9j7UluQijJOGZ23ECy8e5+vNPmQ8YJp8+GCuNy7",
-	"PUZC7nUmrAaARoR4TUjMX7ogQDBR4KrCe2REA8GZWbCZcJNtEnHgs3zz8m9dJwmuSbfpeFys7TkpXsit",
-	"444c5IoBXI+ggH5V9ELWMVXTtD7PFM33oXX9YD+/ofUxm/yG1qOL2T5arD2Iet4R3IhzNuAG19RuL9fH",
-	"BTc4YmQwuI6zxi5sVPQ9/Ki0Pmm6AuQ6WKbCGh/7yok9WIZkxHD1Ajh2sH+tYCI2l1sXd3ch9gBXocYP",
-	"Alz1mH3ycqJ9MiDkP62b6K5dnbj+h5BxtIzniEUYnVp2dDkCvRitO9W16vL3tk5cd2wHaD7w59pnNzfN",
-	"8R3Yz+2mhEL6X/JzCLx0UMrB749ZlKmjlM/oaBouwBhAjTaOpp7t92LpOQwibBuBUssHpvwJp4k2tGSB",
-	"e0N0Bgzfynt27DYev/LiAZE/ITGp1Yr9fft1Vz/r04+hjcjFdkPXrtAAVBwUR9rbhb34VMvVhjvUon5p",
-	"9FExwxVbOkHE8AmvmTZSTWWL3n86RsLVf4GQM5hhjtew2FmzLXf7wynF/tDrXVCfT8282xu/21bQyJ/3",
-	"eVgLVubRMGHoaE6tMa8ZLxYaG5rn62Tj2b/3jjsGEb2PzVVTyZc0ZcLYCQ2hRn9iXJBfRbluJsPI84Kv",
-	"dAu1B8uFFKMZTP3n1P7/nNatbqq5krVmCqjCS9YGqeYasDn/snv8WCdygTzS4+kBTBCHqCjzQXLNZdmO",
-	"8WtC5wj8AAmFXCpCvYSIkRDnjcWRQWf2ud2oUyMKTK7i8pKrIe+GB1s259ziT6ZJbI5VMrqQq5MgfPat",
-	"61ge78IBv8AcJdSjGklqqe4iltFQBSuBJi1qI19XTGscDCAlwVwl+N+mCJ/M16FXwNovyKTvS5y84dr8",
-	"pita/h2nPyh7EsrWDihrjnTwnhIMvXnfgVltvZCHsRiVfcxArp3jcdujRFuRvEFVCCIKUf1xIcK9PU5Q",
-	"nCkFww66g1u0Pb6roa7CgBsoH0i5SquSqgjC6053MLcOBZYWhuCcnex7fN9clqWsNd4h0TTkvCwhEBFt",
-	"xGqVT3S36T64LOK0e+OG1s5cD7ozrF4OhIJlXc4cCxXs4jk7DpulXBMeizFUK8xY9kDhGWp4GsA5FS94",
-	"Rha0vGe6jZvmG63AVXXI4bQM24RIMRP2O2llCBNZQhYcgl3OzS25YC3HEVr1cz5XQD1UZtiiNRMfhKz/",
-	"WC4/2PejpZbtUhPMIXA7tuErAIujZdlKkrkXxqzawQUVN/irEesq3AwnKq1ws2NlzL4aiyTUtHhBBm5l",
-	"qgZK3TDoEa5UM0VKlVpb31lSlYWUgdUie+2oZdSJrhlb9fQe5ryoFJ4kAFEHWQlqXA2INmxlP8Kin4bD",
-	"FqEs4FMjZ8Ip+FdwNKQLuA6BQQeBJkRLH3HxYN/Aww6WFf9YFNB2uKAiuyBXJLVuEvJC+7mt4AsOdF9E",
-	"c1GUDcHWwWpc441jFAW2Y59KfeG9YjbWfjhUzH9LPXBpYupnFE3ZeQ190vvSiO/s925dO/VoQmrNEkn+",
-	"ua7/QWKMvBA6ISmttCtqgpJX7VOLGxFGmm5I7ABhPdQhfzQYz7HAPk+fAgnk+WxIfo1f/W3t2Uvxi196",
-	"ShxH8EQHg/u+HHbemKUE4Q7auQQjEkpwtH17/iC2o+PW8dmR9KLUNjqJGjWPBQSPk83YmZNp9M2ezDBY",
-	"0rRHcOOAGYzsNhedbT5Ojj/e8ww6YD+LVp/NV57Yd5tGQzzoh2ZMtJTEOSXQXNOpJ1sGqpdieTIL9VS0",
-	"ZnqC5WkU5lUpdbDFUcXoRTV45yENRgSPfA4+5rCYCiM6mPZXVHEHtr0JFd3jYyJs41PyMTktT+Jjwmp3",
-	"b9BGvoPsUhgtBEKgjBSiOJKqrBPqG/dsb1Xjcas5vjc1mWStS9WM2CfKF0BlGj0YX1UoUGDn+VxOR07L",
-	"V9PndydUkSuysuuJObhmaCgx2eyQ69aZfl/qmD04QQfzaZeu1WqqmK5KM6S701pG6ySXstjiruhcyUL5",
-	"HH33Yr62n3+WFgDe/BO2AT9D/qLbDiBkQdQQVFwU56jBh5JwXcKtHoASCdV3LHO99xiMV4xmnUxdt1Ld",
-	"/WqPoAohEcZZbTv4SUp6cOprkGS0pHgwSwE3aSfq0FPVXTCMa9x3QcLvPJN4fje7EnAYPGSx3mGS7Jlc",
-	"3lC9UqmyIbvNDFlKbYiWgO87mGp29EFE6SacriYR2/MzYyUcgzkTKSOFbJqmWlljND6rkoqeNgtryoIN",
-	"ejpMpe+fiEF8ObhBRI2NGUT76SA0urIglGimNZcCKwAyZ9I6bGIlllTdsey8qWuMoZSsA/aEt7ZLIM4O",
-	"yMWXHQVagVxPQ8W1gxS66KSQ+809C9b8jaMGfo5rL5WJD8fNd4wyWral7M60wXjh7OC+BxkQnNqtr1jj",
-	"IRiRYsvTboq0aqoX5xiq3nPHtp/fUqDyGGMh7dAjsZE+5nS6pUo4zKahAFtdqqCmCjDY8+3ymmGKnAB2",
-	"E41AQtKSUcEUAsGoSi8ILRRrx51fUcVa6rDvtgXhSKcJTyca+SD9eTnotLEzwApy0HR3jUKPrtlBSe6j",
-	"Vu7Z5bitQDZT3E5a8Qz3UYIZO2gzhX5dOWl1wFYGoUVRK6dSp0FDbd6RHdEWWdlcTX5Xn0JdXktriyhU",
-	"p15CnNDwpT1srJmCvp5eG9Ubm51Eqx4Wmh3zevSIw+lRlLuhUXy4azd0l+dStUHuBsGXB2oWMFSdkWOv",
-	"aPZH0BGKKlOp8uz7Mwd0B9J2P9g+iX6ytxvopETtdpW4MKuvg25iMq4Ot5sD0OHRtBD3sA8j/Bp8793f",
-	"egx7TXNWrq3HDr1HCdaBz7FavDUMYlJ2jaNp3QQptFEUGejxbWCSrzQxjJlFazi4RXa/kZXKEjp4QiYU",
-	"A7Esa1W7tLh7AjWyAWDJ1qtXomMO7IJD2nsuSMlzdglrbcd3yKf2nyvKM48l71fCrnuXDEquoUPaPkZC",
-	"SvtLeQ8UOaxBRTQ8vQMnPG8N+Q851x1Dvgb4e/zdfyUXdlgXrlEMKA94eieYhqgNCMTBnLeGxjE6Bnfq",
-	"Zy+TduHtoLWUmZ0AMzHU8YeGxYIqlSSK1QEtwYHECFdpIWuMcGPgvAUAKEW5hh3rSb7CRG9k0TFNYNPA",
-	"gZGYHHo1VkyuSga85K7au1n7QPwQ2Teuk9to6JcOv7th6p7bX73/3/8DAAD//w==",
+	"7L3bshs30i74KgjOjvDeM9TSknzY3dKVLEu23LKl0FL/iomWfzZYBbJgFoFqALUodoci5jXm9eZJJpAJ",
+	"1IlAHchakt3tG1sSqwqnRCIzkfl9/1okcl9IwYTRi0f/WhRU0T0zTMHfXqT2v1wsHi0KarLFciHoni0e",
+	"LXi6WC4U+0fJFUsXj4wq2XKhk4ztqX1jI9WemsWjRVnCk+ZY2Le0UVxsFx8/LhcvNj9Rk2T24ZTpRPHC",
+	"cGnbeZsxcsuU5lIQk1FDDlQTlnLD0iWhmnCjybO3dHu1WGLHMkZTpuquvdjcw0/3dbCgxjBlX//v94u/",
+	"Xd/78y//erD888f3i/8R7O1f2PG0p08zqZkg6yMxGSOaiZQpspGKmIxrIgWzfxDbJdFlktmuU/LXv774",
+	"7oo8IYoZdSQHbjJ8l+4Z2bEj2dMds0MkUiQsPsKU7QtpmEiO92zP+ga6px9eMrE12eLRg+vr5WLPhf/7",
+	"n0Ijfcn33FSL/o+SqWPdcA4/Nj+fsg0tc+M/Tj/wfblfPPraNYV/e1A1xIVhW6agpZ9oyp5sDFNhGfg7",
+	"NX9HAcDZVbdMkS29ZcRIcvCCsacpI7+W2pA120jF7NzhK+8FzOqaiSS7Ii8M4ZoUpSHUNgkfXpJMHpj9",
+	"bC7FljBuMqbgq1KAmB3o8eq9wFeFJAVVhsgNNm47ZVeMa5KxPCVGXr0XsQWzQ72HYw3ukpQads/wPQsK",
+	"3yuYFpoHhfCJBpGDPnGcjz4B45pQoQ9MsdRKpP1tw5WGyVzCV2BCMqpJklGxZSnRfJosni9776jd5adj",
+	"/EEecInoVtoF9gtvO8xwzQ/wakMI7DOaCeOXfsT6xYaI3bp3wxIpUh1ZQVmuc7t89RZ48Kevrlvb4Loa",
+	"syj3a9gFH3HrMm2+lSlnoHO/zWnKvpUpLHYihWECNiQtipwn1M7J/V+1nZh/NXryPxTbLB4t/o/7tTq/",
+	"j7/q+/DFF6IoTd1krS0+LhdvaLJ7zvN5W/UfjbXJDFdsz4SZt9Xqs5F2b+hh1gZv6CE+tfAvupBC49q+",
+	"VnKds31P4wU+8X9N64T/LvShvXneOc1wUNKeRbBjloSK1O0DSVJ5BdvPfcy29SS95QkL70QjSSbzFD6x",
+	"LXnKYC8dpNrZHVQoWTBlnCxnNDdh9S7Xt1yWoGPJQZZ5SrJSGaLlnq1leryqNeFaypxRsfi4XBj2AT7X",
+	"UR3LhZEFT+wvTNid9rfFhonEbkdtZGH/lzNrhhSltmYBE/YvuiwKqexxVlBt1weeTnaLX0K6qV7Yv7nW",
+	"XHeWOMj6Jbn+lSXG9urJnol07xc5TTnq8deNKdrQXLPYkhlJtLHTzAWhRMkD4UIbRtMr8krkR0JJUhrQ",
+	"1Xur9UxG7XNWa8HiUCKkYaeLsj52lPM318umQfS3/37//sP19fv36v178cv/GbCIlgu22di5GxDLZ/jU",
+	"x+XC9qTTKtgIp81GGpT2cF7pIrcmBBqnvbuyevDjclFwluDQK+385z//+c/9FspycV5jB5rnQy+8s89Y",
+	"qToVGbWW6jlaYO1Vy2HaVvv96X56ruQeNiEXwpqguT24rfTYf2MitYee/aPJFKPpY5KzjSGyNIRvrIiQ",
+	"PaO6VCy1onJ6orXPrOXiw72tvOf+0b155dbULnRpXB8v/ZKmRx3c7JrN1kRBFZvpW7dMpTwZ3BL/5R4D",
+	"SdFWpudp3n1MbjaNOatUZ0eBuRlsdqFaucastL5aj9AtzS8x8b3JZUB+TcaTnWBaB0X4ibaqbl/MI4Sm",
+	"VIKlq5RtAy1tqdWisCFkaX2BtTWP9Jh27Txn1DQPGruXFstFkvGiQPM+43bmFN9mZvgogc8t25PT6n9w",
+	"lg/0CDbd6Sxj58Y4FssFjHvF0xEOu38YLeLAnmQfCpYEjXd72Kf0aG1ya4VQAXY6TXbtCacm2MdC8YSt",
+	"qN6xdMwuAVMg0MHOrFcjb40L3l3aKQxN+rfUZKfzndj9hS5s365/6h77uFyMnO+cG4VNjBizdYZWU5Y+",
+	"uo6lMDwf/53S2bXtJQfZtGutMwbGCzcNe65xwh6yY7AXB6nS5ibbSgkWm1GUCwh3FDlN2PD2grl1i+uX",
+	"qprbet78uN2AXAewfzFZeKJ3g2Zdx+6CaWmZIQ+vh4yQhoA1bKevrgOLkbKiMhAu1aApxyhg9HPVEL5p",
+	"+bhfX09tacfUZriVL1uO9NXXU1vpsZ5eKTgL/IitsWSN7VKkxCh6nMUoctutY3M34iEPJlvgB55GBvTS",
+	"m3cbqWYeSmd7ne6sapob4tiWpnrFl35HBLcYa2kAyu3nVWkNXPDUMsYCx2u790lprr4Fx6/613t8XzjH",
+	"BQLajxaJVIbdT6Ri9xPw4m3bIsm+KwP+7ysf1MXIJCWaHuBM03XoSRPBPhjrmp26XjQJuMMNd2/NSCoF",
+	"e4SRSgFOD9onRIolaFQ0XKAf+Jr9QSpvxNfRLVCR4A2CbeNnci9LYZxpZ3cYvhZQpcsFKtlAf5myXXCR",
+	"xYM92nUmD61mqLUEF/ANONlZurX/KzhG5jPGrLr1broqhSzBEOK5/d+WlttInxTTwUMHw3wHqUzWcIdt",
+	"F/1yPMa5EXIt0yOBOKf3fDBCaMJRB8WoC8b4wZViA3Fw7HNa5rkf2tFKNVWgu+QtyB7dwv9KsRPyIIKD",
+	"8nGNjqUKAUw7QxDIBYfNaLIp85xoI4urxdDxhwtYjWAJ8lfPoWs4vP1Ekt3Qw6nFs/aG52DEEc6RksUE",
+	"3uDGWcIa7aU2BPplNxeEpCEea9h+0P2utmvtUFOl6BH0PtWRAJT9hSh50Fbh23nN5XZ0ky/l9pkw6hhq",
+	"EjYYF9tVNVMn6109wgMG8yt7/vgnql1ewu3SoaPEY9ajxpUbiFtC71XJxRYGPGrkb+H5G0NFejr4rptJ",
+	"DwsUgbodtyRBmQu7NGt2y3Lvy40whtdyNp8+oWrNh6X9qXusfiN4LrvHXPgFddPG6miwOAwvwudz2Fic",
+	"bGclklqBGhyLewzeEGjbDr/jHzy1HDuyfcvQ2jK80HNYVhtGTalC54E/VYW0DifscbJmRylSPKPh+9pH",
+	"wsE/3YMFpltaoC2LUb8p7MmEzaWYV9FVJBumlCwDQ/vJ2gPWuNOGsTx8aG0VF6BcaJ6/2iwe/a1/Cb+H",
+	"xz/+suy3JQ8ZNAjfl/KWhVXrWhoDEUlU8zmjt0xjEBtfOzWMNjk1KyZkuc1WGxm4En4h7Nme6seE7Qtz",
+	"bPcnaCfIDc/DG/FJoqTW7gpQbZZko+SeWAvF2mD2/0tSUK7gaEAzykpJxvg2M7h9IS7PxfaKVDPEBcm5",
+	"Nhqe7XSvEqfqD2MiGR156P5d8XQ7j6bryGn14eXJuoTkdqtkWQQkgTGTuasLumOKwHNXTY3256BCa3i/",
+	"2zLPmVk1PdvOVnAGXFCV2DXQpNQlzV1eBiNgpV0tHokyz6cqG9ebvn4Q6Oocms01pjNaDB5A38OzN/Do",
+	"x+Uio+5ED9nt3BD43S1E5YA+nH4JlEm5CwdZq02BF/TO5M6oJopRq4Afg1QkO7smwqUk6DpfofZvDFEs",
+	"2UmBP44M0kLH0NwOzQJ4VfYQsM9BpgD0Sm420DOWa0b82MCpcEcJ9oSlVVdO1e7I6N6OFcbrub6F/atm",
+	"nRhJZ4/xAu55YrbDNJHb092gqP1kn4FnP6xUsR8boLTmLEtXUoRPDOtF+vUGl3aUlSsoz3XouuNuIi6B",
+	"O8yH15MuMYtMGukCtb0bxuBWxbQV+9JJsDwakgUF13NNWEnMY3LdPaYuFSBw9meyvSHyHzHr7JYtKA9r",
+	"fe4CE5ksvtBEHgTZS8GOlc6vTp8H19dDCTrLBRxdwen8QR7IhqrqeNMcokC5POBBI7kws9i4ClJa0nGZ",
+	"L6m7IR16+juayhtmXOrKcqEzqgomWLrCQNbpeG/wCevFNYNdudySNdtS0TrZH0Qmtnm9njEayv2T0mTg",
+	"F2mwGERKqN6xQ1jf6kyWeRrKIXxC/G9kzTIuUsJokhEDn4dERrQA1xxzJALfto5ckjOqqEjmEmudSxM4",
+	"m2/sPxMnunBYYuoj3TFSFiRj1IBdKSTXrDXTXw1OtLGG2GmTJ7u/8cnhb2ZKHuiBHsPeCUYkqdqxlKyP",
+	"ICfyIJhauiAnvC4IdfGM07l3GcChMF+d/htIKj25/PEfqq6B4JDrhqR9zKAZnMZpWzbiDw2Lp6FnT63U",
+	"xvnuD6nam6s9cS8M3mBzJ0xgLzZ98cr1apk5DU84Glp5ShW7NJ5nnZ+VdZeCXjD8mvFtthprGMAbuTxM",
+	"eyFogBvFqlge2vwHqXYEbvacXZGWeW6PPW+VYiifawKTONK4LGhoN6Fx7dPXiJ3DnHLBUoxvHujRij4l",
+	"iu1ZelySJGO0YBp3taYb+8dpYc/X1GQ3hhUh19BJ0KB5qbZMJM03nHHS99JzqVhCdfPUsGfCCjIhaqlo",
+	"XvNSnU3oin18Uj9Ct/v1DYefi0p2WlLXFtqlL3M4GVhT9KM7DE/TM5L9EiqsWrRuyLK+lJCKaMpTjA/C",
+	"qK6ID2vVOVwQ4kIJBrVr/wb2YyDz749Q6ucJpX7qoOhvO3B4x9GiP+Izv/X4zH9a+OP3F6j4w5G/A0f+",
+	"D7d8Frf8Dw962IMO3zxO9n0rRR01eX92umZKHuQM9SexepIhvRn8XHey7LejA35NtwEv+vSCb5Q73fXb",
+	"RDARqDqtnaULqSsF3bLhDCDsTnAwdg83k5p0IhXmZlGoj1pLCFG42pYqzLFwJS6NTT4mDQ9am5qI95Tm",
+	"TKRUPUlTxXTgPt774gNpUPap0Bz4798YagKL2kirHh2tp9jVsfH6j8FeVa5SnXDmwzxGltsMEpVLmsNi",
+	"qXRoAdB19J8duwjoRuMyKHYDCZen9QZOgY0S+7puISD6a2qyCTuIukqP7leqHOvTSybIMSvVlompoZY6",
+	"fBZoEsNxwTaldmYyVYysGaa2GYNFLqNa/h4+/kYeQi1Dgv34OXtHdTaYs+UmsPp4Pb4lLrZfqeB+gpLx",
+	"SMGnYK6k3ME6QNGnLBjqtAMXqTzAGgXiFo1KlUC6CeTHWj/AnvWuRHJZ7U2XXJv55kddLWKux0wWsJJy",
+	"rKcQqXDtFqBi4Sl8N7gOddFAtzzI0GQX9D1dBtTRVQQyQyhJJIVqHTvBPvGGb9yDwbSbjCqdRT8PBUBK",
+	"QD5W+3tckz3P0+A3cd0Dd+is0Ku0XSXYMLCiuVoFVSED8tWGHChgQ0gQVrkhLrH9MbmGFEzNUiIYNSO9",
+	"XC3pbhXpnC+cGXOF4Yw39znffz/Xy2pRq+qVxszEpAOutEK5lnDpBSb2TMK/VbR9lrEPCctzBknorrCn",
+	"kHBVohh0MZQhvafpTP3ZMypm+1TKZ/tYoWSZxuJioMWwFlyWxiWsXbdOkYCH0c0Xs9pvLpXG9GxFuOmd",
+	"5LD5wdYr7ptqLlwlWX4BvMAGN04d9/XCLKSwHRXcKLStdM6DEAL27X1B3T1+/HgbPJmScjCI8BRjB4pt",
+	"rMoKa2PAKHKVJcqnNnr1v2aPMfDXtGw1M3b0QRXtfhvMOXeP9dRj2uGF597OHtdSvEHAlIlO5/hpK7gY",
+	"b1O95sKFA1/g41+BD+r+8uB0E5aCm8Gv/hUe6s5SAtUm0D3/nfBMNdK2OxlAMk9ZitrDeMvpCwgWPSYC",
+	"KmLs51LCRaB2yRfhntTdHKgv9ly6EEsVTob7qyMDTwnS7kCTrZX1YiB67CuBT+M84djIuxrS6EBSmRip",
+	"wq8nUmx4ykQMxuTA8ryyDqv739B2i6jXTY5FFoGwJiW5lLt78hYAwaD8zv6z3V7a8Dwnqgy3lnETnOGM",
+	"IzQKXlhbn+9kpm2LTbSm0xnJ+Ya5i86HY2/b7StwUfowcDQdJCJLKMYQ4wydB7hmJ2tmDowJkssDZk/z",
+	"7djrAWg11OI7KVO856MuYrhmVDXinv6Sf2RDezalyBoeXsEEr+r74XPe9hfiY7INIM0kZ7csDwUgwUK1",
+	"FuuXJKG7cegJ7Xv7sHDDA8LFXB5efe1m1UXe2714QODpkS37UEuF1MPhBD1IJZpFdK6ozrmcWHAXOlXx",
+	"l8nb0J5ysU14JpJHZCYPjCoQFxZ0OQCiJd2CFuab2l8FZ6Mcda91UnZlsOSygddRrWarP23pqrZDSFjj",
+	"4u9UZCNg0BSuejO3lUlHG7XU9dIdNU7FLqtyywz+CyIRPPjKqUbBmk246f6Whe65QdByznyFnsfCwkyE",
+	"jIr0HuDLaXqoa0WWVe6RYBTfyblgcD/eytHoXnfmxmP5oOkGJ7n+R0kVG8h4+Gbofmyt6I55/JjO1YrP",
+	"atL0qBuYjPTwhbch4W0rt+sjoGnVWJ17Kkqaw6vhYyle3AGVkHZM2GYqGea6bCVcf5SxAyV2DTMdNiDl",
+	"iiVjSuC+qx4EMBRuVh5ebLR83bgXIjKWyTzVdaKLi26BdwgFVuR/gljQZIeVTHg1lWSy+F9NwXMJ9gUT",
+	"aEHAB6HGuH7hCpNIYKO7QPTIIUDqzkn/XzVFFl1ZL1HWN4PK96I0jb4Y2exzFWUnRU6FEyXbRS74cGbZ",
+	"c3zqI0rK+ME8t0/HE1swry8prTgyXQtkF2yiNwvpOoKTOjpjwTDFacAyeCIIJo7d9890E0q+CUGI7Llh",
+	"KqJ8SiW88rGjRtVjFAXPkUJJ3aU6aC+5NqWaIHE/+TeGFgqg/cA8VMcrbMvv67Et4fbuaYcSmD9wTew+",
+	"8pVDmN8HQH6aFCWg4jh5qWqLDjxlynUsfJvABGAiVzfcVKWPfMw2yaWuIBlgn8H9sS4UABCDKvb7nqVh",
+	"PewQ9u5MbTGRomZCRYU1oqDLIqrq4CA2Mlmg7vcoCHiTYmSeXlXwfhEkFCvrlU1lxVZuNoO5gRfuyhpu",
+	"8NTr3FNxJDTnO9YcqRTtjIRR6IT0MDZk1IVeu8sTMw5L408BK7iPvSaBuSI7VlRoNYO5m19ftDynEAUY",
+	"d6pUafPQPwFmq0bXhrpxB1HEKP3JBcCnQkWNhmabIZ8ioXu2ssZDvGCSIvyMj934cyAewBkfcpuKJrph",
+	"LF3tV3seKSe0v9fg8ZTvWUoA5ms8wtR1QPLRDnGxInCFuzeFvTmwaFpNMlgn655f5Tp6T/qrXLeKLDdW",
+	"xdpzA5BlNTE82TEsg4WMo1EXpXUI5WS3J1gUT/O8NuFscwf7xwQrQl0Uy6AiGDIgThP9rq4fhPItJdeD",
+	"qZw/w0N3hE078uysgWNjRjNCQIVN/qvuaeOx+Jexk8cePG6q8QbALj3cKwGM/ORDSMnRh5B28OkB0aQG",
+	"LlzxLFCM5vmRGCl3A9Lw5TfXQ9vl06D4ngbpGxcaPlmq+nrklHjDEod6eFnNxrwogGe5vxO1edddHmVt",
+	"dg+BETNzrrs47CTOnC8y4D+e7yMGrtXxxziwa63faZ5XqkNuwSaIBIRR948MwTc9zlFIArWLOM4xbLp6",
+	"Yxy8qcfHPMjkAd3KaL7qs3Qq2G+nWsfG/lmyKmyPjZI7Fom6WVvlEXpgVjXjs6CUl4iPcehaV+Nb98fA",
+	"mKfPmtVhf2cqtvbYw6Dt/8ya0NBwUNq7tu2wOFmvtN1YF8ZJYuMSYNTB9R1N5WuqJt/GAwhlG5B/uDCB",
+	"78M1NBP8228uKPzrJuG15xWHFJujm1Dy7DQvr+T5IAbEjaudZFTp3lqXurDFe+JNLHR07KoKGMW0GbTM",
+	"Lymo3PFOKrqxnigUKuTBW78Its/bahwF5QqTfJdVJgsQAPkSEa6IVClTj/GixrZENIMkK4WFIsYFPKE+",
+	"RfnM0VFZIX+x3YNtEYKkhCrkSDUb7E6/JL7G16/LReHVwaiVz4ocNcJq37eSXx5eR7LOJnyY0/wNZBG3",
+	"vxyCP+uzuGaaFU0PfZWae3okW+nwikaN74aZV8Jjb3YB3pg2wcivNg44T1cOvD16c0aVwEh8GF/9LBQN",
+	"e0QE61MxFVGieQB0B1cjaqpjqa2w51ueUg3VURU7wIS4VehRrePq7jvK9w992gHu+EMn/T500qfbnuEt",
+	"d/yJql0k5cYDKlunwX6CJHTPMKMe/i2lxyWEQ8GroIelv63yNi2iZ4Lt6liuktJokgHxI7AVbkuFgcJL",
+	"jKl+NpN1qUQgqeiNHRyGTK1xTNZKHgTidByk0iysTVNMYxykOqnDE6fmjtvPA5DUf+EIyjybyz8qP63H",
+	"g5WHWHrZ+Msr+2i0q945OfYuFlYt+2fBWyU0z0dASKWQfeaOKhhOcEtU+mFyTrL3beugZmOXPgyJU86o",
+	"vnMVs5d33wZY2sFD5x0cOBXYBNjm1GC9w511x5r74d74IIhpZEBgn9JU32GfTiPLBskvKhGoF6oxnfVQ",
+	"wrLaCOl6+0DxwnqwSmqNgbvR9BrfNUIP02p7n1VR4qowiGrgGrazGS9t/bhcPKeh2iUqtjmbEkmk1e6L",
+	"w3LUBbiptU5TZIkqQKUgkyRxzBZV5hWUTlfJDcEByM0q9zzLnVQ7p6S42BLIW63oPPB4wITnsbE2X7s9",
+	"ZkLCiAH1pLZKwasB1NMYErbn7uY7bjMzkVYWsy8BpUeSc5fbWKV+HaGGNlUUUK4gJElFSlVKUnbLgTsV",
+	"wLuRxNmuVABk3G4b+9lp1wb2LSMnvaNzeZjeErw1qaVuNkOn2e4nlydT0B1eeBXLvLVRE0UTTNDNpdSg",
+	"7zgQdwBaoqj58NDBK1lkF5e5ebU53cgb317vxQs81KCJ7MKMFJmimkHuUzNlNpjxDQnGwa80chazKovq",
+	"NHk8hruBQ3GdrNoJTjJneVrXT3dmxP4YNICiUIxjaPDws+4j8Eq0Zw3i4nbXUmYoD1uasV5HeuG+FO5C",
+	"zp67vVCL4a/IaZPo27B8cUDojxzo7tKbOjZIpNKVAimdGkzoKADcccIHq6LCcUgoUrNaCW3QI4MEf6Nt",
+	"C0hK3D1bD45XiZGENhJMVJm3jiKdIWtxktM9fEZRt9UcedKGYwB/J/gG6wAEC6F0nFnqcFzJ0pxPggHD",
+	"aRYnHKDew383vPzeM6oMFoeCkfE0BWhHnckDXnqwMWbLc385Ms1mec6VNtOJ/7wf1Ef75ejCRsUjfpTr",
+	"N/JQYUTVEQkP73Qn5Ycwir7CQ5idGInPfEiSg9SEE8ESEYbuRJgrHMQR6IdBoopLO9ZE7xthPERQEhwc",
+	"RkT84CoXNA6gcazZlosKyG+ULL6y9hasfCii3UvueB6HYihAEMsq4obYAzdUJ984KU+i8KwFKtSsqJeG",
+	"5uHLeEjXqvBeEjoWTbgUqRQBI/m1T9LCr2FVNhxSR2bGgl87Ix6BqGGeamgvlO8WpHWN/xVDCDtFunb9",
+	"b85NLXRhLdE6xLd56crm4SyjRfgs91i/pyaa6YIEFjRhV6RVnLqhjYJURlV+hDBjTkP0+PD7eArc3NUz",
+	"jnya79j4r3fWFHtWfcS1HZxkl7rkZ9lVGzTBwxVdrxma6oztQErydNTZab899eT8Hggdx/NpgXm2Cm20",
+	"J6RQcquoKworcnq0NhUwRobzkCOYOqc0wzmHmdmiQG+pWucsHSYZ9rReyBnssHmqAYSWB2bjDaPePu3A",
+	"jo2HFY3NHvtH6Svfq+9wYb75Khihhpr0cN051VBtnh8J0Fm6TGZM4hmPO1j1Z7lwsSrbYHBmVOfq6vnb",
+	"7xfLxZO33y6Wix9e4P+fvP32zWK5ePvU/vTq52fvnvzfi+Xi6aufXzx98nIcGNr3TvtNhUL7vqI9C7oB",
+	"w1Be1nqscvYDafilnfz21dTgicVEytJJ/N+AuxOnxTRMu+Qu7chd0TpYEjAPUpOB/qywlE/3XE9W/Fsf",
+	"0apcKyMdts24LLIhS2HkxcK+zc55F7cTwdAEGF5GklQCMy3MKaSiTDNTxoPJVsH2iUJiqNqyuXJaq9yG",
+	"CbB3b5k2LA0NvpHYEKIbOI77/rsA/l0nE8Hu62VdJVQtd3N2sMWmzDczFyDw43Cu1sdFaymcEDb2fVgn",
+	"esVxaZLdg1jpVJNwfnzVTk0/GElMhXI/D8/vCnsdJTNVcIc6lOI/gOs86Nzx4UAiN/1FhG99np+1JyEc",
+	"DwW/XCwJNUSzW6ZojjSRbU/j8sztyq9/2OvWR3CC3IBwFvoSFFHAnjnY//EC5jVoTL6CaZyXg5OflxQ8",
+	"JfJxQf2H29DxKAlO9msagrNNmDCK9VVPWhetxm/a8zTNmY9v19yqlxNIiGRga59uZ81TdhJqvzgIMl9d",
+	"RTfs7Me4bEx7s8GexcupCJiAeS4PMzKFnWkLUpXzEPA6cH94SH26ty4zYwZzV+RMgLR7Z7yHDR77K6Fr",
+	"6ZAeQEE1UEAdJMrV3ZsiVqHPh194cFbehOl7FyL07aaXN+yLZo+XbUFzk94QF9ejWhTighyrOZszjHmx",
+	"NT67GRqKKZg6x3ZJFPVQdaKhWF0wDqpX9+2bxIbj01v/TqGdsFq06pxR4RnMFEYH9FlUxSGb1rXcFKt9",
+	"DOiy3uQBBOHxDsRAlt2cUgYucDiV42IBHM6YaxqPF8OhTvcoXxiNfnsfROfdeHNjotDO0WnXLDXM06ZI",
+	"NiLLDelpOV7OpXKGlne0UADiwnxjxlQptef1GSaTUL2DcIfPMAVoFYDwiN0Gjw8D9QKbA2mgr7NLMqnZ",
+	"OF7kOQAh7PiCsELuVHFK0d1uO8HTkKST0Dw/Ba+LdfaCG8khI/vtdJjYfp3UxIi5xC2d6ItEj5QnXf/z",
+	"1BX47N5oo95wzHqF8JGnnDlzHipys4kT9lUFsAcqzDjgzWHVf4xQV7j91ar+sQqwy0TfuNuICs3bqKWx",
+	"nNfDoo3Mp4YUuFmNi8E7jN91ZECth/nintiHXEBn1noAyOeMO8RQDWAk/B9h9Q7NHKO1dMULKWMF6/CO",
+	"jN6g3dqTegsGClG6f09ymQThm5/dMnX0BSNw34N3vBWVbhsYuQ3v08mfbRY9zJukwWiSrfZclGZ0YUI4",
+	"o8+aSi47l2uyyakhTAAQ20YqhESpdefpmO0Lq1jGCBeaDSNYvICnnJDOmB+xC/repdCUp4/gzs5gAJMn",
+	"2QlC96GGBQK1IgEkLVg+Zi0JjTwT+PEwX8OktdojGFAkFZuxVEcRfu2w4AlHtEM0F9vcXy55yNBpVytu",
+	"gNN8eojoBT8WzE91eYemaeZxTf5RoqcPd2LMOCPqpMeKp9v5HI5jeFoqYoax4Okz8COWxcRtHmEDrOKU",
+	"XAim7EYXW6jJPFA1PtgF58lNLk1vntCpmy+6FZKBqEaphI6Gee1OG5lAdEYKZ49p4OAq5R5QXuZY1EMM",
+	"ZDzOAdHy/FzxlVcRLVhrtC1A0zcP6cb+aKjsrnx1TpVaZ7k96zVPTdPv9ELQcmkw/AZ525QjwMsAph9y",
+	"s5SSh5HZCo2vT89Z+IGqvRQ8CRhV+yLnpkxno3rNqB5fgtM1F5udaX4rNN8/QJj+JsmkzFvJ0QAYXlG5",
+	"oCljpaDMw5XP+KHAXQz7QBMTtp6T0iAAG/CiJJnkyDyOdwcRy6HM87kYlXBUc/IOzXWUlNst+HBzhdaz",
+	"Y1RFura4FMMsmNUYW5NXL0qn5z4nHUUgJH4vUhZCXX7bRrkGc9IKC3LdAfjemmmzJFXdsLNNLoN8m5aq",
+	"PCtU2cQk5Rnt3UmkepGM3hNavXZqbL0OkTTZZsZHlIzvBSjp14rdchYKqKdp2IVKqmKgkHu1dbGtU9MQ",
+	"WJ/6C7JHGT/Y78hNn267ytH6aeznEkZZDcm9XvW1p7S67sTpxJ2UsfY2ElL++Oj4KWkWaYXYe6P3A1g9",
+	"NbEhX3MVonKTAeqhpw5SFdIDHiDsecZoyhSiQjy9+S9CfWVkIG0qa5dXoQEBoffhHFgF5TfwiSrtnPrC",
+	"YD/NjYkIrnXlGZ8WwEUTEt5WuQjaVOwUG6rqJAkN7FM8B8AexTWbhct9VozGOwONi+FV++mMLENRl4h/",
+	"Yl7vqvZzJEcDVoFGMfld/TDNc+uoamuDw+2N+2eiS3XLHK8JN1ezoAHjN4eBTOGpIAH0j3IdyA1SjE7N",
+	"4JyeGDwyXroTcj2mTO0v8JwDGIoWuSAnGtbB7aMeMySghxUAoM4ARAyqGkeD5ipDGHNwWZSnWFRvMrYP",
+	"m+lxFZ5TISZO5qTjFov6gmetp97ue/1NKZCiuz87tj/b1SluV+mHi+wnftmUQLegv4SFtyoYH1vF7I+e",
+	"cYXC8HSk6R9crdtveO8g1laotOUnDED4SzyU3Io/3L63rDgw3Jlas0g4nVZXqDuJHUuFF01/6M96mAj9",
+	"01Ol5qSuBiJ1qdH12kXW/Bz0t8kKzM9C41j4E94B+78+mHzYnaEfAkW/cDrNWOcbUgKRmf+Ln8UJSRU+",
+	"bg/Czb1WLg1ZH089YZTy8G5xH3Kc8nLjPG9Ic0Y0+y6XjC8UrMjI+gD4Hg6RFUmBhXw0Soz4LYL/VaSD",
+	"awa0fo09KxXmPwYv6uOZSr1LXzBZ5CxeKUkPug0MN1QR4FROAKyGHnStn6zOgeGdOZgHp4PphnFwZBFh",
+	"fMkFi4CJBC8CG2zHSECDTgJSHtsBUXGcUpJfIZJ0F2RbMh3kYQYvz82gu5HTlKdLgkAQCm+Op91d5TxU",
+	"TfzcuYRUEyoIS7mRyu2UsLHlHMxhhfTGHrjxIsvOCuZI9ulqJNFpdCtUz1NkfcNBAK3Zfp2Hq+mmxtEm",
+	"pQx8fp6Fu+QzGDkJXKy0odsJhG0/yvUNvHHqtEGii/2tyVKDJDKP6nQb3CES4aNU6csfyv36Ku5o3Izy",
+	"MGbmXRjKJz0XnvGTMCbcsgFktEnm4JSKykLy3EQ+42VtnITNzwRgpNz12+5OdHVNlSF3REuyocqzIFXk",
+	"l44DaaSFfmdBoqYR3rC+R9ENTGQZwAVs6I3KzHfL3u9YVgbwNJPThRmAdm/pycIB6AlytaizHCF3FbJs",
+	"XTIQBgniB84Qm+bA+TOBm7cnTRg15b7UFUCIzwm88Aj73Cy6d3+8BQNJiCISmD6HRygBFoymKUYM29UZ",
+	"TS//34IDdi421xkPnk7/2x54z6l0Jrvm8H6T47Ly5zOU2sy2LRuIpCzhKUN+5N887+dnofwcOu7OPt7i",
+	"h9abIALXE2DfQ4gNa9kixqyRMn1cm7vWQeWaXFehgv4j6WIf6N/crfkN+iufjOvt9+g3fG6D/86M7rtQ",
+	"QAH7OqKTbvy8Vpf9R+KAOT1QmOKFboCCa48Kbv/wKzCdDOUu/irXVzeuQ+NyFn+Va5ioH+X6rYsnTYjp",
+	"Q7Rs0s6uA+rBza2Ar6XC31bakJwLRnRGlaMjv2rGvjoxByYMEwnTS3vGWU0Pb4MuoMTQde6r5xqftmKh",
+	"wX9MZF7uRddi8wy4c5bRuWhcvDrLLgdPdnOkA0TLbjuRc+DKuSaG7pgGimnrr+VoKMQMuXv49ztkqaXO",
+	"bgGnHvgJqM+DX7Ncii1gWXEzlbg2iN3uwyCTh3sZxqunQ2965WGh4GIUFm57Hg0TUjwi2shkt9rvlwT+",
+	"Af5UKbIlwRqxkytNB1+BsCdXZC0/PCJeEy6JzqWxb/3PCoHkC42AKfgdT130v5bvhZKQKo7FWlta2Pcg",
+	"NWDDxZYpTejGAOe5YdpcEUN5ruteX9m2CvaIOAikZaMX3oBa4jP2wL16LzYyT5uj1jsuqr6WuqT5SSeJ",
+	"oikvNTy+ZiJ1Xwpki+JvZwS5A/BvfMdyDvBvre7MGU/ourz3mjc/YwvC+upfZm3JCURrJz4chtFCmfoE",
+	"/RvDDQR71bMDnRuZOKdzdQXtHTdU7ZVP0ZasakHvuKUpYXNUKJ+iU16tTajQ+kQ9c+r1EzTlT61P0NT5",
+	"YAF32rEwnWOFlNhnTXpl1AQotvMJRVwfABGE567wqmBRaGL/rTAc13DMnGtykGrHMP1kI9WoQ+48WK4k",
+	"l5rpzxWHkXFQLs2Q7TYpz0YinbegBOuxeiOJcFuzkcqz/QCCNea4gxzNintxh5D29lORwMf0U71mhTu1",
+	"6gqqDM4PWjPWBbVqmXjfliowZedJjN/04P5SsIq52Hr8GFdHZ6Tt5Cwd8CB04wV4L28HQBePzh+wfwOo",
+	"MIiALAk90GNdaTAb6qHcbDQzcbwJ2yEj52tv1oL3XktksqlhZvxULMhY0ISL7VwNFXS24RtZ6H4YTvuI",
+	"R+HchEA4lz7rscxT5ijR71Q/Gp6bCefc1PL1QRbpVLZqxB06Yl2z1wu1/GOZbtmeCfMZSl8uLzxxQA7e",
+	"pkrLvKJRXC4KbpLMs0fcE+wA9ElmuLQLPhuarL8wtXmS3vKEBUGTrS1BNmWeQwxmSX61c5uS9ZHspZEK",
+	"rQ6ukjJEq+V+WB1ilouVb8Xozh7/VCnOIOWX5FJsm/m1glCyhgk8jkyz2TCW1gx8J3xwiusdyahIv9CA",
+	"/4x4KmtpMsgfwUGObaocBhm2k/xSYo4lzBtOyaiq1wjthcm4GN9sN1icIWsgypbvUZXS2Zi9mMjAZwME",
+	"UdtJXIkzmmG569AYtmN5YONXACtPAx7It0e8DeS31hICnjZ/Q7hWdMeGK9prfea75MaxbMxkcAWEPIjX",
+	"DguxvQQZy8OIL080gesnUjEg2kcxnXIW3JdPDjRj6L6YDaWgAsPs8rFXkLK6BdzGhStPc38X7AAGeUZV",
+	"wVzFTrw8t18uXAVuY4DLal39RPseh8TjJV2z/A0D8sKpZ6A7gyOoZsMFAA+/GmKv0zte4ES7OtHrk9QY",
+	"2/+qggov1jp1VFspGKG5YjQ9tgshvhzCrr/gZqWenb7YiD/4z6YEsmrY0Sad6n37234/LERORj5UXBb4",
+	"zXCHtZaB6AvcGN9F9rPuom0PE6UkUiXZakMTI1XUx4P72C80wadJKjV7jBk55AFw4MC/M020lIKpiQzM",
+	"jdanwuL0JOK2R3ba2nLhL+5jJtxLvgnUzIALn/FtthordvBGLg/TXgjo/J+YUazCHnQXY1LtSCkMz93p",
+	"Yw3bx+TaXVE53PhJB8RHZw+v0pJFLsLYLcttP+A5T0ZtbT1qlXaG/WCTGttLbUa1BqGahO5YOt7HB+sE",
+	"0jLGuvF28V/bV8JFx3AaDSo7tWUiab7hSmYHsrGQzQ/Q84dzvRqN2McntdAtIcMpcu3Ww6wksiXLy9ZW",
+	"aMpMa0ljOwsnN2jXWI1ipEyJ4tvMVLfNSh687Odyu2wkB2rG4PJbBPL/pkCyl0oEAfABwnStEJiorp6H",
+	"+XIp8+GKeaC8P01+yexR645h+8gXQH/MKlvOGsakLB5b7Yo7emyhMmiIAPoJJN4h1IOdPn7L9JTdefrF",
+	"l3ZTLsm1NXS/HPmpMNWvv3FwgLAbqR4Tq5odWonMc7vu1iyxysxKgmKkKA0xcsvsP4xDbEHiHyfZiplS",
+	"CVT+yNQOTFYM0fTs/wY9f2pqTBc37W69/Zx5gepB8Hkpt8+EUSFI3z3W2K+P0WR8nCA3bVxgYU1OE/YY",
+	"dWTjEcV3TPsJXPpUEXgY5bBDLhenQ4R+xYCYjSqTHbTLPbU3tlEt79hWJhMpzIRlHGEeHEX75QhDTgF+",
+	"IziSdM8we+ukJuVcZiK+dSmpwWJwo0prCrj3Rsdh4KMra5Y3t5MjJNgGbx63FRHkCLacatY6SxiXjkZ4",
+	"41NN7Zgrp5dy6y+cfLgyAEBGnUvQXaKjP8wUM1y1HN3m64IdWNpPxVaDZBRUmSYzi3v9TkPcn4AfkmIk",
+	"cc/glolY7X1P3lrFRonV4VxsIa0UlPzS26SQWWqXjSqupahwDiY4S6hHBxQyrxVuNzesj2XWqs4x2h5U",
+	"LDcTvm0UTUYrSAM+1MiHL7yfqAlQYHtFDsgXdU70OGzAMSB/AZw0CIds+C0jWSlSxcYjIVedHMAD7IAs",
+	"4CGcy20z4DKACYMofqMRAls9O2WykkyfQgQOIwN6ZRjgRRFR1tggjnYYAQH6VSEY98lGN1MGjbwaDjnl",
+	"uv6L1QLwhyqYWFmC+M8MjDW8pUCi9oIl+C5aYwvU7ID3BIoE/gj7K63ow/GroGgXfmNjQ1y5H7WR+EeP",
+	"HpUxlnvoOftEKSSMxGDZL/B320ZzRhW1z4SW5aXcvqYhIvFTOoUBaUabNATiGEzmb94oGU+TXNDtiFA9",
+	"9ii0uj/RXasIw0hrvMKiUrjG1Il0dRXW3JJgutO1oprfsnHI0dDEdMjonxpBui5BjtDcHFe77Wr/5chg",
+	"Dw9vpV1HsrXcmAMS5WZUpe6PRX50f4KF1NwwYL7fc0Hhj4LyHOVQbsy9PTNIUmBXiCfwzzlP7+lSbShI",
+	"XgKn6j2oR8QLYqbgFW2siAbZDGTK8jxKUBA93z1w2+k7WpYqYcPqolmsWCGhu874BpadRam+HpQ5NB4m",
+	"Zu273B3MvALyGVAWcIdb6RBX5ebtU4HYOlfkbePuwyogvPmt7FeX2+8dtPkv1rErQQigqpduQI9chPHU",
+	"QG0SyvkBr4K9uwgSrOUSz/lhHysI2Jp2XVIpWKfUaEryQTdmXY2iM1tBiYyThiI3/JphYBfMWw35mptK",
+	"GB2aA3eszDIQH4PCtkH4xJw5Ms+Vw7oKTOFxeMO6KjoEEPdfiwzb01wE7X9XaUR3TC8xgW99hP9jzQrN",
+	"c+cC7VtRohNO2kCwL88dOkkNJ3iCozYhW8KpkxFPZ1Sk+fjHoZOj79oPUu3OuWDBVoBWddHoYj226uPh",
+	"ZfwQuP2yqoKpVT76NuSWzcUOkHMfHx2DKWPP+ZHdPDFkXUCwHmz9vcaQgpPWKC2uspUU7Bg4zzZK/pOJ",
+	"IQsnKc1V9aWxNo41n8HCkYIdox6LzmSBQCBkbx+86r1t6mIWMloM6ZtXB8HFFjLXIdmbqmlvsA9OqRZM",
+	"jb90C2LD4ZVbg7YMkpmKnAqPqSs1KB9/+3AWddkQQVlBj3q1UXK/ipKs+WJA2x9NcqY1UvTChBMpXArY",
+	"FgAUfOEa4Rv7jgDUFut1jb25lasNVZOmVxcucXDqVsIXO22erLETE7eM4W11goifS9g2SSYLK6ilzsbt",
+	"Kld+PnVPlcI8zRiWCgeZUSOguaf/vFk5m22EfWy/Xb0SnphSmBvDioCqxnTQcEzcDmW8V9kYfkDAIwNF",
+	"kdA9XCJfaOKD7VbroAUEyClbyiPcfAVPuvoV8sTqiyDJrZb2rYOpcg8y+3IJvnwpwANF4qzFsuLGgAiD",
+	"gldBZAt4CVLYFssFZK8tXLlLTTrtCeQS93HHlBdytXzW4viQpeEmH+tJ4bNVtqJf/HrCqkWv5yYqUM6Q",
+	"6ci50Ae3nmH/KuQNnnz/E1z4TAhgT3i069NDWs3CgY/Y2eUqKXOqgmvfHyw3VE3F8NZuy4eC0ayYuLNB",
+	"f4TkL1MO3ifA+sW3WQDUrhVejkG1w54cd8H0LgCW24F2rwrzWkzabsGWUfY1mMFlJdWtZfCzCCLWt0u8",
+	"5p2C5THLNvLr34C5usMUv5O5iuf5/Uz3LAV46EAoc9xui2yUaPwo2A3JdeuQ0HspQc1D5hWcBmW48vJV",
+	"4Y/NLhqBNquauqj3Prki0pmk7rKasa3v657YzbtXwfgP15B2ITcVj7arLcgYTT23ubVxdCNUZGSeEmpd",
+	"8fDhu+ciSlgai2gEwxjjdJO7jz0tauvhVMU72vEK8A3e6UayK8f66I7FepAaxT12+e1bQ6sF+SOh7/Vs",
+	"+KXzEhPaMq9MxtRzrnTgui56dhlpaD6huMEaX2IMv5bT0u75ZkPBvoMLGbBZchlyDF8hSZ1wUEfIMcGT",
+	"DABs/f07JGfWe8PHEUdJVUMLBiTLOoN995guV85dMLbduj6jYE/VjplwWMxUpO5We0y4H72ReXwkdcra",
+	"iLUHT3W1ZqFU0caKVLhUsADo3kKwcKbZD0rEE0P2EliLFXOVhVZ94rU91PHCz6dFhn39eF2qJKM62Itz",
+	"KEZ6GI2h35P609y4wbxxO/0YRnUk2hrJHZdYz4F3HVbtjow7mIOc0sFaUwQOGx+rwqTOPT2SpJxIhX1k",
+	"VOlzYhonbC4+fxC/2JxaFLaW5C+dTmqoNrdte5LZUb2NgaTq1D3JUsXC8ILYXx1UhMmqvMKTAOEAm8j1",
+	"9TDk169yHcarkA5ptklo4vMq4CrEzuko8IpC8WRCofdr+/irzSBPx0Vmc9xKboQ8T2sU+Ib1FBCASpIO",
+	"q6+ADGS4sx+dEqz46KsHl2sx/l6jfmEMRxJ2pdVM+xNLPxmhOYQq/ail4u1+lxmEF+SYguz+4lIQSGG/",
+	"g3Wf+OegA48FKYAmoGO251QrMGzydJuqvxueBZOF438dQ6t5zdvy6V1WNTp3dRiN5nwrGnUEfSGtMfEp",
+	"jEtBp4Lj4OLMqrxRrhX7wM1Kl4UP9fYTGOJjXQCYcN5Mv3rsok8/sEd1RfGMJk8Xan0slIYV5sljivkR",
+	"wTUJww9JA5VZsVxKTQ9wHQG5D4rRJLNWlSy32WOS0XzjsYSh8Ah+th8LO5zr42rsHXfFEXgmjNGoLPGu",
+	"KMWc4QSO1zx16BUJc3c8EGtGZJjxBngtjieOBGPpqoV6d1qPs6EKjgu8deeabMZljw/mqwPTqubpBGDa",
+	"G/v0KSJtC/2ohqUF7lsIGhjpGUaMI6nPqMatgziGqT9xAmvhaizgTkGb6guQ7sa1FVckUQNHA/sAwRPC",
+	"zWNAIdETzf7n2J8woBTLV2H3710DEdQ+AQbZQapUX4VjRdW9eiChqXKf9owZvayBfCC7D2sJ5hACK+Oj",
+	"bS6HqBG8QXKk872s3fBQE1xqCOahbjBnNFgd9q5JnuesXihfSqRSLDFYmTPNsYApX3XhuiPp/hUjJuJi",
+	"19KPgqgYzfMjruIsCFLQtzijwTv7y6fuUyMF8WRLgMEGyLgubxN2PiVW8xFFxZY9JnAQHrh2HdRNuhuH",
+	"/h0+XWRxelD0JioUHsn/JKaAX1qB6xfWw3sqjg0KvjUDQCMDgVi0vWL4CK2DftSJg3bulIBVzyGDMBw5",
+	"33vQmlF+gDyAjRDqLU8ycqDH+mzE2BTPc+sNQjlozjHcU907FWA7HsJmqFXSBRuviG7c86Ggb7AGq4HX",
+	"UUviF/Zc2JbKCRyEvR+R9wuq4cyluq6+hx/1+wXkkYIuzrxEgLaxUhHU8vownHBzY59pR5THncZVbDl2",
+	"II89Jh8hWJenHnfnsTs7gXy8Y3X6TP8q3defZs0Tsit5Tak60WRBtbts2qr1du9u11qA3IHWsCGro+PE",
+	"2GqG2ysLpGsdnmxeJ2Exa3t6iGcy3e8F8QxPmx2Pa9gxnIexMt7+BnloYaV8cwKWUilct9LESKdkCcVI",
+	"71WHhWcI9fqCaUNp75k0F4uaNmHo+A6REPREezohvP4YXsilx2+HRyTXOQvYF2+ePyV//urr/32aW5gy",
+	"Q3kYOqViVw8YzEj8SgpqMqLLJLN/TUpz1dQDkWJMkNJVJHlJG2rKSBA+lpbjWxmKh8CvdcaOa2rppyA4",
+	"oT4wHgYDHm/C9N7mOOb1nlsBilC67sEqpfoxkEQcqlRSk7EjHIp7qUZDfERKRtEE5IbYByA7jBvN8g3c",
+	"TLjCeQzymYOEeLFu5Ej66z0MD2N+OUa+v3CB77BpCHc+kYm4dSapdbDG5lxG723obsLqvaU7Jpwa7OWT",
+	"dlLRHEd7eX3LPZcOb2iye85R0ifopZRvwzd8rqpZsVvODhVaBuYM2G6mp4QwgX3rJ3vIBc/Zc3yyEaZs",
+	"fPyr6zDdTGceXWvuE8FZqmrC29OwlTISJTYMWb3qCLUjQsLAbw13pyRYQQdM399wY/UZVIsJXI1qTS8I",
+	"zkJvltjd3mEKdkDX5vODhz68noQeKkvDVDhWCT+RgnIVyTalQY8LUQ658gAZ7uaMtSMF9QH756HcrAZU",
+	"XOAKypXnVKlMrQpY6AJUyEolhpFP7LfCC4wVrqcpFBOyEkcgJ4zAZXEPu8/FO3sGmu3FSLT1QKqqZUWT",
+	"HUNigD0TqUsLtatxD68H1pgDn0vMGEYPA/yC4eVy7UUmAYufP/2e7ECk9FKpNu3Kr6/PAZIfbuXLCyk+",
+	"LxaL8Wb2wE25Yv42p0ONNgUtudIPp4dwFSpzVatSQCjP1cdL1ahedQhdTJxwATftpPq2duUJ6htu1ZDe",
+	"g/uQVaXE4kxE14PgCvWog5vF3SJVCDiYze8FGUIFCnnBGCpWQLC9103/d+XrDejCDK9L4aKrczhjZUHo",
+	"bK4vrIKxJlqHO+syxjrk6W7QAjXFeZuav2E2MRZBfSjXiidUhAtDIXFl2kVaoaSpuVEn4LPQQwRK5rDa",
+	"02PIlgoZvZj8vajfc2NvdcwPLCwpYGEH0n+3XEzIdFyXauyjLvYxLmr3NEjq+ESTN6VwrIIQcuvifY8p",
+	"Yh2+7XbExkkmi5kYLXyp8Niq2VjOHBSyThjsHNSJT/BW9QsNm3OsL5iVJpiAKCTucW4wKnxgeY7Fi8Ix",
+	"YlQ3M5ksqpK/U6V8YW5xRZVYpbjVsl8vWSvdOENDB2H5GkuBsh3ZZlamXgXnooZMqkcu7J81PTSz/TrV",
+	"8ONXdFzBu5+HqM1cilchVUHVWg5Wvf5A1V4KnlRVAlNe2Pg07bEv7Nl83B2FYjS9C+Zg38lmG36skfn3",
+	"SWChu/QaSCGRewagtm2eTQ9I6gM5F+QXDVSq1ZorGFSr5R2uLssALumZpK+xuJMHpz0FS9WZu6XsFiNv",
+	"JWTcRuoyu4idFSkHcHUM+jmxKq1TXeRx4BFfCsYRkY2IgfWW792VnVNlHgIZYWhJSo8EFJ4OyIQsRRoO",
+	"C/4sPRw7nMH1vJmMj83N9DZDB/81owKhPikBUFKAtF0iqyutIC9QgKCuvWksjmzaBQfDh2snMDzOpJnw",
+	"NItN6ju7KAB8i0AuLh9dS7zdKZgs8rEjZB9oYkLrhqnkOpPKMEXYB+6SaU+FHDCTHYjKuOqi+pQLIgNM",
+	"Iqfy6i70JZiIyHVFPNP/CUKtcLNEjN6KCUx60JUxef2lEuEYGRC1Q0I3JGLAFTL8Be/Gjx4fGJIAqybH",
+	"zsVbu1mGAuHYucbKVbNei3wtrScx8kYmf731a3mtJt5Ll9vCEYX01m3vCx2LGc8lHG4aqyAsMAFgA+hX",
+	"PLIpPCHC2HV7Gt4M9jMOJiOqCSApIfMuMKKGVjdOyiUkjNYHtdIZ43swFcR+BQCP6/BBPRuaqqHDNac/",
+	"yvUNPOfDKiMS8PHD4RLq2Ins4RK86FRT03YT2svZ3DIgL6EdckMPEVu6L8e1IozjQjBFENbBE8cxkXqf",
+	"CYvZ53BaXZdksgtf8ODv8xjbcK+6giSi3gxfSgCHwOrYL7SzeyF1Fi9mrZULH5lj/BgLmwaz98Tb4vbd",
+	"L7Q90+WhaaJ0WGHoh9VgkHliqIF+WM1IrbXnYvYecjFfD7uuVePb7bk4HcryZPpDu9Vx1K3o6HiYziBM",
+	"HBLjb6VqVn5CfEMehCb+LU9iPBvydbPqK5QJIYv+NFmmDWZYV7CQmSxmyYdNlNQaLJJxLWuic54yAu+x",
+	"WbqQ0lSuNDORCo89kBPCFtbEPks0i5nMvWj6p4n/mP++dzTIs4yFK4z6RoELTLCAtO+s/c5/M1yUIRI2",
+	"CcwF38jrqEqnl5Ar66r+rEFbkYDZ94DZSbED2cvbeVYfuyMLJsKcebhHFaNqifUEnpTgMRFsSw2/ZQ1I",
+	"M6AHn69bcM8SNgRKZTKmTbeCxFOTtLiMl5i56omYNJ+HbhiyV6csfaOM4/K283RlBmus38qcAQy1noCV",
+	"dBH4EdyhjSuD6PJG6iLnxrBZFMFOyGQnyyBcriZgtLnYDW3Bk0mREnj3nkPtD8UF+jjK9Z7muRXMhp7b",
+	"llQhyDCOFZTpPNUUFZNqcNvqjG7MWEIiRBZZTfI4vRczJ8Tv5TlAopyLbtt+yVe9jSljE6UD42nVM1Q4",
+	"WnBp7uG0QrvnnPILUJJffR2XSLpnxPDcMOA6/eprkrKtYvPo6biG/l4xChzzeNFoN3jKCpMR/Y9yJop8",
+	"Vacx9aP+4GP2jWI0CmbOPSJwIBECINZPi/adJWPNC4NFEYzlYS0SY1t1zPyVfcw1sfoYsJ3ogWRUV+AN",
+	"UqVMIX8Th7pbl4e7trM+CcHmLdQIvmXa9CPDBbcAKNMvtJX9sNQPosc1udYjx/ya3bK8TvUNC0/G3An/",
+	"1deRMmvfWHhPv5X1VBJjvZINoa6op+lr2zXUZ+5wI1drmZv+6IZRpRBcii80KfitND7CYd9EwQD7z1Ur",
+	"XswLVBsJk8wJa50OLBuYDLMsWwNh8PQ8f/aWbsNRuVuZm/Eo0jqLMoH59FF8aI5pd83JzWaE40Ur16tK",
+	"EjKBPoWu6qzRGXU3EF4u7HHAq/N5GvC5UU6ms8OkIp4lBPsS9Dr78SLbnBNeqbc91UYQrx25wPOiSQ+P",
+	"4tSMh5wWrtX+dDVmf2I0zsuG1mvspJMYYG3pN+vmGm6uP0l6Emhv6OGFKEozMYpXVZquwf+zR5BVh/YU",
+	"Ar4MY113UdL8inhMwBqt2pNhQNWOVPA3xAo8Mgf9jxWDDtwpgPn/Ryz4j1jwH7HgP2LBf8SC/4gFnx9C",
+	"/I0FWn/bEc0/In//iZG/P4J48wbx/oMDcr+d8NofMas/YlafPWb1R/DpPyv41I42RWNM3ahSpbOD0Zsk",
+	"kzJEf0g0/IKsD6gQqbcOKxI0buzOTwF6AbKp4UbB3Q2EwXTbzfxYakMKJcu0CZW/JNsyz5nRAAqufF5x",
+	"Gw1L0wOEIppaB760WC7c6w6KNwz0NQ/Abg+c7k0EzmEIsj+lxxOc/hhE//hs2e/o8SeqgqRbpTA8D+n+",
+	"lB67WN6G7xn550lmbLCLXQAMROLC1nz3wxM3jn13/mJ0TyYXXp6UHp0jeaDCmldrmuxGLdU8ReErYEGZ",
+	"ozQcUzuaZeEPLzPJu6nyMrKw5pUIpub25yzHKo8uLE5sZCg36g9jGDY3tcJoi8azW6aOWPhRGfmAR0fs",
+	"t6zysqcP2knuKEIbeel5dGoIZ1/72Q1WJ3PFfQergm655ta6s0+OrvfhxSqXMxXyIe7dICoPRTTWzYhq",
+	"x+cOo+qMIuZ0y2IlgZ7Ior57SGSZp2hm2FV1MvUIABoB8hGVR8WIGiFtcrOIEXanepm3Aut/tdY4QF46",
+	"sv2i1NkVuW5VVbuXOkf7Wt6yGlByJujelc7oaI4jQCU6mdcb+wVvB8C9F4F7r5FiCBLoLgBG9gOqREF8",
+	"Zwu1+xr0ATYqeMwDso4VdrwLHJu5YwVi0qoovl/tV3o0T1UCnKtfXl/v9xPf2UhpJr6ijZK7cJAFpR33",
+	"WS6hsJQRfJ6kdmM6zPgayrriABpTkwa4IlysHLTCmFewvXD4YeqhhahdvUjfAP8LpjLocWueqxIggyBj",
+	"ZwQEODSBl8zBaHYVNAaAMbLuQuNBN8CigxatTsyldBys83iUeb6yDQT79x1EmpzmwG44rejKW2FaQDXP",
+	"0hkuUnkYWsF3+FTX6qiVfNPs8CKz9Id9R/A6p2xHdbU2e0sf17u6Vh8VKlxLY1aYC41jsrvLOzvYHdVe",
+	"i1UT01kud0rX6jFoXmUs78EtNapk3bfay6RYIlV6hd8ZQcrMhTVvaX4fX4R1uslkiP0YytNWDeUeIkHy",
+	"1YQeyBKQdTDrFTYBuSb6QAtNNoqxfJAL6eGQDe/kSFcO/DjMF4yKOLf/FPzlh9rmKOD6zcdzrVKBgO5j",
+	"8Lyx3BY98UYG4dWERHBAQw5a1G97UPQr6zocEwrcNvzp0tsGBCFpwQQ/CKaz7NFxdRdADlO2wRWBMT0P",
+	"FUAJ0H01+aqou3IbEI6vWhBlD7/uZU9aVYBigR7bkxLAGaKcXY/JNeEb0Oia8nQOCi/D92z1zwgjG9Z6",
+	"aOtsa8ROANFjIl1WqLzPSrs/7/8XZ0LQev4IhBaAeHEt0yPA+9s+P3aw40zdMuXGhlwgHHHYRQcuNAh/",
+	"fFaK4Kj0sY5+6W7txk4JrGslnmGlKotxyVl/aLxLNN4fquwPVfa7UWXhSPZFSiioe9yF4tQbwbZVl5Tm",
+	"Cr40wqJLpGL3rbEMplyFTh6426gQ0ChuZY8grWWehpB6FJspQDBzat8GscFOtvlWuVSbflZ8R4qNtyUr",
+	"0HVzFRBKufMXoSMc5ghy/ox5lT3B5YOOMF9xQzbc6GmUTWPxMmrOeVxG15MaFAPXsDGV9Xx0L/+8gJ4u",
+	"ZXBjFjn4Prq5OwXyx27Kf/4TMNP8I8uFCWNBLxc3Ria7M1hGzoDhncxnCDbWP1mc1Qxwgioeu6Q0JKdq",
+	"y9TSocjbY5KlED4aOCceXl/U1RrObSzfULJ7bd/pYn1jL3zyaQAU1fBkN7GhG/tOu6Gvh9oxGWTMh+u9",
+	"BdJJWRmAO2N7xlR2RSzSO5NQGIiEBNNFNygPTKQOLY9QcawqBwaMhEv6dAEVTIVi5xa2qR7iBDGwrE+t",
+	"kR6Ic/h/Pi10gsbG0PDCc0v3qWgHnvM8D7AVs81cSXnn7CqclY+RnRNJ9gLKNd0IdIY4XvZMj0JQss34",
+	"5xswhX5eotP52q/OFBfPL/YU5qJWvUy/Tox8bOJxPcmSbRJqDQhgmI42CuuHEIzavkkOcMuXyrDTtuF5",
+	"KBEIFKlu43LSnO9cAjYEqMcT7FVbKEQfeBvRvcBjZb0OGAs37rpyzUh1Z61nSZ7z1/UT8LozZ863e/y6",
+	"gUUJ/hxOYirBhTtyhsb6DDu81CyNVRJgq5dPTDcbBgTFj73uQg3/51eyLyehPqTP3P0RaG6pyDX48ICN",
+	"SfFWB7NeetjOrj+jzojqgsi8eZbHIMuvLDT43v5KCTmQMPENb5WOREZR81c8bW+AwVB4Vx7HElXjzdjR",
+	"44ieiU1dIssIQOz6ry0bQwnPoOI7NhNlymn/Tturucm9yyILhuRTQIH2T6bkveoO1PafJjuQGp1Ihdz3",
+	"BVVsVMDBNTY55oDvPUH6+5PjRQzfGbovwPFkzRh3TI1+pWuO2X/8JT6dP1C8cztNUJzJDtttJ2SETLDX",
+	"sPsvJQ0yrxo5U/cbd/UVRw9VioM4pUoW4CBz+N+GWoX+y5gsSHe/K/H/u23rJhhnomfRXrrkmS630qdd",
+	"shO2pWowPV0Pm11V12erwuwKxJo7zoVTg21Li3DpKDMH5nBiPeUqEexDVXmQc8FcRBnyTXjKIEwrRsLG",
+	"DobQaH7LJm8J2NGBGRi9ETXdziRInjRurB0Yl6hqlaru+SWtpqmHb87NzHlcsmvFaF2uSyG9yPMZWwmI",
+	"5Nj50i9JVToYPrrMVbK9iNfOWNFkIvVCW3f7bjtVkRqN4JUV8hBJOoLcJr/3MK/osKxrVaHSjYl0oIA7",
+	"Oqrr84u7/xRwYgoqequRz5IFrJ47Xb5gUdDgjmwyWvfP1VfXF/KgXRDZajBidTi4/Rwvm/uy3gK9ga9S",
+	"3bLjOSAlB6qRSV6KigcE4e0pyaU2xPACCnpIxs3S570BowIXCKMVwDA5UN1Mk6MBZwIaadoetrV7hhdW",
+	"7UHelV23cFHdmgX9O8pTHMYmt041XecIoOJDsJRooyhcf7N0y8IxjjULFwu+5iapsvDgGoPgo5jQm9OE",
+	"PfLVOxAH1h68pVnDw27BrNcZ35gWA1sTib5k4av2IqeGwdxmMlJmvVb0nyxe2cxTVhWSW8vuEaGC2D7B",
+	"xoMO63+UjP3TrnEZ7Ln7Odj1JOPe8xxPT7dcWMcmyML31P6AhUOPCBClkAyGAFySyFIMI44A7tunAvdA",
+	"eI8EmEYyLGC5lJpNHcaeax1Ok+BFIzq2dSbUlE/D2AMjyV2pbUJ3kSVRQY7ht15IUZKb6wzX33GW1OVC",
+	"M2oimcpeYTwiWyVLgTVE/tLBLhQXWxAyV05XpbNuqqI3DXf9FHA53J2J7xl+E+8S73ULrGI8qaBl4irz",
+	"TUUjGcwB0vAQQVokI+s8Y0f1gH1OZWIwPn4+I+ycZBXrY5jaEKYvPFSrVOD3dv3j3lc+jw93RqlttcH0",
+	"0xB/htxsrBpSwH0SSg9B5k0EzxIa69iceARq4KvTsN+ngKf6brXBjcXVjaWNS2KYFViREqp3AZEYP3PA",
+	"st7L7M4dFbtPYGrujiNDILPFckH1Lrhz4d3VqLBZjNQCKKXWx0U1yV6s3Po2Z8yPqNnwKddnY0ceaBEf",
+	"vpE+I6+B5MJFlaXVIXkKRC+ZNtMQeqclCnbyA0ciB8e+/dbdCxwhSa1WmHYUy1YpOTY/sj0ppk2BFKv+",
+	"LjZptdod9WyEbks00r88Ew1i5Fk7EZjt+WhiSBOmOR1L5Q7v9/nUB8YCmfI013J0RXWTtCpgycFvmKOV",
+	"lB63CLIR9xLnxlrkrCqitH1Mq8pKf/ZUlZVTAGtj1FiYCxfpsPsxUDB/RX62bnib7nRcUMclrQa6gk1M",
+	"iA/V094bdqk+XA+3WqioJJwXW7HSEvaYBcNFzhoQDq7U0m8XwwoNN1TVIYgCMJhE0vVsJ8c2pinIcrDS",
+	"y5FY2REN++UP2p1/+And8qR1LbSoe9zndr+lOxYhQY4STPdx82p6O4k80HNJ9qs7RwTpWZ/r1JqqteDY",
+	"WigxU8MK3g7immQsT4mRzfTpOsdaitBRfUKs0RdWuiTmtaXllsVTOcONXF1ffx1M4Gf5iiZmYpdDXxvH",
+	"nsH3I3bUpU2pUsjSfKJx+cY+yciaKFTjB/Vg6K6ouTZtoegSxnTH253sFsxxLanBzaoo5kh1zqC1dpGy",
+	"8V4IeusBIAiqcs4U7Fh02LmGLS5VEwTO/osPX0/A0KcJcw0E+3T3znFCS83C5U85XbP8MWH7whyxxEJg",
+	"FK5Q8hZTRi44GVNXXzF+or6zbwRmCeKlMTclkcIomvLEaMKNZvnGLhzXhH0ocsoFS8n62ESUHi8x4JpP",
+	"IvNhHzJa6iAUjWeZ9dFkcPsYItEEEtJoEh3xU6kMIzvBDkhZzK2bsaWiXSw+fpgb/oGlYbdjLOOL804C",
+	"sTjhMRRZnmtIVgN0aut5Yfxz2l56aqdsUnSmqGGJuvAprJXcl9F8c8qQMTh7VY5tOIiSytpzhEcnfl2x",
+	"6ZpOAYRVxOHJ+Y7lnGlzzvS/QXCskGczjen0IlDZIapUZSZu23AE7wnJ6D+pSmHL2lk7PgI+XG4IFEE1",
+	"ks6BnsUTyAXBI3wR6rRSUzTeQ+Ss1SR24lheYJb+jPS6xCnkekNUgS2nXmu5cRu6qc6WVY64O0Z9sKye",
+	"ba9I/JHTQz4AsjS9BqV5WkYyIH30utI7XDdDNU0fM3rMzoBINv6UbIEH3aX/G9IkjUF+dR3EqvM3599c",
+	"hwDoLnRKa1nt8URrrX/qi/LRSJoZJvGdjDBWwtZRT7mUO0TvsLMKIo7/K/tBUsHCCrYAAIzx8lMoa2SQ",
+	"0bvhxrB0aQ00/HfqynF8vKqyU+urmz0kHeAdMdkqKW/ZF9p+qRlYx87jr8HeNwKkoyjHAJAjeOj4yutc",
+	"bomCym176ELCpbXaGjZoFRfal9oa3cerQdg62MY403WfK8BN1y0UgSXKTFTQvnM2a8fbqDJD/dT5qwEB",
+	"cCqQkn9PRK5cIXUwl9sefB47LZrytDkvEBQLTUzKw5Z5RJRjItg3iW7Ajb5HZ8w7N4H0wPHnb+WjnE7e",
+	"xbap5luhL0hog6/C8YZfqo837Ft8ZlCFTEnv99MwpJerWekaLFsp08oWcW5c9DbxQnjLk8qI/tm45SkT",
+	"k+udAo7+ZYeWUzrxbpy3yff0Q/MjjZbreZj7BO5mjZ9afn6w0VV5EwG7dYlF09yOTegy+aVVKXi9YrcP",
+	"3CeD3zvRSUVTvE8TTDh8FduzNBwuqZD3glibDVYSR2NFc2tqSsA3hj9tiDnIUfd9fRq4wgTDYftic78u",
+	"1RDiKysPkeD96DuQeQNH04Mpl+v+s7znKZ7sZF8ztOaVe1fv4B63KrriN3wb2MmT9wYk/DXV4IHmOXqR",
+	"DIzHFMUTynec8QjoczlS24nh3KWWpGN70VG9czblRaOKt9/brg4UW9s10NPCmjCEjyFaKTaltL/3W6dW",
+	"zuCnQF4G75WbNg/8ATsdnjeXOt5VOs6ZCiR1RkLW42PMfLNhsRQm/FETuvfp//6W/K7DwFtF0yiulEsq",
+	"afH1yg1x74S61kzb6vRtbIDWmXqd8mbrcjgQ0GZyBsFItVXomIMT1uiKFYyaSEcV06Ujuhgpkpzmb+Cl",
+	"cGllKJ75ojOHjgNmQkzTNlpGApqT66GnJndA89EMj/NCmZeGGus8Er+8S7eD3SLU0l1tPydfnWPLS4Cb",
+	"StjtUbVxTjCQh5I+v1c0ZWmVR7YT8gCyDHQ4PmICjHK0jsfHNNOnCgI2dlI4ZSQI6xCUtzPDqYMahH3g",
+	"ZqXrct4RRW1jwNsjIDFXkUSERqx0IAB8kkJ2d7HVWIZpSNhrf+6rJiDPwzuIrvZu5b6AK6f508nYk9U1",
+	"WBNkZ1iCE+lKPPtE45vroQUKA9pEhwdKYuIA2WYzQvSf4VPNe8FJE9IE+erdYtWDDmV7ENbaPhPD/XEm",
+	"fhM/zA03OoXuqD6NHITNgXX4nxNwq8NFFxqxvQh1hhwQX66PJC+THbrdY1ORGRXBJtYIqoJUUxtCHzuQ",
+	"FU3WbCzz5Mf6VqDhM+lEqiQLT2kt9sG7Tfelfg+mvoigdlM7YPFFNaHuO/HVKwOuYtKCo2gchlNFfwtn",
+	"cPhbUUiqAW0QYBiIELtAAe11Kyub54wICdFzDqxX1iwIwz59ph3o72Jg4qLL1iCzueAoH8gjuqOTfspp",
+	"ft3Jup4VwidWAdJE+G/NQXg5Si625zDoZ4zlS6TxfYQpGKv93orlRkmB8MWKUYWlEMSVzl4RzKBrvEHN",
+	"e8H+AUS/hhWaKCxywk1kH+gULJhSCZZilgs8e0Ug9e7Re9HsBdJFbGzTRvHCp+kzkcKVAnKd2U7m1Ndr",
+	"kAq15+q9qLBcGl3FAigjZc32AClQmqes2eOKCHibmav3YnGRwTqHBZ+6gIYvJYYadnSYkayEilQPYAm4",
+	"5OTqJnmIV9PP2gCyRhPLqWlW3MO/n1sh/9V14M4kBrbxWmpuHBci3lrLggldlXbMsXkHMyQmwi70w1pN",
+	"nDb8l7kItC6mm5sSufab7jckZjqXQY75Zkk6nOHwoEOUuG4Fe2IuXbCqeaA3NTDE5ZAq2gzHguyB8tY+",
+	"OdH5s9aHMDNJYZcRkOmh9Bzb7TdV6senqhOOFALzbTmaNwsfXtmxNU13BGpupaM3qN74Nush0cZPVoln",
+	"UCACV/JiHMH7aUCXC/PNV0FDlXvbY1iq0EyB6v9DKHRCB7oOicXcaGLnaix/fLRaerySmr5vLqSWrHM9",
+	"nOA7gWoLC86jE4YmBhguSd82ifjMyViKMsojHLQV9bW/V8AOfzFpzVI5LeANiaObMl+BzXLasTcMAsUa",
+	"sSk3UFKLOaZeeT/G2lqTsT2CmUy8/qh6gOdZqPs9b9+5ugBjbygEXIEfenLgFS2omsvg2ctbtqKmydU+",
+	"yyfn+VRvJdzEEiuwqKdMNrpUw4Cd4pUr9Zx8IzRdgRl5oCpdYT3VTNZHqcTYoMqF+tNpzVojRvSnuxBK",
+	"5eJEiZzu6bg+vbH+12VWR60CIvcJfEOE9V+JN/ZH6tJPaF2MJlqdfPifc/BrQ/NgPYxn4RbSOLYGo6C4",
+	"wCcSHerc56vfhDnQMgIq2YXxtWyAuIS+dV32y59hmgxs76os0tVD+lrIBeJGeUDcA08BagTIQYJi81fv",
+	"LLSEjIvIw/aMYTXJTnvvTGSAsT7ZqurtbO5SnIvlZJ79eLytMfFWZ5DZp/Iov2l5lF9Pr8hWsixW1dhC",
+	"Pi7H7At4Ejeju7i7ajOuDd0iwQd0D8pX8K1zGF6mAwzKzUYz04e4iHHCDU2s9ZpzwWroyIQJU3NNr6Vi",
+	"k1he7j2cHrMAaLrJ0/LlZK/7VLDVlonk2EpI5lDApSUkbKRluGrjr7p1FbVlgilAZVQAQQgAZO6GOGOA",
+	"Fver5AJuh/fMUJeTpw1PIMNDmSOWVcBXBmC4ETjlr3o88RfGRz9Cv0uaR9TSJopTxQ1JJYC8kyJTVLPg",
+	"0XEHXFmRFMRRbjmMsvLKAQPvLqI3vE4crto4nYs+v/W/AkjaVttjRqDBzCEoIxwQDHcSX/1XZRqOE4/b",
+	"xtH8zl2yNXsiAFQUCerWOU3C+GDvap7Htlx5kz6URnWJ5VBbwFESiHdUZ4GLPGqySfd447PNfqZ7f+yH",
+	"kAhUqbNJuAKAbanGeFwiGNqK5yoeIlBNnj4xyWWyIxToUHyxVPsg6C/2PadAGHGzAvfFhhUrGgRaZDXm",
+	"ERboT+kjK8avrBWlG9vDwLqenQ/opKteaC8jbjbqoXfy/gQYxjiCaNKf7fL0nD+aJKwwK8X1LiwiCfVu",
+	"DCUZVTojrveE6h1kdhi6Q7bNQM7f1L03nTGkyfw2QMhWbcgKGfWY48IoqpFAjLE8DLQ7R/Jivb0Hq9Gk",
+	"WulE0WAJPQC4OoBf71/SNUD8gQ8ILxYsJVIRxQzA7IaWJ3KJHxLQmLzdmBD4XayUwDrGKx0mZAI8ee6A",
+	"7RybADq3KVTCOFQO9/dwoslehr//BDCqMV8VkAbEVtex0UBQM4wMaH1Kk7ORxRD4rPtYPfiql31T+mRq",
+	"qqBXpg0rvf+u7gTlkBXhHnGRhg6P54ylkNMF1BA4tXVixB7QCT1O+4HleYhLdjspt2Vj5289iNT6LVQY",
+	"uueZNpPa2Pokxhrg2MUSEDp5Q7ndE0rK/TGoJpwhOClnh4ppST629cCC4HAR2lTn8sC0eUxKkTJFHiBV",
+	"EywlVMFn5ejQE2TdTeqfbXzKQrnOTmvDZYrVL0VijRgAExKcX7IHha1Hjv1A83x8A3uqdiShgihg0OTG",
+	"etr7kTG+7nZsTUlXlusprneFEwsvwp2FWzZ2W0viOhJ7qgE+gv+1kQFjTKodMMXbtaWCSwEZZh5lBsC9",
+	"0OB55PRDUzdQBFPI5IFkfJu9F0YCOAN3/2jHZY+zDYNq6wbS9JolFPnIuLl6L947DnikxdjzPOfAwA4c",
+	"ZducaZKyrWL27xvQWfhrhZj02KVSbTjL0/cCSY10FaH10VpB9+yK3DBhmEiYBrBr41LqCqa0FEgMp7gx",
+	"9qQS7wUAFwr7ck2LSZ4pJRX29c3zp+TPX339v0mh5Dpne5c1a1ty140sTzFnK+cJExiDwBzDxZOCJhm7",
+	"9/DqerFclCpfPFpkxhT60f37h8PhisLPV1Jt77t39f2XL54++/nmGbxTn2ULgL5qmKmPFg+urvERWTBB",
+	"C754tPjy6vrqS4A/NRlo7/vWsru35x9cqrrEoKxV8NQKyIt08WjxE//wLYVIq0JY1G8llggn0s4jHnJF",
+	"kfME3rn/qyucRhUxqECoAXv3Y3v3GFUyLJYqpHCFhQ+vr2dr9if+AZs8tWHQPoFKmLK4Ijf0lukaJg1e",
+	"2VB3XR1qourz/dcoEqAYdLnfU3V0Ww6UDiVrnFdDt9oqjKfA52afhoWBQW9ZYElecm2+hScunKKOxefN",
+	"9VHOFQjFIEgEfCmskTpBzjxtYG9dPs3W64FZdCiFBpHk0fPMELi8Pe/L2AagO+Z2QEEVhsXte+F+1Y/c",
+	"/ws7Lj7+8hvYNw9mbTa0en6251g5O9+kLIb3x/1/8fQjnmk5w6ya9so92xfmeNbSvSrQZoclXA4+/iJ1",
+	"C92a9q9i5AdICHL5TD2BGYJ6VJMpeRCEHhDovG/G7gMnjohr/Bv4/fPN2/XvSlwbi4ATC5gEoRVgAild",
+	"gjr9e2a+hQc+p0q3HbihhxnV+pM8t0akXgLYKEDEXj7lz6xtbk3TU+4Ba2UeXDglLVmT3EQ7R6q9RX5C",
+	"Zm1cIfuVe6miG9MyiLqs/wjPVWeTuTNmI/PcWr3+Vg79Al2h92ONAP6rMxOldTRy133rd2T0lp0YHcuO",
+	"rHxne/itS6DvnC7h+fSPcOYuWeDxu7SwXEA9sveQdQwC1QfH2z2LbYURTvj8F9ovALD5AJmPA6Z0MHL0",
+	"trVV38AtSS0IA/aXDwNPU5AvrTcJqrHjinKNxQGKGbvLnNdFuNCGUeQEtM/9o2TKiq/zINzTyG7gVqWa",
+	"QxdkOo0YhiLEfxfsg/m7v0Iu6Ja52Yo1jURLzYYb8dCHIR7kX+5a3F7TbVDkXgkc0axKqJLjis0KyMdO",
+	"5ClmVj5JU7+FZzErL9v4Dz7hxp9j9l+X1Ub3OKbh6a+3c2UuRs/fs5bjzm2YTzKfdov4kqxTAS6DScyb",
+	"UjtECfLVg4cuiFbBMbJcI4Owg0qxWldzBAtjxAUqYDeCX/Zic+8napLs9LR7Cu+ftzhn2KMjntpAT+ff",
+	"hJ/h9IW8w8McEoTLdHr6Dm7J+47fjTto7rC6fIEPnb9Hl5/VX39RjfFTu+wv5faZMOoYkwYlD1XxqZwl",
+	"wnVDj2hyU6CDvQe3GcB85eF4ET8y5CM1xOLXMt2yvW0xLhU/2md+rzLxox/gf4ZIZPJQiUBSGj0sATnf",
+	"sL4D+6X9/bd2XkOnAhP7GpIJSc257u4wPHQmgORfPtM/NGY5g5gEQN9mSpZbd6Eltw23OOdME5oxmuJt",
+	"zPCq7GviiEjAlIn097onf3KD+4/YkabhLkMAK0S66sIXTkg9e+MIMZECKVlju/cneOBMEQl5pIXiCPFS",
+	"TXkv89wQff7HWDtAmMyE44q448aSjNFi9amGhq3lqFc/3TzqbhyhLibozX+5Sz2O4hnYjz69OpHa6Lmj",
+	"VvhVsj7WR8TwVhPS9N3g/izN79ZGgn7bAfz7a+R3ihvrP9nVJFwY6WXi//t//l84tYcFocikkX03Yt8p",
+	"WbyGh37vNzuf3sF9m6natvpCE5js7o1bFTOJnXrnzf646eR7umX3fy2wTC2gvtdcUNDA3dBscBphgDNd",
+	"kTXnbHSI6Qn58fWz75fk9c/fWyPkHVu/Bj/SIF/an8hP314RvFJ1KE5loZAwGfI39J7mOVNgzzCRSLRt",
+	"2GFJtPQXMAjpC8Eq43nxK6iAHEi+d6wwp2Gpm4vXcoy2lIlh5p42itH9GYv66TJqPsOG/AtjBZQ32X1Y",
+	"xxeGA06KCXagec+R+cY+8Zoqo+c0UBEuprsqy5EzXGGaftYD+Q3O3ac+jr+jqbxhJiZgmplavBz/MFmz",
+	"uSQNJIEcIL6NRqv1ixQDjH5I0T9IJRpetdUiOaNKGGckIJKdVFtpDBMNEf3e0UwFhNRwheGhngP9DdNG",
+	"qk8XHf83O9PxGql150rWsWu88BHVftl2jWG8cwNcVVihQF5g4IVoQ4/69DB5Ax/5tKs48eLiTSWP/463",
+	"F2/pjtUXipv6QhfSg7dSpmOOFWuF9B0q9vffqyeGvWfpv78j9qTey2uQAJ/Qo+mBpDIxUDk84IrpoSjp",
+	"ze84SnrznxIl9aKwlQzwkadLgekLgXqr5jdnY97lMT9syj2u0gOuq9IcyCmACw0kZ6n4xvaosWcMxKU0",
+	"dXUs1dfRtMuAoZMnO7hHKcAoVIzm+ZHQVpyuMuoqq+HEdzx36c/LaPic3khPusSc8uRgIz6t1zssyzNf",
+	"qAdkc4wzAeUP97joz2kE3LAXQn+WO9WhxOWJ7KSjM5TfZowryEMCsJQNm8We/LbKDLSqAmh+IbyUUIF4",
+	"DQ59n9a2Rk/ufnMlS3Xbf692g0/81u7FsVtvGOLin67DC2Gd6FQ32Jr9OTubbgfLgGpDcBabSSlQj9iK",
+	"TTYWIKE5EylVfZ74O26yVNHDU//sRZp9QjXJwTUsZiu+gZpvNwy4fKBpqpiGkAYA39ozOVRAFRPJxpzc",
+	"mXz5Nm4MNUHn8QaSDw8ZE/PIEwOy8eZcgX1ChZ+u8SVmP7NDfIoezD5FT1z/IqeW6/7Sgy1oojN5ENb0",
+	"0USKZJaE0+/5bVvQCCWCHUih+C01LD6Hzf2o7/9Ls0QxE8/rfcNoGt+SYBcVWOnkb6Xhg712USPR/U94",
+	"Re3/+uCstHfDPpiWjrno6ob74c6V5V6tEDea5ZvYkqjeXK2naCHf4fZX7AZw22K2mP1xrgwrLDfHkwPZ",
+	"LoYrjZqThcgs/dbYU//QZ6wIa6BUzWdukT2/g2Jfa2OBwVXD3oRmXu4Lqrju5BoHxMXaAwB8wk1GAA2i",
+	"4EL4QO+SIP0GrLojxBms23oKiLVPqy7cUU193cAb/PpdeEUXSRV0kKVzlo+LisUWDEi/YMsTPlkob+Ji",
+	"lsydtweJ2XGK1cVAqqLTJUjNcYT/N+Uxk1JXEln2FhumKfKnK3nwAahcbkHs1oiBVNU/fqFJIgXCDZGy",
+	"sI+n9ii1EvxecHNFKsF+kbJ9IQ0TyfHeX9ixLqREsUchsA3hgQ9wHlbnvRdyYyoQJ82EeYzvSjCG/Iv4",
+	"s8IKEUS/6Og3uX1amvNKn4YjDu8oN2xUkPQnmjIAlrqz6MTT0vxU3Wb8tkKleIeCx5ffJjPFTV9aEQX1",
+	"WSVV7NtX8y/l1m0AaKj/KHxOHWPuZ1NZ0INXm5kPwq2yB8aMB+G7btlFQgXZ8Fi5BbR7r652DXsnr3Mq",
+	"ntsnq5rXu9go0MIdQcFctPLVyEMwkkhaPgJF0j24nHimQZUtHmBWw84jIxWOk8Y0iS0XoMWXdewlk8UX",
+	"Gir30cKRe0YOUkUKLAGfvX8Lf4+PfMaFhB7MuIG/nbeWGOcQ9SXAOZGca8OEbkel3qqStWb9fp0c5ia/",
+	"E/YAdNh79qy2bosw+hH5uzbUsL8TD5RFCUzOkvxdIVz83/0/Ofj4QPobtDp2VcHDhdbPz2VrD+uvwvDc",
+	"GRpJLq2dMc9CcEWU5+cBYBV2BACB3jX4l5WEj/chH6jHmCM+Dk+KnB41UPjSnEhBqN1rjzHE4tgmM+qD",
+	"xnt5C2hmV+QJ4kVAqxBtEg5H80RjJ+x7R5owHPJwRJ+jAh5fxSIc550IE+Ax5aaHyS7MGt0F1BzBfoex",
+	"zQ41xT3gIAUuVJbfUwj0DWQV1S/4N/dTzV+BKRPLIXrLjhLCToSV0NDJGI0T2/Njxtr7SpRRGO0J0Y0L",
+	"N/cJ3EzdK3La53gDHCGAoyHWZWqyOvsCTlDcEHAdb507kzHhgjEHerSnGTdLsq5tqiGX3No27tbskwgx",
+	"RYTm3nMKugOW0EVs97apOEXhp70nxTHZyY4mm+dUzHWUHqxu5TWiLUawCzCGrU/iyERw0YN3p/jrgEXj",
+	"nglr2M902e7wZX75nHYWzMsbOSeM1M/sMHvAUOA3t9UyhrI3IgBpVJlKa/x2QAGxS9C7Tx1vcLMR9XPt",
+	"r7Pcq4OzQt0XXexJMH/Rbnc+FKzWAS0fi5MbQgVhVOWcKfvOwN4fRBf8TsniTCG4Y3hBfssEKYvZrumq",
+	"6S6L8DaJXfqcOT2/6/S2T7UTXlWH2BJE30e/oXjbaGKYNnqMjN9njiwwqOueifTTCfnnTybDsT4T6eex",
+	"kO5ebOqvObDtdlg2LiUoT1HT/Xs0yesriiUxjCYZ0420SYSWa6dN4sUpgkTppso+NdbfMm3+84Tx7R3d",
+	"4F0qjXjGAq46+2DqVZsj69rUlpkDpkCS0ZikZozmphdc9Qd8Yla7WBtqyhbDpNwNO/furVEhRmkyksq5",
+	"85WQMKo6KVJq6Jpq5jijGnN8w9QtT/wk/yrX93KuTW/dJE1/lGvrHt3RNcGPcv2WffgEV9o5FxNIxGDQ",
+	"Yji8jF8ds/bPIKphn1/iTvO5Jf8/e9f73LbNpP8VjOdm8r53tBP3193Unzx52/TNpc2cnTYfTm0NkSCF",
+	"CAI0AGlGd3P/+w12AZCSCEqWSclJ+i2xJIAEFgtg99nnqbWShV98Q5iGnTRCIdwM+IkK1A4aJj/7qJDX",
+	"XoKCBeHlVSicduXRLZt5raamMZj+KzR890AK1VNecV+r6U+MDolf+EU51Re44rrAVhluqUNMsx1s27Dy",
+	"pe4UCiva/W5PYw976Ws1fVK339dq+oAagMsh+41tlB/UdMBC9/YCjS+4ve6th8zdEY5Qx6XP94QeH9QU",
+	"wPdXrdptVRQsw2rdrkURO2UcMq573Hafzu2239jdTXTGWBkKpnIAjoJ2+TCX3g8wxtt+qqvQCklJn6i1",
+	"n9oFHssqsPodrQJWFKlayduloACrpJINy0P7QU2foeZTQrSq4QQzl3ji6POdz3MueqHMr9X0Ry4ODmtt",
+	"jxE4dmrI69u3v5C/4aDa57mws/B3+9wvb3+7csAMhlQXlGSa1vYIprT9fwBpT4VK5ybG2u4y7X0BNH+X",
+	"+YAI1dTcWw90X9gWU9N5vxnSeyVRwdiMrhCsYlCNbeudiRd0O/teVkJ0jwBospogyXrhv9vFdheXon2g",
+	"k30kjc+2yVgbHeaqbXc/Bdh+oivZNrAcjbx3raBUuj1OVxHk2BfjfO3LnkDKrN/3NkGaweof3tAVoS1b",
+	"geuDv5wKlpcJ5uz9nxw9P2DJUAO516JKns574oy/gP6fVL5E/IK8sz8AZHetyJKppYDqIVItCZeEyhVi",
+	"vzvCiTydH3yJGQmFnAxLH/bw2ApPn5gFJz6XxxGKCGiPqcpWzwwBWxkE0gLoTKwHtZcCoHpaQJ2H0sQs",
+	"FRflLsO19n7O83hw7J1eHXo/+Lxc1k0lj1OqBUj34Kgg6IGFCnAOdNJDBb9newe0uCx3gZj2QBy9tu2M",
+	"FiDlsjzJPsRlGUP4YPW1GooQoaWhWTKpZEKm6iOB2UlISbkwCTFCLe2EuiyC0iRXIppAEHTKRF8dzjd2",
+	"M7n97VXiq31WhCHVJJQagY/Cu0aQ/ap9yXko8beWRXKlMedFyX/dkFRlAb2wpEUXmFNzWb7B5xvHZKDx",
+	"R9WKIfOouS/+7eNCDHLAhSVrEgB3TJmAFOKAIPhrf3jJCU69tc6lxmXZgXAXDv4aAVn/KjOmXSXN3dcv",
+	"Fou7hNxdkq+fX34H/zq3/5qc2X9/9Yx8TS6ff4X/e3Fx+R///i1856vk27uLibz2CnHWpNDGUcMYIG13",
+	"cKm6u7LHc01BUCR80Q4VfCudMdNVdXXDaOZwvHuB1pzq/V644O9ePPhe+HQxHO6lIqaJtjBk5gUaxEuX",
+	"06HGnMuaHMMNy5lmMqTjBDO+jDWaYHnjvnPCXAk+wrB1FwtaMs2pGJQYxMzUEtguVC0xCTaj94yUtCpm",
+	"a/NQST8DqugffeDs3mOhwQbxJ8+6SferCj7Zc3UZWh/Q0nblkdJkobSrq46Fk+ZYWtZ0tZ9JqOI/7Q87",
+	"bOJ/O2Md2pQko6ukLeAMx/8FI//jKiA6o11aLf7MoAo/Et7ZZzTeedaYQx4BQp2Pf4a3mPaJ9eIXxFmP",
+	"d27TVDy+x5xLbmZ7R/d+xK9HrdbO1NmDg3BbD/2LcmL/sceGWqqH93KgqudBwpr46VkP4cgxhTXfqGKX",
+	"rCYcolQBQfbBPPKMLoFmub3eEo/Z3kxWN8XEQhXn7ONS6bWK4jiYPAmnp5D7M6WuUrheXGBEfs7YEs6H",
+	"z+mSP7+/DGMjVAEh+u0z+w/wCH/5/7/8/1/+/3Pw/wem0vpHRLAfsYnPJpv0zrOTdKSP1n00X1gHeb7U",
+	"7J6zuo98AL/xRhX/hJ+MFAKxV31I6h45ata8V6wuDt9/QHIIkDVROVEiI5qlwLmIkVCaZTsmrC9CJoTX",
+	"OoCgOVQmk/cuCdTQixAqNKPZymeLQBGRYXY70NcETW1HU0A1g/BdwAlsbrg4iJ0b7oNpF78Q63rvDzw0",
+	"y4apnr/OMpi0QqnMQS7yboOLmdlzw6h7wyi9KX5ja5rXX+4nVZMFlavEESGVKqOr2KaQIcqrN861Z9H5",
+	"uBSq+OqxuQxHZiUxKA3nFQibtvjW+k+8A24C9i8gyeTV7NyRKVvH1K3PP2TS6ILJbEv5t5vEiLcfPyGV",
+	"FMx4bQjnaXy0PVXL1TqU2lCeTSQwjJd0DgE3ACSljAC/OMaC7LGg8WTCYUyclAd5D5F/zPZMpG0xcUnE",
+	"cnt87VAsuLGdAakEKgwArwO+y7IqCZAETKSSKbsKBDAuSAUxXtl6zpRKMmVd0d5rO4o3kHDfTQEB94L4",
+	"AgjnCi7L774527EGTitOcO2t5ylybsFENpRbYR4HFLNRNVpQ/xqzB8I5272+wMoTb8JOR9jVbKlKloDF",
+	"sBfFK1hhnn4O1I7Cfh1cDi87mWT4nH2Bhoov/oSt1D6eGajIBF/W2SektewdwfnCTlP1d9r+DMfP4Vsn",
+	"zHH4hxgwy/FeqcysVYNMFdWZaZWGhAFqyjnSmTL2qyuiq2GudFiG5Ltq01PNpapNT35qYd0DiPv2ESLR",
+	"GniM7L7mf0DgmoK7rhdggX5zyoW1mhnVGbxgo0eNP7bH2KSLrOFn1/TJbgcPoIgJwcDdkbvkbLrqiPQs",
+	"aVkybQf4j//+YzL5+OLFZKInE/n7v/5LVxuIkHA9bjqELdUJe0IpVYHVhLkCXN3Ox3RByX3e6BGMNyH0",
+	"2YqnPg3+m2B/MUZk9/lwFBmlwka9wAHcyQtl7wYoqcO9SmHePinAg24u4I6Soq2wG4Cnis0i8KsW/iUc",
+	"h5X0Rwf4z/aS/YdWy2FW7PDcGgPVHjlejeDy1pg1/CQkPdr5B47OJ02tccxVdN3MTdlD6t5MVbfQU8mO",
+	"asmnR8H7t7Vv/lS97ODqkbd0FWrdWovaHmw2qCPj/nWThqWrGjydsXROFpUpEZsyZUy6qn2WYWhjxcwF",
+	"eaMKg0EOkLVRed6SpmWy7PS6P8jsaKbqjXB0uPtDzl0DHKUyjs/952KxPYc/OxIL1IR1kR2nJ+ygwk0+",
+	"SlVTSJ+E0ON3a6HHbxsYAMIFz5Kzj+eFOnd/dIQZFwHJdtAB6BS3TroyG4Y6TEgygHCVjKxHVdtp2IZ3",
+	"b+O338I3R0pFYeMnQHC7t4qFl3F4XNiyVANTUQMTdbUCLpkEa4p8wgiSCCtGtT3Cwid0owi4BdTdAc6/",
+	"BmdpHDWkyy4tqL3heuGrao1B1OG7XfgVRT8mEk214qUBwtFQZJUzlhGNBagSkyEagvbujp6xlGcsu7Kf",
+	"TiQ+hO1dqjJpOOvgautiMGpp4Ak2mUw7Ar4oLwIQ/PHKRUaUFNnV9djUoe/t5K5J+6gNHWglwT5iUh72",
+	"ezvRRwApmimRtejVfZZTZnGwkW0c0EZX5OXtb66FJkUawyDdoJr5HiCkv/AM3fVDdvK7AA0tpwMT3wNp",
+	"WH/CG1VDhE7ViYMCEipXofzI0HuWXZAbVTuGNla6DBrXhGcJYcKw5i/IQZ90wyZimIk95N5dynp0sXd8",
+	"RPe8R0ZBBNhD4gjo7A4zZV65Zudk9+UnIZ9YOmN0R77g4d37PDPkLuMFM+XdBXEACruNhAT6RFoLAIsI",
+	"QbeArrhykZzgouC+Ae+REQNqh+WMTaTrbF2VB5/lm8uvunYSnJNu1/G4gOmnZHgBIIErcpB7Igi/ggH6",
+	"WTEzVcdMzdD6PNM076Nc+4f9/JbWhyzyW1qPPsz20WI1XtSLEOFCnLIBF7ihdnm5Yjw4tZJSBYfrBKzs",
+	"xEaHfodYMq1PmnOCcR0s3WSdj33lxG4sQ8qatJRkWifcVkQYGQLsEXd7InrYx9DiB2Efe8w6uTzSOhlQ",
+	"t4HWTYjezk7c/kPcP4rFOmASRteZHn0cQWuQ1p3mWnWd9zZ2XLdtB35FOM+1925eNtu357mARQnVEP/M",
+	"zyF61qEvCb8/ZFKOHWr+hLam4aLEgZlqbWvasfyeL7wQRUQyJejr+eii3+EMMSUVLAioyM6o78/qnh26",
+	"jMeHzzwgfCsVZiZbAdxvX3QVJT/9QOiIwoy3dOXQImDiYDjK3i7sxadaLNeOQy39nsYeNSu5Zgs3EDGS",
+	"yRtmSqWP5Yt+/3ychAPxwSBn0MMUr2GxvWZz3O0PjznsD73eBfP53Ny7vfG7ZQVsDPmuE9aMiTwaJgxl",
+	"6al15jXjxcxgVfp0law9+/f+4I5BRH/G5rqBYyYN1hvL2SHU6HeMC/JWilXTGUaeZ3xpWtRLiPnSjGbQ",
+	"9d9S+/9zWrdK4qZa1YZp2xkXrM00zg0QrP59e/uxh8gZisqPZwfQQZxnROSDAAaEaMf4DaFTZO+AhEKu",
+	"NKF+hEipIM4biyODzfQdu9GmRhwwtYyPl1oOeTfc27O5wy3+5DjZ6bFwvzO1PAlN6655HevEO3PsPdCH",
+	"AFBxqXrkZIGi085Eo0zc6SNfVcyYbRFb+G9TSUGmq1DwYf0XwCH6EidvuCl/NRUVQe94j+xJwB7ugU2P",
+	"lGGfktG+ed+BJa79IA/jMSr7mEFpP8ftdocRbUTyBjUhiChE7ceFCHsL1QBhqyTDMsi96+w9SW9JHUyE",
+	"l4ABSblOK0F1hKZ3q8Sb2wMF4kNDcM529j2+b66EULXBOyS6hpwLAYGIaDVdCwPTXWv9YGzLadfGLa2d",
+	"ux50ZVi7HIjKzB45cwQq2MlzfhwWi1gRHosxlCqd7wN3ubVfPBurCEal8xOAXaDfPlSBoKuBCiLhKI+w",
+	"GXcxwFIOVFYHDlN7hLZOIOMLJg1fgyi1+CdNtcQc8w4GypKWPA2cuJoXPCMzKu6ZadMV+vpGuFw4wn4q",
+	"gmMjSk6k/U5alYTJLCEzDuFJdzERXLLWUR8YMnI+1aD4JTKsjJzIO6nqPxeLO2uRVBjVRnhh1ofbtku+",
+	"BI5GKkQrreleGPOge0NgbvFXIyJhXA8nAsO43hHL1IeKSQIKyQ9kkDSneqBkG4PS/Eo3XaRU65W97Vgr",
+	"D0kea0X2olir6LWnZmy5o+Q350Wlce8HZkjII9HSoXZMyZb2I4RpNdLRyCADn5ZqIp2BP4PNPJ0lfvUh",
+	"kjYhRvkYmefYT6l0eyH+sSig2ndGZXZBrklqD7Yox+77tgNfcFDZI4bLQjS6dnubcY13xFEM2LZ9KvOF",
+	"94rtivbDobI0G+aBUxMzv1LTlJ3XQE/Ql/h9Z7/33rEYjDZIrV4i6VpHtjFIVJgX0iQkpZVxMDRAmhuf",
+	"DF6LCdN0bcT2GKyHXqEezYF1KJ/W01ceg/H8ZLS1Sz/7m9bTq6yNX3pK0mLwRHsfUi+H7TfmKWFwBy0Y",
+	"hBYJJdha35rfS2TssHn85LSxcdTWCvgaM4+FcA8bm7FzXcexN7szQ2NJU5XEy1BY0O0uOqvr3Dj+cM8z",
+	"KDz/Iirs1l/5yGe341iI59oxjMmWkbhDCdS0ddrJhoPaqWx+NA/1VKzm+LrmxzGYl0KZ4IujhrGTTOSd",
+	"ZxIZkbP1UzhjDktlMuIB0/6Kau447tcZ2necMZEt9SmdMTkVJzljwmx3L9BmfAdZpdBaCIQA8BeiOIrq",
+	"rJNhH9fsThzqYbM5/mnqaCNrj1RNi7uG8jkoCEc3xpcVDiiIYn0puyOn4uXxM/JHNJFrsrTziVnTpmkA",
+	"Ba3XNHbbzO6z1CFr8AjEAaedulZxsGamEuWQx53WNNpDslDFhmRM50wW2qMquifzlf38i/QA8OafsQ/4",
+	"CfIX3X4AmUKijqDisjhHC95X++4KbvXAT0qombPMUV5gMF4zmnUK5L1Xev7WbkHVeBwL2PhJQFjY9Q2M",
+	"ZBQEPpingJu0G+pQBdcN8cY53nVBwu98IvH8blEzkA55yGS9wyTZJ3J5Q/NKlc6GrA8syUKZkhgFtNqD",
+	"mWZH5UpU5cXZahLxPT8xJmAbzJlMGSlUU+bWyhqj81kKKncUxlhXFnzQ0xEI/v2JOMTLwR0iWmzMIdpP",
+	"B1GvVgWhxDBjuJKIAMicS+vwiZVcUD1n2XmDRI3xyqwCW4j3tgvQqw+E4VcdkLqgaWkAI++YvC46lRt/",
+	"dc+CKM1xzMD3ceNH5cib4/o7RoVk26Ps9rTB5Bht475qHIjT2sXKiPGQjCi5cdJuYHU1NbNzDFX33LHt",
+	"5+8pKOiMMZG26ZFQdY/Znd5TLR1V2lA8yS5VUFMN0gf5JrxmGJATsN2iE0hIKhiVTCN1j67MjNBCs3bc",
+	"+SXVrGUOfbctCEc6S3g60cgH2c/loN3G9gA7kIOmu2sc9Oic7ZXkPmjmPrkctx2Q9RS3G614hvuggRk7",
+	"aHMM+7p2o9XBFhsGLUoWeyxzGjTU5g+yI/oiOzbXR7+rH8NcXinriyigU68gTljyhd1srJuCSqydPmpn",
+	"bPYoVvWw0OyY16NHbE6PUroOpf3DXbuBDyBXuk1LOIisAygigaPqjBx7Q7M/ghpeNJlKi7Pvzxw1IYy2",
+	"+8HmTvSjvd1A7Stat0PiQq8eB93EZBwOt1t60zEItTgSsXIm/BrO3tu/9dIRhuZMrOyJHarFEsSBTxEt",
+	"3moGqWC72jG0boIUptSUF7PSq0pBJ88MKRkrZ63m4BbZ/UZ2VBZQcxUyoRiIZVkL7dKSzAqK5CVQgbZe",
+	"vZIdfWDdIpmzJUDuBc/ZFcy1bd8RDtt/LinPvISDnwk7711jILiB0hX7GAkR9peBpDXwWJY8ncMhPG81",
+	"CfUr202+AtUJ/N0HxaVt1oVrNAOlEZ7OJTMQtYEBceoCraaxjY7GnfnZy6SdeNtorVRmO8BMDHWyvWGy",
+	"AKWSRNlVoIg7aIfhLM1UjRFuDJy3KBuVFCtYsV5bL3T0RhUd3QQRG2xYAH8J1GosmVoKRqyjcGjvZu6D",
+	"3kpk3bja+9JAhXv43S3T99z+6vf/+/8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -121,9 +121,7 @@ type column struct {
 
 // A way is one row with one blade on one saw.
 type way struct {
-	may     bool
-	open    bool    // at some feed it cuts well
-	fits    bool    // it is kept for this, or for general work
+	shopchoose.Way
 	minutes float64 // of all pieces, setting up included
 	setUp   float64
 	job     cut.Job
@@ -242,10 +240,10 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 		}
 		jj := j
 		jj.Height = o.Height
-		one := way{may: true, open: !modelled || o.Figures.Window.Open(), fits: o.Terms[choose.TermFitness] >= fitting, minutes: o.Minutes.Total() * float64(left), job: jj, option: o,
+		one := way{Way: shopchoose.WayOf(o, modelled), minutes: o.Minutes.Total() * float64(left), job: jj, option: o,
 			verdict: o.Verdict(modelled, rack[o.Index].State)}
 		if !modelled {
-			one.minutes = byRule(j) * float64(left)
+			one.minutes = ByRule(j) * float64(left)
 		}
 		one.setUp = setUp
 		if saw.Kind.HandHeld() {
@@ -265,9 +263,9 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 	return say.Of("there is no blade for it"), nil
 }
 
-// byRule is what a piece takes where nothing says how fast it is fed: handling
+// ByRule is what a piece takes where nothing says how fast it is fed: handling
 // and a slow, even push. It only keeps such rows from counting for nothing.
-func byRule(j cut.Job) float64 {
+func ByRule(j cut.Job) float64 {
 	const slow = 1.5 // m/min
 	return 0.5 + j.FeedLength().Mm()/1000/slow
 }
@@ -279,38 +277,12 @@ func CutOf(r Row, saw uuid.UUID) shopchoose.Cut {
 		BevelDeg: r.BevelDeg, MiterDeg: r.MiterDeg, Pieces: r.Pieces, Moisture: r.Moisture, Moves: r.Moves}
 }
 
-// fitting is from which fitness Choose calls a blade kept for a cut, or for
-// general work.
-const fitting = 0.85
-
-// nearBest is how near a score must come to the best where no blade cuts well:
-// there all of it wants mending, and minutes tell good from bad no more.
-const nearBest = 0.9
-
-// likely are the ways that somebody would think of: blades that cut well and are
-// kept for this or for general work; where there is none, those that cut well;
-// and where there is none either, those that Choose puts first. Minutes alone
-// would rip pine with the blade that is kept sharp for acrylic, to win one.
-func likely(ways []way) []bool {
-	best := 0.0
-	for _, x := range ways {
-		best = max(best, x.option.Score)
+func plain(ways []way) []shopchoose.Way {
+	out := make([]shopchoose.Way, len(ways))
+	for i, x := range ways {
+		out[i] = x.Way
 	}
-	for _, good := range [...]func(way) bool{
-		func(x way) bool { return x.open && x.fits },
-		func(x way) bool { return x.open },
-		func(x way) bool { return x.option.Score >= nearBest*best },
-	} {
-		out, any := make([]bool, len(ways)), false
-		for i, x := range ways {
-			out[i] = x.may && good(x)
-			any = any || out[i]
-		}
-		if any {
-			return out
-		}
-	}
-	return make([]bool, len(ways))
+	return out
 }
 
 // day is a weighing in numbers, over the rows that some blade may cut.
@@ -334,7 +306,7 @@ func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []
 		}
 	}
 	for i, ways := range w.ways {
-		may := likely(ways)
+		may := shopchoose.Likely(plain(ways))
 		minutes, any := make([]float64, len(w.cols)), false
 		for c, x := range ways {
 			minutes[c] = runsheet.Never
@@ -390,7 +362,7 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 		at := slot.CutsFrom
 		for _, c := range t.Cuts {
 			x, left := w.ways[rows[c]][t.Blade], w.left[rows[c]]
-			one := Cut{Row: w.rows[rows[c]].ID, Pieces: left, Begin: at, Minutes: x.minutes, Height: x.option.Height, Verdict: x.verdict.String(), Shut: !x.open,
+			one := Cut{Row: w.rows[rows[c]].ID, Pieces: left, Begin: at, Minutes: x.minutes, Height: x.option.Height, Verdict: x.verdict.String(), Shut: !x.Open,
 				Burn: x.option.Figures.Burn, Rework: x.option.Minutes.Rework() * float64(left)}
 			if f := x.option.Figures.Feed; f > 0 {
 				one.Feed, one.Seconds = float64(f), f.Seconds(x.job.FeedLength())
@@ -447,11 +419,11 @@ func (w *weighing) twice(d runsheet.Day, plan runsheet.Sheet, barred map[column]
 func (w *weighing) alone(c int) bool {
 	return slices.ContainsFunc(w.ways, func(ways []way) bool {
 		for i, x := range ways {
-			if i != c && x.may {
+			if i != c && x.May {
 				return false
 			}
 		}
-		return ways[c].may
+		return ways[c].May
 	})
 }
 
@@ -501,7 +473,7 @@ func (w *weighing) passes(s Station, plan runsheet.Sheet, rows []int) []Pass {
 func (w *weighing) piece(row, c int, state cut.State) float64 {
 	x := w.ways[row][c]
 	if !x.job.Material.Kind.Modelled() {
-		return byRule(x.job)
+		return ByRule(x.job)
 	}
 	saw := w.shelf.Saws[w.cols[c].saw]
 	b := w.shelf.Blades[w.cols[c].blade]

@@ -23,6 +23,8 @@ export const refresh = (cache: QueryClient) => {
         'grooves',
         'joint',
         'jobs',
+        'owning',
+        'first-blades',
       ],
     ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
   );

@@ -1012,6 +1012,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/stock-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What comes out of boards and sticks in one dimension */
+        post: operations["planStock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/owning-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which blade to buy next, over the log of a year or over a job */
+        post: operations["planOwning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/first-blades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which blades to begin with, for the shop's saws and some work */
+        post: operations["planFirstBlades"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trials": {
         parameters: {
             query?: never;
@@ -2161,6 +2212,204 @@ export interface components {
             /** @description A wash there costs less than going on. */
             wash: boolean;
             says: string;
+        };
+        StockPiece: {
+            name?: string;
+            /** Format: double */
+            length_mm: number;
+            count: number;
+        };
+        StockStick: {
+            /** Format: double */
+            length_mm: number;
+            /** @description Left out or 0, as many as are wanted. */
+            count?: number;
+        };
+        StockAsk: {
+            pieces: components["schemas"]["StockPiece"][];
+            sticks: components["schemas"]["StockStick"][];
+            /** Format: double */
+            kerf_mm: number;
+            /**
+             * Format: double
+             * @description Another kerf to weigh against it.
+             */
+            thinner_mm?: number;
+            /**
+             * Format: double
+             * @description Off each end before anything.
+             */
+            trim_mm?: number;
+            /**
+             * Format: double
+             * @description That each piece is cut larger, to be worked down.
+             */
+            oversize_mm?: number;
+            units: components["schemas"]["Units"];
+        };
+        StockCount: {
+            piece: number;
+            count: number;
+        };
+        StockFill: {
+            /** @description Of those asked for. */
+            stick: number;
+            times: number;
+            pieces: components["schemas"]["StockCount"][];
+            /** Format: double */
+            left_mm: number;
+        };
+        StockPlan: {
+            /** @description Sticks that are cut alike stand once. */
+            fills: components["schemas"]["StockFill"][];
+            /** @description Pieces that the sticks do not yield. */
+            short: components["schemas"]["StockCount"][];
+            /**
+             * Format: double
+             * @description Of sticks.
+             */
+            used_mm: number;
+            /** @description No less stock would do. */
+            exact: boolean;
+            /**
+             * Format: double
+             * @description How much less it could be at the most.
+             */
+            over_mm: number;
+            says: string[];
+        };
+        PriceOf: {
+            id: string;
+            /** Format: double */
+            price: number;
+        };
+        OwningAsk: {
+            /**
+             * Format: uuid
+             * @description To be cut. Left out, the log of a year.
+             */
+            job_id?: string;
+            /**
+             * Format: double
+             * @description What an hour is worth, in the shop's own money.
+             */
+            hour?: number;
+            prices?: components["schemas"]["PriceOf"][];
+            units: components["schemas"]["Units"];
+        };
+        /** @description A blade of a kind that is sold. */
+        SoldBlade: {
+            id: string;
+            name: string;
+            for: string;
+            /** @description That it fits. */
+            saws: string[];
+            teeth: number;
+            grind: components["schemas"]["Grind"];
+            /** Format: double */
+            hook_deg: number;
+            /** Format: double */
+            kerf_mm: number;
+            /** Format: double */
+            diameter_mm: number;
+            /** Format: double */
+            bore_mm: number;
+            /** Format: double */
+            gullet_depth_mm: number;
+        };
+        TakenCut: {
+            what: string;
+            blade: string;
+            pieces: number;
+            /** Format: double */
+            saves_min: number;
+        };
+        Purchase: {
+            blades: components["schemas"]["SoldBlade"][];
+            /**
+             * Format: double
+             * @description Over the work.
+             */
+            saves_min: number;
+            /**
+             * Format: double
+             * @description Of that, in changes of blade; below 0 where they are more.
+             */
+            changes_min: number;
+            takes: components["schemas"]["TakenCut"][];
+            /** @description Whether it pays for itself within its first two years; left out without prices and an hour's worth. */
+            pays?: boolean;
+            says: string;
+        };
+        Owning: {
+            rows: number;
+            pieces: number;
+            /** Format: double */
+            metres: number;
+            /**
+             * Format: date-time
+             * @description The first row of the log.
+             */
+            from?: string;
+            /** Format: double */
+            years: number;
+            /**
+             * Format: double
+             * @description Of the work, with what is owned, sharp and clean.
+             */
+            total_min: number;
+            /** @description At most three, the one that saves most first. */
+            one: components["schemas"]["Purchase"][];
+            two?: components["schemas"]["Purchase"];
+            three?: components["schemas"]["Purchase"];
+            /** @description Owned ones that the work never takes. */
+            never_best: components["schemas"]["NamedBlade"][];
+            /** @description Owned ones without which some of the work cannot be done. */
+            alone: components["schemas"]["NamedBlade"][];
+            /** @description What nothing owned may cut. */
+            undone: string[];
+            /** @description All that was weighed. */
+            market: components["schemas"]["SoldBlade"][];
+            says: string;
+        };
+        FirstAsk: {
+            /** @description What is to be cut. */
+            rows: components["schemas"]["JobRowInput"][];
+            units: components["schemas"]["Units"];
+        };
+        OtherFirst: {
+            name: string;
+            undone: number;
+            /** Format: double */
+            total_min: number;
+        };
+        FirstBlade: {
+            id: string;
+            name: string;
+            for: string;
+            /** @description That it fits. */
+            saws: string[];
+            teeth: number;
+            grind: components["schemas"]["Grind"];
+            /** Format: double */
+            hook_deg: number;
+            /** Format: double */
+            kerf_mm: number;
+            /** Format: double */
+            diameter_mm: number;
+            /** Format: double */
+            bore_mm: number;
+            /** Format: double */
+            gullet_depth_mm: number;
+            /** @description Pieces that cannot be cut yet. */
+            undone: number;
+            /**
+             * Format: double
+             * @description Of those that can.
+             */
+            total_min: number;
+            /** @description What else one could begin with. */
+            instead: components["schemas"]["OtherFirst"][];
         };
         PlanRequest: {
             cut: components["schemas"]["Cut"];
@@ -6847,6 +7096,84 @@ export interface operations {
                 };
                 content: {
                     "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockAsk"];
+            };
+        };
+        responses: {
+            /** @description The layout. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planOwning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwningAsk"];
+            };
+        };
+        responses: {
+            /** @description What owning comes to. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Owning"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planFirstBlades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstAsk"];
+            };
+        };
+        responses: {
+            /** @description One after the other. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pieces: number;
+                        items: components["schemas"]["FirstBlade"][];
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -39,8 +39,9 @@ export const places: Place[] = [
     rooms: [
       { to: '/rack', name: t`Rack` },
       { to: '/care', name: t`Care` },
+      { to: '/own', name: t`Own` },
     ],
-    under: ['/rack', '/care'],
+    under: ['/rack', '/care', '/own'],
   },
   { to: '/trace', name: t`Trace`, rooms: [{ to: '/trace', name: t`Trace` }], under: ['/trace'] },
 ];

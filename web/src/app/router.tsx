@@ -57,6 +57,18 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/jobs/Next'), 'Next'),
             },
             {
+              path: 'jobs/:id/stock',
+              ...page(() => import('../stations/jobs/StockPage'), 'StockPage'),
+            },
+            {
+              path: 'own',
+              ...page(() => import('../stations/own/Own'), 'Own'),
+            },
+            {
+              path: 'own/first',
+              ...page(() => import('../stations/own/First'), 'First'),
+            },
+            {
               path: 'care',
               ...page(() => import('../stations/care/Care'), 'Care'),
             },

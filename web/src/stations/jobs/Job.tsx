@@ -115,6 +115,9 @@ function Opened({
           </Button>
         )}
         <AddRows job={job} units={units} />
+        <Button variant="outlined" component={Link} to={`/jobs/${job.id}/stock`} sx={{ minHeight: 48 }}>
+          {t`Stock`}
+        </Button>
       </Box>
       {shown && <Notes sheet={shown} job={job} />}
       <Rows job={job} sheet={shown} units={units} saws={saws} chosen={chosen} onChoose={setChosen} />

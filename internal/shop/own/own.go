@@ -1,0 +1,489 @@
+// Package own answers which blades a shop should own: what to buy next, what
+// hangs there for nothing, what has no stand-in, and what to begin with.
+package own
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/core/blade"
+	"corte/core/care"
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/guide"
+	"corte/core/measure"
+	"corte/core/own"
+	"corte/core/saw"
+	"corte/core/say"
+	"corte/core/starter"
+	"corte/core/verdict"
+	"corte/internal/record"
+	"corte/internal/refusal"
+	shopchoose "corte/internal/shop/choose"
+	"corte/internal/shop/job"
+	"corte/internal/shop/kit"
+	"corte/internal/store"
+)
+
+// A Station does this work in every shop on one database. It holds no state.
+type Station struct{ *kit.Kit }
+
+// At is the station over a kit.
+func At(k *kit.Kit) Station { return Station{k} }
+
+// An Ask is what the blades are weighed over, and what things cost.
+type Ask struct {
+	Rows   []job.Row          // to be cut; nil for the log of a year
+	Hour   float64            // what an hour is worth; 0 if not said
+	Prices map[string]float64 // of the sold blades, by their ids
+}
+
+// A Sold is a blade of a kind that is sold.
+type Sold struct {
+	ID    string
+	Name  string
+	For   string
+	Blade blade.Blade
+	Saws  []string // that it fits
+}
+
+// A Bought is blades bought together, and what comes of it.
+type Bought struct {
+	Blades  []Sold
+	Saves   float64 // minutes over the work
+	Changes float64
+	Takes   []Taken
+	Pay     *own.Pay // nil without prices and an hour's worth
+}
+
+// A Taken is a kind of cut that a bought blade takes over.
+type Taken struct {
+	What   say.Line
+	Blade  string
+	Pieces int
+	Saves  float64
+}
+
+// Owning is what a shop's blades come to over its work.
+type Owning struct {
+	Rows, Pieces int
+	Metres       float64
+	From         *time.Time // the first row of the log; nil for other work
+	Years        float64    // that the work is of: 1 where it is no log
+	Total        float64    // minutes
+	One          []Bought
+	Two, Three   *Bought
+	NeverBest    []record.Blade
+	Alone        []record.Blade
+	Undone       []say.Line
+	Market       []Sold // all that was weighed
+}
+
+// soon is within how many years a blade is to have paid for itself.
+const soon = 2
+
+// Pays reports whether a purchase pays for itself soon enough to be named.
+func (b Bought) Pays() bool { return b.Pay != nil && b.Pay.After() <= soon }
+
+// Says puts what a purchase gives into words.
+func (b Bought) Says() say.Line {
+	saves := say.Of("saves %s over this work", choose.Took(b.Saves))
+	if b.Pay == nil {
+		return saves
+	}
+	switch after := b.Pay.After(); {
+	case math.IsInf(after, 1):
+		return say.Of("%s, and keeping it sharp costs more than that is worth: it does not pay", saves)
+	case after > soon:
+		return say.Of("%s, and pays for itself after %.0f years: it hardly pays", saves, after)
+	default:
+		return say.Of("%s, and pays for itself in %.0f months", saves, math.Max(1, math.Ceil(12*after)))
+	}
+}
+
+// Says is the honest answer in one sentence.
+func (o Owning) Says() say.Line {
+	switch {
+	case o.Rows == 0 && o.From == nil:
+		return say.Of("there is nothing to weigh yet: no cut is logged; choose a job, or say what is to be cut under first blades")
+	case len(o.One) == 0:
+		return say.Of("no blade that is sold would save a minute over this work: buy none")
+	case o.One[0].Pay != nil && !o.One[0].Pays():
+		return say.Of("none pays: the best, %s, %s", say.Word(o.One[0].Blades[0].Name), o.One[0].Says())
+	}
+	return say.Of("%s adds most: it %s", say.Word(o.One[0].Blades[0].Name), o.One[0].Says())
+}
+
+const (
+	year        = 365 * 24 * time.Hour
+	mostRows    = 20_000
+	sharpenings = 8 // that a good blade takes (craft section 14)
+)
+
+// kind is a kind of cut: what differs by less is cut alike.
+type kind struct {
+	saw                             uuid.UUID
+	material                        string
+	direction                       cut.Direction
+	finish                          cut.Finish
+	form                            cut.Form
+	thickness, width, length, depth int // mm, in steps
+	bevel, miter                    int
+	moisture                        cut.Moisture
+}
+
+// piece is a row of the work.
+type piece struct {
+	kind   kind
+	cut    shopchoose.Cut
+	pieces int
+	metres float64
+}
+
+func kindOf(c shopchoose.Cut) kind {
+	step := func(l measure.Length, by float64) int { return int(math.Round(l.Mm()/by) * by) }
+	return kind{c.SawID, c.Material, c.Direction, c.Finish, c.Form, step(c.Thickness, 2), step(c.Width, 25), step(c.Length, 100), step(c.Depth, 1),
+		int(math.Round(c.BevelDeg)), int(math.Round(c.MiterDeg)), c.Moisture}
+}
+
+// Weigh weighs what is sold over a shop's work.
+func (s Station) Weigh(ctx context.Context, shop uuid.UUID, a Ask) (Owning, error) {
+	shelf, err := s.Store.Shelf(ctx, shop)
+	if err != nil {
+		return Owning{}, err
+	}
+	sh, err := s.Store.Shop(ctx, shop)
+	if err != nil {
+		return Owning{}, err
+	}
+	out := Owning{Years: 1, One: []Bought{}}
+	var work []piece
+	if a.Rows != nil {
+		work = planned(shelf, a.Rows)
+	} else if work, out.From, err = s.logged(ctx, shop, shelf); err != nil {
+		return out, err
+	} else if out.From != nil {
+		out.Years = max(1.0/12, min(1, s.Now().Sub(*out.From).Hours()/year.Hours()))
+	}
+	w, err := weigh(ctx, shelf, work)
+	if err != nil {
+		return out, err
+	}
+	for _, p := range work {
+		out.Rows, out.Pieces, out.Metres = out.Rows+1, out.Pieces+p.pieces, out.Metres+p.metres
+	}
+	report, err := own.Weigh(w.Work, w.owned(), w.sold())
+	if err != nil {
+		return out, err
+	}
+	out.Total, out.Market = report.Total, w.market
+	buy := func(p own.Purchase) Bought { return w.bought(p, a, out.Years, sh.Sharpening) }
+	for _, p := range report.One {
+		out.One = append(out.One, buy(p))
+	}
+	for into, p := range map[**Bought]*own.Purchase{&out.Two: report.Two, &out.Three: report.Three} {
+		if p != nil {
+			b := buy(*p)
+			*into = &b
+		}
+	}
+	for _, b := range report.NeverBest {
+		if r := w.blades[b]; r.Teeth > 0 && r.Make == blade.Toothed {
+			out.NeverBest = append(out.NeverBest, r)
+		}
+	}
+	for _, b := range report.Alone {
+		out.Alone = append(out.Alone, w.blades[b])
+	}
+	for _, k := range report.Undone {
+		out.Undone = append(out.Undone, w.says[k])
+	}
+	return out, nil
+}
+
+// logged is the work of the last year by the log, oldest first, on saws that are
+// still in use.
+func (s Station) logged(ctx context.Context, shop uuid.UUID, shelf record.Shelf) ([]piece, *time.Time, error) {
+	rows, err := s.Store.Log(ctx, shop, store.Filter{Kinds: []store.Kind{store.KindCut}, From: s.Now().Add(-year), Standing: true}, store.Mark{}, mostRows)
+	if err != nil {
+		return nil, nil, err
+	}
+	slices.Reverse(rows)
+	var out []piece
+	var first *time.Time
+	for _, e := range rows {
+		if e.Saw == nil || !slices.ContainsFunc(shelf.Saws, func(w record.Saw) bool { return w.ID == *e.Saw && w.Retired == nil }) {
+			continue
+		}
+		var d store.CutDetail
+		if err := json.Unmarshal(e.Detail, &d); err != nil {
+			return nil, nil, fmt.Errorf("log row %d: %w", e.ID, err)
+		}
+		c, err := cutOf(d, *e.Saw)
+		if err != nil {
+			continue // of a material or a word that this version no longer has
+		}
+		if first == nil {
+			first = &e.At
+		}
+		out = append(out, piece{kindOf(c), c, max(1, d.Pieces), d.CutLength().Mm() / 1000})
+	}
+	return out, first, nil
+}
+
+func cutOf(d store.CutDetail, saw uuid.UUID) (c shopchoose.Cut, err error) {
+	c = shopchoose.Cut{SawID: saw, Material: d.Material, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Depth: d.Depth,
+		BevelDeg: d.Bevel, MiterDeg: d.Miter, Pieces: 1, Moves: d.Moves}
+	var errs [4]error
+	c.Direction, errs[0] = cut.ParseDirection(d.Direction)
+	c.Finish, errs[1] = cut.ParseFinish(d.Finish)
+	if d.Form != "" {
+		c.Form, errs[2] = cut.ParseForm(d.Form)
+	}
+	c.Moisture, errs[3] = cut.ParseMoisture(d.Moisture)
+	return c, errors.Join(errs[:]...)
+}
+
+// planned is a list that is to be cut: each row on the first saw that takes it,
+// tables before the others.
+func planned(shelf record.Shelf, rows []job.Row) []piece {
+	saws := slices.Clone(shelf.Saws)
+	slices.SortStableFunc(saws, func(a, b record.Saw) int { return int(a.Kind) - int(b.Kind) })
+	order := slices.Clone(rows)
+	slices.SortStableFunc(order, func(a, b job.Row) int { return int(a.In()) - int(b.In()) })
+	var out []piece
+	for _, r := range order {
+		for _, w := range saws {
+			if w.Retired != nil || r.Saw != nil && *r.Saw != w.ID {
+				continue
+			}
+			c := job.CutOf(r, w.ID)
+			c.Pieces = 1
+			j, err := c.Job(w)
+			if err != nil || choose.CheckJob(j, w.Saw) != nil || r.Saw == nil && w.Kind == saw.Table && r.Direction == cut.Crosscut && r.Form == cut.Through && hasMiter(saws, r) {
+				continue
+			}
+			out = append(out, piece{kindOf(c), c, r.Pieces, float64(r.Pieces) * j.CutLength().Mm() / 1000})
+			break
+		}
+	}
+	return out
+}
+
+// hasMiter reports whether a miter saw takes a crosscut, which a shop that has
+// one makes there.
+func hasMiter(saws []record.Saw, r job.Row) bool {
+	return slices.ContainsFunc(saws, func(w record.Saw) bool {
+		if w.Kind != saw.Miter || w.Retired != nil {
+			return false
+		}
+		j, err := job.CutOf(r, w.ID).Job(w)
+		return err == nil && choose.CheckJob(j, w.Saw) == nil
+	})
+}
+
+// weighed is work in numbers, with what its places stand for.
+type weighed struct {
+	own.Work
+	blades []record.Blade // owned, the first of the blades
+	market []Sold         // the others
+	says   []say.Line     // of each kind
+	metres []float64      // of each kind, a piece
+}
+
+func (w weighed) owned() []int {
+	out := make([]int, len(w.blades))
+	for i := range out {
+		out[i] = i
+	}
+	return out
+}
+
+func (w weighed) sold() []int {
+	out := make([]int, len(w.market))
+	for i := range out {
+		out[i] = len(w.blades) + i
+	}
+	return out
+}
+
+// Market is what is sold for a shop's saws, each blade once.
+func Market(saws []record.Saw) []Sold {
+	var out []Sold
+	for _, w := range saws {
+		if w.Retired != nil {
+			continue
+		}
+		for _, b := range starter.Blades(w.Saw) {
+			id := fmt.Sprintf("%s-%.0f-%.1f-%.1f", b.ID, b.Blade.Diameter.Mm(), b.Blade.Bore.Mm(), b.Blade.Kerf.Mm())
+			if i := slices.IndexFunc(out, func(s Sold) bool { return s.ID == id }); i >= 0 {
+				out[i].Saws = append(out[i].Saws, w.Name)
+				continue
+			}
+			out = append(out, Sold{id, b.Name, b.For, b.Blade, []string{w.Name}})
+		}
+	}
+	return out
+}
+
+// weigh works out the minutes of every kind of cut with every blade, sharp and
+// clean: what is owned for years is weighed so, not by how it hangs there today.
+func weigh(ctx context.Context, shelf record.Shelf, work []piece) (weighed, error) {
+	w := weighed{market: Market(shelf.Saws)}
+	for _, b := range shelf.Blades {
+		if b.Retired == nil {
+			w.blades = append(w.blades, b)
+		}
+	}
+	sharp := shopchoose.State
+	rack := make([]choose.Candidate, 0, len(w.blades)+len(w.market))
+	for _, b := range w.blades {
+		rack = append(rack, choose.Candidate{Blade: b.Blade, State: sharp(b.Blade, care.Condition{})})
+	}
+	for _, b := range w.market {
+		rack = append(rack, choose.Candidate{Blade: b.Blade, State: sharp(b.Blade, care.Condition{})})
+	}
+	place := map[uuid.UUID]int{}
+	for _, x := range shelf.Saws {
+		place[x.ID] = len(w.Change)
+		w.Change = append(w.Change, x.ChangeMinutes)
+	}
+	kinds := map[kind]int{}
+	station := shopchoose.At(shelf)
+	for _, p := range work {
+		k, known := kinds[p.kind]
+		if !known {
+			minutes, could, says, metres, err := w.kind(ctx, station, p.cut, rack)
+			var refused *refusal.Error
+			if errors.As(err, &refused) {
+				k = -1 // as the saw is today it would not be cut
+			} else if err != nil {
+				return w, err
+			} else {
+				k = len(w.Minutes)
+				w.Minutes, w.Could, w.Saw, w.says, w.metres = append(w.Minutes, minutes), append(w.Could, could), append(w.Saw, place[p.cut.SawID]), append(w.says, says), append(w.metres, metres)
+			}
+			kinds[p.kind] = k
+		}
+		if k >= 0 {
+			w.Rows = append(w.Rows, own.Row{Kind: k, Pieces: p.pieces})
+		}
+	}
+	return w, nil
+}
+
+// kind weighs one kind of cut. A sold blade counts where somebody would think of
+// it for this beside everything that is owned.
+func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopchoose.Cut, rack []choose.Candidate) ([]float64, []bool, say.Line, float64, error) {
+	saw, j, r, err := station.Request(ctx, uuid.Nil, c)
+	if err != nil {
+		return nil, nil, say.Line{}, 0, err
+	}
+	minutes := make([]float64, len(rack))
+	for i := range minutes {
+		minutes[i] = own.Never
+	}
+	could := make([]bool, len(rack))
+	modelled := j.Material.Kind.Modelled()
+	if !slices.ContainsFunc(guide.Findings(j, saw.Saw), func(f guide.Finding) bool { return f.Verdict == verdict.Stop }) {
+		ways := make([]shopchoose.Way, len(rack))
+		for n, o := range choose.Rank(r.Request, rack).Fit {
+			ways[o.Index] = shopchoose.WayOf(o, modelled)
+			if !modelled && n > 0 && !o.Level {
+				ways[o.Index].May = false // by rule: only those at the head
+			}
+			could[o.Index] = ways[o.Index].May && ways[o.Index].Open
+			minutes[o.Index] = o.Minutes.Total()
+			if !modelled {
+				minutes[o.Index] = job.ByRule(j)
+			}
+		}
+		mine, all := shopchoose.Likely(ways[:len(w.blades)]), shopchoose.Likely(ways)
+		for i := range minutes {
+			if i < len(w.blades) && !mine[i] || i >= len(w.blades) && !all[i] {
+				minutes[i] = own.Never
+			}
+		}
+	}
+	says := say.Of("%s %s, %s thick, for a %s face, on %s", say.Word(doing(j)), j.Material, j.Thickness, j.Finish, say.Word(saw.Name))
+	return minutes, could, says, j.CutLength().Mm() / 1000, nil
+}
+
+func doing(j cut.Job) string {
+	if j.Form != cut.Through {
+		return "a " + j.Form.String() + " in"
+	}
+	return map[cut.Direction]string{cut.Rip: "ripping", cut.Crosscut: "crosscuts in", cut.Sheet: "sheets of"}[j.Direction]
+}
+
+// bought is a purchase with the names of its parts, and in money where somebody
+// has said what things cost.
+func (w weighed) bought(p own.Purchase, a Ask, years, sharpening float64) Bought {
+	out := Bought{Saves: p.Saves, Changes: p.Changes}
+	metres := map[int]float64{}
+	for _, t := range p.Takes {
+		metres[t.Blade] += float64(t.Pieces) * w.metres[t.Kind]
+		out.Takes = append(out.Takes, Taken{w.says[t.Kind], w.market[t.Blade-len(w.blades)].Name, t.Pieces, t.Saves})
+	}
+	pay, priced := own.Pays(p.Saves/years, 0, 0, 0, 0, 0, a.Hour), a.Hour > 0
+	for _, b := range p.Blades {
+		s := w.market[b-len(w.blades)]
+		out.Blades = append(out.Blades, s)
+		price := a.Prices[s.ID]
+		priced = priced && price > 0
+		pay = pay.And(own.Pays(0, metres[b]/years, care.Condition{}.LifeM(s.Blade), price, sharpening, sharpenings, a.Hour))
+	}
+	if priced {
+		out.Pay = &pay
+	}
+	return out
+}
+
+// A First is a blade to begin with, and what else one could.
+type First struct {
+	Sold
+	Undone int // pieces that it cannot make
+	Total  float64
+	Or     []First
+}
+
+// FirstBlades says which blades to begin with for some work on a shop's saws,
+// whatever it owns.
+func (s Station) FirstBlades(ctx context.Context, shop uuid.UUID, rows []job.Row) ([]First, error) {
+	shelf, err := s.Store.Shelf(ctx, shop)
+	if err != nil {
+		return nil, err
+	}
+	shelf.Blades = nil
+	w, err := weigh(ctx, shelf, planned(shelf, rows))
+	if err != nil {
+		return nil, err
+	}
+	steps, err := own.First(w.Work, w.sold(), 4, func(have []int, b int) bool {
+		return w.market[b].Blade.KeptFor == blade.UseGeneral && !slices.ContainsFunc(have, func(h int) bool { return slices.Equal(w.market[h].Saws, w.market[b].Saws) })
+	})
+	if err != nil {
+		return nil, err
+	}
+	of := func(x own.Step) First {
+		f := First{Sold: w.market[x.Blade], Undone: x.Undone, Total: x.Total}
+		for _, o := range x.Or {
+			if slices.Equal(w.market[o.Blade].Saws, f.Saws) && len(f.Or) < 2 {
+				f.Or = append(f.Or, First{Sold: w.market[o.Blade], Undone: o.Undone, Total: o.Total})
+			}
+		}
+		return f
+	}
+	out := []First{}
+	for _, x := range steps {
+		out = append(out, of(x))
+	}
+	return out, nil
+}
