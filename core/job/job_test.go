@@ -1,6 +1,7 @@
 package job
 
 import (
+	"math"
 	"strings"
 	"testing"
 
@@ -142,4 +143,24 @@ func FuzzRead(f *testing.F) {
 			}
 		}
 	})
+}
+
+func TestThePaceOfAShop(t *testing.T) {
+	near := func(a, b float64) bool { return math.Abs(a-b) < 1e-9 }
+	if p := Learn(nil); p.Factor() != 1 || !near(p.SD, 0.35) || p.Rows != 0 {
+		t.Errorf("of nothing: %+v", p)
+	}
+	// By hand: prior 1/0.35² = 8.163, a row 1/0.4² = 6.25; ln 2 once gives 6.25 ln 2 / 14.413.
+	one := Learn([]Took{{10, 20}, {0, 5}, {5, 0}})
+	if !near(one.Ln, 6.25*math.Ln2/(1/0.1225+6.25)) || one.Rows != 1 {
+		t.Errorf("of one row: %+v", one)
+	}
+	many := Learn([]Took{{10, 20}, {10, 20}, {10, 20}, {10, 20}, {1, 2}, {30, 60}})
+	low, high := many.Range()
+	if many.Factor() <= one.Factor() || many.Factor() >= 2 || many.SD >= one.SD || low >= many.Factor() || high <= many.Factor() {
+		t.Errorf("of many: %+v", many)
+	}
+	if slow := Learn([]Took{{20, 10}}); !near(slow.Ln, -one.Ln) {
+		t.Errorf("quicker: %+v", slow)
+	}
 }

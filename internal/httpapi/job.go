@@ -92,6 +92,15 @@ func (s *server) GetJob(ctx context.Context, r contract.GetJobRequestObject) (co
 	return contract.GetJob200JSONResponse(voiceOf(ctx).encodeJob(j)), nil
 }
 
+func (s *server) GetPace(ctx context.Context, _ contract.GetPaceRequestObject) (contract.GetPaceResponseObject, error) {
+	p, err := s.in(ctx).Job.Pace(ctx, s.shop)
+	if err != nil {
+		return nil, err
+	}
+	low, high := p.Range()
+	return contract.GetPace200JSONResponse{Factor: p.Factor(), Low: low, High: high, Rows: p.Rows}, nil
+}
+
 func (s *server) ChangeJob(ctx context.Context, r contract.ChangeJobRequestObject) (contract.ChangeJobResponseObject, error) {
 	rows, err := readJobRows(r.Body.Rows)
 	if err != nil {
@@ -196,7 +205,7 @@ func (s *server) GetJobFile(ctx context.Context, r contract.GetJobFileRequestObj
 }
 
 func readKnobs(k contract.JobKnobs) job.Knobs {
-	return job.Knobs{ChangeMin: k.ChangeMin, People: k.People, Without: opt.Value(k.Without), Only: opt.Value(k.Only)}
+	return job.Knobs{ChangeMin: k.ChangeMin, People: k.People, Without: opt.Value(k.Without), Only: opt.Value(k.Only), Pace: opt.Value(k.Pace)}
 }
 
 func readJobRows(in []contract.JobRowInput) ([]job.Row, error) {
@@ -232,13 +241,13 @@ func encodeRead(r corejob.Row) contract.JobRowRead {
 
 func (v voice) encodeJob(j job.Job) contract.Job {
 	out := contract.Job{ID: j.ID, Version: j.Version, Name: j.Name, Rows: []contract.JobRow{}, CreatedAt: j.Created, PlannedAt: j.Planned, EndedAt: j.Ended, Left: j.Left(), Moved: j.Moved,
-		Knobs: contract.JobKnobs{ChangeMin: j.Knobs.ChangeMin, People: j.Knobs.People, Without: opt.Of(orNone(j.Knobs.Without)), Only: opt.Of(orNone(j.Knobs.Only))}}
+		Knobs: contract.JobKnobs{ChangeMin: j.Knobs.ChangeMin, People: j.Knobs.People, Without: opt.Of(orNone(j.Knobs.Without)), Only: opt.Of(orNone(j.Knobs.Only)), Pace: &j.Knobs.Pace}}
 	for _, r := range j.Rows {
 		p := j.Done[r.ID]
 		out.Rows = append(out.Rows, contract.JobRow{ID: r.ID, Name: r.Name, Assembly: opt.Known(r.Assembly), Pieces: r.Pieces, Material: r.Material.ID, MaterialName: r.Material.Name,
 			Direction: r.Direction, Finish: r.Finish, ThicknessMm: r.Thickness, WidthMm: r.Width, LengthMm: r.Length, Form: opt.Of(r.Form),
 			DepthMm: opt.Positive(r.Depth), BevelDeg: opt.Positive(r.BevelDeg), MiterDeg: opt.Positive(r.MiterDeg), Moisture: opt.Of(r.Moisture), Moves: opt.Of(r.Moves),
-			Stage: r.Stage, InStage: r.In(), SawID: r.Saw, BladeID: r.Blade, Made: p.Made, Spoilt: p.Spoilt, Left: p.Left, TookMin: opt.Positive(j.Took[r.ID])})
+			Stage: r.Stage, InStage: r.In(), SawID: r.Saw, BladeID: r.Blade, Made: p.Made, Spoilt: p.Spoilt, Left: p.Left, TookMin: opt.Positive(j.Took[r.ID]), ForetoldMin: opt.Positive(j.Foretold(r.ID))})
 	}
 	if j.Sheet != nil {
 		out.Sheet = opt.Of(v.encodeSheet(j, *j.Sheet))

@@ -251,3 +251,108 @@ func TestAListComesBackFromItsFiles(t *testing.T) {
 		t.Errorf("a later file: %s", w.Body)
 	}
 }
+
+// Buying is weighed over the log of a year or over a job; what is missing says so.
+func TestWhatToBuyNext(t *testing.T) {
+	b := newBench(t)
+	own := func(ask obj) obj {
+		t.Helper()
+		ask["units"] = "mm"
+		w := b.post("/owning-plans", ask)
+		if w.Code != 200 {
+			t.Fatalf("%d: %s", w.Code, w.Body)
+		}
+		return decode(t, w)
+	}
+	year := own(obj{})
+	if year["pieces"].(float64) < 4000 || year["years"].(float64) > 0.5 || len(year["one"].([]any)) != 0 || !strings.HasPrefix(year["says"].(string), "No blade that is sold would save a minute") {
+		t.Errorf("over the log: %v", year["says"])
+	}
+	// Without the blade that does fine sheets, one that does is worth buying.
+	for _, name := range []string{"Needle", "Glass", "Tinsel", "Quill", "Lace", "Chorus", "Dovecote"} {
+		if w := b.put("/blades/"+b.blade[name]+"/retirement", obj{"reason": "lost"}); w.Code != 200 {
+			t.Fatalf("%s: %d: %s", name, w.Code, w.Body)
+		}
+	}
+	less := own(obj{})
+	best := less["one"].([]any)[0].(obj)
+	if saves := best["saves_min"].(float64); saves < 5 || less["total_min"].(float64) <= year["total_min"].(float64) || len(best["takes"].([]any)) == 0 || best["pays"] != nil {
+		t.Errorf("without fine blades %v", best)
+	}
+	id := best["blades"].([]any)[0].(obj)["id"]
+	for price, says := range map[float64]string{1: "pays for itself within a month", 1e6: "none pays"} {
+		dear := own(obj{"hour": 60, "prices": []obj{{"id": id, "price": price}}})
+		if !strings.Contains(strings.ToLower(dear["says"].(string)), says) {
+			t.Errorf("at %v: %s", price, dear["says"])
+		}
+	}
+	j := b.job("Small", "4 boards, 20 × 100 cherry, 900 long, rip, hidden")
+	if over := own(obj{"job_id": j["id"]}); over["pieces"].(float64) != 4 || over["from"] != nil {
+		t.Errorf("over a job %v", over)
+	}
+	w := b.post("/first-blades", obj{"rows": b.rowsOf("20 boards, 25 × 120 red oak, 900 long, rip, hidden\n6 panels, 18 × 600 birch ply, 1200 long, show"), "units": "mm"})
+	first := decode(t, w)
+	items := first["items"].([]any)
+	if w.Code != 200 || len(items) < 2 || first["pieces"].(float64) != 26 || items[len(items)-1].(obj)["undone"].(float64) != 0 || len(items[0].(obj)["instead"].([]any)) == 0 {
+		t.Errorf("first blades %v", first)
+	}
+}
+
+func TestStockIsLaidOut(t *testing.T) {
+	b := newBench(t)
+	ask := obj{"pieces": []obj{{"length_mm": 40, "count": 17}}, "sticks": []obj{{"length_mm": 212}}, "kerf_mm": 3.2, "thinner_mm": 2.2, "units": "in"}
+	w := b.post("/stock-plans", ask)
+	p := decode(t, w)
+	if fills := p["fills"].([]any); w.Code != 200 || len(fills) != 2 || fills[0].(obj)["times"].(float64) != 4 || p["used_mm"].(float64) != 5*212 || p["exact"] != true {
+		t.Errorf("%d: %v", w.Code, p)
+	}
+	if says := fmt.Sprint(p["says"]); !strings.Contains(says, "gives one more of the longest from each") || strings.Contains(says, "mm") {
+		t.Errorf("in inches it says %s", says)
+	}
+	ask["sticks"] = []obj{{"length_mm": 212, "count": 2}}
+	if p = decode(t, b.post("/stock-plans", ask)); p["exact"] == true || p["short"].([]any)[0].(obj)["count"].(float64) != 9 {
+		t.Errorf("out of two %v", p)
+	}
+	ask["kerf_mm"], ask["trim_mm"] = 3, 120
+	if p = decode(t, b.post("/stock-plans", ask)); p["short"].([]any)[0].(obj)["count"].(float64) != 17 || len(p["fills"].([]any)) != 0 {
+		t.Errorf("all trimmed away: %v", p)
+	}
+}
+
+// What rows took is weighed against what was foretold of them, also after the
+// rest is planned anew, and a sheet can be laid out at that pace.
+func TestTheShopsOwnPace(t *testing.T) {
+	b := newBench(t)
+	at := "/jobs/" + b.get("/jobs")["items"].([]any)[0].(obj)["id"].(string)
+	j := b.get(at)
+	timed := func(j obj) string {
+		var out []string
+		for _, r := range j["rows"].([]any) {
+			if took, is := r.(obj)["took_min"]; is {
+				out = append(out, fmt.Sprintf("%.3f of %.3f", took, r.(obj)["foretold_min"]))
+			}
+		}
+		return strings.Join(out, ", ")
+	}
+	before := timed(j)
+	if strings.Count(before, " of ") != 3 || !strings.HasPrefix(before, "12.800 of ") {
+		t.Fatalf("timed: %s", before)
+	}
+	if w := b.put(at+"/sheet", obj{"knobs": obj{"people": 1}, "units": "mm"}, version(j)...); w.Code != 200 {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	if after := timed(b.get(at)); after != before {
+		t.Errorf("planned anew, %s was %s", after, before)
+	}
+	pace := b.get("/pace")
+	factor := pace["factor"].(float64)
+	if pace["rows"].(float64) != 3 || factor == 1 || pace["low"].(float64) >= factor || pace["high"].(float64) <= factor {
+		t.Errorf("pace %v", pace)
+	}
+	minutes := func(pace bool) float64 {
+		return decode(t, b.post(at+"/what-if", obj{"knobs": obj{"people": 1, "pace": pace, "change_min": 0}, "units": "mm"}))["cut_min"].(float64)
+	}
+	if ours, theirs := minutes(true), minutes(false); fmt.Sprintf("%.6f", ours/theirs) != fmt.Sprintf("%.6f", factor) {
+		t.Errorf("at our pace %v, as foretold %v; the pace is %v", ours, theirs, factor)
+	}
+}

@@ -3259,8 +3259,11 @@ type JobKnobs struct {
 	// ChangeMin What a change of blade counts for. Left out, what the shop says.
 	ChangeMin *float64 `json:"change_min,omitempty"`
 
-	// Only Blades that may be used. Left out or empty
+	// Only Blades that may be used. Left out or empty, all.
 	Only *[]openapi_types.UUID `json:"only,omitempty"`
+
+	// Pace At the shop's own pace. Left out, as the model foretells.
+	Pace *bool `json:"pace,omitempty"`
 
 	// People At the saws.
 	People int `json:"people"`
@@ -3293,8 +3296,11 @@ type JobRow struct {
 	DepthMm   *measure.Length     `json:"depth_mm,omitempty"`
 	Direction Direction           `json:"direction"`
 	Finish    Finish              `json:"finish"`
-	Form      *Form               `json:"form,omitempty"`
-	ID        openapi_types.UUID  `json:"id"`
+
+	// ForetoldMin What was foretold of those.
+	ForetoldMin *float64           `json:"foretold_min,omitempty"`
+	Form        *Form              `json:"form,omitempty"`
+	ID          openapi_types.UUID `json:"id"`
 
 	// InStage The stage that it is cut in: what was said, or the rule of thumb.
 	InStage JobStage `json:"in_stage"`
@@ -3903,6 +3909,19 @@ type OwningPlan struct {
 	Price       float64 `json:"price"`
 	Sharpening  float64 `json:"sharpening"`
 	Sharpenings int     `json:"sharpenings"`
+}
+
+// Pace defines model for Pace.
+type Pace struct {
+	// Factor What foretold minutes are multiplied by.
+	Factor float64 `json:"factor"`
+	High   float64 `json:"high"`
+
+	// Low A standard deviation less.
+	Low float64 `json:"low"`
+
+	// Rows That were timed. 0: nothing is learnt yet.
+	Rows int `json:"rows"`
 }
 
 // Pass defines model for Pass.

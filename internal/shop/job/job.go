@@ -37,6 +37,7 @@ type Knobs struct {
 	People    int         `json:"people"`               // at the saws, 1 or 2
 	Without   []uuid.UUID `json:"without,omitempty"`    // saws that are not used
 	Only      []uuid.UUID `json:"only,omitempty"`       // blades; none for all
+	Pace      bool        `json:"pace,omitempty"`       // at the shop's own pace, not as the model foretells
 }
 
 // A Job is a list of cuts and how far it is.
@@ -53,6 +54,7 @@ type Job struct {
 	Ended   *time.Time
 	Done    map[uuid.UUID]job.Progress
 	Took    map[uuid.UUID]float64 // minutes that the pieces ticked so far took, where somebody counted
+	Timed   map[uuid.UUID]int     // how many those were
 }
 
 // Left is how many pieces are still to be made.
@@ -61,6 +63,15 @@ func (j Job) Left() (n int) {
 		n += j.Done[r.ID].Left
 	}
 	return n
+}
+
+// Foretold is what was foretold of the pieces of a row that were timed; 0 where
+// it was never planned.
+func (j Job) Foretold(row uuid.UUID) float64 {
+	if j.Sheet == nil {
+		return 0
+	}
+	return float64(j.Timed[row]) * j.Sheet.Foretold[row]
 }
 
 // LeftMin is what the sheet foretold for the pieces that are still to be made,
@@ -243,7 +254,7 @@ func (s Station) Jobs(ctx context.Context, shop uuid.UUID, limit int) ([]Job, er
 
 func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
 	j := Job{ID: row.ID, Version: row.Version, Name: row.Name, Planned: row.Planned, Created: row.Created, Ended: row.Ended,
-		Done: map[uuid.UUID]job.Progress{}, Took: map[uuid.UUID]float64{}}
+		Done: map[uuid.UUID]job.Progress{}, Took: map[uuid.UUID]float64{}, Timed: map[uuid.UUID]int{}}
 	var err error
 	if j.Rows, j.Knobs, err = readList(row.List); err != nil {
 		return j, fmt.Errorf("job %s: %w", row.ID, err)
@@ -264,6 +275,7 @@ func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
 		all[t.Row] = append(all[t.Row], job.Tick{Made: t.Made, Spoilt: t.Spoilt})
 		if t.Seconds > 0 {
 			j.Took[t.Row] += float64(t.Made) * t.Seconds / 60
+			j.Timed[t.Row] += t.Made
 		}
 	}
 	for _, r := range j.Rows {

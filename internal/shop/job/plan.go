@@ -24,19 +24,22 @@ import (
 // A Sheet is a run sheet as it is kept: what was decided, and the figures that
 // it was decided by. Times are minutes from when the day begins.
 type Sheet struct {
-	V          int       `json:"v"`
-	Over       string    `json:"over"` // which rows it was laid over: their digest
-	Turns      []Turn    `json:"turns"`
-	LeftOut    []LeftOut `json:"left_out,omitempty"`
-	Passes     []Pass    `json:"passes,omitempty"`
-	Changes    int       `json:"changes"`
-	CutMin     float64   `json:"cut_min"`
-	ChangesMin float64   `json:"changes_min"`
-	BoundMin   float64   `json:"bound_min"` // nothing is shorter
-	EndMin     float64   `json:"end_min"`   // when all is done, with so many people
-	People     int       `json:"people"`
-	Exact      bool      `json:"exact"`
-	Burn       float64   `json:"burn"` // mean over the pieces of what has a feed range
+	V    int    `json:"v"`
+	Over string `json:"over"` // which rows it was laid over: their digest
+	// Minutes a piece that were foretold of each row when it was first planned:
+	// what is made is planned no more, and is weighed against this.
+	Foretold   map[uuid.UUID]float64 `json:"foretold,omitempty"`
+	Turns      []Turn                `json:"turns"`
+	LeftOut    []LeftOut             `json:"left_out,omitempty"`
+	Passes     []Pass                `json:"passes,omitempty"`
+	Changes    int                   `json:"changes"`
+	CutMin     float64               `json:"cut_min"`
+	ChangesMin float64               `json:"changes_min"`
+	BoundMin   float64               `json:"bound_min"` // nothing is shorter
+	EndMin     float64               `json:"end_min"`   // when all is done, with so many people
+	People     int                   `json:"people"`
+	Exact      bool                  `json:"exact"`
+	Burn       float64               `json:"burn"` // mean over the pieces of what has a feed range
 }
 
 const sheetNow = 1
@@ -132,7 +135,8 @@ type way struct {
 // A weighing is every row of a job with every blade on every saw.
 type weighing struct {
 	shelf record.Shelf
-	saws  []int // of the shelf, that are used
+	pace  float64 // what minutes of cutting are multiplied by
+	saws  []int   // of the shelf, that are used
 	cols  []column
 	rows  []Row
 	left  []int
@@ -146,15 +150,58 @@ func (s Station) layOut(ctx context.Context, shop uuid.UUID, j Job, k Knobs) (Sh
 	if err != nil {
 		return Sheet{}, err
 	}
-	w, err := weigh(ctx, shelf, j, k)
+	pace := 1.0
+	if k.Pace {
+		learnt, err := s.Pace(ctx, shop)
+		if err != nil {
+			return Sheet{}, err
+		}
+		pace = learnt.Factor()
+	}
+	w, err := weigh(ctx, shelf, j, k, pace)
 	if err != nil {
 		return Sheet{}, err
 	}
-	return w.sheet(s, k)
+	sheet, err := w.sheet(s, k)
+	if err != nil {
+		return sheet, err
+	}
+	sheet.Foretold = map[uuid.UUID]float64{}
+	for _, t := range sheet.Turns {
+		for _, c := range t.Cuts {
+			sheet.Foretold[c.Row] = c.Minutes / pace / float64(c.Pieces)
+		}
+	}
+	if j.Sheet != nil {
+		for row, minutes := range j.Sheet.Foretold {
+			if j.Done[row].Made > 0 {
+				sheet.Foretold[row] = minutes
+			}
+		}
+	}
+	return sheet, nil
 }
 
-func weigh(ctx context.Context, shelf record.Shelf, j Job, k Knobs) (*weighing, error) {
-	w := &weighing{shelf: shelf}
+// recent is how many jobs a pace is learnt from.
+const recent = 50
+
+// Pace is how long this shop takes against what was foretold.
+func (s Station) Pace(ctx context.Context, shop uuid.UUID) (job.Pace, error) {
+	all, err := s.Jobs(ctx, shop, recent)
+	if err != nil {
+		return job.Pace{}, err
+	}
+	var rows []job.Took
+	for _, j := range all {
+		for _, r := range j.Rows {
+			rows = append(rows, job.Took{Foretold: j.Foretold(r.ID), Minutes: j.Took[r.ID]})
+		}
+	}
+	return job.Learn(rows), nil
+}
+
+func weigh(ctx context.Context, shelf record.Shelf, j Job, k Knobs, pace float64) (*weighing, error) {
+	w := &weighing{shelf: shelf, pace: pace}
 	column := map[column]int{}
 	for i, saw := range shelf.Saws {
 		if saw.Retired == nil && !slices.Contains(k.Without, saw.ID) {
@@ -249,7 +296,7 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 		if saw.Kind.HandHeld() {
 			one.setUp = setUp * float64(left)
 		}
-		one.minutes += one.setUp
+		one.minutes = w.pace * (one.minutes + one.setUp)
 		(*ways)[place] = one
 	}
 	switch {

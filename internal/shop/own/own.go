@@ -103,6 +103,8 @@ func (b Bought) Says() say.Line {
 		return say.Of("%s, and keeping it sharp costs more than that is worth: it does not pay", saves)
 	case after > soon:
 		return say.Of("%s, and pays for itself after %.0f years: it hardly pays", saves, after)
+	case after <= 1.0/12:
+		return say.Of("%s, and pays for itself within a month", saves)
 	default:
 		return say.Of("%s, and pays for itself in %.0f months", saves, math.Max(1, math.Ceil(12*after)))
 	}

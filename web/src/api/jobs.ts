@@ -50,6 +50,10 @@ export const useJobList = (text: string, units: Units, above?: JobRowInput) =>
     queryFn: async () => unwrap(await client.POST('/job-lists', { body: { text, units, above } })).lines,
   });
 
+/** How long this shop takes against what is foretold. */
+export const usePace = () =>
+  useQuery({ queryKey: ['jobs', 'pace'], queryFn: async () => unwrap(await client.GET('/pace')) });
+
 /** The sheet that other knobs would give. */
 export const useWhatIf = (job: Job | undefined, knobs: JobKnobs | undefined, units: Units) =>
   useQuery({

@@ -922,6 +922,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long this shop takes against what is foretold */
+        get: operations["getPace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{id}": {
         parameters: {
             query?: never;
@@ -2028,6 +2045,11 @@ export interface components {
              * @description Minutes that its pieces took so far, where somebody counted.
              */
             took_min?: number;
+            /**
+             * Format: double
+             * @description What was foretold of those.
+             */
+            foretold_min?: number;
         };
         /** @description What a sheet is laid out by. */
         JobKnobs: {
@@ -2040,8 +2062,10 @@ export interface components {
             people: number;
             /** @description Saws that are not used. */
             without?: string[];
-            /** @description Blades that may be used. Left out or empty */
+            /** @description Blades that may be used. Left out or empty, all. */
             only?: string[];
+            /** @description At the shop's own pace. Left out, as the model foretells. */
+            pace?: boolean;
         };
         JobInput: {
             name: string;
@@ -2066,6 +2090,22 @@ export interface components {
             seconds?: number;
             by?: string;
             units?: components["schemas"]["Units"];
+        };
+        Pace: {
+            /**
+             * Format: double
+             * @description What foretold minutes are multiplied by.
+             */
+            factor: number;
+            /**
+             * Format: double
+             * @description A standard deviation less.
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            /** @description That were timed. 0: nothing is learnt yet. */
+            rows: number;
         };
         JobHead: {
             /** Format: uuid */
@@ -6887,6 +6927,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Job"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By its timed rows. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pace"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,8 +1,11 @@
 /** What a sheet is laid out by: how dear a change is, how many people, which saws. */
-import { t } from '@lingui/core/macro';
+import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
+import { usePace } from '../../api/jobs';
 import type { JobKnobs, Saw } from '../../api/types';
+import { percent } from '../../measure/format';
+import { OnlyBlades } from './OnlyBlades';
 import { Segments } from '../../ui/Segments';
 
 type School = 'stay' | 'shop' | 'free' | 'own';
@@ -19,6 +22,10 @@ const minutesOf: Record<School, number | undefined> = {
 const schoolOf = (change: number | undefined): School =>
   change === undefined ? 'shop' : change === 0 ? 'free' : change === STAYS ? 'stay' : 'own';
 
+/** `12 % slower` */
+const paceSaid = (factor: number) =>
+  factor >= 1 ? t`${percent(factor - 1)} slower` : t`${percent(1 - factor)} quicker`;
+
 interface Props {
   knobs: JobKnobs;
   saws: Saw[];
@@ -26,6 +33,7 @@ interface Props {
 }
 
 export function Knobs({ knobs, saws, onKnobs }: Props) {
+  const pace = usePace().data;
   const without = knobs.without ?? [];
   const set = (part: Partial<JobKnobs>) => onKnobs({ ...knobs, ...part });
   return (
@@ -90,6 +98,24 @@ export function Knobs({ knobs, saws, onKnobs }: Props) {
             );
           })}
         </Box>
+      </Knob>
+      {pace && pace.rows > 0 && (
+        <Knob
+          name={t`Our pace, from ${plural(pace.rows, { one: '# row', other: '# rows' })}: ${paceSaid(pace.factor)}`}
+        >
+          <Segments<'model' | 'own'>
+            label={t`Pace`}
+            value={knobs.pace ? 'own' : 'model'}
+            choices={[
+              { value: 'model', name: t`as foretold` },
+              { value: 'own', name: t`at ours` },
+            ]}
+            onChoose={(v) => set({ pace: v === 'own' })}
+          />
+        </Knob>
+      )}
+      <Knob name={t`Blades today`}>
+        <OnlyBlades only={knobs.only ?? []} onOnly={(only) => set({ only })} />
       </Knob>
     </Box>
   );

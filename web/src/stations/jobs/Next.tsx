@@ -136,8 +136,15 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
           <Box sx={{ fontSize: 17, color: 'text.secondary' }}>
             {now.row.material_name}, {doneTo(now.row, units)}
           </Box>
-          <Box sx={{ mt: 0.5, fontSize: 17 }}>
+          <Box
+            sx={{ mt: 0.5, fontSize: 17, display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}
+          >
             <Verdict verdict={now.cut.verdict} />
+            {now.row.form && now.row.form !== 'through' && (
+              <Button component={Link} to={`/groove?${cutParams(now.cut.cut)}`} sx={{ minHeight: 44 }}>
+                {t`Fit the groove`}
+              </Button>
+            )}
           </Box>
           <Box
             sx={{

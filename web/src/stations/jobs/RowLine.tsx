@@ -113,11 +113,17 @@ export function RowLine(p: Props) {
               <Verdict verdict={planned.cut.verdict} size={13} />
               <span>{saidMinutes(planned.cut.minutes)}</span>
               {planned.cut.burn >= 0.1 && <span>{t`burn risk ${percent(planned.cut.burn)}`}</span>}
-              {r.took_min !== undefined && <span>{t`took ${saidMinutes(r.took_min)}`}</span>}
             </Box>
           </>
         ) : (
           r.left > 0 && <Box sx={{ color: 'text.secondary' }}>{t`not planned`}</Box>
+        )}
+        {r.took_min !== undefined && (
+          <Box sx={{ color: 'text.secondary' }}>
+            {r.foretold_min !== undefined
+              ? t`took ${saidMinutes(r.took_min)}, foretold ${saidMinutes(r.foretold_min)}`
+              : t`took ${saidMinutes(r.took_min)}`}
+          </Box>
         )}
       </Box>
       <Box
