@@ -164,3 +164,40 @@ func TestThePaceOfAShop(t *testing.T) {
 		t.Errorf("quicker: %+v", slow)
 	}
 }
+
+// A row is refused just past each of its bounds, and not at them.
+func TestTheBoundsOfARow(t *testing.T) {
+	good := Read("2 rails, 20 × 100 ash, 900 long, groove 6 deep", measure.Millimetre, nil)[0].Row
+	for _, tt := range []struct {
+		field  string
+		set    func(*Row, float64)
+		at     []float64 // may be
+		beyond []float64
+	}{
+		{"pieces", func(r *Row, v float64) { r.Pieces = int(v) }, []float64{1, 9999}, []float64{0, 10_000}},
+		{"thickness_mm", func(r *Row, v float64) { r.Thickness, r.Form = measure.Length(v), cut.Through }, []float64{0.5, 400}, []float64{0.49, 400.1, math.NaN()}},
+		{"width_mm", func(r *Row, v float64) { r.Width = measure.Length(v) }, []float64{1, 5000}, []float64{0.9, 5000.1}},
+		{"length_mm", func(r *Row, v float64) { r.Length = measure.Length(v) }, []float64{1, 20_000}, []float64{0.9, 20_000.1}},
+		{"depth_mm", func(r *Row, v float64) { r.Depth = measure.Length(v) }, []float64{0.5, 19.9}, []float64{0.49, 20}},
+		{"bevel_deg", func(r *Row, v float64) { r.BevelDeg = v }, []float64{0, 60}, []float64{-0.1, 60.1}},
+		{"miter_deg", func(r *Row, v float64) { r.MiterDeg = v }, []float64{0, 60}, []float64{-0.1, 60.1}},
+	} {
+		for past, all := range map[bool][]float64{false: tt.at, true: tt.beyond} {
+			for _, v := range all {
+				r := good
+				tt.set(&r, v)
+				got := r.Check()
+				if past != (len(got) == 1 && got[0].Field == tt.field) || !past && len(got) > 0 {
+					t.Errorf("%s of %v: %v", tt.field, v, got)
+				}
+			}
+		}
+	}
+	if n := len(Read(strings.Repeat("rail, 20 × 100 ash, 900 long\n", 1001), measure.Millimetre, nil)); n != 1000 {
+		t.Errorf("%d lines of 1001", n)
+	}
+	long := Read(strings.Repeat("ä", 70)+", 20 × 100 ash, 900 long", measure.Millimetre, nil)[0]
+	if n := len([]rune(long.Row.Name)); n != 60 {
+		t.Errorf("a name of %d letters", n)
+	}
+}

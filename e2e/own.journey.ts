@@ -1,0 +1,42 @@
+/** Which blade to buy: over the season, over a job, and for who has none yet. */
+import { accessible, expect, test } from './test';
+
+test('what to buy next is weighed over the season and over a job, and printed', async ({ page }) => {
+  await page.goto('/own');
+  const says = page.getByRole('status').filter({ hasText: /buy none|adds most|none pays/i });
+  await expect(says).toBeVisible();
+  await expect(page.getByText(/^Weighed over \d,\d{3} pieces, /)).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Never the best here' }).getByRole('link').first(),
+  ).toBeVisible();
+  await accessible(page);
+  await page.getByRole('combobox', { name: 'Over which work' }).click();
+  await page.getByRole('option', { name: 'Balcony set, third act' }).click();
+  await expect(page.getByText(/^Weighed over 132 pieces, /)).toBeVisible();
+  // Prices are the owner's, and stay.
+  await page.getByLabel('An hour is worth').fill('40');
+  await page.getByLabel('Veneer 80, Long Table').fill('95');
+  await page.reload();
+  await expect(page.getByLabel('Veneer 80, Long Table')).toHaveValue('95');
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('combobox', { name: 'Over which work' })).toBeHidden();
+  await expect(says).toBeVisible();
+});
+
+test('a beginner is told the first blades for the work, and what can wait', async ({ page }) => {
+  await page.goto('/own/first');
+  const steps = page.getByText(/^With it .* pieces are cut/);
+  await expect(steps.first()).toBeVisible();
+  await expect(page.getByText(/ in its place: \d+ pieces/).first()).toBeVisible();
+  await expect(page.getByText('The rest can wait')).toBeVisible();
+  await accessible(page);
+  const work = page.getByRole('textbox', { name: 'The list' });
+  await page.getByRole('button', { name: 'cabinets from sheets' }).click();
+  await expect(work).toHaveValue(/melamine board/);
+  await expect(page.getByText('of 180 pieces').or(page.getByText('all 180 pieces')).first()).toBeVisible();
+  await work.fill('40 battens, 38 × 64 lignum, 1200 long, rip');
+  await expect(page.getByText('Line 1: Lignum is not a material that Corte knows')).toBeVisible();
+  await expect(steps).toHaveCount(0);
+  await work.fill('40 battens, 38 × 64 white pine, 1200 long, rip');
+  await expect(page.getByText('With it all 40 pieces are cut').first()).toBeVisible();
+});
