@@ -1,6 +1,7 @@
 package job
 
 import (
+	"math"
 	"testing"
 	"time"
 
@@ -22,6 +23,9 @@ func TestPassesAreWhereTheLogWouldHaveThem(t *testing.T) {
 			t.Fatal(err)
 		}
 		return Use{cut.Job{Material: m, Direction: cut.Rip, Thickness: thick, Width: 90, Length: 2400, Height: thick + 9, Pieces: pieces}}
+	}
+	if e := use("yellow-pine", 10, 38).event(10, now); math.Abs(e.Metres-24) > 1e-9 || math.Abs(e.FaceM2-24*0.038) > 1e-9 || e.Resin != 2.5 || e.Abrasion != 0.9 {
+		t.Errorf("ten of them are %+v", e)
 	}
 	uses := []Use{use("white-oak", 40, 25), use("yellow-pine", 9000, 38), use("yellow-pine", 60, 38)}
 	got := Passes(b, care.Condition{}, uses, now)

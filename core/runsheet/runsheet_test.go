@@ -206,8 +206,9 @@ func TestWhatCannotBePlanned(t *testing.T) {
 		return Day{Minutes: [][]float64{{1, 2}}, Saw: []int{0, 0}, Mounted: []int{1}, ChangeMin: []float64{2}, Stage: []int{1}}
 	}
 	for want, spoil := range map[string]func(*Day){
-		"no blade may make this cut":                         func(d *Day) { d.Minutes[0] = []float64{Never, Never} },
-		"stages count from 1":                                func(d *Day) { d.Stage[0] = 0 },
+		"no blade may make this cut": func(d *Day) { d.Minutes[0] = []float64{Never, Never} },
+		"stages count from 1":        func(d *Day) { d.Stage[0] = 0 },
+		"every cut has minutes for each blade, or none: 2 blades, 1 said": func(d *Day) { d.Minutes[0] = []float64{1} },
 		"there is no saw 1":                                  func(d *Day) { d.Saw[1] = 1 },
 		"blade 2 is not one of this saw's":                   func(d *Day) { d.Mounted[0] = 2 },
 		"a cut takes 0 minutes or more":                      func(d *Day) { d.Minutes[0][0] = math.NaN() },

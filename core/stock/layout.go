@@ -150,7 +150,13 @@ func (s *search) least() float64 {
 		return bound // sticks that are cut already may be of any kind: nothing is rounded
 	}
 	room := s.room[0]
-	need := math.Ceil(sum/room - hair)
+	big := 0 // no two of these share a stick
+	for k, n := range s.left {
+		if s.takes[k] > room/2+hair {
+			big += n
+		}
+	}
+	need := max(math.Ceil(sum/room-hair), float64(big))
 	// Martello and Toth's second bound: over every threshold, long pieces have a
 	// stick each, and middling ones what those leave.
 	for _, at := range s.takes {

@@ -109,6 +109,36 @@ func TestSmallListsTakeTheLeastStock(t *testing.T) {
 	}
 }
 
+// Pieces about half as long as a stick are where bounds are most easily too bold:
+// one that is over the least stock is caught here.
+func TestNoBoundIsOverTheLeastStock(t *testing.T) {
+	for seed := range uint64(400) {
+		r := rand.New(rand.NewPCG(seed, 6))
+		a := Ask{Kerf: measure.Length(r.IntN(5)), Sticks: []Stick{{Length: 1000}}}
+		for range 2 + r.IntN(3) {
+			a.Pieces = append(a.Pieces, Piece{measure.Length(180 + r.IntN(640)), 1 + r.IntN(2)})
+		}
+		s := newSearch(a)
+		want := brute(a)
+		if least := s.whole(s.least()); least > want+1e-6 {
+			t.Errorf("seed %d: %+v: at least %v, and %v do", seed, a.Pieces, least, want)
+		}
+		if relaxed, _ := s.relax(); relaxed > want+1e-6 {
+			t.Errorf("seed %d: %+v: relaxed %v, and %v do", seed, a.Pieces, relaxed, want)
+		}
+		if l, err := a.LayOut(); err != nil || math.Abs(float64(l.Used)-want) > 1e-6 {
+			t.Errorf("seed %d: %+v takes %v, the least is %v, %v", seed, a.Pieces, l.Used, want, err)
+		}
+	}
+	// What is over half a stick has one each; what is too long for a third beside two has another.
+	for want, pieces := range map[float64][]Piece{3000: {{501, 3}}, 3001: {{700, 2}, {350, 1}}, 2000: {{600, 1}, {400, 3}}} {
+		s := newSearch(Ask{Pieces: pieces, Sticks: []Stick{{Length: 1000}}})
+		if got := s.least(); got != math.Floor(want/1000)*1000 {
+			t.Errorf("%v: at least %v", pieces, got)
+		}
+	}
+}
+
 func TestLongListsSayHowFarOffTheyCanBe(t *testing.T) {
 	exact := 0
 	for seed := range uint64(12) {
@@ -167,14 +197,32 @@ func TestWhatDoesNotComeOut(t *testing.T) {
 		t.Errorf("%+v", l)
 	}
 	for want, a := range map[string]Ask{
-		"say which pieces are wanted":          {Sticks: a.Sticks},
-		"say what there is to cut them from":   {Pieces: a.Pieces},
-		"a piece is between 1 mm and 20000 mm": {Pieces: []Piece{{0, 1}}, Sticks: a.Sticks},
-		"say how many: 1 or more":              {Pieces: []Piece{{10, 0}}, Sticks: a.Sticks},
+		"say which pieces are wanted":                            {Sticks: a.Sticks},
+		"say what there is to cut them from":                     {Pieces: a.Pieces},
+		"a piece is between 1 mm and 20000 mm":                   {Pieces: []Piece{{0, 1}}, Sticks: a.Sticks},
+		"say how many: 1 or more":                                {Pieces: []Piece{{10, 0}}, Sticks: a.Sticks},
+		"a board is between 1 mm and 20000 mm":                   {Pieces: a.Pieces, Sticks: []Stick{{20_000.1, 0}}},
+		"say how many there are, or 0 for as many as are wanted": {Pieces: a.Pieces, Sticks: []Stick{{2000, -1}}},
+		"a kerf is between 0 and 30 mm":                          {Pieces: a.Pieces, Sticks: a.Sticks, Kerf: 30.1},
+		"what is trimmed off an end is between 0 and 1000 mm":    {Pieces: a.Pieces, Sticks: a.Sticks, Trim: 1000.1},
+		"an allowance is between 0 and 200 mm":                   {Pieces: a.Pieces, Sticks: a.Sticks, Oversize: -1},
+		"that are 501 pieces; lay out at most 500 at once":       {Pieces: []Piece{{10, 501}}, Sticks: a.Sticks},
 	} {
 		if _, err := a.LayOut(); err == nil || err.Error() != want {
 			t.Errorf("%v, want %s", err, want)
 		}
+	}
+}
+
+// At its bounds everything is taken.
+func TestBoundsThemselvesAreTaken(t *testing.T) {
+	a := Ask{Pieces: []Piece{{1, 500}}, Sticks: []Stick{{20_000, 0}}, Kerf: 30, Trim: 1000, Oversize: 200}
+	if l, err := a.LayOut(); err != nil || !l.Exact || a.Yields(a.Sticks[0], a.Pieces[0]) != 78 || len(l.Fills) != 7 {
+		t.Errorf("%d sticks, %v", len(l.Fills), err)
+	}
+	a = Ask{Pieces: []Piece{{20_000, 1}}, Sticks: []Stick{{20_000, 1}}}
+	if l, err := a.LayOut(); err != nil || len(l.Fills) != 1 || l.Fills[0].Left != 0 {
+		t.Errorf("%+v, %v", l, err)
 	}
 }
 
