@@ -11,6 +11,11 @@ const known = async (request: import('@playwright/test').APIRequestContext): Pro
   return Object.fromEntries(all.map((x) => [x.kind ?? x.name, x.id]));
 };
 
+const balcony = async (request: import('@playwright/test').APIRequestContext) => {
+  const { items } = (await (await request.get('/api/v1/jobs')).json()) as { items: { id: string }[] };
+  return `/jobs/${items[0]!.id}`;
+};
+
 const sheet = 'cut=sheet&of=birch-ply&t=19.05&w=609.6&l=1219.2&for=show';
 
 const views: {
@@ -20,8 +25,6 @@ const views: {
   night?: true;
   inches?: true;
   press?: (string | RegExp)[]; // buttons, before the picture
-  file?: string; // of readings
-  compare?: true; // with the last time
 }[] = [
   { name: 'choose-rip', path: () => '/' },
   {
@@ -30,7 +33,6 @@ const views: {
     night: true,
     inches: true,
   },
-  { name: 'setup-card', path: (id) => `/card?blade=${id.Plough}&h=39`, size: [900, 1150] },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
   { name: 'choose-heights', path: () => '/', press: ['Heights'] },
   {
@@ -94,44 +96,9 @@ const views: {
       return `/care/wash/${((await answer.json()) as { id: string }).id}`;
     },
   },
-  {
-    name: 'trial',
-    path: async (id, request) => {
-      const at = (height_mm: number) => ({ blade_id: id.Stagehand, height_mm });
-      const size = { thickness_mm: 25, width_mm: 120, length_mm: 900 };
-      const begun = await request.post('/api/v1/trials', {
-        headers: { 'Idempotency-Key': crypto.randomUUID() },
-        data: {
-          cut: { saw_id: id.table, material: 'hard-maple', direction: 'rip', finish: 'hidden', ...size },
-          settings: [at(31), at(60)],
-          repeats: 4,
-          blind: false,
-          units: 'mm',
-        },
-      });
-      let t = (await begun.json()) as {
-        id: string;
-        version: number;
-        runs: { piece: number; setting: number }[];
-      };
-      const post = async (path: string, data: object) => {
-        const headers = { 'If-Match': `"${t.version}"` };
-        t = (await (
-          await request.post(`/api/v1/trials/${t.id}${path}`, { headers, data })
-        ).json()) as typeof t;
-      };
-      for (const { piece } of t.runs) await post('/cuts', { piece, seconds: 14 });
-      for (const { piece, setting } of t.runs)
-        await post('/grades', {
-          piece,
-          wall: setting === 0 && piece !== 5 ? 'brown' : 'clean',
-          splinters: setting === 1 && piece % 3 === 0 ? 'fuzz' : 'none',
-          effort: 'normal',
-        });
-      await post('/end', {});
-      return `/trial/${t.id}`;
-    },
-  },
+  { name: 'job', path: (_, request) => balcony(request) },
+  { name: 'job-phone', path: async (_, request) => `${await balcony(request)}/next`, size: [390, 844] },
+  { name: 'first-blades', path: () => '/own/first' },
   {
     name: 'trace',
     path: async (id, request) => {
@@ -149,14 +116,6 @@ const views: {
   },
   { name: 'bench', path: () => '/bench' },
   { name: 'true', path: () => '/true' },
-  {
-    name: 'true-clearance',
-    path: (id) => `/true/clearance?blade=${id.Quill}`,
-    file: Array.from({ length: 60 }, (_, i) => 0.5 + 0.006 * Math.sin(i * 7) + (i === 22 ? 0.088 : 0)).join(
-      '\n',
-    ),
-    compare: true,
-  },
   { name: 'rack', path: () => '/rack' },
   { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
   { name: 'log', path: () => '/log' },
@@ -174,16 +133,6 @@ for (const view of views) {
     await page.goto(await view.path(await known(request), request));
     await page.getByRole('heading', { level: 1 }).waitFor();
     await page.waitForLoadState('networkidle');
-    if (view.file) {
-      const buffer = Buffer.from(view.file);
-      await page
-        .getByLabel('Readings file')
-        .setInputFiles({ name: 'teeth.csv', mimeType: 'text/csv', buffer });
-    }
-    if (view.compare) {
-      await page.getByRole('combobox', { name: 'Compare with' }).click();
-      await page.getByRole('option').nth(1).click();
-    }
     for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click();
     await page.waitForLoadState('networkidle');
     await page.getByText('Laying it out').waitFor({ state: 'detached' });
