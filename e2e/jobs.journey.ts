@@ -1,5 +1,5 @@
 /** A day's cuts: a list is pasted and mended, planned, held, run and ticked; on a phone with the network gone in between. */
-import { accessible, expect, test } from './test';
+import { accessible, expect, sheets, test } from './test';
 
 const list = `Gallery:
 6 stiles, 22 × 70 ash, 1,100 long, rip, show
@@ -62,6 +62,7 @@ test('a list is pasted, mended, planned, held, printed, run and planned anew', a
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByText('22 mm × 70 mm × 1100 mm')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Add rows' })).toBeHidden();
+  expect(await sheets(page)).toBeLessThanOrEqual(2);
   await page.emulateMedia({ media: 'screen' });
 
   // Run opens from a row with everything filled in, and its cut comes back as ticks.

@@ -356,3 +356,26 @@ func TestTheShopsOwnPace(t *testing.T) {
 		t.Errorf("at our pace %v, as foretold %v; the pace is %v", ours, theirs, factor)
 	}
 }
+
+// A row that nothing cuts is left out with the reason that matters, and the rest
+// is planned.
+func TestARowThatNothingCutsIsLeftOut(t *testing.T) {
+	b := newBench(t)
+	j := b.job("Hearth", "4 stones, 40 × 100 stone, 300 long, crosscut\n2 battens, 38 × 64 white pine, 900 long, crosscut\n1 top, 18 × 1300 birch ply, 2400 long, rough")
+	out := decode(t, b.put("/jobs/"+j["id"].(string)+"/sheet", obj{"knobs": obj{"people": 1, "without": []string{b.saw["circular"]}}, "units": "mm"}, version(j)...))
+	sheet := out["sheet"].(obj)
+	var why []string
+	for _, l := range sheet["left_out"].([]any) {
+		why = append(why, l.(obj)["why"].(string))
+	}
+	if len(why) != 2 || !strings.Contains(why[0], "stone") || !strings.Contains(why[1], "circular saw") || len(sheet["turns"].([]any)) != 1 {
+		t.Errorf("left out: %q; %v", why, sheet["turns"])
+	}
+	var all []string
+	for _, id := range b.saw {
+		all = append(all, id)
+	}
+	if w := b.post("/jobs/"+j["id"].(string)+"/what-if", obj{"knobs": obj{"people": 1, "without": all}, "units": "mm"}); w.Code != 422 || decode(t, w)["field"] != "knobs.without" {
+		t.Errorf("without any saw: %d: %s", w.Code, w.Body)
+	}
+}

@@ -305,9 +305,32 @@ func (w *weighing) on(ctx context.Context, station shopchoose.Station, r Row, le
 	case len(rack) == 0:
 		return say.Of("none of the blades that are used today is on this rack"), nil
 	case len(ranking.Stopped) > 0:
-		return ranking.Stopped[0].Stops[0].Why, nil
+		return nearest(ranking.Stopped).Why, nil
 	}
 	return say.Of("there is no blade for it"), nil
+}
+
+// nearest is the stop that says most of why no blade will do: that it is not for
+// this material or this cut, rather than that it does not fit the saw.
+func nearest(stopped []choose.Option) choose.Stop {
+	about := func(s choose.Stop) int {
+		switch s.Rule {
+		case choose.RuleMaterial:
+			return 0
+		case choose.RuleDiameter, choose.RuleBore, choose.RuleMake, choose.RuleDado:
+			return 2
+		}
+		return 1
+	}
+	best := stopped[0].Stops[0]
+	for _, o := range stopped {
+		for _, s := range o.Stops {
+			if about(s) < about(best) {
+				best = s
+			}
+		}
+	}
+	return best
 }
 
 // ByRule is what a piece takes where nothing says how fast it is fed: handling

@@ -1,7 +1,8 @@
 /**
  * A run sheet as a score: a staff a saw, time along, a box a cut as long as it
  * takes, hatched by the teeth of its blade; a bar line with the blade's name
- * where one is put on; stages as dashed lines through all staves.
+ * where one is put on; stages as dashed lines through all staves; dots where one
+ * of two people waits.
  */
 import { t } from '@lingui/core/macro';
 import type { RunCut, RunPass, RunSheet, RunTurn } from '../api/types';
@@ -158,6 +159,15 @@ export function Score({ sheet, ghost, rows, stages, width, chosen, onChoose }: P
           ))}
         </g>
       ))}
+      {waits(sheet).map(([u, until]) => (
+        <path
+          key={`${u.saw_id} ${u.end_min}`}
+          d={`M${X(u.end_min) + 3} ${Y(u.saw_id) + TOP + BOX / 2}H${X(until) - 3}`}
+          stroke={ink.hair}
+          strokeWidth={6}
+          strokeDasharray="1.5 9"
+        />
+      ))}
       {sheet.passes.map((p) => (
         <Pass key={p.blade_id + p.what} pass={p} sheet={sheet} X={X} Y={Y} />
       ))}
@@ -283,6 +293,21 @@ function Clock({ end, X, y, width }: { end: number; X: (min: number) => number; 
       ))}
     </g>
   );
+}
+
+/** Where one of two is done before the stage is over, and until when he waits. */
+function waits(sheet: RunSheet): [RunTurn, number][] {
+  if (sheet.people < 2) return [];
+  const out: [RunTurn, number][] = [];
+  for (const stage of new Set(sheet.turns.map((u) => u.stage))) {
+    const turns = sheet.turns.filter((u) => u.stage === stage);
+    const over = Math.max(...turns.map((u) => u.end_min));
+    for (let person = 0; person < sheet.people; person++) {
+      const last = turns.filter((u) => u.person === person).sort((a, b) => b.end_min - a.end_min)[0];
+      if (last && over - last.end_min > 0.5) out.push([last, over]);
+    }
+  }
+  return out;
 }
 
 function stageStarts(sheet: RunSheet) {

@@ -10,6 +10,7 @@ import { useSaws } from '../../api/rack';
 import { api } from '../../api/place';
 import type { Job, JobKnobs, RunSheet, Units } from '../../api/types';
 import type { TermId } from '../../drawings/TermPicture';
+import { usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
 import { percent } from '../../measure/format';
 import { Arriving } from '../../ui/Arriving';
@@ -41,6 +42,7 @@ function Opened({
   units: Units;
 }) {
   const go = useNavigate();
+  const phone = usePhone();
   const [tried, setTried] = useState<JobKnobs>(); // knobs that are looked at
   const what = useWhatIf(job, tried, units);
   // The plan as it is, for the same pieces and from the same blades on the saws.
@@ -86,7 +88,8 @@ function Opened({
       {job.left === 0 && job.rows.length > 0 ? (
         <Box sx={{ my: 1.5, fontSize: 18 }}>{t`All of it is made.`}</Box>
       ) : (
-        <Box sx={{ my: 1.5 }}>
+        <Box component={phone ? 'details' : 'div'} sx={{ my: 1.5 }}>
+          {phone && <Fold>{t`How it is laid out`}</Fold>}
           <Knobs knobs={knobs} saws={saws} onKnobs={setTried} />
         </Box>
       )}
@@ -136,6 +139,14 @@ function Opened({
           {t`Throw this job away`}
         </Sure>
       </Box>
+    </Box>
+  );
+}
+
+function Fold({ children }: { children: string }) {
+  return (
+    <Box component="summary" sx={{ minHeight: 44, py: 1.25, fontWeight: 600, cursor: 'pointer' }}>
+      {children}
     </Box>
   );
 }

@@ -101,7 +101,15 @@ export function RowLine(p: Props) {
           {r.spoilt > 0 && `, ${plural(r.spoilt, { one: '# spoilt', other: '# spoilt' })}`}
         </Box>
       </ButtonBase>
-      <Box sx={{ gridColumn: 2, [WIDE]: { gridColumn: 'auto' }, fontSize: 15, minWidth: 0 }}>
+      <Box
+        sx={{
+          gridColumn: 2,
+          [WIDE]: { gridColumn: 'auto' },
+          fontSize: 15,
+          minWidth: 0,
+          '@media print': { fontSize: 19 },
+        }}
+      >
         {planned ? (
           <>
             <Box sx={{ overflowWrap: 'anywhere' }}>

@@ -13,7 +13,7 @@ import { usePreferences } from '../../app/preferences';
 import { formatRun } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
 import { saidMinutes } from '../../ui/feed';
-import { NumberField, SelectField } from '../../ui/Fields';
+import { CheckField, NumberField, SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { SoldFace } from './SoldFace';
@@ -24,13 +24,14 @@ const KEPT = 'corte.prices'; // what things cost, as somebody here said
 interface Prices {
   hour?: number;
   of: Record<string, number>;
+  wishes: Record<string, { name: string; why: string }>; // by the id of a blade
 }
 
 const kept = (): Prices => {
   try {
-    return { of: {}, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Prices>) };
+    return { of: {}, wishes: {}, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Prices>) };
   } catch {
-    return { of: {} };
+    return { of: {}, wishes: {} };
   }
 };
 
@@ -97,10 +98,31 @@ export function Own() {
             {t`Weighed over ${plural(o.pieces, { one: '# piece', other: '# pieces' })}, ${formatRun(o.metres, units)}, ${saidMinutes(o.total_min)} with what you have, all of it sharp and clean.`}
           </Box>
           {o.one.map((p, i) => (
-            <Bought key={i} bought={p} best={o.one[0]!.saves_min} units={units} />
+            <Bought
+              key={i}
+              bought={p}
+              best={o.one[0]!.saves_min}
+              units={units}
+              wished={p.blades[0]!.id in prices.wishes}
+              onWish={(on) => {
+                const wishes = { ...prices.wishes };
+                const b = p.blades[0]!;
+                if (on) wishes[b.id] = { name: `${b.name}, ${b.saws.join(', ')}`, why: p.says };
+                else delete wishes[b.id];
+                price({ ...prices, wishes });
+              }}
+            />
           ))}
           {o.two && <Together bought={o.two} />}
           {o.three && <Together bought={o.three} />}
+          <Wishes
+            of={prices.wishes}
+            onDrop={(id) => {
+              const wishes = { ...prices.wishes };
+              delete wishes[id];
+              price({ ...prices, wishes });
+            }}
+          />
           <Idle o={o} />
           <Typography variant="h2" sx={{ mt: 3 }}>{t`What they cost`}</Typography>
           <Box sx={{ color: 'text.secondary', mb: 1 }}>
@@ -134,7 +156,19 @@ export function Own() {
 }
 
 /** One blade: what it saves as a bar, and the cuts that it would take over. */
-function Bought({ bought: p, best, units }: { bought: Purchase; best: number; units: Units }) {
+function Bought({
+  bought: p,
+  best,
+  units,
+  wished,
+  onWish,
+}: {
+  bought: Purchase;
+  best: number;
+  units: Units;
+  wished: boolean;
+  onWish: (on: boolean) => void;
+}) {
   return (
     <Box
       sx={{
@@ -164,6 +198,9 @@ function Bought({ bought: p, best, units }: { bought: Purchase; best: number; un
           }}
         />
         <Box sx={{ fontWeight: 650, mt: 0.5 }}>{p.says}</Box>
+        <Box sx={{ '@media print': { display: 'none' } }}>
+          <CheckField label={t`on the wish list`} value={wished} onCheck={onWish} />
+        </Box>
         <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }}>
           {p.takes.slice(0, 4).map((x) => (
             <li key={x.what}>
@@ -180,6 +217,27 @@ function Together({ bought: p }: { bought: Purchase }) {
   return (
     <Box sx={{ py: 1, borderTop: '1px solid', borderColor: 'divider' }}>
       <b>{p.blades.map((b) => b.name).join(' + ')}</b>: {p.says}
+    </Box>
+  );
+}
+
+/** What somebody means to buy, and why; it prints with the page. */
+function Wishes({ of, onDrop }: { of: Prices['wishes']; onDrop: (id: string) => void }) {
+  const all = Object.entries(of);
+  if (all.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="wishes" sx={{ mt: 2 }}>
+      <Typography id="wishes" variant="h2">{t`Wish list`}</Typography>
+      {all.map(([id, w]) => (
+        <Box key={id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', py: 0.5 }}>
+          <Box sx={{ flex: '1 1 260px' }}>
+            <b>{w.name}</b>: {w.why}
+          </Box>
+          <Button size="small" onClick={() => onDrop(id)} sx={{ '@media print': { display: 'none' } }}>
+            {t`Off the list`}
+          </Button>
+        </Box>
+      ))}
     </Box>
   );
 }
