@@ -52,6 +52,10 @@ for (const [name, viewport, thumb] of [
       items: { id: string; name: string }[];
     };
     const plough = blades.items.find((b) => b.name === 'Plough')!.id;
+    const { items: jobs } = (await (await request.get('/api/v1/jobs')).json()) as {
+      items: { id: string; name: string }[];
+    };
+    const balcony = jobs.find((j) => j.name.startsWith('Balcony'))!.id;
     const context = await browser.newContext({ viewport, hasTouch: thumb, reducedMotion: 'reduce' });
     const page = await context.newPage();
     const wrong: string[] = [];
@@ -62,6 +66,11 @@ for (const [name, viewport, thumb] of [
         '/?cut=crosscut&of=walnut&t=19.05&w=140&l=900&for=show&form=rabbet&d=8',
         '/?of=aluminium&t=3',
         `/run?blade=${plough}`,
+        `/jobs/${balcony}`,
+        `/jobs/${balcony}/next`,
+        `/jobs/${balcony}/stock`,
+        '/own',
+        '/own/first',
         '/trace',
         `/care/money/${plough}`,
         '/groove',

@@ -42,7 +42,7 @@ export function RowLine(p: Props) {
       style={{ transform: CSS.Translate.toString(transform), transition: transition }}
       sx={{
         display: 'grid',
-        gridTemplateColumns: '32px minmax(0,1fr)',
+        gridTemplateColumns: '44px minmax(0,1fr)',
         [WIDE]: { gridTemplateColumns: '32px 92px minmax(0, 5fr) minmax(0, 4fr) 228px' },
         columnGap: 1.5,
         rowGap: 0.5,
@@ -62,7 +62,7 @@ export function RowLine(p: Props) {
         aria-label={t`Move ${r.name}`}
         sx={{
           minHeight: 44,
-          minWidth: 32,
+          minWidth: { xs: 44, md: 32 },
           gridRow: '1 / span 4',
           [WIDE]: { gridRow: 'auto' },
           alignSelf: 'stretch',
