@@ -12,6 +12,7 @@ import { cutFace } from '../../app/theme';
 import { trim } from '../../measure/format';
 import { shortMinutes, stretchOf, type Stretch } from '../../ui/feed';
 import { FeedLegend, FeedScale, FeedWindow } from '../../ui/FeedWindow';
+import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 
 interface Props {
@@ -73,7 +74,7 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
       )}
       {plan.swap && <Said name={t`Change or stay`}>{plan.swap.text}</Said>}
       {plan.kerfs && (
-        <Said name={t`Thin or full kerf`}>
+        <Said name={<Term of="kerf">{t`Thin or full kerf`}</Term>}>
           {plan.kerfs.text}{' '}
           {plan.kerfs.circuit_w !== undefined &&
             t`The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
@@ -131,7 +132,7 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
 const headroom = (power: number, circuit: number) => `${trim(100 * (1 - power / circuit), 0)} %`;
 
 /** A sentence about the cut as a whole, under its own name. */
-function Said({ name, children }: { name: string; children: ReactNode }) {
+function Said({ name, children }: { name: ReactNode; children: ReactNode }) {
   return (
     <Box sx={{ py: 0.75, borderTop: '1px solid', borderColor: 'divider', fontSize: 15, lineHeight: 1.35 }}>
       <b>{name}.</b> {children}

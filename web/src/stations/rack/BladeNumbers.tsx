@@ -14,7 +14,11 @@ interface Props {
 }
 
 /** Names that open their meaning. */
-const terms: Record<string, TermId> = { [t`Hook`]: 'hook', [t`Side clearance`]: 'side-clearance' };
+const terms: Record<string, TermId> = {
+  [t`Hook`]: 'hook',
+  [t`Side clearance`]: 'side-clearance',
+  [t`Groove bottom`]: 'raker',
+};
 
 export function BladeNumbers({ blade: b, saw, units }: Props) {
   const c = b.condition;
