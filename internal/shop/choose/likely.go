@@ -30,7 +30,9 @@ const nearBest = 0.9
 func Likely(ways []Way) []bool {
 	best := 0.0
 	for _, x := range ways {
-		best = max(best, x.Score)
+		if x.May {
+			best = max(best, x.Score)
+		}
 	}
 	for _, good := range [...]func(Way) bool{
 		func(x Way) bool { return x.Open && x.Fits },

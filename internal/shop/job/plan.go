@@ -376,11 +376,15 @@ func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []
 		}
 	}
 	for i, ways := range w.ways {
-		may := shopchoose.Likely(plain(ways))
+		left := plain(ways)
+		for c := range left {
+			left[c].May = left[c].May && !barred[w.cols[c]]
+		}
+		may := shopchoose.Likely(left)
 		minutes, any := make([]float64, len(w.cols)), false
 		for c, x := range ways {
 			minutes[c] = runsheet.Never
-			if may[c] && !barred[w.cols[c]] {
+			if may[c] {
 				minutes[c], any = x.minutes, true
 			}
 		}
@@ -392,7 +396,7 @@ func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []
 }
 
 func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
-	out := Sheet{V: sheetNow, Turns: []Turn{}, People: max(1, k.People), Exact: true}
+	out := Sheet{V: sheetNow, Turns: []Turn{}, People: max(1, k.People)}
 	barred := map[column]bool{}
 	d, rows := w.day(k, barred)
 	plan, err := runsheet.Plan(d)
@@ -402,15 +406,17 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 	out.BoundMin = plan.BoundMin
 	// A blade is on one saw at a time: where the sheet wants it on two, it stays
 	// where it does most, and the rest is planned anew. The bound holds for both.
-	for w.twice(d, plan, barred) {
-		if d, rows = w.day(k, barred); len(rows) < len(w.rows)-len(out.LeftOut) {
-			out.Exact = false
+	moved := false
+	for again := true; again; {
+		if again, moved = w.twice(d, plan, barred); !again {
+			break
 		}
+		d, rows = w.day(k, barred)
 		if plan, err = runsheet.Plan(d); err != nil {
 			return out, err
 		}
 	}
-	out.Exact = plan.TotalMin()-out.BoundMin <= 1e-6*(1+plan.TotalMin())
+	out.Exact = !moved && plan.TotalMin()-out.BoundMin <= 1e-6*(1+plan.TotalMin())
 	planned := map[int]bool{}
 	for _, i := range rows {
 		planned[i] = true
@@ -454,8 +460,10 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 }
 
 // twice bars a blade that a plan has on two saws from all but the one where it
-// cuts longest; it reports whether there was one.
-func (w *weighing) twice(d runsheet.Day, plan runsheet.Sheet, barred map[column]bool) bool {
+// cuts longest. It reports whether that bars anything new, and whether a blade
+// stays on two because some row can be cut in no other way: it is moved then,
+// which the plan does not count.
+func (w *weighing) twice(d runsheet.Day, plan runsheet.Sheet, barred map[column]bool) (again, moved bool) {
 	minutes := map[int]map[int]float64{} // by blade of the shelf and column
 	for c, at := range plan.Blade {
 		b := w.cols[at].blade
@@ -464,7 +472,6 @@ func (w *weighing) twice(d runsheet.Day, plan runsheet.Sheet, barred map[column]
 		}
 		minutes[b][at] += d.Minutes[c][at]
 	}
-	found := false
 	for b, on := range minutes {
 		if len(on) < 2 {
 			continue
@@ -476,20 +483,24 @@ func (w *weighing) twice(d runsheet.Day, plan runsheet.Sheet, barred map[column]
 			}
 		}
 		for c, col := range w.cols {
-			if col.blade == b && c != most && !w.alone(c) {
-				barred[col] = true
-				found = true
+			if _, used := on[c]; col.blade != b || c == most || barred[col] {
+				continue
+			} else if w.alone(c, barred) {
+				moved = moved || used
+				continue
 			}
+			barred[col], again = true, true
 		}
 	}
-	return found
+	return again, moved
 }
 
-// alone reports whether some row can be cut in no other way than by a column.
-func (w *weighing) alone(c int) bool {
+// alone reports whether some row can be cut in no other way than by a column, as
+// far as others are not barred already.
+func (w *weighing) alone(c int, barred map[column]bool) bool {
 	return slices.ContainsFunc(w.ways, func(ways []way) bool {
 		for i, x := range ways {
-			if i != c && x.May {
+			if i != c && x.May && !barred[w.cols[i]] {
 				return false
 			}
 		}

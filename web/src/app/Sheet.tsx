@@ -120,6 +120,7 @@ const ahead = () =>
     import('../stations/bench/Bench'),
     import('../stations/rack/Rack'),
     import('../stations/trace/NewTrace'),
+    import('../stations/jobs/Jobs'),
   ]).catch(() => undefined); // they are asked for again when they are opened
 
 const ZoneOffer = lazy(() => import('./ZoneOffer').then((m) => ({ default: m.ZoneOffer })));

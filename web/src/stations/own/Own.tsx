@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useJobs } from '../../api/jobs';
 import { useOwning } from '../../api/own';
-import { useSaws } from '../../api/rack';
+import { useBlades, useSaws } from '../../api/rack';
 import type { Owning, Purchase, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { formatRun } from '../../measure/format';
@@ -124,6 +124,7 @@ export function Own() {
             }}
           />
           <Idle o={o} />
+          <Schools />
           <Typography variant="h2" sx={{ mt: 3 }}>{t`What they cost`}</Typography>
           <Box sx={{ color: 'text.secondary', mb: 1 }}>
             {t`Yours to say; without them minutes alone are weighed. They stay in this browser.`}
@@ -238,6 +239,29 @@ function Wishes({ of, onDrop }: { of: Prices['wishes']; onDrop: (id: string) => 
           </Button>
         </Box>
       ))}
+    </Box>
+  );
+}
+
+const MOST_USED = 5;
+
+/** The schools of owning, each over the blades that this shop uses most: where sharpening pays, drawn. */
+function Schools() {
+  const used = (useBlades().data ?? [])
+    .filter((b) => b.condition.metres > 0)
+    .sort((a, b) => b.condition.metres - a.condition.metres)
+    .slice(0, MOST_USED);
+  if (used.length === 0) return null;
+  return (
+    <Box component="section" aria-labelledby="schools" sx={{ mt: 2, '@media print': { display: 'none' } }}>
+      <Typography id="schools" variant="h2">{t`Sharpen it, or throw cheap ones away?`}</Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        {used.map((b) => (
+          <Button key={b.id} component={Link} to={`/care/money/${b.id}`} variant="outlined">
+            {b.name}
+          </Button>
+        ))}
+      </Box>
     </Box>
   );
 }

@@ -1,0 +1,36 @@
+package job
+
+import (
+	"maps"
+	"testing"
+
+	"corte/core/runsheet"
+	shopchoose "corte/internal/shop/choose"
+)
+
+// A blade is on one saw at a time: it stays where it cuts longest, unless a row
+// can be cut in no other way.
+func TestABladeIsOnOneSawAtATime(t *testing.T) {
+	may := way{Way: shopchoose.Way{May: true, Open: true, Fits: true}}
+	// Blade 0 fits saws 0 and 1, blade 1 fits saw 1.
+	w := &weighing{cols: []column{{0, 0}, {1, 0}, {1, 1}}, ways: [][]way{{may, may, {}}, {may, may, may}}}
+	d := runsheet.Day{Minutes: [][]float64{{5, 9, runsheet.Never}, {9, 3, 4}}}
+	barred := map[column]bool{}
+	if again, moved := w.twice(d, runsheet.Sheet{Blade: []int{0, 0}}, barred); again || moved {
+		t.Errorf("on one saw: %v, %v", again, moved)
+	}
+	if again, moved := w.twice(d, runsheet.Sheet{Blade: []int{0, 1}}, barred); !again || moved || !maps.Equal(barred, map[column]bool{{1, 0}: true}) {
+		t.Errorf("on two: %v, %v, barred %v", again, moved, barred)
+	}
+	// The second row is only for saw 1 now, and only blade 0 cuts it.
+	w.ways[1], barred = []way{{}, may, {}}, map[column]bool{}
+	if again, moved := w.twice(d, runsheet.Sheet{Blade: []int{0, 1}}, barred); again || !moved || len(barred) != 0 {
+		t.Errorf("it must move: %v, %v, barred %v", again, moved, barred)
+	}
+	// Both ways of the first row are on saws that it does not stay on: one is left to it.
+	w = &weighing{cols: []column{{0, 0}, {1, 0}, {2, 0}}, ways: [][]way{{may, may, {}}, {may, may, may}, {may, may, may}}}
+	d = runsheet.Day{Minutes: [][]float64{{1, 1, 1}, {1, 1, 1}, {1, 1, 9}}}
+	if again, _ := w.twice(d, runsheet.Sheet{Blade: []int{0, 1, 2}}, barred); !again || len(barred) != 1 {
+		t.Errorf("barred %v", barred)
+	}
+}
