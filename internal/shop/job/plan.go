@@ -3,7 +3,6 @@ package job
 import (
 	"context"
 	"errors"
-	"math"
 	"slices"
 
 	"github.com/google/uuid"
@@ -12,7 +11,6 @@ import (
 	"corte/core/cut"
 	"corte/core/guide"
 	"corte/core/job"
-	"corte/core/measure"
 	"corte/core/runsheet"
 	"corte/core/say"
 	"corte/core/verdict"
@@ -20,102 +18,6 @@ import (
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 )
-
-// A Sheet is a run sheet as it is kept: what was decided, and the figures that
-// it was decided by. Times are minutes from when the day begins.
-type Sheet struct {
-	V    int    `json:"v"`
-	Over string `json:"over"` // which rows it was laid over: their digest
-	// Minutes a piece that were foretold of each row when it was first planned:
-	// what is made is planned no more, and is weighed against this.
-	Foretold   map[uuid.UUID]float64 `json:"foretold,omitempty"`
-	Turns      []Turn                `json:"turns"`
-	LeftOut    []LeftOut             `json:"left_out,omitempty"`
-	Passes     []Pass                `json:"passes,omitempty"`
-	Changes    int                   `json:"changes"`
-	CutMin     float64               `json:"cut_min"`
-	ChangesMin float64               `json:"changes_min"`
-	BoundMin   float64               `json:"bound_min"` // nothing is shorter
-	EndMin     float64               `json:"end_min"`   // when all is done, with so many people
-	People     int                   `json:"people"`
-	Exact      bool                  `json:"exact"`
-	Burn       float64               `json:"burn"` // mean over the pieces of what has a feed range
-}
-
-const sheetNow = 1
-
-// A Turn is a blade's time on its saw.
-type Turn struct {
-	Stage     job.Stage `json:"stage"`
-	Saw       uuid.UUID `json:"saw_id"`
-	SawName   string    `json:"saw_name"`
-	Blade     uuid.UUID `json:"blade_id"`
-	BladeName string    `json:"blade_name"`
-	Teeth     int       `json:"teeth"`
-	Changed   bool      `json:"changed"`
-	Person    int       `json:"person"`
-	Begin     float64   `json:"begin_min"`
-	CutsFrom  float64   `json:"cuts_from_min"`
-	End       float64   `json:"end_min"`
-	Cuts      []Cut     `json:"cuts"`
-}
-
-// A Cut is a row on the sheet, with what Run needs.
-type Cut struct {
-	Row     uuid.UUID      `json:"row_id"`
-	Pieces  int            `json:"pieces"` // that were left as it was planned
-	Begin   float64        `json:"begin_min"`
-	Minutes float64        `json:"minutes"`
-	Height  measure.Length `json:"height_mm,omitempty"` // nothing for a chop
-	Feed    float64        `json:"feed_m_min,omitempty"`
-	Seconds float64        `json:"seconds,omitempty"` // a piece's feed; nothing without a feed range
-	Verdict string         `json:"verdict"`
-	Shut    bool           `json:"shut,omitempty"` // at no feed it cuts well, and no blade here does
-	Burn    float64        `json:"burn"`
-	Rework  float64        `json:"rework_min"` // of Minutes
-}
-
-// LeftOut is a row that no blade on no saw may cut.
-type LeftOut struct {
-	Row uuid.UUID `json:"row_id"`
-	Why say.Line  `json:"why"`
-}
-
-// A Pass is where a blade becomes due in the middle of its work, and what costs
-// least there.
-type Pass struct {
-	Blade     uuid.UUID `json:"blade_id"`
-	BladeName string    `json:"blade_name"`
-	Row       uuid.UUID `json:"row_id"`
-	Pieces    int       `json:"pieces"`    // of that row that are cut before
-	Dull      bool      `json:"dull"`      // or else pitchy
-	Wash      bool      `json:"wash"`      // a wash there costs less than going on
-	Costs     float64   `json:"costs_min"` // what going on costs more than a clean or sharp blade
-}
-
-// Says puts a pass into words; row is what its row is called.
-func (p Pass) Says(row string) say.Line {
-	gets := say.Of("%s gets pitchy at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
-	if p.Dull {
-		gets = say.Of("%s gets dull at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
-	}
-	switch {
-	case p.Wash:
-		return say.Of("%s. Wash it there: going on costs %.0f min more", gets, p.Costs)
-	case p.Costs < 0.5:
-		return say.Of("%s. Going on costs nothing that counts", gets)
-	case p.Dull:
-		return say.Of("%s. From there on it costs %.0f min more than a sharp one", gets, p.Costs)
-	}
-	return say.Of("%s. Go on, and wash it afterwards: it costs %.0f min more", gets, p.Costs)
-}
-
-// setUp is what it takes to set fence or stop and height for a row (craft
-// section 16: a minute or two). A hand-held saw is led anew along every line.
-const setUp = 1.5
-
-// washMin is what a wash takes of somebody's time: soaking is nobody's.
-const washMin = 12
 
 // A column is a blade on a saw that it fits.
 type column struct {
@@ -506,57 +408,4 @@ func (w *weighing) alone(c int, barred map[column]bool) bool {
 		}
 		return ways[c].May
 	})
-}
-
-// passes says where blades become due, and whether a wash there pays.
-func (w *weighing) passes(s Station, plan runsheet.Sheet, rows []int) []Pass {
-	uses := map[int][]job.Use{}
-	cuts := map[int][]int{}
-	col := map[int]int{}
-	var order []int
-	for _, t := range plan.Turns {
-		b := w.cols[t.Blade].blade
-		if uses[b] == nil {
-			order = append(order, b)
-		}
-		col[b] = t.Blade
-		for _, c := range t.Cuts {
-			uses[b] = append(uses[b], job.Use{Job: w.ways[rows[c]][t.Blade].job})
-			cuts[b] = append(cuts[b], rows[c])
-		}
-	}
-	var out []Pass
-	for _, b := range order {
-		rec := w.shelf.Blades[b]
-		for _, p := range job.Passes(rec.Blade, rec.Condition, uses[b], s.Now()) {
-			better := p.Then
-			if p.Dull {
-				better.WearM2 = 0
-			} else {
-				better = job.Washed(rec.Blade, better, s.Now())
-			}
-			costs := 0.0
-			for i := p.Use; i < len(uses[b]); i++ {
-				n := uses[b][i].Job.Count()
-				if i == p.Use {
-					n -= p.Pieces
-				}
-				costs += float64(n) * (w.piece(cuts[b][i], col[b], shopchoose.State(rec.Blade, p.Then)) - w.piece(cuts[b][i], col[b], shopchoose.State(rec.Blade, better)))
-			}
-			out = append(out, Pass{Blade: rec.ID, BladeName: rec.Name, Row: w.rows[cuts[b][p.Use]].ID, Pieces: p.Pieces, Dull: p.Dull,
-				Wash: !p.Dull && costs > washMin, Costs: math.Max(0, costs)})
-		}
-	}
-	return out
-}
-
-// piece is what a piece of a row takes with a blade in another state.
-func (w *weighing) piece(row, c int, state cut.State) float64 {
-	x := w.ways[row][c]
-	if !x.job.Material.Kind.Modelled() {
-		return ByRule(x.job)
-	}
-	saw := w.shelf.Saws[w.cols[c].saw]
-	b := w.shelf.Blades[w.cols[c].blade]
-	return cut.Work(x.job, b.Blade, choose.DriveOf(saw.Saw), state).Minutes(x.job, saw.Rework).Total()
 }

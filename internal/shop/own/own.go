@@ -4,7 +4,6 @@ package own
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
@@ -20,7 +19,6 @@ import (
 	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/own"
-	"corte/core/saw"
 	"corte/core/say"
 	"corte/core/starter"
 	"corte/core/verdict"
@@ -29,7 +27,6 @@ import (
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/job"
 	"corte/internal/shop/kit"
-	"corte/internal/store"
 )
 
 // A Station does this work in every shop on one database. It holds no state.
@@ -208,87 +205,6 @@ func (s Station) Weigh(ctx context.Context, shop uuid.UUID, a Ask) (Owning, erro
 		out.Undone = append(out.Undone, w.says[k])
 	}
 	return out, nil
-}
-
-// logged is the work of the last year by the log, oldest first, on saws that are
-// still in use.
-func (s Station) logged(ctx context.Context, shop uuid.UUID, shelf record.Shelf) ([]piece, *time.Time, error) {
-	rows, err := s.Store.Log(ctx, shop, store.Filter{Kinds: []store.Kind{store.KindCut}, From: s.Now().Add(-year), Standing: true}, store.Mark{}, mostRows)
-	if err != nil {
-		return nil, nil, err
-	}
-	slices.Reverse(rows)
-	var out []piece
-	var first *time.Time
-	for _, e := range rows {
-		if e.Saw == nil || !slices.ContainsFunc(shelf.Saws, func(w record.Saw) bool { return w.ID == *e.Saw && w.Retired == nil }) {
-			continue
-		}
-		var d store.CutDetail
-		if err := json.Unmarshal(e.Detail, &d); err != nil {
-			return nil, nil, fmt.Errorf("log row %d: %w", e.ID, err)
-		}
-		c, err := cutOf(d, *e.Saw)
-		if err != nil {
-			continue // of a material or a word that this version no longer has
-		}
-		if first == nil {
-			first = &e.At
-		}
-		out = append(out, piece{kindOf(c), c, max(1, d.Pieces), d.CutLength().Mm() / 1000})
-	}
-	return out, first, nil
-}
-
-func cutOf(d store.CutDetail, saw uuid.UUID) (c shopchoose.Cut, err error) {
-	c = shopchoose.Cut{SawID: saw, Material: d.Material, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Depth: d.Depth,
-		BevelDeg: d.Bevel, MiterDeg: d.Miter, Pieces: 1, Moves: d.Moves}
-	var errs [4]error
-	c.Direction, errs[0] = cut.ParseDirection(d.Direction)
-	c.Finish, errs[1] = cut.ParseFinish(d.Finish)
-	if d.Form != "" {
-		c.Form, errs[2] = cut.ParseForm(d.Form)
-	}
-	c.Moisture, errs[3] = cut.ParseMoisture(d.Moisture)
-	return c, errors.Join(errs[:]...)
-}
-
-// planned is a list that is to be cut: each row on the first saw that takes it,
-// tables before the others.
-func planned(shelf record.Shelf, rows []job.Row) []piece {
-	saws := slices.Clone(shelf.Saws)
-	slices.SortStableFunc(saws, func(a, b record.Saw) int { return int(a.Kind) - int(b.Kind) })
-	order := slices.Clone(rows)
-	slices.SortStableFunc(order, func(a, b job.Row) int { return int(a.In()) - int(b.In()) })
-	var out []piece
-	for _, r := range order {
-		for _, w := range saws {
-			if w.Retired != nil || r.Saw != nil && *r.Saw != w.ID {
-				continue
-			}
-			c := job.CutOf(r, w.ID)
-			c.Pieces = 1
-			j, err := c.Job(w)
-			if err != nil || choose.CheckJob(j, w.Saw) != nil || r.Saw == nil && w.Kind == saw.Table && r.Direction == cut.Crosscut && r.Form == cut.Through && hasMiter(saws, r) {
-				continue
-			}
-			out = append(out, piece{kindOf(c), c, r.Pieces, float64(r.Pieces) * j.CutLength().Mm() / 1000})
-			break
-		}
-	}
-	return out
-}
-
-// hasMiter reports whether a miter saw takes a crosscut, which a shop that has
-// one makes there.
-func hasMiter(saws []record.Saw, r job.Row) bool {
-	return slices.ContainsFunc(saws, func(w record.Saw) bool {
-		if w.Kind != saw.Miter || w.Retired != nil {
-			return false
-		}
-		j, err := job.CutOf(r, w.ID).Job(w)
-		return err == nil && choose.CheckJob(j, w.Saw) == nil
-	})
 }
 
 // weighed is work in numbers, with what its places stand for.

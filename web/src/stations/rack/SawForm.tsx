@@ -18,62 +18,11 @@ import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { RecordForm } from './RecordForm';
 import { Retire } from './Retire';
+import { fresh, typed } from './sawRecord';
 import { useRecord } from '../../ui/useRecord';
 import { useUnsaved } from '../../ui/useUnsaved';
 
 type Tolerances = NonNullable<SawInput['tolerances']>;
-
-const fresh: SawInput = {
-  name: '',
-  kind: 'table',
-  diameter_mm: 254,
-  arbor_mm: 15.875,
-  rpm: 4000,
-  motor_w: 1300,
-  reach_mm: 79,
-};
-
-/** What of a saw can be typed; the rest follows. */
-const typed = [
-  'name',
-  'kind',
-  'sliding',
-  'diameter_mm',
-  'least_mm',
-  'arbor_mm',
-  'bushings_mm',
-  'rpm',
-  'motor_w',
-  'volts',
-  'breaker_a',
-  'knife_mm',
-  'brake',
-  'dado_sets',
-  'wheels',
-  'steel',
-  'reach_mm',
-  'reach45_mm',
-  'tilt_deg',
-  'turn_deg',
-  'below_table_mm',
-  'chop_width_mm',
-  'crosscut_mm',
-  'thread',
-  'arbor_lock',
-  'knockout',
-  'wheel_lead_mm',
-  'fence_lead_mm',
-  'to_bolt_mm',
-  'arbor_length_mm',
-  'washer_mm',
-  'nut_mm',
-  'washer_off',
-  'nut_side',
-  'tilt_side',
-  'fence_reach_mm',
-  'tolerances',
-  'note',
-] as const satisfies (keyof SawInput)[];
 
 export const NewSaw = () => <Form start={fresh} title={t`A new saw`} />;
 

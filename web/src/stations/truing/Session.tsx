@@ -24,6 +24,7 @@ import { LengthField } from '../../ui/LengthField';
 import { ClearanceTable } from './ClearanceTable';
 import { GaugePanel } from '../../ui/GaugePanel';
 import { ReadingEntry } from '../../ui/ReadingEntry';
+import { isEnough } from './enough';
 import { nameOf, placeOf, readSlots, testWords } from './tests';
 import { readRounds } from '../../measure/readings';
 import { useDates } from '../../ui/useDates';
@@ -106,16 +107,7 @@ function Page({ test, saw, blades, units, first }: Props) {
     ...(test === 'clearance' && slots ? { slots: readSlots(slots) } : {}),
     ...sizes,
   };
-  const enough =
-    test === 'tilt'
-      ? sizes.gap_mm !== undefined && sizes.height_mm !== undefined
-      : test === 'width' || test === 'depth'
-        ? sizes.wanted_mm !== undefined && sizes.measured_mm !== undefined
-        : test === 'gauge'
-          ? rounds[0].length === 2 && sizes.length_mm !== undefined
-          : test === 'clearance'
-            ? rounds[0].length >= 3
-            : rounds[0].length === n && (rounds[1].length === 0 || rounds[1].length === n);
+  const enough = isEnough(test, rounds, n, sizes);
   const result = useTruingResult(enough ? input : undefined);
   const found = enough ? result.data : undefined;
   // No answer at all, or one that is the server's own trouble: what was read need not be lost.
