@@ -357,7 +357,7 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 	if pieces > 0 {
 		out.Burn = burn / float64(pieces)
 	}
-	out.Passes = w.passes(s, plan, rows)
+	out.Passes = w.passes(s, d, plan, rows)
 	return out, nil
 }
 

@@ -4,6 +4,9 @@ import (
 	"maps"
 	"testing"
 
+	"corte/core/choose"
+	"corte/core/cut"
+	"corte/core/material"
 	"corte/core/runsheet"
 	shopchoose "corte/internal/shop/choose"
 )
@@ -32,5 +35,32 @@ func TestABladeIsOnOneSawAtATime(t *testing.T) {
 	d = runsheet.Day{Minutes: [][]float64{{1, 1, 1}, {1, 1, 1}, {1, 1, 9}}}
 	if again, _ := w.twice(d, runsheet.Sheet{Blade: []int{0, 1, 2}}, barred); !again || len(barred) != 1 {
 		t.Errorf("barred %v", barred)
+	}
+}
+
+// What is left of a blade's work goes to one on the same saw that is kept for it
+// and cuts all of it well, whichever takes least.
+func TestWhatIsPutOnInstead(t *testing.T) {
+	takes := func(minutes float64, more shopchoose.Way) way {
+		return way{Way: more, job: cut.Job{Material: material.All()[0]}, option: choose.Option{Minutes: cut.Minutes{Feeding: minutes}}}
+	}
+	well := shopchoose.Way{May: true, Open: true, Fits: true}
+	spare := shopchoose.Way{May: true, Open: true}
+	w := &weighing{cols: []column{{0, 0}, {0, 1}, {0, 2}, {0, 3}, {1, 4}}, ways: [][]way{
+		{takes(5, well), takes(2, well), takes(1, spare), takes(3, well), takes(0.1, well)},
+		{takes(5, well), takes(4, well), takes(1, well), takes(2, well), takes(0.1, well)},
+	}}
+	for _, tt := range []struct {
+		left []int
+		at   int
+		min  float64
+	}{{[]int{10, 1}, 1, 24}, {[]int{1, 10}, 3, 23}} {
+		if at, min := w.instead(0, []int{0, 1}, tt.left); at != tt.at || min != tt.min {
+			t.Errorf("%v left: %d in %v, want %d in %v", tt.left, at, min, tt.at, tt.min)
+		}
+	}
+	w.ways[1][1], w.ways[0][3] = takes(1, spare), takes(1, spare)
+	if at, _ := w.instead(0, []int{0, 1}, []int{1, 1}); at != -1 {
+		t.Errorf("no other cuts all of it well: %d", at)
 	}
 }

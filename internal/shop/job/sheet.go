@@ -74,10 +74,12 @@ type Pass struct {
 	Blade     uuid.UUID `json:"blade_id"`
 	BladeName string    `json:"blade_name"`
 	Row       uuid.UUID `json:"row_id"`
-	Pieces    int       `json:"pieces"`    // of that row that are cut before
-	Dull      bool      `json:"dull"`      // or else pitchy
-	Wash      bool      `json:"wash"`      // a wash there costs less than going on
-	Costs     float64   `json:"costs_min"` // what going on costs more than a clean or sharp blade
+	Pieces    int       `json:"pieces"`              // of that row that are cut before
+	Dull      bool      `json:"dull"`                // or else pitchy
+	Wash      bool      `json:"wash"`                // a wash there costs less than going on
+	Costs     float64   `json:"costs_min"`           // what going on costs more than a clean or sharp blade
+	Swap      string    `json:"swap_to,omitempty"`   // the blade that is better put on there
+	Saves     float64   `json:"saves_min,omitempty"` // with it, its change taken off
 }
 
 // Says puts a pass into words; row is what its row is called.
@@ -87,6 +89,8 @@ func (p Pass) Says(row string) say.Line {
 		gets = say.Of("%s gets dull at %s, after %d pieces of it", say.Word(p.BladeName), say.Word(row), p.Pieces)
 	}
 	switch {
+	case p.Swap != "":
+		return say.Of("%s. Change to %s there: that saves %.0f min", gets, say.Word(p.Swap), p.Saves)
 	case p.Wash:
 		return say.Of("%s. Wash it there: going on costs %.0f min more", gets, p.Costs)
 	case p.Costs < 0.5:
