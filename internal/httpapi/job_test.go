@@ -143,6 +143,14 @@ func TestAJobFromListToLastTick(t *testing.T) {
 	if got := tick(3, 6, 0); got["left"].(float64) != 0 || got["ended_at"] == nil || got["rows"].([]any)[0].(obj)["spoilt"].(float64) != 1 {
 		t.Errorf("after the last tick %v", got)
 	}
+	// A row more, and it goes on; without it, it is over again.
+	more := append(append([]any{}, sent...), obj{"id": uuid.NewString(), "name": "one more", "pieces": 1, "material": "ash", "direction": "rip", "finish": "show", "thickness_mm": 20, "width_mm": 90, "length_mm": 900})
+	for i, rows := range [][]any{more, sent} {
+		if err := json.Unmarshal(b.put(at, obj{"name": "A balustrade", "rows": rows, "knobs": obj{"people": 1}}, version(b.get(at))...).Body.Bytes(), &j); err != nil || (j["ended_at"] == nil) != (i == 0) {
+			t.Errorf("with %d rows it ended at %v, %v", len(rows), j["ended_at"], err)
+		}
+		j = obj{}
+	}
 	if got := tick(3, -1, 1); got["left"].(float64) != 1 || got["ended_at"] != nil {
 		t.Errorf("one taken back %v", got)
 	}

@@ -43,6 +43,7 @@ type Knobs struct {
 // A Job is a list of cuts and how far it is.
 type Job struct {
 	ID      uuid.UUID
+	Shop    uuid.UUID
 	Version int
 	Name    string
 	Rows    []Row
@@ -121,7 +122,11 @@ func (s Station) changed(ctx context.Context, row store.Job) (Job, error) {
 	if err := s.Store.ChangeJob(ctx, row); err != nil {
 		return Job{}, refusal.Changed(refusal.NotThere(err, "id", "job"), "job")
 	}
-	return s.Job(ctx, row.Shop, row.ID)
+	j, err := s.Job(ctx, row.Shop, row.ID)
+	if err != nil {
+		return j, err
+	}
+	return s.settled(ctx, j)
 }
 
 // Drop throws a job away, with its ticks. What was logged stays in the log.
@@ -179,7 +184,7 @@ func (s Station) TickOff(ctx context.Context, shop, id uuid.UUID, t Tick) (Job, 
 	if err := s.Store.HoldJob(ctx, shop, id); err != nil {
 		return Job{}, refusal.NotThere(err, "id", "job")
 	}
-	j, row, err := s.load(ctx, shop, id)
+	j, err := s.Job(ctx, shop, id)
 	if err != nil {
 		return Job{}, err
 	}
@@ -196,22 +201,25 @@ func (s Station) TickOff(ctx context.Context, shop, id uuid.UUID, t Tick) (Job, 
 	if err := s.Store.TickJob(ctx, store.JobTick{Shop: shop, Job: id, Row: t.Row, Made: t.Made, Spoilt: t.Spoilt, Seconds: t.Seconds, By: t.By, At: t.Sent.At(s.Now())}); err != nil {
 		return Job{}, err
 	}
-	if j, row, err = s.load(ctx, shop, id); err != nil {
+	if j, err = s.Job(ctx, shop, id); err != nil {
 		return Job{}, err
 	}
-	// Ended follows from the ticks, whoever set the last one.
-	if over := j.Left() == 0; over != (row.Ended != nil) {
-		var at *time.Time
-		if over {
-			now := s.Now()
-			at = &now
-		}
-		if err := s.Store.EndJob(ctx, shop, id, at); err != nil {
-			return Job{}, err
-		}
-		j.Ended = at
+	return s.settled(ctx, j)
+}
+
+// settled says whether a job is over, which follows from its rows and its ticks,
+// whoever changed the last of them.
+func (s Station) settled(ctx context.Context, j Job) (Job, error) {
+	over := len(j.Rows) > 0 && j.Left() == 0
+	if over == (j.Ended != nil) {
+		return j, nil
 	}
-	return j, nil
+	j.Ended = nil
+	if over {
+		now := s.Now()
+		j.Ended = &now
+	}
+	return j, s.Store.EndJob(ctx, j.Shop, j.ID, j.Ended)
 }
 
 // Job finds one.
@@ -253,7 +261,7 @@ func (s Station) Jobs(ctx context.Context, shop uuid.UUID, limit int) ([]Job, er
 }
 
 func jobOf(row store.Job, ticks []store.JobTick) (Job, error) {
-	j := Job{ID: row.ID, Version: row.Version, Name: row.Name, Planned: row.Planned, Created: row.Created, Ended: row.Ended,
+	j := Job{ID: row.ID, Shop: row.Shop, Version: row.Version, Name: row.Name, Planned: row.Planned, Created: row.Created, Ended: row.Ended,
 		Done: map[uuid.UUID]job.Progress{}, Took: map[uuid.UUID]float64{}, Timed: map[uuid.UUID]int{}}
 	var err error
 	if j.Rows, j.Knobs, err = readList(row.List); err != nil {
