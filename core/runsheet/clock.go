@@ -56,7 +56,7 @@ func (s Sheet) Clock(d Day, people int) (slots []Slot, end float64) {
 				t := s.Turns[turn]
 				slot := Slot{Turn: turn, Person: who, Begin: at[who], CutsFrom: at[who]}
 				if t.Changed {
-					slot.CutsFrom += d.ChangeMin[t.Saw]
+					slot.CutsFrom += d.putOn(t.Blade)
 				}
 				slot.End = slot.Begin + t.minutes(d)
 				at[who] = slot.End
@@ -73,7 +73,7 @@ func (s Sheet) Clock(d Day, people int) (slots []Slot, end float64) {
 func (t Turn) minutes(d Day) float64 {
 	sum := 0.0
 	if t.Changed {
-		sum = d.ChangeMin[t.Saw]
+		sum = d.putOn(t.Blade)
 	}
 	for _, c := range t.Cuts {
 		sum += d.Minutes[c][t.Blade]

@@ -32,46 +32,47 @@ func (s *search) quickest(c int, use []bool) (int, float64) {
 	return None, math.Inf(1)
 }
 
-// A way is the fewest changes after which a blade is on as a stage ends.
+// A way is the least that changing takes until a blade is on as a stage ends.
 type way struct {
-	changes int
-	from    int // the place of the way before it
-	on      int
+	min  float64
+	from int // the place of the way before it
+	on   int
 }
 
 // walk goes through the stages with a saw: s.ways[k] are its ways before stage
-// k. It reports the place of the one with the fewest changes at the end.
+// k. It reports the place of the one that takes least at the end.
 func (s *search) walk(w int, use []bool) int {
 	s.ways[0] = append(s.ways[0][:0], way{on: s.d.Mounted[w]})
 	for k := range s.s {
 		row := use[k*s.b : (k+1)*s.b]
-		now, n := s.ways[k+1][:0], 0
+		now, n, sum := s.ways[k+1][:0], 0, 0.0
 		for _, b := range s.rack[w] {
 			if row[b] {
 				n++
+				sum += s.d.putOn(b)
 			}
 		}
 		s.work += len(s.rack[w])
 		if n == 0 {
 			for i, x := range s.ways[k] {
-				now = append(now, way{x.changes, i, x.on})
+				now = append(now, way{x.min, i, x.on})
 			}
 		}
 		for _, end := range s.rack[w] {
 			if !row[end] {
 				continue
 			}
-			least := way{math.MaxInt, -1, end}
+			least := way{math.Inf(1), -1, end}
 			for i, x := range s.ways[k] {
-				all := x.changes + n
+				all := x.min + sum
 				if x.on != None && row[x.on] {
-					all--
+					all -= s.d.putOn(x.on)
 					if x.on == end && n > 1 {
 						continue // coming back is a change that the next stage can make
 					}
 				}
-				if all < least.changes {
-					least.changes, least.from = all, i
+				if all < least.min {
+					least.min, least.from = all, i
 				}
 			}
 			if least.from >= 0 {
@@ -83,19 +84,17 @@ func (s *search) walk(w int, use []bool) int {
 	at := 0
 	last := s.ways[s.s]
 	for i, x := range last {
-		if x.changes < last[at].changes {
+		if x.min < last[at].min {
 			at = i
 		}
 	}
 	return at
 }
 
-// changes is what the fewest changes of a saw take.
-func (s *search) changes(w int, use []bool) float64 {
-	return float64(s.ways[s.s][s.walk(w, use)].changes) * s.d.ChangeMin[w]
-}
+// changes is the least that the changes of a saw take.
+func (s *search) changes(w int, use []bool) float64 { return s.ways[s.s][s.walk(w, use)].min }
 
-// ends is which blade is on a saw as each stage ends, with the fewest changes.
+// ends is which blade is on a saw as each stage ends, where changing takes least.
 func (s *search) ends(w int, use []bool) []int {
 	at := s.walk(w, use)
 	ends := make([]int, s.s)
@@ -155,7 +154,7 @@ func (s *search) better(k int, use []bool, total float64) float64 {
 	}
 	try := func(w, gone, come int, was float64) bool { // has flipped them; keeps that where it pays
 		now := more(gone, come)
-		if now >= 2*s.d.ChangeMin[w] {
+		if now >= s.most[w] {
 			return false
 		}
 		if t := total + now + s.changes(w, use) - was; t < total-hair*(1+total) {
@@ -220,7 +219,7 @@ func (s *search) sheet() Sheet {
 				t := Turn{Stage: stage, Saw: w, Blade: b, Changed: b != on[w], Cuts: of[[2]int{k, b}]}
 				if t.Changed {
 					out.Changes++
-					out.ChangesMin += s.d.ChangeMin[w]
+					out.ChangesMin += s.d.putOn(b)
 				}
 				on[w] = b
 				out.Turns = append(out.Turns, t)

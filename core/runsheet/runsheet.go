@@ -31,6 +31,7 @@ type Day struct {
 	Saw       []int       // of each blade
 	Mounted   []int       // on each saw as the day begins; None where the first blade costs a change too
 	ChangeMin []float64   // what a change costs on each saw
+	Extra     []float64   // what putting on each blade costs beyond that, as a stack does; nil for nothing
 	Stage     []int       // of each cut, 1 or more
 }
 
@@ -79,12 +80,28 @@ func Plan(d Day) (Sheet, error) {
 	return s.sheet(), nil
 }
 
+// putOn is what it costs to put a blade on its saw.
+func (d Day) putOn(b int) float64 {
+	if d.Extra == nil {
+		return d.ChangeMin[d.Saw[b]]
+	}
+	return d.ChangeMin[d.Saw[b]] + d.Extra[b]
+}
+
 func (d Day) check() error {
 	if len(d.Stage) != len(d.Minutes) {
 		return fault.At("stage", "every cut stands in a stage: %d cuts, %d stages said", len(d.Minutes), len(d.Stage))
 	}
 	if len(d.ChangeMin) != len(d.Mounted) {
 		return fault.At("change_min", "every saw has minutes for a change: %d saws, %d said", len(d.Mounted), len(d.ChangeMin))
+	}
+	if d.Extra != nil && len(d.Extra) != len(d.Saw) {
+		return fault.At("extra", "every blade has extra minutes, or none has: %d blades, %d said", len(d.Saw), len(d.Extra))
+	}
+	for b, m := range d.Extra {
+		if !(m >= 0) || math.IsInf(m, 0) {
+			return fault.Nth(b, "extra", "putting a blade on takes 0 minutes or more")
+		}
 	}
 	for i, w := range d.Saw {
 		if w < 0 || w >= len(d.Mounted) {

@@ -48,6 +48,13 @@ func random(r *rand.Rand, cuts, saws, blades, stages int) Day {
 	return d
 }
 
+func extra(d Day, b int) float64 {
+	if d.Extra == nil {
+		return 0
+	}
+	return d.Extra[b]
+}
+
 // addUp adds a sheet up by itself, and fails where it is none.
 func addUp(t *testing.T, d Day, s Sheet) float64 {
 	t.Helper()
@@ -62,7 +69,7 @@ func addUp(t *testing.T, d Day, s Sheet) float64 {
 			t.Errorf("turn %+v over %d: changed or not?", turn, on[turn.Saw])
 		}
 		if turn.Changed {
-			total += d.ChangeMin[turn.Saw]
+			total += d.ChangeMin[turn.Saw] + extra(d, turn.Blade)
 		}
 		on[turn.Saw] = turn.Blade
 		for _, c := range turn.Cuts {
@@ -116,7 +123,7 @@ func brute(d Day) float64 {
 				}
 				w, was := d.Saw[b], on[d.Saw[b]]
 				if was != b {
-					m += d.ChangeMin[w]
+					m += d.ChangeMin[w] + extra(d, b)
 				}
 				on[w] = b
 				least = min(least, m+from(k, done|1<<c, on))
@@ -133,6 +140,12 @@ func TestSmallDaysAreTheShortestThereAre(t *testing.T) {
 	for seed := range uint64(400) {
 		r := rand.New(rand.NewPCG(seed, 14))
 		d := random(r, 1+r.IntN(7), 1+r.IntN(3), 3+r.IntN(4), 1+r.IntN(3))
+		if seed%2 == 0 { // a blade or two are stacks
+			d.Extra = make([]float64, len(d.Saw))
+			for b := range d.Extra {
+				d.Extra[b] = float64(r.IntN(3)) * 4 * r.Float64()
+			}
+		}
 		s, err := Plan(d)
 		if err != nil {
 			t.Fatal(seed, err)
@@ -206,14 +219,16 @@ func TestWhatCannotBePlanned(t *testing.T) {
 		return Day{Minutes: [][]float64{{1, 2}}, Saw: []int{0, 0}, Mounted: []int{1}, ChangeMin: []float64{2}, Stage: []int{1}}
 	}
 	for want, spoil := range map[string]func(*Day){
-		"no blade may make this cut": func(d *Day) { d.Minutes[0] = []float64{Never, Never} },
-		"stages count from 1":        func(d *Day) { d.Stage[0] = 0 },
+		"no blade may make this cut":                                      func(d *Day) { d.Minutes[0] = []float64{Never, Never} },
+		"putting a blade on takes 0 minutes or more":                      func(d *Day) { d.Extra = []float64{1, -1} },
+		"every blade has extra minutes, or none has: 2 blades, 1 said":    func(d *Day) { d.Extra = []float64{1} },
+		"stages count from 1":                                             func(d *Day) { d.Stage[0] = 0 },
 		"every cut has minutes for each blade, or none: 2 blades, 1 said": func(d *Day) { d.Minutes[0] = []float64{1} },
-		"there is no saw 1":                                  func(d *Day) { d.Saw[1] = 1 },
-		"blade 2 is not one of this saw's":                   func(d *Day) { d.Mounted[0] = 2 },
-		"a cut takes 0 minutes or more":                      func(d *Day) { d.Minutes[0][0] = math.NaN() },
-		"a change takes 0 minutes or more":                   func(d *Day) { d.ChangeMin[0] = -1 },
-		"every cut stands in a stage: 1 cuts, 0 stages said": func(d *Day) { d.Stage = nil },
+		"there is no saw 1":                                               func(d *Day) { d.Saw[1] = 1 },
+		"blade 2 is not one of this saw's":                                func(d *Day) { d.Mounted[0] = 2 },
+		"a cut takes 0 minutes or more":                                   func(d *Day) { d.Minutes[0][0] = math.NaN() },
+		"a change takes 0 minutes or more":                                func(d *Day) { d.ChangeMin[0] = -1 },
+		"every cut stands in a stage: 1 cuts, 0 stages said":              func(d *Day) { d.Stage = nil },
 	} {
 		d := good()
 		spoil(&d)

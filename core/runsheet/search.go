@@ -44,6 +44,7 @@ type search struct {
 	share  []float64 // how often a blade was used lately
 	ways   [][]way   // see walk
 	picked []choice  // see better
+	most   []float64 // of each saw: more than a flip can save of changes
 }
 
 func newSearch(d Day) *search {
@@ -73,6 +74,10 @@ func newSearch(d Day) *search {
 		s.to[i] = make([]float64, s.b+1)
 	}
 	s.picked = make([]choice, len(s.may))
+	s.most = make([]float64, len(s.rack))
+	for b, w := range d.Saw {
+		s.most[w] = max(s.most[w], 2*d.putOn(b))
+	}
 	s.ways = make([][]way, s.s+1)
 	s.total = math.Inf(1)
 	return s
@@ -263,33 +268,33 @@ type turnout struct {
 
 // term is what a blade adds to a stage that changes to it, and whether it is
 // used where nothing forces the end of the stage to be it.
-func (s *search) term(at int, change float64, f int8) (float64, bool) {
-	t := change - s.gain[at]
+func (s *search) term(at, b int, f int8) (float64, bool) {
+	t := s.d.putOn(b) - s.gain[at]
 	return t, f == in || f == free && t < 0
 }
 
 // way is what the cheapest way of one saw through the stages comes to: changes
 // less gains. s.to[k][b] is that of stage k and all after it with b on.
 func (s *search) way(w int, fix []int8) float64 {
-	rack, change := s.rack[w], s.d.ChangeMin[w]
+	rack := s.rack[w]
 	outs := make([]turnout, s.s)
 	for k := s.s - 1; k >= 0; k-- {
 		outs[k] = s.stageWay(w, k, fix)
 		for _, b := range rack {
-			s.to[k][b], _ = s.step(outs[k], k, b, change, fix)
+			s.to[k][b], _ = s.step(outs[k], k, b, fix)
 		}
 		s.work += 2 * len(rack)
 	}
 	on := s.d.Mounted[w]
-	total, _ := s.step(outs[0], 0, on, change, fix)
+	total, _ := s.step(outs[0], 0, on, fix)
 	for k := range s.s {
-		_, end := s.step(outs[k], k, on, change, fix)
+		_, end := s.step(outs[k], k, on, fix)
 		if on != None && fix[k*s.b+on] != out && (end != on || s.gain[k*s.b+on] > 0 || fix[k*s.b+on] == in) {
 			s.used[k*s.b+on] = true
 		}
 		if end != on {
 			for _, b := range rack {
-				if _, uses := s.term(k*s.b+b, change, fix[k*s.b+b]); b != on && uses {
+				if _, uses := s.term(k*s.b+b, b, fix[k*s.b+b]); b != on && uses {
 					s.used[k*s.b+b] = true
 				}
 			}
@@ -302,14 +307,13 @@ func (s *search) way(w int, fix []int8) float64 {
 
 // stageWay gathers what a stage comes to on a saw; s.to of the next must be known.
 func (s *search) stageWay(w, k int, fix []int8) turnout {
-	change := s.d.ChangeMin[w]
 	t := turnout{best: [2]float64{math.Inf(1), math.Inf(1)}, bestAt: [2]int{None, None}}
 	for _, b := range s.rack[w] {
 		at := k*s.b + b
 		if fix[at] == out {
 			continue
 		}
-		add, uses := s.term(at, change, fix[at])
+		add, uses := s.term(at, b, fix[at])
 		if fix[at] == in {
 			t.musts++
 		}
@@ -329,11 +333,11 @@ func (s *search) stageWay(w, k int, fix []int8) turnout {
 // step is what a stage and all after it come to with a blade on as it begins,
 // and which is on as it ends. What is on needs no change; a stage that changes
 // ends on another, since coming back is a change that the next stage can make.
-func (s *search) step(t turnout, k, on int, change float64, fix []int8) (float64, int) {
+func (s *search) step(t turnout, k, on int, fix []int8) (float64, int) {
 	base, musts, kept, after := t.base, t.musts, 0.0, 0.0
 	if on != None {
 		at := k*s.b + on
-		add, uses := s.term(at, change, fix[at])
+		add, uses := s.term(at, on, fix[at])
 		if uses {
 			base -= add
 		}
@@ -396,10 +400,10 @@ func (s *search) wayOnly(w int, fix []int8) float64 {
 			break
 		}
 		for _, b := range s.rack[w] {
-			s.to[k][b], _ = s.step(first, k, b, s.d.ChangeMin[w], fix)
+			s.to[k][b], _ = s.step(first, k, b, fix)
 		}
 	}
 	s.work += 2 * len(s.rack[w]) * s.s
-	total, _ := s.step(first, 0, s.d.Mounted[w], s.d.ChangeMin[w], fix)
+	total, _ := s.step(first, 0, s.d.Mounted[w], fix)
 	return total
 }

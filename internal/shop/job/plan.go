@@ -7,6 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/guide"
@@ -18,6 +19,10 @@ import (
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 )
+
+// stackMin is what putting a dado set on takes beyond another change: a stack is
+// some twenty minutes where a blade is three (craft section 16).
+const stackMin = 17
 
 // A column is a blade on a saw that it fits.
 type column struct {
@@ -274,6 +279,14 @@ func (w *weighing) day(k Knobs, barred map[column]bool) (d runsheet.Day, rows []
 			d.Saw[c] = i
 			if saw.Mounted != nil && *saw.Mounted == w.shelf.Blades[col.blade].ID {
 				d.Mounted[i] = c
+			}
+		}
+	}
+	if k.ChangeMin == nil || *k.ChangeMin > 0 {
+		d.Extra = make([]float64, len(w.cols))
+		for c, col := range w.cols {
+			if w.shelf.Blades[col.blade].Make == blade.Dado {
+				d.Extra[c] = stackMin
 			}
 		}
 	}

@@ -2,12 +2,15 @@ package job
 
 import (
 	"maps"
+	"slices"
 	"testing"
 
+	"corte/core/blade"
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/runsheet"
+	"corte/internal/record"
 	shopchoose "corte/internal/shop/choose"
 )
 
@@ -62,5 +65,21 @@ func TestWhatIsPutOnInstead(t *testing.T) {
 	w.ways[1][1], w.ways[0][3] = takes(1, spare), takes(1, spare)
 	if at, _ := w.instead(0, []int{0, 1}, []int{1, 1}); at != -1 {
 		t.Errorf("no other cuts all of it well: %d", at)
+	}
+}
+
+// A stack takes longer to put on than a blade, but where changing counts for
+// nothing.
+func TestAStackTakesLongerToPutOn(t *testing.T) {
+	w := &weighing{cols: []column{{0, 0}, {0, 1}}, saws: []int{0}, shelf: record.Shelf{
+		Saws:   []record.Saw{{ChangeMinutes: 3}},
+		Blades: []record.Blade{{Blade: blade.Blade{Make: blade.Dado}}, {}},
+	}}
+	if d, _ := w.day(Knobs{}, nil); d.ChangeMin[0] != 3 || !slices.Equal(d.Extra, []float64{17, 0}) {
+		t.Errorf("%+v", d)
+	}
+	free := 0.0
+	if d, _ := w.day(Knobs{ChangeMin: &free}, nil); d.ChangeMin[0] != 0 || d.Extra != nil {
+		t.Errorf("freely %+v", d)
 	}
 }
