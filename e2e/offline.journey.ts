@@ -11,6 +11,7 @@ test('without the server the pages open, say how old they are, and a cut is run 
   const run = `/run?of=ash&t=20&l=700&blade=${id}`;
   await page.goto('/bench');
   await expect(page.getByRole('region', { name: 'Long Table' })).toBeVisible();
+  await page.waitForLoadState('networkidle'); // it is kept a moment after it is shown
   for (const address of ['/', run]) {
     await page.goto(address);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
