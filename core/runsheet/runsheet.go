@@ -96,11 +96,11 @@ func (d Day) check() error {
 		return fault.At("change_min", "every saw has minutes for a change: %d saws, %d said", len(d.Mounted), len(d.ChangeMin))
 	}
 	if d.Extra != nil && len(d.Extra) != len(d.Saw) {
-		return fault.At("extra", "every blade has extra minutes, or none has: %d blades, %d said", len(d.Saw), len(d.Extra))
+		return fault.At("change_min", "every blade has extra minutes, or none has: %d blades, %d said", len(d.Saw), len(d.Extra))
 	}
 	for b, m := range d.Extra {
 		if !(m >= 0) || math.IsInf(m, 0) {
-			return fault.Nth(b, "extra", "putting a blade on takes 0 minutes or more")
+			return fault.Nth(b, "change_min", "putting a blade on takes 0 minutes or more")
 		}
 	}
 	for i, w := range d.Saw {
