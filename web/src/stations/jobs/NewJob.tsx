@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useAddJob, useCopyOf, useJobList, useJobs, usePlanJob } from '../../api/jobs';
 import type { JobKnobs, JobLine, JobRowInput } from '../../api/types';
@@ -30,13 +30,18 @@ export function NewJob() {
   const copyOf = useCopyOf();
   const add = useAddJob();
   const plan = usePlanJob();
-  const key = useRef(crypto.randomUUID());
+  const sent = useRef<{ content: string; key: string }>(undefined);
   const unsaved = useUnsaved(text.trim() !== '');
   const bad = lines.some((l) => l.faults.length > 0);
   const ready = name.trim() !== '' && lines.length > 0 && !bad && settled === text && !list.isPlaceholderData;
-  const keep = () =>
+  // Sent again it is the same list to the letter, under the same key, and kept once.
+  const rows = useMemo(() => (list.data ?? []).map(rowOf), [list.data]);
+  const keep = () => {
+    const body = { name: name.trim(), rows, knobs: usual, units };
+    const content = JSON.stringify(body);
+    if (sent.current?.content !== content) sent.current = { content, key: crypto.randomUUID() };
     add.mutate(
-      { key: key.current, body: { name: name.trim(), rows: lines.map(rowOf), knobs: usual, units } },
+      { key: sent.current.key, body },
       {
         onSuccess: (job) => {
           unsaved.saved();
@@ -45,6 +50,7 @@ export function NewJob() {
         },
       },
     );
+  };
   const failed = add.error ?? list.error;
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
