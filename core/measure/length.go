@@ -98,7 +98,8 @@ func (l Length) Format(u Unit) string {
 	b.WriteByte('"')
 	if r := rest.Inches(); math.Abs(r) >= restShown && math.Abs(l.Inches()) < restUpTo {
 		sign := "+"
-		if r < 0 {
+		// A sign in front is for all that follows; nought has none in front.
+		if r < 0 || l < 0 && whole == 0 && num == 0 {
 			sign = "-"
 		}
 		b.WriteString(" " + sign + strconv.FormatFloat(math.Abs(r), 'f', 3, 64))

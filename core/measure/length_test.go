@@ -35,6 +35,8 @@ func TestParse(t *testing.T) {
 		{"1.2m", Inch, 1200},
 		{"3/4 mm", Inch, 0.75},
 		{`1 7/32" +0.005`, Millimetre, 31.08325},
+		{`3937 1/64"`, Millimetre, 100_000},
+		{`1/2 -0.062`, Millimetre, 11.1252},
 		{"-0.05 mm", Inch, -0.05},
 	} {
 		got, err := Parse(tt.text, tt.bare)
@@ -57,7 +59,10 @@ func TestParseRefuses(t *testing.T) {
 		"2 ft 30 mm": "after feet only inches",
 		"1e9":        "\"e\" is not a unit",
 		"999999999":  "longer than 100 m",
+		"3937 1/32":  "longer than 100 m",
 		"1 1/2/3":    "at its end",
+		"0/01-7000":  "thousandths of an inch",
+		"1/2+.0625":  "thousandths of an inch",
 		"--3":        "expected a number",
 	} {
 		l, err := Parse(text, Millimetre)
@@ -116,7 +121,7 @@ func TestFeed(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, s := range []string{"1 3/16", `2' 3 1/2"`, "30mm", "12,5", "1/0", "½", `1 7/32" +0.005`, "-", "9999999999"} {
+	for _, s := range []string{"1 3/16", `2' 3 1/2"`, "30mm", "12,5", "1/0", "½", `1 7/32" +0.005`, "-", "9999999999", "0/01-7000", "100000", "-,11"} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {

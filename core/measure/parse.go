@@ -30,6 +30,7 @@ var (
 	errZeroDen   = errors.New("a fraction cannot be over zero")
 	errAfterFeet = errors.New("after feet only inches can follow")
 	errTooLong   = errors.New("it is longer than 100 m")
+	errRemainder = errors.New(`what follows a fraction is thousandths of an inch, such as 1 7/32" +0.005`)
 	errComma     = errors.New("the comma may part thousands or decimals: write 1220 or 1.22")
 )
 
@@ -80,9 +81,12 @@ func Parse(text string, bare Unit) (Length, error) {
 	if r.rest != "" {
 		return fail(fmt.Errorf("%q at its end cannot be read", r.rest))
 	}
-	if mm > Longest.Mm() {
+	// The longest length written to the nearest 1/64 in is a little longer, and
+	// what Format writes must be read back.
+	if mm > Longest.Mm()+MmPerInch/finest/2 {
 		return fail(errTooLong)
 	}
+	mm = min(mm, Longest.Mm())
 	if negative {
 		mm = -mm
 	}
@@ -218,7 +222,8 @@ func (r *reader) length(bare Unit) (mm float64, s system, err error) {
 }
 
 // remainder reads the thousandths of an inch that Format writes behind a
-// fraction, as `+0.005` or `-0.005`.
+// fraction, as `+0.005` or `-0.005`. As much as a sixteenth is no remainder but
+// a sum, and a sum is more likely a slip.
 func (r *reader) remainder() (float64, error) {
 	sign := 1.0
 	switch {
@@ -229,5 +234,8 @@ func (r *reader) remainder() (float64, error) {
 		return 0, nil
 	}
 	v, err := r.number(true)
+	if err == nil && v >= 1.0/16 {
+		err = errRemainder
+	}
 	return sign * v * MmPerInch, err
 }
