@@ -65,6 +65,19 @@ test('a term says what it means where it stands, and all of them stand on one pa
     page.getByRole('button', { name: 'feed range', exact: true }),
     'the focus comes back',
   ).toBeFocused();
+  // Also out of a sentence that the server says, by the keyboard, once in each.
+  await page.goto('/?cut=crosscut&of=aluminium&t=6');
+  const raker = page
+    .getByRole('listitem')
+    .filter({ hasText: 'grab aluminium' })
+    .getByRole('button', { name: 'raker', exact: true });
+  await expect(raker).toHaveCount(1);
+  await raker.focus();
+  await page.keyboard.press('Enter');
+  await expect(meaning).toContainText('A flat tooth after a group of pointed ones');
+  await accessible(page);
+  await page.keyboard.press('Escape');
+  await expect(raker).toBeFocused();
   await page.getByRole('button', { name: /: more$/ }).click();
   await page.getByRole('link', { name: 'Words' }).click();
   await expect(page).toHaveTitle('Words · Corte');

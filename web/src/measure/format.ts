@@ -26,9 +26,10 @@ export function formatLength(mm: number, units: Units): string {
   while (top > 0 && top % 2 === 0) [top, den] = [top / 2, den / 2];
   const sign = mm < 0 && n > 0 ? '-' : '';
   const parts = [whole > 0 || top === 0 ? String(whole) : '', top > 0 ? `${top}/${den}` : ''];
+  // A sign in front is for all that follows; nought has none in front.
   const said =
     Math.abs(rest) >= REST_SHOWN && inches < REST_UP_TO
-      ? ` ${rest < 0 ? '-' : '+'}${Math.abs(rest).toFixed(3)}`
+      ? ` ${rest < 0 || (mm < 0 && n === 0) ? '-' : '+'}${Math.abs(rest).toFixed(3)}`
       : '';
   return `${sign}${parts.filter(Boolean).join(' ')}"${said}`;
 }

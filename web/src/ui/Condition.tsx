@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import type { Blade } from '../api/types';
 import { ink } from '../drawings/ink';
 import { Verdict } from './Verdict';
+import { Worded } from './Worded';
 
 interface Props {
   condition: Blade['condition'];
@@ -48,7 +49,11 @@ export function Stands({ condition: c }: { condition: Blade['condition'] }) {
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
       {c.verdict === 'clear' ? <span>{c.state}</span> : <Verdict verdict={c.verdict} size={13} />}
-      {c.verdict !== 'clear' && <span>{wants(c)}</span>}
+      {c.verdict !== 'clear' && (
+        <span>
+          <Worded>{wants(c)}</Worded>
+        </span>
+      )}
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import { Worded } from './Worded';
 
 type Kind = 'trouble' | 'caution' | 'done' | 'said';
 
@@ -43,7 +44,9 @@ export function Notice({ kind, children, sx, onAgain, action }: Props) {
       <svg width={20} height={20} viewBox="0 0 20 20" aria-hidden focusable="false" style={{ flex: 'none' }}>
         <path d={marks[kind]} fill="none" stroke="currentColor" strokeWidth={2} strokeLinejoin="round" />
       </svg>
-      <Box sx={{ flex: 1, minWidth: 180, overflowWrap: 'anywhere' }}>{children}</Box>
+      <Box sx={{ flex: 1, minWidth: 180, overflowWrap: 'anywhere' }}>
+        {typeof children === 'string' ? <Worded>{children}</Worded> : children}
+      </Box>
       {action}
       {onAgain && <Button variant="outlined" color="inherit" onClick={onAgain}>{t`Try again`}</Button>}
     </Box>

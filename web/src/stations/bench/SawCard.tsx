@@ -13,6 +13,7 @@ import { formatFigure } from '../../measure/format';
 import { LogRow } from '../../ui/LogRow';
 import { useDates } from '../../ui/useDates';
 import { Verdict } from '../../ui/Verdict';
+import { Worded } from '../../ui/Worded';
 import { testWords } from '../truing/tests';
 import { MountMenu } from './MountMenu';
 
@@ -183,7 +184,9 @@ function Rest({ bench: b, search, units }: { bench: BenchSaw; search: URLSearchP
           <Typography variant="h3" sx={{ mt: 1.5 }}>{t`Due`}</Typography>
           <Box component="ul" aria-label={t`Due on ${b.saw.name}`} sx={{ m: 0, pl: 2.5, lineHeight: 1.45 }}>
             {b.due.map((d) => (
-              <li key={d.text}>{d.text}</li>
+              <li key={d.text}>
+                <Worded>{d.text}</Worded>
+              </li>
             ))}
           </Box>
         </>

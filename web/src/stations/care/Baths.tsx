@@ -10,6 +10,7 @@ import { formatVolume } from '../../measure/format';
 import { Verdict } from '../../ui/Verdict';
 import { Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
+import { Worded } from '../../ui/Worded';
 
 export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
   const strain = useStrainBath();
@@ -34,7 +35,7 @@ export function Baths({ baths, units }: { baths: Bath[]; units: Units }) {
               <Verdict verdict={b.word === 'good' ? 'clear' : 'caution'} size={13} />
               <span>
                 {b.word === 'good' ? '' : `${b.word}: `}
-                {b.why}
+                <Worded>{b.why}</Worded>
               </span>
             </Box>
             <Button disabled={strain.isPending} onClick={() => strain.mutate(b.id)}>

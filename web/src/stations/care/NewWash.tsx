@@ -13,6 +13,7 @@ import { WashView } from '../../drawings/WashView';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';
 import { Verdict } from '../../ui/Verdict';
 import { Trouble } from '../../ui/Notice';
+import { Worded } from '../../ui/Worded';
 
 export function NewWash() {
   const [params] = useSearchParams();
@@ -118,7 +119,9 @@ export function NewWash() {
           {check.data?.map((w) => (
             <Box key={w.says} sx={{ display: 'flex', gap: 1, alignItems: 'baseline', mt: 1.5, fontSize: 17 }}>
               <Verdict verdict={w.verdict} />
-              <span>{w.says}.</span>
+              <span>
+                <Worded>{`${w.says}.`}</Worded>
+              </span>
             </Box>
           ))}
           {chosen?.harsh && (

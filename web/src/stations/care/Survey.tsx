@@ -12,6 +12,7 @@ import { SurveyView, type Look } from '../../drawings/SurveyView';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { Trouble } from '../../ui/Notice';
+import { Worded } from '../../ui/Worded';
 
 type Part = Partial<Survey>;
 interface StepProps {
@@ -239,7 +240,9 @@ export function SurveyPage() {
           <Typography variant="h2">{step?.title ?? t`Note it`}</Typography>
           {step ? (
             <>
-              <Typography>{step.says}</Typography>
+              <Typography>
+                <Worded>{step.says}</Worded>
+              </Typography>
               {step.ask({ s: survey, set })}
             </>
           ) : (

@@ -18,6 +18,7 @@ import { Outline } from '../../ui/Outline';
 import { useChime } from '../../ui/useChime';
 import { useNow } from '../../ui/useNow';
 import { Sure } from '../../ui/Sure';
+import { Worded } from '../../ui/Worded';
 import { countdown } from './timer';
 
 export function Wash() {
@@ -134,7 +135,7 @@ export function Wash() {
               <Box role="status" sx={{ fontWeight: 650, minHeight: { md: 26 } }}>
                 {timer.says !== 'to go' && timer.says}
               </Box>
-              {at.text}
+              <Worded>{at.text}</Worded>
             </Box>
           </Box>
           {!phone && <Box sx={{ mt: 2 }}>{buttons}</Box>}

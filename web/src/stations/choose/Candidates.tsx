@@ -14,6 +14,7 @@ import { shortMinutes, stretchOf, type Stretch } from '../../ui/feed';
 import { FeedLegend, FeedScale, FeedWindow } from '../../ui/FeedWindow';
 import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
+import { Worded } from '../../ui/Worded';
 
 interface Props {
   plan: Plan;
@@ -72,10 +73,14 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
           {t`Show more of ${plan.options_total}`}
         </Button>
       )}
-      {plan.swap && <Said name={t`Change or stay`}>{plan.swap.text}</Said>}
+      {plan.swap && (
+        <Said name={t`Change or stay`}>
+          <Worded>{plan.swap.text}</Worded>
+        </Said>
+      )}
       {plan.kerfs && (
         <Said name={<Term of="kerf">{t`Thin or full kerf`}</Term>}>
-          {plan.kerfs.text}{' '}
+          <Worded>{plan.kerfs.text}</Worded>{' '}
           {plan.kerfs.circuit_w !== undefined &&
             t`The breaker carries ${trim(plan.kerfs.circuit_w, 0)} W for long: thin leaves ${headroom(plan.kerfs.thin.power_w, plan.kerfs.circuit_w)} of it free, full ${headroom(plan.kerfs.full.power_w, plan.kerfs.circuit_w)}.`}
         </Said>
@@ -115,9 +120,9 @@ export const Candidates = memo(function Candidates({ plan, blades, chosen, units
                   {namesOf(g.blade_ids, blades)}
                 </Box>
                 <Box sx={{ fontSize: 15, lineHeight: 1.35 }}>
-                  {g.why}{' '}
+                  <Worded>{g.why}</Worded>{' '}
                   <Box component="span" sx={{ color: 'text.secondary' }}>
-                    {g.way_out}
+                    <Worded>{g.way_out}</Worded>
                   </Box>
                 </Box>
               </Box>

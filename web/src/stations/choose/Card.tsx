@@ -20,6 +20,7 @@ import { useCut } from './cut';
 import { Findings } from './Findings';
 import { Advices } from './Hold';
 import { Trouble } from '../../ui/Notice';
+import { Worded } from '../../ui/Worded';
 
 export function Card() {
   const { units } = usePreferences();
@@ -60,7 +61,9 @@ export function Card() {
           <Typography variant="h1" sx={{ fontSize: 34 }}>
             {blade.name}
           </Typography>
-          <Box sx={{ fontSize: 17 }}>{specOf(blade, units)}</Box>
+          <Box sx={{ fontSize: 17 }}>
+            <Worded>{specOf(blade, units)}</Worded>
+          </Box>
           <Box sx={{ fontSize: 19, my: 1.5, fontFamily: cutFace }}>
             {cutSaid(plan.data.cut, saw, material, units)}
           </Box>

@@ -6,7 +6,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState, type ComponentType } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { usePlan, useSweep } from '../../api/choose';
@@ -26,27 +26,19 @@ import { Sentence } from './Sentence';
 import type { SettingPanelProps } from './SettingPanel';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
+import { soon } from '../../ui/soon';
 
 // One of the two is needed, and is fetched beside the data that it shows.
-const loadPhone = () => import('./Phone');
-const loadWide = () => import('./SettingPanel');
-const PhonePanel = lazy(() => loadPhone().then((m) => ({ default: m.PhonePanel })));
-const BriefSentence = lazy(() => loadPhone().then((m) => ({ default: m.BriefSentence })));
-const SettingPanel = lazy(() => loadWide().then((m) => ({ default: m.SettingPanel })));
-void (matchMedia(PHONE).matches ? loadPhone() : loadWide());
+const narrow = soon(() => import('./Phone'));
+const wide = soon(() => import('./SettingPanel'));
+(matchMedia(PHONE).matches ? narrow : wide).fetch().catch(() => undefined); // asked again when it is wanted
 
 const FirstThings = lazy(() => import('../../ui/FirstThings').then((m) => ({ default: m.FirstThings })));
 const ByRule = lazy(() => import('./ByRule').then((m) => ({ default: m.ByRule })));
 
 const FEW = 60; // options at first; more than anyone reads
 
-export const Choose = () => (
-  <Suspense fallback={<Waiting ready={false} />}>
-    <TheCut />
-  </Suspense>
-);
-
-function TheCut() {
+export function Choose() {
   const { units } = usePreferences();
   const phone = usePhone();
   const saws = useSaws();
@@ -56,6 +48,8 @@ function TheCut() {
   const [limit, setLimit] = useState(FEW);
   const plan = usePlan(cut, units, limit);
   const { pins, add, drop } = usePins();
+  const onPhone = narrow.use(phone);
+  const onDesk = wide.use(!phone);
   const { search } = useLocation();
   const blades = useMemo(() => new Map((rack.data ?? []).map((b) => [b.id, b])), [rack.data]);
   const [wanted, setWanted] = useState<string>();
@@ -70,6 +64,8 @@ function TheCut() {
       />
     );
   if (!cut || !saws.data || !materials.data) return <Waiting ready={saws.data?.length === 0} />;
+  const Panel = phone ? onPhone?.PhonePanel : onDesk?.SettingPanel;
+  if (!Panel) return <Waiting ready={false} />;
 
   const saw = saws.data.find((s) => s.id === cut.saw_id)!;
   const problem =
@@ -126,8 +122,8 @@ function TheCut() {
         gap: 1.25,
       }}
     >
-      {phone ? (
-        <BriefSentence said={cutBrief(shown?.cut ?? cut, saw, material, units)}>
+      {phone && onPhone ? (
+        <onPhone.BriefSentence said={cutBrief(shown?.cut ?? cut, saw, material, units)}>
           {sentence}
           {option?.setting && blade && (
             <Box
@@ -139,7 +135,7 @@ function TheCut() {
               {saidSeconds(option.setting, units)}, {option.verdict}
             </Box>
           )}
-        </BriefSentence>
+        </onPhone.BriefSentence>
       ) : (
         sentence
       )}
@@ -179,7 +175,7 @@ function TheCut() {
             {option && blade && option.setting && (
               <AtHeight
                 key={blade.id}
-                {...{ option, blade, saw, units, phone }}
+                {...{ option, blade, saw, units, phone, Panel }}
                 list={candidates}
                 suggested={option.setting}
                 plan={shown}
@@ -223,6 +219,7 @@ type AtHeightProps = Omit<
   | 'onBrakeOff'
 > & {
   phone: boolean;
+  Panel: ComponentType<SettingPanelProps>;
   suggested: Setting;
   asked: number | undefined;
   search: string;
@@ -231,7 +228,7 @@ type AtHeightProps = Omit<
 };
 
 /** Holds the sweep of heights, so that a dragging hand is answered without asking again. */
-function AtHeight({ phone, suggested, asked, search, onPin, onChange, ...p }: AtHeightProps) {
+function AtHeight({ phone, Panel, suggested, asked, search, onPin, onChange, ...p }: AtHeightProps) {
   const step = heightStep[p.units];
   // A height off the steps, or out of reach, is for the server to answer.
   const full = p.option.heights?.full_mm ?? 0;
@@ -243,7 +240,6 @@ function AtHeight({ phone, suggested, asked, search, onPin, onChange, ...p }: At
   const go = useNavigate();
   const card = withBlade(search, p.blade.id);
   if (setting.height_mm > 0) card.set('h', String(Number(setting.height_mm.toFixed(4))));
-  const Panel = phone ? PhonePanel : SettingPanel;
   return (
     <Panel
       {...p}

@@ -9,6 +9,7 @@ import { formatSetting, formatThin, percent, trim } from '../../measure/format';
 import { saidMinutes, shortMinutes } from '../../ui/feed';
 import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
+import { Worded } from '../../ui/Worded';
 import { type SettingPanelProps } from './SettingPanel';
 
 export const smallButton = { minHeight: { xs: 44, md: 30 }, py: 0, px: 1 };
@@ -219,7 +220,7 @@ export function Says({
       )}
       {option.heights && Math.abs(option.heights.suggested_mm - setting.height_mm) < 0.01 && (
         <Box>
-          <b>{t`Why this ${table ? 'height' : 'depth'}:`}</b> {option.heights.why}
+          <b>{t`Why this ${table ? 'height' : 'depth'}:`}</b> <Worded>{option.heights.why}</Worded>
         </Box>
       )}
       {setting.hedge && (
@@ -234,13 +235,16 @@ export function Says({
         <Box key={m.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
           <Verdict verdict="caution" size={13} />
           <span>
-            {m.why} <b>{m.way_out}</b>
+            <Worded>{m.why}</Worded>{' '}
+            <b>
+              <Worded>{m.way_out}</Worded>
+            </b>
           </span>
         </Box>
       ))}
       {setting.wall_from && plan.cut.finish !== 'hidden' && (
         <Box>
-          <b>{t`Wall marks:`}</b> {setting.wall_from}
+          <b>{t`Wall marks:`}</b> <Worded>{setting.wall_from}</Worded>
           {setting.window.fast_by === 'wall' &&
             t` They bind here: true the blade, feed slower, or take another.`}
         </Box>
@@ -252,7 +256,7 @@ export function Says({
       )}
       {change && (
         <Box>
-          <b>{t`Helps most:`}</b> {change.text}
+          <b>{t`Helps most:`}</b> <Worded>{change.text}</Worded>
           {t` The feed range would stand `}
           {trim(change.room, 1)}
           {t` wide.`}{' '}

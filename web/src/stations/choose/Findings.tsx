@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Finding } from '../../api/types';
 import { Verdict } from '../../ui/Verdict';
+import { Worded } from '../../ui/Worded';
 
 interface Props {
   findings: Finding[];
@@ -22,7 +23,10 @@ export function Findings({ findings, onBrakeOff }: Props) {
         <Box component="li" key={f.rule} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
           <Verdict verdict={f.verdict} size={14} />
           <Box>
-            {f.why} <b>{f.way_out}</b>
+            <Worded>{f.why}</Worded>{' '}
+            <b>
+              <Worded>{f.way_out}</Worded>
+            </b>
             {f.ask && onBrakeOff && (
               <>
                 {' '}

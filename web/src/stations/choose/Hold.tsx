@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Advice, Plan, Saw, Units } from '../../api/types';
 import { Verdict } from '../../ui/Verdict';
+import { Worded } from '../../ui/Worded';
 import { Supports } from './Supports';
 
 const topics: Record<Advice['topic'], string> = {
@@ -56,7 +57,7 @@ export function Advices({ hold }: { hold: Advice[] }) {
                 <Verdict verdict="stop" size={13} />{' '}
               </>
             )}
-            {a.text}
+            <Worded>{a.text}</Worded>
           </Box>
         </Box>
       ))}

@@ -20,6 +20,7 @@ import { ActionBar } from '../../ui/ActionBar';
 import { Popover } from '../../ui/Floating';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
+import { Worded } from '../../ui/Worded';
 import { AllFigures, burn, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
 import { Findings } from './Findings';
 import type { SettingPanelProps } from './SettingPanel';
@@ -63,7 +64,8 @@ export function PhonePanel(p: SettingPanelProps) {
         </Box>
       </Box>
       <Box sx={{ color: 'text.secondary', mt: -0.75 }}>
-        {specOf(blade, units)} · {option.mounted ? t`on the saw now` : blade.hangs || t`place not said`}
+        <Worded>{specOf(blade, units)}</Worded> ·{' '}
+        {option.mounted ? t`on the saw now` : blade.hangs || t`place not said`}
       </Box>
       <Findings findings={plan.findings} onBrakeOff={p.onBrakeOff} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 2 }}>
@@ -115,8 +117,8 @@ export function PhonePanel(p: SettingPanelProps) {
       </Box>
       <Box>
         {pieces > 1 ? t`${pieces} pieces` : t`One piece`} {saidMinutes(setting.minutes.all)}
-        {t` · burn risk`} {burn(setting.burn)}
-        {plan.swap && ` · ${plan.swap.text}`}
+        <Worded>{t` · burn risk`}</Worded> {burn(setting.burn)}
+        {plan.swap && <Worded>{` · ${plan.swap.text}`}</Worded>}
       </Box>
       <Pager {...{ plan, option, blades, onBlade }} onList={() => setView('blades')} />
       {p.passes.length > 0 && <Passes passes={p.passes} units={units} table={saw.kind === 'table'} />}

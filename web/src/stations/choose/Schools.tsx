@@ -6,7 +6,10 @@ import { burn } from './Figures';
 import type { Blade, Cut, Material, Plan, Saw, Setting, Sweep, Units } from '../../api/types';
 import { lazy, Suspense } from 'react';
 import { SideView } from '../../drawings/SideView';
+import type { TermId } from '../../drawings/TermPicture';
 import { formatSetting, trim } from '../../measure/format';
+import { Term } from '../../ui/Term';
+import { Worded } from '../../ui/Worded';
 
 const HeightCurve = lazy(() =>
   import('../../drawings/HeightCurve').then((m) => ({ default: m.HeightCurve })),
@@ -54,13 +57,14 @@ export function Schools({
         }}
       >
         {schools.map(({ name, setting: s }) => {
-          const rows: [string, string][] = [
+          const rows: [string, string, TermId?][] = [
             [t`arc, teeth in`, `${formatSetting(s.arc_mm, units)}, ${trim(s.teeth_in_cut, 1)}`],
             [
               t`mean chip`,
               units === 'mm'
                 ? `${trim(1000 * s.mean_chip_mm, 0)} µm`
                 : `${(s.mean_chip_mm / 25.4).toFixed(4)}"`,
+              'bite',
             ],
             [s.exit.name, `${trim(s.exit.angle_deg, 0)}°, ${pct(s.exit.of_limit)}`],
             [t`burn risk`, burn(s.burn)],
@@ -80,7 +84,7 @@ export function Schools({
             >
               <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
                 <b>
-                  {names[name]}, {formatSetting(s.height_mm, units)}
+                  <Worded>{names[name]}</Worded>, {formatSetting(s.height_mm, units)}
                 </b>
                 <Button
                   size="small"
@@ -115,10 +119,16 @@ export function Schools({
                   lineHeight: 1.3,
                 }}
               >
-                {rows.map(([k, v]) => (
+                {rows.map(([k, v, term]) => (
                   <Box key={k} sx={{ display: 'contents' }}>
                     <Box component="dt" sx={{ color: 'text.secondary' }}>
-                      {k}
+                      {term ? (
+                        <Term of={term} within>
+                          {k}
+                        </Term>
+                      ) : (
+                        k
+                      )}
                     </Box>
                     <Box component="dd" sx={{ m: 0, textAlign: { sm: 'right' }, fontWeight: 600 }}>
                       {v}

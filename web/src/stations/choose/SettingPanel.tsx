@@ -16,6 +16,7 @@ import { Segments } from '../../ui/Segments';
 import { Term } from '../../ui/Term';
 import { Verdict } from '../../ui/Verdict';
 import { LengthField } from '../../ui/LengthField';
+import { Worded } from '../../ui/Worded';
 import { AllFigures, HeightPicks, Passes, Says, smallButton, worstOf } from './Figures';
 
 const EndOf = lazy(() => import('./EndOf').then((m) => ({ default: m.EndOf })));
@@ -122,7 +123,7 @@ export function SettingPanel({
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, flexWrap: 'wrap', mt: -0.75 }}>
           <Box sx={{ color: 'text.secondary', flex: { xs: '1 0 100%', sm: 1 }, minWidth: 180, fontSize: 15 }}>
-            {specOf(blade, units)},{' '}
+            <Worded>{specOf(blade, units)}</Worded>,{' '}
             {option.mounted ? t`on the saw now` : t`hangs: ${blade.hangs || t`not said`}`}
           </Box>
           {!option.mounted && <Button size="small" sx={smallButton} onClick={onMount}>{t`Mount it`}</Button>}

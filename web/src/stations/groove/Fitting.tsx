@@ -28,6 +28,7 @@ import { KnownParts } from './KnownParts';
 import { Setting } from './WayDetail';
 import { Notice, Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
+import { Worded } from '../../ui/Worded';
 
 export function Fitting() {
   const { id = '' } = useParams();
@@ -182,7 +183,7 @@ function Now({ groove: g }: { groove: Groove }) {
       >
         {g.says.map((s) => (
           <Box component="li" key={s} sx={{ fontSize: 20, lineHeight: 1.35, mb: 0.5 }}>
-            {s}
+            <Worded>{s}</Worded>
           </Box>
         ))}
       </Box>

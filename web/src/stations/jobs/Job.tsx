@@ -18,6 +18,7 @@ import { saidMinutes } from '../../ui/feed';
 import { Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
 import { Term } from '../../ui/Term';
+import { Worded } from '../../ui/Worded';
 import { AddRows } from './AddRows';
 import { Knobs } from './Knobs';
 import { Rows } from './Rows';
@@ -206,7 +207,9 @@ function Notes({ sheet, job }: { sheet: RunSheet; job: Job }) {
         </li>
       ))}
       {sheet.passes.map((p) => (
-        <li key={p.blade_id + p.what}>{p.says}</li>
+        <li key={p.blade_id + p.what}>
+          <Worded>{p.says}</Worded>
+        </li>
       ))}
     </Box>
   );

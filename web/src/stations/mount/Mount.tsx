@@ -23,6 +23,7 @@ import { LengthField } from '../../ui/LengthField';
 import { useAfterReading } from '../../ui/useAfterReading';
 import { Notice, Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
+import { Worded } from '../../ui/Worded';
 
 export function Mount() {
   const { id = '' } = useParams();
@@ -112,13 +113,15 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
         </Box>
         {step.text.map((it) => (
           <Typography key={it} sx={{ fontSize: 19, lineHeight: 1.4, mb: 1 }}>
-            {it}
+            <Worded>{it}</Worded>
           </Typography>
         ))}
         {step.caution && (
           <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline', fontSize: 17, fontWeight: 650, my: 1 }}>
             <Verdict verdict="caution" size={15} />
-            <span>{step.caution}</span>
+            <span>
+              <Worded>{step.caution}</Worded>
+            </span>
           </Box>
         )}
         {step.numbers && (
@@ -221,7 +224,9 @@ function Checks({
             {said === false && (
               <Box role="alert" sx={{ display: 'flex', gap: 1, mt: 1, fontSize: 18, fontWeight: 650 }}>
                 <Verdict verdict="stop" size={18} />
-                <span>{c.if_not}</span>
+                <span>
+                  <Worded>{c.if_not}</Worded>
+                </span>
               </Box>
             )}
           </Box>

@@ -16,6 +16,7 @@ import { saidMinutes } from '../../ui/feed';
 import { CheckField, NumberField, SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
+import { Worded } from '../../ui/Worded';
 import { SoldFace } from './SoldFace';
 
 const LOG = 'log';
@@ -92,7 +93,7 @@ export function Own() {
       {o && !owning.error && (
         <>
           <Box role="status" sx={{ fontSize: 22, fontWeight: 650, lineHeight: 1.3, maxWidth: 820 }}>
-            {o.says}
+            <Worded>{o.says}</Worded>
           </Box>
           <Box sx={{ color: 'text.secondary', mb: 1.5 }}>
             {t`Weighed over ${plural(o.pieces, { one: '# piece', other: '# pieces' })}, ${formatRun(o.metres, units)}, ${saidMinutes(o.total_min)} with what you have, all of it sharp and clean.`}

@@ -18,6 +18,7 @@ import { Stands } from '../../ui/Condition';
 import { Days } from '../../ui/Days';
 import { Notice, Trouble } from '../../ui/Notice';
 import { useDates } from '../../ui/useDates';
+import { Worded } from '../../ui/Worded';
 import { BladeMenu } from '../care/BladeMenu';
 import { BladeDoings } from './BladeDoings';
 import { BladeMeasured } from './BladeMeasured';
@@ -102,13 +103,15 @@ function Head({
         </Box>
       </Box>
       <Box sx={{ color: 'text.secondary' }}>
-        {[
-          b.teeth > 0 ? specOf(b, units) : makeWords[b.make],
-          keptForWords[b.kept_for] + (b.nails ? t`, nail-rated` : ''),
-          saw ? t`on ${saw}` : b.hangs,
-        ]
-          .filter(Boolean)
-          .join(' · ')}
+        <Worded>
+          {[
+            b.teeth > 0 ? specOf(b, units) : makeWords[b.make],
+            keptForWords[b.kept_for] + (b.nails ? t`, nail-rated` : ''),
+            saw ? t`on ${saw}` : b.hangs,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Worded>
       </Box>
       {b.retired && (
         <Notice kind="caution" sx={{ mt: 1 }}>

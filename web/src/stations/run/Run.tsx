@@ -26,6 +26,7 @@ import { CameOut } from './CameOut';
 import { LastCuts } from './LastCuts';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
+import { Worded } from '../../ui/Worded';
 import { usePhone } from '../../app/phone';
 
 const FEW = 60;
@@ -191,7 +192,9 @@ function SettingLine({
     <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 0.5, my: 1, alignItems: 'baseline' }}>
       <Box>
         <Box sx={{ fontFamily: cutFace, fontSize: 30, fontWeight: 640, lineHeight: 1.1 }}>{blade.name}</Box>
-        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{specOf(blade, units)}</Box>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+          <Worded>{specOf(blade, units)}</Worded>
+        </Box>
         {!mounted && (
           <Box sx={{ fontSize: 14.5, display: 'flex', gap: 0.75 }}>
             <Verdict verdict="caution" size={13} />
@@ -233,7 +236,7 @@ function Cautions({ plan, setting }: { plan: Plan; setting: Setting | undefined 
         .filter((a) => a.halt)
         .map((a) => (
           <Box key={a.text} sx={{ fontWeight: 650 }}>
-            {a.text}
+            <Worded>{a.text}</Worded>
           </Box>
         ))}
       <Box

@@ -1,5 +1,6 @@
 /** The next check of a trace: how it is done, where, and what came of it. */
 import { t } from '@lingui/core/macro';
+import { Worded } from '../../ui/Worded';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -85,7 +86,8 @@ export function Next({
         <Box>
           <Box sx={{ fontSize: 22, fontWeight: 700 }}>{next.label}</Box>
           <Box sx={{ mb: 1 }}>
-            {t`${next.how} About ${next.minutes} minutes. One change at a time${next.kind === 'cut' ? t`: the same cut as before` : ''}.`}
+            <Worded>{next.how}</Worded>{' '}
+            {t`About ${next.minutes} minutes. One change at a time${next.kind === 'cut' ? t`: the same cut as before` : ''}.`}
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
             <Doing check={next} trace={it} busy={busy} onAnswer={onAnswer} />

@@ -19,6 +19,7 @@ import { Signs } from './Signs';
 import { useDates } from '../../ui/useDates';
 import { Notice, Trouble } from '../../ui/Notice';
 import { Sure } from '../../ui/Sure';
+import { Worded } from '../../ui/Worded';
 
 export function Trace() {
   const { id = '' } = useParams();
@@ -207,7 +208,7 @@ function Reasons({ reasons }: { reasons: TraceReason[] }) {
             <Box component="li" key={r.id} sx={{ borderTop: '1px solid', borderColor: 'divider', py: 0.75 }}>
               <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
                 <Box sx={{ fontWeight: 700, fontSize: 17, flex: 1, minWidth: 0 }}>
-                  {r.label}
+                  <Worded>{r.label}</Worded>
                   {r.hazard && (
                     <Box component="span" sx={{ ml: 1, fontSize: 14 }}>
                       <Verdict verdict="stop" size={12} />
@@ -226,7 +227,11 @@ function Reasons({ reasons }: { reasons: TraceReason[] }) {
                 {r.for.length > 0 && <>+ {r.for.join(', ').toLowerCase()} </>}
                 {r.against.length > 0 && <>− {r.against.join(', ').toLowerCase()} </>}
               </Box>
-              {r.share >= 0.25 && <Box sx={{ fontSize: 15 }}>{t`To put it right: ${r.remedy}`}</Box>}
+              {r.share >= 0.25 && (
+                <Box sx={{ fontSize: 15 }}>
+                  <Worded>{t`To put it right: ${r.remedy}`}</Worded>
+                </Box>
+              )}
             </Box>
           ))}
       </Box>

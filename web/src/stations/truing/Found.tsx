@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import type { TruingResult, Units } from '../../api/types';
 import { formatFigure } from '../../measure/format';
 import { Notice } from '../../ui/Notice';
+import { Worded } from '../../ui/Worded';
 
 export function Found({
   result: r,
@@ -45,7 +46,7 @@ export function Found({
       )}
       {r.says.map((s) => (
         <Typography key={s} sx={{ lineHeight: 1.4 }}>
-          {s}
+          <Worded>{s}</Worded>
         </Typography>
       ))}
       {r.do.length > 0 && (

@@ -25,6 +25,7 @@ import { useDates } from '../../ui/useDates';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Outline } from '../../ui/Outline';
+import { Worded } from '../../ui/Worded';
 
 /** Tests whose name is a word of the craft. */
 const terms: Partial<Record<TruingTest, TermId>> = {
@@ -242,7 +243,7 @@ function TestRow({ letter, test, saw, stand, all, blade, shown, onShow, units }:
             </>
           ) : (
             <Box component="span" sx={{ color: 'text.secondary' }}>
-              {words.why}
+              <Worded>{words.why}</Worded>
             </Box>
           )}
         </Box>
