@@ -1,6 +1,8 @@
 package job
 
 import (
+	"cmp"
+	"slices"
 	"sort"
 	"time"
 
@@ -54,6 +56,7 @@ func Passes(b blade.Blade, c care.Condition, uses []Use, at time.Time) []Pass {
 		}
 		c = after
 	}
+	slices.SortStableFunc(out, func(a, b Pass) int { return cmp.Or(a.Use-b.Use, a.Pieces-b.Pieces) })
 	return out
 }
 

@@ -49,7 +49,7 @@ func (s *search) walk(w int, use []bool) int {
 		for _, b := range s.rack[w] {
 			if row[b] {
 				n++
-				sum += s.d.putOn(b)
+				sum += s.d.PutOn(b)
 			}
 		}
 		s.work += len(s.rack[w])
@@ -66,7 +66,7 @@ func (s *search) walk(w int, use []bool) int {
 			for i, x := range s.ways[k] {
 				all := x.min + sum
 				if x.on != None && row[x.on] {
-					all -= s.d.putOn(x.on)
+					all -= s.d.PutOn(x.on)
 					if x.on == end && n > 1 {
 						continue // coming back is a change that the next stage can make
 					}
@@ -219,7 +219,7 @@ func (s *search) sheet() Sheet {
 				t := Turn{Stage: stage, Saw: w, Blade: b, Changed: b != on[w], Cuts: of[[2]int{k, b}]}
 				if t.Changed {
 					out.Changes++
-					out.ChangesMin += s.d.putOn(b)
+					out.ChangesMin += s.d.PutOn(b)
 				}
 				on[w] = b
 				out.Turns = append(out.Turns, t)

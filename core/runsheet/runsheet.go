@@ -80,8 +80,8 @@ func Plan(d Day) (Sheet, error) {
 	return s.sheet(), nil
 }
 
-// putOn is what it costs to put a blade on its saw.
-func (d Day) putOn(b int) float64 {
+// PutOn is the minutes that putting a blade on its saw takes.
+func (d Day) PutOn(b int) float64 {
 	if d.Extra == nil {
 		return d.ChangeMin[d.Saw[b]]
 	}

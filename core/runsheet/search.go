@@ -76,7 +76,7 @@ func newSearch(d Day) *search {
 	s.picked = make([]choice, len(s.may))
 	s.most = make([]float64, len(s.rack))
 	for b, w := range d.Saw {
-		s.most[w] = max(s.most[w], 2*d.putOn(b))
+		s.most[w] = max(s.most[w], 2*d.PutOn(b))
 	}
 	s.ways = make([][]way, s.s+1)
 	s.total = math.Inf(1)
@@ -269,7 +269,7 @@ type turnout struct {
 // term is what a blade adds to a stage that changes to it, and whether it is
 // used where nothing forces the end of the stage to be it.
 func (s *search) term(at, b int, f int8) (float64, bool) {
-	t := s.d.putOn(b) - s.gain[at]
+	t := s.d.PutOn(b) - s.gain[at]
 	return t, f == in || f == free && t < 0
 }
 

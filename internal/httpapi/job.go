@@ -264,13 +264,22 @@ func orNone(ids []uuid.UUID) []uuid.UUID {
 
 func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 	out := contract.RunSheet{Turns: []contract.RunTurn{}, LeftOut: []contract.RunLeftOut{}, Passes: []contract.RunPass{}, Changes: s.Changes, CutMin: s.CutMin,
-		ChangesMin: s.ChangesMin, TotalMin: s.CutMin + s.ChangesMin, BoundMin: s.BoundMin, EndMin: s.EndMin, People: s.People, Exact: s.Exact, Burn: s.Burn}
+		ChangesMin: s.ChangesMin, WashMin: s.WashMin, TotalMin: s.CutMin + s.ChangesMin + s.WashMin, BoundMin: s.BoundMin, EndMin: s.EndMin, People: s.People, Exact: s.Exact, Burn: s.Burn}
 	rows := map[uuid.UUID]job.Row{}
 	for _, r := range j.Rows {
 		rows[r.ID] = r
 	}
+	after := map[uuid.UUID]int{} // what a row lacks on the sheet was made before it
+	for _, r := range j.Rows {
+		after[r.ID] = r.Pieces
+	}
 	for _, t := range s.Turns {
-		turn := contract.RunTurn{Stage: t.Stage, SawID: t.Saw, SawName: t.SawName, BladeID: t.Blade, BladeName: t.BladeName, Teeth: t.Teeth, Changed: t.Changed,
+		for _, c := range t.Cuts {
+			after[c.Row] -= c.Pieces
+		}
+	}
+	for _, t := range s.Turns {
+		turn := contract.RunTurn{Stage: t.Stage, SawID: t.Saw, SawName: t.SawName, BladeID: t.Blade, BladeName: t.BladeName, Teeth: t.Teeth, Changed: t.Changed, Wash: t.Wash,
 			Person: t.Person, BeginMin: t.Begin, CutsFromMin: t.CutsFrom, EndMin: t.End, Cuts: []contract.RunCut{}}
 		for _, c := range t.Cuts {
 			r, there := rows[c.Row]
@@ -278,9 +287,10 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 				continue // taken out of the list since
 			}
 			r.Pieces = c.Pieces
-			turn.Cuts = append(turn.Cuts, contract.RunCut{RowID: c.Row, Pieces: c.Pieces, BeginMin: c.Begin, Minutes: c.Minutes, HeightMm: opt.Positive(c.Height),
+			turn.Cuts = append(turn.Cuts, contract.RunCut{RowID: c.Row, Pieces: c.Pieces, After: after[c.Row], BeginMin: c.Begin, Minutes: c.Minutes, HeightMm: opt.Positive(c.Height),
 				FeedMMin: opt.Positive(c.Feed), Seconds: opt.Positive(c.Seconds), Verdict: wordOf[contract.Verdict](c.Verdict), Shut: c.Shut, Burn: c.Burn, ReworkMin: c.Rework,
 				Cut: cutOf(r, t.Saw)})
+			after[c.Row] += c.Pieces
 		}
 		out.Turns = append(out.Turns, turn)
 	}
@@ -292,7 +302,7 @@ func (v voice) encodeSheet(j job.Job, s job.Sheet) contract.RunSheet {
 		if p.Dull {
 			what = "dull"
 		}
-		out.Passes = append(out.Passes, contract.RunPass{BladeID: p.Blade, BladeName: p.BladeName, RowID: p.Row, Pieces: p.Pieces, What: what, Wash: p.Wash,
+		out.Passes = append(out.Passes, contract.RunPass{BladeID: p.Blade, BladeName: p.BladeName, RowID: p.Row, Pieces: p.Pieces, What: what, Wash: p.Wash, SwapTo: opt.Known(p.Swap),
 			Says: v.Sentence(p.Says(rows[p.Row].Name))})
 	}
 	return out

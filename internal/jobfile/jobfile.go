@@ -151,6 +151,9 @@ func Calendar(j job.Job, from, now time.Time) []byte {
 			e.SetSummary(fmt.Sprintf("%s: %s", t.SawName, t.BladeName))
 			e.SetLocation(t.SawName)
 			var does bytes.Buffer
+			if t.Wash {
+				does.WriteString("Wash it first.\n")
+			}
 			for _, c := range t.Cuts {
 				fmt.Fprintf(&does, "%d × %s\n", c.Pieces, names[c.Row.String()].Name)
 			}

@@ -82,6 +82,10 @@ func Score(j job.Job, u measure.Unit) ([]byte, error) {
 			if t.Changed {
 				head += ", put on"
 			}
+			if t.Wash {
+				head += ", washed first"
+				boxes = append(boxes, box{staffX + t.Begin*scale, top + 26, max(2, (t.CutsFrom-t.Begin)*scale-1), "wash", false})
+			}
 			add(true, head, t.Stage.String(), "", "")
 			for _, c := range t.Cuts {
 				r := names[c.Row.String()]
@@ -123,7 +127,7 @@ var score = template.Must(template.New("").Funcs(template.FuncMap{
 <rect width="100%" height="100%" fill="#fff"/>
 <text x="20" y="36" font-size="24" font-weight="700">{{x .Name}}</text><text x="{{n .Right}}" y="36" font-size="20" text-anchor="end">{{x .Sum}}</text>
 {{$right := .Right}}{{range .Staves}}<text x="20" y="{{n (add .Y 50)}}" font-size="16" font-weight="600">{{x .Name}}</text><path d="M130 {{n (add .Y 60)}}H{{n $right}}" stroke="#000" stroke-width="1.4"/>
-{{end}}{{range .Boxes}}<rect x="{{n .X}}" y="{{n .Y}}" width="{{n .W}}" height="34" fill="#fff"/><rect x="{{n .X}}" y="{{n .Y}}" width="{{n .W}}" height="34" fill="{{if .Hatch}}url(#t){{else}}none{{end}}" stroke="#000"/>
+{{end}}{{range .Boxes}}<rect x="{{n .X}}" y="{{n .Y}}" width="{{n .W}}" height="34" fill="#fff"/><rect x="{{n .X}}" y="{{n .Y}}" width="{{n .W}}" height="34" fill="{{if .Hatch}}url(#t){{else}}none{{end}}" stroke="#000"{{if .Text}} stroke-dasharray="3 3"{{end}}/>{{if .Text}}<text x="{{n (add .X 4)}}" y="{{n (add .Y 22)}}" font-size="13">{{x .Text}}</text>{{end}}
 {{end}}{{range .Bars}}<path d="M{{n .X}} {{n (add .Y 18)}}V{{n (add .Y 66)}}" stroke="#000" stroke-width="{{if .New}}4{{else}}1.4{{end}}"/><text x="{{n (add .X 4)}}" y="{{n (add .Y 18)}}" font-size="13">{{x .Text}}</text>
 {{end}}{{range .Lines}}{{$y := .Y}}{{$h := .Head}}{{range $i, $c := .Cells}}{{if $c}}<text x="{{n (at $i)}}" y="{{n $y}}" font-size="{{if $h}}17{{else}}18{{end}}"{{if $h}} font-weight="700"{{end}}>{{x $c}}</text>{{end}}{{end}}
 {{end}}</svg>

@@ -4159,6 +4159,8 @@ type RuleSheet struct {
 
 // RunCut defines model for RunCut.
 type RunCut struct {
+	// After Pieces of the row that are made before these.
+	After    int     `json:"after"`
 	BeginMin float64 `json:"begin_min"`
 	Burn     float64 `json:"burn"`
 
@@ -4167,8 +4169,10 @@ type RunCut struct {
 	FeedMMin *float64 `json:"feed_m_min,omitempty"`
 
 	// HeightMm Left out for a chop.
-	HeightMm  *measure.Length    `json:"height_mm,omitempty"`
-	Minutes   float64            `json:"minutes"`
+	HeightMm *measure.Length `json:"height_mm,omitempty"`
+	Minutes  float64         `json:"minutes"`
+
+	// Pieces A row is parted where its blade is washed, or another put on, in the middle of it.
 	Pieces    int                `json:"pieces"`
 	ReworkMin float64            `json:"rework_min"`
 	RowID     openapi_types.UUID `json:"row_id"`
@@ -4201,12 +4205,15 @@ type RunPass struct {
 	BladeID   openapi_types.UUID `json:"blade_id"`
 	BladeName string             `json:"blade_name"`
 
-	// Pieces Of that row that are cut before.
+	// Pieces Of that row, as far as the sheet has it, that are cut before.
 	Pieces int                `json:"pieces"`
 	RowID  openapi_types.UUID `json:"row_id"`
 	Says   string             `json:"says"`
 
-	// Wash A wash there costs less than going on.
+	// SwapTo The blade that is put on there, where that costs less, as laid in.
+	SwapTo *string `json:"swap_to,omitempty"`
+
+	// Wash A wash there costs less than going on, and is laid in.
 	Wash bool        `json:"wash"`
 	What RunPassWhat `json:"what"`
 }
@@ -4216,7 +4223,7 @@ type RunPassWhat string
 
 // RunSheet Times are minutes from when the day begins.
 type RunSheet struct {
-	// BoundMin No sheet takes less than this.
+	// BoundMin No sheet takes less than this, with the blades as they are now.
 	BoundMin float64 `json:"bound_min"`
 
 	// Burn Chance of a burnt wall, over all pieces that have a feed range.
@@ -4228,7 +4235,7 @@ type RunSheet struct {
 	// EndMin When all is done, with so many people.
 	EndMin float64 `json:"end_min"`
 
-	// Exact Nothing shorter exists.
+	// Exact Nothing shorter exists, with the blades as they are now.
 	Exact   bool         `json:"exact"`
 	LeftOut []RunLeftOut `json:"left_out"`
 	Passes  []RunPass    `json:"passes"`
@@ -4239,6 +4246,9 @@ type RunSheet struct {
 
 	// Turns By stage, then by saw, then as they follow each other.
 	Turns []RunTurn `json:"turns"`
+
+	// WashMin Of washes in the middle of the work.
+	WashMin float64 `json:"wash_min"`
 }
 
 // RunTurn defines model for RunTurn.
@@ -4251,7 +4261,7 @@ type RunTurn struct {
 	Changed bool     `json:"changed"`
 	Cuts    []RunCut `json:"cuts"`
 
-	// CutsFromMin When the change is over, where there is one.
+	// CutsFromMin When change and wash are over, where there is one.
 	CutsFromMin float64 `json:"cuts_from_min"`
 	EndMin      float64 `json:"end_min"`
 
@@ -4261,6 +4271,9 @@ type RunTurn struct {
 	SawName string             `json:"saw_name"`
 	Stage   JobStage           `json:"stage"`
 	Teeth   int                `json:"teeth"`
+
+	// Wash It is washed before this, in the middle of its work.
+	Wash bool `json:"wash"`
 }
 
 // Saw defines model for Saw.

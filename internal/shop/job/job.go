@@ -7,6 +7,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -78,9 +79,15 @@ func (j Job) Foretold(row uuid.UUID) float64 {
 // LeftMin is what the sheet foretold for the pieces that are still to be made,
 // without changes.
 func (j Job) LeftMin() (sum float64) {
-	for _, t := range j.Sheet.Turns {
+	left := map[uuid.UUID]int{}
+	for row, p := range j.Done {
+		left[row] = p.Left
+	}
+	for _, t := range slices.Backward(j.Sheet.Turns) { // what is made was made from the front
 		for _, c := range t.Cuts {
-			sum += c.Minutes * float64(min(c.Pieces, j.Done[c.Row].Left)) / float64(max(1, c.Pieces))
+			n := min(c.Pieces, left[c.Row])
+			left[c.Row] -= n
+			sum += c.Minutes * float64(n) / float64(max(1, c.Pieces))
 		}
 	}
 	return sum

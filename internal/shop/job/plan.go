@@ -74,10 +74,15 @@ func (s Station) layOut(ctx context.Context, shop uuid.UUID, j Job, k Knobs) (Sh
 		return sheet, err
 	}
 	sheet.Foretold = map[uuid.UUID]float64{}
+	pieces := map[uuid.UUID]int{}
 	for _, t := range sheet.Turns {
-		for _, c := range t.Cuts {
-			sheet.Foretold[c.Row] = c.Minutes / pace / float64(c.Pieces)
+		for _, c := range t.Cuts { // a row is parted where its blade is washed
+			pieces[c.Row] += c.Pieces
+			sheet.Foretold[c.Row] += c.Minutes / pace
 		}
+	}
+	for row, n := range pieces {
+		sheet.Foretold[row] /= float64(n)
 	}
 	if j.Sheet != nil {
 		for row, minutes := range j.Sheet.Foretold {
@@ -341,28 +346,48 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 			out.LeftOut = append(out.LeftOut, LeftOut{r.ID, w.why[i]})
 		}
 	}
-	out.Changes, out.CutMin, out.ChangesMin = plan.Changes, plan.CutMin, plan.ChangesMin
-	slots, end := plan.Clock(d, out.People)
+	steps, passes := w.passes(s, d, w.steps(plan, rows))
+	w.write(&out, d, steps)
+	out.Passes = passes
+	return out, nil
+}
+
+// write puts steps on a sheet, by the clock.
+func (w *weighing) write(out *Sheet, d runsheet.Day, steps []step) {
+	all := spells(d, steps)
+	timed := make([]runsheet.Spell, len(all))
+	for i, s := range all {
+		timed[i] = s.Spell
+	}
+	slots, end := runsheet.Clock(timed, out.People)
 	out.EndMin = end
 	burn, pieces := 0.0, 0
-	for i, t := range plan.Turns {
-		col, slot := w.cols[t.Blade], slots[i]
+	for i, sp := range all {
+		col, slot := w.cols[sp.col], slots[i]
 		saw, b := w.shelf.Saws[col.saw], w.shelf.Blades[col.blade]
-		turn := Turn{Stage: job.Stage(t.Stage), Saw: saw.ID, SawName: saw.Name, Blade: b.ID, BladeName: b.Name, Teeth: b.Teeth, Changed: t.Changed,
-			Person: slot.Person, Begin: slot.Begin, CutsFrom: slot.CutsFrom, End: slot.End}
+		turn := Turn{Stage: job.Stage(sp.Stage), Saw: saw.ID, SawName: saw.Name, Blade: b.ID, BladeName: b.Name, Teeth: b.Teeth, Changed: sp.changed,
+			Wash: sp.steps[0].wash, Person: slot.Person, Begin: slot.Begin, CutsFrom: slot.CutsFrom, End: slot.End}
+		if sp.changed {
+			out.Changes++
+			out.ChangesMin += d.PutOn(sp.col)
+		}
+		if turn.Wash {
+			out.WashMin += washMin
+		}
+		out.CutMin += sp.CutMin
 		at := slot.CutsFrom
-		for _, c := range t.Cuts {
-			x, left := w.ways[rows[c]][t.Blade], w.left[rows[c]]
-			one := Cut{Row: w.rows[rows[c]].ID, Pieces: left, Begin: at, Minutes: x.minutes, Height: x.option.Height, Verdict: x.verdict.String(), Shut: !x.Open,
-				Burn: x.option.Figures.Burn, Rework: x.option.Minutes.Rework() * float64(left)}
+		for _, t := range sp.steps {
+			x := w.ways[t.row][t.col]
+			one := Cut{Row: w.rows[t.row].ID, Pieces: t.pieces, Begin: at, Minutes: t.minutes, Height: x.option.Height, Verdict: x.verdict.String(), Shut: !x.Open,
+				Burn: x.option.Figures.Burn, Rework: x.option.Minutes.Rework() * float64(t.pieces)}
 			if f := x.option.Figures.Feed; f > 0 {
 				one.Feed, one.Seconds = float64(f), f.Seconds(x.job.FeedLength())
-				burn, pieces = burn+x.option.Figures.Burn*float64(left), pieces+left
+				burn, pieces = burn+x.option.Figures.Burn*float64(t.pieces), pieces+t.pieces
 			}
 			if x.job.Motion == cut.Chop {
 				one.Height = 0
 			}
-			at += x.minutes
+			at += t.minutes
 			turn.Cuts = append(turn.Cuts, one)
 		}
 		out.Turns = append(out.Turns, turn)
@@ -370,8 +395,6 @@ func (w *weighing) sheet(s Station, k Knobs) (Sheet, error) {
 	if pieces > 0 {
 		out.Burn = burn / float64(pieces)
 	}
-	out.Passes = w.passes(s, d, plan, rows)
-	return out, nil
 }
 
 // twice bars a blade that a plan has on two saws from all but the one where it

@@ -22,8 +22,9 @@ type Sheet struct {
 	Changes    int                   `json:"changes"`
 	CutMin     float64               `json:"cut_min"`
 	ChangesMin float64               `json:"changes_min"`
-	BoundMin   float64               `json:"bound_min"` // nothing is shorter
-	EndMin     float64               `json:"end_min"`   // when all is done, with so many people
+	WashMin    float64               `json:"wash_min,omitempty"` // of washes in the middle of the work
+	BoundMin   float64               `json:"bound_min"`          // nothing is shorter
+	EndMin     float64               `json:"end_min"`            // when all is done, with so many people
 	People     int                   `json:"people"`
 	Exact      bool                  `json:"exact"`
 	Burn       float64               `json:"burn"` // mean over the pieces of what has a feed range
@@ -40,6 +41,7 @@ type Turn struct {
 	BladeName string    `json:"blade_name"`
 	Teeth     int       `json:"teeth"`
 	Changed   bool      `json:"changed"`
+	Wash      bool      `json:"wash,omitempty"` // its blade is washed before
 	Person    int       `json:"person"`
 	Begin     float64   `json:"begin_min"`
 	CutsFrom  float64   `json:"cuts_from_min"`
@@ -76,9 +78,9 @@ type Pass struct {
 	Row       uuid.UUID `json:"row_id"`
 	Pieces    int       `json:"pieces"`              // of that row that are cut before
 	Dull      bool      `json:"dull"`                // or else pitchy
-	Wash      bool      `json:"wash"`                // a wash there costs less than going on
+	Wash      bool      `json:"wash"`                // a wash there costs less than going on, and is laid in
 	Costs     float64   `json:"costs_min"`           // what going on costs more than a clean or sharp blade
-	Swap      string    `json:"swap_to,omitempty"`   // the blade that is better put on there
+	Swap      string    `json:"swap_to,omitempty"`   // the blade that is put on there, as laid in
 	Saves     float64   `json:"saves_min,omitempty"` // with it, its change taken off
 }
 

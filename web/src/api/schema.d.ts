@@ -2156,12 +2156,17 @@ export interface components {
             changes_min: number;
             /**
              * Format: double
+             * @description Of washes in the middle of the work.
+             */
+            wash_min: number;
+            /**
+             * Format: double
              * @description All of it, one after the other.
              */
             total_min: number;
             /**
              * Format: double
-             * @description No sheet takes less than this.
+             * @description No sheet takes less than this, with the blades as they are now.
              */
             bound_min: number;
             /**
@@ -2170,7 +2175,7 @@ export interface components {
              */
             end_min: number;
             people: number;
-            /** @description Nothing shorter exists. */
+            /** @description Nothing shorter exists, with the blades as they are now. */
             exact: boolean;
             /**
              * Format: double
@@ -2189,13 +2194,15 @@ export interface components {
             teeth: number;
             /** @description It is put on for this. */
             changed: boolean;
+            /** @description It is washed before this, in the middle of its work. */
+            wash: boolean;
             /** @description From 0. */
             person: number;
             /** Format: double */
             begin_min: number;
             /**
              * Format: double
-             * @description When the change is over, where there is one.
+             * @description When change and wash are over, where there is one.
              */
             cuts_from_min: number;
             /** Format: double */
@@ -2205,7 +2212,10 @@ export interface components {
         RunCut: {
             /** Format: uuid */
             row_id: string;
+            /** @description A row is parted where its blade is washed, or another put on, in the middle of it. */
             pieces: number;
+            /** @description Pieces of the row that are made before these. */
+            after: number;
             /** Format: double */
             begin_min: number;
             /** Format: double */
@@ -2245,12 +2255,14 @@ export interface components {
             blade_name: string;
             /** Format: uuid */
             row_id: string;
-            /** @description Of that row that are cut before. */
+            /** @description Of that row, as far as the sheet has it, that are cut before. */
             pieces: number;
             /** @enum {string} */
             what: "pitchy" | "dull";
-            /** @description A wash there costs less than going on. */
+            /** @description A wash there costs less than going on, and is laid in. */
             wash: boolean;
+            /** @description The blade that is put on there, where that costs less, as laid in. */
+            swap_to?: string;
             says: string;
         };
         StockPiece: {

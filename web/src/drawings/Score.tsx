@@ -130,6 +130,9 @@ export function Score({ sheet, ghost, rows, stages, width, chosen, onChoose }: P
               strokeDasharray="2 3"
             />
           )}
+          {u.wash && (
+            <Wash x={X(u.begin_min)} y={Y(u.saw_id) + TOP} width={X(u.cuts_from_min) - X(u.begin_min)} />
+          )}
           {names[i] !== undefined && (
             <text
               x={names[i].x}
@@ -168,9 +171,9 @@ export function Score({ sheet, ghost, rows, stages, width, chosen, onChoose }: P
           strokeDasharray="1.5 9"
         />
       ))}
-      {sheet.passes.map((p) => (
-        <Pass key={p.blade_id + p.what} pass={p} sheet={sheet} X={X} Y={Y} />
-      ))}
+      {sheet.passes.map(
+        (p, i) => !p.wash && p.swap_to === undefined && <Pass key={i} pass={p} sheet={sheet} X={X} Y={Y} />,
+      )}
       <Clock end={sheet.end_min} X={X} y={height - FOOT + 8} width={width} />
     </svg>
   );
@@ -190,9 +193,7 @@ function Box(p: {
   onChoose: () => void;
 }) {
   const { cut, row } = p;
-  const made = row
-    ? Math.min(1, Math.max(0, row.made - (row.pieces - cut.pieces)) / Math.max(1, cut.pieces))
-    : 0;
+  const made = row ? Math.min(1, Math.max(0, row.made - cut.after) / Math.max(1, cut.pieces)) : 0;
   const text = row ? `${cut.pieces} × ${row.name}` : '';
   const fits = widthOf(text, SMALL) + 10 < p.width;
   return (
@@ -237,7 +238,29 @@ function Box(p: {
   );
 }
 
-/** Where a blade gets pitchy (a drop) or dull (a wedge), filled where a wash pays. */
+/** A wash in the middle of the work: a tray as long as it takes, with a drop in it. */
+function Wash({ x, y, width }: { x: number; y: number; width: number }) {
+  return (
+    <g>
+      <path
+        d={`M${x + 2} ${y + 6}V${y + BOX}H${x + Math.max(4, width) - 2}V${y + 6}`}
+        fill="none"
+        stroke={ink.ink}
+        strokeWidth={2}
+      />
+      <path
+        d={`M${x + 2} ${y + BOX / 2}H${x + Math.max(4, width) - 2}`}
+        stroke={ink.hair}
+        strokeWidth={1.5}
+      />
+      <g transform={`translate(${x + width / 2} ${y + BOX * 0.72})`}>
+        <path d={DROP} fill={ink.ink} stroke={ink.ink} strokeWidth={1} />
+      </g>
+    </g>
+  );
+}
+
+/** Where a blade gets pitchy (a drop) or dull (a wedge), and going on takes least. */
 function Pass({
   pass: p,
   sheet,
@@ -249,20 +272,17 @@ function Pass({
   X: (min: number) => number;
   Y: (saw: string) => number;
 }) {
-  const turn = sheet.turns.find((u) =>
-    u.cuts.some((c) => c.row_id === p.row_id && u.blade_id === p.blade_id),
+  const parts = sheet.turns.flatMap((turn) =>
+    turn.cuts.filter((cut) => cut.row_id === p.row_id).map((cut) => ({ turn, cut })),
   );
-  const cut = turn?.cuts.find((c) => c.row_id === p.row_id);
-  if (!turn || !cut) return null;
-  const x = X(cut.begin_min + (cut.minutes * p.pieces) / Math.max(1, cut.pieces));
+  const at = (parts[0]?.cut.after ?? 0) + p.pieces; // of the whole row
+  const part = parts.find(({ cut }) => at < cut.after + cut.pieces);
+  if (!part) return null;
+  const { turn, cut } = part;
+  const x = X(cut.begin_min + (cut.minutes * (at - cut.after)) / Math.max(1, cut.pieces));
   return (
     <g transform={`translate(${x} ${Y(turn.saw_id) + TOP + BOX + 12})`}>
-      <path
-        d={p.what === 'pitchy' ? DROP : WEDGE}
-        fill={p.wash ? ink.ink : ink.paper}
-        stroke={ink.ink}
-        strokeWidth={1.5}
-      />
+      <path d={p.what === 'pitchy' ? DROP : WEDGE} fill={ink.paper} stroke={ink.ink} strokeWidth={1.5} />
     </g>
   );
 }

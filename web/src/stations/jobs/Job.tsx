@@ -154,13 +154,17 @@ function Fold({ children }: { children: string }) {
 
 /** What a plan comes to, and beside it what the one before came to. */
 function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
-  const sums: [string, string, string | undefined, TermId?][] = [
+  type Sum = [string, string, string | undefined, TermId?];
+  const sums: Sum[] = [
     [t`in all`, saidMinutes(now.end_min), was && saidMinutes(was.end_min)],
     [t`changes`, String(now.changes), was && String(was.changes)],
     [t`cutting`, saidMinutes(now.cut_min), was && saidMinutes(was.cut_min)],
+    ...(now.wash_min + (was?.wash_min ?? 0) > 0
+      ? [[t`washing`, saidMinutes(now.wash_min), was && saidMinutes(was.wash_min)] as Sum]
+      : []),
     [t`burn risk`, percent(now.burn), was && percent(was.burn), 'burn-risk'],
   ];
-  const gap = now.total_min > 0 ? (now.total_min - now.bound_min) / now.total_min : 0;
+  const gap = now.total_min > 0 ? (now.total_min - now.wash_min - now.bound_min) / now.total_min : 0;
   return (
     <Box
       role="status"
@@ -206,8 +210,8 @@ function Notes({ sheet, job }: { sheet: RunSheet; job: Job }) {
           {t`No blade here makes ${nameOf(c.row_id)} well at any feed; ${u.blade_name} comes nearest.`}
         </li>
       ))}
-      {sheet.passes.map((p) => (
-        <li key={p.blade_id + p.what}>
+      {sheet.passes.map((p, i) => (
+        <li key={i}>
           <Worded>{p.says}</Worded>
         </li>
       ))}

@@ -25,6 +25,8 @@ interface Left {
   turn: RunTurn;
   cut: RunCut;
   row: JobRow;
+  pieces: number; // to be made here
+  begins: boolean; // what its turn begins with, and nothing of it is made
 }
 
 export function Next() {
@@ -35,6 +37,25 @@ export function Next() {
   return <AtSaw job={job.data} units={units} />;
 }
 
+/** What is left of a sheet in its order; a row that is parted in the middle is made from its front. */
+function leftOf(job: Job): Left[] {
+  const rows = new Map(job.rows.map((r) => [r.id, r]));
+  const rest = new Map(job.rows.map((r) => [r.id, r.left]));
+  const parts = (job.sheet?.turns ?? []).flatMap((turn) =>
+    turn.cuts.map((cut, i) => ({ turn, cut, first: i === 0 })),
+  );
+  return parts.flatMap(({ turn, cut, first }, at) => {
+    const row = rows.get(cut.row_id);
+    if (!row) return [];
+    const last = !parts.slice(at + 1).some((p) => p.cut.row_id === cut.row_id);
+    const made = Math.min(cut.pieces, Math.max(0, row.made - cut.after));
+    const all = rest.get(row.id) ?? 0;
+    const pieces = last ? all : Math.min(all, cut.pieces - made); // spoilt ones are made again at the end
+    rest.set(row.id, all - pieces);
+    return pieces > 0 ? [{ turn, cut, row, pieces, begins: first && made === 0 }] : [];
+  });
+}
+
 function AtSaw({ job, units }: { job: Job; units: Units }) {
   const [params, setParams] = useSearchParams();
   const mounted = new Map((useSaws().data ?? []).map((s) => [s.id, s.mounted_blade_id]));
@@ -43,12 +64,7 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
   const go = useNavigate();
   const failed = keep.error ?? start.error;
   const [last, setLast] = useState<{ row: JobRow; made: number; spoilt: number }>();
-  const left: Left[] = (job.sheet?.turns ?? []).flatMap((turn) =>
-    turn.cuts.flatMap((cut) => {
-      const row = job.rows.find((r) => r.id === cut.row_id);
-      return row && row.left > 0 ? [{ turn, cut, row }] : [];
-    }),
-  );
+  const left = leftOf(job);
   const saws = [...new Map((job.sheet?.turns ?? []).map((u) => [u.saw_id, u.saw_name]))];
   const saw = params.get('at') ?? left[0]?.turn.saw_id ?? saws[0]?.[0];
   const mine = left.filter((l) => l.turn.saw_id === saw);
@@ -120,6 +136,19 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
               </Button>
             )}
           </Box>
+          {now.begins && now.turn.wash && (
+            <Box
+              sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', columnGap: 1, fontWeight: 650 }}
+            >
+              <Verdict verdict="caution" size={15} />
+              <span>{t`It is pitchy by now.`}</span>
+              <Button
+                component={Link}
+                to={`/care/wash?b=${now.turn.blade_id}`}
+                sx={{ minHeight: 48 }}
+              >{t`Wash it first`}</Button>
+            </Box>
+          )}
           <Box
             sx={{ display: 'flex', columnGap: { xs: 2.5, sm: 4 }, rowGap: 0.5, flexWrap: 'wrap', my: 0.5 }}
           >
@@ -156,14 +185,14 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
             }}
           >
             <Button variant="contained" onClick={() => tick(now.row, 1, 0)}>{t`One made`}</Button>
-            <Button variant="contained" onClick={() => tick(now.row, now.row.left, 0)}>
-              {plural(now.row.left, { one: 'The last one made', other: 'All # made' })}
+            <Button variant="contained" onClick={() => tick(now.row, now.pieces, 0)}>
+              {plural(now.pieces, { one: 'The last one made', other: 'All # made' })}
             </Button>
             <Button variant="outlined" onClick={() => tick(now.row, 0, 1)}>{t`One spoilt`}</Button>
             <Button
               variant="outlined"
               component={Link}
-              to={`/run?${cutParams({ ...now.cut.cut, pieces: now.row.left }, { blade: now.turn.blade_id, h: now.cut.height_mm, job: job.id, row: now.row.id })}`}
+              to={`/run?${cutParams({ ...now.cut.cut, pieces: now.pieces }, { blade: now.turn.blade_id, h: now.cut.height_mm, job: job.id, row: now.row.id })}`}
             >
               {t`Run it`}
             </Button>
@@ -182,11 +211,12 @@ function AtSaw({ job, units }: { job: Job; units: Units }) {
             {mine.slice(1, 5).map((l, i) => (
               <Box
                 component="li"
-                key={l.row.id}
+                key={l.row.id + String(l.cut.after)}
                 sx={{ borderTop: '1px solid', borderColor: 'divider', py: 1, fontSize: 17 }}
               >
                 {l.turn.blade_id !== mine[i]!.turn.blade_id && <b>{t`Change to ${l.turn.blade_name}. `}</b>}
-                {l.row.left} × {l.row.name}
+                {l.begins && l.turn.wash && <b>{t`Wash ${l.turn.blade_name}. `}</b>}
+                {l.pieces} × {l.row.name}
               </Box>
             ))}
           </Box>

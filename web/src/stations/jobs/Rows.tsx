@@ -68,7 +68,8 @@ export function Rows({ job, sheet, units, saws, chosen, onChoose }: Props) {
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const where = new Map<string, Planned>();
-  for (const turn of sheet?.turns ?? []) for (const cut of turn.cuts) where.set(cut.row_id, { turn, cut });
+  for (const turn of sheet?.turns ?? [])
+    for (const cut of turn.cuts) if (!where.has(cut.row_id)) where.set(cut.row_id, { turn, cut });
   const put = (rows: JobRowInput[]) =>
     change.mutate({ job, body: { name: job.name, rows, knobs: job.knobs, units } });
   const edit = (id: string, part: Partial<JobRowInput> | null) =>
