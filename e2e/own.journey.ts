@@ -1,7 +1,7 @@
 /** Which blade to buy: over the season, over a job, and for who has none yet. */
 import { accessible, expect, test } from './test';
 
-test('what to buy next is weighed over the season and over a job, and printed', async ({ page }) => {
+test('what to buy next is weighed over the season and over a job, and printed', async ({ page, context }) => {
   await page.goto('/own');
   const says = page.getByRole('status').filter({ hasText: /buy none|adds most|none pays/i });
   await expect(says).toBeVisible();
@@ -13,11 +13,26 @@ test('what to buy next is weighed over the season and over a job, and printed', 
   await page.getByRole('combobox', { name: 'Over which work' }).click();
   await page.getByRole('option', { name: 'Balcony set, third act' }).click();
   await expect(page.getByText(/^Weighed over 132 pieces, /)).toBeVisible();
-  // Prices are the owner's, and stay.
+  // The schools over the same work, each with the point from which it pays.
+  await expect(page.getByRole('region', { name: 'One blade, or several?' })).toContainText(
+    /another would save less than it takes to put on/,
+  );
+  await expect(page.getByRole('region', { name: 'Thin or full kerf?' })).toContainText(/l of dust, /);
+  // Prices are the shop's: another device has them, and is told where it was late.
+  const other = await context.newPage();
+  await other.goto('/own');
+  await expect(other.getByLabel('An hour is worth')).toBeVisible();
+  const kept = page.waitForResponse((r) => r.request().method() === 'PUT' && r.ok());
   await page.getByLabel('An hour is worth').fill('40');
   await page.getByLabel('Veneer 80, Long Table').fill('95');
+  await kept;
+  await other.getByLabel('An hour is worth').fill('50');
+  await expect(other.getByText('Somebody else has changed this list')).toBeVisible();
+  await other.getByRole('button', { name: 'Try again' }).click();
+  await expect(other.getByText('Somebody else has changed this list')).toBeHidden();
+  await other.close();
   await page.reload();
-  await expect(page.getByLabel('Veneer 80, Long Table')).toHaveValue('95');
+  await expect(page.getByLabel('An hour is worth')).toHaveValue('50');
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('combobox', { name: 'Over which work' })).toBeHidden();
   await expect(says).toBeVisible();

@@ -40,6 +40,14 @@ const labours = 0.7
 // strongMotorW is the power from which a saw has no need of a thin kerf.
 const strongMotorW = 1500
 
+// WithKerf is a blade with the usual thin or full kerf of its diameter, and the
+// plate that goes with it.
+func WithKerf(b blade.Blade, thin bool) blade.Blade {
+	b.Kerf = kerfFor(b.Diameter, thin)
+	b.Plate = b.Kerf * usualPlate
+	return b
+}
+
 // Kerfs puts a full and a thin kerf on a blade's own teeth and compares what
 // they ask. It reports false where the material has no window.
 func Kerfs(r Request, b blade.Blade) (KerfAdvice, bool) {
@@ -54,9 +62,7 @@ func Kerfs(r Request, b blade.Blade) (KerfAdvice, bool) {
 		feed = briskCross
 	}
 	load := func(thin bool) KerfLoad {
-		b := b
-		b.Kerf = kerfFor(b.Diameter, thin)
-		b.Plate = b.Kerf * usualPlate
+		b := WithKerf(b, thin)
 		j := r.Job
 		j.Height = r.Heights(b).Suggested
 		f := cut.WorkAt(j, b, r.drive(), cut.State{Heel: r.Heel}, feed)

@@ -3,6 +3,7 @@ package httpapi_test
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"net/http"
 	"strings"
 	"sync"
@@ -276,6 +277,25 @@ func TestWhatToBuyNext(t *testing.T) {
 	if year["pieces"].(float64) < 4000 || year["years"].(float64) > 0.5 || len(year["one"].([]any)) != 0 || !strings.HasPrefix(year["says"].(string), "No blade that is sold would save a minute") {
 		t.Errorf("over the log: %v", year["says"])
 	}
+	// One blade, two, three: each saves more than a change, and all of them take no less.
+	several := year["several"].([]any)
+	undone, total := year["pieces"].(float64), math.Inf(1)
+	for _, x := range several {
+		n, min := x.(obj)["undone"].(float64), x.(obj)["total_min"].(float64)
+		if n > undone || n == undone && min > total-3 || n == 0 && min < year["total_min"].(float64)-1e-6 {
+			t.Errorf("with %s %v pieces are undone in %v min, before it %v in %v", x.(obj)["name"], n, min, undone, total)
+		}
+		undone, total = n, min
+	}
+	if len(several) < 2 || undone != 0 {
+		t.Errorf("several: %v", several)
+	}
+	for _, x := range year["kerfs"].([]any) {
+		thin, full := x.(obj)["thin"].(obj), x.(obj)["full"].(obj)
+		if x.(obj)["pieces"].(float64) > 0 && thin["dust_l"].(float64) >= full["dust_l"].(float64) {
+			t.Errorf("thin makes as much dust: %v", x)
+		}
+	}
 	// Without the blade that does fine sheets, one that does is worth buying.
 	for _, name := range []string{"Needle", "Glass", "Tinsel", "Quill", "Lace", "Chorus", "Dovecote"} {
 		if w := b.put("/blades/"+b.blade[name]+"/retirement", obj{"reason": "lost"}); w.Code != 200 {
@@ -289,7 +309,21 @@ func TestWhatToBuyNext(t *testing.T) {
 	}
 	id := best["blades"].([]any)[0].(obj)["id"]
 	for price, says := range map[float64]string{1: "pays for itself within a month", 1e6: "none pays"} {
-		dear := own(obj{"hour": 60, "prices": []obj{{"id": id, "price": price}}})
+		now := b.get("/owning")
+		wish := []obj{{"id": id, "name": "it", "why": "so"}}
+		if w := b.put("/owning", obj{"hour": 60, "prices": []obj{{"id": id, "price": price}}, "wishes": wish}, version(now)...); w.Code != 200 || decode(t, w)["version"] != now["version"].(float64)+1 {
+			t.Fatalf("prices over %v: %d: %s", now["version"], w.Code, w.Body)
+		}
+		if w := b.put("/owning", obj{"prices": []obj{}, "wishes": []obj{}}, version(now)...); w.Code != 412 {
+			t.Errorf("over a version that is gone: %d", w.Code)
+		}
+		if w := b.put("/owning", obj{"prices": []obj{}, "wishes": append(wish, wish...)}, version(b.get("/owning"))...); w.Code != 422 || decode(t, w)["field"] != "wishes" {
+			t.Errorf("twice on the list: %d: %s", w.Code, w.Body)
+		}
+		if kept := b.get("/owning"); kept["hour"].(float64) != 60 || len(kept["wishes"].([]any)) != 1 {
+			t.Errorf("kept %v", kept)
+		}
+		dear := own(obj{})
 		if !strings.Contains(strings.ToLower(dear["says"].(string)), says) {
 			t.Errorf("at %v: %s", price, dear["says"])
 		}

@@ -2,6 +2,7 @@ package httpapi
 
 import (
 	"context"
+	"maps"
 	"slices"
 
 	"corte/core/stock"
@@ -68,12 +69,41 @@ func (s *server) PlanStock(ctx context.Context, r contract.PlanStockRequestObjec
 	return out, nil
 }
 
+func (s *server) GetOwning(ctx context.Context, _ contract.GetOwningRequestObject) (contract.GetOwningResponseObject, error) {
+	n, err := s.in(ctx).Own.Notes(ctx, s.shop)
+	return contract.GetOwning200JSONResponse(encodeNotes(n)), err
+}
+
+func (s *server) ChangeOwning(ctx context.Context, r contract.ChangeOwningRequestObject) (contract.ChangeOwningResponseObject, error) {
+	n := own.Notes{Hour: opt.Value(r.Body.Hour), Prices: map[string]float64{}, Version: version(r.Params.IfMatch)}
+	for _, p := range r.Body.Prices {
+		n.Prices[p.ID] = p.Price
+	}
+	for _, w := range r.Body.Wishes {
+		n.Wishes = append(n.Wishes, own.Wish(w))
+	}
+	n, err := s.in(ctx).Own.Note(ctx, s.shop, n)
+	return contract.ChangeOwning200JSONResponse(encodeNotes(n)), err
+}
+
+func encodeNotes(n own.Notes) contract.OwningNotes {
+	out := contract.OwningNotes{Hour: opt.Positive(n.Hour), Prices: []contract.PriceOf{}, Wishes: []contract.Wish{}, Version: n.Version}
+	for _, id := range slices.Sorted(maps.Keys(n.Prices)) {
+		out.Prices = append(out.Prices, contract.PriceOf{ID: id, Price: n.Prices[id]})
+	}
+	for _, w := range n.Wishes {
+		out.Wishes = append(out.Wishes, contract.Wish(w))
+	}
+	return out
+}
+
 func (s *server) PlanOwning(ctx context.Context, r contract.PlanOwningRequestObject) (contract.PlanOwningResponseObject, error) {
 	v := voiceOf(ctx)
-	ask := own.Ask{Hour: opt.Value(r.Body.Hour), Prices: map[string]float64{}}
-	for _, p := range opt.Value(r.Body.Prices) {
-		ask.Prices[p.ID] = p.Price
+	notes, err := s.in(ctx).Own.Notes(ctx, s.shop)
+	if err != nil {
+		return nil, err
 	}
+	ask := own.Ask{Hour: notes.Hour, Prices: notes.Prices}
 	if id := r.Body.JobID; id != nil {
 		j, err := s.in(ctx).Job.Job(ctx, s.shop, *id)
 		if err != nil {
@@ -85,12 +115,12 @@ func (s *server) PlanOwning(ctx context.Context, r contract.PlanOwningRequestObj
 	if err != nil {
 		return nil, err
 	}
-	return contract.PlanOwning200JSONResponse(v.encodeOwning(o)), nil
+	return contract.PlanOwning200JSONResponse(v.encodeOwning(o, ask.Hour)), nil
 }
 
-func (v voice) encodeOwning(o own.Owning) contract.Owning {
+func (v voice) encodeOwning(o own.Owning, hour float64) contract.Owning {
 	out := contract.Owning{Rows: o.Rows, Pieces: o.Pieces, Metres: o.Metres, From: o.From, Years: o.Years, TotalMin: o.Total, One: []contract.Purchase{},
-		NeverBest: named(o.NeverBest), Alone: named(o.Alone), Undone: []string{}, Market: []contract.SoldBlade{}, Says: v.Sentence(o.Says())}
+		NeverBest: named(o.NeverBest), Alone: named(o.Alone), Undone: []string{}, Market: []contract.SoldBlade{}, Several: []contract.OneMore{}, Kerfs: []contract.KerfsOnSaw{}, Says: v.Sentence(o.Says())}
 	for _, b := range o.One {
 		out.One = append(out.One, v.encodePurchase(b))
 	}
@@ -103,10 +133,20 @@ func (v voice) encodeOwning(o own.Owning) contract.Owning {
 	for _, u := range o.Undone {
 		out.Undone = append(out.Undone, v.Sentence(u))
 	}
+	for _, b := range o.Several {
+		out.Several = append(out.Several, contract.OneMore{ID: b.Blade.ID, Name: b.Blade.Name, Undone: b.Undone, TotalMin: b.Total})
+	}
+	for _, k := range o.Kerfs {
+		out.Kerfs = append(out.Kerfs, contract.KerfsOnSaw{SawID: k.Saw.ID, SawName: k.Saw.Name, Pieces: k.Pieces, Thin: kerfSum(k.Thin), Full: kerfSum(k.Full), Says: v.Sentence(k.Says(hour))})
+	}
 	for _, m := range o.Market {
 		out.Market = append(out.Market, sold(m))
 	}
 	return out
+}
+
+func kerfSum(k own.Kerf) contract.KerfSum {
+	return contract.KerfSum{Minutes: k.Minutes, DustL: k.Dust, Cannot: k.Cannot}
 }
 
 func named(all []record.Blade) []contract.NamedBlade {

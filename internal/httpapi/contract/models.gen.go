@@ -3518,6 +3518,28 @@ type KerfLoad struct {
 	Refused *string `json:"refused,omitempty"`
 }
 
+// KerfSum defines model for KerfSum.
+type KerfSum struct {
+	// Cannot Pieces that it cannot cut well.
+	Cannot int `json:"cannot"`
+
+	// DustL Litres of wood.
+	DustL   float64 `json:"dust_l"`
+	Minutes float64 `json:"minutes"`
+}
+
+// KerfsOnSaw defines model for KerfsOnSaw.
+type KerfsOnSaw struct {
+	Full KerfSum `json:"full"`
+
+	// Pieces That both can cut.
+	Pieces  int                `json:"pieces"`
+	SawID   openapi_types.UUID `json:"saw_id"`
+	SawName string             `json:"saw_name"`
+	Says    string             `json:"says"`
+	Thin    KerfSum            `json:"thin"`
+}
+
 // KnownPart defines model for KnownPart.
 type KnownPart struct {
 	// HeldMm As thick as it is held to be.
@@ -3832,6 +3854,18 @@ type NamedBlade struct {
 // Noise defines model for Noise.
 type Noise string
 
+// OneMore defines model for OneMore.
+type OneMore struct {
+	ID   openapi_types.UUID `json:"id"`
+	Name string             `json:"name"`
+
+	// TotalMin Of those that can.
+	TotalMin float64 `json:"total_min"`
+
+	// Undone Pieces that cannot be cut yet.
+	Undone int `json:"undone"`
+}
+
 // Option defines model for Option.
 type Option struct {
 	// BestChange The one change that would open the window most.
@@ -3868,6 +3902,9 @@ type Owning struct {
 	// From The first row of the log.
 	From *time.Time `json:"from,omitempty"`
 
+	// Kerfs Of each saw of the work, thin against full.
+	Kerfs []KerfsOnSaw `json:"kerfs"`
+
 	// Market All that was weighed.
 	Market []SoldBlade `json:"market"`
 	Metres float64     `json:"metres"`
@@ -3880,7 +3917,10 @@ type Owning struct {
 	Pieces int        `json:"pieces"`
 	Rows   int        `json:"rows"`
 	Says   string     `json:"says"`
-	Three  *Purchase  `json:"three,omitempty"`
+
+	// Several Beginning with nothing, one owned blade after the other, as long as the next saves more than a change.
+	Several []OneMore `json:"several"`
+	Three   *Purchase `json:"three,omitempty"`
 
 	// TotalMin Of the work, with what is owned, sharp and clean.
 	TotalMin float64   `json:"total_min"`
@@ -3893,13 +3933,28 @@ type Owning struct {
 
 // OwningAsk defines model for OwningAsk.
 type OwningAsk struct {
-	// Hour What an hour is worth, in the shop's own money.
-	Hour *float64 `json:"hour,omitempty"`
-
 	// JobID To be cut. Left out, the log of a year.
-	JobID  *openapi_types.UUID `json:"job_id,omitempty"`
-	Prices *[]PriceOf          `json:"prices,omitempty"`
-	Units  Units               `json:"units"`
+	JobID *openapi_types.UUID `json:"job_id,omitempty"`
+	Units Units               `json:"units"`
+}
+
+// OwningInput defines model for OwningInput.
+type OwningInput struct {
+	// Hour What an hour is worth, in the shop's own money.
+	Hour   *float64  `json:"hour,omitempty"`
+	Prices []PriceOf `json:"prices"`
+	Wishes []Wish    `json:"wishes"`
+}
+
+// OwningNotes defines model for OwningNotes.
+type OwningNotes struct {
+	// Hour What an hour is worth, in the shop's own money.
+	Hour   *float64  `json:"hour,omitempty"`
+	Prices []PriceOf `json:"prices"`
+
+	// Version 0 where nobody has said anything yet.
+	Version int    `json:"version"`
+	Wishes  []Wish `json:"wishes"`
 }
 
 // OwningPlan defines model for OwningPlan.
@@ -5503,6 +5558,14 @@ type Window struct {
 // WindowGrade defines model for Window.Grade.
 type WindowGrade string
 
+// Wish defines model for Wish.
+type Wish struct {
+	// ID Of what is sold.
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Why  string `json:"why"`
+}
+
 // ID defines model for Id.
 type ID = openapi_types.UUID
 
@@ -5956,6 +6019,15 @@ type EndMountingParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
+// ChangeOwningParams defines parameters for ChangeOwning.
+type ChangeOwningParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
 // ExportRackParams defines parameters for ExportRack.
 type ExportRackParams struct {
 	Format FileFormat `form:"format" json:"format"`
@@ -6280,6 +6352,9 @@ type StepMountingJSONRequestBody = MountingStep
 
 // EndMountingJSONRequestBody defines body for EndMounting for application/json ContentType.
 type EndMountingJSONRequestBody EndMountingJSONBody
+
+// ChangeOwningJSONRequestBody defines body for ChangeOwning for application/json ContentType.
+type ChangeOwningJSONRequestBody = OwningInput
 
 // PlanOwningJSONRequestBody defines body for PlanOwning for application/json ContentType.
 type PlanOwningJSONRequestBody = OwningAsk

@@ -257,6 +257,12 @@ type ServerInterface interface {
 	// EndMounting The blade is on
 	// (POST /mountings/{id}/end)
 	EndMounting(c *gin.Context, id ID, params EndMountingParams)
+	// GetOwning What an hour and blades cost here, and what is wished for
+	// (GET /owning)
+	GetOwning(c *gin.Context)
+	// ChangeOwning Say what things cost, and what is wished for
+	// (PUT /owning)
+	ChangeOwning(c *gin.Context, params ChangeOwningParams)
 	// PlanOwning Which blade to buy next, over the log of a year or over a job
 	// (POST /owning-plans)
 	PlanOwning(c *gin.Context)
@@ -3467,6 +3473,81 @@ func (siw *ServerInterfaceWrapper) EndMounting(c *gin.Context) {
 	siw.Handler.EndMounting(c, id, params)
 }
 
+// GetOwning operation middleware
+func (siw *ServerInterfaceWrapper) GetOwning(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetOwning(c)
+}
+
+// ChangeOwning operation middleware
+func (siw *ServerInterfaceWrapper) ChangeOwning(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangeOwningParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeOwning(c, params)
+}
+
 // PlanOwning operation middleware
 func (siw *ServerInterfaceWrapper) PlanOwning(c *gin.Context) {
 
@@ -5304,6 +5385,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/jobs/:id/ticks", wrapper.TickJob)
 	router.GET(options.BaseURL+"/jobs/:id/file", wrapper.GetJobFile)
 	router.POST(options.BaseURL+"/stock-plans", wrapper.PlanStock)
+	router.GET(options.BaseURL+"/owning", wrapper.GetOwning)
+	router.PUT(options.BaseURL+"/owning", wrapper.ChangeOwning)
 	router.POST(options.BaseURL+"/owning-plans", wrapper.PlanOwning)
 	router.POST(options.BaseURL+"/first-blades", wrapper.PlanFirstBlades)
 	router.GET(options.BaseURL+"/trials", wrapper.ListTrials)
@@ -8465,6 +8548,84 @@ func (response EndMountingdefaultApplicationProblemPlusJSONResponse) VisitEndMou
 	return err
 }
 
+type GetOwningRequestObject struct {
+}
+
+type GetOwningResponseObject interface {
+	VisitGetOwningResponse(w http.ResponseWriter) error
+}
+
+type GetOwning200JSONResponse OwningNotes
+
+func (response GetOwning200JSONResponse) VisitGetOwningResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetOwningdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetOwningdefaultApplicationProblemPlusJSONResponse) VisitGetOwningResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeOwningRequestObject struct {
+	Params ChangeOwningParams
+	Body   *ChangeOwningJSONRequestBody
+}
+
+type ChangeOwningResponseObject interface {
+	VisitChangeOwningResponse(w http.ResponseWriter) error
+}
+
+type ChangeOwning200JSONResponse OwningNotes
+
+func (response ChangeOwning200JSONResponse) VisitChangeOwningResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeOwningdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeOwningdefaultApplicationProblemPlusJSONResponse) VisitChangeOwningResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type PlanOwningRequestObject struct {
 	Body *PlanOwningJSONRequestBody
 }
@@ -10486,6 +10647,12 @@ type StrictServerInterface interface {
 	// EndMounting The blade is on
 	// (POST /mountings/{id}/end)
 	EndMounting(ctx context.Context, request EndMountingRequestObject) (EndMountingResponseObject, error)
+	// GetOwning What an hour and blades cost here, and what is wished for
+	// (GET /owning)
+	GetOwning(ctx context.Context, request GetOwningRequestObject) (GetOwningResponseObject, error)
+	// ChangeOwning Say what things cost, and what is wished for
+	// (PUT /owning)
+	ChangeOwning(ctx context.Context, request ChangeOwningRequestObject) (ChangeOwningResponseObject, error)
 	// PlanOwning Which blade to buy next, over the log of a year or over a job
 	// (POST /owning-plans)
 	PlanOwning(ctx context.Context, request PlanOwningRequestObject) (PlanOwningResponseObject, error)
@@ -13340,6 +13507,74 @@ func (sh *strictHandler) EndMounting(ctx *gin.Context, id ID, params EndMounting
 	}
 }
 
+// GetOwning operation middleware
+func (sh *strictHandler) GetOwning(ctx *gin.Context) {
+	var request GetOwningRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetOwning(ctx, request.(GetOwningRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetOwning")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetOwningResponseObject); ok {
+		if err := validResponse.VisitGetOwningResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeOwning operation middleware
+func (sh *strictHandler) ChangeOwning(ctx *gin.Context, params ChangeOwningParams) {
+	var request ChangeOwningRequestObject
+
+	request.Params = params
+
+	var body ChangeOwningJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeOwning(ctx, request.(ChangeOwningRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeOwning")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeOwningResponseObject); ok {
+		if err := validResponse.VisitChangeOwningResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // PlanOwning operation middleware
 func (sh *strictHandler) PlanOwning(ctx *gin.Context) {
 	var request PlanOwningRequestObject
@@ -14948,536 +15183,543 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhy3tS6KvgqizorQWucUm01Z8pomf1HUxbQlkcGmJ+PEpFcZlYmqhCoLSAPILpYdjNivsV9vP8kO",
-	"jAEgLwXkpTublKf1RyJZeUECAwPj+n3/XGXyWEnBhNGrp/9cVVTRIzNMwd9e5va/XKyeripqitV6JeiR",
-	"rZ6ueL5arxT7e80Vy1dPjarZeqWzgh2pvWMn1ZGa1dNVXcOV5lzZu7RRXOxXHz+uVy93P1GTFfbinOlM",
-	"8cpwad/ztmDklinNpSCmoIacqCYs54bla0I14UaT797S/dVqjQMrGM2Zaob2cvcIHz00wIoaw5S9/f+8",
-	"X/3X9aM//PWfT9Z/+Ph+9T+io/0zO1+O9EUhNRNkeyamYEQzkTNFdlIRU3BNpGD2D2K/JrrOCjt0Sv7y",
-	"l5ffXpHnRDGjzuTETYH30iMjB3YmR3pg9hOJFBlLf2HOjpU0TGTnR3ZkQx96pB9+ZGJvitXTJ9fX69WR",
-	"C//3/4h96Y/8yE1Y9L/XTJ2bF5fwY/vxOdvRujT+4fQDP9bH1dOv3avwb0/Ci7gwbM8UvOknmrPnO8NU",
-	"XAb+Rs3fUABwdtUtU2RPbxkxkpy8YBxpzsgvtTZky3ZSMTt3eMt7AbO6ZSIrrshLQ7gmVW0Ita+EB69J",
-	"IU/MPraUYk8YNwVT8FQpQMxO9Hz1XuCtQpKKKkPkDl9uB2VXjGtSsDInRl69F6kFs5/6CL81uktyatgj",
-	"w48sKnyvYFpoGRXC5xpEDsbEcT6GBIxrQoU+McVyK5H2tx1XGiZzDU+BCSmoJllBxZ7lRPN5snh32XtH",
-	"7S6//MY/yhMuEd1Lu8B+4e2AGa75CW5tCYG9RjNh/NJPWL/UJ+KwHt2wTIpcJ1ZQ1tvSLl+zBZ78x1fX",
-	"nW1wHb5Z1Mct7IKPuHWZNt/InDPQud+UNGffyBwWO5PCMAEbklZVyTNq5+TxL9pOzD9bI/kfiu1WT1f/",
-	"n8eNOn+Mv+rH8MSXoqpN88pGW3xcr97Q7PA9L5d9q39o6p3McMWOTJhl3xoem3jvDT0t+sIbekpPLfyL",
-	"rqTQuLavldyW7Djw8gqv+P/NG4R/Loyhu3neOc1wUtKeRbBj1oSK3O0DSXJ5BdvPPcy+63l+yzMW34lG",
-	"kkKWOTxiX/OcwV46SXWwO6hSsmLKOFkuaGni6l1ub7msQceSk6zLnBS1MkTLI9vK/HzVaMKtlCWjYvVx",
-	"vTLsAzyupzrWKyMrntlfmLA77b9WOyYyux21kZX9X8msGVLV2poFTNi/6LqqpLLHWUW1XR+4Ojus/hrT",
-	"Tc3C/pd7mxvOGj+yuUluf2GZsaN6fmQiP/pFznOOevx1a4p2tNQstWRGEm3sNHNBKFHyRLjQhtH8irwS",
-	"5ZlQktUGdPXRaj1TUHud1VqwOJQIadjlomzPPeX8++t12yD6r//z/v2H6+v379X79+Kv/9+IRbResd3O",
-	"zt2IWH6HV31cr+xIem8FG+HytYkXSns4b3RVWhMCjdPBXRku/LheVZxl+OlBO//hD3/4w7CFsl7d7WUn",
-	"WpZjN7yz11ipuhQZtZXqe7TAuqtWwrRtjsfL/fS9kkfYhFwIa4KW9uC20mP/jYncHnr2j6ZQjObPSMl2",
-	"hsjaEL6zIkKOjOpasdyKyuWJ1j2z1qsPj/bykftHd+eVW1O70LVxY7zvkzQ96+hm12yxV1RUsYWedctU",
-	"zrPRLfGf7jKQFG1lepnXu4fJ3a41Z0F19hSYm8H2EMLKtWal89TmC93S/DUlvjeljMivKXh2EEzrqAg/",
-	"11bVHatlhNDUSrB8k7N95E17arUobAhZW19ga80jPeW9dp4LatoHjd1Lq/UqK3hVoXlfcDtziu8LM36U",
-	"wOPW3cnpjD86yyd6BpvucpZxcFMci/UKvnvD8wkOu78YLeLInmQfKpZFjXd72Of0bG1ya4VQAXY6zQ7d",
-	"CacmOsZK8YxtqD6wfMouAVMgMsDerIcv73wX3Lu2Uxib9G+oKS7nO7P7C13YoV3/wl32cb2aON8lNwpf",
-	"MeGbrTO0mbP0yXWsheHl9OfUzq7tLjnIpl1rXTAwXrhp2XOtE/ZUnKOjOEmVtzfZXkqw2IyiXEC4oypp",
-	"xsa3F8ytW1y/VGFum3nz3+0+yA0Ax5eShef6MGrW9ewumJaOGfLl9ZgR0hKwlu301XVkMXJWBQPhvho0",
-	"5xgFTD4ufMLvOz7u19dz33Rgajf+lt91HOmrr+e+ZcB6eqXgLPBfbI0la2zXIidG0fMiRpHbbj2buxUP",
-	"eTLbAj/xPPFBP3rzbifVwp/S216XOytMc0scu9LUrPja74joFmMdDUC5fbyqrYELnlrBWOR47Y4+q83V",
-	"N+D4hX99xI+Vc1wgoP10lUll2ONMKvY4Ay/evltkxbd1xP995YO6GJmkRNMTnGm6CT1pItgHY12zS9eL",
-	"ZhF3uOXubRnJpWBPMVIpwOlB+4RIsQaNioYLjANvsz9I5Y34JroFKhK8QbBt/EweZS2MM+3sDsPbIqp0",
-	"vUIlGxkvU3YILrJ4ske7LuSp8xpqLcEVPANOdpbv7f8qjpH5gjGrbr2brmohazCEeGn/t6f1PjEmxXT0",
-	"0MEw30kqU7TcYTtEvxzPcG6E3Mr8TCDO6T0fjBCaeNRBMeqCMf7jarGDODiOOa/L0n/a2Uo1VaC75C3I",
-	"Ht3D/2pxEPIkoh/l4xo9SxUCmHaGIJALDpvRZFeXJdFGVlerseMPFzB8wRrkr5lD9+L49hNZcUNPlxbP",
-	"1hueoxFHOEdqlhJ4gxtnDWt0lNoQGJfdXBCShnisYcdR9zts18ahpkrRM+h9qhMBKPsLUfKkrcK381rK",
-	"/eRX/ij33wmjzrFXwgbjYr8JM3Wx3uESHjGYX9nzx18RdnkN2aVTT4mnrEeNKzcSt4TRq5qLPXzwpC9/",
-	"C9ffGCryy4/vu5n0tEIRaN7jliQqc3GXZstuWel9uQnG8FYu5tNnVG35uLS/cJc1d0TPZXeZC7+gbtpZ",
-	"HQ0Wh+FV/HyOG4uz7axMUitQo9/iLoM7BNq24/f4Cy8tx55s3zK0tgyv9BKW1Y5RU6vYeeBPVSGtwwl7",
-	"nGzZWYocz2h4vvaRcPBPj2CB6Y4W6Mpi0m+KezJxcynlVfQVyY4pJevIp/1k7QFr3GnDWBk/tPaKC1Au",
-	"tCxf7VZP/2t4CX+Ayz/+dT1sS54KeCE8X8pbFletW2kMRCRRzZeM3jKNQWy87dIw2pXUbJiQ9b7Y7GQk",
-	"JfxS2LM9188IO1bm3B1P1E6QO17GN+LzTEmtXQpQ7dZkp+SRWAvF2mD2/2tSUa7gaEAzykpJwfi+MLh9",
-	"IS7Pxf6KhBnigpRcGw3X9oYXxCn8YUokoycP/b8rnu+X0XQ9OQ0PXl+sS0xu90rWVUQSGDOFS13QA1ME",
-	"rrtqa7Q/RBVay/vd12XJzKbt2fa2gjPgoqrEroEmta5p6eoyGAEr7Wr1VNRlOVfZuNEMjYPAUJfQbO5l",
-	"uqDV6AH0A1x7A5d+XK8K6k70mN3ODYHf3UIEB/TL+UmgQspDPMgaNgUm6J3JXVBNFKNWAT8DqcgOdk2E",
-	"K0nQTb1C498Yolh2kAJ/nBikhYGhuR2bBfCq7CFgr4NKARiV3O1gZKzUjPhvA6fCHSU4EpaHoVyq3YnR",
-	"vQOrjNdzQwv7F816MZLeHuMV5HlStsM8kTvSw6io/WSvgWs/bFR1nBqgtOYsyzdSxE8M60X69QaXdpKV",
-	"KygvdSzd8TARl0gO88vrWUnMqpBGukDt4IYxuFWxbMXedBEsT4ZkQcENpAmDxDwj1/1j6r4CBM7+QrY3",
-	"RP4TZp3dshXlca3PXWCikNUXmsiTIEcp2Dno/HD6PLm+HivQWa/g6IpO5x/lieyoCseb5hAFKuUJDxrJ",
-	"hVnExlVQ0pJPq3zJXYZ07OpvaS5vmHGlK+uVLqiqmGD5BgNZl997g1dYL64d7CrlnmzZnorOyf4kMbHt",
-	"9HrBaKz2T0pTgF+kwWIQOaH6wE5xfasLWZd5rIbwOfG/kS0ruMgJo1lBDDweChnRAtxyrJGIPNs6clnJ",
-	"qKIiW0qsdSlN5Gy+sf9MnOjCYYmlj/TASF2RglEDdqWQXLPOTH81OtHGGmKXr7zY/a1Hjj+zUPJET/Qc",
-	"904wIknVgeVkewY5kSfB1NoFOeF2QaiLZ1zOvasAjoX5mvLfSFHpRfLHPyikgeCQ64ekfcygHZzGaVu3",
-	"4g8ti6elZy+t1Nb57g+pxptrPHEvDN5gcydMZC+2ffHgenXMnJYnnAytvKCK3TeeZ52fjXWXol4w/Frw",
-	"fbGZahjAHaU8zbshaoAbxUIsD23+k1QHApk9Z1fkdVnaY89bpRjK55rAJE40Lisa201oXPvyNWLnsKRc",
-	"sBzjmyd6tqJPiWJHlp/XJCsYrZjGXa3pzv5xXtjzNTXFjWFVzDV0EjRqXqo9E1n7DmecDN30vVQso7p9",
-	"atgzYQOVEI1UtNO8VBczhmIvnzWOWHa/yXD4uQiy05G6rtCufZvDxYe1RT+5w/A0vUOxX0aFVYvWDVk3",
-	"SQmpiKY8x/ggfNUV8WGtpoYLQlwowaB27d/AfoxU/v0WSv08odRPHRT9dQcOHzha9Ft85tcen/l3C3/8",
-	"6wUqfnPkH8CR/80tX8Qt/82DHveg45nH2b5vUNRJk/dnp2vm1EEu0H+S6icZ05vRx/Unyz47+cGv6T7i",
-	"RV8m+Ca5032/TUQLgcJp7SxdKF2p6J6NVwDhcKIfY/dwu6hJZ1JhbRaF/qithBCF620JYY6Va3FpbfIp",
-	"ZXjwtrmFeC9oyURO1fM8V0xH8vHeFx8pg7JXxebAP//GUBNZ1FZZ9eRoPcWhTo3Xf4yOKrhKTcGZD/MY",
-	"We8LKFSuaQmLpfKxBUDX0T926iKgG43LoNgNFFxe9hs4BTZJ7Ju+hYjob6kpZuwg6jo9+k8JNdaXSSao",
-	"MavVnom5oZYmfBZ5JYbjou+U2pnJVDGyZVjaZgw2uUx68w/w8DfyFHszFNhPn7N3VBejNVtuAsPDm+9b",
-	"42L7lYruJ2gZTzR8CuZayh2sAzR9yoqhTjtxkcsTrFEkbtHqVImUm0B9rPUD7FnvWiTXYW+64trCv35S",
-	"ahFrPRaygJWUUz2FRIdrvwEVG0/hudF1aJoG+u1BhmaHqO/pKqDOriOQGUJJJil069gJ9oU3fOcujJbd",
-	"FFTpIvl4aABSAuqxus/jmhx5mUefieseyaGzSm/ybpdgy8BK1mpVVMUMyFc7cqKADSFBWOWOuML2Z+Qa",
-	"SjA1y4lg1Ez0crWkh01icL5xZkoKwxlv7nF+/H6u12FRQ/dKa2ZS0gEprVitJSS9wMReSPj3inbPMvYh",
-	"Y2XJoAjdNfZUElIlisEQYxXSR5ovNJ4jo2KxR+V8sYdVStZ5Ki4GWgx7wWVtXMHadecUiXgY/Xoxq/2W",
-	"UmlML9aEmz9IDZv/2GbF/avaCxckyy+AF9joxmnivl6YhRR2oIIbhbaVLnkUQsDefayoy+Onj7fRkymr",
-	"R4MILzB2oNjOqqy4NgaMItdZonxpo1f/W/YMA39ty1YzY78+qqLdb6M15+6ygX5M+3nxubezx7UUbxAw",
-	"ZabTOX3aKi6m21SvuXDhwJd4+Vfgg7q/PLnchLXgZvSpf4GL+rOUQbcJDM8/Jz5TrbLtXgWQLHOWo/Yw",
-	"3nL6AoJFz4iAjhj7uJxwEeld8k24F303J+qbPdcuxBLCyZC/OjPwlKDsDjTZVlkvBqLHvhP4Ms4Tj428",
-	"ayCNTiSXmZEqfnsmxY7nTKRgTE6sLIN1GPK/se2WUK+7EpssImFNSkopD4/kLQCCQfud/We7vbThZUlU",
-	"HX9bwU10hguO0CiYsLY+38VM2ze20ZouZ6TkO+YSnV9OzbbbWyBR+mXkaDpJRJZQjCHGGToPkGYnW2ZO",
-	"jAlSyhNWT/P91PQAvDX2xndS5pjnoy5iuGVUteKePsk/8UVHNqfJGi7ewARvmvzwXe72CfEp1QZQZlKy",
-	"W1bGApBgoVqL9Xcko4dp6AndvH1cuOEC4WIuX1597WbVRd67o3hC4OqJb/ahloDUw+EEPUkl2k10rqnO",
-	"uZzYcBc7VfGX2dvQnnKpTXhHJI/ETJ4YVSAuLOpyAERLvgctzHeNvwrORj0pr3XRdmWw5bKF1xFWszOe",
-	"rnSF7RAT1rT4OxXZChi0havZzF1l0tNGHXW9dkeNU7Hr0G5ZwH9BJKIHXz3XKNiyGZnub1gszw2CVnLm",
-	"O/Q8FhZWIhRU5I8AX07TU9Mrsg61R4JRvKfkgkF+vFOj0U93lsZj+aDpBie5/ntNFRupePj9WH5sq+iB",
-	"efyYXmrFVzVpetYtTEZ6+sLbkHC3ldvtGdC0GqzOIxU1LeHW+LGUbu6ATkj7TfjOXDKsddlLSH/UqQMl",
-	"lYaZDxuQc8WyKS1w34YLAQyFm42HF5ssXzfuhoSMFbLMdVPo4qJb4B1CgxX5nyAWNDtgJxOmprJCVv+r",
-	"LXiuwL5iAi0IeCD0GDc3XGERCWx0F4ie+AlQunMx/ldtkUVX1kuU9c2g872qTWssRrbHHKLspCqpcKJk",
-	"h8gFH68s+x6v+oiSMv1jvrdXpwtbsK4vq604Mt0IZB9sYrAK6TqBkzq5YsEwxWnEMnguCBaOPfbX9AtK",
-	"fh+DEDlyw1RC+dRKeOVjvxpVj1EUPEcKLXX31UFHybWp1QyJ+8nfMbZQAO0H5qE6X+G7/L6e+ibc3gPv",
-	"oQTmD1wTu4985xDW9wGQnyZVDag4Tl5Cb9GJ50y5gcWzCUwAJnLIcFOVP/Ux26yUOkAywD6D/LGuFAAQ",
-	"gyr2+57lcT3sEPYeTG0xkaNmQkWFPaKgyxKq6uQgNgpZoe73KAiYSTGyzK8CvF8CCcXKerCprNjK3W60",
-	"NvCeu7KBG7z0Oo9UnAkt+YG1v1SKbkXCJHRCepoaMupDrz3kiZmGpfGngBXcZ16TwFyRA6sCWs1o7ebX",
-	"91qeS4gCjDsFVdo+9C+A2cLXdaFu3EGUMEp/cgHwuVBRk6HZFqinyOiRbazxkG6YpAg/42M3/hxIB3Cm",
-	"h9zmoonuGMs3x82RJ9oJ7e8NeDzlR5YTgPmajjB1HZF8tENcrAhc4X6mcLAGFk2rWQbrbN3zi9wm86S/",
-	"yG2nyXJnVaw9NwBZVhPDswPDNlioOJqUKG1CKBe7PcOmeFqWjQlnX3eyf8ywI9RFsQwqgjED4rLQ7+r6",
-	"SazeUnI9Wsr5M1z0QNi0E8/OBjg2ZTQjBFTc5L/qnzYei3+dOnnsweOmGjMAdukhrwQw8rMPISUnH0La",
-	"wadHRJMaSLjiWaAYLcszMVIeRqThd7+/HtsunwbF9zJI30po+GKp8PTEKfGGZQ718H49G8uiAN7J/Z2p",
-	"zfvu8iRrs38ITJiZu7qL407iwvUiI/7j3X3ESFodf0wDuzb6nZZlUB1yDzZBIiCMun9iCL7tcU5CEmhc",
-	"xGmOYdvVm+LgzT0+lkEmj+hWRsvNkKUTYL+dap0a+2fZprIjNkoeWCLqZm2Vp+iBWdWM14JSXiM+xqlv",
-	"XU1/uz8Gplx9p1kd93fmYmtPPQy6/s+iBQ0tB6W7a7sOi5P1oO2mujBOEltJgEkH17c0l6+pmp2NBxDK",
-	"LiD/eGMCP8Z7aGb4t7+/R+NfvwivO6/4Sak5uokVz87z8mpejmJA3LjeSUaVHux1aRpbvCfexkJHxy50",
-	"wCimzahlfp+GygPvlaIb64lCo0IZzfolsH3ehu+oKFdY5LsOlSxAAORbRLgiUuVMPcNEjX0T0QyKrBQ2",
-	"ihgX8IT+FOUrRydVhfzZDg+2RQySErqQE91ssDv9kvgeX78u9wqvjkatfFXkpC8M+75T/PLldaLqbMaD",
-	"OS3fQBVx98kx+LMhi2uhWdH0NNSpeaRnspcOr2jS990w80p47M0+wBvTJhr51cYB5+ngwNujt2RUCYzE",
-	"x/HV74SiYY+IaH8qliJKNA+A7uBqQk91qrQV9nzHU2qgOkKzA0yIW4UB1Tqt776nfH/Tpz3gjt900r+G",
-	"Tvp02zO+5c4/UXVIlNx4QGXrNNhHkIweGVbUw7/l9LyGcCh4FfS09tkqb9MieibYro7lKquNJgUQPwJb",
-	"4b5WGCi8jzE1zGayrZWIFBW9sR+HIVNrHJOtkieBOB0nqTSLa9McyxhHqU6a8MSlueP28wgk9Z85gjIv",
-	"5vJPqk8b8GDlKVVeNj15ZS9NDtU7J+fBxcKuZX8teKuEluUECKkcqs/cUQWfE90SQT/Mrkn2vm0T1Gzt",
-	"0i9j4lQyqh9cxRzlw78DLO3oofMODpwANgG2OTXY7/Bgw7Hmfnw0PghiWhUQOKY81w84psvIskHyiyAC",
-	"zUK1prP5lListkK63j5QvLIerJJaY+BuMr3Gt63Qw7ze3u9ClDg0BlENXMN2NtOtrR/Xq+9prHeJin3J",
-	"5kQSadh9aViOpgE3t9ZpjixRFagUZJIkjtkiVF5B63Qoboh+gNxtSs+z3Cu1c0qKiz2ButVA54HHAxY8",
-	"T421+d7tKRMSRwxoJrXTCh4+oJnGmLB97zLfaZuZiTxYzL4FlJ5JyV1tYyj9OkMPba4ooFxBSJKKnKqc",
-	"5OyWA3cqgHcjibNdqQjIuN029rHz0gb2LiNn3aNLeZr/Jrhr1pv61Qy91/Yfub6Ygv7nxVexLjsbNVM0",
-	"wwLdUkoN+o4DcQegJYqGDw8dvJoldnFdmle7y4288+8bTLzARS2ayD7MSFUoqhnUPrVLZqMV31BgHH1K",
-	"q2axCFVUl8XjKdwN/BQ3yPCe6CRzVuZN/3RvRuyPUQMoCcU4hQYPH+seArckR9YiLu4OLWeG8rilmRp1",
-	"YhTuSfEhlOx7txcaMfwFOW0yfRuXLw4I/YkD3SW9qWODRCpdKZDSqcWEjgLAHSd8tCsqHoeEJjWrldAG",
-	"PTMo8DfavgFJiftn68nxKjGS0VaBiarLzlGkC2Qtzkp6hMco6raaI0/acQzgHwTfYR+AYDGUjju2Opw3",
-	"sjZ3J8GAz2k3J5yg38M/N7783jMKBotDwSh4ngO0oy7kCZMebIrZ8r1PjsyzWb7nSpv5xH/eDxqi/XJ0",
-	"YZPiEX+S2zfyFDCimoiEh3d6kPZD+IqhxkOYnRSJz3JIkqPUhDPBEhGG7kKYAw7iBPTDKFHFfQfWRu+b",
-	"YDwkUBIcHEZC/CCVCxoH0Di2bM9FAPKbJIuvrL0FKx+LaA+SO96NQzEWIEhVFXFD7IEb65NvnZQXUXjW",
-	"ARVqd9RLQ8t4Mh7KtQLeS0anognXIpciYiS/9kVa+DTsyoZD6szMVPBrZ8QjEDXMUwPthfLdgbRu8L9S",
-	"CGGXSNdu/O25aYQuriU6h/i+rF3bPJxltIqf5R7r99JEM32QwIpm7Ip0mlN3tNWQyqgqzxBmLGmMHh9+",
-	"n06BW7p+xolX8wOb/vTemuLIwkPcu6OT7EqX/Cy7boM2eLii2y1DU52xA0hJmU86O+2z556cPwCh43Q+",
-	"LTDPNrGN9pxUSu4VdU1hVUnP1qYCxsh4HXICU+eSZrjkMDN7FOg9VduS5eMkw57WCzmDHTZP+IDY8sBs",
-	"vGHU26c92LHpsKKp2WN/r33ne3gOF+b3X0Uj1NCTHu87pxq6zcszATpLV8mMRTzTcQfDeNYrF6uyL4zO",
-	"jOqlrr5/+8NqvXr+9pvVevXHl/j/52+/ebNar96+sD+9+vm7d8///6v16sWrn1++eP7jNDC0H5z2mwuF",
-	"9kOgPYu6AeNQXtZ6DDX7kTL82k5+NzU1emIxkbN8Fv834O6kaTEN0664SztyV7QO1gTMg9wUoD8DlvLl",
-	"nhuoin/rI1rBtTLSYdtMqyIbsxQmJhaOXXbOh8hOREMTYHgZSXIJzLQwp1CKMs9MmQ4mG4LtM4XEULVn",
-	"S9W0htqGGbB3b5k2LI99fKuwIUY3cJ72/HcR/LteJYLd1+umSygsd3t28I1tmW9XLkDgx+Fcbc+rzlI4",
-	"IWzt+7hO9IrjvkV2T1KtU23C+eldOw39YKIwFdr9PDy/a+x1lMxUQQ51rMR/BNd51Lnj44FEboabCN/6",
-	"Oj9rT0I4Hhp+uVgTaohmt0zREmkiu57G/Su3g1//5aBbn8AJch+EszBUoIgC9p2D/Z8uYF6DpuQrWsZ5",
-	"f3DyuxUFz4l83KP/w23odJQEJ/s1jcHZZkwYxYa6J62L1uA3HXmel8zHtxtu1fsTSIhsZGtfbmfNc3YR",
-	"ar93EGS5vop+2Nl/47o17e0XDixeSUXEBCxLeVqQKeyOtiBVJY8BrwP3h4fUp0frMjNmsHZFLgRIe3TG",
-	"e9zgsb8SupUO6QEUVAsF1EGiXD28KWIV+nL4hSdn5c2YvncxQt9+eXnLvmiPeN0VNDfpLXFxI2pEIS3I",
-	"qZ6zJcOY97bGFzdDYzEF09TYromiHqpOtBSrC8ZB9+qxm0lsOT6D/e8U3hNXi1adMyo8g5nC6IC+E1Vx",
-	"zKZ1b26L1TEFdNls8giC8HQHYqTKbkkpAxc4XspxbwEcr5hrG4/3hkOd71G+NBr99iGIzofx5qZEoZ2j",
-	"0+1ZapmnbZFsRZZb0tNxvJxL5Qwt72ihAKSF+cZM6VLqzut3WExC9QHCHb7CFKBVAMIjlQ2eHgYaBDYH",
-	"0kDfZ5cVUrNpvMhLAELY74vCCrlTxSlFl912gqehSCejZXkJXpca7D0ykmNG9tv5MLHDOqmNEXMft3Sm",
-	"L5I8Up73/c9LV+Cze6OtfsMp6xXDR55z5ix5qMjdLk3YFxpgT1SYacCb46r/nKCucPur0/1jFWCfib6V",
-	"20gKzdukpbFe1sOircqnlhS4WU2LwTuM3/VkQG3H+eKe24tcQGfRfgCo50w7xNANYCT8H2H1Tu0ao610",
-	"zQs5YxXr8Y5M3qD93pNmC0YaUfp/z0qZReGbv7tl6uwbRiDfgzneQKXbBUbuwvv06mfbTQ/LFmkwmhWb",
-	"Ixe1mdyYEK/os6aSq87lmuxKaggTAMS2kwohURrdefnN9oZNqmKEC83GESxewlVOSBesjzhEfe9aaMrz",
-	"p5CzMxjA5FlxgdB9amCBQK1IAEmLto9ZS0IjzwQ+PM7XMGutjggGlCjFZizXSYRf+1lwhSPaIZqLfemT",
-	"Sx4ydF5qxX3gPJ8eInrRh0XrU13doWmbeVyTv9fo6UNOjBlnRF2MWPF8v5zDcY5PSyBmmAqevgA/Yl3N",
-	"3OYJNsAQp+RCMGU3uthDT+aJqunBLjhPbkppBuuELt180e+QjEQ1aiV0Msxrd9rEAqI7lHAOmAYOrlIe",
-	"AeVliUU9pUDG0xwQHc/PNV95FdGBtUbbAjR9+5Bu7Y+Wyu7LV+9UaXSW27Ne8zQ0/U4vRC2XFsNvlLdN",
-	"OQK8AmD6oTZLKXmaWK3Qevr8moU/UnWUgmcRo+pYldzU+WJUrwXV01tw+uZiezDtZ8Xm+48Qpr/JCinL",
-	"TnE0AIYHKhc0ZawU1GW88xkfFMnFsA80M3HrOasNArABL0pWSI7M45g7SFgOdVkuxaiEX7Uk79BSR0m9",
-	"34MPt1RovTgnVaR7F5dinAUzfGNn8ppF6Y3c16SjCMTE72XOYqjLb7so12BOWmFBrjsA39sybdYk9A07",
-	"2+R+kG/zSpUXhSqbWaS8oL07i1QvUdF7QavXLY1t1iFRJtuu+EiS8b0EJf1asVvOYgH1PI+7UFloBoq5",
-	"V3sX27o0DYH1abghe5Lxg+NOZPp011VO9k/jONfwleGT3O1hrAOt1c0gLifuoo118CUx5Y+XTp+SdpNW",
-	"jL03mR/A7qmZL/I9VzEqNxmhHnrhIFWhPOAJwp4XjOZMISrEi5v/JNR3RkbKpopuexUaEBB6H6+BVdB+",
-	"A48IZefUNwb7aW5NRHStg2d82QCXLEh4G2oRtAnsFDuqmiIJDexTvATAHsU1W4TLfVGMxgcDjUvhVfvp",
-	"TCxD1bSIf2Je79D7OZGjAbtAk5j8rn+YlqV1VLW1wSF74/6Z6FrdMsdrws3VImjA+MxxIFO4KkoA/Se5",
-	"jdQGKUbnVnDOLwyeGC89CLmd0qb2Z7jOAQwlm1yQEw374I5JjxkK0OMKAFBnACIGVY2jQXOdIYw5uCzK",
-	"c2yqNwU7xs30tAovqRAzJ3PWcYtNfdGz1lNvD93+phZI0T1cHTtc7eoUt+v0w0X2E79uS6Bb0L/GhTc0",
-	"jE/tYvZHz7RGYbg68eo/ul63X/HeQaytWGvLTxiA8Ek8lNzAH27vWwcODHemNiwSTqc1HepOYqdS4SXL",
-	"H4arHmZC/wx0qTmpa4BIXWl0s3aJNb8L+ttsBeZnoXUs/AfmgP1fn8w+7O6gHyJNv3A6LdjnG1MCiZn/",
-	"s5/FGUUVPm4Pws29Vq4N2Z4vPWGU8vhucQ9ynPJy5zxvKHNGNPs+l4xvFAxkZEMAfF+OkRVJUUaiE98g",
-	"4F8gGtwyoPJr7VOpsOZx7TGoLjOA6RqlwUWvaIzsNNUh2eItQoKeo8xZaSeOGVaWCba2ismqHHgLPeku",
-	"7NxYv4FTaBEoHHrSjfazGg0m8o4T9uRywvpBIvyyhKj/yAVLQJVE04wtLmWkt0EXBAmV7QdRcZ7T8B/w",
-	"TvqLvq+ZjrI8gw/pZtDl+zTl+ZogzITCvPS8zFjJY73K3zuHk2pCBWE5N1K5fRg35Zz7Oq7u3tjjPN3C",
-	"2VvBEqlEXQcmuqRuhZp5SqxvPMSgNTtuy3iv3two3ayChM/P4nAHtgRmZJkPKGtrhPvL0MiRmk20T+aQ",
-	"MUycYy422tD9DLa5P8ntDdxx6XFClY79rU2xgww4T5taIdyAErGvVO17N+rj9irtJd1Mco8WJo0YK4a9",
-	"K7bkJ6F7uGUjsG6zbNk57aCV5KVJPMbL2jQJW57GwEh5GHY8nOjqhudDHoiWZEeVp3AKzJ2OwGni9n2w",
-	"CFfbg2i5DpO4EmZSJOACtvRG8FHcsg97xcF6n2cvuxgJcAauPdM5oFRBoRl1Zi8U3kKJsKtkwghH+jwb",
-	"owIdOd5mEAsP1DijpjzWOqCb+ILGe56Qn5sC+CG5hng6CoYGfmT6HJiiBEwzmucY7uy2lrRDFP8tCGyX",
-	"oqJd8ODpjb8bPhg4le5IDTq+3+S0loLlDKUuLW/HBiI5y3jOkNz5V09a+ln4SseOuzsfb+lD600UPuw5",
-	"UAciPoi1bBEg10iZP2vMXev/ck2uQ8xj+Ei6t4v1L+k1Tdf7v0J/5ZMR1f0r+g2f2+B/MKP7IRRQxL5O",
-	"6KQbP6+hUuFMHKqoRzlTvNItRHPtIc3tH34Bmpaxwstf5Pbqxg1oWsHlL3ILE/UnuX3rwlUzEhIQjJu1",
-	"s5tsQHRzKyCbCeDhShtScsGILqhyXOpX7dBaL+bAhGEiY3ptzzir6eFu0AWUGLotfetf69FWLDT4j5ks",
-	"66PoW2yevnfJHkAX7Eu3ltnl4NlhiVqGZM9wLwUARD/XxNAD08CPbf21Eg2FlCH3CP/+gBS71Nkt4NQD",
-	"uQL1RfxbVkqxByAubuay7kaB530YZPbn3g+g1nO5t73yuFBwMQnItzuPhgkpnhJtZHbYHI9rAv8AfwqK",
-	"bE2wwe0iH+uwNxCz5Yps5YenxGvCNdGlNPau/xngU77QiPaCz/G8S/9r/V4oCXXu2Gm2p5W9D+oadlzs",
-	"mdKE7gwQthumzRUxlJe6GfWVfVfFnhKH37RujcIbUGu8xh64V+/FTpZ5+6v1gYsw1lrXtLwYJFE057WG",
-	"y7dM5O5JkVJX/O0OMfQIdh0/sJIDdl1nOEvGE/ou76N2YmlqN9tQ886ib3IC0dmJX45jgKFMfYLxTSE2",
-	"gr3qqY3uGpm4y+Ca9t8HflHYK5/iXTI0sj7wm+aEzVGhfIpBebU2o73sE43MqddP8Cp/an2CV90d6eBB",
-	"Bxbnogwwj0PWpFdGbXRlO5/QgfYB4Ex46brGKpbEVfbPimOJjcfMuSYnqQ4Ma2d2Uk065O6GKZaVUjP9",
-	"ueIwMo0ophlS9Wb1nWFUl+2GwWaywUgiZGt2UnmqIoDfxgJ9kKNFQTseEI/fPioR+Jh/qjeUdpdWXUWV",
-	"wflBa8a6oFYtE+/bUgWm7DJV/bsB0GIKVjEXew9+45oAjbSDXGQAHkFvugAf5e0IYuTZ+QP2b4BzBhGQ",
-	"NaEnem7aJBaDbJS7nWYmDZZhB2Tkcu9btFt/0BKZbWqYBR+VCjJWNONiv9SLKrrY5xtZ6WEMUXuJhxDd",
-	"xRBE175ysS5z5vjcH1Q/Gl6aGefc3N77UQrsXHYa3B20Y9NwOIgT/ac637MjE+Yz9O3cv2vGoVB4myqv",
-	"y8ABuV5V3GSFp754JNgJuJ/MeF8aPDY2WX9mavc8v+Wxitm3BdgSZFeXJcRg1uQXO7c52Z7JURqp0Org",
-	"KqtjnGDuh80pZblY+VaMHuzxT5XiDOriSCnFvl0oLAglW5jA89QqOcbyhj7wgsxOcX0gBRX5FxrAqxEM",
-	"ZitNAfUj+JFTX1WPIyTbSf5RYgknzBtOyaSW3QRnhym4mP7afrC4QMpDlC0/olAx2pq9lMjAYyPsVvtZ",
-	"RI8LmmGlG9AUqmZ5YtNXANtmIx7IN2fMBvJbawkByZzPEG4VPbDxdvxGn/khue9Yt2YyugJCnsRrB+TY",
-	"XYKClXG4mueaQPqJBPpGeymWUy4CWvPJUXIMPVaLQSwEJM8+mXzAw9Ud1DkuXG+d+7tgJzDIC6oq5tqN",
-	"0r3Fw3Lh2odbH7gO6+on2o84Jh4/0i0r3zBgXpx7BrozOAHJNt5f8OVXY9R7+sArnGjX5Hp9URpjxx/a",
-	"vzCx1msC20vBCC0Vo/m522fxuzHg/XtkVprZGYqN+IP/znxGVg07zqdLvW9/Ox7HhcjJyIdAxIHPjA9Y",
-	"axmJvkDG+CGqn3UfKnyc5SWTKis2O5oZqZI+HuRjv9AErya51OwZVuSQJ0DgA//ONNFSCqZm0ke33j4X",
-	"02egELf7ZZdvW6984j5lwv3Id5GWHHDhC74vNlPFDu4o5WneDRGd/xMzigXgRJcYk+pAamF46U4fa9g+",
-	"I9cuReVA72cdEB+dPbzJa5ZIhLFbVtpxwHWeSdvaetQq7QLHwWa97Ci1mfQ2CNVk9MDy6T4+WCdQljHV",
-	"jbeL/9reEu+YhtNoVNmpPRNZ+w7X7ztSjYVUhAD9P17r1XqJvXzWG/odajhF7r3NZwaJ7MjyurMV2jLT",
-	"WdLUzsLJjdo1VqMYKXOi+L4wIdus5MnLfin361ZxoGYMkt8iUv83B0++ViKK3g/4q1uFqEpN6z/MlyuZ",
-	"j3czAl//ZfFLYY9adwzbS74A7mYWbDlrGJO6ema1K+7oqV3WoCEi0C1QeIc4FXb6+C3Tc3bn5RN/tJty",
-	"Ta6tofu7iY+K8xT7jINDs91J9YxY1eygVmRZ2nW3ZolVZlYSFCNVbYiRe2b/YRrcDLIWOclWzNRKoPJH",
-	"mnmg4WIIBWj/N+r5U9MA0rhpd+vt58wL1AD80I9y/50wKoZHfESAgO05WYyPE+SmjQtsrClpxp6hjmxd",
-	"oviBaT+Ba18qAhejHPaY8dJcjjCuFIq0UXV2gPdyz0uO7wjLO/Uts1kgFgJiTtAmTuIsc2wnl+jECRBM",
-	"emRYvXXRk3JXWiW+dyWp0U52o2prCrj7Jsdh4KEba5a3t5NjU9hHM4/7wGI5geonzFpvCdPS0QpvfKqp",
-	"nZJy+lHufcLJhysj6GnUuQT9JTr7w0wxw1XH0W3fLtiJ5cM8cg3CR0WVadPKuNsfNMT9CcgtKUYSjwyy",
-	"TMRq70fy1io2SqwO52IPZaWg5NfeJoXKUrtsVHEtRQBpmOEsoR4dUci8Ubj92rAhilyrOqdoe1Cx3Mx4",
-	"tlE0m6wgDfhQEy++Z36iYW+B7ZU4IF82NdHTgA2nIBRGQN4gHLLjt4wUtcgVmw7jHAY5AmbYw3DAQ7iU",
-	"+3bAZQTQBiEIJ8MbdkZ2ScMlmb7ENxyHNfTKMELqIpKUt1EQ8DjAAowrwC8PyUa/UgaNvAbLOee6+YvV",
-	"AvCHEEwMliD+MwNjDbMUyDJfsQzvRWtshZodwKpAkcAfYX/lgfscnwqKduU3Nr6IK/ejNhL/6KGvCsZK",
-	"j5tnr6iFhC8x2PYL5OP2pSWjitprYsvyo9y/pjEW9EsuiBFpRps0hkAZLeZvZ5SM53iu6H5CqB5HFFvd",
-	"n+ih04RhpDVeYVEppDF1Jl1fhTW3JJjudKuo5rdsGuw1vGI+3vVPrSBdn91HaG7Om8N+c/zdxGAPj2+l",
-	"Q0+ytdyZE7L8FlTl7o9VeXZ/goXU3DCg7T9yQeGPgvIS5VDuzKMjM8iwYFeIZ/DPJc8f6VrtKEheBqfq",
-	"I+hHxAQxU3CLNlZEo1QMMmdlmWRXSJ7vHnXu8h4ta5WxcXXRblYMMO5uMP4F696ihKdHZQ6Nh5lV+652",
-	"ByuvgDkHlAXkcIMOcV1u3j4VCN1zRd62ch9WAWHmN9ivrrbfO2jLJ9ZxKFGEoTBK90FPXYTx0kBts+H5",
-	"D95ER3cvPLOOS7zkg32sIIEpk0vBeq1Gc4oP+jHr8BW92YpKZJrxFInttwwDu2DeaqjX3AVhdGgO3FFK",
-	"y0h8DBrbRrEfS+aYSDcOSisyhefxDeu66BD93D8t8dmeoyNq/7tOI3pgeo0FfNsz/B97VmhZOhfo2IkS",
-	"XRDqRoJ9ZenQSRosxAsQuBnVEk6dTLi6oCIvp18Og5ycaz9JdbhLggXfApywq9YQm28LD48v44dI9suq",
-	"CqY25eRsyC1bitqg5D4+OgVTxp7zE4d5Yci6gGDzsc3zWp8UnbRWa3GoVlKwY+A82yn5DybGLJysNlfh",
-	"SVNtHGs+g4UjBTsnPZYW0t/RXng1mG3qAy4yWo3pm1cnwcUeKteh2JuqeXewD06pVkxNT7pFoecw5dbi",
-	"XINipqqkwgMCSw3Kx2cf7sS7NsauVtGz3uyUPG6SDHG+GdCOR5OSaY38wjDhRApXArYHAAXfuEb4zt4j",
-	"ALXFel1TM7dys6Nq1vTqyhUOzt1KeGPvnRdr7MTELWN8W13A+ZcStk1WyMoKaq2LabvKtZ/P3VO1MC8K",
-	"hq3CUVrXBOLv5T/vNs5mm2Af22eHW+ITUwtzY1gVUdVYDhqPidtPme5Vtj4/IuCJD0WR0ANEKF9o4oPt",
-	"VuugBQTIKXvKE8SCFc/6+hXqxJpEkORWS/u3g6nyCCr7Sgm+fC3AA0XWr9U6EHtAhEHBrSCyFdwEJWyr",
-	"9Qqq11au3aVhzPbsd5l7uKP5i7lavmpxesjScFNO9aTw2lCt6Be/mbCw6M3cJAXKGTI9ORf65NYz7l/F",
-	"vMGL53+ChM+MAPaMS/s+PZTVrBz4iJ1drrK6pCq69sPBckPVXABy7bZ8LBjNqpk7G/RHTP4K5eB9IpRl",
-	"fF9EQO064eUUzjzsyWkJpncRLN4eLn1ozOvQgLsFWyep42AG10GqO8vgZxFEbGiXeM07B8tjkW3k178F",
-	"c/WAJX4Xc5Wu8/uZHlkOONeRUOa03ZbYKMn4UXQYkuvOIaGPUoKah8orOA3qeOflq8ofm300Am02De/S",
-	"YD45sADNUndFQzc39HTPSufdq2j8h2sou5C7QALuegsKRnNPzG5tHN0KFQH2LrWuePzwPXKRZFtNRTSi",
-	"YYxpusnlYy+b2gYIYTFHO10BvsGcbqK6cqqP7ii4R3ld3GX3z761tFqU/BLG3syGXzovMbEt88oUTH3P",
-	"lY6k65Jnl5GGljOaG6zxJaaQgzkt7a5vvyg6dnAhIzZLKWOO4Stk2BMO6ggJMnhWAICtz79DcWazN3wc",
-	"cZJUtbRgRLKsMziUx3S1ci7B2HXrhoyCI1UHZuJhMRMY6a32mJEfvZFl+kuakrUJaw+e6mbLYqWirRUJ",
-	"uFSwAOjeQrBwodmPSsRzQ44SKJcVc52FVn1i2h76eOHnyybDoXG8rlVWUB0dxV34UQbomGHcs8bT3rjR",
-	"unE7/RhGdQzgGpkp19jPgbkOq3Ynxh3MSc4ZYKMpIoeNj1VhUeeRnklWz+TxPjOq9F1iGhdUNL5+EJ/Y",
-	"nloUto7kr51Oaqk2t20HitlRvU2BpOr1PclapcLwgthfHVSEKUJd4UWAcIQK5fp6HPLrF7mN41VIhzTb",
-	"JhzxdRWQCrFzOgm8olI8m9Ho/dpe/mo3SgNyL7M5bSW3Qp6XPQp8xwYaCEAlSYfVV0EFMuTsJ5cEKz45",
-	"9eBqLabnNZobphA84VA6r+k+Yu0nIzaHrx2hTZ90Jd4M8w7rkR2/hGPzhmrkY10aXpUcOngnTmLB98XU",
-	"0HSMjfM5VtRSlZOc3XJq/xnivvcvxoZaQWsh5Ffk+mk7ql8yqoQhZ2Ym1CqFRptSYj81QmemapUAMiFp",
-	"NnonzJVpYbUC1oO7v7h6EFLZ52ATLv45Gk3B7iCAdtApR2CuSR63P/uvap4bnwVTxIOxPau3nXPvBFhc",
-	"iTt62k1Mk5Z8L1pNHUPxxSnBQgwSwqCi38HFHVskJ/m57AM3G11XPu4+TIWJl/XReOJFTMNnVR8K/Im1",
-	"mwJZONqffdz7qbgmVphnf1PKqYuuSRwLShpok0sVtmp6gtwQFKIoRrPCmriy3hfPSEHLnQd2hi4w+Nk+",
-	"LO79b8+bqQUHgW3yjphSk0r2+6KUikxkYOuUuYMSyZhLuEHgH2F6pntDjTheeHWM5ZsOBOFlc9SOKji7",
-	"sQSCa7KbVso/2jwAnL2a5zNQgm/s1ZfwwB0oqgYjGFiUIYJjpKd7sT9Y4Smoxq2DoJK5P/4ja+EaXiDB",
-	"o014AtQecm3FFen4wOvDMUAki3DzDCBh9Ewf7HscTxzdi5WbuC/+rgXPaq8A6/gkVa6v4oG7UOQQOZGD",
-	"L3tkzOh1g6oEpZbY2LGEEFgZn2wAO3iTaDqP0VHwjpdwURvpawxzo3kh2iED8CctFwR6yTKpFMsMtknN",
-	"8/Jgyjd97PRE70XgVkWQ8kb6URAVo2V5xlVcBM4Lxpaml3hnf/nUY2rVg15sCTDYAKbYFdHCzqfEaj6i",
-	"qNizZwQOwhPXboC6zT3koNjjp4usLg+KwaqRytMqXAR48Ekb8MPjevhIxblFt7hlgC4FlHMEba8UWEXn",
-	"oJ904qCdOyd6OHDIICZKyY8eQWiSUyZPYCPERsuzgpzouTkbMVDIy9K65tCbW3KMvYUkYAW24yluhlol",
-	"XbHpiujGXR+LwEcb4lrgKY0kfmHPhX2tnMBBDuIpeb+iGs5cR2KK0PT2R/1+BUW9oIsLLxGgbaxURLW8",
-	"Po1XP93Ya7rh/WmncQj0pw7kqcfkU0RO8yT27jx2ZyfQ2PesTt92EWqv/WnWPiH7kteWqgtNFlW767at",
-	"2mz3/nZtBMgdaC0bMhwdF8ZWO/cRLJC+dXixeZ2Epazt+fG22cTR9wgueQL2dJDJfsPdAG+m298gDx3g",
-	"mt9fINcEhetWmhjplCyhGHa/6lEijUGQ32PaUNoHJs0FBudNGDq+Y4wQA6G3Xjx1OKAac+nx2fEvktuS",
-	"ReyLN9+/IH/46uv/fVnomTNDeRzHJvD0RwxmJPklFTUF0XVW2L9mtblq64FEZyxI6SZRSaYNNXUiI5Kq",
-	"kfJvGYuHwK9N+ZR71dpPQXRCfZYijsw83YQZTK05Dv+BFA1FXGN3YahvfwaMHadQ12sKdsZAp1ST8VYS",
-	"/btoAnJD7AVQqseNZuUO0kQOxQCDfOYkIXivWwWrPteKsXos9sc0xBcuCxE3DSEBl5iIW2eSWgdragFs",
-	"MolGDzNW7y09MOHU4CB3uJOK9nd0l9e/eSAD9IZmh+85SvoMvZTzfTzd6lrMFbvl7BSgS7CAww4zv2Tn",
-	"iexbP9ljLnjJvscrW2HK1sO/uo5z//RD0vgM94joLIUG/e407KVMRIkNQ4q1JkLtWKkw8NtgDyoJVtAJ",
-	"eyl23Fh9Bq17AlcjrOk9grMwmjUOd/AzBTuha/P5kVy/vJ4F5Sprw1Q8Vgk/kYpylSj9pVGPCyEnufJo",
-	"JS6NybqRguaA/cNYoVwLty+SD3S9UqGurNOODEOAdmWpxDgMjX1WfIGx3fiynmVGiegEGIsJIDnuYve4",
-	"9GDvAC18b1jg5kNCC7mi2YEhS8ORidzV6NrVeITpgS02JJQSy7fRwwC/YHy53PsSk4Cd6J9+T/bwagZ5",
-	"bdt25dfXd0H1H3/L7+7Jt3pvsZhuZo+ULSjmszk9nro50NVBP1wewiFU5lqIpYBQngMrkKrVSuzg0pi4",
-	"IGZu20lN6nwDddltvff1aIEw5EM2QYmlaaGuR7PHzVdHN4vLIgU4Imyt8IIMoQKFJG0MFSvACT/q92I4",
-	"LIEWjmSB6VJIdPUOZ2zziJ3NTcIqGmuiTbiz6SltQp4ugxZp8PZF0JdmE2MJCI56q3hGRbxLF6qI5iXS",
-	"KiVNQ1Q7AyyHnhK4PqfNkZ5jtlTM6MVK/FVzn/v2zsD8h8UlBSzsy3NwF7UiHB2+C5kH3B1wflot1aZg",
-	"msXDu1u252JGPeu2VlMvdUGVaeHAF1HqzueavKmF446EWF4f1X1K7cp4Gt3RV2eFrBbiLfEN4VN7o3WK",
-	"VJpraBVneeia1E0AFEFikIfU4Q1WEDZddwkWEYkyLgHYET1jPpfg4HyOGeEvNCiWqX5sUZtoJauQqJ+4",
-	"wYj2iZUldsEKR60SskqFrELv6OWBcs8i9cC5GWolcd+2t1kjHZ369QKNNcR5bC0JbqOEqrDi+yo6J40u",
-	"aGZA2D9remqXj/bgFaav7DQEBT8fSbu/Fq+i6k5t5Wgb9R+pOkrBs9B2MueGna/7n3rDkS1HBlMpRvOH",
-	"oKL2g2y/w39rYv59IVusHqBB5sjkkQFKckyv6BCMukeN1EjrY0pJusCglXeIxraSXwgWX4AluW4OxqyO",
-	"oODekWI4FVjTJ1ptjBxoBQ4hqCogUSnW1JnQdm88fFhJeU46TcKtzeiQly+RgHXhsr79Tvu9hHJygWqS",
-	"x57f0ot9eNrAQAPENKN+ZKol8VJfetIDBFOD70rIbcKAfcuPvszVlbw6vG/EXCY5PRNQxjoir7IWeTzs",
-	"+rP03ANgijTzaArusFeaIgXtJBCj0EKeJp5v3rbqoSEXVCDwLSUA0QsAz2vkOKYBAAaFBlAe2tb6xFe7",
-	"6Gw85dCLzE8z/WZczVKz/s6uGsBAI6yRm2gtMb1WMVmVU7+QfaCZiS0slgvrQirDFGEfuDbTVvRymwDE",
-	"uMMcmtaM15zhUSCNWVxuXpnHngQzlUgopRtjniMykVWfAGkdiPOkxyia0gZTKxGPYmpD99h7BKUykOSH",
-	"v/jJdnDaUKYZXjl1Lt7a3RSZC8CdTyWZwKDWl4fcrIxLP8gNE9CSjrCyzb5rtkw/UxKG2+2zaXRVs3/C",
-	"OntpdyoloUHfOnXT7/qd6RAueMjjl+ep/l53VO4Am44nTHhPVzJVTF7E9559jAOxSWomh7MFaDv2pAWc",
-	"fED2DYlI5epUJmupRhVO8RyZiuIzA8jOddy8WQzx2NDxvvA/ye0NXOejbSl0hJj9gouOLm4TybDH7aAN",
-	"OhKnwXHHURRSdopHTPHyGZD53QJ0/buu6LS3J8hmbDfe0FPCCRoqsA7UkVwIpggCvHgKSSZyr7gQ1mKJ",
-	"wIYbkswO8ewi/r6MlwRJ/Q1UsA2Wl1MCiCT2+PjCh0agbhurAqxowEOW+H4MxM4D3HzunSh77xfa2jPy",
-	"1DbPevxQ9MNmNMMxMxxFP2wWJNk7crH4CLlYboR9n7j17O5cXH7K+mL6Y7vVsVVu6OSYqS4gRxET42+k",
-	"aveAQ4BKnoQm/i5PZ74YBn67/zNWhiOr4Rptpg2W9weA2EJWixRjZ0pqDYbQtDdrokueMwL3sUWGkNNc",
-	"bjQzifaiI9CUwhbWxF5LtCtEv1SGg7wal10n2HxxdIToi3wLV5hySEKYmGgr+dCJ/q1/ZrwjSGRsFqwT",
-	"3lE24bDeKKFQ2/X/Wjs60AHa+4DjTbETOcrbZVYfhyMrJuLsmbhHFaNqjc0snp7kGRFsTw2/ZS1ww1Lq",
-	"JYcFSb64IVArUzBt+u1LnqSow2q+xrJpT8mm+TLE41A6PWfpWz1E9393mbtw22ABmywZANLrGahp94JB",
-	"gwTutB6cPoOsrkpuDFtEERyEzA6yjgJnawJGmwts0Q5QoRQ5gXsfOf6OWMiDapP4Qkb0kZalFcyWntvX",
-	"VCHcOH4rKNNlWnkCp3J02+qC7sxUajLEGNrM8m69r7Qk2Pf9C9BEvRTxvn2Sb7mc0kMpagfL1WmmCYh6",
-	"ULHhgfViu+cuvT+gJL/6Oi2R9MiI4aVhwHr81dckZ3vFltHTaQ39g2LU2I2AyWi7wXNWmYLov9dUsWVe",
-	"HmrohvG/8DJ7RzUZD7fkHhs8UoUDZAuX8B3OkrHmhcGOHMbKuBZJ8S5b59X+5GWKa2L1MaC80RMpaBMM",
-	"kCpnCpncODR9u2Dt1s76LCyrt9Cg+pZpM4wRGd0CoEy/0Fb241I/iiNphXOTs/3AMb9lt6xs6szjwlMw",
-	"d8J/9XWix9+/LL6n38pmKomxXsmOUNdR1va17RrqO+5wIzdbWZrh6IZRtRBcii80qfitND7CYe9EwQD7",
-	"zxU43JshrDESZpkT1jodWTYwGRZZthbW6OV5/t1buo/H/m5laabjyesiyQnoa5fxoiWm3b1O7nYTHC8a",
-	"XK9QoWYiY4rlMa3RmXQ3EGgy7nHArct5GvC4SU6ms8OkIp4vCMeiJwQ7e8ixXfYZr9S7nmoriNeNXOB5",
-	"0ZhZXpza8ZDLrsnGnw7f7E+M1nnZ0nqtnXQRA2ws/XbTZsvN9SfJQPX2DT29FFVtZkbxQpvzFvw/ewRZ",
-	"dWhPIUigG+u6i5qWV8Sjgza49Z4WB1L8UsHfEDX0zBwJCLarOvCiCPvHb7Hg32LBv8WCf4sF/xYL/i0W",
-	"fPcQ4q8s0Prrjmj+Fvn7d4z8/RbEWzaI928ckPv1hNd+i1n9FrP67DGr34JP/17Bp260KRlj6keVgs6O",
-	"Rm+yQsoyii8NvyD/CypE6q3DQIfIjd35OeB+uALvpjozjuTcfc2fam1IpWSdt4uC12RflyUzGugBlC+Z",
-	"7nWj0BOEItpaB560Wq/c7Q4HOo4ytwy68wCW800CS2SMvCOn5wvGjhRZx/TK3G/p+SeqovR7tTC8jOn+",
-	"nJ77qP6GHxn5x0X9bXSIffQVhIHDt/nhxyduGg/38kgInlYyvjw5PTtH8kSFNa+2NDtMWqplEAk2wIe0",
-	"BC4Blna0MQm+vJ9J3q/Ql4mFNa9EtDR3uDI61RV2z+7SVqFyq3E0BaB00yiMrmh8d8vUGZtegpEPYIjE",
-	"PssqL3v6oJ3kjiK0kdeeUavBD/fNu/1gdbZU3He0I+qWa26tO3vl5F4nXm1KuVAHJoIujkJCUYQC3k1o",
-	"U/3eAaTdodE937NUL6entGlyD5msyxzNDLuqTqaeAjoo4I2i8gjcyAn6NjeLGGF3qpd5K7D5V2uNA94q",
-	"NjuSqtbFFbnudN67m3pH+1besgbNdCHc6I0u6GS2M4DEupjXmwIaPhyymDwxRSDvNVEMQQJdAmDiOKC9",
-	"F8R3sVC7xykY4aWDyzwa8FRhx1zg1ModKxCzVkXx4+a40ZMZ6zJgX/7d9fXxOPOenZRm5i3aKHmIB1lQ",
-	"2nGflRK6cBnB60luN6YjLGhw1AMb2JR2OwC14WLj4Dem3ILvi4cf5h5aCBk3CDMP2NNgKoMet+a5qgGv",
-	"Cip2JuDPwyswyRyNZoegMaDbkW0flxGGARada+g0pJTSsTEv41GW5ca+IDq+byHS5DQHDsNpRdfaC9MC",
-	"qnmRwXCRIynP0Aq+w6v6Vkej5NtmhxeZtT/se4LXO2V7qquz2Tv6uNnVjfoIkIQdjRnAMlrHZH+X93aw",
-	"O6q9FgsT01sud0o36jFqXhWsHADNNapm/bu6y6RYJlV+hc+ZQM/OhTVvafkYb4R1uilkjAcdutQ2LeUe",
-	"o0Pz3YseRRVgnbDqFTYBuSb6RCtNdoqxcpQV7csxG97JkQ4O/DRcIIyKOLf/EiDoj43NUUH6zcdzrVKB",
-	"gO4z8Lyxkxg98VYF4dWMQnCA4o5a1G8HKByCdR2PCUWyDf9x32wDosd0MKqfRMtZjui4ugSQAzRuEZVg",
-	"TC9QhxEg/msz11GXchsRjq86+Hhffj3Io7YJaHaREduTEpAskux9z8g14TvQ6JryfAkyP8OPbPOPBDej",
-	"h2TKre8EXaAgekzk6wAJ/V1t9+fj/+RMCNrMH4HQAlCwbmV+BqQSO+ZnDvOeqVum3LchEQ1HEgDRw6qN",
-	"Ym/fqURwUvlYT7/0t3Zrp0TWNYhnXKnKalpx1m8a7z4a7zdV9psq+5dRZfFI9r2UUFT3uITi3Ixg16rL",
-	"anMFT5pg0WVSscfWWAZTLkDjR3IbAcKO4lb22FFalnkMxkixhQIEC5f27RDU7WKb75UrtRnSiz8oR4+P",
-	"2ZIN6LqlGgilPPhE6ASHOUHbsGBd5UBwOUmEyg3ZcaPn8YUlUTlipoDbezvgSYWRNNgYuIatqWzmo5/8",
-	"8wJ6uZTRjVmV4Pvo9u4UyCS9q//xDwC785esVyYORL5e3RiZHe5AcXMHDOjZZJpgY/2DpSn1AAIpkChm",
-	"tSElVXum1o7CwB6TLIfw0cg58eX1vYba4PBNJbvKDoBS2weax1H44tMIIq/h2WHmi27sPd0XfT32HlNA",
-	"xXy839thqloZgJyxPWOCXZGK9C4kFAYiIdFy0R3KAxMBF4eKc+gcGDES7jOme/AQBYg/t7Bt9ZBmJ4Jl",
-	"fWGN9Eicw//zZaMTvGwKITdct3aPSg7ge16WEd5ytluqKO8uuwpn5WNi5ySKvYDvT7cCnTGCoSObQmaO",
-	"r/HXtzAc/bwkp/O1X505Lp5f7Dm0WZ1+mWGdmHjYzON6liXbZnMbEcA4F3IS0hDxKbW9k5wgy5fLuNO2",
-	"42WsEAgUqe5iptKSH1wBNgSop7M7hi0U4668TeheIFGzXgd8CzcuXbllJOSs9SLFcz5dPwMsvnDmfBSM",
-	"vWnfwEnMJbhwZ87QWF9gh9ea5alOAnzr/SemXw0DguK/vRlCAzXoV3KoJqE5pO+4+xPw7VKRa/DhAReU",
-	"YlYHq14GqPauP6POSOqCxLx5itEoxbSsNPjePqWEmKVY+IZZpTORScqGDc+7G2A0FN6Xx6ks6ZgZO3uI",
-	"1DuCitdIcQP4w/5p69anxGdQ8QNbiK/ncnyX72uI8b3LIiuGzGfAv/cPpuSjkAO146fZAaRGZ1JBfktX",
-	"VLFJAQf3stkxB7zvOVBTXh4vYjxn6J4Ax5M1Y9wxNfmWvjlm//Gv6en8I8Wc22WB4kJ22GE/oyJkhr2G",
-	"w/9R0ijtr5ELDb+Vqw8EUVQpDuKUK1mBg8zhfztqFfpfp1RBuvyuxP8f9p1MMM7EwKL96Ipn+sRen3bJ",
-	"Lqi+wscMDD1udoWhL9aF2ReILXekGZcG255W8dZRZk7MYZx7vl8i2IfQeVBywVxEGepNeM4gTCsmgtOO",
-	"htBoectmbwnY0ZEZmLwRNd0vJEiesXCqHZiWqLBKYXh+ScM0DZAdupm5G5HxVjHatOtSKC/yZNpWAhI1",
-	"dr71S1KVj4aP7ucq2VGke2esaDKRe6Fthv2wgwqMWhNIjYU8JYqOoLbJ7z0HFL9uelWh042JfKSBO/lV",
-	"13dv7v6PiBNTUTHYjXwnWcDuucvlizYFje7INp368Fx9dX1PEr57RLZadGw9Ang/x+v2vmy2wGDgq1a3",
-	"7HwXkJIT1UTbo0CKQOCCyP2UlFIbYngFDT2k4Gbt696ATYILhNGKYJicqG6XydGIMxE4yrztYd/2yPDK",
-	"qj2ou7LrFm+q27Kof0d5jp+xK61TTbclAqj4ECwl2igK6W+W71k8xrFl8WbB19xkoQoP0hgEL8WC3pJm",
-	"7Knv3oE4sPbgLe0eHnYLZr0u+M506P/aqPc1i6faq5IaBnNbyESb9VbRf7B0ZzPPG/43a9k9JVQQOybY",
-	"eDBg/feasX/YNa6jI3c/R4eeFdx7ntO5Edcr69hEKSBf2B+wcegpARYZUsAnAJEpUmTDFyfA/e1VkTwQ",
-	"5pEA00jGBayUUrO5n3HkWsfLJHjVio7tnQk159Hw7ZEvKV2rbUYPiSVRUYLrt15IUZLb6wzp7zRF73ql",
-	"GTWJSmWvMJ6SvZK1wB4in3SwC8XFHoQs8KW4ctZdaHrTkOungMvhciZ+ZPhMzCU+6jdYpUh6QcukVeab",
-	"wGEarQHScBFBPisjmzpjRyuBY85lZjA+fnc64iWJMbbnOK8mTF/8U61Sgd+7/Y9H3/k8PdyZ5FXWBstP",
-	"Y7QNcrezakgBrUusPARpXxE8S2jsY+tyFLZ74MNpOOxTwFXDXBNGbnB1U2XjkhhmBVbkhOpDRCSmzxxQ",
-	"/EctRdiprjnPXuQLmNq748wQyGy1XlF9iO5cuHczKWyW4rYAvq3teRUm2YuVW9/2jPkvar/4kmi2tSNP",
-	"tEp/vpG+Iq+F5MJFqNLqEVxFopdMm3kIvfMKBXv1gRORg1PPfuvyAmcoUmsRTDFt1p1Wcnz9xPdJMW8K",
-	"pNgMD7FNKdYdqKeRdFuiVf7Vpq2jwtqJWzZQtHbpxZs4x27jlQ8LN9w/5FOfGItUytNSy8kd1W0+rogl",
-	"B79hjVZWe9wiqEY8InENtRY5C02Udox56Kz0Z0/orJwDWJti/cJauMSA3Y+Rhvkr8rN1w7uUuNOCOq5o",
-	"NTIUfMWM+FAz7YNhl/Dg5nPDQiUl4W6xFSstcY9ZMFzkogXh4Fot/XYxrEIex3AIogCMFpH0PdvZsY15",
-	"CrIe7fRyhFn2i8b98ifdwX/5Cd3yrJMWWjUjHnK739IDizNwp9nNm+KNGNvW7SziRE+0OazuHEumpxxv",
-	"SmvC26Lf1kGJmRtW8HYQ16RgZU6MbJdPNzXWUsSO6gtijaGw0n1iXnta71m6lDP+kqvr66+jBfys3NDM",
-	"zBxy7GnT2DP4ccKOuu+rVC1kbT7Rd/mXfZIva6NQTf+oJ2O5ovbadIWiTxjT/97+ZHdgjhtJjW5WRbFG",
-	"qncGbbWLlE33QtBbjwBBUFVypmDHosPONWxxqdogcPZffPh6BoY+zZh7QXRMD+8cZ7TWLN7+VNItK58R",
-	"dqzMGVssBEbhKiVvsWTkHidj7vorpk/Ut/aOyCxBvDTlpmRSGEVznhlNuNGs3NmF45qwD1VJuWA52Z7b",
-	"iNLTJQZc81lkPuxDQWsdhaLxDLs+mgxuH8sOiYI0miW/+IVUhpGDYCfkc+bWzdhT0W0Wn/6ZO/6B5XG3",
-	"Yyrji/NOIrE44TEUWVlqKFYDdGrreWH8c95eemGnbFZ0pmpgifrwKaxT3FfQcnfJkDE6e6HGNh5EyWXj",
-	"OcKlM5+u2HxNpwDCKuHwlPzASs60ucv0v0FwrJhnM49P9V6gsmOErMrM3LbxCN5zUtB/UIW08HbWzk+B",
-	"e5cbAk1QraJzoGfxBHJR8AjfhDqv1RSN9xhHa5jEXhzLC8zan5FelziF3GyIENhy6rWRG7eh2+psHWrE",
-	"3THqg2XNbHtF4o+cAfIBkKX5PSjt0zJRAemj10HvcN0O1bR9zOQxuwAi2fRTsgMe9JD+b0yTtD7yq+so",
-	"Vp3PnP/+OgZAd0+ntJHVAU+00fqXviifjKRZYBHfxRemWth66qmU8oDoHXZWQcTxf/UwSCpYWNE3AABj",
-	"uv0U2hoZVPTuuDEsX1sDDf+dunYcH68KdmqTujlC0QHmiMleSXnLvtD2Se3AOg4ef42OvhUgnUQ5BoAc",
-	"0UPHd16Xck8UdG7bQxcKLq3V1rJBQ1zoWGtrdJ+vRmHrYBvjTDdjDoCbblgoAmuUmaSgfets1p63ESpD",
-	"/dT51IAAOBUoyX8kEilXKB0s5X4An8dOi6Y8b88LBMViE5PzuGWeEOWUCA5Novvg1tiTM+adm0h54PTz",
-	"N/gol5N3b9tU873Q9yhog6fC8YZPao43HFt6ZlCFzCnv99MwppfDrPQNlr2UebBFnBuXzCbeE97yojNi",
-	"eDZuec7E7H6niKN/v0PLKZ30MO62yY/0Q/shrTc387D0CdyvGr+0/PzHJlflTQLs1hUWzXM7drFk8o9W",
-	"pWB6xW4fyCeD3zvTSUVTfEgTzDh8FTuyPB4uCch7UazNFiuJo7GipTU1JeAbw592xJzkpHzfkAYOmGD4",
-	"2b7Z3K9L+IT0yspTIng/OQeybOBofjDl/rr/Tt7zHE92tq8ZW/Pg3jU7eMCtSq74Dd9HdvLsvQEFf201",
-	"eKJliV4kA+MxR/GE9h1nPAL6XInUdmK8dqkj6fi+5Fe9czblvb4q/f7B9+pIs7VdAz0vrAmf8DFGK8Xm",
-	"tPYPPuvSyhl9FMjLaF65bfPAH3DQ8XlzpeN9peOcqUhRZyJkPT3GzHc7liphwh81oUdf/u+z5A8dBt4r",
-	"midxpVxRSYevV+6Iuyc2tHbZVm9sUwO0ztTrtTdbl8OBgLaLMwhGqq1CxxqcuEZXrGLUJAaqmK4d0cVE",
-	"keS0fAM3xVsrY/HMl705dBwwM2Ka9qV1IqA5ux96bnEHvD5Z4XG3UOZ9Q41NHYlf3rXbwW4RGukO28/J",
-	"V+/Y8hLgphJ2e1Jt3CUYyGNFnz8omrM81JEdhDyBLAMdjo+YAKMcbeLxKc30qYKArZ0ULxmJwjpE5e2O",
-	"4dRRDcI+cLPRTTvvhKa2KeDtCZCYq0QhQitWOhIAvighe7jYaqrCNCbsjT/3VRuQ58sHiK4ObuWhgCun",
-	"5YvZ2JMhDdYG2RmX4Ey6Fs8h0fj99dgCxQFtkp8HSmLmB7LdboLof4dXtfOCsyakDfI1uMXChQ5lexTW",
-	"2l6Twv1xJn4bP8x9bnIK3VF9GTmImwPb+D9n4FbHmy40YnsR6gw5IL7cnklZZwd0u6eWIjMqoq/YIqgK",
-	"Uk3tCH3mQFY02bKpzJMfm6xAy2fSmVRZEZ/SRuyjuU33pGEPpklEULupHbD4Kkyoe0569eqIq5h14Cha",
-	"h+Fc0d/DGRx/VhKSakQbRBgGEsQu0EB73anK5iUjQkL0nAPrlTUL4rBPn2kH+lwMTFxy2VpkNvc4ykfq",
-	"iB7opJ9zml/3qq4XhfBJdYC0Ef47cxBfjpqL/V0Y9AvGyjXS+D7FEozN8WjFcqekQPhixajCVgjiWmev",
-	"CFbQte6g5r1gfweiX8MqTRQ2OeEmshf0GhZMrQTLscoFrr0iUHr39L1ojwLpInb21UbxypfpM5FDSgG5",
-	"zuwgS+r7NUhA7bl6LwKWS2uo2ABlpGzYHqAESvOctUcciID3hbl6L1b3MliXsOBzF9DwrcTQw44OM5KV",
-	"UJHrESwBV5wcMsljvJp+1kaQNdpYTm2z4hH+/a4d8l9dR3ImKbCN11Jz47gQMWstKyZ0aO1YYvOOVkjM",
-	"hF0YhrWaOW34L0sRaN2bbm5O5Npvul+RmOlSRjnm2y3pcIbDhQ5R4roT7Em5dNGu5pHRNMAQ94dU0WY8",
-	"FmQPlLf2ypnOn7U+hFlICvuMgEyPlefYYb8JpR+fqk840QjM9/Vk3iy8eGO/rW26I1Bzpxy9RfXG98UA",
-	"iTY+MhSeQYMIpOTFNIL3y4AuF+b3X0UNVe5tj3GpQjMFuv9PsdAJHRk6FBZzo4mdq6n88clu6elKav6+",
-	"uSe1ZFPr4QTfCVRXWHAenTC0McBwSYa2ScJnzqZSlFGe4KAN1Nc+r4AD/mLWmuVyXsAbCkd3dbkBm+Vy",
-	"YG8YBIo1YlPuoKUWa0y98n6GvbWmYEcEM5mZ/ggjwPMsNvyBux9cXYCxNxYCDuCHnhx4QyuqljJ4jvKW",
-	"bahpc7Uv8shlHjXYCTezxQos6jmTjS7VOGCneOVaPWdnhOYrMCNPVOUb7KdayPqolZgaVLmn/nRas9GI",
-	"Cf3pEkK5XF0okcs9ndanN9b/up/V0aiARD6B74iw/ivxxv5EXfoJrYvJRKuzD/+7HPza0DLaD+NZuIU0",
-	"jq3BKGgu8IVEp6b2+epXYQ50jIAgu/B9HRsgLaFv3ZD98hdYJgPbO7RFun5I3wu5QtwoD4h74jlAjQA5",
-	"SFRs/uKdhY6QcZG42J4xrCHZ6e6dmQww1ifbhNEu5i6luVgu5tl/j7c1ZmZ1Rpl9gkf5+45H+fX8jmwl",
-	"62oTvi3m43KsvoArcTO6xN1Vl3FtLIsED9ADKF/Ru+7C8DIfYFDudpqZIcRFjBPuaGat15IL1kBHZkyY",
-	"hmt6KxWbxfLy6Mv5MQuApps9Lb+b7XVfCrbaM5GdOwXJHBq4tISCjbyOd238RXdSUXsmmAJURgUQhABA",
-	"5jLEBQO0uF8kF5AdPjJDXU2eNjyDCg9lzthWAU8ZgeFG4JS/6OnEXxgf/QjjrmmZUEu7JE4VNySXAPJO",
-	"qkJRzaJHxwNwZSVKECe55fCVwSsHDLyHiN7wpnA4vONyLob81v+MIGlbbY8VgQYrh6CNcEQw3El89Z/B",
-	"NJwmHreto/mdS7K1RyIAVBQJ6rYlzeL4YO8anseuXHmTPlZGdR/LobGAkyQQ76guIok8aopZebzp1WY/",
-	"06M/9mNIBKrWxSxcAcC2VFM8LhENbaVrFU8JqCZPn5iVMjsQCnQovlmqexAMN/vepUEYcbMi+WLDqg2N",
-	"Ai2yBvMIG/TnjJFV01fWitKNHWFkXe9cD+ikq1loLyNuNppP79X9CTCM8QuSRX92yPNr/miWscpsFNeH",
-	"uIhk1LsxlBRU6YK40ROqD1DZYegB2TYjNX9z9958xpA289sIIVvYkAEZ9VziwiiqkUCMsTIOtLtE8WKz",
-	"vUe70aTa6EzRaAs9ALg6gF/vX9ItQPyBDwg3ViwnUhHFDMDsxpYnkcSPCWhK3m5MDPwu1UpgHeONjhMy",
-	"AZ48d8B2jk0AndscOmEcKof7e7zQ5Cjjz38OGNVYrwpIA2Kvm9hoJKgZRwa0PqUp2cRmCLzWPaz5+DDK",
-	"oSl9PrdU0CvTlpU+nKu7QDlkVXxEXOSxw+N7xnKo6QJqCJzapjDiCOiEHqf9xMoyxiW7n1XbsrPztx1F",
-	"av0GOgzd9UybWe/Y+yLGBuDYxRIQOnlHud0TSsrjOaomnCE4q2aHinlFPvbtkQXBz0VoU13KE9PmGalF",
-	"zhR5glRNsJTQBV/Uk0NPUHU3a3z25XMWyg123jtcpVhzUyLWiAEwIcH5JUdQ2Hrit59oWU5/wZGqA8mo",
-	"IAoYNLmxnvZxYoyvvx07U9KX5WaKm13hxMKLcG/h1q3d1pG4nsReaoCP4H/tZMQYk+oATPF2bangUkCF",
-	"mUeZAXAvNHieOv3Q1g0UwRQKeSIF3xfvhZEAzsDdP9rvssfZjkG3dQtpessyinxk3Fy9F+8dBzzSYhx5",
-	"WXJgYAeOsn3JNMnZXjH79x3oLPw1ICY9c6VUO87K/L1AUiMdIrQ+WivokV2RGyYMExnTAHZtXEldxZSW",
-	"AonhFDfGnlTivQDgQmFvbmgxyXdKSYVjffP9C/KHr77+36RScluyo6uatW9y6UZW5lizVfKMCYxBYI3h",
-	"6nlFs4I9+vLqerVe1apcPV0VxlT66ePHp9PpisLPV1LtH7t79eMfX7747ueb7+Ce5ixbAfRVy0x9unpy",
-	"dY2XyIoJWvHV09Xvrq6vfgfwp6YA7f3YWnaPjvyDK1WXGJS1Cp5aAXmZr56ufuIfvqEQaVUIi/qNxBbh",
-	"TNp5xEOuqkqewT2Pf3GN06giRhUINWDvfuzuHqNqhs1SlRSusfDL6+vFXvsT/4CvvLRh0D6BTpi6uiI3",
-	"9JbpBiYNbtlRl66OvSKM+fFrFAlQDLo+Hqk6uy0HSoeSLc6roXttFcYL4HOzV8PCwEfvWWRJfuTafANX",
-	"3HOKehafN9cnOVcgFKMgEfCkuEbqBTnLvIW9df9ptl4PzKJDKTSIJI+eZ4HA5d15X6c2AD0wtwMqqjAs",
-	"bu+Lj6u55PGf2Xn18a+/gn3zZNHXxlbPz/YSK2fnm9TV+P54/E+ef8QzrWRYVdNdue+OlTnfaeleVWiz",
-	"wxKuRy9/mbuF7kz7VynyAyQEuf9MPYcZgn5UUyh5EoSeEOh8aMYeAyeOSGv8G/j9883b9b+UuLYWAScW",
-	"MAliK8AEUrpEdfoPzHwDF3xOlW4HcENPC6r152VpjUi9BrBRgIi9/5R/Z21za5pecg9YK/Pkwil5zdrk",
-	"Jto5Ut0t8hMya+MK2ac8yhXdmY5B1Gf9R3iupprMnTE7WZbW6vVZOfQLdEDvxx4B/FdnJkrraJRu+Nbv",
-	"KOgtuzA61j1Z+daO8BtXQN87XeLz6S/hzCVZ4PKHtLBcQD2x95B1DALVJ8fbvYhthRFOePwX2i8AsPkA",
-	"mY8DpnQwcvS2s1XfQJakEYQR+8uHgecpyB+tNwmqseeKco3NAYoZu8uc10W40IZR5AS01/29ZsqKr/Mg",
-	"3NXIbuBWJcyhCzJdRgxjEeK/CfbB/M2nkCu6Z262Uq9GoqX2i1vx0C9jPMh/fWhxe033UZF7JfCLFlVC",
-	"QY4DmxWQj13IU8qsfJ7nfgsvYlbeb+M/+YQbf4nZf12Hje5xTOPT32znYC4mz987LceD2zCfZD7tFvEt",
-	"WZcCXEeLmHe1dogS5KsnX7ogWoBjZKVGBmEHlWK1ruYIFsaIC1TAbgS/7OXu0U/UZMXlafcC7r/b4tzB",
-	"Hp1w1Q5Guvwm/AynL9QdnpaQIFymy9N3dEs+dvxu3EFzx9XlS7zo7nt0/Vn99ZfhGz+1y/6j3H8njDqn",
-	"pEHJU2g+lYtEuG7oGU1uCnSwjyCbAcxXHo4X8SNjPlJLLH6p8z072jempeJP9pp/VZn4k//Afw+RKOQp",
-	"iEBWGz0uASXfsaED+0f7+6/tvIZBRSb2NRQTkoZz3eUwPHQmgOTff6b/2JrlAmISAH1bKFnvXUJL7ltu",
-	"ccmZJrRgNMdszPiqHBviiETAlIn8X3VP/uQ+7t9iR5qWuwwBrBjpqgtfOCH17I0TxEQKpGRN7d6f4II7",
-	"ikjMI60UR4iXMOWDzHNj9PkfU+8BwmQmHFfEA78sKxitNp/q0/BtJerVTzePuh9HaJoJButfHlKPo3hG",
-	"9qMvr86kNnrpqBU+lWzPzRExvtWENEMZ3J+l+Ze1kWDc9gP++2vkd4ob6z/Z1SRcGOll4v/5v/5vOLXH",
-	"BaEqpJFDGbFvlaxew0X/6pmdT+/gvi1UY1t9oQlMdj/jFmImqVPvbrM/bTr5ke7Z418qbFOLqO8tFxQ0",
-	"cD80G51G+MCFUmTtOZscYnpO/vT6ux/W5PXPP1gj5B3bvgY/0iBf2n+Qn765IphSdShOdaWQMBnqN/SR",
-	"liVTYM8wkUm0bdhpTbT0CRiE9IVglfG8+AEqoASS7wOrzGVY6ubeazlFW8rMMPNIG8Xo8Q6L+ukqaj7D",
-	"hvwzYxW0N9l92MQXxgNOigl2ouXAkfnGXvGaKqOXNFARLqa/KuuJMxwwTT/rgfwG5+5TH8ff0lzeMJMS",
-	"MM1MI16Of5hs2VKSBpJAThDfRqPV+kWKAUY/lOifpBItr9pqkZJRJYwzEhDJTqq9NIaJloj+4GimIkJq",
-	"uMLw0MCB/oZpI9Wni47/NzvTMY3UybmSbSqNFz+iujfboTGMd+6Aqwo7FMhLDLwQbehZXx4mb+Ahn3YV",
-	"ZyYu3gR5/O+YvXhLD6xJKO6ahC6UB++lzKccK9YKGTpU7O//qp4Yjp7l//0dsefNXt6CBPiCHk1PJJeZ",
-	"gc7hEVdMj0VJb/6Fo6Q3/y5RUi8Ke8kAH3m+FJihEKi3an51NuZDHvPjptyzUB5wHVpzoKYAEhpIzhL4",
-	"xo6osRcMxOU0d30s4elo2hXA0MmzA+RRKjAKFaNleSa0E6cLRl2wGi58x7su/d0qGj6nNzJQLrGkPDnY",
-	"iE/r9Y7L8sIJ9YhsTnEmoP3hERfDNY2AG/ZS6M+SUx0rXJ7JTjq5QvltwbiCOiQAS9mxRezJb0JloFUV",
-	"QPML4aWMCsRrcOj7tLE1Bmr32ytZq9vhvNoNXvFry4vjsN4wxMW/XIeXwjrRuW6xNftzdjHdDpYB1Ybg",
-	"LLaLUqAfsRObbC1ARksmcqqGPPF33BS5oqcX/tp7afYZ3SQn92KxWPMN9Hy7z4DkA81zxTSENAD41p7J",
-	"sQaqlEi25uTB5Mu/48ZQE3Ueb6D48FQwsYw8MSAbb88V2CdU+Oma3mL2Mzulp+jJ4lP03I0vcWq54a89",
-	"2IImupAnYU0fTaTIFik4/YHfdgWNUCLYiVSK31LD0nPY3o/68T81yxQz6breN4zm6S0JdlGFnU4+Kw0P",
-	"HLSLWoXu/4Epav/XJ3cqezfsg+nomHulbrj/3KWq3MMKcaNZuUstiRqs1XqBFvIDbn/FbgC3LWWL2R+X",
-	"qrDCdnM8OZDtYrzTqD1ZiMwybI298Bd9xo6wFkrVcuYWOfIHaPa1NhYYXA3sTWzm5bGiiuterXFEXKw9",
-	"AMAn3BQE0CAqLoQP9K4J0m/AqjtCnNG+rReAWPsiDOGBeuqbF7zBpz+EV3QvqYIBsnzJ9nERWGzBgPQL",
-	"tr7gk4X2Ji4Wqdx5e5JYHadY0wykAp0uQWqOM/y/LY+FlDpIZD3YbJjnyJ+u5MkHoEq5B7HbIgZS6H/8",
-	"QpNMCoQbInVlL8/tUWol+L3g5ooEwX6Zs2MlDRPZ+dGf2blppESxRyGwL8IDH+A8rM57L+TOBBAnzYR5",
-	"hvdKMIb8jfizwg4RRL/o6Te5f1Gbu7U+jUcc3lFu2KQg6U80ZwAs9WDRiRe1+SlkM35doVLMoeDx5bfJ",
-	"QnHTH62IgvoMRRXHbmr+R7l3GwBeNHwUfk8dY+5nU1kwgle7hQ/CvbIHxoIH4bt+20VGBdnxVLsFvPdR",
-	"0+0a905el1R8b68MPa8PsVHgDQ8EBXOvlQ9fHoORRNLyCSiS7sL1zDMNumzxALMadhkZCThOGssk9lyA",
-	"Fl83sZdCVl9o6NxHC0ceGTlJlWiwBHz24S38A17yGRcSRrDgBv5m2V5inEPUlwDnREquDRO6G5V6q2rW",
-	"mfXHTXGYm/xe2APQYR/Zs9q6LcLop+Rv2lDD/kY8UBYlMDlr8jeFcPF/8//k4OMj5W/w1qmrCh4uvP3u",
-	"tWzdz/qLMLx0hkZWSmtnLLMQXBHl+XkAWIWdAUBgcA3+aSXh42OoBxow5oiPw5OqpGcNFL60JFIQavfa",
-	"MwyxOLbJgvqg8VHeAprZFXmOeBHwVog2CYejeaGxM/aDI00YD3k4os9JAY+vUhGOu50IM+Ax5W6AyS7O",
-	"Gt0H1JzAfoexzR41xSPgIAUuVFY+Ugj0DWQV4Rf8m/up4a/Akon1GL1lTwnhIOJKaOxkTMaJ7fmxYO99",
-	"EGUURntC9OPC7X0CmalHVUmHHG+AIwRwNMS6zE3RVF/ACYobAtLx1rkzBRMuGHOiZ3uacbMm28amGnPJ",
-	"rW3jsmafRIgpIjQPnlMwHLCE7sV2b1+Vpij8tHlS/CY72cli85KKpY7Sk9WtvEG0xQh2Bcaw9UkcmQgu",
-	"ejR3ir+OWDTumriG/UzJdocv89fPaWfBvLyRS8JI/cxOiwcMBT5zH5YxVr2RAEijygSt8esBBcQhweg+",
-	"dbzBzUbSz7W/LpJXB2eFuie62JNgPtFudz40rDYBLR+LkztCBfl/2fu+5rZxJfuvgnL9qnLvb2knnn+7",
-	"NX5yZTLJzWYmu3Zm8rCeO4ZIiEJEASwANKPd2u++hW4ApCSCkmVSspN5SywSJIEG0Og+fQ6jquBM2Xu2",
-	"zP2t7II/KVnuaQQj0wvyOyZIVQ6WpgvdXZXd0ySW9Nmze540vO1QM+F92MQSMH0f/YbibaOJYdroXWz8",
-	"OXNigZ1r3SuRHc7Ijw8mw299JbLjeEjjm03TmiPbXg3Lxq0E7Snqur9Gl7xJUSTEMJrOmG7BJpFabhU2",
-	"iYlTJInS7SV701n/wLT5+ozxw0gZvIdaI+6xwKvOPptm1IZAXZvGM3PEFCgyGrPUGaOF6SVXfYNXDOoX",
-	"a0NNtaIwKefbD/furp1CjNLMSCaHxiuhYFTYKTJq6IRq5jSjWn18zdQdT30nf5KT04Jr01s3SbO3cmKP",
-	"RyOlCd7KyQf2+QAp7YKLe4iIwUeL7eFlbHWXsX8FUQ17fYIzzWNLaiVF7iffEKZhB41QCDcDfqICtYOG",
-	"yc++KuS1S1CwINxchMJpVx7dspm3cqIbg+k/QsO1e1KoHvOI+1ZO3jA6JH7hV+lUX+CI6wJbJpxShxhm",
-	"29m2YelL3SkUVrSfuzmMPeylb+XkUZ1+38rJPWoAzod8bmyj/CQnAxa6tydofMLtdG7dZ+wO4EIdlj7f",
-	"E3p8khMA31+0ardlnrMMq3W7JkXMy9inX3c47T6e022/sbuT6IwxEwqmpgAcBe3yYQ69n6CPN9eprkIr",
-	"JCV9pNZ+7CXwUFaB1e9oFTCjSNVK3pYFBVglFWxYHtpPcvIMNZ8SomQNHsxcoMfRt3Y+n/KiF8r8Vk5+",
-	"5sXeYa3NPoKFnWry9vr9r+Rv2Kn2fc7sKPzdvvfL698vHDCDIdUFJZmitXXBpLL/DyDtSSHTuY6xtrtM",
-	"e18AzZ9lPiFCNdV3dgW6y22Lqe483wy5eiVRwdiMLhGsolGNbeObiRd0O/lRVEXR3QOgyaqDJOuZv7aL",
-	"7S4uRXvPRfaBND6bJmNtdJijtt39JGD7iapE28CmaOS9cwWl0q07XUWQY1/N4ms/9ghSZv1rbxOkGaz+",
-	"4R1dEtqyFTg++MNpwaYmwZy9/5Oj5wcsGWog91qU4em8J874K+j/CelLxM/IB3sDILtrSUomywKqh0hV",
-	"Ei4IFUvEfneEE3k63/sQMxIKORmWPuz+sRWePjILTnwujyMUEdAeE5ktn2kCtjIIpAXQmVgPag8FQPW0",
-	"gDoPqYguJS/MNsO19n7Kp/Hg2Ae13Pd88GUtWVeVOEypFiDdw0IFQQ8sVAA/0EkP5fyO7RzQ4sJsAzHt",
-	"gDh6a9sZLUDKhTnKPsSFiSF8sPpaDkWI0NLQNExIkZCJ/ExgdBJiKC90QnQhSzugLosgFZnKIppAKOiE",
-	"FX11ON/ZzeT699eJr/ZZEoZUk1BqBGsUnjWC7FftS85Dib+1LDKVCnNelPznFUllFtALJc27wJyKC/MO",
-	"328ck4HGH1Qrhsyj+i7/l8+LYhAHF6asTgDcMWEFpBAHBMFfeudlSnDorXWWCqdlB8K9cPDXCMj6N5Ex",
-	"5Sppbr99sVjcJuT2nHz7/PwH+Nep/dfNif33N8/It+T8+Tf4vxdn5//2r9/DNd8k39+e3YhLrxBnTQpt",
-	"HDWMAdJ2C4eq2wvrnisKgiLhQttVcFU6Y7qr6uqK0czheHcCrTnV+51wwT+8uPe58PFiONxHRUwTbWHI",
-	"zAs0iIcup0ONOZcVOYYrNmWKiZCOK5j2ZazRBMs7d80RcyX4CsPWXSyoYYrTYlBiED2TJbBdyFpgEmxG",
-	"7xgxtMpnK+NQCT8CMu/vfeDs3mGiwQbxJ8+6SferCn7ZcXZpWu/R0mblkVRkIZWrq46Fk+ZYWtY8ajeT",
-	"kPm/2xs7bOJ/OmMdShuS0WXSFnAG93/ByH+7CojOaJeSiz8zqMKPhHd26Y0PnjVmn1eAUOfD3+E9pn1i",
-	"T/ET4qRndW7TVDz8iVMuuJ7tHN37GS+PWq0dqZN7B+E2XvpX6cT+Y68NtVT3f8qeqp57CWviryc9hCOH",
-	"FNZ8J/NtsprgRMkcguyDrcgzWgLNcnu+JR6zvZ6sboqJC5mfss+lVCsVxXEweRK8p5D700ZVKRwvzjAi",
-	"P2esBP/wOS3587vz0DeFzCFEv+mzv4JX+Gv9/2v9/2v9/xLW/z1Taf09UrCfsYkvJpv0wbOTdKSPVtdo",
-	"vrAL5Gmp2B1ndR/5AF7xTub/gFtGCoHYoz4kdQ8cNWu+K1YXh98/IDkEyJrIKZFFRhRLgXMRI6E0y7YM",
-	"WF+ErCi81gEEzaEymXx0SaCGXoTQQjGaLX22CBQRGWa3A31N0NR2NAVUMQjfBZzA+oaLndi54d6bdvEr",
-	"sa6P3uGhWTZM9fxllsGg5VJmDnIx7Ta4mJk914y6L4zSm+IVG8O8+nFvZE0WVCwTR4RkZEaXsU0hQ5RX",
-	"b5xrx6LzcSlU8dNjYxlcZikwKA3+CoRNW3xr/R7vgJuA/QtIMnk1O+cyZauYutXxh0waXTCRbSj/dpMY",
-	"8fbrJ6QSBdNeG8KtND7anspyuQql1pRnNwIYxg2dQ8ANAEkpI8AvjrEg6xY0K1nhMCZOyoN8hMg/Zntu",
-	"hG0xcUlEs9m/tisWXNuHAakEKgwArwN+S1kZAiQBN0KKlF0EAhgXpIIYr2i9Z0oFmbCuaO+l7cUrSLhv",
-	"p4CAc0F8AgS/ggvzw3cnW+bAccUJLr31PEbOLRjIhnIrjOOAYjayRgvqn2PWIZyz7fMLrDzxJux0hF3N",
-	"lqyEASyGPShewAzz9HOgdhT267DkcNPJJMPn7Cs0VPzwR2yl9vX0QEUm+LHOPiGtZc8Ibi3sNFV/pu3P",
-	"cPwSrjpijsO/xIBZjo9SZnqlGmQiqcp0qzQkdFBTzpHOpLaXLomqhjnSYRmSf1SbnmouZK178lMLuzyA",
-	"uG8fIRKtgcfI7mv+BgLHFNx1vQALPHdKeWGtZkZVBh/Y6FHjzdaNTbrIGn5xTR/tdHAPipgQDNweuUtO",
-	"JsuOSE9JjWHKdvA//+ufNzefX7y4uVE3N+KP////utpAhIR74vqCsKE6YT0UI3OsJpxKwNVtfU0XlNzl",
-	"ix7AeBNCn6146uPgvwn2F2NEdr8PR5FhJDbqBQ7gTJ5LezZASR3uVQqnbU8BXnR9AneUFG2E3QA8la8X",
-	"gV+08C/BHZbCuw7wn80p+5OS5TAzdnhujYFqjxyvRljyVpg1/CAkPdr5e/bOk6bWOOQsumzGxvSQujdD",
-	"1S30ZNhBLfn4KHj/tfbLH+sqO7h65DVdhlq31qS2js0adWR8fV2nYemqBk9nLJ2TRaUNYlMmjAlXtc8y",
-	"DG0smT4j72SuMcgBsjZyOm1J0zJhOlfdVyI7mKl6Ixwd7n4fv2sAVyrj+N5/LhabY/iLI7FATVgX2XF6",
-	"wg4q3OSjZDWB9EkIPf6wEnr8voEBIFzwJDn5fJrLU/dHR5hxFpBsezlAxzh10qVeM9RhQpIBhCtFZD7K",
-	"2g7DJrx7E7/9Hq4cKRWFjR8Bwe2+KhZexu5xYUsjB6aiBibqaglcMgnWFPmEESQRlowq68LCL3StCLgF",
-	"1C0dA2/Mc/oP+/uInQjtd6MWgZWLL1g2GFLmjaxJIcFF8RyXGMeGFUabEOieSsXMKvy9VdawpaDhEjYY",
-	"7eg0XUZuQZdkEcTCqhXWVYeJdyFrFEq5ETi9K9sL3GUhoEumzPYIFu0KTCApSHS4uEbGUp6x7ML+eiPw",
-	"JezThTRJw/MH4QAXt5KlhjdYZ3/tCJKjJAuULYxXYjOiDMu2R49Nt/rRDu6KHJJc086WAuwjJn9ir9uK",
-	"2AIY1kwWWYuS3meGRRYHaNnGAaF1QV5e/+5aaNLKMdzWFSrA7wDc+gsD0l1zZQe/CwTSWqhh4HtgIKtv",
-	"eCVriGrKOnHwSULFMpRsaXrHsjNyJWvHaseMyzpyRXiWEFZo1vwFefuTbqhJDGeyg0S+S/OPLpCPr+je",
-	"98DIkQAVSRxpn92VJ8yr/Wwd7L6cLuxdxhmjc5PDCu++55kmtxnPmTa3Z8SBTuw2EkAHN8JaAFhECFQG",
-	"RMqFi36FJQrOaPAdGdGgEGlm7Ea4h60qGeG7fHf+TddOgmPSvXQ8LMj8lAwvgEpwRg5ytgaxXDBAPyp6",
-	"JuuYqWlan2aKTvto6n6yv1/Tep9Jfk3r0bvZvlqsLo564SaciBM24ATX1E4vV8AInj4xMiy4TvTLDmy0",
-	"67cITNP6qHk66NfBUnR28bGfnNiNZUgpmJb6TsvDbUXRkVXBuribA9HD2IYWPwhj20PmyfmB5smAWhe0",
-	"btIadnTi9h9yJVH82h6DMLo29+j9CPqMtO4016rL31vbcd22HTgpwZ9r793cNNu35waBSQkVJP+YnkLE",
-	"sUOTE+7fZ1AOHZ5/QlvTcJH1wOa1sjVtmX7PF168IyIzEzQJfUTW73CaaEMLFkRnRGek/Bd5x/adxuND",
-	"ju4R8hYSs7mtoPf3L7oKuR9/8HhEMctrunQIGzBxMBxpTxf24FMtyhV3qKV51NijYoYrtnAdESPmvGLa",
-	"SHWoteiPL2eRcMBH6OQMnjDBY1hsr1nvd3vjIbv9vse7YD5f2vJuT/xuWgGDxXSbhzVjxTQaJgyl/Kld",
-	"zGvG85nGSv7JMll59x+9445BRO9jc9VAWJMGH48UABBq9DvGGXkvimXzMIw8z3ipW3RViJNTjGbw6L+l",
-	"9v+ntG6VEU6UrDVT9mG8YG12dq6BlPbvm9uPdSJnKMQ/nh3AA+LcLMV0EJBFUbRj/JrQCTKeQEJhKhWh",
-	"voeIkRDnjcWRwWb63G60qRE7TJbx/pLlkGfDnVc259ziLYfJ6I+FlZ7J8ijUttvGdSyPd+YYj+AZBQCx",
-	"jeyR4AVaUzsSjZpz5xr5umJabwr/wn+b6hMyWYbcoV2/AELSlzh5x7X5TVe0CBrRO2RPAl5zBzx/pHT9",
-	"mCoAzfcOLAvuO3mYFaOyr+l3Osildx7EV4xoLZI3qAlBRCFqPy5E2FvcB6hkKRiWju7MTeCJjQ110Bpu",
-	"ADeTcpVWBVURauONsnhuHQrE1IbgnH3Yj/i9U1kUstZ4hsSlYcqLAgIR0QrEFm6ouz793nig486Na1q7",
-	"5XrQmWHtciD6N+tyThGoYAfPreMwWYol4bEYg5HpfBeI0LW98GSswiGZzo8AEILn9qEKCrocqIgUXHmE",
-	"GrmDAZa/oBo98L5aF9ouAhlfMKH5CqyrBW7RVYk55i2snYYangYeYcVznpEZLe6YblM8+ppQOFw4kQNa",
-	"hIWNSHEj7DVpZQgTWUJmHMKT7mBScMFarj6wikz5RIFKWpFhNemNuBWy/nOxuLUWSQst26g4zPpw27bh",
-	"JfBa0qJopTXdB2MedGcIzDXeNSISxj3hSGAY93TEMvWhYpKAQvIdGWTgqRoo2caAzqBSzSNSqtTSnnas",
-	"lYckj7Uie1CsZfTYUzNWbimTnvK8Urj3A5sm5JGocagdbVhpf0KYViO3jaw78KuRN8IZ+DPYzNNZ4mcf",
-	"oo8ToqWPkXldgpQKtxfiH/McKqRnVGRn5JKk1rFFCXv/bNvxOQdlQqK5yItGC3BnM67xjDiKAdu2j2W+",
-	"8F2xXdH+OFSWZs08cGhi5mcUTdlpDZQOfYnfD/a6j475YbROaj0lkq51BCWDRIV5LnRCUlppB0MDdL72",
-	"yeCVmDBNV3psh8667xHqwbxh+3KQPX61NujPJ6NHbvzor1tPrxo5XvSY5NjgjXZ2Us+HfW5spYTOHbTI",
-	"EloklGBrfXN+J2G2/cbxyemJY6+tFD02Zh4L4e7XN2Pnug5jb3ZnhsaSppKLm1CM0b1cdFYkun58dccz",
-	"KNb/KqoSVz/5wL7bYSzE8xNpxkTLSJxTAnWAnXaytkBtVYM/2Ar1WKzm8FrwhzGYl4XUYS2OGsZWApYP",
-	"nn1lRJ7bp+BjDkv/MqKDae+iijtdgFVW+y0+JjLMPiYfk9PiKD4mjHb3BG36d5BZCq2FQAgAfyGKI6nK",
-	"OlUJcM5uxaHuN5rje1MH61nrUjUtbuvK56C6HN0YX1bYoSAk9rXsjpwWLw+fkT+giVyS0o4nZk2bpgEU",
-	"tFrT2G0z232pfebgAcgWjjt0reJgxXRVmCHdndYwWie5kPmazE7nSObKoyq6B/O1/f2rXAHgy7/gNeAN",
-	"5C+61wFkV4kuBBUX+Sla8K56gRdwqgdOV0L1nGWOJgSD8YrRrFNU8KNU8/d2C6rG46XAxo8CwsJHX0FP",
-	"RkHgg60UcJJ2XR2q4Loh3jjG2w5IeM0Tied3C8GB3Mp9BusDJsmeyOENzSuVKhuyPtCQhdSGaAlU5IOZ",
-	"ZkflSlQZx9lqEll73jBWwDY4ZSJlJJdNmVsra4yLT1lQsaUwxi5lYQ16PKLKfzySBfF88AURLTa2INpf",
-	"B1H8ljmhRDOtuRSIAMjcktaxJlZiQdWcZacNEjXGK7MMbCF+tV2Axn8gWb/ogNQFHVANGHnHfnbWqXb5",
-	"m3sXRGmOYwb+GVe+Vw68Oa5+Y1R8t93Lbk8bTMLSNu6rxoFsrl2sjBgPwYgUa552A6urqZ6dYqi654xt",
-	"f/9IQXVojIG0TY+EqnvI7vSRKuHo5YbilnapgpoqkIuYrsNrhgE5AUMwLgIJSQtGBVNI3aMqPSM0V6wd",
-	"d35JFWuZQ99pC8KRzhIeTzTyXvZzPuhjY3uA7chB0901dnp0zHZKcu81ck8ux207ZDXF7XornuHeq2PG",
-	"Dtocwr4uXW91MOyGTosS7B7KnAYNtXlHdsS1yPbN5cHP6ocwl9fSrkUU0KkXgVdRYTkKVGJtXaO2xmYP",
-	"YlX3C82OeTx6wOb0IHXwUNo/3LEb+ACmUrVpCQeRwgAVKVioOiPH3tDsTVDDiyZTqeLkxxNHTQi97W5Y",
-	"34l+tqcbqH1F63ZIXHiqx0E3MRmHw+2WK3UMQi2ORKycCXeD7715r5fb0HTKiqX12KFaLEEc+ATR4q1m",
-	"kD63qx1N6yZIoY2iPJ8Zr8QFD3mmiWHMzFrNwSmy+4tsryyg5ipkQjEQy7IW2qUlMxZU3A1QgbY+vRId",
-	"z8C6RTJnJUDuCz5lFzDWtn1H0mz/WVKeedkLPxJ23Lv6oOAaSlfsaySksHcGYtvAY2l4OgcnfNpqEupX",
-	"Npt8DUodeN8nyYVt1oVrFAN1Fp7OBdMQtYEOcYoMraaxjY7GnfnZw6QdeNtoLWVmH4CZGOqkjsNgAUol",
-	"ibKrQBF30FvDUZrJGiPcGDhvUTZKUSxhxno9wvCgdzLveEwQ/sGGC+AvgVqNksmyYMQuFA7t3Yx90KiJ",
-	"zBtXe280VLiH+66ZuuP2rj/+9/8CAAD//w==",
+	"7L3rshy3sS74KoieE6FzZpqLi7TkY5O/KEqUaVMig4vejIlN7za6Ct0FdTVQBlCr2XYwYl5jXm+eZAKZ",
+	"QF2BuqyuRUrb+iOR7KrCLZHITGR+379WiTwWUjBh9OrJv1YFVfTIDFPwt5ep/S8XqyergppstV4JemSr",
+	"JyuertYrxf5RcsXS1ROjSrZe6SRjR2rf2El1pGb1ZFWW8KQ5F/YtbRQX+9WnT+vVy92P1CSZfThlOlG8",
+	"MFzadt5ljNwypbkUxGTUkBPVhKXcsHRNqCbcaPL9O7q/Wq2xYxmjKVN1117uHuCnhzpYUGOYsq//14fV",
+	"f14/+OPf/vVo/cdPH1b/I9jbv7Bzv6fPM6mZINszMRkjmomUKbKTipiMayIFs38Q+zXRZZLZrlPy17++",
+	"/O6KPCOKGXUmJ24yfJceGTmwMznSA7NDJFIkLD7ClB0LaZhIzg9sz4YGeqQfXzGxN9nqyaPr6/XqyIX/",
+	"+x9CI33Fj9xUi/6Pkqlz3XAOPzY/n7IdLXPjP04/8mN5XD35xjWFf3tUNcSFYXumoKUfacqe7QxTYRn4",
+	"OzV/RwHA2VW3TJE9vWXESHLygnGkKSM/l9qQLdtJxezc4SsfBMzqlokkuyIvDeGaFKUh1DYJH16TTJ6Y",
+	"/WwuxZ4wbjKm4KtSgJid6Pnqg8BXhSQFVYbIHTZuO2VXjGuSsTwlRl59ELEFs0N9gGMN7pKUGvbA8CML",
+	"Ct9rmBaaB4XwmQaRgz5xnI8hAeOaUKFPTLHUSqT9bceVhslcw1dgQjKqSZJRsWcp0XyeLN5d9t5Tu8v7",
+	"Y/yTPOES0b20C+wX3naY4Zqf4NWGENhnNBPGL/2E9YsNEbv14IYlUqQ6soKy3OZ2+eot8OgPX1+3tsF1",
+	"NWZRHrewCz7h1mXafCtTzkDnfpvTlH0rU1jsRArDBGxIWhQ5T6idk4c/azsx/2r05H8otls9Wf0fD2t1",
+	"/hB/1Q/hiy9FUZq6yVpbfFqv3tLk8ILny7bqPxprkxmu2JEJs2yr1Wcj7d7Q06IN3tBTfGrhX3Qhhca1",
+	"faPkNmfHgcYLfOL/mtcJ/13oQ3vzvHea4aSkPYtgx6wJFanbB5Kk8gq2n/uYbetZessTFt6JRpJM5il8",
+	"Yl/ylMFeOkl1sDuoULJgyjhZzmhuwupdbm+5LEHHkpMs85RkpTJEyyPbyvR8VWvCrZQ5o2L1ab0y7CN8",
+	"rqM61isjC57YX5iwO+0/VzsmErsdtZGF/V/OrBlSlNqaBUzYv+iyKKSyx1lBtV0feDo5rP4W0k31wv6n",
+	"a811Z42DrF+S259ZYmyvnh2ZSI9+kdOUox5/05iiHc01iy2ZkUQbO81cEEqUPBEutGE0vSKvRX4mlCSl",
+	"AV19tFrPZNQ+Z7UWLA4lQhrWX5TtuaOcf3+9bhpE//lfHz58vL7+8EF9+CD+9n8GLKL1iu12du5GxPJ7",
+	"fOrTemV70mkVbIR+s5EGpT2cN7rIrQmBxungrqwe/LReFZwlOPRKO//xj3/847CFsl7drbETzfOxF97b",
+	"Z6xU9UVGbaV6gRZYe9VymLbN8djfTy+UPMIm5EJYEzS3B7eVHvtvTKT20LN/NJliNH1KcrYzRJaG8J0V",
+	"EXJkVJeKpVZU+ida+8xarz4+2MsH7h/dm1duTe1Cl8b18dIvaXrWwc2u2WJNFFSxhb51y1TKk9Et8R/u",
+	"MZAUbWV6mebdx+Ru15izSnV2FJibwWYXqpVrzErrq/UI3dL8LSa+N7kMyK/JeHIQTOugCD/TVtUdi2WE",
+	"0JRKsHSTsn2gpT21WhQ2hCytL7C15pGe0q6d54ya5kFj99JqvUoyXhRo3mfczpzi+8yMHyXwuXV7clr9",
+	"D87yiZ7BpuvPMnZuimOxXsG4Nzyd4LD7h9EiDuxJ9rFgSdB4t4d9Ss/WJrdWCBVgp9Pk0J5waoJ9LBRP",
+	"2IbqA0un7BIwBQId7Mx6NfLWuODdtZ3C0KR/S03Wn+/E7i90YYd2/XP32Kf1auJ859wobGLCmK0ztJmz",
+	"9NF1LIXh+fTvlM6ubS85yKZda50xMF64adhzjRP2lJ2DvThJlTY32V5KsNiMolxAuKPIacLGtxfMrVtc",
+	"v1TV3Nbz5sftBuQ6gP2LycIzfRg16zp2F0xLywx5fD1mhDQErGE7fX0dWIyUFZWBcKkGTTlGAaOfq4bw",
+	"+5aP+8313JYOTO3GW/ldy5G++mZuKwPW02sFZ4EfsTWWrLFdipQYRc+LGEVuu3Vs7kY85NFsC/zE08iA",
+	"XnnzbifVwkPpbK/+zqqmuSGObWmqV3ztd0Rwi7GWBqDcfl6V1sAFTy1jLHC8tnuflObqW3D8qn99wI+F",
+	"c1wgoP1klUhl2MNEKvYwAS/eti2S7Lsy4P++9kFdjExSoukJzjRdh540Eeyjsa5Z3/WiScAdbrh7W0ZS",
+	"KdgTjFQKcHrQPiFSrEGjouEC/cDX7A9SeSO+jm6BigRvEGwbP5NHWQrjTDu7w/C1gCpdr1DJBvrLlO2C",
+	"iyye7NGuM3lqNUOtJbiCb8DJztK9/V/BMTKfMWbVrXfTVSlkCYYQz+3/9rTcR/qkmA4eOhjmO0llsoY7",
+	"bLvol+Mpzo2QW5meCcQ5veeDEUITjjooRl0wxg+uFDuIg2Of0zLP/dDOVqqpAt0lb0H26B7+V4qDkCcR",
+	"HJSPa3QsVQhg2hmCQC44bEaTXZnnRBtZXK3Gjj9cwGoEa5C/eg5dw+HtJ5Lshp76Fs/WG56jEUc4R0oW",
+	"E3iDG2cNa3SU2hDol91cEJKGeKxhx1H3u9qutUNNlaJn0PtURwJQ9hei5ElbhW/nNZf7yU2+kvvvhVHn",
+	"UJOwwbjYb6qZ6q139QgPGMyv7fnjn6h2eQm3S6eOEo9ZjxpXbiRuCb1XJRd7GPCkkb+D528MFWl/8F03",
+	"k55WKAJ1O25JgjIXdmm27Jbl3pebYAxv5WI+fULVlo9L+3P3WP1G8Fx2j7nwC+qmndXRYHEYXoTP57Cx",
+	"ONvOSiS1AjU6FvcYvCHQth1/xz/Ytxw7sn3L0NoyvNBLWFY7Rk2pQueBP1WFtA4n7HGyZWcpUjyj4fva",
+	"R8LBPz2CBaZbWqAti1G/KezJhM2lmFfRVSQ7ppQsA0P70doD1rjThrE8fGjtFRegXGiev96tnvzn8BL+",
+	"AI9/+tt62JY8ZdAgfF/KWxZWrVtpDEQkUc3njN4yjUFsfK1vGO1yajZMyHKfbXYycCX8UtizPdVPCTsW",
+	"5tzuT9BOkDuehzfis0RJrd0VoNqtyU7JI7EWirXB7P/XpKBcwdGAZpSVkozxfWZw+0Jcnov9FalmiAuS",
+	"c200PNvpXiVO1R+mRDI68tD9u+LpfhlN15HT6sPr3rqE5HavZFkEJIExk7mrC3pgisBzV02N9segQmt4",
+	"v/syz5nZND3bzlZwBlxQldg10KTUJc1dXgYjYKVdrZ6IMs/nKhvXm6F+EOjqEprNNaYzWoweQD/Aszfw",
+	"6Kf1KqPuRA/Z7dwQ+N0tROWAPp5/CZRJeQgHWatNgRf0zuTOqCaKUauAn4JUJAe7JsKlJOg6X6H2bwxR",
+	"LDlIgT9ODNJCx9DcDs0CeFX2ELDPQaYA9ErudtAzlmtG/NjAqXBHCfaEpVVX+mp3YnTvwArj9dzQwv5V",
+	"s06MpLPHeAH3PDHbYZ7IHelhVNR+tM/Asx83qjhODVBac5alGynCJ4b1Iv16g0s7ycoVlOc6dN1xPxGX",
+	"wB3m4+tZl5hFJo10gdrBDWNwq2Lain2pFyyPhmRBwQ1cE1YS85Rcd4+pSwUInP2FbG+I/EfMOrtlC8rD",
+	"Wp+7wEQmi680kSdBjlKwc6Xzq9Pn0fX1WILOegVHV3A6/yRPZEdVdbxpDlGgXJ7woJFcmEVsXAUpLem0",
+	"zJfU3ZCOPf0dTeUNMy51Zb3SGVUFEyzdYCCrP94bfMJ6cc1gVy73ZMv2VLRO9keRiW1er2eMhnL/pDQZ",
+	"+EUaLAaREqoP7BTWtzqTZZ6GcgifEf8b2bKMi5QwmmTEwOchkREtwC3HHInAt60jl+SMKiqSpcRa59IE",
+	"zuYb+8/EiS4clpj6SA+MlAXJGDVgVwrJNWvN9NejE22sIdZvsrf7G58c/2am5Ime6DnsnWBEkqoDS8n2",
+	"DHIiT4KptQtywuuCUBfP6M+9ywAOhfnq9N9AUmnv8sd/qLoGgkOuG5L2MYNmcBqnbd2IPzQsnoae7Vup",
+	"jfPdH1K1N1d74l4YvMHmTpjAXmz64pXr1TJzGp5wNLTynCp2aTzPOj8b6y4FvWD4NeP7bDPVMIA3cnma",
+	"90LQADeKVbE8tPlPUh0I3Ow5uyIt89wee94qxVA+1wQmcaJxWdDQbkLj2qevETuHOeWCpRjfPNGzFX1K",
+	"FDuy9LwmScZowTTuak139o/zwp5vqMluDCtCrqGToFHzUu2ZSJpvOONk6KUXUrGE6uapYc+EDWRC1FLR",
+	"vOalOpvRFfv4rH6EbvfrGw4/F5XstKSuLbRrX+bQG1hT9KM7DE/TOyT7JVRYtWjdkHV9KSEV0ZSnGB+E",
+	"UV0RH9aqc7ggxIUSDGrX/g3sx0Dm32+h1C8TSv3cQdFfduDwnqNFv8VnfunxmX+38MevL1DxmyN/D478",
+	"b275Im75bx70uAcdvnmc7ftWijpq8v7kdM2cPMgF6k9i9SRjejP4ue5k2W9HB/yG7gNedP+Cb5I73fXb",
+	"RDARqDqtnaULqSsF3bPxDCDsTnAwdg83k5p0IhXmZlGoj9pKCFG42pYqzLFyJS6NTT4lDQ9am5uI95zm",
+	"TKRUPUtTxXTgPt774iNpUPap0Bz4798YagKL2kirnhytp9jVqfH6T8FeVa5SnXDmwzxGlvsMEpVLmsNi",
+	"qXRsAdB19J+dugjoRuMyKHYDCZf9egOnwCaJfV23EBD9LTXZjB1EXaVH9ytVjnX/kglyzEq1Z2JuqKUO",
+	"nwWaxHBcsE2pnZlMFSNbhqltxmCRy6SWf4CPv5WnUMuQYD99zt5TnY3mbLkJrD5ej2+Ni+1XKrifoGQ8",
+	"UvApmCspd7AOUPQpC4Y67cRFKk+wRoG4RaNSJZBuAvmx1g+wZ70rkVxXe9Ml12a++UlXi5jrsZAFrKSc",
+	"6ilEKly7BahYeArfDa5DXTTQLQ8yNDkEfU+XAXV2FYHMEEoSSaFax06wT7zhO/dgMO0mo0pn0c9DAZAS",
+	"kI/V/h7X5MjzNPhNXPfAHTor9CZtVwk2DKxorlZBVciAfL0jJwrYEBKEVe6IS2x/Sq4hBVOzlAhGzUQv",
+	"V0t62EQ65wtnplxhOOPNfc7338/1ulrUqnqlMTMx6YArrVCuJVx6gYm9kPDvFW2fZexjwvKcQRK6K+wp",
+	"JFyVKAZdDGVIH2m6UH+OjIrFPpXyxT5WKFmmsbgYaDGsBZelcQlr161TJOBhdPPFrPZbSqUxvVgRbnov",
+	"OWx+sPWK+6aaC1dJll8AL7DBjVPHfb0wCylsRwU3Cm0rnfMghIB9+1hQd48fP95GT6akHA0iPMfYgWI7",
+	"q7LC2hgwilxlifKpjV79b9lTDPw1LVvNjB19UEW730Zzzt1jA/WYdnjhubezx7UUbxEwZabTOX3aCi6m",
+	"21RvuHDhwJf4+Nfgg7q/POpvwlJwM/rVv8JD3VlKoNoEuue/E56pRtp2JwNI5ilLUXsYbzl9BcGip0RA",
+	"RYz9XEq4CNQu+SLcXt3Nifpiz7ULsVThZLi/OjPwlCDtDjTZVlkvBqLHvhK4H+cJx0be15BGJ5LKxEgV",
+	"fj2RYsdTJmIwJieW55V1WN3/hrZbRL3uciyyCIQ1KcmlPDyQtwAIBuV39p/t9tKG5zlRZbi1jJvgDGcc",
+	"oVHwwtr6fL2Zti020Zr6M5LzHXMXnY+n3rbbV+Ci9HHgaDpJRJZQjCHGGToPcM1OtsycGBMklyfMnub7",
+	"qdcD0GqoxfdSpnjPR13EcMuoasQ9/SX/xIaObE6RNTy8gQne1PfDd3nbX4hPyTaANJOc3bI8FIAEC9Va",
+	"rL8jCT1MQ09o39uHhRseEC7m8vjqGzerLvLe7sUjAk9PbNmHWiqkHg4n6Ekq0Syic0V1zuXEgrvQqYq/",
+	"zN6G9pSLbcI7InlEZvLEqAJxYUGXAyBa0j1oYb6r/VVwNspJ91q9siuDJZcNvI5qNVv9aUtXtR1CwhoX",
+	"f6ciGwGDpnDVm7mtTDraqKWu1+6ocSp2XZVbZvBfEIngwVfONQq2bMZN97csdM8NgpZz5iv0PBYWZiJk",
+	"VKQPAF9O01NdK7Kuco8Eo/hOzgWD+/FWjkb3ujM3HssHTTc4yfU/SqrYSMbD78fux7aKHpjHj+lcrfis",
+	"Jk3PuoHJSE9feRsS3rZyuz0DmlaN1XmkoqQ5vBo+luLFHVAJaceEbaaSYa7LXsL1Rxk7UGLXMPNhA1Ku",
+	"WDKlBO676kEAQ+Fm4+HFJsvXjXshImOZzFNdJ7q46BZ4h1BgRf4niAVNDljJhFdTSSaL/9UUPJdgXzCB",
+	"FgR8EGqM6xeuMIkENroLRE8cAqTu9Pr/uimy6Mp6ibK+GVS+F6Vp9MXIZp+rKDspciqcKNkucsHHM8te",
+	"4FOfUFKmD+aFfTqe2IJ5fUlpxZHpWiC7YBODWUjXEZzUyRkLhilOA5bBM0Ewceyhf6abUPL7EITIkRum",
+	"IsqnVMIrHztqVD1GUfAcKZTUXaqDjpJrU6oZEvejf2NsoQDaD8xDdb7Ctvy+ntoSbu+BdiiB+QPXxO4j",
+	"XzmE+X0A5KdJUQIqjpOXqrboxFOmXMfCtwlMACZydcNNVfrEx2yTXOoKkgH2Gdwf60IBADGoYr/vWRrW",
+	"ww5h797UFhMpaiZUVFgjCrosoqpODmIjkwXqfo+CgDcpRubpVQXvF0FCsbJe2VRWbOVuN5obeOGurOEG",
+	"+17nkYozoTk/sOZIpWhnJExCJ6SnqSGjLvTafZ6YcVgafwpYwX3qNQnMFTmwokKrGc3d/Oai5elDFGDc",
+	"qVKlzUO/B8xWja4NdeMOoohR+qMLgM+FipoMzbZAPkVCj2xjjYd4wSRF+Bkfu/HnQDyAMz3kNhdNdMdY",
+	"ujlujjxSTmh/r8HjKT+ylADM13SEqeuA5KMd4mJF4Ap3bwoHc2DRtJplsM7WPT/LbfSe9Ge5bRVZ7qyK",
+	"tecGIMtqYnhyYFgGCxlHky5K6xBKb7cnWBRP87w24WxzJ/vHBCtCXRTLoCIYMyD6iX5X149C+ZaS69FU",
+	"zp/goXvCpp14dtbAsTGjGSGgwib/Vfe08Vj869jJYw8eN9V4A2CXHu6VAEZ+9iGk5ORDSDv49IBoUgMX",
+	"rngWKEbz/EyMlIcRafjd76/HtsvnQfHtB+kbFxo+War6euSUeMsSh3p4Wc3GsiiAd3J/Z2rzrrs8ydrs",
+	"HgITZuau7uK4k7hwvsiI/3h3HzFwrY4/xoFda/1O87xSHXIPNkEkIIy6f2IIvulxTkISqF3EaY5h09Wb",
+	"4uDNPT6WQSYP6FZG882QpVPBfjvVOjX2z5JNYXtslDywSNTN2ipP0AOzqhmfBaW8RnyMU9e6mt66Pwam",
+	"PH2nWR33d+Zia089DNr+z6IJDQ0Hpb1r2w6Lk/VK2011YZwkNi4BJh1c39FUvqFq9m08gFC2AfnHCxP4",
+	"MVxDM8O//f0FhX/dJLz2vOKQYnN0E0qenefllTwfxYC4cbWTjCo9WOtSF7Z4T7yJhY6OXVUBo5g2o5b5",
+	"JQWVB95JRTfWE4VChTx46xfB9nlXjaOgXGGS77rKZAECIF8iwhWRKmXqKV7U2JaIZpBkpbBQxLiAJ9Sn",
+	"KJ85Oikr5C+2e7AtQpCUUIUcqWaD3emXxNf4+nW5KLw6GrXyWZGTRljt+1byy+PrSNbZjA9zmr+FLOL2",
+	"l0PwZ0MW10KzoulpqFLzSM9kLx1e0aTx3TDzWnjszS7AG9MmGPnVxgHn6cqBt0dvzqgSGIkP46vfCUXD",
+	"HhHB+lRMRZRoHgDdwdWEmupYaivs+ZanVEN1VMUOMCFuFQZU67S6+47y/U2fdoA7ftNJvw6d9Pm2Z3jL",
+	"nX+k6hBJufGAytZpsJ8gCT0yzKiHf0vpeQ3hUPAq6Gntb6u8TYvomWC7OparpDSaZED8CGyF+1JhoPAS",
+	"Y2qYzWRbKhFIKnprB4chU2sck62SJ4E4HSepNAtr0xTTGEepTurwRN/ccft5BJL6LxxBmRdz+Sflpw14",
+	"sPIUSy+bfnllH4121Tsn58HFwqpl/yx4q4Tm+QQIqRSyz9xRBcMJbolKP8zOSfa+bR3UbOzSxyFxyhnV",
+	"965ijvL+2wBLO3jovIcDpwKbANucGqx3uLfuWHM/3BsfBDGNDAjsU5rqe+xTP7JskPyiEoF6oRrTWQ8l",
+	"LKuNkK63DxQvrAerpNYYuJtMr/FdI/Qwr7b3+ypKXBUGUQ1cw3Y246Wtn9arFzRUu0TFPmdzIom02n1x",
+	"WI66ADe11mmKLFEFqBRkkiSO2aLKvILS6Sq5ITgAudvknme5k2rnlBQXewJ5qxWdBx4PmPA8Ndbma7en",
+	"TEgYMaCe1FYpeDWAehpDwvbC3XzHbWYm0spi9iWg9Exy7nIbq9SvM9TQpooCyhWEJKlIqUpJym45cKcC",
+	"eDeSONuVCoCM221jPzvv2sC+ZeSsd3QuT/NbgrdmtdTNZug02/3kujcF3eGFV7HMWxs1UTTBBN1cSg36",
+	"jgNxB6AlipoPDx28kkV2cZmb17v+Rt759gYvXuChBk1kF2akyBTVDHKfmimzwYxvSDAOfqWRs5hVWVT9",
+	"5PEY7gYOxXWyaic4yZzlaV0/3ZkR+2PQAIpCMU6hwcPPuo/AK9GeNYiL211LmaE8bGnGeh3phftSuAs5",
+	"e+H2Qi2GPyOnTaJvw/LFAaE/cqC7S2/q2CCRSlcKpHRqMKGjAHDHCR+sigrHIaFIzWoltEHPDBL8jbYt",
+	"IClx92w9OV4lRhLaSDBRZd46inSGrMVJTo/wGUXdVnPkSTuOAfyD4DusAxAshNJxx1KH80aW5u4kGDCc",
+	"ZnHCCeo9/HfDy+89o8pgcSgYGU9TgHbUmTzhpQebYra88Jcj82yWF1xpM5/4z/tBQ7Rfji5sUjziz3L7",
+	"Vp4qjKg6IuHhne6l/BBGMVR4CLMTI/FZDklylJpwJlgiwtD1hLnCQZyAfhgkqri0Y030vgnGQwQlwcFh",
+	"RMQPrnJB4wAax5btuaiA/CbJ4mtrb8HKhyLag+SOd+NQDAUIYllF3BB74Ibq5BsnZS8Kz1qgQs2Kemlo",
+	"Hr6Mh3StCu8loVPRhEuRShEwkt/4JC38GlZlwyF1ZmYq+LUz4hGIGuaphvZC+W5BWtf4XzGEsD7Stet/",
+	"c25qoQtridYhvs9LVzYPZxktwme5x/rtm2imCxJY0IRdkVZx6o42ClIZVfkZwow5DdHjw+/TKXBzV884",
+	"8Wl+YNO/3llT7Fn1Edd2cJJd6pKfZVdt0AQPV3S7ZWiqM3YAKcnTSWen/fbck/MHIHSczqcF5tkmtNGe",
+	"kULJvaKuKKzI6dnaVMAYGc5DjmDq9GmGcw4zs0eB3lO1zVk6TjLsab2QM9hh81QDCC0PzMZbRr192oEd",
+	"mw4rGps99o/SV75X3+HC/P7rYIQaatLDdedUQ7V5fiZAZ+kymTGJZzruYNWf9crFqmyDwZlRnaurF+9+",
+	"WK1Xz959u1qv/vQS///s3bdvV+vVu+f2p9c/ff/+2f+9Wq+ev/7p5fNnr6aBof3gtN9cKLQfKtqzoBsw",
+	"DuVlrccqZz+Qhl/ayW9fTY2eWEykLJ3F/w24O3FaTMO0S+7SjtwVrYM1AfMgNRnozwpLub/nBrLi3/mI",
+	"VuVaGemwbaZlkY1ZChMvFo5tds77uJ0IhibA8DKSpBKYaWFOIRVlnpkyHUy2CrbPFBJD1Z4tldNa5TbM",
+	"gL17x7RhaWjwjcSGEN3Aedr33wfw7zqZCHZfr+sqoWq5m7ODLTZlvpm5AIEfh3O1Pa9aS+GEsLHvwzrR",
+	"K45Lk+wexUqnmoTz06t2avrBSGIqlPt5eH5X2OsomamCO9SxFP8RXOdR546PBxK5GS4ifOfz/Kw9CeF4",
+	"KPjlYk2oIZrdMkVzpIlsexqXZ25Xfv3jQbc+ghPkBoSzMJSgiAL2vYP9ny5gXoPG5CuYxnk5OPndkoLn",
+	"RD4uqP9wGzoeJcHJfkNDcLYJE0axoepJ66LV+E1HnqY58/Htmlv1cgIJkYxs7f521jxlvVD7xUGQ5eoq",
+	"umFnP8Z1Y9qbDQ4sXk5FwATMc3lakCnsjrYgVTkPAa8D94eH1KdH6zIzZjB3RS4ESHt0xnvY4LG/ErqV",
+	"DukBFFQDBdRBolzdvyliFfpy+IUnZ+XNmL73IULfbnp5w75o9njdFjQ36Q1xcT2qRSEuyLGasyXDmBdb",
+	"44uboaGYgqlzbNdEUQ9VJxqK1QXjoHr12L5JbDg+g/XvFNoJq0WrzhkVnsFMYXRA34mqOGTTupabYnWM",
+	"AV3WmzyAIDzdgRjJsltSysAFDqdyXCyA4xlzTePxYjjU+R7lS6PRbx+C6Lwfb25KFNo5Ou2apYZ52hTJ",
+	"RmS5IT0tx8u5VM7Q8o4WCkBcmG/MlCql9rx+j8kkVB8g3OEzTAFaBSA8YrfB08NAg8DmQBro6+ySTGo2",
+	"jRd5CUAIO74grJA7VZxSdLfbTvA0JOkkNM/74HWxzl5wIzlmZL+bDxM7rJOaGDGXuKUzfZHokfKs63/2",
+	"XYEv7o026g2nrFcIH3nOmbPkoSJ3uzhhX1UAe6LCTAPeHFf95wh1hdtfreofqwC7TPSNu42o0LyLWhrr",
+	"ZT0s2sh8akiBm9W4GLzH+F1HBtR2nC/umX3IBXQWrQeAfM64QwzVAEbC/xFW79TMMdpKV7yQMlawDu/I",
+	"5A3arT2pt2CgEKX79ySXSRC++ftbps6+YATue/COt6LSbQMjt+F9OvmzzaKHZZM0GE2yzZGL0kwuTAhn",
+	"9FlTyWXnck12OTWECQBi20mFkCi17uyP2b6wiWWMcKHZOILFS3jKCemC+RGHoO9dCk15+gTu7AwGMHmS",
+	"9RC6TzUsEKgVCSBpwfIxa0lo5JnAj4f5Gmat1RHBgCKp2IylOorwa4cFTziiHaK52Of+cslDhs67WnED",
+	"nOfTQ0Qv+LFgfqrLOzRNM49r8o8SPX24E2PGGVG9Hiue7pdzOM7haamIGaaCpy/Aj1gWM7d5hA2wilNy",
+	"IZiyG13soSbzRNX0YBecJze5NIN5Qn03X3QrJANRjVIJHQ3z2p02MYHoDimcA6aBg6uUR0B5WWJRTzGQ",
+	"8TgHRMvzc8VXXkW0YK3RtgBN3zykG/ujobK78tU5VWqd5fas1zw1Tb/TC0HLpcHwG+RtU44ALwOYfsjN",
+	"UkqeJmYrNL4+P2fhT1QdpeBJwKg6Fjk3ZboY1WtG9fQSnK652OxM81uh+f4ThOlvkkzKvJUcDYDhFZUL",
+	"mjJWCso8XPmMHwrcxbCPNDFh6zkpDQKwAS9KkkmOzON4dxCxHMo8X4pRCUe1JO/QUkdJud+DD7dUaD07",
+	"R1Wka4tLMc6CWY2xNXn1onR67nPSUQRC4vcyZSHU5XdtlGswJ62wINcdgO9tmTZrUtUNO9vkMsi3eanK",
+	"i0KVzUxSXtDenUWqF8no7dHqtVNj63WIpMk2Mz6iZHwvQUm/UeyWs1BAPU3DLlRSFQOF3Ku9i231TUNg",
+	"fRouyJ5k/GC/Izd9uu0qR+unsZ9rGGU1JPd61deB0uq6E/2J65WxDjYSUv746PQpaRZphdh7o/cDWD01",
+	"syFfcxWicpMB6qHnDlIV0gMeIex5xmjKFKJCPL/5D0J9ZWQgbSprl1ehAQGh9/EcWAXlN/CJKu2c+sJg",
+	"P82NiQiudeUZ9wvgogkJ76pcBG0qdoodVXWShAb2KZ4DYI/imi3C5b4oRuO9gcbF8Kr9dEaWoahLxD8z",
+	"r3dV+zmRowGrQKOY/K5+mOa5dVS1tcHh9sb9M9GlumWO14Sbq0XQgPGb40Cm8FSQAPrPchvIDVKMzs3g",
+	"nJ8YPDFeehByO6VM7S/wnAMYiha5ICca1sEdox4zJKCHFQCgzgBEDKoaR4PmKkMYc3BZlKdYVG8ydgyb",
+	"6XEVnlMhZk7mrOMWi/qCZ62n3h56/W0pkKJ7ODt2ONvVKW5X6YeL7Cd+3ZRAt6B/CwtvVTA+tYrZHz3T",
+	"CoXh6UjTf3K1br/gvYNYW6HSlh8xAOEv8VByK/5w+9664sBwZ2rNIuF0Wl2h7iR2KhVeNP1hOOthJvTP",
+	"QJWak7oaiNSlRtdrF1nzu6C/zVZgfhYax8If8A7Y//XR7MPuDvohUPQLp9OCdb4hJRCZ+b/4WZyRVOHj",
+	"9iDc3Gvl0pDtue8Jo5SHd4v7kOOUlzvneUOaM6LZd7lkfKFgRUY2BMD3eIysSIo8EJ34FgH/KqLBLQMq",
+	"v8Y+lQpzHtceg6p/AxjPURpc9IKGyE5jFZIN3iIk6DnKlOV24phheR5hayuYLPKBVuhJt2HnxuoNnEIL",
+	"QOHQk661n9VoMJF3nLBH/QnrBolwZBFRf8UFi0CVBK8ZG1zKSG+DLggSKtsBUXGeU/Bf4Z10F31fMh1k",
+	"eQYf0s2gu+/TlKdrgjATCu+l592M5TxUq/zCOZxUEyoIS7mRyu3DsCnn3NdxdffWHufxEs7OCuZIJeoq",
+	"MNEldStUz1NkfcMhBq3ZcZuHa/XmRulmJSR8eRaHO7AlMCPzdEBZWyPcP4ZGjtRson0yh4xh4hxzsdGG",
+	"7mewzf1Zbm/gjb7HCVk69rcmxQ4y4Dypc4VwA0rEvlKlr90oj9uruJd0M8k9Wpg0YiwZ9q7Ykp+F7uGW",
+	"jcC6zbJl55SDFpLnJvIZL2vTJGx5GgMj5WHY8XCiq2ueD3kgWpIdVZ7CqWLudAROE7fvvUW4mh5Ew3WY",
+	"xJUwkyIBF7ChNyofxS37sFdcWe/z7GUXIwHOwLVnOgeUKkg0o87shcRbSBF2mUwY4YifZ2NUoCPH2wxi",
+	"4YEcZ9SUx1JX6CY+ofHCE/JLUwDfJ9cQj0fB0MAPTJ8DU5SAaUbTFMOd7dKSZojivwWB7VJUtAsePJ3+",
+	"t8MHA6fSHalBx/ebnFZSsJyh1KblbdlAJGUJTxmSO//iSUu/CF/p2HF35+Mtfmi9DcKHPQPqQMQHsZYt",
+	"AuQaKdOntblr/V+uyXUV8xg+ki52sX6VXtN0vf8L9Fc+G1Hdr9Fv+NIG/70Z3fehgAL2dUQn3fh5rTIV",
+	"zsShinqUM8UL3UA01x7S3P7hZ6BpGUu8/Flur25ch6YlXP4stzBRf5bbdy5cNeNCAoJxs3Z2fRsQ3NwK",
+	"yGYq8HClDcm5YERnVDku9atmaK0Tc2DCMJEwvbZnnNX08DboAkoM3ea+9K/xaSsWGvzHROblUXQtNk/f",
+	"u2QNoAv2xUvL7HLw5LBELkO0ZrhzBQBEP9fE0APTwI9t/bUcDYWYIfcA/36PFLvU2S3g1AO5AvVJ/FuW",
+	"S7EHIC5u5rLuBoHnfRhk9nAvA6j1XO5NrzwsFFxMAvJtz6NhQoonRBuZHDbH45rAP8CfKkW2Jljg1ruP",
+	"ddgbiNlyRbby4xPiNeGa6Fwa+9b/rOBTvtKI9oLf8bxL/2v9QSgJee5YabanhX0P8hp2XOyZ0oTuDBC2",
+	"G6bNFTGU57ru9ZVtq2BPiMNvWjd64Q2oNT5jD9yrD2In87Q5an3gouprqUua9zpJFE15qeHxLROp+1Ig",
+	"1RV/u0MMPYBdxw8s54Bd1+rOkvGErsv7oHmxNLWabah4Z9GWnEC0duLjcQwwlKnP0L8pxEawVz210V0j",
+	"E3fpXF3+e88NVXvlc7Qlq0LWe25pTtgcFcrn6JRXazPKyz5Tz5x6/QxN+VPrMzR1d6SDe+1YmIuygnkc",
+	"sia9MmqiK9v5hAq0jwBnwnNXNVawKK6y/1YYS2w8Zs41OUl1YJg7s5Nq0iF3N0yxJJea6S8Vh5FxRDHN",
+	"kKo3Ke8Mo7psNQwWkw1GEuG2ZieVpyoC+G1M0Ac5WhS04x7x+O2nIoGP+ad6TWnXt+oKqgzOD1oz1gW1",
+	"apl435YqMGWXyerfDYAWU7CKudh78BtXBGik7eQiHfAIetMF+ChvRxAjz84fsH8DnDOIgKwJPdFzXSax",
+	"GGSj3O00M3GwDNshI5drb9Fq/UFLZLapYRb8VCzIWNCEi/1SDRV0seEbWehhDFH7iIcQ3YUQRNc+c7HM",
+	"U+b43O9VPxqemxnn3Nza+1EK7FS2CtwdtGNdcDiIE/3nMt2zIxPmC9TtXF4141AovE2VlnnFAbleFdwk",
+	"mae+eCDYCbifzHhdGnw2NFl/YWr3LL3loYzZdxnYEmRX5jnEYNbkZzu3KdmeyVEaqdDq4CopQ5xg7ofN",
+	"KWa5WPlWjB7s8U+V4gzy4kguxb6ZKCwIJVuYwPPULDnG0po+sEdmp7g+kIyK9CsN4NUIBrOVJoP8ERzk",
+	"1KbKcYRkO8mvJKZwwrzhlEwq2Y1wdpiMi+nNdoPFGVIeomz5HlUZo43Zi4kMfDbAbrWfRfS4oBmWuw5N",
+	"oWqWJzZ9BbBsNuCBfHvG20B+ay0hIJnzN4RbRQ9svBy/1me+S24c68ZMxlbgpgywECJD0jCLEq+IlCDP",
+	"iIUJoNertNRmE8hIecWNwuIcD5g85R5yBphNF0m8giNxPVr7YcamRr8WNzSQxjx1q9qpbd1pBmxgUBYJ",
+	"FZ6w7v7ZM+6sAmA4vfOgz+RQXWO21UP86BDyJN44ONH2TGcsD4MmPbNCyJMDqUhE7aOY1LsIdNJnx2oy",
+	"9FgsBvRR4cl2JK5GZdYt7EMuXIWn+7tgJ3ALM6oK5ore4hXuw9rJFbE3Briu1tVPtO9xSDxe0S3L3zLg",
+	"/5xriTlLMAIMOF7l8vjrMQJIfeAFTrQrtb7uJWjZ/ldFiHi92ylF3EvBCM0Vo+m5Xe3zuzH6hwvu9+rZ",
+	"GYrQefPzzqxa1hhwzGN91WN/Ox7HhcjJyMeKDga/Ge6w1jIQA4S8hfvIwdddwPpxrqFEqiTb7GhipIpG",
+	"GiAr4CtN8GmSSs2eYl4YeQQ0UvDvTBMtpWBqJol5o/XZJ2k8Hbw9sn5r65VPH4mdBq/4LlAYBoGkjO+z",
+	"zVSxgzdyeZr3QkDn/8i8ncKN9tezUh1IKQzP3elj3aun5NpdlDrqhVkHxCfnlW3SkkWuY9kty20/4DnP",
+	"5249DmqVdob9YLMaO0ptJrUGAcOEHlg6PdIENjIkB00NJtnFf2NfCdftw2k0quzUnomk+YarOh/JCURC",
+	"TCCgGM84bDRiH5/VQrdOEqfItVsPs5LIliyvW1uhKTOtJY3tLJzcoF1jNYqRMiWK7zNT5TwoefKyn8v9",
+	"upGiqhmDFAwRyEKdw2pQKhHkkAAU4K1CbK8agALmyxVuhGtqWboPbKGbzB617hi2j3wFDOKssuWse0bK",
+	"4qnVrrijpzoloCECAEKQ/oloKXb6+O00rBy/OwM+k92Ua3JtDd3fTfxUmC3b33s5TOWdVE+tC+IBf2Se",
+	"23W3ZolVZlYSFCNFaYiRe2b/YRroEXJnOclWzJRKoPIHF1UCGRxDQEr7v9H4EzU1LJKbdrfefs68QA2A",
+	"YL2S+++FUSFU7CPCVGzP0ZIQnCA3bVxgeVdOE/YUdWTjEcUPTPsJXPuEJXgY5bDDzxhnFIV+xbDMjSqT",
+	"A7TLPTs+tlEt79RWZnORLAQHHiHvnMSc5zh3+hjZEShWemSYQ9irjLoruRffu8ToIJ6CUaU1Bdx7k6OB",
+	"8NGNNcub28lxeuyD99/7ikt1AuFUNWudJYxLRyPI9rmmdsrF5yu599eePmgewPCjziXoLtHZH2aKGa5a",
+	"jm7zdcFOLB1mM6xxZgqqTJPcyL1+rxctn4FilWI8+8jgrpNY7f1A3lrFRonV4VzsIbkZlPza26SQ32yX",
+	"jSqupaigQmY4S6hHRxQyrxVuN0NxiKjZqs4p2h5ULDczvm0UTSYrSAM+1MSHL7wlqzmEYHtFDsiXdWb+",
+	"NHjNKTiZAahBCIfs+C0jWSlSxaaDiVedHIHU7CCJ4CGcy30z4DICq4RAmJNBNls965PBSab7KJvj4Jpe",
+	"GQaohUSUeDkY8g3DfEC/KhDwIdno5muhkVcjiqdc13+xWgD+UAUTK0sQ/5mBsYZ3ZVCtAnCJzNuECO4t",
+	"8R9QkcAfYX+lFQM/fhUU7cpvbGyIK/ejNhL/6AHYMsZyj95onyiFhJEYLD4HCnzbaM6oovaZ0LK8kvs3",
+	"NMTF32ckGZFmtElDOKjBkpLmvabxTOMF3U+4MMIehVb3R3polQIZaY1XWFQKl+k6ka66x5pbEkx3ulVU",
+	"81s2DXwdmpiPuv5jI0jX5ZgSmpvz5rDfHH83MdjDw1vp0JFsLXfmhFzTGVWp+2ORn92fYCE1N7aNnB65",
+	"oPBHQXmOcih35sGRGeT5sCvEE/jnnKcPdKl2FCQvgVP1AVTFYpoCU/CKNlZEg4QgMmV5HuX4iJ7vHvuw",
+	"/46WpUrYuLpolsxWZAKuM76BdWdRqq8HZQ6Nh5m1Iy6DDPP/gL8JlAVkElQ6xNVatm4rt+yKvGvcfVgF",
+	"hPkHlf3qKky8g7Z8ekfsfvVlo5duQE9chLFvoDY5Gf2AN8HeXYSq13KJl/ywjxVEkI1SKVin4G1OCkw3",
+	"Zl2NojNbQYmM8+5y7ZCDILAL5q2GrOFdJYwOU4Q7YnMZiI9BeeUoAmnOHB/uxgG6BabwPL5hXS0nYvD7",
+	"r0WG7S/Xg/a/q3ejB6bXmEa6PcP/sXKK5rlzgY6tKFGP1jkQ7Mtzh5FTI3L2oAhn5Ow4dTLh6YyKNJ/+",
+	"OHRycsbHSarDXS5YsBVgJl41uliPrfp4eBk/Bm6/rKpgChMxJt2G3LKlCDZy7uOjU5CN7Dk/sZs9Q9YF",
+	"BOvB1t9rDCk4aY0C9ypnTsGOgfNsp+Q/mRizcJLSXFVfmmrjWPMZLBwp2DnqsTTwJo/2wavB26Yu7Cej",
+	"xZi+eX0SXOyhfgJKDqia9wb76JRqwdT0S7cgACJeuTWY/yBLpsip8LDUUoPy8bcPd2L/G+P4K+hZb3ZK",
+	"HjdRnkJfkmr7o0nOtEaWa5hwIoVLRNwDjIcvnyR8Z98RgB1kva6pN7dys6Nq1vTqwqWvzt1K+GKnzd4a",
+	"OzFxyxjeVj1SiVzCtkkyWVhBLXU2bVc5EIS5e6oU5nnGsGA9SC4cwZ3u//Nu42y2Cfax/Xb1SnhiSmFu",
+	"DCtCyXelacONNxk2WHKY7lU2hh8Q8MhAUST0AB3PV5r4YLvVOmgBAX7PnvIIvWXBk65+hWzF+iJIcqul",
+	"fetgqjyABLJcgi9fCvBAkXtuta7oZSDCoOBVENkCXoJEytV6BTmUK1d0VfO2ew7GxH3ckU2GXC2fOzs9",
+	"ZGm4yad6UvhslTPrF7+esGrR67mJCpQzZDpyLvTJrWfYvwp5g73vf4YLnxkB7BmPdn16SKtZOQgcO7tc",
+	"JWVOVXDth4Plhqq5MPjabflQMJoVM3c26I+Q/GXKgUwFiPP4PgtAK7bCyzG2A9iT0y6Y3gcQoTvsCKHc",
+	"0WrB1lECQ5jBdSXVrWXwswgiNrRLvOadgyizyDby698AW7vHFL/eXMXz/H6iR5YC2noglDltt0U2SjR+",
+	"FOyG5Lp1SOijlKDmIfMKToMyXP/7WrAfpVq8++uVkYbm4SKQ1w51GYNMCZ2a6mXPspDl20ywryNBSWnI",
+	"mZkJNxXN4Jxro9n/0Iy/Lry10YUS0WZTk6YNXsNXFF6zToms5ooc+rqnlPReaTBsxjVkq8hdxeDvCoMy",
+	"RlOXFaGtaagb8wrA2bSgKkIyeeQiSpUcCwQFoz/TVLq7xu5XpA6wOePV9vRz4y1ehUeSUqeGNhx//igp",
+	"k3vs8kvLxmEQZK6Fvtez4ZfOS0xQ7k3G1AuudOCWc5oqmLXPRzbuzD0LnnfA1MuDWuU10mMKh1OG7DY8",
+	"yQB92qctQE5rvTd8+HWSVDUOj4BkWR966PrXpRi6e9m2Bh2ypaqS+Z5OZtQOjp6aY1sTk3GBLoo2UIw4",
+	"eXyNaqDQBqXqwEw4qml8OPtktdiM6+0bmcdntM44nCCDEGjYbFko07chGRW4HQgCRicg1ruQFAQl85kh",
+	"Rwm87Yq58mSrxjHrAsAA4Od+pfJQP96UKsmoDvbiLiRLQ5zueNiEQOv2XNhNitBwLka3xkMKJt3hjFdQ",
+	"Ai5LkGqoW/UkMoJ9rGdCMQwv+dD45BnxplHEV2CzZnTEGvK7DcZ9ckclDHmNBUV42WYPsInGkjnJOR2M",
+	"2VbvkbkFg6W4Bkd69oV30737M6PqThWIPUYun8CKX2xOLW6X1t5dO+3eOCSc4qnF0OvEgfoKPDqmYPW1",
+	"j5af5TYMoCOdhdpkQPIpNnArZkc3CU3nAkcn7tfgeO/CaZbJUsXuwgSxvzrUIJNVyb29KP0IK9b19Tj6",
+	"Y6F4MgOQ4419/PVulK5pvTpxnc348HuHsdxkzRrjgMKuV03FF+gn6W4e/83WoBFtaY+xvt0BepDMoUcT",
+	"Ks6owSIO4ZdY1noY8QUOA3PlfMcGiq7ADpAOZbeAqg3Ic5pcRqH45Otal582/S64fmEKNSN2pdVM+xNr",
+	"PxmhOXzjqOi6dGnhAsL3WMPhmKFc4TtUcBzL3PAi54C9MXESM77Ppl7nhXi0n2EVAlUpSdktp/af4a7s",
+	"8gIWyK+27kF6Ra6fNG9Cc0aVmBo1qYoTc4lIKAh6HcvvBLCjqM/oA1cutRUzvLCGxv3F5dCRwn4H6+Px",
+	"z8EINFZUAiiTjkUB5vrjYeez21T93fAsmCx8gdVxeZt5Sq2gtCsLwuhkfQ9Ec74XjUK4oTuZKRcseLEC",
+	"nQqOg4s7lpVPCnKxj9xsdFn4u8phEmt8rIujF078HD7WuiQej6ypz4gu93umDTp9XcaaqYhkVphnjykW",
+	"0QmuSRjFURooLY4VA1iHP5UMk/cUxABMBhD2T0lG852nZIDKWfjZfiwc+tueN1OTtCqe6DuiQU4qc+qK",
+	"UiwsmYBZlKcOBCxhzoyAy1IE2JsegqjFsRfSYSzdtMCD+wWlO6rg7Ma0Ma7Jblr502jBFbDta57OwPe/",
+	"sU/3gf1bIJI1ur9tAMO3RnqiNvuDFR5riMHWQTjo1B//gbVwRYI+4uS/APna3JpzJyTShVAL9gHC2ISb",
+	"pwDmpmcGPl5gf8K4nCzfhANx7xvA6vYJMKRPUqX6Khy1rxLDAidyFUA6Mmb0usZDhPR0LIZbQgisjE82",
+	"cR0wWTAFgtFRLJ+X8FAz4DgWK6wbRDtkALis4a1A/W0ilWKJwdLSeYEJmPJNl/UkUq9WsaIjvUgt/SiI",
+	"itE8P+MqLgLECX2LE0O9t7987j41cuh7WwIMNiAYcIUHsPMpsZqPKCr27CmG7E5cuw7qJmugI1EJny6y",
+	"6B8Ug/G7whMi9aKq+KUNhI7CevhIxblBlLxlgAuJ15Zoe8UAfloH/aQTB+3cOVcHA4cMopnl/Oix/yY5",
+	"ZfIENkKotzzJyIme67MRo/M8z8mWIZ5BzjHgXSVOFGA7nsJmqFXSBZuuiG7c86Hrt2ARcQNwqpbEr+y5",
+	"sC+VEzi4gHxCPqyohjPXRY6RVMb+qD+soBACdHHmJQK0jZWKoJbXp/GM0Rv7TPtub9ppXN3yxQ7kqcfk",
+	"E8Q8xRMaAI3t+efOTqs+u1anL1Wr6lX8adY8IbuS15SqniYLqt1101att3t3u9YC5A60hg1ZHR09Y6t5",
+	"8VlZIF3rsLd5nYTFrO35AeGDkNspTOt/gecuC+9iW0PpK3YMdwMJm25/gzy0wL5+30P7qhSuW2lipFOy",
+	"hOJd11WHzHCMPOSCaUNpH5g0F6acN2Ho+I5xOQ2E3jqh1+HYa8ilx2+HRyS3OQvYF29fPCd//Pqb/91P",
+	"jk+ZoTyM/bXjLE8jBjPS85OCmozoMsnsX5PSXDX1QARNAKR0E8m+1YaaMnINGcsr9a2MxUPg1zrl1DW1",
+	"9lMQnFB/sRbmVJhuwgzeZ+N1ph64VaTISOAerGqCngLX1qmqhTAZO2OgU6rJGFURzAM0Abkh9gFIb+ZG",
+	"s3wHN5sO+QWDfOYk4ZZLN5L8faIFxsqxQApvLL5yFxZh0xDueiMTcetMUutgTS0aiKJ+0sOM1XtHD0w4",
+	"NTh4NeCkojmO9vL6lgeuKN/S5PCCo6TP0Esp34dzHBwsh2K3nJ0quCfM3rLdTPu8eoF96yd7zAXP2Qt8",
+	"shGmbHz86+swa183JI3fcJ8IzlIFatKehr2UkSixYUiOWkeoHZ8kBn5r1GAlwQo6Yf3Zjhurz6DcWeBq",
+	"VGt6QXAWerPG7g4OU7ATujZfHoP98fUsEHZZGqbCsUr4iRSUq0i5BA16XAgWzZVHeHI3nqwdKagP2D+O",
+	"JRc3sE5DN8RYX1rl4rYgHKALAPEglRiH7rLfCi8wQjT0k9lmpNVPgP6ZACzmHnafi3f2DqQAFwP61wOp",
+	"YDcUTQ4M+ZWOTKSursGuxgO8HthiEVcuseQFPQzwC8aXy7UXmQRE7/j8e7KD8TXISN+0K7+5vgsfz3gr",
+	"v7uQKf1isZhuZo9kOCjmb3M6DLNzSCcq/dA/hKtQmYNdkAJCeQ7gRaoG/IKDmGTCdC+omnZSfXW+gVqW",
+	"pt77ZrSoAu5DNpUSixM6Xo/eHtejDm4Wd4tUQbhhOZoXZAgVKKRXZahYgQjgQbd+zeGvNLB3M7wuhYuu",
+	"zuGMpXGhs7m+sArGmmgd7qzr8OuQp7tBC4Bi+MKRvtnEWAS2qNwqnlARRjaAxLd5F2mFkqammJ8BMIYY",
+	"/8HaryM9h2ypkNGL1Uur+j039lbH/MDCkgIWdv8c3AWtCFcq4kLmFVYZOD8NGAqTMc3C4d0t23MxI5l9",
+	"W6qpj7qgyrRw4PMg6fYzTd6WwrE+Qyyvy8cyJXdl/BodC1dJksliIcaxyQwVcW6IZ4jnqQFeg6VVpbmu",
+	"A6AIrIUM4g6jtYCw6bpNjYzovWEJQBSJGfO5BHv2M7wR/kqDYpnqx2alCaaPC4n6iRuMaJ9YniNygHCk",
+	"aNWtUiaLqt6+f6BcWKFSsWVX6b24b5vbbN0gIWkUr2RorCE2bmNJcBtFVIUV39fBOal1QT0Dwv5Z01Mz",
+	"47kDSTN9Zaehzvj5iNr9pXgdVHdqK0ehJ/5E1VEKnlQ1Z3Ne2Pmin6kvHNlyNG6FYnQZmo8ewhF2stmG",
+	"H2tk/n0iWygfoEYzSuSRAbJ8SK/oKhh1QY7USLl4TEm6wKCVd4jGNi6/kGAjA0tyXR+MSRlADm9XgEwv",
+	"LY+VhJxosTFyAD6hCkEVFXqfYnWeCW3iiWBBCOUpaQErNDajQ6vvo6frzN36dtFJ9hIqIASqSR76fkMv",
+	"diG9K+44oJQb9SNjZdx9femJYhCAEsYVkduIAfuOH32aq0t5dRwJiFNPUnomoIx1QF5lKdJw2PUn6fla",
+	"wBSp59Fk3OFV1UkK2kkgRqGFPE0837xt1UGQz6hAsHBKANYcQPHXRN4yBXhbRaNeGJBxmtb6xKZddDZ8",
+	"5dCJzE8z/WY8zWKz/t6uGkDnIxScm2gt8XqtYLLIp46QfaSJCS0spgvrTCrDFGEfuTbTVrS/TYCWweG0",
+	"TavErc/wIPjQLBZWr8xDX4KZilwoxWu5niGam1WfQAPQrlObWrlVKhGOYmpD91jwB6kycMkPf/GT7SgI",
+	"IE2zanLqXLyzuykwF8DVEbtkAoNa9w+5WTcu3SA3TEBDOqqVrfddvWW6NyVVd9ulYbWuqvdPtc5e2p1K",
+	"iWjQd07ddEv+ZzqECx7yOPI0Vtzvjsod4HnyiAnvKZ6misnz8N6zn3HAX1HN5LAJAaHMnrTALQJo6NVF",
+	"pHJ5KpO1VK0Kp3iOTAUx7QGY7PqeqQQNHQeF+LPc3sBzPtoWQ5QJ2S+46Oji1pEMe9wO2qAjcRrsdxh5",
+	"JmaneJQpL58Vm4lbgLZ/1xad5vYE2QztxiDFJDhBQwnWFekzF4IpgqBYnvyZidQrLoQCWiKw4bokk0P4",
+	"dhF/X8ZLgkv9DWSwDaaXUwIoTvb4+MqHRiBvG7MCrGjAR5YYPwZi54EUP/NOlH33K23tGXlqmmcdTj36",
+	"cTN6wzEzHEU/bhakxz1ysXgPuViuh33O103Njtuci/5Q1r3pD+1WxzO9oZNjpjqDO4qQGH8rVRN4AQJU",
+	"8iQ08W/Z825R3pBmNWooDUcWwznaTBtM769AtTNZLJKMnSipNRhC01rWROc8ZQTeY4t0IaWp3GhmIuVF",
+	"RyAYhy2siX2WaJeI3leGg1xE/aoTLL6AsL1b8YvHwhVeOUTxi0wQ/WDoRP/OfzNcESQSNgsKD9/I63BY",
+	"p5eQqO3qf60dXVGo2veAF1OxEznK22VWH7sjCybCjMO4RxWjao3FLJ7S6SkRbE8Nv2UNQNhc6iW7BZd8",
+	"YUOgVCZj2nTLlzyxm7cTQNrWmDbtaSw1Txc5GiF1es7SN2qILm87T124bTCBTeYMSDz0DKTJi6Aj4QJ3",
+	"Wg1Ol/tdFzk3hi2iCA5CJgdZBskGNAGjzQW2aAvcVYqUwLsPZGliIQ+qTWSEjOgjzXMrmA09ty+pQooG",
+	"HCso02VKeYx0XPzBbaszujNT6RwRYGwzy7v1vtKSBAmXJ6CJ6jy9dILtl3zJ5ZQaSlE6TL5WMU2FQgoZ",
+	"Gx6MNLR77lL7A0ry62/iEkmPjBieGwZM8V9/Q1K2V2wZPR3X0D8oRo3dCHgZbTd4ygqTEf2Pkiq2TONV",
+	"Dt0w+B8+Zt8oJmOI59zzKQSycICgpg/f4SwZa14YrMhhLA9rkRhXvXVe7U9eprgmVh8DxCM9kYzWwQCp",
+	"UqaQ/ZJD0bcL1m7trM8CsnsHBarvmDbDuLrBLQDK9CttZT8s9aPYu1Y4NynbDxzzW3bL8jrPPCw8GXMn",
+	"/NffRGr8fWPhPf1O1lNJjPVKdoS6irKmr23XUN9xhxu52crcDEc3jCqF4FJ8pUnBb6XxEQ77JgoG2H8u",
+	"weFiVsXaSJhlTljrdGTZwGRYZNmiiEH2PP/+Hd2HY3+3MjfTOTh0FuVR9bnL+NAS0+6ak7vdBMeLVq5X",
+	"laFmAn0K3WNaozPqbiDKbNjjgFeX8zTgc5OcTGeHSUU8xxr2RU8IdnbQttuMXV6ptz3VRhCvHbnA86I2",
+	"s7w4NeMh/arJ2p+uxuxPjMZ52dB6jZ3UiwHWln6zaLPh5vqTZCB7+4aepgHBRcqct+D/2SPIqkN7CsEF",
+	"urGuuyhpfkU8NHDN9eGpxOCKXyr4G0IGn5kjTsJyVQdeFGBM+i0W/Fss+LdY8G+x4N9iwb/Fgu8eQvyF",
+	"BVp/2RHN3yJ//46Rv9+CeMsG8f6NA3K/nPDabzGr32JWXzxm9Vvw6d8r+NSONkVjTN2oUqWzg9GbJJMy",
+	"D+JLwy9I/oQKkXrrsKKQ5cbu/BRwP1yCd52dGUZybjfz51IbUihZpm1WmX2Z58xoYLRQPmW6U41CTxCK",
+	"aGod+NJqvXKvOxzoMMrcMujOA1jONxEskTHmnpSee3Q9QQ55qmawln5Hzz9SFaQsLYXheUj3p/TcJQAw",
+	"/MjIP3v5t8EudtFXEAYOW/PdD0+c8Kf3Z0ZC8FS84eVJ6dk5kicqrHm1pclh0lItg0iwATK0JXAJMLWj",
+	"iUnw+DKTvJuhLyMLa5DvqbcnhjOjY1VhF1aXNhKVG4WjMQClm1phtEXj+1umHH1EZeQDGCKx37LKy54+",
+	"jpkIjyK0kdeeTq/GD/fFu91gdbJU3He0IuqWa26tO/vk5FonXmxyuVAFJoIujkJCUYQC3k0oU33hANLu",
+	"UOie7lmsltOzMNV3D4ks8xTNDLuqTqaeADoo4I2i8qj45CPcjW4WMcLuVC/zVmD9r9YaB7xVLHYkRamz",
+	"K3Ldqrx3L3WO9q28ZTWa6UK40Rud0clUhwCJ1ZvXmwwKPhyymDwxReDea6IYggS6C4CJ/YDyXhDfxULt",
+	"HqdghJQSHvNowFOFHe8Cp2buWIGYtSqKHzfHjZ5MV5kAY/3vrq+Px5nv7KQ0M1/RRslDOMiC0o77DGje",
+	"gNwGniep3ZiOsKDGUa8o+KaU2wGoDRcbB78x5RVsLxx+mHtoIWTcIMw8YE+DqQx63JrnqgS8KsjYmYA/",
+	"D03gJXMwml0FjQHdjmy7uIzQDbDoXEGnIbmUjsF+GY8yzze2gWD/voNIk9Mc2A2nFV1pL0wLqOZFOsNF",
+	"iqQ8wxxQ8FTX6qiVfNPs8CKz9od9R/A6p2xHdbU2e0sf17u6Vh8VJGFLY1ZgGY1jsrvLOzvYHdVei1UT",
+	"01kud0rX6jFoXmUsHwDNNapk3bfay6RYIlV6hd9p/PSAHz0IV0GtbbtKpDLsIRfWvKX5Q3wR1ukmkwHq",
+	"HaxS2zSUe4g5zVcvehRVgHXCrFfYBOSa6BMtNNkpxvJRArXHYza8kyNdOfDTcIEwKuLc/j5A0J9qm6OA",
+	"6zcfz7VKBQK6T8Hzxkpi9MQbGYRXMxLBAYo7aFG/G6BwqKzrcEwocNvwh0tvGxA9poVR/SiYznJEx9Vd",
+	"ADlA4wZRCcb0KuowAlyVTYpH6q7cRoTj6xY+3uNvBnnUNhWaXaDH9qQEJIso0d9Tck34DjS6pjxdgvfP",
+	"8CPb/DNCJ+ohmVLrO0EVKIgeE+m6goT+vrT78+F/cCYEreePQGgB+Jdb9H5PHeY9U7dMubEhEQ1HEgDR",
+	"waoNYm/fKUVwUvpYR790t3ZjpwTWtRLPsFKVxV1YOn/TePM03m+q7DdV9qtRZeFI9kVKKKh73IXi3BvB",
+	"tlWXlOYKvjTBokukYg+tsQymXAWNH7jbqCDsKG5ljx2lZZ6GYIwUWyhAsHBq3w5B3XrbfK9cqs2QXvwB",
+	"Hvrkb0s2oOuWKiCU8uAvQic4zBHahgXzKgeCy1EiVG7Ijhs9jy8sisoRMgXc3tsBTyr0pMbGwDVsTGU9",
+	"H93LPy+g/aUMbswiB99HN3enQPLzXfnPfwLYnX9kvTJhIPL16sbI5HAHips7YEDPJtMEG+ufLE6pBxBI",
+	"FYliUhqSU7Vnau0oDOwxyVIIH42cE4+vL+pqjcM3lewqOQBKbRdoHnvhk08DiLyGJ4eZDd3Yd/o81oPt",
+	"mAwy5sP13g5T1coA3BnbM6ayK2KR3oWEwkAkJJguukN5YKLCxfGM4BOMhEv6dAEPUQXx5xa2qR7i7ESw",
+	"rM+tkR6Ic/h/7hc6QWNTCLnhubX7VLQDL3ieB3jL2W6ppLy77CqclU+RnRNJ9gK+P90IdIYIho5sCpk5",
+	"NuOfb2A4+nmJTucbvzpzXDy/2HNos1r1MsM6MfKxmcf1LEu2yeY2IoBhLuQopCHiU2r7JjnBLV8qw07b",
+	"juehRCBQpLqNmUpzfnAJ2BCgns7uWG2hEHflbUT3Aoma9TpgLNy468otI9WdtV4kec5f188Ai8+cOR8E",
+	"Y6/LN3ASUwku3JkzNNYX2OGlZmmskgBbvXxiutkwICh+7HUXaqhBv5JDOQn1IX3H3R+Bb5eKXIMPD7ig",
+	"FG91MOtlgGrv+gvqjKguiMybpxgNUkzLQoPv7a+UELMUE9/wVulMZJSyYcPT9gYYDYV35XEqSzrejJ09",
+	"ROodQcVLpLgB/GH/tXVjKOEZVPzAFuLr6fev315NjO9dFlkwZD4D/r1/MiUfVHegtv80OYDU6EQquN/S",
+	"BVVsUsDBNTY75oDvPQNqyv7xIsbvDN0X4HiyZow7pia/0jXH7D/+LT6df6J459ZPUFzIDjvsZ2SEzLDX",
+	"sPuvJA3S/hq5UPcbd/UVQRRVioM4pUoW4CBz+N+OWoX+tylZkO5+V+L/D/vWTTDOxMCivXLJM11ir8+7",
+	"ZD2qr2owA10Pm11V1xerwuwKxJY70oy+wbanRbh0lJkTcxjnnu+XCPaxqjzIuWAuogz5JjxlEKYVE8Fp",
+	"R0NoNL9ls7cE7OjADEzeiJruFxIkz1g41Q6MS1S1SlX3/JJW0zRAduhm5m5ExlvFaF2uSyG9yJNpWwmI",
+	"5Nj50i9JVToaPrrMVbK9iNfOWNFkIvVCW3f7fjtVMWpNIDUW8hRJOoLcJr/3HFD8uq5VhUo3JtKRAu7o",
+	"qK7vXtz9h4ATU1AxWI18J1nA6rn+8gWLgkZ3ZJNOfXiuvr6+kITvgshWg46tQwDv53jd3Jf1FhgMfJXq",
+	"lp3vAlJyoppoexRIURG4IHI/JbnUhhheQEEPybhZ+7w3YJPgAmG0AhgmJ6qbaXI04ExUHGXe9rCtPTC8",
+	"sGoP8q7suoWL6rYs6N9RnuIwdrl1quk2RwAVH4KlRBtF4fqbpXsWjnFsWbhY8A03SZWFB9cYBB/FhN6c",
+	"JuyJr96BOLD24C3NGh52C2a9zvjOtOj/mqj3JQtftRc5NQzmNpORMuutov9k8cpmntb8b9aye0KoILZP",
+	"sPGgw/ofJWP/tGtcBnvufg52Pcm49zyncyOuV9axCVJAPrc/YOHQEwIsMiSDIQCRKVJkw4gj4P72qcA9",
+	"EN4jAaaRDAtYLqVmc4dx5FqH0yR40YiO7Z0JNefTMPbASHJXapvQQ2RJVJDg+p0XUpTk5jrD9Xecone9",
+	"0oyaSKayVxhPyF7JUmANkb90sAvFxR6ErOJLcemsu6roTcNdPwVcDndn4nuG38S7xAfdAqsYSS9ombjK",
+	"fFtxmAZzgDQ8RJDPysg6z9jRSmCfU5kYjI/fnY54SWKM7TnMqwnTFx6qVSrwe7v+8egrn6eHO6O8ytpg",
+	"+mmItkHudlYNKaB1CaWHIO0rgmcJjXVsbY7CZg18dRoO+xTw1DDXhJEbXN1Y2rgkhlmBFSmh+hAQiekz",
+	"BxT/QUsRdqorzrMP+QSm5u44MwQyW61XVB+COxfe3UwKm8W4LYBva3teVZPsxcqtb3PG/IiaDfeJZhs7",
+	"8kSL+PCN9Bl5DSQXLqosrQ7BVSB6ybSZh9A7L1Gwkx84ETk49u137l7gDElqDYIpps26VUqOzU9sT4p5",
+	"UyDFZriLTUqxdkc9jaTbEo30ryZtHRXWTtyygaS1vhdvwhy7tVc+LNzw/pBPfWIskClPcy0nV1Q3+bgC",
+	"lhz8hjlaSelxiyAb8YjENdRa5KwqorR9TKvKSn/2VJWVcwBrY6xfmAsX6bD7MVAwf0V+sm54mxJ3WlDH",
+	"Ja0GuoJNzIgP1dM+GHapPlwPt1qoqCTcLbZipSXsMQuGi5w1IBxcqaXfLoYVyONYHYIoAKNJJF3PdnZs",
+	"Y56CLEcrvRxhlh3RuF/+qN35x5/RLU9a10KrusdDbvc7emBhBu44u3mdvBFi27qdRZzoiTaH1Z1jyfSU",
+	"43VqTdVacGwtlJi5YQVvB3FNMpanxMhm+nSdYy1F6KjuEWsMhZUuiXntabln8VTOcCNX19ffBBP4Wb6h",
+	"iZnZ5dDXprFn8OOEHXVpU6oUsjSfaVy+sc8ysiYK1fRBPRq7K2quTVsouoQx3fF2J7sFc1xLanCzKoo5",
+	"Up0zaKtdpGy6F4LeegAIgqqcMwU7Fh12rmGLS9UEgbP/4sPXMzD0acJcA8E+3b9znNBSs3D5U063LH9K",
+	"2LEwZyyxEBiFK5S8xZSRC07G1NVXTJ+o7+wbgVmCeGnMTUmkMIqmPDGacKNZvrMLxzVhH4uccsFSsj03",
+	"EaWnSwy45rPIfNjHjJY6CEXjGXZ9NBncPpYcIglpNImO+LlUhpGDYCfkc+bWzdhT0S4Wnz7MHf/I0rDb",
+	"MZXxxXkngVic8BiKLM81JKsBOrX1vDD+OW8vPbdTNis6U9SwRF34FNZK7stovuszZIzOXpVjGw6ipLL2",
+	"HOHRmV9XbL6mUwBhFXF4cn5gOWfa3GX63yI4VsizmcenehGo7BghqzIzt204gveMZPSfVCEtvJ218xPg",
+	"3uWGQBFUI+kc6Fk8gVwQPMIXoc4rNUXjPcTRWk1iJ47lBWbtz0ivS5xCrjdEFdhy6rWWG7ehm+psXeWI",
+	"u2PUB8vq2faKxB85A+QDIEvza1Cap2UkA9JHryu9w3UzVNP0MaPH7AKIZNNPyRZ40H36vyFN0hjk19dB",
+	"rDp/c/776xAA3YVOaS2rA55orfX7viifjKSZYRJfb4SxEraOesqlPCB6h51VEHH8XzkMkgoWVrAFAGCM",
+	"l59CWSODjN4dN4ala2ug4b9TV47j41WVnVpf3Rwh6QDviMleSXnLvtL2S83AOnYefw32vhEgnUQ5BoAc",
+	"wUPHV17nck8UVG7bQxcSLq3V1rBBq7jQsdTW6D5fjcLWwTbGma77XAFuum6hCKxRZqKC9p2zWTveRpUZ",
+	"6qfOXw0IgFOBlPwHInLlCqmDudwP4PPYadGUp815gaBYaGJSHrbMI6IcE8GhSXQDbvQ9OmPeuQmkB04/",
+	"fysfpT95F9ummu+FviChDb4Kxxt+qT7esG/xmUEVMie930/DmF6uZqVrsOylTCtbxLlx0dvEC+Ete5UR",
+	"w7Nxy1MmZtc7BRz9yw4tp3Ti3bjbJj/Sj82PNFqu52HpE7ibNd63/Pxgo6vyNgJ26xKL5rkdu9Bl8iur",
+	"UvB6xW4fuE8Gv3emk4qm+JAmmHH4KnZkaThcUiHvBbE2G6wkjsaK5tbUlIBvDH/aEXOSk+77hjRwhQmG",
+	"w/bF5n5dqiHEV1aeIsH7yXcgywaO5gdTLtf9d/Ke53iys33N0JpX7l29gwfcquiK3/B9YCfP3huQ8NdU",
+	"gyea5+hFMjAeUxRPKN9xxiOgz+VIbSfGc5dako7tRUf13tmUF40q3v5guzpQbG3XQM8La8IQPoVopdic",
+	"0v7Bb/WtnNFPgbyM3is3bR74A3Y6PG8udbyrdJwzFUjqjISsp8eY+W7HYilM+KMm9OjT//0t+X2HgfeK",
+	"plFcKZdU0uLrlTvi3gl1rZm21enb1ACtM/U65c3W5XAgoM3kDIKRaqvQMQcnrNEVKxg1kY4qpktHdDFR",
+	"JDnN38JL4dLKUDzzZWcOHQfMjJimbbSMBDRn10PPTe6A5qMZHncLZV4aaqzzSPzyrt0OdotQS3e1/Zx8",
+	"dY4tLwFuKmG3R9XGXYKBPJT0+YOiKUurPLKDkCeQZaDD8RETYJSjdTw+ppk+VxCwsZPCKSNBWIegvN0x",
+	"nDqqQdhHbja6LuedUNQ2Bbw9AhJzFUlEaMRKRwLAvRSy+4utxjJMQ8Je+3NfNwF5Ht9DdHVwKw8FXDnN",
+	"n8/GnqyuwZogO+MSnEhX4jkkGr+/HlugMKBNdHigJGYOkO12E0T/e3yqeS84a0KaIF+DW6x60KFsj8Ja",
+	"22diuD/OxG/ih7nhRqfQHdX9yEHYHNiG/zkBtzpcdKER24tQZ8gB8eX2TPIyOaDbPTUVmVERbGKLoCpI",
+	"NbUj9KkDWdFky6YyT36qbwUaPpNOpEqy8JTWYh+823RfGvZg6osIaje1AxZfVRPqvhNfvTLgKiYtOIrG",
+	"YThX9PdwBoe/FYWkGtEGAYaBCLELFNBet7Kyec6IkBA958B6Zc2CMOzTF9qB/i4GJi66bA0ymwuO8pE8",
+	"ons66eec5tedrOtFIXxiFSBNhP/WHISXo+RifxcG/YyxfI00vk8wBWNzPFqx3CkpEL5YMaqwFIK40tkr",
+	"ghl0jTeo+SDYP4Do17BCE4VFTriJ7AOdggVTKsFSzHKBZ68IpN49+SCavUC6iJ1t2ihe+DR9JlK4UkCu",
+	"M9vJnPp6DVKh9lx9EBWWS6OrWABlpKzZHiAFSvOUNXtcEQHvM3P1QawuMliXsOBTF9DwpcRQw44OM5KV",
+	"UJHqESwBl5xc3SSP8Wr6WRtB1mhiOTXNigf497tWyH99HbgziYFtvJGaG8eFiLfWsmBCV6UdS2ze0QyJ",
+	"mbALw7BWM6cN/2UpAq2L6ebmRK79pvsFiZnOZZBjvlmSDmc4POgQJa5bwZ6YSxesah7pTQ0McTmkijbj",
+	"sSB7oLyzT850/qz1IcxCUthlBGR6LD3HdvttlfrxueqEI4XAfF9O5s3Chzd2bE3THYGaW+noDao3vs8G",
+	"SLTxk1XiGRSIwJW8mEbw3g/ocmF+/3XQUOXe9hiXKjRToPr/FAqd0JGuQ2IxN5rYuZrKHx+tlp6upObv",
+	"mwupJetcDyf4TqDawoLz6IShiQGGSzK0TSI+czKVoozyCAdtRX3t7xWww1/NWrNUzgt4Q+Lorsw3YLP0",
+	"O/aWQaBYIzblDkpqMcfUK++nWFtrMnZEMJOZ1x9VD/A8C3V/4O17Vxdg7I2FgCvwQ08OvKEFVUsZPEd5",
+	"yzbUNLnaF/nkMp8arISbWWIFFvWcyUaXahywU7x2pZ6zb4TmKzAjT1SlG6ynWsj6KJWYGlS5UH86rVlr",
+	"xIj+dBdCqVz1lEh/T8f16Y31vy6zOmoVELlP4DsirP9KvLE/UZd+RutiMtHq7MP/Lge/NjQP1sN4Fm4h",
+	"jWNrMAqKC3wi0anOfb76RZgDLSOgkl0YX8sGiEvoO9dlv/wZpsnA9q7KIl09pK+FXCFulAfEPfEUoEaA",
+	"HCQoNn/1zkJLyLiIPGzPGFaT7LT3zkwGGOuTbareLuYuxblYevPsx+NtjZm3OqPMPpVH+fuWR/nN/Ips",
+	"JctiU40t5ONyzL6AJ3Ezuou7qzbj2tgtEnxAD6B8Bd+6C8PLfIBBudtpZoYQFzFOuKOJtV5zLlgNHZkw",
+	"YWqu6a1UbBbLy4PH82MWAE03e1p+N9vr7gu22jORnFsJyRwKuLSEhI20DFdt/FW3rqL2TDAFqIwKIAgB",
+	"gMzdEGcM0OJ+llzA7fCRGepy8rThCWR4KHPGsgr4yggMNwKn/FVPJ/7C+Ogn6HdJ84ha2kVxqrghqQSQ",
+	"d1JkimoWPDrugSsrkoI4yS2HUVZeOWDg3Uf0hteJw1Ub/bkY8lv/I4CkbbU9ZgQazByCMsIRwXAn8dV/",
+	"VKbhNPG4bRzN790lW7MnAkBFkaBum9MkjA/2vuZ5bMuVN+lDaVSXWA61BRwlgXhPdRa4yKMmm3WPNz3b",
+	"7Cd69Md+CIlAlTqbhSsA2JZqisclgqGteK7iKQLV5OkTk1wmB0KBDsUXS7UPguFi37sUCCNuVuC+2LBi",
+	"Q4NAi6zGPMIC/Tl9ZMX0lbWidGN7GFjXO+cDOumqF9rLiJuNeuidvD8BhjGOIJr0Z7s8P+ePJgkrzEZx",
+	"fQiLSEK9G0NJRpXOiOs9ofoAmR2GHpBtM5DzN3fvzWcMaTK/jRCyVRuyQkY957gwimokEGMsDwPtLpG8",
+	"WG/v0Wo0qTY6UTRYQg8Arg7g1/uXdAsQf+ADwosFS4lURDEDMLuh5Ylc4ocENCZvNyYEfhcrJbCO8UaH",
+	"CZkAT547YDvHJoDObQqVMA6Vw/09nGhylOHvPwOMasxXBaQBsdd1bDQQ1AwjA1qf0uRsYjEEPus+Vg++",
+	"6uXQlD6bmyrolWnDSh++q+uhHLIi3CMu0tDh8YKxFHK6gBoCp7ZOjDgCOqHHaT+xPA9xye5n5bbs7Pxt",
+	"R5Fav4UKQ/c802ZWG3ufxFgDHLtYAkIn7yi3e0JJeTwH1YQzBGfl7FAxL8nHth5YEBwuQpvqXJ6YNk9J",
+	"KVKmyCOkaoKlhCr4rJwceoKsu1n9s43PWSjX2XltuEyx+qVIrBEDYEKC80uOoLD1xLGfaJ5Pb+BI1YEk",
+	"VBAFDJrcWE/7ODHG192OrSnpynI9xfWucGLhRbizcOvGbmtJXEdiwxoAz8wZ2igEJ/J654Cia27pxiHo",
+	"83gbfO59I7bPhPh4wmsOwnicaSvGSWw/0J+YT+CY7mTASpXqABT6Vuip4FJA6p2H3wHUM7QEnzjF2VSa",
+	"FFEmMnkiGd9nH4SRgFrB3T/aBbfn/I5BGXoDgnvLEopEbdxcfRAf3KwgX8iR5zkHanogb9vnTJOU7RWz",
+	"f9+BMsdfKyippy7HbMdZnn4QyPakq9C1D2PbSboiN0wYJhKmAQXcuFzDgiktBTLmKW6MPcLFBwGIjsK+",
+	"XPOFku+Vkgr7+vbFc/LHr7/536RQcpuzo0snti25e1iWp5jMlvOECQzOoHisnhU0ydiDx1fXq/WqVPnq",
+	"ySozptBPHj48nU5XFH6+kmr/0L2rH756+fz7n26+h3fqQ34FmGAN+/3J6tHVNT4iCyZowVdPVr+7ur76",
+	"HeDCmgxk/6E1eR8c+UeXwy8xWm23B7UC8jJdPVn9yD9+SyEErRAv9luJtdOJtPOIp39R5DyBdx7+7CrK",
+	"UXeOalZqwBH41JZqo0qGVWSFFK7i8vH19WLN/sg/YpN94w4NNygRKosrckNvma7x4+CVHXX3+KEmqj4/",
+	"fIMiARtWl8cjVWe35UAbU7LFeTV0r+1Gfg5Ed/ZpWBgY9J4FluQV1+ZbeOLCKeqoQu/HTPI6QShG0TPg",
+	"S2GN1NG5edoAJbt8mq07CLPo4BsNQuyjS54hont73texDUAPzO2Agiq8L7DvhftVP/LwL+y8+vS3X8C+",
+	"ebRos6HV87O9xMrZ+SZlMb4/Hv6Lp5/wTMsZphu1V+77Y2HOd1q61wWaD7CE69HHX6ZuoVvT/nWMFQKZ",
+	"Ui6fqWcwQ1CoazIlT4LQEyLAD83YQyALEnGNfwO/f7l5u/5ViWtjEXBiAawhtAJMINdNUKf/wMy38MCX",
+	"VOm2Azf0tKBaf5bn1ojUa0BhBezcy6f8e+u0WNO0T8pgrUxvu6cla7K+aOdhtrfIj0g5jitkv/IgVXRn",
+	"WgZRZ0gOt6xOs3NnzE7mubV6/XUlOky6ojXA4gn8V2cmSuuB5a771iHL6C3rGR3rjqx8Z3v4rass6Jwu",
+	"4fn0j3Dmbp/g8fu0sNxNQ2TvIR0bRPBPjtB8EdsKQ7/w+a+0XwCgOQKWI4fY6fD16G1rq76F66NaEEbs",
+	"Lx8fn6cgX1k3G1Rjx0fnGqsmFDN2lzmvi3ChDaNIlmif+0fJ1Nn7e09W7mmkfXCrUs2h83f7odRQ6Pzv",
+	"gn00f/d36wXdMzdbsaaRgarZcNfZ7bqtf7tvcXtD90GRey1wRIsqoUqOK5ovYGXryVPMrHyWpn4LL2JW",
+	"XrbxH33Gjb/E7L8pq43uAV7D019v58pcjJ6/d1qOe7dhPst82i3ia9X6AlwGs7t3pXZQG+TrR49ddLHC",
+	"qWS5RmplhyFjta7miKLGiAtUwG4Ev+zl7sGP1CRZ/7R7Du/fbXHuYI9OeGoHPV1+E36B0xcSMk9LSBAu",
+	"U//0Hd2SDx3xHXeY5WF1+RIfuvseXX9Rf/1lNcbP7bK/kvvvhVHnmDQoeaqqcuUiEa4bekaTmwJP7gO4",
+	"5gFKMI9TjMCaIR+pIRY/l+meHW2Lcan4s33m1yoTf/YD/PcQiUyeKhFISqPHJSDnOzZ0YL+yv//Szmvo",
+	"VGBi30CWJanJ6N0dhscUBfaAy2f6T41ZziAmAZjAmZLl3t30yX3DLc4504RmjKZ4GzO+KseaUSMSMGUi",
+	"/bXuyR/d4P4tdqRpuMsQwAqx0brwhRNST2s5QUykQK7a2O79ER64o4iEPNJCccS+qaZ8kJKvQ9t/Hbjo",
+	"DrcDTNJMOBKNe24syRgtNp9raNhajnr1882j7sYR6iqLwcSg+9TjKJ6B/ejzzhOpjV46aoVfJdtzfUSM",
+	"bzUhzdAN7k/S/GptJOi3HcB/f438XnFj/Se7moQLI71M/H//z/8Lp/a4IBSZNHLoRuw7JYs38NCv/Wbn",
+	"8zu47zJV21ZfaQKT3b1xq2ImsVPvbrM/bTr5ke7Zw58LrN8LqO8tFxQ0cDc0G5xGGOBCV2TNOZscYnpG",
+	"/vzm+x/W5M1PP1gj5D3bvgE/0iCR3B/Ij99eEbxSdfBWZaGQSRryN/SR5jlTYM8wkUi0bdhpTbT0FzCI",
+	"dQzBKvgXawZVGAo5sJ8fWGH6Yambi9dyiraUiWHmgTaK0eMdFvXzZdR8gQ35F8YKqPuy+7COL4wHnBQT",
+	"7ETzgSPzrX3iDVVGL2mgIo5Od1XWE2e4Anv9ogfyW5y7z30cf0dTecNMTMA0M7V4OWJmsmVLSRpIAjlB",
+	"fBuNVusXKQbkBVC7cJJKNLxqq0VyRpUwzkhAiD+p9tIYJhoi+oPj3woIqeEKw0MDB/pbpo1Uny86/t/s",
+	"TMdrpNadK9nGrvHCR1T7Zds1hvHOHZB4YekGeYmBF6INPev+YfIWPvJ5V3HmxcXbSh7/O95evKMHVl8o",
+	"7uoLXUgP3kuZTjlWrBUydKjY33+tnhj2nqX//R2xZ/Ve3oIE+IQeTU8klYmBkuoRV0yPRUlvfsVR0pt/",
+	"lyipF4W9ZAAcPV8KzFAI1Fs1vzgb8z6P+XFT7mmVHnBd1SxBTgFcaCBrTUXEdkSNvWAgLqWpq2Opvo6m",
+	"XQbUpTw5wD1KAUahYjTPz4S24nSVUVdZDT3f8a5Lf7eMhi/pjQykSywpTw5P4/N6veOyvPCFekA2pzgT",
+	"UP7wgIvhnEYAVHsp9Be5Ux1LXJ5J2zo5Q/ldxriCPCRAkdmxRezJb6vMQKsqgP8YwksJFQhk4WgJaG1r",
+	"DOTuN1eyVLfD92o3+MQv7V4cu/WWIWFAfx1eCutEp7pBY+3P2cV0O1gGVBuCs9hMSoF6xFZssrEACc2Z",
+	"SKka8sTfc5Olip6e+2cv0uwzqklOrmGxWPENFMO7YcDlA01TxTSENAAR2J7JoQKqmEg25uTe5Mu3cWOo",
+	"CTqPN5B8eMqYWEaeGLCwN+cK7BMq/HRNLzH7iZ3iU/Ro8Sl65voXObVc99cehUITncmTsKaPJlIkiySc",
+	"/sBv24JGKBHsRArFb6lh8Tls7kf98F+aJYqZeF7vW0bT+JYEu6jASid/Kw0fHLSLGonuf+gUdd8p7d2w",
+	"j6alYy66uuF+uEtluVcrxI1m+S62JGowV+s5Wsj3uP0VuwFAu5gtZn9cKsMKy83x5EAakPFKo+ZkIWTN",
+	"sDX23D/0BSvCGvBdy5lb5MjvodjX2lhgcNV4QKGZl8eCKq47ucYBcbH2ACDCcJMRgMkouBA+0LsmyEsC",
+	"q+6Ygkbrtp4DlO/zqgv3VFNfN/AWv34fXtFFUgUdZOmS5eOiovcFA9Iv2LpHtAvlTVwskrnz7iQxO06x",
+	"uhhIVTzDBDlLzvD/pjxmUupKIsvBYsM0RWJ5JU8+AJXLPYjdFsGhqvrHrzRJpEDkE1IW9vHUHqVWgj8I",
+	"bq5IJdgvU3YspGEiOT/4CzvXhZQo9igEtiE88AHOw+q8D0LuTIVupZkwT/FdCcaQfxF/VlghgugXHf0m",
+	"989Lc7fSp/GIw3vKDZsUJP2RpgwQt+4tOvG8ND9Wtxm/rFAp3qHg8eW3yUJx01dWREF9VkkVx/bV/Cu5",
+	"dxsAGho+Cl9QRyX8xVQW9OD1buGDcK/sgbHgQfi+W3aRUEF2PFZuAe0+qKtdw97Jm5yKF/bJqub1PjYK",
+	"tHBPUDAXrXw18hC+JrK5T4DXdA+uZ55pUGWLB5jVsMvISIXjpDFNYs8FaPF1HXvJZPGVhsp9tHDkkZGT",
+	"VJECSwCuH97CP+AjX3AhoQcLbuBvl60lxjlEfQlwTiTn2jCh21Gpd6pkrVl/WCeHucnvhD0ANveBPaut",
+	"2yKMfkL+rg017O/EA2VRApOzJn9XiKP/d/9PDlc/kP4GrU5dVfBwofW757K1h/VXYXjuDI0kl9bOWGYh",
+	"uCLKExcBsAo7A4DA4Br8y0rCp4eQDzRgzBEfhydFTv9/9r6uuW1cSfuvoFxvVc55l3bi+dqt8ZUrk0lO",
+	"NpPs2pnJxTpnApGQhBgCVARoRru1/30L3QBISQT1YVCyk7mLIxIkgUajP59noYHbmAqiJKF2r11giMXR",
+	"cE6pDxrP1B2gmZ2RS8SLgKdCtEk6gNE1jZ2zl45NYnPIw4HHbRXw+CEW4djvRNgBqU+Neyj+uum0V5FG",
+	"t6AFxNjmCmfHKZCzAkksE6clIqADi0f4Bf9yPzXEHlgykW3i/VxRQvgS3Upo08kYjRPb8yNh730QZRRG",
+	"e0KsxoXb+wQyU6dzQfscb4AjBHA0BAEtzLSpvoATFDcEpOOtc2emTLpgTE0X9jTjJiOjxqba5JJb28Zl",
+	"zQ4ixBShq3vPKXgdsIR2Y4JcESL7qDh342HzpPhNdrKjxeaCylRHaW11K2+gfjGCPQdj2PokjmUFF70z",
+	"d4q/brBo3DXdGvZIyXaHL/PxmHYWzMuVSgkj9ZbVyQOGEsechGXsqt6IAKTR0gSt8XBAAfGV4O0OHW9w",
+	"sxH1c+2vSfLq4KxQN6KLPUnmE+1250PDahPQ8rE4NSZUEkZLwVlp79mw9zeiC/5SqvmeQjAwvCC/Y5JU",
+	"82RpujDd1bx7m8SSPntOz6MubzvUTngXDrEMRN9Hv6F522himDZ6Gxl/yhyLYqeueyGLwwn58YvJ8Ftf",
+	"yOI4FtLwYtOM5sC2l8OycSlBeYqa7i/RJG9SFBkxjOZTpltlkwgtt1w2iYlTBInSbZW9bqy/Z9p8e8L4",
+	"fqAM3n2lEc9YwFVnX0yzaimqrk1jmTlgCmRfjUnqlFFhesFVX+EVSe1ibaiplqg31e1m597dtVWIUZkp",
+	"KVTqeiVk0gonRUENHVHNHJlWa46vWXnHcz/Jn9XoVHBtevsmafFajax7NFCa4LUavWdfDpDSFlzuwK4G",
+	"Hy03h5dx1G3W/gVENez1Ge40X1tSl0pO/OZLIRp20QiFcDPUT1TAdtAg+dlXhbz2HKg9CDcXoXHatUe3",
+	"ZOa1GulGYPpdaLh2TwjVY7q4r9XoFaMp6xfeKkeHAy6uC2yZ4KWmWGY72XZg5VvdKTRWtJ+7vow96KWv",
+	"1ehBeb+v1WiHHoDzlM+NHZSf1Shho3t7g8Y33FZ+6z5rdwAT6rDw+R7Q47MaQfH9Rat3W00mrMBu3a5N",
+	"EbMy9pnXLbzdh+Pd9gu780SnjJnQMDWGwlEgdU/j9H6GOV7XU12NVghK+kCl/dgq8FBSgd3vKBWwo0jV",
+	"St7OBYWySipZWhzaz2r0BDmfMlKqGiyYW4kWR5/ufDrmoreU+bUa/crF3mGt9TkCxU41eX397i35G06q",
+	"fZ8zuwp/t+/9/PqPC1eYwRDqgpKipLU1wVRp/w5F2iOh8lsdQ213mfa+AJr3ZT5jhWqu76wGupvYEXPd",
+	"6d+k1F5ZlEm3oAssVtFIU7f2zcQz3Z38LCshumcAyGp14Ko989d2od3FOXp3VLL3hPFZFxkro2lcbXv6",
+	"KajtJ2Ul2wI2RiHv3SvIIW/N6SpSOfbNKF/7sUegMuvXvU2QJln/wxu6ILQlK+A+eOdUsLHJMGfv/8vB",
+	"80MtGZJD90qU4fltT5zxLfD/SeVbxM/Ie3sDVHbXisyZmgvoHiLVnHBJqFxg7XdHOJHnt3s7MQNVIWdp",
+	"4cN2j63w/IFJcOZzeRxLEaHaY6SKxRNNQFaSlLRAdSb2g1qnAKCeZtDnoUqi54oLs0lwrbyf8nE8OPa+",
+	"XOzrH3xdKuuqkodp1YJK96CoIOiBjQpgBzrqoQm/Y1sHtLg0m4qYtqg4em3HGSxAyqU5yjnEpYlV+GD3",
+	"tUoFiNDi0DRMKpmRkfpCYHUyYigXOiNaqLldUJdFUCUZKxFNIAg6YqKvD+cHe5hc//Ey890+C8IQahJa",
+	"jUBHoa8RaL9q33IeWvytZJGxKjHnRcl/XpFcFaF6YU4nXcWcJZfmDb7fMCIDg9+rVwyRR/Xd5F++zEQS",
+	"Axe2rM6guGPEBKQQExbBX3rjZUxw6a10zkvclh0V7sKVv0aKrH+XBStdJ82n75/NZp8y8umcfP/0/Cf4",
+	"16n9182J/fd3T8j35Pzpd/jXs7Pzf/vXH+Ga77IfP53dyEvPEGdFCmUcOYyhpO0TOFWfLqx5XlIgFAkX",
+	"2qmCq/Ip011dV1eMFq6Od6uiNcO+bN0I/dOznf3Ch1vD4T4qIpooCykzLzAgOl2OhxpzLkt0DFdszEom",
+	"QzpOMO3bWKMJljfumiPmSvAV0vZdzKhhJaciKTCInqo5oF2oWmISbErvGDG0mkyX1qGSfgXUpH/2AbN7",
+	"i40GB8SfvOgG3a8q+GXL3aVpvcdI651HqiQzVbq+6lg46RZby5pHbScSavLv9sYOmfifzlhHqQ0p6CJr",
+	"EziD+T9j5L9dB0RntKtUsz8L6MKPhHe2mY33HjVmn1eAUOf93+Edpn1iT/Eb4qRHO7dhKu7/xDGXXE+3",
+	"ju79ipdHpdau1MnOQbi1l36rHNl/7LWhl2r3p+zJ6rkXsSb+etIDOHJIYs03arKJVhOMKDWBIHsyjTyl",
+	"c4BZbu+3zNdsryarm2ZioSan7MtclUsdxfFi8ixYTyH3p01Z5eBenGFE/paxOdiHT+mcP707D3Mj1ARC",
+	"9Os2+wt4hb/0/1/6/y/9/zXo/z1Taf0zItivOMRXk01679FJOtJHyzqaz6yCPJ2X7I6zug98AK94oyb/",
+	"gFsGCoFYVx+SugeOmjXfFeuLw+9PCA4BtCZqTJQoSMlywFzESCgtig0L1hchE8JzHUDQHDqTyQeXBGrg",
+	"RQgVJaPFwmeLgBGRYXY7wNcETm0HU0BLBuG7UCeweuDiJHYeuDvDLn4j0vXBGzy0KNJ0z18WBSzaRKnC",
+	"lVyMuwUuJmZPNaPuC6PwpnjF2jIvf9wrVZMZlYvMASEZVdBF7FAosMqrN861ZdP5sBCq+OmxtQwms5IY",
+	"lAZ7BcKmLby1fos34SFg/wcomTybnTOZiuWauuX1h0wanTFZrDH/doMY8fbrZ6SSgmnPDeE0jY+252q+",
+	"WC6l1pQXNxIQxg29hYAbFCTljAC+OMaCrFnQaDLhakwclQf5AJF/zPbcSDti5pKIZn1+7VTMuLYPA1AJ",
+	"ZBgAXAf8lnllCIAE3Eglc3YRAGBckApivLL1njmVZMS6or2XdhavIOG+GQIC/IL4Bgh2BZfmpx9ONuyB",
+	"45ITXHrpeYiYW7CQDeRWWMeEZDaqRgnq32PWILxlm/cXSHnmRdjxCLueLVVJA7UY1lG8gB3m4eeA7Sic",
+	"10HlcNOJJMNv2TcoqPjhD1hK7evpRE0m+LFOPiGtZX0Epws7RdX7tP0Zjt/CVUfMcfiXSJjl+KBUoZe6",
+	"QUaKloVutYaECWraOfKp0vbSBSmrNC4dtiH5R7XhqW6lqnVPfmpm1QOQ+/YBItEacIzsueZvIOCm4Knr",
+	"CVjguWPKhZWaKS0L+MCGjxpvtmZs1gXW8Jsb+mjewQ4QMSEYuDlyl52MFh2Rnjk1hpV2gv/5X/+8ufny",
+	"7NnNTXlzIz/+///XNQZWSLgnriqENdYJa6EYNcFuwrGCurqNr+mCktt80T0Qb0LosxVPfRj4N0H+YojI",
+	"7vd0EBlG4aCe4AB88omyvgFS6nDPUjhuWwrwoqsbuKOlaC3sBsVTk9Um8ItW/Uswh5X0pgP8sb5lfynV",
+	"PM2OTY+tkaj3yOFqBJW3hKzhFyHr4c7fc3YeNbTGIXfRZbM2pgfUvVmqbqInww4qycevgvdfa7/8oWrZ",
+	"5OyR13QRet1am9oaNivQkXH9ugrD0tUNnk9ZfktmlTZYmzJiTLqufVZgaGPB9Bl5oyYagxxAa6PG4xY1",
+	"LZOmU+u+kMXBRNUL4eDl7rvYXQlMqYLje/85m62v4W8OxAI5YV1kx/EJu1LhJh+lqhGkT0Lo8ael0OOP",
+	"TRkAlgueZCdfTifq1P2nA8w4C5VsexlAx/A66UKvCGqakGQowlUysh9VLR1jZ+zYfYdXDKjC8AlvlWGd",
+	"9DyXLVgGlyEBZENNeZEuRSTJVFWID+LyL7myKod5tJ4ARcH1lBXWC+ghTO7qyA0TeRg1M9BZh19xlI7b",
+	"zXKS/IBz5ewApmflYXtRaDbXeu/EenNEa5MNtWRHaI9wXxXL3eD0uJyAUYlx3gHmvVoAUFOGDXs+GwsZ",
+	"ugWjpfUP4Re60mHfWsS5g7eO6cf/sL8POIkwfndJMEDe8RkrkpWhvVI1EQrsfw8gi0kiOL61CaI/ViUz",
+	"y70lrZ6hDd1Cl2C9aYdV69TtjC7ILDDxVUuQxq7hxOWDkIXoRuLZWdlZ4C7FB1MyZnZGsCNeYna2hCyi",
+	"CxoWLOcFKy7srzcSX8I+XSqTNSCaEGtzQWE11/AGq9DKHRko5DuCnqDh+tcG5Dja9OihsYw/2MVd4hpT",
+	"K8T0SoJ8xLiF7HUbyyGhxnGqRNHie/BlF7KIVz/awaH88YI8v/7DjdDUbMSKIkGdbFUV+VeBVXdDo138",
+	"rgqrlqKGhe+psVp+wytVQ8pA1ZmrTSZULkI/pKZ3rDgjV6p2kJHMuJQ+LwkvMsKEZs3/IClG1l3HFSvi",
+	"6p4MfwlnTQ0N3DHkzsZXdO974LKsUIeVOURMeyqPmKfS2rjYfQUTcHYZJ4zOBw0a3n3PE00+FXzCtPl0",
+	"RlxFlz1GQkXPjbQSABIRsgCh3OvChZaDioIACHxHQTTQr5opu5HuYcs0YfguP5x/13WS4Jp0q477ZXAe",
+	"k+CFii3ckUnsemCiBgH0q6Knqo6Jmqb1aVHScR8G5C/292ta77PJr2k9+DTbV4s1nVLPioYbccQSbnBN",
+	"7fZy3cFg6ROjgsJ1jHp2YaNTv4G9ndZHTYLDvCbLf1vlYz85swdLSp6lFrVVy8JtpagQssSauJ1BjRgc",
+	"Ikp8EjjE++yT8wPtk4REMrRucoZ2deLyHxKR0eLQPRZhcOL7wecRyE9p3RODW7H3Vk5cd2yHyCLYc+2z",
+	"m5vm+PbAO7ApoT3rH+NTiLN1EN7C/fssyqFzX4/oaEoX1QtQeUtH04bt93TmmXEiHE6B8NOnO/wJp4k2",
+	"VLDA6CQ701C/qTu27zYevp5vh3ySVFgq0coo/fisCyXh4WdmBmSKvaYLV74GIg6Co6x3YR2fajZfModa",
+	"hGKNPJbM8JLN3ETEUG+vmDaqPJQu+vj1KAlXVQyTXMATRuiGbZfvuYIbDzntu7p3QXy+NvVuPX63rQAe",
+	"ZrzJwpoyMY6GCQNORm6Vec34ZKoRJmO0yJbe/WdvuGMQ0dvYvGzqw7Om+QTxNSDU6E+MM/JOikXzMIw8",
+	"T/lct7DgsAi1ZLSAR/8tt3+f0rrVozsqVa1ZaR/GBWtTH3ANiM9/Xz9+rBEJ8zCkHMAD4sBHYpykgkmI",
+	"doxfEzpCOCFIKIxVSaifIWIUxHljcWSQmT6zG2VqwAlT8/h8qXlK33DHTLb79Eedx7bfcJQs9qZ1Hcri",
+	"nTo4MXiGgC4Ho3r4rQEz2K5EQ5XeqSNfVkzrdVZt+LNp7SKjRcgdWv0F9Vl9iZM3XJvfdUVFIGDfInsS",
+	"iqG3aJaJ4EIck2Kj+d7EnPt+ktNojMq+pj/pIJfe6YgvCdFKJC+pCEFEISo/LkTY2zkLJf9KMuzL3hr4",
+	"w6OGG+rq1riBorScl3klaBnBDV/DnODWoMCC9RCcsw/7Gb93rIRQtUYfElXDmAsBgYhoe2+rKK8b/GHn",
+	"Yrvj7o1rWjt1nXRnWLlMhK1oTc4xFirYxXN6HDaLWBAeizEYld9uUyJ0bS88GaorT+W3RygQguf2VRUI",
+	"ukjUoQ2mPJYaOccAe8vACNcAqmxNaKsECj5jUvOlmslWcYuu5phj3gCJa6jheQDpLvmEF2RKxR3TbfxU",
+	"33ANzoVjEKEiKDai5I201+SVIUwWGZlyCE86x0RwyVqmPkD2jPmoBApCUWCr9o38JFX952z2yUokFVq1",
+	"S04x68Pt2IbPATSWCtFKa7oPxjzo1iUw13jXgJUw7glHKoZxT8dapr6qmCxUIfmJtKrBTBlQQSbiuQOs",
+	"kKpsHpHTslxYb8dKeUjyWCmyjmKtom5Pzdh8AwbBmE+qEs9+gKqFPBI1rmpHGza3P2GZVsNlj5BW8KtR",
+	"N9IJ+BM4zPNp5ncflvZnRCsfI/OkHzmV7izE/5xMAH5gSmVxRi5Jbg3bKYXm7GmzmyYcaD+J5nIiGqLN",
+	"rcW4Rh9xEAG2Yx9LfOG7Yqei/TFVlmZFPHBpYuJnSpqz0xrwUvoSv+/tdR8crMpgk9R6SiRd69B/kkSF",
+	"+UTqjOS00q4MDVpftE8GL8WEab40Y1tM1q4u1L1B+fYF+Hv4VIgwn4+G7N/41V+Vnl6qf7zoIXEdwhtt",
+	"baSep31uTFPC5CbtYIYRCSU4Wt+e34r1cL91fHRk/ThrSx3FjZjHQrj7zc3Qua7DyJs9mWGwdkuLCc0Y",
+	"3eqis93XzeOLO14AEsY30fK7/MkHtt0OIyEe/EszJltC4owSaLLtlJMVBbXa47vWgHswDfVQpEYWX6fA",
+	"PBdKB10cFYyN6EbvPbTRgCDSj8HGTIutNKCBae+iJXekG8uUERtsTIRvfkg2JqfiKDYmrHb3Bm3mN8ku",
+	"hdFCIAQKfyGKo2hZdFJ+4J7dWIe632oOb00dbGatSdWMuGkqnwKlefRgfF7hhAJL37dyOnIqnh8+I39A",
+	"Ebkkc7uemDVthoaioOWexm6Z2WxL7bMHD4BkctylazUHl0xXwqQ0d1rLaI1koSYrHFadKzkpfVVF92K+",
+	"tL9/kxoAvvwr1gGvIH/RrQcQuiiqCCouJ6cowduScV6AVw+AyYTqW1Y4DB4MxpeMFp2MnR9UefvOHkHV",
+	"cLgUOPhRirDw0Vcwk9Ei8GSaAjxpN9WhC667xBvXeJODhNc8knh+N8sicBntsljvMUn2SJw3FK9clUXK",
+	"/kBDZkobohXg/CcTzY7OlSjtlJPVLKJ7XjEm4BgcM5kzMlFNm1sra4zKZy6o3NAYY1VZ0EEPh7H84wNR",
+	"iOfJFSJKbEwh2l+T0OmrCaFEM625klgBUDiV1qETKzmj5S0rTptK1BiuTEAIC9p2Rhf26PMMBhcdJXWB",
+	"ZFdDjbyDFjzrpJL93b0LVmkOIwb+GVd+Vg58OC5/Y5TZuj3L7kxLxg9rB/dd44Dk2G5WxhoPyYiSK5Z2",
+	"U1ZXUz09xVB1j49tf/9AgdJriIW0Qw9UVXef0+kDLaXDbkwF3O4B0WgJXCzj1fKaNEVOAL+NSiAjuWBU",
+	"MofYV1Z6SuikZO2483NaspY49HlbEI50kvBwopE7yc950sfGzgA7kUnT3TVOenTNtkpy77Vyjy7HbSdk",
+	"OcXtZiue4d5rYoYO2hxCvi7dbHXAV4dJi6JXH0qckobavCE7oC6yc3N5cF/9EOLyUlldRKE69SLgKpbY",
+	"jgKdWBt11MbY7EGkarfQ7JDu0T0Op3tR74fW/nRuN+ABjFXZhiVMwjMDFG2gqDojx17Q7E3Qw4siU5Xi",
+	"5OcTB00Is+1uWD2JfrXeDfS+onS7Slx4qq+DbmIyrg63mwvYIQi1MBKxcybcDbb3+r2ey0bTMRMLa7FD",
+	"t1iGdeAjrBZvDYPY1F3jaFo3QQptSsonU+Np7uAhTzQxjJlpazjwIru/yM7KDHquQiYUA7GsaFW7tDj8",
+	"VC2x99sAFGjr0yvZ8QzsWyS3bA4l94KP2QWstR3fIaDbf84pLzynjF8Ju+5dcyC4htYV+xoZEfbOAGwb",
+	"cCwNz2/BCB+3hoT+lfUhXwINDt73WXFph3XhmpIB9RHPbyXTELWBCXF0J62hcYyOwZ34WWfSLrwdtFaq",
+	"sA/ATAx1POJhsaBKJYuiq0ATdyAzxFWaqhoj3Bg4b0E2KikWsGM92Wd40Bs16XhMYNXCgQXgl0Cvxpyp",
+	"uWDEKgpX7d2sfSCAiuwb13tvNHS4h/uuWXnH7V0f//f/AgAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -81,6 +81,8 @@ type Owning struct {
 	Alone        []record.Blade
 	Undone       []say.Line
 	Market       []Sold // all that was weighed
+	Several      []Several
+	Kerfs        []Kerfs
 }
 
 // soon is within how many years a blade is to have paid for itself.
@@ -201,6 +203,10 @@ func (s Station) Weigh(ctx context.Context, shop uuid.UUID, a Ask) (Owning, erro
 	for _, b := range report.Alone {
 		out.Alone = append(out.Alone, w.blades[b])
 	}
+	out.Kerfs = w.kerfs(shelf.Saws)
+	if out.Several, err = w.several(); err != nil {
+		return out, err
+	}
 	for _, k := range report.Undone {
 		out.Undone = append(out.Undone, w.says[k])
 	}
@@ -214,6 +220,7 @@ type weighed struct {
 	market []Sold         // the others
 	says   []say.Line     // of each kind
 	metres []float64      // of each kind, a piece
+	both   []*[2]Kerf     // of each kind, a piece with a thin and a full kerf; nil where that is no question
 }
 
 func (w weighed) owned() []int {
@@ -278,7 +285,7 @@ func weigh(ctx context.Context, shelf record.Shelf, work []piece) (weighed, erro
 	for _, p := range work {
 		k, known := kinds[p.kind]
 		if !known {
-			minutes, could, says, metres, err := w.kind(ctx, station, p.cut, rack)
+			one, err := w.kind(ctx, station, p.cut, rack)
 			var refused *refusal.Error
 			if errors.As(err, &refused) {
 				k = -1 // as the saw is today it would not be cut
@@ -286,7 +293,8 @@ func weigh(ctx context.Context, shelf record.Shelf, work []piece) (weighed, erro
 				return w, err
 			} else {
 				k = len(w.Minutes)
-				w.Minutes, w.Could, w.Saw, w.says, w.metres = append(w.Minutes, minutes), append(w.Could, could), append(w.Saw, place[p.cut.SawID]), append(w.says, says), append(w.metres, metres)
+				w.Minutes, w.Could, w.Saw = append(w.Minutes, one.minutes), append(w.Could, one.could), append(w.Saw, place[p.cut.SawID])
+				w.says, w.metres, w.both = append(w.says, one.says), append(w.metres, one.metres), append(w.both, one.both)
 			}
 			kinds[p.kind] = k
 		}
@@ -297,12 +305,21 @@ func weigh(ctx context.Context, shelf record.Shelf, work []piece) (weighed, erro
 	return w, nil
 }
 
+// A weighedKind is a kind of cut, weighed a piece.
+type weighedKind struct {
+	minutes []float64
+	could   []bool
+	says    say.Line
+	metres  float64
+	both    *[2]Kerf
+}
+
 // kind weighs one kind of cut. A sold blade counts where somebody would think of
 // it for this beside everything that is owned.
-func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopchoose.Cut, rack []choose.Candidate) ([]float64, []bool, say.Line, float64, error) {
+func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopchoose.Cut, rack []choose.Candidate) (weighedKind, error) {
 	saw, j, r, err := station.Request(ctx, uuid.Nil, c)
 	if err != nil {
-		return nil, nil, say.Line{}, 0, err
+		return weighedKind{}, err
 	}
 	minutes := make([]float64, len(rack))
 	for i := range minutes {
@@ -330,8 +347,19 @@ func (w weighed) kind(ctx context.Context, station shopchoose.Station, c shopcho
 			}
 		}
 	}
-	says := say.Of("%s %s, %s thick, for a %s face, on %s", say.Word(doing(j)), j.Material, j.Thickness, j.Finish, say.Word(saw.Name))
-	return minutes, could, says, j.CutLength().Mm() / 1000, nil
+	out := weighedKind{minutes, could, say.Of("%s %s, %s thick, for a %s face, on %s", say.Word(doing(j)), j.Material, j.Thickness, j.Finish, say.Word(saw.Name)),
+		j.CutLength().Mm() / 1000, nil}
+	best := -1
+	for i := range w.blades {
+		if minutes[i] < own.Never && (best < 0 || minutes[i] < minutes[best]) {
+			best = i
+		}
+	}
+	if best >= 0 && through(j) && w.blades[best].Make == blade.Toothed {
+		both := thinFull(r.Request, w.blades[best].Blade)
+		out.both = &both
+	}
+	return out, nil
 }
 
 func doing(j cut.Job) string {

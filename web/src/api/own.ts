@@ -1,7 +1,8 @@
 /** Which blades a shop should own, and what its stock yields. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import client, { unwrap } from './client';
-import type { JobRowInput, OwningAsk, StockAsk, Units } from './types';
+import client, { etag, unwrap } from './client';
+import { useChange } from './change';
+import type { JobRowInput, OwningAsk, OwningInput, StockAsk, Units } from './types';
 
 export const useOwning = (body: OwningAsk) =>
   useQuery({
@@ -9,6 +10,15 @@ export const useOwning = (body: OwningAsk) =>
     placeholderData: keepPreviousData,
     queryFn: async () => unwrap(await client.POST('/owning-plans', { body })),
   });
+
+/** What an hour and blades cost here, and what is wished for. */
+export const useOwningNotes = () =>
+  useQuery({ queryKey: ['owning', 'notes'], queryFn: async () => unwrap(await client.GET('/owning')) });
+
+export const useNoteOwning = () =>
+  useChange(async ({ version, body }: { version: number; body: OwningInput }) =>
+    unwrap(await client.PUT('/owning', { params: { header: etag(version) }, body })),
+  );
 
 export const useFirstBlades = (rows: JobRowInput[], units: Units) =>
   useQuery({

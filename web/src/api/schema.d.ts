@@ -1046,6 +1046,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/owning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an hour and blades cost here, and what is wished for */
+        get: operations["getOwning"];
+        /** Say what things cost, and what is wished for */
+        put: operations["changeOwning"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/owning-plans": {
         parameters: {
             query?: never;
@@ -2341,13 +2359,33 @@ export interface components {
              * @description To be cut. Left out, the log of a year.
              */
             job_id?: string;
+            units: components["schemas"]["Units"];
+        };
+        Wish: {
+            /** @description Of what is sold. */
+            id: string;
+            name: string;
+            why: string;
+        };
+        OwningInput: {
             /**
              * Format: double
              * @description What an hour is worth, in the shop's own money.
              */
             hour?: number;
-            prices?: components["schemas"]["PriceOf"][];
-            units: components["schemas"]["Units"];
+            prices: components["schemas"]["PriceOf"][];
+            wishes: components["schemas"]["Wish"][];
+        };
+        OwningNotes: {
+            /**
+             * Format: double
+             * @description What an hour is worth, in the shop's own money.
+             */
+            hour?: number;
+            prices: components["schemas"]["PriceOf"][];
+            wishes: components["schemas"]["Wish"][];
+            /** @description 0 where nobody has said anything yet. */
+            version: number;
         };
         /** @description A blade of a kind that is sold. */
         SoldBlade: {
@@ -2422,6 +2460,43 @@ export interface components {
             undone: string[];
             /** @description All that was weighed. */
             market: components["schemas"]["SoldBlade"][];
+            /** @description Beginning with nothing, one owned blade after the other, as long as the next saves more than a change. */
+            several: components["schemas"]["OneMore"][];
+            /** @description Of each saw of the work, thin against full. */
+            kerfs: components["schemas"]["KerfsOnSaw"][];
+            says: string;
+        };
+        OneMore: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description Pieces that cannot be cut yet. */
+            undone: number;
+            /**
+             * Format: double
+             * @description Of those that can.
+             */
+            total_min: number;
+        };
+        KerfSum: {
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Litres of wood.
+             */
+            dust_l: number;
+            /** @description Pieces that it cannot cut well. */
+            cannot: number;
+        };
+        KerfsOnSaw: {
+            /** Format: uuid */
+            saw_id: string;
+            saw_name: string;
+            /** @description That both can cut. */
+            pieces: number;
+            thin: components["schemas"]["KerfSum"];
+            full: components["schemas"]["KerfSum"];
             says: string;
         };
         FirstAsk: {
@@ -7194,6 +7269,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getOwning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As somebody of the shop said. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwningNotes"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeOwning: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwningInput"];
+            };
+        };
+        responses: {
+            /** @description As it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwningNotes"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,5 +1,5 @@
 /** What a blade costs by the metre, and from when it costs less than cheap ones that are thrown away. */
-import { selectOrdinal, t } from '@lingui/core/macro';
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
@@ -9,11 +9,11 @@ import { useMoney, type MoneyQuery } from '../../api/care';
 import { useBlade } from '../../api/rack';
 import type { Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
-import { CostChart } from '../../drawings/CostChart';
 import { formatRun, trim } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
 import { NumberField } from '../../ui/Fields';
 import { Trouble } from '../../ui/Notice';
+import { PaysFrom } from '../../ui/PaysFrom';
 
 export function MoneyPage() {
   const { id = '' } = useParams();
@@ -75,28 +75,13 @@ export function MoneyPage() {
           onNumber={(v) => set({ cheap_life: v === undefined ? undefined : v / 100 })}
         />
       </Box>
-      {m && m.dear.price === 0 && <Box>{t`Say what it cost, here or on its page in the rack.`}</Box>}
-      {m && m.line.length > 0 && (
-        <>
-          <Box role="status" sx={{ fontSize: 18, fontWeight: 650, mb: 1 }}>
-            {m.pays_from_m === undefined
-              ? t`On these prices cheap ones cost less, as far as one blade’s life goes.`
-              : t`Sharpening costs less from ${formatRun(m.pays_from_m, units)} on${
-                  m.dear.life_m > 0
-                    ? t`, its ${ordinal(Math.floor(m.pays_from_m / m.dear.life_m) + 1)} edge`
-                    : ''
-                }.`}
-          </Box>
-          <CostChart money={m} units={units} />
-        </>
-      )}
+      {m && <PaysFrom money={m} units={units} />}
     </Box>
   );
 }
 
 const per = (units: Units) => (units === 'mm' ? t`per 100 m` : t`per 100 ft`);
 const per100 = (perMetre: number, units: Units) => trim(perMetre * (units === 'mm' ? 100 : 30.48), 2);
-const ordinal = (n: number) => selectOrdinal(n, { one: '#st', two: '#nd', few: '#rd', other: '#th' });
 
 function Big({ name, children }: { name: string; children: string }) {
   return (

@@ -3,12 +3,12 @@ import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { Link } from 'react-router';
 import { useJobs } from '../../api/jobs';
-import { useOwning } from '../../api/own';
-import { useBlades, useSaws } from '../../api/rack';
-import type { Owning, Purchase, Units } from '../../api/types';
+import { useNoteOwning, useOwning, useOwningNotes } from '../../api/own';
+import { useSaws } from '../../api/rack';
+import type { Owning, OwningInput, Purchase, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { formatRun } from '../../measure/format';
 import { Coming } from '../../ui/Arriving';
@@ -17,41 +17,50 @@ import { CheckField, NumberField, SelectField } from '../../ui/Fields';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Worded } from '../../ui/Worded';
+import { Schools } from './Schools';
 import { SoldFace } from './SoldFace';
 
 const LOG = 'log';
-const KEPT = 'corte.prices'; // what things cost, as somebody here said
 
-interface Prices {
-  hour?: number;
-  of: Record<string, number>;
-  wishes: Record<string, { name: string; why: string }>; // by the id of a blade
+/** Prices and wishes as they are being said; kept shortly after the last word, over their version. */
+function useNotes() {
+  const notes = useOwningNotes();
+  const save = useNoteOwning();
+  const [draft, setDraft] = useState<OwningInput>();
+  const version = notes.data?.version;
+  const keep = (body: OwningInput) =>
+    version !== undefined &&
+    save.mutate({ version, body }, { onSuccess: () => setDraft((now) => (now === body ? undefined : now)) });
+  const soon = useEffectEvent(keep);
+  const busy = save.isPending;
+  const failed = save.isError;
+  useEffect(() => {
+    if (!draft || busy || failed) return;
+    const timer = setTimeout(() => soon(draft), 500);
+    return () => clearTimeout(timer);
+  }, [draft, busy, failed]);
+  const leave = useEffectEvent(() => draft && keep(draft));
+  useEffect(() => () => void leave(), []);
+  const now = draft ?? notes.data;
+  return {
+    of: now && { hour: now.hour, prices: now.prices, wishes: now.wishes },
+    say: (body: OwningInput) => {
+      save.reset();
+      setDraft(body);
+    },
+    error: notes.error ?? save.error,
+    again: () => (draft ? keep(draft) : void notes.refetch()),
+  };
 }
-
-const kept = (): Prices => {
-  try {
-    return { of: {}, wishes: {}, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Prices>) };
-  } catch {
-    return { of: {}, wishes: {} };
-  }
-};
 
 export function Own() {
   const { units } = usePreferences();
   const jobs = useJobs().data ?? [];
   const saws = useSaws();
   const [over, setOver] = useState(LOG);
-  const [prices, setPrices] = useState(kept);
-  const owning = useOwning({
-    units,
-    job_id: over === LOG ? undefined : over,
-    hour: prices.hour,
-    prices: Object.entries(prices.of).map(([id, price]) => ({ id, price })),
-  });
-  const price = (now: Prices) => {
-    setPrices(now);
-    localStorage.setItem(KEPT, JSON.stringify(now));
-  };
+  const notes = useNotes();
+  const owning = useOwning({ units, job_id: over === LOG ? undefined : over });
+  const said: OwningInput = notes.of ?? { prices: [], wishes: [] };
   const o = owning.data;
   if (saws.data?.length === 0)
     return (
@@ -84,10 +93,11 @@ export function Own() {
         />
         <NumberField
           label={t`An hour is worth`}
-          value={prices.hour}
-          onNumber={(hour) => price({ ...prices, hour })}
+          value={said.hour}
+          onNumber={(hour) => notes.say({ ...said, hour })}
         />
       </Box>
+      {notes.error && <Trouble onAgain={notes.again}>{notes.error.message}</Trouble>}
       {owning.error && <Trouble>{owning.error.message}</Trouble>}
       {!o && !owning.error && <Coming of={[owning]} rows={3} height={140} />}
       {o && !owning.error && (
@@ -104,31 +114,26 @@ export function Own() {
               bought={p}
               best={o.one[0]!.saves_min}
               units={units}
-              wished={p.blades[0]!.id in prices.wishes}
+              wished={said.wishes.some((w) => w.id === p.blades[0]!.id)}
               onWish={(on) => {
-                const wishes = { ...prices.wishes };
                 const b = p.blades[0]!;
-                if (on) wishes[b.id] = { name: `${b.name}, ${b.saws.join(', ')}`, why: p.says };
-                else delete wishes[b.id];
-                price({ ...prices, wishes });
+                const others = said.wishes.filter((w) => w.id !== b.id);
+                const one = { id: b.id, name: `${b.name}, ${b.saws.join(', ')}`, why: p.says };
+                notes.say({ ...said, wishes: on ? [...others, one] : others });
               }}
             />
           ))}
           {o.two && <Together bought={o.two} />}
           {o.three && <Together bought={o.three} />}
           <Wishes
-            of={prices.wishes}
-            onDrop={(id) => {
-              const wishes = { ...prices.wishes };
-              delete wishes[id];
-              price({ ...prices, wishes });
-            }}
+            of={said.wishes}
+            onDrop={(id) => notes.say({ ...said, wishes: said.wishes.filter((w) => w.id !== id) })}
           />
           <Idle o={o} />
-          <Schools />
+          <Schools o={o} units={units} />
           <Typography variant="h2" sx={{ mt: 3 }}>{t`What they cost`}</Typography>
           <Box sx={{ color: 'text.secondary', mb: 1 }}>
-            {t`Yours to say; without them minutes alone are weighed. They stay in this browser.`}
+            {t`Yours to say; without them minutes alone are weighed.`}
           </Box>
           <Box
             sx={{
@@ -141,12 +146,13 @@ export function Own() {
               <NumberField
                 key={b.id}
                 label={`${b.name}, ${b.saws.join(', ')}`}
-                value={prices.of[b.id]}
-                onNumber={(v) => {
-                  const of = { ...prices.of };
-                  if (v === undefined) delete of[b.id];
-                  else of[b.id] = v;
-                  price({ ...prices, of });
+                value={said.prices.find((x) => x.id === b.id)?.price}
+                onNumber={(price) => {
+                  const others = said.prices.filter((x) => x.id !== b.id);
+                  notes.say({
+                    ...said,
+                    prices: price === undefined ? others : [...others, { id: b.id, price }],
+                  });
                 }}
               />
             ))}
@@ -224,45 +230,21 @@ function Together({ bought: p }: { bought: Purchase }) {
 }
 
 /** What somebody means to buy, and why; it prints with the page. */
-function Wishes({ of, onDrop }: { of: Prices['wishes']; onDrop: (id: string) => void }) {
-  const all = Object.entries(of);
-  if (all.length === 0) return null;
+function Wishes({ of, onDrop }: { of: OwningInput['wishes']; onDrop: (id: string) => void }) {
+  if (of.length === 0) return null;
   return (
     <Box component="section" aria-labelledby="wishes" sx={{ mt: 2 }}>
       <Typography id="wishes" variant="h2">{t`Wish list`}</Typography>
-      {all.map(([id, w]) => (
-        <Box key={id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', py: 0.5 }}>
+      {of.map((w) => (
+        <Box key={w.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', py: 0.5 }}>
           <Box sx={{ flex: '1 1 260px' }}>
             <b>{w.name}</b>: {w.why}
           </Box>
-          <Button size="small" onClick={() => onDrop(id)} sx={{ '@media print': { display: 'none' } }}>
+          <Button size="small" onClick={() => onDrop(w.id)} sx={{ '@media print': { display: 'none' } }}>
             {t`Off the list`}
           </Button>
         </Box>
       ))}
-    </Box>
-  );
-}
-
-const MOST_USED = 5;
-
-/** The schools of owning, each over the blades that this shop uses most: where sharpening pays, drawn. */
-function Schools() {
-  const used = (useBlades().data ?? [])
-    .filter((b) => b.condition.metres > 0)
-    .sort((a, b) => b.condition.metres - a.condition.metres)
-    .slice(0, MOST_USED);
-  if (used.length === 0) return null;
-  return (
-    <Box component="section" aria-labelledby="schools" sx={{ mt: 2, '@media print': { display: 'none' } }}>
-      <Typography id="schools" variant="h2">{t`Sharpen it, or throw cheap ones away?`}</Typography>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-        {used.map((b) => (
-          <Button key={b.id} component={Link} to={`/care/money/${b.id}`} variant="outlined">
-            {b.name}
-          </Button>
-        ))}
-      </Box>
     </Box>
   );
 }
