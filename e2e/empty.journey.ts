@@ -1,6 +1,6 @@
 /** A shop with nothing in it yet, on a server of its own: every place leads on, and the demo shop is beside it. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { accessible, expect, test } from './test';
@@ -61,4 +61,32 @@ test('an empty shop leads on from every place, and the demo shop is looked at be
   await expect(where).toHaveCount(0);
   const log = (await (await request.get(`${at}/api/v1/log`)).json()) as { items: unknown[] };
   expect(log.items).toEqual([]);
+});
+
+test('a whole shop is taken along in a file, and brought into an empty one', async ({ page }, info) => {
+  await page.goto('/shop');
+  const copies = page.getByRole('region', { name: 'Copies' });
+  await copies.getByRole('button', { name: 'Make a copy now' }).click();
+  await expect(copies.getByRole('status')).toContainText(/The last good copy is of .* kB/);
+  const coming = page.waitForEvent('download');
+  await copies.getByRole('link', { name: 'Take the whole shop along' }).click();
+  const file = info.outputPath('shop.corte.zip');
+  await (await coming).saveAs(file);
+  // Where there is something already, nothing comes in over it.
+  await copies.getByLabel('A whole shop in a file').setInputFiles(file);
+  await expect(copies.getByText('This shop is not empty')).toBeVisible();
+  await expect(copies.getByRole('button', { name: 'Bring it in' })).toHaveCount(0);
+  await accessible(page);
+  await page.goto(`${at}/shop`);
+  const half = info.outputPath('half.corte.zip');
+  writeFileSync(half, readFileSync(file).subarray(0, 20_000));
+  await copies.getByLabel('A whole shop in a file').setInputFiles(half);
+  await expect(copies.getByRole('alert')).toContainText('its end is missing');
+  await copies.getByLabel('A whole shop in a file').setInputFiles(file);
+  await expect(copies.getByText(/3 saws, \d+ blades, \d+ rows of the log/)).toBeVisible();
+  await accessible(page);
+  await copies.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(copies.getByText('is here: ')).toBeVisible();
+  await page.getByRole('link', { name: 'Blades', exact: true }).click();
+  await expect(page.getByText('Plough').first()).toBeVisible();
 });

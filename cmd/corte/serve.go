@@ -20,6 +20,7 @@ import (
 	"corte/internal/httpapi"
 	"corte/internal/pg"
 	"corte/internal/shop"
+	"corte/internal/shopfile"
 	"corte/internal/store"
 	"corte/web"
 )
@@ -54,6 +55,9 @@ func demoCommand() *cobra.Command {
 		},
 	}
 }
+
+// noCopies is where CORTE_COPIES says that none are made.
+const noCopies = "none"
 
 // databaseName is the database in a PostgreSQL of Corte's own.
 const databaseName = "corte"
@@ -120,7 +124,11 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	}
 	gauges := gauge.New(s.Gauges, log)
 	svc := shop.New(st, time.Now)
-	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges}
+	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges, By: madeBy()}
+	if s.Copies != noCopies {
+		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
+		go o.Copies.Run(ctx, log)
+	}
 	h, err := httpapi.New(o)
 	if err != nil {
 		return err

@@ -16,6 +16,8 @@ type settings struct {
 	Data        string   `env:"CORTE_DATA" help:"folder of Corte's own PostgreSQL; /var/lib/corte for root, else ~/.local/share/corte"`
 	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on, on loopback"`
 	Shop        string   `env:"CORTE_SHOP" envDefault:"shop" help:"which shop of the database serve serves"`
+	Copies      string   `env:"CORTE_COPIES" help:"folder of the daily copies; copies in CORTE_DATA, none for none"`
+	Keep        int      `env:"CORTE_KEEP" envDefault:"14" help:"how many daily copies are kept"`
 	LogLevel    string   `env:"CORTE_LOG" envDefault:"info" help:"debug, info, warn or error"`
 	Gauges      []string `env:"CORTE_GAUGES" help:"addresses of dial gauges, with commas between"`
 }
@@ -41,6 +43,12 @@ func readSettings() (settings, error) {
 	}
 	if s.Data == "" {
 		s.Data = usualData()
+	}
+	if s.Copies == "" {
+		s.Copies = filepath.Join(s.Data, "copies")
+	}
+	if s.Keep < 1 {
+		return s, fmt.Errorf("CORTE_KEEP is %d; at least one copy is kept, or none are made with CORTE_COPIES=none", s.Keep)
 	}
 	return s, nil
 }

@@ -43,3 +43,12 @@ func commit(info *debug.BuildInfo) string {
 	}
 	return "commit " + of["vcs.revision"] + " of " + of["vcs.time"]
 }
+
+// madeBy is what a copy says of the Corte that wrote it.
+func madeBy() string {
+	info, ok := debug.ReadBuildInfo()
+	if !ok {
+		info = &debug.BuildInfo{}
+	}
+	return "corte " + commit(info)
+}

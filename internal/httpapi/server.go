@@ -27,6 +27,7 @@ import (
 	"corte/internal/logfile"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
+	"corte/internal/shopfile"
 	"corte/internal/store"
 )
 
@@ -38,6 +39,8 @@ type Options struct {
 	Pages   []string   // the addresses it has pages for; "rack/:id" for any one blade's
 	Gauges  *gauge.Hub // the dial gauges that are listened to
 	Log     *slog.Logger
+	Copies  *shopfile.Keeper // that keeps the shop's copies; nil for none
+	By      string           // what a copy says of the Corte that wrote it
 }
 
 const (
@@ -71,7 +74,7 @@ func New(o Options) (http.Handler, error) {
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
 	r.ContextWithFallback = true // handlers see the request's deadline through *gin.Context
-	r.Use(identify, ofShop(o.Shop), logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath})))
+	r.Use(identify, ofShop(o.Shop), logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, shopFilePath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
@@ -96,7 +99,7 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
-	s := &server{o.Service, o.Shop, files, o.Gauges}
+	s := &server{o.Service, o.Shop, files, o.Gauges, o.Copies, o.By}
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, speaking}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
@@ -119,14 +122,19 @@ func keepContract(spec *openapi3.T) (gin.HandlerFunc, error) {
 		return nil, fmt.Errorf("the contract cannot be routed: %w", err)
 	}
 	options := &openapi3filter.Options{KeepValidatedValue: true, SkipSettingDefaults: false}
+	unread := &openapi3filter.Options{ExcludeRequestBody: true}
 	return func(c *gin.Context) {
 		route, params, err := router.FindRoute(c.Request)
 		if err != nil {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
 			return
 		}
+		how := options
+		if bringsShop(c.Request) {
+			how = unread
+		}
 		err = openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
-			Request: c.Request, PathParams: params, Route: route, Options: options,
+			Request: c.Request, PathParams: params, Route: route, Options: how,
 		})
 		if err != nil {
 			refuseError(c, err)
@@ -210,7 +218,9 @@ func secure(c *gin.Context) {
 }
 
 func limit(c *gin.Context) {
-	if c.Request.URL.Path != streamPath && c.Request.URL.Path != exportPath {
+	if slow(c.Request.URL.Path) {
+		patient(c)
+	} else {
 		ctx, cancel := context.WithTimeout(c.Request.Context(), patience)
 		defer cancel()
 		c.Request = c.Request.WithContext(ctx)
@@ -218,6 +228,8 @@ func limit(c *gin.Context) {
 	most := int64(maxBody)
 	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") || strings.HasPrefix(c.Request.URL.Path, base+"/log-import") {
 		most = maxFile
+	} else if bringsShop(c.Request) {
+		most = maxShop
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	c.Next()
@@ -230,4 +242,6 @@ type server struct {
 	shop   uuid.UUID
 	files  *rackfile.Reader
 	gauges *gauge.Hub
+	copies *shopfile.Keeper
+	by     string
 }

@@ -287,3 +287,23 @@ func (s *Store) Photo(ctx context.Context, shop, blade uuid.UUID) ([]byte, error
 	err := s.db.GetContext(ctx, &jpeg, `SELECT jpeg FROM photos WHERE blade_id = $1 AND shop_id = $2`, blade, shop)
 	return jpeg, noneIfNoRows(err)
 }
+
+// Photos hands over every photo of a shop, one at a time.
+func (s *Store) Photos(ctx context.Context, shop uuid.UUID, each func(blade uuid.UUID, jpeg []byte) error) error {
+	rows, err := s.db.QueryxContext(ctx, `SELECT blade_id, jpeg FROM photos WHERE shop_id = $1 ORDER BY blade_id`, shop)
+	if err != nil {
+		return err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var blade uuid.UUID
+		var jpeg []byte
+		if err := rows.Scan(&blade, &jpeg); err != nil {
+			return err
+		}
+		if err := each(blade, jpeg); err != nil {
+			return err
+		}
+	}
+	return rows.Err()
+}

@@ -169,6 +169,16 @@ func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
 	return row, noneIfNoRows(err)
 }
 
+// ShopNamed finds a shop by its slug.
+func (s *Store) ShopNamed(ctx context.Context, slug string) (Shop, error) {
+	var row Shop
+	err := s.db.GetContext(ctx, &row, `SELECT `+shopColumns+` FROM shops WHERE slug = $1`, slug)
+	return row, noneIfNoRows(err)
+}
+
+// URL is the address of the database, as it was opened.
+func (s *Store) URL() string { return s.conns.Config().ConnString() }
+
 // ChangeShop writes how a shop likes to work over its version. The error is
 // ErrStale where somebody else was first.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {

@@ -2546,6 +2546,26 @@ type Condition struct {
 // ConditionState defines model for Condition.State.
 type ConditionState string
 
+// Copies defines model for Copies.
+type Copies struct {
+	// Daily Whether this server makes one a day.
+	Daily bool   `json:"daily"`
+	Items []Copy `json:"items"`
+
+	// Keep How many are kept.
+	Keep int `json:"keep"`
+
+	// Trouble Why the last try made none, as long as none was made since.
+	Trouble *string `json:"trouble,omitempty"`
+}
+
+// Copy defines model for Copy.
+type Copy struct {
+	At    time.Time `json:"at"`
+	Bytes int64     `json:"bytes"`
+	Name  string    `json:"name"`
+}
+
 // Cut defines model for Cut.
 type Cut struct {
 	// Bed What lies under the work of a hand-held saw. Left out, nothing near the line.
@@ -4701,6 +4721,27 @@ type Shop struct {
 
 	// Version Its ETag.
 	Version int `json:"version"`
+}
+
+// ShopFile defines model for ShopFile.
+type ShopFile struct {
+	// Faults What is wrong, the first of it; nothing where it can be brought in.
+	Faults []string  `json:"faults"`
+	MadeAt time.Time `json:"made_at"`
+	MadeBy string    `json:"made_by"`
+
+	// Name What the shop in it is called.
+	Name string `json:"name"`
+
+	// RowsHere Of the shop that it would be brought into; 0 for an empty one.
+	RowsHere int             `json:"rows_here"`
+	Tables   []ShopFileTable `json:"tables"`
+}
+
+// ShopFileTable defines model for ShopFileTable.
+type ShopFileTable struct {
+	Name string `json:"name"`
+	Rows int    `json:"rows"`
 }
 
 // ShopInput defines model for ShopInput.

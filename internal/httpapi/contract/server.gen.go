@@ -134,6 +134,12 @@ type ServerInterface interface {
 	// CreateComparison Two or three blades or settings side by side
 	// (POST /comparisons)
 	CreateComparison(c *gin.Context)
+	// ListCopies The copies of the shop that are kept, a day's each
+	// (GET /copies)
+	ListCopies(c *gin.Context)
+	// MakeCopy Make a copy now
+	// (POST /copies)
+	MakeCopy(c *gin.Context)
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(c *gin.Context, params LogCutParams)
@@ -314,6 +320,15 @@ type ServerInterface interface {
 	// ChangeShop Change how the shop likes to work
 	// (PUT /shop)
 	ChangeShop(c *gin.Context, params ChangeShopParams)
+	// GetShopFile The whole shop as one file
+	// (GET /shop-file)
+	GetShopFile(c *gin.Context)
+	// BringShopFile Bring a whole shop from a file into this one, which must be empty
+	// (PUT /shop-file)
+	BringShopFile(c *gin.Context)
+	// PreviewShopFile What is in a file, and what of it cannot be read; nothing is changed
+	// (POST /shop-file-previews)
+	PreviewShopFile(c *gin.Context)
 	// ListUsualBlades The usual blades of a saw
 	// (GET /starters/blades)
 	ListUsualBlades(c *gin.Context, params ListUsualBladesParams)
@@ -1739,6 +1754,32 @@ func (siw *ServerInterfaceWrapper) CreateComparison(c *gin.Context) {
 	}
 
 	siw.Handler.CreateComparison(c)
+}
+
+// ListCopies operation middleware
+func (siw *ServerInterfaceWrapper) ListCopies(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListCopies(c)
+}
+
+// MakeCopy operation middleware
+func (siw *ServerInterfaceWrapper) MakeCopy(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeCopy(c)
 }
 
 // LogCut operation middleware
@@ -4070,6 +4111,45 @@ func (siw *ServerInterfaceWrapper) ChangeShop(c *gin.Context) {
 	siw.Handler.ChangeShop(c, params)
 }
 
+// GetShopFile operation middleware
+func (siw *ServerInterfaceWrapper) GetShopFile(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetShopFile(c)
+}
+
+// BringShopFile operation middleware
+func (siw *ServerInterfaceWrapper) BringShopFile(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.BringShopFile(c)
+}
+
+// PreviewShopFile operation middleware
+func (siw *ServerInterfaceWrapper) PreviewShopFile(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PreviewShopFile(c)
+}
+
 // ListUsualBlades operation middleware
 func (siw *ServerInterfaceWrapper) ListUsualBlades(c *gin.Context) {
 
@@ -5437,6 +5517,11 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/gauges/:name/place", wrapper.PlaceGauge)
 	router.GET(options.BaseURL+"/shop", wrapper.GetShop)
 	router.PUT(options.BaseURL+"/shop", wrapper.ChangeShop)
+	router.GET(options.BaseURL+"/copies", wrapper.ListCopies)
+	router.POST(options.BaseURL+"/copies", wrapper.MakeCopy)
+	router.GET(options.BaseURL+"/shop-file", wrapper.GetShopFile)
+	router.PUT(options.BaseURL+"/shop-file", wrapper.BringShopFile)
+	router.POST(options.BaseURL+"/shop-file-previews", wrapper.PreviewShopFile)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.GET(options.BaseURL+"/length", wrapper.ReadLength)
 	router.GET(options.BaseURL+"/health", wrapper.GetHealth)
@@ -6870,6 +6955,82 @@ type CreateComparisondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response CreateComparisondefaultApplicationProblemPlusJSONResponse) VisitCreateComparisonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCopiesRequestObject struct {
+}
+
+type ListCopiesResponseObject interface {
+	VisitListCopiesResponse(w http.ResponseWriter) error
+}
+
+type ListCopies200JSONResponse Copies
+
+func (response ListCopies200JSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCopiesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCopiesdefaultApplicationProblemPlusJSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCopyRequestObject struct {
+}
+
+type MakeCopyResponseObject interface {
+	VisitMakeCopyResponse(w http.ResponseWriter) error
+}
+
+type MakeCopy201JSONResponse Copies
+
+func (response MakeCopy201JSONResponse) VisitMakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCopydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeCopydefaultApplicationProblemPlusJSONResponse) VisitMakeCopyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9303,6 +9464,128 @@ func (response ChangeShopdefaultApplicationProblemPlusJSONResponse) VisitChangeS
 	return err
 }
 
+type GetShopFileRequestObject struct {
+}
+
+type GetShopFileResponseObject interface {
+	VisitGetShopFileResponse(w http.ResponseWriter) error
+}
+
+type GetShopFile200ApplicationOctetStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetShopFile200ApplicationOctetStreamResponse) VisitGetShopFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetShopFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetShopFiledefaultApplicationProblemPlusJSONResponse) VisitGetShopFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BringShopFileRequestObject struct {
+	Body io.Reader
+}
+
+type BringShopFileResponseObject interface {
+	VisitBringShopFileResponse(w http.ResponseWriter) error
+}
+
+type BringShopFile200JSONResponse ShopFile
+
+func (response BringShopFile200JSONResponse) VisitBringShopFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BringShopFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response BringShopFiledefaultApplicationProblemPlusJSONResponse) VisitBringShopFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewShopFileRequestObject struct {
+	Body io.Reader
+}
+
+type PreviewShopFileResponseObject interface {
+	VisitPreviewShopFileResponse(w http.ResponseWriter) error
+}
+
+type PreviewShopFile200JSONResponse ShopFile
+
+func (response PreviewShopFile200JSONResponse) VisitPreviewShopFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewShopFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PreviewShopFiledefaultApplicationProblemPlusJSONResponse) VisitPreviewShopFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListUsualBladesRequestObject struct {
 	Params ListUsualBladesParams
 }
@@ -10524,6 +10807,12 @@ type StrictServerInterface interface {
 	// CreateComparison Two or three blades or settings side by side
 	// (POST /comparisons)
 	CreateComparison(ctx context.Context, request CreateComparisonRequestObject) (CreateComparisonResponseObject, error)
+	// ListCopies The copies of the shop that are kept, a day's each
+	// (GET /copies)
+	ListCopies(ctx context.Context, request ListCopiesRequestObject) (ListCopiesResponseObject, error)
+	// MakeCopy Make a copy now
+	// (POST /copies)
+	MakeCopy(ctx context.Context, request MakeCopyRequestObject) (MakeCopyResponseObject, error)
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(ctx context.Context, request LogCutRequestObject) (LogCutResponseObject, error)
@@ -10704,6 +10993,15 @@ type StrictServerInterface interface {
 	// ChangeShop Change how the shop likes to work
 	// (PUT /shop)
 	ChangeShop(ctx context.Context, request ChangeShopRequestObject) (ChangeShopResponseObject, error)
+	// GetShopFile The whole shop as one file
+	// (GET /shop-file)
+	GetShopFile(ctx context.Context, request GetShopFileRequestObject) (GetShopFileResponseObject, error)
+	// BringShopFile Bring a whole shop from a file into this one, which must be empty
+	// (PUT /shop-file)
+	BringShopFile(ctx context.Context, request BringShopFileRequestObject) (BringShopFileResponseObject, error)
+	// PreviewShopFile What is in a file, and what of it cannot be read; nothing is changed
+	// (POST /shop-file-previews)
+	PreviewShopFile(ctx context.Context, request PreviewShopFileRequestObject) (PreviewShopFileResponseObject, error)
 	// ListUsualBlades The usual blades of a saw
 	// (GET /starters/blades)
 	ListUsualBlades(ctx context.Context, request ListUsualBladesRequestObject) (ListUsualBladesResponseObject, error)
@@ -12046,6 +12344,54 @@ func (sh *strictHandler) CreateComparison(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(CreateComparisonResponseObject); ok {
 		if err := validResponse.VisitCreateComparisonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListCopies operation middleware
+func (sh *strictHandler) ListCopies(ctx *gin.Context) {
+	var request ListCopiesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCopies(ctx, request.(ListCopiesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCopies")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListCopiesResponseObject); ok {
+		if err := validResponse.VisitListCopiesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeCopy operation middleware
+func (sh *strictHandler) MakeCopy(ctx *gin.Context) {
+	var request MakeCopyRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeCopy(ctx, request.(MakeCopyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeCopy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeCopyResponseObject); ok {
+		if err := validResponse.VisitMakeCopyResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -14185,6 +14531,82 @@ func (sh *strictHandler) ChangeShop(ctx *gin.Context, params ChangeShopParams) {
 	}
 }
 
+// GetShopFile operation middleware
+func (sh *strictHandler) GetShopFile(ctx *gin.Context) {
+	var request GetShopFileRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetShopFile(ctx, request.(GetShopFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetShopFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetShopFileResponseObject); ok {
+		if err := validResponse.VisitGetShopFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// BringShopFile operation middleware
+func (sh *strictHandler) BringShopFile(ctx *gin.Context) {
+	var request BringShopFileRequestObject
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.BringShopFile(ctx, request.(BringShopFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "BringShopFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(BringShopFileResponseObject); ok {
+		if err := validResponse.VisitBringShopFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PreviewShopFile operation middleware
+func (sh *strictHandler) PreviewShopFile(ctx *gin.Context) {
+	var request PreviewShopFileRequestObject
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PreviewShopFile(ctx, request.(PreviewShopFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PreviewShopFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PreviewShopFileResponseObject); ok {
+		if err := validResponse.VisitPreviewShopFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListUsualBlades operation middleware
 func (sh *strictHandler) ListUsualBlades(ctx *gin.Context, params ListUsualBladesParams) {
 	var request ListUsualBladesRequestObject
@@ -15183,543 +15605,553 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rshy3sS74KoieE6FzZpqLi7TkY5O/KEqUaVMig4vejIlN7za6Ct0FdTVQBlCr2XYwYl5jXm+eZAKZ",
-	"QF2BuqyuRUrb+iOR7KrCLZHITGR+379WiTwWUjBh9OrJv1YFVfTIDFPwt5ep/S8XqyergppstV4JemSr",
-	"JyuertYrxf5RcsXS1ROjSrZe6SRjR2rf2El1pGb1ZFWW8KQ5F/YtbRQX+9WnT+vVy92P1CSZfThlOlG8",
-	"MFzadt5ljNwypbkUxGTUkBPVhKXcsHRNqCbcaPL9O7q/Wq2xYxmjKVN1117uHuCnhzpYUGOYsq//14fV",
-	"f14/+OPf/vVo/cdPH1b/I9jbv7Bzv6fPM6mZINszMRkjmomUKbKTipiMayIFs38Q+zXRZZLZrlPy17++",
-	"/O6KPCOKGXUmJ24yfJceGTmwMznSA7NDJFIkLD7ClB0LaZhIzg9sz4YGeqQfXzGxN9nqyaPr6/XqyIX/",
-	"+x9CI33Fj9xUi/6Pkqlz3XAOPzY/n7IdLXPjP04/8mN5XD35xjWFf3tUNcSFYXumoKUfacqe7QxTYRn4",
-	"OzV/RwHA2VW3TJE9vWXESHLygnGkKSM/l9qQLdtJxezc4SsfBMzqlokkuyIvDeGaFKUh1DYJH16TTJ6Y",
-	"/WwuxZ4wbjKm4KtSgJid6Pnqg8BXhSQFVYbIHTZuO2VXjGuSsTwlRl59ELEFs0N9gGMN7pKUGvbA8CML",
-	"Ct9rmBaaB4XwmQaRgz5xnI8hAeOaUKFPTLHUSqT9bceVhslcw1dgQjKqSZJRsWcp0XyeLN5d9t5Tu8v7",
-	"Y/yTPOES0b20C+wX3naY4Zqf4NWGENhnNBPGL/2E9YsNEbv14IYlUqQ6soKy3OZ2+eot8OgPX1+3tsF1",
-	"NWZRHrewCz7h1mXafCtTzkDnfpvTlH0rU1jsRArDBGxIWhQ5T6idk4c/azsx/2r05H8otls9Wf0fD2t1",
-	"/hB/1Q/hiy9FUZq6yVpbfFqv3tLk8ILny7bqPxprkxmu2JEJs2yr1Wcj7d7Q06IN3tBTfGrhX3Qhhca1",
-	"faPkNmfHgcYLfOL/mtcJ/13oQ3vzvHea4aSkPYtgx6wJFanbB5Kk8gq2n/uYbetZessTFt6JRpJM5il8",
-	"Yl/ylMFeOkl1sDuoULJgyjhZzmhuwupdbm+5LEHHkpMs85RkpTJEyyPbyvR8VWvCrZQ5o2L1ab0y7CN8",
-	"rqM61isjC57YX5iwO+0/VzsmErsdtZGF/V/OrBlSlNqaBUzYv+iyKKSyx1lBtV0feDo5rP4W0k31wv6n",
-	"a811Z42DrF+S259ZYmyvnh2ZSI9+kdOUox5/05iiHc01iy2ZkUQbO81cEEqUPBEutGE0vSKvRX4mlCSl",
-	"AV19tFrPZNQ+Z7UWLA4lQhrWX5TtuaOcf3+9bhpE//lfHz58vL7+8EF9+CD+9n8GLKL1iu12du5GxPJ7",
-	"fOrTemV70mkVbIR+s5EGpT2cN7rIrQmBxungrqwe/LReFZwlOPRKO//xj3/847CFsl7drbETzfOxF97b",
-	"Z6xU9UVGbaV6gRZYe9VymLbN8djfTy+UPMIm5EJYEzS3B7eVHvtvTKT20LN/NJliNH1KcrYzRJaG8J0V",
-	"EXJkVJeKpVZU+ida+8xarz4+2MsH7h/dm1duTe1Cl8b18dIvaXrWwc2u2WJNFFSxhb51y1TKk9Et8R/u",
-	"MZAUbWV6mebdx+Ru15izSnV2FJibwWYXqpVrzErrq/UI3dL8LSa+N7kMyK/JeHIQTOugCD/TVtUdi2WE",
-	"0JRKsHSTsn2gpT21WhQ2hCytL7C15pGe0q6d54ya5kFj99JqvUoyXhRo3mfczpzi+8yMHyXwuXV7clr9",
-	"D87yiZ7BpuvPMnZuimOxXsG4Nzyd4LD7h9EiDuxJ9rFgSdB4t4d9Ss/WJrdWCBVgp9Pk0J5waoJ9LBRP",
-	"2IbqA0un7BIwBQId7Mx6NfLWuODdtZ3C0KR/S03Wn+/E7i90YYd2/XP32Kf1auJ859wobGLCmK0ztJmz",
-	"9NF1LIXh+fTvlM6ubS85yKZda50xMF64adhzjRP2lJ2DvThJlTY32V5KsNiMolxAuKPIacLGtxfMrVtc",
-	"v1TV3Nbz5sftBuQ6gP2LycIzfRg16zp2F0xLywx5fD1mhDQErGE7fX0dWIyUFZWBcKkGTTlGAaOfq4bw",
-	"+5aP+8313JYOTO3GW/ldy5G++mZuKwPW02sFZ4EfsTWWrLFdipQYRc+LGEVuu3Vs7kY85NFsC/zE08iA",
-	"XnnzbifVwkPpbK/+zqqmuSGObWmqV3ztd0Rwi7GWBqDcfl6V1sAFTy1jLHC8tnuflObqW3D8qn99wI+F",
-	"c1wgoP1klUhl2MNEKvYwAS/eti2S7Lsy4P++9kFdjExSoukJzjRdh540Eeyjsa5Z3/WiScAdbrh7W0ZS",
-	"KdgTjFQKcHrQPiFSrEGjouEC/cDX7A9SeSO+jm6BigRvEGwbP5NHWQrjTDu7w/C1gCpdr1DJBvrLlO2C",
-	"iyye7NGuM3lqNUOtJbiCb8DJztK9/V/BMTKfMWbVrXfTVSlkCYYQz+3/9rTcR/qkmA4eOhjmO0llsoY7",
-	"bLvol+Mpzo2QW5meCcQ5veeDEUITjjooRl0wxg+uFDuIg2Of0zLP/dDOVqqpAt0lb0H26B7+V4qDkCcR",
-	"HJSPa3QsVQhg2hmCQC44bEaTXZnnRBtZXK3Gjj9cwGoEa5C/eg5dw+HtJ5Lshp76Fs/WG56jEUc4R0oW",
-	"E3iDG2cNa3SU2hDol91cEJKGeKxhx1H3u9qutUNNlaJn0PtURwJQ9hei5ElbhW/nNZf7yU2+kvvvhVHn",
-	"UJOwwbjYb6qZ6q139QgPGMyv7fnjn6h2eQm3S6eOEo9ZjxpXbiRuCb1XJRd7GPCkkb+D528MFWl/8F03",
-	"k55WKAJ1O25JgjIXdmm27Jbl3pebYAxv5WI+fULVlo9L+3P3WP1G8Fx2j7nwC+qmndXRYHEYXoTP57Cx",
-	"ONvOSiS1AjU6FvcYvCHQth1/xz/Ytxw7sn3L0NoyvNBLWFY7Rk2pQueBP1WFtA4n7HGyZWcpUjyj4fva",
-	"R8LBPz2CBaZbWqAti1G/KezJhM2lmFfRVSQ7ppQsA0P70doD1rjThrE8fGjtFRegXGiev96tnvzn8BL+",
-	"AI9/+tt62JY8ZdAgfF/KWxZWrVtpDEQkUc3njN4yjUFsfK1vGO1yajZMyHKfbXYycCX8UtizPdVPCTsW",
-	"5tzuT9BOkDuehzfis0RJrd0VoNqtyU7JI7EWirXB7P/XpKBcwdGAZpSVkozxfWZw+0Jcnov9FalmiAuS",
-	"c200PNvpXiVO1R+mRDI68tD9u+LpfhlN15HT6sPr3rqE5HavZFkEJIExk7mrC3pgisBzV02N9segQmt4",
-	"v/syz5nZND3bzlZwBlxQldg10KTUJc1dXgYjYKVdrZ6IMs/nKhvXm6F+EOjqEprNNaYzWoweQD/Aszfw",
-	"6Kf1KqPuRA/Z7dwQ+N0tROWAPp5/CZRJeQgHWatNgRf0zuTOqCaKUauAn4JUJAe7JsKlJOg6X6H2bwxR",
-	"LDlIgT9ODNJCx9DcDs0CeFX2ELDPQaYA9ErudtAzlmtG/NjAqXBHCfaEpVVX+mp3YnTvwArj9dzQwv5V",
-	"s06MpLPHeAH3PDHbYZ7IHelhVNR+tM/Asx83qjhODVBac5alGynCJ4b1Iv16g0s7ycoVlOc6dN1xPxGX",
-	"wB3m4+tZl5hFJo10gdrBDWNwq2Lain2pFyyPhmRBwQ1cE1YS85Rcd4+pSwUInP2FbG+I/EfMOrtlC8rD",
-	"Wp+7wEQmi680kSdBjlKwc6Xzq9Pn0fX1WILOegVHV3A6/yRPZEdVdbxpDlGgXJ7woJFcmEVsXAUpLem0",
-	"zJfU3ZCOPf0dTeUNMy51Zb3SGVUFEyzdYCCrP94bfMJ6cc1gVy73ZMv2VLRO9keRiW1er2eMhnL/pDQZ",
-	"+EUaLAaREqoP7BTWtzqTZZ6GcgifEf8b2bKMi5QwmmTEwOchkREtwC3HHInAt60jl+SMKiqSpcRa59IE",
-	"zuYb+8/EiS4clpj6SA+MlAXJGDVgVwrJNWvN9NejE22sIdZvsrf7G58c/2am5Ime6DnsnWBEkqoDS8n2",
-	"DHIiT4KptQtywuuCUBfP6M+9ywAOhfnq9N9AUmnv8sd/qLoGgkOuG5L2MYNmcBqnbd2IPzQsnoae7Vup",
-	"jfPdH1K1N1d74l4YvMHmTpjAXmz64pXr1TJzGp5wNLTynCp2aTzPOj8b6y4FvWD4NeP7bDPVMIA3cnma",
-	"90LQADeKVbE8tPlPUh0I3Ow5uyIt89wee94qxVA+1wQmcaJxWdDQbkLj2qevETuHOeWCpRjfPNGzFX1K",
-	"FDuy9LwmScZowTTuak139o/zwp5vqMluDCtCrqGToFHzUu2ZSJpvOONk6KUXUrGE6uapYc+EDWRC1FLR",
-	"vOalOpvRFfv4rH6EbvfrGw4/F5XstKSuLbRrX+bQG1hT9KM7DE/TOyT7JVRYtWjdkHV9KSEV0ZSnGB+E",
-	"UV0RH9aqc7ggxIUSDGrX/g3sx0Dm32+h1C8TSv3cQdFfduDwnqNFv8VnfunxmX+38MevL1DxmyN/D478",
-	"b275Im75bx70uAcdvnmc7ftWijpq8v7kdM2cPMgF6k9i9SRjejP4ue5k2W9HB/yG7gNedP+Cb5I73fXb",
-	"RDARqDqtnaULqSsF3bPxDCDsTnAwdg83k5p0IhXmZlGoj9pKCFG42pYqzLFyJS6NTT4lDQ9am5uI95zm",
-	"TKRUPUtTxXTgPt774iNpUPap0Bz4798YagKL2kirnhytp9jVqfH6T8FeVa5SnXDmwzxGlvsMEpVLmsNi",
-	"qXRsAdB19J+dugjoRuMyKHYDCZf9egOnwCaJfV23EBD9LTXZjB1EXaVH9ytVjnX/kglyzEq1Z2JuqKUO",
-	"nwWaxHBcsE2pnZlMFSNbhqltxmCRy6SWf4CPv5WnUMuQYD99zt5TnY3mbLkJrD5ej2+Ni+1XKrifoGQ8",
-	"UvApmCspd7AOUPQpC4Y67cRFKk+wRoG4RaNSJZBuAvmx1g+wZ70rkVxXe9Ml12a++UlXi5jrsZAFrKSc",
-	"6ilEKly7BahYeArfDa5DXTTQLQ8yNDkEfU+XAXV2FYHMEEoSSaFax06wT7zhO/dgMO0mo0pn0c9DAZAS",
-	"kI/V/h7X5MjzNPhNXPfAHTor9CZtVwk2DKxorlZBVciAfL0jJwrYEBKEVe6IS2x/Sq4hBVOzlAhGzUQv",
-	"V0t62EQ65wtnplxhOOPNfc7338/1ulrUqnqlMTMx6YArrVCuJVx6gYm9kPDvFW2fZexjwvKcQRK6K+wp",
-	"JFyVKAZdDGVIH2m6UH+OjIrFPpXyxT5WKFmmsbgYaDGsBZelcQlr161TJOBhdPPFrPZbSqUxvVgRbnov",
-	"OWx+sPWK+6aaC1dJll8AL7DBjVPHfb0wCylsRwU3Cm0rnfMghIB9+1hQd48fP95GT6akHA0iPMfYgWI7",
-	"q7LC2hgwilxlifKpjV79b9lTDPw1LVvNjB19UEW730Zzzt1jA/WYdnjhubezx7UUbxEwZabTOX3aCi6m",
-	"21RvuHDhwJf4+Nfgg7q/POpvwlJwM/rVv8JD3VlKoNoEuue/E56pRtp2JwNI5ilLUXsYbzl9BcGip0RA",
-	"RYz9XEq4CNQu+SLcXt3Nifpiz7ULsVThZLi/OjPwlCDtDjTZVlkvBqLHvhK4H+cJx0be15BGJ5LKxEgV",
-	"fj2RYsdTJmIwJieW55V1WN3/hrZbRL3uciyyCIQ1KcmlPDyQtwAIBuV39p/t9tKG5zlRZbi1jJvgDGcc",
-	"oVHwwtr6fL2Zti020Zr6M5LzHXMXnY+n3rbbV+Ci9HHgaDpJRJZQjCHGGToPcM1OtsycGBMklyfMnub7",
-	"qdcD0GqoxfdSpnjPR13EcMuoasQ9/SX/xIaObE6RNTy8gQne1PfDd3nbX4hPyTaANJOc3bI8FIAEC9Va",
-	"rL8jCT1MQ09o39uHhRseEC7m8vjqGzerLvLe7sUjAk9PbNmHWiqkHg4n6Ekq0Syic0V1zuXEgrvQqYq/",
-	"zN6G9pSLbcI7InlEZvLEqAJxYUGXAyBa0j1oYb6r/VVwNspJ91q9siuDJZcNvI5qNVv9aUtXtR1CwhoX",
-	"f6ciGwGDpnDVm7mtTDraqKWu1+6ocSp2XZVbZvBfEIngwVfONQq2bMZN97csdM8NgpZz5iv0PBYWZiJk",
-	"VKQPAF9O01NdK7Kuco8Eo/hOzgWD+/FWjkb3ujM3HssHTTc4yfU/SqrYSMbD78fux7aKHpjHj+lcrfis",
-	"Jk3PuoHJSE9feRsS3rZyuz0DmlaN1XmkoqQ5vBo+luLFHVAJaceEbaaSYa7LXsL1Rxk7UGLXMPNhA1Ku",
-	"WDKlBO676kEAQ+Fm4+HFJsvXjXshImOZzFNdJ7q46BZ4h1BgRf4niAVNDljJhFdTSSaL/9UUPJdgXzCB",
-	"FgR8EGqM6xeuMIkENroLRE8cAqTu9Pr/uimy6Mp6ibK+GVS+F6Vp9MXIZp+rKDspciqcKNkucsHHM8te",
-	"4FOfUFKmD+aFfTqe2IJ5fUlpxZHpWiC7YBODWUjXEZzUyRkLhilOA5bBM0Ewceyhf6abUPL7EITIkRum",
-	"IsqnVMIrHztqVD1GUfAcKZTUXaqDjpJrU6oZEvejf2NsoQDaD8xDdb7Ctvy+ntoSbu+BdiiB+QPXxO4j",
-	"XzmE+X0A5KdJUQIqjpOXqrboxFOmXMfCtwlMACZydcNNVfrEx2yTXOoKkgH2Gdwf60IBADGoYr/vWRrW",
-	"ww5h797UFhMpaiZUVFgjCrosoqpODmIjkwXqfo+CgDcpRubpVQXvF0FCsbJe2VRWbOVuN5obeOGurOEG",
-	"+17nkYozoTk/sOZIpWhnJExCJ6SnqSGjLvTafZ6YcVgafwpYwX3qNQnMFTmwokKrGc3d/Oai5elDFGDc",
-	"qVKlzUO/B8xWja4NdeMOoohR+qMLgM+FipoMzbZAPkVCj2xjjYd4wSRF+Bkfu/HnQDyAMz3kNhdNdMdY",
-	"ujlujjxSTmh/r8HjKT+ylADM13SEqeuA5KMd4mJF4Ap3bwoHc2DRtJplsM7WPT/LbfSe9Ge5bRVZ7qyK",
-	"tecGIMtqYnhyYFgGCxlHky5K6xBKb7cnWBRP87w24WxzJ/vHBCtCXRTLoCIYMyD6iX5X149C+ZaS69FU",
-	"zp/goXvCpp14dtbAsTGjGSGgwib/Vfe08Vj869jJYw8eN9V4A2CXHu6VAEZ+9iGk5ORDSDv49IBoUgMX",
-	"rngWKEbz/EyMlIcRafjd76/HtsvnQfHtB+kbFxo+War6euSUeMsSh3p4Wc3GsiiAd3J/Z2rzrrs8ydrs",
-	"HgITZuau7uK4k7hwvsiI/3h3HzFwrY4/xoFda/1O87xSHXIPNkEkIIy6f2IIvulxTkISqF3EaY5h09Wb",
-	"4uDNPT6WQSYP6FZG882QpVPBfjvVOjX2z5JNYXtslDywSNTN2ipP0AOzqhmfBaW8RnyMU9e6mt66Pwam",
-	"PH2nWR33d+Zia089DNr+z6IJDQ0Hpb1r2w6Lk/VK2011YZwkNi4BJh1c39FUvqFq9m08gFC2AfnHCxP4",
-	"MVxDM8O//f0FhX/dJLz2vOKQYnN0E0qenefllTwfxYC4cbWTjCo9WOtSF7Z4T7yJhY6OXVUBo5g2o5b5",
-	"JQWVB95JRTfWE4VChTx46xfB9nlXjaOgXGGS77rKZAECIF8iwhWRKmXqKV7U2JaIZpBkpbBQxLiAJ9Sn",
-	"KJ85Oikr5C+2e7AtQpCUUIUcqWaD3emXxNf4+nW5KLw6GrXyWZGTRljt+1byy+PrSNbZjA9zmr+FLOL2",
-	"l0PwZ0MW10KzoulpqFLzSM9kLx1e0aTx3TDzWnjszS7AG9MmGPnVxgHn6cqBt0dvzqgSGIkP46vfCUXD",
-	"HhHB+lRMRZRoHgDdwdWEmupYaivs+ZanVEN1VMUOMCFuFQZU67S6+47y/U2fdoA7ftNJvw6d9Pm2Z3jL",
-	"nX+k6hBJufGAytZpsJ8gCT0yzKiHf0vpeQ3hUPAq6Gntb6u8TYvomWC7OparpDSaZED8CGyF+1JhoPAS",
-	"Y2qYzWRbKhFIKnprB4chU2sck62SJ4E4HSepNAtr0xTTGEepTurwRN/ccft5BJL6LxxBmRdz+Sflpw14",
-	"sPIUSy+bfnllH4121Tsn58HFwqpl/yx4q4Tm+QQIqRSyz9xRBcMJbolKP8zOSfa+bR3UbOzSxyFxyhnV",
-	"965ijvL+2wBLO3jovIcDpwKbANucGqx3uLfuWHM/3BsfBDGNDAjsU5rqe+xTP7JskPyiEoF6oRrTWQ8l",
-	"LKuNkK63DxQvrAerpNYYuJtMr/FdI/Qwr7b3+ypKXBUGUQ1cw3Y246Wtn9arFzRUu0TFPmdzIom02n1x",
-	"WI66ADe11mmKLFEFqBRkkiSO2aLKvILS6Sq5ITgAudvknme5k2rnlBQXewJ5qxWdBx4PmPA8Ndbma7en",
-	"TEgYMaCe1FYpeDWAehpDwvbC3XzHbWYm0spi9iWg9Exy7nIbq9SvM9TQpooCyhWEJKlIqUpJym45cKcC",
-	"eDeSONuVCoCM221jPzvv2sC+ZeSsd3QuT/NbgrdmtdTNZug02/3kujcF3eGFV7HMWxs1UTTBBN1cSg36",
-	"jgNxB6AlipoPDx28kkV2cZmb17v+Rt759gYvXuChBk1kF2akyBTVDHKfmimzwYxvSDAOfqWRs5hVWVT9",
-	"5PEY7gYOxXWyaic4yZzlaV0/3ZkR+2PQAIpCMU6hwcPPuo/AK9GeNYiL211LmaE8bGnGeh3phftSuAs5",
-	"e+H2Qi2GPyOnTaJvw/LFAaE/cqC7S2/q2CCRSlcKpHRqMKGjAHDHCR+sigrHIaFIzWoltEHPDBL8jbYt",
-	"IClx92w9OV4lRhLaSDBRZd46inSGrMVJTo/wGUXdVnPkSTuOAfyD4DusAxAshNJxx1KH80aW5u4kGDCc",
-	"ZnHCCeo9/HfDy+89o8pgcSgYGU9TgHbUmTzhpQebYra88Jcj82yWF1xpM5/4z/tBQ7Rfji5sUjziz3L7",
-	"Vp4qjKg6IuHhne6l/BBGMVR4CLMTI/FZDklylJpwJlgiwtD1hLnCQZyAfhgkqri0Y030vgnGQwQlwcFh",
-	"RMQPrnJB4wAax5btuaiA/CbJ4mtrb8HKhyLag+SOd+NQDAUIYllF3BB74Ibq5BsnZS8Kz1qgQs2Kemlo",
-	"Hr6Mh3StCu8loVPRhEuRShEwkt/4JC38GlZlwyF1ZmYq+LUz4hGIGuaphvZC+W5BWtf4XzGEsD7Stet/",
-	"c25qoQtridYhvs9LVzYPZxktwme5x/rtm2imCxJY0IRdkVZx6o42ClIZVfkZwow5DdHjw+/TKXBzV884",
-	"8Wl+YNO/3llT7Fn1Edd2cJJd6pKfZVdt0AQPV3S7ZWiqM3YAKcnTSWen/fbck/MHIHSczqcF5tkmtNGe",
-	"kULJvaKuKKzI6dnaVMAYGc5DjmDq9GmGcw4zs0eB3lO1zVk6TjLsab2QM9hh81QDCC0PzMZbRr192oEd",
-	"mw4rGps99o/SV75X3+HC/P7rYIQaatLDdedUQ7V5fiZAZ+kymTGJZzruYNWf9crFqmyDwZlRnaurF+9+",
-	"WK1Xz959u1qv/vQS///s3bdvV+vVu+f2p9c/ff/+2f+9Wq+ev/7p5fNnr6aBof3gtN9cKLQfKtqzoBsw",
-	"DuVlrccqZz+Qhl/ayW9fTY2eWEykLJ3F/w24O3FaTMO0S+7SjtwVrYM1AfMgNRnozwpLub/nBrLi3/mI",
-	"VuVaGemwbaZlkY1ZChMvFo5tds77uJ0IhibA8DKSpBKYaWFOIRVlnpkyHUy2CrbPFBJD1Z4tldNa5TbM",
-	"gL17x7RhaWjwjcSGEN3Aedr33wfw7zqZCHZfr+sqoWq5m7ODLTZlvpm5AIEfh3O1Pa9aS+GEsLHvwzrR",
-	"K45Lk+wexUqnmoTz06t2avrBSGIqlPt5eH5X2OsomamCO9SxFP8RXOdR546PBxK5GS4ifOfz/Kw9CeF4",
-	"KPjlYk2oIZrdMkVzpIlsexqXZ25Xfv3jQbc+ghPkBoSzMJSgiAL2vYP9ny5gXoPG5CuYxnk5OPndkoLn",
-	"RD4uqP9wGzoeJcHJfkNDcLYJE0axoepJ66LV+E1HnqY58/Htmlv1cgIJkYxs7f521jxlvVD7xUGQ5eoq",
-	"umFnP8Z1Y9qbDQ4sXk5FwATMc3lakCnsjrYgVTkPAa8D94eH1KdH6zIzZjB3RS4ESHt0xnvY4LG/ErqV",
-	"DukBFFQDBdRBolzdvyliFfpy+IUnZ+XNmL73IULfbnp5w75o9njdFjQ36Q1xcT2qRSEuyLGasyXDmBdb",
-	"44uboaGYgqlzbNdEUQ9VJxqK1QXjoHr12L5JbDg+g/XvFNoJq0WrzhkVnsFMYXRA34mqOGTTupabYnWM",
-	"AV3WmzyAIDzdgRjJsltSysAFDqdyXCyA4xlzTePxYjjU+R7lS6PRbx+C6Lwfb25KFNo5Ou2apYZ52hTJ",
-	"RmS5IT0tx8u5VM7Q8o4WCkBcmG/MlCql9rx+j8kkVB8g3OEzTAFaBSA8YrfB08NAg8DmQBro6+ySTGo2",
-	"jRd5CUAIO74grJA7VZxSdLfbTvA0JOkkNM/74HWxzl5wIzlmZL+bDxM7rJOaGDGXuKUzfZHokfKs63/2",
-	"XYEv7o026g2nrFcIH3nOmbPkoSJ3uzhhX1UAe6LCTAPeHFf95wh1hdtfreofqwC7TPSNu42o0LyLWhrr",
-	"ZT0s2sh8akiBm9W4GLzH+F1HBtR2nC/umX3IBXQWrQeAfM64QwzVAEbC/xFW79TMMdpKV7yQMlawDu/I",
-	"5A3arT2pt2CgEKX79ySXSRC++ftbps6+YATue/COt6LSbQMjt+F9OvmzzaKHZZM0GE2yzZGL0kwuTAhn",
-	"9FlTyWXnck12OTWECQBi20mFkCi17uyP2b6wiWWMcKHZOILFS3jKCemC+RGHoO9dCk15+gTu7AwGMHmS",
-	"9RC6TzUsEKgVCSBpwfIxa0lo5JnAj4f5Gmat1RHBgCKp2IylOorwa4cFTziiHaK52Of+cslDhs67WnED",
-	"nOfTQ0Qv+LFgfqrLOzRNM49r8o8SPX24E2PGGVG9Hiue7pdzOM7haamIGaaCpy/Aj1gWM7d5hA2wilNy",
-	"IZiyG13soSbzRNX0YBecJze5NIN5Qn03X3QrJANRjVIJHQ3z2p02MYHoDimcA6aBg6uUR0B5WWJRTzGQ",
-	"8TgHRMvzc8VXXkW0YK3RtgBN3zykG/ujobK78tU5VWqd5fas1zw1Tb/TC0HLpcHwG+RtU44ALwOYfsjN",
-	"UkqeJmYrNL4+P2fhT1QdpeBJwKg6Fjk3ZboY1WtG9fQSnK652OxM81uh+f4ThOlvkkzKvJUcDYDhFZUL",
-	"mjJWCso8XPmMHwrcxbCPNDFh6zkpDQKwAS9KkkmOzON4dxCxHMo8X4pRCUe1JO/QUkdJud+DD7dUaD07",
-	"R1Wka4tLMc6CWY2xNXn1onR67nPSUQRC4vcyZSHU5XdtlGswJ62wINcdgO9tmTZrUtUNO9vkMsi3eanK",
-	"i0KVzUxSXtDenUWqF8no7dHqtVNj63WIpMk2Mz6iZHwvQUm/UeyWs1BAPU3DLlRSFQOF3Ku9i231TUNg",
-	"fRouyJ5k/GC/Izd9uu0qR+unsZ9rGGU1JPd61deB0uq6E/2J65WxDjYSUv746PQpaRZphdh7o/cDWD01",
-	"syFfcxWicpMB6qHnDlIV0gMeIex5xmjKFKJCPL/5D0J9ZWQgbSprl1ehAQGh9/EcWAXlN/CJKu2c+sJg",
-	"P82NiQiudeUZ9wvgogkJ76pcBG0qdoodVXWShAb2KZ4DYI/imi3C5b4oRuO9gcbF8Kr9dEaWoahLxD8z",
-	"r3dV+zmRowGrQKOY/K5+mOa5dVS1tcHh9sb9M9GlumWO14Sbq0XQgPGb40Cm8FSQAPrPchvIDVKMzs3g",
-	"nJ8YPDFeehByO6VM7S/wnAMYiha5ICca1sEdox4zJKCHFQCgzgBEDKoaR4PmKkMYc3BZlKdYVG8ydgyb",
-	"6XEVnlMhZk7mrOMWi/qCZ62n3h56/W0pkKJ7ODt2ONvVKW5X6YeL7Cd+3ZRAt6B/CwtvVTA+tYrZHz3T",
-	"CoXh6UjTf3K1br/gvYNYW6HSlh8xAOEv8VByK/5w+9664sBwZ2rNIuF0Wl2h7iR2KhVeNP1hOOthJvTP",
-	"QJWak7oaiNSlRtdrF1nzu6C/zVZgfhYax8If8A7Y//XR7MPuDvohUPQLp9OCdb4hJRCZ+b/4WZyRVOHj",
-	"9iDc3Gvl0pDtue8Jo5SHd4v7kOOUlzvneUOaM6LZd7lkfKFgRUY2BMD3eIysSIo8EJ34FgH/KqLBLQMq",
-	"v8Y+lQpzHtceg6p/AxjPURpc9IKGyE5jFZIN3iIk6DnKlOV24phheR5hayuYLPKBVuhJt2HnxuoNnEIL",
-	"QOHQk661n9VoMJF3nLBH/QnrBolwZBFRf8UFi0CVBK8ZG1zKSG+DLggSKtsBUXGeU/Bf4Z10F31fMh1k",
-	"eQYf0s2gu+/TlKdrgjATCu+l592M5TxUq/zCOZxUEyoIS7mRyu3DsCnn3NdxdffWHufxEs7OCuZIJeoq",
-	"MNEldStUz1NkfcMhBq3ZcZuHa/XmRulmJSR8eRaHO7AlMCPzdEBZWyPcP4ZGjtRson0yh4xh4hxzsdGG",
-	"7mewzf1Zbm/gjb7HCVk69rcmxQ4y4Dypc4VwA0rEvlKlr90oj9uruJd0M8k9Wpg0YiwZ9q7Ykp+F7uGW",
-	"jcC6zbJl55SDFpLnJvIZL2vTJGx5GgMj5WHY8XCiq2ueD3kgWpIdVZ7CqWLudAROE7fvvUW4mh5Ew3WY",
-	"xJUwkyIBF7ChNyofxS37sFdcWe/z7GUXIwHOwLVnOgeUKkg0o87shcRbSBF2mUwY4YifZ2NUoCPH2wxi",
-	"4YEcZ9SUx1JX6CY+ofHCE/JLUwDfJ9cQj0fB0MAPTJ8DU5SAaUbTFMOd7dKSZojivwWB7VJUtAsePJ3+",
-	"t8MHA6fSHalBx/ebnFZSsJyh1KblbdlAJGUJTxmSO//iSUu/CF/p2HF35+Mtfmi9DcKHPQPqQMQHsZYt",
-	"AuQaKdOntblr/V+uyXUV8xg+ki52sX6VXtN0vf8L9Fc+G1Hdr9Fv+NIG/70Z3fehgAL2dUQn3fh5rTIV",
-	"zsShinqUM8UL3UA01x7S3P7hZ6BpGUu8/Flur25ch6YlXP4stzBRf5bbdy5cNeNCAoJxs3Z2fRsQ3NwK",
-	"yGYq8HClDcm5YERnVDku9atmaK0Tc2DCMJEwvbZnnNX08DboAkoM3ea+9K/xaSsWGvzHROblUXQtNk/f",
-	"u2QNoAv2xUvL7HLw5LBELkO0ZrhzBQBEP9fE0APTwI9t/bUcDYWYIfcA/36PFLvU2S3g1AO5AvVJ/FuW",
-	"S7EHIC5u5rLuBoHnfRhk9nAvA6j1XO5NrzwsFFxMAvJtz6NhQoonRBuZHDbH45rAP8CfKkW2Jljg1ruP",
-	"ddgbiNlyRbby4xPiNeGa6Fwa+9b/rOBTvtKI9oLf8bxL/2v9QSgJee5YabanhX0P8hp2XOyZ0oTuDBC2",
-	"G6bNFTGU57ru9ZVtq2BPiMNvWjd64Q2oNT5jD9yrD2In87Q5an3gouprqUua9zpJFE15qeHxLROp+1Ig",
-	"1RV/u0MMPYBdxw8s54Bd1+rOkvGErsv7oHmxNLWabah4Z9GWnEC0duLjcQwwlKnP0L8pxEawVz210V0j",
-	"E3fpXF3+e88NVXvlc7Qlq0LWe25pTtgcFcrn6JRXazPKyz5Tz5x6/QxN+VPrMzR1d6SDe+1YmIuygnkc",
-	"sia9MmqiK9v5hAq0jwBnwnNXNVawKK6y/1YYS2w8Zs41OUl1YJg7s5Nq0iF3N0yxJJea6S8Vh5FxRDHN",
-	"kKo3Ke8Mo7psNQwWkw1GEuG2ZieVpyoC+G1M0Ac5WhS04x7x+O2nIoGP+ad6TWnXt+oKqgzOD1oz1gW1",
-	"apl435YqMGWXyerfDYAWU7CKudh78BtXBGik7eQiHfAIetMF+ChvRxAjz84fsH8DnDOIgKwJPdFzXSax",
-	"GGSj3O00M3GwDNshI5drb9Fq/UFLZLapYRb8VCzIWNCEi/1SDRV0seEbWehhDFH7iIcQ3YUQRNc+c7HM",
-	"U+b43O9VPxqemxnn3Nza+1EK7FS2CtwdtGNdcDiIE/3nMt2zIxPmC9TtXF4141AovE2VlnnFAbleFdwk",
-	"mae+eCDYCbifzHhdGnw2NFl/YWr3LL3loYzZdxnYEmRX5jnEYNbkZzu3KdmeyVEaqdDq4CopQ5xg7ofN",
-	"KWa5WPlWjB7s8U+V4gzy4kguxb6ZKCwIJVuYwPPULDnG0po+sEdmp7g+kIyK9CsN4NUIBrOVJoP8ERzk",
-	"1KbKcYRkO8mvJKZwwrzhlEwq2Y1wdpiMi+nNdoPFGVIeomz5HlUZo43Zi4kMfDbAbrWfRfS4oBmWuw5N",
-	"oWqWJzZ9BbBsNuCBfHvG20B+ay0hIJnzN4RbRQ9svBy/1me+S24c68ZMxlbgpgywECJD0jCLEq+IlCDP",
-	"iIUJoNertNRmE8hIecWNwuIcD5g85R5yBphNF0m8giNxPVr7YcamRr8WNzSQxjx1q9qpbd1pBmxgUBYJ",
-	"FZ6w7v7ZM+6sAmA4vfOgz+RQXWO21UP86BDyJN44ONH2TGcsD4MmPbNCyJMDqUhE7aOY1LsIdNJnx2oy",
-	"9FgsBvRR4cl2JK5GZdYt7EMuXIWn+7tgJ3ALM6oK5ore4hXuw9rJFbE3Briu1tVPtO9xSDxe0S3L3zLg",
-	"/5xriTlLMAIMOF7l8vjrMQJIfeAFTrQrtb7uJWjZ/ldFiHi92ylF3EvBCM0Vo+m5Xe3zuzH6hwvu9+rZ",
-	"GYrQefPzzqxa1hhwzGN91WN/Ox7HhcjJyMeKDga/Ge6w1jIQA4S8hfvIwdddwPpxrqFEqiTb7GhipIpG",
-	"GiAr4CtN8GmSSs2eYl4YeQQ0UvDvTBMtpWBqJol5o/XZJ2k8Hbw9sn5r65VPH4mdBq/4LlAYBoGkjO+z",
-	"zVSxgzdyeZr3QkDn/8i8ncKN9tezUh1IKQzP3elj3aun5NpdlDrqhVkHxCfnlW3SkkWuY9kty20/4DnP",
-	"5249DmqVdob9YLMaO0ptJrUGAcOEHlg6PdIENjIkB00NJtnFf2NfCdftw2k0quzUnomk+YarOh/JCURC",
-	"TCCgGM84bDRiH5/VQrdOEqfItVsPs5LIliyvW1uhKTOtJY3tLJzcoF1jNYqRMiWK7zNT5TwoefKyn8v9",
-	"upGiqhmDFAwRyEKdw2pQKhHkkAAU4K1CbK8agALmyxVuhGtqWboPbKGbzB617hi2j3wFDOKssuWse0bK",
-	"4qnVrrijpzoloCECAEKQ/oloKXb6+O00rBy/OwM+k92Ua3JtDd3fTfxUmC3b33s5TOWdVE+tC+IBf2Se",
-	"23W3ZolVZlYSFCNFaYiRe2b/YRroEXJnOclWzJRKoPIHF1UCGRxDQEr7v9H4EzU1LJKbdrfefs68QA2A",
-	"YL2S+++FUSFU7CPCVGzP0ZIQnCA3bVxgeVdOE/YUdWTjEcUPTPsJXPuEJXgY5bDDzxhnFIV+xbDMjSqT",
-	"A7TLPTs+tlEt79RWZnORLAQHHiHvnMSc5zh3+hjZEShWemSYQ9irjLoruRffu8ToIJ6CUaU1Bdx7k6OB",
-	"8NGNNcub28lxeuyD99/7ikt1AuFUNWudJYxLRyPI9rmmdsrF5yu599eePmgewPCjziXoLtHZH2aKGa5a",
-	"jm7zdcFOLB1mM6xxZgqqTJPcyL1+rxctn4FilWI8+8jgrpNY7f1A3lrFRonV4VzsIbkZlPza26SQ32yX",
-	"jSqupaigQmY4S6hHRxQyrxVuN0NxiKjZqs4p2h5ULDczvm0UTSYrSAM+1MSHL7wlqzmEYHtFDsiXdWb+",
-	"NHjNKTiZAahBCIfs+C0jWSlSxaaDiVedHIHU7CCJ4CGcy30z4DICq4RAmJNBNls965PBSab7KJvj4Jpe",
-	"GQaohUSUeDkY8g3DfEC/KhDwIdno5muhkVcjiqdc13+xWgD+UAUTK0sQ/5mBsYZ3ZVCtAnCJzNuECO4t",
-	"8R9QkcAfYX+lFQM/fhUU7cpvbGyIK/ejNhL/6AHYMsZyj95onyiFhJEYLD4HCnzbaM6oovaZ0LK8kvs3",
-	"NMTF32ckGZFmtElDOKjBkpLmvabxTOMF3U+4MMIehVb3R3polQIZaY1XWFQKl+k6ka66x5pbEkx3ulVU",
-	"81s2DXwdmpiPuv5jI0jX5ZgSmpvz5rDfHH83MdjDw1vp0JFsLXfmhFzTGVWp+2ORn92fYCE1N7aNnB65",
-	"oPBHQXmOcih35sGRGeT5sCvEE/jnnKcPdKl2FCQvgVP1AVTFYpoCU/CKNlZEg4QgMmV5HuX4iJ7vHvuw",
-	"/46WpUrYuLpolsxWZAKuM76BdWdRqq8HZQ6Nh5m1Iy6DDPP/gL8JlAVkElQ6xNVatm4rt+yKvGvcfVgF",
-	"hPkHlf3qKky8g7Z8ekfsfvVlo5duQE9chLFvoDY5Gf2AN8HeXYSq13KJl/ywjxVEkI1SKVin4G1OCkw3",
-	"Zl2NojNbQYmM8+5y7ZCDILAL5q2GrOFdJYwOU4Q7YnMZiI9BeeUoAmnOHB/uxgG6BabwPL5hXS0nYvD7",
-	"r0WG7S/Xg/a/q3ejB6bXmEa6PcP/sXKK5rlzgY6tKFGP1jkQ7Mtzh5FTI3L2oAhn5Ow4dTLh6YyKNJ/+",
-	"OHRycsbHSarDXS5YsBVgJl41uliPrfp4eBk/Bm6/rKpgChMxJt2G3LKlCDZy7uOjU5CN7Dk/sZs9Q9YF",
-	"BOvB1t9rDCk4aY0C9ypnTsGOgfNsp+Q/mRizcJLSXFVfmmrjWPMZLBwp2DnqsTTwJo/2wavB26Yu7Cej",
-	"xZi+eX0SXOyhfgJKDqia9wb76JRqwdT0S7cgACJeuTWY/yBLpsip8LDUUoPy8bcPd2L/G+P4K+hZb3ZK",
-	"HjdRnkJfkmr7o0nOtEaWa5hwIoVLRNwDjIcvnyR8Z98RgB1kva6pN7dys6Nq1vTqwqWvzt1K+GKnzd4a",
-	"OzFxyxjeVj1SiVzCtkkyWVhBLXU2bVc5EIS5e6oU5nnGsGA9SC4cwZ3u//Nu42y2Cfax/Xb1SnhiSmFu",
-	"DCtCyXelacONNxk2WHKY7lU2hh8Q8MhAUST0AB3PV5r4YLvVOmgBAX7PnvIIvWXBk65+hWzF+iJIcqul",
-	"fetgqjyABLJcgi9fCvBAkXtuta7oZSDCoOBVENkCXoJEytV6BTmUK1d0VfO2ew7GxH3ckU2GXC2fOzs9",
-	"ZGm4yad6UvhslTPrF7+esGrR67mJCpQzZDpyLvTJrWfYvwp5g73vf4YLnxkB7BmPdn16SKtZOQgcO7tc",
-	"JWVOVXDth4Plhqq5MPjabflQMJoVM3c26I+Q/GXKgUwFiPP4PgtAK7bCyzG2A9iT0y6Y3gcQoTvsCKHc",
-	"0WrB1lECQ5jBdSXVrWXwswgiNrRLvOadgyizyDby698AW7vHFL/eXMXz/H6iR5YC2noglDltt0U2SjR+",
-	"FOyG5Lp1SOijlKDmIfMKToMyXP/7WrAfpVq8++uVkYbm4SKQ1w51GYNMCZ2a6mXPspDl20ywryNBSWnI",
-	"mZkJNxXN4Jxro9n/0Iy/Lry10YUS0WZTk6YNXsNXFF6zToms5ooc+rqnlPReaTBsxjVkq8hdxeDvCoMy",
-	"RlOXFaGtaagb8wrA2bSgKkIyeeQiSpUcCwQFoz/TVLq7xu5XpA6wOePV9vRz4y1ehUeSUqeGNhx//igp",
-	"k3vs8kvLxmEQZK6Fvtez4ZfOS0xQ7k3G1AuudOCWc5oqmLXPRzbuzD0LnnfA1MuDWuU10mMKh1OG7DY8",
-	"yQB92qctQE5rvTd8+HWSVDUOj4BkWR966PrXpRi6e9m2Bh2ypaqS+Z5OZtQOjp6aY1sTk3GBLoo2UIw4",
-	"eXyNaqDQBqXqwEw4qml8OPtktdiM6+0bmcdntM44nCCDEGjYbFko07chGRW4HQgCRicg1ruQFAQl85kh",
-	"Rwm87Yq58mSrxjHrAsAA4Od+pfJQP96UKsmoDvbiLiRLQ5zueNiEQOv2XNhNitBwLka3xkMKJt3hjFdQ",
-	"Ai5LkGqoW/UkMoJ9rGdCMQwv+dD45BnxplHEV2CzZnTEGvK7DcZ9ckclDHmNBUV42WYPsInGkjnJOR2M",
-	"2VbvkbkFg6W4Bkd69oV30737M6PqThWIPUYun8CKX2xOLW6X1t5dO+3eOCSc4qnF0OvEgfoKPDqmYPW1",
-	"j5af5TYMoCOdhdpkQPIpNnArZkc3CU3nAkcn7tfgeO/CaZbJUsXuwgSxvzrUIJNVyb29KP0IK9b19Tj6",
-	"Y6F4MgOQ4419/PVulK5pvTpxnc348HuHsdxkzRrjgMKuV03FF+gn6W4e/83WoBFtaY+xvt0BepDMoUcT",
-	"Ks6owSIO4ZdY1noY8QUOA3PlfMcGiq7ADpAOZbeAqg3Ic5pcRqH45Otal582/S64fmEKNSN2pdVM+xNr",
-	"PxmhOXzjqOi6dGnhAsL3WMPhmKFc4TtUcBzL3PAi54C9MXESM77Ppl7nhXi0n2EVAlUpSdktp/af4a7s",
-	"8gIWyK+27kF6Ra6fNG9Cc0aVmBo1qYoTc4lIKAh6HcvvBLCjqM/oA1cutRUzvLCGxv3F5dCRwn4H6+Px",
-	"z8EINFZUAiiTjkUB5vrjYeez21T93fAsmCx8gdVxeZt5Sq2gtCsLwuhkfQ9Ec74XjUK4oTuZKRcseLEC",
-	"nQqOg4s7lpVPCnKxj9xsdFn4u8phEmt8rIujF078HD7WuiQej6ypz4gu93umDTp9XcaaqYhkVphnjykW",
-	"0QmuSRjFURooLY4VA1iHP5UMk/cUxABMBhD2T0lG852nZIDKWfjZfiwc+tueN1OTtCqe6DuiQU4qc+qK",
-	"UiwsmYBZlKcOBCxhzoyAy1IE2JsegqjFsRfSYSzdtMCD+wWlO6rg7Ma0Ma7Jblr502jBFbDta57OwPe/",
-	"sU/3gf1bIJI1ur9tAMO3RnqiNvuDFR5riMHWQTjo1B//gbVwRYI+4uS/APna3JpzJyTShVAL9gHC2ISb",
-	"pwDmpmcGPl5gf8K4nCzfhANx7xvA6vYJMKRPUqX6Khy1rxLDAidyFUA6Mmb0usZDhPR0LIZbQgisjE82",
-	"cR0wWTAFgtFRLJ+X8FAz4DgWK6wbRDtkALis4a1A/W0ilWKJwdLSeYEJmPJNl/UkUq9WsaIjvUgt/SiI",
-	"itE8P+MqLgLECX2LE0O9t7987j41cuh7WwIMNiAYcIUHsPMpsZqPKCr27CmG7E5cuw7qJmugI1EJny6y",
-	"6B8Ug/G7whMi9aKq+KUNhI7CevhIxblBlLxlgAuJ15Zoe8UAfloH/aQTB+3cOVcHA4cMopnl/Oix/yY5",
-	"ZfIENkKotzzJyIme67MRo/M8z8mWIZ5BzjHgXSVOFGA7nsJmqFXSBZuuiG7c86Hrt2ARcQNwqpbEr+y5",
-	"sC+VEzi4gHxCPqyohjPXRY6RVMb+qD+soBACdHHmJQK0jZWKoJbXp/GM0Rv7TPtub9ppXN3yxQ7kqcfk",
-	"E8Q8xRMaAI3t+efOTqs+u1anL1Wr6lX8adY8IbuS15SqniYLqt1101att3t3u9YC5A60hg1ZHR09Y6t5",
-	"8VlZIF3rsLd5nYTFrO35AeGDkNspTOt/gecuC+9iW0PpK3YMdwMJm25/gzy0wL5+30P7qhSuW2lipFOy",
-	"hOJd11WHzHCMPOSCaUNpH5g0F6acN2Ho+I5xOQ2E3jqh1+HYa8ilx2+HRyS3OQvYF29fPCd//Pqb/91P",
-	"jk+ZoTyM/bXjLE8jBjPS85OCmozoMsnsX5PSXDX1QARNAKR0E8m+1YaaMnINGcsr9a2MxUPg1zrl1DW1",
-	"9lMQnFB/sRbmVJhuwgzeZ+N1ph64VaTISOAerGqCngLX1qmqhTAZO2OgU6rJGFURzAM0Abkh9gFIb+ZG",
-	"s3wHN5sO+QWDfOYk4ZZLN5L8faIFxsqxQApvLL5yFxZh0xDueiMTcetMUutgTS0aiKJ+0sOM1XtHD0w4",
-	"NTh4NeCkojmO9vL6lgeuKN/S5PCCo6TP0Esp34dzHBwsh2K3nJ0quCfM3rLdTPu8eoF96yd7zAXP2Qt8",
-	"shGmbHz86+swa183JI3fcJ8IzlIFatKehr2UkSixYUiOWkeoHZ8kBn5r1GAlwQo6Yf3Zjhurz6DcWeBq",
-	"VGt6QXAWerPG7g4OU7ATujZfHoP98fUsEHZZGqbCsUr4iRSUq0i5BA16XAgWzZVHeHI3nqwdKagP2D+O",
-	"JRc3sE5DN8RYX1rl4rYgHKALAPEglRiH7rLfCi8wQjT0k9lmpNVPgP6ZACzmHnafi3f2DqQAFwP61wOp",
-	"YDcUTQ4M+ZWOTKSursGuxgO8HthiEVcuseQFPQzwC8aXy7UXmQRE7/j8e7KD8TXISN+0K7+5vgsfz3gr",
-	"v7uQKf1isZhuZo9kOCjmb3M6DLNzSCcq/dA/hKtQmYNdkAJCeQ7gRaoG/IKDmGTCdC+omnZSfXW+gVqW",
-	"pt77ZrSoAu5DNpUSixM6Xo/eHtejDm4Wd4tUQbhhOZoXZAgVKKRXZahYgQjgQbd+zeGvNLB3M7wuhYuu",
-	"zuGMpXGhs7m+sArGmmgd7qzr8OuQp7tBC4Bi+MKRvtnEWAS2qNwqnlARRjaAxLd5F2mFkqammJ8BMIYY",
-	"/8HaryM9h2ypkNGL1Uur+j039lbH/MDCkgIWdv8c3AWtCFcq4kLmFVYZOD8NGAqTMc3C4d0t23MxI5l9",
-	"W6qpj7qgyrRw4PMg6fYzTd6WwrE+Qyyvy8cyJXdl/BodC1dJksliIcaxyQwVcW6IZ4jnqQFeg6VVpbmu",
-	"A6AIrIUM4g6jtYCw6bpNjYzovWEJQBSJGfO5BHv2M7wR/kqDYpnqx2alCaaPC4n6iRuMaJ9YniNygHCk",
-	"aNWtUiaLqt6+f6BcWKFSsWVX6b24b5vbbN0gIWkUr2RorCE2bmNJcBtFVIUV39fBOal1QT0Dwv5Z01Mz",
-	"47kDSTN9Zaehzvj5iNr9pXgdVHdqK0ehJ/5E1VEKnlQ1Z3Ne2Pmin6kvHNlyNG6FYnQZmo8ewhF2stmG",
-	"H2tk/n0iWygfoEYzSuSRAbJ8SK/oKhh1QY7USLl4TEm6wKCVd4jGNi6/kGAjA0tyXR+MSRlADm9XgEwv",
-	"LY+VhJxosTFyAD6hCkEVFXqfYnWeCW3iiWBBCOUpaQErNDajQ6vvo6frzN36dtFJ9hIqIASqSR76fkMv",
-	"diG9K+44oJQb9SNjZdx9femJYhCAEsYVkduIAfuOH32aq0t5dRwJiFNPUnomoIx1QF5lKdJw2PUn6fla",
-	"wBSp59Fk3OFV1UkK2kkgRqGFPE0837xt1UGQz6hAsHBKANYcQPHXRN4yBXhbRaNeGJBxmtb6xKZddDZ8",
-	"5dCJzE8z/WY8zWKz/t6uGkDnIxScm2gt8XqtYLLIp46QfaSJCS0spgvrTCrDFGEfuTbTVrS/TYCWweG0",
-	"TavErc/wIPjQLBZWr8xDX4KZilwoxWu5niGam1WfQAPQrlObWrlVKhGOYmpD91jwB6kycMkPf/GT7SgI",
-	"IE2zanLqXLyzuykwF8DVEbtkAoNa9w+5WTcu3SA3TEBDOqqVrfddvWW6NyVVd9ulYbWuqvdPtc5e2p1K",
-	"iWjQd07ddEv+ZzqECx7yOPI0Vtzvjsod4HnyiAnvKZ6misnz8N6zn3HAX1HN5LAJAaHMnrTALQJo6NVF",
-	"pHJ5KpO1VK0Kp3iOTAUx7QGY7PqeqQQNHQeF+LPc3sBzPtoWQ5QJ2S+46Oji1pEMe9wO2qAjcRrsdxh5",
-	"JmaneJQpL58Vm4lbgLZ/1xad5vYE2QztxiDFJDhBQwnWFekzF4IpgqBYnvyZidQrLoQCWiKw4bokk0P4",
-	"dhF/X8ZLgkv9DWSwDaaXUwIoTvb4+MqHRiBvG7MCrGjAR5YYPwZi54EUP/NOlH33K23tGXlqmmcdTj36",
-	"cTN6wzEzHEU/bhakxz1ysXgPuViuh33O103Njtuci/5Q1r3pD+1WxzO9oZNjpjqDO4qQGH8rVRN4AQJU",
-	"8iQ08W/Z825R3pBmNWooDUcWwznaTBtM769AtTNZLJKMnSipNRhC01rWROc8ZQTeY4t0IaWp3GhmIuVF",
-	"RyAYhy2siX2WaJeI3leGg1xE/aoTLL6AsL1b8YvHwhVeOUTxi0wQ/WDoRP/OfzNcESQSNgsKD9/I63BY",
-	"p5eQqO3qf60dXVGo2veAF1OxEznK22VWH7sjCybCjMO4RxWjao3FLJ7S6SkRbE8Nv2UNQNhc6iW7BZd8",
-	"YUOgVCZj2nTLlzyxm7cTQNrWmDbtaSw1Txc5GiF1es7SN2qILm87T124bTCBTeYMSDz0DKTJi6Aj4QJ3",
-	"Wg1Ol/tdFzk3hi2iCA5CJgdZBskGNAGjzQW2aAvcVYqUwLsPZGliIQ+qTWSEjOgjzXMrmA09ty+pQooG",
-	"HCso02VKeYx0XPzBbaszujNT6RwRYGwzy7v1vtKSBAmXJ6CJ6jy9dILtl3zJ5ZQaSlE6TL5WMU2FQgoZ",
-	"Gx6MNLR77lL7A0ry62/iEkmPjBieGwZM8V9/Q1K2V2wZPR3X0D8oRo3dCHgZbTd4ygqTEf2Pkiq2TONV",
-	"Dt0w+B8+Zt8oJmOI59zzKQSycICgpg/f4SwZa14YrMhhLA9rkRhXvXVe7U9eprgmVh8DxCM9kYzWwQCp",
-	"UqaQ/ZJD0bcL1m7trM8CsnsHBarvmDbDuLrBLQDK9CttZT8s9aPYu1Y4NynbDxzzW3bL8jrPPCw8GXMn",
-	"/NffRGr8fWPhPf1O1lNJjPVKdoS6irKmr23XUN9xhxu52crcDEc3jCqF4FJ8pUnBb6XxEQ77JgoG2H8u",
-	"weFiVsXaSJhlTljrdGTZwGRYZNmiiEH2PP/+Hd2HY3+3MjfTOTh0FuVR9bnL+NAS0+6ak7vdBMeLVq5X",
-	"laFmAn0K3WNaozPqbiDKbNjjgFeX8zTgc5OcTGeHSUU8xxr2RU8IdnbQttuMXV6ptz3VRhCvHbnA86I2",
-	"s7w4NeMh/arJ2p+uxuxPjMZ52dB6jZ3UiwHWln6zaLPh5vqTZCB7+4aepgHBRcqct+D/2SPIqkN7CsEF",
-	"urGuuyhpfkU8NHDN9eGpxOCKXyr4G0IGn5kjTsJyVQdeFGBM+i0W/Fss+LdY8G+x4N9iwb/Fgu8eQvyF",
-	"BVp/2RHN3yJ//46Rv9+CeMsG8f6NA3K/nPDabzGr32JWXzxm9Vvw6d8r+NSONkVjTN2oUqWzg9GbJJMy",
-	"D+JLwy9I/oQKkXrrsKKQ5cbu/BRwP1yCd52dGUZybjfz51IbUihZpm1WmX2Z58xoYLRQPmW6U41CTxCK",
-	"aGod+NJqvXKvOxzoMMrcMujOA1jONxEskTHmnpSee3Q9QQ55qmawln5Hzz9SFaQsLYXheUj3p/TcJQAw",
-	"/MjIP3v5t8EudtFXEAYOW/PdD0+c8Kf3Z0ZC8FS84eVJ6dk5kicqrHm1pclh0lItg0iwATK0JXAJMLWj",
-	"iUnw+DKTvJuhLyMLa5DvqbcnhjOjY1VhF1aXNhKVG4WjMQClm1phtEXj+1umHH1EZeQDGCKx37LKy54+",
-	"jpkIjyK0kdeeTq/GD/fFu91gdbJU3He0IuqWa26tO/vk5FonXmxyuVAFJoIujkJCUYQC3k0oU33hANLu",
-	"UOie7lmsltOzMNV3D4ks8xTNDLuqTqaeADoo4I2i8qj45CPcjW4WMcLuVC/zVmD9r9YaB7xVLHYkRamz",
-	"K3Ldqrx3L3WO9q28ZTWa6UK40Rud0clUhwCJ1ZvXmwwKPhyymDwxReDea6IYggS6C4CJ/YDyXhDfxULt",
-	"HqdghJQSHvNowFOFHe8Cp2buWIGYtSqKHzfHjZ5MV5kAY/3vrq+Px5nv7KQ0M1/RRslDOMiC0o77DGje",
-	"gNwGniep3ZiOsKDGUa8o+KaU2wGoDRcbB78x5RVsLxx+mHtoIWTcIMw8YE+DqQx63JrnqgS8KsjYmYA/",
-	"D03gJXMwml0FjQHdjmy7uIzQDbDoXEGnIbmUjsF+GY8yzze2gWD/voNIk9Mc2A2nFV1pL0wLqOZFOsNF",
-	"iqQ8wxxQ8FTX6qiVfNPs8CKz9od9R/A6p2xHdbU2e0sf17u6Vh8VJGFLY1ZgGY1jsrvLOzvYHdVei1UT",
-	"01kud0rX6jFoXmUsHwDNNapk3bfay6RYIlV6hd9p/PSAHz0IV0GtbbtKpDLsIRfWvKX5Q3wR1ukmkwHq",
-	"HaxS2zSUe4g5zVcvehRVgHXCrFfYBOSa6BMtNNkpxvJRArXHYza8kyNdOfDTcIEwKuLc/j5A0J9qm6OA",
-	"6zcfz7VKBQK6T8Hzxkpi9MQbGYRXMxLBAYo7aFG/G6BwqKzrcEwocNvwh0tvGxA9poVR/SiYznJEx9Vd",
-	"ADlA4wZRCcb0KuowAlyVTYpH6q7cRoTj6xY+3uNvBnnUNhWaXaDH9qQEJIso0d9Tck34DjS6pjxdgvfP",
-	"8CPb/DNCJ+ohmVLrO0EVKIgeE+m6goT+vrT78+F/cCYEreePQGgB+Jdb9H5PHeY9U7dMubEhEQ1HEgDR",
-	"waoNYm/fKUVwUvpYR790t3ZjpwTWtRLPsFKVxV1YOn/TePM03m+q7DdV9qtRZeFI9kVKKKh73IXi3BvB",
-	"tlWXlOYKvjTBokukYg+tsQymXAWNH7jbqCDsKG5ljx2lZZ6GYIwUWyhAsHBq3w5B3XrbfK9cqs2QXvwB",
-	"Hvrkb0s2oOuWKiCU8uAvQic4zBHahgXzKgeCy1EiVG7Ijhs9jy8sisoRMgXc3tsBTyr0pMbGwDVsTGU9",
-	"H93LPy+g/aUMbswiB99HN3enQPLzXfnPfwLYnX9kvTJhIPL16sbI5HAHips7YEDPJtMEG+ufLE6pBxBI",
-	"FYliUhqSU7Vnau0oDOwxyVIIH42cE4+vL+pqjcM3lewqOQBKbRdoHnvhk08DiLyGJ4eZDd3Yd/o81oPt",
-	"mAwy5sP13g5T1coA3BnbM6ayK2KR3oWEwkAkJJguukN5YKLCxfGM4BOMhEv6dAEPUQXx5xa2qR7i7ESw",
-	"rM+tkR6Ic/h/7hc6QWNTCLnhubX7VLQDL3ieB3jL2W6ppLy77CqclU+RnRNJ9gK+P90IdIYIho5sCpk5",
-	"NuOfb2A4+nmJTucbvzpzXDy/2HNos1r1MsM6MfKxmcf1LEu2yeY2IoBhLuQopCHiU2r7JjnBLV8qw07b",
-	"juehRCBQpLqNmUpzfnAJ2BCgns7uWG2hEHflbUT3Aoma9TpgLNy468otI9WdtV4kec5f188Ai8+cOR8E",
-	"Y6/LN3ASUwku3JkzNNYX2OGlZmmskgBbvXxiutkwICh+7HUXaqhBv5JDOQn1IX3H3R+Bb5eKXIMPD7ig",
-	"FG91MOtlgGrv+gvqjKguiMybpxgNUkzLQoPv7a+UELMUE9/wVulMZJSyYcPT9gYYDYV35XEqSzrejJ09",
-	"ROodQcVLpLgB/GH/tXVjKOEZVPzAFuLr6fev315NjO9dFlkwZD4D/r1/MiUfVHegtv80OYDU6EQquN/S",
-	"BVVsUsDBNTY75oDvPQNqyv7xIsbvDN0X4HiyZow7pia/0jXH7D/+LT6df6J459ZPUFzIDjvsZ2SEzLDX",
-	"sPuvJA3S/hq5UPcbd/UVQRRVioM4pUoW4CBz+N+OWoX+tylZkO5+V+L/D/vWTTDOxMCivXLJM11ir8+7",
-	"ZD2qr2owA10Pm11V1xerwuwKxJY70oy+wbanRbh0lJkTcxjnnu+XCPaxqjzIuWAuogz5JjxlEKYVE8Fp",
-	"R0NoNL9ls7cE7OjADEzeiJruFxIkz1g41Q6MS1S1SlX3/JJW0zRAduhm5m5ExlvFaF2uSyG9yJNpWwmI",
-	"5Nj50i9JVToaPrrMVbK9iNfOWNFkIvVCW3f7fjtVMWpNIDUW8hRJOoLcJr/3HFD8uq5VhUo3JtKRAu7o",
-	"qK7vXtz9h4ATU1AxWI18J1nA6rn+8gWLgkZ3ZJNOfXiuvr6+kITvgshWg46tQwDv53jd3Jf1FhgMfJXq",
-	"lp3vAlJyoppoexRIURG4IHI/JbnUhhheQEEPybhZ+7w3YJPgAmG0AhgmJ6qbaXI04ExUHGXe9rCtPTC8",
-	"sGoP8q7suoWL6rYs6N9RnuIwdrl1quk2RwAVH4KlRBtF4fqbpXsWjnFsWbhY8A03SZWFB9cYBB/FhN6c",
-	"JuyJr96BOLD24C3NGh52C2a9zvjOtOj/mqj3JQtftRc5NQzmNpORMuutov9k8cpmntb8b9aye0KoILZP",
-	"sPGgw/ofJWP/tGtcBnvufg52Pcm49zyncyOuV9axCVJAPrc/YOHQEwIsMiSDIQCRKVJkw4gj4P72qcA9",
-	"EN4jAaaRDAtYLqVmc4dx5FqH0yR40YiO7Z0JNefTMPbASHJXapvQQ2RJVJDg+p0XUpTk5jrD9Xecone9",
-	"0oyaSKayVxhPyF7JUmANkb90sAvFxR6ErOJLcemsu6roTcNdPwVcDndn4nuG38S7xAfdAqsYSS9ombjK",
-	"fFtxmAZzgDQ8RJDPysg6z9jRSmCfU5kYjI/fnY54SWKM7TnMqwnTFx6qVSrwe7v+8egrn6eHO6O8ytpg",
-	"+mmItkHudlYNKaB1CaWHIO0rgmcJjXVsbY7CZg18dRoO+xTw1DDXhJEbXN1Y2rgkhlmBFSmh+hAQiekz",
-	"BxT/QUsRdqorzrMP+QSm5u44MwQyW61XVB+COxfe3UwKm8W4LYBva3teVZPsxcqtb3PG/IiaDfeJZhs7",
-	"8kSL+PCN9Bl5DSQXLqosrQ7BVSB6ybSZh9A7L1Gwkx84ETk49u137l7gDElqDYIpps26VUqOzU9sT4p5",
-	"UyDFZriLTUqxdkc9jaTbEo30ryZtHRXWTtyygaS1vhdvwhy7tVc+LNzw/pBPfWIskClPcy0nV1Q3+bgC",
-	"lhz8hjlaSelxiyAb8YjENdRa5KwqorR9TKvKSn/2VJWVcwBrY6xfmAsX6bD7MVAwf0V+sm54mxJ3WlDH",
-	"Ja0GuoJNzIgP1dM+GHapPlwPt1qoqCTcLbZipSXsMQuGi5w1IBxcqaXfLoYVyONYHYIoAKNJJF3PdnZs",
-	"Y56CLEcrvRxhlh3RuF/+qN35x5/RLU9a10KrusdDbvc7emBhBu44u3mdvBFi27qdRZzoiTaH1Z1jyfSU",
-	"43VqTdVacGwtlJi5YQVvB3FNMpanxMhm+nSdYy1F6KjuEWsMhZUuiXntabln8VTOcCNX19ffBBP4Wb6h",
-	"iZnZ5dDXprFn8OOEHXVpU6oUsjSfaVy+sc8ysiYK1fRBPRq7K2quTVsouoQx3fF2J7sFc1xLanCzKoo5",
-	"Up0zaKtdpGy6F4LeegAIgqqcMwU7Fh12rmGLS9UEgbP/4sPXMzD0acJcA8E+3b9znNBSs3D5U063LH9K",
-	"2LEwZyyxEBiFK5S8xZSRC07G1NVXTJ+o7+wbgVmCeGnMTUmkMIqmPDGacKNZvrMLxzVhH4uccsFSsj03",
-	"EaWnSwy45rPIfNjHjJY6CEXjGXZ9NBncPpYcIglpNImO+LlUhpGDYCfkc+bWzdhT0S4Wnz7MHf/I0rDb",
-	"MZXxxXkngVic8BiKLM81JKsBOrX1vDD+OW8vPbdTNis6U9SwRF34FNZK7stovuszZIzOXpVjGw6ipLL2",
-	"HOHRmV9XbL6mUwBhFXF4cn5gOWfa3GX63yI4VsizmcenehGo7BghqzIzt204gveMZPSfVCEtvJ218xPg",
-	"3uWGQBFUI+kc6Fk8gVwQPMIXoc4rNUXjPcTRWk1iJ47lBWbtz0ivS5xCrjdEFdhy6rWWG7ehm+psXeWI",
-	"u2PUB8vq2faKxB85A+QDIEvza1Cap2UkA9JHryu9w3UzVNP0MaPH7AKIZNNPyRZ40H36vyFN0hjk19dB",
-	"rDp/c/776xAA3YVOaS2rA55orfX7viifjKSZYRJfb4SxEraOesqlPCB6h51VEHH8XzkMkgoWVrAFAGCM",
-	"l59CWSODjN4dN4ala2ug4b9TV47j41WVnVpf3Rwh6QDviMleSXnLvtL2S83AOnYefw32vhEgnUQ5BoAc",
-	"wUPHV17nck8UVG7bQxcSLq3V1rBBq7jQsdTW6D5fjcLWwTbGma77XAFuum6hCKxRZqKC9p2zWTveRpUZ",
-	"6qfOXw0IgFOBlPwHInLlCqmDudwP4PPYadGUp815gaBYaGJSHrbMI6IcE8GhSXQDbvQ9OmPeuQmkB04/",
-	"fysfpT95F9ummu+FviChDb4Kxxt+qT7esG/xmUEVMie930/DmF6uZqVrsOylTCtbxLlx0dvEC+Ete5UR",
-	"w7Nxy1MmZtc7BRz9yw4tp3Ti3bjbJj/Sj82PNFqu52HpE7ibNd63/Pxgo6vyNgJ26xKL5rkdu9Bl8iur",
-	"UvB6xW4fuE8Gv3emk4qm+JAmmHH4KnZkaThcUiHvBbE2G6wkjsaK5tbUlIBvDH/aEXOSk+77hjRwhQmG",
-	"w/bF5n5dqiHEV1aeIsH7yXcgywaO5gdTLtf9d/Ke53iys33N0JpX7l29gwfcquiK3/B9YCfP3huQ8NdU",
-	"gyea5+hFMjAeUxRPKN9xxiOgz+VIbSfGc5dako7tRUf13tmUF40q3v5guzpQbG3XQM8La8IQPoVopdic",
-	"0v7Bb/WtnNFPgbyM3is3bR74A3Y6PG8udbyrdJwzFUjqjISsp8eY+W7HYilM+KMm9OjT//0t+X2HgfeK",
-	"plFcKZdU0uLrlTvi3gl1rZm21enb1ACtM/U65c3W5XAgoM3kDIKRaqvQMQcnrNEVKxg1kY4qpktHdDFR",
-	"JDnN38JL4dLKUDzzZWcOHQfMjJimbbSMBDRn10PPTe6A5qMZHncLZV4aaqzzSPzyrt0OdotQS3e1/Zx8",
-	"dY4tLwFuKmG3R9XGXYKBPJT0+YOiKUurPLKDkCeQZaDD8RETYJSjdTw+ppk+VxCwsZPCKSNBWIegvN0x",
-	"nDqqQdhHbja6LuedUNQ2Bbw9AhJzFUlEaMRKRwLAvRSy+4utxjJMQ8Je+3NfNwF5Ht9DdHVwKw8FXDnN",
-	"n8/GnqyuwZogO+MSnEhX4jkkGr+/HlugMKBNdHigJGYOkO12E0T/e3yqeS84a0KaIF+DW6x60KFsj8Ja",
-	"22diuD/OxG/ih7nhRqfQHdX9yEHYHNiG/zkBtzpcdKER24tQZ8gB8eX2TPIyOaDbPTUVmVERbGKLoCpI",
-	"NbUj9KkDWdFky6YyT36qbwUaPpNOpEqy8JTWYh+823RfGvZg6osIaje1AxZfVRPqvhNfvTLgKiYtOIrG",
-	"YThX9PdwBoe/FYWkGtEGAYaBCLELFNBet7Kyec6IkBA958B6Zc2CMOzTF9qB/i4GJi66bA0ymwuO8pE8",
-	"ons66eec5tedrOtFIXxiFSBNhP/WHISXo+RifxcG/YyxfI00vk8wBWNzPFqx3CkpEL5YMaqwFIK40tkr",
-	"ghl0jTeo+SDYP4Do17BCE4VFTriJ7AOdggVTKsFSzHKBZ68IpN49+SCavUC6iJ1t2ihe+DR9JlK4UkCu",
-	"M9vJnPp6DVKh9lx9EBWWS6OrWABlpKzZHiAFSvOUNXtcEQHvM3P1QawuMliXsOBTF9DwpcRQw44OM5KV",
-	"UJHqESwBl5xc3SSP8Wr6WRtB1mhiOTXNigf497tWyH99HbgziYFtvJGaG8eFiLfWsmBCV6UdS2ze0QyJ",
-	"mbALw7BWM6cN/2UpAq2L6ebmRK79pvsFiZnOZZBjvlmSDmc4POgQJa5bwZ6YSxesah7pTQ0McTmkijbj",
-	"sSB7oLyzT850/qz1IcxCUthlBGR6LD3HdvttlfrxueqEI4XAfF9O5s3Chzd2bE3THYGaW+noDao3vs8G",
-	"SLTxk1XiGRSIwJW8mEbw3g/ocmF+/3XQUOXe9hiXKjRToPr/FAqd0JGuQ2IxN5rYuZrKHx+tlp6upObv",
-	"mwupJetcDyf4TqDawoLz6IShiQGGSzK0TSI+czKVoozyCAdtRX3t7xWww1/NWrNUzgt4Q+Lorsw3YLP0",
-	"O/aWQaBYIzblDkpqMcfUK++nWFtrMnZEMJOZ1x9VD/A8C3V/4O17Vxdg7I2FgCvwQ08OvKEFVUsZPEd5",
-	"yzbUNLnaF/nkMp8arISbWWIFFvWcyUaXahywU7x2pZ6zb4TmKzAjT1SlG6ynWsj6KJWYGlS5UH86rVlr",
-	"xIj+dBdCqVz1lEh/T8f16Y31vy6zOmoVELlP4DsirP9KvLE/UZd+RutiMtHq7MP/Lge/NjQP1sN4Fm4h",
-	"jWNrMAqKC3wi0anOfb76RZgDLSOgkl0YX8sGiEvoO9dlv/wZpsnA9q7KIl09pK+FXCFulAfEPfEUoEaA",
-	"HCQoNn/1zkJLyLiIPGzPGFaT7LT3zkwGGOuTbareLuYuxblYevPsx+NtjZm3OqPMPpVH+fuWR/nN/Ips",
-	"JctiU40t5ONyzL6AJ3Ezuou7qzbj2tgtEnxAD6B8Bd+6C8PLfIBBudtpZoYQFzFOuKOJtV5zLlgNHZkw",
-	"YWqu6a1UbBbLy4PH82MWAE03e1p+N9vr7gu22jORnFsJyRwKuLSEhI20DFdt/FW3rqL2TDAFqIwKIAgB",
-	"gMzdEGcM0OJ+llzA7fCRGepy8rThCWR4KHPGsgr4yggMNwKn/FVPJ/7C+Ogn6HdJ84ha2kVxqrghqQSQ",
-	"d1JkimoWPDrugSsrkoI4yS2HUVZeOWDg3Uf0hteJw1Ub/bkY8lv/I4CkbbU9ZgQazByCMsIRwXAn8dV/",
-	"VKbhNPG4bRzN790lW7MnAkBFkaBum9MkjA/2vuZ5bMuVN+lDaVSXWA61BRwlgXhPdRa4yKMmm3WPNz3b",
-	"7Cd69Md+CIlAlTqbhSsA2JZqisclgqGteK7iKQLV5OkTk1wmB0KBDsUXS7UPguFi37sUCCNuVuC+2LBi",
-	"Q4NAi6zGPMIC/Tl9ZMX0lbWidGN7GFjXO+cDOumqF9rLiJuNeuidvD8BhjGOIJr0Z7s8P+ePJgkrzEZx",
-	"fQiLSEK9G0NJRpXOiOs9ofoAmR2GHpBtM5DzN3fvzWcMaTK/jRCyVRuyQkY957gwimokEGMsDwPtLpG8",
-	"WG/v0Wo0qTY6UTRYQg8Arg7g1/uXdAsQf+ADwosFS4lURDEDMLuh5Ylc4ocENCZvNyYEfhcrJbCO8UaH",
-	"CZkAT547YDvHJoDObQqVMA6Vw/09nGhylOHvPwOMasxXBaQBsdd1bDQQ1AwjA1qf0uRsYjEEPus+Vg++",
-	"6uXQlD6bmyrolWnDSh++q+uhHLIi3CMu0tDh8YKxFHK6gBoCp7ZOjDgCOqHHaT+xPA9xye5n5bbs7Pxt",
-	"R5Fav4UKQ/c802ZWG3ufxFgDHLtYAkIn7yi3e0JJeTwH1YQzBGfl7FAxL8nHth5YEBwuQpvqXJ6YNk9J",
-	"KVKmyCOkaoKlhCr4rJwceoKsu1n9s43PWSjX2XltuEyx+qVIrBEDYEKC80uOoLD1xLGfaJ5Pb+BI1YEk",
-	"VBAFDJrcWE/7ODHG192OrSnpynI9xfWucGLhRbizcOvGbmtJXEdiwxoAz8wZ2igEJ/J654Cia27pxiHo",
-	"83gbfO59I7bPhPh4wmsOwnicaSvGSWw/0J+YT+CY7mTASpXqABT6Vuip4FJA6p2H3wHUM7QEnzjF2VSa",
-	"FFEmMnkiGd9nH4SRgFrB3T/aBbfn/I5BGXoDgnvLEopEbdxcfRAf3KwgX8iR5zkHanogb9vnTJOU7RWz",
-	"f9+BMsdfKyippy7HbMdZnn4QyPakq9C1D2PbSboiN0wYJhKmAQXcuFzDgiktBTLmKW6MPcLFBwGIjsK+",
-	"XPOFku+Vkgr7+vbFc/LHr7/536RQcpuzo0snti25e1iWp5jMlvOECQzOoHisnhU0ydiDx1fXq/WqVPnq",
-	"ySozptBPHj48nU5XFH6+kmr/0L2rH756+fz7n26+h3fqQ34FmGAN+/3J6tHVNT4iCyZowVdPVr+7ur76",
-	"HeDCmgxk/6E1eR8c+UeXwy8xWm23B7UC8jJdPVn9yD9+SyEErRAv9luJtdOJtPOIp39R5DyBdx7+7CrK",
-	"UXeOalZqwBH41JZqo0qGVWSFFK7i8vH19WLN/sg/YpN94w4NNygRKosrckNvma7x4+CVHXX3+KEmqj4/",
-	"fIMiARtWl8cjVWe35UAbU7LFeTV0r+1Gfg5Ed/ZpWBgY9J4FluQV1+ZbeOLCKeqoQu/HTPI6QShG0TPg",
-	"S2GN1NG5edoAJbt8mq07CLPo4BsNQuyjS54hont73texDUAPzO2Agiq8L7DvhftVP/LwL+y8+vS3X8C+",
-	"ebRos6HV87O9xMrZ+SZlMb4/Hv6Lp5/wTMsZphu1V+77Y2HOd1q61wWaD7CE69HHX6ZuoVvT/nWMFQKZ",
-	"Ui6fqWcwQ1CoazIlT4LQEyLAD83YQyALEnGNfwO/f7l5u/5ViWtjEXBiAawhtAJMINdNUKf/wMy38MCX",
-	"VOm2Azf0tKBaf5bn1ojUa0BhBezcy6f8e+u0WNO0T8pgrUxvu6cla7K+aOdhtrfIj0g5jitkv/IgVXRn",
-	"WgZRZ0gOt6xOs3NnzE7mubV6/XUlOky6ojXA4gn8V2cmSuuB5a771iHL6C3rGR3rjqx8Z3v4rass6Jwu",
-	"4fn0j3Dmbp/g8fu0sNxNQ2TvIR0bRPBPjtB8EdsKQ7/w+a+0XwCgOQKWI4fY6fD16G1rq76F66NaEEbs",
-	"Lx8fn6cgX1k3G1Rjx0fnGqsmFDN2lzmvi3ChDaNIlmif+0fJ1Nn7e09W7mmkfXCrUs2h83f7odRQ6Pzv",
-	"gn00f/d36wXdMzdbsaaRgarZcNfZ7bqtf7tvcXtD90GRey1wRIsqoUqOK5ovYGXryVPMrHyWpn4LL2JW",
-	"XrbxH33Gjb/E7L8pq43uAV7D019v58pcjJ6/d1qOe7dhPst82i3ia9X6AlwGs7t3pXZQG+TrR49ddLHC",
-	"qWS5RmplhyFjta7miKLGiAtUwG4Ev+zl7sGP1CRZ/7R7Du/fbXHuYI9OeGoHPV1+E36B0xcSMk9LSBAu",
-	"U//0Hd2SDx3xHXeY5WF1+RIfuvseXX9Rf/1lNcbP7bK/kvvvhVHnmDQoeaqqcuUiEa4bekaTmwJP7gO4",
-	"5gFKMI9TjMCaIR+pIRY/l+meHW2Lcan4s33m1yoTf/YD/PcQiUyeKhFISqPHJSDnOzZ0YL+yv//Szmvo",
-	"VGBi30CWJanJ6N0dhscUBfaAy2f6T41ZziAmAZjAmZLl3t30yX3DLc4504RmjKZ4GzO+KseaUSMSMGUi",
-	"/bXuyR/d4P4tdqRpuMsQwAqx0brwhRNST2s5QUykQK7a2O79ER64o4iEPNJCccS+qaZ8kJKvQ9t/Hbjo",
-	"DrcDTNJMOBKNe24syRgtNp9raNhajnr1882j7sYR6iqLwcSg+9TjKJ6B/ejzzhOpjV46aoVfJdtzfUSM",
-	"bzUhzdAN7k/S/GptJOi3HcB/f438XnFj/Se7moQLI71M/H//z/8Lp/a4IBSZNHLoRuw7JYs38NCv/Wbn",
-	"8zu47zJV21ZfaQKT3b1xq2ImsVPvbrM/bTr5ke7Zw58LrN8LqO8tFxQ0cDc0G5xGGOBCV2TNOZscYnpG",
-	"/vzm+x/W5M1PP1gj5D3bvgE/0iCR3B/Ij99eEbxSdfBWZaGQSRryN/SR5jlTYM8wkUi0bdhpTbT0FzCI",
-	"dQzBKvgXawZVGAo5sJ8fWGH6Yambi9dyiraUiWHmgTaK0eMdFvXzZdR8gQ35F8YKqPuy+7COL4wHnBQT",
-	"7ETzgSPzrX3iDVVGL2mgIo5Od1XWE2e4Anv9ogfyW5y7z30cf0dTecNMTMA0M7V4OWJmsmVLSRpIAjlB",
-	"fBuNVusXKQbkBVC7cJJKNLxqq0VyRpUwzkhAiD+p9tIYJhoi+oPj3woIqeEKw0MDB/pbpo1Uny86/t/s",
-	"TMdrpNadK9nGrvHCR1T7Zds1hvHOHZB4YekGeYmBF6INPev+YfIWPvJ5V3HmxcXbSh7/O95evKMHVl8o",
-	"7uoLXUgP3kuZTjlWrBUydKjY33+tnhj2nqX//R2xZ/Ve3oIE+IQeTU8klYmBkuoRV0yPRUlvfsVR0pt/",
-	"lyipF4W9ZAAcPV8KzFAI1Fs1vzgb8z6P+XFT7mmVHnBd1SxBTgFcaCBrTUXEdkSNvWAgLqWpq2Opvo6m",
-	"XQbUpTw5wD1KAUahYjTPz4S24nSVUVdZDT3f8a5Lf7eMhi/pjQykSywpTw5P4/N6veOyvPCFekA2pzgT",
-	"UP7wgIvhnEYAVHsp9Be5Ux1LXJ5J2zo5Q/ldxriCPCRAkdmxRezJb6vMQKsqgP8YwksJFQhk4WgJaG1r",
-	"DOTuN1eyVLfD92o3+MQv7V4cu/WWIWFAfx1eCutEp7pBY+3P2cV0O1gGVBuCs9hMSoF6xFZssrEACc2Z",
-	"SKka8sTfc5Olip6e+2cv0uwzqklOrmGxWPENFMO7YcDlA01TxTSENAAR2J7JoQKqmEg25uTe5Mu3cWOo",
-	"CTqPN5B8eMqYWEaeGLCwN+cK7BMq/HRNLzH7iZ3iU/Ro8Sl65voXObVc99cehUITncmTsKaPJlIkiySc",
-	"/sBv24JGKBHsRArFb6lh8Tls7kf98F+aJYqZeF7vW0bT+JYEu6jASid/Kw0fHLSLGonuf+gUdd8p7d2w",
-	"j6alYy66uuF+uEtluVcrxI1m+S62JGowV+s5Wsj3uP0VuwFAu5gtZn9cKsMKy83x5EAakPFKo+ZkIWTN",
-	"sDX23D/0BSvCGvBdy5lb5MjvodjX2lhgcNV4QKGZl8eCKq47ucYBcbH2ACDCcJMRgMkouBA+0LsmyEsC",
-	"q+6Ygkbrtp4DlO/zqgv3VFNfN/AWv34fXtFFUgUdZOmS5eOiovcFA9Iv2LpHtAvlTVwskrnz7iQxO06x",
-	"uhhIVTzDBDlLzvD/pjxmUupKIsvBYsM0RWJ5JU8+AJXLPYjdFsGhqvrHrzRJpEDkE1IW9vHUHqVWgj8I",
-	"bq5IJdgvU3YspGEiOT/4CzvXhZQo9igEtiE88AHOw+q8D0LuTIVupZkwT/FdCcaQfxF/VlghgugXHf0m",
-	"989Lc7fSp/GIw3vKDZsUJP2RpgwQt+4tOvG8ND9Wtxm/rFAp3qHg8eW3yUJx01dWREF9VkkVx/bV/Cu5",
-	"dxsAGho+Cl9QRyX8xVQW9OD1buGDcK/sgbHgQfi+W3aRUEF2PFZuAe0+qKtdw97Jm5yKF/bJqub1PjYK",
-	"tHBPUDAXrXw18hC+JrK5T4DXdA+uZ55pUGWLB5jVsMvISIXjpDFNYs8FaPF1HXvJZPGVhsp9tHDkkZGT",
-	"VJECSwCuH97CP+AjX3AhoQcLbuBvl60lxjlEfQlwTiTn2jCh21Gpd6pkrVl/WCeHucnvhD0ANveBPaut",
-	"2yKMfkL+rg017O/EA2VRApOzJn9XiKP/d/9PDlc/kP4GrU5dVfBwofW757K1h/VXYXjuDI0kl9bOWGYh",
-	"uCLKExcBsAo7A4DA4Br8y0rCp4eQDzRgzBEfhydFTv9/9r6uuW1cSfuvoFxvVc55l3bi+dqt8ZUrk0lO",
-	"NpPs2pnJxTpnApGQhBgCVARoRru1/30L3QBISQT1YVCyk7mLIxIkgUajP59noYHbmAqiJKF2r11giMXR",
-	"cE6pDxrP1B2gmZ2RS8SLgKdCtEk6gNE1jZ2zl45NYnPIw4HHbRXw+CEW4djvRNgBqU+Neyj+uum0V5FG",
-	"t6AFxNjmCmfHKZCzAkksE6clIqADi0f4Bf9yPzXEHlgykW3i/VxRQvgS3Upo08kYjRPb8yNh730QZRRG",
-	"e0KsxoXb+wQyU6dzQfscb4AjBHA0BAEtzLSpvoATFDcEpOOtc2emTLpgTE0X9jTjJiOjxqba5JJb28Zl",
-	"zQ4ixBShq3vPKXgdsIR2Y4JcESL7qDh342HzpPhNdrKjxeaCylRHaW11K2+gfjGCPQdj2PokjmUFF70z",
-	"d4q/brBo3DXdGvZIyXaHL/PxmHYWzMuVSgkj9ZbVyQOGEsechGXsqt6IAKTR0gSt8XBAAfGV4O0OHW9w",
-	"sxH1c+2vSfLq4KxQN6KLPUnmE+1250PDahPQ8rE4NSZUEkZLwVlp79mw9zeiC/5SqvmeQjAwvCC/Y5JU",
-	"82RpujDd1bx7m8SSPntOz6MubzvUTngXDrEMRN9Hv6F522himDZ6Gxl/yhyLYqeueyGLwwn58YvJ8Ftf",
-	"yOI4FtLwYtOM5sC2l8OycSlBeYqa7i/RJG9SFBkxjOZTpltlkwgtt1w2iYlTBInSbZW9bqy/Z9p8e8L4",
-	"fqAM3n2lEc9YwFVnX0yzaimqrk1jmTlgCmRfjUnqlFFhesFVX+EVSe1ibaiplqg31e1m597dtVWIUZkp",
-	"KVTqeiVk0gonRUENHVHNHJlWa46vWXnHcz/Jn9XoVHBtevsmafFajax7NFCa4LUavWdfDpDSFlzuwK4G",
-	"Hy03h5dx1G3W/gVENez1Ge40X1tSl0pO/OZLIRp20QiFcDPUT1TAdtAg+dlXhbz2HKg9CDcXoXHatUe3",
-	"ZOa1GulGYPpdaLh2TwjVY7q4r9XoFaMp6xfeKkeHAy6uC2yZ4KWmWGY72XZg5VvdKTRWtJ+7vow96KWv",
-	"1ehBeb+v1WiHHoDzlM+NHZSf1Shho3t7g8Y33FZ+6z5rdwAT6rDw+R7Q47MaQfH9Rat3W00mrMBu3a5N",
-	"EbMy9pnXLbzdh+Pd9gu780SnjJnQMDWGwlEgdU/j9H6GOV7XU12NVghK+kCl/dgq8FBSgd3vKBWwo0jV",
-	"St7OBYWySipZWhzaz2r0BDmfMlKqGiyYW4kWR5/ufDrmoreU+bUa/crF3mGt9TkCxU41eX397i35G06q",
-	"fZ8zuwp/t+/9/PqPC1eYwRDqgpKipLU1wVRp/w5F2iOh8lsdQ213mfa+AJr3ZT5jhWqu76wGupvYEXPd",
-	"6d+k1F5ZlEm3oAssVtFIU7f2zcQz3Z38LCshumcAyGp14Ko989d2od3FOXp3VLL3hPFZFxkro2lcbXv6",
-	"KajtJ2Ul2wI2RiHv3SvIIW/N6SpSOfbNKF/7sUegMuvXvU2QJln/wxu6ILQlK+A+eOdUsLHJMGfv/8vB",
-	"80MtGZJD90qU4fltT5zxLfD/SeVbxM/Ie3sDVHbXisyZmgvoHiLVnHBJqFxg7XdHOJHnt3s7MQNVIWdp",
-	"4cN2j63w/IFJcOZzeRxLEaHaY6SKxRNNQFaSlLRAdSb2g1qnAKCeZtDnoUqi54oLs0lwrbyf8nE8OPa+",
-	"XOzrH3xdKuuqkodp1YJK96CoIOiBjQpgBzrqoQm/Y1sHtLg0m4qYtqg4em3HGSxAyqU5yjnEpYlV+GD3",
-	"tUoFiNDi0DRMKpmRkfpCYHUyYigXOiNaqLldUJdFUCUZKxFNIAg6YqKvD+cHe5hc//Ey890+C8IQahJa",
-	"jUBHoa8RaL9q33IeWvytZJGxKjHnRcl/XpFcFaF6YU4nXcWcJZfmDb7fMCIDg9+rVwyRR/Xd5F++zEQS",
-	"Axe2rM6guGPEBKQQExbBX3rjZUxw6a10zkvclh0V7sKVv0aKrH+XBStdJ82n75/NZp8y8umcfP/0/Cf4",
-	"16n9182J/fd3T8j35Pzpd/jXs7Pzf/vXH+Ga77IfP53dyEvPEGdFCmUcOYyhpO0TOFWfLqx5XlIgFAkX",
-	"2qmCq/Ip011dV1eMFq6Od6uiNcO+bN0I/dOznf3Ch1vD4T4qIpooCykzLzAgOl2OhxpzLkt0DFdszEom",
-	"QzpOMO3bWKMJljfumiPmSvAV0vZdzKhhJaciKTCInqo5oF2oWmISbErvGDG0mkyX1qGSfgXUpH/2AbN7",
-	"i40GB8SfvOgG3a8q+GXL3aVpvcdI651HqiQzVbq+6lg46RZby5pHbScSavLv9sYOmfifzlhHqQ0p6CJr",
-	"EziD+T9j5L9dB0RntKtUsz8L6MKPhHe2mY33HjVmn1eAUOf93+Edpn1iT/Eb4qRHO7dhKu7/xDGXXE+3",
-	"ju79ipdHpdau1MnOQbi1l36rHNl/7LWhl2r3p+zJ6rkXsSb+etIDOHJIYs03arKJVhOMKDWBIHsyjTyl",
-	"c4BZbu+3zNdsryarm2ZioSan7MtclUsdxfFi8ixYTyH3p01Z5eBenGFE/paxOdiHT+mcP707D3Mj1ARC",
-	"9Os2+wt4hb/0/1/6/y/9/zXo/z1Taf0zItivOMRXk01679FJOtJHyzqaz6yCPJ2X7I6zug98AK94oyb/",
-	"gFsGCoFYVx+SugeOmjXfFeuLw+9PCA4BtCZqTJQoSMlywFzESCgtig0L1hchE8JzHUDQHDqTyQeXBGrg",
-	"RQgVJaPFwmeLgBGRYXY7wNcETm0HU0BLBuG7UCeweuDiJHYeuDvDLn4j0vXBGzy0KNJ0z18WBSzaRKnC",
-	"lVyMuwUuJmZPNaPuC6PwpnjF2jIvf9wrVZMZlYvMASEZVdBF7FAosMqrN861ZdP5sBCq+OmxtQwms5IY",
-	"lAZ7BcKmLby1fos34SFg/wcomTybnTOZiuWauuX1h0wanTFZrDH/doMY8fbrZ6SSgmnPDeE0jY+252q+",
-	"WC6l1pQXNxIQxg29hYAbFCTljAC+OMaCrFnQaDLhakwclQf5AJF/zPbcSDti5pKIZn1+7VTMuLYPA1AJ",
-	"ZBgAXAf8lnllCIAE3Eglc3YRAGBckApivLL1njmVZMS6or2XdhavIOG+GQIC/IL4Bgh2BZfmpx9ONuyB",
-	"45ITXHrpeYiYW7CQDeRWWMeEZDaqRgnq32PWILxlm/cXSHnmRdjxCLueLVVJA7UY1lG8gB3m4eeA7Sic",
-	"10HlcNOJJMNv2TcoqPjhD1hK7evpRE0m+LFOPiGtZX0Epws7RdX7tP0Zjt/CVUfMcfiXSJjl+KBUoZe6",
-	"QUaKloVutYaECWraOfKp0vbSBSmrNC4dtiH5R7XhqW6lqnVPfmpm1QOQ+/YBItEacIzsueZvIOCm4Knr",
-	"CVjguWPKhZWaKS0L+MCGjxpvtmZs1gXW8Jsb+mjewQ4QMSEYuDlyl52MFh2Rnjk1hpV2gv/5X/+8ufny",
-	"7NnNTXlzIz/+///XNQZWSLgnriqENdYJa6EYNcFuwrGCurqNr+mCktt80T0Qb0LosxVPfRj4N0H+YojI",
-	"7vd0EBlG4aCe4AB88omyvgFS6nDPUjhuWwrwoqsbuKOlaC3sBsVTk9Um8ItW/Uswh5X0pgP8sb5lfynV",
-	"PM2OTY+tkaj3yOFqBJW3hKzhFyHr4c7fc3YeNbTGIXfRZbM2pgfUvVmqbqInww4qycevgvdfa7/8oWrZ",
-	"5OyR13QRet1am9oaNivQkXH9ugrD0tUNnk9ZfktmlTZYmzJiTLqufVZgaGPB9Bl5oyYagxxAa6PG4xY1",
-	"LZOmU+u+kMXBRNUL4eDl7rvYXQlMqYLje/85m62v4W8OxAI5YV1kx/EJu1LhJh+lqhGkT0Lo8ael0OOP",
-	"TRkAlgueZCdfTifq1P2nA8w4C5VsexlAx/A66UKvCGqakGQowlUysh9VLR1jZ+zYfYdXDKjC8AlvlWGd",
-	"9DyXLVgGlyEBZENNeZEuRSTJVFWID+LyL7myKod5tJ4ARcH1lBXWC+ghTO7qyA0TeRg1M9BZh19xlI7b",
-	"zXKS/IBz5ewApmflYXtRaDbXeu/EenNEa5MNtWRHaI9wXxXL3eD0uJyAUYlx3gHmvVoAUFOGDXs+GwsZ",
-	"ugWjpfUP4Re60mHfWsS5g7eO6cf/sL8POIkwfndJMEDe8RkrkpWhvVI1EQrsfw8gi0kiOL61CaI/ViUz",
-	"y70lrZ6hDd1Cl2C9aYdV69TtjC7ILDDxVUuQxq7hxOWDkIXoRuLZWdlZ4C7FB1MyZnZGsCNeYna2hCyi",
-	"CxoWLOcFKy7srzcSX8I+XSqTNSCaEGtzQWE11/AGq9DKHRko5DuCnqDh+tcG5Dja9OihsYw/2MVd4hpT",
-	"K8T0SoJ8xLiF7HUbyyGhxnGqRNHie/BlF7KIVz/awaH88YI8v/7DjdDUbMSKIkGdbFUV+VeBVXdDo138",
-	"rgqrlqKGhe+psVp+wytVQ8pA1ZmrTSZULkI/pKZ3rDgjV6p2kJHMuJQ+LwkvMsKEZs3/IClG1l3HFSvi",
-	"6p4MfwlnTQ0N3DHkzsZXdO974LKsUIeVOURMeyqPmKfS2rjYfQUTcHYZJ4zOBw0a3n3PE00+FXzCtPl0",
-	"RlxFlz1GQkXPjbQSABIRsgCh3OvChZaDioIACHxHQTTQr5opu5HuYcs0YfguP5x/13WS4Jp0q477ZXAe",
-	"k+CFii3ckUnsemCiBgH0q6Knqo6Jmqb1aVHScR8G5C/292ta77PJr2k9+DTbV4s1nVLPioYbccQSbnBN",
-	"7fZy3cFg6ROjgsJ1jHp2YaNTv4G9ndZHTYLDvCbLf1vlYz85swdLSp6lFrVVy8JtpagQssSauJ1BjRgc",
-	"Ikp8EjjE++yT8wPtk4REMrRucoZ2deLyHxKR0eLQPRZhcOL7wecRyE9p3RODW7H3Vk5cd2yHyCLYc+2z",
-	"m5vm+PbAO7ApoT3rH+NTiLN1EN7C/fssyqFzX4/oaEoX1QtQeUtH04bt93TmmXEiHE6B8NOnO/wJp4k2",
-	"VLDA6CQ701C/qTu27zYevp5vh3ySVFgq0coo/fisCyXh4WdmBmSKvaYLV74GIg6Co6x3YR2fajZfModa",
-	"hGKNPJbM8JLN3ETEUG+vmDaqPJQu+vj1KAlXVQyTXMATRuiGbZfvuYIbDzntu7p3QXy+NvVuPX63rQAe",
-	"ZrzJwpoyMY6GCQNORm6Vec34ZKoRJmO0yJbe/WdvuGMQ0dvYvGzqw7Om+QTxNSDU6E+MM/JOikXzMIw8",
-	"T/lct7DgsAi1ZLSAR/8tt3+f0rrVozsqVa1ZaR/GBWtTH3ANiM9/Xz9+rBEJ8zCkHMAD4sBHYpykgkmI",
-	"doxfEzpCOCFIKIxVSaifIWIUxHljcWSQmT6zG2VqwAlT8/h8qXlK33DHTLb79Eedx7bfcJQs9qZ1Hcri",
-	"nTo4MXiGgC4Ho3r4rQEz2K5EQ5XeqSNfVkzrdVZt+LNp7SKjRcgdWv0F9Vl9iZM3XJvfdUVFIGDfInsS",
-	"iqG3aJaJ4EIck2Kj+d7EnPt+ktNojMq+pj/pIJfe6YgvCdFKJC+pCEFEISo/LkTY2zkLJf9KMuzL3hr4",
-	"w6OGG+rq1riBorScl3klaBnBDV/DnODWoMCC9RCcsw/7Gb93rIRQtUYfElXDmAsBgYhoe2+rKK8b/GHn",
-	"Yrvj7o1rWjt1nXRnWLlMhK1oTc4xFirYxXN6HDaLWBAeizEYld9uUyJ0bS88GaorT+W3RygQguf2VRUI",
-	"ukjUoQ2mPJYaOccAe8vACNcAqmxNaKsECj5jUvOlmslWcYuu5phj3gCJa6jheQDpLvmEF2RKxR3TbfxU",
-	"33ANzoVjEKEiKDai5I201+SVIUwWGZlyCE86x0RwyVqmPkD2jPmoBApCUWCr9o38JFX952z2yUokFVq1",
-	"S04x68Pt2IbPATSWCtFKa7oPxjzo1iUw13jXgJUw7glHKoZxT8dapr6qmCxUIfmJtKrBTBlQQSbiuQOs",
-	"kKpsHpHTslxYb8dKeUjyWCmyjmKtom5Pzdh8AwbBmE+qEs9+gKqFPBI1rmpHGza3P2GZVsNlj5BW8KtR",
-	"N9IJ+BM4zPNp5ncflvZnRCsfI/OkHzmV7izE/5xMAH5gSmVxRi5Jbg3bKYXm7GmzmyYcaD+J5nIiGqLN",
-	"rcW4Rh9xEAG2Yx9LfOG7Yqei/TFVlmZFPHBpYuJnSpqz0xrwUvoSv+/tdR8crMpgk9R6SiRd69B/kkSF",
-	"+UTqjOS00q4MDVpftE8GL8WEab40Y1tM1q4u1L1B+fYF+Hv4VIgwn4+G7N/41V+Vnl6qf7zoIXEdwhtt",
-	"baSep31uTFPC5CbtYIYRCSU4Wt+e34r1cL91fHRk/ThrSx3FjZjHQrj7zc3Qua7DyJs9mWGwdkuLCc0Y",
-	"3eqis93XzeOLO14AEsY30fK7/MkHtt0OIyEe/EszJltC4owSaLLtlJMVBbXa47vWgHswDfVQpEYWX6fA",
-	"PBdKB10cFYyN6EbvPbTRgCDSj8HGTIutNKCBae+iJXekG8uUERtsTIRvfkg2JqfiKDYmrHb3Bm3mN8ku",
-	"hdFCIAQKfyGKo2hZdFJ+4J7dWIe632oOb00dbGatSdWMuGkqnwKlefRgfF7hhAJL37dyOnIqnh8+I39A",
-	"Ebkkc7uemDVthoaioOWexm6Z2WxL7bMHD4BkctylazUHl0xXwqQ0d1rLaI1koSYrHFadKzkpfVVF92K+",
-	"tL9/kxoAvvwr1gGvIH/RrQcQuiiqCCouJ6cowduScV6AVw+AyYTqW1Y4DB4MxpeMFp2MnR9UefvOHkHV",
-	"cLgUOPhRirDw0Vcwk9Ei8GSaAjxpN9WhC667xBvXeJODhNc8knh+N8sicBntsljvMUn2SJw3FK9clUXK",
-	"/kBDZkobohXg/CcTzY7OlSjtlJPVLKJ7XjEm4BgcM5kzMlFNm1sra4zKZy6o3NAYY1VZ0EEPh7H84wNR",
-	"iOfJFSJKbEwh2l+T0OmrCaFEM625klgBUDiV1qETKzmj5S0rTptK1BiuTEAIC9p2Rhf26PMMBhcdJXWB",
-	"ZFdDjbyDFjzrpJL93b0LVmkOIwb+GVd+Vg58OC5/Y5TZuj3L7kxLxg9rB/dd44Dk2G5WxhoPyYiSK5Z2",
-	"U1ZXUz09xVB1j49tf/9AgdJriIW0Qw9UVXef0+kDLaXDbkwF3O4B0WgJXCzj1fKaNEVOAL+NSiAjuWBU",
-	"MofYV1Z6SuikZO2483NaspY49HlbEI50kvBwopE7yc950sfGzgA7kUnT3TVOenTNtkpy77Vyjy7HbSdk",
-	"OcXtZiue4d5rYoYO2hxCvi7dbHXAV4dJi6JXH0qckobavCE7oC6yc3N5cF/9EOLyUlldRKE69SLgKpbY",
-	"jgKdWBt11MbY7EGkarfQ7JDu0T0Op3tR74fW/nRuN+ABjFXZhiVMwjMDFG2gqDojx17Q7E3Qw4siU5Xi",
-	"5OcTB00Is+1uWD2JfrXeDfS+onS7Slx4qq+DbmIyrg63mwvYIQi1MBKxcybcDbb3+r2ey0bTMRMLa7FD",
-	"t1iGdeAjrBZvDYPY1F3jaFo3QQptSsonU+Np7uAhTzQxjJlpazjwIru/yM7KDHquQiYUA7GsaFW7tDj8",
-	"VC2x99sAFGjr0yvZ8QzsWyS3bA4l94KP2QWstR3fIaDbf84pLzynjF8Ju+5dcyC4htYV+xoZEfbOAGwb",
-	"cCwNz2/BCB+3hoT+lfUhXwINDt73WXFph3XhmpIB9RHPbyXTELWBCXF0J62hcYyOwZ34WWfSLrwdtFaq",
-	"sA/ATAx1POJhsaBKJYuiq0ATdyAzxFWaqhoj3Bg4b0E2KikWsGM92Wd40Bs16XhMYNXCgQXgl0Cvxpyp",
-	"uWDEKgpX7d2sfSCAiuwb13tvNHS4h/uuWXnH7V0f//f/AgAA//8=",
+	"7P39khy3sS+Kvgqi747Q3vc2h0Na8rbJvyjqw7QlkcGhF+PGoncvdFV2F9TVQBlATbPtYMR5jfN650lO",
+	"IBOorwa6qmZ6KHlZ/0gku6rwlUhkJjJ/v38uMrWvlARpzeLZPxcV13wPFjT+7VXu/ivk4tmi4rZYLBeS",
+	"72HxbCHyxXKh4e+10JAvnlldw3JhsgL23L2xUXrP7eLZoq7xSXus3FvGaiG3i0+flotXmx+5zQr3cA4m",
+	"06KyQrl23hXAbkEboSSzBbfswA2DXFjIl4wbJqxh377j26vFkjpWAM9Bt117tXlEnz7XwYpbC9q9/n8+",
+	"LP7z+tEf//bPJ8s/fvqw+B/R3v4Fjqc9fVkoA5Ktj8wWwAzIHDTbKM1sIQxTEtwf5HbJTJ0Vruuc/fWv",
+	"r765Yi+YBquP7CBsQe/yPbAdHNme78ANkSmZQXqEOewrZUFmx0euZ+cGuucffwC5tcXi2ZPr6+ViL2T4",
+	"+x9iI/1B7IVtFv3vNehj23CJP3Y/n8OG16UNH+cfxb7eL5595Zuivz1pGhLSwhY0tvQjz+HFxoKOy8B/",
+	"cftfJAA0u/oWNNvyW2BWsUMQjD3Pgf1cG8vWsFEa3NzRKx8kzuoaZFZcsVeWCcOq2jLumsQPL1mhDuA+",
+	"Wyq5ZSBsARq/qiSK2YEfrz5IelUqVnFtmdpQ465TbsWEYQWUObPq6oNMLZgb6iMaa3SX5NzCIyv2EBW+",
+	"1zgtvIwK4QuDIod9EjQf5wRMGMalOYCG3Emk+20jtMHJXOJXcEIKblhWcLmFnBkxTxbvLnvvudvlp2P8",
+	"kzrQEvGtcgscFt51GGjND/hqRwjcMwakDUs/Yf1SQ6RuPbqBTMncJFZQ1evSLV+7BZ784cvr3ja4bsYs",
+	"6/0ad8En2rpg7NcqF4A69+uS5/C1ynGxMyUtSNyQvKpKkXE3J49/Nm5i/tnpyf/QsFk8W/x/Hrfq/DH9",
+	"ah7jF1/JqrZtk622+LRcvOXZ7jtRXrbV8NFUm2CFhj1Ie9lWm88m2r3hh4s2eMMP6anFfzGVkobW9o1W",
+	"6xL2Zxqv6In/37xOhO9iH/qb573XDAet3FmEO2bJuMz9PlAsV1e4/fzHXFsv8luRQXwnWsUKVeb4iW0t",
+	"csC9dFB653ZQpVUF2npZLnhp4+pdrW+FqlHHsoOqy5wVtbbMqD2sVX68ajXhWqkSuFx8Wi4sfMTPDVTH",
+	"cmFVJTL3C0i30/5zsQGZue1orKrc/0pwZkhVG2cWgHR/MXVVKe2Os4obtz74dLZb/C2mm9qF/U/fmu/O",
+	"kgbZvqTWP0NmXa9e7EHm+7DIeS5Ij7/pTNGGlwZSS2YVM9ZNs5CMM60OTEhjgedX7LUsj4yzrLaoq/dO",
+	"69mCu+ec1sLF4UwqC6eLsj4OlPPvr5ddg+g//8+HDx+vrz980B8+yL/9fyMW0XIBm42buxGx/Jae+rRc",
+	"uJ4MWkUb4bTZRIPKHc4rU5XOhCDj9OyubB78tFxUAjIaeqOd//jHP/7xvIWyXNytsQMvy7EX3rtnnFSd",
+	"ioxeK/0dWWD9VStx2lb7/el++k6rPW5CIaUzQUt3cDvpcf8GMneHnvujLTTw/DkrYWOZqi0TGycibA/c",
+	"1BpyJyqnJ1r/zFouPj7aqkf+H/2bV35N3ULX1vfxvl8y/Giim93AxZqouIYLfesWdC6y0S3xH/4xlBTj",
+	"ZPoyzfuPqc2mM2eN6hwoMD+D3S40K9eZld5X2xH6pflbSnxvShWRX1uIbCfBmKgIvzBO1e2rywihrbWE",
+	"fJXDNtLSljstihtC1c4XWDvzyExp181zwW33oHF7abFcZIWoKjLvC+FmTottYcePEvzcsj85vf5HZ/nA",
+	"j2jTnc4ydW6KY7Fc4LhXIp/gsIeHySKO7En4WEEWNd7dYZ/zo7PJnRXCJdrpPNv1J5zbaB8rLTJYcbOD",
+	"fMouQVMg0sHBrDcj740L3126KYxN+tfcFqfznbn9RS7suV3/0j/2abmYON+lsJqamDBm5wyt5ix9ch1r",
+	"aUU5/Tu1t2v7S46y6dbaFIDGi7Ade65zwh6KY7QXB6Xz7ibbKoUWm9VcSAx3VCXPYHx74dz6xQ1L1cxt",
+	"O29h3H5AvgPUv5QsvDC7UbNuYHfhtPTMkKfXY0ZIR8A6ttOX15HFyKFqDIT7atBcUBQw+blmCL/v+bhf",
+	"Xc9taQd6M97K73qO9NVXc1s5Yz291ngWhBE7Y8kZ27XMmdX8eBGjyG+3gc3diYc8mW2BH0SeGNAPwbzb",
+	"KH3hoQy21+nOaqa5I459aWpXfBl2RHSLQU8DcOE+r2tn4KKnVgBEjtd+77PaXn2Njl/zr4/EvvKOCwa0",
+	"ny0ypS08zpSGxxl68a5tmRXf1BH/93UI6lJkkjPDD3immTb0ZJiEj9a5ZqeuF88i7nDH3VsDy5WEZxSp",
+	"lOj0kH3ClFyiRiXDBftBr7kflA5GfBvdQhWJ3iDaNmEm96qW1pt2bofRaxFVulyQko30F7Trgo8sHtzR",
+	"bgp16DXDnSW4wG/gyQ751v2vEhSZLwCcug1uuq6lqtEQEqX735bX20SfNJjooUNhvoPStui4w66LYTme",
+	"09xItVb5kWGcM3g+FCG08aiDBu6DMWFwtdxgHJz6nNdlGYZ2dFLNNeoudYuyx7f4v1rupDrI6KBCXGNg",
+	"qWIA080QBnLRYbOGbeqyZMaq6moxdvzRAjYjWKL8tXPoG45vP5kVN/xwavGsg+E5GnHEc6SGlMBb2jhL",
+	"XKO9MpZhv9zmwpA0xmMt7Efd72a7tg4115ofUe9zkwhAuV+YVgfjFL6b11JtJzf5g9p+K60+xprEDSbk",
+	"dtXM1Ml6N4+IiMH82p0/4Ylml9d4u3QYKPGU9Who5Ubilth7XQu5xQFPGvk7fP7GcpmfDn7oZvLDgkSg",
+	"bccvSVTm4i7NGm6hDL7cBGN4rS7m02dcr8W4tL/0j7VvRM9l/5gPv5Bu2jgdjRaHFVX8fI4bi7PtrExx",
+	"J1CjY/GP4RuSbNvxd8KDp5bjQLZvgawtKypzCctqA9zWOnYehFNVKudw4h5nazgqmdMZjd83IRKO/uke",
+	"LTDT0wJ9WUz6TXFPJm4upbyKoSLZgNaqjgztR2cPOOPOWIAyfmhttZCoXHhZvt4snv3n+SX8Hh//9Lfl",
+	"eVvyUGCD+H2lbiGuWtfKWoxIkpovgd+CoSA2vXZqGG1KblcgVb0tVhsVuRJ+Jd3ZnpvnDPaVPfb7E7UT",
+	"1EaU8Y34ItPKGH8FqDdLttFqz5yF4mww9/8lq7jQeDSQGeWkpACxLSxtX4zLC7m9Ys0MCclKYazBZwfd",
+	"a8Sp+cOUSMZAHoZ/1yLfXkbTDeS0+fDyZF1icrvVqq4ikgBgC391wXegGT531dVof4wqtI73u63LEuyq",
+	"69kOtoI34KKqxK2BYbWpeenzMoChlXa1eCbrspyrbHxvzvWDYVcvodl8Y6bg1egB9D0+e4OPflouCu5P",
+	"9JjdLizD3/1CNA7o0/mXQIVSu3iQtdkUdEHvTe6CG6aBOwX8HKUi27k1kT4lwbT5Cq1/Y5mGbKck/Tgx",
+	"SIsdI3M7NgvoVblDwD2HmQLYK7XZYM+gNMDC2NCp8EcJ9QTypiunandidG8HlQ167tzC/tXAIEYy2GOi",
+	"wnuelO0wT+T2fDcqaj+6Z/DZjytd7acGKJ05C/lKyfiJ4bzIsN7o0k6yciUXpYlddzxMxCVyh/n0etYl",
+	"ZlUoq3yg9uyGsbRVKW3FvXQSLE+GZFHBnbkmbCTmObseHlP3FSB09i9ke2PkP2HWuS1bcRHX+sIHJgpV",
+	"fWGYOki2VxKOjc5vTp8n19djCTrLBR5d0en8kzqwDdfN8WYERoFKdaCDRglpL2LjakxpyadlvuT+hnTs",
+	"6W94rm7A+tSV5cIUXFcgIV9RIOt0vDf0hPPiusGuUm3ZGrZc9k72J4mJ7V6vF8BjuX9K2QL9IoMWg8wZ",
+	"Nzs4xPWtKVRd5rEcwhcs/MbWUAiZM+BZwSx+HhMZyQJcC8qRiHzbOXJZCVxzmV1KrE2pbORsvnH/zLzo",
+	"4mFJqY98B6yuWAHcol0plTDQm+kvRyfaOkPstMmT3d/55Pg3C60O/MCPce+EIpJc7yBn6yPKiTpI0Esf",
+	"5MTXJeM+nnE69z4DOBbma9N/I0mlJ5c/4UPNNRAecsOQdIgZdIPTNG3LTvyhY/F09Oypldo538Mh1Xpz",
+	"rScehCEYbP6EiezFri/euF49M6fjCSdDKy+5hvvG85zzs3LuUtQLxl8LsS1WUw0DfKNUh3kvRA1wq6GJ",
+	"5ZHNf1B6x/Bmz9sVeV2W7tgLVimF8oVhOIkTjcuKx3YTGdchfY25OSy5kJBTfPPAj070OdOwh/y4ZFkB",
+	"vAJDu9rwjfvjvLDnG26LGwtVzDX0EjRqXuotyKz7hjdOzr30ndKQcdM9NdyZsMJMiFYqute83BQzuuIe",
+	"n9WP2O1+e8MR5qKRnZ7U9YV2GcocTgbWFf3kDqPT9A7JfhmXTi06N2TZXkoozQwXOcUHcVRXLIS12hwu",
+	"DHGRBKPadX9D+zGS+fdbKPWXCaV+7qDorztw+MDRot/iM7/2+My/W/jjXy9Q8Zsj/wCO/G9u+UXc8t88",
+	"6HEPOn7zONv3bRR10uT9yeuaOXmQF6g/SdWTjOnN6OeGk+W+nRzwG76NeNGnF3yT3Omh3yajiUDNae0t",
+	"XUxdqfgWxjOAqDvRwbg93E1qMpnSlJvFsT5qrTBE4WtbmjDHwpe4dDb5lDQ8bG1uIt5LXoLMuX6R5xpM",
+	"5D4++OIjaVDuqdgchO/fWG4ji9pJq54crefU1anx+k/RXjWuUptwFsI8VtXbAhOVa17iYul8bAHIdQyf",
+	"nboI5EbTMmi4wYTL03oDr8AmiX1btxAR/TW3xYwdxH2lx/ArTY716SUT5pjVegtybqilDZ9FmqRwXLRN",
+	"ZbyZzDWwNVBqm7VU5DKp5e/x42/VIdYyJthPn7P33BSjOVt+ApuPt+Nb0mKHlYruJywZTxR8SvAl5R7W",
+	"AYs+VQWk0w5C5uqAaxSJW3QqVSLpJpgf6/wAd9b7Esllszd9cm0Rmp90tUi5HheygLVSUz2FRIXrsACV",
+	"Ck/xu9F1aIsGhuVBlme7qO/pM6COviIQLOMsUxyrddwEh8QbsfEPRtNuCq5Nkfw8FgBpiflY/e8Jw/ai",
+	"zKPfpHWP3KFDZVZ5v0qwY2Alc7UqrmMG5OsNO3DEhlAorGrDfGL7c3aNKZgGciaB24lerlF8t0p0LhTO",
+	"TLnC8Mab/1zof5jrZbOoTfVKZ2ZS0oFXWrFcS7z0QhP7QsK/1bx/lsHHDMoSMAndF/ZUCq9KNGAXYxnS",
+	"e55fqD974PJin8rFxT5WaVXnqbgYajGqBVe19Qlr171TJOJhDPPFnPa7lEoDc7Ei3PxBctjCYNsVD011",
+	"F66RrLAAQWCjG6eN+wZhlkq6jkphNdlWphRRCAH39r7i/h4/fbyNnkxZPRpEeEmxAw0bp7Li2hgxinxl",
+	"iQ6pjUH9r+E5Bf66lq0B60YfVdH+t9Gcc//YmXpMN7z43LvZE0bJtwSYMtPpnD5tlZDTbao3Qvpw4Ct6",
+	"/Ev0Qf1fnpxuwloKO/rVv+JDw1nKsNoEuxe+E5+pTtr2IANIlTnkpD1ssJy+wGDRcyaxIsZ9LmdCRmqX",
+	"QhHuSd3NgYdiz6UPsTThZLy/OgJ6Sph2h5psrZ0Xg9HjUAl8GueJx0bet5BGB5arzCodfz1TciNykCkY",
+	"kwOUZWMdNve/se2WUK+bkoosImFNzkqldo/ULQKCYfmd+2e3vYwVZcl0HW+tEDY6w4UgaBS6sHY+38lM",
+	"uxa7aE2nM1KKDfiLzqdTb9vdK3hR+jRyNB0UIUtoAMI4I+cBr9nZGuwBQLJSHSh7WmynXg9gq7EW3yuV",
+	"0z0f9xHDNXDdiXuGS/6JDe1hTpE1PrzCCV6198N3eTtciE/JNsA0kxJuoYwFINFCdRbr71jGd9PQE/r3",
+	"9nHhxgekj7k8vfrKz6qPvPd78YTh0xNbDqGWBqlH4Al6UFp2i+h8UZ13OangLnaq0i+zt6E75VKb8I5I",
+	"HomZPADXKC4QdTkQoiXfohYWm9ZfRWejnnSvdVJ2ZanksoPX0axmrz996Wq2Q0xY0+LvVWQnYNAVrnYz",
+	"95XJQBv11PXSHzVexS6bcssC/4siET/4qhAW7B1cORflMZ0IjpaQxxck/EXn/XGWp3LT5sV6X6oqWr3h",
+	"nLT4ybTn8ogRox1UCeAEq0kUEqadDxFbfSSARGelIngmoegZ/IcWP3F4ZiSiDjSPvufLM6FlHPL9oEmO",
+	"dqCXhbS//zI6Fwk/P34DgmAP9PVoz+u5duUaZiRLfA2xVAnUVaWAUOQZ4NQomaXgMn+EEIWGH9pyo2WT",
+	"viaB0zulkIApFr00n+GNeWkDHBRZ/2gMmr/XXMNI0szvx65Y15rvIEAQDW7nQmKc4UfTgfXkhy+CG4Jv",
+	"O9W3PiIgWwv3uuey5iW+Gt+R6fogLKZ1Y6I2cwWULrVVeINWp2yS1E3efOSJXGjIplRRftM8iHg6wq4C",
+	"Qt1k+brxLyRkrFBlbtpcKR8gxQAD1uix/4liwbMdFcPR7WZWqOp/dQXP12hUIMkIxQ9imXr7whXlIeFZ",
+	"4e8yJg4Bs79O+v+6K7IUDQkS5dx7BE+oatvpi1XdPjcXNawqufSi5LoopBhPTvyOnvpEkjJ9MN+5p9O5",
+	"UZQamtVOHMG0AjnEKzmbyHadgNqdnPRiQQseMS5fSEa5h4/DM8OcpN/HUGj2woJOKJ9ay6B83KhJ9VjN",
+	"MfjAsSrzvjpor4SxtZ4hcT+GN8YWCtEh0cPQxytqK+zrqS3R9j7TDmc4f+jdun0Uis8oRRSxIA2ragRW",
+	"8vLSlKcdRA7adyx+IQUSYbWbJAmu82ch7J+VyjSoHrjPMAXBVBoxrFEVh30PeVwPe5DGB1NbIHPSTKSo",
+	"qMwYdVlCVR08SkuhKtL9AUiDLuOsKvOrBiEyAabjZL0xy53Yqs1mNL30nruyRaxMmYel2EF3pEr2k1om",
+	"AVzyw9So4xC97yFPzDSyUTgFnOA+D5oE5wpt5QB4NJr++9W9lucU5YJCl40q7R76J9h+zej6aEn+IEoY",
+	"pT/6O5S5aGOT0f0ukJKT8T2snPGQdrU4IRiF8F84B9IxwOlR27mAtBuAfLVf7UWiItX93vIPcLGHnKHz",
+	"MB2k7Doi+WSH+HAjRlOGl81n06jJtJplsM7WPT+rdfKq/We17tXpbpyKdecGghMbZkW2A6qkxqS1SXft",
+	"bRTuZLdnhKvAy7I14VxzB/fHjIqKfSDUkiIYMyBOc0Wvrp/EUnaVMKPZwD/hQw8Ebzzx7Gyxh1NGM6GI",
+	"xU3+q+FpE+gclqmTxx08fqopdOKWHq8mkYlg9iGk1eRDyHgE/ohocotRGzoLNPCyPDKr1G5EGn73++ux",
+	"7fJ5gKBP73k6d2Ih3675euKUeAuZB868X9nPZYEk7+T+ztTmQ3d5krU5PAQmzMxd3cVxJ/HCKUcj/uPd",
+	"fcRIZgb9mMYGbvU7L8tGdagt2gSJOwXS/RNvcboe5yQwitZFnOYYdl29KQ7e3OPjMuD2Ed0KvFyds3Qa",
+	"5HivWqdeH0G2qlyPrVY7SETdnK3yjDwwp5rpWVTKS4JYOQytq+mth2NgytN3mtVxf2cuPPvUw6Dv/1w0",
+	"J6bjoPR3bd9h8bLeaLupLoyXxM490qSD6xueqzdcz07oQBzTPqfDeG2L2MfLsGb4t7+/R+3oMI+zP680",
+	"pNQc3cTyr+d5ebUoR2FEbnz5LXBtzpZLtbVRwRPvwumTY9cUUWkwdtQyv09N7k4Mqhms80Sx1qWMXhwn",
+	"4KHeNeOouNCUJ75skqGQQypUGQnNlM5BP6eLGtcSM4B5eppqjawPeGKJkw7Jx5OuDf/iuofbIoZqioXs",
+	"iYJI3J1hSUKZeFiXe4VXR6NWIbF20gibfd/Ln3p6nUhcnPFhwcu3mIje/3IMQe+cxXWhWTH8cK7Yd8+P",
+	"bKs85NWk8d2AfS0DfOsQIxCMjUZ+jfXYi6Zx4N3RWwLXkiLx8ZvmOwGxuCMiWuJM2ayKzANkzLiaUJaf",
+	"yo7GPd/zlFq0l6ZeBifEr8IZ1ToNumGgfH/TpwPsl9900r+GTvp82zO+5Y4/cr1LZG0FTG7nNLhPsIzv",
+	"gYoy8N9yflxiOBS9Cn5YhtuqYNMSACvarp4oLautYQVyhyLh5bbWFCi8jzF1nhBnXWsZyUt76wZHIVNn",
+	"HLO1VgdJUC8HpQ3EtWlOmbCjbDlteOLU3PH7eQTV/C+CcL0v5vJPSnE848GqQypDcfrllXs02dXgnBzP",
+	"LhYVvodn0VtlvCwnoJDlmMDojyocTnRLNPphdlp78G3boGZnlz6NiVMJ3Dy4itmrh28DLe3oofMeD5wG",
+	"rwRtc26pZObBuuPM/XhvQhDEdjIgqE95bh6wT6eRZUv8KY0ItAvVmc52KHFZ7YR0g32gReU8WK2MocDd",
+	"ZIaWbzqhh3nl4d82UeKmtowbpKt2s5mujv60XHzHY+VvXG5LmBNJ5M3uSyO7tDXcubNOcyIaq1ClEBkp",
+	"8+QoTeYVVt83yQ3RAajNqgxU3YNUO6+khNwyTH1uGGHoeKCc+amxtlD+P2VCEimXzaT20ASaAbTTGBO2",
+	"7/zNd9pmBpk3FnOoIuZHVgqf29ikflFSba45AqVhSJLLnOuc5XArkH4X8d+JB9ytVASn3m0b99l51wbu",
+	"LatmvWNKdZjfEr41q6VhNsOg2eEnlydTMBxefBXrsrdRM80zyvEulTKo7wRyvyDgpmwpFcnBqyGxi+vS",
+	"vt6cbuRNaO/sxQs+1GEaHSLVVIXmhhKnuymz0aIBzFGPfqWTs1g0WVSn9Qcp6BYaiu9k0050kgWUeVuC",
+	"P5gR92PUAEqieU5hUqTP+o/gK8medbivB/n5YLmIW5qpXid64b8U70IJ3/m90Irhz0SLlJnbuHwJJHlI",
+	"HOj+0pt7QlFiY1aSWME6ZPokAAhr7lMiTgrr4nFIrHN0Wols0CNgjYg1rgXitR6erQdPzQUs450EE12X",
+	"vaPIFER8nZV8j5/R3G81z7+1ERTA30mxoVISCTGglztWyxxXqrZ351HB4XTrWw5YMhS+G1/+4Bk1BosH",
+	"UilEniM6qCnUgS49YIrZ8l24HJlns3wntLHzuSODH3SOOc4zzk2KR/xZrd+qQwMz1kYkAkLYg1Sw4ijO",
+	"1a7i7KR4oC4HRjrKbjkTb5OQDE+EuYHSnACgGeU6uW/HugCQE4yHBNCGR1RJiB9e5aLGQUCXNWyFbLAg",
+	"J8nia2dv4crH66TO8IPejYYzFiBIZRUJy9yBG4Na6JyUJ1F46OFSdSu3lOVl/DIe07UayKCMTwWkrmWu",
+	"ZMRIfhOStOhrVNiPh9QR7FT8dG/EE5Y5zlOLDkfy3UNFbyHkUiBzp2Dpvv/duWmFLq4leof4tqw98gKe",
+	"ZbyKn+UBLvrURLNDnMmKZ3DFevXNG96paQauyyOGGUtuI14C/j692q30JbETnxY7mP71wZpSz5qP+Laj",
+	"k+xTl8Is+2qDLv685us1kKkOsEMpKfNJZ6f79tyT83vkBJ1OyYbm2Sq20V6wSqut5r4orCr50dlUSDoa",
+	"z0NOwDKdMlWXAmdmSwK95XpdQj7OUx2Y4Yh22sM7NQOILQ/OxlvgwT4dINdNR6ZNzR78vQ7gCROKMBHW",
+	"IA5dwA0CFpRHhoyoPpOZknimQ1c2/VkufKzKNRidGT24uvru3feL5eLFu68Xy8WfXtH/X7z7+u1iuXj3",
+	"0v30+qdv37/4/y+Wi5evf3r18sUP0/D0vvfaby6a3vcNc17UDRhHg3PWY5OzH0nDr93k96+mRk8skDnk",
+	"syjkEbopzaxqwfjkLuP5gck6WDI0D3JboP5s4LhP99yZrPh3IaLVuFZWeXikaVlkY5bCxIuFfZ/g9SFu",
+	"J6KhCTS8rGK5QnJjnFNMRZlnpkzHI26C7TOFxHK9hUvltDa5DTOQE9+BsZDHBt9JbIgxVhynff99BEJx",
+	"kIng9vWyrRJqlrs7O9RiV+a7mQsY+PFQaevjorcUXgg7+z6uE4PiuG+S3ZNU6VRn9mZU7bQMlonEVCz3",
+	"CwwPvrDXs3pzjXeoYyn+I9Dgo86dGA8kCnu+iPBdyPNz9iSG47HgV8gl45YZuAXNS2Ia7Xsa98/cbvz6",
+	"p2fd+gTUlB8QzcK5BEUSsG89c8R0AQsaNCVf0TTO++Pb3y0peE7k4x71H35Dp6MkNNlveAwROQNpNZyr",
+	"nnQuWgsBthd5XkKIb7f0vPfnIJHZyNY+3c5G5HASar93EORydRXDsHMY47Iz7d0GzyxeyWXEBCxLdbgg",
+	"2dwdbUGuSxHD7kf6mMDKwPfOZQawlLuiLoRpvPfGe9zgcb8yvlYe6QEVVAdI1kOiXD28KeIU+uUgMA/e",
+	"ypsxfe9jnNDD9PKOfdHt8bIvaH7SO+Lie9SKQlqQUzVnlwxj3tsav7gZGosp2DbHdsk0D2iHsqNYfTAO",
+	"q1f3/ZvEjuNztv6dYztxtejUOXAZSPA0RQfMndiuYzatb7krVvsUVmq7ye8HBHU+y+6SUoYucDyV494C",
+	"OJ4x1zUe742oO9+jfGUN+e3nUF4fxpubEoX2jk6/ZqljnnZFshNZ7khPz/HyLpU3tIKjRQKQFuYbO6VK",
+	"qT+v31IyCTc7DHeEDFOEVkEIj9Rt8PQw0FlsfOSdDHV2WaEMTKPWvgQghBtfFFbInypeKfrbbS94BpN0",
+	"Ml6Wp/iHqc7e40ZyzMh+Nx9p+LxO6mLE3MctnemLJI+UF0P/89QV+MW90U694ZT1ikFszzlzLnmoqM0m",
+	"zfnYFMAeuLTTsFvHVf8xwX7i91ev+gfRH8Nd7endRlJo3iUtjeVlPSzeyXzqSIGf1bQYvOcxAEq9Hqcc",
+	"fOEe8gGdi9YDYD5n2iHGagCr8P8Eq3fo5hitlS9eyAEqGFDXTN6gw9qTdgtGClGGf89KlUURwL+9BX0M",
+	"BSN430N3vA0bcx9buw/vM8if7RY9XDZJA3hWrPZC1nZyYUI8o8+ZSj47Vxi2KbllIBGIbaM8mmyrO0/H",
+	"7F5YpTJGhDQwjmDxCp/yQnrB/Ihd1PeupeEif4Z3dpYCmCIrTkDeDy0sEKoVhSBp0fIxZ0kYoiqhj8cp",
+	"P2at1Z7AgBKp2AC5SYJEu2HhE56riRkht2W4XAqQofOuVvwA5/n0GNGLfiyan+rzDm3XzBOG/b0mTx/v",
+	"xMB6I+qkx1rk28s5HMf4tDTcHlPx9y9AsVlXM7d5glCyiVMKKUG7jS63WJN54Hp6sAvPk5tS2bN5Qqdu",
+	"vhxWSEaiGrWWJhnmdTttYgLRHVI4z5gGHq5S7RHl5RKLekjh1KdpRHqeny++Ciqih4xOtgVq+u4h3dkf",
+	"HZU9lK/BqdLqLL9ng+YJMtbohajl0iGJjlL/ac+hWCDTA+Zmaa0OE7MVOl+fn7PwJ673SoosYlTtq1LY",
+	"Or8YW3DBzfQSnKG52O1M91ux+f4ThulvskKpspccjZjzDRsQmTJOCuoyXvlMH4rcxcBHntm49ZzVlgDY",
+	"kFonK5Qg8nq6O0hYDnVZXoqUi0Z1SeqqSx0l9XaLPtylQuvFMakifVtCyXHw+2aMvclrF2XQ85CTTiIQ",
+	"E79XOcRQl9/1Ua7RnHTCQnSJCL63BmOXrKkb9rbJ/SDf5qUqXxSqbGaS8gXt3Vm8jImM3hNmxn5qbLsO",
+	"iTTZbsZHks/xFSrpNxpuBcQC6nked6Gyphgo5l5tfWzr1DRE4rDzBdmTjB/qd+Kmz/Rd5WT9NPVziaNs",
+	"huRfb/p6prS67cTpxJ2UsZ5tJKb86dHpU9It0ooRQCfvB6h6amZDoeYqxgaoIuxVLz2kKqYHPCHY8wJ4",
+	"DppQIV7e/AfjoTIykjZV9MuryIDA0Pt4DqzG8hv8RJN2zkNhcJjmzkRE17rxjE8L4JIJCe+aXARjG3aK",
+	"DddtkoRBAjNRImCPFgbMJczai2I0PhhoXAqvOkxnYhmqtkT8M1PDN7WfEzkaqAo0icnv64d5WTpH1Tgb",
+	"HG9v/D8zU+tb8Lwmwl5dBA2YvjkOZIpPRTnE/6zWkdwgDXxuBuf8xOCJ8dKdVOspZWp/wec8wFCyyIVo",
+	"9agObp/0mDEBPa4AEHUGIWJI1XgmPV8ZAuDhsrjIqajeFrCPm+lpFV5yKWdO5qzjlor6omdtYG8/9/rb",
+	"WhLL+/ns2PPZrl5x+0o/WuQw8cuuBPoF/VtceJuC8alVzOHomVYojE8nmv6Tr3X7Fe8dwtqKlbb8SAGI",
+	"cIlHkttQ0Lv3lg0Hhj9TWxYJr9PaCnUvsVPZFJPpD+ezHmZC/5ypUvNS1wKR+tTodu0Sa34X9LfZCizM",
+	"QudY+APdAYe/Ppl92N1BP0SKfvF0umCdb0wJJGb+L2EWZyRVhLg9CrcIWrm2bH089YRJyuO7xX+IHnF7",
+	"hjxvTHMmNPshl0woFGzIyM4B8D0dIytSMkZM+DUB/jVclWtANsjOPlWach6XAYPq9AYwnaN0dtErHuPL",
+	"TVVIdniLiKBnr3Io3cSBhbJMsLVVoKryTCv8YPqwc2P1Bl6hRaBw+MG02s9pNJzIO07Yk9MJGwaJaGQJ",
+	"Uf9BSEhAlUSvGTt03ERvQy4IcXK7AXF5nFPw3+CdDBd9W4OJEoWjD+ln0N/3GS7yJSOYCU330vNuxkoR",
+	"q1X+zjuc3DAuGeTCKu33YdyU8+7ruLp7647zdAnnYAVLYqP1FZjkkvoVaucpsb7xEIMxsF+X8Vq9uVG6",
+	"WQkJvzyLwx3YEsCqMj+jrJ0RHh4jI0cZmGifzCFjmDjHQq6M5dsZbHN/VusbfOPU48QsHfdbl2KHGHCe",
+	"tblCtAEVYV/pOtRu1Pv1VdpLupnkHl2YNGIsGfau2JKfhe7hFkZg3WbZsnPKQSslSpv4TJC1aRJ2eRoD",
+	"q9TuvOPhRde0PB9qx4xiG64DhVPD3OkJnCZu3weLcHU9iI7rMIkrYSZFAi1gR280Popf9vNecWO9z7OX",
+	"fYwEOQOXgSwfUaow0Yx7sxcTbzFF2GcyUYQjfZ6NUYGOHG8ziIXP5DiTptzXpkE3CQmN9zwhf2kK4Ifk",
+	"GhLpKBgZ+JHp82CKCjHNeJ5TuLNfWtINUfy3ILC9FBXtBQ+eQf/74YMzp9IdqUHH95uaVlJwOUOpT8vb",
+	"s4FYDpnIgcidf/Wkpb8IX+nYcXfn4y19aL2Nwoe9QOpAwgdxli0B5Fql8uetuev8X2HYdRPzOH8k3dvF",
+	"+pf0mqbr/V+hv/LZiOr+Ff2GX9rgfzCj+yEUUMS+TuikmzCvTabCkXlU0YBypkVlOojmJkCauz/8jDQt",
+	"Y4mXP6v11Y3v0LSEy5/VGifqz2r9zoerZlxIYDBu1s5ubwOim1sj2UwDHq6NZaWQwEzBtedSv+qG1gYx",
+	"B5AWZAZm6c44p+nxbdQFnFm+LkPpX+fTTiwM+o+ZKuu9HFpsgb73kjWAPtiXLi1zyyGy3SVyGZI1w4Mr",
+	"ACT6uWaW78AgP7bz10oyFFKG3CP6+wNS7HJvt6BTj+QKPCTxr6FUcotAXMLOZd2NAs+HMMjs4d4PoDZw",
+	"uXe98rhQCDkJyLc/jxakks+YsSrbrfb7JcN/wD81imzJqMDt5D7WY28QZssVW6uPz1jQhEtmSmXdW/+z",
+	"gU/5whDaC30n8C79r+UHqRXmuVOl2ZZX7j3Ma9gIuQVtGN9YJGy3YOwVs1yUpu31lWurgmfM4zctO70I",
+	"BtSSnnEH7tUHuVFl3h212QnZ9LU2NS9POsk0z0Vt8PE1yNx/KZLqSr/dIYYewa4TOygFYtf1unPJeMLQ",
+	"5X3UvViaWs12rnjnoi15gejtxKfjGGAkU5+hf1OIjXCvBmqju0Ym7tK5tvz3gRtq9srnaEs1hawP3NKc",
+	"sDkplM/RqaDWZpSXfaaeefX6GZoKp9ZnaOruSAcP2rE4F2UD83jOmgzKqIuu7OYTK9A+IpyJKH3VWAVJ",
+	"XOXwrTiW2HjMXBh2UHoHlDuzUXrSIXc3TLGsVAbMLxWHUWlEMQNE1ZvVd4ZRvWw1DBWTnY0k4m3NRulA",
+	"VYTw25Sgj3J0UdCOB8Tjd59KBD7mn+otpd2pVVdxbWl+yJpxLqhTyyz4tlyjKXuZrP7NGdBijlaxkNsA",
+	"fuOLAK1ynbxIBwKC3nQB3qvbEcTIo/cH3N8Q5wwjIEvGD/zYlklcDLJRbTYGbBosw3XIqsu1d9Fq/bOW",
+	"yGxTw17wU6kgY8UzIbeXaqjiFxu+VZU5jyHqHgkQopsYgugyZC7WZQ6ez/1B9aMVpZ1xzs2tvR+lwM5V",
+	"r8DdQzu2BYdncaL/XOdb2IO0v0Ddzv2rZjwKRbCp8rpsOCCXi0rYrAjUF48kHJD7yY7XpeFnY5P1F9Cb",
+	"F/mtiGXMvivQlmCbuiwxBrNkP7u5zdn6yPbKKk1Wh9BZHeME8z+sDinLxcm3Br5zxz/XWgDmxbFSyW03",
+	"UVgyztY4gcepWXIAeUsfeEJmp4XZsYLL/AuD4NUEBrNWtsD8ERrk1KbqcYRkN8k/KErhxHmjKZlUspvg",
+	"7LCFkNObHQaLC6I8JNkKPWoyRjuzlxIZ/GyE3Wo7i+jxgmZY6Ts0hapZHWD6ClDZbMQD+fpIt4Hi1llC",
+	"SDIXbgjXmu9gvBy/1WehS34cy85Mplbgpo6wEBJD0nkWJdEQKWGeEcQJoJeLvDZ2FclI+UFYTcU5ATB5",
+	"yj3kDDCbIZJ4A0fie7QMw0xNjXktb3gkjXnqVnVT27vTjNjAqCwyLgNh3cOzZ9xZBeBwTs6DUyaH5hqz",
+	"rx7SR4dUB/nGw4n2Z7qAMg6a9MIJoch2rCERdY9SUu9FoJM+O1aT5fvqYkAfDZ7sQOJaVGbTwz4U0ld4",
+	"+r9LOKBbWHBdgS96S1e4n9dOvoi9M8Bls65hokOPY+LxA19D+RaQ/3OuJeYtwQQw4HiVy9MvxwggzU5U",
+	"NNG+1Pr6JEHL9b8pQqTr3UEp4lZJYLzUwPNjv9rnd2P0D/e432tn51yELpifd2bVcsaAZx47VT3ut/1+",
+	"XIi8jHxs6GDom/EOG6MiMUDMW3iIHHwzBKwf5xrKlM6K1YZnVulkpAGzAr4wjJ5muTLwnPLC2BOkkcJ/",
+	"B8OMUhL0TBLzTuuzT9J0Onh/ZKetLRchfSR1GvwgNpHCMAwkFWJbrKaKHb5RqsO8FyI6/0cIdoqwJlzP",
+	"Kr1jtbSi9KePc6+es2t/UeqpF2YdEJ+8V7bKa0hcx8ItlK4f+Fzgc3ceB3dKu6B+wKzG9srYSa1hwDDj",
+	"O8inR5rQRsbkoKnBJLf4b9wr8bp9PI1GlZ3egsy6b/iq85GcQCLERAKK8YzDTiPu8VktDOskaYp8u+0w",
+	"G4nsyfKytxW6MtNb0tTOosmN2jVOo1ilcqbFtrBNzoNWhyD7pdouOymqBgBTMGQkC3UOq0GtZZRDAlGA",
+	"15qwvVoACpwvX7gRr6mFfBvZQjeFO2r9Mewe+QIZxKGx5Zx7xurqudOutKOnOiWoISIAQpj+SWgpbvrE",
+	"7TSsnLA7Iz6T25RLdu0M3d9N/FScLTvce3lM5Y3Sz50LEgB/VFm6dXdmiVNmThI0sKq2zKotuH+YBnpE",
+	"3FlesjXYWktS/uiiKiSDAwKkdP8bjT9x28Ii+Wn36x3mLAjUGRCsH9T2W2l1DBV7TzAV62OyJIQmyE+b",
+	"kFTeVfIMnpOO7DyixQ5MmMBlSFjCh0kOB/yMaUZR7FcKy9zqOtthuyKw41MbzfJObWU2F8mF4MAT5J2T",
+	"mPM8584pRnYCipXvgXIITyqj7kruJbY+MTqKp2B17UwB/97kaCB+dOXM8u528pwe2+j997bhUp1AONXM",
+	"2mAJ09LRCbJ9rqmdcvH5g9qGa88QNI9g+HHvEgyX6BgOMw1W6J6j231dwgHy82yGLc5MxbXtkhv51x/0",
+	"ouUzUKxyimfvAe86mdPej9StU2ycOR0u5BaTm1HJL4NNivnNbtm4FkbJBipkhrNEenREIYtW4Q4zFM8R",
+	"NTvVOUXbo4oVdsa3rebZZAVp0Yea+PA9b8laDiHcXokD8lWbmT8NXnMKTmYEahDDIRtxC6yoZa5hOph4",
+	"08kRSM0BkggdwqXadgMuI7BKBIQ5GWSz17NTMjgF5hRlcxxcMyjDCLWQTBIvR0O+cZgP7FcDAn5ONob5",
+	"WmTktYjiuTDtX5wWwD80wcTGEqR/BjTW6K4Mq1UQLhGCTUjg3or+gRQJ/hH3V94w8NNXUdEuwsamhoT2",
+	"Pxqr6I8BgK0AKAN6o3uilgpHYqn4HCnwXaMlcM3dM7Fl+UFt3/AYF/8pI8mINJNNGsNBjZaUdO81bWAa",
+	"r/h2woUR9Si2uj/yXa8UyCpnvOKicrxMN5ny1T3O3FJouvO15kbcwjTwdWxiPur6j50g3ZBjShphj6vd",
+	"drX/3cRgj4hvpd1Aso3a2ANxTRdc5/6PVXn0f8KFNMK6Nkq+F5LjHyUXJcmh2thHe7DE8+FWSGT4z6XI",
+	"H5labzhKXoan6iOsiqU0BdD4irFORKOEICqHskxyfCTP94B9ePqOUbXOYFxddEtmGzIB35nQwHKwKM3X",
+	"ozJHxsPM2hGfQUb5f8jfhMoCMwkaHeJrLXu3lWu4Yu86dx9OAVH+QWO/+gqT4KBdPr0jdb/6qtNLP6Bn",
+	"PsJ4aqB2ORnDgFfR3t0LVa/nEl/ywyFWkEA2ypWEQcHbnBSYYcy6GcVgtqISmebdFcYjB2FgF81bg1nD",
+	"m0YYPaaI8MTmKhIfw/LKUQTSEjwf7soDukWm8Di+YX0tJ2Hwh68lhh0u16P2v6934zswS0ojXR/x/1Q5",
+	"xcvSu0D7XpTohNY5EuwrS4+R0yJynkARzsjZ8epkwtMFl3k5/XHs5OSMj4PSu7tcsFAryEy86HSxHVvz",
+	"8fgyfozcfjlVAZoSMSbdhtzCpQg2ShHio1OQjdw5P7GbJ4asDwi2g22/1xlSdNI6Be5NzpzGHYPn2Uar",
+	"f4Acs3Cy2l41X5pq4zjzGS0cJeGY9Fg6eJN79+DV2dumIewn8GpM37w+SCG3WD+BJQdcz3sDPnqlWoGe",
+	"fukWBUCkK7cO8x9myVQllwGWWhlUPuH24U7sf2McfxU/mtVGq/0qyVMYSlJdfwwrwRhiucYJZ0r6RMQt",
+	"wniE8kkmNu4didhBzuuaenOrVhuuZ02vqXz66tytRC8O2jxZYy8mfhnj2+qEVKJUuG2yQlVOUGtTTNtV",
+	"HgRh7p6qpX1ZABWsR8mFE7jTp/+8WXmbbYJ97L7dvBKfmFraGwtVLPmutn248S7DBmS76V5lZ/gRAU8M",
+	"lETCnKHj+cKwEGx3WocsIMTv2XKRoLesRDbUr5it2F4EKeG0dGgdTZVHmEBWKvTla4keKHHPLZYNvQxG",
+	"GDS+iiJb4UuYSLlYLjCHcuGLrlre9sDBmPmPe7LJmKsVcmenhyytsOVUT4qebXJmw+K3E9Ysejs3SYHy",
+	"hsxAzqU5+PWM+1cxb/Dk+5/hwmdGAHvGo0OfHtNqFh4Cx82u0Fldch1d+/PBcsv1XBh847d8LBgN1cyd",
+	"jfojJn+F9iBTEeI8sS0i0Iq98HKK7QD35LQLpvcRROgBO0Isd7RZsGWSwBBncNlIdW8ZwiyiiJ3bJUHz",
+	"zkGUucg2CuvfAVt7wBS/k7lK5/n9xPeQI9p6JJQ5bbclNkoyfhTthhKmd0iYvVKo5jHzCk+DOl7/+1rC",
+	"j0pfvPvLhVWWl/EikNcedZmCTBmfmurlzrKY5dtNsG8jQVlt2RHshJuKbnDOt9Htf2zGX1fB2hhCiRi7",
+	"aknTzl7DNxRes06JouWKPPf1QCkZvNJo2EwYzFZRm4bB3xcGFcBznxVhnGloOvOKwNm84jpBMrkXMkmV",
+	"nAoERaM/01S6v8Y+rUg9w+ZMV9vTz423dBWeSEqdGtrw/PmjpEz+sftfWnYOgyhzLfa9nY2wdEFionJv",
+	"C9DfCW0it5zTVMGsfT6ycWfuWfS8I6ZeGdUqr4keU3qcMmK3EVmB6NMhbQFzWtu9EcKvk6Sqc3hEJMv5",
+	"0Oeuf32Kob+X7WvQc7ZUUzJ/opOBu8HxQ3dsS2YLIclFMRaLESePr1MNFNugXO/AxqOaNoSzD06Lzbje",
+	"vlFlekbbjMMJMoiBhtUaYpm+HclowO1QECg6gbHeC0lBVDJfWLZXyNuuwZcnOzVOWRcIBoA/n1Yqn+vH",
+	"m1pnBTfRXtyFZOkcpzsdNjHQuq2QbpMSNJyP0S3pkMJJ9zjjDZSAzxLkButWA4mMhI/tTGig8FIIjU+e",
+	"kWAaJXwFmDWjI9ZQ2G047oM/KnHISyoooss2d4BNNJbsQc3pYMq2ek/MLRQspTXY82MovJvu3R+B6ztV",
+	"IJ4wcoUEVvpid2ppu/T27tJr984h4RVPK4ZBJ56pr6CjYwpWX/9o+Vmt4wA6yluoXQakkGKDt2JudJPQ",
+	"dO7h6KT9GhrvXTjNClXr1F2YZO5Xjxpkiya59yRKP8KKdX09jv5YaZHNAOR44x5/vRmla1ouDsIUMz78",
+	"3mMsd1mzxjigqOtNU+kF+kn5m8d/szXoRFv6Y2xvd5AepPDo0YzLI2mwhEP4SyxrO4z0AseBuUqxgTNF",
+	"V2gHKI+yW2HVBuY5TS6j0GLyda3PT5t+F9y+MIWakbrSa6b/iWWYjNgcvvFUdEO6tHgB4Xuq4fDMUL7w",
+	"HSs49nVpRVUKxN6YOImF2BZTr/NiPNovqAqB65zlcCu4+2e8K7t/AQvmVzv3IL9i18+6N6ElcC2nRk2a",
+	"4sRSERIKgV6n8jsR7CjpM4bAlU9tpQwvqqHxf/E5dKxy36H6ePpzNAJNFZUIymRSUYC5/njc+Rw21X43",
+	"Pgu2iF9gDVzebp5SLyjty4IoOtneA/FSbGWnEO7cncyUCxa6WMFORcch5B3LyicFueCjsCtTV+Gu8jyJ",
+	"NT02xNGLJ36eP9aGJB5PnKkPzNTbLRhLTt+QsWYqIpkT5tljSkV0omsSR3FUFkuLU8UAzuHPFVDynsYY",
+	"gC0Qwv45K3i5CZQMWDmLP7uPxUN/6+NqapJWwxN9RzTISWVOQ1FKhSUzNIvK3IOAZeDNCLwsJYC96SGI",
+	"VhxPQjoA+aoHHnxaULrhGs9uShsThm2mlT+NFlwh274R+Qx8/xv39Cmwfw9EskX3dw1Q+NaqQNTmfnDC",
+	"4wwx3DoEB52H4z+yFr5IMEScwhcwX1s4c+5ARLoYaqE+YBibCfscwdzMzMDHd9SfOC4nlKt4IO59B1jd",
+	"PYGG9EHp3FzFo/ZNYljkRG4CSHsAa5YtHiKmp1Mx3CWEwMn4ZBPXA5NFUyCAj2L5vMKHugHHsVhh2yDZ",
+	"IWeAyzreCtbfZkpryCyVls4LTOCUr4asJ4l6tYYVnehFWuknQdTAy/JIq3gRIE7sW5oY6r375XP3qZND",
+	"f7Il0GBDggFfeIA7nzOn+ZjmcgvPKWR3EMZ30HRZAz2JSvx0UdXpQXE2flcFQqSTqCp9aYWho7ge3nN5",
+	"7BAlrwFxIenakmyvFMBP76CfdOKQnTvn6uDMIUNoZqXYB+y/SU6ZOqCNEOutyAp24Mf2bKTovChLtgbC",
+	"MygFBbybxIkKbcdD3Ax1SrqC6Yroxj8fu36LFhF3AKdaSfzCnQvbWnuBwwvIZ+zDghs8c33kmEhl3I/m",
+	"wwILIVAXF0EiUNs4qYhqeXMYzxi9cc/07/amncbNLV/qQJ56TD4jzFM6oRHQ2J1//ux06nNodYZStaZe",
+	"JZxm3RNyKHldqTrRZFG1u+zaqu12H27XVoD8gdaxIZuj48TY6l58NhbI0Do82bxewlLW9vyA8E6q9RSm",
+	"9b/gc/cL71Jb59JX3BjuBhI23f5GeeiBff3+BO2rUbh+pZlVXskyTnddVwMywzHykHtMG0n7mUnzYcp5",
+	"E0aO7xiX05nQ2yD0ej72GnPp6dvxEal1CRH74u13L9kfv/zqf58mx+dguYhjf20ElHnCYCZ6flZxWzBT",
+	"Z4X7a1bbq64eSKAJoJSuEtm3xnJbJ64hU3mloZWxeAj+2qac+qaWYQqiExou1uKcCtNNmLP32XSdac7c",
+	"KnJiJPAPNjVBz5Fr69DUQtgCjhToVHoyRlUC84BMQGGZewDTm4U1UG7wZtMjv1CQzx4U3nKZTpJ/SLSg",
+	"WDkVSNGNxRf+wiJuGuJdb2Iibr1J6hysqUUDSdRPvpuxeu/4DqRXg2evBrxUdMfRX97Q8pkryrc8230n",
+	"SNJn6KVcbOM5Dh6WQ8OtgEMD90TZW66b+SmvXmTfhskec8FL+I6e7IQpOx//8jrO2jcMSdM3/Ceis9SA",
+	"mvSnYatUIkpsgchR2wi155OkwG+LGqwVWkEHqj/bCOv0GZY7S1qNZk3vEZzF3iypu2eHKeFArs0vj8H+",
+	"9HoWCLuqLeh4rBJ/YhUXOlEuwaMeF4FFCx0QnvyNJ/QjBe0B+8ex5OIO1mnshpjqS5tc3B6EA3YBIR6U",
+	"luPQXe5b8QUmiIbTZLYZafUToH8mAIv5h/3n0p29AynAvQH924E0sBuaZzsgfqU9yNzXNbjVeETXA2sq",
+	"4ioVlbyQh4F+wfhy+fYSk0DoHZ9/Tw4wvs4y0nftyq+u78LHM97K7+7JlH5vsZhuZo9kOGgItzkDhtk5",
+	"pBONfjg9hJtQmYddUBJDeR7gRekO/IKHmARphxdUXTupvTpfYS1LV+99NVpUgfchq0aJpQkdr0dvj9tR",
+	"RzeLv0VqINyoHC0IMoYKNNGrAilWJAJ4NKxf8/grHezdgq5L8aJrcDhTaVzsbG4vrKKxJt6GO9s6/Dbk",
+	"6W/QIqAYoXDk1GwCSMAW1WstMi7jyAaY+DbvIq3SyrYU8zMAxgjjP1r7tefHmC0VM3qpemnRvufH3utY",
+	"GFhcUtDCPj0HN1ErwpeK+JB5g1WGzk8HhsIWYCAe3l3DVsgZyezrWk991AdVpoUDX0ZJt18Y9raWnvUZ",
+	"Y3lDPpYpuSvj1+hUuMqyQlUXYhybzFCR5oZ4QXieBuE1IG8qzU0bACVgLWIQ9xitFYZNl31qZELvjUsA",
+	"oUjMmM9LsGe/oBvhLwwqlql+bFHbaPq4VKSfhKWI9gHKkpADpCdFa26VClU19fanB8o9K1QatuwmvZf2",
+	"bXebLTskJJ3ilYKMNcLG7SwJbaOEqnDi+zo6J60uaGdAuj8bfuhmPA8gaaav7DTUmTAfSbu/lq+j6k6v",
+	"1Sj0xJ+43ispsqbmbM4Lm1D0M/WFPVyOxq3SwC9D83GCcESd7LYRxpqY/5DIFssHaNGMMrUHRJaP6RXT",
+	"BKPukSM1Ui6eUpI+MOjkHaOxncsvItgo0JJctgdjVkeQw/sVINNLy1MlIQderaw6A5/QhKCqBr1PQ5tn",
+	"wrt4IlQQwkXOesAKnc3o0epP0dNN4W99h+gkW4UVEJLUpIh9v6MXh5DeDXccUsqN+pGpMu5TfRmIYgiA",
+	"EseVkNuEAftO7EOaq0959RwJhFPPcn5kqIxNRF5VLfN42PUnFfha0BRp59EWwuNVtUkKxksgRaGlOkw8",
+	"34JtNUCQL7gksHDOENYcQfGXTN2CRrytqlMvjMg4XWt9YtM+Ohu/chhE5qeZfjOehtSsv3erhtD5BAXn",
+	"J9ooul6rQFXl1BHCR57Z2MJSurAplLagGXwUxk5b0dNtgrQMHqdtWiVue4ZHwYdmsbAGZR77Es5U4kIp",
+	"Xcv1gtDcnPpEGoB+ndrUyq1ay3gU01i+pYI/TJXBS378S5hsT0GAaZpNk1Pn4p3bTZG5QK6O1CUTGtTm",
+	"9JCbdeMyDHLjBHSko1nZdt+1W2Z4U9J0t18a1uqqdv806xyk3auUhAZ959XNsOR/pkN4wUOeRp6nivv9",
+	"UblBPE+RMOEDxdNUMXkZ33vuMx74K6mZPDYhIpS5kxa5RRANvbmI1D5PZbKWalXhFM8RdBTTHoHJrh+Y",
+	"StDycVCIP6v1DT4Xom0pRJmY/UKLTi5uG8lwx+1ZG3QkTkP9jiPPpOyUgDIV5LNhM/EL0Pfv+qLT3Z4o",
+	"m7HdGKWYRCfoXIJ1Q/ospATNCBQrkD+DzIPiIiigSwQ2fJdUtovfLtLvl/GS8FJ/hRlsZ9PLOUMUJ3d8",
+	"fBFCI5i3TVkBTjTwI5cYPwVi54EUvwhOlHv3C+PsGXXommcDTj3+cTV6wzEzHMU/ri5Ij7sX8uI9FPJy",
+	"PTzlfF217LjduTgdyvJk+mO71fNMr/jkmKkp8I4iJsZfK90FXsAAlTpIw8Jb7ry7KG9Itxo1loajqvM5",
+	"2mAspfc3oNqFqi6SjJ1pZQwaQtNaNsyUIgeG78FFupDzXK0M2ER50R4JxnELG+aeZcYnop8qw7NcRKdV",
+	"J1R8gWF7v+L3HovQdOWQxC+yUfSDcyf6N+Gb8YogmcEsKDx6o2zDYYNeYqK2r/91dnRDoereQ15MDQe2",
+	"V7eXWX3qjqpAxhmHaY9q4HpJxSyB0uk5k7DlVtxCBxC2VOaS3cJLvrghUGtbgLHD8qVA7BbsBJS2JaVN",
+	"BxpLI/KLHI2YOj1n6Ts1RPdvu8x9uO1sApsqAUk8zAykyXtBR+IF7rQanCH3u6lKYS1cRBHspMp2qo6S",
+	"DRiGRpsPbPEeuKuSOcN3H6napkIe3NjECIGZPS9LJ5gdPbetuSaKBhorKtPLlPJY5bn4o9vWFHxjp9I5",
+	"EsDYapZ3G3ylSxIk3D8BTTbn6X0n2H0plFxOqaGUtcfk6xXTNCikmLERwEhju+cutT+oJL/8Ki2RfA/M",
+	"itICMsV/+RXLYavhMno6raG/18Ct2wh0Ge02eA6VLZj5e801XKbxJofuPPgfPebeqCZjiJci8ClEsnCQ",
+	"oOYUvsNbMs68sFSRA1DGtUiKq945r+6nIFPCMKePEeKRH1jB22CA0jloYr8UWPTtg7VrN+uzgOzeYYHq",
+	"OzD2PK5udAugMv3CONmPS/0o9q4TzlUO2zPH/BpuoWzzzOPCU4A/4b/8KlHjHxqL7+l3qp1KZp1XsmHc",
+	"V5R1fW23huaOO9yq1VqV9nx0w+paSqHkF4ZV4lbZEOFwb5JgoP3nExzuzarYGgmzzAlnnY4sG5oMF1m2",
+	"JGKQO8+/fce38djfrSrtdA4OUyR5VEPuMj10iWn3zanNZoLjxRvXq8lQs5E+xe4xndGZdDcIZTbuceCr",
+	"l/M08HOTnExvhynNAsca9cVMCHYO0Lb7jF1Bqfc91U4Qrx+5oPOiNbOCOHXjIadVk60/3Yw5nBid87Kj",
+	"9To76SQG2Fr63aLNjpsbTpIz2ds3/DANCC5R5rxG/88dQU4dulMIL9Ctc91lzcsrFqCBW66PQCWGV/xK",
+	"498IMvgInjiJylU9eFGEMem3WPBvseDfYsG/xYJ/iwX/Fgu+ewjxVxZo/XVHNH+L/P07Rv5+C+JdNoj3",
+	"bxyQ+/WE136LWf0Ws/rFY1a/BZ/+vYJP/WhTMsY0jCo1OjsavckKpcoovjT+QuRPpBB5sA4bCllh3c7P",
+	"EffDJ3i32ZlxJOd+M3+ujWWVVnXeZ5XZ1mUJ1iCjhQ4p04NqFH7AUERX6+CXFsuFf93jQMdR5i6D7nwG",
+	"y/kmgSUyxtyT8+MJXU+UQ57rGayl3/Djj1xHKUtraUUZ0/05Pw4JAKzYA/vHSf5ttItD9BWCgaPWQvfj",
+	"EyfD6f2ZkRACFW98eXJ+9I7kgUtnXq15tpu0VJdBJFghGdolcAkotaOLSfD0fib5MENfJRbWEt/TyZ44",
+	"nxmdqgq7Z3VpJ1G5UziaAlC6aRVGXzS+vQXt6SMaIx/BEJn7llNe7vTxzER0FJGNvAx0ei1+eCjeHQar",
+	"s0vFfUcrom6FEc66c09OrnUS1apUF6rAJNDFUUgoTlDAmwllqt95gLQ7FLrnW0jVcgYWpvbuIVN1mZOZ",
+	"4VbVy9QzRAdFvFFSHg2ffIK70c8iRdi96oVgBbb/6qxxxFulYkdW1aa4Yte9ynv/0uBoX6tbaNFML4Qb",
+	"vTIFn0x1iJBYJ/N6U2DBh0cWUwfQDO+9JoohSqC/AJjYDyzvRfG9WKg94BSMkFLiYwENeKqw013g1Mwd",
+	"JxCzVkWL/Wq/MpPpKjNkrP/d9fV+P/OdjVJ25ivGarWLB1lI2mmfIc0bktvg8yx3G9MTFrQ46g0F35Ry",
+	"OwS1EXLl4TemvELtxcMPcw8tgow7CzOP2NNoKqMed+a5rhGvCjN2JuDPYxN0yRyNZjdBY0S3Y+shLiN2",
+	"Ay06X9BpWamUZ7C/jEdZlivXQLR/32CkyWsO6obXir60F6cFVfNFOiNkTqQ85zmg8Kmh1dEq+a7ZEURm",
+	"GQ77geANTtmB6upt9p4+bnd1qz4aSMKexmzAMjrH5HCXD3awP6qDFmsmZrBc/pRu1WPUvCqgPAOaa3UN",
+	"w7f6y6QhUzq/ou90fnok9gGEq+LOtl1kSlt4LKQzb3n5mF7EdbopVIR6h6rUVh3lHmNOC9WLAUUVYZ0o",
+	"6xU3Abtm5sArwzYaoBwlUHs6ZsN7OTKNAz8NF4iiIt7tPwUI+lNrc1R4/RbiuU6pYED3OXreVElMnngn",
+	"g/BqRiI4QnFHLep3ZygcGus6HhOK3Db84b63DYQe08OofhJNZ9mT4+ovgDygcYeohGJ6DXUYQ67KLsUj",
+	"91duI8LxZQ8f7+lXZ3nUVg2aXaTH7qREJIsk0d9zds3EBjW64SK/BO+fFXtY/SNBJxogmXLnO2EVKIoe",
+	"yHzZQEJ/W7v9+fg/BEjJ2/ljGFpA/uUevd9zj3kP+ha0HxsR0QgiAZADrNoo9vadUgQnpY8N9Mtwa3d2",
+	"SmRdG/GMK1VVBdDfIctdXdozNOwHreR26c98bSzF4J43bHBtUQ6lcK3x+LIe8GQGvQrP5xU44QvrYxzf",
+	"Lhpj7LHCEAUM6mZelj2Ojs6GVwezcgNM3vDgp0JmwQH9vt4kWPU8uGKSwb6yxxAVjeBFOC9sBua3X9N3",
+	"6LyNQUd7EQvT3M5f0+4yyEJ33OeEiRqeTu+eYoCO9zRJEOiavwvj7G+n97zT+7dj+bdj+V/mWI7rkHsd",
+	"qFHd4y/H595u9z2UrLZX+KUJ3kmmNDx2jh+6JQ3NQ+SeroFj5LSVAw6aUWUeg+TScKFg14XTVDcEUHiy",
+	"zbfap42d04vf40Ofws3fCnXdpYphldqFS/0JwZ8EBckFc4TPXJQkSX2FZRtByZTTjbMkwkzMrPV7b4Oc",
+	"v9iTFueF1rAzle18DC+yg4CeLmV0Y1Yl+vGmuzslEflv6n/8A4EbwyPLhY2D6i8XN1ZluzvQNd0Bz3w2",
+	"MSz6C/+AND0kwnk1hKBZbVnJ9Rb00tNxuGMScgyFjpwTT6/v1dUWU3IqcVu2Q8TlIWkC9SIkUkfQpa3I",
+	"djMbunHvnHKyn23H+ToykTfzwuMDOxnA/Ad3xjR2RerW4kJCYTGqF0193pA8gGwwngK7/QQj4T59ugen",
+	"VgNX6Re2qx7STFu4rC+dkR6J2YV/PvW3sLEp5PL43NJ/KtmB70RZRjj4YXOpBNO77CqalU+JnZNwa5G7",
+	"0nSC9jGyrD1MceaomfB8B480zEtyOt+E1Znj4oXFnkMB16v9Oq8TEx+beVzPsmS7zIQjAhjn9U7CcxLW",
+	"qnFv+shFruJO20aUsaQ2VKSmj//LS7HzxQR42TKdqbTZQjEe1tuE7kVCQOd14FiE9Vfva2BN/oW5SCJo",
+	"SD2ZQXxQeHM+SizQliLRJOYKXbijADLWL7DDawN5qiqGWr3/xAwzu1BQwtjbLrSwmWElz+XXtIf0HXd/",
+	"gopAaXaNPjxi3HK6oaQMrjO0kde/oM5I6oLEvAW63ChduqoM+t7hepTwdymJk25Ij0wl6UdWIu9vgNFr",
+	"naE8TmX8p1veY4D7vSNAfk10TYilHb627AwlPoNa7OBC3FOn/Tttz7Mzd1wWVQGx+CGX5D9Aq0fNfb7r",
+	"P892KDUmUxrvak3FNUwKOPjGZscc6L0XSLMaifaO33/7L+Dx5MwYf0xNfmVojrl//Ft6Ov/E6f74NNn2",
+	"QnbYbjsju2mGvUbd/0HxKIW1VRfqfifvpCE741oLFKdcqwodZFHRjYBT6H+bktHrcxUU/X+37WU10Eyc",
+	"WbQffCLYkKTu8y7ZCW1dM5gzXY+bXU3XL1ZRPBSItfAEMKcG25ZX8TJosAfweP2Bu5pJ+NhU0ZRCgo8o",
+	"Y+6UyAHDtHIi0PJoCI2XtzB7S+COjszA5I1o+PZCghTYN6fagWmJalap6V5Y0maazhB3+pm5Gyn3WgNv",
+	"S885psoFYngnAYl80VDGqLjOR8NH93OVXC/SdWBONEHmQWjbbj9spxp2uAkE3VIdEgl0mKcX9p4nPVi2",
+	"dddYtQkyHwEjSI7q+u5ABX+IODEVl2cr6+8kC1QJerp80QK30R3ZoQQfmasvr+9JKHmPyFaHWrDX43aO",
+	"l9192W6Bs4GvWt/C8S6AOwdumHFHgZINGRGxUHBWKmOZFRUWp7FC2GXI4URmFCEJEi6Cx3PgppvyySPO",
+	"RMO3F2wP19ojKyqn9jCH0K1bvEB0DVH/jouchrEpnVPN1yWBAYUQLGfGao7X35BvIR7jWEO88PWNsFmT",
+	"UYrXGIwepeT0kmfwLFSiYRzYBCCibj0a3KJZbwqxsT0qyy6DQw3xq/aq5BZwbguVgAxYa/4PSFfpi7zl",
+	"MnSW3TPMRrkFiRsPO2z+XgP8w61xHe25/zna9awQwfOczvO5XDjHJkpn+tL9QOlGzxgyIrECh4CkvET3",
+	"jiNOEFW4pyL3QHSPhPhcKi5gpVIG5g5jL4yJp0mIqhMd23oTas6nceyRkZS+bDzju8SS6ChZ+7sgpCTJ",
+	"3XXG6+803fRyYYDbRNZ9UBjP2FarWlI9XLh0cAsl5BaFrOH+8anZm6aA0+BdP0eMGX9nEnpG36S7xEfD",
+	"YsEU4TRqmbTKfNvw8UZzgAw+xIibzao2Z95TpFCfc5VZio/fnVr7kiQviWS4DU5ffKhOqeDv/Vrefaji",
+	"nx7uTHKEG0up1DEKErXZODWkkaIolh5CFMYEBCcN1WT2+Ta7eA7NaXjep8CnzvOmWLWi1U1lESpmwQms",
+	"zBk3u4hITJ+5g9K2iFqKuFN9oal7KCQwdXfHEQiUb7FccLOL7lx8dzUpbJbiacGMQUwW9JMcxMqvb3fG",
+	"woi6DZ+SJnd25IFX6eFbFTLyOqhEQjZZWgOytkj0EoydhzY9L1FwkB84EQU79e13/l7giElqHbI0MHbZ",
+	"g0Wg5ie2p+S8KVBydb6LXXq8fkcDJarfEp30ry4FI5fOTlzDmaS1Uy/exvmiW6/8vHDj++d86gNApOqD",
+	"l0ZNRgfocstFLDn8jXK0sjpgcGE24p5ImLizyKEpCHZ9zJsq4XD2NFXCc8CXUwx2lAuX6LD/MQL+cMV+",
+	"cm54n955WlDHJ61GukJNzIgPtdN+NuzSfLgdbrNQSUm4W2zFSUvcY5ZAi1x04Eh82XDYLhYq4iRtDkES",
+	"gNEkkqFnOzu2MU9B1qNVi578zY1o3C9/0u/808/olme9a6FF2+Nzbvc7voM4m3yaqb9N3ogxx93OIgEN",
+	"pLHn1Z1nfA30+W1qTdNadGw9xKO5YYVgBwnDCihzZlU3fbrNsVYydlSfkMScCyvdJ+a15fUW0qmc8Uau",
+	"rq+/iibwQ7nimZ3Z5djXpjHBiP2EHXXfpnQtVW0/07hCY59lZF1EtemDejJ2V9Rdm75QDMmPhuMdTnYP",
+	"sruV1Ohm1TyLVODwtfGRsuleCHnrEVATrksBGncsOezC4BZXugto6P4lhK9n8EHwDHwD0T49vHOc8dpA",
+	"vJSv5Gson/uiLSyxkBSFq7S6TRSMTT8Zc19fMX2ivnFvRGYJ46UpNyVT0mqei8waJqyBcuMWThgGH6uS",
+	"Cwk5Wx+76OjTJQZd81kle/Cx4LWJwioFtugQTUa3D7JdIiGNZ8kRv1TaAttJOBA3uXBuxpbLPvDB9GFu",
+	"xEfI427HVPYi751EYnEy4IFCWRpMVkOkded5Ufxz3l566aZsVnSmaiG2hlBA0EvuK3i5OWV7GZ29Jsc2",
+	"HkTJVes54qMzv65hvqbTCMeWcHhKsYNSgLF3mf63BPQW82zmcQPfCyB5jFxY25nbNh7Be8EK/g+uc9yy",
+	"btaOz5BHWliGRVCdpHOkGgpkiFEglFBQPa9smoz3GN9wM4mDOFYQmGU4I4Mu8Qq53RBNYMur11Zu/Ibu",
+	"qrNlkyPuj9EQLGtnOyiScOScIdJAWZpfg9I9LRMZkCF63egdYbqhmq6PmTxmL4CuN/2U7AFhPaT/G9Mk",
+	"nUF+eR2tQA8357+/joEp3tMpbWX1jCfaav1TX1RMRoUtKInvZISpEraBeiqV2hESjZtVFHH6X30e8Bct",
+	"rGgLCCaaLj/FskbAjN6NsBbypTPQ6N+5L8cJ8arGTm2vbvaYdEB3xGyrlbqFL4z7UjewTp2nX6O97wRI",
+	"J9HnIbhM9NAJldel2jKNldvu0MWES4NgC40N2sSF9rVxRvfxahSCEbcxzXTb5wY81neLRGBJMpMUtG+8",
+	"zTrwNprM0DB14WpAIjQQpuQ/kokrV0wdLNX2DFyDmxbDRd6dFwyKxSYmF3HLPCHKKRE8N4l+wJ2+J2cs",
+	"ODeR9MDp52/jo5xO3r1tUyO20twjoQ2/iscbfak93qhv6ZkhFTInvT9Mw5hebmZlaLBslcobW8S7ccnb",
+	"xHtCtZ5URpyfjVuRg5xd7xRx9O93aHmlk+7G3Tb5nn/sfqTTcjsPlz6Bh1njp5ZfGGxyVd4mgJt9YtE8",
+	"t2MTu0z+wakUul5x2wfvk9Hvnemkkil+ThPMOHw17CGPh0saFMkobmyHYcdTsvHSmZoKsbrxTxtmD2rS",
+	"fd85Ddzg29GwQ7F5WJdmCOmVVYdE8H7yHchlA0fzgyn31/138p7neLKzfc3YmjfuXbuDz7hVyRW/EdvI",
+	"Tp69NzDhr6sGD7wsyYsENB5zEk8s3/HGIyIplkTTKMdzl3qSTu0lR/Xe25T3GlW6/bPtmkixtVsDMy+s",
+	"iUP4FKNIgzml/We/dWrljH4K5WX0Xrlr8+AfqNPxefOp40Ol452pSFJnImQ9PcYsNhtIpTDRj4bxfUj/",
+	"D7fkDx0G3mqeJ3GlfFJJj3tabZh/J9a1btrWoG9TA7Te1BuUNzuXwwPadpMzmAe+48bn4CSw46ACbhMd",
+	"1WAC7N5EkRS8fIsvxUsrY/HMV4M59HxGM2KartE6EdCcXQ89N7kDm09meNwtlHnfUGObRxKWd+l3sF+E",
+	"Vrqb7efla3BsBQnwU4m7Pak27hIMFLGkz+81zyFv8sh2Uh0IxFFkRRMxQXZE3sbjU5rpcwUBOzspnjIS",
+	"hXWIytsdw6mjGgQ+CrsybTnvhKK2KUQECZCYq0QiQidWOhIAPkkhe7jYairDNCbsrT/3ZReQ5+kDRFfP",
+	"buVzAVfBy5ezsSeba7AuyM64BGfKl3ieE43fX48tUBzQJjk8VBIzBwibzQTR/5ae6t4LzpqQLsjX2S3W",
+	"POgR40ch2t0zKdwfb+J38cP8cJNT6I/q08hB3BxYx/85Q7c6XnRhCNuLcW/IIYnr+sjKOtuR2z01FRm4",
+	"jDaxJlAVok3bMP7cg6wYtoapLKqf2luBjs9kMqWzIj6lrdhH7zb9l857MO1FBHeb2oPkL5oJ9d9Jr14d",
+	"cRWzHhxF5zCcK/pbPIPj30pCUo1ogwhbRoKkCAtor3tZ2aIEJhVGzwUyuDmzIA779AvtwHAXgxOXXLYO",
+	"MdM9jvKRPKIHOunnnObXg6zri0L4pCpAumwVvTmIL0ct5HYaSHN/bAVAuSRK6meUgrHa751YbrSSBF+s",
+	"gWsqhWC+dPaKUQZd5w1uP0j4O5JWW6gM01TkRJvIPTAoWLC1lpBTlgs+e8Uw9e7ZB9ntBcGgb1zTVosq",
+	"pOmDzPFKgRDSXSdLHuo1WIPac/VBNlguna5SAZRVqmUuwRQoI3Lo9rghtd4W9uqDXNzLYL2EBZ/7gEYo",
+	"JcYadnKYiXiHy9yMYAn45OTmJnmMIzbM2giyRhfLqWtWPKK/37VC/svryJ1JCmzjjTLCel5PurVWFUjT",
+	"lHZcYvOOZkjMhF04D2s1c9roXy5FBndv6sQ5keuw6X5FYmZKFct5fNctScczHB/0iBLXvWBPyqWLVjWP",
+	"9KYFhrg/pIqx47Egd6C8c0/OdP6c9SHthaRwyG4JZiw9x3X7bZP68bnqhBOFwGJbT+aAo4dXbmxd052A",
+	"mnvp6B3aQrEtzhDC0yebxDMsEMEreW9uTsbUbh4U0v7+y6ihKoLtMS5VZKZg9f8hFjrhI11fEpWIYW6u",
+	"Jo4jXS09XUnN3zf3pEltcz284HuB6gsLzaMXhi4GGC3JuW2S8JmzqXR7XCT4lBsa93CvQB3+Ytaa5Wpe",
+	"wBsTRzd1uUKb5bRjbwEDxYawKTdYUks5pkF5P6faWlvAnsBMZl5/ND2g8yzW/TNvP7i6QGNvLATcgB8G",
+	"ousVr7i+lMGzV7ew4na1VuVFP3mZT52thJtZYoUW9ZzJJpdqHLBTvvalnrNvhOYrMKsOXOcrqqe6kPVR",
+	"azk1qHJP/em1ZqsRE/rTXwjlanGiRE73dFqf3jj/635WR6sCEvcJYsOk819ZMPYn6tLPaF1MJg2effjf",
+	"5eA3lpfRepjAKC+V9WwNVmNxQUgkOrS5z1e/CnOgZwQ0sovj69kAaQl957sclr+gNBnc3k1ZpK+HDLWQ",
+	"C8KNCoC4B5Ej1AiSg0TF5q/BWegJmZCJh90ZAy3JTn/vzGSAcT7ZquntxdylNBfLyTyH8QRbY+atziiz",
+	"T+NR/r7nUX41vyJbq7paNWOL+biCsi/wSdqM/uLuqs+4NnaLhB8wZ1C+om/dheFlPsCg2mwM2HOIixQn",
+	"3PDMWa+lkNBCR2YgbcubvlYaZrG8PHo6P2aB0HSzp+V3s73uU8HWW5DZsZeQLLCAyyhM2MjreNXGX03v",
+	"KmoLEjSiMmqEIEQAMn9DXACixf2shMTb4T1Y7nPyjBUZZnhoe6SyCvzKCAw3Aaf81Uwn/qL46Cfsd83L",
+	"hFraJHGqhGW5QpB3VhWaG4geHQ/AlZVIQZzkluMoG68cMfAeInoj2sThpo3TuTjnt/5HBEnbaXvKCLSU",
+	"OYRlhCOC4U/iq/9oTMNp4nHbOZrf+0u2bk8kgooSQd265FkcH+x9y/PYl6tg0sfSqO5jObQWcJIE4j03",
+	"ReQij9ti1j3e9Gyzn/g+HPsxJAJdm2IWrgBiW+opHpeMhrbSuYqHBFRToE/MSpXtGEc6lFAs1T8Izhf7",
+	"3qVAmHCzIvfFFqoVjwItQot5RAX6c/oI1fSVdaJ043oYWdc75wN66WoXOsiIn4126IO8P4mGMY0gmfTn",
+	"ujw/549nGVR2pYXZxUUk48GN4azg2hTM955xs8PMDst3xLYZyfmbu/fmM4Z0md9GCNmaDdkgox5LWhjN",
+	"DRGIAZRxoN1LJC+223u0Gk3plck0j5bQI4CrB/gN/iVfI8Qf+oD4YgU5U5ppsAizG1uexCV+TEBT8nZj",
+	"Y+B3qVIC5xivTJyQCfHkhQe282wC5NzmWAnjUTn83+OJJnsV//4LxKimfFVEGpBb08ZGI0HNODKg8ylt",
+	"CROLIehZ/7F28E0vz03pi7mpgkGZdqz083d1JyiHUMV7JGQeOzy+A8gxpwupIWhq28SIPaITBpz2A5Rl",
+	"jEt2Oyu3ZePmbz2K1Po1Vhj658HYWW1sQxJjC3DsYwkEnbzhQiPLuNofo2rCG4Kzcna4nJfk41qPLAgN",
+	"l6BNTakOYOxzVsscNHtCVE24lFgFX9STQ0+YdTerf67xOQvlOzuvDZ8p1r6UiDVSAEwqdH7ZHhW2mTj2",
+	"Ay/L6Q3sud6xjEumkUFTWOdp7yfG+IbbsTclQ1lup7jdFV4sgggPFm7Z2W09iRtIbFwD0Jk5QxvF4ERe",
+	"bzxQdMst3TkEQx5vh8/91Ig9ZUJ8OuE1D2E8zrSV4iR2HzidmE/omG5UxEpVeocU+k7ouRRKYupdgN9B",
+	"1DOyBJ95xdlVmpxQJgp1YIXYFh+kVYhaIfw/ugV35/wGsAy9A8G9howTUZuwVx/kBz8rxBeyF2UpkJoe",
+	"ydu2JRiWw1aD+/sGlTn92kBJPfc5ZhsBZf5BEtuTaULXIYztJumK3YC0IDMwiAJufa5hBdooSYx5Wljr",
+	"jnD5QSKio3Qvt3yh7Futlaa+vv3uJfvjl1/9b1ZptS5h79OJXUv+HhbKnJLZSpGBpOAMicfiRcWzAh49",
+	"vbpeLBe1LhfPFoW1lXn2+PHhcLji+POV0tvH/l3z+IdXL7/96eZbfKc95BeICdax358tnlxd0yOqAskr",
+	"sXi2+N3V9dXvEBfWFij7j53J+2gvPvocfkXRarc9uBOQV/ni2eJH8fFrjiFoTXixXyuqnc6Um0c6/auq",
+	"FBm+8/hnX1FOunNUs3KLjsCnvlRbXQNVkVVK+orLp9fXF2v2R/GRmjw17shwwxKhurpiN/wWTIsfh69s",
+	"uL/HjzXR9PnxGxIJ3LCm3u+5Pvoth9qYszXNq+Vb4zbySyS6c0/jwuCgtxBZkh+EsV/jE/ecooEqDH7M",
+	"JK8ThWIUPQO/FNdIA51b5h1QsvtPs3MHcRY9fKMliH1yyQtCdO/P+zK1AfgO/A6ouKb7AvdevF/tI4//",
+	"AsfFp7/9CvbNk4s2G1u9MNuXWDk336yuxvfH43+K/BOdaSVQulF/5b7dV/Z4p6V7XZH5gEu4HH38Ve4X",
+	"ujftX6ZYIYgp5f4z9QJnCAt1baHVQTJ+IAT4czP2GMmCZFrj3+Dvv9y8Xf9LiWtnEWhiEawhtgIgiesm",
+	"qtO/B/s1PvBLqnTXgRt+uKBaf1GWzog0S0RhRezc+0/5t85pcabpKSmDszKD7Z7X0GV9Md7D7G+RH4ly",
+	"nFbIfeVRrvnG9gyiwZA8blmbZufPmI0qS2f1hutKcphMQ2tAxRP0r95MVM4DK333nUNW8Fs4MTqWA1n5",
+	"xvXwa19ZMDhd4vMZHhHgb5/w8Ye0sPxNQ2LvER0bRvAPntD8IrYVhX7x81+YsABIc4QsRx6x0+Pr8dve",
+	"Vn2L10etIIzYXyE+Pk9B/uDcbFSNAx9dGKqa0GDdLvNeFxPSWOBEluie+3sN+hj8vWcL/zTRPvhVaebQ",
+	"+7unodRY6Py/JHy0/xXu1iu+BT9bqaaJgarb8NDZHbqtf3tocXvDt1GRey1pRBdVQo0cNzRfyMp2Ik8p",
+	"s/JFnoctfBGz8n4b/8ln3PiXmP03dbPRA8BrfPrb7dyYi8nz907L8eA2zGeZT7dFQq3aqQDX0ezuTW08",
+	"1Ab78slTH11scCqhNESt7DFknNY1glDUgPlABe5G9MtebR79yG1WnJ52L/H9uy3OHezRCU9tsKeX34S/",
+	"wOmLCZmHS0gQLdPp6Tu6JR974jvhMcvj6vIVPXT3Pbr8Rf31V80YP7fL/oPafiutPqakQatDU5WrLhLh",
+	"uuFHMrk58uQ+wmsepAQLOMUErBnzkTpi8XOdb2HvWkxLxZ/dM/+qMvHnMMB/D5Eo1KERgay2ZlwCSrGB",
+	"cwf2D+73X9t5jZ2KTOwbzLJkLRm9v8MImKLIHnD/mf5TZ5YLjEkgJnChVb31N31q23GLSwGG8QJ4Trcx",
+	"46uybxk1EgFTkPm/6p780Q/u32JH2o67jAGsGButD194IQ20lhPEREniqk3t3h/xgTuKSMwjrbQg7Jtm",
+	"ys9S8g1o+68jF93xdpBJGqQn0XjgxrICeLX6XEOj1krSq59vHs0wjtBWWZxNDHpIPU7iGdmPIe88U8aa",
+	"S0et6KtsfWyPiPGtJpU9d4P7k7L/sjYS9tsN4L+/Rn6vhXX+k1tNJqRVQSb+n//r/8ZTe1wQqkJZde5G",
+	"7Butqjf40L/6zc7nd3DfFbq1rb4wDCd7eOPWxExSp97dZn/adIo938Ljnyuq34uo77WQHDXwMDQbnUYc",
+	"4IWuyLpzNjnE9IL9+c233y/Zm5++d0bIe1i/QT/SEpHcH9iPX18xulL18FZ1pYlJGvM3zJ6XJWi0Z0Bm",
+	"imwbOCyZUeEChrCOMViF/+LMoAZDoUT28x1U9jQsdXPvtZyiLVVmwT4yVgPf32FRP19GzS+wIf8CUGHd",
+	"l9uHbXxhPOCkQcKBl2eOzLfuiTdcW3NJA5VwdIarspw4ww3Y6y96IL+lufvcx/E3PFc3YFMCZsC24uWJ",
+	"mdkaLiVpKAnsgPFtMlqdX6QByQuwduGgtOx41U6LlMC1tN5IIIg/pbfKWpAdEf3e829FhNQKTeGhMwf6",
+	"WzBW6c8XHf9vdqbTNVLvzpWtU9d48SOq/7LrGlC8c4MkXlS6wV5R4IUZy4/m9DB5ix/5vKs48+LibSOP",
+	"/x1vL97xHbQXipv2QhfTg7dK5VOOFWeFnDtU3O//qp4Y9R7y//6O2It2L69RAkJCj+EHlqvMYkn1iCtm",
+	"xqKkN//CUdKbf5coaRCFrQIEjp4vBfZcCDRYNb86G/Mhj/lxU+55kx5w3dQsYU4BXmgQa01DxLYnjX3B",
+	"QFzOc1/H0nydTLsCqUtFtsN7lAqNQg28LI+M9+J0jVHXWA0nvuNdl/5uGQ2/pDdyJl3ikvLk8TQ+r9c7",
+	"LssXvlCPyOYUZwLLHx4JeT6nEQHVXknzi9ypjiUuz6RtnZyh/K4AoTEPCVFkNnARe/LrJjPQqQrkP8bw",
+	"UsYlAVl4WgLe2hpncve7K1nr2/P3ajf0xK/tXpy69RaIMOB0HV5J50TnpkNjHc7Zi+l2tAy4sYxmsZuU",
+	"gvWIvdhkZwEyXoLMuT7nib8Xtsg1P7wMz95Ls8+oJjn4huXFim+wGN4PAy8feJ5rMBjSQERgdybHCqhS",
+	"ItmZkweTr9DGjeU26jzeYPLhoQB5GXkCZGHvzhXaJ1yG6ZpeYvYTHNJT9OTiU/TC9y9xavnuLwMKhWGm",
+	"UAfpTB/DlMwuknD6vbjtCxrjTMKBVVrccgvpOezuR/P4nwYyDTad1/sWeJ7ekmgXVVTpFG6l8YNn7aJO",
+	"ovsfBkXdd0p7t/DR9nTMva5uRBjupbLcmxUS1kC5SS2JPpur9ZIs5Afc/hpuENAuZYu5Hy+VYUXl5nRy",
+	"EA3IeKVRd7IIsua8NfYyPPQLVoR14LsuZ26xvXiAYl9nY6HB1eIBxWZe7SuuhRnkGkfExdkDiAgjbMEQ",
+	"JqMSUoZA75IRLwmuumcKGq3beolQvi+bLjxQTX3bwFv6+kN4RfeSKuwg5JcsH5cNvS8akGHBlidEu1je",
+	"JORFMnfeHRRlx2loi4F0wzPMiLPkiP/vymOhlGklshIjtWYv6ZGH1J7UQmK/SjhcfLvSsMOCIAYJpSNq",
+	"wAv3JTq7xy8MLmV38qir5+v1X6rq+KCWVHK+3hN4yJJpZytj/JgOBlXCxQx07qbvyAhq72RiUKrqsyWs",
+	"uVOVkiKmPqxZqi32dE2QY01V7ReGZUoSng6rK/d47gw0pxc/SGGvWKMuX+Wwr5QFmR0f/QWObXkuKVOa",
+	"eNcQmZEIEuNO0g9SbWyDmWZA2uf0rkITO7xIP2uqOyJMlcFeUduXtb1bQd14HOs9FxYmhd5/5DkgjtuD",
+	"xbxe1vbH5o7s1xWAp5s5Mor+X/a+tbmNW0n7r6BUb5XPeXck27ntlvVJcXyJ17GzkhJX7SonAmdAEtYQ",
+	"mAIwormnzn/fQjeAGZKDIUVhSNnOp8QiOReg0Wh0P/083vkmysa/tSYKm3KA6syWAR9v5cQtALhRv1t9",
+	"SZ1A9cE2QniC9+PE4dVE2TAkob/+sNrMk1NBxjzWxAP3PW56qLvd9K8lFS/tN0Mn9RALBe4wEMHQvWY+",
+	"vHkXayvIguotSFvdF7M7RkrQu41hkfWwaWwksINpBN9MuAAvnjUZvamsHmngg8C4Wc4YmUsVadsFOYT+",
+	"JfwKv3LAiYQnSLiAf0zboY5jiP4SSMJIybVhQi/nOi9VzZZG/XEDOXSDv5JMAzLmY7tX28OwMPoZudaG",
+	"GnZNPP0aJTA4GblWqM5w7f/k1Bo6QJVw121nFfImcPfdEZLLr/WbMLx0gUZeShtnpJkIrojyclhA18MW",
+	"QEvROwf/tJbwr8eAMusJ5oiv7pCqpAsNitm0JFIQatfaKSbunLjrlPpSxEzeAkfeCTlDFhK4K+QwhaOt",
+	"XfPYOXvlNEo2J9IcJeFWabTvYnmz3XaEO/A/ynGPcGS3SPsqf+0WYpOYMV9RgjkGyV+QHmblsUJefdCG",
+	"CZ/gv9xHjVwMAnGyTWqyK04IH6LbCW3aGaPVB7t/JGR0CKaMxmh3iNVqQ3udQL3zuCppXzoHSC6Bcg+p",
+	"ZQszbTA9sIPiggCQBxeZ/btwKb45XdjdjJuMjJqYalOix8Y2rha7FyOmSIjeu0/B40AkdDd90RUjsreK",
+	"K4Lut/qO72QHO9rCUFKRaiudW9/KGwJprItUEAzbM4nT7sFJ76zI46cbIhr3nW4PeyAIh2Mt+uOQcRaM",
+	"y7lMSU72boC8lsuVTcI0dmGCIrR7VJngNR4O1SQ+EjzdvvMNbjSi51z7aRK0BhxWqLuiyz0J5uEbduVD",
+	"G3ST0PIZXjkmVBBGVcmZsr/ZsPY3clb+pGS1oxEMTFrJb5kgdZWs+BuGu666l0mslLjj8HzWoMl9rYT3",
+	"YRPLwPR9TQUoAYwmhmmjt7Hxx8xpc3b6uhei2J+RHx6iiO/6QhSHiZCGN5vmao7CfTktG7cStKdo6P4K",
+	"Q/KmRJERw2g+ZboFxkXCwmUwLpbjkXpMt132erB+ybT5+ozxcqC68H2tEfdYYOtnn0wzaymw/KaJzBzd",
+	"CWr6xix1ymhpeil7X+M3ksbF2lBTLwm6ypvNh3v3q61SjNJMSSFTo+BQny3sFAU1dEQ1cxJtrTG+YOqW",
+	"536QP8rRccm16e3GpcUbObLHo4HKBG/k6JJ92gNQouTiDpp98NJic3oZr7rN3L+ArIb9foYrzSOW5kqK",
+	"iV98KUzDThqhkG4GVE4NGhoNP6R9VEBLVCAYQ7g5De34rum+ZTNv5Eg3BtN/hIbv7kjMe8gj7hs5es1o",
+	"SlTMO+lEluCI6xJbJpxSU0yzHWx7YekJFCi067Tvuz6NPZy4b+ToQZ1+38jRHTpLnqa8b2yj/ChHCekT",
+	"2gs0vuC2OrfuMnd7CKH2K8rgaWI+yhG0dJy2GAHkZMIK7AHvWhSxKGOXcd3itPtwTrf9xu5OolPGTGjD",
+	"GwMcmXCd6tD7EcZ43U91te8h1e0DtfZDu8B9WQVyKqBVwIoidat4W5UUwLpUsLTsxh/l6BEqiWVEyTlE",
+	"MDcCI44+3/l4zMtegPwbOXrJy53TWutjBI6davLm4v078jccVPs8J3YW/m6f+/nF76cOmMGQQIWSQtG5",
+	"DcGksv8O0P9RKfMbHdMCcJX2vgSaP8t8RNxzrm+tB7qd2CvmuvN8k9J7ZVF95oIuEKyiUfxw7Z2J1088",
+	"eibqsuweAZBA1kEB+cR/t4tDMa78fEcne09yqHWTsTaa5qhtdz8JHSNE1aJtYGM08t61Al+HcLqOIMe+",
+	"GudrX/YAAnn9vrdJ0iTrqnlLF4S2bAWOD/5wWrKxybBm7//kRB8AS7aMg+60KMPzm5484ztQlRTSEw+c",
+	"kEv7A4CnzyWpmKxK6EkjdUW4IFQssKOgI53I85udDzEDoZCztKR0d8+t8PyBWXDma3kcoYiA9hjJYvFI",
+	"E7CVJJAWQGdil7E9FACB2Ay6h6QiupK8NJsM19r7MR/Hk2OXarHr+eDLclnntdhPAyAg3YOjgqQHNipA",
+	"HOgErSb8lm2d0OLCbAIxbYE4emOvM1iClAtzkH2ICxND+GBPv0xFs9FSZjVMSJGRkfxEYHYyYigvdUZ0",
+	"KSs7oa6KIBUZyzJaQCjpiJV9fTjf2c3k4vdXme8hWxCGBKbQwAY+Cs8aQUxu7okMAnGEtSwylgprXpT8",
+	"1znJZRHQCxWddIE5FRfmLT7fMCYDF79XByLy2erbyb99mpVJAlxYsjoDcMeIlVBCTAiCP/PBy5jg1Fvr",
+	"rBQuyw6Ee+ngrxGQ9W+iYMp10lx/+2Q2u87I9VPy7eOnP8D/Hdv/uzqy///NI/Itefr4G/zXk5On//Hv",
+	"38N3vsm+vz65Emded9CaFNo4KmMDpO0aDlXXpzY8VxRkasIX7VDBt/Ip011dV+eMFg7HuxVozbBPW7fX",
+	"//DkzufCh4vhcC8VMU20hZSVF7ggHrqcujnWXJZEPs7ZmCkmQjmuZNo3R0cLLG/ddw5YK8FHSNt3MaOG",
+	"KU7LpHQzeior4FCRc4FFsCm9ZcTQejJdmoda+BmQk/7RByb4LRYabBB/8qJbyqGu4ZMtV5em8x2utN55",
+	"JBWZSeW69WPppBtsLWtutZ1JyMl/2h922MQ/O3MdShtS0EXWlgWH8H/GyP+6DojObJeSsz8L4HaIpHe2",
+	"GY1Lz0W0yyNAqvP+z/Aeyz6xu/gFcdTjndvkJ/e/45gLrqdbZ/de4tejVmtn6ujOSbi1h34njZ0gbmKP",
+	"Db1Ud7/LjlqxO8m14qdHPTQ2+5RrfSsnm8RaIYiSE0iyJ/PIU1oBeXd7vWVL/AadzcSlnByzT5VUSx3F",
+	"cTB5FqKnUPvTRtU5HC9OMCN/w1gF8eFjWvHHt0/D2JRyAin69Zj9BTzCX/7/L///l///Evz/jqW0/hEp",
+	"2Uu8xBdTTbr07CQd5aNlH81n1kEeV4rdcjbvIx/Ab7yVk5/hJwOlQOxRH4q6e86aNe8V64vD909IDgFi",
+	"OXJMZFkQxXJg8sRMKC2KDRPWlyErS6+gAUlz6EwmH1wRqKEXIbRUjBYLXy0CnU2G1e1AXxPohhxNAVUM",
+	"0ncBJ7C64eIgdm64dybz/Eqs64MPeGhRpOmePysKmLSJlIWDXIy7DS5mZo81o+4No6S5+I21aV5+uddy",
+	"TmZULDJHhGRkQRexTaFAlFdvnmvLpvNhiXnx1WNzGUJmKTApDfEKpE1bLH79EW/CTcD+BYS+vEaiC5mK",
+	"ZUzd8vxDJY3OmCjW9KS7SYx4+/EzUouSaa844jyNz7YDE9cSlFpTXlwJ4K039AYSbgBIyhkB1nrMBdmw",
+	"oPFkpcOYOIEY8gEy/1jtuRL2ipkrIpr18bVDMePa3gxIJVC3Angd8F2q2hAgCbgSUuTsNBDAuCQV5HhF",
+	"6zlzKsiIdWV7z+wonkPBfTMFBJwL4gsgxBVcmB++O9qwBg4reXHmrechcm7BRDaUW2EeE0okyTlaUP8a",
+	"swHhDdu8vsDKM2/CTp3a9WzJWhjAYtiD4imsME8/BxpaYb8OLoebTiYZfsO+QkPFF3/AVmofTydqMsGX",
+	"dfYJZS17RnC+sNNU/Zm2v8LxS/jWAWsc/iESVjk+SFnopW6QkaSq0K3WkDBATTtHPpXafnVBVJ3mSIdt",
+	"SP5WbXqqGyHnuqc+NbPuASSj+wiR6Bx4jOy+5n9A4JiCu66X9YH7jikvrdVMqSrgBRuVc/yxDWOzLrKG",
+	"X9ylD3Y6uANFTEgGbs7cZUejRUemp6LGMGUH+B//84+rq09Pnlxdqasr8cf//39d10CEhLvjqkNY0zKx",
+	"EYqRE+wmHEvA1W18TJeU3OaN7sF4E1KfrXzqw+C/CfYX49l2n6ejyDASL+plM+BMPpH2bIBCTdxrX47b",
+	"kQI86OoC7mgpWku7AXhqstoEftrCv4RwWAofOsA/1pfsT0pWaVZsem6NRL1HjlcjuLwlZg0/CfE+o51H",
+	"57Om1tjnKjpr5sb0SAU0U9UtH2bYXi358Ch4/7b2zR+ql02uSXpBF6HXrbWobWCzQh0Z96+rNCxd3eD5",
+	"lOU3ZFZrg9iUEWPCde2zAlMbC6ZPyFs50ZjkALEkOR63BI+ZMJ1e94Uo9maq3ggHh7vfJe5KEEoVHJ/7",
+	"z9lsfQ5/cSQWqDTsMjtOpdpBhZt6lKxHUD4JqccfllKP3zcwAIQLHmVHn44n8tj90RFmnAQk204B0CFO",
+	"nXShVww1TUoygHCliKxHORdOBza27b7HbwzowvAO76Tp1iw4a9EytAUZNOVFuhKRIFNZIz+Iq7/k0roc",
+	"5tl6AhUF11NW2FNAjwx3V0duGMj9uJmB9jp8i4N03G62k+QbnIOzA5metYftTaFZXOu9E+vNEa1FNtSU",
+	"HaA9wr1VrHaDw+NqAkYm5nkHmvd6AURNGTbs+WosVOgWjCp7PoRP6EqHfWsSK0dvHfOPv9rPBxxEuH43",
+	"JBgo7/iMFclgaK/lnJQS4n9PIItFIti+tQmmP5aKmeXeklbP0IZuoTOI3rTjqnXudkYXZBb0HeslSmPX",
+	"cOLqQahtdSVw76ztKHBX4oMhGTM7ItgRL7A6q6CK6JKGBct5wYpT++mVwIewdxfSZA2JJuTaXFJYVij0",
+	"s0qt3FGBQhUt6Akarn9tQOWsTbcemsv4g53cJQU7t+crELuXQGNq7SOmWGW/txEOCRjHqSyLlt6Dh12I",
+	"Io5+tBcH+OMpeX7xu7tCg9mIgSLBnWyFivwLYNXd0AhKVR0Iq5ajhonvwVgtP+G5nEPJQM4zh00mVCxC",
+	"P6Smt6w4Iedy7igjmXElfa4ILzLCSs2av6AoRtaN44qBuLoHw3+FswZDA78YcmXjI7rn3TMsK+CwMseI",
+	"aXflEfNSWhsnuw8wAXuXccbozqDBw7v3eaTJdcEnTJvrE+IQXXYbCYieK2EtACwiVAEC3OvUpZaDi4IE",
+	"CLxHQTSI+popuxLuZssyYfgs3z39pmsnwTnpdh33q+B8ToYXEFu4IpPE9aBvDgboZ0VP5TxmaprOjwtF",
+	"x30ckD/Zzy/ofJdFfkHngw+zfbRY0yn1qmi4EEcs4QLX1C4v1x0MkT4xMjhcp6hnJzY69P2V8As6P2gR",
+	"HMY1Wf3bOh/7ypndWFLqLLWkrVoRbqtEhZQlK1qWTVIjRoeIFp+EDvE+6+TpntZJQiEZOm9qhnZ24vYf",
+	"CpFRcOgOk9BdAXzyGY0jSOrSeU8ObiXeW9lx3bYdMosQz7X3bm6a7dsT78CihPasn8fHkGfrkFGG3+8y",
+	"KfuufX1GW1O6rF6gylvamjYsv8czr4wT0XAKgp++3OF3OE20oSULik6iswz1i7xluy7j4fF8d6gnCYlQ",
+	"iVZF6fsnXSwJD78yM6BS7AVdOPgamDgYjrSnC3vwqWfVUjjUEhRr7FExwxWbuYGIsd6eM22k2pcv+uPL",
+	"cRIOVQyDXMAdRngM267ecw4/3Oew3/V4F8znS3PvlyhAbi8N9DDjTRHWlJXjaJow8GTk1pnPGZ9MNdJk",
+	"jBbZ0rM/84E7JhF9jM1Vgw/PmuYT5NeAVKPfMU7Ie1Eumpth5nnKK93igkMQqmK0gFv/Lbf/PqbzVo/u",
+	"SMm5ZsrejJesLX3ANTA+/319+7FBJIzDkHYAN4gTH5XjJAimsmzn+DWhI6QTgoLCWCpC/QgRIyHPG8sj",
+	"g830hd1oUwMOmKzi4yWrlGfDO1ay3at/1nVs+w4HqWJvmtehIt6poxODe5TQ5WBkj761/d7xCi30KpL9",
+	"v3/+9RmhZEYFHzOojhNDR9j5CCUWkP6AdYcVnRsuCvshpN2rqTRSZ6FIh0lY+zHW2n4udBY24VZ1xvXl",
+	"KJ+bh56ijGiWK2a0l3iIuDlZOR7rL6U0Mp/KsrEcKdhqieS5rGx0Hl3TP9onXRqYbVbbPcdkv+ut6UPu",
+	"wjePoL/LgLgujGYSRLoC0GV7euAM6IoeLvkDeTeWuUo4gBxHjLBZZRZdM7i0LrcnEvg6J/f5lOU3rMBh",
+	"Z9bHSPufZNlt7PDH+WzhgqB61GrSsdHaEtWqSzBF59dQBTsgeryo931VM63RiQNBPISJGf6zaaklo0XA",
+	"bNgnAVxsX8H6LdfmN13T8ke8/VZV69CEskWTYoSP55DSRs37JkzmX7YGOY2nr+1j+o0QMEydCdAlI1qp",
+	"oCQ1IcjkRu3HlWZ6GQug1cpuWcCHsTXhkldrgFgD+l0NgIFzrvK6pCqi17DG9cPtQQ4bhUJRxN7sGb7v",
+	"WJaljTHAgWBINuZlCQngKK1CCwzdTbpzZ5DzYdfGBZ27MDnpyrB2mYjT1h71MWTE8BLjZ1gs5YLwWG7X",
+	"yPxmG2jmhf3i0VDd0DK/OQAwE+7bh+Yq6SIRMwZslQjxdAkZ7Ol1kTzoGHABTqDgMyY0X8Kqt0CFuq4Q",
+	"27OBitxQw/MgjqD4hBdkSstbptu81Z7oApI6TrmJlsGxESmuhP1OXhsbNWTEbt+s8BhEe7BppViAKm3M",
+	"RwqkX8sCKTKuxLWQ8z9ns2trkbTUsg31x2o7t9c2vAKyblqWLTiJe2HEn2wNPbzAXw2IQHR3OBAI0d0d",
+	"MaR9aMTmYOkH0roGM2UgwZtIXxQ4mmrV3CKnSi0IRSsPxXVrRVxYg4ymm+aMVRu4X8Z8Uivc+4EiHOr3",
+	"1LiztTassh8hPDZUnByVIHxq5JVwBv4INvN8mvnVhy1VGdHS1ya82FJOhdsL8Y+TCdC+TKkoTsgZye3Z",
+	"ZkqBFGParKYJB7llormYlI3A8dZmPMfc3CAGbK99KPOF94rtivbDVNXxFfPAqYmZn1E0Z8dz4KnqA9xc",
+	"2u99cHRWgw1S6y4RmIxjXUtSjeMToTOS01q7BBO0HGoPwlmqxdF8acS2GKy7HqHuTYa6K7Hqw5eghfE8",
+	"lykhV21e3FTnNEfYa/zsr1pPDFAFrB34pYekMQtPtHWQ+jTtfWOeEgY3KXMEXJFQglfrW/Nbqc3uNo8D",
+	"EznwWyZIXSUkc8BRW2JyaMw8VjrbbWyGxhjsx97szgwXa7cSmtAE1+0uOmkW3Di+uOUFMBB9FVQLy6+8",
+	"59htPxbik8uaMdEyEheUALlBp52sOKhVboU14oO9eaiHYjWi+DIN5nkpdfDFUcPYyCp36SnlBiTv/xxi",
+	"zLScdgMGmPZXVHEndrQs1bMhxkTa/IcUY3JaHiTGhNnuXqDN+CZZpXC1kAiBhgvI4kiqik6pJVyzG/H/",
+	"u83m8NHU3kbWhlTNFTcN5eO87uvkel7jgII66teyO3JaPt8/EmqPJnJGKjufWDVtLg1gzOVe8m6b2RxL",
+	"7bIG98Agddipa5EyKKbr0qQMd1rTaIPkUk5WtAM7Z3KiPKqiezJf2c+/Sg8Ab/4F+4DXUL/o9gNIGRd1",
+	"BDUXk2O04G1FkE8dCoiMGKH6hhWO+wyT8YrRolMp+YNUN+/tFlQPxweEFz8I+BVvfQ4jGW2+SeYp4CTt",
+	"hjp0H3e31uAcbzog4Xc+k3x+t7otaMjdZbIusUj2mRze0LxyqYqUfdmGzKQ2REvQV0lmmh0dg1G5P2er",
+	"WcT3vGashG1wzETOyEQ27cWtqjE6n6qkYkNDonVlwQftcEzcbC0fKDdsq83vF1qwM+s7B9z+7ugQnyZ3",
+	"iGixMYdoP01hdW/lhFCimdZcCkQAFM6ldfjEWsyoumHFcYNEjfF5BWbG4G1ndGG3Pq8cc9oBqQvi5hp6",
+	"kxyl60mnhPdv7lkQpTmMGfh7nPtR2fPmuPyOMS6UpVF2e1oyXW57cc/WAQy6bZIIxHgIRqRYibQbWN2c",
+	"6ukxpqp7ztj28w8UpBSHmEh76YFQdffZnT5QJRxnbirBDE9ESRVoYI1X4TVpQE4ge4BOICN5yahgjilV",
+	"1XpK6ESxpYYTqljLHPpOW5COdJbwcLKRd7Kfp0lvG9sD7EAmLXfPcdCjc7ZVkXunmfvsatx2QJZL3G60",
+	"4hXunQZm6KTNPuzrzI1Wh2xAGLSoasC+zClpqs0HsgP6Ijs2Z3s/q+/DXF5J64sooFNPA5+twnYU6IDd",
+	"6KM25mb3YlV3S80OeTy6x+Z0n+CmoVRJd+wGHpameRgikCT6XiCNCY6qM3PsDc3+CLgT0GRqVR49O3KU",
+	"sDDa7gerO9FLbPTMQTUqxNAoyOlx0E1OxuFwuzXYHXNbu/sZOmfCryH2Xv+t1xDTdMzKhY3YoVssQxz4",
+	"CNHircugJkDXdTSdN0kKbRTlk6nx8qJwk0eaGMbMtHU5OEV2v5EdlRn0XIVKKCZiWdFCu7S0U+VcIOeG",
+	"gbbw1qvXouMe2LdIblgFkPuSj9kpzLW9vlOesP9bUV54LS8/E3beu8ag5NiXbh8jI6X9ZSAUD/zBhkO7",
+	"qRyPW5eE/pWuS7b6gh0Av+kjBX3U1mNhe+j6VV6BiBne/aPkwj6cS/ooBsJ1PL8RTEPuB4bViVW1Lo7X",
+	"6Li4M2J7JLXmYy86lxK6aLGeQ7UUS1MOWJcsyo0FFBxBihbfdCrnmCfH9HuLcFeKcgHr3ks1hxu9lZOO",
+	"2wRNRLxwCexT0PFRMVmVjFh34zDjjQUF+b7I6nPMKUYDP0n43QVTt9z+6o9//V8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

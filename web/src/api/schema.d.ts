@@ -1729,6 +1729,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The copies of the shop that are kept, a day's each */
+        get: operations["listCopies"];
+        put?: never;
+        /** Make a copy now */
+        post: operations["makeCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shop-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The whole shop as one file
+         * @description A ZIP: a manifest, a table of JSON lines for every kind of row, photos, and the digest of each. Ids, retired blades and struck rows are in it, secrets are not.
+         */
+        get: operations["getShopFile"];
+        /** Bring a whole shop from a file into this one, which must be empty */
+        put: operations["bringShopFile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shop-file-previews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is in a file, and what of it cannot be read; nothing is changed */
+        post: operations["previewShopFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/materials": {
         parameters: {
             query?: never;
@@ -2360,6 +2416,38 @@ export interface components {
              */
             job_id?: string;
             units: components["schemas"]["Units"];
+        };
+        Copies: {
+            /** @description Whether this server makes one a day. */
+            daily: boolean;
+            /** @description How many are kept. */
+            keep: number;
+            /** @description Why the last try made none, as long as none was made since. */
+            trouble?: string;
+            items: components["schemas"]["Copy"][];
+        };
+        Copy: {
+            name: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+        };
+        ShopFile: {
+            /** @description What the shop in it is called. */
+            name: string;
+            /** Format: date-time */
+            made_at: string;
+            made_by: string;
+            tables: components["schemas"]["ShopFileTable"][];
+            /** @description What is wrong, the first of it; nothing where it can be brought in. */
+            faults: string[];
+            /** @description Of the shop that it would be brought into; 0 for an empty one. */
+            rows_here: number;
+        };
+        ShopFileTable: {
+            name: string;
+            rows: number;
         };
         Wish: {
             /** @description Of what is sold. */
@@ -8684,6 +8772,119 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shop"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCopies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Written, read back and whole. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copies"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShopFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    bringShopFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description It is brought in, whole. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewShopFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Checked from end to end. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopFile"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -16,6 +16,7 @@ import { CheckField, LineField, NumberField } from '../../ui/Fields';
 import { pick } from '../../ui/pick';
 import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
+import { Copies } from './Copies';
 import { upper } from '../../drawings/words';
 import { Trouble } from '../../ui/Notice';
 import { useRecord } from '../../ui/useRecord';
@@ -201,6 +202,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           {saved && !change.isPending && 'Saved.'}
         </Box>
       </form>
+      <Copies />
     </Box>
   );
 }

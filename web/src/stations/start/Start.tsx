@@ -97,7 +97,8 @@ export function Start() {
             sx={{ gridArea: 'or', borderTop: '1px solid', borderColor: 'divider', pt: 1.5, lineHeight: 1.5 }}
           >
             <Trans>
-              Or <Link to="/rack/files">bring a rack from a file</Link>. Or look round first in{' '}
+              Or <Link to="/rack/files">bring a rack from a file</Link>, or{' '}
+              <Link to="/shop#copies">a whole shop</Link> that was copied elsewhere. Or look round first in{' '}
               <a href={LOOK_ROUND}>the demo shop</a>, which has a season of work in it. Nothing that you do
               there touches yours.
             </Trans>

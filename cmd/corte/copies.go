@@ -1,0 +1,232 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"maps"
+	"net/url"
+	"os"
+	"slices"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+	"github.com/spf13/cobra"
+
+	"corte/core/say"
+	"corte/internal/shopfile"
+	"corte/internal/store"
+)
+
+func backupCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "backup FILE", Short: "Write the whole shop into one file", Args: oneFile,
+		RunE: func(cmd *cobra.Command, args []string) error {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			ctx := cmd.Context()
+			st, done, err := openBeside(ctx, s)
+			if err != nil {
+				return err
+			}
+			defer done()
+			sh, err := st.ShopNamed(ctx, s.Shop)
+			if errors.Is(err, store.ErrNone) {
+				return fmt.Errorf("this database has no shop %q; CORTE_SHOP names another", s.Shop)
+			} else if err != nil {
+				return err
+			}
+			f, err := shopfile.Save(ctx, st, sh.ID, time.Now(), madeBy(), args[0], telling(cmd.ErrOrStderr()))
+			if err != nil {
+				return err
+			}
+			_, err = fmt.Fprintf(cmd.OutOrStdout(), "%s: %d rows, read back and whole.\n", args[0], f.Rows())
+			return err
+		},
+	}
+}
+
+func restoreCommand() *cobra.Command {
+	var check bool
+	cmd := &cobra.Command{
+		Use: "restore FILE", Short: "Bring a whole shop from a file into an empty one", Args: oneFile,
+		RunE: func(cmd *cobra.Command, args []string) error {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			ctx := cmd.Context()
+			st, done, err := openBeside(ctx, s)
+			if err != nil {
+				return err
+			}
+			defer done()
+			f, shut, err := openFile(ctx, cmd.OutOrStdout(), st, args[0])
+			if err != nil {
+				return err
+			}
+			defer shut()
+			if check {
+				return nil
+			}
+			sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: s.Shop, Name: "Our shop", ChangeMinutes: 3})
+			if err != nil {
+				return err
+			}
+			if err := f.Restore(ctx, st, sh.ID, telling(cmd.ErrOrStderr())); err != nil {
+				return err
+			}
+			_, err = fmt.Fprintf(cmd.OutOrStdout(), "The shop is back: %d rows.\n", f.Rows())
+			return err
+		},
+	}
+	cmd.Flags().BoolVar(&check, "check", false, "only say what is in the file, and what cannot be read")
+	return cmd
+}
+
+// A drill is the only proof that a copy is one: it is brought back in full.
+func drillCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "drill FILE", Short: "Bring a file back into a scratch database and compare", Args: oneFile,
+		RunE: func(cmd *cobra.Command, args []string) (err error) {
+			s, err := readSettings()
+			if err != nil {
+				return err
+			}
+			ctx, out := cmd.Context(), cmd.OutOrStdout()
+			st, done, err := openBeside(ctx, s)
+			if err != nil {
+				return err
+			}
+			defer done()
+			f, shut, err := openFile(ctx, out, st, args[0])
+			if err != nil {
+				return err
+			}
+			defer shut()
+			scratch, drop, err := scratchDatabase(ctx, st.URL())
+			if err != nil {
+				return err
+			}
+			defer func() { err = errors.Join(err, drop()) }()
+			differs, err := drill(ctx, f, scratch)
+			if err != nil {
+				return err
+			}
+			if len(differs) > 0 {
+				return fmt.Errorf("what came back differs from the file: %v", differs)
+			}
+			_, err = fmt.Fprintf(out, "Brought back into a scratch database and compared: %d rows, all the same.\n", f.Rows())
+			return err
+		},
+	}
+}
+
+// drill brings a file into a database of its own, writes it out again, and says
+// which entries differ.
+func drill(ctx context.Context, f *shopfile.File, url string) (differs []string, err error) {
+	st, err := store.Open(ctx, url)
+	if err != nil {
+		return nil, err
+	}
+	defer st.Close()
+	if err := st.Migrate(ctx); err != nil {
+		return nil, err
+	}
+	sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: "drill", Name: "Drill", ChangeMinutes: 3})
+	if err != nil {
+		return nil, err
+	}
+	if err := f.Restore(ctx, st, sh.ID, nil); err != nil {
+		return nil, err
+	}
+	again, err := os.CreateTemp("", "corte-drill-")
+	if err != nil {
+		return nil, err
+	}
+	again.Close()
+	defer os.Remove(again.Name()) //nolint:errcheck // a scratch file
+	g, err := shopfile.Save(ctx, st, sh.ID, f.MadeAt, f.MadeBy, again.Name(), nil)
+	if err != nil {
+		return nil, err
+	}
+	return f.Differs(g), nil
+}
+
+// scratchDatabase makes one beside the database at a URL.
+func scratchDatabase(ctx context.Context, at string) (string, func() error, error) {
+	u, err := url.Parse(at)
+	if err != nil {
+		return "", nil, err
+	}
+	name := "corte_drill_" + uuid.NewString()[:8]
+	run := func(sql string) error {
+		conn, err := pgx.Connect(context.WithoutCancel(ctx), at)
+		if err != nil {
+			return err
+		}
+		defer conn.Close(context.WithoutCancel(ctx)) //nolint:errcheck // nothing hangs on it
+		_, err = conn.Exec(context.WithoutCancel(ctx), sql)
+		return err
+	}
+	if err := run("CREATE DATABASE " + name); err != nil {
+		return "", nil, fmt.Errorf("a scratch database could not be made: %w", err)
+	}
+	u.Path = "/" + name
+	return u.String(), func() error { return run("DROP DATABASE IF EXISTS " + name + " WITH (FORCE)") }, nil
+}
+
+// openFile opens and checks a file, and says what is in it and what is wrong.
+func openFile(ctx context.Context, out io.Writer, st *store.Store, path string) (*shopfile.File, func() error, error) {
+	raw, err := os.Open(path)
+	if err != nil {
+		return nil, nil, err
+	}
+	at, err := raw.Stat()
+	if err != nil {
+		return nil, raw.Close, err
+	}
+	f, err := shopfile.Open(raw, at.Size())
+	if err != nil {
+		raw.Close()
+		return nil, nil, err
+	}
+	faults, err := f.Check(ctx, st)
+	if err == nil && len(faults) > 0 {
+		for _, says := range (say.Voice{}).Each(faults) {
+			fmt.Fprintln(out, says)
+		}
+		err = errors.New("the file cannot be brought in; nothing was written")
+	}
+	if err != nil {
+		raw.Close()
+		return nil, nil, err
+	}
+	fmt.Fprintf(out, "%s, made %s by %s:\n", f.Name(), f.MadeAt.Local().Format("2 January 2006 15:04"), f.MadeBy)
+	for _, table := range slices.Sorted(maps.Keys(f.ByTable())) {
+		if n := f.ByTable()[table]; n > 0 {
+			fmt.Fprintf(out, "  %-14s %d\n", table, n)
+		}
+	}
+	return f, raw.Close, nil
+}
+
+// telling writes how far it is, a line a table and ten thousand rows.
+func telling(w io.Writer) shopfile.Progress {
+	return func(table string, rows int) {
+		if rows > 0 {
+			fmt.Fprintf(w, "%s: %d\n", table, rows)
+		}
+	}
+}
+
+func oneFile(cmd *cobra.Command, args []string) error {
+	if len(args) != 1 {
+		return fmt.Errorf("name one file: corte %s", cmd.Use)
+	}
+	return nil
+}

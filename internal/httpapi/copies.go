@@ -1,0 +1,157 @@
+package httpapi
+
+import (
+	"context"
+	"errors"
+	"io"
+	"io/fs"
+	"net/http"
+	"os"
+	"time"
+
+	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
+
+	"corte/core/say"
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+	"corte/internal/refusal"
+	"corte/internal/shopfile"
+	"corte/internal/store"
+)
+
+// A whole shop goes out and comes in for as long as that takes.
+const (
+	shopFilePath  = base + "/shop-file"
+	shopCheckPath = base + "/shop-file-previews"
+	copiesPath    = base + "/copies"
+	maxShop       = 4 << 30
+)
+
+// slow reports whether a request may take longer than others.
+func slow(path string) bool {
+	switch path {
+	case streamPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
+		return true
+	}
+	return false
+}
+
+// bringsShop reports whether a request's body is a whole shop, which is read
+// from disk and by nobody before that.
+func bringsShop(r *http.Request) bool {
+	return r.Method != http.MethodGet && (r.URL.Path == shopFilePath || r.URL.Path == shopCheckPath)
+}
+
+// patient lifts the server's own limits on a slow request.
+func patient(c *gin.Context) {
+	out := http.NewResponseController(c.Writer)
+	_ = out.SetReadDeadline(time.Time{})
+	_ = out.SetWriteDeadline(time.Time{})
+}
+
+func (s *server) ListCopies(context.Context, contract.ListCopiesRequestObject) (contract.ListCopiesResponseObject, error) {
+	out, err := s.encodeCopies()
+	return contract.ListCopies200JSONResponse(out), err
+}
+
+func (s *server) MakeCopy(ctx context.Context, _ contract.MakeCopyRequestObject) (contract.MakeCopyResponseObject, error) {
+	if s.copies == nil {
+		return nil, refusal.Of("copies", "this Corte keeps no copies; CORTE_COPIES names a folder for them")
+	}
+	var path *fs.PathError
+	if _, err := s.copies.Make(ctx); errors.As(err, &path) {
+		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "copies", What: say.Of("no copy could be written to %s on the machine that Corte runs on: %s", say.Word(s.copies.Dir), say.Word(path.Err.Error()))}
+	} else if err != nil {
+		return nil, err
+	}
+	out, err := s.encodeCopies()
+	return contract.MakeCopy201JSONResponse(out), err
+}
+
+func (s *server) encodeCopies() (contract.Copies, error) {
+	out := contract.Copies{Items: []contract.Copy{}}
+	if s.copies == nil {
+		return out, nil
+	}
+	all, err := s.copies.Copies()
+	for _, c := range all {
+		out.Items = append(out.Items, contract.Copy{Name: c.Name, At: c.At, Bytes: c.Bytes})
+	}
+	out.Daily, out.Keep, out.Trouble = true, s.copies.Keep, opt.Known(s.copies.Trouble())
+	return out, err
+}
+
+// shopFile writes a shop as it reads it.
+type shopFile struct {
+	ctx  context.Context
+	st   *store.Store
+	shop uuid.UUID
+	by   string
+	now  time.Time
+}
+
+func (x shopFile) VisitGetShopFileResponse(w http.ResponseWriter) error {
+	w.Header().Set("Content-Type", "application/octet-stream")
+	w.Header().Set("Content-Disposition", `attachment; filename="corte-shop-`+x.now.Format("2006-01-02")+`.corte.zip"`)
+	w.WriteHeader(http.StatusOK)
+	return shopfile.Write(x.ctx, x.st, x.shop, x.now, x.by, w, nil)
+}
+
+func (s *server) GetShopFile(ctx context.Context, _ contract.GetShopFileRequestObject) (contract.GetShopFileResponseObject, error) {
+	return shopFile{ctx, s.svc.Store, s.shop, s.by, s.svc.Now()}, nil
+}
+
+func (s *server) PreviewShopFile(ctx context.Context, r contract.PreviewShopFileRequestObject) (contract.PreviewShopFileResponseObject, error) {
+	out, _, err := s.shopFile(ctx, r.Body, false)
+	return contract.PreviewShopFile200JSONResponse(out), err
+}
+
+func (s *server) BringShopFile(ctx context.Context, r contract.BringShopFileRequestObject) (contract.BringShopFileResponseObject, error) {
+	out, faults, err := s.shopFile(ctx, r.Body, true)
+	if err == nil && len(faults) > 0 {
+		err = &refusal.Error{Reason: refusal.Invalid, Field: "file", What: faults[0]}
+	}
+	return contract.BringShopFile200JSONResponse(out), err
+}
+
+// shopFile puts an upload onto the disk, checks it from end to end, and brings it
+// in where that is asked for and nothing is wrong.
+func (s *server) shopFile(ctx context.Context, body io.Reader, bring bool) (contract.ShopFile, []say.Line, error) {
+	var out contract.ShopFile
+	spool, err := os.CreateTemp("", "corte-upload-")
+	if err != nil {
+		return out, nil, err
+	}
+	defer os.Remove(spool.Name()) //nolint:errcheck // a scratch file
+	defer spool.Close()
+	size, err := io.Copy(spool, body)
+	if err != nil {
+		return out, nil, err
+	}
+	f, err := shopfile.Open(spool, size)
+	if err != nil {
+		return out, nil, err
+	}
+	faults, err := f.Check(ctx, s.svc.Store)
+	if err != nil {
+		return out, nil, err
+	}
+	out = contract.ShopFile{Name: f.Name(), MadeAt: f.MadeAt, MadeBy: f.MadeBy, Tables: []contract.ShopFileTable{}, Faults: []string{}}
+	rows := f.ByTable()
+	for _, t := range f.Tables {
+		if rows[t.Name] > 0 {
+			out.Tables = append(out.Tables, contract.ShopFileTable{Name: t.Name, Rows: rows[t.Name]})
+		}
+	}
+	v := voiceOf(ctx)
+	for _, one := range faults {
+		out.Faults = append(out.Faults, v.Sentence(one))
+	}
+	if bring && len(faults) == 0 {
+		err = f.Restore(ctx, s.svc.Store, s.shop, nil)
+	} else if err = s.svc.Store.Atomically(ctx, func(tx *store.Store) (err error) { out.RowsHere, err = tx.Holds(ctx, s.shop); return err }); err != nil {
+		return out, faults, err
+	}
+	return out, faults, err
+}

@@ -1,0 +1,182 @@
+package shopfile
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"time"
+
+	"github.com/google/uuid"
+
+	"corte/internal/store"
+)
+
+// Save writes a shop to a path: beside it first, then read back and checked, and
+// only then in its place, so that the path never holds half a copy.
+func Save(ctx context.Context, st *store.Store, shop uuid.UUID, now time.Time, by, path string, p Progress) (*File, error) {
+	part, err := os.CreateTemp(filepath.Dir(path), ".corte-*.part")
+	if err != nil {
+		return nil, err
+	}
+	defer os.Remove(part.Name()) //nolint:errcheck // after the rename there is none
+	defer part.Close()
+	if err := Write(ctx, st, shop, now, by, part, p); err != nil {
+		return nil, err
+	}
+	if err := part.Sync(); err != nil {
+		return nil, err
+	}
+	f, err := read(ctx, st, part)
+	if err != nil {
+		return nil, err
+	}
+	return f, os.Rename(part.Name(), path)
+}
+
+// read opens a file that was just written and checks it whole.
+func read(ctx context.Context, st *store.Store, part *os.File) (*File, error) {
+	at, err := part.Stat()
+	if err != nil {
+		return nil, err
+	}
+	f, err := Open(part, at.Size())
+	if err != nil {
+		return nil, err
+	}
+	faults, err := f.Check(ctx, st)
+	if err == nil && len(faults) > 0 {
+		err = fmt.Errorf("the copy that was written cannot be read back: %v", faults[0])
+	}
+	return f, err
+}
+
+// A Keeper makes a copy of a shop a day into a folder, and keeps so many.
+type Keeper struct {
+	Store *store.Store
+	Shop  uuid.UUID
+	Dir   string
+	Keep  int // the newest; what is older is thrown away
+	By    string
+	Now   func() time.Time
+
+	one     sync.Mutex // copies are made one after the other
+	trouble atomic.Pointer[string]
+}
+
+// Trouble is why the last try made no copy; empty where it made one.
+func (k *Keeper) Trouble() string {
+	if why := k.trouble.Load(); why != nil {
+		return *why
+	}
+	return ""
+}
+
+// A Copy is one that is kept.
+type Copy struct {
+	Name  string
+	At    time.Time
+	Bytes int64
+}
+
+const (
+	daily  = 24 * time.Hour
+	look   = time.Hour // between two looks at whether a day has gone by
+	stamp  = "20060102T150405Z"
+	ending = ".corte.zip"
+)
+
+// prefix tells the copies of one shop from those of another in the same folder.
+func (k *Keeper) prefix() string { return k.Shop.String()[:8] + "-" }
+
+// Copies lists what is kept, the newest first. A name that is none of the
+// keeper's own is somebody else's file, and is let alone.
+func (k *Keeper) Copies() ([]Copy, error) {
+	entries, err := os.ReadDir(k.Dir)
+	if errors.Is(err, fs.ErrNotExist) {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	var out []Copy
+	for _, e := range entries {
+		rest, mine := strings.CutPrefix(e.Name(), k.prefix())
+		rest, whole := strings.CutSuffix(rest, ending)
+		at, err := time.Parse(stamp, rest)
+		if !mine || !whole || err != nil {
+			continue
+		}
+		info, err := e.Info()
+		if err != nil {
+			continue // it was thrown away just now
+		}
+		out = append(out, Copy{e.Name(), at, info.Size()})
+	}
+	slices.SortFunc(out, func(a, b Copy) int { return b.At.Compare(a.At) })
+	return out, nil
+}
+
+// Make makes a copy now, and throws away what is too many.
+func (k *Keeper) Make(ctx context.Context) (Copy, error) {
+	c, err := k.make(ctx)
+	if err != nil {
+		why := err.Error()
+		k.trouble.Store(&why)
+	} else {
+		k.trouble.Store(nil)
+	}
+	return c, err
+}
+
+func (k *Keeper) make(ctx context.Context) (Copy, error) {
+	k.one.Lock()
+	defer k.one.Unlock()
+	if err := os.MkdirAll(k.Dir, 0o700); err != nil {
+		return Copy{}, err
+	}
+	now := k.Now().UTC().Truncate(time.Second)
+	c := Copy{Name: k.prefix() + now.Format(stamp) + ending, At: now}
+	path := filepath.Join(k.Dir, c.Name)
+	if _, err := Save(ctx, k.Store, k.Shop, now, k.By, path, nil); err != nil {
+		return c, err
+	}
+	if info, err := os.Stat(path); err == nil {
+		c.Bytes = info.Size()
+	}
+	all, err := k.Copies()
+	if err != nil {
+		return c, err
+	}
+	for _, old := range all[min(len(all), max(1, k.Keep)):] {
+		if err := os.Remove(filepath.Join(k.Dir, old.Name)); err != nil {
+			return c, err
+		}
+	}
+	return c, nil
+}
+
+// Run makes a copy whenever the last one is a day old, until ctx ends.
+func (k *Keeper) Run(ctx context.Context, log *slog.Logger) {
+	for {
+		all, err := k.Copies()
+		if err == nil && (len(all) == 0 || k.Now().Sub(all[0].At) >= daily) {
+			_, err = k.Make(ctx)
+		}
+		if err != nil && ctx.Err() == nil {
+			log.Error("no copy of the shop was made", "folder", k.Dir, "error", err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(look):
+		}
+	}
+}

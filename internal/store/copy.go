@@ -1,0 +1,204 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5/pgconn"
+)
+
+// A Table is one whose rows belong to a shop, as a copy of the shop has it.
+type Table struct {
+	Name    string
+	Key     string // that rows are copied in the order of
+	Columns []string
+}
+
+// copied are the tables of a copy, each after those that its rows point to.
+var copied = []struct{ name, key string }{
+	{"saws", "id"}, {"blades", "id"}, {"log", "id"}, {"conditions", "blade_id"}, {"corrections", "material"}, {"photos", "blade_id"},
+	{"dado_sets", "blade_id"}, {"grooves", "id"}, {"mountings", "id"}, {"baths", "id"}, {"washes", "id"}, {"trials", "id"}, {"traces", "id"},
+	{"jobs", "id"}, {"job_ticks", "id"}, {"owning", "shop_id"},
+	// Whoever did not hear an answer asks again, also of a shop that was brought back.
+	{"idempotency", "key"},
+}
+
+// NotCopied are the tables of a shop that stay where they are: the calendar's
+// address is a secret.
+var NotCopied = []string{"calendars"}
+
+// unless leaves rows out of a copy: an answer that names the calendar's address.
+var unless = map[string]string{"idempotency": ` AND position('calendar'::bytea IN body) = 0`}
+
+// Tables are a shop's tables with the columns that can be written: neither the
+// shop's id nor what follows from other columns.
+func (s *Store) Tables(ctx context.Context) ([]Table, error) {
+	out := make([]Table, 0, len(copied))
+	for _, c := range copied {
+		t := Table{Name: c.name, Key: c.key}
+		if err := s.db.SelectContext(ctx, &t.Columns, `SELECT column_name FROM information_schema.columns
+			WHERE table_schema = current_schema() AND table_name = $1 AND is_generated = 'NEVER' AND column_name <> 'shop_id' ORDER BY ordinal_position`, c.name); err != nil {
+			return nil, err
+		}
+		if len(t.Columns) == 0 {
+			return nil, fmt.Errorf("there is no table %s", c.name)
+		}
+		out = append(out, t)
+	}
+	return out, nil
+}
+
+// shopSettings are a shop's own columns in a copy.
+var shopSettings = []string{"name", "change_minutes", "height_school", "learning", "sharpening_price", "rework", "time_zone"}
+
+// Still runs f on a store that sees the shop as it is at one moment, whatever
+// others change meanwhile.
+func (s *Store) Still(ctx context.Context, f func(*Store) error) error {
+	tx, err := s.pool.BeginTxx(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback() //nolint:errcheck // nothing was changed
+	return f(&Store{s.conns, s.pool, true, tx})
+}
+
+// Settings are a shop's own, as JSON.
+func (s *Store) Settings(ctx context.Context, shop uuid.UUID) (json.RawMessage, error) {
+	var row json.RawMessage
+	err := s.db.GetContext(ctx, &row, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(shopSettings, ", ")+` FROM shops WHERE id = $1) t`, shop)
+	return row, noneIfNoRows(err)
+}
+
+// CopyOut hands over a table's rows of a shop one by one, as JSON objects; the
+// bytes are the callback's only until it returns. Columns may be left out.
+func (s *Store) CopyOut(ctx context.Context, t Table, shop uuid.UUID, without string, row func([]byte) error) error {
+	columns := make([]string, 0, len(t.Columns))
+	for _, c := range t.Columns {
+		if c != without {
+			columns = append(columns, c)
+		}
+	}
+	rows, err := s.db.QueryxContext(ctx, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(columns, ", ")+` FROM `+t.Name+` WHERE shop_id = $1`+unless[t.Name]+` ORDER BY `+t.Key+`) t`, shop)
+	if err != nil {
+		return err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var raw sql.RawBytes
+		if err := rows.Scan(&raw); err != nil {
+			return err
+		}
+		if err := row(raw); err != nil {
+			return err
+		}
+	}
+	return rows.Err()
+}
+
+// A RowError is a row of a copy that the database does not take.
+type RowError struct {
+	Row int // of those handed over, from 0
+	Why string
+}
+
+func (e *RowError) Error() string { return fmt.Sprintf("row %d: %s", e.Row+1, e.Why) }
+
+// CopyIn writes rows, JSON objects with the given columns, into a table of a
+// shop. A row that the database does not take is a *RowError, and none is kept.
+func (s *Store) CopyIn(ctx context.Context, t Table, columns []string, shop uuid.UUID, rows []json.RawMessage) error {
+	if len(rows) == 0 {
+		return nil
+	}
+	list := strings.Join(columns, ", ")
+	insert := func(rows []json.RawMessage) error {
+		all, err := json.Marshal(rows)
+		if err != nil {
+			return err
+		}
+		return s.within(ctx, func() error {
+			_, err := s.db.ExecContext(ctx, `INSERT INTO `+t.Name+` (shop_id`+comma(list)+`) OVERRIDING SYSTEM VALUE
+				SELECT $1`+comma(list)+` FROM jsonb_populate_recordset(NULL::`+t.Name+`, $2)`, shop, all)
+			return err
+		})
+	}
+	err := insert(rows)
+	var refused *pgconn.PgError
+	if err == nil || !errors.As(err, &refused) {
+		return err
+	}
+	for i := range rows { // the first that is refused by itself
+		if err := insert(rows[i : i+1]); errors.As(err, &refused) {
+			return &RowError{i, refused.Message}
+		} else if err != nil {
+			return err
+		}
+	}
+	return err
+}
+
+func comma(list string) string {
+	if list == "" {
+		return ""
+	}
+	return ", " + list
+}
+
+// within runs f so that its failure leaves the transaction alive.
+func (s *Store) within(ctx context.Context, f func() error) error {
+	if !s.inTx {
+		return f()
+	}
+	if _, err := s.db.ExecContext(ctx, `SAVEPOINT part`); err != nil {
+		return err
+	}
+	if err := f(); err != nil {
+		if _, back := s.db.ExecContext(ctx, `ROLLBACK TO SAVEPOINT part`); back != nil {
+			return back
+		}
+		return err
+	}
+	_, err := s.db.ExecContext(ctx, `RELEASE SAVEPOINT part`)
+	return err
+}
+
+// TakeSettings writes a shop's own settings out of a copy.
+func (s *Store) TakeSettings(ctx context.Context, shop uuid.UUID, settings json.RawMessage) error {
+	list := strings.Join(shopSettings, ", ")
+	_, err := s.db.ExecContext(ctx, `UPDATE shops SET (`+list+`) = (SELECT `+list+` FROM jsonb_populate_record(
+			(SELECT t FROM shops t WHERE id = $1), $2)), version = version + 1 WHERE id = $1`, shop, []byte(settings))
+	return err
+}
+
+// Holds counts the rows of a shop that a copy would have, and keeps others from
+// filling it until the transaction is over.
+func (s *Store) Holds(ctx context.Context, shop uuid.UUID) (rows int, err error) {
+	if err := s.db.GetContext(ctx, new(bool), `SELECT true FROM shops WHERE id = $1 FOR UPDATE`, shop); err != nil {
+		return 0, noneIfNoRows(err)
+	}
+	for _, c := range copied {
+		if c.name == "idempotency" {
+			continue // an answer is no work of anybody's
+		}
+		n := 0
+		if err := s.db.GetContext(ctx, &n, `SELECT count(*) FROM `+c.name+` WHERE shop_id = $1`, shop); err != nil {
+			return 0, err
+		}
+		rows += n
+	}
+	return rows, nil
+}
+
+// Beyond puts the counters of ids past every row that was brought in.
+func (s *Store) Beyond(ctx context.Context) error {
+	for _, t := range []string{"log", "job_ticks"} {
+		if _, err := s.db.ExecContext(ctx, `SELECT setval(pg_get_serial_sequence($1, 'id'), greatest((SELECT max(id) FROM `+t+`), nextval(pg_get_serial_sequence($1, 'id'))))`, t); err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,155 @@
+/** Copies of the whole shop: the last good one, one now, one to take along, and one brought back. */
+import { plural, t } from '@lingui/core/macro';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import {
+  shopFileAddress,
+  useBringShopFile,
+  useCopies,
+  useLookAtShopFile,
+  useMakeCopy,
+} from '../../api/copies';
+import type { Copies as Kept, ShopFile } from '../../api/types';
+import { useDates } from '../../ui/useDates';
+import { trim } from '../../measure/format';
+import { FileButton } from '../../ui/FileButton';
+import { Notice, Trouble } from '../../ui/Notice';
+
+export function Copies() {
+  const copies = useCopies();
+  const make = useMakeCopy();
+  const look = useLookAtShopFile();
+  const bring = useBringShopFile();
+  const [file, setFile] = useState<File>();
+  const [share, setShare] = useState(0);
+  const choose = (f: File) => {
+    setFile(f);
+    setShare(0);
+    bring.reset();
+    look.mutate({ file: f, onShare: setShare });
+  };
+  const failed = copies.error ?? make.error ?? look.error ?? bring.error;
+  const under = look.isPending || bring.isPending;
+  return (
+    <Box component="section" aria-labelledby="copies" sx={{ mt: 4 }}>
+      <Typography id="copies" variant="h2">{t`Copies`}</Typography>
+      {copies.data && <Last of={copies.data} />}
+      {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
+        {copies.data?.daily && (
+          <Button variant="outlined" disabled={make.isPending} onClick={() => make.mutate()}>
+            {t`Make a copy now`}
+          </Button>
+        )}
+        <Button variant="outlined" component="a" href={shopFileAddress} download>
+          {t`Take the whole shop along`}
+        </Button>
+        <FileButton
+          label={t`A whole shop in a file`}
+          accept=".zip"
+          variant="outlined"
+          disabled={under}
+          onFile={choose}
+        >
+          {t`Bring a shop from a file…`}
+        </FileButton>
+      </Box>
+      {under && (
+        <Box role="status" sx={{ my: 1 }}>
+          {share < 1 ? t`Sending ${file?.name ?? ''}` : t`Reading it through…`}
+          <LinearProgress
+            variant={share < 1 ? 'determinate' : 'indeterminate'}
+            value={100 * share}
+            aria-label={t`How much of the file is sent`}
+            sx={{ mt: 0.5, height: 8 }}
+          />
+        </Box>
+      )}
+      {look.data && !under && !bring.data && file && (
+        <Inside
+          file={look.data}
+          onBring={() => {
+            setShare(0);
+            bring.mutate({ file, onShare: setShare });
+          }}
+        />
+      )}
+      {bring.data && !under && (
+        <Notice kind="done">{t`${bring.data.name} is here: ${said(bring.data)}.`}</Notice>
+      )}
+    </Box>
+  );
+}
+
+/** The last good copy, and what went wrong since. */
+function Last({ of }: { of: Kept }) {
+  const { moment } = useDates();
+  const last = of.items[0];
+  if (!of.daily)
+    return (
+      <Box>{t`This Corte keeps no copies of its own. Take the whole shop along from time to time.`}</Box>
+    );
+  return (
+    <Box role="status">
+      {last
+        ? t`The last good copy is of ${moment(last.at)}, ${size(last.bytes)}. One is made a day, and ${plural(of.keep, { one: '# is', other: '# are' })} kept on the machine that Corte runs on.`
+        : t`No copy is kept yet. One is made a day.`}
+      {of.trouble && (
+        <Notice kind="caution" sx={{ mt: 1 }}>
+          {t`The last try made none: ${of.trouble}`}
+        </Notice>
+      )}
+    </Box>
+  );
+}
+
+/** What is in a file before anything of it is brought in. */
+function Inside({ file, onBring }: { file: ShopFile; onBring: () => void }) {
+  const { moment } = useDates();
+  return (
+    <Box sx={{ border: '2px solid', borderColor: 'text.primary', p: 1.5, bgcolor: 'background.paper' }}>
+      <Box sx={{ fontSize: 20, fontWeight: 650, overflowWrap: 'anywhere' }}>{file.name}</Box>
+      <Box>{t`Of ${moment(file.made_at)}: ${said(file)}.`}</Box>
+      {file.faults.length > 0 && (
+        <Notice kind="trouble" sx={{ mt: 1 }}>
+          {t`It cannot be brought in:`}
+          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            {file.faults.map((f) => (
+              <li key={f}>{f}</li>
+            ))}
+          </Box>
+        </Notice>
+      )}
+      {file.faults.length === 0 && file.rows_here > 0 && (
+        <Notice kind="caution" sx={{ mt: 1 }}>
+          {t`It is whole. This shop is not empty, so nothing is brought in over it: start Corte with a new CORTE_SHOP, and bring it in there.`}
+        </Notice>
+      )}
+      {file.faults.length === 0 && file.rows_here === 0 && (
+        <Button variant="contained" sx={{ mt: 1.5 }} onClick={onBring}>{t`Bring it in`}</Button>
+      )}
+    </Box>
+  );
+}
+
+/** The rows of a file in words. */
+function said(file: ShopFile) {
+  const of = (name: string) => file.tables.find((x) => x.name === name)?.rows ?? 0;
+  return [
+    plural(of('saws'), { one: '# saw', other: '# saws' }),
+    plural(of('blades'), { one: '# blade', other: '# blades' }),
+    plural(of('log'), { one: '# row of the log', other: '# rows of the log' }),
+    plural(of('jobs'), { one: '# job', other: '# jobs' }),
+    plural(of('photos'), { one: '# photo', other: '# photos' }),
+  ].join(', ');
+}
+
+const size = (bytes: number) =>
+  bytes < 1e6
+    ? t`${trim(bytes / 1e3, 0)} kB`
+    : bytes < 1e9
+      ? t`${trim(bytes / 1e6, 1)} MB`
+      : t`${trim(bytes / 1e9, 1)} GB`;
