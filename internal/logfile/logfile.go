@@ -17,6 +17,8 @@ import (
 	"strings"
 	"time"
 
+	"github.com/google/uuid"
+
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
@@ -29,21 +31,24 @@ import (
 //go:embed schema.json
 var Schema json.RawMessage
 
-// A Record is one row of a file. Blades and saws are named, not numbered.
+// A Record is one row of a file. Blades and saws are named for who reads it; the
+// ids beside them say which of two that are called the same.
 type Record struct {
-	At    time.Time        `json:"at"`
-	Kind  string           `json:"kind"`
-	Blade string           `json:"blade,omitempty"`
-	Saw   string           `json:"saw,omitempty"`
-	By    string           `json:"by,omitempty"`
-	Note  string           `json:"note,omitempty"`
-	Cut   *store.CutDetail `json:"cut,omitempty"`    // of a cut
-	More  json.RawMessage  `json:"detail,omitempty"` // of any other kind
+	At      time.Time        `json:"at"`
+	Kind    string           `json:"kind"`
+	Blade   string           `json:"blade,omitempty"`
+	Saw     string           `json:"saw,omitempty"`
+	BladeID *uuid.UUID       `json:"blade_id,omitempty"`
+	SawID   *uuid.UUID       `json:"saw_id,omitempty"`
+	By      string           `json:"by,omitempty"`
+	Note    string           `json:"note,omitempty"`
+	Cut     *store.CutDetail `json:"cut,omitempty"`    // of a cut
+	More    json.RawMessage  `json:"detail,omitempty"` // of any other kind
 }
 
 // RecordOf is a row of the log as it goes into a file.
 func RecordOf(e store.Entry) (Record, error) {
-	r := Record{At: e.At.UTC(), Kind: string(e.Kind), By: e.By, Note: e.Note}
+	r := Record{At: e.At.UTC(), Kind: string(e.Kind), BladeID: e.Blade, SawID: e.Saw, By: e.By, Note: e.Note}
 	if e.BladeName != nil {
 		r.Blade = *e.BladeName
 	}
@@ -120,6 +125,23 @@ func number(name string, field func(*store.CutDetail) *float64) column {
 	})
 }
 
+// which is the id of a blade or a saw.
+func which(name string, field func(*Record) **uuid.UUID) column {
+	return column{name, func(r Record) string {
+		if id := *field(&r); id != nil {
+			return id.String()
+		}
+		return ""
+	}, func(r *Record, v string, _ habit) error {
+		id, err := uuid.Parse(v)
+		if err != nil {
+			return fmt.Errorf("%q is not an id", v)
+		}
+		*field(r) = &id
+		return nil
+	}}
+}
+
 var columns = []column{
 	{"at", func(r Record) string { return r.At.Format(time.RFC3339Nano) }, func(r *Record, v string, in habit) (err error) {
 		for _, form := range []string{time.RFC3339Nano, "2006-01-02 15:04", "2006-01-02T15:04", "2006-01-02"} {
@@ -132,6 +154,8 @@ var columns = []column{
 	{"kind", func(r Record) string { return r.Kind }, func(r *Record, v string, _ habit) error { r.Kind = v; return nil }},
 	{"blade", func(r Record) string { return r.Blade }, func(r *Record, v string, _ habit) error { r.Blade = v; return nil }},
 	{"saw", func(r Record) string { return r.Saw }, func(r *Record, v string, _ habit) error { r.Saw = v; return nil }},
+	which("blade_id", func(r *Record) **uuid.UUID { return &r.BladeID }),
+	which("saw_id", func(r *Record) **uuid.UUID { return &r.SawID }),
 	{"by", func(r Record) string { return r.By }, func(r *Record, v string, _ habit) error { r.By = v; return nil }},
 	{"note", func(r Record) string { return r.Note }, func(r *Record, v string, _ habit) error { r.Note = v; return nil }},
 	word("material", func(d *store.CutDetail) *string { return &d.Material }),

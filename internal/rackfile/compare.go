@@ -8,6 +8,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/internal/record"
 	"corte/internal/store"
 )
 
@@ -108,7 +109,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 	id := uuid.New()
 	var found []there
 	if l.ID != uuid.Nil {
-		id = idIn(shop, l.ID)
+		id = record.IDIn(shop, l.ID)
 		found = where(rack, func(t there) bool { return t.id == l.ID || t.id == id })
 	} else {
 		found = where(rack, func(t there) bool { return t.name == l.Name && !t.retired })

@@ -8,8 +8,6 @@
 package rackfile
 
 import (
-	"github.com/google/uuid"
-
 	"corte/core/blade"
 	"corte/core/groove"
 	"corte/core/measure"
@@ -213,7 +211,3 @@ func RecordOfSaw(w store.Saw) contract.SawInput {
 	}
 	return out
 }
-
-// idIn is the id that a file's row has in a shop: its own where it came from
-// there, else one that is the same each time the file is read.
-func idIn(shop, id uuid.UUID) uuid.UUID { return uuid.NewSHA1(shop, id[:]) }

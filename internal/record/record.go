@@ -94,3 +94,8 @@ type Retired struct {
 	Reason string
 	Note   string
 }
+
+// IDIn is the id that a row of a file has in a shop where it did not come from:
+// always the same, so that a file may be brought in twice, and never that of a
+// row of the shop's own.
+func IDIn(shop, id uuid.UUID) uuid.UUID { return uuid.NewSHA1(shop, id[:]) }

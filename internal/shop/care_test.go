@@ -19,10 +19,12 @@ import (
 	"corte/core/measure"
 	"corte/core/mount"
 	"corte/internal/logfile"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	shopcare "corte/internal/shop/care"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
+	shoplog "corte/internal/shop/log"
 	"corte/internal/shop/run"
 	"corte/internal/store"
 )
@@ -377,6 +379,65 @@ func TestALogGoesOutAndComesBack(t *testing.T) {
 	}
 	if _, drifts, err := f.st.Conditions(ctx, false); err != nil || len(drifts) != 0 {
 		t.Errorf("snapshots drifted: %+v, %v", drifts, err)
+	}
+}
+
+// A row of a file goes to the blade that it was about, whoever is called the same
+// by now; where that is not known it is refused, and every refusal is told first.
+func TestARowNeverGoesToAnotherOfTheSameName(t *testing.T) {
+	f := open(t)
+	ctx := t.Context()
+	old := f.blade["Plough"]
+	if _, err := f.Rack.RetireBlade(ctx, f.id, old.ID, "worn out", ""); err != nil {
+		t.Fatal(err)
+	}
+	twin := old
+	twin.ID, twin.Version = uuid.Nil, 0
+	twin, err := f.Rack.AddBlade(ctx, f.id, twin)
+	if err != nil {
+		t.Fatal(err)
+	}
+	take := func(text string) shoplog.Old {
+		t.Helper()
+		rows, err := logfile.Read([]byte(text), measure.Millimetre, time.UTC)
+		if err != nil {
+			t.Fatal(err)
+		}
+		got, err := f.Log.TakeIn(ctx, f.id, rows, true)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return got
+	}
+	washes := func(id uuid.UUID) int {
+		b, err := f.Rack.Blade(ctx, f.id, id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return b.Condition.Washes
+	}
+	was := washes(old.ID)
+	const head = "at,kind,blade,blade_id\n"
+	if got := take(head + "2025-03-09,washed,Plough,\n"); got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "2 blades are called \"Plough\", retired ones with them; say which in blade_id") {
+		t.Errorf("by a name that two have: %+v", got)
+	}
+	if got := take(head + "2025-03-09,washed,Plough," + old.ID.String() + "\n2025-03-10,washed,Plough," + record.IDIn(f.id, old.ID).String() + "\n"); got.Add != 1 || got.Refuse != 1 || !strings.Contains(got.Rows[0].Says, "is not here") {
+		t.Errorf("by ids: %+v", got)
+	}
+	if washes(old.ID) != was+1 || washes(twin.ID) != 0 {
+		t.Errorf("the old one has %d washes, the new one %d", washes(old.ID)-was, washes(twin.ID))
+	}
+	many := head + strings.Repeat("2025-03-11,washed,Understudy,\n", 600) + "2025-03-11,washed,Nobody,\n"
+	if got := take(many); got.Refuse != 1 || got.Rows[0].Does != "refuse" || got.Rows[0].Line != 602 || len(got.Rows) != 500 {
+		t.Errorf("of 601 the refused one stands at %+v of %d", got.Rows[0], len(got.Rows))
+	}
+	// Of the other shop's rows those of the retired blade come back to it as well.
+	var file bytes.Buffer
+	if err := f.Log.WriteLog(ctx, f.id, store.Filter{}, true, &file); err != nil {
+		t.Fatal(err)
+	}
+	if got := take(file.String()); got.Add != 0 || got.Refuse != 1 || got.Rows[0].Kind != "retired" { // that is the rack's
+		t.Errorf("brought in again: %d added, %d refused, %+v", got.Add, got.Refuse, got.Rows[0])
 	}
 }
 

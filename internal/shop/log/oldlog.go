@@ -5,11 +5,13 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
 
 	"corte/internal/logfile"
+	"corte/internal/record"
 	"corte/internal/shop/rack"
 	"corte/internal/store"
 )
@@ -24,7 +26,7 @@ type OldRow struct {
 
 // An Old is what a file would do to the log.
 type Old struct {
-	Rows              []OldRow // the refused first, at most shownRows
+	Rows              []OldRow // all that are refused, then others, to shownRows of them
 	Add, Same, Refuse int
 }
 
@@ -36,18 +38,17 @@ const clockAhead = 5 * time.Minute
 // TakeIn says what a file of old records would add, or, where save is set,
 // adds all of its good rows, or none. A row that is in the log already is left
 // alone, so that a file may be brought in twice.
-func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row, save bool) (Old, error) {
-	var out Old
+func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row, save bool) (out Old, err error) {
 	saws, blades, err := rack.At(s.Kit).Whole(ctx, shop)
 	if err != nil {
 		return out, err
 	}
-	bladeIDs, sawIDs := map[string]*uuid.UUID{}, map[string]*uuid.UUID{}
-	for i := range blades {
-		bladeIDs[blades[i].Name] = &blades[i].ID
+	known := names{shop, map[string][]thing{}, map[string][]thing{}}
+	for _, b := range blades {
+		known.blades[b.Name] = append(known.blades[b.Name], thing{b.ID, b.Retired != nil})
 	}
-	for i := range saws {
-		sawIDs[saws[i].Name] = &saws[i].ID
+	for _, w := range saws {
+		known.saws[w.Name] = append(known.saws[w.Name], thing{w.ID, w.Retired != nil})
 	}
 	times := make([]time.Time, 0, len(rows))
 	for i := range rows {
@@ -59,13 +60,18 @@ func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row,
 		return out, err
 	}
 	var add []store.Entry
+	var fine []OldRow
 	told := func(r logfile.Row, does, says string) {
-		if len(out.Rows) < shownRows {
-			out.Rows = append(out.Rows, OldRow{r.Line, does, says, r.Kind})
+		switch row := (OldRow{r.Line, does, says, r.Kind}); {
+		case does == "refuse":
+			out.Rows = append(out.Rows, row)
+		case len(fine) < shownRows:
+			fine = append(fine, row)
 		}
 	}
+	defer func() { out.Rows = append(out.Rows, fine[:min(len(fine), max(0, shownRows-len(out.Rows)))]...) }()
 	for _, r := range rows {
-		e, err := entryOf(r, bladeIDs, sawIDs, s.Now())
+		e, err := entryOf(r, known, s.Now())
 		if err != nil {
 			out.Refuse++
 			told(r, "refuse", err.Error())
@@ -88,20 +94,59 @@ func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row,
 	return out, s.Store.AddOld(ctx, shop, add)
 }
 
-func entryOf(r logfile.Row, blades, saws map[string]*uuid.UUID, now time.Time) (store.Entry, error) {
+// A thing is a blade or a saw that a row may be about.
+type thing struct {
+	id      uuid.UUID
+	retired bool
+}
+
+// names are a shop's blades and saws, the retired ones as well.
+type names struct {
+	shop         uuid.UUID
+	blades, saws map[string][]thing
+}
+
+// find finds what a row is about: by its id, or, where there is none, by its
+// name, if no other is or was called so. A row never goes to another of the same
+// name.
+func (n names) find(all map[string][]thing, what, name string, id *uuid.UUID) (*uuid.UUID, error) {
+	if id != nil {
+		there := record.IDIn(n.shop, *id)
+		for _, named := range all {
+			for _, t := range named {
+				if t.id == *id || t.id == there {
+					return &t.id, nil
+				}
+			}
+		}
+		return nil, fmt.Errorf("the %s with this id, %q, is not here; bring the rack in first, or take the id out", what, name)
+	}
+	switch named := all[name]; {
+	case name == "":
+		return nil, nil
+	case len(named) == 0 && what == "blade":
+		return nil, fmt.Errorf("there is no blade called %q; put it on the rack first", name)
+	case len(named) == 0:
+		return nil, fmt.Errorf("there is no %s called %q", what, name)
+	case len(named) > 1:
+		retired := slices.ContainsFunc(named, func(t thing) bool { return t.retired })
+		return nil, fmt.Errorf("%d %ss are called %q%s; say which in %s_id", len(named), what, name, map[bool]string{true: ", retired ones with them"}[retired], what)
+	default:
+		return &named[0].id, nil
+	}
+}
+
+func entryOf(r logfile.Row, known names, now time.Time) (store.Entry, error) {
 	if r.Err != nil {
 		return store.Entry{}, r.Err
 	}
 	e := store.Entry{At: r.At, Kind: store.Kind(r.Kind), By: r.By, Note: r.Note, Detail: r.More}
-	if r.Blade != "" {
-		if e.Blade = blades[r.Blade]; e.Blade == nil {
-			return e, fmt.Errorf("there is no blade called %q; put it on the rack first", r.Blade)
-		}
+	var err error
+	if e.Blade, err = known.find(known.blades, "blade", r.Blade, r.BladeID); err != nil {
+		return e, err
 	}
-	if r.Saw != "" {
-		if e.Saw = saws[r.Saw]; e.Saw == nil {
-			return e, fmt.Errorf("there is no saw called %q", r.Saw)
-		}
+	if e.Saw, err = known.find(known.saws, "saw", r.Saw, r.SawID); err != nil {
+		return e, err
 	}
 	if r.Cut != nil {
 		raw, err := json.Marshal(r.Cut)
