@@ -23,17 +23,8 @@ import (
 func backupCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "backup FILE", Short: "Write the whole shop into one file", Args: oneFile,
-		RunE: func(cmd *cobra.Command, args []string) error {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
+		RunE: beside(func(cmd *cobra.Command, args []string, s settings, st *store.Store) error {
 			ctx := cmd.Context()
-			st, done, err := openBeside(ctx, s)
-			if err != nil {
-				return err
-			}
-			defer done()
 			sh, err := st.ShopNamed(ctx, s.Shop)
 			if errors.Is(err, store.ErrNone) {
 				return fmt.Errorf("this database has no shop %q; CORTE_SHOP names another", s.Shop)
@@ -46,7 +37,7 @@ func backupCommand() *cobra.Command {
 			}
 			_, err = fmt.Fprintf(cmd.OutOrStdout(), "%s: %d rows, read back and whole.\n", args[0], f.Rows())
 			return err
-		},
+		}),
 	}
 }
 
@@ -54,17 +45,8 @@ func restoreCommand() *cobra.Command {
 	var check bool
 	cmd := &cobra.Command{
 		Use: "restore FILE", Short: "Bring a whole shop from a file into an empty one", Args: oneFile,
-		RunE: func(cmd *cobra.Command, args []string) error {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
+		RunE: beside(func(cmd *cobra.Command, args []string, s settings, st *store.Store) error {
 			ctx := cmd.Context()
-			st, done, err := openBeside(ctx, s)
-			if err != nil {
-				return err
-			}
-			defer done()
 			f, shut, err := openFile(ctx, cmd.OutOrStdout(), st, args[0])
 			if err != nil {
 				return err
@@ -82,7 +64,7 @@ func restoreCommand() *cobra.Command {
 			}
 			_, err = fmt.Fprintf(cmd.OutOrStdout(), "The shop is back: %d rows.\n", f.Rows())
 			return err
-		},
+		}),
 	}
 	cmd.Flags().BoolVar(&check, "check", false, "only say what is in the file, and what cannot be read")
 	return cmd
@@ -92,17 +74,8 @@ func restoreCommand() *cobra.Command {
 func drillCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "drill FILE", Short: "Bring a file back into a scratch database and compare", Args: oneFile,
-		RunE: func(cmd *cobra.Command, args []string) (err error) {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
+		RunE: beside(func(cmd *cobra.Command, args []string, _ settings, st *store.Store) (err error) {
 			ctx, out := cmd.Context(), cmd.OutOrStdout()
-			st, done, err := openBeside(ctx, s)
-			if err != nil {
-				return err
-			}
-			defer done()
 			f, shut, err := openFile(ctx, out, st, args[0])
 			if err != nil {
 				return err
@@ -122,7 +95,7 @@ func drillCommand() *cobra.Command {
 			}
 			_, err = fmt.Fprintf(out, "Brought back into a scratch database and compared: %d rows, all the same.\n", f.Rows())
 			return err
-		},
+		}),
 	}
 }
 

@@ -42,6 +42,17 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 			t.Errorf("%s: %v, %s", name, err, out)
 		}
 	}
+	file := filepath.Join(data, "shop.corte.zip")
+	for _, tt := range [][2]string{{"backup", "read back and whole"}, {"drill", "all the same"}, {"restore", "this shop is not empty"}} {
+		cmd := command(bin, tt[0], "CORTE_DATA="+data, "CORTE_SHOP=lanterngate")
+		cmd.Args = append(cmd.Args, file)
+		if out, err := cmd.CombinedOutput(); (err != nil) != (tt[0] == "restore") || !bytes.Contains(out, []byte(tt[1])) {
+			t.Errorf("%s: %v, %s", tt[0], err, out)
+		}
+	}
+	if kept, err := filepath.Glob(filepath.Join(data, "copies", "*.corte.zip")); err != nil || len(kept) != 1 {
+		t.Errorf("the day's copy: %v, %v", kept, err)
+	}
 	_ = first.Process.Kill()
 	_ = first.Wait()
 

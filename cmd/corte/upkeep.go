@@ -1,7 +1,6 @@
 package main
 
 import (
-	"context"
 	"fmt"
 
 	"github.com/spf13/cobra"
@@ -13,19 +12,10 @@ import (
 func migrateCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "migrate", Short: "Bring the database up to date and end", Args: cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
-			_, done, err := openBeside(cmd.Context(), s)
-			if err != nil {
-				return err
-			}
-			done()
+		RunE: beside(func(cmd *cobra.Command, _ []string, _ settings, _ *store.Store) error {
 			fmt.Fprintln(cmd.OutOrStdout(), "The database is up to date.")
 			return nil
-		},
+		}),
 	}
 }
 
@@ -33,16 +23,7 @@ func conditionsCommand() *cobra.Command {
 	var mend bool
 	cmd := &cobra.Command{
 		Use: "conditions", Short: "Fold every blade's log anew and compare its snapshot", Args: cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			s, err := readSettings()
-			if err != nil {
-				return err
-			}
-			st, done, err := openBeside(cmd.Context(), s)
-			if err != nil {
-				return err
-			}
-			defer done()
+		RunE: beside(func(cmd *cobra.Command, _ []string, _ settings, st *store.Store) error {
 			blades, drifts, err := st.Conditions(cmd.Context(), mend)
 			if err != nil {
 				return err
@@ -63,17 +44,28 @@ func conditionsCommand() *cobra.Command {
 				return fmt.Errorf("%d of %d snapshots differ from their logs; corte conditions --mend makes them anew", len(drifts), blades)
 			}
 			return nil
-		},
+		}),
 	}
 	cmd.Flags().BoolVar(&mend, "mend", false, "write what the log adds up to")
 	return cmd
 }
 
-// openBeside is openStore for commands that may run while another Corte serves
-// the same data folder: they share its PostgreSQL.
-func openBeside(ctx context.Context, s settings) (st *store.Store, done func(), err error) {
-	if s.DatabaseURL == "" {
-		s.DatabaseURL = pg.Running(ctx, s.Data, databaseName)
+// beside runs a command on the store of its settings. It may run while another
+// Corte serves the same data folder: they share its PostgreSQL.
+func beside(act func(cmd *cobra.Command, args []string, s settings, st *store.Store) error) func(*cobra.Command, []string) error {
+	return func(cmd *cobra.Command, args []string) error {
+		s, err := readSettings()
+		if err != nil {
+			return err
+		}
+		if s.DatabaseURL == "" {
+			s.DatabaseURL = pg.Running(cmd.Context(), s.Data, databaseName)
+		}
+		st, done, err := openStore(cmd.Context(), s)
+		if err != nil {
+			return err
+		}
+		defer done()
+		return act(cmd, args, s, st)
 	}
-	return openStore(ctx, s)
 }
