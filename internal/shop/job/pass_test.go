@@ -3,6 +3,7 @@ package job
 import (
 	"context"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -17,6 +18,7 @@ import (
 	"corte/core/saw"
 	"corte/core/say"
 	"corte/internal/record"
+	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
 )
 
@@ -154,6 +156,24 @@ func TestAnotherBladeIsLaidInWhereItPays(t *testing.T) {
 	// The twin gets pitchy as well, counted over the whole of the row.
 	if second := sheet.Passes[1]; second.BladeName != "Twin" || second.Pieces <= first.Pieces || !second.Wash {
 		t.Errorf("then %+v", second)
+	}
+	// What it saves is what the rest would take with the pitch on, less what it takes
+	// with the twin, set up anew and put on.
+	w, err := weigh(context.Background(), shelf, j, Knobs{}, 1)
+	if err != nil {
+		t.Fatal(err)
+	}
+	on := slices.IndexFunc(w.cols, func(c column) bool { return shelf.Blades[c.blade].ID == one.ID })
+	use := []job.Use{{Job: w.ways[0][on].job}}
+	then := shopchoose.State(one.Blade, job.Passes(one.Blade, care.Condition{}, use, s.Now())[0].Then)
+	n := 150 - first.Pieces
+	pitchy := w.takes(0, on, n, true) + float64(n)*(w.piece(0, on, then)-w.asNow(0, on)) + w.takes(1, on, 20, false) + 20*(w.piece(1, on, then)-w.asNow(1, on))
+	if want := pitchy - 3 - w.takes(0, 1-on, n, false) - w.takes(1, 1-on, 20, false); math.Abs(first.Saves-want) > 1e-9 {
+		t.Errorf("saves %v, want %v", first.Saves, want)
+	}
+	steps := []step{{col: on, row: 0, pieces: 150, minutes: 7}, {col: on, row: 1, pieces: 20, minutes: 3}}
+	if all, at := w.washed(steps, 1, 0); len(all) != 2 || at != 1 || !all[1].wash || all[0].wash || steps[1].wash {
+		t.Errorf("washed before a row: %+v at %d, out of %+v", all, at, steps)
 	}
 	// What changing costs decides, to the minute: a twin is sharp as well as clean.
 	as := 3 + first.Saves - (first.Costs - washMin)
