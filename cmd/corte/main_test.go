@@ -265,9 +265,12 @@ func cutBody(t *testing.T, addr string) string {
 
 func TestListenKeepsToLoopback(t *testing.T) {
 	for _, addr := range []string{"0.0.0.0:8254", "192.0.2.1:80", ":8254", "shop"} {
-		if l, err := listen(addr); err == nil {
+		if l, err := listen("CORTE_LISTEN", addr); err == nil {
 			l.Close()
 			t.Errorf("listens on %s", addr)
+		}
+		if _, _, err := debugServer(addr); err == nil || !strings.Contains(err.Error(), "CORTE_DEBUG") {
+			t.Errorf("shows profiles on %s: %v", addr, err)
 		}
 	}
 }

@@ -12,12 +12,14 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 	"github.com/spf13/cobra"
 
 	"corte/internal/demo"
 	"corte/internal/gauge"
 	"corte/internal/gaugesim"
 	"corte/internal/httpapi"
+	"corte/internal/metrics"
 	"corte/internal/pg"
 	"corte/internal/shop"
 	"corte/internal/shopfile"
@@ -64,7 +66,7 @@ const databaseName = "corte"
 
 // openStore connects to DATABASE_URL, or to a PostgreSQL of its own, and
 // brings it up to date. done lets go of both.
-func openStore(ctx context.Context, s settings) (st *store.Store, done func(), err error) {
+func openStore(ctx context.Context, s settings, tracer ...pgx.QueryTracer) (st *store.Store, done func(), err error) {
 	url, stop := s.DatabaseURL, func() {}
 	if url == "" {
 		server, err := pg.Start(ctx, pg.Options{Dir: s.Data})
@@ -78,7 +80,7 @@ func openStore(ctx context.Context, s settings) (st *store.Store, done func(), e
 		}
 		url = server.URL(databaseName)
 	}
-	st, err = store.Open(ctx, url)
+	st, err = store.Open(ctx, url, tracer...)
 	if err != nil {
 		stop()
 		return nil, nil, err
@@ -108,23 +110,29 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	slog.SetDefault(log)
 	// The port first: it is the likeliest thing to be wrong, and nothing has
 	// been started yet.
-	l, err := listen(s.Listen)
+	l, err := listen("CORTE_LISTEN", s.Listen)
 	if err != nil {
 		return err
 	}
 	defer l.Close()
-	st, done, err := openStore(ctx, s)
+	counts, debug, err := debugServer(s.Debug)
+	if err != nil {
+		return err
+	}
+	defer debug.Close()
+	st, done, err := openStore(ctx, s, counts)
 	if err != nil {
 		return err
 	}
 	defer done()
+	counts.Pool(st.Stat)
 	sh, err := furnish(ctx, &s, st)
 	if err != nil {
 		return err
 	}
 	gauges := gauge.New(s.Gauges, log)
 	svc := shop.New(st, time.Now)
-	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges, By: madeBy()}
+	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges, By: madeBy(), Metrics: counts}
 	if s.Copies != noCopies {
 		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
 		go o.Copies.Run(ctx, log)
@@ -154,6 +162,22 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	return srv.Shutdown(grace)
 }
 
+// debugServer serves metrics and profiles on an address of their own, where one
+// is given; the metrics are counted in any case.
+func debugServer(addr string) (*metrics.Metrics, *http.Server, error) {
+	counts := metrics.New()
+	srv := &http.Server{Handler: counts.Handler(), ReadHeaderTimeout: 5 * time.Second}
+	if addr == "" {
+		return counts, srv, nil
+	}
+	l, err := listen("CORTE_DEBUG", addr)
+	if err != nil {
+		return nil, nil, err
+	}
+	go srv.Serve(l) //nolint:errcheck // it ends with the program
+	return counts, srv, nil
+}
+
 // sweep forgets old answers once a day, and at every start.
 func sweep(ctx context.Context, svc *shop.Service) {
 	for {
@@ -168,18 +192,19 @@ func sweep(ctx context.Context, svc *shop.Service) {
 	}
 }
 
-// listen opens the address, which must be on loopback until there is sign-in.
-func listen(addr string) (net.Listener, error) {
+// listen opens the address that a setting names, which must be on loopback until
+// there is sign-in.
+func listen(setting, addr string) (net.Listener, error) {
 	host, _, err := net.SplitHostPort(addr)
 	if err != nil {
-		return nil, fmt.Errorf("CORTE_LISTEN %q is not an address such as 127.0.0.1:8254", addr)
+		return nil, fmt.Errorf("%s %q is not an address such as 127.0.0.1:8254", setting, addr)
 	}
 	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf("CORTE_LISTEN %q is not on loopback; Corte has no sign-in yet and answers on this machine alone", addr)
+		return nil, fmt.Errorf("%s %q is not on loopback; Corte has no sign-in yet and answers on this machine alone", setting, addr)
 	}
 	l, err := net.Listen("tcp", addr)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("%s is in use, perhaps by another Corte; stop that one, or choose another with CORTE_LISTEN=127.0.0.1:8255", addr)
+		return nil, fmt.Errorf("%s is in use, perhaps by another Corte; stop that one, or choose another with %s=127.0.0.1:8255", addr, setting)
 	}
 	return l, err
 }

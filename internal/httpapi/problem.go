@@ -64,12 +64,12 @@ func refuseError(c *gin.Context, err error) {
 		slog.Error("no answer to a commit", "request_id", c.GetString(requestIDKey), "error", err)
 		refuse(c, http.StatusServiceUnavailable, "", "The database went away while this was being kept, so it is not known whether it was saved. The same button is safe: it is never kept twice.")
 	case errors.As(err, &gone):
-		slog.Error("no database", "request_id", c.GetString(requestIDKey), "error", err)
+		outageOf(c).lost(err)
 		refuse(c, http.StatusServiceUnavailable, "", "The database does not answer. Nothing was saved; try again in a moment.")
 	case errors.Is(err, context.DeadlineExceeded):
 		refuse(c, http.StatusServiceUnavailable, "", "The database took too long to answer. Nothing was saved; try again.")
 	case lost(err):
-		slog.Error("database lost", "request_id", c.GetString(requestIDKey), "error", err)
+		outageOf(c).lost(err)
 		refuse(c, http.StatusServiceUnavailable, "", "The database went away in the middle of this. The same button is safe: nothing is ever kept twice.")
 	case errors.As(err, &db) && db.Code == diskFull:
 		slog.Error("disk full", "request_id", c.GetString(requestIDKey), "error", err)

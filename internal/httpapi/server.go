@@ -25,6 +25,7 @@ import (
 	"corte/internal/httpapi/contract"
 	"corte/internal/jobfile"
 	"corte/internal/logfile"
+	"corte/internal/metrics"
 	"corte/internal/rackfile"
 	"corte/internal/shop"
 	"corte/internal/shopfile"
@@ -41,6 +42,7 @@ type Options struct {
 	Log     *slog.Logger
 	Copies  *shopfile.Keeper // that keeps the shop's copies; nil for none
 	By      string           // what a copy says of the Corte that wrote it
+	Metrics *metrics.Metrics // that count what is served; nil for none
 }
 
 const (
@@ -74,7 +76,10 @@ func New(o Options) (http.Handler, error) {
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
 	r.ContextWithFallback = true // handlers see the request's deadline through *gin.Context
-	r.Use(identify, ofShop(o.Shop), logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, shopFilePath})))
+	if o.Metrics != nil {
+		r.Use(o.Metrics.Requests)
+	}
+	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, ofShop(o.Shop), logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, shopFilePath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")

@@ -50,6 +50,10 @@ func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObjec
 	return contract.GetHealth200JSONResponse{Status: "ok"}, nil
 }
 
+func (s *server) GetLive(context.Context, contract.GetLiveRequestObject) (contract.GetLiveResponseObject, error) {
+	return contract.GetLive200JSONResponse{Status: "ok"}, nil
+}
+
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
 	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,

@@ -14,6 +14,7 @@ import (
 	"strings"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/pgxpool"
 	"github.com/jackc/pgx/v5/stdlib"
@@ -49,13 +50,17 @@ type queryer interface {
 
 const mostConns = 16
 
-// Open connects to the database at a URL. It does not migrate.
-func Open(ctx context.Context, url string) (*Store, error) {
+// Open connects to the database at a URL. It does not migrate. A tracer, where
+// one is given, hears of every statement.
+func Open(ctx context.Context, url string, tracer ...pgx.QueryTracer) (*Store, error) {
 	c, err := pgxpool.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("the database's address cannot be read: %w", err)
 	}
 	c.MaxConns, c.PrepareConn = mostConns, takeRole
+	if len(tracer) > 0 {
+		c.ConnConfig.Tracer = tracer[0]
+	}
 	pool, err := pgxpool.NewWithConfig(ctx, c)
 	if err == nil {
 		if err = pool.Ping(ctx); err != nil {
@@ -77,6 +82,9 @@ func (s *Store) Close() error {
 	s.conns.Close()
 	return err
 }
+
+// Stat is how the pool of connections stands.
+func (s *Store) Stat() *pgxpool.Stat { return s.conns.Stat() }
 
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return s.pool.PingContext(ctx) }

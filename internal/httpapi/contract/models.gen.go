@@ -1992,13 +1992,13 @@ func (e PlaceGaugeJSONBodyWhere) Valid() bool {
 
 // Defines values for GetHealth200JSONResponseBodyStatus.
 const (
-	Ok GetHealth200JSONResponseBodyStatus = "ok"
+	GetHealth200JSONResponseBodyStatusOk GetHealth200JSONResponseBodyStatus = "ok"
 )
 
 // Valid indicates whether the value is a known member of the GetHealth200JSONResponseBodyStatus enum.
 func (e GetHealth200JSONResponseBodyStatus) Valid() bool {
 	switch e {
-	case Ok:
+	case GetHealth200JSONResponseBodyStatusOk:
 		return true
 	default:
 		return false
@@ -2023,6 +2023,21 @@ func (e GetJobFileParamsFormat) Valid() bool {
 	case GetJobFileParamsFormatJSON:
 		return true
 	case GetJobFileParamsFormatSvg:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GetLive200JSONResponseBodyStatus.
+const (
+	GetLive200JSONResponseBodyStatusOk GetLive200JSONResponseBodyStatus = "ok"
+)
+
+// Valid indicates whether the value is a known member of the GetLive200JSONResponseBodyStatus enum.
+func (e GetLive200JSONResponseBodyStatus) Valid() bool {
+	switch e {
+	case GetLive200JSONResponseBodyStatusOk:
 		return true
 	default:
 		return false
@@ -5926,6 +5941,9 @@ type ReadLengthParams struct {
 	Text  string `form:"text" json:"text"`
 	Units Units  `form:"units" json:"units"`
 }
+
+// GetLive200JSONResponseBodyStatus defines parameters for GetLive.
+type GetLive200JSONResponseBodyStatus string
 
 // ListLogParams defines parameters for ListLog.
 type ListLogParams struct {

@@ -224,6 +224,9 @@ type ServerInterface interface {
 	// ListLessons What the shop’s own cuts have taught
 	// (GET /lessons)
 	ListLessons(c *gin.Context)
+	// GetLive Whether the server runs, whatever its database does
+	// (GET /live)
+	GetLive(c *gin.Context)
 	// ListLog What happened in the shop, newest first
 	// (GET /log)
 	ListLog(c *gin.Context, params ListLogParams)
@@ -2842,6 +2845,19 @@ func (siw *ServerInterfaceWrapper) ListLessons(c *gin.Context) {
 	}
 
 	siw.Handler.ListLessons(c)
+}
+
+// GetLive operation middleware
+func (siw *ServerInterfaceWrapper) GetLive(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLive(c)
 }
 
 // ListLog operation middleware
@@ -5524,6 +5540,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/shop-file-previews", wrapper.PreviewShopFile)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.GET(options.BaseURL+"/length", wrapper.ReadLength)
+	router.GET(options.BaseURL+"/live", wrapper.GetLive)
 	router.GET(options.BaseURL+"/health", wrapper.GetHealth)
 }
 
@@ -8178,6 +8195,46 @@ type ListLessonsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListLessonsdefaultApplicationProblemPlusJSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveRequestObject struct {
+}
+
+type GetLiveResponseObject interface {
+	VisitGetLiveResponse(w http.ResponseWriter) error
+}
+
+type GetLive200JSONResponse struct {
+	Status GetLive200JSONResponseBodyStatus `json:"status"`
+}
+
+func (response GetLive200JSONResponse) VisitGetLiveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLivedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLivedefaultApplicationProblemPlusJSONResponse) VisitGetLiveResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10897,6 +10954,9 @@ type StrictServerInterface interface {
 	// ListLessons What the shop’s own cuts have taught
 	// (GET /lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
+	// GetLive Whether the server runs, whatever its database does
+	// (GET /live)
+	GetLive(ctx context.Context, request GetLiveRequestObject) (GetLiveResponseObject, error)
 	// ListLog What happened in the shop, newest first
 	// (GET /log)
 	ListLog(ctx context.Context, request ListLogRequestObject) (ListLogResponseObject, error)
@@ -13380,6 +13440,30 @@ func (sh *strictHandler) ListLessons(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListLessonsResponseObject); ok {
 		if err := validResponse.VisitListLessonsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLive operation middleware
+func (sh *strictHandler) GetLive(ctx *gin.Context) {
+	var request GetLiveRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLive(ctx, request.(GetLiveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLive")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLiveResponseObject); ok {
+		if err := validResponse.VisitGetLiveResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -16044,114 +16128,115 @@ var swaggerSpec = []string{
 	"wAv3JTq7xy8MLmV38qir5+v1X6rq+KCWVHK+3hN4yJJpZytj/JgOBlXCxQx07qbvyAhq72RiUKrqsyWs",
 	"uVOVkiKmPqxZqi32dE2QY01V7ReGZUoSng6rK/d47gw0pxc/SGGvWKMuX+Wwr5QFmR0f/QWObXkuKVOa",
 	"eNcQmZEIEuNO0g9SbWyDmWZA2uf0rkITO7xIP2uqOyJMlcFeUduXtb1bQd14HOs9FxYmhd5/5DkgjtuD",
-	"xbxe1vbH5o7s1xWAp5s5Mor+X/a+tbmNW0n7r6BUb5XPeXck27ntlvVJcXyJ17GzkhJX7SonAmdAEtYQ",
-	"mAIwormnzn/fQjeAGZKDIUVhSNnOp8QiOReg0Wh0P/083vkmysa/tSYKm3KA6syWAR9v5cQtALhRv1t9",
-	"SZ1A9cE2QniC9+PE4dVE2TAkob/+sNrMk1NBxjzWxAP3PW56qLvd9K8lFS/tN0Mn9RALBe4wEMHQvWY+",
-	"vHkXayvIguotSFvdF7M7RkrQu41hkfWwaWwksINpBN9MuAAvnjUZvamsHmngg8C4Wc4YmUsVadsFOYT+",
-	"JfwKv3LAiYQnSLiAf0zboY5jiP4SSMJIybVhQi/nOi9VzZZG/XEDOXSDv5JMAzLmY7tX28OwMPoZudaG",
-	"GnZNPP0aJTA4GblWqM5w7f/k1Bo6QJVw121nFfImcPfdEZLLr/WbMLx0gUZeShtnpJkIrojyclhA18MW",
-	"QEvROwf/tJbwr8eAMusJ5oiv7pCqpAsNitm0JFIQatfaKSbunLjrlPpSxEzeAkfeCTlDFhK4K+QwhaOt",
-	"XfPYOXvlNEo2J9IcJeFWabTvYnmz3XaEO/A/ynGPcGS3SPsqf+0WYpOYMV9RgjkGyV+QHmblsUJefdCG",
-	"CZ/gv9xHjVwMAnGyTWqyK04IH6LbCW3aGaPVB7t/JGR0CKaMxmh3iNVqQ3udQL3zuCppXzoHSC6Bcg+p",
-	"ZQszbTA9sIPiggCQBxeZ/btwKb45XdjdjJuMjJqYalOix8Y2rha7FyOmSIjeu0/B40AkdDd90RUjsreK",
-	"K4Lut/qO72QHO9rCUFKRaiudW9/KGwJprItUEAzbM4nT7sFJ76zI46cbIhr3nW4PeyAIh2Mt+uOQcRaM",
-	"y7lMSU72boC8lsuVTcI0dmGCIrR7VJngNR4O1SQ+EjzdvvMNbjSi51z7aRK0BhxWqLuiyz0J5uEbduVD",
-	"G3ST0PIZXjkmVBBGVcmZsr/ZsPY3clb+pGS1oxEMTFrJb5kgdZWs+BuGu666l0mslLjj8HzWoMl9rYT3",
-	"YRPLwPR9TQUoAYwmhmmjt7Hxx8xpc3b6uhei2J+RHx6iiO/6QhSHiZCGN5vmao7CfTktG7cStKdo6P4K",
-	"Q/KmRJERw2g+ZboFxkXCwmUwLpbjkXpMt132erB+ybT5+ozxcqC68H2tEfdYYOtnn0wzaymw/KaJzBzd",
-	"CWr6xix1ymhpeil7X+M3ksbF2lBTLwm6ypvNh3v3q61SjNJMSSFTo+BQny3sFAU1dEQ1cxJtrTG+YOqW",
-	"536QP8rRccm16e3GpcUbObLHo4HKBG/k6JJ92gNQouTiDpp98NJic3oZr7rN3L+ArIb9foYrzSOW5kqK",
-	"iV98KUzDThqhkG4GVE4NGhoNP6R9VEBLVCAYQ7g5De34rum+ZTNv5Eg3BtN/hIbv7kjMe8gj7hs5es1o",
-	"SlTMO+lEluCI6xJbJpxSU0yzHWx7YekJFCi067Tvuz6NPZy4b+ToQZ1+38jRHTpLnqa8b2yj/ChHCekT",
-	"2gs0vuC2OrfuMnd7CKH2K8rgaWI+yhG0dJy2GAHkZMIK7AHvWhSxKGOXcd3itPtwTrf9xu5OolPGTGjD",
-	"GwMcmXCd6tD7EcZ43U91te8h1e0DtfZDu8B9WQVyKqBVwIoidat4W5UUwLpUsLTsxh/l6BEqiWVEyTlE",
-	"MDcCI44+3/l4zMtegPwbOXrJy53TWutjBI6davLm4v078jccVPs8J3YW/m6f+/nF76cOmMGQQIWSQtG5",
-	"DcGksv8O0P9RKfMbHdMCcJX2vgSaP8t8RNxzrm+tB7qd2CvmuvN8k9J7ZVF95oIuEKyiUfxw7Z2J1088",
-	"eibqsuweAZBA1kEB+cR/t4tDMa78fEcne09yqHWTsTaa5qhtdz8JHSNE1aJtYGM08t61Al+HcLqOIMe+",
-	"GudrX/YAAnn9vrdJ0iTrqnlLF4S2bAWOD/5wWrKxybBm7//kRB8AS7aMg+60KMPzm5484ztQlRTSEw+c",
-	"kEv7A4CnzyWpmKxK6EkjdUW4IFQssKOgI53I85udDzEDoZCztKR0d8+t8PyBWXDma3kcoYiA9hjJYvFI",
-	"E7CVJJAWQGdil7E9FACB2Ay6h6QiupK8NJsM19r7MR/Hk2OXarHr+eDLclnntdhPAyAg3YOjgqQHNipA",
-	"HOgErSb8lm2d0OLCbAIxbYE4emOvM1iClAtzkH2ICxND+GBPv0xFs9FSZjVMSJGRkfxEYHYyYigvdUZ0",
-	"KSs7oa6KIBUZyzJaQCjpiJV9fTjf2c3k4vdXme8hWxCGBKbQwAY+Cs8aQUxu7okMAnGEtSwylgprXpT8",
-	"1znJZRHQCxWddIE5FRfmLT7fMCYDF79XByLy2erbyb99mpVJAlxYsjoDcMeIlVBCTAiCP/PBy5jg1Fvr",
-	"rBQuyw6Ee+ngrxGQ9W+iYMp10lx/+2Q2u87I9VPy7eOnP8D/Hdv/uzqy///NI/Itefr4G/zXk5On//Hv",
-	"38N3vsm+vz65Emded9CaFNo4KmMDpO0aDlXXpzY8VxRkasIX7VDBt/Ip011dV+eMFg7HuxVozbBPW7fX",
-	"//DkzufCh4vhcC8VMU20hZSVF7ggHrqcujnWXJZEPs7ZmCkmQjmuZNo3R0cLLG/ddw5YK8FHSNt3MaOG",
-	"KU7LpHQzeior4FCRc4FFsCm9ZcTQejJdmoda+BmQk/7RByb4LRYabBB/8qJbyqGu4ZMtV5em8x2utN55",
-	"JBWZSeW69WPppBtsLWtutZ1JyMl/2h922MQ/O3MdShtS0EXWlgWH8H/GyP+6DojObJeSsz8L4HaIpHe2",
-	"GY1Lz0W0yyNAqvP+z/Aeyz6xu/gFcdTjndvkJ/e/45gLrqdbZ/de4tejVmtn6ujOSbi1h34njZ0gbmKP",
-	"Db1Ud7/LjlqxO8m14qdHPTQ2+5RrfSsnm8RaIYiSE0iyJ/PIU1oBeXd7vWVL/AadzcSlnByzT5VUSx3F",
-	"cTB5FqKnUPvTRtU5HC9OMCN/w1gF8eFjWvHHt0/D2JRyAin69Zj9BTzCX/7/L///l///Evz/jqW0/hEp",
-	"2Uu8xBdTTbr07CQd5aNlH81n1kEeV4rdcjbvIx/Ab7yVk5/hJwOlQOxRH4q6e86aNe8V64vD909IDgFi",
-	"OXJMZFkQxXJg8sRMKC2KDRPWlyErS6+gAUlz6EwmH1wRqKEXIbRUjBYLXy0CnU2G1e1AXxPohhxNAVUM",
-	"0ncBJ7C64eIgdm64dybz/Eqs64MPeGhRpOmePysKmLSJlIWDXIy7DS5mZo81o+4No6S5+I21aV5+uddy",
-	"TmZULDJHhGRkQRexTaFAlFdvnmvLpvNhiXnx1WNzGUJmKTApDfEKpE1bLH79EW/CTcD+BYS+vEaiC5mK",
-	"ZUzd8vxDJY3OmCjW9KS7SYx4+/EzUouSaa844jyNz7YDE9cSlFpTXlwJ4K039AYSbgBIyhkB1nrMBdmw",
-	"oPFkpcOYOIEY8gEy/1jtuRL2ipkrIpr18bVDMePa3gxIJVC3Angd8F2q2hAgCbgSUuTsNBDAuCQV5HhF",
-	"6zlzKsiIdWV7z+wonkPBfTMFBJwL4gsgxBVcmB++O9qwBg4reXHmrechcm7BRDaUW2EeE0okyTlaUP8a",
-	"swHhDdu8vsDKM2/CTp3a9WzJWhjAYtiD4imsME8/BxpaYb8OLoebTiYZfsO+QkPFF3/AVmofTydqMsGX",
-	"dfYJZS17RnC+sNNU/Zm2v8LxS/jWAWsc/iESVjk+SFnopW6QkaSq0K3WkDBATTtHPpXafnVBVJ3mSIdt",
-	"SP5WbXqqGyHnuqc+NbPuASSj+wiR6Bx4jOy+5n9A4JiCu66X9YH7jikvrdVMqSrgBRuVc/yxDWOzLrKG",
-	"X9ylD3Y6uANFTEgGbs7cZUejRUemp6LGMGUH+B//84+rq09Pnlxdqasr8cf//39d10CEhLvjqkNY0zKx",
-	"EYqRE+wmHEvA1W18TJeU3OaN7sF4E1KfrXzqw+C/CfYX49l2n6ejyDASL+plM+BMPpH2bIBCTdxrX47b",
-	"kQI86OoC7mgpWku7AXhqstoEftrCv4RwWAofOsA/1pfsT0pWaVZsem6NRL1HjlcjuLwlZg0/CfE+o51H",
-	"57Om1tjnKjpr5sb0SAU0U9UtH2bYXi358Ch4/7b2zR+ql02uSXpBF6HXrbWobWCzQh0Z96+rNCxd3eD5",
-	"lOU3ZFZrg9iUEWPCde2zAlMbC6ZPyFs50ZjkALEkOR63BI+ZMJ1e94Uo9maq3ggHh7vfJe5KEEoVHJ/7",
-	"z9lsfQ5/cSQWqDTsMjtOpdpBhZt6lKxHUD4JqccfllKP3zcwAIQLHmVHn44n8tj90RFmnAQk204B0CFO",
-	"nXShVww1TUoygHCliKxHORdOBza27b7HbwzowvAO76Tp1iw4a9EytAUZNOVFuhKRIFNZIz+Iq7/k0roc",
-	"5tl6AhUF11NW2FNAjwx3V0duGMj9uJmB9jp8i4N03G62k+QbnIOzA5metYftTaFZXOu9E+vNEa1FNtSU",
-	"HaA9wr1VrHaDw+NqAkYm5nkHmvd6AURNGTbs+WosVOgWjCp7PoRP6EqHfWsSK0dvHfOPv9rPBxxEuH43",
-	"JBgo7/iMFclgaK/lnJQS4n9PIItFIti+tQmmP5aKmeXeklbP0IZuoTOI3rTjqnXudkYXZBb0HeslSmPX",
-	"cOLqQahtdSVw76ztKHBX4oMhGTM7ItgRL7A6q6CK6JKGBct5wYpT++mVwIewdxfSZA2JJuTaXFJYVij0",
-	"s0qt3FGBQhUt6Akarn9tQOWsTbcemsv4g53cJQU7t+crELuXQGNq7SOmWGW/txEOCRjHqSyLlt6Dh12I",
-	"Io5+tBcH+OMpeX7xu7tCg9mIgSLBnWyFivwLYNXd0AhKVR0Iq5ajhonvwVgtP+G5nEPJQM4zh00mVCxC",
-	"P6Smt6w4Iedy7igjmXElfa4ILzLCSs2av6AoRtaN44qBuLoHw3+FswZDA78YcmXjI7rn3TMsK+CwMseI",
-	"aXflEfNSWhsnuw8wAXuXccbozqDBw7v3eaTJdcEnTJvrE+IQXXYbCYieK2EtACwiVAEC3OvUpZaDi4IE",
-	"CLxHQTSI+popuxLuZssyYfgs3z39pmsnwTnpdh33q+B8ToYXEFu4IpPE9aBvDgboZ0VP5TxmaprOjwtF",
-	"x30ckD/Zzy/ofJdFfkHngw+zfbRY0yn1qmi4EEcs4QLX1C4v1x0MkT4xMjhcp6hnJzY69P2V8As6P2gR",
-	"HMY1Wf3bOh/7ypndWFLqLLWkrVoRbqtEhZQlK1qWTVIjRoeIFp+EDvE+6+TpntZJQiEZOm9qhnZ24vYf",
-	"CpFRcOgOk9BdAXzyGY0jSOrSeU8ObiXeW9lx3bYdMosQz7X3bm6a7dsT78CihPasn8fHkGfrkFGG3+8y",
-	"KfuufX1GW1O6rF6gylvamjYsv8czr4wT0XAKgp++3OF3OE20oSULik6iswz1i7xluy7j4fF8d6gnCYlQ",
-	"iVZF6fsnXSwJD78yM6BS7AVdOPgamDgYjrSnC3vwqWfVUjjUEhRr7FExwxWbuYGIsd6eM22k2pcv+uPL",
-	"cRIOVQyDXMAdRngM267ecw4/3Oew3/V4F8znS3PvlyhAbi8N9DDjTRHWlJXjaJow8GTk1pnPGZ9MNdJk",
-	"jBbZ0rM/84E7JhF9jM1Vgw/PmuYT5NeAVKPfMU7Ie1Eumpth5nnKK93igkMQqmK0gFv/Lbf/PqbzVo/u",
-	"SMm5ZsrejJesLX3ANTA+/319+7FBJIzDkHYAN4gTH5XjJAimsmzn+DWhI6QTgoLCWCpC/QgRIyHPG8sj",
-	"g830hd1oUwMOmKzi4yWrlGfDO1ay3at/1nVs+w4HqWJvmtehIt6poxODe5TQ5WBkj761/d7xCi30KpL9",
-	"v3/+9RmhZEYFHzOojhNDR9j5CCUWkP6AdYcVnRsuCvshpN2rqTRSZ6FIh0lY+zHW2n4udBY24VZ1xvXl",
-	"KJ+bh56ijGiWK2a0l3iIuDlZOR7rL6U0Mp/KsrEcKdhqieS5rGx0Hl3TP9onXRqYbVbbPcdkv+ut6UPu",
-	"wjePoL/LgLgujGYSRLoC0GV7euAM6IoeLvkDeTeWuUo4gBxHjLBZZRZdM7i0LrcnEvg6J/f5lOU3rMBh",
-	"Z9bHSPufZNlt7PDH+WzhgqB61GrSsdHaEtWqSzBF59dQBTsgeryo931VM63RiQNBPISJGf6zaaklo0XA",
-	"bNgnAVxsX8H6LdfmN13T8ke8/VZV69CEskWTYoSP55DSRs37JkzmX7YGOY2nr+1j+o0QMEydCdAlI1qp",
-	"oCQ1IcjkRu3HlWZ6GQug1cpuWcCHsTXhkldrgFgD+l0NgIFzrvK6pCqi17DG9cPtQQ4bhUJRxN7sGb7v",
-	"WJaljTHAgWBINuZlCQngKK1CCwzdTbpzZ5DzYdfGBZ27MDnpyrB2mYjT1h71MWTE8BLjZ1gs5YLwWG7X",
-	"yPxmG2jmhf3i0VDd0DK/OQAwE+7bh+Yq6SIRMwZslQjxdAkZ7Ol1kTzoGHABTqDgMyY0X8Kqt0CFuq4Q",
-	"27OBitxQw/MgjqD4hBdkSstbptu81Z7oApI6TrmJlsGxESmuhP1OXhsbNWTEbt+s8BhEe7BppViAKm3M",
-	"RwqkX8sCKTKuxLWQ8z9ns2trkbTUsg31x2o7t9c2vAKyblqWLTiJe2HEn2wNPbzAXw2IQHR3OBAI0d0d",
-	"MaR9aMTmYOkH0roGM2UgwZtIXxQ4mmrV3CKnSi0IRSsPxXVrRVxYg4ymm+aMVRu4X8Z8Uivc+4EiHOr3",
-	"1LiztTassh8hPDZUnByVIHxq5JVwBv4INvN8mvnVhy1VGdHS1ya82FJOhdsL8Y+TCdC+TKkoTsgZye3Z",
-	"ZkqBFGParKYJB7llormYlI3A8dZmPMfc3CAGbK99KPOF94rtivbDVNXxFfPAqYmZn1E0Z8dz4KnqA9xc",
-	"2u99cHRWgw1S6y4RmIxjXUtSjeMToTOS01q7BBO0HGoPwlmqxdF8acS2GKy7HqHuTYa6K7Hqw5eghfE8",
-	"lykhV21e3FTnNEfYa/zsr1pPDFAFrB34pYekMQtPtHWQ+jTtfWOeEgY3KXMEXJFQglfrW/Nbqc3uNo8D",
-	"EznwWyZIXSUkc8BRW2JyaMw8VjrbbWyGxhjsx97szgwXa7cSmtAE1+0uOmkW3Di+uOUFMBB9FVQLy6+8",
-	"59htPxbik8uaMdEyEheUALlBp52sOKhVboU14oO9eaiHYjWi+DIN5nkpdfDFUcPYyCp36SnlBiTv/xxi",
-	"zLScdgMGmPZXVHEndrQs1bMhxkTa/IcUY3JaHiTGhNnuXqDN+CZZpXC1kAiBhgvI4kiqik6pJVyzG/H/",
-	"u83m8NHU3kbWhlTNFTcN5eO87uvkel7jgII66teyO3JaPt8/EmqPJnJGKjufWDVtLg1gzOVe8m6b2RxL",
-	"7bIG98Agddipa5EyKKbr0qQMd1rTaIPkUk5WtAM7Z3KiPKqiezJf2c+/Sg8Ab/4F+4DXUL/o9gNIGRd1",
-	"BDUXk2O04G1FkE8dCoiMGKH6hhWO+wyT8YrRolMp+YNUN+/tFlQPxweEFz8I+BVvfQ4jGW2+SeYp4CTt",
-	"hjp0H3e31uAcbzog4Xc+k3x+t7otaMjdZbIusUj2mRze0LxyqYqUfdmGzKQ2REvQV0lmmh0dg1G5P2er",
-	"WcT3vGashG1wzETOyEQ27cWtqjE6n6qkYkNDonVlwQftcEzcbC0fKDdsq83vF1qwM+s7B9z+7ugQnyZ3",
-	"iGixMYdoP01hdW/lhFCimdZcCkQAFM6ldfjEWsyoumHFcYNEjfF5BWbG4G1ndGG3Pq8cc9oBqQvi5hp6",
-	"kxyl60mnhPdv7lkQpTmMGfh7nPtR2fPmuPyOMS6UpVF2e1oyXW57cc/WAQy6bZIIxHgIRqRYibQbWN2c",
-	"6ukxpqp7ztj28w8UpBSHmEh76YFQdffZnT5QJRxnbirBDE9ESRVoYI1X4TVpQE4ge4BOICN5yahgjilV",
-	"1XpK6ESxpYYTqljLHPpOW5COdJbwcLKRd7Kfp0lvG9sD7EAmLXfPcdCjc7ZVkXunmfvsatx2QJZL3G60",
-	"4hXunQZm6KTNPuzrzI1Wh2xAGLSoasC+zClpqs0HsgP6Ijs2Z3s/q+/DXF5J64sooFNPA5+twnYU6IDd",
-	"6KM25mb3YlV3S80OeTy6x+Z0n+CmoVRJd+wGHpameRgikCT6XiCNCY6qM3PsDc3+CLgT0GRqVR49O3KU",
-	"sDDa7gerO9FLbPTMQTUqxNAoyOlx0E1OxuFwuzXYHXNbu/sZOmfCryH2Xv+t1xDTdMzKhY3YoVssQxz4",
-	"CNHircugJkDXdTSdN0kKbRTlk6nx8qJwk0eaGMbMtHU5OEV2v5EdlRn0XIVKKCZiWdFCu7S0U+VcIOeG",
-	"gbbw1qvXouMe2LdIblgFkPuSj9kpzLW9vlOesP9bUV54LS8/E3beu8ag5NiXbh8jI6X9ZSAUD/zBhkO7",
-	"qRyPW5eE/pWuS7b6gh0Av+kjBX3U1mNhe+j6VV6BiBne/aPkwj6cS/ooBsJ1PL8RTEPuB4bViVW1Lo7X",
-	"6Li4M2J7JLXmYy86lxK6aLGeQ7UUS1MOWJcsyo0FFBxBihbfdCrnmCfH9HuLcFeKcgHr3ks1hxu9lZOO",
-	"2wRNRLxwCexT0PFRMVmVjFh34zDjjQUF+b7I6nPMKUYDP0n43QVTt9z+6o9//V8AAAD//w==",
+	"xbxe1vbH5o7s1xWAp5s5Mor+X/a+tbltXEn7r6Bcb1XOeZd2krntVvzJk8llsplk1vZMqnY9ZwyRkISI",
+	"AlgEaEV76vz3LXQDICkR1MWg5CTzaSYWSZCNRqPRl+dxxjdSNP6tUVHYlH2pzrxd8PFWTuwCgIH6zepL",
+	"agmqj7YRwhu8H0d2ryalcUMi2usPq808KRVkzENNPDDuad1D3W2mf82peGmu9J3UQywUGGEggKF7zbz/",
+	"8i7UVqAFVVuAttoLkx09JejdRrfIWNg4OuLRwRQW30y4ACue1BG9qSweKcCDQL9ZzhlZyDLQtgt0CP1L",
+	"+BVecsSJhDeIuIB/jNuhjjJEewkgYSTnSjOh2rHO67JiLak/rksOrfBXgmkAxnxq9mpzGBZaPSO3SlPN",
+	"bomDX6MEhJOQ2xLZGW7dnyxbQ0dRJYy67axC3ARG379Csv1ZvwnNc+topLk0fkacieAlKR0dFsD1sCXA",
+	"UvTOwT+NJvzrMVSZ9ThzxGV3SJHTpQLGbJoTKQg1a+0cA3eW3HVKXSpiLu8AI++MXCAKCYwKMUxhYWvX",
+	"LHbKXlmOks2BNAtJuFUY7btQ3Gy/HWEH/Ec57iGO7CZpX8Wv3YJsEiPmK0wwp0D5C9TDLD8tEVcfuGH8",
+	"L/gv+1NNF4OFOMkmNtkVI4Qv0W2ENu2MweyD2T8iIjp4VUZlNDvEarahuU4g33la5LQvnAMglwC5h9Cy",
+	"mZ7WNT2wg+KCgCIPLhLzd2FDfAu6NLsZ1wkZ1T7VpkCP8W1sLvYgSkwREL13n4LXAU9oN37RFSUyQ4UZ",
+	"QQ+bfcdvMsIOtjDkVMTaShfGtvIaQBrzIgU4w+ZMYrl7cNI7M/L46waPxl7TbWGPVMJhUYv+OKafBXK5",
+	"lDHByd4NENeysbKJn8aumqAA7B4ttbcaDwdqEl8J3u7Q8QYrjeA51/wapVoDDivUPtHGngRz5Rtm5UMb",
+	"dB3QchFeOSZUEEbLnLPS3LNh7W/ErPyplMWeSjAwaCW/Y4JURbTkrxd3VXQvk1AqcU/xfNZFk4daCe/9",
+	"JpaA6rucCkACaEU0U1pto+OPmeXm7LR1L0R2OCU/fokifusLkR3HQxpebeqnWQj3dlg2rCWoT0HX/RW6",
+	"5HWKIiGa0XTKVKMYFwEL28W4mI5H6DHVNNnrzvo1U/rrU8brgfLC99VG3GMBrZ990vWsxajl17VnZuFO",
+	"kNM3pKlTRnPdC9n7Gq+I6hcrTXXVInSVs82He3vXViFGqackk7Gr4JCfze8UGdV0RBWzFG0NGV+x8o6n",
+	"Tsgf5eg050r3duPS7I0cmePRQGmCN3J0zT4doFAi52IHzj74aLE5vIxP3WbuX0BUw1yf4EpzFUuLUoqJ",
+	"W3wxVMNMGqEQboaqnAo4NGp8SPOqUC1RAGEM4frct+PbpvuGzryRI1UrTP8RGq7dE5j3mEfcN3L0mtGY",
+	"VTHvpCVZgiOuDWxpf0qNMc1G2ObB0gEoUGjXaY67Po09mLhv5OhBnX7fyNEOnSVPY44b2ig/ylFE+ITm",
+	"Ag0vuK3OrfvM3QFcqMOSMjiYmI9yBC0d5w1EADmZsAx7wLsWRcjL2EeuW5x2H87ptl/Z7Ul0ypj2bXhj",
+	"KEcmXMU69H4EGa/bqa72PYS6faDafmwTeCitQEwF1ApYUaRqJG+LnEKxLhUsLrrxRzl6hExiCSnlAjyY",
+	"mUCPo892Ph7zvLdA/o0cveT53mGtdRmBYaeKvLl6/478DYVq3ufMzMLfzXs/v/r93BZmMARQoSQr6cK4",
+	"YLI0//al/6NcpjMV4gKwmfa+AJo7y3zEuudU3RkLdDcxT0xV5/kmpvVKgvzMGV1isYpC8sO1byaOP/Hk",
+	"majyvFsCQIGsPAPymbu2C0MxzPy8o5G9JzjUusoYHY1z1Da7n4SOEVJWoqlgY1Ty3rUCl4M7XQUqx74a",
+	"42s+9ggEef22tw7SROuqeUuXhDZ0BY4P7nCas7FOMGfv/mRJH6CWrF0H3alRmqeznjjjO2CVFNIBD5yR",
+	"a3MDlKcvJCmYLHLoSSNVQbggVCyxo6AjnMjT2d6HmIGqkJO4oHS7x1Z4+sA0OHG5PI6liFDtMZLZ8pEi",
+	"oCtRSlqgOhO7jM2hAADE5tA9JEuiCslzvUlxjb6f8nE4OHZdLvc9H3xZJuuyEodpAIRKd2+oIOiBjQrg",
+	"B1pCqwm/Y1sHtLjQm4qYtqg4emOeM1iAlAt9lH2ICx2q8MGefhkLZqPBzKqZkCIhI/mJwOwkRFOeq4So",
+	"XBZmQm0WQZZkLPNgAiGnI5b39eF8ZzaTq99fJa6HbEkYAphCAxvYKDxreDK5hQMy8MARRrPIWJaY86Lk",
+	"vy5JKjNfvVDQSVcxZ8mFfovvN4zKwMPv1YGIeLbqbvJvn+Z5FAcXlqxKoLhjxHJIIUYsgr9wzsuY4NQb",
+	"7SxKXJYdFe65LX8NFFn/JjJW2k6a22+fzOe3Cbl9Sr59/PQH+L9T8383J+b/v3lEviVPH3+D/3py9vQ/",
+	"/v17uOab5Pvbsxtx4XgHjUqhjiMzNpS03cKh6vbcuOclBZoaf6ERFVyVTpnq6rq6ZDSzdbxbFa1p9mnr",
+	"9vofnux8Lny4NRz2owKqiboQM/MCD8RDl2U3x5xLi+Tjko1ZyYRPx+VMueboYILlrb3miLkSfIW4fRdz",
+	"qlnJaR4VbkZNZQEYKnIhMAk2pXeMaFpNpq15qISbAX63gfXmjn1mGeefNckkUwNlnMtK2H0RkFdbyWcz",
+	"bDD1nMtJv54D5v4WJg224j951k2aUVXwy5Z2TNHFHk9a7/GSJZnL0uIihAJ3M2ziq4fabvHJyX+aGztW",
+	"3z87o0ql0iSjy6RJwA4HrTkj/2t7TTrjiqWc/5kBikYgkLaNNK4d6tM+rwBB5fu/w3tMsIVGcabnpGcf",
+	"bMLM3H/EMRdcTbeOo77Ey4Naa2bqZOdw59pLv5PaTBDXodeGrrXdR9mTlXcvYlz89aQHMOiQxLhv5WQT",
+	"LS64q3IC6Yxoe9+UFgCT3lxvSQtJorNtO5eTU/apkGWrdztctp94P9VnWZUuqxQOcmeY+5gxVoAn/pgW",
+	"/PHdUy+bXE4gGbJ+OnoBr/CX/f/L/v9l/78E+79n0rJfIjl7iY/4YvJ21w4HpiNR17bRfG4M5GlRsjvO",
+	"Fn0wD3jFWzn5GW4ZKNh0SdMZpM8PHJ+svyvUgYjfHxGGA2iJ5JjIPCMlSwEzFWPONMs2TFhfLDLPHVcJ",
+	"pCegB5x8sOm2GsiF0LxkNFu6vBwwmjKsI/BAQR7YyQJC0JJBoNRXZKxuuCjEzg13Z9jUr0S7PjiHh2ZZ",
+	"HJyCiyyDSZtImdnilnG3woXU7LFi1H5hEJ4Yr1ib5vbHvZYLMqdimVjIKS0zugxtChnW0/VGFLds7x8W",
+	"Ahk/PTSX3mWWAsP/4K9AgLqBl9jv8UbcBMxfgFLNsVFalylrVy+25x9ylnTORLbG3N0NF8Wbr5+QSuRM",
+	"OW4Xa2lcXgMwz1pF64ry7EYAQ4CmMwhtQulXygjwA2DUzbgFtSXLbTWPpeIhHyDHgnm1G2GemNh0rV6X",
+	"rxHFnCszGMB3IEMIIGjgtxSVJgDHcCOkSNm5h9qx4UCIpovGe6ZUkBHriqtfGCleQmnDZrANOBeEF4D3",
+	"K7jQP3x3smENHJdc5MJpz0NEN4OJrMHN/DxGJKOSC9Sg/jVmHMIZ27y+QMsTp8KWB9x2x8lKaKh6MQfF",
+	"c1hhDugP2Mr8fu1NDtedmD18xr5CRcUPf8Baal5PRWrnwY+1+gkJRHNGsLawU1XdmbY/l/SLv+qI2ST3",
+	"EhHzSR+kzFSr72YkaZmpRhOOF1DdOJNOpTKXLklZxTnSYcOXG6oJBDYTcqF6MoFzYx6AnLsPeoouADHK",
+	"7GvuBgLHFNx1HYESjDumPDdaM6VlBh9Y88njzcaNTbpgMX6xjz7a6WAHMB4fDNwcuUtORsuOSE9BtWal",
+	"EfA//ucfNzefnjy5uSlvbsQf////dT0Da1HsiKsGYY01xngoWk4wizaWUMG48TVtUHKbL7oHtpAPfTbi",
+	"qQ8DacjrXwjR3P4eD4xES3yoIyiBM/lEmrMBUmJxxzI6bnoK8KKrC7ijeWst7AZlapPVdvvzRqWRd4el",
+	"cK4D/GN9yf5UyiLOio2PYhKpy8simHiT18IwcZMQ7ujaWzqfNYjJIVfRRT03uoeUoZ6qbqI2zQ6qycfv",
+	"N3Bfa778oVrZ6OyvV3Tpuwobi9o4NisgnWH7ugp409V3n05ZOiPzSmmsAhoxJiw+AsswtLFk6oy8lROF",
+	"QQ6gpZLjcYNamgndaXVfiOxgquqUcPDGgl38rgiuVMbxvf+cz9fn8BcLF4KczjayY/nAbVF2nY+S1QjS",
+	"Jz70+EMr9Ph9XQaAhZknycmn04k8tX+00CRnvmZwLwfoGKdOulQrihonJOnLnaUIrEe5EJZxN7Ttvscr",
+	"BjRhOMI7qbvZIS4aABhN6gtFeRYvRSTIVFaIxGLzL6k0Joc5XCQP+sHVlGXmFNBDeN7V++wFeRgzM9Be",
+	"h19xlN7mzXoSfYOzjQMAW2j0YXtVqBfXepfKehtKY5ENNWVHaESxXxXK3aB4bE5Ay8iI+gCoXy0BEivB",
+	"1kiXjYUM3ZLR0pwP4Re6gmXQmMTCAomH7OOv5vcBhQjP7y6+BnBBPmdZtDK013JBcgn+v4PqxSQRbN9K",
+	"e9Ufy5LpdhdPoztrQ1/WBXhvyqICW3M7p0sy90yaVQs82rb22HwQsojdCNw7KyMFblN8IJIxMxJB7AGB",
+	"2dkSsog2aJixlGcsOze/3gh8CTO6kDqp4Uoh1maDwrJASqVVEOuODBTylUH31XCdggNylG0aemjU6A9m",
+	"cltcgXbPL2k6A1YMKUA/Qtxg5rqN5ZBQ4ziVedZg1nBlFyILVz+ah0P54zl5fvW7fUJdsxEqigRzslVV",
+	"5F8FVt2to8AJ1lFh1TDUMPE9NVbtN7yUC0gZyEVia5MJFUvfearoHcvOyKVcWHBOpm1Kn5eEZwlhuWL1",
+	"X5B+JOmu4woVcXULw13CWV1DA3cMubLxFe37Hrgsy9dhJRZ71OzKI+ZIyzZOdl/BBOxd2iqjPYN6C2+/",
+	"55EitxmfMKVvz4it6DLbiK/ouRFGA0AjfBbAl3ud29CyN1EQAIHvyIgC+mQ9ZTfCDtYmZMN3+e7pN107",
+	"Cc5Jt+m4Xwbnc1I8X7GFKzKKXw9M8qCAblbUVC5Cqqbo4jQr6bgPbfMn8/sVXeyzyK/oYnAxm1cLtfdS",
+	"xz+HC3HEIi5wRc3ysn3Y4OkTLb3BtdyFZmKDou/PhF/RxVGT4CDXaPlvY3zMJydmY4nJaNUgEWt4uI0U",
+	"FYLDrLCG1kGNEPAkanwU4Mn7rJOnB1onESl76KLOGZrZCeu/T0QGi0P3mITuDOCTz0iOQF5MFz0xuBV/",
+	"b2XHtdu2jyyCP9fcu7mut28HcQSLEtqzfh6fQpytg7Aa7t9nUg6d+/qMtqZ4UT0PStjamjYsv8dzx0EU",
+	"YMvy1Kou3eF2OEWUpjnz3FmiMw31i7xj+y7j4ev5dsgnCYmlEo2M0vdPuvAoHn5mZkBO3iu6tOVroOKg",
+	"ONKcLszBp5oXLXeoQd1W62PJNC/Z3AoihC98yZSW5aFs0R9fjpGwVcUg5AxGGOExbLt8zyXceEix73q8",
+	"8+rzpZn3a6R6N48GIJ7xJg9ryvJxMEzoEUlSY8wXjE+mCgFJRsuk9e7PnOOOQUTnY/Oyrg9P6uYTRDKB",
+	"UKPbMc7Ie5Ev68Ew8jzlhWqg7mERasloBkP/LTX/PqWLRo/uqJQLxUozGM9ZE/KDK8DW/vv69mOcSJDD",
+	"kHoAA4QhpvJxlAqmPG/G+BWhIwRugoTCWJaEOgkRLSHOG4ojg870ud2oUwMKTBZhecki5tlwx0y2/fTP",
+	"Oo9tvuEoWexN8zqUxzu1wG0wRg5dDlr2MImb605XALhXK9n/++dfnxFK5lTwMYPsONF0hJ2PkGIBkhVY",
+	"d5jRmXGRmR8h7F5MpZYq8Uk6DMKanzHX9nOmEr8JN7Izti+ndLF56ClKiGJpybRyZBoBMycLixj+paRG",
+	"FlOZ15ojBVtNkTyXhfHOg2v6R/OmLcFss9ruKZPDrre6D7mrvnkE/V0aaIxBmlEq0ksoumxOD5wBbdLD",
+	"Bn8g7sYSmwmHIscRI2xe6GXXDLbW5fZAAl/n5D6fsnTGMhQ7MzZGmv9Ei25jhz/OZ6MuCLJHjSYd4621",
+	"QG1tgCk4v5qWsAOixQta31cVUwqNOEDxg5uY4D/rlloyWvqaDfMmUBfbl7B+y5X+TVU0/xGH3ypr7ZtQ",
+	"tmhSDODxHJNEqv7eiMH864aQ41j6yrym2wihhqkzANpSopUMSlQVgkhuUH9saqYXsQBarcyWBXgYWwMu",
+	"OcRF8DWg31VDMXDKy7TKaRlgxljD+uHmIIeNQj4pYgZ7ht87lnlufAwwIOiSjXmeQwA4CKvQKIbuBt3Z",
+	"ucj5uGvjii6smxx1ZRi9jIQebI766DKie4n+MyyWfEl4KLarZTrbpjTzylx4MlQ3tExnRyjMhHH7qrly",
+	"uoyEjAFbJZZ42oAM9vRaTx4YI7gAI5DxOROKt2rVG0WFqiqwtmcD6LummqeehqLkE56RKc3vmGoihDug",
+	"CwjqWI4smnvDRqS4EeaatNLGa0iI2b5Z5moQzcGmEWIBqLQxH5VAsptnCJFxI26FXPw5n98ajaS5ks1S",
+	"f8y2c/NszQuARad53ignsR+M9Sdblx5e4V0DViDaEY5UhGhHxxrSvmrE+mDpBGlMg54yIDuOhKsLGE1V",
+	"WQ+R0rJcEopa7pPrRou4MAoZDDctGCs2YL+M+aQqce8HMHbI31Ntz9ZKs8L8hOWxPuNkoQThVy1vhFXw",
+	"R7CZp9PErT5sqUqIki434WitUirsXoh/nEwA9mVKRXZGLkhqzjZTCqAY03o1TTgQWxPFxSSvqaS3VuMF",
+	"xuYGUWDz7GOpL3xXaFc0P8bKjq+oB05NSP10SVN2ugCcqr6Cm2tz3QcLZzWYkBqjBMpkLOpalGwcnwiV",
+	"kJRWygaYoOVQuSKcVi6Opi2JbSGsXY9Q9wZD3RdY9eGT/YI8L2XMkqsmLm6sc5oF7NVu9le1J1RQBagd",
+	"eNFDYvOFN9raSX0ad9yQpQThRkWOgCcSSvBpfWt+K17f/eZxYCAHfscEqYqIYA4otRaSQ63modTZfrIZ",
+	"usbgMPpmdmZ4WLOVUPsmuG5z0QmzYOX44o5ngED0VUAttD/5wL7bYTTEBZcVY6KhJNYpAXCDTj1ZMVCr",
+	"2AprwAcHs1APRWtE9mUqzPNcKm+Lg4qxEVXu2kHKDQje/zn4mHEx7QZ0MM1dtOSWVqpNirTBx0TY/Ifk",
+	"Y3KaH8XHhNnuXqC1fKOsUniaD4RAwwVEcSQts05SK1yzG+v/95vN4b2pg0nWuFT1EzeJ8nFa9XVyPa9Q",
+	"oMBD+7Xsjpzmzw9fCXVAFbkghZlPzJrWj4ZizHYvebfObPal9lmDB0CQOu7UNUAZSqaqXMd0dxrTaJzk",
+	"XE5WWBo7Z3JSuqqK7sl8ZX7/Ki0AfPkXbANeQ/6i2w4gZFzQEFRcTE5Rg7elmz63VUBkxAhVM5ZZ7DMM",
+	"xpeMZp2c1B9kOXtvtqBqODwgfPhRil9x6EuQZLD5JpqlgJO0FbXvPu5urcE53nRAwms+k3h+N48wcMjt",
+	"MlnXmCT7TA5vqF6pLLOYfdmazKXSREngV4mmmh0dg0G6P6urScD2vGYsh21wzETKyETW7cWNrDEanyKn",
+	"YkNDojFl3gbtcUzcrC0fKNdsq83vF5qxC2M7B9z+djSIT6MbRNTYkEE0v8bQurdyQihRTCkuBVYAZNak",
+	"ddjESsxpOWPZaV2JGsLz8siM3trO6dJsfY455ryjpM7TyCvoTbKQrmedZOm/2XfBKs1h1MCNcemkcuDN",
+	"sf2NISyUlpTtnhaNAd083KF1AIJuEyQCazwEI1KseNp1Wd2Cqukphqp7ztjm9w8UqBSHmEjz6IGq6u6z",
+	"O32gpbCYubEIMxwQJS2BA2u8Wl4TkTwcjUBC0pxRwSxSalmpKaGTkrUaTmjJGurQd9qCcKTVhIcTjdxJ",
+	"f55GHTa0BxhBRk13L1DowTnbKsm918x9djluI5B2ittKK5zh3kswQwdtDqFfF1ZaHbQBXmhB1oBDqVPU",
+	"UJtzZAe0RUY2Fwc/qx9CXV5JY4soVKeeezzbEttRoAN2o43aGJs9iFbtFpod8nh0j83pPs5NDakS79gN",
+	"OCx18zB4IFH4vYAaEwxVZ+TYKZq5CbATUGWqMj95dmIhYUHa9obVneglNnqmwBrlfWgk5HR10HVMxtbh",
+	"dnOwW+S2ZvczdM74u8H3Xr/XcYgpOmb50njs0C2WYB34CKvFG49BToCu5yi6qIMUSpeUT6ba0YvCII8U",
+	"0YzpaeNxcIrs/iIjlTn0XPlMKAZiWdaodmlwp8qFQMwNDW3hjU+vRMcY2LdIZqyAkvucj9k5zLV5vmWe",
+	"MP9bUJ45Li83E2beu2SQc+xLN6+RkNzc6QHFPX6w5tBuKsfjxiOhf6XrkY2+YFuAX/eRAj9q47WwPXT9",
+	"Ka+AxAxH/yi5MC9ngz4lA+I6ns4EUxD7AbFasqrGw/EZHQ+3SmyOpEZ9zEMXUkIXLeZzqJKiNeVQ65IE",
+	"sbEAgsNT0eKXTuUC4+QYfm8A7kqRL2HdO6pmP9BbOekYxnMi4oNzQJ+Cjo+CySJnxJgbWzNea5Cn7wus",
+	"PoucohXgk/j7rlh5x81df/zr/wIAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,
