@@ -154,8 +154,6 @@ var columns = []column{
 	{"kind", func(r Record) string { return r.Kind }, func(r *Record, v string, _ habit) error { r.Kind = v; return nil }},
 	{"blade", func(r Record) string { return r.Blade }, func(r *Record, v string, _ habit) error { r.Blade = v; return nil }},
 	{"saw", func(r Record) string { return r.Saw }, func(r *Record, v string, _ habit) error { r.Saw = v; return nil }},
-	which("blade_id", func(r *Record) **uuid.UUID { return &r.BladeID }),
-	which("saw_id", func(r *Record) **uuid.UUID { return &r.SawID }),
 	{"by", func(r Record) string { return r.By }, func(r *Record, v string, _ habit) error { r.By = v; return nil }},
 	{"note", func(r Record) string { return r.Note }, func(r *Record, v string, _ habit) error { r.Note = v; return nil }},
 	word("material", func(d *store.CutDetail) *string { return &d.Material }),
@@ -228,6 +226,8 @@ var columns = []column{
 		r.More = json.RawMessage(v)
 		return nil
 	}},
+	which("blade_id", func(r *Record) **uuid.UUID { return &r.BladeID }),
+	which("saw_id", func(r *Record) **uuid.UUID { return &r.SawID }),
 }
 
 // A Writer writes rows to a file as they come, so that a long log need not be
