@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/base64"
 	"encoding/json"
+	"slices"
+	"strings"
 
 	"corte/core/blade"
 	"corte/core/groove"
@@ -204,8 +206,16 @@ func (s *server) ListUsualBlades(ctx context.Context, r contract.ListUsualBlades
 	if err != nil {
 		return nil, err
 	}
+	hung, _, err := s.in(ctx).Rack.Blades(ctx, s.shop, store.Place{}, 500) // as many as a page has
+	if err != nil {
+		return nil, err
+	}
 	out := contract.ListUsualBlades200JSONResponse{Items: []contract.UsualBlade{}}
 	for _, b := range starter.Blades(w.Saw) {
+		// The same kind of another size, for another saw, hangs there already.
+		if slices.ContainsFunc(hung, func(r store.Blade) bool { return strings.EqualFold(r.Name, b.Name) && r.Diameter != b.Blade.Diameter }) {
+			b.Name += ", " + w.Name
+		}
 		out.Items = append(out.Items, contract.UsualBlade{
 			ID: b.ID, For: voiceOf(ctx).Word(b.For), PitchMm: b.Blade.Pitch(), GulletDepthMm: b.Blade.GulletDepth(), Input: rackfile.RecordOfBlade(store.Blade{Name: b.Name, Blade: b.Blade}),
 		})

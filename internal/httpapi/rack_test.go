@@ -218,7 +218,7 @@ func TestARackFileGoesOutAndComesBack(t *testing.T) {
 	p := preview("csv", text)
 	rows := p["rows"].([]any)
 	action := func(i int) string { return rows[i].(obj)["action"].(string) }
-	if p["add"] != 2.0 || p["change"] != 1.0 || p["refuse"] != 2.0 || action(1) != "refuse" || action(2) != "change" || action(3) != "refuse" {
+	if p["add"] != 1.0 || p["change"] != 1.0 || p["refuse"] != 3.0 || action(1) != "refuse" || action(2) != "change" || action(3) != "refuse" {
 		t.Errorf("%v", p)
 	}
 	problem := rows[1].(obj)["problems"].([]any)[0].(obj)
@@ -253,6 +253,70 @@ func TestARackFileGoesOutAndComesBack(t *testing.T) {
 		if w := b.post("/rack-import-previews", obj{"format": bad[0], "text": bad[1]}); w.Code != 422 || decode(t, w)["field"] != "text" {
 			t.Errorf("%s: %d %s", name, w.Code, w.Body)
 		}
+	}
+}
+
+// Blades that hang in a shop are called apart, and a name that is taken is
+// answered with one that is free; a retired one keeps its name until it comes back.
+func TestNamesAreApart(t *testing.T) {
+	b := newBench(t)
+	named := func(name string) *httptest.ResponseRecorder {
+		return b.post("/blades", newBlade(obj{"name": name}), "Idempotency-Key", uuid.NewString())
+	}
+	conflict := func(w *httptest.ResponseRecorder, says string) {
+		t.Helper()
+		if w.Code != 409 || decode(t, w)["field"] != "name" || !strings.Contains(w.Body.String(), says) {
+			t.Errorf("%d: %s, want %q", w.Code, w.Body, says)
+		}
+	}
+	conflict(named("pLOUGH"), "A blade is called pLOUGH already; call this one pLOUGH 2")
+	if w := named("Plough 2"); w.Code != 201 {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	conflict(named("Plough"), "call this one Plough 3")
+	long := strings.Repeat("ü", 60)
+	if w := named(long); w.Code != 201 {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	conflict(named(long), "call this one "+strings.Repeat("ü", 58)+" 2")
+	// Its own name is no other's; another's is.
+	id := b.blade["Needle"]
+	v := b.get("/blades/" + id)["version"]
+	conflict(b.put("/blades/"+id, newBlade(obj{"name": "Plough"}), "If-Match", fmt.Sprintf(`"%v"`, v)), "call this one Plough 3")
+	if w := b.put("/blades/"+id, newBlade(obj{"name": "needle"}), "If-Match", fmt.Sprintf(`"%v"`, v)); w.Code != 200 {
+		t.Errorf("its own name: %d: %s", w.Code, w.Body)
+	}
+	// Of two at once one has it.
+	codes := make(chan int, 4)
+	for range cap(codes) {
+		go func() { codes <- named("Fiddle").Code }()
+	}
+	sum := 0
+	for range cap(codes) {
+		sum += <-codes
+	}
+	if sum != 201+3*409 {
+		t.Errorf("four at once are answered %d in all", sum)
+	}
+	// A retired one leaves its name, and does not take it back from another.
+	if w := b.put("/blades/"+id+"/retirement", obj{"reason": "lost"}); w.Code != 200 {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	if w := named("Needle"); w.Code != 201 {
+		t.Errorf("its name is free: %d: %s", w.Code, w.Body)
+	}
+	conflict(b.do("DELETE", "/api/v1/blades/"+id+"/retirement", ""), "call this one needle 2")
+	// The same kind for another saw is offered under a name of its own.
+	usual := func(kind string) obj {
+		return b.get("/starters/blades?saw_id=" + b.saw[kind])["items"].([]any)[0].(obj)["input"].(obj)
+	}
+	first := usual("table")
+	first["name"], first["diameter_mm"] = usual("circular")["name"], 254
+	if w := b.post("/blades", first, "Idempotency-Key", uuid.NewString()); w.Code != 201 {
+		t.Fatalf("%d: %s", w.Code, w.Body)
+	}
+	if name := usual("circular")["name"].(string); !strings.HasSuffix(name, ", Walker") || named(name).Code != 201 {
+		t.Errorf("for the other saw it is called %s", name)
 	}
 }
 

@@ -5,6 +5,7 @@ import (
 	"encoding/hex"
 	"fmt"
 	"slices"
+	"strings"
 
 	"github.com/google/uuid"
 
@@ -89,11 +90,11 @@ func (r *Reader) Compare(shop uuid.UUID, text string, rows []Row, saws []store.S
 		fmt.Fprint(sum, b.ID, b.Version)
 	}
 	p := Preview{Lines: make([]Line, len(rows)), Digest: hex.EncodeToString(sum.Sum(nil)[:16])}
-	met := map[uuid.UUID]int{}
+	met, names := map[uuid.UUID]int{}, map[string]uuid.UUID{} // names of the file's blades, in small letters
 	for i, row := range rows {
 		l := Line{Row: row, Action: Refuse}
 		if len(row.Problems) == 0 {
-			r.meet(&l, shop, rack[row.What], met)
+			r.meet(&l, shop, rack[row.What], met, names)
 		}
 		p.Lines[i] = l
 	}
@@ -101,7 +102,7 @@ func (r *Reader) Compare(shop uuid.UUID, text string, rows []Row, saws []store.S
 }
 
 // meet finds the row of the rack that a line is about and what it would change.
-func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]int) {
+func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]int, names map[string]uuid.UUID) {
 	refuse := func(field, detail string, args ...any) {
 		l.Action = Refuse
 		l.Problems = append(l.Problems, Problem{field, fmt.Sprintf(detail, args...)})
@@ -151,7 +152,27 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		refuse("id", "Row %d is about the same one.", before)
 		return
 	}
+	if l.What == Blade && (len(found) == 0 || found[0].name != l.Blade.Name) {
+		var taken []string
+		for _, t := range rack {
+			if t.id != id && !t.retired {
+				taken = append(taken, strings.ToLower(t.name))
+			}
+		}
+		for called, by := range names {
+			if by != id {
+				taken = append(taken, called)
+			}
+		}
+		if other := record.FreeName(l.Blade.Name, taken); other != l.Blade.Name {
+			refuse("name", "A blade is called %s already; call this one %s.", l.Blade.Name, other)
+			return
+		}
+	}
 	met[id] = l.N
+	if l.What == Blade {
+		names[strings.ToLower(l.Blade.Name)] = id
+	}
 	l.Blade.ID, l.Blade.Version, l.Saw.ID, l.Saw.Version = id, version, id, version
 }
 

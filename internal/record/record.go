@@ -5,6 +5,9 @@ package record
 
 import (
 	"errors"
+	"slices"
+	"strconv"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -99,3 +102,22 @@ type Retired struct {
 // always the same, so that a file may be brought in twice, and never that of a
 // row of the shop's own.
 func IDIn(shop, id uuid.UUID) uuid.UUID { return uuid.NewSHA1(shop, id[:]) }
+
+// MostName is how long a name may be.
+const MostName = 60
+
+// FreeName is a name that nobody has yet: the name itself, or with the first
+// number behind it that is free. taken are in small letters.
+func FreeName(name string, taken []string) string {
+	free := func(n string) bool { return !slices.Contains(taken, strings.ToLower(n)) }
+	if free(name) {
+		return name
+	}
+	for i := 2; ; i++ {
+		behind := " " + strconv.Itoa(i)
+		letters := []rune(name)
+		if n := string(letters[:min(len(letters), MostName-len(behind))]) + behind; free(n) {
+			return n
+		}
+	}
+}

@@ -307,3 +307,11 @@ func (s *Store) Photos(ctx context.Context, shop uuid.UUID, each func(blade uuid
 	}
 	return rows.Err()
 }
+
+// Called are the names of the blades that hang in a shop, in small letters and
+// beside one that is not looked at.
+func (s *Store) Called(ctx context.Context, shop, but uuid.UUID) ([]string, error) {
+	var names []string
+	err := s.db.SelectContext(ctx, &names, `SELECT lower(name) FROM blades WHERE shop_id = $1 AND retired_at IS NULL AND id <> $2`, shop, but)
+	return names, err
+}

@@ -197,6 +197,7 @@ func TestCutsAtOnceAllTeach(t *testing.T) {
 	for i := range blades {
 		blades[i] = b
 		blades[i].ID = uuid.New()
+		blades[i].Name = blades[i].ID.String()
 		if err := st.AddBlade(ctx, sh.ID, blades[i]); err != nil {
 			t.Fatal(err)
 		}

@@ -4,9 +4,12 @@ import (
 	"encoding/json"
 	"math"
 	"os"
+	"slices"
+	"strings"
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 
@@ -91,5 +94,63 @@ func TestASetIsChangedOnce(t *testing.T) {
 	}
 	if got, err := st.DadoSet(ctx, sh.ID, b.ID); err != nil || got.Version != 2 || got.Set.Parts[0] != set.Set.Parts[0] {
 		t.Errorf("it is %+v, %v", got, err)
+	}
+}
+
+// Blades that were called the same get a number, also where that is taken, and
+// those that are retired keep their names.
+func TestNamesThatWereTheSameArePartedByAMigration(t *testing.T) {
+	ctx, url := t.Context(), pgtest.URL(t)
+	st := pgtest.Open(t, url)
+	sh, _, b := furnished(t, st, "a")
+	other, _, _ := furnished(t, st, "b") // whose blade is called the same
+	db, err := sqlx.Connect("pgx", url)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer db.Close()
+	p, err := goose.NewProvider(goose.DialectPostgres, db.DB, os.DirFS("migrations"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := p.DownTo(ctx, 15); err != nil {
+		t.Fatal(err)
+	}
+	long := strings.Repeat("ü", 60)
+	for _, name := range []string{b.Name, strings.ToUpper(b.Name), b.Name + " 2", long, long} {
+		one := b
+		one.ID, one.Name = uuid.New(), name
+		if err := st.AddBlade(ctx, sh.ID, one); err != nil {
+			t.Fatal(err)
+		}
+	}
+	gone := b
+	gone.ID = uuid.New()
+	if err := st.AddBlade(ctx, sh.ID, gone); err != nil {
+		t.Fatal(err)
+	}
+	if err := st.RetireBlade(ctx, sh.ID, gone.ID, &store.Retired{At: time.Now(), Reason: "lost"}); err != nil {
+		t.Fatal(err)
+	}
+	if err := st.Migrate(ctx); err != nil {
+		t.Fatal(err)
+	}
+	var names []string
+	if err := db.Select(&names, `SELECT lower(name) FROM blades WHERE shop_id = $1 AND retired_at IS NULL ORDER BY 1`, sh.ID); err != nil {
+		t.Fatal(err)
+	}
+	if len(names) != 6 || len(slices.Compact(names)) != 6 || !slices.Contains(names, strings.ToLower(b.Name)) {
+		t.Errorf("they are called %q", names)
+	}
+	for _, n := range names {
+		if len([]rune(n)) > 60 {
+			t.Errorf("%q is too long", n)
+		}
+	}
+	if was, err := st.Blade(ctx, sh.ID, gone.ID); err != nil || was.Name != b.Name {
+		t.Errorf("the retired one is called %q, %v", was.Name, err)
+	}
+	if all, err := st.Rack(ctx, other.ID); err != nil || len(all) != 1 || all[0].Name != b.Name {
+		t.Errorf("the other shop's: %+v, %v", all, err)
 	}
 }

@@ -86,6 +86,7 @@ func TestOnceAnswersOnce(t *testing.T) {
 			acted.Add(1)
 			one := b
 			one.ID = uuid.New()
+			one.Name = one.ID.String()
 			if err := tx.AddBlade(ctx, sh.ID, one); err != nil {
 				return store.Answer{}, err
 			}
@@ -251,7 +252,7 @@ func TestOffPhotosAndMountings(t *testing.T) {
 		return m
 	}
 	other := b
-	other.ID = uuid.New()
+	other.ID, other.Name = uuid.New(), "Other"
 	if err := st.AddBlade(ctx, sh.ID, other); err != nil {
 		t.Fatal(err)
 	}

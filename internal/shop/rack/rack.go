@@ -12,6 +12,7 @@ import (
 	"corte/core/blade"
 	"corte/core/say"
 	"corte/internal/photo"
+	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/kit"
 	"corte/internal/store"
@@ -45,14 +46,37 @@ func (s Station) AddBlade(ctx context.Context, shop uuid.UUID, b store.Blade) (s
 	if err := CheckBlade(b); err != nil {
 		return b, err
 	}
+	if err := s.free(ctx, shop, b.Name, uuid.Nil); err != nil {
+		return b, err
+	}
 	id, err := s.Add(ctx, func(tx *store.Store, id uuid.UUID) error {
 		b.ID = id
 		return tx.AddBlade(ctx, shop, b)
 	})
 	if err != nil {
-		return b, err
+		return b, taken(err)
 	}
 	return s.Blade(ctx, shop, id)
+}
+
+// free refuses a name that a blade of the shop has already, and offers another.
+func (s Station) free(ctx context.Context, shop uuid.UUID, name string, but uuid.UUID) error {
+	names, err := s.Store.Called(ctx, shop, but)
+	if err != nil {
+		return err
+	}
+	if other := record.FreeName(name, names); other != name {
+		return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("a blade is called %s already; call this one %s", say.Word(name), say.Word(other))}
+	}
+	return nil
+}
+
+// taken is the refusal of a name that somebody else took at the same moment.
+func taken(err error) error {
+	if store.IsDuplicate(err) {
+		return &refusal.Error{Reason: refusal.Conflict, Field: "name", What: say.Of("somebody has just given this name to another blade; nothing was saved")}
+	}
+	return err
 }
 
 // AddSaw puts a saw into the shop.
@@ -75,8 +99,11 @@ func (s Station) ChangeBlade(ctx context.Context, shop uuid.UUID, b store.Blade)
 	if err := CheckBlade(b); err != nil {
 		return b, err
 	}
+	if err := s.free(ctx, shop, b.Name, b.ID); err != nil {
+		return b, err
+	}
 	if err := s.Store.ChangeBlade(ctx, shop, b); err != nil {
-		return b, refusal.Changed(refusal.NotThere(err, "id", "blade"), "blade")
+		return b, refusal.Changed(refusal.NotThere(taken(err), "id", "blade"), "blade")
 	}
 	return s.Blade(ctx, shop, b.ID)
 }
@@ -124,6 +151,11 @@ func (s Station) setRetired(ctx context.Context, shop, id uuid.UUID, r *store.Re
 	b, err := s.Blade(ctx, shop, id)
 	if err != nil || (b.Retired == nil) == (r == nil) {
 		return b, err // as it should be already
+	}
+	if r == nil {
+		if err := s.free(ctx, shop, b.Name, id); err != nil {
+			return b, err
+		}
 	}
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
 		if err := tx.RetireBlade(ctx, shop, id, r); err != nil {
@@ -205,7 +237,7 @@ func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, b
 				save = tx.ChangeBlade
 			}
 			if err := save(ctx, shop, b); err != nil {
-				return refusal.Changed(err, "rack")
+				return refusal.Changed(taken(err), "rack")
 			}
 		}
 		return nil
