@@ -24,6 +24,7 @@ const (
 	mostManifest = 1 << 20
 	mostLine     = 8 << 20 // of a row
 	mostPhoto    = 16 << 20
+	mostUnpacked = 64 << 30
 	mostFaults   = 20 // that are said of one file
 	batchRows    = 500
 	batchBytes   = 1 << 20
@@ -66,6 +67,13 @@ func Open(r io.ReaderAt, size int64) (*File, error) {
 		return nil, refusal.Of("file", "this is no shop file of Corte")
 	case f.Version > Version:
 		return nil, refusal.Of("file", "a later Corte wrote this file (format %d); this one reads up to format %d", f.Version, Version)
+	}
+	unpacked := int64(0)
+	for _, s := range f.sums.Entries {
+		if s.Bytes < 0 || s.Bytes > mostUnpacked || unpacked > mostUnpacked-s.Bytes {
+			return nil, refusal.Of("file", "unpacked it would be larger than any shop is")
+		}
+		unpacked += s.Bytes
 	}
 	return f, nil
 }
