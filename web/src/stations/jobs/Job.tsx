@@ -187,7 +187,9 @@ function Sums({ now, was }: { now: RunSheet; was: RunSheet | undefined }) {
       ))}
       <Box sx={{ color: 'text.secondary', flex: '1 1 200px' }}>
         {now.exact
-          ? t`Nothing shorter can be laid out.`
+          ? now.passes.some((p) => p.wash || p.swap_to !== undefined)
+            ? t`With the blades as they are now nothing shorter can be laid out; what was laid in comes on top.`
+            : t`Nothing shorter can be laid out.`
           : t`At most ${percent(Math.max(0.01, gap))} over the shortest there can be.`}
       </Box>
     </Box>
