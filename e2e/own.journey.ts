@@ -33,6 +33,7 @@ test('what to buy next is weighed over the season and over a job, and printed', 
   await other.close();
   await page.reload();
   await expect(page.getByLabel('An hour is worth')).toHaveValue('50');
+  await expect(page.getByLabel('Veneer 80, Long Table'), 'what both have said is kept').toHaveValue('95');
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('combobox', { name: 'Over which work' })).toBeHidden();
   await expect(says).toBeVisible();

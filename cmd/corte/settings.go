@@ -17,7 +17,7 @@ type settings struct {
 	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on, on loopback"`
 	Shop        string   `env:"CORTE_SHOP" envDefault:"shop" help:"which shop of the database serve serves"`
 	Copies      string   `env:"CORTE_COPIES" help:"folder of the daily copies; copies in CORTE_DATA, none for none"`
-	Keep        int      `env:"CORTE_KEEP" envDefault:"14" help:"how many daily copies are kept"`
+	Keep        int      `env:"CORTE_KEEP" envDefault:"14" help:"copies of how many days are kept"`
 	Debug       string   `env:"CORTE_DEBUG" help:"address on loopback for metrics and profiles; none without it"`
 	LogLevel    string   `env:"CORTE_LOG" envDefault:"info" help:"debug, info, warn or error"`
 	Gauges      []string `env:"CORTE_GAUGES" help:"addresses of dial gauges, with commas between"`

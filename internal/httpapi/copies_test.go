@@ -7,6 +7,7 @@ import (
 	"os"
 	"path/filepath"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -113,6 +114,45 @@ func TestCopiesAreKept(t *testing.T) {
 	all := other.get("/copies")
 	if items := all["items"].([]any); len(items) != 3 || items[0].(obj)["at"] != "2026-11-24T06:00:00Z" || items[0].(obj)["bytes"].(float64) < 1000 || all["trouble"] != nil {
 		t.Errorf("%v", all)
+	}
+	// Many in one day throw away no other day's; of a day that is over its last is
+	// kept, and a half of a Corte that was killed is swept a day later.
+	for range 4 {
+		now = now.Add(time.Minute)
+		if r := other.do("POST", "/api/v1/copies", ""); r.Code != 201 {
+			t.Fatalf("%d: %s", r.Code, r.Body)
+		}
+	}
+	ats := func() (out []string) {
+		for _, c := range other.get("/copies")["items"].([]any) {
+			out = append(out, c.(obj)["at"].(string)[8:16])
+		}
+		return out
+	}
+	if got, want := ats(), []string{"25T06:04", "25T06:03", "25T06:02", "25T06:01", "24T06:00", "23T06:00"}; !slices.Equal(got, want) {
+		t.Errorf("on the day itself %v, want %v", got, want)
+	}
+	young, old := filepath.Join(dir, ".corte-1.part"), filepath.Join(dir, ".corte-2.part")
+	for path, at := range map[string]time.Time{young: now, old: now.Add(-time.Hour)} {
+		if err := os.WriteFile(path, nil, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.Chtimes(path, at, at); err != nil {
+			t.Fatal(err)
+		}
+	}
+	now = now.Add(24*time.Hour - time.Minute)
+	if r := other.do("POST", "/api/v1/copies", ""); r.Code != 201 {
+		t.Fatalf("%d: %s", r.Code, r.Body)
+	}
+	if got, want := ats(), []string{"26T06:03", "25T06:04", "24T06:00"}; !slices.Equal(got, want) {
+		t.Errorf("a day later %v, want %v", got, want)
+	}
+	if left, err := filepath.Glob(filepath.Join(dir, ".corte-*")); err != nil || !slices.Equal(left, []string{young}) {
+		t.Errorf("halves: %v, %v", left, err)
+	}
+	if _, err := os.Stat(foreign); err != nil {
+		t.Errorf("somebody else's file: %v", err)
 	}
 	// The folder is gone, and a file is in its place.
 	if err := os.RemoveAll(dir); err != nil {

@@ -22,7 +22,7 @@ import (
 // Save writes a shop to a path: beside it first, then read back and checked, and
 // only then in its place, so that the path never holds half a copy.
 func Save(ctx context.Context, st *store.Store, shop uuid.UUID, now time.Time, by, path string, p Progress) (*File, error) {
-	part, err := os.CreateTemp(filepath.Dir(path), ".corte-*.part")
+	part, err := os.CreateTemp(filepath.Dir(path), half)
 	if err != nil {
 		return nil, err
 	}
@@ -38,7 +38,16 @@ func Save(ctx context.Context, st *store.Store, shop uuid.UUID, now time.Time, b
 	if err != nil {
 		return nil, err
 	}
-	return f, os.Rename(part.Name(), path)
+	if err := os.Rename(part.Name(), path); err != nil {
+		return f, err
+	}
+	// Older copies are thrown away only once the name of this one is on the disk.
+	dir, err := os.Open(filepath.Dir(path))
+	if err != nil {
+		return f, err
+	}
+	defer dir.Close()
+	return f, dir.Sync()
 }
 
 // read opens a file that was just written and checks it whole.
@@ -63,7 +72,7 @@ type Keeper struct {
 	Store *store.Store
 	Shop  uuid.UUID
 	Dir   string
-	Keep  int // the newest; what is older is thrown away
+	Keep  int // days: what is of an older one is thrown away
 	By    string
 	Now   func() time.Time
 
@@ -91,6 +100,7 @@ const (
 	look   = time.Hour // between two looks at whether a day has gone by
 	stamp  = "20060102T150405Z"
 	ending = ".corte.zip"
+	half   = ".corte-*.part" // what is being written
 )
 
 // prefix tells the copies of one shop from those of another in the same folder.
@@ -155,19 +165,60 @@ func (k *Keeper) make(ctx context.Context) (Copy, error) {
 	if err != nil {
 		return c, err
 	}
-	for _, old := range all[min(len(all), max(1, k.Keep)):] {
+	for _, old := range k.tooMany(all) {
 		if err := os.Remove(filepath.Join(k.Dir, old.Name)); err != nil {
 			return c, err
 		}
 	}
-	return c, nil
+	return c, k.sweep(now)
+}
+
+// tooMany are the copies beyond the days that are kept, and of every day that is
+// over all but its last: whoever makes many in one day loses none of another.
+func (k *Keeper) tooMany(all []Copy) (out []Copy) {
+	days, day := 0, time.Time{}
+	for _, c := range all {
+		first := !c.At.Truncate(daily).Equal(day)
+		if first {
+			days, day = days+1, c.At.Truncate(daily)
+		}
+		if days > max(1, k.Keep) || !first && days > 1 {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// sweep throws away what was begun more than a day ago, by a Corte that was
+// killed in the middle of it.
+func (k *Keeper) sweep(now time.Time) error {
+	halves, err := filepath.Glob(filepath.Join(k.Dir, half))
+	if err != nil {
+		return err
+	}
+	for _, path := range halves {
+		if info, err := os.Stat(path); err == nil && now.Sub(info.ModTime()) > daily {
+			if err := os.Remove(path); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// due reports whether a day has gone by since the last copy. What a clock that
+// was wrong has dated ahead is no last one.
+func (k *Keeper) due(all []Copy) bool {
+	now := k.Now()
+	i := slices.IndexFunc(all, func(c Copy) bool { return !c.At.After(now) })
+	return i < 0 || now.Sub(all[i].At) >= daily
 }
 
 // Run makes a copy whenever the last one is a day old, until ctx ends.
 func (k *Keeper) Run(ctx context.Context, log *slog.Logger) {
 	for {
 		all, err := k.Copies()
-		if err == nil && (len(all) == 0 || k.Now().Sub(all[0].At) >= daily) {
+		if err == nil && k.due(all) {
 			_, err = k.Make(ctx)
 		}
 		if err != nil && ctx.Err() == nil {

@@ -2567,7 +2567,7 @@ type Copies struct {
 	Daily bool   `json:"daily"`
 	Items []Copy `json:"items"`
 
-	// Keep How many are kept.
+	// Keep Copies of how many days are kept.
 	Keep int `json:"keep"`
 
 	// Trouble Why the last try made none, as long as none was made since.

@@ -2437,7 +2437,7 @@ export interface components {
         Copies: {
             /** @description Whether this server makes one a day. */
             daily: boolean;
-            /** @description How many are kept. */
+            /** @description Copies of how many days are kept. */
             keep: number;
             /** @description Why the last try made none, as long as none was made since. */
             trouble?: string;

@@ -22,34 +22,50 @@ import { SoldFace } from './SoldFace';
 
 const LOG = 'log';
 
-/** Prices and wishes as they are being said; kept shortly after the last word, over their version. */
+type Edit = (said: OwningInput) => OwningInput;
+
+/**
+ * Prices and wishes as they are being said; kept shortly after the last word, over
+ * their version. What is said is laid over what stands there, so that saving again
+ * after somebody else was first keeps what both have said.
+ */
 function useNotes() {
   const notes = useOwningNotes();
   const save = useNoteOwning();
-  const [draft, setDraft] = useState<OwningInput>();
-  const version = notes.data?.version;
-  const keep = (body: OwningInput) =>
-    version !== undefined &&
-    save.mutate({ version, body }, { onSuccess: () => setDraft((now) => (now === body ? undefined : now)) });
+  const [edits, setEdits] = useState<Edit[]>([]);
+  const kept = notes.data;
+  const said =
+    kept &&
+    edits.reduce<OwningInput>((n, edit) => edit(n), {
+      hour: kept.hour,
+      prices: kept.prices,
+      wishes: kept.wishes,
+    });
+  const keep = () =>
+    kept &&
+    said &&
+    edits.length > 0 &&
+    save.mutate(
+      { version: kept.version, body: said },
+      { onSuccess: () => setEdits((all) => all.slice(edits.length)) },
+    );
   const soon = useEffectEvent(keep);
-  const busy = save.isPending;
-  const failed = save.isError;
+  const waits = edits.length > 0 && !save.isPending && !save.isError;
   useEffect(() => {
-    if (!draft || busy || failed) return;
-    const timer = setTimeout(() => soon(draft), 500);
+    if (!waits) return;
+    const timer = setTimeout(() => soon(), 500);
     return () => clearTimeout(timer);
-  }, [draft, busy, failed]);
-  const leave = useEffectEvent(() => draft && keep(draft));
+  }, [edits, waits]);
+  const leave = useEffectEvent(keep);
   useEffect(() => () => void leave(), []);
-  const now = draft ?? notes.data;
   return {
-    of: now && { hour: now.hour, prices: now.prices, wishes: now.wishes },
-    say: (body: OwningInput) => {
-      save.reset();
-      setDraft(body);
+    said,
+    say: (edit: Edit) => {
+      if (save.isError) save.reset();
+      setEdits((all) => [...all, edit]);
     },
     error: notes.error ?? save.error,
-    again: () => (draft ? keep(draft) : void notes.refetch()),
+    again: () => (edits.length > 0 ? keep() : void notes.refetch()),
   };
 }
 
@@ -60,7 +76,7 @@ export function Own() {
   const [over, setOver] = useState(LOG);
   const notes = useNotes();
   const owning = useOwning({ units, job_id: over === LOG ? undefined : over });
-  const said: OwningInput = notes.of ?? { prices: [], wishes: [] };
+  const said: OwningInput = notes.said ?? { prices: [], wishes: [] };
   const o = owning.data;
   if (saws.data?.length === 0)
     return (
@@ -94,7 +110,7 @@ export function Own() {
         <NumberField
           label={t`An hour is worth`}
           value={said.hour}
-          onNumber={(hour) => notes.say({ ...said, hour })}
+          onNumber={(hour) => notes.say((n) => ({ ...n, hour }))}
         />
       </Box>
       {notes.error && <Trouble onAgain={notes.again}>{notes.error.message}</Trouble>}
@@ -117,9 +133,11 @@ export function Own() {
               wished={said.wishes.some((w) => w.id === p.blades[0]!.id)}
               onWish={(on) => {
                 const b = p.blades[0]!;
-                const others = said.wishes.filter((w) => w.id !== b.id);
                 const one = { id: b.id, name: `${b.name}, ${b.saws.join(', ')}`, why: p.says };
-                notes.say({ ...said, wishes: on ? [...others, one] : others });
+                notes.say((n) => {
+                  const others = n.wishes.filter((w) => w.id !== b.id);
+                  return { ...n, wishes: on ? [...others, one] : others };
+                });
               }}
             />
           ))}
@@ -127,7 +145,7 @@ export function Own() {
           {o.three && <Together bought={o.three} />}
           <Wishes
             of={said.wishes}
-            onDrop={(id) => notes.say({ ...said, wishes: said.wishes.filter((w) => w.id !== id) })}
+            onDrop={(id) => notes.say((n) => ({ ...n, wishes: n.wishes.filter((w) => w.id !== id) }))}
           />
           <Idle o={o} />
           <Schools o={o} units={units} />
@@ -147,13 +165,12 @@ export function Own() {
                 key={b.id}
                 label={`${b.name}, ${b.saws.join(', ')}`}
                 value={said.prices.find((x) => x.id === b.id)?.price}
-                onNumber={(price) => {
-                  const others = said.prices.filter((x) => x.id !== b.id);
-                  notes.say({
-                    ...said,
-                    prices: price === undefined ? others : [...others, { id: b.id, price }],
-                  });
-                }}
+                onNumber={(price) =>
+                  notes.say((n) => {
+                    const others = n.prices.filter((x) => x.id !== b.id);
+                    return { ...n, prices: price === undefined ? others : [...others, { id: b.id, price }] };
+                  })
+                }
               />
             ))}
           </Box>

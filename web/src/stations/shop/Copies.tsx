@@ -95,7 +95,7 @@ function Last({ of }: { of: Kept }) {
   return (
     <Box role="status">
       {last
-        ? t`The last good copy is of ${moment(last.at)}, ${size(last.bytes)}. One is made a day, and ${plural(of.keep, { one: '# is', other: '# are' })} kept on the machine that Corte runs on.`
+        ? t`The last good copy is of ${moment(last.at)}, ${size(last.bytes)}. One is made a day, and those of ${plural(of.keep, { one: '# day', other: '# days' })} are kept on the machine that Corte runs on.`
         : t`No copy is kept yet. One is made a day.`}
       {of.trouble && (
         <Notice kind="caution" sx={{ mt: 1 }}>
