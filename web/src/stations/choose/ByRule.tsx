@@ -6,6 +6,7 @@ import type { Blade, Material, Plan, Units } from '../../api/types';
 import { specOf } from '../../drawings/words';
 import { Verdict } from '../../ui/Verdict';
 import { Advices } from './Hold';
+import { Worded } from '../../ui/Worded';
 
 interface Props {
   plan: Plan;
@@ -31,11 +32,13 @@ export function ByRule({ plan, material, blade, units }: Props) {
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'baseline', flexWrap: 'wrap', mb: 1 }}>
         <Verdict verdict={!r.saw_may || !blade ? 'stop' : 'caution'} size={18} />
         <Box sx={{ fontWeight: 650 }}>
-          {!r.saw_may
-            ? t`Not on this saw.`
-            : blade
-              ? t`With ${blade.name}: ${specOf(blade, units)}.`
-              : t`No blade of this rack may cut it.`}
+          {!r.saw_may ? (
+            t`Not on this saw.`
+          ) : blade ? (
+            <Worded>{t`With ${blade.name}: ${specOf(blade, units)}.`}</Worded>
+          ) : (
+            t`No blade of this rack may cut it.`
+          )}
         </Box>
       </Box>
       <Typography sx={{ mb: 1, color: 'text.secondary' }}>
@@ -60,7 +63,7 @@ export function ByRule({ plan, material, blade, units }: Props) {
                   {k}
                 </Box>
                 <Box component="dd" sx={{ m: 0 }}>
-                  {v}
+                  <Worded>{v}</Worded>
                 </Box>
               </Box>
             ),
@@ -81,7 +84,9 @@ export function ByRule({ plan, material, blade, units }: Props) {
         sx={{ pl: 2.5, mt: 1.5, color: 'text.secondary', fontSize: 15 }}
       >
         {plan.cautions.map((c) => (
-          <li key={c}>{c}</li>
+          <li key={c}>
+            <Worded>{c}</Worded>
+          </li>
         ))}
       </Box>
     </Box>
@@ -96,7 +101,9 @@ function Lines({ name, lines }: { name: string; lines: string[] }) {
       </Typography>
       <Box component="ul" aria-label={name} sx={{ m: 0, pl: 2.5, lineHeight: 1.4 }}>
         {lines.map((l) => (
-          <li key={l}>{l}</li>
+          <li key={l}>
+            <Worded>{l}</Worded>
+          </li>
         ))}
       </Box>
     </Box>

@@ -82,7 +82,15 @@ export function Schools({
               aria-label={names[name]}
               sx={{ display: 'flex', flexDirection: 'column', minHeight: 0 }}
             >
-              <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+              {/* As high for each, so that the figures beneath stand in one line. */}
+              <Box
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  justifyContent: 'space-between',
+                  minHeight: { xs: 76, sm: 0 },
+                }}
+              >
                 <b>
                   <Worded>{names[name]}</Worded>, {formatSetting(s.height_mm, units)}
                 </b>
