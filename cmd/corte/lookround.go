@@ -36,7 +36,7 @@ func lookRound(own http.Handler, st *store.Store, o httpapi.Options, there bool)
 		if err != nil {
 			return nil, err
 		}
-		o.Shop, o.Gauges, o.Copies = sh.ID, nil, nil // the dial at the saw and the folder of copies are the other shop's
+		o.Shop, o.Gauges, o.Copies, o.Beside = sh.ID, nil, nil, true // the dial at the saw and the folder of copies are the other shop's
 		ready, err = httpapi.New(o)
 		return ready, err
 	}

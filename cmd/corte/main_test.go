@@ -263,12 +263,48 @@ func cutBody(t *testing.T, addr string) string {
 		"blade_id": %q, "height_mm": 30, "wall": "clean", "splinters": "none", "note": "KEY"}`, find("/saws", "Long Table"), find("/blades", "Plough"))
 }
 
-func TestListenKeepsToLoopback(t *testing.T) {
-	for _, addr := range []string{"0.0.0.0:8254", "192.0.2.1:80", ":8254", "shop"} {
-		if l, err := listen("CORTE_LISTEN", addr); err == nil {
-			l.Close()
-			t.Errorf("listens on %s", addr)
+// Who is reached by others is so because somebody said so, in so many words.
+func TestOnANetworkOnlyWhenAskedFor(t *testing.T) {
+	const here, net = "127.0.0.1:0", "0.0.0.0:8254"
+	hosts := []string{"corte.example"}
+	for _, c := range []struct {
+		settings
+		usual bool
+		want  string // of the refusal; empty where it goes, "secure" where cookies go over TLS alone
+	}{
+		{settings{Listen: here}, false, ""},
+		{settings{Listen: "localhost:1"}, true, ""},
+		{settings{Listen: "[::1]:1"}, false, ""},
+		{settings{Listen: "shop"}, true, "not an address"},
+		{settings{Listen: net}, false, "not on loopback"},
+		{settings{Listen: ":8254"}, false, "not on loopback"},
+		{settings{Listen: "192.0.2.1:80", SignIn: "off", Hosts: hosts, Plain: readAlong}, true, "not on loopback"},
+		{settings{Listen: here, Hosts: hosts}, false, "on this machine alone"},
+		{settings{Listen: here, Proxies: []string{"192.0.2.7"}}, false, "on this machine alone"},
+		{settings{Listen: here, SignIn: "yes"}, true, "neither on nor off"},
+		{settings{Listen: net}, true, "CORTE_HOSTS"},
+		{settings{Listen: net, Hosts: hosts}, true, "could be read along"},
+		{settings{Listen: net, Hosts: hosts, Plain: "yes"}, true, "could be read along"},
+		{settings{Listen: net, Hosts: hosts, Plain: readAlong}, true, ""},
+		{settings{Listen: here, Plain: "yes"}, true, "the only thing it can say"},
+		{settings{Listen: net, Hosts: hosts, Cert: "c"}, true, "go together"},
+		{settings{Listen: net, Hosts: hosts, Cert: "c", Key: "k"}, true, "secure"},
+		{settings{Listen: net, Hosts: hosts, Cert: "c", Key: "k", SignIn: "on"}, false, "secure"},
+		{settings{Listen: net, Cert: "c", Key: "k"}, true, "CORTE_HOSTS"},
+		{settings{Listen: net, Hosts: hosts, Proxies: []string{"192.0.2.0/24"}}, true, "secure"},
+		{settings{Listen: here, Hosts: hosts, Proxies: []string{"proxy"}}, true, "no address"},
+	} {
+		r, err := c.reached(c.usual)
+		switch {
+		case c.want == "" || c.want == "secure":
+			if err != nil || r.secure != (c.want == "secure") {
+				t.Errorf("%+v: %+v, %v", c.settings, r, err)
+			}
+		case err == nil || !strings.Contains(err.Error(), c.want):
+			t.Errorf("%+v: %v, not %q", c.settings, err, c.want)
 		}
+	}
+	for _, addr := range []string{"0.0.0.0:8254", "192.0.2.1:80", ":8254", "shop"} {
 		if _, _, err := debugServer(addr); err == nil || !strings.Contains(err.Error(), "CORTE_DEBUG") {
 			t.Errorf("shows profiles on %s: %v", addr, err)
 		}
@@ -332,7 +368,7 @@ func TestServeOnAnotherDatabase(t *testing.T) {
 	ids := map[string]bool{}
 	for range 2 {
 		addr := freeAddr(t)
-		start(t, command(bin, "serve", url, "CORTE_LISTEN="+addr), addr)
+		start(t, command(bin, "serve", url, "CORTE_LISTEN="+addr, "CORTE_SIGN_IN=off"), addr)
 		ids[get(t, addr, "/shop")] = true
 		if got := get(t, addr, "/blades"); got != `{"items":[]}` {
 			t.Errorf("an empty rack is %s", got)

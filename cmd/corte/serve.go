@@ -1,14 +1,13 @@
 package main
 
 import (
+	"cmp"
 	"context"
-	"errors"
 	"fmt"
 	"log/slog"
 	"net"
 	"net/http"
 	"os"
-	"syscall"
 	"time"
 
 	"github.com/google/uuid"
@@ -31,7 +30,7 @@ func serveCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "serve", Short: "Serve the application", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return run(cmd.Context(), func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
+			return run(cmd.Context(), true, func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
 				sh, _, err := st.EnsureShop(ctx, store.Shop{ID: uuid.New(), Slug: s.Shop, Name: "Our shop", ChangeMinutes: 3})
 				return sh, err
 			})
@@ -43,7 +42,7 @@ func demoCommand() *cobra.Command {
 	return &cobra.Command{
 		Use: "demo", Short: "Serve the application with the demo shop", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return run(cmd.Context(), func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
+			return run(cmd.Context(), false, func(ctx context.Context, s *settings, st *store.Store) (store.Shop, error) {
 				if len(s.Gauges) == 0 { // the demo shop has a dial on its table saw
 					l, err := net.Listen("tcp", "127.0.0.1:0")
 					if err != nil {
@@ -97,8 +96,9 @@ func openStore(ctx context.Context, s settings, tracer ...pgx.QueryTracer) (st *
 }
 
 // run serves a shop until ctx ends, then lets requests under way finish and
-// stops everything that it started.
-func run(ctx context.Context, furnish func(context.Context, *settings, *store.Store) (store.Shop, error)) error {
+// stops everything that it started. People sign in where the settings say so, or
+// where that is usual.
+func run(ctx context.Context, usual bool, furnish func(context.Context, *settings, *store.Store) (store.Shop, error)) error {
 	s, err := readSettings()
 	if err != nil {
 		return err
@@ -110,11 +110,19 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	slog.SetDefault(log)
 	// The port first: it is the likeliest thing to be wrong, and nothing has
 	// been started yet.
+	how, err := s.reached(usual)
+	if err != nil {
+		return err
+	}
 	l, err := listen("CORTE_LISTEN", s.Listen)
 	if err != nil {
 		return err
 	}
 	defer l.Close()
+	at := how.url(l, s.Hosts)
+	if l, err = how.over(l); err != nil {
+		return err
+	}
 	counts, debug, err := debugServer(s.Debug)
 	if err != nil {
 		return err
@@ -132,7 +140,10 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	}
 	gauges := gauge.New(s.Gauges, log)
 	svc := shop.New(st, time.Now)
-	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges, By: madeBy(), Metrics: counts}
+	o := httpapi.Options{Service: svc, Shop: sh.ID, Web: web.Files(), Pages: web.Pages, Log: log, Gauges: gauges, By: madeBy(), Metrics: counts, Hosts: lower(s.Hosts), Proxies: s.Proxies}
+	if how.signIn {
+		o.SignIn = &httpapi.SignIn{Secure: how.secure}
+	}
 	if s.Copies != noCopies {
 		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
 		go o.Copies.Run(ctx, log)
@@ -144,13 +155,18 @@ func run(ctx context.Context, furnish func(context.Context, *settings, *store.St
 	h = lookRound(h, st, o, sh.Slug == demo.Slug)
 	go gauges.Run(ctx)
 	go sweep(ctx, svc)
+	if how.signIn {
+		if err := inviteOwner(ctx, svc, sh, at); err != nil {
+			return err
+		}
+	}
 	srv := &http.Server{
 		Handler: h, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 15 * time.Second, WriteTimeout: 30 * time.Second,
 		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(log.Handler(), slog.LevelWarn),
 	}
 	ended := make(chan error, 1)
 	go func() { ended <- srv.Serve(l) }()
-	fmt.Printf("Corte is ready: http://%s  (Ctrl-C stops it)\n", l.Addr())
+	fmt.Printf("Corte is ready: %s  (Ctrl-C stops it)\n", at)
 	select {
 	case err := <-ended:
 		return err
@@ -170,6 +186,9 @@ func debugServer(addr string) (*metrics.Metrics, *http.Server, error) {
 	if addr == "" {
 		return counts, srv, nil
 	}
+	if here, err := onLoopback("CORTE_DEBUG", addr); err != nil || !here {
+		return nil, nil, cmp.Or(err, fmt.Errorf("CORTE_DEBUG %q is not on loopback; metrics and profiles are for this machine alone", addr))
+	}
 	l, err := listen("CORTE_DEBUG", addr)
 	if err != nil {
 		return nil, nil, err
@@ -178,10 +197,20 @@ func debugServer(addr string) (*metrics.Metrics, *http.Server, error) {
 	return counts, srv, nil
 }
 
+// inviteOwner shows the one address by which a shop that nobody can sign in to
+// gets its first owner.
+func inviteOwner(ctx context.Context, svc *shop.Service, sh store.Shop, at string) error {
+	secret, err := svc.People.FirstOwner(ctx, sh.ID)
+	if err == nil && secret != "" {
+		fmt.Printf("Nobody can sign in to %s yet. Its owner begins here, once, within a day: %s/join/%s\n", sh.Name, at, secret)
+	}
+	return err
+}
+
 // sweep forgets old answers once a day, and at every start.
 func sweep(ctx context.Context, svc *shop.Service) {
 	for {
-		if err := svc.SweepAnswers(ctx); err != nil && ctx.Err() == nil {
+		if err := svc.Sweep(ctx); err != nil && ctx.Err() == nil {
 			slog.Warn("old answers were not swept", "error", err)
 		}
 		select {
@@ -190,23 +219,6 @@ func sweep(ctx context.Context, svc *shop.Service) {
 		case <-time.After(24 * time.Hour):
 		}
 	}
-}
-
-// listen opens the address that a setting names, which must be on loopback until
-// there is sign-in.
-func listen(setting, addr string) (net.Listener, error) {
-	host, _, err := net.SplitHostPort(addr)
-	if err != nil {
-		return nil, fmt.Errorf("%s %q is not an address such as 127.0.0.1:8254", setting, addr)
-	}
-	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf("%s %q is not on loopback; Corte has no sign-in yet and answers on this machine alone", setting, addr)
-	}
-	l, err := net.Listen("tcp", addr)
-	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("%s is in use, perhaps by another Corte; stop that one, or choose another with %s=127.0.0.1:8255", addr, setting)
-	}
-	return l, err
 }
 
 func logger(level string) (*slog.Logger, error) {

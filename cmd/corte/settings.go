@@ -14,7 +14,13 @@ import (
 type settings struct {
 	DatabaseURL string   `env:"DATABASE_URL" help:"a PostgreSQL that runs elsewhere; without it, one of Corte's own on loopback"`
 	Data        string   `env:"CORTE_DATA" help:"folder of Corte's own PostgreSQL; /var/lib/corte for root, else ~/.local/share/corte"`
-	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on, on loopback"`
+	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on; on loopback, unless people sign in"`
+	SignIn      string   `env:"CORTE_SIGN_IN" help:"on or off; on for serve, off for demo"`
+	Hosts       []string `env:"CORTE_HOSTS" help:"names and addresses that browsers reach it under, with commas between"`
+	Cert        string   `env:"CORTE_TLS_CERT" help:"file of the certificate; with CORTE_TLS_KEY"`
+	Key         string   `env:"CORTE_TLS_KEY" help:"file of its key"`
+	Proxies     []string `env:"CORTE_PROXY" help:"addresses of a proxy that has the certificate, with commas between"`
+	Plain       string   `env:"CORTE_PLAIN_HTTP" help:"others-may-read-along, to serve a network without TLS"`
 	Shop        string   `env:"CORTE_SHOP" envDefault:"shop" help:"which shop of the database serve serves"`
 	Copies      string   `env:"CORTE_COPIES" help:"folder of the daily copies; copies in CORTE_DATA, none for none"`
 	Keep        int      `env:"CORTE_KEEP" envDefault:"14" help:"copies of how many days are kept"`
@@ -28,7 +34,7 @@ func settingsHelp() string {
 	var b strings.Builder
 	b.WriteString("Settings come from the environment:\n")
 	for f := range reflect.TypeFor[settings]().Fields() {
-		fmt.Fprintf(&b, "  %-14s %s", f.Tag.Get("env"), f.Tag.Get("help"))
+		fmt.Fprintf(&b, "  %-16s %s", f.Tag.Get("env"), f.Tag.Get("help"))
 		if usual := f.Tag.Get("envDefault"); usual != "" {
 			fmt.Fprintf(&b, " (%s)", usual)
 		}

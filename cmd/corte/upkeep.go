@@ -2,10 +2,12 @@ package main
 
 import (
 	"fmt"
+	"time"
 
 	"github.com/spf13/cobra"
 
 	"corte/internal/pg"
+	"corte/internal/shop"
 	"corte/internal/store"
 )
 
@@ -48,6 +50,24 @@ func conditionsCommand() *cobra.Command {
 	}
 	cmd.Flags().BoolVar(&mend, "mend", false, "write what the log adds up to")
 	return cmd
+}
+
+func ownerCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "owner", Short: "Make an address at which somebody becomes an owner of the shop", Args: cobra.NoArgs,
+		Long: "Make an address at which somebody becomes an owner of the shop (CORTE_SHOP). It is good once, and for a day; it is the way in where no owner can sign in any more.",
+		RunE: beside(func(cmd *cobra.Command, _ []string, s settings, st *store.Store) error {
+			sh, err := st.ShopNamed(cmd.Context(), s.Shop)
+			if err != nil {
+				return fmt.Errorf("there is no shop %q in this database; CORTE_SHOP names one", s.Shop)
+			}
+			secret, err := shop.New(st, time.Now).People.AnotherOwner(cmd.Context(), sh.ID)
+			if err == nil {
+				fmt.Fprintf(cmd.OutOrStdout(), "Put this behind the address that Corte is reached under, within a day:\n/join/%s\n", secret)
+			}
+			return err
+		}),
+	}
 }
 
 // beside runs a command on the store of its settings. It may run while another

@@ -352,6 +352,7 @@ type Job struct {
 	Moves     bool // tension in the board: it may close on the blade, or spring, as it is opened
 	FenceSide Side // of the blade that somebody means to put the fence to; unknown leaves it to the plan
 	BrakeOff  bool // somebody says that the saw's blade brake is bypassed, as its manual says
+	StoodBy   bool // somebody who is signed off for it stands by
 }
 
 // Count is how many pieces are cut: one where it was not said.

@@ -13,13 +13,14 @@ import (
 type Rule string
 
 const (
-	RuleShort   Rule = "short"   // too short or too wide for the fence to guide
-	RuleClamp   Rule = "clamp"   // nothing to clamp it by, under a hand-held saw
-	RuleTrapped Rule = "trapped" // a bevel that wedges the piece under the blade
-	RuleTilt    Rule = "tilt"    // nobody has said which way the blade leans
-	RuleFires   Rule = "fires"   // the blade brake would take it for a hand
-	RuleKnife   Rule = "knife"   // no riving knife on record
-	RuleVeneer  Rule = "veneer"  // too thin for any saw
+	RuleShort   Rule = "short"    // too short or too wide for the fence to guide
+	RuleClamp   Rule = "clamp"    // nothing to clamp it by, under a hand-held saw
+	RuleTrapped Rule = "trapped"  // a bevel that wedges the piece under the blade
+	RuleTilt    Rule = "tilt"     // nobody has said which way the blade leans
+	RuleFires   Rule = "fires"    // the blade brake would take it for a hand
+	RuleKnife   Rule = "knife"    // no riving knife on record
+	RuleVeneer  Rule = "veneer"   // too thin for any saw
+	RuleSignOff Rule = "sign-off" // who makes it may not make it alone
 )
 
 // A Finding is what stands against a cut on a saw before a blade is chosen:
@@ -118,6 +119,41 @@ func Findings(j cut.Job, s saw.Saw) []Finding {
 		add(RuleVeneer, verdict.Caution, say.Of("Cut it with a knife along a straight edge."), "%s is veneer: teeth tear what they should cut.", say.Set(j.Thickness))
 	}
 	return append(stops, minds...)
+}
+
+// A Duty is a kind of cut that somebody may be signed off for.
+type Duty string
+
+const (
+	Rips      Duty = "rip"
+	Crosscuts Duty = "crosscut"
+	Sheets    Duty = "sheet"
+	Grooves   Duty = "groove" // what does not go through, whatever way it runs
+)
+
+var dutyNames = map[Duty]string{Rips: "rips", Crosscuts: "crosscuts", Sheets: "sheets", Grooves: "grooves"}
+
+// DutyOf is the kind of cut that a job is.
+func DutyOf(j cut.Job) Duty {
+	if j.Form != cut.Through {
+		return Grooves
+	}
+	return Duty(j.Direction.String())
+}
+
+// NotSignedOff is what stands against a job that whoever makes it is not signed
+// off for on a saw, by its name; halt where the shop lets nobody make it alone.
+// ok is false where somebody stands by.
+func NotSignedOff(j cut.Job, saw string, halt bool) (f Finding, ok bool) {
+	if j.StoodBy {
+		return Finding{}, false
+	}
+	f = Finding{Rule: RuleSignOff, Verdict: verdict.Caution, Why: say.Of("You are not signed off for %s on %s.", say.Word(dutyNames[DutyOf(j)]), say.Word(saw)),
+		WayOut: say.Of("Have somebody who is stand by, until an owner signs you off for it.")}
+	if halt {
+		f.Verdict, f.Ask = verdict.Stop, say.Of("Does somebody who is signed off for it stand by?")
+	}
+	return f, true
 }
 
 // clampable is the longer of what can be held down on either side of a cut by

@@ -115,7 +115,7 @@ func Cut(saw uuid.UUID, j cut.Job) contract.Cut {
 		ExitSupport: opt.Of(j.Exit), OtherSupport: opt.Of(j.Other),
 		Form: opt.Of(j.Form), DepthMm: opt.Positive(j.Depth), BevelDeg: opt.Of(j.BevelDeg),
 		MiterDeg: opt.Of(j.MiterDeg), Bed: opt.Of(j.Bed), PieceMm: opt.Positive(j.Piece),
-		Pieces: opt.Of(j.Count()), Moisture: opt.Of(j.Moisture), Moves: &j.Moves, FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff,
+		Pieces: opt.Of(j.Count()), Moisture: opt.Of(j.Moisture), Moves: &j.Moves, FenceSide: Side(j.FenceSide), BrakeOff: &j.BrakeOff, StoodBy: &j.StoodBy,
 	}
 	return out
 }
@@ -235,7 +235,7 @@ func ReadCut(c contract.Cut) shopchoose.Cut {
 		Thickness: c.ThicknessMm, Width: c.WidthMm, Length: c.LengthMm,
 		Exit: c.ExitSupport, Other: c.OtherSupport, Form: opt.Value(c.Form), Bed: opt.Value(c.Bed),
 		Depth: opt.Value(c.DepthMm), Piece: opt.Value(c.PieceMm), BevelDeg: opt.Value(c.BevelDeg), MiterDeg: opt.Value(c.MiterDeg),
-		Pieces: opt.Value(c.Pieces), Moves: opt.Value(c.Moves), BrakeOff: opt.Value(c.BrakeOff), Moisture: opt.Value(c.Moisture), FenceSide: opt.Value(c.FenceSide),
+		Pieces: opt.Value(c.Pieces), Moves: opt.Value(c.Moves), BrakeOff: opt.Value(c.BrakeOff), StoodBy: opt.Value(c.StoodBy), Moisture: opt.Value(c.Moisture), FenceSide: opt.Value(c.FenceSide),
 	}
 }
 

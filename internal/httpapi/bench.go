@@ -9,7 +9,7 @@ import (
 
 func (s *server) GetBench(ctx context.Context, _ contract.GetBenchRequestObject) (contract.GetBenchResponseObject, error) {
 	v := voiceOf(ctx)
-	all, err := s.in(ctx).Bench.All(ctx, s.shop)
+	all, err := s.in(ctx).Bench.All(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}

@@ -17,7 +17,7 @@ import (
 
 func (s *server) SendBlade(ctx context.Context, r contract.SendBladeRequestObject) (contract.SendBladeResponseObject, error) {
 	d := store.SentDetail{To: r.Body.To, Expected: noon(r.Body.Expected), Asked: opt.Value(r.Body.PriceAsked)}
-	e, err := s.in(ctx).Care.SendOut(ctx, s.shop, r.ID, d, opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Care.SendOut(ctx, s.shop(ctx), r.ID, d, opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.SendBladeResponseObject {
 		return contract.SendBlade201JSONResponse(o)
 	})
@@ -27,7 +27,7 @@ func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestO
 	b := r.Body
 	d := store.SharpenedDetail{Price: opt.Value(b.Price), Report: opt.Value(b.Report), Replaced: opt.Value(b.TeethReplaced), Left: b.SharpeningsLeft,
 		Kerf: opt.Value(b.KerfMm), Diameter: opt.Value(b.DiameterMm)}
-	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop, r.ID, b.Sharpened, d, opt.Value(b.By), opt.Value(b.Note))
+	e, err := s.in(ctx).Care.TakeBack(ctx, s.shop(ctx), r.ID, b.Sharpened, d, opt.Value(b.By), opt.Value(b.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.ReturnBladeResponseObject {
 		return contract.ReturnBlade201JSONResponse(o)
 	})
@@ -35,7 +35,7 @@ func (s *server) ReturnBlade(ctx context.Context, r contract.ReturnBladeRequestO
 
 func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (contract.GetCareResponseObject, error) {
 	v := voiceOf(ctx)
-	all, err := s.in(ctx).Care.All(ctx, s.shop)
+	all, err := s.in(ctx).Care.All(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -66,7 +66,7 @@ func (s *server) GetCare(ctx context.Context, _ contract.GetCareRequestObject) (
 
 func (s *server) ListStandIns(ctx context.Context, r contract.ListStandInsRequestObject) (contract.ListStandInsResponseObject, error) {
 	const most = 6 // names that a sentence bears
-	names, err := s.in(ctx).Care.StandIns(ctx, s.shop, r.ID, most)
+	names, err := s.in(ctx).Care.StandIns(ctx, s.shop(ctx), r.ID, most)
 	return contract.ListStandIns200JSONResponse{Items: names}, err
 }
 
@@ -80,7 +80,7 @@ func (s *server) ListFaults(ctx context.Context, _ contract.ListFaultsRequestObj
 }
 
 func (s *server) GetLife(ctx context.Context, r contract.GetLifeRequestObject) (contract.GetLifeResponseObject, error) {
-	life, err := s.in(ctx).Care.Life(ctx, s.shop, r.ID)
+	life, err := s.in(ctx).Care.Life(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -122,7 +122,7 @@ func washAsk(b contract.WashAsk) shopcare.WashAsk {
 
 func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObject) (contract.CheckWashResponseObject, error) {
 	v := voiceOf(ctx)
-	all, err := s.in(ctx).Care.CheckWash(ctx, s.shop, washAsk(*r.Body))
+	all, err := s.in(ctx).Care.CheckWash(ctx, s.shop(ctx), washAsk(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -135,29 +135,29 @@ func (s *server) CheckWash(ctx context.Context, r contract.CheckWashRequestObjec
 
 func (s *server) StartWash(ctx context.Context, r contract.StartWashRequestObject) (contract.StartWashResponseObject, error) {
 	v := voiceOf(ctx)
-	w, err := s.in(ctx).Care.StartWash(ctx, s.shop, washAsk(*r.Body))
+	w, err := s.in(ctx).Care.StartWash(ctx, s.shop(ctx), washAsk(*r.Body))
 	return contract.StartWash201JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
 func (s *server) GetWash(ctx context.Context, r contract.GetWashRequestObject) (contract.GetWashResponseObject, error) {
 	v := voiceOf(ctx)
-	w, err := s.in(ctx).Care.Wash(ctx, s.shop, r.ID)
+	w, err := s.in(ctx).Care.Wash(ctx, s.shop(ctx), r.ID)
 	return contract.GetWash200JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
 func (s *server) StepWash(ctx context.Context, r contract.StepWashRequestObject) (contract.StepWashResponseObject, error) {
 	v := voiceOf(ctx)
-	w, err := s.in(ctx).Care.StepWash(ctx, s.shop, r.ID, r.Body.Step, version(r.Params.IfMatch), sentOf(r.Params.WaitedSeconds, nil))
+	w, err := s.in(ctx).Care.StepWash(ctx, s.shop(ctx), r.ID, r.Body.Step, version(r.Params.IfMatch), sentOf(r.Params.WaitedSeconds, nil))
 	return contract.StepWash200JSONResponse(v.encodeWash(w, s.svc.Now())), err
 }
 
 func (s *server) DropWash(ctx context.Context, r contract.DropWashRequestObject) (contract.DropWashResponseObject, error) {
-	return contract.DropWash204Response{}, s.in(ctx).Care.DropWash(ctx, s.shop, r.ID)
+	return contract.DropWash204Response{}, s.in(ctx).Care.DropWash(ctx, s.shop(ctx), r.ID)
 }
 
 func (s *server) EndWash(ctx context.Context, r contract.EndWashRequestObject) (contract.EndWashResponseObject, error) {
 	v := voiceOf(ctx)
-	rows, err := s.in(ctx).Care.EndWash(ctx, s.shop, r.ID, version(r.Params.IfMatch), sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter))
+	rows, err := s.in(ctx).Care.EndWash(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter))
 	if err != nil {
 		return nil, err
 	}
@@ -179,7 +179,7 @@ func (v voice) encodeWash(w shopcare.Wash, now time.Time) contract.Wash {
 
 func (s *server) ListBaths(ctx context.Context, _ contract.ListBathsRequestObject) (contract.ListBathsResponseObject, error) {
 	v := voiceOf(ctx)
-	all, err := s.in(ctx).Care.Baths(ctx, s.shop)
+	all, err := s.in(ctx).Care.Baths(ctx, s.shop(ctx))
 	return contract.ListBaths200JSONResponse{Items: v.encodeBaths(all)}, err
 }
 
@@ -195,18 +195,18 @@ func (s *server) MixBath(ctx context.Context, r contract.MixBathRequestObject) (
 
 func (s *server) MakeBath(ctx context.Context, r contract.MakeBathRequestObject) (contract.MakeBathResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Care.MakeBath(ctx, s.shop, bathAsk(*r.Body))
+	b, err := s.in(ctx).Care.MakeBath(ctx, s.shop(ctx), bathAsk(*r.Body))
 	return contract.MakeBath201JSONResponse(v.encodeBath(b)), err
 }
 
 func (s *server) StrainBath(ctx context.Context, r contract.StrainBathRequestObject) (contract.StrainBathResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Care.StrainBath(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Care.StrainBath(ctx, s.shop(ctx), r.ID)
 	return contract.StrainBath200JSONResponse(v.encodeBath(b)), err
 }
 
 func (s *server) EmptyBath(ctx context.Context, r contract.EmptyBathRequestObject) (contract.EmptyBathResponseObject, error) {
-	return contract.EmptyBath204Response{}, s.in(ctx).Care.EmptyBath(ctx, s.shop, r.ID)
+	return contract.EmptyBath204Response{}, s.in(ctx).Care.EmptyBath(ctx, s.shop(ctx), r.ID)
 }
 
 func (v voice) encodeBath(b shopcare.Bath) contract.Bath {
@@ -231,7 +231,7 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 	if p.CheapLife != nil && *p.CheapLife > 0 {
 		ask.CheapLife = *p.CheapLife
 	}
-	m, err := s.in(ctx).Care.Money(ctx, s.shop, r.ID, ask)
+	m, err := s.in(ctx).Care.Money(ctx, s.shop(ctx), r.ID, ask)
 	if err != nil {
 		return nil, err
 	}
@@ -249,17 +249,17 @@ func (s *server) GetMoney(ctx context.Context, r contract.GetMoneyRequestObject)
 }
 
 func (s *server) GetCalendar(ctx context.Context, _ contract.GetCalendarRequestObject) (contract.GetCalendarResponseObject, error) {
-	at, err := s.in(ctx).Care.Calendar(ctx, s.shop)
+	at, err := s.in(ctx).Care.Calendar(ctx, s.shop(ctx))
 	return contract.GetCalendar200JSONResponse{MadeAt: at}, err
 }
 
 func (s *server) NewCalendar(ctx context.Context, _ contract.NewCalendarRequestObject) (contract.NewCalendarResponseObject, error) {
-	secret, err := s.in(ctx).Care.NewCalendar(ctx, s.shop)
+	secret, err := s.in(ctx).Care.NewCalendar(ctx, s.shop(ctx))
 	return contract.NewCalendar201JSONResponse{Path: base + "/calendars/" + secret}, err
 }
 
 func (s *server) WithdrawCalendar(ctx context.Context, _ contract.WithdrawCalendarRequestObject) (contract.WithdrawCalendarResponseObject, error) {
-	return contract.WithdrawCalendar204Response{}, s.in(ctx).Care.WithdrawCalendar(ctx, s.shop)
+	return contract.WithdrawCalendar204Response{}, s.in(ctx).Care.WithdrawCalendar(ctx, s.shop(ctx))
 }
 
 func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarRequestObject) (contract.ReadCalendarResponseObject, error) {
@@ -268,14 +268,14 @@ func (s *server) ReadCalendar(ctx context.Context, r contract.ReadCalendarReques
 }
 
 func (s *server) JudgeBlade(ctx context.Context, r contract.JudgeBladeRequestObject) (contract.JudgeBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Judge(ctx, s.shop, r.ID, string(r.Body.Says), opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Care.Judge(ctx, s.shop(ctx), r.ID, string(r.Body.Says), opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.JudgeBladeResponseObject {
 		return contract.JudgeBlade201JSONResponse(o)
 	})
 }
 
 func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeRequestObject) (contract.InspectBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Inspect(ctx, s.shop, r.ID, care.Fault(opt.Value(r.Body.Fault)), decodeSurvey(r.Body.Survey), opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Care.Inspect(ctx, s.shop(ctx), r.ID, care.Fault(opt.Value(r.Body.Fault)), decodeSurvey(r.Body.Survey), opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.InspectBladeResponseObject {
 		return contract.InspectBlade201JSONResponse(o)
 	})
@@ -283,7 +283,7 @@ func (s *server) InspectBlade(ctx context.Context, r contract.InspectBladeReques
 
 func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObject) (contract.MendBladeResponseObject, error) {
 	b := r.Body
-	e, err := s.in(ctx).Care.Mend(ctx, s.shop, r.ID, shopcare.Mending{
+	e, err := s.in(ctx).Care.Mend(ctx, s.shop(ctx), r.ID, shopcare.Mending{
 		MendedDetail: store.MendedDetail{MendedBy: b.MendedBy, InspectedBy: b.InspectedBy, What: opt.Value(b.What)}, Cannot: opt.Value(b.Cannot), By: opt.Value(b.By)})
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.MendBladeResponseObject {
 		return contract.MendBlade201JSONResponse(o)
@@ -291,15 +291,18 @@ func (s *server) MendBlade(ctx context.Context, r contract.MendBladeRequestObjec
 }
 
 func (s *server) GetSurvey(ctx context.Context, r contract.GetSurveyRequestObject) (contract.GetSurveyResponseObject, error) {
-	v := voiceOf(ctx)
-	found, err := s.in(ctx).Care.Survey(ctx, s.shop, r.ID)
+	found, err := s.in(ctx).Care.Survey(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetSurvey200JSONResponse{
+	return contract.GetSurvey200JSONResponse(voiceOf(ctx).survey(found)), nil
+}
+
+func (v voice) survey(found shopcare.SurveyReport) contract.SurveyReport {
+	return contract.SurveyReport{
 		BladeID: found.Blade.ID, BladeName: found.Blade.Name, At: found.Entry.At, By: found.Entry.By, Note: opt.Known(found.Entry.Note), Survey: encodeSurvey(found.Survey),
 		Found: v.Each(found.Found), Stop: found.Fault.Unfits(), ToDoctor: v.Each(found.ToDoctor), Worth: contract.SurveyReportWorth(found.Worth), WorthWhy: v.Say(found.WorthWhy), Teeth: found.Blade.Teeth,
-	}, nil
+	}
 }
 
 func decodeSurvey(in *contract.Survey) *store.Survey {
@@ -318,7 +321,7 @@ func encodeSurvey(s store.Survey) contract.Survey {
 }
 
 func (s *server) NoteBlade(ctx context.Context, r contract.NoteBladeRequestObject) (contract.NoteBladeResponseObject, error) {
-	e, err := s.in(ctx).Care.Note(ctx, s.shop, r.ID, opt.Value(r.Body.By), r.Body.Note)
+	e, err := s.in(ctx).Care.Note(ctx, s.shop(ctx), r.ID, opt.Value(r.Body.By), r.Body.Note)
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.NoteBladeResponseObject {
 		return contract.NoteBlade201JSONResponse(o)
 	})

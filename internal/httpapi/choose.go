@@ -10,7 +10,7 @@ import (
 func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObject) (contract.CreatePlanResponseObject, error) {
 	v := voiceOf(ctx)
 	c := answer.ReadCut(r.Body.Cut)
-	p, err := s.in(ctx).Choose.Plan(ctx, s.shop, c, answer.PlanLimit(r.Body.Limit))
+	p, err := s.in(ctx).Choose.Plan(ctx, s.shop(ctx), c, answer.PlanLimit(r.Body.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -19,7 +19,7 @@ func (s *server) CreatePlan(ctx context.Context, r contract.CreatePlanRequestObj
 
 func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestObject) (contract.CreateSweepResponseObject, error) {
 	v := voiceOf(ctx)
-	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop, answer.ReadCut(r.Body.Cut), answer.ReadSweep(*r.Body))
+	sweep, err := s.in(ctx).Choose.Sweep(ctx, s.shop(ctx), answer.ReadCut(r.Body.Cut), answer.ReadSweep(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -28,7 +28,7 @@ func (s *server) CreateSweep(ctx context.Context, r contract.CreateSweepRequestO
 
 func (s *server) CreateComparison(ctx context.Context, r contract.CreateComparisonRequestObject) (contract.CreateComparisonResponseObject, error) {
 	v := voiceOf(ctx)
-	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop, answer.ReadCut(r.Body.Cut), answer.ReadPins(r.Body.Pins))
+	w, all, err := s.in(ctx).Choose.Compare(ctx, s.shop(ctx), answer.ReadCut(r.Body.Cut), answer.ReadPins(r.Body.Pins))
 	if err != nil {
 		return nil, err
 	}
@@ -49,6 +49,6 @@ func (s *server) CreateSupportPlan(ctx context.Context, r contract.CreateSupport
 }
 
 func (s *server) GetShelf(ctx context.Context, _ contract.GetShelfRequestObject) (contract.GetShelfResponseObject, error) {
-	shelf, err := s.in(ctx).Store.Shelf(ctx, s.shop)
+	shelf, err := s.in(ctx).Store.Shelf(ctx, s.shop(ctx))
 	return contract.GetShelf200JSONResponse(shelf), err
 }

@@ -50,35 +50,37 @@ func patient(c *gin.Context) {
 	_ = out.SetWriteDeadline(time.Time{})
 }
 
-func (s *server) ListCopies(context.Context, contract.ListCopiesRequestObject) (contract.ListCopiesResponseObject, error) {
-	out, err := s.encodeCopies()
+func (s *server) ListCopies(ctx context.Context, _ contract.ListCopiesRequestObject) (contract.ListCopiesResponseObject, error) {
+	out, err := s.encodeCopies(ctx)
 	return contract.ListCopies200JSONResponse(out), err
 }
 
 func (s *server) MakeCopy(ctx context.Context, _ contract.MakeCopyRequestObject) (contract.MakeCopyResponseObject, error) {
-	if s.copies == nil {
+	keeper := s.keeper(ctx)
+	if keeper == nil {
 		return nil, refusal.Of("copies", "this Corte keeps no copies; CORTE_COPIES names a folder for them")
 	}
 	var path *fs.PathError
-	if _, err := s.copies.Make(ctx); errors.As(err, &path) {
-		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "copies", What: say.Of("no copy could be written to %s on the machine that Corte runs on: %s", say.Word(s.copies.Dir), say.Word(path.Err.Error()))}
+	if _, err := keeper.Make(ctx); errors.As(err, &path) {
+		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "copies", What: say.Of("no copy could be written to %s on the machine that Corte runs on: %s", say.Word(keeper.Dir), say.Word(path.Err.Error()))}
 	} else if err != nil {
 		return nil, err
 	}
-	out, err := s.encodeCopies()
+	out, err := s.encodeCopies(ctx)
 	return contract.MakeCopy201JSONResponse(out), err
 }
 
-func (s *server) encodeCopies() (contract.Copies, error) {
+func (s *server) encodeCopies(ctx context.Context) (contract.Copies, error) {
 	out := contract.Copies{Items: []contract.Copy{}}
-	if s.copies == nil {
+	keeper := s.keeper(ctx)
+	if keeper == nil {
 		return out, nil
 	}
-	all, err := s.copies.Copies()
+	all, err := keeper.Copies()
 	for _, c := range all {
 		out.Items = append(out.Items, contract.Copy{Name: c.Name, At: c.At, Bytes: c.Bytes})
 	}
-	out.Daily, out.Keep, out.Trouble = true, s.copies.Keep, opt.Known(s.copies.Trouble())
+	out.Daily, out.Keep, out.Trouble = true, keeper.Keep, opt.Known(keeper.Trouble())
 	return out, err
 }
 
@@ -99,7 +101,7 @@ func (x shopFile) VisitGetShopFileResponse(w http.ResponseWriter) error {
 }
 
 func (s *server) GetShopFile(ctx context.Context, _ contract.GetShopFileRequestObject) (contract.GetShopFileResponseObject, error) {
-	return shopFile{ctx, s.svc.Store, s.shop, s.by, s.svc.Now()}, nil
+	return shopFile{ctx, s.svc.Store, s.shop(ctx), s.by, s.svc.Now()}, nil
 }
 
 func (s *server) PreviewShopFile(ctx context.Context, r contract.PreviewShopFileRequestObject) (contract.PreviewShopFileResponseObject, error) {
@@ -149,8 +151,8 @@ func (s *server) shopFile(ctx context.Context, body io.Reader, bring bool) (cont
 		out.Faults = append(out.Faults, v.Sentence(one))
 	}
 	if bring && len(faults) == 0 {
-		err = f.Restore(ctx, s.svc.Store, s.shop, nil)
-	} else if err = s.svc.Store.Atomically(ctx, func(tx *store.Store) (err error) { out.RowsHere, err = tx.Holds(ctx, s.shop); return err }); err != nil {
+		err = f.Restore(ctx, s.svc.Store, s.shop(ctx), nil)
+	} else if err = s.svc.Store.Atomically(ctx, func(tx *store.Store) (err error) { out.RowsHere, err = tx.Holds(ctx, s.shop(ctx)); return err }); err != nil {
 		return out, faults, err
 	}
 	return out, faults, err

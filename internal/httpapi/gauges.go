@@ -15,16 +15,16 @@ import (
 	"corte/internal/refusal"
 )
 
-func (s *server) ListGauges(context.Context, contract.ListGaugesRequestObject) (contract.ListGaugesResponseObject, error) {
+func (s *server) ListGauges(ctx context.Context, _ contract.ListGaugesRequestObject) (contract.ListGaugesResponseObject, error) {
 	out := contract.ListGauges200JSONResponse{Items: []contract.Gauge{}}
-	for _, st := range s.gauges.States() {
+	for _, st := range s.hub(ctx).States() {
 		out.Items = append(out.Items, encodeGauge(st))
 	}
 	return out, nil
 }
 
-func (s *server) PlaceGauge(_ context.Context, r contract.PlaceGaugeRequestObject) (contract.PlaceGaugeResponseObject, error) {
-	err := s.gauges.Place(r.Name, string(r.Body.Where), opt.Value(r.Body.Step), max(1, opt.Value(r.Body.Of)))
+func (s *server) PlaceGauge(ctx context.Context, r contract.PlaceGaugeRequestObject) (contract.PlaceGaugeResponseObject, error) {
+	err := s.hub(ctx).Place(r.Name, string(r.Body.Where), opt.Value(r.Body.Step), max(1, opt.Value(r.Body.Of)))
 	if errors.Is(err, gauge.ErrNoStandIn) {
 		return nil, &refusal.Error{Reason: refusal.Missing, What: say.Error(err)}
 	}
@@ -32,7 +32,7 @@ func (s *server) PlaceGauge(_ context.Context, r contract.PlaceGaugeRequestObjec
 }
 
 func (s *server) StreamGauges(ctx context.Context, _ contract.StreamGaugesRequestObject) (contract.StreamGaugesResponseObject, error) {
-	return gaugeStream{ctx, s.gauges}, nil
+	return gaugeStream{ctx, s.hub(ctx)}, nil
 }
 
 // gaugeStream writes server-sent events until the page goes away.

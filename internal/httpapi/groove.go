@@ -19,7 +19,7 @@ import (
 
 func (s *server) GetDadoSet(ctx context.Context, r contract.GetDadoSetRequestObject) (contract.GetDadoSetResponseObject, error) {
 	v := voiceOf(ctx)
-	set, err := s.in(ctx).Groove.DadoSet(ctx, s.shop, r.ID)
+	set, err := s.in(ctx).Groove.DadoSet(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -32,7 +32,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 	if err != nil {
 		return nil, err
 	}
-	out, err := s.in(ctx).Groove.SetDadoSet(ctx, s.shop, store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)})
+	out, err := s.in(ctx).Groove.SetDadoSet(ctx, s.shop(ctx), store.DadoSet{Blade: r.ID, Set: made, Version: version(r.Params.IfMatch)})
 	if err != nil {
 		return nil, err
 	}
@@ -41,7 +41,7 @@ func (s *server) SetDadoSet(ctx context.Context, r contract.SetDadoSetRequestObj
 
 func (s *server) RenewParts(ctx context.Context, r contract.RenewPartsRequestObject) (contract.RenewPartsResponseObject, error) {
 	v := voiceOf(ctx)
-	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop, r.ID, string(r.Body.Why), opt.Value(r.Body.Outer), opt.Value(r.Body.Parts), opt.Value(r.Body.By), opt.Value(r.Body.Note))
+	set, err := s.in(ctx).Groove.RenewParts(ctx, s.shop(ctx), r.ID, string(r.Body.Why), opt.Value(r.Body.Outer), opt.Value(r.Body.Parts), opt.Value(r.Body.By), opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -80,7 +80,7 @@ func (s *server) PlanGroove(ctx context.Context, r contract.PlanGrooveRequestObj
 	if err != nil {
 		return nil, err
 	}
-	p, err := s.in(ctx).Groove.Plan(ctx, s.shop, ask)
+	p, err := s.in(ctx).Groove.Plan(ctx, s.shop(ctx), ask)
 	if err != nil {
 		return nil, err
 	}
@@ -141,7 +141,7 @@ func (v voice) encodeGrooveRows(rows []shopgroove.Row) []contract.GrooveRow {
 
 func (s *server) ListGrooves(ctx context.Context, r contract.ListGroovesRequestObject) (contract.ListGroovesResponseObject, error) {
 	v := voiceOf(ctx)
-	rows, err := s.in(ctx).Groove.Recent(ctx, s.shop, limitOf(r.Params.Limit))
+	rows, err := s.in(ctx).Groove.Recent(ctx, s.shop(ctx), limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -152,7 +152,7 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 	v := voiceOf(ctx)
 	by := opt.Value(r.Body.By)
 	if r.Body.Like != nil {
-		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop, *r.Body.Like, by)
+		g, err := s.in(ctx).Groove.CallUp(ctx, s.shop(ctx), *r.Body.Like, by)
 		if err != nil {
 			return nil, err
 		}
@@ -165,7 +165,7 @@ func (s *server) StartGroove(ctx context.Context, r contract.StartGrooveRequestO
 	if err != nil {
 		return nil, err
 	}
-	g, err := s.in(ctx).Groove.Start(ctx, s.shop, ask, *r.Body.BladeID, by)
+	g, err := s.in(ctx).Groove.Start(ctx, s.shop(ctx), ask, *r.Body.BladeID, by)
 	if err != nil {
 		return nil, err
 	}
@@ -189,7 +189,7 @@ func (v voice) encodeGroove(g shopgroove.Groove) contract.Groove {
 
 func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObject) (contract.GetGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	g, err := s.in(ctx).Groove.Get(ctx, s.shop, r.ID)
+	g, err := s.in(ctx).Groove.Get(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -197,12 +197,12 @@ func (s *server) GetGroove(ctx context.Context, r contract.GetGrooveRequestObjec
 }
 
 func (s *server) DropGroove(ctx context.Context, r contract.DropGrooveRequestObject) (contract.DropGrooveResponseObject, error) {
-	return contract.DropGroove204Response{}, s.in(ctx).Groove.Drop(ctx, s.shop, r.ID)
+	return contract.DropGroove204Response{}, s.in(ctx).Groove.Drop(ctx, s.shop(ctx), r.ID)
 }
 
 func (s *server) TestGroove(ctx context.Context, r contract.TestGrooveRequestObject) (contract.TestGrooveResponseObject, error) {
 	v := voiceOf(ctx)
-	g, err := s.in(ctx).Groove.Test(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.WidthMm, opt.Value(r.Body.DepthMm))
+	g, err := s.in(ctx).Groove.Test(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.WidthMm, opt.Value(r.Body.DepthMm))
 	if err != nil {
 		return nil, err
 	}
@@ -218,7 +218,7 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 	if r.Body.Splinters != nil {
 		splinters = string(*r.Body.Splinters)
 	}
-	g, err := s.in(ctx).Groove.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, opt.Value(r.Body.Note))
+	g, err := s.in(ctx).Groove.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Made, wall, splinters, opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -228,7 +228,7 @@ func (s *server) EndGroove(ctx context.Context, r contract.EndGrooveRequestObjec
 func (s *server) PlanJoint(ctx context.Context, r contract.PlanJointRequestObject) (contract.PlanJointResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	p, err := s.in(ctx).Joint.Plan(ctx, s.shop, b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: opt.Value(b.StockMm), Tenon: opt.Value(b.TenonMm),
+	p, err := s.in(ctx).Joint.Plan(ctx, s.shop(ctx), b.SawID, b.BladeID, joint.Ask{Kind: string(b.Kind), Stock: opt.Value(b.StockMm), Tenon: opt.Value(b.TenonMm),
 		Length: opt.Value(b.LengthMm), Width: opt.Value(b.WidthMm), Slot: opt.Value(b.SlotMm), Room: opt.Value(b.RoomMm), Edge: opt.Value(b.EdgeMm), Depth: opt.Value(b.DepthMm), Skin: opt.Value(b.SkinMm), Radius: opt.Value(b.RadiusMm),
 		Off: b.OffMm, Gap: b.GapMm, Fingers: opt.Value(b.Fingers), SlopeDeg: opt.Value(b.SlopeDeg), BendDeg: opt.Value(b.BendDeg)})
 	if err != nil {

@@ -53,7 +53,7 @@ func (s *server) ReadJobList(ctx context.Context, r contract.ReadJobListRequestO
 }
 
 func (s *server) ListJobs(ctx context.Context, r contract.ListJobsRequestObject) (contract.ListJobsResponseObject, error) {
-	all, err := s.in(ctx).Job.Jobs(ctx, s.shop, limitOf(r.Params.Limit))
+	all, err := s.in(ctx).Job.Jobs(ctx, s.shop(ctx), limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -77,7 +77,7 @@ func (s *server) AddJob(ctx context.Context, r contract.AddJobRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	j, err := s.in(ctx).Job.Add(ctx, s.shop, r.Body.Name, rows, readKnobs(r.Body.Knobs))
+	j, err := s.in(ctx).Job.Add(ctx, s.shop(ctx), r.Body.Name, rows, readKnobs(r.Body.Knobs))
 	if err != nil {
 		return nil, err
 	}
@@ -85,7 +85,7 @@ func (s *server) AddJob(ctx context.Context, r contract.AddJobRequestObject) (co
 }
 
 func (s *server) GetJob(ctx context.Context, r contract.GetJobRequestObject) (contract.GetJobResponseObject, error) {
-	j, err := s.in(ctx).Job.Job(ctx, s.shop, r.ID)
+	j, err := s.in(ctx).Job.Job(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -93,7 +93,7 @@ func (s *server) GetJob(ctx context.Context, r contract.GetJobRequestObject) (co
 }
 
 func (s *server) GetPace(ctx context.Context, _ contract.GetPaceRequestObject) (contract.GetPaceResponseObject, error) {
-	p, err := s.in(ctx).Job.Pace(ctx, s.shop)
+	p, err := s.in(ctx).Job.Pace(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -106,7 +106,7 @@ func (s *server) ChangeJob(ctx context.Context, r contract.ChangeJobRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	j, err := s.in(ctx).Job.Change(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Name, rows, readKnobs(r.Body.Knobs))
+	j, err := s.in(ctx).Job.Change(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Name, rows, readKnobs(r.Body.Knobs))
 	if err != nil {
 		return nil, err
 	}
@@ -114,14 +114,14 @@ func (s *server) ChangeJob(ctx context.Context, r contract.ChangeJobRequestObjec
 }
 
 func (s *server) DropJob(ctx context.Context, r contract.DropJobRequestObject) (contract.DropJobResponseObject, error) {
-	if err := s.in(ctx).Job.Drop(ctx, s.shop, r.ID, version(r.Params.IfMatch)); err != nil {
+	if err := s.in(ctx).Job.Drop(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch)); err != nil {
 		return nil, err
 	}
 	return contract.DropJob204Response{}, nil
 }
 
 func (s *server) PlanJob(ctx context.Context, r contract.PlanJobRequestObject) (contract.PlanJobResponseObject, error) {
-	j, err := s.in(ctx).Job.Plan(ctx, s.shop, r.ID, version(r.Params.IfMatch), readKnobs(r.Body.Knobs))
+	j, err := s.in(ctx).Job.Plan(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), readKnobs(r.Body.Knobs))
 	if err != nil {
 		return nil, err
 	}
@@ -129,7 +129,7 @@ func (s *server) PlanJob(ctx context.Context, r contract.PlanJobRequestObject) (
 }
 
 func (s *server) TryJob(ctx context.Context, r contract.TryJobRequestObject) (contract.TryJobResponseObject, error) {
-	j, sheet, err := s.in(ctx).Job.Try(ctx, s.shop, r.ID, readKnobs(r.Body.Knobs))
+	j, sheet, err := s.in(ctx).Job.Try(ctx, s.shop(ctx), r.ID, readKnobs(r.Body.Knobs))
 	if err != nil {
 		return nil, err
 	}
@@ -141,7 +141,7 @@ func (s *server) TickJob(ctx context.Context, r contract.TickJobRequestObject) (
 	if b.Made == 0 && b.Spoilt == 0 {
 		return nil, refusal.Of("made", "say how many were made or spoilt")
 	}
-	j, err := s.in(ctx).Job.TickOff(ctx, s.shop, r.ID, job.Tick{Row: b.RowID, Made: b.Made, Spoilt: b.Spoilt, Seconds: opt.Value(b.Seconds), By: opt.Value(b.By),
+	j, err := s.in(ctx).Job.TickOff(ctx, s.shop(ctx), r.ID, job.Tick{Row: b.RowID, Made: b.Made, Spoilt: b.Spoilt, Seconds: opt.Value(b.Seconds), By: opt.Value(b.By),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter)})
 	if err != nil {
 		return nil, err
@@ -152,7 +152,7 @@ func (s *server) TickJob(ctx context.Context, r contract.TickJobRequestObject) (
 // tickCut ticks off what a logged cut made of a job's row. A job or a row that is
 // gone by now is no reason to lose the cut.
 func (s *server) tickCut(ctx context.Context, id, row uuid.UUID, made run.CutMade) error {
-	_, err := s.in(ctx).Job.TickOff(ctx, s.shop, id, job.Tick{Row: row, Made: made.Pieces, By: made.By, Sent: made.Sent})
+	_, err := s.in(ctx).Job.TickOff(ctx, s.shop(ctx), id, job.Tick{Row: row, Made: made.Pieces, By: made.By, Sent: made.Sent})
 	var gone *refusal.Error
 	if errors.As(err, &gone) {
 		return nil
@@ -177,7 +177,7 @@ func (f jobFile) VisitGetJobFileResponse(w http.ResponseWriter) error {
 }
 
 func (s *server) GetJobFile(ctx context.Context, r contract.GetJobFileRequestObject) (contract.GetJobFileResponseObject, error) {
-	j, err := s.in(ctx).Job.Job(ctx, s.shop, r.ID)
+	j, err := s.in(ctx).Job.Job(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}

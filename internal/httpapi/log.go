@@ -50,7 +50,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	page, next, err := s.in(ctx).Log.Rows(ctx, s.shop, filterOf(p), before, limitOf(p.Limit))
+	page, next, err := s.in(ctx).Log.Rows(ctx, s.shop(ctx), filterOf(p), before, limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -67,7 +67,7 @@ func (s *server) ListLog(ctx context.Context, r contract.ListLogRequestObject) (
 
 func (s *server) GetSeason(ctx context.Context, r contract.GetSeasonRequestObject) (contract.GetSeasonResponseObject, error) {
 	v := voiceOf(ctx)
-	season, err := s.in(ctx).Log.Season(ctx, s.shop, r.Params.Days)
+	season, err := s.in(ctx).Log.Season(ctx, s.shop(ctx), r.Params.Days)
 	if err != nil {
 		return nil, err
 	}
@@ -135,7 +135,7 @@ func logRow[T any](ctx context.Context, e store.Entry, err error, wrap func(cont
 }
 
 func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObject) (contract.StrikeRowResponseObject, error) {
-	e, err := s.in(ctx).Log.Strike(ctx, s.shop, r.ID, opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Log.Strike(ctx, s.shop(ctx), r.ID, opt.Value(r.Body.Note))
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.StrikeRowResponseObject {
 		return contract.StrikeRow201JSONResponse(o)
 	})
@@ -143,7 +143,7 @@ func (s *server) StrikeRow(ctx context.Context, r contract.StrikeRowRequestObjec
 
 func (s *server) AmendRow(ctx context.Context, r contract.AmendRowRequestObject) (contract.AmendRowResponseObject, error) {
 	b := r.Body
-	e, err := s.in(ctx).Log.Amend(ctx, s.shop, r.ID, shoplog.Amendment{
+	e, err := s.in(ctx).Log.Amend(ctx, s.shop(ctx), r.ID, shoplog.Amendment{
 		By: b.By, Note: b.Note, Pieces: b.Pieces, Wall: (*string)(b.Wall), Splinters: (*string)(b.Splinters), Other: (*string)(b.OtherSplinters), Effort: (*string)(b.Effort),
 	})
 	return logRow(ctx, e, err, func(o contract.LogEntry) contract.AmendRowResponseObject {
@@ -174,7 +174,7 @@ func (x logExport) VisitExportLogResponse(w http.ResponseWriter) error {
 
 func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObject) (contract.ExportLogResponseObject, error) {
 	p := r.Params
-	return logExport{ctx, s.svc, s.shop, filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish, FromDay: p.FromDay, UntilDay: p.UntilDay}), p.Format == contract.FileFormatCsv}, nil
+	return logExport{ctx, s.svc, s.shop(ctx), filterOf(contract.ListLogParams{BladeID: p.BladeID, SawID: p.SawID, Kind: p.Kind, From: p.From, To: p.To, Material: p.Material, Finish: p.Finish, FromDay: p.FromDay, UntilDay: p.UntilDay}), p.Format == contract.FileFormatCsv}, nil
 }
 
 func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
@@ -188,7 +188,7 @@ func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObjec
 }
 
 func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.LogImport, error) {
-	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop)
+	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
 	if err != nil {
 		return contract.LogImport{}, err
 	}
@@ -196,7 +196,7 @@ func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.L
 	if err != nil {
 		return contract.LogImport{}, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
-	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop, rows, save)
+	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop(ctx), rows, save)
 	if err != nil {
 		return contract.LogImport{}, err
 	}

@@ -11,7 +11,7 @@ import (
 
 func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequestObject) (contract.StartMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	m, err := s.in(ctx).Mount.Start(ctx, s.shop, r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, opt.Value(r.Body.By))
+	m, err := s.in(ctx).Mount.Start(ctx, s.shop(ctx), r.Body.SawID, r.Body.BladeID, r.Body.GrooveID, opt.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -20,7 +20,7 @@ func (s *server) StartMounting(ctx context.Context, r contract.StartMountingRequ
 
 func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestObject) (contract.GetMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	m, err := s.in(ctx).Mount.Get(ctx, s.shop, r.ID)
+	m, err := s.in(ctx).Mount.Get(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -29,7 +29,7 @@ func (s *server) GetMounting(ctx context.Context, r contract.GetMountingRequestO
 
 func (s *server) StepMounting(ctx context.Context, r contract.StepMountingRequestObject) (contract.StepMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	m := store.Mounting{ID: r.ID, Shop: s.shop, Step: r.Body.Step, Version: version(r.Params.IfMatch)}
+	m := store.Mounting{ID: r.ID, Shop: s.shop(ctx), Step: r.Body.Step, Version: version(r.Params.IfMatch)}
 	out, err := s.in(ctx).Mount.Step(ctx, m, r.Body.Answers)
 	if err != nil {
 		return nil, err
@@ -38,12 +38,12 @@ func (s *server) StepMounting(ctx context.Context, r contract.StepMountingReques
 }
 
 func (s *server) DropMounting(ctx context.Context, r contract.DropMountingRequestObject) (contract.DropMountingResponseObject, error) {
-	return contract.DropMounting204Response{}, s.in(ctx).Mount.Drop(ctx, s.shop, r.ID)
+	return contract.DropMounting204Response{}, s.in(ctx).Mount.Drop(ctx, s.shop(ctx), r.ID)
 }
 
 func (s *server) EndMounting(ctx context.Context, r contract.EndMountingRequestObject) (contract.EndMountingResponseObject, error) {
 	v := voiceOf(ctx)
-	e, err := s.in(ctx).Mount.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), opt.Value(r.Body.By), opt.Value(r.Body.DiameterMm))
+	e, err := s.in(ctx).Mount.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), opt.Value(r.Body.By), opt.Value(r.Body.DiameterMm))
 	if err != nil {
 		return nil, err
 	}

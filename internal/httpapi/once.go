@@ -106,7 +106,7 @@ func (s *server) underKey(c *gin.Context, key string, act func(*shop.Service) st
 	}
 	c.Request.Body = io.NopCloser(bytes.NewReader(body))
 	digest := sha256.Sum256(fmt.Appendf(nil, "%s %s\n%s", c.Request.Method, c.Request.URL.RequestURI(), body))
-	return s.svc.Once(c.Request.Context(), s.shop, key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
+	return s.svc.Once(c.Request.Context(), s.shop(c.Request.Context()), key, digest[:], func(in *shop.Service) (store.Answer, error) { return act(in), nil })
 }
 
 // A keptAnswer is written to in place of the connection.

@@ -70,7 +70,7 @@ func (s *server) PlanStock(ctx context.Context, r contract.PlanStockRequestObjec
 }
 
 func (s *server) GetOwning(ctx context.Context, _ contract.GetOwningRequestObject) (contract.GetOwningResponseObject, error) {
-	n, err := s.in(ctx).Own.Notes(ctx, s.shop)
+	n, err := s.in(ctx).Own.Notes(ctx, s.shop(ctx))
 	return contract.GetOwning200JSONResponse(encodeNotes(n)), err
 }
 
@@ -82,7 +82,7 @@ func (s *server) ChangeOwning(ctx context.Context, r contract.ChangeOwningReques
 	for _, w := range r.Body.Wishes {
 		n.Wishes = append(n.Wishes, own.Wish(w))
 	}
-	n, err := s.in(ctx).Own.Note(ctx, s.shop, n)
+	n, err := s.in(ctx).Own.Note(ctx, s.shop(ctx), n)
 	return contract.ChangeOwning200JSONResponse(encodeNotes(n)), err
 }
 
@@ -99,19 +99,19 @@ func encodeNotes(n own.Notes) contract.OwningNotes {
 
 func (s *server) PlanOwning(ctx context.Context, r contract.PlanOwningRequestObject) (contract.PlanOwningResponseObject, error) {
 	v := voiceOf(ctx)
-	notes, err := s.in(ctx).Own.Notes(ctx, s.shop)
+	notes, err := s.in(ctx).Own.Notes(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
 	ask := own.Ask{Hour: notes.Hour, Prices: notes.Prices}
 	if id := r.Body.JobID; id != nil {
-		j, err := s.in(ctx).Job.Job(ctx, s.shop, *id)
+		j, err := s.in(ctx).Job.Job(ctx, s.shop(ctx), *id)
 		if err != nil {
 			return nil, refusal.NotThere(err, "job_id", "job")
 		}
 		ask.Rows = append([]job.Row{}, j.Rows...)
 	}
-	o, err := s.in(ctx).Own.Weigh(ctx, s.shop, ask)
+	o, err := s.in(ctx).Own.Weigh(ctx, s.shop(ctx), ask)
 	if err != nil {
 		return nil, err
 	}
@@ -181,7 +181,7 @@ func (s *server) PlanFirstBlades(ctx context.Context, r contract.PlanFirstBlades
 	if err != nil {
 		return nil, err
 	}
-	all, err := s.in(ctx).Own.FirstBlades(ctx, s.shop, rows)
+	all, err := s.in(ctx).Own.FirstBlades(ctx, s.shop(ctx), rows)
 	if err != nil {
 		return nil, err
 	}

@@ -13,7 +13,7 @@ import (
 )
 
 func (s *server) GetPhoto(ctx context.Context, r contract.GetPhotoRequestObject) (contract.GetPhotoResponseObject, error) {
-	raw, err := s.in(ctx).Rack.Photo(ctx, s.shop, r.ID)
+	raw, err := s.in(ctx).Rack.Photo(ctx, s.shop(ctx), r.ID)
 	return contract.GetPhoto200ImageJpegResponse{Body: bytes.NewReader(raw), ContentLength: int64(len(raw))}, err
 }
 
@@ -23,7 +23,7 @@ func (s *server) SetPhoto(ctx context.Context, r contract.SetPhotoRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	b, err := s.in(ctx).Rack.SetPhoto(ctx, s.shop, r.ID, developed)
+	b, err := s.in(ctx).Rack.SetPhoto(ctx, s.shop(ctx), r.ID, developed)
 	return contract.SetPhoto200JSONResponse(v.encodeBlade(b)), err
 }
 
@@ -47,6 +47,6 @@ func develop(c *gin.Context) {
 
 func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObject) (contract.DropPhotoResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.DropPhoto(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Rack.DropPhoto(ctx, s.shop(ctx), r.ID)
 	return contract.DropPhoto200JSONResponse(v.encodeBlade(b)), err
 }

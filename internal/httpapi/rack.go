@@ -30,7 +30,7 @@ func (s *server) AddBlade(ctx context.Context, r contract.AddBladeRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	if b, err = s.in(ctx).Rack.AddBlade(ctx, s.shop, b); err != nil {
+	if b, err = s.in(ctx).Rack.AddBlade(ctx, s.shop(ctx), b); err != nil {
 		return nil, err
 	}
 	return contract.AddBlade201JSONResponse(withProfile(v.encodeBlade(b), b)), nil
@@ -77,7 +77,7 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 		return nil, err
 	}
 	b.ID, b.Version = r.ID, version(r.Params.IfMatch)
-	if b, err = s.in(ctx).Rack.ChangeBlade(ctx, s.shop, b); err != nil {
+	if b, err = s.in(ctx).Rack.ChangeBlade(ctx, s.shop(ctx), b); err != nil {
 		return nil, err
 	}
 	return contract.ChangeBlade200JSONResponse(withProfile(v.encodeBlade(b), b)), nil
@@ -85,13 +85,13 @@ func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestO
 
 func (s *server) RetireBlade(ctx context.Context, r contract.RetireBladeRequestObject) (contract.RetireBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop, r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
+	b, err := s.in(ctx).Rack.RetireBlade(ctx, s.shop(ctx), r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
 	return contract.RetireBlade200JSONResponse(v.encodeBlade(b)), err
 }
 
 func (s *server) RestoreBlade(ctx context.Context, r contract.RestoreBladeRequestObject) (contract.RestoreBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.RestoreBlade(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Rack.RestoreBlade(ctx, s.shop(ctx), r.ID)
 	return contract.RestoreBlade200JSONResponse(v.encodeBlade(b)), err
 }
 
@@ -100,7 +100,7 @@ func (s *server) AddSaw(ctx context.Context, r contract.AddSawRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	w, err = s.in(ctx).Rack.AddSaw(ctx, s.shop, w)
+	w, err = s.in(ctx).Rack.AddSaw(ctx, s.shop(ctx), w)
 	return contract.AddSaw201JSONResponse(encodeSaw(w)), err
 }
 
@@ -113,7 +113,7 @@ func (s *server) DraftSaw(_ context.Context, r contract.DraftSawRequestObject) (
 }
 
 func (s *server) GetSaw(ctx context.Context, r contract.GetSawRequestObject) (contract.GetSawResponseObject, error) {
-	w, err := s.in(ctx).Rack.Saw(ctx, s.shop, r.ID)
+	w, err := s.in(ctx).Rack.Saw(ctx, s.shop(ctx), r.ID)
 	return contract.GetSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -123,17 +123,17 @@ func (s *server) ChangeSaw(ctx context.Context, r contract.ChangeSawRequestObjec
 		return nil, err
 	}
 	w.ID, w.Version = r.ID, version(r.Params.IfMatch)
-	w, err = s.in(ctx).Rack.ChangeSaw(ctx, s.shop, w)
+	w, err = s.in(ctx).Rack.ChangeSaw(ctx, s.shop(ctx), w)
 	return contract.ChangeSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) RetireSaw(ctx context.Context, r contract.RetireSawRequestObject) (contract.RetireSawResponseObject, error) {
-	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop, r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
+	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop(ctx), r.ID, string(r.Body.Reason), opt.Value(r.Body.Note))
 	return contract.RetireSaw200JSONResponse(encodeSaw(w)), err
 }
 
 func (s *server) RestoreSaw(ctx context.Context, r contract.RestoreSawRequestObject) (contract.RestoreSawResponseObject, error) {
-	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop, r.ID, "", "")
+	w, err := s.in(ctx).Rack.RetireSaw(ctx, s.shop(ctx), r.ID, "", "")
 	return contract.RestoreSaw200JSONResponse(encodeSaw(w)), err
 }
 
@@ -144,7 +144,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 		return nil, err
 	}
 	after.Retired = opt.Value(r.Params.Retired)
-	page, next, err := s.in(ctx).Rack.Blades(ctx, s.shop, after, limitOf(r.Params.Limit))
+	page, next, err := s.in(ctx).Rack.Blades(ctx, s.shop(ctx), after, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -161,7 +161,7 @@ func (s *server) ListBlades(ctx context.Context, r contract.ListBladesRequestObj
 
 func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject) (contract.GetBladeResponseObject, error) {
 	v := voiceOf(ctx)
-	b, err := s.in(ctx).Rack.Blade(ctx, s.shop, r.ID)
+	b, err := s.in(ctx).Rack.Blade(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -169,7 +169,7 @@ func (s *server) GetBlade(ctx context.Context, r contract.GetBladeRequestObject)
 }
 
 func (s *server) ListSaws(ctx context.Context, _ contract.ListSawsRequestObject) (contract.ListSawsResponseObject, error) {
-	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop)
+	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -202,11 +202,11 @@ func (s *server) ListUsualSaws(_ context.Context, r contract.ListUsualSawsReques
 }
 
 func (s *server) ListUsualBlades(ctx context.Context, r contract.ListUsualBladesRequestObject) (contract.ListUsualBladesResponseObject, error) {
-	w, err := s.in(ctx).Rack.Saw(ctx, s.shop, r.Params.SawID)
+	w, err := s.in(ctx).Rack.Saw(ctx, s.shop(ctx), r.Params.SawID)
 	if err != nil {
 		return nil, err
 	}
-	hung, _, err := s.in(ctx).Rack.Blades(ctx, s.shop, store.Place{}, 500) // as many as a page has
+	hung, _, err := s.in(ctx).Rack.Blades(ctx, s.shop(ctx), store.Place{}, 500) // as many as a page has
 	if err != nil {
 		return nil, err
 	}

@@ -20,7 +20,7 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 	blades := make([]store.Blade, len(r.Body.BladeIds))
 	for i, id := range r.Body.BladeIds {
 		var err error
-		if blades[i], err = s.in(ctx).Rack.Blade(ctx, s.shop, id); err != nil {
+		if blades[i], err = s.in(ctx).Rack.Blade(ctx, s.shop(ctx), id); err != nil {
 			return nil, err
 		}
 	}
@@ -33,11 +33,11 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 }
 
 func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
-	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop)
+	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
-	blades, _, err := s.in(ctx).Rack.Blades(ctx, s.shop, store.Place{}, rackLimit)
+	blades, _, err := s.in(ctx).Rack.Blades(ctx, s.shop(ctx), store.Place{}, rackLimit)
 	if err != nil {
 		return nil, err
 	}
@@ -65,7 +65,7 @@ func (s *server) ImportRack(ctx context.Context, r contract.ImportRackRequestObj
 		return nil, &refusal.Error{Reason: refusal.Stale, Field: "digest", What: say.Of("the file or the rack has changed since the preview; nothing was saved. Look at the preview again")}
 	}
 	saws, blades := p.Changes()
-	if err := s.in(ctx).Rack.Import(ctx, s.shop, saws, blades); err != nil {
+	if err := s.in(ctx).Rack.Import(ctx, s.shop(ctx), saws, blades); err != nil {
 		return nil, err
 	}
 	return contract.ImportRack200JSONResponse(encodePreview(p)), nil
@@ -76,11 +76,11 @@ func (s *server) preview(ctx context.Context, f contract.RackFile) (rackfile.Pre
 	if err != nil {
 		return rackfile.Preview{}, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
-	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop)
+	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop(ctx))
 	if err != nil {
 		return rackfile.Preview{}, err
 	}
-	return s.files.Compare(s.shop, f.Text, rows, saws, blades), nil
+	return s.files.Compare(s.shop(ctx), f.Text, rows, saws, blades), nil
 }
 
 func encodePreview(p rackfile.Preview) contract.ImportPreview {

@@ -16,7 +16,7 @@ import (
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
 	v := voiceOf(ctx)
-	all, err := s.in(ctx).Run.Trials(ctx, s.shop, r.Params.BladeID, limitOf(r.Params.Limit))
+	all, err := s.in(ctx).Run.Trials(ctx, s.shop(ctx), r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -42,7 +42,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 		pins[i].Exit = one.ExitSupport
 		feeds[i] = opt.Value(one.FeedMMin)
 	}
-	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop, c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, opt.Value(r.Body.By))
+	t, err := s.in(ctx).Run.StartTrial(ctx, s.shop(ctx), c, raw, pins, feeds, r.Body.Repeats, r.Body.Blind, opt.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -52,7 +52,7 @@ func (s *server) StartTrial(ctx context.Context, r contract.StartTrialRequestObj
 
 func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject) (contract.GetTrialResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Run.Trial(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).Run.Trial(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -62,7 +62,7 @@ func (s *server) GetTrial(ctx context.Context, r contract.GetTrialRequestObject)
 
 func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequestObject) (contract.CutTrialPieceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Run.RunCut(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Piece, opt.Value(r.Body.Seconds))
+	t, err := s.in(ctx).Run.RunCut(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Piece, opt.Value(r.Body.Seconds))
 	if err != nil {
 		return nil, err
 	}
@@ -73,7 +73,7 @@ func (s *server) CutTrialPiece(ctx context.Context, r contract.CutTrialPieceRequ
 func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPieceRequestObject) (contract.GradeTrialPieceResponseObject, error) {
 	v := voiceOf(ctx)
 	b := r.Body
-	t, err := s.in(ctx).Run.RunGraded(ctx, s.shop, r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
+	t, err := s.in(ctx).Run.RunGraded(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), b.Piece, string(b.Wall), string(b.Splinters), string(b.Effort))
 	if err != nil {
 		return nil, err
 	}
@@ -83,7 +83,7 @@ func (s *server) GradeTrialPiece(ctx context.Context, r contract.GradeTrialPiece
 
 func (s *server) EndTrial(ctx context.Context, r contract.EndTrialRequestObject) (contract.EndTrialResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Run.EndTrial(ctx, s.shop, r.ID, version(r.Params.IfMatch))
+	t, err := s.in(ctx).Run.EndTrial(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch))
 	if err != nil {
 		return nil, err
 	}
@@ -128,7 +128,7 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Metres: opt.Value(r.Body.Metres), Seconds: opt.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: opt.Value(r.Body.By), Note: opt.Value(r.Body.Note),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
 	}
-	e, err := s.in(ctx).Run.LogCut(ctx, s.shop, made)
+	e, err := s.in(ctx).Run.LogCut(ctx, s.shop(ctx), made)
 	if err == nil && r.Body.JobID != nil && r.Body.RowID != nil {
 		err = s.tickCut(ctx, *r.Body.JobID, *r.Body.RowID, made)
 	}
@@ -141,7 +141,7 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 
 func (s *server) ListLessons(ctx context.Context, _ contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
 	v := voiceOf(ctx)
-	all, err := s.in(ctx).Run.Lessons(ctx, s.shop)
+	all, err := s.in(ctx).Run.Lessons(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}

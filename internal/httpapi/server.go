@@ -11,6 +11,9 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
+	"reflect"
+	"slices"
 	"strings"
 	"time"
 
@@ -27,15 +30,19 @@ import (
 	"corte/internal/logfile"
 	"corte/internal/metrics"
 	"corte/internal/rackfile"
+	"corte/internal/record"
 	"corte/internal/shop"
 	"corte/internal/shopfile"
-	"corte/internal/store"
 )
 
 // Options say what to serve.
 type Options struct {
 	Service *shop.Service
-	Shop    uuid.UUID  // whose rack is served, until sign-in says so
+	Shop    uuid.UUID  // that is served where nobody signs in, and whose the dial gauges are
+	SignIn  *SignIn    // how people come in; nil where the server is open, on loopback alone
+	Beside  bool       // it is looked at from another shop, by whoever came into that one
+	Hosts   []string   // names that it is reached under, beside loopback
+	Proxies []string   // addresses that forward to it
 	Web     fs.FS      // the built front end
 	Pages   []string   // the addresses it has pages for; "rack/:id" for any one blade's
 	Gauges  *gauge.Hub // the dial gauges that are listened to
@@ -76,10 +83,13 @@ func New(o Options) (http.Handler, error) {
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
 	r.ContextWithFallback = true // handlers see the request's deadline through *gin.Context
+	if err := r.SetTrustedProxies(o.Proxies); err != nil {
+		return nil, fmt.Errorf("a proxy's address cannot be read: %w", err)
+	}
 	if o.Metrics != nil {
 		r.Use(o.Metrics.Requests)
 	}
-	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, ofShop(o.Shop), logRequests(o.Log), recoverPanics, onlyLoopback, onlySameOrigin(), secure, limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, shopFilePath})))
+	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, logRequests(o.Log), recoverPanics, onlyOurs(o.Hosts), onlyThrough(o.Proxies), onlySameOrigin(), secure(o.SignIn), limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, shopFilePath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
@@ -104,13 +114,22 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
-	s := &server{o.Service, o.Shop, files, o.Gauges, o.Copies, o.By}
-	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, speaking}, contract.StrictGinServerOptions{
+	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By}
+	if o.SignIn != nil {
+		if s.door, err = newDoor(o.Service.Store, o.Service.Now, o.SignIn); err != nil {
+			return nil, err
+		}
+	}
+	need, err := needs(spec)
+	if err != nil {
+		return nil, err
+	}
+	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{outlasting, speaking, signing, s.auditing}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  refuseError,
 		HandlerErrorFunc:         refuseError,
 		ResponseErrorHandlerFunc: refuseError,
 	})
-	contract.RegisterHandlersWithOptions(r.Group("", develop, s.once(spec), keep), strict, contract.GinServerOptions{
+	contract.RegisterHandlersWithOptions(r.Group("", s.who, onlyWhoMay(need), develop, s.once(spec), keep), strict, contract.GinServerOptions{
 		BaseURL: base,
 		ErrorHandler: func(c *gin.Context, _ error, _ int) {
 			refuse(c, http.StatusBadRequest, "", "The address cannot be read.")
@@ -153,11 +172,6 @@ func outlasting(next contract.StrictHandlerFunc, _ string) contract.StrictHandle
 	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
 }
 
-// ofShop lets the database show and change one shop's rows alone.
-func ofShop(shop uuid.UUID) gin.HandlerFunc {
-	return func(c *gin.Context) { c.Request = c.Request.WithContext(store.For(c.Request.Context(), shop)) }
-}
-
 // identify gives each request an id, for its log line and its problems.
 func identify(c *gin.Context) {
 	id := rand.Text()[:12]
@@ -187,15 +201,44 @@ func recoverPanics(c *gin.Context) {
 	c.Next()
 }
 
-// onlyLoopback refuses names that a hostile page could point at this machine.
-func onlyLoopback(c *gin.Context) {
-	host := c.Request.Host
-	if h, _, err := net.SplitHostPort(host); err == nil {
-		host = h
+// onlyOurs refuses names that a hostile page could point at this machine: all but
+// loopback's and those that the settings name.
+func onlyOurs(hosts []string) gin.HandlerFunc {
+	says := "Corte answers on this machine alone, as 127.0.0.1 or localhost."
+	if len(hosts) > 0 {
+		says = "Corte is not reached under this name; CORTE_HOSTS lists those that it has."
 	}
-	ip := net.ParseIP(strings.Trim(host, "[]"))
-	if host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		refuse(c, http.StatusMisdirectedRequest, "", "Corte answers on this machine alone, as 127.0.0.1 or localhost.")
+	return func(c *gin.Context) {
+		host := c.Request.Host
+		if h, _, err := net.SplitHostPort(host); err == nil {
+			host = h
+		}
+		host = strings.ToLower(strings.Trim(host, "[]"))
+		ip := net.ParseIP(host)
+		if host != "localhost" && (ip == nil || !ip.IsLoopback()) && !slices.Contains(hosts, host) {
+			refuse(c, http.StatusMisdirectedRequest, "", says)
+		}
+	}
+}
+
+// onlyThrough refuses who comes past the proxy that has the certificate. Proxies
+// are addresses or ranges that could be read.
+func onlyThrough(proxies []string) gin.HandlerFunc {
+	var ranges []netip.Prefix
+	for _, p := range proxies {
+		if at, err := netip.ParseAddr(p); err == nil {
+			ranges = append(ranges, netip.PrefixFrom(at, at.BitLen()))
+		} else if in, err := netip.ParsePrefix(p); err == nil {
+			ranges = append(ranges, in)
+		}
+	}
+	return func(c *gin.Context) {
+		from, err := netip.ParseAddr(c.RemoteIP())
+		from = from.Unmap()
+		if len(ranges) == 0 || err == nil && (from.IsLoopback() || slices.ContainsFunc(ranges, func(p netip.Prefix) bool { return p.Contains(from) })) {
+			return
+		}
+		refuse(c, http.StatusMisdirectedRequest, "", "Corte is reached through its proxy, not past it.")
 	}
 }
 
@@ -209,7 +252,16 @@ func onlySameOrigin() gin.HandlerFunc {
 	}
 }
 
-func secure(c *gin.Context) {
+func secure(how *SignIn) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		if how != nil && how.Secure {
+			c.Header("Strict-Transport-Security", "max-age=31536000")
+		}
+		secured(c)
+	}
+}
+
+func secured(c *gin.Context) {
 	h := c.Writer.Header()
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "no-referrer")
@@ -244,9 +296,73 @@ func limit(c *gin.Context) {
 // refuseError turns into a problem.
 type server struct {
 	svc    *shop.Service
-	shop   uuid.UUID
+	door   *door     // nil where the server is open
+	home   uuid.UUID // that is served where nobody signs in
+	beside bool
 	files  *rackfile.Reader
-	gauges *gauge.Hub
+	gauges *gauge.Hub // that stand in the home shop
+	none   *gauge.Hub // that stand in any other
 	copies *shopfile.Keeper
 	by     string
+}
+
+// shop is the shop that a request is in.
+func (s *server) shop(ctx context.Context) uuid.UUID { return record.ActorOf(ctx).Shop }
+
+// hub has the dial gauges of the shop that a request is in.
+func (s *server) hub(ctx context.Context) *gauge.Hub {
+	if s.shop(ctx) == s.home {
+		return s.gauges
+	}
+	return s.none
+}
+
+// keeper keeps the copies of the shop that a request is in; nil where nobody does.
+func (s *server) keeper(ctx context.Context) *shopfile.Keeper {
+	if s.copies == nil {
+		return nil
+	}
+	return s.copies.Of(s.shop(ctx))
+}
+
+// audited are the calls that an owner may want to look up, beside those whose
+// station writes them down itself.
+var audited = map[string]string{
+	"StrikeRow": "struck a row", "AmendRow": "put a row right", "ExportLog": "took the log out", "ExportRack": "took the rack out", "GetShopFile": "took the whole shop out",
+	"BringShopFile": "brought a whole shop in", "ImportLog": "brought a log in", "ImportRack": "brought a rack in", "NewCalendar": "gave the calendar an address",
+}
+
+// auditing writes down who made such a call, together with what it changed. Where
+// nobody signs in there is nobody to name.
+func (s *server) auditing(next contract.StrictHandlerFunc, call string) contract.StrictHandlerFunc {
+	what, ok := audited[call]
+	if !ok {
+		return next
+	}
+	return func(c *gin.Context, request any) (any, error) {
+		out, err := next(c, request)
+		if err != nil || record.ActorOf(c).Way == record.Open {
+			return out, err
+		}
+		about := ""
+		if id := reflect.ValueOf(request).FieldByName("ID"); id.IsValid() {
+			about = fmt.Sprintf("row %v", id.Interface())
+		}
+		return out, s.in(c).People.Note(c, s.shop(c), what, about)
+	}
+}
+
+// signing fills in whom a record is by, where it does not say so itself.
+func signing(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
+	return func(c *gin.Context, request any) (any, error) {
+		if name := record.ActorOf(c).Name; name != "" {
+			body := reflect.Indirect(reflect.Indirect(reflect.ValueOf(request)).FieldByName("Body"))
+			if body.Kind() == reflect.Struct {
+				if by := body.FieldByName("By"); by.IsValid() && by.Type() == reflect.TypeFor[*string]() && (by.IsNil() || by.Elem().String() == "") {
+					by.Set(reflect.ValueOf(&name))
+				}
+			}
+		}
+		return next(c, request)
+	}
 }

@@ -15,7 +15,7 @@ import (
 )
 
 func (s *server) GetShop(ctx context.Context, _ contract.GetShopRequestObject) (contract.GetShopResponseObject, error) {
-	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop)
+	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -56,12 +56,13 @@ func (s *server) GetLive(context.Context, contract.GetLiveRequestObject) (contra
 
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
-	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop, Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone)})
+	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop(ctx), Version: version(r.Params.IfMatch), Name: in.Name,
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone),
+		SignOff: string(cmp.Or(opt.Value(in.SignOff), contract.ShopInputSignOffOff)), Pins: in.Pins == nil || *in.Pins})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }
 
 func encodeShop(sh store.Shop) contract.Shop {
 	return contract.Shop{TimeZone: opt.Known(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
-		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework}
+		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework, SignOff: opt.Known(contract.ShopSignOff(sh.SignOff)), Pins: &sh.Pins}
 }

@@ -33,7 +33,7 @@ func (v voice) cause(id string) string {
 
 func (s *server) ListTraces(ctx context.Context, r contract.ListTracesRequestObject) (contract.ListTracesResponseObject, error) {
 	v := voiceOf(ctx)
-	rows, err := s.in(ctx).Trace.Recent(ctx, s.shop, r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
+	rows, err := s.in(ctx).Trace.Recent(ctx, s.shop(ctx), r.Params.SawID, r.Params.BladeID, limitOf(r.Params.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -64,7 +64,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 	if err != nil {
 		return nil, err
 	}
-	t, err := s.in(ctx).Trace.Start(ctx, s.shop, c, raw, r.Body.BladeID, opt.Value(r.Body.HeightMm), r.Body.Present, opt.Value(r.Body.By))
+	t, err := s.in(ctx).Trace.Start(ctx, s.shop(ctx), c, raw, r.Body.BladeID, opt.Value(r.Body.HeightMm), r.Body.Present, opt.Value(r.Body.By))
 	if err != nil {
 		return nil, err
 	}
@@ -74,7 +74,7 @@ func (s *server) StartTrace(ctx context.Context, r contract.StartTraceRequestObj
 
 func (s *server) GetTrace(ctx context.Context, r contract.GetTraceRequestObject) (contract.GetTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Trace.Get(ctx, s.shop, r.ID)
+	t, err := s.in(ctx).Trace.Get(ctx, s.shop(ctx), r.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -88,7 +88,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 	for k, a := range r.Body.Answers {
 		answers[k] = string(a)
 	}
-	t, err := s.in(ctx).Trace.SetEvidence(ctx, s.shop, r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
+	t, err := s.in(ctx).Trace.SetEvidence(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Present, r.Body.Absent, answers)
 	if err != nil {
 		return nil, err
 	}
@@ -98,7 +98,7 @@ func (s *server) SetTraceEvidence(ctx context.Context, r contract.SetTraceEviden
 
 func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject) (contract.EndTraceResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Trace.End(ctx, s.shop, r.ID, version(r.Params.IfMatch), opt.Value(r.Body.Cause), r.Body.Fixed, opt.Value(r.Body.Note))
+	t, err := s.in(ctx).Trace.End(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), opt.Value(r.Body.Cause), r.Body.Fixed, opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}
@@ -107,7 +107,7 @@ func (s *server) EndTrace(ctx context.Context, r contract.EndTraceRequestObject)
 }
 
 func (s *server) DropTrace(ctx context.Context, r contract.DropTraceRequestObject) (contract.DropTraceResponseObject, error) {
-	return contract.DropTrace204Response{}, s.in(ctx).Trace.Drop(ctx, s.shop, r.ID)
+	return contract.DropTrace204Response{}, s.in(ctx).Trace.Drop(ctx, s.shop(ctx), r.ID)
 }
 
 // reasonsShown are as many as anyone weighs; the rest is hardly likely.

@@ -13,7 +13,7 @@ import (
 
 func (s *server) WorkOutTruing(ctx context.Context, r contract.WorkOutTruingRequestObject) (contract.WorkOutTruingResponseObject, error) {
 	v := voiceOf(ctx)
-	t, err := s.in(ctx).Truing.WorkOut(ctx, s.shop, decodeReading(*r.Body))
+	t, err := s.in(ctx).Truing.WorkOut(ctx, s.shop(ctx), decodeReading(*r.Body))
 	if err != nil {
 		return nil, err
 	}
@@ -25,7 +25,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 	if err != nil {
 		return nil, err
 	}
-	e, err := s.in(ctx).Truing.Save(ctx, s.shop, decodeReading(*r.Body), input, sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter))
+	e, err := s.in(ctx).Truing.Save(ctx, s.shop(ctx), decodeReading(*r.Body), input, sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter))
 	if err != nil {
 		return nil, err
 	}
@@ -35,7 +35,7 @@ func (s *server) SaveTruing(ctx context.Context, r contract.SaveTruingRequestObj
 
 func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestObject) (contract.ListTruingsResponseObject, error) {
 	p := r.Params
-	rows, err := s.in(ctx).Truing.Recent(ctx, s.shop, p.SawID, p.BladeID, string(opt.Value(p.Test)), limitOf(p.Limit))
+	rows, err := s.in(ctx).Truing.Recent(ctx, s.shop(ctx), p.SawID, p.BladeID, string(opt.Value(p.Test)), limitOf(p.Limit))
 	if err != nil {
 		return nil, err
 	}
@@ -50,7 +50,7 @@ func (s *server) ListTruings(ctx context.Context, r contract.ListTruingsRequestO
 
 func (s *server) MoveSaw(ctx context.Context, r contract.MoveSawRequestObject) (contract.MoveSawResponseObject, error) {
 	v := voiceOf(ctx)
-	e, err := s.in(ctx).Truing.MoveSaw(ctx, s.shop, r.ID, opt.Value(r.Body.Note))
+	e, err := s.in(ctx).Truing.MoveSaw(ctx, s.shop(ctx), r.ID, opt.Value(r.Body.Note))
 	if err != nil {
 		return nil, err
 	}

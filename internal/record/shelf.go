@@ -15,6 +15,7 @@ type Shelf struct {
 	Blades  []Blade // as a rack lists them
 	Taught  []Lesson
 	Swayed  map[uuid.UUID]map[uuid.UUID]Wobble // by saw and blade
+	Mine    map[uuid.UUID]Alone                // what whoever asked may do alone, by saw
 }
 
 // Saw finds a saw. A shelf is of one shop, whatever shop is named.
@@ -45,6 +46,9 @@ func (s Shelf) Lessons(_ context.Context, _ uuid.UUID, material string) (out []L
 	}
 	return out, nil
 }
+
+// Alone is what whoever asked for the shelf may do alone on a saw.
+func (s Shelf) Alone(_ context.Context, _, saw uuid.UUID) (Alone, error) { return s.Mine[saw], nil }
 
 // Wobbles are how blades were last measured on a saw.
 func (s Shelf) Wobbles(_ context.Context, _, saw uuid.UUID) (map[uuid.UUID]Wobble, error) {

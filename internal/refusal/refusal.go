@@ -13,11 +13,14 @@ import (
 type Reason uint8
 
 const (
-	Invalid  Reason = iota // what was asked cannot be
-	Missing                // what was named is not in this shop
-	Conflict               // what was sent contradicts what was sent before
-	Stale                  // somebody else changed it in the meantime
-	Busy                   // there was no time for it
+	Invalid   Reason = iota // what was asked cannot be
+	Missing                 // what was named is not in this shop
+	Conflict                // what was sent contradicts what was sent before
+	Stale                   // somebody else changed it in the meantime
+	Busy                    // there was no time for it
+	Unknown                 // nobody is signed in, or not rightly
+	Forbidden               // who asks may not
+	TooOften                // it was tried too often
 )
 
 // An Error is a sentence for the person at the saw, and the field it is about.
@@ -41,6 +44,12 @@ func (e *Error) Status() int {
 		return 503
 	case e.Reason == Stale:
 		return 412
+	case e.Reason == Unknown:
+		return 401
+	case e.Reason == Forbidden:
+		return 403
+	case e.Reason == TooOften:
+		return 429
 	case e.Reason == Missing && (e.Field == "id" || e.Field == ""):
 		return 404
 	}

@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/say"
+	"corte/internal/account"
 	"corte/internal/refusal"
 	"corte/internal/shop/bench"
 	"corte/internal/shop/care"
@@ -22,6 +23,7 @@ import (
 	"corte/internal/shop/log"
 	"corte/internal/shop/mount"
 	"corte/internal/shop/own"
+	"corte/internal/shop/people"
 	"corte/internal/shop/rack"
 	"corte/internal/shop/run"
 	"corte/internal/shop/trace"
@@ -41,6 +43,7 @@ type Service struct {
 	Log    log.Station
 	Mount  mount.Station
 	Own    own.Station
+	People people.Station
 	Rack   rack.Station
 	Run    run.Station
 	Trace  trace.Station
@@ -53,7 +56,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 func over(k *kit.Kit) *Service {
 	return &Service{
 		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Log: log.At(k),
-		Mount: mount.At(k), Own: own.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
+		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }
 
@@ -76,9 +79,13 @@ func (s *Service) Together(ctx context.Context, act func(*Service) error) error 
 	return s.Store.Atomically(ctx, func(tx *store.Store) error { return act(over(s.In(tx))) })
 }
 
-// SweepAnswers forgets answers that are too old for anybody to ask again.
-func (s *Service) SweepAnswers(ctx context.Context) error {
-	return s.Store.SweepAnswers(ctx, s.Now().Add(-store.AnswersKept))
+// Sweep forgets answers that are too old for anybody to ask again, and ways in
+// that are over.
+func (s *Service) Sweep(ctx context.Context) error {
+	if err := s.Store.SweepAnswers(ctx, s.Now().Add(-store.AnswersKept)); err != nil {
+		return err
+	}
+	return s.Store.SweepAccounts(ctx, s.Now(), account.Forget)
 }
 
 // Alive reports whether the database answers.

@@ -78,6 +78,16 @@ type Keeper struct {
 
 	one     sync.Mutex // copies are made one after the other
 	trouble atomic.Pointer[string]
+	others  sync.Map // keepers of other shops in the same folder
+}
+
+// Of is the keeper of any shop, in the same folder and by the same rules.
+func (k *Keeper) Of(shop uuid.UUID) *Keeper {
+	if shop == k.Shop {
+		return k
+	}
+	other, _ := k.others.LoadOrStore(shop, &Keeper{Store: k.Store, Shop: shop, Dir: k.Dir, Keep: k.Keep, By: k.By, Now: k.Now})
+	return other.(*Keeper)
 }
 
 // Trouble is why the last try made no copy; empty where it made one.
@@ -214,15 +224,26 @@ func (k *Keeper) due(all []Copy) bool {
 	return i < 0 || now.Sub(all[i].At) >= daily
 }
 
-// Run makes a copy whenever the last one is a day old, until ctx ends.
+// Run makes a copy of the shop, and of every other that people sign in to,
+// whenever its last one is a day old, until ctx ends.
 func (k *Keeper) Run(ctx context.Context, log *slog.Logger) {
 	for {
-		all, err := k.Copies()
-		if err == nil && k.due(all) {
-			_, err = k.Make(ctx)
-		}
+		shops, err := k.Store.ShopsWithPeople(ctx)
 		if err != nil && ctx.Err() == nil {
-			log.Error("no copy of the shop was made", "folder", k.Dir, "error", err)
+			log.Error("it is not known which shops to copy", "error", err)
+		}
+		if !slices.Contains(shops, k.Shop) {
+			shops = append(shops, k.Shop)
+		}
+		for _, id := range shops {
+			one := k.Of(id)
+			all, err := one.Copies()
+			if err == nil && one.due(all) {
+				_, err = one.Make(ctx)
+			}
+			if err != nil && ctx.Err() == nil {
+				log.Error("no copy of the shop was made", "shop", id, "folder", k.Dir, "error", err)
+			}
 		}
 		select {
 		case <-ctx.Done():

@@ -228,6 +228,9 @@ func (f *File) Restore(ctx context.Context, st *store.Store, shop uuid.UUID, p P
 				return err
 			}
 		}
+		if err := st.SamePeople(ctx, shop); err != nil {
+			return err
+		}
 		return st.Beyond(ctx)
 	})
 }

@@ -52,9 +52,18 @@ func full(t *testing.T) (*store.Store, *pgx.Conn, uuid.UUID) {
 			FROM saws s, blades b WHERE s.shop_id = $1 LIMIT 1`,
 		`INSERT INTO trials (shop_id, id, saw_id, blade_id, material, asked, runs, blind, started_at) SELECT s.shop_id, gen_random_uuid(), s.id, b.id, 'cherry', '{"n": 1e-7}', '[]', true, now()
 			FROM saws s, blades b WHERE s.shop_id = $1 LIMIT 1`,
-		`UPDATE shops SET name = 'Bühne "Ö" \ 7', time_zone = 'Europe/Vienna', rework = 0.1 + 0.2 WHERE id = $1`,
+		`INSERT INTO people (id, name, folded, password, since) VALUES ('7e57ab1e-0000-4000-8000-000000000001', 'Ines', 'ines', 'secret hash', now()) ON CONFLICT DO NOTHING`,
+		`INSERT INTO members (shop_id, id, person_id, name, role, pin, since, version) VALUES ($1, gen_random_uuid(), '7e57ab1e-0000-4000-8000-000000000001', 'Ines', 'owner', 'secret pin', now(), 3)`,
+		`INSERT INTO sign_offs (shop_id, member_id, saw_id, cuts, by, at) SELECT m.shop_id, m.id, s.id, ARRAY['rip', 'sheet'], 'Ines', now() FROM members m, saws s WHERE m.shop_id = $1 LIMIT 1`,
+		`INSERT INTO passes (shop_id, id, kind, digest, name, role, made_by, made_at) VALUES ($1, gen_random_uuid(), 'token', 'secret', 'a script', 'viewer', 'Ines', now())`,
+		`INSERT INTO audit (shop_id, at, who, what) VALUES ($1, now(), 'Ines', 'told a secret')`,
+		`UPDATE shops SET sign_off = 'stop', pins = false, name = 'Bühne "Ö" \ 7', time_zone = 'Europe/Vienna', rework = 0.1 + 0.2 WHERE id = $1`,
 	} {
-		if _, err := conn.Exec(t.Context(), sql, shop); err != nil {
+		args := []any{shop}
+		if !strings.Contains(sql, "$1") {
+			args = nil
+		}
+		if _, err := conn.Exec(t.Context(), sql, args...); err != nil {
 			t.Fatalf("%s: %v", sql, err)
 		}
 	}
@@ -140,8 +149,13 @@ func TestAWholeShopGoesThrough(t *testing.T) {
 	got := lines(t, conn2, other)
 	for table, rows := range want {
 		switch table {
-		case "calendars":
+		case "calendars", "passes", "audit":
 			rows = nil
+		case "members": // who they are stays, how they come in does not
+			if len(got[table]) != 1 || !strings.Contains(got[table][0], `"Ines"`) || !strings.Contains(got[table][0], `"owner"`) || strings.Contains(got[table][0], "7e57") {
+				t.Errorf("members come back as %s", got[table])
+			}
+			continue
 		case "idempotency":
 			rows = slices.DeleteFunc(rows, func(r string) bool { return strings.Contains(r, `"k2"`) })
 		}

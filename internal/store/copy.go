@@ -21,16 +21,19 @@ type Table struct {
 
 // copied are the tables of a copy, each after those that its rows point to.
 var copied = []struct{ name, key string }{
-	{"saws", "id"}, {"blades", "id"}, {"log", "id"}, {"conditions", "blade_id"}, {"corrections", "material"}, {"photos", "blade_id"},
+	{"members", "id"}, {"saws", "id"}, {"blades", "id"}, {"sign_offs", "id"}, {"log", "id"}, {"conditions", "blade_id"}, {"corrections", "material"}, {"photos", "blade_id"},
 	{"dado_sets", "blade_id"}, {"grooves", "id"}, {"mountings", "id"}, {"baths", "id"}, {"washes", "id"}, {"trials", "id"}, {"traces", "id"},
 	{"jobs", "id"}, {"job_ticks", "id"}, {"owning", "shop_id"},
 	// Whoever did not hear an answer asks again, also of a shop that was brought back.
 	{"idempotency", "key"},
 }
 
-// NotCopied are the tables of a shop that stay where they are: the calendar's
-// address is a secret.
-var NotCopied = []string{"calendars"}
+// NotCopied are the tables of a shop that stay where they are: what opens it is
+// a secret, and who did what on this server is not for another.
+var NotCopied = []string{"calendars", "passes", "audit"}
+
+// secret are the columns that a copy leaves out: how a person comes in.
+var secret = []string{"shop_id", "person_id", "pin"}
 
 // unless leaves rows out of a copy: an answer that names the calendar's address.
 var unless = map[string]string{"idempotency": ` AND position('calendar'::bytea IN body) = 0`}
@@ -42,7 +45,7 @@ func (s *Store) Tables(ctx context.Context) ([]Table, error) {
 	for _, c := range copied {
 		t := Table{Name: c.name, Key: c.key}
 		if err := s.db.SelectContext(ctx, &t.Columns, `SELECT column_name FROM information_schema.columns
-			WHERE table_schema = current_schema() AND table_name = $1 AND is_generated = 'NEVER' AND column_name <> 'shop_id' ORDER BY ordinal_position`, c.name); err != nil {
+			WHERE table_schema = current_schema() AND table_name = $1 AND is_generated = 'NEVER' AND column_name <> ALL ($2) ORDER BY ordinal_position`, c.name, secret); err != nil {
 			return nil, err
 		}
 		if len(t.Columns) == 0 {
@@ -54,7 +57,7 @@ func (s *Store) Tables(ctx context.Context) ([]Table, error) {
 }
 
 // shopSettings are a shop's own columns in a copy.
-var shopSettings = []string{"name", "change_minutes", "height_school", "learning", "sharpening_price", "rework", "time_zone"}
+var shopSettings = []string{"name", "change_minutes", "height_school", "learning", "sharpening_price", "rework", "time_zone", "sign_off", "pins"}
 
 // Still runs f on a store that sees the shop as it is at one moment, whatever
 // others change meanwhile.
@@ -181,8 +184,8 @@ func (s *Store) Holds(ctx context.Context, shop uuid.UUID) (rows int, err error)
 		return 0, noneIfNoRows(err)
 	}
 	for _, c := range copied {
-		if c.name == "idempotency" {
-			continue // an answer is no work of anybody's
+		if c.name == "idempotency" || c.name == "members" {
+			continue // an answer is no work of anybody's, and an empty shop has an owner
 		}
 		n := 0
 		if err := s.db.GetContext(ctx, &n, `SELECT count(*) FROM `+c.name+` WHERE shop_id = $1`, shop); err != nil {
@@ -195,7 +198,7 @@ func (s *Store) Holds(ctx context.Context, shop uuid.UUID) (rows int, err error)
 
 // Beyond puts the counters of ids past every row that was brought in.
 func (s *Store) Beyond(ctx context.Context) error {
-	for _, t := range []string{"log", "job_ticks"} {
+	for _, t := range []string{"log", "job_ticks", "sign_offs"} {
 		if _, err := s.db.ExecContext(ctx, `SELECT setval(pg_get_serial_sequence($1, 'id'), greatest((SELECT max(id) FROM `+t+`), nextval(pg_get_serial_sequence($1, 'id'))))`, t); err != nil {
 			return err
 		}

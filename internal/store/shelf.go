@@ -26,8 +26,16 @@ func (s *Store) Shelf(ctx context.Context, shop uuid.UUID) (out record.Shelf, er
 		for i, w := range out.Saws {
 			ids[i] = w.ID
 		}
-		out.Swayed, err = tx.wobbles(ctx, shop, ids...)
-		return err
+		if out.Swayed, err = tx.wobbles(ctx, shop, ids...); err != nil {
+			return err
+		}
+		out.Mine = map[uuid.UUID]record.Alone{}
+		for _, id := range ids {
+			if out.Mine[id], err = tx.Alone(ctx, shop, id); err != nil {
+				return err
+			}
+		}
+		return nil
 	})
 	return out, err
 }

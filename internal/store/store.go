@@ -83,6 +83,10 @@ func (s *Store) Close() error {
 	return err
 }
 
+// DB is the pool as database/sql has it, for packages that keep something of
+// their own in the database.
+func (s *Store) DB() *sql.DB { return s.pool.DB }
+
 // Stat is how the pool of connections stands.
 func (s *Store) Stat() *pgxpool.Stat { return s.conns.Stat() }
 
@@ -165,10 +169,12 @@ type Shop struct {
 	Sharpening    float64   `db:"sharpening_price"`
 	Rework        float64   `db:"rework"`    // what mending takes here against the usual
 	Zone          string    `db:"time_zone"` // an IANA name; empty until somebody has said
+	SignOff       string    `db:"sign_off"`  // off, caution or stop: what is said of a cut that nobody signed its maker off for
+	Pins          bool      `db:"pins"`      // a name that is tapped wants its PIN
 	Version       int       `db:"version"`
 }
 
-const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, time_zone, version`
+const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, time_zone, sign_off, pins, version`
 
 // Shop finds a shop by its ID.
 func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
@@ -191,7 +197,7 @@ func (s *Store) URL() string { return s.conns.Config().ConnString() }
 // ErrStale where somebody else was first.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
 	res, err := s.db.NamedExecContext(ctx, `UPDATE shops SET name = :name, change_minutes = :change_minutes,
-		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, time_zone = :time_zone, version = version + 1
+		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, time_zone = :time_zone, sign_off = :sign_off, pins = :pins, version = version + 1
 		WHERE id = :id AND version = :version`, shop)
 	if err != nil {
 		return err

@@ -406,6 +406,7 @@ const (
 	FindingRuleFires   FindingRule = "fires"
 	FindingRuleKnife   FindingRule = "knife"
 	FindingRuleShort   FindingRule = "short"
+	FindingRuleSignOff FindingRule = "sign-off"
 	FindingRuleTilt    FindingRule = "tilt"
 	FindingRuleTrapped FindingRule = "trapped"
 	FindingRuleVeneer  FindingRule = "veneer"
@@ -421,6 +422,8 @@ func (e FindingRule) Valid() bool {
 	case FindingRuleKnife:
 		return true
 	case FindingRuleShort:
+		return true
+	case FindingRuleSignOff:
 		return true
 	case FindingRuleTilt:
 		return true
@@ -1117,6 +1120,30 @@ func (e RetirementReason) Valid() bool {
 	}
 }
 
+// Defines values for Role.
+const (
+	Learner Role = "learner"
+	Owner   Role = "owner"
+	Viewer  Role = "viewer"
+	Worker  Role = "worker"
+)
+
+// Valid indicates whether the value is a known member of the Role enum.
+func (e Role) Valid() bool {
+	switch e {
+	case Learner:
+		return true
+	case Owner:
+		return true
+	case Viewer:
+		return true
+	case Worker:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Rule.
 const (
 	RuleBore        Rule = "bore"
@@ -1366,6 +1393,117 @@ func (e SchoolName) Valid() bool {
 	case SchoolNameGullets:
 		return true
 	case SchoolNameProud:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SessionState.
+const (
+	SessionStateIn     SessionState = "in"
+	SessionStateOpen   SessionState = "open"
+	SessionStateOut    SessionState = "out"
+	SessionStateTablet SessionState = "tablet"
+)
+
+// Valid indicates whether the value is a known member of the SessionState enum.
+func (e SessionState) Valid() bool {
+	switch e {
+	case SessionStateIn:
+		return true
+	case SessionStateOpen:
+		return true
+	case SessionStateOut:
+		return true
+	case SessionStateTablet:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ShopSignOff.
+const (
+	ShopSignOffCaution ShopSignOff = "caution"
+	ShopSignOffOff     ShopSignOff = "off"
+	ShopSignOffStop    ShopSignOff = "stop"
+)
+
+// Valid indicates whether the value is a known member of the ShopSignOff enum.
+func (e ShopSignOff) Valid() bool {
+	switch e {
+	case ShopSignOffCaution:
+		return true
+	case ShopSignOffOff:
+		return true
+	case ShopSignOffStop:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ShopInputSignOff.
+const (
+	ShopInputSignOffCaution ShopInputSignOff = "caution"
+	ShopInputSignOffOff     ShopInputSignOff = "off"
+	ShopInputSignOffStop    ShopInputSignOff = "stop"
+)
+
+// Valid indicates whether the value is a known member of the ShopInputSignOff enum.
+func (e ShopInputSignOff) Valid() bool {
+	switch e {
+	case ShopInputSignOffCaution:
+		return true
+	case ShopInputSignOffOff:
+		return true
+	case ShopInputSignOffStop:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ShopPassKind.
+const (
+	ShopPassKindGuest  ShopPassKind = "guest"
+	ShopPassKindTablet ShopPassKind = "tablet"
+	ShopPassKindToken  ShopPassKind = "token"
+)
+
+// Valid indicates whether the value is a known member of the ShopPassKind enum.
+func (e ShopPassKind) Valid() bool {
+	switch e {
+	case ShopPassKindGuest:
+		return true
+	case ShopPassKindTablet:
+		return true
+	case ShopPassKindToken:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SignOffCut.
+const (
+	SignOffCutCrosscut SignOffCut = "crosscut"
+	SignOffCutGroove   SignOffCut = "groove"
+	SignOffCutRip      SignOffCut = "rip"
+	SignOffCutSheet    SignOffCut = "sheet"
+)
+
+// Valid indicates whether the value is a known member of the SignOffCut enum.
+func (e SignOffCut) Valid() bool {
+	switch e {
+	case SignOffCutCrosscut:
+		return true
+	case SignOffCutGroove:
+		return true
+	case SignOffCutRip:
+		return true
+	case SignOffCutSheet:
 		return true
 	default:
 		return false
@@ -2065,6 +2203,25 @@ func (e ListUsualSawsParamsKind) Valid() bool {
 	}
 }
 
+// Acceptance Name and password of a new sign-in; left out, it is taken as who is signed in.
+type Acceptance struct {
+	Name     *PersonName `json:"name,omitempty"`
+	Password *Password   `json:"password,omitempty"`
+}
+
+// Account defines model for Account.
+type Account struct {
+	// Name What one signs in with.
+	Name     string    `json:"name"`
+	Passkeys []Passkey `json:"passkeys"`
+
+	// Pin Whether a PIN is set in this shop.
+	Pin bool `json:"pin"`
+
+	// RecoveryCodes How many are left.
+	RecoveryCodes int `json:"recovery_codes"`
+}
+
 // Advice How to hold and guide the work.
 type Advice struct {
 	// Halt The obvious way would hurt somebody.
@@ -2112,6 +2269,31 @@ type ArborSlot struct {
 
 // ArborSlotWhat defines model for ArborSlot.What.
 type ArborSlotWhat string
+
+// Audit defines model for Audit.
+type Audit struct {
+	Items []AuditRow `json:"items"`
+
+	// Next What to ask for `before`, where there is more.
+	Next *int64 `json:"next,omitempty"`
+}
+
+// AuditRow defines model for AuditRow.
+type AuditRow struct {
+	// About Whom or what it was done to; empty where nothing.
+	About string `json:"about"`
+
+	// Address The network address it came from.
+	Address *string   `json:"address,omitempty"`
+	At      time.Time `json:"at"`
+	ID      int64     `json:"id"`
+
+	// What A sentence without its full stop.
+	What string `json:"what"`
+
+	// Who A name, or what stood in for one.
+	Who string `json:"who"`
+}
 
 // AwayBlade defines model for AwayBlade.
 type AwayBlade struct {
@@ -2629,9 +2811,12 @@ type Cut struct {
 	PieceMm *measure.Length `json:"piece_mm,omitempty"`
 
 	// Pieces How many alike. Left out, one.
-	Pieces      *int               `json:"pieces,omitempty"`
-	SawID       openapi_types.UUID `json:"saw_id"`
-	ThicknessMm measure.Length     `json:"thickness_mm"`
+	Pieces *int               `json:"pieces,omitempty"`
+	SawID  openapi_types.UUID `json:"saw_id"`
+
+	// StoodBy Somebody who is signed off for it stands by whoever makes it.
+	StoodBy     *bool          `json:"stood_by,omitempty"`
+	ThicknessMm measure.Length `json:"thickness_mm"`
 
 	// WidthMm Of the board; of the piece kept for a rip.
 	WidthMm measure.Length `json:"width_mm"`
@@ -2794,6 +2979,11 @@ type DayMark struct {
 	Splintery *int `json:"splintery,omitempty"`
 }
 
+// DeviceInput defines model for DeviceInput.
+type DeviceInput struct {
+	Name PersonName `json:"name"`
+}
+
 // DialRange defines model for DialRange.
 type DialRange struct {
 	Cutters int            `json:"cutters"`
@@ -2812,6 +3002,11 @@ type Direction = cut.Direction
 
 // Effort defines model for Effort.
 type Effort string
+
+// EnterShop defines model for EnterShop.
+type EnterShop struct {
+	ShopID openapi_types.UUID `json:"shop_id"`
+}
 
 // Face defines model for Face.
 type Face struct {
@@ -3153,8 +3348,33 @@ type GrooveWay struct {
 // GrooveWayKind unsaid: a set of which nobody has said what it is made of.
 type GrooveWayKind string
 
+// GuestInput defines model for GuestInput.
+type GuestInput struct {
+	Days int        `json:"days"`
+	Name PersonName `json:"name"`
+}
+
+// GuestReport defines model for GuestReport.
+type GuestReport struct {
+	Blade  Blade     `json:"blade"`
+	EndsAt time.Time `json:"ends_at"`
+	Shop   string    `json:"shop"`
+
+	// Survey What a survey comes to, in words for the saw doctor.
+	Survey *SurveyReport `json:"survey,omitempty"`
+}
+
 // GulletShape defines model for GulletShape.
 type GulletShape = blade.GulletShape
+
+// Hand defines model for Hand.
+type Hand struct {
+	ID   openapi_types.UUID `json:"id"`
+	Name string             `json:"name"`
+
+	// Pin Whether they have set a PIN.
+	Pin bool `json:"pin"`
+}
 
 // Harmonic defines model for Harmonic.
 type Harmonic struct {
@@ -3235,6 +3455,21 @@ type Inspection struct {
 
 	// Survey What was seen on a blade after a lost tip or a hit, looked over in order. What is left out was not looked at.
 	Survey *Survey `json:"survey,omitempty"`
+}
+
+// Invitation defines model for Invitation.
+type Invitation struct {
+	EndsAt time.Time `json:"ends_at"`
+
+	// Name Who is invited.
+	Name string `json:"name"`
+
+	// Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+	Role Role   `json:"role"`
+	Shop string `json:"shop"`
+
+	// SignedIn Who is signed in here, and could take it as that.
+	SignedIn *string `json:"signed_in,omitempty"`
 }
 
 // Job defines model for Job.
@@ -3767,6 +4002,35 @@ type Material struct {
 // MaterialKind defines model for Material.Kind.
 type MaterialKind string
 
+// Member defines model for Member.
+type Member struct {
+	ID openapi_types.UUID `json:"id"`
+
+	// InvitedUntil Until when an invitation of theirs is open.
+	InvitedUntil *time.Time `json:"invited_until,omitempty"`
+	Name         string     `json:"name"`
+	Pin          bool       `json:"pin"`
+
+	// Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+	Role      Role      `json:"role"`
+	SignedOff []SignOff `json:"signed_off"`
+
+	// SignsIn Whether they have a sign-in of their own.
+	SignsIn bool      `json:"signs_in"`
+	Since   time.Time `json:"since"`
+
+	// Version Its ETag.
+	Version int `json:"version"`
+}
+
+// MemberInput defines model for MemberInput.
+type MemberInput struct {
+	Name PersonName `json:"name"`
+
+	// Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+	Role Role `json:"role"`
+}
+
 // Mending That a blade was mended and inspected, or that it cannot be. That it was sent and came back is not that.
 type Mending struct {
 	By *string `json:"by,omitempty"`
@@ -3884,6 +4148,13 @@ type MountingStep struct {
 type NamedBlade struct {
 	ID   openapi_types.UUID `json:"id"`
 	Name string             `json:"name"`
+}
+
+// NewPasskey defines model for NewPasskey.
+type NewPasskey struct {
+	// Credential A PublicKeyCredential, with binary values in base64url.
+	Credential PasskeyAnswer `json:"credential"`
+	Name       PersonName    `json:"name"`
 }
 
 // Noise defines model for Noise.
@@ -4026,6 +4297,42 @@ type Pass struct {
 // PassName defines model for Pass.Name.
 type PassName string
 
+// PassAddress defines model for PassAddress.
+type PassAddress struct {
+	EndsAt time.Time `json:"ends_at"`
+
+	// Path To be put behind the address that Corte is reached under.
+	Path string `json:"path"`
+}
+
+// Passkey defines model for Passkey.
+type Passkey struct {
+	ID     openapi_types.UUID `json:"id"`
+	MadeAt time.Time          `json:"made_at"`
+	Name   string             `json:"name"`
+	UsedAt *time.Time         `json:"used_at,omitempty"`
+}
+
+// PasskeyAnswer A PublicKeyCredential, with binary values in base64url.
+type PasskeyAnswer map[string]interface{}
+
+// PasskeyOptions `publicKey` of navigator.credentials, with binary values in base64url.
+type PasskeyOptions map[string]interface{}
+
+// Password defines model for Password.
+type Password = string
+
+// PasswordAgain defines model for PasswordAgain.
+type PasswordAgain struct {
+	Password string `json:"password"`
+}
+
+// PasswordChange defines model for PasswordChange.
+type PasswordChange struct {
+	New Password `json:"new"`
+	Now string   `json:"now"`
+}
+
 // PathStep defines model for PathStep.
 type PathStep struct {
 	Done bool       `json:"done"`
@@ -4036,6 +4343,14 @@ type PathStep struct {
 // PathStepID defines model for PathStep.ID.
 type PathStepID string
 
+// People defines model for People.
+type People struct {
+	Items []Member `json:"items"`
+}
+
+// PersonName defines model for PersonName.
+type PersonName = string
+
 // Pin defines model for Pin.
 type Pin struct {
 	BladeID     openapi_types.UUID `json:"blade_id"`
@@ -4045,6 +4360,14 @@ type Pin struct {
 	HeightMm     *measure.Length `json:"height_mm,omitempty"`
 	OtherSupport *Support        `json:"other_support,omitempty"`
 }
+
+// PinChange defines model for PinChange.
+type PinChange struct {
+	Pin PinCode `json:"pin"`
+}
+
+// PinCode defines model for PinCode.
+type PinCode = string
 
 // Plan defines model for Plan.
 type Plan struct {
@@ -4186,6 +4509,18 @@ type Reason struct {
 // ReasonTerm defines model for Reason.Term.
 type ReasonTerm string
 
+// Recovery defines model for Recovery.
+type Recovery struct {
+	Code     string   `json:"code"`
+	Name     string   `json:"name"`
+	Password Password `json:"password"`
+}
+
+// RecoveryCodes defines model for RecoveryCodes.
+type RecoveryCodes struct {
+	Codes []string `json:"codes"`
+}
+
 // Renewal defines model for Renewal.
 type Renewal struct {
 	By   *string `json:"by,omitempty"`
@@ -4232,6 +4567,9 @@ type Returned struct {
 	SharpeningsLeft *int `json:"sharpenings_left,omitempty"`
 	TeethReplaced   *int `json:"teeth_replaced,omitempty"`
 }
+
+// Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+type Role string
 
 // Rule defines model for Rule.
 type Rule string
@@ -4649,6 +4987,44 @@ type Sending struct {
 	To         string              `json:"to"`
 }
 
+// Session defines model for Session.
+type Session struct {
+	// Device What this tablet is called, where it is one.
+	Device *string `json:"device,omitempty"`
+
+	// Hands Who can be tapped at this tablet.
+	Hands    []Hand              `json:"hands"`
+	MemberID *openapi_types.UUID `json:"member_id,omitempty"`
+
+	// Name Whose name work goes under.
+	Name *string `json:"name,omitempty"`
+
+	// Passkeys Whether passkeys work under this address: they need a name, not a number.
+	Passkeys bool `json:"passkeys"`
+
+	// Pins Whether the shop wants a PIN with a name that is tapped.
+	Pins *bool `json:"pins,omitempty"`
+
+	// Role What may be done; viewer also where one must sign in first.
+	Role Role         `json:"role"`
+	Shop *SessionShop `json:"shop,omitempty"`
+
+	// Shops That who is signed in belongs to.
+	Shops []SessionShop `json:"shops"`
+
+	// State open: no sign-in, on this machine alone. out: one must sign in. tablet: at a shop's tablet, where nobody was tapped. in: somebody works.
+	State SessionState `json:"state"`
+}
+
+// SessionState open: no sign-in, on this machine alone. out: one must sign in. tablet: at a shop's tablet, where nobody was tapped. in: somebody works.
+type SessionState string
+
+// SessionShop defines model for SessionShop.
+type SessionShop struct {
+	ID   openapi_types.UUID `json:"id"`
+	Name string             `json:"name"`
+}
+
 // SetOnSaw defines model for SetOnSaw.
 type SetOnSaw struct {
 	SawName string  `json:"saw_name"`
@@ -4725,11 +5101,17 @@ type Shop struct {
 	Learning bool   `json:"learning"`
 	Name     string `json:"name"`
 
+	// Pins A name that is tapped at a tablet wants its PIN. Left out, it does.
+	Pins *bool `json:"pins,omitempty"`
+
 	// Rework What mending takes here, against the usual minutes a metre. Left out, as usual.
 	Rework float64 `json:"rework"`
 
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
+
+	// SignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+	SignOff *ShopSignOff `json:"sign_off,omitempty"`
 
 	// TimeZone Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then.
 	TimeZone *string `json:"time_zone,omitempty"`
@@ -4737,6 +5119,9 @@ type Shop struct {
 	// Version Its ETag.
 	Version int `json:"version"`
 }
+
+// ShopSignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+type ShopSignOff string
 
 // ShopFile defines model for ShopFile.
 type ShopFile struct {
@@ -4771,18 +5156,75 @@ type ShopInput struct {
 	Learning bool   `json:"learning"`
 	Name     string `json:"name"`
 
+	// Pins A name that is tapped at a tablet wants its PIN. Left out, it does.
+	Pins *bool `json:"pins,omitempty"`
+
 	// Rework What mending takes here, against the usual minutes a metre. Left out, as usual.
 	Rework *float64 `json:"rework,omitempty"`
 
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
 
+	// SignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+	SignOff *ShopInputSignOff `json:"sign_off,omitempty"`
+
 	// TimeZone Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then.
 	TimeZone *string `json:"time_zone,omitempty"`
 }
 
+// ShopInputSignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+type ShopInputSignOff string
+
+// ShopPass defines model for ShopPass.
+type ShopPass struct {
+	// Blade Whose report a guest reads.
+	Blade  *string            `json:"blade,omitempty"`
+	EndsAt *time.Time         `json:"ends_at,omitempty"`
+	ID     openapi_types.UUID `json:"id"`
+	Kind   ShopPassKind       `json:"kind"`
+	MadeAt time.Time          `json:"made_at"`
+	MadeBy string             `json:"made_by"`
+	Name   string             `json:"name"`
+
+	// Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+	Role *Role `json:"role,omitempty"`
+
+	// UsedAt When it was last used, to the hour.
+	UsedAt *time.Time `json:"used_at,omitempty"`
+}
+
+// ShopPassKind defines model for ShopPass.Kind.
+type ShopPassKind string
+
+// ShopPasses defines model for ShopPasses.
+type ShopPasses struct {
+	Items []ShopPass `json:"items"`
+}
+
 // Side defines model for Side.
 type Side = cut.Side
+
+// SignIn defines model for SignIn.
+type SignIn struct {
+	Name     string `json:"name"`
+	Password string `json:"password"`
+}
+
+// SignOff defines model for SignOff.
+type SignOff struct {
+	At    time.Time          `json:"at"`
+	By    string             `json:"by"`
+	Cuts  []SignOffCut       `json:"cuts"`
+	SawID openapi_types.UUID `json:"saw_id"`
+}
+
+// SignOffCut A kind of cut: along the grain, across it, in sheets, or not through.
+type SignOffCut string
+
+// SignOffInput defines model for SignOffInput.
+type SignOffInput struct {
+	Cuts []SignOffCut `json:"cuts"`
+}
 
 // SoldBlade A blade of a kind that is sold.
 type SoldBlade struct {
@@ -5064,12 +5506,34 @@ type SweepRequest struct {
 	Units   Units              `json:"units"`
 }
 
+// TakeHand defines model for TakeHand.
+type TakeHand struct {
+	MemberID openapi_types.UUID `json:"member_id"`
+	Pin      *PinCode           `json:"pin,omitempty"`
+}
+
 // TakenCut defines model for TakenCut.
 type TakenCut struct {
 	Blade    string  `json:"blade"`
 	Pieces   int     `json:"pieces"`
 	SavesMin float64 `json:"saves_min"`
 	What     string  `json:"what"`
+}
+
+// Token defines model for Token.
+type Token struct {
+	EndsAt time.Time `json:"ends_at"`
+	Token  string    `json:"token"`
+}
+
+// TokenInput defines model for TokenInput.
+type TokenInput struct {
+	// Days How long it is good.
+	Days int        `json:"days"`
+	Name PersonName `json:"name"`
+
+	// Role What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+	Role Role `json:"role"`
 }
 
 // Tolerances What the saw is held to. Left out, the usual ones.
@@ -5640,6 +6104,9 @@ type MadeAfter = time.Time
 // OptionalKey defines model for OptionalKey.
 type OptionalKey = string
 
+// Secret defines model for Secret.
+type Secret = string
+
 // Waited defines model for Waited.
 type Waited = float64
 
@@ -5654,6 +6121,13 @@ type RetirementBody = Retirement
 
 // SawBody What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawBody = SawInput
+
+// ListAuditParams defines parameters for ListAudit.
+type ListAuditParams struct {
+	// Before Only what is older than this id, as `next` says it.
+	Before *int64 `form:"before,omitempty" json:"before,omitempty"`
+	Limit  *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
 
 // MakeBathParams defines parameters for MakeBath.
 type MakeBathParams struct {
@@ -5861,6 +6335,11 @@ type TestGrooveParams struct {
 
 	// IfMatch The version that was edited, as its ETag.
 	IfMatch IfMatch `json:"If-Match"`
+}
+
+// ReadReportParams defines parameters for ReadReport.
+type ReadReportParams struct {
+	Units *Units `form:"units,omitempty" json:"units,omitempty"`
 }
 
 // GetHealth200JSONResponseBodyStatus defines parameters for GetHealth.
@@ -6087,6 +6566,45 @@ type ChangeOwningParams struct {
 	IfMatch IfMatch `json:"If-Match"`
 }
 
+// WithdrawPassParams defines parameters for WithdrawPass.
+type WithdrawPassParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// AddMemberParams defines parameters for AddMember.
+type AddMemberParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// RemoveMemberParams defines parameters for RemoveMember.
+type RemoveMemberParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// ChangeMemberParams defines parameters for ChangeMember.
+type ChangeMemberParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+
+	// IfMatch The version that was edited, as its ETag.
+	IfMatch IfMatch `json:"If-Match"`
+}
+
+// DropPinParams defines parameters for DropPin.
+type DropPinParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// SignOffParams defines parameters for SignOff.
+type SignOffParams struct {
+	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
+	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
 // ExportRackParams defines parameters for ExportRack.
 type ExportRackParams struct {
 	Format FileFormat `form:"format" json:"format"`
@@ -6301,6 +6819,21 @@ type EndWashParams struct {
 	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
 }
 
+// ChallengeNewPasskeyJSONRequestBody defines body for ChallengeNewPasskey for application/json ContentType.
+type ChallengeNewPasskeyJSONRequestBody = PasswordAgain
+
+// AddPasskeyJSONRequestBody defines body for AddPasskey for application/json ContentType.
+type AddPasskeyJSONRequestBody = NewPasskey
+
+// ChangePasswordJSONRequestBody defines body for ChangePassword for application/json ContentType.
+type ChangePasswordJSONRequestBody = PasswordChange
+
+// ChangePinJSONRequestBody defines body for ChangePin for application/json ContentType.
+type ChangePinJSONRequestBody = PinChange
+
+// MakeRecoveryCodesJSONRequestBody defines body for MakeRecoveryCodes for application/json ContentType.
+type MakeRecoveryCodesJSONRequestBody = PasswordAgain
+
 // MixBathJSONRequestBody defines body for MixBath for application/json ContentType.
 type MixBathJSONRequestBody = BathAsk
 
@@ -6315,6 +6848,9 @@ type AddBladeJSONRequestBody = BladeInput
 
 // ChangeBladeJSONRequestBody defines body for ChangeBlade for application/json ContentType.
 type ChangeBladeJSONRequestBody = BladeInput
+
+// AddGuestJSONRequestBody defines body for AddGuest for application/json ContentType.
+type AddGuestJSONRequestBody = GuestInput
 
 // InspectBladeJSONRequestBody defines body for InspectBlade for application/json ContentType.
 type InspectBladeJSONRequestBody = Inspection
@@ -6349,6 +6885,9 @@ type CreateComparisonJSONRequestBody = ComparisonRequest
 // LogCutJSONRequestBody defines body for LogCut for application/json ContentType.
 type LogCutJSONRequestBody = CutMade
 
+// AddDeviceJSONRequestBody defines body for AddDevice for application/json ContentType.
+type AddDeviceJSONRequestBody = DeviceInput
+
 // PlanFirstBladesJSONRequestBody defines body for PlanFirstBlades for application/json ContentType.
 type PlanFirstBladesJSONRequestBody = FirstAsk
 
@@ -6366,6 +6905,9 @@ type EndGrooveJSONRequestBody = GrooveEnd
 
 // TestGrooveJSONRequestBody defines body for TestGroove for application/json ContentType.
 type TestGrooveJSONRequestBody = GrooveTest
+
+// AcceptInvitationJSONRequestBody defines body for AcceptInvitation for application/json ContentType.
+type AcceptInvitationJSONRequestBody = Acceptance
 
 // ReadJobListJSONRequestBody defines body for ReadJobList for application/json ContentType.
 type ReadJobListJSONRequestBody = JobText
@@ -6418,6 +6960,15 @@ type ChangeOwningJSONRequestBody = OwningInput
 // PlanOwningJSONRequestBody defines body for PlanOwning for application/json ContentType.
 type PlanOwningJSONRequestBody = OwningAsk
 
+// AddMemberJSONRequestBody defines body for AddMember for application/json ContentType.
+type AddMemberJSONRequestBody = MemberInput
+
+// ChangeMemberJSONRequestBody defines body for ChangeMember for application/json ContentType.
+type ChangeMemberJSONRequestBody = MemberInput
+
+// SignOffJSONRequestBody defines body for SignOff for application/json ContentType.
+type SignOffJSONRequestBody = SignOffInput
+
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = PlanRequest
 
@@ -6442,6 +6993,21 @@ type MoveSawJSONRequestBody MoveSawJSONBody
 // RetireSawJSONRequestBody defines body for RetireSaw for application/json ContentType.
 type RetireSawJSONRequestBody = Retirement
 
+// SignInJSONRequestBody defines body for SignIn for application/json ContentType.
+type SignInJSONRequestBody = SignIn
+
+// TakeHandJSONRequestBody defines body for TakeHand for application/json ContentType.
+type TakeHandJSONRequestBody = TakeHand
+
+// SignInByPasskeyJSONRequestBody defines body for SignInByPasskey for application/json ContentType.
+type SignInByPasskeyJSONRequestBody = PasskeyAnswer
+
+// RecoverJSONRequestBody defines body for Recover for application/json ContentType.
+type RecoverJSONRequestBody = Recovery
+
+// EnterShopJSONRequestBody defines body for EnterShop for application/json ContentType.
+type EnterShopJSONRequestBody = EnterShop
+
 // ChangeShopJSONRequestBody defines body for ChangeShop for application/json ContentType.
 type ChangeShopJSONRequestBody = ShopInput
 
@@ -6453,6 +7019,9 @@ type CreateSupportPlanJSONRequestBody = SupportRequest
 
 // CreateSweepJSONRequestBody defines body for CreateSweep for application/json ContentType.
 type CreateSweepJSONRequestBody = SweepRequest
+
+// AddTokenJSONRequestBody defines body for AddToken for application/json ContentType.
+type AddTokenJSONRequestBody = TokenInput
 
 // StartTraceJSONRequestBody defines body for StartTrace for application/json ContentType.
 type StartTraceJSONRequestBody = TraceAsk

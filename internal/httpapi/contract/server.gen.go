@@ -22,10 +22,38 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/gin-gonic/gin/binding"
 	"github.com/oapi-codegen/runtime"
+	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// GetAccount One's own way in
+	// (GET /account)
+	GetAccount(c *gin.Context)
+	// ChallengeNewPasskey Begin to add a passkey
+	// (POST /account/passkey-challenges)
+	ChallengeNewPasskey(c *gin.Context)
+	// AddPasskey Add the passkey that the authenticator made
+	// (POST /account/passkeys)
+	AddPasskey(c *gin.Context)
+	// DropPasskey Let a passkey open nothing any more
+	// (DELETE /account/passkeys/{id})
+	DropPasskey(c *gin.Context, id ID)
+	// ChangePassword Change the password; every other browser is signed out
+	// (PUT /account/password)
+	ChangePassword(c *gin.Context)
+	// ChangePin Set the PIN that goes with one's name at a tablet of this shop
+	// (PUT /account/pin)
+	ChangePin(c *gin.Context)
+	// MakeRecoveryCodes Ten new recovery codes in place of all earlier ones
+	// (POST /account/recovery-codes)
+	MakeRecoveryCodes(c *gin.Context)
+	// SignOutEverywhere Sign out on every browser
+	// (POST /account/sign-outs)
+	SignOutEverywhere(c *gin.Context)
+	// ListAudit Who signed in, changed roles, took data out or struck rows
+	// (GET /audit)
+	ListAudit(c *gin.Context, params ListAuditParams)
 	// MixBath Work out a bath
 	// (POST /bath-mixes)
 	MixBath(c *gin.Context)
@@ -59,6 +87,9 @@ type ServerInterface interface {
 	// ChangeBlade Change a blade's numbers
 	// (PUT /blades/{id})
 	ChangeBlade(c *gin.Context, id ID, params ChangeBladeParams)
+	// AddGuest An address at which a saw doctor reads the report of one blade
+	// (POST /blades/{id}/guests)
+	AddGuest(c *gin.Context, id ID)
 	// InspectBlade Say what a look-over of a blade found
 	// (POST /blades/{id}/inspections)
 	InspectBlade(c *gin.Context, id ID, params InspectBladeParams)
@@ -143,6 +174,9 @@ type ServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(c *gin.Context, params LogCutParams)
+	// AddDevice Make this browser a tablet of the shop
+	// (POST /devices)
+	AddDevice(c *gin.Context)
 	// ListFaults What a look-over can find
 	// (GET /faults)
 	ListFaults(c *gin.Context)
@@ -179,9 +213,18 @@ type ServerInterface interface {
 	// TestGroove A test groove was measured
 	// (POST /grooves/{id}/tests)
 	TestGroove(c *gin.Context, id ID, params TestGrooveParams)
+	// ReadReport The report of one blade, for whoever has its address
+	// (GET /guests/{secret})
+	ReadReport(c *gin.Context, secret Secret, params ReadReportParams)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(c *gin.Context)
+	// GetInvitation To what an invitation invites
+	// (GET /invitations/{secret})
+	GetInvitation(c *gin.Context, secret Secret)
+	// AcceptInvitation Take an invitation, with a name and a password of one's own or as who is signed in
+	// (POST /invitations/{secret})
+	AcceptInvitation(c *gin.Context, secret Secret)
 	// ReadJobList Read a list of cuts as somebody types or pastes it; nothing is kept
 	// (POST /job-lists)
 	ReadJobList(c *gin.Context)
@@ -278,6 +321,33 @@ type ServerInterface interface {
 	// GetPace How long this shop takes against what is foretold
 	// (GET /pace)
 	GetPace(c *gin.Context)
+	// ListPasses What opens the shop without a password, tablets, tokens and guests' links
+	// (GET /passes)
+	ListPasses(c *gin.Context)
+	// WithdrawPass Let one of them open nothing any more
+	// (DELETE /passes/{id})
+	WithdrawPass(c *gin.Context, id ID, params WithdrawPassParams)
+	// ListPeople Who belongs to the shop, and what each is signed off for
+	// (GET /people)
+	ListPeople(c *gin.Context)
+	// AddMember Add somebody to the shop
+	// (POST /people)
+	AddMember(c *gin.Context, params AddMemberParams)
+	// RemoveMember Let somebody belong to the shop no more
+	// (DELETE /people/{id})
+	RemoveMember(c *gin.Context, id ID, params RemoveMemberParams)
+	// ChangeMember Change a name or a role
+	// (PUT /people/{id})
+	ChangeMember(c *gin.Context, id ID, params ChangeMemberParams)
+	// Invite An address that gives somebody a sign-in of their own
+	// (POST /people/{id}/invitations)
+	Invite(c *gin.Context, id ID)
+	// DropPin Forget somebody's PIN, so that they set a new one
+	// (DELETE /people/{id}/pin)
+	DropPin(c *gin.Context, id ID, params DropPinParams)
+	// SignOff Say which cuts somebody may make alone on a saw
+	// (PUT /people/{id}/sign-offs/{saw})
+	SignOff(c *gin.Context, id ID, saw openapi_types.UUID, params SignOffParams)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(c *gin.Context)
@@ -314,6 +384,30 @@ type ServerInterface interface {
 	// RetireSaw Take a saw out of the shop
 	// (PUT /saws/{id}/retirement)
 	RetireSaw(c *gin.Context, id ID, params RetireSawParams)
+	// SignOut Sign out on this browser, and at a tablet let go of the name that was tapped
+	// (DELETE /session)
+	SignOut(c *gin.Context)
+	// GetSession Who asks, in which shop, and whether one must sign in
+	// (GET /session)
+	GetSession(c *gin.Context)
+	// SignIn Sign in with a name and a password
+	// (POST /session)
+	SignIn(c *gin.Context)
+	// TakeHand At a shop's tablet, say who works now
+	// (PUT /session/hand)
+	TakeHand(c *gin.Context)
+	// ChallengePasskey Begin to sign in with a passkey
+	// (POST /session/passkey-challenges)
+	ChallengePasskey(c *gin.Context)
+	// SignInByPasskey Sign in with what the authenticator answered
+	// (POST /session/passkeys)
+	SignInByPasskey(c *gin.Context)
+	// Recover Sign in with a recovery code, and set a new password
+	// (POST /session/recovery)
+	Recover(c *gin.Context)
+	// EnterShop Go over to another shop that one belongs to
+	// (PUT /session/shop)
+	EnterShop(c *gin.Context)
 	// GetShelf All that decides about a cut, for a browser to keep
 	// (GET /shelf)
 	GetShelf(c *gin.Context)
@@ -347,6 +441,9 @@ type ServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(c *gin.Context)
+	// AddToken A token for a script
+	// (POST /tokens)
+	AddToken(c *gin.Context)
 	// ListTraceWords Signs, causes and checks by name
 	// (GET /trace-words)
 	ListTraceWords(c *gin.Context)
@@ -426,6 +523,157 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// GetAccount operation middleware
+func (siw *ServerInterfaceWrapper) GetAccount(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAccount(c)
+}
+
+// ChallengeNewPasskey operation middleware
+func (siw *ServerInterfaceWrapper) ChallengeNewPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChallengeNewPasskey(c)
+}
+
+// AddPasskey operation middleware
+func (siw *ServerInterfaceWrapper) AddPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddPasskey(c)
+}
+
+// DropPasskey operation middleware
+func (siw *ServerInterfaceWrapper) DropPasskey(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropPasskey(c, id)
+}
+
+// ChangePassword operation middleware
+func (siw *ServerInterfaceWrapper) ChangePassword(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangePassword(c)
+}
+
+// ChangePin operation middleware
+func (siw *ServerInterfaceWrapper) ChangePin(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangePin(c)
+}
+
+// MakeRecoveryCodes operation middleware
+func (siw *ServerInterfaceWrapper) MakeRecoveryCodes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeRecoveryCodes(c)
+}
+
+// SignOutEverywhere operation middleware
+func (siw *ServerInterfaceWrapper) SignOutEverywhere(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignOutEverywhere(c)
+}
+
+// ListAudit operation middleware
+func (siw *ServerInterfaceWrapper) ListAudit(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListAuditParams
+
+	// ------------- Optional query parameter "before" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "before", c.Request.URL.Query(), &params.Before, runtime.BindQueryParameterOptions{Type: "integer", Format: "int64"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter before: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", c.Request.URL.Query(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter limit: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListAudit(c, params)
+}
 
 // MixBath operation middleware
 func (siw *ServerInterfaceWrapper) MixBath(c *gin.Context) {
@@ -800,6 +1048,31 @@ func (siw *ServerInterfaceWrapper) ChangeBlade(c *gin.Context) {
 	}
 
 	siw.Handler.ChangeBlade(c, id, params)
+}
+
+// AddGuest operation middleware
+func (siw *ServerInterfaceWrapper) AddGuest(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddGuest(c, id)
 }
 
 // InspectBlade operation middleware
@@ -1866,6 +2139,19 @@ func (siw *ServerInterfaceWrapper) LogCut(c *gin.Context) {
 	siw.Handler.LogCut(c, params)
 }
 
+// AddDevice operation middleware
+func (siw *ServerInterfaceWrapper) AddDevice(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddDevice(c)
+}
+
 // ListFaults operation middleware
 func (siw *ServerInterfaceWrapper) ListFaults(c *gin.Context) {
 
@@ -2261,6 +2547,42 @@ func (siw *ServerInterfaceWrapper) TestGroove(c *gin.Context) {
 	siw.Handler.TestGroove(c, id, params)
 }
 
+// ReadReport operation middleware
+func (siw *ServerInterfaceWrapper) ReadReport(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "secret" -------------
+	var secret Secret
+
+	err = runtime.BindStyledParameterWithOptions("simple", "secret", c.Param("secret"), &secret, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter secret: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReadReportParams
+
+	// ------------- Optional query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadReport(c, secret, params)
+}
+
 // GetHealth operation middleware
 func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 
@@ -2272,6 +2594,56 @@ func (siw *ServerInterfaceWrapper) GetHealth(c *gin.Context) {
 	}
 
 	siw.Handler.GetHealth(c)
+}
+
+// GetInvitation operation middleware
+func (siw *ServerInterfaceWrapper) GetInvitation(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "secret" -------------
+	var secret Secret
+
+	err = runtime.BindStyledParameterWithOptions("simple", "secret", c.Param("secret"), &secret, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter secret: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetInvitation(c, secret)
+}
+
+// AcceptInvitation operation middleware
+func (siw *ServerInterfaceWrapper) AcceptInvitation(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "secret" -------------
+	var secret Secret
+
+	err = runtime.BindStyledParameterWithOptions("simple", "secret", c.Param("secret"), &secret, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter secret: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AcceptInvitation(c, secret)
 }
 
 // ReadJobList operation middleware
@@ -3631,6 +4003,376 @@ func (siw *ServerInterfaceWrapper) GetPace(c *gin.Context) {
 	siw.Handler.GetPace(c)
 }
 
+// ListPasses operation middleware
+func (siw *ServerInterfaceWrapper) ListPasses(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPasses(c)
+}
+
+// WithdrawPass operation middleware
+func (siw *ServerInterfaceWrapper) WithdrawPass(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params WithdrawPassParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WithdrawPass(c, id, params)
+}
+
+// ListPeople operation middleware
+func (siw *ServerInterfaceWrapper) ListPeople(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPeople(c)
+}
+
+// AddMember operation middleware
+func (siw *ServerInterfaceWrapper) AddMember(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddMemberParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddMember(c, params)
+}
+
+// RemoveMember operation middleware
+func (siw *ServerInterfaceWrapper) RemoveMember(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params RemoveMemberParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveMember(c, id, params)
+}
+
+// ChangeMember operation middleware
+func (siw *ServerInterfaceWrapper) ChangeMember(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangeMemberParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	// ------------- Required header parameter "If-Match" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("If-Match")]; found {
+		var IfMatch IfMatch
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for If-Match, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "If-Match", valueList[0], &IfMatch, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter If-Match: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IfMatch = IfMatch
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter If-Match is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeMember(c, id, params)
+}
+
+// Invite operation middleware
+func (siw *ServerInterfaceWrapper) Invite(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Invite(c, id)
+}
+
+// DropPin operation middleware
+func (siw *ServerInterfaceWrapper) DropPin(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params DropPinParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropPin(c, id, params)
+}
+
+// SignOff operation middleware
+func (siw *ServerInterfaceWrapper) SignOff(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "saw" -------------
+	var saw openapi_types.UUID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "saw", c.Param("saw"), &saw, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SignOffParams
+
+	headers := c.Request.Header
+
+	// ------------- Optional header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey OptionalKey
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = &IdempotencyKey
+
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignOff(c, id, saw, params)
+}
+
 // CreatePlan operation middleware
 func (siw *ServerInterfaceWrapper) CreatePlan(c *gin.Context) {
 
@@ -4039,6 +4781,110 @@ func (siw *ServerInterfaceWrapper) RetireSaw(c *gin.Context) {
 	siw.Handler.RetireSaw(c, id, params)
 }
 
+// SignOut operation middleware
+func (siw *ServerInterfaceWrapper) SignOut(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignOut(c)
+}
+
+// GetSession operation middleware
+func (siw *ServerInterfaceWrapper) GetSession(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSession(c)
+}
+
+// SignIn operation middleware
+func (siw *ServerInterfaceWrapper) SignIn(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignIn(c)
+}
+
+// TakeHand operation middleware
+func (siw *ServerInterfaceWrapper) TakeHand(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeHand(c)
+}
+
+// ChallengePasskey operation middleware
+func (siw *ServerInterfaceWrapper) ChallengePasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChallengePasskey(c)
+}
+
+// SignInByPasskey operation middleware
+func (siw *ServerInterfaceWrapper) SignInByPasskey(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SignInByPasskey(c)
+}
+
+// Recover operation middleware
+func (siw *ServerInterfaceWrapper) Recover(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Recover(c)
+}
+
+// EnterShop operation middleware
+func (siw *ServerInterfaceWrapper) EnterShop(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EnterShop(c)
+}
+
 // GetShelf operation middleware
 func (siw *ServerInterfaceWrapper) GetShelf(c *gin.Context) {
 
@@ -4265,6 +5111,19 @@ func (siw *ServerInterfaceWrapper) CreateSweep(c *gin.Context) {
 	}
 
 	siw.Handler.CreateSweep(c)
+}
+
+// AddToken operation middleware
+func (siw *ServerInterfaceWrapper) AddToken(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddToken(c)
 }
 
 // ListTraceWords operation middleware
@@ -5538,6 +6397,38 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/shop-file", wrapper.GetShopFile)
 	router.PUT(options.BaseURL+"/shop-file", wrapper.BringShopFile)
 	router.POST(options.BaseURL+"/shop-file-previews", wrapper.PreviewShopFile)
+	router.DELETE(options.BaseURL+"/session", wrapper.SignOut)
+	router.GET(options.BaseURL+"/session", wrapper.GetSession)
+	router.POST(options.BaseURL+"/session", wrapper.SignIn)
+	router.POST(options.BaseURL+"/session/recovery", wrapper.Recover)
+	router.POST(options.BaseURL+"/session/passkey-challenges", wrapper.ChallengePasskey)
+	router.POST(options.BaseURL+"/session/passkeys", wrapper.SignInByPasskey)
+	router.PUT(options.BaseURL+"/session/shop", wrapper.EnterShop)
+	router.PUT(options.BaseURL+"/session/hand", wrapper.TakeHand)
+	router.GET(options.BaseURL+"/invitations/:secret", wrapper.GetInvitation)
+	router.POST(options.BaseURL+"/invitations/:secret", wrapper.AcceptInvitation)
+	router.GET(options.BaseURL+"/account", wrapper.GetAccount)
+	router.PUT(options.BaseURL+"/account/password", wrapper.ChangePassword)
+	router.PUT(options.BaseURL+"/account/pin", wrapper.ChangePin)
+	router.POST(options.BaseURL+"/account/recovery-codes", wrapper.MakeRecoveryCodes)
+	router.POST(options.BaseURL+"/account/passkey-challenges", wrapper.ChallengeNewPasskey)
+	router.POST(options.BaseURL+"/account/passkeys", wrapper.AddPasskey)
+	router.DELETE(options.BaseURL+"/account/passkeys/:id", wrapper.DropPasskey)
+	router.POST(options.BaseURL+"/account/sign-outs", wrapper.SignOutEverywhere)
+	router.GET(options.BaseURL+"/people", wrapper.ListPeople)
+	router.POST(options.BaseURL+"/people", wrapper.AddMember)
+	router.DELETE(options.BaseURL+"/people/:id", wrapper.RemoveMember)
+	router.PUT(options.BaseURL+"/people/:id", wrapper.ChangeMember)
+	router.DELETE(options.BaseURL+"/people/:id/pin", wrapper.DropPin)
+	router.POST(options.BaseURL+"/people/:id/invitations", wrapper.Invite)
+	router.PUT(options.BaseURL+"/people/:id/sign-offs/:saw", wrapper.SignOff)
+	router.GET(options.BaseURL+"/passes", wrapper.ListPasses)
+	router.DELETE(options.BaseURL+"/passes/:id", wrapper.WithdrawPass)
+	router.POST(options.BaseURL+"/devices", wrapper.AddDevice)
+	router.POST(options.BaseURL+"/tokens", wrapper.AddToken)
+	router.POST(options.BaseURL+"/blades/:id/guests", wrapper.AddGuest)
+	router.GET(options.BaseURL+"/guests/:secret", wrapper.ReadReport)
+	router.GET(options.BaseURL+"/audit", wrapper.ListAudit)
 	router.GET(options.BaseURL+"/materials", wrapper.ListMaterials)
 	router.GET(options.BaseURL+"/length", wrapper.ReadLength)
 	router.GET(options.BaseURL+"/live", wrapper.GetLive)
@@ -5545,6 +6436,355 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type GetAccountRequestObject struct {
+}
+
+type GetAccountResponseObject interface {
+	VisitGetAccountResponse(w http.ResponseWriter) error
+}
+
+type GetAccount200JSONResponse Account
+
+func (response GetAccount200JSONResponse) VisitGetAccountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAccountdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAccountdefaultApplicationProblemPlusJSONResponse) VisitGetAccountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChallengeNewPasskeyRequestObject struct {
+	Body *ChallengeNewPasskeyJSONRequestBody
+}
+
+type ChallengeNewPasskeyResponseObject interface {
+	VisitChallengeNewPasskeyResponse(w http.ResponseWriter) error
+}
+
+type ChallengeNewPasskey200JSONResponse PasskeyOptions
+
+func (response ChallengeNewPasskey200JSONResponse) VisitChallengeNewPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChallengeNewPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChallengeNewPasskeydefaultApplicationProblemPlusJSONResponse) VisitChallengeNewPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPasskeyRequestObject struct {
+	Body *AddPasskeyJSONRequestBody
+}
+
+type AddPasskeyResponseObject interface {
+	VisitAddPasskeyResponse(w http.ResponseWriter) error
+}
+
+type AddPasskey201JSONResponse Account
+
+func (response AddPasskey201JSONResponse) VisitAddPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPasskeydefaultApplicationProblemPlusJSONResponse) VisitAddPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropPasskeyRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type DropPasskeyResponseObject interface {
+	VisitDropPasskeyResponse(w http.ResponseWriter) error
+}
+
+type DropPasskey200JSONResponse Account
+
+func (response DropPasskey200JSONResponse) VisitDropPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropPasskeydefaultApplicationProblemPlusJSONResponse) VisitDropPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePasswordRequestObject struct {
+	Body *ChangePasswordJSONRequestBody
+}
+
+type ChangePasswordResponseObject interface {
+	VisitChangePasswordResponse(w http.ResponseWriter) error
+}
+
+type ChangePassword200JSONResponse Account
+
+func (response ChangePassword200JSONResponse) VisitChangePasswordResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePassworddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangePassworddefaultApplicationProblemPlusJSONResponse) VisitChangePasswordResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePinRequestObject struct {
+	Body *ChangePinJSONRequestBody
+}
+
+type ChangePinResponseObject interface {
+	VisitChangePinResponse(w http.ResponseWriter) error
+}
+
+type ChangePin200JSONResponse Account
+
+func (response ChangePin200JSONResponse) VisitChangePinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangePindefaultApplicationProblemPlusJSONResponse) VisitChangePinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeRecoveryCodesRequestObject struct {
+	Body *MakeRecoveryCodesJSONRequestBody
+}
+
+type MakeRecoveryCodesResponseObject interface {
+	VisitMakeRecoveryCodesResponse(w http.ResponseWriter) error
+}
+
+type MakeRecoveryCodes201JSONResponse RecoveryCodes
+
+func (response MakeRecoveryCodes201JSONResponse) VisitMakeRecoveryCodesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeRecoveryCodesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeRecoveryCodesdefaultApplicationProblemPlusJSONResponse) VisitMakeRecoveryCodesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignOutEverywhereRequestObject struct {
+}
+
+type SignOutEverywhereResponseObject interface {
+	VisitSignOutEverywhereResponse(w http.ResponseWriter) error
+}
+
+type SignOutEverywhere200JSONResponse Session
+
+func (response SignOutEverywhere200JSONResponse) VisitSignOutEverywhereResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignOutEverywheredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignOutEverywheredefaultApplicationProblemPlusJSONResponse) VisitSignOutEverywhereResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAuditRequestObject struct {
+	Params ListAuditParams
+}
+
+type ListAuditResponseObject interface {
+	VisitListAuditResponse(w http.ResponseWriter) error
+}
+
+type ListAudit200JSONResponse Audit
+
+func (response ListAudit200JSONResponse) VisitListAuditResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAuditdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListAuditdefaultApplicationProblemPlusJSONResponse) VisitListAuditResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type MixBathRequestObject struct {
 	Body *MixBathJSONRequestBody
@@ -5966,6 +7206,46 @@ type ChangeBladedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeBladedefaultApplicationProblemPlusJSONResponse) VisitChangeBladeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddGuestRequestObject struct {
+	ID   ID `json:"id"`
+	Body *AddGuestJSONRequestBody
+}
+
+type AddGuestResponseObject interface {
+	VisitAddGuestResponse(w http.ResponseWriter) error
+}
+
+type AddGuest201JSONResponse PassAddress
+
+func (response AddGuest201JSONResponse) VisitAddGuestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddGuestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddGuestdefaultApplicationProblemPlusJSONResponse) VisitAddGuestResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7099,6 +8379,45 @@ func (response LogCutdefaultApplicationProblemPlusJSONResponse) VisitLogCutRespo
 	return err
 }
 
+type AddDeviceRequestObject struct {
+	Body *AddDeviceJSONRequestBody
+}
+
+type AddDeviceResponseObject interface {
+	VisitAddDeviceResponse(w http.ResponseWriter) error
+}
+
+type AddDevice201JSONResponse Session
+
+func (response AddDevice201JSONResponse) VisitAddDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddDevicedefaultApplicationProblemPlusJSONResponse) VisitAddDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListFaultsRequestObject struct {
 }
 
@@ -7598,6 +8917,46 @@ func (response TestGroovedefaultApplicationProblemPlusJSONResponse) VisitTestGro
 	return err
 }
 
+type ReadReportRequestObject struct {
+	Secret Secret `json:"secret"`
+	Params ReadReportParams
+}
+
+type ReadReportResponseObject interface {
+	VisitReadReportResponse(w http.ResponseWriter) error
+}
+
+type ReadReport200JSONResponse GuestReport
+
+func (response ReadReport200JSONResponse) VisitReadReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadReportdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadReportdefaultApplicationProblemPlusJSONResponse) VisitReadReportResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -7627,6 +8986,85 @@ type GetHealthdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetInvitationRequestObject struct {
+	Secret Secret `json:"secret"`
+}
+
+type GetInvitationResponseObject interface {
+	VisitGetInvitationResponse(w http.ResponseWriter) error
+}
+
+type GetInvitation200JSONResponse Invitation
+
+func (response GetInvitation200JSONResponse) VisitGetInvitationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetInvitationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetInvitationdefaultApplicationProblemPlusJSONResponse) VisitGetInvitationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptInvitationRequestObject struct {
+	Secret Secret `json:"secret"`
+	Body   *AcceptInvitationJSONRequestBody
+}
+
+type AcceptInvitationResponseObject interface {
+	VisitAcceptInvitationResponse(w http.ResponseWriter) error
+}
+
+type AcceptInvitation200JSONResponse Session
+
+func (response AcceptInvitation200JSONResponse) VisitAcceptInvitationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AcceptInvitationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AcceptInvitationdefaultApplicationProblemPlusJSONResponse) VisitAcceptInvitationResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8921,6 +10359,346 @@ func (response GetPacedefaultApplicationProblemPlusJSONResponse) VisitGetPaceRes
 	return err
 }
 
+type ListPassesRequestObject struct {
+}
+
+type ListPassesResponseObject interface {
+	VisitListPassesResponse(w http.ResponseWriter) error
+}
+
+type ListPasses200JSONResponse ShopPasses
+
+func (response ListPasses200JSONResponse) VisitListPassesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPassesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPassesdefaultApplicationProblemPlusJSONResponse) VisitListPassesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawPassRequestObject struct {
+	ID     ID `json:"id"`
+	Params WithdrawPassParams
+}
+
+type WithdrawPassResponseObject interface {
+	VisitWithdrawPassResponse(w http.ResponseWriter) error
+}
+
+type WithdrawPass204Response struct {
+}
+
+func (response WithdrawPass204Response) VisitWithdrawPassResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type WithdrawPassdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WithdrawPassdefaultApplicationProblemPlusJSONResponse) VisitWithdrawPassResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPeopleRequestObject struct {
+}
+
+type ListPeopleResponseObject interface {
+	VisitListPeopleResponse(w http.ResponseWriter) error
+}
+
+type ListPeople200JSONResponse People
+
+func (response ListPeople200JSONResponse) VisitListPeopleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPeopledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPeopledefaultApplicationProblemPlusJSONResponse) VisitListPeopleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddMemberRequestObject struct {
+	Params AddMemberParams
+	Body   *AddMemberJSONRequestBody
+}
+
+type AddMemberResponseObject interface {
+	VisitAddMemberResponse(w http.ResponseWriter) error
+}
+
+type AddMember201JSONResponse Member
+
+func (response AddMember201JSONResponse) VisitAddMemberResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddMemberdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddMemberdefaultApplicationProblemPlusJSONResponse) VisitAddMemberResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveMemberRequestObject struct {
+	ID     ID `json:"id"`
+	Params RemoveMemberParams
+}
+
+type RemoveMemberResponseObject interface {
+	VisitRemoveMemberResponse(w http.ResponseWriter) error
+}
+
+type RemoveMember204Response struct {
+}
+
+func (response RemoveMember204Response) VisitRemoveMemberResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveMemberdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveMemberdefaultApplicationProblemPlusJSONResponse) VisitRemoveMemberResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeMemberRequestObject struct {
+	ID     ID `json:"id"`
+	Params ChangeMemberParams
+	Body   *ChangeMemberJSONRequestBody
+}
+
+type ChangeMemberResponseObject interface {
+	VisitChangeMemberResponse(w http.ResponseWriter) error
+}
+
+type ChangeMember200JSONResponse Member
+
+func (response ChangeMember200JSONResponse) VisitChangeMemberResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeMemberdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeMemberdefaultApplicationProblemPlusJSONResponse) VisitChangeMemberResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InviteRequestObject struct {
+	ID ID `json:"id"`
+}
+
+type InviteResponseObject interface {
+	VisitInviteResponse(w http.ResponseWriter) error
+}
+
+type Invite201JSONResponse PassAddress
+
+func (response Invite201JSONResponse) VisitInviteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type InvitedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response InvitedefaultApplicationProblemPlusJSONResponse) VisitInviteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropPinRequestObject struct {
+	ID     ID `json:"id"`
+	Params DropPinParams
+}
+
+type DropPinResponseObject interface {
+	VisitDropPinResponse(w http.ResponseWriter) error
+}
+
+type DropPin204Response struct {
+}
+
+func (response DropPin204Response) VisitDropPinResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropPindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropPindefaultApplicationProblemPlusJSONResponse) VisitDropPinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignOffRequestObject struct {
+	ID     ID                 `json:"id"`
+	Saw    openapi_types.UUID `json:"saw"`
+	Params SignOffParams
+	Body   *SignOffJSONRequestBody
+}
+
+type SignOffResponseObject interface {
+	VisitSignOffResponse(w http.ResponseWriter) error
+}
+
+type SignOff200JSONResponse Member
+
+func (response SignOff200JSONResponse) VisitSignOffResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignOffdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignOffdefaultApplicationProblemPlusJSONResponse) VisitSignOffResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CreatePlanRequestObject struct {
 	Body *CreatePlanJSONRequestBody
 }
@@ -9405,6 +11183,315 @@ func (response RetireSawdefaultApplicationProblemPlusJSONResponse) VisitRetireSa
 	return err
 }
 
+type SignOutRequestObject struct {
+}
+
+type SignOutResponseObject interface {
+	VisitSignOutResponse(w http.ResponseWriter) error
+}
+
+type SignOut200JSONResponse Session
+
+func (response SignOut200JSONResponse) VisitSignOutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignOutdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignOutdefaultApplicationProblemPlusJSONResponse) VisitSignOutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSessionRequestObject struct {
+}
+
+type GetSessionResponseObject interface {
+	VisitGetSessionResponse(w http.ResponseWriter) error
+}
+
+type GetSession200JSONResponse Session
+
+func (response GetSession200JSONResponse) VisitGetSessionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSessiondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSessiondefaultApplicationProblemPlusJSONResponse) VisitGetSessionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignInRequestObject struct {
+	Body *SignInJSONRequestBody
+}
+
+type SignInResponseObject interface {
+	VisitSignInResponse(w http.ResponseWriter) error
+}
+
+type SignIn200JSONResponse Session
+
+func (response SignIn200JSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignIndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignIndefaultApplicationProblemPlusJSONResponse) VisitSignInResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeHandRequestObject struct {
+	Body *TakeHandJSONRequestBody
+}
+
+type TakeHandResponseObject interface {
+	VisitTakeHandResponse(w http.ResponseWriter) error
+}
+
+type TakeHand200JSONResponse Session
+
+func (response TakeHand200JSONResponse) VisitTakeHandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeHanddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeHanddefaultApplicationProblemPlusJSONResponse) VisitTakeHandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChallengePasskeyRequestObject struct {
+}
+
+type ChallengePasskeyResponseObject interface {
+	VisitChallengePasskeyResponse(w http.ResponseWriter) error
+}
+
+type ChallengePasskey200JSONResponse PasskeyOptions
+
+func (response ChallengePasskey200JSONResponse) VisitChallengePasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChallengePasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChallengePasskeydefaultApplicationProblemPlusJSONResponse) VisitChallengePasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignInByPasskeyRequestObject struct {
+	Body *SignInByPasskeyJSONRequestBody
+}
+
+type SignInByPasskeyResponseObject interface {
+	VisitSignInByPasskeyResponse(w http.ResponseWriter) error
+}
+
+type SignInByPasskey200JSONResponse Session
+
+func (response SignInByPasskey200JSONResponse) VisitSignInByPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SignInByPasskeydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignInByPasskeydefaultApplicationProblemPlusJSONResponse) VisitSignInByPasskeyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RecoverRequestObject struct {
+	Body *RecoverJSONRequestBody
+}
+
+type RecoverResponseObject interface {
+	VisitRecoverResponse(w http.ResponseWriter) error
+}
+
+type Recover200JSONResponse Session
+
+func (response Recover200JSONResponse) VisitRecoverResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RecoverdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RecoverdefaultApplicationProblemPlusJSONResponse) VisitRecoverResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EnterShopRequestObject struct {
+	Body *EnterShopJSONRequestBody
+}
+
+type EnterShopResponseObject interface {
+	VisitEnterShopResponse(w http.ResponseWriter) error
+}
+
+type EnterShop200JSONResponse Session
+
+func (response EnterShop200JSONResponse) VisitEnterShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EnterShopdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EnterShopdefaultApplicationProblemPlusJSONResponse) VisitEnterShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetShelfRequestObject struct {
 }
 
@@ -9831,6 +11918,45 @@ type CreateSweepdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response CreateSweepdefaultApplicationProblemPlusJSONResponse) VisitCreateSweepResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddTokenRequestObject struct {
+	Body *AddTokenJSONRequestBody
+}
+
+type AddTokenResponseObject interface {
+	VisitAddTokenResponse(w http.ResponseWriter) error
+}
+
+type AddToken201JSONResponse Token
+
+func (response AddToken201JSONResponse) VisitAddTokenResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddTokendefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddTokendefaultApplicationProblemPlusJSONResponse) VisitAddTokenResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10756,6 +12882,33 @@ func (response EndWashdefaultApplicationProblemPlusJSONResponse) VisitEndWashRes
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// GetAccount One's own way in
+	// (GET /account)
+	GetAccount(ctx context.Context, request GetAccountRequestObject) (GetAccountResponseObject, error)
+	// ChallengeNewPasskey Begin to add a passkey
+	// (POST /account/passkey-challenges)
+	ChallengeNewPasskey(ctx context.Context, request ChallengeNewPasskeyRequestObject) (ChallengeNewPasskeyResponseObject, error)
+	// AddPasskey Add the passkey that the authenticator made
+	// (POST /account/passkeys)
+	AddPasskey(ctx context.Context, request AddPasskeyRequestObject) (AddPasskeyResponseObject, error)
+	// DropPasskey Let a passkey open nothing any more
+	// (DELETE /account/passkeys/{id})
+	DropPasskey(ctx context.Context, request DropPasskeyRequestObject) (DropPasskeyResponseObject, error)
+	// ChangePassword Change the password; every other browser is signed out
+	// (PUT /account/password)
+	ChangePassword(ctx context.Context, request ChangePasswordRequestObject) (ChangePasswordResponseObject, error)
+	// ChangePin Set the PIN that goes with one's name at a tablet of this shop
+	// (PUT /account/pin)
+	ChangePin(ctx context.Context, request ChangePinRequestObject) (ChangePinResponseObject, error)
+	// MakeRecoveryCodes Ten new recovery codes in place of all earlier ones
+	// (POST /account/recovery-codes)
+	MakeRecoveryCodes(ctx context.Context, request MakeRecoveryCodesRequestObject) (MakeRecoveryCodesResponseObject, error)
+	// SignOutEverywhere Sign out on every browser
+	// (POST /account/sign-outs)
+	SignOutEverywhere(ctx context.Context, request SignOutEverywhereRequestObject) (SignOutEverywhereResponseObject, error)
+	// ListAudit Who signed in, changed roles, took data out or struck rows
+	// (GET /audit)
+	ListAudit(ctx context.Context, request ListAuditRequestObject) (ListAuditResponseObject, error)
 	// MixBath Work out a bath
 	// (POST /bath-mixes)
 	MixBath(ctx context.Context, request MixBathRequestObject) (MixBathResponseObject, error)
@@ -10789,6 +12942,9 @@ type StrictServerInterface interface {
 	// ChangeBlade Change a blade's numbers
 	// (PUT /blades/{id})
 	ChangeBlade(ctx context.Context, request ChangeBladeRequestObject) (ChangeBladeResponseObject, error)
+	// AddGuest An address at which a saw doctor reads the report of one blade
+	// (POST /blades/{id}/guests)
+	AddGuest(ctx context.Context, request AddGuestRequestObject) (AddGuestResponseObject, error)
 	// InspectBlade Say what a look-over of a blade found
 	// (POST /blades/{id}/inspections)
 	InspectBlade(ctx context.Context, request InspectBladeRequestObject) (InspectBladeResponseObject, error)
@@ -10873,6 +13029,9 @@ type StrictServerInterface interface {
 	// LogCut Log a cut that was made
 	// (POST /cuts)
 	LogCut(ctx context.Context, request LogCutRequestObject) (LogCutResponseObject, error)
+	// AddDevice Make this browser a tablet of the shop
+	// (POST /devices)
+	AddDevice(ctx context.Context, request AddDeviceRequestObject) (AddDeviceResponseObject, error)
 	// ListFaults What a look-over can find
 	// (GET /faults)
 	ListFaults(ctx context.Context, request ListFaultsRequestObject) (ListFaultsResponseObject, error)
@@ -10909,9 +13068,18 @@ type StrictServerInterface interface {
 	// TestGroove A test groove was measured
 	// (POST /grooves/{id}/tests)
 	TestGroove(ctx context.Context, request TestGrooveRequestObject) (TestGrooveResponseObject, error)
+	// ReadReport The report of one blade, for whoever has its address
+	// (GET /guests/{secret})
+	ReadReport(ctx context.Context, request ReadReportRequestObject) (ReadReportResponseObject, error)
 	// GetHealth Whether the server and its database answer
 	// (GET /health)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
+	// GetInvitation To what an invitation invites
+	// (GET /invitations/{secret})
+	GetInvitation(ctx context.Context, request GetInvitationRequestObject) (GetInvitationResponseObject, error)
+	// AcceptInvitation Take an invitation, with a name and a password of one's own or as who is signed in
+	// (POST /invitations/{secret})
+	AcceptInvitation(ctx context.Context, request AcceptInvitationRequestObject) (AcceptInvitationResponseObject, error)
 	// ReadJobList Read a list of cuts as somebody types or pastes it; nothing is kept
 	// (POST /job-lists)
 	ReadJobList(ctx context.Context, request ReadJobListRequestObject) (ReadJobListResponseObject, error)
@@ -11008,6 +13176,33 @@ type StrictServerInterface interface {
 	// GetPace How long this shop takes against what is foretold
 	// (GET /pace)
 	GetPace(ctx context.Context, request GetPaceRequestObject) (GetPaceResponseObject, error)
+	// ListPasses What opens the shop without a password, tablets, tokens and guests' links
+	// (GET /passes)
+	ListPasses(ctx context.Context, request ListPassesRequestObject) (ListPassesResponseObject, error)
+	// WithdrawPass Let one of them open nothing any more
+	// (DELETE /passes/{id})
+	WithdrawPass(ctx context.Context, request WithdrawPassRequestObject) (WithdrawPassResponseObject, error)
+	// ListPeople Who belongs to the shop, and what each is signed off for
+	// (GET /people)
+	ListPeople(ctx context.Context, request ListPeopleRequestObject) (ListPeopleResponseObject, error)
+	// AddMember Add somebody to the shop
+	// (POST /people)
+	AddMember(ctx context.Context, request AddMemberRequestObject) (AddMemberResponseObject, error)
+	// RemoveMember Let somebody belong to the shop no more
+	// (DELETE /people/{id})
+	RemoveMember(ctx context.Context, request RemoveMemberRequestObject) (RemoveMemberResponseObject, error)
+	// ChangeMember Change a name or a role
+	// (PUT /people/{id})
+	ChangeMember(ctx context.Context, request ChangeMemberRequestObject) (ChangeMemberResponseObject, error)
+	// Invite An address that gives somebody a sign-in of their own
+	// (POST /people/{id}/invitations)
+	Invite(ctx context.Context, request InviteRequestObject) (InviteResponseObject, error)
+	// DropPin Forget somebody's PIN, so that they set a new one
+	// (DELETE /people/{id}/pin)
+	DropPin(ctx context.Context, request DropPinRequestObject) (DropPinResponseObject, error)
+	// SignOff Say which cuts somebody may make alone on a saw
+	// (PUT /people/{id}/sign-offs/{saw})
+	SignOff(ctx context.Context, request SignOffRequestObject) (SignOffResponseObject, error)
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(ctx context.Context, request CreatePlanRequestObject) (CreatePlanResponseObject, error)
@@ -11044,6 +13239,30 @@ type StrictServerInterface interface {
 	// RetireSaw Take a saw out of the shop
 	// (PUT /saws/{id}/retirement)
 	RetireSaw(ctx context.Context, request RetireSawRequestObject) (RetireSawResponseObject, error)
+	// SignOut Sign out on this browser, and at a tablet let go of the name that was tapped
+	// (DELETE /session)
+	SignOut(ctx context.Context, request SignOutRequestObject) (SignOutResponseObject, error)
+	// GetSession Who asks, in which shop, and whether one must sign in
+	// (GET /session)
+	GetSession(ctx context.Context, request GetSessionRequestObject) (GetSessionResponseObject, error)
+	// SignIn Sign in with a name and a password
+	// (POST /session)
+	SignIn(ctx context.Context, request SignInRequestObject) (SignInResponseObject, error)
+	// TakeHand At a shop's tablet, say who works now
+	// (PUT /session/hand)
+	TakeHand(ctx context.Context, request TakeHandRequestObject) (TakeHandResponseObject, error)
+	// ChallengePasskey Begin to sign in with a passkey
+	// (POST /session/passkey-challenges)
+	ChallengePasskey(ctx context.Context, request ChallengePasskeyRequestObject) (ChallengePasskeyResponseObject, error)
+	// SignInByPasskey Sign in with what the authenticator answered
+	// (POST /session/passkeys)
+	SignInByPasskey(ctx context.Context, request SignInByPasskeyRequestObject) (SignInByPasskeyResponseObject, error)
+	// Recover Sign in with a recovery code, and set a new password
+	// (POST /session/recovery)
+	Recover(ctx context.Context, request RecoverRequestObject) (RecoverResponseObject, error)
+	// EnterShop Go over to another shop that one belongs to
+	// (PUT /session/shop)
+	EnterShop(ctx context.Context, request EnterShopRequestObject) (EnterShopResponseObject, error)
 	// GetShelf All that decides about a cut, for a browser to keep
 	// (GET /shelf)
 	GetShelf(ctx context.Context, request GetShelfRequestObject) (GetShelfResponseObject, error)
@@ -11077,6 +13296,9 @@ type StrictServerInterface interface {
 	// CreateSweep One blade at every height
 	// (POST /sweeps)
 	CreateSweep(ctx context.Context, request CreateSweepRequestObject) (CreateSweepResponseObject, error)
+	// AddToken A token for a script
+	// (POST /tokens)
+	AddToken(ctx context.Context, request AddTokenRequestObject) (AddTokenResponseObject, error)
 	// ListTraceWords Signs, causes and checks by name
 	// (GET /trace-words)
 	ListTraceWords(ctx context.Context, request ListTraceWordsRequestObject) (ListTraceWordsResponseObject, error)
@@ -11203,6 +13425,316 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// GetAccount operation middleware
+func (sh *strictHandler) GetAccount(ctx *gin.Context) {
+	var request GetAccountRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAccount(ctx, request.(GetAccountRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAccount")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAccountResponseObject); ok {
+		if err := validResponse.VisitGetAccountResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChallengeNewPasskey operation middleware
+func (sh *strictHandler) ChallengeNewPasskey(ctx *gin.Context) {
+	var request ChallengeNewPasskeyRequestObject
+
+	var body ChallengeNewPasskeyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChallengeNewPasskey(ctx, request.(ChallengeNewPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChallengeNewPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChallengeNewPasskeyResponseObject); ok {
+		if err := validResponse.VisitChallengeNewPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddPasskey operation middleware
+func (sh *strictHandler) AddPasskey(ctx *gin.Context) {
+	var request AddPasskeyRequestObject
+
+	var body AddPasskeyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPasskey(ctx, request.(AddPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddPasskeyResponseObject); ok {
+		if err := validResponse.VisitAddPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropPasskey operation middleware
+func (sh *strictHandler) DropPasskey(ctx *gin.Context, id ID) {
+	var request DropPasskeyRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropPasskey(ctx, request.(DropPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropPasskeyResponseObject); ok {
+		if err := validResponse.VisitDropPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangePassword operation middleware
+func (sh *strictHandler) ChangePassword(ctx *gin.Context) {
+	var request ChangePasswordRequestObject
+
+	var body ChangePasswordJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangePassword(ctx, request.(ChangePasswordRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangePassword")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangePasswordResponseObject); ok {
+		if err := validResponse.VisitChangePasswordResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangePin operation middleware
+func (sh *strictHandler) ChangePin(ctx *gin.Context) {
+	var request ChangePinRequestObject
+
+	var body ChangePinJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangePin(ctx, request.(ChangePinRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangePin")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangePinResponseObject); ok {
+		if err := validResponse.VisitChangePinResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeRecoveryCodes operation middleware
+func (sh *strictHandler) MakeRecoveryCodes(ctx *gin.Context) {
+	var request MakeRecoveryCodesRequestObject
+
+	var body MakeRecoveryCodesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeRecoveryCodes(ctx, request.(MakeRecoveryCodesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeRecoveryCodes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeRecoveryCodesResponseObject); ok {
+		if err := validResponse.VisitMakeRecoveryCodesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SignOutEverywhere operation middleware
+func (sh *strictHandler) SignOutEverywhere(ctx *gin.Context) {
+	var request SignOutEverywhereRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignOutEverywhere(ctx, request.(SignOutEverywhereRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignOutEverywhere")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SignOutEverywhereResponseObject); ok {
+		if err := validResponse.VisitSignOutEverywhereResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListAudit operation middleware
+func (sh *strictHandler) ListAudit(ctx *gin.Context, params ListAuditParams) {
+	var request ListAuditRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListAudit(ctx, request.(ListAuditRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListAudit")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListAuditResponseObject); ok {
+		if err := validResponse.VisitListAuditResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // MixBath operation middleware
@@ -11569,6 +14101,50 @@ func (sh *strictHandler) ChangeBlade(ctx *gin.Context, id ID, params ChangeBlade
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeBladeResponseObject); ok {
 		if err := validResponse.VisitChangeBladeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddGuest operation middleware
+func (sh *strictHandler) AddGuest(ctx *gin.Context, id ID) {
+	var request AddGuestRequestObject
+
+	request.ID = id
+
+	var body AddGuestJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddGuest(ctx, request.(AddGuestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddGuest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddGuestResponseObject); ok {
+		if err := validResponse.VisitAddGuestResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -12503,6 +15079,48 @@ func (sh *strictHandler) LogCut(ctx *gin.Context, params LogCutParams) {
 	}
 }
 
+// AddDevice operation middleware
+func (sh *strictHandler) AddDevice(ctx *gin.Context) {
+	var request AddDeviceRequestObject
+
+	var body AddDeviceJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddDevice(ctx, request.(AddDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddDeviceResponseObject); ok {
+		if err := validResponse.VisitAddDeviceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListFaults operation middleware
 func (sh *strictHandler) ListFaults(ctx *gin.Context) {
 	var request ListFaultsRequestObject
@@ -12917,6 +15535,33 @@ func (sh *strictHandler) TestGroove(ctx *gin.Context, id ID, params TestGroovePa
 	}
 }
 
+// ReadReport operation middleware
+func (sh *strictHandler) ReadReport(ctx *gin.Context, secret Secret, params ReadReportParams) {
+	var request ReadReportRequestObject
+
+	request.Secret = secret
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadReport(ctx, request.(ReadReportRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadReport")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadReportResponseObject); ok {
+		if err := validResponse.VisitReadReportResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetHealth operation middleware
 func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 	var request GetHealthRequestObject
@@ -12934,6 +15579,76 @@ func (sh *strictHandler) GetHealth(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetHealthResponseObject); ok {
 		if err := validResponse.VisitGetHealthResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetInvitation operation middleware
+func (sh *strictHandler) GetInvitation(ctx *gin.Context, secret Secret) {
+	var request GetInvitationRequestObject
+
+	request.Secret = secret
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetInvitation(ctx, request.(GetInvitationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetInvitation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetInvitationResponseObject); ok {
+		if err := validResponse.VisitGetInvitationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AcceptInvitation operation middleware
+func (sh *strictHandler) AcceptInvitation(ctx *gin.Context, secret Secret) {
+	var request AcceptInvitationRequestObject
+
+	request.Secret = secret
+
+	var body AcceptInvitationJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AcceptInvitation(ctx, request.(AcceptInvitationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AcceptInvitation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AcceptInvitationResponseObject); ok {
+		if err := validResponse.VisitAcceptInvitationResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -14071,6 +16786,296 @@ func (sh *strictHandler) GetPace(ctx *gin.Context) {
 	}
 }
 
+// ListPasses operation middleware
+func (sh *strictHandler) ListPasses(ctx *gin.Context) {
+	var request ListPassesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPasses(ctx, request.(ListPassesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPasses")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListPassesResponseObject); ok {
+		if err := validResponse.VisitListPassesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WithdrawPass operation middleware
+func (sh *strictHandler) WithdrawPass(ctx *gin.Context, id ID, params WithdrawPassParams) {
+	var request WithdrawPassRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WithdrawPass(ctx, request.(WithdrawPassRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WithdrawPass")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WithdrawPassResponseObject); ok {
+		if err := validResponse.VisitWithdrawPassResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListPeople operation middleware
+func (sh *strictHandler) ListPeople(ctx *gin.Context) {
+	var request ListPeopleRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPeople(ctx, request.(ListPeopleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPeople")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListPeopleResponseObject); ok {
+		if err := validResponse.VisitListPeopleResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddMember operation middleware
+func (sh *strictHandler) AddMember(ctx *gin.Context, params AddMemberParams) {
+	var request AddMemberRequestObject
+
+	request.Params = params
+
+	var body AddMemberJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddMember(ctx, request.(AddMemberRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddMember")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddMemberResponseObject); ok {
+		if err := validResponse.VisitAddMemberResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemoveMember operation middleware
+func (sh *strictHandler) RemoveMember(ctx *gin.Context, id ID, params RemoveMemberParams) {
+	var request RemoveMemberRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveMember(ctx, request.(RemoveMemberRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveMember")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveMemberResponseObject); ok {
+		if err := validResponse.VisitRemoveMemberResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeMember operation middleware
+func (sh *strictHandler) ChangeMember(ctx *gin.Context, id ID, params ChangeMemberParams) {
+	var request ChangeMemberRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	var body ChangeMemberJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeMember(ctx, request.(ChangeMemberRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeMember")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeMemberResponseObject); ok {
+		if err := validResponse.VisitChangeMemberResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Invite operation middleware
+func (sh *strictHandler) Invite(ctx *gin.Context, id ID) {
+	var request InviteRequestObject
+
+	request.ID = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Invite(ctx, request.(InviteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Invite")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(InviteResponseObject); ok {
+		if err := validResponse.VisitInviteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropPin operation middleware
+func (sh *strictHandler) DropPin(ctx *gin.Context, id ID, params DropPinParams) {
+	var request DropPinRequestObject
+
+	request.ID = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropPin(ctx, request.(DropPinRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropPin")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropPinResponseObject); ok {
+		if err := validResponse.VisitDropPinResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SignOff operation middleware
+func (sh *strictHandler) SignOff(ctx *gin.Context, id ID, saw openapi_types.UUID, params SignOffParams) {
+	var request SignOffRequestObject
+
+	request.ID = id
+	request.Saw = saw
+	request.Params = params
+
+	var body SignOffJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignOff(ctx, request.(SignOffRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignOff")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SignOffResponseObject); ok {
+		if err := validResponse.VisitSignOffResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // CreatePlan operation middleware
 func (sh *strictHandler) CreatePlan(ctx *gin.Context) {
 	var request CreatePlanRequestObject
@@ -14523,6 +17528,288 @@ func (sh *strictHandler) RetireSaw(ctx *gin.Context, id ID, params RetireSawPara
 	}
 }
 
+// SignOut operation middleware
+func (sh *strictHandler) SignOut(ctx *gin.Context) {
+	var request SignOutRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignOut(ctx, request.(SignOutRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignOut")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SignOutResponseObject); ok {
+		if err := validResponse.VisitSignOutResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSession operation middleware
+func (sh *strictHandler) GetSession(ctx *gin.Context) {
+	var request GetSessionRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSession(ctx, request.(GetSessionRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSession")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSessionResponseObject); ok {
+		if err := validResponse.VisitGetSessionResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SignIn operation middleware
+func (sh *strictHandler) SignIn(ctx *gin.Context) {
+	var request SignInRequestObject
+
+	var body SignInJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignIn(ctx, request.(SignInRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignIn")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SignInResponseObject); ok {
+		if err := validResponse.VisitSignInResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TakeHand operation middleware
+func (sh *strictHandler) TakeHand(ctx *gin.Context) {
+	var request TakeHandRequestObject
+
+	var body TakeHandJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeHand(ctx, request.(TakeHandRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeHand")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TakeHandResponseObject); ok {
+		if err := validResponse.VisitTakeHandResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChallengePasskey operation middleware
+func (sh *strictHandler) ChallengePasskey(ctx *gin.Context) {
+	var request ChallengePasskeyRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChallengePasskey(ctx, request.(ChallengePasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChallengePasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChallengePasskeyResponseObject); ok {
+		if err := validResponse.VisitChallengePasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SignInByPasskey operation middleware
+func (sh *strictHandler) SignInByPasskey(ctx *gin.Context) {
+	var request SignInByPasskeyRequestObject
+
+	var body SignInByPasskeyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignInByPasskey(ctx, request.(SignInByPasskeyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignInByPasskey")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SignInByPasskeyResponseObject); ok {
+		if err := validResponse.VisitSignInByPasskeyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Recover operation middleware
+func (sh *strictHandler) Recover(ctx *gin.Context) {
+	var request RecoverRequestObject
+
+	var body RecoverJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Recover(ctx, request.(RecoverRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Recover")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RecoverResponseObject); ok {
+		if err := validResponse.VisitRecoverResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EnterShop operation middleware
+func (sh *strictHandler) EnterShop(ctx *gin.Context) {
+	var request EnterShopRequestObject
+
+	var body EnterShopJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EnterShop(ctx, request.(EnterShopRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EnterShop")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EnterShopResponseObject); ok {
+		if err := validResponse.VisitEnterShopResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetShelf operation middleware
 func (sh *strictHandler) GetShelf(ctx *gin.Context) {
 	var request GetShelfRequestObject
@@ -14862,6 +18149,48 @@ func (sh *strictHandler) CreateSweep(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(CreateSweepResponseObject); ok {
 		if err := validResponse.VisitCreateSweepResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddToken operation middleware
+func (sh *strictHandler) AddToken(ctx *gin.Context) {
+	var request AddTokenRequestObject
+
+	var body AddTokenJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddToken(ctx, request.(AddTokenRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddToken")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddTokenResponseObject); ok {
+		if err := validResponse.VisitAddTokenResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -15689,554 +19018,619 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P39khy3sS+Kvgqi747Q3vc2h0Na8rbJvyjqw7QlkcGhF+PGoncvdFV2F9TVQBlATbPtYMR5jfN650lO",
-	"IBOorwa6qmZ6KHlZ/0gku6rwlUhkJjJ/v38uMrWvlARpzeLZPxcV13wPFjT+7VXu/ivk4tmi4rZYLBeS",
-	"72HxbCHyxXKh4e+10JAvnlldw3JhsgL23L2xUXrP7eLZoq7xSXus3FvGaiG3i0+flotXmx+5zQr3cA4m",
-	"06KyQrl23hXAbkEboSSzBbfswA2DXFjIl4wbJqxh377j26vFkjpWAM9Bt117tXlEnz7XwYpbC9q9/n8+",
-	"LP7z+tEf//bPJ8s/fvqw+B/R3v4Fjqc9fVkoA5Ktj8wWwAzIHDTbKM1sIQxTEtwf5HbJTJ0Vruuc/fWv",
-	"r765Yi+YBquP7CBsQe/yPbAdHNme78ANkSmZQXqEOewrZUFmx0euZ+cGuucffwC5tcXi2ZPr6+ViL2T4",
-	"+x9iI/1B7IVtFv3vNehj23CJP3Y/n8OG16UNH+cfxb7eL5595Zuivz1pGhLSwhY0tvQjz+HFxoKOy8B/",
-	"cftfJAA0u/oWNNvyW2BWsUMQjD3Pgf1cG8vWsFEa3NzRKx8kzuoaZFZcsVeWCcOq2jLumsQPL1mhDuA+",
-	"Wyq5ZSBsARq/qiSK2YEfrz5IelUqVnFtmdpQ465TbsWEYQWUObPq6oNMLZgb6iMaa3SX5NzCIyv2EBW+",
-	"1zgtvIwK4QuDIod9EjQf5wRMGMalOYCG3Emk+20jtMHJXOJXcEIKblhWcLmFnBkxTxbvLnvvudvlp2P8",
-	"kzrQEvGtcgscFt51GGjND/hqRwjcMwakDUs/Yf1SQ6RuPbqBTMncJFZQ1evSLV+7BZ784cvr3ja4bsYs",
-	"6/0ad8En2rpg7NcqF4A69+uS5/C1ynGxMyUtSNyQvKpKkXE3J49/Nm5i/tnpyf/QsFk8W/x/Hrfq/DH9",
-	"ah7jF1/JqrZtk622+LRcvOXZ7jtRXrbV8NFUm2CFhj1Ie9lWm88m2r3hh4s2eMMP6anFfzGVkobW9o1W",
-	"6xL2Zxqv6In/37xOhO9iH/qb573XDAet3FmEO2bJuMz9PlAsV1e4/fzHXFsv8luRQXwnWsUKVeb4iW0t",
-	"csC9dFB653ZQpVUF2npZLnhp4+pdrW+FqlHHsoOqy5wVtbbMqD2sVX68ajXhWqkSuFx8Wi4sfMTPDVTH",
-	"cmFVJTL3C0i30/5zsQGZue1orKrc/0pwZkhVG2cWgHR/MXVVKe2Os4obtz74dLZb/C2mm9qF/U/fmu/O",
-	"kgbZvqTWP0NmXa9e7EHm+7DIeS5Ij7/pTNGGlwZSS2YVM9ZNs5CMM60OTEhjgedX7LUsj4yzrLaoq/dO",
-	"69mCu+ec1sLF4UwqC6eLsj4OlPPvr5ddg+g//8+HDx+vrz980B8+yL/9fyMW0XIBm42buxGx/Jae+rRc",
-	"uJ4MWkUb4bTZRIPKHc4rU5XOhCDj9OyubB78tFxUAjIaeqOd//jHP/7xvIWyXNytsQMvy7EX3rtnnFSd",
-	"ioxeK/0dWWD9VStx2lb7/el++k6rPW5CIaUzQUt3cDvpcf8GMneHnvujLTTw/DkrYWOZqi0TGycibA/c",
-	"1BpyJyqnJ1r/zFouPj7aqkf+H/2bV35N3ULX1vfxvl8y/Giim93AxZqouIYLfesWdC6y0S3xH/4xlBTj",
-	"ZPoyzfuPqc2mM2eN6hwoMD+D3S40K9eZld5X2xH6pflbSnxvShWRX1uIbCfBmKgIvzBO1e2rywihrbWE",
-	"fJXDNtLSljstihtC1c4XWDvzyExp181zwW33oHF7abFcZIWoKjLvC+FmTottYcePEvzcsj85vf5HZ/nA",
-	"j2jTnc4ydW6KY7Fc4LhXIp/gsIeHySKO7En4WEEWNd7dYZ/zo7PJnRXCJdrpPNv1J5zbaB8rLTJYcbOD",
-	"fMouQVMg0sHBrDcj740L3126KYxN+tfcFqfznbn9RS7suV3/0j/2abmYON+lsJqamDBm5wyt5ix9ch1r",
-	"aUU5/Tu1t2v7S46y6dbaFIDGi7Ade65zwh6KY7QXB6Xz7ibbKoUWm9VcSAx3VCXPYHx74dz6xQ1L1cxt",
-	"O29h3H5AvgPUv5QsvDC7UbNuYHfhtPTMkKfXY0ZIR8A6ttOX15HFyKFqDIT7atBcUBQw+blmCL/v+bhf",
-	"Xc9taQd6M97K73qO9NVXc1s5Yz291ngWhBE7Y8kZ27XMmdX8eBGjyG+3gc3diYc8mW2BH0SeGNAPwbzb",
-	"KH3hoQy21+nOaqa5I459aWpXfBl2RHSLQU8DcOE+r2tn4KKnVgBEjtd+77PaXn2Njl/zr4/EvvKOCwa0",
-	"ny0ypS08zpSGxxl68a5tmRXf1BH/93UI6lJkkjPDD3immTb0ZJiEj9a5ZqeuF88i7nDH3VsDy5WEZxSp",
-	"lOj0kH3ClFyiRiXDBftBr7kflA5GfBvdQhWJ3iDaNmEm96qW1pt2bofRaxFVulyQko30F7Trgo8sHtzR",
-	"bgp16DXDnSW4wG/gyQ751v2vEhSZLwCcug1uuq6lqtEQEqX735bX20SfNJjooUNhvoPStui4w66LYTme",
-	"09xItVb5kWGcM3g+FCG08aiDBu6DMWFwtdxgHJz6nNdlGYZ2dFLNNeoudYuyx7f4v1rupDrI6KBCXGNg",
-	"qWIA080QBnLRYbOGbeqyZMaq6moxdvzRAjYjWKL8tXPoG45vP5kVN/xwavGsg+E5GnHEc6SGlMBb2jhL",
-	"XKO9MpZhv9zmwpA0xmMt7Efd72a7tg4115ofUe9zkwhAuV+YVgfjFL6b11JtJzf5g9p+K60+xprEDSbk",
-	"dtXM1Ml6N4+IiMH82p0/4Ylml9d4u3QYKPGU9Who5Ubilth7XQu5xQFPGvk7fP7GcpmfDn7oZvLDgkSg",
-	"bccvSVTm4i7NGm6hDL7cBGN4rS7m02dcr8W4tL/0j7VvRM9l/5gPv5Bu2jgdjRaHFVX8fI4bi7PtrExx",
-	"J1CjY/GP4RuSbNvxd8KDp5bjQLZvgawtKypzCctqA9zWOnYehFNVKudw4h5nazgqmdMZjd83IRKO/uke",
-	"LTDT0wJ9WUz6TXFPJm4upbyKoSLZgNaqjgztR2cPOOPOWIAyfmhttZCoXHhZvt4snv3n+SX8Hh//9Lfl",
-	"eVvyUGCD+H2lbiGuWtfKWoxIkpovgd+CoSA2vXZqGG1KblcgVb0tVhsVuRJ+Jd3ZnpvnDPaVPfb7E7UT",
-	"1EaU8Y34ItPKGH8FqDdLttFqz5yF4mww9/8lq7jQeDSQGeWkpACxLSxtX4zLC7m9Ys0MCclKYazBZwfd",
-	"a8Sp+cOUSMZAHoZ/1yLfXkbTDeS0+fDyZF1icrvVqq4ikgBgC391wXegGT531dVof4wqtI73u63LEuyq",
-	"69kOtoI34KKqxK2BYbWpeenzMoChlXa1eCbrspyrbHxvzvWDYVcvodl8Y6bg1egB9D0+e4OPflouCu5P",
-	"9JjdLizD3/1CNA7o0/mXQIVSu3iQtdkUdEHvTe6CG6aBOwX8HKUi27k1kT4lwbT5Cq1/Y5mGbKck/Tgx",
-	"SIsdI3M7NgvoVblDwD2HmQLYK7XZYM+gNMDC2NCp8EcJ9QTypiunandidG8HlQ167tzC/tXAIEYy2GOi",
-	"wnuelO0wT+T2fDcqaj+6Z/DZjytd7acGKJ05C/lKyfiJ4bzIsN7o0k6yciUXpYlddzxMxCVyh/n0etYl",
-	"ZlUoq3yg9uyGsbRVKW3FvXQSLE+GZFHBnbkmbCTmObseHlP3FSB09i9ke2PkP2HWuS1bcRHX+sIHJgpV",
-	"fWGYOki2VxKOjc5vTp8n19djCTrLBR5d0en8kzqwDdfN8WYERoFKdaCDRglpL2LjakxpyadlvuT+hnTs",
-	"6W94rm7A+tSV5cIUXFcgIV9RIOt0vDf0hPPiusGuUm3ZGrZc9k72J4mJ7V6vF8BjuX9K2QL9IoMWg8wZ",
-	"Nzs4xPWtKVRd5rEcwhcs/MbWUAiZM+BZwSx+HhMZyQJcC8qRiHzbOXJZCVxzmV1KrE2pbORsvnH/zLzo",
-	"4mFJqY98B6yuWAHcol0plTDQm+kvRyfaOkPstMmT3d/55Pg3C60O/MCPce+EIpJc7yBn6yPKiTpI0Esf",
-	"5MTXJeM+nnE69z4DOBbma9N/I0mlJ5c/4UPNNRAecsOQdIgZdIPTNG3LTvyhY/F09Oypldo538Mh1Xpz",
-	"rScehCEYbP6EiezFri/euF49M6fjCSdDKy+5hvvG85zzs3LuUtQLxl8LsS1WUw0DfKNUh3kvRA1wq6GJ",
-	"5ZHNf1B6x/Bmz9sVeV2W7tgLVimF8oVhOIkTjcuKx3YTGdchfY25OSy5kJBTfPPAj070OdOwh/y4ZFkB",
-	"vAJDu9rwjfvjvLDnG26LGwtVzDX0EjRqXuotyKz7hjdOzr30ndKQcdM9NdyZsMJMiFYqute83BQzuuIe",
-	"n9WP2O1+e8MR5qKRnZ7U9YV2GcocTgbWFf3kDqPT9A7JfhmXTi06N2TZXkoozQwXOcUHcVRXLIS12hwu",
-	"DHGRBKPadX9D+zGS+fdbKPWXCaV+7qDorztw+MDRot/iM7/2+My/W/jjXy9Q8Zsj/wCO/G9u+UXc8t88",
-	"6HEPOn7zONv3bRR10uT9yeuaOXmQF6g/SdWTjOnN6OeGk+W+nRzwG76NeNGnF3yT3Omh3yajiUDNae0t",
-	"XUxdqfgWxjOAqDvRwbg93E1qMpnSlJvFsT5qrTBE4WtbmjDHwpe4dDb5lDQ8bG1uIt5LXoLMuX6R5xpM",
-	"5D4++OIjaVDuqdgchO/fWG4ji9pJq54crefU1anx+k/RXjWuUptwFsI8VtXbAhOVa17iYul8bAHIdQyf",
-	"nboI5EbTMmi4wYTL03oDr8AmiX1btxAR/TW3xYwdxH2lx/ArTY716SUT5pjVegtybqilDZ9FmqRwXLRN",
-	"ZbyZzDWwNVBqm7VU5DKp5e/x42/VIdYyJthPn7P33BSjOVt+ApuPt+Nb0mKHlYruJywZTxR8SvAl5R7W",
-	"AYs+VQWk0w5C5uqAaxSJW3QqVSLpJpgf6/wAd9b7Esllszd9cm0Rmp90tUi5HheygLVSUz2FRIXrsACV",
-	"Ck/xu9F1aIsGhuVBlme7qO/pM6COviIQLOMsUxyrddwEh8QbsfEPRtNuCq5Nkfw8FgBpiflY/e8Jw/ai",
-	"zKPfpHWP3KFDZVZ5v0qwY2Alc7UqrmMG5OsNO3DEhlAorGrDfGL7c3aNKZgGciaB24lerlF8t0p0LhTO",
-	"TLnC8Mab/1zof5jrZbOoTfVKZ2ZS0oFXWrFcS7z0QhP7QsK/1bx/lsHHDMoSMAndF/ZUCq9KNGAXYxnS",
-	"e55fqD974PJin8rFxT5WaVXnqbgYajGqBVe19Qlr171TJOJhDPPFnPa7lEoDc7Ei3PxBctjCYNsVD011",
-	"F66RrLAAQWCjG6eN+wZhlkq6jkphNdlWphRRCAH39r7i/h4/fbyNnkxZPRpEeEmxAw0bp7Li2hgxinxl",
-	"iQ6pjUH9r+E5Bf66lq0B60YfVdH+t9Gcc//YmXpMN7z43LvZE0bJtwSYMtPpnD5tlZDTbao3Qvpw4Ct6",
-	"/Ev0Qf1fnpxuwloKO/rVv+JDw1nKsNoEuxe+E5+pTtr2IANIlTnkpD1ssJy+wGDRcyaxIsZ9LmdCRmqX",
-	"QhHuSd3NgYdiz6UPsTThZLy/OgJ6Sph2h5psrZ0Xg9HjUAl8GueJx0bet5BGB5arzCodfz1TciNykCkY",
-	"kwOUZWMdNve/se2WUK+bkoosImFNzkqldo/ULQKCYfmd+2e3vYwVZcl0HW+tEDY6w4UgaBS6sHY+38lM",
-	"uxa7aE2nM1KKDfiLzqdTb9vdK3hR+jRyNB0UIUtoAMI4I+cBr9nZGuwBQLJSHSh7WmynXg9gq7EW3yuV",
-	"0z0f9xHDNXDdiXuGS/6JDe1hTpE1PrzCCV6198N3eTtciE/JNsA0kxJuoYwFINFCdRbr71jGd9PQE/r3",
-	"9nHhxgekj7k8vfrKz6qPvPd78YTh0xNbDqGWBqlH4Al6UFp2i+h8UZ13OangLnaq0i+zt6E75VKb8I5I",
-	"HomZPADXKC4QdTkQoiXfohYWm9ZfRWejnnSvdVJ2ZanksoPX0axmrz996Wq2Q0xY0+LvVWQnYNAVrnYz",
-	"95XJQBv11PXSHzVexS6bcssC/4siET/4qhAW7B1cORflMZ0IjpaQxxck/EXn/XGWp3LT5sV6X6oqWr3h",
-	"nLRIYgOOwanVQh3Ynsuj64fBANIOqgSOgtUkGQlLz0eMrT4SXqIzWhFLk0D1DP5DC6c4PEISQQiaVj+Q",
-	"5ZlIM87A/ZBKjnagpoW0v/8yOhcJtz9+IYLYD/T1aM/ruWbmGmbkTnwNscwJVF2lkwKq+QzoapTbUnCZ",
-	"P0LEQsMPbfXRsslmk8DpnVJIwIyLXtbP8AK9tAEdipwBtA3N32uuYSSH5vdjN65rzXcQEIkGl3UhT844",
-	"4W5RPvnhi+CV4NtOE66PiM/Wor/uuax5ia/GN2i6XAhra92YqM1cAWVPbRVeqNUpEyV1sTcfiCIXGrIp",
-	"RZXfNA8ivI6wqwBYN1m+bvwLCRkrVJmbNnXKx0sx3oAle+x/oljwbEe1cXTZmRWq+l9dwfMlGxVIsknx",
-	"g1i13r5wRWlJeHT4q42JQ8BksJP+v+6KLAVHgkQ5bx+xFKradvpiVbfPzb0Nq0ouvSi5LgopxnMVv6On",
-	"PpGkTB/Md+7pdKoUZYpmtRNHMK1ADuFLzua1XSeQdyfnwFjQgkdszReSUSri4/DMMEXp9zFQmr2woBPK",
-	"p9YyKB83alI9VnOMRXAs0ryvDtorYWytZ0jcj+GNsYVCsEh0OPTxitoK+3pqS7S9z7TDGc4fOrtuH4Va",
-	"NMoYRWhIw6oacZa8vDTVageRg/Ydi99PgUSU7SZnguv8WbgFyEplGpAP3GeYkWAqjZDWqIrDvoc8roc9",
-	"ZuODqS2QOWkmUlRUdYy6LKGqDh60pVAV6f6Aq0F3c1aV+VUDGJnA1nGy3ljpTmzVZjOabXrPXdkCWJ7G",
-	"MdBG5KXYQXekSvZzXCbhXfLD1CDkEMzvIU/MNNBROAWc4D4PmgTnCm3lgH80mg381b2W5xT0giKZjSrt",
-	"HvonUH/N6PrgSf4gShilP/orlbngY5PB/i6QoZPxPayc8ZD2vDgBGoVoYDgH0iHB6UHcufi0G4B8tV/t",
-	"RaJA1f3e0hFwsYecofMwHbPsOiL5ZIf46CMGV4Z3z2ezqsm0mmWwztY9P6t18ub9Z7Xule1unIp15wZi",
-	"FRtmRbYDKqzGHLZJV+9tUO5kt2cEs8DLsjXhXHMH98eMaox9XNSSIhgzIE5TR6+un8QyeJUwo8nBP+FD",
-	"D4R2PPHsbKGIU0YzgYrFTf6r4WkT2B2WqZPHHTx+qimS4pYebyqRmGD2IaTV5EPIeED+iGhyi0EcOgs0",
-	"8LI8MqvUbkQafvf767Ht8nlwoU+vfTpXZCH9rvl64pR4C5nH0bxfFdBlcSXv5P7O1OZDd3mStTk8BCbM",
-	"zF3dxXEn8cIZSCP+4919xEiiBv2Yhgpu9Tsvy0Z1qC3aBIkrBtL9Ey91uh7nJGyK1kWc5hh2Xb0pDt7c",
-	"4+MyWPcR3Qq8XJ2zdBogea9ap94mQbaqXI+tVjtIRN2crfKMPDCnmulZVMpLQlw5DK2r6a2HY2DK03ea",
-	"1XF/Zy5a+9TDoO//XDRFpuOg9Hdt32Hxst5ou6kujJfEzrXSpIPrG56rN1zPzu9AWNM+xcN4qYvYx6uy",
-	"Zvi3v79HKekwrbM/rzSk1BzdxNKx53l5tShHUUVufDUucG3OVk+1pVLBE++i65Nj19RUaTB21DK/T4nu",
-	"TgyKG6zzRLH0pYzeIyfQot4146i40JQ2vmxyo5BSKhQdCc2UzkE/p4sa1xIzgGl7mkqPrA94YsWTDrnI",
-	"k24R/+K6h9siBnKKde2J+kjcnWFJQtV4WJd7hVdHo1Yhz3bSCJt930unenqdyGOc8WHBy7eYl97/cgxQ",
-	"75zFdaFZMfxwrvZ3z49sqzwC1qTx3YB9LQOa6xAyEIyNRn6N9VCMpnHg3dFbAteSIvHxm+Y74bK4IyJa",
-	"8UzJrYrMAyTQuJpQpZ9KlsY93/OUWvCXpnwGJ8SvwhnVOg3JYaB8f9OnAyiY33TSv4ZO+nzbM77ljj9y",
-	"vUskcQWIbuc0uE+wjO+BajTw33J+XGI4FL0KfliG26pg0xIeK9qunjctq61hBVKJIv/lttYUKLyPMXWe",
-	"H2ddaxlJU3vrBkchU2ccs7VWB0nILwelDcS1aU6JsaPkOW144tTc8ft5BOT8L4Jgvi/m8k/KeDzjwapD",
-	"KmFx+uWVezTZ1eCcHM8uFtXBh2fRW2W8LCeAkuWYz+iPKhxOdEs0+mF2lnvwbdugZmeXPo2JUwncPLiK",
-	"2auHbwMt7eih8x4PnAa+BG1zbqmC5sG648z9eG9CEMR2MiCoT3luHrBPp5FlS3QqjQi0C9WZznYocVnt",
-	"hHSDfaBF5TxYrYyhwN1kwpZvOqGHedXi3zZR4qbUjBtkr3azmS6W/rRcfMdj1XBcbkuYE0nkze5LA720",
-	"Jd25s05z4h2rUKUQNynzXClN5hUW4zfJDdEBqM2qDMzdg1Q7r6SE3DLMhG4IYuh4oBT6qbG2gAYwZUIS",
-	"KZfNpPbABZoBtNMYE7bv/M132mYGmTcWcygq5kdWCp/b2KR+HTGpNtcccdMwJMllznXOcrgVyMaLcPBE",
-	"C+5WKgJb77aN++y8awP3llWz3jGlOsxvCd+a1dIwm2HQ7PCTy5MpGA4vvop12duomeYZpXyXShnUdwKp",
-	"YBB/U7YMi+Tg1ZDYxXVpX29ON/ImtHf24gUf6hCPDoFrqkJzQ4nT3ZTZaA0BpqxHv9LJWSyaLKrTcoQU",
-	"kgsNxXeyaSc6yQLKvK3IH8yI+zFqACXBPacQK9Jn/UfwlWTPOlTYg3R9sFzELc1UrxO98F+Kd6GE7/xe",
-	"aMXwZ2JJysxtXL4Ecj4kDnR/6c09vyiRMytJJGEdbn0SAEQ59ykRJ3V28Tgklj06rUQ26BGwZMQa1wLR",
-	"XA/P1oNn6gKW8U6Cia7L3lFkCuLBzkq+x89o7reap+PaCArg76TYUGWJhBjuyx2LZ44rVdu706rgcLrl",
-	"LgesIArfjS9/8Iwag8XjqhQizxEs1BTqQJceMMVs+S5cjsyzWb4T2tj5VJLBDzpHJOcJ6CbFI/6s1m/V",
-	"oUEdayMSATDsQQpacRTnSllxdlK0UJfDJh0lu5wJv0nAhifC3CBrTsDTjFKf3LdjXTzICcZDAnfDA6wk",
-	"xA+vclHjIL7LGrZCNtCQk2TxtbO3cOXjZVNn6ELvxsoZCxCksoqEZe7AjSEvdE7Kkyg89GCqupVbyvIy",
-	"fhmP6VoNglDGp+JT1zJXMmIkvwlJWvQ1qvPHQ+oIdiqcujfiCdoc56kFiyP57oGkt4hyKcy5U+x03//u",
-	"3LRCF9cSvUN8W9YeiAHPMl7Fz/KAHn1qotkh7GTFM7hivXLnDe+UOAPX5RHDjCW3ES8Bf59e7Vb6CtmJ",
-	"T4sdTP/6YE2pZ81HfNvRSfapS2GWfbVBF45e8/UayFQH2KGUlPmks9N9e+7J+T1ShE5naEPzbBXbaC9Y",
-	"pdVWc18UVpVYcMmQgzSeh5xAaTolri4FzsyWBHrL9bqEfJy2OhDFEQu1R3tqBhBbHpyNt8CDfToAspsO",
-	"VJuaPfh7HbAUJhRhIspBHMmAG8QvKI8MCVJ9JjMl8UxHsmz6s1z4WJVrMDozenB19d277xfLxYt3Xy+W",
-	"iz+9ov+/ePf128Vy8e6l++n1T9++f/H/XywXL1//9Orlix+mwet977XfXHC97xsivagbMA4O56zHJmc/",
-	"koZfu8nvX02Nnlggc8hnMcojklOaaNWC8cldxtMFk3WwZGge5LZA/dmgc5/uuTNZ8e9CRKtxrazyaEnT",
-	"ssjGLIWJFwv7Pt/rQ9xOREMTaHhZxXKFXMc4p5iKMs9MmQ5P3ATbZwqJ5XoLl8ppbXIbZgApvgNjIY8N",
-	"vpPYECOwOE77/vsIouIgE8Ht62VbJdQsd3d2qMWuzHczFzDw45HT1sdFbym8EHb2fVwnBsVx3yS7J6nS",
-	"qc7szajaaQktE4mpWO4XCB98Ya8n+eYa71DHUvxHkMJHnTsxHkgU9nwR4buQ5+fsSQzHY8GvkEvGLTNw",
-	"C5qXRDza9zTun7nd+PVPz7r1CeQpPyCahXMJiiRg33oiiekCFjRoSr6iaZz3h7u/W1LwnMjHPeo//IZO",
-	"R0lost/wGEByBtJqOFc96Vy0FhFsL/K8hBDfbtl6709JIrORrX26nY3I4STUfu8gyOXqKoZh5zDGZWfa",
-	"uw2eWbySy4gJWJbqcEHuuTvaglyXIgblj2wygaSB753LDGApd0VdCOJ47433uMHjfmV8rTzSAyqoDq6s",
-	"h0S5enhTxCn0yyFiHryVN2P63scooofp5R37otvjZV/Q/KR3xMX3qBWFtCCnas4uGca8tzV+cTM0FlOw",
-	"bY7tkmkewA9lR7H6YBxWr+77N4kdx+ds/TvHduJq0alz4DJw4mmKDpg7kV/HbFrfcles9ino1HaT3w8I",
-	"6nyW3SWlDF3geCrHvQVwPGOuazzeG2B3vkf5yhry28+Bvj6MNzclCu0dnX7NUsc87YpkJ7LckZ6e4+Vd",
-	"Km9oBUeLBCAtzDd2SpVSf16/pWQSbnYY7ggZpgitghAeqdvg6WGgs1D5SEMZ6uyyQhmYxrR9CUAIN74o",
-	"rJA/VbxS9LfbXvAI+S7jZXkKh5jq7D1uJMeM7HfzgYfP66QuRsx93NKZvkjySHkx9D9PXYFf3Bvt1BtO",
-	"Wa8Y4vacM+eSh4rabNIUkE0B7IFLOw3KdVz1HxNkKH5/9ap/EP0x3NWe3m0kheZd0tJYXtbD4p3Mp44U",
-	"+FlNi8F7HgOg1OtxBsIX7iEf0LloPQDmc6YdYqwGsAr/T7B6h26O0Vr54oUcoIIBk83kDTqsPWm3YKQQ",
-	"Zfj3rFRZFBD821vQx1Awgvc9dMfbkDP3obb78D6D/Nlu0cNlkzSAZ8VqL2RtJxcmxDP6nKnks3OFYZuS",
-	"WwYSgdg2yoPLtrrzdMzuhVUqY0RIA+MIFq/wKS+kF8yP2EV971oaLvJneGdnKYApsuIE8/3QwgKhWlEI",
-	"khYtH3OWhCHmEvp4nAFk1lrtCQwokYoNkJskZrQbFj7hqZuYEXJbhsulABk672rFD3CeT48RvejHovmp",
-	"Pu/Qds08Ydjfa/L08U4MrDeiTnqsRb69nMNxjE9LQ/UxFY7/AoybdTVzmyf4JZs4pZAStNvocos1mQeu",
-	"pwe78Dy5KZU9myd06ubLYYVkJKpRa2mSYV630yYmEN0hhfOMaeDhKtUeUV4usaiHFGx9mlWk5/n54qug",
-	"InpA6WRboKbvHtKd/dFR2UP5Gpwqrc7yezZoniBjjV6IWi4dzugoE6D2lIoFEj9gbpbW6jAxW6Hz9fk5",
-	"C3/ieq+kyCJG1b4qha3zi5EHF9xML8EZmovdznS/FZvvP2GY/iYrlCp7ydEIQd+QA5Ep46SgLuOVz/Sh",
-	"yF0MfOSZjVvPWW0JgA2ZdrJCCeKyp7uDhOVQl+WlOLpoVJdksrrUUVJvt+jDXSq0XhyTKtK3JZQcB79v",
-	"xtibvHZRBj0POekkAjHxe5VDDHX5XR/lGs1JJyzEnojge2swdsmaumFvm9wP8m1eqvJFocpmJilf0N6d",
-	"RdOYyOg9IWrsp8a265BIk+1mfCTpHV+hkn6j4VZALKCe53EXKmuKgWLu1dbHtk5NQ+QRO1+QPcn4oX4n",
-	"bvpM31VO1k9TP5c4ymZI/vWmr2dKq9tOnE7cSRnr2UZiyp8enT4l3SKtGB908n6AqqdmNhRqrmLkgOoQ",
-	"YyMhSFVMD3hCsOcF8Bw0oUK8vPkPxkNlZCRtquiXV5EBgaH38RxYjeU3+Ikm7ZyHwuAwzZ2JiK514xmf",
-	"FsAlExLeNbkIxjbsFBuu2yQJg3xmokTAHi0MmEuYtRfFaHww0LgUXnWYzsQyVG2J+Gdmim9qPydyNFAV",
-	"aBKT39cP87J0jqpxNjje3vh/ZqbWt+B5TYS9uggaMH1zHMgUn4pSiv9ZrSO5QRr43AzO+YnBE+OlO6nW",
-	"U8rU/oLPeYChZJELsexRHdw+6TFjAnpcASDqDELEkKrxxHq+MgTAw2VxkVNRvS1gHzfT0yq85FLOnMxZ",
-	"xy0V9UXP2kDmfu71t7Uk0vfz2bHns1294vaVfrTIYeKXXQn0C/q3uPA2BeNTq5jD0TOtUBifTjT9J1/r",
-	"9iveO4S1FStt+ZECEOESjyS3YaR37y0bDgx/prYsEl6ntRXqXmKnkism0x/OZz3MhP45U6Xmpa4FIvWp",
-	"0e3aJdb8LuhvsxVYmIXOsfAHugMOf30y+7C7g36IFP3i6XTBOt+YEkjM/F/CLM5IqghxexRuEbRybdn6",
-	"eOoJk5THd4v/ED3i9gx53pjmTGj2Qy6ZUCjYkJGdA+B7OkZWpGSMp/BrAvxrqCvXgOSQnX2qNOU8LgMG",
-	"1ekNYDpH6eyiVzxGn5uqkOzwFhFBz17lULqJAwtlmWBrq0BV5ZlW+MH0YefG6g28QotA4fCDabWf02g4",
-	"kXecsCenEzYMEtHIEqL+g5CQgCqJXjN22LmJ3oZcEKLodgPi8jin4L/BOxku+rYGE+UNRx/Sz6C/7zNc",
-	"5EtGMBOa7qXn3YyVIlar/J13OLlhXDLIhVXa78O4Kefd13F199Yd5+kSzsEKlkRO6yswySX1K9TOU2J9",
-	"4yEGY2C/LuO1enOjdLMSEn55Foc7sCWAVWV+Rlk7Izw8RkaOMjDRPplDxjBxjoVcGcu3M9jm/qzWN/jG",
-	"qceJWTruty7FDjHgPGtzhWgDKsK+0nWo3aj366u0l3QzyT26MGnEWDLsXbElPwvdwy2MwLrNsmXnlINW",
-	"SpQ28Zkga9Mk7PI0Blap3XnHw4uuaXk+1I4ZxTZcBwqnhrnTEzhN3L4PFuHqehAd12ESV8JMigRawI7e",
-	"aHwUv+znveLGep9nL/sYCXIGLgN3PqJUYaIZ92YvJt5iirDPZKIIR/o8G6MCHTneZhALn8lxJk25r02D",
-	"bhISGu95Qv7SFMAPyTUk0lEwMvAj0+fBFBVimvE8p3Bnv7SkG6L4b0Fgeykq2gsePIP+98MHZ06lO1KD",
-	"ju83Na2k4HKGUp+Wt2cDsRwykQORO//qSUt/Eb7SsePuzsdb+tB6G4UPe4HUgYQP4ixbAsi1SuXPW3PX",
-	"+b/CsOsm5nH+SLq3i/Uv6TVN1/u/Qn/lsxHV/Sv6Db+0wf9gRvdDKKCIfZ3QSTdhXptMhSPzqKIB5UyL",
-	"ynQQzU2ANHd/+BlpWsYSL39W66sb36FpCZc/qzVO1J/V+p0PV824kMBg3Kyd3d4GRDe3RrKZBjxcG8tK",
-	"IYGZgmvPpX7VDa0NYg4gLcgMzNKdcU7T49uoCzizfF2G0r/Op51YGPQfM1XWezm02AJ97yVrAH2wL11a",
-	"5pZDZLtL5DIka4YHVwBI9HPNLN+BQX5s56+VZCikDLlH9PcHpNjl3m5Bpx7JFXhI4l9DqeQWgbiEncu6",
-	"GwWeD2GQ2cO9H0Bt4HLveuVxoRByEpBvfx4tSCWfMWNVtlvt90uG/4B/ahTZklGB28l9rMfeIMyWK7ZW",
-	"H5+xoAmXzJTKurf+ZwOf8oUhtBf6TuBd+l/LD1IrzHOnSrMtr9x7mNewEXIL2jC+sUjYbsHYK2a5KE3b",
-	"6yvXVgXPmMdvWnZ6EQyoJT3jDtyrD3Kjyrw7arMTsulrbWpennSSaZ6L2uDja5C5/1Ik1ZV+u0MMPYJd",
-	"J3ZQCsSu63XnkvGEocv7qHuxNLWa7VzxzkVb8gLR24lPxzHASKY+Q/+mEBvhXg3URneNTNylc2357wM3",
-	"1OyVz9GWagpZH7ilOWFzUiifo1NBrc0oL/tMPfPq9TM0FU6tz9DU3ZEOHrRjcS7KBubxnDUZlFEXXdnN",
-	"J1agfUQ4E1H6qrEKkrjK4VtxLLHxmLkw7KD0Dih3ZqP0pEPubphiWakMmF8qDqPSiGIGiKo3q+8Mo3rZ",
-	"ahgqJjsbScTbmo3SgaoI4bcpQR/l6KKgHQ+Ix+8+lQh8zD/VW0q7U6uu4trS/JA141xQp5ZZ8G25RlP2",
-	"Mln9mzOgxRytYiG3AfzGFwFa5Tp5kQ4EBL3pArxXtyOIkUfvD7i/Ic4ZRkCWjB/4sS2TuBhko9psDNg0",
-	"WIbrkFWXa++i1fpnLZHZpoa94KdSQcaKZ0JuL9VQxS82fKsqcx5D1D0SIEQ3MQTRZchcrMscPJ/7g+pH",
-	"K0o745ybW3s/SoGdq16Bu4d2bAsOz+JE/7nOt7AHaX+Bup37V814FIpgU+V12XBALheVsFkRqC8eSTgg",
-	"95Mdr0vDz8Ym6y+gNy/yWxHLmH1XoC3BNnVZYgxmyX52c5uz9ZHtlVWarA6hszrGCeZ/WB1SlouTbw18",
-	"545/rrUAzItjpZLbbqKwZJytcQKPU7PkAPKWPvCEzE4Ls2MFl/kXBsGrCQxmrWyB+SM0yKlN1eMIyW6S",
-	"f1CUwonzRlMyqWQ3wdlhCyGnNzsMFhdEeUiyFXrUZIx2Zi8lMvjZCLvVdhbR4wXNsNJ3aApVszrA9BWg",
-	"stmIB/L1kW4Dxa2zhJBkLtwQrjXfwXg5fqvPQpf8OJadmUytwE0dYSEkhqTzLEqiIVLCPCOIE0AvF3lt",
-	"7CqSkfKDsJqKcwJg8pR7yBlgNkMk8QaOxPdoGYaZmhrzWt7wSBrz1K3qprZ3pxmxgVFZZFwGwrqHZ8+4",
-	"swrA4ZycB6dMDs01Zl89pI8OqQ7yjYcT7c90AWUcNOmFE0KR7VhDIuoepaTei0AnfXasJsv31cWAPho8",
-	"2YHEtajMpod9KKSv8PR/l3BAt7DgugJf9JaucD+vnXwRe2eAy2Zdw0SHHsfE4we+hvItIP/nXEvMW4IJ",
-	"YMDxKpenX44RQJqdqGiifan19UmClut/U4RI17uDUsStksB4qYHnx361z+/G6B/ucb/Xzs65CF0wP+/M",
-	"quWMAc88dqp63G/7/bgQeRn52NDB0DfjHTZGRWKAmLfwEDn4ZghYP841lCmdFasNz6zSyUgDZgV8YRg9",
-	"zXJl4DnlhbEnSCOF/w6GGaUk6Jkk5p3WZ5+k6XTw/shOW1suQvpI6jT4QWwihWEYSCrEtlhNFTt8o1SH",
-	"eS9EdP6PEOwUYU24nlV6x2ppRelPH+dePWfX/qLUUy/MOiA+ea9sldeQuI6FWyhdP/C5wOfuPA7ulHZB",
-	"/YBZje2VsZNaw4BhxneQT480oY2MyUFTg0lu8d+4V+J1+3gajSo7vQWZdd/wVecjOYFEiIkEFOMZh51G",
-	"3OOzWhjWSdIU+XbbYTYS2ZPlZW8rdGWmt6SpnUWTG7VrnEaxSuVMi21hm5wHrQ5B9ku1XXZSVA0ApmDI",
-	"SBbqHFaDWssohwSiAK81YXu1ABQ4X75wI15TC/k2soVuCnfU+mPYPfIFMohDY8s594zV1XOnXWlHT3VK",
-	"UENEAIQw/ZPQUtz0idtpWDlhd0Z8Jrcpl+zaGbq/m/ipOFt2uPfymMobpZ87FyQA/qiydOvuzBKnzJwk",
-	"aGBVbZlVW3D/MA30iLizvGRrsLWWpPzRRVVIBgcESOn+Nxp/4raFRfLT7tc7zFkQqDMgWD+o7bfS6hgq",
-	"9p5gKtbHZEkITZCfNiGpvKvkGTwnHdl5RIsdmDCBy5CwhA+THA74GdOMotivFJa51XW2w3ZFYMenNprl",
-	"ndrKbC6SC8GBJ8g7JzHnec6dU4zsBBQr3wPlEJ5URt2V3EtsfWJ0FE/B6tqZAv69ydFA/OjKmeXd7eQ5",
-	"PbbR++9tw6U6gXCqmbXBEqaloxNk+1xTO+Xi8we1DdeeIWgewfDj3iUYLtExHGYarNA9R7f7uoQD5OfZ",
-	"DFucmYpr2yU38q8/6EXLZ6BY5RTP3gPedTKnvR+pW6fYOHM6XMgtJjejkl8GmxTzm92ycS2Mkg1UyAxn",
-	"ifToiEIWrcIdZiieI2p2qnOKtkcVK+yMb1vNs8kK0qIPNfHhe96StRxCuL0SB+SrNjN/GrzmFJzMCNQg",
-	"hkM24hZYUctcw3Qw8aaTI5CaAyQROoRLte0GXEZglQgIczLIZq9np2RwCswpyuY4uGZQhhFqIZkkXo6G",
-	"fOMwH9ivBgT8nGwM87XIyGsRxXNh2r84LYB/aIKJjSVI/wxorNFdGVarIFwiBJuQwL0V/QMpEvwj7q+8",
-	"YeCnr6KiXYSNTQ0J7X80VtEfAwBbAVAG9Eb3RC0VjsRS8TlS4LtGS+Cau2diy/KD2r7hMS7+U0aSEWkm",
-	"mzSGgxotKenea9rANF7x7YQLI+pRbHV/5LteKZBVznjFReV4mW4y5at7nLml0HTna82NuIVp4OvYxHzU",
-	"9R87Qbohx5Q0wh5Xu+1q/7uJwR4R30q7gWQbtbEH4pouuM79H6vy6P+EC2mEdW2UfC8kxz9KLkqSQ7Wx",
-	"j/ZgiefDrZDI8J9LkT8ytd5wlLwMT9VHWBVLaQqg8RVjnYhGCUFUDmWZ5PhInu8B+/D0HaNqncG4uuiW",
-	"zDZkAr4zoYHlYFGar0dljoyHmbUjPoOM8v+QvwmVBWYSNDrE11r2bivXcMXede4+nAKi/IPGfvUVJsFB",
-	"u3x6R+p+9VWnl35Az3yE8dRA7XIyhgGvor27F6pezyW+5IdDrCCBbJQrCYOCtzkpMMOYdTOKwWxFJTLN",
-	"uyuMRw7CwC6atwazhjeNMHpMEeGJzVUkPobllaMIpCV4PtyVB3SLTOFxfMP6Wk7C4A9fSww7XK5H7X9f",
-	"78Z3YJaURro+4v+pcoqXpXeB9r0o0QmtcyTYV5YeI6dF5DyBIpyRs+PVyYSnCy7zcvrj2MnJGR8HpXd3",
-	"uWChVpCZeNHpYju25uPxZfwYuf1yqgI0JWJMug25hUsRbJQixEenIBu5c35iN08MWR8QbAfbfq8zpOik",
-	"dQrcm5w5jTsGz7ONVv8AOWbhZLW9ar401cZx5jNaOErCMemxdPAm9+7Bq7O3TUPYT+DVmL55fZBCbrF+",
-	"AksOuJ73Bnz0SrUCPf3SLQqASFduHeY/zJKpSi4DLLUyqHzC7cOd2P/GOP4qfjSrjVb7VZKnMJSkuv4Y",
-	"VoIxxHKNE86U9ImIW4TxCOWTTGzcOxKxg5zXNfXmVq02XM+aXlP59NW5W4leHLR5ssZeTPwyxrfVCalE",
-	"qXDbZIWqnKDWppi2qzwIwtw9VUv7sgAqWI+SCydwp0//ebPyNtsE+9h9u3klPjG1tDcWqljyXW37cONd",
-	"hg3IdtO9ys7wIwKeGCiJhDlDx/OFYSHY7rQOWUCI37PlIkFvWYlsqF8xW7G9CFLCaenQOpoqjzCBrFTo",
-	"y9cSPVDinlssG3oZjDBofBVFtsKXMJFysVxgDuXCF121vO2BgzHzH/dkkzFXK+TOTg9ZWmHLqZ4UPdvk",
-	"zIbFbyesWfR2bpIC5Q2ZgZxLc/DrGfevYt7gyfc/w4XPjAD2jEeHPj2m1Sw8BI6bXaGzuuQ6uvbng+WW",
-	"67kw+MZv+VgwGqqZOxv1R0z+Cu1BpiLEeWJbRKAVe+HlFNsB7slpF0zvI4jQA3aEWO5os2DLJIEhzuCy",
-	"kereMoRZRBE7t0uC5p2DKHORbRTWvwO29oApfidzlc7z+4nvIUe09Ugoc9puS2yUZPwo2g0lTO+QMHul",
-	"UM1j5hWeBnW8/ve1hB+Vvnj3lwurLC/jRSCvPeoyBZkyPjXVy51lMcu3m2DfRoKy2rIj2Ak3Fd3gnG+j",
-	"2//YjL+ugrUxhBIxdtWSpp29hm8ovGadEkXLFXnu64FSMnil0bCZMJitojYNg78vDCqA5z4rwjjT0HTm",
-	"FYGzecV1gmRyL2SSKjkVCIpGf6apdH+NfVqReobNma62p58bb+kqPJGUOjW04fnzR0mZ/GP3v7TsHAZR",
-	"5lrsezsbYemCxETl3hagvxPaRG45p6mCWft8ZOPO3LPoeUdMvTKqVV4TPab0OGXEbiOyAtGnQ9oC5rS2",
-	"eyOEXydJVefwiEiW86HPXf/6FEN/L9vXoOdsqaZk/kQnA3eD44fu2JbMFkKSi2IsFiNOHl+nGii2Qbne",
-	"gY1HNW0IZx+cFptxvX2jyvSMthmHE2QQAw2rNcQyfTuS0YDboSBQdAJjvReSgqhkvrBsr5C3XYMvT3Zq",
-	"nLIuEAwAfz6tVD7Xjze1zgpuor24C8nSOU53OmxioHVbId0mJWg4H6Nb0iGFk+5xxhsoAZ8lyA3WrQYS",
-	"GQkf25nQQOGlEBqfPCPBNEr4CjBrRkesobDbcNwHf1TikJdUUESXbe4Am2gs2YOa08GUbfWemFsoWEpr",
-	"sOfHUHg33bs/Atd3qkA8YeQKCaz0xe7U0nbp7d2l1+6dQ8IrnlYMg048U19BR8cUrL7+0fKzWscBdJS3",
-	"ULsMSCHFBm/F3Ogmoencw9FJ+zU03rtwmhWq1qm7MMncrx41yBZNcu9JlH6EFev6ehz9sdIimwHI8cY9",
-	"/nozSte0XByEKWZ8+L3HWO6yZo1xQFHXm6bSC/ST8jeP/2Zr0Im29MfY3u4gPUjh0aMZl0fSYAmH8JdY",
-	"1nYY6QWOA3OVYgNniq7QDlAeZbfCqg3Mc5pcRqHF5Otan582/S64fWEKNSN1pddM/xPLMBmxOXzjqeiG",
-	"dGnxAsL3VMPhmaF84TtWcOzr0oqqFIi9MXESC7Etpl7nxXi0X1AVAtc5y+FWcPfPeFd2/wIWzK927kF+",
-	"xa6fdW9CS+BaTo2aNMWJpSIkFAK9TuV3IthR0mcMgSuf2koZXlRD4//ic+hY5b5D9fH052gEmioqEZTJ",
-	"pKIAc/3xuPM5bKr9bnwWbBG/wBq4vN08pV5Q2pcFUXSyvQfipdjKTiHcuTuZKRcsdLGCnYqOQ8g7lpVP",
-	"CnLBR2FXpq7CXeV5Emt6bIijF0/8PH+sDUk8njhTH5ipt1swlpy+IWPNVEQyJ8yzx5SK6ETXJI7iqCyW",
-	"FqeKAZzDnyug5D2NMQBbIIT9c1bwchMoGbByFn92H4uH/tbH1dQkrYYn+o5okJPKnIailApLZmgWlbkH",
-	"AcvAmxF4WUoAe9NDEK04noR0APJVDzz4tKB0wzWe3ZQ2JgzbTCt/Gi24QrZ9I/IZ+P437ulTYP8eiGSL",
-	"7u8aoPCtVYGozf3ghMcZYrh1CA46D8d/ZC18kWCIOIUvYL62cObcgYh0MdRCfcAwNhP2OYK5mZmBj++o",
-	"P3FcTihX8UDc+w6wunsCDemD0rm5ikftm8SwyIncBJD2ANYsWzxETE+nYrhLCIGT8ckmrgcmi6ZAAB/F",
-	"8nmFD3UDjmOxwrZBskPOAJd1vBWsv82U1pBZKi2dF5jAKV8NWU8S9WoNKzrRi7TST4KogZflkVbxIkCc",
-	"2Lc0MdR798vn7lMnh/5kS6DBhgQDvvAAdz5nTvMxzeUWnlPI7iCM76DpsgZ6EpX46aKq04PibPyuCoRI",
-	"J1FV+tIKQ0dxPbzn8tghSl4D4kLStSXZXimAn95BP+nEITt3ztXBmUOG0MxKsQ/Yf5OcMnVAGyHWW5EV",
-	"7MCP7dlI0XlRlmwNhGdQCgp4N4kTFdqOh7gZ6pR0BdMV0Y1/Pnb9Fi0i7gBOtZL4hTsXtrX2AocXkM/Y",
-	"hwU3eOb6yDGRyrgfzYcFFkKgLi6CRKC2cVIR1fLmMJ4xeuOe6d/tTTuNm1u+1IE89Zh8RpindEIjoLE7",
-	"//zZ6dTn0OoMpWpNvUo4zbon5FDyulJ1osmianfZtVXb7T7crq0A+QOtY0M2R8eJsdW9+GwskKF1eLJ5",
-	"vYSlrO35AeGdVOspTOt/wefuF96lts6lr7gx3A0kbLr9jfLQA/v6/QnaV6Nw/Uozq7ySZZzuuq4GZIZj",
-	"5CH3mDaS9jOT5sOU8yaMHN8xLqczobdB6PV87DXm0tO34yNS6xIi9sXb716yP3751f8+TY7PwXIRx/7a",
-	"CCjzhMFM9Pys4rZgps4K99estlddPZBAE0ApXSWyb43ltk5cQ6bySkMrY/EQ/LVNOfVNLcMURCc0XKzF",
-	"ORWmmzBn77PpOtOcuVXkxEjgH2xqgp4j19ahqYWwBRwp0Kn0ZIyqBOYBmYDCMvcApjcLa6Dc4M2mR36h",
-	"IJ89KLzlMp0k/5BoQbFyKpCiG4sv/IVF3DTEu97ERNx6k9Q5WFOLBpKon3w3Y/Xe8R1IrwbPXg14qeiO",
-	"o7+8oeUzV5Rvebb7TpCkz9BLudjGcxw8LIeGWwGHBu6JsrdcN/NTXr3Ivg2TPeaCl/AdPdkJU3Y+/uV1",
-	"nLVvGJKmb/hPRGepATXpT8NWqUSU2AKRo7YRas8nSYHfFjVYK7SCDlR/thHW6TMsd5a0Gs2a3iM4i71Z",
-	"UnfPDlPCgVybXx6D/en1LBB2VVvQ8Vgl/sQqLnSiXIJHPS4CixY6IDz5G0/oRwraA/aPY8nFHazT2A0x",
-	"1Zc2ubg9CAfsAkI8KC3Hobvct+ILTBANp8lsM9LqJ0D/TAAW8w/7z6U7ewdSgHsD+rcDaWA3NM92QPxK",
-	"e5C5r2twq/GIrgfWVMRVKip5IQ8D/YLx5fLtJSaB0Ds+/54cYHydZaTv2pVfXd+Fj2e8ld/dkyn93mIx",
-	"3cweyXDQEG5zBgyzc0gnGv1wegg3oTIPu6AkhvI8wIvSHfgFDzEJ0g4vqLp2Unt1vsJalq7e+2q0qALv",
-	"Q1aNEksTOl6P3h63o45uFn+L1EC4UTlaEGQMFWiiVwVSrEgE8GhYv+bxVzrYuwVdl+JF1+BwptK42Nnc",
-	"XlhFY028DXe2dfhtyNPfoEVAMULhyKnZBJCALarXWmRcxpENMPFt3kVapZVtKeZnAIwRxn+09mvPjzFb",
-	"Kmb0UvXSon3Pj73XsTCwuKSghX16Dm6iVoQvFfEh8warDJ2fDgyFLcBAPLy7hq2QM5LZ17We+qgPqkwL",
-	"B76Mkm6/MOxtLT3rM8byhnwsU3JXxq/RqXCVZYWqLsQ4NpmhIs0N8YLwPA3Ca0DeVJqbNgBKwFrEIO4x",
-	"WisMmy771MiE3huXAEKRmDGfl2DPfkE3wl8YVCxT/diittH0calIPwlLEe0DlCUhB0hPitbcKhWqaurt",
-	"Tw+Ue1aoNGzZTXov7dvuNlt2SEg6xSsFGWuEjdtZEtpGCVXhxPd1dE5aXdDOgHR/NvzQzXgeQNJMX9lp",
-	"qDNhPpJ2fy1fR9WdXqtR6Ik/cb1XUmRNzdmcFzah6GfqC3u4HI1bpYFfhubjBOGIOtltI4w1Mf8hkS2W",
-	"D9CiGWVqD4gsH9MrpglG3SNHaqRcPKUkfWDQyTtGYzuXX0SwUaAluWwPxqyOIIf3K0Cml5anSkIOvFpZ",
-	"dQY+oQlBVQ16n4Y2z4R38USoIISLnPWAFTqb0aPVn6Knm8Lf+g7RSbYKKyAkqUkR+35HLw4hvRvuOKSU",
-	"G/UjU2Xcp/oyEMUQACWOKyG3CQP2ndiHNFef8uo5EginnuX8yFAZm4i8qlrm8bDrTyrwtaAp0s6jLYTH",
-	"q2qTFIyXQIpCS3WYeL4F22qAIF9wSWDhnCGsOYLiL5m6BY14W1WnXhiRcbrW+sSmfXQ2fuUwiMxPM/1m",
-	"PA2pWX/vVg2h8wkKzk+0UXS9VoGqyqkjhI88s7GFpXRhUyhtQTP4KIydtqKn2wRpGTxO27RK3PYMj4IP",
-	"zWJhDco89iWcqcSFUrqW6wWhuTn1iTQA/Tq1qZVbtZbxKKaxfEsFf5gqg5f8+Jcw2Z6CANM0myanzsU7",
-	"t5sic4FcHalLJjSozekhN+vGZRjkxgnoSEezsu2+a7fM8Kak6W6/NKzVVe3+adY5SLtXKQkN+s6rm2HJ",
-	"/0yH8IKHPI08TxX3+6Nyg3ieImHCB4qnqWLyMr733Gc88FdSM3lsQkQocyctcosgGnpzEal9nspkLdWq",
-	"wimeI+gopj0Ck10/MJWg5eOgEH9W6xt8LkTbUogyMfuFFp1c3DaS4Y7bszboSJyG+h1HnknZKQFlKshn",
-	"w2biF6Dv3/VFp7s9UTZjuzFKMYlO0LkE64b0WUgJmhEoViB/BpkHxUVQQJcIbPguqWwXv12k3y/jJeGl",
-	"/goz2M6ml3OGKE7u+PgihEYwb5uyApxo4EcuMX4KxM4DKX4RnCj37hfG2TPq0DXPBpx6/ONq9IZjZjiK",
-	"f1xdkB53L+TFeyjk5Xp4yvm6atlxu3NxOpTlyfTHdqvnmV7xyTFTU+AdRUyMv1a6C7yAASp1kIaFt9x5",
-	"d1HekG41aiwNR1Xnc7TBWErvb0C1C1VdJBk708oYNISmtWyYKUUODN+Di3Qh57laGbCJ8qI9EozjFjbM",
-	"PcuMT0Q/VYZnuYhOq06o+ALD9n7F7z0WoenKIYlfZKPoB+dO9G/CN+MVQTKDWVB49EbZhsMGvcREbV//",
-	"6+zohkLVvYe8mBoObK9uL7P61B1VgYwzDtMe1cD1kopZAqXTcyZhy624hQ4gbKnMJbuFl3xxQ6DWtgBj",
-	"h+VLgdgt2AkobUtKmw40lkbkFzkaMXV6ztJ3aoju33aZ+3Db2QQ2VQKSeJgZSJP3go7EC9xpNThD7ndT",
-	"lcJauIgi2EmV7VQdJRswDI02H9jiPXBXJXOG7z5StU2FPLixiRECM3telk4wO3puW3NNFA00VlSmlynl",
-	"scpz8Ue3rSn4xk6lcySAsdUs7zb4SpckSLh/AppsztP7TrD7Uii5nFJDKWuPydcrpmlQSDFjI4CRxnbP",
-	"XWp/UEl++VVaIvkemBWlBWSK//IrlsNWw2X0dFpDf6+BW7cR6DLabfAcKlsw8/eaa7hM400O3XnwP3rM",
-	"vVFNxhAvReBTiGThIEHNKXyHt2SceWGpIgegjGuRFFe9c17dT0GmhGFOHyPEIz+wgrfBAKVz0MR+KbDo",
-	"2wdr127WZwHZvcMC1Xdg7Hlc3egWQGX6hXGyH5f6UexdJ5yrHLZnjvk13ELZ5pnHhacAf8J/+VWixj80",
-	"Ft/T71Q7lcw6r2TDuK8o6/rabg3NHXe4Vau1Ku356IbVtZRCyS8Mq8StsiHC4d4kwUD7zyc43JtVsTUS",
-	"ZpkTzjodWTY0GS6ybEnEIHeef/uOb+Oxv1tV2ukcHKZI8qiG3GV66BLT7ptTm80Ex4s3rleToWYjfYrd",
-	"YzqjM+luEMps3OPAVy/naeDnJjmZ3g5TmgWONeqLmRDsHKBt9xm7glLve6qdIF4/ckHnRWtmBXHqxkNO",
-	"qyZbf7oZczgxOudlR+t1dtJJDLC19LtFmx03N5wkZ7K3b/hhGhBcosx5jf6fO4KcOnSnEF6gW+e6y5qX",
-	"VyxAA7dcH4FKDK/4lca/EWTwETxxEpWrevCiCGPSb7Hg32LBv8WCf4sF/xYL/i0WfPcQ4q8s0Prrjmj+",
-	"Fvn7d4z8/RbEu2wQ7984IPfrCa/9FrP6LWb1i8esfgs+/XsFn/rRpmSMaRhVanR2NHqTFUqVUXxp/IXI",
-	"n0gh8mAdNhSywrqdnyPuh0/wbrMz40jO/Wb+XBvLKq3qvM8qs63LEqxBRgsdUqYH1Sj8gKGIrtbBLy2W",
-	"C/+6x4GOo8xdBt35DJbzTQJLZIy5J+fHE7qeKIc81zNYS7/hxx+5jlKW1tKKMqb7c34cEgBYsQf2j5P8",
-	"22gXh+grBANHrYXuxydOhtP7MyMhBCre+PLk/OgdyQOXzrxa82w3aakug0iwQjK0S+ASUGpHF5Pg6f1M",
-	"8mGGvkosrCW+p5M9cT4zOlUVds/q0k6icqdwNAWgdNMqjL5ofHsL2tNHNEY+giEy9y2nvNzp45mJ6Cgi",
-	"G3kZ6PRa/PBQvDsMVmeXivuOVkTdCiOcdeeenFzrJKpVqS5UgUmgi6OQUJyggDcTylS/8wBpdyh0z7eQ",
-	"quUMLEzt3UOm6jInM8OtqpepZ4gOinijpDwaPvkEd6OfRYqwe9ULwQps/9VZ44i3SsWOrKpNccWue5X3",
-	"/qXB0b5Wt9CimV4IN3plCj6Z6hAhsU7m9abAgg+PLKYOoBnee00UQ5RAfwEwsR9Y3ovie7FQe8ApGCGl",
-	"xMcCGvBUYae7wKmZO04gZq2KFvvVfmUm01VmyFj/u+vr/X7mOxul7MxXjNVqFw+ykLTTPkOaNyS3wedZ",
-	"7jamJyxocdQbCr4p5XYIaiPkysNvTHmF2ouHH+YeWgQZdxZmHrGn0VRGPe7Mc10jXhVm7EzAn8cm6JI5",
-	"Gs1ugsaIbsfWQ1xG7AZadL6g07JSKc9gfxmPsixXroFo/77BSJPXHNQNrxV9aS9OC6rmi3RGyJxIec5z",
-	"QOFTQ6ujVfJdsyOIzDIc9gPBG5yyA9XV2+w9fdzu6lZ9NJCEPY3ZgGV0jsnhLh/sYH9UBy3WTMxgufwp",
-	"3arHqHlVQHkGNNfqGoZv9ZdJQ6Z0fkXf6fz0SOwDCFfFnW27yJS28FhIZ97y8jG9iOt0U6gI9Q5Vqa06",
-	"yj3GnBaqFwOKKsI6UdYrbgJ2zcyBV4ZtNEA5SqD2dMyG93JkGgd+Gi4QRUW8238KEPSn1uao8PotxHOd",
-	"UsGA7nP0vKmSmDzxTgbh1YxEcITijlrU785QODTWdTwmFLlt+MN9bxsIPaaHUf0kms6yJ8fVXwB5QOMO",
-	"UQnF9BrqMIZclV2KR+6v3EaE48sePt7Tr87yqK0aNLtIj91JiUgWSaK/5+yaiQ1qdMNFfgnePyv2sPpH",
-	"gk40QDLlznfCKlAUPZD5soGE/rZ2+/PxfwiQkrfzxzC0gPzLPXq/5x7zHvQtaD82IqIRRAIgB1i1Uezt",
-	"O6UITkofG+iX4dbu7JTIujbiGVeqqgqgv0OWu7q0Z2jYD1rJ7dKf+dpYisE9b9jg2qIcSuFa4/FlPeDJ",
-	"DHoVns8rcMIX1sc4vl00xthjhSEKGNTNvCx7HB2dDa8OZuUGmLzhwU+FzIID+n29SbDqeXDFJIN9ZY8h",
-	"KhrBi3Be2AzMb7+m79B5G4OO9iIWprmdv6bdZZCF7rjPCRM1PJ3ePcUAHe9pkiDQNX8XxtnfTu95p/dv",
-	"x/Jvx/K/zLEc1yH3OlCjusdfjs+93e57KFltr/BLE7yTTGl47Bw/dEsamofIPV0Dx8hpKwccNKPKPAbJ",
-	"peFCwa4Lp6luCKDwZJtvtU8bO6cXv8eHPoWbvxXquksVwyq1C5f6E4I/CQqSC+YIn7koSZL6Css2gpIp",
-	"pxtnSYSZmFnr994GOX+xJy3OC61hZyrb+RheZAcBPV3K6MasSvTjTXd3SiLy39T/+AcCN4ZHlgsbB9Vf",
-	"Lm6synZ3oGu6A575bGJY9Bf+AWl6SITzaghBs9qykust6KWn43DHJOQYCh05J55e36urLabkVOK2bIeI",
-	"y0PSBOpFSKSOoEtbke1mNnTj3jnlZD/bjvN1ZCJv5oXHB3YygPkP7oxp7IrUrcWFhMJiVC+a+rwheQDZ",
-	"YDwFdvsJRsJ9+nQPTq0GrtIvbFc9pJm2cFlfOiM9ErML/3zqb2FjU8jl8bml/1SyA9+Jsoxw8MPmUgmm",
-	"d9lVNCufEjsn4dYid6XpBO1jZFl7mOLMUTPh+Q4eaZiX5HS+Caszx8ULiz2HAq5X+3VeJyY+NvO4nmXJ",
-	"dpkJRwQwzuudhOckrFXj3vSRi1zFnbaNKGNJbahITR//l5di54sJ8LJlOlNps4ViPKy3Cd2LhIDO68Cx",
-	"COuv3tfAmvwLc5FE0JB6MoP4oPDmfJRYoC1FoknMFbpwRwFkrF9gh9cG8lRVDLV6/4kZZnahoISxt11o",
-	"YTPDSp7Lr2kP6Tvu/gQVgdLsGn14xLjldENJGVxnaCOvf0GdkdQFiXkLdLlRunRVGfS9w/Uo4e9SEifd",
-	"kB6ZStKPrETe3wCj1zpDeZzK+E+3vMcA93tHgPya6JoQSzt8bdkZSnwGtdjBhbinTvt32p5nZ+64LKoC",
-	"YvFDLsl/gFaPmvt813+e7VBqTKY03tWaimuYFHDwjc2OOdB7L5BmNRLtHb//9l/A48mZMf6YmvzK0Bxz",
-	"//i39HT+idP98Wmy7YXssN12RnbTDHuNuv+D4lEKa6su1P1O3klDdsa1FihOuVYVOsiiohsBp9D/NiWj",
-	"1+cqKPr/btvLaqCZOLNoP/hEsCFJ3eddshPaumYwZ7oeN7uarl+songoEGvhCWBODbYtr+Jl0GAP4PH6",
-	"A3c1k/CxqaIphQQfUcbcKZEDhmnlRKDl0RAaL29h9pbAHR2Zgckb0fDthQQpsG9OtQPTEtWsUtO9sKTN",
-	"NJ0h7vQzczdS7rUG3paec0yVC8TwTgIS+aKhjFFxnY+Gj+7nKrlepOvAnGiCzIPQtt1+2E417HATCLql",
-	"OiQS6DBPL+w9T3qwbOuusWoTZD4CRpAc1fXdgQr+EHFiKi7PVtbfSRaoEvR0+aIFbqM7skMJPjJXX17f",
-	"k1DyHpGtDrVgr8ftHC+7+7LdAmcDX7W+heNdAHcO3DDjjgIlGzIiYqHgrFTGMisqLE5jhbDLkMOJzChC",
-	"EiRcBI/nwE035ZNHnImGby/YHq61R1ZUTu1hDqFbt3iB6Bqi/h0XOQ1jUzqnmq9LAgMKIVjOjNUcr78h",
-	"30I8xrGGeOHrG2GzJqMUrzEYPUrJ6SXP4FmoRMM4sAlARN16NLhFs94UYmN7VJZdBoca4lftVckt4NwW",
-	"KgEZsNb8H5Cu0hd5y2XoLLtnmI1yCxI3HnbY/L0G+Idb4zrac/9ztOtZIYLnOZ3nc7lwjk2UzvSl+4HS",
-	"jZ4xZERiBQ4BSXmJ7h1HnCCqcE9F7oHoHgnxuVRcwEqlDMwdxl4YE0+TEFUnOrb1JtScT+PYIyMpfdl4",
-	"xneJJdFRsvZ3QUhJkrvrjNffabrp5cIAt4ms+6AwnrGtVrWkerhw6eAWSsgtClnD/eNTszdNAafBu36O",
-	"GDP+ziT0jL5Jd4mPhsWCKcJp1DJplfm24eON5gAZfIgRN5tVbc68p0ihPucqsxQfvzu19iVJXhLJcBuc",
-	"vvhQnVLB3/u1vPtQxT893JnkCDeWUqljFCRqs3FqSCNFUSw9hCiMCQhOGqrJ7PNtdvEcmtPwvE+BT53n",
-	"TbFqRaubyiJUzIITWJkzbnYRkZg+cwelbRG1FHGn+kJT91BIYOrujiMQKN9iueBmF925+O5qUtgsxdOC",
-	"GYOYLOgnOYiVX9/ujIURdRs+JU3u7MgDr9LDtypk5HVQiYRssrQGZG2R6CUYOw9tel6i4CA/cCIKdurb",
-	"7/y9wBGT1DpkaWDssgeLQM1PbE/JeVOg5Op8F7v0eP2OBkpUvyU66V9dCkYunZ24hjNJa6devI3zRbde",
-	"+XnhxvfP+dQHgEjVBy+NmowO0OWWi1hy+BvlaGV1wODCbMQ9kTBxZ5FDUxDs+pg3VcLh7GmqhOeAL6cY",
-	"7CgXLtFh/2ME/OGK/eTc8D6987Sgjk9ajXSFmpgRH2qn/WzYpflwO9xmoZKScLfYipOWuMcsgRa56MCR",
-	"+LLhsF0sVMRJ2hyCJACjSSRDz3Z2bGOegqxHqxY9+Zsb0bhf/qTf+aef0S3PetdCi7bH59zud3wHcTb5",
-	"NFN/m7wRY467nUUCGkhjz6s7z/ga6PPb1JqmtejYeohHc8MKwQ4ShhVQ5syqbvp0m2OtZOyoPiGJORdW",
-	"uk/Ma8vrLaRTOeONXF1ffxVN4IdyxTM7s8uxr01jghH7CTvqvk3pWqrafqZxhcY+y8i6iGrTB/Vk7K6o",
-	"uzZ9oRiSHw3HO5zsHmR3K6nRzap5FqnA4WvjI2XTvRDy1iOgJlyXAjTuWHLYhcEtrnQX0ND9Swhfz+CD",
-	"4Bn4BqJ9enjnOOO1gXgpX8nXUD73RVtYYiEpCldpdZsoGJt+Mua+vmL6RH3j3ojMEsZLU25KpqTVPBeZ",
-	"NUxYA+XGLZwwDD5WJRcScrY+dtHRp0sMuuazSvbgY8FrE4VVCmzRIZqMbh9ku0RCGs+SI36ptAW2k3Ag",
-	"bnLh3Iwtl33gg+nD3IiPkMfdjqnsRd47icTiZMADhbI0mKyGSOvO86L457y99NJN2azoTNVCbA2hgKCX",
-	"3FfwcnPK9jI6e02ObTyIkqvWc8RHZ35dw3xNpxGOLeHwlGIHpQBj7zL9bwnoLebZzOMGvhdA8hi5sLYz",
-	"t208gveCFfwfXOe4Zd2sHZ8hj7SwDIugOknnSDUUyBCjQCihoHpe2TQZ7zG+4WYSB3GsIDDLcEYGXeIV",
-	"crshmsCWV6+t3PgN3VVnyyZH3B+jIVjWznZQJOHIOUOkgbI0vwale1omMiBD9LrRO8J0QzVdHzN5zF4A",
-	"XW/6KdkDwnpI/zemSTqD/PI6WoEebs5/fx0DU7ynU9rK6hlPtNX6p76omIwKW1AS38kIUyVsA/VUKrUj",
-	"JBo3qyji9L/6POAvWljRFhBMNF1+imWNgBm9G2Et5EtnoNG/c1+OE+JVjZ3aXt3sMemA7ojZVit1C18Y",
-	"96VuYJ06T79Ge98JkE6iz0NwmeihEyqvS7VlGiu33aGLCZcGwRYaG7SJC+1r44zu49UoBCNuY5rpts8N",
-	"eKzvFonAkmQmKWjfeJt14G00maFh6sLVgERoIEzJfyQTV66YOliq7Rm4Bjcthou8Oy8YFItNTC7ilnlC",
-	"lFMieG4S/YA7fU/OWHBuIumB08/fxkc5nbx726ZGbKW5R0IbfhWPN/pSe7xR39IzQypkTnp/mIYxvdzM",
-	"ytBg2SqVN7aId+OSt4n3hGo9qYw4Pxu3Igc5u94p4ujf79DySifdjbtt8j3/2P1Ip+V2Hi59Ag+zxk8t",
-	"vzDY5Kq8TQA3+8SieW7HJnaZ/INTKXS94rYP3iej3zvTSSVT/JwmmHH4athDHg+XNCiSUdzYDsOOp2Tj",
-	"pTM1FWJ14582zB7UpPu+cxq4wbejYYdi87AuzRDSK6sOieD95DuQywaO5gdT7q/77+Q9z/FkZ/uasTVv",
-	"3Lt2B59xq5IrfiO2kZ08e29gwl9XDR54WZIXCWg85iSeWL7jjUdEUiyJplGO5y71JJ3aS47qvbcp7zWq",
-	"dPtn2zWRYmu3BmZeWBOH8ClGkQZzSvvPfuvUyhn9FMrL6L1y1+bBP1Cn4/PmU8eHSsc7U5GkzkTIenqM",
-	"WWw2kEphoh8N4/uQ/h9uyR86DLzVPE/iSvmkkh73tNow/06sa920rUHfpgZovak3KG92LocHtO0mZzAP",
-	"fMeNz8FJYMdBBdwmOqrBBNi9iSIpePkWX4qXVsbima8Gc+j5jGbENF2jdSKgObseem5yBzafzPC4Wyjz",
-	"vqHGNo8kLO/S72C/CK10N9vPy9fg2AoS4KcSd3tSbdwlGChiSZ/fa55D3uSR7aQ6EIijyIomYoLsiLyN",
-	"x6c00+cKAnZ2UjxlJArrEJW3O4ZTRzUIfBR2Zdpy3glFbVOICBIgMVeJRIROrHQkAHySQvZwsdVUhmlM",
-	"2Ft/7ssuIM/TB4iunt3K5wKugpcvZ2NPNtdgXZCdcQnOlC/xPCcav78eW6A4oE1yeKgkZg4QNpsJov8t",
-	"PdW9F5w1IV2Qr7NbrHnQI8aPQrS7Z1K4P97E7+KH+eEmp9Af1aeRg7g5sI7/c4ZudbzowhC2F+PekEMS",
-	"1/WRlXW2I7d7aioycBltYk2gKkSbtmH8uQdZMWwNU1lUP7W3Ah2fyWRKZ0V8Sluxj95t+i+d92Daiwju",
-	"NrUHyV80E+q/k169OuIqZj04is5hOFf0t3gGx7+VhKQa0QYRtowESREW0F73srJFCUwqjJ4LZHBzZkEc",
-	"9ukX2oHhLgYnLrlsHWKmexzlI3lED3TSzznNrwdZ1xeF8ElVgHTZKnpzEF+OWsjtNJDm/tgKgHJJlNTP",
-	"KAVjtd87sdxoJQm+WAPXVArBfOnsFaMMus4b3H6Q8HckrbZQGaapyIk2kXtgULBgay0hpywXfPaKYerd",
-	"sw+y2wuCQd+4pq0WVUjTB5njlQIhpLtOljzUa7AGtefqg2ywXDpdpQIoq1TLXIIpUEbk0O1xQ2q9LezV",
-	"B7m4l8F6CQs+9wGNUEqMNezkMBPxDpe5GcES8MnJzU3yGEdsmLURZI0ullPXrHhEf79rhfyX15E7kxTY",
-	"xhtlhPW8nnRrrSqQpintuMTmHc2QmAm7cB7Waua00b9cigzu3tSJcyLXYdP9isTMlCqW8/iuW5KOZzg+",
-	"6BElrnvBnpRLF61qHulNCwxxf0gVY8djQe5AeeeenOn8OetD2gtJ4ZDdEsxYeo7r9tsm9eNz1QknCoHF",
-	"tp7MAUcPr9zYuqY7ATX30tE7tIViW5whhKdPNolnWCCCV/Le3JyMqd08KKT9/ZdRQ1UE22NcqshMwer/",
-	"Qyx0wke6viQqEcPcXE0cR7paerqSmr9v7kmT2uZ6eMH3AtUXFppHLwxdDDBaknPbJOEzZ1Pp9rhI8Ck3",
-	"NO7hXoE6/MWsNcvVvIA3Jo5u6nKFNstpx94CBooNYVNusKSWckyD8n5OtbW2gD2Bmcy8/mh6QOdZrPtn",
-	"3n5wdYHG3lgIuAE/DETXK15xfSmDZ69uYcXtaq3Ki37yMp86Wwk3s8QKLeo5k00u1Thgp3ztSz1n3wjN",
-	"V2BWHbjOV1RPdSHro9ZyalDlnvrTa81WIyb0p78QytXiRImc7um0Pr1x/tf9rI5WBSTuE8SGSee/smDs",
-	"T9Sln9G6mEwaPPvwv8vBbywvo/UwgVFeKuvZGqzG4oKQSHRoc5+vfhXmQM8IaGQXx9ezAdIS+s53OSx/",
-	"QWkyuL2bskhfDxlqIReEGxUAcQ8iR6gRJAeJis1fg7PQEzIhEw+7MwZakp3+3pnJAON8slXT24u5S2ku",
-	"lpN5DuMJtsbMW51RZp/Go/x9z6P8an5FtlZ1tWrGFvNxBWVf4JO0Gf3F3VWfcW3sFgk/YM6gfEXfugvD",
-	"y3yAQbXZGLDnEBcpTrjhmbNeSyGhhY7MQNqWN32tNMxieXn0dH7MAqHpZk/L72Z73aeCrbcgs2MvIVlg",
-	"AZdRmLCR1/Gqjb+a3lXUFiRoRGXUCEGIAGT+hrgARIv7WQmJt8N7sNzn5BkrMszw0PZIZRX4lREYbgJO",
-	"+auZTvxF8dFP2O+alwm1tEniVAnLcoUg76wqNDcQPToegCsrkYI4yS3HUTZeOWLgPUT0RrSJw00bp3Nx",
-	"zm/9jwiSttP2lBFoKXMIywhHBMOfxFf/0ZiG08TjtnM0v/eXbN2eSAQVJYK6dcmzOD7Y+5bnsS9XwaSP",
-	"pVHdx3JoLeAkCcR7borIRR63xax7vOnZZj/xfTj2Y0gEujbFLFwBxLbUUzwuGQ1tpXMVDwmopkCfmJUq",
-	"2zGOdCihWKp/EJwv9r1LgTDhZkXuiy1UKx4FWoQW84gK9Of0EarpK+tE6cb1MLKud84H9NLVLnSQET8b",
-	"7dAHeX8SDWMaQTLpz3V5fs4fzzKo7EoLs4uLSMaDG8NZwbUpmO8942aHmR2W74htM5LzN3fvzWcM6TK/",
-	"jRCyNRuyQUY9lrQwmhsiEAMo40C7l0hebLf3aDWa0iuTaR4toUcAVw/wG/xLvkaIP/QB8cUKcqY002AR",
-	"Zje2PIlL/JiApuTtxsbA71KlBM4xXpk4IRPiyQsPbOfZBMi5zbESxqNy+L/HE032Kv79F4hRTfmqiDQg",
-	"t6aNjUaCmnFkQOdT2hImFkPQs/5j7eCbXp6b0hdzUwWDMu1Y6efv6k5QDqGK90jIPHZ4fAeQY04XUkPQ",
-	"1LaJEXtEJww47QcoyxiX7HZWbsvGzd96FKn1a6ww9M+DsbPa2IYkxhbg2McSCDp5w4VGlnG1P0bVhDcE",
-	"Z+XscDkvyce1HlkQGi5Bm5pSHcDY56yWOWj2hKiacCmxCr6oJ4eeMOtuVv9c43MWynd2Xhs+U6x9KRFr",
-	"pACYVOj8sj0qbDNx7AdeltMb2HO9YxmXTCODprDO095PjPENt2NvSoay3E5xuyu8WAQRHizcsrPbehI3",
-	"kNi4BqAzc4Y2isGJvN54oOiWW7pzCIY83g6f+6kRe8qE+HTCax7CeJxpK8VJ7D5wOjGf0DHdqIiVqvQO",
-	"KfSd0HMplMTUuwC/g6hnZAk+84qzqzQ5oUwU6sAKsS0+SKsQtUL4f3QL7s75DWAZegeCew0ZJ6I2Ya8+",
-	"yA9+VogvZC/KUiA1PZK3bUswLIetBvf3DSpz+rWBknruc8w2Asr8gyS2J9OErkMY203SFbsBaUFmYBAF",
-	"3Ppcwwq0UZIY87Sw1h3h8oNEREfpXm75Qtm3WitNfX373Uv2xy+/+t+s0mpdwt6nE7uW/D0slDkls5Ui",
-	"A0nBGRKPxYuKZwU8enp1vVgual0uni0Kayvz7PHjw+FwxfHnK6W3j/275vEPr15++9PNt/hOe8gvEBOs",
-	"Y78/Wzy5uqZHVAWSV2LxbPG7q+ur3yEurC1Q9h87k/fRXnz0OfyKotVue3AnIK/yxbPFj+Lj1xxD0Jrw",
-	"Yr9WVDudKTePdPpXVSkyfOfxz76inHTnqGblFh2BT32ptroGqiKrlPQVl0+vry/W7I/iIzV5atyR4YYl",
-	"QnV1xW74LZgWPw5f2XB/jx9rounz4zckErhhTb3fc330Ww61MWdrmlfLt8Zt5JdIdOeexoXBQW8hsiQ/",
-	"CGO/xifuOUUDVRj8mEleJwrFKHoGfimukQY6t8w7oGT3n2bnDuIsevhGSxD75JIXhOjen/dlagPwHfgd",
-	"UHFN9wXuvXi/2kce/wWOi09/+xXsmycXbTa2emG2L7Fybr5ZXY3vj8f/FPknOtNKoHSj/sp9u6/s8U5L",
-	"97oi8wGXcDn6+KvcL3Rv2r9MsUIQU8r9Z+oFzhAW6tpCq4Nk/EAI8Odm7DGSBcm0xr/B33+5ebv+lxLX",
-	"ziLQxCJYQ2wFQBLXTVSnfw/2a3zgl1TprgM3/HBBtf6iLJ0RaZaIworYufef8m+d0+JM01NSBmdlBts9",
-	"r6HL+mK8h9nfIj8S5TitkPvKo1zzje0ZRIMhedyyNs3OnzEbVZbO6g3XleQwmYbWgIon6F+9maicB1b6",
-	"7juHrOC3cGJ0LAey8o3r4de+smBwusTnMzwiwN8+4eMPaWH5m4bE3iM6NozgHzyh+UVsKwr94ue/MGEB",
-	"kOYIWY48YqfH1+O3va36Fq+PWkEYsb9CfHyegvzBudmoGgc+ujBUNaHBul3mvS4mpLHAiSzRPff3GvQx",
-	"+HvPFv5pon3wq9LMofd3T0OpsdD5f0n4aP8r3K1XfAt+tlJNEwNVt+Ghszt0W//20OL2hm+jIvda0ogu",
-	"qoQaOW5ovpCV7USeUmblizwPW/giZuX9Nv6Tz7jxLzH7b+pmoweA1/j0t9u5MReT5++dluPBbZjPMp9u",
-	"i4RatVMBrqPZ3ZvaeKgN9uWTpz662OBUQmmIWtljyDitawShqAHzgQrcjeiXvdo8+pHbrDg97V7i+3db",
-	"nDvYoxOe2mBPL78Jf4HTFxMyD5eQIFqm09N3dEs+9sR3wmOWx9XlK3ro7nt0+Yv666+aMX5ul/0Htf1W",
-	"Wn1MSYNWh6YqV10kwnXDj2Ryc+TJfYTXPEgJFnCKCVgz5iN1xOLnOt/C3rWYloo/u2f+VWXiz2GA/x4i",
-	"UahDIwJZbc24BJRiA+cO7B/c77+28xo7FZnYN5hlyVoyen+HETBFkT3g/jP9p84sFxiTQEzgQqt662/6",
-	"1LbjFpcCDOMF8JxuY8ZXZd8yaiQCpiDzf9U9+aMf3L/FjrQddxkDWDE2Wh++8EIaaC0niImSxFWb2r0/",
-	"4gN3FJGYR1ppQdg3zZSfpeQb0PZfRy664+0gkzRIT6LxwI1lBfBq9bmGRq2VpFc/3zyaYRyhrbI4mxj0",
-	"kHqcxDOyH0PeeaaMNZeOWtFX2frYHhHjW00qe+4G9ydl/2VtJOy3G8B/f438Xgvr/Ce3mkxIq4JM/D//",
-	"1/+Np/a4IFSFsurcjdg3WlVv8KF/9Zudz+/gvit0a1t9YRhO9vDGrYmZpE69u83+tOkUe76Fxz9XVL8X",
-	"Ud9rITlq4GFoNjqNOMALXZF152xyiOkF+/Obb79fsjc/fe+MkPewfoN+pCUiuT+wH7++YnSl6uGt6koT",
-	"kzTmb5g9L0vQaM+AzBTZNnBYMqPCBQxhHWOwCv/FmUENhkKJ7Oc7qOxpWOrm3ms5RVuqzIJ9ZKwGvr/D",
-	"on6+jJpfYEP+BaDCui+3D9v4wnjASYOEAy/PHJlv3RNvuLbmkgYq4egMV2U5cYYbsNdf9EB+S3P3uY/j",
-	"b3iubsCmBMyAbcXLEzOzNVxK0lAS2AHj22S0Or9IA5IXYO3CQWnZ8aqdFimBa2m9kUAQf0pvlbUgOyL6",
-	"veffigipFZrCQ2cO9LdgrNKfLzr+3+xMp2uk3p0rW6eu8eJHVP9l1zWgeOcGSbyodIO9osALM5Yfzelh",
-	"8hY/8nlXcebFxdtGHv873l684ztoLxQ37YUupgdvlcqnHCvOCjl3qLjf/1U9Meo95P/9HbEX7V5eowSE",
-	"hB7DDyxXmcWS6hFXzIxFSW/+haOkN/8uUdIgClsFCBw9XwrsuRBosGp+dTbmQx7z46bc8yY94LqpWcKc",
-	"ArzQINaahohtTxr7goG4nOe+jqX5Opl2BVKXimyH9ygVGoUaeFkeGe/F6RqjrrEaTnzHuy793TIafklv",
-	"5Ey6xCXlyeNpfF6vd1yWL3yhHpHNKc4Elj88EvJ8TiMCqr2S5he5Ux1LXJ5J2zo5Q/ldAUJjHhKiyGzg",
-	"Ivbk101moFMVyH+M4aWMSwKy8LQEvLU1zuTud1ey1rfn79Vu6Ilf2704destEGHA6Tq8ks6Jzk2Hxjqc",
-	"sxfT7WgZcGMZzWI3KQXrEXuxyc4CZLwEmXN9zhN/L2yRa354GZ69l2afUU1y8A3LixXfYDG8HwZePvA8",
-	"12AwpIGIwO5MjhVQpUSyMycPJl+hjRvLbdR5vMHkw0MB8jLyBMjC3p0rtE+4DNM1vcTsJzikp+jJxafo",
-	"he9f4tTy3V8GFArDTKEO0pk+himZXSTh9Htx2xc0xpmEA6u0uOUW0nPY3Y/m8T8NZBpsOq/3LfA8vSXR",
-	"Lqqo0incSuMHz9pFnUT3PwyKuu+U9m7ho+3pmHtd3Ygw3EtluTcrJKyBcpNaEn02V+slWcgPuP013CCg",
-	"XcoWcz9eKsOKys3p5CAakPFKo+5kEWTNeWvsZXjoF6wI68B3Xc7cYnvxAMW+zsZCg6vFA4rNvNpXXAsz",
-	"yDWOiIuzBxARRtiCIUxGJaQMgd4lI14SXHXPFDRat/USoXxfNl14oJr6toG39PWH8IruJVXYQcgvWT4u",
-	"G3pfNCDDgi1PiHaxvEnIi2TuvDsoyo7T0BYD6YZnmBFnyRH/35XHQinTSmQlRmrNXtIjD6k9qYXEfpVw",
-	"uPh2pWGHBUEMEkpH1IAX7kt0do9fGFzK7uRRV8/X679U1fFBLankfL0n8JAl085WxvgxHQyqhIsZ6NxN",
-	"35ER1N7JxKBU1WdLWHOnKiVFTH1Ys1Rb7OmaIMeaqtovDMuUJDwdVlfu8dwZaE4vfpDCXrFGXb7KYV8p",
-	"CzI7PvoLHNvyXFKmNPGuITIjESTGnaQfpNrYBjPNgLTP6V2FJnZ4kX7WVHdEmCqDvaK2L2t7t4K68TjW",
-	"ey4sTAq9/8hzQBy3B4t5vaz/X/a+tTluG0v7r6BUb5Vn3qVkO5Nkt6xPGseXeH3JSkpctatMhCbR3XCz",
-	"ARYBqt07Nf99C+cAINlNsC8Cu2U7nxKrSYI8ODg4OJfn0e98juxhBeAxM4dOkTO+kaLxb42KwqbsS3Xm",
-	"7YKPt3JiFwAM1G9WX1JLUH20jRDe4MM4sns1KY0bEtFef1xt5kmpIGMeauKBcU/rHupuM/1LTsVLc6Xv",
-	"pB5iocAIAwEM3Wvm/Zd3obYCLajaArTVXpjs6ClB7za6RcbCxtERjw6msPhmwgVY8aSO6E1l8UgBHgT6",
-	"zXLOyEKWgbZdoEPoX8Kv8JIjTiS8QcQF/Pe4HeooQ7SXABJGcq40E6od67wuK9aS+uO65NAKfyWYBmDM",
-	"p2avNodhodUzcqs01eyWOPg1SkA4CbktkZ3h1v3JsjV0FFXCqNvOKsRNYPT9KyTbn/Wr0Dy3jkaaS+Nn",
-	"xJkIXpLS0WEBXA9bAixF7xz802jCvx5DlVmPM0dcdocUOV0qYMymOZGCULPWzjFwZ8ldp9SlIubyDjDy",
-	"zsgFopDAqBDDFBa2ds1ip+yV5SjZHEizkIRbhdG+D8XN9tsRdsB/lOMe4shukvZV/NotyCYxYr7CBHMK",
-	"lL9APczy0xJx9YEbxv+C/7I/1XQxWIiTbGKTXTFC+BLdRmjTzhjMPpj9IyKig1dlVEazQ6xmG5rrBPKd",
-	"p0VO+8I5AHIJkHsILZvpaV3TAzsoLggo8uAiMX8XNsS3oEuzm3GdkFHtU20K9BjfxuZiD6LEFAHRe/cp",
-	"eB3whHbjF11RIjNUmBH0sNl3/CYj7GALQ05FrK10YWwrrwGkMS9SgDNsziSWuwcnvTMjj79u8GjsNd0W",
-	"9kglHBa16Pdj+lkgl0sZE5zs/QBxLRsrm/hp7KoJCsDu0VJ7q/FwoCbxleDtDh1vsNIInnPNr1GqNeCw",
-	"Qu0TbexJMFe+YVY+tEHXAS0X4ZVjQgVhtMw5K809G9b+RszKn0pZ7KkEA4NW8jsmSFVES/56cVdF9zIJ",
-	"pRL3FM8XXTR5qJXwwW9iCai+y6kAJIBWRDOl1TY6/phZbs5OW/dCZIdT8uOXKOK3vhDZcTyk4dWmfpqF",
-	"cG+HZcNagvoUdN1foUtepygSohlNp0w1inERsLBdjIvpeIQeU02Tve6sXzOlvz1lvB4oL3xfbcQ9FtD6",
-	"2Wddz1qMWn5de2YW7gQ5fUOaOmU0172Qva/xiqh+sdJUVy1CVznbfLi3d20VYpR6SjIZuwoO+dn8TpFR",
-	"TUdUMUvR1pDxFSvveOqE/EmOTnOudG83Ls3eyJE5Hg2UJngjR9fs8wEKJXIuduDsg48Wm8PL+NRt5v4F",
-	"RDXM9QmuNFextCilmLjFF0M1zKQRCuFmqMqpgEOjxoc0rwrVEgUQxhCuz307vm26b+jMGzlStcL0H6Hh",
-	"2j2BeY95xH0jR68ZjVkV815akiU44trAlvan1BjTbIRtHiwdgAKFdp3muOvT2IOJ+0aOHtTp940c7dBZ",
-	"8jTmuKGN8pMcRYRPaC7Q8ILb6ty6z9wdwIU6LCmDg4n5JEfQ0nHeQASQkwnLsAe8a1GEvIx95LrFaffh",
-	"nG77ld2eRKeMad+GN4ZyZMJVrEPvJ5Dxup3qat9DqNsHqu3HNoGH0grEVECtgBVFqkbytsgpFOtSweKi",
-	"G3+So0fIJJaQUi7Ag5kJ9Dj6bOfjMc97C+TfyNFLnu8d1lqXERh2qsibqw/vyV9QqOZ9zsws/NW89/Or",
-	"385tYQZDABVKspIujAsmS/NvX/o/ymU6UyEuAJtp7wugubPMJ6x7TtWdsUB3E/PEVHWeb2JaryTIz5zR",
-	"JRarKCQ/XPtm4vgTT56JKs+7JQAUyMozIJ+5a7swFMPMzzsa2XuCQ62rjNHROEdts/tJ6BghZSWaCjZG",
-	"Je9dK3A5uNNVoHLsmzG+5mOPQJDXb3vrIE20rpq3dEloQ1fg+OAOpzkb6wRz9u5PlvQBasnaddCdGqV5",
-	"OuuJM74HVkkhHfDAGbk2N0B5+kKSgskih540UhWEC0LFEjsKOsKJPJ3tfYgZqAo5iQtKt3tshacPTIMT",
-	"l8vjWIoI1R4jmS0fKQK6EqWkBaozscvYHAoAQGwO3UOyJKqQPNebFNfo+ykfh4Nj1+Vy3/PB12WyLitx",
-	"mAZAqHT3hgqCHtioAH6gJbSa8Du2dUCLC72piGmLiqM35jmDBUi50EfZh7jQoQof7OmXsWA2Gsysmgkp",
-	"EjKSnwnMTkI05blKiMplYSbUZhFkScYyDyYQcjpieV8fzvdmM7n67VXiesiWhCGAKTSwgY3Cs4Ynk1s4",
-	"IAMPHGE0i4xliTkvSv7rkqQy89ULBZ10FXOWXOi3+H7DqAw8/F4diIhnq+4m//Z5nkdxcGHJqgSKO0Ys",
-	"hxRixCL4C+e8jAlOvdHOosRl2VHhntvy10CR9a8iY6XtpLn925P5/DYht0/J3x4//RH+79T8382J+f/v",
-	"HpG/kaePv8N/PTl7+h///gNc813yw+3ZjbhwvINGpVDHkRkbStpu4VB1e27c85ICTY2/0IgKrkqnTHV1",
-	"XV0ymtk63q2K1jT7vHV7/Y9Pdj4XPtwaDvtRAdVEXYiZeYEH4qHLsptjzqVF8nHJxqxkwqfjcqZcc3Qw",
-	"wfLWXnPEXAm+Qty+iznVrOQ0jwo3o6ayAAwVuRCYBJvSO0Y0rSbT1jxUws0Av9vAenPHvrCM88+aZJKp",
-	"gTLOZSXsvgjIq63ksxk2mHrO5aRfzwFzfwuTBlvxHzzrJs2oKvhlSzum6GKPJ633eMmSzGVpcRFCgbsZ",
-	"NvHVQ223+OTkP82NHavvn51RpVJpktFl0iRgh4PWnJH/tb0mnXHFUs7/yABFIxBI20Ya1w71aZ9XgKDy",
-	"/d/hAybYQqM403PSsw82YWbuP+KYC66mW8dRX+LlQa01M3Wyc7hz7aXfS20miOvQa0PX2u6j7MnKuxcx",
-	"Lv560gMYdEhi3LdysokWF9xVOYF0RrS9b0oLgElvrrekhSTR2bady8kp+1zIstW7HS7bT7yf6rOsSpdV",
-	"Cge5M8x9zBgrwBN/TAv++O6pl00uJ5AMWT8dvYBX+NP+/2n//7T/X4P93zNp2S+RnL3ER3w1ebtrhwPT",
-	"kahr22g+NwbytCjZHWeLPpgHvOKtnPwMtwwUbLqk6QzS5weOT9bfFepAxO+PCMMBtERyTGSekZKlgJmK",
-	"MWeaZRsmrC8WmeeOqwTSE9ADTj7adFsN5EJoXjKaLV1eDhhNGdYReKAgD+xkASFoySBQ6isyVjdcFGLn",
-	"hrszbOo3ol0fncNDsywOTsFFlsGkTaTMbHHLuFvhQmr2WDFqvzAIT4xXrE1z++NeywWZU7FMLOSUlhld",
-	"hjaFDOvpeiOKW7b3DwuBjJ8emkvvMkuB4X/wVyBA3cBL7Pd4I24C5i9AqebYKK3LlLWrF9vzDzlLOmci",
-	"W2Pu7oaL4s3XT0glcqYct4u1NC6vAZhnraJ1RXl2I4AhQNMZhDah9CtlBPgBMOpm3ILakuW2msdS8ZCP",
-	"kGPBvNqNME9MbLpWr8vXiGLOlRkM4DuQIQQQNPBbikoTgGO4EVKk7NxD7dhwIETTReM9UyrIiHXF1S+M",
-	"FC+htGEz2AacC8ILwPsVXOgfvz/ZsAaOSy5y4bTnIaKbwUTW4GZ+HiOSUckFalD/GjMO4YxtXl+g5YlT",
-	"YcsDbrvjZCU0VL2Yg+I5rDAH9AdsZX6/9iaH607MHj5j36Ci4oc/YC01r6citfPgx1r9hASiOSNYW9ip",
-	"qu5M259LeuevOmI2yb1ExHzSRykz1eq7GUlaZqrRhOMFVDfOpFOpzKVLUlZxjnTY8OWGagKBzYRcqJ5M",
-	"4NyYByDn7oOeogtAjDL7mruBwDEFd11HoATjjinPjdZMaZnBB9Z88nizcWOTLliMd/bRRzsd7ADG44OB",
-	"myN3yclo2RHpKajWrDQC/sf//OPm5vOTJzc35c2N+P3//7+uZ2Atih1x1SCsscYYD0XLCWbRxhIqGDe+",
-	"pg1KbvNF98AW8qHPRjz1YSANef0LIZrb3+OBkWiJD3UEJXAmn0hzNkBKLO5YRsdNTwFedHUBdzRvrYXd",
-	"oExtstpuf96oNPLusBTOdYB/rC/Zn0pZxFmx8VFMInV5WQQTb/JaGCZuEsIdXXtL54sGMTnkKrqo50b3",
-	"kDLUU9VN1KbZQTX5+P0G7mvNlz9UKxud/fWKLn1XYWNRG8dmBaQzbF9XAW+6+u7TKUtnZF4pjVVAI8aE",
-	"xUdgGYY2lkydkbdyojDIAbRUcjxuUEszoTut7guRHUxVnRIO3liwi98VwZXKOL73H/P5+hy+s3AhyOls",
-	"IzuWD9wWZdf5KFmNIH3iQ48/tkKPP9RlAFiYeZKcfD6dyFP7RwtNcuZrBvdygI5x6qRLtaKocUKSvtxZ",
-	"isB6lAthGXdD2+4HvGJAE4YjvJe6mx3iogGA0aS+UJRn8VJEgkxlhUgsNv+SSmNymMNF8qAfXE1ZZk4B",
-	"PYTnXb3PXpCHMTMD7XX4FUfpbd6sJ9E3ONs4ALCFRh+2V4V6ca13qay3oTQW2VBTdoRGFPtVodwNisfm",
-	"BLSMjKgPgPrVEiCxEmyNdNlYyNAtGS3N+RB+oStYBo1JLCyQeMg+/mJ+H1CI8Pzu4msAF+RzlkUrQ3st",
-	"FySX4P87qF5MEsH2rbRX/bEsmW538TS6szb0ZV2A96YsKrA1t3O6JHPPpFm1wKNta4/NByGL2I3AvbMy",
-	"UuA2xQciGTMjEcQeEJidLSGLaIOGGUt5xrJz8+uNwJcwowupkxquFGJtNigsC6RUWgWx7shAIV8ZdF8N",
-	"1yk4IEfZpqGHRo3+aCa3xRVo9/ySpjNgxZAC9CPEDWau21gOCTWOU5lnDWYNV3YhsnD1o3k4lD+ek+dX",
-	"v9kn1DUboaJIMCdbVUX+WWDV3ToKnGAdFVYNQw0T31Nj1X7DS7mAlIFcJLY2mVCx9J2nit6x7IxcyoUF",
-	"52TapvR5SXiWEJYrVv8F6UeS7jquUBFXtzDcJZzVNTRwx5ArG1/Rvu+By7J8HVZisUfNrjxijrRs42T3",
-	"FUzA3qWtMtozqLfw9nseKXKb8QlT+vaM2Ious434ip4bYTQANMJnAXy517kNLXsTBQEQ+I6MKKBP1lN2",
-	"I+xgbUI2fJfvn37XtZPgnHSbjvtlcL4kxfMVW7gio/j1wCQPCuhmRU3lIqRqii5Os5KO+9A2fzK/X9HF",
-	"Pov8ii4GF7N5tVB7L3X8c7gQRyziAlfULC/bhw2ePtHSG1zLXWgmNij6/kz4FV0cNQkOco2W/zbGx3xy",
-	"YjaWmIxWDRKxhofbSFEhOMwKa2gd1AgBT6LGRwGevM86eXqgdRKRsocu6pyhmZ2w/vtEZLA4dI9J6M4A",
-	"PvmC5AjkxXTRE4Nb8fdWdly7bfvIIvhzzb2b63r7dhBHsCihPevn8SnE2ToIq+H+fSbl0LmvL2hrihfV",
-	"86CEra1pw/J7PHccRAG2LE+t6tIdbodTRGmaM8+dJTrTUO/kHdt3GQ9fz7dDPklILJVoZJR+eNKFR/Hw",
-	"MzMDcvJe0aUtXwMVB8WR5nRhDj7VvGi5Qw3qtlofS6Z5yeZWECF84UumtCwPZYt+/3qMhK0qBiFnMMII",
-	"j2Hb5Xsu4cZDin3X451Xn6/NvF8j1bt5NADxjDd5WFOWj4NhQo9IkhpjvmB8MlUISDJaJq13f+Ycdwwi",
-	"Oh+bl3V9eFI3nyCSCYQa3Y5xRj6IfFkPhpHnKS9UA3UPi1BLRjMY+i+p+fcpXTR6dEelXChWmsF4zpqQ",
-	"H1wBtvZf17cf40SCHIbUAxggDDGVj6NUMOV5M8avCB0hcBMkFMayJNRJiGgJcd5QHBl0ps/tRp0aUGCy",
-	"CMtLFjHPhjtmsu2nf9F5bPMNR8lib5rXoTzeqQVugzFy6HLQsodJ3Fx3ugLAvVrJ/t8///KMUDKngo8Z",
-	"ZMeJpiPsfIQUC5CswLrDjM6Mi8z8CGH3Yiq1VIlP0mEQ1vyMubafM5X4TbiRnbF9OaWLzUNPUUIUS0um",
-	"lSPTCJg5WVjE8K8lNbKYyrzWHCnYaorkuSyMdx5c0383b9oSzDar7Z4yOex6q/uQu+qbR9DfpYHGGKQZ",
-	"pSK9hKLL5vTAGdAmPWzwB+JuLLGZcChyHDHC5oVeds1ga11uDyTwbU7u8ylLZyxDsTNjY6T5T7ToNnb4",
-	"43w26oIge9Ro0jHeWgvU1gaYgvOraQk7IFq8oPV9VTGl0IgDFD+4iQn+s26pJaOlr9kwbwJ1sX0J67dc",
-	"6V9VRfO/4/BbZa19E8oWTYoBPJ5jkkjV3xsxmH/dEHIcS1+Z13QbIdQwdQZAW0q0kkGJqkIQyQ3qj03N",
-	"9CIWQKuV2bIAD2NrwCWHuAi+BvS7aigGTnmZVjktA8wYa1g/3BzksFHIJ0XMYM/we8cyz42PAQYEXbIx",
-	"z3MIAAdhFRrF0N2gOzsXOR93bVzRhXWTo64Mo5eR0IPNUR9dRnQv0X+GxZIvCQ/FdrVMZ9uUZl6ZC0+G",
-	"6oaW6ewIhZkwbl81V06XkZAxYKvEEk8bkMGeXuvJA2MEF2AEMj5nQvFWrXqjqFBVBdb2bAB911Tz1NNQ",
-	"lHzCMzKl+R1TTYRwB3QBQR3LkUVzb9iIFDfCXJNW2ngNCTHbN8tcDaI52DRCLACVNuajEkh28wwhMm7E",
-	"rZCLP+bzW6ORNFeyWeqP2XZunq15AbDoNM8b5ST2g7H+ZOvSwyu8a8AKRDvCkYoQ7ehYQ9pXjVgfLJ0g",
-	"jWnQUwZkx5FwdQGjqSrrIVJalktCUct9ct1oERdGIYPhpgVjxQbslzGfVCXu/QDGDvl7qu3ZWmlWmJ+w",
-	"PNZnnCyUIPyq5Y2wCv4INvN0mrjVhy1VCVHS5SYcrVVKhd0L8Y+TCcC+TKnIzsgFSc3ZZkoBFGNar6YJ",
-	"B2JroriY5DWV9NZqvMDY3CAKbJ59LPWF7wrtiubHWNnxFfXAqQmpny5pyk4XgFPVV3Bzba77aOGsBhNS",
-	"Y5RAmYxFXYuSjeMToRKS0krZABO0HCpXhNPKxdG0JbEthLXrEereYKj7Aqs+fLJfkOeljFly1cTFjXVO",
-	"s4C92s3+qvaECqoAtQMvekhsvvBGWzupT+OOG7KUINyoyBHwREIJPq1vzW/F67vfPA4M5MDvmCBVERHM",
-	"AaXWQnKo1TyUOttPNkPXGBxG38zODA9rthJq3wTXbS46YRasHF/c8QwQiL4JqIX2Jx/YdzuMhrjgsmJM",
-	"NJTEOiUAbtCpJysGahVbYQ344GAW6qFojci+ToV5nkvlbXFQMTaiyl07SLkBwfu/BB8zLqbdgA6muYuW",
-	"3NJKtUmRNviYCJv/kHxMTvOj+Jgw290LtJZvlFUKT/OBEGi4gCiOpGXWSWqFa3Zj/f9+szm8N3UwyRqX",
-	"qn7iJlE+Tqu+Tq7nFQoUeGi/ld2R0/z54SuhDqgiF6Qw84lZ0/rRUIzZ7iXv1pnNvtQ+a/AACFLHnboG",
-	"KEPJVJXrmO5OYxqNk5zLyQpLY+dMTkpXVdE9ma/M79+kBYAv/4ptwGvIX3TbAYSMCxqCiovJKWrwtnTT",
-	"57YKiIwYoWrGMot9hsH4ktGsk5P6oyxnH8wWVA2HB4QPP0rxKw59CZIMNt9EsxRwkrai9t3H3a01OMeb",
-	"Dkh4zRcSz+/mEQYOuV0m6xqTZF/I4Q3VK5VlFrMvW5O5VJooCfwq0VSzo2MwSPdndTUJ2J7XjOWwDY6Z",
-	"SBmZyLq9uJE1RuNT5FRsaEg0pszboD2OiZu15SPlmm21+b2jGbswtnPA7W9Hg/g0ukFEjQ0ZRPNrDK17",
-	"KyeEEsWU4lJgBUBmTVqHTazEnJYzlp3WlaghPC+PzOit7ZwuzdbnmGPOO0rqPI28gt4kC+l61kmW/qt9",
-	"F6zSHEYN3BiXTioH3hzb3xjCQmlJ2e5p0RjQzcMdWgcg6DZBIrDGQzAixYqnXZfVLaianmKouueMbX7/",
-	"SIFKcYiJNI8eqKruPrvTR1oKi5kbizDDAVHSEjiwxqvlNRHJw9EIJCTNGRXMIqWWlZoSOilZq+GElqyh",
-	"Dn2nLQhHWk14ONHInfTnadRhQ3uAEWTUdPcChR6cs62S3HvN3BeX4zYCaae4rbTCGe69BDN00OYQ+nVh",
-	"pdVBG+CFFmQNOJQ6RQ21OUd2QFtkZHNx8LP6IdTllTS2iEJ16rnHsy2xHQU6YDfaqI2x2YNo1W6h2SGP",
-	"R/fYnO7j3NSQKvGO3YDDUjcPgwcShd8LqDHBUHVGjp2imZsAOwFVpirzk2cnFhIWpG1vWN2JXmKjZwqs",
-	"Ud6HRkJOVwddx2RsHW43B7tFbmt2P0PnjL8bfO/1ex2HmKJjli+Nxw7dYgnWgY+wWrzxGOQE6HqOoos6",
-	"SKF0Sflkqh29KAzySBHNmJ42HgenyO4vMlKZQ8+Vz4RiIJZljWqXBneqXAjE3NDQFt749Ep0jIF9i2TG",
-	"Cii5z/mYncNcm+db5gnzvwXlmePycjNh5r1LBjnHvnTzGgnJzZ0eUNzjB2sO7aZyPG48EvpXuh7Z6Au2",
-	"Bfh1HynwozZeC9tD15/yCkjMcPRPkgvzcjboUzIgruPpTDAFsR8QqyWrajwcn9HxcKvE5khq1Mc8dCEl",
-	"dNFiPocqKVpTDrUuSRAbCyA4PBUtfulULjBOjuH3BuCuFPkS1r2javYDvZWTjmE8JyI+OAf0Kej4KJgs",
-	"ckaMubE147UGefq+wOqzyClaAT6Jv++KlXfc3PX7v/4vAAD//w==",
+	"7L17kxu3tS/6VVC8p8rn3EuNx47tk0h/yYrtKLEtlUbZrltbOQzYvciG2QQ6AHooJuXvfgtrAf0i0I8Z",
+	"Ss6+238k1sz0Aw0sLKzn7/evVaaOlZIgrVk9/deq4pofwYLGn17m7v+FXD1dVdwWq/VK8iOsnq5Evlqv",
+	"NPyjFhry1VOra1ivTFbAkbs7dkofuV09XdU1XmnPlbvLWC3kfvXLL+vVy90P3GaFuzgHk2lRWaHce94W",
+	"wO5BG6EkswW37MQNg1xYyNeMGyasYd+85fub1ZoGVgDPQbdDe7l7Qo8eG2DFrQXtbv8/71b/efvkD3/7",
+	"12frP/zybvU/oqP9C5wvR/qiUAYk256ZLYAZkDlotlOa2UIYpiS4f8j9mpk6K9zQOfvrX1/+8YY9Zxqs",
+	"PrOTsAXdy4/ADnBmR34A94lMyQzSX5jDsVIWZHZ+4kY29qFH/v57kHtbrJ5+dnu7Xh2FDD//Pval34uj",
+	"sM2i/6MGfW5fXOIfu4/PYcfr0oaH8/fiWB9XT7/0r6KfPmteJKSFPWh80w88h+c7CzouA3/n9u8kADS7",
+	"+h402/N7YFaxUxCMI8+B/Vwby7awUxrc3NEt7yTO6hZkVtywl5YJw6raMu5eiQ9es0KdwD22VHLPQNgC",
+	"ND5VSRSzEz/fvJN0q1Ss4toytaOXu0G5FROGFVDmzKqbdzK1YO5Tn9C3RndJzi08seIIUeF7hdPCy6gQ",
+	"PjcocjgmQfMxJmDCMC7NCTTkTiLd33ZCG5zMNT4FJ6TghmUFl3vImRHLZPHhsncHmQZ7+Y0/uY/jkvE8",
+	"12AMA5kbJrx6UBVIw4w6Au42kg7VfIWwzdD7GszQy2bund/3h//5bWz8P3GnpS7H/yd1IhHje+UENAiu",
+	"m3AgmT3hrR0hdtcYkDaI7gz5Sy0RDevJHWRK5iYhgarelk782i382e+/uO1t4/abZX3c4i7+haYPjP1a",
+	"5QLwzPi65Dl8rXIU1kxJCxLXlFdVKTLu5uTTn42bmH91RvI/NOxWT1f/16ftcfQp/dV8ik98Kavatq9s",
+	"V+yX9eoNzw7fivK6bw0PTb0TrNBwBGmv+9bmsYn33vHTVV94x0/pqcXfmEpJQ2v7WqttCceRl1d0xf+z",
+	"bBDhuTiGyOYXhp20cmcp7pg14zL3+0CxXN3g9vMPc+96nmVQWS4zwPHluSAV+lqrCrRFSd3x0sDwbT86",
+	"RekeXnFjTkrnbsNxJuHEjNjLJ0I+YyXsLFO1Xbt9Kgyz/ADSadNTodzP7kLImZBuR1adN/7L78iJuQBt",
+	"lHQDWf2yXoVxTN4VrnMz4bep2v4MmXVPeZ5lqqbFig8oMufOgHGfgqrWnSQ3l6cTje8AZ3yYsHA0cwZ6",
+	"gPOqHSbXmuPPlZCxsQCey5y9fvkjTi9YUv7u34WqOsPaKlUClysU20zdgz5vMpXTp17q5COXZ8Y14Ip2",
+	"HtO1UtoN8Z80WReP7swBfcLfYguQ34sM4sOwihWqzFHs9rXIAZX7SenDpQAVvLRxe0lt74Wq0WhhJ1WX",
+	"OStqbfFg3Kr8HJ8lC+/xcRfLalUlMvcXkE71/+dqB24zrVfGqsr9pwRn11e1cUcqSPeDqatKaesnBGfG",
+	"WJUdOhPSOSy7E0tv88NZ00dGZ/EIMj8GrTN/VwcdYhUz1k2zkIwzrU5MSGOB5zfslSzPjLOstmg2HN0x",
+	"bAtndDAZdAJnUlm4XJTteWAtfHW77noY//l/3r17f3v77p1+907+7f/+H7F9BLudm7uJzfMNXfXLeuVG",
+	"MngrGt2Xr028ULldtTFV6aRdT27bu+ZC3KiQ0ac35sIf/vCHP4yb/OvVw1524mU5dcNP7pq45tNbpb8V",
+	"EdVX4rRtjsfL/fStVkfchEJK59OVzhJ20uN+BxIPBfdPW2jgeXsiMLFzIsKOwE2tIXeicmli9Y2o9er9",
+	"k7164n/p77zxa+oWurZ+jI99kuGkpi9EwcDVXlFxDVd61j3oXGSTW+I//GUoKcbJ9HVe7x+mdrvOnDWq",
+	"c6DA/Ax2h9CsXGdWek9tv9Avzd9S4ntXqoj82kJkBwnGREX4uXGq7lhdRwhtrSXkmxz2kTftudOiuCFU",
+	"7ZzrrbPXzZz3unkuuO0eNG4vrdarrBBVRf5yIdzMabEv7PRRgo9b9yenN/7oLNd5TEM09swswwYf8kad",
+	"YpaN9Ods5FiyinFzQCf+7+T+/T34hZa8QzqNetMppP3qi2mDhcad/GI32IuP5ltVR8eqjqwJNJB/mmOM",
+	"Sz1jcKzs2Q9aKvTDo8aid+DjBowE62yexssXlmXu5N1pdYw/zc4NoqxXIu9dm5q/VhwHMo6+uDOB0BJG",
+	"VW8N29VlyZxFFB3fqVCxJzlzYt1MpbFKoT3iBEBJuFlNSTgGVFHI3QvWQeJp3aJrfeJndKEji71gCnFX",
+	"bwYTGY/vhouDd3Fp7byvIIvGSpwk5PzsXasTlxgW4dmhr064jY6x0iKDDTcHyOecAWjoRgY4mPHmy3vf",
+	"hffiSsQm/Wtui8v5ztzpQRHPMVXywl92Kbip+S6F1fSKGd98dN+wZOmT61hLK8r5z6lNzBVD2XRrbQp0",
+	"m33MLrY3z9FRBP84HCF7pdAfsZoLiQ5bVfIMpg8PnFu/uGGpmrlt5y18t/8gPwAaX0oWnpvDpNMy8Cpw",
+	"WnpG9ue3UyZ2R8A6nsEXt5HFyKFqzN/H2ge5oKRR8nHNJ3zVCyl+ebv0TQfQu+m3/K4Xt7z5culbRnyD",
+	"VxotnfDFFB/SqpY5s5qfr2Ly++028Cg78efPFvuXJ5EnPuj74Ly4E+i6nxKPn3R2VjPNHXHsS1O74uuw",
+	"I6JbDHoagAv3eF079w3jEAVAxHjsjz6r7c3XGNZofvtEHCvvlmP24OkqU9rCp5nS8GmGQVP3bpkVf6wj",
+	"0Z1XIQdIqQrODD/hmWbaSL9hzjhk7uUXgQWepaxGCmZsAW2wp5TYkujSk/XNlFyjRiWzHMdBt7k/KB1c",
+	"1DaZgCoSjRO03MNMHjFuSI6L22F0W0SVrlekZGMBPO2G4BNRJ3e0m0Kdeq/hzs9Z4TPwZId8DxhOo0Ru",
+	"AeDUbQhC6Vo6Y2e9sqJ0/9nzep8YkzMlY4cOZVVOStuiE+yxaIfScjyjuZFqq/Izw4RS8OspIWNTkUfu",
+	"Y9/h42q5w7QpjTmvyzJ82tlJNdeou9Q9yh7f439qeZDqJKMfZaPexANs1MH+pAVsvmCN8tfOoX9xfPvJ",
+	"rLjjEXdiGwzPyQQPniN1KhqNLoe0Zo1rdFTGMhyX21yYwcT01xw/rdmuET+t5CYRXnV/YVqdjFP4bl5L",
+	"tZ/9yu/V/htpdTTojRtMyP2mmamL9W4uERGD+ZU7f8IVzS6vsRjhNFDiKevR0MpNpIlw9LoWcj/fKX6L",
+	"199ZLvPLjx8GUfhpRSLQvscvSVTm4i7NFu6hDJGKGcbwVl0tYpVxvRXT0v7CX9beET2X/WU+uEi6aed0",
+	"NFocVlTx8zluLC62szLFnUBNfou/DO+QZNtO3xMuvLQcB7J9D2RtWVGZa1hWO+C21rHzIJyqUjmHE/c4",
+	"28JZyZzOaHy+CYlH9E+PaIGZnhaIZ9cioYHztNvpzaWUVzFUJDvQWtWRT/vB2QPOuDMWoIwfWnstJCoX",
+	"Xpavdqun/zm+hN/h5b/8bT1uS54KfCE+X6l7iKvWrbIW4+2k5kvg92AoRUO3XRpGu5LbDUhV74vNTkUq",
+	"iF5Kd7bnJsSmeuOJ2glqJ8r4RnyeaWWMr7jQuzVGpJizUJwN5v67ZhUXGo8GMqOclBQg9oWl7YtZJyH3",
+	"N6yZISFZKYw1eO1geJeBxzmRjIE8DH/WIt9fR9MN5LR58PpiXWJyu9eqriKSAGALn5jjB9AMr7vparQ/",
+	"RBVax/vd12UJdtP1bAdbwRtwUVXi1sCw2tS89GV8wNBKu1k9lXVZLlU2fjRj42A41GtoNv8yU/Bq8gD6",
+	"Dq+9w0t/Wa8K7k/0mN0uLMO/+4VoHNDPl6c4C6UO8RRCsylCCBlN7oIbpoE7BfwMpSI7uDWRvoLNtOVt",
+	"rX9jmYbsoKRpKhZm7BwcGJnbyfIDdwi46zDwjaNSux2ODEoDLHwbOhX+KKGRQD4snuio3ZnRvQNUNui5",
+	"sYX9q4FBjGSwx0SFWcyU7bBM5I78MClqP7hr8Nr3G10d5wYonTkL+UbJ+InhvMiw3ujSzrJyJReliSXz",
+	"PkzEJZKh//x2UYq+KpRVm1g+YrBhmkSRVAxvugiWJ0OyqOBGkuCNxDxjt8Nj6rEChM7+lWxvjPwnzDq3",
+	"ZSsu4lpf+MBEoapPDFMnyY5KwrnR+c3p89nt7VQ95HqFR1d0Ov+kTmzHdXO8GYFRoFKd6KBRQtqr2Lga",
+	"KwjzeYWGuc//T139R56rO7C+UnC9MgXXFUjINxTIuvzeO7rCeXHdYFep9mwLey57J/tniYntFo8UwGOl",
+	"4krZAv0igxaDzBk3BzjF9a0pVF3msZLz5yz8jW2hEDJnwLOCWXw81r2TBbgVFhLPdo5cVgLXXGbXEmtT",
+	"Khs5m+/cr5kXXTwsqVKeH4DVFSsAC6ZzJpUw0JvpLyYn2jpD7PKVF7u/88jpZxZanfiJn+PeCUUkuT5A",
+	"zrZnlBN1kqDXPsiJt0vGfTzjcu59w0gszNd2i0wly/NV+6AmDYSH3DAkHWIG3eA0Tdu6E3/oWDwdPXtp",
+	"pXbO93BItd5c64kHYQgGmz9hInux64s3rlfPzOl4wsnQyguu4bHxPOf8bJy7FPWC8a+F2BebuYYB3lGq",
+	"07Iboga41dDE8sjmx+oDzOx5uyKvy9Ide73CBvcHnMSZxmXFY7uJjOtQnMncHJZcSMgpvnniZywMYRqO",
+	"kJ/XLCuAV2BoVxu+c/9cFvZ8zW1xZ6GKuYZegibNS70HmXXv8MbJ2E3fKg0ZN91Tw50JG6zzaaWim+bl",
+	"plgwFHf5onHEsvtthiPMRSM7PanrC+069JRcfFhX9JM7jE7TB5SyZlw6tejckHWblFCaGS58xTp+1Q0L",
+	"Ya22QhFDXCTBqHbdT2g/Rupafwul/jqh1I8dFP33Dhx+4GjRb/GZf/f4zH+38Md/vUDFb478B3Dkf3PL",
+	"r+KW/+ZBT3vQ8czjYt+3UdRJk/dHr2uW1EFeobsq1S01pTejjxtOlnt28oNf8z08trOgcafntRU0p7W3",
+	"dLF0peL7ObXlyYaBr90e7hY1mUxpqs3i2P23VRii8J1bTZhj5Ru4Opt8Thkevm1pId4LXoLMuX7ethn0",
+	"pz344hNlUO6q2ByE599ZbiOL2imrnh2t980Oc+P1v0RH1bhKbcFZCPNYVe8LLFSueYmLpfOpBSDXMTx2",
+	"7iKQG03LoOEOCy4v+w28ApvXUNP0LUREf8ttsWAHcd/HNHxKU2N9mWTCGrNa70EuDbW04bPIKykcF32n",
+	"Mt5M5hrYFqi0zVpq4Zr15u/w4YkmJCywnz9nP3FTTNZs+QlsHt5+35oWO6xUdD8hwkiinVmCRyDxKEDY",
+	"0qwqIJ12EjJXJ1yjSNyi06kSKTfB+ljnB7iz3jcAty1Xvri2CK+flVqkWo8rWcBaqbmeQqJ/e9heTW3V",
+	"+NzoOrRNA8P2IMuzQ9T39BVQZ9/vCpZxlimO3TpugkPhjdj5C6NlNwXXpkg+HhuAtMR6rP7zhGFHUeY3",
+	"6VavSA4dKrPJ+z2wHQMrWatVcR0zIF/t2IkjlJBCYVU75gvbn7FbLME0kDMJ3M70co3ih01icKFxZk4K",
+	"wxtv/nFh/GGu182iNt0rnZlJSYcOUBrDACEmvdDEvpLw7zXvn2XwPoOyBCxC9409lcJUiQYcYqxC+sjz",
+	"K43nCFxe7VG5uNrDKq3qPBUXs9RZ6PwXxCnBgrXb3ikS8TCG9WJO+11LpYG5Wot5/kFq2MLHtiseXtVd",
+	"uEaywgIEgY1unDbuG4RZKukGKoXVZFuZUkQBMtzdx4r7PH76eJs8mbJ6MojwgmIHGnZOZcW1MaKt+M4S",
+	"HUobg/rfwjMK/HUtWwPWpvqA/d8ma879ZSP9mFmi55VmTxgl3xA+1UKnc/60VUIuAL8R0ocDX9LlX6AP",
+	"6n/47HIT1lLYyaf+FS8azlKG3SY4vPCc+Ex1yrYHFUCqzCEn7WGD5fQJBoueMYkdMe5xcaijpgn3ou/m",
+	"xEOz59qHWJpwMuavzoCeEpbdoSbbaufFYPQ4dAJfxnnisZGfWgS8E8tVZpWO354puRM5yBRIzwnKsrEO",
+	"m/xvbLsl1OuupCaLGLQdK5U6PFH3iB+J7Xfu1257GSvKkuk6/rZC2OgMF8J2EPGcz3cx0+6NXXC/yxkp",
+	"xQ58ovPzudl2dwsmSj+PHE0nRbgpGoAgMcl5wDQ724I9AUhWqhNVT4v93PQAvjX2xp+UyinPx33EcAtc",
+	"d+KeIck/80VHWNJkjRdvcII3bX74IXeHhPicagMsMynhHspYABItVGex/o5l/DAPG6Sft48LN14gfczl",
+	"85sv/az6yHt/FJ8xvHrmm0OopcGhEniCnpSW3SY631TnXU5quIudqvSXxdvQnXKpTfhAnJrETJ6AaxQX",
+	"iLocCECU71ELi13rr6KzUc/Ka120XVlqueyg0TSr2RtPX7qa7RAT1rT4exXZCRh0havdzH1lMtBGPXW9",
+	"9keNV7Hrpt2ywP9HkYgffFUIC/YOrpyL8pwuBCfcOYKjJbhe5/1xlqdq05bFel+oKtq94Zy0SGEDfoNT",
+	"q0XAs3N+HAaQDlAlcBSsJslIWHo+Ymz1meB1ndGK0MuEYWrwFy367vAISQQhaFr9h6xHIs04A49DKjnb",
+	"gZpO470k3P54QgSxH+jp0ZHXS83MLSyonfgaYpUTqLpKJwXU8xmwA6m2peAyf4IAsYaf2u6jdVPNJoHT",
+	"PaWQgBUXvaqfYQK9tAH7jJwBtA3NP2o+ACiKAT9MZFy3mh8g4G0NknWhTs444W5Bofnpk+CV4N1OE27P",
+	"iD7YgoUfuax5ibfGN2i6XQh7a9030TtzBVQ9tVeYUKtTJkoqsbcciCIXGrI5TZV/bC5EeB1hNwGOcbZ8",
+	"3fkbEjJWqDI3bemUj5divAFb9tj/RLHg2YF64yjZmRWq+l9dwfMtGxVIsknxgdi13t5wQ2VJeHT41MbM",
+	"T8BisIvxv+qKLAVHgkQ5bx+xFKradsZiVXfMTd6GVSWXXpTcEIUU07WK39JVv5CkzP+Yb93V6VIpqhTN",
+	"aieOYFqBHMKXjNa13SaA2mfXwFjQgkdszeeSUSnip+GaYYnSVzFQmqOwoBPKp9YyKB/31aR6rOYYi+DY",
+	"pPlYHXRUwthaL5C4H8IdUwuFUKjocOjzDb0r7Ou5b6LtPfIeznD+0Nl1+8g0cG0Zl7jbEAQfcZa8vDTd",
+	"aieRg/YDi+enQCIpQ1MzwXX+NGQBslKZBuQD9xlWJJhKIwMCquKw7yGP62GPSPrB1BbInDQTKSrqOkZd",
+	"llBVJw/aUqiKdH/A1aDcnFVlftPAoSawdZysN1a6E1u1201Wmz5yV7bwrCnM41IcoPulHnhuGZorP80N",
+	"QiLI3WZ7HjnZ+9jZarfDRRE+jO2O9QbWP5BkJCCNB7CYH/J0ToMqhRPHbZJnQWvhuqBdHrCWJiuPv3yU",
+	"KFwCbFDUtFHbXQPjAjSz+bo+UJM/9BIG8A8+fbMU6Gw2sOAVqoEyfoSNM1TG0MYRPClEHsOZkw4/zg8Y",
+	"L0V63gHkm+PmKBLNsO7vLVMOF0fIGToq8/HRbiOSTzaPj3RiIGeY5x6t4M48MvuC7bdYz/2stsks/89q",
+	"22sR3jl17s4oRP02zIrs4BUN1svNSvO3AcCL3Z4RpAMvy9ZcdK87uX9m1M/sY7CWFMGUsXJZpnpz+1ms",
+	"WlgJM1mI/CNe9IFww2ee0y2od8pAJwCzuHtxMzzZAvHQOnXKuUPOTzVFbdzS++NkR3mARQeeVvMPPM+1",
+	"EhFNz6xAZ4EGXpZnZpU6TEjD7766ndouHwdh/TLF1EnHhVK/5umJU+INZB6z83EdR9fFsHyQq71Qmw9d",
+	"81mW7fAQmDEzD3VNpx3SK1c7TfiqD/dHI0Uh9Mc0LHGr33lZNqpD7dEmSKQzSPfPTCB1vdtZOBitOzrP",
+	"Ce26lXOcyaXHx3VYIyK6FXi5GbN0GkoGr1rnZq4g21RuxFarAyQifM5WeUreHpLe4LWolNeE7nIaWlfz",
+	"3x6OgTlXP2hWp/2dpbwHcw+Dvv9z1XKcjoPS37V9h8XLeqPt5rowXhI7KaxZB9cfea5ec724liRQL3Ws",
+	"jem2GnGMd4At8G+/ekTb6rCEtD+v9EmpObqLlX4v8/JqUU4imNz5zl/g2ox2arVtWcET7/JUkGPX9G9p",
+	"MHbSMn9MO/BBDBoprPNEsc2mjOasE8hUb5vvqLjQVKK+buqwkC0wNDgJzZTOQT+jpJB7E9JoGcs1tTlZ",
+	"H1zF7iod6p5nZSz/4oaH2yIGqIo99IleTNydYUlCh3pYl0eFcicjZKGmd9YXNvu+V7rV4YDs10wueLDg",
+	"5Rusge8/OQbeN2ZxXWlWDD+N9Rkf+ZntlUfbmvV9d2BfyYAcO4QnBGOjUWZjPeyjaRx4d/SWwLW0QzaQ",
+	"jsp8EAaMOyKi3dVUSKvIPEAqmpsZiACpwmzc8z1PqQWaaVp1cEL8Koyo1nmoEQPl+5s+HcDO/KaT/mvo",
+	"pI+3PeNb7vwD14dEwViAA3dOg3sE8RVhPwj+LufndeD1YYaf1iEzFmxawn5F29UzEGa1NaxAlmukZt7X",
+	"mgKFjzGmxrl4trWWkZK4N+7jKGTqjGO21eokCWXmpLSBuDbNqQh3kqinDU9cmjt+P08Aqv9FEKT41Vz+",
+	"WdWVIx6sOqWKIxckyvgpPdTgnJxHF4t67sO16K0yXpYzANByrJ30RxV+TnRLwL3I4CGH0FLy21gNVnRE",
+	"jcZaXOMfvO02zNrRG5/HBLwEbj640juqD/8OtP2jx+BPeAQ24C3oLXBL/UMfbDjOAYmPJoRlbKf+g8aU",
+	"5+YDjuky1m2JTKYRgXahOtPZfkpcVjtB5mCxaFE5n1orYyiUOJuu5o+dYMiyXvlvmrh102jHzRlBBfVx",
+	"pFXc3eoUy12hqoX7zRSqmqcIh3lrf2NsQr/lscZELvclLAm08kYVpDF32u763BnvOVHAVahxiQSZedqa",
+	"pggOcRGaOpPobKrdBnFMIrURXocLuWdYlN5w9dDpSd0Mc0ORAZhhzoQkql+bSe3hPDQf0E5jfKFyGHcp",
+	"QOaNQxH6u/mZlcKXmTZVeETanWuOEHYYseUy5zpnOdwL5KFHZH6B6US3UhEGAbeH3WOXZVXcXVYtuseU",
+	"6rT8TXjXojcNN83gtcNHri+mYPh58VWsy57WyDTPqPq+VMqg8hXIyoNQqLKlciX/t45vAnzsq93lRt6F",
+	"943mpfCiDsPxEEOoKjQ3VMPerV6OtnNg90D0KZ3y0aIpaLvsDEmB6tCn+EE274lOsoAyb8ERBjPi/hi1",
+	"D5M4q3M4Lumx/iF4S3Jkr7XalnCMdE6A5SJuiKdGnRiFf1J8CCV86/dCK4Y/E2FVZu7j8iWQfiNhXfia",
+	"AO6JjIkFXknia6MyQCw8IwFAwHlfMXLR8hgP02IHqtNKZKKfAbt3rHFvID794UF/8qRpwDLeqb/Rddk7",
+	"ikxBhPtZyY/4GM39VvPMaDtB+Y2DFDtq8pFArMpiL5+o3S46XQ9paTpvPG/ww8hu8Mu6TUgn7OsKz41L",
+	"QvAhG0PKo90UIs8RwtUU6kTpIZhjTn0b0kjLbKlvhTZ2OcFn8BjH6P08LeCsyM2f1faNOjVYcG3sJsC4",
+	"fZA2Y/yKsQZjnJ0UWdf1EGMnKUgXgqIS3OSFMDd4pzNQTqOENI8dWBelc4YdkUBD8bA3CfHDpDcqH0Td",
+	"2cJeyAawc5YsvnKmF658vJlthMT1YVypsVBKqv5KWObO3hgeRufQvMhXQA88rNtPpywv42ULWNjW4Dpl",
+	"fC5qeC1zJSP28utQzkZPI/QFPK/OYOeC3Ht7ngDncZ5aCD+S7x50fYvzl0ICvES09+Pvzk0rdHEt0TvP",
+	"92Xt4THwWONV/FgPmN6X1podgoFWPIMb1mtC3/FO4zlwXZ4xIFtyG3EY8O/zexBL37c882pxgPlPH6wp",
+	"jax5iH93dJJ9kVeYZd8D0iUJ0Hy7BbLaAQ4oJWU+6+x0z156cn6HxK3zefPQUtvENtpzVmm119y36lUl",
+	"tsEyZIZNNArEsbMu6cRLgTOzJ4Hec70tIZ8mEw/0fcQN7jG4mg+ILQ/OxhvgwVQdwAvOhw9OzR78ow4I",
+	"FzNaYxF7Io4vwQ2iSpRnhrS1vuabyp3m44s241mvfAzNvTA6M3qQ5Pv27Xer9er5269X69WfXtJ/n7/9",
+	"+s1qvXr7wv3p1Y/f/PT8/12tVy9e/fjyxfPv54Eefue131LIw+8aesOoRzAN2eesx6a7IdKwULvJ7yfx",
+	"Jk8skDnki3j+EV8rTX9rwfgyOONJnMk6WDM0D3JboP5sMNMv99xI/8DbENxqvCyrPIbVvHq7KUthZgrm",
+	"2Gfh/RB5nGiUAg0vq1iukIEa5xSLdpaZKfNBo5skwEIhsVzv4VrVv00VyAJ4y7dgLOSxj++UgMRoRc7z",
+	"nv9TBOdyULPh9vW67adqlrs7O/TGrsx3azwwBuTx7LbnVW8pvBB29n1cJwbF8dhyxM9STWad2VvQ39TS",
+	"jCZKeLEJM9Bw+HZrT73ONWabp5ohJvDbJ507MR1TFHa8tfNtqIh09iRG5rENW8g145YZuAfNS6KD7Xsa",
+	"j69xb/z6z0fd+gQemP8gmoWxUk4SsG88vcd8AQsaNCVf0YLXx5MQPKx8eknk4xGdMn5Dp6MkNNmveQy2",
+	"OgNpNYz1mToXrcVpO4o8LyGEulsO5ccTxchsYmtfbmcjcriIuj86CHK9DpRhBDp847oz7d0XjixeyWXE",
+	"BCxLdboiI+ADbUGuSxEjWECOn0CdwY/OZQawVOWjrgQ8ffTGe9zgcX9lfKs8/gYqqA7arwequfnwpohT",
+	"6NfDKT15K2/B9P0UI+4eFuJ37IvuiNd9QfOT3hEXP6JWFNKCnOrOu2YY89HW+NXN0FhMwbbVyGumeYCk",
+	"lB3F6oNx2Od77CcVO47PKFIAx/fE1aJT58BlYCrUFB0wD6Ikj9m0/s1dsTqmAG3bTf44eK7xesRrShm6",
+	"wPGqjkcL4HRtYdd4fDTs8XKP8qU15LePQfF+GG9uThTaOzr97q6OedoVyU5kuSM9PcfLu1Te0AqOFglA",
+	"Wpjv7Jx+rv68fkN1JdwcMNwRanER8AaBVVKJ4flhoFECAyQHDR2JWaEMzOM/vwZ0hvu+KNiTP1W8UvSJ",
+	"bi94hEeY8bK8BKlMDfYRGckpI/vtcjjocZ3URe55jFu60BdJHinPh/7npSvwq3ujnc7MOesVw0FfcuZc",
+	"81BRu12amLNpFT5xaecB7E6r/nOCosbvr16fFGJyhlztZW4jKTRvk5bG+roeFu8UQXWkwM9qWgx+4jFY",
+	"UL2d5oV87i7yAZ2rdk5gaWfaIca+CavwvwR2eOqWG22Vb/PIASoY8AvN3qDDLp12C0ZadoY/Z6XKojDt",
+	"39yDPofWGsz3UI63oczuA6D3gZAGpbTd9pDrFmkAz4rNUcjazm7hiBf3OVPJF+oKw3YltwwkwuPtlIf8",
+	"bXXn5Te7GzapihEhDUxjfbzEq7yQXrE+4hD1vWtpuMifYs7OUgBTZMUFEv+pBVBCtaIQui7aaOcsCUN8",
+	"MvTwOC/LorU6EmxSoiobIDdJJG/3WXiFJ9RiRsh9GZJLAch1WWrFf+Aynx4jetGHRUtVfQmi7Zp5wrB/",
+	"1OTpY04MrDeiLkasRb6/nsNxjk9LQ8AylyThCjyodbVwmydYP5s4pZAStNvoco/dqyeu5we78Dy5K5Ud",
+	"rRO6dPPlsJc0EtWotTTJMK/baTMLiB5QwjliGngQUXVEPJxrLOopRSaQ5nrpeX6+TS2oiB58PdkWqOm7",
+	"h3Rnf3RU9lC+BqdKq7P8ng2aJ8hYoxeilksN5kEN24GnrIUMmczQXaO9br1K0oDhp7yBphrish91No0p",
+	"yNwsSjkb32x0+Yda38N5GkfLXeXHHmsuCsK1ascWn4KWlz3Ktqk9bWmB5CpYaae1Os2sPek8fXkFyp+4",
+	"jLhIM+3ckQiWHGNCgDP1Khuk/3v98scZtT/dCsQqUQj1J66PSoosYu8fq1LYOr8a23jBzfxGsaEn0x1M",
+	"91nRb8IM0l1WKFX2SviRs6JhEyMr2ymouozDF9CDImlCeM8zG3fsstoSiiJSc2WFEhkm5SitlTBq67K8",
+	"FqkffdU1qe+uZeXU+z2GF66V9SnOydPbv0soOc2W0Xxjb/LaRRmMPLRLkAjExO9lDjGY9rd9WHz0dJyw",
+	"EN0qImhuwdg1a5r/vdn8ONzGZVX0V8UbXFg/f0VXbBGva6LY/ILZtV+13a5DooK7W4yU5IN9iSfOaw33",
+	"AmK5njyPe/dZ07IW8/z3Pux66bUg8eA4qsIsu5zGnUhCm/4ZlwRBoHGu8SubT/K3N2MdwUdoB3E5cRed",
+	"36MviSl/unT+lHRbCWME8smDn3r8Fr4odAbG2ETVKUZfRLjIWLnyGfEkFMBz0ATt8uLuPxgP/buRir6i",
+	"3wQYbDh3pE6WZ2vsDMNHNPYID730YZo7ExFd6yZoc9mmmayVeduUyRjb0NnsuG7rdwwSIIoSUbe0MGCu",
+	"4XFdFWj1gyE/pkDnw3QmlqFqURWWwGJdISPWdCjPJHWhXuUkiYfvcudliXQIzqHAxKL/NSOPh4iQhL25",
+	"CqT3Ei8KFyyyAvfC8rACA7N0qbcXlNLQ60CCCOHeBHHmb63KSSf0jbtm1KVEBopN3PHpclQIydyaUGCf",
+	"GuWIUd4yTrv6ZhayRat+cPzjLuif1TZSH6iBL63iXt4cMNOXPEi1ndOq+he8zsOxJRvdiP+UemGPyagZ",
+	"NqHENS1idKGTSjrdU5767jAADy7IRU4YG7aAY9wfSp+VJZdy4WQusmuosTdq1CBQzJTI1/IOrxuvkB+v",
+	"eG9E9ETt5G7xwsSvuxLoFzQhvA1+xFxQg3DGz8MNwKsTr/6T73f9N947hEwYUz0/UBAyJPJJcim1oQmn",
+	"cN2wE3njpeX38YdHC1jhJXYu7W2yBGq88mkhUNpInMhLXQvb7Nsj2rVLrPlDQq+LFViYhc75+3uK1oYf",
+	"P1tsVTxAP0Qa/9EMuGKvf0wJJGb+L2EWFxRWhdwdCrcIWrm2bHu+DDmQlMd3i38QXeL2DIU4sNWBuD+G",
+	"LF+hWbihiRyDK/18ikZOyRiD7NcEj9qQCm8BaXs7+1RpqnteB8S+yyqAdJ3i6KJXPEZsnuqS7jDKEXXa",
+	"UeVQuokDC2WZ4NGsQFXlyFv4yfRBOqcyGl6hRZCx+Mm02s9pNJzIB07YZ5cTNozG0ZclRP17ISGBXBQt",
+	"NWgYpbeeDIx8PUsWvvufPC8B/Wjgj4aLvq/BmJhhhM66n0Gf8zdc5GtGqDOaalOWZcdLEcMr+NZ79tww",
+	"Lhnkwirt92HclPNxgml198Yd5+k27sEKlkQb7ruwyff3K9TOU2J947EcY+C4LeP9ukvDoYuKkn59zpsH",
+	"cMuAVWU+oqydER4uIyNHGZhpnyyhrpk5x0JujOX7BTygf1bbO7zj0rXHSj33ty4hGfGFPW3rBWkDKoLC",
+	"03Xo36qP25u0l3Q3yz26MsXOVEH8Q5F4Pwo5zj1MoDwusmWXtIRXSpQ28Zgga/Mk7PqkL1apw7jj4UXX",
+	"tKxI6sCMYjuuA+Fdw6ns6e5mbt8PFkrsZ5ob12EWs8xCQhlawI7eaHwUv+zjXnFjvS+zl32MBNlc12wL",
+	"ToESaB3GpLg3e7H4HtsEfDUjRTjS59kUSfPE8baA8n2kz4E05bE2DcJRKGp+5An5a5Ozf0hmNpGOgpGB",
+	"H5k+j61K3Lo8zymu3G8v64Yo/n9BLX4tkvArHjyD8ffDByOn0gNJm6f3m5rXVnQ9Q6lPmN6zgVgOmciB",
+	"aPf/7SmefxV256nj7sHHW/rQehOFEHyORKuEEeQsW8LLtkrlz1pz1/m/wrDbJuYxfiQ92sX6L+k1zdf7",
+	"/4b+ykej9fyv6Df82gb/BzO6P4QCitjXCZ10F+a1KQk5M48sHJAOtahMh23BBLoF94+fkdRqqlz3Z7W9",
+	"ufMDmlem+7Pa4kT9WW3f+nDVgoQEBuMW7ew2GxDd3BqpuRouAW0sK4UEZgquwXg7uxNaG8QcQFqQGZi1",
+	"O+Ocpse7URdwZvm2DO2/nUc7sTDoP2aqrI9yaLEFsvNr9gH7YF+6vdQth8gO1ygaSeIGDFIASIt2i4UC",
+	"hiFNBGemJEMhZcg9oZ8/ICE593YLOvVI/MJDI88WSiX3CMYn7FKO8igPRQiDLP7cx4FUUw9J3yuPC4WQ",
+	"s8C8+/NoQSr5lBmrssPmeFwz/AX+q1Fka0ZNrhf5WI+/Q7hNN2yr3j9lQROumSmVdXf9zwZC6RNDiE/0",
+	"nMBS97/W76RW2OtCRSl7Xrn7sK5hJ+QetGF8Z0F7xJEbZrkoTTvqG/euCp4yj+G27owiGFBrusYduDfv",
+	"5E6VeferzUHIZqy1qXl5MUimeS5qg5dvQeb+SZGaYvrbA2LoEfxKcYBSIH5lbzjXjCcMXd4n3cTS3I7W",
+	"sQa+q77JC0RvJ34+jQNIMvURxjeHBg73aiCCe2hk4iGDayEAPvCLmr3yMd6lmmb2D/ymJWFzUigfY1BB",
+	"rS1oMf1II/Pq9SO8KpxaH+FVD0c7+aADizP3NlCvY9ZkUEZdhHU3n9iF+h4hjUTpO0crSGKrh2fF8QSn",
+	"Y+bCsJPSB6DamZ3Ssw65h+EKZqUyYH6tOIxKowpiS6LMWVY/GEr5um1H1LU3GknEbM1O6cBchhD81AmB",
+	"cnRV4J4PyMnhHpUIfCw/1Vu6zUurruLa0vyQNeNcUKeWWfBtuUZT9jrtE7sR4HKOVrGQ+wCA5bstrXKD",
+	"vMoAAormfAE+qvsJ1Niz9wfcT4h1iBGQNeMnfm77Ua4G26p2OwM2DZjjBmTV9d53VcSOUUtksalhr/io",
+	"VJCx4pmQ+2u9qOJX+3yrKjOOI+wuCTDCuxiK8DpULtZlju6tHgAoXVs/WlHaBefcUvyNuNnRQb/IVQ/k",
+	"wsO7tp2do1jxf67zPRxB2l+hQerx7UkeCyPYVHldNvy061UlbFYE+psnEk7I/2anGwBNCuniL6B3z/N7",
+	"EauYfVugLcF2dVliDGbNfnZzm7PtmR2VVZqsDqGzOkYR6P+wOaUsFyffGvjBHf9cawFYF8dKJffdQmHJ",
+	"ONviBJ7nVskB5C2b6AW3pRbmwAou808MAtgTINRW2QLrR+gj576qnkZJd5P8vaISTpw3mpJZvdEJ3h5b",
+	"CDn/tcNgcUEMqCRbYURNxWhn9lIig4+NMNztF/G+XtEMK/2A5hDbqxPMXwHqT454IF+fKRso7p0lhJyT",
+	"IUO41fwA0w1xrT4LQ/Lfse7MZGoF7uoIKSmxpI0zqYmGTA3rjICK7yNN7LWxm0hFyvfCamrOCaDpc/KQ",
+	"CwCthmwCDSSRH9E6fGZqaswreccjZcxzt6qb2l5OM2IDo7LIuAyklR+eQefBKgA/5+I8uGRzadKYffWQ",
+	"PjqkOsnXPAaRVEAZB0577oRQZAfWcAq7S6mo9yrwaR8dr83yY3U1RJUGU3ogcS0yu+nhnwrpOzz9zxJO",
+	"6BYWXFcge53DESiBce3k0QI6H7hu1jVMdBhxTDy+51so3wDSAS+1xLwlmAAHne5y+fyLKRJYcxAVTbTv",
+	"ab+9KNBy42+aECm9O2hF3CsJjJcaeH7ud/v8booC5hH5vXZ2xiJ0wfx8MLOeMwZ8Z/il6nF/Ox6nhcjL",
+	"yPuGEoqeGR+wMbGWeqxb+BA1+GZIWjHNN5YpnRWbHc+s0slIA1YFfGIYXc1yZeAZ1YWxz5BKDn8Phhml",
+	"JOiZJ2hg/Om8ffFJmi4H73/Z5dvWq1A+kjoNvhe7SGMYBpIKsS82c8UO7yjVadkNEZ3/AwQ7RVgT0rNK",
+	"H1gtrSj96ePcq2fs1idKPf3KogPiF++VbfIaEulYuIfSjQOvY74E2Xkc3CntgsYBi152VMbOehsGDDN+",
+	"gHx+pAltZCwOmhtMcov/2t0S79vH02hS2ek9yKx7h+86n6gJJFJcJKGZrjjsvMRdvugNwz5JmiL/3vYz",
+	"G4nsyfK6txW6MtNb0tTOosmN2jVOo1ilcqbFvrBNzYNWpyD7pdqvOyWqBgBLMGSkCnUJs0mtZZRHBpHA",
+	"t5pA1FoACpwv37gR76mFfB/ZQneFO2r9Mewu+cSw0jlbwZZz7hmrq2dOu9KOnuuUoIaIIDVh+SfB0rjp",
+	"E/fzQInC7oz4TG5TrtmtM3R/N/NRccb8kPfyuOo7pZ85FyQgK6mydOvuzBKnzJwkaGBVbZlVe0SynIcu",
+	"Rfx5XrI12FpLUv7ooiokhAQCpXX/mYw/oSnpLUo/7X69w5wFgRpBG/te7b+RVseQ8Y8EU7E9J1tCaIL8",
+	"tAlJ7V0lz+AZ6cjOJVocwIQJXIeCJbyY5HDA0ZpmFcZxpfgMrK6zA75XSF9ESO9olnfuWxbzEV2JEiBB",
+	"4DuLPdPzbl3i5CfgmPkRqIbwojPqoQR/Yu8Lo6N4ClbXzhTw982OBuJDN84s724nz+uzj+a/9w2f8gzS",
+	"uWbWBkuYlo5OkO1jTe2cxOf3ah/SniFoHgFL5N4lGC7RORxmGqzQKYgskHCCfJzRtMWZqbi2XYIzf/sH",
+	"TbR8BJplTvHsI2Cukznt/UTdO8XGmdPhQu6xuBmV/DrYpFjf7JaNa2GUbKBCFjhLpEcnFLJoFe6wQnGM",
+	"rN2pzjnaHlWssAuebTXPZitIiz7UzIsfmSVrecRweyUOyJfHOGh5Esd0DiBpBNMRwyE7cQ+sqGWuYT6h",
+	"QDPICezSAZIIHcKl2ncDLhOwSoQ4OhvNtDeyS0JIBeYSznQaxTQowwi9mEySr0dDvnGYDxxXQwQwJhvD",
+	"ei0y8lpWgVyY9genBfAfTTCxsQTp14DGGuXKsFsFcSkh2IQECa/oF6RI8J+4vxD9Gw80eioq2lXY2PQi",
+	"of0fjVX0zwDAVgCUASbTXVFLhV9iqfl8z2u0K7MSuObumtiyfK/2r33/zABG3i6Bgm1s0hjgbLSlpJvX",
+	"RJHmxrKK72ckjGhEsdX9gR96rUBWOeMVF5VjMt1kynf3OHNLoenOt5obcQ/zIPvxFcux+n/oBOmGPHPS",
+	"CHveHPab4+9mBntEfCsdBpJt1M6eiG++4Dr3/6zKs/8XLqQR1r2j5EchOf5TclGSHKqdfXIES1w/boVE",
+	"hr8uRf7E1HrHUfIyPFWfYFcslSmAxluMdSIaJQVSOZRlkucneb4H7MPLe4yqdQbT6qLbMtsQivjBhBes",
+	"B4vSPD0qc4Cr8lAeBg9uusFw3OU2+StG6U4FSMYlIaEi5qq31oQ2zttX1YAPchbYaor64XJyF6GsEpiq",
+	"2u1ma487sZevdrvoMSj20mzmUVJwhGl9ItrJSVOWYUBmvr/YwdC8ZBH75i3fzziGU+iauMVpPJ3vpdXo",
+	"TWda+h6CebiUO2aJFKQwBMvUFkL7e2H7lS/CpBJapEHE8xaLcZpj2Lcr9xL+W7hhbzvpQ3eGUwlP4wL6",
+	"Jq0Q47h+hVSqROFlZ5T+g576IP2lj9elNg4fvImO7lHAlL2o0jUfHMJtCXCwXEkY9IwuqSIbpn2arxjM",
+	"VlQi0/T1wnjwLcyNoIdosPB+1wijh+URlu2V8+giIWbsUJ4E8SWNeuLnjcdEjEzhefrM8+3QxBcSnpb4",
+	"7FCfEnWhfcsoP4BZUyX29oz/peZDXpZe9R57gdaBD1bGAF7K0sNMtaC2F2ieC8revDqZcXXBZV7OvxwH",
+	"Obto6qT04SE5SnoLEvyvOkNsv615eHwZ30cSyE5VgKZaplkJxXu4FhlQKUKKYQ44mDOVZw7zwhf0MfX2",
+	"Y9vndT4pOmkdjIim7FTjjkGTcKfVP0FOOQlZbW+aJ811E5wHik6CknBOOv0dyNaju/BmNGE7RM4FXk3p",
+	"m1cnKeQeW5Cwa4frZXfAe69UK9Dz89ZRDFHKWncIdLHQrCq5DMjuyqDyCQm8B5HoTlHlVvxsNjutjpsk",
+	"3W/o6nbjMawEg6FTyXDCmZK+lnePSDihA5mJnbtHIvxWrman1Yza7LheNL2m8hXgS7cS3Th458UaezHx",
+	"yxjfVhcEOKXCbZMREUJVm2LervI4Ikv3VC3tiwII8yHK0Z+Abr/89W7jbbYZLqZ7dnNLfGJqae8sVLH6",
+	"1dr2Efu7bECQHeYHZjqfHxHwxIeSSJgR6rBPDAv5Kqd1yAJCCKw9FwmXqxLZUL9iwW+bS1XCaenwdjRV",
+	"nqATVCoMh9USgzhE4bpaN1RYGKTTeCuKLHlOWIu8Wq+wDHnl+xZ9rR5V9OFDM/9wz9kci1aE8vP5UX8r",
+	"bDk3GEHXNmXnYfHbCWsWvZ2bpEB5Q2Yg59Kc/HrG/auYz3/x/I+QM12QA1pw6TAshpVpK48i5WZX6Kwu",
+	"uY6u/Xi+yXK9lEnC+C0fy+dAtXBno/6IyV+hPU5bhLFU7IsIOmk02BEpkeDneTnanyKg6oMQSKz8ulmw",
+	"dZIHGGdw3Uh1bxnCLKKIje2SoHmXgDJdZRuF9e/gFX7AKtmLuUqXyv7Ij5B/HVh9r0kqmwzBRocBp9fc",
+	"mANZwguWJ9OQg7Q+yD4a1qLnP8dJuR6PcmcA0Q9TwvROP3NUCs8vrMrEY66OYwO8kvCD0nB9sl+rLC/j",
+	"DWKvPCI7Rc8yPrcM1B3SMZO+23zThriy2rIz2LnhUz/T/h3d8cdm/FUVpyfbgrGblrlytESn4VFcdPwV",
+	"LWHv2NMDr29wt6PxQGGwkk3tmHEOAy9Dq3sBPPcVU8bZvKYzrwiqzyuuE0y/RxGtyBqNcEXDWvPOKl/i",
+	"ctmtTnnWeNIBy17mH4hvqEwmUbA+N2ZjwAYjajRl4S97fEFD55SLMtvj2NvZCEsXJCYq97YA/a3QJlIB",
+	"MU8VLNrnExt34Z7FkELEhi2jWuUVcRRLj2FIzFciKxCZPpQ0Yb17uzdCXHmWVHVOxYhk7bQ6jpWG+PJj",
+	"X7MxP0XXwGlc6GTg7uP4qftta2YLIcn3MhYblWd/X6dTMLZBuT6AjYdrbYjTn5wWW1D6cqfK9Iy21cgz",
+	"ZBAjKJstxLoAOpLRAF+iIFDYBYPYV5KCqGQ+t+yojHuvBg9d4NQ4VWQhUAj++RLFYNQIqXVWcBMdxUMI",
+	"2Eb6Kv1hEwO03AvpNinBRvrg45oOKZx0z0HQwIz4CmJusKc9EExJeN/OhAaKm4WY/+wZCaZRwgmCRTM6",
+	"YQ2F3YbfffJHJX7ympoNKYvoDrCZxpI9qSUDTNlWPxGrE0WBaQ2O/ByacueHLc7A9YO6ky/Y+kJxOz2x",
+	"O7W0XXp7d+21e+eQ8IqnFcOgE0d6r+jomIPj2T9aflbbOLiW8hZqlx0tlN9hus993SykrUd4cGmHjb73",
+	"Ibn/QtU6leSTzP3VI4rZoin8v0g/TDDm3d5OI8NWWmQLwHpeu8tf7Sap3NarkzDFggf/5PHXu4x6U/xw",
+	"NPTmVekF+lH5lOp/szVI1sy0aSukDio8sjzj8kwaLOEQ/hrL2n5GeoHjoH2l2MFIQybaAcojcFfY0YU1",
+	"kLNbrLSYnYf2tavzk9ztDXNoW2kovdf0H7EOkxGbw9eepnJIpRhvLv6J+rs8a5wHxcDurmNdWlGVAnF5",
+	"Zk5iIfbF3DylOsW6/LBDieuc5XAvqDKvBGMe39yGvRfOPchv2O3Tboq3BK7l3KhJ07hcKkJJIkD8VO03",
+	"AqElfcYQuPJl71T9Sf11/gdfX8sq9xzCzqB/R0Pr1G2NgG0mFQVY6o/Hnc/hq9rnpmbheZ5riE3GYm57",
+	"yk3GjYuqdh5pIWSO+p3TS0k5vFDaAhV+8ayAnJrnp8uj8X3jlPKdAOuD4olHnsOD+P0vDSOzKH0yEhMM",
+	"Yxr5Xh/wTdpKVtcXVYbP2et6W4rsL3B+0cR3vQuwFZLrM7vnZQ3YTbnlBr76otZdLKGLUVBU0iwbxt+r",
+	"MIq/O9NT8nux51bpmzbobB4+qpPS+aC4L+CCt2wNkWUN9z7fc3KaFtigVfy9X0QoIS4E3N/5t5HPedGE",
+	"d5fUxMJpTu7g5JsPJZ0Jy0YvURG7N8WHb4t4UcAg2tat/ewl+ny3MmV82tw6L8Vedvrzx/Lcc5LWlKzG",
+	"QUW/oyGGfkxbia+t/2XCaEs3hHSSNleuXX29WOAXJRDgvbAbU1ehwGX07POXDfGL4w034y7DkDzts/UK",
+	"HY96vwdjKaA2ZAqciwTrDIXF35SKlkdXW8gHbftqGkHMPVrlECnUlMmhKJ9J7QjW7ZM//O1fX6x//0tc",
+	"puLo38oiJE2qidTwExaRYcU62grMFkh99IwVvNwFKi9EXME/u4fF00Lb82ZuZfIdtso8HEV8Vnv8cCuk",
+	"UlYZusxl7sFjM/AuJlYIETDz/PB0u50uwv0A+aZHOnEJRLLjGv06qpUWhu3mtc1PNuqDzGBjRL6AF+rO",
+	"XX1JCNUDH29ZodwLKLVnVSD4dX9wwuOcdNz6RCOSB9cwshYeXCJkI8ITsM9POFf/tMbgKYbhaQyY4mTC",
+	"PkMQYLMwKP4tjSeO5w7lJp6k+alDyOOuwCCLO9nNTTyj21RDR7y1JrlwBLBm3eJoY1sjgShcQwicjM8+",
+	"PT2gbbTuD6arJF7iRd1k1FQeqX0h+agjgLedSBbitmRKa8gsQZIsC1rjlG+GbHkJnIOQNjNES9dKPwmi",
+	"Bl6WZ1rFqwC449jShKI/ub987DF1ei+TLXUsQKPhzufMaT6m3dn6jNI5J2H8AE2XbdqT78VPF1VdHhSj",
+	"uZ0qEGleZNzoSRtMK8T18JFLLA/XxIa9BcQTp5IWMo5TwJA9Q2XWiUMxkCVp5ZFDhlBwS3EMmNGzAnbq",
+	"hDZCbLQiK9iJn9uzkTK3oizZFggHqxSUDG2qBSs07k9xP8Ep6QrmK6I7f32sNCMKPtMBKm0l8RN3Luxr",
+	"7QUOi1OesncrbvDM9VlFIiN0fzTvVtj9h7q4CBKB2sZJRVTLm9N0m8Sdu6Zf9zHvNG4qQFIH8txj8ilh",
+	"5dMJjUQY7vzzZ6dTn0MrNUAcNH3O4TTrnpBDyetK1YUmi6rddddWbbf7cLu2AuQPtI4N2RwdF8ZWtyim",
+	"sUCG1uHF5vUSFjXRSy6XJwsPUm3NDBrXv+B1j0v90bvGajbdNzwMXHa+/Y3y0AOJ/eoCJbZRuH6lmVVe",
+	"yTJOdRA3AxLsKdK5R0wbSfvIpPkU1rIJE/kcDtCRtMwgLTeel4vFXOjZ8S9S2xIi9sWbb1+wP3zx5f++",
+	"7AjLwXIRx4zdCSjzhMGMVRycVdwWzNRZ4X7ManvT1QMJFCqU0k2i5cRYbutEiUqqmSK8ZSpghX9t+yz8",
+	"q9ZhCqITGoou4lxc802Y0VonKnUxIxUnnJis/IVNI+wz5Gg9NQ2AiIGASTClZ2ObJrCyyAQUlrkLsKdH",
+	"WAPlDoPLHjGQEkD2pLACwnQ620IRHuVRqSuYstmf+GR2Ao+B3ycn4t6bpM7Bmtspl0SL54cFq/eWH0B6",
+	"NTgagfRS0f2O/vKGN4+Ur7zh2eFbUS4NXuViH69/83BuGu4FnBqYUKrsdcPML/mYI/s2TPaUC17Ct3Rl",
+	"J47cD4xH2Z6H6Up6hn9EdJYaMLz+NOyVSmQQLRCpfpu99DzklBRs2Sa0QivoRE3XO2GdPkOYHEmr0azp",
+	"I6LnOJo1DXf0MzN1D3pxD4SPOU4dU/IyIv55dPm7WZp5aZFEb4RCEubR1E345hcqjxXMZGqoeCdCA0Oz",
+	"AO+Pv1jCifzIX58o6fPbRUxJqrag44Fh/BOruNCJhkwedW+J0UXoAMPqS4+gH5ZprZk/TLUvdQgJYqVa",
+	"hGDRNMX0cNZwCIjDprScxtd1z4ovMOGoXVaVL8lhT+NzzkD/9Rf7x6UH+wDmrkezbrUf0mDjaZ4dgEhQ",
+	"jyBz3znpVuMJ5ZK21CZeKmqqJXcOnbDp5fLvS0wCQex9/D05AOIdMeS/6hnxX94+hDRz+i2/62fkvlz6",
+	"lkeLxXyfZqLUUENI/fXNjkXMcI1+uLR4mrikB3ZSEuOmHoVR6Q7Ak8eBB2mH2cyuUdrWsG2wW7ar976c",
+	"bNvE5NOmUWJp1vXbyTKu9qujm8UDc8WSMeoIWGV55GeWqzUlANt6+9CWQL1dTxEX9xmlMkKknp/Ms4DE",
+	"g1RfOH++YkkjErN5xnTdlqh2I4nO+KQ6BOBa4r+Qqdj9Q50kxLuu3/gkZIMcTS38YWtipAnbokwFdFQg",
+	"/9iTYc+/h33sUH4UVA6BedKBbUdwAqnh3AXswcvIB2+j5S12URsx9wnYCJBYaLa9tLoBEmip9VaLjMs4",
+	"GhTW1C/Lw1ZaWco7LCSBIWqxaL/8kZ9jpnjMZ6KO71V7n//23sDCh0Vlv0YH7fJk30XtIt+F6jMuDUQy",
+	"+s4d6C5bgIF4dmALeyEX9Mltaz33Uh+TmxdNRrf0IpL83LA3bic6Z5NCwUMayDllsdNVJAT2wTK/269A",
+	"dDybGC9NSfecaAQMQpJB3qDzmDZ+Tni+mBcI1BAVRt2bGvujyPMSiDQkLgGEvLVgPrWaj1cBTiNFvw2/",
+	"+hODimVuGKSobbQzTSrST8JSQuQEZUloS9JzMTdJyUJVDUbR5RH5yOZXPzOdziHat91ttu5wH3b6Ygsy",
+	"P4mSo7MktI0SqsKJ76vonLS6oJ0B6f5t+KnbTDWA8Zu/svOQ+sJ8JD2ZWr6Kqju9VZNwXX/i+qikyJp2",
+	"9iU37EI/8dwbjnA99uhKA78Ou+AFKiQNsvuO8K2J+Q818rFykhYBMlNHQEKrmF4xTSzzESWCExA7KSXp",
+	"48pO3jGY38mdEq9fgbbxuj0YszpCWNRvLp0Px5PqNj3xamPVCORUE8GsGtBwDW2ZEu9isFGvKRc564FR",
+	"dTajJ8m6JG0yhS8aGCK67RU2V0pSkyL2/I5eHDIJNZTVyGQ96RmnoG8u9WXgpyTce/yuhNwmDNi34hg6",
+	"aHw3jadmI3oslvMzQ2VsIvKqapnHo/Y/qkATiaZIO4+2EKFSvalxMV4CKYkh1Wnm+RZsqwFxVcElcRRx",
+	"hmxKyMW1ZuoeNGKUVh0oEo8c3VrrM1/tg/vxjNUgsTPP9FtwNaRm/ScECi9LpABTEvxEG0XZ2Qqrsmd+",
+	"IbznmY0tLHUimUJpC5rBe2HsvBW93CbIBuexbeeBfLRneBSw0ZgF6Z2gzGNPaurXI359uk38OSHgOvWJ",
+	"7GP9Fvi5TeG1lvG4rLF8T1gCWGmFNSL4Q5hsz3yGTn7zyrlz8dbtpshcIEVgKkeJBrW5POQWJeyGORKc",
+	"gI50NCvb7rt2ywwTbc1w+13nra5q90+zzkHavUpJaNC3Xt0M0YQWOoRXPOTpy/MUbpA/KneIgS4SJnxg",
+	"lp0rJi/ie889xoOlJjWTjyIhqqs7aZHSEEmYmjy29mVOs7VUqwrneI7YD5IAc739wAzmlk/jTf1Zbe/w",
+	"uhA/TKHwxewXWnRycdtIhjtuR23QiTgNjTuO1peyUwIyZ5DPhkTRL0Dfv+uLTnd7omzGdmOU2R6doLH6",
+	"/G9DWbaQEjQjIFFmFZFqyjwoLoJPvEZgww9JZYd4cpr+fh0vCWtCNlgAOdqdwBkiX7rj45MQGsGyfyoq",
+	"caKBD7nG91Mgdhmxw/PgRLl7PzHOnlGnrnk2oPLm7zeTOZuF4Sj+fjOanFkc3br6CIW83giHPnHn2f25",
+	"uPyU9cX0x3brVgM/gN7w2TFTU2DWJSbGXyvdxXTCAJU6ScPCXe68uypdYRfoIlbFparxEn8wllIqDRFJ",
+	"oaqr1PJnWhmDhtC8NxtmSpEDw/vgKkPIea42BmyiO+3oFp62sGHuWmZ8H8OlMhylQL1sWqLeHQzb+xV/",
+	"9LcITSmHJDSijQIrjZ3ofwzPjDeUyWxZJz3dUbbhsMEosc7fQ4s4OzocaXgf0vFrOLGjur/O6tNwVAUy",
+	"Opzn1mcJuV5TL1Rgkn3GJOy5FffQAdEvlbnmsDDJFzcEam0LMHbY/Rb4pIOdgNK2pqr7wJ5vRH6VoxEr",
+	"75csfacF7fHvLnMfbhutf1QlIHegWYDO/Si4bUzgzmvhopQvwzuY0sxUpbAWrqIIDlJlB1XbOOEXGm0+",
+	"sMV7gPhK5gzvfeKpVmMhD25s4guBmSMvSyeYHT23r7kmWiv6VlSm1+kEs0pvTsltawq+s3NZ5Am7dLPI",
+	"u5UfoDH/8SV1sjlPHzvB7kmhY3dOC66sPdxvrxerQW7HGpQA4B7bPQ9pHUMl+cWXaYnkR2BWlBZy5yl9",
+	"8SXLYa/hOno6raG/08Ct2wiUjHYbPIfKFsz8o+YarvPypipwHFeYLnN3VLN5V0oROKgidUXIi3mJDOYt",
+	"GWdeWGroAijjWsRNTcLiwj8FmRKGOX2M6NH8xAreBgOUzkET6b5AzAAfrN26WV+EkfsW+5vfgrHjXATR",
+	"LYDK9BPjZD8u9ZN8BU44NznsR475LdxD2bYpxIWnAH/Cf/FlAuIivCy+p9+qdiqZdV7JjnHfkNj1td0a",
+	"mgfucKs2W1Xa8eiG1bWUQslPDKvEvbIhwuHuJMFA+88XODyazL01EhaZE846nVg2NBmusmwPIvBcr+5V",
+	"aefzlpki4bu01dh00TWm3b/O86xOOF68cb2aCjUbGVMsj+mMzqS7QQD2cY8Db72ep4GPm+VkejtMaRao",
+	"nWksZkawM07S6glJglLve6qdIF4/ckHnRWtmBXHqxkMum25bf7r55nBidM7Ljtbr7KSLGGBr6Xd7fjtu",
+	"bjhJRurR7/hpHsZsokt+i/6fO4KcOnSnECbQrXPdZc3LGxZYB1p+tEC/iil+pfEnYiM4gyebpG5nj4sY",
+	"YZn8LRb8Wyz4t1jwb7Hg32LBv8WCHx5C/DcLtP57RzR/i/z9d4z8/RbEu24Q779xQO7fJ7z2W8zqt5jV",
+	"rx6z+i349N8r+NSPNiVjTMOoUqOzo9GbrFCqjFJX4F+IV5IUIg/WYUO7L6zb+TnCxvgC77Y6M04S0X/N",
+	"n2tjWaVVnfcJ6/Z1WYI1SJalQ8n0oBuFnzAU0dU6+KTVeuVv9xQTcZDC6xBHjNBE3CWgaKZIAXN+vmAC",
+	"jLMs6AVM73/k5x+4jtK819KKMqb7c34ecgtZcQT2z4v62+gQh+A9hCJIbwvDj0+cDKf3R8Z2gPcVZDZW",
+	"MP3Wt7oIX0MrnXm15dlh1lJdB2Nhgzyr10BaoNKOLsrC548zyYcV+iqxsMZEGXdzuBcZJPGAhY8y4txn",
+	"zg/K121ZUKtxLktieILGVoXQs+VVBTnrv2Z2ZvNPPEFci8QES8scLgZpgLm/UVgGw64pjhfqgDjAGGZb",
+	"uIIeh0+ij/a0Mk8pxyvBzQe+eI2Bdc5IcBIoQUKacahgjLq5HeOO+tcvf6STgt7Q4o7hOsRfoT1+xbzG",
+	"d0S7uOx8R1E6YrMaZq+fMYKeYLw0yguTsxKO7kQyYi+d4vNA44SgO438SuJ95y71tyTpmwrlvtq9B3Ik",
+	"YYFSyb07SOdjBPdfd4HAYLmNiJWqQD7FxmWxl0+EXDeQskeeFUICQ7LFG2d/Pb2YkRu/Q566HcObQwF/",
+	"t+7ztp14s6pMyKct1IgTv96p7Ya0QqgqxMFzz3JzMAPQib7RS0iY8bDtO3tiRBnd+YX91Qjt78ASv+7F",
+	"IMbbRVKtso9sue90b3S66XlyEhsrqi9m39yD9nR9TeQDAYaZe5az6BBWhphgyT6nwMG6AZZpOEUCosEw",
+	"g5ddKxk22SZ6L4xwLq+7cnYDqKg2pbpSWzoBGU/CLHKC19/N6N3/1oOOPgD9I99DqsE9sN62CdlM1WVO",
+	"vpdbVS9TTxFxGzG86QTHi2/SXPl+Fint6E8VCK5x+1urKsIwpw5wVtWmuGG3PTgSf9PA39mqe2gRwq/E",
+	"xbAxBZ9NLY8wkxfzeldgF5xH61TuxMJigJliiBLos6Izx4GYByi+V8s/BvCWUTInf1lA2J8r7FQgMbec",
+	"0QnEolXR4rg5bubGWQxkmwr05ne3t8fjwnt2StmFtxir1SEeeSZpp32GtNpIJorXs9xtTE8C1HKTNJTn",
+	"c3qQEbtMyI3HJJpzC70vHpNdemgRDOsodQvyOWD8APU4lznTNcISYhnjDE4XfAVV3kRTfE0mDRFj2XaI",
+	"dYzDQDfXd7lbxE9zJ5q6UpitLDfuBdHx/RHD715z0DC8VvR4BzgtqJqvMhghc3Wa5tzFq4ZWR6vku2ZH",
+	"EJl1OOwHgjc4ZQeqq7fZe/q43dWt+mhgfnsas0EQ6hyTw10+2MH+qA5arJmYwXL5U7pVj1HzqoByN8UE",
+	"2b+rv0yEv3dDz+n86Yk4BqxF4h9dZUpb+FRI5/Pz8lO6EdcpbiFT6+6mo9xjTNWhpTsgk6MDT60AuAnY",
+	"LTMnXhm20wDlJGH151OBDS9HpolqzvMZKVTsY6GXvuOfWpujwpqEkORySgWzXM8wHEnwChSe7JRV3yzo",
+	"jkEYxKhF/XaEFqmxruMOdCQF+/vHpmBbv9+zPsTZUSNOPrmOPqBDcQFhDXv98scukb6wI7BihOfVe/1n",
+	"cYefQok+Je8ZCjrMY5RlaXii2RGshu4wuC+CmJDML3oYrJ9/OUqavWkQUyMjdsc0YgslWd2fsVsmdnic",
+	"GC7ya5C8O+++zdb4GV25X0RnVXhGdvSNstrnWE6FwmSH8SY9DpACHGq3c9u94aleu/uI04Ww9oixBkPD",
+	"baDA16Zsz90F6VR0NvEDHKd/nqePSWRVj7D5pydKjdO9GZY7/xThB3B7g8zXDZXFN7XTgZ/+hwApeTuq",
+	"4cADZf0zz9UD+h60X0Ii0BNEXiQHGPtRMPYH1abPqlse6PCh+uxoo4j4NrswfnCpKpAVDJnb6zLJmiUM",
+	"O2nl5MM26RBM/jxrGM7bblAK4G7RRLAeaWsBLdxSjmq8YXuOA6smIrjdukPkxmgD2HEWFHUyG/eBydIC",
+	"fFQoaTuhb92bBKueBXdXMjhW9jwIjneBipwKXsBV4tf0LTrIU3D6A9rtdv6a966DLHS/e0yY6MVJ+vno",
+	"bMbwUeIjTZLeu9fPq3D/zUJ6jIX0m+nzm+nzm+nzm+mTZMa/gtGS0u8BtDUBwB7LzBJbAeNsX4NBZu1E",
+	"GAlkbhZZGo8BUsCwiTpgQg0HFpWGD2L8RM7fGVThimyJ2kDuRxQBhvOEDYgQ4q5ch/K/QtX6ogIj8RUx",
+	"k9jXUnWNFTRRwgSNyUuMhKgxpGZbVHGEyeFY8WnRwfiyzaV1l/0wUVbbG3zSjBBRpjR8mtWUObwTe/lS",
+	"LiWieQi7VJ8sbKauGOWTcmN/RYr/4aw/iT2xCDTRDyQBnDgbXzCSyMXLcCw40vUqJdLtCCKVgMFQy2r7",
+	"FKsD9rj39poLuWYcG4SwQE9IAvU1TVOmj+B2jywtqlXbjYRKGlBt7bVS93HuND++B1nhD1+Jtpfriynu",
+	"sCQOYcPvGJnXBkif0xQHW9GoMo+BKWu4Ukbuyg2GO4KWv1i1vfYn1NiUf4cX/RJqNjfoLFwLxkipQyjH",
+	"npGhSnCPXrG7c6Sa45QqFRKW7QS1wc2PbiSxQZOlKbSMfiQtQietYWcq2/kYliAHAb1cyujOqEpMNpju",
+	"6SWdgbpe7ep//hMh98MlzqbRcbLxO6uywwN4mh/ArbV0tRUG3P6Z6lrjloCYEW7ckwCxkus96LXn4UQq",
+	"pBzztRO+zue3jxpqywYwl7E9OyBXzpDAj0YRWmBjVWkiOyx80Z27p/+iL6fe4zwlmeh4eO6ZXZwMYOW6",
+	"cyAa3zhVWnElobCYeow2re5IHkA26LxcnhuXb8LRfcyYHkGm3RAN+IXtqoc0xTYu6wtVSxvj8ax79FWd",
+	"gCW+bIZWo+vW/lHJAXwryvLy/Ygqfh11/5BdRbPyS2LnJOLCzh/F4vBQWRBjyT7CnGgovSZc32GSCPOS",
+	"nM7XYXUWEdL6xV7C/d5D7RjXiYmHLTyuF4Up2tFNCuDrkkeK4ZPECsSSYdydPvSfq3iQcCfKWDsSKlLT",
+	"Z27hpTj4NnCsCJlfftxsoYiwuqMvCSxyrLOCvkVYXx+4BdYUiZqrtPCF+tgFlHWFd3ejlHAtiARNYq7Q",
+	"wTkLIGP9CjscYyAJPAN66+MnZtiTg4ISvr0dQkt4EFZyrAi4PaQfuPsTJHJKs1uMQyM7CacyKuq9uelu",
+	"9C9vJ8k2P5LOSOqCxLxVVazZiKg5EcDIqGNT/UnMKeuGXPPEz0wliSM3Iu9vgMmA4lAedT0jfldT/O7E",
+	"z4Go5YHUZjVRByMLUnjauvMp8RnU4gBX4kG+HN/l++oqxMQGzQuWV274/wStnjRFh278PCMyU5MpjQVl",
+	"puIaZgXk/MsWx+TovufSnKiKdvj5k0V6/gl4PDkzxh9Ts28ZmmPul39LT+efeLmLt0leyQ477BeUYC+w",
+	"12j43ysebQKz6krD7xTHNsTbXGuB4pRr6nmxoqKUulPof5vTi+kLKhX997DvlV7STIws2ve+Wn0YOv24",
+	"S3ZBod58zMjQ42ZXM/SrYUENBWIrfDfipcG251UcwArsCTzTmqHRGybhfYN/UAoJPiuKBd4iB8zByZkU",
+	"OZMhNF7ew+ItgTs6MgOzN6Lh+ysJkoX3dokdmJaoZpWa4YUlbabJv25E9t7APzArt7C3WQNvQcPaEDxG",
+	"jIRb6WhTSwCgUVznk+Gjx7lKbhRpBA8nmiDzILTtsD/soBpe70kfbu2OxUSVPzYThL3n6erWLWIW4u2A",
+	"zCdg5JJfdftwiLnfR5yYistRTLQHyQJh+FwuXxSaZHJHBryuaWv8i/5M3Xz5ESNbHVL43ojbOV5392W7",
+	"BUYDX7W+h/NDoFJP3DDjjgIlGxpZ4g/krFTGMisqqicphF2HRhPktBSSwLwjSKonbrp9KTziTDRM6cH2",
+	"cG97YjGLV2Cjg1u3eJ3BFqL+HRbQuM/Ylc6p5tuSYFxDCJYzYzXH+jHI9xCPcWwhDln0WtisaXvBNAaj",
+	"S6mDruQZPA0YIhgHbrKV3Swl3KNZbwqxs5DHP66sIV6rVpXcAs5toRJgb1vN/wlpfDWRtyz0zrJ7iuWc",
+	"9yBx4+GAzT9qgH+6Na6jI/d/jg49K0TwPCczCF3eUjf6mMP6wv2B6nWfMuSyZQV+QqZ5djDoseIXJygG",
+	"3VWRPBDlkRBZWcUFrFTKwNLPOApj4nWGoupEx/behFryaPz2yJeUHvAr44fEkmhvFUTAmQhJwUlyd52x",
+	"tsn5yqnMmIFYPQ22BgaF8ZTttaolIZmEpINbKCxUU7plbfX9Y7sGesdgIVeT/O+OjJ5JucQnQ5iXhENC",
+	"WiatMt9AFY3O+SJagxcxYtW2qm3s8+SWNOZcZZbi448o+LgiPWeieGSH0xf/VKdU8O99FKZjwF+bH+4M",
+	"YZAIESX1e8XII9Vu59SQRnLZWO3fEWQOhEkppCE0HS8eESS+5jQc9ynwqnHGS6s2tLqpMnzFLDiBlTnj",
+	"5hARifkzd1LaFmnMEw8R5C4KRbjd3XEGglNfrVfcHKI7F+/dzAqbpRg2seQeS378JAex8uvbnbHwRd0X",
+	"h8mO7sgTr0YgX1Qoae/gyQrZVBoPaLYj0UswdhlP0LJK+0GB/Uz+otSz3/q8wBkLrTs012DsugdoR6+f",
+	"+T4ll02BkpvxIXaJzfsDpSokGbZEp7a3S57PpbMTtzBSeH3pxVt+jsc7glc+Ce9yHvWpTwCR1lReGjUb",
+	"163LCh6x5PBvg2pvqqg/En0udxY5NKglbox5A2USzp4GymQJbU6Ke5wKnRMD9n+MwPbdsB+dG95Fwpib",
+	"tfJdH5Gh0CsWxIfaaR8NuzQPbj+3WaikJDwstuKkJe4xS6BFLjpAkr64P2wXC5XBDFVzCJIATBaRDD3b",
+	"xbGNZQqynoRW8DWP7oum/fLP+oP//CO65VkvLbRqRzzmdr/lB0CstmWisQzGrRKTWZLXQr5QOVzGGpoX",
+	"pUYvfW1uokEhMphQehJjLL/3bPgzwWMLPkNZ41V+Zbp1I+3bot+GvQqXNRBLeyZseM4UMCG1RoTnJ4f0",
+	"kFLjnMfg9/4UAFjILtwr1U9e/+/fTRa8BAdiVLSQOf1Hd+Wi1otUMySKQp5K+b/tASQvjWUF41sYVkCZ",
+	"M6u6bU5tc5qSMfvwglN2LJb5mEDrntd7SNcPx19yc3v7ZbTtEsoNz+zCIceeNo84VhxnqPHHvkrXUtX2",
+	"I31XeNlH+bIuAPv8j/psKkHZXZu+UAy5koffO5zsHsNXK6nRzap5Fumb5lvjw7PzXV8KEUXg/rguBWjc",
+	"sRQlwkbJk7OAO/wH7jchZ7KAPpJn4F8QHdOHj8hkvDYQB2Ao+RbKZ77VHntTJYV+K63uE23+882x3Hds",
+	"zp+oP7o7IrOEQfqUb5wpaTXPRUYNyVDu3MIJw+B9VXIhIWfbc7f/dL7EYDxo0VEO7wtemygK848eBCKk",
+	"MDDWAATCHKmC5Fnyi18obYEdJJycl4sdhlvYc9mHBJv/mTvxHvK4rzsXS9S7xJEAsAz0IVCWBiskkZjN",
+	"ufsBonbJXnrhpmxRSLBqEbmHIJnQqygteLm7JIednL2msDseuctVG67ASxc+XcNyTacRvT3hZZfiAKUA",
+	"Yx8y/W8IF/4xrX506aP4lMbBZS3XduG2jYeNn7OC/5PrHLesm7XzU1bVGLPGztROpwMyE7MsRY/UgcFZ",
+	"BnbjuwxDO2QH4LaZxEHwNAjMOpyRQZd4hdxuiCaa6tVrKzd+Q3fV2bppTPDHaIjQtrMdFEk4ckZ4N1GW",
+	"ljc+dU/LRNltSJk0ekeYbnywG9hIHrNXAOOff0r2IGI/ZNAlpkl6jcnR1vlQrvHVbYx74ZGRkFZWR8If",
+	"rda/DCGI2SQyBVWOJvAKJvEJSqUOhNHoZhVFnP5Tj/MDoYUVfQNyj6QBLbCXFrCMfCeshXztDDT6Pfc9",
+	"YCFI2tipbb7wiJUuHqSDmpM/Me5J3WwODX6kdbkTlZ/Ftp/5fvfLQye0YZdqzzTi7bhDF6t8DUJkNTZo",
+	"E4wk6HbiE5mBhkAz3Y65wUfwwyIRWJPMJAXtj95mHXgbTTlymLqQj5IImol9IE9kIs+P9aql2o+AbLlp",
+	"QWiWzrxgJDY2MbmIW+YJUU6J4Ngk+g/ujD05Y8G5eRQSQeOjXE7eo21TI/bSPKKKEp+Kxxs9qT3eaGzp",
+	"mVkcs22mYUovN7MyNFj2SuWNLeLduGQK+5HMLhftOOOzcS9ykIub7CKO/uMOLa900sN42CY/8vfdh3Te",
+	"3M7DtU/gYavCpeUXPja5Km8SPE++mm2Z27GLVTB871QK5fTc9sEiBvR7FzqpZIqPaYIFh6+GI+TxcEmD",
+	"rx5lVOgQ8noGd2QcwXMWqXwwgHRSs5LMYxq4QX6mzw4IB2Fdmk9Ir6w6JXIusxNv1w0cLQ+mPF73P8h7",
+	"XuLJLvY1Y2veuHftDh5xq5Irfif2MsUGs2BvYJVpVw2eeFmSFwmUfSLxxJ4xbzwixniJLXAwg/qmJ+n0",
+	"vuRX/eRtykd9Vfr9o++NgGThGphlYU38hF9ijOqwBE9i9FmXVs7ko1BeJosZujYP/oMGHZ83368wVDre",
+	"mYpUEicRqObGmMVuB6m6OfqjYfwYek5CacaHDgPvNc+TaKC+ksnDRGJ1uzs1/D2xoXVrBQdjmxugVTE+",
+	"rTvncniqh25FEPNwxdz4wq8E4i9UwG1ioBpMAEueKZKCl2/wpng/byye+XIwh57+eEFM0720TgQ0Fzfh",
+	"L60owtcny4oeFsp8bKixLV4Ky7v2O9gvQivdzfbz8jU4toIE+KnE3Z5UGw8JBopYpfF3mueQN8WLB6lO",
+	"BL0tsqKJmByxA6WNx6c008cKAnZ2UrxOKVpaEZW3B4ZTJzUIvBd2Y9oe8hmdlHMouhLIRDeJQoROrHQi",
+	"AHxRt/jhYqupsuaYsPdw+VoUqM8/QHR1dCuPBVwFL18sLiBq0mBdZKdpCc6U7yseE42vbqcWKI6ilPw8",
+	"VBILPxB2uxmi/w1d1c0LLpqQLrLc6BZrLvRcSpPkRe6aFNiUN/G7oHX+c5NT6I/qy8hB3BzYxn+doVsd",
+	"7/QxBCjHuDfkwDng2zMr6+zgiT5n1r8Dl9FXbAnJh1jWd4w/88g+hm3Bafr5z8esQMdnMpnSWRGf0lbs",
+	"o7lN/6RxD6ZNRHC3qT191KqZUP+c9OrVEVcx62GgdA7DpaK/xzM4/qwkDtqENojwyCXoO7Fr+7bXCiDK",
+	"htpVIOG7MwviWGO/0g4MuRicuOSydShLH3GUT9QRfaCTfslpfjso9b8qblSq7ajL49abg/hy1ELu51Xa",
+	"9r+tACjXDAvmnlIJxuZ4dGK500oS6YQGrqn/hvl+7RtGFXSdO7h9J+EfNS+pkp9p6qyjTeQuGHTJ2FpL",
+	"yKnKBa+9YVh69/Sd7I6CyGt27tVWiyr0hoDMMaVAvDZukCUPTUKsgYq6eScbAKHOUKnrzirVcvphCZQR",
+	"OXRH7P+G6dSbd3L1KIP1GhZ87gMaoX8dgRNavm1iOpgAsPA15U0meRTaHKOeNGsTcC5dALGuWfGEfn4o",
+	"LEMXn7wxRVMIL6+VEVbcQ0tspCqQpuknusbmnayQWIj1MY6ltnDa6DfXokl+ZD5uWeQ6bLp/IzEzpYrV",
+	"PL7t4iAQw4i70MOY3PaCPSmXLtpKPzGaFo3k8Tg+xk7HgtyB8tZdudD5c9aHtFeSwmHPCZip8hw37DdN",
+	"6cfHak5PdJ+LfT2bHZku3rhv65ruhA7eK0fvEHqLfRGLOQG3VFHpHtkUnmGDCKbkvbk5G8i9uVBI+9UX",
+	"UUNVBNtjWqrITEHIiVMsdMInhr4mAjjD3FzN/I50i/58JbV83yzlYk7WenjB9wLVFxaaRy8MXeA5WpKx",
+	"bZLwmbO5RNRcHONJBRuamkJegQb8yaI1y9WygDcWju7qcoM2y+XA3gAGig0Bou6wj5tqTIPyfkYN3baA",
+	"IyHoLEx/NCOg8yw2/JG7P7i6QGNvKgTcIG7imaQPZsMrrq9l8BzVPWy43WxVedVHXudRo51wC1us0KJe",
+	"MtnkUk2jxMpXvr94cUZouQKz6sR1vqF+qitZH7WWc4Mqj9SfXmu2GjGhP31CKFerCyVyuafT+vTO+r7o",
+	"h1sdrQpI5BPEjknnv7Jg7M/UpR/Rupg5ogcc/g85+I3lZbQf5twhGCSKEKuxuSAUEp3a2uebfwtzoGcE",
+	"NLKL39ezAdIS+tYPOSx/QWUyuL2btkjfDxl6IVcEVhZQmE8iR3wbZKSJis1fg7PQEzIhExe7MwZaZqf+",
+	"3llIO+R8sk0z2qu5S2kCoIt5Dt8TbI2lfe9TdFKNR/lVz6P8cnlHtlZ1tWm+LebjCqq+wCtpM/rE3U2f",
+	"J3cqi4QPMCPQctG7HkIrtBzVUu12BuwYzCfFCXc8c9ZrKSS0eKUZSKtbTHmlYRG10JPPl8csEA9x8bT8",
+	"brHXfSnYeg8yO/cKkgU2cBmFBRt5He/a+KvppaL2IEEjFGiSve5nJSRmh49gua/JM1ZkWOGh7ZnaKvAp",
+	"E9jvhNbzVzOfjZHio7/guGteJtTSLgmO5gmH14yzqtDcQPTo+AAEbYkSxFluOX5l45Uj8OKHiN6ItnC4",
+	"ecflXIz5rf8RgW932n4GcW9/pP4kvvmPxjScJx73naP5J59k645EIpItsYZuS57FQel+atm5+3IVTPpY",
+	"GdVjLIfWAk4yj/zETRFJ5HFbLMrjza82+5Efw7EfQyLQtSkW4QogoKqe43HJaGgrXat4SuCDBULmrFTZ",
+	"gXHk4AnNUnOZdB/aIExgbZF8sYUqTf4bgLaoQX/JGKGav7JOlO7cCCPr+uB6QC9d7UIHGfGz0X76oO5P",
+	"omFMX5As+nNDXl7zx7MMKrvRwhziIpLx4MZwVnBtCuZHz7g5GCKzPxB/d6Tmb+neW05T06UbnGABbDZk",
+	"A8d7LmlhNDfEWgdQxtGdr1G82G7vyW40pTcm0zzaQo+owR5VOviXfIu4kugD4o0V5ExppsEitnNseRJJ",
+	"/JiApuTtzsYQF1OtBM4x3kxgYiGaoqewIOc2x04Yj8rhf44XmhxV/PnPERid6lURaUDuTRsbjQQ143CU",
+	"zqe0JcxshqBr/cPaj29GOTalz5eWCgZl2rHSx3N1F9CaUMVHJGQeOzy+Bcixpgv5SGhq28KII0JiBnKA",
+	"E5RljMB4v6i2ZefmbzsJD/w1dhj668HYRe/YhyLGFlXbxxIIr3vHhUY4NHU8R9WENwQX1exwuazIx709",
+	"siD0uYSna0p1AmOfsVrmoNlnxA+GS4ld8EU9O/SEVXeLxudevmSh/GCXvcNXirU3JWKNFACTCp1fdkSF",
+	"bWZ++4mX5fwXHLk+sIxLppG2VVjnaR9nxviG27E3JUNZbqe43RVeLIIIDxZu3dltPYkbSGxcA9CZuUAb",
+	"xeBEXu08OnlLaN45BEMdb/NzzIi9pN/8fMZtHjd7mt4tRYTtHnA5Mb+gY7pTEStV6YMpVMWc0HMplMTS",
+	"uwC/g6hnZAk+9YqzqzQ5oUwU6sQKsS/eSasQtUL4X7oFd+f8DrANvYP7voWMEzugsDfv5Ds/K0RScxRl",
+	"KY5gNTEG7kswLIe9BvfzDpU5/bWBknrma8x2Asr8nSSKMdOErkMY203SDbsDaUFmYBB63vpawwpBKImm",
+	"UQtr3REu30lEdJTu5pakln2jtdI01jffvmB/+OLL/80qrbYlHH05sXuTz8NCmVMxWykykBScIfFYPa94",
+	"VsCTz29uV+tVrcvV01VhbWWefvrp6XS64fjnG6X3n/p7zaffv3zxzY933+A97SG/Qkywjv3+dPXZzS1d",
+	"oiqQvBKrp6vf3dze/A7BiG2Bsv8pzxoeyz3gf9zW4E44Xuarp6vvwD73l2BDT6Wkb3/8/PaWaDDdXJIF",
+	"UFWlyPDeT3/2XeWkP6e0a3gFyumlUe8HeYMJX9hxn0OPPbEZ4qevaTlws5j6eOT6TLjInximThIJKAWx",
+	"H+6N20WvQVUlrP7mbgjz8mnFjTnA+UlW8LIEufe9DspE5upFuOZHOL2m+1a0UcHYrxX1m19lvtzTT0rn",
+	"z51VSLPW6gOra/jlAy6W/7RXuEImtmYNrMlWq5NBj53XtgBp3RsJnA83E6JP/wTb57UtJFIwiKus8tew",
+	"F9LpHZ7nbmc3izFnrUdW+Hmef9iF7UjOrFX97GNswed57lyyxy/L85y4X/1Et7TEfek4kk0wa60+/ZfI",
+	"f6FTrQQqOOov2R+1qto1q7imdI97cvwj2ks+fZmvfvnbr6P2vkO38fFT/j3YdgNgdW5AwkTUuiMhuU1O",
+	"9SlU99VxvSf3EHTSB1Z59LKPrfNGVupFaJB+/GK9aKlHwqQHu4YAv7w+RbNU7CXxZ02uH3kEY0uH5+AH",
+	"WTUh/+0W7A6ucsbcAemu1y9/JEW2V2CoHUKhkYEWIAYiEdvSttDCBXHYjC2ahsz5xucnmcrHbI4f+AH+",
+	"P/a+frltHNvzVVCprcq9u3Q+Znpmp9p/Oe50Opl8re0ZV+26bxsiIREtCuACoBndqana19jX2yfZwjkA",
+	"SEkkJcug5CTzx9R0bBogDw4ODs7H73fhnj2XGK99JB5HvLNp9QN7nEQQVOLuKNYx17l180DiUqRRrOmV",
+	"NZ+sJn51cFJ7uQAQE1/iyFqA0tsW2u7jE1mZgTW+5DPxqTKv7YxwgR/TFb9kGu4PXRsnmBw0SjUCIEFI",
+	"gWoXOIuwsfhMYMGocMbPmb1eUVYZ77/BvOfanMETG8f/OmVKsQy3fllkTCEeBmgQR1/1VrAv5pZouvS8",
+	"cda4PvnfFVNLfwf/sUFIbUS+Uc89VIrxz2Sra/KeL7gZ2TsBofXsNsHqFoLwwxf9Opf+SOMi8agjRMnC",
+	"bmoj5Zxk1FDUC0W0UVU6J1Yv+rRiQk1+suBfBq0n//KKQnHVGDbTDn2m54c++j7wL12r9ousXUoCwC+q",
+	"8hm5pHdMN8joEVZRqjksESUTlKtfmnOq2gujB7frK3jigSJaC/L5DN1O+VRQiq24kDBSd6xtzbIUWdTN",
+	"YjcgSNERExhkLMRk86pz4eSeDLgPbgfc72r0V3tD/fUR7JuXUaftM3dW2jFWzsqbVOX2/bH1Xvt6UZrl",
+	"XkuHgRtawBIme16Cf+gj2ZxFuriegYQAgsrkynpytKbLbRJ7DtzLYsCXgt8fT24vvip1bS0CChZgCLtW",
+	"gAmkDu4LIr+CB45p0u0LXNI6olk/Kwqiaa0T4BcBVpiHi/w1TXNIumxyXHKTBP80q1ibRFe73OnqFvkA",
+	"V2C3QnaUk0zR6epVY+2THCJ300DmzpipLApZN4W4mArUgSUSYQHwpy4BIolitHCvn1JBcnrHNpyOZCNe",
+	"R6fmleuZXztduuXpH+HM1VXC42N6WK6GrmfvIbs91KbVsioyMmFxPGSIJcDwT7VfAGCNBtJox0XhkOPp",
+	"3cpWvYDCyEYRtvhfvvLrfgbS3UmSjewz1xgqUczYXebyiYQLbRjN+m5R7umVa1SQocvkbhYJdRWFuVub",
+	"qxov6Yw5afVNjYTe7YnX07jrCdlfx1a3z3TWqXKfBH5RVCMU9DiwpgPJ/YY+Jf15Er+Fo7iVD9v4Lw+4",
+	"8WNI/3MVNrqnLukWf7Odg7vYe/7utRyj+zAHkafdIh6FZVOBq86+5WmlHYgk+eHlH1zdTGBgYIVmkK70",
+	"cQpuiOaID86IS8HDboR72dvpyQdq0nzztMPg+H6Ls4c/usNTU3jT+JvwCKcvtBrWERMzG6fv1i35fGbF",
+	"M5xRflNhl+GeWzP+/RteyDWnHPYK/plqfZZliuneMD/FX/tAP6ZTYsf5z4Sfh1DjUwrglWcyNVCoTDPt",
+	"fJpSKsjtyA4zsxqRbOkFF7pkKVZQ9CrHW3xof9udHDWO8zZ846H16L2cvRZGLfuUSMk64JDJKJHPS+py",
+	"B5QUUs5PoLAVmPc9MxNSiXTdnVtq8XuVzdjCztivFe/sM1+rTrzzH/h9qEQu66ACaWX0dg0o+JQNOXLv",
+	"7e8fmx8HL9Uh2M/QVwpYrYi/76o2PYsK8CU+XNK/tKScQ6wKWJByJauZq22Ws1a4pOBME5ozmmH96fZV",
+	"WTQcoj2BdCayr3VPfnAf913sSNMKo0BgcwHsDgRTKHBgscyFtZySUiGkIRO2g5pIwZZDu/cDPLCninRF",
+	"KkrF055Mcwex+IsXL3pg8ZrS/u55dE5VyYSjDR15sjRntPztUJ+GsxVoVw8nR70eX2pwJQZboca046ie",
+	"fRW9di9IbXTsaCaOSibL5ojYvtWENEOZ/Y/SfLU+Ery3/YBv3yJfK27svdquJuHCSK8T/+///F84tbcr",
+	"QplLI7dWAMNDX3vG7/CBj6tcNb7VU01A2OuZ2BBL6zv19pP+buLkCzpjz38vEbGow3xPuKBggddD9p1i",
+	"hA+MlDpty2zn0OMZeff59ZuEfP74xjoh12zyGe6RBqnz/0I+vHpGMNXuAL2rEpDvEqzr0QtaFEyBP8NE",
+	"KtG3YXVCtPSJOaz/hiAm/MS6QQE1smB27DkrzWa48vLBa7mLtZSpYeZEG8XoYo9FPVyl1RE25F8ZKwHp",
+	"xu7DJr6wPRCpmGA1LQaOzAv7xGeqjI7poCJy8PqqJDtKONDbHPVAvkDZHfo4/olm8pL1lmBqZhr1AsQ+",
+	"BFSIpGmgCaSGvAc6rfZepBhUOgNaQy2VaN2qrRUpGFXCVbozJDWQaiaNYe1OuzeOcbxDSQ1XGB4aONAv",
+	"mDZSHS5r8o2d6ZheXMnFk0lferf7iFr9Y/tqDOOdU6AtR7AK8hYDL0QbutSbh8kFDHLYVbxnQusi6OO3",
+	"mNW6onPWJJqnTaIfGqJnUma7HCvWCxk6VOzvv9abGL49y779i9hZs5cnoAG+0KtJem2/iultUdLLrzhK",
+	"evm9REm9KkA/m5F7aMEgnID3ah6djznmMb/dlTsNZSMvAkoL1JpAQgN5egP1/AItdsRAXEYzh9wRRkfX",
+	"Lpc1MTlP55BHKcEpVIwWxZLQlThdcOqS7lbTy/2Xfr9Kl2PeRgbKaGLq0z2KNA6py5ET6h26uctlAtpi",
+	"TrgYrnUFCPm3Qh8lp7qtoH0Lv8DeletXOeMK6tMAN3fKoviTr0LFqDUVcy4yDC+lVCB0pyNipI2vMdDT",
+	"0V7JSt0N59Uu8YnHlhfH17pgSJG4uQ5vhb1EZ7ohLQ7nbDTbDp4B1YagFNtFKYDAtBKbbC1ASgsmMqqG",
+	"buLX3OSZovW5f/ZBlv0eXUa1m1hEa8oC+D/3GZB88AVgBaPAgeQarzca6/pUsiWT0fTLz3FpqGHdLdsi",
+	"RTjKOPrEAIaiLSvwT2iol9u99fAjq/tF9DK6iB5DWeEbfreqaIQCnECp+B01rF+G7f2on/9Ds1Qx01/v",
+	"fcFo1r8lwS8qsQPOZ6VhwEG/qNUA8Zc1GLu92iEM+2JWbMyDUjfcf26s7oewQtxoVkz7lkQN1mqd03Gx",
+	"Guz4lwDh3+eL2V/GqrByWAxwciDx6fYOtLawEKR32Bs79w8dsVOwBVgez90iCz5CE7j1scDhahCQuyQv",
+	"FyVVXK/VGneoi/UHAAOXm5wAMGjJhfCB3oQgEyusuuNG3trPdw7kRefhFUbCWmgmuMDRx7gVPUir4AVZ",
+	"FhNWQMBty3AxAwfSL1jik7lSZViFDG1vXESp3LmqJVbHKdY0iSn/IpogS+sS/r+tj7mUutHIkm/pQTzH",
+	"R8a0njjDgQBOEKLIzugXBFBXsRxRMUi4J3DZXT7VsJRt4eGrDuM4nMtyOaon1Suva4RLTaAtAuPHeDDI",
+	"gkVz0KkV35IgucCGYECrqsHW5syaSoERUxfWLOQM3nSCIOuh2/qpJqkUiCBMqtI+nlkHzdrFG8HNMxLM",
+	"5duMLUppmEiXJ39ly6ZtG40pCt5OhG4kwOLak/RGyKkJKPGaCXPqwMPAxfZ/iL9W2I+GKLJre0XOziuz",
+	"X6Pl9jjWNeWG7RR6/0AzBsj1o8W8zivzIeTIHlcAHjNz6BR54xspGv/eqigcyqFUZw0f872cuQ2QsTue",
+	"soE98NZgMhbHqoThhdOwcKE+tdsW+Q4hRmNWwQYRh2DzmD/Lsp9g9pHOdxz8KE1pA4hoGIyIhHjiwhBc",
+	"B5jHVeRANggcCFMPH6k/4yNHdILgDT5NI7vWM2Vd0KhgZGuNXCkVZMr7Grhg3pMGV6H7iP5cUPGzfTKg",
+	"K4yxT2CGkUDHHrTy4cu7OIpKzpzd2sL84R5M7uklA54DusT2dI2jIwELX2Ph1YwLMKNJE83NZflUA0YM",
+	"3pnkgpFaqp5WfiD/HN7Cb/CRIy4kvEHEDfwqLmoFyhDPN4DEJwXXhgm9Gue+UhVbkfrzptzUCX8dNFbd",
+	"MXVi/TTC7uzr/EhutaGG3RJPNkAJCCchtwq5SG/9jxw3aUdBLcy666pCzAxm3786dvWz/tZyAdJC6jg4",
+	"xpheUp78HSC82BKgagbX4B9WE/75HCoMBxx54jN7pCysM0NJxmlhPRPo0T51iJ3oz+fUp6EW8g4YIZ6R",
+	"M0Qmglkhfi0cSdOGxU7ZG8fIuz2I6gg4dgqh/tAXM93vRLgH24mcrrQb/bCdFnaDremHF1t6lJInmC1Z",
+	"4z0+mSoJPBLwD4UsksCEHH6D/3K/asiRsQjL0el7pvdft9Gi4Et0G6FtJ2Nv5smeHxFRXoIqozLaE2I9",
+	"09TeJ5DrPikLOhTKA0oXcNaRSCkzeVPPBSdoC7Cai8T+3EPt1nRpTzNuEjJpfKptQT7r27g8/EGUmCL9",
+	"3+A5Ba8DnlDiyj52re5YUSI7lR9gP1WKF7HCb7LC7m1fKaiIdZTWAHLc0KU55HJwhlO4CQJTNS56ZzUG",
+	"/naLR+Oe6bawRyrfiYSu/CA/C+RyIWMCFn4cIabp4qSzsIxd9WA9UJxUmWA1Hg/8LL4SvN2hQw1OGr33",
+	"XPvbePw41I0YSAt86Y7d+dAC3wQzfXRfTgkVbYD7LXt/J36WPZVgZCBbfscEqcpoif8g7qrs3iZ9aeQ9",
+	"xfNVF8weaid8CodYAqrv82kAB2E0MQDftYOOP2ci6w/+vBbZ4ZT8+OWp+K2vRXYcD2l8tWlGc4SFqyH5",
+	"fi0x63Bw67RP4JI36amEGEbTnOlWITaCmK4WYmMpBsIR6rbJ3nTWr5g2358yXo1UE/BQbcQzFrgp2RfT",
+	"rFqMPg7TeGYO6obqSq0AA69qKoAV7lZf5opa76tBl1hptu1gekQHkZVJfwVv6M5ba4QFvLfAAw6tsVLO",
+	"WYaMxwWN54B3ABBiBNrn8ZBWUXdUF64kkHJGCzOI4f4LPhH1UqQNNZVuR4rkfHtkx/3VTvFlaXKSydjl",
+	"r1DProKbkFFDJ1QzQgFAvSXjS6YgLYpC5uKOG5DMDtvsDTNvw/N777QxN0fr9bqzoykVZMKAJj9OXEK6",
+	"phBBGlHif3ZTbSX9mXCuCYD8ViVCD9GutHaasjLaKsQ/2/D9qEgPTrC3nScsFKJRA4GjeC3L7cVP8ACl",
+	"jm5PeL7XWqrMGUVH+CsVsJTlslXR0E8A/LucnBR8ELvXHoPv5OQ912akbO47ObliXw5Qy1hwwXaPTcFH",
+	"i+1ZQBx1FysN3HbEPu/W0xcV10qKmfeRYmiQXTRCISsIhbMVEHs30N72VaGgsQQWe8LNaUDMcbg4LZV5",
+	"Jye6UZjhSCc8uyenwjEjke/k5BdGYxaufpQG/SCIRLr8gwnBxBjLbIVtB5Ye44hCR2173s1lHKAzeCcn",
+	"jypI+U5OjlIMZeXQ4wb/LicREY7aG7R/w+0UXtxn7Q5w0z0sn5ZHcvtdTqDr8rQF2iNnM5ZhZWDXpuhz",
+	"TveR6w5Bycdz9xtWdhcwzBkzoVN+Ch1DhOtYscnfQcabdqqfzPmRavuxTeChtAJhj1ArsNa2XWZbFhT6",
+	"aahgcYkpfpcTRzmdACuq9WDmAj2OIdv5fMqLwR62d3LyMy/2zj5syggMO9Xk3eWnj+TfUKj2fZ7ZVfh3",
+	"+97nl38/dfVzDDHOKMkUra0Lhk586M6bFDKd6z4aJ1cQNZTn8FGH37E1KdV31gLdzeyIqe6MRMS0XhsS",
+	"uvauUEaXWFNoB51KtfHN5D2bGuB//1FURdEtAW2oMvo3EAKgRrlnu2COqWEnhmOJ1oPYrR6I37ipMlZH",
+	"40RE7eknoamTqEq0FWyKSj64V+DxXi79zwUV343xtR97BG7jYdvbxNKjNb6+p0tCW7oC1wd/OS3Y1CRY",
+	"WhV4w4XHcdBrrUqdGmV4Oh9IB31kLLPjeGygZ+TK/gH0A9SSlBCwIDSDIBYXhIolNv11ZH14Ot/7EjNS",
+	"o1ByTJajd3JiZfK4NDjxJRccK8ahKG8is+VTTUBXolQeQhE9AoHYSwFgfC4gbyAV0aXkhdmmuFbfT/i0",
+	"Pzh2pZb73g++LZN1UYnD9OhDMigYKgh6YC8h+IGOi3TG79jOAS0uzLZa0x0KQ9/ZcUYLkHJhjnIOcWH6",
+	"CjERdkfGQsJqkeobJqRIyER+IbA6CTGUFzohupClXVCX7JWKTGXRm+ct6IQVQ62yP9jD5PLvbxLf5r0k",
+	"DDHGocccbBTeNQIPcO2xhgK2k9UsMpUqcVH5/3FBUpmFIrOSzrpq7hUX5j2+3zgqA4M/CCQAIef13ey/",
+	"fVkUURxc2LI6wQwuK6DSI2Kv0pl3XqYEl95qZ6lwW3Y0IhWuS6GnF+ZvImPKNbve/vHFYnGbkNuX5I/P",
+	"X/4Z/uvE/tfNE/vff3hK/khePv8D/uvFs5d/+e9/gmf+kPzp9tmNOPOU0ValUMftRcqqDxfkFi5Vt6fW",
+	"PVcUmOTCg1ZU8FSaM93VGH3BaObaLXaqLTbsy84IOH9+ce974eMttXMf1aOaqAsxMy8wIF66Sqa09Zgh",
+	"57LCw3XBpkwxERLnBdMev6Q3wfLePXPEXAm+Qtz2uAU1THFaREWE07ksAeZM1gKTYDm9Y8TQapavrEMl",
+	"/Arwuy3EdHfsK6sNeWtIJpkeqTZEVcKdi1CGs1ImYqftLRIp5GxYz4EWZweTBkfxbzzr5rWqKvjNjnZM",
+	"03qPkTZbcaUiC6kcdFFf4G6OvdbNVLttPjn7q/3Djt33j86oktKGZHQZ8HJcv67hC0b+07UEdsYVlVz8",
+	"lgHQVU8gbRdpXHlgxn1eAYLKD3+HT5hg65vFm54nA+dgGwnu4TNOueA63zmO+jM+3qu1dqWe3DvcufHS",
+	"H6WxC4TAF53Og9xrlt2S/52acyvYF3MbwJ3ozHqOU6l6NQZ/+2QA0+9hUd97o6p8pjPW17AP32PdVTmD",
+	"dEa0sy+nJTCZtPdbsgL21ImsUsjZCftSSrUCsdHfXZUEPzVkWbVRVQoXuWeY+5gzVoIn/pyW/PndyyCb",
+	"Qs4gGbJ5O3oNr/Av+/8v+/8v+/8t2P89k5bDEinYzzjEN5O3u/JQbR2JulUbzRfWQJ6Uit1xVg+h8eAT",
+	"7+Xs7cI1MoxCIEPTOaTPDxyfbL6rr1Ecvz8iWhIwB8opkUVGFEsB1hxjzjTLtizYUCyyKDydGKQnAKqD",
+	"XLt0W4O1RmihGM2WPi8HpOMM6wgCll/AXnS4PVQxCJSGioz1AxeF2Hng3hvZ/DvRrmvv8NAsiwMnc5Zl",
+	"sGgzKTNX3DLtVrg+NXuuGXVf2MsggE9sLPPqx/0ia7KgYpk4VEgjM7rsOxQyrKcbjCjuiMIyLksBfnrf",
+	"WgaXWQoM/4O/AgHqFqTxsMcb8RCwP2l1bQSXKVutXlxdf8hZ0gUT2cJONgyDrGQNLQLh9RNSiYJpT7/m",
+	"LI3PawAs6UrRuqY8uxFA4mPonGH7FaAaEaDwwaibdQsaS1a4ah7HlkeuIceCebUbYUdMXLrWbMrXimLB",
+	"tZ0MUJaQxAuAjvBbysoQQM25EVKk7DQgorlwIETTRes9sXGnK65+ZqV4AaUN2zGR4F7QvwGCX8GF+fMP",
+	"T7bsgePyf5157XmMAKTYZBPwR8M6RuSLlDVq0PAesw7hnG3fX6DliVdhkytZzXLXxCwrYaDqxV4UT2GH",
+	"eSxeIBQN53UwOV2IpJfwJt+houKHP2Itta+nI7Xz4Mc6/YQEor0jOFvYqar+TjucS/oQnjpiNsm/RMR8",
+	"0rWUmV7pu5lIqjLdasIJAmoaZ9JcavvokqgqzpUOG778VG28xrmQtR7IBC6seeBipgcRAmkNfc/2XPN/",
+	"QOCagqeu5ziEeaeUF1Zrcqoy+EB7+glpyMT9sXVjky70og9u6KPdDu6BmRaCgdsjd8mTybIj0lNSY5iy",
+	"Av6P//UfNzdfXry4uVE3N+LX//pfusbAWhQ347pB2CB2sx6KkTPMok0lVDBufU0XlNzlix4AARdCn614",
+	"6uMAhAv610c64n4fDzPKSBzUc4jBnXwm7d0AWSs92gEiNfpNDC+6voE7mrc2wm5QpjZbR0U5bVUaBXdY",
+	"Cu86wD82t+xPSpZxdmx8sKlIXV4OaCqYvBWoKb8I/R1de0vnq8aaOuQuOmvWxgzwJjVL1c2lathBNfn4",
+	"/Qb+a+2XP1YrG52g/ZIuQ1dha1Nbx2YNS7nfvq7jknX13ac5S+dkUWmDVUATxoRDMmEZhjaWTD8j7+VM",
+	"Y5ADmCPldNoCvWHCdFrd1yI7mKp6JRy9seA+flcEVyrj+N6/LRaba/jBoToROqNcuMiOzqkqmXBF2U0+",
+	"SlYTSJ+E0OOfV0KPf2rKALAw80ny5MvJTJ64HzoEqWehZnAvB+gYt0661GuKGickGcqdpejZj7IWjhS/",
+	"79j9hE+MaMJwho/SdBM4nbUAMNrsVJryLF6KSJBcVoiZ5PIvqbQmhym2yiRYc52zzN4CNuuTB3ufgyAP",
+	"Y2ZGOuvwK47S27xdT6IfcK5xANBlrT7srgrN5trsUtlsQ2ltsrGW7AiNKO6r+nI3KB6XEzAyMvEJ8J5U",
+	"S0AuTLA10mdjIUO3ZFTZ+yH8hq5hGbQWsXR8D3328TNNR+VRhfG7i68BA5YvWBatDO0XWZNCgv/vEdUx",
+	"SQTHtzZB9adSMbPaxdPqziqp1lug1T/jI2NmDnNZuln6NFAbXhRElkxoYBUwI3AroqrDFOHoahpKPBpY",
+	"4ti0dEKMnNuHraFBzMunpOBi3ouNiMLeCjbj6dCtSPa9Qo9BmI6iCU16EbqimfF44SZnC5ggNBVSsYTM",
+	"Ta8w8R+DmouPjLnlcYZxCYmucwntXMAtKVv1puGEg3x6i2BvOl076rYCGV4Bs46HWSxLew8wDXOc3RiY",
+	"8F1BTJzxO4QJXhAKk59w4VaTK3tqdDL8fWDuSvB4cLDwlY4CheWk0eUmxax8aZDp5FYSQNxaW+Oqvgto",
+	"STKeBZSaDI9vrpz+bzbULeQd21MHxrJuoP5UsWgRVGvagshx87Yl79PSPVu06kl5Q52vrIXrdGxtOpR+",
+	"J/8U3mkOJ/BHEOW7725+cYjd7OjLEEEwLmwTgJZKBfnrgu2wrdsIwkMw8hLuTHBIVxpxUTW7YwLKpE7X",
+	"ODyC5dekYBQQRzCZY3LWcRIAHC7bH9phJHtsva4zh3HdEw5yENiJ4zRC/7sW6IrbczKK0RZ+HkezBWdt",
+	"sCnd5+0uS19ysQ3q8DMXj8Y0/yzVTBoTB/jZDtayzE81+fz2Y0K0DDVsS8gkU3u5WOOl6RUoLIScTvXz",
+	"f2ha/7OF7LTmQgtXFSenrepGyjPXcnUKVcmBQ1l31yPxmfg0nT4otbZas6RpvVvRUn9/ziMoYnZy+faN",
+	"Pga7rN2BfutgEBbU/m/OsGI90Fj2KvAwIMsZpG20m8nFWcMUUA1frZD7OUwPVwiaM6wSxaB5xQ3e2gOw",
+	"1pSxjCg8vQSWZSsoH3bGLmMpz1hmT5jsRuBL2NmFNElDJwVFNq4aTJYa3mCdZLCj9PRcMWqQ/248iKAH",
+	"QYM8bOqxWf2u7eI6okcM4Llgv6LpPPgLadWu3DjPpdRe9+xzW/sgobkxl0XWYj72/RYi6297tIND3+Mp",
+	"Ob/8uxuhadbo64aEOOJO7ZD/6qzqxoyyi9/VWtWK0MLCDzRXrb7hhayhVlDWiTshCRXLADml6R3LnpEL",
+	"WTvyJGZcLT9XhGcJYYVmzU+6b6Ougauve6tbGP4RzprmGfiLMXc2vqJ73wP3Y4UGrMRxQ9nLxsTa7Gml",
+	"V4iAuhd7qFMCgtbGKaNLPgcL777nqSa3GZ8xbW6fEdfKZY+R0MpzI6wGgEaE8r/Q53VKwjUEtRQqH+A7",
+	"MqK5ACJbdiPcZC435b4N3+WHl3/oOklwTbpNx8N8oq9J8a4bX/YuTsDKHuGOocWrAFyx+lRN0/okU3Q6",
+	"RLPxk/39ZfB17yXrS1qPLmb7an24XrR2RUG4EScs4gbX1G4vB8AGKT5iZDC43ART2yv64fTRJa2PWv0O",
+	"co1W+G6Nj/3kxB4ssQL8V037GY4d7F+rNhVRYa2L21nN0Mc4gRofJdL+kH3y8kD7JCKlOq2bYuG1aPma",
+	"/odIeW9X6B6L0B3nevEVyfGTYGs30PXimzV/b+3Edcd2uOGCP9c+u7lpjm+PbQybEnBZ3k5PIMzcFxHf",
+	"Z1EOXfT6FR1N8cp5Qlh75Wjasv2eLzxHfLefGZwUz14ZTjhNtKEFQwBuaF/qqj/9IO/Yvtt4/Ea+exSS",
+	"ColR31Yp6Z9edAFRPv6STFS8pl/VVQ3FirKZ4CCh4kh7u7AXn2pRrrhDV6piG/qomOGKLZwg+qLtF0wb",
+	"qQ5li379doyEaycGIWcwwwSvYbsVel7AHx5S7Pe93gX1+dbMO5IvwtCAwDvd5mE5isiBXQTB/8o8OSpR",
+	"ZSSACjsaCsYlFCdK1pp5/OtWUY7930x6AUIOOHSxYQ1Pd3lBP3YJfuJxpBi7KPg6l4TquQZMNMwgtKum",
+	"sEMUGnsrbSCZ2kPjmfR6FDgGvnVYAqkclKIjDzUrFJTwfYYYWWT4Jli0KSQBZBAAbLN3DlYU3bm/t2Ml",
+	"Ldzgj5D/Ndqu8pHFTpbXvkSZMz/Pc+o6oLqOE2vTfqEiG2ltwvCPZ3Wg5SvE4jHKvnAkZas3Nu6tUZSq",
+	"CPDIHLohmMGEaMiISlJLNV+ny+lcSrvkc7Y8SXNaFEzM2EDY8Nw/8xn/aNwCcpgCPYz+WmgIDOGh8FQT",
+	"Wtk7i7EzSgW4QnrOrHHR5JpNziqTC8fdHrV9W69uqDJIZxfJD8gbzdCrZVvcI2RocXTMcn8XNi8Qa6zq",
+	"i2/P3LZwiqXS7vhhSB4g5mgI0ZOGfMhxyDi1bdcqV6arRhRmGwtN0X/L93HW+aWD1UlcDZ8vcdr19AP3",
+	"vO/0ey0MU5fowI+xYM34j2fF3oqGXCUaL/0b6dqfJKGiGdqxMDlWF2wD6F2wnBXT3qKKcH6kUjFSMz7L",
+	"NdYRTZbJyk3vR5/mwJILn5HgqoHRSpoqNiR8AN3y8bVn5JMols1kjsCfl7pFToZYPQqqRbkh/5baf5/Q",
+	"ugVlHK4/dc4L1mZGsGddTZf/vmk/7GUG5DBq05KdoJ+Jp5hG8XeKol0RpQmdYDsSlF9NoebXG1UjoSqm",
+	"r+rGb+He65/fwCN2efXLK84GuuqNJAw2/LpP/6rbfe03HKX6cdu6jpUfyB2/FcxRABicwUtATxwpl+XJ",
+	"Gk/xOuDX/3z7+UdCyYIKPmXQRIy3DCKniLZfcMGgp9K5NXMuMvtLKFIqc2mkTkJJI5as2F9jZeLbTCch",
+	"ZNmqZXPwhcpXMgH0YkI0SxUz2hWPmh4zJ0tHrPytFJLVuSwazbGn3lpB2bksORsgMH9l33RFMLvstgfK",
+	"5LD7rYFr7oKBmgAMpiEcjmgZZ2lAqoS2lwcyZq5EzKXKoUqB+c4ICK1NGGGL0iy7VnBlX+6Ot/59Lu55",
+	"ztI5y1DszNoYaf8vWi0QAqHjeraaS6HWroVlaL21Fe5Pl47vXV9DFZyAaPF6re+bimmNRhwYy8FNTPCf",
+	"DfIwmSxDa7t9E2h2HSrvfc+1+ZuuaPEKp9+pxjdg9e3fFvHrEWuemu+NWPp01RJyHEtf2df0ByFAPXSW",
+	"i6wo0Vq9WVQVgrqXXv1xhWyDwO5X/qIGTRg789J4YjrwNQAW2ED0I+UqrQqqOunqOihRuL3IIZ5iKCGz",
+	"k/2I3zuVRWF9DDAg6JJNeVG4wEMP+nwLM6qbm+TeWFDH3RuXtHZuctSdYfUyEskqrb3LiO4l+s+wWYol",
+	"4X2VMEam810QbC7tg2MlkezYR8CvgXmHel8KuoyUn4WjEpFwXPoaoY+dJw/E+lyAEcj4ggmXUu3AXtFV",
+	"iZ0QW7ixDTU8DWz9is94RnJa3DHdJlL2fAAQ1MFQTE6LYNiIFDfCPpNWxnoNCbHHN8I8QN0MF6wVYoFO",
+	"8ymfKKahhQaZBG7ErZD1b4vFrdVIWmjZRkTD2mRuxza8BPZoWhSt4nv3wVitv3Oj1iX+1Yj9Wm6GI7Vs",
+	"udnbuYju3q3mYukFaU2D7y+MRD8KVDaVaqZIqVJLQlHLQzbbahEXViF7w001Y+UWiowpn1UKz36IbkK1",
+	"MzXubq0NK+2vsJkw1Oc5xjX4rZE3win4UzjM0zzxuw9TG01zLyWZojXgWFHhzkL84WwG7Bg5FdkzckZS",
+	"e7fJKWTl82Y3YQM2JZqLmb0BMQNorjurcY2xuVEU2I59LPWF7+o7Fe0vY9USr6kHLk2f+iE204BVZQJQ",
+	"/m/PKpNLxf8Tvv1H8opRxdTtM/LWQMcpOopGA7KC/Uniktz2Z553rxPm5sq+wVgFAXbso8DV4Ff1LDcI",
+	"fWRYBJzEhb7xBfpyIUbRlJ3UQOk01KJyZZ+7dsxPo22U1iw9jSUOBytWDlAnJKWVdkFGQOfVvm1lpXqV",
+	"pisS20FY971GP5g3dF8O0t2ocY95HwF5XsiYTUofIwPjXTVge8av/rr29LUgAcEFPvSYAL/gjXa+qLyM",
+	"O2+v+VSRuJZClQ6MSCjB0Yb2/FZUwp+ULPdbx5E5D/gdE6QqI/IeoNRWSA8aNe9Ln+4nm7Gr8g+jb9Y7",
+	"g8HaqLsm4MV2m4tORgInx9d3PAOynu+ClWD1kw/svx9GQ3yCQTMmWkrinBLgAejUkzUDtU5DsMERcDAL",
+	"9Vi05vBFwYdRmPNC6mCLexVjKwHblWdfG5Hn/mvwMePSv43oYNq/ooprKVbi3JXY7mMiw/xj8jE5LY7i",
+	"Y8Jqd2/QRr5RdimMFoJhAFEAkTxJV2pKcf2aPbu1Y36/1RzfmzqYZK1L1Yy4TZTP02oI++S8QoF+5uz7",
+	"OR05Lc4PXw13QBU5I6VdT8ycN0NDQe4q+lq3zmz3pfbZgwcgWzru0rVgDBXTVWFiujutZbROciFnhG9f",
+	"yZnylTXdi/nG/v67tADw5d+wDfgFcljddgDZ1XoNQcXF7AQ1eChP0s5unbpKMDJh2GbmaMIwIaMYzRxT",
+	"2BqhhVTzT/YIqsajzsHBj1IAjVNfgCR74SqiWQq4STtRB7yubjAKXONtFyR85iuJ53eNZZg2T5J7LdYV",
+	"Jkq/kssbqlcqVRYTycyQhdSGaEkWVCyjqWYHxk6yQtWzqat9Hfa/MFbAMThlImVkJhtArlblABqfsqBi",
+	"C4SPNWXBBu1xTdyuLdeUG7bT4feBZuzM2s4Rj797GsSX0Q0iamyfQbS/jUK1IWeEEteoiFUgmTNpHTax",
+	"Eguq5iw7aaqR+xCwA4lhsLYLurRHX8Gmxh6spx1llaEpUEN/mmuv7Wpxpdnf3Ltgpe44auDnuPBSOfDh",
+	"uPqNQy3t62daDN2wX43QHA7fEshm27CKWOeDgOmrnnZTWllTnZ9gqHoIKICl82uq85EW0g49UmXlQ06n",
+	"a6qEo5eNdDD5VEFNFZJZrZdYxSl0w350MAIJSQtGBXOkoqrSOaEzxVaajqhiLXUYum1BONJpwuOJRt5L",
+	"f15GnbbvDLCCjJrurlHovWu2U5J7r5X76nLcViCrKW4nrf4M916CGTtocwj9OnPS6mDYD0LrJdg/lDpF",
+	"DbV5R3ZEW2Rlc3bwu/oh1OWNBAAHqFA+DdSvCluS1gGKum3U1tjsQbTqfqHZMa9HDzicHuLcNCCk8a7d",
+	"gFzaNJCDBxJD614DmhkYqs7IsVc0+0eAn4EqU6niyY9PHIkKSNv9wQYPFzb7ppVB7XbV2DCrr4VvYjKu",
+	"FnuzS62Fdd7ugIfuqfDX4Htv/u2Zm1TTKSuWgeIowV6ACXYMtIZB+vyucTStmyCFNoryWe4ow92XPdXE",
+	"MGby1nBwi+z+IiuVBfTdhUwoBmJZ1qp2Mc23y1og7ooBaIDWp1eiYw7sXSVzVkLbRcGn7BTW2o6vc6pK",
+	"Jux/lpQDY197Jey6d8mg4IhNYF8jIYX9y8C9HRh3DIeWYzmdtoaEHqauIVu94a4Jo+klntB03n4tbBHe",
+	"HKWX7bZhurXX8EzisA4FYom3RuxjdFN4ct6NKd4oKe+c5v0uuUAuZ38JLYjJeToXTOvA1DaTTK8OjmN0",
+	"DO72ib31IoQnI7WU0KyNKSOqpVjRKiinSXoBqwHpJWB4NV8NoXiM8LdYcKQolmBaCEX62DDReznrmOYD",
+	"NQwySThwAZDQ0FiEFHfEWjRXlt4oKZsyhcVq3RvcAfQYDTA44e8umbrj9q9+/ef/DwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -3,6 +3,7 @@ package choose
 
 import (
 	"context"
+	"slices"
 
 	"github.com/google/uuid"
 
@@ -23,6 +24,7 @@ type Shelf interface {
 	Rack(ctx context.Context, shop uuid.UUID) ([]record.Blade, error)
 	Lessons(ctx context.Context, shop uuid.UUID, material string) ([]record.Lesson, error)
 	Wobbles(ctx context.Context, shop, saw uuid.UUID) (map[uuid.UUID]record.Wobble, error)
+	Alone(ctx context.Context, shop, saw uuid.UUID) (record.Alone, error)
 }
 
 // A Station does this work in every shop on one shelf. It holds no state, and
@@ -107,6 +109,23 @@ type Stopped struct {
 	Blades []uuid.UUID
 }
 
+// WithSignOff adds that whoever asks is not signed off for a job on a saw, where
+// they are not and the shop asks for it; stops stay first.
+func (s Station) WithSignOff(ctx context.Context, shop uuid.UUID, found []guide.Finding, j cut.Job, w record.Saw) ([]guide.Finding, error) {
+	a, err := s.Alone(ctx, shop, w.ID)
+	if err != nil || !a.Asked || slices.Contains(a.Cuts, string(guide.DutyOf(j))) {
+		return found, err
+	}
+	f, ok := guide.NotSignedOff(j, w.Name, a.Stop)
+	switch {
+	case !ok:
+		return found, nil
+	case f.Verdict == choose.Halt:
+		return append([]guide.Finding{f}, found...), nil
+	}
+	return append(found, f), nil
+}
+
 // Plan weighs every blade of the rack for a cut and tells of at most limit of
 // those that may make it.
 func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Plan, error) {
@@ -131,6 +150,9 @@ func (s Station) Plan(ctx context.Context, shop uuid.UUID, c Cut, limit int) (Pl
 	p.Heel, p.HeelFrom = meets(j, w)
 	p.Learnt = r.learnt.Says(say.Word(j.Material.Name))
 	p.Exits, p.Others = choose.Supports(j, w.Saw)
+	if p.Findings, err = s.WithSignOff(ctx, shop, p.Findings, j, w); err != nil {
+		return Plan{}, err
+	}
 	for _, f := range p.Findings {
 		p.Verdict = max(p.Verdict, f.Verdict)
 	}

@@ -36,6 +36,7 @@ type Cut struct {
 	Moves     bool
 	FenceSide cut.Side
 	BrakeOff  bool
+	StoodBy   bool // somebody who is signed off for it
 }
 
 // Job settles what a cut leaves open on a saw.
@@ -48,7 +49,7 @@ func (c Cut) Job(s record.Saw) (cut.Job, error) {
 		Material: m, Direction: c.Direction, Finish: c.Finish,
 		Thickness: c.Thickness, Width: c.Width, Length: c.Length,
 		Form: c.Form, Depth: c.Depth, BevelDeg: c.BevelDeg, MiterDeg: c.MiterDeg, Bed: c.Bed, Piece: c.Piece,
-		Pieces: max(1, c.Pieces), Moisture: c.Moisture, Moves: c.Moves, FenceSide: c.FenceSide, BrakeOff: c.BrakeOff,
+		Pieces: max(1, c.Pieces), Moisture: c.Moisture, Moves: c.Moves, FenceSide: c.FenceSide, BrakeOff: c.BrakeOff, StoodBy: c.StoodBy,
 	}
 	if j.Form == cut.Through {
 		j.Depth = 0

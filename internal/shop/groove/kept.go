@@ -105,6 +105,7 @@ type keptCut struct {
 	Moves     bool
 	FenceSide cut.Side
 	BrakeOff  bool
+	StoodBy   bool
 }
 
 func (c scene) keep() ([]byte, error) {
@@ -112,7 +113,7 @@ func (c scene) keep() ([]byte, error) {
 	k := keptAsk{Piece: c.piece.Thickest, Target: c.want.Width, Depth: c.want.Depth}
 	k.Ask.Piece, k.Ask.Fit, k.Ask.Edge, k.Ask.Count = a.Piece, a.Fit, a.Edge, a.Count
 	k.Ask.Cut = keptCut{d.SawID, d.Material, d.Direction, d.Motion, d.Finish, d.Thickness, d.Width, d.Length, d.Exit, d.Other, d.Form, d.Depth,
-		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff}
+		d.BevelDeg, d.MiterDeg, d.Bed, d.Piece, d.Pieces, d.Moisture, d.Moves, d.FenceSide, d.BrakeOff, d.StoodBy}
 	return json.Marshal(k)
 }
 
@@ -121,7 +122,7 @@ func (k keptAsk) ask() Ask {
 	return Ask{Piece: a.Piece, Fit: a.Fit, Edge: a.Edge, Count: a.Count, Cut: shopchoose.Cut{SawID: d.Saw, Material: d.Material,
 		Direction: d.Direction, Motion: d.Motion, Finish: d.Finish, Thickness: d.Thickness, Width: d.Width, Length: d.Length, Exit: d.Exit,
 		Other: d.Other, Form: d.Form, Depth: d.Depth, BevelDeg: d.Bevel, MiterDeg: d.Miter, Bed: d.Bed, Piece: d.Piece, Pieces: d.Pieces,
-		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff}}
+		Moisture: d.Moisture, Moves: d.Moves, FenceSide: d.FenceSide, BrakeOff: d.BrakeOff, StoodBy: d.StoodBy}}
 }
 
 func unmarshal(pairs ...any) error {

@@ -10,6 +10,8 @@ import (
 	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/measure"
+	"corte/core/say"
+	"corte/core/verdict"
 	"corte/internal/refusal"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/kit"
@@ -59,12 +61,44 @@ func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade) (stor
 	if err != nil {
 		return store.Entry{}, err
 	}
+	if made.Note, err = s.signedOff(ctx, shop, made, w); err != nil {
+		return store.Entry{}, err
+	}
 	raw, err := json.Marshal(detail)
 	if err != nil {
 		return store.Entry{}, err
 	}
 	entry := store.Entry{Shop: shop, At: made.Sent.At(s.Now()), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
 	return s.Store.Append(ctx, entry, teaches(ctx, detail))
+}
+
+// signedOff refuses a cut that whoever makes it may not make alone, and answers
+// the note that the log keeps. One that was made while the server was away is
+// logged whatever it was: the blade has done it.
+func (s Station) signedOff(ctx context.Context, shop uuid.UUID, made CutMade, w store.Saw) (note string, err error) {
+	j, err := made.Cut.Job(w)
+	if err != nil {
+		return "", err
+	}
+	alone := j
+	alone.StoodBy = false
+	found, err := shopchoose.At(s.Store).WithSignOff(ctx, shop, nil, alone, w)
+	switch {
+	case err != nil || len(found) == 0:
+		return made.Note, err
+	case j.StoodBy:
+		return noted("Somebody signed off for it stood by.", made.Note), nil
+	case made.Sent.Waited > 0 || found[0].Verdict != verdict.Stop:
+		return noted("Not signed off for it.", made.Note), nil
+	}
+	return "", &refusal.Error{Reason: refusal.Forbidden, Field: "cut.stood_by", What: say.Of("%s Where somebody who is stands by, say so.", found[0].Why)}
+}
+
+func noted(first, note string) string {
+	if note == "" {
+		return first
+	}
+	return first + " " + note
 }
 
 // teaches takes in what a cut says of its material.

@@ -1785,6 +1785,500 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who asks, in which shop, and whether one must sign in */
+        get: operations["getSession"];
+        put?: never;
+        /**
+         * Sign in with a name and a password
+         * @description Whether it is the name or the password that is wrong is not told, and takes no less time to tell.
+         */
+        post: operations["signIn"];
+        /** Sign out on this browser, and at a tablet let go of the name that was tapped */
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign in with a recovery code, and set a new password
+         * @description The code is used up, and every other browser is signed out.
+         */
+        post: operations["recover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/passkey-challenges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to sign in with a passkey */
+        post: operations["challengePasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in with what the authenticator answered */
+        post: operations["signInByPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Go over to another shop that one belongs to */
+        put: operations["enterShop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** At a shop's tablet, say who works now */
+        put: operations["takeHand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/invitations/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** To what an invitation invites */
+        get: operations["getInvitation"];
+        put?: never;
+        /**
+         * Take an invitation, with a name and a password of one's own or as who is signed in
+         * @description It is used up by that.
+         */
+        post: operations["acceptInvitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One's own way in */
+        get: operations["getAccount"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change the password; every other browser is signed out */
+        put: operations["changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set the PIN that goes with one's name at a tablet of this shop */
+        put: operations["changePin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ten new recovery codes in place of all earlier ones */
+        post: operations["makeRecoveryCodes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/passkey-challenges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin to add a passkey */
+        post: operations["challengeNewPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add the passkey that the authenticator made */
+        post: operations["addPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/passkeys/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let a passkey open nothing any more */
+        delete: operations["dropPasskey"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/account/sign-outs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign out on every browser */
+        post: operations["signOutEverywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who belongs to the shop, and what each is signed off for */
+        get: operations["listPeople"];
+        put?: never;
+        /**
+         * Add somebody to the shop
+         * @description They can be tapped at a tablet at once; an invitation gives them a sign-in of their own.
+         */
+        post: operations["addMember"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change a name or a role
+         * @description The last owner with a sign-in stays one.
+         */
+        put: operations["changeMember"];
+        post?: never;
+        /**
+         * Let somebody belong to the shop no more
+         * @description What they did stays under their name.
+         */
+        delete: operations["removeMember"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget somebody's PIN, so that they set a new one */
+        delete: operations["dropPin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * An address that gives somebody a sign-in of their own
+         * @description Good for one use and seven days; an earlier one of theirs leads nowhere then.
+         */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/people/{id}/sign-offs/{saw}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say which cuts somebody may make alone on a saw
+         * @description In place of what was said before; none withdraws it.
+         */
+        put: operations["signOff"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/passes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What opens the shop without a password, tablets, tokens and guests' links */
+        get: operations["listPasses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/passes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let one of them open nothing any more */
+        delete: operations["withdrawPass"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make this browser a tablet of the shop
+         * @description It stays that until it is withdrawn; whoever made it is signed out on it.
+         */
+        post: operations["addDevice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tokens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A token for a script
+         * @description Sent as `Authorization: Bearer`. It may what its role may, until its last day.
+         */
+        post: operations["addToken"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blades/{id}/guests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An address at which a saw doctor reads the report of one blade */
+        post: operations["addGuest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/guests/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The report of one blade, for whoever has its address */
+        get: operations["readReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who signed in, changed roles, took data out or struck rows */
+        get: operations["listAudit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/materials": {
         parameters: {
             query?: never;
@@ -1999,6 +2493,8 @@ export interface components {
             fence_side?: components["schemas"]["Side"];
             /** @description Somebody says that the saw's blade brake is bypassed, as its manual says. */
             brake_off?: boolean;
+            /** @description Somebody who is signed off for it stands by whoever makes it. */
+            stood_by?: boolean;
         };
         /** @enum {string} */
         JobStage: "by rule" | "rough" | "rips" | "crosscuts" | "sheets" | "joints";
@@ -2739,7 +3235,7 @@ export interface components {
         /** @description What stands against a cut on a saw, whatever blade is on it. */
         Finding: {
             /** @enum {string} */
-            rule: "short" | "clamp" | "trapped" | "tilt" | "fires" | "knife" | "veneer";
+            rule: "short" | "clamp" | "trapped" | "tilt" | "fires" | "knife" | "veneer" | "sign-off";
             verdict: components["schemas"]["Verdict"];
             why: string;
             way_out: string;
@@ -5005,6 +5501,17 @@ export interface components {
             /** @description The shop's own cuts correct the model. */
             learning: boolean;
             /**
+             * @description What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+             * @default off
+             * @enum {string}
+             */
+            sign_off: "off" | "caution" | "stop";
+            /**
+             * @description A name that is tapped at a tablet wants its PIN. Left out, it does.
+             * @default true
+             */
+            pins: boolean;
+            /**
              * Format: double
              * @description What one costs, in the shop's own money; 0 if not said.
              */
@@ -5030,6 +5537,17 @@ export interface components {
             /** @description The shop's own cuts correct the model. */
             learning: boolean;
             /**
+             * @description What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+             * @default off
+             * @enum {string}
+             */
+            sign_off: "off" | "caution" | "stop";
+            /**
+             * @description A name that is tapped at a tablet wants its PIN. Left out, it does.
+             * @default true
+             */
+            pins: boolean;
+            /**
              * Format: double
              * @description What one costs, in the shop's own money; 0 if not said.
              */
@@ -5048,6 +5566,244 @@ export interface components {
             id: string;
             /** @description Its ETag. */
             version: number;
+        };
+        /**
+         * @description What somebody may do, each more than the one before: look; work at the saws; change the rack and the records; run the shop.
+         * @enum {string}
+         */
+        Role: "viewer" | "learner" | "worker" | "owner";
+        Session: {
+            /**
+             * @description open: no sign-in, on this machine alone. out: one must sign in. tablet: at a shop's tablet, where nobody was tapped. in: somebody works.
+             * @enum {string}
+             */
+            state: "open" | "out" | "tablet" | "in";
+            /** @description What may be done; viewer also where one must sign in first. */
+            role: components["schemas"]["Role"];
+            /** @description Whose name work goes under. */
+            name?: string;
+            /** Format: uuid */
+            member_id?: string;
+            shop?: components["schemas"]["SessionShop"];
+            /** @description That who is signed in belongs to. */
+            shops: components["schemas"]["SessionShop"][];
+            /** @description What this tablet is called, where it is one. */
+            device?: string;
+            /** @description Who can be tapped at this tablet. */
+            hands: components["schemas"]["Hand"][];
+            /** @description Whether the shop wants a PIN with a name that is tapped. */
+            pins?: boolean;
+            /** @description Whether passkeys work under this address: they need a name, not a number. */
+            passkeys: boolean;
+        };
+        SessionShop: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        Hand: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description Whether they have set a PIN. */
+            pin: boolean;
+        };
+        Password: string;
+        PersonName: string;
+        PinCode: string;
+        SignIn: {
+            name: string;
+            password: string;
+        };
+        Recovery: {
+            name: string;
+            code: string;
+            password: components["schemas"]["Password"];
+        };
+        EnterShop: {
+            /** Format: uuid */
+            shop_id: string;
+        };
+        TakeHand: {
+            /** Format: uuid */
+            member_id: string;
+            pin?: components["schemas"]["PinCode"];
+        };
+        Invitation: {
+            shop: string;
+            /** @description Who is invited. */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Format: date-time */
+            ends_at: string;
+            /** @description Who is signed in here, and could take it as that. */
+            signed_in?: string;
+        };
+        /** @description Name and password of a new sign-in; left out, it is taken as who is signed in. */
+        Acceptance: {
+            name?: components["schemas"]["PersonName"];
+            password?: components["schemas"]["Password"];
+        };
+        Account: {
+            /** @description What one signs in with. */
+            name: string;
+            /** @description How many are left. */
+            recovery_codes: number;
+            passkeys: components["schemas"]["Passkey"][];
+            /** @description Whether a PIN is set in this shop. */
+            pin: boolean;
+        };
+        Passkey: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            made_at: string;
+            /** Format: date-time */
+            used_at?: string;
+        };
+        PasswordChange: {
+            now: string;
+            new: components["schemas"]["Password"];
+        };
+        PasswordAgain: {
+            password: string;
+        };
+        PinChange: {
+            pin: components["schemas"]["PinCode"];
+        };
+        RecoveryCodes: {
+            codes: string[];
+        };
+        /** @description `publicKey` of navigator.credentials, with binary values in base64url. */
+        PasskeyOptions: {
+            [key: string]: unknown;
+        };
+        /** @description A PublicKeyCredential, with binary values in base64url. */
+        PasskeyAnswer: {
+            [key: string]: unknown;
+        };
+        NewPasskey: {
+            name: components["schemas"]["PersonName"];
+            credential: components["schemas"]["PasskeyAnswer"];
+        };
+        MemberInput: {
+            name: components["schemas"]["PersonName"];
+            role: components["schemas"]["Role"];
+        };
+        Member: {
+            /** Format: uuid */
+            id: string;
+            /** @description Its ETag. */
+            version: number;
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Format: date-time */
+            since: string;
+            /** @description Whether they have a sign-in of their own. */
+            signs_in: boolean;
+            /**
+             * Format: date-time
+             * @description Until when an invitation of theirs is open.
+             */
+            invited_until?: string;
+            pin: boolean;
+            signed_off: components["schemas"]["SignOff"][];
+        };
+        /**
+         * @description A kind of cut: along the grain, across it, in sheets, or not through.
+         * @enum {string}
+         */
+        SignOffCut: "rip" | "crosscut" | "sheet" | "groove";
+        SignOffInput: {
+            cuts: components["schemas"]["SignOffCut"][];
+        };
+        SignOff: {
+            /** Format: uuid */
+            saw_id: string;
+            cuts: components["schemas"]["SignOffCut"][];
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        People: {
+            items: components["schemas"]["Member"][];
+        };
+        PassAddress: {
+            /** @description To be put behind the address that Corte is reached under. */
+            path: string;
+            /** Format: date-time */
+            ends_at: string;
+        };
+        ShopPass: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "tablet" | "token" | "guest";
+            name: string;
+            role?: components["schemas"]["Role"];
+            /** @description Whose report a guest reads. */
+            blade?: string;
+            made_by: string;
+            /** Format: date-time */
+            made_at: string;
+            /** Format: date-time */
+            ends_at?: string;
+            /**
+             * Format: date-time
+             * @description When it was last used, to the hour.
+             */
+            used_at?: string;
+        };
+        ShopPasses: {
+            items: components["schemas"]["ShopPass"][];
+        };
+        DeviceInput: {
+            name: components["schemas"]["PersonName"];
+        };
+        TokenInput: {
+            name: components["schemas"]["PersonName"];
+            role: components["schemas"]["Role"];
+            /** @description How long it is good. */
+            days: number;
+        };
+        Token: {
+            token: string;
+            /** Format: date-time */
+            ends_at: string;
+        };
+        GuestInput: {
+            name: components["schemas"]["PersonName"];
+            days: number;
+        };
+        GuestReport: {
+            shop: string;
+            blade: components["schemas"]["Blade"];
+            survey?: components["schemas"]["SurveyReport"];
+            /** Format: date-time */
+            ends_at: string;
+        };
+        AuditRow: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            /** @description A name, or what stood in for one. */
+            who: string;
+            /** @description A sentence without its full stop. */
+            what: string;
+            /** @description Whom or what it was done to; empty where nothing. */
+            about: string;
+            /** @description The network address it came from. */
+            address?: string;
+        };
+        Audit: {
+            items: components["schemas"]["AuditRow"][];
+            /**
+             * Format: int64
+             * @description What to ask for `before`, where there is more.
+             */
+            next?: number;
         };
         Shelf: {
             [key: string]: unknown;
@@ -5504,6 +6260,8 @@ export interface components {
          *     It is no part of what the key is held to.
          */
         MadeAfter: string;
+        /** @description What an address ends in that opens something to whoever has it. */
+        Secret: string;
         /** @description The version that was edited, as its ETag. */
         IfMatch: string;
         Limit: number;
@@ -8902,6 +9660,792 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description Signed in. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    recover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Recovery"];
+            };
+        };
+        responses: {
+            /** @description Signed in. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    challengePasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the browser's authenticator is asked, as WebAuthn has it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyOptions"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signInByPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyAnswer"];
+            };
+        };
+        responses: {
+            /** @description Signed in. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    enterShop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EnterShop"];
+            };
+        };
+        responses: {
+            /** @description In the other shop. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeHand"];
+            };
+        };
+        responses: {
+            /** @description Everything is by them until somebody else is tapped. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What an address ends in that opens something to whoever has it. */
+                secret: components["parameters"]["Secret"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It can be taken. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    acceptInvitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What an address ends in that opens something to whoever has it. */
+                secret: components["parameters"]["Secret"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Acceptance"];
+            };
+        };
+        responses: {
+            /** @description Signed in, in that shop. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAccount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The account. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description Changed. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changePin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinChange"];
+            };
+        };
+        responses: {
+            /** @description Set. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeRecoveryCodes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordAgain"];
+            };
+        };
+        responses: {
+            /** @description The codes, which are shown this once. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryCodes"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    challengeNewPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordAgain"];
+            };
+        };
+        responses: {
+            /** @description What the browser's authenticator is asked, as WebAuthn has it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyOptions"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPasskey"];
+            };
+        };
+        responses: {
+            /** @description Added. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out everywhere, here as well. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addMember: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberInput"];
+            };
+        };
+        responses: {
+            /** @description Added. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeMember: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+                /** @description The version that was edited, as its ETag. */
+                "If-Match": components["parameters"]["IfMatch"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberInput"];
+            };
+        };
+        responses: {
+            /** @description As they are now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeMember: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description They are gone. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropPin: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The address, which is shown this once. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassAddress"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    signOff: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+                saw: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignOffInput"];
+            };
+        };
+        responses: {
+            /** @description As they are now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Member"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPasses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What still opens it, the newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopPasses"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    withdrawPass: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
+                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            };
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It opens nothing. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceInput"];
+            };
+        };
+        responses: {
+            /** @description It is one. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addToken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenInput"];
+            };
+        };
+        responses: {
+            /** @description The token, which is shown this once. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Token"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addGuest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuestInput"];
+            };
+        };
+        responses: {
+            /** @description The address, which is shown this once. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassAddress"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readReport: {
+        parameters: {
+            query?: {
+                units?: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                /** @description What an address ends in that opens something to whoever has it. */
+                secret: components["parameters"]["Secret"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The blade, and what was found when it was looked over last. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestReport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listAudit: {
+        parameters: {
+            query?: {
+                /** @description Only what is older than this id, as `next` says it. */
+                before?: number;
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Audit"];
                 };
             };
             default: components["responses"]["Problem"];

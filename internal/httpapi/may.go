@@ -1,0 +1,134 @@
+package httpapi
+
+import (
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/gin-gonic/gin"
+
+	"corte/internal/record"
+)
+
+// A need is what a call asks of who makes it.
+type need uint8
+
+const (
+	anybody need = iota // also a stranger
+	oneself             // who signed in, with a password or a passkey; of no shop either
+	looking             // a viewer
+	working             // a learner
+	keeping             // a worker
+	running             // an owner
+)
+
+// may is what each call of the contract asks of who makes it, and nothing else
+// decides it. docs/security.md has it for people, and a test holds the two
+// together and every call to both.
+var may = map[need][]string{
+	anybody: {
+		"getLive", "getHealth", "getSession", "signIn", "signOut", "recover", "challengePasskey", "signInByPasskey", "takeHand",
+		"getInvitation", "acceptInvitation", "readReport", "readCalendar",
+	},
+	oneself: {
+		"enterShop", "getAccount", "changePassword", "changePin", "makeRecoveryCodes", "challengeNewPasskey", "addPasskey", "dropPasskey", "signOutEverywhere",
+	},
+	looking: {
+		"createPlan", "createSweep", "createComparison", "createSupportPlan", "listBlades", "draftBlade", "readUnmarkedBlade", "getBlade", "listUsualSaws", "listUsualBlades",
+		"getPhoto", "printLabels", "listLog", "getSeason", "listFaults", "getSurvey", "getMoney", "getLife", "listStandIns", "getCare", "listCleaners", "checkWash",
+		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
+		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
+		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "getShop",
+		"listMaterials", "readLength", "listPeople",
+	},
+	working: {
+		"logCut", "judgeBlade", "inspectBlade", "noteBlade", "startWash", "stepWash", "dropWash", "endWash", "strainBath", "tickJob", "startTrial", "cutTrialPiece",
+		"gradeTrialPiece", "endTrial", "startTrace", "setTraceEvidence", "dropTrace", "endTrace", "startGroove", "dropGroove", "testGroove", "endGroove", "moveSaw",
+		"startMounting", "stepMounting", "dropMounting", "endMounting", "saveTruing", "placeGauge",
+	},
+	keeping: {
+		"addBlade", "changeBlade", "retireBlade", "restoreBlade", "setPhoto", "dropPhoto", "strikeRow", "amendRow", "mendBlade", "sendBlade", "returnBlade", "makeBath",
+		"emptyBath", "addJob", "changeJob", "dropJob", "planJob", "changeOwning", "setDadoSet", "renewParts", "addSaw", "changeSaw", "retireSaw", "restoreSaw",
+		"exportRack", "previewImport", "exportLog", "previewLogImport", "addGuest",
+	},
+	running: {
+		"importRack", "importLog", "newCalendar", "withdrawCalendar", "changeShop", "listCopies", "makeCopy", "getShopFile", "bringShopFile", "previewShopFile",
+		"addMember", "changeMember", "removeMember", "dropPin", "invite", "signOff", "listPasses", "withdrawPass", "addDevice", "addToken", "listAudit",
+	},
+}
+
+// met reports whether an actor meets a need.
+func (n need) met(a record.Actor) bool {
+	switch n {
+	case anybody:
+		return true
+	case oneself:
+		return a.Way == record.SignedIn
+	case looking:
+		return a.Role >= record.Viewer
+	case working:
+		return a.Role >= record.Learner
+	case keeping:
+		return a.Role >= record.Worker
+	case running:
+		return a.Role >= record.Owner
+	}
+	return false
+}
+
+// word is who meets a need, for people.
+func (n need) word() string {
+	return [...]string{"anybody", "whoever has signed in with a password", "a viewer", "a learner", "a worker", "an owner"}[n]
+}
+
+// needs are what each route asks, by method and path as Gin names them. A call
+// that is not in the table is a mistake that ends the start.
+func needs(spec *openapi3.T) (map[string]need, error) {
+	by := map[string]need{}
+	for n, calls := range may {
+		for _, call := range calls {
+			if _, twice := by[call]; twice {
+				return nil, fmt.Errorf("%s is in the table of who may what twice", call)
+			}
+			by[call] = n
+		}
+	}
+	out := map[string]need{}
+	for path, item := range spec.Paths.Map() {
+		for method, op := range item.Operations() {
+			call := strings.ToLower(op.OperationID[:1]) + op.OperationID[1:] // the embedded contract has them as Go names them
+			n, ok := by[call]
+			if !ok {
+				return nil, fmt.Errorf("nobody has said who may %s", call)
+			}
+			delete(by, call)
+			out[method+" "+base+strings.NewReplacer("{", ":", "}", "").Replace(path)] = n
+		}
+	}
+	for call := range by {
+		return nil, fmt.Errorf("%s is in the table of who may what, and not in the contract", call)
+	}
+	return out, nil
+}
+
+// onlyWhoMay refuses, before anything of a request is looked at, what its actor
+// may not.
+func onlyWhoMay(need map[string]need) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		n, a := need[c.Request.Method+" "+c.FullPath()], record.ActorOf(c.Request.Context())
+		switch {
+		case n.met(a):
+		case a.Way == record.Out:
+			refuse(c, http.StatusUnauthorized, "", "Sign in first: this shop is not open to everybody.")
+		case a.Way == record.Tablet && a.Member == nil:
+			refuse(c, http.StatusForbidden, "", "Tap your name first, so that it is known who does this.")
+		case a.Way == record.Tablet && n > keeping:
+			refuse(c, http.StatusForbidden, "", "This is not done at a tablet of the shop; an owner signs in for it with a password.")
+		case a.Role == record.Nobody:
+			refuse(c, http.StatusForbidden, "", "You belong to no shop here any more; ask an owner to invite you.")
+		default:
+			refuse(c, http.StatusForbidden, "", fmt.Sprintf("This needs %s; you are a %s in this shop. An owner can do it, or give you another role.", n.word(), a.Role))
+		}
+	}
+}

@@ -1,0 +1,397 @@
+package httpapi
+
+import (
+	"context"
+	"errors"
+	"log/slog"
+	"net/http"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/alexedwards/argon2id"
+	"github.com/alexedwards/scs/postgresstore"
+	"github.com/alexedwards/scs/v2"
+	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
+
+	"corte/internal/account"
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+	"corte/internal/record"
+	"corte/internal/store"
+)
+
+// SignIn says how people come in.
+type SignIn struct {
+	Secure bool             // cookies go over TLS alone
+	Cost   *argon2id.Params // of a password's hash; nil for the usual
+}
+
+// What is kept in a session.
+const (
+	inPerson  = "person" // who signed in
+	inEpoch   = "epoch"  // of theirs, then
+	inShop    = "shop"   // that they are in
+	inMember  = "member" // who was tapped at a tablet
+	inSince   = "since"  // when that was
+	inPasskey = "passkey"
+)
+
+const (
+	sessionKept = 30 * 24 * time.Hour
+	browserKept = 400 * 24 * time.Hour // as long as browsers keep anything
+	handKept    = 12 * time.Hour       // a name that was tapped goes on no longer than a day's work
+)
+
+// A door lets people in: it knows sessions, tablets and tokens.
+type door struct {
+	desk     *account.Desk
+	sessions *scs.SessionManager
+	secure   bool
+}
+
+func newDoor(st *store.Store, now func() time.Time, how *SignIn) (*door, error) {
+	desk, err := account.At(st, now, how.Cost)
+	if err != nil {
+		return nil, err
+	}
+	m := scs.New()
+	m.Store = postgresstore.NewWithCleanupInterval(st.DB(), 0) // old ones are swept with the rest
+	m.Lifetime, m.HashTokenInStore = sessionKept, true
+	m.Cookie = scs.SessionCookie{Name: cookieName("corte_session", how.Secure), Path: "/", HttpOnly: true, Persist: true, SameSite: http.SameSiteLaxMode, Secure: how.Secure}
+	return &door{desk, m, how.Secure}, nil
+}
+
+// cookieName lets browsers refuse a cookie that something else on the same name
+// has set, where they can.
+func cookieName(name string, secure bool) string {
+	if secure {
+		return "__Host-" + name
+	}
+	return name
+}
+
+func (d *door) tabletCookie() string  { return cookieName("corte_tablet", d.secure) }
+func (d *door) browserCookie() string { return cookieName("corte_browser", d.secure) }
+
+// cookie makes one that scripts cannot read. Empty takes it back.
+func (d *door) cookie(name, value string) *http.Cookie {
+	c := &http.Cookie{Name: name, Value: value, Path: "/", HttpOnly: true, Secure: d.secure, SameSite: http.SameSiteLaxMode, MaxAge: int(browserKept.Seconds())}
+	if value == "" {
+		c.MaxAge = -1
+	}
+	return c
+}
+
+// A visit is what one request knows of who asks. Handlers that change it write
+// their cookies when the answer begins.
+type visit struct {
+	door    *door
+	person  *store.Person // who is signed in
+	tablet  *store.Pass   // at which it is
+	address string
+	host    string // scheme and name that the page is under
+	browser string // the secret of one that somebody signed in on
+	cookies []*http.Cookie
+	begun   bool
+}
+
+const visitKey = "visit"
+
+func visitOf(ctx context.Context) *visit {
+	v, _ := ctx.Value(visitKey).(*visit)
+	return v
+}
+
+// who finds out who asks, and puts the request into their shop. A stranger is in
+// a shop that there is not.
+func (s *server) who(c *gin.Context) {
+	ctx := c.Request.Context()
+	if s.door == nil {
+		c.Request = c.Request.WithContext(record.As(store.For(ctx, s.home), record.Actor{Shop: s.home, Role: record.Owner, Way: record.Open, Address: c.ClientIP()}))
+		return
+	}
+	v := &visit{door: s.door, address: c.ClientIP(), host: origin(c.Request, s.door.secure), browser: cookieOf(c, s.door.browserCookie())}
+	apart := account.Apart(ctx)
+	token := cookieOf(c, s.door.sessions.Cookie.Name)
+	loaded, err := s.door.sessions.Load(apart, token)
+	if err != nil {
+		refuseError(c, err)
+		return
+	}
+	c.Set(visitKey, v)
+	a, err := s.actor(c, loaded, v)
+	if err != nil {
+		refuseError(c, err)
+		return
+	}
+	a.Address = v.address
+	if s.beside && a.Way != record.Out {
+		a = record.Actor{Shop: s.home, Name: a.Name, Role: record.Owner, Way: record.Open, Address: a.Address}
+	}
+	shop := a.Shop
+	if shop == uuid.Nil {
+		shop = uuid.Max
+	}
+	c.Request = c.Request.WithContext(record.As(store.For(loaded, shop), a))
+	if keepsSession(c.Request) {
+		direct := c.Writer
+		c.Writer = &opening{direct, func() { s.door.leave(c.Request.Context(), direct, v) }}
+	}
+}
+
+func cookieOf(c *gin.Context, name string) string {
+	value, err := c.Cookie(name)
+	if err != nil {
+		return ""
+	}
+	return value
+}
+
+// origin is what a browser calls the address that a page is under.
+func origin(r *http.Request, secure bool) string {
+	if secure {
+		return "https://" + r.Host
+	}
+	return "http://" + r.Host
+}
+
+// actor is who a token, a session or a tablet says.
+func (s *server) actor(c *gin.Context, ctx context.Context, v *visit) (record.Actor, error) {
+	if bearer, ok := strings.CutPrefix(c.GetHeader("Authorization"), "Bearer "); ok {
+		return s.byToken(ctx, strings.TrimSpace(bearer))
+	}
+	if a, err := s.bySession(ctx, v); err != nil || a.Way != record.Out {
+		return a, err
+	}
+	if secret := cookieOf(c, s.door.tabletCookie()); secret != "" {
+		now := s.svc.Now()
+		p, err := s.svc.Store.PassOf(ctx, "tablet", account.Digest(secret), now)
+		if errors.Is(err, store.ErrNone) {
+			return record.Actor{}, nil
+		}
+		if err == nil {
+			err = s.svc.Store.UsedPass(ctx, p, now)
+		}
+		if err != nil {
+			return record.Actor{}, err
+		}
+		v.tablet = &p
+	}
+	return s.byTablet(ctx, v)
+}
+
+// byTablet is who was tapped at a tablet of a shop; nobody yet where nobody was,
+// or too long ago.
+func (s *server) byTablet(ctx context.Context, v *visit) (record.Actor, error) {
+	if v.tablet == nil {
+		return record.Actor{}, nil
+	}
+	m, shop := s.door.sessions, v.tablet.Shop
+	a := record.Actor{Shop: shop, Role: record.Viewer, Way: record.Tablet}
+	id, err := uuid.Parse(m.GetString(ctx, inMember))
+	if err != nil || s.svc.Now().Sub(time.Unix(m.GetInt64(ctx, inSince), 0)) > handKept {
+		return a, nil //nolint:nilerr // nobody was
+	}
+	member, err := s.svc.Store.Member(ctx, shop, id)
+	if errors.Is(err, store.ErrNone) {
+		return a, nil
+	}
+	if err != nil {
+		return a, err
+	}
+	role, err := record.ParseRole(member.Role)
+	// A PIN is short: what needs more than a worker needs a password.
+	a.Member, a.Name, a.Role = &member.ID, member.Name, min(role, record.Worker)
+	return a, err
+}
+
+// bySession is who signed in, in the shop that they are in: the one they named,
+// or the first that they belong to.
+func (s *server) bySession(ctx context.Context, v *visit) (record.Actor, error) {
+	m := s.door.sessions
+	id, err := uuid.Parse(m.GetString(ctx, inPerson))
+	if err != nil {
+		return record.Actor{}, nil //nolint:nilerr // nobody signed in
+	}
+	p, err := s.svc.Store.Person(ctx, id)
+	if errors.Is(err, store.ErrNone) || err == nil && p.Epoch != m.GetInt(ctx, inEpoch) {
+		return record.Actor{}, nil // signed out everywhere
+	}
+	if err != nil {
+		return record.Actor{}, err
+	}
+	v.person = &p
+	all, err := s.svc.Store.Belongings(ctx, p.ID)
+	if err != nil {
+		return record.Actor{}, err
+	}
+	if len(all) == 0 {
+		return record.Actor{Way: record.SignedIn, Name: p.Name}, nil
+	}
+	named := m.GetString(ctx, inShop)
+	b := all[max(0, slices.IndexFunc(all, func(b store.Belonging) bool { return b.Shop.String() == named }))]
+	role, err := record.ParseRole(b.Role)
+	return record.Actor{Shop: b.Shop, Member: &b.ID, Name: b.Name, Role: role, Way: record.SignedIn}, err
+}
+
+// byToken is the script that a token lets in. It may no more than who made it
+// may now.
+func (s *server) byToken(ctx context.Context, secret string) (record.Actor, error) {
+	now := s.svc.Now()
+	p, err := s.svc.Store.PassOf(ctx, "token", account.Digest(secret), now)
+	if errors.Is(err, store.ErrNone) {
+		return record.Actor{}, nil
+	}
+	if err == nil {
+		err = s.svc.Store.UsedPass(ctx, p, now)
+	}
+	if err != nil {
+		return record.Actor{}, err
+	}
+	role, err := record.ParseRole(p.Role)
+	if err == nil && p.Member != nil {
+		maker, gone := s.svc.Store.Member(ctx, p.Shop, *p.Member)
+		if gone != nil {
+			return record.Actor{}, nil //nolint:nilerr // who is gone lets nobody in
+		}
+		most, bad := record.ParseRole(maker.Role)
+		role, err = min(role, most), bad
+	}
+	return record.Actor{Shop: p.Shop, Name: p.Name, Role: role, Way: record.Token}, err
+}
+
+// keepsSession reports whether a request may change who is signed in.
+func keepsSession(r *http.Request) bool {
+	at, ok := strings.CutPrefix(r.URL.Path, base)
+	return ok && r.Method != http.MethodGet && (strings.HasPrefix(at, "/session") || strings.HasPrefix(at, "/account") || strings.HasPrefix(at, "/invitations/") || at == "/devices")
+}
+
+// An opening writes cookies before the first of an answer.
+type opening struct {
+	gin.ResponseWriter
+	before func()
+}
+
+func (w *opening) WriteHeader(status int)      { w.before(); w.ResponseWriter.WriteHeader(status) }
+func (w *opening) WriteHeaderNow()             { w.before(); w.ResponseWriter.WriteHeaderNow() }
+func (w *opening) Write(b []byte) (int, error) { w.before(); return w.ResponseWriter.Write(b) }
+func (w *opening) WriteString(s string) (int, error) {
+	w.before()
+	return w.ResponseWriter.WriteString(s)
+}
+
+// leave keeps what a handler changed of the session, and writes its cookies.
+func (d *door) leave(ctx context.Context, w http.ResponseWriter, v *visit) {
+	if v.begun {
+		return
+	}
+	v.begun = true
+	for _, c := range v.cookies {
+		http.SetCookie(w, c)
+	}
+	switch d.sessions.Status(ctx) {
+	case scs.Modified:
+		token, until, err := d.sessions.Commit(account.Apart(ctx))
+		if err != nil {
+			slog.Error("a session was not kept", "error", err)
+			return
+		}
+		d.sessions.WriteSessionCookie(ctx, w, token, until)
+	case scs.Destroyed:
+		d.sessions.WriteSessionCookie(ctx, w, "", time.Time{})
+	case scs.Unmodified:
+	}
+}
+
+// enter signs a person in: under a new token, so that nobody who knew the one
+// before comes in with them.
+func (v *visit) enter(ctx context.Context, p store.Person, shop uuid.UUID) error {
+	m := v.door.sessions
+	apart := account.Apart(ctx)
+	if err := m.Clear(apart); err != nil {
+		return err
+	}
+	if err := m.RenewToken(apart); err != nil {
+		return err
+	}
+	m.Put(ctx, inPerson, p.ID.String())
+	m.Put(ctx, inEpoch, p.Epoch)
+	if shop != uuid.Nil {
+		m.Put(ctx, inShop, shop.String())
+	}
+	if v.browser == "" {
+		v.browser = account.Secret()
+	}
+	v.cookies = append(v.cookies, v.door.cookie(v.door.browserCookie(), v.browser))
+	v.person = &p
+	return v.door.desk.Store.KnowBrowser(apart, p.ID, account.Digest(v.browser), v.door.desk.Now())
+}
+
+// session says who asks, after whatever a handler changed.
+func (s *server) session(ctx context.Context) (contract.Session, error) {
+	a := record.ActorOf(ctx)
+	if s.door == nil {
+		sh, err := s.svc.Store.Shop(ctx, a.Shop)
+		return contract.Session{State: contract.SessionStateOpen, Role: contract.Owner, Shop: &contract.SessionShop{ID: sh.ID, Name: sh.Name},
+			Shops: []contract.SessionShop{}, Hands: []contract.Hand{}}, err
+	}
+	v := visitOf(ctx)
+	apart := account.Apart(ctx)
+	out := contract.Session{State: contract.SessionStateOut, Role: contract.Viewer, Shops: []contract.SessionShop{}, Hands: []contract.Hand{}, Passkeys: passkeysUnder(v.host)}
+	switch a.Way {
+	case record.Open:
+		out.State = contract.SessionStateOpen
+	case record.SignedIn, record.Token:
+		out.State = contract.SessionStateIn
+	case record.Tablet:
+		out.State = contract.SessionStateTablet
+		if a.Member != nil {
+			out.State = contract.SessionStateIn
+		}
+	case record.Out:
+		return out, nil
+	}
+	out.Role, out.Name, out.MemberID = contract.Role(max(a.Role, record.Viewer).String()), opt.Known(a.Name), a.Member
+	if v.person != nil {
+		all, err := s.svc.Store.Belongings(apart, v.person.ID)
+		if err != nil {
+			return out, err
+		}
+		for _, b := range all {
+			out.Shops = append(out.Shops, contract.SessionShop{ID: b.Shop, Name: b.ShopName})
+		}
+	}
+	if a.Shop == uuid.Nil {
+		return out, nil
+	}
+	sh, err := s.svc.Store.Shop(apart, a.Shop)
+	if err != nil {
+		return out, err
+	}
+	out.Shop, out.Pins = &contract.SessionShop{ID: sh.ID, Name: sh.Name}, opt.Known(sh.Pins)
+	if v.tablet == nil {
+		return out, nil
+	}
+	out.Device = &v.tablet.Name
+	members, err := s.svc.Store.Members(apart, v.tablet.Shop, s.svc.Now())
+	for _, m := range members {
+		out.Hands = append(out.Hands, contract.Hand{ID: m.ID, Name: m.Name, Pin: m.Pin != ""})
+	}
+	return out, err
+}
+
+// anew is the session after a handler changed who is signed in.
+func (s *server) anew(ctx context.Context) (contract.Session, error) {
+	v := visitOf(ctx)
+	apart := account.Apart(ctx)
+	a, err := s.bySession(apart, v)
+	if err == nil && a.Way == record.Out {
+		a, err = s.byTablet(apart, v)
+	}
+	if err != nil {
+		return contract.Session{}, err
+	}
+	return s.session(record.As(ctx, a))
+}
