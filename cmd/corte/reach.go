@@ -98,18 +98,22 @@ func (r reach) over(l net.Listener) (net.Listener, error) {
 	return tls.NewListener(l, &tls.Config{MinVersion: tls.VersionTLS12, GetCertificate: c.get, NextProtos: []string{"h2", "http/1.1"}}), nil
 }
 
-// url is where a browser on this machine finds it.
-func (r reach) url(l net.Listener, hosts []string) string {
-	scheme, at := "http://", l.Addr().String()
-	if r.cert != "" {
+// url is where a browser finds it: under the name that it listens on, or the
+// first that it is reached under where that is any.
+func (r reach) url(l net.Listener, s settings) string {
+	scheme := "http://"
+	if r.secure {
 		scheme = "https://"
 	}
-	if host, port, err := net.SplitHostPort(at); err == nil && len(hosts) > 0 {
-		if ip := net.ParseIP(host); ip != nil && ip.IsUnspecified() {
-			at = net.JoinHostPort(hosts[0], port)
-		}
+	host, _, _ := net.SplitHostPort(s.Listen)
+	_, port, _ := net.SplitHostPort(l.Addr().String())
+	if ip := net.ParseIP(host); len(s.Hosts) > 0 && (host == "" || ip != nil && ip.IsUnspecified()) {
+		host = s.Hosts[0]
 	}
-	return scheme + at
+	if len(s.Proxies) > 0 && len(s.Hosts) > 0 {
+		return scheme + s.Hosts[0] // the proxy's port is the usual one
+	}
+	return scheme + net.JoinHostPort(host, port)
 }
 
 // A certificate is read again when its file has changed, so that a new one needs

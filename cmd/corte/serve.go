@@ -119,7 +119,7 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 		return err
 	}
 	defer l.Close()
-	at := how.url(l, s.Hosts)
+	at := how.url(l, s)
 	if l, err = how.over(l); err != nil {
 		return err
 	}

@@ -41,6 +41,9 @@ func Furnish(ctx context.Context, st *store.Store, now time.Time) (store.Shop, e
 				return fmt.Errorf("blade %s: %w", b.Name, err)
 			}
 		}
+		if err := engage(ctx, st, now); err != nil {
+			return err
+		}
 		return play(ctx, st, now)
 	})
 	return out, err

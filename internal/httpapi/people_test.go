@@ -134,7 +134,7 @@ func (h *house) owner() *browser {
 		h.t.Fatalf("no way in: %q, %v", secret, err)
 	}
 	br := h.browser()
-	br.must(200, "POST", "/invitations/"+secret, obj{"name": "Ines", "password": password})
+	br.must(200, "POST", "/invitations/"+secret, obj{"name": "Maren", "password": password})
 	return br
 }
 
@@ -147,6 +147,16 @@ func (h *house) member(owner *browser, name, role string) (*browser, string) {
 	br := h.browser()
 	br.must(200, "POST", "/invitations/"+strings.TrimPrefix(at, "/join/"), obj{"name": name, "password": password})
 	return br, id
+}
+
+// named is the one of a list that is called so.
+func named(list any, name string) obj {
+	for _, one := range list.([]any) {
+		if one := one.(obj); one["name"] == name {
+			return one
+		}
+	}
+	return nil
 }
 
 // The first owner comes in by the console's link, once; the link is made anew
@@ -164,12 +174,12 @@ func TestFirstOwner(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	h.browser().must(404, "POST", "/invitations/"+lost, obj{"name": "Ines", "password": password})
+	h.browser().must(404, "POST", "/invitations/"+lost, obj{"name": "Maren", "password": password})
 	in := h.browser().must(200, "GET", "/invitations/"+secret, nil)
 	if in["role"] != "owner" || in["shop"] == "" {
 		t.Errorf("it invites to %v", in)
 	}
-	for field, body := range map[string]obj{"name": {"name": " ", "password": password}, "password": {"name": "Ines", "password": "Ines      "}} {
+	for field, body := range map[string]obj{"name": {"name": " ", "password": password}, "password": {"name": "Mara Lind", "password": "mara  lind"}} {
 		if w := h.browser().do("POST", "/invitations/"+secret, body); w.Code < 400 || decode(t, w)["field"] != field {
 			t.Errorf("%v: %d %s", body, w.Code, w.Body)
 		}
@@ -179,7 +189,7 @@ func TestFirstOwner(t *testing.T) {
 	var all sync.WaitGroup
 	for i := range codes {
 		all.Go(func() {
-			codes[i] = h.browser().do("POST", "/invitations/"+secret, obj{"name": fmt.Sprint("Ines", i), "password": password}).Code
+			codes[i] = h.browser().do("POST", "/invitations/"+secret, obj{"name": fmt.Sprint("Maren", i), "password": password}).Code
 		})
 	}
 	all.Wait()
@@ -225,13 +235,13 @@ func TestWhoMayWhat(t *testing.T) {
 		by["token "+role] = &browser{h: h, jar: map[string]string{}, from: "192.0.2.2", bearer: token}
 	}
 	tablet := h.browser()
-	tablet.must(200, "POST", "/session", obj{"name": "Ines", "password": password})
+	tablet.must(200, "POST", "/session", obj{"name": "Maren", "password": password})
 	tablet.must(201, "POST", "/devices", obj{"name": "at the saw"})
 	by["tablet"] = tablet
 	tapped := h.browser()
 	maps.Copy(tapped.jar, tablet.jar)
-	ines := tablet.must(200, "GET", "/session", nil)["hands"].([]any)[0].(obj)
-	tapped.must(200, "PUT", "/session/hand", obj{"member_id": ines["id"], "pin": "4711"})
+	maren := named(tablet.must(200, "GET", "/session", nil)["hands"], "Maren")
+	tapped.must(200, "PUT", "/session/hand", obj{"member_id": maren["id"], "pin": "4711"})
 	by["owner at the tablet"] = tapped
 	// What each is, by the words of the table.
 	order := []string{"anybody, a stranger too", "viewer", "learner", "worker", "owner"}
@@ -275,7 +285,7 @@ func TestWhoMayWhat(t *testing.T) {
 	if len(table) > 0 || calls < 1000 {
 		t.Errorf("%d calls; the table has more: %v", calls, table)
 	}
-	if got := tablet.as() + ", " + tapped.as(); got != "tablet viewer <nil>, in worker Ines" {
+	if got := tablet.as() + ", " + tapped.as(); got != "tablet viewer <nil>, in worker Maren" {
 		t.Errorf("at the tablet it is %s", got)
 	}
 	tapped.must(200, "DELETE", "/session", nil)
@@ -293,8 +303,8 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	ines := h.owner()
-	h.member(ines, "Botho", "worker")
+	maren := h.owner()
+	h.member(maren, "Botho", "worker")
 	mine := h.shop
 	h.shop = there.ID
 	secret, err := h.svc.People.FirstOwner(ctx, there.ID)
@@ -407,7 +417,7 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 		t.Errorf("%d calls, %d with %d ids: the test no longer reaches much", calls, named, len(ids))
 	}
 	thief.must(404, "PUT", "/session/shop", obj{"shop_id": mine})
-	if got := ines.must(200, "GET", "/blades", nil)["items"].([]any); len(got) == 0 {
+	if got := maren.must(200, "GET", "/blades", nil)["items"].([]any); len(got) == 0 {
 		t.Error("and the shop itself sees nothing")
 	}
 }
@@ -415,11 +425,11 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 // Whoever guesses is stopped, learns nothing of names, and locks nobody out.
 func TestGuessing(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
-	codes := ines.must(201, "POST", "/account/recovery-codes", obj{"password": password})["codes"].([]any)
+	maren := h.owner()
+	codes := maren.must(201, "POST", "/account/recovery-codes", obj{"password": password})["codes"].([]any)
 	thief := h.browser()
 	answers := map[string]string{}
-	for _, name := range []string{"Ines", "Nobody"} {
+	for _, name := range []string{"Maren", "Nobody"} {
 		for i := range 14 {
 			w := thief.do("POST", "/session", obj{"name": name, "password": fmt.Sprint("guess number ", i)})
 			p := decode(t, w)
@@ -429,21 +439,21 @@ func TestGuessing(t *testing.T) {
 			}
 		}
 	}
-	if answers["Ines"] != answers["Nobody"] {
-		t.Errorf("a name that is there is answered otherwise:\n%s\n%s", answers["Ines"], answers["Nobody"])
+	if answers["Maren"] != answers["Nobody"] {
+		t.Errorf("a name that is there is answered otherwise:\n%s\n%s", answers["Maren"], answers["Nobody"])
 	}
 	// From elsewhere the name is closed too, even with the right password; where
 	// she signed in before it is not, nor with a code, however it is written.
 	far := h.browser()
 	far.from = "198.51.100.9"
-	far.must(429, "POST", "/session", obj{"name": " ines", "password": password})
-	ines.must(200, "DELETE", "/session", nil)
-	ines.must(200, "POST", "/session", obj{"name": "INES", "password": password})
-	far.must(401, "POST", "/session/recovery", obj{"name": "Ines", "code": "AAAAA-AAAAA-AAAAA-AAAAA", "password": "another six words of hers"})
+	far.must(429, "POST", "/session", obj{"name": " maren", "password": password})
+	maren.must(200, "DELETE", "/session", nil)
+	maren.must(200, "POST", "/session", obj{"name": "MAREN", "password": password})
+	far.must(401, "POST", "/session/recovery", obj{"name": "Maren", "code": "AAAAA-AAAAA-AAAAA-AAAAA", "password": "another six words of hers"})
 	code := strings.ToLower(strings.ReplaceAll(codes[3].(string), "-", " "))
-	far.must(200, "POST", "/session/recovery", obj{"name": "Ines", "code": code, "password": "another six words of hers"})
-	far.must(401, "POST", "/session/recovery", obj{"name": "Ines", "code": code, "password": "another six words of hers"})
-	if got := far.as() + ", " + ines.as(); got != "in owner Ines, out viewer <nil>" {
+	far.must(200, "POST", "/session/recovery", obj{"name": "Maren", "code": code, "password": "another six words of hers"})
+	far.must(401, "POST", "/session/recovery", obj{"name": "Maren", "code": code, "password": "another six words of hers"})
+	if got := far.as() + ", " + maren.as(); got != "in owner Maren, out viewer <nil>" {
 		t.Errorf("after a recovery: %s", got)
 	}
 	if n := far.must(200, "GET", "/account", nil)["recovery_codes"]; n != 9.0 {
@@ -451,7 +461,7 @@ func TestGuessing(t *testing.T) {
 	}
 	// After a while it is open again; an address has tries of its own.
 	h.now = h.now.Add(16 * time.Minute)
-	h.browser().must(200, "POST", "/session", obj{"name": "Ines", "password": "another six words of hers"})
+	h.browser().must(200, "POST", "/session", obj{"name": "Maren", "password": "another six words of hers"})
 	last := 0
 	for i := range 101 {
 		last = thief.do("POST", "/session", obj{"name": fmt.Sprint("name ", i), "password": "x"}).Code
@@ -466,13 +476,13 @@ func TestGuessing(t *testing.T) {
 // A session is over when it is over, and is nobody's but whose it is.
 func TestSessions(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
+	maren := h.owner()
 	const cookie = "corte_session"
 	// Planted beforehand, a cookie is worth nothing after she signs in with it.
 	planted := h.browser()
-	planted.jar[cookie] = ines.jar[cookie][:20] + strings.Repeat("A", 23)
+	planted.jar[cookie] = maren.jar[cookie][:20] + strings.Repeat("A", 23)
 	before := planted.jar[cookie]
-	planted.must(200, "POST", "/session", obj{"name": "Ines", "password": password})
+	planted.must(200, "POST", "/session", obj{"name": "Maren", "password": password})
 	if planted.jar[cookie] == before {
 		t.Error("a planted session was taken on")
 	}
@@ -483,13 +493,13 @@ func TestSessions(t *testing.T) {
 	}
 	anonymous := h.browser()
 	anonymous.jar[cookie] = planted.jar[cookie]
-	planted.must(200, "POST", "/session", obj{"name": "Ines", "password": password})
+	planted.must(200, "POST", "/session", obj{"name": "Maren", "password": password})
 	if got := anonymous.as(); got != "out viewer <nil>" {
 		t.Errorf("the token before signing in anew is %s", got)
 	}
 	// Stolen, it is worth nothing after she signs out.
 	maps.Copy(thief.jar, planted.jar)
-	if got := thief.as(); got != "in owner Ines" {
+	if got := thief.as(); got != "in owner Maren" {
 		t.Fatalf("a stolen cookie is %s: the test steals nothing", got)
 	}
 	planted.must(200, "DELETE", "/session", nil)
@@ -498,22 +508,22 @@ func TestSessions(t *testing.T) {
 	}
 	// Everywhere, and by a new password everywhere but here.
 	second := h.browser()
-	second.must(200, "POST", "/session", obj{"name": "Ines", "password": password})
+	second.must(200, "POST", "/session", obj{"name": "Maren", "password": password})
 	second.must(403, "PUT", "/account/password", obj{"now": "not hers at all", "new": "a quite new password"})
 	second.must(200, "PUT", "/account/password", obj{"now": password, "new": "a quite new password"})
-	if got := ines.as() + ", " + second.as(); got != "out viewer <nil>, in owner Ines" {
+	if got := maren.as() + ", " + second.as(); got != "out viewer <nil>, in owner Maren" {
 		t.Errorf("after a new password: %s", got)
 	}
-	maps.Copy(ines.jar, second.jar)
+	maps.Copy(maren.jar, second.jar)
 	second.must(200, "POST", "/account/sign-outs", nil)
-	if got := ines.as() + ", " + second.as(); got != "out viewer <nil>, out viewer <nil>" {
+	if got := maren.as() + ", " + second.as(); got != "out viewer <nil>, out viewer <nil>" {
 		t.Errorf("signed out everywhere: %s", got)
 	}
-	h.browser().must(401, "POST", "/session", obj{"name": "Ines", "password": password})
-	ines.must(200, "POST", "/session", obj{"name": "Ines", "password": "a quite new password"})
+	h.browser().must(401, "POST", "/session", obj{"name": "Maren", "password": password})
+	maren.must(200, "POST", "/session", obj{"name": "Maren", "password": "a quite new password"})
 	// Another site's page, and another name for this machine.
 	for _, forged := range [][]string{{"Sec-Fetch-Site", "cross-site"}, {"Origin", "https://corte.example.net"}} {
-		ines.must(403, "POST", "/copies", nil, forged...)
+		maren.must(403, "POST", "/copies", nil, forged...)
 	}
 	r := httptest.NewRequest("GET", "http://127.0.0.1/api/v1/session", nil)
 	r.Host = "corte.example.net"
@@ -528,7 +538,7 @@ func TestSessions(t *testing.T) {
 	*proxied.bench = *h.bench
 	proxied.h = h.serve(httpapi.Options{SignIn: &httpapi.SignIn{Secure: true}, Hosts: []string{"corte.example.net"}, Proxies: []string{"192.0.2.7"}})
 	for from, want := range map[string]int{"192.0.2.7": 200, "192.0.2.8": 421, "127.0.0.1": 200} {
-		r := httptest.NewRequest("POST", "http://corte.example.net/api/v1/session", strings.NewReader(`{"name": "Ines", "password": "a quite new password"}`))
+		r := httptest.NewRequest("POST", "http://corte.example.net/api/v1/session", strings.NewReader(`{"name": "Maren", "password": "a quite new password"}`))
 		r.RemoteAddr = from + ":99"
 		r.Header.Set("Content-Type", "application/json")
 		r.Header.Set("X-Forwarded-For", "203.0.113.5")
@@ -546,7 +556,7 @@ func TestSessions(t *testing.T) {
 			t.Error("and does not say to stay on TLS")
 		}
 	}
-	audit := ines.must(200, "GET", "/audit?limit=2", nil)
+	audit := maren.must(200, "GET", "/audit?limit=2", nil)
 	if first := audit["items"].([]any)[0].(obj); first["what"] != "signed in" || first["address"] != "203.0.113.5" && first["address"] != "127.0.0.1" || audit["next"] == nil {
 		t.Errorf("the audit begins with %v", audit)
 	}
@@ -555,24 +565,24 @@ func TestSessions(t *testing.T) {
 // Nobody becomes more than they are, and what was given is taken back at once.
 func TestRoles(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
-	all := func() []any { return ines.must(200, "GET", "/people", nil)["items"].([]any) }
-	me := all()[0].(obj)
+	maren := h.owner()
+	all := func() []any { return maren.must(200, "GET", "/people", nil)["items"].([]any) }
+	me := named(all(), "Maren")
 	at := func(id any) string { return fmt.Sprint("/people/", id) }
 	key := func() []string { return []string{"Idempotency-Key", uuid.NewString()} }
 	// The only owner who can sign in stays one.
-	ines.must(409, "PUT", at(me["id"]), obj{"name": "Ines", "role": "worker"}, "If-Match", fmt.Sprintf(`"%v"`, me["version"]))
-	ines.must(409, "DELETE", at(me["id"]), nil)
-	botho, id := h.member(ines, "Botho", "learner")
-	ines.must(409, "POST", "/people", obj{"name": "botho", "role": "viewer"}, key()...)
-	for _, try := range []obj{{"name": "Botho", "role": "owner"}, {"name": "Ines", "role": "learner"}} {
+	maren.must(409, "PUT", at(me["id"]), obj{"name": "Maren", "role": "worker"}, "If-Match", fmt.Sprintf(`"%v"`, me["version"]))
+	maren.must(409, "DELETE", at(me["id"]), nil)
+	botho, id := h.member(maren, "Botho", "learner")
+	maren.must(409, "POST", "/people", obj{"name": "botho", "role": "viewer"}, key()...)
+	for _, try := range []obj{{"name": "Botho", "role": "owner"}, {"name": "Maren", "role": "learner"}} {
 		botho.must(403, "PUT", at(id), try, "If-Match", `"2"`)
 	}
 	botho.must(403, "POST", "/people", obj{"name": "Third", "role": "owner"}, key()...)
 	botho.must(403, "POST", "/tokens", obj{"name": "t", "role": "owner", "days": 1})
 	// Two owners; each change is over a version.
-	ines.must(412, "PUT", at(id), obj{"name": "Botho", "role": "owner"}, "If-Match", `"1"`)
-	ines.must(200, "PUT", at(id), obj{"name": "Botho", "role": "owner"}, "If-Match", `"2"`)
+	maren.must(412, "PUT", at(id), obj{"name": "Botho", "role": "owner"}, "If-Match", `"1"`)
+	maren.must(200, "PUT", at(id), obj{"name": "Botho", "role": "owner"}, "If-Match", `"2"`)
 	token := botho.must(201, "POST", "/tokens", obj{"name": "t", "role": "owner", "days": 1})["token"].(string)
 	script := &browser{h: h, jar: map[string]string{}, from: "192.0.2.3", bearer: token}
 	script.must(200, "GET", "/copies", nil)
@@ -580,15 +590,15 @@ func TestRoles(t *testing.T) {
 	// Of two owners who let each other go at once, one stays.
 	codes := make([]int, 2)
 	var both sync.WaitGroup
-	both.Go(func() { codes[0] = ines.do("DELETE", at(id), nil).Code })
+	both.Go(func() { codes[0] = maren.do("DELETE", at(id), nil).Code })
 	both.Go(func() { codes[1] = botho.do("DELETE", at(me["id"]), nil).Code })
 	both.Wait()
 	if slices.Sort(codes); codes[0] != 204 || codes[1] == 204 {
 		t.Fatalf("two owners let each other go: %v", codes)
 	}
-	stays, gone, name := ines, botho, "Botho"
-	if ines.do("GET", "/people", nil).Code != 200 {
-		stays, gone, name = botho, ines, "Ines"
+	stays, gone, name := maren, botho, "Botho"
+	if maren.do("GET", "/people", nil).Code != 200 {
+		stays, gone, name = botho, maren, "Maren"
 	}
 	gone.must(403, "GET", "/people", nil)
 	gone.must(403, "GET", "/blades", nil)
@@ -643,10 +653,10 @@ func TestRoles(t *testing.T) {
 // at once.
 func TestTablet(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
-	rosa := ines.must(201, "POST", "/people", obj{"name": "Rosa", "role": "learner"}, "Idempotency-Key", uuid.NewString())
+	maren := h.owner()
+	rosa := maren.must(201, "POST", "/people", obj{"name": "Rosa", "role": "learner"}, "Idempotency-Key", uuid.NewString())
 	tablet := h.browser()
-	tablet.must(200, "POST", "/session", obj{"name": "Ines", "password": password})
+	tablet.must(200, "POST", "/session", obj{"name": "Maren", "password": password})
 	if s := tablet.must(201, "POST", "/devices", obj{"name": "Long Table"}); s["state"] != "tablet" || s["device"] != "Long Table" {
 		t.Fatalf("it is %v", s)
 	}
@@ -678,20 +688,20 @@ func TestTablet(t *testing.T) {
 	h.now = h.now.Add(13 * time.Hour)
 	cut(403)
 	// Her PIN forgotten, she chooses another; without PINs a tap does.
-	ines.must(204, "DELETE", fmt.Sprint("/people/", rosa["id"], "/pin"), nil)
+	maren.must(204, "DELETE", fmt.Sprint("/people/", rosa["id"], "/pin"), nil)
 	tap(200, "1357")
 	tablet.must(200, "DELETE", "/session", nil)
 	tap(401, "2580")
-	sh := ines.must(200, "GET", "/shop", nil)
+	sh := maren.must(200, "GET", "/shop", nil)
 	input := obj{"name": sh["name"], "change_minutes": 3, "height_school": "saw", "learning": true, "sharpening_price": 0, "pins": false}
-	ines.must(200, "PUT", "/shop", input, "If-Match", fmt.Sprintf(`"%v"`, sh["version"]))
+	maren.must(200, "PUT", "/shop", input, "If-Match", fmt.Sprintf(`"%v"`, sh["version"]))
 	tap(200, "")
 	cut(201)
 	// No hand of another shop's is there, and no other browser is the tablet.
 	tablet.must(422, "PUT", "/session/hand", obj{"member_id": uuid.NewString()})
 	h.browser().must(409, "PUT", "/session/hand", obj{"member_id": rosa["id"]})
-	pass := ines.must(200, "GET", "/passes", nil)["items"].([]any)[0].(obj)
-	ines.must(204, "DELETE", fmt.Sprint("/passes/", pass["id"]), nil)
+	pass := maren.must(200, "GET", "/passes", nil)["items"].([]any)[0].(obj)
+	maren.must(204, "DELETE", fmt.Sprint("/passes/", pass["id"]), nil)
 	if got := tablet.as(); got != "out viewer <nil>" {
 		t.Errorf("withdrawn, it is %s", got)
 	}
@@ -701,12 +711,12 @@ func TestTablet(t *testing.T) {
 // are logged: a word of caution, or a stop until somebody stands by.
 func TestSignedOff(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
-	rosa, id := h.member(ines, "Rosa", "learner")
+	maren := h.owner()
+	rosa, id := h.member(maren, "Rosa", "learner")
 	policy := func(how string) {
 		t.Helper()
-		sh := ines.must(200, "GET", "/shop", nil)
-		ines.must(200, "PUT", "/shop", obj{"name": sh["name"], "change_minutes": 3, "height_school": "saw", "learning": true, "sharpening_price": 0, "sign_off": how}, "If-Match", fmt.Sprintf(`"%v"`, sh["version"]))
+		sh := maren.must(200, "GET", "/shop", nil)
+		maren.must(200, "PUT", "/shop", obj{"name": sh["name"], "change_minutes": 3, "height_school": "saw", "learning": true, "sharpening_price": 0, "sign_off": how}, "If-Match", fmt.Sprintf(`"%v"`, sh["version"]))
 	}
 	says := func(br *browser, change obj) (verdict, ask string) {
 		t.Helper()
@@ -734,7 +744,7 @@ func TestSignedOff(t *testing.T) {
 	if note := log(201, nil); note != "Not signed off for it." {
 		t.Errorf("the log notes %q", note)
 	}
-	if v, _ := says(ines, nil); v != "" {
+	if v, _ := says(maren, nil); v != "" {
 		t.Errorf("to an owner it says %s", v)
 	}
 	policy("stop")
@@ -754,10 +764,10 @@ func TestSignedOff(t *testing.T) {
 	// Signed off for rips on this saw, and no other kind nor saw.
 	off := func(saw string, cuts ...string) obj {
 		t.Helper()
-		return ines.must(200, "PUT", "/people/"+id+"/sign-offs/"+h.saw[saw], obj{"cuts": append([]string{}, cuts...)})
+		return maren.must(200, "PUT", "/people/"+id+"/sign-offs/"+h.saw[saw], obj{"cuts": append([]string{}, cuts...)})
 	}
 	m := off("table", "rip", "rip")
-	if s := m["signed_off"].([]any)[0].(obj); s["by"] != "Ines" || fmt.Sprint(s["cuts"]) != "[rip]" {
+	if s := m["signed_off"].([]any)[0].(obj); s["by"] != "Maren" || fmt.Sprint(s["cuts"]) != "[rip]" {
 		t.Errorf("signed off: %v", s)
 	}
 	for want, changes := range map[string][]obj{"": {nil}, "stop of stop": {{"direction": "crosscut"}, {"form": "groove", "depth_mm": 6}, {"saw_id": h.saw["miter"], "direction": "crosscut", "thickness_mm": 20, "width_mm": 60}}} {
@@ -783,8 +793,8 @@ func TestSignedOff(t *testing.T) {
 // A saw doctor reads one blade's report, and nothing else.
 func TestGuest(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
-	at := ines.must(201, "POST", "/blades/"+h.blade["Trapdoor"]+"/guests", obj{"name": "Saw doctor", "days": 14})["path"].(string)
+	maren := h.owner()
+	at := maren.must(201, "POST", "/blades/"+h.blade["Trapdoor"]+"/guests", obj{"name": "Saw doctor", "days": 14})["path"].(string)
 	secret := strings.TrimPrefix(at, "/guest/")
 	doctor := h.browser()
 	r := doctor.must(200, "GET", "/guests/"+secret, nil)
@@ -797,7 +807,7 @@ func TestGuest(t *testing.T) {
 	h.now = h.now.Add(15 * 24 * time.Hour)
 	doctor.must(404, "GET", "/guests/"+secret, nil)
 	// The calendar's address opens for a stranger what it is of.
-	cal := ines.must(201, "POST", "/calendar", nil)["path"].(string)
+	cal := maren.must(201, "POST", "/calendar", nil)["path"].(string)
 	if w := doctor.do("GET", strings.TrimPrefix(cal, "/api/v1"), nil); w.Code != 200 || !strings.Contains(w.Body.String(), "BEGIN:VCALENDAR") {
 		t.Errorf("the calendar is answered %d", w.Code)
 	}
@@ -807,7 +817,7 @@ func TestGuest(t *testing.T) {
 // is not in the other.
 func TestTwoShops(t *testing.T) {
 	h := newHouse(t)
-	ines := h.owner()
+	maren := h.owner()
 	there, _, err := h.st.EnsureShop(t.Context(), store.Shop{ID: uuid.New(), Slug: "there", Name: "Over there", ChangeMinutes: 3})
 	if err != nil {
 		t.Fatal(err)
@@ -816,19 +826,19 @@ func TestTwoShops(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if in := ines.must(200, "GET", "/invitations/"+secret, nil); in["signed_in"] != "Ines" {
+	if in := maren.must(200, "GET", "/invitations/"+secret, nil); in["signed_in"] != "Maren" {
 		t.Errorf("it invites %v", in)
 	}
-	h.browser().must(409, "POST", "/invitations/"+secret, obj{"name": "INES", "password": password})
-	s := ines.must(200, "POST", "/invitations/"+secret, obj{})
+	h.browser().must(409, "POST", "/invitations/"+secret, obj{"name": "MAREN", "password": password})
+	s := maren.must(200, "POST", "/invitations/"+secret, obj{})
 	if s["shop"].(obj)["name"] != "Over there" || len(s["shops"].([]any)) != 2 {
 		t.Errorf("she is in %v of %v", s["shop"], s["shops"])
 	}
-	if n := len(ines.must(200, "GET", "/blades", nil)["items"].([]any)); n != 0 {
+	if n := len(maren.must(200, "GET", "/blades", nil)["items"].([]any)); n != 0 {
 		t.Errorf("%d blades hang over there", n)
 	}
-	s = ines.must(200, "PUT", "/session/shop", obj{"shop_id": h.shop})
-	if n := len(ines.must(200, "GET", "/blades", nil)["items"].([]any)); n == 0 || s["shop"].(obj)["id"] != h.shop.String() {
+	s = maren.must(200, "PUT", "/session/shop", obj{"shop_id": h.shop})
+	if n := len(maren.must(200, "GET", "/blades", nil)["items"].([]any)); n == 0 || s["shop"].(obj)["id"] != h.shop.String() {
 		t.Errorf("back in %v there are %d blades", s["shop"], n)
 	}
 }

@@ -56,9 +56,19 @@ func (s *server) GetLive(context.Context, contract.GetLiveRequestObject) (contra
 
 func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObject) (contract.ChangeShopResponseObject, error) {
 	in := r.Body
+	was, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
+	if err != nil {
+		return nil, err
+	}
+	signOff, pins := was.SignOff, was.Pins
+	if in.SignOff != nil {
+		signOff = string(*in.SignOff)
+	}
+	if in.Pins != nil {
+		pins = *in.Pins
+	}
 	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop(ctx), Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone),
-		SignOff: string(cmp.Or(opt.Value(in.SignOff), contract.ShopInputSignOffOff)), Pins: in.Pins == nil || *in.Pins})
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone), SignOff: signOff, Pins: pins})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
 }
 

@@ -10,6 +10,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -152,10 +153,10 @@ func TestAWholeShopGoesThrough(t *testing.T) {
 		case "calendars", "passes", "audit":
 			rows = nil
 		case "members": // who they are stays, how they come in does not
-			if len(got[table]) != 1 || !strings.Contains(got[table][0], `"Ines"`) || !strings.Contains(got[table][0], `"owner"`) || strings.Contains(got[table][0], "7e57") {
-				t.Errorf("members come back as %s", got[table])
+			hidden := regexp.MustCompile(`"7e57[0-9a-f-]+"|"secret pin"`)
+			for i, r := range rows {
+				rows[i] = hidden.ReplaceAllStringFunc(r, func(s string) string { return map[bool]string{true: `""`, false: "null"}[strings.Contains(s, "pin")] })
 			}
-			continue
 		case "idempotency":
 			rows = slices.DeleteFunc(rows, func(r string) bool { return strings.Contains(r, `"k2"`) })
 		}

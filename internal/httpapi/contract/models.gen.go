@@ -5101,7 +5101,7 @@ type Shop struct {
 	Learning bool   `json:"learning"`
 	Name     string `json:"name"`
 
-	// Pins A name that is tapped at a tablet wants its PIN. Left out, it does.
+	// Pins A name that is tapped at a tablet wants its PIN. Left out, it stays as it is.
 	Pins *bool `json:"pins,omitempty"`
 
 	// Rework What mending takes here, against the usual minutes a metre. Left out, as usual.
@@ -5110,7 +5110,7 @@ type Shop struct {
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
 
-	// SignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+	// SignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, it stays as it is.
 	SignOff *ShopSignOff `json:"sign_off,omitempty"`
 
 	// TimeZone Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then.
@@ -5120,7 +5120,7 @@ type Shop struct {
 	Version int `json:"version"`
 }
 
-// ShopSignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+// ShopSignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, it stays as it is.
 type ShopSignOff string
 
 // ShopFile defines model for ShopFile.
@@ -5156,7 +5156,7 @@ type ShopInput struct {
 	Learning bool   `json:"learning"`
 	Name     string `json:"name"`
 
-	// Pins A name that is tapped at a tablet wants its PIN. Left out, it does.
+	// Pins A name that is tapped at a tablet wants its PIN. Left out, it stays as it is.
 	Pins *bool `json:"pins,omitempty"`
 
 	// Rework What mending takes here, against the usual minutes a metre. Left out, as usual.
@@ -5165,14 +5165,14 @@ type ShopInput struct {
 	// SharpeningPrice What one costs, in the shop's own money; 0 if not said.
 	SharpeningPrice float64 `json:"sharpening_price"`
 
-	// SignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+	// SignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, it stays as it is.
 	SignOff *ShopInputSignOff `json:"sign_off,omitempty"`
 
 	// TimeZone Where its days begin and end, such as Europe/Vienna. Left out until somebody has said; this server's own goes till then.
 	TimeZone *string `json:"time_zone,omitempty"`
 }
 
-// ShopInputSignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
+// ShopInputSignOff What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, it stays as it is.
 type ShopInputSignOff string
 
 // ShopPass defines model for ShopPass.

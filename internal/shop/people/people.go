@@ -4,6 +4,7 @@
 package people
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"slices"
@@ -302,7 +303,7 @@ func (s Station) ownersInvitation(ctx context.Context, shop uuid.UUID) (string, 
 		id = all[i].ID
 	} else {
 		id = uuid.New()
-		name := "Owner"
+		name := unnamed
 		for named(ctx, s.Store, shop, uuid.Nil, name, s.Now()) != nil {
 			name += " too"
 		}
@@ -313,6 +314,9 @@ func (s Station) ownersInvitation(ctx context.Context, shop uuid.UUID) (string, 
 	secret, _, err := s.invite(ctx, shop, id, firstKept)
 	return secret, err
 }
+
+// unnamed is what an owner is called whose name nobody knows yet.
+const unnamed = "Owner"
 
 var errInvitation = &refusal.Error{Reason: refusal.Missing, Field: "", What: say.Of("this invitation leads nowhere: it was used, withdrawn, or is too old; ask whoever sent it for a new one")}
 
@@ -361,8 +365,8 @@ func (s Station) Accept(ctx context.Context, secret, name string, who func(*stor
 			return refusal.NotThere(err, "", "person")
 		}
 		ctx := record.As(ctx, record.Actor{Name: in.Name, Address: record.ActorOf(ctx).Address})
-		// Whom the console invited has no name yet but what the shop calls an owner.
-		if name = strings.TrimSpace(name); in.MadeBy == "the console" && name != "" && named(ctx, tx, in.Shop, *in.Member, name, s.Now()) == nil {
+		// Whom the console invited may have no name yet: it is that of their sign-in.
+		if name = cmp.Or(strings.TrimSpace(name), p.Name); strings.HasPrefix(in.Name, unnamed) && named(ctx, tx, in.Shop, *in.Member, name, s.Now()) == nil {
 			m, err := tx.Member(ctx, in.Shop, *in.Member)
 			if err != nil {
 				return err

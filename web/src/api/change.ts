@@ -25,6 +25,9 @@ export const refresh = (cache: QueryClient) => {
         'jobs',
         'owning',
         'first-blades',
+        'people',
+        'passes',
+        'audit',
       ],
     ].map((k) => cache.invalidateQueries({ queryKey: [k] })),
   );

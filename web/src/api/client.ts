@@ -14,6 +14,13 @@ export default client;
 const unanswered = new Map<string, string>();
 const changes = new WeakMap<Request, string>();
 
+let signedOut: () => void = () => undefined;
+
+/** Tells when a call is refused because nobody is signed in any more. */
+export const onSignedOut = (f: () => void) => {
+  signedOut = f;
+};
+
 client.use({
   async onRequest({ request }) {
     const typed = request.headers.get('Content-Type') ?? '';
@@ -29,6 +36,7 @@ client.use({
   onResponse({ request, response }) {
     const change = changes.get(request);
     if (change !== undefined && response.status < 500) unanswered.delete(change);
+    if (response.status === 401 && !new URL(request.url).pathname.startsWith(`${api}/session`)) signedOut();
   },
   // The browser's own word for it helps nobody.
   onError({ request, error }) {

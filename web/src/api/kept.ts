@@ -124,6 +124,12 @@ export function waitForServer(cache: QueryClient) {
   };
 }
 
+/** Forgets all of it: whoever comes to this browser next is somebody else. */
+export async function forgetKept() {
+  const all = await entries<string, Kept>().catch(() => []);
+  await delMany(all.map(([key]) => key).filter((key) => key.startsWith(PREFIX))).catch(() => undefined);
+}
+
 /** Lets go of what was said too long ago, and of all but the latest: every cut that is tried is a plan. */
 export async function sweepKept() {
   const all = (await entries<string, Kept>()).filter(([key]) => key.startsWith(PREFIX));

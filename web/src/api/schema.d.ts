@@ -5501,16 +5501,12 @@ export interface components {
             /** @description The shop's own cuts correct the model. */
             learning: boolean;
             /**
-             * @description What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
-             * @default off
+             * @description What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, it stays as it is.
              * @enum {string}
              */
-            sign_off: "off" | "caution" | "stop";
-            /**
-             * @description A name that is tapped at a tablet wants its PIN. Left out, it does.
-             * @default true
-             */
-            pins: boolean;
+            sign_off?: "off" | "caution" | "stop";
+            /** @description A name that is tapped at a tablet wants its PIN. Left out, it stays as it is. */
+            pins?: boolean;
             /**
              * Format: double
              * @description What one costs, in the shop's own money; 0 if not said.
@@ -5537,16 +5533,12 @@ export interface components {
             /** @description The shop's own cuts correct the model. */
             learning: boolean;
             /**
-             * @description What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, nothing.
-             * @default off
+             * @description What is said of a cut that who makes it is not signed off for: nothing, a caution, or a stop until somebody stands by. Left out, it stays as it is.
              * @enum {string}
              */
-            sign_off: "off" | "caution" | "stop";
-            /**
-             * @description A name that is tapped at a tablet wants its PIN. Left out, it does.
-             * @default true
-             */
-            pins: boolean;
+            sign_off?: "off" | "caution" | "stop";
+            /** @description A name that is tapped at a tablet wants its PIN. Left out, it stays as it is. */
+            pins?: boolean;
             /**
              * Format: double
              * @description What one costs, in the shop's own money; 0 if not said.

@@ -110,7 +110,7 @@ const flush = () =>
         sent++;
       } catch (e) {
         const answered = e instanceof ProblemError;
-        const away = !answered || e.status >= 500; // it is tried again
+        const away = !answered || e.status >= 500 || [401, 429].includes(e.status); // it is tried again
         const told = answered ? { [away ? 'trouble' : 'refused']: e.message } : {};
         store(waiting().map((w) => (w.key === c.key ? { ...w, ...told } : w)));
         if (away) break;

@@ -71,6 +71,7 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
   );
 }
 
+const Whoever = lazy(() => import('./Whoever').then((m) => ({ default: m.Whoever })));
 const Waiting = lazy(() => import('./Waiting').then((m) => ({ default: m.Waiting })));
 
 /** What waits for the server, where anything does. */
@@ -183,6 +184,9 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
               {shop}
             </Box>
           )}
+          <Suspense fallback={null}>
+            <Whoever onGo={close} />
+          </Suspense>
           {!roomy &&
             places
               .filter((p) => p.rooms.length > 1)

@@ -5,19 +5,26 @@
  */
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
+import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
+import { onSignedOut } from '../api/client';
+import { useSession } from '../api/people';
 import { lookingRound } from '../api/place';
 import { useShop } from '../api/shop';
 import { useArrival } from './arrival';
 import { PlaceBar } from './PlaceBar';
 
 export function Sheet() {
+  const session = useSession();
+  const cache = useQueryClient();
+  useEffect(() => onSignedOut(() => void cache.invalidateQueries({ queryKey: ['session'] })), [cache]);
   const shop = useShop();
   const { pathname } = useLocation();
   const sheet = useRef<HTMLDivElement>(null);
   useArrival(sheet, pathname);
   const later = useLater();
+  const out = session.data?.state === 'out' && !/^\/(join|guest)\//.test(pathname);
   return (
     <Box
       sx={{
@@ -70,8 +77,19 @@ export function Sheet() {
           '@media print': { overflow: 'visible' },
         }}
       >
-        <Outlet />
+        {out && session.data ? (
+          <Suspense fallback={null}>
+            <Door session={session.data} />
+          </Suspense>
+        ) : (
+          <Outlet />
+        )}
       </Box>
+      {session.data?.device && (
+        <Suspense fallback={null}>
+          <Hands session={session.data} />
+        </Suspense>
+      )}
       {lookingRound && (
         <Suspense fallback={null}>
           <LookingRound />
@@ -88,11 +106,14 @@ export function Sheet() {
           <NewVersion />
         </Suspense>
       )}
-      <PlaceBar shop={shop.data?.name} />
+      {session.data?.state !== 'out' && <PlaceBar shop={shop.data?.name} />}
       <ScrollRestoration />
     </Box>
   );
 }
+
+const Door = lazy(() => import('../stations/people/Door').then((m) => ({ default: m.Door })));
+const Hands = lazy(() => import('./Hands').then((m) => ({ default: m.Hands })));
 
 // Neither is needed before the first answer stands.
 const Away = lazy(() => import('./Away').then((m) => ({ default: m.Away })));

@@ -50,6 +50,7 @@ export const places: Place[] = [
 export const rest: Room[] = [
   { to: '/log', name: t`Log` },
   { to: '/words', name: t`Words` },
+  { to: '/people', name: t`People` },
   { to: '/shop', name: t`Shop` },
 ];
 

@@ -181,6 +181,22 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/shop/Shop'), 'ShopPage'),
             },
             {
+              path: 'people',
+              ...page(() => import('../stations/people/People'), 'People'),
+            },
+            {
+              path: 'me',
+              ...page(() => import('../stations/people/Me'), 'Me'),
+            },
+            {
+              path: 'join/:secret',
+              ...page(() => import('../stations/people/Join'), 'Join'),
+            },
+            {
+              path: 'guest/:secret',
+              ...page(() => import('../stations/people/Guest'), 'Guest'),
+            },
+            {
               path: 'rack/:id',
               ...page(() => import('../stations/rack/BladePage'), 'BladePage'),
             },

@@ -8,6 +8,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/care';
 import type { WashAsk } from '../../api/types';
+import { useBy } from '../../api/people';
 import { coatingWords } from '../../drawings/words';
 import { WashView } from '../../drawings/WashView';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';
@@ -25,7 +26,7 @@ export function NewWash() {
   const [brush, setBrush] = useState<WashAsk['brush']>('nylon');
   const [accepted, setAccepted] = useState(false);
   const [scrap, setScrap] = useState(false);
-  const [by, setBy] = useState('');
+  const [by, setBy] = useBy();
   const start = useStartWash();
   const key = useRef(crypto.randomUUID());
   const go = useNavigate();

@@ -8,6 +8,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useInspect } from '../../api/care';
 import { useBlade } from '../../api/rack';
 import type { Survey } from '../../api/types';
+import { useBy } from '../../api/people';
 import { SurveyView, type Look } from '../../drawings/SurveyView';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
@@ -196,7 +197,7 @@ export function SurveyPage() {
   const inspect = useInspect();
   const key = useRef(crypto.randomUUID());
   const [survey, setSurvey] = useState<Survey>({ after: 'doubt' });
-  const [by, setBy] = useState('');
+  const [by, setBy] = useBy();
   const [note, setNote] = useState('');
   const [at, setAt] = useState(0);
   const shown = steps.filter((s) => s.wanted?.(survey) ?? true);

@@ -207,16 +207,7 @@ export function Choose() {
 
 type AtHeightProps = Omit<
   SettingPanelProps,
-  | 'setting'
-  | 'schools'
-  | 'passes'
-  | 'sweep'
-  | 'children'
-  | 'problem'
-  | 'card'
-  | 'onPin'
-  | 'onMount'
-  | 'onBrakeOff'
+  'setting' | 'schools' | 'passes' | 'sweep' | 'children' | 'problem' | 'card' | 'onPin' | 'onMount' | 'onYes'
 > & {
   phone: boolean;
   Panel: ComponentType<SettingPanelProps>;
@@ -248,7 +239,7 @@ function AtHeight({ phone, Panel, suggested, asked, search, onPin, onChange, ...
       passes={sweep.data?.passes ?? []}
       sweep={sweep.data?.settings ?? []}
       card={`/card?${card}`}
-      onBrakeOff={() => onChange({ brake_off: true })}
+      onYes={onChange}
       onPin={() =>
         onPin({
           blade_id: p.blade.id,
@@ -343,7 +334,7 @@ function RunIt({
       }}
     >
       <Box sx={{ flex: 1, minWidth: { xs: '100%', sm: 220 } }}>
-        <Findings findings={plan.findings} onBrakeOff={() => onChange({ brake_off: true })} />
+        <Findings findings={plan.findings} onYes={onChange} />
       </Box>
       {actions}
     </Box>

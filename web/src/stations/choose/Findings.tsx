@@ -2,16 +2,22 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Finding } from '../../api/types';
+import type { Cut, Finding } from '../../api/types';
 import { Verdict } from '../../ui/Verdict';
 import { Worded } from '../../ui/Worded';
 
 interface Props {
   findings: Finding[];
-  onBrakeOff?: () => void; // somebody says that the blade brake is bypassed
+  onYes?: (part: Partial<Cut>) => void; // what the yes to a question says of the cut
 }
 
-export function Findings({ findings, onBrakeOff }: Props) {
+/** What a yes says of the cut, by the rule that asks. */
+const yes: Partial<Record<Finding['rule'], [Partial<Cut>, string]>> = {
+  fires: [{ brake_off: true }, t`Yes, it is`],
+  'sign-off': [{ stood_by: true }, t`Yes, somebody does`],
+};
+
+export function Findings({ findings, onYes }: Props) {
   if (findings.length === 0) return null;
   return (
     <Box
@@ -27,7 +33,7 @@ export function Findings({ findings, onBrakeOff }: Props) {
             <b>
               <Worded>{f.way_out}</Worded>
             </b>
-            {f.ask && onBrakeOff && (
+            {f.ask && onYes && yes[f.rule] && (
               <>
                 {' '}
                 {f.ask}{' '}
@@ -35,9 +41,9 @@ export function Findings({ findings, onBrakeOff }: Props) {
                   size="small"
                   variant="outlined"
                   sx={{ minHeight: { xs: 44, md: 28 }, py: 0 }}
-                  onClick={onBrakeOff}
+                  onClick={() => onYes(yes[f.rule]![0])}
                 >
-                  {t`Yes, it is`}
+                  {yes[f.rule]![1]}
                 </Button>
               </>
             )}

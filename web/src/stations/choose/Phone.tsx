@@ -67,7 +67,7 @@ export function PhonePanel(p: SettingPanelProps) {
         <Worded>{specOf(blade, units)}</Worded> ·{' '}
         {option.mounted ? t`on the saw now` : blade.hangs || t`place not said`}
       </Box>
-      <Findings findings={plan.findings} onBrakeOff={p.onBrakeOff} />
+      <Findings findings={plan.findings} onYes={p.onYes} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 2 }}>
         {setting.height_mm > 0 ? (
           <Height

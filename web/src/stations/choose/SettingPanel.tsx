@@ -48,7 +48,7 @@ export interface SettingPanelProps {
   onMount: () => void;
   onUnpin: (i: number) => void;
   onBlade: (id: string) => void; // take another blade instead
-  onBrakeOff: () => void; // somebody says that the blade brake is bypassed
+  onYes: (part: Partial<Cut>) => void; // to a question that stands against the cut
   list: ReactNode; // the other blades
   children: ReactNode; // what is done when the cut is made
 }

@@ -48,6 +48,7 @@ const keys = {
   moves: 'moves',
   fence_side: 'fence',
   brake_off: 'brakeoff',
+  stood_by: 'stoodby',
 } as const satisfies Record<keyof Cut, string>;
 
 /** What a part of a cut can be; what is not said is left out of the address. */
@@ -95,6 +96,7 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       fence_side:
         saw.kind === 'table' ? ((params.get(keys.fence_side) as Side | null) ?? undefined) : undefined,
       brake_off: params.has(keys.brake_off) || undefined,
+      stood_by: params.has(keys.stood_by) || undefined,
     };
   }, [params, saws, materials]);
 
@@ -106,7 +108,8 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
       for (const k of ['motion', 'exit_support', 'other_support', 'miter_deg'] as const) next.delete(keys[k]);
       // A miter saw only cuts through, and only a hand-held one has a bed.
       if ('saw_id' in part)
-        for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'brake_off'] as const) next.delete(keys[k]);
+        for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'brake_off', 'stood_by'] as const)
+          next.delete(keys[k]);
     }
     for (const [k, v] of Object.entries(part) as [keyof Cut, Word][]) {
       if (unsaid(v)) next.delete(keys[k]);

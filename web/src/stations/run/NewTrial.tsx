@@ -11,6 +11,7 @@ import { useBlades, useSaws } from '../../api/rack';
 import { useStartTrial, useTrials } from '../../api/run';
 import { useMaterials } from '../../api/shop';
 import type { Cut, Support, TrialAsk } from '../../api/types';
+import { useBy } from '../../api/people';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid, supportWords } from '../../drawings/words';
@@ -61,7 +62,7 @@ export function NewTrial() {
   );
   const [repeats, setRepeats] = useState(4);
   const [blind, setBlind] = useState(true);
-  const [by, setBy] = useState('');
+  const [by, setBy] = useBy();
   const start = useStartTrial();
   const key = useRef(crypto.randomUUID());
   const go = useNavigate();

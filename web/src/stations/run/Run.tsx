@@ -38,7 +38,7 @@ export function Run() {
   const saws = useSaws();
   const materials = useMaterials();
   const rack = useBlades();
-  const [cut] = useCut(saws.data, materials.data);
+  const [cut, change] = useCut(saws.data, materials.data);
   const plan = usePlan(cut, units, FEW);
   // The blade that was chosen, else the best one for the cut.
   const id = params.get('blade') ?? plan.data?.options[0]?.blade_id;
@@ -138,7 +138,7 @@ export function Run() {
               pieces={plan.data.cut.pieces ?? 1}
               units={units}
             />
-            <Findings findings={plan.data.findings} />
+            <Findings findings={plan.data.findings} onYes={change} />
             {setting && plan.data.verdict !== 'stop' && (
               <Beat
                 key={`${blade.id} ${setting.height_mm} ${plan.data.feed_length_mm}`}

@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { ProblemError } from '../../api/client';
+import { useOwner } from '../../api/people';
 import { useLessons } from '../../api/run';
 import { useChangeShop, useShop } from '../../api/shop';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';
@@ -18,7 +19,7 @@ import { useOpened } from '../../ui/useOpened';
 import { Stale } from '../rack/Stale';
 import { Copies } from './Copies';
 import { upper } from '../../drawings/words';
-import { Trouble } from '../../ui/Notice';
+import { Notice, Trouble } from '../../ui/Notice';
 import { useRecord } from '../../ui/useRecord';
 import { useUnsaved } from '../../ui/useUnsaved';
 
@@ -84,6 +85,7 @@ interface FormProps {
 
 function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   const { units } = usePreferences();
+  const owner = useOwner();
   const typing = useRecord<ShopInput>(pick(shop, typed), 'ShopInput');
   const { input, set } = typing;
   const [version, setVersion] = useState(shop.version);
@@ -93,6 +95,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2, maxWidth: 860 }}>
       <Typography variant="h1">{t`How this shop likes to work`}</Typography>
+      {!owner && <Notice kind="said" sx={{ my: 1 }}>{t`Only an owner of the shop changes this.`}</Notice>}
       {unsaved.question}
       {(stale || (now && now.version !== version)) && !change.isPending && !change.isSuccess && (
         <Stale
@@ -194,7 +197,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           type="submit"
           variant="contained"
           sx={{ mt: 3 }}
-          disabled={change.isPending || !typing.bounded}
+          disabled={change.isPending || !typing.bounded || !owner}
         >
           {t`Save`}
         </Button>
@@ -202,7 +205,7 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
           {saved && !change.isPending && 'Saved.'}
         </Box>
       </form>
-      <Copies />
+      {owner && <Copies />}
     </Box>
   );
 }

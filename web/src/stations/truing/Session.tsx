@@ -12,6 +12,7 @@ import { ProblemError } from '../../api/client';
 import { useKeep } from '../../api/keep';
 import { useTruingResult, useTruings } from '../../api/truing';
 import type { Blade, Saw, TruingInput, TruingRecord, TruingResult, TruingTest, Units } from '../../api/types';
+import { useBy } from '../../api/people';
 import { usePreferences } from '../../app/preferences';
 import { save, saveSvg } from '../../drawings/save';
 import { TruingView } from '../../drawings/TruingView';
@@ -82,7 +83,7 @@ function Page({ test, saw, blades, units, first }: Props) {
   const [dial, setDial] = useState<'left' | 'right'>('right');
   const [sizes, setSizes] = useState<Sizes>({});
   const [slots, setSlots] = useState('');
-  const [by, setBy] = useState('');
+  const [by, setBy] = useBy();
   const [before, setBefore] = useState<TruingResult>();
   const [compare, setCompare] = useState('');
   const past = useTruings(test === 'clearance' ? { test } : { test, saw_id: saw.id });

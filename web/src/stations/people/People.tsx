@@ -1,0 +1,108 @@
+/** Who belongs to the shop: a tag each, and a board of what each may cut alone on which saw. */
+import { t } from '@lingui/core/macro';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useOwner, usePeople, useSession } from '../../api/people';
+import { useSaws } from '../../api/rack';
+import { useChangeShop, useShop } from '../../api/shop';
+import type { Shop } from '../../api/types';
+import { pick } from '../../ui/pick';
+import { Arriving } from '../../ui/Arriving';
+import { CheckField } from '../../ui/Fields';
+import { Notice, Trouble } from '../../ui/Notice';
+import { Segments } from '../../ui/Segments';
+import { AddMember } from './AddMember';
+import { Audit } from './Audit';
+import { Board } from './Board';
+import { Passes } from './Passes';
+
+export function People() {
+  const people = usePeople();
+  const saws = useSaws();
+  const session = useSession();
+  const owner = useOwner();
+  const [adding, setAdding] = useState(false);
+  if (!people.data || !saws.data || !session.data)
+    return <Arriving title={t`People`} of={[people, saws, session]} rows={4} />;
+  const open = session.data.state === 'open';
+  return (
+    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 1 }}>
+        <Typography variant="h1" sx={{ flex: '1 1 auto' }}>{t`People`}</Typography>
+        {owner && !adding && (
+          <Button variant="contained" onClick={() => setAdding(true)}>{t`Add somebody`}</Button>
+        )}
+      </Box>
+      {open && (
+        <Notice kind="said" sx={{ mb: 2 }}>
+          {t`This Corte is open without sign-in, on this machine alone: whoever sits at it is its owner. Names and sign-offs can be noted; with CORTE_SIGN_IN=on people come in by them.`}
+        </Notice>
+      )}
+      {adding && <AddMember open={open} onDone={() => setAdding(false)} />}
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: owner ? 'minmax(0,2fr) minmax(300px,1fr)' : '1fr' },
+          columnGap: 4,
+          rowGap: 4,
+          alignItems: 'start',
+        }}
+      >
+        <Box sx={{ minWidth: 0 }}>
+          <Board
+            people={people.data}
+            saws={saws.data}
+            owner={owner}
+            open={open}
+            me={session.data.member_id}
+          />
+          {owner && <Rules />}
+        </Box>
+        {owner && (
+          <Box sx={{ minWidth: 0, display: 'grid', gap: 4 }}>
+            {!open && <Passes />}
+            <Audit />
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+const inputOf = (s: Shop) =>
+  pick(s, ['name', 'change_minutes', 'height_school', 'learning', 'sharpening_price', 'rework', 'time_zone']);
+
+/** What the shop says of a cut that nobody signed its maker off for, and whether a tapped name wants a PIN. */
+function Rules() {
+  const shop = useShop();
+  const change = useChangeShop();
+  const at = shop.data;
+  if (!at) return null;
+  const set = (part: Partial<Pick<Shop, 'sign_off' | 'pins'>>) =>
+    change.mutate({ version: at.version, body: { ...inputOf(at), ...part } });
+  return (
+    <Box component="section" aria-labelledby="rules" sx={{ mt: 3 }}>
+      <Typography id="rules" variant="h2">{t`Who is not signed off for a cut`}</Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, rowGap: 1, mt: 1 }}>
+        <Segments
+          label={t`What Corte says then`}
+          value={at.sign_off ?? 'off'}
+          choices={[
+            { value: 'off', name: t`hears nothing` },
+            { value: 'caution', name: t`hears a caution` },
+            { value: 'stop', name: t`is stopped, unless somebody stands by` },
+          ]}
+          onChoose={(sign_off) => set({ sign_off })}
+        />
+        <CheckField
+          label={t`A name that is tapped at a tablet wants its PIN`}
+          value={at.pins ?? true}
+          onCheck={(pins) => set({ pins })}
+        />
+      </Box>
+      {change.error && <Trouble sx={{ mt: 1 }}>{change.error.message}</Trouble>}
+    </Box>
+  );
+}
