@@ -13,7 +13,13 @@ test.beforeAll(async () => {
   data = mkdtempSync(path.join(tmpdir(), 'corte-empty-'));
   chmodSync(data, 0o755);
   server = spawn('../bin/corte', ['serve'], {
-    env: { ...process.env, CORTE_DATA: data, CORTE_LISTEN: '127.0.0.1:0', CORTE_LOG: 'warn' },
+    env: {
+      ...process.env,
+      CORTE_DATA: data,
+      CORTE_LISTEN: '127.0.0.1:0',
+      CORTE_LOG: 'warn',
+      CORTE_SIGN_IN: 'off',
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   at = await new Promise((ready, failed) => {

@@ -141,6 +141,14 @@ func DutyOf(j cut.Job) Duty {
 	return Duty(j.Direction.String())
 }
 
+// Duties are the kinds of cut that a saw makes.
+func Duties(s saw.Saw) []Duty {
+	if s.Kind == saw.Miter {
+		return []Duty{Crosscuts, Sheets} // it neither rips nor stops at a depth
+	}
+	return []Duty{Rips, Crosscuts, Sheets, Grooves}
+}
+
 // NotSignedOff is what stands against a job that whoever makes it is not signed
 // off for on a saw, by its name; halt where the shop lets nobody make it alone.
 // ok is false where somebody stands by.

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 
+	"corte/core/guide"
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/httpapi/contract"
@@ -16,9 +17,19 @@ import (
 
 func (s *server) ListPeople(ctx context.Context, _ contract.ListPeopleRequestObject) (contract.ListPeopleResponseObject, error) {
 	all, err := s.in(ctx).People.All(ctx, s.shop(ctx))
-	out := contract.ListPeople200JSONResponse{Items: make([]contract.Member, len(all))}
+	if err != nil {
+		return nil, err
+	}
+	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop(ctx))
+	out := contract.ListPeople200JSONResponse{Items: make([]contract.Member, len(all)), Saws: make([]contract.SawDuties, len(saws))}
 	for i, m := range all {
 		out.Items[i] = encodeMember(m)
+	}
+	for i, w := range saws {
+		out.Saws[i] = contract.SawDuties{SawID: w.ID, Name: w.Name}
+		for _, d := range guide.Duties(w.Saw) {
+			out.Saws[i].Cuts = append(out.Saws[i].Cuts, contract.SignOffCut(d))
+		}
 	}
 	return out, err
 }

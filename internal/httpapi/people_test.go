@@ -752,6 +752,7 @@ func TestSignedOff(t *testing.T) {
 		t.Errorf("as a stop: %s, %s", v, ask)
 	}
 	log(403, nil)
+	log(403, nil, "Waited-Seconds", "3")
 	if note := log(201, nil, "Waited-Seconds", "90"); note != "Not signed off for it." {
 		t.Errorf("made while the server was away: %q", note)
 	}
@@ -766,6 +767,7 @@ func TestSignedOff(t *testing.T) {
 		t.Helper()
 		return maren.must(200, "PUT", "/people/"+id+"/sign-offs/"+h.saw[saw], obj{"cuts": append([]string{}, cuts...)})
 	}
+	maren.must(422, "PUT", "/people/"+id+"/sign-offs/"+h.saw["miter"], obj{"cuts": []string{"crosscut", "groove"}})
 	m := off("table", "rip", "rip")
 	if s := m["signed_off"].([]any)[0].(obj); s["by"] != "Maren" || fmt.Sprint(s["cuts"]) != "[rip]" {
 		t.Errorf("signed off: %v", s)

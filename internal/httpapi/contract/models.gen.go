@@ -4345,7 +4345,8 @@ type PathStepID string
 
 // People defines model for People.
 type People struct {
-	Items []Member `json:"items"`
+	Items []Member    `json:"items"`
+	Saws  []SawDuties `json:"saws"`
 }
 
 // PersonName defines model for PersonName.
@@ -4839,6 +4840,13 @@ type SawThread string
 
 // SawTiltSide To which the top of a table saw's blade leans.
 type SawTiltSide string
+
+// SawDuties The kinds of cut that a saw makes, and that somebody can be signed off for on it.
+type SawDuties struct {
+	Cuts  []SignOffCut       `json:"cuts"`
+	Name  string             `json:"name"`
+	SawID openapi_types.UUID `json:"saw_id"`
+}
 
 // SawInput What can be read off a saw and its manual. What is left out is not there, or not known yet, and stops nothing.
 type SawInput struct {

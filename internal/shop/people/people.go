@@ -13,6 +13,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"corte/core/guide"
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/record"
@@ -215,6 +216,11 @@ func (s Station) SignOff(ctx context.Context, shop, id, saw uuid.UUID, cuts []st
 		w, err := tx.Saw(ctx, shop, saw)
 		if err != nil {
 			return refusal.NotThere(err, "saw", "saw")
+		}
+		for _, c := range cuts {
+			if !slices.Contains(guide.Duties(w.Saw), guide.Duty(c)) {
+				return refusal.Of("cuts", "%s makes no cut of that kind, so nobody can be signed off for it there", say.Word(w.Name))
+			}
 		}
 		who := record.ActorOf(ctx)
 		if err := tx.AddSignOff(ctx, store.SignOff{Shop: shop, Member: id, Saw: saw, Cuts: cuts, By: who.Who(), At: s.Now()}); err != nil {

@@ -4,6 +4,7 @@ package run
 import (
 	"context"
 	"encoding/json"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -88,11 +89,14 @@ func (s Station) signedOff(ctx context.Context, shop uuid.UUID, made CutMade, w 
 		return made.Note, err
 	case j.StoodBy:
 		return noted("Somebody signed off for it stood by.", made.Note), nil
-	case made.Sent.Waited > 0 || found[0].Verdict != verdict.Stop:
+	case made.Sent.Waited > atOnce || found[0].Verdict != verdict.Stop:
 		return noted("Not signed off for it.", made.Note), nil
 	}
 	return "", &refusal.Error{Reason: refusal.Forbidden, Field: "cut.stood_by", What: say.Of("%s Where somebody who is stands by, say so.", found[0].Why)}
 }
+
+// atOnce is how long what is logged at once may be on its way.
+const atOnce = 10 * time.Second
 
 func noted(first, note string) string {
 	if note == "" {

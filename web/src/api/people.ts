@@ -156,7 +156,7 @@ export const useDropPasskey = () =>
   );
 
 export const usePeople = () =>
-  useQuery({ queryKey: ['people'], queryFn: async () => unwrap(await client.GET('/people')).items });
+  useQuery({ queryKey: ['people'], queryFn: async () => unwrap(await client.GET('/people')) });
 
 export const useAddMember = () =>
   useChange(async ({ body, key }: { body: MemberInput; key: string }) =>

@@ -5720,6 +5720,14 @@ export interface components {
         };
         People: {
             items: components["schemas"]["Member"][];
+            saws: components["schemas"]["SawDuties"][];
+        };
+        /** @description The kinds of cut that a saw makes, and that somebody can be signed off for on it. */
+        SawDuties: {
+            /** Format: uuid */
+            saw_id: string;
+            name: string;
+            cuts: components["schemas"]["SignOffCut"][];
         };
         PassAddress: {
             /** @description To be put behind the address that Corte is reached under. */

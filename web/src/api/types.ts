@@ -144,3 +144,4 @@ export type MemberInput = Schemas['MemberInput'];
 export type SignOffCut = Schemas['SignOffCut'];
 export type ShopPass = Schemas['ShopPass'];
 export type Acceptance = Schemas['Acceptance'];
+export type SawDuties = Schemas['SawDuties'];

@@ -3,7 +3,7 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSignOut, useTakeHand } from '../api/people';
 import type { Session } from '../api/types';
 import { Tag } from '../drawings/Tag';
@@ -91,7 +91,7 @@ export function Hands({ session }: { session: Session }) {
 
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0', 'ok'] as const;
 
-/** Keys for a PIN that a gloved finger finds; a keyboard types it too. */
+/** Keys for a PIN that a gloved finger finds. */
 function Pad({
   hand,
   busy,
@@ -104,6 +104,8 @@ function Pad({
   onPin: (pin: string) => void;
 }) {
   const [pin, setPin] = useState('');
+  const pad = useRef<HTMLDivElement>(null);
+  useEffect(() => pad.current?.focus(), []); // so that a keyboard types it too
   const press = (k: string) => {
     if (k === 'ok') {
       if (pin.length >= 4) {
@@ -115,10 +117,13 @@ function Pad({
   };
   return (
     <Box
-      sx={{ p: 1.5, width: 260 }}
+      ref={pad}
+      tabIndex={-1}
+      sx={{ p: 1.5, width: 260, outline: 'none' }}
       onKeyDown={(e) => {
         if (/^\d$/.test(e.key)) press(e.key);
         else if (e.key === 'Backspace') press('⌫');
+        else if (e.key === 'Enter' && e.target === pad.current) press('ok');
       }}
     >
       <Box sx={{ fontFamily: cutFace, fontSize: 18, fontWeight: 640 }}>

@@ -5,14 +5,17 @@ import Button from '@mui/material/Button';
 import { Link, useParams } from 'react-router';
 import { api } from '../../api/place';
 import { useSurvey } from '../../api/care';
+import { useAddGuest } from '../../api/people';
 import { useBlade } from '../../api/rack';
 import { Trouble } from '../../ui/Notice';
+import { Handed } from '../people/Handed';
 import { SurveyArticle } from './SurveyArticle';
 
 export function SurveyReportPage() {
   const { id = '' } = useParams();
   const blade = useBlade(id);
   const report = useSurvey(id);
+  const guest = useAddGuest();
   const r = report.data;
   const failed = report.error ?? blade.error;
   return (
@@ -26,7 +29,26 @@ export function SurveyReportPage() {
         </Button>
         <Button variant="contained" onClick={() => window.print()}>{t`Print`}</Button>
         <Button component={Link} to={`/rack/${id}/survey`} variant="outlined">{t`Look again`}</Button>
+        {!guest.data && (
+          <Button
+            variant="outlined"
+            disabled={guest.isPending}
+            onClick={() => guest.mutate({ id, name: t`Saw doctor`, days: 30 })}
+          >
+            {t`An address for the saw doctor`}
+          </Button>
+        )}
       </Box>
+      {guest.data && (
+        <Box sx={{ mb: 2, '@media print': { display: 'none' } }}>
+          <Handed
+            what={t`Whoever opens this address within thirty days reads this report, and nothing else of the shop.`}
+            path={guest.data.path}
+            onDone={guest.reset}
+          />
+        </Box>
+      )}
+      {guest.error && <Trouble>{guest.error.message}</Trouble>}
       {failed && <Trouble>{failed.message}</Trouble>}
       {r && blade.data && (
         <SurveyArticle

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { useState } from 'react';
 import { useSignOff } from '../../api/people';
-import type { Member, Saw, SignOffCut } from '../../api/types';
+import type { Member, SawDuties, SignOffCut } from '../../api/types';
 import { usePhone } from '../../app/phone';
 import { cutFace } from '../../app/theme';
 import { DutyGlyph } from '../../drawings/DutyGlyph';
@@ -15,9 +15,12 @@ import { useDates } from '../../ui/useDates';
 import { MemberSheet } from './MemberSheet';
 import { duties, roleWords } from './words';
 
+/** The kinds of cut that a saw makes, in words. */
+const dutiesOf = (s: SawDuties) => duties.filter(([d]) => s.cuts.includes(d));
+
 interface Props {
   people: Member[];
-  saws: Saw[];
+  saws: SawDuties[];
   owner: boolean;
   open: boolean; // nobody signs in here
   me: string | undefined;
@@ -28,11 +31,11 @@ export function Board({ people, saws, owner, open, me }: Props) {
   const [of, setOf] = useState<{ member: string; saw: string; at: HTMLElement }>();
   const [sheet, setSheet] = useState<{ member: string; at: HTMLElement }>();
   const member = people.find((m) => m.id === of?.member);
-  const saw = saws.find((s) => s.id === of?.saw);
+  const saw = saws.find((s) => s.saw_id === of?.saw);
   const shown = people.find((m) => m.id === sheet?.member);
   if (people.length === 0) return <Box>{t`Nobody is noted yet.`}</Box>;
-  const cell = (m: Member, s: Saw) => {
-    const may = m.signed_off.find((o) => o.saw_id === s.id)?.cuts ?? [];
+  const cell = (m: Member, s: SawDuties) => {
+    const may = m.signed_off.find((o) => o.saw_id === s.saw_id)?.cuts ?? [];
     const told =
       m.role === 'owner'
         ? t`as an owner, all cuts`
@@ -47,10 +50,10 @@ export function Board({ people, saws, owner, open, me }: Props) {
         aria-label={t`${m.name} on ${s.name}: ${told}`}
         aria-haspopup="dialog"
         disabled={!owner || m.role === 'owner'}
-        onClick={(e) => setOf({ member: m.id, saw: s.id, at: e.currentTarget })}
+        onClick={(e) => setOf({ member: m.id, saw: s.saw_id, at: e.currentTarget })}
         sx={{ minHeight: 48, px: 0.5, gap: 0.5, justifyContent: 'flex-start' }}
       >
-        {duties.map(([d]) => (
+        {dutiesOf(s).map(([d]) => (
           <DutyGlyph key={d} duty={d} may={m.role === 'owner' || may.includes(d)} size={phone ? 34 : 30} />
         ))}
       </ButtonBase>
@@ -99,7 +102,7 @@ export function Board({ people, saws, owner, open, me }: Props) {
               {who(m)}
               {saws.map((s) => (
                 <Box
-                  key={s.id}
+                  key={s.saw_id}
                   sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1 }}
                 >
                   <Box sx={{ minWidth: 0, overflowWrap: 'anywhere' }}>{s.name}</Box>
@@ -125,7 +128,7 @@ export function Board({ people, saws, owner, open, me }: Props) {
               <tr>
                 <Box component="td" sx={{ border: '0 !important' }} />
                 {saws.map((s) => (
-                  <Box component="th" scope="col" key={s.id}>
+                  <Box component="th" scope="col" key={s.saw_id}>
                     {s.name}
                   </Box>
                 ))}
@@ -138,7 +141,7 @@ export function Board({ people, saws, owner, open, me }: Props) {
                     {who(m)}
                   </Box>
                   {saws.map((s) => (
-                    <td key={s.id}>{cell(m, s)}</td>
+                    <td key={s.saw_id}>{cell(m, s)}</td>
                   ))}
                 </tr>
               ))}
@@ -202,15 +205,15 @@ function Key() {
 }
 
 /** Which cuts somebody may make alone on one saw, since when and by whom. */
-function SignOffs({ member, saw }: { member: Member; saw: Saw }) {
+function SignOffs({ member, saw }: { member: Member; saw: SawDuties }) {
   const signOff = useSignOff();
   const { day } = useDates();
-  const now = member.signed_off.find((o) => o.saw_id === saw.id);
+  const now = member.signed_off.find((o) => o.saw_id === saw.saw_id);
   const may = now?.cuts ?? [];
   const toggle = (d: SignOffCut) =>
     signOff.mutate({
       id: member.id,
-      saw: saw.id,
+      saw: saw.saw_id,
       cuts: may.includes(d) ? may.filter((c) => c !== d) : [...may, d],
     });
   return (
@@ -219,7 +222,7 @@ function SignOffs({ member, saw }: { member: Member; saw: Saw }) {
         sx={{ fontFamily: cutFace, fontSize: 18, fontWeight: 640 }}
       >{t`${member.name} alone on ${saw.name}`}</Box>
       <Box sx={{ display: 'grid', mt: 1 }}>
-        {duties.map(([d, word]) => (
+        {dutiesOf(saw).map(([d, word]) => (
           <ButtonBase
             key={d}
             role="checkbox"

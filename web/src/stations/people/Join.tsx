@@ -36,10 +36,7 @@ export function Join() {
       () => undefined,
     );
   return (
-    <Plate
-      title={of.shop}
-      said={invitedTo[of.role]}
-    >
+    <Plate title={of.shop} said={invitedTo[of.role]}>
       {of.signed_in && !anew ? (
         <Box sx={{ display: 'grid', gap: 2, maxWidth: 400 }}>
           {accept.error && <Trouble>{accept.error.message}</Trouble>}

@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useOwner, usePeople, useSession } from '../../api/people';
-import { useSaws } from '../../api/rack';
 import { useChangeShop, useShop } from '../../api/shop';
 import type { Shop } from '../../api/types';
 import { pick } from '../../ui/pick';
@@ -20,12 +19,10 @@ import { Passes } from './Passes';
 
 export function People() {
   const people = usePeople();
-  const saws = useSaws();
   const session = useSession();
   const owner = useOwner();
   const [adding, setAdding] = useState(false);
-  if (!people.data || !saws.data || !session.data)
-    return <Arriving title={t`People`} of={[people, saws, session]} rows={4} />;
+  if (!people.data || !session.data) return <Arriving title={t`People`} of={[people, session]} rows={4} />;
   const open = session.data.state === 'open';
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
@@ -52,8 +49,8 @@ export function People() {
       >
         <Box sx={{ minWidth: 0 }}>
           <Board
-            people={people.data}
-            saws={saws.data}
+            people={people.data.items}
+            saws={people.data.saws}
             owner={owner}
             open={open}
             me={session.data.member_id}

@@ -1,0 +1,239 @@
+/** A shop that people sign in to: its first owner, a learner, a tablet, a passkey, and a saw doctor who reads along. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from '@playwright/test';
+import { accessible, expect, test } from './test';
+
+const PASSWORD = 'six words are easy to keep';
+
+let server: ChildProcess;
+let data: string;
+let at: string; // its address
+let first: string; // the address that the console shows
+
+test.describe.configure({ mode: 'serial' });
+
+test.beforeAll(async () => {
+  data = mkdtempSync(path.join(tmpdir(), 'corte-people-'));
+  chmodSync(data, 0o755);
+  server = spawn('../bin/corte', ['demo'], {
+    env: {
+      ...process.env,
+      CORTE_DATA: data,
+      CORTE_LISTEN: 'localhost:0',
+      CORTE_LOG: 'warn',
+      CORTE_SIGN_IN: 'on',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise<void>((ready, failed) => {
+    let said = '';
+    server.stdout!.on('data', (more: Buffer) => {
+      said += more.toString();
+      const join = /http:\/\/\S+\/join\/\S+/.exec(said);
+      const up = /ready: (http:\/\/\S+)/.exec(said);
+      if (!join || !up) return;
+      [first, at] = [join[0], up[1]!];
+      ready();
+    });
+    server.once('exit', (code) => failed(new Error(`it ended with ${code}`)));
+  });
+});
+
+test.afterAll(async () => {
+  server.kill('SIGTERM');
+  if (server.exitCode === null) await new Promise((gone) => server.once('exit', gone));
+  rmSync(data, { recursive: true, force: true });
+});
+
+/** Somebody else's browser. */
+async function elsewhere(browser: Browser) {
+  const page = await (
+    await browser.newContext({ serviceWorkers: 'block', reducedMotion: 'reduce' })
+  ).newPage();
+  return page;
+}
+
+async function signIn(page: Page, name: string) {
+  await page.goto(at);
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
+}
+
+test('the first owner comes in by the console’s address, once, and keeps recovery codes', async ({
+  page,
+  browser,
+}) => {
+  await page.goto(at);
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await expect(page.getByText('Plough')).toHaveCount(0);
+  await accessible(page);
+  await page.getByLabel('Name', { exact: true }).fill('Maren');
+  await page.getByLabel('Password', { exact: true }).fill('a guess of mine');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert')).toContainText('do not go together');
+
+  await page.goto(first);
+  await expect(page.getByText('You are invited to run the shop.')).toBeVisible();
+  await accessible(page);
+  await expect(page.getByRole('button', { name: 'Come in' })).toBeDisabled();
+  await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await page.getByRole('button', { name: 'Come in' }).click();
+  await expect(page.getByRole('heading', { name: 'People' })).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: /Maren owner/ })).toBeVisible();
+  await accessible(page);
+
+  const late = await elsewhere(browser);
+  await late.goto(first);
+  await expect(late.getByRole('alert')).toContainText('leads nowhere');
+  await late.context().close();
+
+  await page.goto(`${at}/me`);
+  const codes = page.getByRole('region', { name: 'Recovery codes' });
+  await codes.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await codes.getByRole('button', { name: 'Ten new codes' }).click();
+  const code = (await codes.getByLabel('To be handed on').innerText()).split('\n')[0]!;
+  await accessible(page);
+  await codes.getByRole('button', { name: 'Done' }).click();
+  await expect(codes).toContainText('10 are left.');
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'I cannot get in' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('maren');
+  await page.getByLabel('Recovery code').fill(code);
+  await page.getByLabel('New password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Set it and sign in' }).click();
+  await expect(page.getByRole('region', { name: 'Recovery codes' })).toContainText('9 are left.');
+});
+
+test('a learner is invited, and is stopped at a cut until somebody stands by or signs her off', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, 'Maren');
+  await page.goto(`${at}/people`);
+  await page.getByRole('button', { name: 'Add somebody' }).click();
+  await page.getByLabel('Called').fill('Rosa');
+  await page.getByRole('button', { name: 'Add and invite' }).click();
+  const address = await page.getByLabel('To be handed on').innerText();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.getByRole('button', { name: 'is stopped, unless somebody stands by' }).click();
+  await expect(page.getByRole('button', { name: 'is stopped, unless somebody stands by' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+
+  const hers = await elsewhere(browser);
+  await hers.goto(address);
+  await hers.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await hers.getByRole('button', { name: 'Come in' }).click();
+  const against = hers.getByRole('list', { name: 'What stands against this cut' });
+  await expect(against).toContainText('You are not signed off for rips on Long Table.');
+  await expect(hers.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
+  await hers.goto(`${at}/run`);
+  await expect(against).toContainText('stop');
+  await hers.getByRole('button', { name: 'Cut made' }).click();
+  await expect(hers.getByRole('alert').filter({ hasText: 'not signed off' })).toContainText('say so');
+  await hers.getByRole('button', { name: 'Yes, somebody does' }).click();
+  await expect(against).toHaveCount(0);
+  await hers.getByRole('button', { name: 'Cut made' }).click();
+  await expect(hers.getByText('Cut logged.')).toBeVisible();
+  await hers.goto(`${at}/log`);
+  await expect(hers.getByText('Somebody signed off for it stood by.').first()).toBeVisible();
+  // What is an owner's is not hers.
+  await hers.goto(`${at}/shop`);
+  await expect(hers.getByText('Only an owner of the shop changes this.')).toBeVisible();
+  await hers.goto(`${at}/people`);
+  await expect(hers.getByRole('button', { name: 'Add somebody' })).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
+  const off = page.getByRole('dialog', { name: 'Signed off' });
+  await off.getByRole('checkbox', { name: 'Rips' }).click();
+  await expect(off).toContainText('Signed off by Maren');
+  await accessible(page);
+  await hers.goto(at);
+  await expect(hers.getByRole('region', { name: 'Blades for this cut' })).toContainText('Plough');
+  await expect(against).toHaveCount(0);
+  await hers.context().close();
+});
+
+test('at a tablet a name is tapped, with its PIN, and what is logged is by it', async ({ page }) => {
+  await signIn(page, 'Maren');
+  await page.goto(`${at}/people`);
+  await page.getByRole('button', { name: 'Make this a tablet of the shop…' }).click();
+  await page.getByLabel('Where it stands').fill('By the long table');
+  await page.getByRole('button', { name: 'Make it one' }).click();
+  const hands = page.getByRole('region', { name: 'Who works here' });
+  await expect(hands).toContainText('Who works?');
+  await page.goto(`${at}/run`);
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Tap your name first' })).toBeVisible();
+  await hands.getByRole('button', { name: 'Ilse' }).click();
+  const pad = page.getByRole('dialog', { name: 'PIN' });
+  for (const d of '2580') await pad.getByRole('button', { name: d, exact: true }).click();
+  await accessible(page);
+  await pad.getByRole('button', { name: 'That is it' }).click();
+  await expect(hands).toContainText('Hang the tag back');
+  await page.getByRole('button', { name: 'Cut made' }).click();
+  await expect(page.getByText('Cut logged.')).toBeVisible();
+  const log = (await (await page.request.get(`${at}/api/v1/log?limit=1`)).json()) as {
+    items: { by: string }[];
+  };
+  expect(log.items[0]!.by).toBe('Ilse');
+  await hands.getByRole('button', { name: 'Hang the tag back' }).click();
+  await hands.getByRole('button', { name: 'Ilse' }).click();
+  await page.keyboard.type('1111');
+  await page.keyboard.press('Enter');
+  await expect(pad.getByRole('alert')).toContainText('not the PIN');
+});
+
+test('a passkey opens the shop without a password', async ({ page, context }) => {
+  const devtools = await context.newCDPSession(page);
+  await devtools.send('WebAuthn.enable');
+  await devtools.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      ...{ protocol: 'ctap2', transport: 'internal', hasResidentKey: true, hasUserVerification: true },
+      ...{ isUserVerified: true, automaticPresenceSimulation: true },
+    },
+  });
+  await signIn(page, 'Maren');
+  await page.goto(`${at}/me`);
+  const keys = page.getByRole('region', { name: 'Passkeys' });
+  await keys.getByLabel('What it is on').fill('This laptop');
+  await keys.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await keys.getByRole('button', { name: 'Add a passkey' }).click();
+  await expect(keys.getByRole('listitem')).toContainText('This laptop');
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'With a passkey' }).click();
+  await expect(keys.getByRole('listitem')).toContainText('used');
+  await keys.getByRole('button', { name: 'Let it go' }).click();
+  await expect(keys.getByRole('listitem')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click();
+  await page.getByRole('button', { name: 'With a passkey' }).click();
+  await expect(page.getByRole('alert')).toContainText('opens nothing here');
+});
+
+test('a saw doctor reads one blade’s report, and is asked to sign in for the rest', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, 'Maren');
+  const blades = (await (await page.request.get(`${at}/api/v1/blades`)).json()) as {
+    items: { id: string; name: string }[];
+  };
+  const quill = blades.items.find((b) => b.name === 'Quill')!;
+  const made = await page.request.post(`${at}/api/v1/blades/${quill.id}/guests`, {
+    data: { name: 'Saw doctor', days: 7 },
+  });
+  const { path: guest } = (await made.json()) as { path: string };
+  const doctor = await elsewhere(browser);
+  await doctor.goto(at + guest);
+  await expect(doctor.getByRole('heading', { level: 1 })).toContainText('Quill');
+  await accessible(doctor);
+  await doctor.goto(`${at}/rack/${quill.id}`);
+  await expect(doctor.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+  await doctor.context().close();
+});
