@@ -14,6 +14,10 @@ step formatting
 make -s format-check
 step generated code
 make -s fresh
+step licences
+cp internal/licences/shipped.json bin/shipped.json
+make -s licences
+cmp bin/shipped.json internal/licences/shipped.json || { echo "internal/licences/shipped.json was stale: commit what 'make licences' wrote." >&2; exit 1; }
 step lint
 make -s lint
 step worked cases

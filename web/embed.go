@@ -51,6 +51,7 @@ var Pages = []string{
 	"rack/:id/survey/report",
 	"rack/:id/set",
 	"start",
+	"licences",
 	"people",
 	"me",
 	"join/:secret",

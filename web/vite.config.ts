@@ -52,6 +52,7 @@ export default defineConfig({
     emptyOutDir: true,
     assetsInlineLimit: 0, // the content policy has no data: fonts or scripts
     reportCompressedSize: false,
+    license: { fileName: 'licences.json' }, // read by the server (internal/licences)
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8254' } },
 });

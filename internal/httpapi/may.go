@@ -40,7 +40,7 @@ var may = map[need][]string{
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
 		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
 		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "getShop",
-		"listMaterials", "readLength", "listPeople",
+		"listMaterials", "readLength", "listPeople", "listLicences",
 	},
 	working: {
 		"logCut", "judgeBlade", "inspectBlade", "noteBlade", "startWash", "stepWash", "dropWash", "endWash", "strainBath", "tickJob", "startTrial", "cutTrialPiece",

@@ -9,6 +9,7 @@ import (
 	"corte/core/say"
 	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/licences"
 	"corte/internal/opt"
 	"corte/internal/refusal"
 	"corte/internal/store"
@@ -41,6 +42,15 @@ func (s *server) ReadLength(ctx context.Context, r contract.ReadLengthRequestObj
 		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
 	}
 	return contract.ReadLength200JSONResponse(answer.Length(l)), nil
+}
+
+func (s *server) ListLicences(context.Context, contract.ListLicencesRequestObject) (contract.ListLicencesResponseObject, error) {
+	all, err := licences.All()
+	out := contract.ListLicences200JSONResponse{Items: make([]contract.Licence, len(all))}
+	for i, l := range all {
+		out.Items[i] = contract.Licence{Name: l.Name, Version: l.Version, Licence: l.Licence, Text: l.Text}
+	}
+	return out, err
 }
 
 func (s *server) GetHealth(ctx context.Context, _ contract.GetHealthRequestObject) (contract.GetHealthResponseObject, error) {

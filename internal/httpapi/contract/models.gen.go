@@ -3852,6 +3852,20 @@ type Lesson struct {
 	SplinterFactor float64 `json:"splinter_factor"`
 }
 
+// Licence defines model for Licence.
+type Licence struct {
+	// Licence Its SPDX name.
+	Licence string `json:"licence"`
+	Name    string `json:"name"`
+	Text    string `json:"text"`
+	Version string `json:"version"`
+}
+
+// Licences defines model for Licences.
+type Licences struct {
+	Items []Licence `json:"items"`
+}
+
 // Life defines model for Life.
 type Life struct {
 	LeftHighM float64 `json:"left_high_m"`

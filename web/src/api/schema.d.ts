@@ -2317,6 +2317,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/licences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What Corte is made of, and under which licence each part is */
+        get: operations["listLicences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/live": {
         parameters: {
             query?: never;
@@ -5804,6 +5821,16 @@ export interface components {
              * @description What to ask for `before`, where there is more.
              */
             next?: number;
+        };
+        Licences: {
+            items: components["schemas"]["Licence"][];
+        };
+        Licence: {
+            name: string;
+            version: string;
+            /** @description Its SPDX name. */
+            licence: string;
+            text: string;
         };
         Shelf: {
             [key: string]: unknown;
@@ -10493,6 +10520,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Length"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLicences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Licences"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -34,6 +34,13 @@ export const useChangeShop = () =>
 export const useBench = () =>
   useQuery({ queryKey: ['bench'], queryFn: async () => unwrap(await client.GET('/bench')).items });
 
+export const useLicences = () =>
+  useQuery({
+    queryKey: ['licences'],
+    queryFn: async () => unwrap(await client.GET('/licences')).items,
+    ...forGood,
+  });
+
 export const useCalendar = () =>
   useQuery({ queryKey: ['calendar'], queryFn: async () => unwrap(await client.GET('/calendar')) });
 

@@ -181,6 +181,10 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/shop/Shop'), 'ShopPage'),
             },
             {
+              path: 'licences',
+              ...page(() => import('../stations/shop/Licences'), 'Licences'),
+            },
+            {
               path: 'people',
               ...page(() => import('../stations/people/People'), 'People'),
             },

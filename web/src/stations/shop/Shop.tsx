@@ -6,6 +6,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useOwner } from '../../api/people';
 import { useLessons } from '../../api/run';
@@ -206,6 +207,9 @@ function Form({ shop, now, saved, onReopen, onSaved }: FormProps) {
         </Box>
       </form>
       {owner && <Copies />}
+      <Box sx={{ mt: 4 }}>
+        <Link to="/licences">{t`What Corte is made of, and its licences`}</Link>
+      </Box>
     </Box>
   );
 }
