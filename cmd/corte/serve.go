@@ -14,6 +14,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/spf13/cobra"
 
+	"corte/internal/bell"
 	"corte/internal/demo"
 	"corte/internal/gauge"
 	"corte/internal/gaugesim"
@@ -148,6 +149,8 @@ func run(ctx context.Context, usual bool, furnish func(context.Context, *setting
 		o.Copies = &shopfile.Keeper{Store: st, Shop: sh.ID, Dir: s.Copies, Keep: s.Keep, By: o.By, Now: time.Now}
 		go o.Copies.Run(ctx, log)
 	}
+	o.Bell = bell.New(st.URL(), st, log, gauges, sh.ID)
+	go o.Bell.Run(ctx)
 	h, err := httpapi.New(o)
 	if err != nil {
 		return err

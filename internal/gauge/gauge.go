@@ -49,8 +49,9 @@ type State struct {
 
 // An Event is a reading or a change of state; the other is nil.
 type Event struct {
-	Reading *Reading
-	State   *State
+	Reading *Reading `json:"reading,omitempty"`
+	State   *State   `json:"state,omitempty"`
+	Heard   bool     `json:"-"` // from another server, not from a gauge of this hub's own
 }
 
 const (
@@ -82,6 +83,7 @@ type gauge struct {
 	since  time.Time // since when it has stood near the anchor
 	lines  int       // since the last garbled one
 	conn   net.Conn
+	heard  time.Time // when another server last told of it; zero for one of the hub's own
 }
 
 // New makes a hub; Run brings it to life.
@@ -296,6 +298,10 @@ func (h *Hub) handOut() {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	for _, g := range h.gauges {
+		if !g.heard.IsZero() && g.state.Word != Gone && time.Since(g.heard) > silence {
+			g.state.Word, g.state.Text = Gone, g.state.Name+" is not heard of any more. What was captured is kept; type the rest, or wait."
+			h.tell(Event{State: &g.state, Heard: true})
+		}
 		if g.fresh {
 			g.fresh = false
 			r := g.last
@@ -347,6 +353,52 @@ func (h *Hub) Watch() (events <-chan Event, done func()) {
 		defer h.mu.Unlock()
 		delete(h.watchers, w)
 	}
+}
+
+// Hear takes what another server tells of a gauge that stands at it. A gauge of
+// the hub's own is known better.
+func (h *Hub) Hear(e Event) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	name := ""
+	switch {
+	case e.State != nil:
+		name = e.State.Name
+	case e.Reading != nil:
+		name = e.Reading.Name
+	}
+	g := h.gauges[name]
+	if name == "" || g != nil && g.heard.IsZero() {
+		return
+	}
+	if g == nil {
+		g = &gauge{state: State{Name: name, Word: Live, Text: name + " is there."}}
+		h.gauges[name] = g
+	}
+	g.heard = time.Now()
+	if e.State != nil {
+		g.state = *e.State
+		g.state.StandIn = false // only at its own server can it be told where to stand
+		h.tell(Event{State: &g.state, Heard: true})
+		return
+	}
+	if g.state.Word == Gone {
+		g.state.Word, g.state.Text = Live, name+" is there."
+		h.tell(Event{State: &g.state, Heard: true})
+	}
+	h.tell(Event{Reading: e.Reading, Heard: true})
+}
+
+// Own lists how the gauges of the hub's own stand.
+func (h *Hub) Own() (out []State) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for _, g := range h.gauges {
+		if g.heard.IsZero() {
+			out = append(out, g.state)
+		}
+	}
+	return out
 }
 
 // States lists the gauges that were ever there, by name.

@@ -24,7 +24,7 @@ func TestWhateverIsAskedIsAnswered(t *testing.T) {
 	rows := len(b.get("/log?limit=500")["items"].([]any))
 	asked, answered := 0, map[string]bool{}
 	ask := func(path, name string, query url.Values) {
-		if strings.HasPrefix(path, "/gauges/stream") {
+		if strings.HasPrefix(path, "/gauges/stream") || path == "/events" {
 			return // it does not end
 		}
 		w := b.do(http.MethodGet, "/api/v1"+path+"?"+query.Encode(), "")

@@ -31,7 +31,7 @@ const (
 // slow reports whether a request may take longer than others.
 func slow(path string) bool {
 	switch path {
-	case streamPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
+	case streamPath, eventsPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
 		return true
 	}
 	return false

@@ -45,7 +45,7 @@ func TestOddRequests(t *testing.T) {
 	for _, path := range slices.Sorted(maps.Keys(spec.Paths.Map())) {
 		ops := spec.Paths.Value(path).Operations()
 		for _, method := range slices.Sorted(maps.Keys(ops)) {
-			if path != "/gauges/stream" { // it does not end
+			if path != "/gauges/stream" && path != "/events" { // they do not end
 				calls = append(calls, call{method, path, ops[method]})
 			}
 		}

@@ -32,61 +32,90 @@ func (s *server) PlaceGauge(ctx context.Context, r contract.PlaceGaugeRequestObj
 }
 
 func (s *server) StreamGauges(ctx context.Context, _ contract.StreamGaugesRequestObject) (contract.StreamGaugesResponseObject, error) {
-	return gaugeStream{ctx, s.hub(ctx)}, nil
+	want := s.bell.Want
+	if s.shop(ctx) != s.home {
+		want = func() {}
+	}
+	return gaugeStream{ctx, s.hub(ctx), want}, nil
 }
 
-// gaugeStream writes server-sent events until the page goes away.
-type gaugeStream struct {
+func (s *server) StreamEvents(ctx context.Context, _ contract.StreamEventsRequestObject) (contract.StreamEventsResponseObject, error) {
+	return changes{ctx, s}, nil
+}
+
+// changes tells what changes in the shop until the page goes away.
+type changes struct {
 	ctx context.Context
-	hub *gauge.Hub
+	s   *server
 }
 
-// heartbeat keeps proxies and pages from taking silence for the end.
-const heartbeat = 10 * time.Second
+func (x changes) VisitStreamEventsResponse(w http.ResponseWriter) error {
+	rings, done := x.s.bell.Watch(x.s.shop(x.ctx))
+	defer done()
+	return stream(x.ctx, w, rings, func() {}, func(what string) (string, any) { return "changed", contract.Changed{What: what} })
+}
+
+// gaugeStream writes what the dial gauges show until the page goes away. As long
+// as it does, other servers are asked for theirs.
+type gaugeStream struct {
+	ctx  context.Context
+	hub  *gauge.Hub
+	want func()
+}
 
 func (g gaugeStream) VisitStreamGaugesResponse(w http.ResponseWriter) error {
-	w.Header().Set("Content-Type", "text/event-stream")
-	w.WriteHeader(http.StatusOK)
 	events, done := g.hub.Watch()
 	defer done()
+	return stream(g.ctx, w, events, g.want, func(e gauge.Event) (string, any) {
+		if e.State != nil {
+			return "state", encodeGauge(*e.State)
+		}
+		r := e.Reading
+		return "reading", contract.GaugeReading{Name: r.Name, Sequence: int64(r.Sequence), Mm: r.Value.Mm(), Still: r.Still}
+	})
+}
+
+const (
+	heartbeat = 10 * time.Second // keeps proxies and pages from taking silence for the end
+	streamed  = 10 * time.Minute // then the page asks anew, and whoever may no more is told so
+)
+
+// stream writes server-sent events until the page goes away, with a beat between
+// them at which also happens what is to happen then.
+func stream[T any](ctx context.Context, w http.ResponseWriter, events <-chan T, at func(), say func(T) (kind string, v any)) error {
+	w.Header().Set("Content-Type", "text/event-stream")
+	w.WriteHeader(http.StatusOK)
 	beat := time.NewTicker(heartbeat)
 	defer beat.Stop()
+	end := time.NewTimer(streamed)
+	defer end.Stop()
 	out := http.NewResponseController(w)
 	_ = out.SetWriteDeadline(time.Time{}) // it lasts as long as the page does
-	send := func(kind string, v any) error {
-		raw, err := json.Marshal(v)
-		if err != nil {
-			return err
-		}
-		_, err = fmt.Fprintf(w, "event: %s\ndata: %s\n\n", kind, raw)
-		return err
-	}
-	if _, err := fmt.Fprint(w, ": here\n\n"); err != nil {
-		return nil
-	}
-	for {
+	at()
+	_, err := fmt.Fprint(w, ": here\n\n")
+	for err == nil {
 		_ = out.Flush()
-		var err error
 		select {
-		case <-g.ctx.Done():
+		case <-ctx.Done():
+			return nil
+		case <-end.C:
 			return nil
 		case <-beat.C:
+			at()
 			_, err = fmt.Fprint(w, ": here\n\n")
 		case e, ok := <-events:
 			if !ok {
 				return nil // Corte is stopping
 			}
-			if e.State != nil {
-				err = send("state", encodeGauge(*e.State))
-			} else {
-				r := e.Reading
-				err = send("reading", contract.GaugeReading{Name: r.Name, Sequence: int64(r.Sequence), Mm: r.Value.Mm(), Still: r.Still})
+			kind, v := say(e)
+			raw, bad := json.Marshal(v)
+			if bad != nil {
+				return bad
 			}
-		}
-		if err != nil {
-			return nil // nobody is listening any more
+			_, err = fmt.Fprintf(w, "event: %s\ndata: %s\n\n", kind, raw)
 		}
 	}
+	return nil // nobody is listening any more
 }
 
 func encodeGauge(s gauge.State) contract.Gauge {

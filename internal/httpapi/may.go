@@ -39,7 +39,7 @@ var may = map[need][]string{
 		"getPhoto", "printLabels", "listLog", "getSeason", "listFaults", "getSurvey", "getMoney", "getLife", "listStandIns", "getCare", "listCleaners", "checkWash",
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
 		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
-		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "getShop",
+		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "streamEvents", "getShop",
 		"listMaterials", "readLength", "listPeople", "listLicences",
 	},
 	working: {

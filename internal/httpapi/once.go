@@ -88,6 +88,10 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 			refuseError(c, err)
 			return
 		}
+		if answer.Done() {
+			ctx := c.Request.Context()
+			s.bell.Ring(s.shop(ctx), kindOf(c.FullPath()))
+		}
 		for name, value := range answer.Headers {
 			c.Header(name, value)
 		}
@@ -97,6 +101,12 @@ func (s *server) once(spec *openapi3.T) gin.HandlerFunc {
 			_, _ = c.Writer.Write(answer.Body)
 		}
 	}
+}
+
+// kindOf is the kind of thing that an address of the contract is about.
+func kindOf(path string) string {
+	kind, _, _ := strings.Cut(strings.TrimPrefix(path, base+"/"), "/")
+	return kind
 }
 
 func (s *server) underKey(c *gin.Context, key string, act func(*shop.Service) store.Answer) (store.Answer, error) {

@@ -59,7 +59,7 @@ func (o *outage) watch(c *gin.Context) {
 // database.
 func asksDatabase(path string) bool {
 	switch path {
-	case base + "/live", base + "/openapi.json", base + "/materials", base + "/length", base + "/licences", streamPath:
+	case base + "/live", base + "/openapi.json", base + "/materials", base + "/length", base + "/licences", streamPath, eventsPath:
 		return false
 	}
 	return !strings.HasPrefix(path, base+"/schemas/")

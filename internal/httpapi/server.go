@@ -24,6 +24,7 @@ import (
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
 
+	"corte/internal/bell"
 	"corte/internal/gauge"
 	"corte/internal/httpapi/contract"
 	"corte/internal/jobfile"
@@ -47,6 +48,7 @@ type Options struct {
 	Pages   []string   // the addresses it has pages for; "rack/:id" for any one blade's
 	Gauges  *gauge.Hub // the dial gauges that are listened to
 	Log     *slog.Logger
+	Bell    *bell.Bell       // that tells other servers and pages what changes; nil for none
 	Copies  *shopfile.Keeper // that keeps the shop's copies; nil for none
 	By      string           // what a copy says of the Corte that wrote it
 	Metrics *metrics.Metrics // that count what is served; nil for none
@@ -59,6 +61,7 @@ const (
 	patience     = 10 * time.Second // for one request
 	requestIDKey = "request_id"
 	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
+	eventsPath   = base + "/events"        // as well
 	exportPath   = base + "/log-exports"   // goes on as long as the log
 )
 
@@ -89,7 +92,7 @@ func New(o Options) (http.Handler, error) {
 	if o.Metrics != nil {
 		r.Use(o.Metrics.Requests)
 	}
-	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, logRequests(o.Log), recoverPanics, onlyOurs(o.Hosts), onlyThrough(o.Proxies), onlySameOrigin(), secure(o.SignIn), limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, shopFilePath})))
+	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, logRequests(o.Log), recoverPanics, onlyOurs(o.Hosts), onlyThrough(o.Proxies), onlySameOrigin(), secure(o.SignIn), limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, eventsPath, shopFilePath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")
@@ -114,7 +117,7 @@ func New(o Options) (http.Handler, error) {
 	r.GET(base+"/schemas/log.json", func(c *gin.Context) { c.JSON(http.StatusOK, logfile.Schema) })
 	r.GET(base+"/schemas/job.json", func(c *gin.Context) { c.JSON(http.StatusOK, jobfile.Schema) })
 
-	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By}
+	s := &server{svc: o.Service, home: o.Shop, beside: o.Beside, files: files, gauges: o.Gauges, none: gauge.New(nil, o.Log), copies: o.Copies, by: o.By, bell: o.Bell}
 	if o.SignIn != nil {
 		if s.door, err = newDoor(o.Service.Store, o.Service.Now, o.SignIn); err != nil {
 			return nil, err
@@ -304,6 +307,7 @@ type server struct {
 	none   *gauge.Hub // that stand in any other
 	copies *shopfile.Keeper
 	by     string
+	bell   *bell.Bell
 }
 
 // shop is the shop that a request is in.

@@ -90,6 +90,12 @@ func (s *Store) DB() *sql.DB { return s.pool.DB }
 // Stat is how the pool of connections stands.
 func (s *Store) Stat() *pgxpool.Stat { return s.conns.Stat() }
 
+// Notify sends payloads on a channel of PostgreSQL's own, to whoever listens.
+func (s *Store) Notify(ctx context.Context, channel string, payloads []string) error {
+	_, err := s.db.ExecContext(ctx, `SELECT pg_notify($1, p) FROM unnest($2::text[]) p`, channel, payloads)
+	return err
+}
+
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return s.pool.PingContext(ctx) }
 

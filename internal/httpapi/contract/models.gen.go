@@ -2638,6 +2638,12 @@ type Change struct {
 	Text     string              `json:"text"`
 }
 
+// Changed defines model for Changed.
+type Changed struct {
+	// What The kind of thing that has changed.
+	What string `json:"what"`
+}
+
 // Cleaner defines model for Cleaner.
 type Cleaner struct {
 	// Attacks Why it may not meet a coated blade; empty if it may.

@@ -13,6 +13,7 @@ import type {
   WashAsk,
 } from './types';
 import { forGood, useChange, keyed, done } from './change';
+import { BY_ITSELF, useChanges } from './changes';
 import { washKey } from './keep';
 import { timed, waiting, watchWaiting, type TimedWash, type Waiting } from './waiting';
 
@@ -26,7 +27,7 @@ export function useCare() {
       const sheet = unwrap(await client.GET('/care'));
       return { ...sheet, washes: sheet.washes.map(timed) };
     },
-    refetchInterval: 30_000, // another device may be washing
+    refetchInterval: BY_ITSELF, // another device may be washing
   });
   const waits = useSyncExternalStore(watchWaiting, waiting);
   const data = useMemo(
@@ -119,10 +120,11 @@ export const useStartWash = () =>
 
 /** A wash as it stands here: as the server has it, and the steps that wait. */
 export function useWash(id: string) {
+  useChanges();
   const wash = useQuery({
     queryKey: washKey(id),
     queryFn: async () => timed(unwrap(await client.GET('/washes/{id}', { params: { path: { id } } }))),
-    refetchInterval: 5000,
+    refetchInterval: BY_ITSELF,
     retry: false,
   });
   const waits = useSyncExternalStore(watchWaiting, waiting);

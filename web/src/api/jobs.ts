@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useMemo, useSyncExternalStore } from 'react';
 import client, { etag, unwrap } from './client';
 import { done, keyed, useChange } from './change';
+import { BY_ITSELF, useChanges } from './changes';
 import type { Job, JobInput, JobKnobs, JobRow, JobRowInput, Units } from './types';
 import { waiting, watchWaiting, type Waiting } from './waiting';
 
@@ -10,16 +11,17 @@ export const useJobs = () =>
   useQuery({
     queryKey: ['jobs'],
     queryFn: async () => unwrap(await client.GET('/jobs')).items,
-    refetchInterval: 30_000, // another device may be ticking
+    refetchInterval: BY_ITSELF, // another device may be ticking
   });
 
 /** A job as it stands here: as the server has it, and the ticks that wait. */
 export function useJob(id: string, units: Units) {
+  useChanges();
   const job = useQuery({
     queryKey: ['jobs', id, units],
     queryFn: async () =>
       unwrap(await client.GET('/jobs/{id}', { params: { path: { id }, query: { units } } })),
-    refetchInterval: 5000,
+    refetchInterval: BY_ITSELF,
   });
   const waits = useSyncExternalStore(watchWaiting, waiting);
   const data = useMemo(() => job.data && ticked(job.data, waits), [job.data, waits]);

@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { refresh } from './change';
-import { nameNow } from './people';
+import { nameNow } from './session';
 import { keep, sendWaiting, waiting, watchSteps, watchWaiting } from './waiting';
 
 export const washKey = (id: string) => ['care', 'wash', id];

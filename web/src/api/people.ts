@@ -1,30 +1,12 @@
 /** Who is at this browser, who belongs to the shop, and what opens it. */
 import { t } from '@lingui/core/macro';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import client, { etag, ProblemError, unwrap } from './client';
 import { done, keyed, useChange } from './change';
 import { forgetKept } from './kept';
 import { api } from './place';
+import { sessionKey } from './session';
 import type { Acceptance, MemberInput, Role, Session, SignOffCut } from './types';
-
-const sessionKey = ['session'];
-
-export const useSession = () =>
-  useQuery({ queryKey: sessionKey, queryFn: async () => unwrap(await client.GET('/session')) });
-
-/** Whose name work goes under, as the server last said. */
-export const nameNow = (cache: QueryClient) => cache.getQueryData<Session>(sessionKey)?.name;
-
-/** Whose name a record goes under: who is here, until another is typed. */
-export function useBy() {
-  const name = useSession().data?.name ?? '';
-  const [typed, setTyped] = useState<string>();
-  return [typed ?? name, setTyped] as const;
-}
-
-/** Whether who is here runs the shop. */
-export const useOwner = () => useSession().data?.role === 'owner';
 
 /** A change of who is here. What another saw is forgotten, here and in this browser's store. */
 function useEntering<V>(mutationFn: (v: V) => Promise<Session>) {

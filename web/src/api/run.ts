@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { TrialAsk, TrialGrade } from './types';
 import { useChange, keyed } from './change';
+import { BY_ITSELF, useChanges } from './changes';
 
 export const useLessons = () =>
   useQuery({ queryKey: ['lessons'], queryFn: async () => unwrap(await client.GET('/lessons')).items });
@@ -13,12 +14,14 @@ export const useTrials = (blade_id?: string) =>
       unwrap(await client.GET('/trials', { params: { query: { blade_id, limit: 20 } } })).items,
   });
 
-export const useTrial = (id: string) =>
-  useQuery({
+export const useTrial = (id: string) => {
+  useChanges(); // another device may be at it
+  return useQuery({
     queryKey: ['trials', id],
     queryFn: async () => unwrap(await client.GET('/trials/{id}', { params: { path: { id } } })),
-    refetchInterval: 5000,
+    refetchInterval: BY_ITSELF,
   });
+};
 
 export const useStartTrial = () =>
   useChange(async ({ key, body }: { key: string; body: TrialAsk }) =>

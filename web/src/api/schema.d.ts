@@ -1654,6 +1654,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What changes in the shop, as server-sent events
+         * @description An event `changed` names the kind of thing: the first part of the address
+         *     that it was changed at, such as jobs or mountings, or everything where
+         *     that is not known. What it is now, whoever hears it asks.
+         */
+        get: operations["streamEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/gauges": {
         parameters: {
             query?: never;
@@ -5822,6 +5844,10 @@ export interface components {
              */
             next?: number;
         };
+        Changed: {
+            /** @description The kind of thing that has changed. */
+            what: string;
+        };
         Licences: {
             items: components["schemas"]["Licence"][];
         };
@@ -9449,6 +9475,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TruingRecord"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    streamEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events, as long as somebody listens. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
                 };
             };
             default: components["responses"]["Problem"];

@@ -9,7 +9,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Outlet, ScrollRestoration, useLocation } from 'react-router';
 import { onSignedOut } from '../api/client';
-import { useSession } from '../api/people';
+import { useSession } from '../api/session';
 import { lookingRound } from '../api/place';
 import { useShop } from '../api/shop';
 import { useArrival } from './arrival';

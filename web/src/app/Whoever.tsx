@@ -3,7 +3,8 @@ import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { useSession, useSignOut } from '../api/people';
+import { useSignOut } from '../api/people';
+import { useSession } from '../api/session';
 import { Tag } from '../drawings/Tag';
 import { roleWords } from '../stations/people/words';
 

@@ -8,7 +8,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCare, useCleaners, useStartWash, useWashCheck } from '../../api/care';
 import type { WashAsk } from '../../api/types';
-import { useBy } from '../../api/people';
+import { useBy } from '../../api/session';
 import { coatingWords } from '../../drawings/words';
 import { WashView } from '../../drawings/WashView';
 import { CheckField, LineField, SelectField } from '../../ui/Fields';

@@ -8,7 +8,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useInspect } from '../../api/care';
 import { useBlade } from '../../api/rack';
 import type { Survey } from '../../api/types';
-import { useBy } from '../../api/people';
+import { useBy } from '../../api/session';
 import { SurveyView, type Look } from '../../drawings/SurveyView';
 import { LineField, NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';

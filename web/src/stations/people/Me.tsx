@@ -14,10 +14,10 @@ import {
   useDropPasskey,
   useEnterShop,
   useMakeCodes,
-  useSession,
   useSignOut,
   useSignOutEverywhere,
 } from '../../api/people';
+import { useSession } from '../../api/session';
 import type { Session } from '../../api/types';
 import { Tag } from '../../drawings/Tag';
 import { Arriving } from '../../ui/Arriving';

@@ -11,7 +11,7 @@ import { useBlades, useSaws } from '../../api/rack';
 import { useStartTrial, useTrials } from '../../api/run';
 import { useMaterials } from '../../api/shop';
 import type { Cut, Support, TrialAsk } from '../../api/types';
-import { useBy } from '../../api/people';
+import { useBy } from '../../api/session';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { cutSaid, supportWords } from '../../drawings/words';

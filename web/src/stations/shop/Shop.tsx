@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useOwner } from '../../api/people';
+import { useOwner } from '../../api/session';
 import { useLessons } from '../../api/run';
 import { useChangeShop, useShop } from '../../api/shop';
 import type { HeightSchool, Shop, ShopInput } from '../../api/types';

@@ -12,7 +12,7 @@ import { ProblemError } from '../../api/client';
 import { useKeep } from '../../api/keep';
 import { useTruingResult, useTruings } from '../../api/truing';
 import type { Blade, Saw, TruingInput, TruingRecord, TruingResult, TruingTest, Units } from '../../api/types';
-import { useBy } from '../../api/people';
+import { useBy } from '../../api/session';
 import { usePreferences } from '../../app/preferences';
 import { save, saveSvg } from '../../drawings/save';
 import { TruingView } from '../../drawings/TruingView';
