@@ -6,13 +6,11 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
-	"math/rand/v2"
 	"net"
 	"net/http"
 	"os"
 	"os/exec"
 	"path/filepath"
-	"strconv"
 	"strings"
 	"sync"
 	"syscall"
@@ -72,172 +70,6 @@ func TestDemoSurvivesBeingKilled(t *testing.T) {
 	}
 	if _, err := os.Stat(filepath.Join(data, "cluster", "postmaster.pid")); err == nil {
 		t.Error("PostgreSQL still runs after Corte has ended")
-	}
-}
-
-// What was acknowledged is there, once, after PostgreSQL, or it and the server,
-// are killed in the middle of a burst of cuts; Corte is well again within 5 s;
-// and what was not acknowledged can be sent again.
-func TestAcknowledgedIsThereAfterKills(t *testing.T) {
-	bin := build(t)
-	data, err := os.MkdirTemp("", "corte-killed-")
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer os.RemoveAll(data)
-	addr := freeAddr(t)
-	dice := rand.New(rand.NewPCG(9, 9))
-	var mu sync.Mutex
-	sent, acknowledged := map[string]bool{}, map[string]bool{}
-	var body string
-	post := func(key string) bool {
-		r, err := http.NewRequest(http.MethodPost, "http://"+addr+"/api/v1/cuts", strings.NewReader(strings.ReplaceAll(body, "KEY", key)))
-		if err != nil {
-			return false
-		}
-		r.Header.Set("Content-Type", "application/json")
-		r.Header.Set("Idempotency-Key", key)
-		w, err := http.DefaultClient.Do(r)
-		if err != nil {
-			return false
-		}
-		defer w.Body.Close()
-		return w.StatusCode == http.StatusCreated
-	}
-	stored := func() map[string]int {
-		var file struct {
-			Rows []struct {
-				Note string `json:"note"`
-			} `json:"rows"`
-		}
-		if err := json.Unmarshal([]byte(get(t, addr, "/log-exports?format=json&kind=cut")), &file); err != nil {
-			t.Fatal(err)
-		}
-		n := map[string]int{}
-		for _, r := range file.Rows {
-			n[r.Note]++
-		}
-		return n
-	}
-	for round := range 3 {
-		server, _ := start(t, demoOf(bin, data, addr), addr)
-		if body == "" {
-			body = cutBody(t, addr)
-		}
-		var senders sync.WaitGroup
-		stop := make(chan struct{})
-		for sender := range 4 {
-			senders.Go(func() {
-				for i := 0; ; i++ {
-					select {
-					case <-stop:
-						return
-					default:
-					}
-					key := fmt.Sprintf("cut %d-%d-%d", round, sender, i)
-					mu.Lock()
-					sent[key] = true
-					mu.Unlock()
-					if !post(key) {
-						time.Sleep(20 * time.Millisecond)
-						continue
-					}
-					mu.Lock()
-					acknowledged[key] = true
-					mu.Unlock()
-				}
-			})
-		}
-		pause := func() { time.Sleep(time.Duration(200+dice.IntN(300)) * time.Millisecond) }
-		kills := 0
-		if round == 0 {
-			kills = 5
-		}
-		for range kills { // of PostgreSQL alone: all of it, or one that takes the rest along as a panic does
-			for _, whom := range []func(int) int{func(pm int) int { return pm }, func(pm int) int { return child(t, pm) }} {
-				pause()
-				_ = syscall.Kill(whom(postmaster(t, data)), syscall.SIGKILL)
-				healthy(t, addr, 5*time.Second)
-			}
-		}
-		pause()
-		_ = syscall.Kill(postmaster(t, data), syscall.SIGKILL)
-		_ = server.Process.Kill()
-		_ = server.Wait()
-		close(stop)
-		senders.Wait()
-	}
-	last, _ := start(t, demoOf(bin, data, addr), addr)
-	for pass := range 2 {
-		n := stored()
-		for key := range acknowledged {
-			if n[key] != 1 {
-				t.Errorf("pass %d: %s was acknowledged and is stored %d times", pass, key, n[key])
-			}
-		}
-		for key := range sent { // a tablet that heard nothing sends it again
-			if n[key] > 1 {
-				t.Errorf("pass %d: %s is stored %d times", pass, key, n[key])
-			}
-			if pass == 0 && post(key) {
-				acknowledged[key] = true
-			}
-		}
-	}
-	if len(acknowledged) != len(sent) || len(sent) < 30 {
-		t.Errorf("%d were sent and %d acknowledged in the end", len(sent), len(acknowledged))
-	}
-	_ = last.Process.Signal(os.Interrupt)
-	_ = last.Wait()
-}
-
-// postmaster is the one that runs. A backend that outlived the one before may
-// answer for a moment, while the new one is still to come.
-func postmaster(t *testing.T, data string) int {
-	t.Helper()
-	for deadline := time.Now().Add(5 * time.Second); time.Now().Before(deadline); time.Sleep(10 * time.Millisecond) {
-		file, err := os.ReadFile(filepath.Join(data, "cluster", "postmaster.pid"))
-		if err != nil {
-			continue
-		}
-		first, _, _ := strings.Cut(string(file), "\n")
-		if pid, err := strconv.Atoi(first); err == nil && syscall.Kill(pid, 0) == nil {
-			return pid
-		}
-	}
-	t.Fatal("no PostgreSQL came up in 5 s")
-	return 0
-}
-
-// child is one of the postmaster's that holds shared memory: the newest.
-func child(t *testing.T, postmaster int) (newest int) {
-	t.Helper()
-	list, err := os.ReadFile(fmt.Sprintf("/proc/%d/task/%d/children", postmaster, postmaster))
-	if err != nil {
-		t.Fatal(err)
-	}
-	for _, one := range strings.Fields(string(list)) {
-		if pid, _ := strconv.Atoi(one); pid > newest {
-			newest = pid
-		}
-	}
-	return newest
-}
-
-// healthy waits until a cut's worth of work is possible again.
-func healthy(t *testing.T, addr string, patience time.Duration) {
-	t.Helper()
-	for deadline := time.Now().Add(patience); ; time.Sleep(20 * time.Millisecond) {
-		r, err := http.Get("http://" + addr + "/api/v1/blades")
-		if err == nil {
-			r.Body.Close()
-			if r.StatusCode == http.StatusOK {
-				return
-			}
-		}
-		if time.Now().After(deadline) {
-			t.Fatalf("not well again after %v: %v, %v", patience, r, err)
-		}
 	}
 }
 
