@@ -299,3 +299,42 @@ func freeAddr(t *testing.T) string {
 	defer l.Close()
 	return l.Addr().String()
 }
+
+// Who sends half a request and then nothing is let go, and holds nobody up.
+func TestSlowSendersAreLetGo(t *testing.T) {
+	t.Parallel()
+	bin := build(t)
+	data, err := os.MkdirTemp("", "corte-slow-")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer os.RemoveAll(data)
+	addr := freeAddr(t)
+	server, _ := start(t, demoOf(bin, data, addr), addr)
+	var stalled []net.Conn
+	for i := range 200 {
+		c, err := net.Dial("tcp", addr)
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer c.Close()
+		if i%2 == 0 {
+			fmt.Fprintf(c, "POST /api/v1/plans HTTP/1.1\r\nHost: %s\r\nContent-Type: application/json\r\nContent-Length: 400\r\n\r\n{\"cut\": {", addr)
+		} else {
+			fmt.Fprintf(c, "GET /api/v1/blades HTTP/1.1\r\nHost: %s\r\nX-A: ", addr)
+		}
+		stalled = append(stalled, c)
+	}
+	at := time.Now()
+	if got := get(t, addr, "/blades"); !strings.Contains(got, "Plough") || time.Since(at) > 5*time.Second {
+		t.Errorf("held up for %v: %.100s", time.Since(at), got)
+	}
+	for _, c := range stalled {
+		_ = c.SetReadDeadline(at.Add(25 * time.Second))
+		if _, err := io.Copy(io.Discard, c); err != nil {
+			t.Fatalf("after %v it is still held: %v", time.Since(at), err)
+		}
+	}
+	_ = server.Process.Signal(os.Interrupt)
+	_ = server.Wait()
+}

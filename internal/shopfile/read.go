@@ -3,12 +3,14 @@ package shopfile
 import (
 	"archive/zip"
 	"bufio"
+	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"image/jpeg"
 	"io"
 	"slices"
 	"strings"
@@ -24,6 +26,7 @@ const (
 	mostManifest = 1 << 20
 	mostLine     = 8 << 20 // of a row
 	mostPhoto    = 16 << 20
+	mostSide     = 4096 // pixels
 	mostUnpacked = 64 << 30
 	mostFaults   = 20 // that are said of one file
 	batchRows    = 500
@@ -154,6 +157,16 @@ func (f *File) Check(ctx context.Context, st *store.Store) ([]say.Line, error) {
 	return faults, ctx.Err()
 }
 
+// harmless reports whether an entry is what a browser may be given as a photo: a
+// JPEG, and none that unpacks to more than a screen holds.
+func harmless(photo []byte) bool {
+	if !bytes.HasPrefix(photo, []byte{0xff, 0xd8}) {
+		return false
+	}
+	size, err := jpeg.DecodeConfig(bytes.NewReader(photo))
+	return err != nil || max(size.Width, size.Height) <= mostSide // what is no picture does no harm
+}
+
 // checkEntry reads an entry through; columns are a table's, nil for a photo.
 func (f *File) checkEntry(name string, columns map[string]bool, wrong func(string, ...any)) {
 	e, sum := f.entries[name], f.sums.Entries[name]
@@ -176,7 +189,11 @@ func (f *File) checkEntry(name string, columns map[string]bool, wrong func(strin
 			wrong("%s is larger than a photo is", say.Word(name))
 			return
 		}
-		_, err = io.Copy(io.Discard, in)
+		var whole bytes.Buffer
+		if _, err = io.Copy(&whole, in); err == nil && name != manifestName && !harmless(whole.Bytes()) {
+			wrong("%s is no photo as a shop keeps them: a JPEG of at most %d pixels a side", say.Word(name), mostSide)
+			return
+		}
 	} else {
 		lines := lineOf(in, mostLine)
 		for lines.Scan() {

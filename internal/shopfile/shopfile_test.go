@@ -8,6 +8,8 @@ import (
 	"errors"
 	"flag"
 	"fmt"
+	"image"
+	"image/jpeg"
 	"io"
 	"os"
 	"regexp"
@@ -247,13 +249,17 @@ func changed(t *testing.T, raw []byte, name string, body func([]byte) []byte, al
 func resummed(t *testing.T, raw []byte, table string, body func([]byte) []byte) []byte {
 	t.Helper()
 	var content []byte
-	file := changed(t, raw, tableName(table), func(b []byte) []byte { content = body(b); return content })
+	name := tableName(table)
+	if strings.HasPrefix(table, "photos/") {
+		name = table
+	}
+	file := changed(t, raw, name, func(b []byte) []byte { content = body(b); return content })
 	return changed(t, file, sumsName, func(b []byte) []byte {
 		w := writer{zip: zip.NewWriter(io.Discard)}
 		if err := json.Unmarshal(b, &w.sums); err != nil {
 			t.Fatal(err)
 		}
-		out, done, err := w.entry(tableName(table), zip.Store)
+		out, done, err := w.entry(name, zip.Store)
 		if err == nil {
 			_, err = out.Write(content)
 		}
@@ -278,10 +284,26 @@ func TestWhatCannotBeReadIsSaidAndNothingIsWritten(t *testing.T) {
 	manifest := func(old, new string) []byte {
 		return changed(t, raw, manifestName, func(b []byte) []byte { return bytes.Replace(b, []byte(old), []byte(new), 1) })
 	}
+	blade := ""
+	for _, e := range opened(t, raw).entries {
+		if strings.HasPrefix(e.Name, "photos/") {
+			blade = e.Name
+		}
+	}
+	var wide bytes.Buffer
+	if err := jpeg.Encode(&wide, image.NewGray(image.Rect(0, 0, mostSide+1, 8)), nil); err != nil {
+		t.Fatal(err)
+	}
 	for name, tt := range map[string]struct {
 		file []byte
 		says string
 	}{
+		"a picture bomb":  {resummed(t, raw, blade, func([]byte) []byte { return wide.Bytes() }), "no photo as a shop keeps them"},
+		"another picture": {resummed(t, raw, blade, func([]byte) []byte { return []byte("\x89PNG\r\n\x1a\n") }), "no photo as a shop keeps them"},
+		"somebody's way in": {resummed(t, raw, "members", func(b []byte) []byte {
+			return bytes.Replace(b, []byte(`{`), []byte(`{"person_id": "7e57ab1e-0000-4000-8000-000000000001", `), 1)
+		}), `"person_id", which its columns do not name`},
+		"his PIN":          {manifest(`"gone_at"`, `"pin", "gone_at"`), "pin, which this Corte does not know"},
 		"no zip":           {[]byte("Corte"), "not a ZIP"},
 		"cut off":          {raw[:len(raw)/2], "its end is missing"},
 		"no manifest":      {changed(t, raw, manifestName, func([]byte) []byte { return nil }), "corte-shop.json is not in it"},
