@@ -185,7 +185,29 @@ func TestARackFileGoesOutAndComesBack(t *testing.T) {
 		}
 		return decode(t, w)
 	}
+	// A retired blade goes along, also one whose name another has by now, and comes
+	// to a shop where it never was as what it is.
+	if w := b.do("PUT", "/api/v1/blades/"+b.blade["Quill"]+"/retirement", `{"reason": "worn-out", "note": "thin; \"done\""}`, "Idempotency-Key", "retire-quill"); w.Code != 200 {
+		t.Fatalf("%d %s", w.Code, w.Body)
+	}
+	again := b.get("/blades/" + b.blade["Quill"])
+	if w := b.post("/blades", obj{"name": "Quill", "make": "toothed", "diameter_mm": 254, "bore_mm": 15.875, "kerf_mm": 3.2, "plate_mm": 2.2, "teeth": 80, "grind": "ATB", "bevel_deg": 15, "hook_deg": 5, "kept_for": "joints"}, "Idempotency-Key", "another-quill"); w.Code != 201 {
+		t.Fatalf("%d %s", w.Code, w.Body)
+	}
 	for _, format := range []string{"json", "csv"} {
+		other := b.beside(nil)
+		file := export(format)
+		seen := decode(t, other.post("/rack-import-previews", obj{"format": format, "text": file}))
+		if w := other.post("/rack-imports", obj{"format": format, "text": file, "digest": seen["digest"]}, "Idempotency-Key", "import-"+format); w.Code != 200 || seen["refuse"] != 0.0 {
+			t.Fatalf("%s into another shop: %d %s", format, w.Code, w.Body)
+		}
+		gone := other.get("/blades?retired=true")["items"].([]any)
+		if len(gone) != 1 || gone[0].(obj)["name"] != "Quill" || fmt.Sprint(gone[0].(obj)["retired"]) != fmt.Sprint(again["retired"]) {
+			t.Errorf("%s: what is retired comes as %v, not %v", format, gone, again["retired"])
+		}
+		if n := len(other.get("/blades")["items"].([]any)); n != len(b.blade) {
+			t.Errorf("%s: %d blades hang in the other shop, %d here", format, n, len(b.blade))
+		}
 		p := preview(format, export(format))
 		if n := len(p["rows"].([]any)); p["same"] != float64(n) || n < len(b.blade) {
 			t.Errorf("%s comes back as %v add, %v change, %v refuse of %d", format, p["add"], p["change"], p["refuse"], n)

@@ -33,20 +33,13 @@ func (s *server) PrintLabels(ctx context.Context, r contract.PrintLabelsRequestO
 }
 
 func (s *server) ExportRack(ctx context.Context, r contract.ExportRackRequestObject) (contract.ExportRackResponseObject, error) {
-	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop(ctx))
-	if err != nil {
-		return nil, err
-	}
-	blades, _, err := s.in(ctx).Rack.Blades(ctx, s.shop(ctx), store.Place{}, rackLimit)
+	saws, blades, err := s.in(ctx).Rack.Whole(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
 	file, err := rackfile.Write(r.Params.Format, saws, blades)
 	return contract.ExportRack200ApplicationOctetStreamResponse{Body: bytes.NewReader(file), ContentLength: int64(len(file))}, err
 }
-
-// rackLimit is more blades than one file takes in.
-const rackLimit = 5000
 
 func (s *server) PreviewImport(ctx context.Context, r contract.PreviewImportRequestObject) (contract.PreviewImportResponseObject, error) {
 	p, err := s.preview(ctx, *r.Body)

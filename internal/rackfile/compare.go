@@ -113,7 +113,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		id = record.IDIn(shop, l.ID)
 		found = where(rack, func(t there) bool { return t.id == l.ID || t.id == id })
 	} else {
-		found = where(rack, func(t there) bool { return t.name == l.Name && !t.retired })
+		found = where(rack, func(t there) bool { return t.name == l.Name && t.retired == (l.Retired != nil) })
 	}
 	if len(found) > 1 {
 		refuse("name", "%d on the rack are called %s; give the row the id of the one that is meant.", len(found), l.Name)
@@ -123,8 +123,12 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 	l.Action = Add
 	if len(found) == 1 {
 		f := found[0]
-		if f.retired {
+		switch {
+		case f.retired && l.Retired == nil:
 			refuse("id", "%s is retired; put it back on the rack before you change it.", f.name)
+			return
+		case !f.retired && l.Retired != nil:
+			refuse("retired", "%s hangs here; retire it on its own page, where its log keeps it.", f.name)
 			return
 		}
 		l.Name, id, version, l.Action = f.name, f.id, f.version, Same
@@ -145,6 +149,10 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 			now = fieldsOf(RecordOfSaw(l.Saw))
 		}
 		if l.Differences = differences(found[0].fields, now); len(l.Differences) > 0 {
+			if found[0].retired {
+				refuse("id", "%s is retired; put it back on the rack before you change it.", found[0].name)
+				return
+			}
 			l.Action = Change
 		}
 	}
@@ -152,7 +160,7 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		refuse("id", "Row %d is about the same one.", before)
 		return
 	}
-	if l.What == Blade && (len(found) == 0 || found[0].name != l.Blade.Name) {
+	if l.What == Blade && l.Retired == nil && (len(found) == 0 || found[0].name != l.Blade.Name) {
 		var taken []string
 		for _, t := range rack {
 			if t.id != id && !t.retired {
@@ -170,10 +178,11 @@ func (r *Reader) meet(l *Line, shop uuid.UUID, rack []there, met map[uuid.UUID]i
 		}
 	}
 	met[id] = l.N
-	if l.What == Blade {
+	if l.What == Blade && l.Retired == nil {
 		names[strings.ToLower(l.Blade.Name)] = id
 	}
 	l.Blade.ID, l.Blade.Version, l.Saw.ID, l.Saw.Version = id, version, id, version
+	l.Blade.Retired, l.Saw.Retired = l.Retired, l.Retired
 }
 
 func where(rack []there, ok func(there) bool) []there {

@@ -40,6 +40,7 @@ type Row struct {
 	What     What
 	ID       uuid.UUID // nil where the file gives none
 	Name     string
+	Retired  *store.Retired // where the file says that it is out of use
 	Blade    store.Blade
 	Saw      store.Saw
 	Problems []Problem
@@ -145,6 +146,18 @@ func (r *Reader) rowOf(n int, what What, fields map[string]any) Row {
 		}
 		delete(fields, "id")
 	}
+	if said, ok := fields["retired"]; ok {
+		delete(fields, "retired")
+		raw, err := json.Marshal(said)
+		var in contract.Retired
+		if err == nil {
+			err = json.Unmarshal(raw, &in)
+		}
+		if err != nil || in.At.IsZero() || !contract.RetirementReason(in.Reason).Valid() || len(in.Note) > 500 || strings.ContainsRune(in.Note, 0) {
+			row.problem("retired", "It says when, why and with which note, as an export has it.")
+		}
+		row.Retired = &store.Retired{At: in.At, Reason: in.Reason, Note: in.Note}
+	}
 	return row
 }
 
@@ -231,7 +244,7 @@ func (r *Reader) readCSV(text string) ([]Row, error) {
 	}
 	props, columns := r.schema(Blade).Properties, map[string]bool{}
 	for _, h := range table.Columns {
-		if columns[h] = true; h != "id" && props[h] == nil {
+		if columns[h] = true; h != "id" && h != "retired" && props[h] == nil {
 			return nil, fmt.Errorf("%q in the first line is not a field that is known; an export shows them all", h)
 		}
 	}
@@ -264,8 +277,15 @@ func (r *Reader) readCSV(text string) ([]Row, error) {
 }
 
 func readCell(field, cell string, props openapi3.Schemas) (any, error) {
-	if field == "id" {
+	switch field {
+	case "id":
 		return cell, nil
+	case "retired":
+		var v any
+		if json.Unmarshal([]byte(cell), &v) != nil {
+			return nil, fmt.Errorf("%q is not what an export has there", cell)
+		}
+		return v, nil
 	}
 	schema := props[field].Value
 	if len(schema.AllOf) > 0 {
@@ -308,14 +328,23 @@ func Write(format contract.FileFormat, saws []store.Saw, blades []store.Blade) (
 	for _, w := range saws {
 		fields := fieldsOf(RecordOfSaw(w))
 		fields["id"] = w.ID
+		retired(fields, w.Retired)
 		doc.Saws = append(doc.Saws, fields)
 	}
 	for _, b := range blades {
 		fields := fieldsOf(RecordOfBlade(b))
 		fields["id"] = b.ID
+		retired(fields, b.Retired)
 		doc.Blades = append(doc.Blades, fields)
 	}
 	return json.MarshalIndent(doc, "", "  ")
+}
+
+// retired says in a record that it is out of use, where it is.
+func retired(fields map[string]any, r *store.Retired) {
+	if r != nil {
+		fields["retired"] = map[string]any{"at": r.At.UTC(), "reason": r.Reason, "note": r.Note}
+	}
 }
 
 // fieldsOf is a record as JSON has it.
@@ -330,7 +359,7 @@ func fieldsOf(record any) map[string]any {
 var csvHeader = []string{"id", "name", "make", "diameter_mm", "bore_mm", "kerf_mm", "plate_mm", "teeth", "grind", "group",
 	"bevel_deg", "hook_deg", "max_rpm", "gullet_mm", "raker_mm", "coating", "slots", "kept_for", "nails", "ferrous",
 	"shoulder", "shear", "throwaway", "carbide", "gullet_shape",
-	"hangs", "price", "carbide_mm", "sharpened_before", "note"}
+	"hangs", "price", "carbide_mm", "sharpened_before", "note", "retired"}
 
 func writeCSV(blades []store.Blade) ([]byte, error) {
 	var out bytes.Buffer
@@ -339,6 +368,7 @@ func writeCSV(blades []store.Blade) ([]byte, error) {
 	for _, b := range blades {
 		fields := fieldsOf(RecordOfBlade(b))
 		fields["id"] = b.ID.String()
+		retired(fields, b.Retired)
 		record := make([]string, len(csvHeader))
 		for i, name := range csvHeader {
 			record[i] = cellOf(fields[name])
@@ -367,7 +397,7 @@ func cellOf(v any) string {
 // from the contract's own.
 func (r *Reader) Schema() (map[string]any, error) {
 	plain := map[string]any{}
-	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side", "Carbide", "GulletShape"} {
+	for _, name := range []string{"BladeInput", "SawInput", "Make", "Grind", "Use", "Coating", "Tolerances", "DadoSetInput", "DadoPart", "DialRange", "Side", "Carbide", "GulletShape", "Retired"} {
 		raw, err := json.Marshal(r.spec.Components.Schemas[name].Value)
 		if err != nil {
 			return nil, err
@@ -384,6 +414,7 @@ func (r *Reader) Schema() (map[string]any, error) {
 		}
 		if props, ok := one["properties"].(map[string]any); ok && (name == "BladeInput" || name == "SawInput") {
 			props["id"] = map[string]any{"type": "string", "format": "uuid"}
+			props["retired"] = map[string]any{"$ref": "#/$defs/Retired"}
 		}
 		plain[name] = one
 	}

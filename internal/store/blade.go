@@ -230,6 +230,22 @@ func (s *Store) AddBlade(ctx context.Context, shop uuid.UUID, b Blade) error {
 	return s.SetDadoSet(ctx, shop, DadoSet{Blade: b.ID, Set: *b.Set})
 }
 
+// AddRetired adds a blade that is out of use. Its name may be another's by now, so
+// it takes it only when it hangs no more.
+func (s *Store) AddRetired(ctx context.Context, shop uuid.UUID, b Blade, r *Retired) error {
+	return s.Atomically(ctx, func(tx *Store) error {
+		name := b.Name
+		b.Name = b.ID.String()
+		if err := tx.AddBlade(ctx, shop, b); err != nil {
+			return err
+		}
+		if err := tx.RetireBlade(ctx, shop, b.ID, r); err != nil {
+			return err
+		}
+		return tx.one(ctx, `UPDATE blades SET name = $3 WHERE shop_id = $1 AND id = $2`, shop, b.ID, name)
+	})
+}
+
 // ChangeBlade writes a blade's numbers over those of its version. The error is
 // ErrStale where somebody else was first.
 func (s *Store) ChangeBlade(ctx context.Context, shop uuid.UUID, b Blade) error {

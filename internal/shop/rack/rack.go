@@ -230,11 +230,28 @@ func (s Station) Import(ctx context.Context, shop uuid.UUID, saws []store.Saw, b
 			if err := save(ctx, shop, w); err != nil {
 				return refusal.Changed(err, "rack")
 			}
+			if w.Retired != nil {
+				if err := tx.RetireSaw(ctx, shop, w.ID, w.Retired); err != nil {
+					return err
+				}
+				if _, err := tx.Append(ctx, retiredEntry(shop, w.Retired, w.Retired.At, nil, &w.ID)); err != nil {
+					return err
+				}
+			}
 		}
 		for _, b := range blades {
 			save := tx.AddBlade
 			if b.Version > 0 {
 				save = tx.ChangeBlade
+			}
+			if retired := b.Retired; retired != nil {
+				if err := tx.AddRetired(ctx, shop, b, retired); err != nil {
+					return err
+				}
+				if _, err := tx.Append(ctx, retiredEntry(shop, retired, retired.At, &b.ID, nil)); err != nil {
+					return err
+				}
+				continue
 			}
 			if err := save(ctx, shop, b); err != nil {
 				return refusal.Changed(taken(err), "rack")
