@@ -71,7 +71,7 @@ func TestCareAndLogAreAnswered(t *testing.T) {
 		"/blades/" + b.blade["Rook"] + "/inspections": {obj{"fault": "sad"}, "fault"},
 		"/washes":            {obj{"blade_ids": []string{b.blade["Rook"]}, "cleaner": "lye", "brush": "nylon"}, "cleaner"},
 		"/bath-mixes":        {obj{"name": "x", "cleaner": "citrus", "length_mm": 100, "width_mm": 100, "depth_mm": 50, "diameter_mm": 254, "kerf_mm": 3, "blades": 1}, "length_mm"},
-		"/log-imports":       {obj{"format": "csv", "text": "name,when\n"}, "text"},
+		"/log-imports":       {obj{"format": "corte-rack"}, "file"},
 		"/traces":            {obj{"cut": b.cut(nil), "present": []string{"sad"}, "units": "mm"}, "present"},
 		"/log/999999/strike": {obj{}, "id"},
 	} {

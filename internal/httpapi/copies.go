@@ -7,6 +7,7 @@ import (
 	"io/fs"
 	"net/http"
 	"os"
+	"strings"
 	"time"
 
 	"github.com/gin-gonic/gin"
@@ -26,6 +27,8 @@ const (
 	shopCheckPath = base + "/shop-file-previews"
 	copiesPath    = base + "/copies"
 	maxShop       = 4 << 30
+	maxLog        = 128 << 20            // read into memory
+	logImportPath = base + "/log-import" // and its preview
 )
 
 // slow reports whether a request may take longer than others.
@@ -34,13 +37,19 @@ func slow(path string) bool {
 	case streamPath, eventsPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
 		return true
 	}
-	return false
+	return strings.HasPrefix(path, logImportPath)
 }
 
-// bringsShop reports whether a request's body is a whole shop, which is read
-// from disk and by nobody before that.
-func bringsShop(r *http.Request) bool {
-	return r.Method != http.MethodGet && (r.URL.Path == shopFilePath || r.URL.Path == shopCheckPath)
+// mostOf is how large the file may be that a request brings, which nobody reads
+// before its handler; 0 for a request that brings none.
+func mostOf(r *http.Request) int64 {
+	switch {
+	case r.Method != http.MethodGet && (r.URL.Path == shopFilePath || r.URL.Path == shopCheckPath):
+		return maxShop
+	case strings.HasPrefix(r.URL.Path, logImportPath):
+		return maxLog
+	}
+	return 0
 }
 
 // patient lifts the server's own limits on a slow request.

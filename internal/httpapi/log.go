@@ -5,6 +5,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"time"
 
@@ -178,23 +179,27 @@ func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObjec
 }
 
 func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
-	out, err := s.oldLog(ctx, r.Body.Text, false)
+	out, err := s.oldLog(ctx, r.Body, false)
 	return contract.PreviewLogImport200JSONResponse(out), err
 }
 
 func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObject) (contract.ImportLogResponseObject, error) {
-	out, err := s.oldLog(ctx, r.Body.Text, true)
+	out, err := s.oldLog(ctx, r.Body, true)
 	return contract.ImportLog200JSONResponse(out), err
 }
 
-func (s *server) oldLog(ctx context.Context, text string, save bool) (contract.LogImport, error) {
+func (s *server) oldLog(ctx context.Context, file io.Reader, save bool) (contract.LogImport, error) {
+	text, err := io.ReadAll(file)
+	if err != nil {
+		return contract.LogImport{}, err
+	}
 	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
 	if err != nil {
 		return contract.LogImport{}, err
 	}
-	rows, err := logfile.Read([]byte(text), measure.Millimetre, record.Zone(sh.Zone))
+	rows, err := logfile.Read(text, measure.Millimetre, record.Zone(sh.Zone))
 	if err != nil {
-		return contract.LogImport{}, &refusal.Error{Reason: refusal.Invalid, Field: "text", What: say.Error(err)}
+		return contract.LogImport{}, &refusal.Error{Reason: refusal.Invalid, Field: "file", What: say.Error(err)}
 	}
 	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop(ctx), rows, save)
 	if err != nil {

@@ -407,3 +407,45 @@ func BenchmarkPlan2000(b *testing.B) {
 	}
 	b.ReportMetric(float64(time.Since(start).Milliseconds())/float64(b.N), "ms/plan")
 }
+
+// A log of years comes in as one file: what is refused of it is told first and all
+// of it, what is there already is left alone.
+func TestALongLogComesIn(t *testing.T) {
+	b := newBench(t)
+	const long, bad = 40_000, 700
+	var file strings.Builder
+	file.WriteString("at,kind,blade,saw,material,thickness_mm,width_mm,length_mm,height_mm,pieces,wall,splinters\n")
+	at := time.Date(2021, 3, 1, 8, 0, 0, 0, time.UTC)
+	for i := range long + bad {
+		blade := []string{"Plough", "Chorus", "Rook"}[i%3]
+		if i >= long {
+			blade = "Nobody"
+		}
+		fmt.Fprintf(&file, "%s,cut,%s,Long Table,red-oak,20,80,900,30,1,clean,none\n", at.Add(time.Duration(i)*20*time.Minute).Format(time.RFC3339), blade)
+	}
+	send := func(path string) obj {
+		t.Helper()
+		w := b.do("POST", "/api/v1"+path, file.String(), "Content-Type", "application/octet-stream")
+		if w.Code != 200 {
+			t.Fatalf("%s: %d %.300s", path, w.Code, w.Body)
+		}
+		return decode(t, w)
+	}
+	before := len(b.get("/log?limit=500")["items"].([]any))
+	p := send("/log-import-previews")
+	if rows := p["rows"].([]any); p["add"] != float64(long) || p["refuse"] != float64(bad) || len(rows) < bad || rows[bad-1].(obj)["does"] != "refuse" || !strings.Contains(rows[0].(obj)["says"].(string), "Nobody") {
+		t.Errorf("it would add %v and refuse %v, and tells of %d", p["add"], p["refuse"], len(rows))
+	}
+	if n := len(b.get("/log?limit=500")["items"].([]any)); n != before {
+		t.Errorf("a preview left %d rows, not %d", n, before)
+	}
+	if done := send("/log-imports"); done["add"] != float64(long) {
+		t.Errorf("it added %v", done["add"])
+	}
+	if again := send("/log-imports"); again["add"] != 0.0 || again["same"] != float64(long) {
+		t.Errorf("a second time it added %v", again["add"])
+	}
+	if w := b.do("POST", "/api/v1/log-imports", `{"format": "corte-log"`, "Content-Type", "application/octet-stream"); w.Code != 422 || decode(t, w)["field"] != "file" {
+		t.Errorf("half a file: %d %s", w.Code, w.Body)
+	}
+}

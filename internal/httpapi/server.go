@@ -157,7 +157,7 @@ func keepContract(spec *openapi3.T) (gin.HandlerFunc, error) {
 			return
 		}
 		how := options
-		if bringsShop(c.Request) {
+		if mostOf(c.Request) > 0 {
 			how = unread
 		}
 		err = openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
@@ -286,10 +286,10 @@ func limit(c *gin.Context) {
 		c.Request = c.Request.WithContext(ctx)
 	}
 	most := int64(maxBody)
-	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") || strings.HasPrefix(c.Request.URL.Path, base+"/log-import") {
+	if c.Request.Method == http.MethodPut && strings.HasSuffix(c.Request.URL.Path, "/photo") || strings.HasPrefix(c.Request.URL.Path, base+"/rack-import") {
 		most = maxFile
-	} else if bringsShop(c.Request) {
-		most = maxShop
+	} else if file := mostOf(c.Request); file > 0 {
+		most = file
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	c.Next()

@@ -6961,12 +6961,6 @@ type PlanJointJSONRequestBody = JointAsk
 // PrintLabelsJSONRequestBody defines body for PrintLabels for application/json ContentType.
 type PrintLabelsJSONRequestBody = LabelRequest
 
-// PreviewLogImportJSONRequestBody defines body for PreviewLogImport for application/json ContentType.
-type PreviewLogImportJSONRequestBody = RackFile
-
-// ImportLogJSONRequestBody defines body for ImportLog for application/json ContentType.
-type ImportLogJSONRequestBody = RackFile
-
 // AmendRowJSONRequestBody defines body for AmendRow for application/json ContentType.
 type AmendRowJSONRequestBody = Amendment
 

@@ -12,8 +12,7 @@ import type {
   Wash,
   WashAsk,
 } from './types';
-import { forGood, useChange, keyed, done } from './change';
-import { BY_ITSELF, useChanges } from './changes';
+import { BY_ITSELF, forGood, useChange, keyed, done } from './change';
 import { washKey } from './keep';
 import { timed, waiting, watchWaiting, type TimedWash, type Waiting } from './waiting';
 
@@ -120,7 +119,6 @@ export const useStartWash = () =>
 
 /** A wash as it stands here: as the server has it, and the steps that wait. */
 export function useWash(id: string) {
-  useChanges();
   const wash = useQuery({
     queryKey: washKey(id),
     queryFn: async () => timed(unwrap(await client.GET('/washes/{id}', { params: { path: { id } } }))),

@@ -1,6 +1,9 @@
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { ProblemError, unwrap } from './client';
 
+/** As often as a page asks by itself for what others change, ms: for what it did not hear (changes.ts). */
+export const BY_ITSELF = 30_000;
+
 export const forGood = { staleTime: Infinity };
 
 /** What the shop knows has changed: everything that follows from it is asked again. */

@@ -13,9 +13,6 @@ const shows: Record<string, string[]> = {
   cuts: ['log', 'bench', 'care', 'jobs'],
 };
 
-/** As often as a page asks by itself, for what it did not hear. */
-export const BY_ITSELF = 30_000;
-
 const SOON = 2000; // ms: the page comes first
 
 let later: ReturnType<typeof setTimeout> | undefined;

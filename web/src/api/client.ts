@@ -36,7 +36,7 @@ client.use({
   onResponse({ request, response }) {
     const change = changes.get(request);
     if (change !== undefined && response.status < 500) unanswered.delete(change);
-    if (response.status === 401 && !new URL(request.url).pathname.startsWith(`${api}/session`)) signedOut();
+    if (response.status === 401 && !request.url.includes('/session')) signedOut();
   },
   // The browser's own word for it helps nobody.
   onError({ request, error }) {

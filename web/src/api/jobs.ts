@@ -2,8 +2,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useSyncExternalStore } from 'react';
 import client, { etag, unwrap } from './client';
-import { done, keyed, useChange } from './change';
-import { BY_ITSELF, useChanges } from './changes';
+import { BY_ITSELF, done, keyed, useChange } from './change';
 import type { Job, JobInput, JobKnobs, JobRow, JobRowInput, Units } from './types';
 import { waiting, watchWaiting, type Waiting } from './waiting';
 
@@ -16,7 +15,6 @@ export const useJobs = () =>
 
 /** A job as it stands here: as the server has it, and the ticks that wait. */
 export function useJob(id: string, units: Units) {
-  useChanges();
   const job = useQuery({
     queryKey: ['jobs', id, units],
     queryFn: async () =>

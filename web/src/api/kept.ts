@@ -21,7 +21,7 @@ export interface Away {
   here?: boolean; // something was worked out here since
 }
 
-const PREFIX = `corte.said.${place}`;
+export const PREFIX = `corte.said.${place}`;
 export const SHELF = `${PREFIX}["shelf"]`; // what the core here weighs by
 const LONGEST = 60 * 24 * 3600_000; // ms that something is kept
 const MOST = 200; // answers that are kept
@@ -122,12 +122,6 @@ export function waitForServer(cache: QueryClient) {
     clearInterval(timer);
     removeEventListener('online', now);
   };
-}
-
-/** Forgets all of it: whoever comes to this browser next is somebody else. */
-export async function forgetKept() {
-  const all = await entries<string, Kept>().catch(() => []);
-  await delMany(all.map(([key]) => key).filter((key) => key.startsWith(PREFIX))).catch(() => undefined);
 }
 
 /** Lets go of what was said too long ago, and of all but the latest: every cut that is tried is a plan. */

@@ -1,6 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import client, { unwrap } from './client';
-import type { Amendment, LogFilter, RackFile } from './types';
+import type { Amendment, LogFilter, LogImport } from './types';
+import { send, type Upload } from './upload';
 import { useChange, keyed } from './change';
 
 /** The log, or the part of it that a filter wants, page after page. */
@@ -45,8 +46,7 @@ export const useNote = () =>
 
 export const usePreviewLogImport = () =>
   useMutation({
-    mutationFn: async (body: RackFile) => unwrap(await client.POST('/log-import-previews', { body })),
+    mutationFn: (u: Upload) => send<LogImport>('POST', '/log-import-previews', u),
   });
 
-export const useLogImport = () =>
-  useChange(async (body: RackFile) => unwrap(await client.POST('/log-imports', { body })));
+export const useLogImport = () => useChange((u: Upload) => send<LogImport>('POST', '/log-imports', u));

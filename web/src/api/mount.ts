@@ -1,18 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { Units } from './types';
-import { useChange } from './change';
-import { BY_ITSELF, useChanges } from './changes';
+import { BY_ITSELF, useChange } from './change';
 
-export const useMounting = (id: string, units: Units) => {
-  useChanges(); // another device may go on with it
-  return useQuery({
+export const useMounting = (id: string, units: Units) =>
+  useQuery({
     queryKey: ['mounting', id, units],
     refetchInterval: BY_ITSELF,
     queryFn: async () =>
       unwrap(await client.GET('/mountings/{id}', { params: { path: { id }, query: { units } } })),
   });
-};
 
 export const useStartMounting = () =>
   useChange(

@@ -1,12 +1,19 @@
 /** Who is at this browser, who belongs to the shop, and what opens it. */
 import { t } from '@lingui/core/macro';
+import { delMany, keys } from 'idb-keyval';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import client, { etag, ProblemError, unwrap } from './client';
 import { done, keyed, useChange } from './change';
-import { forgetKept } from './kept';
+import { PREFIX } from './kept';
 import { api } from './place';
 import { sessionKey } from './session';
 import type { Acceptance, MemberInput, Role, Session, SignOffCut } from './types';
+
+/** Forgets what the server said: whoever comes to this browser next is somebody else. */
+async function forgetKept() {
+  const all = await keys<string>().catch(() => []);
+  await delMany(all.filter((key) => key.startsWith(PREFIX))).catch(() => undefined);
+}
 
 /** A change of who is here. What another saw is forgotten, here and in this browser's store. */
 function useEntering<V>(mutationFn: (v: V) => Promise<Session>) {

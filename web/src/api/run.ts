@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { TrialAsk, TrialGrade } from './types';
-import { useChange, keyed } from './change';
-import { BY_ITSELF, useChanges } from './changes';
+import { BY_ITSELF, useChange, keyed } from './change';
 
 export const useLessons = () =>
   useQuery({ queryKey: ['lessons'], queryFn: async () => unwrap(await client.GET('/lessons')).items });
@@ -14,14 +13,12 @@ export const useTrials = (blade_id?: string) =>
       unwrap(await client.GET('/trials', { params: { query: { blade_id, limit: 20 } } })).items,
   });
 
-export const useTrial = (id: string) => {
-  useChanges(); // another device may be at it
-  return useQuery({
+export const useTrial = (id: string) =>
+  useQuery({
     queryKey: ['trials', id],
     queryFn: async () => unwrap(await client.GET('/trials/{id}', { params: { path: { id } } })),
     refetchInterval: BY_ITSELF,
   });
-};
 
 export const useStartTrial = () =>
   useChange(async ({ key, body }: { key: string; body: TrialAsk }) =>

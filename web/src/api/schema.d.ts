@@ -463,7 +463,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a file of old records would add */
+        /**
+         * What a file of old records would add
+         * @description JSON as the log goes out, or CSV; which it is, is told by its first letter. Every row that is refused is in the answer, and of the others some.
+         */
         post: operations["previewLogImport"];
         delete?: never;
         options?: never;
@@ -7077,7 +7080,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RackFile"];
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -7105,7 +7108,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RackFile"];
+                "application/octet-stream": string;
             };
         };
         responses: {

@@ -145,3 +145,4 @@ export type SignOffCut = Schemas['SignOffCut'];
 export type ShopPass = Schemas['ShopPass'];
 export type Acceptance = Schemas['Acceptance'];
 export type SawDuties = Schemas['SawDuties'];
+export type LogImport = Schemas['LogImport'];

@@ -8,7 +8,7 @@ import { Link, useLocation } from 'react-router';
 import { useWaiting } from '../api/keep';
 import { Popover } from '../ui/Floating';
 import { Light, Units } from './Settings';
-import { placeOf, places, rest, roomOf, type Room } from './places';
+import { placeOf, places, roomOf } from './places';
 import { usePhone } from './phone';
 import { cutFace } from './theme';
 
@@ -71,8 +71,8 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
   );
 }
 
-const Whoever = lazy(() => import('./Whoever').then((m) => ({ default: m.Whoever })));
-const Waiting = lazy(() => import('./Waiting').then((m) => ({ default: m.Waiting })));
+const Rest = lazy(() => import('./later').then((m) => ({ default: m.Rest })));
+const Waiting = lazy(() => import('./later').then((m) => ({ default: m.Waiting })));
 
 /** What waits for the server, where anything does. */
 function WaitingCell() {
@@ -178,75 +178,10 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': t`More of the shop` } as object }}
       >
-        <Box component="nav" aria-label={t`More`} sx={{ p: 1, width: 264, maxWidth: '100%' }}>
-          {shop && (
-            <Box sx={{ px: 1.5, py: 1, fontFamily: cutFace, fontWeight: 640, overflowWrap: 'anywhere' }}>
-              {shop}
-            </Box>
-          )}
-          <Suspense fallback={null}>
-            <Whoever onGo={close} />
-          </Suspense>
-          {!roomy &&
-            places
-              .filter((p) => p.rooms.length > 1)
-              .map((p) => <Row key={p.to} name={p.name} rooms={p.rooms} search={search} onGo={close} />)}
-          {rest.map((r) => (
-            <Row key={r.to} rooms={[r]} search={search} onGo={close} />
-          ))}
-          {!roomy && (
-            <Box sx={{ display: 'flex', height: 52, mt: 1, borderTop: '1px solid', borderColor: 'divider' }}>
-              <Units />
-              <Box sx={{ flex: 1 }} />
-              <Light />
-            </Box>
-          )}
-        </Box>
+        <Suspense fallback={null}>
+          <Rest shop={shop} roomy={roomy} search={search} onGo={close} />
+        </Suspense>
       </Popover>
     </>
-  );
-}
-
-function Row({
-  name,
-  rooms,
-  search,
-  onGo,
-}: {
-  name?: string;
-  rooms: Room[];
-  search: string;
-  onGo: () => void;
-}) {
-  return (
-    <Box sx={{ borderTop: name ? '1px solid' : 0, borderColor: 'divider' }}>
-      {rooms.map((r) => (
-        <Box
-          key={r.to}
-          component={Link}
-          to={r.to + search}
-          onClick={onGo}
-          sx={{
-            minHeight: 48,
-            px: 1.5,
-            display: 'flex',
-            alignItems: 'center',
-            justifyContent: 'space-between',
-            fontSize: 17,
-            fontWeight: 600,
-            color: 'text.primary',
-            textDecoration: 'none',
-            '&:focus-visible': { outlineOffset: -4 },
-          }}
-        >
-          {r.name}
-          {name && r === rooms[0] && (
-            <Box component="span" sx={{ fontSize: 14, fontWeight: 400, color: 'text.secondary' }}>
-              {name}
-            </Box>
-          )}
-        </Box>
-      ))}
-    </Box>
   );
 }

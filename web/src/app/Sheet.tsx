@@ -16,7 +16,7 @@ import { useArrival } from './arrival';
 import { PlaceBar } from './PlaceBar';
 
 export function Sheet() {
-  const session = useSession();
+  const session = useSession().data;
   const cache = useQueryClient();
   useEffect(() => onSignedOut(() => void cache.invalidateQueries({ queryKey: ['session'] })), [cache]);
   const shop = useShop();
@@ -24,7 +24,7 @@ export function Sheet() {
   const sheet = useRef<HTMLDivElement>(null);
   useArrival(sheet, pathname);
   const later = useLater();
-  const out = session.data?.state === 'out' && !/^\/(join|guest)\//.test(pathname);
+  const out = session?.state === 'out';
   return (
     <Box
       sx={{
@@ -77,17 +77,17 @@ export function Sheet() {
           '@media print': { overflow: 'visible' },
         }}
       >
-        {out && session.data ? (
+        {out && !/^\/(join|guest)\//.test(pathname) ? (
           <Suspense fallback={null}>
-            <Door session={session.data} />
+            <Door session={session} />
           </Suspense>
         ) : (
           <Outlet />
         )}
       </Box>
-      {session.data?.device && (
+      {session?.device && (
         <Suspense fallback={null}>
-          <Hands session={session.data} />
+          <Hands session={session} />
         </Suspense>
       )}
       {lookingRound && (
@@ -106,18 +106,18 @@ export function Sheet() {
           <NewVersion />
         </Suspense>
       )}
-      {session.data?.state !== 'out' && <PlaceBar shop={shop.data?.name} />}
+      {!out && <PlaceBar shop={shop.data?.name} />}
       <ScrollRestoration />
     </Box>
   );
 }
 
-const Door = lazy(() => import('../stations/people/Door').then((m) => ({ default: m.Door })));
-const Hands = lazy(() => import('./Hands').then((m) => ({ default: m.Hands })));
+const Door = lazy(() => import('../stations/people/pages').then((m) => ({ default: m.Door })));
+const Hands = lazy(() => import('./later').then((m) => ({ default: m.Hands })));
 
 // Neither is needed before the first answer stands.
-const Away = lazy(() => import('./Away').then((m) => ({ default: m.Away })));
-const NewVersion = lazy(() => import('./NewVersion').then((m) => ({ default: m.NewVersion })));
+const Away = lazy(() => import('./later').then((m) => ({ default: m.Away })));
+const NewVersion = lazy(() => import('./later').then((m) => ({ default: m.NewVersion })));
 
 /** Whether the first page has had its time. */
 function useLater() {
@@ -144,5 +144,5 @@ const ahead = () =>
     import('../stations/jobs/Jobs'),
   ]).catch(() => undefined); // they are asked for again when they are opened
 
-const ZoneOffer = lazy(() => import('./ZoneOffer').then((m) => ({ default: m.ZoneOffer })));
-const LookingRound = lazy(() => import('./LookingRound').then((m) => ({ default: m.LookingRound })));
+const ZoneOffer = lazy(() => import('./later').then((m) => ({ default: m.ZoneOffer })));
+const LookingRound = lazy(() => import('./later').then((m) => ({ default: m.LookingRound })));

@@ -178,27 +178,27 @@ export const router = createBrowserRouter(
             },
             {
               path: 'shop',
-              ...page(() => import('../stations/shop/Shop'), 'ShopPage'),
+              ...page(() => import('../stations/shop/pages'), 'ShopPage'),
             },
             {
               path: 'licences',
-              ...page(() => import('../stations/shop/Licences'), 'Licences'),
+              ...page(() => import('../stations/shop/pages'), 'Licences'),
             },
             {
               path: 'people',
-              ...page(() => import('../stations/people/People'), 'People'),
+              ...page(() => import('../stations/people/pages'), 'People'),
             },
             {
               path: 'me',
-              ...page(() => import('../stations/people/Me'), 'Me'),
+              ...page(() => import('../stations/people/pages'), 'Me'),
             },
             {
               path: 'join/:secret',
-              ...page(() => import('../stations/people/Join'), 'Join'),
+              ...page(() => import('../stations/people/pages'), 'Join'),
             },
             {
               path: 'guest/:secret',
-              ...page(() => import('../stations/people/Guest'), 'Guest'),
+              ...page(() => import('../stations/people/pages'), 'Guest'),
             },
             {
               path: 'rack/:id',

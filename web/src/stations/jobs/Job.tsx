@@ -9,6 +9,7 @@ import { useDropJob, useJob, usePlanJob, useWhatIf } from '../../api/jobs';
 import { useSaws } from '../../api/rack';
 import { api } from '../../api/place';
 import type { Job, JobKnobs, RunSheet, Units } from '../../api/types';
+import { useChanges } from '../../api/changes';
 import type { TermId } from '../../drawings/TermPicture';
 import { usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
@@ -27,6 +28,7 @@ import { ScoreView } from './ScoreView';
 export function JobPage() {
   const { id = '' } = useParams();
   const { units } = usePreferences();
+  useChanges();
   const job = useJob(id, units);
   const saws = useSaws();
   if (!job.data || !saws.data) return <Arriving title={t`Job`} of={[job, saws]} rows={3} drawing />;

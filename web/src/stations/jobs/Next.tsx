@@ -6,10 +6,11 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useJob } from '../../api/jobs';
-import { useKeep } from '../../api/keep';
+import { useKeep } from '../../api/logging';
 import { useStartMounting } from '../../api/mount';
 import { useSaws } from '../../api/rack';
 import type { Job, JobRow, RunCut, RunTurn, Units } from '../../api/types';
+import { useChanges } from '../../api/changes';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { formatSetting, trim } from '../../measure/format';
@@ -32,6 +33,7 @@ interface Left {
 export function Next() {
   const { id = '' } = useParams();
   const { units } = usePreferences();
+  useChanges();
   const job = useJob(id, units);
   if (!job.data) return <Arriving title={t`Next`} of={[job]} rows={2} height={200} />;
   return <AtSaw job={job.data} units={units} />;

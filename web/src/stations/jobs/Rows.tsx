@@ -17,7 +17,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { rowInput, useChangeJob } from '../../api/jobs';
-import { useKeep } from '../../api/keep';
+import { useKeep } from '../../api/logging';
 import type {
   Job,
   JobRow,

@@ -6,10 +6,11 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useLogImport, usePreviewLogImport } from '../../api/log';
-import type { LogFilter, RackFile } from '../../api/types';
+import type { LogFilter } from '../../api/types';
 import { api } from '../../api/place';
 import { FileButton } from '../../ui/FileButton';
 import { Notice, Trouble } from '../../ui/Notice';
+import { Sending } from '../../ui/Sending';
 
 export function FileOut({ filter }: { filter: LogFilter }) {
   const query = new URLSearchParams();
@@ -47,14 +48,16 @@ const marks = { add: '+', same: '=', refuse: '×' } as const;
 export function OldRecords() {
   const preview = usePreviewLogImport();
   const save = useLogImport();
-  const [file, setFile] = useState<RackFile>();
+  const [file, setFile] = useState<File>();
+  const [share, setShare] = useState(0);
+  const under = preview.isPending || save.isPending;
   const p = preview.data;
   const failed = preview.error ?? save.error;
-  const take = async (f: File) => {
+  const take = (f: File) => {
     save.reset();
-    const body: RackFile = { format: /\.csv$/i.test(f.name) ? 'csv' : 'json', text: await f.text() };
-    setFile(body);
-    preview.mutate(body);
+    setFile(f);
+    setShare(0);
+    preview.mutate({ file: f, onShare: setShare });
   };
   return (
     <Box component="section" aria-labelledby="log-in">
@@ -71,11 +74,13 @@ export function OldRecords() {
         variant="outlined"
         label={t`Old records`}
         accept=".json,.csv,application/json,text/csv"
-        onFile={(f) => void take(f)}
+        disabled={under}
+        onFile={take}
       >
         {t`Choose a file`}
       </FileButton>
       {failed && <Trouble sx={{ mt: 1 }}>{failed.message}</Trouble>}
+      {under && <Sending name={file?.name ?? ''} share={share} />}
       {save.data && (
         <Notice kind="done" sx={{ mt: 1 }}>
           {t`${save.data.add} rows added. Conditions were folded anew.`}
@@ -100,8 +105,11 @@ export function OldRecords() {
           <Button
             variant="contained"
             sx={{ mt: 1 }}
-            disabled={p.add === 0 || save.isPending}
-            onClick={() => save.mutate(file)}
+            disabled={p.add === 0 || under}
+            onClick={() => {
+              setShare(0);
+              save.mutate({ file, onShare: setShare });
+            }}
           >
             {t`Add ${p.add}`}
           </Button>

@@ -11,6 +11,7 @@ import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/mount';
 import type { Mounting, MountStep, Units } from '../../api/types';
+import { useChanges } from '../../api/changes';
 import { usePreferences } from '../../app/preferences';
 import { ClockView } from '../../drawings/ClockView';
 import { InsertView } from '../../drawings/InsertView';
@@ -29,6 +30,7 @@ export function Mount() {
   const { id = '' } = useParams();
   const { units } = usePreferences();
   const { search } = useLocation();
+  useChanges();
   const mounting = useMounting(id, units);
   const ended = mounting.error instanceof ProblemError && mounting.error.status === 404;
   if (mounting.error)

@@ -6,7 +6,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { useKeep } from '../../api/keep';
+import { useKeep } from '../../api/logging';
 import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';

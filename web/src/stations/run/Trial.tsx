@@ -10,6 +10,7 @@ import { useSaws } from '../../api/rack';
 import { useEndTrial, useTrial, useTrialCut, useTrialGrade } from '../../api/run';
 import { useMaterials } from '../../api/shop';
 import type { Effort, Splinters, Trial as TrialOf, Units, Wall } from '../../api/types';
+import { useChanges } from '../../api/changes';
 import { usePreferences } from '../../app/preferences';
 import { cutFace } from '../../app/theme';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
@@ -26,6 +27,7 @@ export function Trial() {
   const { id = '' } = useParams();
   const { units } = usePreferences();
   const { search } = useLocation();
+  useChanges();
   const trial = useTrial(id);
   const saws = useSaws();
   const materials = useMaterials();

@@ -2,7 +2,6 @@
 import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import {
@@ -17,6 +16,7 @@ import { useDates } from '../../ui/useDates';
 import { trim } from '../../measure/format';
 import { FileButton } from '../../ui/FileButton';
 import { Notice, Trouble } from '../../ui/Notice';
+import { Sending } from '../../ui/Sending';
 
 export function Copies() {
   const copies = useCopies();
@@ -57,17 +57,7 @@ export function Copies() {
           {t`Bring a shop from a file…`}
         </FileButton>
       </Box>
-      {under && (
-        <Box role="status" sx={{ my: 1 }}>
-          {share < 1 ? t`Sending ${file?.name ?? ''}` : t`Reading it through…`}
-          <LinearProgress
-            variant={share < 1 ? 'determinate' : 'indeterminate'}
-            value={100 * share}
-            aria-label={t`How much of the file is sent`}
-            sx={{ mt: 0.5, height: 8 }}
-          />
-        </Box>
-      )}
+      {under && <Sending name={file?.name ?? ''} share={share} />}
       {look.data && !under && !bring.data && file && (
         <Inside
           file={look.data}

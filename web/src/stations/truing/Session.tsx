@@ -9,7 +9,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useBlades, useSaws } from '../../api/rack';
 import { ProblemError } from '../../api/client';
-import { useKeep } from '../../api/keep';
+import { useKeep } from '../../api/logging';
 import { useTruingResult, useTruings } from '../../api/truing';
 import type { Blade, Saw, TruingInput, TruingRecord, TruingResult, TruingTest, Units } from '../../api/types';
 import { useBy } from '../../api/session';

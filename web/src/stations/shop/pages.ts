@@ -1,0 +1,3 @@
+/** The pages of the shop itself, fetched together. */
+export { Licences } from './Licences';
+export { ShopPage } from './Shop';
