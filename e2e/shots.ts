@@ -57,32 +57,7 @@ const views: {
     path: () => '/groove?of=birch-ply&cut=sheet&t=18&w=400&l=900&p=17.85~17.9~17.85&n=12',
     press: [/^Trapdoor/],
   },
-  {
-    name: 'groove-fit',
-    path: async (id, request) => {
-      const size = { thickness_mm: 18, width_mm: 400, length_mm: 900, form: 'groove', depth_mm: 6 };
-      const begun = await request.post('/api/v1/grooves', {
-        headers: { 'Idempotency-Key': crypto.randomUUID() },
-        data: {
-          ask: {
-            cut: { saw_id: id.table, material: 'birch-ply', direction: 'sheet', finish: 'hidden', ...size },
-            piece_mm: [17.85, 17.9, 17.85],
-            fit: 'glue',
-            count: 12,
-            edge_mm: 50,
-          },
-          blade_id: id.Trapdoor,
-          units: 'mm',
-        },
-      });
-      const g = (await begun.json()) as { id: string };
-      await request.post(`/api/v1/grooves/${g.id}/tests`, {
-        headers: { 'If-Match': '"1"' },
-        data: { width_mm: [17.9, 17.92, 17.9], depth_mm: 4.9, units: 'mm' },
-      });
-      return `/groove/${g.id}`;
-    },
-  },
+  { name: 'people', path: () => '/people' },
   { name: 'run', path: () => '/run?of=cherry&t=19&for=show' },
   { name: 'care', path: () => '/care' },
   {
