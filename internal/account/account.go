@@ -12,6 +12,7 @@ import (
 	"crypto/sha256"
 	"encoding/base64"
 	"errors"
+	"net/netip"
 	"strings"
 	"time"
 
@@ -131,8 +132,15 @@ func accountKey(folded string) string {
 	return "account " + base64.RawStdEncoding.EncodeToString(Digest(folded))
 }
 
-// From counts a try of anything from an address.
+// From counts a try of anything from an address. Of those of version 6 anybody
+// has as many as they like, so they count by the network that they are given out
+// in.
 func (d *Desk) From(ctx context.Context, address string) error {
+	if at, err := netip.ParseAddr(address); err == nil && at.Is6() && !at.Is4In6() {
+		if network, err := at.WithZone("").Prefix(64); err == nil {
+			address = network.String()
+		}
+	}
 	return d.Limit(ctx, "address "+address, perAddress)
 }
 

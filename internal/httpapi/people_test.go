@@ -469,6 +469,14 @@ func TestGuessing(t *testing.T) {
 	if last != 429 {
 		t.Errorf("a hundred names from one address: %d", last)
 	}
+	many := h.browser()
+	for i := range 101 {
+		many.from = fmt.Sprintf("[2001:db8::%x]", i)
+		last = many.do("POST", "/session", obj{"name": fmt.Sprint("name ", i), "password": "x"}).Code
+	}
+	if many.from = "[2001:db8:0:1::7]"; last != 429 || many.do("POST", "/session", obj{"name": "name", "password": "x"}).Code != 401 {
+		t.Errorf("a hundred addresses of one network: %d, or its neighbour as well", last)
+	}
 	thief.must(429, "GET", "/invitations/"+strings.Repeat("A", 26), nil)
 	thief.must(429, "GET", "/guests/"+strings.Repeat("A", 26), nil)
 }

@@ -8,6 +8,7 @@ import { Link, useLocation } from 'react-router';
 import { useWaiting } from '../api/keep';
 import { Popover } from '../ui/Floating';
 import { Light, Units } from './Settings';
+import type * as Later from './later';
 import { placeOf, places, roomOf } from './places';
 import { usePhone } from './phone';
 import { cutFace } from './theme';
@@ -71,7 +72,6 @@ export function PlaceBar({ shop }: { shop: string | undefined }) {
   );
 }
 
-const Rest = lazy(() => import('./later').then((m) => ({ default: m.Rest })));
 const Waiting = lazy(() => import('./later').then((m) => ({ default: m.Waiting })));
 
 /** What waits for the server, where anything does. */
@@ -145,6 +145,13 @@ function RoomLink({ to, here, children }: LinkProps) {
 /** What stands under the shop's name; where the bar is narrow, the whole plan of the shop. */
 function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [Rest, setRest] = useState<typeof Later.Rest>();
+  // It opens with what is in it, or it would stand where an empty one fits.
+  const open = (at: HTMLElement) =>
+    void import('./later').then((m) => {
+      setRest(() => m.Rest);
+      setAnchor(at);
+    });
   const { search } = useLocation();
   const close = () => setAnchor(null);
   return (
@@ -153,7 +160,7 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         aria-haspopup="dialog"
         aria-expanded={anchor !== null}
         aria-label={shop ? t`${shop}: more` : t`More`}
-        onClick={(e) => setAnchor(e.currentTarget)}
+        onClick={(e) => open(e.currentTarget)}
         sx={{
           flex: { xs: '1 1 0', sm: 'none' },
           minWidth: 0,
@@ -178,9 +185,7 @@ function More({ shop, roomy }: { shop: string | undefined; roomy: boolean }) {
         transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': t`More of the shop` } as object }}
       >
-        <Suspense fallback={null}>
-          <Rest shop={shop} roomy={roomy} search={search} onGo={close} />
-        </Suspense>
+        {Rest && <Rest shop={shop} roomy={roomy} search={search} onGo={close} />}
       </Popover>
     </>
   );
