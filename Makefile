@@ -1,6 +1,6 @@
 # The two commands that matter are `make demo` and `make test`; both do all the
 # set-up that a fresh machine needs.
-.PHONY: demo test setup build generate fresh licences format format-check lint bench mutants shots drag clean
+.PHONY: demo test setup build generate fresh statements licences format format-check lint bench mutants shots drag clean
 
 demo: export CORTE_LISTEN ?= 127.0.0.1:8254
 demo: setup build
@@ -28,6 +28,11 @@ fresh:
 	for f in $(generated); do diff -q "$$old/$$(basename $$f)" $$f >/dev/null || \
 	  { echo "$$f was stale: commit what 'make generate' wrote." >&2; exit 1; }; done
 	go mod tidy -diff
+
+# What this release says to the database, kept when it is released: the tables of
+# the next one have to understand it.
+statements:
+	CORTE_STATEMENTS=$(CURDIR)/internal/store/testdata/statements-$$(ls internal/store/migrations | tail -n 1 | sed 's/^0*//; s/_.*//').json go test -count=1 ./internal/httpapi
 
 # The licences of all that is shipped, collected anew after a build.
 licences:

@@ -1,7 +1,8 @@
 #!/usr/bin/env bash
-# Installs what is missing: Debian packages (PostgreSQL, and Chromium where
-# CORTE_BROWSER is set) and the front end's npm packages. Does nothing when all
-# is there. Where CORTE_LISTEN is set, a port in use is said before anything.
+# Installs what is missing: Debian packages (PostgreSQL, and where CORTE_BROWSER
+# is set what tests need, Chromium and pgbouncer) and the front end's npm
+# packages. Does nothing when all is there. Where CORTE_LISTEN is set, a port in
+# use is said before anything.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 
@@ -24,6 +25,7 @@ fi
 missing=()
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || command -v postgres >/dev/null || [ -n "${DATABASE_URL:-}" ] || missing+=(postgresql)
 [ -z "${CORTE_BROWSER:-}" ] || command -v chromium >/dev/null || missing+=(chromium)
+[ -z "${CORTE_BROWSER:-}" ] || [ -x /usr/sbin/pgbouncer ] || missing+=(pgbouncer)
 if [ ${#missing[@]} -gt 0 ]; then
   if [ "$(id -u)" = 0 ]; then as=(env); elif command -v sudo >/dev/null; then as=(sudo); else
     die "These packages are missing: ${missing[*]}. Install them as root (apt-get install ${missing[*]}), or run this where sudo is."

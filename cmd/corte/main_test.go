@@ -95,6 +95,17 @@ func cutBody(t *testing.T, addr string) string {
 		"blade_id": %q, "height_mm": 30, "wall": "clean", "splinters": "none", "note": "KEY"}`, find("/saws", "Long Table"), find("/blades", "Plough"))
 }
 
+func TestAPoolerStandsBesideItsDatabase(t *testing.T) {
+	t.Setenv("CORTE_POOLER", "postgres://127.0.0.1:6432/corte")
+	if _, err := readSettings(); err == nil || !strings.Contains(err.Error(), "CORTE_POOLER needs DATABASE_URL") {
+		t.Errorf("a pooler before Corte's own PostgreSQL: %v", err)
+	}
+	t.Setenv("DATABASE_URL", "postgres://127.0.0.1:5432/corte")
+	if _, err := readSettings(); err != nil {
+		t.Errorf("beside its database: %v", err)
+	}
+}
+
 // Who is reached by others is so because somebody said so, in so many words.
 func TestOnANetworkOnlyWhenAskedFor(t *testing.T) {
 	const here, net = "127.0.0.1:0", "0.0.0.0:8254"

@@ -80,7 +80,7 @@ func openStore(ctx context.Context, s settings, tracer ...pgx.QueryTracer) (st *
 		}
 		url = server.URL(databaseName)
 	}
-	st, err = store.Open(ctx, url, tracer...)
+	st, err = store.OpenThrough(ctx, s.Pooler, url, tracer...)
 	if err != nil {
 		stop()
 		return nil, nil, err

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"errors"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -13,6 +14,7 @@ import (
 // settings come from the environment; help says what each is for.
 type settings struct {
 	DatabaseURL string   `env:"DATABASE_URL" help:"a PostgreSQL that runs elsewhere; without it, one of Corte's own on loopback"`
+	Pooler      string   `env:"CORTE_POOLER" help:"address of that database by way of a pooler that lends connections by the transaction; with DATABASE_URL"`
 	Data        string   `env:"CORTE_DATA" help:"folder of Corte's own PostgreSQL; /var/lib/corte for root, else ~/.local/share/corte"`
 	Listen      string   `env:"CORTE_LISTEN" envDefault:"127.0.0.1:8254" help:"address to serve on; on loopback, unless people sign in"`
 	SignIn      string   `env:"CORTE_SIGN_IN" help:"on or off; on for serve, off for demo"`
@@ -47,6 +49,9 @@ func readSettings() (settings, error) {
 	s, err := env.ParseAs[settings]()
 	if err != nil {
 		return s, err
+	}
+	if s.Pooler != "" && s.DatabaseURL == "" {
+		return s, errors.New("CORTE_POOLER needs DATABASE_URL beside it: migrations and news between servers go past the pooler")
 	}
 	if s.Data == "" {
 		s.Data = usualData()

@@ -25,6 +25,7 @@ import (
 	"corte/internal/httpapi/contract"
 	"corte/internal/shop"
 	"corte/internal/store"
+	"corte/internal/testkit/pgtest"
 )
 
 const password = "six words are easy to keep"
@@ -316,7 +317,7 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 	db := sqlx.MustConnect("pgx", h.url)
 	defer db.Close()
 	var tables []string
-	if err := db.Select(&tables, `SELECT table_name FROM information_schema.columns WHERE table_schema = 'public' AND column_name = 'shop_id' ORDER BY 1`); err != nil {
+	if err := db.Select(&tables, pgtest.Tables); err != nil {
 		t.Fatal(err)
 	}
 	sum := func() string {

@@ -30,10 +30,10 @@ import (
 
 // Two servers on one database are one: a key that one has answered is known to
 // the other, also at the same moment; of two changes over one version one is
-// kept; and ticks of both add up.
+// kept; and ticks of both add up. The second has its connections from a pooler.
 func TestTwoServersAreOne(t *testing.T) {
 	b := newBench(t)
-	h, err := httpapi.New(httpapi.Options{Service: shop.New(pgtest.Open(t, b.url), time.Now), Shop: b.shop, Web: page, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
+	h, err := httpapi.New(httpapi.Options{Service: shop.New(pgtest.OpenThrough(t, pgtest.Pooler(t, b.url), b.url), time.Now), Shop: b.shop, Web: page, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -65,6 +65,11 @@ func TestTwoServersAreOne(t *testing.T) {
 	}
 	if now := other.logged("Plough"); now != before+cuts || b.logged("Plough") != now {
 		t.Errorf("%d cuts were logged as %d", cuts, now-before)
+	}
+	for _, path := range []string{"/saws", "/blades", "/bench", "/log?limit=200", "/log/season?days=400", "/jobs", "/trials", "/traces", "/grooves?units=mm", "/owning", "/pace"} {
+		if one, two := b.do("GET", "/api/v1"+path, ""), other.do("GET", "/api/v1"+path, ""); one.Code != 200 || one.Body.String() != two.Body.String() {
+			t.Errorf("%s: %d and %d, or not the same", path, one.Code, two.Code)
+		}
 	}
 	// Over one version both change something; one of them is told.
 	sh := b.get("/shop")
@@ -100,13 +105,13 @@ func TestTwoServersAreOne(t *testing.T) {
 }
 
 // A beside is a server of its own on the same database, that people sign in to,
-// with a bell.
+// with a bell, and with its connections from a pooler.
 func (h *house) beside(hub *gauge.Hub) *httptest.Server {
 	h.t.Helper()
 	log := slog.New(slog.NewTextHandler(io.Discard, nil))
 	ctx, stop := context.WithCancel(h.t.Context())
-	st := pgtest.Open(h.t, h.url)
-	b := bell.New(h.url, st, log, hub, h.shop)
+	st := pgtest.OpenThrough(h.t, pgtest.Pooler(h.t, h.url), h.url)
+	b := bell.New(st.URL(), st, log, hub, h.shop)
 	h.svc = shop.New(st, time.Now)
 	srv := httptest.NewServer(h.serve(httpapi.Options{Bell: b, Gauges: hub}))
 	var all sync.WaitGroup

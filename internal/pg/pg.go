@@ -80,7 +80,7 @@ func Start(ctx context.Context, o Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	as, err := runAs()
+	as, err := RunAs()
 	if err != nil {
 		return nil, err
 	}
@@ -160,9 +160,9 @@ func version(bin string) int {
 	return n
 }
 
-// runAs is the user for PostgreSQL, which refuses to run as root; nil means
+// RunAs is the user for PostgreSQL, which refuses to run as root; nil means
 // the user that runs Corte.
-func runAs() (*syscall.Credential, error) {
+func RunAs() (*syscall.Credential, error) {
 	if os.Geteuid() != 0 {
 		return nil, nil
 	}

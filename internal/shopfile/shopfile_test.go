@@ -89,7 +89,7 @@ func lines(t *testing.T, conn *pgx.Conn, shop uuid.UUID) map[string][]string {
 		return all
 	}
 	out := map[string][]string{"shops": read(`SELECT (to_jsonb(t) - 'id' - 'slug' - 'version' - 'created_at')::text FROM shops t WHERE id = $1`, shop)}
-	for _, table := range read(`SELECT table_name::text FROM information_schema.columns WHERE table_schema = 'public' AND column_name = 'shop_id' ORDER BY 1`) {
+	for _, table := range read(pgtest.Tables) {
 		out[table] = read(`SELECT (to_jsonb(t) - 'shop_id')::text FROM `+table+` t WHERE shop_id = $1 ORDER BY 1`, shop)
 	}
 	return out

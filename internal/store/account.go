@@ -22,6 +22,8 @@ type Person struct {
 	Since    time.Time `db:"since"`
 }
 
+const personColumns = `id, name, folded, password, epoch, since`
+
 // AddPerson adds one. IsDuplicate tells that the name is taken.
 func (s *Store) AddPerson(ctx context.Context, p Person) error {
 	_, err := s.db.NamedExecContext(ctx, `INSERT INTO people (id, name, folded, password, since) VALUES (:id, :name, :folded, :password, :since)`, p)
@@ -30,13 +32,13 @@ func (s *Store) AddPerson(ctx context.Context, p Person) error {
 
 // Person finds one by ID.
 func (s *Store) Person(ctx context.Context, id uuid.UUID) (p Person, err error) {
-	err = s.db.GetContext(ctx, &p, `SELECT * FROM people WHERE id = $1`, id)
+	err = s.db.GetContext(ctx, &p, `SELECT `+personColumns+` FROM people WHERE id = $1`, id)
 	return p, noneIfNoRows(err)
 }
 
 // PersonNamed finds one by the folded name.
 func (s *Store) PersonNamed(ctx context.Context, folded string) (p Person, err error) {
-	err = s.db.GetContext(ctx, &p, `SELECT * FROM people WHERE folded = $1`, folded)
+	err = s.db.GetContext(ctx, &p, `SELECT `+personColumns+` FROM people WHERE folded = $1`, folded)
 	return p, noneIfNoRows(err)
 }
 
@@ -91,7 +93,7 @@ func (s *Store) AddPasskey(ctx context.Context, k Passkey) error {
 
 // Passkeys are a person's, the oldest first.
 func (s *Store) Passkeys(ctx context.Context, person uuid.UUID) (all []Passkey, err error) {
-	err = s.db.SelectContext(ctx, &all, `SELECT * FROM passkeys WHERE person_id = $1 ORDER BY made_at, id`, person)
+	err = s.db.SelectContext(ctx, &all, `SELECT id, person_id, handle, name, credential, made_at, used_at FROM passkeys WHERE person_id = $1 ORDER BY made_at, id`, person)
 	return all, err
 }
 

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
 
 	"corte/core/blade"
 	"corte/core/measure"
@@ -306,22 +307,14 @@ func (s *Store) Photo(ctx context.Context, shop, blade uuid.UUID) ([]byte, error
 
 // Photos hands over every photo of a shop, one at a time.
 func (s *Store) Photos(ctx context.Context, shop uuid.UUID, each func(blade uuid.UUID, jpeg []byte) error) error {
-	rows, err := s.db.QueryxContext(ctx, `SELECT blade_id, jpeg FROM photos WHERE shop_id = $1 ORDER BY blade_id`, shop)
-	if err != nil {
-		return err
-	}
-	defer rows.Close()
-	for rows.Next() {
+	return s.rows(ctx, func(rows *sqlx.Rows) error {
 		var blade uuid.UUID
 		var jpeg []byte
 		if err := rows.Scan(&blade, &jpeg); err != nil {
 			return err
 		}
-		if err := each(blade, jpeg); err != nil {
-			return err
-		}
-	}
-	return rows.Err()
+		return each(blade, jpeg)
+	}, `SELECT blade_id, jpeg FROM photos WHERE shop_id = $1 ORDER BY blade_id`, shop)
 }
 
 // Called are the names of the blades that hang in a shop, in small letters and

@@ -10,6 +10,7 @@ import (
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jmoiron/sqlx"
 )
 
 // A Table is one whose rows belong to a shop, as a copy of the shop has it.
@@ -62,12 +63,12 @@ var shopSettings = []string{"name", "change_minutes", "height_school", "learning
 // Still runs f on a store that sees the shop as it is at one moment, whatever
 // others change meanwhile.
 func (s *Store) Still(ctx context.Context, f func(*Store) error) error {
-	tx, err := s.pool.BeginTxx(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
+	in, err := s.begin(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
 	if err != nil {
 		return err
 	}
-	defer tx.Rollback() //nolint:errcheck // nothing was changed
-	return f(&Store{s.conns, s.pool, true, tx})
+	defer in.tx.Rollback() //nolint:errcheck // nothing was changed
+	return f(in)
 }
 
 // Settings are a shop's own, as JSON.
@@ -86,21 +87,13 @@ func (s *Store) CopyOut(ctx context.Context, t Table, shop uuid.UUID, without st
 			columns = append(columns, c)
 		}
 	}
-	rows, err := s.db.QueryxContext(ctx, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(columns, ", ")+` FROM `+t.Name+` WHERE shop_id = $1`+unless[t.Name]+` ORDER BY `+t.Key+`) t`, shop)
-	if err != nil {
-		return err
-	}
-	defer rows.Close()
-	for rows.Next() {
+	return s.rows(ctx, func(rows *sqlx.Rows) error {
 		var raw sql.RawBytes
 		if err := rows.Scan(&raw); err != nil {
 			return err
 		}
-		if err := row(raw); err != nil {
-			return err
-		}
-	}
-	return rows.Err()
+		return row(raw)
+	}, `SELECT to_jsonb(t) FROM (SELECT `+strings.Join(columns, ", ")+` FROM `+t.Name+` WHERE shop_id = $1`+unless[t.Name]+` ORDER BY `+t.Key+`) t`, shop)
 }
 
 // A RowError is a row of a copy that the database does not take.
@@ -153,7 +146,7 @@ func comma(list string) string {
 
 // within runs f so that its failure leaves the transaction alive.
 func (s *Store) within(ctx context.Context, f func() error) error {
-	if !s.inTx {
+	if s.tx == nil {
 		return f()
 	}
 	if _, err := s.db.ExecContext(ctx, `SAVEPOINT part`); err != nil {

@@ -193,6 +193,8 @@ type Pass struct {
 	BladeName *string `db:"blade_name"`
 }
 
+const passColumns = `p.shop_id, p.id, p.kind, p.digest, p.name, p.role, p.member_id, p.blade_id, p.made_by, p.made_at, p.ends_at, p.used_at, p.over_at`
+
 // AddPass adds one.
 func (s *Store) AddPass(ctx context.Context, p Pass) error {
 	_, err := s.db.NamedExecContext(ctx, `INSERT INTO passes (shop_id, id, kind, digest, name, role, member_id, blade_id, made_by, made_at, ends_at)
@@ -203,7 +205,7 @@ func (s *Store) AddPass(ctx context.Context, p Pass) error {
 // PassOf finds one that still opens something by its digest. It is asked in no
 // shop, since the pass says which.
 func (s *Store) PassOf(ctx context.Context, kind string, digest []byte, now time.Time) (p Pass, err error) {
-	err = s.db.GetContext(ctx, &p, `SELECT * FROM passes WHERE digest = $1 AND kind = $2 AND over_at IS NULL AND (ends_at IS NULL OR ends_at > $3)`, digest, kind, now)
+	err = s.db.GetContext(ctx, &p, `SELECT `+passColumns+` FROM passes p WHERE digest = $1 AND kind = $2 AND over_at IS NULL AND (ends_at IS NULL OR ends_at > $3)`, digest, kind, now)
 	return p, noneIfNoRows(err)
 }
 
@@ -219,7 +221,7 @@ func (s *Store) UsedPass(ctx context.Context, p Pass, now time.Time) error {
 // Passes are a shop's that still open something, the newest first; invitations
 // are not among them.
 func (s *Store) Passes(ctx context.Context, shop uuid.UUID, now time.Time) (all []Pass, err error) {
-	err = s.db.SelectContext(ctx, &all, `SELECT p.*, b.name AS blade_name FROM passes p LEFT JOIN blades b ON b.shop_id = p.shop_id AND b.id = p.blade_id
+	err = s.db.SelectContext(ctx, &all, `SELECT `+passColumns+`, b.name AS blade_name FROM passes p LEFT JOIN blades b ON b.shop_id = p.shop_id AND b.id = p.blade_id
 		WHERE p.shop_id = $1 AND p.kind <> 'invitation' AND p.over_at IS NULL AND (p.ends_at IS NULL OR p.ends_at > $2) ORDER BY p.made_at DESC, p.id`, shop, now)
 	return all, err
 }
@@ -227,7 +229,7 @@ func (s *Store) Passes(ctx context.Context, shop uuid.UUID, now time.Time) (all 
 // EndPass lets a pass open nothing any more. The error is ErrNone where it
 // already opened nothing: of two who use it up, one is told.
 func (s *Store) EndPass(ctx context.Context, shop, id uuid.UUID, now time.Time) (p Pass, err error) {
-	err = s.db.GetContext(ctx, &p, `UPDATE passes SET over_at = $3 WHERE shop_id = $1 AND id = $2 AND over_at IS NULL RETURNING *`, shop, id, now)
+	err = s.db.GetContext(ctx, &p, `UPDATE passes p SET over_at = $3 WHERE shop_id = $1 AND id = $2 AND over_at IS NULL RETURNING `+passColumns, shop, id, now)
 	return p, noneIfNoRows(err)
 }
 
@@ -257,6 +259,6 @@ func (s *Store) Audit(ctx context.Context, a Audited) error {
 
 // AuditBefore are a shop's older than an ID, 0 for any, the newest first.
 func (s *Store) AuditBefore(ctx context.Context, shop uuid.UUID, before int64, limit int) (all []Audited, err error) {
-	err = s.db.SelectContext(ctx, &all, `SELECT * FROM audit WHERE shop_id = $1 AND ($2 = 0 OR id < $2) ORDER BY id DESC LIMIT $3`, shop, before, limit)
+	err = s.db.SelectContext(ctx, &all, `SELECT shop_id, id, at, who, what, about, address FROM audit WHERE shop_id = $1 AND ($2 = 0 OR id < $2) ORDER BY id DESC LIMIT $3`, shop, before, limit)
 	return all, err
 }

@@ -2,9 +2,11 @@ package store
 
 import (
 	"context"
+	"database/sql"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
+	"github.com/jmoiron/sqlx"
 )
 
 // servingRole sees the rows of one shop, and only adds to the log (migration 10).
@@ -29,13 +31,51 @@ func takeRole(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	if was, _ := session[sessionKey].(uuid.UUID); was == shop {
 		return true, nil
 	}
-	role, setting := servingRole, shop.String()
-	if shop == uuid.Nil {
-		role, setting = "none", ""
-	}
-	if _, err := conn.Exec(ctx, `SELECT set_config('role', $1, false), set_config('corte.shop', $2, false)`, role, setting); err != nil {
+	if _, err := conn.Exec(ctx, setRole, append(roleOf(shop), false)...); err != nil {
 		return false, err
 	}
 	session[sessionKey] = shop
 	return true, nil
+}
+
+const setRole = `SELECT set_config('role', $1, $3), set_config('corte.shop', $2, $3)`
+
+func roleOf(shop uuid.UUID) []any {
+	if shop == uuid.Nil {
+		return []any{"none", ""}
+	}
+	return []any{servingRole, shop.String()}
+}
+
+// lendRole puts a transaction into the role of its context. Whoever is lent the
+// connection next finds nothing of it.
+func lendRole(ctx context.Context, tx *sqlx.Tx) error {
+	shop, _ := ctx.Value(shopKey{}).(uuid.UUID)
+	if shop == uuid.Nil {
+		return nil
+	}
+	_, err := tx.ExecContext(ctx, setRole, append(roleOf(shop), true)...)
+	return err
+}
+
+// oneByOne runs every statement in a transaction of its own: behind a pooler the
+// role of its context holds nowhere else.
+type oneByOne struct{ *Store }
+
+func (o oneByOne) GetContext(ctx context.Context, dest any, query string, args ...any) error {
+	return o.Atomically(ctx, func(s *Store) error { return s.db.GetContext(ctx, dest, query, args...) })
+}
+
+func (o oneByOne) SelectContext(ctx context.Context, dest any, query string, args ...any) error {
+	return o.Atomically(ctx, func(s *Store) error { return s.db.SelectContext(ctx, dest, query, args...) })
+}
+
+func (o oneByOne) ExecContext(ctx context.Context, query string, args ...any) (res sql.Result, err error) {
+	err = o.Atomically(ctx, func(s *Store) error { res, err = s.db.ExecContext(ctx, query, args...); return err })
+	return res, err
+}
+
+func (o oneByOne) NamedExecContext(ctx context.Context, query string, arg any) (res sql.Result, err error) {
+	err = o.Atomically(ctx, func(s *Store) error { res, err = s.db.NamedExecContext(ctx, query, arg); return err })
+	return res, err
 }

@@ -17,8 +17,18 @@ import (
 // shop's rows are not there, none can be made for it, and the log is only
 // added to. Connections that have served one shop serve another next.
 func TestServingKeepsToAShop(t *testing.T) {
-	ctx, url := t.Context(), pgtest.URL(t)
-	st := pgtest.Open(t, url)
+	url := pgtest.URL(t)
+	keepsToAShop(t, url, pgtest.Open(t, url))
+}
+
+// Behind a pooler that lends two connections to all of them, too.
+func TestServingThroughAPoolerKeepsToAShop(t *testing.T) {
+	url := pgtest.URL(t)
+	keepsToAShop(t, url, pgtest.OpenThrough(t, pgtest.Pooler(t, url), url))
+}
+
+func keepsToAShop(t *testing.T, url string, st *store.Store) {
+	ctx := t.Context()
 	a, sawsA, bladeA := furnished(t, st, "a")
 	b, _, bladeB := furnished(t, st, "b")
 	note := func(shop, blade uuid.UUID) store.Entry {
@@ -90,7 +100,7 @@ func TestKeysBeginWithTheShop(t *testing.T) {
 		JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'shop_id'
 		WHERE c.relnamespace = 'public'::regnamespace AND (k.contype IN ('p', 'u') AND NOT a.attnum = ANY(k.conkey)
 			OR k.contype = 'f' AND NOT a.attnum = ANY(k.conkey) AND k.confrelid NOT IN ('log_kinds'::regclass, 'people'::regclass))
-		UNION SELECT relname || ' shows every shop to every server' FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r'
+		UNION SELECT relname || ' shows every shop to every server' FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p')
 			AND relname <> 'log_kinds' AND NOT relrowsecurity AND has_table_privilege('corte_serves', oid, 'SELECT, INSERT, UPDATE, DELETE')`); err != nil || len(bad) > 0 {
 		t.Errorf("%q, %v", bad, err)
 	}

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jmoiron/sqlx"
 )
 
 // A DayMark is what rows of one kind came to on one day of the shop, for one
@@ -35,13 +36,6 @@ type DayMark struct {
 // zone, the oldest first. It reads every row once: how long a cut was is said
 // by CutDetail alone.
 func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, zone *time.Location) ([]DayMark, error) {
-	rows, err := s.db.QueryxContext(ctx, `SELECT l.at, l.kind, l.saw_id, l.blade_id, l.detail, w.name AS saw_name, b.name AS blade_name
-		FROM log l LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id LEFT JOIN saws w ON w.shop_id = l.shop_id AND w.id = l.saw_id
-		WHERE l.shop_id = $1 AND l.at >= $2 AND l.at < $3 AND l.strikes IS NULL`+stands, shop, from, to)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
 	type of struct {
 		day              time.Time
 		kind             Kind
@@ -49,15 +43,15 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 		material, finish string
 	}
 	sums := map[of]*DayMark{}
-	for rows.Next() {
+	err := s.rows(ctx, func(rows *sqlx.Rows) error {
 		var e Entry
 		if err := rows.StructScan(&e); err != nil {
-			return nil, err
+			return err
 		}
 		var d CutDetail
 		if e.Kind == KindCut {
 			if err := json.Unmarshal(e.Detail, &d); err != nil {
-				return nil, err
+				return err
 			}
 		}
 		k := of{DayOf(e.At, zone), e.Kind, orZero(e.Saw), orZero(e.Blade), d.Material, d.Finish}
@@ -68,7 +62,7 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 		}
 		m.Rows++
 		if e.Kind != KindCut {
-			continue
+			return nil
 		}
 		m.Pieces += d.Pieces
 		m.Metres += d.CutLength().Mm() / 1000
@@ -78,6 +72,12 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 		if splintered(d.Splinters) || splintered(d.OtherSplinters) {
 			m.Splintery++
 		}
+		return nil
+	}, `SELECT l.at, l.kind, l.saw_id, l.blade_id, l.detail, w.name AS saw_name, b.name AS blade_name
+		FROM log l LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id LEFT JOIN saws w ON w.shop_id = l.shop_id AND w.id = l.saw_id
+		WHERE l.shop_id = $1 AND l.at >= $2 AND l.at < $3 AND l.strikes IS NULL`+stands, shop, from, to)
+	if err != nil {
+		return nil, err
 	}
 	out := make([]DayMark, 0, len(sums))
 	for _, k := range slices.SortedFunc(maps.Keys(sums), func(a, b of) int {
@@ -86,7 +86,7 @@ func (s *Store) Season(ctx context.Context, shop uuid.UUID, from, to time.Time, 
 	}) {
 		out = append(out, *sums[k])
 	}
-	return out, rows.Err()
+	return out, nil
 }
 
 // DayOf names the day of a moment in a zone by its midnight UTC.

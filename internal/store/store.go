@@ -4,13 +4,12 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"corte/internal/record"
 	"database/sql"
-	"embed"
 	"errors"
 	"fmt"
-	"io/fs"
 	"strings"
 
 	"github.com/google/uuid"
@@ -19,8 +18,6 @@ import (
 	"github.com/jackc/pgx/v5/pgxpool"
 	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
-	"github.com/pressly/goose/v3/lock"
 )
 
 // ErrNone is returned where a row that was asked for is not in the shop.
@@ -29,10 +26,12 @@ var ErrNone = record.ErrNone
 // A Store is the seam to the database. It holds no state beside its pool, or
 // the transaction that Atomically gave it.
 type Store struct {
+	url   string // of PostgreSQL itself
 	conns *pgxpool.Pool
 	pool  *sqlx.DB // over conns
-	inTx  bool
-	db    queryer // the pool, or the transaction
+	lent  bool     // the server's connections are a pooler's, lent for a transaction at a time
+	tx    *sqlx.Tx // nil outside a transaction
+	db    queryer  // the pool, or the transaction
 }
 
 // ErrUnknown is returned where the database went away while it was told to keep
@@ -45,7 +44,6 @@ type queryer interface {
 	SelectContext(ctx context.Context, dest any, query string, args ...any) error
 	ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error)
 	NamedExecContext(ctx context.Context, query string, arg any) (sql.Result, error)
-	QueryxContext(ctx context.Context, query string, args ...any) (*sqlx.Rows, error)
 }
 
 const mostConns = 16
@@ -53,11 +51,24 @@ const mostConns = 16
 // Open connects to the database at a URL. It does not migrate. A tracer, where
 // one is given, hears of every statement.
 func Open(ctx context.Context, url string, tracer ...pgx.QueryTracer) (*Store, error) {
-	c, err := pgxpool.ParseConfig(url)
+	return OpenThrough(ctx, "", url, tracer...)
+}
+
+// OpenThrough connects by way of a pooler that lends its connections for a
+// transaction at a time, as pgbouncer does in transaction mode. What needs a
+// connection of its own, as migrations do, goes to PostgreSQL itself at url.
+// Without a pooler it is Open.
+func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTracer) (*Store, error) {
+	c, err := pgxpool.ParseConfig(cmp.Or(pooler, url))
 	if err != nil {
 		return nil, fmt.Errorf("the database's address cannot be read: %w", err)
 	}
-	c.MaxConns, c.PrepareConn = mostConns, takeRole
+	if c.MaxConns = mostConns; pooler == "" {
+		c.PrepareConn = takeRole
+	} else {
+		// A statement that was prepared would be on another's connection.
+		c.ConnConfig.DefaultQueryExecMode = pgx.QueryExecModeCacheDescribe
+	}
 	if len(tracer) > 0 {
 		c.ConnConfig.Tracer = tracer[0]
 	}
@@ -73,7 +84,11 @@ func Open(ctx context.Context, url string, tracer ...pgx.QueryTracer) (*Store, e
 	// The pool alone bounds connections and hands them out, in the right role: a
 	// bound above it would pass them on from one request to another by itself.
 	db := sqlx.NewDb(stdlib.OpenDBFromPool(pool), "pgx")
-	return &Store{pool: db, db: db, conns: pool}, nil
+	s := &Store{url: url, conns: pool, pool: db, lent: pooler != "", db: db}
+	if s.lent {
+		s.db = oneByOne{s}
+	}
+	return s, nil
 }
 
 // Close ends all connections.
@@ -99,56 +114,60 @@ func (s *Store) Notify(ctx context.Context, channel string, payloads []string) e
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return s.pool.PingContext(ctx) }
 
-//go:embed migrations/*.sql
-var migrations embed.FS
-
-// Migrate brings the database's tables up to date. It is safe to run at every
-// start and from several servers at once.
-func (s *Store) Migrate(ctx context.Context) error {
-	dir, err := fs.Sub(migrations, "migrations")
+// begin begins a transaction in the role of its context.
+func (s *Store) begin(ctx context.Context, o *sql.TxOptions) (*Store, error) {
+	tx, err := s.pool.BeginTxx(ctx, o)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	locker, err := lock.NewPostgresSessionLocker()
-	if err != nil {
-		return err
+	if s.lent {
+		if err := lendRole(ctx, tx); err != nil {
+			tx.Rollback() //nolint:errcheck // it is the first error that counts
+			return nil, err
+		}
 	}
-	p, err := goose.NewProvider(goose.DialectPostgres, s.pool.DB, dir, goose.WithSessionLocker(locker))
-	if err != nil {
-		return err
-	}
-	if _, err := p.Up(ctx); err != nil {
-		return fmt.Errorf("the database could not be brought up to date: %w", err)
-	}
-	if err := s.FoldNew(ctx); err != nil {
-		return err
-	}
-	if err := s.holdNew(ctx); err != nil {
-		return err
-	}
-	return s.LearnNew(ctx)
+	in := *s
+	in.tx, in.db = tx, tx
+	return &in, nil
 }
 
 // Atomically runs f on a store whose every change is kept together, or not at
 // all where f fails.
 func (s *Store) Atomically(ctx context.Context, f func(*Store) error) error {
-	if s.inTx {
+	if s.tx != nil {
 		return f(s)
 	}
-	tx, err := s.pool.BeginTxx(ctx, nil)
+	in, err := s.begin(ctx, nil)
 	if err != nil {
 		return err
 	}
-	defer tx.Rollback() //nolint:errcheck // after a commit there is nothing to roll back
-	if err := f(&Store{s.conns, s.pool, true, tx}); err != nil {
+	defer in.tx.Rollback() //nolint:errcheck // after a commit there is nothing to roll back
+	if err := f(in); err != nil {
 		return err
 	}
-	err = tx.Commit()
+	err = in.tx.Commit()
 	var refused *pgconn.PgError
 	if err != nil && (!errors.As(err, &refused) || strings.HasPrefix(refused.Code, "57P")) {
 		return fmt.Errorf("%w: %w", ErrUnknown, err)
 	}
 	return err
+}
+
+// rows hands over the rows of a query one by one, without holding them all.
+func (s *Store) rows(ctx context.Context, row func(*sqlx.Rows) error, query string, args ...any) error {
+	return s.Atomically(ctx, func(s *Store) error {
+		rows, err := s.tx.QueryxContext(ctx, query, args...)
+		if err != nil {
+			return err
+		}
+		defer rows.Close()
+		for rows.Next() {
+			if err := row(rows); err != nil {
+				return err
+			}
+		}
+		return rows.Err()
+	})
 }
 
 // IsDuplicate reports whether a row was refused because there is one already.
@@ -196,8 +215,8 @@ func (s *Store) ShopNamed(ctx context.Context, slug string) (Shop, error) {
 	return row, noneIfNoRows(err)
 }
 
-// URL is the address of the database, as it was opened.
-func (s *Store) URL() string { return s.conns.Config().ConnString() }
+// URL is the address of PostgreSQL itself, past any pooler.
+func (s *Store) URL() string { return s.url }
 
 // ChangeShop writes how a shop likes to work over its version. The error is
 // ErrStale where somebody else was first.

@@ -25,6 +25,10 @@ const (
 	furnished = "corte_furnished"
 )
 
+// Tables asks for the names of the tables whose rows belong to shops.
+const Tables = `SELECT c.relname::text FROM pg_class c JOIN pg_attribute a ON a.attrelid = c.oid AND a.attname = 'shop_id'
+	WHERE c.relnamespace = 'public'::regnamespace AND c.relkind IN ('r', 'p') AND NOT c.relispartition ORDER BY 1`
+
 var (
 	server *pg.Server
 	count  atomic.Int64
@@ -63,7 +67,11 @@ func Run(m *testing.M) int {
 	if err := prepare(ctx); err != nil {
 		return fail(err)
 	}
-	return m.Run()
+	code := m.Run()
+	if err := said.keep(); err != nil {
+		return fail(err)
+	}
+	return code
 }
 
 func fail(err error) int {
@@ -121,9 +129,12 @@ func own(t testing.TB, template string) string {
 func Store(t testing.TB) *store.Store { return Open(t, URL(t)) }
 
 // Open opens a store that closes with the test.
-func Open(t testing.TB, url string) *store.Store {
+func Open(t testing.TB, url string) *store.Store { return OpenThrough(t, "", url) }
+
+// OpenThrough opens one by way of a pooler.
+func OpenThrough(t testing.TB, pooler, url string) *store.Store {
 	t.Helper()
-	st, err := store.Open(t.Context(), url)
+	st, err := store.OpenThrough(t.Context(), pooler, url, &said)
 	if err != nil {
 		t.Fatal(err)
 	}
