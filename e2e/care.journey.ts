@@ -294,7 +294,7 @@ test('the log is filtered, goes out as a file and takes in an old list', async (
   await expect(page.getByText('1 to add, 0 there already, 1 refused.')).toBeVisible();
   await expect(page.getByText('there is no blade called "Nobody"')).toBeVisible();
   await page.getByRole('button', { name: 'Add 1' }).click();
-  await expect(page.getByText('1 rows added.')).toBeVisible();
+  await expect(page.getByText('1 row added,')).toBeVisible();
   const blade = (await (await request.get(`/api/v1/blades/${id}`)).json()) as {
     condition: { metres: number };
   };

@@ -237,3 +237,19 @@ test('a saw doctor reads one blade’s report, and is asked to sign in for the r
   await expect(doctor.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await doctor.context().close();
 });
+
+test('an owner founds another shop, and goes over and back', async ({ page }) => {
+  await signIn(page, 'Maren');
+  await page.goto(`${at}/me`);
+  await page.getByLabel('What another shop is called').fill('The loft');
+  await page.getByRole('button', { name: 'Found it and go over' }).click();
+  await expect(page.getByText('The loft: you are in it')).toBeVisible();
+  await accessible(page);
+  await page.goto(`${at}/rack`);
+  await expect(page.getByText('Plough')).toHaveCount(0);
+  await page.goto(`${at}/me`);
+  await page.getByRole('button', { name: /^Go over to Lanterngate/ }).click();
+  await expect(page.getByText(/^Lanterngate.*: you are in it$/)).toBeVisible();
+  await page.goto(`${at}/rack`);
+  await expect(page.getByText('Plough').first()).toBeVisible();
+});

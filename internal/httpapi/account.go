@@ -138,6 +138,16 @@ func (s *server) EnterShop(ctx context.Context, r contract.EnterShopRequestObjec
 	return nil, &refusal.Error{Reason: refusal.Missing, Field: "", What: say.Of("you belong to no such shop")}
 }
 
+// FoundShop founds a shop whose owner is who asks.
+func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObject) (contract.FoundShopResponseObject, error) {
+	v := visitOf(ctx)
+	if v == nil || v.person == nil {
+		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("another shop is founded by somebody who has signed in, since it is theirs; without that a server has one shop, named by CORTE_SHOP")}
+	}
+	sh, err := s.svc.People.Found(account.Apart(ctx), s.shop(ctx), r.ID, r.Body.Name, *v.person)
+	return contract.FoundShop200JSONResponse{ID: sh.ID, Name: sh.Name}, err
+}
+
 // TakeHand says who works at a tablet. Who has no PIN yet, in a shop that wants
 // one, chooses it with that.
 func (s *server) TakeHand(ctx context.Context, r contract.TakeHandRequestObject) (contract.TakeHandResponseObject, error) {

@@ -69,11 +69,11 @@ func TestCareAndLogAreAnswered(t *testing.T) {
 		"/blades/" + b.blade["Rook"] + "/judgements":  {obj{"says": "fine"}, "says"},
 		"/blades/" + b.blade["Rook"] + "/sending":     {obj{"to": ""}, "to"},
 		"/blades/" + b.blade["Rook"] + "/inspections": {obj{"fault": "sad"}, "fault"},
-		"/washes":            {obj{"blade_ids": []string{b.blade["Rook"]}, "cleaner": "lye", "brush": "nylon"}, "cleaner"},
-		"/bath-mixes":        {obj{"name": "x", "cleaner": "citrus", "length_mm": 100, "width_mm": 100, "depth_mm": 50, "diameter_mm": 254, "kerf_mm": 3, "blades": 1}, "length_mm"},
-		"/log-imports":       {obj{"format": "corte-rack"}, "file"},
-		"/traces":            {obj{"cut": b.cut(nil), "present": []string{"sad"}, "units": "mm"}, "present"},
-		"/log/999999/strike": {obj{}, "id"},
+		"/washes":              {obj{"blade_ids": []string{b.blade["Rook"]}, "cleaner": "lye", "brush": "nylon"}, "cleaner"},
+		"/bath-mixes":          {obj{"name": "x", "cleaner": "citrus", "length_mm": 100, "width_mm": 100, "depth_mm": 50, "diameter_mm": 254, "kerf_mm": 3, "blades": 1}, "length_mm"},
+		"/log-import-previews": {obj{"format": "corte-rack"}, "file"},
+		"/traces":              {obj{"cut": b.cut(nil), "present": []string{"sad"}, "units": "mm"}, "present"},
+		"/log/999999/strike":   {obj{}, "id"},
 	} {
 		if w := b.post(path, tt.body, key...); w.Code < 400 || w.Code > 499 || decode(t, w)["field"] != tt.field {
 			t.Errorf("%s: %d %s", path, w.Code, w.Body)

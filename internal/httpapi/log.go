@@ -179,37 +179,60 @@ func (s *server) ExportLog(ctx context.Context, r contract.ExportLogRequestObjec
 }
 
 func (s *server) PreviewLogImport(ctx context.Context, r contract.PreviewLogImportRequestObject) (contract.PreviewLogImportResponseObject, error) {
-	out, err := s.oldLog(ctx, r.Body, false)
-	return contract.PreviewLogImport200JSONResponse(out), err
+	rows, err := s.oldLog(ctx, r.Body)
+	if err != nil {
+		return nil, err
+	}
+	old, err := s.in(ctx).Log.TakeIn(ctx, s.shop(ctx), rows, false)
+	out := contract.PreviewLogImport200JSONResponse{Add: old.Add, Same: old.Same, Refuse: old.Refuse, Rows: []contract.LogImportRow{}}
+	for _, r := range old.Rows {
+		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: r.Says})
+	}
+	return out, err
 }
 
 func (s *server) ImportLog(ctx context.Context, r contract.ImportLogRequestObject) (contract.ImportLogResponseObject, error) {
-	out, err := s.oldLog(ctx, r.Body, true)
-	return contract.ImportLog200JSONResponse(out), err
+	rows, err := s.oldLog(ctx, r.Body)
+	if err != nil {
+		return nil, err
+	}
+	in, err := s.svc.Log.Begin(ctx, s.shop(ctx), r.ID, rows)
+	return contract.ImportLog202JSONResponse(encodeImport(in)), err
 }
 
-func (s *server) oldLog(ctx context.Context, file io.Reader, save bool) (contract.LogImport, error) {
+func (s *server) ListLogImports(ctx context.Context, _ contract.ListLogImportsRequestObject) (contract.ListLogImportsResponseObject, error) {
+	all, err := s.in(ctx).Log.Imports(ctx, s.shop(ctx))
+	out := contract.ListLogImports200JSONResponse{Items: make([]contract.LogImportWork, len(all))}
+	for i, in := range all {
+		out.Items[i] = encodeImport(in)
+	}
+	return out, err
+}
+
+func encodeImport(in store.Import) contract.LogImportWork {
+	out := contract.LogImportWork{ID: in.ID, At: in.At, By: opt.Known(in.By), State: contract.LogImportWorkState(in.State), Rows: in.Rows, Done: in.Done,
+		Same: in.Same, Refuse: in.Refuse, Says: opt.Known(in.Says)}
+	if in.State == "done" {
+		out.Add = in.Rows
+	}
+	return out
+}
+
+// oldLog reads a file of old records.
+func (s *server) oldLog(ctx context.Context, file io.Reader) ([]logfile.Row, error) {
 	text, err := io.ReadAll(file)
 	if err != nil {
-		return contract.LogImport{}, err
+		return nil, err
 	}
 	sh, err := s.in(ctx).Rack.Shop(ctx, s.shop(ctx))
 	if err != nil {
-		return contract.LogImport{}, err
+		return nil, err
 	}
 	rows, err := logfile.Read(text, measure.Millimetre, record.Zone(sh.Zone))
 	if err != nil {
-		return contract.LogImport{}, &refusal.Error{Reason: refusal.Invalid, Field: "file", What: say.Error(err)}
+		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "file", What: say.Error(err)}
 	}
-	done, err := s.in(ctx).Log.TakeIn(ctx, s.shop(ctx), rows, save)
-	if err != nil {
-		return contract.LogImport{}, err
-	}
-	out := contract.LogImport{Add: done.Add, Same: done.Same, Refuse: done.Refuse, Rows: []contract.LogImportRow{}}
-	for _, r := range done.Rows {
-		out.Rows = append(out.Rows, contract.LogImportRow{Does: contract.LogImportRowDoes(r.Does), Kind: r.Kind, Line: r.Line, Says: r.Says})
-	}
-	return out, nil
+	return rows, nil
 }
 
 func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {

@@ -40,7 +40,7 @@ var may = map[need][]string{
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
 		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
 		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "streamEvents", "getShop",
-		"listMaterials", "readLength", "listPeople", "listLicences",
+		"listMaterials", "readLength", "listPeople", "listLicences", "listLogImports",
 	},
 	working: {
 		"logCut", "judgeBlade", "inspectBlade", "noteBlade", "startWash", "stepWash", "dropWash", "endWash", "strainBath", "tickJob", "startTrial", "cutTrialPiece",
@@ -54,7 +54,7 @@ var may = map[need][]string{
 	},
 	running: {
 		"importRack", "importLog", "newCalendar", "withdrawCalendar", "changeShop", "listCopies", "makeCopy", "getShopFile", "bringShopFile", "previewShopFile",
-		"addMember", "changeMember", "removeMember", "dropPin", "invite", "signOff", "listPasses", "withdrawPass", "addDevice", "addToken", "listAudit",
+		"addMember", "changeMember", "removeMember", "dropPin", "invite", "signOff", "listPasses", "withdrawPass", "addDevice", "addToken", "listAudit", "foundShop",
 	},
 }
 

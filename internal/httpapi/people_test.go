@@ -72,8 +72,8 @@ func (h *house) browser() *browser {
 }
 
 func (br *browser) do(method, path string, body any, header ...string) *httptest.ResponseRecorder {
-	raw := ""
-	if body != nil {
+	raw, sent := body.(string) // a file, or else JSON
+	if body != nil && !sent {
 		b, err := json.Marshal(body)
 		if err != nil {
 			br.h.t.Fatal(err)
@@ -383,7 +383,7 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 				t.Errorf("%s %s tells of %s: %.300s", method, at, word, says)
 			}
 		}
-		if strings.Contains(path, "{id}") && w.Code < 300 && op.OperationID != "DropMounting" { // what is gone may be dropped again
+		if strings.Contains(path, "{id}") && w.Code < 300 && op.OperationID != "DropMounting" && op.OperationID != "FoundShop" { // what is gone may be dropped again, and any ID may be a new shop's
 			t.Errorf("%s %s is answered %d: %.300s", method, at, w.Code, says)
 		}
 		if w.Code >= 500 {
@@ -418,6 +418,7 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 		t.Errorf("%d calls, %d with %d ids: the test no longer reaches much", calls, named, len(ids))
 	}
 	thief.must(404, "PUT", "/session/shop", obj{"shop_id": mine})
+	thief.must(409, "PUT", "/shops/"+mine.String(), obj{"name": "Ours"})
 	if got := maren.must(200, "GET", "/blades", nil)["items"].([]any); len(got) == 0 {
 		t.Error("and the shop itself sees nothing")
 	}
@@ -851,5 +852,44 @@ func TestTwoShops(t *testing.T) {
 	s = maren.must(200, "PUT", "/session/shop", obj{"shop_id": h.shop})
 	if n := len(maren.must(200, "GET", "/blades", nil)["items"].([]any)); n == 0 || s["shop"].(obj)["id"] != h.shop.String() {
 		t.Errorf("back in %v there are %d blades", s["shop"], n)
+	}
+}
+
+// An owner founds another shop, once however often the answer is lost, goes over
+// to it, and brings the first one's file into it.
+func TestFoundingAnotherShop(t *testing.T) {
+	h := newHouse(t)
+	maren := h.owner()
+	rosa, _ := h.member(maren, "Rosa", "worker")
+	at := "/shops/" + uuid.NewString()
+	rosa.must(403, "PUT", at, obj{"name": "Mine"})
+	maren.must(422, "PUT", at, obj{"name": "  "})
+	for range 2 {
+		if sh := maren.must(200, "PUT", at, obj{"name": "  The loft "}); sh["name"] != "The loft" || "/shops/"+sh["id"].(string) != at {
+			t.Errorf("founded %v", sh)
+		}
+	}
+	if s := maren.must(200, "GET", "/session", nil); len(s["shops"].([]any)) != 2 || s["shop"].(obj)["id"] != h.shop.String() {
+		t.Errorf("she is in %v of %v", s["shop"], s["shops"])
+	}
+	file := maren.do("GET", "/shop-file", nil).Body.String()
+	if s := maren.must(200, "PUT", "/session/shop", obj{"shop_id": strings.TrimPrefix(at, "/shops/")}); s["role"] != "owner" {
+		t.Errorf("in her own shop she is %v", s["role"])
+	}
+	if sh := maren.must(200, "GET", "/shop", nil); sh["time_zone"] != "America/New_York" {
+		t.Errorf("its days are those of %q", sh["time_zone"])
+	}
+	if w := maren.do("PUT", "/shop-file", file, "Content-Type", "application/octet-stream"); w.Code != 200 {
+		t.Errorf("bringing the other one's file: %d %s", w.Code, w.Body)
+	}
+	if n := len(maren.must(200, "GET", "/blades", nil)["items"].([]any)); n < 20 {
+		t.Errorf("%d blades came with it", n)
+	}
+	if heard := fmt.Sprint(maren.must(200, "GET", "/audit", nil)["items"]); !strings.Contains(heard, "founded the shop") {
+		t.Errorf("of it is told %s", heard)
+	}
+	// At a server that nobody signs in to there is one shop.
+	if w := newBench(t).put(at, obj{"name": "Another"}); w.Code != 409 || !strings.Contains(w.Body.String(), "CORTE_SHOP") {
+		t.Errorf("without sign-in: %d %s", w.Code, w.Body)
 	}
 }

@@ -13,6 +13,7 @@ import (
 	"maps"
 	"net/http"
 	"net/http/httptest"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -439,13 +440,61 @@ func TestALongLogComesIn(t *testing.T) {
 	if n := len(b.get("/log?limit=500")["items"].([]any)); n != before {
 		t.Errorf("a preview left %d rows, not %d", n, before)
 	}
-	if done := send("/log-imports"); done["add"] != float64(long) {
-		t.Errorf("it added %v", done["add"])
+	take := func(id, file string) *httptest.ResponseRecorder {
+		return b.do("PUT", "/api/v1/log-imports/"+id, file, "Content-Type", "application/octet-stream")
 	}
-	if again := send("/log-imports"); again["add"] != 0.0 || again["same"] != float64(long) {
-		t.Errorf("a second time it added %v", again["add"])
+	// Sent again while it is worked through, and the same file under another ID:
+	// each of its rows comes in once.
+	id := uuid.NewString()
+	for _, to := range []string{id, id, uuid.NewString()} {
+		if w := take(to, file.String()); w.Code != 202 || decode(t, w)["rows"] != float64(long) || decode(t, w)["state"] != "working" {
+			t.Fatalf("it begins with %d %s", w.Code, w.Body)
+		}
 	}
-	if w := b.do("POST", "/api/v1/log-imports", `{"format": "corte-log"`, "Content-Type", "application/octet-stream"); w.Code != 422 || decode(t, w)["field"] != "file" {
+	ended := func() (all []any) {
+		for range 600 {
+			all = b.get("/log-imports")["items"].([]any)
+			if !slices.ContainsFunc(all, func(one any) bool { return one.(obj)["state"] == "working" }) {
+				return all
+			}
+			time.Sleep(100 * time.Millisecond)
+		}
+		t.Fatalf("they are still at it: %v", all)
+		return nil
+	}
+	added, same := 0.0, 0.0
+	all := ended()
+	for _, one := range all {
+		one := one.(obj)
+		if one["state"] != "done" || one["done"] != one["rows"] || one["refuse"] != float64(bad) {
+			t.Errorf("one ended as %v", one)
+		}
+		added, same = added+one["add"].(float64), same+one["same"].(float64)
+	}
+	if len(all) != 2 || added != long || same != long {
+		t.Errorf("two imports of one file added %v and left %v: %v", added, same, all)
+	}
+	if w := take(id, file.String()); w.Code != 202 || decode(t, w)["state"] != "done" {
+		t.Errorf("under an ID that is done: %d %s", w.Code, w.Body)
+	}
+	if w := take(uuid.NewString(), `{"format": "corte-log"`); w.Code != 422 || decode(t, w)["field"] != "file" {
 		t.Errorf("half a file: %d %s", w.Code, w.Body)
 	}
+	// One whose server was killed has added nothing, says so, and begins anew.
+	db := sqlx.MustConnect("pgx", b.url)
+	defer db.Close()
+	db.MustExec(`UPDATE imports SET state = 'working', beat_at = now() - interval '2 minutes' WHERE id = $1`, id)
+	said := ""
+	for _, one := range b.get("/log-imports")["items"].([]any) {
+		if one := one.(obj); one["id"] == id {
+			said = fmt.Sprint(one["state"], " ", one["says"])
+		}
+	}
+	if !strings.Contains(said, "failed Corte was stopped in the middle") {
+		t.Errorf("of one that was cut off is said %q", said)
+	}
+	if w := take(id, file.String()); w.Code != 202 || decode(t, w)["state"] != "working" || decode(t, w)["rows"] != 0.0 {
+		t.Errorf("sent again: %d %s", w.Code, w.Body)
+	}
+	ended()
 }

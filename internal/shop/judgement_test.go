@@ -234,7 +234,7 @@ func TestCorrectionsCountThePresentEdition(t *testing.T) {
 		change(&f2)
 		old.Foretold = &f2
 		raw, _ := json.Marshal(old)
-		if err := f.st.AddOld(ctx, f.id, []store.Entry{{Shop: f.id, At: time.Now().Add(-time.Hour), Kind: store.KindCut, Blade: row.Blade, Saw: row.Saw, Detail: raw}}); err != nil {
+		if err := f.st.AddOld(ctx, f.id, []store.Entry{{Shop: f.id, At: time.Now().Add(-time.Hour), Kind: store.KindCut, Blade: row.Blade, Saw: row.Saw, Detail: raw}}, nil); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -249,8 +249,8 @@ func same(a, b care.Condition) bool {
 // FoldNew makes the snapshots anew that an older Corte wrote, or none did.
 func (s *Store) FoldNew(ctx context.Context) error {
 	var stale bool
-	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM log l LEFT JOIN conditions c ON c.shop_id = l.shop_id AND c.blade_id = l.blade_id
-		WHERE l.blade_id IS NOT NULL AND l.kind = ANY($2) AND (c.fold IS NULL OR c.fold <> $1))`, Fold, foldedKinds())
+	err := s.db.GetContext(ctx, &stale, `SELECT EXISTS (SELECT 1 FROM blades b LEFT JOIN conditions c ON c.shop_id = b.shop_id AND c.blade_id = b.id
+		WHERE (c.fold IS NULL OR c.fold <> $1) AND EXISTS (SELECT 1 FROM log l WHERE l.shop_id = b.shop_id AND l.blade_id = b.id AND l.kind = ANY($2)))`, Fold, foldedKinds())
 	if err != nil || !stale {
 		return err
 	}

@@ -31,7 +31,7 @@ var copied = []struct{ name, key string }{
 
 // NotCopied are the tables of a shop that stay where they are: what opens it is
 // a secret, and who did what on this server is not for another.
-var NotCopied = []string{"calendars", "passes", "audit"}
+var NotCopied = []string{"calendars", "passes", "audit", "imports"}
 
 // secret are the columns that a copy leaves out: how a person comes in.
 var secret = []string{"shop_id", "person_id", "pin"}

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -143,14 +144,18 @@ func (s *Store) Entry(ctx context.Context, shop uuid.UUID, id int64) (Entry, err
 	return e, noneIfNoRows(err)
 }
 
+// selectLog compares with bare columns alone: before a policy has let a row
+// through, PostgreSQL looks it up by nothing that could tell of it, as a
+// coalesce might, and would go through the whole log of the shop instead.
 const selectLog = `
 SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, l.strikes, l.amends, l.by_name, l.note, l.detail,
-       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by, y.id AS amended_by, shop.time_zone
+       s.name AS saw_name, b.name AS blade_name, x.id AS struck_by, coalesce(y.id, z.id) AS amended_by, shop.time_zone
 FROM log l JOIN shops shop ON shop.id = l.shop_id 
 	LEFT JOIN saws s ON s.shop_id = l.shop_id AND s.id = l.saw_id
 	LEFT JOIN blades b ON b.shop_id = l.shop_id AND b.id = l.blade_id
 	LEFT JOIN log x ON x.shop_id = l.shop_id AND x.strikes = l.id
-	LEFT JOIN log y ON y.shop_id = l.shop_id AND y.amends = coalesce(l.strikes, l.id)
+	LEFT JOIN log y ON y.shop_id = l.shop_id AND y.amends = l.id
+	LEFT JOIN log z ON z.shop_id = l.shop_id AND z.amends = l.strikes
 WHERE l.shop_id = $1`
 
 // stands leaves out the rows that were struck out.
@@ -223,7 +228,7 @@ func (s *Store) Log(ctx context.Context, shop uuid.UUID, f Filter, before Mark, 
 func (s *Store) LastOfSaws(ctx context.Context, shop uuid.UUID, each int) (map[uuid.UUID][]Entry, error) {
 	var rows []Entry
 	err := s.db.SelectContext(ctx, &rows, `SELECT last.* FROM saws w, LATERAL (`+selectLog+stands+` AND l.strikes IS NULL AND l.saw_id = w.id
-		ORDER BY l.at DESC, l.id DESC LIMIT $2) last WHERE w.shop_id = $1 ORDER BY last.at DESC, last.id DESC`, shop, each)
+		ORDER BY l.at DESC, l.id DESC LIMIT `+strconv.Itoa(each)+`) last WHERE w.shop_id = $1 ORDER BY last.at DESC, last.id DESC`, shop)
 	out := map[uuid.UUID][]Entry{}
 	for _, r := range rows {
 		out[*r.Saw] = append(out[*r.Saw], r)
@@ -238,18 +243,22 @@ func (s *Store) Truings(ctx context.Context, shop uuid.UUID, saw, blade *uuid.UU
 	err := s.db.SelectContext(ctx, &rows, selectLog+`
 		AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'clearance')
 		AND ($2::uuid IS NULL OR l.saw_id = $2) AND ($3::uuid IS NULL OR l.blade_id = $3) AND ($4 = '' OR l.kind = $4)`+stands+`
-		ORDER BY l.at DESC, l.id DESC LIMIT $5`, shop, saw, blade, test, limit)
+		ORDER BY l.at DESC, l.id DESC LIMIT `+strconv.Itoa(limit), shop, saw, blade, test)
 	return rows, err
 }
+
+// ofSaws are the kinds of row that say how a saw stands, as the index log_truings
+// has them.
+const ofSaws = `'heel', 'fence', 'runout', 'tilt', 'gauge', 'moved'`
 
 // Stands lists the last truing of each test of every saw, and when each saw
 // was last moved.
 func (s *Store) Stands(ctx context.Context, shop uuid.UUID) ([]Entry, error) {
 	rows := []Entry{}
-	err := s.db.SelectContext(ctx, &rows, `SELECT DISTINCT ON (l.saw_id, l.kind) l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id,
-		l.by_name, l.note, l.detail FROM log l
-		WHERE l.shop_id = $1 AND l.saw_id IS NOT NULL AND l.kind IN ('heel', 'fence', 'runout', 'tilt', 'gauge', 'moved')`+stands+`
-		ORDER BY l.saw_id, l.kind, l.at DESC, l.id DESC`, shop)
+	err := s.db.SelectContext(ctx, &rows, `SELECT last.* FROM saws w, unnest(ARRAY[`+ofSaws+`]) k, LATERAL (
+		SELECT l.id, l.shop_id, l.at, l.kind, l.blade_id, l.saw_id, l.by_name, l.note, l.detail FROM log l
+		WHERE l.shop_id = $1 AND l.saw_id = w.id AND l.kind = k AND l.kind IN (`+ofSaws+`)`+stands+`
+		ORDER BY l.at DESC, l.id DESC LIMIT 1) last WHERE w.shop_id = $1 ORDER BY last.saw_id, last.kind`, shop)
 	return rows, err
 }
 
@@ -346,8 +355,8 @@ func PlaceOf(e Entry) string {
 }
 
 // AddOld adds rows from before, all or none, and folds the blades that they are
-// about anew.
-func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry) error {
+// about anew. It says how many it has added so far, where anybody asks.
+func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry, said func(done int)) error {
 	return s.Atomically(ctx, func(tx *Store) error {
 		blades, materials := map[uuid.UUID]bool{}, map[string]bool{}
 		for _, e := range rows {
@@ -366,7 +375,12 @@ func (s *Store) AddOld(ctx context.Context, shop uuid.UUID, rows []Entry) error 
 				return err
 			}
 		}
+		done := 0
 		for part := range slices.Chunk(rows, 2000) {
+			if said != nil {
+				said(done)
+			}
+			done += len(part)
 			if _, err := tx.db.NamedExecContext(ctx, `INSERT INTO log (shop_id, at, kind, blade_id, saw_id, by_name, note, detail)
 				VALUES (:shop_id, :at, :kind, :blade_id, :saw_id, :by_name, :note, :detail)`, part); err != nil {
 				return err

@@ -117,13 +117,14 @@ func TestSnapshotsAreCompared(t *testing.T) {
 // BenchmarkLogPage reads a page from the middle of a log of a million rows: of
 // the shop, of a saw, of a blade, and of one kind.
 func BenchmarkLogPage(b *testing.B) {
-	ctx, url := b.Context(), pgtest.URL(b)
-	st, err := store.Open(ctx, url)
+	url := pgtest.URL(b)
+	st, err := store.Open(b.Context(), url)
 	if err != nil {
 		b.Fatal(err)
 	}
 	defer st.Close()
 	sh, saws, one := furnished(b, st, "a")
+	ctx := store.For(b.Context(), sh.ID) // as it is served
 	db := sqlx.MustConnect("pgx", url)
 	defer db.Close()
 	db.MustExec(`INSERT INTO blades (id, shop_id, name, make, diameter_mm, bore_mm, kerf_mm, teeth, grind, kept_for)

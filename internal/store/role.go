@@ -38,6 +38,9 @@ func takeRole(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	return true, nil
 }
 
+// lentSettings are those of a connection of Corte's own (OpenThrough).
+const lentSettings = `, set_config('plan_cache_mode', 'force_generic_plan', true), set_config('jit', 'off', true), set_config('max_parallel_workers_per_gather', '0', true)`
+
 const setRole = `SELECT set_config('role', $1, $3), set_config('corte.shop', $2, $3)`
 
 func roleOf(shop uuid.UUID) []any {
@@ -54,7 +57,7 @@ func lendRole(ctx context.Context, tx *sqlx.Tx) error {
 	if shop == uuid.Nil {
 		return nil
 	}
-	_, err := tx.ExecContext(ctx, setRole, append(roleOf(shop), true)...)
+	_, err := tx.ExecContext(ctx, setRole+lentSettings, append(roleOf(shop), true)...)
 	return err
 }
 

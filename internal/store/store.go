@@ -10,6 +10,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"maps"
 	"strings"
 
 	"github.com/google/uuid"
@@ -65,8 +66,12 @@ func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTra
 	}
 	if c.MaxConns = mostConns; pooler == "" {
 		c.PrepareConn = takeRole
-	} else {
-		// A statement that was prepared would be on another's connection.
+		// What is asked of a shop is always little: to plan it anew, to compile it
+		// or to call workers for it would take longer than to do it.
+		maps.Copy(c.ConnConfig.RuntimeParams, map[string]string{"plan_cache_mode": "force_generic_plan", "jit": "off", "max_parallel_workers_per_gather": "0"})
+	} else if !strings.Contains(pooler, "default_query_exec_mode") {
+		// A statement that was prepared would be on another's connection, unless
+		// the pooler sees to that and its address says so.
 		c.ConnConfig.DefaultQueryExecMode = pgx.QueryExecModeCacheDescribe
 	}
 	if len(tracer) > 0 {

@@ -694,6 +694,27 @@ func (e LogImportRowDoes) Valid() bool {
 	}
 }
 
+// Defines values for LogImportWorkState.
+const (
+	Done    LogImportWorkState = "done"
+	Failed  LogImportWorkState = "failed"
+	Working LogImportWorkState = "working"
+)
+
+// Valid indicates whether the value is a known member of the LogImportWorkState enum.
+func (e LogImportWorkState) Valid() bool {
+	switch e {
+	case Done:
+		return true
+	case Failed:
+		return true
+	case Working:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LogKind.
 const (
 	LogKindClearance  LogKind = "clearance"
@@ -3128,6 +3149,11 @@ type Forecast struct {
 // Form defines model for Form.
 type Form = cut.Form
 
+// FoundShop defines model for FoundShop.
+type FoundShop struct {
+	Name string `json:"name"`
+}
+
 // Gauge defines model for Gauge.
 type Gauge struct {
 	Name string `json:"name"`
@@ -3993,6 +4019,30 @@ type LogImportRow struct {
 
 // LogImportRowDoes defines model for LogImportRow.Does.
 type LogImportRowDoes string
+
+// LogImportWork defines model for LogImportWork.
+type LogImportWork struct {
+	// Add That were added; 0 until it is done.
+	Add int       `json:"add"`
+	At  time.Time `json:"at"`
+	By  *string   `json:"by,omitempty"`
+
+	// Done Of them so far; nobody sees one before all are.
+	Done   int                `json:"done"`
+	ID     openapi_types.UUID `json:"id"`
+	Refuse int                `json:"refuse"`
+
+	// Rows That are to be added.
+	Rows int `json:"rows"`
+	Same int `json:"same"`
+
+	// Says Why it failed.
+	Says  *string            `json:"says,omitempty"`
+	State LogImportWorkState `json:"state"`
+}
+
+// LogImportWorkState defines model for LogImportWork.State.
+type LogImportWorkState string
 
 // LogKind defines model for LogKind.
 type LogKind string
@@ -6507,12 +6557,6 @@ type ExportLogParams struct {
 	Format FileFormat `form:"format" json:"format"`
 }
 
-// ImportLogParams defines parameters for ImportLog.
-type ImportLogParams struct {
-	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
-	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
-}
-
 // GetSeasonParams defines parameters for GetSeason.
 type GetSeasonParams struct {
 	// Days How many, up to today.
@@ -7032,6 +7076,9 @@ type EnterShopJSONRequestBody = EnterShop
 
 // ChangeShopJSONRequestBody defines body for ChangeShop for application/json ContentType.
 type ChangeShopJSONRequestBody = ShopInput
+
+// FoundShopJSONRequestBody defines body for FoundShop for application/json ContentType.
+type FoundShopJSONRequestBody = FoundShop
 
 // PlanStockJSONRequestBody defines body for PlanStock for application/json ContentType.
 type PlanStockJSONRequestBody = StockAsk

@@ -285,9 +285,12 @@ type ServerInterface interface {
 	// PreviewLogImport What a file of old records would add
 	// (POST /log-import-previews)
 	PreviewLogImport(c *gin.Context)
-	// ImportLog Add the good rows of a file of old records
-	// (POST /log-imports)
-	ImportLog(c *gin.Context, params ImportLogParams)
+	// ListLogImports The last files of old records, and how far each is
+	// (GET /log-imports)
+	ListLogImports(c *gin.Context)
+	// ImportLog Add the good rows of a file of old records, in the background
+	// (PUT /log-imports/{id})
+	ImportLog(c *gin.Context, id ID)
 	// GetSeason The log summed up by the shop's days
 	// (GET /log/season)
 	GetSeason(c *gin.Context, params GetSeasonParams)
@@ -432,6 +435,9 @@ type ServerInterface interface {
 	// PreviewShopFile What is in a file, and what of it cannot be read; nothing is changed
 	// (POST /shop-file-previews)
 	PreviewShopFile(c *gin.Context)
+	// FoundShop Found another shop on this server, as its owner; asked again, it is there already
+	// (PUT /shops/{id})
+	FoundShop(c *gin.Context, id ID)
 	// ListUsualBlades The usual blades of a saw
 	// (GET /starters/blades)
 	ListUsualBlades(c *gin.Context, params ListUsualBladesParams)
@@ -3483,34 +3489,32 @@ func (siw *ServerInterfaceWrapper) PreviewLogImport(c *gin.Context) {
 	siw.Handler.PreviewLogImport(c)
 }
 
+// ListLogImports operation middleware
+func (siw *ServerInterfaceWrapper) ListLogImports(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListLogImports(c)
+}
+
 // ImportLog operation middleware
 func (siw *ServerInterfaceWrapper) ImportLog(c *gin.Context) {
 
 	var err error
 	_ = err
 
-	// Parameter object where we will unmarshal all parameters from the context
-	var params ImportLogParams
+	// ------------- Path parameter "id" -------------
+	var id ID
 
-	headers := c.Request.Header
-
-	// ------------- Optional header parameter "Idempotency-Key" -------------
-	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
-		var IdempotencyKey OptionalKey
-		n := len(valueList)
-		if n != 1 {
-			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
-			return
-		}
-
-		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
-		if err != nil {
-			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
-			return
-		}
-
-		params.IdempotencyKey = &IdempotencyKey
-
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
 	}
 
 	for _, middleware := range siw.HandlerMiddlewares {
@@ -3520,7 +3524,7 @@ func (siw *ServerInterfaceWrapper) ImportLog(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ImportLog(c, params)
+	siw.Handler.ImportLog(c, id)
 }
 
 // GetSeason operation middleware
@@ -5044,6 +5048,31 @@ func (siw *ServerInterfaceWrapper) PreviewShopFile(c *gin.Context) {
 	siw.Handler.PreviewShopFile(c)
 }
 
+// FoundShop operation middleware
+func (siw *ServerInterfaceWrapper) FoundShop(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "uuid", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.FoundShop(c, id)
+}
+
 // ListUsualBlades operation middleware
 func (siw *ServerInterfaceWrapper) ListUsualBlades(c *gin.Context) {
 
@@ -6331,7 +6360,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/log/:id/amendments", wrapper.AmendRow)
 	router.GET(options.BaseURL+"/log-exports", wrapper.ExportLog)
 	router.POST(options.BaseURL+"/log-import-previews", wrapper.PreviewLogImport)
-	router.POST(options.BaseURL+"/log-imports", wrapper.ImportLog)
+	router.GET(options.BaseURL+"/log-imports", wrapper.ListLogImports)
+	router.PUT(options.BaseURL+"/log-imports/:id", wrapper.ImportLog)
 	router.POST(options.BaseURL+"/blades/:id/judgements", wrapper.JudgeBlade)
 	router.GET(options.BaseURL+"/faults", wrapper.ListFaults)
 	router.POST(options.BaseURL+"/blades/:id/inspections", wrapper.InspectBlade)
@@ -6437,6 +6467,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/session/passkey-challenges", wrapper.ChallengePasskey)
 	router.POST(options.BaseURL+"/session/passkeys", wrapper.SignInByPasskey)
 	router.PUT(options.BaseURL+"/session/shop", wrapper.EnterShop)
+	router.PUT(options.BaseURL+"/shops/:id", wrapper.FoundShop)
 	router.PUT(options.BaseURL+"/session/hand", wrapper.TakeHand)
 	router.GET(options.BaseURL+"/invitations/:secret", wrapper.GetInvitation)
 	router.POST(options.BaseURL+"/invitations/:secret", wrapper.AcceptInvitation)
@@ -9946,18 +9977,18 @@ func (response PreviewLogImportdefaultApplicationProblemPlusJSONResponse) VisitP
 	return err
 }
 
-type ImportLogRequestObject struct {
-	Params ImportLogParams
-	Body   io.Reader
+type ListLogImportsRequestObject struct {
 }
 
-type ImportLogResponseObject interface {
-	VisitImportLogResponse(w http.ResponseWriter) error
+type ListLogImportsResponseObject interface {
+	VisitListLogImportsResponse(w http.ResponseWriter) error
 }
 
-type ImportLog200JSONResponse LogImport
+type ListLogImports200JSONResponse struct {
+	Items []LogImportWork `json:"items"`
+}
 
-func (response ImportLog200JSONResponse) VisitImportLogResponse(w http.ResponseWriter) error {
+func (response ListLogImports200JSONResponse) VisitListLogImportsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -9965,6 +9996,46 @@ func (response ImportLog200JSONResponse) VisitImportLogResponse(w http.ResponseW
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLogImportsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLogImportsdefaultApplicationProblemPlusJSONResponse) VisitListLogImportsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportLogRequestObject struct {
+	ID   ID `json:"id"`
+	Body io.Reader
+}
+
+type ImportLogResponseObject interface {
+	VisitImportLogResponse(w http.ResponseWriter) error
+}
+
+type ImportLog202JSONResponse LogImportWork
+
+func (response ImportLog202JSONResponse) VisitImportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(202)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -11869,6 +11940,46 @@ func (response PreviewShopFiledefaultApplicationProblemPlusJSONResponse) VisitPr
 	return err
 }
 
+type FoundShopRequestObject struct {
+	ID   ID `json:"id"`
+	Body *FoundShopJSONRequestBody
+}
+
+type FoundShopResponseObject interface {
+	VisitFoundShopResponse(w http.ResponseWriter) error
+}
+
+type FoundShop200JSONResponse SessionShop
+
+func (response FoundShop200JSONResponse) VisitFoundShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FoundShopdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FoundShopdefaultApplicationProblemPlusJSONResponse) VisitFoundShopResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListUsualBladesRequestObject struct {
 	Params ListUsualBladesParams
 }
@@ -13279,8 +13390,11 @@ type StrictServerInterface interface {
 	// PreviewLogImport What a file of old records would add
 	// (POST /log-import-previews)
 	PreviewLogImport(ctx context.Context, request PreviewLogImportRequestObject) (PreviewLogImportResponseObject, error)
-	// ImportLog Add the good rows of a file of old records
-	// (POST /log-imports)
+	// ListLogImports The last files of old records, and how far each is
+	// (GET /log-imports)
+	ListLogImports(ctx context.Context, request ListLogImportsRequestObject) (ListLogImportsResponseObject, error)
+	// ImportLog Add the good rows of a file of old records, in the background
+	// (PUT /log-imports/{id})
 	ImportLog(ctx context.Context, request ImportLogRequestObject) (ImportLogResponseObject, error)
 	// GetSeason The log summed up by the shop's days
 	// (GET /log/season)
@@ -13426,6 +13540,9 @@ type StrictServerInterface interface {
 	// PreviewShopFile What is in a file, and what of it cannot be read; nothing is changed
 	// (POST /shop-file-previews)
 	PreviewShopFile(ctx context.Context, request PreviewShopFileRequestObject) (PreviewShopFileResponseObject, error)
+	// FoundShop Found another shop on this server, as its owner; asked again, it is there already
+	// (PUT /shops/{id})
+	FoundShop(ctx context.Context, request FoundShopRequestObject) (FoundShopResponseObject, error)
 	// ListUsualBlades The usual blades of a saw
 	// (GET /starters/blades)
 	ListUsualBlades(ctx context.Context, request ListUsualBladesRequestObject) (ListUsualBladesResponseObject, error)
@@ -16457,11 +16574,35 @@ func (sh *strictHandler) PreviewLogImport(ctx *gin.Context) {
 	}
 }
 
+// ListLogImports operation middleware
+func (sh *strictHandler) ListLogImports(ctx *gin.Context) {
+	var request ListLogImportsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLogImports(ctx, request.(ListLogImportsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLogImports")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListLogImportsResponseObject); ok {
+		if err := validResponse.VisitListLogImportsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ImportLog operation middleware
-func (sh *strictHandler) ImportLog(ctx *gin.Context, params ImportLogParams) {
+func (sh *strictHandler) ImportLog(ctx *gin.Context, id ID) {
 	var request ImportLogRequestObject
 
-	request.Params = params
+	request.ID = id
 
 	request.Body = ctx.Request.Body
 
@@ -18139,6 +18280,50 @@ func (sh *strictHandler) PreviewShopFile(ctx *gin.Context) {
 	}
 }
 
+// FoundShop operation middleware
+func (sh *strictHandler) FoundShop(ctx *gin.Context, id ID) {
+	var request FoundShopRequestObject
+
+	request.ID = id
+
+	var body FoundShopJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FoundShop(ctx, request.(FoundShopRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FoundShop")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(FoundShopResponseObject); ok {
+		if err := validResponse.VisitFoundShopResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListUsualBlades operation middleware
 func (sh *strictHandler) ListUsualBlades(ctx *gin.Context, params ListUsualBladesParams) {
 	var request ListUsualBladesRequestObject
@@ -19179,626 +19364,631 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L17sxu3tS/4VVCcW+V7Z6jtbcf2SaS/ZNlOlNiWSls5nqmjXB6we5ENswl0APSmmJS/+xTWAvpFoB97",
-	"U3LOPf4jsST2Aw0sLKzn7/fPVaaOlZIgrVk9/eeq4pofwYLGv73M3f8LuXq6qrgtVuuV5EdYPV2JfLVe",
-	"afh7LTTkq6dW17BemayAI3d37JQ+crt6uqprvNKeK3eXsVrI/eqXX9arl7sfuM0Kd3EOJtOiskK597wt",
-	"gN2DNkJJZgtu2YkbBrmwkK8ZN0xYw759y/c3qzUNrACeg26H9nL3hB49NsCKWwva3f6/363+4/bJH/72",
-	"z8/Wf/jl3ep/REf7FzhfjvRFoQxItj0zWwAzIHPQbKc0s4UwTElwf5D7NTN1Vrihc/bXv7785oY9Zxqs",
-	"PrOTsAXdy4/ADnBmR34A94lMyQzSX5jDsVIWZHZ+4kY29qFH/v57kHtbrJ5+dnu7Xh2FDH//fexLvxdH",
-	"YZtF/3sN+ty+uMQfu4/PYcfr0oaH8/fiWB9XT7/0r6K/fda8SEgLe9D4ph94Ds93FnRcBv6T2/8kAaDZ",
-	"1feg2Z7fA7OKnYJgHHkO7OfaWLaFndLg5o5ueSdxVrcgs+KGvbRMGFbVlnH3SnzwmhXqBO6xpZJ7BsIW",
-	"oPGpSqKYnfj55p2kW6ViFdeWqR293A3KrZgwrIAyZ1bdvJOpBXOf+oS+NbpLcm7hiRVHiArfK5wWXkaF",
-	"8LlBkcMxCZqPMQEThnFpTqAhdxLpftsJbXAy1/gUnJCCG5YVXO4hZ0Ysk8WHy94dZBrs5Tf+5D6OS8bz",
-	"XIMxDGRumPDqQVUgDTPqCLjbSDpU8xXCNkPvazBDL5u5d37fH/7nt7Hx/8Sdlroc/5/UiUSM75UT0CC4",
-	"bsKBZPaEt3aE2F1jQNogujPkL7VENKwnd5ApmZuEBKp6Wzrxa7fwZ7//4ra3jdtvlvVxi7v4F5o+MPZr",
-	"lQvAM+PrkufwtcpRWDMlLUhcU15Vpci4m5NPfzZuYv7ZGcn/0LBbPV39X5+2x9Gn9Kv5FJ/4Ula1bV/Z",
-	"rtgv69Ubnh2+E+V13xoemnonWKHhCNJe963NYxPvveOnq77wjp/SU4v/YiolDa3ta622JRxHXl7RFf/P",
-	"skGE5+IYIptfGHbSyp2luGPWjMvc7wPFcnWD288/zL3reZZBZbnMAMeX54JU6GutKtAWJXXHSwPDt/3o",
-	"FKV7eMWNOSmduw3HmYQTM2Ivnwj5jJWws0zVdu32qTDM8gNIp01PhXJ/dxdCzoR0O7LqvPGffkdOzAVo",
-	"o6QbyOqX9SqMY/KucJ2bCb9N1fZnyKx7yvMsUzUtVnxAkTl3Boz7FFS17iS5uTydaHwHOOPDhIWjmTPQ",
-	"A5xX7TC51hz/XgkZGwvguczZ65c/4vSCJeXv/lyoqjOsrVIlcLlCsc3UPejzJlM5feqlTj5yeWZcA65o",
-	"5zFdK6XdEP9Bk3Xx6M4c0Cf8LbYA+b3IID4Mq1ihyhzFbl+LHFC5n5Q+XApQwUsbt5fU9l6oGo0WdlJ1",
-	"mbOi1hYPxq3Kz/FZsvAeH3exrFZVInO/gHSq/z9WO3Cbab0yVlXuPyU4u76qjTtSQbq/mLqqlLZ+QnBm",
-	"jFXZoTMhncOyO7H0Nj+cNX1kdBaPIPNj0Drzd3XQIVYxY900C8k40+rEhDQWeH7DXsnyzDjLaotmw9Ed",
-	"w7ZwRgeTQSdwJpWFy0XZngfWwle3666H8R//+92797e3797pd+/k3/7v/xHbR7Dbubmb2Dzf0lW/rFdu",
-	"JIO3otF9+drEC5XbVRtTlU7a9eS2vWsuxI0KGX16Yy784Q9/+MO4yb9ePexlJ16WUzf85K6Jaz69Vfo7",
-	"EVF9JU7b5ni83E/faXXETSikdD5d6SxhJz3u30DioeD+aAsNPG9PBCZ2TkTYEbipNeROVC5NrL4RtV69",
-	"f7JXT/w/+jtv/Jq6ha6tH+Njn2Q4qekLUTBwtVdUXMOVnnUPOhfZ5Jb4d38ZSopxMn2d1/uHqd2uM2eN",
-	"6hwoMD+D3SE0K9eZld5T2y/0S/O3lPjelSoiv7YQ2UGCMVERfm6cqjtW1xFCW2sJ+SaHfeRNe+60KG4I",
-	"VTvneuvsdTPnvW6eC267B43bS6v1KitEVZG/XAg3c1rsCzt9lODj1v3J6Y0/Ost1HtMQjT0zy7DBh7xR",
-	"p5hlI/05GzmWrGLcHNCJ/09y//4z+IWWvEM6jXrTKaT96otpg4XGnfxiN9iLj+ZbVUfHqo6sCTSQf5pj",
-	"jEs9Y3Cs7NkPWir0w6PGonfg4waMBOtsnsbLF5Zl7uTdaXWMP83ODaKsVyLvXZuav1YcBzKOvrgzgdAS",
-	"RlVvDdvVZcmcRRQd36lQsSc5c2LdTKWxSqE94gRASbhZTUk4BlRRyN0L1kHiad2ia33iZ3ShI4u9YApx",
-	"V28GExmP74aLg3dxae28ryCLxkqcJOT87F2rE5cYFuHZoa9OuI2OsdIigw03B8jnnAFo6EYGOJjx5st7",
-	"34X34krEJv1rbovL+c7c6UERzzFV8sJfdim4qfkuhdX0ihnffHTfsGTpk+tYSyvK+c+pTcwVQ9l0a20K",
-	"dJt9zC62N8/RUQT/OBwhe6XQH7GaC4kOW1XyDKYPD5xbv7hhqZq5bectfLf/ID8AGl9KFp6bw6TTMvAq",
-	"cFp6Rvbnt1MmdkfAOp7BF7eRxcihaszfx9oHuaCkUfJxzSd81Qspfnm79E0H0Lvpt/yuF7e8+XLpW0Z8",
-	"g1caLZ3wxRQf0qqWObOan69i8vvtNvAoO/Hnzxb7lyeRJz7o++C8uBPoup8Sj590dlYzzR1x7EtTu+Lr",
-	"sCOiWwx6GoAL93hdO/cN4xAFQMR47I8+q+3N1xjWaP71iThW3i3H7MHTVaa0hU8zpeHTDIOm7t0yK76p",
-	"I9GdVyEHSKkKzgw/4Zlm2ki/Yc44ZO7lF4EFnqWsRgpmbAFtsKeU2JLo0pP1zZRco0YlsxzHQbe5H5QO",
-	"LmqbTEAVicYJWu5hJo8YNyTHxe0wui2iStcrUrKxAJ52Q/CJqJM72k2hTr3XcOfnrPAZeLJDvgcMp1Ei",
-	"twBw6jYEoXQtnbGzXllRuv/seb1PjMmZkrFDh7IqJ6Vt0Qn2WLRDaTme0dxItVX5mWFCKfj1lJCxqcgj",
-	"97Hv8HG13GHalMac12UZPu3spJpr1F3qHmWP7/E/tTxIdZLRj7JRb+IBNupgf9ICNl+wRvlr59C/OL79",
-	"ZFbc8Yg7sQ2G52SCB8+ROhWNRpdDWrPGNToqYxmOy20uzGBi+muOn9Zs14ifVnKTCK+6X5hWJ+MUvpvX",
-	"Uu1nv/J7tf9WWh0NeuMGE3K/aWbqYr2bS0TEYH7lzp9wRbPLayxGOA2UeMp6NLRyE2kiHL2uhdzPd4rf",
-	"4vV3lsv88uOHQRR+WpEItO/xSxKVubhLs4V7KEOkYoYxvFVXi1hlXG/FtLS/8Je1d0TPZX+ZDy6Sbto5",
-	"HY0WhxVV/HyOG4uL7axMcSdQk9/iL8M7JNm20/eECy8tx4Fs3wNZW1ZU5hqW1Q64rXXsPAinqlTO4cQ9",
-	"zrZwVjKnMxqfb0LiEf3TI1pgpqcF4tm1SGjgPO12enMp5VUMFckOtFZ15NN+cPaAM+6MBSjjh9ZeC4nK",
-	"hZflq93q6X+ML+Ef8fJf/rYetyVPBb4Qn6/UPcRV61ZZi/F2UvMl8HswlKKh2y4No13J7QakqvfFZqci",
-	"FUQvpTvbcxNiU73xRO0EtRNlfCM+z7Qyxldc6N0aI1LMWSjOBnP/XbOKC41HA5lRTkoKEPvC0vbFrJOQ",
-	"+xvWzJCQrBTGGrx2MLzLwOOcSMZAHoZ/1yLfX0fTDeS0efD6Yl1icrvXqq4ikgBgC5+Y4wfQDK+76Wq0",
-	"P0QVWsf73ddlCXbT9WwHW8EbcFFV4tbAsNrUvPRlfMDQSrtZPZV1WS5VNn40Y+NgONRraDb/MlPwavIA",
-	"+iNee4eX/rJeFdyf6DG7XViGv/uFaBzQz5enOAulDvEUQrMpQggZTe6CG6aBOwX8DKUiO7g1kb6CzbTl",
-	"ba1/Y5mG7KCkaSoWZuwcHBiZ28nyA3cIuOsw8I2jUrsdjgxKAyx8GzoV/iihkUA+LJ7oqN2Z0b0DVDbo",
-	"ubGF/auBQYxksMdEhVnMlO2wTOSO/DApaj+4a/Da9xtdHecGKJ05C/lGyfiJ4bzIsN7o0s6yciUXpYkl",
-	"8z5MxCWSof/8dlGKviqUVZtYPmKwYZpEkVQMb7oIlidDsqjgRpLgjcQ8Y7fDY+qxAoTO/pVsb4z8J8w6",
-	"t2UrLuJaX/jARKGqTwxTJ8mOSsK50fnN6fPZ7e1UPeR6hUdXdDr/pE5sx3VzvBmBUaBSneigUULaq9i4",
-	"GisI83mFhrnP/09d/Q3P1R1YXym4XpmC6wok5BsKZF1+7x1d4by4brCrVHu2hT2XvZP9s8TEdotHCuCx",
-	"UnGlbIF+kUGLQeaMmwOc4vrWFKou81jJ+XMWfmNbKITMGfCsYBYfj3XvZAFuhYXEs50jl5XANZfZtcTa",
-	"lMpGzuY798/Miy4ellQpzw/A6ooVgAXTOZNKGOjN9BeTE22dIXb5yovd33nk9DMLrU78xM9x74Qiklwf",
-	"IGfbM8qJOknQax/kxNsl4z6ecTn3vmEkFuZru0WmkuX5qn1QkwbCQ24Ykg4xg25wmqZt3Yk/dCyejp69",
-	"tFI753s4pFpvrvXEgzAEg82fMJG92PXFG9erZ+Z0POFkaOUF1/DYeJ5zfjbOXYp6wfhrIfbFZq5hgHeU",
-	"6rTshqgBbjU0sTyy+bH6ADN73q7I67J0x16vsMH9gJM407iseGw3kXEdijOZm8OSCwk5xTdP/IyFIUzD",
-	"EfLzmmUF8AoM7WrDd+6Py8Ker7kt7ixUMdfQS9Ckean3ILPuHd44GbvpO6Uh46Z7argzYYN1Pq1UdNO8",
-	"3BQLhuIuXzSOWHa/zXCEuWhkpyd1faFdh56Siw/rin5yh9Fp+oBS1oxLpxadG7JukxJKM8OFr1jHr7ph",
-	"IazVVihiiIskGNWu+xvaj5G61t9Cqb9OKPVjB0X/tQOHHzha9Ft85l89PvPfLfzxXy9Q8Zsj/wEc+d/c",
-	"8qu45b950NMedDzzuNj3bRR10uT90euaJXWQV+iuSnVLTenN6OOGk+Wenfzg13wPj+0saNzpeW0FzWnt",
-	"LV0sXan4fk5tebJh4Gu3h7tFTSZTmmqzOHb/bRWGKHznVhPmWPkGrs4mn1OGh29bWoj3gpcgc66ft20G",
-	"/WkPvvhEGZS7KjYH4fl3ltvIonbKqmdH632zw9x4/S/RUTWuUltwFsI8VtX7AguVa17iYul8agHIdQyP",
-	"nbsI5EbTMmi4w4LLy34Dr8DmNdQ0fQsR0d9yWyzYQdz3MQ2f0tRYXyaZsMas1nuQS0Mtbfgs8koKx0Xf",
-	"qYw3k7kGtgUqbbOWWrhmvfmP+PBEExIW2M+fs5+4KSZrtvwENg9vv29Nix1WKrqfEGEk0c4swSOQeBQg",
-	"bGlWFZBOOwmZqxOuUSRu0elUiZSbYH2s8wPcWe8bgNuWK19cW4TXz0otUq3HlSxgrdRcTyHRvz1sr6a2",
-	"anxueh3yy+0ab4Zyk3gQoQu2qTrsYMZMHzT45OhY2gaGYauS5dkh6gf7aqyz770FyzjLFMfOIbfYoQhI",
-	"7PyF0RKggmtTJB+PzUhaYm1Y/3nCsKMo85t021kknw+V2eT9ftyOsZesG6u4jhmzr3bsxBHWSOHGUTvm",
-	"i+yfsVssBzWQMwnczvS4jeKHTWJwoYlnTjrFG5L+cWH8Ya7XzaI2nTSdmUlJhw6wHsNgJSbg0Ny/0kbc",
-	"a94/V+F9BmUJWBDvm4wqhWkbDTjEWLX2kedXGs8RuLzao3JxtYdVWtV5KkZnqcvR+VKImYLFc7e9Ey3i",
-	"7Qxr15xauZZ6BXO1dvf8g9TThY9tVzy8qrtwjWSFBQgCG904bQw6CLNU0g1UCqvJzjOliIJ1uLuPFdex",
-	"E2JRU2hWTwY0XlAcQ8POqay4NkbkF9/lokOZZVD/W3hGQciulW3A2lRPsv9tsv7dXzbSG5ol+m9p9oRR",
-	"8g1hZS10gOdPWyXkAiAeIX1o8iVd/gX6w/4vn11uwloKO/nUv+JFw1nKsPMFhxeeE5+pTgn5oBpJlTnk",
-	"pD1ssOI+wcDVMyaxO8c9Lg671DQEX/QAnXhoPF37cE8T2sZc2hnQa8MSQNRkW+08Koxkh67ky5hTPE7z",
-	"U4vGd2K5yqzS8dszJXciB5kCDDpBWTaWapOLjm23hHrdldTwEYPZY6VShyfqHrEssRXQ/bPbXsaKsmS6",
-	"jr+tEDY6w4WwHXQ+539ezLR7Yxdo8HJGSrEDn3T9fG7m392CSdvPI0fTSZH1qgEInpMcGUz5sy3YE4Bk",
-	"pTpRJbfYz01V4Ftjb/xJqZxyjtxHL7fAdScGGwoOZr7oCEsavvHiDU7wps1VP+TukJyfU/mAJS8l3EMZ",
-	"C4aiheos1t+xjB/m4ZT0awjiwo0XSB//+fzmSz+rPgvQH8VnDK+e+eYQ9mkwsQSeoCelZbehzzf4efeX",
-	"mv9ipyr9sngbulMutQkfiJmTmMkTcI3iAlGXA8GQ8j1qYbFrfWd0NupZObaLFjBL7Z8dZJxmNXvj6UtX",
-	"sx1iwpoWf68iO8GLrnC1m7mvTAbaqKeu1/6o8Sp23bR+Fvj/KBLxg68KIcrewZVzUZ7TRemEgUfQuAQd",
-	"7Lw/zvJUndyyuPMLVUU7SZyTFimywG9warUI2HrOj8Ng1gGqBKaD1SQZCUvPR6+tPhPUrzNaEQaa8FQN",
-	"/kOLBDw8QhLRB5pW/yHrkag3zsDjUFPOdqCm09gzCbc/npxBHAp6enTk9VIzcwsL6ji+hlgVB6qu0kkB",
-	"9Z8GHEOqsym4zJ8gWK3hp7YTat1U1kngdE8pJGD1R68CaZjML23AYSNnAG1D8/eaD8CSYiAUE9nfreYH",
-	"CNhfg8RhqNkzTrhbgGp++iR4JXi304TbMyIhtsDlRy5rXuKt8Q2abl3CPl/3TfTOXAFVcu0VJvfqlImS",
-	"SjIuB8XIhYZsToPnN82FCPUj7CZAQ86Wrzt/Q0LGClXmpi3j8rFbjDdg+yD7nygWPDtQnx4lXrNCVf+r",
-	"K3i+faQCSTYpPhA76NsbbqhECo8On2aZ+QlYmHYx/lddkaXgSJAo5+0jrkNV285YrOqOuckhsark0ouS",
-	"G6KQYrpu8ju66heSlPkf8527Ol22RVWrWe3EEUwrkEMoldEau9sEaPzsehwLWvCIrflcMiqL/DRcMyyX",
-	"+ioGkHMUFnRC+dRaBuXjvppUj9UcYxEcG0Yfq4OOShhb6wUS90O4Y2qhEJYVHQ59vqF3hX099020vUfe",
-	"wxnOHzq7bh+ZBjou4xJ3GwLyI+aTl5emc+4kctB+YPFcGUgkiGjqN7jOn4YsQFYq0wCO4D7D6ghTaWRj",
-	"QFUc9n0vV9HRwx4d9YOpLZA5aSZSVNQBjbosoapOHkCmUBXp/oDxQXlCq8r8poFmTeD8OFlvrHQntmq3",
-	"m6x8feSubKFiU/jLpThA90s9CN4yZFl+mhuERMC9zfY8crL3cbzVboeLInwY2x3rDcVAIOxIwCsPIDo/",
-	"5OmcBngKJ47bJM+C1sJ1Qbs84D5NVkF/+ShRuAT7oKhpo7a7BsYFgGfzdX3QKH/oJQzgH3z6Zino2myQ",
-	"wytUJmX8CBtnqIwhnyOQU4g8hjMnHX6cHzBeijq9A8g3x81RJBpz3e8taw8XR8gZOirzsdpuI5JPNo+P",
-	"dGIgZ5hzH60mzzxK/ILtt1jP/ay2yYqDn9W21668c+rcnVGIQG6YFdnBKxqs3ZtVctAGAC92e0bwErws",
-	"W3PRve7k/phRb7WPwVpSBFPGymXJ7M3tZ7HKZSXMZFH0j3jRB8Iwn3lOtwDjKQOdwNTi7sXN8GQLJEjr",
-	"1CnnDjk/1RS1cUvvj5Md5QEWHXhazT/wPO9LRDQ9ywOdBRp4WZ6ZVeowIQ2/++p2art8HLT3yxRTJx0X",
-	"yg6bpydOiTeQefzQx3U/XRdP80Gu9kJtPnTNZ1m2w0Ngxsw81DWddkivXHk14as+3B+NFIXQj2mI5Fa/",
-	"87JsVIfao02QSGeQ7p+ZQOp6t7MwOVp3dJ4T2nUr5ziTS4+P6zBYRHQr8HIzZuk09BBetc7NXEG2qdyI",
-	"rVYHSET4nK3ylLw9JODBa1Eprwlp5jS0rua/PRwDc65+0KxO+ztLORjmHgZ9/+eq5TgdB6W/a/sOi5f1",
-	"RtvNdWG8JHZSWLMOrm94rl5zvbiWJNBAdayN6RYfcYx3oy3wb796RAvtsJy1P6/0Sak5uouVoS/z8mpR",
-	"TqKp3PkuZODajHaNtS1iwRPvcmaQY9f0kmkwdtIyf0xr8kEMmjqs80Sx5aeM5qwTKFlvm++ouNBULr9u",
-	"6rCQuTA0WwnNlM5BP6OkkHsTUnoZyzW1XFkfXMVOLx1qsGdlLP/ihofbIgbuiv38ib5Q3J1hSUK3fFiX",
-	"R4VyJyNkoaZ31hc2+75XutXho+zXTC54sODlG6zH7z85BiQ4ZnFdaVYMP431PB/5me2VR/6a9X13YF/J",
-	"gGI7hEoEY6NRZmM9BKVpHHh39JbAtbRDZpKOynwQHo07IqKd3lRIq8g8QFqcmxnoBKnCbNzzPU+pBb1p",
-	"2oZwQvwqjKjWeQgWA+X7mz4dQOD8ppP+a+ikj7c941vu/APXh0TBWIAmd04DNucgdxL2g+C/5fy8DhxD",
-	"zPDTOmTGgk1LOLRou3o2xKy2hhXIuI000ftaU6DwMcbUOC/QttYyUhL3xn0chUydccy2Wp0kId6clDYQ",
-	"16Y5FeFOkga14YlLc8fv5wlw978Igje/mss/q7pyxINVp1Rx5IJEGT+lhxqck/PoYlH/f7gWvVXGy3IG",
-	"GFuOtZP+qMLPiW4JuBcZPOQQWkrEG6vBio6o0ViLa/yDt92GWTt64/OYgJfAzQdXekf14d+Btn/0GPwJ",
-	"j8AGSAa9BW6pf+iDDcc5IPHRhLCM7dR/0Jjy3HzAMV3Gui0R2zQi0C5UZzrbT4nLaifIHCwWLSrnU2tl",
-	"DIUSZ1PnfNMJhizr2/+2iVs3jXbcnBHgUB9H2tbdrU6x3BWqWrjfTKGqeYpwmLf2N8Ym9Dsea0zkcl/C",
-	"kkArb1RBGv+n7fTPnfGeEx1dhRqXCJmZp9BpiuAQo6GpM4nOptptEFMlUhvhdbiQe4ZF6Q1vEJ2e1M0w",
-	"NxQZQCLmTEii+rWZ1B7mRPMB7TTGFyqHcZcCZN44FKHXnJ9ZKXyZaVOFRwTiueYIp4cRWy5zrnOWw71A",
-	"TnxkCRCYTnQrFWEzcHvYPXZZVsXdZdWie0ypTsvfhHctetNw0wxeO3zk+mIKhp8XX8W67GmNTPOMqu9L",
-	"pQwqX4EMQQjLKltaWfJ/6/gmwMe+2l1u5F1432heCi/qsC0P8YyqQnNDNezd6uVoOwd2D0Sf0ikfLZqC",
-	"tsvOkBTAD32KH2TznugkCyjzFqhhMCPux6h9mMR8ncO3SY/1D8FbkiN7rdW2hGOkcwIsF3FDPDXqxCj8",
-	"k+JDKOE7vxdaMfyZyLMycx+XL4FUIAnrwtcEcE+qTIz0ShJ3HJUBYuEZCQCC3/uKkYuWx3iYFjtQnVYi",
-	"E/0M2L1jjXsDcfsPD/qTJ3ADlvFO/Y2uy95RZAoi/89KfsTHaO63mmdp2wnKbxyk2FGTjwRieBZ7+UTt",
-	"dtHpekhL03njOYwfRryDX9ZtQjphX1d4blwSgg/ZGFIeeacQeY5wsqZQJ0oPwRxz6ruQRlpmS30ntLHL",
-	"yUaDxzhGNegpCmdFbv6stm/UqcGla2M3AVLug7QZ41eMNRjj7KSIw66HXjtJh7oQoJWgLy+EucFenYG4",
-	"GiXHeezAuoihM+yIBBqKh+BJiB8mvVH5IALQFvZCNuChs2TxlTO9cOXjzWwjhLIP422NhVJS9VfCMnf2",
-	"xvAwOofmRb4CekBm3X46ZXkZL1vAwrYGYyrjcxHMa5krGbGXX4dyNnoaoS/geXUGOxdw39vzBH6P89TC",
-	"CZJ892D0W8zBFCrhJbq+H393blqhi2uJ3nm+L2sPj4HHGq/ix3rAF7+01uwQmLTiGdywXhP6jncaz4Hr",
-	"8owB2ZLbiMOAv8/vQSx93/LMq8UB5j99sKY0suYh/t3RSfZFXmGWfQ9Il7BA8+0WyGoHOKCUlPmss9M9",
-	"e+nJ+UckkZ3P4YeW2ia20Z6zSqu95r5VryqxDZYhS22iUSCO43VJbV4KnJk9CfSe620J+TSxeaASJJ5y",
-	"jwfWfEBseXA23gAPpuoA6nA+lHFq9uDvdUC4mNEai9gTcXwJbhBVojwzpND1Nd9U7jQf67QZz3rlY2ju",
-	"hdGZ0YMk33dv/7har56//Xq1Xv3pJf33+duv36zWq7cv3E+vfvz2p+f/32q9evHqx5cvnn8/D4Dxj177",
-	"LYVf/GNDtRj1CKbhA5312HQ3RBoWajf5/STe5IkFMod8s6RxGvG10lS8FowvgzOeUJqsgzVD8yC3BerP",
-	"Br/9cs+N9A+8DcGtxsuyymNYzau3m7IUZqZgjn1G4A+Rx4lGKdDwsorlCtmwcU6xaGeZmTIfwLpJAiwU",
-	"Esv1Hq5V/dtUgSyA2nwLxkIe+/hOCUiM4uQ87/k/RTA3BzUbbl+v236qZrm7s0Nv7Mp8t8YDY0Aez257",
-	"XvWWwgthZ9/HdWJQHI8tR/ws1WTWmb0F/U0t5WmihBebMAMliG+39jTwXGO2eaoZYgJLftK5E9MxRWHH",
-	"WzvfhopIZ09iZB7bsIVcM26ZgXvQvCRq2r6n8fga98av/3zUrU/ggfkPolkYK+UkAfvWU43MF7CgQVPy",
-	"FS14fTwhwsPKp5dEPh7RKeM3dDpKQpP9mscgtDOQVsNYn6lz0VqctqPI8xJCqLvlc348aY3MJrb25XY2",
-	"IoeLqPujgyDX60AZRqDDN64709594cjilVxGTMCyVKcrshM+0BbkuhQxsgfkGwo0HvzoXGYAS1U+6kog",
-	"2EdvvMcNHvcr41vl8TdQQXXQfj1Qzc2HN0WcQr8eTunJW3kLpu+nGIn4sBC/Y190R7zuC5qf9I64+BG1",
-	"opAW5FR33jXDmI+2xq9uhsZiCratRl4zzQMkpewoVh+Mwz7fYz+p2HF8RpECOL4nrhadOgcuA2uipuiA",
-	"eRA9esym9W/uitUxBWjbbvLHwXON1yNeU8rQBY5XdTxaAKdrC7vG46Nhj5d7lC+tIb99DIr3w3hzc6LQ",
-	"3tHpd3d1zNOuSHYiyx3p6Tle3qXyhlZwtEgA0sJ8Z+f0c/Xn9VuqK+HmgOGOUIuLgDcIrJJKDM8PA42S",
-	"KSBRaehIzAplYB4X+zWgM9z3RcGe/KnilaJPdHvBIzzCjJflJUhlarCPyEhOGdlvl8NBj+ukLnLPY9zS",
-	"hb5I8kh5PvQ/L12BX90b7XRmzlmvGA76kjPnmoeK2u3SJKFNq/CJSzsPYHda9Z8TdDl+f/X6pBCTM+Rq",
-	"L3MbSaF5m7Q01tf1sHinCKojBX5W02LwE4/BgurtNEflc3eRD+hctXMCSzvTDjH2TViF/yWww1O33Gir",
-	"fJtHDlDBgOto9gYddum0WzDSsjP8e1aqLArT/u096HNorcF8D+V4G/ruPgB6HwhpUErbbQ+5bpEG8KzY",
-	"HIWs7ewWjnhxnzOVfKGuMGxXcstAIjzeTnnI31Z3Xn6zu2GTqhgR0sA01sdLvMoL6RXrIw5R37uWhov8",
-	"KebsLAUwRVZcIPGfWgAlVCsKoeuijXbOkjDEJ0MPj/OyLFqrI8EmJaqyAXKTRPJ2n4VXeHIvZoTclyG5",
-	"FIBcl6VW/Acu8+kxohd9WLRU1Zcg2q6ZJwz7e02ePubEwHoj6mLEWuT76zkc5/i0NAQsc0kSrsDJWlcL",
-	"t3mCgbSJUwopQbuNLvfYvXrien6wC8+Tu1LZ0TqhSzdfDntJI1GNWkuTDPO6nTazgOgBJZwjpoEHEVVH",
-	"xMO5xqKeUmQCaa6Xnufn29SCiujB15NtgZq+e0h39kdHZQ/la3CqtDrL79mgeYKMNXoharnUYB7UsB14",
-	"ylrIkMkM3TXa69arJA0YfsobaKohLvtRZ1OqgszNopSz8c1Glz/U+h7O0zha7io/9lhzURCuVTu2+BS0",
-	"HPFR5k/tKVQLJFfBSjut1Wlm7Unn6csrUP7EZcRFmmnnjkSw5BgTApypV9kg/d/rlz/OqP3pViBWiUKo",
-	"P3F9VFJkEXv/WJXC1vnVmM8LbuY3ig09me5gus+KfhNmkO6yQqmyV8KPnBUNmxhZ2U5B1WUcvoAeFEkT",
-	"wnueJagjs9oSiiJSc2WFEhkm5SitlTBq67K8FqkffdU1qe+uZeXU+z2GF66V9SnOydPbv0soOc2W0Xxj",
-	"b/LaRRmMPLRLkAjExO9lDjGY9rd9WHz0dJywEPUrImhuwdg1a5r/vdn8ONzGZVX0V8UbXFg/f0VXbBHH",
-	"bKLY/IJltl+13a5DooK7W4yU5KZ9iSfOaw33AmK5njyPe/dZ07IW8/z3Pux66bUg8eA4qsIsu5zGnUhC",
-	"m/4ZlwRBoHGu8SubT/K3N2MdwUdoB3E5cRed36MviSl/unT+lHRbCWNk9smDn3r8Fr4odAbG2ETVKUZf",
-	"RLjIWLnyGfEkFMBz0ATt8uLu3xkP/buRir6i3wQYbDh3pE6WZ2vsDMNHNPYID730YZo7ExFd6yZoc9mm",
-	"mayVeduUyRjb0NnsuG7rdwwSIIoSUbe0MGCu4XFdFWj1gyE/pkDnw3QmlqFqURWWwGJdISPWdCjPJHWh",
-	"XuUkiYfvcudliXQIzqHAxKL/Z0YeDxEhCXtzFUjvJV4ULlhkBe6F5WEFBmbpUm8vKKWh14EEEcK9CeLM",
-	"31qVk07oG3fNqEuJDBSbuOPT5agQkrk1ocA+NcoRu71lnHb1zSxki1b94PjHXdA/q22kPlADX1rFvbw5",
-	"YKYveZBqO6dV9S94nYdjSza6Ef8p9cIek1EzbEKJa1rE6EIn1fPkE1+d7w4D8OCCXOSEsWELOMb9ofRZ",
-	"WXIpF07mIruGGnujRg0CxUyJfC3v8LrxCvnxivdGRE/UTu4WL0z8uiuBfkETwtvgR8wFNQhn/DzcALw6",
-	"8eo/+X7Xf+G9Q8iEMdXzAwUhQyKfJJdSG5pwCtcNO5E3Xlp+H394tIAVXmLn0t4mS6DGK58WAqWNxIm8",
-	"1LWwzb49ol27xJo/JPS6WIGFWeicv7+naG3462eLrYoH6IdI4z+aAVfs9Y8pgcTM/yXM4oLCqpC7Q+EW",
-	"QSvXlm3PlyEHkvL4bvEPokvcnqEQB7Y6EPfHkOUrNAs3NJFjcKWfT9HIKRljkP2a4FEbUuEtIG1vZ58q",
-	"TXXP64DYd1kFkK5THF30iseIzVNd0h1GOaJOO6ocSjdxYKEsEzyaFaiqHHkLP5k+SOdURsMrtAgyFj+Z",
-	"Vvs5jYYT+cAJ++xywobROPqyhKh/LyQkkIuipQYNo/TWk4GRr2fJwnf/k+cloB8N/NFw0fc1GBMzjNBZ",
-	"9zPoc/6Gi3zNCHVGU23Ksux4KWJ4Bd95z54bxiWDXFil/T6Mm3I+TjCt7t644zzdxj1YwZJow30XNvn+",
-	"foXaeUqsbzyWYwwct2W8X3dpOHRRUdKvz3nzAG4ZsKrMR5S1M8LDZWTkKAMz7ZMl1DUz51jIjbF8v4AH",
-	"9M9qe4d3XLr2WKnnfusSkhFf2NO2XpA2oCIoPF2H/q36uL1Je0l3s9yjK1PsTBXEPxSJ96OQ49zDBMrj",
-	"Ilt2SUt4pURpE48JsjZPwq5P+mKVOow7Hl50TcuKpA7MKLbjOhDeNZzKnu5u5vb9YKHEfqa5cR1mMcss",
-	"JJShBezojcZH8cs+7hU31vsye9nHSJDNdc224BQogdZhTIp7sxeL77FNwFczUoQjfZ5NkTRPHG8LKN9H",
-	"+hxIUx5r0yAchaLmR56QvzY5+4dkZhPpKBgZ+JHp89iqxK3L85ziyv32sm6I4v8IavFrkYRf8eAZjL8f",
-	"Phg5lR5I2jy939S8tqLrGUp9wvSeDcRyyEQORLv/L0/x/KuwO08ddw8+3tKH1psohOBzJFoljCBn2RJe",
-	"tlUqf9aau87/FYbdNjGP8SPp0S7Wf0mvab7e/xf0Vz4ared/Rb/h1zb4P5jR/SEUUMS+TuikuzCvTUnI",
-	"mXlk4YB0qEVlOmwLJtAtuD/8jKRWU+W6P6vtzZ0f0Lwy3Z/VFifqz2r71oerFiQkMBi3aGe32YDo5tZI",
-	"zdVwCWhjWSkkMFNwDcbb2Z3Q2iDmANKCzMCs3RnnND3ejbqAM8u3ZWj/7TzaiYVB/zFTZX2UQ4stkJ1f",
-	"sw/YB/vS7aVuOUR2uEbRSBI3YJACQFq0WywUMAxpIjgzJRkKKUPuCf39AxKSc2+3oFOPxC88NPJsoVRy",
-	"j2B8wi7lKI/yUIQwyOLPfRxINfWQ9L3yuFAIOQvMuz+PFqSST5mxKjtsjsc1w3/APzWKbM2oyfUiH+vx",
-	"dwi36YZt1funLGjCNTOlsu6u/9lAKH1iCPGJnhNY6v7X+p3UCntdqChlzyt3H9Y17ITcgzaM7yxojzhy",
-	"wywXpWlHfePeVcFT5jHc1p1RBANqTde4A/fmndypMu9+tTkI2Yy1NjUvLwbJNM9FbfDyLcjcPylSU0y/",
-	"PSCGHsGvFAcoBeJX9oZzzXjC0OV90k0sze1oHWvgu+qbvED0duLn0ziAJFMfYXxzaOBwrwYiuIdGJh4y",
-	"uBYC4AO/qNkrH+Ndqmlm/8BvWhI2J4XyMQYV1NqCFtOPNDKvXj/Cq8Kp9RFe9XC0kw86sDhzbwP1OmZN",
-	"BmXURVh384ldqO8R0kiUvnO0giS2enhWHE9wOmYuDDspfQCqndkpPeuQexiuYFYqA+bXisOoNKogtiTK",
-	"nGX1g6GUr9t2RF17o5FEzNbslA7MZQjBT50QKEdXBe75gJwc7lGJwMfyU72l27y06iquLc0PWTPOBXVq",
-	"mQXflms0Za/TPrEbAS7naBULuQ8AWL7b0io3yKsMIKBozhfgo7qfQI09e3/A/Q2xDjECsmb8xM9tP8rV",
-	"YFvVbmfApgFz3ICsut77rorYMWqJLDY17BUflQoyVjwTcn+tF1X8ap9vVWXGcYTdJQFGeBdDEV6HysW6",
-	"zNG91QMApWvrRytKu+CcW4q/ETc7OugXueqBXHh417azcxQr/s91vocjSPsrNEg9vj3JY2EEmyqvy4af",
-	"dr2qhM2KQH/zRMIJ+d/sdAOgSSFd/AX07nl+L2IVs28LtCXYri5LjMGs2c9ubnO2PbOjskqT1SF0Vsco",
-	"Av0Pm1PKcnHyrYEf3PHPtRaAdXGsVHLfLRSWjLMtTuB5bpUcQN6yiV5wW2phDqzgMv/EIIA9AUJtlS2w",
-	"foQ+cu6r6mmUdDfJ3ysq4cR5oymZ1Rud4O2xhZDzXzsMFhfEgEqyFUbUVIx2Zi8lMvjYCMPdfhHv6xXN",
-	"sNIPaA6xvTrB/BWg/uSIB/L1mbKB4t5ZQsg5GTKEW80PMN0Q1+qzMCT/HevOTKZW4K6OkJISS9o4k5po",
-	"yNSwzgjidPnrVV4bu4lUpHwvrKbmnACaPicPuQDQasgm0EAS+RGtw2empsa8knc8UsY8d6u6qe3lNCM2",
-	"MCqLjMtAWvnhGXQerALwcy7Og0s2lyaN2VcP6aNDqpN8zWMQSQWUceC0504IRXZgDaewu5SKeq8Cn/bR",
-	"8dosP1ZXQ1RpMKUHEtcis5se/qmQvsPT/13CCd3CgusKZK9zOAIlMK6dPFpA5wPXzbqGiQ4jjonH93wL",
-	"5RtAOuCllpi3BBPgoNNdLp9/MUUCaw6ioon2Pe23FwVabvxNEyKldwetiHslgfFSA8/P/W6f301RwDwi",
-	"v9fOzliELpifD2bWc8aA7wy/VD3ut+NxWoi8jLxvKKHomfEBGxNrqce6hQ9Rg2+GpBXTfGOZ0lmx2fHM",
-	"Kp2MNGBVwCeG0dUsVwaeUV0Y+wyp5PDfwTCjlAQ98wQNjD+dty8+SdPl4P0vu3zbehXKR1KnwfciC3SL",
-	"/fUr2x8ucWjvXn/z/2K9xM0iqLakWXzZ8j1OWNn2fIdh+oePfGIEjewSyXhsW4epmqI/oYfFR7KLzTTs",
-	"7KYQ+2Izd4/jHaU6LbshcsD+AMEoFNaEXLjSB1ZLK0p/1Dtf9hm79Vlpz3Wz6DT+xbvAm7yGRO4b7qF0",
-	"48DrmK/3du4ddydkQeOARS87KmNnvQ2jsxk/QD4/rIcOCVZizRefHbx2t8RBEvDonzxZ9B5k1r3Dt/hP",
-	"FGASAzEy/kyXd3Ze4i5f9IZhUypNkX9v+5mNRPZked3bCl2Z6S1pamfR5EaNSKe+rVI502Jf2KbARKtT",
-	"kP1S7dedemADgPUuMlLyu4RGptYyStqDsOtbTYh1LdoHzpfvkok3MEO+j2yhu8LZNd7mcZd8YljpPNtg",
-	"ODtfmNXVM3eU0Y6e6wGihojAYmGtLWEAuekT9/MQoMLujDioblOu2a3zKn4381EBgiCeZPQg9julnzl/",
-	"L8BYqbJ06+5sQKfMnCRoYFVtmVV7hA2dB+VFZIVesjXYWks6aTEeoJB9EwgB2P1nMtiHdrs33/20+/UO",
-	"cxYEagTa7Xu1/1ZaHaMhOBImyPac7L+hCfLTJiT10pU8g2ekIzuXaHEAEyZwHarD8GKSwwEhbprCGceV",
-	"Io+wus4O+F4hfcUmvaNZ3rlvWUz+dCX+hQRb8iyqUk9ydklKkMC+5keggs2LNrSHsimKva9Cj4JXWF07",
-	"U8DfNzv0ig/dOB+ou508idI+Wmywb8irZzD8NbM2WMK0dHQimh9raudkmb9X+5BjDhmKCDIl9/7XcInO",
-	"4TDTYIVO4ZGBhBPk4/SxLahPxbXtssn52z9oVusjcFpzSh4cARPLzGnvJ+reKTbOnA4Xco+V5Kjk18Em",
-	"xWJyt2xcC6Nkg8uywDMlPTqhkEWrcIfloGPM+E51ztH2qGKFXfBsq3k2W0FadFhnXvzIlGRL2obbK3FA",
-	"vjzGEeKToLFz0F8jAJoYe9qJe2BFLXMN89kbmkFOAMUOPHM6hEu170a3JjCsCN51NnRsb2SX7JsKzCV2",
-	"7DRkbFCGES43mWS6j8bX45gqOK6GdWFMNobFcWTktRQOuTDtX5wWwD80kdvGEqR/BjTWKDGJrUEIAgrB",
-	"JiT8fUX/QIoE/4j7C6HW8UCjp6KiXYWNTS8S2v9orKI/BrS7AqAMmKTuiloq/BJLnf57XqNdmZXANXfX",
-	"xJble7V/7ZuVHhU4CTZpDN032r/TTSKjSHNjWcX3M7Jz6ejLD/zQ67uyyhmvuKgcKxdMpnwrlTO3FJru",
-	"fKu5Efcwjx8BX7GcGOGHTkR0SOonjbDnzWG/Of5uZrBHxLfSYSDZRu3sicj9C65z/8eqPPs/4UIaYd07",
-	"Sn4UkuMfJRclyaHa2SdHsESs5FZIZPjPpcifmFrvOEpehqfqE2xBppoQ0HiLsU5EowxMKoeyTJIqJc/3",
-	"ADR5eY9Rtc5gWl10+5Mb9hY/mPCC9WBRmqdHZQ5wVR5KeuGRZDcYjrvcJn/FKN2pAMm4JNhZBLj11prQ",
-	"xnn7qhqQb85Ctk3xbFxO7iJIW0KuVbvdbO1xJ/by1W4XPQbFXprNPP4Pjpi4T0Q7OWl+OAzIzPcXO9Hr",
-	"y1D5t2/5fsYxnIIyxS1O4+l8L61GbzrT0vcQgMmlRD1LpCAF2FimthDa3wt73XzFK9UrI+cknrdY+dQc",
-	"w743vFddsYUb9raTq3VnONVLNS6g74gLMY7rl6Ol6kFedkbpP+ipD9Jf+nhdHunwwZvo6B6FAtqLKl3z",
-	"wSHclkBiy5WEQYPukpK9YY6t+YrBbEUlMspX+JMPtRLSGeZG0EM02OWwa4TRYyAJy/bKeXSREDO2g08i",
-	"JpNGPfHzxgNQRqbwPH3m+d5zImcJT0t8digGirrQvj+XH8Csqex9e8b/UqcnL0uveo+9QOvABytjaDpl",
-	"6TG9WgThC+jUBTWGXp3MuLrgMi/nX46DnF2hdlL68JCEML1ljXPVGWL7bc3D48v4PpKtd6oCNBWOzUoo",
-	"3sO1mJdKEVIMc5DYnKk8c5gXvqCPqbcf2z6v80nRSesAcjQ1vhp3DJqEO63+AXLKSchqe9M8aa6b4DxQ",
-	"dBKUhHPS6e/g4x7dhTejCdshTDHwakrfvDpJIffY74UtUlwvuwPee6VagZ6ft44CtlLWusNWjFV9Vcll",
-	"gNFXBpVPSOA9iLF4ipe44mez2Wl13CS5lUMLvRuPYSUYDJ1KhhPOlPSF03uEHQrt3kzs3D0Ssc5yNTut",
-	"ZtRmx/Wi6TWVL7dfupXoxsE7L9bYi4lfxvi2umAbKhVum4xYJ6raFPN2lQdtWbqnamlfFEAAG0Nop0Oc",
-	"KznuXovdxttsM1xM9+zmlvjE1NLeWahixcK1jdfKuFmD7DA/MNP5/IiAJz6URMKM8LR9YljIVzmtQxYQ",
-	"4o3tuUi4XJXIhvoVq6vbXKoSTkuHt6Op8gSdoFJhOKyWGMQhvtzVuuEdwyCdxltRZMlzwsLv1XqFNd8r",
-	"3yTqCyOpfBIfmvmHe4LsWLQiFDXNj/pbYcu5wQi6tqnxD4vfTliz6O3cJAXKGzIDOZfm5Ncz7l/FfP6L",
-	"53+EnOmCHNCCS4dhMSwDXHnILje7Qmd1yXV07cfzTZbrpbQdxm/5WD4HqoU7G/VHTP4K7UHxIvSwYl9E",
-	"oGDHSvW6JRL8PC9H+1Osbq4fAonVujcLtk6SLuMMrhup7i1DmEUUsbFdEjTvEgSsq2yjsP4dcMgPWJJ8",
-	"MVfpuuQf+RHyrwOF8jUZfJMh2Ogw4PSaG3MgS3jB8mQacpDWB9lHw1r0/Oc4Kdcjre4MIPphSpje6WeO",
-	"SuH5hVWZeMzVcSCGVxJ+UBquz6xsleVlvBvvlYe/p+hZxueWgbpDOmbSdzud2hBXVlt2Bjs3fOpn2r+j",
-	"O/7YjL+q4lxwWzB209KEjpboNKSVi46/omVHHnt6IFEO7nY0HigMVrKpHTPOYeBlwBUogOe+Yso4m9d0",
-	"5hUZDHjFdYJW+SiiFVmjEa5oWGveWeVLXC6hASjPGk86YNnL/APxDZXJJLoD5sZsDNhgRI2mLPxljy9o",
-	"6Jxybdq57bCmsbezEZYuSExU7m0B+juhTaQCYp4qWLTPJzbuwj2LIYWIDVtGtcorIoSWHjCSaMZEViAN",
-	"QChpwnr3dm+EuPIsqeqcihHJ2ml1HCsN8eXHvmZjfoquwS650MnA3cfxU/fb1swWQpLvZSx2hc/+vk5b",
-	"ZmyDcn0AGw/X2hCnPzkttqD05U6V6Rltq5FnyCBGUDZbiHUBdCSjQRlFQaCwCwaxryQFUcl8btlRGfde",
-	"DR4nwqlxqshCVBb8+RIyYtQIqXVWcBMdxUPY7kaaWP1hE0MP3QvpNilhdPrg45oOKZx0T/jQYLr4CmJu",
-	"EEAgsHlJeN/OhAaKm4WY/+wZCaZRwgmCRTM6YQ2F3YbfffJHJX7ymjo7KYvoDrCZxpI9qSUDTNlWPxGF",
-	"FkWBaQ2O/Bw6oOeHLc7A9YNawS+oEUNxOz2xO7W0XXp7d+21e+eQ8IqnFcOgE0ca3ejomAOa2j9aflbb",
-	"OJKZ8hZql4oulN9hus993SxYs0d4cGmHjb73Ibn/QtU6leSTzP3q4dts0RT+X6QfJugJb2+nYXgrLbIF",
-	"yEiv3eWvdpO8eevVSZhiwYN/8mD3XfrCKTI+GnrzqvQC/ahsrDPx//g1SNbMtGkr5GkqPIw/4/JMGizh",
-	"EP4ay9p+RnqB4wiJpdjBSEMm2gHKw51X2NGFNZCzW6y0mJ2H9rWr85Pc7Q1zOHJpKL3X9B+xDpMRm8PX",
-	"PIvyVsY7uX+i/i5P0ecRSLC761iXVlSlQBCkmZNYiH0xN0+pTrEuP+xQ4jpnOdwLqswrwZjHN7dh74Vz",
-	"D/Ibdvu0m+ItgWs5N2rSdImXiiCpiH0gVfuNqHNJnzEErnzZO1V/Un+d/4uvr2WVew4BldCfo6F1am1H",
-	"dDyTigIs9cfjzufwVe1zU7PwPM81xCYj8OLPDvhTbjJuXFS180gLIXPU75xeSsrhhdIWqPCLZwXkhFQw",
-	"XR6N7xvn7+8EWB8UTzzyHBbNQTLqUJtF6ZORmGAY08j3+oBv0layur6oMnzOXtfbUmR/gfOLJr7rXYCt",
-	"kFyf2T0va8Buyi038NUXte4CN12MgqKSZtkw/rMKo/hPZ3pKfi/23Cp90wadzcNHdVI6HxT3BRD2lhoj",
-	"sqzh3ud7Tk7TAhu0ir/3iwj/xoWA+zv/NvI5L5rw7pKaWDjNyR2cfPOhpDNh2eglKmL3pvjwbREvChhE",
-	"27q1n71En+9WpoxPm1vnpdjLTn/+WJ57TtKaktU4qOh3NCzcj2kr8bX18Y7B+Y+546dvahzBPGAP//j4",
-	"dzVZoCsXw75evIMWZSTgvbAbU1ehYmZ0vvxlQ/TpeAfPuA8ypL77bL1CT6be78FYitANeR7n4vg6y2Px",
-	"N6XC79HVFvJBeqSaxn9zj1Y5RCo/ZXIoyqdmO4J1++QPf/vnF+vf/xKXqTh2u7IIKJTqSjX8hFVpWAKP",
-	"xgezBRJXPWMFL3eBiA0hXPBn97B4nml73swtdb7D3puHY8DP6rcfboVUDixDH7zMPfRvBt5nxZIjgtWe",
-	"H+9ut9NF/gAg3/QoQy6RTXZco6NIxdfCsN28PvzJzn+QGWyMyBewet25qy/pvHrQ8S2nl3sB5QqtCvTM",
-	"7gcnPM7rx61PJDB58DUja+HRKkJ6IzwBGweFceK6xmgsxvVpDJgzZcI+QwhnszDK/h2NJ47GD+UmnvX5",
-	"qUOn5K7AqI0zFcxNPEXclFdH3L8mW3EEsGbdoqBjnyShMlxDCJyMzz5HPRxxtJAQpssuXuJF3ezWVGKq",
-	"fSE5vSNwxZ3QGALBZEpryCxhnCyLguOUb4ZchwnghJCHM0Qq2Eo/CaIGXpZnWsWrwO/j2NJ0sD+5Xz72",
-	"mDrNnMkePRaA7XDnc+Y0H9PubH1G+aGTMH6ApssV7qkT46eLqi4PitFkURVoUC9SePSkDeYp4nr4yCXW",
-	"m2viMt8CosFTjQxZ2ylYz56hMuvEoaDKkjz1yCFDGMalOAbE71kRQHVCGyE2WpEV7MTP7dlIqWBRlmwL",
-	"BKxVCsquNuWHFXoLp7jj4ZR0BfMV0Z2/PuYYRNFsOjCzrSR+4s6Ffa29wGG1y1P2bsUNnrk+TUlUku5H",
-	"826F7YSoi4sgEahtnFREtbw5Tfdd3Llr+oUk807jpqQkdSDPPSafEtMBndBIY+LOP392OvU5tFIDZkLT",
-	"OB1Os+4JOZS8rlRdaLKo2l13bdV2uw+3aytA/kDr2JDN0XFhbHWrbBoLZGgdXmxeL2FRE73kcnn28SDV",
-	"1swg4f0LXve4XCK9a6wI1H3Dw6CB59vfKA89iN+vLjB+G4XrV5pZ5ZUs41RYcTOgMJ+iDHzEtJG0j0ya",
-	"z4ktmzCRz2FwHcnzDPJ844m+WBCHnh3/IrUtIWJfvPnuBfvDF1/+22WLWQ6Wizji705AmScMZiwL4azi",
-	"tmCmzgr316y2N109kIC1QindJHpYjOW2TtS8pLozwlumImD4a9u44V+1DlMQndBQxRFnUlsQyxornqLa",
-	"GTNSwsKJh8xf2HTWPkOG3VPTUYigCphVU3o2WGoCfItMQGGZuwCbhIQ1UO4wWu0hCCmjZE8KSypMp1Uu",
-	"VPVRYpbajCk9/onPjicAHvh9ciLuvUnqHKy5rXdJrH9+WLB6b/kBpFeDo4FILxXd7+gvb3jzSD3MG54d",
-	"vhPl0uBVLvbxgjqPD6fhXsCpwR2lUmE3zPySTTuyb8NkT7ngJXxHV3YC0/1Ie5Sre5j/pGeMYEe/adD1",
-	"+tOwVyqRkrSgj/10qGeRpyxjyxWiFVpBJ+ri3gnr9Bni7khajWZNHxGOx9Gsabijn5mpe9CLmyp8zHHq",
-	"mJKXEfHPo8vfTfvMy7Mkmi0UUmiP5oLCN79QeawCJ1NDxTsRGhiaBXh//MUSTuRH/vo0V5/fLuK5UrUF",
-	"HQ8M40+s4kInOjx51L0lPh6hA66rr2WCflimtWb+MNUP1aGTiNV+ESRG02XTA27DISCwm9JyGrDXPSu+",
-	"wATMdlmmviQpPg34OQNO2F/sH5ce7AN41x7NmdZ+SAO2p3l2AKKwPYLMfSumW40nlEvaUt95qahLl9w5",
-	"dMKml8u/LzEJhNn38ffkANl3xJD/qmfEf3n7EMrT6bf8rp+R+3LpWx4tFvN9monaRQ0h9dc3Oxbx+jX6",
-	"4dLiaeKSHilKSYybelhHpTuIUR5YHqQdZjO7RmlbFLfB9tuu3vtysg8Uk0+bRomlOfNvJ+vC2q+ObhaP",
-	"9BVLxqgjYNnmkZ9ZrtaUAGwL+EOfAzWLPUWg3WeUygiRen4yzwK0DxK14fz5EiiN0M7mGdN1W/PajSQ6",
-	"45MKG4BriX9Cnmn3B3WSEG/jfuOTkA0UNWEChK2JkSbsszIV0FGB7HFPhiACHkeyQ9hSUH0F5kkHth3h",
-	"E6SGcxfADC8jH7yNlrdgSG3E3CdgI8hkoXv30uoGSMCv1lstMi7j8FJYpL8sD1tpZSnvsJDCh4jhog34",
-	"R36OmeIxn4mKN1btff7bewMLHxaV/RodtMuTfRe1i3xbq8+4NJjL6Dt3sMBsAQbi2YEt7IVc0Hi3rfXc",
-	"S31Mbl40Gd3Si0jyc8PeuJ3onE0KBQ9JPOfU2U5XkRB6CMv8br8CTfVsWsM0oeBz4iUwiHEGeQP3Y9r4",
-	"OQEEY14gcE1UGHVvivaPIs9LIBaSuAQQlNeC+dRqPgAGOI0U/Tb86k8MKpa5YZCittFWN6lIPwlLCZET",
-	"lCXBN0nPpN0kJQtVNaBHl0fkI7tp/cx0WpFo33a32brDXNlptC3I/CSOj86S0DZKqAonvq+ic9LqgnYG",
-	"pPuz4adud9YAF3D+ys6D/gvzkfRkavkqqu70Vk3if/2J66OSImv645fcsAsNynNvOML1uL8rDfw63JAX",
-	"MJM0yO47wrcm5j8U3cfKSVpIyUwdARmyYnrFNLHMR5QITmD2pJSkjys7ecdgfid3SqyMBdrG6/ZgzOoI",
-	"A1K/W3U+vk+qffXEq41VIxhWTQSzalDINbRlSrwL6kbNq1zkrIdu1dmMnnXrkgXKFL5oYAgRt1fYrSlJ",
-	"TYrY8zt6cUhN1BCOIw/5pGecwtK51JeBXZSA9PG7EnKbMGDfimNoyfHtOZ7rjfi2WM7PDJWxicirqmUe",
-	"j9r/qALJJ5oi7TzaQoTS96bGxXgJpCSGVKeZ51uwrQZMWAWXRHrEGdIzIbnXmql70Ah6WnWwTTwUdWut",
-	"z3y1D+7HM1aDxM4802/B1ZCa9Z8QebwskVNMSfATbRRlZyss8575hfCeZza2sNTaZAqlLWgG74Wx81b0",
-	"cpsgvZwHy52HGtKe4VEESGMWpHeCMo89qSmIj/j16b7z5wSp69Qn0pn1e+rndpnXWsbjssbyPYETYKUV",
-	"1ojgX8Jkeyo1dPKbV86di7duN0XmAjkHUzlKNKjN5SG3KGE3zJHgBHSko1nZdt+1W2aYaGuG229jb3VV",
-	"u3+adQ7S7lVKQoO+9epmCE+00CG84iFPX56ngIj8UblDUHWRMOEDL/BcMXkR33vuMR59NamZfBQJYWLd",
-	"SYscicjq1OSxtS9zmq2lWlU4x3PEfpAEOuztB+aft3wawOrPanuH14X4YQrWL2a/0KKTi9tGMtxxO2qD",
-	"TsRpaNxx+L+UnRKgPoN8NqyMfgH6/l1fdLrbE2Uzthvv+CnhBI3V538XyrKFlKAZIZMyq4ilU+ZBcREe",
-	"4zUCG35IKjvEk9P0+3W8JKwJ2WAB5Gh3AmcIpemOj09CaATL/qmoxIkGPuQa30+B2GVMEc+DE+Xu/cQ4",
-	"e0aduubZgIidv99M5mwWhqP4+81ocmZxdOvqIxTyeiMc+sSdZ/fn4vJT1hfTH9utWw38AHrDZ8dMTYFZ",
-	"l5gYf610FyQKA1TqJA0Ld7nz7qr8h13kjFgVl6rGS/zBWEqpNMwmhaquUsufaWUMGkLz3myYKUUODO+D",
-	"qwwh57naGLCJ7rSjW3jawoa5a5nxfQyXynCUU/WyaYl6dzBs71f80d8iNKUckliLNorUNHaifxOeGW8o",
-	"k9my1ny6o2zDYYNRYp2/xypxdnQ40vC+TwwzmYYTO6r766w+DUdVIKPDeW59lpDrNfVCBWraZ0zCnltx",
-	"Dx1U/lKZaw4Lk3xxQ6DWtgBjh91vgaA62AkobWuqug90/EbkVzkasfJ+ydJ3WtAe/+4y9+G20fpHVQKS",
-	"EZoFcN+Pwu/GBO68Fi5K+TK8gynNTFUKa+EqiuAgVXZQtY0ziKHR5gNbvIewr2TO8N4nnrs1FvLgxia+",
-	"EJg58rJ0gtnRc/uaa+LJom9FZXqdTjCr9OaU3Lam4Ds7l5aewFA3i7xb+QEa8x9fUieb8/SxE+yeFDp2",
-	"57TgytrjB/d6sRooeKxBCYjwsd3zkNYxVJJffJmWSH4EZkVpIXee0hdfshz2Gq6jp9Ma+o8auHUbgZLR",
-	"boPnUNmCmb/XXMN1Xt5UBY4DFdNl7o5qNpFLKQKpVaSuCIk2L6HGvCXjzAtLDV0AZVyLuKlJWFz4U5Ap",
-	"YZjTxwhHzU+s4G0wQOkcNLH4C8QM8MHarZv1RaC7b7G/+S0YO05uEN0CqEw/MU7241I/SYDghHOTw37k",
-	"mN/CPZRtm0JceArwJ/wXXyYgLsLL4nv6rWqnklnnlewY9w2JXV/braF54A63arNVpR2PblhdSymU/MSw",
-	"StwrGyIc7k4SDLT/fIHDo9nhWyNhkTnhrNOJZUOT4SrL9iBG0PXqXpV2PhGaKRK+S1uNTRddY9r96zxx",
-	"64TjxRvXq6lQs5ExxfKYzuhMuhuEiB/3OPDW63ka+LhZTqa3w5RmgSuaxmJmBDvjrK+e4SQo9b6n2gni",
-	"9SMXdF60ZlYQp2485LLptvWnm28OJ0bnvOxovc5OuogBtpZ+t+e34+aGk2SkHr2FY4rOvZsbtMmz2gsC",
-	"9zUzh0AJZ3uVqBmX2IKETLlM7XZ45qkA/HDRpmqWEhMnEhTpwPzcAP8wMB4C4qHHZSRYPQ/2N4EzsEUP",
-	"muaKJhdLEKxhRy5rXt6wQATRUtYFRlwsklAa/0YEEWfw/J/UL+6hKiPEn79F03+Lpv8WTf8tmv5bNP23",
-	"aPrDg7D/YqHqf+2Y8G+x0/+OsdPfwqDXDYP+Nw5p/usEKH+L+v0W9fvVo36/he/+e4Xv+vG6ZJRuGJdr",
-	"dHY0epMVSpVRNhH8hag+SSHyYB1iias3q930I/COL5Fv61vjvB391/y5NpZVWtV5n0NwX5clWIP8ZToU",
-	"nQ/6efgJQxFdrYNPWq1X/nbP+hGHebwOl8cIc8ddAsxniqcx5+cLcsY48YVeQL7/DT//wHWUeb+WVpQx",
-	"3Z/z85DuyYojsH9cVDBHhziEPyIcRnpbGH584mQ4vT8yOga8ryCzsZLzt75ZSPgqZOnMqy3PDrOW6joo",
-	"FRukvr0GVgUVx3RxKj5/nEk+7HFQiYU1JkqCnMO9yCCJqCx8lBHnPnN+UL5uC6tajXNZVMQTzMIqhJ4t",
-	"ryrIWf81s3PDf+IJLmHkilhaKHIxSAPM/UZhGQy7pmh3qIfkAGOod+EKehw+iT7aM/08pSy5BDcf+OI1",
-	"BtY5I8FJ4CwJacbBljHq5naMO+pfv/yRTgp6Q4vchusQf4X2CCDzoAMQL+QSOwBF6Yjtfpj/f8YIvIPx",
-	"0igvTM5KOLoTyYi9dIrPQ7UTBvE0di6J95271N+SZNQqlPtqnyYSEuPpcu8O0vkoy/3XXWBYWG4jYqUq",
-	"kE+x9Vvs5RMh1w0o75FnhZDAkP/yxtlfTy9m5MbvkKeMUmH+UMB/W/ep9E68WVUm5NM2RebEr3dquyGt",
-	"EOwLkQTds9wczIDEom/0EhJmPGz7zp4YUUZ3fmGvyWWfZIaKj8MS5fHFIMYbblLNxo8ELej0v3TwCHhy",
-	"Ehsrqi9m396D9gyKTeQDIZqZe5az6BCYh8h5yT6nwMG6geZpWFkCJsQwg5ddKxk22Wh7L4xwLq+7cnYL",
-	"rag2pbpSYz9BQU8CVXIiKNjNQD/4zsO2PgA/Jd9DCiIgEBG3CdlM1WVOvpdbVS9TTxGzHFHQ6QTHixPc",
-	"FB28Fko7+lMFgmvc/qtVFaHAUw89q2pT3LDbHqCLv2ng72zVPbQY61dis9iYgs9m+0egzot5vSuwj9Dj",
-	"nSp3YmE5xUwxRAn0WdGZ40DUCBTfq+UfA/zNKL+WvyxwFMwVdioxmVsQ6gRi0apocdwcN3PjLAayTQV6",
-	"87vb2+Nx4T07pezCW4zV6hCPPJO00z5DpnPkd8XrWe42pqdRatldGhb6OV3ciP4m5MajOs25hd4Xj8ku",
-	"PbQIyHaU/AYZMTB+gHqcy5zpGoEdsRB0BisOvoJql6IpviaThpi7bDtEi8ZhoJvrcQIsItC5E01dKcxW",
-	"lhv3guj4vsHwu9ccNAyvFT1iBE4LquarDEbIXJ2maZDxqqHV0Sr5rtkRRGYdDvuB4A1O2YHq6m32nj5u",
-	"d3WrPhqg5J7GbDCYOsfkcJcPdrA/qoMWayZmsFz+lG7VY9S8KqDcTZFz9u/qLxMhGN7Qczo/PRHHgFZJ",
-	"lLCrTGkLnwrpfH5efko34jrFLWRqft50lHuMPDw0xQdsd3TgqZkCNwG7ZebEK8N2GqCc5BD/fCqw4eXI",
-	"NFHNeT4jhYp9LPTSd/xTa3NUWJMQklxOqWCW6xmGIwmggsKTncL0mwX9RQgkGbWo344QSzXWddyBjqRg",
-	"f//YFGzc738e8+rJV/QRHAoECGvY65c/3rAAubd2dqCxzjcg9NIUoAOBofUYOz6L+/oURfTZeE/v0KFt",
-	"owRLw9rNjmA1dAfEff3DhFB+0QOw/fzLUQrzTQM3GxmxO6ERmCnJsf+M3TKxw5PEcJFfg3LfOfbxRE0o",
-	"u0Q+fHSDmiLYU6GoBNZb7zigXslrwxK+dvcRAQ4BExK9D0aB25iAL0PZniclogka7HYttY5n3UmkUo+w",
-	"+YcnrI2z5BmWu9cgagPuaZD5umEA+bZ2iu/TfxcgJW/HN/yEgtNUPfMUR6DvQfvFI95BQZxPckBNEMWw",
-	"f1BJ/6xy74HiHurMjgqKCG6z/+KnlaoCx8OQQb8uk2RjwrCTVk5SbJMDwYzPs4Zpvm2ipajtFu0C6wHK",
-	"FrDpLeUKxxu25zgebSJs2y02REqRNmodJ49RJ7NxH5isJ8BHhTq2EzrUvUmw6lnwcSWDY2XPg4h4F9/J",
-	"qeEFVed+Td+iVzzFQjCgP2/nr3nvOshC97vHhIlefCFRybiYe2oMViY+Urw69fp5Ze2/mUWPMYt+s3d+",
-	"s3d+s3f+u9s7CVqdx1gqKaUeAG4TYPWxHCwxOzDO9jUYZCFPBIxA5maRefEY0AkMkKgDps5wYFFp+CAW",
-	"T+TQnUGrrsiAqA3kfkQRED1PboFoKu7KdSj0K1StL2otEl8Rs4N91VTXQkG7JEzQmLzECJsa62m2GRVH",
-	"4xyOFZ8WHYwv0FxaYdkPCGW1vcEnzQgGZUrDp1lNOcI7sZcv5VLSnocwcfWJ1WbqilHuLd86+TiGpMSe",
-	"uGIP56NbNXEsONL1KiXS7QgixkywzrLaPsU6gD3uvb3mQq4Zx1YgLMUTkgCQTdN+6WO13SNLi2rV9h2h",
-	"kgZUW3ut1H2cZ86P70Gm98NXou3a+mKKZy3ZBttwYUbmtSEd4DTFwV40qsxjwNMarpR7u3Ir4Y5g+C9W",
-	"ba/9CTU25X/Ei34J1Zkb9BCuBfmk1CEUXs/IRSV4Wq/YxznWj50qChKW7QQ1vM0PaSRxVJNFKLSMfiQt",
-	"mimtYWcq2/kYFhsHAb1cyujOqEpMK5ju6SWdgbpe7ep//APpCcIlzqbRcWL2O6uywwM4rR/AQ7Z0tRVG",
-	"2f6R6k/jlkCrEZrdEyaxkus96LXnLEXaqBwzsxNezue3jxpqy5wwl90+OyCv0JDskEYRml1j9WciOyx8",
-	"0Z27p/+iL6fe47wumehteO5ZcJwMYI26cyAarzhVRHElobCYZIy2p+5IHkA2SMZcnhukggkX9zFjegTx",
-	"eEPK4Be2qx7SdOS4rC9ULW2M87TuUX11opT4shlaja5b+0clB/CdKMvL9yMC+3XU/UN2Fc3KL4mdkwgG",
-	"O38Uy8BDDUGMUfwIc0Kg9JpwfYd1I8xLcjpfh9VZRN7rF3sJT34Pn2NcJyYetvC4XhSmaEc3KYCvSx4p",
-	"e0+SUBCjiHF3+nh/ruLhwZ0oY41HqEhNn+WGl+LgG76x9mN+oXGzhSLC6o6+JITIsc4K+hZhfSXgFlhT",
-	"Dmqu0qwXKmEX0PsV3t2N0ue1cBE0iblCB+csgIz1K+xwjIEkkAvorY+fmGH3DQpK+PZ2CC05RFjJsXLf",
-	"9pB+4O5PEO4pzW4xAo1MLpwKpqjL5qa70b+8nSQm/Ug6I6kLEvNWVbG2IqIxRagio45NnSexzKwbItIT",
-	"PzOVJNnciLy/ASYDikN51PWM+F1N8bsTPwdSmwfSwNVEs4yMUeFp686nxGdQiwNciTP6cnyX76urEBMb",
-	"tClYXrnh/wO0etKUF7rx84yIX02mNJaOmYprmBWQ8y9bHJOj+55Lc6J62eHnT5bj+Sfg8eTMGH9Mzb5l",
-	"aI65f/xbejr/xMtdvCHySnbYYb+g2HqBvUbD/17xaLuXVVcafqcMtiEp51oLFKdcU3eLFRXl0Z1C/9uc",
-	"rktfOqnov4d9r8iSZmJk0b73denD0OnHXbILuvnmY0aGHje7mqFfDfVpKBBb4fsOLw22Pa/iUFVgT+BZ",
-	"6QyN3jAJ7xukg1JI8PlQLOUWOWAOTs6kE5oMofHyHhZvCdzRkRmYvREN319JkCy8t0vswLRENavUDC8s",
-	"aTNN/nUjsvcG/o5ZuYVdzBp4Cw/WhuAxYiTcSkfbVwLUjOI6nwwfPc5VcqNIY3U40QSZB6Fth/1hB9Vw",
-	"oE/6cGt3LCbq+bFtIOw9T+23brGxEFkHZD4BGJf8qtuHg8n9PuLEVFyOop89SBYIredy+aIgJJM7MiBz",
-	"TVvjX/Rn6ubLjxjZ6hDo90bczvG6uy/bLTAa+Kr1PZwfAop64oYZdxQo2VDuEtciZ6UylllRUWVJIew6",
-	"tJQg/6eQBHwewUw9cdPtQOERZ6JhlQ+2h3vbE4tZvAJbGty6xesMthD177CUxn3GrnRONd+WBNgaQrCc",
-	"Gas5Fo1Bvod4jGMLcXCi18JmTYMLpjEYXUq9ciXP4GlAC8E4cJOt7GYp4R7NelOInYU8/nFlDfECtark",
-	"FnBuC5WAddtq/g9II6mJvGXsd5bdU6zhvAeJGw8HbP5eA/zDrXEdHbn/OTr0rBDB85zMIHQ5Xt3oYw7r",
-	"C/cDFek+Zcj7ywr8hEzz7GDQY8UvTtAxuqsieSDKIyEKtYoLWKmUgaWfcRTGxIsLRdWJju29CbXk0fjt",
-	"kS8pPbRXxg+JJdHeKojAMBFmgpPk7jpjbZPzlVOZMQOxehpsAgwK4ynba1VLwiwJSQe3UFiypnTLcOs7",
-	"xXYNyI7BQq4m+d8dGT2TcolPhoAuCYeEtExaZb6BKhqd85WzBi9ixEBuVdvC54lAacy5yizFxx9R8HFF",
-	"KtNE8cgOpy/+qU6p4O99vKVjQFqbH+4MYZAIaSd1dsWINtVu59SQRiLeWO3fEWQOhD4ppCHcHC8eEcy9",
-	"5jQc9ynwqnF2UKs2tLqp2nvFLDiBlTnj5hARifkzd1LaFml0Ew8G5C4K5bfd3XEGgp5frVfcHKI7F+/d",
-	"zAqbpdhIsc4eS378JAex8uvbnbHwRd0Xh8mO7sgTr0bAXVSoY+8gxwrZ1BgPKMkj0Uswdhmn0rLy+kFV",
-	"/Uyup9Sz3/q8wBlLrDuU4GDsugddR6+f+T4ll02BkpvxIXZJ4PsDpSokGbZEp7Y3MBQTJr+zE7cwUnJ9",
-	"6cVbfo7HO4JXPgnkch71qU8AkSZUXho1G8Gty6AeseTwt0HdN9XSH4lqmDuLHBp8EjfGvAEtCWdPA1qy",
-	"hGIoxdNOhc6JAfsfIwB9N+xH54Z3MS/mZq18q0dkKPSKBfGhdtpHwy7Ng9vPbRYqKQkPi604aYl7zBJo",
-	"kYsOZKQv8w/bxUJlMEPVHIIkAJNFJEPPdnFsY5mCrCdBFHzNo/uiab/8s/7gP/+IbnnWSwut2hGPud1v",
-	"+QEQlW2ZaCwDbKvEZJbktZAvVA6XsYbmRanRS1+bm2hQiAwmlJ7E2N3vwSzA9nFG5rSyxqv8ynTrRtq3",
-	"Rb8NexUuayCW9kzY8JwpCEJqjQjPTw7pIaXGOY8B7f0pQK2QXbhXqp+8/rffTRa8BAdiVLSQZf5Hd+Wi",
-	"1otUBySKQp5K+b/tQSEvjWUF41sYVkCZM6u6DU9tW5qSMfvwgn93LJb5mEDrntd7SNcPx19yc3v7ZbTX",
-	"EsoNz+zCIceeNo9kVxxnqPHHvkrXUtX2I31XeNlH+bIu1Pr8j/psKkHZXZu+UAx5pYffO5zsHhtaK6nR",
-	"zap5FmmW5lvjw7PzXV8KEUWA/bguBWjcsRQlwpbJk7OAO0wH7l9CzmQB1SbPwL8gOqYPH5HJeG0gjrpQ",
-	"8i2Uz3x/PXalSgr9VlrdJ3r755tjue/YnD9R37g7IrOEQfqUb5wpaTXPRUZNyVDu3MIJw+B9VXIhIWfb",
-	"c5c2bb7EYDxo0VEO7wtemyje8o8e+SGkMDDWAAS3HKmC5Fnyi18obYEdJJycl4sdhlvYc9kH/5r/mTvx",
-	"HvK4rzsXNdS7xJEAsAxEIVCWBiskkYLNufsBjHbJXnrhpmxRSLBqsbeHcJjQqygteLm7JNKdnL2msDse",
-	"uctVG67ASxc+XcNyTacRpz3hZZfiAKUAYx8y/W8IAf4xrX506aOYk8ZhZC3XduG2jYeNn7OC/4PrHLes",
-	"m7XzU1bVGLPGztROpwOyOLMsRYTUwb5ZhnDjuwxDO2QHyraZxEHwNAjMOpyRQZd4hdxuiCaa6tVrKzd+",
-	"Q3fV2bppTPDHaIjQtrMdFEk4ckY4SlGWljc+dU/LRNltSJk0ekeYbnywG9hIHrNXgN2ff0r2wGA/ZNAl",
-	"pkl6jcnR1vlQrvHVbYxl4ZGRkFZWR8Ifrda/DCGI2XQxBVWOJvAKJvEJSqUOhMboZhVFXEOzP9NMQGhh",
-	"Rd+ALCNpQAvspQUsI98JayFfOwON/p37HrAQJG3s1DZfeMRKFw/XQc3Jnxj3pG42hwY/0rrcicrPwZUl",
-	"gMUk67CzrUu1ZxpBdtyhi1W+BnGxGhu0CUYSSDsxh8xAQ6CZbsfc4CP4YZEIrElmkoL2jbdZB95GU44c",
-	"pi7koyTCY2IfyBOZyPNjvWqp9iPIWm5aEKSlMy8YiY1NTC7ilnlClFMiODaJ/oM7Y0/OWHBuHoVE0Pgo",
-	"l5P3aNvUiL00j6iixKfi8UZPao83Glt6ZhbHbJtpmNLLzawMDZa9Unlji3g3LpnCfiSHy0U7zvhs3Isc",
-	"5OImu4ij/7hDyyud9DAetsmP/H33IZ03t/Nw7RN42KpwafmFj02uypsEo5OvZlvmduxiFQzfO5VCOT23",
-	"fbCIAf3ehU4qmeJjmmDB4avhCHk8XNIgqUe5EzrUu56rHblF8JxF0h4MIJ3UrCTzmAZuMJ7pswPCQViX",
-	"5hPSK6tOiZzL7MTbdQNHy4Mpj9f9D/Kel3iyi33N2Jo37l27g0fcquSK34m9TPG+LNgbWGXaVYMnXpbk",
-	"RQJln0g8sWfMG4+IJl5iCxzMILnpSTq9L/lVP3mb8lFflX7/6HsjIFm4BmZZWBM/4ZcYdzoswZMYfdal",
-	"lTP5KJSXyWKGrs2Df6BBx+fN9ysMlY53piKVxEkEqrkxZrHbQapujn40jB9Dz0kozfjQYeC95nkSAtRX",
-	"MnmASKxud6eGvyc2tG6t4GBscwO0KsacdedcDk/q0K0IYh6jmBtf+JWA+YUKuE0MVIMJCMkzRVLw8g3e",
-	"FO/njcUzXw7m0BMdL4hpupfWiYDm4ib8pRVF+PpkWdHDQpmPDTW2xUthedd+B/tFaKW72X5evgbHVpAA",
-	"P5W425Nq4yHBQBGrNP6j5jnkTfHiQaoT4W2LrGgiJkfsQGnj8SnN9LGCgJ2dFK9TipZWROXtgeHUSQ0C",
-	"74XdmLaHfEYn5RwyrgQy0U2iEKETK50IAF/ULX642GqqrDkm7D1cvhYF6vMPEF0d3cpjAVfByxeLC4ia",
-	"NFgX2WlagjPl+4rHROOr26kFiqMoJT8PlcTCD4Tdbobof0tXdfOCiyakiyw3usWaCz1r0iRNkbsmBTbl",
-	"TfwuaJ3/3OQU+qP6MnIQNwe28X/O0K2Od/oYApRj3Bty4Bzw7ZmVdXbwlJ4z69+By+grtoTkQ3zqO8af",
-	"eWQfw7bgNP3852NWoOMzmUzprIhPaSv20dymf9K4B9MmIrjb1J4oatVMqH9OevXqiKuY9TBQOofhUtHf",
-	"4xkcf1YSB21CG0QY4xJEndi1fdtrBRBlQ+IqkNrdmQVxrLFfaQeGXAxOXHLZOuSkjzjKJ+qIPtBJv+Q0",
-	"vx2U+l8VNyrVdtRlbOvNQXw5aiH38ypt+99WAJRrhgVzT6kEY3M8OrHcaSWJaUID19R/w3y/9g2jCrrO",
-	"Hdy+k/D3mpdUyc80ddbRJnIXDLpkbK0l5FTlgtfeMCy9e/pOdkdBjDU792qrRRV6Q0DmmFIgMhs3yJKH",
-	"JiHWQEXdvJMNgFBnqNR1Z5Vq2fuwBMqIHLoj9r9hOvXmnVw9ymC9hgWf+4BG6F9H4ISWWZs4DyYALHxN",
-	"eZNJHoU2x6gnzdoEnEsXQKxrVjyhvz8UlqGLT96YoimEl9fKCCvuoWUzUhVI0/QTXWPzTlZILMT6GMdS",
-	"Wzht9C/XIkR+ZD5uWeQ6bLp/ITEzpYrVPL7t4iAQ14i70MOY3PaCPSmXLtpKPzGaFo3k8Tg+xk7HgtyB",
-	"8tZdudD5c9aHtFeSwmHPCZip8hw37DdN6cfHak5PdJ+LfT2bB5ku3rhv65ruhA7eK0fvUHeLfRGLOQG3",
-	"VFHpHtkUnmGDCKbkvbk5G8i9uVBI+9UXUUNVBNtjWqrITEHIiVMsdMInhr4m1jfD3FzN/I50i/58JbV8",
-	"3yxlXU7WenjB9wLVFxaaRy8MXeA5WpKxbZLwmbO5lNNcHONJBRuamkJegQb8yaI1y9WygDcWju7qcoM2",
-	"y+XA3gAGig0Bou6wj5tqTIPyfkYN3baAIyHoLEx/NCOg8yw2/JG7P7i6QGNvKgTcIG7imaQPZsMrrq9l",
-	"8BzVPWy43WxVedVHXudRo51wC1us0KJeMtnkUk2jxMpXvr94cUZouQKz6sR1vqF+qitZH7WWc4Mqj9Sf",
-	"Xmu2GjGhP31CKFerCyVyuafT+vTO+r7oh1sdrQpI5BPEjknnv7Jg7M/UpR/Rupg5ogcc/g85+I3lZbQf",
-	"5tyhGiSKEKuxuSAUEp3a2uebfwlzoGcENLKL39ezAdIS+tYPOSx/QWUyuL2btkjfDxl6IVcEVhZQmE8i",
-	"R3wbZKSJis1fg7PQEzIhExe7MwZaZqf+3llIO+R8sk0z2qu5S2kCoIt5Dt8TbI2lfe9TdFKNR/lVz6P8",
-	"cnlHtlZ1tWm+LebjCqq+wCtpM/rE3U2fHHcqi4QPMCPQctG7HkIrtBzVUu12BuwYzCfFCXc8c9ZrKSS0",
-	"eKUZSKtbTHmlYRG10JPPl8csEA9x8bT8brHXfSnYeg8yO/cKkgU2cBmFBRt5He/a+KvppaL2IEEjFGiS",
-	"ve5nJSRmh49gua/JM1ZkWOGh7ZnaKvApE9jvhNbzVzOfjZHio7/guGteJtTSLgmOJizLFTILsKrQ3ED0",
-	"6PgABG2JEsRZbjl+ZeOVI/Dih4jeiLZwuHnH5VyM+a3/HoFvd9p+BnFvf6T+JL7598Y0nCce952j+Sef",
-	"ZOuORCKSLbGGbkuexUHpfmopuftyFUz6WBnVYyyH1gJOMo/8xE0RSeRxWyzK482vNvuRH8OxH0Mi0LUp",
-	"FuEKIKCqnuNxyWhoK12reErggwVC5qxU2cFzSodmqblMug9tECawtki+2EKVJv8NQFvUoL9kjFDNX1kn",
-	"SnduhJF1fXA9oJeudqGDjPjZaD99UPcn0TCmL0gW/bkhL6/541kGld1oYQ5xEcl4cGM4K7g2BfOjZ9wc",
-	"DBHaH4i/O1Lzt3TvLaep6dINTrAANhuygeM9l7QwmhtirQMo4+jO1yhebLf3ZDea0huTaR5toUfUYI8q",
-	"HfxLvkVcSfQB8cYKcqY002AR2zm2PIkkfkxAU/J2Z2OIi6lWAucYbyYwsRBN0VNYkHObYyeMR+Xwf48X",
-	"mhxV/PnPERid6lURaUDuTRsbjQQ143CUzqe0JcxshqBr/cPaj29GOTalz5eWCgZl2rHSx3N1F9CaUMVH",
-	"JGQeOzy+A8ixpgv5SGhq28KII0JiBnKAE5RljMB4v6i2ZefmbzsJD/w1dhj668HYRe/YhyLGFlXbxxII",
-	"r3vHhUY4NHU8R9WENwQX1exwuazIx709siD0uYSna0p1AmOfsVrmoNlnxA+GS4ld8EU9O/SEVXeLxude",
-	"vmSh/GCXvcNXirU3JWKNFACTCp1fdkSFbWZ++4mX5fwXHLk+sIxLppG2VVjnaR9nxviG27E3JUNZbqe4",
-	"3RVeLIIIDxZu3dltPYkbSGxcA9CZuUAbxeBEXu08OnlLaN45BEMdb/P3mBF7Sb/5+YzbPG72NL1bigjb",
-	"PeByYn5Bx3SnIlaq0gdTqIo5oedSKImldwF+B1HPyBJ86hVnV2lyQpko1IkVYl+8k1YhaoXw/+gW3J3z",
-	"O8A29A7u+xYyTuyAwt68k+/8rBBJzVGUpTiC1cQYuC/BsBz2Gtzfd6jM6dcGSuqZrzHbCSjzd5IoxkwT",
-	"ug5hbDdJN+wOpAWZgUHoeetrDSsEoSSaRi2sdUe4fCcR0VG6m1uSWvat1krTWN9894L94Ysv/41VWm1L",
-	"OPpyYvcmn4eFMqditlJkICk4Q+Kxel7xrIAnn9/crtarWperp6vC2so8/fTT0+l0w/HnG6X3n/p7zaff",
-	"v3zx7Y933+I97SG/Qkywjv3+dPXZzS1doiqQvBKrp6vf3dze/A7BiG2Bsv8pzxoeyz3gf9zW4E44Xuar",
-	"p6s/gn3uL8GGnkpJ3/74+e0t0WC6uSQLoKpKkeG9n/7su8pJf05p1/AKlNNLo94P8gYTvrDjPocee2Iz",
-	"xE9f03LgZjH18cj1mXCRPzFMnSQSUApiP9wbt4teg6pKWP3N3RDm5dOKG3OA85Os4GUJcu97HZSJzNWL",
-	"cM2PcHpN961oo4KxXyvqN7/KfLmnn5TOnzurkGat1QdW1/DLB1ws/2mvcIVMbM0aWJOtVieDHjuvbQHS",
-	"ujcSOB9uJkSf/gm2z2tbSKRgEFdZ5a9hL6TTOzzP3c5uFmPOWo+s8PM8/7AL25GcWav62cfYgs/z3Llk",
-	"j1+W5zlxv/qJbmmJ+9JxJJtg1lp9+k+R/0KnWglUcNRfsm+0qto1q7imdI97cvwj2ks+fZmvfvnbr6P2",
-	"/ohu4+On/Huw/z9737rcRo6s+SoIx0b4nN2SLzM9sxPtX7La7ZbHt5U0o4hd9WmBVSALzSJQC6BE80xM",
-	"xL7Gvt4+yQYyAVSRrAtFoUjZnh8T05ZKQFUikUjk5fvqDQDVuR4JE1DrFojkNijqpa/uq9rtnpgxb5NG",
-	"Nnk42aFtXs9KnfkG6Ycv1llNPeKF7v0aBPxy9hTcUj4TyJ81uH54I+hbOjgHR1k1Lh7dgl2yKGfMJUPb",
-	"9fn8IxqymWQa2yEkOBngAUIgErAtTQ0tnCOHTd+iKZbau/HqJJVZn8/xgc7ZhXv2TGK89pF4HPHOpvUP",
-	"7HASQVCJu6NYx1zn1s0DiUuRRrGmV9Z8siXxq4OT2ssFgJj4EkfWAJQeWmi7j09kZXrW+JLPxKfKvLEz",
-	"wgV+TFf8kmm4P7RtnGBy0CgtEQAJQgpUu8BZhI3FZwILRoUzfs7sdYqyynj3DeY91+YUntg6/jcpU4pV",
-	"uPXLImMK8TBAgzj6qreCfTG3RNOV542zxvXJ/66YWvk7+I81Qmot8q167r5SjH8mg67Je77gZmTvBITW",
-	"sdsEWzYQhB++6Ne59EcaF4lHHSFKFnZTGynnJKOGol4ooo2q0jmxetGlFRNq8pMF/9JrPfmX1xSKq8aw",
-	"mXboUz0/9NH3gX9pW7Vf5NKlJAD8oiqfkUt6x3SNjB5hFaWawxJRMkG5+qU5o6q5MLp3u76GJx4ooo0g",
-	"n8/Q7ZRPBaUYxIWEkdpjbRuWpciibha7AUGKjpjAIGMhJpvXnQsn96THfXA74H5Xo7/aG+qvj2DfvIw6",
-	"bZe5s9KOsXJW3qQqh/fH4L32zaI0q72WDgM3tIAlTPa8BP/QRbI5i3RxPQUJAQSVyZX15OiSroYk9hy4",
-	"l0WPLwW/P57cXnxV6tpYBBQswBC2rQATSB3cFUR+DQ8c06TbF7iky4hm/bQoiKZLnQC/CLDCPFzkb2ia",
-	"Q9Jlm+OSmyT4p1nFmiS62uVO17fIB7gCuxWyo5xkik7Xrxobn+QQuesGMnfGTGVRyGVdiIupQB1YIhEW",
-	"AH/qEiCSKEYL9/opFSSnd2zL6Ui24nV0al67nvmN06Vdnv4RzlxdJTw+poflaug69h6y20Nt2lJWRUYm",
-	"LI6HDLEEGP6p9gsArNFAGu24KBxyPL1b26oXUBhZK8KA/+Urv+5nIN2dJNnKPnONoRLFjN1lLp9IuNCG",
-	"0azrFuWeXrtGBRm6TO52kVBbUZi7tbmq8ZLOmJNW19RI6N2ceDONu5mQ/XVsdftMZ60q90ngF0U1QkGP",
-	"A2s6kNxv6VPSnSfxWziKW/mwjf/ygBs/hvQ/V2Gje+qSdvHX2zm4i53n717LMboPcxB52i3iUVi2Fbhq",
-	"7VueVtqBSJIfXv7B1c0EBgZWaAbpSh+n4IZojvjgjLgUPOxGuJedT08+UJPm26cdBsf3W5w9/NEdnprC",
-	"m8bfhEc4faHVcBkxMbN1+g5uyeczK57+jPLbCrsM99ya8e/f8EKuOeWwV/DPVOvTLFNMd4b5Kf7aB/ox",
-	"nRI7zn8q/DyEGp9SAK88k6mBQmWaaefTlFJBbke2mJn1iGRDL7jQJUuxgqJTOc7xof1td3LUOM55+MZD",
-	"69F7OXsjjFp1KZGSy4BDJqNEPi+pyx1QUkg5P4HCVmDe98xMSCXSdnduqMXvVTZjCztjt1a8s898rTrx",
-	"zn/g96ESuVwGFUgro4c1oOBT1ufIvbe/f2x+HLxUi2A/Q18pYLUi/r6r2vQsKsCX+HBJ/9KQcg6xKmBB",
-	"ypWsZq62Wc4a4ZKCM01ozmiG9afDq7KoOUQ7AulMZF/rnvzgPu672JGmEUaBwOYC2B0IplDgwGKZC2s5",
-	"JaVCSEMmbAc1kYKt+nbvB3hgTxVpi1SUiqcdmeYWYvEXL150wOLVpf3t8+icqpIJRxs68mRpzmj526E+",
-	"DWcr0K4eTo56M75U40r0tkKNacdRPbsqeu1ekNro2NFMHJVMVvURMbzVhDR9mf2P0ny1PhK8t/2Ab98i",
-	"Xytu7L3aribhwkivE//v//xfOLWHFaHMpZGDFcDw0Nee8Tt84OMqV7Vv9VQTEPZmJjbE0rpOvf2kv5s4",
-	"+YLO2PPfS0QsajHfEy4oWODNkH2rGOEDI6VOmzLbOfR4St59fvM2IZ8/vrVOyDWbfIZ7pEHq/L+QD6+f",
-	"EUy1O0DvqgTkuwTrevSCFgVT4M8wkUr0bdgyIVr6xBzWf0MQE35i3aCAGlkwO/aclWY7XHn54LXcxVrK",
-	"1DBzoo1idLHHoh6u0uoIG/KvjJWAdGP3YR1fGA5EKibYkhY9R+aFfeIzVUbHdFAROXhzVZIdJRzobY56",
-	"IF+g7A59HP9EM3nJOkswNTO1egFiHwIqRNI00ASyhLwHOq32XqQYVDoDWsNSKtG4VVsrUjCqhKt0Z0hq",
-	"INVMGsOanXZvHeN4i5IarjA81HOgXzBtpDpc1uQbO9MxvbiWiyeTrvRu+xG1/sf21RjGO6dAW45gFeQc",
-	"Ay9EG7rS24fJBQxy2FW8Z0LrIujjt5jVuqJzVieap3WiHxqiZ1Jmuxwr1gvpO1Ts77/Wmxi+Pcu+/YvY",
-	"ab2XJ6ABvtCrTnoNX8X0UJT08iuOkl5+L1FSrwrQz2bkHlrQCyfgvZpH52OOecwPu3KvQtnIi4DSArUm",
-	"kNBAnt5APb9Aix0xEJfRzCF3hNHRtcvlkpicp3PIo5TgFCpGi2JF6FqcLjh1SXur6eX+S79fpcsxbyM9",
-	"ZTQx9ekeRRqH1OXICfUW3dzlMgFtMSdc9Ne6AoT8udBHyakOFbQP8AvsXbl+lTOuoD4NcHOnLIo/+TpU",
-	"jFpTMeciw/BSSgVCdzoiRlr7Gj09Hc2VrNRdf17tEp94bHlxfK0LhhSJ2+twLuwlOtM1aXE4Z6PZdvAM",
-	"qDYEpdgsSgEEprXYZGMBUlowkVHVdxO/5ibPFF2e+WcfZNnv0WW0dBOLaE1ZAP/nPgOSD74ArGAUOJBc",
-	"4/VWY12XSjZkMpp++TkuDTWsvWVbpAhHGUefGMBQNGUF/gkN9XK7tx5+ZMtuEb2MLqLHUFb4lt+tKxqh",
-	"ACdQKn5HDeuWYXM/6uf/0CxVzHTXe18wmnVvSfCLSuyA81lpGLDXL2o0QPxlA8Zur3YIw76YNRvzoNQN",
-	"958bq/shrBA3mhXTriVRvbVaZ3RcrAY7/iVA+Hf5YvaXsSqsHBYDnBxIfDrcgdYUFoL09ntjZ/6hI3YK",
-	"NgDL47lbZMFHaAK3PhY4XDUCcpvk5aKkiuuNWuMWdbH+AGDgcpMTAAYtuRA+0JsQZGKFVXfcyIP9fGdA",
-	"XnQWXmEkrIV6ggscfYxb0YO0Cl6QZTFhBQTctgwXM3Ag/YIlPpkrVYZVyND2xkWUyp2rpcTqOMXqJjHl",
-	"X0QTZGldwf839TGXUtcaWfKBHsQzfGRM64kzHAjgBCGK7Ix+QQB1FcsRFYOEewKX3dVTDUvZFB6+aj+O",
-	"w5ksV6N6Up3yuka41ATaIjB+jAeDLFg0B51a8a0IkgtsCQa0quptbc6sqRQYMXVhzULO4E0nCLIeuq2f",
-	"apJKgQjCpCrt45l10KxdvBHcPCPBXJ5nbFFKw0S6OvkrW9Vt22hMUfB2InQjARbXnqQ3Qk5NQInXTJhX",
-	"DjwMXGz/h/hrhf1oiCK7sVfk7Kwy+zVaDsexrik3bKfQ+weaMUCuHy3mdVaZDyFH9rgC8JiZQ6fIG99I",
-	"0fj3VkXhUA6lOhv4mO/lzG2AjN3xlPXsgXODyVgcqxKGF07DwoX6ld22yHcIMRqzDjaIOATbx/xplv0E",
-	"s490vuPgR2lK60FEw2BEJMQTF4bgOsA8riMHsl7gQHbnu4bckboJ7EDgCXLrWlZvMfwH40KoDtEJxezH",
-	"Bp5DSVWY3F1Ob4Svi182+l+pSYiu0tzuhN/lBDyChbQKJmYIEgG3Byw8g1CKHwfpIOdCLsUzcl2nOIB1",
-	"2qtizqhCsh89121W8BKKxd6gDHa7e4I4WqvMBm+bOA8AwkFnC9V1a3DBtWEiXo00Slg34Z1gYuRCOrEH",
-	"B2H+u71mXDIFexFVA16i39v6GR85on8Mb/BpGvnWNVP2dhIVp26jxy+lgkx5V28fzHtSQ260e2+fCyp+",
-	"tk8G4I0xTCjMMBIe3YNWPnx5G31VyZk70gZIYdyDyT0vUAD1gbcl63jF0ZFAk6CxJm/GBZywSR3oz2X5",
-	"VAN8EF6n5YKRpVQdKA/AC9u/hd/iI0dcSHiDiBv4dVxAE5Qhuj7AluBt9XoK5EpVbE3qz+szovVovdyy",
-	"xD+SW22oYbfE81BQAsJJyK1Cmtpb/yNHW/us40jbdVUHjrQ9Qqp/a3iHaSF1HIhrzDw6IWgC6G5sBShG",
-	"vWvwD6sJ/3wOxac9dzzik76kLKyfS0nGaWGdVmjff+XAXNHtyanPUC7kHZCFPCOnCFoFs0JqQzj+ri2L",
-	"nbK3jqx5OL7uuFl2iq7/0BVO3+9EuAcRjpyudaL9MMwYvEXk9cOLgfa15Akm0jYosU+mSgLFCPxDIcEo",
-	"kGSH3+C/3K9q3mysz0ueFGwKCQzgvvp1iDEHX6LdCA2djJ1JSXt+RAQACqqMymhPiM0kZHOfQBnESVnQ",
-	"vigvsP3APQ45tjKT16V+cII2sMy5SOzPPQrzkq7sacZNQia1TzUU/7W+jSvROIgSU2SG7D2n4HXAE0pc",
-	"RdCuhT9rSmSn8gPsp0rxgpn4TVbYnZ1NBRWxjtIl4F/XTHoO1B6c4RSCBEBijoveWqiDvx3waNwz7Rb2",
-	"SJVdkYC3H+RngVwuZEwsy48jhLtdCH0WlrGtVLADpZUqE6zG40EmxleCtzt0FMpJo/Oea38bjzqJuhED",
-	"n4Wv6rI7H+I5dZzbJ37klFDR5D4Y2Ps7UffsqQQjYxzzOyZIVUarCQnirsr2bdJVYbCneL7qWupD7YRP",
-	"4RBLQPV9qhWQQowmBpDddtDx50xk3cGfNyI7nJIfv3IZv/WNyI7jIY2vNvVojstyPVvTrSVmEylwkxEM",
-	"XPI6c5kQw2iaM92o0Ud82/UafazS8XHkhsnedtavmDbfnzJejVQu8lBtxDMWaEvZF1OvWowWH1N7Zg4F",
-	"iepKrWFGr2sq4FjuVnro6p3vq0GXWIQ4dDA9ooPIyqS7uDs0bm70SAMUYKCIh65pKecsQzLsgsZzwFuw",
-	"KTECHfJqFClytwtP13KLOaOF6YX3/wWfiHop0oaaSjcjRXI+HNlxf7VTfFmanGQydmU0ZuaCm5BRQydU",
-	"M0IBW78zS8fFHTcgmR222VtmzsPze++0MTdH4/XaE+cpFWTCiKHzOMXpV9L1CwlSixL/s52FLekukuCa",
-	"AP5zVSIqFW2reEhTVkZbhfhnG74fFenBuReHKeRCjSI1EDiK183eXPwED1DqmBiFpwJeSpU5o+i4oKUC",
-	"ArtcNopdurmhf5eTk4L3wjrbY/CdnLzn2oyUzX0nJ1fsywHKXAsu2O6xKfhoMZwFxFF3sdJAe0js8249",
-	"fb35Ukkx8z5SDA2yi0YoZAWhproCzve6tMO+KlS2lFQbyBe9CmBKDjKpoTLv5ETXCtMf6YRn96TbOGYk",
-	"8p2c/MJozJrmj9KgHwSRSJd/MCGYGGOZrbDtwNLDX1Fotm7Ou72MPUwX7+TkUQUp38nJUerkrBw63ODf",
-	"5SQi+FVzg3ZvuJ3Ci/us3QFuuoelWvMgf7/LCTTkvmrgOcnZjGVYNNq2Kbqc033kukNQ8vHc/fqV3QUM",
-	"c8ZMAFGYQjMZ4TpWbPJ3kPG2nerm+X6k2n5sE3gorUBELNQKLMNuVmCXBYVWKypYXM6S3+XEsZEnQJhr",
-	"PZi5QI+jz3Y+n/Kit73xnZz8zIu9sw/bMgLDTjV5d/npI/k3FKp9n2d2Ff7dvvfZ5d9fufo5hvB3lGSK",
-	"Lq0Lhk58aNycFDKd6y6GL1cQ1Zfn8FGH37FrLdV31gLdzeyIqW6NRMS0XlsSuvauUEZXWFNoB51KtfXN",
-	"5D2bGiKtIRBVUbRLQBuqjP4NhACAYu7ZNgRsatiJ4Vii9SDiswdCe26rjNXROBFRe/pJ6PclqhJNBZui",
-	"kvfuFXgc3Omqo8D3uzG+9mOPQHvdb3vrWHq0nuj3dEVoQ1fg+uAvpwWbmgRLqwKlvPAQH3qji61VowxP",
-	"5z3poI+MZXYcDxv1jFzZP4BujaUkJQQsCM0giMUFoWKF/aAtWR+ezve+xIzUQ5YckwDrnZxYmTwuDU58",
-	"yQXHinEoypvIbPVUE9CVKJWHUESPGDH2UgDwrwvIG0hFdCl5YYYU1+r7CZ92B8eu1Grf+8G3ZbIuKnEY",
-	"+AZIBgVDBUEPbDMFP9DR1M74Hds5oMWFGao13aEw9J0dZ7QAKRfmKOcQF6arEBMRmWQskLRrqeZQzUuJ",
-	"YUKKhEzkFwKrkxBDeaETogtZ2gV1yV6pyFQWnXnegk5Y0ddF/YM9TC7//jbxCAArwhB+HuAHwEbhXSNQ",
-	"RC89DFWA/bKaRaZSJS4q/z8uSCqzUGRW0llbzb3iwrzH9xtHZWDwB+FHIBuBvpv9ty+LIoqDC1tWJ5jB",
-	"ZQVUekTsVTr1zsuU4NJb7SwVbsuWRqTCdSl09ML8TWRMuT7o2z++WCxuE3L7kvzx+cs/w3+d2P+6eWL/",
-	"+w9PyR/Jy+d/wH+9ePbyL//9T/DMH5I/3T67EaeeTdyqFOq4vUhZ9eGC3MKl6vaVdc8VBZLB8KAVFTyV",
-	"5qy1W/SC0cy1W+xUW2zYl53Bkf784t73wsdbauc+qkM1URdiZl5gQLx0lUxp6zFDzmWNou2CTZliIiTO",
-	"C6Y9tE1nguW9e+aIuRJ8hbjtcQtqmOK0iAoWqHNZAgKeXApMguX0jhFDq1m+tg6V8CvAU7seA0vgHxqV",
-	"h9DNMW434XXdQrgJl+tAsKAvwonF4fJQZW1XZ/lHwe8GeB/v2FdWX3NuSCaZHqm+RlXC+RZQyrRWamOn",
-	"7Za0nPUrKrBO7XAsgDvzG8/aaeOqCn6z41mg6XKPkbbbmQF3QTlksK7g5xz71eupdjNgcvZX+4ctFuwf",
-	"rZE5pQ3J6CppYhfAZXXByH+6tsrW2KySi98ywJHrCEbuIo0rj3u6zytAYP7h7/AJk5Rds3jz/aTHl2gC",
-	"LT58xikXXOc7x6J/xsc7tdau1JN7h4y3XvqjNHaBEFem1QGTe82yWwFFq+bcCvbF3AbsNDqz3vdUqk6N",
-	"wd8+6YHMfFjk/N6gRZ/pjHWBHsD3WJdfziAlFO1QzGkJREHrcCVNLLVW4KJCzk7Yl1KqHgSbZodaEnz9",
-	"kKnWRlUpXIafYf5ozlgJt5nntOTP714G2RRyBgml7RvmG3iFf9n/f9n/f9n/b8H+75n47ZdIwX7GIb6Z",
-	"3OeVR0JsSXau22i+sAbypFTsjrNlT5gQLDCCe8DQgCcgK5OEJL7D2bZ3ogTAE2SRkckK/Hg0HQUzhqln",
-	"BAtAAbXRZdIcHKILBQE4GdTW4xXMndkQIsPqzbZYInzBezk7X7hmlW+Mm7L+tC48ABRBRFAs4A6VU2JX",
-	"UrEUiA0wtUCzbECn+kLOReEJBUF9AJHFQcU10RYJLRSj2cqnXwktpGBYLhLQPAP6qoNnoopBPDwU3mxq",
-	"Cgqx1Se4N7fB96Ng194to1kWBzjoNMtg3WZSZq6Madquc12a9lwz6r6wk0YEn9ha6fWP+0UuyYKKVeKg",
-	"YY3M6Krr6MqwcrI3drwj3s64VCX46V1rGRx7KTCeBV4V2NkGrnm/Xx7xqLI/afTnBMcuW69TXV9/yE7T",
-	"BRPZwmNldmOh2/OGN18/IZUomPYcjM7Y+AwWYBOvtSdoyrMbAUxehs4ZNtoBfhUBkEuMr1rnpTZmhavb",
-	"cpSZ5BqyaZhBvRF2xMQl5s22fK0oFlzbyQBPC5n8ANIKv6WsDAF8pBshRcpeBew7F/iFvIlovCe2aLVl",
-	"UE6tFC+giGUY/QpuL90bINg1Lsyff3gysAeOSwJ46rXnMaIQYztVACEO6xiRNFYuUYP695g9kOZseH+B",
-	"lidehU2uZDXLXbu6rISB+iZ7nX0FO8wDcgOrcDiyg8lpgyW+hDf5DhUVP/wRa6l9PR2pcQs/1uknpIrt",
-	"TcbZwlZV9Tfv/pTVh/DUEfOG/iUiZg6vpcz0WofVRFKV6Ua7VRBQ3SKV5lLbR1dEVXEunniz81M1kTnn",
-	"Qi51T843YEv3YkHSJXS423PN/wGBmwqeup7oFOadUl5YrcmpyuAD7eknpCET98fWjU3acKo+uKEPdEF4",
-	"EDpeCFkOxxeTJ5NVSzyqpPZWbgX8H//rP25uvrx4cXOjbm7Er//1v7SNgVVHbsZNg7DF7mg9FCNnmOub",
-	"SqhVHXxNFzrd5YseAPYXArSNqO/jgP4L+tfFPOR+Hw8dzEgc1BMJwrV8Ju3dAKlrPa4FYnL6TQwvurmB",
-	"W9r0toKDUJA428S/edWoKQvusBTedYB/bG/Zn5Qs4+zY+LBikfr5HKRYMHlroGJ+Ebp79/aWzleNKnbI",
-	"XXRar43pIU+rl6qdUNmwg2ry8TtL/NfaL3+sVtZxwSCDRSwiZN8/2tjU1rHZQM3utq+bCHRtCAtpztI5",
-	"WVTaYL3XhDHh4uosw9DGiuln5L2caQxyAH2snE4b8EZMmFar+0ZkB1NVr4Sjt5Dcx++K4EplHN/7t8Vi",
-	"ew0/OPwuQmeUCxfZ0TlVJROu/L7OmslqAkmeEHr881ro8U91sQKW4D5Jnnw5mckT90OHFfYsVIfu5QAd",
-	"49ZJV3pDUeOEJENhuxQd+1Eu7TL0xZ4/4RMjmjCc4aM07QWSpw2okyZFnaY8i5clEiSXFaJjuRRMKq3J",
-	"YYqt04kuuc5ZZm8B25XovV3uQZCHMTMjnXX4FUfpYh/Wk+gHnGsRARxhqw+7q0K9ubb7kbYbjhqbbKwl",
-	"O0LLkfuqrtwNisflBIyMTHEDDDfVCjAqE2yC9QlZyNCtGFX2fgi/oRuoFY1FLB2zR5d9/EzTUcmUYfz2",
-	"unFA++ULlkUrlvtFLpE6rMbOxyQRHN/aBNWfSsXMer9Wow+vpFoPlN1/xkfGzBzmsnSzdGmgNrwoiCyZ",
-	"0MAfYUYgWEVVhynC0VW3Dnnct8RR6umEGDm3D1tDg+imT0nBxbwTBROFPQgrdO2YFK1I9r1C3ztwuEOA",
-	"AUUT2jEj9L8z45HhTc4WMEFoH6ViBZmbTmHiP3o1Fx8Zc8vjDGM3i0ho3AOCWdkk8fMnHOTTGyyb0+nG",
-	"UTcIWXkFHEoeULMsgZGxpo+0GwMTvmvYmDN+h4DQC0Jh8hMu3GpyZU+NVprPD8xdCR4P4hm+0lFAz5w0",
-	"2tykmJUvNQahHGQCxa01GFf1/V4rkvEs4BFleHxz5fR/u3VyIe/YnjowlnUD9aeKRYugWtMWRI6btyl5",
-	"n5bu2KJVR8obqpHlUrie1samQ+m3Mo3hneZwAn8EUb777uYXh9jNjqgOsSLjAnQBPK1UkL8u2A7buokV",
-	"3UcYIOHOBId0pREBV7M7JqBM6tUGW0uw/JoUjAK2DCZzTM5aTgIAPmb7g3iMZI+t13Xq0Mw7wkEO7Dzx",
-	"Jcjgfy8FuuL2nIxitIWfxxGqwVkbbEr7ebvL0pdcDIFafubi0Zjmn6WaSWPiQHzbwRqW+akmn88/JkTL",
-	"UMO2gkwytZeLDQaiToHCQsjpVD//h6bLfzYwvDZcaOGq4uS0Ud1IeeYaw15BYXIgUtft9Uh8Jj5Npw9K",
-	"ra3XLGm63K1oqbuL6EBlCr13SJTLt2/0Mdhl7Q501geDsKD2f3OGReuBsLRTgfuhd04hbaPdTC7OGqaA",
-	"gvhqjcbRobe4QtCcYZUoBs0rbvDWHiDUpoxlROHpJbAsW0H5sDN2GUt5xjJ7wmQ3Al/Czi6kSWriMCiy",
-	"cdVgstTwBpt0ki2lp2eKUYNMh+OBQT0IBOZhU4/N33htF9dRemIAzwX7FU3nwV9Iq2blxlkupfa6Z58b",
-	"7NaEBqBcFlmD49q3XIisuznTDg7dma/I2eXf3Qh1v0ZXzybEEXdq2vxX/1c7Ophd/LYGsEaEFhZ+5xaw",
-	"C7mEWkG5TNwJSahYBXAxTe9Y9oxcyKWjyWLG1fJzRXiWEFZoVv+k/Tbq2ri6erjaheEf4Uw/t19nlxT+",
-	"Ysydja/o3vfALVmhBytxLGD2sjFhvo1ucLH7OiUgaG2cMrrkc7Dw7nueanKb8RnT5vYZcd1c9hgJrTw3",
-	"wmoAaEQo/wutXq9IuIaglkLlA3xHRjQXQFnMboSbzOWmfIsgvMsPL//QdpLgmrSbjof5RF+T4l3Xvuxd",
-	"nICVPcIdF49XAbhidamapsuTTNFpH6HKT/b3l8HXvZesL+lydDHbV+tCcKNLVxSEG3HCIm5wTe32clB7",
-	"kOIjRgaDy00wtZ2i708fXdLlUavfQa7RCt+t8bGfnNiDJVaA/6puP8Oxg/1r1KYi/q91cVurGbq4RVDj",
-	"o0TaH7JPXh5on0Qkz6fLulh4I1q+of8hUt7ZFbrHIrTHuV58RXL8JNjGDXSz+GbD39s4cd2xHW644M81",
-	"z25u6uPbo1jDpgT0mPPpCYSZuyLi+yzKoYtev6KjKV45Twhrrx1NA9vv+QIo4jv9zOCkeJ7ScMJpog0t",
-	"GEKtQ/tSW/3pB3nH9t3G4zfy3aOQVEiM+jZKSf/0og1y9PGXZKLi1f2qrmooVpTNBAcJFUfa24W9+FSL",
-	"cs0dulIV29JHxQxXbOEE0RVtv2DaSHUoW/Trt2MkXDsxCDmDGSZ4Ddut0PMC/vCQYr/v9S6oz7dm3pFm",
-	"E4YGrOXpkIflyEB7dhEE/yvz5KiUpJEAKuxoKBiXUJwoudQemqhZlGP/N5NegJADDl1sWMPTXl7QjV2C",
-	"n3gcKcYuCr7OJaF6rgG5DTMIzaop7BCFxt5KG0imdhC2Jp0eBY6Bbx2WQCoH+OhoYs0a2Sh8nwGsKnwT",
-	"LNoUkgAyCMDK2TsHK4r23N/5WEkLN/gjZPqNtqt8ZLGVz7crUebMz/Ocug6otuPE2rRfqMhGWpsw/ONZ",
-	"HWj5CrF4jLIvHB3d+o2Ne2sUpSoCPDKHwQhmMCEaMqKSLKWabxIjtS6lXfI5W52kOS0KJmasJ2x45p/5",
-	"jH80bgE5TIEeRnctNASG8FB4qgmt7J3F2BmlAlwhPWfWuGhyzSanlcmFY+mP2r6t1zdUGaSzi+R75I1m",
-	"6PWqKe4RMrQ4Oma5vwubFyhU1vXFt2cOLZxiqbQ7vh+SByhYaur7pKaZcmxBTm2btcqVaasRhdlGWvwL",
-	"/y3fx1nnlw5WJ3E1fL7EadfTD9zzrtPvjTBMXaIDP8aC1eM/nhU7FzVGKBxIUXAXpGt/koSKemjHt+X4",
-	"e7ANoHPBclZMO4sqwvmRSsXIkvFZrrGOaLJK1m56P/o0B5Zc+IwEVzWMVlJXsSG1B+iWj689I59Esaon",
-	"wzqdnJe6QUOHWD0KqkW5If+W2n+f0GUDcDlcf5Y5L1iTv8GedUu6+vdt+2EvMyCHUZuW7ATdnEvFNIq/",
-	"UxTNiihN6ATbkaD8ago1v96oGglVMV1VN34Ld17//AYescurW15xNtBVZySht+HXffpX3e5rv+Eo1Y9D",
-	"6zpWfiB3TGYwRwFgcAYvAR1xpFyWJxuM1JuAX//z/POPhJIFFXzKoIkYbxlETpEToOCCQU+lc2vmHPGi",
-	"oUipzKWROgkljViyYn+NlYnnmU5CyLJRy+bgC5WvZALoxYRolipmtCseNR1mTpaOQvtbKSRb5rKoNcee",
-	"ehsFZWey5KyHqv61fdM1wXxTsMnhy9oJkzBiCMcxhyNaxlkakCqhzeWBjJkrEXOpcqhSYL4zAkJrE0bY",
-	"ojSrthVc25etJYGt5Xrf5+Ke5SydswzFzqyNkfb/otUCIRY6rmejuRRq7RpYhtZbW2N5den4zvU1VMEJ",
-	"iBav0/q+rZjWaMSBmx7cxAT/WSMPk8kqtLbbN4Fm177y3vdcm7/pihavcfqdanwDVt/+bRG/HrHmqf7e",
-	"iKVPVw0hx7H0lX1NfxAC1ENruciaEm3Um0VVIah76dQfV8jWC+x+5S9q0ISxM3uOp88DXwNggQ1EP1Ku",
-	"0qqgqpVUr4W4hduLHOIphhIyO9mP+L1TWRTWxwADgi7ZlBeFCzx0oM83MKPaGVTujQV13L1xSZfOTY66",
-	"M6xeRqLTpUvvMqJ7if4zbJZitc4AubZDZDrfBcHm0j44VhLJjn0E/BqYt6/3paCrSPlZOCoRCcelrxH6",
-	"2HnyPJ3DMWqNQMYXTLiUagv2iq5K7IQYYEE31PAUaUeW0pownpGcFndMNymzPR8ABHUwFJPTIhg2IsWN",
-	"sM+klbFeQ0Ls8Y0wD1A3wwVrhFig03zKJ4ppaKFBJoEbcSvk8rfF4tZqJC20bCKiYW0yt2MbXgJPOC2K",
-	"RvG9+2Cs1t+5UesS/2rEfi03w5FattzszVxEe+9WfbH0gnQESdBfGIkkFdhsKlVPkVKlVoSilodsttUi",
-	"LqxCdoabloyVAxQZUz6rFJ79EN2Eamdq3N1aG1baX2EzYajPc+RO8Fsjb4RT8KdwmKd54nefZ3Tyzb2U",
-	"ZIouAceKCncW4g9nM2DHyKnInpFTktq7TU4hK5/XuwkbsCnRXMzsDYgZQHPdWY2XGJsbRYHt2MdSX/iu",
-	"rlPR/jJWLfGGeuDSdKkfYjP1WFUmAOX/9rQyuVT8P+HbfySvGVVM3T4j5wY6TtFRNBqQFexPEpfktj/z",
-	"7ICtMDdX9g3GKgiwYx8Frga/qmO5QegjwyLgJC70jS/QlQsxiqbsZAmUTn0tKlf2uWvH/DTaRmnM0tFY",
-	"4nCwYuUAdUJSWmkXZAR0Xu3bVtaqV2m6JrEdhHXfa/SD2U33ZUrdjcD3mPcRkOeFjNmk9DEyMN5VDbZn",
-	"/Opvak9XCxIQXOBDjwnwC95o54vKy7jzdppPFYlrKVTpwIiEEhytb88PohL+pGS53zqOzHnA75ggVRmR",
-	"9wCltkZ6UKt5V/p0P9mMXZV/GH2z3hkM1kTdNQEvtt1ctDISODm+ueMZkPV8F6wE6598YP/9MBriEwya",
-	"MdFQEueUAA9Aq55sGKhNGoItjoCDWajHojWHLwo+jMKcFVIHW9ypGIMEbFeefW1ENv6vwceMS/82ooNp",
-	"/4oqrqVYi3NXYtjHRB78x+RjclocxceE1W7foLV8o+xSGC0EwwCiACJ5kq7VlOL61Xt2sGN+v9Uc35s6",
-	"mGStS1WPOCTK52nVh31yVqFAP3P2/ZyOnBZnh6+GO6CKnJLSridmzuuhoSB3HX2tXWeGfal99uAByJaO",
-	"u3QNGEPFdFWYmO5OYxmtk1zIGeHDKzlTvrKmfTHf2t9/lxYAvvwbtgG/QA6r3Q4gu1qnIai4mJ2gBvfl",
-	"SZrZrVeuEoxMGLaZOZowTMgoRjPHFLZBaCHV/JM9gqrxqHNw8KMUQOPUFyDJTriKaJYCbtJO1AGvqx2M",
-	"Atd46IKEz3wl8fy2sQzT5klyr8W6wkTpV3J5Q/VKpcpiIpkZspDaEC3JgopVNNVswdhJ1qh6tnW1q8P+",
-	"F8YKOAanTKSMzGQNyNWoHEDjUxZUDED4WFMWbNAe18Rhbbmm3LCdDr8PNGOn1naOePzd0yC+jG4QUWO7",
-	"DKL9bRSqDTkjlLhGRawCyZxJa7GJlVhQNWfZSV2N3IWAHUgMg7Vd0JU9+go2NfZgfdVSVhmaAjX0p7n2",
-	"2rYWV5r9zb0LVuqOowZ+jgsvlQMfjuvf2NfSvnmmxdAN+9UIzeHwLYFstgmriHU+CJi+7mnXpZVLqvMT",
-	"DFX3AQWwdH5NdT7SQtqhR6qsfMjpdE2VcPSykQ4mnypYUoVkVpslVnEK3bAfHYxAQtKCUcEcqaiqdE7o",
-	"TLG1piOqWEMd+m5bEI50mvB4opH30p+XUaftOgOsIKOmu5co9M412ynJvdfKfXU5biuQ9RS3k1Z3hnsv",
-	"wYwdtDmEfp06abUw7AehdRLsH0qdoobavCM7oi2ysjk9+F39EOryVgKAA1QovwrUrwpbkjYBitpt1GBs",
-	"9iBadb/Q7JjXowccTg9xbmoQ0njXbkAurRvIwQOJoXVvAM0MDFVr5Ngrmv0jwM9AlalU8eTHJ45EBaTt",
-	"/mCLhwubfdPKoHa7amyY1dfC1zEZV4u93aXWwDpvdsBD91T4a/C9t//21E2q6ZQVq0BxlGAvwAQ7BhrD",
-	"IH1+2ziaLusghTaK8lnuKMPdlz3VxDBm8sZwcIts/yIrlQX03YVMKAZiWdaodjH1t8ulQNwVA9AAjU+v",
-	"RMsc2LtK5qyEtouCT9krWGs7vs6pKpmw/1lSDox9zZWw694mg4IjNoF9jYQU9i8D93Zg3DEcWo7ldNoY",
-	"EnqY2oZs9Ia7Joy6l3hC03nztbBFeHuUTrbbmunWXsMzicM6FIgV3hqxj9FN4cl5t6Z4q6S8c5r3u+QC",
-	"uZz9JbQgJufpXDCtA1PbTDK9PjiO0TK42yf21osQnowspYRmbUwZUS3FmlZBOU3SCVgNSC8Bw6v+agjF",
-	"Y4S/wYIjRbEC00Io0seGid7LWcs0H6hhkEnCgQuAhIbGIqS4I9aiubL0WknZlCksVmvf4A6gx2iAwQl/",
-	"d8nUHbd/9es//38AAAD//w==",
+	"7P1rsxu3tS6M/hUUz67y3udQ09OK7Z1In2TZTpTYlkpTWTpvLWdzgd2DbJhNoAOgJ8Ws8n9/C2MAfSPQ",
+	"lzkpJWsvf0gsiX1BAwMD4/o8/7nK1LFSEqQ1q2f/uaq45kewoPFvr3L3/0Kunq0qbovVeiX5EVbPViJf",
+	"rVca/l4LDfnqmdU1rFcmK+DI3R07pY/crp6t6hqvtOfK3WWsFnK/+vXX9erV7kdus8JdnIPJtKisUO49",
+	"7wpg96CNUJLZglt24oZBLizka8YNE9aw797x/c1qTQMrgOeg26G92j2hR48NsOLWgna3/5+fV/9+++QP",
+	"f/vPL9Z/+PXn1f+IjvYvcL4c6ctCGZBse2a2AGZA5qDZTmlmC2GYkuD+IPdrZuqscEPn7K9/ffXtDXvB",
+	"NFh9ZidhC7qXH4Ed4MyO/ADuE5mSGaS/MIdjpSzI7PzEjWzsQ4/8ww8g97ZYPfvi9na9OgoZ/v772Jf+",
+	"II7CNov+9xr0uX1xiT92H5/DjtelDQ/nH8SxPq6efeVfRX/7onmRkBb2oPFNP/IcXuws6LgM/Ae3/0EC",
+	"QLOr70GzPb8HZhU7BcE48hzYL7WxbAs7pcHNHd3ys8RZ3YLMihv2yjJhWFVbxt0r8cFrVqgTuMeWSu4Z",
+	"CFuAxqcqiWJ24uebnyXdKhWruLZM7ejlblBuxYRhBZQ5s+rmZ5laMPepT+hbo7sk5xaeWHGEqPC9xmnh",
+	"ZVQIXxgUORyToPkYEzBhGJfmBBpyJ5Hut53QBidzjU/BCSm4YVnB5R5yZsQyWXy47N1BpsFefuN793Fc",
+	"Mp7nGoxhIHPDhFcPqgJpmFFHwN1G0qGarxC2GXpfgxl62cy98/v+8J/exsb/njstdTn+P6kTiRjfKyeg",
+	"QXDdhAPJ7Alv7Qixu8aAtEF0Z8hfaoloWE/uIFMyNwkJVPW2dOLXbuEvfv/lbW8bt98s6+MWd/GvNH1g",
+	"7DcqF4Bnxjclz+EblaOwZkpakLimvKpKkXE3J5//YtzE/GdnJP9Dw271bPX/+bw9jj6nX83n+MRXsqpt",
+	"+8p2xX5dr97y7PC9KK/71vDQ1DvBCg1HkPa6b20em3jvHT9d9YV3/JSeWvwXUylpaG3faLUt4Tjy8oqu",
+	"+P8tG0R4Lo4hsvmFYSet3FmKO2bNuMz9PlAsVze4/fzD3LteZBlUlssMcHx5LkiFvtGqAm1RUne8NDB8",
+	"209OUbqHV9yYk9K523CcSTgxI/byiZDPWQk7y1Rt126fCsMsP4B02vRUKPd3dyHkTEi3I6vOG//T78iJ",
+	"uQBtlHQDWf26XoVxTN4VrnMz4bep2v4CmXVPeZFlqqbFig8oMufOgHGfgqrWnSQ3l6cTje8AZ3yYsHA0",
+	"cwZ6gPOqHSbXmuPfKyFjYwE8lzl78+onnF6wpPzdnwtVdYa1VaoELlcotpm6B33eZCqnT73UyUcuz4xr",
+	"wBXtPKZrpbQb4t9psi4e3ZkD+oS/xRYgvxcZxIdhFStUmaPY7WuRAyr3k9KHSwEqeGnj9pLa3gtVo9HC",
+	"Tqouc1bU2uLBuFX5OT5LFj7g4y6W1apKZO4XkE71//tqB24zrVfGqsr9pwRn11e1cUcqSPcXU1eV0tZP",
+	"CM6MsSo7dCakc1h2J5be5oezpo+MzuIRZH4MWmf+rg46xCpmrJtmIRlnWp2YkMYCz2/Ya1meGWdZbdFs",
+	"OLpj2BbO6GAy6ATOpLJwuSjb88Ba+Pp23fUw/v3//Pzzh9vbn3/WP/8s//b//R+xfQS7nZu7ic3zHV31",
+	"63rlRjJ4Kxrdl69NvFC5XbUxVemkXU9u27vmQtyokNGnN+bCH/7whz+Mm/zr1cNeduJlOXXDe3dNXPPp",
+	"rdLfi4jqK3HaNsfj5X76XqsjbkIhpfPpSmcJO+lx/wYSDwX3R1to4Hl7IjCxcyLCjsBNrSF3onJpYvWN",
+	"qPXqw5O9euL/0d9549fULXRt/Rgf+yTDSU1fiIKBq72i4hqu9Kx70LnIJrfEv/nLUFKMk+nrvN4/TO12",
+	"nTlrVOdAgfkZ7A6hWbnOrPSe2n6hX5q/pcT3rlQR+bWFyA4SjImK8AvjVN2xuo4Q2lpLyDc57CNv2nOn",
+	"RXFDqNo511tnr5s573XzXHDbPWjcXlqtV1khqor85UK4mdNiX9jpowQft+5PTm/80Vmu85iGaOyZWYYN",
+	"PuStOsUsG+nP2cixZBXj5oBO/H+Q+/cfwS+05B3SadSbTiHt119OGyw07uQXu8FefDTfqjo6VnVkTaCB",
+	"/NMcY1zqOYNjZc9+0FKhHx41Fr0DHzdgJFhn8zRevrAscyfvTqtj/Gl2bhBlvRJ579rU/LXiOJBx9MWd",
+	"CYSWMKp6a9iuLkvmLKLo+E6Fij3JmRPrZiqNVQrtEScASsLNakrCMaCKQu5esA4ST+sWXesTP6MLHVns",
+	"BVOIu3ozmMh4fDdcHLyLS2vnQwVZNFbiJCHnZ+9anbjEsAjPDn11wm10jJUWGWy4OUA+5wxAQzcywMGM",
+	"N1/e+y68F1ciNunfcFtcznfmTg+KeI6pkpf+skvBTc13KaymV8z45qP7hiVLn1zHWlpRzn9ObWKuGMqm",
+	"W2tToNvsY3axvXmOjiL4x+EI2SuF/ojVXEh02KqSZzB9eODc+sUNS9XMbTtv4bv9B/kB0PhSsvDCHCad",
+	"loFXgdPSM7Kf3k6Z2B0B63gGX95GFiOHqjF/H2sf5IKSRsnHNZ/wdS+k+NXt0jcdQO+m3/K7Xtzy5qul",
+	"bxnxDV5rtHTCF1N8SKta5sxqfr6Kye+328Cj7MSfv1jsX55EnvigH4Lz4k6g635KPH7S2VnNNHfEsS9N",
+	"7Yqvw46IbjHoaQAu3ON17dw3jEMUABHjsT/6rLY332BYo/nXJ+JYebccswfPVpnSFj7PlIbPMwyaunfL",
+	"rPi2jkR3XoccIKUqODP8hGeaaSP9hjnjkLmXXwQWeJayGimYsQW0wZ5RYkuiS0/WN1NyjRqVzHIcB93m",
+	"flA6uKhtMgFVJBonaLmHmTxi3JAcF7fD6LaIKl2vSMnGAnjaDcEnok7uaDeFOvVew52fs8Jn4MkO+R4w",
+	"nEaJ3ALAqdsQhNK1dMbOemVF6f6z5/U+MSZnSsYOHcqqnJS2RSfYY9EOpeV4TnMj1VblZ4YJpeDXU0LG",
+	"piKP3Me+w8fVcodpUxpzXpdl+LSzk2quUXepe5Q9vsf/1PIg1UlGP8pGvYkH2KiD/UkL2HzBGuWvnUP/",
+	"4vj2k1lxxyPuxDYYnpMJHjxH6lQ0Gl0Oac0a1+iojGU4Lre5MIOJ6a85flqzXSN+WslNIrzqfmFanYxT",
+	"+G5eS7Wf/cof1P47aXU06I0bTMj9ppmpi/VuLhERg/m1O3/CFc0ur7EY4TRQ4inr0dDKTaSJcPS6FnI/",
+	"3yl+h9ffWS7zy48fBlH4aUUi0L7HL0lU5uIuzRbuoQyRihnG8FZdLWKVcb0V09L+0l/W3hE9l/1lPrhI",
+	"umnndDRaHFZU8fM5biwutrMyxZ1ATX6LvwzvkGTbTt8TLry0HAeyfQ9kbVlRmWtYVjvgttax8yCcqlI5",
+	"hxP3ONvCWcmczmh8vgmJR/RPj2iBmZ4WiGfXIqGB87Tb6c2llFcxVCQ70FrVkU/70dkDzrgzFqCMH1p7",
+	"LSQqF16Wr3erZ/8+voR/xMt//dt63JY8FfhCfL5S9xBXrVtlLcbbSc2XwO/BUIqGbrs0jHYltxuQqt4X",
+	"m52KVBC9ku5sz02ITfXGE7UT1E6U8Y34ItPKGF9xoXdrjEgxZ6E4G8z9d80qLjQeDWRGOSkpQOwLS9sX",
+	"s05C7m9YM0NCslIYa/DawfAuA49zIhkDeRj+XYt8fx1NN5DT5sHri3WJye1eq7qKSAKALXxijh9AM7zu",
+	"pqvR/hBVaB3vd1+XJdhN17MdbAVvwEVViVsDw2pT89KX8QFDK+1m9UzWZblU2fjRjI2D4VCvodn8y0zB",
+	"q8kD6I947R1e+ut6VXB/osfsdmEZ/u4XonFAny5PcRZKHeIphGZThBAymtwFN0wDdwr4OUpFdnBrIn0F",
+	"m2nL21r/xjIN2UFJ01QszNg5ODAyt5PlB+4QcNdh4BtHpXY7HBmUBlj4NnQq/FFCI4F8WDzRUbszo3sH",
+	"qGzQc2ML+1cDgxjJYI+JCrOYKdthmcgd+WFS1H501+C1Hza6Os4NUDpzFvKNkvETw3mRYb3RpZ1l5Uou",
+	"ShNL5n2ciEskQ//0dlGKviqUVZtYPmKwYZpEkVQMb7oIlidDsqjgRpLgjcQ8Z7fDY+qxAoTO/pVsb4z8",
+	"J8w6t2UrLuJaX/jARKGqzwxTJ8mOSsK50fnN6fPF7e1UPeR6hUdXdDr/pE5sx3VzvBmBUaBSneigUULa",
+	"q9i4GisI83mFhrnP/09d/S3P1R1YXym4XpmC6wok5BsKZF1+7x1d4by4brCrVHu2hT2XvZP9i8TEdotH",
+	"CuCxUnGlbIF+kUGLQeaMmwOc4vrWFKou81jJ+QsWfmNbKITMGfCsYBYfj3XvZAFuhYXEs50jl5XANZfZ",
+	"tcTalMpGzuY798/Miy4ellQpzw/A6ooVgAXTOZNKGOjN9JeTE22dIXb5yovd33nk9DMLrU78xM9x74Qi",
+	"klwfIGfbM8qJOknQax/kxNsl4z6ecTn3vmEkFuZru0WmkuX5qn1QkwbCQ24Ykg4xg25wmqZt3Yk/dCye",
+	"jp69tFI753s4pFpvrvXEgzAEg82fMJG92PXFG9erZ+Z0POFkaOUl1/DYeJ5zfjbOXYp6wfhrIfbFZq5h",
+	"gHeU6rTshqgBbjU0sTyy+bH6ADN73q7I67J0x16vsMH9gJM407iseGw3kXEdijOZm8OSCwk5xTdP/IyF",
+	"IUzDEfLzmmUF8AoM7WrDd+6Py8Keb7gt7ixUMdfQS9Ckean3ILPuHd44Gbvpe6Uh46Z7argzYYN1Pq1U",
+	"dNO83BQLhuIuXzSOWHa/zXCEuWhkpyd1faFdh56Siw/rin5yh9Fp+oBS1oxLpxadG7JukxJKM8OFr1jH",
+	"r7phIazVVihiiIskGNWu+xvaj5G61t9Cqf+cUOqnDor+awcOP3K06Lf4zL96fOa/W/jjv16g4jdH/iM4",
+	"8r+55Vdxy3/zoKc96HjmcbHv2yjqpMn7k9c1S+ogr9BdleqWmtKb0ccNJ8s9O/nBb/geHttZ0LjT89oK",
+	"mtPaW7pYulLx/Zza8mTDwDduD3eLmkymNNVmcez+2yoMUfjOrSbMsfINXJ1NPqcMD9+2tBDvJS9B5ly/",
+	"aNsM+tMefPGJMih3VWwOwvPvLLeRRe2UVc+O1vtmh7nx+l+jo2pcpbbgLIR5rKr3BRYq17zExdL51AKQ",
+	"6xgeO3cRyI2mZdBwhwWXl/0GXoHNa6hp+hYior/ltliwg7jvYxo+pamxvkwyYY1Zrfcgl4Za2vBZ5JUU",
+	"jou+UxlvJnMNbAtU2mYttXDNevMf8eGJJiQssJ8/Z++5KSZrtvwENg9vv29Nix1WKrqfEGEk0c4swSOQ",
+	"eBQgbGlWFZBOOwmZqxOuUSRu0elUiZSbYH2s8wPcWe8bgNuWK19cW4TXz0otUq3HlSxgrdRcTyHRvz1s",
+	"r6a2anxueh3yy+0ab4Zyk3gQoQu2qTrsYMZMHzT45OhY2gaGYauS5dkh6gf7aqyz770FyzjLFMfOIbfY",
+	"oQhI7PyF0RKggmtTJB+PzUhaYm1Y/3nCsKMo85t021kknw+V2eT9ftyOsZesG6u4jhmzr3fsxBHWSOHG",
+	"UTvmi+yfs1ssBzWQMwnczvS4jeKHTWJwoYlnTjrFG5L+cWH8Ya7XzaI2nTSdmUlJhw6wHsNgJSbg0Ny/",
+	"0kbca94/V+FDBmUJWBDvm4wqhWkbDTjEWLX2kedXGs8RuLzao3JxtYdVWtV5KkZnqcvR+VKImYLFc7e9",
+	"Ey3i7Qxr15xauZZ6BXO1dvf8o9TThY9tVzy8qrtwjWSFBQgCG904bQw6CLNU0g1UCqvJzjOliIJ1uLuP",
+	"FdexE2JRU2hWTwY0XlIcQ8POqay4NkbkF9/lokOZZVD/W3hOQciulW3A2lRPsv9tsv7dXzbSG5ol+m9p",
+	"9oRR8i1hZS10gOdPWyXkAiAeIX1o8hVd/iX6w/4vX1xuwloKO/nUv+JFw1nKsPMFhxeeE5+pTgn5oBpJ",
+	"lTnkpD1ssOI+w8DVcyaxO8c9Lg671DQEX/QAnXhoPF37cE8T2sZc2hnQa8MSQNRkW+08Koxkh67ky5hT",
+	"PE7zvkXjO7FcZVbp+O2ZkjuRg0wBBp2gLBtLtclFx7ZbQr3uSmr4iMHssVKpwxN1j1iW2Aro/tltL2NF",
+	"WTJdx99WCBud4ULYDjqf8z8vZtq9sQs0eDkjpdiBT7o+nZv5d7dg0vZp5Gg6KbJeNQDBc5Ijgyl/tgV7",
+	"ApCsVCeq5Bb7uakKfGvsje+VyinnyH30cgtcd2KwoeBg5ouOsKThGy/e4ARv2lz1Q+4Oyfk5lQ9Y8lLC",
+	"PZSxYChaqM5i/R3L+GEeTkm/hiAu3HiB9PGfpzdf+Vn1WYD+KL5gePXMN4ewT4OJJfAEPSktuw19vsHP",
+	"u7/U/Bc7VemXxdvQnXKpTfhAzJzETJ6AaxQXiLocCIaU71ELi13rO6OzUc/KsV20gFlq/+wg4zSr2RtP",
+	"X7qa7RAT1rT4exXZCV50havdzH1lMtBGPXW99keNV7HrpvWzwP9HkYgffFUIUfYOrpyL8pwuSicMPILG",
+	"Jehg5/1xlqfq5JbFnV+qKtpJ4py0SJEFfoNTq0XA1nN+HAazDlAlMB2sJslIWHo+em31maB+ndGKMNCE",
+	"p2rwH1ok4OERkog+0LT6D1mPRL1xBh6HmnK2AzWdxp5JuP3x5AziUNDToyOvl5qZW1hQx/ENxKo4UHWV",
+	"Tgqo/zTgGFKdTcFl/gTBag0/tZ1Q66ayTgKne0ohAas/ehVIw2R+aQMOGzkDaBuav9d8AJYUA6GYyP5u",
+	"NT9AwP4aJA5DzZ5xwt0CVPPTZ8ErwbudJtyeEQmxBS4/clnzEm+Nb9B06xL2+bpvonfmCqiSa68wuVen",
+	"TJRUknE5KEYuNGRzGjy/bS5EqB9hNwEacrZ83fkbEjJWqDI3bRmXj91ivAHbB9n/RLHg2YH69CjxmhWq",
+	"+l9dwfPtIxVIsknxgdhB395wQyVSeHT4NMvMT8DCtIvxv+6KLAVHgkQ5bx9xHaradsZiVXfMTQ6JVSWX",
+	"XpTcEIUU03WT39NVv5KkzP+Y793V6bItqlrNaieOYFqBHEKpjNbY3SZA42fX41jQgkdszReSUVnk5+Ga",
+	"YbnU1zGAnKOwoBPKp9YyKB/31aR6rOYYi+DYMPpYHXRUwthaL5C4H8MdUwuFsKzocOjzDb0r7Ou5b6Lt",
+	"PfIeznD+0Nl1+8g00HEZl7jbEJAfMZ+8vDSdcyeRg/YDi+fKQCJBRFO/wXX+LGQBslKZBnAE9xlWR5hK",
+	"IxsDquKw73u5io4e9uioH01tgcxJM5Giog5o1GUJVXXyADKFqkj3B4wPyhNaVeY3DTRrAufHyXpjpTux",
+	"VbvdZOXrI3dlCxWbwl8uxQG6X+pB8JYhy/LT3CAkAu5ttueRk72P4612O1wU4cPY7lhvKAYCYUcCXnkA",
+	"0fkxT+c0wFM4cdwmeR60Fq4L2uUB92myCvqrR4nCJdgHRU0btd01MC4APJuv64NG+UMvYQD/6NM3S0HX",
+	"ZoMcXqEyKeNH2DhDZQz5HIGcQuQxnDnp8OP8gPFS1OkdQL45bo4i0Zjrfm9Ze7g4Qs7QUZmP1XYbkXyy",
+	"eXykEwM5w5z7aDV55lHiF2y/xXruF7VNVhz8ora9duWdU+fujEIEcsOsyA5e0WDt3qySgzYAeLHbM4KX",
+	"4GXZmovudSf3x4x6q30M1pIimDJWLktmb26/iFUuK2Emi6J/wos+Eob5zHO6BRhPGegEphZ3L26GJ1sg",
+	"QVqnTjl3yPmppqiNW3p/nOwoD7DowNNq/oHneV8ioulZHugs0MDL8sysUocJafjd17dT2+XToL1fppg6",
+	"6bhQdtg8PXFKvIXM44c+rvvpuniaD3K1F2rzoWs+y7IdHgIzZuahrum0Q3rlyqsJX/Xh/mikKIR+TEMk",
+	"t/qdl2WjOtQebYJEOoN0/8wEUte7nYXJ0bqj85zQrls5x5lcenxch8EioluBl5sxS6ehh/CqdW7mCrJN",
+	"5UZstTpAIsLnbJVn5O0hAQ9ei0p5TUgzp6F1Nf/t4RiYc/WDZnXa31nKwTD3MOj7P1ctx+k4KP1d23dY",
+	"vKw32m6uC+MlsZPCmnVwfctz9YbrxbUkgQaqY21Mt/iIY7wbbYF/+/UjWmiH5az9eaVPSs3RXawMfZmX",
+	"V4tyEk3lznchA9dmtGusbRELnniXM4Mcu6aXTIOxk5b5Y1qTD2LQ1GGdJ4otP2U0Z51AyXrXfEfFhaZy",
+	"+XVTh4XMhaHZSmimdA76OSWF3JuQ0stYrqnlyvrgKnZ66VCDPStj+Rc3PNwWMXBX7OdP9IXi7gxLErrl",
+	"w7o8KpQ7GSELNb2zvrDZ973SrQ4fZb9mcsGDBS/fYj1+/8kxIMExi+tKs2L4aazn+cjPbK888tes77sD",
+	"+1oGFNshVCIYG40yG+shKE3jwLujtwSupR0yk3RU5oPwaNwREe30pkJaReYB0uLczEAnSBVm457veUot",
+	"6E3TNoQT4ldhRLXOQ7AYKN/f9OkAAuc3nfRfQyd9uu0Z33LnH7k+JArGAjS5cxqwOQe5k7AfBP8t5+d1",
+	"4Bhihp/WITMWbFrCoUXb1bMhZrU1rEDGbaSJ3teaAoWPMabGeYG2tZaRkri37uMoZOqMY7bV6iQJ8eak",
+	"tIG4Ns2pCHeSNKgNT1yaO34/T4C7/0UQvPnVXP5Z1ZUjHqw6pYojFyTK+Ck91OCcnEcXi/r/w7XorTJe",
+	"ljPA2HKsnfRHFX5OdEvAvcjgIYfQUiLeWA1WdESNxlpc4x+87TbM2tEbT2MCXgI3H13pHdXHfwfa/tFj",
+	"8D0egQ2QDHoL3FL/0EcbjnNA4qMJYRnbqf+gMeW5+Yhjuox1WyK2aUSgXajOdLafEpfVTpA5WCxaVM6n",
+	"1soYCiXOps75thMMWda3/10Tt24a7bg5I8ChPo60rbtbnWK5K1S1cL+ZQlXzFOEwb+1vjE3o9zzWmMjl",
+	"voQlgVbeqII0/k/b6Z874z0nOroKNS4RMjNPodMUwSFGQ1NnEp1NtdsgpkqkNsLrcCH3DIvSG94gOj2p",
+	"m2FuKDKARMyZkET1azOpPcyJ5gPaaYwvVA7jLgXIvHEoQq85P7NS+DLTpgqPCMRzzRFODyO2XOZc5yyH",
+	"e4Gc+MgSIDCd6FYqwmbg9rB77LKsirvLqkX3mFKdlr8J71r0puGmGbx2+Mj1xRQMPy++inXZ0xqZ5hlV",
+	"35dKGVS+AhmCEJZVtrSy5P/W8U2Aj329u9zIu/C+0bwUXtRhWx7iGVWF5oZq2LvVy9F2DuweiD6lUz5a",
+	"NAVtl50hKYAf+hQ/yOY90UkWUOYtUMNgRtyPUfswifk6h2+THusfgrckR/ZGq20Jx0jnBFgu4oZ4atSJ",
+	"UfgnxYdQwvd+L7Ri+AuRZ2XmPi5fAqlAEtaFrwngnlSZGOmVJO44KgPEwjMSAAS/9xUjFy2P8TAtdqA6",
+	"rUQm+hmwe8ca9wbi9h8e9CdP4AYs4536G12XvaPIFET+n5X8iI/R3G81z9K2E5TfOEixoyYfCcTwLPby",
+	"idrtotP1kJam88ZzGD+MeAe/rNuEdMK+rvDcuCQEH7IxpDzyTiHyHOFkTaFOlB6COebU9yGNtMyW+l5o",
+	"Y5eTjQaPcYxq0FMUzorc/Flt36pTg0vXxm4CpNxHaTPGrxhrMMbZSRGHXQ+9dpIOdSFAK0FfXghzg706",
+	"A3E1So7z2IF1EUNn2BEJNBQPwZMQP0x6o/JBBKAt7IVswENnyeJrZ3rhyseb2UYIZR/G2xoLpaTqr4Rl",
+	"7uyN4WF0Ds2LfAX0gMy6/XTK8jJetoCFbQ3GVMbnIpjXMlcyYi+/CeVs9DRCX8Dz6gx2LuC+t+cJ/B7n",
+	"qYUTJPnuwei3mIMpVMJLdH0//u7ctEIX1xK983xf1h4eA481XsWP9YAvfmmt2SEwacUzuGG9JvQd7zSe",
+	"A9flGQOyJbcRhwF/n9+DWPq+5ZlXiwPMf/pgTWlkzUP8u6OT7Iu8wiz7HpAuYYHm2y2Q1Q5wQCkp81ln",
+	"p3v24pNT1TJ/QCghAsn7+wtoyRktnbFJ+iMS287nFUTrcRPb/C9YpdVec98+WJXYmsuQOTfRvBDHFruk",
+	"Wy8FrtaeNtme620J+TTZeqA3JO50j1HWfEByNt4CD+bzAH5xPrxyavbg73VA3ZjRrot4GHHMC24Q6aI8",
+	"M6T19XXoVII1H3+1Gc965eN67oXRmdGDxOP37/64Wq9evPtmtV796RX998W7b96u1qt3L91Pr3/67v2L",
+	"/2e1Xr18/dOrly9+mAcK+UevkZdCQv6xoX+MeinTkIbOom06LiJNFLWb/H5icfIUBZlDvlnSzI2YX2l6",
+	"YAvGl+YZT3JNFsuaocmS2wJ1eoMpf7nnRnoa3oWAW+P5WeVxtebVAE5ZLzPTQsc+S/HHyC1FIydoDFrF",
+	"coUM3TinWEi0zHSaD6rdJCYWConleg/XqkhuKlMWwH++A2Mhj318pywlRrtynvf89xEc0EEdidvX67bH",
+	"q1nu7uzQG7sy3607wbiUx9jbnle9pfBC2Nn3cZ0YFMdjSyS/SDW+dWZvQc9VS8OaKCvGxtBAU+JbwD01",
+	"PdeYAZ9q0JjAt590OMV0nFPY8XbTd6FK09m4mC3A1nAh14xbZuAeNC+JLrfv/Ty+7r6JNTwdDTUkMMr8",
+	"B9EsjJWXkoB95+lP5gtY0KAp+YoW4T6epOFhJd1LojGP6N7xGzoduaHJfsNjsN4ZSKthrPfVuY0tdtxR",
+	"5HkJIfzeckw/nkhHZhNb+3I7G5HDRSbg0YGZ63XFDKPi4RvXnWnvvnBk8UouIyZgWarTFRkTH2gLcl2K",
+	"GAEFciAFahF+dG48gKXKI3UlYO6jN97jBo/7lfGt8pggqKA6CMQePOfm45siTqFfDzv15K28BdP3PkZs",
+	"PmwO6NgX3RGv+4LmJ70jLn5ErSikBTnVMXjN0OqjrfGrm6GxmIJtK6TXTPMAkyk7itUHCLH3+NhPdHYc",
+	"n1H0Ao7viatFp86By8DkqCk6YB5E2R6zaf2bu2J1TIHstpv8cZBh4zWS15QydIHjlSaPFsDpeseu8fho",
+	"KOblHuUra8hvH4MH/jje3JzIuHd0+h1nHfO0K5KdaHdHenqOl3epvKEVHC0SgLQw39k5PWb9ef2Oal24",
+	"OWC4I9QHIwgPgr2kktXzw0CjBA9Inhq6JLNCGZjHD38NOA/3fVEAKn+qeKXok+9e8AgjMeNleQmcmRrs",
+	"I7KkU0b2u+UQ1eM6qYsm9Bi3dKEvkjxSXgz9z0tX4J/ujXa6ReesVwybfcmZc81DRe12aeLSpn35xKWd",
+	"B/o7rfrPCQofv796vVuIExryx5e5jaTQvEtaGuvreli8U5jVkQI/q2kxeM9jUKV6O82b+cJd5AM6V+3m",
+	"wHLTtEOMvRxW4X8JgPHULYHaKt96kgNUMOBfmr1Bh51D7RaMtBEN/56VKotCx393D/oc2n0w30N554ZS",
+	"vA/K3gdnGpT3dltWrls4AjwrNkchazu7rSRecOhMJV88LAzbldwykAjZt1MehrjVnZff7G7YpKpYhDQw",
+	"jT/yCq/yQnrFmo1D1PeupeEif4Y5O0sBTJEVF+wApxbUCdWKQji9aPOfsyQMcdzQw+NcMYvW6khQTolK",
+	"cYDcJNHF3WfhFZ5wjBkh92VILgVw2WWpFf+By3x6jOhFHxYtn/VlkbZr5gnD/l6Tp485MbDeiLoYsRb5",
+	"/noOxzk+LQ0pzFzihivwxNbVwm2eYEVt4pRCStBuo8s9dtSeuJ4f7MLz5K5UdrR26dLNl8P+1khUo9bS",
+	"JMO8bqfNLGp6QFnpiGnggU3VETF6rrGopxTBQZp/puf5+da5oCJ6kPpkW6Cm7x7Snf3RUdlD+RqcKq3O",
+	"8ns2aJ4gY41eiFouNZgHNZEH7rQWxmQyQ3eNlr/1KklNhp/yFppqiMse2dk0ryBzsyjlbHzV0uUPtb6H",
+	"8zS2l7vKjz3W8BSEa9WOLT4FLW99lI1Ue1rXAglfsPpPa3WaWXvSefryCpQ/cRlxkWbauSMRLDnGzgBn",
+	"6p82SEn45tVPM2p/ulWRVaIQ6k9cH5UUWcTeP1alsHV+NTb2gpv5zWtDT6Y7mO6zot+EGaS7rFCq7LUV",
+	"II9Gw3BGVrZTUHUZh1SgB0XShPCBZwk6y6y2hOyIdGFZoUSGSTlKayWM2rosr0U0SF91TTq+a1k59X6P",
+	"4YVrZX2Kc/L09u8SSk4zeDTf2Ju8dlEGIw8tHCQCMfF7lUMMOv5dH6ofPR0nLERHi6ieWzB2zRpAAm82",
+	"Pw5Lclll/1UxEBfW9F/RFVvEe5sogL9gvu1XkrfrkKgq7xYjJflyX+GJ80bDvYBYrifP49591rTRxTz/",
+	"vQ+7XnotSIY4jvQwyy6ncSeS0KZ/xiWBGWica/zK5pP87c1YRzAb2kFcTtxFN/roS2LKny6dPyXd9sYY",
+	"wX7y4Ke+w4UvCt2KMYZTdYpRKhFWM1aufEHcDQXwHDTBzby8+zfGQ09xpKKv6DcmBhvOHamT5dkau9Xw",
+	"EY09wkN/f5jmzkRE17oJ2ly2jiZrZd41ZTLGNhQ7O67b+h2DpIyiRCQwLQyYa3hcVwV//WholCkg/DCd",
+	"iWWoWqSHJVBdV8iINV3TM4lmqH86SSziO+95WSJFg3MoMLHo/5mRx0PkTMLeXAVmfIkXhQsWWYF7YXlY",
+	"gYFZutTbC0pp6HUgaYVwb4I4G7lW5aQT+tZdM+pSIivGJu74dHkzhGRuTSiwT817xLhvGaddfTMLbaNV",
+	"Pzj+cRf0z2obqQ/UwJdWcS9vDpjpSx6k2s5pn/0LXuch4pLNd8TJSv25x2TUDJtQ4poWccPQSfXc/cSh",
+	"5zvWADzgIRc54X7YAo5xfyh9VpZcyoWTuciuoWbjqFGD4DVTIl/LO7xuvEJ+vOK9EdETtbi7xQsTv+5K",
+	"oF/QhPA2mBZzgRbCGT8PywCvTrz6T74H91947xBaYkz1/EhByJDIJ8ml1IYm7MR1w5jkjZeWc8gfHi2I",
+	"hpfYuVS8yRKo8cqnheBtI3EiL3UtlLRvj2jXLrHmDwm9LlZgsxokF1oVD9APETACNAOuiD8QUwKJmf9L",
+	"mMUFhVUhd4fCLYJWri3bni9DDiTl8d3iH0SXuD1DIQ5sdSA+kiHzWGhgbqgrxyBUn05R2ykZY7X9hiBb",
+	"G6LjLSCVcGefKk11z+uAInhZBZCuUxxd9IrHyNZTndsdljuiczuqHEo3cWChLBPcnhWoqhx5Cz+ZPnDo",
+	"VEbDK7QIWhc/mVb7OY2GE/nACfvicsKG0Tj6soSo/yAkJNCUoqUGDcv11hOUka9nycJ3/5PnJUAkDSTT",
+	"cNH3NRgTM4zQWfcz6HP+hot8zQgJR1NtyrLseCliGArfe8+eG8Ylg1xYpf0+jJtyPk4wre7euuM83cY9",
+	"WMGSqMx9Fzb5/n6F2nlKrG88lmMMHLdlvF93aTh0UVHSP5+H5wF8N2BVmY8oa2eEh8vIyFEGZtonS+h0",
+	"Zs6xkBtj+X4BN+mf1fYO77h07bFSz/3WJUkjDrNnbb0gbUBF8Hy6Dv1b9XF7k/aS7ma5R1em/ZkqiH8o",
+	"OvAnIey5hwnkyUW27JKW8EqJ0iYeE2RtnoRdn4jGKnUYdzy86JqWqUkdmFFsx3Ug4Wt4nj0F38zt+9FC",
+	"if1Mc+M6zGK7WUhyQwvY0RuNj+KXfdwrbqz3Zfayj5Egw+yabcEpUALSw5gU92YvFt9jm4CvZqQIR/o8",
+	"myKOnjjeFtDQj/Q5kKY81qZBXQpFzY88If/ZhPEfky1OpKNgZOBHps/jvRLfL89ziiv328u6IYr/K+jO",
+	"r0VcfsWDZzD+UXyl7qn0QCLp6f2m5rUVXc9Q6pO492wglkMmcjA3/yVop/8pjNNTx92Dj7f0ofU2Cmv4",
+	"AslfCSPIWbaE4W2Vyp+35q7zf4Vht03MY/xIerSL9V/Sa5qv9/8F/ZVPRjX6X9Fv+Gcb/B/N6P4YCihi",
+	"Xyd00l2Y16Yk5Mw82nFAX9SiMh0GCBMoINwffkGiraly3V/U9ubOD2heme4vaosT9We1fefDVQsSEhiM",
+	"W7Sz22xAdHNrpAtr+A20sawUEpgpuAbj7exOaG0QcwBpQWZg1u6Mc5oe70ZdwJnl2zK0/3Ye7cTCoP+Y",
+	"qbI+yqHFFgjYr9kH7IN96fZStxwiO1yjaCSJGzBIASBV2y0WChiG1BWcmZIMhZQh94T+/hFJ0rm3W9Cp",
+	"RzIaHhp5tlAquUcwPmGX8qZHuTFCGGTx5z4OOJt6SPpeeVwohJwFMN6fRwtSyWfMWJUdNsfjmuE/4J8a",
+	"RbZm1OR6kY/1+DuE23TDturDMxY04ZqZUll31/9sIJQ+M4T4RM8JzHn/a/2z1Ap7XagoZc8rdx/WNeyE",
+	"3IM2jO8saI84csMsF6VpR33j3lXBM+Yx3NadUQQDak3XuAP35me5U2Xe/WpzELIZa21qXl4Mkmmei9rg",
+	"5VuQuX9SpKaYfntADD2CXykOUArEr+wN55rxhKHL+6SbWJrb0TrWwHfVN3mB6O3Ep9M4gCRTn2B8c6jp",
+	"cK8GcrqHRiYeMrgWAuAjv6jZK5/iXappZv/Ib1oSNieF8ikGFdTaghbTTzQyr14/wavCqfUJXvVwtJOP",
+	"OrA4m3AD9TpmTQZl1EV9d/OJXagfENJIlL5ztIIk3nt4VhxPcDpmLgw7KX0Aqp3ZKT3rkHsYrmBWKgPm",
+	"nxWHUWlUQWxJlDnL6gdDKV+37Yi69kYjiZit2Skd2NSQFoA6IVCOrgrc8xF5QtyjEoGP5ad6SwF6adVV",
+	"XFuaH7JmnAvq1DILvi3XaMpep31iNwJcztEqFnIfALB8t6VVbpBXGUBA0ZwvwEd1P4Eae/b+gPsbYh1i",
+	"BGTN+Imf236Uq8G2qt3OgE0D5rgBWXW9910VsWPUEllsatgrPioVZKx4JuT+Wi+q+NU+36rKjOMIu0sC",
+	"jPAuhiK8DpWLdZmje6sHAErX1o9WlHbBObcUfyNudnTQL3LVA7nw8K5tZ+coVvyf63wPR5D2n9Ag9fj2",
+	"JI+FEWyqvC4bztz1qhI2KwIlzxMJJ+Sks9MNgCaFdPEX0LsX+b2IVcy+K9CWYLu6LDEGs2a/uLnN2fbM",
+	"jsoqTVaH0Fkdoy30P2xOKcvFybcGfnDHP9daANbFsVLJfbdQWDLOtjiB57lVcgB5y3B6wbephTmwgsv8",
+	"M4MA9gQItVW2wPoR+si5r6qnUdLdJP+gqIQT542mZFZvdIK3xxZCzn/tMFhcECsryVYYUVMx2pm9lMjg",
+	"YyOse/tFXLRXNMNKP6AZb63UCeavAPUnRzyQb86UDRT3zhJCHsyQIdxqfoDphrhWn4Uh+e9Yd2YytQJ3",
+	"dYQolZjbxtndREPwhnVGEKfwX6/y2thNpCLlB2E1NecE0PQ5ecgFgFZDNoEGksiPaB0+MzU15rW845Ey",
+	"5rlb1U1tL6cZsYFRWWRcBiLNj8+g82AVgJ9zcR5csrk0acy+ekgfHVKd5Bseg0gqoIwDp71wQiiyA2t4",
+	"jt2lVNR7Ffi0T47XZvmxuhqiSoMpPZC4Fpnd9PBPhfQdnv7vEk7oFhZcVyB7ncMRKIFx7eTRAjofuG7W",
+	"NUx0GHFMPH7gWyjfAlIUL7XEvCWYAAed7nJ5+uUUMa05iIom2ve0314UaLnxN02IlN4dtCLulQTGSw08",
+	"P/e7fX43RQHziPxeOztjEbpgfj6YWc8ZA74z/FL1uN+Ox2kh8jLyoaGEomfGB2xMrKUe6xY+Rg2+GZJW",
+	"TPONZUpnxWbHM6t0MtKAVQGfGUZXs1wZeE51YewLpJLDfwfDjFIS9MwTNDD+dN6++CRNl4P3v+zybetV",
+	"KB9JnQY/iCzQLfbXr2x/uMShvXvz7f8f6yVuFkG1Jc3iy5bvccLKtuc7DNM/fOQTI2hkl0jGY9s6TNUU",
+	"/Qk9LD6SXWymYWc3hdgXm7l7HO8o1WnZDZED9kcIRqGwJuTClT6wWlpR+qPe+bLP2a3PSnuum0Wn8a/e",
+	"Bd7kNSRy33APpRsHXsd8vbdz77g7IQsaByx62VEZO+ttGJ3N+AHy+WE9dEiwEmu++OzgjbslDpKAR//k",
+	"yaL3ILPuHb7Ff6IAk1iRkfFnuryz8xJ3+aI3DJtSaYr8e9vPbCSyJ8vr3lboykxvSVM7iyY3akQ69W2V",
+	"ypkW+8I2BSZanYLsl2q/7tQDGwCsd5GRkt8lNDK1llHSHoRd32pCrGvRPnC+fJdMvIEZ8n1kC90Vzq7x",
+	"No+75DPDSufZBsPZ+cKsrp67o4x29FwPEDVEBBYLa20JA8hNn7ifhwAVdmfEQXWbcs1unVfxu5mPChAE",
+	"8SSjB7HfKf3c+XsBxkqVpVt3ZwM6ZeYkQQOrasus2iNs6DwoLyIr9JKtwdZa0kmL8QCF7JtACMDuP5PB",
+	"PrTbvfnup92vd5izIFAj0G4/qP130uoYDcGRMEG252T/DU2QnzYhqZeu5Bk8Jx3ZuUSLA5gwgetQHYYX",
+	"kxwOCHHTFM44rhR5hNV1dsD3CukrNukdzfLOfcti8qcr8S8k2JJnUZV6krNLUoIE9jU/AhVsXrShPZRN",
+	"Uex9FXoUvMLq2pkC/r7ZoVd86Mb5QN3t5EmU9tFig31DXj2D4a+ZtcESpqWjE9H8VFM7J8v8g9qHHHPI",
+	"UESQKbn3v4ZLdA6HmQYrdAqPDCScIB+nj21BfSqubZdNzt/+UbNan4DTmlPy4AiYWGZOez9R906xceZ0",
+	"uJB7rCRHJb8ONikWk7tl41oYJRtclgWeKenRCYUsWoU7LAcdY8Z3qnOOtkcVK+yCZ1vNs9kK0qLDOvPi",
+	"R6YkW9I23F6JA/LVMY4QnwSNnYP+GgHQxNjTTtwDK2qZa5jP3tAMcgIoduCZ0yFcqn03ujWBYUXwrrOh",
+	"Y3sju2TfVGAusWOnIWODMoxwuckk0300vh7HVMFxNawL07LxXulDUj4iJwTqQp7nkDtHuec8K5lAvFhk",
+	"kcStCPfwVDzr6JEPnjfoOeD0h4SmCb8sGdeJwc3crg/ZGD4IS4AgOGepRMxxYumjB96OizJx1hnLba/z",
+	"6qT0gXqncCbXK7p52lRv9Qw9s8Eb888Zl/uewA2rMcmraDlDcmHav7hjB//QpAoa14P+GdA7oEw49qIh",
+	"6iwEJ4QIHxT9A51c+EdU6IjtjxYUPRVP9lU4SehFQvsfjVX0xwCvWACUAQTXXVFLhV9iCVpiz2t0ZLIS",
+	"uObumpge+EHt3/juuEdF6oITFIOTjjaMdasWUIdyY1nF9zPSwelw34/80BM3q5y3hIvKsVTGZMr37jn7",
+	"XqGvyLeaG3EP8wg58BXLmTh+7ITghyyS0gh73hz2m+PvZkYXRVx3HwaSbdTOnpTKfV2M/2NVnv2fcCGN",
+	"wO1U8qOQtLMk7ck13v/kCJaYvNwKiQz/uRT5E1PrHUfJy9CMe4I971SEBBpvMdaJaJTyS+VQlkkWr6RB",
+	"GZBNL+8xqtYZTJ9P3Yb4hi7IDya8YD1YlObpUZkDXJWHsqx46OINHmGX2+SveLKdCpCMS8I5RkRl7x4I",
+	"bdyZp6oB2+ssKOUUscvl5C7CUCaoZLXbzdYed2IvX+92UbtL7KXZzCOc4QjC/ES0k5MmJMQI4HxzoJMu",
+	"uczNfPeO72fYfSnsXNziNJ7O99Jq9KYzLX0PQTRdygy1RApSCKFlaguhw7ewudKXWFOBPJKc4nmLpXbN",
+	"MezBCHrlPFu4Ye86xQHuDKcCvSbm4FswQ1Dt+vWPqQKkV51R+g965g3by6BCl7g8fPAmOrpHwc72wpjX",
+	"fHCI7yag/4Il/8Aa0WFSt/mKwWxFJTJKkPnex/bJksZkHIYkDLbV7Bph9Pa+sGyv0AW4lCHEH5iE6CaN",
+	"euLnjUc8jUzhefrM82AHxAYUnpb47FB9Fo3Z+IZwfgCzpj6L7Rn/S63FzsFR3hfqRvYHTl0Zg28qSw8i",
+	"10JWX2D1Lihq9epkxtUFl3k5/3Ic5OySyJN3a5dWINBb1jhXnSG239Y8PL6MHyLlIU5VgKZKxVkZ7Hu4",
+	"FtVXKUJOaw70nzOVZw7zIvjgkzjtx7bP63xSdNI6CDBNUbnGHYMm4U6rf4CcchKy2t40T5rrJjgPFJ0E",
+	"JeGcjDJ1AJmP7sKb0QqBIS428GpK37w+SSH32GCIPXlcL7sDPnilWoGeXygRRQimMokOPTaWkVYll4G3",
+	"QRlUPiFj/CCK7Cki7IqfzWan1XGTJPMOmA1uPIaVYDBWLxlOOFPSV+rvEecq4AswsXP3SATXy9XsPK5R",
+	"mx3Xi6bXVL6/Y+lWohsH77xYYy8mfhnj2+qC3qpUuG0yojmpalPM21UeJWjpnqqlfVlAFgsvEqBHgpjh",
+	"8p93G2+zzYlVmcOquSU+MbW0dxaqWHV6bePFWW7WIDvMD8x0Pj8i4IkPJZEwI8SAnxkWEqRO65AFhAB3",
+	"ey4SLlclsqF+xXL+NnmvhNPS4e1oqjxBJ6hUGA6rJQZxiKB5tW6I7jBIp/FWFFnynLDTYLVeYZPByncl",
+	"+0pciiPiQzP/cM/IHotWhCq6+WkmK2w5NxhB1zZNJWHx2wlrFr2dm6RAeUNmIOfSnPx6xv2rmM9/8fxP",
+	"kKRfkHRccOkwLIZ1pyuPEedmV+isLrmOrv14gtNyvZQnxvgtH0sgQrVwZ6P+iMlfoT0KY4SPWOyLCPbw",
+	"WG1otyaHn+cVBbyPFWr2QyCx5opmwdZJlm+cwXUj1b1lCLOIIja2S4LmXQK5dpVtFNa/g0b6EWvgL+Yq",
+	"XQj/Ez9C/k3g7L4mZXQyBBsdBpzecGMOZAkvWJ5MQw7S+iD7aFiLnv8CJ+V6LOmdAUQ/TAnTO/3MUSk8",
+	"v7AMGI+5Oo788VrCj0rD9am8rbK8jLd/vvZ8CxQ9y/jcumN3SMdM+m5rXRviymrLzmDnhk/9TPt3dMcf",
+	"m/HXVZx8cAvGblpe2tGasIYlddHxV7R03GNPD6zdwd2OxgMFJZHVjhnnMPAyAFkUwHNfomeczWs684qU",
+	"GbziOsHjfRTREsDRCFc0rDXvrPI1VZdYFJRnjScdsM5q/oH4luqyEu0oc2M2BmwwokZTFv6yx1fQdE65",
+	"Nu3ctvTT2NvZCEsXJCYq97YA/b3QJlJyM08VLNrnExt34Z7FkELEhi3jpRfEQC49Qinx2omsQN6JUEOH",
+	"DRbt3ghx5VlS1TkVI5K10+o4Vovk6919kdD8FF0DlnOhk4G7j+On7retmS2EJN/LWIQhmP19nT7g2Abl",
+	"+gA2Hq61IU5/clpsQa3VnSrTM9qWv8+QQYygbLYQazvpSEYDa4uCQGEXDGJfSQqikvnCsqMy7r0aPDCJ",
+	"U+NUAogwQPjzJUbJqBFS66zgJjqKh9ArjnRN+8MmBle7F9JtUgKF9cHHNR1SOOmeYaQBEfIl69wgYkWg",
+	"j5PwoZ0JDRQ3CzH/2TMSTKOEEwSLZnTCGgq7Db/75I9K/OQ1tRJTFtEdYDONJXtSSwaYsq3eE2cbRYFp",
+	"DY78HFru54ctzsD1g7AHLrg4QzcFPbE7tbRdent37bV755DwiqcVw6ATRzor6eiYg9LbP1p+Uds4dJ7y",
+	"FmqX+zDUe2K6z33dLBy9R3hwaYeNvvchuf9C1TqV5JPM/erxAm3RdJpcpB8m+DBvb6dxnystsgVQXG/c",
+	"5a93k0SN69VJmGLBg997doUuX+YU+yMNvXlVeoF+UjbWCvt//Roka2batBWWyRaeN4JxeSYNlnAI/xnL",
+	"2n5GeoHjkJyl2MFIBzDaAcrj61fYQog1kLN7+rSYnYf2tavzk9ztDXNImWkovdf0H7EOkxGbwzc8ixKl",
+	"xqED3lNDoeeE9JA3WN58rEsrqlIg6tbMSSzEvpibp1SnWFsptsRxnbMc7gVV5pVgzOO7KbHA3bkH+Q27",
+	"fdZN8ZbAtZwbNWlgCUpFGGhEd5FqNkCYw6TPGAJXvs+Cqj+podP/xdfXsso9h5Bx6M/R0DphKSAco0lF",
+	"AZb643Hnc/iq9rmpWXiR5xpikwEyN4sC/pSbjBsXVe080kLIHPU7p5eScniptAUq/OJZATlBY0yXR+P7",
+	"1s04Ux/oA6wPiiceeQ6L5iAZdajNovTJSEwwjGnke33AN2krWV1fVBm+YG/qbSmyv8D5ZRPf9S7AVkiu",
+	"z+yelzVg++6WG/j6y1p3kcIuRkFRSbNsGP9RhVH8hzM9Jb8Xe26VvmmDzubhozopnQ+K+wLqf8vFElnW",
+	"cO+LPSenaYENWsXf+2WE8OVCwP2dfxv5nJdNeHdJTSyc5uQOTr7bVdKZsGz0EhWxe1N8+LaIFwUMom3d",
+	"2s9eos+3x1PGp82t81LsZQcQYizPPSdpTclqHFT0Oxra98e0lfja+niL6vzH3PHTtzWOYB6SjH98/Lua",
+	"LNCVi2HfLN5BizIS8EHYjamrUDEzOl/+siHcebyDZ9wHGXItfrFeoSdT7/dgLEXohsSic4GjneWx+JtS",
+	"4ffoagv5ID1STQMOukerHCKVnzI5FOVTsx3Bun3yh7/955fr3/8al6k4WYCyiGCVaoM2/IRVaVgCj8YH",
+	"swUypT1nBS93gfkPMYPwZ/eweJ5pe97MLXW+w96bh5MOzAJ4GG6FVA4sQx+8zD3WdAbeZ8WSI8Jxnx/v",
+	"brfTRf4AIN/0OGouoXR2XKOjSMXXwrDdPOCHSagJkBlsjMgX0Mjduasv+eN6XAUtiZx7AeUKrQp84O4H",
+	"JzzO68etT6xDefA1I2vh4VFCeiM8ARsHhXHiusZoLMb1aQyYM2XCPkfMcLMwyv49jSdO/wDlJp71ed/h",
+	"73JXYNTGmQrmJp4ibsqrI+5fk604AlizbmH3sU+SYECuIQROxmefox7/OlpICNNlF6/wom52ayox1b6Q",
+	"nN4RfOxOaAyRhzKlNWSWQHWWRcFxyjdDcs0EUkfIwxlisWylnwRRAy/LM63iVfgecGxp/uH37pdPPaZO",
+	"M2eyR48FJEXc+Zw5zce0O1ufU37oJIwfoOmS03uuzvjpoqrLg2I0WVQF3t2LFB49aYN5irgePnKJ9eaa",
+	"yPO3gPQDVCND1naqsb5nqMw6cSiosiRPPXLIEGh2KY4BYn5WBFCd0EaIjVZkBTvxc3s2UipYlCXbAiG5",
+	"lYKyq035YYXewinueDglXcF8RXTnr485BlH4pA6ucSuJn7lzYV9rL3BY7fKM/bziBs9cn6Yk7lL3o/l5",
+	"he2EqIuLIBGobZxUxBEQTtN9F3fumn4hybzTuCkpSR3Ic4/JZ0StQSc08ua488+fnU59Dq3UgJnQNE6H",
+	"06x7Qg4lrytVF5osqnbXXVu13e7D7doKkD/QOjZkc3RcGFvdKpvGAhlahxeb10tY1EQvuVyefTxItTUz",
+	"WJ//gtc9LpdI7xorAnXf8DAs6vn2N8pDD1P66wtQ6Ubh+pVmVnklyzgVVtwMOPOnOCofMW0k7SOT5nNi",
+	"yyZM5HMog0fyPIM833iiLxbEoWfHv0htS4jYF2+/f8n+8OVX//uyxSwHy0UcYnonoMwTBjOWhXBWcVsw",
+	"U2eF+2tW25uuHkjgqKGUbhI9LMZyWydqXlLdGeEtUxEw/LVt3PCvWocpiE5oqOKIU/ctiGWNFU9R7YwZ",
+	"KWHhRHznL2w6a58jpfOp6ShEUAXMqik9G503ARJEJqCwzF2ATULCGih3GK32mJeUUbInhSUVptMqF6r6",
+	"KDFLbcaUHv/MZ8cTAA/8PjkR994kdQ7W3Na7JLkEPyxYvXf8ANKrwdFApJeK7nf0lze8eaQe5i3PDt+L",
+	"cmnwKhf7eEGdByTUcC/g1ADdUqmwG2Z+Sd8e2bdhsqdc8BK+pys7gel+pD1KDj/Mf9IzRsDK3zZwjv1p",
+	"2CuVSEla0Md+OlQKAlvGLGNLTqMVWkEn6uLeCev0GeLuSFqNZk0fEY7H0axpuKOfmal70IubKnzMceqY",
+	"kpcR8afR5e+mfeblWRLNFgo520dzQeGbX6o8VoGTqaHinQgNDM0CvD/+Ygkn8iP/+bxqT28XEaup2oKO",
+	"B4bxJ1ZxoRMdnjzq3hIBlNABSNjXMkE/LNNaM3+Y6ofq8JfEar8IEqPpsukBt+EQENhNaTkNO+eeFV9g",
+	"Ama7LFNfkhSfRpidgV/tL/aPSw/2AUR/jybpaz+kAdvTPDsAcSYfQea+FdOtxhPKJW2p77xU1KVL7hw6",
+	"YdPL5d+XmATC7Pv0e3IAJT1iyH/dM+K/un0Ix+70W37Xz8h9tfQtjxaL+T7NRO2ihpD665sdi4gkG/1w",
+	"afE0cUmPFKUkxk09rKPSHcQoz2QA0g6zmV2jtC2K22D7bVfvfTXZB4rJp02jxLo3P72duHvYF9p8dXSz",
+	"eKSvWDJGHQHLNo/8zHK1pgRgW8Af+hyoWewZIjs/p1RGiNTzk3keoH2QGRDnz5dAacQSN8+Zrtua124k",
+	"0RmfVNgAXEv8ExKbuz+ok4R4G/dbn4RssM8JEyBsTYw0YZ+VqYCOCqQrfDIEEfA4kh2GoILqKzBPOrDt",
+	"CJ8gNZy7AGZ4GfngbbS8BUNqI+Y+ARtBJgvdu5dWN0AC77feapFxGYeXwiL9ZXnYSitLeYeFnFHERBht",
+	"wD/yc8wUj/lMVLyxau/z394bWPiwqOzX6KBdnuy7qF3k21p9xqUB+UbfuYMFZgswCeTfLeyFXNB4t631",
+	"3Et9TG5eNBnd0otI8gvD3rqd6JxNCgUPWWPn1NlOV5EQegjL/G6/Ai/6bB7NNIPlCyLCMIhxBnkD92Pa",
+	"+DkBBGNeIJCbVBh1b4r2jyLPSyDam7gEEJTXgvnUaj4ABjiNFP02/OrPDCqWuWGQorbRVjepSD8JSwmR",
+	"E5QlwTdJT93eJCULVTWgR5dH5CO7af3MdFqRaN92t9m6Q5XaabQtyPwkUpnOktA2SqgKJ76vo3PS6oJ2",
+	"BqT7s+GnbnfWABdw/srOg/4L85H0ZGr5Oqru9FZN4n/9ieujkiJr+uOX3LALDcpzbzjC9cjmKw38OmSk",
+	"FzCTNMjuO8K3JuY/FN3HyklaSMlMHQEp2WJ6xTSxzEeUCE5g9qSUpI8rO3nHYH4nd0o0oAXaxuv2YMzq",
+	"COVWv1t1Pr5Pqn31xKuNVSMYVk0Es2pQyDW0ZUq8C+pGzatc5KyHbtXZjJ7m7ZJ2zBS+aGAIEbdX2K0p",
+	"SU2K2PM7enHIhdUw3CPx/aRnnMLSudSXgc6WmBvwuxJymzBg34ljaMnx7TmeXJAI3ljOzwyVsYnIq6pl",
+	"Ho/a/6QCqyyaIu082kKE0vemxsV4CaQkhlSnmedbsK0G1GsFl8SyxRnygSGb3Jqpe9AIelp1sE08FHVr",
+	"rc98tQ/uxzNWg8TOPNNvwdWQmvX3iDxeloFZw0+0UZSdrbDMe+YXwgee2djCUmuTKZS2oBl8EMbOW9HL",
+	"bYJ8hh4sdx5qSHuGRxEgjVmQ3gnKPPakpiA+4ten+85fEKSuU5/In9fvqZ/bZV5rGY/LGsv3BE6AlVZY",
+	"I4J/CZPtufvQyW9eOXcu3rndFJkLJLlM5SjRoDaXh9yihN0wR4IT0JGOZmXbfddumWGirRluv4291VXt",
+	"/mnWOUi7VykJDfrOq5shPNFCh/CKhzx9eZ4CIvJH5Q5B1UXChA9E1HPF5GV877nHePTVpGbyUSSEiXUn",
+	"LZJyIo1Yk8fWvsxptpZqVeEczxH7QRLosLcpnp0r0atZPg1g9We1vcPrQvwwBesXs19o0cnFbSMZ7rgd",
+	"tUEn4jQ07jj8X8pOCVCfQT4bGlC/AH3/ri863e2JshnbjXf8lHCCxurzvw9l2UJK0IyQSZlVRAsr86C4",
+	"CI/xGoENPySVHeLJafr9Ol4S1oRssABytDuBM4TSdMfHZyE0gmX/VFTiRAMfco3vp0DsMqaIF8GJcvd+",
+	"Zpw9o05d82zA/M8/bCZzNgvDUfzDZjQ5szi6dfURCnm9EQ594s6z+3Nx+Snri+mP7datBn4AveGzY6am",
+	"wKxLTIy/UboLEoUBKnWShoW73Hl3VcLNLnJGrIpLVeMl/mAspVQaZpNCVVep5c+0MgYNoXlvNsyUIgeG",
+	"98FVhpDzXG0M2ER32tEtPG1hw9y1zPg+hktlOErie9m0RL07GLb3K/7obxGaUg5JrEUbRWoaO9G/Dc+M",
+	"N5TJbFlrPt1RtuGwwSixzt9jlTg7OhxpeN9nhplMw4kd1f11Vp+GoyqQ0eG8sD5LyPWaeqECF/JzJmHP",
+	"rbiHDip/qcw1h4VJvrghUGtbgLHD7rfAiB7sBJS2NVXdG4bAr8yI/CpHI1beL1n6Tgva499d5j7cNlr/",
+	"qEpAMkKzAO77UfjdmMCd18JFKV+GdzClmalKYS1cRREcpMoOqrZxBjE02nxgi/cQ9pXMGd77xJMFx0Ie",
+	"3NjEFwIzR16WTjA7em5fc008WfStqEyv0wlmld6cktvWFHxnZ/phHgx1s8i7lR+hMf/xJXWyOU8fO8Hu",
+	"SaFjd04Lrqw9fnCvF6uBgscalIAIH9s9D2kdQyX55VdpieRHYFaUFnLnKX35Fcthr+E6ejqtof+ogVu3",
+	"ESgZ7TZ4DpUtmPl7zTVc5+VNVeA4UDFd5u6oZhO5lCKQWkXqipBo8xJqzFsyzryw1NAFUMa1iJuahMWF",
+	"PwWZEoY5fYxw1PzECt4GA5TOQWPTM3YINsHarZv1RaC777C/+R0YO05uEN0CqEw/M07241I/SYDghHOT",
+	"w37kmN/CPZRtm0JceArwJ/yXXyUgLsLL4nv6nWqnklnnlewY9w2JXV/braF54A63arNVpR2PblhdSymU",
+	"/MywStwrGyIc7k4SDLT/fIHDY7eRbY2EReaEs04nlg1Nhqss24MYQdere1Xa+URopkj4Lm01Nl10jWn3",
+	"r/PErROOF29cr6ZCzUbGFMtjOqMz6W4QIn7c48Bbr+dp4ONmOZneDlOaBa5oGouZEeyMs756hpOg1Pue",
+	"aieI149c0HnRmllBnLrxkMum29afbr45nBid87Kj9To76SIG2Fr63Z7fjpsbTpKRevQWjik6925u0CbP",
+	"ai8I3NfMHAIlnO1VomZcYgsSMuUytdvhmacC8MNFm6pZSkycSFCkA/NzA/zDwHgIiIcel5Fg9TzY3wTO",
+	"wBY9aJormlwsQbCGHbmseXnDAhFES1kXGHGxSEJp/BsRRJzB839Sv7iHqowQf/4WTf8tmv5bNP23aPpv",
+	"0fTfoukPD8L+i4Wq/7Vjwr/FTv87xk5/C4NeNwz63zik+a8ToPwt6vdb1O+fHvX7LXz33yt814/XJaN0",
+	"w7hco7Oj0ZusUKqMsongL0T1SQqRB+sQS1y9We2mH4F3fIl8W98a5+3ov+bPtbGs0qrO+xyC+7oswRrk",
+	"L9Oh6HzQz8NPGIroah180mq98rd71o84zON1uDxGmDvuEmA+UzyNOT9fkDPGiS/0AvL9b/n5R66jzPu1",
+	"tKKM6f6cn4d0T1Ycgf3jooI5OsQh/BHhMNLbwvDjEyfD6f2J0THgQwWZjZWcv/PNQsJXIUtnXm15dpi1",
+	"VNdBqdgg9e01sCqoOKaLU/H0cSb5sMdBJRbWmCgJcg73IoMkorLwUUac+8z5Qfm6LaxqNc5lURFPMAur",
+	"EHq2vKogZ/3XzM4N/4knuISRK2JpocjFIA0w9xuFZTDsmqLdoR6SA4yh3oUr6HH4JPpoz/TzjLLkEtx8",
+	"4IvXGFjnjAQngbMkpBkHW8aom9sx7qh/8+onOinoDS1yG65D/BXaI4DMgw5AvJBL7AAUpSO2+2H+/zkj",
+	"8A7GS6O8MDkr4ehOJCP20ik+D9VOGMTT2Lkk3nfuUn9LklGrUO6rfZpISIyny707SOejLPdfd4FhYbmN",
+	"iJWqQD7D1m+xl0+EXDegvEeeFUICQ/7LG2d/PbuYkRu/Q54xSoX5QwH/bd2n0jvxZlWZkM/aFJkTv96p",
+	"7Ya0QrAvRBJ0z3JzMAMSi77RS0iY8bDtO3tiRBnd+YW9Jpd9khkqPg5LlMcXgxhvuEk1Gz8StKDT/9LB",
+	"I+DJSWysqL6YfXcP2jMoNpEPhGhm7lnOokNgHiLnJfucAgfrBpqnYWUJmBDDDF52rWTYZKPtvTDCubzu",
+	"ytkttKLalOpKjf0EBT0JVMmJoGA3A/3gew/b+gD8lHwPKYiAQETcJmQzVZc5+V5uVb1MPUPMckRBpxMc",
+	"L05wU3TwWijt6E8VCK5x+69WVYQCTz30rKpNccNue4Au/qaBv7NV99BirF+JzWJjCj6b7R+BOi/m9a7A",
+	"PkKPd6rciYXlFDPFECXQZ0VnjgNRI1B8r5Z/DPA3o/xa/rLAUTBX2KnEZG5BqBOIRauixXFz3MyNsxjI",
+	"NhXoze9ub4/HhffslLILbzFWq0M88kzSTvsMmc6R3xWvZ7nbmJ5GqWV3aVjo53RxI/qbkBuP6jTnFnpf",
+	"PCa79NAiINtR8htkxMD4AepxLnOmawR2xELQGaw4+AqqXYqm+JpMGmLusu0QLRqHgW6uxwmwiEDnTjR1",
+	"pTBbWW7cC6Lj+xbD715z0DC8VvSIETgtqJqvMhghc3WapkHGq4ZWR6vku2ZHEJl1OOwHgjc4ZQeqq7fZ",
+	"e/q43dWt+miAknsas8Fg6hyTw10+2MH+qA5arJmYwXL5U7pVj1HzqoByN0XO2b+rv0yEYHhDz+n89EQc",
+	"A1olUcKuMqUtfC6k8/l5+TndiOsUt5Cp+XnTUe4x8vDQFB+w3dGBp2YK3ATslpkTrwzbaYBykkP86VRg",
+	"w8uRaaKa83xGChX7WOil7/in1uaosCYhJLmcUsEs13MMRxJABYUnO4XpNwv6ixBIMmpRvxshlmqs67gD",
+	"HUnB/v6xKdi43/8i5tWTr+gjOBQIENawN69+umEBcm/t7EBjnW9A6KUpQAcCQ+sxdnwR9/Upiuiz8Z7e",
+	"oUPbRgmWhrWbHcFq6A6I+/qHCaH8sgdg+/SrUQrzTQM3GxmxO6ERmCnJsf+c3TKxw5PEcJFfg3LfOfbx",
+	"RE0ou0Q+fHSDmiLYU6GoBNZb7zigXslrwxK+dvcRAQ4BExK9D0aB25iAL0PZniclogka7HYttY5n3Umk",
+	"Uo+w+YcnrI2z5BmWu9cgagPuaZD5umEA+a52iu/zfxMgJW/HN/yEgtNUPfcUR6DvQfvFI95BQZxPckBN",
+	"EMWwf1BJ/6xy74HiHurMjgqKCG6z/+KnlaoCx8OQQb8uk2RjwrCTVk5SbJMDwYzP84Zpvm2ipajtFu0C",
+	"6wHKFrDpLeUKxxu25zgebSJs2y02REqRNmodJ49RJ7NxH5isJ8BHhTq2EzrUvUmw6nnwcSWDY2XPg4h4",
+	"F9/JqeEFVed+Td+hVzzFQjCgP2/nr3nvOshC97vHhIlefCFRybiYe2oMViY+Urw69fp5Ze2/mUWPMYt+",
+	"s3d+s3d+s3f+u9s7CVqdx1gqKaUeAG4TYPWxHCwxOzDO9jUYZCFPBIxA5maRefEY0AkMkKgDps5wYFFp",
+	"+CgWT+TQnUGrrsiAqA3kfkQRED1PboFoKu7KdSj0K1StL2otEl8Rs4N91VTXQkG7JEzQmLzECJsa62m2",
+	"GRVH4xyOFZ8WHYwv0FxaYdkPCGW1vcEnzQgGZUrD51lNOcI7sZev5FLSnocwcfWJ1WbqilHuLd86+TiG",
+	"pMSeuGIP56NbNXEsONL1KiXS7QgixkywzrLaPsM6gD3uvb3mQq4Zx1YgLMUTkgCQTdN+6WO13SNLi2rV",
+	"9h2hkgZUW3ut1H2cZ86P70Gm98NXou3a+nKKZy3ZBttwYUbmtSEd4DTFwV40qsxjwNMarpR7u3Ir4Y5g",
+	"+C9Wba/9CTU25X/Ei34N1Zkb9BCuBfmk1CEUXs/IRSV4Wq/YxznWj50qChKW7QQ1vM0PaSRxVJNFKLSM",
+	"fiQtmimtYWcq2/kYFhsHAb1cyujOqEpMK5ju6SWdgbpe7ep//APpCcIlzqbRcWL2O6uywwM4rR/AQ7Z0",
+	"tRVG2f6R6k/jlkCrEZrdEyaxkus96LXnLEXaqBwzsxNeztPbRw21ZU6Yy26fHZBXaEh2SKMIza6x+jOR",
+	"HRa+6M7d03/RV1PvcV6XTPQ2vPAsOE4GsEbdORCNV5wqoriSUFhMMkbbU3ckDyAbJGMuzw1SwYSL+5gx",
+	"PYJ4vCFl8AvbVQ9pOnJc1peqljbGeVr3qL46UUp82QytRtet/aOSA/helOXl+xGB/Trq/iG7imbl18TO",
+	"SQSDnT+KZeChhiDGKH6EOSFQek24vsO6EeYlOZ1vwuosIu/1i72EJ7+HzzGuExMPW3hcLwpTtKObFMA3",
+	"JY+UvSdJKIhRxLg7fbw/V/Hw4E6UscYjVKSmz3LDS3HwDd9Y+zG/0LjZQhFhdUdfEkLkWGcFfYuwvhJw",
+	"C6wpBzVXadYLlbAL6P0K7+5G6fNauAiaxFyhg3MWQMb6FXY4xkASyAX01sdPzLD7BgUlfHs7hJYcIqzk",
+	"WLlve0g/cPcnCPeUZrcYgUYmF04FU9Rlc9Pd6F/dThKTfiKdkdQFiXmrqlhbEdGYIlSRUcemzpNYZtYN",
+	"EemJn5lKkmxuRN7fAJMBxaE86npG/K6m+N2JnwOpzQNp4GqiWUbGqPC0dedT4jOoxQGuxBl9Ob7L99VV",
+	"iIkN2hQsr9zw/wFaPWnKC934eUbEryZTGkvHTMU1zArI+ZctjsnRfS+kOVG97PDzJ8vx/BPweHJmjD+m",
+	"Zt8yNMfcP/4tPZ1/4uUu3hB5JTvssF9QbL3AXqPh/6B4tN3LqisNv1MG25CUc60FilOuqbvFiory6E6h",
+	"/21O16UvnVT038O+V2RJMzGyaD/4uvRh6PTTLtkF3XzzMSNDj5tdzdCvhvo0FIit8H2HlwbbnldxqCqw",
+	"J/CsdIZGb5iEDw3SQSkk+HwolnKLHDAHJ2fSCU2G0Hh5D4u3BO7oyAzM3oiG768kSBY+2CV2YFqimlVq",
+	"hheWtJkm/7oR2XsLf8es3MIuZg28hQdrQ/AYMRJupaPtKwFqRnGdT4aPHucquVGksTqcaILMg9C2w/64",
+	"g2o40Cd9uLU7FhP1/Ng2EPaep/Zbt9hYiKwDMp8AjEt+1e3DweR+H3FiKi5H0c8eJAuE1nO5fFEQkskd",
+	"GZC5pq3xL/szdfPVJ4xsdQj0eyNu53jd3ZftFhgNfNX6Hs4PAUU9ccOMOwqUbCh3iWuRs1IZy6yoqLKk",
+	"EHYdWkqQ/1NIAj6PYKaeuOl2oPCIM9Gwygfbw73ticUsXoEtDW7d4nUGW4j6d1hK4z5jVzqnmm9LAmwN",
+	"IVjOjNUci8Yg30M8xrGFODjRG2GzpsEF0xiMLqVeuZJn8CyghWAcuMlWdrOUcI9mvSnEzkIe/7iyhniB",
+	"WlVyCzi3hUrAum01/wekkdRE3jL2O8vuGdZw3oPEjYcDNn+vAf7h1riOjtz/HB16VojgeU5mELocr270",
+	"MYf1pfuBinSfMeT9ZQV+QqZ5djDoseIXJ+gY3VWRPBDlkRCFWsUFrFTKwNLPOApj4sWFoupEx/behFry",
+	"aPz2yJeUHtor44fEkmhvFURgmAgzwUlyd52xtsn5yqnMmIFYPQ02AQaF8YzttaolYZaEpINbKCxZU7pl",
+	"uPWdYrsGZMdgIVeT/O+OjJ5JucQnQ0CXhENCWiatMt9CFY3O+cpZgxcxYiC3qm3h80SgNOZcZZbi448o",
+	"+LgilWmieGSH0xf/VKdU8Pc+3tIxIK3ND3eGMEiEtJM6u2JEm2q3c2pIIxFvrPbvCDIHQp8U0hBujheP",
+	"COZecxqO+xR41Tg7qFUbWt1U7b1iFpzAypxxc4iIxPyZOyltizS6iQcDcheF8tvu7jgDQc+v1ituDtGd",
+	"i/duZoXNUmykWGePJT9+koNY+fXtzlj4ou6Lw2RHd+SJVyPgLirUsXeQY4VsaowHlOSR6CUYu4xTaVl5",
+	"/aCqfibXU+rZ73xe4Iwl1h1KcDB23YOuo9fPfJ+Sy6ZAyc34ELsk8P2BUhWSDFuiU9sbGIoJk9/ZiVsY",
+	"Kbm+9OItP8fjHcErnwRyOY/61CeASBMqL42ajeDWZVCPWHL426Dum2rpj0Q1zJ1FDg0+iRtj3oCWhLOn",
+	"AS1ZQjGU4mmnQufEgP2PEYC+G/aTc8O7mBdzs1a+1SMyFHrFgvhQO+2jYZfmwe3nNguVlISHxVactMQ9",
+	"Zgm0yEUHMtKX+YftYqEymKFqDkESgMkikqFnuzi2sUxB1pMgCr7m0X3RtF/+RX/wTz+hW5710kKrdsRj",
+	"bvc7fgBEZVsmGssA2yoxmSV5I+RLlcNlrKF5UWr00tfmJhoUIoMJpScxdvd7MAuwfZyROa2s8Sq/Mt26",
+	"kfZt0W/DXoXLGoilPRM2PGcKgpBaI8Lzk0N6SKlxzmNAe38KUCtkF+6V6iev//fvJgteggMxKlrIMv+T",
+	"u3JR60WqAxJFIU+l/N/1oJCXxrKC8S0MK6DMmVXdhqe2LU3JmH14wb87Fst8TKB1z+s9pOuH4y+5ub39",
+	"KtprCeWGZ3bhkGNPm0eyK44z1PhjX6VrqWr7ib4rvOyTfFkXan3+R30xlaDsrk1fKIa80sPvHU52jw2t",
+	"ldToZtU8izRL863x4dn5ri+FiCLAflyXAjTuWIoSYcvkyVnAHaYD9y8hZ7KAapNn4F8QHdPHj8hkvDYQ",
+	"R10o+RbK576/HrtSJYV+K63uE739882x3Hdszp+ob90dkVnCIH3KN86UtJrnIqOmZCh3buGEYfChKrmQ",
+	"kLPtuUubNl9iMB606CiHDwWvTRRv+SeP/BBSGBhrAIJbjlRB8iz5xS+VtsAOEk7Oy8UOwy3sueyDf83/",
+	"zJ34AHnc152LGupd4kgAWAaiEChLgxWSSMHm3P0ARrtkL710U7YoJFi12NtDOEzoVZQWvNxdEulOzl5T",
+	"2B2P3OWqDVfgpQufrmG5ptOI057wsktxgFKAsQ+Z/reEAP+YVj+69FHMSeMwspZru3DbxsPGL1jB/8F1",
+	"jlvWzdr5GatqjFljZ2qn0wFZnFmWIkLqYN8sQ7jxXYahHbIDZdtM4iB4GgRmHc7IoEu8Qm43RBNN9eq1",
+	"lRu/obvqbN00JvhjNERo29kOiiQcOSMcpShLyxufuqdlouw2pEwavSNMNz7YDWwkj9krwO7PPyV7YLAf",
+	"M+gS0yS9xuRo63wo1/j6Nsay8MhISCurI+GPVutfhhDEbLqYgipHE3gFk/gEpVIHQmN0s4oirqHZn2km",
+	"ILSwom9AlpE0oAX20gKWke+EtZCvnYFG/859D1gIkjZ2apsvPGKli4froObkz4x7UjebQ4MfaV3uROXn",
+	"4MoSwGKSddjZ1qXaM40gO+7QxSpfg7hYjQ3aBCMJpJ2YQ2agIdBMt2Nu8BH8sEgE1iQzSUH71tusA2+j",
+	"KUcOUxfyURLhMbEP5IlM5PmxXrVU+xFkLTctCNLSmReMxMYmJhdxyzwhyikRHJtE/8GdsSdnLDg3j0Ii",
+	"aHyUy8l7tG1qxF6aR1RR4lPxeKMntccbjS09M4tjts00TOnlZlaGBsteqbyxRbwbl0xhP5LD5aIdZ3w2",
+	"7kUOcnGTXcTRf9yh5ZVOehgP2+RH/qH7kM6b23m49gk8bFW4tPzCxyZX5W2C0clXsy1zO3axCoYfnEqh",
+	"nJ7bPljEgH7vQieVTPExTbDg8NVwhDweLmmQ1KPcCR3qXc/VjtwieM4iaQ8GkE5qVpJ5TAM3GM/02QHh",
+	"IKxL8wnplVWnRM5lduLtuoGj5cGUx+v+B3nPSzzZxb5mbM0b967dwSNuVXLF78RepnhfFuwNrDLtqsET",
+	"L0vyIoGyTySe2DPmjUdEEy+xBQ5mkNz0JJ3el/yq996mfNRXpd8/+t4ISBaugVkW1sRP+DXGnQ5L8CRG",
+	"n3Vp5Uw+CuVlspiha/PgH2jQ8Xnz/QpDpeOdqUglcRKBam6MWex2kKqbox8N48fQcxJKMz52GHiveZ6E",
+	"APWVTB4gEqvb3anh74kNrVsrOBjb3ACtijFn3TmXw5M6dCuCmMco5sYXfiVgfqECbhMD1WACQvJMkRS8",
+	"fIs3xft5Y/HMV4M59ETHC2Ka7qV1IqC5uAl/aUURvj5ZVvSwUOZjQ41t8VJY3rXfwX4RWulutp+Xr8Gx",
+	"FSTATyXu9qTaeEgwUMQqjf+oeQ55U7x4kOpEeNsiK5qIyRE7UNp4fEozfaogYGcnxeuUoqUVUXl7YDh1",
+	"UoPAB2E3pu0hn9FJOYeMK4FMdJMoROjESicCwBd1ix8vtpoqa44Jew+Xr0WBevoRoqujW3ks4Cp4+XJx",
+	"AVGTBusiO01LcKZ8X/GYaHx9O7VAcRSl5Oehklj4gbDbzRD97+iqbl5w0YR0keVGt1hzoWdNmqQpctek",
+	"wKa8id8FrfOfm5xCf1RfRg7i5sA2/s8ZutXxTh9DgHKMe0MOnAO+PbOyzg6e0nNm/TtwGX3FlpB8iE99",
+	"x/hzj+xj2Bacpp//fMwKdHwmkymdFfEpbcU+mtv0Txr3YNpEBHeb2hNFrZoJ9c9Jr14dcRWzHgZK5zBc",
+	"Kvp7PIPjz0rioE1ogwhjXIKoE7u2b3utAKJsSFwFUrs7syCONfZP2oEhF4MTl1y2DjnpI47yiTqij3TS",
+	"LznNbwel/lfFjUq1HXUZ23pzEF+OWsj9vErb/rcVAOWaYcHcMyrB2ByPTix3WklimtDANfXfMN+vfcOo",
+	"gq5zB7c/S/h7zUuq5GeaOutoE7kLBl0yttYScqpywWtvGJbePftZdkdBjDU792qrRRV6Q0DmmFIgMhs3",
+	"yJKHJiHWQEXd/CwbAKHOUKnrzirVsvdhCZQROXRH7H/DdOrNz3L1KIP1GhZ87gMaoX8dgRNaZm3iPJgA",
+	"sPA15U0meRTaHKOeNGsTcC5dALGuWfGE/v5QWIYuPnljiqYQXt4oI6y4h5bNSFUgTdNPdI3NO1khsRDr",
+	"YxxLbeG00b9cixD5kfm4ZZHrsOn+hcTMlCpW8/iui4NAXCPuQg9jctsL9qRcumgr/cRoWjSSx+P4GDsd",
+	"C3IHyjt35ULnz1kf0l5JCoc9J2CmynPcsN82pR+fqjk90X0u9vVsHmS6eOO+rWu6Ezp4rxy9Q90t9kUs",
+	"5gTcUkWle2RTeIYNIpiS9+bmbCD35kIh7ddfRg1VEWyPaakiMwUhJ06x0AmfGPqaWN8Mc3M18zvSLfrz",
+	"ldTyfbOUdTlZ6+EF3wtUX1hoHr0wdIHnaEnGtknCZ87mUk5zcYwnFWxoagp5BRrwZ4vWLFfLAt5YOLqr",
+	"yw3aLJcDewsYKDYEiLrDPm6qMQ3K+zk1dNsCjoSgszD90YyAzrPY8Efu/ujqAo29qRBwg7iJZ5I+mA2v",
+	"uL6WwXNU97DhdrNV5VUfeZ1HjXbCLWyxQot6yWSTSzWNEitf+/7ixRmh5QrMqhPX+Yb6qa5kfdRazg2q",
+	"PFJ/eq3ZasSE/vQJoVytLpTI5Z5O69M76/uiH251tCogkU8QOyad/8qCsT9Tl35C62LmiB5w+D/k4DeW",
+	"l9F+mHOHapAoQqzG5oJQSHRqa59v/iXMgZ4R0Mgufl/PBkhL6Ds/5LD8BZXJ4PZu2iJ9P2TohVwRWFlA",
+	"YT6JHPFtkJEmKjZ/Dc5CT8iETFzszhhomZ36e2ch7ZDzyTbNaK/mLqUJgC7mOXxPsDWW9r1P0Uk1HuXX",
+	"PY/yq+Ud2VrV1ab5tpiPK6j6Aq+kzegTdzd9ctypLBI+wIxAy0Xvegit0HJUS7XbGbBjMJ8UJ9zxzFmv",
+	"pZDQ4pVmIK1uMeWVhkXUQk+eLo9ZIB7i4mn53WKv+1Kw9R5kdu4VJAts4DIKCzbyOt618VfTS0XtQYJG",
+	"KNAke90vSkjMDh/Bcl+TZ6zIsMJD2zO1VeBTJrDfCa3nr2Y+GyPFR3/Fcde8TKilXRIcTViWK2QWYFWh",
+	"uYHo0fERCNoSJYiz3HL8ysYrR+DFjxG9EW3hcPOOy7kY81v/LQLf7rT9DOLe/kj9SXzzb41pOE887jtH",
+	"83ufZOuORCKSLbGGbkuexUHp3reU3H25CiZ9rIzqMZZDawEnmUfec1NEEnncFovyePOrzX7ix3Dsx5AI",
+	"dG2KRbgCCKiq53hcMhraStcqnhL4YIGQOStVdvCc0qFZai6T7kMbhAmsLZIvtlClyX8D0BY16C8ZI1Tz",
+	"V9aJ0p0bYWRdH1wP6KWrXeggI3422k8f1P1JNIzpC5JFf27Iy2v+eJZBZTdamENcRDIe3BjOCq5Nwfzo",
+	"GTcHQ4T2B+LvjtT8Ld17y2lqunSDEyyAzYZs4HjPJS2M5oZY6wDKOLrzNYoX2+092Y2m9MZkmkdb6BE1",
+	"2KNKB/+SbxFXEn1AvLGCnCnNNFjEdo4tTyKJHxPQlLzd2RjiYqqVwDnGmwlMLERT9BQW5Nzm2AnjUTn8",
+	"3+OFJkcVf/4LBEanelVEGpB708ZGI0HNOByl8yltCTObIeha/7D245tRjk3pi6WlgkGZdqz08VzdBbQm",
+	"VPERCZnHDo/vAXKs6UI+EpratjDiiJCYgRzgBGUZIzDeL6pt2bn5207CA3+DHYb+ejB20Tv2oYixRdX2",
+	"sQTC695xoREOTR3PUTXhDcFFNTtcLivycW+PLAh9LuHpmlKdwNjnrJY5aPYF8YPhUmIXfFHPDj1h1d2i",
+	"8bmXL1koP9hl7/CVYu1NiVgjBcCkQueXHVFhm5nffuJlOf8FR64PLOOSaaRtFdZ52seZMb7hduxNyVCW",
+	"2ylud4UXiyDCg4Vbd3ZbT+IGEhvXAHRmLtBGMTiR1zuPTt4SmncOwVDH2/w9ZsRe0m8+nXGbx82epndL",
+	"EWG7B1xOzK/omO5UxEpV+mAKVTEn9FwKJbH0LsDvIOoZWYLPvOLsKk1OKBOFOrFC7IufpVWIWiH8P7oF",
+	"d+f8DrANvYP7voWMEzugsDc/y5/9rBBJzVGUpTiC1cQYuC/BsBz2Gtzfd6jM6dcGSuq5rzHbCSjznyVR",
+	"jJkmdB3C2G6SbtgdSAsyA4PQ89bXGlYIQkk0jVpY645w+bNEREfpbm5Jatl3WitNY337/Uv2hy+/+t+s",
+	"0mpbwtGXE7s3+TwslDkVs5UiA0nBGRKP1YuKZwU8eXpzu1qval2unq0Kayvz7PPPT6fTDcefb5Tef+7v",
+	"NZ//8Orldz/dfYf3tIf8CjHBOvb7s9UXN7d0iapA8kqsnq1+d3N78zsEI7YFyv7nPGt4LPeA/3Fbgzvh",
+	"eJWvnq3+CPaFvwQbeiolffvj09tbosF0c0kWQFWVIsN7P//Fd5WT/pzSruEVKKeXRr0f5A0mfGHHfQ49",
+	"9sRmiJ+/oeXAzWLq45HrM+Eif2aYOkkkoBTEfrg3bhe9AVWVsPqbuyHMy+cVN+YA5ydZwcsS5N73OigT",
+	"mauX4Zqf4PSG7lvRRgVjv1HUb36V+XJPPymdv3BWIc1aqw+sruHXj7hY/tNe4wqZ2Jo1sCZbrU4GPXZe",
+	"2wKkdW8kcD7cTIg+/R62L2pbSKRgEFdZ5W/+X/a+dbmNHFnzVRCOjfA5uyXJ7umZnWj9ktVutzy+raQZ",
+	"ReyqTwusAkmYRaAWQInmmeiIfY19vX2SDWQCqCJZF4pCkbI9P86ZtlQCqhKJRCIv38cmXFi7Q7PM7uyw",
+	"GNusdccKn2XZsAtb05ytVvXlPrbgWZbZK9njl+UsQ+5XJ+iKlnhVO+boE2y1Vif/5NkfeKrlDAuOVpfs",
+	"ZyWLas0KqjDdY0du/ojqkZOL7Nkfvx3G7L2Ba+PjRf6OmWoDQHWuR8IE1Lo5Irn1inrhq/vKZrsnJszb",
+	"pIFNHk62b5vXsVLnvkH68Yt1XlGPeKF7vwYBv5w9BbeUTwTyZ/WuH94IupYOzsFBVo2LJ7dgVyzKGXPF",
+	"0HZ9uviAhmwimcZ2CAlOBniAEIgEbEtTQQtPkcOma9EUS+3deHmUyqzL53hPZ+zSPXsuMV77RDyOeGfT",
+	"6ge2OIkgqMTdUaxjrqfWzQOJS5FGsabX1nyyBfGrg5PaywWAmPgSR1YDlO5baLuPj2RpOtb4ik/Ex9K8",
+	"tjPCBX5IV/yKabg/NG2cYHLQKC0QAAlCClS7wFmEjcUnAgtGhTN+zuy1irLMePsN5h3X5gye2Dj+1ylT",
+	"8mW49cs8YwrxMECDOPqqd4J9MXdE06XnjbPG9dn/Lpla+jv4TxVCaiXyjXrurlKMP5Je1+Qdn3MzsHcC",
+	"QmvZbYItagjCj1/0m6n0RxoXiUcdIUrmdlMbKWcko4aiXiiijSrTGbF60aYVI2qmR3P+pdN68i+vKBRX",
+	"DWEz7dBnerbvo+89/9K0ar/KhUtJAPhFWRyTK3rPdIWMHmEVpZrBElEyQrn6pTmnqr4wunO7voInHimi",
+	"tSCfz9BtlU8FpejFhYSRmmNta5Ylz6JuFrsBQYqOmMAgYyEmm1edCyf3pMN9cDvgYVejv9kb6m9PYN+8",
+	"jDptm7mz0o6xclbepCz690fvvfb1vDDLnZYOAzc0hyVMdrwE/9hGsjmJdHE9AwkBBJWZKuvJ0QVd9kns",
+	"BLiXRYcvBb8/nNxefFXqWlsEFCzAEDatABNIHdwWRH4FDxzSpNsXuKKLiGb9LM+JpgudAL8IsMI8XuSv",
+	"aTqFpMsmxyU3SfBPs5LVSXS1y52ubpH3cAV2K2RHOcoUHa9eNdY+ySFyVw1k7owZyzyXi6oQF1OBOrBE",
+	"IiwA/tQlQCRRjObu9VMqyJTesw2nI9mI19GxeeV65tdOl2Z5+kc4c3WV8PiQHparoWvZe8huD7VpC1nm",
+	"GRmxOB4yxBJg+OfaLwCwRgNptOOicMjx9H5lq15CYWSlCD3+l6/8epiBdHeSZCP7zDWGShQzdpe5fCLh",
+	"QhtGs7ZblHt65RoVZOgyuZtFQk1FYe7W5qrGCzphTlptUyOhd33i9TTuekL2t6HV7ROdNKrcR4FfFNUI",
+	"BT0OrOlAcr+hT0l7nsRv4Shu5eM2/ss9bvwY0v9Uho3uqUuaxV9t5+Autp6/Oy3H4D7MXuRpt4hHYdlU",
+	"4LKxb3lcagciSX58+YOrmwkMDCzXDNKVPk7BDdEc8cEZcSl42I1wL7sYH72nJp1unnYYHN9tcXbwR7d4",
+	"agxvGn8THuD0hVbDRcTEzMbp27slTyZWPN0Z5TcldhnuuDXj37/hhVxzyn6v4J+o1mdZpphuDfNT/LUP",
+	"9GM6JXac/0z4eQg1PqUAXnkmUwOFyjTTzqcppILcjmwwM6sRyZpecKELlmIFRatyXOBDu9vu5KBxnIvw",
+	"jfvWo3dy8loYtWxTIiUXAYdMRol8XlGXO6Akl3J2BIWtwLzvmZmQSqTp7lxTi89lNmFzO2O7Vry1z3yt",
+	"OvHWf+D3oRJTuQgqkJZG92tAzsesy5F7Z3//1Pw4eKkGwX6CvlLAakX8fVe16VlUgC/x8ZL+tSblKcSq",
+	"gAVpqmQ5cbXNclILl+ScaUKnjGZYf9q/KvOKQ7QlkM5E9rXuyffu476LHWlqYRQIbM6B3YFgCgUOLJa5",
+	"sJZTUiqENGTEtlATKdiya/e+hwd2VJGmSEWheNqSaW4gFn/x4kULLF5V2t88j55SVTDhaEMHniydMlr8",
+	"vq9Pw9lytKv7k6Nejy9VuBKdrVBD2nFUz7aKXrsXpDY6djQTRyWjZXVE9G81IU1XZv+DNF+tjwTvbT/g",
+	"27fIN4obe6+2q0m4MNLrxP/7P/8XTu1+RSim0sjeCmB46GvP+O0/8HE9VZVv9VwTEPZ6JjbE0tpOvd2k",
+	"v504+ZxO2MnnAhGLGsz3iAsKFng9ZN8oRvjASKnTusy2Dj2ekbefXr9JyKcPb6wTcsNGn+AeaZA6/6/k",
+	"/atjgql2B+hdFoB8l2Bdj57TPGcK/BkmUom+DVskREufmMP6bwhiwk+sGxRQI3Nmx56xwmyGK68evZbb",
+	"WEuZGmaOtFGMzndY1P1VWh1gQ/6NsQKQbuw+rOIL/YFIxQRb0LzjyLy0T3yiyuiYDioiB6+vSrKlhAO9",
+	"zUEP5EuU3b6P459pJq9YawmmZqZSL0DsQ0CFSJoGmkAWkPdAp9XeixSDSmdAa1hIJWq3amtFckaVcJXu",
+	"DEkNpJpIY1i90+6NYxxvUFLDFYaHOg70S6aNVPvLmnxjZzqmF1dy8WTUlt5tPqJW/9i+GsN45xhoyxGs",
+	"glxg4IVoQ5d68zC5hEH2u4oPTGhdBn38FrNa13TGqkTzuEr0Q0P0RMpsm2PFeiFdh4r9/dd6E8O3Z9m3",
+	"fxE7q/byCDTAF3pVSa/+q5jui5JefcVR0qvvJUrqVQH62YzcQQs64QS8V/PkfMwhj/l+V+40lI28CCgt",
+	"UGsCCQ3k6Q3U83O02BEDcRnNHHJHGB1du6lcEDPl6QzyKAU4hYrRPF8SuhKnC05d0txqerX70u9W6XLI",
+	"20hHGU1MfXpAkcY+dTlyQr1BN7e5TEBbzBEX3bWuACF/IfRBcqp9Be09/AI7V65fTxlXUJ8GuLljFsWf",
+	"fBUqRq2pmHGRYXgppQKhOx0RI618jY6ejvpKluq+O692hU88tbw4vtYlQ4rEzXW4EPYSnemKtDics9Fs",
+	"O3gGVBuCUqwXpQAC00pssrYAKc2ZyKjquonfcDPNFF2c+2cfZdkf0GW0cBOLaE1ZAP/nPgOSD74ALGcU",
+	"OJBc4/VGY12bStZkMph++TmuDDWsuWVbpAhHGUefGMBQ1GUF/gkN9XLbtx5+YIt2Eb2MLqKnUFb4ht+v",
+	"KhqhACdQKH5PDWuXYX0/6pN/apYqZtrrvS8Zzdq3JPhFBXbA+aw0DNjpF9UaIP66BmO3UzuEYV/Mio15",
+	"VOqG+8+N1f0QVogbzfJx25KozlqtczosVoMd/wog/Nt8MfvLWBVWDosBTg4kPu3vQKsLC0F6u72xc//Q",
+	"ATsFa4Dl8dwtMucDNIFbHwscrgoBuUnycl5QxfVarXGDulh/ADBwuZkSAAYtuBA+0JsQZGKFVXfcyL39",
+	"fOdAXnQeXmEgrIVqgkscfYhb0aO0Cl6QZTFhBQTctgwXE3Ag/YIlPpkrVYZVyND2xkWUyp3rhcTqOMWq",
+	"JjHlX0QTZGldwv/W9XEqpa40suA9PYjn+MiQ1hNn2BPACUIU2Rn9ggDqKpYjKgYJ9wQuu8vnGpayLjx8",
+	"1W4ch3NZLAf1pFrldYNwqQm0RWD8GA8GmbNoDjq14lsSJBfYEAxoVdnZ2pxZUykwYurCmrmcwJuOEGQ9",
+	"dFs/1ySVAhGESVnYxzProFm7eCu4OSbBXF5kbF5Iw0S6PPobW1Zt22hMUfB2InQjARbXnqS3Qo5NQInX",
+	"TJhTBx4GLrb/Q/y1wn40RJFd2ytycl6a3Rot++NYN5QbtlXo/T3NGCDXDxbzOi/N+5Aje1oBeMzMoVPk",
+	"jW+kaPw7q6JwKIdSnTV8zHdy4jZAxu55yjr2wIXBZCyOVQrDc6dh4UJ9arct8h1CjMasgg0iDsHmMX+W",
+	"ZT/D7AOd7zj4QZrSOhDRMBgRCfHEhSG4DjCPq8iBrBM4kN37riF3pK4DOxB4gty5ltU7DP/BuBCqQ3RC",
+	"MfmphudQUBUmd5fTW+Hr4he1/ldqEqLLdGp3wmc5Ao9gLq2CiQmCRMDtAQvPIJTix0E6yJmQC3FMbqoU",
+	"B7BOe1WcMqqQ7EfPdJMVvIJisdcog+3uniCOxiqz3tsmzgOAcNDZQnXVGpxzbZiIVyONEtZ1eCeYGLmQ",
+	"juzBQZj/bq8ZV0zBXkTVgJfo9rZ+wUcO6B/DG3wcR751TZS9nUTFqVvr8UupIGPe1tsH8x5VkBvN3tun",
+	"nIpf7JMBeGMIEwozDIRH96iVD1/eRF9VcOaOtB5SGPdg8sALFEB94G3JOl5xdCTQJGisyZtwASdsUgX6",
+	"p7J4rgE+CK/Tcs7IQqoWlAfghe3ewm/wkQMuJLxBxA38Ki6gCcoQXR9gS/C2ejUFcq1KtiL1k+qMaDxa",
+	"rzYs8U/kThtq2B3xPBSUgHAScqeQpvbO/8jR1h63HGnbrmrPkbZDSPXvNe8wzaWOA3GNmUcnBE0A3Y0t",
+	"AcWocw3+aTXhjxMoPu244xGf9CVFbv1cSjJOc+u0Qvv+qQNzRbdnSn2Gci7vgSzkmJwhaBXMCqkN4fi7",
+	"Nix2yt44sub++LrjZtkquv5jWzh9txPhAUQ4crzSifZjP2PwBpHXjy962teSZ5hIW6PEPhorCRQj8A+F",
+	"BKNAkh1+g/9yv6p4s7E+L3mWszEkMID76rc+xhx8iWYj1HcytiYl7fkREQAoqDIqoz0h1pOQ9X0CZRBH",
+	"RU67orzA9gP3OOTYysy0KvWDE7SGZc5FYn/uUZgXdGlPM24SMqp8qr74r/VtXInGXpSYIjNk5zkFrwOe",
+	"UOIqgrYt/FlRIjuVH2A3VYoXzMRvssJu7WzKqYh1lC4A/7pi0nOg9uAMpxAkABJzXPTGQh38bY9H455p",
+	"trAHquyKBLz9KD8L5HIpY2JZfhgg3O1C6JOwjE2lgi0orVSZYDWeDjIxvhK83b6jUE4arfdc+9t41EnU",
+	"jRj4LHxVl935EM+p4tw+8SPHhIo690HP3t+KumdHJRgY45jfM0HKIlpNSBB3WTRvk7YKgx3F81XXUu9r",
+	"J3wMh1gCqu9TrYAUYjQxgOy2hY6fMJG1B39ei2x/Sn74ymX81tciO4yHNLzaVKM5LsvVbE27lph1pMB1",
+	"RjBwyavMZUIMo+mU6VqNPuLbrtboY5WOjyPXTPams37NtPn+lPF6oHKRx2ojnrFAW8q+mGrVYrT4mMoz",
+	"cyhIVJdqBTN6VVMBx3K70kNX7/xQDbrCIsS+g+kJHURWJu3F3aFxc61HGqAAA0U8dE1LOWMZkmHnNJ4D",
+	"3oBNiRHokFejSJG7WXi6klucMpqbTnj/X/GJqJcibagpdT1SJGf9kR33V1vFl6WZkkzGrozGzFxwEzJq",
+	"6IhqRihg67dm6bi45wYks8U2e8PMRXh+55025OaovV5z4jylgowYMXQWpzj9Wrp+IUEqUeJ/NrOwJe1F",
+	"ElwTwH8uC0Slok0VD2nKimirEP9sw/ejIt0792I/hVyoUaQGAkfxutnri5/gAUodE6PwVMALqTJnFB0X",
+	"tFRAYDeVtWKXdm7oz3J0lPNOWGd7DL6Vo3dcm4GyuW/l6Jp92UOZa84F2z42BR8t+rOAOOo2VhpoD4l9",
+	"3q2nrzdfKCkm3keKoUF20QiFrCDUVJfA+V6VdthXhcqWgmoD+aLTAKbkIJNqKvNWjnSlMN2RTnh2R7qN",
+	"Q0Yi38rRr4zGrGn+IA36QRCJdPkHE4KJMZbZCtsOLD38FYVm6/q8m8vYwXTxVo6eVJDyrRwdpE7OyqHF",
+	"Df4sRxHBr+obtH3DbRVe3GXt9nDT3S/Vmgf5+yxH0JB7WsNzkpMJy7BotGlTtDmnu8h1i6Dk07n7dSu7",
+	"CxhOGTMBRGEMzWSE61ixyc8g40071c7z/US1/dAmcF9agYhYqBVYhl2vwC5yCq1WVLC4nCWf5cixkSdA",
+	"mGs9mJlAj6PLdp6Med7Z3vhWjn7h+c7Zh00ZgWGnmry9+viB/BsK1b7PsV2Ff7fvfX71j1NXP8cQ/o6S",
+	"TNGFdcHQiQ+Nm6NcpjPdxvDlCqK68hw+6vAZu9ZSfW8t0P3EjpjqxkhETOu1IaEb7wpldIk1hXbQsVQb",
+	"30zesbEh0hoCUeZ5swS0ocro30EIACjmnm1CwKaGHRmOJVqPIj57JLTnpspYHY0TEbWnn4R+X6JKUVew",
+	"MSp5516Bx8GdLlsKfL8b42s/9gC01922t4qlR+uJfkeXhNZ0Ba4P/nKas7FJsLQqUMoLD/Gh17rYGjXK",
+	"8HTWkQ76wFhmx/GwUcfk2v4BdGssJCkgYEFoBkEsLggVS+wHbcj68HS28yVmoB6y5JAEWG/lyMrkaWlw",
+	"4ksuOFaMQ1HeSGbL55qArkSpPIQiesSIsZcCgH+dQ95AKqILyXPTp7hW34/4uD04dq2Wu94Pvi2TdVmK",
+	"/cA3QDIoGCoIemCbKfiBjqZ2wu/Z1gEtLkxfrekWhaFv7TiDBUi5MAc5h7gwbYWYiMgkY4Gk3Ug1g2pe",
+	"SgwTUiRkJL8QWJ2EGMpznRCdy8IuqEv2SkXGMm/N8+Z0xPKuLuof7WFy9Y83iUcAWBKG8PMAPwA2Cu8a",
+	"gSJ64WGoAuyX1SwylipxUfn/cUlSmYUis4JOmmruFRfmHb7fMCoDgz8KPwLZCPT95L99medRHFzYsjrB",
+	"DC7LodIjYq/SmXdexgSX3mpnoXBbNjQi5a5LoaUX5u8iY8r1Qd/96cV8fpeQu5fkTycv/wL/dWT/6/aZ",
+	"/e8fnpM/kZcnP+C/Xhy//Ot//zM880Py57vjW3Hm2cStSqGO24uUVR8uyB1cqu5OrXuuKJAMhgetqOCp",
+	"dMoau0UvGc1cu8VWtcWGfdkaHOkvLx58L3y6pXbuo1pUE3UhZuYFBsRLV8GUth4z5FxWKNou2ZgpJkLi",
+	"PGfaQ9u0JljeuWcOmCvBV4jbHjenhilO86hggXoqC0DAkwuBSbApvWfE0HIyXVmHUvgV4Kldj54l8A8N",
+	"ykPo5hi2m/CmaiFch8t1IFjQF+HE4nB5qLK2q7X8I+f3PbyP9+wrq6+5MCSTTA9UX6NK4XwLKGVaKbWx",
+	"07ZLWk66FRVYp7Y4FsCd+Z1nzbRxZQm/2fIs0HSxw0ib7cyAu6AcMlhb8HOG/erVVNsZMDn5m/3DBgv2",
+	"z8bInNKGZHSZ1LEL4LI6Z+Q/XVtlY2xWyfnvGeDItQQjt5HGtcc93eUVIDD/+Hf4iEnKtlm8+X7W4UvU",
+	"gRYfP+OYC66nW8eif8HHW7XWrtSzB4eMN176gzR2gRBXptEBkzvNsl0BRaPm3An2xdwF7DQ6sd73WKpW",
+	"jcHfPuuAzHxc5PzBoEWf6IS1gR7A91iXX04gJRTtUJzSAoiCVuFK6lhqjcBFuZwcsS+FVB0INvUOtST4",
+	"+iFTrY0qU7gMH2P+aMZYAbeZE1rwk/uXQTa5nEBCafOG+Rpe4V/2/1/2/1/2/1uw/zsmfrslkrNfcIhv",
+	"Jvd57ZEQG5Kdqzaaz62BPCoUu+ds0REmBAuM4B4wNOAJyNIkIYnvcLbtnSgB8ASZZ2S0BD8eTUfOjGHq",
+	"mGABKKA2ukyag0N0oSAAJ4PaeryCuTMbQmRYvdkUS4QveCcnF3PXrPKNcVNWn9aGB4AiiAiKBdyhckzs",
+	"SiqWArEBphZolvXolO67kl24xw4ZwfFvcSPVLDJQ2RBws3D62UXRa6uSrBSlQXhiJTLRuEChnrKZEzDP",
+	"Pesj7HGAzXF4fnVITEJzxWi29DlyQnMpGNb0BMjVAJHrMLSoYpC08NVRgL568XMIvoyWULtP9Uz/ZP+/",
+	"pyB00RiOdcQAr+UskYCXxCIaGNNxLnFDxpTnLNs0Gbj0jc7hV0R++0N8A4O7oavHx6446hzXZMQAA1Iq",
+	"u0xmqmQ5iRJDPssyWOWJlJmrcxs3G6XgDY5oOpsoWYpW63SiGXVSaaWewSc2lGJVGL/KBZlTsUwcnLCR",
+	"GV22uTsZVtt25hu2xGgalt4GP70tzxkug1KgkQFPHM7mGhZ+910uontjf1Lr6QqXgWy1tnl1/aGigc6Z",
+	"yOYeX7UdP9/6KLz++gkpRc605+10ts9nPQHPeqWlRVOe3QqwRIbOGDZnAuYZAWBUjMlbh7eyrbmr9XM0",
+	"q+QGMrCYdb8VdsTEFXOYTflaUcy5tpMBBhuyPwIMGn5LURoCmFq3QoqUnQa8RJcsgFybqL0nbvmmrNuZ",
+	"leIlFD71I6bBjbd9AwRbyIX5y4/PevbAYYkjz7z2PEXkamzBC8DVYR0jEg3LBWpQ9x6zh9iM9e8v0PLE",
+	"q7A7PxzEgSyFgZq4uVRWVWsg7sBEHTyIYHKaoKyv4E2+Q0XFD3/CWmpfT0dq9sOPdfoJ5QX29utsYaOq",
+	"+mhN91XlfXjqgDcV/xIRLyk3UmZ6pStvJCk4U6FFLwioaqtLp1LbR5dElXGCFRgN8FPV0VxnQi50R51A",
+	"wCPvxA+lC0BFsOea/wMCt1s8dT05LsxrrwpWa6ZUZfCB9vQT0lifF/646R4B6GHv3dARCPMGR1QMYe7+",
+	"mHTybLRsiGEW1BimrID/43/9x+3tlxcvbm/V7a347b/+l6YxsFLNzbhuEDYYQa2HYuQE88NjCfXNva/p",
+	"wu3bfNEjACJDUL+WKXgacJFB/9rYqtzv4yHKGYmDevJJuIBPpL0bhKs3dBwijqvfxPCi6xu4obVzI6AM",
+	"RayTdcyk01odYnCHpfCuA/xjc8v+rGQRZ8fGh6KL1APqYOiCyVsBovOL0N7vubN0vmokun3uorNqbUwH",
+	"4V61VM0k3IbtVZMP343kv9Z++VO1so4/CFlPYpFn+/BubVNbx2YNab3dvq6jFjahcqRTls7IvNQGawRH",
+	"jAmXi2EZhjaWTB+Td3KiMcgBlMNyPK5BYjFhGq3ua5HtTVW9Eg7edvQQvyuCK5VxfO/f5/PNNXzvMN9c",
+	"sBwjO3pKVcGEa9moMq2yHEFiMIQe/7ISevxzVeCCZdvPkmdfjibyyP3Q4csdh4rinRygQ9w66VKvKWqc",
+	"kGRohpCiZT/KhV2GrtjzR3xiQBOGM3yQprmo9qwGj1OnNdSUZ/Eyi4JMZYmIai4jlEprcphiqxS0C66n",
+	"LLO3gM3uhU5khCDI/ZiZgc46/IqDIB/060n0A861FQH2tNWH7VWh2lybPWybTWq1TTbUkh2gTc19VVvu",
+	"BsXjcgJGRqZFAlakcgm4pgk2Tvv8MCTtlowqez+E39A1pJPaIhaODabNPn6i6aAE3DB+c68BIETzOcui",
+	"FVj+KhdIN1fxLWCSCI5vbYLqj6ViZrXHr9a7WVCte1o1PuEjQ2YOp7Jws7RpoDY8z4ksmNAhgx+7SgJV",
+	"HaYIR1fVbuaxAhNHw6gTYuSMCey/RkTc5yTnYtaKnIrC7oWiunHsm1Yku16hHxw43CLAgKIJLbwRMBOY",
+	"8WwCZsrmMEFoOaZiCZmbVmHiPzo1Fx8ZcsvjDEM3GElo9gRSYlknfvQnnCvaCcys4/HaUdcLc3oNvFse",
+	"hLUogMWzohy1GwMTvit4qhN+jyDic0Jh8iMu3GpyZU+NRmrY98xdCZ4OSh6+0kGA8pw0mtykLItDs3aW",
+	"ZTXcStnLHotbqzeu6nsElyTjWcCwyvD45srp/2a77Vzesx11YCjrBupPFYsWQbWmLYgcN29d8j4t3bJF",
+	"y5aUN9TwyYVwfdC1TYfSb2SnwzvN/gT+BKJ8D93NL/axmx25IeKLxgV1A0hjqSB/nbMttnUdX7yLZELC",
+	"nQkO6VIjarJm90xAmdTpGsNPsPya5IwCHhEmc8yUNZwEAJbNdq+fHMgeW6/rzCHgt4SDHEB+4svWwf9e",
+	"CHTF7TkZxWgLP48j4YOzNtiU5vN2m6UvuOgDQv3ExZMxzb9INZHGxIGFt4PVLPNzTT5dfEiIlqGGbQmZ",
+	"ZGovF2usVa0ChYWQ47E++aemi/aq6AvhquLkuFbdSHnmmglPoU46kO/r5nokPhEfx+NHpdZWa5Y0XWxX",
+	"tNTeebanMoXOOyTK5ds3+hjssnYH0BiCQZhT+38zhjX0geS2VYG74ZrOIG2j3UwuzhqmgPr8coX60yH+",
+	"uELQKcMqUQyal9zgrT3A7o0Zy4jC00tgpbaC8mFn7DKW8oxl9oTJbgW+hJ1dSJNUZHNQZOOqwWSh4Q3W",
+	"KUgbSk/PFaMG2TGHAxB7FHDQ46YemvPzxi6uo4HFAJ4L9iuazoK/kJb1yo3zqZTa6559rrfDF5rGpjLP",
+	"arzovgNEZO0NvXZw6Og9JedX/3AjVO0jbX2+EEfcqtH3Xz2DzYhydvGbmgZrEVpY+K3bBi/lAmoF5SJx",
+	"JyShYhkA6TS9Z9kxuZQLR63GjKvl54rwLCEs16z6SfNt1LX+tfX9NQvDP8KZPrFfZ5cU/mLInY2v6N53",
+	"z218oW8vccxx2C/lWy97F7urUwKC1sYpo0s+Bwvvvue5JncZnzBt7o6Jay6zx0jo7rkVVgNAI0L5X+g8",
+	"OyXhGoJaCpUP8B0Z0VwAzTW7FW4yl5vybaXwLj++/KHpJME1aTYdj/OJvibFu6l82fs4ASt7hDv+Jq8C",
+	"cMVqUzVNF0eZouMuEp6f7e+vgq/7IFlf0cXgYrav1ob6RxeuKAg34ohF3OCa2u3l4BkhxUeMDAaXm2Bq",
+	"W0XfnT66oouDVr+DXKMVvlvjYz85sQdLrAD/ddV+hmMH+1erTUXMaOviNlYztPHRoMZHibQ/Zp+83NM+",
+	"idepZDddKBZei5av6X+IlLd2he6wCM1xrhdfkRw/CrZ2A10vvlnz99ZOXHdshxsu+HP1s5ub6vj2yOew",
+	"KQFx6GJ8BGHmtoj4Louy76LXr+hoilfOE8LaK0dTz/Y7mct71uFnBifFc9uGE04TbWjOEJ4f2pea6k/f",
+	"y3u26zYevpHvAYWkQmLUt1ZK+ucXTTC1T78kExWv6ld1VUOxomwmOEioONLeLuzFp5wXK+7QtSrZhj4q",
+	"ZrhicyeItmj7JdNGqn3Zot++HSPh2olByBnMMMJr2HaFnpfwh/sU+0Ovd0F9vjXzjtSsMDTgc4/7PCxH",
+	"INuxiyD4X5pnB6WxjQRQYUdDwbiE4kjJhfZwVvWiHPt/E+kFCDng0MWGNTzN5QXt2CX4iYeRYuyi4BuH",
+	"AQT4LphBqFdNYYcoNPaW2kAytYXkN2n1KHAMfOuwBFI5kFBHLWxWCGrh+wzgm+GbYNGmkASQQQCK0N45",
+	"WJ435/4uhkpauMGfIDt0tF3lI4uNHNBtiTJnfk6m1HVANR0n1qb9SkU20NqE4Z/O6kDLV4jFY5R97igM",
+	"V29s3FujKFUR4JE53E4wgwnRFBG/FlLN1sm0GpfSLvmMLY/SKc1zJiasI2x47p/5hH80bAE5TIEeRnst",
+	"NASG8FB4rgkt7Z3F2BmlAlwhPWPWuGhyw0ZnpZkKuDTHAcoI7dt6dUMVQTrbSL5D3miGXi3r4h4gQ4uj",
+	"Y5b7u7B5gXZnVV98e2bfwimWSrvjuyF5gLaHawJhnNKdtZgoRoYpp7b1WuXSNNWIwmwDLf6l/5bv46zz",
+	"Swerk7gaPl/itO3pB+552+n3WhimrtCBH2LBqvGfzopdiApXFg6kKLgL0rU/SUJFNbTjaHOcT9gG0Lpg",
+	"U5aPW4sqwvmRSsXIgvHJVGMd0WiZrNz0fvJpDiy58BkJrioYraSqYkM6GNAtH187Jh9FvqwmwzqdKS90",
+	"jboQsXoUVItyQ/4ttf8+oosaSHe4/iymPGd1zg971i3o8t837Ye9zIAcBm1ashO083Tl4yj+Tp7XK6I0",
+	"oSNsR4LyqzHU/HqjaiRUxbRV3fgt3Hr98xt4wC6vdnnF2UDXrZGEzoZf9+lfdbuv/YaDVD/2retQ+YGp",
+	"Y7+DOXIAgzN4CWiJI01lcbTGYr4O+PU/Lz79RCiZU8HHDJqI8ZZB5Bh5JHIuGPRUOrdmxhFjHIqUiqk0",
+	"0uEpAzU3lKzYX2Nl4kWmkxCyrNWyOfhC5SuZAHoxIZqlihntikdNi5mThaNd/1YKyRZTmVeaY0+9tYKy",
+	"c1lwptv39Cv7piuC+aaw3MOXNaMsY8QQjmMOR7SMszQgVULrywMZM1ci5lLlUKXAfGcEhNZGjLB5YZZN",
+	"K7iyLxtLAhvL9b7PxT2fsnTGMhQ7szZG2v+JVguE0Oy4nrXmUqi1q2EZWm9thRnYpeO71rcHL74dwd16",
+	"kcx1t9VYWyqPGF76lDB/RXCQ7vdN1Oa/yFJkO531A7JNVy91mMtN2/F94cPaisXpvClFtnqr8QkOdOfd",
+	"9UNjf+NpHbk/qWLsinnc7NYLkKEK1gwP2NbD/k3JtEafAZD/4VaS4D8roGvURU80QrG3uqua/B3X5u+6",
+	"pPkrnH6rkvIADbl7F85vByyxq743Mg+GF3Icx6K0r+n9LkAWaaxOWlGitfLGqCoEZVat+uPqJjt5BK69",
+	"FYSen60JvjzDJ7i2gEJtINiWcpWWOVWNvJ8N3FJ2tzr4zlCxaCf7Cb93LPPcurRwXuEOHvM8d3GuFrKD",
+	"GkRZM8nTg6HHDrs3rujC3cqi7gyrl5EYv+nC31DwNoPXNdgs+XKVCmZlh8h0tg1g0pV9cKicpR37AHBJ",
+	"MG9Xq1VOl5HKAcAzQ+AlVy2BSNvu4sjTGThG1ghkfM6Ey+A3QP3ossDGm+7OvytDDU+RdGchrQnjGZnS",
+	"/J7pOqu/p5+AGCJG/qY0D4aNSHEr7DNpaayTmhDrLSKqCJRpccFqET1HTjRSTEPHFhJX3Io7IRe/z+d3",
+	"ViNprmUdgA9L4bkd2/CCSEXGNM9rvR7ug7E5ZOu+wCv8qwHbA90MB+oQdLPXU1/NrYJVHMML0nG4QTtr",
+	"JB5n4HIqVTVFSpVaEopaHoonrBZZ938hW6ObC8aKHkaWMZ+UyvFfCV9cT40L5WjDCvsr7F0N5aCOfw5+",
+	"a+StcAr+HA7zdJr43edJ53wvOSWZoguATaPCnYX4w8kEyFimVGTH5Iyk1heeUigCmVa7Cfv9KdFcTOyF",
+	"mxkAD95ajRcYCh5Ege3Yh1Jf+K62U9H+Mlbp+pp64NK0qR9CgXVYVSaAVOLurDRTqfh/wrf/RF4xqpi6",
+	"OyYXBhqc0VE0GoA87E8SV1Nhf+YJTBtRla7tGwxVf2LHPgg6En5Vy3KD0AdG4cBJXKYFX6Dt5mkUTdnR",
+	"QqqsuyPq2j53A48NuFFqs7T0MTnYtVgpZ52QlJbaxbQBDFr7LqmVYmmarkhsC2E99Br9aALmXcmct+MY",
+	"P+R9BOR5KWP2xH0YgK3SYTsav/rr2tPW8QZ8KvjQU8KXgzfa+qLyMu68reZTRaL2CkVhMCKhBEfr2vO9",
+	"IJg/K1nsto4DU2zweyZIWUSk2UCprXBsVGrelq3fTTZDN4HsR9+sdwaD1UGeTYAnbjYXjQQYTo6v73kG",
+	"3FDfBQnG6ifv2X/fj4b4fJZmTNSUxDklQDvRqCdrBmqd9WKDkmJvFuqpaM3+a9D3ozDnudTBFrcqRi/f",
+	"37Un+9vCW/2Wfcy4bIMDOpj2r6jiWoqVOHcp+n1M+41Py8fkND+Ijwmr3bxBK/lG2aUwWgiGASIGRPIk",
+	"XSlhxvWr9mwvQMNuqzm8N7U3yVqXqhqxT5QnadkFtXNeokA/cfb9nI6c5uf7L77co4qckcKuJ2bOq6Gh",
+	"/nsV7K9ZZ/p9qV324B64vQ67dDXUTMV0mZuY7k5tGa2TnMsJ4f0rOVG+sqZ5Md/Y33+XFgC+/Bu2Ab9C",
+	"DqvZDiCZX6shKLmYHKEGd+VJ6tmtU1d4SEbMl4MBKx0mZBSjmSOmW+NPkWr20R5B5XBMTTj4QertcepL",
+	"kGQrOko0SwE3aSfqAA/XjH2Ca9x3QcJnvpJ4ftNYhmnzLHnQYl1jovQrubyheqVSZTGB8wyZS22IlmRO",
+	"xTKaajZAOiUrzFCbutoG6PArYzkcg2MmUkYmssJ/q1UOoPEpcip6EKOsKQs2aIdrYr+23FBu2FaH33ua",
+	"sTNrOwc8/h5oEF9GN4iosW0G0f42CrOLnBBKXF8sVoFkzqQ12MRSzKmaseyoqkZuA1wPnJnB2s7p0h59",
+	"ORsbe7CeNpRVhh5UDe2Qrpu7qaOaZn9374KVusOogZ/j0ktlz4fj6jd2ISisn2kxdMN+NSLBODhV4Dau",
+	"o3hinQ/i86962lVp5YLq6RGGqrtwKVg6u6F6OtBC2qEHqqx8zOl0Q5VwbMaRDiafKlhQhdxp6yVWcQrd",
+	"EP4AjEBC0pxRwRyHrSr1lNCJYis9blSxmjp03bYgHOk04elEIx+kPy+jTtt2BlhBRk13L1DorWu2VZJ7",
+	"p5X76nLcViCrKW4nrfYM906CGTposw/9OnPSAiq9BV02Ca05nW3Y3tQpaqjNO7ID2iIrm7O939X3oS5v",
+	"JOCFQIXyaWAaVtiStI6H1WyjemOze9Gqh4Vmh7wePeJweoxzU2Hexrt2A1BuhVcAHkgMrXsN4HlgqBoj",
+	"x17R7B9BfyeqTKnyZz89c5w9IG33Bxu0b9hbnpYGtdtVY8Osvha+ism4WuzNLrUatH4dcAG6p8Jfg++9",
+	"+bdnblJNxyxfBkatBHsBRtgxUBvmvSyFaRxH00UVpNBGUT6ZOoZ692XPNTGMmWltOLhFNn+Rlcoc+u5C",
+	"JhQDsSyrVbuY6tvlQiDMjwEkitqnl6JhDuxdJTNWQNtFzsfsFNbajq+nVBVM2P8sKAeCyPpK2HVvkkHO",
+	"EQrDvkZCcvuXgeo9EDwZDh3ucjyuDQk9TE1D1qAIXBNG1bo+oums/lrYkb45Siu5ckWsbK/hmcRhHejI",
+	"Em+N2MfopvBc0BtTvFFS3jvN+yy5QOpwfwnNiZnydCaY1oEYEHrYVwbHMRoGd/vE3nqxoZqRhZSADYAp",
+	"I6qlWNEqKKdJWvHRAVgoQMZVXw2heIzw10iXpMiXYFoIRbbiMNE7OWmY5j01DDJJOHAOCOTQWISMisRa",
+	"NFeWXikpGzOFxWrNG9zhQRkNqEvh766Yuuf2r3774/8HAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -5,7 +5,9 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"log/slog"
 	"slices"
+	"sync/atomic"
 	"time"
 
 	"github.com/google/uuid"
@@ -39,9 +41,97 @@ const clockAhead = 5 * time.Minute
 // adds all of its good rows, or none. A row that is in the log already is left
 // alone, so that a file may be brought in twice.
 func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row, save bool) (out Old, err error) {
+	if !save {
+		out, _, err = s.weigh(ctx, shop, rows)
+		return out, err
+	}
+	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
+		out, err = s.takeIn(ctx, tx, shop, rows, nil)
+		return err
+	})
+	return out, err
+}
+
+// takeIn adds what is to be added of a file. Another import of the shop waits
+// for it, or both would add what neither finds in the log.
+func (s Station) takeIn(ctx context.Context, tx *store.Store, shop uuid.UUID, rows []logfile.Row, said func(int)) (Old, error) {
+	if err := tx.HoldImports(ctx, shop); err != nil {
+		return Old{}, err
+	}
+	out, add, err := At(s.In(tx)).weigh(ctx, shop, rows)
+	if err != nil || len(add) == 0 {
+		return out, err
+	}
+	return out, tx.AddOld(ctx, shop, add, said)
+}
+
+// Begin begins to add the good rows of a file in the background, under an ID that
+// was made by who asks. Asked again it begins nothing, unless that failed or its
+// server has fallen silent. What the file would do is told as it begins.
+func (s Station) Begin(ctx context.Context, shop, id uuid.UUID, rows []logfile.Row) (store.Import, error) {
+	old, _, err := s.weigh(ctx, shop, rows)
+	if err != nil {
+		return store.Import{}, err
+	}
+	in, begun, err := s.Store.BeginImport(ctx, store.Import{Shop: shop, ID: id, At: s.Now(), By: record.ActorOf(ctx).Who(), Rows: old.Add, Same: old.Same, Refuse: old.Refuse})
+	if err == nil && begun {
+		go s.work(context.WithoutCancel(ctx), in, rows)
+	}
+	return in, err
+}
+
+// work adds the rows of an import, and lets it be heard how far it is.
+func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) {
+	var done atomic.Int64
+	over := make(chan struct{})
+	defer close(over)
+	go func() {
+		for beat := time.NewTicker(store.ImportSilent / 60); ; {
+			select {
+			case <-over:
+				beat.Stop()
+				return
+			case <-beat.C:
+				if err := s.Store.BeatImport(ctx, in, int(done.Load()), s.Now()); err != nil {
+					slog.Warn("how far an import is could not be told", "error", err)
+				}
+			}
+		}
+	}()
+	err := s.Store.Atomically(ctx, func(tx *store.Store) error {
+		out, err := s.takeIn(ctx, tx, in.Shop, rows, func(n int) { done.Store(int64(n)) })
+		if err != nil {
+			return err
+		}
+		in.Rows, in.Same, in.Refuse = out.Add, out.Same, out.Refuse
+		return tx.EndImport(ctx, in, "done", "")
+	})
+	if err == nil {
+		return
+	}
+	slog.Error("an import failed", "import", in.ID, "error", err)
+	if err := s.Store.EndImport(ctx, in, "failed", "nothing was added, and the server's log says why; send the file again"); err != nil {
+		slog.Error("and that could not be told", "error", err)
+	}
+}
+
+// Imports are the last files of old records. Of one whose server has fallen
+// silent, nothing was added.
+func (s Station) Imports(ctx context.Context, shop uuid.UUID) ([]store.Import, error) {
+	all, err := s.Store.Imports(ctx, shop, 5)
+	for i, in := range all {
+		if in.State == "working" && s.Now().Sub(in.Beat) > store.ImportSilent {
+			all[i].State, all[i].Says = "failed", "Corte was stopped in the middle of it and nothing was added; send the file again"
+		}
+	}
+	return all, err
+}
+
+// weigh says what a file would do, and which rows it would add.
+func (s Station) weigh(ctx context.Context, shop uuid.UUID, rows []logfile.Row) (out Old, add []store.Entry, err error) {
 	saws, blades, err := rack.At(s.Kit).Whole(ctx, shop)
 	if err != nil {
-		return out, err
+		return out, nil, err
 	}
 	known := names{shop, map[string][]thing{}, map[string][]thing{}}
 	for _, b := range blades {
@@ -57,9 +147,8 @@ func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row,
 	}
 	there, err := s.Store.RowsAt(ctx, shop, times)
 	if err != nil {
-		return out, err
+		return out, nil, err
 	}
-	var add []store.Entry
 	var fine []OldRow
 	told := func(r logfile.Row, does, says string) {
 		switch row := (OldRow{r.Line, does, says, r.Kind}); {
@@ -88,10 +177,7 @@ func (s Station) TakeIn(ctx context.Context, shop uuid.UUID, rows []logfile.Row,
 		told(r, "add", "")
 		add = append(add, e)
 	}
-	if !save || len(add) == 0 {
-		return out, nil
-	}
-	return out, s.Store.AddOld(ctx, shop, add)
+	return out, add, nil
 }
 
 // A thing is a blade or a saw that a row may be about.

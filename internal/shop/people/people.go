@@ -321,6 +321,49 @@ func (s Station) ownersInvitation(ctx context.Context, shop uuid.UUID) (string, 
 	return secret, err
 }
 
+// mostShops is how many shops somebody may belong to and still found another:
+// nobody's mistake fills a server.
+const mostShops = 50
+
+// Found founds a shop of a person, who is its owner, beside the one that they
+// are in. Under an ID that they founded one by before it is that one. It is
+// asked in no shop.
+func (s Station) Found(ctx context.Context, in, id uuid.UUID, name string, by store.Person) (sh store.Shop, err error) {
+	name = strings.TrimSpace(name)
+	if name == "" {
+		return sh, refusal.Of("name", "say what the shop is called")
+	}
+	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
+		all, err := tx.Belongings(ctx, by.ID)
+		if err != nil {
+			return err
+		}
+		here, err := tx.Shop(ctx, in)
+		if err != nil {
+			return err
+		}
+		var founded bool
+		sh, founded, err = tx.EnsureShop(ctx, store.Shop{ID: id, Slug: "shop-" + id.String(), Name: name, ChangeMinutes: here.ChangeMinutes, Zone: here.Zone})
+		if err != nil || !founded {
+			if err == nil && !slices.ContainsFunc(all, func(b store.Belonging) bool { return b.Shop == id }) {
+				err = &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("there is another's shop under this ID; found yours under a new one")}
+			}
+			return err
+		}
+		if len(all) >= mostShops {
+			return &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("you belong to %d shops here, as many as one may; have yourself taken out of one first", len(all))}
+		}
+		if err := tx.AddMember(ctx, store.Member{Shop: id, ID: uuid.New(), Person: &by.ID, Name: by.Name, Role: record.Owner.String(), Since: s.Now()}); err != nil {
+			return err
+		}
+		return audit(ctx, tx, id, s.Now(), "founded the shop", name)
+	})
+	if store.IsDuplicate(err) { // under an ID that is a shop's with another slug
+		err = &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("there is another's shop under this ID; found yours under a new one")}
+	}
+	return sh, err
+}
+
 // unnamed is what an owner is called whose name nobody knows yet.
 const unnamed = "Owner"
 

@@ -44,8 +44,6 @@ DROP TABLE whole_log;
 
 ALTER TABLE log
     ADD PRIMARY KEY (shop_id, id),
-    ADD CONSTRAINT log_strikes_key UNIQUE (shop_id, strikes),
-    ADD CONSTRAINT log_amends_key UNIQUE (shop_id, amends),
     ADD CONSTRAINT log_strikes CHECK ((kind = 'struck') = (strikes IS NOT NULL)),
     ADD CONSTRAINT log_amends CHECK (amends IS NULL OR amends < id AND kind <> 'struck'),
     ADD FOREIGN KEY (shop_id) REFERENCES shops,
@@ -55,6 +53,9 @@ ALTER TABLE log
 ALTER TABLE log
     ADD FOREIGN KEY (shop_id, strikes) REFERENCES log,
     ADD FOREIGN KEY (shop_id, amends) REFERENCES log;
+-- Few rows strike another out or stand in its place: every row looks for them.
+CREATE UNIQUE INDEX log_strikes_key ON log (shop_id, strikes) WHERE strikes IS NOT NULL;
+CREATE UNIQUE INDEX log_amends_key ON log (shop_id, amends) WHERE amends IS NOT NULL;
 CREATE INDEX log_of_blade ON log (shop_id, blade_id, at DESC, id DESC);
 CREATE INDEX log_of_kind ON log (shop_id, kind, at DESC, id DESC);
 CREATE INDEX log_of_material ON log (shop_id, (detail->>'material'), at DESC, id DESC) WHERE kind = 'cut';

@@ -1,6 +1,7 @@
-import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import client, { unwrap } from './client';
-import type { Amendment, LogFilter, LogImport } from './types';
+import type { Amendment, LogFilter, LogImport, LogImportWork } from './types';
 import { send, type Upload } from './upload';
 import { useChange, keyed } from './change';
 
@@ -49,4 +50,23 @@ export const usePreviewLogImport = () =>
     mutationFn: (u: Upload) => send<LogImport>('POST', '/log-import-previews', u),
   });
 
-export const useLogImport = () => useChange((u: Upload) => send<LogImport>('POST', '/log-imports', u));
+/** Begins to add a file's rows. The form makes the ID: sent again under it, nothing is added twice. */
+export const useLogImport = () =>
+  useChange(({ id, ...u }: Upload & { id: string }) => send<LogImportWork>('PUT', `/log-imports/${id}`, u));
+
+/** The last files of old records, asked again while one is worked through. What follows from rows is stale when one is done. */
+export function useLogImports() {
+  const cache = useQueryClient();
+  const all = useQuery({
+    queryKey: ['log', 'imports'],
+    queryFn: async ({ signal }) => unwrap(await client.GET('/log-imports', { signal })).items,
+    refetchInterval: ({ state }) => (state.data?.some((w) => w.state === 'working') ? 1000 : false),
+  });
+  const under = all.data?.some((w) => w.state === 'working') ?? false;
+  const was = useRef(under);
+  useEffect(() => {
+    if (was.current && !under) void cache.invalidateQueries();
+    was.current = under;
+  }, [under, cache]);
+  return all;
+}

@@ -481,13 +481,30 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** The last files of old records, and how far each is */
+        get: operations["listLogImports"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log-imports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         /**
-         * Add the good rows of a file of old records
-         * @description All of them, or none. What is in the log already is left alone; the conditions of the blades are folded anew.
+         * Add the good rows of a file of old records, in the background
+         * @description All of them, or none. What is in the log already is left alone; the conditions of the blades are folded anew. The ID is made by who asks: asked again under it, the work goes on, or begins anew where it failed.
          */
-        post: operations["importLog"];
+        put: operations["importLog"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1896,6 +1913,26 @@ export interface paths {
         get?: never;
         /** Go over to another shop that one belongs to */
         put: operations["enterShop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shops/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Found another shop on this server, as its owner; asked again, it is there already
+         * @description The ID is made by who asks. One stays in the shop that one is in; enterShop goes over.
+         */
+        put: operations["foundShop"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3867,6 +3904,25 @@ export interface components {
             /** @description The first five hundred. */
             rows: components["schemas"]["LogImportRow"][];
         };
+        LogImportWork: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            /** @enum {string} */
+            state: "working" | "done" | "failed";
+            /** @description That are to be added. */
+            rows: number;
+            /** @description Of them so far; nobody sees one before all are. */
+            done: number;
+            /** @description That were added; 0 until it is done. */
+            add: number;
+            same: number;
+            refuse: number;
+            /** @description Why it failed. */
+            says?: string;
+        };
         CareSheet: {
             /** @description The most urgent first. */
             blades: components["schemas"]["BladeCare"][];
@@ -5654,6 +5710,9 @@ export interface components {
             code: string;
             password: components["schemas"]["Password"];
         };
+        FoundShop: {
+            name: string;
+        };
         EnterShop: {
             /** Format: uuid */
             shop_id: string;
@@ -7096,14 +7155,36 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listLogImports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        items: components["schemas"]["LogImportWork"][];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     importLog: {
         parameters: {
             query?: never;
-            header?: {
-                /** @description As for what is made. A retry with the same key is answered as the first was, whatever has changed since. */
-                "Idempotency-Key"?: components["parameters"]["OptionalKey"];
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
             };
-            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -7112,13 +7193,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What was added. */
-            200: {
+            /** @description It can be read, and is being worked through. */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LogImport"];
+                    "application/json": components["schemas"]["LogImportWork"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -9900,6 +9981,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foundShop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FoundShop"];
+            };
+        };
+        responses: {
+            /** @description It is there. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionShop"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -146,3 +146,4 @@ export type ShopPass = Schemas['ShopPass'];
 export type Acceptance = Schemas['Acceptance'];
 export type SawDuties = Schemas['SawDuties'];
 export type LogImport = Schemas['LogImport'];
+export type LogImportWork = Schemas['LogImportWork'];

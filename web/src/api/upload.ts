@@ -18,7 +18,7 @@ export const send = <T>(method: string, path: string, { file, onShare }: Upload)
     ask.setRequestHeader('Content-Type', 'application/octet-stream');
     ask.upload.onprogress = (e) => e.lengthComputable && onShare(e.loaded / e.total);
     ask.onload = () =>
-      ask.status === 200
+      ask.status === 200 || ask.status === 202
         ? done(ask.response as T)
         : fail(new ProblemError((ask.response ?? {}) as Partial<Problem>, ask.status));
     ask.onerror = () =>

@@ -1,16 +1,18 @@
 /** The log as a file, and old records from one. */
-import { t } from '@lingui/core/macro';
+import { plural, t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { useLogImport, usePreviewLogImport } from '../../api/log';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useRef, useState } from 'react';
+import { useLogImport, useLogImports, usePreviewLogImport } from '../../api/log';
 import type { LogFilter } from '../../api/types';
 import { api } from '../../api/place';
 import { FileButton } from '../../ui/FileButton';
 import { Notice, Trouble } from '../../ui/Notice';
 import { Sending } from '../../ui/Sending';
+import { useDates } from '../../ui/useDates';
 
 export function FileOut({ filter }: { filter: LogFilter }) {
   const query = new URLSearchParams();
@@ -48,6 +50,7 @@ const marks = { add: '+', same: '=', refuse: '×' } as const;
 export function OldRecords() {
   const preview = usePreviewLogImport();
   const save = useLogImport();
+  const id = useRef(crypto.randomUUID());
   const [file, setFile] = useState<File>();
   const [share, setShare] = useState(0);
   const under = preview.isPending || save.isPending;
@@ -55,6 +58,7 @@ export function OldRecords() {
   const failed = preview.error ?? save.error;
   const take = (f: File) => {
     save.reset();
+    id.current = crypto.randomUUID();
     setFile(f);
     setShare(0);
     preview.mutate({ file: f, onShare: setShare });
@@ -81,11 +85,7 @@ export function OldRecords() {
       </FileButton>
       {failed && <Trouble sx={{ mt: 1 }}>{failed.message}</Trouble>}
       {under && <Sending name={file?.name ?? ''} share={share} />}
-      {save.data && (
-        <Notice kind="done" sx={{ mt: 1 }}>
-          {t`${save.data.add} rows added. Conditions were folded anew.`}
-        </Notice>
-      )}
+      <Works />
       {p && file && !save.data && (
         <Box sx={{ mt: 1 }}>
           <Box role="status" sx={{ fontWeight: 650 }}>
@@ -108,7 +108,7 @@ export function OldRecords() {
             disabled={p.add === 0 || under}
             onClick={() => {
               setShare(0);
-              save.mutate({ file, onShare: setShare });
+              save.mutate({ id: id.current, file, onShare: setShare });
             }}
           >
             {t`Add ${p.add}`}
@@ -117,4 +117,35 @@ export function OldRecords() {
       )}
     </Box>
   );
+}
+
+/** Files that are being worked through, and how the last one ended. */
+function Works() {
+  const all = useLogImports();
+  const { moment } = useDates();
+  return all.data
+    ?.filter((w, i) => i === 0 || w.state === 'working')
+    .map((w) => (
+      <Box key={w.id} role="status" sx={{ mt: 1 }}>
+        {w.state === 'working' && (
+          <>
+            {t`Taking in ${w.rows} rows: ${w.done} so far. They stand in the log when all of them do; this page may be left meanwhile.`}
+            <LinearProgress
+              variant={w.done > 0 ? 'determinate' : 'indeterminate'}
+              value={(100 * w.done) / Math.max(w.rows, 1)}
+              aria-label={t`How many of the rows are in`}
+              sx={{ mt: 0.5, height: 8 }}
+            />
+          </>
+        )}
+        {w.state === 'done' && (
+          <Notice kind="done">
+            {t`The file of ${moment(w.at)}: ${plural(w.add, { one: '# row added', other: '# rows added' })}, ${w.same} there already, ${w.refuse} refused. Conditions were folded anew.`}
+          </Notice>
+        )}
+        {w.state === 'failed' && (
+          <Notice kind="trouble">{t`The file of ${moment(w.at)} did not come in: ${w.says ?? ''}.`}</Notice>
+        )}
+      </Box>
+    ));
 }

@@ -3,7 +3,7 @@ import { plural, t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import {
   passkeysHere,
   says,
@@ -13,6 +13,7 @@ import {
   useChangePin,
   useDropPasskey,
   useEnterShop,
+  useFoundShop,
   useMakeCodes,
   useSignOut,
   useSignOutEverywhere,
@@ -75,7 +76,7 @@ export function Me() {
         <Passkeys keys={account.data.passkeys} possible={s.passkeys && passkeysHere()} />
         <Password />
         {s.member_id && <Pin set={account.data.pin} />}
-        {s.shops.length > 1 && <Shops session={s} />}
+        {(s.shops.length > 1 || s.role === 'owner') && <Shops session={s} />}
       </Box>
     </Box>
   );
@@ -274,16 +275,54 @@ function Shops({ session }: { session: Session }) {
   return (
     <Part title={t`Shops`}>
       {enter.error && <Trouble>{enter.error.message}</Trouble>}
-      {session.shops.map((s) => (
-        <Button
-          key={s.id}
-          variant={s.id === session.shop?.id ? 'contained' : 'outlined'}
-          disabled={s.id === session.shop?.id || enter.isPending}
-          onClick={() => enter.mutate(s.id)}
-        >
-          {s.id === session.shop?.id ? t`${s.name}: you are in it` : t`Go over to ${s.name}`}
-        </Button>
-      ))}
+      {session.shops.map((s) =>
+        s.id === session.shop?.id ? (
+          <Box key={s.id} sx={{ fontWeight: 650, overflowWrap: 'anywhere' }}>
+            {t`${s.name}: you are in it`}
+          </Box>
+        ) : (
+          <Button key={s.id} variant="outlined" disabled={enter.isPending} onClick={() => enter.mutate(s.id)}>
+            {t`Go over to ${s.name}`}
+          </Button>
+        ),
+      )}
+      {session.role === 'owner' && <Founding />}
     </Part>
+  );
+}
+
+/** Another shop on this server: empty, to be furnished or to bring a copy into. */
+function Founding() {
+  const found = useFoundShop();
+  const id = useRef(crypto.randomUUID());
+  const [name, setName] = useState('');
+  return (
+    <Box
+      component="form"
+      sx={{ display: 'grid', gap: 1.5 }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        found.mutate(
+          { id: id.current, name },
+          {
+            onSuccess: () => {
+              id.current = crypto.randomUUID();
+              setName('');
+            },
+          },
+        );
+      }}
+    >
+      <Box>{t`Another shop of yours begins empty: what it has comes in by hand, or from a file on its Shop page.`}</Box>
+      <LineField
+        label={t`What another shop is called`}
+        value={name}
+        onText={setName}
+        problem={found.error?.message}
+      />
+      <Button type="submit" variant="outlined" disabled={name.trim() === '' || found.isPending}>
+        {t`Found it and go over`}
+      </Button>
+    </Box>
   );
 }

@@ -11,6 +11,7 @@ import {
   useLookAtShopFile,
   useMakeCopy,
 } from '../../api/copies';
+import { useSession } from '../../api/session';
 import type { Copies as Kept, ShopFile } from '../../api/types';
 import { useDates } from '../../ui/useDates';
 import { trim } from '../../measure/format';
@@ -99,6 +100,7 @@ function Last({ of }: { of: Kept }) {
 /** What is in a file before anything of it is brought in. */
 function Inside({ file, onBring }: { file: ShopFile; onBring: () => void }) {
   const { moment } = useDates();
+  const signedIn = useSession().data?.state === 'in';
   return (
     <Box sx={{ border: '2px solid', borderColor: 'text.primary', p: 1.5, bgcolor: 'background.paper' }}>
       <Box sx={{ fontSize: 20, fontWeight: 650, overflowWrap: 'anywhere' }}>{file.name}</Box>
@@ -115,7 +117,9 @@ function Inside({ file, onBring }: { file: ShopFile; onBring: () => void }) {
       )}
       {file.faults.length === 0 && file.rows_here > 0 && (
         <Notice kind="caution" sx={{ mt: 1 }}>
-          {t`It is whole. This shop is not empty, so nothing is brought in over it: start Corte with a new CORTE_SHOP, and bring it in there.`}
+          {signedIn
+            ? t`It is whole. This shop is not empty, so nothing is brought in over it: found another under My sign-in, and bring it in there.`
+            : t`It is whole. This shop is not empty, so nothing is brought in over it: start Corte with a new CORTE_SHOP, and bring it in there.`}
         </Notice>
       )}
       {file.faults.length === 0 && file.rows_here === 0 && (
