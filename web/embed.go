@@ -52,6 +52,7 @@ var Pages = []string{
 	"rack/:id/set",
 	"start",
 	"licences",
+	"learn",
 	"people",
 	"me",
 	"join/:secret",

@@ -164,6 +164,7 @@ type Figures struct {
 	Load       float64 // PowerW over the power limit
 	Allowed    float64 // the load that may be used: 0.9 on a rip, 1.2 across
 	Dose       float64 // heat reaching the wall
+	BurnDose   float64 // of which half of all boards show a burn
 	Burn       float64 // chance of a visible burn
 	Exit       Face
 	Other      Face           // end edge; bottom face for a chop
@@ -473,9 +474,9 @@ func (k *kernel) at(e *Engagement, w Window, feed measure.Feed) Figures {
 		RimSpeed: k.rim, Window: w, Feed: feed, Allowed: k.allowed,
 		PowerW:   k.power * k.force(chip),
 		WallMark: measure.Length(k.wobble * (1 - math.Exp(-k.turnPerFeed*f/markTurn))),
-		Dose:     k.heat * math.Pow(chip, -heatExp),
-		Exit:     Face{e.ExitDeg, k.exit * math.Sqrt(f), k.exitMatters},
-		Other:    Face{e.OtherDeg, k.other * math.Sqrt(f), k.otherMatters},
+		Dose:     k.heat * math.Pow(chip, -heatExp), BurnDose: k.burnDose,
+		Exit:  Face{e.ExitDeg, k.exit * math.Sqrt(f), k.exitMatters},
+		Other: Face{e.OtherDeg, k.other * math.Sqrt(f), k.otherMatters},
 	}
 	fig.Load = fig.PowerW / k.powerLimit
 	fig.Burn = 1 / (1 + square(square(k.burnDose/fig.Dose)))

@@ -4528,6 +4528,57 @@ type PlanRequest struct {
 	Units Units `json:"units"`
 }
 
+// PracticeBoard defines model for PracticeBoard.
+type PracticeBoard struct {
+	Across      bool    `json:"across"`
+	FastestMMin float64 `json:"fastest_m_min"`
+
+	// LengthMm Of the cut.
+	LengthMm      float64 `json:"length_mm"`
+	Number        int     `json:"number"`
+	SlowestMMin   float64 `json:"slowest_m_min"`
+	SuggestedMMin float64 `json:"suggested_m_min"`
+
+	// Text What it is, and what cuts it.
+	Text        string  `json:"text"`
+	ThicknessMm float64 `json:"thickness_mm"`
+}
+
+// PracticePush defines model for PracticePush.
+type PracticePush struct {
+	Board int `json:"board"`
+
+	// Mm Where its front edge was then, past where the blade first meets it; as many.
+	Mm []float64 `json:"mm"`
+
+	// Ms When the work was seen, from when the push began.
+	Ms    []float64 `json:"ms"`
+	Units Units     `json:"units"`
+}
+
+// PracticeWall A millimetre of the cut for each number of an array.
+type PracticeWall struct {
+	// Back It was drawn back against the blade.
+	Back     bool      `json:"back"`
+	Clean    bool      `json:"clean"`
+	FeedMMin []float64 `json:"feed_m_min"`
+
+	// Load Of what the motor gives.
+	Load []float64 `json:"load"`
+	Says []string  `json:"says"`
+
+	// Scorch Heat over what the board bears: over 1 it is brown, over 2 black.
+	Scorch  []float64 `json:"scorch"`
+	Seconds float64   `json:"seconds"`
+
+	// Splinter Over what the finish bears.
+	Splinter []float64 `json:"splinter"`
+	Stalled  bool      `json:"stalled"`
+
+	// Whole The work went past the blade.
+	Whole bool `json:"whole"`
+}
+
 // PriceOf defines model for PriceOf.
 type PriceOf struct {
 	ID    string  `json:"id"`
@@ -6677,6 +6728,11 @@ type SignOffParams struct {
 	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
+// GetPracticeBoardParams defines parameters for GetPracticeBoard.
+type GetPracticeBoardParams struct {
+	Units Units `form:"units" json:"units"`
+}
+
 // ExportRackParams defines parameters for ExportRack.
 type ExportRackParams struct {
 	Format FileFormat `form:"format" json:"format"`
@@ -7037,6 +7093,9 @@ type SignOffJSONRequestBody = SignOffInput
 
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = PlanRequest
+
+// PractiseCutJSONRequestBody defines body for PractiseCut for application/json ContentType.
+type PractiseCutJSONRequestBody = PracticePush
 
 // PreviewImportJSONRequestBody defines body for PreviewImport for application/json ContentType.
 type PreviewImportJSONRequestBody = RackFile

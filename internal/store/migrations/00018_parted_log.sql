@@ -39,7 +39,7 @@ END $$;
 -- +goose StatementEnd
 INSERT INTO log (id, shop_id, at, kind, blade_id, saw_id, by_name, note, detail, strikes, amends) OVERRIDING SYSTEM VALUE
 SELECT id, shop_id, at, kind, blade_id, saw_id, by_name, note, detail, strikes, amends FROM whole_log;
-SELECT setval('log_id_seq', greatest((SELECT max(id) FROM whole_log), nextval('whole_log_id_seq')));
+SELECT setval('log_id_seq', greatest((SELECT max(id) + 1 FROM whole_log), nextval('whole_log_id_seq')), false);
 DROP TABLE whole_log;
 
 ALTER TABLE log
@@ -99,7 +99,7 @@ CREATE TABLE whole_log (
 );
 INSERT INTO whole_log (id, shop_id, at, kind, blade_id, saw_id, by_name, note, detail, strikes, amends) OVERRIDING SYSTEM VALUE
 SELECT id, shop_id, at, kind, blade_id, saw_id, by_name, note, detail, strikes, amends FROM log;
-SELECT setval('whole_log_id_seq', greatest((SELECT max(id) FROM log), nextval('log_id_seq')));
+SELECT setval('whole_log_id_seq', greatest((SELECT max(id) + 1 FROM log), nextval('log_id_seq')), false);
 DROP TABLE log;
 ALTER TABLE whole_log RENAME TO log;
 ALTER SEQUENCE whole_log_id_seq RENAME TO log_id_seq;

@@ -1066,6 +1066,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/practice-boards/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A board to practise feeding on; of a number always the same */
+        get: operations["getPracticeBoard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice-cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a push over a practice board leaves behind; nothing is kept */
+        post: operations["practiseCut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/owning": {
         parameters: {
             query?: never;
@@ -3903,6 +3937,52 @@ export interface components {
             refuse: number;
             /** @description The first five hundred. */
             rows: components["schemas"]["LogImportRow"][];
+        };
+        PracticeBoard: {
+            number: number;
+            /** @description What it is, and what cuts it. */
+            text: string;
+            /**
+             * Format: double
+             * @description Of the cut.
+             */
+            length_mm: number;
+            /** Format: double */
+            thickness_mm: number;
+            across: boolean;
+            /** Format: double */
+            slowest_m_min: number;
+            /** Format: double */
+            fastest_m_min: number;
+            /** Format: double */
+            suggested_m_min: number;
+        };
+        PracticePush: {
+            board: number;
+            units: components["schemas"]["Units"];
+            /** @description When the work was seen, from when the push began. */
+            ms: number[];
+            /** @description Where its front edge was then, past where the blade first meets it; as many. */
+            mm: number[];
+        };
+        /** @description A millimetre of the cut for each number of an array. */
+        PracticeWall: {
+            feed_m_min: number[];
+            /** @description Heat over what the board bears: over 1 it is brown, over 2 black. */
+            scorch: number[];
+            /** @description Over what the finish bears. */
+            splinter: number[];
+            /** @description Of what the motor gives. */
+            load: number[];
+            /** @description The work went past the blade. */
+            whole: boolean;
+            clean: boolean;
+            stalled: boolean;
+            /** @description It was drawn back against the blade. */
+            back: boolean;
+            /** Format: double */
+            seconds: number;
+            says: string[];
         };
         LogImportWork: {
             /** Format: uuid */
@@ -8269,6 +8349,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPracticeBoard: {
+        parameters: {
+            query: {
+                units: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The board. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeBoard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    practiseCut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticePush"];
+            };
+        };
+        responses: {
+            /** @description The wall. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeWall"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -147,3 +147,6 @@ export type Acceptance = Schemas['Acceptance'];
 export type SawDuties = Schemas['SawDuties'];
 export type LogImport = Schemas['LogImport'];
 export type LogImportWork = Schemas['LogImportWork'];
+export type PracticeBoard = Schemas['PracticeBoard'];
+export type PracticePush = Schemas['PracticePush'];
+export type PracticeWall = Schemas['PracticeWall'];

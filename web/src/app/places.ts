@@ -48,6 +48,7 @@ export const places: Place[] = [
 
 /** What stands under the shop's name. */
 export const rest: Room[] = [
+  { to: '/learn', name: t`Learn` },
   { to: '/log', name: t`Log` },
   { to: '/words', name: t`Words` },
   { to: '/people', name: t`People` },

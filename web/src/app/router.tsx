@@ -62,11 +62,11 @@ export const router = createBrowserRouter(
             },
             {
               path: 'own',
-              ...page(() => import('../stations/own/Own'), 'Own'),
+              ...page(() => import('../stations/own/pages'), 'Own'),
             },
             {
               path: 'own/first',
-              ...page(() => import('../stations/own/First'), 'First'),
+              ...page(() => import('../stations/own/pages'), 'First'),
             },
             {
               path: 'care',
@@ -106,11 +106,11 @@ export const router = createBrowserRouter(
             },
             {
               path: 'trace',
-              ...page(() => import('../stations/trace/NewTrace'), 'NewTrace'),
+              ...page(() => import('../stations/trace/pages'), 'NewTrace'),
             },
             {
               path: 'trace/:id',
-              ...page(() => import('../stations/trace/Trace'), 'Trace'),
+              ...page(() => import('../stations/trace/pages'), 'Trace'),
             },
             {
               path: 'log',
@@ -205,8 +205,12 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/rack/BladePage'), 'BladePage'),
             },
             {
+              path: 'learn',
+              ...page(() => import('../stations/practice/pages'), 'FeedIt'),
+            },
+            {
               path: 'words',
-              ...page(() => import('../stations/words/Words'), 'Words'),
+              ...page(() => import('../stations/practice/pages'), 'Words'),
             },
             {
               path: 'contract',

@@ -33,6 +33,9 @@ export const FASTEST = 7.5;
 export const secondsOf = (s: Setting, units: Units) =>
   s.sec_per_stroke ?? (units === 'mm' ? s.sec_per_300mm : s.sec_per_foot);
 
+/** Seconds for 300 mm or a foot at a feed in m/min. */
+export const secondsAt = (feed: number, units: Units) => (along[units].metres * 60) / feed;
+
 /** `6.2 s` */
 export const saidSeconds = (s: Setting, units: Units) => `${trim(secondsOf(s, units), 1)} s`;
 

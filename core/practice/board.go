@@ -1,0 +1,130 @@
+package practice
+
+import (
+	"math/rand/v2"
+	"slices"
+
+	"corte/core/blade"
+	"corte/core/cut"
+	"corte/core/material"
+	"corte/core/measure"
+	"corte/core/say"
+)
+
+// The blades that boards are made with: usual ones of a table saw of 254 mm.
+var blades = []blade.Blade{
+	{Diameter: 254, Bore: 15.875, Kerf: 3.2, Plate: 2.2, Teeth: 24, Grind: blade.FTG, Hook: 20},
+	{Diameter: 254, Bore: 15.875, Kerf: 3.0, Plate: 2.0, Teeth: 40, Grind: blade.ATB, Bevel: 15, Hook: 15},
+	{Diameter: 254, Bore: 15.875, Kerf: 2.8, Plate: 1.8, Teeth: 60, Grind: blade.ATB, Bevel: 20, Hook: 10},
+	{Diameter: 254, Bore: 15.875, Kerf: 2.4, Plate: 1.8, Teeth: 24, Grind: blade.ATB, Bevel: 15, Hook: 18},
+}
+
+// woods are what boards are made of.
+var woods = []string{"white-pine", "yellow-pine", "poplar", "cherry", "red-oak", "hard-maple", "walnut"}
+
+// leastRoom is that of the feed range of a board that is given to somebody: there
+// is something to find.
+const leastRoom = 1.4
+
+// Board is the board of a number, on a table saw of 1.3 kW with a blade that suits
+// it, sharp or not, clean or not: the same for the same number. The blade stands a
+// little over the wood, and there is a feed at which the cut goes well.
+func Board(number uint64) Setup {
+	r := rand.New(rand.NewPCG(number, 0x636f727465))
+	for {
+		s := Setup{Drive: cut.Drive{RPM: 4000, PowerLimitW: 1300}, Blade: blades[r.IntN(len(blades))], Board: 0.1 + 0.8*r.Float64()}
+		m, err := material.Get(woods[r.IntN(len(woods))])
+		if err != nil {
+			panic(err) // the table has every wood of the list: a test asks for each
+		}
+		s.Job = cut.Job{Material: m, Finish: cut.Hidden, Thickness: measure.Length(16 + 3*r.IntN(9)), Width: measure.Length(60 + 20*r.IntN(5)), Length: measure.Length(400 + 50*r.IntN(9)), Exit: cut.ZeroClearance}
+		if r.IntN(3) == 0 {
+			s.Job.Direction, s.Job.Width = cut.Crosscut, measure.Length(150+25*r.IntN(7))
+		}
+		s.Job.Height = s.Job.Thickness + measure.Length(6+2*r.IntN(4))
+		s.State.Sharpness = []float64{1, 1.2, 1.5, 2}[r.IntN(4)]
+		s.State.Pitch = []float64{0, 0, 1, 2}[r.IntN(4)]
+		if cut.Work(s.Job, s.Blade, s.Drive, s.State).Window.Room() >= leastRoom {
+			return s
+		}
+	}
+}
+
+// Said is what somebody who is given the board is told of it.
+func (s Setup) Said() say.Line {
+	edge := say.Of("sharp")
+	switch {
+	case s.State.Sharpness >= 2:
+		edge = say.Of("nearly dull")
+	case s.State.Sharpness >= 1.5:
+		edge = say.Of("half worn")
+	case s.State.Sharpness > 1:
+		edge = say.Of("no longer new")
+	}
+	pitch := say.Of("clean")
+	switch {
+	case s.State.Pitch >= 2:
+		pitch = say.Of("pitchy")
+	case s.State.Pitch > 0:
+		pitch = say.Of("a little pitchy")
+	}
+	wood := say.Word(s.Job.Material.Name)
+	if s.Job.Direction.Across() {
+		return say.Of("Crosscut %s, %s thick and %s wide, with %d teeth, %s; the blade is %s and %s.", wood, s.Job.Thickness, s.Job.Width, s.Blade.Teeth, s.Blade.Grind.Words(), pitch, edge)
+	}
+	return say.Of("Rip %s, %s thick and %s long, with %d teeth, %s; the blade is %s and %s.", wood, s.Job.Thickness, s.Job.Length, s.Blade.Teeth, s.Blade.Grind.Words(), pitch, edge)
+}
+
+// Says is what there is to be seen on a wall, where, and what made it so. Even is
+// the wall of the same board at a feed that was steady and right.
+func (w Wall) Says(s Setup, even Wall) (lines []say.Line) {
+	window := cut.Work(s.Job, s.Blade, s.Drive, s.State).Window
+	if w.Back {
+		lines = append(lines, say.Of("The work was drawn back against the turning teeth. At a saw that throws it: push on, or hold it still and switch off."))
+	}
+	if w.Stalled {
+		lines = append(lines, say.Of("At %s the motor stopped: the teeth were given more than it has.", at(len(w.Steps))))
+	}
+	if from, to, n := w.where(func(st Step) bool { return st.Scorch > 1 }); n > 0 {
+		why := say.Of("though it was fed fast enough: this board takes less heat than most")
+		if slices.ContainsFunc(w.Steps[from:to], func(st Step) bool { return st.Feed < window.Slowest }) {
+			why = say.Of("where it was fed so slowly that the teeth rubbed")
+		}
+		lines = append(lines, say.Of("The wall is brown for %s, from %s on, %s.", at(n), at(from), why))
+	}
+	if from, _, n := w.where(func(st Step) bool { return st.Splinter > 1 }); n > 0 {
+		lines = append(lines, say.Of("The edge is broken out for %s, from %s on, where each tooth had too much to take.", at(n), at(from)))
+	}
+	switch {
+	case w.Clean():
+		lines = append(lines, say.Of("Clean from end to end."))
+	case !w.Whole && !w.Stalled:
+		lines = append(lines, say.Of("It was let go at %s: a cut is pushed through until the work is past the blade.", at(len(w.Steps))))
+	case even.Clean() && !w.Back:
+		lines = append(lines, say.Of("At one steady feed in the middle of the range this board would have come out clean."))
+	}
+	return lines
+}
+
+func at(mm int) measure.Length { return measure.Length(mm) }
+
+// where finds the steps that something is so of: the first, the one after the
+// last, and how many.
+func (w Wall) where(so func(Step) bool) (from, to, n int) {
+	for i, st := range w.Steps {
+		if so(st) {
+			if n++; n == 1 {
+				from = i
+			}
+			to = i + 1
+		}
+	}
+	return from, to, n
+}
+
+// Steady is the wall of a setup at one feed from end to end.
+func Steady(s Setup, feed measure.Feed) (Wall, error) {
+	speed := float64(feed) * 1000 / 60 // mm a second
+	long := s.Job.FeedLength().Mm() + 1
+	return Feed(s, []Moment{{0, 0}, {seconds(long / speed), measure.Length(long)}})
+}

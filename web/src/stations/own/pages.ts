@@ -1,0 +1,3 @@
+/** What to own, fetched together. */
+export { First } from './First';
+export { Own } from './Own';
