@@ -95,6 +95,9 @@ func (w Wall) Says(s Setup, even Wall) (lines []say.Line) {
 	if from, _, n := w.where(func(st Step) bool { return st.Splinter > 1 }); n > 0 {
 		lines = append(lines, say.Of("The edge is broken out for %s, from %s on, where each tooth had too much to take.", at(n), at(from)))
 	}
+	if from, _, n := w.where(func(st Step) bool { return st.Mark > 1 }); n > 0 {
+		lines = append(lines, say.Of("Marks of the teeth that stand out can be seen for %s, from %s on, where the work ran past them.", at(n), at(from)))
+	}
 	switch {
 	case w.Clean():
 		lines = append(lines, say.Of("Clean from end to end."))

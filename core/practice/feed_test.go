@@ -201,6 +201,50 @@ func TestAStalledMotorEndsTheCut(t *testing.T) {
 	}
 }
 
+// It stops at 2.5 times its power and not under, after 0.3 s and not before.
+func TestWhenAMotorStalls(t *testing.T) {
+	s := rip(t, "hard-maple")
+	needs := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, 6).PowerW
+	for _, tt := range []struct {
+		load float64
+		mm   float64 // pushed so hard, at 100 mm/s
+		want bool
+	}{{2.45, 600, false}, {2.55, 600, true}, {2.55, 29, false}, {2.55, 32, true}} {
+		s.Drive.PowerLimitW = needs / tt.load
+		hard := func(mm float64) float64 {
+			if mm >= 0 && mm < tt.mm {
+				return 6
+			}
+			return 1
+		}
+		if w := walled(t, s, pushed(s, 1000, hard)); w.Stalled != tt.want {
+			t.Errorf("load %g for %g mm: stalled %v", tt.load, tt.mm, w.Stalled)
+		}
+	}
+}
+
+// Heat reaches an eighth of the arc's reach along the table, at least 4 mm, and
+// no further: a millimetre that burns browns as much on both its sides together.
+func TestHowFarHeatReaches(t *testing.T) {
+	for _, tt := range []struct {
+		thick  measure.Length
+		browns int // the arc reaches 34 mm along the table at 25 mm, 63 at 70: 4 and 8, and itself
+	}{{25, 5}, {70, 9}} {
+		s := rip(t, "white-pine")
+		s.Job.Thickness, s.Job.Height, s.Drive.PowerLimitW = tt.thick, tt.thick+14, 5000
+		var push []practice.Moment
+		for _, m := range pushed(s, 1000, steady(cut.Work(s.Job, s.Blade, s.Drive, s.State).Feed)) {
+			if m.Pos > 300.5 {
+				m.At += 200 * time.Second
+			}
+			push = append(push, m)
+		}
+		if w := walled(t, s, push); w.Browned != tt.browns || w.Steps[300-tt.browns/2].Scorch < 1 {
+			t.Errorf("%v thick, one millimetre that burns makes %d brown, not %d", tt.thick, w.Browned, tt.browns)
+		}
+	}
+}
+
 func TestPushesThatCannotBeFollowed(t *testing.T) {
 	s := rip(t, "cherry")
 	unknown := s
@@ -283,6 +327,11 @@ func TestWhatIsSaid(t *testing.T) {
 	even, err := practice.Steady(s, cut.Work(s.Job, s.Blade, s.Drive, s.State).Feed)
 	if err != nil || !even.Clean() {
 		t.Fatal(even, err)
+	}
+	fine := s
+	fine.Job.Finish, fine.State.RunOut = cut.Fine, 0.2
+	if w := walled(t, fine, pushed(fine, 60, steady(5))); w.Marked == 0 || !strings.Contains(fmt.Sprint(w.Says(fine, even)), "Marks of the teeth that stand out can be seen for 600 mm, from 0 mm on") {
+		t.Errorf("with a run-out: %d marked, said is %v", w.Marked, w.Says(fine, even))
 	}
 	for want, push := range map[string][]practice.Moment{
 		"Clean from end to end.": pushed(s, 60, steady(3)),

@@ -144,7 +144,7 @@ func (s *server) FoundShop(ctx context.Context, r contract.FoundShopRequestObjec
 	if v == nil || v.person == nil {
 		return nil, &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("another shop is founded by somebody who has signed in, since it is theirs; without that a server has one shop, named by CORTE_SHOP")}
 	}
-	sh, err := s.svc.People.Found(account.Apart(ctx), s.shop(ctx), r.ID, r.Body.Name, *v.person)
+	sh, err := s.svc.People.Found(account.Apart(ctx), s.shop(ctx), r.Body.Key, r.Body.Name, *v.person)
 	return contract.FoundShop200JSONResponse{ID: sh.ID, Name: sh.Name}, err
 }
 

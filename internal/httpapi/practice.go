@@ -16,10 +16,10 @@ import (
 func (s *server) GetPracticeBoard(ctx context.Context, r contract.GetPracticeBoardRequestObject) (contract.GetPracticeBoardResponseObject, error) {
 	v := voiceOf(ctx)
 	b := practice.Board(uint64(r.Number))
-	f := cut.Work(b.Job, b.Blade, b.Drive, b.State)
+	w := cut.Work(b.Job, b.Blade, b.Drive, b.State).Window
 	return contract.GetPracticeBoard200JSONResponse{
-		Number: r.Number, Text: v.Say(b.Said()), LengthMm: b.Job.FeedLength().Mm(), ThicknessMm: b.Job.Thickness.Mm(), Across: b.Job.Direction.Across(),
-		SlowestMMin: float64(f.Window.Slowest), FastestMMin: float64(f.Window.Fastest), SuggestedMMin: float64(f.Feed),
+		Number: r.Number, Text: v.Say(b.Said()), LengthMm: b.Job.FeedLength().Mm(), Across: b.Job.Direction.Across(),
+		SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
 	}, nil
 }
 
@@ -43,11 +43,11 @@ func (s *server) PractiseCut(ctx context.Context, r contract.PractiseCutRequestO
 	}
 	n := len(w.Steps)
 	out := contract.PractiseCut200JSONResponse{
-		FeedMMin: make([]float64, n), Scorch: make([]float64, n), Splinter: make([]float64, n), Load: make([]float64, n),
-		Whole: w.Whole, Clean: w.Clean(), Stalled: w.Stalled, Back: w.Back, Seconds: w.Took.Seconds(), Says: v.Each(w.Says(b, even)),
+		FeedMMin: make([]float64, n), Scorch: make([]float64, n), Splinter: make([]float64, n),
+		Whole: w.Whole, Clean: w.Clean(), Seconds: w.Took.Seconds(), Says: v.Each(w.Says(b, even)),
 	}
 	for i, st := range w.Steps {
-		out.FeedMMin[i], out.Scorch[i], out.Splinter[i], out.Load[i] = thousandths(float64(st.Feed)), thousandths(st.Scorch), thousandths(st.Splinter), thousandths(st.Load)
+		out.FeedMMin[i], out.Scorch[i], out.Splinter[i] = thousandths(float64(st.Feed)), thousandths(st.Scorch), thousandths(st.Splinter)
 	}
 	return out, nil
 }

@@ -480,10 +480,21 @@ func TestALongLogComesIn(t *testing.T) {
 	if w := take(uuid.NewString(), `{"format": "corte-log"`); w.Code != 422 || decode(t, w)["field"] != "file" {
 		t.Errorf("half a file: %d %s", w.Code, w.Body)
 	}
+	// A commit that nobody heard of is not called a failure.
+	if err := b.st.EndImport(t.Context(), store.Import{Shop: b.shop, ID: uuid.MustParse(id)}, "failed", "nothing was added"); err != nil {
+		t.Fatal(err)
+	}
+	if w := take(id, file.String()); decode(t, w)["state"] != "done" {
+		t.Errorf("what is done is said to be %s", w.Body)
+	}
 	// One whose server was killed has added nothing, says so, and begins anew.
 	db := sqlx.MustConnect("pgx", b.url)
 	defer db.Close()
-	db.MustExec(`UPDATE imports SET state = 'working', beat_at = now() - interval '2 minutes' WHERE id = $1`, id)
+	db.MustExec(`UPDATE imports SET state = 'working', beat_at = now() - interval '50 seconds' WHERE id = $1`, id)
+	if w := take(id, file.String()); w.Code != 202 || decode(t, w)["rows"] == 0.0 {
+		t.Errorf("one that was heard of lately begins anew: %d %s", w.Code, w.Body)
+	}
+	db.MustExec(`UPDATE imports SET state = 'working', beat_at = now() - interval '65 seconds' WHERE id = $1`, id)
 	said := ""
 	for _, one := range b.get("/log-imports")["items"].([]any) {
 		if one := one.(obj); one["id"] == id {

@@ -25,18 +25,22 @@ type Import struct {
 const importColumns = `shop_id, id, at, by_name, state, rows, done, beat_at, same, refuse, says`
 
 // ImportSilent is how long nothing is heard of a server that still works. It
-// says something four times in that time.
+// says something many times in that time.
 const ImportSilent = 60 * time.Second
 
 // BeginImport writes down that an import begins and reports whether it does: it
 // does not where it is done, or another server is at it.
 func (s *Store) BeginImport(ctx context.Context, i Import) (Import, bool, error) {
 	i.State, i.Done, i.Says, i.Beat = "working", 0, "", i.At
+	row := struct {
+		Import
+		Silent time.Time `db:"silent"`
+	}{i, i.At.Add(-ImportSilent)}
 	res, err := s.db.NamedExecContext(ctx, `INSERT INTO imports AS i (`+importColumns+`)
 		VALUES (:shop_id, :id, :at, :by_name, :state, :rows, :done, :beat_at, :same, :refuse, :says)
 		ON CONFLICT (shop_id, id) DO UPDATE SET at = EXCLUDED.at, by_name = EXCLUDED.by_name, state = EXCLUDED.state, rows = EXCLUDED.rows, done = 0,
 			beat_at = EXCLUDED.beat_at, same = EXCLUDED.same, refuse = EXCLUDED.refuse, says = ''
-		WHERE i.state = 'failed' OR i.state = 'working' AND i.beat_at < EXCLUDED.beat_at - interval '60 seconds'`, i)
+		WHERE i.state = 'failed' OR i.state = 'working' AND i.beat_at < :silent`, row)
 	if err != nil {
 		return i, false, err
 	}
@@ -62,15 +66,22 @@ func (s *Store) HoldImports(ctx context.Context, shop uuid.UUID) error {
 }
 
 // EndImport says how an import ended: done, in the transaction of its rows, or
-// failed, for a reason.
+// failed, for a reason, which is not believed where its rows are in: a commit may
+// have gone through though nobody heard of it.
 func (s *Store) EndImport(ctx context.Context, i Import, state, says string) error {
 	_, err := s.db.ExecContext(ctx, `UPDATE imports SET state = $3, says = $4, rows = $5, done = CASE WHEN $3 = 'done' THEN $5 ELSE done END, same = $6, refuse = $7
-		WHERE shop_id = $1 AND id = $2`, i.Shop, i.ID, state, says, i.Rows, i.Same, i.Refuse)
+		WHERE shop_id = $1 AND id = $2 AND ($3 = 'done' OR state = 'working')`, i.Shop, i.ID, state, says, i.Rows, i.Same, i.Refuse)
 	return err
 }
 
-// Imports are the newest of a shop.
-func (s *Store) Imports(ctx context.Context, shop uuid.UUID, limit int) (all []Import, err error) {
-	err = s.db.SelectContext(ctx, &all, `SELECT `+importColumns+` FROM imports WHERE shop_id = $1 ORDER BY at DESC, id LIMIT $2`, shop, limit)
+// Imports are a shop's since a time, the newest first.
+func (s *Store) Imports(ctx context.Context, shop uuid.UUID, since time.Time, limit int) (all []Import, err error) {
+	err = s.db.SelectContext(ctx, &all, `SELECT `+importColumns+` FROM imports WHERE shop_id = $1 AND at >= $2 ORDER BY at DESC, id LIMIT $3`, shop, since, limit)
 	return all, err
+}
+
+// SweepImports forgets those from before a time, of every shop.
+func (s *Store) SweepImports(ctx context.Context, before time.Time) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM imports WHERE at < $1`, before)
+	return err
 }

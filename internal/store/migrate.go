@@ -10,6 +10,7 @@ import (
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jackc/pgx/v5/pgxpool"
 	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/lock"
@@ -53,12 +54,14 @@ func (s *Store) migrate(ctx context.Context, dir fs.FS) error {
 	if err != nil {
 		return err
 	}
-	conn, err := pgx.ParseConfig(s.url)
+	c, err := pgxpool.ParseConfig(s.url) // which takes the pool's settings out of it
 	if err != nil {
 		return err
 	}
-	conn.RuntimeParams["lock_timeout"] = waitForTable
-	db := stdlib.OpenDB(*conn)
+	db := stdlib.OpenDB(*c.ConnConfig, stdlib.OptionAfterConnect(func(ctx context.Context, conn *pgx.Conn) error {
+		_, err := conn.Exec(ctx, `SELECT set_config('lock_timeout', $1, false)`, waitForTable)
+		return err
+	}))
 	defer db.Close()
 	p, err := goose.NewProvider(goose.DialectPostgres, db, dir, goose.WithSessionLocker(locker))
 	if err != nil {

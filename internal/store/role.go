@@ -31,24 +31,24 @@ func takeRole(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	if was, _ := session[sessionKey].(uuid.UUID); was == shop {
 		return true, nil
 	}
-	if _, err := conn.Exec(ctx, setRole, append(roleOf(shop), false)...); err != nil {
+	role, setting := servingRole, shop.String()
+	if shop == uuid.Nil {
+		role, setting = "none", ""
+	}
+	if _, err := conn.Exec(ctx, setRole, false, role, setting); err != nil {
 		return false, err
 	}
 	session[sessionKey] = shop
 	return true, nil
 }
 
-// lentSettings are those of a connection of Corte's own (OpenThrough).
-const lentSettings = `, set_config('plan_cache_mode', 'force_generic_plan', true), set_config('jit', 'off', true), set_config('max_parallel_workers_per_gather', '0', true)`
+// ownSettings are those of every connection: what is asked of a shop is always
+// little, and to plan it anew, to compile it or to call workers for it would take
+// longer than to do it. $1 says whether only for a transaction.
+const ownSettings = `set_config('plan_cache_mode', 'force_generic_plan', $1), set_config('jit', 'off', $1), set_config('max_parallel_workers_per_gather', '0', $1)`
 
-const setRole = `SELECT set_config('role', $1, $3), set_config('corte.shop', $2, $3)`
-
-func roleOf(shop uuid.UUID) []any {
-	if shop == uuid.Nil {
-		return []any{"none", ""}
-	}
-	return []any{servingRole, shop.String()}
-}
+// setRole takes that as $1, too, and then the role and the shop.
+const setRole = `SELECT set_config('role', $2, $1), set_config('corte.shop', $3, $1)`
 
 // lendRole puts a transaction into the role of its context. Whoever is lent the
 // connection next finds nothing of it.
@@ -57,7 +57,7 @@ func lendRole(ctx context.Context, tx *sqlx.Tx) error {
 	if shop == uuid.Nil {
 		return nil
 	}
-	_, err := tx.ExecContext(ctx, setRole+lentSettings, append(roleOf(shop), true)...)
+	_, err := tx.ExecContext(ctx, setRole+`, `+ownSettings, true, servingRole, shop.String())
 	return err
 }
 

@@ -10,7 +10,6 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"maps"
 	"strings"
 
 	"github.com/google/uuid"
@@ -66,9 +65,12 @@ func OpenThrough(ctx context.Context, pooler, url string, tracer ...pgx.QueryTra
 	}
 	if c.MaxConns = mostConns; pooler == "" {
 		c.PrepareConn = takeRole
-		// What is asked of a shop is always little: to plan it anew, to compile it
-		// or to call workers for it would take longer than to do it.
-		maps.Copy(c.ConnConfig.RuntimeParams, map[string]string{"plan_cache_mode": "force_generic_plan", "jit": "off", "max_parallel_workers_per_gather": "0"})
+		// By a statement: a pooler that keeps a connection for us takes no settings
+		// with which it begins.
+		c.AfterConnect = func(ctx context.Context, conn *pgx.Conn) error {
+			_, err := conn.Exec(ctx, `SELECT `+ownSettings, false)
+			return err
+		}
 	} else if !strings.Contains(pooler, "default_query_exec_mode") {
 		// A statement that was prepared would be on another's connection, unless
 		// the pooler sees to that and its address says so.

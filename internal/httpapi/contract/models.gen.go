@@ -3151,7 +3151,9 @@ type Form = cut.Form
 
 // FoundShop defines model for FoundShop.
 type FoundShop struct {
-	Name string `json:"name"`
+	// Key Made by who asks.
+	Key  openapi_types.UUID `json:"key"`
+	Name string             `json:"name"`
 }
 
 // Gauge defines model for Gauge.
@@ -4534,14 +4536,12 @@ type PracticeBoard struct {
 	FastestMMin float64 `json:"fastest_m_min"`
 
 	// LengthMm Of the cut.
-	LengthMm      float64 `json:"length_mm"`
-	Number        int     `json:"number"`
-	SlowestMMin   float64 `json:"slowest_m_min"`
-	SuggestedMMin float64 `json:"suggested_m_min"`
+	LengthMm    float64 `json:"length_mm"`
+	Number      int     `json:"number"`
+	SlowestMMin float64 `json:"slowest_m_min"`
 
 	// Text What it is, and what cuts it.
-	Text        string  `json:"text"`
-	ThicknessMm float64 `json:"thickness_mm"`
+	Text string `json:"text"`
 }
 
 // PracticePush defines model for PracticePush.
@@ -4558,14 +4558,9 @@ type PracticePush struct {
 
 // PracticeWall A millimetre of the cut for each number of an array.
 type PracticeWall struct {
-	// Back It was drawn back against the blade.
-	Back     bool      `json:"back"`
 	Clean    bool      `json:"clean"`
 	FeedMMin []float64 `json:"feed_m_min"`
-
-	// Load Of what the motor gives.
-	Load []float64 `json:"load"`
-	Says []string  `json:"says"`
+	Says     []string  `json:"says"`
 
 	// Scorch Heat over what the board bears: over 1 it is brown, over 2 black.
 	Scorch  []float64 `json:"scorch"`
@@ -4573,7 +4568,6 @@ type PracticeWall struct {
 
 	// Splinter Over what the finish bears.
 	Splinter []float64 `json:"splinter"`
-	Stalled  bool      `json:"stalled"`
 
 	// Whole The work went past the blade.
 	Whole bool `json:"whole"`

@@ -115,10 +115,13 @@ func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) 
 	}
 }
 
-// Imports are the last files of old records. Of one whose server has fallen
+// importShown is for how long somebody may want to know how an import ended.
+const importShown = 24 * time.Hour
+
+// Imports are the files of old records of the last day. Of one whose server has fallen
 // silent, nothing was added.
 func (s Station) Imports(ctx context.Context, shop uuid.UUID) ([]store.Import, error) {
-	all, err := s.Store.Imports(ctx, shop, 5)
+	all, err := s.Store.Imports(ctx, shop, s.Now().Add(-importShown), 5)
 	for i, in := range all {
 		if in.State == "working" && s.Now().Sub(in.Beat) > store.ImportSilent {
 			all[i].State, all[i].Says = "failed", "Corte was stopped in the middle of it and nothing was added; send the file again"

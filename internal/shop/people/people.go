@@ -326,18 +326,15 @@ func (s Station) ownersInvitation(ctx context.Context, shop uuid.UUID) (string, 
 const mostShops = 50
 
 // Found founds a shop of a person, who is its owner, beside the one that they
-// are in. Under an ID that they founded one by before it is that one. It is
-// asked in no shop.
-func (s Station) Found(ctx context.Context, in, id uuid.UUID, name string, by store.Person) (sh store.Shop, err error) {
+// are in. Under a key that they founded one by before it is that one; the ID
+// follows from both, so that nobody chooses it. It is asked in no shop.
+func (s Station) Found(ctx context.Context, in, key uuid.UUID, name string, by store.Person) (sh store.Shop, err error) {
 	name = strings.TrimSpace(name)
 	if name == "" {
 		return sh, refusal.Of("name", "say what the shop is called")
 	}
+	id := uuid.NewSHA1(by.ID, key[:])
 	err = s.Store.Atomically(ctx, func(tx *store.Store) error {
-		all, err := tx.Belongings(ctx, by.ID)
-		if err != nil {
-			return err
-		}
 		here, err := tx.Shop(ctx, in)
 		if err != nil {
 			return err
@@ -345,12 +342,11 @@ func (s Station) Found(ctx context.Context, in, id uuid.UUID, name string, by st
 		var founded bool
 		sh, founded, err = tx.EnsureShop(ctx, store.Shop{ID: id, Slug: "shop-" + id.String(), Name: name, ChangeMinutes: here.ChangeMinutes, Zone: here.Zone})
 		if err != nil || !founded {
-			if err == nil && !slices.ContainsFunc(all, func(b store.Belonging) bool { return b.Shop == id }) {
-				err = &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("there is another's shop under this ID; found yours under a new one")}
-			}
 			return err
 		}
-		if len(all) >= mostShops {
+		if all, err := tx.Belongings(ctx, by.ID); err != nil {
+			return err
+		} else if len(all) >= mostShops {
 			return &refusal.Error{Reason: refusal.Conflict, Field: "", What: say.Of("you belong to %d shops here, as many as one may; have yourself taken out of one first", len(all))}
 		}
 		if err := tx.AddMember(ctx, store.Member{Shop: id, ID: uuid.New(), Person: &by.ID, Name: by.Name, Role: record.Owner.String(), Since: s.Now()}); err != nil {
@@ -358,9 +354,6 @@ func (s Station) Found(ctx context.Context, in, id uuid.UUID, name string, by st
 		}
 		return audit(ctx, tx, id, s.Now(), "founded the shop", name)
 	})
-	if store.IsDuplicate(err) { // under an ID that is a shop's with another slug
-		err = &refusal.Error{Reason: refusal.Conflict, Field: "id", What: say.Of("there is another's shop under this ID; found yours under a new one")}
-	}
 	return sh, err
 }
 

@@ -47,10 +47,10 @@ export const useSignOutEverywhere = () =>
 export const useEnterShop = () =>
   useEntering(async (shop_id: string) => unwrap(await client.PUT('/session/shop', { body: { shop_id } })));
 
-/** Founds another shop and goes over to it. The form makes the ID, so that an answer that was lost founds no second one. */
+/** Founds another shop and goes over to it. The form makes the key, so that an answer that was lost founds no second one. */
 export const useFoundShop = () =>
-  useEntering(async ({ id, name }: { id: string; name: string }) => {
-    unwrap(await client.PUT('/shops/{id}', { params: { path: { id } }, body: { name } }));
+  useEntering(async (body: { key: string; name: string }) => {
+    const { id } = unwrap(await client.POST('/shops', { body }));
     return unwrap(await client.PUT('/session/shop', { body: { shop_id: id } }));
   });
 

@@ -1954,7 +1954,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/shops/{id}": {
+    "/shops": {
         parameters: {
             query?: never;
             header?: never;
@@ -1962,12 +1962,12 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        put?: never;
         /**
-         * Found another shop on this server, as its owner; asked again, it is there already
-         * @description The ID is made by who asks. One stays in the shop that one is in; enterShop goes over.
+         * Found another shop on this server, as its owner
+         * @description Asked again under the same key, it is the shop that was founded then. One stays in the shop that one is in; enterShop goes over.
          */
-        put: operations["foundShop"];
-        post?: never;
+        post: operations["foundShop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3947,15 +3947,11 @@ export interface components {
              * @description Of the cut.
              */
             length_mm: number;
-            /** Format: double */
-            thickness_mm: number;
             across: boolean;
             /** Format: double */
             slowest_m_min: number;
             /** Format: double */
             fastest_m_min: number;
-            /** Format: double */
-            suggested_m_min: number;
         };
         PracticePush: {
             board: number;
@@ -3972,14 +3968,9 @@ export interface components {
             scorch: number[];
             /** @description Over what the finish bears. */
             splinter: number[];
-            /** @description Of what the motor gives. */
-            load: number[];
             /** @description The work went past the blade. */
             whole: boolean;
             clean: boolean;
-            stalled: boolean;
-            /** @description It was drawn back against the blade. */
-            back: boolean;
             /** Format: double */
             seconds: number;
             says: string[];
@@ -5791,6 +5782,11 @@ export interface components {
             password: components["schemas"]["Password"];
         };
         FoundShop: {
+            /**
+             * Format: uuid
+             * @description Made by who asks.
+             */
+            key: string;
             name: string;
         };
         EnterShop: {
@@ -10120,9 +10116,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                id: components["parameters"]["Id"];
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {

@@ -294,7 +294,7 @@ function Shops({ session }: { session: Session }) {
 /** Another shop on this server: empty, to be furnished or to bring a copy into. */
 function Founding() {
   const found = useFoundShop();
-  const id = useRef(crypto.randomUUID());
+  const key = useRef(crypto.randomUUID());
   const [name, setName] = useState('');
   return (
     <Box
@@ -303,10 +303,10 @@ function Founding() {
       onSubmit={(e) => {
         e.preventDefault();
         found.mutate(
-          { id: id.current, name },
+          { key: key.current, name },
           {
             onSuccess: () => {
-              id.current = crypto.randomUUID();
+              key.current = crypto.randomUUID();
               setName('');
             },
           },
