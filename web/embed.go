@@ -53,6 +53,8 @@ var Pages = []string{
 	"start",
 	"licences",
 	"learn",
+	"learn/:drill",
+	"learn/why/:why",
 	"people",
 	"me",
 	"join/:secret",

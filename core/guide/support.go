@@ -55,6 +55,11 @@ type SupportPlan struct {
 	Text   []say.Line
 }
 
+// Holds reports whether both halves lie still during the cut and after it.
+func (p SupportPlan) Holds() bool {
+	return !p.Binds && p.Halves[0].Verdict == Carried && p.Halves[1].Verdict == Carried && p.Sag <= sagMind
+}
+
 const (
 	beside   = measure.Length(60)  // from the line to the supports next to it, at most
 	closest  = measure.Length(12)  // and at least: the kerf and the hand's error lie between
@@ -170,7 +175,7 @@ func JudgeSupports(b Board, at []measure.Length) SupportPlan {
 	case p.Binds:
 	case p.Sag > sagMind:
 		p.Text = append(p.Text, say.Of("The cut end hangs down by %s under its own weight: bring the supports nearer to the line.", say.Set(p.Sag)))
-	case p.Halves[0].Verdict == Carried && p.Halves[1].Verdict == Carried:
+	case p.Holds():
 		p.Text = append(p.Text, say.Of("Both pieces lie still during the cut and after it."))
 	}
 	return p

@@ -3,10 +3,10 @@ package practice
 import (
 	"math/rand/v2"
 	"slices"
+	"time"
 
 	"corte/core/blade"
 	"corte/core/cut"
-	"corte/core/material"
 	"corte/core/measure"
 	"corte/core/say"
 )
@@ -19,35 +19,83 @@ var blades = []blade.Blade{
 	{Diameter: 254, Bore: 15.875, Kerf: 2.4, Plate: 1.8, Teeth: 24, Grind: blade.ATB, Bevel: 15, Hook: 18},
 }
 
+// carried are those of a hand-held saw of 184 mm.
+var carried = []blade.Blade{
+	{Diameter: 184, Bore: 15.875, Kerf: 1.8, Plate: 1.2, Teeth: 24, Grind: blade.ATB, Bevel: 15, Hook: 18},
+	{Diameter: 184, Bore: 15.875, Kerf: 1.8, Plate: 1.2, Teeth: 40, Grind: blade.ATB, Bevel: 15, Hook: 15},
+}
+
 // woods are what boards are made of.
 var woods = []string{"white-pine", "yellow-pine", "poplar", "cherry", "red-oak", "hard-maple", "walnut"}
 
-// leastRoom is that of the feed range of a board that is given to somebody: there
-// is something to find.
-const leastRoom = 1.4
+// leastRoom is that of the feed range of a board that is given to somebody, by
+// level: there is something to find.
+var leastRoom = [...]float64{2.2, 1.4, 1.25}
 
-// Board is the board of a number, on a table saw of 1.3 kW with a blade that suits
-// it, sharp or not, clean or not: the same for the same number. The blade stands a
-// little over the wood, and there is a feed at which the cut goes well.
-func Board(number uint64) Setup {
-	r := rand.New(rand.NewPCG(number, 0x636f727465))
+// Board is the board of a skill, a number and a level, with a blade that suits it:
+// the same for the same. On a table saw of 1.3 kW the work is pushed; a hand-held
+// saw of 1.2 kW is led over it. Sharp and clean at the easiest; worn and pitchy
+// after that; with a heel at the hardest. There is a feed at which the cut goes
+// well.
+func Board(skill Skill, number uint64, level int) (Setup, error) {
+	if skill.Drill() != FeedIt || skill.Words().Zero() {
+		return Setup{}, errSkill(skill)
+	}
+	if level < easiest || level > hardest {
+		return Setup{}, errLevel
+	}
+	r := rand.New(rand.NewPCG(number, 0x636f727465+uint64(level)))
 	for {
-		s := Setup{Drive: cut.Drive{RPM: 4000, PowerLimitW: 1300}, Blade: blades[r.IntN(len(blades))], Board: 0.1 + 0.8*r.Float64()}
-		m, err := material.Get(woods[r.IntN(len(woods))])
-		if err != nil {
-			panic(err) // the table has every wood of the list: a test asks for each
-		}
-		s.Job = cut.Job{Material: m, Finish: cut.Hidden, Thickness: measure.Length(16 + 3*r.IntN(9)), Width: measure.Length(60 + 20*r.IntN(5)), Length: measure.Length(400 + 50*r.IntN(9)), Exit: cut.ZeroClearance}
+		s := Setup{Drive: cut.Drive{RPM: 4000, PowerLimitW: 1300}, Blade: pick(r, blades...), Board: 0.1 + 0.8*r.Float64()}
+		s.Job = cut.Job{Material: wood(pick(r, woods...)), Finish: cut.Hidden, Thickness: measure.Length(16 + 3*r.IntN(9)), Width: measure.Length(60 + 20*r.IntN(5)), Length: measure.Length(400 + 50*r.IntN(9)), Exit: cut.ZeroClearance}
 		if r.IntN(3) == 0 {
 			s.Job.Direction, s.Job.Width = cut.Crosscut, measure.Length(150+25*r.IntN(7))
 		}
 		s.Job.Height = s.Job.Thickness + measure.Length(6+2*r.IntN(4))
-		s.State.Sharpness = []float64{1, 1.2, 1.5, 2}[r.IntN(4)]
-		s.State.Pitch = []float64{0, 0, 1, 2}[r.IntN(4)]
-		if cut.Work(s.Job, s.Blade, s.Drive, s.State).Window.Room() >= leastRoom {
-			return s
+		if skill == "feed/hand-held" {
+			s.Drive = cut.Drive{RPM: 5200, PowerLimitW: 1200, HandHeld: true}
+			s.Blade, s.Job.Exit = pick(r, carried...), cut.Open
+			s.Job.Height = s.Job.Thickness + 4
+		}
+		s.State.Sharpness = 1
+		if level > easiest {
+			s.State.Sharpness = pick(r, 1, 1.2, 1.5, 2)
+			s.State.Pitch = pick[float64](r, 0, 0, 1, 2)
+		}
+		if level == hardest {
+			s.State.Heel = pick[measure.Length](r, 0.1, 0.15, 0.2)
+		}
+		// This board, of all of its wood, is one that can come out clean.
+		if f := cut.Work(s.Job, s.Blade, s.Drive, s.State); f.Window.Room() >= leastRoom[level-1] && newBoard(s).step(f.Feed).Scorch < 1 {
+			return s, nil
 		}
 	}
+}
+
+// Reach is how far hands take the work, or the saw, before they must be set anew.
+const Reach = measure.Length(420)
+
+// A Sample is how a setup is at a feed: what is heard and seen of it at once.
+type Sample struct {
+	Feed     measure.Feed
+	Load     float64
+	Turns    float64
+	Scorch   float64 // over what this board bears, as in a Step
+	Splinter float64
+}
+
+// Samples are those from the slowest feed to one that no hand comes to, evenly in
+// their ratio.
+func (s Setup) Samples() []Sample {
+	const n, ratio = 40, 1.13
+	out := make([]Sample, n)
+	k, feed := newBoard(s), measure.Feed(0.12)
+	for i := range out {
+		st := k.step(feed)
+		out[i] = Sample{feed, st.Load, s.Turns(st.Load), st.Scorch, st.Splinter}
+		feed *= ratio
+	}
+	return out
 }
 
 // Said is what somebody who is given the board is told of it.
@@ -69,6 +117,13 @@ func (s Setup) Said() say.Line {
 		pitch = say.Of("a little pitchy")
 	}
 	wood := say.Word(s.Job.Material.Name)
+	if s.State.Heel > 0 {
+		edge = say.Of("%s, its rear %s out of line", edge, say.Dial(s.State.Heel))
+	}
+	if s.Drive.HandHeld {
+		long := s.Job.FeedLength()
+		return say.Of("Lead a hand-held saw through %s, %s thick, over %s, with %d teeth, %s; the blade is %s and %s.", wood, s.Job.Thickness, long, s.Blade.Teeth, s.Blade.Grind.Words(), pitch, edge)
+	}
 	if s.Job.Direction.Across() {
 		return say.Of("Crosscut %s, %s thick and %s wide, with %d teeth, %s; the blade is %s and %s.", wood, s.Job.Thickness, s.Job.Width, s.Blade.Teeth, s.Blade.Grind.Words(), pitch, edge)
 	}
@@ -84,6 +139,9 @@ func (w Wall) Says(s Setup, even Wall) (lines []say.Line) {
 	}
 	if w.Stalled {
 		lines = append(lines, say.Of("At %s the motor stopped: the teeth were given more than it has.", at(len(w.Steps))))
+	}
+	if i, stood := w.stood(); stood >= stoodLong {
+		lines = append(lines, say.Of("At %s it stood for %.1f s: pass it from hand to hand, so that one always moves it, or accept the mark.", at(i), stood.Seconds()))
 	}
 	if from, to, n := w.where(func(st Step) bool { return st.Scorch > 1 }); n > 0 {
 		why := say.Of("though it was fed fast enough: this board takes less heat than most")
@@ -107,6 +165,19 @@ func (w Wall) Says(s Setup, even Wall) (lines []say.Line) {
 		lines = append(lines, say.Of("At one steady feed in the middle of the range this board would have come out clean."))
 	}
 	return lines
+}
+
+// stoodLong is from when somebody sees that the work stands; judgement.
+const stoodLong = 250 * time.Millisecond
+
+// stood is where the work was longest within a millimetre, and for how long.
+func (w Wall) stood() (mm int, long time.Duration) {
+	for i, st := range w.Steps {
+		if d := seconds(0.06 / float64(st.Feed)); d > long {
+			mm, long = i, d
+		}
+	}
+	return mm, long
 }
 
 func at(mm int) measure.Length { return measure.Length(mm) }

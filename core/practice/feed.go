@@ -65,11 +65,16 @@ func (w Wall) Clean() bool {
 // ErrMoments is what errors of a push that cannot be followed wrap.
 var ErrMoments = errors.New("the push cannot be followed")
 
+// A motor that is asked for so much of its power limit for so long gives up;
+// judgement.
 const (
-	stallLoad = 2.5                    // of the power limit, at which a motor gives up; judgement
-	stallTime = 300 * time.Millisecond // in which it does; judgement
-	mostSteps = 20000                  // millimetres
-	sweepMin  = 4                      // mm along which a wall takes up heat, at least
+	StallLoad = 2.5
+	StallTime = 300 * time.Millisecond
+)
+
+const (
+	mostSteps = 20000 // millimetres
+	sweepMin  = 4     // mm along which a wall takes up heat, at least
 )
 
 // Feed works out the wall of a push. Moments must follow one another in time;
@@ -98,11 +103,11 @@ func Feed(s Setup, push []Moment) (Wall, error) {
 	w.Steps = make([]Step, 0, len(at))
 	for _, spent := range at {
 		st := k.step(measure.Feed(60 / max(spent.Seconds(), 1e-4) / 1000)) // a millimetre in that time
-		if hot += spent; st.Load < stallLoad {
+		if hot += spent; st.Load < StallLoad {
 			hot = 0
 		}
 		w.Steps = append(w.Steps, st)
-		if hot >= stallTime {
+		if hot >= StallTime {
 			w.Stalled = true
 			break
 		}

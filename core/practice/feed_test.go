@@ -282,19 +282,29 @@ func BenchmarkFeed(b *testing.B) {
 // Boards are the same for the same number, differ, and all come out clean at the
 // feed that is suggested; of one that was fed too slowly is said how much is brown.
 func TestBoards(t *testing.T) {
+	for level, room := range map[int]float64{1: 2.2, 2: 1.4, 3: 1.25} {
+		boards(t, "feed/board", level, room)
+		boards(t, "feed/hand-held", level, room)
+	}
+}
+
+func boards(t *testing.T, skill practice.Skill, level int, room float64) {
 	woods, across, clean := map[string]bool{}, 0, 0
-	const boards = 400
+	const boards = 200
 	for n := range uint64(boards) {
-		s := practice.Board(n)
-		if again := practice.Board(n); !reflect.DeepEqual(again, s) || s.Said().String() == "" {
-			t.Fatalf("board %d is another the second time: %+v", n, s)
+		s, err := practice.Board(skill, n, level)
+		if again, _ := practice.Board(skill, n, level); err != nil || !reflect.DeepEqual(again, s) || s.Said().String() == "" {
+			t.Fatalf("board %d is another the second time: %+v, %v", n, s, err)
+		}
+		if worn, heel := s.State.Sharpness > 1 || s.State.Pitch > 0, s.State.Heel > 0; level == 1 && worn || heel != (level == 3) || s.Drive.HandHeld != (skill == "feed/hand-held") {
+			t.Fatalf("board %d at level %d: %+v", n, level, s)
 		}
 		f := cut.Work(s.Job, s.Blade, s.Drive, s.State)
 		even, err := practice.Steady(s, f.Feed)
 		if err != nil || !even.Whole || even.Stalled {
 			t.Fatalf("board %d cannot be cut: %+v, %v", n, even, err)
 		}
-		if f.Window.Room() < 1.4 || even.Splinters > 0 || even.Marked > 0 {
+		if f.Window.Room() < room || even.Splinters > 0 || even.Marked > 0 {
 			t.Errorf("board %d: %d splinters, %d marks at the suggested feed", n, even.Splinters, even.Marked)
 		}
 		woods[s.Job.Material.ID] = true
@@ -309,8 +319,17 @@ func TestBoards(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if said := slow.Says(s, even)[0].String(); slow.Browned > 0 && !strings.HasPrefix(said, "The wall is brown for "+slowLength(slow)) {
+		if said := fmt.Sprint(slow.Says(s, even)); slow.Browned > 0 && !strings.Contains(said, "The wall is brown for "+slowLength(slow)) {
 			t.Errorf("board %d, %d brown: %q", n, slow.Browned, said)
+		}
+		// What is heard and seen at once is what comes of it.
+		for _, x := range s.Samples() {
+			if w, err := practice.Steady(s, x.Feed); err != nil || len(w.Steps) == 0 || math.Abs(w.Steps[0].Scorch-x.Scorch) > 1e-3*x.Scorch || math.Abs(w.Steps[0].Load-x.Load) > 1e-3*x.Load || x.Turns > s.Drive.RPM {
+				t.Fatalf("board %d at %v: %+v, and is %+v, %v", n, x.Feed, x, w.Steps[:1], err)
+			}
+			if n > 5 {
+				break
+			}
 		}
 	}
 	if len(woods) != 7 || across < boards/5 || across > boards/2 || clean != boards { // the feed that is shown afterwards is no lie
@@ -335,7 +354,8 @@ func TestWhatIsSaid(t *testing.T) {
 	}
 	for want, push := range map[string][]practice.Moment{
 		"Clean from end to end.": pushed(s, 60, steady(3)),
-		"The wall is brown for 600 mm, from 0 mm on, where it was fed so slowly that the teeth rubbed.|At one steady feed in the middle of the range this board would have come out clean.":                       pushed(s, 60, steady(0.3)),
+		"The wall is brown for 600 mm, from 0 mm on, where it was fed so slowly that the teeth rubbed.|At one steady feed in the middle of the range this board would have come out clean.":                                                                                                         pushed(s, 60, steady(0.3)),
+		"At 99 mm it stood for 0.9 s: pass it from hand to hand, so that one always moves it, or accept the mark.|The wall is brown for 5 mm, from 97 mm on, where it was fed so slowly that the teeth rubbed.|At one steady feed in the middle of the range this board would have come out clean.": {{At: 0, Pos: 0}, {At: 1980 * time.Millisecond, Pos: 99}, {At: 2880 * time.Millisecond, Pos: 99}, {At: 12920 * time.Millisecond, Pos: 601}},
 		"It was let go at 99 mm: a cut is pushed through until the work is past the blade.":                                                                                                                       {{At: 0, Pos: -10}, {At: 2 * time.Second, Pos: 99.5}},
 		"The work was drawn back against the turning teeth. At a saw that throws it: push on, or hold it still and switch off.|It was let go at 99 mm: a cut is pushed through until the work is past the blade.": {{At: 0, Pos: -10}, {At: 2 * time.Second, Pos: 99.5}, {At: 2010 * time.Millisecond, Pos: 90}},
 	} {

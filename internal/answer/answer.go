@@ -14,6 +14,7 @@ import (
 	"corte/core/guide"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/practice"
 	"corte/core/say"
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
@@ -157,7 +158,7 @@ func (v Voice) option(o shopchoose.Option, m cut.Motion) contract.Option {
 		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: v.Sentence(m.Why), WayOut: v.Sentence(m.WayOut)}
 	}
 	for i, r := range o.Reasons {
-		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text)}
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text), Why: opt.Known(contract.WhyName(practice.WhyOfTerm(r.Term)))}
 	}
 	if m != cut.Chop {
 		h := o.Heights

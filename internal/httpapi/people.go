@@ -23,7 +23,7 @@ func (s *server) ListPeople(ctx context.Context, _ contract.ListPeopleRequestObj
 	saws, err := s.in(ctx).Rack.Saws(ctx, s.shop(ctx))
 	out := contract.ListPeople200JSONResponse{Items: make([]contract.Member, len(all)), Saws: make([]contract.SawDuties, len(saws))}
 	for i, m := range all {
-		out.Items[i] = encodeMember(m)
+		out.Items[i] = voiceOf(ctx).member(m)
 	}
 	for i, w := range saws {
 		out.Saws[i] = contract.SawDuties{SawID: w.ID, Name: w.Name}
@@ -34,7 +34,7 @@ func (s *server) ListPeople(ctx context.Context, _ contract.ListPeopleRequestObj
 	return out, err
 }
 
-func encodeMember(m people.Member) contract.Member {
+func (v voice) member(m people.Member) contract.Member {
 	out := contract.Member{ID: m.ID, Version: m.Version, Name: m.Name, Role: contract.Role(m.Role), Since: m.Since, SignsIn: m.Person != nil, InvitedUntil: m.Invited,
 		Pin: m.Pin != "", SignedOff: make([]contract.SignOff, len(m.SignedOff))}
 	for i, o := range m.SignedOff {
@@ -42,6 +42,9 @@ func encodeMember(m people.Member) contract.Member {
 		for j, c := range o.Cuts {
 			out.SignedOff[i].Cuts[j] = contract.SignOffCut(c)
 		}
+	}
+	if m.Drills != nil {
+		out.Drills = v.standings(m.Drills)
 	}
 	return out
 }
@@ -53,12 +56,12 @@ func decodeRole(r contract.Role) record.Role {
 
 func (s *server) AddMember(ctx context.Context, r contract.AddMemberRequestObject) (contract.AddMemberResponseObject, error) {
 	m, err := s.in(ctx).People.Add(ctx, s.shop(ctx), r.Body.Name, decodeRole(r.Body.Role))
-	return contract.AddMember201JSONResponse(encodeMember(m)), err
+	return contract.AddMember201JSONResponse(voiceOf(ctx).member(m)), err
 }
 
 func (s *server) ChangeMember(ctx context.Context, r contract.ChangeMemberRequestObject) (contract.ChangeMemberResponseObject, error) {
 	m, err := s.in(ctx).People.Change(ctx, s.shop(ctx), r.ID, version(r.Params.IfMatch), r.Body.Name, decodeRole(r.Body.Role))
-	return contract.ChangeMember200JSONResponse(encodeMember(m)), err
+	return contract.ChangeMember200JSONResponse(voiceOf(ctx).member(m)), err
 }
 
 func (s *server) RemoveMember(ctx context.Context, r contract.RemoveMemberRequestObject) (contract.RemoveMemberResponseObject, error) {
@@ -83,7 +86,7 @@ func (s *server) SignOff(ctx context.Context, r contract.SignOffRequestObject) (
 		cuts[i] = string(c)
 	}
 	m, err := s.in(ctx).People.SignOff(ctx, s.shop(ctx), r.ID, r.Saw, cuts)
-	return contract.SignOff200JSONResponse(encodeMember(m)), err
+	return contract.SignOff200JSONResponse(voiceOf(ctx).member(m)), err
 }
 
 func (s *server) ListPasses(ctx context.Context, _ contract.ListPassesRequestObject) (contract.ListPassesResponseObject, error) {

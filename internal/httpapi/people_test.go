@@ -265,7 +265,7 @@ func TestWhoMayWhat(t *testing.T) {
 			if slices.Contains([]string{"signOut", "signOutEverywhere", "streamGauges", "streamEvents", "addDevice"}, call) {
 				continue // these end what asks, or do not end themselves; they have tests of their own
 			}
-			at := strings.NewReplacer("{id}", uuid.NewString(), "{saw}", uuid.NewString(), "{name}", "dial", "{secret}", strings.Repeat("x", 26)).Replace(path)
+			at := strings.NewReplacer("{id}", uuid.NewString(), "{saw}", uuid.NewString(), "{name}", "dial", "{drill}", "read", "{why}", "arc", "{secret}", strings.Repeat("x", 26)).Replace(path)
 			for who, br := range by {
 				may := rank[who] >= slices.Index(order, need)
 				if need == "whoever has signed in, for themselves" {
@@ -362,7 +362,7 @@ func TestAnotherShopIsNotThere(t *testing.T) {
 	}
 	calls, named := 0, 0
 	ask := func(method, path string, op *openapi3.Operation, id string) {
-		at := strings.NewReplacer("{id}", id, "{saw}", h.saw["table"], "{name}", "dial", "{secret}", strings.Repeat("x", 26)).Replace(path)
+		at := strings.NewReplacer("{id}", id, "{saw}", h.saw["table"], "{name}", "dial", "{drill}", "read", "{why}", "arc", "{secret}", strings.Repeat("x", 26)).Replace(path)
 		var body any
 		if op.RequestBody != nil && op.RequestBody.Value.Content["application/json"] != nil {
 			body = h.plausible("", op.RequestBody.Value.Content["application/json"].Schema.Value, 0)

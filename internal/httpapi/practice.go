@@ -1,56 +1,214 @@
 package httpapi
 
 import (
+	"cmp"
 	"context"
 	"math"
 	"time"
 
+	"corte/core/blade"
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/practice"
 	"corte/core/say"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	"corte/internal/refusal"
+	shoppractice "corte/internal/shop/practice"
 )
 
-func (s *server) GetPracticeBoard(ctx context.Context, r contract.GetPracticeBoardRequestObject) (contract.GetPracticeBoardResponseObject, error) {
+func (s *server) ListDrills(ctx context.Context, _ contract.ListDrillsRequestObject) (contract.ListDrillsResponseObject, error) {
 	v := voiceOf(ctx)
-	b := practice.Board(uint64(r.Number))
-	w := cut.Work(b.Job, b.Blade, b.Drive, b.State).Window
-	return contract.GetPracticeBoard200JSONResponse{
-		Number: r.Number, Text: v.Say(b.Said()), LengthMm: b.Job.FeedLength().Mm(), Across: b.Job.Direction.Across(),
-		SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
-	}, nil
-}
-
-func (s *server) PractiseCut(ctx context.Context, r contract.PractiseCutRequestObject) (contract.PractiseCutResponseObject, error) {
-	v := voiceOf(ctx)
-	if len(r.Body.Ms) != len(r.Body.Mm) {
-		return nil, refusal.Of("mm", "there are not as many places as times")
-	}
-	push := make([]practice.Moment, len(r.Body.Ms))
-	for i := range push {
-		push[i] = practice.Moment{At: time.Duration(r.Body.Ms[i] * float64(time.Millisecond)), Pos: measure.Length(r.Body.Mm[i])}
-	}
-	b := practice.Board(uint64(r.Body.Board))
-	w, err := practice.Feed(b, push)
-	if err != nil {
-		return nil, &refusal.Error{Reason: refusal.Invalid, Field: "mm", What: say.Error(err)}
-	}
-	even, err := practice.Steady(b, cut.Work(b.Job, b.Blade, b.Drive, b.State).Feed)
+	all, asked, err := s.in(ctx).Practice.Shelf(ctx, s.shop(ctx))
 	if err != nil {
 		return nil, err
 	}
-	n := len(w.Steps)
-	out := contract.PractiseCut200JSONResponse{
-		FeedMMin: make([]float64, n), Scorch: make([]float64, n), Splinter: make([]float64, n),
-		Whole: w.Whole, Clean: w.Clean(), Seconds: w.Took.Seconds(), Says: v.Each(w.Says(b, even)),
+	out := contract.ListDrills200JSONResponse{Drills: make([]contract.ShelvedDrill, len(all)), Asked: append([]practice.Drill{}, asked...), Whys: []contract.ShelvedWhy{}}
+	for i, st := range all {
+		d := v.standing(st)
+		out.Drills[i] = contract.ShelvedDrill{Drill: d.Drill, Name: d.Name, Times: d.Times, Known: d.Known, Skills: d.Skills, Due: d.Due, LastAt: d.LastAt, Passed: d.Passed, About: v.Say(st.Drill.About())}
 	}
-	for i, st := range w.Steps {
-		out.FeedMMin[i], out.Scorch[i], out.Splinter[i] = thousandths(float64(st.Feed)), thousandths(st.Scorch), thousandths(st.Splinter)
+	for _, id := range practice.Whys() {
+		w, err := practice.WhyOf(id)
+		if err != nil {
+			return nil, err
+		}
+		out.Whys = append(out.Whys, contract.ShelvedWhy{Why: contract.WhyName(id), Title: v.Say(w.Title)})
 	}
 	return out, nil
 }
 
+func (v voice) standing(st practice.Standing) contract.DrillStanding {
+	out := contract.DrillStanding{Drill: st.Drill, Name: v.Say(st.Drill.Name()), Times: st.Times, Known: st.Known, Skills: st.Skills, Due: st.Due, Passed: st.Passed()}
+	if !st.Last.IsZero() {
+		out.LastAt = &st.Last
+	}
+	return out
+}
+
+func (v voice) standings(all []practice.Standing) *[]contract.DrillStanding {
+	out := make([]contract.DrillStanding, len(all))
+	for i, st := range all {
+		out[i] = v.standing(st)
+	}
+	return &out
+}
+
+func (s *server) GetDrillTask(ctx context.Context, r contract.GetDrillTaskRequestObject) (contract.GetDrillTaskResponseObject, error) {
+	v := voiceOf(ctx)
+	t, err := s.in(ctx).Practice.Task(ctx, s.shop(ctx), shoppractice.Ask{Drill: r.Drill, Skill: opt.Value(r.Params.Skill), Number: uint64(r.Params.Number), Level: opt.Value(r.Params.Level), Rack: opt.Value(r.Params.Rack)})
+	if err != nil {
+		return nil, err
+	}
+	out := contract.GetDrillTask200JSONResponse{Drill: r.Drill, Skill: t.Skill, SkillName: v.Say(t.Skill.Words()), Number: r.Params.Number, Level: t.Level, Ask: v.Say(t.Ask),
+		Choices: make([]contract.DrillChoice, len(t.Choices)), Unit: opt.Known(contract.DrillTaskUnit(t.Unit))}
+	for i, c := range t.Choices {
+		out.Choices[i] = contract.DrillChoice{Key: c.Key, Text: opt.Known(v.Say(c.Say)), Blade: drawn(c.Blade), Felt: felt(c.Felt), Plan: plan(c.Plan)}
+	}
+	if out.Blade = drawn(t.Blade); t.Blade != nil {
+		out.Shows = opt.Of(contract.Rim)
+		if t.Skill == "read/grind" {
+			out.Shows = opt.Of(contract.Fronts)
+		}
+	}
+	if t.Odd != nil {
+		out.Odd = &contract.OddTooth{Tooth: t.Odd.Tooth, What: contract.OddToothWhat(t.Odd.What)}
+	}
+	if d := t.Dial; d != nil {
+		out.Face = &contract.GaugeFace{Caliper: d.Caliper, Inch: d.Inch, ShowsMm: d.Shows.Mm(), StepMm: d.Step().Mm()}
+	}
+	if b := t.Board; b != nil {
+		out.Board = &contract.DrillBoard{SpanMm: b.Span.Mm(), BreadthMm: b.Breadth.Mm(), LineMm: b.Line.Mm(), AtMm: millimetres(t.At)}
+	}
+	out.Plan, out.Fault = plan(t.Plan), v.fault(t.Case)
+	if t.Feed != nil {
+		out.Feed = opt.Of(feedBoard(*t.Feed))
+	}
+	return out, nil
+}
+
+func millimetres(all []measure.Length) []float64 {
+	out := make([]float64, len(all))
+	for i, l := range all {
+		out[i] = l.Mm()
+	}
+	return out
+}
+
+// drawn is what is drawn of a blade, and nothing else that is known of it.
+func drawn(b *blade.Blade) *contract.DrawnBlade {
+	if b == nil {
+		return nil
+	}
+	out := contract.DrawnBlade{DiameterMm: b.Diameter.Mm(), BoreMm: b.Bore.Mm(), KerfMm: b.Kerf.Mm(), PlateMm: cmp.Or(b.Plate, 0.7*b.Kerf).Mm(), Teeth: b.Teeth, Grind: b.Grind,
+		BevelDeg: b.Bevel, HookDeg: b.Hook, GulletDepthMm: b.GulletDepth().Mm(), Shoulder: &b.Shoulder, Shear: &b.Shear, GulletShape: &b.GulletShape}
+	if b.Grind == blade.ATBR {
+		out.Group = opt.Of(b.GroupSize())
+	}
+	return &out
+}
+
+func felt(f *practice.Felt) *contract.FeltCut {
+	if f == nil {
+		return nil
+	}
+	return &contract.FeltCut{Seconds: f.Took.Seconds(), NoteHz: f.Note, Turns: f.Turns, Load: f.Load, LengthMm: f.Setup.Job.FeedLength().Mm(), Wall: encodeWall(f.Wall)}
+}
+
+func plan(p *practice.Plan) *contract.SawPlanDrawn {
+	if p == nil {
+		return nil
+	}
+	return &contract.SawPlanDrawn{Across: p.Direction.Across(), Fence: p.Fence, Gauge: p.Gauge, FenceOpenMm: p.FenceOpen.Mm(), FenceSide: contract.SawPlanDrawnFenceSide(cmp.Or(p.FenceSide, cut.Right).String()),
+		Leans: leans[p.Leans], Knife: p.Knife, Stop: contract.SawPlanDrawnStop(cmp.Or(string(p.Stop), "none")), BlockMm: p.Block.Mm(), HandMm: p.Hand.Mm(), PushBlock: p.PushBlock,
+		Gloves: p.Gloves, InLine: p.InLine}
+}
+
+var leans = map[cut.Side]contract.SawPlanDrawnLeans{cut.UnknownSide: "none", cut.Left: "left", cut.Right: "right"}
+
+func (v voice) fault(h *practice.Hidden) *contract.DrillFault {
+	if h == nil {
+		return nil
+	}
+	out := contract.DrillFault{Saw: contract.DrillFaultSaw(h.Saw), Sharpness: h.State["sharpness"], PitchLevel: h.State["pitch_level"],
+		Signs: make([]contract.DrillSign, len(h.Seen)), Checks: make([]contract.DrillCheck, len(h.Checks))}
+	for i, sign := range h.Seen {
+		out.Signs[i] = contract.DrillSign{Text: v.Say(say.Word(sign.Label)), Asked: sign.Place == "feel" || sign.Place == "when"}
+	}
+	for i, k := range h.Checks {
+		out.Checks[i] = contract.DrillCheck{ID: k.ID, Text: v.Say(say.Word(k.Label)), How: v.Say(say.Word(k.How)), Minutes: k.Minutes, Found: h.Found(k.ID)}
+	}
+	return &out
+}
+
+func feedBoard(b practice.Setup) contract.PracticeBoard {
+	w := cut.Work(b.Job, b.Blade, b.Drive, b.State).Window
+	out := contract.PracticeBoard{LengthMm: b.Job.FeedLength().Mm(), Across: b.Job.Direction.Across(), HandHeld: b.Drive.HandHeld, SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
+		ReachMm: practice.Reach.Mm(), Teeth: b.Blade.Teeth, StallLoad: practice.StallLoad, StallMs: float64(practice.StallTime.Milliseconds())}
+	for _, x := range b.Samples() {
+		out.Samples = append(out.Samples, contract.FeedSample{FeedMMin: thousandths(float64(x.Feed)), Load: thousandths(x.Load), Turns: thousandths(x.Turns), Scorch: thousandths(x.Scorch), Splinter: thousandths(x.Splinter)})
+	}
+	return out
+}
+
+func (s *server) AnswerDrill(ctx context.Context, r contract.AnswerDrillRequestObject) (contract.AnswerDrillResponseObject, error) {
+	v, in := voiceOf(ctx), r.Body
+	given := shoppractice.Given{Answer: practice.Answer{Choice: opt.Value(in.Choice), Value: opt.Value(in.Value), Checks: opt.Value(in.Checks)}}
+	for _, mm := range opt.Value(in.PlacesMm) {
+		given.Places = append(given.Places, measure.Length(mm))
+	}
+	if p := in.Push; p != nil {
+		if len(p.Ms) != len(p.Mm) {
+			return nil, refusal.Of("push.mm", "there are not as many places as times")
+		}
+		for i := range p.Ms {
+			given.Push = append(given.Push, practice.Moment{At: time.Duration(p.Ms[i] * float64(time.Millisecond)), Pos: measure.Length(p.Mm[i])})
+		}
+	}
+	got, err := s.in(ctx).Practice.Answer(ctx, s.shop(ctx), shoppractice.Ask{Drill: in.Skill.Drill(), Skill: in.Skill, Number: uint64(in.Number), Level: in.Level, Rack: opt.Value(in.Rack)}, given)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.AnswerDrill201JSONResponse{Right: got.Right, Truth: opt.Known(got.Truth), Says: v.Each(got.Says), Told: make([]contract.DrillTold, len(got.Told)), NextAt: opt.Known(got.Next)}
+	if got.Truth == "" && got.Wall == nil && got.Supports == nil {
+		out.Value = &got.Value
+	}
+	for i, t := range got.Told {
+		out.Told[i] = contract.DrillTold{Key: t.Key, Verdict: t.Verdict, Says: v.Each(t.Says), SlowestMMin: opt.Positive(float64(t.Window.Slowest)), FastestMMin: opt.Positive(float64(t.Window.Fastest))}
+	}
+	if got.Supports != nil {
+		out.Supports = opt.Of(v.Supports(*got.Supports))
+	}
+	if got.Wall != nil {
+		out.Wall = opt.Of(encodeWall(*got.Wall))
+	}
+	return out, nil
+}
+
+func encodeWall(w practice.Wall) contract.PracticeWall {
+	n := len(w.Steps)
+	out := contract.PracticeWall{FeedMMin: make([]float64, n), Scorch: make([]float64, n), Splinter: make([]float64, n), Whole: w.Whole, Clean: w.Clean(), Seconds: w.Took.Seconds()}
+	for i, st := range w.Steps {
+		out.FeedMMin[i], out.Scorch[i], out.Splinter[i] = thousandths(float64(st.Feed)), thousandths(st.Scorch), thousandths(st.Splinter)
+	}
+	return out
+}
+
 // thousandths is fine enough for a drawing, and a third of the length on the way.
 func thousandths(x float64) float64 { return math.Round(x*1000) / 1000 }
+
+func (s *server) GetWhy(ctx context.Context, r contract.GetWhyRequestObject) (contract.GetWhyResponseObject, error) {
+	v := voiceOf(ctx)
+	w, err := practice.WhyOf(string(r.Why))
+	if err != nil {
+		return nil, refusal.Placed(err)
+	}
+	out := contract.GetWhy200JSONResponse{Why: r.Why, Title: v.Say(w.Title), Handle: v.Say(w.Handle), Notches: make([]contract.WhyNotch, len(w.Notches))}
+	for i, n := range w.Notches {
+		f, j := n.Figures, n.Setup.Job
+		out.Notches[i] = contract.WhyNotch{Label: v.Say(n.Label), Says: v.Say(n.Says), Across: j.Direction.Across(), Support: j.Exit, Blade: *drawn(&n.Setup.Blade), ThicknessMm: j.Thickness.Mm(), HeightMm: j.Height.Mm(),
+			HeelMm: n.Setup.State.Heel.Mm(), FeedMMin: float64(f.Feed), ArcMm: f.Arc.Mm(), ChipMm: f.MeanChip.Mm(), TeethInCut: f.TeethInCut, PushShare: f.PushShare, Load: f.Load, Heat: n.Heat(),
+			Splinter: n.Splinter(), Fill: n.Fill, WallMarkMm: f.WallMark.Mm()}
+	}
+	return out, nil
+}

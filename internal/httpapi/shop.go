@@ -3,15 +3,19 @@ package httpapi
 import (
 	"cmp"
 	"context"
+	"slices"
+	"strings"
 
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/practice"
 	"corte/core/say"
 	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/licences"
 	"corte/internal/opt"
 	"corte/internal/refusal"
+	shoppractice "corte/internal/shop/practice"
 	"corte/internal/store"
 )
 
@@ -70,7 +74,10 @@ func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObj
 	if err != nil {
 		return nil, err
 	}
-	signOff, pins := was.SignOff, was.Pins
+	signOff, pins, drills := was.SignOff, was.Pins, was.Drills
+	if in.Drills != nil {
+		drills = listed(*in.Drills)
+	}
 	if in.SignOff != nil {
 		signOff = string(*in.SignOff)
 	}
@@ -78,11 +85,22 @@ func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObj
 		pins = *in.Pins
 	}
 	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop(ctx), Version: version(r.Params.IfMatch), Name: in.Name,
-		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone), SignOff: signOff, Pins: pins})
+		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone), SignOff: signOff, Pins: pins, Drills: drills})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
+}
+
+// listed are drills as the store has them: in their order, each once.
+func listed(drills []practice.Drill) string {
+	var out []string
+	for _, d := range practice.Drills() {
+		if slices.Contains(drills, d) {
+			out = append(out, string(d))
+		}
+	}
+	return strings.Join(out, ",")
 }
 
 func encodeShop(sh store.Shop) contract.Shop {
 	return contract.Shop{TimeZone: opt.Known(sh.Zone), ID: sh.ID, Version: sh.Version, Name: sh.Name, ChangeMinutes: sh.ChangeMinutes, HeightSchool: contract.HeightSchool(sh.HeightSchool),
-		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework, SignOff: opt.Known(contract.ShopSignOff(sh.SignOff)), Pins: &sh.Pins}
+		Learning: sh.Learning, SharpeningPrice: sh.Sharpening, Rework: sh.Rework, SignOff: opt.Known(contract.ShopSignOff(sh.SignOff)), Pins: &sh.Pins, Drills: opt.Of(append([]practice.Drill{}, shoppractice.Asked(sh)...))}
 }

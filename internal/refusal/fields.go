@@ -55,6 +55,7 @@ var fields = map[string]string{
 	"piece":           "piece_mm",
 	"piece, count":    "pieces.%d.count",
 	"piece, length":   "pieces.%d.length_mm",
+	"places":          "places_mm",
 	"plate":           "plate_mm",
 	"radius":          "radius_mm",
 	"raker":           "raker_mm",

@@ -24,6 +24,7 @@ import (
 	"corte/internal/shop/mount"
 	"corte/internal/shop/own"
 	"corte/internal/shop/people"
+	"corte/internal/shop/practice"
 	"corte/internal/shop/rack"
 	"corte/internal/shop/run"
 	"corte/internal/shop/trace"
@@ -34,20 +35,21 @@ import (
 // A Service answers for every shop on one database. It holds no state.
 type Service struct {
 	*kit.Kit
-	Bench  bench.Station
-	Care   care.Station
-	Choose choose.Station
-	Groove groove.Station
-	Job    job.Station
-	Joint  joint.Station
-	Log    log.Station
-	Mount  mount.Station
-	Own    own.Station
-	People people.Station
-	Rack   rack.Station
-	Run    run.Station
-	Trace  trace.Station
-	Truing truing.Station
+	Bench    bench.Station
+	Care     care.Station
+	Choose   choose.Station
+	Groove   groove.Station
+	Job      job.Station
+	Joint    joint.Station
+	Log      log.Station
+	Mount    mount.Station
+	Own      own.Station
+	People   people.Station
+	Practice practice.Station
+	Rack     rack.Station
+	Run      run.Station
+	Trace    trace.Station
+	Truing   truing.Station
 }
 
 // New makes a service that reads the time from now.
@@ -56,7 +58,7 @@ func New(st *store.Store, now func() time.Time) *Service { return over(&kit.Kit{
 func over(k *kit.Kit) *Service {
 	return &Service{
 		Kit: k, Bench: bench.At(k), Care: care.At(k), Choose: choose.At(k.Store), Groove: groove.At(k), Job: job.At(k), Joint: joint.At(k), Log: log.At(k),
-		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
+		Mount: mount.At(k), Own: own.At(k), People: people.At(k), Practice: practice.At(k), Rack: rack.At(k), Run: run.At(k), Trace: trace.At(k), Truing: truing.At(k),
 	}
 }
 

@@ -58,10 +58,11 @@ func full(t *testing.T) (*store.Store, *pgx.Conn, uuid.UUID) {
 		`INSERT INTO people (id, name, folded, password, since) VALUES ('7e57ab1e-0000-4000-8000-000000000001', 'Ines', 'ines', 'secret hash', now()) ON CONFLICT DO NOTHING`,
 		`INSERT INTO members (shop_id, id, person_id, name, role, pin, since, version) VALUES ($1, gen_random_uuid(), '7e57ab1e-0000-4000-8000-000000000001', 'Ines', 'owner', 'secret pin', now(), 3)`,
 		`INSERT INTO sign_offs (shop_id, member_id, saw_id, cuts, by, at) SELECT m.shop_id, m.id, s.id, ARRAY['rip', 'sheet'], 'Ines', now() FROM members m, saws s WHERE m.shop_id = $1 LIMIT 1`,
+		`INSERT INTO practised (shop_id, member_id, skill, number, level, is_right, at) SELECT shop_id, id, 'read/hook', 999999999, 3, true, now() FROM members WHERE shop_id = $1 LIMIT 1`,
 		`INSERT INTO passes (shop_id, id, kind, digest, name, role, made_by, made_at) VALUES ($1, gen_random_uuid(), 'token', 'secret', 'a script', 'viewer', 'Ines', now())`,
 		`INSERT INTO audit (shop_id, at, who, what) VALUES ($1, now(), 'Ines', 'told a secret')`,
 		`INSERT INTO imports (shop_id, id, at, state, rows, beat_at) VALUES ($1, gen_random_uuid(), now(), 'done', 3, now())`,
-		`UPDATE shops SET sign_off = 'stop', pins = false, name = 'Bühne "Ö" \ 7', time_zone = 'Europe/Vienna', rework = 0.1 + 0.2 WHERE id = $1`,
+		`UPDATE shops SET sign_off = 'stop', pins = false, drills = 'set-up,before', name = 'Bühne "Ö" \ 7', time_zone = 'Europe/Vienna', rework = 0.1 + 0.2 WHERE id = $1`,
 	} {
 		args := []any{shop}
 		if !strings.Contains(sql, "$1") {

@@ -22,7 +22,7 @@ type Table struct {
 
 // copied are the tables of a copy, each after those that its rows point to.
 var copied = []struct{ name, key string }{
-	{"members", "id"}, {"saws", "id"}, {"blades", "id"}, {"sign_offs", "id"}, {"log", "id"}, {"conditions", "blade_id"}, {"corrections", "material"}, {"photos", "blade_id"},
+	{"members", "id"}, {"saws", "id"}, {"blades", "id"}, {"sign_offs", "id"}, {"practised", "id"}, {"log", "id"}, {"conditions", "blade_id"}, {"corrections", "material"}, {"photos", "blade_id"},
 	{"dado_sets", "blade_id"}, {"grooves", "id"}, {"mountings", "id"}, {"baths", "id"}, {"washes", "id"}, {"trials", "id"}, {"traces", "id"},
 	{"jobs", "id"}, {"job_ticks", "id"}, {"owning", "shop_id"},
 	// Whoever did not hear an answer asks again, also of a shop that was brought back.
@@ -58,7 +58,7 @@ func (s *Store) Tables(ctx context.Context) ([]Table, error) {
 }
 
 // shopSettings are a shop's own columns in a copy.
-var shopSettings = []string{"name", "change_minutes", "height_school", "learning", "sharpening_price", "rework", "time_zone", "sign_off", "pins"}
+var shopSettings = []string{"name", "change_minutes", "height_school", "learning", "sharpening_price", "rework", "time_zone", "sign_off", "pins", "drills"}
 
 // Still runs f on a store that sees the shop as it is at one moment, whatever
 // others change meanwhile.
@@ -191,7 +191,7 @@ func (s *Store) Holds(ctx context.Context, shop uuid.UUID) (rows int, err error)
 
 // Beyond puts the counters of ids past every row that was brought in.
 func (s *Store) Beyond(ctx context.Context) error {
-	for _, t := range []string{"log", "job_ticks", "sign_offs"} {
+	for _, t := range []string{"log", "job_ticks", "sign_offs", "practised"} {
 		if _, err := s.db.ExecContext(ctx, `SELECT setval(pg_get_serial_sequence($1, 'id'), greatest((SELECT max(id) FROM `+t+`), nextval(pg_get_serial_sequence($1, 'id'))))`, t); err != nil {
 			return err
 		}

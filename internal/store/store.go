@@ -203,10 +203,11 @@ type Shop struct {
 	Zone          string    `db:"time_zone"` // an IANA name; empty until somebody has said
 	SignOff       string    `db:"sign_off"`  // off, caution or stop: what is said of a cut that nobody signed its maker off for
 	Pins          bool      `db:"pins"`      // a name that is tapped wants its PIN
+	Drills        string    `db:"drills"`    // that somebody has passed before they are signed off, with commas between
 	Version       int       `db:"version"`
 }
 
-const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, time_zone, sign_off, pins, version`
+const shopColumns = `id, slug, name, change_minutes, height_school, learning, sharpening_price, rework, time_zone, sign_off, pins, drills, version`
 
 // Shop finds a shop by its ID.
 func (s *Store) Shop(ctx context.Context, id uuid.UUID) (Shop, error) {
@@ -229,7 +230,7 @@ func (s *Store) URL() string { return s.url }
 // ErrStale where somebody else was first.
 func (s *Store) ChangeShop(ctx context.Context, shop Shop) error {
 	res, err := s.db.NamedExecContext(ctx, `UPDATE shops SET name = :name, change_minutes = :change_minutes,
-		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, time_zone = :time_zone, sign_off = :sign_off, pins = :pins, version = version + 1
+		height_school = :height_school, learning = :learning, sharpening_price = :sharpening_price, rework = :rework, time_zone = :time_zone, sign_off = :sign_off, pins = :pins, drills = :drills, version = version + 1
 		WHERE id = :id AND version = :version`, shop)
 	if err != nil {
 		return err

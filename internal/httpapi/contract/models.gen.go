@@ -10,6 +10,7 @@ import (
 	"corte/core/cut"
 	"corte/core/job"
 	"corte/core/measure"
+	"corte/core/practice"
 	"corte/core/verdict"
 	"corte/internal/record"
 
@@ -298,6 +299,66 @@ func (e DadoSetInputKind) Valid() bool {
 	case DadoSetInputKindDial:
 		return true
 	case DadoSetInputKindStack:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DrillFaultSaw.
+const (
+	DrillFaultSawCircular DrillFaultSaw = "circular"
+	DrillFaultSawMiter    DrillFaultSaw = "miter"
+	DrillFaultSawTable    DrillFaultSaw = "table"
+)
+
+// Valid indicates whether the value is a known member of the DrillFaultSaw enum.
+func (e DrillFaultSaw) Valid() bool {
+	switch e {
+	case DrillFaultSawCircular:
+		return true
+	case DrillFaultSawMiter:
+		return true
+	case DrillFaultSawTable:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DrillTaskShows.
+const (
+	Fronts DrillTaskShows = "fronts"
+	Rim    DrillTaskShows = "rim"
+)
+
+// Valid indicates whether the value is a known member of the DrillTaskShows enum.
+func (e DrillTaskShows) Valid() bool {
+	switch e {
+	case Fronts:
+		return true
+	case Rim:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DrillTaskUnit.
+const (
+	DrillTaskUnitDegrees DrillTaskUnit = "degrees"
+	DrillTaskUnitMm      DrillTaskUnit = "mm"
+	DrillTaskUnitTeeth   DrillTaskUnit = "teeth"
+)
+
+// Valid indicates whether the value is a known member of the DrillTaskUnit enum.
+func (e DrillTaskUnit) Valid() bool {
+	switch e {
+	case DrillTaskUnitDegrees:
+		return true
+	case DrillTaskUnitMm:
+		return true
+	case DrillTaskUnitTeeth:
 		return true
 	default:
 		return false
@@ -982,6 +1043,27 @@ func (e Noise) Valid() bool {
 	}
 }
 
+// Defines values for OddToothWhat.
+const (
+	OddToothWhatChipped OddToothWhat = "chipped"
+	OddToothWhatProud   OddToothWhat = "proud"
+	OddToothWhatTurned  OddToothWhat = "turned"
+)
+
+// Valid indicates whether the value is a known member of the OddToothWhat enum.
+func (e OddToothWhat) Valid() bool {
+	switch e {
+	case OddToothWhatChipped:
+		return true
+	case OddToothWhatProud:
+		return true
+	case OddToothWhatTurned:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for PassName.
 const (
 	FirstFace   PassName = "first face"
@@ -1393,6 +1475,72 @@ func (e SawInputTiltSide) Valid() bool {
 	case SawInputTiltSideRight:
 		return true
 	case SawInputTiltSideUnknown:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SawPlanDrawnFenceSide.
+const (
+	SawPlanDrawnFenceSideLeft  SawPlanDrawnFenceSide = "left"
+	SawPlanDrawnFenceSideRight SawPlanDrawnFenceSide = "right"
+)
+
+// Valid indicates whether the value is a known member of the SawPlanDrawnFenceSide enum.
+func (e SawPlanDrawnFenceSide) Valid() bool {
+	switch e {
+	case SawPlanDrawnFenceSideLeft:
+		return true
+	case SawPlanDrawnFenceSideRight:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SawPlanDrawnLeans.
+const (
+	SawPlanDrawnLeansLeft  SawPlanDrawnLeans = "left"
+	SawPlanDrawnLeansNone  SawPlanDrawnLeans = "none"
+	SawPlanDrawnLeansRight SawPlanDrawnLeans = "right"
+)
+
+// Valid indicates whether the value is a known member of the SawPlanDrawnLeans enum.
+func (e SawPlanDrawnLeans) Valid() bool {
+	switch e {
+	case SawPlanDrawnLeansLeft:
+		return true
+	case SawPlanDrawnLeansNone:
+		return true
+	case SawPlanDrawnLeansRight:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SawPlanDrawnStop.
+const (
+	SawPlanDrawnStopBefore SawPlanDrawnStop = "before"
+	SawPlanDrawnStopBeside SawPlanDrawnStop = "beside"
+	SawPlanDrawnStopFence  SawPlanDrawnStop = "fence"
+	SawPlanDrawnStopGauge  SawPlanDrawnStop = "gauge"
+	SawPlanDrawnStopNone   SawPlanDrawnStop = "none"
+)
+
+// Valid indicates whether the value is a known member of the SawPlanDrawnStop enum.
+func (e SawPlanDrawnStop) Valid() bool {
+	switch e {
+	case SawPlanDrawnStopBefore:
+		return true
+	case SawPlanDrawnStopBeside:
+		return true
+	case SawPlanDrawnStopFence:
+		return true
+	case SawPlanDrawnStopGauge:
+		return true
+	case SawPlanDrawnStopNone:
 		return true
 	default:
 		return false
@@ -2083,6 +2231,39 @@ func (e WashAskBrush) Valid() bool {
 	case WashAskBrushNylon:
 		return true
 	case WashAskBrushSteel:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WhyName.
+const (
+	WhyNameArc     WhyName = "arc"
+	WhyNameBacker  WhyName = "backer"
+	WhyNameFibres  WhyName = "fibres"
+	WhyNameGrinds  WhyName = "grinds"
+	WhyNameGullets WhyName = "gullets"
+	WhyNameHeat    WhyName = "heat"
+	WhyNameLine    WhyName = "line"
+)
+
+// Valid indicates whether the value is a known member of the WhyName enum.
+func (e WhyName) Valid() bool {
+	switch e {
+	case WhyNameArc:
+		return true
+	case WhyNameBacker:
+		return true
+	case WhyNameFibres:
+		return true
+	case WhyNameGrinds:
+		return true
+	case WhyNameGullets:
+		return true
+	case WhyNameHeat:
+		return true
+	case WhyNameLine:
 		return true
 	default:
 		return false
@@ -3027,6 +3208,196 @@ type DialRange struct {
 // Direction defines model for Direction.
 type Direction = cut.Direction
 
+// DrawnBlade A blade as it is drawn, without a name.
+type DrawnBlade struct {
+	BevelDeg      float64      `json:"bevel_deg"`
+	BoreMm        float64      `json:"bore_mm"`
+	DiameterMm    float64      `json:"diameter_mm"`
+	Grind         Grind        `json:"grind"`
+	Group         *int         `json:"group,omitempty"`
+	GulletDepthMm float64      `json:"gullet_depth_mm"`
+	GulletShape   *GulletShape `json:"gullet_shape,omitempty"`
+	HookDeg       float64      `json:"hook_deg"`
+	KerfMm        float64      `json:"kerf_mm"`
+	PlateMm       float64      `json:"plate_mm"`
+	Shear         *bool        `json:"shear,omitempty"`
+	Shoulder      *bool        `json:"shoulder,omitempty"`
+	Teeth         int          `json:"teeth"`
+}
+
+// DrillAnswer defines model for DrillAnswer.
+type DrillAnswer struct {
+	Checks   *[]string     `json:"checks,omitempty"`
+	Choice   *string       `json:"choice,omitempty"`
+	Level    int           `json:"level"`
+	Number   int           `json:"number"`
+	PlacesMm *[]float64    `json:"places_mm,omitempty"`
+	Push     *PracticePush `json:"push,omitempty"`
+
+	// Rack It was posed with the shop's rack.
+	Rack *bool `json:"rack,omitempty"`
+
+	// Skill What of a drill it is, such as read/hook.
+	Skill SkillName `json:"skill"`
+	Units Units     `json:"units"`
+
+	// Value In the task's unit; a length in millimetres.
+	Value *float64 `json:"value,omitempty"`
+}
+
+// DrillBoard defines model for DrillBoard.
+type DrillBoard struct {
+	// AtMm Where its supports stand at first.
+	AtMm      []float64 `json:"at_mm"`
+	BreadthMm float64   `json:"breadth_mm"`
+	LineMm    float64   `json:"line_mm"`
+	SpanMm    float64   `json:"span_mm"`
+}
+
+// DrillCheck defines model for DrillCheck.
+type DrillCheck struct {
+	// Found What it shows once it is made.
+	Found   bool    `json:"found"`
+	How     string  `json:"how"`
+	ID      string  `json:"id"`
+	Minutes float64 `json:"minutes"`
+	Text    string  `json:"text"`
+}
+
+// DrillChoice defines model for DrillChoice.
+type DrillChoice struct {
+	// Blade A blade as it is drawn, without a name.
+	Blade *DrawnBlade `json:"blade,omitempty"`
+
+	// Felt What a cut is like under the same push as the others.
+	Felt *FeltCut `json:"felt,omitempty"`
+	Key  string   `json:"key"`
+
+	// Plan A set-up of a table saw from above.
+	Plan *SawPlanDrawn `json:"plan,omitempty"`
+
+	// Text Left out where only the drawing is seen; the key names it then.
+	Text *string `json:"text,omitempty"`
+}
+
+// DrillFault defines model for DrillFault.
+type DrillFault struct {
+	Checks     []DrillCheck  `json:"checks"`
+	PitchLevel float64       `json:"pitch_level"`
+	Saw        DrillFaultSaw `json:"saw"`
+	Sharpness  float64       `json:"sharpness"`
+	Signs      []DrillSign   `json:"signs"`
+}
+
+// DrillFaultSaw defines model for DrillFault.Saw.
+type DrillFaultSaw string
+
+// DrillName defines model for DrillName.
+type DrillName = practice.Drill
+
+// DrillShelf defines model for DrillShelf.
+type DrillShelf struct {
+	// Asked Those that the shop asks for before somebody is signed off.
+	Asked  []DrillName    `json:"asked"`
+	Drills []ShelvedDrill `json:"drills"`
+	Whys   []ShelvedWhy   `json:"whys"`
+}
+
+// DrillSign defines model for DrillSign.
+type DrillSign struct {
+	// Asked It is not seen on the piece: who made it has to be asked.
+	Asked bool   `json:"asked"`
+	Text  string `json:"text"`
+}
+
+// DrillStanding defines model for DrillStanding.
+type DrillStanding struct {
+	Drill DrillName `json:"drill"`
+
+	// Due Of what was tried that is to be asked again by now.
+	Due int `json:"due"`
+
+	// Known Of its skills, those that were right twice in a row.
+	Known  int        `json:"known"`
+	LastAt *time.Time `json:"last_at,omitempty"`
+	Name   string     `json:"name"`
+
+	// Passed Every skill of it is known.
+	Passed bool `json:"passed"`
+	Skills int  `json:"skills"`
+
+	// Times Answered.
+	Times int `json:"times"`
+}
+
+// DrillTask What is asked, and what is drawn of it.
+type DrillTask struct {
+	Ask string `json:"ask"`
+
+	// Blade A blade as it is drawn, without a name.
+	Blade *DrawnBlade `json:"blade,omitempty"`
+	Board *DrillBoard `json:"board,omitempty"`
+
+	// Choices Left empty where something else is answered.
+	Choices []DrillChoice  `json:"choices"`
+	Drill   DrillName      `json:"drill"`
+	Face    *GaugeFace     `json:"face,omitempty"`
+	Fault   *DrillFault    `json:"fault,omitempty"`
+	Feed    *PracticeBoard `json:"feed,omitempty"`
+	Level   int            `json:"level"`
+	Number  int            `json:"number"`
+	Odd     *OddTooth      `json:"odd,omitempty"`
+
+	// Plan A set-up of a table saw from above.
+	Plan *SawPlanDrawn `json:"plan,omitempty"`
+
+	// Shows Of the blade.
+	Shows *DrillTaskShows `json:"shows,omitempty"`
+
+	// Skill What of a drill it is, such as read/hook.
+	Skill     SkillName `json:"skill"`
+	SkillName string    `json:"skill_name"`
+
+	// Unit Of a number that is asked for.
+	Unit *DrillTaskUnit `json:"unit,omitempty"`
+}
+
+// DrillTaskShows Of the blade.
+type DrillTaskShows string
+
+// DrillTaskUnit Of a number that is asked for.
+type DrillTaskUnit string
+
+// DrillTold defines model for DrillTold.
+type DrillTold struct {
+	FastestMMin *float64 `json:"fastest_m_min,omitempty"`
+	Key         string   `json:"key"`
+	Says        []string `json:"says"`
+
+	// SlowestMMin Left out where it may not be used.
+	SlowestMMin *float64 `json:"slowest_m_min,omitempty"`
+	Verdict     Verdict  `json:"verdict"`
+}
+
+// DrillVerdict defines model for DrillVerdict.
+type DrillVerdict struct {
+	// NextAt When it is asked again.
+	NextAt   *time.Time   `json:"next_at,omitempty"`
+	Right    bool         `json:"right"`
+	Says     []string     `json:"says"`
+	Supports *SupportPlan `json:"supports,omitempty"`
+	Told     []DrillTold  `json:"told"`
+
+	// Truth Key of the right choice.
+	Truth *string `json:"truth,omitempty"`
+
+	// Value The right number.
+	Value *float64 `json:"value,omitempty"`
+
+	// Wall A millimetre of the cut for each number of an array.
+	Wall *PracticeWall `json:"wall,omitempty"`
+}
+
 // Effort defines model for Effort.
 type Effort string
 
@@ -3069,6 +3440,35 @@ type FaultOf struct {
 
 	// Unfits A blade that has it is not run.
 	Unfits bool `json:"unfits"`
+}
+
+// FeedSample defines model for FeedSample.
+type FeedSample struct {
+	FeedMMin float64 `json:"feed_m_min"`
+	Load     float64 `json:"load"`
+	Scorch   float64 `json:"scorch"`
+	Splinter float64 `json:"splinter"`
+	Turns    float64 `json:"turns"`
+}
+
+// FeltCut What a cut is like under the same push as the others.
+type FeltCut struct {
+	LengthMm float64 `json:"length_mm"`
+
+	// Load Of the power limit.
+	Load float64 `json:"load"`
+
+	// NoteHz Teeth that pass in a second.
+	NoteHz float64 `json:"note_hz"`
+
+	// Seconds That it takes.
+	Seconds float64 `json:"seconds"`
+
+	// Turns Of the arbor a minute.
+	Turns float64 `json:"turns"`
+
+	// Wall A millimetre of the cut for each number of an array.
+	Wall PracticeWall `json:"wall"`
 }
 
 // FieldChange defines model for FieldChange.
@@ -3168,6 +3568,17 @@ type Gauge struct {
 
 // GaugeWord defines model for Gauge.Word.
 type GaugeWord string
+
+// GaugeFace defines model for GaugeFace.
+type GaugeFace struct {
+	// Caliper A sliding scale instead of a round face.
+	Caliper bool    `json:"caliper"`
+	Inch    bool    `json:"inch"`
+	ShowsMm float64 `json:"shows_mm"`
+
+	// StepMm What one line stands for.
+	StepMm float64 `json:"step_mm"`
+}
 
 // GaugeReading defines model for GaugeReading.
 type GaugeReading struct {
@@ -4076,7 +4487,9 @@ type MaterialKind string
 
 // Member defines model for Member.
 type Member struct {
-	ID openapi_types.UUID `json:"id"`
+	// Drills How they stand with the drills of Learn; told to owners, and of oneself.
+	Drills *[]DrillStanding   `json:"drills,omitempty"`
+	ID     openapi_types.UUID `json:"id"`
 
 	// InvitedUntil Until when an invitation of theirs is open.
 	InvitedUntil *time.Time `json:"invited_until,omitempty"`
@@ -4231,6 +4644,16 @@ type NewPasskey struct {
 
 // Noise defines model for Noise.
 type Noise string
+
+// OddTooth defines model for OddTooth.
+type OddTooth struct {
+	// Tooth From the top, clockwise, from 0.
+	Tooth int          `json:"tooth"`
+	What  OddToothWhat `json:"what"`
+}
+
+// OddToothWhat defines model for OddTooth.What.
+type OddToothWhat string
 
 // OneMore defines model for OneMore.
 type OneMore struct {
@@ -4535,25 +4958,32 @@ type PracticeBoard struct {
 	Across      bool    `json:"across"`
 	FastestMMin float64 `json:"fastest_m_min"`
 
-	// LengthMm Of the cut.
-	LengthMm    float64 `json:"length_mm"`
-	Number      int     `json:"number"`
-	SlowestMMin float64 `json:"slowest_m_min"`
+	// HandHeld The saw is led over the work, instead of the work past the blade.
+	HandHeld bool `json:"hand_held"`
 
-	// Text What it is, and what cuts it.
-	Text string `json:"text"`
+	// LengthMm Of the cut.
+	LengthMm float64 `json:"length_mm"`
+
+	// ReachMm How far hands take it before they are set anew.
+	ReachMm float64 `json:"reach_mm"`
+
+	// Samples How it is at a feed, the slowest first; what is heard and seen at once is read between them.
+	Samples     []FeedSample `json:"samples"`
+	SlowestMMin float64      `json:"slowest_m_min"`
+
+	// StallLoad From this share of its power limit the motor stops, once it lasts:
+	StallLoad float64 `json:"stall_load"`
+	StallMs   float64 `json:"stall_ms"`
+	Teeth     int     `json:"teeth"`
 }
 
 // PracticePush defines model for PracticePush.
 type PracticePush struct {
-	Board int `json:"board"`
-
 	// Mm Where its front edge was then, past where the blade first meets it; as many.
 	Mm []float64 `json:"mm"`
 
 	// Ms When the work was seen, from when the push began.
-	Ms    []float64 `json:"ms"`
-	Units Units     `json:"units"`
+	Ms []float64 `json:"ms"`
 }
 
 // PracticeWall A millimetre of the cut for each number of an array.
@@ -4620,6 +5050,9 @@ type Reason struct {
 	Good bool       `json:"good"`
 	Term ReasonTerm `json:"term"`
 	Text string     `json:"text"`
+
+	// Why The drawing of Learn in which it can be tried, where there is one.
+	Why *WhyName `json:"why,omitempty"`
 }
 
 // ReasonTerm defines model for Reason.Term.
@@ -5077,6 +5510,34 @@ type SawInputThread string
 // SawInputTiltSide To which the top of a table saw's blade leans.
 type SawInputTiltSide string
 
+// SawPlanDrawn A set-up of a table saw from above.
+type SawPlanDrawn struct {
+	Across  bool    `json:"across"`
+	BlockMm float64 `json:"block_mm"`
+	Fence   bool    `json:"fence"`
+
+	// FenceOpenMm At the rear; under 0 it closes.
+	FenceOpenMm float64               `json:"fence_open_mm"`
+	FenceSide   SawPlanDrawnFenceSide `json:"fence_side"`
+	Gauge       bool                  `json:"gauge"`
+	Gloves      bool                  `json:"gloves"`
+	HandMm      float64               `json:"hand_mm"`
+	InLine      bool                  `json:"in_line"`
+	Knife       bool                  `json:"knife"`
+	Leans       SawPlanDrawnLeans     `json:"leans"`
+	PushBlock   bool                  `json:"push_block"`
+	Stop        SawPlanDrawnStop      `json:"stop"`
+}
+
+// SawPlanDrawnFenceSide defines model for SawPlanDrawn.FenceSide.
+type SawPlanDrawnFenceSide string
+
+// SawPlanDrawnLeans defines model for SawPlanDrawn.Leans.
+type SawPlanDrawnLeans string
+
+// SawPlanDrawnStop defines model for SawPlanDrawn.Stop.
+type SawPlanDrawnStop string
+
 // School A school of setting a blade, and what it leads to with this one.
 type School struct {
 	// Name Just proud of the work, gullets clear of it, as far as the saw goes.
@@ -5211,10 +5672,41 @@ type Setting struct {
 // Shelf defines model for Shelf.
 type Shelf = record.Shelf
 
+// ShelvedDrill defines model for ShelvedDrill.
+type ShelvedDrill struct {
+	// About What there is to do in it.
+	About string    `json:"about"`
+	Drill DrillName `json:"drill"`
+
+	// Due Of what was tried that is to be asked again by now.
+	Due int `json:"due"`
+
+	// Known Of its skills, those that were right twice in a row.
+	Known  int        `json:"known"`
+	LastAt *time.Time `json:"last_at,omitempty"`
+	Name   string     `json:"name"`
+
+	// Passed Every skill of it is known.
+	Passed bool `json:"passed"`
+	Skills int  `json:"skills"`
+
+	// Times Answered.
+	Times int `json:"times"`
+}
+
+// ShelvedWhy defines model for ShelvedWhy.
+type ShelvedWhy struct {
+	Title string  `json:"title"`
+	Why   WhyName `json:"why"`
+}
+
 // Shop defines model for Shop.
 type Shop struct {
 	// ChangeMinutes What a change of blade is counted for. 0 swaps freely.
 	ChangeMinutes float64 `json:"change_minutes"`
+
+	// Drills Drills of Learn that somebody has passed before they are signed off. Left out, they stay as they are.
+	Drills *[]DrillName `json:"drills,omitempty"`
 
 	// HeightSchool How the shop sets height and depth; saw follows the kind of saw.
 	HeightSchool HeightSchool       `json:"height_school"`
@@ -5271,6 +5763,9 @@ type ShopFileTable struct {
 type ShopInput struct {
 	// ChangeMinutes What a change of blade is counted for. 0 swaps freely.
 	ChangeMinutes float64 `json:"change_minutes"`
+
+	// Drills Drills of Learn that somebody has passed before they are signed off. Left out, they stay as they are.
+	Drills *[]DrillName `json:"drills,omitempty"`
 
 	// HeightSchool How the shop sets height and depth; saw follows the kind of saw.
 	HeightSchool HeightSchool `json:"height_school"`
@@ -5348,6 +5843,9 @@ type SignOffCut string
 type SignOffInput struct {
 	Cuts []SignOffCut `json:"cuts"`
 }
+
+// SkillName What of a drill it is, such as read/hook.
+type SkillName = practice.Skill
 
 // SoldBlade A blade of a kind that is sold.
 type SoldBlade struct {
@@ -6176,6 +6674,50 @@ type WashStepAt struct {
 	Step int `json:"step"`
 }
 
+// Why defines model for Why.
+type Why struct {
+	// Handle What is turned.
+	Handle  string     `json:"handle"`
+	Notches []WhyNotch `json:"notches"`
+	Title   string     `json:"title"`
+	Why     WhyName    `json:"why"`
+}
+
+// WhyName defines model for WhyName.
+type WhyName string
+
+// WhyNotch defines model for WhyNotch.
+type WhyNotch struct {
+	Across bool    `json:"across"`
+	ArcMm  float64 `json:"arc_mm"`
+
+	// Blade A blade as it is drawn, without a name.
+	Blade DrawnBlade `json:"blade"`
+
+	// ChipMm The middle chip.
+	ChipMm   float64 `json:"chip_mm"`
+	FeedMMin float64 `json:"feed_m_min"`
+
+	// Fill Of what a gullet carries.
+	Fill float64 `json:"fill"`
+
+	// Heat Over what half of all boards burn at.
+	Heat      float64 `json:"heat"`
+	HeelMm    float64 `json:"heel_mm"`
+	HeightMm  float64 `json:"height_mm"`
+	Label     string  `json:"label"`
+	Load      float64 `json:"load"`
+	PushShare float64 `json:"push_share"`
+	Says      string  `json:"says"`
+
+	// Splinter Over what is fit to be seen.
+	Splinter    float64 `json:"splinter"`
+	Support     Support `json:"support"`
+	TeethInCut  float64 `json:"teeth_in_cut"`
+	ThicknessMm float64 `json:"thickness_mm"`
+	WallMarkMm  float64 `json:"wall_mark_mm"`
+}
+
 // Window Feeds between which the blade makes the cut well.
 type Window struct {
 	BogMMin     float64     `json:"bog_m_min"`
@@ -6401,6 +6943,23 @@ type LogCutParams struct {
 	// same bench. It is put after that, however long either was on its way.
 	// It is no part of what the key is held to.
 	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
+}
+
+// AnswerDrillParams defines parameters for AnswerDrill.
+type AnswerDrillParams struct {
+	// IdempotencyKey Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once.
+	IdempotencyKey Key `json:"Idempotency-Key"`
+}
+
+// GetDrillTaskParams defines parameters for GetDrillTask.
+type GetDrillTaskParams struct {
+	Number int        `form:"number" json:"number"`
+	Skill  *SkillName `form:"skill,omitempty" json:"skill,omitempty"`
+	Level  *int       `form:"level,omitempty" json:"level,omitempty"`
+
+	// Rack Blades are drawn from the shop's rack where it has any that fit.
+	Rack  *bool `form:"rack,omitempty" json:"rack,omitempty"`
+	Units Units `form:"units" json:"units"`
 }
 
 // PlaceGaugeJSONBody defines parameters for PlaceGauge.
@@ -6722,11 +7281,6 @@ type SignOffParams struct {
 	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
 }
 
-// GetPracticeBoardParams defines parameters for GetPracticeBoard.
-type GetPracticeBoardParams struct {
-	Units Units `form:"units" json:"units"`
-}
-
 // ExportRackParams defines parameters for ExportRack.
 type ExportRackParams struct {
 	Format FileFormat `form:"format" json:"format"`
@@ -6941,6 +7495,11 @@ type EndWashParams struct {
 	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
 }
 
+// GetWhyParams defines parameters for GetWhy.
+type GetWhyParams struct {
+	Units Units `form:"units" json:"units"`
+}
+
 // ChallengeNewPasskeyJSONRequestBody defines body for ChallengeNewPasskey for application/json ContentType.
 type ChallengeNewPasskeyJSONRequestBody = PasswordAgain
 
@@ -7009,6 +7568,9 @@ type LogCutJSONRequestBody = CutMade
 
 // AddDeviceJSONRequestBody defines body for AddDevice for application/json ContentType.
 type AddDeviceJSONRequestBody = DeviceInput
+
+// AnswerDrillJSONRequestBody defines body for AnswerDrill for application/json ContentType.
+type AnswerDrillJSONRequestBody = DrillAnswer
 
 // PlanFirstBladesJSONRequestBody defines body for PlanFirstBlades for application/json ContentType.
 type PlanFirstBladesJSONRequestBody = FirstAsk
@@ -7087,9 +7649,6 @@ type SignOffJSONRequestBody = SignOffInput
 
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = PlanRequest
-
-// PractiseCutJSONRequestBody defines body for PractiseCut for application/json ContentType.
-type PractiseCutJSONRequestBody = PracticePush
 
 // PreviewImportJSONRequestBody defines body for PreviewImport for application/json ContentType.
 type PreviewImportJSONRequestBody = RackFile

@@ -177,6 +177,15 @@ type ServerInterface interface {
 	// AddDevice Make this browser a tablet of the shop
 	// (POST /devices)
 	AddDevice(c *gin.Context)
+	// AnswerDrill Answer a task; it is kept for who answers
+	// (POST /drill-answers)
+	AnswerDrill(c *gin.Context, params AnswerDrillParams)
+	// ListDrills The shelf of drills, and how who asks stands with each
+	// (GET /drills)
+	ListDrills(c *gin.Context)
+	// GetDrillTask A task of a drill; of a skill, a number and a level always the same
+	// (GET /drills/{drill}/task)
+	GetDrillTask(c *gin.Context, drill DrillName, params GetDrillTaskParams)
 	// StreamEvents What changes in the shop, as server-sent events
 	// (GET /events)
 	StreamEvents(c *gin.Context)
@@ -360,12 +369,6 @@ type ServerInterface interface {
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(c *gin.Context)
-	// GetPracticeBoard A board to practise feeding on; of a number always the same
-	// (GET /practice-boards/{number})
-	GetPracticeBoard(c *gin.Context, number int, params GetPracticeBoardParams)
-	// PractiseCut What a push over a practice board leaves behind; nothing is kept
-	// (POST /practice-cuts)
-	PractiseCut(c *gin.Context)
 	// ExportRack The rack as a file
 	// (GET /rack-exports)
 	ExportRack(c *gin.Context, params ExportRackParams)
@@ -531,6 +534,9 @@ type ServerInterface interface {
 	// EndWash End a wash and log it
 	// (POST /washes/{id}/end)
 	EndWash(c *gin.Context, id ID, params EndWashParams)
+	// GetWhy A small drawing with one handle, with the figures at each place of it
+	// (GET /whys/{why})
+	GetWhy(c *gin.Context, why WhyName, params GetWhyParams)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -2168,6 +2174,130 @@ func (siw *ServerInterfaceWrapper) AddDevice(c *gin.Context) {
 	}
 
 	siw.Handler.AddDevice(c)
+}
+
+// AnswerDrill operation middleware
+func (siw *ServerInterfaceWrapper) AnswerDrill(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AnswerDrillParams
+
+	headers := c.Request.Header
+
+	// ------------- Required header parameter "Idempotency-Key" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Idempotency-Key")]; found {
+		var IdempotencyKey Key
+		n := len(valueList)
+		if n != 1 {
+			siw.ErrorHandler(c, fmt.Errorf("Expected one value for Idempotency-Key, got %d", n), http.StatusBadRequest)
+			return
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Idempotency-Key", valueList[0], &IdempotencyKey, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: true, Type: "string", Format: ""})
+		if err != nil {
+			siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter Idempotency-Key: %w", err), http.StatusBadRequest)
+			return
+		}
+
+		params.IdempotencyKey = IdempotencyKey
+
+	} else {
+		siw.ErrorHandler(c, fmt.Errorf("Header parameter Idempotency-Key is required, but not found"), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AnswerDrill(c, params)
+}
+
+// ListDrills operation middleware
+func (siw *ServerInterfaceWrapper) ListDrills(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListDrills(c)
+}
+
+// GetDrillTask operation middleware
+func (siw *ServerInterfaceWrapper) GetDrillTask(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "drill" -------------
+	var drill DrillName
+
+	err = runtime.BindStyledParameterWithOptions("simple", "drill", c.Param("drill"), &drill, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter drill: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetDrillTaskParams
+
+	// ------------- Required query parameter "number" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "number", c.Request.URL.Query(), &params.Number, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter number: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "skill" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "skill", c.Request.URL.Query(), &params.Skill, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter skill: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "level" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "level", c.Request.URL.Query(), &params.Level, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter level: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "rack" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "rack", c.Request.URL.Query(), &params.Rack, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter rack: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetDrillTask(c, drill, params)
 }
 
 // StreamEvents operation middleware
@@ -4428,55 +4558,6 @@ func (siw *ServerInterfaceWrapper) CreatePlan(c *gin.Context) {
 	siw.Handler.CreatePlan(c)
 }
 
-// GetPracticeBoard operation middleware
-func (siw *ServerInterfaceWrapper) GetPracticeBoard(c *gin.Context) {
-
-	var err error
-	_ = err
-
-	// ------------- Path parameter "number" -------------
-	var number int
-
-	err = runtime.BindStyledParameterWithOptions("simple", "number", c.Param("number"), &number, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "", ValueIsUnescaped: true})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter number: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params GetPracticeBoardParams
-
-	// ------------- Required query parameter "units" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, true, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
-		return
-	}
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.GetPracticeBoard(c, number, params)
-}
-
-// PractiseCut operation middleware
-func (siw *ServerInterfaceWrapper) PractiseCut(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.PractiseCut(c)
-}
-
 // ExportRack operation middleware
 func (siw *ServerInterfaceWrapper) ExportRack(c *gin.Context) {
 
@@ -6348,6 +6429,42 @@ func (siw *ServerInterfaceWrapper) EndWash(c *gin.Context) {
 	siw.Handler.EndWash(c, id, params)
 }
 
+// GetWhy operation middleware
+func (siw *ServerInterfaceWrapper) GetWhy(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "why" -------------
+	var why WhyName
+
+	err = runtime.BindStyledParameterWithOptions("simple", "why", c.Param("why"), &why, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter why: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetWhyParams
+
+	// ------------- Required query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetWhy(c, why, params)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -6445,8 +6562,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/jobs/:id/ticks", wrapper.TickJob)
 	router.GET(options.BaseURL+"/jobs/:id/file", wrapper.GetJobFile)
 	router.POST(options.BaseURL+"/stock-plans", wrapper.PlanStock)
-	router.GET(options.BaseURL+"/practice-boards/:number", wrapper.GetPracticeBoard)
-	router.POST(options.BaseURL+"/practice-cuts", wrapper.PractiseCut)
+	router.GET(options.BaseURL+"/drills", wrapper.ListDrills)
+	router.GET(options.BaseURL+"/drills/:drill/task", wrapper.GetDrillTask)
+	router.POST(options.BaseURL+"/drill-answers", wrapper.AnswerDrill)
+	router.GET(options.BaseURL+"/whys/:why", wrapper.GetWhy)
 	router.GET(options.BaseURL+"/owning", wrapper.GetOwning)
 	router.PUT(options.BaseURL+"/owning", wrapper.ChangeOwning)
 	router.POST(options.BaseURL+"/owning-plans", wrapper.PlanOwning)
@@ -8517,6 +8636,124 @@ type AddDevicedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AddDevicedefaultApplicationProblemPlusJSONResponse) VisitAddDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AnswerDrillRequestObject struct {
+	Params AnswerDrillParams
+	Body   *AnswerDrillJSONRequestBody
+}
+
+type AnswerDrillResponseObject interface {
+	VisitAnswerDrillResponse(w http.ResponseWriter) error
+}
+
+type AnswerDrill201JSONResponse DrillVerdict
+
+func (response AnswerDrill201JSONResponse) VisitAnswerDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AnswerDrilldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AnswerDrilldefaultApplicationProblemPlusJSONResponse) VisitAnswerDrillResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillsRequestObject struct {
+}
+
+type ListDrillsResponseObject interface {
+	VisitListDrillsResponse(w http.ResponseWriter) error
+}
+
+type ListDrills200JSONResponse DrillShelf
+
+func (response ListDrills200JSONResponse) VisitListDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDrillsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDrillsdefaultApplicationProblemPlusJSONResponse) VisitListDrillsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDrillTaskRequestObject struct {
+	Drill  DrillName `json:"drill"`
+	Params GetDrillTaskParams
+}
+
+type GetDrillTaskResponseObject interface {
+	VisitGetDrillTaskResponse(w http.ResponseWriter) error
+}
+
+type GetDrillTask200JSONResponse DrillTask
+
+func (response GetDrillTask200JSONResponse) VisitGetDrillTaskResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDrillTaskdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDrillTaskdefaultApplicationProblemPlusJSONResponse) VisitGetDrillTaskResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10993,85 +11230,6 @@ func (response CreatePlandefaultApplicationProblemPlusJSONResponse) VisitCreateP
 	return err
 }
 
-type GetPracticeBoardRequestObject struct {
-	Number int `json:"number"`
-	Params GetPracticeBoardParams
-}
-
-type GetPracticeBoardResponseObject interface {
-	VisitGetPracticeBoardResponse(w http.ResponseWriter) error
-}
-
-type GetPracticeBoard200JSONResponse PracticeBoard
-
-func (response GetPracticeBoard200JSONResponse) VisitGetPracticeBoardResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type GetPracticeBoarddefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response GetPracticeBoarddefaultApplicationProblemPlusJSONResponse) VisitGetPracticeBoardResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type PractiseCutRequestObject struct {
-	Body *PractiseCutJSONRequestBody
-}
-
-type PractiseCutResponseObject interface {
-	VisitPractiseCutResponse(w http.ResponseWriter) error
-}
-
-type PractiseCut200JSONResponse PracticeWall
-
-func (response PractiseCut200JSONResponse) VisitPractiseCutResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type PractiseCutdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response PractiseCutdefaultApplicationProblemPlusJSONResponse) VisitPractiseCutResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
 type ExportRackRequestObject struct {
 	Params ExportRackParams
 }
@@ -13253,6 +13411,46 @@ func (response EndWashdefaultApplicationProblemPlusJSONResponse) VisitEndWashRes
 	return err
 }
 
+type GetWhyRequestObject struct {
+	Why    WhyName `json:"why"`
+	Params GetWhyParams
+}
+
+type GetWhyResponseObject interface {
+	VisitGetWhyResponse(w http.ResponseWriter) error
+}
+
+type GetWhy200JSONResponse Why
+
+func (response GetWhy200JSONResponse) VisitGetWhyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWhydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWhydefaultApplicationProblemPlusJSONResponse) VisitGetWhyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// GetAccount One's own way in
@@ -13405,6 +13603,15 @@ type StrictServerInterface interface {
 	// AddDevice Make this browser a tablet of the shop
 	// (POST /devices)
 	AddDevice(ctx context.Context, request AddDeviceRequestObject) (AddDeviceResponseObject, error)
+	// AnswerDrill Answer a task; it is kept for who answers
+	// (POST /drill-answers)
+	AnswerDrill(ctx context.Context, request AnswerDrillRequestObject) (AnswerDrillResponseObject, error)
+	// ListDrills The shelf of drills, and how who asks stands with each
+	// (GET /drills)
+	ListDrills(ctx context.Context, request ListDrillsRequestObject) (ListDrillsResponseObject, error)
+	// GetDrillTask A task of a drill; of a skill, a number and a level always the same
+	// (GET /drills/{drill}/task)
+	GetDrillTask(ctx context.Context, request GetDrillTaskRequestObject) (GetDrillTaskResponseObject, error)
 	// StreamEvents What changes in the shop, as server-sent events
 	// (GET /events)
 	StreamEvents(ctx context.Context, request StreamEventsRequestObject) (StreamEventsResponseObject, error)
@@ -13588,12 +13795,6 @@ type StrictServerInterface interface {
 	// CreatePlan Weigh every blade of the rack for one cut
 	// (POST /plans)
 	CreatePlan(ctx context.Context, request CreatePlanRequestObject) (CreatePlanResponseObject, error)
-	// GetPracticeBoard A board to practise feeding on; of a number always the same
-	// (GET /practice-boards/{number})
-	GetPracticeBoard(ctx context.Context, request GetPracticeBoardRequestObject) (GetPracticeBoardResponseObject, error)
-	// PractiseCut What a push over a practice board leaves behind; nothing is kept
-	// (POST /practice-cuts)
-	PractiseCut(ctx context.Context, request PractiseCutRequestObject) (PractiseCutResponseObject, error)
 	// ExportRack The rack as a file
 	// (GET /rack-exports)
 	ExportRack(ctx context.Context, request ExportRackRequestObject) (ExportRackResponseObject, error)
@@ -13759,6 +13960,9 @@ type StrictServerInterface interface {
 	// EndWash End a wash and log it
 	// (POST /washes/{id}/end)
 	EndWash(ctx context.Context, request EndWashRequestObject) (EndWashResponseObject, error)
+	// GetWhy A small drawing with one handle, with the figures at each place of it
+	// (GET /whys/{why})
+	GetWhy(ctx context.Context, request GetWhyRequestObject) (GetWhyResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -15505,6 +15709,101 @@ func (sh *strictHandler) AddDevice(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AddDeviceResponseObject); ok {
 		if err := validResponse.VisitAddDeviceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AnswerDrill operation middleware
+func (sh *strictHandler) AnswerDrill(ctx *gin.Context, params AnswerDrillParams) {
+	var request AnswerDrillRequestObject
+
+	request.Params = params
+
+	var body AnswerDrillJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AnswerDrill(ctx, request.(AnswerDrillRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AnswerDrill")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AnswerDrillResponseObject); ok {
+		if err := validResponse.VisitAnswerDrillResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListDrills operation middleware
+func (sh *strictHandler) ListDrills(ctx *gin.Context) {
+	var request ListDrillsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDrills(ctx, request.(ListDrillsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDrills")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListDrillsResponseObject); ok {
+		if err := validResponse.VisitListDrillsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetDrillTask operation middleware
+func (sh *strictHandler) GetDrillTask(ctx *gin.Context, drill DrillName, params GetDrillTaskParams) {
+	var request GetDrillTaskRequestObject
+
+	request.Drill = drill
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetDrillTask(ctx, request.(GetDrillTaskRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetDrillTask")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetDrillTaskResponseObject); ok {
+		if err := validResponse.VisitGetDrillTaskResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -17549,75 +17848,6 @@ func (sh *strictHandler) CreatePlan(ctx *gin.Context) {
 	}
 }
 
-// GetPracticeBoard operation middleware
-func (sh *strictHandler) GetPracticeBoard(ctx *gin.Context, number int, params GetPracticeBoardParams) {
-	var request GetPracticeBoardRequestObject
-
-	request.Number = number
-	request.Params = params
-
-	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.GetPracticeBoard(ctx, request.(GetPracticeBoardRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "GetPracticeBoard")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		sh.options.HandlerErrorFunc(ctx, err)
-	} else if validResponse, ok := response.(GetPracticeBoardResponseObject); ok {
-		if err := validResponse.VisitGetPracticeBoardResponse(ctx.Writer); err != nil {
-			sh.options.ResponseErrorHandlerFunc(ctx, err)
-		}
-	} else if response != nil {
-		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
-	}
-}
-
-// PractiseCut operation middleware
-func (sh *strictHandler) PractiseCut(ctx *gin.Context) {
-	var request PractiseCutRequestObject
-
-	var body PractiseCutJSONRequestBody
-	var err error
-	// A request validator built on kin-openapi's openapi3filter with
-	// KeepValidatedValue leaves the value it validated on the body. Bind
-	// that value, matching member names exactly, so the handler receives
-	// what was validated instead of a second, case-insensitive decode.
-	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-		err = ctx.ShouldBindJSON(&body)
-	} else if binding.Validator != nil {
-		// ShouldBindJSON runs the struct validator after decoding; keep that.
-		err = binding.Validator.ValidateStruct(&body)
-	}
-	if err != nil {
-		sh.options.RequestErrorHandlerFunc(ctx, err)
-		return
-	}
-	request.Body = &body
-
-	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.PractiseCut(ctx, request.(PractiseCutRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "PractiseCut")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		sh.options.HandlerErrorFunc(ctx, err)
-	} else if validResponse, ok := response.(PractiseCutResponseObject); ok {
-		if err := validResponse.VisitPractiseCutResponse(ctx.Writer); err != nil {
-			sh.options.ResponseErrorHandlerFunc(ctx, err)
-		}
-	} else if response != nil {
-		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
-	}
-}
-
 // ExportRack operation middleware
 func (sh *strictHandler) ExportRack(ctx *gin.Context, params ExportRackParams) {
 	var request ExportRackRequestObject
@@ -19555,645 +19785,716 @@ func (sh *strictHandler) EndWash(ctx *gin.Context, id ID, params EndWashParams) 
 	}
 }
 
+// GetWhy operation middleware
+func (sh *strictHandler) GetWhy(ctx *gin.Context, why WhyName, params GetWhyParams) {
+	var request GetWhyRequestObject
+
+	request.Why = why
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWhy(ctx, request.(GetWhyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWhy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetWhyResponseObject); ok {
+		if err := validResponse.VisitGetWhyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1tsxu3tS74V1CcW+V7Z6jtbcX2SaRPsmwlSmxLpa0czdRRLg/YDbJhNoEOgN4Uk/J/n8JaQL8C3ehN",
-	"Ss65Rx8SS2K/oIGFhfX6PP9cZfJYScGE0asn/1xVVNEjM0zB317m9v+5WD1ZVdQUq/VK0CNbPVnxfLVe",
-	"Kfb3miuWr54YVbP1SmcFO1J7x06qIzWrJ6u6hivNubJ3aaO42K9+/XW9ern7iZqssBfnTGeKV4ZL+563",
-	"BSP3TGkuBTEFNeRENWE5NyxfE6oJN5r88Jbub1ZrHFjBaM5UO7SXu0f46KkBVtQYpuzt//v96j9uH/3h",
-	"b//8av2HX9+v/kdwtH9h5/FInxdSM0G2Z2IKRjQTOVNkJxUxBddECmb/IPZrouussEOn5K9/ffn9DXlG",
-	"FDPqTE7cFHgvPTJyYGdypAdmP5FIkbH4F+bsWEnDRHZ+ZEc29aFH+uFHJvamWD356vZ2vTpy4f/++9CX",
-	"/siP3DSL/veaqXP74hJ+7D4+Zztal8Y/nH7gx/q4evKNexX+7avmRVwYtmcK3vQTzdmznWEqLAP/Sc1/",
-	"ogDg7Kp7psie3jNiJDl5wTjSnJFfam3Ilu2kYnbu8Jb3AmZ1y0RW3JCXhnBNqtoQal8JD16TQp6YfWwp",
-	"xZ4wbgqm4KlSgJid6PnmvcBbhSQVVYbIHb7cDsquGNekYGVOjLx5L2ILZj/1EX5rcJfk1LBHhh9ZUPhe",
-	"wbTQMiiEzzSIHIyJ43xMCRjXhAp9YorlViLtbzuuNEzmGp4CE1JQTbKCij3LiebLZPHhsnfHMsXM+Bvf",
-	"2Y+jgtA8V0xrwkSuCXfqQVZMaKLlkcFuQ+mQzVdw0wy9r8E0vixx7/y+P/zHt6Hxv6NWS43H/yd5QhGj",
-	"e2kF1AuunXCGMnuCWztCbK/RTBgvugnyF1siHNajO5ZJkeuIBMp6W1rxa7fwV7//+ra3jdtvFvVxC7v4",
-	"V5w+ps13MucMzozvSpqz72QOwppJYZiANaVVVfKM2jn58hdtJ+afnZH8D8V2qyer/+vL9jj6En/VX8IT",
-	"X4qqNu0r2xX7db16Q7PDC15e963+obF3MsMVOzJhrvvW5rGR997R01VfeEdP8amFf9GVFBrX9rWS25Id",
-	"J15e4RX/z7JB+OfCGAKbn2tyUtKepbBj1oSK3O0DSXJ5A9vPPcy+61mWscpQkTEYX55zVKGvlayYMiCp",
-	"O1pqNnzbz1ZR2odXVOuTVLndcJQIdiKa78UjLp6Sku0MkbVZ233KNTH0wITVpqdC2r/bC1lOuLA7suq8",
-	"8Z9uR87MBVNaCjuQ1a/rlR/H7F3+OjsTbpvK7S8sM/Ypz7JM1rhY4QEF5twaMPZTQNXak+RmfDrh+A7s",
-	"DA/jhh11ykAP7Lxqh0mVovD3iovQWBicy5S8fvkzTC8zqPztnwtZdYa1lbJkVKxAbDN5z9R5k8kcP3Ws",
-	"k49UnAlVDFa085iuldJuiP/AyRo9ujMH+Al/Cy1Afs8zFh6GkaSQZQ5it695zkC5n6Q6jAWooKUJ20ty",
-	"e89lDUYLOcm6zElRKwMH41bm5/AsGfYBHjdaViMrntlfmLCq/z9WO2Y303qljazsf0pm7fqq1vZIZcL+",
-	"RddVJZVxEwIzo43MDp0J6RyW3YnFt7nhrPEjg7N4ZCI/eq2Tvqu9DjGSaGOnmQtCiZInwoU2jOY35JUo",
-	"z4SSrDZgNhztMWwKa3QQ4XUCJUIaNl6U7XlgLXx7u+56GP/xv9+//3B7+/69ev9e/O3//h+hfcR2Ozt3",
-	"M5vnB7zq1/XKjmTwVjC6x6+NvFDaXbXRVWmlXc1u27vmQtioLMNPb8yFP/zhD3+YNvnXq4e97ETLcu6G",
-	"d/aasOZTW6le8IDqK2HaNsfjeD+9UPIIm5ALYX260lrCVnrsvzEBh4L9oykUo3l7IhC+syJCjozqWrHc",
-	"isrYxOobUevVh0d7+cj9o7vzxq2pXejauDFe+iRNUU2PREGzq72ioopd6Vn3TOU8m90S/+4uA0nRVqav",
-	"83r3MLnbdeasUZ0DBeZmsDuEZuU6s9J7avuFbmn+FhPfu1IG5NcUPDsIpnVQhJ9pq+qO1XWE0NRKsHyT",
-	"s33gTXtqtShsCFlb53pr7XWd8l47zwU13YPG7qXVepUVvKrQXy64nTnF94WZP0rgcev+5PTGH5zlOg9p",
-	"iMaeSTJs4CFv5Clk2Qh3zgaOJSMJ1Qdw4v8T3b//9H6hQe8QT6PedHJhvv163mDBcUe/2A529NF0K+vg",
-	"WOWRNIEG9E9ziHHJp4QdK3N2gxYS/PCgsegc+LABI5ixNk/j5XNDMnvy7pQ8hp9mUoMo6xXPe9fG5q8V",
-	"x4GMgy9uTSCwhEHVG012dVkSaxEFx3cqZOhJ1pxYN1OpjZRgj1gBkILdrOYkHAKqIOT2BWsv8bhuwbU+",
-	"0TO40IHFXjCFsKs3g4kMx3f9xd67GFs7HyqWBWMlVhJyenau1YkKCIvQ7NBXJ9QEx1gpnrEN1QeWp5wB",
-	"YOgGBjiY8ebLe98F98JKhCb9O2qK8Xxn9vTAiOeUKnnuLhsLbmy+S24UviLhm4/2G5YsfXQda2F4mf6c",
-	"WodcMZBNu9a6ALfZxexCe/McHIX3j/0RspcS/BGjKBfgsFUlzdj84QFz6xbXL1Uzt+28+e92H+QGgOOL",
-	"ycIzfZh1WgZeBUxLz8h+fDtnYncErOMZfH0bWIycVY35e6l9kHNMGkUf13zCt72Q4je3S990YGo3/5bf",
-	"9eKWN98sfcuEb/BKgaXjvxjjQ0rWIidG0fNVTH633QYeZSf+/NVi//LE88gH/eidF3sCXfdTwvGTzs5q",
-	"prkjjn1pald87XdEcIuxngag3D5e1dZ9gzhEwVjAeOyPPqvNzXcQ1mj+9RE/Vs4th+zBk1UmlWFfZlKx",
-	"LzMImtp3i6z4vg5Ed175HCCmKijR9ARnmm4j/ZpY45DYl48CCzSLWY0YzNgysMGeYGJLgEuP1jeRYg0a",
-	"Fc1yGAfeZn+QyruobTIBVCQYJ2C5+5k8QtwQHRe7w/C2gCpdr1DJhgJ4yg7BJaJO9mjXhTz1XkOtn7OC",
-	"Z8DJzvI9g3AaJnILxqy69UEoVQtr7KxXhpf2P3ta7yNjsqZk6NDBrMpJKlN0gj0G7FBcjqc4N0JuZX4m",
-	"kFDyfj0mZEws8khd7Nt/XC12kDbFMed1WfpPO1uppgp0l7wH2aN7+E8tDkKeRPCjTNCbeICNOtifuIDN",
-	"F6xB/to5dC8Obz+RFXc04E5sveE5m+CBc6SORaPB5RBGr2GNjlIbAuOymwsymJD+SvHTmu0a8NNKqiPh",
-	"VfsLUfKkrcK381rKffIrf5T7H4RRwaA3bDAu9ptmpkbr3VzCAwbzK3v++CuaXV5DMcJpoMRj1qPGlZtJ",
-	"E8HoVc3FPt0pfgvX3xkq8vHHD4Mo9LRCEWjf45YkKHNhl2bL7lnpIxUJxvBWXi1ilVG15fPS/txd1t4R",
-	"PJfdZS64iLppZ3U0WByGV+HzOWwsLrazMkmtQM1+i7sM7hBo287f4y8cW44D2b5naG0ZXulrWFY7Rk2t",
-	"QueBP1WFtA4n7HGyZWcpcjyj4fnaJx7BPz2CBaZ7WiCcXQuEBs7zbqczl2JexVCR7JhSsg582k/WHrDG",
-	"nTaMleFDa6+4AOVCy/LVbvXkP6aX8I9w+a9/W0/bkqcCXgjPl/KehVXrVhoD8XZU8yWj90xjigZvGxtG",
-	"u5KaDROy3hebnQxUEL0U9mzPtY9N9cYTtBPkjpfhjfgsU1JrV3GhdmuISBFroVgbzP53TSrKFRwNaEZZ",
-	"KSkY3xcGty9knbjY35BmhrggJddGw7WD4Y0DjymRjIE8DP+ueL6/jqYbyGnz4PVoXUJyu1eyrgKSwJgp",
-	"XGKOHpgicN1NV6P9IajQOt7vvi5LZjZdz3awFZwBF1Qldg00qXVNS1fGxwhYaTerJ6Iuy6XKxo1mahwE",
-	"hnoNzeZepgtazR5Af4Rr7+DSX9ergroTPWS3c0Pgd7cQjQP6eHmKs5DyEE4hNJvCh5DB5C6oJopRq4Cf",
-	"glRkB7smwlWw6ba8rfVvDFEsO0ihm4qFhJ0DA0NzO1p+YA8Bex0EvmFUcreDkbFSM+K/DZwKd5TgSFg+",
-	"LJ7oqN3E6N6BVcbruamF/atmgxjJYI/xCrKYMdthmcgd6WFW1H6y18C1HzaqOqYGKK05y/KNFOETw3qR",
-	"fr3BpU2ycgXlpQ4l8z5OxCWQoX98uyhFXxXSyE0oHzHYME2iSEgCN42C5dGQLCi4iSR4IzFPye3wmLpU",
-	"gMDZv5LtDZH/iFlnt2xFeVjrcxeYKGT1hSbyJMhRCnZudH5z+nx1eztXD7lewdEVnM4/yRPZUdUcb5pD",
-	"FKiUJzxoJBfmKjauggrCPK3QMHf5/7mrv6e5vGPGVQquV7qgqmKC5RsMZI2/9w6vsF5cN9hVyj3Zsj0V",
-	"vZP9q8jEdotHCkZDpeJSmgL8Ig0Wg8gJ1Qd2CutbXci6zEMl58+I/41sWcFFThjNCmLg8VD3jhbglhsW",
-	"ebZ15LKSUUVFdi2x1qU0gbP5zv4zcaILhyVWytMDI3VFCgYF0zkRkmvWm+mvZyfaWENs/MrR7u88cv6Z",
-	"hZIneqLnsHeCEUmqDiwn2zPIiTwJptYuyAm3C0JdPGM8965hJBTma7tF5pLl+ap9UJMGgkNuGJL2MYNu",
-	"cBqnbd2JP3Qsno6eHVupnfPdH1KtN9d64l4YvMHmTpjAXuz64o3r1TNzOp5wNLTynCp2aTzPOj8b6y4F",
-	"vWD4teD7YpNqGMAdpTwtuyFogBvFmlge2vxQfQCZPWdX5HVZ2mOvV9hgf4BJTDQuKxraTWhc++JMYuew",
-	"pFywHOObJ3qGwhCi2JHl5zXJCkYrpnFXa7qzf1wW9nxNTXFnWBVyDZ0EzZqXas9E1r3DGSdTN72QimVU",
-	"d08NeyZsoM6nlYpumpfqYsFQ7OWLxhHK7rcZDj8Xjez0pK4vtGvfUzL6sK7oR3cYnqYPKGXNqLBq0boh",
-	"6zYpIRXRlLuKdfiqG+LDWm2FIoS4UIJB7dq/gf0YqGv9HEr9bUKpnzoo+q8dOPzI0aLP8Zl/9fjMf7fw",
-	"x3+9QMVnR/4jOPKf3fKruOWfPeh5DzqceVzs+zaKOmry/ux0zZI6yCt0V8W6peb0ZvBxw8myz45+8Gu6",
-	"Z5d2FjTudFpbQXNaO0sXSlcquk+pLY82DHxn93C3qElnUmFtFoXuv62EEIXr3GrCHCvXwNXZ5CllePC2",
-	"pYV4z2nJRE7Vs7bNoD/t3hefKYOyV4XmwD//zlATWNROWXVytN41O6TG638NjqpxldqCMx/mMbLeF1Co",
-	"XNMSFkvlcwuArqN/bOoioBuNy6DYHRRcjvsNnAJLa6hp+hYCor+lpliwg6jrYxo+pamxHieZoMasVnsm",
-	"loZa2vBZ4JUYjgu+U2pnJlPFyJZhaZsx2MKV9OY/wsMjTUhQYJ8+Z++oLmZrttwENg9vv2+Ni+1XKrif",
-	"AGEk0s4smEMgcShA0NIsK4Y67cRFLk+wRoG4RadTJVBuAvWx1g+wZ71rAG5brlxxbeFfn5RaxFqPK1nA",
-	"SspUTyHSvz1sr8a2anhufB3y8XYNN0PZSTxw3wXbVB12MGPmDxp4cnAsbQPDsFXJ0OwQ9INdNdbZ9d4y",
-	"QyjJJIXOIbvYvgiI79yFwRKggipdRB8PzUhKQG1Y/3lckyMv85t421kgn88qvcn7/bgdYy9aN1ZRFTJm",
-	"X+3IiQKskYSNI3fEFdk/JbdQDqpZTgSjJtHj1pIeNpHB+SaelHSKMyTd4/z4/Vyvm0VtOmk6MxOTDuVh",
-	"PYbBSkjAgbl/pY24V7R/rrIPGStLBgXxrsmokpC2UQyGGKrWPtL8SuM5Miqu9qicX+1hlZJ1HovRGexy",
-	"tL4UYKZA8dxt70QLeDvD2jWrVq6lXpm+Wrt7/lHq6fzHtivuX9VduEay/AJ4gQ1unDYG7YVZSGEHKrhR",
-	"aOfpkgfBOuzdx4qq0AmxqCk0q2cDGs8xjqHYzqqssDYG5BfX5aJ8maVX/1v2FIOQXStbM2NiPcnut9n6",
-	"d3fZRG9oFum/xdnjWoo3iJW10AFOn7aKiwVAPFy40ORLvPxr8IfdX74ab8JacDP71L/CRcNZyqDzBYbn",
-	"nxOeqU4J+aAaSZY5y1F7GG/FfQGBq6dEQHeOfVwYdqlpCB71AJ2obzxdu3BPE9qGXNqZgdcGJYCgybbK",
-	"elQQyfZdyeOYUzhO865F4zuRXGZGqvDtmRQ7njMRAww6sbJsLNUmFx3abhH1uiux4SMEs0dKKQ+P5D1g",
-	"WUIroP1nu7204WVJVB1+W8FNcIYLbjrofNb/HM20fWMXaHA8IyXfMZd0fZya+be3QNL2ceBoOkm0XhVj",
-	"CM+Jjgyk/MmWmRNjgpTyhJXcfJ+aqoC3ht74Tsocc47URS+3jKpODNYXHCS+6MiWNHzDxRuY4E2bq37I",
-	"3T45n1L5ACUvJbtnZSgYChaqtVh/RzJ6SMMp6dcQhIUbLhAu/vP45hs3qy4L0B/FVwSuTnyzD/s0mFgc",
-	"TtCTVKLb0Oca/Jz7i81/oVMVf1m8De0pF9uED8TMiczkiVEF4sKCLgeAIeV70MJ81/rO4GzUSTm2UQuY",
-	"wfbPDjJOs5q98fSlq9kOIWGNi79TkZ3gRVe42s3cVyYDbdRT12t31DgVu25aPwv4fxCJ8MFX+RBl7+DK",
-	"KS/P8aJ0xMBDaFyEDrbeHyV5rE5uWdz5uayCnSTWSQsUWcA3WLVaeGw968dBMOvAqgimg1EoGRFLz0Wv",
-	"jToj1K81WgEGGvFUNfxDiwQ8PEIi0QecVvch64moN8zAZagpZzNQ03HsmYjbH07OAA4FPj048nqpmbll",
-	"C+o4vmOhKg5QXaWVAuw/9TiGWGdTUJE/ArBaTU9tJ9S6qawTjOI9JRcMqj96FUjDZH5pPA4bOgNgG+q/",
-	"13QAlhQCoZjJ/m4VPTCP/TVIHPqaPW2FuwWopqcvvFcCd1tNuD0DEmILXH6koqYl3BreoPHWJejztd+E",
-	"78wlw0quvYTkXh0zUWJJxuWgGDlXLEtp8Py+uRCgfrjZeGjIZPm6czdEZKyQZa7bMi4Xu4V4A7QPkv8J",
-	"YkGzA/bpYeI1K2T1v7qC59pHKibQJoUHQgd9e8MNlkjB0eHSLImfAIVpo/G/6oosBke8RFlvH3Adqtp0",
-	"xmJkd8xNDolUJRVOlOwQueDzdZMv8KpfUVLSP+aFvTpetoVVq1ltxZHpViCHUCqTNXa3EdD45HocwxSn",
-	"AVvzmSBYFvmlv2ZYLvVtCCDnyA1TEeVTK+GVj/1qVD1GUYhFUGgYvVQHHSXXplYLJO4nf8fcQgEsKzgc",
-	"6nyD7/L7OvVNuL0n3kMJzB84u3Yf6QY6LqMCdhsA8gPmk5OXpnPuxHOm3MDCuTImgCCiqd+gKn/iswBZ",
-	"KXUDOAL7DKojdKWAjQFUsd/3vVxFRw87dNSPpraYyFEzoaLCDmjQZRFVdXIAMoWsUPd7jA/MExpZ5jcN",
-	"NGsE58fKemOlW7GVu91s5euFu7KFio3hL5f8wLpf6kDwliHL0lNqEBIA9zbb88TJ3sfxlrsdLAp3YWx7",
-	"rDcUA56wIwKvPIDo/JincxzgyZ84dpM89VoL1gXsco/7NFsF/c1FojAG+8CoaaO2uwbGCMCz+bo+aJQ7",
-	"9CIG8E8ufbMUdC0Z5PAKlUkZPbKNNVSmkM8ByMlHHv2ZEw8/pgeMl6JO7xjLN8fNkUcac+3vLWsP5UeW",
-	"E3BU0rHabgOSjzaPi3RCIGeYc5+sJs8cSvyC7bdYz/0it9GKg1/ktteuvLPq3J5RgECuieHZwSkaqN1L",
-	"KjloA4Cj3Z4hvAQty9ZctK872T9m2FvtYrAGFcGcsTIumb25/SpUuSy5ni2K/hku+kgY5onndAswHjPQ",
-	"EUwt7F7cDE82T4K0jp1y9pBzU41RG7v07jjZYR5g0YGnZPqB53hfAqLpWB7wLFCMluWZGCkPM9Lwu29v",
-	"57bLp0F7H6eYOuk4X3bYPD1ySrxhmcMPvaz76bp4mg9ytRdq86FrnmTZDg+BhJl5qGs675BeufJqxld9",
-	"uD8aKArBH+MQya1+p2XZqA65B5sgks5A3Z+YQOp6t0mYHK07muaEdt3KFGdy6fFxHQaLgG5ltNxMWToN",
-	"PYRTramZK5ZtKjtio+SBRSJ81lZ5gt4eEPDAtaCU14g0cxpaV+lv98dAytUPmtV5f2cpB0PqYdD3f65a",
-	"jtNxUPq7tu+wOFlvtF2qC+MksZPCSjq4vqe5fE3V4loSTwPVsTbmW3z4MdyNtsC//faCFtphOWt/XvGT",
-	"YnN0FypDX+bl1bycRVO5c13IjCo92TXWtoh5T7zLmYGOXdNLppg2s5b5Ja3JBz5o6jDWE4WWnzKYs46g",
-	"ZL1tvqOiXGG5/LqpwwLmQt9sxRWRKmfqKSaF7JuA0ksbqrDlyrjgKnR6KV+DnZSx/IsdHmyLELgr9PNH",
-	"+kJhd/ol8d3yfl0uCuXORsh8TW/SFzb7vle61eGj7NdMLngwp+UbqMfvPzkEJDhlcV1pVjQ9TfU8H+mZ",
-	"7KVD/kr6vjtmXgmPYjuESmTaBKPM2jgISt048PboLRlVwgyZSToq80F4NPaICHZ6YyGtRPMAaHFuEtAJ",
-	"YoXZsOd7nlILetO0DcGEuFWYUK1pCBYD5ftZnw4gcD7rpP8aOunTbc/wljv/RNUhUjDmocmt0wDNOcCd",
-	"BP0g8G85Pa89xxDR9LT2mTFv0yIOLdiujg0xq40mBTBuA030vlYYKLzEmJrmBdrWSgRK4t7Yj8OQqTWO",
-	"yVbJk0DEm5NUmoW1aY5FuLOkQW14YmzuuP08A+7+F47w5ldz+ZOqKyc8WHmKFUcuSJTRU3yo3jk5Ty4W",
-	"9v/7a8FbJbQsE8DYcqiddEcVfE5wS7B7nrGHHEJLiXhDNVjBETUaa3GNv/e22zBrR288Dgl4yaj+6Erv",
-	"KD/+O8D2Dx6D7+AIbIBkwFugBvuHPtpwrAMSHo0Py5hO/QeOKc/1RxzTONZtkNimEYF2oTrT2X5KWFY7",
-	"QWZvsSheWZ9aSa0xlJhMnfN9JxiyrG//hyZu3TTaUX0GgEN1nGhbt7daxXJXyGrhftOFrNIU4TBv7W4M",
-	"TegLGmpMpGJfsiWBVtqogjj+T9vpn1vjPUc6ugo0LhIyE0eh0xTBAUZDU2cSnE252wCmSqA2wulwLvYE",
-	"itIb3iA8PbGbITUU6UEiUiYkUv3aTGoPc6L5gHYawwuVs2mXgom8cSh8rzk9k5K7MtOmCg8JxHNFAU4P",
-	"IrZU5FTlJGf3HDjxgSWAQzrRrlSAzcDuYfvYZVkVe5eRi+7RpTwtfxPctehNw00zeO3wkevRFAw/L7yK",
-	"ddnTGpmiGVbfl1JqUL4cGIIAllW0tLLo/9bhTQCPfbUbb+Sdf99kXgou6rAtD/GMqkJRjTXs3erlYDsH",
-	"dA8En9IpHy2agrZxZ0gM4Ac/xQ2yeU9wkjkr8xaoYTAj9segfRjFfE3h28THuofALdGRvVZyW7JjoHOC",
-	"GcrDhnhs1JFRuCeFh1CyF24vtGL4C5JnZfo+LF8cqEAi1oWrCaCOVBkZ6aVA7jgsA4TCMxQAAL93FSOj",
-	"lsdwmBY6UK1WQhP9zKB7x2j7BuT2Hx70J0fgxkhGO/U3qi57R5EukPw/K+kRHqOo22qOpW3HMb9xEHyH",
-	"TT6CIcMz34tHcrcLTtdDWprOG8dh/DDiHfiybhPSCfq6/HPDkuB9yMaQcsg7Bc9zgJPVhTxheoilmFMv",
-	"fBppmS31gittlpONeo9ximrQURQmRW7+LLdv5KnBpWtjNx5S7qO0GcNXTDUYw+zEiMOuh147S4e6EKAV",
-	"oS9HwtxgryYgrgbJcS4dWBcxNMGOiKChOAieiPhB0huUDyAAbdmeiwY8NEkWX1nTC1Y+3Mw2QSj7MN7W",
-	"UCglVn/FDbFnbwgPo3NojvIVrAdk1u2nk4aW4bIFKGxrMKYymopgXotcioC9/NqXs+HTEH0BzqszM6mA",
-	"+86eR/B7mKcWThDluwej32IOxlAJx+j6bvzduWmFLqwleuf5vqwdPAYca7QKH+seX3xsrZkhMGlFM3ZD",
-	"ek3oO9ppPGdUlWcIyJbUBBwG+D29B7F0fcuJV/MDS3/6YE1xZM1D3LuDk+yKvPwsux6QLmGBotstQ6ud",
-	"sQNISZknnZ322YtPTlmL/AGhhAOLYHK6PgFC9UEnEhSNwH1/PwKpnJ5/O5h1PDz5RyDKTecpBGt0E1Im",
-	"z0il5F5R145YldDqS4CJN9IMEcYqG9O3lxxWf4+bdk/VtmT5PHm7p0tELnaHedZ8QHQ23jDqzfEBnGM6",
-	"XHNs9tjfa4/ikdD+C/gaYQwNqgE5ozwToAl2de1Y0pWO59qMZ71ycUL7wuDMqEEi88XbP67Wq2dvv1ut",
-	"V396if999va7N6v16u1z+9Orn3949+z/W61Xz1/9/PL5sx/TQCb/6DT8UojJPzZ0kkGvZx4i0VrITQdH",
-	"oCmjtpPfT1TOnspM5CzfLGkOBwyxON2wYdqV+mlHmo0W0JqACZSbAs6IBqN+vOcmeiTe+gBe40ka6XC6",
-	"0moK56yhxDTTsc96/DFyVcFIDBiXRpJcAuM3zCkUJi0zxdJBuptEx0IhMVTt2bUqnJtKlwVwom+ZNiwP",
-	"fXynzCVE43JOe/67AK7ooC7F7ut12zPWLHd3dvCNXZnv1rFAnMth9m3Pq95SOCHs7PuwTvSK49KSy69i",
-	"jXSd2VvQw9XSukbKlKHR1NOeuJZyR3VPFWTU5xo+ZvDyZx1YPh835Wa6ffWtr/q0NjNkH6DVnIs1oYZo",
-	"ds8ULZF+t+9NXV7H38QuHk+GLiKYZ+6DcBamylVRwH5wdCrpAuY1aEy+gkW9l5M+PKxEfEl054JuILeh",
-	"45EgnOzXNAQTnjFhFJvqpbVuaItFd+R5XjIfzm85qy8n5hHZzNYeb2fNczbKLFwc6Llel80wyu6/cd2Z",
-	"9u4LJxavpCJgApalPF2RgfGBtiBVJQ8RWoBj6KlK6JERyK9jJZO8EtD30RnvYYPH/kroVjqMEVBQHURj",
-	"B8Zz8/FNEavQr4fFenJW3oLpexciSh82G3Tsi+6I131Bc5PeERc3olYU4oIc60C8Zqj2Ymv86mZoKKZg",
-	"2orrNVHUw26KjmJ1AUfoZT72E6cdx2cSDYHCe8Jq0apzRoVnhlQYHdAPooAP2bTuzV2xOsZAe9tNfhkE",
-	"2XTN5TWlDFzgcOXKxQI4Xz/ZNR4vhnZe7lG+NBr99im44Y/jzaVE2p2j0+9g65inXZHsRM870tNzvJxL",
-	"5Qwt72ihAMSF+c6k9Kz15/UHrJ2h+gDhDl9vDKA+AB4TS36nh4EmCSOAjNV3XWaF1CyNb/4a8CD2+4KA",
-	"Vu5UcUrRJfOd4CHmYkbLcgzEGRvsBVnXOSP77XLI62md1EUnusQtXeiLRI+UZ0P/c+wK/ObeaKf7NGW9",
-	"QljvS86cax4qcreLE6E27dAnKkwaiPC86j9HKIHc/ur1ggHuqM9Hj3MbUaF5G7U01tf1sGin0KsjBW5W",
-	"42LwjoagT9V2nofzmb3IBXSu2h0C5atxhxh6Q4yE/yKg46lbUrWVrpUlZ6xiAz6n5A067ERqt2CgLWn4",
-	"96yUWRCK/od7ps6+fQjyPZjHbijK+yDvfbCnQblwtwXmuoUojGbF5shFbZLbVMIFjNZUcsXIXJNdSQ1h",
-	"AiAAd9LBGre6c/zN9oZNrCqGC83m8UxewlVOSK9YA3II+t610JTnTyBnZzCAybNixDZwakGiQK1IgOcL",
-	"NhNaS0IjZw4+PMw9s2itjggNFak8ZyzXUbRy+1lwhSMwI5qLfemTSx6sdllqxX3gMp8eInrBhwXLcV2Z",
-	"pemaeVyTv9fo6UNOjBlnRI1GrHi+v57DcQ5PS0Myk0oEcQXe2bpauM0jLKtNnJILwZTd6GIPHbonqtKD",
-	"XXCe3JXSTNZCjd18MeyXDUQ1aiV0NMxrd1pikdQDylQnTAMHlCqPgPlzjUU9xQgT4nw2Pc/PteJ5FdGD",
-	"6EfbAjR995Du7I+Oyh7K1+BUaXWW27Ne83gZa/RC0HKpmX5QU7rnYmthUWYzdNdoIVyvolRn8ClvWFMN",
-	"Me65TaaNZSLXi1LO2lVBjX+o1T07z2OF2avc2EMNVF64Vu3YwlPQ8uAH2U2Vo4ktgEAGCp+UkqfE2pPO",
-	"05dXoPyJioCLlGjnTkSwxBTbAztjP7YGisPXL39OqP3pVllWkUKoP1F1lIJnAXv/WJXc1PnV2N0LqtOb",
-	"4YaeTHcw3WcFvwkySHdZIWXZa1MAXo6GMQ2tbKug6jIM0YAPCqQJ2QeaRegxs9ogUiTQj2WF5Bkk5TCt",
-	"FTFq67K8FnEhftU16f2uZeXU+z2EF66V9SnO0dPbvYtLMc8I0nxjb/LaRRmM3LeEoAiExO9lzkJQ9G/7",
-	"0P/g6VhhQXpbQAndMm3WpAE4cGbzZdiUyzoFroqpuLBH4Iqu2CIe3UhB/YhJt1+Z3q5DpEq9W4wU5d99",
-	"CSfOa8XuOQvlevI87N1nTVteyPPfu7Dr2GsBcsVp5IgkuxzHHUlC6/4ZFwV6wHGu4SubT3K3N2OdwIBo",
-	"BzGeuFF3++RLQsofL02fkm67ZIiwP3rwYx/jwhf57scQY6o8hSiaEPsZKle+Qi6IgtGcKYSveX7374T6",
-	"HuVARV/Rb3T0Npw9UmfLsxV0v8EjGnuEerwAP82diQiudRO0GbeiRmtl3jZlMto0lD07qtr6HQ0kj7wE",
-	"ZDHFNdPX8LiuCib70dAtY8D6fjojy1C1yBFLoL+ukBFrurATiWuwHztKVOI6+WlZAuWDdSggsej+maDH",
-	"g2RP3NxcBbZ8iRcFCxZYgXtuqF+BgVm61NvzSmnodQAJBrdvYmF2cyXLWSf0jb1m0qUElo1N2PHp8nBw",
-	"QeyaYGAfmwGRwd8Qirv6Jgm9o1U/MP5pF/TPchuoD1SMLq3iXt4ckOhLHoTcprTj/gWuc5Bz0WY+5HjF",
-	"ft9jNGoGTShhTQs4ZOCkok53tK6uA44xB6BIeY44IqZgx7A/FD8rSyrEwslcZNdg83LQqAEwnDmRr8Ud",
-	"XDddIT9d8d6I6Alb5u3i+YlfdyXQLWhEeBuMjFTgBn/Gp2EjwNWRV//J9fT+C+8dRF8MqZ6fMAjpE/ko",
-	"uZjaUIjFuG4YmJzx0nIYucOjBeVwEptK7RstgZqufFoIBjcRJ3JS10JTu/aIdu0ia/6Q0OtiBZbUJrnQ",
-	"qniAfgiAG4AZcEU8g5ASiMz8X/wsLiis8rk7EG7utXJtyPY8DjmglId3i3sQXmL3DIY4oNUB+U2GTGa+",
-	"IbqhwpyCZH08R5UnRYgl9zuEgG2Ik7cMqIk7+1QqrHtee1TCcRVAvE5xctErGiJvj3WCd1jzkB7uKHNW",
-	"2oljhpVlhCu0YrIqJ95CT7oPRDqX0XAKLYD+RU+61X5Wo8FEPnDCvhpP2DAah18WEfUfuWARdKZgqUHD",
-	"mr11hGfo6xm08O3/xHkJsEkD8TRc9H3NtA4ZRuCsuxl0OX9Neb4miKyjsDZlWXa85CFMhhfOs6eaUEFY",
-	"zo1Ubh+GTTkXJ5hXd2/scR5v4x6sYInU6K4LG31/t0LtPEXWNxzL0Zodt2W4X3dpOHRRUdJvz+vzAP4c",
-	"ZmSZTyhra4T7y9DIkZol2idL6HkS55iLjTZ0v4Dr9M9yewd3jF17qNSzv3VJ15AT7UlbL4gbUCLcn6p9",
-	"/1Z93N7EvaS7JPfoyjRCcwXxD0Ub/iQEQPdsBslykS27pCW8krw0kcd4WUuTsOsT2xgpD9OOhxNd3TI/",
-	"yQPRkuyo8qR+DW+0o/RL3L4fLZTYzzQ3rkMSe85C0hxcwI7eaHwUt+zTXnFjvS+zl12MBBhr12TLrAJF",
-	"YD6ISVFn9kLxPbQJuGpGjHDEz7M5IuqZ420Brf1EnwNqymOtGxQnX9R84Qn5WxPQf0z2OR6PgqGBH5g+",
-	"hx+L/ME0zzGu3G8v64Yo/o+gT78WEfoVD57B+CdRlrqn0gOJqef3m0xrK7qeodQnhe/ZQCRnGc+Zvvkv",
-	"QWP9mzBYzx13Dz7e4ofWmyBM4jMgk0WMIGvZIia4kTJ/2pq71v/lmtw2MY/pI+liF+u/pNeUrvf/Bf2V",
-	"T0Zd+l/Rb/itDf6PZnR/DAUUsK8jOunOz2tTEnImDj3ZozkqXukOo4T2lBL2D78Acddcue4vcntz5waU",
-	"Vqb7i9zCRP1Zbt+6cNWChAQE4xbt7DYbENzcCujHGr4EpQ0puWBEF1Qx7ezsTmhtEHNgwjCRMb22Z5zV",
-	"9HA36AJKDN2Wvv2382grFhr8x0yW9VEMLTZP6H7NPmAX7Iu3l9rl4NnhGkUjUdyAQQoAqN9uoVBAE6DC",
-	"oESXaCjEDLlH+PePSLpOnd0CTj2Q21DfyLNlpRR7AOPjZikPe5Brw4dBFn/uZUDc2EPS98rDQsFFEmB5",
-	"fx4NE1I8IdrI7LA5HtcE/gH+1CiyNcEm11E+1uHvIG7TDdnKD0+I14Rroktp7F3/s4FQ+kIj4hM+xzPx",
-	"/a/1e6Ek9LpgUcqeVvY+qGvYcbFnShO6M0w5xJEbYigvdTvqG/uuij0hDsNt3RmFN6DWeI09cG/ei50s",
-	"8+5X6wMXzVhrXdNyNEiiaM5rDZdvmcjdkwI1xfjbA2LoAfxKfmAlB/zK3nCuGU8YuryPuoml1I7WqQa+",
-	"q77JCURvJz6exwFEmfoE40uhuoO96snuHhqZeMjgWgiAj/yiZq98infJppn9I79pSdgcFcqnGJRXawta",
-	"TD/RyJx6/QSv8qfWJ3jVw9FOPurAwuzEDdTrlDXplVEXRd7OJ3ShfgBII166ztGKRfHj/bPCeILzMXOu",
-	"yUmqA8PamZ1USYfcw3AFs1Jqpn+rOIyMowpCS6LISVY/GEr5um1H2LU3GUmEbM1OKs/OBjQD2AkBcnRV",
-	"4J6PyDtiHxUJfCw/1VtK0bFVV1FlcH7QmrEuqFXLxPu2VIEpe532id0EcDkFq5iLvQfAct2WRtpBXmUA",
-	"HkUzXYCP8n4GNfbs/AH7N8A6hAjImtATPbf9KFeDbZW7nWYmDphjB2Tk9d53VcSOSUtksalhrvioWJCx",
-	"ohkX+2u9qKJX+3wjKz2NI2wv8TDCuxCK8NpXLtZlDu6tGgAoXVs/Gl6aBefcUvyNsNnRQb/IZQ/kwsG7",
-	"tp2dk1jxf67zPTsyYX6DBqnL25McFoa3qfK6bDh416uKm6zwFD+PBDsBx52ZbwDUMaSLvzC1e5bf81DF",
-	"7NsCbAmyq8sSYjBr8oud25xsz+QojVRodXCV1SEaRPfD5hSzXKx8K0YP9vinSnEGdXGklGLfLRQWhJIt",
-	"TOA5tUqOsbxlTB3xdyquD6SgIv9CA4A9AkJtpSmgfgQ/MvVV9TxKup3kHyWWcMK84ZQk9UZHeHtMwUX6",
-	"a4fB4gJZXlG2/IiaitHO7MVEBh4bYPHbL+K2vaIZVroBJby1kieWvgLYnxzwQL47YzaQ31tLCHg1fYZw",
-	"q+iBzTfEtfrMD8l9x7ozk7EVuKsDxKvIBDfNFscbwjioM2JYfB9oYq+12QQqUn7kRmFzjgdNT8lDLgC0",
-	"GrIJNJBEbkRr/5mxqdGvxB0NlDGnblU7tb2cZsAGBmWRUeGJOT8+g86DVQB8zug8GLO5NGnMvnqIHx1C",
-	"nsRrGoJIKlgZBk57ZoWQZwfS8CbbS7Go9yrwaZ8cr83QY3U1RJUGU3ogcS0yu+7hn3LhOjzd3wU7gVtY",
-	"UFUx0escDkAJTGsnhxbQ+cB1s65+ov2IQ+LxI92y8g0DyuOllpizBCPgoPNdLo+/niO61Qde4US7nvbb",
-	"UYGWHX/ThIjp3UEr4l4KRmipGM3P/W6f381RwFyQ32tnZypC583PBzPrWWPAdYaPVY/97XicFyInIx8a",
-	"Sih8ZnjAWoda6qFu4WPU4OshacU831gmVVZsdjQzUkUjDVAV8IUmeDXJpWZPsS6MfAVUcvDvTBMtpWAq",
-	"8QT1jD+dty8+SePl4P0vG79tvfLlI7HT4EeeebrF/vqV7Q9jHNq719//v1AvcbMIqi1qFo9bvqcJK9ue",
-	"bz9M9/CJTwygkY2RjKe2tZ+qOfoTfFh4JLvQTLOd2RR8X2xS9zjcUcrTshsCB+xPzBuF3GifC5fqQGph",
-	"eOmOeuvLPiW3LivtuG4Wnca/Ohd4k9cskvtm96y044DriKv3tu4dtSdkgeNgi152lNokvQ2isxk9sDw9",
-	"rAcOCVRipYvPjr22t4RBEuDonz1Z1J6JrHuHa/GfKcBElmVg/Jkv7+y8xF6+6A3DplScIvfe9jMbiezJ",
-	"8rq3Fboy01vS2M7CyQ0akVZ9Gylzovi+ME2BiZInL/ul3K879cCaMah3EYGS3yU0MrUSQdIegF3fKkSs",
-	"a9E+YL5cl0y4gZnl+8AWuiusXeNsHnvJF5qU1rP1hrP1hUldPbVHGe7oVA8QNEQAFgtqbREDyE4fv09D",
-	"gPK7M+Cg2k25JrfWq/hd4qM8BEE4yehA7HdSPbX+noexkmVp193agFaZWUlQjFS1IUbuATY0DcoLyQqd",
-	"ZCtmaiXwpIV4gAT2TYYIwPY/s8E+sNud+e6m3a23nzMvUBPQbj/K/Q/CqBANwRExQbbnaP8NTpCbNi6w",
-	"l66kGXuKOrJzieIHpv0Ern11GFyMcjggxI1TOMO4YuQRRtXZAd7LhavYxHc0y5v6lsXkT1fiX4iwJSdR",
-	"lTqSszEpQQT7mh4ZFmyO2tAeyqbI964KPQheYVRtTQF3X3LoFR66sT5Qdzs5EqV9sNhg35BXJzD8NbM2",
-	"WMK4dHQimp9qalOyzD/Kvc8x+wxFAJmSOv9ruERnf5gpZriK4ZExwU4sn6aPbUF9KqpMl03O3f5Rs1qf",
-	"gNOaYvLgyCCxTKz2fiTvrWKjxOpwLvZQSQ5Kfu1tUigmt8tGFddSNLgsCzxT1KMzCpm3CndYDjrFjG9V",
-	"Z4q2BxXLzYJnG0WzZAVpwGFNvPjClGRL2gbbK3JAvjyGEeKjoLEp6K8BAE2IPe34PSNFLXLF0tkbmkHO",
-	"AMUOPHM8hEu570a3ZjCsEN41GTq2N7Ix+6ZkeowdOw8Z65VhgMtNRJnug/H1MKYKjKthXZiXjXdSHaLy",
-	"ETghQBfSPGe5dZR7zrMUEcSLRRZJ2IqwD4/Fs44O+eBpg57DrP4QrGnCL0tCVWRwidv1IRvDBWEREATm",
-	"LJaIOc4sffDA21FeRs46bajpdV6dpDpg7xTM5HqFN8+b6q2ewWc2eGPuOdNy3xO4YTUmehUtZ0jOdfsX",
-	"e+zAH5pUQeN64D8z8A4wEw69aIA6y7wTgoQPEv8BTy74Iyh0wPYHCwqfCif7yp8k+CKu3I/aSPyjh1cs",
-	"GCs9CK69ohYSvsQgtMSe1uDIZCWjitprQnrgR7l/7brjLorUeScoBCcdbBjrVi2ADqXakIruE9LB8XDf",
-	"T/TQEzcjrbcEi0qhVEZn0vXuWftegq9It4pqfs/SCDngFcuZOH7qhOCHLJJCc3PeHPab4+8So4s8rLsP",
-	"A8nWcmdOUuauLsb9sSrP7k+wkJrDdirpkQvcWQL35Bruf3RkBpm87ArxDP655PkjXasdBcnLwIx7BD3v",
-	"WITEFNyijRXRIOWXzFlZRlm8ogalRzYd36NlrTI2fz51G+IbuiA3GP+C9WBRmqcHZY7BqjyUZcVBF2/g",
-	"CBtvk7/CyXYqmCBUIM4xICo794Arbc88WQ3YXpOglGPELuPJXYShjFDJcrdL1h53fC9e7XZBu4vvhd6k",
-	"Ec5QAGF+xNvJiRMSQgQw3RzopEvGuZkf3tJ9gt0Xw86FLY7j6XwvrkZvOuPS9xBE06XMUEukIIYQWsa2",
-	"EDh8C5srXYk1FsgDySmct1Bq1xzDDoygV86zZTfkbac4wJ7hWKDXxBxcC6YPql2//jFWgPSyM0r3QU+c",
-	"YTsOKnSJy/0Hb4Kjuwh2thfGvOaDfXw3Av3nLfkH1ogOk7rNVwxmKyiRQYLMdy62j5Y0JOMgJKGhrWbX",
-	"CKOz97khewkuwFiGAH9gFqIbNeqJnjcO8TQwhef5M8+BHSAbkH9a5LN99VkwZuMawumB6TX2WWzP8F9s",
-	"LbYOjnS+UDeyP3DqyhB8U1k6ELkWsnqE1bugqNWpk4SrCyryMv1yGGRySeTJubVLKxDwLWuYq84Q229r",
-	"Hh5exg+B8hCrKpjCSsWkDPY9uxbVV8l9TisF+s+ayonDHAUfXBKn/dj2eZ1PCk5aBwGmKSpXsGPAJNwp",
-	"+Q8m5pyErDY3zZNS3QTrgYKTIAU7R6NMHUDmo73wZrJCYIiLzWg1p29enQQXe2gwhJ48qpbdwT44pVox",
-	"lV4oEUQIxjKJDj02lJFWJRWet0FqUD4+Y/wgiuw5IuyKnvVmp+RxEyXz9pgNdjyalExDrF4QmHAihavU",
-	"3wPOlccXIHxn7xEArpfL5DyulpsdVYumV1euv2PpVsIbB+8crbETE7eM4W01orcqJWybDGlOqloXabvK",
-	"oQQt3VO1MM8LloXCiwjoESFmGP/zbuNstpRYlT6smlvCE1MLc2dYFapOr024OMvOGssO6YGZzucHBDzy",
-	"oSgSeoIY8AtNfILUah20gADgbk95xOWqeDbUr1DO3ybvJbda2r8dTJVH4ASVEsJhtYAgDhI0r9YN0R0E",
-	"6RTcCiKLnhN0GqzWK2gyWLmuZFeJi3FEeGjmHu4Y2UPRCl9Fl55mMtyUqcEIvLZpKvGL305Ys+jt3EQF",
-	"yhkyAzkX+uTWM+xfhXz+0fM/QZJ+QdJxwaXDsBjUna4cRpydXa6yuqQquPbTCU5D1VKeGO22fCiByKqF",
-	"Oxv0R0j+CuVQGAN8xHxfBLCHp2pDuzU59JxWFPAuVKjZD4GEmiuaBVtHWb5hBteNVPeWwc8iiNjULvGa",
-	"dwnk2lW2kV//DhrpR6yBH81VvBD+Z3pk+Xees/ualNHREGxwGOz0mmp9QEt4wfJkiuVMGBdknwxr4fOf",
-	"waRcjyW9M4Dgh0mue6efPkoJ5xeUAcMxV4eRP14J9pNU7PpU3kYaWobbP185vgWMnmU0te7YHtIhk77b",
-	"WteGuLLakDMzqeFTN9PuHd3xh2b8VRUmH9wybTYtL+1kTVjDkrro+CtaOu6pp3vWbu9uB+OBHJPIcke0",
-	"dRho6YEsCkZzV6Knrc2rO/MKlBm0oirC433kwRLAyQhXMKyVdla5mqoxFgXmWcNJB6izSj8Q32BdVqQd",
-	"JTVmo5nxRtRkysJddnkFTeeUa9PObUs/jr2dDb90XmKCcm8Kpl5wpQMlN2mqYNE+n9m4C/cshBQCNmwZ",
-	"Lr1ABnLhEEqR145nBfBO+Bo6aLBo94aPKydJVedUDEjWTsnjVC2Sq3d3RULpKboGLGekkxm1H0dP3W9b",
-	"E1Nwgb6XNgBDkPx9nT7g0Aal6sBMOFxrfJz+ZLXYglqrO1nGZ7Qtf0+QQYigbLYs1HbSkYwG1hYEAcMu",
-	"EMS+khQEJfOZIUep7XsVc8AkVo1jCSDAAMHPY4ySSSOkVllBdXAUD6FXnOiadodNCK52z4XdpAgK64KP",
-	"azykYNIdw0gDIuRK1qkGxApPHyfYh3YmFMO4mY/5J8+IN40iThBbNKMz1pDfbfDdJ3dUwievsZUYs4j2",
-	"AEs0lsxJLhlgzLZ6h5xtGAXGNTjSs2+5Tw9bnBlVD8IeGHFx+m4KfGJ3anG79Pbu2mn3ziHhFE8rhl4n",
-	"TnRW4tGRgtLbP1p+kdswdJ50FmqX+9DXe0K6z35dEo7eBR5c3GHD731I7r+QtYol+QSxvzq8QFM0nSaj",
-	"9MMMH+bt7Tzuc6V4tgCK67W9/NVulqhxvTpxXSx48DvHrtDly5xjf8ShN6+KL9DP0oRaYf+PX4NozUyb",
-	"toIy2cLxRhAqzqjBIg7hb7Gs7WfEFzgMyVnyHZvoAAY7QDp8/QpaCKEGMrmnT/HkPLSrXU1Pcrc3pJAy",
-	"41B6r+k/Yu0nIzSHr2kWJEoNQwe8w4ZCxwnpIG+gvPlYl4ZXJQfUrcRJLPi+SM1TylOorRRa4qjKSc7u",
-	"OVbmlUzry7spocDdugf5Dbl90k3xlowqkRo1aWAJSokYaEh3EWs2AJjDqM/oA1euzwKrP7Gh0/3F1deS",
-	"yj4HkXHwz8HQOmIpAByjjkUBlvrjYedz+Kr2ubFZeJbnioUmg4lcLwr4Y24ybFxUtfVICy5y0O8UX4rK",
-	"4blUhmHhF80KliM0xnx5NLxv3Ywz9oEuwPqgeOKR5mzRHESjDrVelD6ZiAn6MU18rwv4Rm0lo+pRleEz",
-	"8rreljz7Czs/b+K7zgXYckHVmdzTsmbQvrulmn37da26SGGjUWBUUi8bxn9WfhT/aU1PQe/5nhqpbtqg",
-	"s374qE5S5YPiPo/633KxBJbV3/tsT9FpWmCDVuH3fh0gfBkJuLvzbxOf87wJ7y6piWWnlNzByXW7CjwT",
-	"lo1egCK2bwoP3xThooBBtK1b+9lL9Ln2eMz4tLl1WvK96ABCTOW5U5LWmKyGQQW/o6F9v6StxNXWh1tU",
-	"0x9zR0/f1zCCNCQZ9/jwdzVZoCsXw75evIMWZSTYB242uq58xczkfLnLhnDn4Q6eaR9kyLX41XoFnky9",
-	"3zNtMEI3JBZNBY62lsfib4qF34OrzcWD9Eg1DzhoHy1zFqj8FNGhSJea7QjW7aM//O2fX69//2tYpsJk",
-	"AdIAglWsDVrTE1SlQQk8GB/EFMCU9pQUtNx55j/ADIKf7cPCeabteZNa6nwHvTcPJx1IAngYboVYDiwD",
-	"H7zMHdZ0xpzPCiVHiOOeHu9ut9Mof8BYvulx1IyhdHZUgaOIxddck10a8MMs1AQTGdtoni+gkbuzV4/5",
-	"43pcBS2JnH0B5gqN9Hzg9gcrPNbrh62PrEO59zUDa+HgUXx6wz8BGge5tuK6hmgsxPVxDJAzJdw8Bcxw",
-	"vTDK/gLHE6Z/YOUmnPV51+HvsldA1MaaCvomnCJuyqsD7l+TrTgyZvS6hd2HPkmEAbmGEFgZTz5HHf51",
-	"sJCQzZddvISLutmtucRU+0J0eifwsTuhMUAeyqRSLDMIqrMsCg5TvhmSa0aQOnweTiOLZSv9KIiK0bI8",
-	"4ypehe8BxhbnH35nf/nUY+o0c0Z79IhHUoSdT4nVfETZs/Up5odOXLsB6i45vePqDJ8ushofFJPJosrz",
-	"7o5SePikDeQpwnr4SAXUmyskz98yoB/AGhm0tmON9T1DJenEwaDKkjz1xCGDoNklP3qI+aQIoDyBjRAa",
-	"Lc8KcqLn9mzEVDAvS7JliORWcsyuNuWHFXgLp7DjYZV0xdIV0Z27PuQYBOGTOrjGrSR+Yc+Ffa2cwEG1",
-	"yxPyfkU1nLkuTYncpfZH/X4F7YSgiwsvEaBtrFSEERBO830Xd/aafiFJ2mnclJTEDuTUY/IJUmvgCQ28",
-	"Ofb8c2enVZ9DK9VjJjSN0/40656QQ8nrStVIkwXV7rprq7bbfbhdWwFyB1rHhmyOjpGx1a2yaSyQoXU4",
-	"2rxOwoImeknF8uzjQcitTmB9/gtcd1kuEd81VQRqv+FhWNTp9jfIQw9T+tsRqHSjcN1KEyOdkiUUCytu",
-	"Bpz5cxyVF0wbSvvEpCmaGZ6x7wABYVy6BLTS4djNjmrDtFnEBjHhL7T7PjED4f4ULg0p5Wnp2MLs0O8a",
-	"ErpOSxcoTm7mA9qNGeKCTt0t7OZ2ONjhxE6t2usaEVqXRF78Qvfoiv8w4CwO1nIfJzwH8BuEwWTgCc8f",
-	"sSYVbRhqO4xwkIMBnQl+DtWwX2Zw4fqp4QEl4m0oPdzBiu9d0VrLQYMGwVzRhfHwrmuPMux+rGpdkC3b",
-	"U5E66m9TEtqzI74EUt5hnOAj4ONhSafk61244ZkceVlyKJTx9nqGzIwYU8EPgjoTQWDsgbZOUCNhxdJj",
-	"9rmkK/Kh8O8BK4xRg8TTp8YjsRNKtowq/QR/+sq50IDVu8Z/e2yFPjssAj0MjavlO18AJB/Qsr1P2HHB",
-	"QZCp0peO8FQ4jI1xVA63EhMG9UGPgm+4/MMkcCsLzeJ0vs+/1rVNr9qJmii28nUgyxQnz1No8idqGwa1",
-	"LdO6IJS4wGeHv0huSxZQz29ePCd/+Pqbfxvvv5wZysO0CjvOyjyi6qEUkpKKmoLoOivsX+2R3bV9I9ih",
-	"YJltIn2b2lBTR+o8Yx2J/i1zWR/4tW1WdK9a+ykITqivXAzT1S7I30wVDGO9qJ4o26RI9uoubNAknpIt",
-	"K+Wp6aIHICGoJJEqGZE+AoyHYQ9u9+oZO8C50azcQYbW4TzjCW5OEsoIdac93FeyYzESQmtgSdgXriIs",
-	"AmpE76MTce/CMFaNpLabRwmV6GHB6r2lByac6T+ZfHNS0f2O/vL6N0+opTc0O7zg5dKETc734SJyB8Kr",
-	"2D1npwbcHdtj7DDzAUDNV7chheYney7sXLIXeGXHku5nl3sWTWSrurdNEHS8aSCM+9OwlzJShmOYOvZL",
-	"gOyh1z1OHCGbkuD5nxC5ZMeN1WeANSdwNZo1vSAFDaNZ43AnPzOz5sPiRkKXZ5s7psQ4C/w4uPzdUoe0",
-	"2oJIg6Ed2Hq6/sF/83OZh6pOMzlUvDPW3NAVhvvDLxbshLHT355L9PHtIjJRWQftPGt2wU+kolxFUA1o",
-	"MKSLpIdcefB8V7/L+qmI1pqZ9xs7Xk3Ibjz3Okt7YKUwBAAzlUrMQ63aZ4UXGMFIx/GNJYVg86jqCZwN",
-	"7mL3uPhgH0BuezExbfshDcCsotmBodt4ZCJ38AN2NR5h/cQWsVZKicgUGMKEwOP8crn3RSYBcWo//Z4c",
-	"0CdM+/Qd2f/m9iG88vNv+V2/CuWbpW+5WCzSfZqZ8IZivtylb3YsIk9u9MPY4mlycQ4dUQrIFTooY6k6",
-	"KImOvYcJM6zg6RqlbSH4BiAnunrvm1nsAyi42DRKrHvz49uZu4dYCM1XBzdL0PPGAgR5ZNCqcKRnkss1",
-	"BmjapjXf24cN0k+AzeApOuw+O01P+qmHswM2XJg/V/argD9DPyWqbvs8utkza3xiMR+jSqDLLtUB/iBP",
-	"goWhS964wpuG7wNxcPzWhOwK9BbriuFRARS9j4bAOQ47ucOKV2BNIdQGDWw7xOSJDefOA/iOo/20zRC3",
-	"AIBtltgVHQXQOD1ixdjqZiyCcV9vFc+oCEMqQmPasoBXpaTBXPvCQBmy7wZBZ470HDLFQz4TFiyu2vvc",
-	"t/cG5j8sKPs1OGjjk30XtIsclIOLWjbEFuA7d/AvTcF0BO1+y/ZcLEgrbGuVeqnLQ6VlUMEtHWVPn2ny",
-	"xu5E62xi+nMYT03pLZmvnETELJK53X5xHcYC7ug4a/MzJH/SgOvJ8gbiTrc5YwTFh1y4J/SqINPcNKod",
-	"eZ6XDKnewhKA8JUL5lPJdNCnNs47/Db46i80KJbUMEhRm2B7t5Con7jLZZ1YWWJ+S0g3Wb4Qp5BVA/Q3",
-	"PiIvRJBwM9Npv8V9291m6w49eAdcokDzE4nUOkuC2yiiKqz4vgrOSasL2hkQ9s+anrodyQMs3PSVTYO7",
-	"9fMR9WRq8Sqo7tRWzmJe/omqoxQ8azBhltyw86AcqTccGRVXAmHVlWL0OgTcI2hlHGT3Hf5bI/PvG81C",
-	"idAWRjmTRwY0pCG9optY5gVl8TM4dTEl6eLKVt4hmN+pF0Lq6wJs43V7MGZ1gGayj9CQjmkXg2w40Wpj",
-	"5ARuYxPBrBrmDcXa0lzaBTJFwAbKc9JDdOxsRkdtOqba1IUrlBvCou4lIBQIVJM89PyOXhzyPwIno7Vu",
-	"8ros5z3jGH7cWF96CndkK4LvishtxIB9y4++DdW1pPZT3Tk9E1DGOiCvshZ5OGr/s/RM6mCKtPNoCu7b",
-	"vZpEoHYSiEkMIU+J55u3rQZ0owUVyCxJCXBgAoOqy8fSBq0bhcbRL7TWeuKrXXA/nLEaJHbSTL8FV7PY",
-	"rEP1AvCsIga9m2gtsSKpgtamxC9kH2hmQguL7by6kMowRdgHrk3aio63CXD4OoD4NKSs9gwPoh5rvSC9",
-	"45V56ElNE1jAr49jrTxDGHmrPoEzto8jk4qsUisRjstqQ/cIyAPVxVAXCX/xk+34asHJb16ZOhdv7W4K",
-	"ZfapLqI5SjCo9fiQW5SwG+ZIYAI60tGsbLvv2i0zTLQ1w+1Dt7S6qt0/zTp7aXcqJaJB3zp1M4TkW+gQ",
-	"XvGQxy/PY+B77qjcAZEIj5jwwPq/YMs8D+89+xiHOB7VTC6KBHV09qQFImqgzmzy2MqV9iZrqVYVpniO",
-	"0AMZQUS/jXHLXYlS1NB50MY/y+0dXOfjhzEo25D9gouOLm4bybDH7aQNOhOnwXGHIW9jdoqHt/by2VBf",
-	"uwXo+3d90eluT5DN0G68o6eIEzTVk/bCtyJxIZgiiMZNjEQqdJF7xYUYxNcIbLghyewQTk7j79fxkqAm",
-	"ZANF/5MdeZQAfLQ9Pr7woRFodcOiEisa8JBrfD8GYpexIz3zTpS99wtt7Rl56ppn/VU/0g+b2ZzNwnAU",
-	"/bCZTM4sjm5dfYRcXG+EQ5+48+z+XIw/ZT2a/tBu3SpGD0xtaHLMVBeQdQmJ8XdSdYERIUAlT0ITf5c9",
-	"765KMt1FiwpVcclquq2NaYMplYbNq5DVVfrXoIQcDKG0N2uiS54zAvexqwwhp7ncaGYiHdlHu/C4hTWx",
-	"1xLtevfGynCSuH7cqIvFthC2dyt+8bdwhSkHHW8ECKETTp3o3/tnhpuoRbYMjgbvKNtw2GCU0Nvm8Lms",
-	"He2PNLjvC010ptiJHOX9dVYfhyMrJoLDeWZclpCqNfb/ev7/p0SwPTX8nnWYaEqprzksSPKFDYFamYJp",
-	"M+z4dv3aTcsySNsaO800AbBzonl+laMRus2WLH2n7fryd5e5C7dN1j/KkgEBr15AcXERZwUkcNPaljHl",
-	"S+AOIhXRVcmNYVdRBAchs4OsTZg1E4w2F9iiPVYZKXIC9z5yBPmhkAfVJvKFjOgjLUsrmB09t6+pQm5I",
-	"/FZQptfpfjZSbU7RbasLukvtxnIA4JtF3q34CGA0l5fUieY8vXSC7ZM8SkUK7ISoHWZ+r/+4oT+BGhTP",
-	"ghLaPQ9plwYl+fU3cYmkR0YMLw3Lraf09TckZ3vFrqOn4xr6j4pRYzcCJqPtBs9ZZQqi/15Txa7z8qYq",
-	"cBqcHy+zd1TJ5GUl90SOgboiIJcew2s6S8aaFwabmBkrw1rETk3E4oKfvExxTaw+BgoGeiIFbYMBUuVM",
-	"AdAHdMU3wdqtnfVFQPNvAdPjLdNmmtAnuAVAmX6hreyHpX6W9McK5yZn+4ljfsvuWdm2KYSFp2DuhP/6",
-	"mwisk39ZeE+/le1UEmO9kh2hrgm/62vbNdQP3OFGbrayNNPRDaNqIbgUX2hS8XtpfITD3omCAfafK3C4",
-	"dBuZ1khYZE5Y63Rm2cBkuMqyPYgFe726l6VJJ//URcR3aaux8aJrTLt7nSMrn3G8aON6NRVqJjCmUB7T",
-	"Gp1RdwNZYMIeB9x6PU8DHpfkZDo7TCpCt4pq52KwUicEO8NM547Vyyv1vqfaCeL1Ixd4XrRmlhenbjxk",
-	"DDTR+tPNN/sTo3NedrReZyeNYoCtpd/Fuei4uf4kmahHbyEIg3Nv5wZs8qx2gkBdzczB06CaXiVqRgW0",
-	"IAE7PJG7HZx50oMdjaAZ9FIy/kiCIh6YTw3wDwPjPiDue1wmgtVpUPcRbJ0teNA4Vzi5UIJgoG++puUN",
-	"8eRHLU2rZ4GHIgmp4G9IinRmjvMaMVIcPHOA7PpzNP1zNP1zNP1zNP1zNP1zNP3hQdh/sVD1v3ZM+HPs",
-	"9L9j7PRzGPS6YdD/xiHNf50A5eeo3+eo328e9fscvvvvFb7rx+uiUbphXK7R2cHoTVZIGYTB0/AL0luj",
-	"QqTeOmygIrmxOz8H4B1XIt/Wt4a5qvqv+XOtDamUrPM+b+6+LktmNHB2Kl90PujnoScIRXS1DjxptV65",
-	"2x3TVRja+Dr8VRNsVXcRMJ85buKcnkeExGGyJ3VIDx9+T88/UXUIxQ5rYXgZ0v05PQ8pDg0/MvKPUQVz",
-	"cIhD+CPEHsa3+eGHJ0740/sTo2OwDxXLTKjk/K1rFuKuCllY82rrsA9nl+o6KBUboHu/BlYFFsd0cSoe",
-	"X2aSD3scZGRhtQ4S/+fsnmcsyiLAXZQR5j6zflC+bgurWo0zLiqiETZ96UPPhlYVy0n/Ncm54T/RCH8+",
-	"8CMtLRQZDVIzYn/DsAyEXWNUc9hDcmBTqHf+CnwcPAk/2rHbPcEsuWB2PuDFawisUwd5GsFZ4kJPEwxA",
-	"1M3uGHvUv375M54U+IYWuQ3WIfwK5RBA0qADAC9kjB0AonSEdj/I/z8lCN5BaKmlEyZrJRztiaT5XljF",
-	"5+hJEHd/Hi8exfvOXupuibJIFtJ+tUsTcQHxdLG3B2k6s0D/dSMMC0NNQKxkxcQTaP3me/GIi3UDRH+k",
-	"WcEFI8D5fGPtryejGblxO+QJwVSYOxTg39Z9+ljAScZVJVw8aVNkVvx6p7Yd0grAvgBJ0D7LzkECJBZ+",
-	"o5MQP+N+23f2xIQyunML+yC+xUjWLcqGGB6HQZr/0SCmG25izcYXghZ0+l86eAQ0OomNFdUXsx/umXKs",
-	"wU3kA2gJiH2WtegAmAcJ6dE+x8DBuoHmaZjIPCbEMIOXXSsZNttoe881ty6vvTK5hZZXm1JeqbEf6Q9m",
-	"gSopkvLsEtAPXjjY1gfgp+R7FoMI8OT7bUI2k3WZo+9lV9XJ1BPg6QDmDzzB4eIIH1MHrwXTju5UYd41",
-	"bv/VyAqZT2QLZX5DbnuALu6mgb+zlfes5RW5EoPTRhdUsWQm41BI6a6gLRA5lFMQKKdIFEOQQJcVTRwH",
-	"oEaA+F4t/+jhbyY5Jd1lnpcnVdixxCS1INQKxKJVUfy4OW6SsclZtqmY2vzu9vZ4XHjPTkqz8BZtlDyE",
-	"I88o7bjPrGmBnOZwPcntxnTUgS0dAKQtUru4Af2Ni41DdUq5Bd8XjskuPbQQyHaS8A1YoCB+AHqcipyo",
-	"GoAdoRA0gQkOXoG1S2F2iADQfBctGoYBbq7DCTCAQGdPNHmlMFtZbuwLguP7HsLvTnPgMJxWdIgRMC2g",
-	"mq8yGC5yeZqn/oerhlZHq+S7ZocXmbU/7AeCNzhlB6qrt9l7+rjd1a36aICSexqzwWDqQ/X3dvlgB7uj",
-	"2muxZmIGy+VO6VY9Bs2rgpW7OULq/l39ZUIEwxt8TuenR/zo0SqRBn2VSWXYl0A8IGj5Jd4I6xS2kLH5",
-	"edNR7oHdQX1TvMd2BwcemylgE5Bbok+00mSnGCvPN9OctT5KEQ9sODnSTVQzzWfEULGLhY59xz+1NkcF",
-	"NQk+yWWVCmS5nkI4EgEqMDzZKUy/WdBfBECSQYv67QSZYmNdhx3oQAr295emYMN+/7OQV4++oovgYCCA",
-	"G01ev/z5hnjIvbW1A7WxvgGil8YAHRAMrcdS9VXY18coosvGO3qHDlUpJlg8LBAlwPjSHRB19Q8zQvl1",
-	"D8D28TdBpDoPtbpp4GYDI7YnNAAzDYOudr2PUrDzU3JL+A5OEk15PrddUkKB1rEPJ2p82aV9E7pBTRHs",
-	"qZBYAuusdxhQr+T1iS+9XNv7kPQNgQmR0g6iwG1MwJWhbM+zEtEEDXa7lk7OMc1FUqlHtvmHI2mP8Tvl",
-	"9jWA2gB7mol83TCA/FBbxfflv3MmBG3HN/yEguJUPXW0fkzdM+UWD7l2OfIcigE1QRDD/kEl/Unl3gPF",
-	"PdSZHRUUENxm/4VPK1l5jodBysNuVB0XsZOSVlJMkwOBjM9TL0OdJlqM2m7BLjAOoGwBgyzNlzUkww3b",
-	"cxiPNhK27RYbAqVIG7UOk8fIk97YD4zWE8CjfB3bCRzq3iQY+dT7uIKwY2XOg4h4F9/JquEFVeduTd+C",
-	"VzzHQuBEzE9zO3/Ne9deFrrfPSVM+OKRREXjYvapIViZ8Ejh6tjr08raP5tFl5hFn+2dz/bOZ3vnv7u9",
-	"E6HVucRSiSl1D3AbAasP5WCR2YFQsq+ZNtCtFA4YMZHrRebFJaATECCRB0idwcCC0vBRLJ7AoVvOJhww",
-	"L7te1ZrlbkQBED1HbgFoKvbKtS/0K2StRrUWka8I2cGuaqproYBd4idoSl5ChE2N9ZRsRoXROIdjhacF",
-	"B+MKNJdWWPYDQlltbuBJCcGgTCr2ZVZjjvCO78VLsZS05yFMXH1itURdMcm95VonL2NIiuyJK/ZwXtyq",
-	"CWOBka5XMZFuRxAwZrx1ltXmCdQB7GHv7RXlYk2Q0xlK8bhAAGTdtF+6WG33yFK8WrV9R6CkGaitvZLy",
-	"Pswz58b3INP74SvRdm19PcezFm2DbbgwA/PakA5QnGJvL2pZ5iHgacWulHu7civhTqrgJtgrd0JNTfkf",
-	"4aJffXXmBjyEa0E+SXnwhdcJuagIT+sV+zin+rFjRUHckB03ellII4qjGi1CwWV0I2nRTHENO1PZzsew",
-	"2NgL6HgpgzvD8Rnr7uklrIG6Xu3qf/yjQ3kM4wmT4a1Xd0Zmh2f6sFAtPISHbOlqS4iy/SPWn0YNglYD",
-	"NLsjTCIlVXum1o6zFGijcsjMzng5j28vGmrLnJCmJ+2kA6/QiMIdRuGbXUP1Zzw7LHzRnb2n/6Jv5t5j",
-	"vS4R6W145lhwrAxAjbp1IBqvOFZEcSWhMJBkDLan7lAemGiQjKk4N0gFMy7uJWO6gGK/IWVwC9tVD/jY",
-	"4Oa3y/pc1sKEOE/rHtVXJ0oJL0vQanjd2j0qOoAXHKn+++8HBPbrqPuH7CqclV8jOycSDLb+KJSB+xqC",
-	"EKP4kaWEQPE1/voO64afl+h0vvars4i81y12h2OwK8pfhT6lh88xrRMjD1t4XC8KU7SjmxXA1yUNlL1H",
-	"SSiQUUTbO128P5fh8OCOl6HGI1Ckus9yQ0t+cA3fUPuRXmjcbKGAsNqjLwohcqyzAr+FG1cJuGWkKQfV",
-	"V2nW85WwC+j9CufuBunzWrgInMRcgoNz5gyN9SvscIiBRJAL8K2XT8yw+wYExX97O4SWHMKv5FS5b3tI",
-	"P3D3Rwj3pCK3EIEGJheKBVPYZXPT3ejf3M4Sk34inRHVBZF5q6pQWxHSmAJUkZbHps4TWWbWDRHpiZ6J",
-	"jJJsbnje3wCzAcWhPKo6IX5XY/zuRM+e1OaBNHA10iwDY5R/2rrzKeEZVPzArsQZPR7f+H115WNigzYF",
-	"Qys7/H8wJR815YV2/DRD4ledSQWlY7qiiiUF5NzLFsfk8L5nQp+wXnb4+bPleO4JcDxZM8YdU8m3DM0x",
-	"+49/i0/nn2i5CzdEXskOO+wXFFsvsNdw+D9KGmz3MvJKw++UwTYk5VQpDuKUK+xuMbzCPLpV6H9L6bp0",
-	"pZMS/3vY94oscSYmFu1HV5c+DJ1+2iUb0c03HzMx9LDZ1Qz9aqhPQ4HYctd3ODbY9rQKQ1Uxc2KOlU7j",
-	"6DUR7EODdFBywVw+FEq5ec4gBycS6YRmQ2i0vGeLtwTs6MAMJG9ETfdXEiTDPpgldmBcoppVaobnl7SZ",
-	"Jve6Cdl7w/4OWbmFXcyK0RYerA3BQ8SI25UOtq94qBlJVT4bPrrMVbKjiGN1WNFkIvdC2w774w6q4UCf",
-	"9eHW9liM1PND24Dfe47ab91iYwGyDhP5DGBc9KtuHw4m9/uAE1NRMYl+9iBZQLSe8fIFQUhmd6RH5pq3",
-	"xr/uz9TNN58wstUh0O+NuJ3jdXdftltgMvBVq3t2fggo6olqou1RIEVDuYtci5SUUhtieIWVJQU3a99S",
-	"AvyfXCDweQAz9UR1twOFBpyJhlXe2x72bY8MZPEKaGmw6xauM9iyoH8HpTT2M3aldarptkTAVh+CpUQb",
-	"RaFojOV7Fo5xbFkYnOg1N1nT4AJpDIKXYq9cSTP2xKOFQBy4yVZ2s5TsHsx6XfCdYXn448qahQvUqpIa",
-	"BnNbyAis21bRf7A4khrPW8Z+a9k9gRrOeyZg48GA9d9rxv5h17gOjtz9HBx6VnDvec5mELocr3b0IYf1",
-	"uf0Bi3SfEOD9JQV8QqZodtDgscIXR+gY7VWBPBDmkQCFWoYFrJRSs6WfceRah4sLedWJju2dCbXk0fDt",
-	"gS8pHbRXRg+RJVHOKgjAMCFmgpXk7jpDbZP1lWOZMc1C9TTQBOgVxhOyV7IWiFnikw52oaBkTaqW4dZ1",
-	"iu0akB0NhVxN8r87Mnwm5hIfDQFdIg4Japm4ynzDqmB0zlXOariIIAO5kW0LnyMCxTHnMjMYH7+g4OOK",
-	"VKaR4pEdTF/4U61Sgd/7eEtHj7SWHu70YZAAaSd2doWINuVuZ9WQAiLeUO3fkYmcIfokFxpxc5x4BDD3",
-	"mtNw2qeAq6bZQY3c4OrGau8lMcwKrMgJ1YeASKTP3EkqU8TRTRwYkL3Il992d8eZIfT8ar2i+hDcuXDv",
-	"JilsFmMjhTp7KPlxk+zFyq1vd8b8F3Vf7Cc7uCNPtJoAd5G+jr2DHMtFU2M8oCQPRC+ZNss4lZaV1w+q",
-	"6hO5nmLPfuvyAmcose5QgjNt1j3oOnx94vukWDYFUmymh9glge8PFKuQhN8Sndpez1CMmPzWTtyyiZLr",
-	"sRdv6Dkc7/Be+SyQy3nSpz4xFmhCpaWWyQhuXQb1gCUHvw3qvrGW/ohUw9Ra5KzBJ7FjzBvQEn/2NKAl",
-	"SyiGYjztWOgcGbD7MQDQd0N+tm54F/MiNWvlWj0CQ8FXLIgPtdM+GXZpHtx+brNQUUl4WGzFSkvYYxYM",
-	"F7noQEa6Mn+/XQyrNGSomkMQBWC2iGTo2S6ObSxTkPUsiIKrebRfNO+Xf9Uf/ONP6JZnvbTQqh3xlNv9",
-	"lh4YoLItE41lgG0Vn82SvObiuczZONbQvCg2euFqcyMNCoHB+NKTELv7PdMLsH2skTmvrOEqtzLdupH2",
-	"bcFvg16FcQ3E0p4J458zB0GIrRH++dEhPaTUOKchoL0/eagVtAv3UvaT1//2u9mCF+9ATIoWsMz/bK9c",
-	"1HoR64AEUchjKf+3PSjkpbEsb3xzTQpW5sTIbsNT25YmRcg+HPHvTsUyLwm07mm9Z/H64fBLbm5vvwn2",
-	"WrJyQzOzcMihp6WR7PJjghq/9FWqFrI2n+i7/Ms+yZd1odbTP+qruQRld236QjHklR5+73Cye2xoraQG",
-	"N6uiWaBZmm61C8+mu74YIgoA+1FVcqZgx2KUCFomT9YC7jAd2H/xOZMFVJs0Y+4FwTF9/IhMRmvNwqgL",
-	"Jd2y8qnrr4euVIGh30rJ+0hvf7o5lruOzfSJ+t7eEZglCNLHfONMCqNozjNsSmblzi4c14R9qErKBcvJ",
-	"9tylTUuXGIgHLTrK2YeC1jqIt/yzQ37wKQyINTCEWw5UQdIs+sXPpTKMHAQ7WS8XOgy3bE9FH/wr/TN3",
-	"/APLw75uKmqoc4kDAWDhiUJYWWqokAQKNuvuezDaJXvpuZ2yRSHBqsXeHsJhsl5FaUHL3ZhId3b2msLu",
-	"cOQul224Ai5d+HTFlms6BTjtES+75AdWcqbNQ6b/DSLAX9Lqh5dexJw0DSNrqDILt204bPyMFPQfVOWw",
-	"Ze2snZ+QqoaYNXSmdjodgMWZZDEipA72zTKEG9dl6NshO1C2zSQOgqdeYNb+jPS6xCnkdkM00VSnXlu5",
-	"cRu6q87WTWOCO0Z9hLadba9I/JEzwVEKsrS88al7WkbKbn3KpNE7XHfjg93ARvSYvQLsfvop2QOD/ZhB",
-	"l5Am6TUmB1vnfbnGt7chloULIyGtrE6EP1qtPw4h8GS6mAIrRyN4BbP4BKWUB0RjtLMKIq5Ysz/jTEBg",
-	"YQXfACwjcUAL6KVlUEa+48awfG0NNPx36nrAfJC0sVPbfOERKl0cXAc2J3+h7ZO62Rwc/ETrcicqn4Ir",
-	"iwCLUdZha1uXck8UgOzYQxeqfDXgYjU2aBOMRJB2ZA5JQEPAmW7H3OAjuGGhCKxRZqKC9r2zWQfeRlOO",
-	"7KfO56MEwGNCH8gjEcnzQ71qKfcTyFp2WgCkpTMvEIkNTUzOw5Z5RJRjIjg1ie6DO2OPzph3bi5CImh8",
-	"lPHkXWybar4X+oIqSngqHG/4pPZ4w7HFZ2ZxzLaZhjm93MzK0GDZS5k3tohz46Ip7As5XEbtONOzcc9z",
-	"JhY32QUc/csOLad04sN42CY/0g/dh3Te3M7DtU/gYavC2PLzHxtdlTcRRidXzbbM7diFKhh+tCoFc3p2",
-	"+0ARA/i9C51UNMWnNMGCw1exI8vD4ZIGST3IndCh3nVc7cAtAucskPZAAOkkk5LMUxq4wXjGz/YIB35d",
-	"mk+Ir6w8RXIuyYm36waOlgdTLtf9D/Kel3iyi33N0Jo37l27gyfcquiK3/G9iPG+LNgbUGXaVYMnWpbo",
-	"RTLMPqF4Qs+YMx4BTbyEFjiWQHLTk3R8X/Sr3jmb8qKvir9/8r0BkCxYA70srAmf8GuIO50twZOYfNbY",
-	"ypl9FMjLbDFD1+aBP+Cgw/Pm+hWGSsc5U4FK4igCVWqMme92LFY3hz9qQo++58SXZnzsMPBe0TwKAeoq",
-	"mRxAJFS321PD3RMaWrdWcDC21ACtDDFn3VmXw5E6dCuCiMMoptoVfkVgflnFqIkMVDHtEZITRZLT8g3c",
-	"FO7nDcUzXw7m0BEdL4hp2pfWkYDm4ib8pRVF8PpoWdHDQpmXhhrb4iW/vGu3g90itNLdbD8nX4Njy0uA",
-	"m0rY7VG18ZBgIA9VGv9R0ZzlTfHiQcgT4m3zrGgiJkfoQGnj8THN9KmCgJ2dFK5TCpZWBOXtgeHUWQ3C",
-	"PnCz0W0PeUInZQoZVwSZ6CZSiNCJlc4EgEd1ix8vthoraw4Jew+Xr0WBevwRoquTW3kq4Mpp+XxxAVGT",
-	"BusiO81LcCZdX/GUaHx7O7dAYRSl6OeBklj4gWy3SxD9H/Cqbl5w0YR0keUmt1hzoWNNmqUpstfEwKac",
-	"id8FrXOfG51Cd1SPIwdhc2Ab/ucM3Opwp49GQDlCnSHHrAO+PZOyzg6O0jOx/p1REXzFFpF8kE99R+hT",
-	"h+yjyZZZTZ/+fMgKdHwmnUmVFeEpbcU+mNt0T5r2YNpEBLWb2hFFrZoJdc+Jr14dcBWzHgZK5zBcKvp7",
-	"OIPDz4rioM1ogwBjXISoE7q2b3utALxsSFw5ULtbsyCMNfYb7UCfi4GJiy5bh5z0gqN8po7oI530S07z",
-	"20Gp/1Vxo2JtR13Gtt4chJej5mKfVmnb/7aCsXJNoGDuCZZgbI5HK5Y7JQUyTShGFfbfENevfUOwgq5z",
-	"BzXvBft7TUus5CcKO+twE9kLBl0yplaC5VjlAtfeECi9e/JedEeBjDU7+2qjeOV7Q5jIIaWAZDZ2kCX1",
-	"TUKkgYq6eS8aAKHOULHrzkjZsvdBCZTmOeuO2P0G6dSb92J1kcF6DQs+dwEN378OwAktszZyHswAWLia",
-	"8iaTPAltDlFPnLUZOJcugFjXrHiEf38oLEMXn7wxRWMIL6+l5obfs5bNSFZM6Kaf6Bqbd7ZCYiHWxzSW",
-	"2sJpw3+5FiHyhfm4ZZFrv+n+hcRMlzJU8/i2i4OAXCP2QgdjctsL9sRcumAr/cxoWjSSy3F8tJmPBdkD",
-	"5a29cqHzZ60PYa4khcOeE6bnynPssN80pR+fqjk90n3O93UyDzJevLHf1jXdER28V47eoe7m+yIUc2LU",
-	"YEWlfWRTeAYNIpCSd+ZmMpB7cyEX5tuvg4Yq97bHvFShmQKQE6dQ6ITODH2NrG+a2LlK/I54i366klq+",
-	"b5ayLkdrPZzgO4HqCwvOoxOGLvAcLsnUNon4zFkq5TTlx3BSwfimJp9XwAF/sWjNcrks4A2Fo7u63IDN",
-	"Mh7YGwaBYo2AqDvo48YaU6+8n2JDtynYERF0FqY/mhHgeRYa/sTdH11dgLE3FwJuEDfhTFIHvaEVVdcy",
-	"eI7ynm2o2WxledVHXudRk51wC1uswKJeMtnoUs2jxIpXrr94cUZouQIz8kRVvsF+qitZH7USqUGVC/Wn",
-	"05qtRozoT5cQyuVqpETGezquT++M64t+uNXRqoBIPoHviLD+K/HGfqIu/YTWReKIHnD4P+Tg14aWwX6Y",
-	"c4dqEClCjILmAl9IdGprn2/+JcyBnhHQyC58X88GiEvoWzdkv/wFlsnA9m7aIl0/pO+FXCFYmUdhPvEc",
-	"8G2AkSYoNn/1zkJPyLiIXGzPGNYyO/X3zkLaIeuTbZrRXs1dihMAjebZf4+3NZb2vc/RSTUe5bc9j/Kb",
-	"5R3ZStbVpvm2kI/LsfoCrsTN6BJ3N31y3LksEjxAT0DLBe96CK3QclRLudtpZqZgPjFOuKOZtV5LLliL",
-	"V5oxYVSLKS8VW0Qt9Ojx8pgF4CEunpbfLfa6x4Kt9kxk515BMocGLi2hYCOvw10bf9W9VNSeCaYACjTK",
-	"XveL5AKyw0dmqKvJ04ZnUOGhzBnbKuApM9jviNbzV53Oxojx0V9h3DUtI2ppFwVH44bkEpgFSFUoqlnw",
-	"6PgIBG2REsQktxy+svHKAXjxY0RveFs43LxjPBdTfuu/B+DbrbZPIO7tj9SdxDf/3piGaeJx3zma37kk",
-	"W3ckApBskTV0W9IsDEr3rqXk7suVN+lDZVSXWA6tBRxlHnlHdRFI5FFTLMrjpVeb/UyP/tgPIRGoWheL",
-	"cAUAUFWleFwiGNqK1yqeIvhgnpA5K2V2cJzSvlkqlUn3oQ3CCNYWyBcbVsXJfz3QFjboLxkjq9JX1orS",
-	"nR1hYF0fXA/opKtdaC8jbjbaTx/U/QkwjPELokV/dsjLa/5olrHKbBTXh7CIZNS7MZQUVOmCuNETqg8a",
-	"Ce0PyN8dqPlbuveW09R06QZnWACbDdnA8Z5LXBhFNbLWMVaG0Z2vUbzYbu/ZbjSpNjpTNNhCD6jBDlXa",
-	"+5d0C7iS4APCjRXLiVREMQPYzqHliSTxQwIak7c7E0JcjLUSWMd4M4OJBWiKjsICndscOmEcKof7e7jQ",
-	"5CjDz38GwOhYrwpIA2Kv29hoIKgZhqO0PqUpWWIzBF7rHtZ+fDPKqSl9trRU0CvTjpU+nasbQWuyKjwi",
-	"LvLQ4fGCsRxquoCPBKe2LYw4AiSmJwc4sbIMERjvF9W27Oz8bWfhgb+DDkN3PdNm0Tv2voixRdV2sQTE",
-	"695RrgAOTR7PQTXhDMFFNTtULCvysW8PLAh+LuLp6lKemDZPSS1ypshXyA8GSwld8EWdHHqCqrtF47Mv",
-	"X7JQbrDL3uEqxdqbIrFGDIAJCc4vOYLC1onffqJlmf6CI1UHklFBFNC2cmM97WNijG+4HXtTMpTldorb",
-	"XeHEwovwYOHWnd3Wk7iBxIY1AJ6ZC7RRCE7k1c6hk7eE5p1D0NfxNn8PGbFj+s3HCbc53Ox5ercYEbZ9",
-	"wHhifgXHdCcDVqpUB13Iilihp4JLAaV3Hn4HUM/QEnziFGdXaVJEmSjkiRR8X7wXRgJqBXf/aBfcnvM7",
-	"Bm3oHdz3LcsosgNyc/NevHezgiQ1R16W/MiMQsbAfck0ydleMfv3HShz/LWBknrqasx2nJX5e4EUY7oJ",
-	"Xfswtp2kG3LHhGEiYxqg542rNawAhBJpGhU3xh7h4r0AREdhb25JaskPSkmFY33z4jn5w9ff/BuplNyW",
-	"7OjKie2bXB6WlTkWs5U8YwKDMygeq2cVzQr26PHN7Wq9qlW5erIqjKn0ky+/PJ1ONxR+vpFq/6W7V3/5",
-	"48vnP/x89wPc0x7yK8AE+//Ze//ltnFsT/xVUK5vVe79Lm0n3T2zs/FfjjuddiY/vLZnXLXrvm2IhERE",
-	"FMAFQDO6XV21r7Gvt0+yhXMAkJJISpZJyU7mVs3tJKYB8uDg4OD8+Hxq/vvrg1dHL/ERmTNBc37w+uDH",
-	"o5dHPwIYsUlB949pHHgsJwz+Y7cGtcpxnhy8PnjHzKl7BBp6cilc++MPL18iDaaVJXoAeZ7xGH73+Ivr",
-	"Kkf7uc66+ilAT1edeveSR5DwZWPqcuhNI4ZXPL7A5YDNoovZjKo54iK/0ESWAggoObIfTrTdRRdM5hk7",
-	"+M3+gpfLcU61nrL5YZzSLGNi4nodpG6Q1Zl/5hMrL/D3DnCjMm3eSOw370VedvRSquTUeoUotcoeGFWw",
-	"PwdcLPdpn2GFdNOaBViTkZKlhhs7LUzKhLEzIjgfbCZAn75ho9PCpAIoGHgvq/yGTbiwdocmid3ZYTE2",
-	"WeuOFT5NkmEXtqY5G63qq11swdMksVeyxy/LaYLcr07QFS3xonbM0CfYaK2O/+DJn3iqZQwLjhaX7Gcl",
-	"82rNcqow3WNHbv6I6pHj8+Tgz9/2Y/bewbXx8SL/wEy1AaA61yNhAmrdDJHc1oq69NV9RbPdExPmbdLA",
-	"Jg8n27XN61ipM98g/fjFOquoR7zQvV+DgF/OnoJbyicC+bPWrh/eCLqWDs7BQVaNiye3YFeslzPmiqHt",
-	"ujj/hIZsIpnGdggJTgZ4gBCIBGxLU0ELp8hh07VoisX2bjw/jGXS5XN8pFN26Z49kxivfSIeR39n0+IH",
-	"tjiJIKjI3VGsY65T6+aBxKWIe7Gm19Z8spL41cFJ7eUCQEx8iSOrAUqvW2i7jw9lYTrW+IpPxOfCvLUz",
-	"wgV+SFf8imm4PzRtnGBy0CiVCIAEIQWqXeCsh43FJwILRoUzfs7stYqySHj7DeYD1+YUnlg5/pcpU7J5",
-	"uPXLLGEK8TBAgzj6qneCfTV3RNO5542zxvXgfxVMzf0d/HWFkFqJfKWeu6sU489orWvygc+4Gdg7AaG1",
-	"7DbByhqC8OMX/SaV/kjjIvKoI0TJzG5qI+WUJNRQ1AtFtFFFPCVWL9q0YkRNejjjXzutJ//6hkJx1RA2",
-	"0w59qqe7Pvo+8q9Nq/arLF1KAsAvivyIXNF7pitk9B5WUaopLBElI5SrX5ozquoLozu36xt44pEiWgry",
-	"+QzdRvlUUIq1uJAwUnOsbcmyZEmvm8VuQJCiIyYwyFiIyeZF58LJPepwH9wOeNjV6O/2hvrbE9g3r3qd",
-	"ts3cWWn3sXJW3qTI1++Ptffat7PczLdaOgzc0AyWMNryEvxTG8nmpKeL6ylICCCoTKqsJ0dLOl8nsWPg",
-	"XhYdvhT8fH9ye/ms1LW2CChYgCFsWgEmkDq4LYj8Bh7Yp0m3L3BFyx7N+mmWEU1LHQG/CLDCPF7kb2mc",
-	"QtJlleOSmyj4p0nB6iS62uVOF7fIR7gCuxWyoxwmio4XrxpLn+QQuasGMnfGjGWWybIqxMVUoA4skQgL",
-	"gP/qEiCSKEYz9/oxFSSl92zF6YhW4nV0bN64nvml06VZnv4RzlxdJTw+pIflauha9h6y20NtWimLLCEj",
-	"1o+HDLEEGP6F9gsArNFAGu24KBxyPL1f2KqXUBhZKcIa/8tXfj3MQLo7SbSSfeYaQyWKGbvLXD6RcKEN",
-	"o0nbLco9vXCNCjJ0mdzVIqGmojB3a3NV4zmdMCettqmR0Ls+8XIadzkh+9vQ6nZBJ40q91ngF/VqhIIe",
-	"B9Z0ILlf0aeoPU/it3AvbuXjNv6rHW78PqR/UYSN7qlLmsVfbefgLraev1stx+A+zE7kabeIR2FZVeCi",
-	"sW95XGgHIkl+evWDq5sJDAws0wzSlT5OwQ3RHPHBGXEpeNiNcC87Hx9+pCZOV087DI5vtzhb+KMbPDWG",
-	"N+1/E+7h9IVWw7LHxMzK6bt2Sx5PrHi6M8rvCuwy3HJr9n//hhdyzSm7vYJfUK1Pk0Qx3Rrmp/hjH+jH",
-	"dErfcf5T4ech1PiUAnjliYwNFCrTRDufJpcKcjuywcwsRiRresGFzlmMFRStynGOD21vu6O9xnHOwzfu",
-	"Wo8+yMlbYdS8TYmULAMOmewl8nlFXe6AkkzK6SEUtgLzvmdmQiqRprtzTS2+FMmEzeyM7Vrx3j7zXHXi",
-	"vf/A70MlUlkGFYgLo9drQMbHrMuR+2B//tT8OHipBsFeQF8pYLUi/r6r2vQsKsCX+HhJ/1qTcgqxKmBB",
-	"SpUsJq62WU5q4ZKMM01oymiC9afrV2VWcYi2BNKZSJ7rnvzoPu672JGmFkaBwOYM2B0IplDgwGKJC2s5",
-	"JaVCSENGbAM1kYLNu3bvR3hgSxVpilTkisctmeYGYvGXL1+2wOJVpf3N8+iUqpwJRxs68GRxymj++64+",
-	"DWfL0K7uTo56Ob5U4Up0tkINacdRPdsqeu1ekNrovqOZOCoZzasjYv1WE9J0ZfY/SfNsfSR4b/sB375F",
-	"vlHc2Hu1XU3ChZFeJ/7v//4/cGqvV4Q8lUaurQCGh557xm/3gY/rVFW+1QtNQNjLmdgQS2s79baT/mbi",
-	"5DM6YcdfckQsajDfIy4oWODlkH2jGOEDe0qd1mW2cejxlLy/ePsuIhef3lkn5IaNLuAeaZA6/2/k45sj",
-	"gql2B+hd5IB8F2Fdj57RLGMK/BkmYom+DSsjoqVPzGH9NwQx4V+sGxRQIzNmx56y3KyGK68evZabWEsZ",
-	"G2YOtVGMzrZY1N1VWu1hQ/6dsRyQbuw+rOIL6wORiglW0qzjyLy0T1xQZXSfDioiBy+vSrShhAO9zV4P",
-	"5EuU3a6P459pIq9YawmmZqZSL0DsQ0CFnjQNNIGUkPdAp9XeixSDSmdAayilErVbtbUiGaNKuEp3hqQG",
-	"Uk2kMazeaffOMY43KKnhCsNDHQf6JdNGqt1lTb6xMx3Tiwu5eDJqS+82H1GLv2xfjWG8cwy05QhWQc4x",
-	"8EK0oXO9ephcwiC7XcUHJrQugz5+i1mtazplVaJ5XCX6oSF6ImWyybFivZCuQ8X+/LnexPDtWfLtX8RO",
-	"q708Ag3whV5V0mv9VUyvi5JePeMo6dX3EiX1qgD9bEZuoQWdcALeq3lyPuaQx/x6V+4klI28DCgtUGsC",
-	"CQ3k6Q3U8zO02D0G4hKaOOSOMDq6dqksiUl5PIU8Sg5OoWI0y+aELsTpglMXNbeaXm2/9NtVuuzzNtJR",
-	"RtOnPj2gSGOXutxzQr1BNze5TEBbzCEX3bWuACF/LvRecqrrCtrX8AtsXbl+nTKuoD4NcHPHrBd/8k2o",
-	"GLWmYspFguGlmAqE7nREjLTyNTp6OuorWaj77rzaFT7x1PLi+FqXDCkSV9fhXNhLdKIr0uJwzvZm28Ez",
-	"oNoQlGK9KAUQmBZik7UFiGnGREJV1038hps0UbQ8888+yrI/oMuodBOL3pqyAP7PfQYkH3wBWMYocCC5",
-	"xuuVxro2lazJZDD98nNcGWpYc8u2iBGOsh99YgBDUZcV+Cc01Mtt3nr4iZXtInrVu4ieQlnhO36/qGiE",
-	"ApxArvg9NaxdhvX9qI//0CxWzLTXe18ymrRvSfCLcuyA81lpGLDTL6o1QPxtCcZuq3YIw76aBRvzqNQN",
-	"95/bV/dDWCFuNMvGbUuiOmu1zuiwWA12/CuA8G/zxewP+6qwclgMcHIg8en6DrS6sBCkt9sbO/MP7bFT",
-	"sAZY3p+7RWZ8gCZw62OBw1UhIDdJXs5yqrheqjVuUBfrDwAGLjcpAWDQnAvhA70RQSZWWHXHjby2n+8M",
-	"yIvOwisMhLVQTXCJow9xK3qUVsELsqRPWAEBty3DxQQcSL9gkU/mSpVgFTK0vXHRS+XOdSmxOk6xqklM",
-	"+RfRBFla5/Dfuj6mUupKI3O+pgfxDB8Z0nriDDsCOEGIIjujXxBAXcVyRMUg4R7BZXf+QsNS1oWHr9qN",
-	"43Am8/mgnlSrvG4QLjWCtgiMH+PBIDPWm4NOrfjmBMkFVgQDWlV0tjYn1lQKjJi6sGYmJ/CmIwRZD93W",
-	"LzSJpUAEYVLk9vHEOmjWLt4Kbo5IMJfnCZvl0jARzw//zuZV2zYaUxS8nQjdSIDFtSfprZBjE1DiNRPm",
-	"xIGHgYvtfxF/rLAfDVFkl/aKnJwVZrtGy/VxrBvKDdso9P6RJgyQ6weLeZ0V5mPIkT2tADxm5tAp8sa3",
-	"p2j8B6uicCiHUp0lfMwPcuI2QMLuecw69sC5wWQsjlUIwzOnYeFCfWK3LfIdQozGLIINIg7B6jF/miQ/",
-	"w+wDne84+F6a0joQ0TAY0RPiiQtDcB1gHheRA1kncCC7911D7khdBnYg8AS5cy2rdxj+g3EhVIfohGLy",
-	"uobnkFMVJneX01vh6+LLWv8rNRHRRZzanfBFjsAjmEmrYGKCIBFwe8DCMwil+HGQDnIqZCmOyE2V4gDW",
-	"aa+KKaMKyX70VDdZwSsoFnuLMtjs7gniaKwyW3vbxHkAEA46W6iuWoMzrg0T/dVIo4R1Hd4JJkYupEN7",
-	"cBDmv9trxhVTsBdRNeAlur2tX/CRPfrH8Aafxz3fuibK3k56xalb6vGLqSBj3tbbB/MeVpAbzd7bRUbF",
-	"L/bJALwxhAmFGQbCo3vUyocvb6KvyjlzR9oaUhj3YPTACxRAfeBtyTpe/ehIoEnQWJM34QJO2KgK9Kcy",
-	"f6EBPgiv03LGSClVC8oD8MJ2b+F3+MgeFxLeoMcN/KZfQBOUIbo+wJbgbfViCuRaFWxB6sfVGdF4tF6t",
-	"WOLX5E4batgd8TwUlIBwInKnkKb2zv+To609ajnSNl3VNUfaFiHVf9S8wziTuh+Ia8w8OiFoAuhubA4o",
-	"Rp1r8IfVhD+Pofi0445HfNKX5Jn1cylJOM2s0wrt+ycOzBXdnpT6DOVM3gNZyBE5RdAqmBVSG8Lxd61Y",
-	"7Ji9c2TN6+Prjptlo+j6T23h9O1OhAcQ4cjxQifaT+sZg1eIvH56uaZ9LTrARNoSJfbhWEmgGIG/KCQY",
-	"BZLs8BP8m/tRxZuN9XnRQcbGkMAA7qvf1jHm4Es0G6F1J2NrUtKeHz0CAAVVRmW0J8RyErK+T6AM4jDP",
-	"aFeUF9h+4B6HHFuJSatSPzhBa1jmXET23z0Kc0nn9jTjJiKjyqdaF/+1vo0r0diJElNkhuw8p+B1wBOK",
-	"XEXQpoU/C0pkp/IDbKdK/QUz8ZussFs7mzIq+jpKS8C/rpj0HKg9OMMxBAmAxBwXvbFQB3+6xqNxzzRb",
-	"2D1VdvUEvP0oPwvkcin7xLL8NEC424XQJ2EZm0oFW1BaqTLBajwdZGJ8JXi7XUehnDRa77n2p/1RJ1E3",
-	"YuCz8FVddudDPKeKc/vEjxwTKurcB2v2/kbUPVsqwcAYx/yeCVLkvdWEBHEXefM2aasw2FI8z7qWelc7",
-	"4XM4xCJQfZ9qBaQQo4kBZLcNdPyYiaQ9+PNWJLtT8v1XLuO3vhXJfjyk4dWmGs1xWS5ma9q1xCwjBS4z",
-	"goFLXmUuI2IYjVOmazX6iG+7WKOPVTo+jlwz2avO+jXT5vtTxuuBykUeq414xgJtKftqqlXro8XHVJ6Z",
-	"Q0GiulALmNGLmgo4lpuVHrp654dq0BUWIa47mJ7QQWRl0l7cHRo3l3qkAQowUMRD17SUU5YgGXZG+3PA",
-	"G7ApMQId8moUKXJXC08Xcospo5nphPf/FZ/o9VKkDTWFrkeK5HR9ZMf91kbxZWlSksi+K6MxMxfchIQa",
-	"OqKaEQrY+q1ZOi7uuQHJbLDN3jFzHp7feqcNuTlqr9ecOI+pICNGDJ32U5x+LV2/kCCVKPGPzSxsUXuR",
-	"BNcE8J+LHFGpaFPFQxyzvLdV6P9sw/ejIt459+J6CrlQo0gNBI7662avL36EByh1TIzCUwGXUiXOKDou",
-	"aKmAwC6VtWKXdm7oL3J0mPFOWGd7DL6Xow9cm4Gyue/l6Jp93UGZa8YF2zw2BR8t1mcBcdRNrDTQHhL7",
-	"vFtPX29eKikm3kfqQ4PsohEKWUGoqS6A870q7bCvCpUtOdUG8kUnAUzJQSbVVOa9HOlKYbojnfDslnQb",
-	"+4xEvpejXxnts6b5kzToB0Ek0uUfTAgm9rHMVth2YOnhryg0W9fnXV3GDqaL93L0pIKU7+VoL3VyVg4t",
-	"bvAXOeoR/Kq+Qds33EbhxW3Wbgc33d1SrXmQvy9yBA25JzU8JzmZsASLRps2RZtzuo1cNwhKPp27X7ey",
-	"u4BhypgJIApjaCYjXPcVm/wCMl61U+08309U2/dtAnelFYiIhVqBZdj1Cuw8o9BqRQXrl7Pkixw5NvII",
-	"CHOtBzMV6HF02c7jMc862xvfy9EvPNs6+7AqIzDsVJP3V58/kX9Dodr3ObKr8O/2vc+u/nni6ucYwt9R",
-	"kihaWhcMnfjQuDnKZDzVbQxfriCqK8/how5fsGst1vfWAt1P7IixboxE9Gm9ViR0412hhM6xptAOOpZq",
-	"5ZvJBzY2RFpDIIosa5aANlQZ/TsIAQDF3LNNCNjUsEPDsUTrUcRnj4T2XFUZq6P9RETt6Seh35eoQtQV",
-	"bIxK3rlX4HFwp4uWAt/vxvjaj90D7XW37a1i6b31RH+gc0JrugLXB385zdjYRFhaFSjlhYf40EtdbI0a",
-	"ZXg87UgHfWIsseN42Kgjcm1/Abo1SklyCFgQmkAQiwtCxRz7QRuyPjyebn2JGaiHLNonAdZ7ObIyeVoa",
-	"HPmSC44V41CUN5LJ/IUmoCu9VB5CET1ixNhLAcC/ziBvIBXRueSZWae4Vt8P+bg9OHat5tveD74tk3VZ",
-	"iN3AN0AyKBgqCHpgmyn4gY6mdsLv2cYBLS7MulrTDQpD39txBguQcmH2cg5xYdoKMRGRSfYFknYj1RSq",
-	"eSkxTEgRkZH8SmB1ImIoz3REdCZzu6Au2SsVGcusNc+b0RHLurqof7KHydU/30UeAWBOGMLPA/wA2Ci8",
-	"awSK6NLDUAXYL6tZZCxV5KLy//2SxDIJRWY5nTTV3CsuzAd8v2FUBgZ/FH4EshHo+8l/+TrLenFwYcvq",
-	"CDO4LINKjx57lU698zImuPRWO3OF27KhESlzXQotvTD/EAlTrg/67seXs9ldRO5ekR+PX/0V/nRo/3R7",
-	"YP/8wwvyI3l1/AP+7eXRq7/917/AMz9Ef7k7uhWnnk3cqhTquL1IWfXhgtzBperuxLrnigLJYHjQigqe",
-	"ilPW2C16yWji2i02qi027OvG4Eh/ffnge+HTLbVzH9WimqgLfWZeYEC8dOVMaesxQ85lgaLtko2ZYiIk",
-	"zjOmPbRNa4Llg3tmj7kSfIV+2+Nm1DDFadYrWKBOZQ4IeLIUmARL6T0jhhaTdGEdCuFXgMd2PdYsgX9o",
-	"UB5CN8ew3YQ3VQvhMlyuA8GCvggnFofLQ5W1Xa3lHxm/X8P7eM+eWX3NuSGJZHqg+hpVCOdbQCnTQqmN",
-	"nbZd0nLSrajAOrXBsQDuzO88aaaNKwr4yYZngablFiOttjMD7oJyyGBtwc8p9qtXU21mwOTk7/YXGyzY",
-	"H42ROaUNSeg8qmMXwGV1xsh/urbKxtiskrPfE8CRawlGbiKNa497us0rQGD+8e/wGZOUbbN4833Q4UvU",
-	"gRYfP+OYC67TjWPRv+DjrVprV+rgwSHjlZf+JI1dIMSVaXTA5FazbFZA0ag5d4J9NXcBO41OrPc9lqpV",
-	"Y/CnBx2QmY+LnD8YtOiCTlgb6AF8j3X55QRSQr0diinNgShoEa6kjqXWCFyUyckh+5pL1YFgU+9Qi4Kv",
-	"HzLV2qgihsvwEeaPpozlcJs5pjk/vn8VZJPJCSSUVm+Yb+EV/mX//2X//2X/vwX7v2Xit1siGfsFh/hm",
-	"cp/XHgmxIdm5aKP5zBrIw1yxe87KjjAhWGAE94ChAU9AFiYKSXyHs23vRBGAJ8gsIaM5+PFoOjJmDFNH",
-	"BAtAAbXRZdIcHKILBQE4GdTW4xXMndkQIsPqzaZYInzBBzk5n7lmlW+Mm7L6tDY8ABRBj6BYwB0qx8Su",
-	"pGIxEBtgaoEmyRqd0uuuZOfusX1GcPxb3Eg17RmobAi4WTj97KLopVWJForSIDyxEJloXKBQT9nMCZhl",
-	"nvUR9jjA5jg8vzokJqGZYjSZ+xw5oZkUDGt6AuRqgMh1GFpUMUha+OooQF89/zkEX0ZzqN2neqpf2//v",
-	"KQhdNIZjHTHAazlLJOAlsYgGxnScS9yQMeUZS1ZNBi59o3P4jMhvf+jfwOBu6OrxsSuOOsc1GTHAgJTK",
-	"LpNJlSwmvcSQT5MEVnkiZeLq3MbNRil4gyMaTydKFqLVOh1rRp1UWqln8IkVpVgUxq+yJDMq5pGDEzYy",
-	"ofM2dyfBatvOfMOGGE3D0tvgp7flOcNlUAo0MuCJw9lcw8Lvvsv16N7Yf6n1dIXLQLJY27y4/lDRQGdM",
-	"JDOPr9qOn299FF5//YgUImPa83Y62+eznoBnvdDSoilPbgVYIkOnDJszAfOMADAqxuStw1vZ1szV+jma",
-	"VXIDGVjMut8KO2LkijnMqnytKGZc28kAgw3ZHwEGDb8lLwwBTK1bIUXMTgJeoksWQK5N1N4Tt3xT1u3U",
-	"SvESCp/WI6bBjbd9AwRbyIX5608Ha/bAfokjT732PEXkamzBC8DVYR17JBqWJWpQ9x6zh9iUrd9foOWR",
-	"V2F3fjiIA1kIAzVxM6msqtZA3IGJOngQweQ0QVlfwZt8h4qKH/6EtdS+nu6p2Q8/1uknlBfY26+zhY2q",
-	"6qM13VeVj+GpPd5U/Ev0eEm5kTLRC115I0nBmQotekFAVVtdnEptH50TVfQTrMBogJ+qjuY6FbLUHXUC",
-	"AY+8Ez+UloCKYM81/wsEbrd46npyXJjXXhWs1qRUJfCB9vQT0lifF3656R4B6GEf3dA9EOYNjqgYwtzr",
-	"Y9LRwWjeEMPMqTFMWQH/x//8j9vbry9f3t6q21vx2////zWNgZVqbsZlg7DCCGo9FCMnmB8eS6hvXvua",
-	"Lty+yRc9AiAyBPVrmYKnARcZ9K+Nrcr9vD9EOSNxUE8+CRfwibR3g3D1ho5DxHH1mxhedHkDN7R2rgSU",
-	"oYh1soyZdFKrQwzusBTedYC/rG7Zn5XM+9mx/UPR9dQD6mDogslbAKLzi9De77m1dJ41Et0ud9FptTam",
-	"g3CvWqpmEm7DdqrJ++9G8l9rv/ypWlnHH4SsJ32RZ/vwbm1TW8dmCWm93b4uoxY2oXLEKYunZFZogzWC",
-	"I8aEy8WwBEMbc6aPyAc50RjkAMphOR7XILGYMI1W961IdqaqXgkHbzt6iN/VgyuVcHzv32ez1TX86DDf",
-	"XLAcIzs6pSpnwrVsVJlWWYwgMRhCj39dCD3+pSpwwbLtg+jg6+FEHrp/dPhyR6GieCsHaB+3TjrXS4ra",
-	"T0gyNENI0bIfZWmXoSv2/BmfGNCE4QyfpGkuqj2twePUaQ015Ul/mUVBUlkgoprLCMXSmhym2CIFbcl1",
-	"yhJ7C1jtXuhERgiC3I2ZGeisw6/YC/LBej3p/YBzbUWAPW31YXNVqDbXag/bapNabZMNtWR7aFNzX9WW",
-	"u0HxuJyAkT3TIgErUjEHXNMIG6d9fhiSdnNGlb0fwk/oEtJJbRFzxwbTZh8vaDwoATeM39xrAAjRfMaS",
-	"3gosf5Ul0s1VfAuYJILjW5ug+mOpmFns8av1buZU6zWtGhf4yJCZw1TmbpY2DdSGZxmRORM6ZPD7rpJA",
-	"VYcpwtFVtZt5rMDI0TDqiBg5ZQL7rxER9wXJuJi2IqeisNdCUd049k0rkm2v0A8OHG4QYEDRhBbeHjAT",
-	"mPFsAiZlM5ggtBxTMYfMTasw8S+dmouPDLnlcYahG4wkNHsCKbGsEz/6E84V7QRm1vF46ahbC3N6Dbxb",
-	"HoQ1z4HFs6IctRsDE74LeKoTfo8g4jNCYfJDLtxqcmVPjUZq2I/MXQmeDkoevtJegPKcNJrcpCTph2bt",
-	"NElquJVyLXssbq21cVXfIzgnCU8ChlWCxzdXTv9X221n8p5tqQNDWTdQf6pYbxFUa9qCyHHz1iXv09It",
-	"W7RoSXlDDZ8sheuDrm06lH4jOx3eaXYn8CcQ5Xvobn65i93syA0RX7RfUDeANJYK8tcZ22Bb1/HFu0gm",
-	"JNyZ4JAuNKIma3bPBJRJnSwx/ATLr0nGKOARYTLHpKzhJACwbLZ9/eRA9th6XacOAb8lHOQA8iNftg7+",
-	"dynQFbfnZC9GW/h5HAkfnLXBpjSft5ssfc7FOiDUCy6ejGn+RaqJNKYfWHg7WM0yv9Dk4vxTRLQMNWxz",
-	"yCRTe7lYYq1qFSgshByP9fEfmpbtVdHnwlXFyXGtupHyxDUTnkCddCDf1831SHwiPo/Hj0qtLdYsaVpu",
-	"VrTU3nm2ozKFzjskyuXbN/oY7LJ2B9AYgkGYUfu/KcMa+kBy26rA3XBNp5C20W4mF2cNU0B9frFA/ekQ",
-	"f1whaMqwShSD5gU3eGsPsHtjxhKi8PQSWKmtoHzYGbuExTxhiT1hkluBL2FnF9JEFdkcFNm4ajCZa3iD",
-	"ZQrShtLTM8WoQXbM4QDEHgUc9Liph+b8vLGL62hgMYDngv2KxtPgL8RFvXLjLJVSB90DjJ6YHWLR2PEf",
-	"mCTqJDi5cL/zxv7KZjTLPvO0QeX8f/P/181X/HyLExbF18ZPZH/YT3kCDIXoUXZizWDLAzCvOMGwrgN0",
-	"ohnwxyIY5kI2+gOjSiyrDMC8t0fo3WxnxVBAcl6QF4VOd7653dw3NMva1rCkWdZjF19e6NQH3v0auMXN",
-	"GBjaEUu5SLqgAuvraE3E2uZ+6BdNZZZoxEetpfrsH1t7+e3g0Mx/Qs6u/ulGqDrH2lr8IYWwUY//v9qF",
-	"m8Ekrd1v6heuJWdg4TfuGL6UJZQJyzJyzjGhYh4UTNN7lhyRS1k6VkVmXBsPV4QnEWGZZtW/NAeiXNdv",
-	"W8tvszD8I5zpY/t1dknhN4bc9/iK7n133MEbWnYjRxqJrZK+63rtYnc1SUG+yjhldHUnwblz3/NCk7uE",
-	"T5g2d0fE9ZVaDzI09t0KqwGgEaHyNzSdnpAQgUAthaIn+I6EaC6A4Z7dCjeZS0v7jnJ4l59e/dDkROKa",
-	"NJuOx12HnpPi3VTX2Pt+YtXWe3fUbV4FILrSpmqaloeJouMur+Bn+/OrcM19kKyvaDm4mO2rtQF+0tLV",
-	"A+JGHLEeN7imdns5ZFbI7hMjg8HlJpjaVtF3Z46vaLnXxheQa289L9b42E+O7MHSV27vuuo8xbGD/auV",
-	"pSNcvL3dNhYytVFRocb3kmR7zD55taN90l+Tot10oU9gKVG2pP8hSdbaEL7FIjSHuF8+Izl+Fmwp+LRc",
-	"d7fk7y2duO7YDsEt8OfqZzc31fHtSQ9gUwLY2Pn4EDJMbcmwbRZl1/Xuz+ho6q+SL2S0Fo6mNdvveCbv",
-	"WYefGZwUT2sdTjhNtKEZQ2YO6FxsKj3/KO/Zttt4+B7eB9SQC4kJn1oV+V9eNiFUP/1qbFS8qlXdFQz2",
-	"FWA3wUFCxZH2dmEvPsUsX3CHrlXBVvRRMcMVmzlBtCXaLpk2Uu3KFv327RgJhyQAQk5ghhFewzar8b6E",
-	"X9yl2B96vQvq862Zd2RlhqEBmn+8zsNy3NEduwjyfi7auzcG656waexoKBhXSzBSstQeya5ej2f/N5Fe",
-	"gFD+ERpYsXyvubKoHbYIP3E/Uuy7H+DGwX8BtBMmD+sFk9gcDj39hTZQR9HC7x21ehQ4Br51WAKpHD6w",
-	"YxU3C9zU8H0GoA3xTbBeW0gCoECAQmrvHCzLmtP+50PlK93gT5AYvrdd5SOLjfTvbTlyZ36OU+qaH5uO",
-	"E2vTfqUiGWhtwvBPZ3Wg2zPE4jHKPnPspYs3Nu6tUS9JRfDIHGQvmMGIaIpgf6VU02UevcaltEs+ZfPD",
-	"OKVZxsSEdYQNz/wzF/hLw/aOwBToYbS3QUBgCA+FF5rQwt5ZjJ1RKoAU01NmjYsmN2x0WphUwKW5H4yc",
-	"gNygFzdUHqSzieQ75I1m6M28Lu4BErg4Oha4fBc2LzBuLeqL78xet3CKxdLu+G40LmDs4ppAGKdwZy3W",
-	"iCC5nFPbeptCYZrKw2G2gRb/0n/L93HW+aWD1Ylc+a6vbtz09AP3vO30eysMU1fowA+xYNX4T2fFzkUF",
-	"KQ0HUi+QK9J1PkpCRTW0o2d0dG/YAdS6YCnLxq1FFeH8iKVipGR8kmosIRzNo4Wb3muf5sCSC5+R4KpC",
-	"0IuqAlZkggLd8vG1I/JZZPNqMizRS3mua6ylCNOloFCcG/Jvsf37IS1r+Pzh+lOmPGN1uh971pV0/u+r",
-	"9sNeZkAOg/Yr2gnaKfqycS/+TpbViyE1oSPsRITKyzGU+3ujaiRUxbQV3Pkt3Hr98xt4wAbPdnn1s4Gu",
-	"WyMJnb3+7tOfdae//Ya9FD6vW9eh8gOpI76EOTLAgTR4CWiJI6UyP4TapDbreEr+x/nFa0LJjAo+ZoAf",
-	"gLcMIsdIIZNxwaCd2rk1U470AlCklKfSSAelDqz8ULJif4xFyeeJjkLIslbL5pBLla9kAtTViGgWK2a0",
-	"qxs3LWZO5r/wh/a3PulCsjKVWaU59tRbKig7kzlnun1Pv7FvuiCYb4rGIXxZM8A6RgzhOOZwRMt+lgak",
-	"Smh9eSBj5krEXKocqhSYb4qC0NqIETbLzbxpBRf2ZWNJYGO53ve5uGcpi6csQbEzAZXVTPQHqoOsDLie",
-	"tb5yqLWrwZhab22h0tel47vWt6vJZIWcwVeBkymzbmAIr1ausHU5x9I+nWBfIYFaA2h/rdE6VX4zfNoJ",
-	"Yf4i4Tgf7plataq/2IEHvM1U4+/nNtN2Xp97QSvWT5ddIZLFa4zPaKD/7u4bGnuZW+8zhirwn/C8bD27",
-	"3xVMa3QBgMMDLhkR/rWCrEdeEE8ZRBEloas4/APX5h+6oNkbnH6jCvEA8rp9P91ve6yYq763Z0YbL+R+",
-	"/ITCvqZ3o6CZpLHYaEGJlqoVe1UhqJpq1R9XBtnJCHLtzRV0721M1ee5esFTBTx5A/sp5iouMqoaGXwb",
-	"WOLsXnRAvKEA0U72Gr93LLPMeqhw/KBVHvMsc2GrFtqSGthgM13bg0EE97s3rmjpLlm97gyrlz1x99PS",
-	"XzjwcoK3L9gs2XyR1Glhh8h4ugn02ZV9cKgUpB17D8BnMG9X02RG5z1l98HRQgg1V/yA7Y/uHsjjKXgw",
-	"1ggkfMaES8g3gHbpIsc+mu4e3itDDY+RPquU1oTxhKQ0u2fadeuGflxZCgwJYiAvpVkwbESKW2GfiQtj",
-	"fc6IWOcP8YGg6ooLVgvQOZqxkWIaGrCQguZW3AlZ/j6b3VmNpJmWdShNrGzndmzDcyIVGdMsq7VuuA/G",
-	"Xo+NO3yv8LcGbPR1M+yp19fNXs9kNTf9VmEJL0jHxgiN6T0xsgMrW6GqKWKq1JxQ3wrqzk2rRdZPL2Vr",
-	"sLJkLF/DrTTmk0I5Jjvha+WpcZEZbVhuf4Rd6KG60zFJwk+NvBVOwV/AYR6nkd99nj7So0JQkihaAgAi",
-	"Fe4sxH+cTIBWKaUiOSKnJLaebkqhpiOtdhMid1CiuZjY+zMzAAO+sRqXGNkdRIHt2PtSX/iutlPR/rCv",
-	"SvQl9cClaVM/BPXrsKpMAD3M3WlhUqn4f8K3vyZvGFVM3R2RcwNQBegoGg2QPPZfIlciYf/NUxE34qNd",
-	"2zcYqpzEjr0XnDP8qpblBqEPjKeDk7jECb5A283TKBqzw1KqpLvB6do+dwOPDbhRarO0tCU5AMW+Msg6",
-	"IjEttAtRA6y79k1PC7XPNF6Q2AbCeug1+tFU6tvSsq9J6XzgM24O9nofAXleyj5b3D4NwDvrUFqNX/1l",
-	"7WlrYANmJHzoKSFFwhttfFF51e+8reZT9UTSF2q8YERCCY7WtefXwtn+rGS+3ToOTJbD75kgRd4jYQ5K",
-	"bYEtp1LztuT7drIZuqdjN/pmvTMYrA7XbgLQeLO5aKSycXJ8e88TYHn7LuhsFj95x/77bjTEp6c0Y6Km",
-	"JM4pAQKZRj1ZMlDL/DUr5DI7s1BPRWt2X1K+G4U5y6QOtrhVMdYyd1572s4NvNVv2cfslzd0QAfT/hZV",
-	"XEuxEOcuxHof037j0/IxOc324mPCajdv0Eq+vexSGC0EwwDgAiJ5Dt5vcf2qPbsWb2G71Rzem9qZZK1L",
-	"VY24TpTH3Xh6ZwUK9IKz7+d05DQ7230t5Q5V5JTkdj0xc14NDbU1i7CdzTqz3pfaZg/ugKVvv0tXw79V",
-	"TBeZ6dPdqS2jdZIzOSF8/UpOlK+saV7Md/bn36UFgC//hm3Ar5DDarYDSMvZaggKLiaHqMFdeZJ6duvE",
-	"1RGSEcMmRccviQkZxWjiKCaXmJCkmn62R1AxHOcaDr6X8nmc+hIk2Qp20pulgJu0E3VAe2uGMsE1XndB",
-	"wmeeSTy/aSzDtDmIHrRY15gofSaXN1SvWKqkTxw8Q2ZSG6IlmVEx7001GxCaogWOt1VdbcNn+JWxDI7B",
-	"MRMxIxNZwbnVKgfQ+OQZFWsAoKwpCzZoi2viem25odywjQ6/jzRhp9Z2Dnj8PdAgvurdIKLGthlE+9Ne",
-	"OJrkhFDi2lyxCiRxJq3BJhZiRtWUJYdVNXIbdUJgvw3Wdkbn9ujL2NjYg/WkoawytJRq6G50zdlNDdI0",
-	"+Yd7F6zUHUYN/ByXXio7PhwXv7ELEGH5TOtDN+xXI7CLQ0cFlvI6KCfW+SDTxqKnXZVWllSnhxiq7oKZ",
-	"YPH0hup0oIW0Qw9UWfmY0+mGKuF4yXs6mHyqoKQKWRCXS6z6KXRDNAMwAhGJM0YFc2zUqtApoRPFFlrW",
-	"qGI1dei6bUE40mnC04lGPkh/XvU6bTvJgU57TXeXKPTWNdsoyb3Vyj27HLcVyGKK20mrPcO9lWCGDtrs",
-	"Qr9OnbSgt62k8yahNaezDduZOvUaavOO7IC2yMrmdOd39V2oyzsJ8B9QoXwSOMMVtiQtw1s126i1sdmd",
-	"aNXDQrNDXo8ecTg9xrmpIGz7u3YD7m0FPwAeSB9a9xaw8MBQNUaOvaLZX4LuTVSZQmUHrw8cBQ9I2/3C",
-	"CoEjtorHhUHtdtXYMKuvha9iMq4We7VLrYaUX8dPgO6p8Nvge6/+7qmbVNMxy+aBGy/CXoARdgzUhvko",
-	"C2Eax9G0rIIU2ijKJ6lx+Jw4yQtNDGMmrQ0Ht8jmL7JSmUHfXciEYiCWJbVqF1N9uywFovYYAJaofXoh",
-	"GubA3lVgZCJckIyP2QmstR1fp1TlTNg/5pQD1Wt9Jey6N8kg44hsYV8jIpn9TYQuct1s2G3CoWFdjse1",
-	"IaGHqWnIGrKAa8KoOtFHNJ7WXwsbzFdHaaVJryjS7TU8kTiswxCZ460R+xjdFJ7VfWWKd0rKe6d5XyQX",
-	"9vvdVIrRjJiUx1PBtA4Un9BsvjA4jtEwuNsn9taL7dKMlFJCqz+mjKiWYkGroJwmaoU7B5yggABXfTWE",
-	"4jHCX+NQkiKbg2khFHnHw0Qf5KRhmo/UMMgk4cAZAIpDYxFyoxJr0VxZeqWkbMwUFqs1b3AH72Q0gCiF",
-	"37ti6p7b3/rtz/8XAAD//w==",
+	"7P1ts9y2sS+KfxXU/E+Vz/lfannZsX0S6ZUs24kS21JpKVv31nbOBENihshwAAYA12iS8ne/hW6AjwAJ",
+	"rjVSsu/Wi8SShiSARqPRj7/+5yaXp1oKJozePP3npqaKnphhCv72srD/z8Xm6aamptxkG0FPbPN0w4tN",
+	"tlHs7w1XrNg8Naph2UbnJTtR+8ZeqhM1m6ebpoEnzaW2b2mjuDhsfv0127zc/0RNXtqHC6ZzxWvDpR3n",
+	"bcnIPVOaS0FMSQ05U01YwQ0rMkI14UaT79/Sw80mw4mVjBZMdVN7uX+Cn56bYE2NYcq+/n9+2fzn7ZPf",
+	"/eWfX2S/+/WXzf8IzvZP7DKd6YtSaibI7kJMyYhmomCK7KUipuSaSMHsH8QhI7rJSzt1Sv7855ff3ZDn",
+	"RDGjLuTMTYnv0hMjR3YhJ3pkdolEipzFV1iwUy0NE/nliZ3Z3EJP9P2PTBxMuXn6xe1ttjlx4f/+29BK",
+	"f+QnbtpN/3vD1KUbuIIf+58v2J42lfEfp+/5qTltnn7thsK/fdEOxIVhB6ZgpJ9owZ7vDVNhHvgrNX9F",
+	"BkDqqnumyIHeM2IkOXvGONGCkb812pAd20vFLO3wlV8EUHXHRF7ekJeGcE3qxhBqh4QPZ6SUZ2Y/W0lx",
+	"IIybkin4qhTAZmd6uflF4KtCkpoqQ+QeB7eTsjvGNSlZVRAjb34RsQ2zS32Caw2ekoIa9sTwEwsy3ysg",
+	"C62CTPhcA8vBnDjSY47BuCZU6DNTrLAcaX/bc6WBmBl8BQhSUk3ykooDK4jm63jx4bx3x3LFzHSN7+zi",
+	"qCC0KBTTmjBRaMKdeJA1E5poeWJw2pA7ZLsKbtqpDyWYxsESz85vh9P/8jY0/3fUSqnp/P8gz8hi9CAt",
+	"g3rGtQRnyLNneLXHxPYZzYTxrJvAf7Etwmk9uWO5FIWOcKBsdpVlv+4If/Hbr24Hx7hbs2hOOzjFvyL5",
+	"mDbfyoIzuDO+rWjBvpUFMGsuhWEC9pTWdcVzamny+d+0Jcw/ezP5H4rtN083/7/Pu+voc/xVfw5ffCnq",
+	"xnRDdjv2a7Z5Q/PjD7y67qj+o7ExmeGKnZgw1x21/Wxk3Dt6vuqAd/QcJy38i66l0Li3r5XcVew0M3iN",
+	"T/xf6ybhvwtzCBx+rslZSXuXwonJCBWFOweSFPIGjp/7mB3reZ6z2lCRM5hfUXAUoa+VrJkywKl7Wmk2",
+	"Hu1nKyjtx2uq9Vmqwh44SgQ7E80P4gkXz0jF9obIxmT2nHJNDD0yYaXpuZT27/ZBVhAu7ImseyP+053I",
+	"BVowpaWwE9n8mm38PBbf8s9ZSrhjKnd/Y7mxX3me57LBzQpPKEBzq8DYpYCotTfJzfR2wvkd2QU+xg07",
+	"6ZSJHtll002TKkXh7zUXobkwuJcpef3yZyAvMyj87Z9LWfemtZOyYlRsgG1zec/UZZvLApc6lcknKi6E",
+	"KgY72vtMX0vpDsR/IrEmn+7RAJfwl9AGFPc8Z+FpGElKWRXAdoeGFwyE+1mq45SBSlqZsL4kd/dcNqC0",
+	"kLNsqoKUjTJwMe5kcQlTybD38LnJthpZ89z+woQV/f+52TN7mLKNNrK2/6mY1evrRtsrlQn7F93UtVTG",
+	"EQQoo43Mjz2C9C7LPmFxNDedDBcZpOKJieLkpU76qfYyxEiijSUzF4QSJc+EC20YLW7IK1FdCCV5Y0Bt",
+	"ONlr2JRW6SDCywRKhDRsuim7y0hb+OY261sY//l/fvnl/e3tL7+oX34Rf/n//4/QOWL7vaXdwuH5Hp/6",
+	"NdvYmYxGBaV7OmxkQGlP1VbXleV2tXhs79oH4aCyHJfeqgu/+93vfjev8mebhw12plW19MI7+0xY8qmd",
+	"VD/wgOirgGzb02l6nn5Q8gSHkAthbbrKasKWe+y/MQGXgv2jKRWjRXcjEL63LEJOjOpGscKyylTFGipR",
+	"2eb9k4N84v7RvXnj9tRudGPcHB/7JU1RTE9YQbOrDVFTxa70rXumCp4vHon/cI8Bp2jL09cZ3n1M7vc9",
+	"mrWicyTAHAX7U2h3rkeVwVe7Fbqt+UuMfe8qGeBfU/L8KJjWQRZ+rq2oO9XXYULTKMGKbcEOgZEO1EpR",
+	"OBCyscb1zurrOmVcS+eSmv5FY8/SJtvkJa9rtJdLbimn+KE0y1cJfC4bEmcw/yCVmyIkIVp9JkmxgY+8",
+	"keeQZiPcPRu4lowkVB/BiP8rmn9/9XahQesQb6MBObkw33y1rLDgvKMrtpOdLJruZBOcqzyR1tGA9mkB",
+	"Pi75jLBTbS5u0kKCHR5UFp0BH1ZgBDNW52mtfG5Ibm/evZKn8NdMqhMl2/Bi8GyMfh07jngcbHGrAoEm",
+	"DKLeaLJvqopYjSg4v3MpQ1+y6kTWklIbKUEfsQwgBbvZLHE4OFSBye0Amed43LfgXp/pBUzowGavICGc",
+	"6u2IkGH/rn/YWxdTbed9zfKgr8RyQkEvzrQ6UwFuEZofh+KEmuAca8VztqX6yIqUOwAU3cAERxRvVz5Y",
+	"F7wLOxEi+rfUlFN65/b2QI/nnCh54R6bMm6M3hU3CodIWPPJrmHN1kf3sRGGV+nfaXTIFAPetHutSzCb",
+	"nc8udDYvwVl4+9hfIQcpwR4xinIBBltd0ZwtXx5AW7e5fqta2nZ08+t2C3ITwPnFeOG5Pi4aLSOrAsgy",
+	"ULK/vF1SsXsM1rMMvroNbEbB6lb9fax+UHAMGkU/1y7hm4FL8evbtSMdmdovj/Kbgd/y5uu1o8zYBq8U",
+	"aDp+xegfUrIRBTGKXq6i8rvjNrIoe/7nL1bbl2deRBb0ozde7A103aWE/Se9k9WSuceOQ27qdjzzJyJ4",
+	"xNhAAlBuP68aa76BH6JkLKA8DmefN+bmW3BrtP/6hJ9qZ5ZD9ODpJpfKsM9zqdjnOThN7dgiL79rAt6d",
+	"Vz4GiKEKSjQ9w52mO0+/JlY5JHbwiWOB5jGtEZ0ZOwY62FMMbAkw6VH7JlJkIFFRLYd54Gv2B6m8idoF",
+	"E0BEgnICmrun5An8hmi42BOGrwVEabZBIRty4Ck7BReIOturXZfyPBiGWjtnA9+Am50VBwbuNAzkloxZ",
+	"ceudUKoRVtnJNoZX9j8H2hwic7KqZOjSwajKWSpT9pw9BvRQ3I5nSBshd7K4EAgoebseAzIm5nmkzvft",
+	"F9eIPYRNcc5FU1V+aRfL1VSB7JL3wHv0AP9pxFHIswguygStiQfoqKPziRvYriAD/uto6AYOHz+Rl3c0",
+	"YE7svOK5GOCBe6SJeaPB5BBGZ7BHJ6kNgXnZwwURTAh/pdhp7XEN2GkV1RH3qv2FKHnWVuBbulbykDzk",
+	"j/LwvTAq6PSGA8bFYdtSarLf7SM8oDC/svePf6I95Q0kI5xHQjymPWrcuYUwEcxeNVwc0o3it/D8naGi",
+	"mC5+7ESh5w2yQDeO25Igz4VNmh27Z5X3VCQowzt5NY9VTtWOL3P7C/dY90bwXnaPOeciyqa9ldGgcRhe",
+	"h+/nsLK4Ws/KJbUMtbgW9xi8IVC3XX7HPzjVHEe8fc9Q2zK81tfQrPaMmkaF7gN/qwppDU4442THLlIU",
+	"eEfD97UPPIJ9egINTA+kQDi6FnANXJbNTqcuxayKsSDZM6VkE1jaT1YfsMqdNoxV4UvroLgA4UKr6tV+",
+	"8/Q/57fw9/D4r3/J5nXJcwkDwvelvGdh0bqTxoC/HcV8xeg90xiiwdemitG+ombLhGwO5XYvAxlEL4W9",
+	"2wvtfVOD+QT1BLnnVfggPs+V1NplXKh9Bh4pYjUUq4PZ/2akplzB1YBqlOWSkvFDafD4QtSJi8MNaSnE",
+	"Bam4NhqeHU1v6nhM8WSM+GH8d8WLw3Uk3YhP2w9nk30J8e1ByaYOcAJjpnSBOXpkisBzN32J9rugQOtZ",
+	"v4emqpjZ9i3b0VFwClxQlNg90KTRDa1cGh8joKXdbJ6KpqrWChs3m7l5EJjqNSSbG0yXtF68gH4Pz97B",
+	"o79mm5K6Gz2kt3ND4He3Ea0B+uX6EGcp5TEcQmgPhXchg8pdUk0Uo1YAPwOuyI92T4TLYNNdeltn3xii",
+	"WH6UQrcZCwknByaG6nY0/cBeAvY5cHzDrOR+DzNjlWbErw2MCneV4ExYMU6e6IndRO/ekdXGy7m5jf2z",
+	"ZiMfyeiM8RqimDHdYR3LnehxkdV+ss/As++3qj6lOiitOsuKrRThG8NakX6/waRN0nIF5ZUOBfM+jMcl",
+	"EKH/8nZViL4upZHbUDxidGDaQJGQBF6aOMujLlkQcDNB8JZjnpHb8TX1WAYCY/9Kujd4/iNqnT2yNeVh",
+	"qc+dY6KU9WeayLMgJynYpZX57e3zxe3tUj5ktoGrK0jOP8gz2VPVXm+agxeokme8aCQX5io6roIMwiIt",
+	"0bBw8f+lp7+jhbxjxmUKZhtdUlUzwYotOrKm673DJ6wV13d2VfJAduxAxeBm/yJC2H7ySMloKFVcSlOC",
+	"XaRBYxAFofrIzmF5q0vZVEUo5fw58b+RHSu5KAijeUkMfB7y3lED3HHDIt+2hlxeMaqoyK/F1rqSJnA3",
+	"39l/Jo514bLETHl6ZKSpSckgYbogQnLNBpT+apHQxipi0yEnp7/3yeVvlkqe6ZlewtYJeiSpOrKC7C7A",
+	"J/IsmMqckxNeF4Q6f8aU9q5gJOTm66pFloLlxab7UBsGgktu7JL2PoO+cxrJlvX8Dz2Npydnp1pq7373",
+	"l1RnzXWWuGcGr7C5GyZwFvu2eGt6DdScniUcda28oIo91p9njZ+tNZeCVjD8WvJDuU1VDOCNSp7XvRBU",
+	"wI1irS8PdX7IPoDIntMriqaq7LU3SGywPwARE5XLmoZOEyrXPjmTWBpWlAtWoH/zTC+QGEIUO7HikpG8",
+	"ZLRmGk+1pnv7x3Vuz9fUlHeG1SHT0HHQonqpDkzk/TeccjL30g9SsZzq/q1h74Qt5Pl0XNEP81JdrpiK",
+	"fXzVPELR/S7C4WnR8s6A64ZMm/maksnC+qwfPWF4mz4glTWnwopFa4ZkXVBCKqIpdxnrsKob4t1aXYYi",
+	"uLiQg0Hs2r+B/hjIa/3kSv3XuFI/tlP039tx+IG9RZ/8M//u/pn/bu6P/3qOik+G/Acw5D+Z5Vcxyz9Z",
+	"0MsWdDjyuNr2bQV1VOX92cmaNXmQV6iuilVLLcnN4OfGxLLfji74NT2wx1YWtOZ0WllBe1s7TRdSV2p6",
+	"SMktjxYMfGvPcD+pSedSYW4Wheq/nQQXhavcat0cG1fA1TvkKWl4MNraRLwXtGKioOp5V2YwJLu3xRfS",
+	"oOxTIRr4798ZagKb2kurTvbWu2KHVH/9r8FZtaZSl3Dm3TxGNocSEpUbWsFmqWJpA9B09J9N3QQ0o3Eb",
+	"FLuDhMtpvYETYGkFNW3dQoD1d9SUK04QdXVM46+0OdbTIBPkmDXqwMRaV0vnPgsMie644JhSOzWZKkZ2",
+	"DFPbjMESrqSRfw8fjxQhQYJ9Os3eUV0u5mw5ArYf79aX4Wb7nQqeJ0AYiZQzC+YQSBwKEJQ0y5qhTDtz",
+	"Ucgz7FHAb9GrVAmkm0B+rLUD7F3vCoC7kiuXXFv64ZNCi5jrcSUNWEmZailE6rfH5dVYVg3fje9DMT2u",
+	"4WIoS8Qj91WwbdZhDzNm+aKBLwfn0hUwjEuVDM2PQTvYZWNdXO0tM4SSXFKoHLKb7ZOA+N49GEwBKqnS",
+	"ZfTzUIykBOSGDb/HNTnxqriJl50F4vms1ttiWI/bU/aieWM1VSFl9tWenCnAGkk4OHJPXJL9M3IL6aCa",
+	"FUQwahItbi3pcRuZnC/iSQmnOEXSfc7P39M6aze1raTpUSbGHcrDeoydlRCAA3X/SgfxoOjwXmXvc1ZV",
+	"DBLiXZFRLSFsoxhMMZStfaLFleZzYlRc7VMFv9rHaiWbIuajM1jlaG0pwEyB5LnbwY0WsHbGuWtWrFxL",
+	"vDJ9tXL34oPk0/nFdjvuh+pvXMtZfgM8wwYPTueD9swspLATFdwo1PN0xYNgHfbtU01V6IZYVRSaN4sO",
+	"jRfox1Bsb0VWWBoD8ourclE+zdKL/x17hk7IvpatmTGxmmT322L+u3tspjY0j9TfIvW4luINYmWtNIDT",
+	"yVZzsQKIhwvnmnyJj38F9rD7yxfTQ9gIbha/+md4aEylHCpfYHr+O2FK9VLIR9lIsipYgdLDeC3uM3Bc",
+	"PSMCqnPs58KwS21B8KQG6Ex94Wnm3D2taxtiaRcGVhukAIIk2ylrUYEn21clT31OYT/Nuw6N70wKmRup",
+	"wq/nUux5wUQMMOjMqqrVVNtYdOi4RcTrvsKCjxDMHqmkPD6R94BlCaWA9p/t8dKGVxVRTXi0kpsghUtu",
+	"euh81v6cUNqO2AcanFKk4nvmgq5fpkb+7SsQtP0ycDWdJWqvijGE50RDBkL+ZMfMmTFBKnnGTG5+SA1V",
+	"wKihEd9JWWDMkTrv5Y5R1fPB+oSDxIFObE3BNzy8BQJvu1j1Q972wfmUzAdIeanYPatCzlDQUK3G+huS",
+	"02MaTskwhyDM3PCAcP6fL2++dlR1UYDhLL4g8HTiyN7t02JicbhBz1KJfkGfK/Bz5i8W/4VuVfxl9TG0",
+	"t1zsED4QMydCyTOjCtiFBU0OAEMqDiCF+b6zncHYaJJibJMSMIPlnz1knHY3B/MZcld7HELMGmd/JyJ7",
+	"zos+c3WHeShMRtJoIK4zd9U4EZu1pZ8l/D+wRPjiq72LcnBxFZRXl3hSOmLgITQuQgdb64+SIpYnt87v",
+	"/ELWwUoSa6QFkixgDVaslh5bz9px4Mw6sjqC6WAUckZE03Pea6MuCPVrlVaAgUY8VQ3/0CEBj6+QiPcB",
+	"yeoWks14vYECj0NNuZiRmI5jz0TM/nBwBnAo8OvBmTdr1cwdW5HH8S0LZXGA6KosF2D9qccxxDybkori",
+	"CYDVanruKqGyNrNOMIrvVFwwyP4YZCCNg/mV8ThsaAyAbqj/3tARWFIIhGIh+rtT9Mg89tcocOhz9rRl",
+	"7g6gmp4/81YJvG0l4e4CSIgdcPmJioZW8Gr4gMZLl6DO164Jxywkw0yug4TgXhNTUWJBxvWgGAVXLE8p",
+	"8PyufRCgfrjZemjIZP66cy9EeKyUVaG7NC7nuwV/A5QPkv8JbEHzI9bpYeA1L2X9v/qM58pHaiZQJ4UP",
+	"QgV998INpkjB1eHCLIlLgMS0yfxf9VkWnSOeo6y1D7gOdWN6czGyP+c2hkTqigrHSnaKXPDlvMkf8Klf",
+	"kVPSF/ODfTqetoVZq3lj2ZHpjiHHUCqzOXa3EdD45HwcwxSnAV3zuSCYFvm5f2acLvVNCCDnxA1TEeHT",
+	"KOGFj101ih6jKPgiKBSMPlYGnSTXplErOO4n/8bSRgEsKxgc6nKDY/lznToSHu+ZcSgB+oGxa8+RbqHj",
+	"cirgtAEgP2A+OX5pK+fOvGDKTSwcK2MCGkS0+RtUFU99FCCvpG4BR+CcQXaErhV0YwBR7M/9IFbRk8MO",
+	"HfWDiS0mCpRMKKiwAhpkWURUnR2ATClrlP0e4wPjhEZWxU0LzRrB+bG83mrplm3lfr+Y+frIU9lBxcbw",
+	"lyt+ZP2VOhC8dciy9JzqhATAve3uMnOzD3G85X4Pm8KdG9te622LAd+wIwKvPILo/JC3cxzgyd849pA8",
+	"81IL9gX0co/7tJgF/fWjWGEK9oFe01Zs9xWMCYBnu7ohaJS79CIK8E8ufLMWdC0Z5PAKmUk5PbGtVVTm",
+	"kM8ByMl7Hv2dE3c/pjuM16JO7xkrtqftiUcKc+3vXdceyk+sIGCopGO13QY4H3Ue5+kER8445j6bTZ47",
+	"lPgVx2+1nPub3EUzDv4md4Ny5b0V5/aOAgRyTQzPj07QQO5eUspB5wCcnPYc4SVoVXXqoh3ubP+YY221",
+	"88EaFARLyso0Zfbm9otQ5rLkejEp+md46ANhmCfe0x3AeExBRzC1sHlxM77ZfBOkLHbL2UvOkRq9Nnbr",
+	"3XWyxzjAqgtPyfQLz/V9CbCm6/KAd4FitKouxEh5XOCG33xzu3RcPg7a+zTE1AvH+bTD9uuRW+INyx1+",
+	"6OOqn66Lp/kgU3ulNB+b5kma7fgSSKDMQ03TZYP0yplXC7bqw+3RQFII/hiHSO7kO62qVnTIA+gEkXAG",
+	"yv7EAFLfuk3C5OjM0TQjtG9WphiTa6+P63SwCMhWRqvtnKbTtodwojU1csXybW1nbJQ8soiHz+oqT9Ha",
+	"gwY88CwI5QyRZs5j7Sp9dH8NpDz9IKou2ztrezCkXgZD++eq6Tg9A2V4aocGi+P1VtqlmjCOE3shrKSL",
+	"6ztayNdUrc4l8W2getrGcokPP4Wr0VbYt988ooR2nM46pCsuKUaju1Aa+jorr+HVIprKnatCZlTp2aqx",
+	"rkTMW+L9nhlo2LW1ZIpps6iZP6Y0+chHRR3GWqJQ8lMFY9YRlKy37TpqyhWmy2dtHhZ0LvTFVlwRqQqm",
+	"nmFQyI4ELb20oQpLroxzrkKll/I52EkRyz/Z6cGxCIG7Qj1/pC4UTqffEl8t7/flUa7cRQ+Zz+lNWmF7",
+	"7gepW71+lMOcyRUf5rR6A/n4wy+HgATnNK4rUUXT81zN84leyEE65K+k9d0x80p4FNsxVCLTJuhl1sZB",
+	"UOrWgLdXb8WoEmbcmaQnMh+ER2OviGClNybSSlQPoC3OTQI6QSwxG878wFLqQG/asiEgiNuFGdGahmAx",
+	"Er6f5OkIAueTTPqvIZM+3vEMH7nLT1QdIwljHprcGg1QnAO9k6AeBP6toJfM9xgimp4zHxnzOi3i0ILu",
+	"6roh5o3RpISO29Am+tAodBQ+Rpma7wu0a5QIpMS9sYtDl6lVjslOybNAxJuzVJqFpWmBSbiLTYM698RU",
+	"3XHneQHc/U8c4c2vZvInZVfOWLDyHEuOXBEoo+f4VL1xcpndLKz/98+CtUpoVSWAsRWQO+muKlhO8Eiw",
+	"e56zh1xCaxvxhnKwgjNqJdbqHH9vbXdu1p7c+DLE4BWj+oMLvZP88GOA7h+8Bt/BFdgCyYC1QA3WD32w",
+	"6VgDJDwb75YxvfwPnFNR6A84p6mv22Bjm5YFuo3qkbNbSphXe05mr7EoXlubWkmt0ZWY3Drnu54zZF3d",
+	"/neKnkXbzmEMAIKZUm3WRmEfztr0B2zP+1Gxy1L6XU3eaHGyEtCxeqhXSRjnKcM/An6qBwuVBNY006Br",
+	"eoutQA7qo83MY8iEGl2zAfRD9N5ZxDppZ9zBnuDeRqE/xzsWPIuKV9VzwM1ae3OUzJVFtyr1YkZCJJza",
+	"adjfBHT3vJQOmemh329LQYJXXDDO6bZ+3Gn6d6MYadBvCa0YvPW4ppNCR4cvAqYG9DxfUh0UzQ3P2esG",
+	"I1oqmODh6s9qqR1IfB/ASkXTO/SRL7vF7+xDqLusq9zLNve0CrVheom+PEP18TNN7CefEUrQlU24ICde",
+	"VRxV2AeVfsCqsu4+9KUd8XJBODTfShqK3tKIPuEcSJq4uKd2tck0BPLxgK4bO8VosUYyV1ysEYB1ctX2",
+	"hMC1rxvuzbEbP3MkixL6hRU0U0LvPTBQuGkXdHojUuS+xu3kfBdTvi6xHXEqiMKJi8Ykm0tpSBloCSFc",
+	"hp1ON0rmFjpDHi8eHwCY3NOAIMBeLcPZssq4JK4jC7dFrSsqEtp6va6ogPHjreVGAEZSVFibY3UxB4ms",
+	"GRPPXI+cC7YRtBtuSiaW63HsCqKE/QFza/65fO/NU7hl4cCpHZUqphxErKD1arOhTtvnCH6Vc5U3FVVB",
+	"p9+gQjFlLH4QK1d6xw8iseFav8JuWFSH42ae1NEd+tkZ021dJMMSOGzaeC454IRZobOBevsnTd2FOR1Q",
+	"4YKBUbsL9QYGTLYw/GvOzLCEKVm1D1wX4QrxHiaTv5oJ1UfI2fKlu235xiBlODku0VEwwJeF/TF96+3i",
+	"7lmBNAohQJWX1R97V14WGclNs6t+hIGi/ALMmboFL1vMaitifFo/eL+eQqY2FP5xxB9CsEP4UiQjew1g",
+	"Es4ovgzX1CtQtqkSNLTBxgcbX77ad9keRnGfWssH6yT0QLkguwsR8hx2hEaCtq8Q/B4UL+ir2fI6JIqC",
+	"S52YM7dXNwAtx75fUW2u008cy+WmU/3+nqkLztT15gsgH4xV5Bi2DD+F8mbR+BrwTdRIdDLIt4GHD3bB",
+	"Mze4b2Xp1hRlo7dUH+P9CGGPfdtB2nlAkAxBqIuwZ329GrLzmvUiF6MO3tqIOqJBIGrWuW19gFWfkNVk",
+	"V9rbgDVXOqhdMdm56hDuXf/iWecIbQ7sB5q7F5plTa2nxLjkyVTrsSVrq5jMGcjT32SxONSrogCo3ofq",
+	"i6Dex0tOfKCy8y5C1YaSYmDS9VSj1bYtvBEPVFjrMZJqh6RrZSpKU5eM3ep1zsVTsINimKZ1Ckw8IiC8",
+	"TdubY8DAtUe2OzpxOSGrgJ27p9oAoNWKfNyYwaDpSD2Ydp4eNw6p5Hkw+qzdwPswTQATkZi7uBbWImBe",
+	"DDAl6Jx28h/dYKOYEXtvgviu70om3J3Uu5LTe7DBTRvxaq7fEufXSEzotqcZPuO4K13yAj+GkmlUE0K/",
+	"/hO7+IgJahbI8GEYk7AH6m37LrJGIvekZJF6kRssLcD9cZvhSBVin+/b/PsWMJDqCzRqUqcZ+F37qjBM",
+	"3ZWyXun9tRZJWkB3bPu5F0Pr+IGGHBlUHCq2JmGctiHNeB+DDrG4YEojDp2RNUSOQQxjmSzAyLpifvDL",
+	"t/WyQWrK/Raw4QM1ni4WbRUPANc5e9sOswAQlSk1pdqDXT/AG+dRPFqiDrCz2wV0ZAxvVMHmU6OYKNrE",
+	"KI+ZSy+k4g4uo0UTuABOiwuuYeY5FQVVBSnYPaf209DtmENZlN2pQFdmawfYz66rDrFvGbnqHXvvrB8J",
+	"3lo10vjQjIYdfzKbkGC8vPAuOi3SH4Zc0Rzt6EpKjW4lrdEpskP0UUw0wjy+JnwI4LOv9iGVIUFrbRVW",
+	"fwONw7J1qahGLB450vbCSFc6Htxt8YN5a+wPEa5ijQpwKa1kduMEicxYcUdPdRWQbKsLmipJi1SeQ5j8",
+	"dVUXqT7tRgn9ED7uLdgtxn8s63D928mEyYnu5xh6WY6txqDsscMC0vTEAPPBck1bZBnIKVtViNXbkKAV",
+	"UsszU9gsJFGwC2nYtvzHLKStNevRL4KVNevLcALVmBw7kKReQC0DBNdN1Q7KnzGE8bGUJb/AjoodbzlW",
+	"65e/wHhBDuOsKjqE+NGJtT8G1eFos0kjl/1++Fn3EXglOrPXSu4qdgr4/pihPJwBGJt1ZBbuS+EpVOwH",
+	"t5ndvfE3Dck3ub4PXwi8dVcGzqwrRgbTRfsjLIG/6RnxRwDxAiU2dN2ec0BNNXeAvrVqBOYGXhjABhpt",
+	"RzCy3kwDAD7axEhOe4X/qqkGuqMurdadbfKKnuAzirq70XC4HfZcOQcd3yO6oGCgZml+EE/kfh8k10Ow",
+	"FC9b2Zjg3p/Ly/LOw8r6luoZACX9d8Oc4JNXWx+La/lR8qKAPpYaI5mAVpmQx/WDr19bl8T1A1faPMfN",
+	"X2HAKBmu8+j7ue2sUp2Cf5S7N/LcNsTqpXK4kvUPgm8Mq5hLVQDqtCluowjx9dpmrsxLW+wMKVWQmVcm",
+	"s63PWFua2MqctEgGgev9EWE/8EuD8IHWIzt24KLtWpjEi6+sdgM7H0bRTE6UWyJHPE07WEXlVQ2rLIeA",
+	"+OPOpWganb0sDa3CbkDQR9rgUk5TWyc3opAiYOC+9jga+DXnT7T31YWZ1E7fzgDHrttAp2lCXy+Jr0sA",
+	"jKUITtt6u/n3adMxXVhKDO7zQ9U4XH641mgdvtZ9Y+OpeWXGHRFrmrMbMkC/3tMe4jWjqrpAsKmiJmDh",
+	"w+/pcb7KASYnPs2PLP3roz3FmbUfcWMHiezQJVoXf+lvzLZTuqK7HUMzm7EjcElVJN2d9turb07ZiOIB",
+	"vj/nxg/07EWAMshUSMISCnQV/e2kO95yCk8Wr4uAsFnApR4VXFYb3YaEyXNSK3lQ1OGg1hVgDJODHWBV",
+	"zB+AuwfVehWH3T/goT1QtatYsRztcZIEvtZmj7ULiFIj7GXNacXrSCfMilv9neicVm3jKqw7ww6bexrD",
+	"z+ciL6Np02e9Iv/QsHq+NKLi3nnYIhutdU94Grh59ybZTSBK1jeMhpMyTuntd2NMyf7e+K4MCXDO0C8h",
+	"3BOBauiEUF3ISd5j1HHgSEjrz9nOB6KSfsAgZdSoMPWHt7/fZJvnb7/dZJs/vMT/Pn/77ZtNtnn7wv70",
+	"6ufv3z3/fzbZ5sWrn1++eP5jWtPA37uLc23LQOxbF8wJSmt5Zw2PFpEvALLXWOKvjKQxUbBiVV4L9IQK",
+	"Gr+IYs60g27RLjUWFcuMgGZZmBKu3rbneCBFNo5599YHMloD3cg2t/ka7YgTywZPzsb5gLWHQY80CCAj",
+	"SSGJYO8N0BSAJtZpuOlNl9vCtZVMYqg6sGshVrXIBSvaQ75l2rBg6LYHWxAAJ8By2uXvvwtkCI5wBjDl",
+	"ocUAbbe7Tx0csc/zfVwC8Pe7Hmy7y2awFY4Je+c+LBO94HgshM4XMWDUHvVWYHIWhzCAbws7BcDBLhHS",
+	"Q4TDXwBA/0xjTWR6kJu3jyqQdH1L5tHczDwc8VuP4mM1GIjCAnQ4Fxmhhmh2zxStCNbwrCrKWMZl61f3",
+	"zHiEIj2s3IKQCnPwQ8hg3+PFu4LBvASN8Vew2OnxTfwfBvm1rrToweiO7kDHHWxI7Nc01PY5Z8IoNoeN",
+	"bK37rrfYiRdFxXxYE63Ca9yg2EVg9mhPj7PmBZtEWB/tP7seauIktCj8+ejI3h9wZvNc/uFIBawqeaYd",
+	"4R679AfqglRVPGSWgb3tYOghvAn10ohMIa/UuPnEoxVWRhL7K6E76XpGgIDqdah1zVVuPrwqYgX69Xpr",
+	"nullrWLzji6XKvT1i/6MsyGjOaL32MXNqGOFOCPHEGWv6QF/tDZ+dTU05LIwHYJWRhT1bRRFT7DqXslB",
+	"vDZwFt2ewjhhsWjFOaMuXV4Thd4B3QKoPkLUuWJBGLnPVqdYE9bukD+updQ8hs41uQxM4LDj6NEMuIyH",
+	"01ceH92qd71F+dJotNvn2sd+GGsuJYDhDJ0hImlPPe2zZC8o0eOegeHlTCqnaHlDCxkgzsx3JgWDdFTM",
+	"gzmEVB/B3eHxo6BJCzQDieUUpLuBepBUU1/MmV66HgV5KTUTSV7ya7R7sOsLNihyt4oTii5HwjEe9tDL",
+	"aVVNGyvGJvuIYPaSkv12fQvjeZnU7zbzGLN0pS0SvVKej+3PqSnwL7dGe2jCKfvFisfdOde8VOR+H77J",
+	"23xs7MosTFqByLLov+iwJHDna4DtCeWkPsw/DRlFmeZtVNPIrmth0V7Ca48LHFXjbPCOhlpZqh3meMwd",
+	"mef2IefQuSraH6Txxw1iwPozEv7bK4H0mWo76aAJC8ZqNoLueBjey+AIBrBfJpg4lcyP8YJVBwcJ8R5M",
+	"D9CePaKlqz0kuACk4XXzexjNy+06HI1wIrdVlVxRBtdkX1FDmICWbnvp2tR2snO6ZvvCNpZsxIVmy/0p",
+	"XsJTjkmvmFpzDNrejdCUF08hZmfQgcnzctI9/tw1/QGxIvf92sIBOKyrE8YsMvtyMNdj3V6dsNVPpAKH",
+	"sUJH87ftsuAJlI2UaC4OlQ8u+eaj60IrboHrbHrw6AU/FixLcNmrpq/mcU3+3qClDzExZpwSFSjE63zv",
+	"17p1psZGEQU0Djf2f/RMmGnqlcdcVzJ0zls/JReCKXvQxQEQl89UpTu74D65q6SZTTGbmvlijH8c8GrM",
+	"ZsTbk/aBSk7nVQPX+FKeoIfLNTb1HGuAP9IWejDfA8vPQat6ETEpj3WSvn9J985HT2SP+Wt0q/QRlGr8",
+	"MEoez2OtXAhqLg3TDwIZL9zp61DjFiN014CEzXDg6FLesDYbYj1IVAvMwEShV4WctUsum/7QqHt2WS4V",
+	"tk+5uYcKST1zbbq5hUnQAUsOaj89cgakMbm8S4ZJmkrJc2LuSe/r6zNQ/kBFwERK1HNnPFhirns/uyC+",
+	"tr2SKHn98ueE3J9+8modyS/7A1UnKXge0PdPdcVNU1zrlqtLqtOLgseWTH8y/W8F1wQRpLu8lLIaVH8A",
+	"iFWtZFO0SbggvpoqDLmPHwqECdl7mpuwYZc3Bjv/WbXHVa5btQ/DWhGltqmqK1HZrepae2ZpdS0tpzkc",
+	"wL1wrahPeYne3m4sLhMQ5do1DojXbcpo5r7SBlkgxH4vCxZqLf522ModLB3LLGdI7YLyxx3TJiMtYL1T",
+	"mx+HVryuAOOqPfI+HBzw0shKylMy2mMa3G8igm+X/N9PRoL5BHkFbpzXit1zFor1FEXYus/baseQ5X9w",
+	"btep1cL2jWbznQCS9HKcdyQIrYd3XBxA+YARMbvKdknu9XauM5j+3SSmhJuglc8OEhL++Gg6SfpVqAGi",
+	"xC9+LA9dOZAvKg2MpJAgQ+nzwvXyhcyVL7C3f8lowRSmhb+4+w9CPVZDIKOvHNaPeh3OXqmLWe8Kigrh",
+	"E60+Qj3+uydzjxDBvW6dNoGafBFNHPNpMtrQi3NQ7Knq8nesOnUueQWIQ4prpq9hcV21OegH61YYa5Tu",
+	"yRnZhrrrBLCmldMVImItGkVa52aHSzHp2jyCmqJVBXic1qCAwKL7Z4IWD7E2LpQvX6MN9RorCjYssAP3",
+	"3FC/AyO1dK2154XS2OqQliLcjjRAOexdJLJaNELf2GdmTUqAQN2GDR/ZA0nlgtg9Qcc+1lgaeoQzS/FU",
+	"3yShGHXiB+Y/b4L+Ue4C+YGK0bVZ3OuLAxJtyaOQu5Qq5z/Bc66FWLRGEkpCXBn1Keo1gyKUCN6WPLsm",
+	"UCjTC6I5pCiWPtUNGuJRXiCekinZKWwPxe/Kigqxkpir9BqsCQ8qNdDcZInlG3EHz81nyM9nvLcsenZQ",
+	"oTvwjQHhsz4Hug2NMG8EDDuOh+Hv+DTICXg6MvQfXKn0v/HZwW56IdHzEzohfSAfORdDGwp763UtZZzy",
+	"ckOm8IUOnMhxbKIrOZ4CNZ/5tLK514yfyHFd12rYlUd0exfZ84e4XlcLsKTq05VaxQPkQwAzAtSAK8JE",
+	"hIRAhPJ/8lRckVjlY3fA3NxL5caQ3WXqckAuD58WD+JUYnhn71wcUOqAVZ3t2cg6BD1AR7eK1VKLzS9n",
+	"s3x+zTZSVAE30LfY0hNO7YleWgzR7pxKhXnPme8yN80CiOcpzm567Yp10wrsO+I4nKuTLFhlCccMqyod",
+	"viBrJh08WXgUetbDxpJLEQ0n0AIoiPSsO+lnJZoHY30Iwb6YEmzsjcOVRVj9Ry5YBKUumGrQB5E9strb",
+	"egY1fPs/cVmDF9NC3Y03/dCwMBw5GOuOgi7mrykvMoKARQpzU9ZFxysegrr4wVn2VBMqCCu4kcqdw7Aq",
+	"5/wEy+Lujb3OkxHxYXZtcTva/m6HOjpF9jfsy9GanXZVuF53dfO2NUlJ10xlK/ot9OY72foHBw1H5z1C",
+	"8BTC8DAjq2JGWFsl3D+GSo7UqZBveweIMTsZ+0y6IsbFVhvqumAm2fV/lLs7eGNq2kOmnv2tzdNzTnYu",
+	"nnb5gngAJQINqsbXbzWn3U3cSrpLMo+u6vlZToh/aPdYbphag88ruTaNWrT4f/LPOUNxAdF3lS67piS8",
+	"lrwykc94XkvjMFf5I5i+VkjNSHmcNzwc62qsz9LEvkG0JHuqsl5LBLhLcnTrpiI2fihX4jDS3JoOjkmn",
+	"tQdFrwHo3oPIDSidxdyTuIE9udHaKG7b563iVntfpy87Hwmt+JFlvp0P4B2CT4r61qOKuTIBl82IHo74",
+	"fTZyiK693hI7xi7UOaCkPDW6BcfySc2PvCHb6X01zNa/+frf9vZceb0FvWCo4AfI53C0JaBj0qJAv/Kw",
+	"vKzvopi9S/qlEBFQgeR7prtNJtUmHJSEz/0z3q6Y5dqF+yWdaz/QxTOa/yx4Vf9WGjQWXTKpugtr+bzJ",
+	"tLKi6ylKndk50YFIwXJeMH2Tdvtd74zPFm5CTbukqnjmHXOwLQ4OSfF6wZPw9aPOyMrr7sHXW/zSehNE",
+	"n3xuxY3DCLKaLfZGMFIWzzp119q/XJPb1ucxfyU92sT6L2k1pcv9f0N75ao2x5xl8V/RbvhXK/wfTOn+",
+	"EAIooF9HZNKdp2ubEnIhDpTag2QqXkNPUCW1zhtEYyoZ5lz+TfJgY68hBf4mdzd3bkJpabp/kzsg1B/l",
+	"7q1zV60ISIAzbtXJ7qIBwcNtxbPp+sYobRzqYUkV007PjjbTvWPCMJEznWFPRULhbZAFlEAjWVf+2/u0",
+	"b6irSS6r5iTGGtsXt6gvXrMO2Dn74uWldjt4frxG0kgUN2AUAmCVPJNbbJJAoCUQJbpCRSGmyD3Bvwd9",
+	"pcneh9m2DdTpLWDUQyN36gt5dqyS4gBgfLH2Ex0s1zcLuFwDN8jq5T4O3xxrSIZWeZgpuEjCgR/S0TAh",
+	"xVOijcyP29MpI/AP8KdWkGUEi1wn8ViHv4O4TTdkJ98/JV4SZkRX0ti3/mcLofSZRsQn/E7l1Ob/lf0i",
+	"lIRaF0xKOdDavgd5DXsuDkxpQveGKYc4ckMM5ZXuZn1jx6rZU+Iw3LLeLLwCleEz9sK9+UXsZVX0V62P",
+	"XLRzbXRDq8kkiaIFbzQ8vmOicF8K5BTjbw/woQfwK/mRVRzwKwfTuaY/YWzyPukHllIrWucK+K46kmOI",
+	"wUn8chkHEHnqI8zvmJAhDmf1Ty5L/KGeiYdMroMA+MADtWflY4wl22L2DzzSGrc5CpSPMSkv1laUmH6k",
+	"mTnx+hGG8rfWRxjq4WgnH3RiY1x4LKxooV7ntEkvjPrg/JaeUIX6HiCNeOUqR2sWheX33wrjCS77zLkm",
+	"Z6mODHNnxhjmsYP2MFzBvJKa6X+VH0bGUQWhJFEUJG8eDKV83bIjrNqb9SRCtGYvle9SCd0bsBIC+Oiq",
+	"wD0fsJ2L/VTE8bH+VqfaRMsoaqoM0ge1GWuCWrFMvG1LFaiy1ymf2M8Al1PQirk4eAAsV21ppJ3kVSbg",
+	"UTTTGfgk7xdQYy/OHrB/A6xD8IBkhJ7ppatHuRpsq9zvNTNxwBw7ISOvN95VETtmNZHVqoa54qdiTsaa",
+	"5lwcrjVQTa+2fCNrPY8jbB/xMML7EIpw5jMXm6oA81aNAJSuLR8Nr8yKe+6xLd9dPWeHflHIAciFg3ft",
+	"KjtnseL/2BQHdmLC/AsKpB5fnuSwMLxOVTRV24s829Tc5KXvnPREsDO0DjTLBYDRLvp/Ymr/vLjnebCF",
+	"O+gSZN9UFfhgMvI3S9uC7C7kJI1UqHVwlTeh7pLuh+05prlY/laMHu31T5XiDPLiSCXFoZ8oLAglOyDg",
+	"JTVLbtAkeNLHWHF9JCUVxWcaAOwREGonTQn5I7jI1KGaZZR0S+QfJaZwAt2QJEm10ZF2SKbkIn3YsbO4",
+	"xG7XyFt+Rm3GaI96MZb5UYbqS3bysKo18xXVsBVdnqHFcPIOYH1ywAL59oLRQH5vNSFoV+ojhDtFj2y5",
+	"IK6TZ35KbdfdjpKxHbhrTqGGVEJIM9+Ej7d9+CDPiGHyfaCIvdFmG8hI+ZEbhcU5HjQ9JQ65AtBq3E2g",
+	"hSRyM8r8MmOk0a/EHQ2kMaceVUvaQUwzoAODsMip8P1OP3wHnQeLAFjO5D6YdnNpw5hD8RC/OoQ8i9c0",
+	"BJFUsioMnPbcMiHPj6TtH28fxaTeq8CnfXS8NkNP9dUQVVpM6XEn8xaZXQ/wT7lwFZ7u74KdwSwsqaqZ",
+	"GFQOB6AE5qWTQwvoLTBr99UT2s84xB4/0h2r3jDoJL1WE3OaYAQcdLnK5cuvlvoH6yOvkdCupv12kqBl",
+	"598WIWJ4d1SKeJCCEVopRovLsNrnN0stYB4R3+uoM+eh8+rngzvrWWXAVYZPRY/97XRaZiLHI+/bllD4",
+	"zfCEtQ6V1EPewofIwdfjphXL/cZyqfJyu6e5kSrqaYCsgM80wadJITV7hnlh5AtoJQf/zjTRUgqmEm9Q",
+	"3/GnN/rqmzSeDj5c2XS0bOPTR2K3wY889+0Wh/tXdT9McWjvXn/3f0O+xM0qqLaoWjwt+Z7vA9rVfPtp",
+	"uo/PLDGARjZFMp471p5US+1P8GPhmexDlGZ7sy35odymnnF4o5LndS8ELtifmFcKudE+Fi7VkTTC8Mpd",
+	"9daWfUZuXVTa9bpZdRv/6kzgbdGwSOyb3bPKzgOeIy7f25p31N6QJc6DrRrsJLVJGg28szk9siLdrQcG",
+	"CWRipbPPnr22r4RBEuDqX7xZ1IGJvP+GK/FfSMDE5tXQ8Wc5vbM3iH181QjjolQkkRu3W2bLkQNezgZH",
+	"oc8zgy2NnSwkblCJtOLbSFkQxQ+laRNMlDx73q/kIevlA2vGIN9FBFJ+17SRaZQINu0B2PWdQsS6Du0D",
+	"6OWqZMIFzKw4BI7QXWn1Gqfz2Ec+06Sylq1XnK0tTJr6mb3K8ESnWoAgIQKwWJBrixhAlnz8Pg0Byp/O",
+	"gIFqD2VGbq1V8ZvET3kIgnCQseuQ/Mzaex7GSlaV3XerA1phZjlBMVI3hhh5ANjQNCgvbFboOFsx0yiB",
+	"Ny34AyR032SIAGz/s+jsA73dqe+O7G6/Pc08Q81Au/0oD98Lo0JtCE6ICbK7ROtvkECObFxgLV1Fc/bM",
+	"t8BuH1H8yLQnYOazw+Bh5MNRQ9x4C2eYV6x5hFFNfoRxuXAZmzhGu72po6xu/nSl/guRbslJrUpdk7Np",
+	"U4II9jU9MUzYnJShPbSbIj+4LPQgeIVRjVUF3HvJrlf46NbaQP3j5JooHYLJBoe2eXVCh7+WaqMtjHNH",
+	"z6P5sUibEmX+UR58jNlHKALIlNTZX+MtuvjLTDHDVQyPjAl2ZsV8+9gO1KemyvS7ybnXP2hU6yP0tKYY",
+	"PDgxCCwTK72fyHsr2CixMpyLA2SSg5DPvE4KyeR226jiWooWl2WFZYpydEEg807gjtNB5zrjW9GZIu1B",
+	"xHKz4ttG0TxZQBowWBMffmRIsmvaBscrckG+PIUR4qOgsSnorwEATfA97fk9I2UjCsXSuze0k1wAih1Z",
+	"5ngJV/LQ924tYFghvGsydOxgZtPum5LpKXbsMmSsF4aBXm4i2uk+6F8PY6rAvNquC8u88U6qY5Q/AjcE",
+	"yEJaFKywhvLAeJYignixSiMJaxH24zF/1skhHzxr0XOYlR+CtUX4VUWoikwu8bg+5GA4JywCggDNYoGY",
+	"08LWBy+8PeVV5K7ThppB5dVZqiPWTgElsw2+vKyqd3IGv9nijbnvzPP9gOHG2ZhoVXQ9Qwquu7/Yawf+",
+	"0IYKWtMD/5mBdYCRcKhFA9RZ5o0QbPgg8R/w5oI/gkAHbH/QoPCrcLNv/E2CA3HlftRG4h89vGLJWOVB",
+	"cO0TjZCwEoPQEgfagCGTV4wqap8JyYEf5eG1q457lKfOG0EhOOlgwVg/awFkKNWG1PSQEA6Ou/t+oscB",
+	"uxlprSXYVAqpMjqXrnbP6vcSbEW6U1Tze5bWkAOGWN+J46eeC37cRVJobi7b42F7+k2id5GHZfdxxNla",
+	"7s1ZysLlxbg/1tXF/Qk2UnM4ThU9cYEnS+CZzOD9JydmsJOX3SGewz9XvHiiG7WnwHk5qHFPoOYdk5CY",
+	"gle0sSwabPklC1ZV0S5eUYXSI5tO39GyUTlbvp/6BfFtuyA3GT9ANtqU9utBnmOwK9N9VbyqdNg7Bk1S",
+	"wJrGwjpo4wTPW7X/R0aVeEYA9cpIaLKgNBZvyb29UDSr9smazXf2u3d2rIhKnIx+BRjLW7hrp8v6M1zB",
+	"55IJQgUCMgP0s7NjuNL2cpb1qC1tEuZzrAPNlAtWgT0jprPc75PF3B0/iFf7fVBB5Aeht2mdcSigRT/h",
+	"HXHinRPBVZmut/TiOtMg0vdv6SFBQY2B/IIswvn01ou7MSBn/Jg8BHp1bQurNVwQgzKtYmcdT9G6KlCX",
+	"C46Z/NCNFRQDONCtvuBQEwZ5Rzt2Q972shissoGZhK1zxNWKeu/f9RM1Y5lSL3uzdAt66jTwqfej32Hd",
+	"L3gbnN2j8HEH/tZrftg7oiMYhd7keGAy6zj63K5iRK0gRwY7eb5zQQhU+SFqCL4TDfU/+5YZnWHCDTlI",
+	"sFWmPARACYtY4ihRz/SyddCsARJeli9nh8qAbYv81yLL9mlyQeeSq1ynR6YzLAjZXeC/eI1aS0w6o60f",
+	"ghhZn1UIZ6qqHNpdh609ARVekX3rxEnC0yUVRZX+OEwyOXfz7OzvtakSOEoGtOpNsVtb+/HwNr4P5LFY",
+	"UcEUplQmhdrv2bV6klXcB99SMAqtTp84zYmXxEWbusV23+stKUi0HlRNm/2u4MSA7rpX8h9MLFkzeWNu",
+	"2i+l2jPWVAZrRgp2ibrDesjRJ/vgzWwqwxjAm9F6Sd68OgsuDlAJCcWDVK17g713QrVmKj2jIwhljPkc",
+	"vT7ekO9aV1T4BhNSg/Dxoe0H9fJe6thd04ve7pU8baNdxz24hJ2PJhXTEFQQBAgORgWUFBwAkMsDIRC+",
+	"t+8IQAEsZHLAWcvtnqpV5NW1K0RZe5TwxdGYkz12bOK2MXysJn24KgnHJsd+LHWjy7RT5eCM1p6pRpgX",
+	"JctDflBEHol0kJj+837rdLYUp5o+btpXwoRphLkzrA6l0TcmnEVmqcbyY7oHqbf8qI06NRCBJfRMB8PP",
+	"NPGRXCt1UAMCJL4D5RGTq+b5WL5C3UGXZSC5ldJ+dFBVnoARVEnw2zUCvE3YSXqTtR35wJuo4FVgWbSc",
+	"oCRik22gGmLjyqddyjA6POGjufu4ax0fcqv4dL/0eJjhpkr1muCzbfWL3/yOYO2md7SJMpRTZEZ8LvTZ",
+	"7WfYvgrZ/JPvf4RsghXR0RWPjv13kCC7cWB2lrpc5U1FVXDv5yOxhqq1DW20O/KhSCerV55skB8h/iuV",
+	"g4sMNE7mhzIAkjyXxNpPHqKXtOyFd6GM0qELJFQF0m5YFm1HDhTMWq4ebIOnIrDY3CnxkncNNtxVjpHf",
+	"/x5s6gdM1p/QKp6x/zM9seJb31z8mr2to77i4DTY+TXV+oia8IrtyRUrmDAuGjDr1sLvPweiXK+de28C",
+	"wYVJrge3nz5JCfcX5CvDNdeEIUpeFcVbeHayMcb/c6S228g6I3DFnblmGSYk3ybmBZa8rsF/7ztmu/jc",
+	"YljRuIVFW4S9Euwnqdj1m6gbaWgVLrx95TpdoDswp6kZ31brCNko/aLGzmeXN4ZcmEn1BzvWcWP05x8k",
+	"Wx1u+7hj2my7jsCz2Xhtf9pV93nZNUKf+7rvl+79B0EHJ8fwvdwTbS0gWnkIkZLRwiVHaqvE6x5dIWxD",
+	"a6oiHdRPPJh8OeuyC/rp0i5fl802RQHBCHc4igIZbuk3/BvMiIsUAqU6oTQzXiucjcG4xx6fu9S7truA",
+	"fwemgHPvqOG3znNMkO9NydQPXOlAslOaKFh1zhcO7sozCz6SgFJehZNesPe7cNiw2FGQ5yV0/PDZi1Da",
+	"0p0N7yhP4qreNR/gLHs/zGWBuUoDl56VHnNsYYomMplRuzh67q8tI6bkAo1JbQAAInl9vQrs0AGl6shM",
+	"2P9sfODhbKXYiiy3O1nFKdoVHiTwILiEtjsWKvjpcUYLKAyMgH4k8MpfiQuCnPnckJPUdlzFHCSMFeOY",
+	"fAkATPDzFB1mVqtqVF5SHZzFQxpbztSru8smBBR84MIeUswacN7UDC8pILrr7dLCN7liAaoBK8Q37hPs",
+	"fUcJxdAR6IMYyRTxqlHEqmOrKLqgDfnTBus+u6sSlpxhETeGRe0FlqgsmbNcM8GYbvUOu+WhWxv34EQv",
+	"Huwg3Q9zYVQ9CPVh0gXV17HgF/ukxeMyOLuZk+69S8IJno4NvUycqWnFqyMFH3l4tfxN7sKghdJpqP2u",
+	"kz7TFuKXdnVJCIaPMEnjFiiu9yHJDKVsVCxqKYj91SE1mrKt8ZnEUxY6kd7eLiNu14rnK0DQXtvHX+0X",
+	"W2RmmzPX5YoPv3N9LfqdSpf6buLU26HiG/SzNKEi5P/P70E0CaiLw0GCcuk6dhAqLijBIgbhv2Jbu2XE",
+	"NzgMhlrxPZupvQY9QLrOBjUUb0L2aXI1peLJgXWXNZwete9eSGmHjVMZDDP8ROaJEaLha5oHW9SGQRve",
+	"YSmn68bpwIYgsfzUVIbXFQe8s0QilvxQpgZe5TlU0Avpk1QVpGD3HFMNK6b14+tYobTAmgfFDbl92o9Z",
+	"V4wqkeo1aQEhKonoc9hoJFbmAQCTUZvRe7pchQvm3WIprfuLy2wmtf0OYhLhn4OxAkSxACBMHfMCrLXH",
+	"w8bneKjuuzEqPC8KxULEYKLQqyIYGGwNKxd1Yy3SkosC5DvFQVE4vJDKMMxko3nJCgQlWU5Mh/Gydp6x",
+	"BTqP8YP8iSdasFU0iHodGr0qHjTjE/Rzmlmv82BHdSWjmkna5HPyutlVPP8Tu7xoHdbOBNhxQdWF3NOq",
+	"YVA4vaOaffNVo/oYbZNZoFdSr5vGX2s/i79a1VPQe36gRqqbzouuHz6rs1TFKFvR91vouuAEttW/+/xA",
+	"0WhaoYPW4XG/CrTamTC4e/MvM8t50bp31yT5snNKMOTs6owF3gnrZi9AENuRwtM3ZTjLYeRt6yezDiKX",
+	"DpgAQ1hdsgCt+EH0oDjmAvcpUXiMvsOkgutoG+4/pqDHVTWEi4PTP3NHz981MIM0DB/3+fC62rDWlbN7",
+	"X68+QasiEuw9N1vd1D4FaJZe7rEx0Hy4dmreBhl3ufwi24Al0xwOTBv00I1buqZCdlvNY/WaYu734G5z",
+	"8SA5Ui9DPdpPy4IFUllFdCrSxZp7jHX75Hd/+edX2W9/DfNUuE2DNIAdFitA1/QMaXaQ0w/KBzEl9Kh7",
+	"Rkpa7X3PRQiOws/2Y+E40+6yTc3dvoOqp4e3e0iC1hgfhVgMLAcbvCocynfOnM0KOVSIoJ/u7+6O0yR+",
+	"wFixHXQHmpZp7akCQxGzybkm+zTIjUWQDyZyttW8WNHA784+Pe3cN+gS0bXvswNgrNBI34nd/mCZx1r9",
+	"cPSx31Phbc3AXjhgGh/e8F+Akk2uLbtm4I0Fvz7OAWKmhJtngNauV3rZf+DRMrWSsWobjvq863VOs0+A",
+	"18aqCvomHCJu88UD5l8brTgxZnTWNTyAClUEYLkGE1geT75HHfJ4MDOSLeeRvISH+tGtpcBUNyAavTPI",
+	"5D3XGGA+5VIplhuEM1rnBQeSb8dtTSMYKT4Op7F/aMf9yIiK0aq64C5epdMGzC3e+fmd/eVjz6lXRhst",
+	"OiQewxJOPiVW8hFl79ZnGB86c+0miP6cvJSaCeK6pIZvF1lPL4rZYFHtOx5PQnj4pS3EKcJy+EQFJNAr",
+	"BvPbMWj8gDkyqG3HIA0GikrSjYNOlTVx6plLBuHKK37y4P5JHkB5Bh0hNFuel+RML93diKFgXlVkxxBD",
+	"r+IYXW3zKWuwFs5hw8MK6ZqlC6I793zIMAgCV/UQpTtO/MzeC4dGOYaDbJen5JcN1XDnujAldo21P+pf",
+	"NlAfCbK49BwB0sZyRRh74rxcSHJnnxkmkqTdxm1KSexCTr0mn2JTE7yhoWORvf/c3WnF51hL9WgVbcm6",
+	"v836N+SY8/pcNZFkQbGb9XXV7riPj2vHQO5C6+mQ7dUxUbb6WTatBjLWDieH13FYUEWvqFgffTwKudMJ",
+	"/bb/BM89LpaIY81ltdo1PAwFPF3/Bn4YoHl/M4HzbgWu22lipBOyhGJixQDB++vl7qCPIBty+wzRFM0N",
+	"z9m3gD0xTV2Cht5h382easO0WdWHo6Si2JasKuLmG4QJCmyv2+UtWPWZ0WKQFlVTbYadtKaTnDFQOkGT",
+	"GvKwBuOsrVOCtm/oEZRpl3QIsAVWSmPzPHZOrQGjp7piOgoPyzWBUl0rG1zfpkqemU/MedameZSMKiyW",
+	"h/sNgne5d88XZMfM2WHHntLtDMaKO5hg8CbDiaxiDW1oVW19d5VgkrO9CjxsLAB9WhlN4Ezi7QidgkD0",
+	"Z26NBiOTTxNJDnNIryqEqqTlKGNfcLsT1T8KY3qNj1aP87pKqB65evPuuGbusL9uEFJ5hYg8zViNYDMK",
+	"g4HgM+oeIsPj2VnOrg8jxN/gvgQbl2qQlQtojMO0gFEj0ttQakCvQ8Pgic5SCiqzeAxQvHhQ5cxje7sf",
+	"60aXZMcOVKTO+puUZIaFGY8xDiBV6TS7ze/C9ffkxKuKQ5qTF6c5djRFjxhOCbKEBIHRA1XGIF/D18Kg",
+	"I9ZjinQf2jYhIDGZFXr2Rjm39qS98MiOUaWf4k9fOKEKGNcZ/tuXlm3z4yqw0NC8WC5d0vqKBgyBK2uw",
+	"hD0XHFiRKv3YGZ5LB/kyvZTxMDBhEi7ccQi/44V2c3rr88O6Kv5NR6iZVDmfxbNOfvEiEPSYxrvjmSmj",
+	"zKT50xwKO+G3wyuSu4oFBOybH16Q33319f+enr+CGcrD7Uj2PKhegbCGRFZKampKopu8tH+1+k/fcolg",
+	"7oJevY2UEWtDTRPJ0o0VyPpRlmJ28GtXO+uGyjwJggT1eafhNs8rom9z6d6Y7atnkm4pNkl2D7bgJs/I",
+	"jlXy3II6tAriSarkTg4RQEl0WnF7Vi8ISMCNZtUe4usOHx3vYHOWkASqe2gFvg4BU8kQ6QUT+j5z+XwR",
+	"jC16HyVEX49P1nxjjcjoccXuvaVHJpzhNnuZOq7or2O4vX7kGbH0hubHH3i1NtxW8EO4BMCBVyt2z9m5",
+	"bYqAxU12msUIL+mL25BA88ReChpU7Ad8shdKH+YGDHSSyFF1o800tnnTQn8PyXCQMpJEZZg6DRO47KXX",
+	"v06cDqwk+G3OCKSz58bKM8BoFLgb7Z6uSSBocZfS3FrvygvWjf4lC9ykhaJnSHN3EIXYIYDnpYMsg+o3",
+	"xa0510oG5VxdbOrJAtJkSLtZmudWl1ldZOtCtkt3ppgmFHwZ5MV+1kxamkqk+NZOLJtPpfFrfiGLUAJz",
+	"Lse3wIJqOfaqwPvhgQU7oxv+X98Q+MvbVR2BZRNUOi3nwk+kplxFED9oMDqAnUu58h0wXCo4G0a1OtXq",
+	"d0v18X0jKaTEXgZV1wPEYZgCIBJLJZYLm+23whuMiMJTV9manMLl1ggJjVfcw+5z8ck+oEP1o7tLdwtp",
+	"a8wVzY+wAY04MVE4aA67G08wFWeHOESVRNQW9IaDD3t5u9x4ESJgMfvHP5OjHijzLoIe7399u7o3x1yD",
+	"43aU3wwTmr5eO8qj2SLdwFrwlijmM6eGOtCqDuitfJiqX21Y1yGHSgFhZ4dHLlUPQdS14GLCjJPB+hpy",
+	"V1OwBTiWvtz7ehEXBLx+21aI9V/+8nbh7TFOSLvq4GEJugEwl0WeGFS9nOiFFDJDb1FX/+jLRNHt/RRa",
+	"kjxD74FPdKBn/cxDPUJLa6CfyyBX0ARHPyOq6UqG+oFYqwljXqhVntB/INUR/gAYz0HF7o3L4Wqb9iBG",
+	"lD+aEKiDMnVdM7wqoM/2kzGolANA77W2LDE9FZyzI0UTvbSx6dx5FO6pX592yQYdOGaXcODy1wJItR7N",
+	"ZWoCMBZpVNHsFM+pCKu9UOO4zvtWK2kwbWOl1w5baAcBmU70ErILQgYc5r5uuvfc2gcT8wsL8n4D1uL0",
+	"Zt8H9SKHCuJcqG13GjDke9iwpmQ60rJixw5crAiR7BqV+qgLaaZZLWAjTyyW55q8sSfRWr4YSR87d1MC",
+	"fstJuIgmR3J32h+d0rOiAXy89fpz7OCmAfOWFS38o+7SD7CzBaRV+K58NSQttDWPJ14UlYtWhTkAoV1X",
+	"0FPJdEC0zuk8Xhus+jMNgiXVJ1M2JogUICTKJ24wn+TMqgrhPIV0xPI5XaWsWxDM6RX5SDASR5leJTee",
+	"2/4xy3o9/ns4JSWqn9gNsbcleIwiosKy76sgTTpZ0FFA2D9reu4Xt49wotN3Ng0K2tMjask04lVQ3Kmd",
+	"XMSD/QNVJyl43sILrXlh7/FdUl84MSquBFCsa8XodbroT2DHcZL9MfxaI/T3NYuhuGoHMZ7LE4NewiG5",
+	"olvH6iMqLBYwHGNC0jm5Lb9DZKGXeob960vQjbPuYsybQK/YIdhHOt5jDP3jTOutkTOYpq07tW7b5yjW",
+	"+dxoH+QXsT8oL8gA7bR3GF1/4mm/XF06B94YMvggwQsoUEzy0Pd7cnEM1gaNVa12UzRVtWwZx7AVp/LS",
+	"NXJ1LcdgXRG+jSiwb/nJVzS76uZh5LygFwLCWAf4VTaiCIcQfpaOnVAV6ehoSu4rB9uopHYciBEVIVOz",
+	"bbxuNeoZXFKB7WEpgUa20AbZBYdpi2SPTONak3TaeuLQLtIQDp+Nokxpqt+Kp1mM6pAMAc2SsT+DI7SW",
+	"mNxWQ5Vc4grZe5qb0MZiZbgupTJMEfaea5O2o6FMr73xzRPSQNe6OzyICK71iliTF+ahL7X1hAG7Pg7b",
+	"8xxbLFjxCY2fh5BEqSA9jRJhv6w29IDYTpCoDim28BdPbNd0Goz8dshUWry1pymUZkB1GQ2YgkKtp5fc",
+	"qujhOEYCBOhxR7uz3bnrjsw46tdOd4gC1Mmq7vy0++y53YmUiAR968TNGN1xpUF4xUseV17EcBzdVbmH",
+	"Jjs8osJbA2DNkXkRPnv2Mw6NPyqZnBcJ2gbYmxbSAqH/bSh0lq0UhSmWI5TTRnIVb2MNIq/UF9jQZfzP",
+	"P8rdHTw3l6kY019w09HE7TwZ9rqd1UEX/DQ47zAcdExP8QmPnj/b/vVuA4b23ZB1+scTeDN0Gu/oOWIE",
+	"zZU3tri7XAimCCLVEyPh35hoM5URn/sajg03JZkfw5Fy/P06VhIkqGyhfmQ24ZkSgFa318dn3jUCVZOY",
+	"4WJZAz5yjfWjI3Zd57Dn3oiy736mrT4jz331bJTlSt9vF2M2K91R9P12Njiz2rt19Rlycb0Zjm3i3reH",
+	"tJguJZuQP3Rad4rRI1Nbmuwz1SVEXUJs/K1UfYxNcFDJs9DEv2Xvu6t2iu8Dj4VSymQ9XyHJtMGQStvp",
+	"rpT1VUohIS8dFKG0kTXRFS8YgffYVaZQ0EJuNTOR4v6T3Xg8wprYZ4l2ZaBTYTg6I0s135j5C257t+OP",
+	"XgtXGHKIQlWbINDlbCdS/81wPb7I1yEb4RtV5w4bzRLKJB3Um9Wj/ZUG732mic4VO5OTvL/O7uN0ZM1E",
+	"cDrPjYsSUpVhKbn7RPGMCHaght+zXpemSuprTite+/NDo0zJtBmDB7jS/7b6Hbgtw6JFTaARANG8uMrV",
+	"CIWLa7a+V8H/+LGrwrnbZpMxZcWgi7Ze0f7lUf1cIICbVgGPIV8CbxCpiK4rbgy7iiA4CpkfZWPCHWVB",
+	"aXOOLTrouCRFQeDdJ7IxMZcH1SayQkb0iVaVZcyenDs0vhQM1wrC9DqF9Eaq7Tl6bHVJ96l1dg5LfrvK",
+	"uhUfANfo8Sl1or1PH0tg+yUPeJKCYCIa135hUMretgaCHBTfISh0eh5SeQ9C8quv4xxJT4wYXhkGfbm/",
+	"+poU7KDYdeR0XEL/XjFq7EHAYLQ94AWrTUn03xuq2HUGb7MC5/s84GP2jTq5sV/FfZPTQF4RdIifIrU6",
+	"TcaqFwbr4RmrwlLEkiaiccFPnqe4JlYeQzcPeiYl7ZwBUhVMddnMrbN2Z6m+qmfBW4CHecu0mW92FTwC",
+	"IEw/05b3w1y/2BDLMue2YIeZa37H7lnV1UyEmadk7ob/6usIQpgfLHym38qOlMRYq2RPqMNz6Nvadg/1",
+	"A0+4kdudrMy8d8OoRgguxWea1PxeGu/hsG8iY4D+5xIcHnuMTKckrFInrHa6sG2gMlxl2x7UIT7b3MvK",
+	"pDfG1WXEdumysfGha5DdDeca+S8YXrQ1vdoMNROYUyiOaZXOqLmBDYXCFge8ej1LAz6XZGQ6PUwqQneK",
+	"amdisEonODtHLfCcO9N1vPNCfWip9px4Q88F3hedmuXZqe8PmWKWdPZ0u2Z/Ywxryr3U652kiQ+w0/T7",
+	"kCk9M9ffJDP56B2aZZD2ljagk+eNYwTqcmaOvkWwGWSiupoZzQ/QMGW/hztPetysCcrHiso/fhCv9vtI",
+	"gCLumE918I8d494h7mtcZpzVaV0TIjBNO4agD5ZWSFxIQTBQht/Q6ob4PlpdC2NEU3RJElLB37C/1oW5",
+	"fvAIt+OQvgON4D950z950z950z950z950z950x/uhP03c1X/e/uEP/lO/zv6Tj+5Qa/rBv1v7NL893FQ",
+	"fvL6ffL6/cu9fp/cd/+93HdDf13USzf2y7UyO+K9eV1R8Z2iZxFsycbMk2Z87FFdpDt5H7Cx5wBad5XM",
+	"j4n3rldqY5h+qakZz7DVF7ldl4Qx6engJduiPDvQ5hCZ9aGyHBf+DdA3k0nDxbbisR5GWCge/AkEdX85",
+	"AlvELkdfG11ud3HvlDayDnwXiZFtMGEX/gAE9Zu7WCzUopPi890Xhxww2C2/TE8JN7se/3XkHqys3aGO",
+	"wMFDk5dSBoEsNfwCAUlsiefNAHRKnp0tamUWQGe5upIuKTzcK3A4zB8bbUitZFMM+5YfmqpiRkPPZOUr",
+	"NUZFcPQM/rv+VQ1fskvH112nwTC0/HX6B850C7yLwHEt9YYv6GXSED7cbE8d033u39HLT1QdQw73Rhhe",
+	"hRSmgl7GLWYNPzHyj0naf3CKYwAzxH7H0fz0w4QTXuX9yJAy7H3NcsMiANoFvTjvy5kKa5PsHHrp4lZd",
+	"B9plS/WRFdcAeMGMsj64y5ePs2PHhUEysrHaB3fHiJv3PGfRLi7cueaB9jmtqg7EjZteGco0E48Ga/Tf",
+	"lbJFhKN1zQoyHCY5oeIPVBThTjGW0muzqyaT1IzY39CXCbGKWKtPLLw6sjncSv8Efg41CVi06y76FFNL",
+	"BLP0gIEziEZRB1ocASfjQs83eAFXtT0xVj9+/fJnvClwhA57EfYhPIRysDlpeBsAsjMF3ABWOkGNLCTN",
+	"PCOIeENopaVjJqtan+yNpPkB8ANdeyjse7LcrwPZ+84+6l6JdvEtpV21i61yAUEocbAXaXpnl+FwE+AX",
+	"Q02ArayW8RTwEvhBPOEiaxuBnGhecsEI9Ny/sUbL0wlFbtwJeYro+P5SgH/Lhu27Aascd5Vw8bSLK1v2",
+	"G9zadkobQMgDLFD7LdBaljUqXKPjEE9xf+x7Z2JGGN25jX1Qv9tIqDrajTY8D/NKBMuk5qvUYhX6j0T6",
+	"6BWN9UA8aJSIrRY1ZLPv75lyXdtbdyG0hSH2W1ajAzQr8Lg4oxa9bVmLZ9V2gvRAKuOwd36tCPJidfo9",
+	"19wajPbJ5LpzXkMHgStNkr3ny1CzFJui7RMgQ35wwMsPAB0qDiyGq+G7YnRZDLlsqgIdFnZXHU89hT5J",
+	"0HkJb3B4ONIPrwdyhLF6d6sw70/q/tXIGjtPya6dwA25HaAguZdG9s5O3rOur9OVOuhtoaNGcif5kB/2",
+	"zvfkgOV0PTkS2RA40KUSJM4DoFaAfa8WtPeYUbM9fd1jvi9aKrNjXlZqFjVYyGt2RfHT9rRN7i7A8m3N",
+	"1PY3t7fJ/g//zl5Ks/IVbZQ8hsM1yO14zqxqASIWnyeFPZiudWvXkgNifanQBwCZyMXWQaGlvILjhV0u",
+	"ay8thKKebbgJXfjAfwBynIqCqAbQUCF7OqETJwyBCX/hDi2BVhF9vHeYBpi5DlzDAGyjvdHklXzTVbW1",
+	"AwTn9x3ErJzkwGk4qehgVoAsIJqvMhkuCrnYJv0dPjXWOjoh31c7PMtk/rIfMd7olh2JrsFhH8jj7lR3",
+	"4qOFOh9IzBa4bNhsY3DKRyfYXdVeirWEGW2Xu6U78RhUr0pWzTTjMKph47eG24Swnzf4nd5PT/jJQ7zW",
+	"1Br8m1wqwz6H1iGCVp/ji7BP9uV7VnynOHa8STPD4PE7Q33H3AkGwC6YeuAPFcJLGEkK2bVqXXCvwhen",
+	"ZPxLt4Z3iO02nEm8h4aDgkvCpA8gXPu+GuGdDZkdCMOw7d2YAepQD8/hW16AVwTLukCykFuiz7TWZK8Y",
+	"qy43843Yvesn7i0q7FYGZgNbrDvA/WH6cEk1uBz6EBe+V1ubUnxDPFBlhj9rQy99SKL08l07GdyKfura",
+	"/w61agZZo1vPdxpDYwzO+cun/oU/dHppDclePnvAXjyQPvAM400Sw2fGpWS7ip+bFYWbgNAbtLrezjQ8",
+	"bi2wsJMlkNvy28fmtoR9Q89Dnh/0JzgvHzqLuNHk9cuf+yzCoen3RTtY6BhSDqJMDjpJfhH2B6Gn2aU5",
+	"uSY+vXbiGLn2eGuUQF+v/oSoSyxbOGNfDZDBv/w6CAHqMay3LY53YMZWiwPEu7Fj3u73SQp2eUZuCd+D",
+	"tqEpL5ZOf4q72J7XcATc57PbkdBUbqsLzqXE2gJn4cGEBrUET31Oe2bfw8asiPiKbWchUtAJFJfft7ss",
+	"ckTrWNrvu5avPnQWzlE5se0/pGBzffgKOwzA4cCZZqLI2j5P3zdWjn/+H5wJQbv5jZdgZaIl1TPXb5Gp",
+	"e6bc5mE/fI69iMWoAU2wOciDaqWS6mhG99BYZvZEUIBx2/MXu/d8J59RWMweVB1nsbOSllNMGyeDqOAz",
+	"z0M9dAL07O9AdzQO+XFFl3darEN6gBd2lzDQd8S138/iBvWmi2yEW4TJs97aBUYTteBTPkH4DE6XARGM",
+	"fOb9IIKwU20uo6hJHzjPiuEV5TxuT9+C52SpvYtjMU/mjn7tuJnnhf6655gJB55wVNR3ar+a0Fm0w/LU",
+	"0eHT6oU+aXmftLxWy/ukvn1S3z6pb//d1bdI+7XHKF6xO8oDoUeamoTSDrADEKHk0DBtoKo17CNlotCr",
+	"tKXHgBOBT1AeIVoMEwtywwdR4AI6RLUYY8NUhGzTaFa4GQXAVl0TJEDdsk9mPiG8lI2apBdFVhFS6112",
+	"bV/hAjXLE2iOX0KN/dobOlkrDKM2j+cKXwtOZpSvmpqJP/SB5o25ucNcykX/Zy4V+zxvMCx+xw/ipVjb",
+	"3O0hHRuH3UATZcVsj0ZXYv+4TnqRM3HFWv9Hl/TDXGCm2SbG0t0MAsqM187yxjyF1JcDnL2DolxkBFN2",
+	"IfuUCwTK122ZvgtP9K8sxetNV58KQpqB2DooKe/DzVHd/B5kSTx8Jzrl+aulfpxRuISjV8Yjyo5VKMCs",
+	"wLu9u2/tffJ5KeVxdE9+dTt/lGvXfP8Ghk4+0P41PNVt2+kAN7QtdSgyhtdytayKUFsFxa4UJL9yofwe",
+	"m8xME/qVu1fnGOX38NCvPo16C3bNtQANpTz6sqKU2oBwd7UrohTMoY3Esve4IXuO5dzpfqUoSng0Wwy3",
+	"0c2kw+rGPeyRsqPHuJTGM+h0K4Pnua4g/hcqqtg3//gHNN/xj1hNLNjqNdvcGZkfn+vjSmH2kC6ba3db",
+	"gqvzH7Hqa2qwJQM0HnHtAElF1YGpzLUHh6aIBaRQLNhmX94+aqpdX6A06W6JDl3zxq18cRYeyiGUKMrz",
+	"48qB7uw7w4G+XhrH2ooiUrn33PV4szwAxSTW7Glt+Vi205WYwkA2QBB8YY/8wETr3qLi0uLwLBjmj5lT",
+	"I7hZ3Io/w0NjAdK2HHIb2xcP+Nng4bfb+kI2woQ6ejeDRpY9VzEMliDV8LnMfSo6gR9cjsFwfOgvch1x",
+	"/5BThVT5NXJyIh55a0VDvYZP9gm42fmJpfihcRj/fK+nlKdLlJyv/e6sak3vNrvXQbfPyl+EljJAn5qX",
+	"iZGPrbyuVzlXutktMuDrigbqU6ItlrBflrZvuqBLIcNOzX3Yuw6CVA97uNGKHx2cCSRppVcEtEcowKz2",
+	"6osCZJ2sYg5r4cal7O4YafO29VVK0X3K+ormtaXT6YPNYTswJCRiIcEsu3CGyvoVTjh4biK4PDjq4wkz",
+	"LpMDRvFr76bQtT7yOzmXl99d0g88/ZF2slKRW/CbQ58yipmNWA530z/oX98utt3+SDIjKgsidKvrUP0f",
+	"NukGID4tT21CNvZQy9o222d6ITLaQnrLi+EBWHSDjvlRNQlexwa9jmd68S3bHtjktIGNwFQ2/7Wst5Qw",
+	"BRU/rr1zYvWR0/lNx2tqb/iP6okMre30/8GUfNLmAdv50xzbmutcKsjx1DVVLMmN6AZb7UnE954LfcbE",
+	"9vHyF/Nm3RfgerJqjLumkl8Zq2P2H/8SJ+cfaLUPVy5fSQ87HlZURazQ13D6P0oarMs08krT7+Wre67L",
+	"qVIc2KlQWIZmeI3JDFag/yWlPNrlOEv87/EwyIZGSsxs2o+ugGTs8P24WzbOyjXtYmamHla72qlfDdNw",
+	"zBA77gqEAwAXtA4DMTJzZq7nqsbZayLY+xbHp+KCuSgu1FzwgkHkUCQ2y1t0odHqnq0+EnCiAxRIPoia",
+	"Hq7ESIa9N2v0wDhHtbvUTs9vaUsmN9wM771hf4dY4kq4AcVoB37ZBQ7AY8TtTgfrzDyQmqSqWHQfPc5U",
+	"srOII1FZ1mSi8EzbTfvDTupEDVOcVss2XGavxUjhDdT3+LPnGtdmHfIj4MYxUSzAoUZXdftwqNTfBoyY",
+	"mopZbM8H8QJi0U23LwixtXgiPe7ksjb+1ZBSN19/RM9WyzyjGXc0zvrnsjsCs46vRt2zy0Mgv89UE22v",
+	"AinahvLYSZiSSmpDDK8xH6bkJvO1X9Ddmgts6xFABD9T3S8VowFjAgYZADlJbZ4YiD2WUHtk9y2cHbFj",
+	"QfsOEoDsMvaVNarprkI4cu+CpUQbRSHVjRUHFvZxOECkgL1u8rYSDcIYBB/FotaK5uyph/UBP3AbY+3H",
+	"Vtk9qPW65HvDivDiqoaF0+rqihoGtC1lBLR0p+g/WBwnlBeshWW1mt1TSKS9ZwIOHkxY/71h7B92j5vg",
+	"zN3PwannJfeW52IEod/B3M4+ZLC+sD9gpvRTAl3tSQlLyBXNjxosVlhxpNmwfSoEggVxJOixIMMMVkmp",
+	"2dplnLjW4ZRIXve8YwenQq35NKw9BBPmgCtzeoxsiXJaQQBkEMFNLCf39xkysqytHIuMaRbKAoJqXS8w",
+	"npKDko1AcCEfdLAbBYl2UnX9211J575Fw9KQftamLPRnht/EWOKTMfJSrJ4OpExcZL5hddA759KXNTxE",
+	"cnlimhjZ1dq6Ntc450LmBv3jj0hTuWKj7kjKyx7IF16qFSrw+xAY7eRxRNPdnd4NEmhJjdWCoTbScr+3",
+	"YkhBm/lQxuKJiYIhtjIXGgGuhgWVfey79jactyngqfne10ZucXdjBRCSGGYZVhSE6mOAJdIpd5bKlHEY",
+	"IofaZR/yScP903Fh2Fhlk22oPgZPLry7TXKbxXptQ7EDJCo5Inu2ajH9Oor5FfUH9sQOnsgzrWdQmKQv",
+	"JujhonPRZkaDSkKrCuPeOuC9ZNqs6xi4rsZhVNqQ2Mkw9u23Li5wgcTwTmDaVWQDYFYcPnE8KdaRQIrt",
+	"/BQ7io8nillIwh+JXkay77+PHWesnrhjM4niUyve0EvY3+Gt8kXEpcusTX1mLFDYTCstk6EWMbUx1scI",
+	"fxtlq2MFwAnrT6jVyFkLJGTnWLToQv7uadGF1jTQC+ezZhtMz45M2P0YQNK8IT9bM7wPTpMatXIFKoGp",
+	"4BAr/EMd2WfdLu2Hu+W2GxXlhIf5Viy3hC1mwXCTyx4gsitO8MfFsFpDhKq9BJEBFpNIxpbtat/GOgHZ",
+	"LKKduExNu6Jlu/yL4eS//IhmeT4IC226Gc+Z3W/pkQF84jrWWIesWPPFKMlrLl7IYgrg0A0Um71wGcWR",
+	"sorAZHzqyVRX0vSe6RUgXFbJXBbW8JTbmX7eSDdacG1QYTHNgVhb6WH8d5awQrGgw38/OqWHJEgXNISI",
+	"+QePiYR64UHKYfD6f/9mMeHFGxCzrMWUlsJXK6YXjMTKUIEViljI/+0A6H+tL8sr31yTklUFMXJUtOmK",
+	"6aQI6YcTCPM5X+ZjHK2AmB3PHw4PcnN7+3UQyI5VW5qblVMOfS2thTw/JYjxxw6lGiEb85HW5Qf7KCvr",
+	"NxJJX9QXSwHK/t4MmWIKzD5c75jYg16fHacGD6uieaBine60c8+mm74Ojn6KwElVxZmCE4teIij0PFsN",
+	"uNfHx/6Lj5msaCRNc+YGCM7pw3tkctpoFoa+qOiOVc8cyAHU0gp0/dZK3kcAFtLVscLVmaYT6jv7RoBK",
+	"4KSP2ca5FEbRgudYSs2qvd04rgl7X1eUC1aQ3aXfFDSdY8AftOoqZ+9L2uggMPrPDn7DhzDA18AQFz2Q",
+	"BUnz6IpfSGUYOQp2tlYu1EXu2IGKIUpf+jL3/D0rwrZuKryvM4kDDmDh22CxqtKQIQkNRq2571Gj15yl",
+	"F5Zkq1yCdQeSP8atZYOM0pJW+2mb+EXqtYndYc9dITt3BTy68uuKrZd0ChoqRKzsih9ZxZk2DyH/G2zV",
+	"8JgCRXz0UX0B5/GeDVVm5bENu42fk5L+g6oCjqyl2uUpqRvwWUM9ba/SgUAbtDzW5q8HQLQOZsjVRvoi",
+	"zh7mdEvEkfPUM0zm70gvS5xA7g5E60114rXjG3eg++IsawsTuq4u4KHtqO0Fib9yZjpwAy+tL3zq35aR",
+	"tFsfMmnlDtd9/2DfsRG9Zq/QHyP9lhygNn9Ip0tIksxWlA7SNb65DbVDeaQnpOPVGfdHJ/WnLgSe3Ayt",
+	"xMzRCMrCIqpCJeURYVMtVYHFFWvPZ7yDEmhYwRGgHVAchgNqaRmkke+5MazIrIKG/05dDZh3krZ6ahcv",
+	"PEGmiwMZwZLqz7T9Uj+ag5OfKbjueeVTAKARCTXaU9/q1pU8EAXQQPbShSxfDeBkrQ7aOiOxmwK2+EnA",
+	"cEBKd3NuUR3ctJAFMuSZKKN953TWkbXRpiN70vl4lAAcW6gDeSIicX7IV63kYQbezJIFoGV6dAFPbIgw",
+	"BQ9r5hFWjrHgHBHdgntzj1LMGzePwk9obZQp8R6tm2p+EPoRWZTwVbje8Evd9YZzi1Nmtc+2JcOSXG6p",
+	"MlZYDlIWrS7izLhoCPuRzZYm5Tjz1LjnhW/ttybCsbvypeWETnwaDzvkJ/q+/5HeyB0drn0Dj0sVppqf",
+	"X2x0V95EWq+5bLZ1Zsc+lMHwoxUpGNOzxweSGMDuXWmkoio+JwlWXL6KnVgRdpe0LQ+CTU56jeWNg1Gr",
+	"rKopodse/GlPzFkmBZnnJHALxo7L9ggHfl/aJcR3Vp4jMZfkwNt1HUfrnSmPl/0Psp7XWLKrbc3Qnrfm",
+	"XXeCZ8yq6I7f8YOINWhacTYgy7QvBs8UEGT2FMw/hnk4JdaMOeURYP8rKIFjCd2oBpyO40VX9c7plI9a",
+	"VXz82XED0F6wB3qdWxOWEGA0FIPX+dZUy1n8FPDLYjJDX+eBP+Ckw3Rz9QpjoeOMqUAmcRQ3K9XHzPd7",
+	"Fsubwx81oSdfc+JTMz60G/igaBEFLnWZTA7WErLb7a3h3glNrZ8rOJpbqoNWhlrc3VmTw3Vf6WcEEQcU",
+	"TbVL/IpgLbOaUROZqGLaw1QnsiSn1Rt4KVzPG/JnvhzR0LXxX+HTtIM2EYfm6iL8tRlFMHw0rehhrszH",
+	"uhq75CW/vZk7wW4TOu5uj5/jr9G15TnAkRJOe1RsPMQZyEOZxr9XtGBFm7x4FPKMoOc8L1uPyQkqUDp/",
+	"fEwyfSwnYO8khfOUgqkVQX57oDt1UYKw99xsdVdDnlBJmdI1L4JMdBNJROj5ShccwJO8xQ/nW42lNYeY",
+	"fYAm2KFAffkBvKuzR3nO4cpp9WJ1AlEbBusjOy1zcC5dXfEca3xzu7RBYRSl6PJASKxcINvvE1j/e3yq",
+	"HxdcRZA+stzsEWsfdO3NFvsv2WdiYFNOxe+D1rnlRknoruqp5yCsDuzC/5yDWR2u9NEIKEeoU+SYNcB3",
+	"F1I1+dH13k3Mf2dUBIfYIZLP/8ve1y+3jWN7vgrKtVW5d1e2k+6euXOTvxx3Ou1MvtZ2j6t23TeBSEhE",
+	"iwJ4AdCKbldX7Wvs6+2TbOEcACQlkJRkSnbSM1U9sS2KBA8ODg7Ox+9nPAbnC4fso8mYWUu/+f0hK1A7",
+	"M+lEqiSLi7RS+2hu092p+wRTJSKoXdSO0e0oCNTdp332yshRMWlgoNQ2w21Vfwp7cPxerThoPdYgQu3Y",
+	"wqgLXdtPG60APA9sy0iWZt2CONbYA61An4sBwbVOW41F+B5beU8d0Z52+m1286crpf6D4ka1tR3VqRUb",
+	"MohPR8nFdLNK2+a7ZYzlIwIFc8+xBOPTfG7VcqKkQH4MxajC/hvi+rVPCFbQ1b5Bza1g/1nSHCv5icLO",
+	"OlxE9oKVLhlTKsFSrHKBa08IlN49vxX1USBt0MQ+2ihe+N4QJlJIKSCjkB1kTn2TEAlQUSe3IgAI1YaK",
+	"XXdGyopmE0qgNE9ZfcTuM0inntyKo3s5rEN48KkLaPj+dQBOqCjwkamhB8DC1ZSHTHInIDtEPVFqPXAu",
+	"dQCxultxjL/vCstQR1UPrmgbwstHqbnhd6yilJIFEzr0Ew2xeHsrJLbE+ujGUttSbPiXoZjL75mP2y5y",
+	"7RfdI1IznctYzeN1HQcBGVLshQ7G5Gkj2NN2pIu20veMpkIjuT+Ojzb9sSC7oVzbK7c8/FnvQ5iBtHC1",
+	"54TpvvIcO+zLUPpxqOb0lu5zPi03JizHiz/Zd6u77ogO3ihHr3Hs82kWizkxarCi0t4yFJ5Bgwik5J27",
+	"uTGQe7iQC/PXH6KOKve+R79WoZsCkBOLWOiE9gx9hNR7mlhZbfge7S36mxup7dfNtvTorbUeTvGdQjWV",
+	"BeXolKEOPIdT0rVMWs7Myabc8JTP40kF45uafF4BB/xkqzlL5XYBbygcnZT5J/BZ1gd2ySBQrBEQdQJ9",
+	"3Fhj6o33C2zoNhmbI4LOlumPMALcz2LD7/j23s0FOHt9IeCAuAl7kprpT7SgaiiHZy7v2CdqPo1lPugt",
+	"h7lVZyfcli1W4FFvI2w8UvWjxIoPrr9464zQ9gbMyAVV6SfspxrI+yiV2DSock/76axmZRFb7KdLCKXy",
+	"aM2IrK/pdnsKrPn38zoqE9CST+ATIuz5lXhnf0NbekDvYsMR7bD577Lxa0PzaD/MskaQiBQhRkFzgS8k",
+	"WlS1zyePwh1oOAFBd+H9Gj5Au4ZeuyH76c+wTAaWd2iLdP2QvhfyCMHKPArzgqeAbwOMNFG1+cUfFhpK",
+	"xkXLxXaPYRWzU3PtbEk7ZM9kn8JoBzsutRMArcnZv4/3Nbbte++jkwonyr82TpR/2b4jW8my+BTeLXbG",
+	"5Vh9AVfiYnSJu5MmQ3FfFgluoDug5aLf2oVWaHtUSzmZaGa6YD4xTjihifVecy5YhVeaMGFUhSkvFduK",
+	"Wuj4u+1jFoCHuLVYvt/61L2u2GrKRLJsFCRzaODSEgo20jLetfGLbqSipkwwBVCgrZx7v0kuIDs8Z4a6",
+	"mjxteAIVHsossa0C7tKD/Y5oPb/ozTkkMT76B4y7pHmLWZq0gqNxQ1IJzAKkyBTVLLp17IGgraUEcaNj",
+	"ObxlOJUD8OI+oje8KhwOz1iXRde59R8R+HZr7TegG26O1O3EJ/8IruFm6nFX25pvXJKtPhIBSLbIdTrO",
+	"aRIHpbupiMSbeuVd+lgZ1X08h8oDbmUeuaE6iyTyqMm2yuNtXm32ns79th9DIlClzrbCFQBAVbXJiUtE",
+	"Q1vttYqLFnwwTyOd5DKZOSZs3yy1Kf/vrg3CCNYWyRcbVrRTFnugLWzQ32aMrNh8Zq0qXdkRRuZ153pA",
+	"p13VRHsdcdKoXn2l7k+AY4xv0Fr0Z4e8fc0fTRJWmE+K61lcRRLqjzGUZFTpjLjRE6pnGmn4Z8g6Hqn5",
+	"23btbU9TU6cb7GEBDAsywPEuc5wYRTWy1jGWx9GdhyherJZ3bzeaVJ90omi0hR5Qgx2qtD9f0jHgSsIZ",
+	"EL5YsJRIRRQzgO0cm56WJH5MQdv07crEEBfbWgnswfhTDyYWoCk6Cgs83KbQCeNQOdzv8UKTuYzf/wyA",
+	"0bFeFZAGxFRXsdFIUDMOR2nPlCZnGzZD4LXuZtXLh1F2ifRs21JBb0xrXnp3rm4NWpMV8REh6uzKiZaK",
+	"NG8D6LAGAeoiTlqq5pNsix32Jlu+t1+JhgJbZiNQTPXdGNDR1nDrlrXJc29ajbtFRp6JujpWjBXTnjDX",
+	"/kBVEhxFoAhhYNlzPH84Xqioo+UlEMlx2HNHvCaMqmRD99db3j6B/ajoQgRfJ8l40UJky8icp2nOiL1m",
+	"09DetpVOE0fWuXbcXeBOhYImSIykNxxFFodIvwPjQQ0W+rikCzBnaDIulXA8CRs9gOWbT8tWVRrdyAiO",
+	"nWmDmxSlzj6Fjs2NuHla/H1f9tclUQ4ICn7fYkxsGhHdupYOokSfuPjkSjI3eEg/M8k6NibN809zqmab",
+	"fmWVIdD3qmI0363w6n0rQM0VEpJ6pZ3XssayCiahWrsrQmnMvdOZYKfCZLqlt/KqUbPIRRo7d/zEWArl",
+	"wEBlhbtyVVM3BzRlzyuzYHke476fbmcs7NY77t0SXkJzurueabPVM6a+/r0iZHBhaKR6mFCuAElTzpdR",
+	"O+9iCFuVe1KxndW0T49MCL4uQrHrXC6YNi9IKVKmyDOkloSpBACVrNw4awEF21uNzz58m4lyg93uGU6T",
+	"qy+1pKkwdyIkxE3JHHz9TXcSXBybPsCuIpJQQRQwfnOjSc7nG6aHVj25hkhWdbkScbUqnFp4FV6ZuFFt",
+	"tTU0bkVj4xYAj1tbOLIxJCq/q1v1k7mHy/XnJ98CEn6PeZ3rzM3fbfA150b2M4OuOf+u/tneYF0wf0BM",
+	"cyIjDrRUM53Jglilp4JLAVXbHrkNADMxiPDcGc660aQIUJTJBcn4NLsVRgLgEXd/tBNut1q7K8AfA2XI",
+	"mCUUiWW5ObkVt04qyG8253nO58woJJud5kyTlE0Vs79PwJjjpwGF8IUrT55wlqe3wjlhIevpM6BWSCfk",
+	"ignDRMI0sJYYV6ZeAH4xMvwqbow9/YlbAWDAwn654jcnr5SSCsd6+dM5+fcf/vJvpFBynLO560SxT3Il",
+	"PCxPsQ465wkTGNdH9Tg6K2iSsePvTp4ejY5KlR89P8qMKfTz09PFYnFC4eMTqaan7rv69O3F+av3V6/g",
+	"O9WJ5AjgJGuhn+dHz06e4iWyYIIW/Oj50fcnT0++Bxx7k4Hun9IkUCBPGfxjlwa1ynGRHj0/es3MmbsE",
+	"ekELKVzn/HdPnyKDspUlHh6LIucJfPf0NwdIgvazz7r6R4Cerjv3bpAnUCvEJtSVX8XuGIZ4+hGnAxaL",
+	"LudzqpYIqf9EE7kQwF3MkTh3qu0q+shkkbOjX+0XvFxOC6r1jC2Pk4zmORNT1yYndURW5/6a92zxEb93",
+	"hAuVafNSIlTJIPKyd19IlZ5NKRcotcoeGFWyP/Y4We7VPsAM6dicBUSssZILDcFeWpqMCWOfiLiusJiA",
+	"uOCGjc9Kkwlg7+GDzPJLNuXC2h2apnZlh8nYZK47ZvgsTfc7sTXN2WhWnx1iCZ6lKUuHmJazFGnDnaAr",
+	"RvumdszdcWOTuTr9nad/4K6WM6xVbU7Zj0oW1ZwVVGGlgL1z/CWqS04v0qM/fn0Ys/caIo73F/lbZqoF",
+	"AI0dHkQZAE/nCALaK+qFLwwv43ZPTJm3SXs2efiwQ9u8jpk699ga95+s84q1ygvd+zWIFensKbilfCqQ",
+	"erF3/vBE0DV1sA/uZda4eHQTdsUG2WOuGNqujxfv0ZBNJdPYSSfByQAPECKDAItsKlT6DOnPuiZNscSe",
+	"jZfHiUy7fI53dMYu3bXnElN9j8TjGG5var5gi5MIghq5M4p1zHVm3TyQuBTJINb02ppPtiB+dvCh9nAB",
+	"+Fc+UMtqXAR9E23X8bEsTcccX/Gp+FCaV/aJcIDfpyt+xTScH2ILJ5gcNEoLxM6DkALVLnA2wMLiU4G9",
+	"BsIZP2f2WkVZprz9BPOWa3MGV6xt/6tsW/kynPplnjKFUEqgQRx91c+CfTGfiaZLTzlqjevRf5ZMLf0Z",
+	"/HkFrl2JfK0VqKuK749Rr2vyls+52bN3AkJrWW2CLWrg8/ef9JtM+i2Ni5EHrCJK5nZRGylnJKWGol4o",
+	"oo0qkxmxetGmFWNqsuM5/9JpPfmXlxTqcvdhM+2tz/Ts0FvfO/4lNms/y4XLZgNuUlmckCt6x3RFqjHA",
+	"LEo1gymiZIxy9VNzTlV9YnTncn0JV9xTRCtBPp/53SgFDErRCykMd4rH2lYsS54OuljsAgQpOk4bg2S3",
+	"WKfUdC6c3Ecd7oNbAdsdjf5uT6i/PoJ182zQx7aZOyvtIWbOypuURf/66D3XvpoXZrnT1GHghuYwhaMd",
+	"D8E/tPEzTwc6uJ6BhAC90GTKenJ0QZd9EjsF2n7R4UvB5w8nt6dflbrWJgEFCwi2sRlgAstF2oLIL+GC",
+	"hzTpdgBXdDGgWT/Lc6LpQo+AmgoIxe4v8lc0ySDpsk6PzM0o+Kdpyer869rlTptL5B0cgd0M2bscp4pO",
+	"mkeNlVdyZA5V77HbYyYyz+Wi6uHAVKAOBMOIKIN/dQkQSRSjuRt+QgXJ6B1bczpGa/E6OjEvXcXByu4S",
+	"l6e/hDNXkg+X79PDciVJLWsP3hfLmheyzFMyZsN4yBBLgNs/0X4CSCLnjBg58jRGjnSE3jWW6iXU1FeK",
+	"0ON/+aLh7QykO5OM1rLPXGOoRDFjV5nLJxIutGE0bTtFuasbx6ggQ5fJXa8vjRWHuVObazgq6JQ5abU9",
+	"mk6w7qR68GoadzUh++u+1e0jnUZV7oPANxrUCAU91gHNySrQmj6N2vMkfgkP4lbeb+E/O+DCH0L6H8uw",
+	"0D3rVVz81XIO7mLr/rvTdOzdhzmIPO0SCTVsawpcRiEvJqV2+MPkh2ffubqZQN7Dcs0gXenjFNwQzZFa",
+	"ghGXgofVCOeyi8nxO2qSbH23w+D4bpOzgz+6wVUTGOnwi/ABdl/oUl8MmJhZ2317l+Tp1IqnO6P8usQG",
+	"9R2X5vDnbxiQ62s87BH8I9X6LE0V061hfoof+0A/plOGjvOfCf8cQo1PKYBXnsrEQI8LTbXzaQqpILcj",
+	"I2amGZGs6QUXumAJVlC0KscFXrS77R49aBznIrzjofXorZy+EkYt25RIyUWAsJSDRD6v6NL3AeRSzo6h",
+	"sFVOwj7uWahiZ+eaWvxWplM2t09s14o39pqvVSfe+Bf8c6hEJhdBBZLS6H4NyPmEdTlyb+3nj82Pg0FF",
+	"BPsRIAkA5hupW1zVpifgAqrd+0v655qUM4hVAYFepmQ5dbXNcloLl+ScaUIzRlOsP+2flXlFP90SSGci",
+	"/VrX5Dv3cn+KFWlqYRQIbM6BGIhgCgU2LJa6sJZTUiqENGTMNlATKdiya/W+gwt2VJFYpKJQPGnJNK/D",
+	"mzx7+vRpC6JqVdoff47OqCqYcIzTe35YkjFafDrUq+HTcrSrh5OjXo0vVZBEnV20+7TjqJ5tFb12LUht",
+	"9NDRTLwrGS+rLaJ/qQlpujL776X5an0kGLd9gW/fIt8obuy52s4m4cJIrxP/7//8X9i1+xWhyKSRvRXA",
+	"cNHXnvE7fODjOlOVb/VEExD2aiY2xNLadr3dpL+ZOPmcTtnpbwWC3UXM95gLChZ4NWQfFSO84ECp07rM",
+	"Ng49npE3H1+9HpGP719bJ+SGjT/COdKQudSG/I28e3lCLmqYB6QsADR1hHU9ek7znCnwZ5hIJPo2bDEi",
+	"WvrEHNZ/QxAT/mLdoAA4nDN77xkrzHq48urec7mJtZSJYeZYG8XofIdJPVyl1QMsyL8zVgBIml2HVXyh",
+	"PxCpmGALmndsmZf2io9UGT2kg4qg86uzMtpQwoEZ7UE35EuU3aG34x9pKq9YawmmZqZSLwB7RUyDgTQN",
+	"NIEsIO+BTqs9FykGlc4A9LOQStRO1daK5Iwq4SrdGfLhSDWVxrB6p91r5BuOKanhCsNDHRv6JdNGqsNl",
+	"Tb6xPR3Ti41cPBm3pXfjW1Tzy3ZoDOOdE2b/jDhH5AIDL0QbutTrm8kl3OSws7hlQusy6OO3mNW6pjNW",
+	"JZonVaIfGqKnUqabbCvWC+naVOznX+tJDEfP0m//IHZWreUxaIAv9KqSXv1HMd0XJb36iqOkV3+WKKlX",
+	"BehnM3IHLeiEE/BezaPzMfe5zfe7ci9C2cjTgNICtSaQ0ECKd4zB+Q4OORkwEJfS1CF3hLuja5fJBQHg",
+	"J8ijFOAUKkbzfEloI04XnLpRvNX0avep363S5SFPIx1lNEPq0xZFGofU5YET6hHd3OQwAW0xx1x017oC",
+	"+8iF0A+SU+0raO+hptm5cv06Y1xBfRpArk/YIP7ky1Axak3FjIsUw0sJFYj67Dh8aeVrdPR01GeyVHfd",
+	"ebUrvOKx5cVxWJcMEQHX5+FC2EN0qiu++7DPDmbbwTOg2hCUYr0oBRCYGrHJ2gQkNGciparrJH7DTZYq",
+	"ujj3197Lsm/RZbRwDxaDNWUB/J97DUg++AKwnFGgz3ON12uNdW0qWZPJ3vTLP+PKUMPiLdsiQSTjYfSJ",
+	"AQxFXVbgn9BQL7d56+F7tmgX0bPBRfQYygpf87umohEKcAKF4nfUsHYZ1tejPv1ds0Qx017vfclo2r4k",
+	"wS8qsAPOZ6Xhhp1+Ua0B4m8rMHY7tUMY9sU0bMy9Ujfcv+5Q3Q9hhrjRLJ+0TYnqrNU6p/vFarD3vwL2",
+	"lzZfzH44VIWVw2KAnQM5s/s70OrCQnz3bm/s3F/0gJ2CNa6L4dwtMud7aAK3PhY4XBV4fkzycl5QxfVK",
+	"rXFEXaw/ABi43GQEgEELLoQP9I4IQv7CrDt44N5+vnPgvTsPQ9gT1kL1gEu8+z5ORffSKhggS4eEFRBw",
+	"2jJcTMGB9BM28slcqVKsQoa2Ny4Gqdy5XkisjlOsahJTfiCaIMH3Ev6t62Mmpa40suA9PYjneMk+rSc+",
+	"4UAAJwhRZJ/oJwRQV7EcUTFIuI/gsLt8omEq68LDoXbjOJzLYrlXT6pVXjcIlzqCtgiMH+PGIHM2mINO",
+	"rfiWBHlp1gQDWlV2tjan1lQKjJi6sGYupzDSMfJzhG7rJ5okUiCCMCkLe3lqHTRrF28FNyckmMuLlM0L",
+	"aZhIlsd/Z8uqbRuNKQrePgjdSIDFtTvprZATEwhGNBPmhQMPAxfbfxE/VtiPhiiyK2tFTs9Ls1ujZX8c",
+	"64ZywzYKvb+jKQPSk73FvM5L8y7kyB5XAB4zc+gUeeM7UDT+rVVR2JRDqc4KPuZbOXULIGV3PGEda+DC",
+	"YDIW71UKw3OnYeFA/cIuW6TKhRiNaYINIg7B+jZ/lqY/wtP3tL/jzR+kKa0DEQ2DEQMhnrgwBNcB5rGJ",
+	"HMg6gQNTxfP8GHnUuvoN4YIfFRIqPB7MHxgRDu7gZTb20RUFYGvts116C6kGQlaBV4UZ1rMXbplZHwA8",
+	"uUUmiZ/K2kJnVIn6dHd7UD/iJfvMBNgnXGX2fBwPblZOKK/RbizRUg7lVWk7ALtEUCZV2gqkqGfaG+Zw",
+	"qumU6env8O8fp3ZmagKOMyqMcGHOeJ5DSaZ9YeHLKv3zEa/FziwODrYHdsf8V7iKlMe8ZjiD13YYmwRx",
+	"Ureod8ttwbM8PVU8eRbISzujRNi58O/+f32cYC1tEjN8lw0t9Kx37CDueMfF9/1gjM25d3kO67XDllkr",
+	"lshk8URjDU3gQccAqes8mrSjRjqMh+3ATr7SdHhQ7Banyq69YWoZ7J0w5wHr4wX+DPplj1sOsciuSurW",
+	"JM0X6CKhD99iLNid79KN2oczwC4Vhnx2EBGfMd0Gt4XUGKIBi+nzGn5SQVXY7F0w+FaY2v7j8SaoGRFd",
+	"Jpn1PH+TYziBz6V16MQUQZkgWoeF3qCJ/j7I3D8TciFOyE1VUiDkYhRcv4xRhbyseqZjp44rKM5+hTLY",
+	"LNYL4ohWdfdGd/E5AMAKnaRUV1AcOdeGieF6klDCug6nCA9G2tpje1AjzL+3V4wrpsD3RdWAQXTvzT/h",
+	"JQ8Yj4IRfJgMHOWcKno3MC7sSk99QgWZ8LZeenjucQVxFXeCP+ZU/GSvDEBX+3Bp4Ql7wn+918yHN48x",
+	"XBacuSNkD3+nu3C0ZcASoLXQTzIZGyjNHWiJNNbAT627yU02qhLruDNrutAYvpZzZr35FlSlKS2nPQHK",
+	"13jJA04kjGDABfxyWAAxlCG6PcBO5G11s+TgWpWsIfXTao+Ibq1Xa5b4OfmsDTXssyffJJSAcEbks2I0",
+	"5WL62f/pEn8/adnSNp3Vni1thxTmL7VoTJJLzYY6IHGEq0EGYo0HsEQ2HJv1OfjdasIfp9Ds0RFTJb7I",
+	"ihS5dZooSTnNiRQIl/PCgaej25NRXxE0l3dAznVCzhAkEp4KnrJwVMtrFjthqO+bHIUcF9pG2ewf2tLX",
+	"u+0IWxDPyUnjHPJDo6X82aiFpr7jO09j38HClRpLZMZYfjxREii94BfFoE5gwkTCwif4m/tIlcIxjWA9",
+	"/OgoZxMoGACuyV/7GOpwEHEj1LczthYB2f1jQMC9oMqojHaHWC36qa8TKDs8LnLalVUFdj2ImyKnZWqy",
+	"6rQIO2iNO4QLiCZ41oMFXdrdjJsRGVc+VV++1fo2riTyIErsgiSd+xQMBzyhkTucblpo21AiDITgDXZT",
+	"peFOsPhOVtitncQ5FUNtpXAgrYXQHIkMOMMJBOWt6+0mPVoYi5/2eDTumriFfaBK6oGILu7lZ4FcLuWQ",
+	"2NHv95BedinraZjGWGl+Cyo6VSZYjceTFcAhwegOnRVw0mg959pPh6MqpO6OgT/KV1HblQ/xnCqv7Ast",
+	"5IRQUeca6ln7G1Hl7agEe+YU4HdMkLIYrAYziLss4sukraJvR/F81b1Lh1oJH8ImNgLV96VNgMxlNDGA",
+	"pLqBjp8ykbYHf16J9HBK/vCdQviur0T6MB7S/tWmupvjjm5WR7RriVlF5l1l4ASXvKoUGhHDaJIxXeuJ",
+	"Qzz5Zk8c5vh8HLlmsted9WumzZ9PGa/3VJ55X23EPRZowtkXU83aIGmoyjNzqINUl6rB0dDUVMCN3qzU",
+	"3/UXbatBV1j037cxPaKNyMqkvZkqACWsYJIA9C70wPgsWi7ljKUE8gk5Hc4Bj2BBj3w9B+bVKFLSrzd6",
+	"NGp5MkZz00mn8zNeMeihSBtqSl2PFMlZf2THfWuj+LI0GUnl0J1ImJkLbkJKDR1TzVwBTWuWjos7bkAy",
+	"Gyyz18xchOt3Xmn7XBy14cUL1RIqyJgRQ2fDNINdS9efK0glSvwxzno6ai9K5JoA30JZIAokjVUYJgkr",
+	"BpuF4fc2HB8VycG5jvspW0NPADUQOBoOPaY++SPcQKljPhaeen8hVeqM4hNN5ELY8yzVUB9VFZdy0WYO",
+	"f5Pj45x30ijYbfCNHL/l2uwpm/tGjq/ZlwO0leRcsM1jU/DSoj8LiHfdxEoDzTCx17v59P1dCyXF1PtI",
+	"Q2iQnTRCISsIPUyl0Y3SDjtUqGwpqDaQL3oRwAtdtWRNZd7Isa4UpjvSCdfuSG/1kJHIN3L8M6ND9hC9",
+	"lwb9IIhEuvyDCcHEIabZCtveWHq4SQrgJvXnrk9jB7PUGzl+VEHKN3L8IHXpVg4tbvBvcjwg2GR9gbYv",
+	"uI3Ci7vM3QFOuoelNvWgur/JMQBgvKjhJ8rplKXYpBFbFG3O6S5y3SAo+XjOft3K7gKGGWMmVH9PoHmb",
+	"cD1UbPI3kPG6nYqBHSFh1CPV9oc2gYfSCkSgRK3Atqd6x1ORU2htpoINyxH2mxw/0eADj4Cg3nowM4Ee",
+	"R5ftPJ3wvBNO4I0c/8TznbMP6zICw041eXP14T35FxSqHc+JnYV/teM+v/rHC1c/xxBulkLNu3XB0IkP",
+	"QAnjXCYz3Vbc7gqiuvIcPurwG3aJJ/rOWqC7qb1joqORiCGt15qEbrwrlNIl1hTam06kWntn4rtBjp6L",
+	"Ms/jEtCGKqM/gRAAwNNdG2OcoIYdG44lWvciGr0nlPa6ylgdHSYianc/CfgaRJWirmATVPLOtQKXgztd",
+	"thT4/mmMr33ZPZUZ7257q1j6YBgkb+mS0JquwPHBH05zNjEjLK3yf3LUqVDy2+waj2qU4cmsIx30nrHU",
+	"3sfDNJ6Qa/sF6NZYSFJAwILQFIJYXEDHD7S+RbI+PJntfIjZU8/26CEJJ9/IsZXJ49LgkS+54FgxDkV5",
+	"Y5kun2gCujJI5SEU0WNPkj0UANz6HPIGUhFdSJ6bPsW1+n7MJ+3BsWu13PV88G2ZrMtSHAYuCZJBwVBB",
+	"0ANhHcAPdLTwU37HNg5ocWH6ak03KAx9Y++ztwApF+ZB9iEuTFshJiIgyqFASW+kmkE1LyWGCSlGZCy/",
+	"EJidETGU53pEdC4LO6Eu2SsVmci8Nc+b0zHLu1BLfrCbydU/Xo884s6SMKR7AbgfsFF41nCcxCPcAAOW",
+	"Sb2xfOSi8v/zkiQyDUVmBZ3Gau4VF+Ytjm8/KgM3vxdeE7L/6Lvp//gyzwdxcGHJ6hFmcFkOlR4D9iqd",
+	"eedlQnDqrXYWCpdlpBEpd10KLb0wv4iUKdfe/vn7p/P55xH5/Ix8f/rsr/DTsf3p9sj+/N0T8j15dvod",
+	"/vb05Nnf/u0vcM13o798PrkVZ74X1qoU6rg9SFn14YJ8hkPV5xfWPVcUSH3DhVZUcFWSsWi36CWjqWu3",
+	"2Ki22LAvG4MR/vXp1ufCx1tq516qRTVRF4bMvMAN8dBVMKWtxww5lwYl6iWbMMVESJznTHsoudYEy1t3",
+	"zQPmSnAIw7bHzalhitN8UHBenckCEGflQmASLKN3jBhaTrPGPJS+9zzniZ2PninwF+2V99c9Y7/dhDdV",
+	"C+EqPL0DnYS+CCcWh4NHlbVdreUfOb/r4Vm+Y19Zfc2FIalkek/1NaoUzreAUqZGqY19bLuk5bRbUYHl",
+	"cYNtAdyZTzyN07SWJXyy4V6g6WKHO623MwPugnJInG3Bzxn2q1eP2syAyenf7RcjFuz3aGROaUNSuhzV",
+	"sQvgsDpn5L9cW2U0Nqvk/FMKuK0twchNpHHtccZ3GQIE5u8/hg+YpGx7ijffRx2+RB3Y+P5PnHDBdbZx",
+	"LPonvLxVa+1MHW0dMl4b9Htp7AS1Q9FAg/b2T9msgCKqOZ8F+2I+B6xSOrXe90SqVo3BT486IKrvFznf",
+	"GiTwI52yNtADeB/r8ssppIQG2xQzWgAxXxOupI5dGgUKzOX0mH0ppOpAsKl3qI2Crx8y1dqoMoHD8Anm",
+	"j2aMFXCaOaUFP717FmSTyykklNZPmK9gCP+0//+0//+0/9+C/d8x8dstkZz9hLf4ZnKf1x55OJLsbNpo",
+	"PrcG8rhQ7I6zRUeYECwwgnvArQFPAOAJfRLf8VrYM9EIwBNknpLxEvx4NB05M4apE4IFoICS7DJpDn7Y",
+	"hYIAnAxq6/EI5vZsCJFh9WYslghv8FZOL+auWeUb44KuXq0NDwBFMCAoFnB1ywmxM6lYAkRCmFqgadqj",
+	"U7rvSHbhLnvICI4fxY1Us4GByvYB7w67n50UvTIro0ZRGoQnGpGJ6ASFeso4B2+ee5ZlWOMAm+Pw/OoQ",
+	"1ITmitF06XPkhOZSMKzpCRDnAZJ+XCFbTmTuqeMR7fzixxB8GS8Dtulz+/+e8tdFY7hDRV1INXOWSMAg",
+	"sYgG7lnBY04oz1m6bjJw6qPO4VdENv/d8AYGV0NXj4+dcdQ5rsmYAQakVHaaTKZkOR0GwThFINuplKmr",
+	"c5vEjVLwBsc0mU2VLEWrdTrVjDqptFK94RVrStEUxs9yQeZULEcOvt/IlC7b3J0Uq203gLXtxWjaL50c",
+	"vnpbnjMcBqVAIwOeOOzNNe6Z7rPcgO6N/UutpyscBtJmbXNz/qGigc6ZSOceX7Wdr8b6KLw+/BEpRc60",
+	"58l2ts9nPYE/otHSoilPbwVYIkNnDJszAfOMADAqxuStw1vZ1tzV+jlac3IDGVjMut8Ke8eRK+Yw6/K1",
+	"ophzbR8GGGzItgwwaPguRWkIYGrdCikS9iLgJbpkAeTaRG2cuORjWbczK8VLKHzqR0yDE2/7Agi2kAvz",
+	"1x+O+hGTH7Af48xrz2NkisAWvEAUEeZxQGJ/uUAN6l5jdhObsf71BVo+8irs9g8HcSBLYaAmbi6VVdUa",
+	"aQrXdQ8imJwYdcQVjORPqKj44o9YS+3w9EDNfviyTj+hvMCefp0tjKqqj9Z0H1Xehase8KTiBzHgIeVG",
+	"ylQ3uvLGkoIzFVr0goCqtrokk9peuiSqHCZYgdEA/6g6mutMyIXuqBMIeOSd+KF0AagIdl/zXyBwusVd",
+	"15PRI3g+5bnVmoyqFF7Q7n5CGuvzwpdj5whAD3vnbj0AQe3eERVDmLs/Jj06Gi8jMcyCGsOUFfB//O//",
+	"uL398vTp7a26vRW//vf/FrsHVqq5J64ahDUGbuuhGDnF/PBEQn1z7zBduH2TN7oHQGQI6tcyBY8DLjLo",
+	"Xxs7pPt8OEQ5I/GmnuwZDuBTac8G4egNHYeI4+oXMQx0dQFHWjvXAspQxDpdxUx6UatDDO6wFN51gF/W",
+	"l+yPShbDrNjhoegG6gF1MHTB5DWA6PwktPd77iydrxqJ7pCr6KyaG9NBcFtNVbQR6cqwg2ryw3cj+be1",
+	"b/5Yrazj60PWk0GcW7oM4d3aoraOzQrSert9XUUtjKFyJBlLZmReaoM1gmPGhMvFsBRDG0umT8hbOdUY",
+	"5ACKfzmZ1CCxmDBRq/tKpAdTVa+Ee2872sbvGsCVSjmO+9N8vj6H7xzmmwuWY2RHZ1QVTLiWjSrTKssx",
+	"JAZD6PGvjdDjX6oCl0DL9eV4Ko/dHx2+3EmoKN7JAXqIUydd6hVFHSYkGZohpGhZj3Jhp6Er9vwBr9ij",
+	"CcMnvJcmXlR7VoPHqdMIa8rT4TKLgmSyREQ1lxFKpDU5TLEm5fuC64yl9hSw3r3QiYwQBHkYM7OnvQ7f",
+	"4kGQD/r1ZPANzrUVAfa01YfNVaFaXOs9bOtNarVFtq8pe4A2NfdWbbkbFI/LCRg5MC0SsCKVS8A1HWHj",
+	"tM8PQ9Juyaiy50P4hK4gndQmsXBsMG328SNN2D6tI9w/3msACNF8ztLBCix/lgukm6v4FjBJBNu3NkH1",
+	"J1Ix0+zxq/VuFlTrnlaNj3jJPjOHmSzcU9o0UBue50QWTOiQwR+6SgJVHR4Rtq6q3cxjBY4c7bEeESNn",
+	"TGD/NSLiPiE5F7NW5FQUdi8U1Y1ju7Yi2fUIvXXgcIMAA4omtPAOgJnAjGcTMBmbwwNCyzEVS8jctAoT",
+	"f+nUXLxkn0sen7DvBiMJzZ52a3PBK0f86Hc4V7QTmNAnk5Wtrhfm9Bp4tzwIa1EAi2dF8W0XBiZ8G3iq",
+	"U36HIOJzQuHhx1y42eTK7hpRKvZ3zB0JHg9KHg7pQYDynDRiblKaDkOzdpamNdxK2cvWjkurN67qewSX",
+	"JOVpwLBKcfvmyun/ervtXN6xHXVgX9YN1J8qNlgE1Zq2IHJcvHXJ+7R0yxItW1LeUMMnF8L1QdcWHUo/",
+	"yk6HZ5rDCfwRRPm2Xc1PD7GaHbkh4osOC+oGkMZSQf46Zxss6zq+eBfJhIQzE2zSpUbUZM3umIAyqRcr",
+	"DD/B8muSMwp4RJjMMRmL7AQAls12r5/ckz22XteZQ8BvCQc5gPyRL1sH/3sh0BW3++QgRlv45zgSPthr",
+	"g02J77ebTH3BRR8Q6kcuHo1p/kmqqTRmGFh4e7OaZX6iyceL9yOiZahhW0ImmdrDxQprVatAYSLkZKJP",
+	"f9d00V4VfSFcVZyc1KobKU9dM+ELqJMGy27dfx2vR+JT8WEyuVdqrVmzpOlis6Kl9s6zA5UpdJ4hUS7f",
+	"vtHHYJe1O4DGEAzCnNr/Zgxr6APJbasCd8M1nUHaRrsnuThreATU55cN6k+H+OMKQTOGVaIYNC+5wVN7",
+	"gN2bMJYShbuXwEptBeXDztilLOEpS+0Ok94KHIR9upBmVJHNQZGNqwaThYYRrFKQRkpPzxWjBtkx9wcg",
+	"di/goPs9et+cnzd2ch0NLAbwXLBf0WQW/IWkrFdunGdSaq979rreDl9oGstkntZ40X0HiEjbG3rtzaGj",
+	"9wU5v/qHu0PVPtLW5wtxxI0aff/ZMxhHlLOTH2sarEVoYeI3bhu8lAuoFZSLkdshCRXLAEin6R1LT8il",
+	"XDhqNWZcLT9XhKcjwnLNqr/ET6Ou9a+t7y8uDH8JZ/rUvp2dUvjGPlc2DtGN98BtfKFvb+SY47Bfyrde",
+	"9k52V6cEBK2NU0aXfA4W3r3PE00+p3zKtPl8Qlxzmd1GQnfPrbAaABoRyv9C59kLEo4hqKVQ+QDvkRLN",
+	"BdBcs1vhHuZyU76tFMbyw7PvYjsJzkncdNzPJ/qaFO+m8mXvhglY2S3c8Td5FYAjVpuqabo4ThWddJHw",
+	"/Gg/vwq+7layvqKLvYvZDq0N9Y8uXFEQLsQxG3CBa2qXl4NnhBQfMTIYXG6CqW0VfXf66IouHrT6HeQ6",
+	"WOG7NT72lUd2YxkqwH9dtZ/hvYP9q9WmIma0dXGj1QxtfDSo8YNE2u+zTp4daJ0M16lkF10oFl6Jlq/o",
+	"f4iUt3aF7jAJ8TjX069Ijh8EWzmBrhbfrPh7Kzuu27bDCRf8ufrezU21fXvkc1iUgDh0MTmGMHNbRHyX",
+	"STl00etXtDUNV84TwtqNraln+Z3O5R3r8DODk+K5bcMOp4k2NGcIzw/tS7H603fyju26jPffyLdFIamQ",
+	"GPWtlZL+5WkMpvbxl2Si4lX9qq5qaKgomwkOEiqOtKcLe/Ap50XDHbpWJVvTR8UMV2zuBNEWbb9k2kh1",
+	"KFv067djJFw7MQg5hSeM8Ri2WaHnJXzxkGLf9ngX1OdbM+9IzQq3BnzuSZ+H5QhkO1YRBP9Lc/SgNLYD",
+	"AVTYu6FgXEJxrORCezirelGO/W8qvQAhBxy62LCGJ15e0I5dgq/4MFIcuij4xmEAAb4LZhDqVVPYIQqN",
+	"vaU2kExtIfkdtXoUeA8cdZgCqRxIqKMWNg2CWng/A/hmOBIs2hSSADIIQBHaMwfL83ju72JfSQt380fI",
+	"Dj3YqvKRxSgHdFuizJmf04y6DqjYdmJt2s9UpHuam3D7xzM70PIVYvEYZZ87CsPmiY17azRIVQR4ZA63",
+	"E8zgiGiKiF8LqWarZFrRqbRTPmPL4ySjec7ElHWEDc/9NR/xS/stIIdHoIfRXgsNgSHcFJ5oQkt7ZjH2",
+	"iVIBrpCeMWtcNLlh47PSZAIOzcMAZYT2bd1cUEWQziaS75A3mqGXy7q495ChxbtjlvtPYfMC7U5TX3x7",
+	"Zt/EKZZIu+K7IXmAtodrAmGc0u21mChGhimntvVa5dLEakThaXua/Ev/Ln+Ovc5PHczOyNXw+RKnTXc/",
+	"cM/bdr9XwjB1hQ78Piasuv/jmbELUeHKwoY0CO6CdO1PklBR3dpxtDnOJ2wDaJ2wjOWT1qKKsH8kUjGy",
+	"YHyaaawjGi9HjZPec5/mwJILn5HgqoLRGlVVbEgHA7rl42sn5IPIl9XDsE4n44WuURciVo+CalFuyL8k",
+	"9vdjuqiBdIfjzyLjOatzfti9bkGX/7puP+xhBuSw16Yl+4B2nq58Moi/k+f1iihN6BjbkaD8agI1v96o",
+	"GglVMW1VN34Jtx7//ALeY5dXu7yGWUDXrZGEzoZf9+pfdbuvfYcHqX7sm9d95Qcyx34Hz8gBDM7gIaAl",
+	"jpTJ4niFxXwV8Ot/XXx8TiiZU8EnDJqI8ZRB5AR5JHIuGPRUOrdmxhFjHIqUikwa6fCUgZobSlbsx1iZ",
+	"eJHqUQhZ1mrZHHyh8pVMAL04IpolihntikdNi5mThaNd/1YKyRaZzCvNsbveSkHZuSw40+1r+qUdaUMw",
+	"3xSWe3izOMoyRgxhO+awRcthpgakSmh9eiBj5krEXKocqhSY74yA0NqYETYvzDI2g411GS0JjJbr/Tkn",
+	"9zxjyYylKHZmbYy0/wxWC4TQ7DifteZSqLWrYRlab63BDOzS8V3z21VpvobQjrzoc0ZmzLqBIbxaucLW",
+	"5ZxIe3WKzUUEag2gB67G7VL5zfBqLwjzBwkH/H4XI0D/yd54j6eZ6v4Pc5pp268vvKAVG6bVphRp8xjj",
+	"Mxrov7vzhsaGxtbzjKEK/CfcL1v37tcl0xpdAADyh0PGCH+tcKuRHMDzhlBsle4qDn/LtflFlzR/iY/f",
+	"qEI8ID3u3lTz6wNWzFXvOzCthRfyMH5CaYfp3SgACokWGzWUaKVacVAVgqqpVv1xZZCdtADX3lxBC8/G",
+	"fF2esBM8VQCVNrCeEq6SMqcqSuMZoYqya9GhcYYCRPuw5/i+E5nn1kOF7Qet8oTnuQtbtXAX1BDH4pxN",
+	"WyOJPezauKILd8gadGVYvRyIwJsu/IEDDyd4+oLFki+bzC6NFSKT2Sb4R1f2wn2lIO29HwD9CJ7b1TmV",
+	"0+VA2X1wtBBHyRU/IHC2OwfyZAYejDUCKZ8z4RLyEeQeXRbYR9PdyHdlqOEJcugspDVhPCUZze+YrpP0",
+	"ezYJCAliIC+jeTBsRIpbYa9JSmN9zhGxzh+ChEDVFResFqBzXENjxTQ0YCEPxa34LOTi03z+2WokzbWs",
+	"4+lhZTu39za8IFKRCc3zWuuGe2Hs9di4ze8Kv7XHbj/3hAdq+HNPr2ey4p1/VVjCC9JRskF36kC0zEDN",
+	"VKrqEQlVakkoanmohbBaZP30hWwNVi4YK3oIViZ8WipHZyV8rTw1LjKjDSvsR9iKGqo7HZ0cfGrkrXAK",
+	"/gQ28yQb+dXnOeR8azglqaILQEGjwu2F+MfpFLhVMirSE3JGEuvpZhRqOrJqNWH7PiWai6k9PzMDWMAb",
+	"q/ECI7t7UWB774dSX3ivtl3RfjhUJfqKeuDUtKkfInt1WFUmgCPi81lpMqn4f8G7PycvGVVMfT4hFwb6",
+	"ldFRNBpwOexfRq5Ewv7N85FGQZKu7Qj2VU5i7/0gYEf4Vi3TDULfM6gGPsQlTnAAbSdPo2jCjhdSpd0N",
+	"Ttf2uhu4bI8LpfaUlrYkh6I2VAZZj0hCS+1C1IDtrH3TU6P2mSYNiW0grG2P0ffmU96Vm3kzyvCHPI+A",
+	"PC/lkC1u7/dAPumgGo2f/VXtaWtgA3oUvOgxwcXBiDY+qDwb9rmt5lMNxNQVarzgjoQSvFvXmu/FtPxR",
+	"yWK3edwzYwa/Y4KUxYCsGSi1BmVGpeZtyffdZLPvno7D6Jv1zuBmdcxmE9CG4+Yiymfh5PjqjqdA9fSn",
+	"4LRovvKB/ffDaIhPT2nGRE1JnFMCLBJRPVkxUKskFmsMEwezUI9Faw5fUn4YhTnPpQ62uFUxeun7rj13",
+	"3wbe6rfsYw5LHrhHB9N+iyqupWjEuUvR72Pad3xcPian+YP4mDDb8QVayXeQVQp3C8EwALiASJ6kjYpk",
+	"nL9qzfbiLew2m/v3pg4mWetSVXfsE+VpUnYh55yXKNCPnP15dkdO8/PD11IeUEXOSGHnEzPn1a2htqaJ",
+	"3RfXmX5fapc1eACqroeduhoIpmK6zM2Q7k5tGq2TnMsp4f0zOVW+siY+ma/t539KCwBv/g3bgJ8hhxW3",
+	"A8jN12oISi6mx6jBXXmSenbrhasjJGOGTYqOZA4TMorR1PHMrdChSDX7YLegcn/ES3jzBymfx0dfgiRb",
+	"wU4GsxRwknaiDmhvcSgTnOO+AxJe85XE82P3Mkybo9FWk3WNidKv5PCG6pVIlQ6Jg2fIXGpDtCRzKpaD",
+	"qWYEoWnUIHpa19U2fIafGcthG5wwkTAylRWcW61yAI1PkVPRAwBlTVmwQTscE/u15YZywzba/N7RlJ1Z",
+	"27nH7W9Lg/hscIOIGttmEO2ngxC1yCmhxLW5YhVI6kxaxCaWYk7VjKXHVTVyG356oMAM1nZOl3bry9nE",
+	"2I31RaSsMrSUauhudM3ZsQZpmv7ixoKVuvtRA/+MSy+VA2+OzXfsAkRY3dOG0A371gjs4tBRgaq4DsqJ",
+	"dT4It9/0tKvSygXV2TGGqrtgJlgyu6E629NE2lvvqbLyPrvTDVXCkRMPtDH5VMGCKqRCWy2xGqbQDdEM",
+	"wAiMSJIzKpijpFWlzgidKtZoWaOK1dSh67QF4UinCY8nGrmV/jwb9LFte4AV5KDp7gUKvXXONkpy7zRz",
+	"X12O2wqkmeJ20mrPcO8kmH0HbQ6hX2dOWtDbtqDLmNDi6WzDDqZOg4bavCO7R1tkZXN28LP6IdTltQT4",
+	"D6hQfhGIgxW2JK3CW8VtVG9s9iBatV1odp/Ho3tsTvdxbioI2+GO3YB7W8EPgAcyhNa9Aiw8MFTRyHFd",
+	"0bKlPv19kS07U3A32bIlKtRkH1tky52pdG6y5Xt7l9bYTim40Tvf/hf49h/73YCyKMLxT/YwaM8VDOEl",
+	"gFOLijRnnkUUTokDtYzNaZ6H9gZIT9hH4/NqvYA+auIJhwOZXUNT3jKqIExsnwKNvjj3pcqPnh85tiZY",
+	"mO4bv8feHQBu0BC6wn1QUN82UU2xK9tfb2iskSrUoTag0S58G45p6989cw/VdMLyZeBSG2HbyBibS2q3",
+	"eSdLYaL30XRRxbO0UZRPM+OgXPEhTzQxjJmsdjsIOMTfyEplDi2aIWmOMXuW1gqjTPXuciEQ4MkABknt",
+	"1UsReQa2OZMZK6BDJ+cT9gLMgr2/zqgqmLA/FpQDNWh9JqyJiMkg5wiCYocxIrn9ZiD5D9RehgO2gZxM",
+	"areEdrfYLWsgFK5fpwItGNNkVh8WYhGs36WVVrui1J7TJUkl3tbBzSwxwIAtr+4RngV87RGvlZR3TvN+",
+	"k1wgabyPV+TEZDyZCaZ1oIQEXILGzfEekZu7dTKnaoad9YwspARUCMwuUi1FQ6ug8mrUiowPkFIBLLB6",
+	"a8jaYDKoRrclRb6EXYhQ5KkOD3orp5HHvKOGQdIRb5wD9jz0oCGXJrGbn+tgqJSUTZjCusb4AndIYEYD",
+	"3lb43hVTd9x+69c//n8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -14,11 +14,13 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/guide"
+	"corte/core/practice"
 	"corte/core/say"
 	"corte/internal/account"
 	"corte/internal/record"
 	"corte/internal/refusal"
 	"corte/internal/shop/kit"
+	shoppractice "corte/internal/shop/practice"
 	"corte/internal/store"
 )
 
@@ -33,10 +35,12 @@ const (
 	firstKept      = 24 * time.Hour // the one that the console shows
 )
 
-// A Member belongs to the shop, with what they are signed off for.
+// A Member belongs to the shop, with what they are signed off for, and how they
+// stand with the drills; the last is nil for who may not know it of another.
 type Member struct {
 	store.Member
 	SignedOff []store.SignOff
+	Drills    []practice.Standing
 }
 
 // All are the shop's people, by name.
@@ -46,9 +50,21 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Member, error) {
 		return nil, err
 	}
 	offs, err := s.Store.SignOffs(ctx, shop, nil)
+	if err != nil {
+		return nil, err
+	}
+	practised, err := s.Store.PractisedByAll(ctx, shop)
+	by := map[uuid.UUID][]store.Practised{}
+	for _, p := range practised {
+		by[*p.Member] = append(by[*p.Member], p)
+	}
+	who := record.ActorOf(ctx)
 	out := make([]Member, len(rows))
 	for i, m := range rows {
 		out[i].Member = m
+		if who.Role == record.Owner || who.Member != nil && *who.Member == m.ID {
+			out[i].Drills = practice.Stand(shoppractice.Done(by[m.ID]), s.Now())
+		}
 		for _, o := range offs {
 			if o.Member == m.ID {
 				out[i].SignedOff = append(out[i].SignedOff, o)
@@ -222,6 +238,9 @@ func (s Station) SignOff(ctx context.Context, shop, id, saw uuid.UUID, cuts []st
 				return refusal.Of("cuts", "%s makes no cut of that kind, so nobody can be signed off for it there", say.Word(w.Name))
 			}
 		}
+		if err := (Station{s.In(tx)}).practised(ctx, m, saw, cuts); err != nil {
+			return err
+		}
 		who := record.ActorOf(ctx)
 		if err := tx.AddSignOff(ctx, store.SignOff{Shop: shop, Member: id, Saw: saw, Cuts: cuts, By: who.Who(), At: s.Now()}); err != nil {
 			return err
@@ -236,6 +255,43 @@ func (s Station) SignOff(ctx context.Context, shop, id, saw uuid.UUID, cuts []st
 		return Member{}, err
 	}
 	return s.One(ctx, shop, id)
+}
+
+// practised refuses cuts that are new to somebody on a saw, where the shop asks for
+// drills first that they have not passed.
+func (s Station) practised(ctx context.Context, m store.Member, saw uuid.UUID, cuts []string) error {
+	sh, err := s.Store.Shop(ctx, m.Shop)
+	if err != nil || sh.Drills == "" {
+		return err
+	}
+	offs, err := s.Store.SignOffs(ctx, m.Shop, &m.ID)
+	if err != nil {
+		return err
+	}
+	var had []string
+	for _, o := range offs {
+		if o.Saw == saw {
+			had = o.Cuts
+		}
+	}
+	if !slices.ContainsFunc(cuts, func(c string) bool { return !slices.Contains(had, c) }) {
+		return nil
+	}
+	rows, err := s.Store.Practised(ctx, m.Shop, &m.ID)
+	if err != nil {
+		return err
+	}
+	asked := shoppractice.Asked(sh)
+	var missing say.And
+	for _, st := range practice.Stand(shoppractice.Done(rows), s.Now()) {
+		if slices.Contains(asked, st.Drill) && !st.Passed() {
+			missing = append(missing, st.Drill.Name())
+		}
+	}
+	if len(missing) == 0 {
+		return nil
+	}
+	return refusal.Of("cuts", "%s has not passed %s yet, which this shop asks for before anybody is signed off; it is a few minutes in Learn", say.Word(m.Name), missing)
 }
 
 // Invite makes a secret that gives a member a sign-in of their own. An earlier

@@ -1,21 +1,46 @@
-/** Boards to practise feeding on, and what a push leaves of one. Nothing of it is kept. */
-import { useMutation, useQuery } from '@tanstack/react-query';
+/** The drills of Learn: what is asked, what an answer was worth, and how who asks stands. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { forGood, keyed } from './change';
 import client, { unwrap } from './client';
-import type { PracticePush, Units } from './types';
+import type { DrillAnswer, DrillName, Units, WhyName } from './types';
 
-export const usePracticeBoard = (number: number, units: Units) =>
+export const useDrills = () =>
   useQuery({
-    queryKey: ['practice', number, units],
-    queryFn: async ({ signal }) =>
-      unwrap(
-        await client.GET('/practice-boards/{number}', {
-          params: { path: { number }, query: { units } },
-          signal,
-        }),
-      ),
+    queryKey: ['drills'],
+    queryFn: async ({ signal }) => unwrap(await client.GET('/drills', { signal })),
   });
 
-export const usePractise = () =>
-  useMutation({
-    mutationFn: async (body: PracticePush) => unwrap(await client.POST('/practice-cuts', { body })),
+export interface TaskAsk {
+  drill: DrillName;
+  number: number;
+  skill?: string | undefined; // the one that is due, where it is left out
+  level?: number | undefined;
+  rack?: boolean;
+  units: Units;
+}
+
+/** A task stands as it was posed until another is asked for. */
+export const useDrillTask = ({ drill, ...query }: TaskAsk) =>
+  useQuery({
+    queryKey: ['drill-task', drill, query],
+    queryFn: async ({ signal }) =>
+      unwrap(await client.GET('/drills/{drill}/task', { params: { path: { drill }, query }, signal })),
+    ...forGood,
+  });
+
+export function useAnswerDrill() {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ key, ...body }: DrillAnswer & { key: string }) =>
+      unwrap(await client.POST('/drill-answers', { body, params: { header: keyed(key) } })),
+    onSuccess: () => Promise.all(['drills', 'people'].map((k) => cache.invalidateQueries({ queryKey: [k] }))),
+  });
+}
+
+export const useWhy = (why: WhyName, units: Units) =>
+  useQuery({
+    queryKey: ['why', why, units],
+    queryFn: async ({ signal }) =>
+      unwrap(await client.GET('/whys/{why}', { params: { path: { why }, query: { units } }, signal })),
+    ...forGood,
   });

@@ -1066,15 +1066,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/practice-boards/{number}": {
+    "/drills": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** A board to practise feeding on; of a number always the same */
-        get: operations["getPracticeBoard"];
+        /** The shelf of drills, and how who asks stands with each */
+        get: operations["listDrills"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1083,7 +1083,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/practice-cuts": {
+    "/drills/{drill}/task": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A task of a drill; of a skill, a number and a level always the same
+         * @description Left out, the skill is the one that who asks is due for, and the level is theirs.
+         */
+        get: operations["getDrillTask"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/drill-answers": {
         parameters: {
             query?: never;
             header?: never;
@@ -1092,8 +1112,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a push over a practice board leaves behind; nothing is kept */
-        post: operations["practiseCut"];
+        /** Answer a task; it is kept for who answers */
+        post: operations["answerDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/whys/{why}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A small drawing with one handle, with the figures at each place of it */
+        get: operations["getWhy"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3359,6 +3396,8 @@ export interface components {
             /** @enum {string} */
             term: "finish" | "scorch" | "load" | "room" | "wall" | "fitness" | "condition" | "change";
             good: boolean;
+            /** @description The drawing of Learn in which it can be tried, where there is one. */
+            why?: components["schemas"]["WhyName"];
             text: string;
         };
         /** @description The one change that would open the window most. */
@@ -3938,28 +3977,349 @@ export interface components {
             /** @description The first five hundred. */
             rows: components["schemas"]["LogImportRow"][];
         };
-        PracticeBoard: {
+        /** @enum {string} */
+        DrillName: "feed" | "feel" | "which" | "read" | "set-up" | "wall" | "before";
+        /** @description What of a drill it is, such as read/hook. */
+        SkillName: string;
+        /** @enum {string} */
+        WhyName: "fibres" | "grinds" | "arc" | "gullets" | "heat" | "line" | "backer";
+        DrillStanding: {
+            drill: components["schemas"]["DrillName"];
+            name: string;
+            /** @description Answered. */
+            times: number;
+            /** @description Of its skills, those that were right twice in a row. */
+            known: number;
+            skills: number;
+            /** @description Of what was tried that is to be asked again by now. */
+            due: number;
+            /** Format: date-time */
+            last_at?: string;
+            /** @description Every skill of it is known. */
+            passed: boolean;
+        };
+        DrillShelf: {
+            drills: components["schemas"]["ShelvedDrill"][];
+            /** @description Those that the shop asks for before somebody is signed off. */
+            asked: components["schemas"]["DrillName"][];
+            whys: components["schemas"]["ShelvedWhy"][];
+        };
+        ShelvedDrill: components["schemas"]["DrillStanding"] & {
+            /** @description What there is to do in it. */
+            about: string;
+        };
+        ShelvedWhy: {
+            why: components["schemas"]["WhyName"];
+            title: string;
+        };
+        /** @description What is asked, and what is drawn of it. */
+        DrillTask: {
+            drill: components["schemas"]["DrillName"];
+            skill: components["schemas"]["SkillName"];
+            skill_name: string;
             number: number;
-            /** @description What it is, and what cuts it. */
+            level: number;
+            ask: string;
+            /** @description Left empty where something else is answered. */
+            choices: components["schemas"]["DrillChoice"][];
+            /**
+             * @description Of a number that is asked for.
+             * @enum {string}
+             */
+            unit?: "teeth" | "degrees" | "mm";
+            blade?: components["schemas"]["DrawnBlade"];
+            /**
+             * @description Of the blade.
+             * @enum {string}
+             */
+            shows?: "rim" | "fronts";
+            odd?: components["schemas"]["OddTooth"];
+            face?: components["schemas"]["GaugeFace"];
+            board?: components["schemas"]["DrillBoard"];
+            plan?: components["schemas"]["SawPlanDrawn"];
+            fault?: components["schemas"]["DrillFault"];
+            feed?: components["schemas"]["PracticeBoard"];
+        };
+        DrillChoice: {
+            key: string;
+            /** @description Left out where only the drawing is seen; the key names it then. */
+            text?: string;
+            blade?: components["schemas"]["DrawnBlade"];
+            felt?: components["schemas"]["FeltCut"];
+            plan?: components["schemas"]["SawPlanDrawn"];
+        };
+        /** @description A blade as it is drawn, without a name. */
+        DrawnBlade: {
+            /** Format: double */
+            diameter_mm: number;
+            /** Format: double */
+            bore_mm: number;
+            /** Format: double */
+            kerf_mm: number;
+            /** Format: double */
+            plate_mm: number;
+            teeth: number;
+            grind: components["schemas"]["Grind"];
+            group?: number;
+            /** Format: double */
+            bevel_deg: number;
+            /** Format: double */
+            hook_deg: number;
+            /** Format: double */
+            gullet_depth_mm: number;
+            shoulder?: boolean;
+            shear?: boolean;
+            gullet_shape?: components["schemas"]["GulletShape"];
+        };
+        OddTooth: {
+            /** @description From the top, clockwise, from 0. */
+            tooth: number;
+            /** @enum {string} */
+            what: "chipped" | "proud" | "turned";
+        };
+        GaugeFace: {
+            /** @description A sliding scale instead of a round face. */
+            caliper: boolean;
+            inch: boolean;
+            /** Format: double */
+            shows_mm: number;
+            /**
+             * Format: double
+             * @description What one line stands for.
+             */
+            step_mm: number;
+        };
+        DrillBoard: {
+            /** Format: double */
+            span_mm: number;
+            /** Format: double */
+            breadth_mm: number;
+            /** Format: double */
+            line_mm: number;
+            /** @description Where its supports stand at first. */
+            at_mm: number[];
+        };
+        /** @description A set-up of a table saw from above. */
+        SawPlanDrawn: {
+            across: boolean;
+            fence: boolean;
+            gauge: boolean;
+            /**
+             * Format: double
+             * @description At the rear; under 0 it closes.
+             */
+            fence_open_mm: number;
+            /** @enum {string} */
+            fence_side: "left" | "right";
+            /** @enum {string} */
+            leans: "none" | "left" | "right";
+            knife: boolean;
+            /** @enum {string} */
+            stop: "none" | "gauge" | "before" | "beside" | "fence";
+            /** Format: double */
+            block_mm: number;
+            /** Format: double */
+            hand_mm: number;
+            push_block: boolean;
+            gloves: boolean;
+            in_line: boolean;
+        };
+        DrillFault: {
+            /** @enum {string} */
+            saw: "table" | "miter" | "circular";
+            /** Format: double */
+            sharpness: number;
+            /** Format: double */
+            pitch_level: number;
+            signs: components["schemas"]["DrillSign"][];
+            checks: components["schemas"]["DrillCheck"][];
+        };
+        DrillSign: {
             text: string;
+            /** @description It is not seen on the piece: who made it has to be asked. */
+            asked: boolean;
+        };
+        DrillCheck: {
+            id: string;
+            text: string;
+            how: string;
+            /** Format: double */
+            minutes: number;
+            /** @description What it shows once it is made. */
+            found: boolean;
+        };
+        /** @description What a cut is like under the same push as the others. */
+        FeltCut: {
+            /**
+             * Format: double
+             * @description That it takes.
+             */
+            seconds: number;
+            /**
+             * Format: double
+             * @description Teeth that pass in a second.
+             */
+            note_hz: number;
+            /**
+             * Format: double
+             * @description Of the arbor a minute.
+             */
+            turns: number;
+            /**
+             * Format: double
+             * @description Of the power limit.
+             */
+            load: number;
+            /** Format: double */
+            length_mm: number;
+            wall: components["schemas"]["PracticeWall"];
+        };
+        PracticeBoard: {
             /**
              * Format: double
              * @description Of the cut.
              */
             length_mm: number;
             across: boolean;
+            /** @description The saw is led over the work, instead of the work past the blade. */
+            hand_held: boolean;
             /** Format: double */
             slowest_m_min: number;
             /** Format: double */
             fastest_m_min: number;
+            /**
+             * Format: double
+             * @description How far hands take it before they are set anew.
+             */
+            reach_mm: number;
+            teeth: number;
+            /**
+             * Format: double
+             * @description From this share of its power limit the motor stops, once it lasts:
+             */
+            stall_load: number;
+            /** Format: double */
+            stall_ms: number;
+            /** @description How it is at a feed, the slowest first; what is heard and seen at once is read between them. */
+            samples: components["schemas"]["FeedSample"][];
+        };
+        FeedSample: {
+            /** Format: double */
+            feed_m_min: number;
+            /** Format: double */
+            load: number;
+            /** Format: double */
+            turns: number;
+            /** Format: double */
+            scorch: number;
+            /** Format: double */
+            splinter: number;
         };
         PracticePush: {
-            board: number;
-            units: components["schemas"]["Units"];
             /** @description When the work was seen, from when the push began. */
             ms: number[];
             /** @description Where its front edge was then, past where the blade first meets it; as many. */
             mm: number[];
+        };
+        DrillAnswer: {
+            skill: components["schemas"]["SkillName"];
+            number: number;
+            level: number;
+            /** @description It was posed with the shop's rack. */
+            rack?: boolean;
+            units: components["schemas"]["Units"];
+            choice?: string;
+            /**
+             * Format: double
+             * @description In the task's unit; a length in millimetres.
+             */
+            value?: number;
+            places_mm?: number[];
+            checks?: string[];
+            push?: components["schemas"]["PracticePush"];
+        };
+        DrillVerdict: {
+            right: boolean;
+            /** @description Key of the right choice. */
+            truth?: string;
+            /**
+             * Format: double
+             * @description The right number.
+             */
+            value?: number;
+            says: string[];
+            told: components["schemas"]["DrillTold"][];
+            supports?: components["schemas"]["SupportPlan"];
+            wall?: components["schemas"]["PracticeWall"];
+            /**
+             * Format: date-time
+             * @description When it is asked again.
+             */
+            next_at?: string;
+        };
+        DrillTold: {
+            key: string;
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Format: double
+             * @description Left out where it may not be used.
+             */
+            slowest_m_min?: number;
+            /** Format: double */
+            fastest_m_min?: number;
+            says: string[];
+        };
+        Why: {
+            why: components["schemas"]["WhyName"];
+            title: string;
+            /** @description What is turned. */
+            handle: string;
+            notches: components["schemas"]["WhyNotch"][];
+        };
+        WhyNotch: {
+            label: string;
+            says: string;
+            across: boolean;
+            support: components["schemas"]["Support"];
+            blade: components["schemas"]["DrawnBlade"];
+            /** Format: double */
+            thickness_mm: number;
+            /** Format: double */
+            height_mm: number;
+            /** Format: double */
+            heel_mm: number;
+            /** Format: double */
+            feed_m_min: number;
+            /** Format: double */
+            arc_mm: number;
+            /**
+             * Format: double
+             * @description The middle chip.
+             */
+            chip_mm: number;
+            /** Format: double */
+            teeth_in_cut: number;
+            /** Format: double */
+            push_share: number;
+            /** Format: double */
+            load: number;
+            /**
+             * Format: double
+             * @description Over what half of all boards burn at.
+             */
+            heat: number;
+            /**
+             * Format: double
+             * @description Over what is fit to be seen.
+             */
+            splinter: number;
+            /**
+             * Format: double
+             * @description Of what a gullet carries.
+             */
+            fill: number;
+            /** Format: double */
+            wall_mark_mm: number;
         };
         /** @description A millimetre of the cut for each number of an array. */
         PracticeWall: {
@@ -5676,6 +6036,8 @@ export interface components {
             sign_off?: "off" | "caution" | "stop";
             /** @description A name that is tapped at a tablet wants its PIN. Left out, it stays as it is. */
             pins?: boolean;
+            /** @description Drills of Learn that somebody has passed before they are signed off. Left out, they stay as they are. */
+            drills?: components["schemas"]["DrillName"][];
             /**
              * Format: double
              * @description What one costs, in the shop's own money; 0 if not said.
@@ -5708,6 +6070,8 @@ export interface components {
             sign_off?: "off" | "caution" | "stop";
             /** @description A name that is tapped at a tablet wants its PIN. Left out, it stays as it is. */
             pins?: boolean;
+            /** @description Drills of Learn that somebody has passed before they are signed off. Left out, they stay as they are. */
+            drills?: components["schemas"]["DrillName"][];
             /**
              * Format: double
              * @description What one costs, in the shop's own money; 0 if not said.
@@ -5878,6 +6242,8 @@ export interface components {
             invited_until?: string;
             pin: boolean;
             signed_off: components["schemas"]["SignOff"][];
+            /** @description How they stand with the drills of Learn; told to owners, and of oneself. */
+            drills?: components["schemas"]["DrillStanding"][];
         };
         /**
          * @description A kind of cut: along the grain, across it, in sheets, or not through.
@@ -8350,51 +8716,105 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    getPracticeBoard: {
-        parameters: {
-            query: {
-                units: components["schemas"]["Units"];
-            };
-            header?: never;
-            path: {
-                number: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The board. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PracticeBoard"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    practiseCut: {
+    listDrills: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PracticePush"];
-            };
-        };
+        requestBody?: never;
         responses: {
-            /** @description The wall. */
+            /** @description In the order in which they stand. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeWall"];
+                    "application/json": components["schemas"]["DrillShelf"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDrillTask: {
+        parameters: {
+            query: {
+                number: number;
+                skill?: components["schemas"]["SkillName"];
+                level?: number;
+                /** @description Blades are drawn from the shop's rack where it has any that fit. */
+                rack?: boolean;
+                units: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                drill: components["schemas"]["DrillName"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The task. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillTask"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerDrill: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Chosen by the sender for this one thing, such as a UUID. A retry with the same key makes it once. */
+                "Idempotency-Key": components["parameters"]["Key"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillAnswer"];
+            };
+        };
+        responses: {
+            /** @description What it was worth. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillVerdict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getWhy: {
+        parameters: {
+            query: {
+                units: components["schemas"]["Units"];
+            };
+            header?: never;
+            path: {
+                why: components["schemas"]["WhyName"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description From one end of the handle to the other. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -141,7 +141,7 @@ const ahead = () =>
     import('../stations/bench/Bench'),
     import('../stations/rack/Rack'),
     import('../stations/trace/NewTrace'),
-    import('../stations/jobs/Jobs'),
+    import('../stations/jobs/pages'),
   ]).catch(() => undefined); // they are asked for again when they are opened
 
 const ZoneOffer = lazy(() => import('./later').then((m) => ({ default: m.ZoneOffer })));

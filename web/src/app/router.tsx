@@ -42,23 +42,23 @@ export const router = createBrowserRouter(
             },
             {
               path: 'jobs',
-              ...page(() => import('../stations/jobs/Jobs'), 'Jobs'),
+              ...page(() => import('../stations/jobs/pages'), 'Jobs'),
             },
             {
               path: 'jobs/new',
-              ...page(() => import('../stations/jobs/NewJob'), 'NewJob'),
+              ...page(() => import('../stations/jobs/pages'), 'NewJob'),
             },
             {
               path: 'jobs/:id',
-              ...page(() => import('../stations/jobs/Job'), 'JobPage'),
+              ...page(() => import('../stations/jobs/pages'), 'JobPage'),
             },
             {
               path: 'jobs/:id/next',
-              ...page(() => import('../stations/jobs/Next'), 'Next'),
+              ...page(() => import('../stations/jobs/pages'), 'Next'),
             },
             {
               path: 'jobs/:id/stock',
-              ...page(() => import('../stations/jobs/StockPage'), 'StockPage'),
+              ...page(() => import('../stations/jobs/pages'), 'StockPage'),
             },
             {
               path: 'own',
@@ -70,39 +70,39 @@ export const router = createBrowserRouter(
             },
             {
               path: 'care',
-              ...page(() => import('../stations/care/Care'), 'Care'),
+              ...page(() => import('../stations/care/pages'), 'Care'),
             },
             {
               path: 'care/wash',
-              ...page(() => import('../stations/care/NewWash'), 'NewWash'),
+              ...page(() => import('../stations/care/pages'), 'NewWash'),
             },
             {
               path: 'care/wash/:id',
-              ...page(() => import('../stations/care/Wash'), 'Wash'),
+              ...page(() => import('../stations/care/pages'), 'Wash'),
             },
             {
               path: 'care/bath',
-              ...page(() => import('../stations/care/NewBath'), 'NewBath'),
+              ...page(() => import('../stations/care/pages'), 'NewBath'),
             },
             {
               path: 'care/slip',
-              ...page(() => import('../stations/care/Slip'), 'Slip'),
+              ...page(() => import('../stations/care/pages'), 'Slip'),
             },
             {
               path: 'care/money/:id',
-              ...page(() => import('../stations/care/MoneyPage'), 'MoneyPage'),
+              ...page(() => import('../stations/care/pages'), 'MoneyPage'),
             },
             {
               path: 'groove',
-              ...page(() => import('../stations/groove/Groove'), 'Groove'),
+              ...page(() => import('../stations/groove/pages'), 'Groove'),
             },
             {
               path: 'groove/joints',
-              ...page(() => import('../stations/groove/Joints'), 'Joints'),
+              ...page(() => import('../stations/groove/pages'), 'Joints'),
             },
             {
               path: 'groove/:id',
-              ...page(() => import('../stations/groove/Fitting'), 'Fitting'),
+              ...page(() => import('../stations/groove/pages'), 'Fitting'),
             },
             {
               path: 'trace',
@@ -206,7 +206,15 @@ export const router = createBrowserRouter(
             },
             {
               path: 'learn',
-              ...page(() => import('../stations/practice/pages'), 'FeedIt'),
+              ...page(() => import('../stations/practice/pages'), 'Shelf'),
+            },
+            {
+              path: 'learn/:drill',
+              ...page(() => import('../stations/practice/pages'), 'DrillPage'),
+            },
+            {
+              path: 'learn/why/:why',
+              ...page(() => import('../stations/practice/pages'), 'Why'),
             },
             {
               path: 'words',

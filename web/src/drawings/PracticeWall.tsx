@@ -7,17 +7,18 @@ const GAP = 14;
 const CHART = 200;
 const TOP_FEED = 8; // m/min at the chart's upper edge
 
-const char = '#1d1712';
+export const char = '#1d1712';
 
 interface Props {
   length: number; // of the cut, mm
   wall: { feed_m_min: number[]; scorch: number[]; splinter: number[] };
   slowest: number; // m/min
   fastest: number;
+  alone?: boolean; // the wall without the feed under it
 }
 
 /** Neighbouring millimetres that look alike, as one. */
-function runs(of: number[], look: (x: number) => number) {
+export function runs(of: number[], look: (x: number) => number) {
   const out: { from: number; to: number; look: number }[] = [];
   of.forEach((x, i) => {
     const last = out[out.length - 1];
@@ -28,21 +29,22 @@ function runs(of: number[], look: (x: number) => number) {
 }
 
 /** From light brown at what the board just bears to black at twice that, in tenths. */
-const burn = (scorch: number) => Math.round(10 * Math.max(0, Math.min(1, (scorch - 0.9) / 1.1))) / 10;
+export const burn = (scorch: number) => Math.round(10 * Math.max(0, Math.min(1, (scorch - 0.9) / 1.1))) / 10;
 
-export function PracticeWall({ length, wall, slowest, fastest }: Props) {
+export function PracticeWall({ length, wall, slowest, fastest, alone = false }: Props) {
+  const tall = alone ? WALL : WALL + GAP + CHART;
   const x = (mm: number) => (W * mm) / length;
   const y = (feed: number) => WALL + GAP + CHART - (CHART * Math.min(feed, TOP_FEED)) / TOP_FEED;
   const line = wall.feed_m_min.map((f, i) => `${i ? 'L' : 'M'}${x(i + 0.5).toFixed(1)} ${y(f).toFixed(1)}`);
   const done = x(wall.scorch.length);
   return (
     <svg
-      viewBox={`0 0 ${W} ${WALL + GAP + CHART}`}
+      viewBox={`0 0 ${W} ${tall}`}
       width="100%"
       preserveAspectRatio="none"
       aria-hidden
       focusable="false"
-      style={{ display: 'block', height: WALL + GAP + CHART }}
+      style={{ display: 'block', height: alone ? 64 : tall }}
     >
       <rect width={done} height={WALL} fill={ink.wood} />
       <path
@@ -74,15 +76,25 @@ export function PracticeWall({ length, wall, slowest, fastest }: Props) {
           ),
       )}
       <rect width={W} height={WALL} fill="none" stroke={ink.ink} strokeWidth={1.5} />
-      <rect y={y(fastest)} width={W} height={y(slowest) - y(fastest)} fill={ink.steel} fillOpacity={0.5} />
-      <path
-        d={line.join('')}
-        stroke={ink.accent}
-        strokeWidth={3}
-        fill="none"
-        vectorEffect="non-scaling-stroke"
-      />
-      <line y1={y(0)} y2={y(0)} x2={W} stroke={ink.ink} strokeWidth={1.5} />
+      {!alone && (
+        <>
+          <rect
+            y={y(fastest)}
+            width={W}
+            height={y(slowest) - y(fastest)}
+            fill={ink.steel}
+            fillOpacity={0.5}
+          />
+          <path
+            d={line.join('')}
+            stroke={ink.accent}
+            strokeWidth={3}
+            fill="none"
+            vectorEffect="non-scaling-stroke"
+          />
+          <line y1={y(0)} y2={y(0)} x2={W} stroke={ink.ink} strokeWidth={1.5} />
+        </>
+      )}
     </svg>
   );
 }

@@ -8,8 +8,13 @@ import { useSize } from '../ui/useSize';
 import { ink } from './ink';
 import { Label } from './Label';
 
+type Half = SupportPlan['halves'][number];
+
 interface Props {
-  plan: SupportPlan;
+  /** Before it is cut nobody says what its halves do. */
+  plan: Omit<SupportPlan, 'halves'> & {
+    halves: (Omit<Half, 'verdict'> & { verdict?: Half['verdict'] | undefined })[];
+  };
   spanMm: number;
   breadthMm: number;
   lineMm: number;
@@ -57,7 +62,11 @@ function Drawing({
       width={width}
       height={height}
       role="group"
-      aria-label={t`Board on ${plan.at_mm.length} supports: ${plan.halves.map((h) => words[h.verdict]).join(', ')}`}
+      aria-label={
+        plan.halves.some((h) => h.verdict)
+          ? t`Board on ${plan.at_mm.length} supports: ${plan.halves.map((h) => h.verdict && words[h.verdict]).join(', ')}`
+          : t`Board on ${plan.at_mm.length} supports`
+      }
       style={{ display: 'block' }}
     >
       {plan.at_mm.map((x) => (
@@ -84,15 +93,25 @@ function Drawing({
             stroke={ink.ink}
             strokeWidth={1.4}
           />
-          <circle cx={X((h.from_mm + h.to_mm) / 2)} cy={top + tall / 2} r={4} fill="none" stroke={ink.ink} />
-          <path
-            d={`M${X((h.from_mm + h.to_mm) / 2) - 7} ${top + tall / 2}h14m-7 -7v14`}
-            stroke={ink.ink}
-            strokeWidth={1}
-          />
-          <Label size={13} within={width} x={X((h.from_mm + h.to_mm) / 2)} y={top + 14}>
-            {t`${trim(h.kg, 1)} kg, ${words[h.verdict]}`}
-          </Label>
+          {h.verdict && (
+            <>
+              <circle
+                cx={X((h.from_mm + h.to_mm) / 2)}
+                cy={top + tall / 2}
+                r={4}
+                fill="none"
+                stroke={ink.ink}
+              />
+              <path
+                d={`M${X((h.from_mm + h.to_mm) / 2) - 7} ${top + tall / 2}h14m-7 -7v14`}
+                stroke={ink.ink}
+                strokeWidth={1}
+              />
+              <Label size={13} within={width} x={X((h.from_mm + h.to_mm) / 2)} y={top + 14}>
+                {t`${trim(h.kg, 1)} kg, ${words[h.verdict]}`}
+              </Label>
+            </>
+          )}
         </g>
       ))}
       <path

@@ -1,8 +1,29 @@
-/** What a word of the craft means: its drawing and a sentence. */
+/** What a word of the craft means: its drawing, a sentence, and where it can be tried. */
+import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
+import { Link as RouterLink } from 'react-router';
+import type { WhyName } from '../api/types';
 import { TermPicture, type TermId } from '../drawings/TermPicture';
 import { terms } from './terms';
+
+/** The drawing of Learn in which a word moves something. */
+const tried: Record<TermId, WhyName> = {
+  arc: 'arc',
+  bite: 'arc',
+  'burn-risk': 'heat',
+  'feed-range': 'heat',
+  heel: 'line',
+  hook: 'grinds',
+  kerf: 'grinds',
+  pitch: 'heat',
+  proud: 'arc',
+  raker: 'grinds',
+  room: 'gullets',
+  'run-out': 'line',
+  'side-clearance': 'line',
+  'zero-clearance': 'backer',
+};
 
 export function Meaning({ of }: { of: TermId }) {
   return (
@@ -12,6 +33,17 @@ export function Meaning({ of }: { of: TermId }) {
         {terms[of].name}
       </Typography>
       <Box sx={{ lineHeight: 1.35 }}>{terms[of].says}</Box>
+      <Box
+        component={RouterLink}
+        to={`/learn/why/${tried[of]}`}
+        aria-label={t`Why: try ${terms[of].name}`}
+        sx={{
+          display: 'inline-flex',
+          alignItems: 'center',
+          minHeight: { xs: 44, sm: 32 },
+          color: 'primary.main',
+        }}
+      >{t`Try it`}</Box>
     </>
   );
 }

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { memo, useMemo, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import type { Blade, Option, Plan, Units } from '../../api/types';
 import { TeethStrip } from '../../drawings/TeethStrip';
 import { shortSpecOf, specOf } from '../../drawings/words';
@@ -165,86 +166,119 @@ interface RowProps {
 
 const Row = memo(function Row({ option, blade, place, chosen, stretch, pieces, onChoose }: RowProps) {
   return (
-    <ButtonBase
-      aria-pressed={chosen}
-      onClick={() => onChoose(blade.id)}
-      sx={{
-        width: '100%',
-        display: 'grid',
-        gridTemplateColumns: '116px minmax(0, 1fr)',
-        columnGap: 1.5,
-        alignItems: 'start',
-        textAlign: 'left',
-        p: 1,
-        pr: 1.5,
-        borderTop: '1px solid',
-        borderColor: 'divider',
-        bgcolor: chosen ? 'background.paper' : 'transparent',
-        boxShadow: chosen ? 'inset 5px 0 0 var(--mui-palette-text-primary)' : 'none',
-        '&:hover': { bgcolor: 'background.paper' },
-        '&:focus-visible': { outlineOffset: -3 },
-      }}
-    >
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, pl: 0.5 }}>
-        <Box aria-hidden sx={{ width: 16, fontSize: 14, color: 'text.secondary' }}>
-          {place}
+    <>
+      <ButtonBase
+        aria-pressed={chosen}
+        onClick={() => onChoose(blade.id)}
+        sx={{
+          width: '100%',
+          display: 'grid',
+          gridTemplateColumns: '116px minmax(0, 1fr)',
+          columnGap: 1.5,
+          alignItems: 'start',
+          textAlign: 'left',
+          p: 1,
+          pr: 1.5,
+          borderTop: '1px solid',
+          borderColor: 'divider',
+          bgcolor: chosen ? 'background.paper' : 'transparent',
+          boxShadow: chosen ? 'inset 5px 0 0 var(--mui-palette-text-primary)' : 'none',
+          '&:hover': { bgcolor: 'background.paper' },
+          '&:focus-visible': { outlineOffset: -3 },
+        }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, pl: 0.5 }}>
+          <Box aria-hidden sx={{ width: 16, fontSize: 14, color: 'text.secondary' }}>
+            {place}
+          </Box>
+          <TeethStrip blade={blade} />
         </Box>
-        <TeethStrip blade={blade} />
-      </Box>
-      <Box sx={{ minWidth: 0 }}>
-        <Box
-          sx={{
-            display: 'flex',
-            alignItems: 'baseline',
-            columnGap: 1,
-            flexWrap: { xs: 'wrap', md: 'nowrap' },
-          }}
-        >
+        <Box sx={{ minWidth: 0 }}>
           <Box
-            component="span"
             sx={{
-              fontFamily: cutFace,
-              fontWeight: 640,
-              fontSize: 19,
-              lineHeight: 1.1,
-              overflowWrap: 'anywhere',
+              display: 'flex',
+              alignItems: 'baseline',
+              columnGap: 1,
+              flexWrap: { xs: 'wrap', md: 'nowrap' },
             }}
           >
-            {blade.name}
-          </Box>
-          <Box
-            component="span"
-            sx={{ fontSize: 14, color: 'text.secondary', flex: { xs: '1 0 auto', md: 1 }, minWidth: 0 }}
-          >
-            {shortSpecOf(blade)}
+            <Box
+              component="span"
+              sx={{
+                fontFamily: cutFace,
+                fontWeight: 640,
+                fontSize: 19,
+                lineHeight: 1.1,
+                overflowWrap: 'anywhere',
+              }}
+            >
+              {blade.name}
+            </Box>
+            <Box
+              component="span"
+              sx={{ fontSize: 14, color: 'text.secondary', flex: { xs: '1 0 auto', md: 1 }, minWidth: 0 }}
+            >
+              {shortSpecOf(blade)}
+            </Box>
+            {option.setting && (
+              <Box component="span" sx={{ fontSize: 14, whiteSpace: 'nowrap' }}>
+                {pieces > 1 && t`${pieces} in `}
+                {shortMinutes(option.setting.minutes.all)}
+              </Box>
+            )}
+            <Verdict verdict={option.verdict} size={14} />
           </Box>
           {option.setting && (
-            <Box component="span" sx={{ fontSize: 14, whiteSpace: 'nowrap' }}>
-              {pieces > 1 && t`${pieces} in `}
-              {shortMinutes(option.setting.minutes.all)}
+            <Box sx={{ my: 0.5 }}>
+              <FeedWindow setting={option.setting} stretch={stretch} />
             </Box>
           )}
-          <Verdict verdict={option.verdict} size={14} />
+          <Reasons option={option} place={place} />
+          {option.minds.map((m) => (
+            <Box
+              component="span"
+              key={m.rule}
+              sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3, fontWeight: 600 }}
+            >
+              {m.why}
+            </Box>
+          ))}
         </Box>
-        {option.setting && (
-          <Box sx={{ my: 0.5 }}>
-            <FeedWindow setting={option.setting} stretch={stretch} />
-          </Box>
-        )}
-        <Reasons option={option} place={place} />
-        {option.minds.map((m) => (
-          <Box
-            component="span"
-            key={m.rule}
-            sx={{ display: 'block', fontSize: 14.5, lineHeight: 1.3, fontWeight: 600 }}
-          >
-            {m.why}
-          </Box>
-        ))}
-      </Box>
-    </ButtonBase>
+      </ButtonBase>
+      {chosen && <Whys option={option} />}
+    </>
   );
 });
+
+/** What a reason is called that can be tried. */
+const names: Record<string, string> = {
+  finish: t`splinters`,
+  scorch: t`heat`,
+  load: t`load`,
+  room: t`feed`,
+  wall: t`walls`,
+  fitness: t`teeth`,
+  condition: t`edge`,
+};
+
+const Whys = ({ option }: { option: Option }) => (
+  <Box sx={{ pl: '144px', fontSize: 14.5, bgcolor: 'background.paper' }}>
+    {t`Why?`}
+    {option.reasons.map(
+      (r) =>
+        r.why && (
+          <Box
+            key={r.term}
+            component={Link}
+            to={`/learn/why/${r.why}`}
+            sx={{ display: 'inline-block', p: { xs: '12px 10px', md: '4px 8px' }, color: 'primary.main' }}
+          >
+            {names[r.term]}
+          </Box>
+        ),
+    )}
+  </Box>
+);
 
 function Reasons({ option, place }: { option: Option; place: number }) {
   return (

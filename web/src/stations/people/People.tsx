@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { usePeople } from '../../api/people';
 import { useOwner, useSession } from '../../api/session';
 import { useChangeShop, useShop } from '../../api/shop';
-import type { Shop } from '../../api/types';
+import type { Member, Shop } from '../../api/types';
 import { pick } from '../../ui/pick';
 import { Arriving } from '../../ui/Arriving';
 import { CheckField } from '../../ui/Fields';
@@ -16,6 +16,7 @@ import { Segments } from '../../ui/Segments';
 import { AddMember } from './AddMember';
 import { Audit } from './Audit';
 import { Board } from './Board';
+import { Learnt } from './Learnt';
 import { Passes } from './Passes';
 
 export function People() {
@@ -57,6 +58,7 @@ export function People() {
             me={session.data.member_id}
           />
           {owner && <Rules />}
+          <Learning members={people.data.items} owner={owner} />
         </Box>
         {owner && (
           <Box sx={{ minWidth: 0, display: 'grid', gap: 4 }}>
@@ -71,6 +73,25 @@ export function People() {
 
 const inputOf = (s: Shop) =>
   pick(s, ['name', 'change_minutes', 'height_school', 'learning', 'sharpening_price', 'rework', 'time_zone']);
+
+function Learning({ members, owner }: { members: Member[]; owner: boolean }) {
+  const shop = useShop();
+  const change = useChangeShop();
+  const at = shop.data;
+  if (!at) return null;
+  return (
+    <>
+      <Learnt
+        members={members}
+        asked={at.drills ?? []}
+        {...(owner && {
+          onAsk: (drills) => change.mutate({ version: at.version, body: { ...inputOf(at), drills } }),
+        })}
+      />
+      {change.error && <Trouble sx={{ mt: 1 }}>{change.error.message}</Trouble>}
+    </>
+  );
+}
 
 /** What the shop says of a cut that nobody signed its maker off for, and whether a tapped name wants a PIN. */
 function Rules() {

@@ -1,175 +1,157 @@
-/** Feed it: a board, a blade and a hand, on a saw that cannot hurt anybody; the wall tells how it was. */
+/** Feed it: a board, a blade and two hands, on a saw that cannot hurt anybody; the wall grows behind the blade and tells how it was. */
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
-import { usePractise, usePracticeBoard } from '../../api/practice';
-import type { PracticeBoard, PracticeWall as Wall } from '../../api/types';
+import type { PracticeBoard, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { boardScale, FeedBoard } from '../../drawings/FeedBoard';
 import { PracticeWall } from '../../drawings/PracticeWall';
 import { trim } from '../../measure/format';
-import { Arriving } from '../../ui/Arriving';
 import { secondsAt } from '../../ui/feed';
-import { Notice, Trouble } from '../../ui/Notice';
-import { BEFORE, useHand, type Push } from './useHand';
-
-const BOARDS = 1_000_000;
-
-export function FeedIt() {
-  const { units } = usePreferences();
-  const [query] = useSearchParams(); // two who mean the same board name it
-  const [number, setNumber] = useState(() =>
-    Number(query.get('board') ?? Math.floor(Math.random() * BOARDS)),
-  );
-  const board = usePracticeBoard(number, units);
-  if (!board.data) return <Arriving title={t`Feed it`} of={[board]} rows={2} drawing />;
-  return (
-    <Bench key={number} board={board.data} onNext={() => setNumber(Math.floor(Math.random() * BOARDS))} />
-  );
-}
+import type { Taking } from './DrillPage';
+import { SoundSwitch } from './SoundSwitch';
+import { BEFORE, useHand, type Hand } from './useHand';
+import { useNote } from './useNote';
 
 /** One board, pushed as often as somebody likes. */
-function Bench({ board, onNext }: { board: PracticeBoard; onNext: () => void }) {
+export function FeedIt({ board, told, busy, onAnswer }: Taking & { board: PracticeBoard }) {
   const { units } = usePreferences();
-  const cut = usePractise();
   const [blind, setBlind] = useState(false);
-  const over = (push: Push) => cut.mutate({ board: board.number, units, ...push });
-  const hand = useHand(board.length_mm, over);
-  const again = () => {
-    cut.reset();
-    hand.anew();
-  };
-  const wall = cut.data;
+  const note = useNote();
+  const hand = useHand(board, (push) => onAnswer({ push }));
+  const wall = told?.wall;
+  const { hear, quiet } = note;
+  const { turns, load } = hand.now;
+  useEffect(() => {
+    if (hand.pushing) hear({ turns, load, teeth: board.teeth });
+    else quiet();
+  }, [hand.pushing, turns, load, board.teeth, hear, quiet]);
+  // Once more: the answer is gone, and the board stands before the blade again.
+  const { anew } = hand;
+  const was = useRef(told);
+  useEffect(() => {
+    if (was.current && !told) anew();
+    was.current = told;
+  });
   const seconds = (feed: number) => trim(secondsAt(feed, units), 1);
-  return (
-    <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 1.5 }}>
-      <Typography variant="h1">{t`Feed it`}</Typography>
-      <Box sx={{ fontSize: 18, mb: 1 }}>{board.text}</Box>
-      {wall ? (
+  const range = t`${seconds(board.slowest_m_min)} to ${seconds(board.fastest_m_min)} s ${stretch(units)}`;
+  if (wall)
+    return (
+      <>
         <PracticeWall
           length={board.length_mm}
           wall={wall}
           slowest={board.slowest_m_min}
           fastest={board.fastest_m_min}
         />
-      ) : (
-        <Pushed board={board} hand={hand} />
-      )}
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', my: 1.5, minHeight: 48 }}>
-        {wall ? (
-          <>
-            <Button variant="contained" onClick={again}>{t`Once more`}</Button>
-            <Button variant="outlined" onClick={onNext}>{t`Another board`}</Button>
-          </>
-        ) : (
-          <>
-            {hand.pushing ? (
-              <Button variant="outlined" onClick={hand.letGo}>{t`Let it go`}</Button>
-            ) : (
-              <Button variant="outlined" onClick={onNext}>{t`Another board`}</Button>
-            )}
-            <FormControlLabel
-              control={<Checkbox checked={blind} onChange={(e) => setBlind(e.target.checked)} />}
-              label={t`Blind: no numbers`}
-            />
-            {!blind && (
-              <Box sx={{ fontSize: 18, fontVariantNumeric: 'tabular-nums' }}>
-                {hand.pushing && hand.feed > 0.05
-                  ? saidFeed(seconds(hand.feed), units)
-                  : t`The range is ${seconds(board.slowest_m_min)} to ${seconds(board.fastest_m_min)} s ${stretch(units)}.`}
-              </Box>
-            )}
-          </>
+        <Box sx={{ color: 'text.secondary', mt: 1 }}>
+          {t`Above the wall as it came out, under it the feed along it, slow at the bottom; the band is the feed range, ${range}.`}
+        </Box>
+      </>
+    );
+  return (
+    <>
+      <Pushed board={board} hand={hand} busy={busy} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 48 }}>
+        {hand.pushing && <Button variant="outlined" onClick={hand.letGo}>{t`Let it go`}</Button>}
+        <FormControlLabel
+          control={<Checkbox checked={blind} onChange={(e) => setBlind(e.target.checked)} />}
+          label={t`Blind: no numbers`}
+        />
+        <SoundSwitch note={note} />
+        {!blind && (
+          <Box sx={{ fontSize: 18, fontVariantNumeric: 'tabular-nums' }}>
+            {hand.pushing && hand.feed > 0.05
+              ? t`${seconds(hand.feed)} s ${stretch(units)}; the motor at ${Math.round(100 * load)} %`
+              : t`The range is ${range}.`}
+          </Box>
         )}
       </Box>
-      {cut.error && <Trouble>{cut.error.message}</Trouble>}
-      {wall && <Told wall={wall} />}
-      {wall && (
-        <Box sx={{ color: 'text.secondary', mt: 1 }}>
-          {t`Above the wall as it came out, under it the feed along it, slow at the bottom; the band is the feed range, ${seconds(board.slowest_m_min)} to ${seconds(board.fastest_m_min)} s ${stretch(units)}.`}
-        </Box>
-      )}
-      <Notice kind="caution" sx={{ mt: 2 }}>
-        {t`A drill teaches what to look for. It is no substitute for being shown at a saw by a trained person.`}
-      </Notice>
-    </Box>
+    </>
   );
 }
 
-const stretch = (units: 'mm' | 'in') => (units === 'mm' ? t`for 300 mm` : t`for a foot`);
-const saidFeed = (seconds: string, units: 'mm' | 'in') => t`${seconds} s ${stretch(units)}`;
+const stretch = (units: Units) => (units === 'mm' ? t`for 300 mm` : t`for a foot`);
 
-/** The board under a hand: dragged, turned on by the wheel, or held on by a key. */
-function Pushed({ board, hand }: { board: PracticeBoard; hand: ReturnType<typeof useHand> }) {
+const keys: Record<string, string> = { ArrowRight: 'key right', ArrowDown: 'key down' };
+
+/** The work under two hands: pointers, the wheel, or two keys. */
+function Pushed({ board, hand, busy }: { board: PracticeBoard; hand: Hand; busy: boolean }) {
   const box = useRef<HTMLDivElement>(null);
-  const last = useRef<number | undefined>(undefined);
-  const { grasp, move, key } = hand;
+  const last = useRef(new Map<number, number>());
+  const { wheel } = hand;
   // A wheel that is turned over it must not turn the page: React's own listener could not say so.
   useEffect(() => {
     const at = box.current;
     const turn = (e: WheelEvent) => {
       e.preventDefault();
-      grasp();
-      move(0.3 * (e.deltaMode === 1 ? 16 * e.deltaY : e.deltaY));
+      if (!busy) wheel(0.3 * (e.deltaMode === 1 ? 16 * e.deltaY : e.deltaY));
     };
     at?.addEventListener('wheel', turn, { passive: false });
     return () => at?.removeEventListener('wheel', turn);
   });
-  const mmPerPixel = () => 1000 / ((box.current?.clientWidth || 1000) * boardScale(board.length_mm, BEFORE));
+  const mmPerPixel = () => 1000 / ((box.current?.clientWidth || 1000) * boardScale(board, BEFORE));
   const shown = Math.round(hand.mm);
+  const drop = (id: number) => {
+    last.current.delete(id);
+    hand.release(`pointer ${id}`);
+  };
   return (
     <Box
       ref={box}
       role="slider"
       tabIndex={0}
-      aria-label={t`Push the board past the blade: drag it to the right, turn the wheel, or hold the right arrow key`}
+      aria-label={
+        board.hand_held
+          ? t`Lead the saw through the work: drag it to the right, turn the wheel, or hold the right arrow key; the down arrow key is the other hand`
+          : t`Push the board past the blade: drag it to the right, turn the wheel, or hold the right arrow key; the down arrow key is the other hand`
+      }
       aria-valuemin={-BEFORE}
       aria-valuemax={Math.ceil(board.length_mm)}
       aria-valuenow={Math.min(shown, Math.ceil(board.length_mm))}
       aria-valuetext={shown < 0 ? t`before the blade` : t`${shown} mm cut`}
       onPointerDown={(e) => {
+        if (busy) return;
         e.currentTarget.setPointerCapture(e.pointerId);
-        last.current = e.clientX;
-        grasp();
+        last.current.set(e.pointerId, e.clientX);
+        hand.grasp(`pointer ${e.pointerId}`);
       }}
       onPointerMove={(e) => {
-        if (last.current === undefined) return;
-        move((e.clientX - last.current) * mmPerPixel());
-        last.current = e.clientX;
+        const was = last.current.get(e.pointerId);
+        if (was === undefined) return;
+        hand.move(`pointer ${e.pointerId}`, (e.clientX - was) * mmPerPixel());
+        last.current.set(e.pointerId, e.clientX);
       }}
-      onPointerUp={() => (last.current = undefined)}
-      onPointerCancel={() => (last.current = undefined)}
+      onPointerUp={(e) => drop(e.pointerId)}
+      onPointerCancel={(e) => drop(e.pointerId)}
       onKeyDown={(e) => {
-        if (e.key !== 'ArrowRight') return;
+        const key = keys[e.key];
+        if (!key) return;
         e.preventDefault();
-        if (!e.repeat) key(true);
+        if (!e.repeat && !busy) hand.grasp(key);
       }}
-      onKeyUp={(e) => e.key === 'ArrowRight' && key(false)}
-      onBlur={() => key(false)}
+      onKeyUp={(e) => {
+        const key = keys[e.key];
+        if (key) hand.release(key);
+      }}
+      onBlur={() => Object.values(keys).forEach(hand.release)}
       sx={{ touchAction: 'none', userSelect: 'none', cursor: 'grab', minHeight: 96 }}
     >
-      <FeedBoard length={board.length_mm} mm={hand.mm} before={BEFORE} across={board.across} />
-      {!hand.pushing && (
-        <Box sx={{ color: 'text.secondary' }}>
-          {t`Drag the board to the right, turn the wheel over it, or hold the right arrow key. Let go to take it anew: the blade goes on.`}
-        </Box>
-      )}
-    </Box>
-  );
-}
-
-function Told({ wall }: { wall: Wall }) {
-  if (wall.clean) return <Notice kind="done">{wall.says.join(' ')}</Notice>;
-  return (
-    <Box component="ul" aria-live="polite" sx={{ m: 0, pl: 2.5, fontSize: 18 }}>
-      {wall.says.map((s) => (
-        <li key={s}>{s}</li>
-      ))}
+      <FeedBoard board={board} mm={hand.mm} before={BEFORE} scorch={hand.scorch} spent={hand.spent} />
+      <Box
+        sx={{
+          color: hand.spent ? 'primary.main' : 'text.secondary',
+          fontWeight: hand.spent ? 700 : 400,
+          minHeight: 48,
+        }}
+      >
+        {hand.spent
+          ? t`The arm is out. Set the hand anew, or take over with the other one before.`
+          : t`Drag it to the right, turn the wheel over it, or hold the right arrow key. A long one wants two hands: a second finger or the down arrow key takes over. The blade goes on while you set them anew.`}
+      </Box>
     </Box>
   );
 }

@@ -1,3 +1,5 @@
-/** Learning: a drill, and what the words of the craft mean. */
-export { FeedIt } from './FeedIt';
+/** Learning: drills, the reasons behind them, and what the words of the craft mean. */
 export { Words } from '../words/Words';
+export { DrillPage } from './DrillPage';
+export { Shelf } from './Shelf';
+export { Why } from './Why';
