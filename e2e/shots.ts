@@ -25,6 +25,7 @@ const views: {
   night?: true;
   inches?: true;
   press?: (string | RegExp)[]; // buttons, before the picture
+  pushed?: true; // by a key, with a stop on the way
 }[] = [
   { name: 'choose-rip', path: () => '/' },
   {
@@ -34,7 +35,6 @@ const views: {
     inches: true,
   },
   { name: 'choose-phone', path: () => '/', size: [390, 844] },
-  { name: 'choose-heights', path: () => '/', press: ['Heights'] },
   {
     name: 'mount-phone',
     size: [390, 844],
@@ -72,7 +72,6 @@ const views: {
     },
   },
   { name: 'job', path: (_, request) => balcony(request) },
-  { name: 'job-phone', path: async (_, request) => `${await balcony(request)}/next`, size: [390, 844] },
   { name: 'first-blades', path: () => '/own/first' },
   {
     name: 'trace',
@@ -94,6 +93,12 @@ const views: {
   { name: 'rack', path: () => '/rack' },
   { name: 'blade', path: (id) => `/rack/${id.Chorus}` },
   { name: 'log', path: () => '/log' },
+  { name: 'learn-feed', path: () => '/learn/feed?number=1&skill=feed/board&level=3', pushed: true },
+  {
+    name: 'learn-set-up',
+    path: () => '/learn/set-up?number=5&skill=set-up/supports&level=2',
+    press: ['Cut'],
+  },
 ];
 
 for (const view of views) {
@@ -102,6 +107,7 @@ for (const view of views) {
     const page = await browser.newPage({
       viewport: { width, height },
       colorScheme: view.night ? 'dark' : 'light',
+      reducedMotion: view.pushed ? 'no-preference' : 'reduce',
       baseURL,
     });
     await page.addInitScript((u) => localStorage.setItem('corte.units', u), view.inches ? 'in' : 'mm');
@@ -109,6 +115,15 @@ for (const view of views) {
     await page.getByRole('heading', { level: 1 }).waitFor();
     await page.waitForLoadState('networkidle');
     for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click();
+    if (view.pushed) {
+      await page.getByRole('slider').focus();
+      for (const ms of [7000, 3000]) {
+        await page.keyboard.down('ArrowRight');
+        await page.waitForTimeout(ms);
+        if (ms === 7000) await page.keyboard.up('ArrowRight');
+        if (ms === 7000) await page.waitForTimeout(1200);
+      }
+    }
     await page.waitForLoadState('networkidle');
     await page.getByText('Laying it out').waitFor({ state: 'detached' });
     await page.waitForLoadState('networkidle');

@@ -262,7 +262,14 @@ const names: Record<string, string> = {
 };
 
 const Whys = ({ option }: { option: Option }) => (
-  <Box sx={{ pl: '144px', fontSize: 14.5, bgcolor: 'background.paper' }}>
+  <Box
+    sx={{
+      pl: '136px',
+      fontSize: 14.5,
+      bgcolor: 'background.paper',
+      boxShadow: 'inset 5px 0 0 var(--mui-palette-text-primary)',
+    }}
+  >
     {t`Why?`}
     {option.reasons.map(
       (r) =>

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useRef, useState } from 'react';
 import type { PracticeBoard, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
@@ -13,6 +14,7 @@ import { trim } from '../../measure/format';
 import { secondsAt } from '../../ui/feed';
 import type { Taking } from './DrillPage';
 import { SoundSwitch } from './SoundSwitch';
+import { Stepwise } from './Stepwise';
 import { BEFORE, useHand, type Hand } from './useHand';
 import { useNote } from './useNote';
 
@@ -20,6 +22,8 @@ import { useNote } from './useNote';
 export function FeedIt({ board, told, busy, onAnswer }: Taking & { board: PracticeBoard }) {
   const { units } = usePreferences();
   const [blind, setBlind] = useState(false);
+  const still = useMediaQuery('(prefers-reduced-motion: reduce)');
+  const [steps, setSteps] = useState(still);
   const note = useNote();
   const hand = useHand(board, (push) => onAnswer({ push }));
   const wall = told?.wall;
@@ -54,14 +58,26 @@ export function FeedIt({ board, told, busy, onAnswer }: Taking & { board: Practi
     );
   return (
     <>
-      <Pushed board={board} hand={hand} busy={busy} />
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 48 }}>
+      {steps ? (
+        <Stepwise board={board} busy={busy} onPush={(push) => onAnswer({ push })} />
+      ) : (
+        <Pushed board={board} hand={hand} busy={busy} />
+      )}
+      <Box
+        sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center', minHeight: 48, mt: 1 }}
+      >
         {hand.pushing && <Button variant="outlined" onClick={hand.letGo}>{t`Let it go`}</Button>}
         <FormControlLabel
           control={<Checkbox checked={blind} onChange={(e) => setBlind(e.target.checked)} />}
           label={t`Blind: no numbers`}
         />
-        <SoundSwitch note={note} />
+        {!hand.pushing && (
+          <FormControlLabel
+            control={<Checkbox checked={steps} onChange={(e) => setSteps(e.target.checked)} />}
+            label={t`In steps, without movement`}
+          />
+        )}
+        {!steps && <SoundSwitch note={note} />}
         {!blind && (
           <Box sx={{ fontSize: 18, fontVariantNumeric: 'tabular-nums' }}>
             {hand.pushing && hand.feed > 0.05

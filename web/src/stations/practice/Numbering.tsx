@@ -33,7 +33,9 @@ export function Numbering({ task, told, busy, onAnswer }: Taking) {
     >
       <Box>
         {face && <GaugeView face={face} />}
-        {hook && <HookView blade={blade} deg={told?.value ?? value ?? 0} />}
+        {hook && (
+          <HookView blade={blade} deg={told?.value ?? value ?? 0} {...(!done && { onTurn: setValue })} />
+        )}
         {blade && !hook && (
           <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'center' }}>
             <PlainBlade shape={blade} size={250} />
