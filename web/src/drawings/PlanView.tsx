@@ -91,7 +91,7 @@ export function PlanView({ plan: p, flags = [], shown, onPart }: Props) {
             <circle
               cx={x}
               cy={y}
-              r={19}
+              r={23}
               fill={part === shown ? ink.accent : ink.paper}
               stroke={part === shown ? ink.accent : ink.ink}
               strokeWidth={2}
@@ -99,7 +99,7 @@ export function PlanView({ plan: p, flags = [], shown, onPart }: Props) {
             <text
               x={x}
               y={y}
-              fontSize={20}
+              fontSize={25}
               fontWeight={700}
               textAnchor="middle"
               dominantBaseline="central"

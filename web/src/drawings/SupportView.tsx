@@ -6,7 +6,7 @@ import type { SupportPlan, Units } from '../api/types';
 import { formatSetting, trim } from '../measure/format';
 import { useSize } from '../ui/useSize';
 import { ink } from './ink';
-import { Label } from './Label';
+import { inside, Label, widthOf } from './Label';
 
 type Half = SupportPlan['halves'][number];
 
@@ -53,10 +53,16 @@ function Drawing({
   const scale = (width - 2 * pad) / spanMm;
   const tall = Math.min(120, Math.max(46, breadthMm * scale));
   const top = 30;
-  const height = top + tall + 56;
   const X = (mm: number) => pad + mm * scale;
   const loads = new Map(plan.halves.flatMap((h) => h.loads).map((l) => [l.at_mm, l.kg]));
   const ink2 = (x: number) => loads.has(x);
+  const texts = plan.at_mm.map(
+    (x) =>
+      formatSetting(x, units) +
+      (loads.get(x) !== undefined ? t`, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : ''),
+  );
+  const rows = rowsFor(plan.at_mm.map(X), texts, width);
+  const height = top + tall + 26 + 15 * (Math.max(...rows, 1) + 1);
   return (
     <svg
       width={width}
@@ -69,9 +75,9 @@ function Drawing({
       }
       style={{ display: 'block' }}
     >
-      {plan.at_mm.map((x) => (
+      {plan.at_mm.map((x, i) => (
         <rect
-          key={x}
+          key={i}
           x={X(x) - 5}
           y={top - 10}
           width={10}
@@ -122,9 +128,8 @@ function Drawing({
       />
       <Label size={13} x={X(lineMm)} y={top - 22}>{t`cut line`}</Label>
       {plan.at_mm.map((x, i) => (
-        <Label size={13} within={width} key={x} x={X(x)} y={top + tall + 28 + (i % 2) * 15}>
-          {formatSetting(x, units) +
-            (loads.get(x) !== undefined ? t`, ${trim(Math.max(0, loads.get(x)!), 1)} kg` : '')}
+        <Label size={SMALL} within={width} key={i} x={X(x)} y={top + tall + 28 + rows[i]! * 15}>
+          {texts[i]!}
         </Label>
       ))}
       {onMove &&
@@ -143,6 +148,21 @@ function Drawing({
         ))}
     </svg>
   );
+}
+
+const SMALL = 13;
+
+/** The first row under the board in which each text meets none of those before it. */
+function rowsFor(at: number[], texts: string[], width: number): number[] {
+  const ends: number[] = [];
+  return texts.map((text, i) => {
+    const half = widthOf(text, SMALL) / 2 + 4;
+    const middle = inside(at[i]!, text, SMALL, width);
+    let row = 0;
+    while ((ends[row] ?? -Infinity) > middle - half) row++;
+    ends[row] = middle + half;
+    return row;
+  });
 }
 
 interface HandleProps {

@@ -22,7 +22,7 @@ export function Supports({
       <SupportView
         plan={
           told?.supports ?? {
-            at_mm: at,
+            at_mm: [...at].sort((a, b) => a - b),
             kg: 0,
             gap_mm: 0,
             sag_mm: 0,
