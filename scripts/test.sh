@@ -25,7 +25,7 @@ step worked cases
 step Go tests
 go test ./...
 step races
-go test -race -short ./core/... ./internal/shop/... ./internal/httpapi
+scripts/races.sh
 step fuzz targets
 for file in $(grep -rl '^func Fuzz' --include='*_test.go' core internal | sort); do
   for target in $(sed -n 's/^func \(Fuzz[A-Za-z]*\)(.*/\1/p' "$file"); do
