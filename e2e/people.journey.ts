@@ -149,8 +149,25 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
   await hers.goto(`${at}/people`);
   await expect(hers.getByRole('button', { name: 'Add somebody' })).toHaveCount(0);
 
+  // A drill is asked for first: she hears of it, and nobody signs her off before.
+  await page.reload();
+  const ask = page.getByRole('checkbox', { name: 'Ask for Feed it' });
+  await ask.click();
+  await expect(ask).toBeChecked();
+  await hers.goto(`${at}/people`);
+  const can = hers.getByRole('region', { name: 'What they can do in Learn' });
+  await expect(can.getByRole('rowheader', { name: 'Rosa' })).toBeVisible();
+  await expect(can.getByRole('rowheader', { name: 'Maren' })).toHaveCount(0);
+  await hers.goto(`${at}/learn`);
+  await expect(hers.getByText('Before somebody is signed off here they have passed: Feed it.')).toBeVisible();
   await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
   const off = page.getByRole('dialog', { name: 'Signed off' });
+  await off.getByRole('checkbox', { name: 'Rips' }).click();
+  await expect(off.getByRole('alert')).toContainText('Rosa has not passed Feed it yet');
+  await page.keyboard.press('Escape');
+  await ask.click();
+  await expect(ask).not.toBeChecked();
+  await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
   await off.getByRole('checkbox', { name: 'Rips' }).click();
   await expect(off).toContainText('Signed off by Maren');
   await accessible(page);

@@ -39,6 +39,14 @@ func (t *Term) UnmarshalText(text []byte) (err error) {
 	return err
 }
 
+// Why is the drawing of Learn (core/practice) in which a term can be tried; empty
+// where there is none.
+func (t Term) Why() string { return whys[t] }
+
+var whys = [termCount]string{
+	TermFinish: "backer", TermScorch: "heat", TermLoad: "arc", TermRoom: "heat", TermWall: "line", TermFitness: "grinds", TermCondition: "heat",
+}
+
 // Terms holds a value from just over 0 (bad) to 1 (nothing to wish for) each.
 type Terms [termCount]float64
 

@@ -2,10 +2,12 @@ package practice
 
 import (
 	"errors"
+	"fmt"
 	"math"
 	"math/rand/v2"
 	"reflect"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -153,6 +155,14 @@ func TestTruthIsTheCores(t *testing.T) {
 			s == "read/grind" && task.truth != task.Blade.Grind.String(), s == "read/tooth" && task.truth != toothKey(task.Odd.Tooth),
 			(s == "read/kerf" || s == "read/dial") && task.value != task.Dial.Shows.Mm():
 			wrong("what is called right is not what is drawn")
+		case task.Dial != nil:
+			want := fmt.Sprintf("%.3f in", task.value/25.4)
+			if !task.Dial.Inch {
+				want = fmt.Sprintf("%.*f mm", map[bool]int{true: 1, false: 2}[task.Dial.Caliper], task.value)
+			}
+			if n := task.value / task.Dial.Step().Mm(); !strings.Contains(task.why[0].String(), " "+want) || math.Abs(n-math.Round(n)) > 1e-6 || !task.Dial.Caliper && math.Abs(n) > 49 {
+				wrong("%s is told as %s", want, task.why[0])
+			}
 		case s.Drill() == Read && task.Blade != nil:
 			if err := task.Blade.Check(); err != nil {
 				wrong("no such blade: %v", err)
@@ -439,6 +449,11 @@ func TestWhys(t *testing.T) {
 	}
 	if _, err := WhyOf("x"); err == nil {
 		t.Error("a drawing of nothing")
+	}
+	for term := choose.TermFinish; term <= choose.TermChange; term++ {
+		if why := term.Why(); (why == "") != (term == choose.TermChange) || why != "" && !slices.Contains(Whys(), why) {
+			t.Errorf("%s leads to %q", term, why)
+		}
 	}
 	for _, id := range Whys() {
 		if w, err := WhyOf(id); err != nil || len(w.Notches) < 2 {

@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"corte/core/blade"
-	"corte/core/choose"
 	"corte/core/cut"
 	"corte/core/fault"
 	"corte/core/measure"
@@ -31,15 +30,6 @@ type Notch struct {
 
 // Whys are all of them, by ID.
 func Whys() []string { return []string{"fibres", "grinds", "arc", "gullets", "heat", "line", "backer"} }
-
-// WhyOfTerm is the drawing that shows a word of the glossary, or a term that a
-// choice was decided by; empty where none does.
-func WhyOfTerm(t choose.Term) string {
-	return map[choose.Term]string{
-		choose.TermFinish: "backer", choose.TermScorch: "heat", choose.TermLoad: "arc", choose.TermRoom: "heat",
-		choose.TermWall: "line", choose.TermFitness: "grinds", choose.TermCondition: "heat",
-	}[t]
-}
 
 // oak is the cut that all of them are drawn with, on the saw of the drills.
 func oak() Setup {

@@ -14,7 +14,6 @@ import (
 	"corte/core/guide"
 	"corte/core/material"
 	"corte/core/measure"
-	"corte/core/practice"
 	"corte/core/say"
 	"corte/core/word"
 	"corte/internal/httpapi/contract"
@@ -158,7 +157,7 @@ func (v Voice) option(o shopchoose.Option, m cut.Motion) contract.Option {
 		out.Minds[i] = contract.Mind{Rule: contract.Rule(m.Rule.String()), Why: v.Sentence(m.Why), WayOut: v.Sentence(m.WayOut)}
 	}
 	for i, r := range o.Reasons {
-		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text), Why: opt.Known(contract.WhyName(practice.WhyOfTerm(r.Term)))}
+		out.Reasons[i] = contract.Reason{Term: contract.ReasonTerm(r.Term.String()), Good: r.For, Text: v.Say(r.Text), Why: opt.Known(contract.WhyName(r.Term.Why()))}
 	}
 	if m != cut.Chop {
 		h := o.Heights

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import type { DrillName, DrillStanding, Member } from '../../api/types';
+import { Skills } from '../../ui/Skills';
 
 interface Props {
   members: Member[]; // of whom somebody may see it
@@ -17,7 +18,7 @@ export function Learnt({ members, asked, onAsk }: Props) {
   if (!drills) return null;
   const toggle = (d: DrillName) => onAsk?.(asked.includes(d) ? asked.filter((x) => x !== d) : [...asked, d]);
   return (
-    <Box component="section" aria-labelledby="learnt" sx={{ mt: 3 }}>
+    <Box sx={{ mt: 3 }}>
       <Typography id="learnt" variant="h2">{t`What they can do in Learn`}</Typography>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-labelledby="learnt">
         <Box
@@ -90,26 +91,8 @@ export function Learnt({ members, asked, onAsk }: Props) {
   );
 }
 
-/** A box for each skill, filled where it is known. */
-function Stand({ of: d }: { of: DrillStanding }) {
-  return (
-    <Box
-      sx={{ display: 'flex', gap: '3px' }}
-      role="img"
-      aria-label={d.passed ? t`passed` : t`${d.known} of ${d.skills}`}
-    >
-      {Array.from({ length: d.skills }, (_, i) => (
-        <Box
-          key={i}
-          sx={{
-            width: 8,
-            height: 16,
-            border: '1.5px solid',
-            borderColor: 'text.primary',
-            bgcolor: i < d.known ? 'text.primary' : 'transparent',
-          }}
-        />
-      ))}
-    </Box>
-  );
-}
+const Stand = ({ of: d }: { of: DrillStanding }) => (
+  <Box role="img" aria-label={d.passed ? t`passed` : t`${d.known} of ${d.skills}`}>
+    <Skills known={d.known} of={d.skills} small />
+  </Box>
+);

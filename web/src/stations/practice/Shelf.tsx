@@ -9,6 +9,7 @@ import type { ShelvedDrill } from '../../api/types';
 import { DrillGlyph } from '../../drawings/DrillGlyph';
 import { Arriving } from '../../ui/Arriving';
 import { Notice } from '../../ui/Notice';
+import { Skills } from '../../ui/Skills';
 
 export function Shelf() {
   const shelf = useDrills();
@@ -102,7 +103,9 @@ function Drill({ drill: d, first, asked }: { drill: ShelvedDrill; first: boolean
         <Box sx={{ fontSize: 20, fontWeight: 700, mt: { sm: 1 } }}>{d.name}</Box>
         <Box sx={{ lineHeight: 1.3 }}>{d.about}</Box>
         <Box sx={{ flex: 1 }} />
-        <Skills drill={d} />
+        <Box sx={{ mt: 1.25 }}>
+          <Skills known={d.known} of={d.skills} />
+        </Box>
         <Box
           sx={{ color: first ? 'primary.main' : 'text.secondary', fontWeight: first ? 700 : 400, mt: 0.5 }}
         >
@@ -111,26 +114,6 @@ function Drill({ drill: d, first, asked }: { drill: ShelvedDrill; first: boolean
         </Box>
       </Box>
     </ButtonBase>
-  );
-}
-
-/** A box for each skill, filled where it is known. */
-function Skills({ drill: d }: { drill: ShelvedDrill }) {
-  return (
-    <Box sx={{ display: 'flex', gap: 0.5, mt: 1.25 }} aria-hidden>
-      {Array.from({ length: d.skills }, (_, i) => (
-        <Box
-          key={i}
-          sx={{
-            width: 18,
-            height: 10,
-            border: '1.5px solid',
-            borderColor: 'text.primary',
-            bgcolor: i < d.known ? 'text.primary' : 'transparent',
-          }}
-        />
-      ))}
-    </Box>
   );
 }
 

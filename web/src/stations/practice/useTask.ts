@@ -22,15 +22,17 @@ export function useTask(drill: DrillName) {
   }));
   const task = useDrillTask({ drill, units, ...ask, ...(drill === 'which' && rack && { rack }) });
   const answer = useAnswerDrill();
-  // Who sends the same answer again, since none was heard, sends it under the same key.
-  const key = useRef<string>(crypto.randomUUID());
+  // Who sends the same answer again, since nothing was heard, sends it under the same key; another one is another.
+  const sent = useRef({ key: '', what: '' });
   const anew = () => {
-    key.current = crypto.randomUUID();
+    sent.current.what = '';
     answer.reset();
   };
-  const give = (of: DrillTask, given: Given) =>
+  const give = (of: DrillTask, given: Given) => {
+    const what = JSON.stringify([of.skill, of.number, of.level, given]);
+    if (what !== sent.current.what) sent.current = { key: crypto.randomUUID(), what };
     answer.mutate({
-      key: key.current,
+      key: sent.current.key,
       skill: of.skill,
       number: of.number,
       level: of.level,
@@ -38,6 +40,7 @@ export function useTask(drill: DrillName) {
       ...(rack && { rack }),
       ...given,
     });
+  };
   return {
     task,
     answer,
