@@ -250,10 +250,17 @@ func postmaster(t *testing.T, data string) int {
 	return 0
 }
 
-// child is one of the postmaster's that holds shared memory: the newest.
+// child is one of the postmaster's that holds shared memory: the newest. One that
+// has only begun has none yet.
 func child(t *testing.T, postmaster int) int {
 	t.Helper()
-	return slices.Max(children(t, postmaster))
+	for deadline := time.Now().Add(5 * time.Second); time.Now().Before(deadline); time.Sleep(10 * time.Millisecond) {
+		if all := children(t, postmaster); len(all) > 0 {
+			return slices.Max(all)
+		}
+	}
+	t.Fatal("PostgreSQL had nobody working for it in 5 s")
+	return 0
 }
 
 func children(t *testing.T, postmaster int) (pids []int) {

@@ -176,13 +176,8 @@ func TestVerifySaysWhatFails(t *testing.T) {
 		t.Fatal(err)
 	}
 	for file, ok := range map[string]bool{"../../internal/verify/testdata/cutting.json": true, bad: false, "none.json": false} {
-		c := verifyCommand()
-		var out bytes.Buffer
-		c.SetOut(&out)
-		c.SilenceErrors, c.SilenceUsage = true, true
-		c.SetArgs([]string{file})
-		if err := c.Execute(); (err == nil) != ok {
-			t.Errorf("%s: %v\n%s", file, err, &out)
+		if out, err := ran(verifyCommand(), file); (err == nil) != ok {
+			t.Errorf("%s: %v\n%s", file, err, out)
 		}
 	}
 }

@@ -133,7 +133,7 @@ func (v voice) fault(h *practice.Hidden) *contract.DrillFault {
 	out := contract.DrillFault{Saw: contract.DrillFaultSaw(h.Saw), Sharpness: h.State["sharpness"], PitchLevel: h.State["pitch_level"],
 		Signs: make([]contract.DrillSign, len(h.Seen)), Checks: make([]contract.DrillCheck, len(h.Checks))}
 	for i, sign := range h.Seen {
-		out.Signs[i] = contract.DrillSign{Text: v.Say(say.Word(sign.Label)), Asked: sign.Place == "feel" || sign.Place == "when"}
+		out.Signs[i] = contract.DrillSign{ID: sign.ID, Text: v.Say(say.Word(sign.Label)), Asked: sign.Place == "feel" || sign.Place == "when"}
 	}
 	for i, k := range h.Checks {
 		out.Checks[i] = contract.DrillCheck{ID: k.ID, Text: v.Say(say.Word(k.Label)), How: v.Say(say.Word(k.How)), Minutes: k.Minutes, Found: h.Found(k.ID)}

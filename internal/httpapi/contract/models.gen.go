@@ -3306,8 +3306,11 @@ type DrillShelf struct {
 // DrillSign defines model for DrillSign.
 type DrillSign struct {
 	// Asked It is not seen on the piece: who made it has to be asked.
-	Asked bool   `json:"asked"`
-	Text  string `json:"text"`
+	Asked bool `json:"asked"`
+
+	// ID Of Trace's words, by which it is drawn.
+	ID   string `json:"id"`
+	Text string `json:"text"`
 }
 
 // DrillStanding defines model for DrillStanding.

@@ -4135,6 +4135,8 @@ export interface components {
             checks: components["schemas"]["DrillCheck"][];
         };
         DrillSign: {
+            /** @description Of Trace's words, by which it is drawn. */
+            id: string;
             text: string;
             /** @description It is not seen on the piece: who made it has to be asked. */
             asked: boolean;

@@ -21,6 +21,7 @@ interface Props {
   mm: number; // of the front edge past the blade
   before: number; // mm that it begins before it
   scorch: number[]; // of each millimetre that was cut
+  splinter: number[]; // the same
   spent: boolean; // the hands are at the end of their reach
 }
 
@@ -28,7 +29,7 @@ interface Props {
 export const boardScale = ({ length_mm, hand_held }: PracticeBoard, before: number) =>
   hand_held ? (W - LED - 40) / length_mm : BLADE / (length_mm + before);
 
-export function FeedBoard({ board, mm, before, scorch, spent }: Props) {
+export function FeedBoard({ board, mm, before, scorch, splinter, spent }: Props) {
   const scale = boardScale(board, before);
   const long = board.length_mm * scale;
   const cut = Math.max(0, Math.min(mm, board.length_mm)) * scale;
@@ -62,6 +63,22 @@ export function FeedBoard({ board, mm, before, scorch, spent }: Props) {
                 height={32}
                 fill={r.look >= 0.8 ? char : ink.scorch}
                 fillOpacity={0.3 + 0.6 * r.look}
+              />
+            ),
+        )}
+        {runs(splinter, (s) => (s > 1 ? 1 : 0)).map(
+          (r) =>
+            r.look > 0 && (
+              <path
+                key={r.from}
+                d={Array.from(
+                  { length: Math.ceil((r.to - r.from) / 8) },
+                  (_, i) =>
+                    `M${into(r.from + 8 * i)} ${KERF - 4}l5 -11l3 11M${into(r.from + 8 * i)} ${KERF + 4}l5 11l3 -11`,
+                ).join('')}
+                fill={ink.sheet}
+                stroke={ink.ink}
+                strokeWidth={0.8}
               />
             ),
         )}

@@ -156,7 +156,14 @@ function Pushed({ board, hand, busy }: { board: PracticeBoard; hand: Hand; busy:
       onBlur={() => Object.values(keys).forEach(hand.release)}
       sx={{ touchAction: 'none', userSelect: 'none', cursor: 'grab', minHeight: 96 }}
     >
-      <FeedBoard board={board} mm={hand.mm} before={BEFORE} scorch={hand.scorch} spent={hand.spent} />
+      <FeedBoard
+        board={board}
+        mm={hand.mm}
+        before={BEFORE}
+        scorch={hand.scorch}
+        splinter={hand.splinter}
+        spent={hand.spent}
+      />
       <Box
         sx={{
           color: hand.spent ? 'primary.main' : 'text.secondary',

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { DrillFault } from '../../api/types';
+import { SignSample } from '../../drawings/SignSample';
 import { trim } from '../../measure/format';
 import { saidMinutes } from '../../ui/feed';
 import { Worded } from '../../ui/Worded';
@@ -27,13 +28,18 @@ export function ReadWall({ task, fault, told, busy, onAnswer }: Taking & { fault
     >
       <Box>
         <Typography variant="h2">{t`Look and ask`}</Typography>
-        <Box component="ul" sx={{ pl: 2.5, my: 1, fontSize: 17 }}>
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, my: 1, fontSize: 17, display: 'grid', gap: 1 }}>
           {fault.signs
             .filter((s) => asked || !s.asked)
             .map((s) => (
-              <li key={s.text}>
-                <Worded>{s.text}</Worded>
-              </li>
+              <Box component="li" key={s.id} sx={{ display: 'flex', alignItems: 'center', gap: 1.5 }}>
+                <Box sx={{ width: 84, flex: 'none' }}>
+                  <SignSample id={s.id} />
+                </Box>
+                <span>
+                  <Worded>{s.text}</Worded>
+                </span>
+              </Box>
             ))}
         </Box>
         {toAsk.length > 0 && !asked && (

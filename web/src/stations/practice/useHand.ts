@@ -26,6 +26,7 @@ interface Seen {
   feed: number; // m/min
   now: FeedSample; // at that feed
   scorch: number[]; // of each millimetre that was cut
+  splinter: number[]; // the same
   spent: boolean; // every hand is at the end of its reach
 }
 
@@ -63,14 +64,21 @@ interface Grip {
 /** One push, told when it is over. */
 export function useHand(board: PracticeBoard, onOver: (push: Push) => void): Hand {
   const free = board.samples[0]!;
-  const still: Seen = { mm: -BEFORE, feed: 0, now: { ...free, load: 0 }, scorch: [], spent: false };
+  const still: Seen = {
+    mm: -BEFORE,
+    feed: 0,
+    now: { ...free, load: 0 },
+    scorch: [],
+    splinter: [],
+    spent: false,
+  };
   const [seen, setSeen] = useState(still);
   const [pushing, setPushing] = useState(false);
   const at = useRef(-BEFORE);
   const hands = useRef(new Map<string, Grip>());
   const keyFeed = useRef(0);
   const push = useRef<Push>({ ms: [], mm: [] });
-  const wall = useRef<number[]>([]);
+  const wall = useRef<{ scorch: number[]; splinter: number[] }>({ scorch: [], splinter: [] });
   const over = useRef(onOver);
   useEffect(() => {
     over.current = onOver;
@@ -108,14 +116,19 @@ export function useHand(board: PracticeBoard, onOver: (push: Push) => void): Han
       const sample = sampleAt(board.samples, feed);
       const cut = Math.floor(Math.max(0, Math.min(at.current, board.length_mm)));
       // Where it stands it goes on to brown.
-      if (cutting && cut > 0) wall.current[cut - 1] = Math.max(wall.current[cut - 1] ?? 0, sample.scorch);
-      while (wall.current.length < cut) wall.current.push(sample.scorch);
+      const { scorch, splinter } = wall.current;
+      if (cutting && cut > 0) scorch[cut - 1] = Math.max(scorch[cut - 1] ?? 0, sample.scorch);
+      while (scorch.length < cut) {
+        scorch.push(sample.scorch);
+        splinter.push(sample.splinter);
+      }
       hot = cutting && sample.load >= board.stall_load ? hot + span : 0;
       setSeen({
         mm: at.current,
         feed,
         now: cutting && feed > 0.02 ? sample : { ...board.samples[0]!, load: 0 },
-        scorch: wall.current.slice(),
+        scorch: scorch.slice(),
+        splinter: splinter.slice(),
         spent: held.length > 0 && held.every((h) => left(h) <= 0),
       });
       if (at.current >= board.length_mm + BEYOND || times.length >= MOST || hot >= board.stall_ms) end();
@@ -153,7 +166,7 @@ export function useHand(board: PracticeBoard, onOver: (push: Push) => void): Han
     letGo: () => pushing && end(),
     anew: () => {
       at.current = -BEFORE;
-      wall.current = [];
+      wall.current = { scorch: [], splinter: [] };
       hands.current.clear();
       setPushing(false);
       setSeen(still);

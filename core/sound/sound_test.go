@@ -1,0 +1,208 @@
+package sound
+
+import (
+	"errors"
+	"flag"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"testing"
+
+	"corte/core/fault"
+)
+
+const rate = 44100
+
+var many = flag.Int("scenes", 12, "that are made up; docs/sound.md is of 80")
+
+// A scene is a sound that is made up: what a saw, and all around it, does. The
+// listening side never sees it.
+type scene struct {
+	teeth   int
+	idle    float64
+	seconds float64
+	cuts    []Cut   // with the droop in LeastRPM
+	snr     float64 // dB of the idling teeth over the extractor and talk
+	talk    bool
+	other   bool // saw nearby
+	whistle float64
+	stall   float64 // when it stops in the work; 0 never
+	off     bool    // no saw runs
+	gain    float64 // over 1 it clips; 0 means 1
+}
+
+func (s scene) speed(t float64) float64 {
+	switch {
+	case s.off:
+		return 0
+	case t < 1.2: // it runs up
+		return s.idle * math.Min(1, 0.15+0.85*t/1.1)
+	case s.stall > 0 && t > s.stall:
+		return math.Max(0, s.idle*(1-0.06-(t-s.stall)/0.4))
+	case t > s.seconds-2.5: // and down
+		return s.idle * math.Max(0, 1-(t-s.seconds+2.5)/3.5)
+	}
+	v := s.idle
+	for _, c := range s.cuts {
+		in := math.Min(1, math.Max(0, math.Min((t-c.Start)/0.12, (c.End-t)/0.12)))
+		v -= in * (s.idle - c.LeastRPM)
+	}
+	return v
+}
+
+func (s scene) samples(r *rand.Rand) []float64 {
+	out := make([]float64, int(s.seconds*rate))
+	phases := [6]float64{}
+	for i := range phases {
+		phases[i] = 2 * math.Pi * r.Float64()
+	}
+	noise := 0.1 * math.Pow(10, -s.snr/20) * 4
+	teeth, turn, second, third, formant := 0.0, 0.0, 0.0, 0.0, 0.0
+	low, voice := 0.0, 0.0
+	pitch := 110 + 90*r.Float64()
+	for i := range out {
+		t := float64(i) / rate
+		v := s.speed(t)
+		turn += v / 60 / rate
+		teeth += v / 60 * float64(s.teeth) / rate
+		amp := 0.1 * math.Min(1, v/max(1, s.idle))
+		load := 0.0
+		for _, c := range s.cuts {
+			if t > c.Start && t < c.End {
+				load = 1
+			}
+		}
+		x := 0.0
+		if v > 0 {
+			for h := 1; h <= 5; h++ {
+				x += amp * (1 + 1.5*load) / float64(h) * math.Sin(2*math.Pi*float64(h)*teeth+phases[h])
+			}
+			x += 0.08 * math.Sin(4*math.Pi*turn)
+		}
+		x += 0.05 * math.Sin(2*math.Pi*100*t) // the mains
+		white := r.NormFloat64()
+		low += 0.15 * (white - low)
+		x += noise*(0.5*white+1.2*low) + 0.12*load*white*amp/0.1
+		if s.talk && math.Sin(2*math.Pi*0.7*t)+math.Sin(2*math.Pi*0.31*t+1) > 0.4 {
+			f := pitch * (1 + 0.15*math.Sin(2*math.Pi*2.3*t))
+			second += f / rate
+			formant = 700 + 500*math.Sin(2*math.Pi*1.1*t)
+			voice += (math.Mod(second, 1) - 0.5 - voice) * formant / rate * 3
+			x += 0.25 * voice
+		}
+		if s.other {
+			third += (4730.0 / 60 * 36) / rate
+			x += 0.03 * (math.Sin(2*math.Pi*third) + 0.5*math.Sin(4*math.Pi*third))
+		}
+		if s.whistle > 0 && v > 0.9*s.idle {
+			x += 0.06 * math.Sin(2*math.Pi*s.whistle*t)
+		}
+		if s.gain > 0 {
+			x *= s.gain
+		}
+		out[i] = math.Max(-1, math.Min(1, x))
+	}
+	return out
+}
+
+func drawn(r *rand.Rand) scene {
+	s := scene{teeth: []int{24, 40, 48, 60, 80}[r.IntN(5)], idle: 3300 + 2000*r.Float64(), snr: 6 + 14*r.Float64(), talk: r.IntN(2) == 0, other: r.IntN(3) == 0, gain: math.Exp(1.6 * (r.Float64() - 0.4))}
+	at := 2.2 + r.Float64()
+	for range r.IntN(4) {
+		long := 1 + 3*r.Float64()
+		s.cuts = append(s.cuts, Cut{Start: at, End: at + long, LeastRPM: s.idle * (1 - 0.02 - 0.08*r.Float64())})
+		at += long + 0.9 + r.Float64()
+	}
+	s.seconds = at + 4
+	return s
+}
+
+func TestScenes(t *testing.T) {
+	r := rand.New(rand.NewPCG(18, 17))
+	scenes := *many
+	moments, right, counted, timed, cuts := 0, 0, 0, 0, 0
+	for range scenes {
+		s := drawn(r)
+		h, err := Listen(s.samples(r), rate, Saw{s.teeth, math.Round(s.idle/100) * 100})
+		if err != nil {
+			t.Fatal(err)
+		}
+		for i, v := range h.Track {
+			at := (float64(i) + 1.85) * Step
+			if want := s.speed(at); at > 1.4 && at < s.seconds-2.6 {
+				moments++
+				if math.Abs(v/want-1) < 0.01 {
+					right++
+				}
+			}
+		}
+		if len(h.Cuts) != len(s.cuts) {
+			t.Logf("%d cuts of %d: %+v at %.0f dB, %d teeth, other %v: %+v", len(h.Cuts), len(s.cuts), h.Cuts, s.snr, s.teeth, s.other, s.cuts)
+			continue
+		}
+		counted++
+		for i, c := range h.Cuts {
+			cuts++
+			if math.Abs(c.Start-s.cuts[i].Start) < 0.3 && math.Abs(c.End-s.cuts[i].End) < 0.3 && math.Abs(c.LeastRPM/s.cuts[i].LeastRPM-1) < 0.01 {
+				timed++
+			}
+		}
+	}
+	t.Logf("speed right in %d of %d moments, cuts counted in %d of %d scenes, %d of %d cuts in time", right, moments, counted, scenes, timed, cuts)
+	if float64(right) < 0.95*float64(moments) || float64(counted) < 0.95*float64(scenes) || float64(timed) < 0.95*float64(cuts) {
+		t.Error("it hears too little")
+	}
+}
+
+func TestNoSawNoCut(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 3))
+	for range 2 {
+		s := scene{teeth: 40, idle: 4000, seconds: 30, snr: 3, talk: true, off: true}
+		if h, err := Listen(s.samples(r), rate, Saw{40, 4000}); err != nil || len(h.Cuts) > 0 || len(h.Stalls) > 0 {
+			t.Errorf("extractor and talk are %+v, %v", h.Cuts, err)
+		}
+	}
+}
+
+func TestStallsAndWhistles(t *testing.T) {
+	r := rand.New(rand.NewPCG(4, 4))
+	s := scene{teeth: 40, idle: 4200, seconds: 12, snr: 15, stall: 6, cuts: []Cut{{Start: 5, End: 99, LeastRPM: 4200 * 0.94}}}
+	h, err := Listen(s.samples(r), rate, Saw{40, 4200})
+	if err != nil || len(h.Cuts) != 0 || len(h.Stalls) != 1 || math.Abs(h.Stalls[0]-6.2) > 0.4 {
+		t.Errorf("a stall at 6 s is heard as %v, cuts %+v, %v", h.Stalls, h.Cuts, err)
+	}
+	for _, hz := range []float64{0, 5150} {
+		s := scene{teeth: 40, idle: 4200, seconds: 8, snr: 15, whistle: hz}
+		h, err := Listen(s.samples(r), rate, Saw{40, 0}) // nobody knows its speed
+		if err != nil || slices.Contains(h.Signs, "whistle") != (hz > 0) || math.Abs(h.IdleRPM/4200-1) > 0.01 {
+			t.Errorf("a tone of %g Hz: signs %v at %.0f a minute, %v", hz, h.Signs, h.IdleRPM, err)
+		}
+	}
+}
+
+func TestWhatCannotBeListenedTo(t *testing.T) {
+	for where, c := range map[string]struct {
+		rate float64
+		saw  Saw
+	}{"rate": {8000, Saw{40, 0}}, "teeth": {rate, Saw{5, 0}}, "speed": {rate, Saw{40, 300}}} {
+		var f *fault.Error
+		if _, err := Listen(make([]float64, 100), c.rate, c.saw); !errors.As(err, &f) || f.Where != where {
+			t.Errorf("%s: %v", where, err)
+		}
+	}
+	if h, err := Listen(nil, rate, Saw{40, 0}); err != nil || h.IdleRPM != 0 || len(h.Cuts) > 0 {
+		t.Errorf("silence is %+v, %v", h, err)
+	}
+}
+
+// How many times faster it listens than the sound goes.
+func BenchmarkListen(b *testing.B) {
+	r := rand.New(rand.NewPCG(1, 1))
+	x := drawn(r).samples(r)
+	for b.Loop() {
+		if _, err := Listen(x, rate, Saw{40, 4000}); err != nil {
+			b.Fatal(err)
+		}
+	}
+	b.ReportMetric(float64(len(x))/rate*float64(b.N)/b.Elapsed().Seconds(), "x-realtime")
+}
