@@ -11,6 +11,7 @@
 package sound
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -76,7 +77,7 @@ const (
 func Listen(samples []float64, rate float64, s Saw) (Heard, error) {
 	switch {
 	case !(rate >= leastRate && rate <= mostRate):
-		return Heard{}, fault.At("rate", "a sound of %g samples a second; from %d to %d can be listened to", rate, leastRate, mostRate)
+		return Heard{}, fmt.Errorf("a sound of %g samples a second; from %d to %d can be listened to", rate, leastRate, mostRate)
 	case s.Teeth < 6 || s.Teeth > 200:
 		return Heard{}, fault.At("teeth", "say how many teeth the blade has, from 6 to 200")
 	case s.RPM != 0 && !(s.RPM >= 500 && s.RPM <= 20000):

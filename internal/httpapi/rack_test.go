@@ -414,7 +414,7 @@ func BenchmarkPlan2000(b *testing.B) {
 func TestALongLogComesIn(t *testing.T) {
 	b := newBench(t)
 	const bad = 700
-	long := 40_000
+	long := 12_000
 	if testing.Short() {
 		long = 4_000
 	}
@@ -494,7 +494,7 @@ func TestALongLogComesIn(t *testing.T) {
 	// One whose server was killed has added nothing, says so, and begins anew.
 	db := sqlx.MustConnect("pgx", b.url)
 	defer db.Close()
-	db.MustExec(`UPDATE imports SET state = 'working', beat_at = now() - interval '50 seconds' WHERE id = $1`, id)
+	db.MustExec(`UPDATE imports SET state = 'working', beat_at = now() - interval '20 seconds' WHERE id = $1`, id)
 	if w := take(id, file.String()); w.Code != 202 || decode(t, w)["rows"] == 0.0 {
 		t.Errorf("one that was heard of lately begins anew: %d %s", w.Code, w.Body)
 	}
