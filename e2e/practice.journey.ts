@@ -275,7 +275,7 @@ test('a reason is tried with its handle, reached from a word and from a blade th
   const heat = page.locator('dd').first();
   const slow = Number(await heat.textContent());
   await page.keyboard.press('End');
-  expect(Number(await heat.textContent())).toBeLessThan(slow);
+  await expect.poll(async () => Number(await heat.textContent())).toBeLessThan(slow);
   await accessible(page);
   await page.goto('/words');
   for (const [word, why] of [
@@ -283,7 +283,7 @@ test('a reason is tried with its handle, reached from a word and from a blade th
     ['Zero clearance', 'backer'],
     ['Heel', 'line'],
   ] as const) {
-    await page.getByRole('link', { name: `Why: try ${word}`, exact: true }).click();
+    await page.getByRole('link', { name: `Try it: ${word}`, exact: true }).click();
     await expect(page).toHaveURL(new RegExp(`why/${why}$`));
     await expect(page.getByRole('slider')).toBeVisible();
     await page.goBack();

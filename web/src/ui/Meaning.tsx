@@ -36,7 +36,7 @@ export function Meaning({ of }: { of: TermId }) {
       <Box
         component={RouterLink}
         to={`/learn/why/${tried[of]}`}
-        aria-label={t`Why: try ${terms[of].name}`}
+        aria-label={t`Try it: ${terms[of].name}`}
         sx={{
           display: 'inline-flex',
           alignItems: 'center',
