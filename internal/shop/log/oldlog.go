@@ -82,7 +82,7 @@ func (s Station) Begin(ctx context.Context, shop, id uuid.UUID, rows []logfile.R
 
 // work adds the rows of an import, and lets it be heard how far it is.
 func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) {
-	var done atomic.Int64
+	var added atomic.Int64
 	over := make(chan struct{})
 	defer close(over)
 	go func() {
@@ -92,19 +92,20 @@ func (s Station) work(ctx context.Context, in store.Import, rows []logfile.Row) 
 				beat.Stop()
 				return
 			case <-beat.C:
-				if err := s.Store.BeatImport(ctx, in, int(done.Load()), s.Now()); err != nil {
+				if err := s.Store.BeatImport(ctx, in, int(added.Load()), s.Now()); err != nil {
 					slog.Warn("how far an import is could not be told", "error", err)
 				}
 			}
 		}
 	}()
 	err := s.Store.Atomically(ctx, func(tx *store.Store) error {
-		out, err := s.takeIn(ctx, tx, in.Shop, rows, func(n int) { done.Store(int64(n)) })
+		out, err := s.takeIn(ctx, tx, in.Shop, rows, func(n int) { added.Store(int64(n)) })
 		if err != nil {
 			return err
 		}
-		in.Rows, in.Same, in.Refuse = out.Add, out.Same, out.Refuse
-		return tx.EndImport(ctx, in, "done", "")
+		done := in // which the beat reads at the same time
+		done.Rows, done.Same, done.Refuse = out.Add, out.Same, out.Refuse
+		return tx.EndImport(ctx, done, "done", "")
 	})
 	if err == nil {
 		return
