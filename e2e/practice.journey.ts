@@ -80,6 +80,7 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
     const at = Number(await hand.getAttribute('aria-valuenow'));
     expect(at).toBeGreaterThan(task.feed!.reach_mm - 60 - 40); // it began 60 mm before the blade
     expect(at).toBeLessThan(task.feed!.reach_mm);
+    await expect(page.locator('.burnt').first(), 'it browns where it stands').toBeAttached();
     await page.keyboard.down('ArrowDown');
   });
   await page.keyboard.up('ArrowRight');
@@ -89,6 +90,15 @@ test('a board is fed by two hands at the keys, then let go, and the wall says wh
   expect(verdict.wall!.seconds).toBeGreaterThan((60 * task.feed!.length_mm) / 3000); // a key never comes to more than 3 m/min
   expect(Math.max(...verdict.wall!.feed_m_min)).toBeLessThan(3.1);
   await accessible(page);
+
+  await open(page, request, 'feed/board', 5, 2); // clean at half a key's feed and no faster
+  await page.getByLabel('In steps, without movement').uncheck();
+  await hand.focus();
+  await page.keyboard.down('ArrowRight');
+  await expect(page.locator('.torn').first(), 'it breaks out where it is rushed').toBeAttached();
+  await page.keyboard.up('ArrowRight');
+  await expect(page.locator('.burnt').first(), 'and browns where it stands').toBeAttached();
+  await told(page, () => page.getByRole('button', { name: 'Let it go' }).click());
 
   await page.getByRole('button', { name: 'Once more' }).click();
   await page.getByLabel('In steps, without movement').uncheck();
@@ -273,6 +283,7 @@ test('a reason is tried with its handle, reached from a word and from a blade th
   const handle = page.getByRole('slider');
   await handle.focus();
   const heat = page.locator('dd').first();
+  await expect(heat).toHaveText(/^\d/); // what stood there before is what waits
   const slow = Number(await heat.textContent());
   await page.keyboard.press('End');
   await expect.poll(async () => Number(await heat.textContent())).toBeLessThan(slow);

@@ -34,11 +34,13 @@ type Finding struct {
 	Ask     say.Line // nothing where nothing lifts it
 }
 
+// HandsOff is how near to a blade no hand comes (craft section 5).
+const HandsOff = measure.Length(150)
+
 // Sizes under which work is not led along a fence or by hand (craft section 5),
 // and the thinnest that teeth part at all.
 const (
 	shortOnFence  = measure.Length(300)
-	handsOff      = measure.Length(150) // no hand nearer to the blade than this
 	pushUnder     = measure.Length(60)  // to the fence: a push block from end to end
 	stripUnder    = measure.Length(20)  // to the fence: the strip comes off as the offcut
 	smallPiece    = measure.Length(150) // shorter than a hand can hold safely

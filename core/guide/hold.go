@@ -115,8 +115,8 @@ func (a *adviser) fence() {
 		switch {
 		case j.Width < pushUnder:
 			a.say(TopicPush, "Only %s to the fence: a push block that hooks over the end takes it from before the blade to past it.", say.Set(j.Width))
-		case j.Width < handsOff:
-			a.say(TopicPush, "Push block from %s before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", say.Set(handsOff))
+		case j.Width < HandsOff:
+			a.say(TopicPush, "Push block from %s before the blade on: no hand nearer than that. Two, taken in turn, keep the work moving.", say.Set(HandsOff))
 		}
 	}
 	if j.Material.Kind == material.Plastic {
@@ -165,7 +165,7 @@ func (a *adviser) gauge() {
 func (a *adviser) miter() {
 	j := a.j
 	if kept := keptPiece(j); kept > 0 && kept < smallPiece {
-		a.halt(TopicSled, "%s is too short to hold: press it with a block or a clamp, no hand within %s of the line.", say.Set(kept), say.Set(handsOff))
+		a.halt(TopicSled, "%s is too short to hold: press it with a block or a clamp, no hand within %s of the line.", say.Set(kept), say.Set(HandsOff))
 	}
 	if j.Piece > 0 {
 		a.say(TopicStop, "To length %s: stop on one side only, the offcut free. Blow the stop clean between pieces.", say.Set(j.Piece))

@@ -66,7 +66,7 @@ func Board(skill Skill, number uint64, level int) (Setup, error) {
 			s.State.Heel = pick[measure.Length](r, 0.1, 0.15, 0.2)
 		}
 		// This board, of all of its wood, is one that can come out clean.
-		if f := cut.Work(s.Job, s.Blade, s.Drive, s.State); f.Window.Room() >= leastRoom[level-1] && newBoard(s).step(f.Feed).Scorch < 1 {
+		if f := s.Figures(); f.Window.Room() >= leastRoom[level-1] && newBoard(s).step(f.Feed).Scorch < 1 {
 			return s, nil
 		}
 	}
@@ -133,7 +133,7 @@ func (s Setup) Said() say.Line {
 // Says is what there is to be seen on a wall, where, and what made it so. Even is
 // the wall of the same board at a feed that was steady and right.
 func (w Wall) Says(s Setup, even Wall) (lines []say.Line) {
-	window := cut.Work(s.Job, s.Blade, s.Drive, s.State).Window
+	window := s.Figures().Window
 	if w.Back {
 		lines = append(lines, say.Of("The work was drawn back against the turning teeth. At a saw that throws it: push on, or hold it still and switch off."))
 	}

@@ -118,13 +118,17 @@ func TestTruthIsTheCores(t *testing.T) {
 				"feel/edge": is.Setup.State.Sharpness > other.Setup.State.Sharpness, "feel/pitch": is.Setup.State.Pitch > other.Setup.State.Pitch,
 				"feel/height": is.Setup.Job.Height > other.Setup.Job.Height, "feel/teeth": is.Setup.Blade.Teeth == 80,
 			}
-			slower := is.Feed*measure.Feed(tellable[task.Level-1]) <= other.Feed
+			apart := []measure.Feed{1.5, 1.25, 1.12}[task.Level-1]
+			slower := is.Feed*apart <= other.Feed
 			if s == "feel/height" {
-				slower = other.Feed*measure.Feed(tellable[task.Level-1]) <= is.Feed
+				slower = other.Feed*apart <= is.Feed
 			}
 			push := is.Setup.Push(is.Feed) / other.Setup.Push(other.Feed)
 			if !asked[s] || !slower || math.Abs(push-1) > 1e-3 {
 				wrong("feeds %v and %v under pushes %g apart", is.Feed, other.Feed, push)
+			}
+			if !is.Setup.Job.Parts() || !other.Setup.Job.Parts() {
+				wrong("a blade at %v does not come through %v", is.Setup.Job.Height, is.Setup.Job.Thickness)
 			}
 			if want := is.Turns / 60 * float64(is.Setup.Blade.Teeth); math.Abs(is.Note-want) > 1e-9 || is.Turns >= 4000 {
 				wrong("a note of %g Hz at %g turns", is.Note, is.Turns)
@@ -138,7 +142,7 @@ func TestTruthIsTheCores(t *testing.T) {
 			good := 0
 			for _, o := range best {
 				v, err := task.Judge(Answer{Choice: letters[o.Index]})
-				if err != nil || v.Right != (o.Score >= asGood*best[0].Score) {
+				if err != nil || v.Right != (o.Score >= 0.97*best[0].Score) {
 					wrong("%s of score %g beside %g is judged %v, %v", letters[o.Index], o.Score, best[0].Score, v.Right, err)
 				}
 				if v.Right {
@@ -151,6 +155,8 @@ func TestTruthIsTheCores(t *testing.T) {
 			if len(rack) != 5 || good > 4-task.Level || choose.Judge(best[0].Figures) != choose.Clear {
 				wrong("%d of %d are right", good, len(rack))
 			}
+		case s == "read/hook" && task.near != []float64{3, 2, 1}[task.Level-1], task.Dial != nil && math.Abs(task.near-0.6*task.Dial.Step().Mm()) > 1e-9, s == "read/count" && task.near != 0, task.Unit == Degrees && (task.value < -8 || task.value > 25):
+			wrong("%g is right within %g", task.value, task.near)
 		case s == "read/count" && task.value != float64(task.Blade.Teeth), s == "read/hook" && task.value != task.Blade.Hook,
 			s == "read/grind" && task.truth != task.Blade.Grind.String(), s == "read/tooth" && task.truth != toothKey(task.Odd.Tooth),
 			(s == "read/kerf" || s == "read/dial") && task.value != task.Dial.Shows.Mm():
@@ -202,6 +208,21 @@ func TestTruthIsTheCores(t *testing.T) {
 			}
 		case s.Drill() == ReadWall:
 			w := trace.Weigh(task.Case.evidence(task.Case.own.checks)).Reasons()
+			h, minutes := task.Case, 0.0
+			for _, id := range h.own.checks {
+				k, _ := trace.CheckByID(id)
+				minutes += k.Minutes
+			}
+			if sharp, pitch := h.State["sharpness"], h.State["pitch_level"]; sharp < 1 || sharp > 2.5 || pitch < 0 || pitch > 3 || math.Abs(minutes-h.own.minutes) > 1e-9 {
+				wrong("an edge of %g, pitch of %g, %g minutes", sharp, pitch, h.own.minutes)
+			}
+			// Who goes Trace's own way is told that it took as long, and what gave it away.
+			v, err := task.Judge(Answer{Choice: task.truth, Checks: h.own.checks})
+			took := effort(len(h.own.checks), minutes).String()
+			said := fmt.Sprint(v.Says)
+			if err != nil || !strings.Contains(said, "You took "+took+"; Trace takes "+took+".") || !strings.Contains(said, "What gave it away: ") || strings.Contains(said, "It begins with") {
+				wrong("%s, %v", said, err)
+			}
 			if w[0].ID != task.truth || w[0].Share < trace.ProvenAt || len(task.Choices) != offered {
 				wrong("Trace's own way ends at %s with %g", w[0].ID, w[0].Share)
 			}
@@ -282,6 +303,37 @@ func TestHarms(t *testing.T) {
 	for _, s := range Before.Skills() {
 		if Harm(s.Of()).Means().Zero() || partOf[Harm(s.Of())] == "" {
 			t.Errorf("%s means nothing", s)
+		}
+	}
+}
+
+// In how many set-ups nothing is wrong, and what a motor loses.
+func TestSharesAndTurns(t *testing.T) {
+	for level, want := range map[int]float64{1: 0.15, 2: 0.25, 3: 0.35} {
+		const n = 3000
+		nothing := 0.0
+		for number := range uint64(n) {
+			if task, err := Pose("before/glove", number, level, nil); err != nil {
+				t.Fatal(err)
+			} else if task.truth == string(PartNothing) {
+				nothing += 1.0 / n
+			}
+		}
+		if math.Abs(nothing-want) > 0.025 {
+			t.Errorf("level %d: nothing is wrong in %.3f", level, nothing)
+		}
+	}
+	s := Setup{Drive: cut.Drive{RPM: 4000}}
+	for load, want := range map[float64]float64{0: 4000, 1: 3680, 2.5: 3200, 9: 2000} {
+		if got := s.Turns(load); math.Abs(got-want) > 1e-6 {
+			t.Errorf("at a load of %g it turns at %g", load, got)
+		}
+	}
+	for ms, told := range map[int]bool{249: false, 250: true} {
+		at := time.Duration(ms) * time.Millisecond
+		w := Wall{Whole: true, Steps: []Step{{Feed: 3}, {Feed: measure.Feed(0.06 / at.Seconds())}, {Feed: 3}}}
+		if mm, long := w.stood(); mm != 1 || (long >= stoodLong) != told {
+			t.Errorf("standing for %d ms is %v at %d", ms, long, mm)
 		}
 	}
 }

@@ -27,6 +27,14 @@ type Setup struct {
 	Board float64
 }
 
+// Figures is what the model foretells of it at the suggested feed.
+func (s Setup) Figures() cut.Figures { return cut.Work(s.Job, s.Blade, s.Drive, s.State) }
+
+// At is the same at another feed.
+func (s Setup) At(feed measure.Feed) cut.Figures {
+	return cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, feed)
+}
+
 // A Moment is where the work was at a time.
 type Moment struct {
 	At  time.Duration  // from when the push began
@@ -198,7 +206,7 @@ func newBoard(s Setup) board {
 }
 
 func (b board) step(feed measure.Feed) Step {
-	f := cut.WorkAt(b.Job, b.Blade, b.Drive, b.State, feed)
+	f := b.At(feed)
 	st := Step{Feed: feed, Load: f.Load}
 	st.Scorch = f.Dose / f.BurnDose / b.bears
 	for _, face := range []cut.Face{f.Exit, f.Other} {

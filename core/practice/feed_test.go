@@ -61,7 +61,7 @@ func walled(t testing.TB, s practice.Setup, push []practice.Moment) practice.Wal
 func TestASteadyPushIsWhatTheCoreSays(t *testing.T) {
 	for _, of := range []string{"hard-maple", "cherry", "white-pine"} {
 		s := rip(t, of)
-		f := cut.Work(s.Job, s.Blade, s.Drive, s.State)
+		f := s.Figures()
 		w := walled(t, s, pushed(s, 60, steady(f.Feed)))
 		if !w.Whole || len(w.Steps) != 600 || w.Stalled || w.Back {
 			t.Fatalf("%s: %d steps, %+v", of, len(w.Steps), w)
@@ -99,7 +99,7 @@ func TestTheWallIsTheSameHoweverOftenTheHandIsSeen(t *testing.T) {
 // who draws it back is told so.
 func TestStoppingBrownsOneSpot(t *testing.T) {
 	s := rip(t, "cherry")
-	push := pushed(s, 60, steady(cut.Work(s.Job, s.Blade, s.Drive, s.State).Feed))
+	push := pushed(s, 60, steady(s.Figures().Feed))
 	stop := func(back measure.Length) []practice.Moment {
 		var out []practice.Moment
 		late := time.Duration(0)
@@ -154,7 +154,7 @@ func TestLearnersComeOutAsTheModelSays(t *testing.T) {
 		s.Blade.Teeth = []int{24, 40, 60, 80}[r.IntN(4)]
 		s.State.Sharpness, s.State.Pitch = 1+r.Float64(), 3*r.Float64()
 		s.Board = 0.0005 + 0.999*r.Float64()
-		f := cut.Work(s.Job, s.Blade, s.Drive, s.State)
+		f := s.Figures()
 		if !f.Window.Open() {
 			continue
 		}
@@ -233,7 +233,7 @@ func TestHowFarHeatReaches(t *testing.T) {
 		s := rip(t, "white-pine")
 		s.Job.Thickness, s.Job.Height, s.Drive.PowerLimitW = tt.thick, tt.thick+14, 5000
 		var push []practice.Moment
-		for _, m := range pushed(s, 1000, steady(cut.Work(s.Job, s.Blade, s.Drive, s.State).Feed)) {
+		for _, m := range pushed(s, 1000, steady(s.Figures().Feed)) {
 			if m.Pos > 300.5 {
 				m.At += 200 * time.Second
 			}
@@ -299,7 +299,7 @@ func boards(t *testing.T, skill practice.Skill, level int, room float64) {
 		if worn, heel := s.State.Sharpness > 1 || s.State.Pitch > 0, s.State.Heel > 0; level == 1 && worn || heel != (level == 3) || s.Drive.HandHeld != (skill == "feed/hand-held") {
 			t.Fatalf("board %d at level %d: %+v", n, level, s)
 		}
-		f := cut.Work(s.Job, s.Blade, s.Drive, s.State)
+		f := s.Figures()
 		even, err := practice.Steady(s, f.Feed)
 		if err != nil || !even.Whole || even.Stalled {
 			t.Fatalf("board %d cannot be cut: %+v, %v", n, even, err)
@@ -343,7 +343,7 @@ func slowLength(w practice.Wall) string { return fmt.Sprint(measure.Length(w.Bro
 // the fault was the hand's alone.
 func TestWhatIsSaid(t *testing.T) {
 	s := rip(t, "cherry")
-	even, err := practice.Steady(s, cut.Work(s.Job, s.Blade, s.Drive, s.State).Feed)
+	even, err := practice.Steady(s, s.Figures().Feed)
 	if err != nil || !even.Clean() {
 		t.Fatal(even, err)
 	}

@@ -37,7 +37,7 @@ func (s Setup) Turns(load float64) float64 {
 // Push is the force in newtons with which the work is pushed at a feed: the
 // cutting force's share along the table.
 func (s Setup) Push(feed measure.Feed) float64 {
-	f := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, feed)
+	f := s.At(feed)
 	return f.PowerW / f.RimSpeed * f.PushShare
 }
 
@@ -64,7 +64,7 @@ func (s Setup) FeedUnder(push float64) measure.Feed {
 // Under is what a setup feels like under a push.
 func (s Setup) Under(push float64) Felt {
 	f := Felt{Setup: s, Feed: s.FeedUnder(push)}
-	f.Load = cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, f.Feed).Load
+	f.Load = s.At(f.Feed).Load
 	f.Turns = s.Turns(f.Load)
 	f.Note = f.Turns / 60 * float64(s.Blade.Teeth)
 	wall, err := Steady(s, f.Feed)
@@ -105,7 +105,7 @@ func (t *Task) feel(r *rand.Rand) {
 			ask = say.Of("One blade has 24 teeth, the other 80. Which has 80?")
 			why = say.Of("Eighty teeth take eighty small chips where 24 take fewer big ones: it sings higher, goes slower under the same push, and makes more heat along the grain.")
 		}
-		push := a.Push(cut.Work(a.Job, a.Blade, a.Drive, a.State).Feed)
+		push := a.Push(a.Figures().Feed)
 		fa, fb := a.Under(push), b.Under(push)
 		ratio := float64(max(fa.Feed, fb.Feed) / min(fa.Feed, fb.Feed))
 		if ratio < tellable[t.Level-1] || min(fa.Feed, fb.Feed) <= 1.5*slowestHand || max(fa.Feed, fb.Feed) >= 0.9*fastestHand {

@@ -4,6 +4,7 @@ import (
 	"math/rand/v2"
 
 	"corte/core/cut"
+	"corte/core/guide"
 	"corte/core/measure"
 	"corte/core/say"
 )
@@ -54,10 +55,9 @@ const (
 	Near     Harm = "hands"
 )
 
-const (
-	turns    = measure.Length(60)  // of room that an offcut turns in without a jam; judgement: 20 is too little, 100 enough
-	handsOff = measure.Length(150) // craft section 5
-)
+// turns is how much room an offcut turns in without a jam; judgement: 20 mm is too
+// little, guide.StopBlock enough.
+const turns = measure.Length(60)
 
 // Harms are what is wrong with a set-up: craft sections 5 and 15.
 func (p Plan) Harms() (out []Harm) {
@@ -75,7 +75,7 @@ func (p Plan) Harms() (out []Harm) {
 	add(!p.Knife, NoKnife)
 	add(p.Gloves, Glove)
 	add(p.InLine, Line)
-	add(p.Hand < handsOff && !p.PushBlock, Near)
+	add(p.Hand < guide.HandsOff && !p.PushBlock, Near)
 	return out
 }
 
@@ -143,7 +143,7 @@ func safe(d cut.Direction, r *rand.Rand) Plan {
 func (p *Plan) spoil(h Harm, level int) {
 	switch h {
 	case Offcut:
-		p.Stop, p.Block, p.Fence = BesideIt, 100, true
+		p.Stop, p.Block, p.Fence = BesideIt, guide.StopBlock, true
 		if level > 1 {
 			p.Stop, p.Block = BeforeIt, 20
 		}

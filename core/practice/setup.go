@@ -79,10 +79,10 @@ func (t *Task) trap(r *rand.Rand) {
 		good := safe(cut.Crosscut, r)
 		good.Stop = OnGauge
 		if r.IntN(2) == 0 {
-			good.Stop, good.Block, good.Fence = BeforeIt, 100, true
+			good.Stop, good.Block, good.Fence = BeforeIt, guide.StopBlock, true
 		}
 		beside, narrow, bare := good, good, good
-		beside.Stop, beside.Block, beside.Fence = BesideIt, 100, true
+		beside.Stop, beside.Block, beside.Fence = BesideIt, guide.StopBlock, true
 		narrow.Stop, narrow.Block, narrow.Fence = BeforeIt, 20, true
 		bare.Stop, bare.Fence = FenceStop, true
 		plans = []Plan{good, beside, bare, narrow}[:min(4, 2+t.Level)]

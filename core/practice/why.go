@@ -40,7 +40,7 @@ func oak() Setup {
 }
 
 func notch(s Setup, feed measure.Feed, label, says say.Line) Notch {
-	f := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, feed)
+	f := s.At(feed)
 	return Notch{Label: label, Says: says, Setup: s, Figures: f, Fill: float64(feed / f.Window.Gullet)}
 }
 
@@ -73,7 +73,7 @@ func WhyOf(id string) (Why, error) {
 		for _, over := range []measure.Length{4, 8, 13, 20, 28, 38, 50} {
 			s := oak()
 			s.Job.Height = s.Job.Thickness + over
-			f := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, shownFeed)
+			f := s.At(shownFeed)
 			says := say.Of("Low: the arc in the wood is long (%s), chips are thin, the blade pushes back at you, and the edge below stays cleaner.", say.Set(f.Arc))
 			if over > 25 {
 				says = say.Of("High: the arc is short (%s), chips are thicker and cooler, the teeth press the work down, and the edge below tears more; more of the blade stands in the open.", say.Set(f.Arc))
@@ -98,7 +98,7 @@ func WhyOf(id string) (Why, error) {
 		w.Title, w.Handle = say.Of("Heat along the wall"), say.Of("The feed")
 		for _, feed := range []measure.Feed{0.6, 1, 1.5, 2.2, 3.2, 4.5} {
 			s := oak()
-			f := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, feed)
+			f := s.At(feed)
 			burns := say.Of("Of a hundred such boards about %.0f show brown.", 100*f.Burn)
 			says := say.Of("Quick: each tooth takes a thick chip and carries its heat away in it. %s", burns)
 			if f.Burn > 0.2 {
@@ -111,7 +111,7 @@ func WhyOf(id string) (Why, error) {
 		for _, heel := range []measure.Length{0, 0.05, 0.1, 0.2, 0.3, 0.5} {
 			s := oak()
 			s.State.Heel = heel
-			f := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, shownFeed)
+			f := s.At(shownFeed)
 			says := say.Of("In line: only tips touch the wood, and the plate runs free in the kerf.")
 			if heel > 0.1 {
 				says = say.Of("Out of line: the rear teeth scuff the wall again and heat it, and push the work off its guide. The wall gets %.1f times the heat.", f.Dose/base(s).Dose)
@@ -125,7 +125,7 @@ func WhyOf(id string) (Why, error) {
 		for _, u := range []cut.Support{cut.Open, cut.Tape, cut.ZeroClearance, cut.Backer, cut.Scored} {
 			s := oak()
 			s.Job.Direction, s.Job.Width, s.Job.Length, s.Job.Exit = cut.Crosscut, 150, 600, u
-			f := cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, shownFeed)
+			f := s.At(shownFeed)
 			says := say.Of("Nothing holds the fibres where the teeth leave: they bend away before they are cut, and break.")
 			if u != cut.Open {
 				says = say.Of("%s leaves about %.0f of a hundred splinters.", held[u], 100*u.Factor())
@@ -144,7 +144,7 @@ func WhyOf(id string) (Why, error) {
 // base is the same setup without heel.
 func base(s Setup) cut.Figures {
 	s.State.Heel = 0
-	return cut.WorkAt(s.Job, s.Blade, s.Drive, s.State, shownFeed)
+	return s.At(shownFeed)
 }
 
 var held = map[cut.Support]say.Line{

@@ -209,3 +209,65 @@ func BenchmarkListen(b *testing.B) {
 	}
 	b.ReportMetric(float64(len(x))/rate*float64(b.N)/b.Elapsed().Seconds(), "x-realtime")
 }
+
+// Cuts and stalls of tracks that are written down: what counts, to the moment.
+func TestSegments(t *testing.T) {
+	const idling = 4000.0
+	times := func(n int, v float64) []float64 { return slices.Repeat([]float64{v}, n) }
+	at := func(droop float64) float64 { return idling * (1 - droop) }
+	falling := func(n int) (out []float64) { // from idling to nothing in so many steps
+		for i := range n {
+			out = append(out, idling*(1-float64(i+1)/float64(n)))
+		}
+		return out
+	}
+	for name, c := range map[string]struct {
+		track        []float64
+		cuts, stalls int
+	}{
+		"a droop of 1.2 %":       {slices.Concat(times(20, idling), times(20, at(0.012)), times(20, idling)), 1, 0},
+		"of 1 %":                 {slices.Concat(times(20, idling), times(20, at(0.010)), times(20, idling)), 0, 0},
+		"for 0.35 s":             {slices.Concat(times(20, idling), times(7, at(0.05)), times(20, idling)), 1, 0},
+		"for 0.3 s":              {slices.Concat(times(20, idling), times(6, at(0.05)), times(20, idling)), 0, 0},
+		"a pause of 0.25 s":      {slices.Concat(times(20, idling), times(10, at(0.05)), times(5, idling), times(10, at(0.05)), times(20, idling)), 1, 0},
+		"a pause of 0.3 s":       {slices.Concat(times(20, idling), times(10, at(0.05)), times(6, idling), times(10, at(0.05)), times(20, idling)), 2, 0},
+		"running up":             {slices.Concat(times(5, 0), times(20, at(0.2)), times(30, idling)), 0, 0},
+		"ends within a cut":      {slices.Concat(times(20, idling), times(20, at(0.05))), 0, 0},
+		"running down":           {slices.Concat(times(20, idling), falling(60)), 0, 0},
+		"a stall":                {slices.Concat(times(20, idling), times(10, at(0.06)), falling(10)), 0, 1},
+		"falls a little slower":  {slices.Concat(times(20, idling), times(10, at(0.06)), falling(44)), 0, 1},
+		"and slower than stalls": {slices.Concat(times(20, idling), times(10, at(0.06)), falling(52)), 0, 0},
+	} {
+		h := Heard{Track: c.track, IdleRPM: idling}
+		if h.segment(); len(h.Cuts) != c.cuts || len(h.Stalls) != c.stalls {
+			t.Errorf("%s: cuts %+v, stalls %v", name, h.Cuts, h.Stalls)
+		}
+	}
+	h := Heard{Track: slices.Concat(times(20, idling), times(10, 3800), times(10, 3600), times(20, idling)), IdleRPM: idling}
+	h.segment()
+	if c := h.Cuts[0]; c.LeastRPM != 3600 || math.Abs(c.MeanRPM-3700) > 1e-6 || math.Abs(c.End-c.Start-1) > 1e-9 || math.Abs(c.Start-1.08) > 1e-9 {
+		t.Errorf("one cut is %+v", c)
+	}
+	if got := bridged([]float64{0, 4000, 0, 0, 4300, 0, 0, 0, 0, 0, 0, 4000}); !slices.Equal(got[:5], []float64{0, 4000, 4100, 4200, 4300}) || got[5] != 0 || got[10] != 0 {
+		t.Errorf("bridged is %v", got)
+	}
+	for _, c := range []struct {
+		track []float64
+		want  float64
+	}{{times(11, idling), idling}, {times(10, idling), 0}, {slices.Concat(times(11, idling), times(9, 4400)), idling}, {slices.Concat(times(30, 3800), times(11, idling)), idling}} {
+		if got := idle(c.track); got != c.want {
+			t.Errorf("of %d moments it idles at %g, want %g", len(c.track), got, c.want)
+		}
+	}
+}
+
+// A saw that is switched on after a while of nothing is heard.
+func TestALateStart(t *testing.T) {
+	r := rand.New(rand.NewPCG(7, 7))
+	quiet := scene{teeth: 40, idle: 4000, seconds: 8, snr: 12, talk: true, off: true}.samples(r)
+	s := scene{teeth: 40, idle: 4000, seconds: 9, snr: 12, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 3800}}}
+	h, err := Listen(append(quiet, s.samples(r)...), rate, Saw{40, 4000})
+	if err != nil || len(h.Cuts) != 1 || math.Abs(h.Cuts[0].Start-11) > 0.3 || h.Track[40] != 0 {
+		t.Errorf("after eight seconds of nothing: %+v, %g, %v", h.Cuts, h.Track[40], err)
+	}
+}

@@ -142,7 +142,7 @@ func (v voice) fault(h *practice.Hidden) *contract.DrillFault {
 }
 
 func feedBoard(b practice.Setup) contract.PracticeBoard {
-	w := cut.Work(b.Job, b.Blade, b.Drive, b.State).Window
+	w := b.Figures().Window
 	out := contract.PracticeBoard{LengthMm: b.Job.FeedLength().Mm(), Across: b.Job.Direction.Across(), HandHeld: b.Drive.HandHeld, SlowestMMin: float64(w.Slowest), FastestMMin: float64(w.Fastest),
 		ReachMm: practice.Reach.Mm(), Teeth: b.Blade.Teeth, StallLoad: practice.StallLoad, StallMs: float64(practice.StallTime.Milliseconds())}
 	for _, x := range b.Samples() {

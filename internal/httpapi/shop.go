@@ -3,8 +3,6 @@ package httpapi
 import (
 	"cmp"
 	"context"
-	"slices"
-	"strings"
 
 	"corte/core/material"
 	"corte/core/measure"
@@ -76,7 +74,7 @@ func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObj
 	}
 	signOff, pins, drills := was.SignOff, was.Pins, was.Drills
 	if in.Drills != nil {
-		drills = listed(*in.Drills)
+		drills = shoppractice.Listed(*in.Drills)
 	}
 	if in.SignOff != nil {
 		signOff = string(*in.SignOff)
@@ -87,17 +85,6 @@ func (s *server) ChangeShop(ctx context.Context, r contract.ChangeShopRequestObj
 	sh, err := s.in(ctx).Rack.ChangeShop(ctx, store.Shop{ID: s.shop(ctx), Version: version(r.Params.IfMatch), Name: in.Name,
 		ChangeMinutes: in.ChangeMinutes, HeightSchool: string(in.HeightSchool), Learning: in.Learning, Sharpening: in.SharpeningPrice, Rework: cmp.Or(opt.Value(in.Rework), 1), Zone: opt.Value(in.TimeZone), SignOff: signOff, Pins: pins, Drills: drills})
 	return contract.ChangeShop200JSONResponse(encodeShop(sh)), err
-}
-
-// listed are drills as the store has them: in their order, each once.
-func listed(drills []practice.Drill) string {
-	var out []string
-	for _, d := range practice.Drills() {
-		if slices.Contains(drills, d) {
-			out = append(out, string(d))
-		}
-	}
-	return strings.Join(out, ",")
 }
 
 func encodeShop(sh store.Shop) contract.Shop {

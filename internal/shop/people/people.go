@@ -53,16 +53,23 @@ func (s Station) All(ctx context.Context, shop uuid.UUID) ([]Member, error) {
 	if err != nil {
 		return nil, err
 	}
-	practised, err := s.Store.PractisedByAll(ctx, shop)
+	who := record.ActorOf(ctx)
+	owner := who.Role == record.Owner
+	var practised []store.Practised
+	switch {
+	case owner:
+		practised, err = s.Store.PractisedByAll(ctx, shop)
+	case who.Member != nil:
+		practised, err = s.Store.Practised(ctx, shop, who.Member)
+	}
 	by := map[uuid.UUID][]store.Practised{}
 	for _, p := range practised {
 		by[*p.Member] = append(by[*p.Member], p)
 	}
-	who := record.ActorOf(ctx)
 	out := make([]Member, len(rows))
 	for i, m := range rows {
 		out[i].Member = m
-		if who.Role == record.Owner || who.Member != nil && *who.Member == m.ID {
+		if owner || who.Member != nil && *who.Member == m.ID {
 			out[i].Drills = practice.Stand(shoppractice.Done(by[m.ID]), s.Now())
 		}
 		for _, o := range offs {

@@ -11,7 +11,6 @@ import (
 	"github.com/google/uuid"
 
 	"corte/core/choose"
-	"corte/core/cut"
 	"corte/core/practice"
 	"corte/core/say"
 	"corte/internal/record"
@@ -60,6 +59,18 @@ func Asked(sh store.Shop) (out []practice.Drill) {
 		}
 	}
 	return out
+}
+
+// Listed is Asked the other way: drills as a shop keeps them, in their order and
+// each once.
+func Listed(drills []practice.Drill) string {
+	var out []string
+	for _, d := range practice.Drills() {
+		if slices.Contains(drills, d) {
+			out = append(out, string(d))
+		}
+	}
+	return strings.Join(out, ",")
 }
 
 // An Ask is which task is wanted; the zero Skill and Level are those that who asks
@@ -166,6 +177,6 @@ func fed(b practice.Setup, push []practice.Moment) (Result, error) {
 	if err != nil {
 		return Result{}, &refusal.Error{Reason: refusal.Invalid, Field: "push", What: say.Error(err)}
 	}
-	even, err := practice.Steady(b, cut.Work(b.Job, b.Blade, b.Drive, b.State).Feed)
+	even, err := practice.Steady(b, b.Figures().Feed)
 	return Result{Verdict: practice.Verdict{Right: w.Clean() && !w.Back, Says: w.Says(b, even)}, Wall: &w}, err
 }

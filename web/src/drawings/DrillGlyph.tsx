@@ -7,7 +7,6 @@ import { ink } from './ink';
 
 const along = keyframes({ from: { transform: 'translateX(-46px)' }, to: { transform: 'translateX(46px)' } });
 const sway = keyframes({ from: { transform: 'rotate(-38deg)' }, to: { transform: 'rotate(52deg)' } });
-const turn = keyframes({ to: { transform: 'rotate(-360deg)' } });
 const show = keyframes({ '0%, 40%': { opacity: 0 }, '60%, 100%': { opacity: 1 } });
 
 const moves = (what: ReturnType<typeof keyframes>, how: string) => ({
@@ -95,9 +94,6 @@ const pictures: Record<DrillName, ReactElement> = {
       <rect x={107} y={30} width={6} height={40} rx={3} {...steel} />
       <G sx={moves(show, '3s ease-in-out infinite alternate')}>
         <circle cx={160} cy={40} r={15} fill="none" stroke={ink.accent} strokeWidth={4} />
-      </G>
-      <G sx={moves(turn, '60s linear infinite')}>
-        <circle cx={72} cy={64} r={3} fill={ink.ink} />
       </G>
     </>
   ),

@@ -35,6 +35,7 @@ export function FeedBoard({ board, mm, before, scorch, splinter, spent }: Props)
   const cut = Math.max(0, Math.min(mm, board.length_mm)) * scale;
   const left = board.hand_held ? LED : BLADE + mm * scale - long; // of the board
   const at = board.hand_held ? LED + mm * scale : BLADE; // of the blade's front
+  const way = board.hand_held ? 1 : -1; // in which the cut goes along the board, drawn
   const into = (i: number) => (board.hand_held ? i * scale : long - i * scale); // along the board
   return (
     <svg viewBox={`0 0 ${W} ${H}`} width="100%" aria-hidden focusable="false" style={{ display: 'block' }}>
@@ -57,6 +58,7 @@ export function FeedBoard({ board, mm, before, scorch, splinter, spent }: Props)
             r.look > 0 && (
               <rect
                 key={r.from}
+                className="burnt"
                 x={Math.min(into(r.from), into(r.to))}
                 width={(r.to - r.from) * scale}
                 y={KERF - 16}
@@ -71,10 +73,11 @@ export function FeedBoard({ board, mm, before, scorch, splinter, spent }: Props)
             r.look > 0 && (
               <path
                 key={r.from}
+                className="torn"
                 d={Array.from(
                   { length: Math.ceil((r.to - r.from) / 8) },
                   (_, i) =>
-                    `M${into(r.from + 8 * i)} ${KERF - 4}l5 -11l3 11M${into(r.from + 8 * i)} ${KERF + 4}l5 11l3 -11`,
+                    `M${into(r.from + 8 * i)} ${KERF - 4}l${5 * way} -11l${3 * way} 11M${into(r.from + 8 * i)} ${KERF + 4}l${5 * way} 11l${3 * way} -11`,
                 ).join('')}
                 fill={ink.sheet}
                 stroke={ink.ink}

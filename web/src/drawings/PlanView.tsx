@@ -7,7 +7,7 @@ const H = 560;
 const X = 320; // of the blade
 const FRONT = 300; // where it comes out of the table toward who works there
 const REAR = 150;
-const NEAR = 0.75; // px for a millimetre from blade to hand
+const NEAR = 0.5; // px for a millimetre from blade to hand
 
 export const parts = ['guide', 'fence', 'offcut', 'behind', 'hands', 'stand'] as const;
 export type PartSpot = (typeof parts)[number];

@@ -84,7 +84,6 @@ function Fibres({ n }: { n: WhyNotch }) {
               strokeWidth={11}
             />
           )}
-          <g transform={`translate(${2 * (W / 2)} 0) scale(-1 1) translate(${W / 2} 0)`} />
           <g transform={`rotate(180 ${W / 2 + 20} 92)`}>
             <Tooth x={W / 2 + 40} y={72} />
           </g>

@@ -20,7 +20,6 @@ export function Feeling({ task, told, busy, onAnswer }: Taking) {
   const note = useNote();
   const [blind, setBlind] = useState(false);
   const cuts = task.choices.filter((c): c is Felt => c.felt !== undefined);
-  const most = Math.max(...cuts.flatMap((c) => c.felt.wall.feed_m_min));
   return (
     <>
       <Box
@@ -32,7 +31,6 @@ export function Feeling({ task, told, busy, onAnswer }: Taking) {
             cut={c}
             note={note}
             numbers={!blind || told !== undefined}
-            most={most}
             right={told?.truth === c.key}
             done={told !== undefined || busy}
             onChoose={() => onAnswer({ choice: c.key })}
@@ -54,7 +52,6 @@ interface CutProps {
   cut: Felt;
   note: Note;
   numbers: boolean;
-  most: number;
   right: boolean;
   done: boolean;
   onChoose: () => void;

@@ -38,6 +38,9 @@ export function Stepwise({ board, busy, onPush }: Props) {
   };
   return (
     <Box sx={{ maxWidth: 720 }}>
+      <Box sx={{ color: 'text.secondary' }}>
+        {units === 'mm' ? t`Seconds for 300 mm, from where on:` : t`Seconds for a foot, from where on:`}
+      </Box>
       {seconds.map((s, i) => {
         const from = formatSetting(i * STRETCH, units);
         return (
@@ -45,13 +48,13 @@ export function Stepwise({ board, busy, onPush }: Props) {
             key={i}
             sx={{
               display: 'grid',
-              gridTemplateColumns: '90px minmax(0, 1fr) 64px',
+              gridTemplateColumns: '72px minmax(0, 1fr) 52px',
               gap: 2,
               alignItems: 'center',
               minHeight: 44,
             }}
           >
-            <Box>{t`from ${from}`}</Box>
+            <Box sx={{ whiteSpace: 'nowrap' }}>{from}</Box>
             <Slider
               aria-label={t`Seconds from ${from} on`}
               min={QUICK}

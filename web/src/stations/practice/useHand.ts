@@ -115,13 +115,13 @@ export function useHand(board: PracticeBoard, onOver: (push: Push) => void): Han
       const cutting = at.current > 0 && at.current < board.length_mm;
       const sample = sampleAt(board.samples, feed);
       const cut = Math.floor(Math.max(0, Math.min(at.current, board.length_mm)));
-      // Where it stands it goes on to brown.
       const { scorch, splinter } = wall.current;
-      if (cutting && cut > 0) scorch[cut - 1] = Math.max(scorch[cut - 1] ?? 0, sample.scorch);
       while (scorch.length < cut) {
         scorch.push(sample.scorch);
         splinter.push(sample.splinter);
       }
+      // Where it stands it goes on to brown.
+      if (cutting && cut > 0) scorch[cut - 1] = Math.max(scorch[cut - 1] ?? 0, sample.scorch);
       hot = cutting && sample.load >= board.stall_load ? hot + span : 0;
       setSeen({
         mm: at.current,
