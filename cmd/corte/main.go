@@ -40,6 +40,6 @@ func commands() *cobra.Command {
 		RunE: func(cmd *cobra.Command, _ []string) error { return cmd.Help() },
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
-	root.AddCommand(serveCommand(), demoCommand(), migrateCommand(), conditionsCommand(), ownerCommand(), backupCommand(), restoreCommand(), drillCommand(), listenCommand(), verifyCommand(), versionCommand())
+	root.AddCommand(serveCommand(), demoCommand(), migrateCommand(), conditionsCommand(), ownerCommand(), backupCommand(), restoreCommand(), drillCommand(), listenCommand(), lookCommand(), verifyCommand(), versionCommand())
 	return root
 }

@@ -38,7 +38,7 @@ type Heard struct {
 	IdleRPM float64 // 0 where no saw was heard
 	Cuts    []Cut
 	Stalls  []float64 // when the motor stopped in the work, s
-	Signs   []string  // for Trace: whistle
+	Signs   []string  // for Trace: whistle, beat
 	Track   []float64 // arbor speed, a value each Step; 0 where it was not heard
 }
 
@@ -46,7 +46,7 @@ type Heard struct {
 const Step = 0.05
 
 const (
-	leastRate = 16000 // samples a second, under which teeth are not heard
+	leastRate = 8000 // samples a second, under which teeth are not heard
 	mostRate  = 192000
 	harmonics = 4
 
@@ -96,6 +96,9 @@ func Listen(samples []float64, rate float64, s Saw) (Heard, error) {
 	h.segment()
 	if e.whistles(frames, h) {
 		h.Signs = append(h.Signs, "whistle")
+	}
+	if e.beats(frames, h) {
+		h.Signs = append(h.Signs, "beat")
 	}
 	return h, nil
 }
@@ -190,6 +193,14 @@ func levelled(logs []float64) []float64 {
 // clear is as much as one tone counts for, nats.
 const clear = 5
 
+// weights are what each harmonic counts for.
+var weights = func() (w [harmonics + 1]float64) {
+	for h := 1; h <= harmonics; h++ {
+		w[h] = 1 / math.Sqrt(float64(h))
+	}
+	return w
+}()
+
 // score is how far teeth that pass at a place of the spectrum stand out of it, with
 // their harmonics: each counts for no more than a clear tone does, so that one
 // loud tone is not taken for teeth.
@@ -203,7 +214,7 @@ func (f frame) score(bin, clear float64) float64 {
 		}
 		share := at - float64(i)
 		v := f.level[i]*(1-share) + f.level[i+1]*share
-		w := 1 / math.Sqrt(float64(h))
+		w := weights[h]
 		sum, weight = sum+w*math.Max(-1, math.Min(clear, v)), weight+w
 	}
 	if weight == 0 {
@@ -409,4 +420,39 @@ func (e *ear) whistles(frames []frame, h Heard) bool {
 		}
 	}
 	return false
+}
+
+// beatNats is how far what lies a turn beside the teeth's tone stands out of the noise,
+// by and large, where one tooth is heard once a turn.
+const beatNats = 2.0
+
+// beats reports whether the teeth are louder or fainter once a turn: then tones lie one
+// and two turns to either side of theirs, through all of the idling.
+func (e *ear) beats(frames []frame, h Heard) bool {
+	idles := 0
+	var beside [4]float64
+	for t, f := range frames {
+		v := h.Track[t]
+		if v == 0 || math.Abs(v/h.IdleRPM-1) > droopOut {
+			continue
+		}
+		idles++
+		teeth := e.bin(v)
+		for k, turns := range [4]float64{-2, -1, 1, 2} {
+			at := int(math.Round(teeth * (1 + turns/float64(e.saw.Teeth))))
+			if at < 1 || at+1 >= len(f.level) {
+				return false
+			}
+			beside[k] += max(f.level[at-1], f.level[at], f.level[at+1])
+		}
+	}
+	if idles < int(1/Step) {
+		return false
+	}
+	for _, v := range beside {
+		if v < beatNats*float64(idles) {
+			return false
+		}
+	}
+	return true
 }

@@ -29,6 +29,7 @@ type scene struct {
 	stall   float64 // when it stops in the work; 0 never
 	off     bool    // no saw runs
 	gain    float64 // over 1 it clips; 0 means 1
+	beat    float64 // how much louder one tooth is
 }
 
 func (s scene) speed(t float64) float64 {
@@ -66,6 +67,9 @@ func (s scene) samples(r *rand.Rand) []float64 {
 		turn += v / 60 / rate
 		teeth += v / 60 * float64(s.teeth) / rate
 		amp := 0.1 * math.Min(1, v/max(1, s.idle))
+		if s.beat > 0 {
+			amp *= 1 + s.beat*math.Exp(-30*math.Pow(math.Mod(turn, 1)-0.5, 2))
+		}
 		load := 0.0
 		for _, c := range s.cuts {
 			if t > c.Start && t < c.End {
@@ -180,6 +184,35 @@ func TestStallsAndWhistles(t *testing.T) {
 	}
 }
 
+// One tooth that is louder beats once a turn; teeth all alike do not, whatever is
+// around.
+func TestBeats(t *testing.T) {
+	r := rand.New(rand.NewPCG(5, 5))
+	for _, c := range []scene{
+		{teeth: 40, idle: 4200, seconds: 8, snr: 15, beat: 1}, {teeth: 24, idle: 3600, seconds: 8, snr: 10, beat: 1.5, talk: true},
+		{teeth: 40, idle: 4200, seconds: 8, snr: 15}, {teeth: 24, idle: 3600, seconds: 8, snr: 10, talk: true, other: true}, {teeth: 60, idle: 4400, seconds: 8, snr: 20, gain: 3},
+	} {
+		h, err := Listen(c.samples(r), rate, Saw{c.teeth, 0})
+		if err != nil || slices.Contains(h.Signs, "beat") != (c.beat > 0) {
+			t.Errorf("%d teeth, one %g louder: signs %v, %v", c.teeth, c.beat, h.Signs, err)
+		}
+	}
+}
+
+// What few samples a second hold of coarse teeth is enough.
+func TestFewSamples(t *testing.T) {
+	r := rand.New(rand.NewPCG(6, 6))
+	s := scene{teeth: 24, idle: 3500, seconds: 9, snr: 15, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 3300}}}
+	const each = 5
+	var few []float64
+	for x := s.samples(r); len(x) >= each; x = x[each:] {
+		few = append(few, (x[0]+x[1]+x[2]+x[3]+x[4])/each)
+	}
+	if h, err := Listen(few, rate/each, Saw{24, 3500}); err != nil || len(h.Cuts) != 1 || math.Abs(h.IdleRPM/3500-1) > 0.005 {
+		t.Errorf("%d samples a second: %+v at %.0f, %v", rate/each, h.Cuts, h.IdleRPM, err)
+	}
+}
+
 func TestWhatCannotBeListenedTo(t *testing.T) {
 	for where, c := range map[string]struct {
 		rate float64
@@ -190,8 +223,8 @@ func TestWhatCannotBeListenedTo(t *testing.T) {
 			t.Errorf("%s: %v", where, err)
 		}
 	}
-	if _, err := Listen(make([]float64, 100), 8000, Saw{40, 0}); err == nil {
-		t.Error("8,000 samples a second are listened to")
+	if _, err := Listen(make([]float64, 100), 7999, Saw{40, 0}); err == nil {
+		t.Error("7,999 samples a second are listened to")
 	}
 	if h, err := Listen(nil, rate, Saw{40, 0}); err != nil || h.IdleRPM != 0 || len(h.Cuts) > 0 {
 		t.Errorf("silence is %+v, %v", h, err)

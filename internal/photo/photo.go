@@ -43,6 +43,18 @@ var places = make(chan struct{}, 2)
 // Small makes a JPEG of at most side pixels either way out of a file. Two are
 // worked on at a time and others wait until their context ends.
 func Small(ctx context.Context, file []byte, side int) ([]byte, error) {
+	small, err := Upright(ctx, file, side)
+	if err != nil {
+		return nil, err
+	}
+	var out bytes.Buffer
+	err = jpeg.Encode(&out, small, &jpeg.Options{Quality: tone})
+	return out.Bytes(), err
+}
+
+// Upright is the picture of a file as it was meant to be seen, of at most side pixels
+// either way, under the bounds of Small.
+func Upright(ctx context.Context, file []byte, side int) (*image.RGBA, error) {
 	size, format, err := image.DecodeConfig(bytes.NewReader(file))
 	if err != nil {
 		return nil, ErrUnreadable
@@ -63,9 +75,7 @@ func Small(ctx context.Context, file []byte, side int) ([]byte, error) {
 	case err != nil:
 		return nil, ErrUnreadable
 	}
-	var out bytes.Buffer
-	err = jpeg.Encode(&out, upright(fit(whole, side), orientation(file, format)), &jpeg.Options{Quality: tone})
-	return out.Bytes(), err
+	return upright(fit(whole, side), orientation(file, format)), nil
 }
 
 // A patient reader ends when its context does, and the decoder with it.
@@ -84,6 +94,11 @@ func (r patient) Read(p []byte) (int, error) {
 // fit makes a picture no larger than side pixels either way.
 func fit(whole image.Image, side int) *image.RGBA {
 	w, h := whole.Bounds().Dx(), whole.Bounds().Dy()
+	if max(w, h) <= side {
+		out := image.NewRGBA(image.Rect(0, 0, w, h))
+		draw.Draw(out, out.Bounds(), whole, whole.Bounds().Min, draw.Src)
+		return out
+	}
 	scaled := func(by draw.Scaler, from image.Image, side int) *image.RGBA {
 		to := image.Rect(0, 0, w, h)
 		if longer := max(w, h); longer > side {

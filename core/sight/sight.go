@@ -1,0 +1,111 @@
+// Package sight reads a blade off a photo of it lying flat: how many teeth, what
+// hook, groups with a deeper gullet, body slots, teeth that are missing or short,
+// and how wide the bore is against the diameter, so that a known one of the two
+// gives all sizes (craft section 18).
+//
+// The picture is made small and the blade looked for in it; the circle that its
+// tips run on is found and set right from its ellipse and the bore; the rim is
+// unrolled and each point of it asked whether it is more like the plate further in
+// or the bench further out, sector by sector, since light differs. What comes back
+// as often as there are teeth, all the way round, is a tooth; the mean of them all
+// shows the face. Lengths are in radii of the tips' circle until a size is known.
+package sight
+
+import (
+	"errors"
+	"fmt"
+)
+
+// A Picture is rows of pixels from the top, each four bytes: red, green, blue and
+// one that is not looked at.
+type Picture struct {
+	Wide, High int
+	Pix        []uint8
+}
+
+// MostPixels is the largest picture that is looked at.
+const MostPixels = 50_000_000
+
+// leastSide is the smallest side of a picture, in pixels, that teeth can be told in.
+const leastSide = 160
+
+func (p Picture) fault() error {
+	switch {
+	case p.Wide < leastSide || p.High < leastSide:
+		return fmt.Errorf("a picture of %d by %d pixels is too small to count teeth in; take one of at least %d either way", p.Wide, p.High, leastSide)
+	case p.Wide*p.High > MostPixels:
+		return fmt.Errorf("a picture of %d by %d pixels is more than is looked at; at most %d million are", p.Wide, p.High, MostPixels/1_000_000)
+	case len(p.Pix) < 4*p.Wide*p.High:
+		return fmt.Errorf("a picture of %d by %d pixels has %d bytes and not %d", p.Wide, p.High, len(p.Pix), 4*p.Wide*p.High)
+	}
+	return nil
+}
+
+// ErrNoBlade is returned where nothing in a picture is round with teeth.
+var ErrNoBlade = errors.New("no blade was found in this picture; lay it flat on something plain of another colour, all of it in the picture, and take it from straight above")
+
+// A Point is a place in a picture, in pixels from its upper left corner.
+type Point struct{ X, Y float64 }
+
+// A Blade is what was read off a picture. How sure runs from 0 to 1.
+type Blade struct {
+	Teeth     int
+	TeethSure float64
+	Hook      float64 // degrees
+	HookSure  float64
+	Group     int // teeth from one deeper gullet to the next; 0 where all are alike
+	GroupSure float64
+	Gullet    float64 // its depth, in radii
+	Slots     int     // in the body, from the rim inwards
+	Missing   []Place // teeth that are not there, or hardly
+	Short     []Place // and such that stand a good deal lower than the others: chipped or bent
+	BoreRatio float64 // bore to diameter; 0 where no bore was found
+	BoreSure  float64
+	// Clockwise reports whether the faces look the way a clock's hand runs.
+	Clockwise bool
+
+	Rim  []Point // the tips' circle as it lies in the picture, 72 points from the right on, clockwise
+	Bore []Point // and the bore's
+	Tips []Point // of every tooth, in the same order, missing ones where they ought to be
+}
+
+// A Place is where on the rim, as an hour on a clock's face has it: degrees from the
+// top of the picture on, clockwise; and which of Tips it is.
+type Place struct {
+	Degrees float64
+	Tooth   int
+}
+
+// Look reads the blade off a picture. The error is ErrNoBlade, or of a picture that
+// cannot be looked at.
+func Look(p Picture) (Blade, error) {
+	if err := p.fault(); err != nil {
+		return Blade{}, err
+	}
+	best := reading{}
+	for _, m := range rims(p) {
+		if r := readingOf(p, m); r.better(best) {
+			best = r
+		}
+		if best.share > plain {
+			break
+		}
+	}
+	return best.blade()
+}
+
+// LookAt is Look where somebody has tapped three places of the rim.
+func LookAt(p Picture, taps [3]Point) (Blade, error) {
+	if err := p.fault(); err != nil {
+		return Blade{}, err
+	}
+	c, ok := through(taps)
+	if !ok {
+		return Blade{}, errors.New("the three places lie in a line; tap three teeth far from each other, all round the rim")
+	}
+	m, ok := settled(p, c)
+	if !ok {
+		return Blade{}, ErrNoBlade
+	}
+	return readingOf(p, m).blade()
+}
