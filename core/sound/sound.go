@@ -393,18 +393,22 @@ const (
 	whistleFrom  = 1500.0
 )
 
+// idles reports whether it idled at a moment.
+func (h Heard) idles(t int) bool {
+	return h.Track[t] > 0 && math.Abs(h.Track[t]/h.IdleRPM-1) <= droopOut
+}
+
 // whistles reports whether a tone is there through most of the idling that is no
 // multiple of the teeth.
 func (e *ear) whistles(frames []frame, h Heard) bool {
 	counts := map[int]int{}
 	idles := 0
 	for t, f := range frames {
-		v := h.Track[t]
-		if v == 0 || math.Abs(v/h.IdleRPM-1) > droopOut {
+		if !h.idles(t) {
 			continue
 		}
 		idles++
-		teeth := e.bin(v)
+		teeth := e.bin(h.Track[t])
 		for i := int(whistleFrom * float64(e.n) / e.rate); i < len(f.level)-1; i++ {
 			if f.level[i] < whistleNats || f.level[i] < f.level[i-1] || f.level[i] < f.level[i+1] {
 				continue
@@ -432,12 +436,11 @@ func (e *ear) beats(frames []frame, h Heard) bool {
 	idles := 0
 	var beside [4]float64
 	for t, f := range frames {
-		v := h.Track[t]
-		if v == 0 || math.Abs(v/h.IdleRPM-1) > droopOut {
+		if !h.idles(t) {
 			continue
 		}
 		idles++
-		teeth := e.bin(v)
+		teeth := e.bin(h.Track[t])
 		for k, turns := range [4]float64{-2, -1, 1, 2} {
 			at := int(math.Round(teeth * (1 + turns/float64(e.saw.Teeth))))
 			if at < 1 || at+1 >= len(f.level) {
