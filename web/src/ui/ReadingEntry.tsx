@@ -42,9 +42,11 @@ export function ReadingEntry({ label, units, onRead }: Props) {
       helperText={wrong ?? t`Type and press Enter; or paste a column of readings.`}
       onChange={(e) => setText(e.target.value)}
       onKeyDown={(e) => {
-        if (e.key !== 'Enter' || text.trim() === '') return;
+        // What stands in the field, which may be newer than what was last drawn.
+        const typed = (e.target as HTMLInputElement).value;
+        if (e.key !== 'Enter' || typed.trim() === '') return;
         e.preventDefault();
-        take(text);
+        take(typed);
         setText('');
       }}
       onPaste={(e) => {
