@@ -14,13 +14,12 @@ import (
 )
 
 const (
-	mostLooked   = 40 << 20 // bytes of a photo
-	sideLooked   = 4096     // pixels either way: finer ones show no more of a tooth
-	leastSaid    = 50.0     // mm of a diameter
-	mostSaid     = 800.0
-	leastBoreMM  = 5.0
-	mostBoreMM   = 120.0
-	hundredthsOf = 100
+	mostLooked  = 40 << 20 // bytes of a photo
+	sideLooked  = 4096     // pixels either way: finer ones show no more of a tooth
+	leastSaid   = 50.0     // mm of a diameter
+	mostSaid    = 800.0
+	leastBoreMM = 5.0
+	mostBoreMM  = 120.0
 )
 
 func lookCommand() *cobra.Command {
@@ -88,7 +87,7 @@ type seen struct {
 }
 
 func seenOf(b sight.Blade, diameter, bore float64) seen {
-	cent := func(x float64) float64 { return math.Round(hundredthsOf*x) / hundredthsOf }
+	cent := func(x float64) float64 { return math.Round(100*x) / 100 }
 	tenth := func(x float64) float64 { return math.Round(10*x) / 10 }
 	degrees := func(all []sight.Place) []float64 {
 		out := []float64{}

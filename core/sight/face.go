@@ -80,6 +80,7 @@ func (r reading) gaps() (all []gap, bound float64) {
 	s := r.strip
 	rows := r.hi - r.lo
 	lo, hi := s.row(r.gullet+0.5*(r.tip-r.gullet)), s.row(r.gullet+0.95*(r.tip-r.gullet))
+	lo, hi = max(lo, r.lo), min(hi, r.hi) // what was folded
 	middle, least := 0, float32(math.Inf(1))
 	for u := range across {
 		sum := float32(0)

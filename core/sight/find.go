@@ -277,7 +277,7 @@ func (s small) centred() (out []circle) {
 	}
 	for i := range gx {
 		m := math.Hypot(gx[i], gy[i])
-		if m < 0.06*strongest {
+		if m == 0 || m < 0.06*strongest {
 			continue
 		}
 		ux, uy := gx[i]/m, gy[i]/m

@@ -139,3 +139,15 @@ func (h plane) inverse(px, py float64) (x, y float64) {
 	w := m.At(2, 0)*px + m.At(2, 1)*py + m.At(2, 2)
 	return (m.At(0, 0)*px + m.At(0, 1)*py + m.At(0, 2)) / w, (m.At(1, 0)*px + m.At(1, 1)*py + m.At(1, 2)) / w
 }
+
+// size is the radius of the rim in pixels, by and large.
+func (h plane) size() float64 {
+	x0, y0 := h.at(0, 0)
+	sum := 0.0
+	for i := range 8 {
+		s, c := math.Sincos(float64(i) * math.Pi / 4)
+		x, y := h.at(c, s)
+		sum += math.Hypot(x-x0, y-y0) / 8
+	}
+	return sum
+}

@@ -14,7 +14,7 @@ func (r reading) blade() (Blade, error) {
 		return Blade{}, ErrNoBlade
 	}
 	b := Blade{Teeth: r.teeth, TeethSure: r.sure(), Gullet: r.tip - r.gullet}
-	b.Group, b.GroupSure = r.groups()
+	b.Group = r.groups()
 	b.Slots = r.slots()
 	if r.bore.sure > leastBore {
 		b.BoreRatio, b.BoreSure = r.bore.r/r.tip, r.bore.sure
@@ -116,17 +116,17 @@ func (r reading) top() (best int) {
 
 // places says where everything lies in the picture.
 func (r reading) places(b *Blade) {
-	around := func(x, y, radius float64) []Point {
+	around := func(radius float64) []Point {
 		out := make([]Point, 72)
 		for k := range out {
 			s, c := math.Sincos(float64(k) * math.Pi / 36)
-			out[k] = r.rim.plane.point(x+radius*c, y+radius*s)
+			out[k] = r.rim.plane.point(radius*c, radius*s)
 		}
 		return out
 	}
-	b.Rim = around(0, 0, r.tip)
+	b.Rim = around(r.tip)
 	if b.BoreSure > 0 {
-		b.Bore = around(0, 0, r.bore.r)
+		b.Bore = around(r.bore.r)
 	}
 	b.Tips = r.tipPlaces()
 	x0, y0 := r.rim.plane.at(0, 0)

@@ -183,14 +183,14 @@ func boreOf(p Picture, h plane) (best bore) {
 				steep[j] = far(in, out)
 			}
 			floor := 0.3 * slices.Max(steep)
-			var at []int
+			var steepest []int
 			for j := reach; j < rows-reach; j++ {
 				if v := steep[j]; v > max(5, floor) && v == slices.Max(steep[j-reach:j+reach+1]) {
-					at = append(at, j)
+					steepest = append(steepest, j)
 				}
 			}
-			slices.SortFunc(at, func(a, b int) int { return cmp.Compare(steep[b], steep[a]) })
-			for _, j := range at[:min(mostBorders, len(at))] {
+			slices.SortFunc(steepest, func(a, b int) int { return cmp.Compare(steep[b], steep[a]) })
+			for _, j := range steepest[:min(mostBorders, len(steepest))] {
 				r := s.radius(float64(j) - 0.5)
 				borders[i] = append(borders[i], Point{r * cos, r * sin})
 			}

@@ -53,8 +53,7 @@ type Blade struct {
 	TeethSure float64
 	Hook      float64 // degrees
 	HookSure  float64
-	Group     int // teeth from one deeper gullet to the next; 0 where all are alike
-	GroupSure float64
+	Group     int     // teeth from one deeper gullet to the next; 0 where all are alike
 	Gullet    float64 // its depth, in radii
 	Slots     int     // in the body, from the rim inwards
 	Missing   []Place // teeth that are not there, or hardly

@@ -202,7 +202,7 @@ func TestGroups(t *testing.T) {
 		"eight slots":   {func(k int) float64 { return 0.93 - 0.1*float64((k%5+3)/7) }, 0},
 		"one alone":     {func(k int) float64 { return 0.93 - 0.02*float64((k+1)/40) }, 0},
 	} {
-		if got, _ := made(c.depth).groups(); got != c.want {
+		if got := made(c.depth).groups(); got != c.want {
 			t.Errorf("%s: groups of %d, want %d", name, got, c.want)
 		}
 	}
@@ -218,6 +218,33 @@ func BenchmarkLook(b *testing.B) {
 	for b.Loop() {
 		if _, err := Look(p); err != nil {
 			b.Fatal(err)
+		}
+	}
+}
+
+// Whatever is in a picture, and wherever it is tapped, it is answered.
+func TestOddPictures(t *testing.T) {
+	for seed := range uint64(40) {
+		r := rand.New(rand.NewPCG(9, seed))
+		p := Picture{160 + r.IntN(120), 160 + r.IntN(120), nil}
+		p.Pix = make([]uint8, 4*p.Wide*p.High)
+		// Discs of a few colours over one another, some with something like teeth.
+		for range 1 + r.IntN(5) {
+			cx, cy, radius, teeth, light := r.IntN(p.Wide), r.IntN(p.High), 10+140*r.Float64(), float64(r.IntN(60)), uint8(r.IntN(256))
+			for i := range p.Wide * p.High {
+				dx, dy := float64(i%p.Wide-cx), float64(i/p.Wide-cy)
+				if math.Hypot(dx, dy) < radius*(1+0.06*math.Sin(teeth*math.Atan2(dy, dx))) {
+					p.Pix[4*i], p.Pix[4*i+1], p.Pix[4*i+2] = light, light, 255-light
+				}
+			}
+		}
+		b, err := Look(p)
+		if err == nil && (b.Teeth < leastTeeth || math.IsNaN(b.Hook) || len(b.Tips) != b.Teeth) || err != nil && !errors.Is(err, ErrNoBlade) {
+			t.Errorf("%d: %+v, %v", seed, b, err)
+		}
+		tap := func() Point { return Point{1e9 * r.NormFloat64(), 1e9 * r.NormFloat64()} }
+		if _, err := LookAt(p, [3]Point{tap(), tap(), tap()}); err == nil {
+			t.Errorf("%d: tapped far away, a blade", seed)
 		}
 	}
 }

@@ -25,10 +25,10 @@ func unrolled(p Picture, h plane, turns, rows int, from, to float64) strip {
 			r := from + s.step*float64(j)
 			w := aw*r + h[8]
 			x, y := (ax*r+h[2])/w, (ay*r+h[5])/w
-			u, v := int(math.Floor(x)), int(math.Floor(y))
-			if u < 0 || v < 0 || u+1 >= p.Wide || v+1 >= p.High {
+			if !(x >= 0 && y >= 0 && x < float64(p.Wide-1) && y < float64(p.High-1)) {
 				continue
 			}
+			u, v := int(x), int(y)
 			k := i*rows + j
 			s.seen[k] = true
 			s.c[k] = p.mixed(u, v, float32(x-float64(u)), float32(y-float64(v)))
@@ -126,13 +126,13 @@ const sectors = 48
 
 // onBlade is, of every place of a strip, how much likelier it is on the blade than on
 // the bench, in nats. With shadows, the bench may be darker than it is further out.
-func (s strip) onBlade(r rings, sectors int, shadows bool) []float32 {
-	plate, bench := s.looks(r.plateFrom, r.plateTo, sectors), s.looks(r.benchFrom, r.benchTo, sectors)
+func (s strip) onBlade(r rings, parts int, shadows bool) []float32 {
+	plate, bench := s.looks(r.plateFrom, r.plateTo, parts), s.looks(r.benchFrom, r.benchTo, parts)
 	out := make([]float32, len(s.c))
 	for i := range s.turns {
-		k := i * sectors / s.turns
+		k := i * parts / s.turns
 		pl, be := &plate[k], &bench[k]
-		if be == nil || pl.inv[0] == 0 || be.inv[0] == 0 {
+		if pl.inv[0] == 0 || be.inv[0] == 0 {
 			continue
 		}
 		for j := range s.rows {
@@ -161,13 +161,13 @@ func (s strip) onBlade(r rings, sectors int, shadows bool) []float32 {
 }
 
 // looks are those between two radii, sector by sector, each with its neighbours.
-func (s strip) looks(from, to float64, sectors int) []look {
-	out := make([]look, sectors)
+func (s strip) looks(from, to float64, parts int) []look {
+	out := make([]look, parts)
 	lo, hi := s.row(from), s.row(to)
 	var some [][3]float32
 	for k := range out {
 		some = some[:0]
-		a, b := (k-1)*s.turns/sectors, (k+2)*s.turns/sectors
+		a, b := (k-1)*s.turns/parts, (k+2)*s.turns/parts
 		step := max(1, (b-a)*(hi-lo)/300)
 		for n := 0; n < (b-a)*(hi-lo); n += step {
 			i := (a + n/(hi-lo) + s.turns) % s.turns
@@ -181,10 +181,10 @@ func (s strip) looks(from, to float64, sectors int) []look {
 	}
 	// Where the bench is out of the picture its neighbour's look will do.
 	for k := range out {
-		for d := 1; out[k].inv[0] == 0 && d < sectors/2; d++ {
-			if n := out[(k+d)%sectors]; n.inv[0] != 0 {
+		for d := 1; out[k].inv[0] == 0 && d < parts/2; d++ {
+			if n := out[(k+d)%parts]; n.inv[0] != 0 {
 				out[k] = n
-			} else if n := out[(k-d+sectors)%sectors]; n.inv[0] != 0 {
+			} else if n := out[(k-d+parts)%parts]; n.inv[0] != 0 {
 				out[k] = n
 			}
 		}

@@ -104,18 +104,6 @@ func readingIn(p Picture, m rim, b bore, shadows ...bool) (best reading) {
 	return best
 }
 
-// size is the radius of the rim in pixels, by and large.
-func (h plane) size() float64 {
-	x0, y0 := h.at(0, 0)
-	sum := 0.0
-	for i := range 8 {
-		s, c := math.Sincos(float64(i) * math.Pi / 4)
-		x, y := h.at(c, s)
-		sum += math.Hypot(x-x0, y-y0) / 8
-	}
-	return sum
-}
-
 func nearest(want float64, of ...int) int {
 	best := of[0]
 	for _, n := range of {
@@ -161,22 +149,28 @@ func (r *reading) count() {
 		return
 	}
 	// What half as many explain, twice as many teeth explain as well if they are alike,
-	// and the other way about never: of two that are as good, more teeth are right.
-	slices.SortFunc(all, func(a, b tried) int {
-		if math.Abs(a.share-b.share) < 0.02 {
-			return cmp.Compare(b.teeth, a.teeth)
+	// and the other way about never: of those that are as good as the best, the most
+	// teeth are right.
+	most := slices.MaxFunc(all, func(a, b tried) int { return cmp.Compare(a.share, b.share) }).share
+	right := tried{}
+	for _, t := range all {
+		if t.share > most-0.02 && t.teeth > right.teeth {
+			right = t
 		}
-		return cmp.Compare(b.share, a.share)
-	})
-	r.teeth, r.phase, r.second = all[0].teeth, all[0].phase, 0
-	for _, t := range all[1:] {
-		if all[0].teeth%t.teeth != 0 {
+	}
+	r.teeth, r.phase, r.second = right.teeth, right.phase, 0
+	for _, t := range all {
+		if right.teeth%t.teeth != 0 {
 			r.second = max(r.second, t.share)
 		}
 	}
 	r.fold()
 	r.align()
 	r.measure()
+	if r.tip-r.gullet < leastHeight {
+		r.teeth, r.share = 0, 0
+		return
+	}
 	r.agree = itself(lines, n) == r.teeth && r.tips() == r.teeth
 }
 
@@ -270,8 +264,9 @@ func itself(lines []complex128, n int) int {
 			d := 0.5 * (like[lag-1] - like[lag+1]) / (like[lag-1] - 2*v + like[lag+1] - 1e-12)
 			pitch := float64(lag) + d
 			for many := 2; many <= int(float64(n)/pitch)/3; many++ {
-				at := int(math.Round(float64(many) * pitch))
-				for k := at - 2; k <= at+2; k++ {
+				about := int(math.Round(float64(many) * pitch))
+				at := about
+				for k := about - 2; k <= about+2; k++ {
 					if like[k] > like[at] {
 						at = k
 					}
@@ -443,7 +438,8 @@ func (r *reading) short() (out []int) {
 }
 
 // groups is how many teeth there are from one deeper gullet to the next.
-func (r *reading) groups() (group int, sure float64) {
+func (r *reading) groups() (group int) {
+	sure := 0.85 // of the gullets that must be as deep as that
 	height := r.tip - r.gullet
 	depths := slices.Clone(r.depths)
 	for k, d := range r.lowest {
@@ -485,9 +481,9 @@ func (r *reading) groups() (group int, sure float64) {
 				fit++
 			}
 		}
-		if s := float64(fit) / float64(r.teeth); s > 0.85 && s > sure {
+		if s := float64(fit) / float64(r.teeth); s > sure {
 			group, sure = g, s
 		}
 	}
-	return group, sure
+	return group
 }
