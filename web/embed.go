@@ -42,6 +42,7 @@ var Pages = []string{
 	"true/:test",
 	"rack",
 	"rack/new",
+	"rack/look",
 	"rack/files",
 	"rack/labels",
 	"rack/saws/new",

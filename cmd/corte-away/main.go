@@ -2,14 +2,16 @@
 
 // Corte-away is the core for a browser that has lost the server: loaded only
 // then, over the shelf that was last seen. A page calls corteAway.shelf(json),
-// which returns an empty text or why it cannot be read, and
-// corteAway.ask(address, json), which returns [status, json].
+// which returns an empty text or why it cannot be read, then
+// corteAway.ask(address, json), or corteAway.look(bytes, wide, high, taps) of a
+// picture's pixels; both return [status, json].
 package main
 
 import (
 	"syscall/js"
 	_ "time/tzdata" // a shop's days are its own, whatever the browser's are
 
+	"corte/core/sight"
 	"corte/internal/away"
 )
 
@@ -29,6 +31,19 @@ func main() {
 				return js.ValueOf([]any{503, `{}`}) // no shelf was read
 			}
 			status, out := host.Ask(args[0].String(), []byte(args[1].String()))
+			return js.ValueOf([]any{status, string(out)})
+		}),
+		"look": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			if host == nil {
+				return js.ValueOf([]any{503, `{}`})
+			}
+			p := sight.Picture{Wide: args[1].Int(), High: args[2].Int(), Pix: make([]byte, args[0].Length())}
+			js.CopyBytesToGo(p.Pix, args[0])
+			taps := make([]float64, args[3].Length())
+			for i := range taps {
+				taps[i] = args[3].Index(i).Float()
+			}
+			status, out := host.Look(p, taps)
 			return js.ValueOf([]any{status, string(out)})
 		}),
 	}))

@@ -15,7 +15,6 @@ import (
 
 const (
 	mostLooked  = 40 << 20 // bytes of a photo
-	sideLooked  = 4096     // pixels either way: finer ones show no more of a tooth
 	leastSaid   = 50.0     // mm of a diameter
 	mostSaid    = 800.0
 	leastBoreMM = 5.0
@@ -51,11 +50,11 @@ func lookCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			img, err := photo.Upright(cmd.Context(), file, sideLooked)
+			img, err := photo.Upright(cmd.Context(), file, sight.EnoughSide)
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
-			b, err := sight.Look(sight.Picture{Wide: img.Rect.Dx(), High: img.Rect.Dy(), Pix: img.Pix})
+			b, err := sight.Picture{Wide: img.Rect.Dx(), High: img.Rect.Dy(), Pix: img.Pix}.Look(nil)
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}

@@ -3,48 +3,27 @@ package main
 import (
 	"encoding/json"
 	"image"
-	"image/color"
-	"image/jpeg"
 	"math"
 	"os"
 	"path/filepath"
 	"strings"
 	"testing"
+
+	"corte/internal/photo/phototest"
 )
 
-// bladePhoto draws a plain dark disc of 24 pointed teeth on something light, with a
-// tenth of its diameter bored out, from straight above.
-func bladePhoto(t *testing.T) string {
+// file puts one down for a command to read.
+func file(t *testing.T, raw []byte) string {
 	t.Helper()
-	const side, radius, teeth = 900, 380.0, 24
-	img := image.NewGray(image.Rect(0, 0, side, side))
-	for y := range side {
-		for x := range side {
-			dx, dy := float64(x)-side/2, float64(y)-side/2
-			r, turn := math.Hypot(dx, dy), math.Atan2(dy, dx)/(2*math.Pi)*teeth
-			into := turn - math.Floor(turn) // the back falls off from the tip, the face lies on the radius
-			light := uint8(225)
-			if r < radius*(1-0.09*(1-into)) && r > radius/10 {
-				light = 70
-			}
-			img.SetGray(x, y, color.Gray{light})
-		}
-	}
-	f, err := os.Create(filepath.Join(t.TempDir(), "blade.jpg"))
-	if err != nil {
+	name := filepath.Join(t.TempDir(), "photo.jpg")
+	if err := os.WriteFile(name, raw, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if err := jpeg.Encode(f, img, nil); err != nil {
-		t.Fatal(err)
-	}
-	if err := f.Close(); err != nil {
-		t.Fatal(err)
-	}
-	return f.Name()
+	return name
 }
 
 func TestLookPrintsWhatItSaw(t *testing.T) {
-	name := bladePhoto(t)
+	name := file(t, phototest.Blade(t, 24))
 	for _, c := range []struct {
 		said           []string
 		diameter, bore float64
@@ -64,21 +43,8 @@ func TestLookPrintsWhatItSaw(t *testing.T) {
 }
 
 func TestLookSaysWhatItCannot(t *testing.T) {
-	dir := t.TempDir()
-	text, plain := filepath.Join(dir, "a.jpg"), filepath.Join(dir, "b.jpg")
-	if err := os.WriteFile(text, []byte("no photo"), 0o600); err != nil {
-		t.Fatal(err)
-	}
-	f, err := os.Create(plain)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := jpeg.Encode(f, image.NewGray(image.Rect(0, 0, 400, 300)), nil); err != nil {
-		t.Fatal(err)
-	}
-	if err := f.Close(); err != nil {
-		t.Fatal(err)
-	}
+	text := file(t, []byte("no photo"))
+	plain := file(t, phototest.JPEG(t, image.NewGray(image.Rect(0, 0, 400, 300))))
 	for want, args := range map[string][]string{
 		"not a photo":       {text},
 		"no such file":      {text + "x"},

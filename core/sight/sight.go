@@ -26,6 +26,10 @@ type Picture struct {
 // MostPixels is the largest picture that is looked at.
 const MostPixels = 50_000_000
 
+// EnoughSide is what a larger picture may be made smaller to, either way: finer ones
+// show no more of a tooth.
+const EnoughSide = 4096
+
 // leastSide is the smallest side of a picture, in pixels, that teeth can be told in.
 const leastSide = 160
 
@@ -75,11 +79,15 @@ type Place struct {
 	Tooth   int
 }
 
-// Look reads the blade off a picture. The error is ErrNoBlade, or of a picture that
-// cannot be looked at.
-func Look(p Picture) (Blade, error) {
+// Look reads the blade off a picture; where somebody has tapped three places of its
+// rim, each in shares of its width and height, the one that they show. The error is
+// ErrNoBlade, or of a picture or of taps that cannot be looked at.
+func (p Picture) Look(taps []Point) (Blade, error) {
 	if err := p.fault(); err != nil {
 		return Blade{}, err
+	}
+	if len(taps) > 0 {
+		return p.lookAt(taps)
 	}
 	best := reading{}
 	for _, m := range rims(p) {
@@ -93,12 +101,15 @@ func Look(p Picture) (Blade, error) {
 	return best.blade()
 }
 
-// LookAt is Look where somebody has tapped three places of the rim.
-func LookAt(p Picture, taps [3]Point) (Blade, error) {
-	if err := p.fault(); err != nil {
-		return Blade{}, err
+func (p Picture) lookAt(taps []Point) (Blade, error) {
+	if len(taps) != 3 {
+		return Blade{}, fmt.Errorf("%d places were tapped; three are wanted, on teeth far from each other", len(taps))
 	}
-	c, ok := through(taps)
+	var at [3]Point
+	for i, tap := range taps {
+		at[i] = Point{tap.X * float64(p.Wide), tap.Y * float64(p.High)}
+	}
+	c, ok := through(at)
 	if !ok {
 		return Blade{}, errors.New("the three places lie in a line; tap three teeth far from each other, all round the rim")
 	}

@@ -57,7 +57,7 @@ func TestBlades(t *testing.T) {
 		s := drawnSitter(r, 15)
 		p := s.picture(r)
 		began := time.Now()
-		b, err := Look(p)
+		b, err := p.Look(nil)
 		spent += time.Since(began)
 		if !teeth.add(err == nil && b.Teeth == s.teeth) {
 			t.Logf("%d: %d teeth of %d, %.2f sure, %v", i, b.Teeth, s.teeth, b.TeethSure, err)
@@ -103,15 +103,15 @@ func TestTappedRim(t *testing.T) {
 	s := drawnSitter(r, 8)
 	s.wide, s.high = 1200, 900
 	p := s.picture(r)
-	whole, err := Look(p)
+	whole, err := p.Look(nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	b, err := LookAt(p, [3]Point{whole.Rim[3], whole.Rim[30], whole.Rim[55]})
+	b, err := p.Look(p.shares(whole.Rim[3], whole.Rim[30], whole.Rim[55]))
 	if err != nil || b.Teeth != s.teeth || math.Abs(b.BoreRatio-whole.BoreRatio) > 0.002 {
 		t.Errorf("tapped: %d teeth of %d, %v", b.Teeth, s.teeth, err)
 	}
-	if _, err := LookAt(p, [3]Point{{10, 10}, {20, 20}, {30, 30}}); err == nil || !strings.Contains(err.Error(), "lie in a line") {
+	if _, err := p.Look([]Point{{0.1, 0.1}, {0.2, 0.2}, {0.3, 0.3}}); err == nil || !strings.Contains(err.Error(), "lie in a line") {
 		t.Errorf("three places in a line: %v", err)
 	}
 	// Where each tooth is told to be, the blade ends.
@@ -124,7 +124,7 @@ func TestTappedRim(t *testing.T) {
 
 func TestWhatCannotBeLookedAt(t *testing.T) {
 	plain := Picture{300, 200, make([]uint8, 4*300*200)}
-	if _, err := Look(plain); !errors.Is(err, ErrNoBlade) {
+	if _, err := plain.Look(nil); !errors.Is(err, ErrNoBlade) {
 		t.Errorf("nothing at all: %v", err)
 	}
 	r := rand.New(rand.NewPCG(1, 1))
@@ -132,11 +132,11 @@ func TestWhatCannotBeLookedAt(t *testing.T) {
 	for i := range noise.Pix {
 		noise.Pix[i] = uint8(r.IntN(256))
 	}
-	if b, err := Look(noise); err == nil && b.TeethSure > 0.3 {
+	if b, err := noise.Look(nil); err == nil && b.TeethSure > 0.3 {
 		t.Errorf("noise has %d teeth, %.2f sure", b.Teeth, b.TeethSure)
 	}
 	for want, p := range map[string]Picture{"too small": {100, 100, make([]uint8, 40000)}, "more than is": {10000, 10000, nil}, "bytes and not": {200, 200, nil}} {
-		if _, err := Look(p); err == nil || !strings.Contains(err.Error(), want) {
+		if _, err := p.Look(nil); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%s: %v", want, err)
 		}
 	}
@@ -216,7 +216,7 @@ func BenchmarkLook(b *testing.B) {
 	p := s.picture(r)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := Look(p); err != nil {
+		if _, err := p.Look(nil); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -238,13 +238,21 @@ func TestOddPictures(t *testing.T) {
 				}
 			}
 		}
-		b, err := Look(p)
+		b, err := p.Look(nil)
 		if err == nil && (b.Teeth < leastTeeth || math.IsNaN(b.Hook) || len(b.Tips) != b.Teeth) || err != nil && !errors.Is(err, ErrNoBlade) {
 			t.Errorf("%d: %+v, %v", seed, b, err)
 		}
 		tap := func() Point { return Point{1e9 * r.NormFloat64(), 1e9 * r.NormFloat64()} }
-		if _, err := LookAt(p, [3]Point{tap(), tap(), tap()}); err == nil {
+		if _, err := p.Look([]Point{tap(), tap(), tap()}); err == nil {
 			t.Errorf("%d: tapped far away, a blade", seed)
 		}
 	}
+}
+
+// shares are places of a picture as somebody taps them.
+func (p Picture) shares(all ...Point) (out []Point) {
+	for _, at := range all {
+		out = append(out, Point{at.X / float64(p.Wide), at.Y / float64(p.High)})
+	}
+	return out
 }

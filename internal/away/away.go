@@ -15,6 +15,7 @@ import (
 	"corte/core/cut"
 	"corte/core/measure"
 	"corte/core/say"
+	"corte/core/sight"
 	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
@@ -45,7 +46,22 @@ var shop uuid.UUID
 // Ask answers a call of the contract by its address: its status, and the answer
 // or the problem as JSON. What a shelf does not know is answered with 404.
 func (h *Host) Ask(address string, body []byte) (status int, out []byte) {
-	result, units, err := h.answer(address, body)
+	return said(h.answer(address, body))
+}
+
+// Look answers what the server is asked by /blade-looks, of a picture that the browser
+// has decoded: taps are places in shares of its sides, two numbers each.
+func (h *Host) Look(p sight.Picture, taps []float64) (status int, out []byte) {
+	b, err := p.Look(answer.Taps(&taps))
+	if err != nil {
+		return said(nil, "", refusal.Of("photo", "%v", err))
+	}
+	rack, err := h.station.Rack(context.Background(), shop)
+	return said(answer.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
+}
+
+// said is a result, or a problem, as it is sent.
+func said(result any, units contract.Units, err error) (status int, out []byte) {
 	var r *refusal.Error
 	switch {
 	case errors.As(err, &r):
@@ -111,6 +127,13 @@ func (h *Host) answer(address string, body []byte) (any, contract.Units, error) 
 			return nil, in.Units, err
 		}
 		return answer.VoiceIn(in.Units).SupportPlans(plan, as), in.Units, nil
+	case "/unmarked-blades":
+		var in contract.UnmarkedReadings
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, "", err
+		}
+		out, err := answer.Unmarked(in)
+		return out, "", err
 	case "/length":
 		var in struct {
 			Text  string

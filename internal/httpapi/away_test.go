@@ -1,13 +1,20 @@
 package httpapi_test
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
+	"image"
+	"image/draw"
+	"image/jpeg"
 	"net/url"
 	"reflect"
+	"strings"
 	"testing"
 
+	"corte/core/sight"
 	"corte/internal/away"
+	"corte/internal/photo/phototest"
 
 	"github.com/google/uuid"
 )
@@ -81,6 +88,26 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 	for _, text := range []string{"1 3/16", "30 mm", "1,220 mm", "a foot", "12,5"} {
 		same("/length", obj{"text": text, "units": "mm"})
 	}
+	// A photo that the browser has decoded is read as the server reads its file.
+	photo := phototest.Blade(t, 60)
+	img, err := jpeg.Decode(bytes.NewReader(photo))
+	if err != nil {
+		t.Fatal(err)
+	}
+	pix := image.NewRGBA(img.Bounds())
+	draw.Draw(pix, pix.Rect, img, image.Point{}, draw.Src)
+	for _, taps := range [][]float64{nil, {0.922, 0.5, 0.289, 0.866, 0.289, 0.134}, {0.1, 0.1, 0.2, 0.2, 0.3, 0.3}} {
+		query := ""
+		if taps != nil {
+			query = "?taps=" + strings.Trim(strings.ReplaceAll(fmt.Sprint(taps), " ", ","), "[]")
+		}
+		server := b.do("POST", "/api/v1/blade-looks"+query, string(photo), "Content-Type", "application/octet-stream")
+		status, out := host.Look(sight.Picture{Wide: pix.Rect.Dx(), High: pix.Rect.Dy(), Pix: pix.Pix}, taps)
+		if status != server.Code || status == 200 && strings.TrimSpace(server.Body.String()) != string(out) {
+			t.Errorf("a photo tapped at %v:\n%d %s\nnot\n%d %s", taps, status, out, server.Code, server.Body)
+		}
+	}
+	same("/unmarked-blades", obj{"diameter_mm": 254, "bore_ratio": 0.0625, "gullet_ratio": 0.05})
 	same("/plans", obj{"cut": b.cut(obj{"saw_id": "00000000-0000-0000-0000-000000000000"}), "units": "mm"})
 	if n < 200 || refused < 20 {
 		t.Errorf("only %d answers were compared, %d of them refusals", n, refused)

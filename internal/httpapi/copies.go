@@ -48,6 +48,8 @@ func mostOf(r *http.Request) int64 {
 		return maxShop
 	case strings.HasPrefix(r.URL.Path, logImportPath):
 		return maxLog
+	case r.URL.Path == lookPath:
+		return maxLook
 	}
 	return 0
 }

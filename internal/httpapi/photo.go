@@ -8,6 +8,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/shop/rack"
 )
@@ -49,4 +50,20 @@ func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObjec
 	v := voiceOf(ctx)
 	b, err := s.in(ctx).Rack.DropPhoto(ctx, s.shop(ctx), r.ID)
 	return contract.DropPhoto200JSONResponse(v.encodeBlade(b)), err
+}
+
+func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestObject) (contract.LookAtBladeResponseObject, error) {
+	raw, err := io.ReadAll(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	b, wide, high, err := rack.Look(ctx, raw, answer.Taps(r.Params.Taps))
+	if err != nil {
+		return nil, err
+	}
+	blades, err := s.in(ctx).Rack.Rack(ctx, s.shop(ctx))
+	if err != nil {
+		return nil, err
+	}
+	return contract.LookAtBlade200JSONResponse(voiceOf(ctx).Look(b, wide, high, blades)), nil
 }

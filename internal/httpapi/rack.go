@@ -49,25 +49,8 @@ func (s *server) DraftBlade(ctx context.Context, r contract.DraftBladeRequestObj
 }
 
 func (s *server) ReadUnmarkedBlade(_ context.Context, r contract.ReadUnmarkedBladeRequestObject) (contract.ReadUnmarkedBladeResponseObject, error) {
-	in := r.Body
-	var out contract.ReadUnmarkedBlade200JSONResponse
-	if in.GroupTeeth != nil && in.Groups != nil {
-		out.Teeth = opt.Of(*in.GroupTeeth * *in.Groups)
-	}
-	if in.OffsetMm != nil && in.DiameterMm != nil {
-		hook, err := truing.Hook(*in.OffsetMm, *in.DiameterMm/2)
-		if err != nil {
-			return nil, &refusal.Error{Reason: refusal.Invalid, Field: "offset_mm", What: say.Error(err)}
-		}
-		out.HookDeg = &hook
-	}
-	if in.KerfMm != nil && in.PlateMm != nil {
-		if *in.PlateMm >= *in.KerfMm {
-			return nil, &refusal.Error{Reason: refusal.Invalid, Field: "plate_mm", What: say.Of("the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")}
-		}
-		out.SideClearanceMm = opt.Of((*in.KerfMm - *in.PlateMm) / 2)
-	}
-	return out, nil
+	out, err := answer.Unmarked(*r.Body)
+	return contract.ReadUnmarkedBlade200JSONResponse(out), err
 }
 
 func (s *server) ChangeBlade(ctx context.Context, r contract.ChangeBladeRequestObject) (contract.ChangeBladeResponseObject, error) {

@@ -11,6 +11,7 @@ import (
 	"image/png"
 	"io"
 	"maps"
+	"math"
 	"net/http"
 	"net/http/httptest"
 	"slices"
@@ -23,6 +24,7 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6"
 
 	"corte/core/blade"
+	"corte/internal/photo/phototest"
 	"corte/internal/store"
 )
 
@@ -128,6 +130,17 @@ func TestUnmarkedBlade(t *testing.T) {
 	if got["teeth"] != 50.0 || fmt.Sprintf("%.4f", got["hook_deg"]) != "18.8821" || got["side_clearance_mm"] != 0.5 {
 		t.Errorf("%v", got)
 	}
+	// Of bore and diameter one gives the other, and the gullets with it.
+	for said, want := range map[string]string{"bore_mm": "256 16 12.8", "diameter_mm": "254 15.9 12.7"} {
+		of := 254
+		if said == "bore_mm" {
+			of = 16
+		}
+		got := decode(t, b.post("/unmarked-blades", obj{said: of, "bore_ratio": 0.0625, "gullet_ratio": 0.05}))
+		if fmt.Sprint(got["diameter_mm"], " ", got["bore_mm"], " ", got["gullet_mm"]) != want {
+			t.Errorf("%s said: %v", said, got)
+		}
+	}
 	if w := b.post("/unmarked-blades", obj{"kerf_mm": 2, "plate_mm": 2}); w.Code != 422 || decode(t, w)["field"] != "plate_mm" {
 		t.Errorf("%d %s", w.Code, w.Body)
 	}
@@ -168,6 +181,51 @@ func TestPhoto(t *testing.T) {
 	}
 	if w := b.do("DELETE", at, ""); w.Code != 200 || decode(t, w)["photo_at"] != nil {
 		t.Errorf("thrown away: %d", w.Code)
+	}
+}
+
+// A photo is read, by itself or by three taps, compared with the rack, and not kept.
+func TestLookAtBlade(t *testing.T) {
+	b := newBench(t)
+	look := func(query string, raw []byte) *httptest.ResponseRecorder {
+		return b.do("POST", "/api/v1/blade-looks"+query, string(raw), "Content-Type", "application/octet-stream")
+	}
+	photo := phototest.Blade(t, 60)
+	for _, query := range []string{"", "?taps=0.922,0.5,0.289,0.866,0.289,0.134"} {
+		w := look(query, photo)
+		got := decode(t, w)
+		if w.Code != 200 || got["teeth"] != 60.0 || got["teeth_trust"] != "sure" || got["take"].(obj)["teeth"] != 60.0 || len(got["tips"].([]any)) != 60 || math.Abs(got["bore_ratio"].(float64)-0.1) > 0.002 {
+			t.Fatalf("%q: %d %s", query, w.Code, w.Body)
+		}
+		first := got["rim"].([]any)[0].(obj) // to the right of the middle
+		if x, y := first["x"].(float64), first["y"].(float64); math.Abs(x-0.922) > 0.005 || math.Abs(y-0.5) > 0.01 {
+			t.Errorf("%q: the rim's right side at %g %g", query, x, y)
+		}
+		for _, a := range got["alike"].([]any) {
+			if traits := a.(obj)["agrees"].([]any); traits[0] != "teeth" {
+				t.Errorf("%v", a)
+			}
+		}
+		if len(got["alike"].([]any)) != 3 {
+			t.Errorf("%v", got["alike"])
+		}
+	}
+	for name, c := range map[string]struct {
+		query string
+		raw   []byte
+		code  int
+		field string
+	}{
+		"text":            {"", []byte("<svg onload=x>"), 422, "photo"},
+		"nothing to see":  {"", phototest.JPEG(t, image.NewGray(image.Rect(0, 0, 400, 300))), 422, "photo"},
+		"taps in a line":  {"?taps=0.1,0.1,0.2,0.2,0.3,0.3", photo, 422, "photo"},
+		"two taps":        {"?taps=0.1,0.1,0.2,0.2", photo, 422, "taps"},
+		"a tap far away":  {"?taps=0.1,0.1,0.2,0.2,1e9,0.3", photo, 422, "photo"},
+		"25 MB, too many": {"", make([]byte, 25<<20), 413, ""},
+	} {
+		if w := look(c.query, c.raw); w.Code != c.code || decode(t, w)["field"] != any(c.field) && c.field != "" {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
 	}
 }
 

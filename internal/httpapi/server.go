@@ -58,11 +58,13 @@ const (
 	base         = "/api/v1"
 	maxBody      = 256 << 10
 	maxFile      = 8 << 20          // a photo, or a rack file
+	maxLook      = 24 << 20         // a photo that is looked at as it came out of the camera
 	patience     = 10 * time.Second // for one request
 	requestIDKey = "request_id"
 	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
-	eventsPath   = base + "/events"        // as well
-	exportPath   = base + "/log-exports"   // goes on as long as the log
+	lookPath     = base + "/blade-looks"
+	eventsPath   = base + "/events"      // as well
+	exportPath   = base + "/log-exports" // goes on as long as the log
 )
 
 // New makes the handler of the whole application.
@@ -270,7 +272,7 @@ func secured(c *gin.Context) {
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
-	h.Set("Permissions-Policy", "camera=(), microphone=(), geolocation=()")
+	h.Set("Permissions-Policy", "camera=(), microphone=(self), geolocation=()")
 	h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
 	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 		h.Set("Cache-Control", "no-store")

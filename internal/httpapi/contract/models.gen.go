@@ -11,6 +11,7 @@ import (
 	"corte/core/job"
 	"corte/core/measure"
 	"corte/core/practice"
+	"corte/core/sight"
 	"corte/core/verdict"
 	"corte/internal/record"
 
@@ -2435,6 +2436,14 @@ type Advice struct {
 // AdviceTopic defines model for Advice.Topic.
 type AdviceTopic string
 
+// AlikeBlade defines model for AlikeBlade.
+type AlikeBlade struct {
+	Agrees  []SeenTrait        `json:"agrees"`
+	BladeID openapi_types.UUID `json:"blade_id"`
+	Differs []SeenTrait        `json:"differs"`
+	Name    string             `json:"name"`
+}
+
 // Amendment What is to stand in a row instead. Only a cut has more than a name and a note.
 type Amendment struct {
 	By             *string    `json:"by,omitempty"`
@@ -2785,6 +2794,55 @@ type BladeInput struct {
 
 	// Throwaway Made, or marked by its owner, to be thrown away.
 	Throwaway *bool `json:"throwaway,omitempty"`
+}
+
+// BladeLook A blade as a photo shows it. Places are shares of the photo's width and height, from its upper left corner.
+type BladeLook struct {
+	// Alike Blades of the rack that it may be, the likeliest first.
+	Alike []AlikeBlade `json:"alike"`
+
+	// Bore Empty where none was found.
+	Bore []Spot `json:"bore"`
+
+	// BoreRatio Of bore to diameter; left out where no bore was found.
+	BoreRatio *float64 `json:"bore_ratio,omitempty"`
+
+	// Doubts What is not sure, and what to do, in sentences.
+	Doubts []string `json:"doubts"`
+
+	// Group Teeth from one deeper gullet to the next; 0 where all are alike.
+	Group int `json:"group"`
+
+	// GulletRatio Of the gullets' depth to the diameter.
+	GulletRatio float64 `json:"gullet_ratio"`
+	HookDeg     float64 `json:"hook_deg"`
+
+	// HookSure 0 to 1.
+	HookSure  float64 `json:"hook_sure"`
+	HookTrust Trust   `json:"hook_trust"`
+
+	// Missing Which of the tips are not there, or hardly.
+	Missing []int  `json:"missing"`
+	Rim     []Spot `json:"rim"`
+
+	// Short And which stand a good deal lower than the others.
+	Short []int `json:"short"`
+	Slots int   `json:"slots"`
+
+	// Take What is sure enough to begin with; the rest is read by hand.
+	Take struct {
+		Group *int `json:"group,omitempty"`
+
+		// HookDeg To half a degree.
+		HookDeg *float64 `json:"hook_deg,omitempty"`
+		Teeth   *int     `json:"teeth,omitempty"`
+	} `json:"take"`
+	Teeth int `json:"teeth"`
+
+	// TeethSure 0 to 1.
+	TeethSure  float64 `json:"teeth_sure"`
+	TeethTrust Trust   `json:"teeth_trust"`
+	Tips       []Spot  `json:"tips"`
 }
 
 // BladeNote defines model for BladeNote.
@@ -5563,6 +5621,9 @@ type Season struct {
 	Until openapi_types.Date `json:"until"`
 }
 
+// SeenTrait defines model for SeenTrait.
+type SeenTrait = sight.Trait
+
 // Sending defines model for Sending.
 type Sending struct {
 	By *string `json:"by,omitempty"`
@@ -5869,6 +5930,12 @@ type SoldBlade struct {
 
 // Splinters defines model for Splinters.
 type Splinters string
+
+// Spot defines model for Spot.
+type Spot struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+}
 
 // StockAsk defines model for StockAsk.
 type StockAsk struct {
@@ -6568,11 +6635,17 @@ type TruingStandFigureUnit string
 // TruingTest defines model for TruingTest.
 type TruingTest string
 
+// Trust defines model for Trust.
+type Trust = sight.Trust
+
 // Units defines model for Units.
 type Units string
 
 // UnmarkedBlade defines model for UnmarkedBlade.
 type UnmarkedBlade struct {
+	BoreMm          *measure.Length `json:"bore_mm,omitempty"`
+	DiameterMm      *measure.Length `json:"diameter_mm,omitempty"`
+	GulletMm        *measure.Length `json:"gullet_mm,omitempty"`
 	HookDeg         *float64        `json:"hook_deg,omitempty"`
 	SideClearanceMm *measure.Length `json:"side_clearance_mm,omitempty"`
 	Teeth           *int            `json:"teeth,omitempty"`
@@ -6580,12 +6653,20 @@ type UnmarkedBlade struct {
 
 // UnmarkedReadings defines model for UnmarkedReadings.
 type UnmarkedReadings struct {
+	// BoreMm Where it is known, and the diameter is not.
+	BoreMm *measure.Length `json:"bore_mm,omitempty"`
+
+	// BoreRatio Of bore to diameter, off a photo.
+	BoreRatio  *float64        `json:"bore_ratio,omitempty"`
 	DiameterMm *measure.Length `json:"diameter_mm,omitempty"`
 
 	// GroupTeeth Teeth in one group that repeats.
-	GroupTeeth *int            `json:"group_teeth,omitempty"`
-	Groups     *int            `json:"groups,omitempty"`
-	KerfMm     *measure.Length `json:"kerf_mm,omitempty"`
+	GroupTeeth *int `json:"group_teeth,omitempty"`
+	Groups     *int `json:"groups,omitempty"`
+
+	// GulletRatio Of the gullets' depth to the diameter, off a photo.
+	GulletRatio *float64        `json:"gullet_ratio,omitempty"`
+	KerfMm      *measure.Length `json:"kerf_mm,omitempty"`
 
 	// OffsetMm Of the tooth face's line from the centre of the bore.
 	OffsetMm *measure.Length `json:"offset_mm,omitempty"`
@@ -6813,6 +6894,12 @@ type EmptyBathParams struct {
 type StrainBathParams struct {
 	// IdempotencyKey As for what is made. A retry with the same key is answered as the first was, whatever has changed since.
 	IdempotencyKey *OptionalKey `json:"Idempotency-Key,omitempty"`
+}
+
+// LookAtBladeParams defines parameters for LookAtBlade.
+type LookAtBladeParams struct {
+	// Taps Three places of the rim, each as shares of the photo's width and height, where somebody has shown them.
+	Taps *[]float64 `form:"taps,omitempty" json:"taps,omitempty"`
 }
 
 // ListBladesParams defines parameters for ListBlades.

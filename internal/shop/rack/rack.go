@@ -11,6 +11,7 @@ import (
 
 	"corte/core/blade"
 	"corte/core/say"
+	"corte/core/sight"
 	"corte/internal/photo"
 	"corte/internal/record"
 	"corte/internal/refusal"
@@ -268,14 +269,48 @@ const photoSide = 1280 // pixels, the longer side of what is kept
 // time, and so comes before any transaction.
 func Develop(ctx context.Context, file []byte) ([]byte, error) {
 	small, err := photo.Small(ctx, file, photoSide)
+	return small, unseen(err)
+}
+
+// lookers are the photos that blades are read off at once: each takes a hundred
+// megabytes and a second or two of a core.
+var lookers = make(chan struct{}, 2)
+
+// Look reads a blade off a photo, by three taps on its rim if there are any, each in
+// shares of its width and height; and says how wide and high the photo is.
+func Look(ctx context.Context, file []byte, taps []sight.Point) (b sight.Blade, wide, high int, err error) {
+	select {
+	case lookers <- struct{}{}:
+		defer func() { <-lookers }()
+	case <-ctx.Done():
+		return b, 0, 0, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Of("many photos are being looked at just now; send it again in a moment")}
+	}
+	img, err := photo.Upright(ctx, file, sight.EnoughSide)
+	if err != nil {
+		return b, 0, 0, unseen(err)
+	}
+	p := sight.Picture{Wide: img.Rect.Dx(), High: img.Rect.Dy(), Pix: img.Pix}
+	if b, err = p.Look(taps); err != nil {
+		err = refusal.Of("photo", "%v", err)
+	}
+	return b, p.Wide, p.High, err
+}
+
+// unseen says why a photo cannot be taken.
+func unseen(err error) error {
 	var size *photo.SizeError
 	switch {
 	case errors.Is(err, photo.ErrLate):
-		return nil, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Error(err)}
+		return &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Error(err)}
 	case errors.Is(err, photo.ErrUnreadable) || errors.As(err, &size):
-		return nil, refusal.Of("photo", "%v", err)
+		return refusal.Of("photo", "%v", err)
 	}
-	return small, err
+	return err
+}
+
+// Rack lists every blade of the shop that is not retired.
+func (s Station) Rack(ctx context.Context, shop uuid.UUID) ([]store.Blade, error) {
+	return s.Store.Rack(ctx, shop)
 }
 
 // SetPhoto keeps a photo of a blade that was developed.

@@ -1,13 +1,21 @@
 /** Questions to the core, worked out in this browser where the server does not answer. */
 import { get } from 'idb-keyval';
-import type { Answer, Question } from '../away/worker';
+import type { Answer, Picture, Question } from '../away/worker';
 import { ProblemError } from './client';
 import { SHELF } from './kept';
 
 /** What the server would be asked, so that the core here can be. */
 export interface ToTheCore extends Record<string, unknown> {
-  address: '/plans' | '/sweeps' | '/comparisons' | '/support-plans' | '/length';
+  address:
+    | '/plans'
+    | '/sweeps'
+    | '/comparisons'
+    | '/support-plans'
+    | '/length'
+    | '/unmarked-blades'
+    | '/blade-looks';
   body: unknown;
+  picture?: () => Promise<Picture>; // for what looks at one; decoded only if the core here is to look
 }
 
 /** The status of an answer that the core here could not give (see the worker). */
@@ -38,6 +46,7 @@ function host() {
 export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
   const shelf = await get<{ at: number; data: unknown }>(SHELF).catch(() => undefined);
   if (!shelf) return undefined;
+  const picture = await ask.picture?.();
   const id = next++;
   const answer = await new Promise<Answer>((resolve) => {
     waiting.set(id, resolve);
@@ -48,6 +57,7 @@ export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unkno
       ...fresh,
       address: ask.address,
       body: JSON.stringify(ask.body),
+      picture,
     } satisfies Question);
   });
   if (answer.status === FAILED) {

@@ -92,11 +92,12 @@ export async function recalled<T>(
   ask: () => Promise<T>,
   address: ToTheCore['address'],
   body: unknown,
+  picture?: ToTheCore['picture'],
 ): Promise<T> {
   try {
     return await ask();
   } catch (e) {
-    const here = silent(e) && (await workedOut({ address, body }));
+    const here = silent(e) && (await workedOut({ address, body, picture }));
     if (!here) throw e;
     return here.data as T;
   }

@@ -171,6 +171,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/blade-looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read a blade off a photo of it lying flat
+         * @description A JPEG, PNG or WebP of at most 24 MB. Nothing of it is kept. What cannot be read is refused, with the field `photo`.
+         */
+        post: operations["lookAtBlade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}": {
         parameters: {
             query?: never;
@@ -5590,14 +5610,105 @@ export interface components {
             kerf_mm?: number;
             /** Format: double */
             plate_mm?: number;
+            /**
+             * Format: double
+             * @description Where it is known, and the diameter is not.
+             */
+            bore_mm?: number;
+            /**
+             * Format: double
+             * @description Of bore to diameter, off a photo.
+             */
+            bore_ratio?: number;
+            /**
+             * Format: double
+             * @description Of the gullets' depth to the diameter, off a photo.
+             */
+            gullet_ratio?: number;
         };
         UnmarkedBlade: {
             teeth?: number;
+            /** Format: double */
+            diameter_mm?: number;
+            /** Format: double */
+            bore_mm?: number;
+            /** Format: double */
+            gullet_mm?: number;
             /** Format: double */
             hook_deg?: number;
             /** Format: double */
             side_clearance_mm?: number;
         };
+        /** @description A blade as a photo shows it. Places are shares of the photo's width and height, from its upper left corner. */
+        BladeLook: {
+            teeth: number;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
+            teeth_sure: number;
+            /** Format: double */
+            hook_deg: number;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
+            hook_sure: number;
+            teeth_trust: components["schemas"]["Trust"];
+            hook_trust: components["schemas"]["Trust"];
+            /** @description What is sure enough to begin with; the rest is read by hand. */
+            take: {
+                teeth?: number;
+                /**
+                 * Format: double
+                 * @description To half a degree.
+                 */
+                hook_deg?: number;
+                group?: number;
+            };
+            /** @description Teeth from one deeper gullet to the next; 0 where all are alike. */
+            group: number;
+            slots: number;
+            /** @description Which of the tips are not there, or hardly. */
+            missing: number[];
+            /** @description And which stand a good deal lower than the others. */
+            short: number[];
+            /**
+             * Format: double
+             * @description Of bore to diameter; left out where no bore was found.
+             */
+            bore_ratio?: number;
+            /**
+             * Format: double
+             * @description Of the gullets' depth to the diameter.
+             */
+            gullet_ratio: number;
+            rim: components["schemas"]["Spot"][];
+            /** @description Empty where none was found. */
+            bore: components["schemas"]["Spot"][];
+            tips: components["schemas"]["Spot"][];
+            /** @description What is not sure, and what to do, in sentences. */
+            doubts: string[];
+            /** @description Blades of the rack that it may be, the likeliest first. */
+            alike: components["schemas"]["AlikeBlade"][];
+        };
+        Spot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        AlikeBlade: {
+            /** Format: uuid */
+            blade_id: string;
+            name: string;
+            agrees: components["schemas"]["SeenTrait"][];
+            differs: components["schemas"]["SeenTrait"][];
+        };
+        /** @enum {string} */
+        Trust: "sure" | "fair" | "doubtful";
+        /** @enum {string} */
+        SeenTrait: "teeth" | "hook" | "bore" | "groups";
         LabelRequest: {
             blade_ids: string[];
             units: components["schemas"]["Units"];
@@ -7082,6 +7193,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnmarkedBlade"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookAtBlade: {
+        parameters: {
+            query?: {
+                /** @description Three places of the rim, each as shares of the photo's width and height, where somebody has shown them. */
+                taps?: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What was read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BladeLook"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -141,6 +141,10 @@ export const router = createBrowserRouter(
               ...page(() => import('../stations/rack/BladeForm'), 'NewBlade'),
             },
             {
+              path: 'rack/look',
+              ...page(() => import('../stations/rack/Look'), 'LookPage'),
+            },
+            {
               path: 'rack/files',
               ...page(() => import('../stations/rack/Files'), 'Files'),
             },

@@ -11,6 +11,15 @@ export interface Question {
   shelf?: string; // where it is another than before
   address: string;
   body: string;
+  picture?: Picture; // what a look is asked of
+}
+
+/** A picture's pixels, four bytes each from the upper left corner on, and where it was tapped. */
+export interface Picture {
+  wide: number;
+  high: number;
+  pix: Uint8Array;
+  taps: number[];
 }
 
 export interface Answer {
@@ -22,6 +31,7 @@ export interface Answer {
 interface Core {
   shelf: (json: string) => string;
   ask: (address: string, json: string) => [number, string];
+  look: (pix: Uint8Array, wide: number, high: number, taps: number[]) => [number, string];
 }
 
 declare const self: {
@@ -43,12 +53,12 @@ async function load(): Promise<Core> {
 
 let core: Promise<Core> | undefined;
 
-async function answer({ id, shelf, address, body }: Question) {
+async function answer({ id, shelf, address, body, picture: p }: Question) {
   try {
     const c = await (core ??= load());
     const wrong = shelf === undefined ? '' : c.shelf(shelf);
     if (wrong) throw new Error(wrong);
-    const [status, answer] = c.ask(address, body);
+    const [status, answer] = p ? c.look(p.pix, p.wide, p.high, p.taps) : c.ask(address, body);
     self.postMessage({ id, status, body: answer });
   } catch (e) {
     console.error(e);

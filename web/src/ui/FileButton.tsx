@@ -5,11 +5,12 @@ import { useRef } from 'react';
 interface Props extends Pick<ButtonProps, 'variant' | 'size' | 'disabled'> {
   label: string; // what the file is
   accept: string;
+  camera?: boolean; // a phone opens it at once
   onFile: (f: File) => void;
   children: string;
 }
 
-export function FileButton({ label, accept, onFile, children, ...button }: Props) {
+export function FileButton({ label, accept, camera, onFile, children, ...button }: Props) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -21,6 +22,7 @@ export function FileButton({ label, accept, onFile, children, ...button }: Props
         type="file"
         hidden
         accept={accept}
+        capture={camera ? 'environment' : undefined}
         aria-label={label}
         onChange={(e) => {
           const file = e.target.files?.[0];

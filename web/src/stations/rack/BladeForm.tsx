@@ -2,7 +2,7 @@
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useAddBlade, useBlade, useBladeDraft, useChangeBlade } from '../../api/rack';
 import type { Blade, BladeInput, Units } from '../../api/types';
@@ -81,15 +81,16 @@ const record = (b: Blade): BladeInput => ({
   hook_deg: b.hook_known ? b.hook_deg : undefined,
 });
 
-/** A new blade, or a copy of one. */
+/** A new blade, a copy of one, or one that was read off a photo. */
 export function NewBlade() {
+  const { read } = (useLocation().state ?? {}) as { read?: Partial<BladeInput> };
   const [params] = useSearchParams();
   const copied = params.get('copy') ?? '';
   const from = useBlade(copied);
   if (copied && !from.data) return <Arriving title={t`A new blade`} of={[from]} rows={4} drawing />;
   const start = from.data
     ? { ...record(from.data), name: t`${from.data.name} copy`, sharpened_before: 0 }
-    : fresh;
+    : { ...fresh, ...read };
   return <Form start={start} title={from.data ? t`A blade like ${from.data.name}` : t`A new blade`} />;
 }
 

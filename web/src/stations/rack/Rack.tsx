@@ -279,6 +279,7 @@ function More({
         {t`More`}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem component={Link} to={`/rack/look${search}`}>{t`Which blade is this?`}</MenuItem>
         <MenuItem component={Link} to={`/rack/saws/new${search}`}>{t`Add a saw`}</MenuItem>
         <MenuItem component={Link} to={`/rack/labels${search}`}>{t`Labels`}</MenuItem>
         <MenuItem component={Link} to={`/rack/files${search}`}>{t`Files in and out`}</MenuItem>

@@ -1,4 +1,4 @@
-/** Reading a blade that has nothing on it: teeth by groups, hook by straight edge, clearance by caliper, bevel by eye. */
+/** Reading a blade that has nothing on it: off a photo, or teeth by groups, hook by straight edge, clearance by caliper, bevel by eye. */
 import { t } from '@lingui/core/macro';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -13,6 +13,7 @@ import { formatThin, trim } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
+import { Look } from './Look';
 
 interface Props {
   input: BladeInput;
@@ -34,6 +35,10 @@ export function Unmarked({ input, units, onRead }: Props) {
         {open ? t`Hide` : t`Nothing written on it? Read it off the blade`}
       </Button>
       <Collapse in={open} unmountOnExit>
+        <Box component="section" aria-label={t`From a photo`} sx={{ mb: 3 }}>
+          <Typography variant="h3" component="h2" sx={{ mb: 1 }}>{t`From a photo`}</Typography>
+          <Look units={units} take={t`Take these readings`} onTake={onRead} />
+        </Box>
         {answer.error && <Trouble sx={{ mb: 1 }}>{answer.error.message}</Trouble>}
         <Box
           sx={{

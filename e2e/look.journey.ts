@@ -1,0 +1,97 @@
+/** A blade is read off a photo: counted, compared with the rack, made a blade; by hand where it is not sure, and without the server. */
+import { bladePhoto } from './photos';
+import { accessible, expect, test } from './test';
+
+const quill = { teeth: 60, hook: 10, bore: 15.875 / 254 };
+
+test('a photo is read, compared with the rack, and becomes a blade', async ({ page, request }) => {
+  await page.goto('/rack');
+  await page.getByRole('button', { name: 'More for the rack' }).click();
+  await page.getByRole('menuitem', { name: 'Which blade is this?' }).click();
+  await expect(page.getByText('The photo is not kept.')).toBeVisible();
+  await expect(page.locator('canvas')).toHaveCount(0);
+  await page
+    .getByLabel('A photo of a blade')
+    .setInputFiles(await bladePhoto(page, { ...quill, missing: 20 }));
+  await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'missing: tooth' })).toHaveCount(1);
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'a tooth is not where it should be' }),
+  ).toBeVisible();
+  const alike = page.getByRole('region', { name: 'Is it one of these?' });
+  await expect(alike.getByRole('link', { name: 'Quill' })).toBeVisible();
+  await expect(alike).toContainText('alike in teeth');
+  await page.getByRole('button', { name: 'Bore', exact: true }).click();
+  await page.getByLabel('Bore, measured').fill('15.875');
+  await page.getByLabel('Bore, measured').press('Tab');
+  await expect(page.getByText(/^about 2[45]\d mm across, bore 15\.88 mm/)).toBeVisible();
+  await accessible(page);
+
+  await page.getByRole('button', { name: 'Make it a new blade' }).click();
+  await expect(page).toHaveURL(/\/rack\/new$/);
+  await expect(page.getByLabel('Teeth', { exact: true })).toHaveValue('60');
+  await expect(page.getByLabel('Diameter')).toHaveValue(/^2[45]\d/);
+  const name = `Seen ${Date.now()}`;
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Put it on the rack' }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+  const rack = (await (await request.get('/api/v1/blades?limit=500')).json()) as {
+    items: { name: string; teeth: number; bore_mm: number; photo_at?: string }[];
+  };
+  const made = rack.items.find((b) => b.name === name)!;
+  expect([made.teeth, made.bore_mm, made.photo_at]).toEqual([60, 15.875, undefined]);
+});
+
+test('where nothing is found three marks on the rim show it, by touch or by keyboard', async ({ page }) => {
+  await page.goto('/rack/look');
+  await page.getByLabel('A photo of a blade').setInputFiles({
+    name: 'text.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('no photo'),
+  });
+  await expect(page.getByRole('alert')).toHaveText(/not a photo that can be read/);
+  await page.getByLabel('A photo of a blade').setInputFiles(await bladePhoto(page, quill));
+  await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
+  const mark = page.getByRole('button', { name: /^Mark 1 on the rim/ });
+  const asked = page.waitForRequest('**/blade-looks?taps=**');
+  await mark.press('ArrowLeft');
+  await mark.press('Enter');
+  const taps = new URL((await asked).url()).searchParams.get('taps')!.split(',').map(Number);
+  expect(taps).toHaveLength(6);
+  await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
+  // Into a corner of the bench: no rim is there.
+  const drawing = (await page.locator('canvas').boundingBox())!;
+  for (const [k, x, y] of [
+    [1, 0.03, 0.1],
+    [2, 0.08, 0.05],
+    [3, 0.03, 0.2],
+  ] as const) {
+    const from = (await page.getByRole('button', { name: `Mark ${k} on the rim` }).boundingBox())!;
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(drawing.x + x * drawing.width, drawing.y + y * drawing.height, { steps: 4 });
+    const again = page.waitForResponse('**/blade-looks?taps=**');
+    await page.mouse.up();
+    await again;
+  }
+  await expect(page.getByRole('alert').filter({ hasText: /no blade was found/i })).toBeVisible();
+  await page.getByRole('button', { name: 'Look for it again' }).click();
+  await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
+});
+
+test('without the server the same photo is read in the browser', async ({ browser }) => {
+  const page = await browser.newPage();
+  const shelf = page.waitForResponse('**/api/v1/shelf');
+  await page.goto('/?of=beech&t=20');
+  await shelf;
+  await page.waitForLoadState('networkidle');
+  await page.goto('/rack/look');
+  const photo = await bladePhoto(page, quill);
+  await page.route('**/blade-looks*', (route) => route.abort());
+  await page.getByLabel('A photo of a blade').setInputFiles(photo);
+  await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible({ timeout: 30_000 });
+  await expect(
+    page.getByRole('region', { name: 'Is it one of these?' }).getByRole('link', { name: 'Quill' }),
+  ).toBeVisible();
+  await page.close();
+});

@@ -1,0 +1,60 @@
+/** Photos that the journeys take: drawn in the browser, since no camera is there. */
+import type { Page } from '@playwright/test';
+
+export interface DrawnBlade {
+  teeth: number;
+  hook: number; // degrees
+  bore: number; // to the diameter
+  missing?: number; // a tooth that is not there
+}
+
+/** A blade on a bench, as a JPEG. */
+export async function bladePhoto(page: Page, blade: DrawnBlade) {
+  const url = await page.evaluate(({ teeth, hook, bore, missing }) => {
+    const on = new OffscreenCanvas(1600, 1200);
+    const c = on.getContext('2d')!;
+    c.fillStyle = '#b98f5c';
+    c.fillRect(0, 0, 1600, 1200);
+    for (let x = -600; x < 1600; x += 37) {
+      c.fillStyle = `rgba(60, 30, 0, ${0.03 + 0.03 * Math.sin(x)})`;
+      c.fillRect(x, 0, 9, 1200);
+    }
+    c.translate(790, 610);
+    c.rotate(0.3);
+    c.scale(1, 0.985);
+    const radius = 520;
+    const pitch = (2 * Math.PI) / teeth;
+    const deep = Math.min(52, 0.42 * pitch * radius);
+    const at = (r: number, a: number) => [r * Math.cos(a), r * Math.sin(a)] as const;
+    const h = (hook * Math.PI) / 180;
+    const plate = new Path2D();
+    for (let k = 0; k < teeth; k++) {
+      const a = k * pitch;
+      const gone = k === missing;
+      const foot = [radius - deep * Math.cos(h), -deep * Math.sin(h)] as const;
+      const footAngle = a + Math.atan2(foot[1], foot[0]);
+      plate.lineTo(...at(radius - deep, a - 0.55 * pitch));
+      if (!gone) {
+        plate.lineTo(...at(radius - 0.1 * deep, a - 0.25 * pitch));
+        plate.lineTo(...at(radius, a));
+        plate.lineTo(...at(Math.hypot(...foot), footAngle));
+      }
+      plate.lineTo(...at(radius - deep, a + 0.3 * pitch));
+    }
+    plate.closePath();
+    plate.arc(0, 0, bore * radius, 0, 2 * Math.PI);
+    c.shadowColor = 'rgba(0, 0, 0, .4)';
+    c.shadowBlur = 8;
+    c.fillStyle = '#c3c8cc';
+    c.fill(plate, 'evenodd');
+    return on.convertToBlob({ type: 'image/jpeg', quality: 0.9 }).then(
+      (b) =>
+        new Promise<string>((done) => {
+          const reader = new FileReader();
+          reader.onload = () => done(reader.result as string);
+          reader.readAsDataURL(b);
+        }),
+    );
+  }, blade);
+  return { name: 'blade.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(url.split(',')[1]!, 'base64') };
+}

@@ -1,0 +1,107 @@
+package answer
+
+import (
+	"cmp"
+	"math"
+
+	"corte/core/blade"
+	"corte/core/measure"
+	"corte/core/say"
+	"corte/core/sight"
+	"corte/core/truing"
+	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
+	"corte/internal/record"
+	"corte/internal/refusal"
+)
+
+// Taps are places of a photo that somebody has shown, in shares of its sides.
+func Taps(shares *[]float64) (out []sight.Point) {
+	flat := opt.Value(shares)
+	for i := 0; i+1 < len(flat); i += 2 {
+		out = append(out, sight.Point{X: flat[i], Y: flat[i+1]})
+	}
+	return out
+}
+
+// Look is what was read off a photo of a blade, and the blades of a rack that it may
+// be.
+func (v Voice) Look(b sight.Blade, wide, high int, rack []record.Blade) contract.BladeLook {
+	spots := func(all []sight.Point) []contract.Spot {
+		out := make([]contract.Spot, len(all))
+		for i, p := range all {
+			out[i] = contract.Spot{X: round4(p.X / float64(wide)), Y: round4(p.Y / float64(high))}
+		}
+		return out
+	}
+	teeth := func(all []sight.Place) []int {
+		out := make([]int, len(all))
+		for i, p := range all {
+			out[i] = p.Tooth
+		}
+		return out
+	}
+	out := contract.BladeLook{
+		Teeth: b.Teeth, TeethSure: b.TeethSure, HookDeg: b.Hook, HookSure: b.HookSure, Group: b.Group, Slots: b.Slots,
+		Missing: teeth(b.Missing), Short: teeth(b.Short), Rim: spots(b.Rim), Bore: spots(b.Bore), Tips: spots(b.Tips),
+		TeethTrust: sight.TrustIn(b.TeethSure), HookTrust: sight.TrustIn(b.HookSure),
+		BoreRatio: opt.Positive(round4(b.BoreRatio)), GulletRatio: round4(b.Gullet / 2), Doubts: []string{}, Alike: []contract.AlikeBlade{},
+	}
+	if out.TeethTrust != sight.Doubtful {
+		out.Take.Teeth, out.Take.Group = &b.Teeth, opt.Known(b.Group)
+	}
+	if out.HookTrust != sight.Doubtful {
+		out.Take.HookDeg = opt.Of(math.Round(2*b.Hook) / 2)
+	}
+	for _, d := range b.Doubts() {
+		out.Doubts = append(out.Doubts, v.Sentence(d))
+	}
+	blades := make([]blade.Blade, len(rack))
+	for i, r := range rack {
+		blades[i] = r.Blade
+	}
+	for _, m := range b.Alike(blades) {
+		r := rack[m.Index]
+		out.Alike = append(out.Alike, contract.AlikeBlade{BladeID: r.ID, Name: r.Name, Agrees: append([]sight.Trait{}, m.Agrees...), Differs: append([]sight.Trait{}, m.Differs...)})
+	}
+	return out
+}
+
+// Unmarked is what the readings of a blade that has nothing written on it come to.
+func Unmarked(in contract.UnmarkedReadings) (out contract.UnmarkedBlade, err error) {
+	if in.GroupTeeth != nil && in.Groups != nil {
+		out.Teeth = opt.Of(*in.GroupTeeth * *in.Groups)
+	}
+	if in.OffsetMm != nil && in.DiameterMm != nil {
+		hook, err := truing.Hook(*in.OffsetMm, *in.DiameterMm/2)
+		if err != nil {
+			return out, &refusal.Error{Reason: refusal.Invalid, Field: "offset_mm", What: say.Error(err)}
+		}
+		out.HookDeg = &hook
+	}
+	if in.KerfMm != nil && in.PlateMm != nil {
+		if *in.PlateMm >= *in.KerfMm {
+			return out, refusal.Of("plate_mm", "the plate is as thick as the kerf: a blade like that would rub. Measure across two neighbouring tips, and the plate between them")
+		}
+		out.SideClearanceMm = opt.Of((*in.KerfMm - *in.PlateMm) / 2)
+	}
+	if in.BoreRatio != nil { // of bore and diameter one gives the other
+		switch ratio := measure.Length(*in.BoreRatio); {
+		case in.BoreMm != nil:
+			out.BoreMm, out.DiameterMm = in.BoreMm, opt.Of(whole(*in.BoreMm/ratio))
+		case in.DiameterMm != nil:
+			out.DiameterMm, out.BoreMm = in.DiameterMm, opt.Of(whole(10**in.DiameterMm*ratio)/10)
+		}
+	}
+	if in.GulletRatio != nil {
+		if d := cmp.Or(out.DiameterMm, in.DiameterMm); d != nil {
+			out.GulletMm = opt.Of(whole(10**d*measure.Length(*in.GulletRatio)) / 10)
+		}
+	}
+	return out, nil
+}
+
+// whole is a length to a millimetre: a photo shows no more of it.
+func whole(l measure.Length) measure.Length { return measure.Length(math.Round(float64(l))) }
+
+func round4(x float64) float64 { return math.Round(1e4*x) / 1e4 }

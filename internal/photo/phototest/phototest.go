@@ -1,0 +1,42 @@
+// Package phototest draws photos for tests.
+package phototest
+
+import (
+	"bytes"
+	"image"
+	"image/color"
+	"image/jpeg"
+	"math"
+	"testing"
+)
+
+// Blade is a JPEG of a plain dark disc of pointed teeth on something light, with a
+// tenth of its diameter bored out, from straight above. Its faces lie on the radius.
+func Blade(t *testing.T, teeth int) []byte {
+	t.Helper()
+	const side, radius = 900, 380.0
+	img := image.NewGray(image.Rect(0, 0, side, side))
+	for y := range side {
+		for x := range side {
+			dx, dy := float64(x)-side/2, float64(y)-side/2
+			r, turn := math.Hypot(dx, dy), math.Atan2(dy, dx)/(2*math.Pi)*float64(teeth)
+			into := turn - math.Floor(turn) // the back falls off from the tip
+			light := uint8(225)
+			if r < radius*(1-0.09*(1-into)) && r > radius/10 {
+				light = 70
+			}
+			img.SetGray(x, y, color.Gray{light})
+		}
+	}
+	return JPEG(t, img)
+}
+
+// JPEG is a picture as a camera would send it.
+func JPEG(t *testing.T, img image.Image) []byte {
+	t.Helper()
+	var out bytes.Buffer
+	if err := jpeg.Encode(&out, img, nil); err != nil {
+		t.Fatal(err)
+	}
+	return out.Bytes()
+}
