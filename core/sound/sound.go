@@ -4,27 +4,71 @@
 // second, with the harmonics of that, and a tone that is no multiple of theirs is
 // something else (craft section 18).
 //
-// A sound is worked through twice. First every twentieth of a second is asked how
-// well each speed explains it, and the one way through all of them is taken that
-// explains most and jumps least; then what lies under the idle speed for a while,
-// and comes back to it, is a cut.
+// Every twentieth of a second is asked how well each speed explains it, and the one
+// way through all of them is taken that explains most and jumps least; then what lies
+// under the idle speed for a while, and comes back to it, is a cut. It listens to a
+// sound that is still going on in the same way.
 package sound
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
 	"gonum.org/v1/gonum/dsp/fourier"
-
-	"corte/core/fault"
 )
 
 // A Saw is what is known of what is listened to.
 type Saw struct {
 	Teeth int     // of the blade that is on
 	RPM   float64 // that the saw is said to turn at; 0 if nobody knows
+	Idle  float64 // at which it was heard to idle before, a minute; 0 if never
+	Full  float64 // share of the idle speed that the motor droops by under all that it may bear; 0 for a usual one
 }
+
+// usualFull is the droop of an induction motor that bears what it may.
+const usualFull = 0.045
+
+// labours is how many times the droop of all that a motor may bear it labours at.
+const labours = 1.5
+
+func (s Saw) full() float64 {
+	if s.Full > 0 {
+		return s.Full
+	}
+	return usualFull
+}
+
+// An Effort is how hard a cut was for the motor.
+type Effort string
+
+const (
+	Easy   Effort = "easy"
+	Normal Effort = "normal"
+	Hard   Effort = "hard"
+)
+
+// Effort says it of a droop, a share of the idle speed.
+func (s Saw) Effort(droop float64) Effort {
+	switch share := droop / s.full(); {
+	case share < 0.4:
+		return Easy
+	case share < 1:
+		return Normal
+	}
+	return Hard
+}
+
+// A Doing is what a saw does at a moment.
+type Doing string
+
+const (
+	Silent    Doing = "silent"    // or not heard
+	Turning   Doing = "turning"   // running up or down, or its idle speed is not known yet
+	Idling    Doing = "idling"    //
+	Cutting   Doing = "cutting"   //
+	Labouring Doing = "labouring" // drooping more than it may
+	Stalled   Doing = "stalled"   // in the work
+)
 
 // A Cut is a time in which the teeth were in the work, in seconds from the
 // beginning.
@@ -39,8 +83,17 @@ type Heard struct {
 	Cuts    []Cut
 	Stalls  []float64 // when the motor stopped in the work, s
 	Signs   []string  // for Trace: whistle, beat
-	Track   []float64 // arbor speed, a value each Step; 0 where it was not heard
+	Doing   Doing     // at the end
+	RPM     float64   // at the end; 0 where it was not heard
+	Track   []float64 // arbor speed, a value each Step; 0 where it was not heard. Of a long sound, the end of it
+	from    int       // moments before the track begins
 }
+
+// What may be heard beside speeds and cuts.
+const (
+	Whistle = "whistle" // a tone that is no multiple of the teeth's
+	Beat    = "beat"    // one tooth louder than the others
+)
 
 // Step is how far apart the values of a track are, s.
 const Step = 0.05
@@ -52,11 +105,14 @@ const (
 
 	slowestRPM, fastestRPM = 1500.0, 8000.0
 	overSaid               = 1.08  // of the speed that the saw is said to have
+	overIdle               = 1.03  // of the one at which it was heard before
 	underSaid              = 0.3   // of it, under which it is as good as stopped
 	ratio                  = 1.001 // from one speed that is tried to the next
 	underLoudest           = 1e-6  // of its power, under which nothing is told apart
 	flat                   = 48    // bins to either side, over which a spectrum is levelled
 
+	near     = 0.006 // of a speed, within which another is the same
+	also     = 1.5   // nats from which a speed explains a sound as well
 	silence  = 1.1   // nats over the floor that a speed must bring, or nothing is heard
 	jump     = 0.025 // nats for each step of the ratio from one moment to the next
 	entering = 1.5   // nats for coming out of silence, or going into it
@@ -66,41 +122,23 @@ const (
 const (
 	droopIn   = 0.011 // of the idle speed
 	droopOut  = 0.005
-	leastCut  = 0.35 // s
-	mostPause = 0.3  // s, within one cut
-	runDown   = 0.5  // of the idle speed, under which it has stopped cutting
-	stallIn   = 0.9  // s, in which a motor that stalls falls to that
+	leastCut  = 0.35  // s
+	mostOver  = 0.015 // of the idle speed, over which it is not this saw
+	mostLeap  = 0.2   // of the idle speed: no saw is back at it from further in a moment
+	mostPause = 0.3   // s, within one cut
+	runDown   = 0.5   // of the idle speed, under which it has stopped cutting
+	stallIn   = 0.9   // s, in which a motor that stalls falls to that
 )
 
 // Listen works out what samples between -1 and 1 hold, so many a second. The error
 // is of what cannot be listened to.
 func Listen(samples []float64, rate float64, s Saw) (Heard, error) {
-	switch {
-	case !(rate >= leastRate && rate <= mostRate):
-		return Heard{}, fmt.Errorf("a sound of %g samples a second; from %d to %d can be listened to", rate, leastRate, mostRate)
-	case s.Teeth < 6 || s.Teeth > 200:
-		return Heard{}, fault.At("teeth", "say how many teeth the blade has, from 6 to 200")
-	case s.RPM != 0 && !(s.RPM >= 500 && s.RPM <= 20000):
-		return Heard{}, fault.At("speed", "a saw turns at 500 to 20,000 a minute; leave it out if you do not know")
+	l, err := NewLive(rate, s)
+	if err != nil {
+		return Heard{}, err
 	}
-	e := newEar(rate, s)
-	frames := e.frames(samples)
-	if len(frames) == 0 {
-		return Heard{}, nil
-	}
-	h := Heard{Track: bridged(e.follow(frames))}
-	h.IdleRPM = idle(h.Track)
-	if h.IdleRPM == 0 {
-		return h, nil
-	}
-	h.segment()
-	if e.whistles(frames, h) {
-		h.Signs = append(h.Signs, "whistle")
-	}
-	if e.beats(frames, h) {
-		h.Signs = append(h.Signs, "beat")
-	}
-	return h, nil
+	l.Hear(samples)
+	return l.Heard(), nil
 }
 
 // An ear knows which speeds it tries.
@@ -111,12 +149,6 @@ type ear struct {
 	window []float64
 	fft    *fourier.FFT
 	speeds []float64 // rpm, rising by ratio
-}
-
-// A frame is a moment's spectrum, levelled: nats over the noise around.
-type frame struct {
-	level  []float64
-	scores []float64 // of each speed
 }
 
 func newEar(rate float64, s Saw) *ear {
@@ -130,7 +162,10 @@ func newEar(rate float64, s Saw) *ear {
 		e.window[i] = 0.5 - 0.5*math.Cos(2*math.Pi*float64(i)/float64(e.n))
 	}
 	lo, hi := slowestRPM, fastestRPM
-	if s.RPM > 0 {
+	switch {
+	case s.Idle > 0:
+		lo, hi = underSaid*s.Idle, overIdle*s.Idle
+	case s.RPM > 0:
 		lo, hi = underSaid*s.RPM, overSaid*s.RPM
 	}
 	for rpm := lo; rpm <= hi; rpm *= ratio {
@@ -142,52 +177,6 @@ func newEar(rate float64, s Saw) *ear {
 // bin is where a speed's teeth stand in a spectrum.
 func (e *ear) bin(rpm float64) float64 {
 	return rpm / 60 * float64(e.saw.Teeth) * float64(e.n) / e.rate
-}
-
-func (e *ear) frames(samples []float64) []frame {
-	hop := int(Step * e.rate)
-	var out []frame
-	buf := make([]float64, e.n)
-	var coeff []complex128
-	for at := 0; at+e.n <= len(samples); at += hop {
-		for i := range buf {
-			buf[i] = samples[at+i] * e.window[i]
-		}
-		coeff = e.fft.Coefficients(coeff, buf)
-		out = append(out, e.frame(coeff))
-	}
-	return out
-}
-
-func (e *ear) frame(coeff []complex128) frame {
-	logs := make([]float64, len(coeff))
-	loudest := 0.0
-	for i, c := range coeff {
-		logs[i] = real(c)*real(c) + imag(c)*imag(c)
-		loudest = max(loudest, logs[i])
-	}
-	for i, v := range logs { // what is far under the loudest is the window's own
-		logs[i] = math.Log(v + underLoudest*loudest + 1e-12)
-	}
-	f := frame{level: levelled(logs), scores: make([]float64, len(e.speeds))}
-	for i, rpm := range e.speeds {
-		f.scores[i] = f.score(e.bin(rpm), clear)
-	}
-	return f
-}
-
-// levelled takes the mean of what lies around off every value.
-func levelled(logs []float64) []float64 {
-	sums := make([]float64, len(logs)+1)
-	for i, v := range logs {
-		sums[i+1] = sums[i] + v
-	}
-	out := make([]float64, len(logs))
-	for i, v := range logs {
-		lo, hi := max(0, i-flat), min(len(logs), i+flat+1)
-		out[i] = v - (sums[hi]-sums[lo])/float64(hi-lo)
-	}
-	return out
 }
 
 // clear is as much as one tone counts for, nats.
@@ -215,61 +204,12 @@ func (f frame) score(bin, clear float64) float64 {
 		share := at - float64(i)
 		v := f.level[i]*(1-share) + f.level[i+1]*share
 		w := weights[h]
-		sum, weight = sum+w*math.Max(-1, math.Min(clear, v)), weight+w
+		sum, weight = sum+w*max(-1, min(clear, v)), weight+w
 	}
 	if weight == 0 {
 		return -1
 	}
 	return sum / weight
-}
-
-// follow finds the speeds that explain most and jump least (Viterbi, 1967): of
-// every moment the speed, or 0 for silence.
-func (e *ear) follow(frames []frame) []float64 {
-	n := len(e.speeds)
-	best := make([]float64, n+1) // the last is silence
-	from := make([][]int16, len(frames))
-	for t, f := range frames {
-		next, back := make([]float64, n+1), make([]int16, n+1)
-		// The best way to each speed from every other, jumps paid: from below, then
-		// from above (Felzenszwalb and Huttenlocher, 2012).
-		for i := range n {
-			next[i], back[i] = best[i], int16(i)
-			if i > 0 && next[i-1]-jump > next[i] {
-				next[i], back[i] = next[i-1]-jump, back[i-1]
-			}
-		}
-		for i := n - 2; i >= 0; i-- {
-			if next[i+1]-jump > next[i] {
-				next[i], back[i] = next[i+1]-jump, back[i+1]
-			}
-		}
-		next[n], back[n] = best[n], int16(n)
-		for i := range n {
-			if best[i]-entering > next[n] {
-				next[n], back[n] = best[i]-entering, int16(i)
-			}
-			if best[n]-entering > next[i] {
-				next[i], back[i] = best[n]-entering, int16(n)
-			}
-			next[i] += f.scores[i] - silence
-		}
-		best, from[t] = next, back
-	}
-	at := 0
-	for i := range best {
-		if best[i] > best[at] {
-			at = i
-		}
-	}
-	out := make([]float64, len(frames))
-	for t := len(frames) - 1; t >= 0; t-- {
-		if at < n {
-			out[t] = e.fine(frames[t], e.speeds[at])
-		}
-		at = int(from[t][at])
-	}
-	return out
 }
 
 // bridged fills in what was not heard for a moment: it turned meanwhile.
@@ -303,28 +243,53 @@ func (e *ear) fine(f frame, rpm float64) float64 {
 }
 
 // idle is the fastest speed that is held: at which a tenth of all that is heard, and
-// at least half a second of it, lies together.
-func idle(track []float64) float64 {
+// at least half a second of it, lies together; near the one that it had before, if that
+// is known. What is there as well while the teeth turn slower is another machine.
+func idle(track []float64, all []moment, before float64) float64 {
 	var heard []float64
 	for _, v := range track {
-		if v > 0 {
+		if v > 0 && (before == 0 || math.Abs(v/before-1) < overIdle-1) {
 			heard = append(heard, v)
 		}
 	}
 	slices.Sort(heard)
 	want := max(int(0.5/Step), len(heard)/10)
 	for hi := len(heard) - 1; hi-want >= 0; hi-- {
-		if heard[hi]/heard[hi-want] < 1.006 {
-			return heard[hi-want/2]
+		if v := heard[hi-want/2]; heard[hi]/heard[hi-want] < 1+near && !stays(all, v) {
+			return v
 		}
 	}
 	return 0
 }
 
-// segment finds cuts and stalls in a track.
-func (h *Heard) segment() {
+// stays reports whether a speed explains a sound also while another is held.
+func stays(all []moment, rpm float64) bool {
+	elsewhere, there := 0, 0
+	for _, m := range all {
+		if m.rpm == 0 || math.Abs(m.rpm/rpm-1) < near {
+			continue
+		}
+		elsewhere++
+		if slices.ContainsFunc(m.also, func(v float32) bool { return math.Abs(float64(v)/rpm-1) < near/2 }) {
+			there++
+		}
+	}
+	return elsewhere >= int(0.5/Step) && 2*there > elsewhere
+}
+
+// segment finds cuts and stalls in a track, and what the saw does at its end.
+func (h *Heard) segment(s Saw) {
+	h.Doing = Silent
+	if n := len(h.Track); n > 0 && h.Track[n-1] > 0 {
+		h.RPM, h.Doing = h.Track[n-1], Turning
+		if h.idles(n - 1) {
+			h.Doing = Idling
+		}
+	}
 	droop := func(t int) float64 { return 1 - h.Track[t]/h.IdleRPM }
-	idles := func(t int) bool { return t >= 0 && t < len(h.Track) && h.Track[t] > 0 && droop(t) < droopOut }
+	idles := func(t int) bool {
+		return t >= 0 && t < len(h.Track) && h.Track[t] > 0 && droop(t) < droopOut && droop(t) > -mostOver
+	}
 	for t := 0; t < len(h.Track); t++ {
 		if h.Track[t] == 0 || droop(t) < droopIn {
 			continue
@@ -351,9 +316,17 @@ func (h *Heard) segment() {
 		case !began: // it was running up
 		case fell >= 0:
 			if quick := h.fellWithin(start, fell); quick <= stallIn {
-				h.Stalls = append(h.Stalls, float64(fell)*Step)
+				h.Stalls = append(h.Stalls, float64(h.from+fell)*Step)
+				if !done {
+					h.Doing = Stalled
+				}
 			}
-		case done && float64(end-start)*Step >= leastCut:
+		case !done && h.RPM > 0:
+			h.Doing = Cutting
+			if droop(len(h.Track)-1) > labours*s.full() {
+				h.Doing = Labouring
+			}
+		case done && float64(end-start)*Step >= leastCut && droop(max(start, end-2)) < mostLeap:
 			c := Cut{Start: h.at(start), End: h.at(end), LeastRPM: least}
 			for _, v := range h.Track[start:end] {
 				c.MeanRPM += v / float64(end-start)
@@ -364,7 +337,7 @@ func (h *Heard) segment() {
 }
 
 // at is the time of a moment: a frame's middle.
-func (h *Heard) at(t int) float64 { return (float64(t) + 1.6) * Step }
+func (h *Heard) at(t int) float64 { return (float64(h.from+t) + 1.6) * Step }
 
 // back reports whether it idles from a moment on for longer than a pause in a cut.
 func (h *Heard) back(t int, idles func(int) bool) bool {
@@ -385,77 +358,4 @@ func (h *Heard) fellWithin(start, fell int) float64 {
 		}
 	}
 	return float64(fell-start) * Step
-}
-
-const (
-	whistleNats  = 5.0
-	whistleShare = 0.6 // of the idle moments
-	whistleFrom  = 1500.0
-)
-
-// idles reports whether it idled at a moment.
-func (h Heard) idles(t int) bool {
-	return h.Track[t] > 0 && math.Abs(h.Track[t]/h.IdleRPM-1) <= droopOut
-}
-
-// whistles reports whether a tone is there through most of the idling that is no
-// multiple of the teeth.
-func (e *ear) whistles(frames []frame, h Heard) bool {
-	counts := map[int]int{}
-	idles := 0
-	for t, f := range frames {
-		if !h.idles(t) {
-			continue
-		}
-		idles++
-		teeth := e.bin(h.Track[t])
-		for i := int(whistleFrom * float64(e.n) / e.rate); i < len(f.level)-1; i++ {
-			if f.level[i] < whistleNats || f.level[i] < f.level[i-1] || f.level[i] < f.level[i+1] {
-				continue
-			}
-			if near := float64(i) / teeth; math.Abs(near-math.Round(near)) > 0.04 {
-				counts[i/2]++
-			}
-		}
-	}
-	for _, n := range counts {
-		if idles >= int(1/Step) && float64(n) > whistleShare*float64(idles) {
-			return true
-		}
-	}
-	return false
-}
-
-// beatNats is how far what lies a turn beside the teeth's tone stands out of the noise,
-// by and large, where one tooth is heard once a turn.
-const beatNats = 2.0
-
-// beats reports whether the teeth are louder or fainter once a turn: then tones lie one
-// and two turns to either side of theirs, through all of the idling.
-func (e *ear) beats(frames []frame, h Heard) bool {
-	idles := 0
-	var beside [4]float64
-	for t, f := range frames {
-		if !h.idles(t) {
-			continue
-		}
-		idles++
-		teeth := e.bin(h.Track[t])
-		for k, turns := range [4]float64{-2, -1, 1, 2} {
-			at := int(math.Round(teeth * (1 + turns/float64(e.saw.Teeth))))
-			if at < 1 || at+1 >= len(f.level) {
-				return false
-			}
-			beside[k] += max(f.level[at-1], f.level[at], f.level[at+1])
-		}
-	}
-	if idles < int(1/Step) {
-		return false
-	}
-	for _, v := range beside {
-		if v < beatNats*float64(idles) {
-			return false
-		}
-	}
-	return true
 }

@@ -13,7 +13,10 @@ import (
 
 const rate = 44100
 
-var many = flag.Int("scenes", 12, "that are made up; docs/sound.md is of 80")
+var (
+	many = flag.Int("scenes", 12, "that are made up; docs/sound.md is of 200")
+	long = flag.Int("noise", 1, "minutes of an extractor and talk; docs/sound.md is of ten")
+)
 
 // A scene is a sound that is made up: what a saw, and all around it, does. The
 // listening side never sees it.
@@ -127,7 +130,7 @@ func TestScenes(t *testing.T) {
 	moments, right, counted, timed, cuts := 0, 0, 0, 0, 0
 	for range scenes {
 		s := drawn(r)
-		h, err := Listen(s.samples(r), rate, Saw{s.teeth, math.Round(s.idle/100) * 100})
+		h, err := Listen(s.samples(r), rate, Saw{Teeth: s.teeth, RPM: math.Round(s.idle/100) * 100})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -160,9 +163,9 @@ func TestScenes(t *testing.T) {
 
 func TestNoSawNoCut(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 3))
-	for range 2 {
+	for range 2 * *long {
 		s := scene{teeth: 40, idle: 4000, seconds: 30, snr: 3, talk: true, off: true}
-		if h, err := Listen(s.samples(r), rate, Saw{40, 4000}); err != nil || len(h.Cuts) > 0 || len(h.Stalls) > 0 {
+		if h, err := Listen(s.samples(r), rate, Saw{Teeth: 40, RPM: 4000}); err != nil || len(h.Cuts) > 0 || len(h.Stalls) > 0 {
 			t.Errorf("extractor and talk are %+v, %v", h.Cuts, err)
 		}
 	}
@@ -171,13 +174,13 @@ func TestNoSawNoCut(t *testing.T) {
 func TestStallsAndWhistles(t *testing.T) {
 	r := rand.New(rand.NewPCG(4, 4))
 	s := scene{teeth: 40, idle: 4200, seconds: 12, snr: 15, stall: 6, cuts: []Cut{{Start: 5, End: 99, LeastRPM: 4200 * 0.94}}}
-	h, err := Listen(s.samples(r), rate, Saw{40, 4200})
+	h, err := Listen(s.samples(r), rate, Saw{Teeth: 40, RPM: 4200})
 	if err != nil || len(h.Cuts) != 0 || len(h.Stalls) != 1 || math.Abs(h.Stalls[0]-6.2) > 0.4 {
 		t.Errorf("a stall at 6 s is heard as %v, cuts %+v, %v", h.Stalls, h.Cuts, err)
 	}
 	for _, hz := range []float64{0, 5150} {
 		s := scene{teeth: 40, idle: 4200, seconds: 8, snr: 15, whistle: hz}
-		h, err := Listen(s.samples(r), rate, Saw{40, 0}) // nobody knows its speed
+		h, err := Listen(s.samples(r), rate, Saw{Teeth: 40, RPM: 0}) // nobody knows its speed
 		if err != nil || slices.Contains(h.Signs, "whistle") != (hz > 0) || math.Abs(h.IdleRPM/4200-1) > 0.01 {
 			t.Errorf("a tone of %g Hz: signs %v at %.0f a minute, %v", hz, h.Signs, h.IdleRPM, err)
 		}
@@ -192,7 +195,7 @@ func TestBeats(t *testing.T) {
 		{teeth: 40, idle: 4200, seconds: 8, snr: 15, beat: 1}, {teeth: 24, idle: 3600, seconds: 8, snr: 10, beat: 1.5, talk: true},
 		{teeth: 40, idle: 4200, seconds: 8, snr: 15}, {teeth: 24, idle: 3600, seconds: 8, snr: 10, talk: true, other: true}, {teeth: 60, idle: 4400, seconds: 8, snr: 20, gain: 3},
 	} {
-		h, err := Listen(c.samples(r), rate, Saw{c.teeth, 0})
+		h, err := Listen(c.samples(r), rate, Saw{Teeth: c.teeth, RPM: 0})
 		if err != nil || slices.Contains(h.Signs, "beat") != (c.beat > 0) {
 			t.Errorf("%d teeth, one %g louder: signs %v, %v", c.teeth, c.beat, h.Signs, err)
 		}
@@ -208,7 +211,7 @@ func TestFewSamples(t *testing.T) {
 	for x := s.samples(r); len(x) >= each; x = x[each:] {
 		few = append(few, (x[0]+x[1]+x[2]+x[3]+x[4])/each)
 	}
-	if h, err := Listen(few, rate/each, Saw{24, 3500}); err != nil || len(h.Cuts) != 1 || math.Abs(h.IdleRPM/3500-1) > 0.005 {
+	if h, err := Listen(few, rate/each, Saw{Teeth: 24, RPM: 3500}); err != nil || len(h.Cuts) != 1 || math.Abs(h.IdleRPM/3500-1) > 0.005 {
 		t.Errorf("%d samples a second: %+v at %.0f, %v", rate/each, h.Cuts, h.IdleRPM, err)
 	}
 }
@@ -217,16 +220,16 @@ func TestWhatCannotBeListenedTo(t *testing.T) {
 	for where, c := range map[string]struct {
 		rate float64
 		saw  Saw
-	}{"teeth": {rate, Saw{5, 0}}, "speed": {rate, Saw{40, 300}}} {
+	}{"teeth": {rate, Saw{Teeth: 5, RPM: 0}}, "speed": {rate, Saw{Teeth: 40, RPM: 300}}} {
 		var f *fault.Error
 		if _, err := Listen(make([]float64, 100), c.rate, c.saw); !errors.As(err, &f) || f.Where != where {
 			t.Errorf("%s: %v", where, err)
 		}
 	}
-	if _, err := Listen(make([]float64, 100), 7999, Saw{40, 0}); err == nil {
+	if _, err := Listen(make([]float64, 100), 7999, Saw{Teeth: 40, RPM: 0}); err == nil {
 		t.Error("7,999 samples a second are listened to")
 	}
-	if h, err := Listen(nil, rate, Saw{40, 0}); err != nil || h.IdleRPM != 0 || len(h.Cuts) > 0 {
+	if h, err := Listen(nil, rate, Saw{Teeth: 40, RPM: 0}); err != nil || h.IdleRPM != 0 || len(h.Cuts) > 0 {
 		t.Errorf("silence is %+v, %v", h, err)
 	}
 }
@@ -236,7 +239,7 @@ func BenchmarkListen(b *testing.B) {
 	r := rand.New(rand.NewPCG(1, 1))
 	x := drawn(r).samples(r)
 	for b.Loop() {
-		if _, err := Listen(x, rate, Saw{40, 4000}); err != nil {
+		if _, err := Listen(x, rate, Saw{Teeth: 40, RPM: 4000}); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -272,12 +275,12 @@ func TestSegments(t *testing.T) {
 		"and slower than stalls": {slices.Concat(times(20, idling), times(10, at(0.06)), falling(52)), 0, 0},
 	} {
 		h := Heard{Track: c.track, IdleRPM: idling}
-		if h.segment(); len(h.Cuts) != c.cuts || len(h.Stalls) != c.stalls {
+		if h.segment(Saw{}); len(h.Cuts) != c.cuts || len(h.Stalls) != c.stalls {
 			t.Errorf("%s: cuts %+v, stalls %v", name, h.Cuts, h.Stalls)
 		}
 	}
 	h := Heard{Track: slices.Concat(times(20, idling), times(10, 3800), times(10, 3600), times(20, idling)), IdleRPM: idling}
-	h.segment()
+	h.segment(Saw{})
 	if c := h.Cuts[0]; c.LeastRPM != 3600 || math.Abs(c.MeanRPM-3700) > 1e-6 || math.Abs(c.End-c.Start-1) > 1e-9 || math.Abs(c.Start-1.08) > 1e-9 {
 		t.Errorf("one cut is %+v", c)
 	}
@@ -288,7 +291,7 @@ func TestSegments(t *testing.T) {
 		track []float64
 		want  float64
 	}{{times(11, idling), idling}, {times(10, idling), 0}, {slices.Concat(times(11, idling), times(9, 4400)), idling}, {slices.Concat(times(30, 3800), times(11, idling)), idling}} {
-		if got := idle(c.track); got != c.want {
+		if got := idle(c.track, nil, 0); got != c.want {
 			t.Errorf("of %d moments it idles at %g, want %g", len(c.track), got, c.want)
 		}
 	}
@@ -299,7 +302,7 @@ func TestALateStart(t *testing.T) {
 	r := rand.New(rand.NewPCG(7, 7))
 	quiet := scene{teeth: 40, idle: 4000, seconds: 8, snr: 12, talk: true, off: true}.samples(r)
 	s := scene{teeth: 40, idle: 4000, seconds: 9, snr: 12, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 3800}}}
-	h, err := Listen(append(quiet, s.samples(r)...), rate, Saw{40, 4000})
+	h, err := Listen(append(quiet, s.samples(r)...), rate, Saw{Teeth: 40, RPM: 4000})
 	if err != nil || len(h.Cuts) != 1 || math.Abs(h.Cuts[0].Start-11) > 0.3 || h.Track[40] != 0 {
 		t.Errorf("after eight seconds of nothing: %+v, %g, %v", h.Cuts, h.Track[40], err)
 	}
