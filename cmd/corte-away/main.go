@@ -4,7 +4,8 @@
 // then, over the shelf that was last seen. A page calls corteAway.shelf(json),
 // which returns an empty text or why it cannot be read, then
 // corteAway.ask(address, json), or corteAway.look(bytes, wide, high, taps) of a
-// picture's pixels; both return [status, json].
+// picture's pixels, or corteAway.listen(saw, blade, rate) and then corteAway.hear(bytes)
+// of each block of sound; all return [status, json].
 package main
 
 import (
@@ -23,6 +24,7 @@ func main() {
 			if err != nil {
 				return err.Error()
 			}
+			h.GoOn(host)
 			host = h
 			return ""
 		}),
@@ -44,6 +46,22 @@ func main() {
 				taps[i] = args[3].Index(i).Float()
 			}
 			status, out := host.Look(p, taps)
+			return js.ValueOf([]any{status, string(out)})
+		}),
+		"listen": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			if host == nil {
+				return js.ValueOf([]any{503, `{}`})
+			}
+			status, out := host.Listen(args[0].String(), args[1].String(), args[2].Float())
+			return js.ValueOf([]any{status, string(out)})
+		}),
+		"hear": js.FuncOf(func(_ js.Value, args []js.Value) any {
+			if host == nil {
+				return js.ValueOf([]any{503, `{}`})
+			}
+			block := make([]byte, args[0].Length())
+			js.CopyBytesToGo(block, args[0])
+			status, out := host.Hear(block)
 			return js.ValueOf([]any{status, string(out)})
 		}),
 	}))

@@ -160,6 +160,16 @@ const continuous = 0.75
 // breaker, as on a battery.
 func (s Saw) CircuitW() float64 { return continuous * s.Volts * s.BreakerA }
 
+// FullDroop is the share of its idle speed that the motor loses under all that it may
+// bear: little for a table saw's induction motor, a fifth for the brushed ones of saws
+// that are carried. Judgement, of usual motors.
+func (s Saw) FullDroop() float64 {
+	if s.Kind == Table {
+		return 0.045
+	}
+	return 0.2
+}
+
 // PowerLimitW is what the blade may be given: the smaller of the motor's shaft
 // power and what the circuit carries.
 func (s Saw) PowerLimitW() float64 {

@@ -139,3 +139,30 @@ func TestThinner(t *testing.T) {
 		}
 	}
 }
+
+// Cuts stray from what was foretold where most of them do, to the same side.
+func TestStrays(t *testing.T) {
+	of := func(times ...float64) (out []Load) {
+		for _, x := range times {
+			out = append(out, Load{Droop: x * 0.045 * 0.5, Foretold: 0.5})
+		}
+		return out
+	}
+	for name, c := range map[string]struct {
+		loads []Load
+		want  float64
+	}{
+		"as foretold":       {of(1, 1.1, 0.9, 1.2, 1), 0},
+		"twice as much":     {of(2, 1.4, 2.1, 1.9, 2.2), 2},
+		"four of them":      {of(2, 2, 2, 2), 0},
+		"now and then":      {of(2, 1, 1, 2, 2.2), 0},
+		"half":              {of(0.5, 0.5, 0.7, 0.5, 0.9), 0.5},
+		"with light ones":   {append(of(2, 2, 2, 2), Load{0.1, 0.14}), 0},
+		"a quarter astray":  {of(2, 2, 2, 2, 1.2, 2, 2, 2), 2},
+		"more than that is": {of(2, 2, 2, 2, 1.2, 1.2, 1.2, 2), 0},
+	} {
+		if got := Strays(c.loads, 0.045); math.Abs(got-c.want) > 1e-9 {
+			t.Errorf("%s: %g, want %g", name, got, c.want)
+		}
+	}
+}

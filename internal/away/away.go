@@ -16,6 +16,7 @@ import (
 	"corte/core/measure"
 	"corte/core/say"
 	"corte/core/sight"
+	"corte/core/sound"
 	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
 	"corte/internal/opt"
@@ -24,8 +25,15 @@ import (
 	"corte/internal/shop/choose"
 )
 
-// A Host answers over one shelf.
-type Host struct{ station choose.Station }
+// A Host answers over one shelf, and listens to one saw at a time.
+type Host struct {
+	station choose.Station
+
+	saw   sound.Saw
+	live  *sound.Live
+	rate  float64
+	heard int // samples
+}
 
 // New reads a shelf as the server gave it. A shelf of another edition of the
 // model is refused.
@@ -37,7 +45,7 @@ func New(shelf []byte) (*Host, error) {
 	if s.Edition != cut.Edition {
 		return nil, fmt.Errorf("the shelf is of edition %d of the model, and this is %d", s.Edition, cut.Edition)
 	}
-	return &Host{choose.At(s)}, nil
+	return &Host{station: choose.At(s)}, nil
 }
 
 // shop stands for the one shop that a shelf is of.
@@ -58,6 +66,51 @@ func (h *Host) Look(p sight.Picture, taps []float64) (status int, out []byte) {
 	}
 	rack, err := h.station.Rack(context.Background(), shop)
 	return said(answer.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
+}
+
+// Listen begins to listen to a saw and the blade that is on it, to so many samples a
+// second. What was listened to before is forgotten. The answer is empty, or a problem.
+func (h *Host) Listen(saw, blade string, rate float64) (status int, out []byte) {
+	begin := func() error {
+		sawID, err := uuid.Parse(saw)
+		if err != nil {
+			return err
+		}
+		bladeID, err := uuid.Parse(blade)
+		if err != nil {
+			return err
+		}
+		w, err := h.station.Saw(context.Background(), shop, sawID)
+		if err != nil {
+			return refusal.NotThere(err, "saw_id", "saw")
+		}
+		b, err := h.station.Blade(context.Background(), shop, bladeID)
+		if err != nil {
+			return refusal.NotThere(err, "blade_id", "blade")
+		}
+		h.saw, h.rate, h.heard = answer.Ear(w, b), rate, 0
+		h.live, err = sound.NewLive(rate, h.saw)
+		return err
+	}
+	return said(struct{}{}, "", begin())
+}
+
+// Hear answers a block of sound with what was heard so far, as the server does.
+func (h *Host) Hear(block []byte) (status int, out []byte) {
+	if h.live == nil {
+		return said(nil, "", refusal.Of("rate", "nobody has begun to listen"))
+	}
+	samples := answer.Samples(block)
+	h.heard += len(samples)
+	h.live.Hear(samples)
+	return said(answer.Voice{}.Hear(h.live.Heard(), h.saw, float64(h.heard)/h.rate, 0), "", nil)
+}
+
+// GoOn takes over what another host, of an older shelf, was listening to.
+func (h *Host) GoOn(from *Host) {
+	if from != nil {
+		h.saw, h.live, h.rate, h.heard = from.saw, from.live, from.rate, from.heard
+	}
 }
 
 // said is a result, or a problem, as it is sent.

@@ -34,7 +34,7 @@ const (
 // slow reports whether a request may take longer than others.
 func slow(path string) bool {
 	switch path {
-	case streamPath, eventsPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
+	case streamPath, eventsPath, listenPath, exportPath, shopFilePath, shopCheckPath, copiesPath:
 		return true
 	}
 	return strings.HasPrefix(path, logImportPath)

@@ -265,6 +265,9 @@ func (v voice) encodeEntry(e store.Entry) (contract.LogEntry, error) {
 		if d.Seconds > 0 {
 			out.Cut.Seconds, out.Cut.RealFeedMMin = &d.Seconds, opt.Of(float64(d.RealFeed()))
 		}
+		if h := d.Heard; h != nil {
+			out.Cut.Heard = &contract.HeardCut{IdleRpm: h.Idle, MeanRpm: h.Mean, LeastRpm: h.Least}
+		}
 		if d.Exit != "" {
 			out.Cut.ExitSupport = opt.Of(wordOf[cut.Support](d.Exit))
 		}

@@ -40,7 +40,7 @@ var may = map[need][]string{
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
 		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",
 		"listLessons", "listSaws", "draftSaw", "getSaw", "getShelf", "getBench", "getMounting", "workOutTruing", "listTruings", "listGauges", "streamGauges", "streamEvents", "getShop",
-		"listMaterials", "readLength", "listPeople", "listLicences", "listLogImports", "listDrills", "getDrillTask", "answerDrill", "getWhy",
+		"listMaterials", "readLength", "listPeople", "listLicences", "listLogImports", "listDrills", "getDrillTask", "answerDrill", "getWhy", "listen",
 	},
 	working: {
 		"logCut", "judgeBlade", "inspectBlade", "noteBlade", "startWash", "stepWash", "dropWash", "endWash", "strainBath", "tickJob", "startTrial", "cutTrialPiece",

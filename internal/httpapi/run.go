@@ -12,6 +12,7 @@ import (
 	"corte/internal/opt"
 	shopchoose "corte/internal/shop/choose"
 	"corte/internal/shop/run"
+	"corte/internal/store"
 )
 
 func (s *server) ListTrials(ctx context.Context, r contract.ListTrialsRequestObject) (contract.ListTrialsResponseObject, error) {
@@ -127,6 +128,9 @@ func (s *server) LogCut(ctx context.Context, r contract.LogCutRequestObject) (co
 		Other: string(opt.Value(r.Body.OtherSplinters)), Effort: string(opt.Value(r.Body.Effort)), Noise: string(opt.Value(r.Body.Noise)),
 		Metres: opt.Value(r.Body.Metres), Seconds: opt.Value(r.Body.Seconds), CameBack: r.Body.CameBack, By: opt.Value(r.Body.By), Note: opt.Value(r.Body.Note),
 		Sent: sentOf(r.Params.WaitedSeconds, r.Params.MadeAfter),
+	}
+	if h := r.Body.Heard; h != nil {
+		made.Heard = &store.Heard{Idle: h.IdleRpm, Mean: h.MeanRpm, Least: h.LeastRpm}
 	}
 	e, err := s.in(ctx).Run.LogCut(ctx, s.shop(ctx), made)
 	if err == nil && r.Body.JobID != nil && r.Body.RowID != nil {

@@ -62,6 +62,7 @@ const (
 	patience     = 10 * time.Second // for one request
 	requestIDKey = "request_id"
 	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
+	listenPath   = base + "/listening"
 	lookPath     = base + "/blade-looks"
 	eventsPath   = base + "/events"      // as well
 	exportPath   = base + "/log-exports" // goes on as long as the log
@@ -94,7 +95,7 @@ func New(o Options) (http.Handler, error) {
 	if o.Metrics != nil {
 		r.Use(o.Metrics.Requests)
 	}
-	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, logRequests(o.Log), recoverPanics, onlyOurs(o.Hosts), onlyThrough(o.Proxies), onlySameOrigin(), secure(o.SignIn), limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, eventsPath, shopFilePath})))
+	r.Use((&outage{log: o.Log, metrics: o.Metrics}).watch, identify, logRequests(o.Log), recoverPanics, onlyOurs(o.Hosts), onlyThrough(o.Proxies), onlySameOrigin(), secure(o.SignIn), limit, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedExtensions([]string{".woff2"}), gzip.WithExcludedPaths([]string{streamPath, eventsPath, listenPath, shopFilePath})))
 	r.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
 			refuse(c, http.StatusNotFound, "", "There is nothing at this address; /api/v1/openapi.json lists what there is.")

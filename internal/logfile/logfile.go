@@ -125,6 +125,22 @@ func number(name string, field func(*store.CutDetail) *float64) column {
 	})
 }
 
+// heard is a speed of a cut that somebody listened to.
+func heard(name string, field func(*store.Heard) *float64) column {
+	speed := number(name, func(d *store.CutDetail) *float64 { return field(d.Heard) })
+	return ofCut(name, func(d *store.CutDetail) string {
+		if d.Heard == nil {
+			return ""
+		}
+		return speed.get(Record{Cut: d})
+	}, func(d *store.CutDetail, v string, in habit) error {
+		if d.Heard == nil {
+			d.Heard = new(store.Heard)
+		}
+		return speed.set(&Record{Cut: d}, v, in)
+	})
+}
+
 // which is the id of a blade or a saw.
 func which(name string, field func(*Record) **uuid.UUID) column {
 	return column{name, func(r Record) string {
@@ -184,6 +200,9 @@ var columns = []column{
 	word("other_splinters", func(d *store.CutDetail) *string { return &d.OtherSplinters }),
 	word("effort", func(d *store.CutDetail) *string { return &d.Effort }),
 	word("noise", func(d *store.CutDetail) *string { return &d.Noise }),
+	heard("heard_idle_rpm", func(h *store.Heard) *float64 { return &h.Idle }),
+	heard("heard_mean_rpm", func(h *store.Heard) *float64 { return &h.Mean }),
+	heard("heard_least_rpm", func(h *store.Heard) *float64 { return &h.Least }),
 	ofCut("came_back", func(d *store.CutDetail) string {
 		if d.CameBack == nil {
 			return ""
@@ -484,6 +503,9 @@ func (r *Record) checkCut() error {
 		if !slices.Contains(w.of, w.v) {
 			return fmt.Errorf("%s %q is none of %s", w.name, w.v, strings.TrimPrefix(strings.Join(w.of, ", "), ", "))
 		}
+	}
+	if h := d.Heard; h != nil && !(h.Least > 0 && h.Least <= h.Mean && h.Mean <= h.Idle && h.Idle <= 20_000) {
+		return errors.New("a saw was heard at speeds that rise from the least over the mean to the idle one, at most 20,000 a minute")
 	}
 	if d.Pieces < 1 || d.Pieces > 9999 || d.Seconds < 0 || d.Seconds > 36_000 || d.Metres < 0 || d.Metres > 100_000 {
 		return errors.New("pieces are 1 to 9,999, metres at most 100,000, and seconds at most ten hours")

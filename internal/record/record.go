@@ -65,6 +65,7 @@ type Saw struct {
 	FenceOpen     measure.Length // at the rear, last measured; negative where it closes
 	FenceAt       *time.Time
 	Tolerances    *truing.Tolerances // nil for the usual ones
+	HeardRPM      float64            // at which it was last heard to idle; 0 if never
 	Version       int
 	Retired       *Retired
 }

@@ -41,8 +41,16 @@ type CutDetail struct {
 	Moisture  string         `json:"moisture,omitempty"` // dry where it is not said
 	Moves     bool           `json:"moves,omitempty"`
 
+	Heard    *Heard    `json:"heard,omitempty"` // where somebody listened
 	Wears    *Wears    `json:"wears,omitempty"` // missing in old rows
 	Foretold *Foretold `json:"foretold,omitempty"`
+}
+
+// A Heard is how fast a saw was heard to turn, a minute, idling and in the work.
+type Heard struct {
+	Idle  float64 `json:"idle_rpm"`
+	Mean  float64 `json:"mean_rpm"`
+	Least float64 `json:"least_rpm"`
 }
 
 // A Wears is what a material did to an edge and a plate when it was cut, so that

@@ -67,6 +67,7 @@ type sawRow struct {
 	FenceReach  measure.Length  `db:"fence_reach_mm"`
 	Rework      float64         `db:"rework"`
 	Zone        string          `db:"time_zone"`
+	HeardRPM    float64         `db:"heard_rpm"`
 	Open        *measure.Length `db:"open_mm"`
 	OpenAt      *time.Time      `db:"open_at"`
 	retiredRow
@@ -90,7 +91,7 @@ func (r sawRow) saw() (Saw, error) {
 		return Saw{}, err
 	}
 	s := Saw{ID: r.ID, Name: r.Name, Note: r.Note, HeelAt: r.HeelAt, Mounted: r.Mounted,
-		ChangeMinutes: r.Change, Learning: r.Learning, Version: r.Version, Retired: r.retired()}
+		ChangeMinutes: r.Change, Learning: r.Learning, HeardRPM: r.HeardRPM, Version: r.Version, Retired: r.retired()}
 	if s.School, err = choose.ParseSchool(r.School); err != nil {
 		return Saw{}, err
 	}
@@ -147,7 +148,7 @@ WITH on_saw AS MATERIALIZED (
 )`
 
 var selectSaws = onSaw + `
-SELECT s.id, s.shop_id, s.version, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
+SELECT s.id, s.shop_id, s.version, s.heard_rpm, s.retired_at, s.retired_reason, s.retired_note, ` + sawColumns.of("s") + `,
        on_saw.blade_id AS mounted, h.mm AS heel_mm, h.at AS heel_at, f.mm AS open_mm, f.at AS open_at,
        shop.change_minutes, shop.height_school, shop.learning, shop.rework, shop.time_zone
 FROM saws s
@@ -185,6 +186,13 @@ func (s *Store) AddSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
 // ErrStale where somebody else was first.
 func (s *Store) ChangeSaw(ctx context.Context, shop uuid.UUID, w Saw) error {
 	return s.change(ctx, "saws", sawColumns.update("saws"), shop, w.ID, sawRowOf(shop, w))
+}
+
+// HearSaw keeps how fast a saw was heard to idle, a minute. It is no change of the
+// saw's numbers: those stay at their version.
+func (s *Store) HearSaw(ctx context.Context, shop, id uuid.UUID, rpm float64) error {
+	_, err := s.db.ExecContext(ctx, `UPDATE saws SET heard_rpm = $3 WHERE shop_id = $1 AND id = $2`, shop, id, rpm)
+	return err
 }
 
 func sawRowOf(shop uuid.UUID, w Saw) sawRow {

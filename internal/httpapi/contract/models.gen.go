@@ -12,6 +12,7 @@ import (
 	"corte/core/measure"
 	"corte/core/practice"
 	"corte/core/sight"
+	"corte/core/sound"
 	"corte/core/verdict"
 	"corte/internal/record"
 
@@ -3088,6 +3089,16 @@ type Cut struct {
 	WidthMm measure.Length `json:"width_mm"`
 }
 
+// CutByEar defines model for CutByEar.
+type CutByEar struct {
+	// DroopPercent Of the idle speed, at the slowest.
+	DroopPercent float64 `json:"droop_percent"`
+	EndS         float64 `json:"end_s"`
+	LeastRpm     float64 `json:"least_rpm"`
+	MeanRpm      float64 `json:"mean_rpm"`
+	StartS       float64 `json:"start_s"`
+}
+
 // CutMade defines model for CutMade.
 type CutMade struct {
 	BladeID openapi_types.UUID `json:"blade_id"`
@@ -3100,6 +3111,9 @@ type CutMade struct {
 
 	// FeedMMin The feed that was aimed at
 	FeedMMin *float64 `json:"feed_m_min,omitempty"`
+
+	// Heard How fast the saw was heard to turn, a minute.
+	Heard *HeardCut `json:"heard,omitempty"`
 
 	// HeightMm Left out for a chop.
 	HeightMm *measure.Length `json:"height_mm,omitempty"`
@@ -3127,14 +3141,17 @@ type CutMade struct {
 
 // CutRecord defines model for CutRecord.
 type CutRecord struct {
-	BevelDeg     *float64        `json:"bevel_deg,omitempty"`
-	DepthMm      *measure.Length `json:"depth_mm,omitempty"`
-	Direction    Direction       `json:"direction"`
-	Effort       *Effort         `json:"effort,omitempty"`
-	ExitSupport  *Support        `json:"exit_support,omitempty"`
-	FeedMMin     *float64        `json:"feed_m_min,omitempty"`
-	Finish       Finish          `json:"finish"`
-	Form         *Form           `json:"form,omitempty"`
+	BevelDeg    *float64        `json:"bevel_deg,omitempty"`
+	DepthMm     *measure.Length `json:"depth_mm,omitempty"`
+	Direction   Direction       `json:"direction"`
+	Effort      *Effort         `json:"effort,omitempty"`
+	ExitSupport *Support        `json:"exit_support,omitempty"`
+	FeedMMin    *float64        `json:"feed_m_min,omitempty"`
+	Finish      Finish          `json:"finish"`
+	Form        *Form           `json:"form,omitempty"`
+
+	// Heard How fast the saw was heard to turn, a minute.
+	Heard        *HeardCut       `json:"heard,omitempty"`
 	HeightMm     *measure.Length `json:"height_mm,omitempty"`
 	LengthMm     measure.Length  `json:"length_mm"`
 	Material     string          `json:"material"`
@@ -3548,6 +3565,18 @@ type FieldProblem struct {
 // FileFormat defines model for FileFormat.
 type FileFormat string
 
+// FilledIn What a row of the log over the cuts that were heard would have; left out before the first.
+type FilledIn struct {
+	Effort Effort `json:"effort"`
+
+	// Heard How fast the saw was heard to turn, a minute.
+	Heard  HeardCut `json:"heard"`
+	Pieces int      `json:"pieces"`
+
+	// Seconds Of one piece, on the mean.
+	Seconds float64 `json:"seconds"`
+}
+
 // Finding What stands against a cut on a saw, whatever blade is on it.
 type Finding struct {
 	// Ask The question whose yes lifts a stop
@@ -3886,6 +3915,39 @@ type Hand struct {
 type Harmonic struct {
 	AmplitudeMm measure.Length `json:"amplitude_mm"`
 	PhaseDeg    float64        `json:"phase_deg"`
+}
+
+// HeardCut How fast the saw was heard to turn, a minute.
+type HeardCut struct {
+	IdleRpm  float64 `json:"idle_rpm"`
+	LeastRpm float64 `json:"least_rpm"`
+
+	// MeanRpm In the work.
+	MeanRpm float64 `json:"mean_rpm"`
+}
+
+// HeardSaw What is heard of a saw since somebody began to listen. Times are seconds from then on.
+type HeardSaw struct {
+	// AtS How much has been heard.
+	AtS   float64     `json:"at_s"`
+	Cuts  []CutByEar  `json:"cuts"`
+	Doing sound.Doing `json:"doing"`
+
+	// Fill What a row of the log over the cuts that were heard would have; left out before the first.
+	Fill *FilledIn `json:"fill,omitempty"`
+
+	// IdleRpm Left out until it is known.
+	IdleRpm *float64 `json:"idle_rpm,omitempty"`
+
+	// Rpm Now; left out where no saw is heard.
+	Rpm *float64 `json:"rpm,omitempty"`
+
+	// Says What to do about it, in sentences.
+	Says []string `json:"says"`
+
+	// Signs For Trace: ids of its signs.
+	Signs  []string  `json:"signs"`
+	Stalls []float64 `json:"stalls"`
 }
 
 // HeightSchool defines model for HeightSchool.
@@ -7191,6 +7253,17 @@ type TickJobParams struct {
 type ReadLengthParams struct {
 	Text  string `form:"text" json:"text"`
 	Units Units  `form:"units" json:"units"`
+}
+
+// ListenParams defines parameters for Listen.
+type ListenParams struct {
+	SawID openapi_types.UUID `form:"saw_id" json:"saw_id"`
+
+	// BladeID That is on it.
+	BladeID openapi_types.UUID `form:"blade_id" json:"blade_id"`
+
+	// Rate Samples a second.
+	Rate float64 `form:"rate" json:"rate"`
 }
 
 // GetLive200JSONResponseBodyStatus defines parameters for GetLive.

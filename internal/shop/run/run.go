@@ -4,6 +4,7 @@ package run
 import (
 	"context"
 	"encoding/json"
+	"math"
 	"time"
 
 	"github.com/google/uuid"
@@ -50,7 +51,8 @@ type CutMade struct {
 	Other     string // splinters of the other face where teeth leave; empty if nobody looked
 	Effort    string
 	Noise     string
-	CameBack  *bool // after a wash
+	CameBack  *bool        // after a wash
+	Heard     *store.Heard // nil where nobody listened
 	By, Note  string
 	Sent      kit.Sent
 }
@@ -70,7 +72,7 @@ func (s Station) LogCut(ctx context.Context, shop uuid.UUID, made CutMade) (stor
 		return store.Entry{}, err
 	}
 	entry := store.Entry{Shop: shop, At: made.Sent.At(s.Now()), Kind: store.KindCut, Blade: &made.Blade, Saw: &w.ID, By: made.By, Note: made.Note, Detail: raw}
-	return s.Store.Append(ctx, entry, teaches(ctx, detail))
+	return s.Store.Append(ctx, entry, teaches(ctx, detail), hears(ctx, detail, w))
 }
 
 // signedOff refuses a cut that whoever makes it may not make alone, and answers
@@ -115,6 +117,19 @@ func teaches(ctx context.Context, d store.CutDetail) func(*store.Store, store.En
 	}
 }
 
+// another is by what share an idle speed is another than before.
+const another = 0.002
+
+// hears takes in how fast the saw idles.
+func hears(ctx context.Context, d store.CutDetail, w store.Saw) func(*store.Store, store.Entry) error {
+	return func(tx *store.Store, row store.Entry) error {
+		if d.Heard == nil || math.Abs(d.Heard.Idle-w.HeardRPM) < another*d.Heard.Idle {
+			return nil
+		}
+		return tx.HearSaw(ctx, row.Shop, w.ID, d.Heard.Idle)
+	}
+}
+
 // CutDetail checks a cut that was made and writes it down as the log keeps it,
 // with what the model's table said of it.
 func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (store.CutDetail, store.Saw, error) {
@@ -133,6 +148,8 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (s
 		return fail(refusal.Of("height_mm", "a chop has no height; leave it out"))
 	case j.Motion != cut.Chop && made.Height <= 0:
 		return fail(refusal.Of("height_mm", "say how high the blade stood"))
+	case made.Heard != nil && !(made.Heard.Least <= made.Heard.Mean && made.Heard.Mean <= made.Heard.Idle):
+		return fail(refusal.Of("heard", "a saw turns slower in the work than when it idles, and at its slowest slower than on the mean"))
 	case made.Height > full:
 		return fail(shopchoose.PastReach("height_mm", made.Height, full))
 	}
@@ -141,7 +158,7 @@ func (s Station) CutDetail(ctx context.Context, shop uuid.UUID, made CutMade) (s
 		Thickness: j.Thickness, Width: j.Width, Length: j.Length, Height: made.Height,
 		Exit: j.Exit.String(), Other: j.Other.String(), Feed: float64(made.Feed), Pieces: made.Pieces, Metres: made.Metres,
 		Wall: made.Wall, Splinters: made.Splinters, OtherSplinters: made.Other, Effort: made.Effort, Noise: made.Noise,
-		Seconds: made.Seconds, CameBack: made.CameBack,
+		Seconds: made.Seconds, CameBack: made.CameBack, Heard: made.Heard,
 		Depth: j.Depth, Bevel: j.BevelDeg, Miter: j.MiterDeg, BothFaces: j.BothFaces, Moves: j.Moves,
 	}
 	detail.Wears = &store.Wears{Abrasion: r.Table.Abrasion, Resin: r.Table.Resin}

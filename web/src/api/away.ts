@@ -3,6 +3,7 @@ import { get } from 'idb-keyval';
 import type { Answer, Picture, Question } from '../away/worker';
 import { ProblemError } from './client';
 import { SHELF } from './kept';
+import type { HeardSaw } from './types';
 
 /** What the server would be asked, so that the core here can be. */
 export interface ToTheCore extends Record<string, unknown> {
@@ -42,29 +43,43 @@ function host() {
   return worker;
 }
 
-/** An answer of the core over the shelf that was last seen, and when that was; undefined where there is none. */
-export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
+/** Asks the core here, over the shelf that was last seen; undefined where there is none, or no answer. */
+async function put(question: Omit<Question, 'id' | 'shelf'>) {
   const shelf = await get<{ at: number; data: unknown }>(SHELF).catch(() => undefined);
   if (!shelf) return undefined;
-  const picture = await ask.picture?.();
   const id = next++;
   const answer = await new Promise<Answer>((resolve) => {
     waiting.set(id, resolve);
     const fresh = told === shelf.at ? {} : { shelf: JSON.stringify(shelf.data) };
     told = shelf.at;
-    host().postMessage({
-      id,
-      ...fresh,
-      address: ask.address,
-      body: JSON.stringify(ask.body),
-      picture,
-    } satisfies Question);
+    host().postMessage({ id, ...fresh, ...question } satisfies Question);
   });
   if (answer.status === FAILED) {
     told = undefined; // whatever it had of the shelf
     return undefined;
   }
-  const data: unknown = JSON.parse(answer.body);
-  if (answer.status !== 200) throw new ProblemError(data as object, answer.status);
-  return { at: shelf.at, data };
+  return { at: shelf.at, status: answer.status, data: JSON.parse(answer.body) as unknown };
+}
+
+/** An answer of the core over the shelf that was last seen, and when that was; undefined where there is none. */
+export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
+  const answer = await put({
+    address: ask.address,
+    body: JSON.stringify(ask.body),
+    picture: await ask.picture?.(),
+  });
+  if (answer && answer.status !== 200) throw new ProblemError(answer.data as object, answer.status);
+  return answer;
+}
+
+/** Begins to listen here; false where the core here cannot. */
+export async function listenHere(saw: string, blade: string, rate: number) {
+  const answer = await put({ address: '/listening', body: '', listen: { saw, blade, rate } });
+  return answer?.status === 200;
+}
+
+/** What was heard so far, with this block. */
+export async function hearHere(block: Uint8Array) {
+  const answer = await put({ address: '/listening', body: '', block });
+  return answer?.status === 200 ? (answer.data as HeardSaw) : undefined;
 }

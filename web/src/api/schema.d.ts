@@ -1787,6 +1787,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/listening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listen to a saw, over a WebSocket
+         * @description The page sends binary blocks of sound as they come: whole numbers of two
+         *     bytes, the lower one first, of one channel. Each is answered with a
+         *     HeardSaw as JSON. Nothing of the sound is kept.
+         */
+        get: operations["listen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/gauges": {
         parameters: {
             query?: never;
@@ -3840,6 +3862,7 @@ export interface components {
             metres?: number;
             /** @description Whether a wash brought the cut back. */
             came_back?: boolean;
+            heard?: components["schemas"]["HeardCut"];
             /**
              * Format: uuid
              * @description The job that it is of, whose row is ticked off by it.
@@ -3849,6 +3872,71 @@ export interface components {
             row_id?: string;
             by?: string;
             note?: string;
+        };
+        /** @description How fast the saw was heard to turn, a minute. */
+        HeardCut: {
+            /** Format: double */
+            idle_rpm: number;
+            /**
+             * Format: double
+             * @description In the work.
+             */
+            mean_rpm: number;
+            /** Format: double */
+            least_rpm: number;
+        };
+        /** @description What is heard of a saw since somebody began to listen. Times are seconds from then on. */
+        HeardSaw: {
+            /**
+             * Format: double
+             * @description How much has been heard.
+             */
+            at_s: number;
+            /** @enum {string} */
+            doing: "silent" | "turning" | "idling" | "cutting" | "labouring" | "stalled";
+            /**
+             * Format: double
+             * @description Now; left out where no saw is heard.
+             */
+            rpm?: number;
+            /**
+             * Format: double
+             * @description Left out until it is known.
+             */
+            idle_rpm?: number;
+            cuts: components["schemas"]["CutByEar"][];
+            stalls: number[];
+            /** @description For Trace: ids of its signs. */
+            signs: string[];
+            /** @description What to do about it, in sentences. */
+            says: string[];
+            fill?: components["schemas"]["FilledIn"];
+        };
+        CutByEar: {
+            /** Format: double */
+            start_s: number;
+            /** Format: double */
+            end_s: number;
+            /** Format: double */
+            least_rpm: number;
+            /** Format: double */
+            mean_rpm: number;
+            /**
+             * Format: double
+             * @description Of the idle speed, at the slowest.
+             */
+            droop_percent: number;
+        };
+        /** @description What a row of the log over the cuts that were heard would have; left out before the first. */
+        FilledIn: {
+            pieces: number;
+            /**
+             * Format: double
+             * @description Of one piece, on the mean.
+             */
+            seconds: number;
+            effort: components["schemas"]["Effort"];
+            heard: components["schemas"]["HeardCut"];
         };
         /** @description What is to stand in a row instead. Only a cut has more than a name and a note. */
         Amendment: {
@@ -6879,6 +6967,7 @@ export interface components {
             other_splinters?: components["schemas"]["Splinters"];
             effort?: components["schemas"]["Effort"];
             noise?: components["schemas"]["Noise"];
+            heard?: components["schemas"]["HeardCut"];
             /** Format: double */
             seconds?: number;
             exit_support?: components["schemas"]["Support"];
@@ -10268,6 +10357,31 @@ export interface operations {
                 content: {
                     "text/event-stream": string;
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listen: {
+        parameters: {
+            query: {
+                saw_id: string;
+                /** @description That is on it. */
+                blade_id: string;
+                /** @description Samples a second. */
+                rate: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It listens, until the page hangs up. */
+            101: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -12,6 +12,8 @@ export interface Question {
   address: string;
   body: string;
   picture?: Picture; // what a look is asked of
+  listen?: { saw: string; blade: string; rate: number }; // what is listened to from now on
+  block?: Uint8Array; // of its sound
 }
 
 /** A picture's pixels, four bytes each from the upper left corner on, and where it was tapped. */
@@ -31,6 +33,8 @@ export interface Answer {
 interface Core {
   shelf: (json: string) => string;
   ask: (address: string, json: string) => [number, string];
+  listen: (saw: string, blade: string, rate: number) => [number, string];
+  hear: (block: Uint8Array) => [number, string];
   look: (pix: Uint8Array, wide: number, high: number, taps: number[]) => [number, string];
 }
 
@@ -53,12 +57,21 @@ async function load(): Promise<Core> {
 
 let core: Promise<Core> | undefined;
 
-async function answer({ id, shelf, address, body, picture: p }: Question) {
+/** Asks the core what a question is about. */
+function put(c: Core, { address, body, picture: p, listen: l, block }: Question) {
+  if (p) return c.look(p.pix, p.wide, p.high, p.taps);
+  if (l) return c.listen(l.saw, l.blade, l.rate);
+  if (block) return c.hear(block);
+  return c.ask(address, body);
+}
+
+async function answer(question: Question) {
+  const { id, shelf } = question;
   try {
     const c = await (core ??= load());
     const wrong = shelf === undefined ? '' : c.shelf(shelf);
     if (wrong) throw new Error(wrong);
-    const [status, answer] = p ? c.look(p.pix, p.wide, p.high, p.taps) : c.ask(address, body);
+    const [status, answer] = put(c, question);
     self.postMessage({ id, status, body: answer });
   } catch (e) {
     console.error(e);

@@ -9,11 +9,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { Units } from '../../api/types';
+import type { HeardSaw, Units } from '../../api/types';
 import { ink } from '../../drawings/ink';
 import { formatLength, trim } from '../../measure/format';
 
 const COUNT = 3; // seconds of count-in
+const HEARD_LATE = 250; // ms after which the teeth's first wood is heard
 const BEAT_MM: Record<Units, number> = { mm: 100, in: 101.6 };
 /** A run that nobody ended is given up after so many times its own length. */
 const FORGOTTEN = 4;
@@ -25,6 +26,7 @@ interface Props {
   fastest: number;
   units: Units;
   onThrough: (seconds: number) => void;
+  heard?: HeardSaw; // where somebody listens: the bar can follow the saw
 }
 
 type State = 'ready' | 'counting' | 'running';
@@ -33,11 +35,12 @@ type State = 'ready' | 'counting' | 'running';
 const share = (feed: number, seconds: number, lengthMm: number) =>
   Math.min(1, (feed * 1000 * seconds) / 60 / lengthMm);
 
-export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Props) {
+export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough, heard }: Props) {
   const [state, setState] = useState<State>('ready');
   const [count, setCount] = useState(COUNT);
   const [sound, setSound] = useState(false);
   const [buzz, setBuzz] = useState(false);
+  const [follows, setFollows] = useState(false);
   const began = useRef(0);
   const bar = useRef<HTMLDivElement>(null);
   const band = useRef<HTMLDivElement>(null);
@@ -116,6 +119,17 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
     frame = requestAnimationFrame(go);
     return () => cancelAnimationFrame(frame);
   }, [state, draw, tick, perBeat, seconds]);
+
+  // By ear: the bar goes when the teeth are in the wood, and is through when they are out.
+  const cutting = follows && (heard?.doing === 'cutting' || heard?.doing === 'labouring');
+  const [cut, setCut] = useState(false);
+  if (cut !== cutting) {
+    setCut(cutting);
+    setState(cutting ? 'running' : 'ready');
+  }
+  useEffect(() => {
+    if (cutting) began.current = performance.now() - HEARD_LATE;
+  }, [cutting]);
 
   const start = () => {
     // A browser lets sound begin only in answer to a tap.
@@ -253,6 +267,11 @@ export function Beat({ lengthMm, feed, slowest, fastest, units, onThrough }: Pro
         )}
         {state !== 'ready' && (
           <Button variant="outlined" onClick={() => setState('ready')} sx={wide}>{t`Stop the beat`}</Button>
+        )}
+        {heard && (
+          <ToggleButton value="follow" selected={follows} onChange={() => setFollows(!follows)} sx={wide}>
+            {t`Follow the saw`}
+          </ToggleButton>
         )}
         <ToggleButton value="sound" selected={sound} onChange={() => setSound(!sound)} sx={wide}>
           {t`Sound`}

@@ -7,7 +7,7 @@ import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { useKeep } from '../../api/logging';
-import type { Blade, Cut, CutMade, Effort, Noise, Setting, Splinters, Wall } from '../../api/types';
+import type { Blade, Cut, CutMade, Effort, FilledIn, Noise, Setting, Splinters, Wall } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { EdgeSample, WallSample } from '../../drawings/Sample';
 import { effortWords, noiseWords, splinterWords, wallWords } from '../../drawings/words';
@@ -22,6 +22,7 @@ interface Props {
   setting: Setting | undefined;
   height: number | undefined; // mm; 0 or left out for a chop
   took: number | undefined; // seconds, by the beat
+  heard: FilledIn | undefined; // of the cuts so far, where somebody listens
   phone: boolean; // it comes up from below, once the beat has ended
   of: { job: string; row: string } | undefined; // the row of a job that it is
   onLogged: () => void;
@@ -49,15 +50,24 @@ interface Said {
 
 const clean = (pieces: number): Said => ({ wall: 'clean', splinters: 'none', pieces });
 
-export function CameOut({ cut, blade, setting, height, took, phone, of, onLogged }: Props) {
+export function CameOut({ cut, blade, setting, height, took, heard, phone, of, onLogged }: Props) {
   const [said, setSaid] = useState<Said>(clean(cut.pieces ?? 1));
   const [typed, setTyped] = useState<number>();
-  const seconds = typed ?? took;
+  const seconds = typed ?? heard?.seconds ?? took;
   const [up, setUp] = useState(false);
   const [came, setCame] = useState(took);
   if (took !== came) {
     setCame(took);
     if (took !== undefined) setUp(true);
+  }
+  // What is heard is filled in piece by piece; what was changed by hand stands until the next one.
+  const [pieces, setPieces] = useState<number>();
+  if (heard?.pieces !== pieces) {
+    setPieces(heard?.pieces);
+    if (heard) {
+      setSaid((now) => ({ ...now, pieces: heard.pieces, effort: heard.effort }));
+      setTyped(undefined);
+    }
   }
   const [was, setWas] = useState<Condition>(); // how the blade stood before what was logged last
   const { units } = usePreferences();
@@ -79,6 +89,7 @@ export function CameOut({ cut, blade, setting, height, took, phone, of, onLogged
       effort: said.effort,
       noise: said.noise,
       seconds,
+      heard: heard?.heard,
       came_back: said.cameBack && said.cameBack === 'yes',
       job_id: of?.job,
       row_id: of?.row,

@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useComparison, usePlan } from '../../api/choose';
+import { useListening } from '../../api/listening';
 import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { Blade, Cut, Plan, Setting, Units } from '../../api/types';
@@ -24,6 +25,7 @@ import { useCut } from '../choose/cut';
 import { Beat } from './Beat';
 import { CameOut } from './CameOut';
 import { LastCuts } from './LastCuts';
+import { Listening } from './Listening';
 import { FirstThings } from '../../ui/FirstThings';
 import { Trouble } from '../../ui/Notice';
 import { Worded } from '../../ui/Worded';
@@ -55,6 +57,7 @@ export function Run() {
   const option = plan.data?.options.find((o) => o.blade_id === blade?.id);
   const setting = one?.blade_id === blade?.id ? one?.setting : undefined;
   const [took, setTook] = useState<number>();
+  const ears = useListening(saw?.id, blade?.id);
   const failed = plan.error ?? compared.error ?? rack.error ?? saws.error;
   const [job, row] = [params.get('job'), params.get('row')];
   const back = new URLSearchParams(params);
@@ -69,9 +72,13 @@ export function Run() {
       key={blade.id}
       cut={plan.data.cut}
       {...{ blade, setting, took, phone }}
+      heard={ears.heard?.fill}
       height={height_mm}
       of={job && row ? { job, row } : undefined}
-      onLogged={() => setTook(undefined)}
+      onLogged={() => {
+        setTook(undefined);
+        ears.afresh();
+      }}
     />
   );
   return (
@@ -148,8 +155,10 @@ export function Run() {
                 fastest={setting.window.fastest_m_min}
                 units={units}
                 onThrough={setTook}
+                heard={ears.on ? ears.heard : undefined}
               />
             )}
+            {setting && plan.data.verdict !== 'stop' && <Listening ears={ears} trace={`/trace?${params}`} />}
             <Cautions plan={plan.data} setting={setting} />
           </Box>
           {phone ? (

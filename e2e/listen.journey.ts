@@ -1,0 +1,99 @@
+/** The saw is listened to: off until it is asked for, cuts counted and timed by their sound, the rest of the log filled in. */
+import { chromium, type Page } from '@playwright/test';
+import { writeFileSync } from 'node:fs';
+import { sawSound, type SawSound } from './sounds';
+import { accessible, expect, own, test } from './test';
+
+/** A page whose microphone hears a sound, once, from when it is asked for. */
+async function withSound(sound: SawSound, folder: string, base: string, use: (page: Page) => Promise<void>) {
+  const file = `${folder}/saw.wav`;
+  writeFileSync(file, sawSound(sound));
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${file}%noloop`,
+    ],
+  });
+  try {
+    const context = await browser.newContext({ baseURL: base, locale: 'en-GB', reducedMotion: 'reduce' });
+    await use(await context.newPage());
+  } finally {
+    await browser.close();
+  }
+}
+
+const twice = {
+  teeth: 24,
+  idle: 4100,
+  seconds: 40,
+  cuts: [
+    { from: 4, to: 6, droop: 0.03 },
+    { from: 8, to: 10.4, droop: 0.03 },
+  ],
+};
+
+test('two cuts are heard, counted and timed, and one tap logs them', async ({ request, baseURL }, info) => {
+  test.slow();
+  const id = await own(request, 'Cricket', { teeth: 24 });
+  await withSound(twice, info.outputPath(), baseURL!, async (page) => {
+    await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
+    const listening = page.getByRole('region', { name: 'Listening' });
+    await expect(listening).toContainText('Nothing of it is kept.');
+    await expect(listening).not.toContainText('The microphone is on');
+    await listening.getByRole('button', { name: 'Listen to the saw' }).click();
+    await expect(listening).toContainText('The microphone is on');
+    await expect(listening).toContainText('it idles');
+    await expect(listening).toContainText(/^.*of 41\d\d idle/s);
+    await expect(listening).toContainText('it cuts');
+    await expect(listening).toContainText(/1 cut, the last (1\.[89]|2|2\.1) s/);
+    await expect(listening).toContainText(/2 cuts, the last 2\.[2345] s/);
+    await accessible(page);
+    const pieces = page.getByRole('group', { name: 'Like pieces' });
+    await expect(pieces).toContainText('2 alike');
+    await expect(page.getByLabel('A piece took')).toHaveValue(/^2(\.[1-3])?$/);
+    await page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }).click();
+    await page.getByRole('button', { name: 'Cut made' }).click();
+    await expect(page.getByText('Cut logged.')).toBeVisible();
+    // What is logged is not counted again, and it goes on listening.
+    await expect(listening).toContainText('no cut yet');
+    await expect(listening).toContainText('The microphone is on');
+    await listening.getByRole('button', { name: 'Stop listening' }).click();
+    await expect(listening).not.toContainText('The microphone is on');
+  });
+  const log = (await (await request.get(`/api/v1/log?blade_id=${id}`)).json()) as {
+    items: { cut: { wall: string; pieces: number; effort: string; heard: Record<string, number> } }[];
+  };
+  expect(log.items).toHaveLength(1);
+  const { wall, heard, effort } = log.items[0]!.cut;
+  expect([wall, effort]).toEqual(['brown', 'normal']);
+  expect(heard['idle_rpm']).toBeGreaterThan(4090);
+  expect(heard['idle_rpm']).toBeLessThan(4110);
+  expect(heard['mean_rpm']! / heard['idle_rpm']!).toBeCloseTo(0.972, 2);
+});
+
+test('a stall is said at once, and without the server the browser listens', async ({
+  request,
+  baseURL,
+}, info) => {
+  test.slow();
+  const id = await own(request, 'Katydid', { teeth: 24 });
+  const stalls = { ...twice, cuts: [{ from: 6, to: 99, droop: 0.04 }], stall: 9 };
+  await withSound(stalls, info.outputPath(), baseURL!, async (page) => {
+    const shelf = page.waitForResponse('**/api/v1/shelf');
+    await page.goto('/?of=beech&t=20');
+    await shelf;
+    await page.waitForLoadState('networkidle');
+    await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
+    await page.routeWebSocket('**/listening*', (line) => line.close());
+    const listening = page.getByRole('region', { name: 'Listening' });
+    await listening.getByRole('button', { name: 'Listen to the saw' }).click();
+    await expect(listening).toContainText('worked out in this browser');
+    await expect(listening).toContainText('it cuts');
+    await expect(listening).toContainText('it has stalled');
+    await expect(listening.getByRole('alert')).toContainText('switch off, let nothing move until it stands');
+  });
+});
