@@ -123,6 +123,8 @@ const (
 	droopIn   = 0.011 // of the idle speed
 	droopOut  = 0.005
 	leastCut  = 0.35  // s
+	even      = 0.004 // of the idle speed, by which a motor's own differs
+	evenFor   = 0.6   // s, for which it does
 	mostOver  = 0.015 // of the idle speed, over which it is not this saw
 	mostLeap  = 0.2   // of the idle speed: no saw is back at it from further in a moment
 	mostPause = 0.3   // s, within one cut
@@ -310,7 +312,7 @@ func (h *Heard) segment(s Saw) {
 			}
 			end++
 		}
-		began, done := idles(start-1), end < len(h.Track)
+		began, done := idles(start-1) && h.steady(start), end < len(h.Track)
 		t = end
 		switch {
 		case !began: // it was running up
@@ -338,6 +340,21 @@ func (h *Heard) segment(s Saw) {
 
 // at is the time of a moment: a frame's middle.
 func (h *Heard) at(t int) float64 { return (float64(h.from+t) + 1.6) * Step }
+
+// steady reports whether, since the saw was heard, it has idled as evenly as a motor does
+// and a voice does not.
+func (h *Heard) steady(before int) bool {
+	held := 0
+	for t := before - 1; t >= 0 && h.Track[t] > 0; t-- {
+		if held++; math.Abs(h.Track[t]/h.IdleRPM-1) > even {
+			held = 0
+		}
+		if held == int(evenFor/Step) {
+			return true
+		}
+	}
+	return false
+}
 
 // back reports whether it idles from a moment on for longer than a pause in a cut.
 func (h *Heard) back(t int, idles func(int) bool) bool {
