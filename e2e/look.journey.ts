@@ -1,6 +1,6 @@
 /** A blade is read off a photo: counted, compared with the rack, made a blade; by hand where it is not sure, and without the server. */
-import { bladePhoto } from './photos';
-import { accessible, expect, test } from './test';
+import { bladePhoto, wallPhoto } from './photos';
+import { accessible, expect, own, test } from './test';
 
 const quill = { teeth: 60, hook: 10, bore: 15.875 / 254 };
 
@@ -11,7 +11,7 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
   await expect(page.getByText('The photo is not kept.')).toBeVisible();
   await expect(page.locator('canvas')).toHaveCount(0);
   await page
-    .getByLabel('A photo of a blade')
+    .getByLabel('A photo of a blade', { exact: true })
     .setInputFiles(await bladePhoto(page, { ...quill, missing: 20 }));
   await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'missing: tooth' })).toHaveCount(1);
@@ -44,13 +44,13 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
 
 test('where nothing is found three marks on the rim show it, by touch or by keyboard', async ({ page }) => {
   await page.goto('/rack/look');
-  await page.getByLabel('A photo of a blade').setInputFiles({
+  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles({
     name: 'text.jpg',
     mimeType: 'image/jpeg',
     buffer: Buffer.from('no photo'),
   });
   await expect(page.getByRole('alert')).toHaveText(/not a photo that can be read/);
-  await page.getByLabel('A photo of a blade').setInputFiles(await bladePhoto(page, quill));
+  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(await bladePhoto(page, quill));
   await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible();
   const mark = page.getByRole('button', { name: /^Mark 1 on the rim/ });
   const asked = page.waitForRequest('**/blade-looks?taps=**');
@@ -88,10 +88,38 @@ test('without the server the same photo is read in the browser', async ({ browse
   await page.goto('/rack/look');
   const photo = await bladePhoto(page, quill);
   await page.route('**/blade-looks*', (route) => route.abort());
-  await page.getByLabel('A photo of a blade').setInputFiles(photo);
+  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
   await expect(page.getByRole('heading', { name: '60 teeth' })).toBeVisible({ timeout: 30_000 });
   await expect(
     page.getByRole('region', { name: 'Is it one of these?' }).getByRole('link', { name: 'Quill' }),
   ).toBeVisible();
   await page.close();
+});
+
+test('the wall of a cut is read off a photo, taken over by a tap, and traced', async ({ page, request }) => {
+  const id = await own(request, 'Cooper', { teeth: 24 });
+  await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
+  await page.getByRole('button', { name: 'Read the wall off a photo' }).click();
+  const dialog = page.getByRole('dialog', { name: 'The wall, off a photo' });
+  await expect(dialog).toContainText('It is 20 mm thick');
+  const photo = await wallPhoto(page, { brown: [0.7, 0.9], every: 1.5 });
+  await dialog.getByLabel('A photo of the wall', { exact: true }).setInputFiles(photo);
+  await expect(dialog.getByRole('heading', { name: 'It looks brown.' })).toBeVisible();
+  await expect(dialog).toContainText(/(19|2[0-2]) % brown, [01] % black, of about (19|20)\d mm/);
+  await expect(dialog).toContainText(
+    /Marks every 1\.(4|5)\d? mm; a turn of the blade would leave them every/,
+  );
+  await accessible(page);
+  await dialog.getByRole('button', { name: 'Yes, brown' }).click();
+  await expect(
+    page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }),
+  ).toHaveAttribute('aria-pressed', 'true');
+
+  await page.getByRole('button', { name: 'Read the wall off a photo' }).click();
+  await dialog.getByLabel('A photo of the wall', { exact: true }).setInputFiles(photo);
+  await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
+  const seen = page.getByRole('region', { name: 'What was seen or heard' });
+  await seen.getByRole('button', { name: 'One scorched spot' }).click();
+  await expect(page).toHaveURL(/\/trace\/[0-9a-f-]{36}/);
+  await expect(page.getByRole('main')).toContainText('One scorched spot');
 });

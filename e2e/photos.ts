@@ -58,3 +58,49 @@ export async function bladePhoto(page: Page, blade: DrawnBlade) {
   }, blade);
   return { name: 'blade.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(url.split(',')[1]!, 'base64') };
 }
+
+export interface DrawnWall {
+  brown: [from: number, to: number]; // shares of its length
+  every?: number; // mm from one mark to the next, on a wall of 20 by 200 mm
+}
+
+/** The wall of a cut on a dark bench, as a JPEG. */
+export async function wallPhoto(page: Page, wall: DrawnWall) {
+  const url = await page.evaluate(({ brown, every }) => {
+    const on = new OffscreenCanvas(2000, 1000);
+    const c = on.getContext('2d')!;
+    c.fillStyle = '#3b4148';
+    c.fillRect(0, 0, 2000, 1000);
+    c.translate(1000, 500);
+    c.rotate(0.04);
+    const px = 9; // a mm
+    c.fillStyle = '#d8b583';
+    c.fillRect(-100 * px, -10 * px, 200 * px, 20 * px);
+    for (let k = 0; k < 60; k++) {
+      c.fillStyle = `rgba(90, 60, 20, ${0.05 * ((k * 7) % 5)})`;
+      c.fillRect(-100 * px, -10 * px + k * 3, 200 * px, 2);
+    }
+    if (every !== undefined) {
+      c.fillStyle = 'rgba(70, 45, 15, .28)';
+      for (let x = -100; x < 100 - every; x += every) {
+        c.beginPath();
+        c.moveTo(x * px, 10 * px);
+        c.quadraticCurveTo((x + 1.5) * px, 0, (x + 4) * px, -10 * px);
+        c.lineTo((x + 4 + 0.35 * every) * px, -10 * px);
+        c.quadraticCurveTo((x + 1.5 + 0.35 * every) * px, 0, (x + 0.35 * every) * px, 10 * px);
+        c.fill();
+      }
+    }
+    c.fillStyle = 'rgba(74, 36, 8, .72)';
+    c.fillRect((-100 + 200 * brown[0]) * px, -10 * px, 200 * px * (brown[1] - brown[0]), 20 * px);
+    return on.convertToBlob({ type: 'image/jpeg', quality: 0.9 }).then(
+      (b) =>
+        new Promise<string>((done) => {
+          const reader = new FileReader();
+          reader.onload = () => done(reader.result as string);
+          reader.readAsDataURL(b);
+        }),
+    );
+  }, wall);
+  return { name: 'wall.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(url.split(',')[1]!, 'base64') };
+}

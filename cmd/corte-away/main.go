@@ -3,8 +3,8 @@
 // Corte-away is the core for a browser that has lost the server: loaded only
 // then, over the shelf that was last seen. A page calls corteAway.shelf(json),
 // which returns an empty text or why it cannot be read, then
-// corteAway.ask(address, json), or corteAway.look(bytes, wide, high, taps) of a
-// picture's pixels, or corteAway.listen(saw, blade, rate) and then corteAway.hear(bytes)
+// corteAway.ask(address, json), or corteAway.look(address, json, bytes, wide, high,
+// places) of a picture's pixels, or corteAway.listen(saw, blade, rate) and then corteAway.hear(bytes)
 // of each block of sound; all return [status, json].
 package main
 
@@ -39,13 +39,13 @@ func main() {
 			if host == nil {
 				return js.ValueOf([]any{503, `{}`})
 			}
-			p := sight.Picture{Wide: args[1].Int(), High: args[2].Int(), Pix: make([]byte, args[0].Length())}
-			js.CopyBytesToGo(p.Pix, args[0])
-			taps := make([]float64, args[3].Length())
-			for i := range taps {
-				taps[i] = args[3].Index(i).Float()
+			p := sight.Picture{Wide: args[3].Int(), High: args[4].Int(), Pix: make([]byte, args[2].Length())}
+			js.CopyBytesToGo(p.Pix, args[2])
+			places := make([]float64, args[5].Length())
+			for i := range places {
+				places[i] = args[5].Index(i).Float()
 			}
-			status, out := host.Look(p, taps)
+			status, out := host.Look(args[0].String(), []byte(args[1].String()), p, places)
 			return js.ValueOf([]any{status, string(out)})
 		}),
 		"listen": js.FuncOf(func(_ js.Value, args []js.Value) any {

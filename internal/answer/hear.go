@@ -66,4 +66,3 @@ func (v Voice) Hear(h sound.Heard, s sound.Saw, at, strays float64) contract.Hea
 }
 
 func cent(x float64) float64 { return math.Round(100*x) / 100 }
-

@@ -15,8 +15,8 @@ import (
 	"corte/internal/refusal"
 )
 
-// Taps are places of a photo that somebody has shown, in shares of its sides.
-func Taps(shares *[]float64) (out []sight.Point) {
+// Places are those of a photo that somebody has shown, in shares of its sides.
+func Places(shares *[]float64) (out []sight.Point) {
 	flat := opt.Value(shares)
 	for i := 0; i+1 < len(flat); i += 2 {
 		out = append(out, sight.Point{X: flat[i], Y: flat[i+1]})
@@ -24,16 +24,48 @@ func Taps(shares *[]float64) (out []sight.Point) {
 	return out
 }
 
+// spots are places of a picture, in shares of its sides.
+func spots(all []sight.Point, wide, high int) []contract.Spot {
+	out := make([]contract.Spot, len(all))
+	for i, p := range all {
+		out[i] = contract.Spot{X: round4(p.X / float64(wide)), Y: round4(p.Y / float64(high))}
+	}
+	return out
+}
+
+// WallLook is what was read off a photo of a cut's wall, with what a turn of the blade
+// and a tooth would leave on it.
+func (v Voice) WallLook(w sight.Wall, wide, high int, t sight.Turn) contract.WallLook {
+	out := contract.WallLook{
+		Corners: spots(w.Corners[:], wide, high), LengthMm: measure.Length(w.Length), Brown: round4(w.Brown), Black: round4(w.Black), Spots: w.Spots,
+		Grade: contract.Wall(w.Grade()), Crossing: w.Crossing, Signs: append([]string{}, w.Signs(t)...), Says: []string{},
+		SpacingMm: opt.Positive(measure.Length(w.Spacing)), TurnMm: opt.Positive(measure.Length(t.Turn)), ToothMm: opt.Positive(measure.Length(t.Tooth)),
+	}
+	if w.Spacing > 0 {
+		out.SpacingTrust = opt.Of(sight.TrustIn(w.SpacingSure))
+	}
+	for _, share := range w.Along {
+		out.Along = append(out.Along, round4(share))
+	}
+	for _, line := range w.Says(t) {
+		out.Says = append(out.Says, v.Sentence(line))
+	}
+	return out
+}
+
+// Turn is what a turn of a blade and one of its teeth leave on a wall at a feed; nothing
+// where any of them is not known.
+func Turn(w record.Saw, b record.Blade, feed float64) sight.Turn {
+	if w.RPM <= 0 || b.Teeth <= 0 || feed <= 0 {
+		return sight.Turn{}
+	}
+	turn := 1000 * feed / w.RPM
+	return sight.Turn{Turn: turn, Tooth: turn / float64(b.Teeth)}
+}
+
 // Look is what was read off a photo of a blade, and the blades of a rack that it may
 // be.
 func (v Voice) Look(b sight.Blade, wide, high int, rack []record.Blade) contract.BladeLook {
-	spots := func(all []sight.Point) []contract.Spot {
-		out := make([]contract.Spot, len(all))
-		for i, p := range all {
-			out[i] = contract.Spot{X: round4(p.X / float64(wide)), Y: round4(p.Y / float64(high))}
-		}
-		return out
-	}
 	teeth := func(all []sight.Place) []int {
 		out := make([]int, len(all))
 		for i, p := range all {
@@ -43,7 +75,7 @@ func (v Voice) Look(b sight.Blade, wide, high int, rack []record.Blade) contract
 	}
 	out := contract.BladeLook{
 		Teeth: b.Teeth, TeethSure: b.TeethSure, HookDeg: b.Hook, HookSure: b.HookSure, Group: b.Group, Slots: b.Slots,
-		Missing: teeth(b.Missing), Short: teeth(b.Short), Rim: spots(b.Rim), Bore: spots(b.Bore), Tips: spots(b.Tips),
+		Missing: teeth(b.Missing), Short: teeth(b.Short), Rim: spots(b.Rim, wide, high), Bore: spots(b.Bore, wide, high), Tips: spots(b.Tips, wide, high),
 		TeethTrust: sight.TrustIn(b.TeethSure), HookTrust: sight.TrustIn(b.HookSure),
 		BoreRatio: opt.Positive(round4(b.BoreRatio)), GulletRatio: round4(b.Gullet / 2), Doubts: []string{}, Alike: []contract.AlikeBlade{},
 	}

@@ -57,15 +57,39 @@ func (h *Host) Ask(address string, body []byte) (status int, out []byte) {
 	return said(h.answer(address, body))
 }
 
-// Look answers what the server is asked by /blade-looks, of a picture that the browser
-// has decoded: taps are places in shares of its sides, two numbers each.
-func (h *Host) Look(p sight.Picture, taps []float64) (status int, out []byte) {
-	b, err := p.Look(answer.Taps(&taps))
-	if err != nil {
-		return said(nil, "", refusal.Of("photo", "%v", err))
+// Look answers what the server is asked by /blade-looks and /wall-looks, of a picture
+// that the browser has decoded: places are in shares of its sides, two numbers each.
+func (h *Host) Look(address string, body []byte, p sight.Picture, places []float64) (status int, out []byte) {
+	ctx := context.Background()
+	if address == "/blade-looks" {
+		b, err := p.Look(answer.Places(&places))
+		if err != nil {
+			return said(nil, "", refusal.Of("photo", "%v", err))
+		}
+		rack, err := h.station.Rack(ctx, shop)
+		return said(answer.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
 	}
-	rack, err := h.station.Rack(context.Background(), shop)
-	return said(answer.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
+	var in struct {
+		Thickness float64        `json:"thickness_mm"`
+		Saw       uuid.UUID      `json:"saw_id"`
+		Blade     uuid.UUID      `json:"blade_id"`
+		Feed      float64        `json:"feed_m_min"`
+		Units     contract.Units `json:"units"`
+	}
+	if err := json.Unmarshal(body, &in); err != nil {
+		return said(nil, "", err)
+	}
+	w, err := p.LookAtWall(in.Thickness, answer.Places(&places))
+	if err != nil {
+		return said(nil, in.Units, refusal.Of("photo", "%v", err))
+	}
+	var turn sight.Turn
+	if saw, err := h.station.Saw(ctx, shop, in.Saw); err == nil {
+		if b, err := h.station.Blade(ctx, shop, in.Blade); err == nil {
+			turn = answer.Turn(saw, b, in.Feed)
+		}
+	}
+	return said(answer.VoiceIn(in.Units).WallLook(w, p.Wide, p.High, turn), in.Units, nil)
 }
 
 // Listen begins to listen to a saw and the blade that is on it, to so many samples a

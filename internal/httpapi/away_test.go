@@ -102,7 +102,7 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 			query = "?taps=" + strings.Trim(strings.ReplaceAll(fmt.Sprint(taps), " ", ","), "[]")
 		}
 		server := b.do("POST", "/api/v1/blade-looks"+query, string(photo), "Content-Type", "application/octet-stream")
-		status, out := host.Look(sight.Picture{Wide: pix.Rect.Dx(), High: pix.Rect.Dy(), Pix: pix.Pix}, taps)
+		status, out := host.Look("/blade-looks", nil, sight.Picture{Wide: pix.Rect.Dx(), High: pix.Rect.Dy(), Pix: pix.Pix}, taps)
 		if status != server.Code || status == 200 && strings.TrimSpace(server.Body.String()) != string(out) {
 			t.Errorf("a photo tapped at %v:\n%d %s\nnot\n%d %s", taps, status, out, server.Code, server.Body)
 		}

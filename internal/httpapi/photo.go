@@ -8,8 +8,10 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"corte/core/sight"
 	"corte/internal/answer"
 	"corte/internal/httpapi/contract"
+	"corte/internal/opt"
 	"corte/internal/shop/rack"
 )
 
@@ -57,7 +59,11 @@ func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestO
 	if err != nil {
 		return nil, err
 	}
-	b, wide, high, err := rack.Look(ctx, raw, answer.Taps(r.Params.Taps))
+	var b sight.Blade
+	wide, high, err := rack.Look(ctx, raw, func(p sight.Picture) (err error) {
+		b, err = p.Look(answer.Places(r.Params.Taps))
+		return err
+	})
 	if err != nil {
 		return nil, err
 	}
@@ -66,4 +72,33 @@ func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestO
 		return nil, err
 	}
 	return contract.LookAtBlade200JSONResponse(voiceOf(ctx).Look(b, wide, high, blades)), nil
+}
+
+func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObject) (contract.LookAtWallResponseObject, error) {
+	in := r.Params
+	var turn sight.Turn
+	if in.SawID != nil && in.BladeID != nil {
+		w, err := s.in(ctx).Rack.Saw(ctx, s.shop(ctx), *in.SawID)
+		if err != nil {
+			return nil, err
+		}
+		b, err := s.in(ctx).Rack.Blade(ctx, s.shop(ctx), *in.BladeID)
+		if err != nil {
+			return nil, err
+		}
+		turn = answer.Turn(w, b, opt.Value(in.FeedMMin))
+	}
+	raw, err := io.ReadAll(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	var w sight.Wall
+	wide, high, err := rack.Look(ctx, raw, func(p sight.Picture) (err error) {
+		w, err = p.LookAtWall(in.ThicknessMm.Mm(), answer.Places(in.Corners))
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	return contract.LookAtWall200JSONResponse(voiceOf(ctx).WallLook(w, wide, high, turn)), nil
 }

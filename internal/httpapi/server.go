@@ -64,6 +64,7 @@ const (
 	streamPath   = base + "/gauges/stream" // goes on as long as the page is open
 	listenPath   = base + "/listening"
 	lookPath     = base + "/blade-looks"
+	wallPath     = base + "/wall-looks"
 	eventsPath   = base + "/events"      // as well
 	exportPath   = base + "/log-exports" // goes on as long as the log
 )

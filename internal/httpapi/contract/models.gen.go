@@ -6759,6 +6759,43 @@ type Verdict = verdict.Verdict
 // Wall defines model for Wall.
 type Wall string
 
+// WallLook The wall of a cut as a photo shows it. Places are shares of the photo's width and height, from its upper left corner.
+type WallLook struct {
+	// Along How much is scorched of each twentieth of its length, 0 to 1.
+	Along []float64 `json:"along"`
+
+	// Black Share of it, which is not brown as well.
+	Black float64 `json:"black"`
+
+	// Brown Share of it, 0 to 1.
+	Brown   float64 `json:"brown"`
+	Corners []Spot  `json:"corners"`
+
+	// Crossing Marks lean both ways.
+	Crossing bool `json:"crossing"`
+	Grade    Wall `json:"grade"`
+
+	// LengthMm Of wall that the photo shows.
+	LengthMm measure.Length `json:"length_mm"`
+	Says     []string       `json:"says"`
+
+	// Signs Of Trace, to be confirmed.
+	Signs []string `json:"signs"`
+
+	// SpacingMm Of marks; left out where none come back evenly.
+	SpacingMm    *measure.Length `json:"spacing_mm,omitempty"`
+	SpacingTrust *Trust          `json:"spacing_trust,omitempty"`
+
+	// Spots Scorched places.
+	Spots int `json:"spots"`
+
+	// ToothMm And a tooth.
+	ToothMm *measure.Length `json:"tooth_mm,omitempty"`
+
+	// TurnMm What a turn leaves at this feed, where it is known.
+	TurnMm *measure.Length `json:"turn_mm,omitempty"`
+}
+
 // Warning defines model for Warning.
 type Warning struct {
 	Says    string  `json:"says"`
@@ -7615,6 +7652,21 @@ type SaveTruingParams struct {
 	// same bench. It is put after that, however long either was on its way.
 	// It is no part of what the key is held to.
 	MadeAfter *MadeAfter `json:"Made-After,omitempty"`
+}
+
+// LookAtWallParams defines parameters for LookAtWall.
+type LookAtWallParams struct {
+	// ThicknessMm Of the wall.
+	ThicknessMm measure.Length `form:"thickness_mm" json:"thickness_mm"`
+
+	// Corners Its four corners, from the upper left one on, clockwise, each as shares of the photo's width and height, where somebody has shown them.
+	Corners *[]float64 `form:"corners,omitempty" json:"corners,omitempty"`
+
+	// SawID That it was cut on: with blade and feed, what a turn leaves is known.
+	SawID    *openapi_types.UUID `form:"saw_id,omitempty" json:"saw_id,omitempty"`
+	BladeID  *openapi_types.UUID `form:"blade_id,omitempty" json:"blade_id,omitempty"`
+	FeedMMin *float64            `form:"feed_m_min,omitempty" json:"feed_m_min,omitempty"`
+	Units    *Units              `form:"units,omitempty" json:"units,omitempty"`
 }
 
 // StartWashParams defines parameters for StartWash.

@@ -522,6 +522,9 @@ type ServerInterface interface {
 	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
 	// (POST /unmarked-blades)
 	ReadUnmarkedBlade(c *gin.Context)
+	// LookAtWall Read the wall of a cut off a photo
+	// (POST /wall-looks)
+	LookAtWall(c *gin.Context, params LookAtWallParams)
 	// CheckWash Whether blades, cleaner and brush agree
 	// (POST /wash-checks)
 	CheckWash(c *gin.Context)
@@ -6176,6 +6179,73 @@ func (siw *ServerInterfaceWrapper) ReadUnmarkedBlade(c *gin.Context) {
 	siw.Handler.ReadUnmarkedBlade(c)
 }
 
+// LookAtWall operation middleware
+func (siw *ServerInterfaceWrapper) LookAtWall(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params LookAtWallParams
+
+	// ------------- Required query parameter "thickness_mm" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "thickness_mm", c.Request.URL.Query(), &params.ThicknessMm, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter thickness_mm: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "corners" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", false, false, "corners", c.Request.URL.Query(), &params.Corners, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter corners: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "saw_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "saw_id", c.Request.URL.Query(), &params.SawID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter saw_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "blade_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "blade_id", c.Request.URL.Query(), &params.BladeID, runtime.BindQueryParameterOptions{Type: "string", Format: "uuid"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter blade_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "feed_m_min" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "feed_m_min", c.Request.URL.Query(), &params.FeedMMin, runtime.BindQueryParameterOptions{Type: "number", Format: "double"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter feed_m_min: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "units" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "units", c.Request.URL.Query(), &params.Units, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter units: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LookAtWall(c, params)
+}
+
 // CheckWash operation middleware
 func (siw *ServerInterfaceWrapper) CheckWash(c *gin.Context) {
 
@@ -6578,6 +6648,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/blade-drafts", wrapper.DraftBlade)
 	router.POST(options.BaseURL+"/unmarked-blades", wrapper.ReadUnmarkedBlade)
 	router.POST(options.BaseURL+"/blade-looks", wrapper.LookAtBlade)
+	router.POST(options.BaseURL+"/wall-looks", wrapper.LookAtWall)
 	router.GET(options.BaseURL+"/blades/:id", wrapper.GetBlade)
 	router.PUT(options.BaseURL+"/blades/:id", wrapper.ChangeBlade)
 	router.GET(options.BaseURL+"/starters/saws", wrapper.ListUsualSaws)
@@ -13325,6 +13396,46 @@ func (response ReadUnmarkedBladedefaultApplicationProblemPlusJSONResponse) Visit
 	return err
 }
 
+type LookAtWallRequestObject struct {
+	Params LookAtWallParams
+	Body   io.Reader
+}
+
+type LookAtWallResponseObject interface {
+	VisitLookAtWallResponse(w http.ResponseWriter) error
+}
+
+type LookAtWall200JSONResponse WallLook
+
+func (response LookAtWall200JSONResponse) VisitLookAtWallResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtWalldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LookAtWalldefaultApplicationProblemPlusJSONResponse) VisitLookAtWallResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CheckWashRequestObject struct {
 	Body *CheckWashJSONRequestBody
 }
@@ -14099,6 +14210,9 @@ type StrictServerInterface interface {
 	// ReadUnmarkedBlade Read the numbers off a blade that has none on it
 	// (POST /unmarked-blades)
 	ReadUnmarkedBlade(ctx context.Context, request ReadUnmarkedBladeRequestObject) (ReadUnmarkedBladeResponseObject, error)
+	// LookAtWall Read the wall of a cut off a photo
+	// (POST /wall-looks)
+	LookAtWall(ctx context.Context, request LookAtWallRequestObject) (LookAtWallResponseObject, error)
 	// CheckWash Whether blades, cleaner and brush agree
 	// (POST /wash-checks)
 	CheckWash(ctx context.Context, request CheckWashRequestObject) (CheckWashResponseObject, error)
@@ -19785,6 +19899,34 @@ func (sh *strictHandler) ReadUnmarkedBlade(ctx *gin.Context) {
 	}
 }
 
+// LookAtWall operation middleware
+func (sh *strictHandler) LookAtWall(ctx *gin.Context, params LookAtWallParams) {
+	var request LookAtWallRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LookAtWall(ctx, request.(LookAtWallRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LookAtWall")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LookAtWallResponseObject); ok {
+		if err := validResponse.VisitLookAtWallResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // CheckWash operation middleware
 func (sh *strictHandler) CheckWash(ctx *gin.Context) {
 	var request CheckWashRequestObject
@@ -20467,269 +20609,280 @@ var swaggerSpec = []string{
 	"GQrFFLR+ON7xZA94UDtJDW5WRfNA+TzdaeeeTTd9HVT/FA6UqoozBTsWvURQdXq2GnCP48j+i4+ZrCDZ",
 	"pjlzDQT79OE9MjltNAvjcFR0x6rnDnEBCnsFun5rJe8jaA/p6ljhil7TJ+pr+0ZglsBJH7ONcymMogXP",
 	"sa6bVXu7cFwT9r6uKBesILtLnzA1XWLAH7TqKmfvS9roIEr7jw4LxIcwwNfAEKQ9kAVJ8+iIX0plGDkK",
-	"drZWLhRp7tiBiiFkYPow9/w9K8K2birWsDOJAw5g4SnCWFVpyJAE8lVr7nsI6zV76eX/y97bL7dxY/ui",
-	"r4JS3SrvfS8l2ZlM9oz9l+I4jjP+upIzqjpH2TbYDbIRNgFuABTNnUrVeY3zeudJTmEtAN1NAt1NqknJ",
-	"zkxVxpLY7EYvLCwsrI/fz4psp5DgokLs3wTRZY2K0oKWk20K/U7phcLueOQul1W4Ai7d8e6K7W7pFJBN",
-	"JE7ZJZ+xkjNt9hH/JdJY3KVbEi+9E2diO/i0ocrsuGzjYeMLUtD/piqHJWultn5KFkuIWUNzb63TgQBF",
-	"XJaiQKyhIe2GeeQaNX1HaQ0AOwhxI3jqFWbk90hvS5xBrhZEiKY681rpjVvQdXM2Co0JFeMNRGgraXtD",
-	"4recFnZy0KXdG5/qu2Wi7NanTILd4boeH6wHNpLb7ABkHf13yQaE9CGDLjFL0tre2ijX+O5xjCrmjpGQ",
-	"Sldbwh+V1d8OIfDeRHEFVo4mIB86IR5KJJpxUgUVVyyszzS7FHhY0ScAVVIaEwQaexmUkU+4MSwfWQcN",
-	"/05dD5gPkgY/tcoXzqHSxSGeYH/3I23vVM/m4OBbur9rUfk+aNQIyxrddHwneymnRAFOkd10ocpXA1Ja",
-	"8EFDMBKpHZD+qAegBEq6GnOAmHDDQhUYoc4kFe0H57NunDZCObIXnc9HCQDVhT6QU5HI80O9aimnLVhr",
-	"ViyAc1OTC0RiY4LJedwzT6hySgXbhOheuDb2pMT84eZOYA7hjLItvDv7pppPhb5DFSXcFbY3vFO1veHY",
-	"0pLZOWYbxNBll4NUNh2WqZR58EXcMS6Zwr4j89NWO067NG557mkPd8lwjAfetJzRSQ9jv0U+p5/rN6k9",
-	"uZLD0DvwZqvCtufnXzY5K5cJWjpXzbbbsWMSq2B4bU0K5vTs8oEiBjj37nhIRVe8zRLssPkqNmd5PFwS",
-	"+BeijCs10n3jMN1K62pKYCKEnybErGSvJHObBQ7I8PjaHm7Bz0t4hfTMylUi59I78TZs4Gj3YMrdbf9e",
-	"p+ddTrI7nzVjcx6Od9UKbjlWJWf8ik9Fii1qh7UBVaZ1M7iiAGczoXD8Y1iHU2DPmHMegYOghBY41oMa",
-	"q6Hp+LzkW107n/JOb5V+futzIzhjMAd6t7AmvEJE0dAMDnOvbS+n81agL53FDHWfB37AQcfl5voVNo2O",
-	"O0xFKomTIF59Y8x8MmGpujn8UBM69z0nvjTj0GHgqaJ5EkXVVTI5jE2obre7hvtObGj1WsGNsfUN0MoY",
-	"396VPXI4Kph6RRBxqNVUu8KvBPAzWzBqEgNVTHvM7J4qyWl5CV+K9/PG4pmvNmSYLWF+d4hp2ocuEwHN",
-	"nZvwd60ogscny4r2C2XeNdRYFS/56R25FewmodLusPycfm1sW14DnChhtSfNxj7BQB6rNH6paM7yULw4",
-	"E3KFCOw8K0LEZA4dKFU8PmWZjhUErK2keJ1StLQiqm97hlM7LQj7zM1HXfWQ9+ik7EPhl0AmOksUItRi",
-	"pR0B4K26xcPFVlNlzTFlb0AbVihQ3xwgutq6lNsCrpyWz3cuIAppsDqyU7cGZ9L1FbepxnePuyYojqKU",
-	"fD0wEju+IJtMeqj+C7yqnhfcSSB1mLvWJRYudFxrnWRQ9poU2JRz8esIeu51kyJ0W/V25CDuDozjf87g",
-	"WB3v9NEIKEeoc+SYPYCP16RcZjNHBNyz/p1REX3EGJF8jAcEfeaQfTQZM2vp+98fsgK1M5POpMqKuEgr",
-	"tY/mNt2d2k8wVSKC2kXt6OVOgkDdfdKzt4wcFbMGBkptM9xV9aewB8fvlcRB67AGEZ7JBL0vdG0/brQC",
-	"8DJQPyNzm3UL4lhj97QCfS4GBJecthql8R228o46ogPt9Lvs5o83Sv0HxY1KtR3VeR4bMohPx5KLab9K",
-	"2+a7FYyVIwIFc0+xBOPjfG7VcqKkQLIOxajC/hvi+rXPCFbQ1b5BzY1g/7WkJVbyE4WddbiI7AUbXTJm",
-	"qQTLscoFrj0jUHr39EbUR4EcRhP7aKP4wveGMJFDSgHpjewgS+qbhEiAijq7EQFAqDZU7LozUlacn1AC",
-	"pXnO6iN2n0E69exGnNzJYR3Cg89dQMP3rwNwQsXHj7QRHQAWrqY8ZJJb0eEh6olS64BzqQOI1d2KU/x9",
-	"X1iGOsR7cEVTCC/vpeaG37KK30oumNChn2iIxdtZIbEj1kc7ltqOYsO/DEWjfsd83G6Ra7/oHpCa6VLG",
-	"ah4/1HEQkK7FXuhgTB43gj2pI120lb5jNBUayd1xfLTpjgXZDeWDvXLHw5/1PoQZSAs3e06Y7irPscO+",
-	"DKUfx2pOT3Sf8+myN3s6XvzRvlvddUeo8kY5eo3wn0+LWMyJUYMVlfaWofAMGkQgJe/czd6o8uFCLsx3",
-	"30YdVe59j26tQjcFICdWsdAJ7Rj6CHkANbGy6vke6Rb9/kZq93WzK1d7stbDKb5TqKayoBydMtSB53BK",
-	"2pZJ4syc9SWqp3weTyoY39Tk8wo44Ec7zVkudwt4Q+HoZFl+BJ9le2CXDALFGgFRJ9DHjTWm3ng/w4Zu",
-	"U7A5IujsmP4II8D9LDb8lm8f3FyAs9cVAg6Im7AnqZn+SBdUDeXwzOUt+0jNx7EsB73lMLdq7YTbscUK",
-	"POpdhI1Hqm6UWPHO9RfvnBHa3YAZuaIq/4j9VAN5H0sl+gZV7mg/ndWsLGLCfrqEUC5PtozI9ppO21Og",
-	"8L+b11GZgEQ+gU+IsOdX4p39nrb0iN5FzxHtsfnvs/FrQ8toP8y6xtaIFCFGQXOBLyRaVbXPZw/CHWg4",
-	"AUF34f0aPkBaQz+4IfvpL7BMBpZ3aIt0/ZC+F/IEwco8CvOK54BvA/Q4UbX5YMXYiD67NUe5qq2nLtxm",
-	"DWEXvFlf3Gb4DsjtF39iaWg6j8N7/SLsRscqrqsvhbvKURXdC9+UPf9+DJox2NE0zfy0pdN+2rxft2u+",
-	"uZrWdNMDsChWOPF+/pzh2IlJeufGaRigoobLeLpIIo6oH9MIIMUoWRTSyI6RPT77e1e7dQ9lDbf7rhHe",
-	"+Ovu8ABKLhcfw+THAi4cS4HgStwZXBb5rCnxrpQm3EC34BzGv4ULLT0ZQIQIF+lHyG7tIV73m55vO4iK",
-	"9yHd2h3zVU4mmpk2EFyMok9oZs92JResQvPNmDCqYlyQiu1EvHX6ze4RPUAL3Vksf9k5JrVtitSUiWzd",
-	"KNfn0N6oJZQz5ct4T9MvupGonTLBFADlJukxf5NcQO3EnBnqKla14RnUPymzxqYjuEvHDotYVr/o/nSv",
-	"mD2A/VUvaZnYLydJ6EBuSC6Bd4MsCkU1izpWB+BSTBTo9gpawVuGmBXAkh4itsmrsvrwjG1ZtEV1/hkh",
-	"N7D7cw9m8OZInZ969s9wcOqnHrc1x/XapaDrIxGA84y0xOOSZnHIxuuK87+pV/7AGysyvItfXZ0Pk7w8",
-	"11QXEceQmmKnLHf/Wsy3dO790RhOh1rqYifUDYAbVn3iESIa+E1X8q4S6Hme8T0rZTZzpPW+lbAvVfe+",
-	"7fMIZRippjBskWYX9zB0CF+xyxjZov/MWlW6siOMzOve1bJOu6qJ9jripFG9+kZVrIBjI75BsiTWDnn3",
-	"iliaZWxhPiquZ3EVyag/5FNSUKUL4kZPqJ5B3ZOhMyYSFbG7rr3dSZzqZJwdHJlhQQaw6nWJE6OoRk5H",
-	"xso49vkQpb3V8u7s1ZTqo84UjQJMAKa2w1z30Rc6BtRViJDAFxcsJ1IRxQwgn8emJ1HiElPQlL5dmRge",
-	"aarRhlFtPnYgxgHWqCN4wcNdDn1iDrPG/R4vw5rL+P0vgDYAq7kBh0NMdZU5iIT842CtoxPDTcl6tgrh",
-	"te5m1cuHUbaJ9GLXQlpvTGteensmewt4li3iI0JM5ubTCiryMgVfYw0CVA2dJXpKsmKHHfa6WL+1X4kG",
-	"yhOzEQjYum4M2IFbqI7r2uS5N63GnZCRJ42vjhVjxbTntrY/UJUFRxEIdBhY9hLPH441LepoeQlEMoD2",
-	"3BGvmKQq6+n+esvbJbAfFF2J4OtkBV8kaJ4ZmfM8Lxmx1/QNfO9aBzhxVLZbx90V7lQoaIK0YbrnKIo4",
-	"gcAtGA9qsAzOpSSBV0aT8VIJxyLS6wGs7D8tO9UwteOGOO6yHjdZLHXxMfQz92KuSvj7vii2TaIc8EX8",
-	"vsWY6Jsv2LnSFMJWH7n46AqWezykm7dnGzmWluXHOVWzvl/Z5M/0ndyY63IrvHrfCm52g6KnXofqtayx",
-	"rIJJqNbuhlAac+90JtipMJlu6W28atQscpHHzh0/MpZDsTwQveGuXFWczgFr3LMurVhZRgDz5XQ3Y2G3",
-	"3nHnlvA9QDe465k2Oz1j6rtDKroSl6RBIhSXV1FSztdRO++zBLsUQ1Oxm9W0T49MCL4uEhXoUq6YNs/I",
-	"UuRMkSdIvApTCfBCxbJ3Tg/aGXYan334LhPlBrvbM5wmV19KJHExsygkxE3JHHz9vjsJLo6+D7CriGRU",
-	"EAV8+NxoUvJ5z+TppifXEMmmLlcirlaFUwuvwhsTN6qttobGbWhs3ALgcWsHRzaG0+Z3dat+svRg0v78",
-	"5Bukwu8xr3Ob1/ybHl9zbmQ3b+6W8++6A+wNtgXzB8Q0J5EUxbVUM13IBbFKTwWXAnoaPK4hwMliEOGp",
-	"M5x1o0kRvquQK1LwaXEjjAQ4MO7+aCfcbrV2V4A/BkKdMcso0i5zc3YjbpxUkP1vzsuSz5lRSMU8LZkm",
-	"OZsqZn+fgDHHTwNG5zNXvD/hrMxvhHPCQk2Arw+wQjojV0wYJjKmgdPHuCaOBaB7I/+14sbY05+4EQCV",
-	"LeyXK/Z/8kIpqXCslz8+J3//9q//QRZKjks2d31a9kmuwI2VOXYJlDxjAuP6qB4nFwuaFez0m7PHJ6OT",
-	"pSpPnp4Uxiz00/Pz1Wp1RuHjM6mm5+67+vz1q+cv3l69gO9UJ5ITAFuthX6enjw5e4yXyAUTdMFPnp78",
-	"5ezx2V+A5cEUoPvnNAsE4VMG/9ilQa1yvMpPnp68ZObCXQKd0gspHK7EN48fI7+4lSUeHheLkmfw3fPf",
-	"HFwP2s8u6+ofAXq67dy7QZ5B7pFNqCtOjN0xDPH8PU4HLBa9nM+pWiPhxCNN5EoAszdHWumptqvoPZOL",
-	"kp38ar/g5XK+oFrP2Po0K2hZMjF1TaRSR2T13F/zlq3e4/dOcKEybb6XCOQziLzs3VdS5RdTygVKrbIH",
-	"Ri3ZHwecLPdq72CGdGzOAl7cWMmVhmAvXZqCCWOfiKjHsJiA1uOajS+WphDAbcUHmeXv2ZQLa3dontuV",
-	"HSajz1y3zPBFnh92Ymua02tWnxxjCV7kOcuHmJaLHIslnKAd4LJd4A3tmLvjRp+5Ov+d53/grlYyrORu",
-	"TtkPSi6qOVtQhUl3e+f4S1SXnL/KT/749X7M3kuION5d5K+ZqRYAtD15iHGAA54jRG6nqFe+bWIZt3ti",
-	"yrxNOrDJw4cd2+a1zNRzjzxz98l6XnG6eaF7vwaRVJ09BbeUTwUSk3bOH54I2qYO9sGDzBoXD27Crtgg",
-	"e8wVQ9v1/tVbNGRTyTT2mUpwMsADhMgggIabirOhQHLAtklTLLNn4/VpJvM2n+MNnbFLd+1ziam+B+Jx",
-	"DLc3NV8w4SSCoEbujGIdc11YNw8kLkU2iDX9YM0nWxE/O/hQe7gAdDgfqGU1po6uibbr+FQuTcscX/Gp",
-	"eLc0L+wT4QB/SFf8imk4P8QWTjA5aJRWiCwJIQWqXeBsgIXFpwI7cYQzfs7sJUW5zHn6BPOaa3MBV2xt",
-	"/5tcdOU6nPplmTOFQGOgQRx91U+CfTafiKZrT8hrjevJfy2ZWvsz+NMKer4S+VajXFtZ4R+jTtfkNZ9z",
-	"c2DvBISWWG2CrWrUDHef9OtC+i2Ni5GHcyNKlnZRGylnJKeGol4ooo1aZjNi9SKlFWNqitM5/9xqPfnn",
-	"7ylUrR/CZtpbX+jZsbe+N/xzbNZ+kiuXzQZUseXijFzRW6YrypkBZlGqGUwRJWOUq5+a51TVJ0a3Ltfv",
-	"4Yo7imgjyOczv71SwKAUnYDbcKd4rG3DspT5oIvFLkCQomN8MkgFjXVKTefCyX3U4j64FbDb0egf9oT6",
-	"6wNYN08GfWzK3FlpDzFzVt5kueheH53n2hfzhVnvNXUYuKElTOFoz0Pwtyn28ulAB9cLkBBge5pCWU+O",
-	"rui6S2Ln2ijqzjtxXwo+vz+5Pf6i1LU2CShYwHeOzQATWC6SCiJ/Dxfcp0m3A7iiqwHN+kVZEk1XegTE",
-	"bUC3d3eRv6BZAUmXbfJwbkbBP82XrJZM4drlTptL5A0cgd0M2buc5opOmkeNjVdyVCdVZ77bYyayLOWq",
-	"6uHAVKAO9NuIt4R/dQkQSRSjpRt+RgUp6C3bcjpGW/E6OjHfu4qDjd0lLk9/CWeuJB8uP6SH5UqSEmsP",
-	"3hfLmldyWeZkzIbxkCGWALd/pP0EkEzOGTFy5Em+HCUPvW0s1Uuoqa8pQinlrE0PyM/vX7wckfdvX9oZ",
-	"vmbj93C4NciM98235M33Z8RTBUpfNzljC3NGrptk9opRoCZTbLLULB9Vmg2pMfIJGp8+bavCaylnF0EX",
-	"Ws9uHwrFGB7CdQXPNR8RyG5b81VQVX0ET3ykCfSswjLybPKYIA8cNgV8FeMIbA6kRJ8XpcxZyCXHzn+G",
-	"LnTj9NcCXLSN0lgxadRri7/bMlu9vS+ZGWZOtVGMzptKHoYz5oLCG2wmmo96coGptrOeTCrZncjq0xAL",
-	"6tLqJfXmtWrBc+pcrq1qT0pqWtZRxznGF9/v5mi4s/1oq4qDaww5KmbshLi8POFCG5BJXBvd1Q2FDKJz",
-	"Wrxdpx0rsnTRD7+I6JQ5q5N6NJ1g/Vb14M1yiE19+/XQ6vWeTqOm+53ANxp0Mw/7QWWUrAJt6dMonW9M",
-	"mL/9jmd320CfHHEDHUL675emWt+iRfzVcg7HrqQfu9d0HPwscBR52iUSakG3FHgZBVaCLR93/G+ffLO5",
-	"vbJSM9hjfbyPG6I5Ehgx4kpZYDVCfOPV5PQNNVmx7Spgkmm/ydnjXNfjqgmMdPhFeA9eLEAarAZMcG55",
-	"sZ1L8nxqxdNemfFyiTAoey7N4eNYMCDXH3zcUNZ7qvVFniumk+kyih/7hBnXh8iXXQj/HHt0cKk5ON3m",
-	"MjPQK0Zz7XyahVSQI5URM9OM7Nf0ggu9YBlWIiWV4xVetL/tHt1rPPRVeMdj69FrOX0hjFqnlEjJVQBK",
-	"loNkEK7o2vfT2CPqKRSI25NnoI5FrsNYDKqmFr8t8ymb2yemteJne82XqhM/+xf8c6hEIVdBBbKl0d0a",
-	"UPIJa3PkXtvPH5ofB4OKCPY9QHsAmQQShLnqZ0/zCITud5f0TzUpQ+TDAE1roeRy6noE5LQWdiw504QW",
-	"9hwNZ+buWZk7Tvd0RpaJ/Etdk2/cy/0pVqSphSMhLDMH+jmCqUjYsFjuwsNOSX1EsIeaSMHWbav3DVyw",
-	"p4rEIhULxbNExUYEvuvx48cJ3O6qRSb+HF1QtWACoVUO/bCsYHTx8Vivhk8r0a4eT456M75UYY21dqMf",
-	"0o6jeqaCmHYtSG300FkBvCsZr6stonupCWnaKmTeSvPF+kgwbvsCX79Fvlbc2HO1nU3ChZFeJ/7P//rf",
-	"sGt3KwLEvjsr6eGiLz1zfvzAx4dCVb7VI+0SDRsVDSGWltr19pN+P3HyOZ2y898WCPO5Y4ooQh6LYIaD",
-	"lCDUZdY79NiRwfwbJDBf1bBDyHKhMAcI9XF6TsuSKfBnmMgk+jZsNSJa+gQ3Zj8hiGl8dirA2pcsZES3",
-	"wpVXd57Lry/vd9wF+Q/GFvWEH01FtjfNpGKCrWjZsmVe2iveU2X0kA4qUptszsqop4QD/+a9bsiXKLtj",
-	"b8c/0FxesWQps2amUi+AFEdskIE0DTSBrCDvgU6rPRcpBsUKAJi1kkrUTtXWipSMKuE6Rhiyrkk1lcaw",
-	"esfqS2S1jymp4QrDQy0b+iXTRqrjZU2+sj0d04uNXDwZp9K78S2q+WU7NIbxzgmzf0a8MPIKAy9EG7rW",
-	"25vJJdzkuLO4Y0LrMujj15jV+kBnrFFI4jPNACwwlTLvs61YL6RtU7Gff6knMRw9y7/+g9hFtZbHoAG+",
-	"YLJKenUfxXRXlPTqC46SXv1ZoqReFaAv1GG+76YFrbAc3qt5cD7mIbf5blfuWSgbeRzQjqpSTsp9xXTV",
-	"CSUnAwbicpo7BJxwd3TtCrkiAKAGeZQFOIWK0bJcE9qI0wWnbhRv2b7af+r3q3S5z9NISxnNkPq0Q5HG",
-	"MXV54IR6RDf7HCagveyUi/ZaV+C4eiX0veRUuxpDOgjQ9u4A+VAwrqA+DagLJmwQf/L7UDFqTcWMA8UM",
-	"ltQjerpjiqeVr9HSG1WfyaW6bc+rXeEVDy0vjsO6ZIisuT0Pr4Q9ROdwSt7YZwez7eAZUG0ISrFelAJI",
-	"Zo3YZG0CMloykVPVdhK/5qbIFV0999feybLv0K23cg8WgzU3Aoymew1IPvgCsJJRIGl1AAZbDaoplazJ",
-	"5GD65Z9xZahhcegDkSEi+DD6xADOpS4r8E9oqJfr38L7lq3SInoyuIgeQlnhS37bVDRCAZZjofgtNSwt",
-	"w/p61Oe/a5YpZtL13peM5uklCX7RAjtJfVYabtjqF9UaIP62AQe5VzuEYZ9Nw8bcKXXD/esO1f0QZogb",
-	"zcpJakpUa63Wc3pYzBN7/ytgUUr5YvbDoSqsHKYJ7BzgW+nuTs66sJAnod0be+4vuseO2xpnzHDuFpnz",
-	"A4ApWB8LHK6KhCImeTlfUMX1Rq1xRF2sPwBY0twU2IK44EL4QO/IdRvCrDuY7c6+2OfArvo8DOFAmCXV",
-	"Ay7x7oc4Fd1Jq2CALB8SnkPAactAv59UYcJGPpkrVY5VyND2xsUglTsfVhKr4xSrmsSUH4gmmueMjNfw",
-	"b10fCyl1pZEL3tGD+BwvOaT1xCccCSgIob7sE/2EAHoxliMqBgn3ERx21480TGVdeDjUdjyU53KxPqgn",
-	"lZTXNcIOj7BlGuLHuDHIkg3moFMrvjVBfqctwYBWLVshAnJrKgVGTF1Ys5RTGOkYeW4CasEjTTIpEImb",
-	"LBdASmodNGsXbwQ3ZySYy1c5my+kYSJbn/6DrasmcTSmKHj7IHQjAV7a7qQ3Qk5MIOrRTJhnDoQPXGz/",
-	"RfzYtaAjGvNms/n0+dLs12jZHce6ptywXqH3NzRnQB50sJjX86V5E3JkDysAj5k5dIq88R0oGv/aqihs",
-	"yqFUZwNn9rWcugWQs1uesZY18MpgMhbvtRSGl07DwoH6mV22SMgOMRrTBO1EPI/tbf4iz3+Apx9of8eb",
-	"30tTWguyIAYjBkIOcmEIrgNcahOBk7UCcOaKl+Up8hG29RvCBT8oJCZ5ONhZMCIc3NHLbOyjKyrNZO2z",
-	"XXorqQZCKIJXhRnWs2c1GBLw5FaFJH4qawudUSXq093uQf2AlxwyE2CfcFXY83E8uFk5obxGX7NGSzmU",
-	"V6XtAOwSQZlUaSuQop5pb5jDqaZVpue/w79/nNuZqQk4zkwywoU542UJJZn2hYUvq/TPR9wjO7MV8XrJ",
-	"bpn/CleR8piXDGfwgx1GnyBO7hb1frkteJaneYsnzwIJcGuUCDsX/u7/18Wtl2iTmOG79LTQs86xg7jj",
-	"HRd/6QY1bc69y3NYrx22zFqxRCEXjzTW0Kw86T4GSF3n0SSNvuowHnYDO/lC0+FBsRNOlV17w9Qy2Dth",
-	"zgPWxzP8GfTLHrcc8pddldStSVqu0EVCHz5hLNit79KN2ocLwAAWhnxyEBGfMN0Gt4XUGKJqi+nTGg7Z",
-	"gqqw2btg8I0wtf3H401QMyJ6iRBRv8kxnMDn0jp0YorgZhCtw0Jv0ER/HwjVkJmQK+EQr0JN2Si4fgWj",
-	"CvmN9UzHTh1XUJz9AmXQL9YL4ohWdXdGd/E5AGQMnaRUV1AcJdeGieF6klDCug5LCg9G+udTe1AjzL+3",
-	"V4wrpsD3RdWAQbTvzT/iJfcYj4IRvJsMHOWcKno7ML7yRk99RgWZ8FQvPTz3tIK4ijvB70sqfrRXBqCr",
-	"Q7i08IQD4SjfaebDm8eYYhecuSNkBw+uu3C0Y8ASoLXQTzIFGyjNHei9NNbAT627yU0xqhLruDNrutIY",
-	"vpZzZr35BKrSlC6nHQHKl3jJPU4kjGDABfz9sABiKEN0e4Dly9vqZsnBB7VkDamfV3tEdGu92rLET8kn",
-	"bahhnzyJLaEEhDMinxSjORfTT/5Pl/j7WWJL6zurHVvaHinMX2rRmKyUmg11QOIIV4NM3hoPYJlsODbb",
-	"c/C71YQ/zqHZow1u0xdZkUVpnSZKck5LIgXC5TxzJATo9hTUVwTN5S2Q3J2RCwRbhaeCpywcZfmWxc4Y",
-	"6nufo5DjFOyVzf42lb7eb0fYgcBRThrnkG8bLeVPYmzrW9zl3z7uaBcfnWDhSo1ttWCsPJ0oCdR48Iti",
-	"UCcwYSJj4RP8zX2klsIx9mA9/OikZBMoGADO1l+7mB5xEHEj1LUzJouA7P4xIOBeUGVURrtDbBb91NcJ",
-	"lB2eLkrallUFlkqImyI3bG6K6rQIO2iNg4cLiCZ49pAVXdvdjJsRGVc+VVe+1fo2riTyKErsgiSt+xQM",
-	"BzyhkTuc9i20bSgRBkLwBvup0nAnWHwnK+xkJ3FJxVBbKRxIayE0R8YEznAGQXnrertJjxbG4qcdHo27",
-	"Jm5h76mSeiDCmDv5WSCXSzkkBvvbA6SXXcp6GqYxVpqfYBegygSr8XCyAjgkGN2xswJOGslzrv10OMpP",
-	"6u4YeNh8FbVd+RDPqfLKvtBCTggVdc6ujrXfi3JyTyU4MDcHv2WCLBeD1WAGcS8X8WWSqujbUzxfdO/S",
-	"sVbCu7CJjUD1fWkTIHMZTQwgqfbQ8XMm8nTw54XIj6fk998phO/6QuT34yEdXm2quzkO9mZ1RFpLzCYy",
-	"7yaTLbjkVaXQiBhGs4LpWk8c4sk3e+Iwx+fjyDWTve2sf2Da/PmU8cOByjPvqo24xwLdPvtsqlkbJA1V",
-	"eWYOdZDqpWpwnTQ1FXCj+5X6u/6iXTXoCov+uzamB7QRWZmkm6kCUMIGJglA70IPjM+ilVLOWE4gn1DS",
-	"4RzwCBb0yNdzYF4NCsV0pNGjUctTMFqaVlqqn/CKQQ9F2lCz1PVIkZx1R3bct3rFl6UpSC6H7kTCzFxw",
-	"E3Jq6Jhq5gpoklk6Lm65Acn0WGYvmXkVrt97pR1ycdSGFy9Uy6ggY0YMnQ3TDPZBuv5cQSpR4o9x9uBR",
-	"uiiRawJ8C8sFokDSWIVhlrHFYLMw/N6G46MiOzpneDf1cegJoAYCR8Ohx9Qn3zFkUccgDiUVng/eGcVH",
-	"msiVsOdZqqE+qiou5SJlDn+T49OSt9Io2G3wZzl+zbU5UDb3Zzn+wD4foa2k5IL1j03BS4vuLCDetY+V",
-	"BrpuYq938+n7u1ZKiqn3kQYksrJTCz1MS6MbpR12qFDZsqDaQL7oWQAvdNWSNZX5WY51pTDtkU64dk96",
-	"q/uMRP4sxz8xOmQP0Vtp0A+CSKTLP5gQTBximq2w7Y2lh5ukAG5Sf+72NLYwS/0sxw8qSPmzHN9LXbqV",
-	"Q8IN/k2OBwSbrC/Q9ILrFV7cZ+6OcNI9LkWwB9X9TY4BAONZDT9RTqcsxyaN2KJIOaf7yLVHUPLhnP3a",
-	"ld0FDAvGTKj+nkDzNuF6qNjkbyDjbTsVAztCwqgHqu33bQKPpRWIQIlagW1P9Y6nRUmhtZkKNixH2G9y",
-	"/EiDDzwiSq7Ag5kJ9DjabOf5hJetcAI/y/GPvNw7+7AtIzDsVJOfr969Jf+GQrXjObOz8O923M+v/vnM",
-	"1c8xhJulUPMO7LngxAeghHEps5lOFbe7gqi2PIePOvyGXeKZvrUW6HZq75jpaCRiSOu1JaFr7wrldI01",
-	"hfamE6m23pn4bpCTp2JZlnEJaEOV0R9BCADg6a6NMU5Qw04Nn7OTuxKN3hFKe1tlrI4OExG1u58EfA2i",
-	"lqKuYBNU8ta1ApeDO71MFPj+aYyvfdkDlRnvb3urWPpgGCSv6ZrQmq7A8cEfTks2MSMsrfJ/ctSpUPLb",
-	"7BqPapThWRuz+FvGcnsfD9N4Rj7YL0C3xkqSBQQsCM0hiMUFdPxA61sk68Oz2d6HmAP1bI/uk3DyZzm2",
-	"MnlYGhz43jlWjENR3ljm60eagK4MUnkIRfTYk2QPBQC3Poe8gVRELyQvTZfiWn0/5ZN0cOyDWu97Pvi6",
-	"TNblUhwHLgmSQcFQQdADYR3ADyQruSxzqGrpHdDiwnTVmvYoDP3Z3udgAVIuzL3sQ1yYVCEmIiDKoUBJ",
-	"r6WaQTUvJYYJKUZkLD8TmJ0RMZSXekR0KRd2Ql2yVyoykWUyz1vSMSvbUEu+tZvJ1T9fjjzizpowpHsB",
-	"uB+wUXjWcJzEI9wAA5ZJvbF85KLy//8lyWQeiswWdBqruVdcmNc4vsOoDNz8TnhNyP6jb6f/3+d5OYiD",
-	"C0tWjzCDy0qo9BiwV+nCOy8TglNvtXOhcFlGGpFK16WQ6IX5ReRMufb2T395PJ9/GpFPT8hfzp98Bz+d",
-	"2p9uTuzP3zwifyFPzr/B3x6fPfnbf/wVrvlm9NdPZzfiwvfCWpVCHbcHKas+XJBPcKj69My654oCqW+4",
-	"0IoKrsoKFu0WvWQ0d+0WvWqLDfvcG4zwu8c7nwsfbqmde6mEaqIuDJl5gRvioWvBlLYeM+RcGpSol2zC",
-	"FBMhcV4y7aHkkgmW1+6ae8yV4BCGbY+bU8MUp+Wg4Ly6kAtAnJUrgUmwgt4yYuhyWjTmYel7z0ue2fno",
-	"mAJ/0UF5f90zDttNeF21EG7C0zvQSeiLcGJxOHhUWduVLP/AXkTHVhG1rdDEQaeMaGbNK24jLuRj7beG",
-	"uqJ6R91ThDzzO7E7G96I8dowPXJ1hCss1vYJN1cslBVUCFaekRcU4WexeoXlLqd+I35iVOVXdOUDdmfk",
-	"rXMdPToQjMdzt8WgwuCV+5lgTVcfed5qLMMGu1zClRErvCnQcDBPo2CAzzL4o6/ofFFCX6hmmRR5GoPD",
-	"sH5PjrDC/v2bJivs3+DXTWLYzf3jCaYEtxJOrll25ILWxmtjQcVUD1QMjxpBgHZT09UIYyqUXLPxlcxm",
-	"LGV+bjsoym/ZF1aa9sqQXDJ9oNI0tRTOLYcqwEaVmn1s2kjJabuNB4LUHsu5tqp2WkWtpuEO6/GdYAhZ",
-	"ohyIbWpBzhDqoXpUv71fTv9hvxjZ/H+PBrWVNiSn61Ed9gPiPHNG/tt1JEfTGkrOP+YAeZyI4/czjA6i",
-	"f58hgHm4+xjeYX4/9RTv+Zy0uOF1TPC7P3HCBddF7zTOj3h5UmvtTJ3snG3ZGvRbaewEpfcvwDbY/Sn9",
-	"ao+imvNJsM/mU4D5tXvEmE2kSmoMfnrSgu5+t6TTzvia7+mUpfBC4H3saVlOIZs6mD9Z0AVwWjaRfuqw",
-	"v1GMzVJOT9nnhVQt4E/15s5ROCaHIg9t1DKDONIZpl5njC0gEHBOF/z89kmQTSmnkIvdDs68gCH8y/7/",
-	"y/7/y/5/DfZ/z5qJdomU7Ee8xVdTNvDBg3ZH6gSaNprPrYE8XSh2y9mqJcIOFhhP8XBrgOIAZE9f/+Io",
-	"YezZdQS4I7LMyXgNfjyajpIZw9QZwdppABh3Z12H3O2iqIDrBwd7jF64PRuiy1j4HAvDwxu8ltNXc9fn",
-	"9ZXRqFevloLSQBEMiCcHNPdyQuxMKpYBBxdm5Wied+iU7jqSvXKX3Wfw04/iWqrZwBh/h2BGgN3PTore",
-	"mJVRo56TYXCsa4JCKXKcvrosPUE5rHFAnHJQmHX0dkJLxWi+9uUlhJZSMCyHC+wAgc1hXIHCTmSZ+8JC",
-	"IAp49UOIW47XARb4qf1/z5btApncAQqvpJo5SyRgkFh/BveskGUnlJcs3zYZOPVR53DInP+BDcw3wxsY",
-	"XA1t7XF2xlHnuCZjBvCpUtlpMoWSy+kw4N85YkBPpcxdiegkbpSCNzim2Wyq5FIkrdO5ZtRJJcmSiFds",
-	"KUVTGD/JFZlTsR455gsjc7pOuTs5Fqr3QITuhDc7LBMjvnqqRCAcBqVAIwOeOOzNNdqm9rPcgO6N/Uut",
-	"HTIcBvJmW0Bz/qEYiM6ZyOcemjhN9WR9FF4f/ogsRcm0p5h3ts8XDAD1SqMbTFOe3wiwRIbOGPY1A1wg",
-	"AUxhTGdZh7eyraUrk8Vq7DNyDcULmMW4EfaOI1cHZbbla0Ux59o+DJItSFQOCIL4LoulIQBHdyOkyNiz",
-	"ADXq8myQpha1ceKSj2VKLqwUL6FmsBtssG+uggvz3bcn3WDj99jKdOG15yGSrGD3auBYCfM4HAKgfQoC",
-	"GrauMbuJzVj3+gItH3kVdvuHQweRS2GgnHQulVXVGt8Q13UPIpicGOvKFYzkT6io+OIPWEvt8PRAfbL4",
-	"sk4/oTLHnn6dLYyqqo/WtB9V3oSr7vGk4gcx4CHlWspcNxpax5KCMxW6W4OAqo7UrJDaXromajlMsAKj",
-	"Af5RdSDkmZAr3VJiE6D8W6F36QoARey+5r9A4HSLu+6Fq/9D3gnKS6s1BVU5vKDd/YQ01ueFL8fOEQC8",
-	"98bdegBu54ODkYYwd3dMenQyXkdimAtqDFNWwP/5P//z5ubz48c3N+rmRvz6//4/sXtgkad7YqTaoUle",
-	"bz0UI6eYH55IaA3oHKYLt/d5oztgq4agfi1T8DCQVoP+pYhV3efDgTEaiTf1POlwAJ9KezYIR29o1kUI",
-	"ZL+IYaCbCzjSFb0VUIYinukm3NizWglvcIel8K4D/LK9ZH9QcjHMih0exXGg9mmH4BhMXgPD0U9CulV6",
-	"b+l80SCOx1xFF9XcmBZu6Gqqoj18V4YdVZPvv5HPv61984dqZR3VJRIGDeLc0nUI79YWtXVsNkgK0vZ1",
-	"E/AzBmiTFSybkflSGyyvHTMmNoos10yfkddyqjHIkdE5I3IyqaHJMWGiVveFyI+mql4JD96xt4vfNYAr",
-	"lXMc98f5fHsO3zi4RBcsx8iOLqhaQA1vw5Harsz8rhF6/OtWUebo5PPpVJ66PzpoxrNQjL+XA3Qfp066",
-	"1huKOkxIMvQRSZFYj3K1UUq9te2+wysOaMLwCW+lidejX9SQpeoM3JryfLjMoiCFXCIYocsIZdKaHKbq",
-	"sJRAuKsLlttTwHbjTyuoSBDkcczMgfY6fIt7AQ3p1pPBNzjXkQew7VYf+qtCtbi22z+3+ztri+xQU3YP",
-	"HZ7urVK5GxSPywkYOTCjGBCKLdcACezq431+GJJ2a0aVPR+6yvkmSFBtEheOSCllH9/TjB3SOsL94206",
-	"AK7O5ywfrMDyJ7lCpsaKqgSTRLB9axNUfyIVM8322Frb84Jq3dHl9B4vOWTmsJAL95SUBmrDy5LIBRM6",
-	"ZPCHrpJAVYdHhK2r6tT0MJsjxxiuR8TIGRMIXYBg0o9IycUsCTqMwu5Ecbt2RPFWJPseoXcOHPYIMKBo",
-	"Qvf7AL0xzHgiDlOwOTwgdOtTsYbMTVKY+Eur5uIlh1zy+IRD9+ZJ6JO2W5sLXjnOVL/DuaIdj/NqT1TN",
-	"ra4TIfgDNNh5/OLFAghwK3Z8uzAw4duAIp7yW8TfnxMKDz/lws0mV3bXiGAM5/kb5o4EDwdgEod0LxiT",
-	"ThoxNynPh2EovMjzGuRrpUHtS6szrurba9ck53mAf8tx++bK6f92p/pc3rI9deBQ1g3Unyo2WATVmrYg",
-	"cly8dcn7tHRiiS4TKW+o4ZMr4SAEaosOpR8ldsQzzfEE/gCifLuu5sfHWM2uixmheYfFQwQ0cKkgf12y",
-	"Hsu6Ds3fxs8i4cwEm/RSI+C4ZrdMQJnUsw1yrGD5NSkZBSgvTOaYgkV2AsCZZ/vXTx7IHluv68KRRyTC",
-	"QY5bYuTL1sH/Xgl0xe0+OYjRFv45jr8S9tpgU+L7bZ+pX3DRhSH8nosHY5p/lGoqjRmGUcHerGaZH2ny",
-	"/tXbEdEy1LCtIZNM7eFig/AtKVCYCDmZ6PPfNV2lq6JfCVcVJye16kbKc9dM+AzqpMGyW/dfx+uR+FS8",
-	"m0zulFpr1ixpurorEsCRyhRaz5Aol6/f6GOwy9odADIJBmFO7X8zhjX0gR86qcDtSGcXkLbR7kkuzhoe",
-	"AfX5ywZrrgPLcoWgBcMqUQyaL7nBU3tArJwwlhOFu5fASm0F5cPO2OUs4znL7Q6T3wgchH26kGZU8TRC",
-	"kY2rBpMLDSPYZO+NlJ4+V4waJJY9HPbenTC37vboQ9PlXtvJdQzKGMBzwX5Fs1nwF7JlvXLjeSGl9rpn",
-	"r+vs8IWmsUKWuUZ80Vq83/6YbOi1N4eO3mfk+dU/3R2q9pFUny/EEXs1+v6rZzAOxmgnP9Y0WIvQwsT3",
-	"bhu8lCuoFZSrkdshCRXrgOWo6S3Lz8ilXDlWQmZcLT9XhOcjwkrNqr/ET6Ou9S/V9xcXhr+EM31u385O",
-	"KXzjkCsbh+jGe+Q2vtC3N3Kki9gv5VsvOye7rVMCgtbGKaNLPgcL797nkSafcj5l2nw6I665zG4jobvn",
-	"RlgNAI0I5X+h8+wZCccQ1FKofID3yInmAhji2Y1wD3O5Kd9WCmP59sk3sZ0E5yRuOu7mE31Jindd+bK3",
-	"wwSs7BbuqM+8CsARK6Vqmq5Oc0UnbfxVP9jPr4Kvu5Osr+jq4GK2Q0sBZiIkGTduIY7ZgAtcU7u8PJ5a",
-	"JueMGBkMLjfB1CZF354+uqKre61+B7kOVvhujY995ZHdWIYK8H+o2s/w3sH+1WpTEdXNurjRaoYUlRNq",
-	"/CCR9ruskydHWifDdSrZRReKhTei5Rv6HyLlya7QPSYhHud6/AXJ8Z1gGyfQzeKbDX9vY8d123Y44YI/",
-	"V9+7uam2b08aAIsSEIdeTU4hzJyKiO8zKccuev2CtqbhynlCWLuxNXUsv/O5vGUtfmZwUjwtdNjhNNGG",
-	"lgyZLaB9KVZ/+kbesn2X8eEb+XYoJBUSo761UtK/Po4hPD/8kkxUvKpf1VUNDRVlM8FBQsWR9nRhDz7L",
-	"+aLhDn1QS7alj4oZrtjcCSIVbb9k2kh1LFv069djJFw7MQg5hyeM8RjWr9DzEr54TLHverwL6vO1mXdk",
-	"NYZbA7T9pMvDctzLLasIgv9Lc3KvDNADAVTYu6FgXEJxrORKezirelGO/W8qvQAhBxy62LCGJ15ekMYu",
-	"wVe8HykOXRR87TCAAN8FMwj1qinsEIXG3qU2kExN8GOPkh4F3gNHHaZAKgcS6li5TYPbGd7PAL4ZjgSL",
-	"NoUkgAwCUIT2zMHKMp77e3WopIW7+QMkVh9sVfnIYpQ+PZUoc+bnvKCuAyq2nVib9hMV+YHmJtz+4cwO",
-	"tHyFWDxG2ecOSL15YuPeGg1SFQEemcPtBDM4Ipoi4tdKqtkmD110Ku2Uz9j6NCtoWTIxZS1hw+f+mvf4",
-	"pcMWkMMj0MNI10JDYAg3hUea0KU9sxj7RKkAV0jPmDUumlyz8cXSFAIOzcMAZYT2bd1cUIsgnT6Sb5E3",
-	"mqHv13VxHyBDi3fHLPefwuYFxqqmvvj2zK6JUyyTdsW3Q/IA4xXXBMI4S7fXYqIYydmc2tZrlZcmViMK",
-	"TzvQ5F/6d/lz7HV+6mB2Rq6Gz5c49d39wD1P7X4vhGHqCh34Q0xYdf+HM2OvRIUrCxvSILgL0rU/SUJF",
-	"dWtHb+jo0rANIDlhBSsnyaKKsH9kUjGyYnxaaKwjGq9HjZPeU5/mwJILn5HgqoLRGlVVbMikBLrl42tn",
-	"5J0o19XDsE6n4AtdY/1ErB4F1aLckH/L7O+ndFUD6Q7Hn1XBS1bn/LB73Yqu/33bftjDDMjhoE1L9gFp",
-	"irtyMoi/U5b1iihN6BjbkaD8agI1v96oGglVMamqG7+Ek8c/v4AP2OWVltcwC+hDMpLQ2vDrXv2Lbve1",
-	"73Av1Y9d83qo/EDhiCPhGSWAwRk8BCTiSIVcnEJtUso6XpD/8er9U0LJnAo+YdBEjKcMIifII1FywaCn",
-	"0rk1M44Y41CktCikkQ5PGVjtoWTFfoyVia9yPQohy1otm4MvVL6SCaAXR0SzTDGjXfGoSZg5ufiR79rk",
-	"9qALyZDgzWsO8rg1CsqeywVnOr2mv7cjbQjmq8JyD28WR1nGiCFsxxy2aDnM1IBUCa1PD2TMXImYS5VD",
-	"lQLznREQWhszwuYLs47NYGNdRksCo+V6f87JfV6wbMZyFDuzNkbafwarBUJodpzPWnMp1NrVsAytt9Yg",
-	"1Xbp+Lb5bas030JoB6NO54zMmHUDQ3i1coWtyzmR9uocm4sI1BpAD1yN26Xym+HVnhHmDxIO+P2WqW2r",
-	"+qO98QFPM9X97+c0k9qvX3lBKzZMqw1wd9aPMT6jgf67O29obGhMnmcMVeA/4X6Z3LtfLpnW6AIAkD8c",
-	"Mkb4a4VbjeQAnjeEYqt0W3H4a67NL3pJy+/x8cdi9vz1HivmqvcdmNbCC3kYP2Fph+ndKAAKiRYbNZRo",
-	"o1pxUBWCqqmk/rgyyFZagA/eXEELT2++Lk/YCZ4qgEobWE8ZV9mypCpK4xmhirJr0aFxhgJE+7Cn+L4T",
-	"WZbWQ4XtB63yhJelC1sluAtqiGM9OV67kMTud21c0ZU7ZA26MqxeDsR9T1f+wIGHEzx9wWIp101ml8YK",
-	"kdmsD/7Rlb3wUClIe+97QD+C57Z1TpV0PVB2HxwtxFFyxQ8InO3OgTybgQdjjUDO50y4hHwEuUcvF9hH",
-	"097Id2Wo4ZknyrYmjOekoOUt065lLzTlyZXAkCAG8gpaBsNGpLgR9ppsaazPOSLW+UOQEKi64oLVAnSO",
-	"a2ismIYGLOShuBGfhFx9nM8/WY2kpZZ1PD2sbOf23oYviFRkQsuy1rrhXhh7PXq3+V3htw7Y7eeecE8N",
-	"f+7p9UxWvPOvCkt4QQZidaoGaihgQM20VNUjMqrUmlDU8lALYbXI+ukrmQxWrhhbdBCsTPh0qRydlfC1",
-	"8tS4yIw2bGE/wlbUUN3p6OTgUyNvhFPwR7CZZ8XIrz7PIedbwynJFV0BChoVbi/EP06nwK1SUJGfkQuS",
-	"WU+3oFDTUVSrCdv3KdFcTO35mRnAAu6txiuM7B5Ege2970t94b1Su6L9cKhK9A31wKlJqR8ie7VYVSaA",
-	"I+LTxdIUUvH/hnd/Sr5nVDH16Yy8MtCvjI6i0YDLYf/iuebt3zwfaRQk6YMdwaHKSey97wXsCN8qMd0g",
-	"9AODauBDXOIEB5A6eRpFM3a6kipvb3D6YK+7hssOuFBqT0m0JTkUtaEyyHpEMrrULkQN2M7aNz01ap9p",
-	"1pBYD2Hteoy+M5/yvtzM/SjD7/M8AvK8lEO2uL09APmkg2o0fvY3tSfVwAb0KHjRQ4KLgxH1Pqg8Gfa5",
-	"SfOpBmLqCjVecEdCCd6tbc13Ylr+oORiv3k8MGMGv2WCLBcDsmag1BqUGZWap5Lv+8nm0D0dx9E3653B",
-	"zeqYzSagDcfNRZTPwsnxxS3PgerpT8Fp0XzlI/vvx9EQn57SjImakjinBFgkonqyYaA2SSy2GCaOZqEe",
-	"itYcv6T8OArzvJQ62OKkYnTS933w3H09vNWv2cccljzwgA6m/RZVXEvRiHMvRbePad/xYfmYnJb34mPC",
-	"bMcXaCXfQVYp3C0EwwDgAiJ5kjYqknH+qjXbibew32we3ps6mmStS1XdsUuU59myDTnn+RIF+p6zP8/u",
-	"yGn5/Pi1lEdUkQuysPOJmfPq1lBb08Tui+tMty+1zxo8AlXX/U5dDQRTMb0szZDuTm0arZNcyinh3TM5",
-	"Vb6yJj6ZL+3nf0oLAG/+FduAnyCHFbcDyM2XNARLLqanqMFteZJ6duuZqyMkY4ZNio5kDhMyitHc8cxt",
-	"0KFINXtnt6Dl4YiX8Ob3Uj6Pj74ESSbBTgazFHCSdqIOaG9xKBOc464DEl7zhcTzY/cyTJuT0U6T9QET",
-	"pV/I4Q3VK5MqHxIHz5C51IZoSeZUrAdTzQhC06hB9LStqyl8hp8YK2EbnDCRMTKVFZxbrXIAjc+ipKID",
-	"AMqasmCD9jgmdmvLNeWG9dr83tCcXVjbecDtb0eD+GRwg4gamzKI9tNBiFrklFDi2lyxCiR3Ji1iE5di",
-	"TtWM5adVNXIKPz1QYAZrO6dru/WVbGLsxvosUlYZWko1dDe65uxYgzTNf3FjwUrdw6iBf8all8qRN8fm",
-	"O7YBImzuaUPohn1rBHZx6KhAVVwH5cQ6H4Tbb3raVWnliuriFEPVbTATLJtdU10caCLtrQ9UWXmX3ema",
-	"KuHIiQfamHyqYEUVUqFtllgNU+iGaAZgBEYkKxkVzFHSqqUuCJ0q1mhZo4rV1KHttAXhSKcJDycauZP+",
-	"PBn0sak9wApy0HT3CoWenLNeSe69Zu6Ly3FbgTRT3E5a6Qz3XoI5dNDmGPp14aQFvW0ruo4JLZ7ONuxo",
-	"6jRoqM07sge0RVY2F0c/qx9DXV5KgP+ACuVngThYYUvSJrxV3EZ1xmaPolW7hWYPeTy6w+Z0F+emgrAd",
-	"7tgNuLcV/AB4IENo3QvAwgNDFY0c1xWtWOvz31fFujUFd12sE1GhJvvYqljvTaVzXazf2rskYztLwY3e",
-	"+/a/wLf/OOwGVEQRjn+0h0F7rmAILwGcWlTkJfMsonBKHKhlbE7LMrQ3QHrCPhqfV+sF9FETTzgcyOwa",
-	"mvKaUQVhYvsUaPTFuV+q8uTpiWNrgoXpvvF77N0B4AYNoSvcBwX1bRPVFLuy/e2GxhqpQh1qAxrtwrfh",
-	"mLb93Qv3UE0nrFwHLrURto2Msbmkdps3cilM9D6arqp4ljaK8mlhHJQrPuSRJoYxU9RuBwGH+BtZqcyh",
-	"RTMkzTFmz/JaYZSp3l2uBAI8GcAgqb36UkSegW3OZMYW0KFT8gl7BmbB3l8XVC2YsD8uKAdq0PpMWBMR",
-	"k0HJEQTFDmNESvvNQPIfqL0MB2wDOZnUbgntbrFb1kAoXL9OBVowptmsPizEIti+S5JWu6LUntM1ySXe",
-	"1sHNrDHAgC2v7hGeBXzrES+VlLdO836TXCBpvI9XlMQUPJsJpnWghARcgsbN8R6Rm7t1Mqdqhp31jKyk",
-	"BFQIzC5SLUVDq6DyapRExgdIqQAWWL01ZG0wGVSj25KiXMMuRCjyVIcHvZbTyGPeUMMg6Yg3LgF7HnrQ",
-	"kEuT2M3PdTBUSsomTGFdY3yBOyQwowFvK3zviqlbbr/16x//NwAA//8=",
+	"drZWLhRp7tiBiiFkYPow9/w9K8K2birWsDOJAw5g4SnCWFVpyJAE8lVr7nsI6zV76eX/y967LreRK+mi",
+	"r4JQnAjPnENJtvsya9m/ZLfbLS/fjqReithbPTZYBbLQLAIcACWa09ER+zX26+0n2YFMAFVFoi6kipTs",
+	"XhOxpm2rVBcgkUhkfvl9dsi2SgkuSsb+dRJdVkOUZjSfbErod45eAHbHM3epLNMVcOmWd1dse0+nQGyi",
+	"4ZSd8xnLOdNml+G/QBmLu3RL4qV30kxsJ582VJktl208bXxGMvrfVKWwZO2orZ6RRQE5a2jurXQ6EJCI",
+	"S5okECtsSNtxHrlGTd9RWiHADoO4ljz1BjPye6T3Jc4hlwsiZFOdey3txi3oqjsbhcaEUvEGMrTlaHtH",
+	"4recFnVysKXtG5+qu2UD7NaXTILf4bqaH6wmNhq32QHEOvrvkjUK6X0mXWKepLW9tQbX+PFxTCrmjpmQ",
+	"0lZb0h+l199MIfDeQnEZIkcbKB86KR5yFJpxowomrlhYn83qUhBhRZ8AUknNnCDQ2MsARj7hxrB0ZAM0",
+	"/HfqesB8kjTEqWW9cA5IF8d4gv3dj7S9U7Wagy/f0v1dycr3YaNGWtbopuM72XM5JQp4iuymCyhfDUxp",
+	"IQYNyUiUdkD5ox6EEjjS5TsHign3WmgCI7SZRkP7ycWsa6eNAEf2Q+frUQJIdaEP5Fg01PkBr5rLaQvX",
+	"mh0W4LmpjAtkYmMDk/J4ZN5gyk0m2DaI7oMr7944Yv5wcycyh3BG2Ry8O8emmk+FvgOKEu4K2xveqdze",
+	"8N2aR2brnG0Yhi6/HEZlPWCZSpmGWMQd4xpL2HdUftpox2kfjVueetnDbSoc44E3Led0ml9jt0U+p1+q",
+	"N6k8uRyHoXfg9VaFzcjPf2zjrFw0yNI5NNt2x45JDMHw1roUrOnZ5QMgBjj3bnlIxVC8zRNssfkqNmdp",
+	"PF0S9BeiiisV0X3jON1yG2pKUCKEP02IWcpeReY2DxyY4fGzPd2Cn5fwCc0zK5cNNZfehbdhE0fbJ1Pu",
+	"7vt3Oj1vc5Ld+qwZm/NwvCtXcMuxqnHGL/lUNKlFbbE2AGVadYNLCnQ2EwrHP4Y4nAx7xlzwCBoEObTA",
+	"sR7SWDVLx+c1ftW1iynv9FXNz299boRnDOZAb5fWhE+IGBq6wWHutRnldN4K7KUTzFCNeeAP+NLxcXP9",
+	"CutOxx2mIkjiRhKvvjlmPpmwJtwc/lATOvc9Jx6ase808FTRtJFF1SGZHMcmoNvtruF+J/ZqVazg2rv1",
+	"TdDKmN7epT1yOCmYKiKIONZqqh3wq4H4mS0YNQ0vqpj2nNk9TZLT/AJ+Kd7PG8tnnq+NYVLA/G6R07QP",
+	"LRoSmls34W+LKILHN8KKdktl3jXVWIKX/PSO3Ap2k1Bad1h+zr7Wti1vAW4oYbU3uo1dkoE8hjR+rWjK",
+	"0gBenAm5RAZ2nmQhYzKHDpQyH9/kmQ6VBKyspDhOKQqtiNrbjunUTg/CvnDzSZc95D06KftI+DUwE500",
+	"ABEqudKOBPAGbnF/udUmWHPM2GvUhiUL1NM9ZFdbl3JbwpXT/OXWAKJQBqsyO3VbcCJdX3Gbafz4uGuC",
+	"4ixKjZ8HTmLLD2STSQ/Tf4VXVeuCWw1IleaudYmFC53WWqcYlL2miWzKhfhVBj33uY1D6LbqzcxBPBwY",
+	"x/85gWN1vNNHI6EcoS6QY/YAPl6RvEhmTgi4J/6dURF9xBiZfIwnBH3umH00GTPr6fvfH6oClTOTTqRK",
+	"sviQlmYfrW26O7WfYMpCBLWL2snLHYUBdfdpnr0iclRMahwolc1wW9Ofwh4cv1cjD1qHN4joTDbI+0LX",
+	"9uNaKwDPg/QzKrfZsCDONXZPK9DXYmDgGqetIml8h628A0e0p51+m9388RrUf1DeqKa2o6rOY20M4tNR",
+	"cDHth7Stf1vGWD4iAJh7hhCMT/O5NcuJkgLFOhSjCvtviOvXPiGIoKv8BjU3gv1XQXNE8hOFnXW4iOwF",
+	"a10yplCCpYhygWtPCEDvnt2I6lughtHEPtoovvC9IUykUFJAeSP7kjn1TUIkUEWd3IhAIFR5Vey6M1KW",
+	"mp8AgdI8ZdU3dj+DcurJjTi6U8A6RASfuoSG718H4oRSjx9lIzoILBymPFSSW9nhIeuJo9ZB51IlEKuG",
+	"Fcf4911pGaoU7yEUbWJ4+Sg1N/yWlfpWcsGEDv1EQyzeToTEllwf7VxqWw4b/stQMup3rMdtl7n2i+4B",
+	"mZnOZQzzeFXlQUC5FnuhozF5XEv2NB3poq30HW9TspHcncdHm+5ckN1QruyVWx7+bPQhzEBWuN5zwnQX",
+	"PMe+9kWAfhyqOb2h+5xPi97q6XjxJ/tt1dAdqcprcPSK4D+fZrGcE6MGEZX2lgF4Bg0iUJJ34WZvVvlw",
+	"IRfmx++jgSr3sUe3VWGYApQTy1jqhHa8+gh1ADWxY9XzO5pb9Ps7qe3XzbZa7Y1YD2f4zqDqxoLj6Iyh",
+	"SjyHU9K2TBrOzElfoXrK5/GigvFNTb6ugC/8aKs5S+V2CW8Ajk6K/BPELJsvdsEgUayREHUCfdyIMfXO",
+	"+zk2dJuMzZFBZ8vyR3gD3M9ir9/y23t3FxDsdaWAA+Mm7Elqpj/RBVVDBTxzecs+UfNpLPNBbznMrVo7",
+	"4bZssYKIepvBxiNVN0us+OD6i7euCG3vwIxcUpV+wn6qgaKPQom+SZU7+k/nNUuP2OA/XUEolUcbTmRz",
+	"TTf7U5Dwv1vUUbqAhnoCnxBhz6/EB/s9fekBo4ueb7TD5r/Lxq8NzaP9MKuKWiNKhBgFzQUeSLQssc8n",
+	"DyIcqAUBwXbh+2oxQLOFXrlX9tOfIUwGlndoi3T9kL4X8gjJyjwL85KnwG8D8jhRs7myw1jLPrs1R7mq",
+	"rKcu3mYNaRe8WV/eZvgdGLdf/YmlZuk8Tu/1q7AbHSu1rr4W7SonVXQvelP2/PspWMZgR9Nm5acNm/bT",
+	"5uO6bevN5bQ2Nz2AimLJE+/nzzmOrZSkt26chhdU1HAZLxdJ5BH17zQCSjFKFpk0suPNHp/8vavduoex",
+	"htv9WEtv/LA9PYCSxeJTmPxYwoUjFAiuxJ3BVZFP6iPeVdKEG+gWnsP4b+FCa54MEEKEi/QjVLf2FK+7",
+	"Tc/3HULFu4hubc/5KicTzUwbCS5m0Sc0sWe7nAtWsvkmTBhVKi5IxbYS3jp+un1GD9hCtx6W77bOSW26",
+	"IjVlIlnV4Poc2hu1BDhTWsR7mn7VtULtlAmmgCi3UR7zd8kFYCfmzFCHWNWGJ4B/UmaFTUdwl44dFrms",
+	"ftX95V6xegD7qy5o3rBfThqpA7khqQTdDbLIFNUsGljtQUuxAaDbK2kFXxlyVkBLuo/cJi9h9eEZm2PR",
+	"ltX5Z0TcwO7PPZTB62/q4tSTf4aDUz/zuK0ErteuBF19EwE8zyhLPM5pEqdstL/5VspZPLO0pHlekshR",
+	"7T0q0ZlcAn0q+ZjThCG/OPQtBLJVuPCRJhDDwp7u2eXAacHJYrFgCsuBiVSCxShOcxmr8wc5Jq4J4i1A",
+	"/x2F6MySCcMZFhztc7DwMyKP7TbxpIPwfMP7R3g7YoJml/br8YkjBzl0Bx6YBTt6S5bnPU9SOHPtDyk/",
+	"p8cNcYC3YLxbyCgYF5xkFHvxDqh2gVF5bPepJV3pOMBy6iFY3ZCJtardxrYIFho0rirGeU9aXB6Kv/Gi",
+	"ALv3+piJFBOu5izdDoyuFzThYto0FpBAfF4hSYfQGvpzEjlnSJbMbpnIV4OMjnsb44+gHWdzPJbrRbTQ",
+	"d+kXMbSE6AYtQBv/NEhjpoRifDTEp5lCiYbTCjCy2p9bS79lruDNNZkwlo6qeQw8zgwOYfELeVRT7Kt7",
+	"+pHzm364/ZKr9LH6Zdyij3ZNlYgijvy6iAHQ75JzKXOHLe+ks0jSgJpsKwRUfz/4ns59riK2F6hCZ1sx",
+	"MgEVveqTqxbRomBzl8eygVmVqVumHmmS5DKZ2W2Il23mdetsp0nZhVoFaW4jSDvDFp9olBedlRSlSG20",
+	"zTuyRf+ZtaZ0ad8wMq87d1I46yon2tuIG43y09c6JgSkFPELGtsl7Ctv3y1Bk4QtzCfFdUOYl1CfAKYk",
+	"o0pnxL09oXoGmFhDZ0w0dEtsu/a2F/irCjV36CeHBRmEDFY5ToyiGvV+GcvjuhhDtH2Uy7uzj1+qTzpR",
+	"NEo+BHoLTo/DZ+bpGBi5IYCAX1zYmFcRxQyoYsSmpwH+GDPQJnu7NDGu6qYmTEa1+dTBJgo81E78C3fK",
+	"FHqIHZ+Z+3s8BJjL+P3PQFLGhd2GKCg9h6pyJJSIE3mPjgw3OevZRorXupuVHx/esm1Iz7ZtsvDOtJLB",
+	"aUc5bZCSs0X8jZCvv/60jIo0b6I2sw4BEKUnDf2GSbbFDnudrd7bX4kWURtmI4hzdt0YeGU3GH9Xlclz",
+	"X1q+d8MYvXeY6TLlNFYMQysnpkZVEpIIIK7GwLPnmJtyiprRQ7gfgQg6xMZpcTQ9VUnP1Ij3vF0D9pOi",
+	"SxFinSTjcein3TLmPE1zRuw1fYui22LEJ07mfPPMhzsVDjRBSUnd8y2yuLjMLTgPahAi7eAqoDmmydgG",
+	"+9T0fgDL+0/LVvjWdk4pp2vZ4yaLQmefAtdFL1XDhnjfN0y0jSgH7im/bzEm+taSt+5CgJLGJy4+uWaW",
+	"PrmdTk23TVZxmuef7FG776+sayt7lg/EQbgVXn5vSUW+Jt9W7VHwVlZbVsEllGt3bVBqc+9sJvipMJlu",
+	"6a19atQtcpHGzh0/M5ZCIxWIgOKuXHYjzEGHwivy+aTYer1wup2zsFvvuHNLeAG0Pu56ps1Wzwhpq1LK",
+	"yhXwUSTL1dyVlPNV1M/7CvI2jTJUbOc17dMjE4KfiyI2OpdLps1zUoiUKfIERblhKiGfmhW98R6Qtdnq",
+	"/ezDt5ko97LbPcNZcvlLDQAfnyGDmhqZQ6zfdyfBxdH3AXYVkYQKoiBFDVlpPu8JrFmP5GpDsm7L5RCX",
+	"q8KZRSUNVJ24UWW11SxuzWLjHgCPW1sEsjEOT7+rW/OTuRca8Ocn3zwb/h6LOl14Vvm1pz1+zYWR3Zrq",
+	"G8G/6xyzN9gcmD+h3jWJlK+vpZrpTC6INXoquBTQ7+Y5b4FqHJMIz5zjrDpNitSOmVySjE+zG2EkUEVy",
+	"9492wu1Wa3cF+McgtjZmCZ270sHJjbhxo4KVmznPcz5nRqFM/zRnmqRsqpj9+wScOf408Dc/d41dE87y",
+	"9Ea4ICzgxTx2zA7SCblkwjCRMA16b8Y1+C1A+QGev1TcGHv6EzcCZBSE/WWqZ07rirxSSip814ufX5K/",
+	"f//Df5CFkuOczV0Pr32SAz+zPMUOspwnTGDNF83j6GxBk4wdPz15fDQ6KlR+9OwoM2ahn52eLpfLEwo/",
+	"PpFqeup+V5++PX/56v3lK/id8kRyBETcldTPs6MnJ4/xErlggi740bOj704en3wHCkAmA9s/pQloeNk/",
+	"Txn8xy4Nao3jPD16dvSamTN3CbBoLKRwnENPHz+GRl1pxxIPj4tFzhP43dPfHZUb+s8u7+ofAXa6Gdy7",
+	"lzwBXAqbUAdcj90xvOLpR5wOWCy6mM+pWqEY0SNN5FKQJV0R8CmGTrVdRR+ZXOTs6Df7C35cThdU6xlb",
+	"HScZzXMmpo5gQOrIWL3017xny4/4e0e4UJk2LySSvA0yXvbuS6nSsynlAket9AdGFezPPU6W+7QPMEM6",
+	"NmeBS3Ss5FJDspcWJmPC2CciIz4sJpB8umbjs8JkAnQP+SCz/IJNubB+h6apXdlhMvrMdcsMn6Xpfie2",
+	"Yjm9ZvXJIZbgWZqydIhpOUsRSOcGuqyT1q1j7o4bfebq9A+e/om7Ws6wy6c+ZT8puSjnbEEVArLsneMf",
+	"UV5yep4e/fnb/bi915BxvPuQv2WmXADQEuvlJ4Aqfo706Z1DvfQtdUXc74kp8z5pzy4PH3Zon9cyUy89",
+	"K9ndJ+tlqffpB93HNciy7fwphKV8KlC0unP+8ETQNnWwD+5l1rh4cBN2yQbZYy4Z+q6P5+/RkU0l08hB",
+	"ICHIgAgQy/N0nDNT6vlkKBzbNmmKJfZsvDpOZNoWc7yjM3bhrn0psdT3QCKO4fam+gc2BIkwUB7phPAv",
+	"G+bBiEuRDOJNr6z7ZEviZwcfag8XABPxiVpWUXHqmmi7jo9lYVrm+JJPxYfCvLJPhAP8PkPxS6bh/BBb",
+	"OMHloFNaIuswpBQCmmyAhcWnArs0hXN+zu01DmWR8uYTzFuuzRlcsbH9r+uU5qtw6pd5yhSSUIIFcYxV",
+	"Pwv2xXwmmq68WLt1rkf/VTC18mfwZ6UsSTnkG03UbZDzP0edoclbPudmz9EJDFrDahNsWZHtufukX2fS",
+	"b2lcjDzVJ1Eyt4vaSDkjKTUU7UIRbVSRzIi1iyarGFOTHc/5l1bvyb+8oNDRtA+faW99pmeH3vre8S+x",
+	"WftFLl01Gxgni8UJuQTAWJAjG2AWpZrBFFEyxnH1U/OSqurE6Nbl+gKuuOMQrSX5fOW3VwkYjKJTjAHu",
+	"FM+1rXmWPB10sdgFCKPo1AANFanvtV8LLty4j1rCB7cCtjsa/cOeUH97AOvmyaCPbXJ3drSHmDk73qRY",
+	"dK+PznPtq/nCrHaaOkzc0BymcLTjIfj7GBk/6vIOc3A9gxEC3meTIWB9SVddI3aqjaLuvBOPpeDn9zdu",
+	"j78qc61MAg4scP/HZoAJhIs0JZFfwAX36dLtC1zS5YBu/SzPiaZLPQJRT5BivfuQv6JJBkWXNco8KVwj",
+	"B8anacEqxRSuXe20vkTewRHYzZC9y3Gq6KR+1FjHraMMVsna4vaYicxzuSz7+7AUqEHVCy9W2rh/dQUQ",
+	"SRSjuXv9hAqS0Vu2EXSMNvJ1dGJeOMTB2u4SH09/CWeuXQsu32eE5SBJDWsPvhdhzUtZ5CkZs2EiZMgl",
+	"wO0faT8B2Elh5MgLQDq5NnpbW6oX0G9VMYRcylmbHZA3H1+9HpGP71/bGb5m449wuDWomvr0e/LuxQnx",
+	"MrLS4yZnbGFOCErhUgG9RsxaAchWKjYpNPQkeMuG0hj5DF0ynzdN4a2Us7NgC61nt6tMMeZ6NUrqxvkI",
+	"G7Cs++rZC4YF8qBvlsGvYh6BzUGw7ssilykLteTY+c9QAE2XxrRNe1dFZamKLf5xw231jr5kYpg51kYx",
+	"Oq8beXidMRcUvmC90HzQkwtMNXT/NRWV7E5k7WmIBXVh7ZJ691q2ZztzzlfWtCc5NS3rqOMc48H32wUa",
+	"7mw/2kBxcI0pR8WMnRBXlydcaANjErdGd3XNIMPQOSvexGnHQJYu++EXEZ0y53WaHk0niN8qH7wOh1i3",
+	"t9/2bV4f6TTquj8I/KJBN/OwH5ROCduh1uxp1FxvbHB/ux3P7raBPjngBjrE6H8sTLm+Rcvwl8s5HLsa",
+	"49idpmPvZ4GDjKddIgELumHARZR0D7Z83PG/f/J0fXtluWawx/p8HzdEcxS3Y8RBWWA1Qn7jfHL8jpok",
+	"2wwVsMi02+TscK7rcdUE3nT4RXgPUSy0jS8HLHBuRLGdS/J0aoenHZnxukCKrB2X5vB5LHghxx1x2FTW",
+	"R6r1WZoqphvLZRR/XKEG2EO97Ez459ijgyvNwek2lYmBXjGaahfTLKSCGqmMuJl6Zr9iF1zoBUsQidRo",
+	"HOd40e6+e3Sv+dDz8I2HtqO3cvpKGLVqMiIll4FEXw5SQbikK99PY4+oxwAQB8YPLyuOOrixHFTFLH4v",
+	"0imb2yc2W8Ube83XahNv/Af+NUwik8tgAklhdLcF5HzC2gK5t/bnDy2Og5eKDOxHoH0CoSEUj3ToZy8B",
+	"nBSD1JV+qYwyZD4MSHhnShZT1yMgp5W0Y86ZJjSz52g4M3fPypwJL0bZUJBiIv1a1+Q793F/iRVpKulI",
+	"SMvMQZqUYCkSNiyWuvSwM1KfEexhJlKwVdvqfQcX7GgisUzFQvGkAbERoXZ8/Phxg6ZD2SITf47OqFow",
+	"4ZhO9vywJGN08elQn4ZPy9GvHm4c9Xp+qeShbO1G36cfR/NsSmLatSC10UNXBfCuZLwqt4jupSakaUPI",
+	"vJfmq42R4L3tB3z7HvlacWPP1XY2CRdGepv4P//rf8Ou3W0IkPvuRNLDRV975fzwiY+rTJWx1SPtCg1r",
+	"iIaQS2va9XYb/X7Dyed0yk5/XyAF9JYlooiwOBLdDgJBqI5Z79RjRwXzb1DAPK9wh5BiobAGCPg4Pad5",
+	"zhTEM0wkEmMbthwRLX2BG6ufkMQ0vjoVJE9yFiqiG+nKyzvP5bdX9zvsgvwHY4tqwY82ZbbX3aRigi1p",
+	"3rJlXtgrPlJl9JABKsperc/KqOcIB23me92QL3DsDr0d/0RTeckaocyamdK8QG4CuUEGsjSwBLJkjpB2",
+	"wYQ9FykGYAUgzFpKJSqnautFckaVcB0jDBU5pZpKY1i1Y/W1kvKWRY3UcIXpoZYN/YJpI9Xhqibf2J6O",
+	"5cVaLR4oTbfYouq/bF+NYb5zwuw/I18YOcfEC9HGMdiuT6O9yWFnccuC1kWwx2+xqnVFZ6wGJPGVZiAW",
+	"mEqZ9tlWbBTStqnYn3+tJzF8e5Z++wexs3ItA71xAEyWRa/uo5juypJefsVZ0su/SpbUmwL0hTo9kO2s",
+	"oJWWw0c1Dy7G3Oc23x3KPQ+wkceB7aiEclLuEdNlJ5ScDJiIS2nqGHDC3TG0y+SSAIEa1FEWEBQqRvN8",
+	"RWgtTxeCulG8Zfty96nfDelyn6eRFhjNkPa0BUjjkLY8cEE9Ypt9DhPQXnbMRTvWFfQPz4W+l5pqV2NI",
+	"h5LBzh0gVxnjCvBpIGszYYPEky8CYtS6ihkH+TGE1CN7OllmPC9DTq7beqOqM1mo2/a62iVe8dDq4vha",
+	"FwyZNTfn4VzYQ3QKp+S1fXYw3w6RAdWG4ChWQSnAZFbLTVYmIKE5EylVbSfxa26yVNHlS3/tnTz7Ft16",
+	"S/dgMVhzI9Bous+A4oMHgOWMgoC3IzDYaFBtMsnKmOzNvvwzLg01LE59IBJkBB/GnhjQuVTHCuITGvBy",
+	"/Vt437Nl8xA9GXyIHgKs8DW/rRsaoUDLsVD8lhrWPIbV9ahP/9AsUcw0470vGE2blyTERQvsJPVVabhh",
+	"a1xUaYD42xod5E7tEIZ9MTUfc6fSDfefO1T3Q5ghbjTLJ01TolqxWi/pfjlP7P0vQWGvKRazPxwKYeU4",
+	"TWDngNhKd3dyVgcLdRLao7GX/qJ77LitaMYMF26ROd8DmYKNsSDgKkUoYiMv5wuquF7DGkfMxcYDwCXN",
+	"TYYtiAsuhE/0jly3Icy6o9nu7It9CcrbL8Mr7ImzpHzABd59H6eiO1kVvCBLh6TnEHDaMtDvJ1WYsJEv",
+	"5kqVIgoZ2t64GAS5c7WUiI5TrGwSU/5FNNE8ZWS8gv9W7TGTUpcWueAdPYgv8ZJ9ek98woGIgpDqyz7R",
+	"TwiwFyMcUTEouI/gsLt6pGEqq4OHr9rOh/JSLlZ7jaQax+saaYdH2DIN+WPcGGTOBgvQqR2+FUF9p42B",
+	"AasqWikCUusqBWZMXVozl1N40zHq3ATWgkeaJFIgEzcpFiBYbQM06xdvBDcnJLjL85TNF9IwkayO/8FW",
+	"ZZM4OlMcePsgDCOBXtrupDdCTkwQ6tFMmOeOhA9CbP+L+GPXgo5szOvN5tOXhdmt0bI7j3VNuWG9Uu/v",
+	"aMpAPGhvOa+XhXkXamQPKwGPlTkMirzzHSgb/9aaKGzKAaqzxjP7Vk7dAkjZLU9Yyxo4N1iMxXsVwvDc",
+	"WVg4UD+3yxaquZBqc+ZZMugBn8fmNn+Wpj/B0/e0v+PN76UprYVZEJMRAzEHuTQE14Eutc7AyVoJOFPF",
+	"8/wY9Qjb+g3hgp8UCpM8HO4seCN8uYPDbOyjSynNRuyzXXpLqQZiKIJPhRnWs+cVGhKI5JaZJH4qKwud",
+	"USWq090eQf2El+yzEmCfcJnZ83E8uVkGobwiX7NCTzlUVKXtC9glgmNSlq1gFPVMe8ccTjWtY3r6B/z3",
+	"z1M7M5UBjiuTjHBhznieAyTTfrDwsEr/fOQ9sjOLLwfbA7tl/le4isBjXjOcwSv7Gn2SOKlb1LvVtuBZ",
+	"XuYtXjwLKrutWSLsXPi7/78ubb2GNokZfktPDz3rfHcY7njHxXfdpKb1uXd1Dhu1w5ZZAUtkcvFII4Ym",
+	"KBhjgtR1Hk2a2Vcdx8N2ZCdfaTk8GHZDUGXX3jBYBnsnrHnA+niOfwb7ssctx/xFQfca1yTNlxgiYQzf",
+	"4CzYre/SjfqHM+AAFoZ8dhQRn7HcBreF0hiyaovpswoP2YKqsNm7ZPCNMJX9x/NNUDMiukCKqN/lGE7g",
+	"c2kDOjFFcjPI1iHQGyzR3wel9FFSm1yXkAIhl6MQ+mWMKtQ31jMdO3VcAjj7FY5Bv1wvDEcU1d2Z3cXn",
+	"AJExdJJSXVJx5FwbJobrScIR1lVaUngwyj8f24MaYf67vWFcMgWxL5oGvET73vwzXnKP+Sh4gw+TgbOc",
+	"U0VvB+ZXXuupT6ggE97USw/PPS4pruJB8Mecip/tlYHoah8hLTxhTzzKd5r58OUxpdgFZ+4I2aGD6y4c",
+	"bZmwBGotjJNMxgYqcwd5L40Y+KkNN7nJRmVhHXdmTZca09dyzmw038CqNKXFtCNB+RovuceJhDcYcAG/",
+	"GJZADMcQwx5Q+fK+ug45uFIFq436ablHRLfWyw1P/Ix81oYa9tmL2BJKYHBG5LNiNOVi+tn/0wX+/aRh",
+	"S+s7qx1b2g4lzF8r2Zgkl5oNdUDiSFeDSt4aD2CJrAU2m3Pwh7WEP0+h2aONbtODrMgit0ETJSmnOZEC",
+	"6XKeOxECDHsy6hFBc3kLIncn5AzJVuGpECkLJ1m+4bEThvbe5yjkNAV7VbO/bypf77YjbCHgKCe1c8j3",
+	"tZbyJzG19Q3t8u8fd7SLj44QuFJRW80Yy48nSoI0HvxFMcAJTJhIWPgJ/s39SBXCKfYgHn50lLMJAAZA",
+	"s/W3LqVHfIm4E+raGRtBQHb/GJBwL5gyGqPdIdZBP9V1ArDD40VO26qqoFIJeVPUhk1NVp4WYQetaPBw",
+	"AdkErx6ypCu7m3EzIuMypuqqt9rYxkEiD2LELknSuk/B60AkNHKH075A25oRYSIEb7CbKQ13gsVvsoPd",
+	"2EmcUzHUVgoH0koKzYkxQTCcQFLeht5u0qPAWPxpR0Tjrol72HtCUg8kGHOnOAvG5UIOycH+fg/lZVey",
+	"noZpjEHzG9QFqDLBazycqgC+ErzdoasCbjQaz7n2p8NJflJ3x6DD5lHUduVDPqesK3ughZwQKqqaXR1r",
+	"v5fk5I5GsGdtDn7LBCkWg2Eww3AXi/gyaUL07Tg8X3Xv0qFWwoewiY3A9D20CZi5jCYGmFR72PgpE2lz",
+	"8ueVSA9n5PffKYTf+kqk9xMh7d9syrs5DfY6OqLZSsw6M++6ki2E5CVSaEQMo0nGdKUnDvnk6z1xWOPz",
+	"eeSKy94M1q+YNn89Y7zaEzzzrtaIeyzI7bMvppy1QcpQZWTmWAepLlRN66RuqcAb3Q/q7/qLtrWgSwT9",
+	"d21MD2gjsmPS3EwViBLWOEmAehd6YHwVLZdyxlIC9YScDheAR7igRx7PgXU1AIrpSKNHDcuTMZqbVlmq",
+	"X/CKQQ9F2lBT6GqmSM66Mzvut3rll6XJSCqH7kTCylwIE1Jq6Jhq5gA0jVU6Lm65gZHpscxeM3Mert95",
+	"pe1zcVReLw5US6ggY0YMnQ3TDHYlXX+uIOVQ4h/j6sGjZlAi1wT0FooFskDSGMIwSdhisFkYfm/D96Mi",
+	"ObhmeLf0cegJoAYSR8Oxx1Qn3ylkUacgDpAKrwfvnOIjTeRS2PMs1YCPKsGlXDS5w9/l+DjnrTIKdht8",
+	"I8dvuTZ7qua+keMr9uUAbSU5F6x/bgo+WnRXAfGufbw0yHUTe72bT9/ftVRSTH2MNKCQlZ1a6GEqjK5B",
+	"O+yrArJlQbWBetHzQF7o0JIVk3kjx7o0mPZMJ1y7o7zVfWYi38jxL4wO2UP0XhqMgyAT6eoPJiQTh5hm",
+	"O9j2xtLTTVIgN6k+d3MaW5Sl3sjxg0pSvpHje8Gl23FoCIN/l+MBySarC7R5wfVKL+4ydwc46R5WItiT",
+	"6v4ux0CA8bzCnyinU5Zik0ZsUTQFp7uMa4+k5MM5+7Ubu0sYZoyZgP6eQPM24Xqo3OTvMMabfipGdoSC",
+	"UQ/U2u/bBR7KKpCBEq0C256qHU+LnEJrMxVsWI2w3+X4kYYYeESUXEIEMxMYcbT5ztMJz1vpBN7I8c88",
+	"37n6sDlG4NipJm8uP7wn/4aDat/nxM7Cv9v3fnn5z+cOP8eQbpYC5h3UcyGID0QJ41wmM90EbneAqLY6",
+	"h886/I5d4om+tR7odmrvmOhoJmJI77UxQtc+FErpCjGF9qYTqTa+mfhukKNnosjz+AhoQ5XRn2AQgMDT",
+	"XRtTnKCGHRs+Z0d3FRq9I5X2pslYGx0mI2p3Pwn8GkQVompgEzTy1rUCl0M4XTQAfP8yztd+7J5gxrv7",
+	"3jKXPhgHyVu6IrRiK3B88IfTnE3MCKFV/p+cdCpAfutd41GLMjxpUxZ/z1hq7+NpGk/Ilf0F6NZYSrKA",
+	"hAWhKSSxuICOH2h9i1R9eDLb+RCzp57t0X0KTr6RYzsmD8uCg947R8Q4gPLGMl090gRsZRDkIYDosSfJ",
+	"HgqAbn0OdQOpiF5Inpsuw7X2fswnzcmxK7Xa9Xzwbbmsi0Ichi4JikHBUUHSA2kdIA4kS1nkKaBaeie0",
+	"uDBdWNMewNA39j57S5ByYe5lH+LCNAExkQFRDkVKei3VDNC8lBgmpBiRsfxCYHZGxFCe6xHRuVzYCXXF",
+	"XqnIROaNdd6cjlnexlryvd1MLv/5euQZd1aEodwL0P2Aj8KzhtMkHuEGGLhMqo3lI5eV//8vSCLTADJb",
+	"0GkMc6+4MG/x/fZjMnDzO/E1ofqPvp3+f1/m+SABLixZPcIKLssB6TFgr9KZD14mBKfeWudC4bKMNCLl",
+	"rkuhoRfmV5Ey5drbP3/3eD7/PCKfn5DvTp/8CH86tn+6ObJ/fvqIfEeenD7Fvz0+efK3//gBrnk6+uHz",
+	"yY04872w1qTQxu1BypoPF+QzHKo+P7fhuaIg6hsutEMFVyUZi3aLXjCaunaLXthiw770JiP88fHW58KH",
+	"C7VzH9VgmmgLQ1Ze4IZ46FowpW3EDDWXmiTqBZswxUQonOdMeyq5xgLLW3fNPdZK8BWGbY+bU8MUp/mg",
+	"5Lw6kwtgnJVLgUWwjN4yYmgxzWrzUPje85wndj46psBftFfdX/eM/XYTXpcthOv09I50Evoi3LA4Hjyq",
+	"rO9qhH9gL6JTq4j6VmjioFNGNLPuFbcRl/Kx/lsDrqjaUfcMKc/8TuzOhjdivDJMjxyOcIlgbV9wc2Ch",
+	"JKNCsPyEvKJIP4voFZa6mvqN+IVRlV7SpU/YnZD3LnT07EDwPl67LUYVBp/czwVruvzE01ZnGTbYooAr",
+	"I154fUDDwbyZBQNilsEffUnnixz6QjVLpEibOTgM6/fkiCrs35/WVWH/Bn9dF4Zd3z+eYElwo+DkmmVH",
+	"LmltvDVmVEz1QGB4tAgCspuaLkeYU6Hkmo0vZTJjTe7ntkOi/JZ9ZdC0c0NSyfSeoGmqEC4sBxRgDaVm",
+	"H9vspOS03ceDQGqP5VxZVVutolbXcIf1+EEwpCxRjsS2aUHOkOqhfFS/vV9O/2F/MbL5/xFNaittSEpX",
+	"oyrtB+R55oz8t+tIjpY1lJx/SoHyuCGP388xOor+XV4B3MPd3+ED1vebnuIjn6OWMLzKCX73J0644Drr",
+	"Xcb5GS9vtFo7U0dbV1s2Xvq9NHaCmvcv4DbY/in9sEdRy/ks2BfzOdD82j1izCZSNVoM/vSohd39bkWn",
+	"rfk1P9Ipa+ILge+xp2U5hWrqYPFkRhegaVln+qnS/kY5NnM5PWZfFlK1kD9VmztH4ZgcQB7aqCKBPNIJ",
+	"ll5njC0gEXBKF/z09kkYm1xOoRa7mZx5Ba/wL///L///L///Lfj/HTET7SOSs5/xFt8MbODKk3ZHcAJ1",
+	"H83n1kEeLxS75WzZkmEHD4yneLg1UHEAs6fHvzhJGHt2HQHviMxTMl5BHI+uI2fGMHVCEDsNBOPurOuY",
+	"u10WFXj94GCP2Qu3Z0N2GYHPsTQ8fMFbOT2fuz6vb0xGvfy0JioNHIIB+eRA5l5OiJ1JxRLQ4MKqHE3T",
+	"DpvSXUeyc3fZfSY//VtcSzUbmONvH8oIsPvZSdFrszKq4TkZJse6JihAkePy1XnuBcphjQPjlKPCrLK3",
+	"E5orRtOVh5cQmkvBEA4X1AGCmsO4JIWdyDz1wEIQCjj/KeQtx6tAC/zM/n+vlu0SmdwRCi+lmjlPJOAl",
+	"EX8G9yyZZSeU5yzddBk49dHgcMia/54dzNPhHQyuhrb2ODvjaHNckzED+lSp7DSZTMliOgz5d4oc0FMp",
+	"UwcRncSdUogGxzSZTZUsRKN3OtWMulFpVEnEKzaMoj4Yv8glmVOxGjnlCyNTumoKd1IEqvdghO6kN9uv",
+	"EiN+ehNEIBwGpUAnA5E47M0V2ab2s9yA4Y39l0o7ZDgMpPW2gPr8AxiIzplI556auFnqycYovPr6I1KI",
+	"nGkvMe98nwcMgPRKrRtMU57eCPBEhs4Y9jUDXSABTmEsZ9mAt/StuYPJIhr7hFwDeAGrGDfC3nHkcFBm",
+	"c3ztUMy5tg+DYgsKlQODIH7LojAE6OhuhBQJex6oRl2dDcrUovKeuORjlZIzO4oXgBnsJhvsW6vgwvz4",
+	"/VE32fg9tjKdeet5iCIr2L0aNFbCPA7HAGifgoSGrWvMbmIz1r2+wMpH3oTd/uHYQWQhDMBJ51JZU63o",
+	"DXFdjSCCy4mprlzCm/wFDRU//AFbqX09PVCfLH6ss09A5tjTr/OFUVP12Zr2o8q7cNU9nlT8Swx4SLmW",
+	"MtW1htaxpBBMhe7WMEBlR2qSSW0vXRFVDJOswGyAf1SVCHkm5FK3QGwClX8r9S5dAqGI3df8LxA43eKu",
+	"e+bwf6g7QXlurSajKoUPtLufkMbGvPDLsXMEEO+9c7ceQNt572SkIc3dnZMeHY1XkRzmghrDlB3g//yf",
+	"/3lz8+Xx45sbdXMjfvt//5/YPRDk6Z4YQTvUxetthGLkFOvDEwmtAZ2v6dLtfb7oDtyqIalfqRQ8DKbV",
+	"YH9Nwqru58ORMRqJN/U66XAAn0p7NghHb2jWRQpkv4jhRdcXcKQreiOhDCCe6Trd2PMKhDeEw1L40AH+",
+	"srlkf1JyMcyKHZ7FcaD2acfgGFxejcPRT0Jzq/TOo/NVkzgechWdlXNjWrShy6mK9vBdGnZQS77/Rj7/",
+	"tfbLH6qXdVKXKBg0SHBLVyG9W1nUNrBZEylo9q/rhJ8xQpskY8mMzAttEF47ZkysgSxXTJ+Qt3KqMcmR",
+	"0DkjcjKpsMkxYaJe95VID2aq3gj33rG3Tdw1QCiVcnzvT/P55hy+c3SJLlmOmR2dUbUADG8tkNpEZv5Y",
+	"Sz3+sAHKHB19OZ7KY/ePjprxJIDxdwqA7uPUSVd6zVCHSUmGPiIpGtajXK5BqTe23Q94xR5dGD7hvTRx",
+	"PPpZhVmqqsCtKU+HqywKkskCyQhdRSiR1uUwVaWlBMFdnbHUngI2G39aSUXCQB7Gzexpr8OvuBfSkG47",
+	"GXyDcx15QNtu7aG/KZSLa7P9c7O/s7LI9jVl99Dh6b6qqXaDw+NqAkYOrCgGgmLFCiiBHT7e14ehaLdi",
+	"VNnzoUPO10mCKpO4cEJKTf7xI03YPr0j3D/epgPk6nzO0sEAlr/IJSo1llIlWCSC7VubYPoTqZipt8dW",
+	"2p4XVOuOLqePeMk+K4eZXLinNFmgNjzPiVwwoUMFf2iUBJo6PCJsXWWnpqfZHDnFcD0iRs6YQOoCJJN+",
+	"RHIuZo2kwzjYnSxu104o3g7JrkforROHPRIMODSh+32A3hhmvBCHydgcHhC69alYQeWmcTDxL62Wi5fs",
+	"c8njE/bdmyehT9pubS555TRT/Q7nQDue59WeqOpbXSdD8BU02Hn+4sUCBHBLdXy7MLDgW6MinvJb5N+f",
+	"EwoPP+bCzSZXdteIcAyn6TvmjgQPh2ASX+leOCbdaMTCpDQdRqHwLE0rlK+lBbUvrc68qm+vXZGUp4H+",
+	"LcXtmytn/5ud6nN5y3a0gX15NzB/qthgGVTr2sKQ4+KtjrwvSzcs0aKh5A0YPrkUjkKgsuhw9KPCjnim",
+	"OdyAP4As37ar+fEhVrPrYkZq3mH5EIENXCqoX+esx7KuUvO36bNIODPBJl1oJBzX7JYJgEk9XxPHCp5f",
+	"k5xRoPLCYo7JWGQnAJ55tjt+ck/+2EZdZ048oiEd5LQlRh62DvH3UmAobvfJQZy28M9x+pWw1wafEt9v",
+	"+0z9gosuDuGPXDwY1/yzVFNpzDCKCvZmFc/8SJOP5+9HRMuAYVtBJZnaw8Wa4FvjgMJEyMlEn/6h6bIZ",
+	"FX0uHCpOTiroRspT10z4HHDS4Nlt+K/jeCQ+FR8mkzuV1uqYJU2Xd2UCOBBMofUMiePy7Tt9THZZvwNE",
+	"JsEhzKn934whhj7oQzcacDvT2RmUbbR7ksuzhkcAPr+oqeY6siwHBM0YokQxaV5wg6f2wFg5YSwlCncv",
+	"gUhtBfBh5+xSlvCUpXaHSW8EvoR9upBmVOo0AsjGocHkQsMbrKv3RqCnLxWjBoVl98e9dyfOrbs9et9y",
+	"udd2cp2CMibwXLJf0WQW4oWkqCI3XmZSam979rrODl9oGstknmrkF63k++0fGxt67c2ho/c5eXn5T3eH",
+	"sn2kqc8X8oi9Gn3/1TMYJ2O0kx9rGqxkaGHie7cNXsglYAXlcuR2SELFKnA5anrL0hNyIZdOlZAZh+Xn",
+	"ivB0RFiuWfkv8dOoa/1r6vuLD4a/hDN9ar/OTin8xj5XNr6ie98Dt/GFvr2RE13Efinfetk52W2dEpC0",
+	"Ns4YXfE5eHj3PY80+ZzyKdPm8wlxzWV2GwndPTfCWgBYRID/hc6z5yQcQ9BKAfkA35ESzQUoxLMb4R7m",
+	"alO+rRTe5fsnT2M7Cc5J3HXcLSb6mgzvuoxlb4dJWNkt3EmfeROAI1aTqWm6PE4VnbTpV/1kf34ZYt2t",
+	"xvqSLvc+zPbVmggzkZKMG7cQx2zABa6pXV6eTy2Rc0aMDA6Xm+BqG4e+vXx0SZf3in6HcR0M+G6dj/3k",
+	"kd1YhkrwX5XtZ3jv4P8q2FRkdbMhbhTN0CTlhBY/SKb9LuvkyYHWyXCdSnbRBbDwWrZ8zf5DpryxK3SH",
+	"SYjnuR5/ReP4QbC1E+g6+GYt3lvbcd22HU64EM9V925uyu3biwbAogTGofPJMaSZmzLiu0zKoUGvX9HW",
+	"NBycJ6S1a1tTx/I7nctb1hJnhiDFy0KHHU4TbWjOUNkC2pdi+NN38pbtuoz338i3BZBUSMz6VqCkPzyO",
+	"MTw/fEgmGl7Zr+pQQ0Nl2UwIkNBwpD1d2INPMV/UwqErVbANe1TMcMXmbiCasu0XTBupDuWLfvt2nIRr",
+	"J4ZBTuEJYzyG9QN6XsAvHnLYtz3eBfP51tw7qhrDrYHaftIVYTnt5ZZVBMn/whzdqwL0QAQV9m44MK6g",
+	"OFZyqT2dVRWUY/83lX4AoQYcutgQwxOHFzRzl+An3s8oDg0KvnYcQMDvghWEKmoKO0ShsbfQBoqpDfrY",
+	"o8aIAu+Bbx2mQCpHEupUuU1N2xm+zwC/Gb4JgjaFJMAMAlSE9szB8jxe+zvfV9HC3fwBCqsPtqp8ZjEq",
+	"n95UKHPu5zSjrgMqtp1Yn/YLFeme5ibc/uHMDrR8hVw8Ztnnjki9fmLj3hsNgoqAiMzxdoIbHBFNkfFr",
+	"KdVsXYcuOpV2ymdsdZxkNM+ZmLKWtOFLf81H/KX9AsjhERhhNGOhITGEm8IjTWhhzyzGPlEq4BXSM2ad",
+	"iybXbHxWmEzAoXkYoozQvq3rC2oRRqfPyLeMN7qhF6vqcO+hQot3xyr3X8LnBcWqur349syuiVMskXbF",
+	"t1PygOIV1wTSOIXba7FQjOJszmyrWOXCxDCi8LQ9Tf6F/5a/xl7npw5mZ+QwfB7i1Hf3g/C8afd7JQxT",
+	"lxjA72PCyvs/nBk7FyWvLGxIg/AuSNf+JAkV5a2dvKGTS8M2gMYJy1g+aQRVhP0jkYqRJePTTCOOaLwa",
+	"1U56z3yZAyEXviLBVUmjNSpRbKikBLbl82sn5IPIV+XDEKeT8YWuqH4iV48CtCg35N8S+/djuqyQdIfj",
+	"zzLjOatqfti9bklX/77pP+xhBsZhr01L9gHNEnf5ZJB4J8+riChN6BjbkQB+NQHMr3eqRgIqpgl145dw",
+	"4/HPL+A9dnk1j9cwC+iqMZPQ2vDrPv2rbve133Av6Meued1XfSBzwpHwjBzI4AweAhrySJlcHAM2qck7",
+	"npH/cf7xGaFkTgWfMGgixlMGkRPUkci5YNBT6cKaGUeOcQApLTJppONTBlV7gKzYHyMy8TzVo5CyrGDZ",
+	"HH2h8kgmoF4cEc0SxYx24FHT4Obk4me+bZPbgwaSocCbtxzUcasByl7KBWe6eU2/sG9aG5hviss9fFmc",
+	"ZRkzhrAdc9ii5TBTA6NKaHV6oGLmIGKuVA4oBeY7IyC1NmaEzRdmFZvB2rqMQgKjcL2/5uS+zFgyYykO",
+	"O7M+Rtr/DIYFQmp2nM9Kcylg7SpchjZaq4lqu3J82/y2Ic03GNrBqdM5IzNmw8CQXi1DYRtyTqS9OsXm",
+	"IgJYA+iBq2i7lHEzfNpzwvxBwhG/3zK16VV/tjfe42mmvP/9nGaa9utzP9CKDdNqA9qd1WOMr2hg/O7O",
+	"GxobGhvPM4YqiJ9wv2zcu18XTGsMAYDIHw4ZI/xryVuN4gBeN4Riq3QbOPwt1+ZXXdD8BT7+UMqev90j",
+	"Yq783oFlLfwgDxMnFPY1fRgFRCFRsFHNiNbQioOaEKCmGu3HwSBbZQGuvLuCFp7eel1esBMiVSCVNrCe",
+	"Eq6SIqcqKuMZkYqya9GxcQYAon3YM/zeicxzG6HC9oNeecLz3KWtGrQLKoxjPTVeu5jE7ndtXNKlO2QN",
+	"ujKsXQ6kfU+X/sCBhxM8fcFiyVd1ZZfaCpHJrA//0aW9cF8lSHvve2A/gue2dU7ldDVQdR8CLeRRcuAH",
+	"JM5250CezCCCsU4g5XMmXEE+wtyjiwX20bQ38l0aanjihbKtC+MpyWh+y7Rr2QtNeXIpMCWIibyM5sGx",
+	"ESluhL0mKYyNOUfEBn9IEgKoKy5YJUHntIbGimlowEIdihvxWcjlp/n8s7VImmtZ5dNDZDu39zZ8QaQi",
+	"E5rnldYN98HY69G7ze8Sf2uP3X7uCffU8OeeXq1kxTv/yrSEH8ggrE7VQA0FDKSZClU+IqFKrQhFKw9Y",
+	"CGtFNk5fysZk5ZKxRYfAyoRPC+XkrITHylPjMjPasIX9EbaiBnSnk5ODnxp5I5yBP4LNPMlGfvV5DTnf",
+	"Gk5JqugSWNCocHsh/uN0CtoqGRXpCTkjiY10MwqYjqxcTdi+T4nmYmrPz8wAF3BvM15iZncvBmzvfV/m",
+	"C9/VtCvaHw6FRF8zD5yaJvNDZq8Wr8oEaER8PitMJhX/b/j2Z+QFo4qpzyfk3EC/MgaKRgMvh/0XrzVv",
+	"/83rkUZJkq7sG+wLTmLvfS9kR/hVDdMNg75nUg18iCuc4As0nTyNogk7XkqVtjc4XdnrruGyPS6UylMa",
+	"2pIci9pQFWQ9IgkttEtRA7ez9k1PNewzTWoj1mOwtj1G31lPeVdt5n6S4fd5HoHxvJBDtri934P4pKNq",
+	"NH72162nqYEN5FHwoodEFwdv1Pug8mTY5za6TzWQUlfAeMEdCSV4t7Y138lp+ZOSi93mcc+KGfyWCVIs",
+	"BlTNwFGrSWaUZt5UfN9tbPbd03EYe7PRGdysytlsAttw3F1E9SzcOL665SlIPf0lNC3qn3zg+P0wFuLL",
+	"U5oxUTESF5SAikTUTtYc1LqIxYbCxME81EOxmsNDyg9jMC9zqYMvbjSMTvm+K6/d1yNa/ZZjzGHFA/cY",
+	"YNrfooprKWp57kJ0x5j2Gx9WjMlpfi8xJsx2fIGW4zvIKoW7hWQYEFxAJk/SGiIZ569cs518C7vN5v6j",
+	"qYONrA2pyjt2DeVpUrQx57wscEA/cvbX2R05zV8eHkt5QBM5Iws7n1g5L28N2Jo6d1/cZrpjqV3W4AGk",
+	"uu536iokmIrpIjdDhjuVabRBci6nhHfP5FR5ZE18Ml/bn/8lPQB8+TfsA36BGlbcD6A2X6MjKLiYHqMF",
+	"t9VJqtWt5w5HSMYMmxSdyBwWZBSjqdOZW5NDkWr2wW5Bxf6El/Dm9wKfx0dfwEg2kp0M5ingJO2GOrC9",
+	"xalMcI67Dkh4zVeSz4/dyzBtjkZbTdYVFkq/ksMbmlciVTokD54hc6kN0ZLMqVgNZpoRhqZRTehp01ab",
+	"+Bl+YSyHbXDCRMLIVJZ0bhXkADqfRU5FBwGUdWXBB+1wTOy2lmvKDeu1+b2jKTuzvnOP29+WDvHJ4A4R",
+	"LbbJIdqfDiLUIqeEEtfmiiiQ1Lm0iE8sxJyqGUuPSzRyE396kMAM3nZOV3bry9nE2I31eQRWGVpKNXQ3",
+	"uubsWIM0TX9174JI3f2YgX/GhR+VA2+O9W9sI0RY39OGsA371Ujs4thRQaq4SsqJOB+k269H2iW0cknz",
+	"/DiXctZmLuTNx1evR+Tj+9dEKnLNxh8hIHNe9un35N2LkTcoe0OSr6AdB4SFuDkhXuQeuzW4JjO2MCcE",
+	"8Ya13o0KuXEF6DvhLE/JZ2hh+xzBMUs5OzPXNM+7QMwfypdsQgWbjCczwbRGWHAPlPwmTPj7Gkz48ckP",
+	"2yoOb9YDNWLXEqkEU3pUrshisWDKrVuY6xFJcpnMllwzr3ugQSsZ9xTg/7ED+UiTJU9NhnhKQByN1lkt",
+	"M1oiXdjcDhn7sshlygJ/X2wI3UvWApcQD2wO2xqEGsbxHC//Gwxj+Zf1ACEKUufG5wmIFM/QihzACjZc",
+	"MC2EzZlCCZIzOAhYsxROFu7riRDt53yaf5oDPVQv43zytG6cj3/YRLE3PKwQ3Oje8eivcPWf/aOAr6YR",
+	"zroa63RaCcetOxvU0YNrxZMwoLPtn2AlR0/BS6qzYyxCthEIsWR2TXW2py3a3npPmPm7nDuuqRJOdn6g",
+	"I4cvAi+pQpHLdfDsMBBm5KmB8M66eUYFc2LjqtAZoVPFas3IVLGKObTl0aDQ5Czh4dSZtrKfJ4M+tim6",
+	"twM5KJBpiYPeOGe94Es7zdxXh16yA1IHL7nRasYu7TQw+07HH8K+ztxoQdfykq5igxYHKhl2MHMatIji",
+	"UxR79EV2bM7M4cON/ZvLawnETtB78jxIwitsNl0nLoz7qM6q20Gsarui2z4TX3fYnO4S3JTk5MMlVIHR",
+	"vCSWgQhkCKt7BSyn4KiiNcGqoWUrffrHMlu1giuus1VDvr+uK7nMVjuLpF1nq/f2Lp3HpN1uXzs27cuj",
+	"ZFHu+p+VnEMWgSFxEKglUpHmzOtDQ/5voGbguT3P+MY1OKXbR+PzaskfzId7KfkgU1qzlLeMKjj62KcA",
+	"hQPOfaHyo2dHTocPFqb7jT9i345HK3CEZcaAhoa4copdQ1YsAxHkcqokStBCHX4bEnCbv3vmHqrphOWr",
+	"oJI5wobAMbYNVm7zThbCRO+j6bKsVGijKGZ38GvgIY80MYyZrHI7SCXHv8iOyhya7wMcCquxLK1AXk35",
+	"7XIpkLrPALtU5dMLEXkGElhAWpBwQXI+Yc/BLdj764yqBRP2jwvKQfS5OhPWRcTGIOdIb2VfY0Ry+5vI",
+	"X+ha2rHllANrjZxMKreERubYLSv0Qq4Ts6SjGdNkVn0tZJnZvMt1JitMiWHMXEoKLHxOVySVeFtHJLbC",
+	"1DGSGbhHuIawzUe8VlLeOsv7XXJhv989SjGak5DiDGK/wDhTuzneI3Jzt07mVM2QM4WRpZTA94O4Eaql",
+	"qFkVYGpHjZonQBYYaGDLr4Z6PJb5K0KKUuQr2IUITVOsPrgHvZXTyGPeUcMAToI3ziHFCt3FqJJM7OYX",
+	"spveSNmEKUSsxxe443g0GpgUw+9dMnXL7W/99uf/DQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -272,28 +272,28 @@ func Develop(ctx context.Context, file []byte) ([]byte, error) {
 	return small, unseen(err)
 }
 
-// lookers are the photos that blades are read off at once: each takes a hundred
+// lookers are the photos that are looked at at once: each takes a hundred
 // megabytes and a second or two of a core.
 var lookers = make(chan struct{}, 2)
 
-// Look reads a blade off a photo, by three taps on its rim if there are any, each in
-// shares of its width and height; and says how wide and high the photo is.
-func Look(ctx context.Context, file []byte, taps []sight.Point) (b sight.Blade, wide, high int, err error) {
+// Look hands a photo on to be read, with how wide and high it is. What cannot be read
+// of it is the photo's fault.
+func Look(ctx context.Context, file []byte, read func(sight.Picture) error) (wide, high int, err error) {
 	select {
 	case lookers <- struct{}{}:
 		defer func() { <-lookers }()
 	case <-ctx.Done():
-		return b, 0, 0, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Of("many photos are being looked at just now; send it again in a moment")}
+		return 0, 0, &refusal.Error{Reason: refusal.Busy, Field: "photo", What: say.Of("many photos are being looked at just now; send it again in a moment")}
 	}
 	img, err := photo.Upright(ctx, file, sight.EnoughSide)
 	if err != nil {
-		return b, 0, 0, unseen(err)
+		return 0, 0, unseen(err)
 	}
 	p := sight.Picture{Wide: img.Rect.Dx(), High: img.Rect.Dy(), Pix: img.Pix}
-	if b, err = p.Look(taps); err != nil {
+	if err = read(p); err != nil {
 		err = refusal.Of("photo", "%v", err)
 	}
-	return b, p.Wide, p.High, err
+	return p.Wide, p.High, err
 }
 
 // unseen says why a photo cannot be taken.

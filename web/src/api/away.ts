@@ -14,7 +14,8 @@ export interface ToTheCore extends Record<string, unknown> {
     | '/support-plans'
     | '/length'
     | '/unmarked-blades'
-    | '/blade-looks';
+    | '/blade-looks'
+    | '/wall-looks';
   body: unknown;
   picture?: () => Promise<Picture>; // for what looks at one; decoded only if the core here is to look
 }

@@ -1,7 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { ToTheCore } from './away';
-import { recalled } from './kept';
 import type {
   Blade,
   BladeInput,
@@ -10,7 +9,6 @@ import type {
   Renewal,
   Retirement,
   SawInput,
-  Spot,
   UnmarkedReadings,
   Units,
 } from './types';
@@ -105,41 +103,6 @@ export const useUnmarked = (body: UnmarkedReadings) =>
     meta: { core: { address: '/unmarked-blades', body } satisfies ToTheCore },
     placeholderData: keepPreviousData,
   });
-
-/** Reads a blade off a photo: by three taps on its rim, where somebody has shown them. Nothing of it is kept. */
-export const useLook = () =>
-  useMutation({
-    mutationFn: ({ file, taps }: { file: Blob; taps: Spot[] | undefined }) =>
-      recalled(
-        async () =>
-          unwrap(
-            await client.POST('/blade-looks', {
-              params: { query: { taps: taps?.flatMap((p) => [p.x, p.y]) } },
-              querySerializer: { array: { style: 'form', explode: false } },
-              body: file as never, // the contract says bytes, and a file is those
-              bodySerializer: (f) => f,
-              headers: { 'Content-Type': 'application/octet-stream' },
-            }),
-          ),
-        '/blade-looks',
-        {},
-        () => pixels(file, taps ?? []),
-      ),
-  });
-
-const SIDE = 3000; // pixels that the core here is given, either way
-
-/** A photo's pixels, upright, for the core here. */
-async function pixels(file: Blob, taps: Spot[]) {
-  const photo = await createImageBitmap(file);
-  const scale = Math.min(1, SIDE / Math.max(photo.width, photo.height));
-  const [wide, high] = [Math.round(photo.width * scale), Math.round(photo.height * scale)];
-  const on = new OffscreenCanvas(wide, high).getContext('2d')!;
-  on.drawImage(photo, 0, 0, wide, high);
-  photo.close();
-  const { data } = on.getImageData(0, 0, wide, high);
-  return { wide, high, pix: new Uint8Array(data.buffer), taps: taps.flatMap((p) => [p.x, p.y]) };
-}
 
 export const useAddBlade = () =>
   useChange(async ({ key, body }: { key: string; body: BladeInput }) =>

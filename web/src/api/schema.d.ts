@@ -191,6 +191,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/wall-looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read the wall of a cut off a photo
+         * @description A JPEG, PNG or WebP of at most 24 MB, of the wall lying along it. Nothing of it is kept. What cannot be read is refused, with the field `photo`.
+         */
+        post: operations["lookAtWall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}": {
         parameters: {
             query?: never;
@@ -5780,6 +5800,51 @@ export interface components {
             /** @description Blades of the rack that it may be, the likeliest first. */
             alike: components["schemas"]["AlikeBlade"][];
         };
+        /** @description The wall of a cut as a photo shows it. Places are shares of the photo's width and height, from its upper left corner. */
+        WallLook: {
+            corners: components["schemas"]["Spot"][];
+            /**
+             * Format: double
+             * @description Of wall that the photo shows.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Share of it, 0 to 1.
+             */
+            brown: number;
+            /**
+             * Format: double
+             * @description Share of it, which is not brown as well.
+             */
+            black: number;
+            /** @description How much is scorched of each twentieth of its length, 0 to 1. */
+            along: number[];
+            /** @description Scorched places. */
+            spots: number;
+            grade: components["schemas"]["Wall"];
+            /**
+             * Format: double
+             * @description Of marks; left out where none come back evenly.
+             */
+            spacing_mm?: number;
+            spacing_trust?: components["schemas"]["Trust"];
+            /**
+             * Format: double
+             * @description What a turn leaves at this feed, where it is known.
+             */
+            turn_mm?: number;
+            /**
+             * Format: double
+             * @description And a tooth.
+             */
+            tooth_mm?: number;
+            /** @description Marks lean both ways. */
+            crossing: boolean;
+            /** @description Of Trace, to be confirmed. */
+            signs: string[];
+            says: string[];
+        };
         Spot: {
             /** Format: double */
             x: number;
@@ -7310,6 +7375,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BladeLook"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookAtWall: {
+        parameters: {
+            query: {
+                /** @description Of the wall. */
+                thickness_mm: number;
+                /** @description Its four corners, from the upper left one on, clockwise, each as shares of the photo's width and height, where somebody has shown them. */
+                corners?: number[];
+                /** @description That it was cut on: with blade and feed, what a turn leaves is known. */
+                saw_id?: string;
+                blade_id?: string;
+                feed_m_min?: number;
+                units?: components["schemas"]["Units"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What was read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallLook"];
                 };
             };
             default: components["responses"]["Problem"];

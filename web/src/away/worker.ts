@@ -16,12 +16,12 @@ export interface Question {
   block?: Uint8Array; // of its sound
 }
 
-/** A picture's pixels, four bytes each from the upper left corner on, and where it was tapped. */
+/** A picture's pixels, four bytes each from the upper left corner on, and the places that were shown, in shares of its sides. */
 export interface Picture {
   wide: number;
   high: number;
   pix: Uint8Array;
-  taps: number[];
+  places: number[];
 }
 
 export interface Answer {
@@ -35,7 +35,14 @@ interface Core {
   ask: (address: string, json: string) => [number, string];
   listen: (saw: string, blade: string, rate: number) => [number, string];
   hear: (block: Uint8Array) => [number, string];
-  look: (pix: Uint8Array, wide: number, high: number, taps: number[]) => [number, string];
+  look: (
+    address: string,
+    json: string,
+    pix: Uint8Array,
+    wide: number,
+    high: number,
+    places: number[],
+  ) => [number, string];
 }
 
 declare const self: {
@@ -59,7 +66,7 @@ let core: Promise<Core> | undefined;
 
 /** Asks the core what a question is about. */
 function put(c: Core, { address, body, picture: p, listen: l, block }: Question) {
-  if (p) return c.look(p.pix, p.wide, p.high, p.taps);
+  if (p) return c.look(address, body, p.pix, p.wide, p.high, p.places);
   if (l) return c.listen(l.saw, l.blade, l.rate);
   if (block) return c.hear(block);
   return c.ask(address, body);

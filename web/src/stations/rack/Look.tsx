@@ -5,16 +5,18 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { useLook, useUnmarked } from '../../api/rack';
+import { useLook } from '../../api/looks';
+import { useUnmarked } from '../../api/rack';
 import type { BladeInput, BladeLook, SeenTrait, Spot, Units } from '../../api/types';
 import { usePreferences } from '../../app/preferences';
 import { LookView } from '../../drawings/LookView';
 import { PlainBlade } from '../../drawings/PlainBlade';
 import { formatLength, trim } from '../../measure/format';
-import { FileButton } from '../../ui/FileButton';
 import { LengthField } from '../../ui/LengthField';
 import { Notice, Trouble } from '../../ui/Notice';
+import { PhotoChoice } from '../../ui/PhotoChoice';
 import { Segments } from '../../ui/Segments';
+import { useMarked } from '../../ui/useMarked';
 
 interface Props {
   units: Units;
@@ -37,55 +39,19 @@ const thirds = (tips: Spot[]) => [0, 1, 2].map((k) => tips[Math.floor((k * tips.
 
 export function Look({ units, take, onTake }: Props) {
   const asking = useLook();
-  const [photo, setPhoto] = useState<{ file: File; drawn: ImageBitmap }>();
-  const [marks, setMarks] = useState<Spot[]>([]);
-  const [unreadable, setUnreadable] = useState(false);
   const look = asking.data;
-  const ask = (file: File, taps?: Spot[]) =>
-    asking.mutate({ file, taps }, { onSuccess: (l) => setMarks(taps ?? thirds(l.tips)) });
-  const choose = async (file: File) => {
-    setUnreadable(false);
-    asking.reset();
-    try {
-      const drawn = await createImageBitmap(file);
-      setPhoto({ file, drawn });
-      setMarks(begin(drawn));
-      ask(file);
-    } catch {
-      setPhoto(undefined);
-      setUnreadable(true);
-    }
-  };
+  const on = useMarked(asking, begin, (l) => thirds(l.tips));
   return (
     <Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 1.5 }}>
-        <FileButton
-          variant={photo ? 'outlined' : 'contained'}
-          label={t`A photo from the camera`}
-          accept="image/*"
-          camera
-          disabled={asking.isPending}
-          onFile={(f) => void choose(f)}
-        >
-          {photo ? t`Take another` : t`Take a photo`}
-        </FileButton>
-        <FileButton
-          variant="outlined"
-          label={t`A photo of a blade`}
-          accept="image/jpeg,image/png,image/webp"
-          disabled={asking.isPending}
-          onFile={(f) => void choose(f)}
-        >
-          {t`Choose a photo`}
-        </FileButton>
-      </Box>
-      {unreadable && (
-        <Trouble
-          sx={{ mb: 1.5 }}
-        >{t`This is not a photo that can be read; send a JPEG, PNG or WebP.`}</Trouble>
-      )}
-      {!photo && <HowTo />}
-      {photo && (
+      <PhotoChoice
+        of={t`A photo of a blade`}
+        has={on.photo !== undefined}
+        busy={asking.isPending}
+        unreadable={on.unreadable}
+        onFile={on.choose}
+      />
+      {!on.photo && <HowTo />}
+      {on.photo && (
         <Box
           sx={{
             display: 'grid',
@@ -96,12 +62,12 @@ export function Look({ units, take, onTake }: Props) {
         >
           <Box>
             <LookView
-              photo={photo.drawn}
+              photo={on.photo}
               look={look}
-              marks={marks}
+              marks={on.marks}
               busy={asking.isPending}
-              onMark={(which, to) => setMarks((now) => now.map((m, i) => (i === which ? to : m)))}
-              onMarked={() => ask(photo.file, marks)}
+              onMark={on.mark}
+              onMarked={on.again}
             />
             <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
               {t`Does the dashed line not run over the tips? Tap a tip, or drag a ring onto one; it looks again.`}
@@ -120,17 +86,11 @@ export function Look({ units, take, onTake }: Props) {
               )}
             </Box>
             {asking.error && <Trouble sx={{ mb: 1 }}>{asking.error.message}</Trouble>}
-            {asking.error && asking.variables.taps && (
-              <Button variant="outlined" onClick={() => ask(photo.file)}>{t`Look for it again`}</Button>
+            {asking.error && on.moved && (
+              <Button variant="outlined" onClick={on.afresh}>{t`Look for it again`}</Button>
             )}
             {look && (
-              <Read
-                key={photo.drawn.width + look.teeth}
-                look={look}
-                units={units}
-                take={take}
-                onTake={onTake}
-              />
+              <Read key={on.photo.width + look.teeth} look={look} units={units} take={take} onTake={onTake} />
             )}
           </Box>
         </Box>

@@ -15,6 +15,7 @@ import { ActionBar } from '../../ui/ActionBar';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { Trouble } from '../../ui/Notice';
+import { WallPhoto } from './WallPhoto';
 
 interface Props {
   cut: Cut;
@@ -24,6 +25,8 @@ interface Props {
   took: number | undefined; // seconds, by the beat
   heard: FilledIn | undefined; // of the cuts so far, where somebody listens
   phone: boolean; // it comes up from below, once the beat has ended
+  lengthMm: number; // that one piece is fed
+  trace: string; // the address of Trace for this cut
   of: { job: string; row: string } | undefined; // the row of a job that it is
   onLogged: () => void;
 }
@@ -50,7 +53,19 @@ interface Said {
 
 const clean = (pieces: number): Said => ({ wall: 'clean', splinters: 'none', pieces });
 
-export function CameOut({ cut, blade, setting, height, took, heard, phone, of, onLogged }: Props) {
+export function CameOut({
+  cut,
+  blade,
+  setting,
+  height,
+  took,
+  heard,
+  phone,
+  lengthMm,
+  trace,
+  of,
+  onLogged,
+}: Props) {
   const [said, setSaid] = useState<Said>(clean(cut.pieces ?? 1));
   const [typed, setTyped] = useState<number>();
   const seconds = typed ?? heard?.seconds ?? took;
@@ -69,6 +84,7 @@ export function CameOut({ cut, blade, setting, height, took, heard, phone, of, o
       setTyped(undefined);
     }
   }
+  const [looks, setLooks] = useState(false);
   const [was, setWas] = useState<Condition>(); // how the blade stood before what was logged last
   const { units } = usePreferences();
   const log = useKeep();
@@ -123,7 +139,14 @@ export function CameOut({ cut, blade, setting, height, took, heard, phone, of, o
           onPick={(cameBack) => set({ cameBack })}
         />
       )}
-      <Pick label={t`Wall`} value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
+      <Box>
+        <Pick label={t`Wall`} value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
+        <Button
+          size="small"
+          onClick={() => setLooks(true)}
+          sx={{ ml: -0.75 }}
+        >{t`Read the wall off a photo`}</Button>
+      </Box>
       <Pick
         label={t`Splinters, ${setting?.exit.name ?? t`where teeth leave`}`}
         value={said.splinters}
@@ -196,6 +219,21 @@ export function CameOut({ cut, blade, setting, height, took, heard, phone, of, o
       </Box>
     </>
   );
+  const wallPhoto = looks && (
+    <WallPhoto
+      of={{
+        thickness_mm: cut.thickness_mm,
+        saw_id: cut.saw_id,
+        blade_id: blade.id,
+        // The feed that it was really made at, where that is known.
+        feed_m_min: seconds ? (lengthMm * 60) / 1000 / seconds : setting?.feed_m_min,
+        units,
+      }}
+      trace={trace}
+      onWall={(wall) => set({ wall })}
+      onClose={() => setLooks(false)}
+    />
+  );
   const made = (
     <Button
       variant="contained"
@@ -230,6 +268,7 @@ export function CameOut({ cut, blade, setting, height, took, heard, phone, of, o
           {made}
         </Box>
         {after}
+        {wallPhoto}
       </Box>
     );
   return (
@@ -264,6 +303,7 @@ export function CameOut({ cut, blade, setting, height, took, heard, phone, of, o
       >
         <Box sx={{ p: 2, display: 'grid', gap: 1.25, borderTop: '2px solid', borderColor: 'text.primary' }}>
           {picks}
+          {wallPhoto}
           <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
             <Button variant="outlined" onClick={() => setUp(false)} sx={{ minHeight: 52 }}>
               {t`Not yet`}

@@ -100,7 +100,13 @@ export function Listening({ ears, trace }: Props) {
         </Notice>
       ))}
       {(heard?.signs.length ?? 0) > 0 && (
-        <Button component={Link} to={trace} variant="outlined" color="inherit" sx={{ mt: 1 }}>
+        <Button
+          component={Link}
+          to={`${trace}&${new URLSearchParams(heard?.signs.map((s) => ['seen', s]))}`}
+          variant="outlined"
+          color="inherit"
+          sx={{ mt: 1 }}
+        >
           {t`Trace what is heard`}
         </Button>
       )}

@@ -73,6 +73,8 @@ export function Run() {
       cut={plan.data.cut}
       {...{ blade, setting, took, phone }}
       heard={ears.heard?.fill}
+      lengthMm={plan.data.feed_length_mm}
+      trace={`/trace?${params}`}
       height={height_mm}
       of={job && row ? { job, row } : undefined}
       onLogged={() => {

@@ -2,6 +2,7 @@
 import { t } from '@lingui/core/macro';
 import { Trans } from '@lingui/react/macro';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRef } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -35,6 +36,26 @@ export function NewTrace() {
   const bladeId = params.get('blade') ?? saw?.mounted_blade_id;
   const blade = rack.data?.find((b) => b.id === bladeId);
   const failed = start.error ?? saws.error ?? words.error;
+  // What a photo or the sound showed, to be confirmed: one tap begins with it.
+  const seen = words.data?.signs.filter((s) => params.getAll('seen').includes(s.id)) ?? [];
+  const begin = (present: string[]) =>
+    cut &&
+    start.mutate(
+      {
+        key: key.current,
+        body: {
+          cut,
+          blade_id: blade?.id,
+          height_mm: Number(params.get('h')) || undefined,
+          present,
+          units,
+        },
+      },
+      {
+        onSuccess: (past) => void go(`/trace/${past.id}?${params}`),
+        onError: () => (key.current = crypto.randomUUID()),
+      },
+    );
   const ready = Boolean(saws.data && materials.data && rack.data && words.data && traces.data);
   return (
     <Box component="main" sx={{ px: { xs: 2, md: 3 }, py: 2 }}>
@@ -63,6 +84,25 @@ export function NewTrace() {
                 </Box>
               </Box>
             )}
+            {cut && seen.length > 0 && (
+              <Box component="section" aria-label={t`What was seen or heard`} sx={{ mb: 2 }}>
+                <Typography variant="h2">{t`What was seen or heard`}</Typography>
+                <Box sx={{ mb: 1 }}>{t`Look for yourself, then begin with what is so.`}</Box>
+                <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+                  {seen.map((s) => (
+                    <Button
+                      key={s.id}
+                      variant="outlined"
+                      disabled={start.isPending}
+                      onClick={() => begin([s.id])}
+                      sx={{ minHeight: 52 }}
+                    >
+                      {s.label}
+                    </Button>
+                  ))}
+                </Box>
+              </Box>
+            )}
             {saws.data?.length !== 0 && (
               <Box sx={{ fontSize: 18, mb: 1 }}>
                 {t`Point at the work where the fault shows, then say what it looks like.`}
@@ -77,25 +117,7 @@ export function NewTrace() {
                 absent={[]}
                 wide
                 ended={start.isPending}
-                onSign={(id, to) => {
-                  if (to !== 'there') return;
-                  start.mutate(
-                    {
-                      key: key.current,
-                      body: {
-                        cut,
-                        blade_id: blade?.id,
-                        height_mm: Number(params.get('h')) || undefined,
-                        present: [id],
-                        units,
-                      },
-                    },
-                    {
-                      onSuccess: (past) => void go(`/trace/${past.id}?${params}`),
-                      onError: () => (key.current = crypto.randomUUID()),
-                    },
-                  );
-                }}
+                onSign={(id, to) => to === 'there' && begin([id])}
               />
             )}
           </Box>

@@ -1,0 +1,86 @@
+package sight
+
+import (
+	"math"
+
+	"corte/core/say"
+)
+
+// A Turn is how far apart marks lie that come once a turn of the blade, and once a
+// tooth, in mm; 0 where nobody knows the feed.
+type Turn struct{ Turn, Tooth float64 }
+
+const (
+	leastBrown = 0.02 // of a wall, from which it is not clean any more
+	leastBlack = 0.01
+	sameMarks  = 0.08 // of a turn's spacing, within which marks are a turn's
+	oneSpot    = 0.25 // of the length, in which all that is scorched is one spot
+)
+
+// Grade is how the wall came out, as a log has it.
+func (w Wall) Grade() string {
+	switch {
+	case w.Black >= leastBlack:
+		return "black"
+	case w.Brown+w.Black >= leastBrown:
+		return "brown"
+	}
+	return "clean"
+}
+
+// Signs are those of Trace that a wall shows, to be confirmed: a picture does not say
+// which of the two walls it is of.
+func (w Wall) Signs(t Turn) (out []string) {
+	if w.Grade() != "clean" {
+		if from, to := w.scorchedFrom(); w.Spots == 1 && to-from <= oneSpot {
+			out = append(out, "scorch-one-spot")
+		} else {
+			out = append(out, "scorch-both-walls", "scorch-fence-wall", "scorch-offcut-wall")
+		}
+		if from, to := w.scorchedFrom(); from >= 0.5 || to <= 0.5 {
+			out = append(out, "scorch-end-of-cut")
+		}
+	}
+	if w.OnceATurn(t) {
+		out = append(out, "marks-once-per-turn")
+	}
+	if w.Crossing {
+		out = append(out, "marks-rear-arcs")
+	}
+	return out
+}
+
+// OnceATurn reports whether the marks lie a turn of the blade apart.
+func (w Wall) OnceATurn(t Turn) bool {
+	return w.Spacing > 0 && t.Turn > 0 && math.Abs(w.Spacing/t.Turn-1) <= sameMarks
+}
+
+// scorchedFrom is from where to where along the wall anything is scorched, in shares.
+func (w Wall) scorchedFrom() (from, to float64) {
+	from, to = 1, 0
+	for i, v := range w.Along {
+		if v > 0.05 {
+			from, to = min(from, float64(i)/Parts), max(to, float64(i+1)/Parts)
+		}
+	}
+	return from, to
+}
+
+// Says is what was seen, in sentences, with what it may mean.
+func (w Wall) Says(t Turn) (out []say.Line) {
+	if TrustIn(w.CornersSure) == Doubtful {
+		out = append(out, say.Of("it is not sure where the wall ends: look whether the frame lies on it, and drag its corners"))
+	}
+	switch {
+	case w.Spacing > 0 && w.OnceATurn(t):
+		out = append(out, say.Of("marks every %s, as far apart as one turn of the blade: one tooth stands out, or the blade wobbles", say.Thin(w.Spacing)))
+	case w.Spacing > 0 && t.Turn > 0:
+		out = append(out, say.Of("marks every %s; a turn of the blade would leave them every %s", say.Thin(w.Spacing), say.Thin(t.Turn)))
+	case w.Spacing > 0:
+		out = append(out, say.Of("marks every %s", say.Thin(w.Spacing)))
+	}
+	if w.Crossing {
+		out = append(out, say.Of("marks cross: the rear of the blade cuts as well, so the work may be led askew"))
+	}
+	return out
+}

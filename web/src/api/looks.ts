@@ -1,0 +1,75 @@
+/** What is read off photos, by the server or the core in this browser. Nothing of a photo is kept. */
+import { useMutation } from '@tanstack/react-query';
+import client, { unwrap } from './client';
+import { recalled } from './kept';
+import type { Spot, Units } from './types';
+
+const flat = (places: Spot[] | undefined) => places?.flatMap((p) => [p.x, p.y]);
+
+/** How a photo goes out: as the file that it is, with places as one list. */
+const asFile = {
+  querySerializer: { array: { style: 'form', explode: false } },
+  bodySerializer: (f: unknown) => f as BodyInit,
+  headers: { 'Content-Type': 'application/octet-stream' },
+} as const;
+
+/** Reads a blade: by three taps on its rim, where somebody has shown them. */
+export const useLook = () =>
+  useMutation({
+    mutationFn: ({ file, places }: { file: Blob; places: Spot[] | undefined }) =>
+      recalled(
+        async () =>
+          unwrap(
+            await client.POST('/blade-looks', {
+              ...asFile,
+              params: { query: { taps: flat(places) } },
+              body: file as never, // the contract says bytes, and a file is those
+            }),
+          ),
+        '/blade-looks',
+        {},
+        () => pixels(file, places),
+      ),
+  });
+
+/** Of what cut a wall is. */
+export interface WallOf {
+  thickness_mm: number;
+  saw_id: string;
+  blade_id: string;
+  feed_m_min: number | undefined;
+  units: Units;
+}
+
+/** Reads the wall of a cut: by its four corners, where somebody has shown them. */
+export const useWallLook = (of: WallOf) =>
+  useMutation({
+    mutationFn: ({ file, places }: { file: Blob; places: Spot[] | undefined }) =>
+      recalled(
+        async () =>
+          unwrap(
+            await client.POST('/wall-looks', {
+              ...asFile,
+              params: { query: { ...of, corners: flat(places) } },
+              body: file as never,
+            }),
+          ),
+        '/wall-looks',
+        of,
+        () => pixels(file, places),
+      ),
+  });
+
+const SIDE = 3000; // pixels that the core here is given, either way
+
+/** A photo's pixels, upright, for the core here. */
+async function pixels(file: Blob, places: Spot[] | undefined) {
+  const photo = await createImageBitmap(file);
+  const scale = Math.min(1, SIDE / Math.max(photo.width, photo.height));
+  const [wide, high] = [Math.round(photo.width * scale), Math.round(photo.height * scale)];
+  const on = new OffscreenCanvas(wide, high).getContext('2d')!;
+  on.drawImage(photo, 0, 0, wide, high);
+  photo.close();
+  const { data } = on.getImageData(0, 0, wide, high);
+  return { wide, high, pix: new Uint8Array(data.buffer), places: flat(places) ?? [] };
+}

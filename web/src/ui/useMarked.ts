@@ -1,0 +1,48 @@
+/** A photo that is read, and the marks on it that can be moved to have it read again. */
+import type { UseMutationResult } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Spot } from '../api/types';
+
+interface Asked {
+  file: Blob;
+  places: Spot[] | undefined;
+}
+
+/**
+ * Keeps a photo and its marks. Begin says where these stand until something is seen,
+ * found where they stand then.
+ */
+export function useMarked<T>(
+  asking: UseMutationResult<T, Error, Asked>,
+  begin: (photo: ImageBitmap) => Spot[],
+  found: (look: T) => Spot[],
+) {
+  const [photo, setPhoto] = useState<{ file: File; drawn: ImageBitmap }>();
+  const [marks, setMarks] = useState<Spot[]>([]);
+  const [unreadable, setUnreadable] = useState(false);
+  const ask = (file: File, places?: Spot[]) =>
+    asking.mutate({ file, places }, { onSuccess: (look) => setMarks(places ?? found(look)) });
+  const choose = async (file: File) => {
+    setUnreadable(false);
+    asking.reset();
+    try {
+      const drawn = await createImageBitmap(file);
+      setPhoto({ file, drawn });
+      setMarks(begin(drawn));
+      ask(file);
+    } catch {
+      setPhoto(undefined);
+      setUnreadable(true);
+    }
+  };
+  return {
+    photo: photo?.drawn,
+    marks,
+    unreadable,
+    moved: asking.variables?.places !== undefined,
+    choose: (file: File) => void choose(file),
+    mark: (which: number, to: Spot) => setMarks((now) => now.map((m, i) => (i === which ? to : m))),
+    again: () => photo && ask(photo.file, marks),
+    afresh: () => photo && ask(photo.file),
+  };
+}
