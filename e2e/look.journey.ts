@@ -32,7 +32,7 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
   await expect(page.getByLabel('Teeth', { exact: true })).toHaveValue('60');
   await expect(page.getByLabel('Diameter')).toHaveValue(/^2[45]\d/);
   const name = `Seen ${Date.now()}`;
-  await page.getByLabel('Name').fill(name);
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
   await page.getByRole('button', { name: 'Put it on the rack' }).click();
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
   const rack = (await (await request.get('/api/v1/blades?limit=500')).json()) as {

@@ -13,6 +13,7 @@ const (
 	parted      = 3   // a wall is looked at in so many parts that lie half over one another
 	standsOut   = 1.4 // nats over what lies around, from which marks come back
 	sureOut     = 2.0 // and from which it is sure
+	clearly     = 2.5 // as much as one tone counts for
 	bothWays    = 0.3 // of what leans one way must lean the other to cross
 )
 
@@ -60,12 +61,21 @@ func (f face) marks() (period, sure float64, crossing bool) {
 		if level[i] < level[i-1] || level[i] < level[i+1] {
 			continue
 		}
-		if v := level[i] + 0.4*max(0, at(2*float64(i))); v > best {
+		// None counts for more than what is clear: a second of the marks' tones may stand out
+		// further than their first.
+		if v := min(clearly, level[i]) + 0.4*max(0, min(clearly, at(2*float64(i)))); v > best {
 			best, where = v, i
 		}
 	}
 	if best < standsOut || where == 0 {
 		return 0, 0, false
+	}
+	// Of tones that are all clear, the clearest near the first.
+	first := where
+	for i := first - first/6; i <= min(first+first/6, len(level)-1); i++ {
+		if level[i] > level[where] {
+			where = i
+		}
 	}
 	// The middle of the peak: marks that are not quite even spread it.
 	sum, weight := 0.0, 0.0

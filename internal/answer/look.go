@@ -37,9 +37,9 @@ func spots(all []sight.Point, wide, high int) []contract.Spot {
 // and a tooth would leave on it.
 func (v Voice) WallLook(w sight.Wall, wide, high int, t sight.Turn) contract.WallLook {
 	out := contract.WallLook{
-		Corners: spots(w.Corners[:], wide, high), LengthMm: measure.Length(w.Length), Brown: round4(w.Brown), Black: round4(w.Black), Spots: w.Spots,
+		Corners: spots(w.Corners[:], wide, high), LengthMm: to4(w.Length), Brown: round4(w.Brown), Black: round4(w.Black), Spots: w.Spots,
 		Grade: contract.Wall(w.Grade()), Crossing: w.Crossing, Signs: append([]string{}, w.Signs(t)...), Says: []string{},
-		SpacingMm: opt.Positive(measure.Length(w.Spacing)), TurnMm: opt.Positive(measure.Length(t.Turn)), ToothMm: opt.Positive(measure.Length(t.Tooth)),
+		SpacingMm: opt.Positive(to4(w.Spacing)), TurnMm: opt.Positive(to4(t.Turn)), ToothMm: opt.Positive(to4(t.Tooth)),
 	}
 	if w.Spacing > 0 {
 		out.SpacingTrust = opt.Of(sight.TrustIn(w.SpacingSure))
@@ -135,5 +135,8 @@ func Unmarked(in contract.UnmarkedReadings) (out contract.UnmarkedBlade, err err
 
 // whole is a length to a millimetre: a photo shows no more of it.
 func whole(l measure.Length) measure.Length { return measure.Length(math.Round(float64(l))) }
+
+// to4 is a length to as much as a photo or a feed can say of it.
+func to4(mm float64) measure.Length { return measure.Length(round4(mm)) }
 
 func round4(x float64) float64 { return math.Round(1e4*x) / 1e4 }

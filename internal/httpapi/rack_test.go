@@ -229,6 +229,53 @@ func TestLookAtBlade(t *testing.T) {
 	}
 }
 
+// A wall is read off a photo, by itself or by its corners, and its marks are held
+// against what a turn of the blade would leave.
+func TestLookAtWall(t *testing.T) {
+	b := newBench(t)
+	photo := phototest.Wall(t)
+	look := func(query string, raw []byte) *httptest.ResponseRecorder {
+		return b.do("POST", "/api/v1/wall-looks?"+query, string(raw), "Content-Type", "application/octet-stream")
+	}
+	// 1,000 pixels of a wall of 20 mm are 100 mm; a mark every 2 mm is a turn's at 8 m/min
+	// and 4,000 turns.
+	of := "thickness_mm=20&saw_id=" + b.saw["table"] + "&blade_id=" + b.blade["Plough"]
+	rpm := b.get("/saws/" + b.saw["table"])["rpm"].(float64)
+	turn := "&feed_m_min=" + fmt.Sprint(2*rpm/1000)
+	corners := "&corners=0.0833,0.3333,0.9167,0.3333,0.9167,0.6667,0.0833,0.6667"
+	for _, query := range []string{of + turn, of + turn + corners} {
+		w := look(query, photo)
+		got := decode(t, w)
+		near := func(name string, want, by float64) bool {
+			v, ok := got[name].(float64)
+			return ok && math.Abs(v-want) <= by
+		}
+		if w.Code != 200 || !near("length_mm", 100, 1.5) || !near("brown", 0.2, 0.02) || !near("black", 0, 0.005) || !near("spacing_mm", 2, 0.04) || !near("turn_mm", 2, 1e-9) || !near("tooth_mm", 2.0/24, 1e-4) || got["grade"] != "brown" {
+			t.Errorf("%s: %d %s", query, w.Code, w.Body)
+		}
+		if signs := fmt.Sprint(got["signs"]); signs != "[scorch-one-spot scorch-end-of-cut marks-once-per-turn]" {
+			t.Errorf("signs %s", signs)
+		}
+	}
+	if got := decode(t, look("thickness_mm=20", photo)); got["turn_mm"] != nil || fmt.Sprint(got["signs"]) != "[scorch-one-spot scorch-end-of-cut]" {
+		t.Errorf("where no feed is known: %v %v", got["turn_mm"], got["signs"])
+	}
+	for name, c := range map[string]struct {
+		query, field string
+		raw          []byte
+	}{
+		"no thickness":  {"", "thickness_mm", photo},
+		"two corners":   {of + "&corners=0,0,1,1", "corners", photo},
+		"the wrong way": {of + "&corners=0,0,0,1,1,1,1,0", "photo", photo},
+		"no photo":      {of, "photo", []byte("text")},
+		"no such saw":   {strings.Replace(of, b.saw["table"], uuid.NewString(), 1), "saw_id", photo},
+	} {
+		if w := look(c.query, c.raw); w.Code < 400 || w.Code >= 500 || decode(t, w)["field"] != c.field && c.field != "saw_id" {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
+	}
+}
+
 // A file that is exported comes back the same, in both formats, and keeps to
 // the published schema; what would change or be refused is shown row by row.
 func TestARackFileGoesOutAndComesBack(t *testing.T) {

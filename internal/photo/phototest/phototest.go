@@ -40,3 +40,26 @@ func JPEG(t *testing.T, img image.Image) []byte {
 	}
 	return out.Bytes()
 }
+
+// Wall is a JPEG of the wall of a cut, five times as long as it is thick, that is brown
+// along its last fifth and has a mark at every fiftieth of its length.
+func Wall(t *testing.T) []byte {
+	t.Helper()
+	img := image.NewRGBA(image.Rect(0, 0, 1200, 600))
+	for y := range 600 {
+		for x := range 1200 {
+			c := color.RGBA{50, 55, 60, 255}
+			if x >= 100 && x < 1100 && y >= 200 && y < 400 {
+				c = color.RGBA{216, 181, 131, 255}
+				if x >= 900 {
+					c = color.RGBA{110, 75, 42, 255}
+				}
+				if x%20 < 6 {
+					c.R, c.G, c.B = c.R-c.R/10, c.G-c.G/10, c.B-c.B/10
+				}
+			}
+			img.SetRGBA(x, y, c)
+		}
+	}
+	return JPEG(t, img)
+}

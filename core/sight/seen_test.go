@@ -1,0 +1,57 @@
+package sight
+
+import (
+	"slices"
+	"testing"
+)
+
+// along is a wall that is scorched from part to part.
+func along(from, to int, brown, black float64) Wall {
+	w := Wall{CornersSure: 1, Brown: brown, Black: black, Spots: 1}
+	for i := from; i < to; i++ {
+		w.Along[i] = 1
+	}
+	return w
+}
+
+func TestGradesAndSigns(t *testing.T) {
+	marks := along(0, 0, 0, 0)
+	marks.Spacing = 0.8
+	crossing := marks
+	crossing.Crossing = true
+	two := along(4, 14, 0.3, 0)
+	two.Spots = 2
+	either := []string{"scorch-both-walls", "scorch-fence-wall", "scorch-offcut-wall"}
+	for name, c := range map[string]struct {
+		wall  Wall
+		turn  Turn
+		grade string
+		signs []string
+	}{
+		"clean":                 {along(0, 0, 0.019, 0), Turn{}, "clean", nil},
+		"just brown":            {along(0, 1, 0.02, 0), Turn{}, "brown", []string{"scorch-one-spot", "scorch-end-of-cut"}},
+		"just black":            {along(8, 12, 0, 0.01), Turn{}, "black", []string{"scorch-one-spot"}},
+		"five parts, one spot":  {along(8, 13, 0.2, 0), Turn{}, "brown", []string{"scorch-one-spot"}},
+		"six are more than one": {along(8, 14, 0.3, 0), Turn{}, "brown", either},
+		"two spots":             {two, Turn{}, "brown", either},
+		"toward an end":         {along(10, 18, 0.4, 0), Turn{}, "brown", append(slices.Clone(either), "scorch-end-of-cut")},
+		"a turn, nearly":        {marks, Turn{Turn: 0.745}, "clean", []string{"marks-once-per-turn"}},
+		"not a turn":            {marks, Turn{Turn: 0.735}, "clean", nil},
+		"no feed known":         {marks, Turn{}, "clean", nil},
+		"crossing":              {crossing, Turn{Turn: 0.8}, "clean", []string{"marks-once-per-turn", "marks-rear-arcs"}},
+	} {
+		if grade, signs := c.wall.Grade(), c.wall.Signs(c.turn); grade != c.grade || !slices.Equal(signs, c.signs) {
+			t.Errorf("%s: %s %v, want %s %v", name, grade, signs, c.grade, c.signs)
+		}
+	}
+	for want, w := range map[int]Wall{0: along(0, 0, 0, 0), 1: marks, 2: crossing} {
+		if got := w.Says(Turn{Turn: 0.8}); len(got) != want {
+			t.Errorf("%v, want %d sentences", got, want)
+		}
+	}
+	unsure := marks
+	unsure.CornersSure = 0.4
+	if got := unsure.Says(Turn{}); len(got) != 2 {
+		t.Errorf("unsure of its corners: %v", got)
+	}
+}
