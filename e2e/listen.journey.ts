@@ -1,30 +1,6 @@
 /** The saw is listened to: off until it is asked for, cuts counted and timed by their sound, the rest of the log filled in. */
-import { chromium, type Page } from '@playwright/test';
-import { writeFileSync } from 'node:fs';
-import { sawSound, type SawSound } from './sounds';
+import { withSound } from './sounds';
 import { accessible, expect, own, test } from './test';
-
-/** A page whose microphone hears a sound, once, from when it is asked for. */
-async function withSound(sound: SawSound, folder: string, base: string, use: (page: Page) => Promise<void>) {
-  const file = `${folder}/saw.wav`;
-  writeFileSync(file, sawSound(sound));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${file}%noloop`,
-    ],
-  });
-  try {
-    const context = await browser.newContext({ baseURL: base, locale: 'en-GB', reducedMotion: 'reduce' });
-    await use(await context.newPage());
-  } finally {
-    await browser.close();
-  }
-}
 
 const twice = {
   teeth: 24,

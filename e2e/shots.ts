@@ -1,5 +1,7 @@
 /** Refreshes docs/screenshots from the demo shop: `make shots`. */
 import { test } from '@playwright/test';
+import { bladePhoto } from './photos';
+import { withSound } from './sounds';
 
 type Ids = Record<string, string>; // of saws by kind, and of blades by name
 
@@ -58,7 +60,6 @@ const views: {
     press: [/^Trapdoor/],
   },
   { name: 'people', path: () => '/people' },
-  { name: 'run', path: () => '/run?of=cherry&t=19&for=show' },
   { name: 'care', path: () => '/care' },
   {
     name: 'wash-phone',
@@ -72,7 +73,6 @@ const views: {
     },
   },
   { name: 'job', path: (_, request) => balcony(request) },
-  { name: 'first-blades', path: () => '/own/first' },
   {
     name: 'trace',
     path: async (id, request) => {
@@ -133,3 +133,29 @@ for (const view of views) {
     await page.close();
   });
 }
+
+test('run', async ({ request, baseURL }, info) => {
+  const { Stagehand } = await known(request);
+  const cuts = [3, 8, 13].map((from) => ({ from, to: from + 3.4, droop: 0.022 }));
+  await withSound({ teeth: 40, idle: 4080, seconds: 30, cuts }, info.outputPath(), baseURL!, async (page) => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.addInitScript(() => localStorage.setItem('corte.units', 'mm'));
+    await page.goto(`/run?of=cherry&t=19&for=show&blade=${Stagehand}`);
+    await page.getByRole('button', { name: 'Listen to the saw' }).click();
+    await page.getByText('2 cuts').waitFor();
+    await page.getByText('it cuts', { exact: true }).waitFor();
+    await page.waitForTimeout(900);
+    await page.screenshot({ path: '../docs/screenshots/run.png' });
+  });
+});
+
+test('which-blade', async ({ page }) => {
+  await page.goto('/rack/look');
+  const photo = await bladePhoto(page, { teeth: 24, hook: 20, bore: 15.875 / 254, missing: 5 });
+  await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
+  await page.getByRole('heading', { name: '24 teeth' }).waitFor();
+  await page.getByRole('button', { name: 'Bore', exact: true }).click();
+  await page.getByLabel('Bore, measured').fill('15.875');
+  await page.getByText(/^about/).waitFor();
+  await page.screenshot({ path: '../docs/screenshots/which-blade.png' });
+});

@@ -1,4 +1,7 @@
 /** Sounds that the journeys' microphone hears: made up, since no saw is there. */
+import { chromium, type Page } from '@playwright/test';
+import { writeFileSync } from 'node:fs';
+
 export interface SawSound {
   teeth: number;
   idle: number; // a minute
@@ -42,4 +45,31 @@ export function sawSound(s: SawSound) {
     wav.writeInt16LE(Math.round(32767 * Math.max(-1, Math.min(1, x))), 44 + 2 * i);
   }
   return wav;
+}
+
+/** A page whose microphone hears a sound, once, from when it is asked for. */
+export async function withSound(
+  sound: SawSound,
+  folder: string,
+  base: string,
+  use: (page: Page) => Promise<void>,
+) {
+  const file = `${folder}/saw.wav`;
+  writeFileSync(file, sawSound(sound));
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${file}%noloop`,
+    ],
+  });
+  try {
+    const context = await browser.newContext({ baseURL: base, locale: 'en-GB', reducedMotion: 'reduce' });
+    await use(await context.newPage());
+  } finally {
+    await browser.close();
+  }
 }
