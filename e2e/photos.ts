@@ -1,5 +1,14 @@
 /** Photos that the journeys take: drawn in the browser, since no camera is there. */
-import type { Page } from '@playwright/test';
+import type { JSHandle, Page } from '@playwright/test';
+
+/** A drawing as a file that can be chosen. */
+async function photo(name: string, drawn: JSHandle<OffscreenCanvas>) {
+  const bytes = await drawn.evaluate(async (on) => {
+    const jpeg = await on.convertToBlob({ type: 'image/jpeg', quality: 0.9 });
+    return Array.from(new Uint8Array(await jpeg.arrayBuffer()));
+  });
+  return { name, mimeType: 'image/jpeg', buffer: Buffer.from(bytes) };
+}
 
 export interface DrawnBlade {
   teeth: number;
@@ -10,7 +19,7 @@ export interface DrawnBlade {
 
 /** A blade on a bench, as a JPEG. */
 export async function bladePhoto(page: Page, blade: DrawnBlade) {
-  const url = await page.evaluate(({ teeth, hook, bore, missing }) => {
+  const drawn = await page.evaluateHandle(({ teeth, hook, bore, missing }) => {
     const on = new OffscreenCanvas(1600, 1200);
     const c = on.getContext('2d')!;
     c.fillStyle = '#b98f5c';
@@ -47,16 +56,9 @@ export async function bladePhoto(page: Page, blade: DrawnBlade) {
     c.shadowBlur = 8;
     c.fillStyle = '#c3c8cc';
     c.fill(plate, 'evenodd');
-    return on.convertToBlob({ type: 'image/jpeg', quality: 0.9 }).then(
-      (b) =>
-        new Promise<string>((done) => {
-          const reader = new FileReader();
-          reader.onload = () => done(reader.result as string);
-          reader.readAsDataURL(b);
-        }),
-    );
+    return on;
   }, blade);
-  return { name: 'blade.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(url.split(',')[1]!, 'base64') };
+  return photo('blade.jpg', drawn);
 }
 
 export interface DrawnWall {
@@ -66,7 +68,7 @@ export interface DrawnWall {
 
 /** The wall of a cut on a dark bench, as a JPEG. */
 export async function wallPhoto(page: Page, wall: DrawnWall) {
-  const url = await page.evaluate(({ brown, every }) => {
+  const drawn = await page.evaluateHandle(({ brown, every }) => {
     const on = new OffscreenCanvas(2000, 1000);
     const c = on.getContext('2d')!;
     c.fillStyle = '#3b4148';
@@ -93,14 +95,7 @@ export async function wallPhoto(page: Page, wall: DrawnWall) {
     }
     c.fillStyle = 'rgba(74, 36, 8, .72)';
     c.fillRect((-100 + 200 * brown[0]) * px, -10 * px, 200 * px * (brown[1] - brown[0]), 20 * px);
-    return on.convertToBlob({ type: 'image/jpeg', quality: 0.9 }).then(
-      (b) =>
-        new Promise<string>((done) => {
-          const reader = new FileReader();
-          reader.onload = () => done(reader.result as string);
-          reader.readAsDataURL(b);
-        }),
-    );
+    return on;
   }, wall);
-  return { name: 'wall.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(url.split(',')[1]!, 'base64') };
+  return photo('wall.jpg', drawn);
 }

@@ -35,14 +35,19 @@ export function useMarked<T>(
       setUnreadable(true);
     }
   };
+  const busy = asking.isPending;
   return {
     photo: photo?.drawn,
-    marks,
-    unreadable,
+    /** For PhotoChoice. */
+    choice: { has: photo !== undefined, busy, unreadable, onFile: (file: File) => void choose(file) },
+    /** For a view with marks over it. */
+    view: {
+      marks,
+      busy,
+      onMark: (which: number, to: Spot) => setMarks((now) => now.map((m, i) => (i === which ? to : m))),
+      onMarked: () => photo && ask(photo.file, marks),
+    },
     moved: asking.variables?.places !== undefined,
-    choose: (file: File) => void choose(file),
-    mark: (which: number, to: Spot) => setMarks((now) => now.map((m, i) => (i === which ? to : m))),
-    again: () => photo && ask(photo.file, marks),
     afresh: () => photo && ask(photo.file),
   };
 }

@@ -43,13 +43,7 @@ export function Look({ units, take, onTake }: Props) {
   const on = useMarked(asking, begin, (l) => thirds(l.tips));
   return (
     <Box>
-      <PhotoChoice
-        of={t`A photo of a blade`}
-        has={on.photo !== undefined}
-        busy={asking.isPending}
-        unreadable={on.unreadable}
-        onFile={on.choose}
-      />
+      <PhotoChoice of={t`A photo of a blade`} {...on.choice} />
       {!on.photo && <HowTo />}
       {on.photo && (
         <Box
@@ -61,14 +55,7 @@ export function Look({ units, take, onTake }: Props) {
           }}
         >
           <Box>
-            <LookView
-              photo={on.photo}
-              look={look}
-              marks={on.marks}
-              busy={asking.isPending}
-              onMark={on.mark}
-              onMarked={on.again}
-            />
+            <LookView photo={on.photo} look={look} {...on.view} />
             <Box sx={{ fontSize: 14.5, color: 'text.secondary', mt: 0.5 }}>
               {t`Does the dashed line not run over the tips? Tap a tip, or drag a ring onto one; it looks again.`}
             </Box>

@@ -45,13 +45,7 @@ export function WallPhoto({ of, trace, onWall, onClose }: Props) {
     <Dialog open onClose={onClose} fullWidth fullScreen={phone} maxWidth="md">
       <DialogTitle>{t`The wall, off a photo`}</DialogTitle>
       <DialogContent>
-        <PhotoChoice
-          of={t`A photo of the wall`}
-          has={on.photo !== undefined}
-          busy={asking.isPending}
-          unreadable={on.unreadable}
-          onFile={on.choose}
-        />
+        <PhotoChoice of={t`A photo of the wall`} {...on.choice} />
         {!on.photo && (
           <Typography sx={{ maxWidth: 560 }}>
             {t`Blade still, piece off the saw. Lay the wall along the picture, on something of another colour, in even light, from straight above. It is ${formatLength(of.thickness_mm, of.units)} thick, which gives the scale. The photo is not kept.`}
@@ -59,14 +53,7 @@ export function WallPhoto({ of, trace, onWall, onClose }: Props) {
         )}
         {on.photo && (
           <>
-            <WallView
-              photo={on.photo}
-              look={look}
-              marks={on.marks}
-              busy={asking.isPending}
-              onMark={on.mark}
-              onMarked={on.again}
-            />
+            <WallView photo={on.photo} look={look} {...on.view} />
             <Box role="status" sx={{ mt: 1, minHeight: 28 }}>
               {asking.isPending && t`Looking…`}
               {look && (
