@@ -13,9 +13,9 @@ type meanTooth struct {
 	radius        func(row int) float64
 }
 
-// meanTooth takes the mean of the colours against that of the gap beside each tooth,
+// meanTooth is of some teeth. It takes the mean of the colours against that of the gap beside each tooth,
 // so that a tip of another colour than the plate is as much part of the tooth.
-func (r reading) meanTooth() meanTooth {
+func (r reading) meanTooth(of func(tooth int) bool) meanTooth {
 	s := r.strip
 	pitch := 2 * math.Pi * r.rim.plane.size() / float64(r.teeth)
 	m := meanTooth{columns: int(min(200, max(24, 0.75*pitch))), rows: r.hi - r.lo, radius: func(row int) float64 { return s.radius(float64(r.lo + row)) }}
@@ -27,7 +27,7 @@ func (r reading) meanTooth() meanTooth {
 	}
 	for i := range s.turns {
 		k := (int(math.Floor(r.phase[i]-r.first)) + 2*r.teeth) % r.teeth
-		if gone[k] || bench[k].spread > most {
+		if gone[k] || bench[k].spread > most || !of(k) {
 			continue
 		}
 		// Between two columns, or some would be of other parts of a pixel than others.
@@ -140,59 +140,95 @@ const (
 	leastBeside, ofBeside = 2.5, 0.07 // pixels to either side of the face, and pitches
 )
 
-// hook is the angle of the mean tooth's face to the radius at its tip, in degrees,
-// and whether the faces look clockwise: the straight line, of all that could be one,
-// with most of the blade on one side and of the bench on the other.
+// hook is the angle of the teeth's faces to the radius at their tips, in degrees, and
+// whether the faces look clockwise: the straight line, of all that could be one, with
+// most of the blade on one side and of the bench on the other. Which way they look is
+// told of all teeth; the angle of a quarter of them at a time, all round, since a
+// shadow lies along the faces of some and not of others: what half of the quarters
+// agree on best is the hook.
 func (r reading) hook() (degrees, sure float64, clockwise bool) {
-	m := r.meanTooth()
+	m := r.meanTooth(func(int) bool { return true })
 	pitch := 2 * math.Pi / float64(r.teeth)
-	column := pitch * r.rim.plane.size() / float64(m.columns) // pixels
-	beside := max(leastBeside, ofBeside*pitch*r.rim.plane.size()) / column
+	f := faceSearch{pitch: pitch, tip: r.tip, column: pitch * r.rim.plane.size() / float64(m.columns)}
+	f.beside = max(leastBeside, ofBeside*pitch*r.rim.plane.size()) / f.column
 	height := r.tip - r.gullet
-	var rows, fine []int
 	for row := range m.rows {
 		share, below := (m.radius(row)-r.gullet)/height, (r.tip-m.radius(row))*r.rim.plane.size()
 		if share < wideFrom || share > faceTo || below < min(roundOff, 0.3*height*r.rim.plane.size()) {
 			continue
 		}
-		rows = append(rows, row)
+		f.rows = append(f.rows, row)
 		if share > faceFrom {
-			fine = append(fine, row)
+			f.fine = append(f.fine, row)
 		}
 	}
-	if len(rows) < 3 {
+	if len(f.rows) < 3 {
 		return 0, 0, false
 	}
 	sums := m.sums()
-	best, second := math.Inf(-1), math.Inf(-1) // of the side that is right, and of the other
-	lag, foot := make([]float64, len(rows)), 0.0
-	for _, sign := range [2]float64{1, -1} {
-		top, at, place := math.Inf(-1), 0.0, 0.0
-		for a := leastHook; a <= mostHook; a += hookStep {
-			alpha := a * math.Pi / 180
-			for i, row := range rows {
-				lag[i] = lagging(alpha, m.radius(row), r.tip) / pitch * float64(m.columns)
-			}
-			for tip := 0.0; tip < float64(m.columns); tip += 0.5 {
-				sum := 0.0
-				for i, row := range rows {
-					u := tip - sign*lag[i]
-					sum += sign * (sums.between(row, u-beside, u) - sums.between(row, u, u+beside))
-				}
-				if sum > top {
-					top, at, place = sum, a, tip
-				}
-			}
-		}
-		if top > best {
-			best, second, degrees, foot, clockwise = top, best, at, place-0.5, sign > 0
-		} else {
-			second = top
+	all := float64(m.columns)
+	_, foot, right := f.steepest(sums, 1, 0, all)
+	_, leftFoot, left := f.steepest(sums, -1, 0, all)
+	sign := 1.0
+	if left > right {
+		foot, sign = leftFoot, -1
+	}
+	clockwise = sign > 0
+	var found []float64
+	for k := range quarters {
+		part := r.meanTooth(func(tooth int) bool { return (tooth*quarters/r.teeth-k+quarters)%quarters < quarters/4 })
+		at, where, _ := f.steepest(part.sums(), sign, foot-ofFoot*all, foot+ofFoot*all)
+		found = append(found, part.finer(f, at, where-0.5, clockwise))
+	}
+	slices.Sort(found)
+	agree, apart := 0, math.Inf(1)
+	for i := 0; i+quarters/2 <= len(found); i++ {
+		if d := found[i+quarters/2-1] - found[i]; d < apart {
+			agree, apart = i, d
 		}
 	}
-	degrees = m.finer(fine, degrees, foot, column, clockwise, pitch, r.tip)
+	for _, v := range found[agree : agree+quarters/2] {
+		degrees += v / (quarters / 2)
+	}
 	long := height * (faceTo - faceFrom) * r.rim.plane.size()
-	return degrees, max(0, min(0.8, (long-1)/15)) * max(0.2, min(1, 4*(1-second/best))), clockwise
+	sure = max(0, min(0.8, (long-1)/15)) * max(0.2, min(1, 4*(1-min(left, right)/max(left, right)))) * max(0.4, min(1, 1.3-apart/10))
+	return degrees, sure, clockwise
+}
+
+const (
+	quarters = 8    // that lie half over one another
+	ofFoot   = 0.12 // of a pitch, within which a quarter's faces stand where all do
+)
+
+// A faceSearch is how faces are looked for: in which rows, and the finer ones of those;
+// how far to either side, in columns; and how long those are, in pixels.
+type faceSearch struct {
+	rows, fine     []int
+	pitch, tip     float64
+	beside, column float64
+}
+
+// steepest is the straight line that parts blade from gap best, of those that come out
+// at the rim between two columns: its hook, its column, and how well it parts them.
+func (f faceSearch) steepest(s columnSums, sign, from, to float64) (degrees, foot, best float64) {
+	best = math.Inf(-1)
+	lag := make([]float64, len(f.rows))
+	for a := leastHook; a <= mostHook; a += hookStep {
+		for i, row := range f.rows {
+			lag[i] = lagging(a*math.Pi/180, s.radius(row), f.tip) / f.pitch * float64(s.columns)
+		}
+		for tip := from; tip < to; tip += 0.5 {
+			sum := 0.0
+			for i, row := range f.rows {
+				u := tip - sign*lag[i]
+				sum += sign * (s.between(row, u-f.beside, u) - s.between(row, u, u+f.beside))
+			}
+			if sum > best {
+				best, degrees, foot = sum, a, tip
+			}
+		}
+	}
+	return degrees, foot, best
 }
 
 // lagging is how far behind the tip a face of a hook is at a radius, in radians.
@@ -202,16 +238,17 @@ func lagging(alpha, radius, tip float64) float64 {
 
 // finer is the hook of the line through where each row's border really is: the middle
 // of its slope, near the line that was found.
-func (m meanTooth) finer(rows []int, degrees, tipAt, column float64, clockwise bool, pitch, tip float64) float64 {
+func (m meanTooth) finer(f faceSearch, degrees, tipAt float64, clockwise bool) float64 {
+	pitch, tip := f.pitch, f.tip
 	sign := -1.0
 	if clockwise {
 		sign = 1
 	}
 	at := func(u, row int) float64 { return m.off[((u%m.columns+m.columns)%m.columns)*m.rows+row] }
 	for _, near := range [4]float64{6, 4.5, 3.5, 3.5} { // pixels
-		beside := min(near, max(2.5, 0.1*float64(m.columns)*column)) / column
+		beside := min(near, max(2.5, 0.1*float64(m.columns)*f.column)) / f.column
 		var xs, ys []float64
-		for _, row := range rows {
+		for _, row := range f.fine {
 			radius := m.radius(row)
 			want := tipAt - sign*lagging(degrees*math.Pi/180, radius, tip)/pitch*float64(m.columns)
 			sum, all := 0.0, 0.0
