@@ -16,16 +16,22 @@ func Blade(t *testing.T, teeth int) []byte {
 	t.Helper()
 	const side, radius = 900, 380.0
 	img := image.NewGray(image.Rect(0, 0, side, side))
+	inside := func(x, y float64) float64 {
+		dx, dy := x-side/2, y-side/2
+		r, turn := math.Hypot(dx, dy), math.Atan2(dy, dx)/(2*math.Pi)*float64(teeth)
+		if into := turn - math.Floor(turn); r < radius*(1-0.09*(1-into)) && r > radius/10 { // the back falls off from the tip
+			return 1
+		}
+		return 0
+	}
+	const parts = 4 // of a pixel, either way: a camera has no hard edges
 	for y := range side {
 		for x := range side {
-			dx, dy := float64(x)-side/2, float64(y)-side/2
-			r, turn := math.Hypot(dx, dy), math.Atan2(dy, dx)/(2*math.Pi)*float64(teeth)
-			into := turn - math.Floor(turn) // the back falls off from the tip
-			light := uint8(225)
-			if r < radius*(1-0.09*(1-into)) && r > radius/10 {
-				light = 70
+			share := 0.0
+			for k := range parts * parts {
+				share += inside(float64(x)+(float64(k%parts)+0.5)/parts, float64(y)+(float64(k/parts)+0.5)/parts) / (parts * parts)
 			}
-			img.SetGray(x, y, color.Gray{light})
+			img.SetGray(x, y, color.Gray{uint8(225 - 155*share)})
 		}
 	}
 	return JPEG(t, img)

@@ -93,7 +93,11 @@ function Detail({ entry: e, units }: { entry: LogEntry; units: Units }) {
   const failed = strike.error ?? amend.error;
   return (
     <Box sx={{ pb: 1, display: 'flex', flexWrap: 'wrap', columnGap: 1, alignItems: 'center' }}>
-      <Box sx={{ flexBasis: '100%', color: 'text.secondary', fontSize: 15 }}>{moment(e.at)}</Box>
+      <Box sx={{ flexBasis: '100%', color: 'text.secondary', fontSize: 15 }}>
+        {moment(e.at)}
+        {e.cut?.heard &&
+          t`; by ear: the saw idled at ${e.cut.heard.idle_rpm} a minute and turned at ${e.cut.heard.mean_rpm} in the work, ${e.cut.heard.least_rpm} at its slowest`}
+      </Box>
       {links.map(([to, name]) => (
         <Button key={to} component={Link} to={to!}>
           {name}
