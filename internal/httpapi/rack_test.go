@@ -198,7 +198,7 @@ func TestLookAtBlade(t *testing.T) {
 			t.Fatalf("%q: %d %s", query, w.Code, w.Body)
 		}
 		first := got["rim"].([]any)[0].(obj) // to the right of the middle
-		if x, y := first["x"].(float64), first["y"].(float64); math.Abs(x-0.922) > 0.005 || math.Abs(y-0.5) > 0.01 {
+		if x, y := first["x"].(float64), first["y"].(float64); math.Abs(x-0.922) > 0.01 || math.Abs(y-0.5) > 0.01 {
 			t.Errorf("%q: the rim's right side at %g %g", query, x, y)
 		}
 		for _, a := range got["alike"].([]any) {
