@@ -46,7 +46,7 @@ func TestListen(t *testing.T) {
 	server := httptest.NewServer(b.h)
 	defer server.Close()
 	address := server.URL + "/api/v1/listening?saw_id=" + b.saw["table"] + "&blade_id=" + b.blade["Plough"] + "&rate=16000"
-	listen := func(blocks [][]byte) (last string) {
+	played := func(blocks [][]byte) (last string) {
 		t.Helper()
 		ctx, done := context.WithTimeout(context.Background(), 30*time.Second)
 		defer done()
@@ -69,7 +69,7 @@ func TestListen(t *testing.T) {
 	}
 	const idle = 4000.0
 	blocks := sounding(24, idle, idle, 0.93*idle, 0.93*idle, 0.93*idle, idle, idle, 0.95*idle, 0.95*idle, idle, idle)
-	last := listen(blocks)
+	last := played(blocks)
 	var got struct {
 		At    float64 `json:"at_s"`
 		Doing string
@@ -126,7 +126,7 @@ func TestListen(t *testing.T) {
 		t.Errorf("%v %v", rows, err)
 	}
 	// Now its idle speed is known before it idles.
-	again := listen(sounding(24, 0.95*idle, 0.95*idle, 0.95*idle))
+	again := played(sounding(24, 0.95*idle, 0.95*idle, 0.95*idle))
 	if !strings.Contains(again, `"idle_rpm":400`) || !strings.Contains(again, "slowed the saw") {
 		t.Errorf("the next time: %s", again)
 	}
