@@ -1,6 +1,6 @@
 /** The saw is listened to: off until it is asked for, cuts counted and timed by their sound, the rest of the log filled in. */
 import { withSound } from './sounds';
-import { accessible, expect, own, test } from './test';
+import { accessible, expect, own, shelfKept, test } from './test';
 
 const twice = {
   teeth: 24,
@@ -65,10 +65,7 @@ test('a stall is said at once, and without the server the browser listens', asyn
   const id = await own(request, 'Katydid', { teeth: 24 });
   const stalls = { ...twice, cuts: [{ from: 16, to: 99, droop: 0.04 }], stall: 24 };
   await withSound(stalls, info.outputPath(), baseURL!, async (page) => {
-    const shelf = page.waitForResponse('**/api/v1/shelf');
-    await page.goto('/?of=beech&t=20');
-    await shelf;
-    await page.waitForLoadState('networkidle');
+    await shelfKept(page);
     await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
     await page.routeWebSocket('**/listening*', (line) => line.close());
     const listening = page.getByRole('region', { name: 'Listening' });

@@ -97,3 +97,12 @@ export async function own(request: APIRequestContext, name: string, more: object
   });
   return ((await answer.json()) as { id: string }).id;
 }
+
+/** Opens Cut, and waits until the browser keeps the shelf that the core in it works from. */
+export async function shelfKept(page: Page) {
+  const shelf = page.waitForResponse('**/api/v1/shelf');
+  await page.goto('/?of=beech&t=20');
+  await shelf;
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(2000); // it is kept a moment after it came, later on a busy machine
+}
