@@ -1,6 +1,7 @@
 package sight
 
 import (
+	"cmp"
 	"math"
 	"slices"
 )
@@ -24,7 +25,7 @@ func (p Picture) wallCorners() (c [4]Point, sure float64, ok bool) {
 	for slope := -steepest; slope <= steepest+1e-9; slope += slopeStep {
 		lines = append(lines, s.edges(slope)...)
 	}
-	slices.SortFunc(lines, func(a, b edgeLine) int { return compare(b.strength, a.strength) })
+	slices.SortFunc(lines, func(a, b edgeLine) int { return cmp.Compare(b.strength, a.strength) })
 	lines = lines[:min(len(lines), 160)]
 	mid := float64(s.wide) / 2
 	var best [2]edgeLine
@@ -52,16 +53,6 @@ func (p Picture) wallCorners() (c [4]Point, sure float64, ok bool) {
 	}
 	sure = math.Min(1, min(best[0].strength, best[1].strength)/(3*leastEdge))
 	return [4]Point{corner(top, from), corner(top, to), corner(bottom, to), corner(bottom, from)}, sure, true
-}
-
-func compare(a, b float64) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
 }
 
 // across is the colour under a place of a line less the one over it.

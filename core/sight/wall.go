@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"math"
 	"slices"
+
+	"gonum.org/v1/gonum/mat"
 )
 
 // A Wall is what was read off a photo of the wall of a cut, lying along the picture.
@@ -205,17 +207,21 @@ func evenLight(cells [][2]float64, wide, high int) func(x, y int) float64 {
 		weights[i] = 1
 	}
 	for range 20 {
-		var a [3][4]float64
+		a, b := mat.NewDense(3, 3, nil), mat.NewVecDense(3, nil)
 		for i, c := range cells {
 			v := at(i)
 			for r := range 3 {
 				for k := range 3 {
-					a[r][k] += weights[i] * v[r] * v[k]
+					a.Set(r, k, a.At(r, k)+weights[i]*v[r]*v[k])
 				}
-				a[r][3] += weights[i] * v[r] * c[0]
+				b.SetVec(r, b.AtVec(r)+weights[i]*v[r]*c[0])
 			}
 		}
-		p = solve3(a)
+		var x mat.VecDense
+		if x.SolveVec(a, b) != nil {
+			break // a few cells tell nothing: what was found before stands
+		}
+		p = [3]float64{x.AtVec(0), x.AtVec(1), x.AtVec(2)}
 		for i, c := range cells {
 			v := at(i)
 			if off := c[0] - p[0]*v[0] - p[1]*v[1] - p[2]*v[2]; off < -0.04 {
@@ -229,32 +235,4 @@ func evenLight(cells [][2]float64, wide, high int) func(x, y int) float64 {
 		v := at(y*wide + x)
 		return p[0]*v[0] + p[1]*v[1] + p[2]*v[2]
 	}
-}
-
-// solve3 solves three equations, by Gauss; what cannot be told is 0.
-func solve3(a [3][4]float64) (out [3]float64) {
-	for c := range 3 {
-		best := c
-		for r := c + 1; r < 3; r++ {
-			if math.Abs(a[r][c]) > math.Abs(a[best][c]) {
-				best = r
-			}
-		}
-		a[c], a[best] = a[best], a[c]
-		if math.Abs(a[c][c]) < 1e-12 {
-			return out
-		}
-		for r := range 3 {
-			if r != c {
-				by := a[r][c] / a[c][c]
-				for k := c; k < 4; k++ {
-					a[r][k] -= by * a[c][k]
-				}
-			}
-		}
-	}
-	for c := range 3 {
-		out[c] = a[c][3] / a[c][c]
-	}
-	return out
 }

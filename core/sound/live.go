@@ -250,13 +250,14 @@ func (l *Live) heard(all []moment) (Heard, tally) {
 
 const (
 	whole = 2400 // moments that are kept before the older of them are summed up
-	calm  = 40   // moments without a cut, in the middle of which that is done
+	often = 100  // moments from one try to the next
+	calm  = 40   // moments without a cut, in the middle of which that is done: half of them are as evenly idled as a cut wants before it
 	fresh = 600  // moments that stay
 )
 
 // fold sums up what is old, so that an hour costs no more than a minute.
 func (l *Live) fold() {
-	if len(l.settled) < whole {
+	if len(l.settled) < whole || len(l.settled)%often != 0 {
 		return
 	}
 	h, _ := l.heard(l.settled)

@@ -10,9 +10,18 @@ import (
 	"corte/internal/record"
 )
 
-// Ear is what is known of a saw and the blade that is on it before anybody listens.
+// likely is by what share of its said speed a saw may idle otherwise.
+const likely = 0.08
+
+// Ear is what is known of a saw and the blade that is on it before anybody listens. An
+// idle speed far from the said one was heard of another blade's teeth, and is left out:
+// with it nothing else would ever be heard.
 func Ear(w record.Saw, b record.Blade) sound.Saw {
-	return sound.Saw{Teeth: b.Teeth, RPM: w.RPM, Idle: w.HeardRPM, Full: w.FullDroop()}
+	s := sound.Saw{Teeth: b.Teeth, RPM: w.RPM, Full: w.FullDroop()}
+	if w.HeardRPM > 0 && math.Abs(w.HeardRPM/w.RPM-1) <= likely {
+		s.Idle = w.HeardRPM
+	}
+	return s
 }
 
 // Samples are what a block of sound holds: whole numbers of two bytes, the lower one
@@ -54,9 +63,13 @@ func (v Voice) Hear(h sound.Heard, s sound.Saw, at, strays float64) contract.Hea
 	}
 	if n := len(h.Cuts); n > 0 {
 		mean /= seconds
+		// The idle speed is of the last minutes, and may lie under an older cut's.
+		idle := math.Round(h.IdleRPM)
+		mean = min(math.Round(mean), idle)
+		least = min(math.Round(least), mean)
 		out.Fill = &contract.FilledIn{
-			Pieces: n, Seconds: math.Round(10*seconds/float64(n)) / 10, Effort: contract.Effort(s.Effort(1 - mean/h.IdleRPM)),
-			Heard: contract.HeardCut{IdleRpm: math.Round(h.IdleRPM), MeanRpm: math.Round(mean), LeastRpm: math.Round(least)},
+			Pieces: n, Seconds: math.Round(10*seconds/float64(n)) / 10, Effort: contract.Effort(s.Effort(1 - mean/idle)),
+			Heard: contract.HeardCut{IdleRpm: idle, MeanRpm: mean, LeastRpm: least},
 		}
 	}
 	for _, line := range h.Says(strays) {

@@ -62,25 +62,29 @@ async function put(question: Omit<Question, 'id' | 'shelf'>) {
   return { at: shelf.at, status: answer.status, data: JSON.parse(answer.body) as unknown };
 }
 
-/** An answer of the core over the shelf that was last seen, and when that was; undefined where there is none. */
-export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
-  const answer = await put({
-    address: ask.address,
-    body: JSON.stringify(ask.body),
-    picture: await ask.picture?.(),
-  });
+/** An answer, or its problem as an exception. */
+async function answered(asked: ReturnType<typeof put>) {
+  const answer = await asked;
   if (answer && answer.status !== 200) throw new ProblemError(answer.data as object, answer.status);
   return answer;
 }
 
-/** Begins to listen here; false where the core here cannot. */
+/** An answer of the core over the shelf that was last seen, and when that was; undefined where there is none. */
+export async function workOut(ask: ToTheCore): Promise<{ at: number; data: unknown } | undefined> {
+  return answered(
+    put({ address: ask.address, body: JSON.stringify(ask.body), picture: await ask.picture?.() }),
+  );
+}
+
+/** Begins to listen here; false where the core here knows no shelf. */
 export async function listenHere(saw: string, blade: string, rate: number) {
-  const answer = await put({ address: '/listening', body: '', listen: { saw, blade, rate } });
-  return answer?.status === 200;
+  return (
+    (await answered(put({ address: '/listening', body: '', listen: { saw, blade, rate } }))) !== undefined
+  );
 }
 
 /** What was heard so far, with this block. */
 export async function hearHere(block: Uint8Array) {
-  const answer = await put({ address: '/listening', body: '', block });
-  return answer?.status === 200 ? (answer.data as HeardSaw) : undefined;
+  const answer = await answered(put({ address: '/listening', body: '', block }));
+  return answer && (answer.data as HeardSaw);
 }

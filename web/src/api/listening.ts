@@ -15,6 +15,7 @@ interface Ear {
 type Of = { saw: string; blade: string; rate: number };
 
 const PATIENCE = 4000; // ms that the server is waited for
+const SHORT = 2000; // ms: a line lost sooner than that is no line to the server
 
 /** The server's ear; refused where it does not open. */
 const theServer = (of: Of, onHeard: (h: HeardSaw) => void, onLost: () => void) =>
@@ -59,9 +60,10 @@ async function here(of: Of, onHeard: (h: HeardSaw) => void): Promise<Ear> {
   let open = true;
   return {
     hear: (block) =>
-      void hearHere(new Uint8Array(block)).then((h) => {
-        if (open && h) onHeard(h);
-      }),
+      void hearHere(new Uint8Array(block)).then(
+        (h) => open && h && onHeard(h),
+        () => undefined, // the next block says more
+      ),
     close: () => (open = false),
   };
 }
@@ -81,14 +83,17 @@ class Line {
     },
   ) {}
 
-  async open() {
+  async open(server = true) {
+    const began = performance.now();
     const lost = () => {
       this.ear = undefined;
       this.on.lost();
-      void this.open().catch(this.on.failed);
+      void this.open(performance.now() - began > SHORT).catch(this.on.failed);
     };
-    let away = false;
-    const next = await theServer(this.of, this.on.heard, lost).catch(() => {
+    let away = !server;
+    const next = await (
+      server ? theServer(this.of, this.on.heard, lost) : Promise.reject(new Error('no line'))
+    ).catch(() => {
       away = true;
       return here(this.of, this.on.heard);
     });
@@ -133,7 +138,10 @@ export interface Listening {
 export function useListening(saw: string | undefined, blade: string | undefined): Listening {
   const [state, setState] = useState<'off' | 'starting' | 'on'>('off');
   const [away, setAway] = useState(false);
-  const [heard, setHeard] = useState<HeardSaw>();
+  // What was heard is of one saw and blade, and counts for no other.
+  const of = `${saw} ${blade}`;
+  const [said, setSaid] = useState<{ of: string; heard: HeardSaw }>();
+  const heard = said?.of === of ? said.heard : undefined;
   const [trouble, setTrouble] = useState<string>();
   const line = useRef<Line>(undefined);
   const sound = useRef<{ context: AudioContext; stream: MediaStream }>(undefined);
@@ -150,20 +158,23 @@ export function useListening(saw: string | undefined, blade: string | undefined)
   // Another saw or blade is listened to anew.
   useEffect(() => stop, [stop, saw, blade]);
 
-  const open = (of: Of) => {
+  const open = (rate: number) => {
     line.current?.close();
-    line.current = new Line(of, {
-      heard: (h) => {
-        last.current = { ...h, fill: both(before.current, h.fill) };
-        setHeard(last.current);
+    line.current = new Line(
+      { saw: saw!, blade: blade!, rate },
+      {
+        heard: (h) => {
+          last.current = { ...h, fill: both(before.current, h.fill) };
+          setSaid({ of, heard: last.current });
+        },
+        here: setAway,
+        lost: () => (before.current = last.current?.fill),
+        failed: (e) => {
+          setTrouble(e.message);
+          stop();
+        },
       },
-      here: setAway,
-      lost: () => (before.current = last.current?.fill),
-      failed: (e) => {
-        setTrouble(e.message);
-        stop();
-      },
-    });
+    );
     return line.current.open();
   };
 
@@ -171,14 +182,14 @@ export function useListening(saw: string | undefined, blade: string | undefined)
     if (!saw || !blade) return;
     setState('starting');
     setTrouble(undefined);
-    setHeard(undefined);
+    setSaid(undefined);
     last.current = before.current = undefined;
     try {
       const stream = await microphone();
       const context = new AudioContext();
       sound.current = { context, stream };
       await context.audioWorklet.addModule(tapUrl);
-      await open({ saw, blade, rate: context.sampleRate });
+      await open(context.sampleRate);
       if (sound.current?.context !== context) return; // it was stopped meanwhile
       const tap = new AudioWorkletNode(context, 'tap', { numberOfOutputs: 0 });
       tap.port.onmessage = ({ data }: MessageEvent<ArrayBuffer>) => line.current?.hear(data);
@@ -191,10 +202,10 @@ export function useListening(saw: string | undefined, blade: string | undefined)
   };
   const afresh = () => {
     before.current = last.current = undefined;
-    setHeard((h) => h && { ...h, cuts: [], fill: undefined });
+    setSaid((now) => now && { ...now, heard: { ...now.heard, cuts: [], fill: undefined } });
     const context = sound.current?.context;
     if (!context || !saw || !blade) return;
-    void open({ saw, blade, rate: context.sampleRate }).catch((e: Error) => {
+    void open(context.sampleRate).catch((e: Error) => {
       setTrouble(e.message);
       stop();
     });
