@@ -61,13 +61,13 @@ test('every sentence of the pages comes from the catalogue', async ({ page, requ
     JSON.stringify({ locale: 'xx', messages }),
   );
   // What the server says is its own matter (core/say): names, materials, findings.
+  // It is noted before the page has it: a slow browser may drop a body when it goes on to the next page.
   const said: string[] = [];
-  page.on('response', (r) => {
-    if (r.url().includes('/api/v1/') && r.headers()['content-type']?.includes('json'))
-      void r.text().then(
-        (text) => said.push(text),
-        () => undefined,
-      );
+  await page.route('**/api/v1/**', async (route) => {
+    if (route.request().headers()['accept']?.includes('event-stream')) return route.continue();
+    const answer = await route.fetch();
+    if (answer.headers()['content-type']?.includes('json')) said.push(await answer.text());
+    await route.fulfill({ response: answer });
   });
   const items = async (what: string) =>
     (

@@ -26,7 +26,7 @@ export function LookView({ look, ...marks }: Props) {
       name={look ? t`The photo, with ${look.tips.length} teeth marked` : t`The photo`}
       markName={(which) => t`Mark ${which + 1} on the rim: the arrow keys move it, Enter looks again`}
     >
-      {(wide, high) => {
+      {(wide, high, px) => {
         const path = (all: Spot[]) => all.map((p) => `${wide * p.x},${high * p.y}`).join(' ');
         return (
           look &&
@@ -59,9 +59,9 @@ export function LookView({ look, ...marks }: Props) {
                     {(i + 1) % EVERY === 0 && (
                       <text
                         x={tx}
-                        y={ty + 8}
+                        y={ty + Math.max(8, 5 * px)}
                         textAnchor="middle"
-                        fontSize={24}
+                        fontSize={Math.max(24, 14 * px)}
                         fontWeight={700}
                         fill={ink.ink}
                         stroke={ink.sheet}

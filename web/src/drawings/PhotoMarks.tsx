@@ -1,6 +1,6 @@
 /** A photo with what was read drawn over it, and marks that can be moved: by a tap, a drag, or the arrow keys. */
 import Box from '@mui/material/Box';
-import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import type { Spot } from '../api/types';
 import { ink } from './ink';
 
@@ -12,7 +12,7 @@ interface Props {
   busy: boolean;
   onMark: (which: number, to: Spot) => void;
   onMarked: () => void; // a mark was let go of
-  children: (wide: number, high: number) => ReactNode; // over the photo, as large as that
+  children: (wide: number, high: number, px: number) => ReactNode; // over the photo, as large as that; and how much of it a pixel of the screen is
 }
 
 const WIDE = 1000; // of the drawing, whatever the photo has
@@ -29,6 +29,12 @@ export function PhotoMarks({ photo, name, marks, markName, busy, onMark, onMarke
     const on = canvas.current?.getContext('2d');
     on?.drawImage(photo, 0, 0, on.canvas.width, on.canvas.height);
   }, [photo]);
+  const [px, setPx] = useState(1);
+  useEffect(() => {
+    const size = new ResizeObserver(([e]) => e && setPx(WIDE / Math.max(1, e.contentRect.width)));
+    size.observe(drawing.current!);
+    return () => size.disconnect();
+  }, []);
   const spot = (e: PointerEvent): Spot => {
     const box = drawing.current!.getBoundingClientRect();
     return {
@@ -91,7 +97,7 @@ export function PhotoMarks({ photo, name, marks, markName, busy, onMark, onMarke
         }}
         onPointerCancel={() => (grab.current = undefined)}
       >
-        {children(WIDE, high)}
+        {children(WIDE, high, px)}
         {marks.map((m, which) => (
           <g
             key={which}
@@ -104,7 +110,7 @@ export function PhotoMarks({ photo, name, marks, markName, busy, onMark, onMarke
               else nudge(e, which);
             }}
           >
-            <circle cx={WIDE * m.x} cy={high * m.y} r={56} fill="transparent" />
+            <circle cx={WIDE * m.x} cy={high * m.y} r={Math.max(56, 22 * px)} fill="transparent" />
             <circle cx={WIDE * m.x} cy={high * m.y} r={20} fill="none" stroke={ink.sheet} strokeWidth={9} />
             <circle cx={WIDE * m.x} cy={high * m.y} r={20} fill="none" stroke={ink.ink} strokeWidth={4.5} />
           </g>

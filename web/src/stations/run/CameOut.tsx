@@ -303,7 +303,6 @@ export function CameOut({
       >
         <Box sx={{ p: 2, display: 'grid', gap: 1.25, borderTop: '2px solid', borderColor: 'text.primary' }}>
           {picks}
-          {wallPhoto}
           <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
             <Button variant="outlined" onClick={() => setUp(false)} sx={{ minHeight: 52 }}>
               {t`Not yet`}
@@ -312,6 +311,7 @@ export function CameOut({
           </Box>
         </Box>
       </Drawer>
+      {wallPhoto}
     </>
   );
 }

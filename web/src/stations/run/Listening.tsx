@@ -54,6 +54,8 @@ export function Listening({ ears, trace }: Props) {
     );
   const cuts = heard?.cuts ?? [];
   const latest = cuts.at(-1);
+  const idle = heard?.idle_rpm;
+  const rpm = doing === 'stalled' ? undefined : heard?.rpm; // what is heard of a blade that stands is not it
   const count = heard?.fill?.pieces ?? 0;
   return (
     <Box
@@ -68,13 +70,13 @@ export function Listening({ ears, trace }: Props) {
       }}
     >
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontWeight: 700 }}>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontWeight: 700, mr: 'auto' }}>
           <svg width={18} height={18} viewBox="0 0 18 18" aria-hidden focusable="false">
             <circle cx={9} cy={9} r={8} fill="currentColor" />
           </svg>
           {t`The microphone is on`}
         </Box>
-        <Box sx={{ flex: 1, fontSize: 14.5 }}>{ears.here && t`worked out in this browser`}</Box>
+        {ears.here && <Box sx={{ fontSize: 14.5 }}>{t`worked out in this browser`}</Box>}
         <Button variant="outlined" color="inherit" onClick={ears.stop} sx={{ minHeight: 52 }}>
           {t`Stop listening`}
         </Button>
@@ -84,8 +86,8 @@ export function Listening({ ears, trace }: Props) {
           {doings()[doing]}
         </Box>
         <Box sx={{ fontSize: 17 }}>
-          {heard?.rpm !== undefined && t`${heard.rpm} a minute`}
-          {heard?.idle_rpm !== undefined && t` of ${heard.idle_rpm} idle`}
+          {idle !== undefined &&
+            (rpm === undefined ? t`idles at ${idle} a minute` : t`${rpm} a minute of ${idle} idle`)}
         </Box>
         <Box role="status" sx={{ fontSize: 17, fontWeight: 650 }}>
           {count === 0 ? t`no cut yet` : count === 1 ? t`1 cut` : t`${count} cuts`}
@@ -93,7 +95,7 @@ export function Listening({ ears, trace }: Props) {
             t`, the last ${trim(latest.end_s - latest.start_s, 1)} s, ${trim(latest.droop_percent, 1)} % slower`}
         </Box>
       </Box>
-      <SpeedTrack rpm={heard?.rpm} idle={heard?.idle_rpm} at={heard?.at_s ?? 0} />
+      <SpeedTrack rpm={rpm} idle={idle} at={heard?.at_s ?? 0} />
       {heard?.says.map((s) => (
         <Notice key={s} kind="caution" sx={{ mt: 1, bgcolor: 'background.paper' }}>
           {s}
