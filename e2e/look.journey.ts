@@ -1,5 +1,5 @@
 /** A blade is read off a photo: counted, compared with the rack, made a blade; by hand where it is not sure, and without the server. */
-import { bladePhoto, wallPhoto } from './photos';
+import { bladePhoto, edgePhoto, wallPhoto } from './photos';
 import { accessible, expect, own, shelfKept, test } from './test';
 
 const quill = { teeth: 60, hook: 10, bore: 15.875 / 254 };
@@ -98,7 +98,7 @@ test('without the server the same photo is read in the browser', async ({ browse
 test('the wall of a cut is read off a photo, taken over by a tap, and traced', async ({ page, request }) => {
   const id = await own(request, 'Cooper', { teeth: 24 });
   await page.goto(`/run?of=ash&t=20&l=1200&blade=${id}`);
-  await page.getByRole('button', { name: 'Read the wall off a photo' }).click();
+  await page.getByRole('button', { name: 'The wall: off a photo' }).click();
   const dialog = page.getByRole('dialog', { name: 'The wall, off a photo' });
   await expect(dialog).toContainText('It is 20 mm thick');
   const photo = await wallPhoto(page, { brown: [0.7, 0.9], every: 1.5 });
@@ -114,11 +114,52 @@ test('the wall of a cut is read off a photo, taken over by a tap, and traced', a
     page.getByRole('group', { name: 'Wall' }).getByRole('button', { name: 'brown' }),
   ).toHaveAttribute('aria-pressed', 'true');
 
-  await page.getByRole('button', { name: 'Read the wall off a photo' }).click();
+  await page.getByRole('button', { name: 'The wall: off a photo' }).click();
   await dialog.getByLabel('A photo of the wall', { exact: true }).setInputFiles(photo);
   await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
   const seen = page.getByRole('region', { name: 'What was seen or heard' });
   await seen.getByRole('button', { name: 'One scorched spot' }).click();
   await expect(page).toHaveURL(/\/trace\/[0-9a-f-]{36}/);
   await expect(page.getByRole('main')).toContainText('One scorched spot');
+});
+
+test('splinters along an edge are counted off a photo by its length, taken over, and traced', async ({
+  page,
+  request,
+}) => {
+  const id = await own(request, 'Thatcher', { teeth: 40 });
+  await page.goto(`/run?cut=crosscut&of=ash&t=20&w=180&l=900&for=show&blade=${id}`);
+  await page.getByRole('button', { name: 'The edge: off a photo' }).click();
+  const dialog = page.getByRole('dialog', { name: 'The edge, off a photo' });
+  const length = dialog.getByRole('textbox', { name: 'Edge, end to end' });
+  await expect(length).toHaveValue(/^180/); // the cut goes across the width
+  await length.fill('200');
+  await length.press('Enter');
+  const photo = await edgePhoto(page, [
+    [40, 5, 2.4],
+    [110, 4, 1.6],
+    [150, 6, 2],
+  ]);
+  await dialog.getByLabel('A photo of the edge', { exact: true }).setInputFiles(photo);
+  await expect(dialog.getByRole('heading', { name: 'It looks splintered.' })).toBeVisible();
+  await expect(dialog).toContainText(
+    /Splinters: 3, on [67] % of the edge; the worst reaches 2\.[2-5]\d? mm into the face\./,
+  );
+  await accessible(page);
+  // Half as long, all that is on it is half as large.
+  await length.fill('100');
+  await length.press('Enter');
+  await expect(dialog).toContainText(/Splinters: 3, .* the worst reaches 1\.[12]\d? mm into the face\./);
+  await dialog.getByRole('button', { name: 'Yes, some' }).click();
+  await expect(
+    page.getByRole('group', { name: /^Splinters, underside/ }).getByRole('button', { name: 'some' }),
+  ).toHaveAttribute('aria-pressed', 'true');
+
+  await page.getByRole('button', { name: 'The edge: off a photo' }).click();
+  await dialog.getByLabel('A photo of the edge', { exact: true }).setInputFiles(photo);
+  await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
+  const seen = page.getByRole('region', { name: 'What was seen or heard' });
+  await expect(seen.getByRole('button', { name: 'Splinters on both faces' })).toBeVisible();
+  await seen.getByRole('button', { name: 'Splinters on the face where teeth leave' }).click();
+  await expect(page).toHaveURL(/\/trace\/[0-9a-f-]{36}/);
 });

@@ -399,6 +399,14 @@ func (j Job) WallLength() measure.Length {
 	return j.CutLength()
 }
 
+// EdgeLength is how long one edge is that a cut leaves, where wall and face meet.
+func (j Job) EdgeLength() measure.Length {
+	if j.Direction == Crosscut {
+		return j.MeetsWidth()
+	}
+	return j.Length
+}
+
 // FeedLength is how far blade and work pass each other in one piece: a chop
 // goes down through the thickness.
 func (j Job) FeedLength() measure.Length {

@@ -101,12 +101,12 @@ func (s small) edges(slope float64) (out []edgeLine) {
 }
 
 // ends are the columns from which on, and up to which, both lines part two colours.
-func (s small) ends(l [2]edgeLine) (from, to float64) {
+func (s small) ends(lines [2]edgeLine) (from, to float64) {
 	contrast := make([]float64, s.wide)
 	for x := range contrast {
-		a := far(s.across(x, l[0].at+l[0].slope*float64(x)), [3]float64{})
-		b := far(s.across(x, l[1].at+l[1].slope*float64(x)), [3]float64{})
-		contrast[x] = a + b
+		for _, l := range lines {
+			contrast[x] += far(s.across(x, l.at+l.slope*float64(x)), [3]float64{})
+		}
 	}
 	even := make([]float64, s.wide)
 	for x := range even {
@@ -163,18 +163,24 @@ func (s small) fine(p Picture, l edgeLine) edgeLine {
 	if len(xs) < 8 {
 		return edgeLine{(l.at + 0.5) * s.each, l.slope, l.strength}
 	}
-	var slopes []float64
+	slope, at := medianLine(xs, ys, 8)
+	return edgeLine{at, slope, l.strength}
+}
+
+// medianLine is the line through most places, by the medians of their slopes and of how far
+// they lie over it (Theil and Sen); those nearer than so many to one another have none.
+func medianLine(xs, ys []float64, apart int) (slope, at float64) {
+	var slopes, offs []float64
 	for i := range xs {
-		for j := i + 8; j < len(xs); j++ {
+		for j := i + apart; j < len(xs); j++ {
 			slopes = append(slopes, (ys[j]-ys[i])/(xs[j]-xs[i]))
 		}
 	}
 	slices.Sort(slopes)
-	slope := slopes[len(slopes)/2]
-	var offs []float64
+	slope = slopes[len(slopes)/2]
 	for i := range xs {
 		offs = append(offs, ys[i]-slope*xs[i])
 	}
 	slices.Sort(offs)
-	return edgeLine{offs[len(offs)/2], slope, l.strength}
+	return slope, offs[len(offs)/2]
 }

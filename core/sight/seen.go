@@ -15,6 +15,12 @@ const (
 	leastBlack = 0.01
 	sameMarks  = 0.08 // of a turn's spacing, within which marks are a turn's
 	oneSpot    = 0.25 // of the length, in which all that is scorched is one spot
+
+	splinterDeep  = 1.0  // mm into a face, from which it is more than fuzz
+	splinterShare = 0.1  // or so much of the edge
+	tornDeep      = 3.0  // and from which it is torn
+	tornShare     = 0.35 // or so much of the edge
+	runsOut       = 0.12 // of an edge at either end, that all splinters lie in where the cut runs out
 )
 
 // Grade is how the wall came out, as a log has it.
@@ -81,6 +87,58 @@ func (w Wall) Says(t Turn) (out []say.Line) {
 	}
 	if w.Crossing {
 		out = append(out, say.Of("marks cross: the rear of the blade cuts as well, so the work may be led askew"))
+	}
+	return out
+}
+
+// Grade is how an edge came out, as a log has it. The bounds are our judgement.
+func (e Edge) Grade() string {
+	switch deep := e.Deepest(); {
+	case deep >= tornDeep || e.Share >= tornShare:
+		return "torn"
+	case deep >= splinterDeep || e.Share >= splinterShare:
+		return "splinters"
+	case deep > 0 || e.Fibres > 0:
+		return "fuzz"
+	}
+	return "none"
+}
+
+// Signs are those of Trace that an edge shows, to be confirmed: a picture does not say
+// of which face it is.
+func (e Edge) Signs() []string {
+	switch e.Grade() {
+	case "none", "fuzz":
+		return nil
+	}
+	if e.atOneEnd() {
+		return []string{"splinter-end-edge", "splinter-exit-face", "splinter-both-faces"}
+	}
+	return []string{"splinter-exit-face", "splinter-both-faces"}
+}
+
+// atOneEnd reports whether all splinters lie at one end, where a cut runs out.
+func (e Edge) atOneEnd() bool {
+	from, to := 1.0, 0.0
+	for _, s := range e.Splinters {
+		from, to = min(from, s.From), max(to, s.To)
+	}
+	return len(e.Splinters) > 0 && (to <= runsOut || from >= 1-runsOut)
+}
+
+// Says is what was seen, in sentences, with what it may mean.
+func (e Edge) Says() (out []say.Line) {
+	if TrustIn(e.EndsSure) == Doubtful {
+		out = append(out, say.Of("it is not sure where the edge lies: look whether the line lies on it, and drag its ends"))
+	}
+	switch {
+	case e.Fibres == 1:
+		out = append(out, say.Of("a fibre stands out over the edge: it comes off with sandpaper, and a knife line before the cut keeps it back"))
+	case e.Fibres > 1:
+		out = append(out, say.Of("fibres stand out over the edge in %d places: they come off with sandpaper, and a knife line before the cut keeps them back", e.Fibres))
+	}
+	if e.atOneEnd() {
+		out = append(out, say.Of("all of it lies at one end: if the cut ran out there, a backer behind that end holds the fibres"))
 	}
 	return out
 }

@@ -10,29 +10,36 @@ import (
 // A board is a wall of a cut that is drawn as a camera would see it. The reading side
 // never sees any of this. Lengths are in mm.
 type board struct {
-	thick, long  float64
-	wood, bench  [3]float64
+	thick        float64
+	wood         [3]float64
 	grain        float64
 	scorch       []scorch
 	spacing      float64 // of marks; 0 none
 	deep         float64 // how much darker they are
 	lean         float64 // of a mark over the wall's height, mm
 	crossing     bool
-	uneven       float64    // of the spacing, that comes and goes along the wall
-	tilt         [2]float64 // degrees, about the wall and across it
-	far          float64    // lengths away
-	turned       float64    // degrees in the picture
-	wide, high   int
-	fill         float64 // of the picture's width that the wall takes
-	light        [2]float64
-	shadow       float64
-	blur, noise  float64
-	quality      int
-	stripes      float64 // of the bench
-	things       int
-	offX, offY   float64
+	uneven       float64 // of the spacing, that comes and goes along the wall
 	cast         float64 // a shadow over part of the wall: how dark
 	castAt, till float64
+	view
+}
+
+// A view is how a camera sees a bench with something flat and long on it.
+type view struct {
+	long        float64 // of what lies there, mm
+	bench       [3]float64
+	tilt        [2]float64 // degrees, about its length and across it
+	far         float64    // lengths away
+	turned      float64    // degrees in the picture
+	wide, high  int
+	fill        float64 // of the picture's width that it takes
+	light       [2]float64
+	shadow      float64
+	blur, noise float64
+	quality     int
+	stripes     float64 // of the bench
+	things      int
+	offX, offY  float64
 }
 
 // A scorch is a part of a wall: how much light it leaves of each colour.
@@ -42,13 +49,22 @@ type scorch struct {
 	black               bool
 }
 
-func drawnBoard(r *rand.Rand, mostTilt float64) board {
-	woods := [][3]float64{{0.86, 0.72, 0.52}, {0.78, 0.6, 0.42}, {0.9, 0.8, 0.64}, {0.66, 0.47, 0.32}, {0.83, 0.7, 0.58}}
-	benches := [][3]float64{{0.25, 0.27, 0.3}, {0.93, 0.93, 0.92}, {0.35, 0.5, 0.42}, {0.55, 0.57, 0.6}, {0.15, 0.15, 0.16}, {0.3, 0.35, 0.55}}
-	b := board{thick: []float64{12, 18, 20, 25, 30, 40}[r.IntN(6)], wood: woods[r.IntN(5)], bench: benches[r.IntN(6)], grain: 0.02 + 0.08*r.Float64(),
+var (
+	woods   = [...][3]float64{{0.86, 0.72, 0.52}, {0.78, 0.6, 0.42}, {0.9, 0.8, 0.64}, {0.66, 0.47, 0.32}, {0.83, 0.7, 0.58}}
+	benches = [...][3]float64{{0.25, 0.27, 0.3}, {0.93, 0.93, 0.92}, {0.35, 0.5, 0.42}, {0.55, 0.57, 0.6}, {0.15, 0.15, 0.16}, {0.3, 0.35, 0.55}}
+)
+
+func drawnView(r *rand.Rand, bench [3]float64, mostTilt float64) view {
+	return view{bench: bench,
 		tilt: [2]float64{mostTilt * (2*r.Float64() - 1) * 0.7, mostTilt * (2*r.Float64() - 1) * 0.7}, far: 1.5 + 3*r.Float64(), turned: 12*r.Float64() - 6,
 		wide: 2400, high: 1350, fill: 0.65 + 0.5*r.Float64(), light: [2]float64{0.25 * (2*r.Float64() - 1), 0.15 * (2*r.Float64() - 1)}, shadow: 0.5 * r.Float64(),
 		blur: 0.5 + r.Float64(), noise: 1 + 4*r.Float64(), quality: 70 + r.IntN(28), stripes: 0.15 * r.Float64(), things: r.IntN(4), offX: 0.06 * (2*r.Float64() - 1), offY: 0.1 * (2*r.Float64() - 1)}
+}
+
+func drawnBoard(r *rand.Rand, mostTilt float64) board {
+	b := board{thick: []float64{12, 18, 20, 25, 30, 40}[r.IntN(6)], wood: woods[r.IntN(5)]}
+	b.bench, b.grain = benches[r.IntN(6)], 0.02+0.08*r.Float64()
+	b.view = drawnView(r, b.bench, mostTilt)
 	b.long = b.thick * (4 + 5*r.Float64())
 	for range r.IntN(4) {
 		s := scorch{light: 0.4 + 0.22*r.Float64(), low: 0, high: 1}
@@ -120,6 +136,39 @@ func b2f(v bool) float64 {
 }
 
 func (b board) picture(r *rand.Rand) Picture {
+	rows := make([]float64, 400)
+	for i := range rows {
+		rows[i] = r.NormFloat64()
+	}
+	phase, wobble := 2*math.Pi*r.Float64(), 2*math.Pi*r.Float64()
+	return b.view.picture(r, b.thick, func(u, v float64) (c [3]float64, on bool) {
+		fx, fy := u/b.long+0.5, v/b.thick+0.5
+		if !(fx >= 0 && fx <= 1 && fy >= 0 && fy <= 1) {
+			return c, false
+		}
+		red, blue := b.scorched(fx, fy)
+		row, into := math.Modf(fy * 90) // between two lines of the grain, or steps of it would ripple along a wall that lies askew
+		grain := 1 + b.grain*(rows[int(row)]+into*(rows[int(row)+1]-rows[int(row)]))*0.6 + 0.4*b.grain*math.Sin(40*fy+3*math.Sin(7*fx))
+		mark := 1.0
+		if b.spacing > 0 {
+			at := u + b.uneven*b.spacing*4*math.Sin(2*math.Pi*u/(9*b.spacing)+wobble)
+			bow := b.lean * (fy - 0.5 + 0.2*(fy-0.5)*(fy-0.5))
+			mark -= b.deep * math.Pow(0.5+0.5*math.Sin(2*math.Pi*(at+bow)/b.spacing+phase), 2)
+			if b.crossing {
+				mark -= b.deep * math.Pow(0.5+0.5*math.Sin(2*math.Pi*(at-bow)/b.spacing+phase), 2)
+			}
+		}
+		shade := 1.0
+		if b.cast > 0 {
+			shade -= b.cast / (1 + math.Exp(-(fx-b.castAt)/0.02)) / (1 + math.Exp(-(b.castAt+b.till-fx)/0.02))
+		}
+		return [3]float64{b.wood[0] * red * grain * mark * shade, b.wood[1] * (red + blue) / 2 * grain * mark * shade, b.wood[2] * blue * grain * mark * shade}, true
+	})
+}
+
+// picture is that of the bench and of what is so high and lies in the middle of it: its
+// colour at a place, in mm from there, where it is.
+func (b view) picture(r *rand.Rand, thick float64, colour func(u, v float64) (c [3]float64, on bool)) Picture {
 	pix := make([]float64, 3*b.wide*b.high)
 	px := b.fill * float64(b.wide) / b.long // pixels a mm, head on
 	st, ct := math.Sincos(b.tilt[0] * math.Pi / 180)
@@ -128,15 +177,10 @@ func (b board) picture(r *rand.Rand) Picture {
 	away := b.far * b.long
 	// Two axes in the wall's plane, turned out of the picture's.
 	ax, ay := [3]float64{cu, 0, su}, [3]float64{0, ct, st}
-	rows := make([]float64, 400)
-	for i := range rows {
-		rows[i] = r.NormFloat64()
-	}
-	phase, wobble := 2*math.Pi*r.Float64(), 2*math.Pi*r.Float64()
 	type thing struct{ x, y, r, light float64 }
 	var things []thing
 	for range b.things {
-		things = append(things, thing{(r.Float64() - 0.5) * 1.2 * b.long, []float64{-1, 1}[r.IntN(2)] * b.thick * (1.3 + r.Float64()), b.thick * (0.1 + 0.4*r.Float64()), r.Float64()})
+		things = append(things, thing{(r.Float64() - 0.5) * 1.2 * b.long, []float64{-1, 1}[r.IntN(2)] * thick * (1.3 + r.Float64()), thick * (0.1 + 0.4*r.Float64()), r.Float64()})
 	}
 	bx, by := r.Float64(), r.Float64()
 	for y := range b.high {
@@ -149,31 +193,12 @@ func (b board) picture(r *rand.Rand) Picture {
 			a21, a22 := ax[1]-qy*ax[2]/away, ay[1]-qy*ay[2]/away
 			det := a11*a22 - a12*a21
 			u, v := (qx*a22-a12*qy)/det, (a11*qy-a21*qx)/det
-			fx, fy := u/b.long+0.5, v/b.thick+0.5
-			var c [3]float64
-			if fx >= 0 && fx <= 1 && fy >= 0 && fy <= 1 {
-				red, blue := b.scorched(fx, fy)
-				row, into := math.Modf(fy * 90) // between two lines of the grain, or steps of it would ripple along a wall that lies askew
-				grain := 1 + b.grain*(rows[int(row)]+into*(rows[int(row)+1]-rows[int(row)]))*0.6 + 0.4*b.grain*math.Sin(40*fy+3*math.Sin(7*fx))
-				mark := 1.0
-				if b.spacing > 0 {
-					at := u + b.uneven*b.spacing*4*math.Sin(2*math.Pi*u/(9*b.spacing)+wobble)
-					bow := b.lean * (fy - 0.5 + 0.2*(fy-0.5)*(fy-0.5))
-					mark -= b.deep * math.Pow(0.5+0.5*math.Sin(2*math.Pi*(at+bow)/b.spacing+phase), 2)
-					if b.crossing {
-						mark -= b.deep * math.Pow(0.5+0.5*math.Sin(2*math.Pi*(at-bow)/b.spacing+phase), 2)
-					}
-				}
-				shade := 1.0
-				if b.cast > 0 {
-					shade -= b.cast / (1 + math.Exp(-(fx-b.castAt)/0.02)) / (1 + math.Exp(-(b.castAt+b.till-fx)/0.02))
-				}
-				c = [3]float64{b.wood[0] * red * grain * mark * shade, b.wood[1] * (red + blue) / 2 * grain * mark * shade, b.wood[2] * blue * grain * mark * shade}
-			} else {
+			c, on := colour(u, v)
+			if !on {
 				stripe := 1 + b.stripes*math.Sin(0.35*u*bx+0.6*v*by)
 				dark := 1.0
-				if d := v - b.thick/2; d > 0 && d < 0.5*b.thick && fx > 0 && fx < 1 {
-					dark = 1 - b.shadow*(1-d/(0.5*b.thick))
+				if d := v - thick/2; d > 0 && d < 0.5*thick && math.Abs(u) < b.long/2 {
+					dark = 1 - b.shadow*(1-d/(0.5*thick))
 				}
 				for i := range c {
 					c[i] = b.bench[i] * stripe * dark

@@ -62,7 +62,7 @@ func (v Voice) Plan(p shopchoose.Plan) contract.Plan {
 		Cut: Cut(p.Saw.ID, j), Modelled: j.Material.Kind.Modelled(), HeelMm: p.Heel, HeelFrom: v.Sentence(p.HeelFrom), PowerLimitW: p.Saw.PowerLimitW(),
 		MeetsWidthMm: j.MeetsWidth(), MeetsThicknessMm: j.MeetsThickness(), BothFaces: j.BothFaces,
 		Options: make([]contract.Option, len(p.Options)), OptionsTotal: p.Total, Stopped: make([]contract.Stopped, len(p.Stopped)),
-		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: v.Each(p.Learnt), FeedLengthMm: j.FeedLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
+		Hold: make([]contract.Advice, len(p.Hold)), Cautions: v.Each(p.Cautions), Learnt: v.Each(p.Learnt), FeedLengthMm: j.FeedLength(), EdgeLengthMm: j.EdgeLength(), ShowFace: contract.PlanShowFace(p.ShowFace),
 		Verdict: p.Verdict, Findings: make([]contract.Finding, len(p.Findings)), Sure: v.Say(p.Sure),
 		ExitSupports: append([]cut.Support{}, p.Exits...), OtherSupports: append([]cut.Support{}, p.Others...), FenceSide: Side(p.Fence),
 	}

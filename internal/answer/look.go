@@ -53,6 +53,21 @@ func (v Voice) WallLook(w sight.Wall, wide, high int, t sight.Turn) contract.Wal
 	return out
 }
 
+// EdgeLook is what was read off a photo of a cut's edge.
+func (v Voice) EdgeLook(e sight.Edge, wide, high int) contract.EdgeLook {
+	out := contract.EdgeLook{
+		Ends: spots(e.Ends[:], wide, high), LengthMm: to4(e.Length), Splinters: []contract.SplinterSeen{}, DeepestMm: to4(e.Deepest()), Share: round4(e.Share),
+		Fibres: e.Fibres, Grade: contract.Splinters(e.Grade()), Signs: append([]string{}, e.Signs()...), Says: []string{},
+	}
+	for _, s := range e.Splinters {
+		out.Splinters = append(out.Splinters, contract.SplinterSeen{From: round4(s.From), To: round4(s.To), DeepMm: to4(s.Deep)})
+	}
+	for _, line := range e.Says() {
+		out.Says = append(out.Says, v.Sentence(line))
+	}
+	return out
+}
+
 // Turn is what a turn of a blade and one of its teeth leave on a wall at a feed; nothing
 // where any of them is not known.
 func Turn(w record.Saw, b record.Blade, feed float64) sight.Turn {

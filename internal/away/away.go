@@ -57,7 +57,7 @@ func (h *Host) Ask(address string, body []byte) (status int, out []byte) {
 	return said(h.answer(address, body))
 }
 
-// Look answers what the server is asked by /blade-looks and /wall-looks, of a picture
+// Look answers what the server is asked by /blade-looks, /wall-looks and /edge-looks, of a picture
 // that the browser has decoded: places are in shares of its sides, two numbers each.
 func (h *Host) Look(address string, body []byte, p sight.Picture, places []float64) (status int, out []byte) {
 	ctx := context.Background()
@@ -71,6 +71,7 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 	}
 	var in struct {
 		Thickness float64        `json:"thickness_mm"`
+		Length    float64        `json:"length_mm"`
 		Saw       uuid.UUID      `json:"saw_id"`
 		Blade     uuid.UUID      `json:"blade_id"`
 		Feed      float64        `json:"feed_m_min"`
@@ -78,6 +79,13 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 	}
 	if err := json.Unmarshal(body, &in); err != nil {
 		return said(nil, "", err)
+	}
+	if address == "/edge-looks" {
+		e, err := p.LookAtEdge(in.Length, answer.Places(&places))
+		if err != nil {
+			return said(nil, in.Units, refusal.Of("photo", "%v", err))
+		}
+		return said(answer.VoiceIn(in.Units).EdgeLook(e, p.Wide, p.High), in.Units, nil)
 	}
 	w, err := p.LookAtWall(in.Thickness, answer.Places(&places))
 	if err != nil {

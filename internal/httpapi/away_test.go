@@ -107,21 +107,27 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 			t.Errorf("a photo tapped at %v:\n%d %s\nnot\n%d %s", taps, status, out, server.Code, server.Body)
 		}
 	}
-	wall := phototest.Wall(t)
-	if img, err = jpeg.Decode(bytes.NewReader(wall)); err != nil {
-		t.Fatal(err)
-	}
-	pix = image.NewRGBA(img.Bounds())
-	draw.Draw(pix, pix.Rect, img, image.Point{}, draw.Src)
-	of := obj{"thickness_mm": 20, "saw_id": b.saw["table"], "blade_id": b.blade["Plough"], "feed_m_min": 8, "units": "in"}
-	query := url.Values{}
-	for name, v := range of {
-		query.Set(name, fmt.Sprint(v))
-	}
-	raw, _ := json.Marshal(of)
-	server := b.do("POST", "/api/v1/wall-looks?"+query.Encode(), string(wall), "Content-Type", "application/octet-stream")
-	if status, out := host.Look("/wall-looks", raw, sight.Picture{Wide: pix.Rect.Dx(), High: pix.Rect.Dy(), Pix: pix.Pix}, nil); status != 200 || strings.TrimSpace(server.Body.String()) != string(out) {
-		t.Errorf("a wall:\n%d %s\nnot\n%d %s", status, out, server.Code, server.Body)
+	for address, c := range map[string]struct {
+		photo []byte
+		of    obj
+	}{
+		"/wall-looks": {phototest.Wall(t), obj{"thickness_mm": 20, "saw_id": b.saw["table"], "blade_id": b.blade["Plough"], "feed_m_min": 8, "units": "in"}},
+		"/edge-looks": {phototest.Edge(t), obj{"length_mm": 80, "units": "in"}},
+	} {
+		if img, err = jpeg.Decode(bytes.NewReader(c.photo)); err != nil {
+			t.Fatal(err)
+		}
+		pix = image.NewRGBA(img.Bounds())
+		draw.Draw(pix, pix.Rect, img, image.Point{}, draw.Src)
+		query := url.Values{}
+		for name, v := range c.of {
+			query.Set(name, fmt.Sprint(v))
+		}
+		raw, _ := json.Marshal(c.of)
+		server := b.do("POST", "/api/v1"+address+"?"+query.Encode(), string(c.photo), "Content-Type", "application/octet-stream")
+		if status, out := host.Look(address, raw, sight.Picture{Wide: pix.Rect.Dx(), High: pix.Rect.Dy(), Pix: pix.Pix}, nil); status != 200 || strings.TrimSpace(server.Body.String()) != string(out) {
+			t.Errorf("%s:\n%d %s\nnot\n%d %s", address, status, out, server.Code, server.Body)
+		}
 	}
 	same("/unmarked-blades", obj{"diameter_mm": 254, "bore_ratio": 0.0625, "gullet_ratio": 0.05})
 	same("/plans", obj{"cut": b.cut(obj{"saw_id": "00000000-0000-0000-0000-000000000000"}), "units": "mm"})

@@ -48,7 +48,7 @@ func mostOf(r *http.Request) int64 {
 		return maxShop
 	case strings.HasPrefix(r.URL.Path, logImportPath):
 		return maxLog
-	case r.URL.Path == lookPath || r.URL.Path == wallPath:
+	case r.URL.Path == lookPath || r.URL.Path == wallPath || r.URL.Path == edgePath:
 		return maxLook
 	}
 	return 0

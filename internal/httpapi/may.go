@@ -35,7 +35,7 @@ var may = map[need][]string{
 		"enterShop", "getAccount", "changePassword", "changePin", "makeRecoveryCodes", "challengeNewPasskey", "addPasskey", "dropPasskey", "signOutEverywhere",
 	},
 	looking: {
-		"createPlan", "createSweep", "createComparison", "createSupportPlan", "listBlades", "draftBlade", "readUnmarkedBlade", "lookAtBlade", "lookAtWall", "getBlade", "listUsualSaws", "listUsualBlades",
+		"createPlan", "createSweep", "createComparison", "createSupportPlan", "listBlades", "draftBlade", "readUnmarkedBlade", "lookAtBlade", "lookAtWall", "lookAtEdge", "getBlade", "listUsualSaws", "listUsualBlades",
 		"getPhoto", "printLabels", "listLog", "getSeason", "listFaults", "getSurvey", "getMoney", "getLife", "listStandIns", "getCare", "listCleaners", "checkWash",
 		"getWash", "listBaths", "mixBath", "getCalendar", "readJobList", "listJobs", "getPace", "getJob", "tryJob", "getJobFile", "planStock", "getOwning", "planOwning",
 		"planFirstBlades", "listTrials", "getTrial", "listTraceWords", "listTraces", "getTrace", "getDadoSet", "planGroove", "listGrooves", "getGroove", "planJoint",

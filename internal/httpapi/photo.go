@@ -102,3 +102,19 @@ func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObj
 	}
 	return contract.LookAtWall200JSONResponse(voiceOf(ctx).WallLook(w, wide, high, turn)), nil
 }
+
+func (s *server) LookAtEdge(ctx context.Context, r contract.LookAtEdgeRequestObject) (contract.LookAtEdgeResponseObject, error) {
+	raw, err := io.ReadAll(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	var e sight.Edge
+	wide, high, err := rack.Look(ctx, raw, func(p sight.Picture) (err error) {
+		e, err = p.LookAtEdge(r.Params.LengthMm.Mm(), answer.Places(r.Params.Ends))
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	return contract.LookAtEdge200JSONResponse(voiceOf(ctx).EdgeLook(e, wide, high)), nil
+}

@@ -24,6 +24,7 @@ import (
 	"github.com/santhosh-tekuri/jsonschema/v6"
 
 	"corte/core/blade"
+	"corte/internal/httpapi/contract"
 	"corte/internal/photo/phototest"
 	"corte/internal/store"
 )
@@ -617,4 +618,50 @@ func TestALongLogComesIn(t *testing.T) {
 		t.Errorf("sent again: %d %s", w.Code, w.Body)
 	}
 	ended()
+}
+
+// Splinters along an edge are counted and measured by its length, by itself or by its
+// ends, and the face lies on the left hand from the first to the second.
+func TestLookAtEdge(t *testing.T) {
+	b := newBench(t)
+	photo := phototest.Edge(t)
+	look := func(query string, raw []byte) *httptest.ResponseRecorder {
+		return b.do("POST", "/api/v1/edge-looks?"+query, string(raw), "Content-Type", "application/octet-stream")
+	}
+	for query, deep := range map[string]float64{"length_mm=100": 4.2, "length_mm=100&ends=0.0833,0.6667,0.9167,0.6667": 4.2, "length_mm=50": 2.1} {
+		var got contract.EdgeLook
+		if w := look(query, photo); w.Code != 200 || json.Unmarshal(w.Body.Bytes(), &got) != nil || len(got.Splinters) != 3 {
+			t.Errorf("%s: %d %s", query, w.Code, w.Body)
+			continue
+		}
+		first := got.Splinters[0]
+		if math.Abs(got.DeepestMm.Mm()-deep) > 0.1*deep || math.Abs(got.Share-0.11) > 0.02 || math.Abs((first.From+first.To)/2-0.1) > 0.005 || got.Fibres != 1 {
+			t.Errorf("%s: %+v", query, got)
+		}
+		grade, said := "torn", "A fibre stands out over the edge"
+		if deep < 3 {
+			grade = "splinters"
+		}
+		if string(got.Grade) != grade || fmt.Sprint(got.Signs) != "[splinter-exit-face splinter-both-faces]" || len(got.Says) != 1 || !strings.HasPrefix(got.Says[0], said) {
+			t.Errorf("%s: %s, %s, %s", query, got.Grade, got.Signs, got.Says)
+		}
+	}
+	// The other way round the bench would be the face.
+	if got := decode(t, look("length_mm=100&ends=0.9167,0.6667,0.0833,0.6667", photo)); fmt.Sprint(got["grade"]) == "torn" {
+		t.Errorf("from the right to the left: %v", got)
+	}
+	for name, c := range map[string]struct {
+		query, field string
+		raw          []byte
+	}{
+		"no length":     {"", "length_mm", photo},
+		"one end":       {"length_mm=100&ends=0,1", "ends", photo},
+		"one place":     {"length_mm=100&ends=0.5,0.5,0.5,0.5", "photo", photo},
+		"no photo":      {"length_mm=100", "photo", []byte("text")},
+		"at the border": {"length_mm=100&ends=0,0,1,0", "photo", photo},
+	} {
+		if w := look(c.query, c.raw); w.Code < 400 || w.Code >= 500 || decode(t, w)["field"] != c.field {
+			t.Errorf("%s: %d %s", name, w.Code, w.Body)
+		}
+	}
 }

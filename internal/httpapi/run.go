@@ -102,6 +102,9 @@ func (v voice) encodeTrial(t run.Trial) (contract.Trial, error) {
 		out.Settings = append(out.Settings, contract.TrialSetting{BladeID: one.Blade, BladeName: one.Name, HeightMm: measure.Length(one.Height),
 			ExitSupport: wordOf[contract.Support](one.Exit), FeedMMin: opt.Positive(one.Feed)})
 	}
+	if len(t.Settings) > 0 {
+		out.EdgeLengthMm = opt.Positive(t.Settings[0].Detail.EdgeLength())
+	}
 	hidden := t.Hidden()
 	for _, one := range t.Runs {
 		run := contract.TrialRun{Piece: one.Piece, Cut: one.Cut, Graded: one.Graded, Seconds: opt.Positive(one.Seconds),

@@ -65,6 +65,7 @@ const (
 	listenPath   = base + "/listening"
 	lookPath     = base + "/blade-looks"
 	wallPath     = base + "/wall-looks"
+	edgePath     = base + "/edge-looks"
 	eventsPath   = base + "/events"      // as well
 	exportPath   = base + "/log-exports" // goes on as long as the log
 )

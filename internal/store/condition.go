@@ -109,6 +109,9 @@ func (d CutDetail) PieceLength() measure.Length { return d.shape().CutLength() }
 // FeedLength is how far blade and work passed each other in one piece.
 func (d CutDetail) FeedLength() measure.Length { return d.shape().FeedLength() }
 
+// EdgeLength is how long each edge of the cut is.
+func (d CutDetail) EdgeLength() measure.Length { return d.shape().EdgeLength() }
+
 // shape is the geometry of a job as the log keeps it.
 func (d CutDetail) shape() cut.Job {
 	direction, _ := cut.ParseDirection(d.Direction)

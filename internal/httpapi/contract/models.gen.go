@@ -3476,6 +3476,28 @@ type DrillVerdict struct {
 	Wall *PracticeWall `json:"wall,omitempty"`
 }
 
+// EdgeLook The splinters along an edge as a photo shows them. Places are shares of the photo's width and height, from its upper left corner.
+type EdgeLook struct {
+	// DeepestMm How far the worst of them reaches into the face; 0 where there is none.
+	DeepestMm measure.Length `json:"deepest_mm"`
+	Ends      []Spot         `json:"ends"`
+
+	// Fibres Places at which fibres stand out over the edge.
+	Fibres int       `json:"fibres"`
+	Grade  Splinters `json:"grade"`
+
+	// LengthMm From end to end.
+	LengthMm measure.Length `json:"length_mm"`
+	Says     []string       `json:"says"`
+
+	// Share Of the edge that is splintered, 0 to 1.
+	Share float64 `json:"share"`
+
+	// Signs Of Trace, to be confirmed.
+	Signs     []string       `json:"signs"`
+	Splinters []SplinterSeen `json:"splinters"`
+}
+
 // Effort defines model for Effort.
 type Effort string
 
@@ -4998,6 +5020,9 @@ type Plan struct {
 	Cautions []string   `json:"cautions"`
 	Cut      Cut        `json:"cut"`
 
+	// EdgeLengthMm How long each edge is that the cut leaves.
+	EdgeLengthMm measure.Length `json:"edge_length_mm"`
+
 	// ExitSupports What can hold the face where teeth leave.
 	ExitSupports []Support `json:"exit_supports"`
 
@@ -5990,6 +6015,16 @@ type SoldBlade struct {
 	Teeth int      `json:"teeth"`
 }
 
+// SplinterSeen defines model for SplinterSeen.
+type SplinterSeen struct {
+	// DeepMm Into the face.
+	DeepMm measure.Length `json:"deep_mm"`
+
+	// From Where it begins, as a share of the edge from its first end.
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+}
+
 // Splinters defines model for Splinters.
 type Splinters string
 
@@ -6486,8 +6521,11 @@ type Trial struct {
 	Cut   Cut    `json:"cut"`
 
 	// Differ What differs among the settings.
-	Differ  []string   `json:"differ"`
-	EndedAt *time.Time `json:"ended_at,omitempty"`
+	Differ []string `json:"differ"`
+
+	// EdgeLengthMm How long each edge of a piece is.
+	EdgeLengthMm *measure.Length `json:"edge_length_mm,omitempty"`
+	EndedAt      *time.Time      `json:"ended_at,omitempty"`
 
 	// Grading The pieces in the order of grading.
 	Grading []int              `json:"grading"`
@@ -7149,6 +7187,16 @@ type GetDrillTaskParams struct {
 	// Rack Blades are drawn from the shop's rack where it has any that fit.
 	Rack  *bool `form:"rack,omitempty" json:"rack,omitempty"`
 	Units Units `form:"units" json:"units"`
+}
+
+// LookAtEdgeParams defines parameters for LookAtEdge.
+type LookAtEdgeParams struct {
+	// LengthMm Of the edge from end to end.
+	LengthMm measure.Length `form:"length_mm" json:"length_mm"`
+
+	// Ends Its two ends, the face on the left hand on the way from the first to the second, each as shares of the photo's width and height, where somebody has shown them.
+	Ends  *[]float64 `form:"ends,omitempty" json:"ends,omitempty"`
+	Units *Units     `form:"units,omitempty" json:"units,omitempty"`
 }
 
 // PlaceGaugeJSONBody defines parameters for PlaceGauge.

@@ -69,3 +69,31 @@ func Wall(t *testing.T) []byte {
 	}
 	return JPEG(t, img)
 }
+
+// Edge is a JPEG of a face with its lower edge in the picture from end to end, a thousand
+// pixels: splintered at a tenth, four and seven tenths of it, 25, 15 and 42 thousandths
+// of it deep and 40, 30 and 50 wide, with a fibre that stands out at 0.55.
+func Edge(t *testing.T) []byte {
+	t.Helper()
+	img := image.NewRGBA(image.Rect(0, 0, 1200, 600))
+	for y := range 600 {
+		for x := range 1200 {
+			c := color.RGBA{50, 55, 60, 255}
+			in, along := 400-y, x-100
+			switch {
+			case along < 0 || along >= 1000 || in > 300:
+			case in > 0:
+				c = color.RGBA{216, 181, 131, 255}
+				for _, s := range [][3]int{{100, 40, 25}, {400, 30, 15}, {700, 50, 42}} {
+					if off := max(along-s[0], s[0]-along); in <= s[2]*(s[1]/2-off)/(s[1]/2) {
+						c = color.RGBA{150, 118, 80, 255}
+					}
+				}
+			case in > -14 && along >= 548 && along < 552:
+				c = color.RGBA{220, 186, 134, 255}
+			}
+			img.SetRGBA(x, y, c)
+		}
+	}
+	return JPEG(t, img)
+}

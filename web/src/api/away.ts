@@ -15,7 +15,8 @@ export interface ToTheCore extends Record<string, unknown> {
     | '/length'
     | '/unmarked-blades'
     | '/blade-looks'
-    | '/wall-looks';
+    | '/wall-looks'
+    | '/edge-looks';
   body: unknown;
   picture?: () => Promise<Picture>; // for what looks at one; decoded only if the core here is to look
 }

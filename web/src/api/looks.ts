@@ -32,12 +32,12 @@ export const useLook = () =>
       ),
   });
 
-/** Of what cut a wall is. */
+/** Of what cut a wall is; without saw, blade and feed its marks are held against nothing. */
 export interface WallOf {
   thickness_mm: number;
-  saw_id: string;
-  blade_id: string;
-  feed_m_min: number | undefined;
+  saw_id?: string;
+  blade_id?: string;
+  feed_m_min?: number;
   units: Units;
 }
 
@@ -56,6 +56,25 @@ export const useWallLook = (of: WallOf) =>
           ),
         '/wall-looks',
         of,
+        () => pixels(file, places),
+      ),
+  });
+
+/** Reads the splinters along an edge of so many mm: by its two ends, where somebody has shown them. */
+export const useEdgeLook = (units: Units) =>
+  useMutation({
+    mutationFn: ({ file, places, size = 0 }: { file: Blob; places: Spot[] | undefined; size?: number }) =>
+      recalled(
+        async () =>
+          unwrap(
+            await client.POST('/edge-looks', {
+              ...asFile,
+              params: { query: { length_mm: size, units, ends: flat(places) } },
+              body: file as never,
+            }),
+          ),
+        '/edge-looks',
+        { length_mm: size, units },
         () => pixels(file, places),
       ),
   });

@@ -211,6 +211,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/edge-looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read the splinters along an edge off a photo
+         * @description A JPEG, PNG or WebP of at most 24 MB, from above onto the face, the cut edge lying along it below the face. Nothing of it is kept. What cannot be read is refused, with the field `photo`.
+         */
+        post: operations["lookAtEdge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/blades/{id}": {
         parameters: {
             query?: never;
@@ -3417,6 +3437,11 @@ export interface components {
              * @description How far one piece is fed.
              */
             feed_length_mm: number;
+            /**
+             * Format: double
+             * @description How long each edge is that the cut leaves.
+             */
+            edge_length_mm: number;
             /** @description What the shop's own cuts correct in it. */
             learnt: string[];
         };
@@ -4776,6 +4801,11 @@ export interface components {
             id: string;
             version: number;
             cut: components["schemas"]["Cut"];
+            /**
+             * Format: double
+             * @description How long each edge of a piece is.
+             */
+            edge_length_mm?: number;
             settings: components["schemas"]["TrialSetting"][];
             repeats: number;
             blind: boolean;
@@ -5844,6 +5874,46 @@ export interface components {
             /** @description Of Trace, to be confirmed. */
             signs: string[];
             says: string[];
+        };
+        /** @description The splinters along an edge as a photo shows them. Places are shares of the photo's width and height, from its upper left corner. */
+        EdgeLook: {
+            ends: components["schemas"]["Spot"][];
+            /**
+             * Format: double
+             * @description From end to end.
+             */
+            length_mm: number;
+            splinters: components["schemas"]["SplinterSeen"][];
+            /**
+             * Format: double
+             * @description How far the worst of them reaches into the face; 0 where there is none.
+             */
+            deepest_mm: number;
+            /**
+             * Format: double
+             * @description Of the edge that is splintered, 0 to 1.
+             */
+            share: number;
+            /** @description Places at which fibres stand out over the edge. */
+            fibres: number;
+            grade: components["schemas"]["Splinters"];
+            /** @description Of Trace, to be confirmed. */
+            signs: string[];
+            says: string[];
+        };
+        SplinterSeen: {
+            /**
+             * Format: double
+             * @description Where it begins, as a share of the edge from its first end.
+             */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Into the face.
+             */
+            deep_mm: number;
         };
         Spot: {
             /** Format: double */
@@ -7410,6 +7480,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WallLook"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookAtEdge: {
+        parameters: {
+            query: {
+                /** @description Of the edge from end to end. */
+                length_mm: number;
+                /** @description Its two ends, the face on the left hand on the way from the first to the second, each as shares of the photo's width and height, where somebody has shown them. */
+                ends?: number[];
+                units?: components["schemas"]["Units"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What was read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EdgeLook"];
                 };
             };
             default: components["responses"]["Problem"];

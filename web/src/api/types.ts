@@ -48,6 +48,7 @@ export type Retirement = Schemas['Retirement'];
 export type HeardSaw = Schemas['HeardSaw'];
 export type FilledIn = Schemas['FilledIn'];
 export type WallLook = Schemas['WallLook'];
+export type EdgeLook = Schemas['EdgeLook'];
 export type BladeLook = Schemas['BladeLook'];
 export type SeenTrait = Schemas['SeenTrait'];
 export type Spot = Schemas['Spot'];

@@ -9,13 +9,17 @@ interface Props<T extends string> {
   value: T | undefined;
   choices: readonly (readonly [T, string, ReactNode?])[];
   onPick: (v: T) => void;
+  aside?: ReactNode; // another way to it, beside the label
 }
 
-export function Pick<T extends string>({ label, value, choices, onPick }: Props<T>) {
+export function Pick<T extends string>({ label, value, choices, onPick, aside }: Props<T>) {
   return (
     <Box>
-      <Box sx={{ fontSize: 14.5, color: 'text.secondary', mb: 0.25 }} aria-hidden>
-        {label}
+      <Box sx={{ display: 'flex', alignItems: 'end', mb: 0.25 }}>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary', mr: 'auto' }} aria-hidden>
+          {label}
+        </Box>
+        {aside}
       </Box>
       <ToggleButtonGroup
         exclusive

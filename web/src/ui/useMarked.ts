@@ -6,22 +6,25 @@ import type { Spot } from '../api/types';
 interface Asked {
   file: Blob;
   places: Spot[] | undefined;
+  size?: number;
 }
 
 /**
- * Keeps a photo and its marks. Begin says where these stand until something is seen,
- * found where they stand then.
+ * Keeps a photo and its marks, and the size of what is on it where that is said. Begin
+ * says where the marks stand until something is seen, found where they stand then.
  */
 export function useMarked<T>(
   asking: UseMutationResult<T, Error, Asked>,
   begin: (photo: ImageBitmap) => Spot[],
   found: (look: T) => Spot[],
+  known?: number,
 ) {
   const [photo, setPhoto] = useState<{ file: File; drawn: ImageBitmap }>();
   const [marks, setMarks] = useState<Spot[]>([]);
   const [unreadable, setUnreadable] = useState(false);
-  const ask = (file: File, places?: Spot[]) =>
-    asking.mutate({ file, places }, { onSuccess: (look) => setMarks(places ?? found(look)) });
+  const [size, setSize] = useState(known);
+  const ask = (file: File, places?: Spot[], of = size) =>
+    asking.mutate({ file, places, size: of }, { onSuccess: (look) => setMarks(places ?? found(look)) });
   const choose = async (file: File) => {
     setUnreadable(false);
     asking.reset();
@@ -49,5 +52,10 @@ export function useMarked<T>(
     },
     moved: asking.variables?.places !== undefined,
     afresh: () => photo && ask(photo.file),
+    size,
+    onSize: (to: number) => {
+      setSize(to);
+      if (photo) ask(photo.file, asking.variables?.places, to);
+    },
   };
 }

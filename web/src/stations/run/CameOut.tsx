@@ -15,7 +15,7 @@ import { ActionBar } from '../../ui/ActionBar';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { Trouble } from '../../ui/Notice';
-import { WallPhoto } from './WallPhoto';
+import { EdgePhoto, OffPhotoButton, WallPhoto } from './OffPhoto';
 
 interface Props {
   cut: Cut;
@@ -26,6 +26,7 @@ interface Props {
   heard: FilledIn | undefined; // of the cuts so far, where somebody listens
   phone: boolean; // it comes up from below, once the beat has ended
   lengthMm: number; // that one piece is fed
+  edgeMm: number; // of each edge of it
   trace: string; // the address of Trace for this cut
   of: { job: string; row: string } | undefined; // the row of a job that it is
   onLogged: () => void;
@@ -62,6 +63,7 @@ export function CameOut({
   heard,
   phone,
   lengthMm,
+  edgeMm,
   trace,
   of,
   onLogged,
@@ -84,7 +86,7 @@ export function CameOut({
       setTyped(undefined);
     }
   }
-  const [looks, setLooks] = useState(false);
+  const [looks, setLooks] = useState<'wall' | 'edge'>();
   const [was, setWas] = useState<Condition>(); // how the blade stood before what was logged last
   const { units } = usePreferences();
   const log = useKeep();
@@ -139,19 +141,19 @@ export function CameOut({
           onPick={(cameBack) => set({ cameBack })}
         />
       )}
-      <Box>
-        <Pick label={t`Wall`} value={said.wall} choices={walls} onPick={(wall) => set({ wall })} />
-        <Button
-          size="small"
-          onClick={() => setLooks(true)}
-          sx={{ ml: -0.75 }}
-        >{t`Read the wall off a photo`}</Button>
-      </Box>
+      <Pick
+        label={t`Wall`}
+        value={said.wall}
+        choices={walls}
+        onPick={(wall) => set({ wall })}
+        aside={<OffPhotoButton of={t`The wall`} onClick={() => setLooks('wall')} />}
+      />
       <Pick
         label={t`Splinters, ${setting?.exit.name ?? t`where teeth leave`}`}
         value={said.splinters}
         choices={edges}
         onPick={(splinters) => set({ splinters })}
+        aside={<OffPhotoButton of={t`The edge`} onClick={() => setLooks('edge')} />}
       />
       {setting?.other.matters && (
         <Pick
@@ -219,21 +221,31 @@ export function CameOut({
       </Box>
     </>
   );
-  const wallPhoto = looks && (
-    <WallPhoto
-      of={{
-        thickness_mm: cut.thickness_mm,
-        saw_id: cut.saw_id,
-        blade_id: blade.id,
-        // The feed that it was really made at, where that is known.
-        feed_m_min: seconds ? (lengthMm * 60) / 1000 / seconds : setting?.feed_m_min,
-        units,
-      }}
-      trace={trace}
-      onWall={(wall) => set({ wall })}
-      onClose={() => setLooks(false)}
-    />
-  );
+  const offPhoto =
+    looks === 'wall' ? (
+      <WallPhoto
+        of={{
+          thickness_mm: cut.thickness_mm,
+          saw_id: cut.saw_id,
+          blade_id: blade.id,
+          // The feed that it was really made at, where that is known.
+          feed_m_min: seconds ? (lengthMm * 60) / 1000 / seconds : setting?.feed_m_min,
+          units,
+        }}
+        trace={trace}
+        onWall={(wall) => set({ wall })}
+        onClose={() => setLooks(undefined)}
+      />
+    ) : (
+      looks && (
+        <EdgePhoto
+          lengthMm={edgeMm}
+          {...{ units, trace }}
+          onSplinters={(splinters) => set({ splinters })}
+          onClose={() => setLooks(undefined)}
+        />
+      )
+    );
   const made = (
     <Button
       variant="contained"
@@ -268,7 +280,7 @@ export function CameOut({
           {made}
         </Box>
         {after}
-        {wallPhoto}
+        {offPhoto}
       </Box>
     );
   return (
@@ -311,7 +323,7 @@ export function CameOut({
           </Box>
         </Box>
       </Drawer>
-      {wallPhoto}
+      {offPhoto}
     </>
   );
 }

@@ -74,6 +74,7 @@ export function Run() {
       {...{ blade, setting, took, phone }}
       heard={ears.heard?.fill}
       lengthMm={plan.data.feed_length_mm}
+      edgeMm={plan.data.edge_length_mm}
       trace={`/trace?${params}`}
       height={height_mm}
       of={job && row ? { job, row } : undefined}

@@ -20,6 +20,7 @@ import { formatSetting, trim } from '../../measure/format';
 import { NumberField } from '../../ui/Fields';
 import { Pick } from '../../ui/Pick';
 import { Notice, Trouble } from '../../ui/Notice';
+import { EdgePhoto, OffPhotoButton, WallPhoto } from './OffPhoto';
 
 const letter = (i: number) => String.fromCharCode(65 + i);
 
@@ -121,6 +122,7 @@ function Stage({ trial: it, units }: { trial: TrialOf; units: Units }) {
         <Grade
           key={nextGrade.piece}
           trial={it}
+          units={units}
           piece={nextGrade.piece}
           busy={grade.isPending}
           onGrade={(wall, splinters, effort) =>
@@ -197,11 +199,13 @@ function CutPiece({
 
 function Grade({
   trial: it,
+  units,
   piece,
   busy,
   onGrade,
 }: {
   trial: TrialOf;
+  units: Units;
   piece: number;
   busy: boolean;
   onGrade: (wall: Wall, splinters: Splinters, effort: Effort) => void;
@@ -209,6 +213,7 @@ function Grade({
   const [wall, setWall] = useState<Wall>();
   const [splinters, setSplinters] = useState<Splinters>();
   const [effort, setEffort] = useState<Effort>('normal');
+  const [looks, setLooks] = useState<'wall' | 'edge'>();
   const graded = it.runs.filter((r) => r.graded).length;
   return (
     <Box sx={{ maxWidth: 560 }}>
@@ -230,6 +235,7 @@ function Grade({
             (w) => [w, wallWords[w], <WallSample key={w} wall={w} />] as const,
           )}
           onPick={setWall}
+          aside={<OffPhotoButton of={t`The wall`} onClick={() => setLooks('wall')} />}
         />
         <Pick
           label={t`Edge where teeth left`}
@@ -238,6 +244,7 @@ function Grade({
             (s) => [s, splinterWords[s], <EdgeSample key={s} splinters={s} />] as const,
           )}
           onPick={setSplinters}
+          aside={<OffPhotoButton of={t`The edge`} onClick={() => setLooks('edge')} />}
         />
         <Pick
           label={t`It fed`}
@@ -254,6 +261,22 @@ function Grade({
           {t`That is piece ${piece}`}
         </Button>
       </Box>
+      {/* Neither saw nor blade is told: whoever grades does not know the setting. */}
+      {looks === 'wall' && (
+        <WallPhoto
+          of={{ thickness_mm: it.cut.thickness_mm, units }}
+          onWall={setWall}
+          onClose={() => setLooks(undefined)}
+        />
+      )}
+      {looks === 'edge' && (
+        <EdgePhoto
+          lengthMm={it.edge_length_mm}
+          units={units}
+          onSplinters={setSplinters}
+          onClose={() => setLooks(undefined)}
+        />
+      )}
     </Box>
   );
 }

@@ -1,0 +1,60 @@
+/** What was read of a cut's edge, drawn over its photo: the line that was looked along, and how far each splinter reaches. */
+import { plural, t } from '@lingui/core/macro';
+import type { EdgeLook, Spot } from '../api/types';
+import { ink } from './ink';
+import { PhotoMarks, Twice } from './PhotoMarks';
+
+interface Props {
+  photo: ImageBitmap;
+  look: EdgeLook | undefined;
+  marks: Spot[]; // its ends
+  busy: boolean;
+  onMark: (which: number, to: Spot) => void;
+  onMarked: () => void;
+}
+
+export function EdgeView({ look, ...marks }: Props) {
+  return (
+    <PhotoMarks
+      {...marks}
+      name={
+        look
+          ? plural(look.splinters.length, {
+              one: 'The photo, with # splinter marked along the edge',
+              other: 'The photo, with # splinters marked along the edge',
+            })
+          : t`The photo`
+      }
+      markName={(which) => t`End ${which + 1} of the edge: the arrow keys move it, Enter looks again`}
+    >
+      {(wide, high, px) => {
+        const [a, b] = marks.marks.map((m) => [wide * m.x, high * m.y] as const);
+        if (!a || !b) return null;
+        const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+        const mm = look ? Math.hypot(dx, dy) / look.length_mm : 0; // of the drawing
+        const [nx, ny] = [dy / Math.hypot(dx, dy), -dx / Math.hypot(dx, dy)]; // into the face
+        return (
+          <g aria-hidden>
+            <Twice points={`${a[0]},${a[1]} ${b[0]},${b[1]}`} />
+            {look?.splinters.map((s) => {
+              // A bracket round each, a little larger than it is.
+              const over = 5 * px;
+              const at = (share: number, out: number, beside: number) =>
+                `${a[0] + dx * share + (dx / Math.hypot(dx, dy)) * beside + nx * out},${a[1] + dy * share + (dy / Math.hypot(dx, dy)) * beside + ny * out}`;
+              const deep = mm * s.deep_mm + over;
+              return (
+                <polyline
+                  key={s.from}
+                  points={`${at(s.from, 0, -over)} ${at(s.from, deep, -over)} ${at(s.to, deep, over)} ${at(s.to, 0, over)}`}
+                  fill="none"
+                  stroke={ink.mark}
+                  strokeWidth={Math.max(3, 2 * px)}
+                />
+              );
+            })}
+          </g>
+        );
+      }}
+    </PhotoMarks>
+  );
+}

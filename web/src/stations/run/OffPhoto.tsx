@@ -1,0 +1,221 @@
+/** What came out of a cut, read off a photo of it: the wall, or the edge. Always to be confirmed. */
+import { t } from '@lingui/core/macro';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useEdgeLook, useWallLook, type WallOf } from '../../api/looks';
+import type { Splinters, Spot, Units, Wall } from '../../api/types';
+import { usePhone } from '../../app/phone';
+import { EdgeView } from '../../drawings/EdgeView';
+import { WallView } from '../../drawings/WallView';
+import { splinterWords, wallWords } from '../../drawings/words';
+import { formatLength, formatThin } from '../../measure/format';
+import { LengthField } from '../../ui/LengthField';
+import { Trouble } from '../../ui/Notice';
+import { PhotoChoice } from '../../ui/PhotoChoice';
+import { useMarked } from '../../ui/useMarked';
+
+/** A frame over the middle, until the wall is found. */
+const frame = (): Spot[] => [
+  { x: 0.1, y: 0.35 },
+  { x: 0.9, y: 0.35 },
+  { x: 0.9, y: 0.65 },
+  { x: 0.1, y: 0.65 },
+];
+
+/** A line over the middle, until the edge is found. */
+const line = (): Spot[] => [
+  { x: 0.1, y: 0.55 },
+  { x: 0.9, y: 0.55 },
+];
+
+const edgeLooks = {
+  none: t`It looks clean.`,
+  fuzz: t`It looks fuzzy.`,
+  splinters: t`It looks splintered.`,
+  torn: t`It looks torn.`,
+} as const;
+
+const percent = (share: number) => Math.round(100 * share);
+
+interface WallProps {
+  of: WallOf;
+  trace?: string; // the address of Trace for this cut
+  onWall: (wall: Wall) => void;
+  onClose: () => void;
+}
+
+export function WallPhoto({ of, trace, onWall, onClose }: WallProps) {
+  const asking = useWallLook(of);
+  const on = useMarked(asking, frame, (l) => l.corners);
+  const look = asking.data;
+  return (
+    <OffPhoto
+      title={t`The wall, off a photo`}
+      photo={t`A photo of the wall`}
+      hint={t`Blade still, piece off the saw. Lay the wall along the picture, on something of another colour, in even light, from straight above. It is ${formatLength(of.thickness_mm, of.units)} thick, which gives the scale. The photo is not kept.`}
+      {...{ asking, on, trace, onClose }}
+      verdict={look && t`It looks ${wallWords[look.grade]}.`}
+      figures={
+        look && (
+          <>
+            {t`${percent(look.brown)} % brown, ${percent(look.black)} % black, of about ${formatLength(Math.round(look.length_mm), of.units)}.`}{' '}
+            {look.spacing_mm === undefined
+              ? t`No marks that come back evenly.`
+              : look.turn_mm === undefined && t`Marks every ${formatThin(look.spacing_mm, of.units)}.`}
+          </>
+        )
+      }
+      yes={look && t`Yes, ${wallWords[look.grade]}`}
+      onYes={() => look && onWall(look.grade)}
+    >
+      {on.photo && <WallView photo={on.photo} look={look} {...on.view} />}
+    </OffPhoto>
+  );
+}
+
+interface EdgeProps {
+  lengthMm: number | undefined; // of the edge, until another is said
+  units: Units;
+  trace?: string;
+  onSplinters: (splinters: Splinters) => void;
+  onClose: () => void;
+}
+
+export function EdgePhoto({ lengthMm, units, trace, onSplinters, onClose }: EdgeProps) {
+  const asking = useEdgeLook(units);
+  const on = useMarked(asking, line, (l) => l.ends, lengthMm);
+  const look = asking.data;
+  const many = look?.splinters.length ?? 0;
+  return (
+    <OffPhoto
+      title={t`The edge, off a photo`}
+      photo={t`A photo of the edge`}
+      hint={t`Blade still, piece off the saw. Lay it with the splintered face up and the cut edge towards you, on something of another colour, the whole edge in the picture, from straight above. The photo is not kept.`}
+      {...{ asking, trace, onClose }}
+      on={{ ...on, choice: { ...on.choice, busy: on.choice.busy || !on.size } }}
+      verdict={look && edgeLooks[look.grade]}
+      figures={
+        look &&
+        (many > 0
+          ? t`Splinters: ${many}, on ${percent(look.share)} % of the edge; the worst reaches ${formatThin(look.deepest_mm, units)} into the face.`
+          : t`No splinters that a photo shows.`)
+      }
+      yes={look && t`Yes, ${splinterWords[look.grade]}`}
+      onYes={() => look && onSplinters(look.grade)}
+      field={<LengthField label={t`Edge, end to end`} mm={on.size} units={units} onLength={on.onSize} />}
+    >
+      {on.photo && <EdgeView photo={on.photo} look={look} {...on.view} />}
+    </OffPhoto>
+  );
+}
+
+/** Opens one of these, beside what it fills in. */
+export const OffPhotoButton = ({ of, onClick }: { of: string; onClick: () => void }) => (
+  <Button
+    size="small"
+    aria-label={t`${of}: off a photo`}
+    onClick={onClick}
+    sx={{ minHeight: 40, my: -0.75, mr: -0.75 }}
+  >
+    {t`off a photo`}
+  </Button>
+);
+
+interface Seen {
+  says: string[];
+  signs: string[];
+}
+
+interface Props {
+  title: string;
+  photo: string; // what it is of
+  hint: string; // how to take it
+  asking: { data?: Seen | undefined; error: Error | null; isPending: boolean };
+  on: Pick<ReturnType<typeof useMarked>, 'choice' | 'moved' | 'afresh' | 'photo'>;
+  trace: string | undefined;
+  verdict: string | undefined;
+  figures: ReactNode;
+  yes: string | undefined;
+  onYes: () => void;
+  onClose: () => void;
+  field?: ReactNode; // what is to be said with it
+  children: ReactNode; // the photo with what was read
+}
+
+function OffPhoto({
+  title,
+  photo,
+  hint,
+  asking,
+  on,
+  trace,
+  verdict,
+  figures,
+  yes,
+  onYes,
+  onClose,
+  field,
+  children,
+}: Props) {
+  const phone = usePhone();
+  const look = asking.data;
+  const to = new URLSearchParams(trace?.split('?')[1]);
+  look?.signs.forEach((s) => to.append('seen', s));
+  return (
+    <Dialog open onClose={onClose} fullWidth fullScreen={phone} maxWidth="md">
+      <DialogTitle>{title}</DialogTitle>
+      <DialogContent>
+        <PhotoChoice of={photo} {...on.choice} />
+        {field && <Box sx={{ width: 220, mt: 2, mb: 1.5 }}>{field}</Box>}
+        {!on.photo && <Typography sx={{ maxWidth: 560 }}>{hint}</Typography>}
+        {on.photo && (
+          <Box role="status" sx={{ mb: 1, minHeight: 56 }}>
+            {asking.isPending && t`Looking…`}
+            {look && (
+              <>
+                <Typography variant="h2">{verdict}</Typography>
+                <Box sx={{ fontSize: 17 }}>{figures}</Box>
+                {look.says.map((s) => (
+                  <Box key={s} sx={{ fontSize: 17 }}>
+                    {s}
+                  </Box>
+                ))}
+              </>
+            )}
+          </Box>
+        )}
+        {asking.error && (
+          <Box sx={{ mb: 1 }}>
+            <Trouble>{asking.error.message}</Trouble>
+            {on.moved && <Button variant="outlined" onClick={on.afresh}>{t`Look for it again`}</Button>}
+          </Box>
+        )}
+        {children}
+      </DialogContent>
+      <DialogActions sx={{ flexWrap: 'wrap' }}>
+        <Button onClick={onClose}>{t`Close`}</Button>
+        {trace && look && look.signs.length > 0 && (
+          <Button component={Link} to={`/trace?${to}`} variant="outlined">{t`Trace what it shows`}</Button>
+        )}
+        {yes && (
+          <Button
+            variant="contained"
+            onClick={() => {
+              onYes();
+              onClose();
+            }}
+          >
+            {yes}
+          </Button>
+        )}
+      </DialogActions>
+    </Dialog>
+  );
+}
