@@ -24,9 +24,9 @@ export const test = base.extend<{ quiet: void }>({
 
 export { expect };
 
-/** No fault that axe can see. */
-export async function accessible(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+/** No fault that axe can see, on the page or a part of it. */
+export async function accessible(page: Page, part = 'html') {
+  const { violations } = await new AxeBuilder({ page }).include(part).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 }
 

@@ -143,7 +143,7 @@ func (s strip) onBlade(r rings, parts int, shadows bool) []float32 {
 			}
 			c := s.c[at]
 			on, off := max(pl.likely(c, 1), otherOnBlade), max(be.likely(c, 1), otherOnBench)
-			if shadows {
+			if shadows && on-off > -mostLikely { // or it is the bench anyway
 				for _, shade := range [3]float32{0.85, 0.7, 0.55} {
 					off = max(off, be.likely(c, shade)-shadeLess)
 				}
