@@ -271,19 +271,17 @@ export function CameOut({
       {log.error && <Trouble>{log.error.message}</Trouble>}
     </>
   );
-  if (!phone)
-    return (
-      <Box component="section" aria-labelledby="came-out">
-        <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>{t`What came out`}</Typography>
-        <Box sx={{ display: 'grid', gap: 1 }}>
-          {picks}
-          {made}
-        </Box>
-        {after}
-        {offPhoto}
+  const beside = (
+    <Box component="section" aria-labelledby="came-out" sx={{ minWidth: 0 }}>
+      <Typography id="came-out" variant="h2" sx={{ mb: 0.5 }}>{t`What came out`}</Typography>
+      <Box sx={{ display: 'grid', gap: 1 }}>
+        {picks}
+        {made}
       </Box>
-    );
-  return (
+      {after}
+    </Box>
+  );
+  const below = (
     <>
       <ActionBar said={after}>
         <ButtonBase
@@ -323,6 +321,11 @@ export function CameOut({
           </Box>
         </Box>
       </Drawer>
+    </>
+  );
+  return (
+    <>
+      {phone ? below : beside}
       {offPhoto}
     </>
   );

@@ -13,7 +13,7 @@ export function LastCuts({ saw, units }: { saw: Saw; units: Units }) {
   const rows = log.data?.pages[0]?.items ?? [];
   return (
     <Box component="section" aria-labelledby="last-cuts" sx={{ mt: 1 }}>
-      <Typography id="last-cuts" variant="h3">{t`Last on ${saw.name}`}</Typography>
+      <Typography id="last-cuts" variant="h3" component="h2">{t`Last on ${saw.name}`}</Typography>
       {log.data && rows.length === 0 && <Box>{t`Nothing yet.`}</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {rows.map((e) => (

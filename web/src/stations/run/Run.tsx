@@ -122,14 +122,16 @@ export function Run() {
       {plan.data && saw && blade && (setting ?? (!modelled && option)) && (
         <Box
           sx={{
-            display: phone ? 'block' : 'grid',
+            display: phone ? 'flex' : 'grid',
+            flexDirection: 'column',
             gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0, 7fr) minmax(360px, 5fr)' },
+            gridTemplateRows: { md: 'auto 1fr' },
             columnGap: 4,
-            rowGap: 2,
+            rowGap: phone ? 0 : 2,
             mt: 0.5,
           }}
         >
-          <Box sx={{ minWidth: 0 }}>
+          <Box sx={{ minWidth: 0, order: -2, gridRow: { md: 'span 2' } }}>
             <Box sx={{ fontFamily: cutFace, fontSize: 19, lineHeight: 1.3 }}>
               {(phone ? cutBrief : cutSaid)(
                 plan.data.cut,
@@ -164,17 +166,11 @@ export function Run() {
             {setting && plan.data.verdict !== 'stop' && <Listening ears={ears} trace={`/trace?${params}`} />}
             <Cautions plan={plan.data} setting={setting} />
           </Box>
-          {phone ? (
-            <>
-              <LastCuts saw={saw} units={units} />
-              {came}
-            </>
-          ) : (
-            <Box sx={{ minWidth: 0 }}>
-              {came}
-              <LastCuts saw={saw} units={units} />
-            </Box>
-          )}
+          {/* At the same place whatever the screen, so that a tablet that is turned loses nothing. */}
+          {came}
+          <Box sx={{ minWidth: 0, order: phone ? -1 : 0 }}>
+            <LastCuts saw={saw} units={units} />
+          </Box>
         </Box>
       )}
     </Box>
