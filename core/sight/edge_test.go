@@ -18,7 +18,7 @@ func TestEdges(t *testing.T) {
 		p := g.picture(r)
 		e, err := p.LookAtEdge(g.long, nil)
 		wantShare, wantDeep := g.share(leastDeep)
-		fine := err == nil
+		var fine bool
 		if len(g.splinters) == 0 {
 			fine = whole.add(err == nil && len(e.Splinters) == 0)
 		} else {
