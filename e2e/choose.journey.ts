@@ -318,8 +318,9 @@ test('settings are pinned, compared and carried by a link, and one goes on a car
   await expect(table).toContainText('underside, zero-clearance insert');
   await accessible(page);
   await page.getByRole('button', { name: 'Copy a link to this table' }).click();
-  const link = await page.evaluate(() => navigator.clipboard.readText());
-  await page.goto(link);
+  const copied = () => page.evaluate(() => navigator.clipboard.readText());
+  await expect.poll(copied).toMatch(/^http/);
+  await page.goto(await copied());
   await page.getByRole('button', { name: 'Compare 2' }).click();
   await expect(table.getByRole('columnheader')).toHaveCount(2);
   await page

@@ -80,6 +80,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
     const on = page.getByRole('button', { name: 'It is on' });
     if (await on.isVisible()) {
       await on.click();
+      await expect(on).toBeHidden(); // it is said, not only pressed
       break;
     }
     await page.getByRole('button', { name: 'Done, next' }).click();

@@ -61,13 +61,16 @@ test('every sentence of the pages comes from the catalogue', async ({ page, requ
     JSON.stringify({ locale: 'xx', messages }),
   );
   // What the server says is its own matter (core/say): names, materials, findings.
-  // It is noted before the page has it: a slow browser may drop a body when it goes on to the next page.
   const said: string[] = [];
-  await page.route('**/api/v1/**', async (route) => {
-    if (route.request().headers()['accept']?.includes('event-stream')) return route.continue();
-    const answer = await route.fetch();
-    if (answer.headers()['content-type']?.includes('json')) said.push(await answer.text());
-    await route.fulfill({ response: answer });
+  let answers: Promise<unknown>[] = []; // to the page that stands; a slow browser drops them when it goes on
+  page.on('response', (r) => {
+    if (r.url().includes('/api/v1/') && r.headers()['content-type']?.includes('json'))
+      answers.push(
+        r.text().then(
+          (text) => said.push(text),
+          () => undefined,
+        ),
+      );
   });
   const items = async (what: string) =>
     (
@@ -164,6 +167,8 @@ test('every sentence of the pages comes from the catalogue', async ({ page, requ
       }
       return out;
     });
+    await Promise.all(answers);
+    answers = [];
     const known = new Set(`${said.join(' ')} ${dates}`.toLowerCase().match(/[a-z]+/g));
     const words = shown.flatMap((s) => s.match(/(?<![\p{L}])[a-zA-Z]{2,}(?![\p{L}])/gu) ?? []);
     const english = words.filter((w) => /[aeiou]/i.test(w) && !known.has(w.toLowerCase()));

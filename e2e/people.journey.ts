@@ -164,7 +164,10 @@ test('a learner is invited, and is stopped at a cut until somebody stands by or 
   const off = page.getByRole('dialog', { name: 'Signed off' });
   await off.getByRole('checkbox', { name: 'Rips' }).click();
   await expect(off.getByRole('alert')).toContainText('Rosa has not passed Feed it yet');
-  await page.keyboard.press('Escape');
+  await expect(async () => {
+    await page.keyboard.press('Escape'); // while it asks, the focus may be nowhere
+    await expect(off).toBeHidden({ timeout: 1000 });
+  }).toPass();
   await ask.click();
   await expect(ask).not.toBeChecked();
   await page.getByRole('button', { name: 'Rosa on Long Table: nothing alone' }).click();
