@@ -338,16 +338,27 @@ func runs(v []float64, least float64, gap int) (out [][2]int) {
 	return slices.DeleteFunc(out, func(r [2]int) bool { return r[1]-r[0] < 2 })
 }
 
+// medians are those of each value and so many on either side of it.
+func medians(v []float64, beside int) []float64 {
+	out := make([]float64, len(v))
+	for i := range v {
+		near := slices.Clone(v[max(0, i-beside):min(len(v), i+beside+1)])
+		slices.Sort(near)
+		out[i] = near[len(near)/2]
+	}
+	return out
+}
+
 // split parts depths at valleys that are less than half as deep as what lies on either
 // side.
 func split(v []float64, least float64) (out [][2]int) {
-	from, peak, valley, at := 0, 0.0, math.Inf(1), 0
+	from, peak, valley, at := 0, 0.0, math.Inf(1), 0 // the valley since the peak
 	for i, x := range v {
 		switch {
-		case x < valley && peak > 0:
-			valley, at = x, i
-		case x > peak && valley > splitAt*peak:
+		case x >= peak && valley >= splitAt*peak: // still the same rise
 			peak, valley = x, math.Inf(1)
+		case x < valley:
+			valley, at = x, i
 		case x > least && valley < splitAt*min(peak, x):
 			out = append(out, [2]int{from, at})
 			from, peak, valley = at, x, math.Inf(1)

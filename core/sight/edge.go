@@ -188,6 +188,7 @@ func middle(all [][3]float64) (m [3]float64) {
 func (e *Edge) splintered(b band) {
 	deep, out := b.depths()
 	least := float64(b.least())
+	deep = medians(deep, max(1, b.least()/4)) // a column or two of another depth are noise
 	share := func(col int) float64 { return float64(col) / float64(b.wide) }
 	for _, run := range runs(deep, least, max(1, int(0.5*least))) {
 		if run[1]-run[0] < 4 || slices.Max(deep[run[0]:run[1]]) < clearlyDeep*least {

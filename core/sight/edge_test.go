@@ -11,7 +11,7 @@ import (
 var edges = flag.Int("edges", 8, "that are made up; docs/sight.md says of how many its table is")
 
 func TestEdges(t *testing.T) {
-	var numbers, depths, shares, whole, grades tally
+	var numbers, depths, shares, places, whole, fibres, grades tally
 	for i := *first; i < *first+*edges; i++ {
 		r := rand.New(rand.NewPCG(19, uint64(i)))
 		g := drawnRagged(r, 15)
@@ -25,6 +25,17 @@ func TestEdges(t *testing.T) {
 			fine = numbers.add(err == nil && abs(float32(len(e.Splinters)-len(g.splinters))) <= max(1, float32(len(g.splinters))/5))
 			fine = depths.add(err == nil && math.Abs(e.Deepest()-wantDeep) < max(0.5, 0.2*wantDeep)) && fine
 			fine = shares.add(err == nil && math.Abs(e.Share-wantShare) < 0.05) && fine
+		}
+		for k := range min(len(g.splinters), len(e.Splinters)) {
+			if len(g.splinters) == len(e.Splinters) { // where each lies, as far as a tilt lets it be told
+				got := (e.Splinters[k].From+e.Splinters[k].To-1)/2*g.long - g.splinters[k].at
+				places.add(math.Abs(got) < 0.03*g.long)
+			}
+		}
+		if len(g.fibres) == 0 {
+			fibres.add(e.Fibres == 0)
+		} else {
+			fibres.add(e.Fibres > 0)
 		}
 		want := Edge{Splinters: []Splinter{{Deep: wantDeep}}, Share: wantShare, Fibres: len(g.fibres)}.Grade()
 		fine = grades.add(err == nil && e.Grade() == want) && fine
@@ -42,10 +53,10 @@ func TestEdges(t *testing.T) {
 			}
 		}
 	}
-	t.Logf("number %d of %d, deepest %d of %d, share %d of %d, nothing where nothing is %d of %d, graded %d of %d",
-		numbers.right, numbers.of, depths.right, depths.of, shares.right, shares.of, whole.right, whole.of, grades.right, grades.of)
+	t.Logf("number %d of %d, deepest %d of %d, share %d of %d, nothing where nothing is %d of %d, graded %d of %d, placed %d of %d, fibres or none %d of %d",
+		numbers.right, numbers.of, depths.right, depths.of, shares.right, shares.of, whole.right, whole.of, grades.right, grades.of, places.right, places.of, fibres.right, fibres.of)
 	// What a few may bring; docs/sight.md has the shares of many.
-	if numbers.share() < 0.75 || depths.share() < 0.7 || shares.share() < 0.9 || whole.share() < 0.75 && whole.of > 0 || grades.share() < 0.8 {
+	if numbers.share() < 0.85 || depths.share() < 0.8 || shares.share() < 0.95 || whole.share() < 0.9 && whole.of > 0 || grades.share() < 0.9 || places.share() < 0.95 || fibres.share() < 0.85 {
 		t.Error("it sees too little")
 	}
 }

@@ -86,3 +86,27 @@ func TestEdgeGradesAndSigns(t *testing.T) {
 		}
 	}
 }
+
+func TestRunsAndSplits(t *testing.T) {
+	for name, c := range map[string]struct {
+		v     []float64
+		gap   int
+		runs  [][2]int
+		parts [][2]int // of all of it, from 1 on
+	}{
+		"one":                    {[]float64{0, 1, 2, 1, 0}, 1, [][2]int{{1, 4}}, [][2]int{{0, 5}}},
+		"a single place is none": {[]float64{0, 3, 0, 0}, 1, nil, [][2]int{{0, 4}}},
+		"a gap is closed":        {[]float64{1, 1, 0, 1, 1}, 2, [][2]int{{0, 5}}, [][2]int{{0, 5}}},
+		"a gap is not":           {[]float64{1, 1, 0, 0, 1, 1}, 2, [][2]int{{0, 2}, {4, 6}}, [][2]int{{0, 6}}},
+		"two peaks":              {[]float64{4, 8, 3, 8, 4}, 1, [][2]int{{0, 5}}, [][2]int{{0, 2}, {2, 5}}},
+		"hardly two":             {[]float64{4, 8, 4.5, 8, 4}, 1, [][2]int{{0, 5}}, [][2]int{{0, 5}}},
+		"of the lesser":          {[]float64{2, 9, 1.9, 4, 1.8, 6, 2}, 1, [][2]int{{0, 7}}, [][2]int{{0, 2}, {2, 4}, {4, 7}}},
+	} {
+		if got := runs(c.v, 1, c.gap); !slices.Equal(got, c.runs) {
+			t.Errorf("%s: runs %v, want %v", name, got, c.runs)
+		}
+		if got := split(c.v, 1); !slices.Equal(got, c.parts) {
+			t.Errorf("%s: split %v, want %v", name, got, c.parts)
+		}
+	}
+}
