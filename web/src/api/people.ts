@@ -22,6 +22,8 @@ function useEntering<V>(mutationFn: (v: V) => Promise<Session>) {
     mutationFn,
     onSuccess: async (now) => {
       await forgetKept();
+      // A question about who is here that was asked before must not be answered after this.
+      await cache.cancelQueries({ queryKey: sessionKey });
       cache.setQueryData(sessionKey, now);
       cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' && !q.isActive() });
       await cache.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'session' });
