@@ -101,10 +101,7 @@ const (
 // well as any.
 func (p Picture) edgeEnds() (ends [2]Point, sure float64, ok bool) {
 	s := smaller(p)
-	var lines []edgeLine
-	for slope := -steepest; slope <= steepest+1e-9; slope += slopeStep {
-		lines = append(lines, s.edges(slope)...)
-	}
+	lines := s.allEdges()
 	if len(lines) == 0 {
 		return ends, 0, false
 	}

@@ -86,3 +86,41 @@ func TestEdgesThatCannotBeRead(t *testing.T) {
 		}
 	}
 }
+
+// A face whose sides and grain lean, with a knot near the edge: one splinter, and
+// nothing at the sides, in the grain or at the knot. Drawn without noise, to the pixel.
+func TestALeaningFace(t *testing.T) {
+	const wide, high, lean, slope = 1600, 1000, 0.25, 0.06
+	p := Picture{wide, high, make([]uint8, 4*wide*high)}
+	for y := range high {
+		for x := range wide {
+			in := 700 + slope*float64(x) - float64(y) // pixels over the edge, down the picture
+			foot := float64(x) - lean*in              // where the grain comes out at the edge
+			c := [3]float64{40, 70, 60}
+			if in > 0 && foot > 200 && foot < 1400 {
+				light := 1 + 0.06*math.Sin(foot/5+3*math.Sin(foot/37)) + 0.05*math.Sin(foot/11+2*math.Sin(foot/71)) // never the same twice
+				c = [3]float64{190 * light, 150 * light, 100 * light}
+				if math.Abs(foot-800) < 20 && in < 24 || math.Hypot(foot-500, in-45) < 14 {
+					c = [3]float64{90, 60, 40}
+				}
+			}
+			for k, v := range c {
+				p.Pix[4*(y*wide+x)+k] = uint8(v)
+			}
+		}
+	}
+	e, err := p.LookAtEdge(120, nil)
+	if err != nil || len(e.Splinters) != 1 || math.Abs(e.Deepest()-2.4) > 0.3 || e.Fibres != 0 {
+		t.Fatalf("%+v, %v", e, err)
+	}
+	for i, x := range [2]float64{200, 1400} {
+		if math.Abs(e.Ends[i].X-x) > 4 || math.Abs(e.Ends[i].Y-700-slope*x) > 3 {
+			t.Errorf("ends %v", e.Ends)
+		}
+	}
+	// Rows go to the left hand, square to the edge.
+	b := bandOf(p, e.Ends, 120)
+	if o, up := b.point(0, 0), b.point(0, 10); math.Abs((up.X-o.X)*b.along.X+(up.Y-o.Y)*b.along.Y) > 1e-9 || up.Y >= o.Y {
+		t.Errorf("a row in is from %v to %v", o, up)
+	}
+}

@@ -21,10 +21,7 @@ const (
 // apart at which colours change, as far as they do.
 func (p Picture) wallCorners() (c [4]Point, sure float64, ok bool) {
 	s := smaller(p)
-	var lines []edgeLine
-	for slope := -steepest; slope <= steepest+1e-9; slope += slopeStep {
-		lines = append(lines, s.edges(slope)...)
-	}
+	lines := s.allEdges()
 	slices.SortFunc(lines, func(a, b edgeLine) int { return cmp.Compare(b.strength, a.strength) })
 	lines = lines[:min(len(lines), 160)]
 	mid := float64(s.wide) / 2
@@ -68,6 +65,14 @@ func (s small) across(x int, y float64) (d [3]float64) {
 		}
 	}
 	return d
+}
+
+// allEdges are the lines of every slope that an edge may have.
+func (s small) allEdges() (lines []edgeLine) {
+	for slope := -steepest; slope <= steepest+1e-9; slope += slopeStep {
+		lines = append(lines, s.edges(slope)...)
+	}
+	return lines
 }
 
 // edges are the lines of a slope at which colours change more than just beside them.

@@ -28,14 +28,17 @@ export function EdgeView({ look, ...marks }: Props) {
       markName={(which) => t`End ${which + 1} of the edge: the arrow keys move it, Enter looks again`}
     >
       {(wide, high, px) => {
-        const [a, b] = marks.marks.map((m) => [wide * m.x, high * m.y] as const);
+        const on = (spots: Spot[]) => spots.map((m) => [wide * m.x, high * m.y] as const);
+        const shown = on(marks.marks);
+        // Splinters lie along the edge that was found, which need not be to a hair what was shown.
+        const [a, b] = look ? on(look.ends) : shown;
         if (!a || !b) return null;
         const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
         const mm = look ? Math.hypot(dx, dy) / look.length_mm : 0; // of the drawing
         const [nx, ny] = [dy / Math.hypot(dx, dy), -dx / Math.hypot(dx, dy)]; // into the face
         return (
           <g aria-hidden>
-            <Twice points={`${a[0]},${a[1]} ${b[0]},${b[1]}`} />
+            <Twice points={shown.map((m) => m.join(',')).join(' ')} />
             {look?.splinters.map((s) => {
               // A bracket round each, a little larger than it is.
               const over = 5 * px;
