@@ -5,230 +5,237 @@ import (
 	"slices"
 )
 
-// A mean tooth is how unlike the bench every part of a tooth's pitch is, over all
-// teeth: columns along the rim, rows outwards.
+// eighths are the parts of the rim whose teeth are looked at each part on its own: a
+// shadow lies along the faces of some and not of others.
+const eighths = 8
+
+// A meanTooth is how a tooth looks, over many: columns along the rim, as many as a
+// pitch has pixels, and rows outwards.
 type meanTooth struct {
 	columns, rows int
-	off           []float64 // from 0 to 1: what differs at all counts nearly as much as what differs much
-	radius        func(row int) float64
+	c             [][3]float64 // a column's, from the inside out, after the other
+	sum           [][3]float64 // of every row up to a column, so that a part of a row is one difference
 }
 
-// meanTooth is of some teeth. It takes the mean of the colours against that of the gap beside each tooth,
-// so that a tip of another colour than the plate is as much part of the tooth.
-func (r reading) meanTooth(of func(tooth int) bool) meanTooth {
-	s := r.strip
-	pitch := 2 * math.Pi * r.rim.plane.size() / float64(r.teeth)
-	m := meanTooth{columns: int(min(200, max(24, 0.75*pitch))), rows: r.hi - r.lo, radius: func(row int) float64 { return s.radius(float64(r.lo + row)) }}
-	bench, most := r.gaps()
-	sums, counts := make([][3]float32, m.columns*m.rows), make([]float32, m.columns)
+func newMeanTooth(columns, rows int) meanTooth {
+	return meanTooth{columns, rows, make([][3]float64, columns*rows), nil}
+}
+
+func (m *meanTooth) add() {
+	m.sum = make([][3]float64, (m.columns+1)*m.rows)
+	for i, c := range m.c {
+		for k, v := range c {
+			m.sum[m.rows+i][k] = m.sum[i][k] + v
+		}
+	}
+}
+
+// to is the sum of a row up to a column that need not be whole, round and round.
+func (m *meanTooth) to(row int, u float64) (out [3]float64) {
+	n := float64(m.columns)
+	turns := math.Floor(u / n)
+	u -= turns * n
+	k := min(m.columns-1, int(u))
+	part, whole := u-float64(k), m.sum[m.columns*m.rows+row]
+	for i, v := range m.c[k*m.rows+row] {
+		out[i] = turns*whole[i] + m.sum[k*m.rows+row][i] + part*v
+	}
+	return out
+}
+
+// between is the mean of a row between two columns, given in any order.
+func (m *meanTooth) between(row int, a, b float64) (out [3]float64) {
+	from, to := m.to(row, a), m.to(row, b)
+	for i := range out {
+		out[i] = (to[i] - from[i]) / (b - a)
+	}
+	return out
+}
+
+// A rimPart is what the teeth of an eighth of the rim look like, and their gaps.
+type rimPart struct {
+	meanTooth
+	teeth int // that are there and have neighbours
+	bench [3]float64
+}
+
+// aside is how far to either side the middle of a gap is looked at, in pitches.
+const aside = 0.117
+
+// parts are the eighths of the rim, a pixel to a column and to a row: the strip that the
+// teeth were counted in is coarser, and half a pixel is a degree of a fine tooth.
+func (r reading) parts(f faceSearch) (out [eighths]rimPart) {
 	gone := map[int]bool{}
 	for _, k := range append(r.gone(), r.short()...) {
 		gone[k], gone[(k+1)%r.teeth], gone[(k+r.teeth-1)%r.teeth] = true, true, true
 	}
-	for i := range s.turns {
-		k := (int(math.Floor(r.phase[i]-r.first)) + 2*r.teeth) % r.teeth
-		if gone[k] || bench[k].spread > most || !of(k) {
+	for o := range out {
+		out[o].meanTooth = newMeanTooth(f.columns, len(f.radius))
+	}
+	for k := range r.teeth {
+		if gone[k] {
 			continue
 		}
-		// Between two columns, or some would be of other parts of a pixel than others.
-		f := (r.phase[i] - math.Floor(r.phase[i])) * float64(m.columns)
-		u, part := int(f), float32(f-math.Floor(f))
-		b := bench[k].mean
-		for d, w := range [2]float32{1 - part, part} {
-			u := (u + d) % m.columns
-			counts[u] += w
-			for j := range m.rows {
-				c := s.c[i*s.rows+r.lo+j]
-				for k := range c {
-					sums[u*m.rows+j][k] += w * (c[k] - b[k])
+		p := &out[k*eighths/r.teeth]
+		p.teeth++
+		for u := range f.columns {
+			sin, cos := math.Sincos(r.direction(r.first + float64(k) + float64(u)/float64(f.columns)))
+			for j, radius := range f.radius {
+				at := r.rim.plane.point(radius*cos, radius*sin)
+				if !(at.X >= 0 && at.Y >= 0 && at.X < float64(r.picture.Wide-1) && at.Y < float64(r.picture.High-1)) {
+					continue
+				}
+				x, y := int(at.X), int(at.Y)
+				for c, v := range r.picture.mixed(x, y, float32(at.X-float64(x)), float32(at.Y-float64(y))) {
+					p.c[u*f.rows+j][c] += float64(v)
 				}
 			}
 		}
 	}
-	m.off = make([]float64, m.columns*m.rows)
-	for u, n := range counts {
-		for j := 0; j < m.rows && n > 0; j++ {
-			c := sums[u*m.rows+j]
-			m.off[u*m.rows+j] = far([3]float64{float64(c[0] / n), float64(c[1] / n), float64(c[2] / n)}, [3]float64{})
+	middle := r.middleOfGap()
+	for o := range out {
+		p := &out[o]
+		for i := range p.c {
+			for c := range p.c[i] {
+				p.c[i][c] /= max(1, float64(p.teeth))
+			}
+		}
+		p.add()
+		rows := f.between(0.5, 0.95, 0)
+		for _, row := range rows {
+			for c, v := range p.between(row, (middle-aside)*float64(f.columns), (middle+aside)*float64(f.columns)) {
+				p.bench[c] += v / float64(len(rows))
+			}
 		}
 	}
-	body := 0.0
-	for u := range m.columns {
-		body += m.off[u*m.rows] / float64(m.columns)
-	}
-	for i, v := range m.off {
-		m.off[i] = 1 - math.Exp(-v/max(leastTold, partTold*body))
-	}
-	return m
+	return out
 }
 
-// What is told from the bench: levels, and parts of how far the plate is from it.
-const leastTold, partTold = 5, 0.25
-
-// A gap is how the bench looks in front of a tooth.
-type gap struct {
-	mean   [3]float32
-	spread float64
-}
-
-// aside is how far to either side the middle of a gap is looked at, in parts of a pitch.
-const aside = 7
-
-// gaps are those of all teeth, and the bound of spread that half of them keep: in
-// the others a border of a shadow lies, or a line of the bench.
-func (r reading) gaps() (all []gap, bound float64) {
+// middleOfGap is where there is least of the mean tooth, in pitches.
+func (r reading) middleOfGap() float64 {
+	const beside = 5 // parts of a pitch
 	s := r.strip
 	rows := r.hi - r.lo
 	lo, hi := s.row(r.gullet+0.5*(r.tip-r.gullet)), s.row(r.gullet+0.95*(r.tip-r.gullet))
-	lo, hi = max(lo, r.lo), min(hi, r.hi) // what was folded
+	lo, hi = max(lo, r.lo)-r.lo, min(hi, r.hi)-r.lo // what was folded
 	middle, least := 0, float32(math.Inf(1))
 	for u := range across {
 		sum := float32(0)
-		for d := -5; d <= 5; d++ {
+		for d := -beside; d <= beside; d++ {
 			for j := lo; j < hi; j++ {
-				sum += r.mean[(u+d+across)%across*rows+j-r.lo]
+				sum += r.mean[(u+d+across)%across*rows+j]
 			}
 		}
 		if sum < least {
 			middle, least = u, sum
 		}
 	}
-	all = make([]gap, r.teeth)
-	n := make([]float32, r.teeth)
-	each := func(do func(k int, c [3]float32)) {
-		for i := range s.turns {
-			if d := (r.part(i) - middle + across) % across; d > aside && d < across-aside {
-				continue
-			}
-			k := (int(math.Floor(r.phase[i]-r.first)) + 2*r.teeth) % r.teeth
-			for j := lo; j < hi; j++ {
-				do(k, s.c[i*s.rows+j])
-			}
-		}
-	}
-	each(func(k int, c [3]float32) {
-		n[k]++
-		for i, v := range c {
-			all[k].mean[i] += v
-		}
-	})
-	for k := range all {
-		for i := range all[k].mean {
-			all[k].mean[i] /= max(1, n[k])
-		}
-	}
-	each(func(k int, c [3]float32) {
-		l := look{mean: all[k].mean}
-		all[k].spread += l.apart(c) / float64(max(1, n[k]))
-	})
-	spreads := make([]float64, r.teeth)
-	for k, g := range all {
-		spreads[k] = g.spread
-	}
-	slices.Sort(spreads)
-	return all, spreads[max(min(6, r.teeth-1), r.teeth/2)]
+	return (float64(middle)+0.5)/across - r.first + math.Floor(r.first)
 }
 
-// Between these shares of a tooth's height its face is taken to be straight, and
-// these are the hooks that are looked for, in degrees.
+// unlike is how unlike the bench every part of the mean tooth is, from 0 to 1: what
+// differs at all counts nearly as much as what differs much. It takes the mean of the
+// colours against that of the gaps, so that a tip of another colour than the plate is
+// as much part of the tooth.
+func unlike(parts [eighths]rimPart) meanTooth {
+	m := newMeanTooth(parts[0].columns, parts[0].rows)
+	teeth := 0
+	for _, p := range parts {
+		for i, c := range p.c {
+			for k := range c {
+				m.c[i][k] += float64(p.teeth) * (c[k] - p.bench[k])
+			}
+		}
+		teeth += p.teeth
+	}
+	off, body := make([]float64, len(m.c)), 0.0
+	for i, c := range m.c {
+		off[i] = far(c, [3]float64{}) / float64(max(1, teeth))
+		if i%m.rows == 0 {
+			body += off[i] / float64(m.columns)
+		}
+	}
+	for i, v := range off {
+		off[i] = 1 - math.Exp(-v/max(leastTold, partTold*body))
+	}
+	for u := range m.columns {
+		before, after := (u+m.columns-1)%m.columns, (u+1)%m.columns
+		for j := range m.rows { // a little smoothed, or lines along the columns would stand out
+			m.c[u*m.rows+j] = [3]float64{(off[before*m.rows+j] + 2*off[u*m.rows+j] + off[after*m.rows+j]) / 4}
+		}
+	}
+	m.add()
+	return m
+}
+
+// What is told from the bench: levels, and parts of how far the plate is from it.
+const leastTold, partTold = 5, 0.25
+
+// Faces are looked for between these shares of a tooth's height, and these are the
+// hooks that are looked for, in degrees.
 const (
-	faceFrom, faceTo      = 0.64, 0.94
-	wideFrom              = 0.52 // for finding it at all
+	wideFrom, wideTo      = 0.52, 0.94 // for which way they look
+	faceFrom, faceTo      = 0.5, 0.95
 	leastHook, mostHook   = -15.0, 42.0
-	hookStep              = 1.5
-	roundOff              = 2.0       // pixels of a tip that blur takes
+	hookStep              = 0.75
 	leastBeside, ofBeside = 2.5, 0.07 // pixels to either side of the face, and pitches
 )
 
-// hook is the angle of the teeth's faces to the radius at their tips, in degrees, and
-// whether the faces look clockwise: the straight line, of all that could be one, with
-// most of the blade on one side and of the bench on the other. Which way they look is
-// told of all teeth; the angle of a quarter of them at a time, all round, since a
-// shadow lies along the faces of some and not of others: what half of the quarters
-// agree on best is the hook.
-func (r reading) hook() (degrees, sure float64, clockwise bool) {
-	m := r.meanTooth(func(int) bool { return true })
-	pitch := 2 * math.Pi / float64(r.teeth)
-	f := faceSearch{pitch: pitch, tip: r.tip, column: pitch * r.rim.plane.size() / float64(m.columns)}
-	f.beside = max(leastBeside, ofBeside*pitch*r.rim.plane.size()) / f.column
-	height := r.tip - r.gullet
-	for row := range m.rows {
-		share, below := (m.radius(row)-r.gullet)/height, (r.tip-m.radius(row))*r.rim.plane.size()
-		if share < wideFrom || share > faceTo || below < min(roundOff, 0.3*height*r.rim.plane.size()) {
-			continue
-		}
-		f.rows = append(f.rows, row)
-		if share > faceFrom {
-			f.fine = append(f.fine, row)
-		}
-	}
-	if len(f.rows) < 3 {
-		return 0, 0, false
-	}
-	sums := m.sums()
-	all := float64(m.columns)
-	_, foot, right := f.steepest(sums, 1, 0, all)
-	_, leftFoot, left := f.steepest(sums, -1, 0, all)
-	sign := 1.0
-	if left > right {
-		foot, sign = leftFoot, -1
-	}
-	clockwise = sign > 0
-	var found []float64
-	for k := range quarters {
-		part := r.meanTooth(func(tooth int) bool { return (tooth*quarters/r.teeth-k+quarters)%quarters < quarters/4 })
-		at, where, _ := f.steepest(part.sums(), sign, foot-ofFoot*all, foot+ofFoot*all)
-		found = append(found, part.finer(f, at, where-0.5, clockwise))
-	}
-	slices.Sort(found)
-	agree, apart := 0, math.Inf(1)
-	for i := 0; i+quarters/2 <= len(found); i++ {
-		if d := found[i+quarters/2-1] - found[i]; d < apart {
-			agree, apart = i, d
-		}
-	}
-	for _, v := range found[agree : agree+quarters/2] {
-		degrees += v / (quarters / 2)
-	}
-	long := height * (faceTo - faceFrom) * r.rim.plane.size()
-	sure = max(0, min(0.8, (long-1)/15)) * max(0.2, min(1, 4*(1-min(left, right)/max(left, right)))) * max(0.4, min(1, 1.3-apart/10))
-	return degrees, sure, clockwise
-}
-
-const (
-	quarters = 8    // that lie half over one another
-	ofFoot   = 0.12 // of a pitch, within which a quarter's faces stand where all do
-)
-
-// A faceSearch is how faces are looked for: in which rows, and the finer ones of those;
-// how far to either side, in columns; and how long those are, in pixels.
+// A faceSearch is where faces are looked for.
 type faceSearch struct {
-	rows, fine     []int
-	pitch, tip     float64
-	beside, column float64
+	pitch         float64 // radians
+	pixels        float64 // in a column
+	tip, size     float64
+	gullet        float64
+	columns, rows int
+	radius        []float64 // of every row
 }
 
-// steepest is the straight line that parts blade from gap best, of those that come out
-// at the rim between two columns: its hook, its column, and how well it parts them.
-func (f faceSearch) steepest(s columnSums, sign, from, to float64) (degrees, foot, best float64) {
-	best = math.Inf(-1)
-	lag := make([]float64, len(f.rows))
-	for a := leastHook; a <= mostHook; a += hookStep {
-		for i, row := range f.rows {
-			lag[i] = lagging(a*math.Pi/180, s.radius(row), f.tip) / f.pitch * float64(s.columns)
-		}
-		for tip := from; tip < to; tip += 0.5 {
-			sum := 0.0
-			for i, row := range f.rows {
-				u := tip - sign*lag[i]
-				sum += sign * (s.between(row, u-f.beside, u) - s.between(row, u, u+f.beside))
-			}
-			if sum > best {
-				best, degrees, foot = sum, a, tip
-			}
+func (r reading) faceSearch() faceSearch {
+	f := faceSearch{pitch: 2 * math.Pi / float64(r.teeth), tip: r.tip, size: r.rim.plane.size(), gullet: r.gullet}
+	f.columns = int(min(300, max(24, f.pitch*f.size)))
+	f.pixels = f.pitch * f.size / float64(f.columns)
+	for radius := r.gullet - 0.02; radius < r.tip+0.02; radius += max(1, f.pixels) / f.size {
+		f.radius = append(f.radius, radius)
+	}
+	f.rows = len(f.radius)
+	return f
+}
+
+// searchRows are as many as tell where a face is, and searchFeet as many places of one.
+const searchRows, searchFeet = 24, 200
+
+// step is how far apart the places are at which a face may come out, in columns.
+func (f faceSearch) step() float64 { return max(0.5, float64(f.columns)/searchFeet) }
+
+// between are rows between two shares of a tooth's height, without those at the tip
+// that blur takes, in pixels.
+func (f faceSearch) between(from, to, blurred float64) (rows []int) {
+	height := f.tip - f.gullet
+	for j, radius := range f.radius {
+		share, below := (radius-f.gullet)/height, (f.tip-radius)*f.size
+		if share >= from && share <= to && below >= min(blurred, 0.3*height*f.size) {
+			rows = append(rows, j)
 		}
 	}
-	return degrees, foot, best
+	every := max(1, len(rows)/searchRows)
+	for i := range rows[:len(rows)/every] {
+		rows[i] = rows[i*every]
+	}
+	return rows[:len(rows)/every]
+}
+
+// A faceLine is where faces are: their hook in degrees, the column in which they come
+// out at the rim, and 1 where they look clockwise or -1.
+type faceLine struct{ hook, foot, sign float64 }
+
+// lags are how far behind their tips faces of a hook are in some rows, in columns.
+func (f faceSearch) lags(hook float64, rows []int) []float64 {
+	out := make([]float64, len(rows))
+	for i, row := range rows {
+		out[i] = lagging(hook*math.Pi/180, f.radius[row], f.tip) / f.pitch * float64(f.columns)
+	}
+	return out
 }
 
 // lagging is how far behind the tip a face of a hook is at a radius, in radians.
@@ -236,122 +243,136 @@ func lagging(alpha, radius, tip float64) float64 {
 	return math.Asin(max(-1, min(1, tip*math.Sin(alpha)/radius))) - alpha
 }
 
-// finer is the hook of the line through where each row's border really is: the middle
-// of its slope, near the line that was found.
-func (m meanTooth) finer(f faceSearch, degrees, tipAt float64, clockwise bool) float64 {
-	pitch, tip := f.pitch, f.tip
-	sign := -1.0
-	if clockwise {
-		sign = 1
+// steepest is the straight line that parts blade from gap best, and how well it does.
+func (f faceSearch) steepest(m *meanTooth, sign float64) (best faceLine, most float64) {
+	rows := f.between(wideFrom, wideTo, 2)
+	beside := max(leastBeside, ofBeside*f.pitch*f.size) / f.pixels
+	most = math.Inf(-1)
+	for a := leastHook; a <= mostHook; a += 2 * hookStep {
+		lags := f.lags(a, rows)
+		for foot := 0.0; foot < float64(f.columns); foot += f.step() {
+			sum := 0.0
+			for i, row := range rows {
+				u := foot - sign*lags[i]
+				sum += sign * (m.between(row, u-beside, u)[0] - m.between(row, u, u+beside)[0])
+			}
+			if sum > most {
+				most, best = sum, faceLine{a, foot, sign}
+			}
+		}
 	}
-	at := func(u, row int) float64 { return m.off[((u%m.columns+m.columns)%m.columns)*m.rows+row] }
-	for _, near := range [4]float64{6, 4.5, 3.5, 3.5} { // pixels
-		beside := min(near, max(2.5, 0.1*float64(m.columns)*f.column)) / f.column
-		var xs, ys []float64
-		for _, row := range f.fine {
-			radius := m.radius(row)
-			want := tipAt - sign*lagging(degrees*math.Pi/180, radius, tip)/pitch*float64(m.columns)
-			sum, all := 0.0, 0.0
-			for u := int(math.Floor(want - beside)); u <= int(math.Ceil(want+beside)); u++ {
-				slope := sign * (at(u, row) - at(u+1, row))
-				middle := float64(u) + 0.5
-				// What is only half within counts half.
-				slope *= max(0, min(1, beside+0.5-math.Abs(middle-want)))
-				if slope > 0 {
-					sum, all = sum+slope*middle, all+slope
+	return best, most
+}
+
+// The colours to either side of a face, in pixels; of the gap further in front of it,
+// in pitches; how many levels count as much; and how far a face may be from where it
+// was thought to be, in pitches.
+const (
+	sideFrom, sideTo = 0.5, 2.5
+	gapFrom, gapTo   = 0.12, 0.28
+	muchApart        = 12.0
+	ofFoot           = 0.15
+)
+
+// clearest is the line that all parts together show best of those near another: on
+// one side of it there is something else than on the other, and on that other what
+// lies further in the gap as well. Where there is a shadow along the faces it is not,
+// so each part says how clearly it shows the line.
+func (f faceSearch) clearest(parts [eighths]rimPart, near faceLine) (best faceLine, clear [eighths]float64) {
+	rows := f.between(faceFrom, faceTo, 1)
+	n, all := 2*f.columns, float64(f.columns)
+	shown := make([]float64, eighths*len(rows)*n)
+	for o := range parts {
+		if parts[o].teeth == 0 {
+			continue
+		}
+		for i, row := range rows {
+			at := shown[(o*len(rows)+i)*n:]
+			for h := range n {
+				u := float64(h) / 2
+				between := func(from, to float64) [3]float64 {
+					return parts[o].between(row, u+near.sign*from, u+near.sign*to)
 				}
+				behind, front := between(-sideFrom/f.pixels, -sideTo/f.pixels), between(sideFrom/f.pixels, sideTo/f.pixels)
+				gap := between(gapFrom*all, gapTo*all)
+				at[h] = math.Exp(-far(front, gap)/muchApart) - math.Exp(-far(behind, front)/muchApart)
 			}
-			if all > 0.05 {
-				a := (sum/all - tipAt) / float64(m.columns) * pitch * sign
-				xs, ys = append(xs, radius*math.Sin(a)), append(ys, radius*math.Cos(a))
-			}
-		}
-		l := line(xs, ys)
-		if l.n < 3 {
-			return degrees
-		}
-		out := l.foot + math.Tan(l.angle)*tip // where the face comes out at the rim
-		shift := math.Atan2(out, tip)
-		now := (l.angle - shift) * 180 / math.Pi
-		if math.Abs(now-degrees) > 12 {
-			return degrees
-		}
-		degrees = now
-		tipAt += sign * shift / pitch * float64(m.columns)
-	}
-	return degrees
-}
-
-// columnSums are sums along the rim, so that a part of a row is one difference.
-type columnSums struct {
-	meanTooth
-	sum []float64
-}
-
-func (m meanTooth) sums() columnSums {
-	s := columnSums{m, make([]float64, (m.columns+1)*m.rows)}
-	s.off = make([]float64, len(m.off))
-	for u := range m.columns {
-		before, after := (u+m.columns-1)%m.columns, (u+1)%m.columns
-		for row := range m.rows { // a little smoothed, or lines along the columns would stand out
-			s.off[u*m.rows+row] = (m.off[before*m.rows+row] + 2*m.off[u*m.rows+row] + m.off[after*m.rows+row]) / 4
-			s.sum[(u+1)*m.rows+row] = s.sum[u*m.rows+row] + s.off[u*m.rows+row]
 		}
 	}
-	return s
-}
-
-// to is the sum of a row up to a column that need not be whole, round and round.
-func (s columnSums) to(row int, u float64) float64 {
-	n := float64(s.columns)
-	turns := math.Floor(u / n)
-	u -= turns * n
-	k := min(s.columns-1, int(u))
-	return turns*s.sum[s.columns*s.rows+row] + s.sum[k*s.rows+row] + (u-float64(k))*s.off[k*s.rows+row]
-}
-
-// between is the mean of a row between two columns.
-func (s columnSums) between(row int, from, to float64) float64 {
-	return (s.to(row, to) - s.to(row, from)) / (to - from)
-}
-
-// A side is a straight line: how it leans, in radians, where it meets the axis, and
-// how many places it was laid through.
-type side struct {
-	angle, foot float64
-	n           int
-}
-
-// line is the straight line through places, without those that lie off it.
-func line(xs, ys []float64) (s side) {
-	keep := slices.Repeat([]bool{true}, len(xs))
-	for range 3 {
-		n, mx, my, xy, yy := 0.0, 0.0, 0.0, 0.0, 0.0
-		for i := range xs {
-			if keep[i] {
-				n, mx, my = n+1, mx+xs[i], my+ys[i]
+	most := math.Inf(-1)
+	for a := leastHook; a <= mostHook; a += hookStep {
+		lags := f.lags(a, rows)
+		for foot := near.foot - ofFoot*all; foot < near.foot+ofFoot*all; foot += f.step() {
+			var each [eighths]float64
+			total := 0.0
+			for o := range each {
+				for i := range rows {
+					h := 2 * (foot - near.sign*lags[i])
+					k := math.Floor(h)
+					at, part := shown[(o*len(rows)+i)*n:], h-k
+					u := (int(k)%n + n) % n
+					each[o] += ((1-part)*at[u] + part*at[(u+1)%n]) / float64(len(rows))
+				}
+				each[o] = max(0, each[o])
+				total += each[o]
 			}
-		}
-		if n < 3 {
-			return side{}
-		}
-		mx, my = mx/n, my/n
-		for i := range xs {
-			if keep[i] {
-				xy, yy = xy+(xs[i]-mx)*(ys[i]-my), yy+(ys[i]-my)*(ys[i]-my)
+			if total > most {
+				most, best, clear = total, faceLine{a, foot, near.sign}, each
 			}
-		}
-		slope := xy / yy
-		off := make([]float64, 0, len(xs))
-		for i := range xs {
-			off = append(off, math.Abs(xs[i]-mx-slope*(ys[i]-my)))
-		}
-		sorted := slices.Clone(off)
-		slices.Sort(sorted)
-		s = side{math.Atan(slope), mx - slope*my, int(n)}
-		for i := range keep {
-			keep[i] = off[i] <= max(3*sorted[len(sorted)/2], 1e-4)
 		}
 	}
-	return s
+	return best, clear
+}
+
+// hook is the angle of the teeth's faces to the radius at their tips, in degrees, and
+// whether the faces look clockwise. Which way they look is told of all teeth; where
+// they are of all parts of the rim together; the angle of each part that shows them
+// clearly, by a tooth that is drawn until it looks as theirs do.
+func (r reading) hook() (degrees, sure float64, clockwise bool) {
+	f := r.faceSearch()
+	parts := r.parts(f)
+	m := unlike(parts)
+	if len(f.between(wideFrom, wideTo, 2)) < 3 {
+		return 0, 0, false
+	}
+	line, most := f.steepest(&m, 1)
+	left, less := f.steepest(&m, -1)
+	if less > most {
+		line, most, less = left, less, most
+	}
+	line, clear := f.clearest(parts, line)
+	hooks, weights := f.hooks(parts, line, clear)
+	if len(hooks) == 0 {
+		return line.hook, 0, line.sign > 0
+	}
+	degrees = weightedMedian(hooks, weights)
+	apart, all := 0.0, 0.0
+	for i, h := range hooks {
+		apart, all = apart+weights[i]*min(10, math.Abs(h-degrees)), all+weights[i]
+	}
+	long := (r.tip - r.gullet) * f.size
+	sure = max(0, min(1, (long-8)/30)) * max(0.2, min(1, 4*(1-less/most))) * max(0.2, min(1, 1.1-apart/all/5))
+	return degrees, sure, line.sign > 0
+}
+
+// weightedMedian is the value of half of all weight.
+func weightedMedian(values, weights []float64) float64 {
+	order := make([]int, len(values))
+	half := 0.0
+	for i, w := range weights {
+		order[i], half = i, half+w/2
+	}
+	slices.SortFunc(order, func(a, b int) int {
+		if values[a] < values[b] {
+			return -1
+		}
+		return 1
+	})
+	sum := 0.0
+	for _, i := range order {
+		if sum += weights[i]; sum >= half {
+			return values[i]
+		}
+	}
+	return 0
 }

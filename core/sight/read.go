@@ -96,7 +96,15 @@ func (r reading) direction(phase float64) float64 {
 		phase, back = phase-float64(r.teeth), back+1
 	}
 	i, _ := slices.BinarySearch(r.phase, phase)
-	return 2 * math.Pi * (float64(i)/float64(n) + back)
+	at := float64(i)
+	if i > 0 {
+		next := r.phase[0] + float64(r.teeth)
+		if i < n {
+			next = r.phase[i]
+		}
+		at += (phase - next) / (next - r.phase[i-1])
+	}
+	return 2 * math.Pi * (at/float64(n) + back)
 }
 
 // top is the part of the mean tooth that reaches furthest out.

@@ -47,7 +47,8 @@ func settled(p Picture, c circle) (rim, bool) {
 			r, from, to = rings{0.5, 0.72, 1.16, 1.4}, 0.66, 1.36
 		}
 		s := unrolled(p, out.plane, 480, 60, 0.5, 1.4)
-		radii, sure := s.edge(s.onBlade(r, 16, false), from, to)
+		plate, bench := s.sides(r, 16)
+		radii, sure := s.edge(s.onBlade(plate, bench, false), from, to)
 		out.sure = sure
 		tips, ok := tipsCircle(radii)
 		if !ok {

@@ -126,8 +126,8 @@ const sectors = 48
 
 // onBlade is, of every place of a strip, how much likelier it is on the blade than on
 // the bench, in nats. With shadows, the bench may be darker than it is further out.
-func (s strip) onBlade(r rings, parts int, shadows bool) []float32 {
-	plate, bench := s.looks(r.plateFrom, r.plateTo, parts), s.looks(r.benchFrom, r.benchTo, parts)
+func (s strip) onBlade(plate, bench []look, shadows bool) []float32 {
+	parts := len(plate)
 	out := make([]float32, len(s.c))
 	for i := range s.turns {
 		k := i * parts / s.turns
@@ -158,6 +158,11 @@ func (s strip) onBlade(r rings, parts int, shadows bool) []float32 {
 		}
 	}
 	return out
+}
+
+// sides are how plate and bench look, sector by sector.
+func (s strip) sides(r rings, parts int) (plate, bench []look) {
+	return s.looks(r.plateFrom, r.plateTo, parts), s.looks(r.benchFrom, r.benchTo, parts)
 }
 
 // looks are those between two radii, sector by sector, each with its neighbours.
@@ -211,9 +216,4 @@ func (s strip) edge(on []float32, from, to float64) (radii []float64, sure float
 		sure += float64(2*best-total) / float64(hi-lo) / mostLikely / float64(s.turns)
 	}
 	return radii, sure
-}
-
-// apart is how far a colour is from the middle of a look, in levels.
-func (l *look) apart(c [3]float32) float64 {
-	return far([3]float64{float64(c[0]), float64(c[1]), float64(c[2])}, [3]float64{float64(l.mean[0]), float64(l.mean[1]), float64(l.mean[2])})
 }

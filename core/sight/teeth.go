@@ -17,6 +17,7 @@ const (
 
 // A reading is what one way of seeing the rim comes to.
 type reading struct {
+	picture Picture
 	rim     rim
 	bore    bore
 	strip   strip
@@ -90,11 +91,12 @@ const leastBore = 0.5
 func readingIn(p Picture, m rim, b bore, shadows ...bool) (best reading) {
 	const from, to = 0.60, 1.26
 	size := m.plane.size()
-	turns := nearest(2*math.Pi*size/1.3, 1440, 1920, 2400, 2880, 3600, 4320, 4800, 5760, 6480)
-	rows := int(min(460, max(90, (to-from)*size/1.3)))
+	turns := nearest(2*math.Pi*size/1.3, 1440, 1920, 2400, 2880, 3600, 4320)
+	rows := int(min(360, max(90, (to-from)*size/1.3)))
 	s := unrolled(p, m.plane, turns, rows, from, to)
+	plate, bench := s.sides(rings{0.64, 0.82, 1.04, 1.2}, sectors)
 	for _, dark := range shadows {
-		r := reading{rim: m, bore: b, strip: s, shadows: dark, on: s.onBlade(rings{0.64, 0.82, 1.04, 1.2}, sectors, dark)}
+		r := reading{picture: p, rim: m, bore: b, strip: s, shadows: dark, on: s.onBlade(plate, bench, dark)}
 		r.edge, _ = s.edge(r.on, 0.78, 1.08)
 		r.count()
 		if r.better(best) {

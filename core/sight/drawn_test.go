@@ -1,0 +1,91 @@
+package sight
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+)
+
+func TestCornerOfAPixel(t *testing.T) {
+	for _, c := range []struct{ h, k, together, want float64 }{
+		{0, 0, 0, 0.25}, {0, 0, 0.5, 1.0 / 3}, {0, 0, -0.5, 1.0 / 6}, // a quarter and the angle over a whole turn
+		{1, -1, 0, 0.841345 * 0.158655}, {5, 0.5, 0.3, 0.691462}, {0.5, 5, 0.3, 0.691462}, {-5, 1, 0.3, 0},
+	} {
+		if got := bothUnder(c.h, c.k, c.together); math.Abs(got-c.want) > 2e-5 {
+			t.Errorf("under %v and %v, %v together: %.6f, not %.6f", c.h, c.k, c.together, got, c.want)
+		}
+	}
+}
+
+func TestInverted(t *testing.T) {
+	m := [3][3]float64{{4, 1, -2}, {1, 5, 3}, {-2, 3, 9}}
+	n, ok := inverted(m)
+	for i := range m {
+		for j := range m {
+			sum, want := 0.0, 0.0
+			for k := range m {
+				sum += m[i][k] * n[k][j]
+			}
+			if i == j {
+				want = 1
+			}
+			if math.Abs(sum-want) > 1e-9 || !ok {
+				t.Errorf("row %d, column %d of a matrix and its inverse: %v", i, j, sum)
+			}
+		}
+	}
+	if _, ok := inverted([3][3]float64{{1, 1, 0}, {1, 1, 0}, {0, 0, 1}}); ok {
+		t.Error("two rows alike have an inverse")
+	}
+}
+
+// A tooth that is sampled, not computed, is found again from beside it.
+func TestDrawnToothSettles(t *testing.T) {
+	for name, is := range map[string]drawnTooth{
+		"forward":  {0.35, 0, 0, 0.25, 8, 0, 14, 1.2},
+		"backward": {-0.1, 0, 0, 0.2, 6, -0.1, 10, 0.8},
+	} {
+		r := rand.New(rand.NewPCG(3, 9))
+		colour := func(x, y float64) [3]float64 {
+			tan := math.Tan
+			switch {
+			case x > y*tan(is.hook) || y > x*tan(is.land):
+				return [3]float64{200, 40, 10}
+			case y > -is.height && x > -is.wide+y*tan(is.back):
+				return [3]float64{130, 2, -3}
+			}
+			return [3]float64{60, -45, 6}
+		}
+		var pixels []pixel
+		for y := -18.0; y <= 3; y++ {
+			for x := -12 + y*math.Tan(is.hook); x < 3.5+y*math.Tan(is.hook); x++ {
+				p := pixel{x: x, y: y}
+				const samples = 300
+				for range samples {
+					for k, v := range colour(x+is.blur*r.NormFloat64(), y+is.blur*r.NormFloat64()) {
+						p.c[k] += v / samples
+					}
+				}
+				pixels = append(pixels, p)
+			}
+		}
+		f := faceSearch{pitch: 0.1, size: 600, gullet: 1 - 30.0/600, tip: 1}
+		began := f.begun(pixels, faceLine{hook: is.hook*180/math.Pi + 5})
+		began.x, began.y = 0.8, -0.6
+		got, off, ok := began.settle(pixels, f.steps(1), 8)
+		if !ok || math.Abs(got.hook-is.hook) > 0.012 || math.Hypot(got.x, got.y) > 0.4 || math.Abs(got.wide-is.wide) > 0.7 || math.Abs(got.height-is.height) > 0.7 || math.Abs(got.blur-is.blur) > 0.15 || off > 60 {
+			t.Errorf("%s: %+v, %.0f off, of %+v", name, got, off, is)
+		}
+	}
+}
+
+func TestWeightedMedian(t *testing.T) {
+	for _, c := range []struct {
+		values, weights []float64
+		want            float64
+	}{{[]float64{3, 1, 2}, []float64{1, 1, 1}, 2}, {[]float64{3, 1, 2}, []float64{5, 1, 1}, 3}, {[]float64{9, 1}, []float64{1, 1}, 1}, {nil, nil, 0}} {
+		if got := weightedMedian(c.values, c.weights); got != c.want {
+			t.Errorf("%v by %v: %v, not %v", c.values, c.weights, got, c.want)
+		}
+	}
+}
