@@ -144,7 +144,7 @@ const (
 	drawnFront, drawnBehind, drawnOver = 3.5, 12.0, 3.0
 )
 
-// pixels are those of a part by a line.
+// by are the pixels of a part by a line.
 func (f faceSearch) by(p *rimPart, line faceLine) (out []pixel) {
 	height := f.tip - f.gullet
 	sin, cos := math.Sincos(line.hook * math.Pi / 180)
