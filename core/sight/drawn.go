@@ -95,8 +95,20 @@ func (d drawnTooth) off(pixels []pixel) float64 {
 			}
 		}
 	}
-	return total/float64(len(pixels)) + beyond
+	colour := func(j int) (out [3]float64) {
+		for k := range seen {
+			for c := range out {
+				out[c] += inverse[j][k] * seen[k][c]
+			}
+		}
+		return out
+	}
+	return total/float64(len(pixels)) + beyond + tipAsBench*math.Exp(-far(colour(0), colour(1))/likeBench)
 }
+
+// A tip that looks like the bench could as well not be there, and its end behind be the
+// face: so much it counts, in squared levels, and within so many levels.
+const tipAsBench, likeBench = 3, 8.0
 
 // inverted is the inverse of a matrix that is its own transpose.
 func inverted(m [3][3]float64) (out [3][3]float64, ok bool) {
@@ -111,14 +123,35 @@ func inverted(m [3][3]float64) (out [3][3]float64, ok bool) {
 	return out, true
 }
 
-// under is the share of a normal distribution below a value.
-func under(x float64) float64 { return 0.5 * math.Erfc(-x/math.Sqrt2) }
+// under is the share of a normal distribution below a value, of a table: it is asked for
+// hundreds of thousands of times.
+func under(x float64) float64 {
+	at := (x + mostUnder) * underEach
+	if at <= 0 {
+		return 0
+	}
+	k := int(at)
+	if k >= len(unders)-1 {
+		return 1
+	}
+	part := at - float64(k)
+	return (1-part)*unders[k] + part*unders[k+1]
+}
+
+const mostUnder, underEach = 5, 64
+
+var unders = func() (out [2*mostUnder*underEach + 1]float64) {
+	for i := range out {
+		out[i] = 0.5 * math.Erfc((mostUnder-float64(i)/underEach)/math.Sqrt2)
+	}
+	return out
+}()
 
 // bothUnder is that of two that go together so much below two values: how much of a
 // pixel lies behind both sides of a corner. Drezner and Wesolowsky's integral, by
 // Gauss's six points.
 func bothUnder(h, k, together float64) float64 {
-	const far = 4
+	const far = 3.2
 	switch {
 	case h < -far || k < -far:
 		return 0
@@ -175,20 +208,51 @@ var (
 	tipHeights = [4]float64{0.3, 0.4, 0.5, 0.65}
 )
 
-// begun is the tooth from which the fitting of a part begins.
-func (f faceSearch) begun(pixels []pixel, line faceLine) (start drawnTooth) {
-	hook, least := line.hook*math.Pi/180, math.Inf(1)
-	for _, wide := range tipWidths {
-		for _, back := range [2]float64{0, hook} {
-			for _, height := range tipHeights {
-				d := drawnTooth{hook: hook, land: 0.25, wide: wide * f.pitch * f.size, back: back, height: height * (f.tip - f.gullet) * f.size, blur: 1.3}
-				if off := d.off(pixels); off < least {
-					least, start = off, d
+// begun are the teeth from which the fitting of a part begins: at the line, and where that
+// looks better some pixels off it. Where a face is off the line, what is drawn as its tip
+// takes the bench's colour, and its end behind the face's place.
+func (f faceSearch) begun(pixels []pixel, line faceLine) []drawnTooth {
+	hook, height := line.hook*math.Pi/180, (f.tip-f.gullet)*f.size
+	best := func(x, y float64) (start drawnTooth, least float64) {
+		least = math.Inf(1)
+		for _, wide := range tipWidths {
+			for _, back := range [2]float64{0, hook} {
+				for _, high := range tipHeights {
+					d := drawnTooth{hook: hook, x: x, y: y, land: 0.25, wide: wide * f.pitch * f.size, back: back, height: high * height, blur: 1.3}
+					if off := d.off(pixels); off < least {
+						least, start = off, d
+					}
 				}
 			}
 		}
+		return start, least
 	}
-	return start
+	at, off := best(0, 0)
+	all, least := []drawnTooth{at}, clearlyBetter*off
+	for _, x := range [3]float64{-3, 0, 3} {
+		for _, y := range [2]float64{0, 3} {
+			if at, off := best(x, y); off < least {
+				least, all = off, append(all[:1], at)
+			}
+		}
+	}
+	return all
+}
+
+// clearlyBetter is the share of how far off a tooth at the line is, from which one off it
+// is begun from as well.
+const clearlyBetter = 0.5
+
+// drawnAs is the tooth that looks most like some pixels by a line, and how far off it is:
+// without end where there is none.
+func (f faceSearch) drawnAs(pixels []pixel, line faceLine) (best drawnTooth, least float64) {
+	least = math.Inf(1)
+	for _, start := range f.begun(pixels, line) {
+		if d, off, ok := start.settle(pixels, f.steps(1), 8); ok && off < least {
+			least, best = off, d
+		}
+	}
+	return best, least
 }
 
 // steps are how far what is drawn may well be from where it begins.
@@ -235,7 +299,7 @@ func (d drawnTooth) settle(pixels []pixel, steps drawnTooth, values int) (drawnT
 			grad[i] = (off(v) - here) / step
 			v[i] = x
 		}
-	}}, start, &optimize.Settings{MajorIterations: 40, Converger: &optimize.FunctionConverge{Absolute: 1e-4, Relative: 1e-4, Iterations: 5}}, &optimize.BFGS{})
+	}}, start, &optimize.Settings{MajorIterations: 40, Converger: &optimize.FunctionConverge{Absolute: 1e-3, Relative: 1e-3, Iterations: 4}}, &optimize.BFGS{})
 	if best == nil || math.IsNaN(best.F) {
 		return d, 0, false
 	}
@@ -263,7 +327,7 @@ func (f faceSearch) hooks(parts [eighths]rimPart, line faceLine, clear [eighths]
 		if len(pixels) < leastPixels {
 			continue
 		}
-		if d, off, ok := f.begun(pixels, line).settle(pixels, f.steps(1), 8); ok {
+		if d, off := f.drawnAs(pixels, line); !math.IsInf(off, 1) {
 			seen, found, clearness = append(seen, pixels), append(found, d.values()), append(clearness, v*v)
 			weights = append(weights, v*v/(off+noiseOff))
 		}

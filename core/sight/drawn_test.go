@@ -42,8 +42,9 @@ func TestInverted(t *testing.T) {
 // A tooth that is sampled, not computed, is found again from beside it.
 func TestDrawnToothSettles(t *testing.T) {
 	for name, is := range map[string]drawnTooth{
-		"forward":  {0.35, 0, 0, 0.25, 8, 0, 14, 1.2},
-		"backward": {-0.1, 0, 0, 0.2, 6, -0.1, 10, 0.8},
+		"forward":      {0.35, -0.8, 0.6, 0.25, 8, 0, 14, 1.2},
+		"backward":     {-0.1, 0.5, -0.4, 0.2, 6, -0.1, 10, 0.8},
+		"off the line": {0.35, -3.2, 0, 0.25, 8, 0, 14, 1.2},
 	} {
 		r := rand.New(rand.NewPCG(3, 9))
 		colour := func(x, y float64) [3]float64 {
@@ -62,7 +63,7 @@ func TestDrawnToothSettles(t *testing.T) {
 				p := pixel{x: x, y: y}
 				const samples = 300
 				for range samples {
-					for k, v := range colour(x+is.blur*r.NormFloat64(), y+is.blur*r.NormFloat64()) {
+					for k, v := range colour(x-is.x+is.blur*r.NormFloat64(), y-is.y+is.blur*r.NormFloat64()) {
 						p.c[k] += v / samples
 					}
 				}
@@ -70,11 +71,65 @@ func TestDrawnToothSettles(t *testing.T) {
 			}
 		}
 		f := faceSearch{pitch: 0.1, size: 600, gullet: 1 - 30.0/600, tip: 1}
-		began := f.begun(pixels, faceLine{hook: is.hook*180/math.Pi + 5})
-		began.x, began.y = 0.8, -0.6
-		got, off, ok := began.settle(pixels, f.steps(1), 8)
-		if !ok || math.Abs(got.hook-is.hook) > 0.012 || math.Hypot(got.x, got.y) > 0.4 || math.Abs(got.wide-is.wide) > 0.7 || math.Abs(got.back-is.back) > 0.1 || math.Abs(got.height-is.height) > 0.7 || math.Abs(got.blur-is.blur) > 0.15 || off > 60 {
+		began := f.begun(pixels, faceLine{hook: is.hook * 180 / math.Pi})
+		if far := is.x < -3; far != (len(began) == 2) || far && began[1].x != -3 {
+			t.Errorf("%s: begun from %+v", name, began)
+		}
+		if len(began) == 2 {
+			continue
+		}
+		got, off := f.drawnAs(pixels, faceLine{hook: is.hook*180/math.Pi + 5})
+		if math.Abs(got.hook-is.hook) > 0.012 || math.Hypot(got.x-is.x, got.y-is.y) > 0.4 || math.Abs(got.wide-is.wide) > 0.7 || math.Abs(got.back-is.back) > 0.1 || math.Abs(got.height-is.height) > 0.7 || math.Abs(got.blur-is.blur) > 0.15 || off > 60 {
 			t.Errorf("%s: %+v, %.0f off, of %+v", name, got, off, is)
+		}
+	}
+}
+
+// What is seen faintly does not draw a hook far from the line's.
+func TestHowFarAHookGoes(t *testing.T) {
+	is := drawnTooth{hook: 0.1, land: 0.25, wide: 6, back: 0.05, height: 12, blur: 1.3}
+	var pixels []pixel
+	for y := -18.0; y <= 3; y++ {
+		for x := -12 + y*math.Tan(is.hook); x < 3.5+y*math.Tan(is.hook); x++ {
+			blade := bothUnder((y*math.Sin(is.hook)-x*math.Cos(is.hook))/is.blur, (x*math.Sin(is.land)-y*math.Cos(is.land))/is.blur, -math.Sin(is.hook+is.land))
+			pixels = append(pixels, pixel{x, y, [3]float64{20 * blade, 0, 0}})
+		}
+	}
+	f := faceSearch{pitch: 0.1, size: 600, gullet: 1 - 30.0/600, tip: 1}
+	for _, from := range []float64{0.1, 0.5} {
+		start := is
+		start.hook += from
+		got, _, ok := start.settle(pixels, f.steps(1), 8)
+		if went := start.hook - got.hook; !ok || went < 0.05 || went > hookMay+0.03 {
+			t.Errorf("from %.2f off it goes %.3f", from, went)
+		}
+	}
+}
+
+// What has no direction once or twice round is not kept: a drift, and a shadow's jump.
+func TestEvened(t *testing.T) {
+	const n = 60
+	steps := make([]float64, n)
+	for i := range steps {
+		steps[i] = 0.01*math.Cos(2*math.Pi*float64(i)/n) + 0.003
+	}
+	steps[20], steps[40] = 0.09, -0.07
+	got := evened(steps)
+	for i, v := range got {
+		// The sum of cosines, about its middle.
+		want := 0.01 * math.Sin(math.Pi*(2*float64(i)+1)/n) / (2 * math.Sin(math.Pi/n))
+		if math.Abs(v-want) > 0.003 {
+			t.Errorf("tooth %d lies %.4f on, not %.4f", i, v, want)
+		}
+	}
+}
+
+func TestLowest(t *testing.T) {
+	for want, off := range map[float64]func(d int) float64{
+		1.3: func(d int) float64 { return math.Pow(float64(d)-1.3, 2) }, -2: func(d int) float64 { return float64(d) },
+	} {
+		if best, at := lowest(2, off); math.Abs(at-want) > 1e-6 || best != int(math.Round(want)) {
+			t.Errorf("least at %d, %g; not at %g", best, at, want)
 		}
 	}
 }

@@ -55,44 +55,33 @@ func (m *meanTooth) between(row int, a, b float64) (out [3]float64) {
 // A rimPart is what the teeth of an eighth of the rim look like, and their gaps.
 type rimPart struct {
 	meanTooth
-	teeth int // that are there and have neighbours
-	bench [3]float64
+	teeth       int        // that are there and have neighbours
+	bench, body [3]float64 // what lies in the gaps, and what below them
 }
 
 // aside is how far to either side the middle of a gap is looked at, in pitches.
 const aside = 0.117
 
-// parts are the eighths of the rim, a pixel to a column and to a row: the strip that the
-// teeth were counted in is coarser, and half a pixel is a degree of a fine tooth.
-func (r reading) parts(f faceSearch) (out [eighths]rimPart) {
-	gone := map[int]bool{}
-	for _, k := range append(r.gone(), r.short()...) {
-		gone[k], gone[(k+1)%r.teeth], gone[(k+r.teeth-1)%r.teeth] = true, true, true
-	}
+// parts are the eighths of the rim, of teeth that lie somewhere each.
+func (r reading) parts(f faceSearch, whole []int, laid []lie) (out [eighths]rimPart) {
 	for o := range out {
 		out[o].meanTooth = newMeanTooth(f.columns, len(f.radius))
 	}
-	for k := range r.teeth {
-		if gone[k] {
-			continue
-		}
+	for i, k := range whole {
 		p := &out[k*eighths/r.teeth]
 		p.teeth++
-		for u := range f.columns {
-			sin, cos := math.Sincos(r.direction(r.first + float64(k) + float64(u)/float64(f.columns)))
-			for j, radius := range f.radius {
-				at := r.rim.plane.point(radius*cos, radius*sin)
-				if !(at.X >= 0 && at.Y >= 0 && at.X < float64(r.picture.Wide-1) && at.Y < float64(r.picture.High-1)) {
-					continue
-				}
-				x, y := int(at.X), int(at.Y)
-				for c, v := range r.picture.mixed(x, y, float32(at.X-float64(x)), float32(at.Y-float64(y))) {
-					p.c[u*f.rows+j][c] += float64(v)
-				}
+		for j, c := range r.tooth(f, k, laid[i]) {
+			for n, v := range c {
+				p.c[j][n] += float64(v)
 			}
 		}
 	}
-	middle := r.middleOfGap()
+	middle, columns := r.middleOfGap(), float64(f.columns)
+	rows := f.between(0.5, 0.95, 0)
+	inner := 0 // rows that no gap reaches
+	for inner < f.rows-1 && f.radius[inner] < r.gullet-0.005 {
+		inner++
+	}
 	for o := range out {
 		p := &out[o]
 		for i := range p.c {
@@ -101,10 +90,14 @@ func (r reading) parts(f faceSearch) (out [eighths]rimPart) {
 			}
 		}
 		p.add()
-		rows := f.between(0.5, 0.95, 0)
 		for _, row := range rows {
-			for c, v := range p.between(row, (middle-aside)*float64(f.columns), (middle+aside)*float64(f.columns)) {
+			for c, v := range p.between(row, (middle-aside)*columns, (middle+aside)*columns) {
 				p.bench[c] += v / float64(len(rows))
+			}
+		}
+		for row := range inner {
+			for c, v := range p.between(row, 0, columns) {
+				p.body[c] += v / float64(inner)
 			}
 		}
 	}
@@ -191,9 +184,12 @@ type faceSearch struct {
 	radius        []float64 // of every row
 }
 
+// mostColumns are enough for teeth of any size.
+const mostColumns = 160
+
 func (r reading) faceSearch() faceSearch {
 	f := faceSearch{pitch: 2 * math.Pi / float64(r.teeth), tip: r.tip, size: r.rim.plane.size(), gullet: r.gullet}
-	f.columns = int(min(300, max(24, f.pitch*f.size)))
+	f.columns = int(min(mostColumns, max(24, f.pitch*f.size)))
 	f.pixels = f.pitch * f.size / float64(f.columns)
 	for radius := r.gullet - 0.02; radius < r.tip+0.02; radius += max(1, f.pixels) / f.size {
 		f.radius = append(f.radius, radius)
@@ -296,6 +292,9 @@ func (f faceSearch) clearest(parts [eighths]rimPart, near faceLine) (best faceLi
 				behind, front := between(-sideFrom/f.pixels, -sideTo/f.pixels), between(sideFrom/f.pixels, sideTo/f.pixels)
 				gap := between(gapFrom*all, gapTo*all)
 				at[h] = math.Exp(-far(front, gap)/muchApart) - math.Exp(-far(behind, front)/muchApart)
+				// Along a tooth's back the blade lies in front.
+				ofBody, ofBench := far(front, parts[o].body), far(front, parts[o].bench)
+				at[h] *= ofBody / (ofBody + ofBench + 1e-9)
 			}
 		}
 	}
@@ -330,11 +329,15 @@ func (f faceSearch) clearest(parts [eighths]rimPart, near faceLine) (best faceLi
 // clearly, by a tooth that is drawn until it looks as theirs do.
 func (r reading) hook() (degrees, sure float64, clockwise bool) {
 	f := r.faceSearch()
-	parts := r.parts(f)
-	m := unlike(parts)
 	if len(f.between(wideFrom, wideTo, 2)) < 3 {
-		return 0, 0, false
+		return 0, 0, false // too small for its faces to be seen
 	}
+	whole := r.whole()
+	parts := r.parts(f, whole, make([]lie, len(whole)))
+	if laid := r.parts(f, whole, r.laid(f, whole)); sharpness(laid) > clearlySharper*sharpness(parts) {
+		parts = laid
+	}
+	m := unlike(parts)
 	line, most := f.steepest(&m, 1)
 	left, less := f.steepest(&m, -1)
 	if less > most {

@@ -280,11 +280,14 @@ func (s small) centred() (out []circle) {
 		if m == 0 || m < 0.06*strongest {
 			continue
 		}
-		ux, uy := gx[i]/m, gy[i]/m
-		for d := -reach; d <= reach; d++ {
-			x, y := int(float64(i%s.wide)+d*ux+0.5), int(float64(i/s.wide)+d*uy+0.5)
-			if x >= 0 && y >= 0 && x < s.wide && y < s.high && math.Abs(d) > 4 {
-				votes[y*s.wide+x] += math.Sqrt(m) / math.Abs(d)
+		ux, uy, vote := gx[i]/m, gy[i]/m, math.Sqrt(m)
+		for _, way := range [2]float64{-1, 1} {
+			for d := 5.0; d <= reach; d++ {
+				x, y := int(float64(i%s.wide)+way*d*ux+0.5), int(float64(i/s.wide)+way*d*uy+0.5)
+				if x < 0 || y < 0 || x >= s.wide || y >= s.high {
+					break // and nothing further on is in it either
+				}
+				votes[y*s.wide+x] += vote / d
 			}
 		}
 	}
@@ -317,7 +320,7 @@ func (s small) gradients() (gx, gy []float64) {
 				at := func(d int) float64 { return s.c[i+d][k] }
 				dx := at(1-s.wide) + 2*at(1) + at(1+s.wide) - at(-1-s.wide) - 2*at(-1) - at(-1+s.wide)
 				dy := at(s.wide-1) + 2*at(s.wide) + at(s.wide+1) - at(-s.wide-1) - 2*at(-s.wide) - at(1-s.wide)
-				if math.Hypot(dx, dy) > math.Hypot(gx[i], gy[i]) {
+				if dx*dx+dy*dy > gx[i]*gx[i]+gy[i]*gy[i] {
 					gx[i], gy[i] = dx, dy
 				}
 			}

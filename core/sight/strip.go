@@ -2,7 +2,6 @@ package sight
 
 import (
 	"math"
-	"slices"
 )
 
 // A strip is a part of the blade unrolled: a row for each direction, from one radius
@@ -68,16 +67,43 @@ func lookOf(all [][3]float32) (l look) {
 		for i, c := range all {
 			one[i] = c[k]
 		}
-		slices.Sort(one)
-		l.mean[k] = one[len(one)/2]
+		l.mean[k] = ranked(one, len(one)/2)
 		for i, c := range all {
 			one[i] = abs(c[k] - l.mean[k])
 		}
-		slices.Sort(one)
-		spread := max(leastSpread[k], 1.5*one[len(one)*6/10])
+		spread := max(leastSpread[k], 1.5*ranked(one, len(one)*6/10))
 		l.inv[k], l.sure[k] = 1/spread, float32(math.Log(float64(spread)))
 	}
 	return l
+}
+
+// ranked is what would stand at a place of some values if they were sorted (Hoare). It
+// changes their order.
+func ranked(v []float32, place int) float32 {
+	for lo, hi := 0, len(v)-1; lo < hi; {
+		pivot, i, j := v[(lo+hi)/2], lo, hi
+		for i <= j {
+			for v[i] < pivot {
+				i++
+			}
+			for v[j] > pivot {
+				j--
+			}
+			if i <= j {
+				v[i], v[j] = v[j], v[i]
+				i, j = i+1, j-1
+			}
+		}
+		switch {
+		case place <= j:
+			hi = j
+		case place >= i:
+			lo = i
+		default:
+			return v[place]
+		}
+	}
+	return v[place]
 }
 
 // leastSpread is what a camera's noise alone brings.

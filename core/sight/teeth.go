@@ -49,6 +49,9 @@ const plain = 0.5
 // may lie a little beside their tips.
 const fewTeeth = 48
 
+// In how many directions a rim is read at most, and few teeth once more.
+const mostTurns, enoughForFew = 4320, 2400
+
 // readingOf reads a rim with and without taking what is darker than the bench for
 // its shadow, and keeps what teeth explain more of. Few teeth are read once more in
 // the circle that runs through their tips.
@@ -57,7 +60,7 @@ func readingOf(p Picture, m rim) reading {
 	if b.sure > leastBore {
 		m.plane = m.plane.about(b.x, b.y)
 	}
-	best := readingIn(p, m, b, false, true)
+	best := readingIn(p, m, b, mostTurns, false, true)
 	if best.teeth < leastTeeth || best.teeth > fewTeeth || best.share < leastShare {
 		return best
 	}
@@ -78,7 +81,7 @@ func readingOf(p Picture, m rim) reading {
 		plane = plane.about(plane.inverse(m.plane.at(0, 0)))
 	}
 	b.r *= m.plane.size() / plane.size()
-	if again := readingIn(p, rim{plane, m.sure}, b, best.shadows); again.teeth == best.teeth && again.share > 0.98*best.share {
+	if again := readingIn(p, rim{plane, m.sure}, b, enoughForFew, best.shadows); again.teeth == best.teeth && again.share > 0.98*best.share {
 		return again
 	}
 	return best
@@ -87,12 +90,13 @@ func readingOf(p Picture, m rim) reading {
 // leastBore is the share of a bore's round that must be seen for it to be one.
 const leastBore = 0.5
 
-// readingIn is the best reading in one plane, of those with shadows or without.
-func readingIn(p Picture, m rim, b bore, shadows ...bool) (best reading) {
+// readingIn is the best reading in one plane and at most so many directions, of those with
+// shadows or without.
+func readingIn(p Picture, m rim, b bore, most float64, shadows ...bool) (best reading) {
 	const from, to = 0.60, 1.26
 	size := m.plane.size()
-	turns := nearest(2*math.Pi*size/1.3, 1440, 1920, 2400, 2880, 3600, 4320)
-	rows := int(min(360, max(90, (to-from)*size/1.3)))
+	turns := nearest(min(most, 2*math.Pi*size/1.3), 1440, 1920, 2400, 2880, 3600, mostTurns)
+	rows := int(min(most/12, max(90, (to-from)*size/1.3)))
 	s := unrolled(p, m.plane, turns, rows, from, to)
 	plate, bench := s.sides(rings{0.64, 0.82, 1.04, 1.2}, sectors)
 	for _, dark := range shadows {
