@@ -323,10 +323,13 @@ func TestSharesAndTurns(t *testing.T) {
 			t.Errorf("level %d: nothing is wrong in %.3f", level, nothing)
 		}
 	}
-	s := Setup{Drive: cut.Drive{RPM: 4000}}
-	for load, want := range map[float64]float64{0: 4000, 1: 3680, 2.5: 3200, 9: 2000} {
-		if got := s.Turns(load); math.Abs(got-want) > 1e-6 {
-			t.Errorf("at a load of %g it turns at %g", load, got)
+	for _, tt := range []struct {
+		hand       bool
+		load, want float64
+	}{{false, 0, 4000}, {false, 1, 3820}, {false, 2.5, 3550}, {false, 20, 2000}, {true, 1, 3200}, {true, 2.5, 2000}, {true, 2.4, 2080}} {
+		s := Setup{Drive: cut.Drive{RPM: 4000, HandHeld: tt.hand}}
+		if got := s.Turns(tt.load); math.Abs(got-tt.want) > 1e-6 {
+			t.Errorf("in the hand %v, at a load of %g it turns at %g", tt.hand, tt.load, got)
 		}
 	}
 	for ms, told := range map[int]bool{249: false, 250: true} {

@@ -8,6 +8,7 @@ import (
 	"corte/core/cut"
 	"corte/core/material"
 	"corte/core/measure"
+	"corte/core/saw"
 	"corte/core/say"
 )
 
@@ -23,15 +24,17 @@ type Felt struct {
 	Wall  Wall
 }
 
-const (
-	slip      = 0.08 // of its speed that a motor loses at its power limit; judgement of a small motor
-	leastTurn = 0.5  // of its speed, under which it stalls anyway
-)
+// leastTurn is the share of its speed under which a motor stalls anyway.
+const leastTurn = 0.5
 
 // Turns is how fast the arbor turns under a load, in turns a minute: what is
 // heard as the note that drops.
 func (s Setup) Turns(load float64) float64 {
-	return s.Drive.RPM * max(leastTurn, 1-slip*load)
+	kind := saw.Table
+	if s.Drive.HandHeld {
+		kind = saw.Circular
+	}
+	return s.Drive.RPM * max(leastTurn, 1-kind.FullDroop()*load)
 }
 
 // Push is the force in newtons with which the work is pushed at a feed: the

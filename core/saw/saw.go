@@ -160,11 +160,11 @@ const continuous = 0.75
 // breaker, as on a battery.
 func (s Saw) CircuitW() float64 { return continuous * s.Volts * s.BreakerA }
 
-// FullDroop is the share of its idle speed that the motor loses under all that it may
+// FullDroop is the share of its idle speed that a motor loses under all that it may
 // bear: little for a table saw's induction motor, a fifth for the brushed ones of saws
 // that are carried. Judgement, of usual motors.
-func (s Saw) FullDroop() float64 {
-	if s.Kind == Table {
+func (k Kind) FullDroop() float64 {
+	if k == Table {
 		return 0.045
 	}
 	return 0.2

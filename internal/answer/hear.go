@@ -17,7 +17,7 @@ const likely = 0.08
 // idle speed far from the said one was heard of another blade's teeth, and is left out:
 // with it nothing else would ever be heard.
 func Ear(w record.Saw, b record.Blade) sound.Saw {
-	s := sound.Saw{Teeth: b.Teeth, RPM: w.RPM, Full: w.FullDroop()}
+	s := sound.Saw{Teeth: b.Teeth, RPM: w.RPM, Full: w.Kind.FullDroop()}
 	if w.HeardRPM > 0 && math.Abs(w.HeardRPM/w.RPM-1) <= likely {
 		s.Idle = w.HeardRPM
 	}

@@ -38,5 +38,5 @@ func (s Station) Ear(ctx context.Context, shop, saw, blade uuid.UUID) (w store.S
 			loads = append(loads, sound.Load{Droop: 1 - d.Heard.Mean/d.Heard.Idle, Foretold: d.Foretold.Load})
 		}
 	}
-	return w, b, sound.Strays(loads, w.FullDroop()), nil
+	return w, b, sound.Strays(loads, w.Kind.FullDroop()), nil
 }
