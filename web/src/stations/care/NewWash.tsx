@@ -139,7 +139,15 @@ export function NewWash() {
           <Button
             variant="contained"
             sx={{ mt: 2, px: 4, fontSize: 17 }}
-            disabled={!ask || stopped || !!check.error || (!!chosen?.harsh && !accepted) || start.isPending}
+            // What is to be known before it comes with the check, and would move this from under a thumb.
+            disabled={
+              !ask ||
+              !check.data ||
+              stopped ||
+              !!check.error ||
+              (!!chosen?.harsh && !accepted) ||
+              start.isPending
+            }
             onClick={() => {
               if (!ask) return;
               start.mutate(
