@@ -107,11 +107,7 @@ export function Run() {
       {failed && <Trouble sx={{ my: 1 }}>{failed.message}</Trouble>}
       {!failed && saws.data?.length !== 0 && !(plan.data && rack.data) && <Outline rows={4} height={110} />}
       {saws.data?.length === 0 && <FirstThings missing="saw" />}
-      {one?.refused && (
-        <Trouble sx={{ my: 1 }}>
-          {blade?.name}: {one.refused}
-        </Trouble>
-      )}
+      {one?.refused && <Trouble sx={{ my: 1 }}>{one.refused}</Trouble>}
       {gone && (
         <Trouble sx={{ my: 1 }}>
           {plan.data?.options.length === 0
