@@ -1,6 +1,7 @@
 /** Journeys through the built application, in Debian's Chromium. Nothing is downloaded. */
 import { execFileSync } from 'node:child_process';
 import { defineConfig } from '@playwright/test';
+import { executablePath } from './browser';
 
 // A free port, asked for once: workers read this file again and inherit it.
 const port = (process.env['CORTE_JOURNEYS_PORT'] ??= execFileSync(process.execPath, [
@@ -26,7 +27,7 @@ export default defineConfig({
     serviceWorkers: 'block', // pages come from the server, except where that is what is looked at
     reducedMotion: 'reduce',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath,
       args: [
         '--no-sandbox',
         '--disable-gpu',

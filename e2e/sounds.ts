@@ -1,6 +1,7 @@
 /** Sounds that the journeys' microphone hears: made up, since no saw is there. */
 import { chromium, type Page } from '@playwright/test';
 import { writeFileSync } from 'node:fs';
+import { executablePath } from './browser';
 
 export interface SawSound {
   teeth: number;
@@ -57,7 +58,7 @@ export async function withSound(
   const file = `${folder}/saw.wav`;
   writeFileSync(file, sawSound(sound));
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath,
     args: [
       '--no-sandbox',
       '--disable-gpu',

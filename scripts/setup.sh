@@ -24,7 +24,7 @@ fi
 
 missing=()
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || command -v postgres >/dev/null || [ -n "${DATABASE_URL:-}" ] || missing+=(postgresql)
-[ -z "${CORTE_BROWSER:-}" ] || command -v chromium >/dev/null || missing+=(chromium)
+[ -z "${CORTE_BROWSER:-}" ] || command -v chromium-headless-shell >/dev/null || missing+=(chromium-headless-shell)
 [ -z "${CORTE_BROWSER:-}" ] || [ -x /usr/sbin/pgbouncer ] || missing+=(pgbouncer)
 if [ ${#missing[@]} -gt 0 ]; then
   if [ "$(id -u)" = 0 ]; then as=(env); elif command -v sudo >/dev/null; then as=(sudo); else

@@ -19,7 +19,7 @@ cp internal/licences/shipped.json bin/shipped.json
 make -s licences
 cmp bin/shipped.json internal/licences/shipped.json || { echo "internal/licences/shipped.json was stale: commit what 'make licences' wrote." >&2; exit 1; }
 step lint
-make -s lint
+make -s -j2 lint
 step worked cases
 ./bin/corte verify internal/verify/testdata/*.json | tail -n 1
 step Go tests
@@ -32,7 +32,7 @@ for file in $(grep -rl '^func Fuzz' --include='*_test.go' core internal | sort);
     # By count, not by time: where time runs out in the middle of an input, Go
     # calls that a failure of the target. Those of the gauges go over a socket, and
     # lists of a job grow long.
-    case $file in internal/gauge/*) runs=300x ;; core/job/*) runs=5000x ;; *) runs=20000x ;; esac
+    case $file in internal/gauge/*) runs=300x ;; core/job/*) runs=5000x ;; *) runs=10000x ;; esac
     out=$(go test -run '^$' -fuzz "^$target\$" -fuzztime $runs "./$(dirname "$file")" 2>&1) || { echo "$out"; exit 1; }
     tail -n 1 <<<"$out"
   done
