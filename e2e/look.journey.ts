@@ -135,11 +135,12 @@ test('splinters along an edge are counted off a photo by its length, taken over,
   await expect(length).toHaveValue(/^180/); // the cut goes across the width
   await length.fill('200');
   await length.press('Enter');
-  const photo = await edgePhoto(page, [
+  const splinters = [
     [40, 5, 2.4],
     [110, 4, 1.6],
     [150, 6, 2],
-  ]);
+  ] as const;
+  const photo = await edgePhoto(page, splinters);
   await dialog.getByLabel('A photo of the edge', { exact: true }).setInputFiles(photo);
   await expect(dialog.getByRole('heading', { name: 'It looks splintered.' })).toBeVisible();
   await expect(dialog).toContainText(
@@ -159,8 +160,14 @@ test('splinters along an edge are counted off a photo by its length, taken over,
     page.getByRole('group', { name: /^Splinters, underside/ }).getByRole('button', { name: 'some' }),
   ).toHaveAttribute('aria-pressed', 'true');
 
+  // From the other side of the bench the face lies below its edge, and that is to be said.
   await page.getByRole('button', { name: 'The edge: off a photo' }).click();
-  await dialog.getByLabel('A photo of the edge', { exact: true }).setInputFiles(photo);
+  await dialog
+    .getByLabel('A photo of the edge', { exact: true })
+    .setInputFiles(await edgePhoto(page, splinters, true));
+  await expect(dialog.getByRole('heading', { name: 'It looks clean.' })).toBeVisible();
+  await dialog.getByRole('checkbox', { name: 'The face lies below its edge' }).check();
+  await expect(dialog).toContainText(/Splinters: 3, .* the worst reaches 2\.[0-2]\d? mm into the face\./);
   await dialog.getByRole('link', { name: 'Trace what it shows' }).click();
   const seen = page.getByRole('region', { name: 'What was seen or heard' });
   await expect(seen.getByRole('button', { name: 'Splinters on both faces' })).toBeVisible();

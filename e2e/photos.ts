@@ -64,39 +64,43 @@ export async function bladePhoto(page: Page, blade: DrawnBlade) {
 /** A broken place along an edge, in mm: from where on, how wide, how deep. */
 type Broken = readonly [from: number, wide: number, deep: number];
 
-/** A face of 200 mm from above, the cut edge below, on a green bench, as a JPEG. */
-export async function edgePhoto(page: Page, splinters: readonly Broken[]) {
-  const drawn = await page.evaluateHandle((all) => {
-    const on = new OffscreenCanvas(2000, 1200);
-    const c = on.getContext('2d')!;
-    c.fillStyle = '#4c6b58';
-    c.fillRect(0, 0, 2000, 1200);
-    c.translate(1000, 700);
-    c.rotate(-0.03);
-    const px = 9; // a mm
-    c.fillStyle = '#caa06e';
-    c.fillRect(-100 * px, -500, 200 * px, 500);
-    for (let k = 0; k < 300; k++) {
-      c.fillStyle = `rgba(90, 60, 20, ${0.03 * ((k * 7) % 5)})`;
-      c.fillRect(-100 * px + k * 6, -500, 3, 500);
-    }
-    for (const [from, wide, deep] of all) {
-      const at = (x: number, y: number) => [(from - 100 + x * wide) * px, -y * deep * px] as const;
-      c.fillStyle = '#e7cfa6';
-      c.beginPath();
-      c.moveTo(...at(0, 0));
-      for (const [x, y] of [
-        [0.15, 0.6],
-        [0.4, 1],
-        [0.55, 0.85],
-        [0.7, 0.9],
-        [1, 0],
-      ] as const)
-        c.lineTo(...at(x, y));
-      c.fill();
-    }
-    return on;
-  }, splinters);
+/** A face of 200 mm from above, its cut edge towards whoever took it, on a green bench, as a JPEG. */
+export async function edgePhoto(page: Page, splinters: readonly Broken[], upsideDown = false) {
+  const drawn = await page.evaluateHandle(
+    ({ all, upsideDown }) => {
+      const on = new OffscreenCanvas(2000, 1200);
+      const c = on.getContext('2d')!;
+      c.fillStyle = '#4c6b58';
+      c.fillRect(0, 0, 2000, 1200);
+      if (upsideDown) c.transform(-1, 0, 0, -1, 2000, 1200);
+      c.translate(1000, 700);
+      c.rotate(-0.03);
+      const px = 9; // a mm
+      c.fillStyle = '#caa06e';
+      c.fillRect(-100 * px, -500, 200 * px, 500);
+      for (let k = 0; k < 300; k++) {
+        c.fillStyle = `rgba(90, 60, 20, ${0.03 * ((k * 7) % 5)})`;
+        c.fillRect(-100 * px + k * 6, -500, 3, 500);
+      }
+      for (const [from, wide, deep] of all) {
+        const at = (x: number, y: number) => [(from - 100 + x * wide) * px, -y * deep * px] as const;
+        c.fillStyle = '#e7cfa6';
+        c.beginPath();
+        c.moveTo(...at(0, 0));
+        for (const [x, y] of [
+          [0.15, 0.6],
+          [0.4, 1],
+          [0.55, 0.85],
+          [0.7, 0.9],
+          [1, 0],
+        ] as const)
+          c.lineTo(...at(x, y));
+        c.fill();
+      }
+      return on;
+    },
+    { all: splinters, upsideDown },
+  );
   return photo('edge.jpg', drawn);
 }
 

@@ -37,8 +37,9 @@ func (e Edge) Deepest() (deep float64) {
 var ErrNoEdge = errors.New("no edge was found in this picture; lay the piece with its face up and the edge along the picture, on something of another colour, or show the edge's two ends")
 
 // LookAtEdge reads the edge of a face that is so many mm long from end to end, by its
-// ends in shares of the picture's sides where somebody has shown them.
-func (p Picture) LookAtEdge(length float64, ends []Point) (Edge, error) {
+// ends in shares of the picture's sides where somebody has shown them. Where nobody has
+// it is looked for at the lower side of the face, or where that lies below at the upper.
+func (p Picture) LookAtEdge(length float64, ends []Point, below bool) (Edge, error) {
 	if err := p.fault(); err != nil {
 		return Edge{}, err
 	}
@@ -48,9 +49,17 @@ func (p Picture) LookAtEdge(length float64, ends []Point) (Edge, error) {
 	e := Edge{EndsSure: 1, Length: length}
 	switch {
 	case len(ends) == 0:
-		var ok bool
-		if e.Ends, e.EndsSure, ok = p.edgeEnds(); !ok {
+		upright, ok := p, false
+		if below {
+			upright = p.turned()
+		}
+		if e.Ends, e.EndsSure, ok = upright.edgeEnds(); !ok {
 			return Edge{}, ErrNoEdge
+		}
+		if below {
+			for i, at := range e.Ends {
+				e.Ends[i] = Point{float64(p.Wide) - at.X, float64(p.High) - at.Y}
+			}
 		}
 	case len(ends) == 2:
 		for i, c := range ends {
@@ -96,6 +105,15 @@ const (
 	leastOff      = 16.0 // and so many levels
 	otherwise     = 1.3  // as much as a place that looks like the face weighs against a splinter
 )
+
+// turned is the picture upside down.
+func (p Picture) turned() Picture {
+	out := Picture{p.Wide, p.High, make([]uint8, len(p.Pix))}
+	for i := 0; i < len(p.Pix); i += 4 {
+		copy(out.Pix[len(p.Pix)-4-i:], p.Pix[i:i+4])
+	}
+	return out
+}
 
 // edgeEnds are those of the lowest line along the picture that parts colours about as
 // well as any.

@@ -16,7 +16,7 @@ func TestEdges(t *testing.T) {
 		r := rand.New(rand.NewPCG(19, uint64(i)))
 		g := drawnRagged(r, 15)
 		p := g.picture(r)
-		e, err := p.LookAtEdge(g.long, nil)
+		e, err := p.LookAtEdge(g.long, nil, false)
 		wantShare, wantDeep := g.share(leastDeep)
 		var fine bool
 		if len(g.splinters) == 0 {
@@ -66,12 +66,12 @@ func TestEdgesThatCannotBeRead(t *testing.T) {
 	p := drawnRagged(r, 0).picture(r)
 	plain := Picture{400, 300, make([]uint8, 4*400*300)}
 	for want, read := range map[string]func() (Edge, error){
-		"no edge was found": func() (Edge, error) { return plain.LookAtEdge(100, nil) },
-		"how long":          func() (Edge, error) { return p.LookAtEdge(math.NaN(), nil) },
-		"two ends":          func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0}}) },
-		"from nearer":       func() (Edge, error) { return p.LookAtEdge(100, []Point{{0.5, 0.5}, {0.51, 0.5}}) },
-		"hardly anything":   func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0.001}, {1, 0.001}}) },
-		"too small":         func() (Edge, error) { return Picture{100, 100, make([]uint8, 40000)}.LookAtEdge(100, nil) },
+		"no edge was found": func() (Edge, error) { return plain.LookAtEdge(100, nil, false) },
+		"how long":          func() (Edge, error) { return p.LookAtEdge(math.NaN(), nil, false) },
+		"two ends":          func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0}}, false) },
+		"from nearer":       func() (Edge, error) { return p.LookAtEdge(100, []Point{{0.5, 0.5}, {0.51, 0.5}}, false) },
+		"hardly anything":   func() (Edge, error) { return p.LookAtEdge(100, []Point{{0, 0.001}, {1, 0.001}}, false) },
+		"too small":         func() (Edge, error) { return Picture{100, 100, make([]uint8, 40000)}.LookAtEdge(100, nil, false) },
 	} {
 		if _, err := read(); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v, want %q", err, want)
@@ -80,7 +80,7 @@ func TestEdgesThatCannotBeRead(t *testing.T) {
 	// Ends that lie anywhere, and lengths of any size, are read or refused.
 	for range 60 {
 		ends := []Point{{3*r.Float64() - 1, 3*r.Float64() - 1}, {3*r.Float64() - 1, 3*r.Float64() - 1}}
-		e, err := p.LookAtEdge(math.Pow(10, 8*r.Float64()-3), ends)
+		e, err := p.LookAtEdge(math.Pow(10, 8*r.Float64()-3), ends, r.IntN(2) == 0)
 		if err == nil && !(e.Share >= 0 && e.Share <= 1+1e-9) {
 			t.Errorf("%v: %+v", ends, e)
 		}
@@ -109,13 +109,23 @@ func TestALeaningFace(t *testing.T) {
 			}
 		}
 	}
-	e, err := p.LookAtEdge(120, nil)
+	e, err := p.LookAtEdge(120, nil, false)
 	if err != nil || len(e.Splinters) != 1 || math.Abs(e.Deepest()-2.4) > 0.3 || e.Fibres != 0 {
 		t.Fatalf("%+v, %v", e, err)
 	}
 	for i, x := range [2]float64{200, 1400} {
 		if math.Abs(e.Ends[i].X-x) > 4 || math.Abs(e.Ends[i].Y-700-slope*x) > 3 {
 			t.Errorf("ends %v", e.Ends)
+		}
+	}
+	// The same upside down, with the face below its edge.
+	below, err := p.turned().LookAtEdge(120, nil, true)
+	if err != nil || len(below.Splinters) != 1 || math.Abs(below.Splinters[0].From-e.Splinters[0].From) > 0.002 || math.Abs(below.Deepest()-e.Deepest()) > 0.1 {
+		t.Fatalf("upside down: %+v, %v, not %+v", below, err, e)
+	}
+	for i, at := range below.Ends {
+		if apart(Point{wide - at.X, high - at.Y}, e.Ends[i]) > 1.5 {
+			t.Errorf("ends %v upside down, and %v", below.Ends, e.Ends)
 		}
 	}
 	// Rows go to the left hand, square to the edge.

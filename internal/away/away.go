@@ -70,18 +70,19 @@ func (h *Host) Look(address string, body []byte, p sight.Picture, places []float
 		return said(answer.Voice{}.Look(b, p.Wide, p.High, rack), "", err)
 	}
 	var in struct {
-		Thickness float64        `json:"thickness_mm"`
-		Length    float64        `json:"length_mm"`
-		Saw       uuid.UUID      `json:"saw_id"`
-		Blade     uuid.UUID      `json:"blade_id"`
-		Feed      float64        `json:"feed_m_min"`
-		Units     contract.Units `json:"units"`
+		Thickness float64           `json:"thickness_mm"`
+		Length    float64           `json:"length_mm"`
+		Face      contract.EdgeFace `json:"face"`
+		Saw       uuid.UUID         `json:"saw_id"`
+		Blade     uuid.UUID         `json:"blade_id"`
+		Feed      float64           `json:"feed_m_min"`
+		Units     contract.Units    `json:"units"`
 	}
 	if err := json.Unmarshal(body, &in); err != nil {
 		return said(nil, "", err)
 	}
 	if address == "/edge-looks" {
-		e, err := p.LookAtEdge(in.Length, answer.Places(&places))
+		e, err := p.LookAtEdge(in.Length, answer.Places(&places), in.Face == contract.EdgeFaceBelow)
 		if err != nil {
 			return said(nil, in.Units, refusal.Of("photo", "%v", err))
 		}

@@ -112,7 +112,7 @@ func TestTheShelfAnswersAsTheServerDoes(t *testing.T) {
 		of    obj
 	}{
 		"/wall-looks": {phototest.Wall(t), obj{"thickness_mm": 20, "saw_id": b.saw["table"], "blade_id": b.blade["Plough"], "feed_m_min": 8, "units": "in"}},
-		"/edge-looks": {phototest.Edge(t), obj{"length_mm": 80, "units": "in"}},
+		"/edge-looks": {phototest.Edge(t), obj{"length_mm": 80, "face": "below", "units": "in"}},
 	} {
 		if img, err = jpeg.Decode(bytes.NewReader(c.photo)); err != nil {
 			t.Fatal(err)

@@ -54,15 +54,22 @@ func (s *server) DropPhoto(ctx context.Context, r contract.DropPhotoRequestObjec
 	return contract.DropPhoto200JSONResponse(v.encodeBlade(b)), err
 }
 
-func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestObject) (contract.LookAtBladeResponseObject, error) {
-	raw, err := io.ReadAll(r.Body)
+// looked reads what a request carries as a picture, and says how wide and high that is.
+func looked[T any](ctx context.Context, body io.Reader, look func(sight.Picture) (T, error)) (seen T, wide, high int, err error) {
+	raw, err := io.ReadAll(body)
 	if err != nil {
-		return nil, err
+		return seen, 0, 0, err
 	}
-	var b sight.Blade
-	wide, high, err := rack.Look(ctx, raw, func(p sight.Picture) (err error) {
-		b, err = p.Look(answer.Places(r.Params.Taps))
+	wide, high, err = rack.Look(ctx, raw, func(p sight.Picture) (err error) {
+		seen, err = look(p)
 		return err
+	})
+	return seen, wide, high, err
+}
+
+func (s *server) LookAtBlade(ctx context.Context, r contract.LookAtBladeRequestObject) (contract.LookAtBladeResponseObject, error) {
+	b, wide, high, err := looked(ctx, r.Body, func(p sight.Picture) (sight.Blade, error) {
+		return p.Look(answer.Places(r.Params.Taps))
 	})
 	if err != nil {
 		return nil, err
@@ -88,14 +95,8 @@ func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObj
 		}
 		turn = answer.Turn(w, b, opt.Value(in.FeedMMin))
 	}
-	raw, err := io.ReadAll(r.Body)
-	if err != nil {
-		return nil, err
-	}
-	var w sight.Wall
-	wide, high, err := rack.Look(ctx, raw, func(p sight.Picture) (err error) {
-		w, err = p.LookAtWall(in.ThicknessMm.Mm(), answer.Places(in.Corners))
-		return err
+	w, wide, high, err := looked(ctx, r.Body, func(p sight.Picture) (sight.Wall, error) {
+		return p.LookAtWall(in.ThicknessMm.Mm(), answer.Places(in.Corners))
 	})
 	if err != nil {
 		return nil, err
@@ -104,14 +105,8 @@ func (s *server) LookAtWall(ctx context.Context, r contract.LookAtWallRequestObj
 }
 
 func (s *server) LookAtEdge(ctx context.Context, r contract.LookAtEdgeRequestObject) (contract.LookAtEdgeResponseObject, error) {
-	raw, err := io.ReadAll(r.Body)
-	if err != nil {
-		return nil, err
-	}
-	var e sight.Edge
-	wide, high, err := rack.Look(ctx, raw, func(p sight.Picture) (err error) {
-		e, err = p.LookAtEdge(r.Params.LengthMm.Mm(), answer.Places(r.Params.Ends))
-		return err
+	e, wide, high, err := looked(ctx, r.Body, func(p sight.Picture) (sight.Edge, error) {
+		return p.LookAtEdge(r.Params.LengthMm.Mm(), answer.Places(r.Params.Ends), opt.Value(r.Params.Face) == contract.EdgeFaceBelow)
 	})
 	if err != nil {
 		return nil, err

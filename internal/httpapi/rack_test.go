@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"image"
 	"image/color"
+	"image/jpeg"
 	"image/png"
 	"io"
 	"maps"
@@ -622,15 +623,39 @@ func TestALongLogComesIn(t *testing.T) {
 
 // Splinters along an edge are counted and measured by its length, by itself or by its
 // ends, and the face lies on the left hand from the first to the second.
+// upsideDown is a photo that was taken from the other side of the bench.
+func upsideDown(t *testing.T, photo []byte) []byte {
+	img, err := jpeg.Decode(bytes.NewReader(photo))
+	if err != nil {
+		t.Fatal(err)
+	}
+	size := img.Bounds()
+	turned := image.NewRGBA(size)
+	for y := range size.Dy() {
+		for x := range size.Dx() {
+			turned.Set(size.Dx()-1-x, size.Dy()-1-y, img.At(x, y))
+		}
+	}
+	var out bytes.Buffer
+	if err := jpeg.Encode(&out, turned, &jpeg.Options{Quality: 95}); err != nil {
+		t.Fatal(err)
+	}
+	return out.Bytes()
+}
+
 func TestLookAtEdge(t *testing.T) {
 	b := newBench(t)
 	photo := phototest.Edge(t)
 	look := func(query string, raw []byte) *httptest.ResponseRecorder {
 		return b.do("POST", "/api/v1/edge-looks?"+query, string(raw), "Content-Type", "application/octet-stream")
 	}
-	for query, deep := range map[string]float64{"length_mm=100": 4.2, "length_mm=100&ends=0.0833,0.6667,0.9167,0.6667": 4.2, "length_mm=50": 2.1} {
+	for query, deep := range map[string]float64{"length_mm=100": 4.2, "length_mm=100&face=below": 4.2, "length_mm=100&ends=0.0833,0.6667,0.9167,0.6667": 4.2, "length_mm=50": 2.1} {
 		var got contract.EdgeLook
-		if w := look(query, photo); w.Code != 200 || json.Unmarshal(w.Body.Bytes(), &got) != nil || len(got.Splinters) != 3 {
+		of := photo
+		if strings.Contains(query, "below") {
+			of = upsideDown(t, photo)
+		}
+		if w := look(query, of); w.Code != 200 || json.Unmarshal(w.Body.Bytes(), &got) != nil || len(got.Splinters) != 3 {
 			t.Errorf("%s: %d %s", query, w.Code, w.Body)
 			continue
 		}

@@ -367,6 +367,24 @@ func (e DrillTaskUnit) Valid() bool {
 	}
 }
 
+// Defines values for EdgeFace.
+const (
+	EdgeFaceAbove EdgeFace = "above"
+	EdgeFaceBelow EdgeFace = "below"
+)
+
+// Valid indicates whether the value is a known member of the EdgeFace enum.
+func (e EdgeFace) Valid() bool {
+	switch e {
+	case EdgeFaceAbove:
+		return true
+	case EdgeFaceBelow:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Effort.
 const (
 	EffortEasy   Effort = "easy"
@@ -3475,6 +3493,9 @@ type DrillVerdict struct {
 	// Wall A millimetre of the cut for each number of an array.
 	Wall *PracticeWall `json:"wall,omitempty"`
 }
+
+// EdgeFace On which side of its edge a face lies in a photo; above where nothing is said.
+type EdgeFace string
 
 // EdgeLook The splinters along an edge as a photo shows them. Places are shares of the photo's width and height, from its upper left corner.
 type EdgeLook struct {
@@ -7195,8 +7216,11 @@ type LookAtEdgeParams struct {
 	LengthMm measure.Length `form:"length_mm" json:"length_mm"`
 
 	// Ends Its two ends, the face on the left hand on the way from the first to the second, each as shares of the photo's width and height, where somebody has shown them.
-	Ends  *[]float64 `form:"ends,omitempty" json:"ends,omitempty"`
-	Units *Units     `form:"units,omitempty" json:"units,omitempty"`
+	Ends *[]float64 `form:"ends,omitempty" json:"ends,omitempty"`
+
+	// Face Where the face lies in the photo; where ends were shown these say it.
+	Face  *EdgeFace `form:"face,omitempty" json:"face,omitempty"`
+	Units *Units    `form:"units,omitempty" json:"units,omitempty"`
 }
 
 // PlaceGaugeJSONBody defines parameters for PlaceGauge.

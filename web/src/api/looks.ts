@@ -60,23 +60,32 @@ export const useWallLook = (of: WallOf) =>
       ),
   });
 
+interface EdgeAsked {
+  file: Blob;
+  places: Spot[] | undefined;
+  size?: number;
+  below?: boolean;
+}
+
 /** Reads the splinters along an edge of so many mm: by its two ends, where somebody has shown them. */
 export const useEdgeLook = (units: Units) =>
   useMutation({
-    mutationFn: ({ file, places, size = 0 }: { file: Blob; places: Spot[] | undefined; size?: number }) =>
-      recalled(
+    mutationFn: ({ file, places, size = 0, below = false }: EdgeAsked) => {
+      const of = { length_mm: size, face: below ? 'below' : 'above', units } as const;
+      return recalled(
         async () =>
           unwrap(
             await client.POST('/edge-looks', {
               ...asFile,
-              params: { query: { length_mm: size, units, ends: flat(places) } },
+              params: { query: { ...of, ends: flat(places) } },
               body: file as never,
             }),
           ),
         '/edge-looks',
-        { length_mm: size, units },
+        of,
         () => pixels(file, places),
-      ),
+      );
+    },
   });
 
 const SIDE = 3000; // pixels that the core here is given, either way

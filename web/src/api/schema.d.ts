@@ -222,7 +222,7 @@ export interface paths {
         put?: never;
         /**
          * Read the splinters along an edge off a photo
-         * @description A JPEG, PNG or WebP of at most 24 MB, from above onto the face, the cut edge lying along it below the face. Nothing of it is kept. What cannot be read is refused, with the field `photo`.
+         * @description A JPEG, PNG or WebP of at most 24 MB, from above onto the face, the cut edge lying along it below the face, or above it where `face` is `below`. Nothing of it is kept. What cannot be read is refused, with the field `photo`.
          */
         post: operations["lookAtEdge"];
         delete?: never;
@@ -5875,6 +5875,11 @@ export interface components {
             signs: string[];
             says: string[];
         };
+        /**
+         * @description On which side of its edge a face lies in a photo; above where nothing is said.
+         * @enum {string}
+         */
+        EdgeFace: "above" | "below";
         /** @description The splinters along an edge as a photo shows them. Places are shares of the photo's width and height, from its upper left corner. */
         EdgeLook: {
             ends: components["schemas"]["Spot"][];
@@ -7492,6 +7497,8 @@ export interface operations {
                 length_mm: number;
                 /** @description Its two ends, the face on the left hand on the way from the first to the second, each as shares of the photo's width and height, where somebody has shown them. */
                 ends?: number[];
+                /** @description Where the face lies in the photo; where ends were shown these say it. */
+                face?: components["schemas"]["EdgeFace"];
                 units?: components["schemas"]["Units"];
             };
             header?: never;

@@ -16,6 +16,7 @@ import { EdgeView } from '../../drawings/EdgeView';
 import { WallView } from '../../drawings/WallView';
 import { splinterWords, wallWords } from '../../drawings/words';
 import { formatLength, formatThin } from '../../measure/format';
+import { CheckField } from '../../ui/Fields';
 import { LengthField } from '../../ui/LengthField';
 import { Trouble } from '../../ui/Notice';
 import { PhotoChoice } from '../../ui/PhotoChoice';
@@ -109,7 +110,14 @@ export function EdgePhoto({ lengthMm, units, trace, onSplinters, onClose }: Edge
       }
       yes={look && t`Yes, ${splinterWords[look.grade]}`}
       onYes={() => look && onSplinters(look.grade)}
-      field={<LengthField label={t`Edge, end to end`} mm={on.size} units={units} onLength={on.onSize} />}
+      field={
+        <>
+          <Box sx={{ width: 220 }}>
+            <LengthField label={t`Edge, end to end`} mm={on.size} units={units} onLength={on.onSize} />
+          </Box>
+          <CheckField label={t`The face lies below its edge`} value={on.below} onCheck={on.onBelow} />
+        </>
+      }
     >
       {on.photo && <EdgeView photo={on.photo} look={look} {...on.view} />}
     </OffPhoto>
@@ -173,7 +181,7 @@ function OffPhoto({
       <DialogTitle>{title}</DialogTitle>
       <DialogContent>
         <PhotoChoice of={photo} {...on.choice} />
-        {field && <Box sx={{ width: 220, mt: 2, mb: 1.5 }}>{field}</Box>}
+        {field && <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, mt: 2, mb: 1.5 }}>{field}</Box>}
         {!on.photo && <Typography sx={{ maxWidth: 560 }}>{hint}</Typography>}
         {on.photo && (
           <Box role="status" sx={{ mb: 1, minHeight: 56 }}>
