@@ -20,7 +20,7 @@ interface Props {
   pins: Pin[];
   blades: Map<string, Blade>;
   units: Units;
-  onUnpin: (i: number) => void;
+  onUnpin: (p: Pin) => void;
 }
 
 const face = (f: Face) => (f.matters ? percent(f.of_limit) : t`does not count`);
@@ -77,7 +77,8 @@ export function Compare({ cut, stretch, pins, blades, units, onUnpin }: Props) {
                   size="small"
                   sx={{ minHeight: { xs: 44, md: 28 }, p: 0, minWidth: 0 }}
                   aria-label={t`Unpin ${blades.get(c.blade_id)?.name ?? ''} ${i + 1}`}
-                  onClick={() => onUnpin(i)}
+                  disabled={compared.isPlaceholderData} // what is shown is of other pins then
+                  onClick={() => onUnpin(pins[i]!)}
                 >
                   {t`unpin`}
                 </Button>

@@ -46,7 +46,7 @@ export interface SettingPanelProps {
   onHeight: (mm: number) => void;
   onPin: () => void;
   onMount: () => void;
-  onUnpin: (i: number) => void;
+  onUnpin: (p: Pin) => void;
   onBlade: (id: string) => void; // take another blade instead
   onYes: (part: Partial<Cut>) => void; // to a question that stands against the cut
   list: ReactNode; // the other blades

@@ -1,6 +1,5 @@
 /** The cut in the page's address, so that it can be shared, bookmarked and taken from station to station. */
 import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
 import type {
   Bed,
   Cut,
@@ -14,6 +13,7 @@ import type {
   Side,
   Support,
 } from '../../api/types';
+import { useAddress } from '../../app/address';
 
 const usual = {
   material: 'hard-maple',
@@ -57,7 +57,7 @@ const unsaid = (v: Word) => v === undefined || v === 0 || v === '' || v === fals
 
 /** The cut that the address says, filled up with the usual one; undefined until the shop's saws are known. */
 export function useCut(saws: Saw[] | undefined, materials: Material[] | undefined) {
-  const [params, setParams] = useSearchParams();
+  const [params, changeAddress] = useAddress();
   const cut = useMemo<Cut | undefined>(() => {
     if (!saws || !materials) return undefined;
     const saw =
@@ -100,23 +100,23 @@ export function useCut(saws: Saw[] | undefined, materials: Material[] | undefine
     };
   }, [params, saws, materials]);
 
-  const change = (part: Partial<Cut>) => {
-    const next = new URLSearchParams(params);
-    // Another saw or direction brings its own usual motion and supports.
-    const resets = 'saw_id' in part || 'direction' in part;
-    if (resets) {
-      for (const k of ['motion', 'exit_support', 'other_support', 'miter_deg'] as const) next.delete(keys[k]);
-      // A miter saw only cuts through, and only a hand-held one has a bed.
-      if ('saw_id' in part)
-        for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'brake_off', 'stood_by'] as const)
-          next.delete(keys[k]);
-    }
-    for (const [k, v] of Object.entries(part) as [keyof Cut, Word][]) {
-      if (unsaid(v)) next.delete(keys[k]);
-      else next.set(keys[k], String(v));
-    }
-    setParams(next, { replace: true, preventScrollReset: true });
-  };
+  const change = (part: Partial<Cut>) =>
+    changeAddress((now) => {
+      // Another saw or direction brings its own usual motion and supports.
+      const resets = 'saw_id' in part || 'direction' in part;
+      if (resets) {
+        for (const k of ['motion', 'exit_support', 'other_support', 'miter_deg'] as const)
+          now.delete(keys[k]);
+        // A miter saw only cuts through, and only a hand-held one has a bed.
+        if ('saw_id' in part)
+          for (const k of ['form', 'depth_mm', 'bed', 'fence_side', 'brake_off', 'stood_by'] as const)
+            now.delete(keys[k]);
+      }
+      for (const [k, v] of Object.entries(part) as [keyof Cut, Word][]) {
+        if (unsaid(v)) now.delete(keys[k]);
+        else now.set(keys[k], String(v));
+      }
+    });
   return [cut, change] as const;
 }
 
@@ -133,18 +133,21 @@ export function cutParams(cut: Partial<Cut>, more: Record<string, string | numbe
 
 /** Two or three settings side by side, in the page's address like the cut itself. */
 export function usePins() {
-  const [params, setParams] = useSearchParams();
+  const [params, changeAddress] = useAddress();
   const pins = useMemo(() => params.getAll('pin').map(readPin), [params]);
-  const set = (all: Pin[]) => {
-    const next = new URLSearchParams(params);
-    next.delete('pin');
-    for (const p of all) next.append('pin', writePin(p));
-    setParams(next, { replace: true, preventScrollReset: true });
-  };
+  const set = (choose: (pinned: string[]) => string[]) =>
+    changeAddress((now) => {
+      const chosen = choose(now.getAll('pin'));
+      now.delete('pin');
+      for (const pin of chosen) now.append('pin', pin);
+    });
   return {
     pins,
-    add: (p: Pin) => set([...pins.filter((q) => writePin(q) !== writePin(p)), p].slice(-MOST_PINS)),
-    drop: (i: number) => set(pins.filter((_, k) => k !== i)),
+    add: (p: Pin) => {
+      const pin = writePin(p);
+      set((pinned) => [...pinned.filter((q) => q !== pin), pin].slice(-MOST_PINS));
+    },
+    drop: (p: Pin) => set((pinned) => pinned.filter((q) => writePin(readPin(q)) !== writePin(p))),
   };
 }
 

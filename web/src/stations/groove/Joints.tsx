@@ -6,12 +6,13 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { ProblemError } from '../../api/client';
 import { useJoint } from '../../api/choose';
 import { useNote } from '../../api/log';
 import { useBlades, useSaws } from '../../api/rack';
 import type { JointAsk, JointKind, JointPlan, Units } from '../../api/types';
+import { useAddress } from '../../app/address';
 import { usePreferences } from '../../app/preferences';
 import { JointDrawing } from '../../drawings/JointDrawing';
 import { specOf } from '../../drawings/words';
@@ -74,7 +75,7 @@ const optional = new Set<LengthKey>(['off_mm', 'gap_mm', 'skin_mm', 'stock_mm'])
 
 export function Joints() {
   const { units } = usePreferences();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const kind = (params.get('joint') as JointKind | null) ?? 'tenon';
   const saws = useSaws();
   const rack = useBlades();
@@ -102,10 +103,8 @@ export function Joints() {
         aria-label={t`Joint`}
         onChange={(_, v: JointKind | null) => {
           if (!v) return;
-          const next = new URLSearchParams(params);
-          next.set('joint', v);
           setChosen(undefined);
-          setParams(next, { replace: true });
+          change((now) => now.set('joint', v));
         }}
         sx={{ my: 1 }}
       >
@@ -134,11 +133,7 @@ export function Joints() {
               label={t`Saw`}
               value={saw.id}
               choices={tables.map((s) => [s.id, s.name] as const)}
-              onChoose={(id) => {
-                const next = new URLSearchParams(params);
-                next.set('saw', id);
-                setParams(next, { replace: true });
-              }}
+              onChoose={(id) => change((now) => now.set('saw', id))}
               problem={problem('saw_id')}
             />
           )}

@@ -1,7 +1,7 @@
 /** The groove in the page's address: the cut, and what goes into it. */
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import type { Cut, Fit, GrooveAsk, Material, Saw } from '../../api/types';
+import { useAddress } from '../../app/address';
 import { useCut } from '../choose/cut';
 
 const DEPTH = 6;
@@ -31,29 +31,22 @@ function read(params: URLSearchParams): Said {
 }
 
 function write(said: Said, params: URLSearchParams) {
-  const next = new URLSearchParams(params);
-  const put = (key: string, v: string) => (v === '' ? next.delete(key) : next.set(key, v));
+  const put = (key: string, v: string) => (v === '' ? params.delete(key) : params.set(key, v));
   put('p', said.piece.map((v) => String(Number(v.toFixed(3)))).join('~'));
   put('fit', said.fit);
   put('n', String(said.count));
   put('edge', String(said.edge));
-  return next;
 }
 
 export function useAsk(saws: Saw[] | undefined, materials: Material[] | undefined) {
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const [cut, changeCut] = useCut(saws, materials);
   // A gauge types faster than an address changes: what is said is held here, and written there.
   const [said, setSaid] = useState(() => read(params));
   const touched = useRef(false);
-  const writeTo = useRef(setParams);
   useEffect(() => {
-    writeTo.current = setParams;
-  }, [setParams]);
-  useEffect(() => {
-    if (touched.current)
-      writeTo.current((now) => write(said, now), { replace: true, preventScrollReset: true });
-  }, [said]);
+    if (touched.current) change((now) => write(said, now));
+  }, [said, change]);
   const grooved = useMemo<Cut | undefined>(
     () =>
       cut && {
@@ -72,9 +65,9 @@ export function useAsk(saws: Saw[] | undefined, materials: Material[] | undefine
         : undefined,
     [grooved, said],
   );
-  const say = (change: (now: Said) => Partial<Said>) => {
+  const say = (part: (now: Said) => Partial<Said>) => {
     touched.current = true;
-    setSaid((now) => ({ ...now, ...change(now) }));
+    setSaid((now) => ({ ...now, ...part(now) }));
   };
   return { cut: grooved, said, ask, say, changeCut };
 }

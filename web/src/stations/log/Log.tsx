@@ -4,11 +4,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import Typography from '@mui/material/Typography';
-import { useSearchParams } from 'react-router';
 import { useLog, useSeason } from '../../api/log';
 import { useBlades, useSaws } from '../../api/rack';
 import { useMaterials } from '../../api/shop';
 import type { Finish, LogFilter, LogKind } from '../../api/types';
+import { useAddress } from '../../app/address';
 import { usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
 import { Days } from '../../ui/Days';
@@ -42,16 +42,15 @@ export function Log() {
   const rack = useBlades();
   const materials = useMaterials().data;
   const { date } = useDates();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const get = (n: Name) => params.get(n) ?? '';
-  const set = (part: Partial<Record<Name, string>>) => {
-    const next = new URLSearchParams(params);
-    for (const [n, v] of Object.entries(part)) {
-      if (v) next.set(n, v);
-      else next.delete(n);
-    }
-    setParams(next, { replace: true, preventScrollReset: true });
-  };
+  const set = (part: Partial<Record<Name, string>>) =>
+    change((now) => {
+      for (const [n, v] of Object.entries(part)) {
+        if (v) now.set(n, v);
+        else now.delete(n);
+      }
+    });
   const chosen = kinds.find(([k]) => k === get('show'))?.[2] ?? [];
   const filter: LogFilter = {
     kind: chosen.length > 0 ? chosen : undefined,

@@ -8,10 +8,11 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import { useCare, useLife } from '../../api/care';
 import { useBlades, useSaws } from '../../api/rack';
 import type { Blade, BladeCare, Units } from '../../api/types';
+import { useAddress } from '../../app/address';
 import { usePhone } from '../../app/phone';
 import { usePreferences } from '../../app/preferences';
 import { BladeHero } from '../../drawings/BladeHero';
@@ -43,7 +44,7 @@ export function Rack() {
   const sheet = useCare();
   const care = sheet.data;
   // How the wall hangs stands in the address: coming back from a blade finds it as it was.
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const wanted = useMemo(
     (): Wanted => ({
       text: params.get('find') ?? '',
@@ -54,12 +55,11 @@ export function Rack() {
     [params],
   );
   const order = orders.find((o) => o.value === params.get('hang'))?.value ?? 'due';
-  const put = (name: 'find' | 'use' | 'state' | 'retired' | 'hang', value: string) => {
-    const next = new URLSearchParams(params);
-    if (value) next.set(name, value);
-    else next.delete(name);
-    setParams(next, { replace: true, preventScrollReset: true });
-  };
+  const put = (name: 'find' | 'use' | 'state' | 'retired' | 'hang', value: string) =>
+    change((now) => {
+      if (value) now.set(name, value);
+      else now.delete(name);
+    });
   const setOrder = (o: Order) => put('hang', o === 'due' ? '' : o);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [looked, setLooked] = useState<string>();

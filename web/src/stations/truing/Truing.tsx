@@ -7,11 +7,12 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { useBlades, useSaws } from '../../api/rack';
 import { useBench } from '../../api/shop';
 import { useTruings } from '../../api/truing';
 import type { Saw, TruingRecord, TruingStand, TruingTest, Units } from '../../api/types';
+import { useAddress } from '../../app/address';
 import { usePreferences } from '../../app/preferences';
 import { HistoryChart } from '../../drawings/HistoryChart';
 import { planSize, SawPlan, spotOf } from '../../drawings/SawPlan';
@@ -36,7 +37,7 @@ const terms: Partial<Record<TruingTest, TermId>> = {
 
 export function Truing() {
   const { units } = usePreferences();
-  const [params, setParams] = useSearchParams();
+  const [params, change] = useAddress();
   const saws = useSaws();
   const bench = useBench();
   const blades = useBlades();
@@ -48,11 +49,7 @@ export function Truing() {
   const [shown, setShown] = useState<TruingTest>();
   const failed = saws.error ?? bench.error ?? history.error;
   const ready = Boolean(saws.data && bench.data && history.data && blades.data);
-  const choose = (id: string) => {
-    const next = new URLSearchParams(params);
-    next.set('saw', id);
-    setParams(next, { replace: true });
-  };
+  const choose = (id: string) => change((now) => now.set('saw', id));
   const bladeOf = (test: TruingTest) =>
     blades.data?.find((b) => b.id === history.data?.find((h) => h.test === test)?.blade_id)?.name;
   const stands = bench.data?.find((b) => b.saw.id === saw?.id)?.truings ?? [];
