@@ -85,6 +85,24 @@ func TestDrawnToothSettles(t *testing.T) {
 	}
 }
 
+// A tip that looks like the bench counts against a tooth, the more the more it does.
+func TestTipThatLooksLikeBench(t *testing.T) {
+	d := drawnTooth{hook: 0.2, land: 0.25, wide: 7, back: 0.1, height: 10, blur: 1}
+	for off, want := range map[float64]float64{0: 3, 8: 1.1, -8: 1.1, 40: 0.1} {
+		var pixels []pixel
+		for y := -18.0; y <= 3; y++ {
+			for x := -16.0; x < 5; x++ {
+				blade := bothUnder(y*math.Sin(d.hook)-x*math.Cos(d.hook), x*math.Sin(d.land)-y*math.Cos(d.land), -math.Sin(d.hook+d.land))
+				tip := blade * under((x+d.wide)*math.Cos(d.back)-y*math.Sin(d.back)) * under(y+d.height)
+				pixels = append(pixels, pixel{x, y, [3]float64{0, off*tip - 20*(blade-tip), 0}})
+			}
+		}
+		if got := d.off(pixels); math.Abs(got-want) > 0.2 {
+			t.Errorf("a tip %g levels from the bench: %.2f off, not %.1f", off, got, want)
+		}
+	}
+}
+
 // What is seen faintly does not draw a hook far from the line's.
 func TestHowFarAHookGoes(t *testing.T) {
 	is := drawnTooth{hook: 0.1, land: 0.25, wide: 6, back: 0.05, height: 12, blur: 1.3}

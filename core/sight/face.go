@@ -333,10 +333,7 @@ func (r reading) hook() (degrees, sure float64, clockwise bool) {
 		return 0, 0, false // too small for its faces to be seen
 	}
 	whole := r.whole()
-	parts := r.parts(f, whole, make([]lie, len(whole)))
-	if laid := r.parts(f, whole, r.laid(f, whole)); sharpness(laid) > clearlySharper*sharpness(parts) {
-		parts = laid
-	}
+	parts := sharper(r.parts(f, whole, make([]lie, len(whole))), r.parts(f, whole, r.laid(f, whole)))
 	m := unlike(parts)
 	line, most := f.steepest(&m, 1)
 	left, less := f.steepest(&m, -1)
