@@ -249,7 +249,7 @@ func (c Clearance) Judge(apart measure.Length) Finding {
 		if apart > 0 {
 			f.say("Each turn scores the wall once for %s: marks %s apart.", them, apart)
 		}
-		f.do("Look at %s: chipped, loose or bent is not run, and goes to a saw doctor. Sound, it is ground with the rest at the next sharpening.", them)
+		f.do("Look at %s: loose or bent is not run, and goes to a saw doctor. Chipped, it is ground soon, for a chip grows; sound, with the rest at the next sharpening.", them)
 	}
 	if s := c.Slots; s != nil {
 		if d := s.Beside - s.Rest; math.Abs(d.Mm()) > 0.015 {
