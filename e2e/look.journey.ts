@@ -13,11 +13,17 @@ test('a photo is read, compared with the rack, and becomes a blade', async ({ pa
   await expect(page.locator('canvas')).toHaveCount(0);
   await page
     .getByLabel('A photo of a blade', { exact: true })
-    .setInputFiles(await bladePhoto(page, { ...quill, teeth: 54, missing: 20 }));
+    .setInputFiles(await bladePhoto(page, { ...quill, teeth: 54, missing: 20, bent: 41 }));
   await expect(page.getByRole('heading', { name: '54 teeth' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'missing: tooth' })).toHaveCount(1);
   await expect(
+    page.getByRole('listitem').filter({ hasText: /^out of line, perhaps bent: tooth \d+$/ }),
+  ).toHaveCount(1);
+  await expect(
     page.getByRole('alert').filter({ hasText: 'a tooth is not where it should be' }),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'a tooth stands out of line with the others' }),
   ).toBeVisible();
   const alike = page.getByRole('region', { name: 'Is it one of these?' });
   await expect(alike.getByRole('link', { name: 'Plover' })).toBeVisible();

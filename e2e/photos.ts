@@ -15,11 +15,12 @@ export interface DrawnBlade {
   hook: number; // degrees
   bore: number; // to the diameter
   missing?: number; // a tooth that is not there
+  bent?: number; // and one that stands back
 }
 
 /** A blade on a bench, as a JPEG. */
 export async function bladePhoto(page: Page, blade: DrawnBlade) {
-  const drawn = await page.evaluateHandle(({ teeth, hook, bore, missing }) => {
+  const drawn = await page.evaluateHandle(({ teeth, hook, bore, missing, bent }) => {
     const on = new OffscreenCanvas(1600, 1200);
     const c = on.getContext('2d')!;
     c.fillStyle = '#b98f5c';
@@ -40,12 +41,13 @@ export async function bladePhoto(page: Page, blade: DrawnBlade) {
     for (let k = 0; k < teeth; k++) {
       const a = k * pitch;
       const gone = k === missing;
+      const back = k === bent ? 0.1 * pitch : 0;
       const foot = [radius - deep * Math.cos(h), -deep * Math.sin(h)] as const;
       const footAngle = a + Math.atan2(foot[1], foot[0]);
       plate.lineTo(...at(radius - deep, a - 0.55 * pitch));
       if (!gone) {
-        plate.lineTo(...at(radius - 0.1 * deep, a - 0.25 * pitch));
-        plate.lineTo(...at(radius, a));
+        plate.lineTo(...at(radius - 0.1 * deep, a - 0.25 * pitch - 0.9 * back));
+        plate.lineTo(...at(radius, a - back));
         plate.lineTo(...at(Math.hypot(...foot), footAngle));
       }
       plate.lineTo(...at(radius - deep, a + 0.3 * pitch));

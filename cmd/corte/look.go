@@ -68,7 +68,7 @@ func lookCommand() *cobra.Command {
 	return cmd
 }
 
-// seen is what is printed. Missing and short teeth are told by degrees from the top
+// seen is what is printed. Missing, short and bent teeth are told by degrees from the top
 // of the picture on, clockwise.
 type seen struct {
 	Teeth     int       `json:"teeth"`
@@ -78,6 +78,7 @@ type seen struct {
 	Group     int       `json:"group"`
 	Missing   []float64 `json:"missing"`
 	Short     []float64 `json:"short"`
+	Bent      []float64 `json:"bent"`
 	Slots     int       `json:"slots"`
 	BoreRatio float64   `json:"bore_ratio"`
 	Diameter  float64   `json:"diameter_mm,omitempty"`
@@ -95,7 +96,7 @@ func seenOf(b sight.Blade, diameter, bore float64) seen {
 		}
 		return out
 	}
-	out := seen{Teeth: b.Teeth, TeethSure: cent(b.TeethSure), Hook: tenth(b.Hook), HookSure: cent(b.HookSure), Group: b.Group, Missing: degrees(b.Missing), Short: degrees(b.Short), Slots: b.Slots, BoreRatio: math.Round(1e4*b.BoreRatio) / 1e4}
+	out := seen{Teeth: b.Teeth, TeethSure: cent(b.TeethSure), Hook: tenth(b.Hook), HookSure: cent(b.HookSure), Group: b.Group, Missing: degrees(b.Missing), Short: degrees(b.Short), Bent: degrees(b.Bent), Slots: b.Slots, BoreRatio: math.Round(1e4*b.BoreRatio) / 1e4}
 	if bore != 0 && b.BoreRatio > 0 {
 		diameter = bore / b.BoreRatio
 	}

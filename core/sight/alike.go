@@ -95,6 +95,12 @@ func (b Blade) Doubts() []say.Line {
 	if len(b.Missing) > 0 {
 		out = append(out, say.Of("a tooth is not where it should be: look at it before this blade runs. If it is gone, the blade is out of use until it is mended"))
 	}
+	if len(b.Short) > 0 {
+		out = append(out, say.Of("a tooth stands lower than the others: look at it before this blade runs. Chipped, it is ground soon, for a chip grows; loose or bent, the blade is out of use until it is mended"))
+	}
+	if len(b.Bent) > 0 {
+		out = append(out, say.Of("a tooth stands out of line with the others: look at it before this blade runs. If it was bent by a blow, the blade is out of use until it is mended and looked over for cracks"))
+	}
 	switch TrustIn(b.TeethSure) {
 	case Doubtful:
 		out = append(out, say.Of("the count is not sure: move the three marks onto tips far from one another, take the photo again from straight above, or count by hand"))

@@ -44,6 +44,7 @@ func TestDoubts(t *testing.T) {
 		1: {TeethSure: 0.79, HookSure: 0.5, BoreRatio: 0.1},
 		2: {TeethSure: 0.49, HookSure: 0.49, BoreRatio: 0.1},
 		3: {TeethSure: 0.9, HookSure: 0.2, Missing: []Place{{90, 3}}},
+		5: {TeethSure: 0.9, HookSure: 0.2, Missing: []Place{{90, 3}}, Short: []Place{{80, 2}}, Bent: []Place{{70, 1}}},
 	} {
 		if got := b.Doubts(); len(got) != want {
 			t.Errorf("%+v: %v", b, got)

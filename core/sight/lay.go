@@ -1,6 +1,9 @@
 package sight
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // A lie is where a tooth lies against where its number says: so much further on, in
 // pitches, and out, in radii of the rim.
@@ -29,7 +32,7 @@ func (r reading) tooth(f faceSearch, k int, at lie) [][3]float32 {
 // whole are the teeth that are there and have neighbours.
 func (r reading) whole() (out []int) {
 	gone := map[int]bool{}
-	for _, k := range append(r.gone(), r.short()...) {
+	for _, k := range slices.Concat(r.gone(), r.short(), r.bent()) {
 		gone[k], gone[(k+1)%r.teeth], gone[(k+r.teeth-1)%r.teeth] = true, true, true
 	}
 	for k := range r.teeth {
@@ -137,6 +140,15 @@ func lowest(reach int, off func(d int) float64) (best int, at float64) {
 // clearlySharper is how much sharper teeth must come out over one another where they are
 // laid, that what moved them was not the light.
 const clearlySharper = 1.03
+
+// sharper are the parts whose teeth were laid, where they came out clearly sharper than those
+// that were not.
+func sharper(parts, laid [eighths]rimPart) [eighths]rimPart {
+	if sharpness(laid) > clearlySharper*sharpness(parts) {
+		return laid
+	}
+	return parts
+}
 
 // sharpness is how much what the parts show differs from pixel to pixel.
 func sharpness(parts [eighths]rimPart) (sum float64) {

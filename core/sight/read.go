@@ -113,7 +113,7 @@ func (r reading) top() (best int) {
 	for u := range across {
 		sum := float32(0)
 		for j := range rows {
-			sum += max(-1, min(1, r.mean[u*rows+j]))
+			sum += clipped(r.mean[u*rows+j])
 		}
 		if sum > most {
 			best, most = u, sum
@@ -145,7 +145,13 @@ func (r reading) places(b *Blade) {
 	for _, k := range r.gone() {
 		b.Missing = append(b.Missing, place(k))
 	}
+	bent := r.bent()
+	for _, k := range bent {
+		b.Bent = append(b.Bent, place(k))
+	}
 	for _, k := range r.short() {
-		b.Short = append(b.Short, place(k))
+		if !slices.Contains(bent, k) {
+			b.Short = append(b.Short, place(k))
+		}
 	}
 }

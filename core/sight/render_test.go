@@ -19,6 +19,8 @@ type sitter struct {
 	group          int // a deeper gullet before every so many teeth; 0 none
 	slots          int
 	gone           []int
+	bent           map[int]float64 // teeth whose tips stand so many mm further on than they were made
+	low            map[int]float64 // and such that so many mm are gone from
 	clockwise      bool
 
 	tilt, towards, far float64 // degrees, of what direction, and how many diameters away
@@ -159,14 +161,30 @@ func (s sitter) inside(x, y float64, teeth [2][][2]float64) int {
 		if s.group > 0 && i%s.group == 0 {
 			outline = teeth[1]
 		}
-		if within(outline, pos-at, radius, low) {
-			if u := pos - at; radius > R-0.45*s.gullet && u > -0.13 {
+		u := pos - at - s.bent[i]*max(0, 1-(R-radius)/s.gullet)/(2*math.Pi*R/float64(s.teeth))
+		if radius < R-s.low[i] && within(outline, u, radius, low) {
+			if radius > R-0.45*s.gullet && u > -0.13 {
 				return 2
 			}
 			return 1
 		}
 	}
 	return 0
+}
+
+// seenTip is where in the picture the tip of a tooth lies as it was made.
+func (s sitter) seenTip(k int) Point {
+	angle := 2 * math.Pi * float64(k) / float64(s.teeth)
+	if !s.clockwise {
+		angle = -angle
+	}
+	side, R := float64(min(s.wide, s.high)), s.diameter/2
+	along, beside := R*math.Cos(angle+s.turned-s.towards), R*math.Sin(angle+s.turned-s.towards) // the tilt
+	sin, cos := math.Sincos(s.tilt * math.Pi / 180)
+	smaller := s.share * side / s.diameter * s.far * s.diameter / (s.far*s.diameter + along*sin)
+	along, beside = along*cos*smaller, beside*smaller
+	sin, cos = math.Sincos(s.towards)
+	return Point{float64(s.wide)/2 + s.offX*side + along*cos - beside*sin, float64(s.high)/2 + s.offY*side + along*sin + beside*cos}
 }
 
 // within reports whether a place lies in an outline that is closed below.

@@ -1,5 +1,5 @@
 // Package sight reads a blade off a photo of it lying flat: how many teeth, what
-// hook, groups with a deeper gullet, body slots, teeth that are missing or short,
+// hook, groups with a deeper gullet, body slots, teeth that are missing, short or bent,
 // and how wide the bore is against the diameter, so that a known one of the two
 // gives all sizes (craft section 18).
 //
@@ -61,7 +61,8 @@ type Blade struct {
 	Gullet    float64 // its depth, in radii
 	Slots     int     // in the body, from the rim inwards
 	Missing   []Place // teeth that are not there, or hardly
-	Short     []Place // and such that stand a good deal lower than the others: chipped or bent
+	Short     []Place // such that stand a good deal lower than the others: chipped, or bent
+	Bent      []Place // and such that stand further on or back than the others
 	BoreRatio float64 // bore to diameter; 0 where no bore was found
 	BoreSure  float64
 	// Clockwise reports whether the faces look the way a clock's hand runs.

@@ -49,7 +49,7 @@ func (a *tally) add(right bool) bool {
 func (a tally) share() float64 { return float64(a.right) / float64(max(1, a.of)) }
 
 func TestBlades(t *testing.T) {
-	var teeth, hooks, sureHooks, sides, gone, none, groups, slots, bores tally
+	var teeth, hooks, sureHooks, sides, gone, none, straight, groups, slots, bores tally
 	wrongSure := 0
 	var spent time.Duration
 	for i := *first; i < *first+*many; i++ {
@@ -80,6 +80,9 @@ func TestBlades(t *testing.T) {
 		} else {
 			none.add(len(b.Missing) == 0)
 		}
+		if !straight.add(len(b.Bent) == 0) {
+			t.Logf("%d: bent %v of %d teeth", i, b.Bent, s.teeth)
+		}
 		groups.add(b.Group == s.group)
 		slots.add(b.Slots == s.slots)
 		bores.add(math.Abs(b.BoreRatio/(s.bore/s.diameter)-1) < 0.03)
@@ -87,12 +90,12 @@ func TestBlades(t *testing.T) {
 			t.Errorf("%d: %d tips, %d places of the rim", i, len(b.Tips), len(b.Rim))
 		}
 	}
-	for name, a := range map[string]tally{"teeth": teeth, "hook within 2 degrees": hooks, "of those at least 0.6 sure": sureHooks, "way the faces look": sides, "missing found": gone, "none missing": none, "groups": groups, "slots": slots, "bores within 3 %": bores} {
+	for name, a := range map[string]tally{"teeth": teeth, "hook within 2 degrees": hooks, "of those at least 0.6 sure": sureHooks, "way the faces look": sides, "missing found": gone, "none missing": none, "none bent": straight, "groups": groups, "slots": slots, "bores within 3 %": bores} {
 		t.Logf("%s: %d of %d, %.1f %%", name, a.right, a.of, 100*a.share())
 	}
 	t.Logf("wrong and 0.8 sure: %d; %v each", wrongSure, spent/time.Duration(*many))
 	// What a few may bring; docs/sight.md has the shares of many.
-	if teeth.share() < 0.9 || wrongSure > *many/100 || hooks.share() < 0.75 || gone.share() < 0.85 && gone.of > 0 || none.share() < 0.9 || groups.share() < 0.85 || bores.share() < 0.9 {
+	if teeth.share() < 0.9 || wrongSure > *many/100 || hooks.share() < 0.75 || gone.share() < 0.85 && gone.of > 0 || none.share() < 0.9 || straight.share() < 0.9 || groups.share() < 0.85 || bores.share() < 0.9 {
 		t.Error("it sees too little")
 	}
 }

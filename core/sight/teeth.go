@@ -354,6 +354,11 @@ func (r *reading) part(i int) int {
 	return min(across-1, int(f*across))
 }
 
+// ofTooth is which tooth a direction lies in, with the gaps' halves to either side of it.
+func (r *reading) ofTooth(i int) int {
+	return (int(math.Floor(r.phase[i]-r.first)) + r.teeth) % r.teeth
+}
+
 // measure takes the height of every tooth and the depth of the gullet after it.
 func (r *reading) measure() {
 	// A tooth is counted from the lowest part of the mean on.
@@ -414,6 +419,7 @@ func level(v []float64) {
 const (
 	goneUnder  = 0.5  // of a tooth's height, under which it is as good as not there
 	shortUnder = 0.86 // under which it stands lower than the others
+	thereUnder = 0.6  // of what there is of the others' outer part, under which something is gone from it
 )
 
 // gone are the teeth that are not there.
@@ -426,8 +432,13 @@ func (r *reading) gone() (out []int) {
 	return out
 }
 
-// short are those that stand lower than the others, by more than those differ.
+// short are those that stand lower than the others, by more than those differ, and have
+// less of their outer part: light on a tip may take its edge away, not all of it.
 func (r *reading) short() (out []int) {
+	there := r.there()
+	sorted := slices.Clone(there)
+	slices.Sort(sorted)
+	most := thereUnder * sorted[len(sorted)/2]
 	off := make([]float64, len(r.heights))
 	for k, h := range r.heights {
 		off[k] = math.Abs(h - r.tip)
@@ -436,9 +447,29 @@ func (r *reading) short() (out []int) {
 	usual := off[len(off)*7/10]
 	for k, h := range r.heights {
 		share := (h - r.gullet) / (r.tip - r.gullet)
-		if share >= goneUnder && share < shortUnder && r.tip-h > 4*usual {
+		if share >= goneUnder && share < shortUnder && r.tip-h > 4*usual && there[k] < most {
 			out = append(out, k)
 		}
+	}
+	return out
+}
+
+// there is how much there is of the outer part of every tooth, of the mean one's.
+func (r *reading) there() []float64 {
+	rows, height := r.hi-r.lo, r.tip-r.gullet
+	lo := max(r.lo, r.strip.row(r.gullet+0.7*height))
+	hi := min(r.hi, r.strip.row(r.gullet+0.97*height))
+	out, all := make([]float64, r.teeth), make([]float64, r.teeth)
+	for i := range r.phase {
+		k, u := r.ofTooth(i), r.part(i)
+		for j := lo; j < hi; j++ {
+			mean := float64(max(0, clipped(r.mean[u*rows+j-r.lo])))
+			out[k] += float64(clipped(r.on[i*r.strip.rows+j])) * mean
+			all[k] += mean * mean
+		}
+	}
+	for k := range out {
+		out[k] /= all[k] + 1e-9
 	}
 	return out
 }

@@ -90,7 +90,7 @@ func (v Voice) Look(b sight.Blade, wide, high int, rack []record.Blade) contract
 	}
 	out := contract.BladeLook{
 		Teeth: b.Teeth, TeethSure: b.TeethSure, HookDeg: b.Hook, HookSure: b.HookSure, Group: b.Group, Slots: b.Slots,
-		Missing: teeth(b.Missing), Short: teeth(b.Short), Rim: spots(b.Rim, wide, high), Bore: spots(b.Bore, wide, high), Tips: spots(b.Tips, wide, high),
+		Missing: teeth(b.Missing), Short: teeth(b.Short), Bent: teeth(b.Bent), Rim: spots(b.Rim, wide, high), Bore: spots(b.Bore, wide, high), Tips: spots(b.Tips, wide, high),
 		TeethTrust: sight.TrustIn(b.TeethSure), HookTrust: sight.TrustIn(b.HookSure),
 		BoreRatio: opt.Positive(round4(b.BoreRatio)), GulletRatio: round4(b.Gullet / 2), Doubts: []string{}, Alike: []contract.AlikeBlade{},
 	}

@@ -2820,6 +2820,9 @@ type BladeLook struct {
 	// Alike Blades of the rack that it may be, the likeliest first.
 	Alike []AlikeBlade `json:"alike"`
 
+	// Bent And which stand further on or back along the rim.
+	Bent []int `json:"bent"`
+
 	// Bore Empty where none was found.
 	Bore []Spot `json:"bore"`
 
@@ -2844,7 +2847,7 @@ type BladeLook struct {
 	Missing []int  `json:"missing"`
 	Rim     []Spot `json:"rim"`
 
-	// Short And which stand a good deal lower than the others.
+	// Short Which stand a good deal lower than the others.
 	Short []int `json:"short"`
 	Slots int   `json:"slots"`
 

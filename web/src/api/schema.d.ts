@@ -5809,8 +5809,10 @@ export interface components {
             slots: number;
             /** @description Which of the tips are not there, or hardly. */
             missing: number[];
-            /** @description And which stand a good deal lower than the others. */
+            /** @description Which stand a good deal lower than the others. */
             short: number[];
+            /** @description And which stand further on or back along the rim. */
+            bent: number[];
             /**
              * Format: double
              * @description Of bore to diameter; left out where no bore was found.

@@ -14,6 +14,7 @@ interface Props {
 }
 
 const EVERY = 10; // teeth from one number to the next
+const APART = 3; // teeth from a number of those to that of one which is named, at least
 
 export function LookView({ look, ...marks }: Props) {
   const middle = look && {
@@ -28,6 +29,9 @@ export function LookView({ look, ...marks }: Props) {
     >
       {(wide, high, px) => {
         const path = (all: Spot[]) => all.map((p) => `${wide * p.x},${high * p.y}`).join(' ');
+        const odd = look ? [...look.missing, ...look.short, ...look.bent] : [];
+        const numbered = (i: number) =>
+          odd.includes(i) || ((i + 1) % EVERY === 0 && odd.every((o) => Math.abs(o - i) >= APART));
         return (
           look &&
           middle && (
@@ -38,25 +42,29 @@ export function LookView({ look, ...marks }: Props) {
                 const [x, y] = [wide * p.x, high * p.y];
                 const gone = look.missing.includes(i);
                 const low = look.short.includes(i);
+                const bent = look.bent.includes(i);
+                const named = gone || low || bent;
+                const inwards = named ? 0.14 : 0.1; // where its number stands
                 const [tx, ty] = [
-                  wide * (p.x + 0.1 * (middle.x - p.x)),
-                  high * (p.y + 0.1 * (middle.y - p.y)),
+                  wide * (p.x + inwards * (middle.x - p.x)),
+                  high * (p.y + inwards * (middle.y - p.y)),
                 ];
                 return (
                   <g key={i}>
-                    <circle cx={x} cy={y} r={gone || low ? 17 : 7} stroke={ink.sheet} strokeWidth={5} />
+                    <circle cx={x} cy={y} r={named ? 17 : 7} stroke={ink.sheet} strokeWidth={5} />
                     <circle
                       cx={x}
                       cy={y}
-                      r={gone || low ? 17 : 7}
-                      stroke={gone || low ? ink.mark : ink.accent}
-                      strokeWidth={gone || low ? 4 : 2.5}
+                      r={named ? 17 : 7}
+                      stroke={named ? ink.mark : ink.accent}
+                      strokeWidth={named ? 4 : 2.5}
                       strokeDasharray={low ? '5 4' : undefined}
                     />
                     {gone && (
                       <path d={`M${x - 11} ${y - 11}l22 22m0-22l-22 22`} stroke={ink.mark} strokeWidth={4} />
                     )}
-                    {(i + 1) % EVERY === 0 && (
+                    {bent && <path d={`M${x - 8} ${y + 12}l16 -24`} stroke={ink.mark} strokeWidth={4} />}
+                    {numbered(i) && (
                       <text
                         x={tx}
                         y={ty + Math.max(8, 5 * px)}

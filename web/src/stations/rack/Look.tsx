@@ -142,6 +142,7 @@ function Read({ look, units, take, onTake }: Props & { look: BladeLook }) {
     look.bore_ratio !== undefined && t`bore ${trim(100 * look.bore_ratio, 1)} % of the diameter`,
     look.missing.length > 0 && t`missing: ${places(look.missing)}`,
     look.short.length > 0 && t`short or chipped: ${places(look.short)}`,
+    look.bent.length > 0 && t`out of line, perhaps bent: ${places(look.bent)}`,
   ].filter((f) => f !== false);
   const readings: Partial<BladeInput> = {
     teeth: look.take.teeth,
