@@ -78,6 +78,6 @@ func (r *reading) moved() (by []float64, unlike func(k int, by float64) float64)
 	return by, func(k int, by float64) float64 { return parts(k, int(math.Round(by*across))) }
 }
 
-// clipped is whether a place is on the blade, from -1 to 1: how sure it is beyond that says nothing
-// of where the blade ends.
+// clipped is whether a place is on the blade, from -1 to 1: how sure it is beyond that says
+// nothing of where the blade ends.
 func clipped(nats float32) float32 { return max(-1, min(1, nats)) }
