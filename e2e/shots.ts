@@ -151,7 +151,7 @@ test('run', async ({ request, baseURL }, info) => {
 
 test('which-blade', async ({ page }) => {
   await page.goto('/rack/look');
-  const photo = await bladePhoto(page, { teeth: 24, hook: 20, bore: 15.875 / 254, missing: 5 });
+  const photo = await bladePhoto(page, { teeth: 24, hook: 20, bore: 15.875 / 254, missing: 5, bent: 13 });
   await page.getByLabel('A photo of a blade', { exact: true }).setInputFiles(photo);
   await page.getByRole('heading', { name: '24 teeth' }).waitFor();
   await page.getByRole('button', { name: 'Bore', exact: true }).click();
