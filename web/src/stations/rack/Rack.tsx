@@ -60,6 +60,9 @@ export function Rack() {
       if (value) now.set(name, value);
       else now.delete(name);
     });
+  // A hand types faster than an address changes: what is typed is held until the address has it.
+  const [typed, setTyped] = useState<string>();
+  if (typed === wanted.text) setTyped(undefined);
   const setOrder = (o: Order) => put('hang', o === 'due' ? '' : o);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [looked, setLooked] = useState<string>();
@@ -117,8 +120,11 @@ export function Rack() {
         <TextField
           label={t`Find`}
           size="small"
-          value={wanted.text}
-          onChange={(e) => put('find', e.target.value)}
+          value={typed ?? wanted.text}
+          onChange={(e) => {
+            setTyped(e.target.value);
+            put('find', e.target.value);
+          }}
           placeholder={t`name, 60 ATB, peg 3…`}
         />
         <SelectField
