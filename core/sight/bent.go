@@ -5,6 +5,19 @@ import (
 	"slices"
 )
 
+// oddTeeth are those that are not like the others, each of one kind.
+type oddTeeth struct{ gone, short, bent []int }
+
+func (r *reading) odd() oddTeeth {
+	odd := oddTeeth{gone: r.gone(), bent: r.bent()}
+	for _, k := range r.short() {
+		if !slices.Contains(odd.bent, k) {
+			odd.short = append(odd.short, k)
+		}
+	}
+	return odd
+}
+
 // What a tooth's outer half must stand out of line by for it to be bent: in teeth's heights,
 // in pixels, and in what the others do; and how much less unlike them it must be from there.
 // Our judgement; docs/sight.md has what they find.

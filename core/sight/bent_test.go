@@ -8,11 +8,11 @@ import (
 )
 
 // flatReading is that of a rim which is on the blade up to the edge that a tooth has in a
-// part of its pitch, in shares of its height.
-func flatReading(teeth int, on func(k int, part, share float64) bool) *reading {
+// part of its pitch, in shares of its height; so many pixels from its axis.
+func flatReading(teeth int, pixels float64, on func(k int, part, share float64) bool) *reading {
 	const parts, gullet, tip = 2 * across, 0.93, 1.0
 	r := &reading{teeth: teeth, gullet: gullet, tip: tip, strip: strip{turns: parts * teeth, rows: 120, from: 0.9, step: 0.001}}
-	r.rim.plane = plane{800, 0, 0, 0, 800, 0, 0, 0, 1}
+	r.rim.plane = plane{pixels, 0, 0, 0, pixels, 0, 0, 0, 1}
 	r.on, r.edge = make([]float32, r.strip.turns*r.strip.rows), make([]float64, r.strip.turns)
 	for i := range r.strip.turns {
 		r.phase = append(r.phase, (float64(i)+0.5)/parts)
@@ -61,13 +61,20 @@ func TestOddTeeth(t *testing.T) {
 			return straight(k, part, share) && (k != odd || on(part, share)) && (k%2 == 0 || share < 0.98)
 		}
 	}
+	// lying is something of a width that lies against the next tooth of one that leans.
+	lying := func(width float64) func(int, float64, float64) bool {
+		leans := besides(0.05, even)
+		return func(k int, part, share float64) bool {
+			return leans(k, part, share) || k == odd && share < 1 && part > 1-width
+		}
+	}
 	for name, c := range map[string]struct {
 		on          func(k int, part, share float64) bool
 		bent, short []int
 	}{
 		"straight":                {straight, nil, nil},
-		"a little on":             {besides(0.04, even), []int{odd}, nil},
-		"a little back":           {besides(-0.04, even), []int{odd}, nil},
+		"a little on":             {besides(0.031, even), []int{odd}, nil},
+		"a little back":           {besides(-0.034, even), []int{odd}, nil},
 		"hardly":                  {besides(0.025, even), nil, nil},
 		"uneven":                  {leaning(uneven(0.03)), nil, nil},
 		"more than a little more": {besides(0.07, uneven(0.005)), []int{odd}, nil},
@@ -77,19 +84,30 @@ func TestOddTeeth(t *testing.T) {
 		"a shadow over some": {leaning(func(k int) float64 {
 			return map[int]float64{odd - 1: 0.03, odd: 0.07, odd + 1: 0.06, odd + 2: 0.05, odd + 3: 0.03}[k]
 		}), nil, nil},
+		"leaning, a little beside it":   {lying(0.03), []int{odd}, nil},
+		"leaning, a little more beside": {lying(0.05), nil, nil},
 		"something beside it": {func(k int, part, share float64) bool {
 			return straight(k, part, share) || k == odd && share < 1 && part < 0.25
 		}, nil, nil},
-		"lower": {but(func(_, share float64) bool { return share < 0.8 }), nil, []int{odd}},
+		"lower": {but(func(_, share float64) bool { return share < 0.84 }), nil, []int{odd}},
+		"lower, and leaning": {func(k int, part, share float64) bool {
+			return besides(0.08, even)(k, part, share) && (k != odd || share < 0.85)
+		}, []int{odd}, nil},
 		"hardly lower": {func(k int, part, share float64) bool {
 			return straight(k, part, share) && (k != odd || share < 0.9)
 		}, nil, nil},
 		"a line of light": {but(func(_, share float64) bool { return math.Abs(share-0.8) > 0.02 }), nil, nil},
 		"gone":            {but(func(_, share float64) bool { return share < 0.05 }), nil, nil},
 	} {
-		r := flatReading(teeth, c.on)
-		if bent, short := r.bent(), r.short(); !slices.Equal(bent, c.bent) || !slices.Equal(short, c.short) {
-			t.Errorf("%s: bent %v, short %v; want %v, %v", name, bent, short, c.bent, c.short)
+		r := flatReading(teeth, 800, c.on)
+		if got := r.odd(); !slices.Equal(got.bent, c.bent) || !slices.Equal(got.short, c.short) {
+			t.Errorf("%s: bent %v, short %v; want %v, %v", name, got.bent, got.short, c.bent, c.short)
+		}
+	}
+	// In a small picture it is the pixels that count.
+	for by, found := range map[float64]bool{0.05: false, 0.062: true} {
+		if bent := flatReading(teeth, 300, besides(by, even)).bent(); (len(bent) == 1) != found {
+			t.Errorf("by %g of a pitch of 63 pixels: bent %v", by, bent)
 		}
 	}
 }

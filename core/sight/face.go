@@ -327,12 +327,12 @@ func (f faceSearch) clearest(parts [eighths]rimPart, near faceLine) (best faceLi
 // whether the faces look clockwise. Which way they look is told of all teeth; where
 // they are of all parts of the rim together; the angle of each part that shows them
 // clearly, by a tooth that is drawn until it looks as theirs do.
-func (r reading) hook() (degrees, sure float64, clockwise bool) {
+func (r reading) hook(odd oddTeeth) (degrees, sure float64, clockwise bool) {
 	f := r.faceSearch()
 	if len(f.between(wideFrom, wideTo, 2)) < 3 {
 		return 0, 0, false // too small for its faces to be seen
 	}
-	whole := r.whole()
+	whole := r.whole(odd)
 	parts := sharper(r.parts(f, whole, make([]lie, len(whole))), r.parts(f, whole, r.laid(f, whole)))
 	m := unlike(parts)
 	line, most := f.steepest(&m, 1)

@@ -10,8 +10,8 @@ import (
 type lie struct{ on, out float64 }
 
 // tooth is what the picture shows from one gap to the next, a pixel to a column and to a
-// row unless it is large: the strip that the teeth were counted in is coarser, and half a pixel is a degree
-// of a fine tooth.
+// row unless it is large: the strip that the teeth were counted in is coarser, and half a
+// pixel is a degree of a fine tooth.
 func (r reading) tooth(f faceSearch, k int, at lie) [][3]float32 {
 	out := make([][3]float32, f.columns*f.rows)
 	for u := range f.columns {
@@ -29,14 +29,14 @@ func (r reading) tooth(f faceSearch, k int, at lie) [][3]float32 {
 	return out
 }
 
-// whole are the teeth that are there and have neighbours.
-func (r reading) whole() (out []int) {
-	gone := map[int]bool{}
-	for _, k := range slices.Concat(r.gone(), r.short(), r.bent()) {
-		gone[k], gone[(k+1)%r.teeth], gone[(k+r.teeth-1)%r.teeth] = true, true, true
+// whole are the teeth that are like the others and have such neighbours.
+func (r reading) whole(odd oddTeeth) (out []int) {
+	off := map[int]bool{}
+	for _, k := range slices.Concat(odd.gone, odd.short, odd.bent) {
+		off[k], off[(k+1)%r.teeth], off[(k+r.teeth-1)%r.teeth] = true, true, true
 	}
 	for k := range r.teeth {
-		if !gone[k] {
+		if !off[k] {
 			out = append(out, k)
 		}
 	}

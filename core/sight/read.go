@@ -19,8 +19,9 @@ func (r reading) blade() (Blade, error) {
 	if r.bore.sure > leastBore {
 		b.BoreRatio, b.BoreSure = r.bore.r/r.tip, r.bore.sure
 	}
-	b.Hook, b.HookSure, b.Clockwise = r.hook()
-	r.places(&b)
+	odd := r.odd()
+	b.Hook, b.HookSure, b.Clockwise = r.hook(odd)
+	r.places(&b, odd)
 	return b, nil
 }
 
@@ -123,7 +124,7 @@ func (r reading) top() (best int) {
 }
 
 // places says where everything lies in the picture.
-func (r reading) places(b *Blade) {
+func (r reading) places(b *Blade, odd oddTeeth) {
 	around := func(radius float64) []Point {
 		out := make([]Point, 72)
 		for k := range out {
@@ -138,20 +139,12 @@ func (r reading) places(b *Blade) {
 	}
 	b.Tips = r.tipPlaces()
 	x0, y0 := r.rim.plane.at(0, 0)
-	place := func(k int) Place {
-		a := math.Atan2(b.Tips[k].X-x0, y0-b.Tips[k].Y) * 180 / math.Pi
-		return Place{math.Mod(a+360, 360), k}
-	}
-	for _, k := range r.gone() {
-		b.Missing = append(b.Missing, place(k))
-	}
-	bent := r.bent()
-	for _, k := range bent {
-		b.Bent = append(b.Bent, place(k))
-	}
-	for _, k := range r.short() {
-		if !slices.Contains(bent, k) {
-			b.Short = append(b.Short, place(k))
+	places := func(teeth []int) (out []Place) {
+		for _, k := range teeth {
+			a := math.Atan2(b.Tips[k].X-x0, y0-b.Tips[k].Y) * 180 / math.Pi
+			out = append(out, Place{math.Mod(a+360, 360), k})
 		}
+		return out
 	}
+	b.Missing, b.Short, b.Bent = places(odd.gone), places(odd.short), places(odd.bent)
 }

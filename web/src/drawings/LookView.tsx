@@ -44,7 +44,7 @@ export function LookView({ look, ...marks }: Props) {
                 const low = look.short.includes(i);
                 const bent = look.bent.includes(i);
                 const named = gone || low || bent;
-                const inwards = named ? 0.14 : 0.1; // where its number stands
+                const inwards = named ? 0.17 : 0.1; // where its number stands
                 const [tx, ty] = [
                   wide * (p.x + inwards * (middle.x - p.x)),
                   high * (p.y + inwards * (middle.y - p.y)),
