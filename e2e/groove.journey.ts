@@ -1,21 +1,8 @@
 /** Grooves that fit the piece: a stack with a test cut, passes with one blade, saws that may not, joints. */
-import type { APIRequestContext, Page } from '@playwright/test';
-import { accessible, choose, expect, inches, test } from './test';
+import type { Page } from '@playwright/test';
+import { accessible, choose, expect, inches, ownSaw, test } from './test';
 
 const ply = 'of=birch-ply&cut=sheet&t=18&w=400&l=900&n=12';
-
-/** A table saw of its own, in nobody's way: its name stands after the Long Table's, which other journeys open on. */
-async function aSaw(request: APIRequestContext, more: Record<string, unknown> = {}) {
-  const made = await request.post('/api/v1/saws', {
-    headers: { 'Idempotency-Key': crypto.randomUUID() },
-    data: {
-      ...{ name: 'Trestle', kind: 'table', diameter_mm: 254, arbor_mm: 15.875, rpm: 4000, motor_w: 1300 },
-      ...{ volts: 120, breaker_a: 15, reach_mm: 79, knife_mm: 2.3, dado_sets: true, wheel_lead_mm: 8 },
-      ...{ arbor_length_mm: 44, washer_mm: 5, nut_mm: 12, ...more },
-    },
-  });
-  return ((await made.json()) as { id: string }).id;
-}
 
 async function read(page: Page, label: RegExp, ...values: string[]) {
   const field = page.getByRole('textbox', { name: label });
@@ -33,7 +20,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
   page,
   request,
 }) => {
-  const saw = await aSaw(request);
+  const saw = await ownSaw(request, 'Trestle');
   await page.goto(`/groove?${ply}&saw=${saw}`);
   await expect(page.getByText('Measure what goes in, at three places.')).toBeVisible();
   await accessible(page);
@@ -134,7 +121,7 @@ test('a stack: measured piece, cards, a test groove, shims, the batch, and calle
 });
 
 test('passes with a flat-top blade: the last one makes the width', async ({ page, request }) => {
-  const saw = await aSaw(request, { name: 'Sawhorse', dado_sets: false });
+  const saw = await ownSaw(request, 'Sawhorse', { dado_sets: false });
   await page.goto(`/groove?of=red-oak&t=25&w=90&l=600&for=show&n=1&edge=30&p=12~12.1~12&saw=${saw}`);
   await expect(ways(page).first()).toContainText('Mortise');
   await expect(ways(page).first()).toContainText('5 passes');
@@ -159,7 +146,7 @@ test('a rabbet on a phone, in inches: from the cut in Choose to the blade that c
   request,
   baseURL,
 }) => {
-  const saw = await aSaw(request, { name: 'Trivet', dado_sets: false });
+  const saw = await ownSaw(request, 'Trivet', { dado_sets: false });
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL });
   const page = await context.newPage();
   await page.goto(`/?of=poplar&t=19&w=90&l=600&form=rabbet&d=8&saw=${saw}`);
@@ -194,7 +181,7 @@ test('a set never goes on a circular saw, and a short arbor stops it', async ({ 
   const set = ways(page).filter({ hasText: 'Trapdoor' });
   await expect(set).toContainText('a dado set never goes on a circular saw');
   await expect(set).toContainText('stop');
-  const saw = await aSaw(request, { name: 'Milestool', arbor_length_mm: 30 });
+  const saw = await ownSaw(request, 'Milestool', { arbor_length_mm: 30 });
   await page.goto(`/groove?${ply}&p=17.85~17.9~17.85&saw=${saw}`);
   await expect(ways(page).filter({ hasText: 'Trapdoor' })).toContainText(
     'The nut does not take its full thread',

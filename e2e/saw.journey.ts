@@ -1,4 +1,4 @@
-import { accessible, expect, test } from './test';
+import { accessible, expect, own, ownSaw, test } from './test';
 
 test('a blade is mounted card by card, on two devices, and the bench shows it', async ({
   page,
@@ -68,6 +68,57 @@ test('a blade is mounted card by card, on two devices, and the bench shows it', 
   await expect(bench.getByRole('listitem').filter({ hasText: 'Went on Walker. Ilse' })).toBeVisible();
   await expect(page.getByText('This mounting has ended')).toBeVisible();
   await other.close();
+});
+
+test('a quick hand on a slow net: each answer on a card is kept, and an older sight undoes none', async ({
+  page,
+  request,
+}) => {
+  const body = { saw_id: await ownSaw(request, 'Yoke'), blade_id: await own(request, 'Yaffle'), units: 'mm' };
+  const { id } = (await (await request.post('/api/v1/mountings', { data: body })).json()) as { id: string };
+  const mounting = `**/api/v1/mountings/${id}*`;
+  // What goes to and fro is held until it is let go.
+  const held = { event: [] as (() => void)[], sight: [] as (() => void)[], step: [] as (() => void)[] };
+  const hold = (kind: keyof typeof held) => new Promise<void>((go) => held[kind].push(go));
+  const letGo = async (kind: keyof typeof held) => {
+    await expect.poll(() => held[kind].length).toBe(1);
+    held[kind].pop()!();
+  };
+  await page.route('**/api/v1/events', async (route) => {
+    await hold('event');
+    const said = 'event: changed\ndata: {"what":"mountings"}\n\n';
+    await route.fulfill({ contentType: 'text/event-stream', body: said });
+  });
+  await page.goto(`/mount/${id}`);
+  const next = page.getByRole('button', { name: 'Done, next' });
+  const yes = page.getByRole('button', { name: 'Yes' });
+  await yes.click();
+  await next.click();
+  await expect(page.getByRole('heading', { name: /Look it over/ })).toBeVisible();
+  await page.route(mounting, async (route) => {
+    const sight = route.request().method() === 'GET' ? await route.fetch() : undefined;
+    await hold(sight ? 'sight' : 'step');
+    await (sight ? route.fulfill({ response: sight }) : route.continue());
+  });
+  const n = await yes.count();
+  expect(n).toBeGreaterThan(1);
+  for (let k = 0; k < n; k++) {
+    await yes.nth(k).click();
+    await expect(yes.nth(k)).toHaveAttribute('aria-pressed', 'true');
+  }
+  await expect(next).toBeDisabled(); // the server has none of it yet
+  // Something else is mounted: the page asks, and is answered after all that was said meanwhile.
+  await letGo('event');
+  await expect.poll(() => held.sight.length).toBe(1);
+  for (let k = 0; k < n; k++) await letGo('step');
+  await expect(next).toBeEnabled();
+  const older = page.waitForResponse((r) => r.request().method() === 'GET' && r.url().includes(id));
+  await letGo('sight');
+  await (await older).finished();
+  await next.click();
+  await letGo('step');
+  await expect(page.getByRole('heading', { name: /Look it over/ })).toBeHidden();
+  await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
 test('a heel is typed in inches by a gauge that presses Enter, and kept', async ({ page }) => {

@@ -1,5 +1,5 @@
 /** From a mark on the wood to its reason. */
-import { accessible, expect, sheets, test } from './test';
+import { accessible, expect, ownSaw, sheets, test } from './test';
 import type { Page } from '@playwright/test';
 
 const yes = (page: Page, sign: string) =>
@@ -42,14 +42,7 @@ test('the fence wall black with arcs: it stops, and asks for a dial before any c
   request,
 }) => {
   // A saw of its own: what other journeys measure on the demo shop's says nothing of it.
-  const made = await request.post('/api/v1/saws', {
-    headers: { 'Idempotency-Key': crypto.randomUUID() },
-    data: {
-      ...{ name: 'Zinc', kind: 'table', diameter_mm: 254, arbor_mm: 15.875, rpm: 4000, motor_w: 1300 },
-      ...{ volts: 120, breaker_a: 15, reach_mm: 79, knife_mm: 2.3 },
-    },
-  });
-  const { id } = (await made.json()) as { id: string };
+  const id = await ownSaw(request, 'Zinc');
   await page.goto(`/trace?of=red-oak&saw=${id}`);
   await yes(page, 'Only the fence-side wall scorched');
   await expect(page.getByRole('alert')).toContainText('No test cut.');

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { replaceEqualDeep, useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { ProblemError, unwrap } from './client';
 
 /** As often as a page asks by itself for what others change, ms: for what it did not hear (changes.ts). */
@@ -45,6 +45,15 @@ export function useChange<V, R>(mutationFn: (v: V) => Promise<R>) {
     // Somebody else was first: what they did is fetched, to be looked at.
     onError: (e) => (e instanceof ProblemError && e.status === 412 ? refresh(cache) : undefined),
   });
+}
+
+/**
+ * For a query's `structuralSharing`: of two sights of one thing the one of the later version. What the server
+ * read before a change may arrive after the change's own answer, and must not undo it on the page.
+ */
+export function notOlder(had: unknown, now: unknown) {
+  const { version } = (had ?? { version: 0 }) as { version: number };
+  return version > (now as { version: number }).version ? had : replaceEqualDeep(had, now);
 }
 
 export const keyed = (key: string) => ({ 'Idempotency-Key': key });

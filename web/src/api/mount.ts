@@ -1,15 +1,45 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  useMutation,
+  useMutationState,
+  useQuery,
+  useQueryClient,
+  type MutationState,
+} from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
-import type { Units } from './types';
-import { BY_ITSELF, useChange } from './change';
+import type { Mounting, Units } from './types';
+import { BY_ITSELF, notOlder, useChange } from './change';
 
-export const useMounting = (id: string, units: Units) =>
-  useQuery({
-    queryKey: ['mounting', id, units],
+/** How far a mounting has come, or what was answered at one check: what is left out stays as it is. */
+interface Step {
+  id: string;
+  units: Units;
+  step?: number;
+  answers?: Record<string, boolean>;
+}
+
+const stepped = (m: Mounting, s: Step) => ({ ...m.answers, ...s.answers });
+const mountingKey = (id: string, units: Units) => ['mounting', id, units];
+const stepsKey = ['steps of a mounting'];
+
+/** The mounting, with the answers that are still on their way to the server. */
+export const useMounting = (id: string, units: Units) => {
+  const kept = useQuery({
+    queryKey: mountingKey(id, units),
     refetchInterval: BY_ITSELF,
     queryFn: async () =>
       unwrap(await client.GET('/mountings/{id}', { params: { path: { id }, query: { units } } })),
+    structuralSharing: notOlder,
   });
+  const coming = useMutationState({
+    filters: { mutationKey: stepsKey, status: 'pending' },
+    select: (m) => (m.state as MutationState<Mounting, Error, Step>).variables,
+  });
+  const data = coming.reduce<Mounting | undefined>(
+    (m, s) => (m && s?.id === id ? { ...m, answers: stepped(m, s) } : m),
+    kept.data,
+  );
+  return { ...kept, data };
+};
 
 export const useStartMounting = () =>
   useChange(
@@ -17,25 +47,25 @@ export const useStartMounting = () =>
       unwrap(await client.POST('/mountings', { body })),
   );
 
+/**
+ * Steps are sent one after the other, each over what the one before came to: a quick hand answers the
+ * second check of a card before the server has the first.
+ */
 export const useStepMounting = () => {
   const cache = useQueryClient();
   return useMutation({
-    mutationFn: async (p: {
-      id: string;
-      version: number;
-      step: number;
-      answers: Record<string, boolean>;
-      units: Units;
-    }) =>
-      unwrap(
+    mutationKey: stepsKey,
+    scope: { id: stepsKey[0]! },
+    mutationFn: async (p: Step) => {
+      const now = cache.getQueryData<Mounting>(mountingKey(p.id, p.units))!;
+      return unwrap(
         await client.PUT('/mountings/{id}', {
-          params: { path: { id: p.id }, header: etag(p.version) },
-          body: { step: p.step, answers: p.answers, units: p.units },
+          params: { path: { id: p.id }, header: etag(now.version) },
+          body: { step: p.step ?? now.step, answers: stepped(now, p), units: p.units },
         }),
-      ),
-    // An answer that was on its way before the step must not undo it.
-    onMutate: () => cache.cancelQueries({ queryKey: ['mounting'] }),
-    onSuccess: (m, p) => cache.setQueryData(['mounting', p.id, p.units], m),
+      );
+    },
+    onSuccess: (m, p) => cache.setQueryData(mountingKey(p.id, p.units), m),
     onError: () => cache.invalidateQueries({ queryKey: ['mounting'] }),
   });
 };

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { TraceAsk, TraceEvidence } from './types';
-import { forGood, useChange, keyed, done } from './change';
+import { forGood, useChange, keyed, done, notOlder } from './change';
 
 export const useTraceWords = () =>
   useQuery({
@@ -20,6 +20,7 @@ export const useTrace = (id: string) =>
   useQuery({
     queryKey: ['traces', id],
     queryFn: async () => unwrap(await client.GET('/traces/{id}', { params: { path: { id } } })),
+    structuralSharing: notOlder,
     staleTime: 0, // what was washed or measured meanwhile answers a check
   });
 

@@ -59,8 +59,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
   const last = m.step === m.steps.length - 1;
   const bad = step.checks.find((c) => m.answers[c.id] === false);
   const open = step.checks.some((c) => m.answers[c.id] !== true) || (step.numbers && diameter === undefined);
-  const to = (at: number, answers = m.answers) =>
-    move.mutate({ id: m.id, version: m.version, step: at, answers, units });
+  const to = (at: number) => move.mutate({ id: m.id, units, step: at });
   const toBench = () => void go(`/bench${search}`);
   // Not a callback of the mutation: this page ends with the mounting.
   const isOn = useAfterReading(
@@ -131,7 +130,7 @@ function Cards({ mounting: m, units }: { mounting: Mounting; units: Units }) {
             <LengthField label={t`Diameter now`} mm={diameter} units={units} onLength={setDiameter} large />
           </Box>
         )}
-        <Checks step={step} mounting={m} onAnswer={(answers) => to(m.step, answers)} />
+        <Checks step={step} mounting={m} onAnswer={(answers) => move.mutate({ id: m.id, units, answers })} />
         {last && (
           <Box sx={{ maxWidth: 280, mt: 2 }}>
             <LineField label={t`Who mounted it`} value={by} most={60} onText={setBy} />
@@ -216,7 +215,7 @@ function Checks({
               <ToggleButtonGroup
                 exclusive
                 value={said === undefined ? null : said ? 'yes' : 'no'}
-                onChange={(_, v: 'yes' | 'no' | null) => v && onAnswer({ ...m.answers, [c.id]: v === 'yes' })}
+                onChange={(_, v: 'yes' | 'no' | null) => v && onAnswer({ [c.id]: v === 'yes' })}
                 aria-label={c.ask}
               >
                 <ToggleButton value="yes" sx={{ px: 3, minHeight: 56, fontSize: 18 }}>{t`Yes`}</ToggleButton>
