@@ -1,85 +1,9 @@
-import {
-  useMutation,
-  useMutationState,
-  useQuery,
-  useQueryClient,
-  type MutationState,
-} from '@tanstack/react-query';
-import client, { etag, unwrap } from './client';
-import type { Mounting, Units } from './types';
-import { BY_ITSELF, notOlder, useChange } from './change';
-
-/** How far a mounting has come, or what was answered at one check: what is left out stays as it is. */
-interface Step {
-  id: string;
-  units: Units;
-  step?: number;
-  answers?: Record<string, boolean>;
-}
-
-const stepped = (m: Mounting, s: Step) => ({ ...m.answers, ...s.answers });
-const mountingKey = (id: string, units: Units) => ['mounting', id, units];
-const stepsKey = ['steps of a mounting'];
-
-/** The mounting, with the answers that are still on their way to the server. */
-export const useMounting = (id: string, units: Units) => {
-  const kept = useQuery({
-    queryKey: mountingKey(id, units),
-    refetchInterval: BY_ITSELF,
-    queryFn: async () =>
-      unwrap(await client.GET('/mountings/{id}', { params: { path: { id }, query: { units } } })),
-    structuralSharing: notOlder,
-  });
-  const coming = useMutationState({
-    filters: { mutationKey: stepsKey, status: 'pending' },
-    select: (m) => (m.state as MutationState<Mounting, Error, Step>).variables,
-  });
-  const data = coming.reduce<Mounting | undefined>(
-    (m, s) => (m && s?.id === id ? { ...m, answers: stepped(m, s) } : m),
-    kept.data,
-  );
-  return { ...kept, data };
-};
+import client, { unwrap } from './client';
+import type { Units } from './types';
+import { useChange } from './change';
 
 export const useStartMounting = () =>
   useChange(
     async (body: { saw_id: string; blade_id: string; groove_id?: string; by?: string; units: Units }) =>
       unwrap(await client.POST('/mountings', { body })),
   );
-
-/**
- * Steps are sent one after the other, each over what the one before came to: a quick hand answers the
- * second check of a card before the server has the first.
- */
-export const useStepMounting = () => {
-  const cache = useQueryClient();
-  return useMutation({
-    mutationKey: stepsKey,
-    scope: { id: stepsKey[0]! },
-    mutationFn: async (p: Step) => {
-      const now = cache.getQueryData<Mounting>(mountingKey(p.id, p.units))!;
-      return unwrap(
-        await client.PUT('/mountings/{id}', {
-          params: { path: { id: p.id }, header: etag(now.version) },
-          body: { step: p.step ?? now.step, answers: stepped(now, p), units: p.units },
-        }),
-      );
-    },
-    onSuccess: (m, p) => cache.setQueryData(mountingKey(p.id, p.units), m),
-    onError: () => cache.invalidateQueries({ queryKey: ['mounting'] }),
-  });
-};
-
-export const useEndMounting = () =>
-  useChange(
-    async ({ id, version, ...body }: { id: string; version: number; by?: string; diameter_mm?: number }) =>
-      unwrap(
-        await client.POST('/mountings/{id}/end', { params: { path: { id }, header: etag(version) }, body }),
-      ),
-  );
-
-export const useDropMounting = () =>
-  useChange(async (id: string) => {
-    const r = await client.DELETE('/mountings/{id}', { params: { path: { id } } });
-    if (r.error) unwrap(r as never);
-  });

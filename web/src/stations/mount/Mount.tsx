@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/mount';
+import { useDropMounting, useEndMounting, useMounting, useStepMounting } from '../../api/mounting';
 import type { Mounting, MountStep, Units } from '../../api/types';
 import { useChanges } from '../../api/changes';
 import { usePreferences } from '../../app/preferences';
