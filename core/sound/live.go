@@ -45,7 +45,7 @@ type frame struct {
 type moment struct {
 	rpm    float64    // 0 where no saw was heard
 	beside [4]float32 // nats of the tones a turn and two beside the teeth's
-	tones  []uint16   // bins of clear tones that are no multiple of the teeth's
+	tones  []tone     // that are no multiple of the teeth's
 	also   []float32  // speeds that would explain it as well
 }
 
@@ -154,6 +154,9 @@ func (l *Live) step(f frame) {
 			next[i], back[i] = best[n]-entering, int16(n)
 		}
 		f.scores[i] = f.score(e.bin(e.speeds[i]), clear)
+		if f.scores[i] > silence {
+			f.scores[i] -= overtones * f.overtone(e.bin(e.speeds[i]))
+		}
 		next[i] += f.scores[i] - silence
 	}
 	// Only what one way is better than another counts: it does not grow for hours.

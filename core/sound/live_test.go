@@ -27,7 +27,7 @@ func heard(t *testing.T, s Saw, samples []float64, after func(at float64, h Hear
 func TestLive(t *testing.T) {
 	r := rand.New(rand.NewPCG(8, 8))
 	const idling = 4200.0
-	s := scene{teeth: 40, idle: idling, seconds: 14, snr: 15, stall: 12, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 0.97 * idling}, {Start: 7, End: 9, LeastRPM: 0.91 * idling}, {Start: 11, End: 99, LeastRPM: 0.94 * idling}}}
+	s := scene{teeth: 40, idle: idling, seconds: 16, snr: 15, stall: 12, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 0.97 * idling}, {Start: 7, End: 9, LeastRPM: 0.91 * idling}, {Start: 11, End: 99, LeastRPM: 0.94 * idling}}}
 	x := s.samples(r)
 	first := map[Doing]float64{}
 	var doings []Doing

@@ -111,11 +111,12 @@ const (
 	underLoudest           = 1e-6  // of its power, under which nothing is told apart
 	flat                   = 48    // bins to either side, over which a spectrum is levelled
 
-	near     = 0.006 // of a speed, within which another is the same
-	also     = 1.5   // nats from which a speed explains a sound as well
-	silence  = 1.1   // nats over the floor that a speed must bring, or nothing is heard
-	jump     = 0.025 // nats for each step of the ratio from one moment to the next
-	entering = 1.5   // nats for coming out of silence, or going into it
+	near      = 0.006 // of a speed, within which another is the same
+	overtones = 0.2   // of what says that a speed is an overtone, by which it explains less
+	also      = 2.0   // nats from which a speed explains a sound as well
+	silence   = 1.6   // nats over the floor that a speed must bring, or nothing is heard
+	jump      = 0.025 // nats for each step of the ratio from one moment to the next
+	entering  = 1.5   // nats for coming out of silence, or going into it
 )
 
 // What makes a cut; judgement, held by synthesised scenes.
@@ -127,9 +128,13 @@ const (
 	evenFor   = 0.6   // s, for which it does
 	mostOver  = 0.015 // of the idle speed, over which it is not this saw
 	mostLeap  = 0.2   // of the idle speed: no saw is back at it from further in a moment
+	mostShift = 0.03  // of a speed, within which it is as fast as before
 	mostPause = 0.3   // s, within one cut
 	runDown   = 0.5   // of the idle speed, under which it has stopped cutting
-	stallIn   = 0.9   // s, in which a motor that stalls falls to that
+	quarter   = 0.75  // of it, from which it is a quarter more to fall to that
+	stallIn   = 0.55  // s, in which a motor that stalls falls that quarter
+	slowing   = 0.8   // of the droop at the end, under which the mean of one shows that it grew
+	leastWork = 0.2   // s, for which it was slowed before; a brake slows at once
 )
 
 // Listen works out what samples between -1 and 1 hold, so many a second. The error
@@ -192,19 +197,26 @@ var weights = func() (w [harmonics + 1]float64) {
 	return w
 }()
 
+// at is how far a place of the spectrum stands out; nothing beyond its end.
+func (f frame) at(bin float64) (nats float64, there bool) {
+	i := int(bin)
+	if i+2 >= len(f.level) {
+		return 0, false
+	}
+	share := bin - float64(i)
+	return f.level[i]*(1-share) + f.level[i+1]*share, true
+}
+
 // score is how far teeth that pass at a place of the spectrum stand out of it, with
 // their harmonics: each counts for no more than a clear tone does, so that one
 // loud tone is not taken for teeth.
 func (f frame) score(bin, clear float64) float64 {
 	sum, weight := 0.0, 0.0
 	for h := 1; h <= harmonics; h++ {
-		at := bin * float64(h)
-		i := int(at)
-		if i+2 >= len(f.level) {
+		v, there := f.at(bin * float64(h))
+		if !there {
 			break
 		}
-		share := at - float64(i)
-		v := f.level[i]*(1-share) + f.level[i+1]*share
 		w := weights[h]
 		sum, weight = sum+w*max(-1, min(clear, v)), weight+w
 	}
@@ -214,15 +226,30 @@ func (f frame) score(bin, clear float64) float64 {
 	return sum / weight
 }
 
-// bridged fills in what was not heard for a moment: it turned meanwhile.
+// overtone is how clearly a speed is but a half or a third too many: what teeth that pass so much slower
+// sound like is all there, also between its own harmonics.
+func (f frame) overtone(bin float64) (nats float64) {
+	for _, times := range [2]float64{2, 3} {
+		first, _ := f.at(bin / times)
+		second, there := f.at(bin / times * (5 - times)) // the third of two, the second of three
+		if !there {
+			second = first
+		}
+		nats = max(nats, min(first, second, clear))
+	}
+	return nats
+}
+
+// bridged fills in what was not heard for a moment, or for a second if it turned as fast before and after: it
+// turned meanwhile.
 func bridged(track []float64) []float64 {
-	const most = int(0.25 / Step)
+	const most, alike = int(0.25 / Step), int(1 / Step)
 	last := -1
 	for t, v := range track {
 		if v == 0 {
 			continue
 		}
-		if gap := t - last; last >= 0 && gap > 1 && gap <= most+1 {
+		if gap := t - last; last >= 0 && gap > 1 && (gap <= most+1 || gap <= alike+1 && math.Abs(v/track[last]-1) < mostShift) {
 			for k := 1; k < gap; k++ {
 				track[last+k] = track[last] + (v-track[last])*float64(k)/float64(gap)
 			}
@@ -301,12 +328,9 @@ func (h *Heard) segment(s Saw) {
 		for start > 0 && h.Track[start-1] > 0 && droop(start-1) > droopOut {
 			start--
 		}
-		end, least, fell := t, h.Track[t], -1
+		end, fell := t, -1
 		for end < len(h.Track) && !h.back(end, idles) {
 			v := h.Track[end]
-			if v > 0 {
-				least = min(least, v)
-			}
 			if fell < 0 && (v == 0 || v < runDown*h.IdleRPM) {
 				fell = end
 			}
@@ -317,25 +341,41 @@ func (h *Heard) segment(s Saw) {
 		switch {
 		case !began: // it was running up
 		case fell >= 0:
-			if quick := h.fellWithin(start, fell); quick <= stallIn {
+			off, quick := h.fall(start, fell)
+			switch worked := float64(off-start) * Step; {
+			case worked >= leastWork && quick <= stallIn:
 				h.Stalls = append(h.Stalls, float64(h.from+fell)*Step)
 				if !done {
 					h.Doing = Stalled
 				}
+			case worked >= leastCut: // switched off at the end of the cut, as one does on a miter saw
+				h.cut(start, off)
 			}
-		case !done && h.RPM > 0:
+		case !done && h.RPM > 0 && droop(len(h.Track)-1) > -mostOver:
 			h.Doing = Cutting
 			if droop(len(h.Track)-1) > labours*s.full() {
 				h.Doing = Labouring
 			}
 		case done && float64(end-start)*Step >= leastCut && droop(max(start, end-2)) < mostLeap:
-			c := Cut{Start: h.at(start), End: h.at(end), LeastRPM: least}
-			for _, v := range h.Track[start:end] {
-				c.MeanRPM += v / float64(end-start)
-			}
-			h.Cuts = append(h.Cuts, c)
+			h.cut(start, end)
 		}
 	}
+}
+
+// cut keeps a cut that began at one moment and was over by another. The motor takes its time to be back at
+// its idle speed: the teeth left the wood where half of what they slowed it by was made up for.
+func (h *Heard) cut(start, over int) {
+	speeds := slices.Sorted(slices.Values(h.Track[start:over]))
+	half := (speeds[len(speeds)/2] + h.IdleRPM) / 2
+	end := over
+	for end > start+1 && h.Track[end-1] > half {
+		end--
+	}
+	c := Cut{Start: h.at(start), End: h.at(end), LeastRPM: slices.Min(h.Track[start:end])}
+	for _, v := range h.Track[start:end] {
+		c.MeanRPM += v / float64(end-start)
+	}
+	h.Cuts = append(h.Cuts, c)
 }
 
 // at is the time of a moment: a frame's middle.
@@ -366,13 +406,28 @@ func (h *Heard) back(t int, idles func(int) bool) bool {
 	return true
 }
 
-// fellWithin is how long it took from a tenth under the idle speed to where it
-// stopped, s.
-func (h *Heard) fellWithin(start, fell int) float64 {
-	for t := fell; t > start; t-- {
-		if v := h.Track[t-1]; v > 0.9*h.IdleRPM {
-			return float64(fell-t) * Step
-		}
+// fall is the moment from which it fell to where it stopped, had it fallen from idling at the pace of its
+// last quarter, and how long that quarter took, s. A motor that is switched off falls no slower at first.
+func (h *Heard) fall(start, fell int) (off int, quick float64) {
+	last := h.Track[fell]
+	if last == 0 { // it was not heard any more
+		last = h.Track[fell-1]
 	}
-	return float64(fell-start) * Step
+	if seen := quarter - last/h.IdleRPM; seen > 0.05 {
+		from := fell
+		for from > start && h.Track[from-1] < quarter*h.IdleRPM {
+			from--
+		}
+		of := float64(fell-from) * (1 - quarter) / seen
+		return from - int(math.Ceil(of)), of * Step
+	}
+	// Hardly heard to fall: it stood at once, or was slowing all the time.
+	mean := 0.0
+	for _, v := range h.Track[start:fell] {
+		mean += (h.IdleRPM - v) / float64(fell-start)
+	}
+	if mean < slowing*(h.IdleRPM-last) || slices.Min(h.Track[start:fell]) < 0.9*last {
+		return start, 0
+	}
+	return fell, 0
 }

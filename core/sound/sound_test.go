@@ -27,8 +27,9 @@ type scene struct {
 	cuts    []Cut   // with the droop in LeastRPM
 	snr     float64 // dB of the idling teeth over the extractor and talk
 	talk    bool
-	other   bool // saw nearby
-	whistle float64
+	other   bool    // saw nearby
+	whistle float64 // Hz
+	gear    float64 // a tone, in times a turn
 	stall   float64 // when it stops in the work; 0 never
 	off     bool    // no saw runs
 	gain    float64 // over 1 it clips; 0 means 1
@@ -103,6 +104,9 @@ func (s scene) samples(r *rand.Rand) []float64 {
 		}
 		if s.whistle > 0 && v > 0.9*s.idle {
 			x += 0.06 * math.Sin(2*math.Pi*s.whistle*t)
+		}
+		if s.gear > 0 {
+			x += 0.03 * math.Min(1, v/s.idle) * math.Sin(2*math.Pi*s.gear*turn)
 		}
 		if s.gain > 0 {
 			x *= s.gain
@@ -184,6 +188,40 @@ func TestStallsAndWhistles(t *testing.T) {
 		if err != nil || slices.Contains(h.Signs, "whistle") != (hz > 0) || math.Abs(h.IdleRPM/4200-1) > 0.01 {
 			t.Errorf("a tone of %g Hz: signs %v at %.0f a minute, %v", hz, h.Signs, h.IdleRPM, err)
 		}
+	}
+	// What slows down with the teeth is a gear's.
+	for _, c := range []struct{ whistle, gear float64 }{{whistle: 5150}, {gear: 73.6}} {
+		s := scene{teeth: 40, idle: 4200, seconds: 14, snr: 15, whistle: c.whistle, gear: c.gear, cuts: []Cut{{Start: 4, End: 7, LeastRPM: 4000}}}
+		h, err := Listen(s.samples(r), rate, Saw{Teeth: 40, RPM: 4200})
+		if err != nil || len(h.Cuts) != 1 || slices.Contains(h.Signs, "whistle") != (c.whistle > 0) {
+			t.Errorf("with a cut, a tone of %g Hz, or of %g times a turn: signs %v, %d cuts, %v", c.whistle, c.gear, h.Signs, len(h.Cuts), err)
+		}
+	}
+}
+
+// Teeth whose first harmonics are all as clear are not taken for twice or three times as fast ones, whose own
+// are among them.
+func TestOvertones(t *testing.T) {
+	const n = 4000
+	f := frame{level: make([]float64, n)}
+	for h := 1; h <= 12; h++ {
+		f.level[h*300] = clear
+	}
+	if f.overtone(300) != 0 || f.overtone(600) != clear || f.overtone(900) != clear {
+		t.Errorf("of teeth at 300, overtones of %g, at 600 %g, at 900 %g", f.overtone(300), f.overtone(600), f.overtone(900))
+	}
+	f.level[900], f.level[600] = 0, 0 // one tone at a half, or at a third, is not slower teeth
+	if f.overtone(600) != 0 || f.overtone(900) != 0 {
+		t.Errorf("of one tone, overtones of %g and %g", f.overtone(600), f.overtone(900))
+	}
+	r := rand.New(rand.NewPCG(9, 9))
+	s := scene{teeth: 80, idle: 2820, seconds: 9, snr: 12, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 2650}}}
+	var few []float64
+	for x := s.samples(r); len(x) >= 2; x = x[2:] {
+		few = append(few, (x[0]+x[1])/2)
+	}
+	if h, err := Listen(few, rate/2, Saw{Teeth: 80}); err != nil || len(h.Cuts) != 1 || math.Abs(h.IdleRPM/2820-1) > 0.005 {
+		t.Errorf("80 teeth, of which two harmonics are heard: idles at %g, cuts %+v, %v", h.IdleRPM, h.Cuts, err)
 	}
 }
 
@@ -277,7 +315,13 @@ func TestSegments(t *testing.T) {
 		"running down":           {slices.Concat(times(20, idling), falling(60)), 0, 0},
 		"a stall":                {slices.Concat(times(20, idling), times(10, at(0.06)), falling(10)), 0, 1},
 		"falls a little slower":  {slices.Concat(times(20, idling), times(10, at(0.06)), falling(44)), 0, 1},
-		"and slower than stalls": {slices.Concat(times(20, idling), times(10, at(0.06)), falling(52)), 0, 0},
+		"and slower than stalls": {slices.Concat(times(20, idling), times(10, at(0.06)), falling(52)), 1, 0},
+		"a motor with a brake":   {slices.Concat(times(20, idling), falling(20)), 0, 0},
+		"after a touch":          {slices.Concat(times(20, idling), times(3, at(0.06)), falling(20)), 0, 0},
+		"after a droop of 18 %":  {slices.Concat(times(20, idling), times(12, at(0.18)), falling(30)[6:]), 0, 1},
+		"lost in the work":       {slices.Concat(times(20, idling), times(10, at(0.06)), times(20, 0)), 0, 1},
+		"lost in running down":   {slices.Concat(times(20, idling), falling(60)[:14], times(20, 0)), 0, 0},
+		"lost, and not followed": {slices.Concat(times(20, idling), times(6, at(0.3)), times(4, at(0.12)), times(20, 0)), 0, 0},
 	} {
 		h := Heard{Track: c.track, IdleRPM: idling}
 		if h.segment(Saw{}); len(h.Cuts) != c.cuts || len(h.Stalls) != c.stalls {
@@ -289,8 +333,33 @@ func TestSegments(t *testing.T) {
 	if c := h.Cuts[0]; c.LeastRPM != 3600 || math.Abs(c.MeanRPM-3700) > 1e-6 || math.Abs(c.End-c.Start-1) > 1e-9 || math.Abs(c.Start-1.08) > 1e-9 {
 		t.Errorf("one cut is %+v", c)
 	}
+	// A motor that takes its time to be back: the cut was over before.
+	var back []float64
+	for k := range 20 {
+		back = append(back, at(0.1*math.Exp(-float64(k)/4)))
+	}
+	h = Heard{Track: slices.Concat(times(20, idling), times(20, at(0.1)), back, times(20, idling)), IdleRPM: idling}
+	h.segment(Saw{})
+	if c := h.Cuts[0]; math.Abs(c.End-c.Start-1.15) > 1e-9 || math.Abs(c.MeanRPM-3610.7) > 0.1 {
+		t.Errorf("a cut of 1 s, after which the motor takes its time, is %+v", c)
+	}
+	h = Heard{Track: slices.Concat(times(20, idling), times(20, at(0.08)), falling(80)[7:]), IdleRPM: idling}
+	h.segment(Saw{})
+	if c := h.Cuts[0]; math.Abs(c.End-c.Start-1) > 0.36 || c.LeastRPM != at(0.08) {
+		t.Errorf("a cut of 1 s, at the end of which the saw is switched off, is %+v", c)
+	}
 	if got := bridged([]float64{0, 4000, 0, 0, 4300, 0, 0, 0, 0, 0, 0, 4000}); !slices.Equal(got[:5], []float64{0, 4000, 4100, 4200, 4300}) || got[5] != 0 || got[10] != 0 {
 		t.Errorf("bridged is %v", got)
+	}
+	for _, c := range []struct {
+		zeros  int
+		after  float64
+		filled bool
+	}{{20, 3900, true}, {21, 3900, false}, {20, 3870, false}, {5, 3000, true}, {6, 3000, false}} {
+		got := bridged(slices.Concat(times(1, idling), times(c.zeros, 0), times(1, c.after)))
+		if filled := got[1] > 0; filled != c.filled {
+			t.Errorf("%d moments of nothing before %g: filled %v", c.zeros, c.after, filled)
+		}
 	}
 	for _, c := range []struct {
 		track []float64
