@@ -199,20 +199,55 @@ func TestStallsAndWhistles(t *testing.T) {
 	}
 }
 
+// standing is a frame of which what lies at places, in times of one, stands out so far.
+func standing(l *Live, one float64, nats map[int]float64) frame {
+	f := frame{make([]float64, len(l.logs)), make([]float64, len(l.ear.speeds)), make([]int16, len(l.best))}
+	for h, v := range nats {
+		for at := int(one*float64(h)) - 2; at < int(one*float64(h))+4; at++ { // the speeds that are tried lie apart
+			f.level[at] = v
+		}
+	}
+	return f
+}
+
 // Teeth whose first harmonics are all as clear are not taken for twice or three times as fast ones, whose own
 // are among them.
 func TestOvertones(t *testing.T) {
-	const n = 4000
-	f := frame{level: make([]float64, n)}
-	for h := 1; h <= 12; h++ {
-		f.level[h*300] = clear
+	l, err := NewLive(rate, Saw{Teeth: 40})
+	if err != nil {
+		t.Fatal(err)
 	}
+	slow := 100
+	fast := slow + int(math.Round(math.Log(2)/math.Log(ratio)))
+	one := l.ear.bin(l.ear.speeds[slow])
+	for _, c := range []struct {
+		odd  float64 // nats of the slower teeth's first and third
+		slow bool    // they are taken for slow
+	}{{5, true}, {3.8, true}, {3.6, false}, {0, false}} {
+		f := standing(l, one, map[int]float64{1: c.odd, 2: 5, 3: c.odd, 4: 5, 6: 5, 8: 5})
+		if l.step(f); f.scores[slow] > f.scores[fast] != c.slow {
+			t.Errorf("of %g nats between, slow explains %g, fast %g", c.odd, f.scores[slow], f.scores[fast])
+		}
+	}
+	f := standing(l, 300, map[int]float64{1: 5, 2: 5, 3: 5, 4: 5, 5: 5, 6: 5})
 	if f.overtone(300) != 0 || f.overtone(600) != clear || f.overtone(900) != clear {
 		t.Errorf("of teeth at 300, overtones of %g, at 600 %g, at 900 %g", f.overtone(300), f.overtone(600), f.overtone(900))
 	}
-	f.level[900], f.level[600] = 0, 0 // one tone at a half, or at a third, is not slower teeth
+	f = standing(l, 300, map[int]float64{1: 5, 4: 5, 5: 5, 6: 5}) // one tone at a half, or at a third, is not slower teeth
 	if f.overtone(600) != 0 || f.overtone(900) != 0 {
 		t.Errorf("of one tone, overtones of %g and %g", f.overtone(600), f.overtone(900))
+	}
+	// What stands out too little is nothing.
+	for nats, heard := range map[float64]bool{1.5: false, 1.7: true} {
+		l, _ := NewLive(rate, Saw{Teeth: 40})
+		for range 40 {
+			f := standing(l, one, map[int]float64{1: nats, 2: nats, 3: nats, 4: nats})
+			l.step(f)
+			l.lately = append(l.lately, f)
+		}
+		if way := l.way(); way[39] < len(l.ear.speeds) != heard {
+			t.Errorf("%g nats: heard %v", nats, !heard)
+		}
 	}
 	r := rand.New(rand.NewPCG(9, 9))
 	s := scene{teeth: 80, idle: 2820, seconds: 9, snr: 12, cuts: []Cut{{Start: 3, End: 5, LeastRPM: 2650}}}
@@ -222,6 +257,33 @@ func TestOvertones(t *testing.T) {
 	}
 	if h, err := Listen(few, rate/2, Saw{Teeth: 80}); err != nil || len(h.Cuts) != 1 || math.Abs(h.IdleRPM/2820-1) > 0.005 {
 		t.Errorf("80 teeth, of which two harmonics are heard: idles at %g, cuts %+v, %v", h.IdleRPM, h.Cuts, err)
+	}
+}
+
+// Which tones are whistles, to the moment.
+func TestWhistles(t *testing.T) {
+	for _, c := range []struct {
+		heard, slower, follow int
+		whistles              bool
+	}{{61, 0, 0, true}, {60, 0, 0, false}, {61, 100, 10, true}, {61, 100, 11, false}, {61, 10, 9, false}, {61, 9, 9, true}} {
+		y := tally{idles: 100, slower: c.slower, follow: map[uint16]int{501: c.follow}}
+		if y.whistles(500, c.heard) != c.whistles {
+			t.Errorf("%+v", c)
+		}
+	}
+	h := Heard{IdleRPM: 1000, Track: []float64{1000, 981, 979, 751, 749}}
+	var all []moment
+	for _, v := range h.Track {
+		all = append(all, moment{rpm: v, tones: []tone{{uint16(v), true}, {333, false}}})
+	}
+	if y := (tally{}).with(all, h); y.idles != 1 || y.tones[500] != 1 || len(y.tones) != 1 || y.slower != 2 || y.follow[500]+y.follow[499] != 2 {
+		t.Errorf("what is counted: %+v", y)
+	}
+	l, _ := NewLive(rate, Saw{Teeth: 40})
+	f := standing(l, 1, nil)
+	f.level[1003], f.level[1013], f.level[1023], f.level[1033] = 2.4, 2.6, 4.9, 5.1
+	if got := l.ear.tones(f, 3600); len(got) != 3 || got[1].clear || !got[2].clear {
+		t.Errorf("tones: %+v", got)
 	}
 }
 
@@ -295,33 +357,44 @@ func TestSegments(t *testing.T) {
 		}
 		return out
 	}
+	growing := func(from, to float64) (out []float64) {
+		for i := range 10 {
+			out = append(out, at(from+(to-from)*float64(i)/9))
+		}
+		return out
+	}
 	for name, c := range map[string]struct {
 		track        []float64
 		cuts, stalls int
 	}{
-		"a droop of 1.2 %":       {slices.Concat(times(20, idling), times(20, at(0.012)), times(20, idling)), 1, 0},
-		"of 1 %":                 {slices.Concat(times(20, idling), times(20, at(0.010)), times(20, idling)), 0, 0},
-		"for 0.35 s":             {slices.Concat(times(20, idling), times(7, at(0.05)), times(20, idling)), 1, 0},
-		"for 0.3 s":              {slices.Concat(times(20, idling), times(6, at(0.05)), times(20, idling)), 0, 0},
-		"a pause of 0.25 s":      {slices.Concat(times(20, idling), times(10, at(0.05)), times(5, idling), times(10, at(0.05)), times(20, idling)), 1, 0},
-		"a pause of 0.3 s":       {slices.Concat(times(20, idling), times(10, at(0.05)), times(6, idling), times(10, at(0.05)), times(20, idling)), 2, 0},
-		"running up":             {slices.Concat(times(5, 0), times(20, at(0.2)), times(30, idling)), 0, 0},
-		"ends within a cut":      {slices.Concat(times(20, idling), times(20, at(0.05))), 0, 0},
-		"idled for 0.6 s":        {slices.Concat(times(12, idling), times(20, at(0.05)), times(20, idling)), 1, 0},
-		"for less":               {slices.Concat(times(11, idling), times(20, at(0.05)), times(20, idling)), 0, 0},
-		"unevenly":               {slices.Concat(times(10, idling), times(10, at(0.0045)), times(20, at(0.05)), times(20, idling)), 0, 0},
-		"another saw, further":   {slices.Concat(times(20, idling), times(20, at(0.05)), times(20, at(-0.016))), 0, 0},
-		"back in a leap":         {slices.Concat(times(20, idling), times(10, at(0.05)), times(3, at(0.21)), times(20, idling)), 0, 0},
-		"running down":           {slices.Concat(times(20, idling), falling(60)), 0, 0},
-		"a stall":                {slices.Concat(times(20, idling), times(10, at(0.06)), falling(10)), 0, 1},
-		"falls a little slower":  {slices.Concat(times(20, idling), times(10, at(0.06)), falling(44)), 0, 1},
-		"and slower than stalls": {slices.Concat(times(20, idling), times(10, at(0.06)), falling(52)), 1, 0},
-		"a motor with a brake":   {slices.Concat(times(20, idling), falling(20)), 0, 0},
-		"after a touch":          {slices.Concat(times(20, idling), times(3, at(0.06)), falling(20)), 0, 0},
-		"after a droop of 18 %":  {slices.Concat(times(20, idling), times(12, at(0.18)), falling(30)[6:]), 0, 1},
-		"lost in the work":       {slices.Concat(times(20, idling), times(10, at(0.06)), times(20, 0)), 0, 1},
-		"lost in running down":   {slices.Concat(times(20, idling), falling(60)[:14], times(20, 0)), 0, 0},
-		"lost, and not followed": {slices.Concat(times(20, idling), times(6, at(0.3)), times(4, at(0.12)), times(20, 0)), 0, 0},
+		"a droop of 1.2 %":        {slices.Concat(times(20, idling), times(20, at(0.012)), times(20, idling)), 1, 0},
+		"of 1 %":                  {slices.Concat(times(20, idling), times(20, at(0.010)), times(20, idling)), 0, 0},
+		"for 0.35 s":              {slices.Concat(times(20, idling), times(7, at(0.05)), times(20, idling)), 1, 0},
+		"for 0.3 s":               {slices.Concat(times(20, idling), times(6, at(0.05)), times(20, idling)), 0, 0},
+		"a pause of 0.25 s":       {slices.Concat(times(20, idling), times(10, at(0.05)), times(5, idling), times(10, at(0.05)), times(20, idling)), 1, 0},
+		"a pause of 0.3 s":        {slices.Concat(times(20, idling), times(10, at(0.05)), times(6, idling), times(10, at(0.05)), times(20, idling)), 2, 0},
+		"running up":              {slices.Concat(times(5, 0), times(20, at(0.2)), times(30, idling)), 0, 0},
+		"ends within a cut":       {slices.Concat(times(20, idling), times(20, at(0.05))), 0, 0},
+		"idled for 0.6 s":         {slices.Concat(times(12, idling), times(20, at(0.05)), times(20, idling)), 1, 0},
+		"for less":                {slices.Concat(times(11, idling), times(20, at(0.05)), times(20, idling)), 0, 0},
+		"unevenly":                {slices.Concat(times(10, idling), times(10, at(0.0045)), times(20, at(0.05)), times(20, idling)), 0, 0},
+		"another saw, further":    {slices.Concat(times(20, idling), times(20, at(0.05)), times(20, at(-0.016))), 0, 0},
+		"back in a leap":          {slices.Concat(times(20, idling), times(10, at(0.05)), times(3, at(0.21)), times(20, idling)), 0, 0},
+		"running down":            {slices.Concat(times(20, idling), falling(60)), 0, 0},
+		"a stall":                 {slices.Concat(times(20, idling), times(10, at(0.06)), falling(10)), 0, 1},
+		"falls a little slower":   {slices.Concat(times(20, idling), times(10, at(0.06)), falling(44)), 0, 1},
+		"and slower than stalls":  {slices.Concat(times(20, idling), times(10, at(0.06)), falling(52)), 1, 0},
+		"a motor with a brake":    {slices.Concat(times(20, idling), falling(20)), 0, 0},
+		"after a touch":           {slices.Concat(times(20, idling), times(3, at(0.06)), falling(20)), 0, 0},
+		"after a droop of 18 %":   {slices.Concat(times(20, idling), times(12, at(0.18)), falling(30)[6:]), 0, 1},
+		"lost in the work":        {slices.Concat(times(20, idling), times(10, at(0.06)), times(20, 0)), 0, 1},
+		"for a fifth of a second": {slices.Concat(times(20, idling), times(4, at(0.06)), times(20, 0)), 0, 1},
+		"for less of one":         {slices.Concat(times(20, idling), times(3, at(0.06)), times(20, 0)), 0, 0},
+		"lost as it falls":        {slices.Concat(times(20, idling), times(10, at(0.06)), times(1, at(0.38)), times(20, 0)), 0, 1},
+		"lost as it slows":        {slices.Concat(times(20, idling), growing(0.088, 0.2), times(20, 0)), 0, 0},
+		"lost in hard work":       {slices.Concat(times(20, idling), growing(0.136, 0.2), times(20, 0)), 0, 1},
+		"lost in running down":    {slices.Concat(times(20, idling), falling(60)[:14], times(20, 0)), 0, 0},
+		"lost, and not followed":  {slices.Concat(times(20, idling), times(6, at(0.3)), times(4, at(0.12)), times(20, 0)), 0, 0},
 	} {
 		h := Heard{Track: c.track, IdleRPM: idling}
 		if h.segment(Saw{}); len(h.Cuts) != c.cuts || len(h.Stalls) != c.stalls {
@@ -332,6 +405,12 @@ func TestSegments(t *testing.T) {
 	h.segment(Saw{})
 	if c := h.Cuts[0]; c.LeastRPM != 3600 || math.Abs(c.MeanRPM-3700) > 1e-6 || math.Abs(c.End-c.Start-1) > 1e-9 || math.Abs(c.Start-1.08) > 1e-9 {
 		t.Errorf("one cut is %+v", c)
+	}
+	for over, doing := range map[float64]Doing{-0.05: Cutting, 0.016: Turning} { // no saw turns so much faster than it idles
+		h := Heard{Track: slices.Concat(times(20, idling), times(10, at(0.06)), times(3, at(-over))), IdleRPM: idling}
+		if h.segment(Saw{}); h.Doing != doing {
+			t.Errorf("at %g over its idle speed it is %s", over, h.Doing)
+		}
 	}
 	// A motor that takes its time to be back: the cut was over before.
 	var back []float64

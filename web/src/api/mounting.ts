@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-query';
 import client, { etag, unwrap } from './client';
 import type { Mounting, Units } from './types';
-import { BY_ITSELF, notOlder, useChange } from './change';
+import { BY_ITSELF, done, notOlder, useChange } from './change';
 
 /** How far a mounting has come, or what was answered at one check: what is left out stays as it is. */
 interface Step {
@@ -20,7 +20,7 @@ interface Step {
 
 const stepped = (m: Mounting, s: Step) => ({ ...m.answers, ...s.answers });
 const mountingKey = (id: string, units: Units) => ['mounting', id, units];
-const stepsKey = ['steps of a mounting'];
+const steps = 'steps of a mounting'; // so are they known, and stand in line
 
 /** The mounting, with the answers that are still on their way to the server. */
 export const useMounting = (id: string, units: Units) => {
@@ -32,7 +32,7 @@ export const useMounting = (id: string, units: Units) => {
     structuralSharing: notOlder,
   });
   const coming = useMutationState({
-    filters: { mutationKey: stepsKey, status: 'pending' },
+    filters: { mutationKey: [steps], status: 'pending' },
     select: (m) => (m.state as MutationState<Mounting, Error, Step>).variables,
   });
   const data = coming.reduce<Mounting | undefined>(
@@ -49,8 +49,8 @@ export const useMounting = (id: string, units: Units) => {
 export const useStepMounting = () => {
   const cache = useQueryClient();
   return useMutation({
-    mutationKey: stepsKey,
-    scope: { id: stepsKey[0]! },
+    mutationKey: [steps],
+    scope: { id: steps },
     mutationFn: async (p: Step) => {
       const now = cache.getQueryData<Mounting>(mountingKey(p.id, p.units))!;
       return unwrap(
@@ -74,7 +74,4 @@ export const useEndMounting = () =>
   );
 
 export const useDropMounting = () =>
-  useChange(async (id: string) => {
-    const r = await client.DELETE('/mountings/{id}', { params: { path: { id } } });
-    if (r.error) unwrap(r as never);
-  });
+  useChange(async (id: string) => done(await client.DELETE('/mountings/{id}', { params: { path: { id } } })));
