@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"image"
+	"image/color"
 	"image/jpeg"
 	_ "image/png" // photos come as PNG as well
 	"io"
@@ -18,8 +19,14 @@ import (
 	_ "golang.org/x/image/webp" // and as WebP
 )
 
-// MostPixels is what is taken of one photo: 200 MB once it is decoded.
-const MostPixels = 50_000_000
+// MostPixels is the largest area that is read of one photo, and mostDecoded the
+// memory that its decoder may take. A progressive JPEG or a PNG of 16 bits takes
+// several times what a camera's JPEG of the same area does, so fewer pixels of
+// those are read.
+const (
+	MostPixels  = 50_000_000
+	mostDecoded = 320 << 20 // bytes
+)
 
 const tone = 82 // JPEG quality
 
@@ -30,11 +37,70 @@ var (
 	ErrLate = errors.New("many photos are being made smaller just now, and there was no time for this one; nothing was saved. Send it again, or a smaller one")
 )
 
-// A SizeError is returned for a photo of more than MostPixels.
-type SizeError struct{ Width, Height int }
+// A SizeError is returned for a photo of too many pixels for its format.
+type SizeError struct{ Width, Height, Most int }
 
 func (e *SizeError) Error() string {
-	return fmt.Sprintf("%d by %d pixels are more than are needed; send at most %d million", e.Width, e.Height, MostPixels/1_000_000)
+	return fmt.Sprintf("%d by %d pixels are more than are needed; send at most %d million in this format", e.Width, e.Height, e.Most/1_000_000)
+}
+
+// mostPixels is how many pixels of a file are read, by what decoding one of its
+// pixels takes in image/jpeg, image/png and x/image/webp.
+func mostPixels(file []byte, format string, size image.Config) int {
+	each := 4.0 // bytes
+	switch format {
+	case "jpeg":
+		each = jpegBytes(file)
+	case "png":
+		switch size.ColorModel {
+		case color.RGBA64Model, color.NRGBA64Model:
+			each = 8
+		}
+		const interlace = 28 // its place in the header
+		if len(file) > interlace && file[interlace] != 0 {
+			each *= 2 // each pass is a picture of its own
+		}
+	case "webp":
+		each = 8 // a lossless one is unpacked beside the picture
+	}
+	return min(MostPixels, int(mostDecoded/each))
+}
+
+// jpegBytes is what decoding one pixel of a JPEG takes: a byte for each sample,
+// and four more where it is progressive, since all coefficients are kept then.
+func jpegBytes(file []byte) float64 {
+	const worst = 4 * (1 + 4)
+	for at := 2; at+9 < len(file) && file[at] == 0xff; {
+		marker, length := file[at+1], int(file[at+2])<<8|int(file[at+3])
+		switch {
+		case marker == 0xff: // padding
+			at++
+			continue
+		case marker == 0xda || length < 2:
+			return worst
+		case marker >= 0xc0 && marker <= 0xc2: // the frame: its components and how finely each is sampled
+			n := int(file[at+9])
+			if n == 0 || at+10+3*n > len(file) {
+				return worst
+			}
+			samples, finest := 0, 1
+			for i := range n {
+				hv := file[at+10+3*i+1]
+				one := int(hv>>4) * int(hv&15)
+				samples, finest = samples+one, max(finest, one)
+			}
+			each := float64(samples) / float64(finest)
+			if n > 1 {
+				each = max(each, 1.5)
+			}
+			if marker == 0xc2 {
+				each *= 1 + 4
+			}
+			return each
+		}
+		at += 2 + length
+	}
+	return worst
 }
 
 // places are for the photos that are worked on at once.
@@ -59,8 +125,8 @@ func Upright(ctx context.Context, file []byte, side int) (*image.RGBA, error) {
 	if err != nil {
 		return nil, ErrUnreadable
 	}
-	if size.Width*size.Height > MostPixels {
-		return nil, &SizeError{size.Width, size.Height}
+	if most := mostPixels(file, format, size); size.Width*size.Height > most {
+		return nil, &SizeError{size.Width, size.Height, most}
 	}
 	select {
 	case places <- struct{}{}:

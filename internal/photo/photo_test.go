@@ -110,3 +110,56 @@ func withOrientation(raw []byte, o uint16) []byte {
 	block := binary.BigEndian.AppendUint16([]byte{0xff, 0xe1}, uint16(len(body)+2))
 	return append(append(append([]byte{}, raw[:2]...), append(block, body...)...), raw[2:]...)
 }
+
+// How many pixels are read goes by what decoding one of them takes: a file is
+// refused by its header alone.
+func TestAreaIsBoundedByFormat(t *testing.T) {
+	jpegOf := func(marker byte) []byte { // four luma samples share two of color
+		var b bytes.Buffer
+		if err := jpeg.Encode(&b, image.NewYCbCr(image.Rect(0, 0, 16, 16), image.YCbCrSubsampleRatio420), nil); err != nil {
+			t.Fatal(err)
+		}
+		raw := b.Bytes()
+		raw[bytes.Index(raw, []byte{0xff, 0xc0})+1] = marker
+		return raw
+	}
+	pngOf := func(interlace byte, p image.Image) []byte {
+		var b bytes.Buffer
+		if err := png.Encode(&b, p); err != nil {
+			t.Fatal(err)
+		}
+		raw := b.Bytes()
+		raw[28] = interlace
+		return raw
+	}
+	small := image.Rect(0, 0, 16, 16)
+	for name, at := range map[string]struct {
+		file []byte
+		most int // thousands of pixels
+	}{
+		"a camera's JPEG":       {jpegOf(0xc0), 50_000},
+		"a progressive JPEG":    {jpegOf(0xc2), 44_739},
+		"a PNG":                 {pngOf(0, image.NewNRGBA(small)), 50_000},
+		"a PNG of 16 bits":      {pngOf(0, image.NewNRGBA64(small)), 41_943},
+		"an interlaced PNG":     {pngOf(1, image.NewNRGBA(small)), 41_943},
+		"both of these at once": {pngOf(1, image.NewNRGBA64(small)), 20_971},
+	} {
+		for more, refused := range map[int]bool{0: false, 1: true} {
+			raw := bytes.Clone(at.file)
+			wide, high := uint32(at.most+more), uint32(1000)
+			if bytes.HasPrefix(raw, []byte("\x89PNG")) {
+				binary.BigEndian.PutUint32(raw[16:], wide)
+				binary.BigEndian.PutUint32(raw[20:], high)
+				binary.BigEndian.PutUint32(raw[29:], crc32.ChecksumIEEE(raw[12:29]))
+			} else {
+				frame := max(bytes.Index(raw, []byte{0xff, 0xc0}), bytes.Index(raw, []byte{0xff, 0xc2}))
+				binary.BigEndian.PutUint16(raw[frame+5:], uint16(high))
+				binary.BigEndian.PutUint16(raw[frame+7:], uint16(wide))
+			}
+			var size *photo.SizeError
+			if _, err := photo.Small(t.Context(), raw, 100); errors.As(err, &size) != refused {
+				t.Errorf("%s of %d thousand pixels: %v", name, wide, err)
+			}
+		}
+	}
+}
