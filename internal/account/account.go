@@ -52,7 +52,8 @@ const (
 	Forget     = 15 * time.Minute
 	perAccount = 10  // tries in that time, on browsers that never signed in
 	perBrowser = 20  // on one that did
-	perAddress = 100 // of anything, from one address: a shop may share one
+	perAddress = 100 // passwords from one address: a shop may share one
+	perLink    = 300 // links and passkey challenges from one address
 	perPin     = 6
 	codes      = 10
 )
@@ -132,24 +133,42 @@ func accountKey(folded string) string {
 	return "account " + base64.RawStdEncoding.EncodeToString(Digest(folded))
 }
 
-// From counts a try of anything from an address. Of those of version 6 anybody
-// has as many as they like, so they count by the network that they are given out
-// in.
-func (d *Desk) From(ctx context.Context, address string) error {
+// network is what an address is counted as. Anybody has as many addresses of
+// version 6 as they like, so those count by their network of 64 bits.
+func network(address string) string {
 	if at, err := netip.ParseAddr(address); err == nil && at.Is6() && !at.Is4In6() {
-		if network, err := at.WithZone("").Prefix(64); err == nil {
-			address = network.String()
+		if n, err := at.WithZone("").Prefix(64); err == nil {
+			return n.String()
 		}
 	}
-	return d.Limit(ctx, "address "+address, perAddress)
+	return address
+}
+
+// A Counter is one kind of attempt. Each is counted apart, so that using up one
+// of them closes no other.
+type Counter string
+
+// Attempts that are counted by the address they come from.
+const (
+	Links        Counter = "link"     // invitations, guests' links, calendars
+	Passkeys     Counter = "passkey"  // challenges, which cost a session each
+	recoveries   Counter = "recovery" // recovery codes, which cannot be guessed
+	passwordsOut Counter = "address"  // passwords from browsers that are not known
+)
+
+// From counts an attempt from an address, and refuses it where there were too
+// many of its kind in the last quarter of an hour.
+func (d *Desk) From(ctx context.Context, kind Counter, address string) error {
+	most := perLink
+	if kind == passwordsOut {
+		most = perAddress
+	}
+	return d.Limit(ctx, string(kind)+" "+network(address), most)
 }
 
 // SignIn answers whose name and password these are. browser is the secret of a
 // browser that somebody signed in on before, or empty.
 func (d *Desk) SignIn(ctx context.Context, name, password, address, browser string) (store.Person, error) {
-	if err := d.From(ctx, address); err != nil {
-		return store.Person{}, err
-	}
 	folded := fold(name)
 	p, err := d.Store.PersonNamed(ctx, folded)
 	missing := errors.Is(err, store.ErrNone)
@@ -164,6 +183,8 @@ func (d *Desk) SignIn(ctx context.Context, name, password, address, browser stri
 	key, most := accountKey(folded), perAccount
 	if known {
 		key, most = "browser "+base64.RawStdEncoding.EncodeToString(Digest(browser)), perBrowser
+	} else if err := d.From(ctx, passwordsOut, address); err != nil {
+		return store.Person{}, err // neighbors at one address never close a browser that is known
 	}
 	if err := d.Limit(ctx, key, most); err != nil {
 		return p, err
@@ -261,7 +282,7 @@ func (d *Desk) ChangePassword(ctx context.Context, person uuid.UUID, password st
 // Recover answers whose name and code these are, uses the code up and sets a new
 // password, all or nothing.
 func (d *Desk) Recover(ctx context.Context, name, code, password, address string) (p store.Person, err error) {
-	if err := d.From(ctx, address); err != nil {
+	if err := d.From(ctx, recoveries, address); err != nil {
 		return p, err
 	}
 	folded := fold(name)
